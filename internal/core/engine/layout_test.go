@@ -1,0 +1,58 @@
+package engine
+
+import (
+	"strings"
+	"testing"
+)
+
+// The usual builds, common practice.
+func TestShaft(t *testing.T) {
+	tests := []struct {
+		in   Layout
+		want string
+	}{
+		{Layout{Arrangement: Inline, Cylinders: 4}, "M1 P1 M2 P2 M3 P3 M4 P4 M5"},
+		{Layout{Arrangement: Inline, Cylinders: 4, Mains: 3}, "M1 P1 P2 M2 P3 P4 M3"},
+		{Layout{Arrangement: Inline, Cylinders: 4, Mains: 2}, "M1 P1 P2 P3 P4 M2"},
+		{Layout{Arrangement: Inline, Cylinders: 6, Mains: 4}, "M1 P1 P2 M2 P3 P4 M3 P5 P6 M4"},
+		{Layout{Arrangement: V, Cylinders: 2, Throws: 1}, "M1 P1 M2"},
+		{Layout{Arrangement: V, Cylinders: 8}, "M1 P1 M2 P2 M3 P3 M4 P4 M5"},
+		{Layout{Arrangement: Flat, Cylinders: 4, Mains: 3}, "M1 P1 P2 M2 P3 P4 M3"},
+		{Layout{Arrangement: Inline, Cylinders: 1, Mains: 1}, "P1 M1"},
+	}
+	for _, tt := range tests {
+		l := tt.in.Complete()
+		if p := l.Problems(); p != nil {
+			t.Errorf("%+v: Problems() = %v", l, p)
+		}
+		var got []string
+		for _, j := range l.Shaft() {
+			name := "M"
+			if j.Throw {
+				name = "P"
+			}
+			got = append(got, name+string(rune('0'+j.Number)))
+		}
+		if s := strings.Join(got, " "); s != tt.want && tt.in.Cylinders > 1 {
+			t.Errorf("%+v.Shaft() = %s, want %s", l, s, tt.want)
+		}
+	}
+}
+
+func TestProblems(t *testing.T) {
+	tests := []struct {
+		in    Layout
+		field string
+	}{
+		{Layout{Arrangement: "w", Cylinders: 4}, "arrangement"},
+		{Layout{Arrangement: Inline, Cylinders: 0}, "cylinders"},
+		{Layout{Arrangement: Inline, Cylinders: 4, Throws: 3}, "throws"},
+		{Layout{Arrangement: Inline, Cylinders: 4, Mains: 7}, "mains"},
+	}
+	for _, tt := range tests {
+		p := tt.in.Complete().Problems()
+		if len(p) == 0 || p[0].Field != tt.field {
+			t.Errorf("%+v.Problems() = %v, want one about %s", tt.in, p, tt.field)
+		}
+	}
+}

@@ -1,0 +1,193 @@
+package form
+
+import (
+	"encoding/json"
+	"math"
+	"os"
+	"strings"
+	"testing"
+
+	"ledge/internal/core/unit"
+)
+
+type check struct {
+	ID, What, Provenance string
+	Inputs, Expected     map[string]json.RawMessage
+}
+
+// checks reads the values of testdata/form.json, computed outside this project; each carries its provenance.
+func checks(t *testing.T, prefix string) []check {
+	t.Helper()
+	raw, err := os.ReadFile("testdata/form.json")
+	if err != nil {
+		t.Fatal(err)
+	}
+	var all, wanted []check
+	if err := json.Unmarshal(raw, &all); err != nil {
+		t.Fatal(err)
+	}
+	for _, c := range all {
+		if strings.HasPrefix(c.ID, prefix) {
+			wanted = append(wanted, c)
+		}
+	}
+	if len(wanted) == 0 {
+		t.Fatalf("no check values %s", prefix)
+	}
+	return wanted
+}
+
+func number(t *testing.T, raw json.RawMessage) float64 {
+	t.Helper()
+	var f float64
+	if err := json.Unmarshal(raw, &f); err != nil {
+		t.Fatal(err)
+	}
+	return f
+}
+
+func lengths(t *testing.T, raw json.RawMessage, s unit.System) []unit.Length {
+	t.Helper()
+	var numbers []json.Number
+	if err := json.Unmarshal(raw, &numbers); err != nil {
+		t.Fatal(err)
+	}
+	ls := make([]unit.Length, len(numbers))
+	for i, n := range numbers {
+		ls[i] = unit.MustParse(n.String(), s)
+	}
+	return ls
+}
+
+func angles(t *testing.T, raw json.RawMessage, n int) []unit.Angle {
+	t.Helper()
+	var numbers []float64
+	if raw == nil {
+		for i := range n {
+			numbers = append(numbers, float64(i)*360/float64(n))
+		}
+	} else if err := json.Unmarshal(raw, &numbers); err != nil {
+		t.Fatal(err)
+	}
+	as := make([]unit.Angle, len(numbers))
+	for i, f := range numbers {
+		as[i] = unit.AngleOf(f)
+	}
+	return as
+}
+
+func gridOf(directions []unit.Angle, rows ...[]unit.Length) Grid {
+	g := Grid{Directions: directions}
+	for _, row := range rows {
+		var sizes []Size
+		for _, l := range row {
+			sizes = append(sizes, Size{l, true})
+		}
+		g.Sizes = append(g.Sizes, sizes)
+	}
+	return g
+}
+
+func TestOvalCheckValues(t *testing.T) {
+	for _, c := range checks(t, "V03") {
+		d := lengths(t, c.Inputs["D"], unit.MM)
+		oval, ok := gridOf(angles(t, c.Inputs["deg"], 0), d).FitOval(0)
+		want := number(t, c.Expected["ovality_2A"]) * 1e7
+		if !ok || math.Abs(float64(oval.Size)-want) > 0.51 {
+			t.Errorf("%s: oval %d, %v; want %.1f", c.ID, oval.Size, ok, want)
+		}
+		if axis := c.Expected["major_axis_deg"]; axis != nil && math.Abs(oval.Angle.Degrees()-number(t, axis)) > 0.001 {
+			t.Errorf("%s: large axis %s°, want %s°", c.ID, oval.Angle.Format(), axis)
+		}
+	}
+}
+
+// Check V04: two diameters at 90° cannot tell an oval from a size; and they catch |cos 2φ| of one.
+func TestOvalNeedsDirections(t *testing.T) {
+	for _, directions := range [][]unit.Angle{{0, 90 * unit.Degree}, {0, 90 * unit.Degree, 180 * unit.Degree}} {
+		row := make([]unit.Length, len(directions))
+		if _, ok := gridOf(directions, row).FitOval(0); ok {
+			t.Errorf("FitOval with directions %v must fail", directions)
+		}
+	}
+}
+
+func TestShapeCheckValues(t *testing.T) {
+	names := map[string]Shape{"taper": Tapered, "barrel": Barrel, "hourglass": Waisted, "cylindrical": Parallel}
+	for _, c := range checks(t, "P01") {
+		var rows [][]unit.Length
+		for _, station := range []string{"T", "M", "B"} {
+			rows = append(rows, lengths(t, json.RawMessage("["+string(c.Inputs[station])+"]"), unit.MM))
+		}
+		threshold := lengths(t, json.RawMessage("["+string(c.Inputs["t"])+"]"), unit.MM)[0]
+		g := gridOf([]unit.Angle{0}, rows...)
+		var class string
+		if err := json.Unmarshal(c.Expected["class"], &class); err != nil {
+			t.Fatal(err)
+		}
+		if got := g.Shape(threshold); got != names[class] {
+			t.Errorf("%s: shape %s, want %s", c.ID, got, names[class])
+		}
+		taper, _ := g.Taper()
+		if want := number(t, c.Expected["range"]) * 1e7; math.Abs(float64(taper)-want) > 1e-3 {
+			t.Errorf("%s: taper %d, want %.0f", c.ID, taper, want)
+		}
+	}
+}
+
+func TestBoreCheckValue(t *testing.T) {
+	g := gridOf(angles(t, json.RawMessage("[90,0]"), 0),
+		lengths(t, json.RawMessage("[101.642,101.618]"), unit.MM),
+		lengths(t, json.RawMessage("[101.625,101.611]"), unit.MM),
+		lengths(t, json.RawMessage("[101.608,101.606]"), unit.MM))
+	taper, _ := g.Taper()
+	outOfRound, _ := g.OutOfRound()
+	if taper != 34*unit.Micrometre || outOfRound != 24*unit.Micrometre {
+		t.Errorf("P03: taper %d, out-of-round %d; want 34 and 24 µm", taper, outOfRound)
+	}
+}
+
+func TestRunoutCheckValues(t *testing.T) {
+	for _, c := range append(checks(t, "B04"), checks(t, "B05")...) {
+		y := lengths(t, c.Inputs["y_um"], unit.MM) // µm read as mm: a thousand times larger, the same shape
+		r := RunoutOf(angles(t, c.Inputs["deg"], len(y)), y)
+		if want := number(t, c.Expected["e"]) * 1e7; math.Abs(float64(r.Throw)-want) > 1 {
+			t.Errorf("%s: throw %d, want %.1f", c.ID, r.Throw, want)
+		}
+		if c.Expected["e_deg"] != nil && (r.Angle == nil || math.Abs(r.Angle.Degrees()-number(t, c.Expected["e_deg"])) > 0.001) {
+			t.Errorf("%s: direction %v, want %s°", c.ID, r.Angle, c.Expected["e_deg"])
+		}
+		if c.Expected["TIR"] != nil && float64(r.TIR) != math.Round(number(t, c.Expected["TIR"])*1e7) {
+			t.Errorf("%s: TIR %d, want %s", c.ID, r.TIR, c.Expected["TIR"])
+		}
+	}
+}
+
+// A return reading at 360° is the place 0° again; too few angles fall back to half the TIR.
+func TestRunoutEdges(t *testing.T) {
+	y := lengths(t, json.RawMessage("[0,0.0005,0,-0.0005,0]"), unit.In)
+	r := RunoutOf(angles(t, json.RawMessage("[0,90,180,270,360]"), 0), y)
+	if r.Throw != 5*unit.Tenth || r.Angle == nil || *r.Angle != 90*unit.Degree {
+		t.Errorf("with a return reading: %+v, want a throw of 0.0005 at 90°", r)
+	}
+	if r := RunoutOf(angles(t, json.RawMessage("[0,90,200,270]"), 0), y[:4]); r.Angle != nil || r.Throw != 5*unit.Tenth {
+		t.Errorf("four unequal angles: %+v, want half the TIR without a direction", r)
+	}
+}
+
+func TestStraightnessCheckValues(t *testing.T) {
+	for _, c := range checks(t, "S01") {
+		x, y := lengths(t, c.Inputs["x"], unit.MM), lengths(t, c.Inputs["y"], unit.MM)
+		width, _ := Straightness(x, y)
+		if want := number(t, c.Expected["STR_MZ"]) * 1e7; math.Abs(float64(width)-want) > 1 {
+			t.Errorf("%s: zone %d, want %.1f", c.ID, width, want)
+		}
+	}
+}
+
+func TestNearestTakesAllEquallyNear(t *testing.T) {
+	g := gridOf(angles(t, json.RawMessage("[45,90,135]"), 0), []unit.Length{1, 2, 3})
+	if got := g.Nearest(0); len(got) != 2 || got[0] != 0 || got[1] != 2 {
+		t.Errorf("Nearest(0°) = %v, want the columns of 45° and 135°", got)
+	}
+}

@@ -1,0 +1,105 @@
+package form
+
+import (
+	"math"
+
+	"gonum.org/v1/gonum/mat"
+
+	"ledge/internal/core/unit"
+)
+
+// An Oval is the least-squares fit D(θ) = D₀ + (v/2)·cos 2(θ − φ) of the diameters at one station.
+type Oval struct {
+	// Size is v, largest minus smallest fitted diameter.
+	Size unit.Length `json:"size"`
+	// Angle is φ, the large axis, in [0°, 180°); 0 where Size is 0.
+	Angle unit.Angle `json:"angle"`
+	// Station is the index of the station fitted.
+	Station int `json:"station"`
+	// Residual is the largest deviation of a diameter from the fit: what is not oval.
+	Residual unit.Length `json:"residual"`
+
+	mean float64 // D₀
+}
+
+// At returns the fitted diameter in direction a.
+func (o Oval) At(a unit.Angle) unit.Length {
+	return unit.Round(o.mean + float64(o.Size)/2*math.Cos(2*(a-o.Angle).Radians()))
+}
+
+// FitOval fits one station. ok is false with fewer than three sizes, or where the directions cannot
+// separate an oval from a size (0° and 90° alone, or repeats of one direction).
+func (g Grid) FitOval(station int) (oval Oval, ok bool) {
+	var at [16]unit.Angle
+	angles, sizes := at[:0], present(g.Sizes[station])
+	for d, s := range g.Sizes[station] {
+		if s.OK {
+			angles = append(angles, g.Directions[d])
+		}
+	}
+	if len(sizes) < 3 {
+		return Oval{}, false
+	}
+	base := sizes[0] // kept out of the floats, which then carry only deviations
+	deviations := make([]float64, len(sizes))
+	for i, s := range sizes {
+		deviations[i] = float64(s - base)
+	}
+	coefficients, ok := harmonics(angles, deviations, 2)
+	if !ok {
+		return Oval{}, false
+	}
+	a, b := coefficients[1], coefficients[2]
+	oval = Oval{Station: station, Size: unit.Round(2 * math.Hypot(a, b)), mean: float64(base) + coefficients[0]}
+	if oval.Size > 0 {
+		oval.Angle = unit.AngleOf(math.Atan2(b, a) / 2 * 180 / math.Pi).Mod(180 * unit.Degree)
+	}
+	for i, y := range deviations {
+		sin, cos := math.Sincos(2 * angles[i].Radians())
+		oval.Residual = max(oval.Residual, unit.Round(math.Abs(y-coefficients[0]-a*cos-b*sin)))
+	}
+	return oval, true
+}
+
+// Oval returns the fit of the worst station, the first of equals; ok is false where none can be fitted.
+func (g Grid) Oval() (worst Oval, ok bool) {
+	for station := range g.Sizes {
+		if oval, fitted := g.FitOval(station); fitted && (!ok || oval.Size > worst.Size) {
+			worst, ok = oval, true
+		}
+	}
+	return worst, ok
+}
+
+// harmonics fits y(θ) = c₀ + Σ (aₖ cos kθ + bₖ sin kθ) over the given orders by least squares and
+// returns c₀, a, b, …; ok is false where the angles do not determine them.
+func harmonics(angles []unit.Angle, y []float64, orders ...int) (coefficients []float64, ok bool) {
+	columns := 1 + 2*len(orders)
+	if len(y) < columns {
+		return nil, false
+	}
+	normal, right := mat.NewSymDense(columns, nil), mat.NewVecDense(columns, nil)
+	row := make([]float64, columns)
+	for i, angle := range angles {
+		row[0] = 1
+		for k, order := range orders {
+			row[1+2*k+1], row[1+2*k] = math.Sincos(float64(order) * angle.Radians())
+		}
+		for r := range row {
+			right.SetVec(r, right.AtVec(r)+row[r]*y[i])
+			for c := r; c < columns; c++ {
+				normal.SetSym(r, c, normal.At(r, c)+row[r]*row[c])
+			}
+		}
+	}
+	// The normal equations of a few cosines are well conditioned whenever they have an answer at all.
+	var cholesky mat.Cholesky
+	if !cholesky.Factorize(normal) || cholesky.Cond() > 1e10 {
+		return nil, false
+	}
+	solution := mat.NewVecDense(columns, nil)
+	if err := cholesky.SolveVecTo(solution, right); err != nil {
+		return nil, false
+	}
+	return solution.RawVector().Data, true
+}
