@@ -1,0 +1,177 @@
+package inspection
+
+import (
+	"fmt"
+
+	"ledge/internal/core/form"
+	"ledge/internal/core/instrument"
+	"ledge/internal/core/limit"
+	"ledge/internal/core/unit"
+)
+
+// Evaluate returns one finding for each feature, in their order.
+func Evaluate(in *Inspection) []Finding {
+	findings := make([]Finding, len(in.Features))
+	for i := range in.Features {
+		f := &in.Features[i]
+		if f.Kind.Grid() {
+			findings[i] = evaluateGrid(in, f)
+		} else {
+			findings[i] = evaluateList(in, f)
+		}
+	}
+	judgeJournalRunout(in, findings)
+	return findings
+}
+
+func evaluateGrid(in *Inspection, f *Feature) Finding {
+	grid, missing := f.grid(), f.missing()
+	out := Finding{Kind: f.Kind, Number: f.Number, State: f.State, Missing: missing,
+		Look: f.look(), LookGiven: f.Look != "", Grid: grid, Checks: []limit.Check{}}
+	gauge := in.gauge(f)
+	u := gauge.Uncertainty(f.fewestRepeats())
+	out.U = u.Size()
+
+	sizes := grid.All()
+	smallest, largest, ok := form.Range(sizes)
+	if !ok {
+		return out
+	}
+	mean := unit.Mean(sizes)
+	out.Min, out.Max, out.Mean = &smallest, &largest, &mean
+	taper, hasTaper := grid.Taper()
+	outOfRound, hasOutOfRound := grid.OutOfRound()
+	out.Complete = len(missing) == 0 &&
+		(hasOutOfRound || len(f.Directions) < 2) && (hasTaper || len(f.Stations) < 2)
+	out.Shape = grid.Shape(gauge.Division)
+	if oval, ok := grid.Oval(); ok {
+		out.Oval = &oval
+	}
+
+	limits, _ := in.LimitsFor(f.Kind, f.Number)
+	out.classAndWear(in, f, limits)
+	rule := in.Policy.DecisionRule
+	if f.Kind.Housing() {
+		var low, high *unit.Length
+		if limits.New != nil {
+			low, high = &limits.New.Min, &limits.New.Max
+		}
+		out.Checks = append(out.Checks, rule.Lower("size_low", smallest, low, u.Size()), rule.Upper("size_high", largest, high, u.Size()))
+	}
+	if hasTaper {
+		out.Taper = &taper
+		out.Checks = append(out.Checks, rule.Upper("taper", taper, limits.TaperMax, u.Difference()))
+	}
+	if hasOutOfRound {
+		out.OutOfRound = &outOfRound
+		out.Checks = append(out.Checks, rule.Upper("out_of_round", outOfRound, limits.OutOfRoundMax, u.Difference()))
+	}
+	if out.Wear != nil && (limits.WearMax != nil || f.Kind.Journal() || f.Kind == Cylinder) {
+		out.Checks = append(out.Checks, rule.Upper("wear", out.Wear.Max, limits.WearMax, u.Size()))
+	}
+	if f.Kind.Housing() {
+		if step, ok := grid.Step(); ok {
+			out.Step = &step
+			out.Checks = append(out.Checks, rule.Upper("step", step.Height, &in.Policy.StepLimit, u.Difference()))
+		}
+	}
+	out.notes(in, f, gauge, limits)
+	return out
+}
+
+// gauge returns the gauge of f with what was left out filled from the default of its kind of feature.
+func (in *Inspection) gauge(f *Feature) instrument.Gauge {
+	fallback := instrument.Default(f.Kind.Shaft(), in.Unit)
+	if f.Gauge == nil {
+		return fallback
+	}
+	gauge := *f.Gauge
+	if gauge.Kind == "" {
+		gauge.Kind = fallback.Kind
+	}
+	if gauge.Division == 0 {
+		gauge.Division = fallback.Division
+	}
+	return gauge
+}
+
+// fewestRepeats is the smallest number of readings that any measured cell rests on.
+func (f *Feature) fewestRepeats() int {
+	fewest := 0
+	for _, row := range f.Cells {
+		for _, cell := range row {
+			if n := len(cell.Sizes); n > 0 && (fewest == 0 || n < fewest) {
+				fewest = n
+			}
+		}
+	}
+	return fewest
+}
+
+// classAndWear finds the size class and the wear, where the new range is known.
+func (out *Finding) classAndWear(in *Inspection, f *Feature, limits limit.Limits) {
+	var reference unit.Length
+	switch {
+	case limits.New != nil:
+		reference = out.class(in, f, limits)
+	case in.Policy.WearReference != Measured || f.Unworn == nil:
+		return
+	}
+	if in.Policy.WearReference == Measured && f.Unworn != nil {
+		reference = *f.Unworn
+	}
+	if f.Kind.Shaft() {
+		out.Wear = &Wear{reference, reference - *out.Max, reference - *out.Min}
+	} else {
+		out.Wear = &Wear{reference, *out.Min - reference, *out.Max - reference}
+	}
+}
+
+// class sets the size class and returns the reference size of the new range shifted by it.
+func (out *Finding) class(in *Inspection, f *Feature, limits limit.Limits) unit.Length {
+	var class unit.Length
+	known := true
+	tolerance := limit.ClassTolerance(in.Unit)
+	shifted := *limits.New
+	if f.Kind.Shaft() {
+		class, known = limit.ShaftClass(*limits.New, limits.Undersizes, *out.Max, tolerance)
+		shifted = shifted.Shift(-class)
+	} else {
+		class, known = limit.BoreClass(*limits.New, limits.Oversizes, *out.Min, tolerance)
+		shifted = shifted.Shift(class)
+	}
+	out.SizeClass = &class
+	end := shifted.Min
+	if f.Kind.Shaft() {
+		end = shifted.Max
+	}
+	if s := in.Unit; !known {
+		out.note("no_class", "%s fits no known size: it reads %s to %s and new parts %s to %s.", f.Name(),
+			out.Min.Show(s), out.Max.Show(s), limits.New.Min.Show(s), limits.New.Max.Show(s))
+	} else if guard := unit.Round(2 * out.U); f.Kind.Shaft() && *out.Max > shifted.Max+guard || !f.Kind.Shaft() && *out.Min < shifted.Min-guard {
+		out.note("better_than_new", "%s lies outside its new range on the unworn side (%s to %s): plated, another class or another part?",
+			f.Name(), shifted.Min.Show(s), shifted.Max.Show(s))
+	}
+	if in.Policy.WearReference == Middle {
+		return shifted.Middle()
+	}
+	return end
+}
+
+func (out *Finding) note(code, format string, args ...any) {
+	out.Notes = append(out.Notes, Note{code, fmt.Sprintf(format, args...)})
+}
+
+// judgeJournalRunout gives each main journal the runout check of its own number.
+func judgeJournalRunout(in *Inspection, findings []Finding) {
+	for i := range findings {
+		if findings[i].Kind != MainJournal || !findings[i].Measured() {
+			continue
+		}
+		if j, ok := in.Latest(Runout, findings[i].Number); ok {
+			if check := findings[j].Check("runout"); check != nil {
+				findings[i].Checks = append(findings[i].Checks, *check)
+			}
+		}
+	}
+}

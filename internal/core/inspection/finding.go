@@ -1,0 +1,95 @@
+package inspection
+
+import (
+	"ledge/internal/core/form"
+	"ledge/internal/core/limit"
+	"ledge/internal/core/plan"
+	"ledge/internal/core/unit"
+)
+
+// A Finding is what one feature says by itself.
+type Finding struct {
+	Kind     Kind        `json:"kind"`
+	Number   int         `json:"number"`
+	State    string      `json:"state"`
+	Complete bool        `json:"complete"`
+	Missing  []plan.Cell `json:"missing,omitempty"`
+	// Look is the grade that decides; LookGiven whether anyone graded it.
+	Look      Look `json:"look,omitempty"`
+	LookGiven bool `json:"look_given,omitempty"`
+
+	Min        *unit.Length `json:"min,omitempty"`
+	Max        *unit.Length `json:"max,omitempty"`
+	Mean       *unit.Length `json:"mean,omitempty"`
+	Taper      *unit.Length `json:"taper,omitempty"`
+	OutOfRound *unit.Length `json:"out_of_round,omitempty"`
+	Shape      form.Shape   `json:"shape,omitempty"`
+	Oval       *form.Oval   `json:"oval,omitempty"`
+	Step       *form.Step   `json:"step,omitempty"`
+	SizeClass  *unit.Length `json:"size_class,omitempty"`
+	Wear       *Wear        `json:"wear,omitempty"`
+
+	Runout   *form.Runout  `json:"runout,omitempty"`
+	EndFloat *FloatFinding `json:"end_float,omitempty"`
+	// Largest is the value that a list kind is judged by: the widest gap, the zone of a tunnel.
+	Largest *unit.Length `json:"largest,omitempty"`
+
+	Checks []limit.Check `json:"checks"`
+	Notes  []Note        `json:"notes,omitempty"`
+
+	// Grid holds the size of each cell, for the decisions that look at directions.
+	Grid form.Grid `json:"-"`
+	// U is the standard uncertainty of a size, in 0.1 nm.
+	U float64 `json:"-"`
+}
+
+// Wear runs from least to most, against a reference size.
+type Wear struct {
+	Reference unit.Length `json:"reference"`
+	Min       unit.Length `json:"min"`
+	Max       unit.Length `json:"max"`
+}
+
+// FloatFinding is the end float: means of the repeats at either turn of the crank, and their spread.
+type FloatFinding struct {
+	At0    *unit.Length `json:"at_0,omitempty"`
+	At180  *unit.Length `json:"at_180,omitempty"`
+	Spread unit.Length  `json:"spread"`
+}
+
+// A Note is a finding in words that no limit covers.
+type Note struct {
+	Code string `json:"code"`
+	Text string `json:"text"`
+}
+
+// Check returns the named check of f, or nil.
+func (f *Finding) Check(name string) *limit.Check {
+	for i := range f.Checks {
+		if f.Checks[i].Name == name {
+			return &f.Checks[i]
+		}
+	}
+	return nil
+}
+
+// Beyond reports whether any check of f is beyond its limit.
+func (f *Finding) Beyond() bool {
+	for i := range f.Checks {
+		if f.Checks[i].Verdict == limit.Beyond {
+			return true
+		}
+	}
+	return false
+}
+
+// Measured reports whether f has a size at all.
+func (f *Finding) Measured() bool { return f.Min != nil }
+
+// Class is the size class found, standard where none is known.
+func (f *Finding) Class() unit.Length {
+	if f.SizeClass == nil {
+		return 0
+	}
+	return *f.SizeClass
+}

@@ -1,0 +1,198 @@
+package inspection
+
+import (
+	"fmt"
+	"strings"
+
+	"ledge/internal/core/engine"
+	"ledge/internal/core/form"
+	"ledge/internal/core/instrument"
+	"ledge/internal/core/limit"
+	"ledge/internal/core/plan"
+	"ledge/internal/core/unit"
+)
+
+// AsFound is the state of a part as it arrived.
+const AsFound = "as_found"
+
+// An Inspection is everything measured on one engine, with what it is judged by.
+type Inspection struct {
+	Unit        unit.System
+	Job         Job
+	Engine      *engine.Layout
+	Policy      Policy
+	Limits      map[Kind]limit.Limits
+	LimitsClose map[Kind]limit.Limits
+	Features    []Feature
+}
+
+// Job names the work.
+type Job struct {
+	Number   string
+	Customer string
+	Engine   string
+	Duty     string
+}
+
+// LimitsFor returns the limits that hold for one feature under the policy, and whether the kind has any.
+func (in *Inspection) LimitsFor(k Kind, number int) (limit.Limits, bool) {
+	book, ok := in.Limits[k]
+	limits := book.For(number)
+	if in.Policy.Limits == Close {
+		if tight, has := in.LimitsClose[k]; has {
+			limits, ok = tight.For(number).Over(limits), true
+		}
+	}
+	return limits, ok
+}
+
+// Latest returns the index of the last feature of a kind and number in document order: the state that
+// decisions stand on.
+func (in *Inspection) Latest(k Kind, number int) (index int, ok bool) {
+	for i := len(in.Features) - 1; i >= 0; i-- {
+		if in.Features[i].Kind == k && in.Features[i].Number == number {
+			return i, true
+		}
+	}
+	return 0, false
+}
+
+// Members returns the indices of the latest features of a kind, in order of first appearance.
+func (in *Inspection) Members(k Kind) []int {
+	var members []int
+	seen := map[int]int{}
+	for i := range in.Features {
+		f := &in.Features[i]
+		if f.Kind != k {
+			continue
+		}
+		if at, again := seen[f.Number]; again {
+			members[at] = i
+			continue
+		}
+		seen[f.Number] = len(members)
+		members = append(members, i)
+	}
+	return members
+}
+
+// A Feature is one measured place in one state.
+type Feature struct {
+	Kind   Kind
+	Number int
+	State  string
+	Look   Look
+	// Gauge is nil where none was named.
+	Gauge     *instrument.Gauge
+	Condition Condition
+	Stamp     *Stamp
+	// Unworn is a size read on the unworn part of the same feature.
+	Unworn *unit.Length
+
+	Stations   []string
+	Directions []unit.Angle
+	Cells      [][]Cell // stations × directions
+
+	Fitted *Fitted // bearings and strips
+	List   List    // list kinds
+}
+
+// Name is the feature in words: "Main 3".
+func (f *Feature) Name() string { return fmt.Sprintf("%s %d", f.Kind.Title(), f.Number) }
+
+// A Cell is one place of the grid: sizes read there, or the reason why there are none. With neither it is missing.
+type Cell struct {
+	Sizes  []unit.Length
+	Reason string
+}
+
+// Missing reports whether nothing was recorded at the cell.
+func (c Cell) Missing() bool { return len(c.Sizes) == 0 && c.Reason == "" }
+
+// Damaged reports whether the cell was left out because the part is damaged there.
+func (c Cell) Damaged() bool { return strings.EqualFold(strings.TrimSpace(c.Reason), "damaged") }
+
+// Condition is how the part was held when it was read.
+type Condition struct {
+	Torqued      *bool
+	DeckPlate    *bool
+	TemperatureC string
+}
+
+// A Stamp is what is stamped on a counterweight or a crown; Step where it is a size.
+type Stamp struct {
+	Text string
+	Step *unit.Length
+}
+
+// Fitted names the shells that were in when a clearance was measured. A nil Step is the set's class.
+type Fitted struct {
+	Step  *unit.Length
+	Shell unit.Length
+}
+
+// A List holds the readings of a list kind; only the fields of its kind are used.
+type List struct {
+	Angles    []unit.Angle  // runout
+	Indicator []unit.Length // runout, by angle
+	TIR       *unit.Length  // runout known only by its total
+	At0       []unit.Length // end float
+	At180     []unit.Length // end float, crank turned half a turn
+	Lines     []Line        // deck
+	Of        Kind          // strip: the journal kind
+	Readings  []unit.Length // strip and the other lists of lengths
+	Vertical  []unit.Length // main alignment: centre offsets, bore by bore
+	Sideways  []unit.Length // main alignment
+	Positions []unit.Length // main alignment: places along the tunnel; equal steps where left out
+	BigEnd    string        // rod weight, grams
+	SmallEnd  string        // rod weight, grams
+}
+
+// A Line is one straight-edge line across a deck.
+type Line struct {
+	Name string
+	Gap  unit.Length
+}
+
+// grid returns the sizes of f, one for each cell that has readings: the mean of its repeats.
+func (f *Feature) grid() form.Grid {
+	g := form.Grid{Directions: f.Directions, Sizes: make([][]form.Size, len(f.Cells))}
+	for s, row := range f.Cells {
+		g.Sizes[s] = make([]form.Size, len(row))
+		for d, cell := range row {
+			if len(cell.Sizes) > 0 {
+				g.Sizes[s][d] = form.Size{Length: unit.Mean(cell.Sizes), OK: true}
+			}
+		}
+	}
+	return g
+}
+
+// missing lists the cells at which nothing was recorded.
+func (f *Feature) missing() []plan.Cell {
+	var missing []plan.Cell
+	for s, row := range f.Cells {
+		for d, cell := range row {
+			if cell.Missing() {
+				missing = append(missing, plan.Cell{Station: s, Direction: d})
+			}
+		}
+	}
+	return missing
+}
+
+// look is the grade that decides: damage at a cell counts as scored at least; an ungraded feature as smooth.
+func (f *Feature) look() Look {
+	look := f.Look
+	if look == "" {
+		look = Smooth
+	}
+	for _, row := range f.Cells {
+		for _, cell := range row {
+			if cell.Damaged() && Scored.WorseThan(look) {
+				look = Scored
+			}
+		}
+	}
+	return look
+}

@@ -1,0 +1,112 @@
+package limit
+
+import (
+	"math"
+
+	"ledge/internal/core/unit"
+)
+
+// A Verdict says how a value stands to its limit. The zero Verdict is NoLimit's neighbour: not judged.
+type Verdict string
+
+// The verdicts.
+const (
+	Within  Verdict = "within"
+	Beyond  Verdict = "beyond"
+	Unsure  Verdict = "unsure"
+	NoLimit Verdict = "no_limit"
+)
+
+// Worse returns the graver of two verdicts: beyond, unsure, within, no limit.
+func Worse(a, b Verdict) Verdict {
+	grave := map[Verdict]int{Beyond: 3, Unsure: 2, Within: 1}
+	if grave[b] > grave[a] {
+		return b
+	}
+	return a
+}
+
+// A Rule is the decision rule of ISO 14253-1.
+type Rule string
+
+// The rules: Plain compares the value itself; Guarded counts the gauge's expanded uncertainty against
+// acceptance and against rejection alike.
+const (
+	Plain   Rule = "plain"
+	Guarded Rule = "guarded"
+)
+
+// guard returns U = 2u, rounded once, under the guarded rule and 0 under the plain one.
+func (r Rule) guard(u float64) unit.Length {
+	if r == Guarded {
+		return unit.Round(2 * u)
+	}
+	return 0
+}
+
+// AtMost judges v against an upper limit. u is the standard uncertainty of v in 0.1 nm.
+func (r Rule) AtMost(v, limit unit.Length, u float64) Verdict {
+	switch guard := r.guard(u); {
+	case v+guard <= limit:
+		return Within
+	case v-guard > limit:
+		return Beyond
+	}
+	return Unsure
+}
+
+// AtLeast judges v against a lower limit.
+func (r Rule) AtLeast(v, limit unit.Length, u float64) Verdict { return r.AtMost(-v, -limit, u) }
+
+// Inside judges the run from least to most against a window: both ends must be within it.
+func (r Rule) Inside(least, most unit.Length, window Range, u float64) Verdict {
+	return Worse(r.AtLeast(least, window.Min, u), r.AtMost(most, window.Max, u))
+}
+
+// Chance is the probability that a value measured as v with standard uncertainty u lies at or below
+// the limit (JCGM 106:2012, 7.2: a normal distribution about v). With u = 0 it is 0 or 1.
+func Chance(v, limit unit.Length, u float64) float64 {
+	if u == 0 {
+		if v <= limit {
+			return 1
+		}
+		return 0
+	}
+	return math.Erfc(float64(v-limit)/u/math.Sqrt2) / 2
+}
+
+// A Check is one value held against one limit.
+type Check struct {
+	Name    string       `json:"name"`
+	Value   unit.Length  `json:"value"`
+	Limit   *unit.Length `json:"limit,omitempty"`
+	Verdict Verdict      `json:"verdict"`
+	// U is the expanded uncertainty (k = 2) of the value.
+	U unit.Length `json:"u"`
+	// Chance that the part is really within; only where the verdict is unsure.
+	Chance *float64 `json:"chance,omitempty"`
+}
+
+// Upper makes the check of v against an upper limit, which may be nil.
+func (r Rule) Upper(name string, v unit.Length, limit *unit.Length, u float64) Check {
+	c := Check{Name: name, Value: v, Limit: limit, Verdict: NoLimit, U: unit.Round(2 * u)}
+	if limit != nil {
+		c.Verdict = r.AtMost(v, *limit, u)
+		if c.Verdict == Unsure {
+			chance := Chance(v, *limit, u)
+			c.Chance = &chance
+		}
+	}
+	return c
+}
+
+// Lower makes the check of v against a lower limit, which may be nil.
+func (r Rule) Lower(name string, v unit.Length, limit *unit.Length, u float64) Check {
+	if limit == nil {
+		return r.Upper(name, v, nil, u)
+	}
+	negative := -*limit
+	c := r.Upper(name, -v, &negative, u)
+	c.Value, c.Limit = v, limit
+	return c
+}
