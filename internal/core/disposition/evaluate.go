@@ -1,0 +1,256 @@
+package disposition
+
+import (
+	"fmt"
+
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/limit"
+	"ledge/internal/core/unit"
+)
+
+// Evaluate evaluates every feature and decides every set that has limits. It is the one evaluation
+// behind the command line, the API and the screens.
+func Evaluate(in *inspection.Inspection) Result {
+	e := &evaluator{in: in, rule: in.Policy.DecisionRule}
+	e.result = Result{Features: inspection.Evaluate(in), Fits: []Fit{}, Sets: []Set{}}
+	e.journals(MainJournals, inspection.MainJournal)
+	e.journals(RodJournals, inspection.RodJournal)
+	e.journals(CamJournals, inspection.CamJournal)
+	e.housings(MainHousings, inspection.MainHousing, LineHone)
+	e.housings(RodHousings, inspection.RodHousing, Resize)
+	e.cylinders()
+	return e.result
+}
+
+type evaluator struct {
+	in     *inspection.Inspection
+	rule   limit.Rule
+	result Result
+}
+
+// A member is one feature of a set in the state that decides.
+type member struct {
+	ref     Ref
+	feature *inspection.Feature
+	finding *inspection.Finding
+	limits  limit.Limits
+	fit     *Fit // the one that decides; nil without any
+}
+
+func (m member) cracked() bool { return m.finding.Look == inspection.Cracked }
+
+// A board is a set being decided.
+type board struct {
+	*evaluator
+	set     *Set
+	members []member
+	limits  limit.Limits // of the kind as a whole
+	causes  []Reason     // what stands against leaving the set as it is, fits apart
+	fitsOut []Reason     // fits outside their windows as found
+}
+
+// open starts a board; ok is false where the kind has no limits or no members.
+func (e *evaluator) open(name SetName, kind inspection.Kind) (b *board, ok bool) {
+	limits, known := e.in.LimitsFor(kind, 0)
+	b = &board{evaluator: e, set: &Set{Set: name, Reasons: []Reason{}, Options: []Option{}}, limits: limits}
+	measured := map[int]bool{}
+	for _, i := range e.in.Members(kind) {
+		f := &e.in.Features[i]
+		own, _ := e.in.LimitsFor(kind, f.Number)
+		b.members = append(b.members, member{Ref{kind, f.Number}, f, &e.result.Features[i], own, nil})
+		measured[f.Number] = true
+	}
+	for number := 1; number <= e.expected(kind); number++ {
+		if !measured[number] {
+			b.set.Unmeasured = append(b.set.Unmeasured, Ref{kind, number})
+		}
+	}
+	return b, known && len(b.members)+len(b.set.Unmeasured) > 0
+}
+
+// expected is how many features of a kind the engine has; 0 where it is not known.
+func (e *evaluator) expected(kind inspection.Kind) int {
+	if e.in.Engine == nil {
+		return 0
+	}
+	layout := e.in.Engine.Complete()
+	switch kind {
+	case inspection.MainJournal, inspection.MainHousing:
+		return layout.Mains
+	case inspection.RodJournal:
+		return layout.Throws
+	case inspection.RodHousing, inspection.Cylinder:
+		return layout.Cylinders
+	}
+	return 0
+}
+
+// classes sets the set's class, the furthest of its members, and whether they are of several.
+func (b *board) classes() {
+	first := true
+	for _, m := range b.members {
+		if !m.finding.Measured() {
+			continue
+		}
+		class := m.finding.Class()
+		if !first && class != b.set.SizeClass {
+			b.set.Mixed = true
+		}
+		first = false
+		b.set.SizeClass = max(b.set.SizeClass, class)
+	}
+	b.set.Step = b.set.SizeClass
+	if b.set.Mixed {
+		for _, m := range b.members {
+			b.cause("mixed_set", &m.ref, "%s is of class %s: the set is mixed.", m.ref.Name(), b.show(m.finding.Class()))
+		}
+	}
+}
+
+func (b *board) show(l unit.Length) string { return l.Show(b.in.Unit) }
+
+func reason(code string, ref *Ref, format string, args ...any) Reason {
+	if ref != nil {
+		own := *ref
+		ref = &own
+	}
+	return Reason{code, ref, fmt.Sprintf(format, args...)}
+}
+
+func (b *board) because(code string, ref *Ref, format string, args ...any) {
+	b.set.Reasons = append(b.set.Reasons, reason(code, ref, format, args...))
+}
+
+func (b *board) cause(code string, ref *Ref, format string, args ...any) {
+	b.causes = append(b.causes, reason(code, ref, format, args...))
+}
+
+func (b *board) decide(o Option) {
+	b.set.Action, b.set.Step, b.set.Shell = o.Action, o.Step, o.Shell
+}
+
+func (b *board) offer(o Option) {
+	if o.Reasons == nil {
+		o.Reasons = []Reason{}
+	}
+	b.set.Options = append(b.set.Options, o)
+}
+
+// close takes the decision into the result, with the remarks that every decision carries.
+func (b *board) close() {
+	for _, m := range b.members {
+		for _, c := range m.finding.Checks {
+			if c.Verdict == limit.NoLimit {
+				b.because("no_limit", &m.ref, "%s: %s is %s and has no limit.", m.ref.Name(), words(c.Name), b.show(c.Value))
+			}
+		}
+		for _, n := range m.finding.Notes {
+			b.because(n.Code, &m.ref, "%s", n.Text)
+		}
+	}
+	b.result.Sets = append(b.result.Sets, *b.set)
+}
+
+// cracked lists the members with a crack.
+func (b *board) cracked() []Reason {
+	var reasons []Reason
+	for _, m := range b.members {
+		if m.cracked() {
+			reasons = append(reasons, reason("cracked", &m.ref, "%s is cracked.", m.ref.Name()))
+		}
+	}
+	return reasons
+}
+
+// incomplete lists the members that still have to be measured.
+func (b *board) incomplete() []Reason {
+	var reasons []Reason
+	for _, m := range b.members {
+		if m.finding.Complete {
+			continue
+		}
+		switch left := len(m.finding.Missing); {
+		case left > 0:
+			reasons = append(reasons, reason("incomplete", &m.ref, "%s: %d of %d readings are missing.",
+				m.ref.Name(), left, len(m.feature.Stations)*len(m.feature.Directions)))
+		default:
+			reasons = append(reasons, reason("incomplete", &m.ref, "%s: too few readings to judge its form.", m.ref.Name()))
+		}
+	}
+	for _, ref := range b.set.Unmeasured {
+		reasons = append(reasons, reason("unmeasured", &ref, "%s was not measured.", ref.Name()))
+	}
+	return reasons
+}
+
+// judge gathers the causes from the members' checks, their looks and the checks of the set; it returns
+// what is unsure. Clearance is left to the fits.
+func (b *board) judge() (beyond bool, unsure []Reason) {
+	weigh := func(ref *Ref, name string, c limit.Check) {
+		switch c.Verdict {
+		case limit.Beyond:
+			beyond = true
+			relation, against := "above the limit of", c.Limit
+			if c.Value < *c.Limit {
+				relation = "below the limit of"
+			}
+			b.cause("beyond_"+c.Name, ref, "%s: %s %s is %s %s.", name, words(c.Name), b.show(c.Value), relation, b.show(*against))
+		case limit.Unsure:
+			r := reason("unsure_"+c.Name, ref, "%s: %s %s is too close to its limit of %s to call with this gauge (± %s); the chance that it is within is %d %%.",
+				name, words(c.Name), b.show(c.Value), b.show(*c.Limit), b.show(c.U), int(100**c.Chance+0.5))
+			unsure, b.causes = append(unsure, r), append(b.causes, r)
+		}
+	}
+	for _, m := range b.members {
+		for _, c := range m.finding.Checks {
+			if c.Name != "clearance" {
+				weigh(&m.ref, m.ref.Name(), c)
+			}
+		}
+		if m.finding.Look.WorseThan(inspection.Marked) {
+			b.cause("look", &m.ref, "%s is graded %s.", m.ref.Name(), lookWords[m.finding.Look])
+		}
+	}
+	for _, c := range b.set.Checks {
+		weigh(nil, setWords[b.set.Set], c)
+	}
+	return beyond, unsure
+}
+
+var lookWords = map[inspection.Look]string{
+	inspection.Smooth: "smooth", inspection.Marked: "marked", inspection.Scored: "scored",
+	inspection.Heat: "heat marked", inspection.Cracked: "cracked",
+}
+
+var setWords = map[SetName]string{
+	MainJournals: "Mains", RodJournals: "Rod journals", CamJournals: "Cam journals",
+	MainHousings: "Main tunnel", RodHousings: "Rod housings", Cylinders: "Cylinders",
+}
+
+var checkWords = map[string]string{
+	"size_low": "smallest size", "size_high": "largest size", "out_of_round": "out-of-round",
+	"bore_to_bore": "bore-to-bore difference",
+}
+
+func words(name string) string {
+	if w := checkWords[name]; w != "" {
+		return w
+	}
+	return name
+}
+
+// early settles what comes before any other rule, in this order: measure what is missing, measure
+// again what is unsure while nothing is beyond. It reports whether the set is decided.
+func (b *board) early(beyond bool, unsure []Reason) bool {
+	missing := b.incomplete()
+	switch {
+	case len(missing) > 0:
+		b.set.Action, b.set.Reasons = Measure, append(b.set.Reasons, missing...)
+		b.set.Options = []Option{} // nothing can be promised of a part half measured
+	case !beyond && len(unsure) > 0:
+		b.set.Action, b.set.Reasons = Remeasure, append(b.set.Reasons, unsure...)
+	default:
+		return false
+	}
+	return true
+}

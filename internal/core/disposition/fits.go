@@ -1,0 +1,143 @@
+package disposition
+
+import (
+	"ledge/internal/core/fit"
+	"ledge/internal/core/form"
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/instrument"
+	"ledge/internal/core/limit"
+	"ledge/internal/core/unit"
+)
+
+// joints names, for each kind of journal, its joint, its bearing and its housing.
+var joints = map[inspection.Kind]struct {
+	fit              FitKind
+	bearing, housing inspection.Kind
+}{
+	inspection.MainJournal: {MainFit, inspection.MainBearing, inspection.MainHousing},
+	inspection.RodJournal:  {RodFit, inspection.RodBearing, inspection.RodHousing},
+	inspection.CamJournal:  {CamFit, inspection.CamBearing, ""},
+}
+
+// finding returns the latest finding of a kind and number that has a size.
+func (e *evaluator) finding(kind inspection.Kind, number int) (*inspection.Feature, *inspection.Finding) {
+	if i, ok := e.in.Latest(kind, number); ok && e.result.Features[i].Measured() {
+		return &e.in.Features[i], &e.result.Features[i]
+	}
+	return nil, nil
+}
+
+// step is the departure from standard of the shells that were in: the set's class unless it says otherwise.
+func (b *board) step(f *inspection.Feature) unit.Length {
+	if f.Fitted != nil && f.Fitted.Step != nil {
+		return *f.Fitted.Step
+	}
+	return b.set.SizeClass
+}
+
+func shellOf(f *inspection.Feature) unit.Length {
+	if f.Fitted == nil {
+		return 0
+	}
+	return f.Fitted.Shell
+}
+
+// vertical is the direction in which the largest clearance is read, away from the parting line.
+const vertical = unit.Angle(0)
+
+// fits makes the fits of every member, on each basis there is, and marks the one that decides.
+func (b *board) fits() {
+	for i := range b.members {
+		m := &b.members[i]
+		if !m.finding.Measured() {
+			continue
+		}
+		joint := joints[m.ref.Kind]
+		base := Fit{Kind: joint.fit, Number: m.ref.Number}
+		if window, ok := fit.Window(m.limits.Clearance, b.in.Policy.ClearanceTarget == inspection.TargetPerInch, *m.finding.Mean); ok {
+			base.Window = &window
+		}
+		journal := limit.Range{Min: *m.finding.Min, Max: *m.finding.Max}
+		var found []Fit
+		if f, bearing := b.finding(joint.bearing, m.ref.Number); bearing != nil && b.step(f) == m.finding.Class() {
+			one := base
+			one.Basis, one.Shell, one.u = BasisMeasured, shellOf(f), hypot(m.finding.U, bearing.U)
+			one.Clearance, _ = fit.Measured(bearing.Grid.All(), bearing.Grid.InDirections(bearing.Grid.Nearest(vertical)), journal)
+			_, housing := b.finding(joint.housing, m.ref.Number)
+			one.Void = housing != nil && housing.Beyond()
+			found = append(found, one)
+		}
+		if f := b.strip(m.ref); f != nil {
+			one := base
+			least, most, _ := form.Range(f.List.Readings)
+			one.Basis, one.Shell, one.Clearance = BasisStrip, shellOf(f), fit.Clearance{Min: least, Max: most}
+			one.u = stripUncertainty(f, b.in.Unit)
+			found = append(found, one)
+		}
+		if c := m.limits.Clearance; c != nil && c.New != nil && m.finding.Wear != nil {
+			one := base
+			one.Basis, one.u = BasisPredicted, m.finding.U
+			one.Clearance = fit.Predicted(*c.New, m.finding.Wear.Min, m.finding.Wear.Max)
+			found = append(found, one)
+		}
+		m.fit = b.settle(found, m.finding)
+	}
+}
+
+// settle judges the fits of one joint, marks the first that is not void as the one used, takes all into
+// the result and gives the feature its clearance check.
+func (b *board) settle(found []Fit, finding *inspection.Finding) *Fit {
+	var used *Fit
+	for i := range found {
+		f := &found[i]
+		f.Verdict = b.verdict(f.Clearance, f.Window, f.u)
+		if used == nil && !f.Void {
+			f.Used, used = true, f
+		}
+	}
+	b.result.Fits = append(b.result.Fits, found...)
+	if used != nil {
+		finding.Checks = append(finding.Checks, clearanceCheck(b.rule, used))
+	}
+	return used
+}
+
+func (e *evaluator) verdict(c fit.Clearance, window *limit.Range, u float64) limit.Verdict {
+	if window == nil {
+		return limit.NoLimit
+	}
+	return e.rule.Inside(c.Min, c.Max, *window, u)
+}
+
+// clearanceCheck shows the end of the clearance that decides: the one nearer to trouble.
+func clearanceCheck(rule limit.Rule, f *Fit) limit.Check {
+	if f.Window == nil {
+		return rule.Upper("clearance", f.Clearance.Max, nil, f.u)
+	}
+	loose := rule.Upper("clearance", f.Clearance.Max, &f.Window.Max, f.u)
+	tight := rule.Lower("clearance", f.Clearance.Min, &f.Window.Min, f.u)
+	if loose.Verdict != f.Verdict || loose.Verdict == limit.Within && f.Clearance.Min-f.Window.Min < f.Window.Max-f.Clearance.Max {
+		return tight
+	}
+	return loose
+}
+
+// strip returns the latest plastic-strip record of a journal.
+func (b *board) strip(ref Ref) *inspection.Feature {
+	for i := len(b.in.Features) - 1; i >= 0; i-- {
+		f := &b.in.Features[i]
+		if f.Kind == inspection.Strip && f.List.Of == ref.Kind && f.Number == ref.Number && len(f.List.Readings) > 0 {
+			return f
+		}
+	}
+	return nil
+}
+
+// stripUncertainty: a strip is read to half a step of its printed scale, common practice 0.0005 in or 0.013 mm.
+func stripUncertainty(f *inspection.Feature, s unit.System) float64 {
+	gauge := instrument.Gauge{Kind: instrument.Strip, Division: s.Pick(5*unit.Tenth/2, 6*unit.Micrometre)}
+	if f.Gauge != nil && f.Gauge.Division > 0 {
+		gauge = *f.Gauge
+	}
+	return gauge.Uncertainty(1).Size()
+}

@@ -1,0 +1,179 @@
+package disposition
+
+import (
+	"ledge/internal/core/fit"
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/limit"
+	"ledge/internal/core/unit"
+)
+
+// offerGrinds offers every undersize: beyond the set's class, and for a mixed set its furthest class too.
+func (b *board) offerGrinds() {
+	if b.limits.New == nil && len(b.set.Ladder) == 0 {
+		return
+	}
+	straightened := false
+	for _, s := range b.limits.Undersizes {
+		if s < b.set.SizeClass || (s == b.set.SizeClass && !b.set.Mixed) {
+			continue
+		}
+		o := b.grind(s, false)
+		if !o.Feasible && !straightened && b.bent() {
+			if straight := b.grind(s, true); straight.Feasible {
+				straightened = true
+				straight.Method = Straighten
+				straight.Reasons = append(straight.Reasons, reason("straighten", nil,
+					"Straightened first, the set would clean at %s; runout must then be measured again. Straightening can crack a shaft: crack test after it.", b.show(s)))
+				b.offer(straight)
+			}
+		}
+		b.offer(o)
+	}
+}
+
+// bent reports whether any runout is beyond its limit.
+func (b *board) bent() bool {
+	for _, m := range b.members {
+		if c := m.finding.Check("runout"); c != nil && c.Verdict == limit.Beyond {
+			return true
+		}
+	}
+	return false
+}
+
+// rung returns the ladder entry of m.
+func (b *board) rung(ref Ref) *Rung {
+	for i := range b.set.Ladder {
+		if b.set.Ladder[i].Feature == ref {
+			return &b.set.Ladder[i]
+		}
+	}
+	return nil
+}
+
+// stays reports whether m needs no work at class s: it is there already and sound.
+func (b *board) stays(m member, s unit.Length) bool {
+	return b.set.Mixed && s == b.set.SizeClass && m.finding.Class() == s && sound(m)
+}
+
+// sound reports whether m's checks are within, where they have a limit, and it looks no worse than marked.
+func sound(m member) bool {
+	for _, c := range m.finding.Checks {
+		if c.Verdict != limit.Within && c.Verdict != limit.NoLimit {
+			return false
+		}
+	}
+	return !m.finding.Look.WorseThan(inspection.Marked)
+}
+
+// grind works out one undersize: whether every journal cleans up at it, and the finished sizes.
+func (b *board) grind(s unit.Length, straightened bool) Option {
+	o := Option{Action: Grind, Step: s, Feasible: true}
+	refuse := func(r Reason) { o.Feasible, o.Reasons = false, append(o.Reasons, r) }
+	for _, crack := range b.cracked() {
+		refuse(crack)
+	}
+	for _, m := range b.members {
+		if b.stays(m, s) {
+			o.Sizes = append(o.Sizes, Size{m.ref, *m.finding.Min, true})
+			continue
+		}
+		rung := b.rung(m.ref)
+		if rung == nil {
+			refuse(reason("no_new_range", &m.ref, "%s has no new range or no reading to work out a step.", m.ref.Name()))
+			continue
+		}
+		cleans := rung.Cleans
+		if straightened {
+			cleans += rung.Bend
+		}
+		// Twice both sides, so that the middle of an odd range stays exact.
+		if m.limits.New.Min+m.limits.New.Max-2*s > 2*cleans {
+			refuse(reason("not_clean", &m.ref, "%s would be %s and cleans up only at %s or below.", m.ref.Name(), b.show(rung.Middle-s), b.show(cleans)))
+			continue
+		}
+		o.Sizes = append(o.Sizes, Size{m.ref, rung.Middle - s, false})
+	}
+	if o.Feasible {
+		b.fitToBearings(&o)
+		for _, size := range o.Sizes {
+			rung := b.rung(size.Feature)
+			if cleans := rung.Cleans; !straightened && !size.Kept && size.Size > cleans && size.Size > rung.Middle-s {
+				refuse(reason("ordered_size", &size.Feature, "%s: its bearing asks for %s, which does not clean up (%s or below).",
+					size.Feature.Name(), b.show(size.Size), b.show(cleans)))
+			}
+		}
+	}
+	return o
+}
+
+// fitToBearings replaces the middle of the range by the measured inside of shells of that step, less the
+// target clearance: one size for the set where it serves every journal, else one for each.
+func (b *board) fitToBearings(o *Option) {
+	type wish struct {
+		at       int
+		size     unit.Length
+		inside   []unit.Length
+		vertical []unit.Length
+		window   *limit.Range
+	}
+	var wishes []wish
+	for i, size := range o.Sizes {
+		f, bearing := b.finding(joints[size.Feature.Kind].bearing, size.Feature.Number)
+		if size.Kept || bearing == nil || b.step(f) != o.Step || shellOf(f) != 0 {
+			continue
+		}
+		limits, _ := b.in.LimitsFor(size.Feature.Kind, size.Feature.Number)
+		target, _ := fit.Target(limits.Clearance, size.Size)
+		up := bearing.Grid.InDirections(bearing.Grid.Nearest(vertical))
+		w := wish{at: i, size: unit.Mean(up) - target, inside: bearing.Grid.All(), vertical: up}
+		if window, ok := fit.Window(limits.Clearance, b.in.Policy.ClearanceTarget == inspection.TargetPerInch, size.Size); ok {
+			w.window = &window
+		}
+		wishes = append(wishes, w)
+	}
+	if len(wishes) == 0 {
+		return
+	}
+	sizes := make([]unit.Length, len(wishes))
+	for i, w := range wishes {
+		sizes[i] = w.size
+	}
+	common, one := unit.Mean(sizes), true
+	play := func(w wish, size unit.Length) (fit.Clearance, limit.Verdict) {
+		c, _ := fit.Measured(w.inside, w.vertical, limit.Range{Min: size, Max: size})
+		return c, b.verdict(c, w.window, 0)
+	}
+	for _, w := range wishes {
+		_, verdict := play(w, common)
+		one = one && verdict != limit.Beyond
+	}
+	for _, w := range wishes {
+		size := w.size
+		if one {
+			size = common
+		}
+		c, verdict := play(w, size)
+		o.Sizes[w.at].Size = size
+		o.Clearances = append(o.Clearances, After{o.Sizes[w.at].Feature, c, w.window, 0, verdict})
+	}
+}
+
+func (b *board) explainGrind(chosen Option) {
+	worst := b.set.Ladder[0]
+	for _, r := range b.set.Ladder {
+		if r.Cleans-r.Middle < worst.Cleans-worst.Middle {
+			worst = r
+		}
+	}
+	text := "%s decides the size: worn to %s"
+	args := []any{worst.Feature.Name(), b.show(worst.Smallest)}
+	if worst.Bend > 0 {
+		text += ", bent by %s across"
+		args = append(args, b.show(worst.Bend))
+	}
+	text += ", with %s to clean up it needs %s or below; %s under is the first step that gives every journal that."
+	args = append(args, b.show(worst.Allowance), b.show(worst.Cleans), b.show(chosen.Step))
+	b.because("step", &worst.Feature, text, args...)
+	b.because("caution_grind", nil, "Fillet radii, the depth of hardening and the maker's smallest permitted size decide over this step.")
+}

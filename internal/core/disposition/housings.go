@@ -1,0 +1,155 @@
+package disposition
+
+import (
+	"slices"
+
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/unit"
+)
+
+// across is the direction from parting line to parting line, which cutting the caps cannot close.
+const across = 90 * unit.Degree
+
+// housings decides a set of bearing housings: leave it; machine it (line-hone the tunnel, resize rods)
+// where cutting the caps can bring it back; else replace it.
+func (e *evaluator) housings(name SetName, kind inspection.Kind, machine Action) {
+	b, ok := e.open(name, kind)
+	if !ok {
+		return
+	}
+	b.classes()
+	b.setChecks(kind)
+	beyond, unsure := b.judge()
+	cracks := b.cracked()
+	b.causes = append(b.causes, cracks...)
+	b.offer(Option{Action: Reuse, Step: b.set.SizeClass, Feasible: len(b.causes) == 0, Reasons: slices.Clone(b.causes)})
+	b.offer(b.machining(kind, machine))
+	what := "block"
+	if kind == inspection.RodHousing {
+		what = "rod"
+	}
+	b.offer(Option{Action: Replace, Feasible: true, Reasons: []Reason{reason("replace", nil,
+		"Another %s, or shells with an oversize outside where they exist.", what)}})
+	if len(cracks) > 0 {
+		b.set.Action, b.set.Step, b.set.Reasons = Replace, 0, append(b.set.Reasons, cracks...)
+		b.because("crack_test", nil, "A crack is only cleared by a crack test of a trained person, recorded here.")
+	} else if !b.early(beyond, unsure) {
+		chosen := b.set.Options[slices.IndexFunc(b.set.Options, func(o Option) bool { return o.Feasible })]
+		b.decide(chosen)
+		b.set.Reasons = append(b.set.Reasons, b.causes...)
+		switch chosen.Action {
+		case Reuse:
+			b.because("within", nil, "%s: size, taper, out-of-round and steps are within their limits wherever there is one.", setWords[name])
+		case Replace:
+			b.set.Reasons = append(b.set.Reasons, b.set.Options[1].Reasons...)
+		default:
+			b.set.Reasons = append(b.set.Reasons, chosen.Reasons...)
+		}
+	}
+	b.close()
+}
+
+// setChecks makes the checks that look at all members together.
+func (b *board) setChecks(kind inspection.Kind) {
+	var means []unit.Length
+	var u float64
+	for _, m := range b.members {
+		if m.finding.Measured() {
+			means = append(means, *m.finding.Mean)
+			u = max(u, hypot(m.finding.U, m.finding.U))
+		}
+	}
+	if len(means) > 1 {
+		difference := slices.Max(means) - slices.Min(means)
+		b.set.Checks = append(b.set.Checks, b.rule.Upper("bore_to_bore", difference, b.limits.BoreToBoreMax, u))
+	}
+	if kind != inspection.MainHousing {
+		return
+	}
+	for _, i := range b.in.Members(inspection.MainAlignment) {
+		if c := b.result.Features[i].Check("alignment"); c != nil {
+			b.set.Checks = append(b.set.Checks, *c)
+		}
+	}
+}
+
+// machining works out whether cutting the caps and honing can restore the set.
+func (b *board) machining(kind inspection.Kind, action Action) Option {
+	o := Option{Action: action, Step: b.set.SizeClass, Feasible: true}
+	refuse := func(code string, ref *Ref, format string, args ...any) {
+		o.Feasible, o.Reasons = false, append(o.Reasons, reason(code, ref, format, args...))
+	}
+	for _, crack := range b.cracked() {
+		refuse(crack.Code, crack.Feature, "%s", crack.Text)
+	}
+	extra := unit.Length(0)
+	if kind == inspection.MainHousing {
+		for _, i := range b.in.Members(inspection.MainAlignment) {
+			f := &b.in.Features[i]
+			extra = 2 * f.VerticalMisalignment()
+			if limit := b.limits.AlignmentMax; limit != nil && f.SidewaysZone() > *limit {
+				refuse("sideways", nil, "The tunnel is out of line sideways by %s: that needs line boring.", b.show(f.SidewaysZone()))
+			}
+		}
+	}
+	var deepest unit.Length
+	for _, m := range b.members {
+		if !m.finding.Measured() {
+			continue
+		}
+		if m.limits.New == nil {
+			refuse("no_new_range", &m.ref, "%s has no new range to hone to.", m.ref.Name())
+			continue
+		}
+		round := m.limits.New.Max
+		if m.limits.OutOfRoundMax != nil {
+			round += *m.limits.OutOfRoundMax
+		}
+		if wide := widthAcross(m.finding); wide > round {
+			refuse("across", &m.ref, "%s is %s across the parting line; cutting the caps cannot close more than %s.", m.ref.Name(), b.show(wide), b.show(round))
+		}
+		if step := m.finding.Step; step != nil && step.Height > b.in.Policy.StepLimit {
+			refuse("step", &m.ref, "%s has a step of %s, which honing does not take out.", m.ref.Name(), b.show(step.Height))
+		}
+		cut := max(*m.finding.Max-m.limits.New.Max, 0) + b.in.Policy.LineHoneStock + extra
+		deepest = max(deepest, cut)
+		if cut > b.in.Policy.CapCutMax {
+			refuse("cap_cut", &m.ref, "%s would need its cap cut by %s; %s is the most.", m.ref.Name(), b.show(cut), b.show(b.in.Policy.CapCutMax))
+		}
+		o.Sizes = append(o.Sizes, Size{m.ref, m.limits.New.Max, false})
+	}
+	if o.Feasible {
+		effect := "raises the shaft by about %s: timing gear and deck height move with it"
+		if kind == inspection.RodHousing {
+			effect = "shortens the rods by about %s: the pistons stand lower"
+		}
+		o.Reasons = append(o.Reasons, reason("cap_cut", nil, "Caps cut by up to %s, which "+effect+".", b.show(deepest), b.show(unit.DivHalfEven(deepest, 2))))
+	}
+	return o
+}
+
+// widthAcross is the largest size from parting line to parting line: as read at 90°, where a station
+// lacks that by its fitted oval, and where nothing can be fitted by its largest reading.
+func widthAcross(f *inspection.Finding) unit.Length {
+	var widest unit.Length
+	for station, row := range f.Grid.Sizes {
+		var width, largest unit.Length
+		for d, size := range row {
+			if !size.OK {
+				continue
+			}
+			largest = max(largest, size.Length)
+			if unit.AxisDistance(f.Grid.Directions[d], across) == 0 {
+				width = max(width, size.Length)
+			}
+		}
+		if width == 0 {
+			width = largest
+			if oval, ok := f.Grid.FitOval(station); ok {
+				width = oval.At(across)
+			}
+		}
+		widest = max(widest, width)
+	}
+	return widest
+}

@@ -1,0 +1,301 @@
+package disposition
+
+import (
+	"math"
+	"slices"
+
+	"ledge/internal/core/fit"
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/limit"
+	"ledge/internal/core/unit"
+)
+
+func hypot(a, b float64) float64 { return math.Hypot(a, b) }
+
+// journals decides a set of journals by the rules for shafts in shells, in their order: replace what is
+// cracked; measure; measure again; leave as it is or polish; other shells; grind; replace.
+func (e *evaluator) journals(name SetName, kind inspection.Kind) {
+	b, ok := e.open(name, kind)
+	if !ok {
+		return
+	}
+	b.classes()
+	b.fits()
+	beyond, unsure := b.judge()
+	b.judgeFits(&beyond, &unsure)
+	b.climb()
+	cracks := b.cracked()
+	b.causes = append(b.causes, cracks...)
+	b.options(kind)
+	if len(cracks) > 0 {
+		b.set.Action, b.set.Step, b.set.Reasons = Replace, 0, append(b.set.Reasons, cracks...)
+		b.because("crack_test", nil, "A crack is only cleared by a crack test of a trained person, recorded here.")
+	} else if !b.early(beyond, unsure) {
+		b.chooseFirst()
+	}
+	b.remarks()
+	b.close()
+}
+
+// judgeFits gathers the fits that are out of their windows or unsure as found.
+func (b *board) judgeFits(beyond *bool, unsure *[]Reason) {
+	for _, m := range b.members {
+		if m.fit == nil {
+			continue
+		}
+		switch m.fit.Verdict {
+		case limit.Beyond:
+			*beyond = true
+			b.fitsOut = append(b.fitsOut, b.fitReason("fit_out", m.ref, m.fit, m.fit.Clearance, "outside"))
+		case limit.Unsure:
+			*unsure = append(*unsure, b.fitReason("fit_unsure", m.ref, m.fit, m.fit.Clearance, "too close to the edge of"))
+		}
+	}
+}
+
+func (b *board) fitReason(code string, ref Ref, f *Fit, c fit.Clearance, relation string) Reason {
+	return reason(code, &ref, "%s: %s clearance %s to %s is %s its window of %s to %s.", ref.Name(), f.Basis,
+		b.show(c.Min), b.show(c.Max), relation, b.show(f.Window.Min), b.show(f.Window.Max))
+}
+
+// climb builds the ladder: the size at which each journal cleans up.
+func (b *board) climb() {
+	policy := b.in.Policy
+	for _, m := range b.members {
+		if !m.finding.Measured() || m.limits.New == nil {
+			continue
+		}
+		rung := Rung{Feature: m.ref, Smallest: *m.finding.Min, Largest: *m.finding.Max,
+			Middle: m.limits.New.Middle(), Allowance: policy.CleanupAllowance}
+		if m.ref.Kind == inspection.MainJournal {
+			if i, ok := b.in.Latest(inspection.Runout, m.ref.Number); ok && b.result.Features[i].Runout != nil {
+				rung.Bend = 2 * b.result.Features[i].Runout.Throw
+			}
+		}
+		follow := rung.Smallest - rung.Bend - rung.Allowance
+		rung.Cleans = follow
+		if m.ref.Kind == inspection.RodJournal && m.finding.Wear != nil {
+			hold := m.finding.Wear.Reference - 2*m.finding.Wear.Max - rung.Allowance
+			rung.OtherSchool = &hold
+			if policy.PinCleanup == inspection.HoldStroke {
+				rung.Cleans, rung.OtherSchool = hold, &follow
+			}
+		}
+		b.set.Ladder = append(b.set.Ladder, rung)
+	}
+}
+
+// options lists the ways to treat the set in the order in which they are preferred; the first feasible
+// plain one is chosen.
+func (b *board) options(kind inspection.Kind) {
+	causes := b.causes
+	if b.in.Policy.Grind == inspection.GrindAlways {
+		causes = append(slices.Clone(causes), reason("policy_grind", nil, "The policy is to grind on every rebuild."))
+	}
+	asIs := Reuse
+	worst := inspection.Smooth
+	for _, m := range b.members {
+		if m.finding.Look.WorseThan(worst) {
+			worst = m.finding.Look
+		}
+	}
+	if worst.WorseThan(inspection.Smooth) {
+		asIs = Polish
+	}
+	fitted, uniform := b.fittedShell()
+	b.offerShell(asIs, nil, fitted, causes)
+	if asIs == Reuse {
+		b.offerShell(Polish, nil, fitted, causes)
+	}
+	for _, shell := range fit.Shells(b.limits.Shells, b.in.Policy.MixedHalves) {
+		if !uniform || shell.Change != fitted {
+			b.offerShell(asIs, &shell, shell.Change, causes)
+		}
+	}
+	if b.in.Policy.MixedShells {
+		b.offerMixedShells(asIs, causes)
+	}
+	b.offerGrinds()
+	b.offer(Option{Action: Replace, Feasible: true, Reasons: []Reason{reason("replace", nil, "Another %s, measured like this one before it goes in.", shaftWord(kind))}})
+	b.offer(Option{Action: Replace, Method: BuildUp, Feasible: true, Reasons: []Reason{
+		reason("build_up", nil, "Welding or spraying and grinding back is possible for some shafts; it is listed, never recommended.")}})
+}
+
+func shaftWord(kind inspection.Kind) string {
+	if kind == inspection.CamJournal {
+		return "camshaft"
+	}
+	return "crankshaft"
+}
+
+// fittedShell is the shell that all fits were read with, and whether they agree.
+func (b *board) fittedShell() (shell unit.Length, uniform bool) {
+	uniform = true
+	first := true
+	for _, m := range b.members {
+		if m.fit == nil {
+			continue
+		}
+		if !first && m.fit.Shell != shell {
+			return 0, false
+		}
+		shell, first = m.fit.Shell, false
+	}
+	return shell, uniform
+}
+
+// offerShell offers to keep the journals at their size, polished or not. shell is nil for the shells
+// that are in.
+func (b *board) offerShell(action Action, shell *fit.Shell, change unit.Length, causes []Reason) {
+	o := Option{Action: action, Step: b.set.SizeClass, Shell: change, Feasible: len(causes) == 0, Reasons: slices.Clone(causes)}
+	if shell != nil && shell.Halves {
+		o.Method = MixedHalf
+	}
+	for _, m := range b.members {
+		if m.fit == nil {
+			continue
+		}
+		move := b.stock(action)
+		own := m.fit.Shell
+		if shell != nil {
+			move += shell.Change - own
+			own = shell.Change
+		}
+		after := b.after(m, move, own)
+		o.Clearances = append(o.Clearances, after)
+		if after.Verdict == limit.Beyond || after.Verdict == limit.Unsure {
+			o.Feasible = false
+			o.Reasons = append(o.Reasons, b.fitReason("fit_out", m.ref, m.fit, after.Clearance, "then outside"))
+		}
+	}
+	b.offer(o)
+}
+
+func (b *board) stock(action Action) unit.Length {
+	if action == Polish {
+		return b.in.Policy.PolishStock
+	}
+	return 0
+}
+
+func (b *board) after(m member, move, shell unit.Length) After {
+	c := m.fit.Clearance.Plus(move)
+	return After{m.ref, c, m.fit.Window, shell, b.verdict(c, m.fit.Window, m.fit.u)}
+}
+
+// offerMixedShells gives each journal the first shell that brings it into its window.
+func (b *board) offerMixedShells(action Action, causes []Reason) {
+	o := Option{Action: action, Method: MixedShell, Step: b.set.SizeClass, Feasible: len(causes) == 0, Reasons: slices.Clone(causes)}
+	shells := fit.Shells(b.limits.Shells, b.in.Policy.MixedHalves)
+	for _, m := range b.members {
+		if m.fit == nil {
+			continue
+		}
+		served := false
+		for _, shell := range shells {
+			after := b.after(m, b.stock(action)+shell.Change-m.fit.Shell, shell.Change)
+			if after.Verdict == limit.Within || after.Verdict == limit.NoLimit {
+				o.Clearances, served = append(o.Clearances, after), true
+				break
+			}
+		}
+		if !served {
+			o.Feasible = false
+			o.Reasons = append(o.Reasons, reason("no_shell", &m.ref, "No shell brings %s into its window.", m.ref.Name()))
+		}
+	}
+	b.offer(o)
+}
+
+// chooseFirst takes the first feasible option and says why it is that one.
+func (b *board) chooseFirst() {
+	i := slices.IndexFunc(b.set.Options, func(o Option) bool {
+		return o.Feasible && (o.Method == "" || o.Method == MixedHalf || o.Method == MixedShell)
+	})
+	chosen := b.set.Options[i]
+	b.decide(chosen)
+	b.set.Reasons = append(b.set.Reasons, b.causes...)
+	b.set.Reasons = append(b.set.Reasons, b.fitsOut...)
+	b.set.Provisional = b.onPrediction(chosen)
+	switch chosen.Action {
+	case Reuse, Polish:
+		b.explainKeep(chosen)
+	case Grind:
+		b.explainGrind(chosen)
+	case Replace:
+		b.explainReplace()
+	}
+}
+
+// onPrediction reports whether the decision rests on a clearance that was only predicted: always where
+// the journals stay, and where nothing but a predicted clearance sends them to the grinder.
+func (b *board) onPrediction(chosen Option) bool {
+	keeps := chosen.Action == Reuse || chosen.Action == Polish
+	if !keeps && (len(b.causes) > 0 || b.in.Policy.Grind == inspection.GrindAlways) {
+		return false
+	}
+	return slices.ContainsFunc(b.members, func(m member) bool {
+		return m.fit != nil && m.fit.Basis == BasisPredicted && (keeps || m.fit.Verdict != limit.Within)
+	})
+}
+
+func (b *board) explainKeep(chosen Option) {
+	b.because("within", nil, "%s: wear, taper, out-of-round and runout are within their limits wherever there is one.", setWords[b.set.Set])
+	if chosen.Action == Polish {
+		if i := slices.IndexFunc(b.members, func(m member) bool { return m.finding.Look == inspection.Marked }); i >= 0 {
+			b.because("marked", &b.members[i].ref, "%s is marked: a polish takes about %s.", b.members[i].ref.Name(), b.show(b.in.Policy.PolishStock))
+		} else {
+			b.because("tight", nil, "A polish of about %s opens the tight fits.", b.show(b.in.Policy.PolishStock))
+		}
+		b.because("caution_polish", nil, "Measure between passes and stop at the number. No cloth or strip wrapped by hand round a shaft that turns under power.")
+	}
+	if len(b.fitsOut) > 0 && (chosen.Shell != 0 || chosen.Method == MixedShell) {
+		b.because("shell", nil, "Shells that change the clearance by %s bring every journal into its window: that saves a regrind.", signed(chosen.Shell, b.in.Unit))
+	}
+}
+
+func signed(l unit.Length, s unit.System) string {
+	if l > 0 {
+		return "+" + l.Show(s)
+	}
+	return l.Show(s)
+}
+
+func (b *board) explainReplace() {
+	if b.limits.New == nil {
+		b.because("no_new_range", nil, "Without a new range no grinding step can be worked out.")
+		return
+	}
+	b.because("no_step", nil, "No undersize on offer cleans every journal.")
+}
+
+// remarks adds what a decision on journals must carry whatever it is.
+func (b *board) remarks() {
+	if b.set.Provisional {
+		b.because("provisional", nil, "Provisional: it rests on predicted clearance. Measure with the shells in before parts are ordered.")
+	}
+	for _, m := range b.members {
+		if m.finding.Look == inspection.Heat {
+			b.because("caution_heat", &m.ref, "%s shows heat: crack test and hardness before any machining.", m.ref.Name())
+		}
+		joint := joints[m.ref.Kind]
+		if m.fit != nil && m.fit.Basis != BasisPredicted && b.set.Shell != 0 && joint.housing != "" {
+			if _, housing := b.finding(joint.housing, m.ref.Number); housing == nil {
+				b.because("housing_unmeasured", &m.ref, "%s: its housing was not measured; a shell must not hide a stretched one.", m.ref.Name())
+			}
+		}
+	}
+	for _, f := range b.result.Fits {
+		if f.Void && f.Kind == joints[b.kind()].fit {
+			ref := Ref{b.kind(), f.Number}
+			b.because("fit_void", &ref, "%s: the measured clearance does not count, its housing is beyond its limits and will be machined.", ref.Name())
+		}
+	}
+}
+
+func (b *board) kind() inspection.Kind {
+	if len(b.members) > 0 {
+		return b.members[0].ref.Kind
+	}
+	return b.set.Unmeasured[0].Kind
+}

@@ -1,0 +1,183 @@
+// Package disposition decides: from the findings of an inspection it makes one decision for every set
+// of parts, with its reasons and every other option, feasible or why not.
+package disposition
+
+import (
+	"fmt"
+
+	"ledge/internal/core/fit"
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/limit"
+	"ledge/internal/core/unit"
+)
+
+// An Action is what is done with a set. The zero Action is undecided.
+type Action string
+
+// The actions.
+const (
+	Reuse     Action = "reuse"
+	Polish    Action = "polish"
+	Hone      Action = "hone"
+	Bore      Action = "bore"
+	Sleeve    Action = "sleeve"
+	Grind     Action = "grind"
+	LineHone  Action = "line_hone"
+	Resize    Action = "resize"
+	Skim      Action = "skim"
+	Replace   Action = "replace"
+	Measure   Action = "measure"
+	Remeasure Action = "remeasure"
+)
+
+// A SetName names a set of parts that is decided as one.
+type SetName string
+
+// The sets.
+const (
+	MainJournals SetName = "main_journals"
+	RodJournals  SetName = "rod_journals"
+	CamJournals  SetName = "cam_journals"
+	MainHousings SetName = "main_housings"
+	RodHousings  SetName = "rod_housings"
+	Cylinders    SetName = "cylinders"
+)
+
+// A Ref points to a feature.
+type Ref struct {
+	Kind   inspection.Kind `json:"kind"`
+	Number int             `json:"number"`
+}
+
+// Name is the feature in words: "Main 3".
+func (r Ref) Name() string { return fmt.Sprintf("%s %d", r.Kind.Title(), r.Number) }
+
+// A Result is everything Ledge says of an inspection.
+type Result struct {
+	Features []inspection.Finding `json:"features"`
+	Fits     []Fit                `json:"fits"`
+	Sets     []Set                `json:"sets"`
+}
+
+// A Fit is the clearance of one journal or piston, on one basis.
+type Fit struct {
+	Kind   FitKind `json:"kind"`
+	Number int     `json:"number"`
+	Basis  Basis   `json:"basis"`
+	// Used marks the one that decides.
+	Used bool `json:"used"`
+	// Void marks a measured clearance in a housing that will be machined.
+	Void      bool          `json:"void,omitempty"`
+	Clearance fit.Clearance `json:"clearance"`
+	Window    *limit.Range  `json:"window,omitempty"`
+	// Shell is the change of the shells fitted when it was measured, against standard ones.
+	Shell   unit.Length   `json:"shell"`
+	Verdict limit.Verdict `json:"verdict"`
+
+	u float64
+}
+
+// A FitKind says which joint a fit is of.
+type FitKind string
+
+// The joints.
+const (
+	MainFit   FitKind = "main"
+	RodFit    FitKind = "rod"
+	CamFit    FitKind = "cam"
+	PistonFit FitKind = "piston"
+)
+
+// A Basis is where a clearance comes from.
+type Basis string
+
+// The bases, the most trusted first.
+const (
+	BasisMeasured  Basis = "measured"
+	BasisStrip     Basis = "strip"
+	BasisPredicted Basis = "predicted"
+)
+
+// A Set is the decision for one set of parts.
+type Set struct {
+	Set         SetName       `json:"set"`
+	Action      Action        `json:"action"`
+	SizeClass   unit.Length   `json:"size_class"`
+	Step        unit.Length   `json:"step"`
+	Shell       unit.Length   `json:"shell"`
+	Provisional bool          `json:"provisional"`
+	Mixed       bool          `json:"mixed,omitempty"`
+	Checks      []limit.Check `json:"checks,omitempty"`
+	Reasons     []Reason      `json:"reasons"`
+	Options     []Option      `json:"options"`
+	// Ladder says for each member at which size it cleans up.
+	Ladder []Rung `json:"ladder,omitempty"`
+	// Unmeasured lists members that the engine has and nobody measured.
+	Unmeasured []Ref `json:"unmeasured,omitempty"`
+}
+
+// A Reason is one sentence of why, with the feature it speaks of.
+type Reason struct {
+	Code    string `json:"code"`
+	Feature *Ref   `json:"feature,omitempty"`
+	Text    string `json:"text"`
+}
+
+// A Method tells apart options of one action.
+type Method string
+
+// The methods beside the plain action.
+const (
+	Straighten Method = "straighten_first"
+	BuildUp    Method = "build_up"
+	OtherCore  Method = "other_core"
+	SleeveOne  Method = "sleeve_one"
+	MixedHalf  Method = "mixed_halves"
+	MixedShell Method = "mixed_shells"
+)
+
+// An Option is one way to treat a set.
+type Option struct {
+	Action   Action      `json:"action"`
+	Step     unit.Length `json:"step"`
+	Shell    unit.Length `json:"shell"`
+	Method   Method      `json:"method,omitempty"`
+	Feasible bool        `json:"feasible"`
+	Reasons  []Reason    `json:"reasons"`
+	// Sizes are the finished sizes to order, for options that machine.
+	Sizes []Size `json:"sizes,omitempty"`
+	// Clearances are the fits after the work, where they can be said.
+	Clearances []After `json:"clearances,omitempty"`
+}
+
+// A Size is a finished size to order for one feature. Kept marks a member that stays as it is.
+type Size struct {
+	Feature Ref         `json:"feature"`
+	Size    unit.Length `json:"size"`
+	Kept    bool        `json:"kept,omitempty"`
+}
+
+// An After is a clearance after the work, in its window.
+type After struct {
+	Feature   Ref           `json:"feature"`
+	Clearance fit.Clearance `json:"clearance"`
+	Window    *limit.Range  `json:"window,omitempty"`
+	Shell     unit.Length   `json:"shell"`
+	Verdict   limit.Verdict `json:"verdict"`
+}
+
+// A Rung is one member on the ladder of sizes.
+type Rung struct {
+	Feature  Ref         `json:"feature"`
+	Smallest unit.Length `json:"smallest"`
+	Largest  unit.Length `json:"largest"`
+	// Middle is the middle of its standard new range.
+	Middle unit.Length `json:"middle"`
+	// Bend is what the bend takes, twice the throw; Allowance the stock to clean up.
+	Bend      unit.Length `json:"bend"`
+	Allowance unit.Length `json:"allowance"`
+	// Cleans is the size at which the surface is new all round: at most for shafts, at least for bores.
+	Cleans unit.Length `json:"cleans"`
+	// OtherSchool is the same under the other clean-up policy, where there are two.
+	OtherSchool *unit.Length `json:"other_school,omitempty"`
+}
