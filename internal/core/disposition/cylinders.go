@@ -279,4 +279,3 @@ func (b *board) worstBore() *Rung {
 	}
 	return worst
 }
-

@@ -33,7 +33,7 @@ type member struct {
 	ref     Ref
 	feature *inspection.Feature
 	finding *inspection.Finding
-	limits  limit.Limits
+	limits  *limit.Limits
 	fit     *Fit // the one that decides; nil without any
 }
 
@@ -57,7 +57,7 @@ func (e *evaluator) open(name SetName, kind inspection.Kind) (b *board, ok bool)
 	for _, i := range e.in.Members(kind) {
 		f := &e.in.Features[i]
 		own, _ := e.in.LimitsFor(kind, f.Number)
-		b.members = append(b.members, member{Ref{kind, f.Number}, f, &e.result.Features[i], own, nil})
+		b.members = append(b.members, member{Ref{kind, f.Number}, f, &e.result.Features[i], &own, nil})
 		measured[f.Number] = true
 	}
 	for number := 1; number <= e.expected(kind); number++ {
@@ -110,11 +110,12 @@ func (b *board) classes() {
 func (b *board) show(l unit.Length) string { return l.Show(b.in.Unit) }
 
 func reason(code string, ref *Ref, format string, args ...any) Reason {
+	r := Reason{Code: code, Text: fmt.Sprintf(format, args...)}
 	if ref != nil {
-		own := *ref
-		ref = &own
+		own := *ref // a copy, so that callers' loop variables stay off the heap
+		r.Feature = &own
 	}
-	return Reason{code, ref, fmt.Sprintf(format, args...)}
+	return r
 }
 
 func (b *board) because(code string, ref *Ref, format string, args ...any) {

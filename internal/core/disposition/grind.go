@@ -68,7 +68,7 @@ func sound(m member) bool {
 
 // grind works out one undersize: whether every journal cleans up at it, and the finished sizes.
 func (b *board) grind(s unit.Length, straightened bool) Option {
-	o := Option{Action: Grind, Step: s, Feasible: true}
+	o := Option{Action: Grind, Step: s, Feasible: true, Sizes: make([]Size, 0, len(b.members))}
 	refuse := func(r Reason) { o.Feasible, o.Reasons = false, append(o.Reasons, r) }
 	for _, crack := range b.cracked() {
 		refuse(crack)

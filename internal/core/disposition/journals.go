@@ -147,7 +147,8 @@ func (b *board) fittedShell() (shell unit.Length, uniform bool) {
 // offerShell offers to keep the journals at their size, polished or not. shell is nil for the shells
 // that are in.
 func (b *board) offerShell(action Action, shell *fit.Shell, change unit.Length, causes []Reason) {
-	o := Option{Action: action, Step: b.set.SizeClass, Shell: change, Feasible: len(causes) == 0, Reasons: slices.Clone(causes)}
+	o := Option{Action: action, Step: b.set.SizeClass, Shell: change, Feasible: len(causes) == 0, Reasons: slices.Clone(causes),
+		Clearances: make([]After, 0, len(b.members))}
 	if shell != nil && shell.Halves {
 		o.Method = MixedHalf
 	}

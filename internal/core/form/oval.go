@@ -3,7 +3,9 @@ package form
 import (
 	"math"
 
-	"gonum.org/v1/gonum/mat"
+	"gonum.org/v1/gonum/blas"
+	"gonum.org/v1/gonum/blas/blas64"
+	"gonum.org/v1/gonum/lapack/lapack64"
 
 	"ledge/internal/core/unit"
 )
@@ -71,35 +73,38 @@ func (g Grid) Oval() (worst Oval, ok bool) {
 	return worst, ok
 }
 
-// harmonics fits y(θ) = c₀ + Σ (aₖ cos kθ + bₖ sin kθ) over the given orders by least squares and
+// harmonics fits y(θ) = c₀ + Σ (aₖ cos kθ + bₖ sin kθ) over one or two orders by least squares and
 // returns c₀, a, b, …; ok is false where the angles do not determine them.
 func harmonics(angles []unit.Angle, y []float64, orders ...int) (coefficients []float64, ok bool) {
 	columns := 1 + 2*len(orders)
 	if len(y) < columns {
 		return nil, false
 	}
-	normal, right := mat.NewSymDense(columns, nil), mat.NewVecDense(columns, nil)
-	row := make([]float64, columns)
+	const most = 5
+	var matrix [most * most]float64
+	var row, sums [most]float64
 	for i, angle := range angles {
 		row[0] = 1
 		for k, order := range orders {
 			row[1+2*k+1], row[1+2*k] = math.Sincos(float64(order) * angle.Radians())
 		}
-		for r := range row {
-			right.SetVec(r, right.AtVec(r)+row[r]*y[i])
-			for c := r; c < columns; c++ {
-				normal.SetSym(r, c, normal.At(r, c)+row[r]*row[c])
+		for r := range columns {
+			sums[r] += row[r] * y[i]
+			for c := range columns {
+				matrix[r*columns+c] += row[r] * row[c]
 			}
 		}
 	}
-	// The normal equations of a few cosines are well conditioned whenever they have an answer at all.
-	var cholesky mat.Cholesky
-	if !cholesky.Factorize(normal) || cholesky.Cond() > 1e10 {
+	// The normal equations of a few cosines are well conditioned whenever they have an answer at all;
+	// without one a pivot vanishes beside the number of readings.
+	normal := blas64.Symmetric{Uplo: blas.Upper, N: columns, Data: matrix[:columns*columns], Stride: columns}
+	triangle, ok := lapack64.Potrf(normal)
+	for r := 0; ok && r < columns; r++ {
+		ok = matrix[r*columns+r] > 1e-5
+	}
+	if !ok {
 		return nil, false
 	}
-	solution := mat.NewVecDense(columns, nil)
-	if err := cholesky.SolveVecTo(solution, right); err != nil {
-		return nil, false
-	}
-	return solution.RawVector().Data, true
+	lapack64.Potrs(triangle, blas64.General{Rows: columns, Cols: 1, Data: sums[:columns], Stride: 1})
+	return sums[:columns], true
 }

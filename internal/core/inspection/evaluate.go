@@ -27,7 +27,7 @@ func Evaluate(in *Inspection) []Finding {
 func evaluateGrid(in *Inspection, f *Feature) Finding {
 	grid, missing := f.grid(), f.missing()
 	out := Finding{Kind: f.Kind, Number: f.Number, State: f.State, Missing: missing,
-		Look: f.look(), LookGiven: f.Look != "", Grid: grid, Checks: []limit.Check{}}
+		Look: f.look(), LookGiven: f.Look != "", Grid: grid, Checks: make([]limit.Check, 0, 6)}
 	gauge := in.gauge(f)
 	u := gauge.Uncertainty(f.fewestRepeats())
 	out.U = u.Size()

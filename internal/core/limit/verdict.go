@@ -6,7 +6,7 @@ import (
 	"ledge/internal/core/unit"
 )
 
-// A Verdict says how a value stands to its limit. The zero Verdict is NoLimit's neighbour: not judged.
+// A Verdict says how a value stands to its limit. The zero Verdict was not judged.
 type Verdict string
 
 // The verdicts.
@@ -19,11 +19,22 @@ const (
 
 // Worse returns the graver of two verdicts: beyond, unsure, within, no limit.
 func Worse(a, b Verdict) Verdict {
-	grave := map[Verdict]int{Beyond: 3, Unsure: 2, Within: 1}
-	if grave[b] > grave[a] {
+	if b.gravity() > a.gravity() {
 		return b
 	}
 	return a
+}
+
+func (v Verdict) gravity() int {
+	switch v {
+	case Beyond:
+		return 3
+	case Unsure:
+		return 2
+	case Within:
+		return 1
+	}
+	return 0
 }
 
 // A Rule is the decision rule of ISO 14253-1.

@@ -37,39 +37,14 @@ func splitDecimal(text string) (mantissa *big.Int, exponent int, err error) {
 	return mantissa, exponent - len(fraction), nil
 }
 
-func pow10(n int) *big.Int { return new(big.Int).Exp(big.NewInt(10), big.NewInt(int64(n)), nil) }
+func bigPow10(n int) *big.Int { return new(big.Int).Exp(big.NewInt(10), big.NewInt(int64(n)), nil) }
 
-func divHalfEven(a, b *big.Int) *big.Int {
-	quotient, rest := new(big.Int).DivMod(a, b, new(big.Int))
-	twice := rest.Lsh(rest, 1)
-	if c := twice.Cmp(b); c > 0 || (c == 0 && quotient.Bit(0) == 1) {
-		quotient.Add(quotient, big.NewInt(1))
-	}
-	return quotient
-}
-
-func placePoint(n *big.Int, decimals int) string {
-	digits := new(big.Int).Abs(n).String()
-	if len(digits) <= decimals {
-		digits = strings.Repeat("0", decimals+1-len(digits)) + digits
-	}
-	text := digits
-	if decimals > 0 {
-		text = digits[:len(digits)-decimals] + "." + digits[len(digits)-decimals:]
-	}
-	if n.Sign() < 0 {
-		text = "-" + text
-	}
-	return text
-}
+var pow10 = [10]int64{1, 1e1, 1e2, 1e3, 1e4, 1e5, 1e6, 1e7, 1e8, 1e9}
 
 func trimZeros(text string) string {
 	if !strings.Contains(text, ".") {
 		return text
 	}
 	text = strings.TrimRight(strings.TrimRight(text, "0"), ".")
-	if text == "-0" {
-		return "0"
-	}
 	return text
 }

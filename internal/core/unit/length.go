@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"math"
 	"math/big"
+	"strconv"
 	"strings"
 )
 
@@ -89,10 +90,10 @@ func Parse(text string, s System) (Length, error) {
 	}
 	value := new(big.Int).Mul(mantissa, big.NewInt(int64(s.One())))
 	if exponent >= 0 {
-		value.Mul(value, pow10(exponent))
+		value.Mul(value, bigPow10(exponent))
 	} else {
 		rest := new(big.Int)
-		value.QuoRem(value, pow10(-exponent), rest)
+		value.QuoRem(value, bigPow10(-exponent), rest)
 		if rest.Sign() != 0 {
 			return 0, &ParseError{text, "is finer than 0.1 nanometre"}
 		}
@@ -116,10 +117,25 @@ func MustParse(text string, s System) Length {
 // without trailing zeros and without a unit.
 func (l Length) Format(s System) string { return trimZeros(l.Fixed(s, s.Decimals())) }
 
-// Fixed writes l in units of s with exactly the given decimals, rounded half to even.
+// Fixed writes l in units of s with exactly the given decimals, at most 9, rounded half to even.
 func (l Length) Fixed(s System, decimals int) string {
-	scaled := new(big.Int).Mul(big.NewInt(int64(l)), pow10(decimals))
-	return placePoint(divHalfEven(scaled, big.NewInt(int64(s.One()))), decimals)
+	one, scale := int64(s.One()), pow10[decimals]
+	magnitude := int64(l.Abs())
+	// Whole and rest apart, so that the scaled rest stays far inside int64.
+	fraction := int64(DivHalfEven(Length(magnitude%one*scale), one))
+	whole := magnitude/one + fraction/scale
+	fraction %= scale
+	text := make([]byte, 0, 24)
+	if l < 0 && (whole != 0 || fraction != 0) {
+		text = append(text, '-')
+	}
+	text = strconv.AppendInt(text, whole, 10)
+	if decimals > 0 {
+		text = append(text, '.')
+		digits := strconv.AppendInt(make([]byte, 0, 10), scale+fraction, 10)
+		text = append(text, digits[1:]...)
+	}
+	return string(text)
 }
 
 // Show writes l as people at the bench do: inches with four decimals, a fifth only where the length

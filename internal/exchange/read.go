@@ -1,0 +1,194 @@
+package exchange
+
+import (
+	"io"
+	"strconv"
+
+	"ledge/internal/core/engine"
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/limit"
+	"ledge/internal/core/unit"
+)
+
+// InspectionFormat names the document that [Read] reads.
+const InspectionFormat = "ledge.inspection/1"
+
+// Read reads a ledge.inspection/1 document. Every problem is reported at once, as [Problems].
+func Read(source io.Reader) (*inspection.Inspection, error) {
+	root, err := parse(source)
+	if err != nil {
+		return nil, Problems{{"", err.Error()}}
+	}
+	r := &reader{unit: unit.MM}
+	in := r.document(&root)
+	if len(r.problems) > 0 {
+		return nil, r.problems
+	}
+	return in, nil
+}
+
+func (r *reader) document(root *node) *inspection.Inspection {
+	n, ok := r.object(root, "", "format", "unit", "job", "engine", "policy", "limits", "limits_close", "features")
+	if !ok {
+		return nil
+	}
+	r.require(n, "", "format", "unit", "features")
+	if format := n.get("format"); format != nil {
+		choice(r, format, "/format", "", InspectionFormat)
+	}
+	// The unit may stand anywhere, so it is looked up before any number is read.
+	if system := n.get("unit"); system != nil {
+		r.unit = choice(r, system, "/unit", unit.MM, unit.In, unit.MM)
+	}
+	in := &inspection.Inspection{Unit: r.unit, Policy: inspection.DefaultPolicy(r.unit)}
+	optional(n, "", "job", &in.Job, r.job)
+	optional(n, "", "engine", &in.Engine, r.layout)
+	if policy := n.get("policy"); policy != nil {
+		r.policy(policy, "/policy", &in.Policy)
+	}
+	optional(n, "", "limits", &in.Limits, r.limitsByKind)
+	optional(n, "", "limits_close", &in.LimitsClose, r.limitsByKind)
+	if features := n.get("features"); features != nil {
+		for i, item := range r.array(features, "/features") {
+			if f, ok := r.feature(&item, pointer("/features", i)); ok {
+				in.Features = append(in.Features, f)
+			}
+		}
+	}
+	return in
+}
+
+func (r *reader) job(n *node, at string) (job inspection.Job) {
+	if _, ok := r.object(n, at, "number", "customer", "engine", "duty"); !ok {
+		return job
+	}
+	optional(n, at, "number", &job.Number, r.text)
+	optional(n, at, "customer", &job.Customer, r.text)
+	optional(n, at, "engine", &job.Engine, r.text)
+	optional(n, at, "duty", &job.Duty, r.text)
+	return job
+}
+
+func (r *reader) layout(n *node, at string) *engine.Layout {
+	if _, ok := r.object(n, at, "arrangement", "cylinders", "mains", "throws", "cylinders_per_throw"); !ok {
+		return nil
+	}
+	if !r.require(n, at, "arrangement", "cylinders") {
+		return nil
+	}
+	count := func(n *node, at string) int { return r.integer(n, at, 1, engine.MaxCylinders+1) }
+	var layout engine.Layout
+	layout.Arrangement = choice(r, n.get("arrangement"), pointer(at, "arrangement"), engine.Inline, engine.Inline, engine.V, engine.Flat)
+	optional(n, at, "cylinders", &layout.Cylinders, count)
+	optional(n, at, "mains", &layout.Mains, count)
+	optional(n, at, "throws", &layout.Throws, count)
+	optional(n, at, "cylinders_per_throw", &layout.CylindersPerThrow, count)
+	layout = layout.Complete()
+	for _, p := range layout.Problems() {
+		r.problem(pointer(at, p.Field), "%s", p.Reason)
+	}
+	return &layout
+}
+
+func (r *reader) policy(n *node, at string, p *inspection.Policy) {
+	if _, ok := r.object(n, at, "decision_rule", "wear_reference", "clearance_target", "bore_cleanup", "pin_cleanup", "grind",
+		"rings_renewed", "mixed_halves", "mixed_shells", "limits", "cleanup_allowance", "polish_stock", "hone_stock",
+		"line_hone_stock", "cap_cut_max", "step_limit"); !ok {
+		return
+	}
+	one := func(name string, dst *string, allowed ...string) {
+		if value := n.get(name); value != nil {
+			*dst = choice(r, value, pointer(at, name), *dst, allowed...)
+		}
+	}
+	if rule := n.get("decision_rule"); rule != nil {
+		p.DecisionRule = choice(r, rule, pointer(at, "decision_rule"), limit.Plain, limit.Plain, limit.Guarded)
+	}
+	one("wear_reference", &p.WearReference, inspection.Measured, inspection.Book, inspection.Middle)
+	one("clearance_target", &p.ClearanceTarget, inspection.TargetRange, inspection.TargetPerInch)
+	one("bore_cleanup", &p.BoreCleanup, inspection.HoldCentre, inspection.FollowWear)
+	one("pin_cleanup", &p.PinCleanup, inspection.FollowWear, inspection.HoldStroke)
+	one("grind", &p.Grind, inspection.GrindWhenNeeded, inspection.GrindAlways)
+	one("limits", &p.Limits, inspection.Book, inspection.Close)
+	optional(n, at, "rings_renewed", &p.RingsRenewed, r.truth)
+	optional(n, at, "mixed_halves", &p.MixedHalves, r.truth)
+	optional(n, at, "mixed_shells", &p.MixedShells, r.truth)
+	optional(n, at, "cleanup_allowance", &p.CleanupAllowance, r.notNegative)
+	optional(n, at, "polish_stock", &p.PolishStock, r.notNegative)
+	optional(n, at, "hone_stock", &p.HoneStock, r.notNegative)
+	optional(n, at, "line_hone_stock", &p.LineHoneStock, r.notNegative)
+	optional(n, at, "cap_cut_max", &p.CapCutMax, r.notNegative)
+	optional(n, at, "step_limit", &p.StepLimit, r.notNegative)
+}
+
+func (r *reader) limitsByKind(n *node, at string) map[inspection.Kind]limit.Limits {
+	if _, ok := r.object(n, at); !ok {
+		return nil
+	}
+	all := map[inspection.Kind]limit.Limits{}
+	for _, f := range n.fields {
+		kind := inspection.Kind(f.name)
+		if !kind.Grid() {
+			r.problem(pointer(at, f.name), "is not a kind of feature that has limits")
+			continue
+		}
+		all[kind] = r.limits(&f.value, pointer(at, f.name), true)
+	}
+	return all
+}
+
+func (r *reader) limits(n *node, at string, whole bool) (l limit.Limits) {
+	allowed := []string{"new", "wear_max", "taper_max", "out_of_round_max", "runout_max", "bore_to_bore_max", "alignment_max",
+		"undersizes", "oversizes", "clearance", "shells"}
+	if whole {
+		allowed = append(allowed, "by_number")
+	}
+	if _, ok := r.object(n, at, allowed...); !ok {
+		return l
+	}
+	optional(n, at, "new", &l.New, r.rangeOf)
+	pointed(n, at, "wear_max", &l.WearMax, r.notNegative)
+	pointed(n, at, "taper_max", &l.TaperMax, r.notNegative)
+	pointed(n, at, "out_of_round_max", &l.OutOfRoundMax, r.notNegative)
+	pointed(n, at, "runout_max", &l.RunoutMax, r.notNegative)
+	pointed(n, at, "bore_to_bore_max", &l.BoreToBoreMax, r.notNegative)
+	pointed(n, at, "alignment_max", &l.AlignmentMax, r.notNegative)
+	optional(n, at, "undersizes", &l.Undersizes, r.rising)
+	optional(n, at, "oversizes", &l.Oversizes, r.rising)
+	optional(n, at, "shells", &l.Shells, r.lengths)
+	optional(n, at, "clearance", &l.Clearance, r.clearance)
+	if numbers := n.get("by_number"); numbers != nil {
+		l.ByNumber = r.byNumber(numbers, pointer(at, "by_number"))
+	}
+	return l
+}
+
+func (r *reader) byNumber(n *node, at string) map[int]limit.Limits {
+	if _, ok := r.object(n, at); !ok {
+		return nil
+	}
+	all := map[int]limit.Limits{}
+	for _, f := range n.fields {
+		number, err := strconv.Atoi(f.name)
+		if err != nil || number < 1 {
+			r.problem(pointer(at, f.name), "is not the number of a feature")
+			continue
+		}
+		all[number] = r.limits(&f.value, pointer(at, f.name), false)
+	}
+	return all
+}
+
+func (r *reader) clearance(n *node, at string) *limit.Clearance {
+	if _, ok := r.object(n, at, "new", "max", "target"); !ok {
+		return nil
+	}
+	c := &limit.Clearance{}
+	optional(n, at, "new", &c.New, r.rangeOf)
+	pointed(n, at, "max", &c.Max, r.length)
+	optional(n, at, "target", &c.Target, r.rangeOf)
+	if c.New != nil && c.Max != nil && *c.Max < c.New.Min {
+		r.problem(pointer(at, "max"), "is below the least new clearance")
+	}
+	return c
+}

@@ -1,0 +1,290 @@
+package exchange
+
+import (
+	"strings"
+
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/instrument"
+	"ledge/internal/core/unit"
+)
+
+var listFields = map[inspection.Kind][]string{
+	inspection.Runout:        {"angles", "indicator", "tir"},
+	inspection.EndFloat:      {"at_0", "at_180"},
+	inspection.Deck:          {"lines"},
+	inspection.RingGap:       {"readings"},
+	inspection.RingGroove:    {"readings"},
+	inspection.Protrusion:    {"readings"},
+	inspection.RodLength:     {"readings"},
+	inspection.RodWeight:     {"big_end", "small_end"},
+	inspection.MainAlignment: {"vertical", "sideways", "positions"},
+	inspection.Strip:         {"of", "readings", "fitted"},
+}
+
+var commonFields = []string{"kind", "number", "state", "look", "gauge", "condition", "stamp"}
+var gridFields = []string{"stations", "directions", "readings", "instrument_readings", "unworn", "fitted"}
+
+func (r *reader) feature(n *node, at string) (f inspection.Feature, ok bool) {
+	if n.kind != "object" {
+		r.problem(at, "must be an object, not %s", article(n.kind))
+		return f, false
+	}
+	if !r.require(n, at, "kind") {
+		return f, false
+	}
+	f.Kind = inspection.Kind(r.text(n.get("kind"), pointer(at, "kind")))
+	if !f.Kind.Valid() {
+		if n.get("kind").kind == "string" {
+			r.problem(pointer(at, "kind"), "%q is not a kind of feature", n.get("kind").text)
+		}
+		return f, false
+	}
+	own := listFields[f.Kind]
+	if f.Kind.Grid() {
+		own = gridFields
+	}
+	r.object(n, at, append(append([]string{}, commonFields...), own...)...)
+	r.common(n, at, &f)
+	if f.Kind.Grid() {
+		r.grid(n, at, &f)
+	} else {
+		r.list(n, at, &f)
+	}
+	return f, true
+}
+
+// common reads the fields that every kind may have. A grid feature needs its number; of the lists those
+// that stand for one numbered part do.
+func (r *reader) common(n *node, at string, f *inspection.Feature) {
+	f.State = inspection.AsFound
+	switch f.Kind {
+	case inspection.EndFloat, inspection.Deck, inspection.MainAlignment:
+	default:
+		r.require(n, at, "number")
+	}
+	optional(n, at, "number", &f.Number, func(n *node, at string) int { return r.integer(n, at, 1, 9999) })
+	optional(n, at, "state", &f.State, r.text)
+	if f.State == "" {
+		r.problem(pointer(at, "state"), "must not be empty")
+	}
+	if look := n.get("look"); look != nil {
+		f.Look = choice(r, look, pointer(at, "look"), inspection.Smooth, inspection.Looks()...)
+	}
+	optional(n, at, "gauge", &f.Gauge, r.gauge)
+	optional(n, at, "condition", &f.Condition, r.condition)
+	optional(n, at, "stamp", &f.Stamp, r.stamp)
+	optional(n, at, "fitted", &f.Fitted, r.fitted)
+	if f.Fitted != nil && f.Kind.Grid() && !f.Kind.Bearing() {
+		r.problem(pointer(at, "fitted"), "belongs to bearings only")
+	}
+}
+
+func (r *reader) gauge(n *node, at string) *instrument.Gauge {
+	if _, ok := r.object(n, at, "kind", "division", "repeatability", "setting_u", "setting", "sense"); !ok {
+		return nil
+	}
+	g := &instrument.Gauge{}
+	if kind := n.get("kind"); kind != nil {
+		g.Kind = choice(r, kind, pointer(at, "kind"), instrument.Micrometer, instrument.Kinds()...)
+	}
+	optional(n, at, "division", &g.Division, r.positive)
+	pointed(n, at, "repeatability", &g.Repeatability, r.notNegative)
+	pointed(n, at, "setting_u", &g.SettingU, r.notNegative)
+	pointed(n, at, "setting", &g.Setting, r.length)
+	if sense := n.get("sense"); sense != nil {
+		if g.Sense = r.integer(sense, pointer(at, "sense"), -1, 1); g.Sense == 0 {
+			r.problem(pointer(at, "sense"), "must be 1 or -1")
+		}
+	}
+	return g
+}
+
+func (r *reader) condition(n *node, at string) (c inspection.Condition) {
+	if _, ok := r.object(n, at, "torqued", "deck_plate", "temperature_c"); !ok {
+		return c
+	}
+	pointed(n, at, "torqued", &c.Torqued, r.truth)
+	pointed(n, at, "deck_plate", &c.DeckPlate, r.truth)
+	if t := n.get("temperature_c"); t != nil {
+		if t.kind != "number" {
+			r.problem(pointer(at, "temperature_c"), "must be a number of degrees Celsius, not %s", article(t.kind))
+		}
+		c.TemperatureC = t.text
+	}
+	return c
+}
+
+// stamp reads what is stamped on a part: a text, or a size; a text that is a size counts as one.
+func (r *reader) stamp(n *node, at string) *inspection.Stamp {
+	if n.kind != "number" && n.kind != "string" {
+		r.problem(at, "must be a text or a number, not %s", article(n.kind))
+		return nil
+	}
+	stamp := &inspection.Stamp{Text: n.text}
+	if l, err := unit.Parse(n.text, r.unit); err == nil {
+		stamp.Step = &l
+	} else if n.kind == "number" {
+		r.problem(at, "%s", err)
+	}
+	return stamp
+}
+
+func (r *reader) fitted(n *node, at string) *inspection.Fitted {
+	if _, ok := r.object(n, at, "step", "shell"); !ok {
+		return nil
+	}
+	f := &inspection.Fitted{}
+	pointed(n, at, "step", &f.Step, r.notNegative)
+	optional(n, at, "shell", &f.Shell, r.length)
+	return f
+}
+
+func (r *reader) grid(n *node, at string, f *inspection.Feature) {
+	if !r.require(n, at, "stations", "directions", "readings") {
+		return
+	}
+	seen := map[string]bool{}
+	for i, s := range r.array(n.get("stations"), pointer(at, "stations")) {
+		place := pointer(pointer(at, "stations"), i)
+		name := r.text(&s, place)
+		if s.kind == "string" && (strings.TrimSpace(name) == "" || seen[name]) {
+			r.problem(place, "must be a name of its own")
+		}
+		seen[name] = true
+		f.Stations = append(f.Stations, name)
+	}
+	f.Directions = r.angles(n.get("directions"), pointer(at, "directions"))
+	for _, axis := range []struct {
+		name  string
+		count int
+	}{{"stations", len(f.Stations)}, {"directions", len(f.Directions)}} {
+		if axis.count == 0 && n.get(axis.name).kind == "array" {
+			r.problem(pointer(at, axis.name), "must not be empty: without %s nothing can be read", axis.name)
+		}
+	}
+	for i, d := range f.Directions {
+		for _, earlier := range f.Directions[:i] {
+			if d == earlier {
+				r.problem(pointer(pointer(at, "directions"), i), "stands here twice")
+			}
+		}
+	}
+	pointed(n, at, "unworn", &f.Unworn, r.positive)
+	var gauge *instrument.Gauge
+	if mode := n.get("instrument_readings"); mode != nil &&
+		choice(r, mode, pointer(at, "instrument_readings"), "", "direct", "deviation") == "deviation" {
+		if gauge = f.Gauge; gauge == nil {
+			gauge = &instrument.Gauge{}
+		}
+		where := pointer(at, "gauge")
+		if gauge.Setting == nil {
+			r.problem(pointer(where, "setting"), "is required for deviation readings")
+		}
+		if gauge.Sense == 0 && (n.get("gauge") == nil || n.get("gauge").get("sense") == nil) {
+			r.problem(pointer(where, "sense"), "is required for deviation readings")
+		}
+		if gauge.Setting == nil || gauge.Sense == 0 {
+			return
+		}
+	}
+	r.cells(n.get("readings"), pointer(at, "readings"), f, gauge)
+}
+
+// cells reads stations × directions of readings; gauge is nil for direct sizes.
+func (r *reader) cells(n *node, at string, f *inspection.Feature, gauge *instrument.Gauge) {
+	rows := r.array(n, at)
+	if n.kind == "array" && len(rows) != len(f.Stations) {
+		r.problem(at, "has %d rows for %d stations", len(rows), len(f.Stations))
+	}
+	for s := range rows {
+		place := pointer(at, s)
+		cells := r.array(&rows[s], place)
+		if rows[s].kind == "array" && len(cells) != len(f.Directions) {
+			r.problem(place, "has %d readings for %d directions", len(cells), len(f.Directions))
+		}
+		row := make([]inspection.Cell, len(cells))
+		for d := range cells {
+			row[d] = r.cell(&cells[d], pointer(place, d), gauge)
+		}
+		f.Cells = append(f.Cells, row)
+	}
+}
+
+func (r *reader) cell(n *node, at string, gauge *instrument.Gauge) (cell inspection.Cell) {
+	size := func(n *node, at string) unit.Length {
+		if gauge != nil {
+			return gauge.Size(r.length(n, at))
+		}
+		return r.positive(n, at)
+	}
+	switch n.kind {
+	case "null":
+	case "string":
+		cell.Reason = strings.TrimSpace(n.text)
+		if cell.Reason == "" {
+			r.problem(at, "must say why there is no reading")
+		}
+	case "array":
+		if len(n.items) == 0 {
+			r.problem(at, "is an empty list of repeats: give a reading, null or a reason")
+		}
+		for i := range n.items {
+			cell.Sizes = append(cell.Sizes, size(&n.items[i], pointer(at, i)))
+		}
+	case "number":
+		cell.Sizes = []unit.Length{size(n, at)}
+	default:
+		r.problem(at, "must be a reading, a list of repeats, null or a reason, not %s", article(n.kind))
+	}
+	return cell
+}
+
+func (r *reader) list(n *node, at string, f *inspection.Feature) {
+	l := &f.List
+	pointed(n, at, "tir", &l.TIR, r.notNegative)
+	optional(n, at, "angles", &l.Angles, r.angles)
+	optional(n, at, "indicator", &l.Indicator, r.lengths)
+	optional(n, at, "at_0", &l.At0, r.lengths)
+	optional(n, at, "at_180", &l.At180, r.lengths)
+	optional(n, at, "vertical", &l.Vertical, r.lengths)
+	optional(n, at, "sideways", &l.Sideways, r.lengths)
+	optional(n, at, "positions", &l.Positions, r.lengths)
+	optional(n, at, "big_end", &l.BigEnd, r.grams)
+	optional(n, at, "small_end", &l.SmallEnd, r.grams)
+	optional(n, at, "readings", &l.Readings, r.lengths)
+	optional(n, at, "lines", &l.Lines, r.lines)
+	switch f.Kind {
+	case inspection.Runout:
+		if n.get("tir") == nil {
+			r.require(n, at, "angles", "indicator")
+		} else if n.get("angles") != nil || n.get("indicator") != nil {
+			r.problem(pointer(at, "tir"), "stands beside the readings it would be taken from")
+		}
+		if len(l.Angles) != len(l.Indicator) {
+			r.problem(pointer(at, "indicator"), "has %d readings for %d angles", len(l.Indicator), len(l.Angles))
+		}
+	case inspection.Strip:
+		if r.require(n, at, "of", "readings") {
+			l.Of = choice(r, n.get("of"), pointer(at, "of"), inspection.MainJournal,
+				inspection.MainJournal, inspection.RodJournal, inspection.CamJournal)
+		}
+	}
+	if len(l.Positions) > 0 && (len(l.Positions) != len(l.Vertical) && l.Vertical != nil || len(l.Positions) != len(l.Sideways) && l.Sideways != nil) {
+		r.problem(pointer(at, "positions"), "must be one for each offset")
+	}
+}
+
+func (r *reader) lines(n *node, at string) []inspection.Line {
+	var lines []inspection.Line
+	for i, item := range r.array(n, at) {
+		place := pointer(at, i)
+		if _, ok := r.object(&item, place, "line", "gap"); !ok || !r.require(&item, place, "line", "gap") {
+			continue
+		}
+		lines = append(lines, inspection.Line{
+			Name: r.text(item.get("line"), pointer(place, "line")),
+			Gap:  r.notNegative(item.get("gap"), pointer(place, "gap")),
+		})
+	}
+	return lines
+}

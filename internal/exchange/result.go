@@ -1,0 +1,264 @@
+package exchange
+
+import (
+	"encoding/json"
+	"fmt"
+	"io"
+
+	"ledge/internal/core/disposition"
+	"ledge/internal/core/fit"
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/limit"
+	"ledge/internal/core/unit"
+)
+
+// ResultFormat names the document that [WriteResult] writes.
+const ResultFormat = "ledge.result/1"
+
+// A decimal is a number as it stands in the document.
+type decimal string
+
+// MarshalJSON writes the number as it is.
+func (d decimal) MarshalJSON() ([]byte, error) { return []byte(d), nil }
+
+type resultDoc struct {
+	Format   string       `json:"format"`
+	Unit     unit.System  `json:"unit"`
+	Features []featureDoc `json:"features"`
+	Fits     []fitDoc     `json:"fits"`
+	Sets     []setDoc     `json:"sets"`
+}
+
+type featureDoc struct {
+	Kind       inspection.Kind   `json:"kind"`
+	Number     int               `json:"number"`
+	State      string            `json:"state"`
+	Complete   bool              `json:"complete"`
+	Missing    []cellDoc         `json:"missing,omitempty"`
+	Look       inspection.Look   `json:"look,omitempty"`
+	Min        *decimal          `json:"min,omitempty"`
+	Max        *decimal          `json:"max,omitempty"`
+	Mean       *decimal          `json:"mean,omitempty"`
+	Taper      *decimal          `json:"taper,omitempty"`
+	OutOfRound *decimal          `json:"out_of_round,omitempty"`
+	Shape      string            `json:"shape,omitempty"`
+	Oval       *ovalDoc          `json:"oval,omitempty"`
+	SizeClass  *decimal          `json:"size_class,omitempty"`
+	Wear       *wearDoc          `json:"wear,omitempty"`
+	TIR        *decimal          `json:"tir,omitempty"`
+	Throw      *decimal          `json:"throw,omitempty"`
+	Angle      *decimal          `json:"angle,omitempty"`
+	At0        *decimal          `json:"at_0,omitempty"`
+	At180      *decimal          `json:"at_180,omitempty"`
+	Spread     *decimal          `json:"spread,omitempty"`
+	Largest    *decimal          `json:"largest,omitempty"`
+	Checks     []checkDoc        `json:"checks"`
+	Notes      []inspection.Note `json:"notes,omitempty"`
+}
+
+type cellDoc struct {
+	Station   string  `json:"station"`
+	Direction decimal `json:"direction"`
+}
+
+type ovalDoc struct {
+	Size     decimal `json:"size"`
+	Angle    decimal `json:"angle"`
+	Station  string  `json:"station"`
+	Residual decimal `json:"residual"`
+}
+
+type wearDoc struct {
+	Reference decimal `json:"reference"`
+	Min       decimal `json:"min"`
+	Max       decimal `json:"max"`
+}
+
+type checkDoc struct {
+	Name    string        `json:"name"`
+	Value   decimal       `json:"value"`
+	Limit   *decimal      `json:"limit,omitempty"`
+	Verdict limit.Verdict `json:"verdict"`
+	U       decimal       `json:"u"`
+	Chance  *float64      `json:"chance,omitempty"`
+}
+
+type spanDoc struct {
+	Min decimal `json:"min"`
+	Max decimal `json:"max"`
+}
+
+type fitDoc struct {
+	Kind      disposition.FitKind `json:"kind"`
+	Number    int                 `json:"number"`
+	Basis     disposition.Basis   `json:"basis"`
+	Used      bool                `json:"used"`
+	Void      bool                `json:"void,omitempty"`
+	Clearance spanDoc             `json:"clearance"`
+	Window    *spanDoc            `json:"window,omitempty"`
+	Shell     decimal             `json:"shell"`
+	Verdict   limit.Verdict       `json:"verdict"`
+}
+
+type setDoc struct {
+	Set         disposition.SetName  `json:"set"`
+	Action      disposition.Action   `json:"action"`
+	SizeClass   decimal              `json:"size_class"`
+	Step        decimal              `json:"step"`
+	Shell       decimal              `json:"shell"`
+	Provisional bool                 `json:"provisional"`
+	Mixed       bool                 `json:"mixed"`
+	Checks      []checkDoc           `json:"checks,omitempty"`
+	Reasons     []disposition.Reason `json:"reasons"`
+	Options     []optionDoc          `json:"options"`
+	Ladder      []rungDoc            `json:"ladder,omitempty"`
+	Unmeasured  []disposition.Ref    `json:"unmeasured,omitempty"`
+}
+
+type optionDoc struct {
+	Action     disposition.Action   `json:"action"`
+	Step       decimal              `json:"step"`
+	Shell      decimal              `json:"shell"`
+	Method     disposition.Method   `json:"method,omitempty"`
+	Feasible   bool                 `json:"feasible"`
+	Reasons    []disposition.Reason `json:"reasons"`
+	Sizes      []sizeDoc            `json:"sizes,omitempty"`
+	Clearances []afterDoc           `json:"clearances,omitempty"`
+}
+
+type sizeDoc struct {
+	Feature disposition.Ref `json:"feature"`
+	Size    decimal         `json:"size"`
+	Kept    bool            `json:"kept,omitempty"`
+}
+
+type afterDoc struct {
+	Feature   disposition.Ref `json:"feature"`
+	Clearance spanDoc         `json:"clearance"`
+	Window    *spanDoc        `json:"window,omitempty"`
+	Shell     decimal         `json:"shell"`
+	Verdict   limit.Verdict   `json:"verdict"`
+}
+
+type rungDoc struct {
+	Feature     disposition.Ref `json:"feature"`
+	Smallest    decimal         `json:"smallest"`
+	Largest     decimal         `json:"largest"`
+	Middle      decimal         `json:"middle"`
+	Bend        decimal         `json:"bend"`
+	Allowance   decimal         `json:"allowance"`
+	Cleans      decimal         `json:"cleans"`
+	OtherSchool *decimal        `json:"other_school,omitempty"`
+}
+
+// WriteResult writes the result of an inspection as a ledge.result/1 document, in the inspection's unit.
+func WriteResult(w io.Writer, in *inspection.Inspection, result disposition.Result) error {
+	encoder := json.NewEncoder(w)
+	encoder.SetIndent("", "  ")
+	encoder.SetEscapeHTML(false)
+	if err := encoder.Encode(writer{in}.document(result)); err != nil {
+		return fmt.Errorf("write %s: %w", ResultFormat, err)
+	}
+	return nil
+}
+
+// A writer turns exact lengths into decimals of the document's unit.
+type writer struct{ in *inspection.Inspection }
+
+func (w writer) length(l unit.Length) decimal { return decimal(l.Format(w.in.Unit)) }
+
+func (w writer) pointer(l *unit.Length) *decimal {
+	if l == nil {
+		return nil
+	}
+	d := w.length(*l)
+	return &d
+}
+
+func (w writer) clearance(c fit.Clearance) spanDoc { return spanDoc{w.length(c.Min), w.length(c.Max)} }
+
+func (w writer) window(r *limit.Range) *spanDoc {
+	if r == nil {
+		return nil
+	}
+	return &spanDoc{w.length(r.Min), w.length(r.Max)}
+}
+
+func each[A, B any](items []A, convert func(A) B) []B {
+	out := make([]B, len(items))
+	for i, item := range items {
+		out[i] = convert(item)
+	}
+	return out
+}
+
+func (w writer) document(result disposition.Result) resultDoc {
+	doc := resultDoc{Format: ResultFormat, Unit: w.in.Unit, Features: make([]featureDoc, len(result.Features))}
+	for i := range result.Features {
+		doc.Features[i] = w.feature(&w.in.Features[i], &result.Features[i])
+	}
+	doc.Fits = each(result.Fits, w.fit)
+	doc.Sets = each(result.Sets, w.set)
+	return doc
+}
+
+func (w writer) feature(f *inspection.Feature, found *inspection.Finding) featureDoc {
+	doc := featureDoc{
+		Kind: found.Kind, Number: found.Number, State: found.State, Complete: found.Complete, Look: f.Look,
+		Min: w.pointer(found.Min), Max: w.pointer(found.Max), Mean: w.pointer(found.Mean),
+		Taper: w.pointer(found.Taper), OutOfRound: w.pointer(found.OutOfRound), Shape: string(found.Shape),
+		SizeClass: w.pointer(found.SizeClass), Largest: w.pointer(found.Largest),
+		Checks: each(found.Checks, w.check), Notes: found.Notes,
+	}
+	for _, cell := range found.Missing {
+		doc.Missing = append(doc.Missing, cellDoc{f.Stations[cell.Station], decimal(f.Directions[cell.Direction].Format())})
+	}
+	if o := found.Oval; o != nil {
+		doc.Oval = &ovalDoc{w.length(o.Size), decimal(o.Angle.Format()), f.Stations[o.Station], w.length(o.Residual)}
+	}
+	if wear := found.Wear; wear != nil {
+		doc.Wear = &wearDoc{w.length(wear.Reference), w.length(wear.Min), w.length(wear.Max)}
+	}
+	if r := found.Runout; r != nil {
+		doc.TIR, doc.Throw = w.pointer(&r.TIR), w.pointer(&r.Throw)
+		if r.Angle != nil {
+			angle := decimal(r.Angle.Format())
+			doc.Angle = &angle
+		}
+	}
+	if e := found.EndFloat; e != nil {
+		doc.At0, doc.At180, doc.Spread = w.pointer(e.At0), w.pointer(e.At180), w.pointer(&e.Spread)
+	}
+	return doc
+}
+
+func (w writer) check(c limit.Check) checkDoc {
+	return checkDoc{c.Name, w.length(c.Value), w.pointer(c.Limit), c.Verdict, w.length(c.U), c.Chance}
+}
+
+func (w writer) fit(f disposition.Fit) fitDoc {
+	return fitDoc{f.Kind, f.Number, f.Basis, f.Used, f.Void, w.clearance(f.Clearance), w.window(f.Window), w.length(f.Shell), f.Verdict}
+}
+
+func (w writer) set(s disposition.Set) setDoc {
+	return setDoc{
+		Set: s.Set, Action: s.Action, SizeClass: w.length(s.SizeClass), Step: w.length(s.Step), Shell: w.length(s.Shell),
+		Provisional: s.Provisional, Mixed: s.Mixed, Checks: each(s.Checks, w.check), Reasons: s.Reasons,
+		Options: each(s.Options, w.option), Ladder: each(s.Ladder, w.rung), Unmeasured: s.Unmeasured,
+	}
+}
+
+func (w writer) option(o disposition.Option) optionDoc {
+	return optionDoc{
+		Action: o.Action, Step: w.length(o.Step), Shell: w.length(o.Shell), Method: o.Method, Feasible: o.Feasible, Reasons: o.Reasons,
+		Sizes: each(o.Sizes, func(s disposition.Size) sizeDoc { return sizeDoc{s.Feature, w.length(s.Size), s.Kept} }),
+		Clearances: each(o.Clearances, func(a disposition.After) afterDoc {
+			return afterDoc{a.Feature, w.clearance(a.Clearance), w.window(a.Window), w.length(a.Shell), a.Verdict}
+		}),
+	}
+}
+
+func (w writer) rung(r disposition.Rung) rungDoc {
+	return rungDoc{r.Feature, w.length(r.Smallest), w.length(r.Largest), w.length(r.Middle), w.length(r.Bend),
+		w.length(r.Allowance), w.length(r.Cleans), w.pointer(r.OtherSchool)}
+}

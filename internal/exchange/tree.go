@@ -1,0 +1,106 @@
+// Package exchange reads and writes the open file: ledge.inspection/1 in, ledge.result/1 out.
+package exchange
+
+import (
+	"encoding/json"
+	"errors"
+	"fmt"
+	"io"
+	"strings"
+)
+
+// A node is one JSON value with its numbers as they were written.
+type node struct {
+	kind   string // "null", "bool", "number", "string", "array", "object"
+	truth  bool
+	text   string // of a number or a string
+	items  []node
+	fields []field
+}
+
+type field struct {
+	name  string
+	value node
+}
+
+// maxDepth is far deeper than any inspection and far shallower than any stack.
+const maxDepth = 64
+
+// parse reads exactly one JSON value.
+func parse(source io.Reader) (node, error) {
+	decoder := json.NewDecoder(source)
+	decoder.UseNumber()
+	root, err := parseValue(decoder, 0)
+	if err != nil {
+		return node{}, err
+	}
+	if _, err := decoder.Token(); !errors.Is(err, io.EOF) {
+		return node{}, errors.New("there is more after the end of the document")
+	}
+	return root, nil
+}
+
+func parseValue(decoder *json.Decoder, depth int) (node, error) {
+	if depth > maxDepth {
+		return node{}, fmt.Errorf("is nested deeper than %d levels", maxDepth)
+	}
+	token, err := decoder.Token()
+	if err != nil {
+		if errors.Is(err, io.EOF) {
+			return node{}, errors.New("the document ends too early")
+		}
+		return node{}, fmt.Errorf("is not JSON: %w", err)
+	}
+	switch token := token.(type) {
+	case nil:
+		return node{kind: "null"}, nil
+	case bool:
+		return node{kind: "bool", truth: token}, nil
+	case json.Number:
+		return node{kind: "number", text: token.String()}, nil
+	case string:
+		return node{kind: "string", text: token}, nil
+	}
+	n := node{kind: "array"}
+	if token == json.Delim('{') {
+		n.kind = "object"
+	}
+	for decoder.More() {
+		name := ""
+		if n.kind == "object" {
+			key, err := decoder.Token()
+			if err != nil {
+				return node{}, fmt.Errorf("is not JSON: %w", err)
+			}
+			name, _ = key.(string)
+		}
+		value, err := parseValue(decoder, depth+1)
+		if err != nil {
+			return node{}, err
+		}
+		if n.kind == "object" {
+			n.fields = append(n.fields, field{name, value})
+		} else {
+			n.items = append(n.items, value)
+		}
+	}
+	if _, err := decoder.Token(); err != nil {
+		return node{}, fmt.Errorf("is not JSON: %w", err)
+	}
+	return n, nil
+}
+
+// get returns a field of an object, or nil.
+func (n *node) get(name string) *node {
+	for i := range n.fields {
+		if n.fields[i].name == name {
+			return &n.fields[i].value
+		}
+	}
+	return nil
+}
+
+// pointer extends a JSON pointer (RFC 6901).
+func pointer(at string, token any) string {
+	return at + "/" + strings.NewReplacer("~", "~0", "/", "~1").Replace(fmt.Sprint(token))
+}

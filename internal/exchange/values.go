@@ -1,0 +1,239 @@
+package exchange
+
+import (
+	"fmt"
+	"slices"
+	"strconv"
+	"strings"
+
+	"ledge/internal/core/limit"
+	"ledge/internal/core/unit"
+)
+
+// A reader turns nodes into values and gathers every problem on the way.
+type reader struct {
+	unit     unit.System
+	problems Problems
+}
+
+// object checks that n is an object with only the allowed fields, each at most once, and returns it.
+func (r *reader) object(n *node, at string, allowed ...string) (*node, bool) {
+	if n.kind != "object" {
+		r.problem(at, "must be an object, not %s", article(n.kind))
+		return nil, false
+	}
+	seen := map[string]bool{}
+	for _, f := range n.fields {
+		switch {
+		case seen[f.name]:
+			r.problem(pointer(at, f.name), "stands here twice")
+		case len(allowed) > 0 && !slices.Contains(allowed, f.name):
+			r.problem(pointer(at, f.name), "is not a known field")
+		}
+		seen[f.name] = true
+	}
+	return n, true
+}
+
+func article(kind string) string {
+	switch kind {
+	case "null":
+		return "null"
+	case "array", "object":
+		return "an " + kind
+	}
+	return "a " + kind
+}
+
+func (r *reader) array(n *node, at string) []node {
+	if n.kind != "array" {
+		r.problem(at, "must be a list, not %s", article(n.kind))
+		return nil
+	}
+	return n.items
+}
+
+func (r *reader) text(n *node, at string) string {
+	if n.kind != "string" {
+		r.problem(at, "must be a text, not %s", article(n.kind))
+		return ""
+	}
+	return n.text
+}
+
+func (r *reader) truth(n *node, at string) bool {
+	if n.kind != "bool" {
+		r.problem(at, "must be true or false, not %s", article(n.kind))
+	}
+	return n.truth
+}
+
+// choice reads one of a closed list of texts; problems leave it at fallback.
+func choice[T ~string](r *reader, n *node, at string, fallback T, allowed ...T) T {
+	if n.kind == "string" && slices.Contains(allowed, T(n.text)) {
+		return T(n.text)
+	}
+	words := make([]string, len(allowed))
+	for i, a := range allowed {
+		words[i] = strconv.Quote(string(a))
+	}
+	shown := article(n.kind)
+	if n.kind == "string" {
+		shown = strconv.Quote(n.text)
+	}
+	r.problem(at, "must be one of %s, not %s", strings.Join(words, ", "), shown)
+	return fallback
+}
+
+func (r *reader) integer(n *node, at string, least, most int) int {
+	value, err := strconv.Atoi(n.text)
+	if n.kind != "number" || err != nil {
+		r.problem(at, "must be a whole number")
+		return least
+	}
+	if value < least || value > most {
+		r.problem(at, "must be between %d and %d", least, most)
+		return least
+	}
+	return value
+}
+
+// length reads a decimal length in the document's unit, exactly.
+func (r *reader) length(n *node, at string) unit.Length {
+	if n.kind != "number" {
+		r.problem(at, "must be a number, not %s", article(n.kind))
+		return 0
+	}
+	l, err := unit.Parse(n.text, r.unit)
+	if err != nil {
+		r.problem(at, "%s", err)
+	}
+	return l
+}
+
+// notNegative reads a length that cannot be less than zero.
+func (r *reader) notNegative(n *node, at string) unit.Length {
+	l := r.length(n, at)
+	if l < 0 {
+		r.problem(at, "must not be negative")
+	}
+	return l
+}
+
+// positive reads a length that must be more than zero.
+func (r *reader) positive(n *node, at string) unit.Length {
+	before := len(r.problems)
+	l := r.length(n, at)
+	if l <= 0 && len(r.problems) == before {
+		r.problem(at, "must be more than zero")
+	}
+	return l
+}
+
+func (r *reader) lengths(n *node, at string) []unit.Length {
+	items := r.array(n, at)
+	ls := make([]unit.Length, len(items))
+	for i := range items {
+		ls[i] = r.length(&items[i], pointer(at, i))
+	}
+	return ls
+}
+
+// rising reads steps that must be positive and strictly increasing.
+func (r *reader) rising(n *node, at string) []unit.Length {
+	before := len(r.problems)
+	steps := r.lengths(n, at)
+	if len(r.problems) > before {
+		return steps
+	}
+	for i, s := range steps {
+		switch {
+		case s <= 0:
+			r.problem(pointer(at, i), "must be more than zero")
+		case i > 0 && s <= steps[i-1]:
+			r.problem(pointer(at, i), "must be more than the step before it")
+		}
+	}
+	return steps
+}
+
+func (r *reader) rangeOf(n *node, at string) *limit.Range {
+	if _, ok := r.object(n, at, "min", "max"); !ok {
+		return nil
+	}
+	before := len(r.problems)
+	var out limit.Range
+	for _, end := range []struct {
+		name string
+		dst  *unit.Length
+	}{{"min", &out.Min}, {"max", &out.Max}} {
+		if value := n.get(end.name); value != nil {
+			*end.dst = r.length(value, pointer(at, end.name))
+		} else {
+			r.problem(pointer(at, end.name), "is required")
+		}
+	}
+	if len(r.problems) == before && out.Min > out.Max {
+		r.problem(at, "has a min above its max")
+	}
+	return &out
+}
+
+// optional applies read to a field where it is there.
+func optional[T any](n *node, at, name string, dst *T, read func(*node, string) T) {
+	if value := n.get(name); value != nil {
+		*dst = read(value, pointer(at, name))
+	}
+}
+
+// pointed is optional for fields whose absence means something.
+func pointed[T any](n *node, at, name string, dst **T, read func(*node, string) T) {
+	if value := n.get(name); value != nil {
+		v := read(value, pointer(at, name))
+		*dst = &v
+	}
+}
+
+func (r *reader) require(n *node, at string, names ...string) bool {
+	ok := true
+	for _, name := range names {
+		if n.get(name) == nil {
+			r.problem(pointer(at, name), "is required")
+			ok = false
+		}
+	}
+	return ok
+}
+
+func (r *reader) angle(n *node, at string) unit.Angle {
+	if n.kind != "number" {
+		r.problem(at, "must be an angle in degrees, not %s", article(n.kind))
+		return 0
+	}
+	a, err := unit.ParseAngle(n.text)
+	if err != nil {
+		r.problem(at, "%s", err)
+	}
+	return a
+}
+
+func (r *reader) angles(n *node, at string) []unit.Angle {
+	items := r.array(n, at)
+	as := make([]unit.Angle, len(items))
+	for i := range items {
+		as[i] = r.angle(&items[i], pointer(at, i))
+	}
+	return as
+}
+
+// grams reads a weight as it was written.
+func (r *reader) grams(n *node, at string) string {
+	if n.kind != "number" {
+		r.problem(at, "must be a number of grams, not %s", article(n.kind))
+		return ""
+	}
+	if _, err := unit.Parse(n.text, unit.MM); err != nil {
+		r.problem(at, "%s", fmt.Sprintf("%q is not a weight in grams", n.text))
+	}
+	return n.text
+}
