@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"encoding/json"
 	"errors"
+	"fmt"
 	"os"
 	"strings"
 	"testing"
@@ -192,18 +193,28 @@ func FuzzRead(f *testing.F) {
 	})
 }
 
-// BenchmarkEvaluateCrank: seven mains and six pins, eight readings each, every main with its runout.
+// BenchmarkEvaluateCrank: seven mains and six pins, eight readings each; then every main with its runout too.
 func BenchmarkEvaluateCrank(b *testing.B) {
-	var features []string
+	var features, runouts []string
 	for n := 1; n <= 7; n++ {
-		features = append(features, eight("main_journal", n, `"look": "marked",`, sound), `{"kind": "runout", "number": `+string(rune('0'+n))+`, "angles": [0,45,90,135,180,225,270,315], "indicator": [0,0.0002,0.0005,0.0002,0,-0.0002,-0.0005,-0.0002]}`)
+		features = append(features, eight("main_journal", n, `"look": "marked",`, sound))
+		runouts = append(runouts, fmt.Sprintf(`{"kind": "runout", "number": %d, "angles": [0,45,90,135,180,225,270,315],
+			"indicator": [0,0.0002,0.0005,0.0002,0,-0.0002,-0.0005,-0.0002]}`, n))
 		if n < 7 {
 			features = append(features, eight("rod_journal", n, "", sound))
 		}
 	}
-	in, err := Read(strings.NewReader(document("", journalLimits+","+strings.Replace(journalLimits, "main_journal", "rod_journal", 1), features...)))
-	require.NoError(b, err)
-	for b.Loop() {
-		disposition.Evaluate(in)
+	limits := journalLimits + "," + strings.Replace(journalLimits, "main_journal", "rod_journal", 1)
+	for _, bench := range []struct {
+		name string
+		doc  string
+	}{{"13 journals", document("", limits, features...)}, {"and 7 runouts", document("", limits, append(features, runouts...)...)}} {
+		in, err := Read(strings.NewReader(bench.doc))
+		require.NoError(b, err)
+		b.Run(bench.name, func(b *testing.B) {
+			for b.Loop() {
+				disposition.Evaluate(in)
+			}
+		})
 	}
 }

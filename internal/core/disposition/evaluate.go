@@ -53,8 +53,13 @@ type board struct {
 func (e *evaluator) open(name SetName, kind inspection.Kind) (b *board, ok bool) {
 	limits, known := e.in.LimitsFor(kind, 0)
 	b = &board{evaluator: e, set: &Set{Set: name, Reasons: []Reason{}, Options: []Option{}}, limits: limits}
-	measured := map[int]bool{}
-	for _, i := range e.in.Members(kind) {
+	indices := e.in.Members(kind)
+	if len(indices)+e.expected(kind) == 0 {
+		return b, false
+	}
+	b.set.Options, b.members = make([]Option, 0, 12), make([]member, 0, len(indices))
+	measured := make(map[int]bool, len(indices))
+	for _, i := range indices {
 		f := &e.in.Features[i]
 		own, _ := e.in.LimitsFor(kind, f.Number)
 		b.members = append(b.members, member{Ref{kind, f.Number}, f, &e.result.Features[i], &own, nil})
@@ -65,7 +70,7 @@ func (e *evaluator) open(name SetName, kind inspection.Kind) (b *board, ok bool)
 			b.set.Unmeasured = append(b.set.Unmeasured, Ref{kind, number})
 		}
 	}
-	return b, known && len(b.members)+len(b.set.Unmeasured) > 0
+	return b, known
 }
 
 // expected is how many features of a kind the engine has; 0 where it is not known.

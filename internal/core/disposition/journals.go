@@ -61,6 +61,7 @@ func (b *board) fitReason(code string, ref Ref, f *Fit, c fit.Clearance, relatio
 // climb builds the ladder: the size at which each journal cleans up.
 func (b *board) climb() {
 	policy := b.in.Policy
+	b.set.Ladder = make([]Rung, 0, len(b.members))
 	for _, m := range b.members {
 		if !m.finding.Measured() || m.limits.New == nil {
 			continue

@@ -3,7 +3,7 @@
 package disposition
 
 import (
-	"fmt"
+	"strconv"
 
 	"ledge/internal/core/fit"
 	"ledge/internal/core/inspection"
@@ -50,7 +50,7 @@ type Ref struct {
 }
 
 // Name is the feature in words: "Main 3".
-func (r Ref) Name() string { return fmt.Sprintf("%s %d", r.Kind.Title(), r.Number) }
+func (r Ref) Name() string { return r.Kind.Title() + " " + strconv.Itoa(r.Number) }
 
 // A Result is everything Ledge says of an inspection.
 type Result struct {

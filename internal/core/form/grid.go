@@ -18,9 +18,13 @@ type Grid struct {
 
 // All returns the sizes there are, station by station.
 func (g Grid) All() []unit.Length {
-	var all []unit.Length
+	all := make([]unit.Length, 0, len(g.Sizes)*len(g.Directions))
 	for _, row := range g.Sizes {
-		all = append(all, present(row)...)
+		for _, s := range row {
+			if s.OK {
+				all = append(all, s.Length)
+			}
+		}
 	}
 	return all
 }
@@ -55,30 +59,42 @@ func Range(sizes []unit.Length) (smallest, largest unit.Length, ok bool) {
 	return smallest, largest, len(sizes) > 0
 }
 
-// widest returns the largest max − min over the given runs; ok is false where no run has two sizes.
-func widest(runs [][]Size) (spread unit.Length, ok bool) {
-	for _, run := range runs {
-		if sizes := present(run); len(sizes) > 1 {
-			smallest, largest, _ := Range(sizes)
-			spread, ok = max(spread, largest-smallest), true
-		}
-	}
-	return spread, ok
-}
-
 // Taper is, over directions, the largest (max − min over stations). ok is false where no direction
 // has two sizes. Common practice.
 func (g Grid) Taper() (taper unit.Length, ok bool) {
-	columns := make([][]Size, len(g.Directions))
-	for d := range columns {
-		columns[d] = g.column(d)
+	for d := range g.Directions {
+		spread, two := spreadOf(len(g.Sizes), func(s int) Size { return g.Sizes[s][d] })
+		taper, ok = max(taper, spread), ok || two
 	}
-	return widest(columns)
+	return taper, ok
 }
 
 // OutOfRound is, over stations, the largest (max − min over directions). ok is false where no station
 // has two sizes. It is the range as read, not the fitted oval. Common practice.
-func (g Grid) OutOfRound() (outOfRound unit.Length, ok bool) { return widest(g.Sizes) }
+func (g Grid) OutOfRound() (outOfRound unit.Length, ok bool) {
+	for _, row := range g.Sizes {
+		spread, two := spreadOf(len(row), func(d int) Size { return row[d] })
+		outOfRound, ok = max(outOfRound, spread), ok || two
+	}
+	return outOfRound, ok
+}
+
+// spreadOf returns max − min of the sizes there are among n; two tells whether there are two at least.
+func spreadOf(n int, at func(int) Size) (spread unit.Length, two bool) {
+	var smallest, largest unit.Length
+	found := 0
+	for i := range n {
+		size := at(i)
+		if !size.OK {
+			continue
+		}
+		if found++; found == 1 {
+			smallest, largest = size.Length, size.Length
+		}
+		smallest, largest = min(smallest, size.Length), max(largest, size.Length)
+	}
+	return largest - smallest, found > 1
+}
 
 // A Step is the largest jump between two neighbouring stations in one direction.
 type Step struct {
@@ -91,12 +107,12 @@ type Step struct {
 // sides of an oil groove; ok is false where no two neighbours have sizes.
 func (g Grid) Step() (step Step, ok bool) {
 	for d := range g.Directions {
-		column := g.column(d)
-		for s := 1; s < len(column); s++ {
-			if !column[s-1].OK || !column[s].OK {
+		for s := 1; s < len(g.Sizes); s++ {
+			before, after := g.Sizes[s-1][d], g.Sizes[s][d]
+			if !before.OK || !after.OK {
 				continue
 			}
-			if h := (column[s].Length - column[s-1].Length).Abs(); !ok || h > step.Height {
+			if h := (after.Length - before.Length).Abs(); !ok || h > step.Height {
 				step, ok = Step{h, s - 1, d}, true
 			}
 		}
