@@ -81,8 +81,9 @@ func harmonics(angles []unit.Angle, y []float64, orders ...int) (coefficients []
 		return nil, false
 	}
 	const most = 5
-	var matrix [most * most]float64
-	var row, sums [most]float64
+	var matrix [most][most]float64
+	var row [most]float64
+	sums := make([]float64, columns)
 	for i, angle := range angles {
 		row[0] = 1
 		for k, order := range orders {
@@ -91,20 +92,40 @@ func harmonics(angles []unit.Angle, y []float64, orders ...int) (coefficients []
 		for r := range columns {
 			sums[r] += row[r] * y[i]
 			for c := range columns {
-				matrix[r*columns+c] += row[r] * row[c]
+				matrix[r][c] += row[r] * row[c]
 			}
 		}
 	}
-	// The normal equations of a few cosines are well conditioned whenever they have an answer at all;
-	// without one a pivot vanishes beside the number of readings.
-	normal := blas64.Symmetric{Uplo: blas.Upper, N: columns, Data: matrix[:columns*columns], Stride: columns}
-	triangle, ok := lapack64.Potrf(normal)
-	for r := 0; ok && r < columns; r++ {
-		ok = matrix[r*columns+r] > 1e-5
+	orthogonal := true // as it is for equally spaced angles: then each coefficient stands alone
+	for r := range columns {
+		for c := range r {
+			orthogonal = orthogonal && math.Abs(matrix[r][c]) < 1e-9
+		}
+		orthogonal = orthogonal && matrix[r][r] > 0.1
 	}
-	if !ok {
-		return nil, false
+	if !orthogonal {
+		return sums, solve(matrix, sums)
 	}
-	lapack64.Potrs(triangle, blas64.General{Rows: columns, Cols: 1, Data: sums[:columns], Stride: 1})
-	return sums[:columns], true
+	for r := range columns {
+		sums[r] /= matrix[r][r]
+	}
+	return sums, true
+}
+
+// solve replaces the right side b by the solution of the normal equations; false where they have none.
+// Those of a few cosines are well conditioned whenever they have an answer at all; without one a pivot vanishes.
+func solve(matrix [5][5]float64, b []float64) bool {
+	n := len(b)
+	flat := make([]float64, 0, n*n)
+	for _, row := range matrix[:n] {
+		flat = append(flat, row[:n]...)
+	}
+	triangle, ok := lapack64.Potrf(blas64.Symmetric{Uplo: blas.Upper, N: n, Data: flat, Stride: n})
+	for r := range n {
+		ok = ok && flat[r*n+r] > 1e-5
+	}
+	if ok {
+		lapack64.Potrs(triangle, blas64.General{Rows: n, Cols: 1, Data: b, Stride: 1})
+	}
+	return ok
 }
