@@ -38,6 +38,6 @@ func newCommand(in io.Reader, out, problems io.Writer) *cobra.Command {
 	root.SetIn(in)
 	root.SetOut(out)
 	root.SetErr(problems)
-	root.AddCommand(evaluateCommand(), schemaCommand())
+	root.AddCommand(serveCommand(), demoCommand(), evaluateCommand(), schemaCommand(), openapiCommand())
 	return root
 }

@@ -242,7 +242,11 @@ func (b *board) onPrediction(chosen Option) bool {
 }
 
 func (b *board) explainKeep(chosen Option) {
-	b.because("within", nil, "%s: wear, taper, out-of-round and runout are within their limits wherever there is one.", setWords[b.set.Set])
+	judged := "wear, taper and out-of-round"
+	if b.set.Set == MainJournals {
+		judged = "wear, taper, out-of-round and runout"
+	}
+	b.because("within", nil, "%s: %s are within their limits wherever there is one.", setWords[b.set.Set], judged)
 	if chosen.Action == Polish {
 		if i := slices.IndexFunc(b.members, func(m member) bool { return m.finding.Look == inspection.Marked }); i >= 0 {
 			b.because("marked", &b.members[i].ref, "%s is marked: a polish takes about %s.", b.members[i].ref.Name(), b.show(b.in.Policy.PolishStock))

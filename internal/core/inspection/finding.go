@@ -93,3 +93,12 @@ func (f *Finding) Class() unit.Length {
 	}
 	return *f.SizeClass
 }
+
+// Standing is the worst verdict of f's checks; no limit where nothing is judged.
+func (f *Finding) Standing() limit.Verdict {
+	standing := limit.NoLimit
+	for i := range f.Checks {
+		standing = limit.Worse(standing, f.Checks[i].Verdict)
+	}
+	return standing
+}

@@ -1,0 +1,33 @@
+# Ledge: `make demo` and `make test` are all a newcomer needs; both install what they use.
+SHELL := bash
+DB ?= demo.db
+
+.PHONY: build demo demo-fresh test bench api screenshots
+
+web/node_modules/.installed: web/package-lock.json
+	cd web && npm ci --no-audit --no-fund && touch node_modules/.installed
+
+build: web/node_modules/.installed
+	cd web && npm run --silent build
+	go build -o bin/ledge ./cmd/ledge
+
+demo: build
+	./bin/ledge demo --db $(DB)
+
+demo-fresh: build
+	rm -f $(DB) $(DB)-wal $(DB)-shm
+	./bin/ledge demo --db $(DB)
+
+# The API description and the TypeScript types made from it; `make test` fails where they are out of date.
+api: web/node_modules/.installed
+	go run ./cmd/ledge openapi > web/openapi.json
+	cd web && npm run --silent api
+
+test:
+	bash scripts/test.sh
+
+bench: build
+	bash scripts/bench.sh
+
+screenshots: build
+	bash scripts/screenshots.sh

@@ -1,0 +1,78 @@
+package inspection
+
+import (
+	"fmt"
+
+	"ledge/internal/core/form"
+	"ledge/internal/core/unit"
+)
+
+// A Doubt says why a size looks wrong before it is taken.
+type Doubt struct {
+	// Impossible sizes are refused; the others are taken on confirmation: it may be the damage.
+	Impossible bool
+	Sentence   string
+}
+
+// farAway is how far a size may lie from its neighbours before it is asked about: 0.02 in or 0.5 mm, common practice.
+func farAway(s unit.System) unit.Length { return s.Pick(20*unit.Thou, unit.Millimetre/2) }
+
+// Doubt judges a size before it is taken: against the readings of its feature, else of its set, else the
+// new range. It returns nil where nothing speaks against it.
+func (in *Inspection) Doubt(k Kind, number int, state string, size unit.Length) *Doubt {
+	if size <= 0 {
+		return &Doubt{true, "A size must be more than zero."}
+	}
+	near, what := in.neighbours(k, number, state)
+	if what == "" {
+		return nil
+	}
+	s := in.Unit
+	reference := unit.Mean(near)
+	if wrongUnit(size, reference) {
+		return &Doubt{true, fmt.Sprintf("%s is out by a factor of 25.4 from %s, %s: it looks like the other unit.", size.Show(s), what, near[0].Show(s))}
+	}
+	smallest, largest, _ := form.Range(near)
+	if far := farAway(s); size > largest+far || size < smallest-far {
+		return &Doubt{false, fmt.Sprintf("%s lies more than %s outside %s, %s to %s. Take it only if the part really is so.", size.Show(s), far.Show(s), what, smallest.Show(s), largest.Show(s))}
+	}
+	return nil
+}
+
+// wrongUnit reports whether a is about 25.4 times b, or the other way round.
+func wrongUnit(a, b unit.Length) bool {
+	about := func(a, b unit.Length) bool { return (10*a - 254*b).Abs() < 5*b }
+	return about(a, b) || about(b, a)
+}
+
+// neighbours returns the sizes that a new one is held against, and what they are.
+func (in *Inspection) neighbours(k Kind, number int, state string) (sizes []unit.Length, what string) {
+	for i := range in.Features {
+		f := &in.Features[i]
+		if f.Kind == k && f.Number == number && f.State == state {
+			if sizes = f.grid().All(); len(sizes) > 0 {
+				return sizes, "the other readings here"
+			}
+		}
+	}
+	for i := range in.Features {
+		if f := &in.Features[i]; f.Kind == k && f.State == state {
+			sizes = append(sizes, f.grid().All()...)
+		}
+	}
+	if len(sizes) > 0 {
+		return sizes, "the rest of its set"
+	}
+	if limits, _ := in.LimitsFor(k, number); limits.New != nil {
+		steps, sign := limits.Undersizes, unit.Length(-1)
+		if !k.Shaft() {
+			steps, sign = limits.Oversizes, 1
+		}
+		sizes = []unit.Length{limits.New.Min, limits.New.Max}
+		for _, step := range steps {
+			sizes = append(sizes, limits.New.Middle()+sign*step)
+		}
+		return sizes, "its new range"
+	}
+	return nil, ""
+}

@@ -1,0 +1,62 @@
+package limit
+
+import (
+	"fmt"
+
+	"ledge/internal/core/unit"
+)
+
+// A Problem says why a field of some limits cannot be, in a sentence.
+type Problem struct {
+	Field    string
+	Sentence string
+}
+
+// Problems lists what cannot be in l; figures in the sentences are in s.
+func (l Limits) Problems(s unit.System) []Problem {
+	var problems []Problem
+	add := func(field, format string, args ...any) {
+		problems = append(problems, Problem{field, fmt.Sprintf(format, args...)})
+	}
+	order := func(field string, r *Range) {
+		if r != nil && r.Min > r.Max {
+			add(field, "The smallest, %s, is above the largest, %s.", r.Min.Show(s), r.Max.Show(s))
+		}
+	}
+	order("new", l.New)
+	for _, one := range []struct {
+		field string
+		value *unit.Length
+	}{{"wear_max", l.WearMax}, {"taper_max", l.TaperMax}, {"out_of_round_max", l.OutOfRoundMax}, {"runout_max", l.RunoutMax},
+		{"bore_to_bore_max", l.BoreToBoreMax}, {"alignment_max", l.AlignmentMax}} {
+		if one.value != nil && *one.value < 0 {
+			add(one.field, "A limit cannot be negative.")
+		}
+	}
+	for _, ladder := range []struct {
+		field string
+		steps []unit.Length
+	}{{"undersizes", l.Undersizes}, {"oversizes", l.Oversizes}} {
+		before := unit.Length(0)
+		for _, step := range ladder.steps {
+			if step <= before {
+				add(ladder.field, "%s does not rise above %s: the steps must rise one by one.", step.Show(s), before.Show(s))
+				break
+			}
+			before = step
+		}
+	}
+	if c := l.Clearance; c != nil {
+		order("clearance.new", c.New)
+		order("clearance.target", c.Target)
+		if c.New != nil && c.Max != nil && *c.Max < c.New.Min {
+			add("clearance.max", "The largest in service, %s, is below the least when new, %s.", c.Max.Show(s), c.New.Min.Show(s))
+		}
+	}
+	for number, own := range l.ByNumber {
+		for _, p := range own.Problems(s) {
+			add(fmt.Sprintf("by_number.%d.%s", number, p.Field), "%s", p.Sentence)
+		}
+	}
+	return problems
+}

@@ -1,0 +1,51 @@
+// Package demo fills an empty store with the jobs of an invented heritage workshop.
+package demo
+
+import (
+	"context"
+	"embed"
+	"fmt"
+	"io/fs"
+	"strings"
+	"time"
+
+	"ledge/internal/exchange"
+	"ledge/internal/store"
+)
+
+//go:embed jobs/*.json
+var jobs embed.FS
+
+// Fill imports the demo jobs, unless the store has jobs already. Promised dates lie some days after today.
+func Fill(ctx context.Context, s *store.Store, today time.Time) error {
+	present, err := s.JobIDs(ctx, "", 1)
+	if err != nil || len(present) > 0 {
+		return err
+	}
+	names, err := fs.Glob(jobs, "jobs/*.json")
+	if err != nil {
+		return err
+	}
+	for i, name := range names {
+		if err := load(ctx, s, name, today.AddDate(0, 0, 6+5*i).Format(time.DateOnly)); err != nil {
+			return fmt.Errorf("demo %s: %w", name, err)
+		}
+	}
+	return nil
+}
+
+func load(ctx context.Context, s *store.Store, name, promised string) error {
+	text, err := jobs.ReadFile(name)
+	if err != nil {
+		return err
+	}
+	in, err := exchange.Read(strings.NewReader(string(text)))
+	if err != nil {
+		return err
+	}
+	_, err = s.ImportJob(ctx, store.NewJob{
+		Number: in.Job.Number, Customer: in.Job.Customer, Engine: in.Job.Engine, Duty: in.Job.Duty, Unit: in.Unit, PromisedOn: &promised,
+		Layout: *in.Engine, Policy: in.Policy, Limits: store.LimitSet{Book: in.Limits, Close: in.LimitsClose}, CreatedBy: "Wanda Pell",
+	}, in)
+	return err
+}

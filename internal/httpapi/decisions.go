@@ -1,0 +1,92 @@
+package httpapi
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+	"net/http"
+	"slices"
+	"strings"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"ledge/internal/core/disposition"
+	"ledge/internal/core/unit"
+	"ledge/internal/store"
+)
+
+// DecisionBody signs a set: what Ledge advises, or something else with a reason.
+type DecisionBody struct {
+	ID     string              `json:"id" format:"uuid"`
+	Set    disposition.SetName `json:"set" minLength:"1"`
+	Action disposition.Action  `json:"action" enum:"reuse,polish,hone,bore,sleeve,grind,line_hone,resize,skim,replace"`
+	Step   unit.Length         `json:"step"`
+	Shell  unit.Length         `json:"shell"`
+	Method disposition.Method  `json:"method,omitempty"`
+	Reason string              `json:"reason" maxLength:"1000" doc:"needed where it is not what Ledge advises"`
+	By     string              `json:"by" minLength:"1" maxLength:"100"`
+}
+
+func (a resources) decisions(api huma.API) {
+	huma.Register(api, huma.Operation{OperationID: "decide", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/decisions",
+		Summary: "Sign or overrule the decision for a set", DefaultStatus: http.StatusCreated},
+		func(ctx context.Context, in *struct {
+			ID   int64 `path:"id"`
+			Body DecisionBody
+		}) (*jobOutput, error) {
+			view, err := a.view(ctx, in.ID)
+			if err != nil {
+				return nil, a.fail(ctx, err)
+			}
+			decision, err := sign(view, in.ID, in.Body)
+			if err != nil {
+				return nil, err
+			}
+			return a.changed(ctx, in.ID, a.store.AddDecision(ctx, decision))
+		})
+}
+
+// sign makes a decision of what was asked, or says why it cannot be one.
+func sign(view JobView, job int64, b DecisionBody) (store.Decision, error) {
+	i := slices.IndexFunc(view.Evaluation.Sets, func(s disposition.Set) bool { return s.Set == b.Set })
+	if i < 0 {
+		return store.Decision{}, refuse("set", "This job has no such set to decide.")
+	}
+	set := view.Evaluation.Sets[i]
+	advised := set.Advises(b.Action, b.Step, b.Shell, b.Method)
+	reason := strings.TrimSpace(b.Reason)
+	switch {
+	case !advised && set.Cracked():
+		return store.Decision{}, problem(http.StatusConflict, "A crack is not overruled. Record a crack test by a trained person to clear it.")
+	case !advised && !set.Lists(b.Action, b.Step, b.Shell, b.Method) && set.Action != disposition.Measure:
+		return store.Decision{}, refuse("action", "This is not one of the ways listed for the set.")
+	case !advised && reason == "":
+		return store.Decision{}, refuse("reason", "Say why you decide otherwise: it stays on record beside Ledge's advice.")
+	}
+	basis, err := json.Marshal(set)
+	if err != nil {
+		return store.Decision{}, fmt.Errorf("basis: %w", err)
+	}
+	return store.Decision{ID: b.ID, JobID: job, Set: b.Set, Action: b.Action, Step: b.Step, Shell: b.Shell, Method: b.Method,
+		Overruled: !advised, Reason: reason, Basis: string(basis), DecidedBy: b.By}, nil
+}
+
+// withSigned adds the decision that holds for each set: the last one signed.
+func (v JobView) withSigned() (JobView, error) {
+	v.Signed = []Signed{}
+	for _, set := range v.Evaluation.Sets {
+		for i := len(v.Decisions) - 1; i >= 0; i-- {
+			d := v.Decisions[i]
+			if d.Set != set.Set {
+				continue
+			}
+			var basis disposition.Set
+			if err := json.Unmarshal([]byte(d.Basis), &basis); err != nil {
+				return JobView{}, fmt.Errorf("basis of decision %s: %w", d.ID, err)
+			}
+			v.Signed = append(v.Signed, Signed{d, !set.SameAdvice(basis)})
+			break
+		}
+	}
+	return v, nil
+}

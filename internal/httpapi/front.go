@@ -1,0 +1,54 @@
+package httpapi
+
+import (
+	"bytes"
+	"io/fs"
+	"net/http"
+	"path"
+	"strings"
+)
+
+const noFront = `<!doctype html><html lang="en"><title>Ledge</title><body><h1>Ledge</h1>
+<p>This build has no front end. Run <code>make build</code>.</p></body></html>`
+
+// frontEnd serves the built files; every other path gets index.html, whose router knows the places. A
+// missing asset is a 404, so that a stale page notices.
+func frontEnd(front fs.FS) http.HandlerFunc {
+	files := http.FileServerFS(front)
+	return func(w http.ResponseWriter, r *http.Request) {
+		name := strings.TrimPrefix(path.Clean(r.URL.Path), "/")
+		switch {
+		case strings.HasPrefix(name, "api/") || name == "api":
+			writeProblem(w, http.StatusNotFound, "There is nothing at "+r.URL.Path+".")
+		case strings.HasPrefix(name, "assets/"):
+			if _, err := fs.Stat(front, name); err != nil {
+				writeProblem(w, http.StatusNotFound, "There is no such file; load the page again.")
+				return
+			}
+			w.Header().Set("Cache-Control", "public, max-age=31536000, immutable")
+			files.ServeHTTP(w, r)
+		case name != "" && name != "index.html" && isFile(front, name):
+			files.ServeHTTP(w, r)
+		default:
+			serveIndex(w, r, front)
+		}
+	}
+}
+
+func isFile(front fs.FS, name string) bool {
+	info, err := fs.Stat(front, name)
+	return err == nil && !info.IsDir()
+}
+
+// serveIndex puts the nonce of this answer into the page, where the style library reads it.
+func serveIndex(w http.ResponseWriter, r *http.Request, front fs.FS) {
+	w.Header().Set("Content-Type", "text/html; charset=utf-8")
+	w.Header().Set("Cache-Control", "no-cache")
+	page, err := fs.ReadFile(front, "index.html")
+	if err != nil {
+		_, _ = w.Write([]byte(noFront))
+		return
+	}
+	nonce, _ := r.Context().Value(nonceKey{}).(string)
+	_, _ = w.Write(bytes.ReplaceAll(page, []byte("{{nonce}}"), []byte(nonce)))
+}

@@ -1,0 +1,193 @@
+package httpapi
+
+import (
+	"context"
+	"fmt"
+	"net/http"
+	"strings"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"ledge/internal/core/disposition"
+	"ledge/internal/core/engine"
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/plan"
+	"ledge/internal/core/unit"
+	"ledge/internal/store"
+)
+
+// JobView is a job with everything recorded of it and what Ledge says of that.
+type JobView struct {
+	store.Record
+	Evaluation disposition.Result `json:"evaluation"`
+	Shaft      []engine.Journal   `json:"shaft"`
+	Signed     []Signed           `json:"signed"`
+}
+
+// Signed is the decision that holds for a set. Stale tells that Ledge would now advise otherwise than when it was signed.
+type Signed struct {
+	store.Decision
+	Stale bool `json:"stale"`
+}
+
+func (a resources) view(ctx context.Context, id int64) (JobView, error) {
+	record, err := a.store.Record(ctx, id)
+	if err != nil {
+		return JobView{}, err
+	}
+	in, _ := record.Inspection()
+	return JobView{Record: record, Evaluation: disposition.Evaluate(in), Shaft: record.Job.Shaft()}.withSigned()
+}
+
+// JobLine is a job as the shop sees it.
+type JobLine struct {
+	ID         int64            `json:"id"`
+	Number     string           `json:"number"`
+	Customer   string           `json:"customer"`
+	Engine     string           `json:"engine"`
+	Unit       unit.System      `json:"unit" enum:"in,mm"`
+	PromisedOn *string          `json:"promised_on,omitempty"`
+	Shaft      []engine.Journal `json:"shaft"`
+	Features   []FeatureLine    `json:"features"`
+	Sets       []SetLine        `json:"sets"`
+}
+
+// FeatureLine is how far one journal is.
+type FeatureLine struct {
+	Kind     inspection.Kind `json:"kind"`
+	Number   int             `json:"number"`
+	Complete bool            `json:"complete"`
+	// Standing is its worst verdict.
+	Standing string `json:"standing" enum:"within,beyond,unsure,no_limit"`
+}
+
+// SetLine is a set's decision in short.
+type SetLine struct {
+	Set         disposition.SetName `json:"set"`
+	Action      disposition.Action  `json:"action"`
+	Step        unit.Length         `json:"step"`
+	Shell       unit.Length         `json:"shell"`
+	Provisional bool                `json:"provisional"`
+	Signed      bool                `json:"signed"`
+}
+
+// NewJobBody is what a person fills in to start a job.
+type NewJobBody struct {
+	Number            string             `json:"number,omitempty" maxLength:"20" doc:"the next free one where empty"`
+	Customer          string             `json:"customer" maxLength:"200"`
+	Engine            string             `json:"engine" minLength:"1" maxLength:"200"`
+	Duty              string             `json:"duty" enum:"standard,power,heavy"`
+	Unit              unit.System        `json:"unit" enum:"in,mm"`
+	PromisedOn        string             `json:"promised_on,omitempty" pattern:"^([0-9]{4}-[0-9]{2}-[0-9]{2})?$"`
+	Arrangement       engine.Arrangement `json:"arrangement" enum:"inline,v,flat"`
+	Cylinders         int                `json:"cylinders" minimum:"1" maximum:"48"`
+	Mains             int                `json:"mains,omitempty" minimum:"0" maximum:"49"`
+	Throws            int                `json:"throws,omitempty" minimum:"0" maximum:"48"`
+	CylindersPerThrow int                `json:"cylinders_per_throw,omitempty" minimum:"0" maximum:"4"`
+	CopyFrom          int64              `json:"copy_from,omitempty" doc:"the job whose limits and policy are copied"`
+	JournalPlan       string             `json:"journal_plan,omitempty" doc:"the plan for main and rod journals"`
+	By                string             `json:"by" minLength:"1" maxLength:"100"`
+}
+
+type jobOutput struct{ Body JobView }
+
+func (a resources) jobs(api huma.API) {
+	huma.Register(api, huma.Operation{OperationID: "list-jobs", Method: http.MethodGet, Path: "/api/v1/jobs", Summary: "The shop's jobs, soonest promised first"},
+		func(ctx context.Context, in *struct {
+			Search string `query:"search" maxLength:"100"`
+		}) (*struct{ Body []JobLine }, error) {
+			ids, err := a.store.JobIDs(ctx, in.Search, 50)
+			if err != nil {
+				return nil, a.fail(ctx, err)
+			}
+			lines := make([]JobLine, len(ids))
+			for i, id := range ids {
+				view, err := a.view(ctx, id)
+				if err != nil {
+					return nil, a.fail(ctx, err)
+				}
+				lines[i] = view.line()
+			}
+			return &struct{ Body []JobLine }{lines}, nil
+		})
+	huma.Register(api, huma.Operation{OperationID: "get-job", Method: http.MethodGet, Path: "/api/v1/jobs/{id}", Summary: "A job, its tape and its evaluation"},
+		func(ctx context.Context, in *struct {
+			ID int64 `path:"id"`
+		}) (*jobOutput, error) {
+			return a.changed(ctx, in.ID, nil)
+		})
+	huma.Register(api, huma.Operation{OperationID: "create-job", Method: http.MethodPost, Path: "/api/v1/jobs", Summary: "Start a job", DefaultStatus: http.StatusCreated}, a.createJob)
+}
+
+func (a resources) createJob(ctx context.Context, in *struct{ Body NewJobBody }) (*jobOutput, error) {
+	b := in.Body
+	layout := engine.Layout{Arrangement: b.Arrangement, Cylinders: b.Cylinders, Mains: b.Mains, Throws: b.Throws, CylindersPerThrow: b.CylindersPerThrow}.Complete()
+	if problems := layout.Problems(); len(problems) > 0 {
+		var places []*huma.ErrorDetail
+		for _, p := range problems {
+			places = append(places, &huma.ErrorDetail{Location: "body." + p.Field, Message: sentence(p.Field, p.Reason)})
+		}
+		return nil, problem(http.StatusUnprocessableEntity, places[0].Message, places...)
+	}
+	n := store.NewJob{Number: strings.TrimSpace(b.Number), Customer: b.Customer, Engine: b.Engine, Duty: b.Duty, Unit: b.Unit, Layout: layout,
+		Policy: inspection.DefaultPolicy(b.Unit), CreatedBy: b.By}
+	if b.PromisedOn != "" {
+		n.PromisedOn = &b.PromisedOn
+	}
+	if b.CopyFrom != 0 {
+		from, err := a.store.Job(ctx, b.CopyFrom)
+		if err != nil {
+			return nil, refuse("copy_from", "There is no such job to copy limits from.")
+		}
+		n.Limits, n.Policy = from.Limits, from.Policy
+	}
+	if b.JournalPlan != "" {
+		p, ok := plan.Find(b.JournalPlan)
+		if !ok {
+			return nil, refuse("journal_plan", fmt.Sprintf("There is no plan %q.", b.JournalPlan))
+		}
+		n.Plans = map[inspection.Kind]plan.Plan{inspection.MainJournal: p, inspection.RodJournal: p}
+	}
+	id, err := a.store.CreateJob(ctx, n)
+	return a.changed(ctx, id, err)
+}
+
+// sentence makes a field name and what is wrong with it a sentence.
+func sentence(field, reason string) string {
+	words := strings.ReplaceAll(field, "_", " ")
+	return strings.ToUpper(words[:1]) + words[1:] + " " + reason + "."
+}
+
+func (v JobView) line() JobLine {
+	j := v.Job
+	line := JobLine{ID: j.ID, Number: j.Number, Customer: j.Customer, Engine: j.Engine, Unit: j.Unit, PromisedOn: j.PromisedOn,
+		Shaft: v.Shaft, Features: []FeatureLine{}, Sets: []SetLine{}}
+	for i := range v.Evaluation.Features {
+		f := &v.Evaluation.Features[i]
+		if f.Kind.Journal() {
+			line.Features = append(line.Features, FeatureLine{f.Kind, f.Number, f.Complete, string(f.Standing())})
+		}
+	}
+	for _, s := range v.Evaluation.Sets {
+		one := SetLine{Set: s.Set, Action: s.Action, Step: s.Step, Shell: s.Shell, Provisional: s.Provisional}
+		for _, signed := range v.Signed {
+			if signed.Set == s.Set {
+				one.Action, one.Step, one.Shell, one.Signed = signed.Action, signed.Step, signed.Shell, true
+			}
+		}
+		line.Sets = append(line.Sets, one)
+	}
+	return line
+}
+
+// changed answers with the job as it then stands.
+func (a resources) changed(ctx context.Context, id int64, err error) (*jobOutput, error) {
+	if err != nil {
+		return nil, a.fail(ctx, err)
+	}
+	view, err := a.view(ctx, id)
+	if err != nil {
+		return nil, a.fail(ctx, err)
+	}
+	return &jobOutput{view}, nil
+}

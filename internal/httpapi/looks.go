@@ -1,0 +1,45 @@
+package httpapi
+
+import (
+	"context"
+	"net/http"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"ledge/internal/core/inspection"
+	"ledge/internal/store"
+)
+
+// LookBody grades a feature, or records a crack test of it.
+type LookBody struct {
+	ID     string          `json:"id" format:"uuid"`
+	Kind   inspection.Kind `json:"kind" minLength:"1"`
+	Number int             `json:"number" minimum:"1"`
+	State  string          `json:"state" minLength:"1"`
+	What   string          `json:"what" enum:"grade,test_clear,test_cracked"`
+	Look   string          `json:"look,omitempty" enum:"smooth,marked,scored,heat,cracked"`
+	Note   string          `json:"note" maxLength:"400" doc:"for a crack test: the method and who made it"`
+	By     string          `json:"by" minLength:"1" maxLength:"100"`
+}
+
+func (a resources) looks(api huma.API) {
+	huma.Register(api, huma.Operation{OperationID: "add-look", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/looks",
+		Summary: "Grade a feature or record a crack test", DefaultStatus: http.StatusCreated},
+		func(ctx context.Context, in *struct {
+			ID   int64 `path:"id"`
+			Body LookBody
+		}) (*jobOutput, error) {
+			b := in.Body
+			look := store.Look{ID: b.ID, What: b.What, Note: b.Note, GradedBy: b.By}
+			switch {
+			case (b.What == store.Grade) != (b.Look != ""):
+				return nil, refuse("look", "A grade needs a look, and a crack test has none.")
+			case b.What != store.Grade && b.Note == "":
+				return nil, refuse("note", "Say how the crack test was made and by whom.")
+			case b.What == store.Grade:
+				grade := inspection.Look(b.Look)
+				look.Look = &grade
+			}
+			return a.changed(ctx, in.ID, a.store.AddLook(ctx, in.ID, store.Place{Kind: b.Kind, Number: b.Number, State: b.State}, look))
+		})
+}

@@ -1,0 +1,90 @@
+package httpapi
+
+import (
+	"context"
+	"crypto/rand"
+	"log/slog"
+	"net"
+	"net/http"
+	"runtime/debug"
+	"slices"
+	"strings"
+	"time"
+
+	"github.com/go-chi/chi/v5/middleware"
+)
+
+func logRequests(log *slog.Logger) func(http.Handler) http.Handler {
+	return func(next http.Handler) http.Handler {
+		return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+			begun := time.Now()
+			seen := middleware.NewWrapResponseWriter(w, r.ProtoMajor)
+			next.ServeHTTP(seen, r)
+			log.LogAttrs(r.Context(), slog.LevelDebug, "request", slog.String("method", r.Method), slog.String("path", r.URL.Path),
+				slog.Int("status", seen.Status()), slog.Duration("took", time.Since(begun)), slog.String("id", middleware.GetReqID(r.Context())))
+		})
+	}
+}
+
+func recoverPanics(log *slog.Logger) func(http.Handler) http.Handler {
+	return func(next http.Handler) http.Handler {
+		return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+			defer func() {
+				if p := recover(); p != nil {
+					if p == http.ErrAbortHandler {
+						panic(p)
+					}
+					log.ErrorContext(r.Context(), "panic", "value", p, "path", r.URL.Path, "stack", string(debug.Stack()))
+					writeProblem(w, http.StatusInternalServerError, unexpected)
+				}
+			}()
+			next.ServeHTTP(w, r)
+		})
+	}
+}
+
+type nonceKey struct{}
+
+// securityHeaders allows only what Ledge ships; styles that the front end makes at run time carry the nonce.
+func securityHeaders(next http.Handler) http.Handler {
+	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		nonce := rand.Text()
+		h := w.Header()
+		h.Set("Content-Security-Policy", "default-src 'self'; style-src 'self' 'nonce-"+nonce+"'; style-src-attr 'unsafe-inline'; img-src 'self' data:; "+
+			"object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'")
+		h.Set("X-Content-Type-Options", "nosniff")
+		h.Set("Referrer-Policy", "no-referrer")
+		h.Set("Cross-Origin-Opener-Policy", "same-origin")
+		h.Set("Cross-Origin-Resource-Policy", "same-origin")
+		next.ServeHTTP(w, r.WithContext(context.WithValue(r.Context(), nonceKey{}, nonce)))
+	})
+}
+
+// allowHosts refuses requests that name another host, as a page of a stranger's domain pointed at this
+// machine would.
+func allowHosts(allowed []string) func(http.Handler) http.Handler {
+	return func(next http.Handler) http.Handler {
+		return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+			host := r.Host
+			if name, _, err := net.SplitHostPort(host); err == nil {
+				host = name
+			}
+			host = strings.ToLower(strings.Trim(host, "[]"))
+			ip := net.ParseIP(host)
+			if host == "localhost" || ip != nil && ip.IsLoopback() || slices.Contains(allowed, host) {
+				next.ServeHTTP(w, r)
+				return
+			}
+			writeProblem(w, http.StatusMisdirectedRequest, "Ledge does not answer to this host name.")
+		})
+	}
+}
+
+// sameOrigin refuses changes asked for by pages of other origins.
+func sameOrigin(next http.Handler) http.Handler {
+	protection := http.NewCrossOriginProtection()
+	protection.SetDenyHandler(http.HandlerFunc(func(w http.ResponseWriter, _ *http.Request) {
+		writeProblem(w, http.StatusForbidden, "Changes are only taken from Ledge's own pages.")
+	}))
+	return protection.Handler(next)
+}

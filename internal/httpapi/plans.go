@@ -1,0 +1,50 @@
+package httpapi
+
+import (
+	"context"
+	"net/http"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/plan"
+	"ledge/internal/core/unit"
+	"ledge/internal/store"
+)
+
+func (a resources) plans(api huma.API) {
+	huma.Register(api, huma.Operation{OperationID: "list-plans", Method: http.MethodGet, Path: "/api/v1/plans", Summary: "The measuring plans"},
+		func(context.Context, *struct{}) (*struct{ Body []plan.Plan }, error) {
+			return &struct{ Body []plan.Plan }{plan.All()}, nil
+		})
+	huma.Register(api, huma.Operation{OperationID: "set-plan", Method: http.MethodPut, Path: "/api/v1/jobs/{id}/plans/{kind}",
+		Summary: "Choose the plan for the features of a kind that nobody has read yet"},
+		func(ctx context.Context, in *struct {
+			ID   int64           `path:"id"`
+			Kind inspection.Kind `path:"kind"`
+			Body struct {
+				Plan string `json:"plan" minLength:"1"`
+			}
+		}) (*jobOutput, error) {
+			p, ok := plan.Find(in.Body.Plan)
+			if !ok {
+				return nil, refuse("plan", "There is no such plan.")
+			}
+			return a.changed(ctx, in.ID, a.store.SetPlan(ctx, in.ID, in.Kind, p))
+		})
+	huma.Register(api, huma.Operation{OperationID: "set-fitted", Method: http.MethodPut, Path: "/api/v1/jobs/{id}/fitted",
+		Summary: "Say which shells were in when a bearing was measured"},
+		func(ctx context.Context, in *struct {
+			ID   int64 `path:"id"`
+			Body struct {
+				store.Place
+				Step  *unit.Length `json:"step,omitempty" minimum:"0" doc:"the set's class where left out"`
+				Shell unit.Length  `json:"shell"`
+			}
+		}) (*jobOutput, error) {
+			if !in.Body.Kind.Bearing() {
+				return nil, refuse("kind", "Only bearings have shells fitted.")
+			}
+			return a.changed(ctx, in.ID, a.store.SetFitted(ctx, in.ID, in.Body.Place, in.Body.Step, in.Body.Shell))
+		})
+}

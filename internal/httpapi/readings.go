@@ -1,0 +1,86 @@
+package httpapi
+
+import (
+	"context"
+	"fmt"
+	"net/http"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/unit"
+	"ledge/internal/store"
+)
+
+// ReadingBody is one reading as taken at the bench. The client makes the id: sending it twice stores it once.
+type ReadingBody struct {
+	ID        string          `json:"id" format:"uuid"`
+	Kind      inspection.Kind `json:"kind" minLength:"1"`
+	Number    int             `json:"number" minimum:"1"`
+	State     string          `json:"state" minLength:"1"`
+	Station   int             `json:"station" minimum:"0"`
+	Direction int             `json:"direction" minimum:"0"`
+	What      string          `json:"what" enum:"size,skip,clear"`
+	Value     *unit.Length    `json:"value,omitempty" doc:"a size in 0.1 nm"`
+	Reason    *string         `json:"reason,omitempty" maxLength:"200"`
+	Typed     string          `json:"typed" maxLength:"40" doc:"what the person typed"`
+	Repeat    bool            `json:"repeat" doc:"join the readings of the cell instead of superseding them"`
+	Unusual   bool            `json:"unusual" doc:"the person has confirmed a size far from its neighbours"`
+	By        string          `json:"by" minLength:"1" maxLength:"100"`
+}
+
+// ReadingAnswer carries the reading and the job as it stands with it: one commit, one evaluation.
+type ReadingAnswer struct {
+	Reading store.Reading `json:"reading"`
+	View    JobView       `json:"view"`
+}
+
+func (a resources) readings(api huma.API) {
+	huma.Register(api, huma.Operation{OperationID: "add-reading", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/readings",
+		Summary: "Take a reading", DefaultStatus: http.StatusCreated},
+		func(ctx context.Context, in *struct {
+			ID   int64 `path:"id"`
+			Body ReadingBody
+		}) (*struct{ Body ReadingAnswer }, error) {
+			b := in.Body
+			if err := a.checkReading(ctx, in.ID, b); err != nil {
+				return nil, err
+			}
+			reading, err := a.store.AddReading(ctx, in.ID, store.Place{Kind: b.Kind, Number: b.Number, State: b.State},
+				store.Reading{ID: b.ID, Station: b.Station, Direction: b.Direction, What: b.What, Value: b.Value, Reason: b.Reason,
+					Typed: b.Typed, TakenBy: b.By}, b.Repeat)
+			if err != nil {
+				return nil, a.fail(ctx, err)
+			}
+			view, err := a.view(ctx, in.ID)
+			if err != nil {
+				return nil, a.fail(ctx, err)
+			}
+			return &struct{ Body ReadingAnswer }{ReadingAnswer{reading, view}}, nil
+		})
+}
+
+// checkReading refuses what cannot be, and asks about what is unlikely.
+func (a resources) checkReading(ctx context.Context, job int64, b ReadingBody) error {
+	switch {
+	case (b.What == store.Size) != (b.Value != nil):
+		return refuse("value", "A size needs a value, and nothing else has one.")
+	case (b.What == store.Skip) != (b.Reason != nil && *b.Reason != ""):
+		return refuse("reason", "Skipping a reading needs a reason, and nothing else has one.")
+	case b.Value == nil || !b.Kind.Grid():
+		return nil
+	}
+	record, err := a.store.Record(ctx, job)
+	if err != nil {
+		return a.fail(ctx, err)
+	}
+	in, _ := record.Inspection()
+	if doubt := in.Doubt(b.Kind, b.Number, b.State, *b.Value); doubt != nil && (doubt.Impossible || !b.Unusual) {
+		code := "unusual"
+		if doubt.Impossible {
+			code = "impossible"
+		}
+		return problem(http.StatusUnprocessableEntity, doubt.Sentence, &huma.ErrorDetail{Location: "body.value", Message: doubt.Sentence, Value: fmt.Sprint(code)})
+	}
+	return nil
+}

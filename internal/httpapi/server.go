@@ -1,0 +1,104 @@
+// Package httpapi serves Ledge over HTTP: the API under /api/v1 and the front end.
+package httpapi
+
+import (
+	"context"
+	"io/fs"
+	"log/slog"
+	"net/http"
+	"time"
+
+	"github.com/danielgtaylor/huma/v2"
+	"github.com/danielgtaylor/huma/v2/adapters/humachi"
+	"github.com/go-chi/chi/v5"
+	"github.com/go-chi/chi/v5/middleware"
+
+	"ledge/internal/store"
+)
+
+// Options are what a server needs; all are required but AllowedHosts.
+type Options struct {
+	Store *store.Store
+	Log   *slog.Logger
+	// Front is the built front end, with index.html at its root.
+	Front fs.FS
+	// AllowedHosts are host names taken beside localhost and the loopback addresses.
+	AllowedHosts []string
+	Version      string
+}
+
+// maxBody bounds every request body; an inspection of a large engine is a tenth of it.
+const maxBody = 4 << 20
+
+// New returns the handler of the whole application.
+func New(o Options) http.Handler {
+	router := chi.NewRouter()
+	router.Use(
+		middleware.RequestID,
+		logRequests(o.Log),
+		recoverPanics(o.Log),
+		middleware.Compress(5),
+		securityHeaders,
+		allowHosts(o.AllowedHosts),
+		sameOrigin,
+		middleware.RequestSize(maxBody),
+	)
+	router.NotFound(func(w http.ResponseWriter, r *http.Request) {
+		writeProblem(w, http.StatusNotFound, "There is nothing at "+r.URL.Path+".")
+	})
+	router.MethodNotAllowed(func(w http.ResponseWriter, r *http.Request) {
+		writeProblem(w, http.StatusMethodNotAllowed, r.Method+" is not possible at "+r.URL.Path+".")
+	})
+	router.Get("/healthz", func(w http.ResponseWriter, _ *http.Request) {
+		w.Header().Set("Content-Type", "application/json")
+		_, _ = w.Write([]byte(`{"status":"ok","version":"` + o.Version + `"}` + "\n"))
+	})
+	mount(router, o)
+	front := frontEnd(o.Front)
+	router.Get("/*", front)
+	router.Head("/*", front)
+	return router
+}
+
+// mount registers every resource and returns the API description.
+func mount(router chi.Router, o Options) huma.API {
+	config := huma.DefaultConfig("Ledge", o.Version)
+	config.OpenAPIPath, config.DocsPath, config.SchemasPath = "/api/openapi", "", ""
+	config.CreateHooks = nil
+	config.Components.Schemas = huma.NewMapRegistry("#/components/schemas/", schemaName)
+	config.Info.Description = "Lengths are whole numbers of 0.1 nm, angles whole numbers of microdegrees."
+	api := humachi.New(router, config)
+	a := resources{store: o.Store, log: o.Log}
+	a.jobs(api)
+	a.judgement(api)
+	a.readings(api)
+	a.looks(api)
+	a.decisions(api)
+	a.plans(api)
+	return api
+}
+
+// resources are the handlers; a file for each resource.
+type resources struct {
+	store *store.Store
+	log   *slog.Logger
+}
+
+// Describe returns the OpenAPI description as JSON. It needs no store.
+func Describe(version string) ([]byte, error) {
+	return mount(chi.NewRouter(), Options{Log: slog.New(slog.DiscardHandler), Version: version}).OpenAPI().MarshalJSON()
+}
+
+// Serve runs the handler on the listener's server until ctx ends, then lets requests finish.
+func Serve(ctx context.Context, server *http.Server, serve func() error) error {
+	failed := make(chan error, 1)
+	go func() { failed <- serve() }()
+	select {
+	case err := <-failed:
+		return err
+	case <-ctx.Done():
+	}
+	grace, cancel := context.WithTimeout(context.WithoutCancel(ctx), 5*time.Second)
+	defer cancel()
+	return server.Shutdown(grace)
+}

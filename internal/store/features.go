@@ -1,0 +1,177 @@
+package store
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+
+	"github.com/jmoiron/sqlx"
+
+	"ledge/internal/core/engine"
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/instrument"
+	"ledge/internal/core/plan"
+	"ledge/internal/core/unit"
+)
+
+// A Feature is one measured place of a job, with its plan and everything ever recorded of it.
+type Feature struct {
+	ID             int64           `db:"id" json:"id"`
+	JobID          int64           `db:"job_id" json:"-"`
+	Kind           inspection.Kind `db:"kind" json:"kind"`
+	Number         int             `db:"number" json:"number"`
+	State          string          `db:"state" json:"state"`
+	StationsText   string          `db:"stations" json:"-"`
+	DirectionsText string          `db:"directions" json:"-"`
+	Stations       []string        `db:"-" json:"stations"`
+	Directions     []unit.Angle    `db:"-" json:"directions"`
+
+	GaugeKind          *instrument.Kind `db:"gauge_kind" json:"gauge_kind,omitempty"`
+	GaugeDivision      *unit.Length     `db:"gauge_division" json:"gauge_division,omitempty"`
+	GaugeRepeatability *unit.Length     `db:"gauge_repeatability" json:"gauge_repeatability,omitempty"`
+	GaugeSettingU      *unit.Length     `db:"gauge_setting_u" json:"gauge_setting_u,omitempty"`
+	Stamp              string           `db:"stamp" json:"stamp"`
+	FittedStep         *unit.Length     `db:"fitted_step" json:"fitted_step,omitempty"`
+	FittedShell        *unit.Length     `db:"fitted_shell" json:"fitted_shell,omitempty"`
+
+	Tape  []Reading `db:"-" json:"tape"`
+	Looks []Look    `db:"-" json:"looks"`
+}
+
+const featureColumns = `id, job_id, kind, number, state, stations, directions, gauge_kind, gauge_division,
+	gauge_repeatability, gauge_setting_u, stamp, fitted_step, fitted_shell`
+
+// defaultPlans are the plans a job starts with, common practice.
+var defaultPlans = map[inspection.Kind]string{
+	inspection.MainJournal: "2x4", inspection.RodJournal: "2x4",
+	inspection.MainBearing: "1x2", inspection.RodBearing: "1x2",
+}
+
+// layoutFeatures lists the features of the crankshaft of a layout, in the order of work.
+func layoutFeatures(l engine.Layout, plans map[inspection.Kind]plan.Plan) []Feature {
+	var features []Feature
+	for _, kind := range []inspection.Kind{inspection.MainJournal, inspection.RodJournal, inspection.MainBearing, inspection.RodBearing} {
+		p, chosen := plans[kind]
+		if !chosen {
+			p, _ = plan.Find(defaultPlans[kind])
+		}
+		count := l.Mains
+		if kind == inspection.RodJournal || kind == inspection.RodBearing {
+			count = l.Throws
+		}
+		for number := 1; number <= count; number++ {
+			features = append(features, Feature{Kind: kind, Number: number, State: inspection.AsFound, Stations: p.Stations, Directions: p.Directions})
+		}
+	}
+	return features
+}
+
+func insertFeature(ctx context.Context, q querier, f Feature) (int64, error) {
+	stations, err := json.Marshal(f.Stations)
+	if err != nil {
+		return 0, err
+	}
+	directions, err := json.Marshal(f.Directions)
+	if err != nil {
+		return 0, err
+	}
+	f.StationsText, f.DirectionsText = string(stations), string(directions)
+	result, err := sqlx.NamedExecContext(ctx, q, `INSERT INTO features (job_id, kind, number, state, stations, directions, gauge_kind,
+		gauge_division, gauge_repeatability, gauge_setting_u, stamp, fitted_step, fitted_shell)
+		VALUES (:job_id, :kind, :number, :state, :stations, :directions, :gauge_kind, :gauge_division, :gauge_repeatability,
+		:gauge_setting_u, :stamp, :fitted_step, :fitted_shell)`, f)
+	if err != nil {
+		return 0, fmt.Errorf("feature %s %d: %w", f.Kind, f.Number, err)
+	}
+	return result.LastInsertId()
+}
+
+// features returns the features of a job with their tapes and looks, in the order they were made.
+func features(ctx context.Context, q querier, jobID int64) ([]Feature, error) {
+	list := []Feature{}
+	if err := q.SelectContext(ctx, &list, `SELECT `+featureColumns+` FROM features WHERE job_id = ? ORDER BY id`, jobID); err != nil {
+		return nil, fmt.Errorf("features of job %d: %w", jobID, err)
+	}
+	at := make(map[int64]*Feature, len(list))
+	for i := range list {
+		f := &list[i]
+		if err := json.Unmarshal([]byte(f.StationsText), &f.Stations); err != nil {
+			return nil, fmt.Errorf("stations of feature %d: %w", f.ID, err)
+		}
+		if err := json.Unmarshal([]byte(f.DirectionsText), &f.Directions); err != nil {
+			return nil, fmt.Errorf("directions of feature %d: %w", f.ID, err)
+		}
+		f.Tape, f.Looks = []Reading{}, []Look{}
+		at[f.ID] = f
+	}
+	readings, err := tapes(ctx, q, jobID)
+	if err != nil {
+		return nil, err
+	}
+	for _, r := range readings {
+		at[r.FeatureID].Tape = append(at[r.FeatureID].Tape, r)
+	}
+	looks, err := looksOf(ctx, q, jobID)
+	if err != nil {
+		return nil, err
+	}
+	for _, l := range looks {
+		at[l.FeatureID].Looks = append(at[l.FeatureID].Looks, l)
+	}
+	return list, nil
+}
+
+// A Place names a feature within a job.
+type Place struct {
+	Kind   inspection.Kind `json:"kind"`
+	Number int             `json:"number"`
+	State  string          `json:"state"`
+}
+
+func findFeature(ctx context.Context, q querier, jobID int64, p Place) (Feature, error) {
+	var f Feature
+	err := q.GetContext(ctx, &f, `SELECT `+featureColumns+` FROM features WHERE job_id = ? AND kind = ? AND number = ? AND state = ?`,
+		jobID, p.Kind, p.Number, p.State)
+	if err != nil {
+		return Feature{}, fmt.Errorf("%s %d of job %d: %w", p.Kind, p.Number, jobID, notFound(err))
+	}
+	if err := json.Unmarshal([]byte(f.StationsText), &f.Stations); err != nil {
+		return Feature{}, err
+	}
+	return f, json.Unmarshal([]byte(f.DirectionsText), &f.Directions)
+}
+
+// SetPlan gives every feature of a kind that nobody has read yet another plan. With none left it is a conflict.
+func (s *Store) SetPlan(ctx context.Context, jobID int64, kind inspection.Kind, p plan.Plan) error {
+	stations, err := json.Marshal(p.Stations)
+	if err != nil {
+		return err
+	}
+	directions, err := json.Marshal(p.Directions)
+	if err != nil {
+		return err
+	}
+	return s.change(ctx, func(tx *sqlx.Tx) error {
+		result, err := tx.ExecContext(ctx, `UPDATE features SET stations = ?, directions = ? WHERE job_id = ? AND kind = ?
+			AND NOT EXISTS (SELECT 1 FROM readings WHERE feature_id = features.id)`, string(stations), string(directions), jobID, kind)
+		if err != nil {
+			return fmt.Errorf("plan of %s: %w", kind, err)
+		}
+		if changed, err := result.RowsAffected(); err != nil || changed == 0 {
+			return conflict("Every %s has readings already; a plan is changed before the first one.", kind.Title())
+		}
+		return nil
+	})
+}
+
+// SetFitted records which shells were in when a bearing was measured.
+func (s *Store) SetFitted(ctx context.Context, jobID int64, p Place, step *unit.Length, shell unit.Length) error {
+	return s.change(ctx, func(tx *sqlx.Tx) error {
+		f, err := findFeature(ctx, tx, jobID, p)
+		if err != nil {
+			return err
+		}
+		_, err = tx.ExecContext(ctx, `UPDATE features SET fitted_step = ?, fitted_shell = ? WHERE id = ?`, step, shell, f.ID)
+		return err
+	})
+}

@@ -1,0 +1,163 @@
+package store
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+
+	"github.com/jmoiron/sqlx"
+
+	"ledge/internal/core/engine"
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/limit"
+	"ledge/internal/core/plan"
+	"ledge/internal/core/unit"
+)
+
+// A Job is one engine on the bench, with its own copy of limits and policy.
+type Job struct {
+	ID         int64       `db:"id" json:"id"`
+	Number     string      `db:"number" json:"number"`
+	Customer   string      `db:"customer" json:"customer"`
+	Engine     string      `db:"engine" json:"engine"`
+	Duty       string      `db:"duty" json:"duty"`
+	Unit       unit.System `db:"unit" json:"unit" enum:"in,mm"`
+	PromisedOn *string     `db:"promised_on" json:"promised_on,omitempty"`
+	Version    int64       `db:"version" json:"version"`
+	CreatedBy  string      `db:"created_by" json:"created_by"`
+	CreatedAt  string      `db:"created_at" json:"created_at"`
+	engine.Layout
+	PolicyText string            `db:"policy" json:"-"`
+	Policy     inspection.Policy `db:"-" json:"policy"`
+	Limits     LimitSet          `db:"-" json:"limits"`
+}
+
+const jobColumns = `id, number, customer, engine, duty, unit, promised_on, version, created_by, created_at,
+	arrangement, cylinders, mains, throws, cylinders_per_throw AS cylindersperthrow, policy`
+
+// A NewJob is what a job starts from.
+type NewJob struct {
+	Number     string // the next free one where empty
+	Customer   string
+	Engine     string
+	Duty       string
+	Unit       unit.System
+	PromisedOn *string
+	Layout     engine.Layout
+	Policy     inspection.Policy
+	Limits     LimitSet
+	Plans      map[inspection.Kind]plan.Plan
+	CreatedBy  string
+}
+
+// CreateJob stores a job and the features its layout gives it.
+func (s *Store) CreateJob(ctx context.Context, n NewJob) (id int64, err error) {
+	err = s.change(ctx, func(tx *sqlx.Tx) error {
+		if id, err = s.insertJob(ctx, tx, n); err != nil {
+			return err
+		}
+		for _, f := range layoutFeatures(n.Layout, n.Plans) {
+			f.JobID = id
+			if _, err := insertFeature(ctx, tx, f); err != nil {
+				return err
+			}
+		}
+		return nil
+	})
+	if err != nil {
+		return 0, fmt.Errorf("create job: %w", err)
+	}
+	return id, nil
+}
+
+func (s *Store) insertJob(ctx context.Context, tx *sqlx.Tx, n NewJob) (int64, error) {
+	if n.Number == "" {
+		var last int
+		if err := tx.GetContext(ctx, &last, `SELECT coalesce(max(cast(substr(number, 3) AS INTEGER)), 0) FROM jobs WHERE number GLOB 'L-[0-9]*'`); err != nil {
+			return 0, err
+		}
+		n.Number = fmt.Sprintf("L-%04d", last+1)
+	}
+	policy, err := json.Marshal(n.Policy)
+	if err != nil {
+		return 0, err
+	}
+	l := n.Layout
+	result, err := tx.ExecContext(ctx, `INSERT INTO jobs (number, customer, engine, duty, unit, arrangement, cylinders, mains, throws,
+		cylinders_per_throw, promised_on, policy, created_by, created_at) VALUES (?,?,?,?,?,?,?,?,?,?,?,?,?,?)`,
+		n.Number, n.Customer, n.Engine, n.Duty, n.Unit, l.Arrangement, l.Cylinders, l.Mains, l.Throws,
+		l.CylindersPerThrow, n.PromisedOn, string(policy), n.CreatedBy, s.stamp())
+	if err != nil {
+		return 0, err
+	}
+	id, err := result.LastInsertId()
+	if err != nil {
+		return 0, err
+	}
+	return id, writeLimits(ctx, tx, id, n.Limits)
+}
+
+// Job returns one job, or [ErrNotFound].
+func (s *Store) Job(ctx context.Context, id int64) (job Job, err error) {
+	err = s.view(ctx, func(tx *sqlx.Tx) error {
+		job, err = getJob(ctx, tx, id)
+		return err
+	})
+	return job, err
+}
+
+func getJob(ctx context.Context, q querier, id int64) (Job, error) {
+	var job Job
+	if err := q.GetContext(ctx, &job, `SELECT `+jobColumns+` FROM jobs WHERE id = ?`, id); err != nil {
+		return Job{}, fmt.Errorf("job %d: %w", id, notFound(err))
+	}
+	if err := json.Unmarshal([]byte(job.PolicyText), &job.Policy); err != nil {
+		return Job{}, fmt.Errorf("policy of job %d: %w", id, err)
+	}
+	var err error
+	job.Limits, err = readLimits(ctx, q, id)
+	return job, err
+}
+
+// JobIDs returns the jobs whose number, customer or engine holds the text, the soonest promised first.
+func (s *Store) JobIDs(ctx context.Context, text string, most int) ([]int64, error) {
+	ids := []int64{}
+	err := s.read.SelectContext(ctx, &ids, `SELECT id FROM jobs
+		WHERE instr(lower(number || ' ' || customer || ' ' || engine), lower(?)) > 0
+		ORDER BY promised_on IS NULL, promised_on, id LIMIT ?`, text, most)
+	if err != nil {
+		return nil, fmt.Errorf("list jobs: %w", err)
+	}
+	return ids, nil
+}
+
+// SetJudgement replaces a job's limits and policy. version must be the present one, else it is a conflict.
+func (s *Store) SetJudgement(ctx context.Context, id, version int64, limits LimitSet, policy inspection.Policy) error {
+	text, err := json.Marshal(policy)
+	if err != nil {
+		return err
+	}
+	err = s.change(ctx, func(tx *sqlx.Tx) error {
+		job, err := getJob(ctx, tx, id)
+		if err != nil {
+			return err
+		}
+		if job.Version != version {
+			return conflict("Somebody else changed the limits of this job meanwhile. Load it again; what you typed is still here.")
+		}
+		if _, err := tx.ExecContext(ctx, `UPDATE jobs SET policy = ?, version = version + 1 WHERE id = ?`, string(text), id); err != nil {
+			return err
+		}
+		return writeLimits(ctx, tx, id, limits)
+	})
+	if err != nil {
+		return fmt.Errorf("limits of job %d: %w", id, err)
+	}
+	return nil
+}
+
+// A LimitSet is both named sets of limits of a job.
+type LimitSet struct {
+	Book  map[inspection.Kind]limit.Limits `json:"book"`
+	Close map[inspection.Kind]limit.Limits `json:"close"`
+}

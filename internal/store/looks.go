@@ -1,0 +1,88 @@
+package store
+
+import (
+	"context"
+	"fmt"
+	"slices"
+
+	"github.com/jmoiron/sqlx"
+
+	"ledge/internal/core/inspection"
+)
+
+// What a look records.
+const (
+	Grade       = "grade"        // what eye and fingernail say
+	TestClear   = "test_clear"   // a crack test found no crack
+	TestCracked = "test_cracked" // a crack test found a crack
+)
+
+// A Look is a grade of a feature, or the result of a crack test.
+type Look struct {
+	Seq       int64            `db:"seq" json:"seq"`
+	ID        string           `db:"id" json:"id"`
+	FeatureID int64            `db:"feature_id" json:"-"`
+	What      string           `db:"what" json:"what" enum:"grade,test_clear,test_cracked"`
+	Look      *inspection.Look `db:"look" json:"look,omitempty"`
+	Note      string           `db:"note" json:"note"`
+	GradedBy  string           `db:"graded_by" json:"graded_by"`
+	GradedAt  string           `db:"graded_at" json:"graded_at"`
+}
+
+func looksOf(ctx context.Context, q querier, jobID int64) ([]Look, error) {
+	var list []Look
+	if err := q.SelectContext(ctx, &list, `SELECT l.* FROM features f JOIN looks l ON l.feature_id = f.id
+		WHERE f.job_id = ? ORDER BY l.seq`, jobID); err != nil {
+		return nil, fmt.Errorf("looks of job %d: %w", jobID, err)
+	}
+	return list, nil
+}
+
+// Standing is the look that holds after all of looks: the last grade, except that a crack stays until a
+// crack test clears it; then the last other grade holds.
+func Standing(looks []Look) inspection.Look {
+	var grade inspection.Look
+	cracked := false
+	for _, l := range looks {
+		switch {
+		case l.What == TestClear:
+			cracked = false
+		case l.What == TestCracked || *l.Look == inspection.Cracked:
+			cracked = true
+		default:
+			grade = *l.Look
+		}
+	}
+	if cracked {
+		return inspection.Cracked
+	}
+	return grade
+}
+
+// AddLook stores a grade or a crack test. A cracked feature takes no milder grade: only a crack test clears it.
+func (s *Store) AddLook(ctx context.Context, jobID int64, place Place, l Look) error {
+	err := s.change(ctx, func(tx *sqlx.Tx) error {
+		f, err := findFeature(ctx, tx, jobID, place)
+		if err != nil {
+			return err
+		}
+		var earlier []Look
+		if err := tx.SelectContext(ctx, &earlier, `SELECT * FROM looks WHERE feature_id = ? ORDER BY seq`, f.ID); err != nil {
+			return err
+		}
+		if slices.ContainsFunc(earlier, func(e Look) bool { return e.ID == l.ID }) {
+			return nil
+		}
+		if l.What == Grade && Standing(earlier) == inspection.Cracked && *l.Look != inspection.Cracked {
+			return conflict("%s %d is graded cracked. Only a recorded crack test by a trained person clears that.", f.Kind.Title(), f.Number)
+		}
+		l.FeatureID, l.GradedAt = f.ID, s.stamp()
+		_, err = sqlx.NamedExecContext(ctx, tx, `INSERT INTO looks (id, feature_id, what, look, note, graded_by, graded_at)
+			VALUES (:id, :feature_id, :what, :look, :note, :graded_by, :graded_at)`, l)
+		return err
+	})
+	if err != nil {
+		return fmt.Errorf("look %s: %w", l.ID, err)
+	}
+	return nil
+}

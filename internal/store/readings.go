@@ -1,0 +1,119 @@
+package store
+
+import (
+	"context"
+	"database/sql"
+	"errors"
+	"fmt"
+
+	"github.com/jmoiron/sqlx"
+
+	"ledge/internal/core/unit"
+)
+
+// What a reading records.
+const (
+	Size  = "size"  // a size at the cell
+	Skip  = "skip"  // why there is none
+	Clear = "clear" // the cell is taken back to unread
+)
+
+// A Reading is one line of the tape. It is never changed; SupersededBy names the later one that replaced it.
+type Reading struct {
+	Seq          int64        `db:"seq" json:"seq"`
+	ID           string       `db:"id" json:"id"`
+	FeatureID    int64        `db:"feature_id" json:"-"`
+	Station      int          `db:"station" json:"station"`
+	Direction    int          `db:"direction" json:"direction"`
+	What         string       `db:"what" json:"what" enum:"size,skip,clear"`
+	Value        *unit.Length `db:"value" json:"value,omitempty"`
+	Reason       *string      `db:"reason" json:"reason,omitempty"`
+	Typed        string       `db:"typed" json:"typed"`
+	TakenBy      string       `db:"taken_by" json:"taken_by"`
+	TakenAt      string       `db:"taken_at" json:"taken_at"`
+	SupersededBy *string      `db:"superseded_by" json:"superseded_by,omitempty"`
+}
+
+const readingColumns = `r.seq, r.id, r.feature_id, r.station, r.direction, r.what, r.value, r.reason, r.typed, r.taken_by, r.taken_at,
+	s.by_id AS superseded_by`
+
+func tapes(ctx context.Context, q querier, jobID int64) ([]Reading, error) {
+	var list []Reading
+	if err := q.SelectContext(ctx, &list, `SELECT `+readingColumns+` FROM features f JOIN readings r ON r.feature_id = f.id
+		LEFT JOIN superseded s ON s.reading_id = r.id WHERE f.job_id = ? ORDER BY r.seq`, jobID); err != nil {
+		return nil, fmt.Errorf("readings of job %d: %w", jobID, err)
+	}
+	return list, nil
+}
+
+// AddReading stores a reading and answers once it is on the disk. With repeat it joins the readings of its
+// cell; otherwise it supersedes them. The same id with the same content is stored once; with other content
+// it is a conflict.
+func (s *Store) AddReading(ctx context.Context, jobID int64, place Place, r Reading, repeat bool) (stored Reading, err error) {
+	err = s.change(ctx, func(tx *sqlx.Tx) error {
+		f, err := findFeature(ctx, tx, jobID, place)
+		if err != nil {
+			return err
+		}
+		if r.Station >= len(f.Stations) || r.Direction >= len(f.Directions) {
+			return conflict("%s %d has no such station and direction in its plan.", f.Kind.Title(), f.Number)
+		}
+		if stored, err = oneReading(ctx, tx, r.ID); err == nil {
+			return sameReading(stored, r, f.ID)
+		} else if !errors.Is(err, sql.ErrNoRows) {
+			return err
+		}
+		r.FeatureID, r.TakenAt = f.ID, s.stamp()
+		if err := insertReading(ctx, tx, r, repeat); err != nil {
+			return err
+		}
+		stored, err = oneReading(ctx, tx, r.ID)
+		return err
+	})
+	if err != nil {
+		return Reading{}, fmt.Errorf("reading %s: %w", r.ID, err)
+	}
+	return stored, nil
+}
+
+func insertReading(ctx context.Context, tx *sqlx.Tx, r Reading, repeat bool) error {
+	var live []struct {
+		ID   string `db:"id"`
+		What string `db:"what"`
+	}
+	if err := tx.SelectContext(ctx, &live, `SELECT id, what FROM readings r WHERE feature_id = ? AND station = ? AND direction = ?
+		AND NOT EXISTS (SELECT 1 FROM superseded s WHERE s.reading_id = r.id)`, r.FeatureID, r.Station, r.Direction); err != nil {
+		return err
+	}
+	if _, err := sqlx.NamedExecContext(ctx, tx, `INSERT INTO readings (id, feature_id, station, direction, what, value, reason, typed, taken_by, taken_at)
+		VALUES (:id, :feature_id, :station, :direction, :what, :value, :reason, :typed, :taken_by, :taken_at)`, r); err != nil {
+		return err
+	}
+	for _, old := range live {
+		if repeat && r.What == Size && old.What == Size {
+			continue
+		}
+		if _, err := tx.ExecContext(ctx, `INSERT INTO superseded (reading_id, by_id) VALUES (?, ?)`, old.ID, r.ID); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+func oneReading(ctx context.Context, q querier, id string) (r Reading, err error) {
+	err = q.GetContext(ctx, &r, `SELECT `+readingColumns+` FROM readings r LEFT JOIN superseded s ON s.reading_id = r.id WHERE r.id = ?`, id)
+	return r, err
+}
+
+func sameReading(stored, sent Reading, featureID int64) error {
+	same := stored.FeatureID == featureID && stored.Station == sent.Station && stored.Direction == sent.Direction &&
+		stored.What == sent.What && equal(stored.Value, sent.Value) && equal(stored.Reason, sent.Reason)
+	if !same {
+		return conflict("A different reading was already stored under this id.")
+	}
+	return nil
+}
+
+func equal[T comparable](a, b *T) bool {
+	return a == nil && b == nil || a != nil && b != nil && *a == *b
+}

@@ -1,0 +1,123 @@
+package store
+
+import (
+	"context"
+
+	"github.com/jmoiron/sqlx"
+
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/instrument"
+	"ledge/internal/core/unit"
+)
+
+// A Record is everything stored of one job, from one state of the file.
+type Record struct {
+	Job       Job        `json:"job"`
+	Features  []Feature  `json:"features"`
+	Decisions []Decision `json:"decisions"`
+}
+
+// Record returns everything stored of a job, or [ErrNotFound].
+func (s *Store) Record(ctx context.Context, id int64) (record Record, err error) {
+	err = s.view(ctx, func(tx *sqlx.Tx) error {
+		if record.Job, err = getJob(ctx, tx, id); err != nil {
+			return err
+		}
+		if record.Features, err = features(ctx, tx, id); err != nil {
+			return err
+		}
+		record.Decisions, err = decisions(ctx, tx, id)
+		return err
+	})
+	return record, err
+}
+
+// tirStation names the station of a runout that is known only by its total.
+const tirStation = "TIR"
+
+// Inspection is the record as the core judges it: live readings only, one feature for each of the
+// record's, in their order. Features nobody has touched are left out; index maps back.
+func (r Record) Inspection() (in *inspection.Inspection, index []int) {
+	layout := r.Job.Layout
+	in = &inspection.Inspection{
+		Unit:   r.Job.Unit,
+		Job:    inspection.Job{Number: r.Job.Number, Customer: r.Job.Customer, Engine: r.Job.Engine, Duty: r.Job.Duty},
+		Engine: &layout, Policy: r.Job.Policy, Limits: r.Job.Limits.Book, LimitsClose: r.Job.Limits.Close,
+	}
+	for i := range r.Features {
+		f := &r.Features[i]
+		if len(f.Tape) == 0 && len(f.Looks) == 0 {
+			continue
+		}
+		in.Features = append(in.Features, f.inspected(r.Job.Unit))
+		index = append(index, i)
+	}
+	return in, index
+}
+
+func (f *Feature) inspected(s unit.System) inspection.Feature {
+	out := inspection.Feature{Kind: f.Kind, Number: f.Number, State: f.State, Look: Standing(f.Looks), Gauge: f.gauge(),
+		Stations: f.Stations, Directions: f.Directions}
+	if f.Stamp != "" {
+		out.Stamp = &inspection.Stamp{Text: f.Stamp}
+		if step, err := unit.Parse(f.Stamp, s); err == nil {
+			out.Stamp.Step = &step
+		}
+	}
+	if f.FittedShell != nil || f.FittedStep != nil {
+		out.Fitted = &inspection.Fitted{Step: f.FittedStep}
+		if f.FittedShell != nil {
+			out.Fitted.Shell = *f.FittedShell
+		}
+	}
+	out.Cells = make([][]inspection.Cell, len(f.Stations))
+	for i := range out.Cells {
+		out.Cells[i] = make([]inspection.Cell, len(f.Directions))
+	}
+	for _, r := range f.Tape {
+		if r.SupersededBy != nil {
+			continue
+		}
+		cell := &out.Cells[r.Station][r.Direction]
+		switch r.What {
+		case Size:
+			cell.Sizes = append(cell.Sizes, *r.Value)
+		case Skip:
+			cell.Reason = *r.Reason
+		}
+	}
+	if f.Kind == inspection.Runout {
+		out.List = runoutList(&out)
+		out.Stations, out.Directions, out.Cells = nil, nil, nil
+	}
+	return out
+}
+
+// runoutList turns the one row of a runout's grid into its list.
+func runoutList(f *inspection.Feature) (list inspection.List) {
+	for d, cell := range f.Cells[0] {
+		for _, size := range cell.Sizes {
+			if f.Stations[0] == tirStation {
+				list.TIR = &size
+				continue
+			}
+			list.Angles = append(list.Angles, f.Directions[d])
+			list.Indicator = append(list.Indicator, size)
+		}
+	}
+	return list
+}
+
+func (f *Feature) gauge() *instrument.Gauge {
+	if f.GaugeKind == nil && f.GaugeDivision == nil {
+		return nil
+	}
+	g := &instrument.Gauge{Repeatability: f.GaugeRepeatability, SettingU: f.GaugeSettingU}
+	if f.GaugeKind != nil {
+		g.Kind = *f.GaugeKind
+	}
+	if f.GaugeDivision != nil {
+		g.Division = *f.GaugeDivision
+	}
+	return g
+}

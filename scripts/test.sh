@@ -1,0 +1,31 @@
+#!/usr/bin/env bash
+# Everything that must hold: Go, types, lint, units, drift of the generated API, and a real browser.
+set -euo pipefail
+cd "$(dirname "$0")/.."
+step() { printf '\n== %s\n' "$*"; }
+
+step "Go without a front end"
+test -z "$(gofmt -l cmd internal)" || { gofmt -l cmd internal; echo "run gofmt"; exit 1; }
+go build ./...
+go vet ./...
+go test ./...
+
+step "Fuzzing, a few seconds each"
+go test ./internal/core/unit -run '^$' -fuzz FuzzParseFormat -fuzztime 8s -fuzzminimizetime 20x
+go test ./internal/exchange -run '^$' -fuzz FuzzRead -fuzztime 12s -fuzzminimizetime 20x
+
+step "Front end"
+make --no-print-directory web/node_modules/.installed
+fresh=$(mktemp -d)
+trap 'rm -rf "$fresh"' EXIT
+go run ./cmd/ledge openapi > "$fresh/openapi.json"
+diff -u web/openapi.json "$fresh/openapi.json" || { echo "web/openapi.json is out of date: run make api"; exit 1; }
+(cd web && npx openapi-typescript openapi.json -o "$fresh/schema.d.ts" >/dev/null)
+diff -u web/src/api/schema.d.ts "$fresh/schema.d.ts" || { echo "web/src/api/schema.d.ts is out of date: run make api"; exit 1; }
+(cd web && npm run --silent typecheck && npm run --silent lint && npm run --silent test)
+
+step "The application in a browser"
+make --no-print-directory build
+CHROMIUM=$(bash scripts/chromium.sh)
+export CHROMIUM
+(cd web && npm run --silent e2e)
