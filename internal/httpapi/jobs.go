@@ -16,29 +16,6 @@ import (
 	"ledge/internal/store"
 )
 
-// JobView is a job with everything recorded of it and what Ledge says of that.
-type JobView struct {
-	store.Record
-	Evaluation disposition.Result `json:"evaluation"`
-	Shaft      []engine.Journal   `json:"shaft"`
-	Signed     []Signed           `json:"signed"`
-}
-
-// Signed is the decision that holds for a set. Stale tells that Ledge would now advise otherwise than when it was signed.
-type Signed struct {
-	store.Decision
-	Stale bool `json:"stale"`
-}
-
-func (a resources) view(ctx context.Context, id int64) (JobView, error) {
-	record, err := a.store.Record(ctx, id)
-	if err != nil {
-		return JobView{}, err
-	}
-	in, _ := record.Inspection()
-	return JobView{Record: record, Evaluation: disposition.Evaluate(in), Shaft: record.Job.Shaft()}.withSigned()
-}
-
 // JobLine is a job as the shop sees it.
 type JobLine struct {
 	ID         int64            `json:"id"`

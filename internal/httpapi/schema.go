@@ -16,7 +16,7 @@ func schemaName(t reflect.Type, hint string) string {
 		t = t.Elem()
 	}
 	name := huma.DefaultSchemaNamer(t, hint)
-	if pkg := path.Base(t.PkgPath()); t.Name() != "" && pkg != "httpapi" && pkg != "." {
+	if pkg := path.Base(t.PkgPath()); t.Name() != "" && pkg != "httpapi" && strings.HasPrefix(t.PkgPath(), "ledge/") {
 		name = strings.ToUpper(pkg[:1]) + pkg[1:] + name
 	}
 	return name

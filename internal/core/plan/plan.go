@@ -2,7 +2,11 @@
 // read, in which order, and what such a grid can and cannot see.
 package plan
 
-import "ledge/internal/core/unit"
+import (
+	"slices"
+
+	"ledge/internal/core/unit"
+)
 
 // A Plan is a named grid. Sources: common practice of engine machine shops.
 type Plan struct {
@@ -52,6 +56,16 @@ func All() []Plan {
 func Find(id string) (Plan, bool) {
 	for _, p := range All() {
 		if p.ID == id {
+			return p, true
+		}
+	}
+	return Plan{}, false
+}
+
+// Of returns the plan whose grid has the given stations and directions.
+func Of(stations []string, directions []unit.Angle) (Plan, bool) {
+	for _, p := range All() {
+		if slices.Equal(p.Stations, stations) && slices.Equal(p.Directions, directions) {
 			return p, true
 		}
 	}

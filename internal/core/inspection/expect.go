@@ -1,0 +1,56 @@
+package inspection
+
+import (
+	"ledge/internal/core/limit"
+	"ledge/internal/core/unit"
+)
+
+// An Expectation is the size a feature should read about, so that the last digits are enough to type.
+type Expectation struct {
+	Size unit.Length `json:"size"`
+	// Own tells that it is the feature's own mean so far: then two digits are enough, else three.
+	Own bool `json:"own"`
+}
+
+// Expect returns what a feature should read about: the mean of its own readings, else of its set's, else
+// the middle of its new range. ok is false where nothing is known.
+func (in *Inspection) Expect(k Kind, number int, state string) (e Expectation, ok bool) {
+	var set []unit.Length
+	for i := range in.Features {
+		f := &in.Features[i]
+		if f.Kind != k || f.State != state || !k.Grid() {
+			continue
+		}
+		sizes := f.grid().All()
+		if f.Number == number && len(sizes) > 0 {
+			return Expectation{unit.Mean(sizes), true}, true
+		}
+		set = append(set, sizes...)
+	}
+	if len(set) > 0 {
+		return Expectation{unit.Mean(set), false}, true
+	}
+	if limits, _ := in.LimitsFor(k, number); limits.New != nil {
+		return Expectation{limits.New.Middle(), false}, true
+	}
+	return in.expectBearing(k, number)
+}
+
+// expectBearing: a bearing that nobody has read is expected at its journal's size plus the new clearance.
+func (in *Inspection) expectBearing(k Kind, number int) (e Expectation, ok bool) {
+	journal, bears := map[Kind]Kind{MainBearing: MainJournal, RodBearing: RodJournal, CamBearing: CamJournal}[k]
+	if !bears {
+		return Expectation{}, false
+	}
+	size, ok := in.Expect(journal, number, AsFound)
+	if limits, _ := in.LimitsFor(journal, number); ok && limits.Clearance != nil {
+		for _, r := range []*limit.Range{limits.Clearance.Target, limits.Clearance.New} {
+			if r != nil {
+				size.Size += r.Middle()
+				break
+			}
+		}
+	}
+	size.Own = false
+	return size, ok
+}

@@ -1,0 +1,68 @@
+import createClient from "openapi-fetch";
+import type { components, paths } from "./schema";
+
+export const client = createClient<paths>({ baseUrl: "/" });
+
+type Schemas = components["schemas"];
+export type JobView = Schemas["JobView"];
+export type JobLine = Schemas["JobLine"];
+export type FeatureView = Schemas["FeatureView"];
+export type Finding = Schemas["InspectionFinding"];
+export type Check = Schemas["LimitCheck"];
+export type DecisionSet = Schemas["DispositionSet"];
+export type Option = Schemas["DispositionOption"];
+export type Rung = Schemas["DispositionRung"];
+export type Reading = Schemas["StoreReading"];
+export type Journal = Schemas["EngineJournal"];
+export type Cell = Schemas["PlanCell"];
+export type Limits = Schemas["LimitLimits"];
+export type LimitSet = Schemas["StoreLimitSet"];
+export type Policy = Schemas["InspectionPolicy"];
+export type Plan = Schemas["PlanPlan"];
+export type NewJob = Schemas["NewJobBody"];
+export type ReadingBody = Schemas["ReadingBody"];
+export type LookBody = Schemas["LookBody"];
+export type DecisionBody = Schemas["DecisionBody"];
+type ProblemDocument = Schemas["ErrorModel"];
+
+/** What the server refused, with the places it names. */
+export class Refusal extends Error {
+	readonly status: number;
+	/** Sentences by place, such as `limits.book.main_journal.new`. */
+	readonly places: Record<string, string>;
+	/** Marks such as `unusual`, by place. */
+	readonly marks: Record<string, unknown>;
+
+	constructor(status: number, problem: ProblemDocument | undefined) {
+		super(problem?.detail || problem?.title || "The server refused this without saying why.");
+		this.status = status;
+		this.places = {};
+		this.marks = {};
+		for (const e of problem?.errors ?? []) {
+			const place = (e.location ?? "").replace(/^body\.?/, "");
+			this.places[place] = e.message ?? "";
+			this.marks[place] = e.value;
+		}
+	}
+}
+
+/** The server did not answer at all. */
+export class Unreachable extends Error {
+	constructor() {
+		super("The server does not answer. What you typed is still here; try again in a moment.");
+	}
+}
+
+/** Returns the data of an answer, or throws a Refusal or Unreachable. */
+export async function unwrap<T>(answer: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
+	let result: { data?: T; error?: unknown; response: Response };
+	try {
+		result = await answer;
+	} catch {
+		throw new Unreachable();
+	}
+	if (result.error !== undefined || result.data === undefined) {
+		throw new Refusal(result.response.status, result.error as ProblemDocument | undefined);
+	}
+	return result.data;
+}

@@ -1,0 +1,90 @@
+import { type QueryClient, queryOptions, useMutation, useQueryClient } from "@tanstack/react-query";
+import {
+	client,
+	type DecisionBody,
+	type JobView,
+	type LimitSet,
+	type LookBody,
+	type NewJob,
+	type Policy,
+	type ReadingBody,
+	unwrap,
+} from "./client";
+
+export const jobsQuery = (search: string) =>
+	queryOptions({
+		queryKey: ["jobs", search],
+		queryFn: () => unwrap(client.GET("/api/v1/jobs", { params: { query: { search } } })),
+	});
+
+export const jobQuery = (id: number) =>
+	queryOptions({
+		queryKey: ["job", id],
+		queryFn: () => unwrap(client.GET("/api/v1/jobs/{id}", { params: { path: { id } } })),
+	});
+
+export const plansQuery = queryOptions({
+	queryKey: ["plans"],
+	queryFn: () => unwrap(client.GET("/api/v1/plans")),
+	staleTime: Number.POSITIVE_INFINITY,
+});
+
+function keep(queries: QueryClient, view: JobView) {
+	queries.setQueryData(jobQuery(view.job.id).queryKey, view);
+	void queries.invalidateQueries({ queryKey: ["jobs"] });
+}
+
+/** A change of one job that answers with the job as it then stands. */
+function useChange<B>(send: (body: B) => Promise<JobView>, job: number) {
+	const queries = useQueryClient();
+	return useMutation({ mutationFn: send, scope: { id: `job ${job}` }, onSuccess: (view) => keep(queries, view) });
+}
+
+const at = (id: number) => ({ path: { id } });
+
+export const useAddReading = (id: number) =>
+	useChange(
+		(body: ReadingBody) =>
+			unwrap(client.POST("/api/v1/jobs/{id}/readings", { params: at(id), body })).then((answer) => answer.view),
+		id,
+	);
+
+export const useAddLook = (id: number) =>
+	useChange((body: LookBody) => unwrap(client.POST("/api/v1/jobs/{id}/looks", { params: at(id), body })), id);
+
+export const useDecide = (id: number) =>
+	useChange((body: DecisionBody) => unwrap(client.POST("/api/v1/jobs/{id}/decisions", { params: at(id), body })), id);
+
+export const useSetPlan = (id: number) =>
+	useChange(
+		({ kind, plan }: { kind: string; plan: string }) =>
+			unwrap(client.PUT("/api/v1/jobs/{id}/plans/{kind}", { params: { path: { id, kind } }, body: { plan } })),
+		id,
+	);
+
+export const useSetFitted = (id: number) =>
+	useChange(
+		(body: { kind: string; number: number; state: string; step?: number; shell: number }) =>
+			unwrap(client.PUT("/api/v1/jobs/{id}/fitted", { params: at(id), body })),
+		id,
+	);
+
+export const useSetJudgement = (id: number) =>
+	useChange(
+		({ version, ...body }: { version: number; limits: LimitSet; policy: Policy }) =>
+			unwrap(
+				client.PUT("/api/v1/jobs/{id}/judgement", {
+					params: { ...at(id), header: { "If-Match": String(version) } },
+					body,
+				}),
+			),
+		id,
+	);
+
+export function useCreateJob() {
+	const queries = useQueryClient();
+	return useMutation({
+		mutationFn: (body: NewJob) => unwrap(client.POST("/api/v1/jobs", { body })),
+		onSuccess: (view) => keep(queries, view),
+	});
+}

@@ -1,0 +1,69 @@
+import type { Cell, FeatureView, Finding, JobView, Journal, Reading } from "./client";
+
+export type Standing = "within" | "unsure" | "beyond" | "open" | "no_limit";
+
+/** The latest state of a feature. */
+export function featureOf(view: JobView, kind: string, number: number): FeatureView | undefined {
+	return view.features.filter((f) => f.kind === kind && f.number === number).pop();
+}
+
+/** What Ledge finds of a feature; undefined where nothing was recorded. */
+export function findingOf(view: JobView, feature: FeatureView): Finding | undefined {
+	return feature.finding < 0 ? undefined : view.evaluation.features[feature.finding];
+}
+
+const GRAVITY: Standing[] = ["open", "no_limit", "within", "unsure", "beyond"];
+
+/** The worst verdict of a feature's checks. */
+export function standingOf(finding: Finding | undefined): Standing {
+	let worst: Standing = finding?.min === undefined ? "open" : "no_limit";
+	for (const check of finding?.checks ?? []) {
+		const verdict = check.verdict as Standing;
+		if (GRAVITY.indexOf(verdict) > GRAVITY.indexOf(worst)) worst = verdict;
+	}
+	return worst;
+}
+
+/** The readings of a cell that hold, in the order taken. */
+export function liveReadings(feature: FeatureView, cell: Cell): Reading[] {
+	return feature.tape.filter(
+		(r) => r.superseded_by === undefined && r.what !== "clear" && r.station === cell.station && r.direction === cell.direction,
+	);
+}
+
+/** How many cells of a feature have a reading or a reason. */
+export function taken(feature: FeatureView): number {
+	return feature.by_station.filter((cell) => liveReadings(feature, cell).length > 0).length;
+}
+
+/** The mean of a cell's sizes, or null. For drawing only: every verdict is the server's. */
+export function cellSize(feature: FeatureView, cell: Cell): number | null {
+	const sizes = liveReadings(feature, cell).flatMap((r) => (r.what === "size" && r.value !== undefined ? [r.value] : []));
+	return sizes.length > 0 ? sizes.reduce((a, b) => a + b, 0) / sizes.length : null;
+}
+
+/** Directions in degrees. */
+export const degrees = (feature: FeatureView): number[] => feature.directions.map((d) => d / 1e6);
+
+/** One ring of diameters a station, for drawing. */
+export const rings = (feature: FeatureView) =>
+	feature.stations.map((_, station) => ({
+		directions: degrees(feature),
+		diameters: feature.directions.map((_, direction) => cellSize(feature, { station, direction })),
+	}));
+
+export const journalKind = (place: Journal): string => (place.throw ? "rod_journal" : "main_journal");
+export const bearingKind = (place: Journal): string => (place.throw ? "rod_bearing" : "main_bearing");
+
+export const isBore = (kind: string): boolean => !kind.endsWith("_journal") && kind !== "piston" && kind !== "pin";
+
+/** What a drawing of the crankshaft needs to know of one journal. */
+export function crankJournal(view: JobView, place: Journal) {
+	const feature = featureOf(view, journalKind(place), place.number);
+	return {
+		standing: feature ? standingOf(findingOf(view, feature)) : ("open" as const),
+		taken: feature ? taken(feature) : 0,
+		of: feature ? feature.by_station.length : 0,
+		label: feature?.title ?? `${place.throw ? "Rod journal" : "Main"} ${place.number}`,
+	};
+}

@@ -1,0 +1,61 @@
+import { MantineProvider } from "@mantine/core";
+import { Notifications } from "@mantine/notifications";
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { createBrowserRouter, Link, RouterProvider } from "react-router";
+import { Unreachable } from "../api/client";
+import { BenchPlace } from "../features/bench";
+import { DecidePlace } from "../features/decide";
+import { FeaturePlace } from "../features/feature";
+import { JobPlace, NewJobPlace } from "../features/job";
+import { LimitsPlace } from "../features/limits";
+import { ShopPlace } from "../features/shop";
+import { Bar } from "./Bar";
+import { PersonProvider } from "./person";
+import { theme } from "./theme";
+
+const queries = new QueryClient({
+	defaultOptions: {
+		queries: { retry: (count, error) => error instanceof Unreachable && count < 3, staleTime: 2_000 },
+		mutations: { networkMode: "always" },
+	},
+});
+
+function Nowhere() {
+	return (
+		<>
+			<Bar />
+			<main className="page">
+				<h1>There is no such place</h1>
+				<p>
+					<Link to="/">Back to the shop</Link>
+				</p>
+			</main>
+		</>
+	);
+}
+
+const router = createBrowserRouter([
+	{ path: "/", element: <ShopPlace /> },
+	{ path: "/jobs/new", element: <NewJobPlace /> },
+	{ path: "/jobs/:id", element: <JobPlace /> },
+	{ path: "/jobs/:id/limits", element: <LimitsPlace /> },
+	{ path: "/jobs/:id/bench/:kind/:number", element: <BenchPlace /> },
+	{ path: "/jobs/:id/features/:kind/:number", element: <FeaturePlace /> },
+	{ path: "/jobs/:id/decide/:set?", element: <DecidePlace /> },
+	{ path: "*", element: <Nowhere /> },
+]);
+
+const nonce = () => document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content ?? "";
+
+export function App() {
+	return (
+		<MantineProvider theme={theme} defaultColorScheme="auto" getStyleNonce={nonce}>
+			<Notifications position="bottom-left" />
+			<QueryClientProvider client={queries}>
+				<PersonProvider>
+					<RouterProvider router={router} />
+				</PersonProvider>
+			</QueryClientProvider>
+		</MantineProvider>
+	);
+}

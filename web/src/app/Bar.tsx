@@ -1,0 +1,65 @@
+import { Button, Group, useMantineColorScheme } from "@mantine/core";
+import { IconMoon, IconSun, IconUser } from "@tabler/icons-react";
+import type { ReactNode } from "react";
+import { Link } from "react-router";
+import { usePerson } from "./person";
+
+export interface BarProps {
+	/** The way here: links first, the place itself last. */
+	trail?: { text: string; to?: string }[];
+	/** What stands at the right, before the person. */
+	children?: ReactNode;
+}
+
+/** The bar at the top of every place. */
+export function Bar({ trail = [], children }: BarProps) {
+	const person = usePerson();
+	const { colorScheme, setColorScheme } = useMantineColorScheme();
+	const night = colorScheme === "dark";
+	return (
+		<header className="bar">
+			<Link to="/" style={{ display: "flex", alignItems: "center", gap: 10, fontWeight: 700, fontSize: "1.15rem" }}>
+				<svg width="20" height="22" viewBox="0 0 20 22" aria-hidden="true">
+					<path d="M1 0h9v13h9v9H1z" fill="var(--blue)" />
+				</svg>
+				Ledge
+			</Link>
+			<nav className="trail" aria-label="Where you are">
+				{trail.map((t, i) =>
+					t.to ? (
+						<Link key={t.text} to={t.to} className="soft">
+							{t.text}
+						</Link>
+					) : (
+						<span key={t.text} aria-current={i === trail.length - 1 ? "page" : undefined} style={{ fontWeight: 600 }}>
+							{t.text}
+						</span>
+					),
+				)}
+			</nav>
+			<Group gap="xs" ml="auto" wrap="wrap">
+				{children}
+				<Button
+					variant="subtle"
+					size="compact-md"
+					color="gray"
+					c="var(--ink)"
+					leftSection={<IconUser size={16} />}
+					onClick={person.change}
+				>
+					{person.name || "Your name"}
+				</Button>
+				<Button
+					variant="subtle"
+					size="compact-md"
+					color="gray"
+					c="var(--ink)"
+					aria-label={night ? "Day ground" : "Night ground"}
+					onClick={() => setColorScheme(night ? "light" : "dark")}
+				>
+					{night ? <IconSun size={18} /> : <IconMoon size={18} />}
+				</Button>
+			</Group>
+		</header>
+	);
+}

@@ -1,0 +1,39 @@
+import { Alert, Button, Skeleton, Stack } from "@mantine/core";
+import type { UseQueryResult } from "@tanstack/react-query";
+import type { ReactNode } from "react";
+import { Bar } from "./Bar";
+
+/** Shows what a query brings, a skeleton until then, or why it could not be had. */
+export function Load<T>({ query, children }: { query: UseQueryResult<T>; children: (data: T) => ReactNode }) {
+	switch (query.status) {
+		case "pending":
+			return (
+				<>
+					<Bar />
+					<Stack className="page" aria-busy="true">
+						<Skeleton height={40} width="40%" />
+						<Skeleton height={140} />
+						<Skeleton height={140} />
+					</Stack>
+				</>
+			);
+		case "error":
+			return (
+				<>
+					<Bar />
+					<main className="page">
+						<Alert title="This could not be loaded" color="red">
+							<Stack align="flex-start">
+								{query.error.message}
+								<Button variant="default" onClick={() => void query.refetch()}>
+									Try again
+								</Button>
+							</Stack>
+						</Alert>
+					</main>
+				</>
+			);
+		default:
+			return children(query.data);
+	}
+}

@@ -1,0 +1,89 @@
+import { onCircle, type Ring, sectionGeometry } from "./section";
+
+export interface SectionProps {
+	/** One ring a station. */
+	rings: Ring[];
+	stations: string[];
+	/** The direction being read; the two contact points stand there. */
+	direction?: number;
+	/** The station being read. */
+	station?: number;
+	/** True for bores: the contacts stand inside. */
+	bore: boolean;
+	/** The fitted oval's large axis, in degrees. */
+	axis?: number;
+	title: string;
+}
+
+const R = 104;
+const DASHES = ["", "6 4", "2 4"];
+
+/** The section being measured: contact points at the present direction, and one exaggerated outline a station. */
+export function Section({ rings, stations, direction, station, bore, axis, title }: SectionProps) {
+	const g = sectionGeometry(rings, R);
+	const directions = rings[0]?.directions ?? [];
+	const drawn = g.paths.some((p) => p !== null);
+	return (
+		<svg className="drawing" viewBox="-190 -156 380 312" style={{ maxWidth: 460, margin: "0 auto" }}>
+			<title>{title}</title>
+			<circle r={R} fill={bore ? "none" : "var(--plate)"} stroke="var(--line)" strokeWidth={1.5} />
+			{bore ? <circle r={R + 22} fill="none" stroke="var(--scribe)" strokeWidth={1.5} /> : null}
+			{directions.map((d) => {
+				const a = onCircle(d, R);
+				const label = onCircle(d, R + 34);
+				const lit = d === direction;
+				return (
+					<g key={d}>
+						<line x1={a.x} y1={a.y} x2={-a.x} y2={-a.y} stroke="var(--scribe)" strokeDasharray="3 4" />
+						<text
+							x={label.x}
+							y={label.y + 5}
+							textAnchor={label.x > 20 ? "start" : label.x < -20 ? "end" : "middle"}
+							className={lit ? "figure lit" : "figure quiet"}
+						>
+							{d}°
+						</text>
+					</g>
+				);
+			})}
+			{g.paths.map((path, i) =>
+				path === null ? null : (
+					<path
+						key={stations[i]}
+						d={path}
+						fill="none"
+						stroke={
+							i === station || station === undefined ? "var(--bronze)" : "color-mix(in srgb, var(--bronze) 55%, var(--paper))"
+						}
+						strokeWidth={2}
+						strokeDasharray={DASHES[i % DASHES.length]}
+					/>
+				),
+			)}
+			{axis === undefined ? null : <Axis angle={axis} />}
+			{direction === undefined ? null : <Contacts direction={direction} bore={bore} />}
+			{drawn ? (
+				<text x={186} y={150} textAnchor="end" className="quiet">
+					form ×{g.exaggeration}
+				</text>
+			) : null}
+		</svg>
+	);
+}
+
+function Axis({ angle }: { angle: number }) {
+	const a = onCircle(angle, R + 14);
+	return <line x1={a.x} y1={a.y} x2={-a.x} y2={-a.y} stroke="var(--bronze)" strokeWidth={1.5} strokeDasharray="10 3 2 3" />;
+}
+
+function Contacts({ direction, bore }: { direction: number; bore: boolean }) {
+	const near = onCircle(direction, bore ? R - 2 : R + 2);
+	const far = onCircle(direction, bore ? R - 26 : R + 26);
+	return (
+		<g stroke="var(--blue)" strokeLinecap="round">
+			<line x1={near.x} y1={near.y} x2={-near.x} y2={-near.y} strokeWidth={2} />
+			<line x1={near.x} y1={near.y} x2={far.x} y2={far.y} strokeWidth={13} />
+			<line x1={-near.x} y1={-near.y} x2={-far.x} y2={-far.y} strokeWidth={13} />
+		</g>
+	);
+}

@@ -1,0 +1,44 @@
+export interface SideViewProps {
+	stations: string[];
+	station: number;
+	bore: boolean;
+	/** What the hands do after this reading. */
+	next: string;
+	title: string;
+}
+
+/** The journal between its webs, or the bore in its wall, with the station being read. */
+export function SideView({ stations, station, bore, next, title }: SideViewProps) {
+	const places = stations.map((_, i) => (stations.length === 1 ? 110 : 62 + (i * 96) / (stations.length - 1)));
+	return (
+		<svg className="drawing" viewBox="0 0 220 300" style={{ maxWidth: 230, margin: "0 auto" }}>
+			<title>{title}</title>
+			<rect x={18} y={30} width={24} height={216} fill="var(--plate)" stroke="var(--line)" />
+			<rect x={178} y={30} width={24} height={216} fill="var(--plate)" stroke="var(--line)" />
+			<rect x={42} y={68} width={136} height={140} fill={bore ? "var(--sheet)" : "var(--plate)"} stroke="var(--line)" />
+			{stations.map((name, i) => {
+				const x = places[i] ?? 110;
+				const lit = i === station;
+				return (
+					<g key={name}>
+						<line
+							x1={x}
+							x2={x}
+							y1={bore ? 70 : 52}
+							y2={bore ? 206 : 224}
+							stroke={lit ? "var(--blue)" : "var(--scribe)"}
+							strokeWidth={lit ? 4 : 1.5}
+							strokeDasharray={lit ? undefined : "3 4"}
+						/>
+						<text x={x} y={22} textAnchor="middle" className={lit ? "lit" : "quiet"} style={{ fontSize: 15 }}>
+							{name}
+						</text>
+					</g>
+				);
+			})}
+			<text x={110} y={282} textAnchor="middle" className="lit" style={{ fontSize: 15 }}>
+				{next}
+			</text>
+		</svg>
+	);
+}

@@ -1,0 +1,53 @@
+import type { Standing } from "./status";
+import { StatusMark } from "./status";
+import { type StripInput, stripGeometry } from "./strip";
+
+export interface StripProps {
+	name: string;
+	/** The figures as text; a dash while there is nothing. */
+	figures: string;
+	/** The limit or window as text. */
+	limit?: string;
+	standing: Standing;
+	input?: StripInput;
+}
+
+const WIDTH = 300;
+
+/** One measure on its number line: window, limit, value and the gauge's uncertainty. */
+export function Strip({ name, figures, limit, standing, input }: StripProps) {
+	const g = input ? stripGeometry(input, WIDTH) : undefined;
+	return (
+		<div>
+			<div style={{ display: "flex", justifyContent: "space-between", alignItems: "baseline", gap: 8, flexWrap: "wrap" }}>
+				<span>{name}</span>
+				<span className="figure" style={{ fontSize: "1.2rem", fontWeight: 700 }}>
+					{figures}
+				</span>
+			</div>
+			<svg className="drawing" viewBox={`0 0 ${WIDTH} 24`} aria-hidden="true">
+				<line x1={0} x2={WIDTH} y1={13} y2={13} stroke="var(--scribe)" strokeWidth={1.5} />
+				{g?.window ? <rect x={g.window.x} y={7} width={g.window.width} height={12} fill="var(--blue-wash)" /> : null}
+				{g ? (
+					<rect
+						x={g.blur.x}
+						y={11}
+						width={g.blur.width}
+						height={4}
+						fill="var(--bronze-wash)"
+						stroke="var(--bronze)"
+						strokeWidth={0.5}
+					/>
+				) : null}
+				{g ? <rect x={g.value.x} y={9} width={g.value.width} height={8} fill="var(--blue)" /> : null}
+				{g?.marks.map((x) => (
+					<line key={x} x1={x} x2={x} y1={1} y2={23} stroke="var(--beyond)" strokeWidth={2.5} />
+				))}
+			</svg>
+			<div style={{ display: "flex", justifyContent: "space-between", fontSize: "0.9rem" }}>
+				<StatusMark standing={standing} />
+				{limit ? <span className="figure soft">{limit}</span> : null}
+			</div>
+		</div>
+	);
+}

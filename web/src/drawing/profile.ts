@@ -1,0 +1,38 @@
+import { scaleLinear } from "d3-scale";
+import { line } from "d3-shape";
+
+export interface ProfileGeometry {
+	/** One line a direction, broken where a reading is missing. */
+	lines: string[];
+	/** The heights of round sizes, for the axis. */
+	ticks: { y: number; size: number }[];
+	stationX: number[];
+	/** Heights of the range of new parts, if it is in view. */
+	band?: { y: number; height: number };
+}
+
+/** The size along the axis, a line for each direction. `sizes` is stations × directions. */
+export function profileGeometry(
+	sizes: (number | null)[][],
+	width: number,
+	height: number,
+	band?: { min: number; max: number },
+): ProfileGeometry {
+	const all = sizes.flat().filter((s) => s !== null);
+	const low = Math.min(...all, band?.min ?? Number.POSITIVE_INFINITY);
+	const high = Math.max(...all, band?.max ?? Number.NEGATIVE_INFINITY);
+	const margin = Math.max((high - low) * 0.12, 1);
+	const y = scaleLinear([low - margin, high + margin], [height, 0]);
+	const stationX = sizes.map((_, i) => (sizes.length === 1 ? width / 2 : (width * (i + 0.5)) / sizes.length));
+	const draw = line<number | null>()
+		.defined((s) => s !== null)
+		.x((_, i) => stationX[i] ?? 0)
+		.y((s) => y(s ?? 0));
+	const directions = sizes[0]?.length ?? 0;
+	return {
+		lines: Array.from({ length: directions }, (_, d) => draw(sizes.map((row) => row[d] ?? null)) ?? ""),
+		ticks: all.length > 0 ? [low, (low + high) / 2, high].map((size) => ({ size: Math.round(size), y: y(size) })) : [],
+		stationX,
+		band: band && all.length > 0 ? { y: y(band.max), height: Math.max(1, y(band.min) - y(band.max)) } : undefined,
+	};
+}

@@ -1,0 +1,79 @@
+import { useQuery } from "@tanstack/react-query";
+import { Link, useNavigate, useParams } from "react-router";
+import type { JobView } from "../../api/client";
+import { jobQuery } from "../../api/queries";
+import { crankJournal, featureOf, journalKind } from "../../api/view";
+import { Bar } from "../../app/Bar";
+import { Load } from "../../app/Load";
+import { Crank } from "../../drawing/Crank";
+import { Bench } from "./Bench";
+
+/** Capture at the bench: one feature, one next thing to do. */
+export function BenchPlace() {
+	const { id, kind = "", number } = useParams();
+	const query = useQuery(jobQuery(Number(id)));
+	return (
+		<Load query={query}>
+			{(view) => {
+				const feature = featureOf(view, kind, Number(number));
+				if (!feature) {
+					return (
+						<>
+							<Bar
+								trail={[
+									{ text: "Shop", to: "/" },
+									{ text: view.job.engine, to: `/jobs/${view.job.id}` },
+								]}
+							/>
+							<main className="page">
+								<h1>This engine has no such part</h1>
+								<Link to={`/jobs/${view.job.id}`}>Back to the crankshaft</Link>
+							</main>
+						</>
+					);
+				}
+				return (
+					<Bench
+						key={`${kind} ${number}`}
+						view={view}
+						feature={feature}
+						rail={<Rail view={view} kind={kind} number={Number(number)} />}
+					/>
+				);
+			}}
+		</Load>
+	);
+}
+
+function Rail({ view, kind, number }: { view: JobView; kind: string; number: number }) {
+	const go = useNavigate();
+	const bearings = kind.endsWith("_bearing");
+	const lit = kind.replace("_bearing", "_journal");
+	return (
+		<nav aria-label="Crankshaft">
+			<Crank
+				standing
+				title="Crankshaft, nose up"
+				shaft={view.shaft}
+				journal={(place) => ({ ...crankJournal(view, place), lit: journalKind(place) === lit && place.number === number })}
+				wrap={(place, inner, label) => {
+					const to = `/jobs/${view.job.id}/bench/${bearings ? journalKind(place).replace("_journal", "_bearing") : journalKind(place)}/${place.number}`;
+					return (
+						<a
+							href={to}
+							aria-label={label}
+							tabIndex={-1}
+							onClick={(e) => {
+								e.preventDefault();
+								void go(to);
+							}}
+						>
+							{inner}
+						</a>
+					);
+				}}
+			/>
+			{bearings ? <p className="soft">Marks show the journals; you are measuring the shells they run in.</p> : null}
+		</nav>
+	);
+}

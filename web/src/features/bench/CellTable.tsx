@@ -1,0 +1,72 @@
+import type { Cell, FeatureView } from "../../api/client";
+import { degrees, liveReadings } from "../../api/view";
+import { type System, show } from "../../quantity/length";
+import { sameCell } from "./moves";
+import type { Entry } from "./use-taker";
+
+interface CellTableProps {
+	feature: FeatureView;
+	at: Cell;
+	system: System;
+	waiting: Entry[];
+	onPick: (cell: Cell) => void;
+}
+
+/** The grid of the plan with what holds at each place. */
+export function CellTable({ feature, at, system, waiting, onPick }: CellTableProps) {
+	return (
+		<div style={{ overflowX: "auto" }}>
+			<table className="readings figure" aria-label="Readings of this part">
+				<thead>
+					<tr>
+						<td />
+						{degrees(feature).map((d, i) => (
+							<th key={d} scope="col" data-lit={i === at.direction}>
+								{d}°
+							</th>
+						))}
+					</tr>
+				</thead>
+				<tbody>
+					{feature.stations.map((name, station) => (
+						<tr key={name}>
+							<th scope="row" data-lit={station === at.station}>
+								{name}
+							</th>
+							{feature.directions.map((d, direction) => {
+								const cell = { station, direction };
+								const lit = sameCell(cell, at);
+								return (
+									<td key={d} data-lit={lit} style={lit ? { borderBottom: "3px solid var(--blue)" } : undefined}>
+										<button
+											type="button"
+											tabIndex={-1}
+											className="choice"
+											style={{ padding: 0, whiteSpace: "nowrap" }}
+											aria-label={`Go to ${name}, ${d / 1e6}°`}
+											onClick={() => onPick(cell)}
+										>
+											{cellText(feature, cell, system, waiting)}
+										</button>
+									</td>
+								);
+							})}
+						</tr>
+					))}
+				</tbody>
+			</table>
+		</div>
+	);
+}
+
+function cellText(feature: FeatureView, cell: Cell, system: System, waiting: Entry[]): string {
+	const wait = waiting.find((w) => sameCell(w.cell, cell));
+	if (wait) return `…${wait.reason ?? wait.typed}`;
+	const live = liveReadings(feature, cell);
+	const sizes = live.flatMap((r) => (r.value === undefined ? [] : [r.value]));
+	if (sizes.length > 0) {
+		const mean = Math.round(sizes.reduce((a, b) => a + b, 0) / sizes.length);
+		return show(mean, system) + (sizes.length > 1 ? ` (${sizes.length})` : "");
+	}
+	return live[0]?.reason ?? "·";
+}

@@ -1,0 +1,52 @@
+import { Modal } from "@mantine/core";
+import type { FeatureView } from "../../api/client";
+import { isBore } from "../../api/view";
+
+const KEYS: [string, string][] = [
+	["digits, Enter", "take the reading; the last two digits are enough, for the first reading three"],
+	["Enter on nothing", "repeat the place just read; the mean counts"],
+	["Backspace on nothing, −", "step back; typing over a reading replaces it, the old one stays on the tape"],
+	["arrow keys", "move over the grid"],
+	["s, /", "skip this place with a reason"],
+	["l, *", "grade the look"],
+	["u, +", "inches or millimetres"],
+	["p", "go along by station or by direction"],
+	["n", "next journal that is open"],
+	["Esc", "clear what is typed"],
+];
+
+/** All keys of the bench, and where the gauge goes. */
+export function HelpDialog({ opened, feature, onClose }: { opened: boolean; feature: FeatureView; onClose: () => void }) {
+	return (
+		<Modal
+			opened={opened}
+			onClose={onClose}
+			title="At the bench"
+			size="lg"
+			closeButtonProps={{ "aria-label": "Close" }}
+			returnFocus={false}
+		>
+			<table className="readings">
+				<tbody>
+					{KEYS.map(([key, text]) => (
+						<tr key={key}>
+							<th scope="row" style={{ whiteSpace: "nowrap", paddingRight: 16 }}>
+								{key}
+							</th>
+							<td>{text}</td>
+						</tr>
+					))}
+				</tbody>
+			</table>
+			<p>
+				{isBore(feature.kind)
+					? "Shells clean and dry, in their own halves, caps torqued in steps. Read vertically first, off the parting line; rock the gauge to its turning point."
+					: "Wipe journal and anvils. Keep off the oil holes and a few millimetres off the fillets; check the micrometer's zero on its standard first."}
+			</p>
+			<p className="soft">
+				A crankshaft is heavy: hoist it or lift with two; one stood on its end is chained. Machined edges cut.
+			</p>
+			{feature.blind ? <p className="soft">This plan cannot see {feature.blind}.</p> : null}
+		</Modal>
+	);
+}

@@ -1,0 +1,100 @@
+import { Alert, Button, Group, Modal, Stack, TextInput } from "@mantine/core";
+import { useState } from "react";
+import type { FeatureView, LookBody } from "../../api/client";
+import { useAddLook } from "../../api/queries";
+import { LOOK_WORD } from "../../api/words";
+
+interface LookDialogProps {
+	opened: boolean;
+	job: number;
+	feature: FeatureView;
+	by: string;
+	onClose: () => void;
+}
+
+/** Grades the look of a feature; a crack is only cleared by a recorded crack test. */
+export function LookDialog({ opened, job, feature, by, onClose }: LookDialogProps) {
+	const add = useAddLook(job);
+	const [note, setNote] = useState("");
+	const send = (body: Pick<LookBody, "what" | "note"> & { look?: LookBody["look"] }) =>
+		add.mutate(
+			{ id: crypto.randomUUID(), kind: feature.kind, number: feature.number, state: feature.state, by, ...body },
+			{
+				onSuccess: () => {
+					setNote("");
+					onClose();
+				},
+			},
+		);
+	const close = () => {
+		add.reset();
+		onClose();
+	};
+	const looks = Object.keys(LOOK_WORD) as NonNullable<LookBody["look"]>[];
+	return (
+		<Modal
+			opened={opened}
+			onClose={close}
+			title={`How does ${feature.title} look?`}
+			closeButtonProps={{ "aria-label": "Close" }}
+			returnFocus={false}
+		>
+			<Stack
+				gap="xs"
+				onKeyDown={(e) => {
+					const look = looks[Number(e.key) - 1];
+					if (look && !(e.target instanceof HTMLInputElement)) {
+						e.preventDefault();
+						send({ what: "grade", look, note: "" });
+					}
+				}}
+			>
+				{add.error ? (
+					<Alert color="orange" variant="light">
+						{add.error.message}
+					</Alert>
+				) : null}
+				{looks.map((look, i) => (
+					<Button
+						key={look}
+						variant={feature.look === look ? "light" : "default"}
+						justify="flex-start"
+						size="md"
+						data-autofocus={i === 0 || undefined}
+						onClick={() => send({ what: "grade", look, note: "" })}
+					>
+						<kbd style={{ marginRight: 12 }}>{i + 1}</kbd> {LOOK_WORD[look]}
+					</Button>
+				))}
+				{feature.look === "cracked" || feature.look === "heat" ? (
+					<Stack gap="xs" mt="sm">
+						<b>Crack test by a trained person</b>
+						<TextInput
+							label="Method, result and who made it"
+							value={note}
+							onChange={(e) => setNote(e.currentTarget.value)}
+							maxLength={400}
+							description="Only this clears a crack. Demagnetise the shaft afterwards."
+						/>
+						<Group grow>
+							<Button
+								variant="default"
+								disabled={note.trim() === ""}
+								onClick={() => send({ what: "test_clear", note: note.trim() })}
+							>
+								No crack found
+							</Button>
+							<Button
+								variant="default"
+								disabled={note.trim() === ""}
+								onClick={() => send({ what: "test_cracked", note: note.trim() })}
+							>
+								Crack confirmed
+							</Button>
+						</Group>
+					</Stack>
+				) : null}
+			</Stack>
+		</Modal>
+	);
+}

@@ -1,0 +1,59 @@
+import { Stack } from "@mantine/core";
+import type { Check, FeatureView, Finding, JobView } from "../../api/client";
+import type { Standing } from "../../api/view";
+import { checkName } from "../../api/words";
+import { Strip, type StripProps } from "../../drawing/Strip";
+import { type System, show, showSpan } from "../../quantity/length";
+
+interface MeasuresProps {
+	view: JobView;
+	feature: FeatureView;
+	finding: Finding | undefined;
+	system: System;
+}
+
+/** Taper, out-of-round, wear and clearance as they stand with the readings so far. */
+export function Measures({ view, feature, finding, system }: MeasuresProps) {
+	const journal = feature.kind.endsWith("_journal");
+	const names = journal ? ["taper", "out_of_round", "wear"] : ["taper", "out_of_round"];
+	const strips = names.map((name) => checkStrip(name, finding, system));
+	const runout = finding?.checks.find((c) => c.name === "runout");
+	if (runout) strips.push(checkStrip("runout", finding, system));
+	return (
+		<Stack gap="sm">
+			{strips.map((s) => (
+				<Strip key={s.name} {...s} />
+			))}
+			<Clearance view={view} feature={feature} system={system} />
+		</Stack>
+	);
+}
+
+function checkStrip(name: string, finding: Finding | undefined, system: System): StripProps {
+	const check: Check | undefined = finding?.checks.find((c) => c.name === name);
+	const wear = name === "wear" ? finding?.wear : undefined;
+	if (!check) return { name: checkName(name), figures: wear ? showSpan(wear.min, wear.max, system) : "–", standing: "open" };
+	return {
+		name: checkName(name),
+		figures: wear ? showSpan(wear.min, wear.max, system) : show(check.value, system),
+		limit: check.limit === undefined ? undefined : `limit ${show(check.limit, system)}`,
+		standing: check.verdict as Standing,
+		input: { from: wear?.min ?? check.value, to: check.value, max: check.limit, u: check.u },
+	};
+}
+
+function Clearance({ view, feature, system }: { view: JobView; feature: FeatureView; system: System }) {
+	const kind = feature.kind.split("_")[0];
+	const fits = view.evaluation.fits.filter((f) => f.kind === kind && f.number === feature.number);
+	if (fits.length === 0) return <Strip name="Clearance" figures="–" standing="open" />;
+	return fits.map((f) => (
+		<Strip
+			key={f.basis}
+			name={`Clearance, ${f.basis}${f.void ? " (void)" : f.used ? "" : " (beside)"}`}
+			figures={showSpan(f.clearance.min, f.clearance.max, system)}
+			limit={f.window ? `window ${showSpan(f.window.min, f.window.max, system)}` : undefined}
+			standing={f.verdict as Standing}
+			input={{ from: f.clearance.min, to: f.clearance.max, min: f.window?.min, max: f.window?.max, u: 0 }}
+		/>
+	));
+}

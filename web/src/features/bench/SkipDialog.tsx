@@ -1,0 +1,62 @@
+import { Button, Modal, Stack, TextInput } from "@mantine/core";
+import { useState } from "react";
+
+const REASONS = ["counterweight", "oil hole", "damaged", "out of reach"];
+
+interface SkipDialogProps {
+	opened: boolean;
+	place: string;
+	onClose: () => void;
+	onSkip: (reason: string) => void;
+}
+
+/** Why there is no reading at a place; a number key picks one. */
+export function SkipDialog({ opened, place, onClose, onSkip }: SkipDialogProps) {
+	const [other, setOther] = useState("");
+	const skip = (reason: string) => {
+		setOther("");
+		onSkip(reason);
+	};
+	return (
+		<Modal
+			opened={opened}
+			onClose={onClose}
+			title={`No reading at ${place}, because of…`}
+			closeButtonProps={{ "aria-label": "Close" }}
+			returnFocus={false}
+		>
+			<Stack
+				gap="xs"
+				onKeyDown={(e) => {
+					const reason = REASONS[Number(e.key) - 1];
+					if (reason && other === "" && !(e.target instanceof HTMLInputElement && e.target.value !== "")) {
+						e.preventDefault();
+						skip(reason);
+					}
+				}}
+			>
+				{REASONS.map((reason, i) => (
+					<Button
+						key={reason}
+						variant="default"
+						justify="flex-start"
+						size="md"
+						onClick={() => skip(reason)}
+						data-autofocus={i === 0 || undefined}
+					>
+						<kbd style={{ marginRight: 12 }}>{i + 1}</kbd> {reason}
+						{reason === "damaged" ? " (counts as scored)" : ""}
+					</Button>
+				))}
+				<form
+					onSubmit={(e) => {
+						e.preventDefault();
+						if (other.trim() !== "") skip(other.trim());
+					}}
+				>
+					<TextInput label="Another reason" value={other} onChange={(e) => setOther(e.currentTarget.value)} maxLength={200} />
+				</form>
+			</Stack>
+		</Modal>
+	);
+}

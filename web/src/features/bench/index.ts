@@ -1,0 +1,1 @@
+export { BenchPlace } from "./BenchPlace";

@@ -1,0 +1,43 @@
+import type { Cell, FeatureView } from "../../api/client";
+import { degrees, liveReadings } from "../../api/view";
+
+export const sameCell = (a: Cell, b: Cell) => a.station === b.station && a.direction === b.direction;
+
+/** The place of a cell in words: "End B, 45°". */
+export function cellName(feature: FeatureView, cell: Cell): string {
+	const station = feature.stations[cell.station] ?? "";
+	const name = station.length === 1 ? `End ${station}` : station.charAt(0).toUpperCase() + station.slice(1);
+	return `${name}, ${degrees(feature)[cell.direction]}°`;
+}
+
+/** What the hands do to get from one cell to the next. */
+export function handMove(feature: FeatureView, from: Cell, to: Cell | undefined): string {
+	if (!to) return "last reading here";
+	const station = feature.stations[to.station];
+	const direction = `${degrees(feature)[to.direction]}°`;
+	if (to.station === from.station) return `next: turn to ${direction}, stay at ${station}`;
+	if (to.direction === from.direction) return `next: slide to ${station}, stay at ${direction}`;
+	return `next: ${station}, ${direction}`;
+}
+
+/** The next cell after `at` on the path that has nothing yet and nothing waiting; undefined when all are read. */
+export function nextCell(feature: FeatureView, path: Cell[], at: Cell, waiting: Cell[]): Cell | undefined {
+	const here = path.findIndex((c) => sameCell(c, at));
+	const round = [...path.slice(here + 1), ...path.slice(0, here + 1)];
+	return round.find((c) => !sameCell(c, at) && liveReadings(feature, c).length === 0 && !waiting.some((w) => sameCell(w, c)));
+}
+
+/** One cell over on the grid, held at its edges. */
+export function stepCell(feature: FeatureView, at: Cell, key: string): Cell {
+	const clamp = (value: number, count: number) => Math.max(0, Math.min(count - 1, value));
+	switch (key) {
+		case "ArrowLeft":
+			return { ...at, direction: clamp(at.direction - 1, feature.directions.length) };
+		case "ArrowRight":
+			return { ...at, direction: clamp(at.direction + 1, feature.directions.length) };
+		case "ArrowUp":
+			return { ...at, station: clamp(at.station - 1, feature.stations.length) };
+		default:
+			return { ...at, station: clamp(at.station + 1, feature.stations.length) };
+	}
+}

@@ -1,0 +1,340 @@
+import { Alert, Button, Stack, Title } from "@mantine/core";
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link, useParams } from "react-router";
+import type { DecisionSet, JobView, Option } from "../../api/client";
+import { jobQuery, useDecide } from "../../api/queries";
+import { crankJournal } from "../../api/view";
+import { setName, wayName } from "../../api/words";
+import { Bar } from "../../app/Bar";
+import { Load } from "../../app/Load";
+import { usePerson } from "../../app/person";
+import { Ladder } from "../../drawing/Ladder";
+import { type Standing, StatusMark } from "../../drawing/status";
+import { Windows } from "../../drawing/Window";
+import { showStep } from "../../quantity/length";
+import { OverruleDialog } from "./OverruleDialog";
+
+/** One decision for every set: the ladder, the reasons, the other ways. */
+export function DecidePlace() {
+	const { id, set } = useParams();
+	return (
+		<Load query={useQuery(jobQuery(Number(id)))}>
+			{(view) => {
+				const chosen = view.evaluation.sets.find((s) => s.set === set) ?? view.evaluation.sets[0];
+				return (
+					<>
+						<Bar trail={[{ text: "Shop", to: "/" }, { text: view.job.engine, to: `/jobs/${view.job.id}` }, { text: "Decide" }]} />
+						{chosen ? (
+							<Board key={chosen.set} view={view} set={chosen} />
+						) : (
+							<main className="page">
+								<h1>Nothing to decide yet</h1>
+								<p>
+									A decision needs limits. <Link to={`/jobs/${view.job.id}/limits`}>Enter them</Link>, or copy them from another
+									job.
+								</p>
+							</main>
+						)}
+					</>
+				);
+			}}
+		</Load>
+	);
+}
+
+const GRAVITY: Standing[] = ["open", "no_limit", "within", "unsure", "beyond"];
+
+/** The worst standing among a set's members. */
+function setStanding(view: JobView, set: DecisionSet): Standing {
+	if (set.action === "measure") return "open";
+	const throws = set.set === "rod_journals";
+	return view.shaft
+		.filter((p) => p.throw === throws)
+		.map((p) => crankJournal(view, p).standing as Standing)
+		.reduce((worst, s) => (GRAVITY.indexOf(s) > GRAVITY.indexOf(worst) ? s : worst), "open");
+}
+
+const same = (a: Option, b: { action: string; step: number; shell: number; method?: string }) =>
+	a.action === b.action && a.step === b.step && a.shell === b.shell && (a.method ?? "") === (b.method ?? "");
+
+function Board({ view, set }: { view: JobView; set: DecisionSet }) {
+	const { job } = view;
+	const person = usePerson();
+	const decide = useDecide(job.id);
+	const [overruling, setOverruling] = useState<Option>();
+	const signed = view.signed.find((s) => s.set === set.set);
+	const advised =
+		set.options.find((o) => o.feasible && !o.method && same(o, set)) ??
+		set.options.find((o) => o.feasible && o.action === set.action && o.step === set.step && o.shell === set.shell);
+	const cracked = set.reasons.some((r) => r.code === "cracked");
+	const open = set.action === "measure" || set.action === "remeasure";
+	const way = signed && !open ? signed : set;
+	const sign = () =>
+		decide.mutate({
+			id: crypto.randomUUID(),
+			set: set.set,
+			action: set.action as "reuse",
+			step: set.step,
+			shell: set.shell,
+			reason: "",
+			by: person.name || "somebody",
+		});
+	const caused = set.reasons.filter((r) => r.code !== "no_limit" && r.code !== "no_look" && !r.code.startsWith("caution"));
+	const remarks = set.reasons.filter((r) => r.code === "no_limit" || r.code === "no_look");
+	const cautions = set.reasons.filter((r) => r.code.startsWith("caution"));
+	const shown = set.options.find((o) => same(o, way)) ?? advised;
+	return (
+		<div className="columns">
+			<nav aria-label="Sets">
+				<Stack gap="xs">
+					{view.evaluation.sets.map((s) => (
+						<Link
+							key={s.set}
+							to={`/jobs/${job.id}/decide/${s.set}`}
+							className="choice"
+							aria-current={s.set === set.set}
+							style={{ textDecoration: "none", display: "block" }}
+						>
+							<span style={{ display: "flex", justifyContent: "space-between", alignItems: "center" }}>
+								{setName(s.set)} <StatusMark standing={setStanding(view, s)} word={false} />
+							</span>
+							<b style={{ fontSize: "1.1rem" }}>{wayName(view.signed.find((d) => d.set === s.set) ?? s, job.unit)}</b>
+							<span className="soft" style={{ display: "block" }}>
+								{signedWord(view, s)}
+							</span>
+						</Link>
+					))}
+				</Stack>
+			</nav>
+			<main>
+				<Title order={1} size="h2">
+					{setName(set.set)}: {lower(wayName(way, job.unit))}
+				</Title>
+				{signed ? (
+					<Alert my="sm" variant="light" color={signed.stale ? "orange" : "layout"} styles={{ message: { color: "var(--ink)" } }}>
+						{signed.overruled ? "Overruled" : "Signed"} by {signed.decided_by},{" "}
+						{new Date(signed.decided_at).toLocaleString(undefined, { dateStyle: "medium", timeStyle: "short" })}
+						{signed.reason ? `: “${signed.reason}”` : "."}{" "}
+						{signed.overruled || signed.stale ? <>Ledge advises: {lower(wayName(set, job.unit))}.</> : null}
+						{signed.stale ? " The readings or limits changed since it was signed: look at it again." : null}
+					</Alert>
+				) : null}
+				<ul style={{ paddingLeft: 20, margin: "10px 0", fontSize: "1.05rem" }}>
+					{caused.map((r) => (
+						<li key={r.code + r.text} style={{ marginBottom: 4 }}>
+							{r.feature ? (
+								<ReasonLink job={job.id} feature={r.feature}>
+									{r.text}
+								</ReasonLink>
+							) : (
+								r.text
+							)}
+						</li>
+					))}
+				</ul>
+				{set.ladder && set.ladder.length > 0 ? (
+					<>
+						<Ladder
+							title={`Sizes the ${setName(set.set).toLowerCase()} could have`}
+							system={job.unit}
+							sign={set.set === "cylinders" ? 1 : -1}
+							members={set.ladder.map((r) => ({ ...r, label: shortName(r.feature.kind, r.feature.number) }))}
+							rungs={rungsOf(view, set, way)}
+						/>
+						<p className="soft">
+							White box: smallest to largest reading. Dashed: what bend and clean-up add. A rung at or below the line cleans every
+							journal.
+						</p>
+					</>
+				) : null}
+				{remarks.length > 0 ? (
+					<details>
+						<summary className="soft">
+							{remarks.length === 1 ? "1 remark" : `${remarks.length} remarks`} on what was not judged
+						</summary>
+						<ul>
+							{remarks.map((r) => (
+								<li key={r.text}>{r.text}</li>
+							))}
+						</ul>
+					</details>
+				) : null}
+			</main>
+			<aside aria-label="Ways to do it">
+				<Title order={2} size="h4">
+					Ways to do it
+				</Title>
+				<Stack gap={0} my="xs">
+					{set.options.map((o) => (
+						<Way
+							key={`${o.action} ${o.step} ${o.shell} ${o.method ?? ""}`}
+							option={o}
+							view={view}
+							current={same(o, way)}
+							onOverrule={() => setOverruling(o)}
+							locked={cracked || open}
+							advised={same(o, set)}
+						/>
+					))}
+					{set.options.length === 0 ? (
+						<p className="soft">Measure what is missing first; nothing can be promised of a part half measured.</p>
+					) : null}
+				</Stack>
+				{shown?.clearances && shown.clearances.length > 0 ? (
+					<>
+						<Title order={2} size="h4" mb={6}>
+							Clearance afterwards
+						</Title>
+						<Windows
+							title="Clearance of each journal in its window"
+							system={job.unit}
+							rows={shown.clearances.map((c) => ({
+								label: shortName(c.feature.kind, c.feature.number),
+								min: c.clearance.min,
+								max: c.clearance.max,
+								window: c.window,
+								inside: c.verdict !== "beyond",
+							}))}
+						/>
+					</>
+				) : null}
+				{decide.error ? (
+					<Alert color="orange" variant="light" mt="sm">
+						{decide.error.message}
+					</Alert>
+				) : null}
+				{open ? (
+					<p>
+						<Link to={`/jobs/${job.id}`}>Go and measure</Link>
+					</p>
+				) : (
+					<Button
+						mt="md"
+						size="md"
+						onClick={sign}
+						loading={decide.isPending}
+						disabled={signed !== undefined && !signed.stale && !signed.overruled}
+					>
+						{signed && !signed.stale && !signed.overruled ? "Signed" : `Sign: ${lower(wayName(set, job.unit))}`}
+					</Button>
+				)}
+				{cracked ? (
+					<p className="soft">
+						A crack is not overruled: a recorded crack test by a trained person clears it, at the bench under Look.
+					</p>
+				) : null}
+				{cautions.map((c) => (
+					<p key={c.text} className="soft">
+						{c.text}
+					</p>
+				))}
+				<p className="soft">
+					Limits: “{job.policy.limits}” of this job's own card. The maker's data decide over them. Costs appear once the shop has
+					a rate card.
+				</p>
+			</aside>
+			<OverruleDialog
+				job={job.id}
+				set={set.set}
+				option={overruling}
+				unit={job.unit}
+				by={person.name || "somebody"}
+				advice={lower(wayName(set, job.unit))}
+				onClose={() => setOverruling(undefined)}
+			/>
+		</div>
+	);
+}
+
+const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
+
+const shortName = (kind: string, number: number) =>
+	kind === "main_journal" ? `Main ${number}` : kind === "rod_journal" ? `Pin ${number}` : `${number}`;
+
+function signedWord(view: JobView, s: DecisionSet): string {
+	const signed = view.signed.find((d) => d.set === s.set);
+	if (signed?.stale) return "signed before it changed";
+	if (signed) return signed.overruled ? `overruled by ${signed.decided_by}` : `signed by ${signed.decided_by}`;
+	return s.provisional ? "provisional" : s.action === "measure" ? "not complete" : "not signed";
+}
+
+function ReasonLink({ job, feature, children }: { job: number; feature: { kind: string; number: number }; children: string }) {
+	return (
+		<Link
+			to={`/jobs/${job}/features/${feature.kind}/${feature.number}`}
+			style={{ color: "inherit", textDecorationColor: "var(--scribe)" }}
+		>
+			{children}
+		</Link>
+	);
+}
+
+/** The rungs: the class as found, and every step on offer. */
+function rungsOf(view: JobView, set: DecisionSet, way: { action: string; step: number }) {
+	const machined = set.options.filter((o) => (o.action === "grind" || o.action === "bore") && !o.method);
+	const kept = set.options.filter((o) => o.action === "reuse" || o.action === "polish" || o.action === "hone");
+	const word = set.set === "cylinders" ? "over" : "under";
+	const name = (step: number) => (step === 0 ? "Standard" : `${showStep(step, view.job.unit)} ${word}`);
+	const asFound = {
+		step: set.size_class,
+		label: name(set.size_class),
+		feasible: kept.some((o) => o.feasible),
+		chosen: ["reuse", "polish", "hone"].includes(way.action),
+	};
+	return [
+		asFound,
+		...machined
+			.filter((o) => o.step !== set.size_class)
+			.map((o) => ({
+				step: o.step,
+				label: name(o.step),
+				feasible: o.feasible,
+				chosen: way.action === o.action && way.step === o.step,
+			})),
+	];
+}
+
+interface WayProps {
+	option: Option;
+	view: JobView;
+	current: boolean;
+	advised: boolean;
+	locked: boolean;
+	onOverrule: () => void;
+}
+
+function Way({ option, view, current, advised, locked, onOverrule }: WayProps) {
+	const why = option.reasons[0];
+	return (
+		<div style={{ borderBottom: "1px solid var(--scribe)", padding: "8px 0" }}>
+			<div style={{ display: "flex", justifyContent: "space-between", alignItems: "baseline", gap: 8 }}>
+				<span
+					className={option.feasible ? undefined : "struck"}
+					style={current ? { color: "var(--blue)", fontWeight: 700 } : { fontWeight: 600 }}
+				>
+					{wayName(option, view.job.unit)}
+				</span>
+				{advised ? (
+					<span className="soft">advised</span>
+				) : locked || current ? null : (
+					<Button
+						variant="subtle"
+						size="compact-sm"
+						onClick={onOverrule}
+						aria-label={`Overrule: ${wayName(option, view.job.unit)}`}
+					>
+						Overrule…
+					</Button>
+				)}
+			</div>
+			{why && !advised ? (
+				<div className="soft" style={{ fontSize: "0.95rem" }}>
+					{option.feasible ? "" : "Not possible: "}
+					{why.text}
+					{option.reasons.length > 1 ? ` And ${option.reasons.length - 1} more.` : ""}
+				</div>
+			) : null}
+		</div>
+	);
+}

@@ -1,0 +1,76 @@
+import { Alert, Button, Modal, Stack, Textarea } from "@mantine/core";
+import { useState } from "react";
+import type { DecisionBody, Option } from "../../api/client";
+import { useDecide } from "../../api/queries";
+import { wayName } from "../../api/words";
+import type { System } from "../../quantity/length";
+
+interface OverruleDialogProps {
+	job: number;
+	set: string;
+	/** What is to be decided instead; closed where undefined. */
+	option: Option | undefined;
+	unit: System;
+	by: string;
+	advice: string;
+	onClose: () => void;
+}
+
+/** Decides otherwise than advised, with a reason that stays on record. */
+export function OverruleDialog({ job, set, option, unit, by, advice, onClose }: OverruleDialogProps) {
+	const decide = useDecide(job);
+	const [reason, setReason] = useState("");
+	const close = () => {
+		decide.reset();
+		onClose();
+	};
+	const sign = () => {
+		if (!option) return;
+		const body: DecisionBody = {
+			id: crypto.randomUUID(),
+			set,
+			action: option.action as DecisionBody["action"],
+			step: option.step,
+			shell: option.shell,
+			method: option.method,
+			reason,
+			by,
+		};
+		decide.mutate(body, {
+			onSuccess: () => {
+				setReason("");
+				onClose();
+			},
+		});
+	};
+	return (
+		<Modal opened={option !== undefined} onClose={close} title="Decide otherwise" closeButtonProps={{ "aria-label": "Close" }}>
+			<Stack>
+				<div>
+					Ledge advises to {advice}. You decide: <b>{option ? wayName(option, unit) : ""}</b>.
+				</div>
+				{option && !option.feasible ? (
+					<Alert color="orange" variant="light" styles={{ message: { color: "var(--ink)" } }}>
+						{option.reasons.map((r) => (
+							<div key={r.code + r.text}>{r.text}</div>
+						))}
+					</Alert>
+				) : null}
+				<Textarea
+					label="Why"
+					description="It stays on record beside Ledge's advice."
+					autosize
+					minRows={2}
+					maxLength={1000}
+					value={reason}
+					onChange={(e) => setReason(e.currentTarget.value)}
+					error={decide.error?.message}
+					data-autofocus
+				/>
+				<Button onClick={sign} loading={decide.isPending}>
+					Overrule and sign
+				</Button>
+			</Stack>
+		</Modal>
+	);
+}

@@ -1,0 +1,1 @@
+export { DecidePlace } from "./DecidePlace";

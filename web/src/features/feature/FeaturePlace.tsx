@@ -1,0 +1,199 @@
+import { Button, Group, Stack, Title } from "@mantine/core";
+import { useQuery } from "@tanstack/react-query";
+import { Link, useParams } from "react-router";
+import type { FeatureView, Finding, JobView } from "../../api/client";
+import { jobQuery } from "../../api/queries";
+import { cellSize, degrees, featureOf, findingOf, isBore, rings, type Standing, standingOf } from "../../api/view";
+import { checkName, LOOK_WORD } from "../../api/words";
+import { Bar } from "../../app/Bar";
+import { Load } from "../../app/Load";
+import { Profile } from "../../drawing/Profile";
+import { Section } from "../../drawing/Section";
+import { StatusMark } from "../../drawing/status";
+import { show, showSpan } from "../../quantity/length";
+
+/** One feature: its form drawn, its numbers, its verdicts, and everything ever read of it. */
+export function FeaturePlace() {
+	const { id, kind = "", number } = useParams();
+	return (
+		<Load query={useQuery(jobQuery(Number(id)))}>
+			{(view) => {
+				const feature = featureOf(view, kind, Number(number));
+				return feature ? (
+					<FeatureBoard view={view} feature={feature} />
+				) : (
+					<>
+						<Bar
+							trail={[
+								{ text: "Shop", to: "/" },
+								{ text: view.job.engine, to: `/jobs/${view.job.id}` },
+							]}
+						/>
+						<main className="page">
+							<h1>This engine has no such part</h1>
+						</main>
+					</>
+				);
+			}}
+		</Load>
+	);
+}
+
+function FeatureBoard({ view, feature }: { view: JobView; feature: FeatureView }) {
+	const { job } = view;
+	const finding = findingOf(view, feature);
+	const oval = finding?.oval;
+	const sizes = feature.stations.map((_, station) =>
+		feature.directions.map((_, direction) => cellSize(feature, { station, direction })),
+	);
+	const read = sizes.flat().some((s) => s !== null);
+	return (
+		<>
+			<Bar trail={[{ text: "Shop", to: "/" }, { text: job.engine, to: `/jobs/${job.id}` }, { text: feature.title }]} />
+			<main className="page">
+				<Group justify="space-between" align="flex-start" mb="md">
+					<div>
+						<Title order={1}>{feature.title}</Title>
+						<Group gap="md">
+							<StatusMark standing={standingOf(finding)} />
+							<span className="soft">
+								{feature.look ? LOOK_WORD[feature.look] : "Not looked at yet"} · {summary(finding)}
+							</span>
+						</Group>
+					</div>
+					<Button component={Link} to={`/jobs/${job.id}/bench/${feature.kind}/${feature.number}`}>
+						{read ? "Measure again" : "Measure"}
+					</Button>
+				</Group>
+				{read ? (
+					<div style={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(300px, 1fr))", gap: 16 }}>
+						<figure className="panel" style={{ margin: 0 }}>
+							<Section
+								rings={rings(feature)}
+								stations={feature.stations}
+								bore={isBore(feature.kind)}
+								axis={oval && oval.size > 0 ? oval.angle / 1e6 : undefined}
+								title={`Section of ${feature.title}, deviations drawn larger`}
+							/>
+							<figcaption className="soft">
+								One outline a station ({feature.stations.join(" solid, ")}
+								{feature.stations.length > 1 ? " dashed" : ""}).{" "}
+								{oval && oval.size > 0 ? (
+									<>
+										Fitted oval <span className="figure">{show(oval.size, job.unit)}</span>, large axis at{" "}
+										{Math.round(oval.angle / 1e6)}°, at {feature.stations[oval.station]}.
+									</>
+								) : (
+									"No oval can be fitted, or there is none."
+								)}
+							</figcaption>
+						</figure>
+						<figure className="panel" style={{ margin: 0 }}>
+							<Profile
+								stations={feature.stations}
+								directions={degrees(feature)}
+								sizes={sizes}
+								band={classRange(view, feature, finding)}
+								system={job.unit}
+								title={`Size of ${feature.title} along its axis`}
+							/>
+							<figcaption className="soft">Size along the axis, a line for each direction.</figcaption>
+						</figure>
+					</div>
+				) : (
+					<p className="soft">Nothing is measured here yet.</p>
+				)}
+				<div style={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(300px, 1fr))", gap: 16, marginTop: 16 }}>
+					<Verdicts view={view} finding={finding} />
+					<AllReadings view={view} feature={feature} />
+				</div>
+			</main>
+		</>
+	);
+}
+
+function summary(finding: Finding | undefined): string {
+	if (!finding?.min) return "not measured";
+	const class_ = finding.size_class ? "already undersize" : "standard size";
+	return `${finding.shape ?? "size only"}, ${class_}`;
+}
+
+/** The new range of the class it belongs to. */
+function classRange(view: JobView, feature: FeatureView, finding: Finding | undefined) {
+	const fresh = view.job.limits.book[feature.kind]?.new;
+	if (!fresh) return undefined;
+	const shift = (finding?.size_class ?? 0) * (isBore(feature.kind) ? 1 : -1);
+	return { min: fresh.min + shift, max: fresh.max + shift };
+}
+
+function Verdicts({ view, finding }: { view: JobView; finding: Finding | undefined }) {
+	const unit = view.job.unit;
+	return (
+		<section className="panel">
+			<Title order={2} size="h4" mb="xs">
+				Verdicts
+			</Title>
+			<table className="readings">
+				<thead>
+					<tr>
+						<th>Check</th>
+						<th>Value</th>
+						<th>Limit</th>
+						<th>Verdict</th>
+					</tr>
+				</thead>
+				<tbody className="figure">
+					{finding?.checks.map((c) => (
+						<tr key={c.name}>
+							<td>{checkName(c.name)}</td>
+							<td>
+								{c.name === "wear" && finding.wear ? showSpan(finding.wear.min, finding.wear.max, unit) : show(c.value, unit)}
+							</td>
+							<td>{c.limit === undefined ? "–" : show(c.limit, unit)}</td>
+							<td>
+								<StatusMark standing={c.verdict as Standing} />
+							</td>
+						</tr>
+					))}
+				</tbody>
+			</table>
+			<Stack gap={4} mt="sm">
+				{finding?.notes?.map((n) => (
+					<div key={n.code + n.text}>{n.text}</div>
+				))}
+			</Stack>
+		</section>
+	);
+}
+
+function AllReadings({ view, feature }: { view: JobView; feature: FeatureView }) {
+	return (
+		<section className="panel" style={{ overflowX: "auto" }}>
+			<Title order={2} size="h4" mb="xs">
+				Every reading
+			</Title>
+			<table className="readings">
+				<thead>
+					<tr>
+						<th>Place</th>
+						<th>Reading</th>
+						<th>Taken</th>
+					</tr>
+				</thead>
+				<tbody>
+					{feature.tape.map((r) => (
+						<tr key={r.id} className={r.superseded_by === undefined ? undefined : "struck"}>
+							<td className="figure">
+								{feature.stations[r.station]} · {degrees(feature)[r.direction]}°
+							</td>
+							<td className="figure">{r.value === undefined ? (r.reason ?? "taken back") : show(r.value, view.job.unit)}</td>
+							<td>
+								{r.taken_by}, {new Date(r.taken_at).toLocaleString(undefined, { dateStyle: "short", timeStyle: "short" })}
+							</td>
+						</tr>
+					))}
+				</tbody>
+			</table>
+		</section>
+	);
+}

@@ -1,0 +1,1 @@
+export { FeaturePlace } from "./FeaturePlace";

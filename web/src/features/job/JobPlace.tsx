@@ -1,0 +1,214 @@
+import { Alert, Button, Group, Select, Stack, Title } from "@mantine/core";
+import { useQuery } from "@tanstack/react-query";
+import { Link, useNavigate, useParams } from "react-router";
+import type { FeatureView, JobView, Journal } from "../../api/client";
+import { jobQuery, plansQuery, useSetPlan } from "../../api/queries";
+import { bearingKind, crankJournal, featureOf, findingOf, journalKind, standingOf, taken } from "../../api/view";
+import { KIND_WORD, setName, wayName } from "../../api/words";
+import { Bar } from "../../app/Bar";
+import { Load } from "../../app/Load";
+import { Crank } from "../../drawing/Crank";
+import { StatusMark } from "../../drawing/status";
+import { showSpan } from "../../quantity/length";
+import { nextOpen, steps } from "./walk";
+
+/** One job: what is open, and the crankshaft to measure it from. */
+export function JobPlace() {
+	const id = Number(useParams().id);
+	return <Load query={useQuery(jobQuery(id))}>{(view) => <JobBoard view={view} />}</Load>;
+}
+
+function JobBoard({ view }: { view: JobView }) {
+	const { job } = view;
+	const go = useNavigate();
+	const next = nextOpen(view);
+	const bench = (place: Journal) => `/jobs/${job.id}/bench/${journalKind(place)}/${place.number}`;
+	return (
+		<>
+			<Bar trail={[{ text: "Shop", to: "/" }, { text: job.engine }]}>
+				<Button variant="default" size="compact-md" component={Link} to={`/jobs/${job.id}/limits`}>
+					Limits
+				</Button>
+			</Bar>
+			<div className="columns" style={{ gridTemplateColumns: "240px minmax(0, 1fr)" }}>
+				<nav aria-label="The walk" className="rail">
+					<Stack gap="lg">
+						{steps(view).map((step) => (
+							<div key={step.name}>
+								<StatusMark standing={step.open ? "open" : step.beyond ? "beyond" : "within"} word={false} />
+								<div>
+									<Link to={step.to} style={{ color: "var(--blue)", fontWeight: 700, fontSize: "1.1rem" }}>
+										{step.name}
+									</Link>
+								</div>
+								<div className="soft">{step.says}</div>
+							</div>
+						))}
+					</Stack>
+				</nav>
+				<main>
+					<Stack gap="lg">
+						<Group justify="space-between" align="flex-start">
+							<div>
+								<Title order={1}>{job.engine}</Title>
+								<div className="soft">
+									{job.customer} · <span className="figure">{job.number}</span> · {job.cylinders} cylinders, {job.mains} mains,{" "}
+									{job.throws} throws · {job.duty} duty
+								</div>
+							</div>
+							{next ? (
+								<Button size="md" component={Link} to={`/jobs/${job.id}/bench/${next.kind}/${next.number}`}>
+									Measure {next.title}
+								</Button>
+							) : (
+								<Button size="md" component={Link} to={`/jobs/${job.id}/decide`}>
+									Decide
+								</Button>
+							)}
+						</Group>
+						{view.evaluation.sets.length === 0 ? (
+							<Alert variant="light" color="layout" title="No limits yet">
+								You can measure already; Ledge judges and decides once this engine's{" "}
+								<Link to={`/jobs/${job.id}/limits`}>limits</Link> are entered.
+							</Alert>
+						) : null}
+						<Crank
+							title={`Crankshaft of ${job.engine}, side view from the nose`}
+							shaft={view.shaft}
+							journal={(place) => crankJournal(view, place)}
+							wrap={(place, inner, label) => (
+								<a
+									href={bench(place)}
+									aria-label={`Measure ${label}`}
+									onClick={(e) => {
+										e.preventDefault();
+										void go(bench(place));
+									}}
+								>
+									{inner}
+								</a>
+							)}
+						/>
+						<Group align="flex-start" grow preventGrowOverflow={false}>
+							<FeatureList view={view} title="Mains" places={view.shaft.filter((p) => !p.throw)} />
+							<FeatureList view={view} title="Rod journals" places={view.shaft.filter((p) => p.throw)} />
+						</Group>
+						<PlanChoice view={view} />
+					</Stack>
+				</main>
+			</div>
+		</>
+	);
+}
+
+function FeatureList({ view, title, places }: { view: JobView; title: string; places: Journal[] }) {
+	return (
+		<section className="panel" style={{ minWidth: 300, overflowX: "auto" }}>
+			<Title order={2} size="h4" mb="xs">
+				{title}
+			</Title>
+			<table className="readings">
+				<thead>
+					<tr>
+						<th>Journal</th>
+						<th>Read</th>
+						<th>Stands</th>
+						<th>Shells in</th>
+					</tr>
+				</thead>
+				<tbody>
+					{places.map((place) => (
+						<FeatureRow key={place.number} view={view} place={place} />
+					))}
+				</tbody>
+			</table>
+		</section>
+	);
+}
+
+function FeatureRow({ view, place }: { view: JobView; place: Journal }) {
+	const f = featureOf(view, journalKind(place), place.number);
+	const bearing = featureOf(view, bearingKind(place), place.number);
+	if (!f) return null;
+	const finding = findingOf(view, f);
+	return (
+		<tr>
+			<td>
+				<Link to={`/jobs/${view.job.id}/features/${f.kind}/${f.number}`} style={{ color: "var(--blue)" }}>
+					{f.title}
+				</Link>
+			</td>
+			<td className="figure">
+				{finding?.min !== undefined && finding.max !== undefined ? showSpan(finding.min, finding.max, view.job.unit) : "–"}
+			</td>
+			<td>
+				<StatusMark standing={standingOf(finding)} />
+			</td>
+			<td>{bearing ? <BearingLink view={view} bearing={bearing} /> : "–"}</td>
+		</tr>
+	);
+}
+
+function BearingLink({ view, bearing }: { view: JobView; bearing: FeatureView }) {
+	const n = taken(bearing);
+	return (
+		<Link to={`/jobs/${view.job.id}/bench/${bearing.kind}/${bearing.number}`} style={{ color: "var(--blue)" }}>
+			{n === 0 ? "measure" : `${n} of ${bearing.by_station.length}`}
+			<span className="visually-hidden"> {bearing.title}</span>
+		</Link>
+	);
+}
+
+function PlanChoice({ view }: { view: JobView }) {
+	const plans = useQuery(plansQuery);
+	const set = useSetPlan(view.job.id);
+	const kinds = ["main_journal", "rod_journal", "main_bearing", "rod_bearing"];
+	return (
+		<section>
+			<Title order={2} size="h4" mb="xs">
+				How they are measured
+			</Title>
+			<Group align="flex-start" grow preventGrowOverflow={false}>
+				{kinds.map((kind) => {
+					const f = view.features.find((one) => one.kind === kind);
+					if (!f) return null;
+					const untouched = view.features.some((one) => one.kind === kind && one.tape.length === 0);
+					const now = plans.data?.find(
+						(p) => p.stations.join() === f.stations.join() && p.directions.join() === f.directions.join(),
+					);
+					return (
+						<Select
+							key={kind}
+							label={KIND_WORD[kind]}
+							miw={230}
+							disabled={!untouched}
+							description={f.blind ? `Cannot see ${f.blind}.` : f.sees ? `Sees ${f.sees}.` : undefined}
+							data={plans.data?.map((p) => ({ value: p.id, label: p.name })) ?? []}
+							value={now?.id ?? null}
+							placeholder={`${f.stations.length} × ${f.directions.length}, as it came`}
+							allowDeselect={false}
+							error={set.error && set.variables?.kind === kind ? set.error.message : undefined}
+							onChange={(plan) => plan && set.mutate({ kind, plan })}
+						/>
+					);
+				})}
+			</Group>
+			<p className="soft" style={{ marginTop: 8 }}>
+				Two-point gauges never see odd lobes (3, 5…); only a V-block with an indicator does. A plan is changed before the first
+				reading.
+			</p>
+			{view.evaluation.sets.length > 0 ? (
+				<p>
+					{view.evaluation.sets.map((s) => (
+						<span key={s.set} style={{ marginRight: 24 }}>
+							{setName(s.set)}:{" "}
+							<Link to={`/jobs/${view.job.id}/decide/${s.set}`} style={{ color: "var(--blue)", fontWeight: 700 }}>
+								{wayName(s, view.job.unit)}
+							</Link>
+						</span>
+					))}
+				</p>
+			) : null}
+		</section>
+	);
+}

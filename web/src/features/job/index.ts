@@ -1,0 +1,2 @@
+export { JobPlace } from "./JobPlace";
+export { NewJobPlace } from "./NewJobPlace";

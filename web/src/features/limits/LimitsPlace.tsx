@@ -1,0 +1,217 @@
+import { Alert, Button, Group, SegmentedControl, Select, SimpleGrid, Stack, Switch, TextInput, Title } from "@mantine/core";
+import { notifications } from "@mantine/notifications";
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { useParams } from "react-router";
+import { type JobView, type LimitSet, type Policy, Refusal } from "../../api/client";
+import { jobQuery, jobsQuery, useSetJudgement } from "../../api/queries";
+import { KIND_WORD } from "../../api/words";
+import { Bar } from "../../app/Bar";
+import { Load } from "../../app/Load";
+import { FIELDS, fromTyped, KINDS, toTyped } from "./card";
+
+/** The limits and the policy of one job, typed in or copied from another. */
+export function LimitsPlace() {
+	const id = Number(useParams().id);
+	return <Load query={useQuery(jobQuery(id))}>{(view) => <LimitsForm view={view} />}</Load>;
+}
+
+type Block = "book" | "close";
+
+function LimitsForm({ view }: { view: JobView }) {
+	const { job } = view;
+	const save = useSetJudgement(job.id);
+	const [block, setBlock] = useState<Block>("book");
+	const [stored, setStored] = useState<LimitSet>(job.limits);
+	const [typed, setTyped] = useState(() => toTyped(job.limits, job.unit));
+	const [policy, setPolicy] = useState<Policy>(job.policy);
+	const [errors, setErrors] = useState<Record<string, string>>({});
+	const copy = (limits: LimitSet, from: Policy) => {
+		setStored(limits);
+		setTyped(toTyped(limits, job.unit));
+		setPolicy(from);
+		setErrors({});
+	};
+	const submit = () => {
+		const card = fromTyped(typed, stored, job.unit);
+		setErrors(card.errors);
+		if (Object.keys(card.errors).length > 0) return;
+		save.mutate(
+			{ version: job.version, limits: card.limits, policy },
+			{
+				onSuccess: () =>
+					notifications.show({
+						message: "The limits are saved. Every verdict follows them at once.",
+						closeButtonProps: { "aria-label": "Close" },
+					}),
+				onError: (error) => {
+					if (error instanceof Refusal) setErrors(fieldErrors(error.places));
+				},
+			},
+		);
+	};
+	return (
+		<>
+			<Bar trail={[{ text: "Shop", to: "/" }, { text: job.engine, to: `/jobs/${job.id}` }, { text: "Limits" }]} />
+			<main className="page">
+				<form
+					onSubmit={(e) => {
+						e.preventDefault();
+						submit();
+					}}
+				>
+					<Stack gap="lg">
+						<Group justify="space-between" align="flex-end">
+							<div>
+								<Title order={1}>Limits of this job</Title>
+								<div className="soft">
+									In {job.unit === "in" ? "inches" : "millimetres"}. An empty field is a limit nobody knows: it is never taken as
+									fine.
+								</div>
+							</div>
+							<CopyFrom view={view} onCopy={copy} />
+						</Group>
+						<Group>
+							<SegmentedControl
+								aria-label="Which set of limits"
+								value={block}
+								onChange={(v) => setBlock(v as Block)}
+								data={[
+									{ value: "book", label: "Book" },
+									{ value: "close", label: "Close (stricter; empty falls back to book)" },
+								]}
+							/>
+						</Group>
+						<SimpleGrid cols={{ base: 1, sm: 2 }} spacing="xl">
+							{KINDS.map((kind) => (
+								<fieldset key={`${block} ${kind}`} className="panel" style={{ margin: 0 }}>
+									<legend style={{ fontWeight: 700, fontSize: "1.1rem", padding: "0 6px" }}>{KIND_WORD[kind]}</legend>
+									<SimpleGrid cols={2} verticalSpacing="xs">
+										{FIELDS.filter((f) => !f.only || f.only === kind).map((f) => {
+											const name = `${block}.${kind}.${f.place}`;
+											return (
+												<TextInput
+													key={name}
+													label={f.label}
+													inputMode="decimal"
+													classNames={{ input: "figure" }}
+													placeholder={f.many ? (f.place === "shells" ? "-0.001 0.001" : "0.010 0.020") : undefined}
+													value={typed[name] ?? ""}
+													error={errors[name]}
+													onChange={(e) => {
+														const text = e.currentTarget.value;
+														setTyped((before) => ({ ...before, [name]: text }));
+														setErrors(({ [name]: _, ...rest }) => rest);
+													}}
+												/>
+											);
+										})}
+									</SimpleGrid>
+								</fieldset>
+							))}
+						</SimpleGrid>
+						<PolicyFields policy={policy} onChange={setPolicy} />
+						{save.error && Object.keys(errors).length === 0 ? (
+							<Alert color="orange" variant="light" styles={{ message: { color: "var(--ink)" } }}>
+								{save.error.message}
+							</Alert>
+						) : null}
+						{Object.keys(errors).some((name) => !name.startsWith(block)) ? (
+							<Alert color="orange" variant="light" styles={{ message: { color: "var(--ink)" } }}>
+								The other set of limits has a field to mend too.
+							</Alert>
+						) : null}
+						<Group>
+							<Button type="submit" size="md" loading={save.isPending}>
+								Save the limits
+							</Button>
+						</Group>
+					</Stack>
+				</form>
+			</main>
+		</>
+	);
+}
+
+/** Places of a problem document such as `limits.book.main_journal.new` as names of fields. */
+function fieldErrors(places: Record<string, string>): Record<string, string> {
+	const out: Record<string, string> = {};
+	for (const [place, sentence] of Object.entries(places)) {
+		const name = place.replace(/^limits\./, "");
+		const exact = FIELDS.some((f) => name.endsWith(`.${f.place}`));
+		out[exact ? name : `${name}.min`] = sentence;
+	}
+	return out;
+}
+
+function CopyFrom({ view, onCopy }: { view: JobView; onCopy: (limits: LimitSet, policy: Policy) => void }) {
+	const jobs = useQuery(jobsQuery(""));
+	const [from, setFrom] = useState<number>();
+	const other = useQuery({ ...jobQuery(from ?? 0), enabled: from !== undefined });
+	const [copied, setCopied] = useState<number>();
+	if (from !== undefined && other.data?.job.id === from && copied !== from) {
+		setCopied(from);
+		onCopy(other.data.job.limits, other.data.job.policy);
+	}
+	const data =
+		jobs.data
+			?.filter((j) => j.id !== view.job.id && j.sets.length > 0)
+			.map((j) => ({ value: String(j.id), label: `${j.number} · ${j.engine}` })) ?? [];
+	return (
+		<Select
+			label="Copy from another job"
+			placeholder="choose a job"
+			data={data}
+			onChange={(v) => setFrom(v ? Number(v) : undefined)}
+		/>
+	);
+}
+
+function PolicyFields({ policy, onChange }: { policy: Policy; onChange: (policy: Policy) => void }) {
+	const pick = <K extends keyof Policy>(key: K, label: string, description: string, options: Record<string, string>) => (
+		<Select
+			label={label}
+			description={description}
+			allowDeselect={false}
+			data={Object.entries(options).map(([value, text]) => ({ value, label: text }))}
+			value={String(policy[key])}
+			onChange={(v) => v && onChange({ ...policy, [key]: v })}
+		/>
+	);
+	return (
+		<fieldset className="panel" style={{ margin: 0 }}>
+			<legend style={{ fontWeight: 700, fontSize: "1.1rem", padding: "0 6px" }}>How this job is judged</legend>
+			<SimpleGrid cols={{ base: 1, sm: 3 }} verticalSpacing="md">
+				{pick("limits", "Limit set", "the maker's or the stricter one", { book: "Book", close: "Close" })}
+				{pick("decision_rule", "Near a limit", "does the gauge's uncertainty count?", {
+					plain: "A number inside is inside",
+					guarded: "Only what is surely inside",
+				})}
+				{pick("wear_reference", "What it was when new", "wear counts from there", {
+					book: "The end of new that flatters least",
+					middle: "The middle of new",
+					measured: "The unworn part, where measured",
+				})}
+				{pick("clearance_target", "Clearance window", "which clearances are right", {
+					range: "The maker's range",
+					per_inch: "A thousandth of the diameter",
+				})}
+				{pick("grind", "Grinding", "on every rebuild or not", { when_needed: "Only when the numbers say so", always: "Always" })}
+				{pick("pin_cleanup", "Rod journals are ground", "about which centre", {
+					follow_wear: "Following the wear",
+					hold_stroke: "Holding the stroke",
+				})}
+				<Switch
+					label="Half a shell of each size may be mixed"
+					checked={policy.mixed_halves}
+					onChange={(e) => onChange({ ...policy, mixed_halves: e.currentTarget.checked })}
+				/>
+				<Switch
+					label="Each journal may take its own shell"
+					checked={policy.mixed_shells}
+					onChange={(e) => onChange({ ...policy, mixed_shells: e.currentTarget.checked })}
+				/>
+			</SimpleGrid>
+		</fieldset>
+	);
+}

@@ -1,0 +1,28 @@
+import { expect, it } from "vitest";
+import type { LimitSet } from "../../api/client";
+import { fromTyped, toTyped } from "./card";
+
+const stored: LimitSet = {
+	book: {
+		main_journal: {
+			new: { min: 571_000_000, max: 571_254_000 },
+			undersizes: [2_540_000, 5_080_000],
+			clearance: { new: { min: 25_400, max: 50_800 }, max: 101_600 },
+			shells: [-254_000, 254_000],
+		},
+		cylinder: { wear_max: 1 },
+	},
+	close: {},
+};
+
+it("survives the form, with what the form does not show", () => {
+	const { limits, errors } = fromTyped(toTyped(stored, "in"), stored, "in");
+	expect(errors).toEqual({});
+	expect(limits.book.main_journal).toEqual({ ...stored.book.main_journal, by_number: undefined });
+	expect(limits.book.cylinder).toEqual({ wear_max: 1 });
+});
+
+it("names each field that is no length or half a range, and keeps the others", () => {
+	const { errors } = fromTyped({ "book.rod_journal.new.min": "1.8110", "close.main_journal.wear_max": "two" }, stored, "in");
+	expect(Object.keys(errors)).toEqual(["book.rod_journal.new.max", "close.main_journal.wear_max"]);
+});

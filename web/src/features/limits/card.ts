@@ -1,0 +1,122 @@
+import type { LimitSet, Limits } from "../../api/client";
+import { type Length, parse, plain, type System } from "../../quantity/length";
+
+/** The fields of a limit card by their place in a problem document, each as the person typed it. */
+export interface Field {
+	place: string;
+	label: string;
+	/** Several lengths, separated by spaces. */
+	many?: boolean;
+	/** Only for these kinds. */
+	only?: string;
+}
+
+export const FIELDS: Field[] = [
+	{ place: "new.min", label: "New, smallest" },
+	{ place: "new.max", label: "New, largest" },
+	{ place: "wear_max", label: "Wear, most" },
+	{ place: "taper_max", label: "Taper, most" },
+	{ place: "out_of_round_max", label: "Out-of-round, most" },
+	{ place: "runout_max", label: "Runout (TIR), most", only: "main_journal" },
+	{ place: "clearance.new.min", label: "Clearance new, least" },
+	{ place: "clearance.new.max", label: "Clearance new, most" },
+	{ place: "clearance.max", label: "Clearance in service, most" },
+	{ place: "clearance.target.min", label: "Own target, least" },
+	{ place: "clearance.target.max", label: "Own target, most" },
+	{ place: "undersizes", label: "Undersizes on offer", many: true },
+	{ place: "shells", label: "Select shells on offer", many: true },
+];
+
+export const KINDS = ["main_journal", "rod_journal"];
+export const BLOCKS = ["book", "close"] as const;
+
+/** What is typed, by `block.kind.place`. */
+export type Typed = Record<string, string>;
+
+type Tree = { [key: string]: Tree | number | number[] | undefined };
+
+function dig(tree: Tree | undefined, place: string): Tree | number | number[] | undefined {
+	let node: Tree | number | number[] | undefined = tree;
+	for (const key of place.split(".")) {
+		if (typeof node !== "object" || Array.isArray(node)) return undefined;
+		node = node[key];
+	}
+	return node;
+}
+
+/** Turns stored limits into field texts. */
+export function toTyped(limits: LimitSet, system: System): Typed {
+	const typed: Typed = {};
+	for (const block of BLOCKS) {
+		for (const kind of KINDS) {
+			for (const f of FIELDS) {
+				const value = dig(limits[block][kind] as Tree | undefined, f.place);
+				if (typeof value === "number") typed[`${block}.${kind}.${f.place}`] = plain(value, system);
+				if (Array.isArray(value)) typed[`${block}.${kind}.${f.place}`] = value.map((v) => plain(v, system)).join("  ");
+			}
+		}
+	}
+	return typed;
+}
+
+export interface Card {
+	limits: LimitSet;
+	errors: Record<string, string>;
+}
+
+/**
+ * Turns field texts into limits, over what the stored ones hold besides; sentences by field where a text is none. A text
+ * that nobody changed keeps its stored length, which another unit may not be able to write in full.
+ */
+export function fromTyped(typed: Typed, stored: LimitSet, system: System): Card {
+	const errors: Record<string, string> = {};
+	const before = toTyped(stored, system);
+	const limits: LimitSet = { book: { ...stored.book }, close: { ...stored.close } };
+	for (const block of BLOCKS) {
+		for (const kind of KINDS) {
+			const tree: Tree = {};
+			for (const f of FIELDS) {
+				const name = `${block}.${kind}.${f.place}`;
+				const kept =
+					typed[name] && typed[name] === before[name] ? dig(stored[block][kind] as Tree | undefined, f.place) : undefined;
+				const read = (kept as Length | Length[] | undefined) ?? readField(typed[name] ?? "", f.many ?? false, system);
+				if (typeof read === "string") errors[name] = read;
+				else if (read !== undefined) bury(tree, f.place, read);
+			}
+			for (const range of ["new", "clearance.new", "clearance.target"]) {
+				const node = dig(tree, range) as Tree | undefined;
+				if (!node) continue;
+				for (const end of ["min", "max"]) {
+					if (node[end] === undefined) errors[`${block}.${kind}.${range}.${end}`] ??= "A range needs both its ends.";
+				}
+			}
+			const kept = stored[block][kind]?.by_number;
+			if (Object.keys(tree).length > 0 || kept) limits[block][kind] = { ...tree, by_number: kept } as Limits;
+			else delete limits[block][kind];
+		}
+	}
+	return { limits, errors };
+}
+
+function bury(tree: Tree, place: string, value: Length | Length[]) {
+	const keys = place.split(".");
+	const last = keys.pop() ?? "";
+	let node = tree;
+	for (const key of keys) {
+		node[key] ??= {};
+		node = node[key] as Tree;
+	}
+	node[last] = value;
+}
+
+function readField(text: string, many: boolean, system: System): Length | Length[] | string | undefined {
+	if (text.trim() === "") return undefined;
+	const parts = many ? text.trim().split(/[\s;]+/) : [text];
+	const lengths: Length[] = [];
+	for (const part of parts) {
+		const parsed = parse(part, system);
+		if (!parsed.ok) return parsed.sentence;
+		lengths.push(parsed.length);
+	}
+	return many ? lengths : lengths[0];
+}

@@ -1,0 +1,1 @@
+export { LimitsPlace } from "./LimitsPlace";

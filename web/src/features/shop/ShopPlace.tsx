@@ -1,0 +1,130 @@
+import { Button, Group, Stack, TextInput, Title } from "@mantine/core";
+import { useDebouncedValue } from "@mantine/hooks";
+import { IconPlus, IconSearch } from "@tabler/icons-react";
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link } from "react-router";
+import type { JobLine } from "../../api/client";
+import { jobsQuery } from "../../api/queries";
+import { journalKind } from "../../api/view";
+import { setName, wayName } from "../../api/words";
+import { Bar } from "../../app/Bar";
+import { Load } from "../../app/Load";
+import { Crank } from "../../drawing/Crank";
+import { StatusMark } from "../../drawing/status";
+
+/** Today's jobs. */
+export function ShopPlace() {
+	const [search, setSearch] = useState("");
+	const [asked] = useDebouncedValue(search, 200);
+	const query = useQuery({ ...jobsQuery(asked), placeholderData: (before) => before });
+	return (
+		<Load query={query}>
+			{(jobs) => (
+				<>
+					<Bar trail={[{ text: "Shop" }]} />
+					<main className="page">
+						<Stack gap="md">
+							<Group justify="space-between">
+								<Title order={1}>Jobs</Title>
+								<Group>
+									<TextInput
+										aria-label="Search jobs"
+										placeholder="Engine, customer or number"
+										leftSection={<IconSearch size={16} />}
+										value={search}
+										onChange={(e) => setSearch(e.currentTarget.value)}
+									/>
+									<Button component={Link} to="/jobs/new" leftSection={<IconPlus size={16} />}>
+										New job
+									</Button>
+								</Group>
+							</Group>
+							{jobs.length === 0 ? (
+								<p className="soft">
+									{asked
+										? `No job fits “${asked}”.`
+										: "No jobs yet. Start one from an engine's layout: it takes less than a minute."}
+								</p>
+							) : null}
+							{jobs.map((job) => (
+								<JobRow key={job.id} job={job} />
+							))}
+						</Stack>
+					</main>
+				</>
+			)}
+		</Load>
+	);
+}
+
+const date = (text: string) =>
+	new Date(`${text}T12:00:00`).toLocaleDateString(undefined, { weekday: "short", day: "numeric", month: "short" });
+
+function JobRow({ job }: { job: JobLine }) {
+	const measured = job.features.filter((f) => f.complete).length;
+	const places = job.shaft.length;
+	return (
+		<Link to={`/jobs/${job.id}`} className="panel jobline">
+			<div>
+				<div style={{ fontSize: "1.2rem", fontWeight: 700 }}>{job.engine}</div>
+				<div>{job.customer || "No customer named"}</div>
+				<div className="soft">
+					<span className="figure">{job.number}</span>
+					{job.promised_on ? <> · promised {date(job.promised_on)}</> : null} · {job.unit === "in" ? "inches" : "millimetres"}
+				</div>
+			</div>
+			<div>
+				<Crank
+					small
+					title={`Crankshaft of ${job.engine}`}
+					shaft={job.shaft}
+					journal={(place) => {
+						const f = job.features.find((one) => one.kind === journalKind(place) && one.number === place.number);
+						return {
+							standing: f ? f.standing : "open",
+							taken: f?.complete ? 1 : 0,
+							of: f && !f.complete && f.standing !== "beyond" ? 2 : 0,
+							label: `${place.throw ? "Rod journal" : "Main"} ${place.number}`,
+						};
+					}}
+				/>
+				<div className="soft" style={{ marginTop: 4 }}>
+					{measured} of {places} journals measured
+				</div>
+			</div>
+			<Stack gap={4}>
+				{job.sets.length === 0 ? <span className="soft">No limits entered: nothing is decided yet</span> : null}
+				{job.sets.map((set) => (
+					<div key={set.set} style={{ display: "grid", gridTemplateColumns: "110px minmax(0, 1fr)", alignItems: "baseline" }}>
+						<span className="soft">{setName(set.set)}</span>
+						<span>
+							<b>{wayName(set, job.unit)}</b>
+							<span className="soft">{set.signed ? " · signed" : set.provisional ? " · provisional" : ""}</span>
+						</span>
+					</div>
+				))}
+				<StandingSummary job={job} />
+			</Stack>
+		</Link>
+	);
+}
+
+function StandingSummary({ job }: { job: JobLine }) {
+	const beyond = job.features.filter((f) => f.standing === "beyond").length;
+	if (beyond > 0) {
+		return (
+			<span>
+				<StatusMark standing="beyond" word={false} /> {beyond} {beyond === 1 ? "journal" : "journals"} beyond a limit
+			</span>
+		);
+	}
+	if (job.features.some((f) => f.complete)) {
+		return (
+			<span>
+				<StatusMark standing="within" word={false} /> what is measured is within
+			</span>
+		);
+	}
+	return null;
+}

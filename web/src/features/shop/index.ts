@@ -1,0 +1,1 @@
+export { ShopPlace } from "./ShopPlace";

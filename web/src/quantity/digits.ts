@@ -1,0 +1,65 @@
+import { type Length, parse, resolution, type System, show } from "./length";
+
+/** What typed digits mean at the bench. */
+export type Meaning =
+	| { kind: "empty" }
+	| { kind: "size"; length: Length }
+	/** More digits are needed before anything can be taken. */
+	| { kind: "more"; sentence: string }
+	| { kind: "wrong"; sentence: string };
+
+export interface Expected {
+	size: Length;
+	/** The feature's own mean so far: then two digits are enough, else three. */
+	own: boolean;
+}
+
+/** Further than this from what was expected is asked about, never guessed. Common practice. */
+const FAR: Record<System, Length> = { in: 20 * 254_000, mm: 5_000_000 };
+
+/**
+ * Reads what was typed: a size in full, or its last digits. Of all sizes that end in the digits the one nearest to the
+ * expected size is meant, unless it lies more than a third of the digits' span away, or far off: then more digits are asked for.
+ */
+export function meaning(typed: string, expected: Expected | undefined, system: System): Meaning {
+	const text = typed.trim().replace(",", ".");
+	if (text === "") return { kind: "empty" };
+	// "83.5" is a half tenth in inches, where no engine part is that large; in millimetres it is a size.
+	const lastDigits = /^\.?(\d+)$/.exec(text) ?? (system === "in" ? /^(\d{2,4}\.5)$/.exec(text) : null);
+	if (!lastDigits) return whole(text, system);
+	const digits = lastDigits[1] ?? "";
+	const count = digits.replace(".5", "").length;
+	if (!expected) return { kind: "more", sentence: "Nothing is known of this size yet: type it in full, with its point." };
+	const least = expected.own ? 2 : 3;
+	if (count < least) {
+		return {
+			kind: "more",
+			sentence: expected.own
+				? "Type two digits at least."
+				: "The first reading of a feature needs its last three digits at least.",
+		};
+	}
+	return nearest(digits, count, expected.size, system);
+}
+
+function whole(text: string, system: System): Meaning {
+	const parsed = parse(text, system);
+	if (!parsed.ok) return { kind: "wrong", sentence: parsed.sentence };
+	return { kind: "size", length: parsed.length };
+}
+
+function nearest(digits: string, count: number, expected: Length, system: System): Meaning {
+	const step = resolution(system);
+	const span = 10 ** count * step;
+	const tail = Number(digits) * step;
+	const length = Math.round((expected - tail) / span) * span + tail;
+	const away = Math.abs(length - expected);
+	if (away > span / 3 || away > FAR[system]) {
+		const sibling = length > expected ? length - span : length + span;
+		return {
+			kind: "more",
+			sentence: `${digits} could be ${show(length, system)} or ${show(sibling, system)}: type one digit more.`,
+		};
+	}
+	return { kind: "size", length };
+}

@@ -1,0 +1,73 @@
+/** A length is a whole number of 0.1 nm, as on the wire. */
+export type Length = number;
+export type System = "in" | "mm";
+
+const ONE: Record<System, number> = { in: 254_000_000, mm: 10_000_000 };
+
+/** The other unit. */
+export const other = (system: System): System => (system === "in" ? "mm" : "in");
+
+/** The last digit people read off a gauge: a tenth of a thousandth of an inch, or a micrometre. */
+export const resolution = (system: System): Length => (system === "in" ? 25_400 : 10_000);
+
+/** The unit of a bench drawing's exaggeration and of its small differences. */
+export const unitName = (system: System): string => (system === "in" ? "in" : "mm");
+
+function fixed(length: Length, system: System, decimals: number): string {
+	const one = BigInt(ONE[system]);
+	const scale = 10n ** BigInt(decimals);
+	const magnitude = BigInt(Math.abs(length)) * scale;
+	let quotient = magnitude / one;
+	const twice = (magnitude % one) * 2n;
+	if (twice > one || (twice === one && quotient % 2n === 1n)) quotient += 1n;
+	const digits = quotient.toString().padStart(decimals + 1, "0");
+	const text = `${digits.slice(0, -decimals)}.${digits.slice(-decimals)}`;
+	return length < 0 && quotient !== 0n ? `−${text}` : text;
+}
+
+/** Shows a length as people at the bench do: 1.8113 in (a fifth digit only for a half tenth), 46.007 mm. */
+export function show(length: Length, system: System): string {
+	if (system === "mm") return fixed(length, system, 3);
+	const five = fixed(length, system, 5);
+	return five.endsWith("5") ? five : fixed(length, system, 4);
+}
+
+/** Shows a step such as 0.010 or 0.25 as shops write it. */
+export function showStep(length: Length, system: System): string {
+	return fixed(length, system, system === "in" ? 3 : 2);
+}
+
+/** Shows a difference with its sign. */
+export function showSigned(length: Length, system: System): string {
+	return length > 0 ? `+${show(length, system)}` : show(length, system);
+}
+
+/** Shows a span, or one figure where both ends are the same. */
+export function showSpan(min: Length, max: Length, system: System): string {
+	return min === max ? show(min, system) : `${show(min, system)} – ${show(max, system)}`;
+}
+
+/** Text for a field: at most seven decimals, without trailing zeros, with a plain minus. */
+export function plain(length: Length, system: System): string {
+	const text = fixed(length, system, 7).replace("−", "-");
+	return text.replace(/0+$/, "").replace(/\.$/, "");
+}
+
+export type Parsed = { ok: true; length: Length } | { ok: false; sentence: string };
+
+/** Reads a decimal number exactly; a comma is taken for a point. */
+export function parse(text: string, system: System): Parsed {
+	const clean = text.trim().replace(",", ".").replace("−", "-");
+	const match = /^([+-]?)(\d*)\.?(\d*)$/.exec(clean);
+	if (!match || (match[2] === "" && match[3] === "")) {
+		return { ok: false, sentence: `“${text.trim()}” is not a number.` };
+	}
+	const [, sign, whole = "", fraction = ""] = match;
+	if (whole.length > 6 || fraction.length > 12)
+		return { ok: false, sentence: `“${text.trim()}” has more digits than any gauge.` };
+	const scaled = BigInt(whole + fraction) * BigInt(ONE[system]);
+	const scale = 10n ** BigInt(fraction.length);
+	if (scaled % scale !== 0n) return { ok: false, sentence: "This is finer than 0.1 nanometre." };
+	const length = Number(scaled / scale);
+	return { ok: true, length: sign === "-" ? -length : length };
+}

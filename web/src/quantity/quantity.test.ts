@@ -1,0 +1,63 @@
+import { describe, expect, it } from "vitest";
+import { meaning } from "./digits";
+import { parse, plain, show, showSigned } from "./length";
+
+const inch = (text: string) => {
+	const parsed = parse(text, "in");
+	if (!parsed.ok) throw new Error(parsed.sentence);
+	return parsed.length;
+};
+
+describe("lengths", () => {
+	it("reads exactly where floats are wrong", () => {
+		for (let k = 0; k <= 20000; k += 7) {
+			const text = `${Math.floor(k / 10000)}.${String(k % 10000).padStart(4, "0")}`;
+			expect(inch(text)).toBe(k * 25400);
+			expect(show(inch(text), "in")).toBe(text);
+		}
+	});
+	it("shows half tenths, the other unit and signs", () => {
+		expect(show(inch("2.24815"), "in")).toBe("2.24815");
+		expect(show(inch("1.8113"), "mm")).toBe("46.007");
+		expect(showSigned(inch("-0.0010"), "in")).toBe("−0.0010");
+		expect(show(inch("-0.00001"), "in")).toBe("0.0000");
+		expect(plain(inch("-0.0010"), "in")).toBe("-0.001");
+	});
+	it("says why a text is no length", () => {
+		for (const text of ["", ".", "1.2.3", "abc", "1e3", "0.0000000001", "12345678"]) {
+			expect(parse(text, "in").ok, text).toBe(false);
+		}
+		expect(parse("2,248", "in")).toEqual({ ok: true, length: inch("2.248") });
+	});
+});
+
+describe("last digits", () => {
+	const own = { size: inch("2.4583"), own: true };
+	const set = { size: inch("2.4583"), own: false };
+	const cases: [string, { size: number; own: boolean } | undefined, string][] = [
+		["83", own, "2.4583"],
+		["81", own, "2.4581"],
+		["579", own, "2.4579"],
+		["99", { size: inch("2.4501"), own: true }, "2.4499"],
+		["83", set, "more"], // two digits span exactly one undersize: 2.4583 or 2.4683
+		["583", set, "2.4583"],
+		["4583", set, "2.4583"],
+		["24583", set, "2.4583"],
+		["2.4583", undefined, "2.4583"],
+		["583", undefined, "more"],
+		["33", own, "more"], // half the span away
+		["25", { size: inch("2.4583"), own: true }, "more"], // more than a third of it
+		["483", own, "2.4483"],
+		["283", own, "more"], // further than 0.02
+		["83.5", own, "2.45835"],
+		["8x", own, "wrong"],
+	];
+	it.each(cases)("%s", (typed, expected, want) => {
+		const got = meaning(typed, expected, "in");
+		expect(got.kind === "size" ? show(got.length, "in") : got.kind).toBe(want);
+	});
+	it("works in millimetres", () => {
+		const got = meaning("996", { size: 799_980_000, own: false }, "mm");
+		expect(got).toEqual({ kind: "size", length: 799_960_000 });
+	});
+});

@@ -1,0 +1,18 @@
+// What jsdom lacks and Mantine asks for.
+window.matchMedia ??= (query: string) =>
+	({
+		matches: false,
+		media: query,
+		onchange: null,
+		addListener() {},
+		removeListener() {},
+		addEventListener() {},
+		removeEventListener() {},
+		dispatchEvent: () => false,
+	}) as MediaQueryList;
+window.ResizeObserver ??= class {
+	observe() {}
+	unobserve() {}
+	disconnect() {}
+};
+window.HTMLElement.prototype.scrollIntoView = () => {};
