@@ -22,11 +22,13 @@ export interface CrankProps {
 	title: string;
 }
 
+const shortName = (place: ShaftPlace) => `${place.throw ? "Pin" : "Main"} ${place.number}`;
+
 /** The crankshaft in side view, each journal with its mark. */
 export function Crank({ shaft, journal, standing = false, small = false, wrap, title }: CrankProps) {
 	const g = crankGeometry(shaft);
 	const turn = (box: Box) => (standing ? stood(box) : box);
-	const labels = small ? 0 : standing ? 96 : 26;
+	const labels = small ? 0 : standing ? 72 : 26;
 	const width = standing ? g.height + labels : g.width;
 	const height = standing ? g.width : g.height + labels;
 	const wrapped = wrap ?? ((_place, inner) => inner);
@@ -34,7 +36,8 @@ export function Crank({ shaft, journal, standing = false, small = false, wrap, t
 		<svg
 			className="drawing"
 			viewBox={`0 0 ${width} ${height}`}
-			style={{ maxWidth: standing ? width : width * 1.5, maxHeight: small ? 64 : undefined }}
+			style={{ maxWidth: standing ? width : width * 2, maxHeight: small ? 64 : undefined }}
+			preserveAspectRatio={small ? "xMinYMid meet" : undefined}
 		>
 			<title>{title}</title>
 			{g.ends.map((end) => (
@@ -66,8 +69,9 @@ export function Crank({ shaft, journal, standing = false, small = false, wrap, t
 								y={standing ? b.y + b.height / 2 + 4 : g.height + 16}
 								textAnchor={standing ? "start" : "middle"}
 								className={j.lit ? "lit" : undefined}
+								style={{ fontSize: standing ? 17 : 14 }}
 							>
-								{standing ? j.label : j.label.replace("Main ", "M").replace("Rod journal ", "P")}
+								{shortName(place)}
 							</text>
 						)}
 					</g>

@@ -1,4 +1,4 @@
-import { type System, show } from "../quantity/length";
+import { resolution, type System, show } from "../quantity/length";
 import { profileGeometry } from "./profile";
 
 export interface ProfileProps {
@@ -17,7 +17,7 @@ const DASHES = ["", "7 4", "2 4", "10 3 2 3"];
 
 /** The size along the axis, one line for each direction, over the range of new parts. */
 export function Profile({ stations, directions, sizes, band, system, title }: ProfileProps) {
-	const g = profileGeometry(sizes, W, H, band);
+	const g = profileGeometry(sizes, W, H, resolution(system), band);
 	return (
 		<svg className="drawing" viewBox={`-88 -16 ${W + 150} ${H + 56}`}>
 			<title>{title}</title>

@@ -24,7 +24,7 @@ export function Section({ rings, stations, direction, station, bore, axis, title
 	const directions = rings[0]?.directions ?? [];
 	const drawn = g.paths.some((p) => p !== null);
 	return (
-		<svg className="drawing" viewBox="-190 -156 380 312" style={{ maxWidth: 460, margin: "0 auto" }}>
+		<svg className="drawing" viewBox="-200 -160 400 322" style={{ maxWidth: 460, margin: "0 auto" }}>
 			<title>{title}</title>
 			<circle r={R} fill={bore ? "none" : "var(--plate)"} stroke="var(--line)" strokeWidth={1.5} />
 			{bore ? <circle r={R + 22} fill="none" stroke="var(--scribe)" strokeWidth={1.5} /> : null}
@@ -40,6 +40,7 @@ export function Section({ rings, stations, direction, station, bore, axis, title
 							y={label.y + 5}
 							textAnchor={label.x > 20 ? "start" : label.x < -20 ? "end" : "middle"}
 							className={lit ? "figure lit" : "figure quiet"}
+							style={{ fontSize: 17 }}
 						>
 							{d}°
 						</text>
@@ -63,8 +64,8 @@ export function Section({ rings, stations, direction, station, bore, axis, title
 			{axis === undefined ? null : <Axis angle={axis} />}
 			{direction === undefined ? null : <Contacts direction={direction} bore={bore} />}
 			{drawn ? (
-				<text x={186} y={150} textAnchor="end" className="quiet">
-					form ×{g.exaggeration}
+				<text x={-196} y={152} className="quiet" style={{ fontSize: 15 }}>
+					form drawn ×{g.exaggeration}
 				</text>
 			) : null}
 		</svg>

@@ -16,6 +16,8 @@ export function profileGeometry(
 	sizes: (number | null)[][],
 	width: number,
 	height: number,
+	/** Axis sizes are multiples of this. */
+	round: number,
 	band?: { min: number; max: number },
 ): ProfileGeometry {
 	const all = sizes.flat().filter((s) => s !== null);
@@ -31,7 +33,10 @@ export function profileGeometry(
 	const directions = sizes[0]?.length ?? 0;
 	return {
 		lines: Array.from({ length: directions }, (_, d) => draw(sizes.map((row) => row[d] ?? null)) ?? ""),
-		ticks: all.length > 0 ? [low, (low + high) / 2, high].map((size) => ({ size: Math.round(size), y: y(size) })) : [],
+		ticks:
+			all.length > 0
+				? [low, (low + high) / 2, high].map((size) => Math.round(size / round) * round).map((size) => ({ size, y: y(size) }))
+				: [],
 		stationX,
 		band: band && all.length > 0 ? { y: y(band.max), height: Math.max(1, y(band.min) - y(band.max)) } : undefined,
 	};

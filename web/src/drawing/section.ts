@@ -12,10 +12,10 @@ export interface SectionGeometry {
 	paths: (string | null)[];
 }
 
-const ROUND = [1, 2, 5];
+const ROUND = [1, 1.5, 2, 3, 4, 5, 6, 8];
 
 /** The largest round factor at which the deviations still fit into `room` of the radius. */
-export function exaggerationFor(rings: Ring[], radius: number, room = 0.16): number {
+export function exaggerationFor(rings: Ring[], radius: number, room = 0.2): number {
 	const all = rings.flatMap((r) => r.diameters).filter((d) => d !== null);
 	if (all.length < 2) return 1;
 	const spread = (Math.max(...all) - Math.min(...all)) / 2;

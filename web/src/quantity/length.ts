@@ -47,10 +47,11 @@ export function showSpan(min: Length, max: Length, system: System): string {
 	return min === max ? show(min, system) : `${show(min, system)} – ${show(max, system)}`;
 }
 
-/** Text for a field: at most seven decimals, without trailing zeros, with a plain minus. */
+/** Text for a field: as many decimals as people write, at most seven where they are needed, with a plain minus. */
 export function plain(length: Length, system: System): string {
 	const text = fixed(length, system, 7).replace("−", "-");
-	return text.replace(/0+$/, "").replace(/\.$/, "");
+	const least = system === "in" ? 4 : 3;
+	return text.slice(0, -7 + least) + text.slice(-7 + least).replace(/0+$/, "");
 }
 
 export type Parsed = { ok: true; length: Length } | { ok: false; sentence: string };

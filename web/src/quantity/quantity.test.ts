@@ -21,7 +21,9 @@ describe("lengths", () => {
 		expect(show(inch("1.8113"), "mm")).toBe("46.007");
 		expect(showSigned(inch("-0.0010"), "in")).toBe("−0.0010");
 		expect(show(inch("-0.00001"), "in")).toBe("0.0000");
-		expect(plain(inch("-0.0010"), "in")).toBe("-0.001");
+		expect(plain(inch("-0.0010"), "in")).toBe("-0.0010");
+		expect(plain(inch("2.24815"), "in")).toBe("2.24815");
+		expect(plain(250_000, "mm")).toBe("0.025");
 	});
 	it("says why a text is no length", () => {
 		for (const text of ["", ".", "1.2.3", "abc", "1e3", "0.0000000001", "12345678"]) {

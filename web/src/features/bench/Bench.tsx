@@ -106,17 +106,21 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 		const before = path[Math.max(0, i - 1)];
 		if (before) move(before);
 	};
+	const open = (which: Dialog) => {
+		input.current?.blur(); // the dialog's number keys are not digits of a reading
+		setDialog(which);
+	};
 	const press = (key: string): boolean => {
 		if (key === "Enter") enter();
 		else if (key === "Escape") move(at);
 		else if ((key === "Backspace" || key === "-") && typed === "") back();
 		else if (key.startsWith("Arrow")) move(stepCell(feature, at, key));
-		else if (key === "s" || key === "/") setDialog("skip");
-		else if (key === "l" || key === "*") setDialog("look");
+		else if (key === "s" || key === "/") open("skip");
+		else if (key === "l" || key === "*") open("look");
 		else if (key === "u" || key === "+") setSystem(other(system));
 		else if (key === "p") setOrder(order === "station" ? "direction" : "station");
 		else if (key === "n" && following) void go(benchPath(job.id, following));
-		else if (key === "?") setDialog("help");
+		else if (key === "?") open("help");
 		else return key.length === 1 && !/[\d.,-]/.test(key);
 		return true;
 	};
@@ -134,7 +138,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 				</span>
 				<SavedWord waiting={taker.waiting.length} away={taker.away} />
 			</Bar>
-			<div className="columns">
+			<div className="columns bench">
 				<div className="rail">{rail}</div>
 				<main>
 					<Group justify="space-between" align="baseline">
@@ -236,10 +240,10 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 				<aside aria-label="What it means">
 					<Measures view={view} feature={feature} finding={finding} system={system} />
 					<Group gap="xs" my="sm">
-						<Button variant="default" onClick={() => setDialog("look")}>
+						<Button variant="default" onClick={() => open("look")}>
 							Look: {feature.look ? LOOK_WORD[feature.look]?.split(":")[0]?.toLowerCase() : "not graded"}
 						</Button>
-						<Button variant="default" onClick={() => setDialog("skip")}>
+						<Button variant="default" onClick={() => open("skip")}>
 							Skip with reason
 						</Button>
 					</Group>

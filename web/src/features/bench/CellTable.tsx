@@ -43,7 +43,7 @@ export function CellTable({ feature, at, system, waiting, onPick }: CellTablePro
 											tabIndex={-1}
 											className="choice"
 											style={{ padding: 0, whiteSpace: "nowrap" }}
-											aria-label={`Go to ${name}, ${d / 1e6}°`}
+											aria-label={`${name}, ${d}°: ${cellText(feature, cell, system, waiting)}`}
 											onClick={() => onPick(cell)}
 										>
 											{cellText(feature, cell, system, waiting)}

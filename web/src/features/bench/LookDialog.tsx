@@ -3,6 +3,7 @@ import { useState } from "react";
 import type { FeatureView, LookBody } from "../../api/client";
 import { useAddLook } from "../../api/queries";
 import { LOOK_WORD } from "../../api/words";
+import { useNumberKeys } from "./use-number-keys";
 
 interface LookDialogProps {
 	opened: boolean;
@@ -31,6 +32,10 @@ export function LookDialog({ opened, job, feature, by, onClose }: LookDialogProp
 		onClose();
 	};
 	const looks = Object.keys(LOOK_WORD) as NonNullable<LookBody["look"]>[];
+	useNumberKeys(opened, (i) => {
+		const look = looks[i];
+		if (look) send({ what: "grade", look, note: "" });
+	});
 	return (
 		<Modal
 			opened={opened}
@@ -39,16 +44,7 @@ export function LookDialog({ opened, job, feature, by, onClose }: LookDialogProp
 			closeButtonProps={{ "aria-label": "Close" }}
 			returnFocus={false}
 		>
-			<Stack
-				gap="xs"
-				onKeyDown={(e) => {
-					const look = looks[Number(e.key) - 1];
-					if (look && !(e.target instanceof HTMLInputElement)) {
-						e.preventDefault();
-						send({ what: "grade", look, note: "" });
-					}
-				}}
-			>
+			<Stack gap="xs">
 				{add.error ? (
 					<Alert color="orange" variant="light">
 						{add.error.message}

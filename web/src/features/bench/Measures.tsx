@@ -1,4 +1,3 @@
-import { Stack } from "@mantine/core";
 import type { Check, FeatureView, Finding, JobView } from "../../api/client";
 import type { Standing } from "../../api/view";
 import { checkName } from "../../api/words";
@@ -20,12 +19,12 @@ export function Measures({ view, feature, finding, system }: MeasuresProps) {
 	const runout = finding?.checks.find((c) => c.name === "runout");
 	if (runout) strips.push(checkStrip("runout", finding, system));
 	return (
-		<Stack gap="sm">
+		<div className="strips">
 			{strips.map((s) => (
 				<Strip key={s.name} {...s} />
 			))}
 			<Clearance view={view} feature={feature} system={system} />
-		</Stack>
+		</div>
 	);
 }
 

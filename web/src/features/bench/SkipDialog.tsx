@@ -1,5 +1,6 @@
 import { Button, Modal, Stack, TextInput } from "@mantine/core";
 import { useState } from "react";
+import { useNumberKeys } from "./use-number-keys";
 
 const REASONS = ["counterweight", "oil hole", "damaged", "out of reach"];
 
@@ -17,6 +18,10 @@ export function SkipDialog({ opened, place, onClose, onSkip }: SkipDialogProps) 
 		setOther("");
 		onSkip(reason);
 	};
+	useNumberKeys(opened, (i) => {
+		const reason = REASONS[i];
+		if (reason) skip(reason);
+	});
 	return (
 		<Modal
 			opened={opened}
@@ -25,16 +30,7 @@ export function SkipDialog({ opened, place, onClose, onSkip }: SkipDialogProps) 
 			closeButtonProps={{ "aria-label": "Close" }}
 			returnFocus={false}
 		>
-			<Stack
-				gap="xs"
-				onKeyDown={(e) => {
-					const reason = REASONS[Number(e.key) - 1];
-					if (reason && other === "" && !(e.target instanceof HTMLInputElement && e.target.value !== "")) {
-						e.preventDefault();
-						skip(reason);
-					}
-				}}
-			>
+			<Stack gap="xs">
 				{REASONS.map((reason, i) => (
 					<Button
 						key={reason}

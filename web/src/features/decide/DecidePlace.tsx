@@ -55,6 +55,20 @@ function setStanding(view: JobView, set: DecisionSet): Standing {
 		.reduce((worst, s) => (GRAVITY.indexOf(s) > GRAVITY.indexOf(worst) ? s : worst), "open");
 }
 
+/** The reasons that say in a sentence why it is this action. */
+const LEAD = [
+	"step",
+	"within",
+	"marked",
+	"tight",
+	"shell",
+	"no_step",
+	"no_new_range",
+	"hone_to_size",
+	"provisional",
+	"crack_test",
+];
+
 const same = (a: Option, b: { action: string; step: number; shell: number; method?: string }) =>
 	a.action === b.action && a.step === b.step && a.shell === b.shell && (a.method ?? "") === (b.method ?? "");
 
@@ -80,10 +94,26 @@ function Board({ view, set }: { view: JobView; set: DecisionSet }) {
 			reason: "",
 			by: person.name || "somebody",
 		});
-	const caused = set.reasons.filter((r) => r.code !== "no_limit" && r.code !== "no_look" && !r.code.startsWith("caution"));
+	const lead = set.reasons.filter((r) => LEAD.includes(r.code));
+	const caused = set.reasons.filter(
+		(r) => r.code !== "no_limit" && r.code !== "no_look" && !r.code.startsWith("caution") && !LEAD.includes(r.code),
+	);
 	const remarks = set.reasons.filter((r) => r.code === "no_limit" || r.code === "no_look");
 	const cautions = set.reasons.filter((r) => r.code.startsWith("caution"));
 	const shown = set.options.find((o) => same(o, way)) ?? advised;
+	const possible = set.options.filter((o) => o.feasible).sort((a, b) => Number(same(b, set)) - Number(same(a, set)));
+	const impossible = set.options.filter((o) => !o.feasible);
+	const line = (o: Option) => (
+		<Way
+			key={`${o.action} ${o.step} ${o.shell} ${o.method ?? ""}`}
+			option={o}
+			view={view}
+			current={same(o, way)}
+			onOverrule={() => setOverruling(o)}
+			locked={cracked || open}
+			advised={same(o, set)}
+		/>
+	);
 	return (
 		<div className="columns">
 			<nav aria-label="Sets">
@@ -120,9 +150,14 @@ function Board({ view, set }: { view: JobView; set: DecisionSet }) {
 						{signed.stale ? " The readings or limits changed since it was signed: look at it again." : null}
 					</Alert>
 				) : null}
-				<ul style={{ paddingLeft: 20, margin: "10px 0", fontSize: "1.05rem" }}>
+				{lead.map((r) => (
+					<p key={r.code + r.text} style={{ fontSize: "1.1rem", margin: "6px 0" }}>
+						{r.text}
+					</p>
+				))}
+				<ul className="findings">
 					{caused.map((r) => (
-						<li key={r.code + r.text} style={{ marginBottom: 4 }}>
+						<li key={r.code + r.text}>
 							{r.feature ? (
 								<ReasonLink job={job.id} feature={r.feature}>
 									{r.text}
@@ -166,21 +201,17 @@ function Board({ view, set }: { view: JobView; set: DecisionSet }) {
 					Ways to do it
 				</Title>
 				<Stack gap={0} my="xs">
-					{set.options.map((o) => (
-						<Way
-							key={`${o.action} ${o.step} ${o.shell} ${o.method ?? ""}`}
-							option={o}
-							view={view}
-							current={same(o, way)}
-							onOverrule={() => setOverruling(o)}
-							locked={cracked || open}
-							advised={same(o, set)}
-						/>
-					))}
+					{possible.map(line)}
 					{set.options.length === 0 ? (
 						<p className="soft">Measure what is missing first; nothing can be promised of a part half measured.</p>
 					) : null}
 				</Stack>
+				{impossible.length > 0 ? (
+					<details style={{ marginBottom: 12 }} open={impossible.some((o) => same(o, way))}>
+						<summary>{impossible.length} not possible, and why</summary>
+						{impossible.map(line)}
+					</details>
+				) : null}
 				{shown?.clearances && shown.clearances.length > 0 ? (
 					<>
 						<Title order={2} size="h4" mb={6}>
@@ -321,6 +352,7 @@ function Way({ option, view, current, advised, locked, onOverrule }: WayProps) {
 					<Button
 						variant="subtle"
 						size="compact-sm"
+						style={{ flexShrink: 0 }}
 						onClick={onOverrule}
 						aria-label={`Overrule: ${wayName(option, view.job.unit)}`}
 					>

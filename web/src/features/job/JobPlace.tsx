@@ -89,10 +89,10 @@ function JobBoard({ view }: { view: JobView }) {
 								</a>
 							)}
 						/>
-						<Group align="flex-start" grow preventGrowOverflow={false}>
+						<div className="twin">
 							<FeatureList view={view} title="Mains" places={view.shaft.filter((p) => !p.throw)} />
 							<FeatureList view={view} title="Rod journals" places={view.shaft.filter((p) => p.throw)} />
-						</Group>
+						</div>
 						<PlanChoice view={view} />
 					</Stack>
 				</main>
@@ -103,7 +103,7 @@ function JobBoard({ view }: { view: JobView }) {
 
 function FeatureList({ view, title, places }: { view: JobView; title: string; places: Journal[] }) {
 	return (
-		<section className="panel" style={{ minWidth: 300, overflowX: "auto" }}>
+		<section className="panel" style={{ overflowX: "auto" }}>
 			<Title order={2} size="h4" mb="xs">
 				{title}
 			</Title>

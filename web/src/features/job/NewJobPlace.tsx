@@ -7,6 +7,9 @@ import { jobsQuery, plansQuery, useCreateJob } from "../../api/queries";
 import { Bar } from "../../app/Bar";
 import { usePerson } from "../../app/person";
 
+/** Descriptions below, so that fields in a row stay in line. */
+const BELOW: ("label" | "input" | "description" | "error")[] = ["label", "input", "description", "error"];
+
 /** A new job from an engine's layout, its limits copied from another job or entered afterwards. */
 export function NewJobPlace() {
 	const go = useNavigate();
@@ -98,6 +101,7 @@ export function NewJobPlace() {
 							<NumberInput label="Cylinders" min={1} max={48} allowDecimal={false} {...form.getInputProps("cylinders")} />
 							<NumberInput
 								label="Main bearings"
+								inputWrapperOrder={BELOW}
 								placeholder="as usual for it"
 								description="Empty: one between all throws and at both ends"
 								min={1}
@@ -107,6 +111,7 @@ export function NewJobPlace() {
 							/>
 							<NumberInput
 								label="Throws"
+								inputWrapperOrder={BELOW}
 								placeholder="as usual for it"
 								description="Empty: one for each cylinder, or pair in a V"
 								min={1}

@@ -52,7 +52,7 @@ export function toTyped(limits: LimitSet, system: System): Typed {
 			for (const f of FIELDS) {
 				const value = dig(limits[block][kind] as Tree | undefined, f.place);
 				if (typeof value === "number") typed[`${block}.${kind}.${f.place}`] = plain(value, system);
-				if (Array.isArray(value)) typed[`${block}.${kind}.${f.place}`] = value.map((v) => plain(v, system)).join("  ");
+				if (Array.isArray(value)) typed[`${block}.${kind}.${f.place}`] = value.map((v) => plain(v, system)).join(" ");
 			}
 		}
 	}

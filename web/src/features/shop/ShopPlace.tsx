@@ -30,7 +30,7 @@ export function ShopPlace() {
 								<Group>
 									<TextInput
 										aria-label="Search jobs"
-										placeholder="Engine, customer or number"
+										placeholder="Search"
 										leftSection={<IconSearch size={16} />}
 										value={search}
 										onChange={(e) => setSearch(e.currentTarget.value)}

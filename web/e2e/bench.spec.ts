@@ -1,0 +1,267 @@
+import AxeBuilder from "@axe-core/playwright";
+import { expect, type Page, test } from "@playwright/test";
+
+async function as(page: Page, name = "Wanda Pell") {
+	await page.addInitScript((person) => localStorage.setItem("ledge.person", JSON.stringify(person)), name);
+}
+
+/** Types as a person does: digits, then Enter, then a look at what happened. */
+async function take(page: Page, digits: string, cells: number) {
+	await page.keyboard.type(digits);
+	await page.keyboard.press("Enter");
+	await expect(page.getByRole("region", { name: "Tape" }).getByRole("listitem")).toHaveCount(cells);
+}
+
+/** Grades the look by its number key, once the bench is there. */
+async function look(page: Page, key: string) {
+	await expect(page.getByRole("textbox", { name: /Reading at/ })).toBeFocused();
+	await page.keyboard.press("l");
+	await page.keyboard.press(key);
+}
+
+test("a newcomer is asked for a name, starts a job, enters limits and is told what is wrong with one", async ({ page }) => {
+	await page.goto("/");
+	await page.getByLabel("Your name").fill("Otto Brand");
+	await page.keyboard.press("Enter");
+	await page.getByRole("link", { name: "New job" }).click();
+	await page.getByRole("button", { name: "Start the job" }).click();
+	await expect(page.getByText("Which engine is it?")).toBeVisible();
+	await page.getByLabel("Engine").fill("Mill saw twin");
+	await page.getByLabel("Cylinders", { exact: true }).fill("2");
+	await page.getByLabel("Main bearings").fill("9");
+	await page.getByRole("button", { name: "Start the job" }).click();
+	await expect(page.getByText("Mains must be between 1 and 3")).toBeVisible();
+	await expect(page.getByLabel("Engine")).toHaveValue("Mill saw twin");
+	await page.getByLabel("Main bearings").fill("3");
+	await page.getByRole("button", { name: "Start the job" }).click();
+	await expect(page.getByRole("heading", { name: "Limits of this job" })).toBeVisible();
+
+	const mains = page.getByRole("group", { name: "Main journals" });
+	await mains.getByLabel("New, smallest").fill("1.8122");
+	await mains.getByLabel("New, largest").fill("1.8110");
+	await mains.getByLabel("Undersizes on offer").fill("0.020 0.010");
+	await page.getByRole("button", { name: "Save the limits" }).click();
+	await expect(mains.getByText(/is above the largest/)).toBeVisible();
+	await mains.getByLabel("New, smallest").fill("1.811O");
+	await mains.getByLabel("New, largest").fill("1.8122");
+	await page.getByRole("button", { name: "Save the limits" }).click();
+	await expect(mains.getByText("“1.811O” is not a number.")).toBeVisible();
+	await expect(mains.getByLabel("New, smallest")).toHaveValue("1.811O");
+	await mains.getByLabel("New, smallest").fill("1.8110");
+	await page.getByRole("button", { name: "Save the limits" }).click();
+	await expect(mains.getByText(/must rise one by one/)).toBeVisible();
+	await mains.getByLabel("Undersizes on offer").fill("0.010 0.020");
+	await mains.getByLabel("Taper, most").fill("0.0010");
+	await mains.getByLabel("Wear, most").fill("0.0020");
+	await page.getByRole("button", { name: "Save the limits" }).click();
+	await expect(page.getByText("The limits are saved.")).toBeVisible();
+	await page.reload();
+	await expect(mains.getByLabel("New, smallest")).toHaveValue("1.8110");
+	await expect(mains.getByLabel("Undersizes on offer")).toHaveValue("0.0100 0.0200");
+});
+
+test("a job without limits can be measured: the first size in full, then last digits", async ({ page }) => {
+	await as(page);
+	await page.goto("/jobs/new");
+	await page.getByLabel("Engine").fill("Bare single");
+	await page.getByLabel("Cylinders", { exact: true }).fill("1");
+	await page.getByRole("button", { name: "Start the job" }).click();
+	await page.getByRole("link", { name: "Bare single" }).click();
+	await expect(page.getByText("No limits yet")).toBeVisible();
+	await page.getByRole("link", { name: "Measure Main 1" }).first().click();
+	await page.keyboard.type("583");
+	await page.keyboard.press("Enter");
+	await expect(page.getByText("type it in full")).toBeVisible();
+	await page.keyboard.press("Escape");
+	await take(page, "1.4583", 1);
+	await take(page, "82", 2);
+	await expect(page.getByRole("cell", { name: "1.4582" })).toBeVisible();
+});
+
+test("a whole journal by keyboard: correct one, skip one with a reason, see the decision change, reload", async ({ page }) => {
+	await as(page);
+	await page.goto("/");
+	await page.getByRole("link", { name: /Lamp generator/ }).click();
+	await page.getByRole("link", { name: "Measure Rod journal 2" }).first().click();
+	const tape = page.getByRole("region", { name: "Tape" }).getByRole("listitem");
+	const entry = page.getByRole("textbox", { name: /Reading at/ });
+	await expect(entry).toBeFocused();
+
+	// Two digits span one undersize: the first reading wants three.
+	await page.keyboard.type("92");
+	await page.keyboard.press("Enter");
+	await expect(page.getByText("last three digits at least")).toBeVisible();
+	await expect(entry).toHaveValue("92");
+	await page.keyboard.press("Escape");
+	await take(page, "992", 1);
+	await take(page, "91", 2);
+	await take(page, "89", 3);
+	await take(page, "98", 4);
+
+	// The last one was misread: step back, type over it. The old one stays, struck through.
+	await page.keyboard.press("Backspace");
+	await expect(entry).toHaveAccessibleName(/End A, 135°/);
+	await take(page, "90", 5);
+	await expect(tape.nth(1)).toHaveCSS("text-decoration-line", "line-through");
+
+	// A counterweight is in the way at the next place.
+	await page.keyboard.press("s");
+	await expect(page.getByText(/No reading at End B, 135°/)).toBeVisible();
+	await page.keyboard.press("1");
+	await expect(page.getByRole("cell", { name: "counterweight" })).toBeVisible();
+	await expect(entry).toBeFocused();
+	await take(page, "89", 7);
+	await take(page, "90", 8);
+	await take(page, "91", 9);
+	await expect(page.getByText("every place read")).toBeVisible();
+
+	// Enter on nothing repeats; the mean of both counts.
+	await page.keyboard.press("Enter");
+	await expect(page.getByRole("heading", { name: /repeat of End B, 0°/ })).toBeVisible();
+	await take(page, "93", 10);
+	await expect(page.getByRole("cell", { name: "47.992 (2)" })).toBeVisible();
+
+	// A slip of the finger is asked about, kept, and taken only on a second Enter.
+	await page.keyboard.press("ArrowLeft");
+	await page.keyboard.type("47.1");
+	await page.keyboard.press("Enter");
+	await expect(page.getByText(/lies more than 0.500 outside the other readings here/)).toBeVisible();
+	await expect(entry).toHaveValue("47.1");
+	await expect(tape).toHaveCount(10);
+	await page.keyboard.press("Escape");
+	await page.keyboard.type("1.889");
+	await page.keyboard.press("Enter");
+	await expect(page.getByText(/looks like the other unit/)).toBeVisible();
+	await page.keyboard.press("Escape");
+
+	await look(page, "2");
+	await expect(page.getByRole("button", { name: "Look: marked" })).toBeVisible();
+	await expect(entry).toBeFocused();
+	await page.keyboard.press("u");
+	await expect(page.getByRole("cell", { name: "1.8894" }).first()).toBeVisible();
+	await page.keyboard.press("u");
+	await page.reload();
+	await expect(tape).toHaveCount(10);
+	await expect(page.getByRole("cell", { name: "47.992 (2)" })).toBeVisible();
+	await expect(page.getByRole("button", { name: "Look: marked" })).toBeVisible();
+
+	// Two journals are left; with them the set can be decided, and the shop shows it.
+	for (const next of ["Rod journal 3", "Rod journal 4"]) {
+		await page.goto(page.url().replace(/\/\d+$/, `/${next.slice(-1)}`));
+		await expect(page.getByRole("heading", { name: new RegExp(next) })).toBeVisible();
+		await take(page, "995", 1);
+		for (let i = 2; i <= 8; i++) await take(page, i % 2 ? "94" : "95", i);
+	}
+	await page.goto(page.url().replace(/bench.*/, "decide/rod_journals"));
+	await expect(page.getByRole("heading", { name: "Rod journals: polish" })).toBeVisible();
+	await page.goto(page.url().replace(/decide.*/, "bench/rod_journal/4"));
+	await look(page, "3");
+	await expect(page.getByRole("button", { name: "Look: scored" })).toBeVisible();
+	await page.goto(page.url().replace(/bench.*/, "decide/rod_journals"));
+	await expect(page.getByRole("heading", { name: "Rod journals: grind 0.25 under" })).toBeVisible();
+});
+
+test("while the server is away the bench keeps taking readings and sends each once", async ({ page }) => {
+	await as(page);
+	await page.goto("/jobs/4/bench/main_journal/3");
+	let away = true;
+	await page.route("**/readings", (route) => (away ? route.abort() : route.continue()));
+	for (const digits of ["984", "984", "985"]) {
+		await page.keyboard.type(digits);
+		await page.keyboard.press("Enter");
+	}
+	await expect(page.getByText("server away: 3 waiting")).toBeVisible();
+	away = false;
+	await expect(page.getByRole("region", { name: "Tape" }).getByRole("listitem")).toHaveCount(3);
+	await expect(page.getByText("saved", { exact: true })).toBeVisible();
+});
+
+test("a decision is signed, overruled with a reason, and told when it goes stale", async ({ page }) => {
+	await as(page);
+	await page.goto("/jobs/1/decide/main_journals");
+	await expect(page.getByRole("heading", { name: "Mains: grind 0.020 under" })).toBeVisible();
+	await page.getByRole("button", { name: "Sign: grind 0.020 under" }).click();
+	await expect(page.getByText(/^Signed by Wanda Pell/)).toBeVisible();
+	await page.getByRole("button", { name: "Overrule: Grind 0.030 under" }).click();
+	await page.getByRole("button", { name: "Overrule and sign" }).click();
+	await expect(page.getByText("Say why you decide otherwise")).toBeVisible();
+	await page.getByLabel("Why").fill("Only 0.030 shells are on the shelf.");
+	await page.getByRole("button", { name: "Overrule and sign" }).click();
+	await expect(page.getByText(/^Overruled by Wanda Pell/)).toBeVisible();
+	await expect(page.getByRole("heading", { name: "Mains: grind 0.030 under" })).toBeVisible();
+	await page.reload();
+	await expect(page.getByText("Only 0.030 shells are on the shelf.")).toBeVisible();
+	await page.getByRole("link", { name: /Main 3 is graded/ }).click();
+	await expect(page.getByRole("heading", { name: "Main 3" })).toBeVisible();
+});
+
+test("a crack is not overruled; a recorded crack test clears it", async ({ page }) => {
+	await as(page);
+	await page.goto("/jobs/2/bench/main_journal/4");
+	await look(page, "5");
+	await expect(page.getByRole("button", { name: "Look: cracked" })).toBeVisible();
+	await page.goto("/jobs/2/decide/main_journals");
+	await expect(page.getByRole("heading", { name: "Mains: replace the shaft" })).toBeVisible();
+	await expect(page.getByRole("button", { name: /Overrule/ })).toHaveCount(0);
+	await page.goto("/jobs/2/bench/main_journal/4");
+	await look(page, "1");
+	await expect(page.getByText(/Only a recorded crack test/)).toBeVisible();
+	await page.getByLabel("Method, result and who made it").fill("Wet magnetic, no indication, H. Lorn");
+	await page.getByRole("button", { name: "No crack found" }).click();
+	await expect(page.getByRole("button", { name: "Look: smooth" })).toBeVisible();
+});
+
+const PLACES = [
+	"/",
+	"/jobs/new",
+	"/jobs/1",
+	"/jobs/1/limits",
+	"/jobs/4/bench/rod_journal/1",
+	"/jobs/2/bench/main_bearing/1",
+	"/jobs/1/features/main_journal/3",
+	"/jobs/1/decide/main_journals",
+	"/jobs/4/decide/main_journals",
+	"/nowhere",
+];
+
+for (const scheme of ["light", "dark"] as const) {
+	test(`every place is accessible on the ${scheme} ground and fits its screen`, async ({ page }) => {
+		await as(page);
+		await page.emulateMedia({ colorScheme: scheme });
+		for (const place of PLACES) {
+			await page.goto(place);
+			await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
+			const { violations } = await new AxeBuilder({ page }).analyze();
+			const serious = violations.filter((v) => v.impact === "serious" || v.impact === "critical");
+			expect(serious.map((v) => `${place}: ${v.id}: ${v.nodes.map((n) => n.html.slice(0, 160)).join(" | ")}`)).toEqual([]);
+			for (const [width, height] of [
+				[1280, 800],
+				[820, 1180],
+				[390, 844],
+			] as const) {
+				await page.setViewportSize({ width, height });
+				const over = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+				expect(over, `${place} at ${width}`).toBeLessThanOrEqual(0);
+			}
+			await page.setViewportSize({ width: 1280, height: 800 });
+		}
+	});
+}
+
+test("nothing is fetched from elsewhere and the page keeps its own policy", async ({ page, baseURL }) => {
+	await as(page);
+	const strangers: string[] = [];
+	const complaints: string[] = [];
+	page.on("request", (r) => {
+		if (!r.url().startsWith(baseURL ?? "") && !r.url().startsWith("data:")) strangers.push(r.url());
+	});
+	page.on("console", (m) => {
+		if (m.type() === "error") complaints.push(m.text());
+	});
+	for (const place of ["/", "/jobs/1", "/jobs/1/bench/main_journal/1", "/jobs/1/decide"]) {
+		await page.goto(place);
+		await page.waitForLoadState("networkidle");
+	}
+	expect(strangers).toEqual([]);
+	expect(complaints).toEqual([]);
+});
