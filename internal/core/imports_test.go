@@ -1,0 +1,63 @@
+// Package core_test holds the import rules of the core and of the layers around it.
+package core_test
+
+import (
+	"os/exec"
+	"slices"
+	"strings"
+	"testing"
+)
+
+// rules: what a package of this project may import of it. A name ending in / allows everything below.
+var rules = map[string][]string{
+	"internal/core/unit":        {},
+	"internal/core/engine":      {"internal/core/unit"},
+	"internal/core/plan":        {"internal/core/unit"},
+	"internal/core/instrument":  {"internal/core/unit"},
+	"internal/core/form":        {"internal/core/unit"},
+	"internal/core/limit":       {"internal/core/unit", "internal/core/instrument"},
+	"internal/core/fit":         {"internal/core/unit", "internal/core/limit"},
+	"internal/core/inspection":  {"internal/core/unit", "internal/core/engine", "internal/core/plan", "internal/core/instrument", "internal/core/form", "internal/core/limit", "internal/core/fit"},
+	"internal/core/disposition": {"internal/core/"},
+	"internal/exchange":         {"internal/core/"},
+	"internal/store":            {"internal/core/"},
+	"internal/demo":             {"internal/core/", "internal/exchange", "internal/store"},
+	"internal/httpapi":          {"internal/"},
+	"internal/webui":            {},
+	"cmd/ledge":                 {"internal/"},
+}
+
+// Of the world outside, the core takes the standard library's pure parts and gonum.
+var coreForbids = []string{"net", "net/http", "database/sql", "log/slog", "log", "time", "math/rand", "math/rand/v2", "crypto/rand", "os", "io"}
+
+func TestImports(t *testing.T) {
+	out, err := exec.Command("go", "list", "-f", `{{.ImportPath}} {{join .Imports " "}}`, "ledge/...").Output()
+	if err != nil {
+		t.Fatal(err)
+	}
+	lines := strings.Split(strings.TrimSpace(string(out)), "\n")
+	if len(lines) < len(rules) {
+		t.Fatalf("only %d packages listed", len(lines))
+	}
+	for _, line := range lines {
+		fields := strings.Fields(line)
+		name := strings.TrimPrefix(fields[0], "ledge/")
+		if name == "internal/core" {
+			continue
+		}
+		allowed, known := rules[name]
+		if !known {
+			t.Errorf("%s has no import rule yet: add one", name)
+		}
+		for _, imported := range fields[1:] {
+			own, ours := strings.CutPrefix(imported, "ledge/")
+			switch {
+			case ours && !slices.ContainsFunc(allowed, func(a string) bool { return own == a || strings.HasSuffix(a, "/") && strings.HasPrefix(own, a) }):
+				t.Errorf("%s must not import %s", name, own)
+			case ours || !strings.HasPrefix(name, "internal/core/"):
+			case slices.Contains(coreForbids, imported), strings.Contains(imported, ".") && !strings.HasPrefix(imported, "gonum.org/"):
+				t.Errorf("%s is core and must not import %s", name, imported)
+			}
+		}
+	}
+}

@@ -1,0 +1,207 @@
+package httpapi
+
+import (
+	"bytes"
+	"context"
+	"encoding/json"
+	"fmt"
+	"io"
+	"log/slog"
+	"net/http"
+	"net/http/httptest"
+	"os"
+	"path/filepath"
+	"slices"
+	"strings"
+	"testing"
+	"testing/fstest"
+	"time"
+
+	"github.com/google/uuid"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"ledge/internal/core/disposition"
+	"ledge/internal/core/unit"
+	"ledge/internal/demo"
+	"ledge/internal/exchange"
+	"ledge/internal/store"
+)
+
+func serveDemo(t testing.TB) *httptest.Server {
+	t.Helper()
+	s, err := store.Open(context.Background(), filepath.Join(t.TempDir(), "demo.db"), time.Now)
+	require.NoError(t, err)
+	require.NoError(t, demo.Fill(context.Background(), s, time.Now()))
+	front := fstest.MapFS{"index.html": {Data: []byte(`<meta content="{{nonce}}">`)}, "assets/app.js": {Data: []byte("1")}}
+	server := httptest.NewServer(New(Options{Store: s, Log: slog.New(slog.DiscardHandler), Front: front, Version: "test"}))
+	t.Cleanup(func() {
+		server.Close()
+		_ = s.Close()
+	})
+	return server
+}
+
+func call(t testing.TB, method, url string, body any, header ...string) (int, []byte, http.Header) {
+	t.Helper()
+	text, err := json.Marshal(body)
+	require.NoError(t, err)
+	request, err := http.NewRequest(method, url, bytes.NewReader(text))
+	require.NoError(t, err)
+	request.Header.Set("Content-Type", "application/json")
+	for i := 0; i+1 < len(header); i += 2 {
+		if header[i] == "Host" {
+			request.Host = header[i+1]
+		}
+		request.Header.Set(header[i], header[i+1])
+	}
+	answer, err := http.DefaultClient.Do(request)
+	require.NoError(t, err)
+	defer answer.Body.Close()
+	got, err := io.ReadAll(answer.Body)
+	require.NoError(t, err)
+	return answer.StatusCode, got, answer.Header
+}
+
+func reading(value string) ReadingBody {
+	l := unit.MustParse(value, unit.In)
+	return ReadingBody{ID: uuid.NewString(), Kind: "main_journal", Number: 1, State: "as_found", What: "size", Value: &l, Typed: value, By: "Wanda"}
+}
+
+// What every stranger and every slip gets: the right status, as problem+json with a sentence.
+func TestRefusals(t *testing.T) {
+	base := serveDemo(t).URL
+	far := reading("2.6000")
+	wrongUnit := reading("2.4985")
+	*wrongUnit.Value = unit.MustParse("63.46", unit.In)
+	noReason := reading("2.4985")
+	noReason.What, noReason.Value = "skip", nil
+	outside := reading("2.4985")
+	outside.Station = 5
+	noPart := reading("2.4985")
+	noPart.Number = 77
+	tests := []struct {
+		method, path string
+		body         any
+		header       []string
+		status       int
+		want         string
+	}{
+		{"GET", "/api/v1/jobs/999", nil, nil, 404, "no such job"},
+		{"GET", "/api/v1/nowhere", nil, nil, 404, "nothing at"},
+		{"DELETE", "/api/v1/jobs", nil, nil, 405, "not possible"},
+		{"GET", "/", nil, []string{"Host", "ledge.example"}, 421, "host name"},
+		{"POST", "/api/v1/jobs", NewJobBody{}, []string{"Origin", "http://stranger.example", "Sec-Fetch-Site", "cross-site"}, 403, "own pages"},
+		{"POST", "/api/v1/jobs/1/readings", far, nil, 422, "outside the other readings"},
+		{"POST", "/api/v1/jobs/1/readings", wrongUnit, nil, 422, "other unit"},
+		{"POST", "/api/v1/jobs/1/readings", noReason, nil, 422, "needs a reason"},
+		{"POST", "/api/v1/jobs/1/readings", outside, nil, 409, "no such station"},
+		{"POST", "/api/v1/jobs/1/readings", noPart, nil, 404, "no such job or feature"},
+		{"POST", "/api/v1/jobs/1/readings", map[string]any{"id": 3}, nil, 422, "body"},
+		{"POST", "/api/v1/jobs/1/decisions", DecisionBody{ID: uuid.NewString(), Set: "main_journals", Action: "polish", By: "Wanda"}, nil, 422, "Say why"},
+		{"POST", "/api/v1/jobs/1/decisions", DecisionBody{ID: uuid.NewString(), Set: "main_journals", Action: "grind", Step: 1, Reason: "so", By: "Wanda"}, nil, 422, "not one of the ways"},
+		{"GET", "/assets/old.js", nil, nil, 404, "load the page again"},
+	}
+	for _, tt := range tests {
+		status, body, header := call(t, tt.method, base+tt.path, tt.body, tt.header...)
+		assert.Equal(t, tt.status, status, "%s %s: %s", tt.method, tt.path, body)
+		assert.Contains(t, string(body), tt.want, "%s %s", tt.method, tt.path)
+		assert.Contains(t, header.Get("Content-Type"), "application/problem+json", "%s %s", tt.method, tt.path)
+	}
+	huge := strings.NewReader(`{"engine": "` + strings.Repeat("x", maxBody) + `"}`)
+	answer, err := http.Post(base+"/api/v1/jobs", "application/json", huge)
+	require.NoError(t, err)
+	defer answer.Body.Close()
+	assert.GreaterOrEqual(t, answer.StatusCode, 400)
+}
+
+func TestAFarReadingIsTakenOnConfirmation(t *testing.T) {
+	base := serveDemo(t).URL
+	far := reading("2.6000")
+	far.Unusual = true
+	status, body, _ := call(t, "POST", base+"/api/v1/jobs/1/readings", far)
+	require.Equal(t, 201, status, string(body))
+	status, again, _ := call(t, "POST", base+"/api/v1/jobs/1/readings", far)
+	require.Equal(t, 201, status, string(again))
+	var a, b ReadingAnswer
+	require.NoError(t, json.Unmarshal(body, &a))
+	require.NoError(t, json.Unmarshal(again, &b))
+	assert.Equal(t, a.Reading, b.Reading, "sent twice, stored once")
+	assert.Equal(t, "Wanda", a.Reading.TakenBy)
+}
+
+func TestPagesCarryTheirPolicy(t *testing.T) {
+	base := serveDemo(t).URL
+	for _, path := range []string{"/", "/jobs/1/bench/main_journal/1"} {
+		status, body, header := call(t, "GET", base+path, nil)
+		policy := header.Get("Content-Security-Policy")
+		_, nonce, _ := strings.Cut(string(body), `content="`)
+		nonce, _, _ = strings.Cut(nonce, `"`)
+		assert.Equal(t, 200, status)
+		assert.NotEmpty(t, nonce)
+		assert.Contains(t, policy, "'nonce-"+nonce+"'")
+		assert.Contains(t, policy, "default-src 'self'")
+		assert.Equal(t, "no-cache", header.Get("Cache-Control"))
+	}
+}
+
+// The same document through the file reader and through store and API gives the same decisions, fits and findings.
+func TestTheAPIEvaluatesAsTheFileDoes(t *testing.T) {
+	base := serveDemo(t).URL
+	names, err := filepath.Glob("../demo/jobs/*.json")
+	require.NoError(t, err)
+	require.NotEmpty(t, names)
+	for i, name := range names {
+		text, err := os.ReadFile(name)
+		require.NoError(t, err)
+		in, err := exchange.Read(bytes.NewReader(text))
+		require.NoError(t, err)
+		want := disposition.Evaluate(in)
+		_, body, _ := call(t, "GET", fmt.Sprintf("%s/api/v1/jobs/%d", base, i+1), nil)
+		var view JobView
+		require.NoError(t, json.Unmarshal(body, &view))
+		wanted, err := json.Marshal(want)
+		require.NoError(t, err)
+		got, err := json.Marshal(view.Evaluation)
+		require.NoError(t, err)
+		assert.JSONEq(t, string(wanted), string(got), name)
+	}
+}
+
+func TestSignedDecisionsGoStale(t *testing.T) {
+	base := serveDemo(t).URL
+	body := DecisionBody{ID: uuid.NewString(), Set: "rod_journals", Action: "polish", By: "Wanda"}
+	status, answer, _ := call(t, "POST", base+"/api/v1/jobs/1/decisions", body)
+	require.Equal(t, 201, status, string(answer))
+	scored := LookBody{ID: uuid.NewString(), Kind: "rod_journal", Number: 2, State: "as_found", What: "grade", Look: "scored", By: "Wanda"}
+	status, answer, _ = call(t, "POST", base+"/api/v1/jobs/1/looks", scored)
+	require.Equal(t, 201, status, string(answer))
+	var view JobView
+	require.NoError(t, json.Unmarshal(answer, &view))
+	i := slices.IndexFunc(view.Signed, func(s Signed) bool { return s.Set == "rod_journals" })
+	require.GreaterOrEqual(t, i, 0)
+	assert.True(t, view.Signed[i].Stale)
+	assert.Equal(t, disposition.Polish, view.Signed[i].Action)
+}
+
+// BenchmarkReading: a reading stored durably and answered with the new evaluation of a six-cylinder job.
+func BenchmarkReading(b *testing.B) {
+	base := serveDemo(b).URL
+	var took []time.Duration
+	for b.Loop() {
+		one := reading("2.4985")
+		begun := time.Now()
+		status, body, _ := call(b, "POST", base+"/api/v1/jobs/1/readings", one)
+		took = append(took, time.Since(begun))
+		if status != 201 {
+			b.Fatal(string(body))
+		}
+		if len(took)%500 == 0 {
+			b.StopTimer()
+			base = serveDemo(b).URL // a tape of thousands of corrections is no bench
+			b.StartTimer()
+		}
+	}
+	slices.Sort(took)
+	b.ReportMetric(float64(took[len(took)/2].Microseconds())/1000, "ms-median")
+}

@@ -1,0 +1,206 @@
+package store
+
+import (
+	"context"
+	"errors"
+	"path/filepath"
+	"testing"
+	"time"
+
+	"github.com/google/uuid"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"ledge/internal/core/engine"
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/limit"
+	"ledge/internal/core/plan"
+	"ledge/internal/core/unit"
+)
+
+func open(t testing.TB, path string) *Store {
+	t.Helper()
+	s, err := Open(context.Background(), path, time.Now)
+	require.NoError(t, err)
+	t.Cleanup(func() { _ = s.Close() })
+	return s
+}
+
+func fresh(t testing.TB) (*Store, int64) {
+	t.Helper()
+	s := open(t, filepath.Join(t.TempDir(), "a folder with spaces & signs?", "ledge.db"))
+	id, err := s.CreateJob(context.Background(), NewJob{Engine: "Orchard pump four", Duty: "standard", Unit: unit.In,
+		Layout: engine.Layout{Arrangement: engine.Inline, Cylinders: 4}.Complete(), Policy: inspection.DefaultPolicy(unit.In), CreatedBy: "Wanda"})
+	require.NoError(t, err)
+	return s, id
+}
+
+var main3 = Place{inspection.MainJournal, 3, inspection.AsFound}
+
+func size(text string) Reading {
+	l := unit.MustParse(text, unit.In)
+	return Reading{ID: uuid.NewString(), What: Size, Value: &l, Typed: text, TakenBy: "Wanda"}
+}
+
+func cell(t *testing.T, s *Store, job int64) inspection.Cell {
+	t.Helper()
+	record, err := s.Record(context.Background(), job)
+	require.NoError(t, err)
+	in, _ := record.Inspection()
+	i, ok := in.Latest(inspection.MainJournal, 3)
+	if !ok {
+		return inspection.Cell{}
+	}
+	return in.Features[i].Cells[0][0]
+}
+
+func TestReadingsAreNeverChanged(t *testing.T) {
+	s, job := fresh(t)
+	ctx := context.Background()
+	first := size("2.4983")
+	stored, err := s.AddReading(ctx, job, main3, first, false)
+	require.NoError(t, err)
+	again, err := s.AddReading(ctx, job, main3, first, false)
+	require.NoError(t, err, "the same reading sent twice")
+	assert.Equal(t, stored, again)
+
+	other := first
+	other.Value = size("2.4999").Value
+	var conflict *ConflictError
+	_, err = s.AddReading(ctx, job, main3, other, false)
+	assert.True(t, errors.As(err, &conflict), "another reading under the same id: %v", err)
+
+	_, err = s.AddReading(ctx, job, main3, size("2.4985"), true)
+	require.NoError(t, err)
+	assert.Len(t, cell(t, s, job).Sizes, 2, "a repeat joins")
+	_, err = s.AddReading(ctx, job, main3, size("2.4981"), false)
+	require.NoError(t, err)
+	assert.Equal(t, []unit.Length{unit.MustParse("2.4981", unit.In)}, cell(t, s, job).Sizes, "typing over supersedes all of the cell")
+	reason := "oil hole"
+	_, err = s.AddReading(ctx, job, main3, Reading{ID: uuid.NewString(), What: Skip, Reason: &reason, TakenBy: "Wanda"}, false)
+	require.NoError(t, err)
+	assert.Equal(t, inspection.Cell{Reason: "oil hole"}, cell(t, s, job))
+	_, err = s.AddReading(ctx, job, main3, Reading{ID: uuid.NewString(), What: Clear, TakenBy: "Wanda"}, false)
+	require.NoError(t, err)
+	assert.True(t, cell(t, s, job).Missing())
+
+	record, err := s.Record(ctx, job)
+	require.NoError(t, err)
+	var tape []Reading
+	for _, f := range record.Features {
+		if f.Kind == inspection.MainJournal && f.Number == 3 {
+			tape = f.Tape
+		}
+	}
+	require.Len(t, tape, 5, "everything ever taken is still there")
+	assert.Equal(t, first.ID, tape[0].ID)
+	assert.Equal(t, tape[2].ID, *tape[0].SupersededBy)
+
+	_, err = s.AddReading(ctx, job, Place{inspection.MainJournal, 9, inspection.AsFound}, size("2.5"), false)
+	assert.ErrorIs(t, err, ErrNotFound)
+	outside := size("2.5")
+	outside.Station = 7
+	_, err = s.AddReading(ctx, job, main3, outside, false)
+	assert.True(t, errors.As(err, &conflict), "a place outside the plan: %v", err)
+}
+
+func TestASecondProcessIsRefusedAndEverythingSurvivesClosing(t *testing.T) {
+	path := filepath.Join(t.TempDir(), "ledge.db")
+	s, err := Open(context.Background(), path, time.Now)
+	require.NoError(t, err)
+	_, err = Open(context.Background(), path, time.Now)
+	assert.ErrorIs(t, err, ErrInUse)
+	id, err := s.CreateJob(context.Background(), NewJob{Engine: "Winch", Duty: "heavy", Unit: unit.MM, Policy: inspection.DefaultPolicy(unit.MM),
+		Layout: engine.Layout{Arrangement: engine.V, Cylinders: 2, Throws: 1}.Complete(), CreatedBy: "Wanda"})
+	require.NoError(t, err)
+	require.NoError(t, s.Close())
+	job, err := open(t, path).Job(context.Background(), id)
+	require.NoError(t, err)
+	assert.Equal(t, "L-0001", job.Number)
+	assert.Equal(t, 2, job.CylindersPerThrow)
+	assert.Equal(t, inspection.DefaultPolicy(unit.MM), job.Policy)
+}
+
+func TestLimitsComeBackAsTheyWentIn(t *testing.T) {
+	s, job := fresh(t)
+	one, two := unit.Length(1), unit.Length(2)
+	limits := LimitSet{
+		Book: map[inspection.Kind]limit.Limits{inspection.MainJournal: {
+			New: &limit.Range{Min: 10, Max: 20}, WearMax: &one, TaperMax: &two, OutOfRoundMax: &one, RunoutMax: &two, BoreToBoreMax: &one, AlignmentMax: &two,
+			Undersizes: []unit.Length{3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13}, Oversizes: []unit.Length{4}, Shells: []unit.Length{-2, 1, 0},
+			Clearance: &limit.Clearance{New: &limit.Range{Min: 1, Max: 2}, Max: &two, Target: &limit.Range{Min: 3, Max: 4}},
+			ByNumber:  map[int]limit.Limits{2: {WearMax: &two}},
+		}},
+		Close: map[inspection.Kind]limit.Limits{inspection.MainJournal: {TaperMax: &one}},
+	}
+	policy := inspection.DefaultPolicy(unit.In)
+	policy.Limits = inspection.Close
+	require.NoError(t, s.SetJudgement(context.Background(), job, 1, limits, policy))
+	got, err := s.Job(context.Background(), job)
+	require.NoError(t, err)
+	assert.Equal(t, limits, got.Limits)
+	assert.Equal(t, policy, got.Policy)
+	var conflict *ConflictError
+	assert.True(t, errors.As(s.SetJudgement(context.Background(), job, 1, limits, policy), &conflict), "the version has moved on")
+}
+
+func TestACrackStaysUntilATestClearsIt(t *testing.T) {
+	s, job := fresh(t)
+	ctx := context.Background()
+	grade := func(look inspection.Look) error {
+		return s.AddLook(ctx, job, main3, Look{ID: uuid.NewString(), What: Grade, Look: &look, GradedBy: "Wanda"})
+	}
+	require.NoError(t, grade(inspection.Marked))
+	require.NoError(t, grade(inspection.Cracked))
+	var conflict *ConflictError
+	assert.True(t, errors.As(grade(inspection.Smooth), &conflict))
+	require.NoError(t, s.AddLook(ctx, job, main3, Look{ID: uuid.NewString(), What: TestClear, Note: "dye, none", GradedBy: "Lorn"}))
+	record, err := s.Record(ctx, job)
+	require.NoError(t, err)
+	in, _ := record.Inspection()
+	assert.Equal(t, inspection.Marked, in.Features[0].Look, "the grade before the crack holds again")
+	require.NoError(t, grade(inspection.Smooth))
+}
+
+func TestAPlanIsChangedOnlyBeforeTheFirstReading(t *testing.T) {
+	s, job := fresh(t)
+	ctx := context.Background()
+	_, err := s.AddReading(ctx, job, main3, size("2.4983"), false)
+	require.NoError(t, err)
+	nine, _ := plan.Find("3x3")
+	require.NoError(t, s.SetPlan(ctx, job, inspection.MainJournal, nine))
+	record, err := s.Record(ctx, job)
+	require.NoError(t, err)
+	for _, f := range record.Features {
+		if f.Kind == inspection.MainJournal {
+			want := 3
+			if f.Number == 3 {
+				want = 2
+			}
+			assert.Len(t, f.Stations, want, "main %d", f.Number)
+		}
+	}
+}
+
+// BenchmarkAddReading: one durable reading at a time, beside the bare insert that it cannot beat.
+func BenchmarkAddReading(b *testing.B) {
+	s, job := fresh(b)
+	ctx := context.Background()
+	b.Run("reading", func(b *testing.B) {
+		for b.Loop() {
+			if _, err := s.AddReading(ctx, job, main3, size("2.4983"), false); err != nil {
+				b.Fatal(err)
+			}
+		}
+	})
+	b.Run("bare insert", func(b *testing.B) {
+		if _, err := s.write.Exec(`CREATE TABLE bare (id TEXT PRIMARY KEY, value INTEGER)`); err != nil {
+			b.Fatal(err)
+		}
+		for b.Loop() {
+			if _, err := s.write.Exec(`INSERT INTO bare VALUES (?, 1)`, uuid.NewString()); err != nil {
+				b.Fatal(err)
+			}
+		}
+	})
+}
