@@ -37,7 +37,6 @@ func New(o Options) http.Handler {
 		middleware.RequestID,
 		logRequests(o.Log),
 		recoverPanics(o.Log),
-		middleware.Compress(5),
 		securityHeaders,
 		allowHosts(o.AllowedHosts),
 		sameOrigin,
@@ -54,9 +53,10 @@ func New(o Options) http.Handler {
 		_, _ = w.Write([]byte(`{"status":"ok","version":"` + o.Version + `"}` + "\n"))
 	})
 	mount(router, o)
-	front := frontEnd(o.Front)
-	router.Get("/*", front)
-	router.Head("/*", front)
+	// Answers of the API stay on this machine: packing them would cost more than it saves.
+	front := middleware.Compress(5)(frontEnd(o.Front))
+	router.Method(http.MethodGet, "/*", front)
+	router.Method(http.MethodHead, "/*", front)
 	return router
 }
 

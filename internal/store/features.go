@@ -86,10 +86,11 @@ func insertFeature(ctx context.Context, q querier, f Feature) (int64, error) {
 	return result.LastInsertId()
 }
 
-// features returns the features of a job with their tapes and looks, in the order they were made.
-func features(ctx context.Context, q querier, jobID int64) ([]Feature, error) {
+// features returns the features of a job with their tapes and looks, in the order they were made; only
+// one of them where its id is given.
+func features(ctx context.Context, q querier, jobID, only int64) ([]Feature, error) {
 	list := []Feature{}
-	if err := q.SelectContext(ctx, &list, `SELECT `+featureColumns+` FROM features WHERE job_id = ? ORDER BY id`, jobID); err != nil {
+	if err := q.SelectContext(ctx, &list, `SELECT `+featureColumns+` FROM features WHERE job_id = ? AND ? IN (0, id) ORDER BY id`, jobID, only); err != nil {
 		return nil, fmt.Errorf("features of job %d: %w", jobID, err)
 	}
 	at := make(map[int64]*Feature, len(list))
@@ -104,14 +105,14 @@ func features(ctx context.Context, q querier, jobID int64) ([]Feature, error) {
 		f.Tape, f.Looks = []Reading{}, []Look{}
 		at[f.ID] = f
 	}
-	readings, err := tapes(ctx, q, jobID)
+	readings, err := tapes(ctx, q, jobID, only)
 	if err != nil {
 		return nil, err
 	}
 	for _, r := range readings {
 		at[r.FeatureID].Tape = append(at[r.FeatureID].Tape, r)
 	}
-	looks, err := looksOf(ctx, q, jobID)
+	looks, err := looksOf(ctx, q, jobID, only)
 	if err != nil {
 		return nil, err
 	}
@@ -151,6 +152,7 @@ func (s *Store) SetPlan(ctx context.Context, jobID int64, kind inspection.Kind, 
 	if err != nil {
 		return err
 	}
+	defer s.cache.changed(jobID)
 	return s.change(ctx, func(tx *sqlx.Tx) error {
 		result, err := tx.ExecContext(ctx, `UPDATE features SET stations = ?, directions = ? WHERE job_id = ? AND kind = ?
 			AND NOT EXISTS (SELECT 1 FROM readings WHERE feature_id = features.id)`, string(stations), string(directions), jobID, kind)
@@ -166,6 +168,7 @@ func (s *Store) SetPlan(ctx context.Context, jobID int64, kind inspection.Kind, 
 
 // SetFitted records which shells were in when a bearing was measured.
 func (s *Store) SetFitted(ctx context.Context, jobID int64, p Place, step *unit.Length, shell unit.Length) error {
+	defer s.cache.changed(jobID)
 	return s.change(ctx, func(tx *sqlx.Tx) error {
 		f, err := findFeature(ctx, tx, jobID, p)
 		if err != nil {

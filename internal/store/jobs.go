@@ -137,6 +137,7 @@ func (s *Store) SetJudgement(ctx context.Context, id, version int64, limits Limi
 	if err != nil {
 		return err
 	}
+	defer s.cache.changed(id)
 	err = s.change(ctx, func(tx *sqlx.Tx) error {
 		job, err := getJob(ctx, tx, id)
 		if err != nil {

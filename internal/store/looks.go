@@ -29,10 +29,10 @@ type Look struct {
 	GradedAt  string           `db:"graded_at" json:"graded_at"`
 }
 
-func looksOf(ctx context.Context, q querier, jobID int64) ([]Look, error) {
+func looksOf(ctx context.Context, q querier, jobID, only int64) ([]Look, error) {
 	var list []Look
 	if err := q.SelectContext(ctx, &list, `SELECT l.* FROM features f JOIN looks l ON l.feature_id = f.id
-		WHERE f.job_id = ? ORDER BY l.seq`, jobID); err != nil {
+		WHERE f.job_id = ? AND ? IN (0, f.id) ORDER BY l.seq`, jobID, only); err != nil {
 		return nil, fmt.Errorf("looks of job %d: %w", jobID, err)
 	}
 	return list, nil
@@ -61,6 +61,7 @@ func Standing(looks []Look) inspection.Look {
 
 // AddLook stores a grade or a crack test. A cracked feature takes no milder grade: only a crack test clears it.
 func (s *Store) AddLook(ctx context.Context, jobID int64, place Place, l Look) error {
+	defer s.cache.changed(jobID)
 	err := s.change(ctx, func(tx *sqlx.Tx) error {
 		f, err := findFeature(ctx, tx, jobID, place)
 		if err != nil {

@@ -37,10 +37,10 @@ type Reading struct {
 const readingColumns = `r.seq, r.id, r.feature_id, r.station, r.direction, r.what, r.value, r.reason, r.typed, r.taken_by, r.taken_at,
 	s.by_id AS superseded_by`
 
-func tapes(ctx context.Context, q querier, jobID int64) ([]Reading, error) {
+func tapes(ctx context.Context, q querier, jobID, only int64) ([]Reading, error) {
 	var list []Reading
 	if err := q.SelectContext(ctx, &list, `SELECT `+readingColumns+` FROM features f JOIN readings r ON r.feature_id = f.id
-		LEFT JOIN superseded s ON s.reading_id = r.id WHERE f.job_id = ? ORDER BY r.seq`, jobID); err != nil {
+		LEFT JOIN superseded s ON s.reading_id = r.id WHERE f.job_id = ? AND ? IN (0, f.id) ORDER BY r.seq`, jobID, only); err != nil {
 		return nil, fmt.Errorf("readings of job %d: %w", jobID, err)
 	}
 	return list, nil
@@ -73,6 +73,7 @@ func (s *Store) AddReading(ctx context.Context, jobID int64, place Place, r Read
 	if err != nil {
 		return Reading{}, fmt.Errorf("reading %s: %w", r.ID, err)
 	}
+	s.refresh(ctx, jobID, stored.FeatureID)
 	return stored, nil
 }
 

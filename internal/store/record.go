@@ -17,19 +17,27 @@ type Record struct {
 	Decisions []Decision `json:"decisions"`
 }
 
-// Record returns everything stored of a job, or [ErrNotFound].
+// Record returns everything stored of a job, or [ErrNotFound]. Callers must not change it.
 func (s *Store) Record(ctx context.Context, id int64) (record Record, err error) {
+	record, changes, ok := s.cache.get(id)
+	if ok {
+		return record, nil
+	}
 	err = s.view(ctx, func(tx *sqlx.Tx) error {
 		if record.Job, err = getJob(ctx, tx, id); err != nil {
 			return err
 		}
-		if record.Features, err = features(ctx, tx, id); err != nil {
+		if record.Features, err = features(ctx, tx, id, 0); err != nil {
 			return err
 		}
 		record.Decisions, err = decisions(ctx, tx, id)
 		return err
 	})
-	return record, err
+	if err != nil {
+		return Record{}, err
+	}
+	s.cache.put(id, record, changes)
+	return record, nil
 }
 
 // tirStation names the station of a runout that is known only by its total.

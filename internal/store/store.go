@@ -43,6 +43,7 @@ type Store struct {
 	read  *sqlx.DB
 	lock  *os.File
 	now   func() time.Time
+	cache cache
 }
 
 // Open opens or makes the file and brings its tables up to date. Only one process may have it open:

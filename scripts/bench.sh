@@ -1,0 +1,25 @@
+#!/usr/bin/env bash
+# Speed, measured: evaluation, durable storing beside a bare insert, the API's answer, start and first load.
+set -euo pipefail
+cd "$(dirname "$0")/.."
+echo "== evaluating a six-cylinder crank (aim: under 0.2 ms)"
+go test ./internal/exchange -run '^$' -bench Evaluate -benchmem | grep Benchmark
+echo "== storing a reading durably, beside a bare insert in the same run (synchronous=FULL)"
+go test ./internal/store -run '^$' -bench AddReading | grep Benchmark
+echo "== a reading stored and answered with the new evaluation over HTTP (aim: under 5 ms at the median)"
+go test ./internal/httpapi -run '^$' -bench Reading | grep Benchmark
+echo "== from start to first answer (aim: under 0.5 s)"
+data=$(mktemp -d)
+trap 'kill "${pid:-}" 2>/dev/null || true; rm -rf "$data"' EXIT
+begun=$(date +%s%N)
+./bin/ledge serve --db "$data/bench.db" --listen 127.0.0.1:8299 >"$data/log" 2>&1 &
+pid=$!
+until grep -q http "$data/log"; do sleep 0.005; done
+address=$(grep -o 'http://[^ ]*' "$data/log")
+until curl -fs "${address}healthz" >/dev/null; do sleep 0.005; done
+echo "$((($(date +%s%N) - begun) / 1000000)) ms; memory $(awk '/VmRSS/ {print $2, $3}' "/proc/$pid/status")"
+echo "== first load, gzipped (aim: under 350 kB of JavaScript)"
+for kind in js css; do
+  echo "$kind: $(cat internal/webui/dist/assets/*.$kind | gzip -c | wc -c) bytes"
+done
+echo "binary: $(stat -c %s bin/ledge) bytes"
