@@ -1,0 +1,29 @@
+// Takes the pictures of docs/screenshots: node screenshots.mjs BASE FOLDER
+import { chromium } from "@playwright/test";
+
+const [base, folder] = process.argv.slice(2);
+const views = [
+	["shop", "/"],
+	["new-job", "/jobs/new"],
+	["job", "/jobs/1"],
+	["limits", "/jobs/1/limits"],
+	["bench", "/jobs/4/bench/main_journal/2", "86"],
+	["bench-night", "/jobs/4/bench/main_journal/2", "86", "dark"],
+	["bench-bearing", "/jobs/3/bench/rod_bearing/1"],
+	["feature", "/jobs/1/features/main_journal/3"],
+	["decide-grind", "/jobs/1/decide/main_journals"],
+	["decide-shell", "/jobs/3/decide/rod_journals"],
+];
+const browser = await chromium.launch({ executablePath: process.env.CHROMIUM, args: ["--no-sandbox", "--disable-gpu"] });
+for (const [name, path, typed, colorScheme = "light"] of views) {
+	const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, colorScheme });
+	await context.addInitScript(() => localStorage.setItem("ledge.person", JSON.stringify("Wanda Pell")));
+	const page = await context.newPage();
+	await page.goto(base + path);
+	await page.waitForLoadState("networkidle");
+	if (typed) await page.keyboard.type(typed);
+	await page.waitForTimeout(300);
+	await page.screenshot({ path: `${folder}/${name}.png` });
+	await context.close();
+}
+await browser.close();
