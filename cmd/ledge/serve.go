@@ -37,7 +37,9 @@ func serveCommand() *cobra.Command {
 		Use:   "serve",
 		Short: "Serve Ledge to a browser on this machine",
 		Args:  cobra.NoArgs,
-		RunE:  func(cmd *cobra.Command, _ []string) error { return serve(cmd.Context(), cmd.OutOrStdout(), cmd.ErrOrStderr(), o) },
+		RunE: func(cmd *cobra.Command, _ []string) error {
+			return serve(cmd.Context(), cmd.OutOrStdout(), cmd.ErrOrStderr(), o)
+		},
 	}
 	o.flags(cmd, "ledge.db")
 	return cmd
@@ -49,7 +51,9 @@ func demoCommand() *cobra.Command {
 		Use:   "demo",
 		Short: "Serve Ledge with the jobs of an invented workshop; what is entered stays",
 		Args:  cobra.NoArgs,
-		RunE:  func(cmd *cobra.Command, _ []string) error { return serve(cmd.Context(), cmd.OutOrStdout(), cmd.ErrOrStderr(), o) },
+		RunE: func(cmd *cobra.Command, _ []string) error {
+			return serve(cmd.Context(), cmd.OutOrStdout(), cmd.ErrOrStderr(), o)
+		},
 	}
 	o.flags(cmd, "demo.db")
 	return cmd

@@ -36,7 +36,7 @@ export function Crank({ shaft, journal, standing = false, small = false, wrap, t
 		<svg
 			className="drawing"
 			viewBox={`0 0 ${width} ${height}`}
-			style={{ maxWidth: standing ? width : width * 2, maxHeight: small ? 64 : undefined }}
+			style={{ maxWidth: standing ? width : width * 1.7, maxHeight: small ? 64 : undefined }}
 			preserveAspectRatio={small ? "xMinYMid meet" : undefined}
 		>
 			<title>{title}</title>

@@ -19,7 +19,7 @@ const DASHES = ["", "7 4", "2 4", "10 3 2 3"];
 export function Profile({ stations, directions, sizes, band, system, title }: ProfileProps) {
 	const g = profileGeometry(sizes, W, H, resolution(system), band);
 	return (
-		<svg className="drawing" viewBox={`-88 -16 ${W + 150} ${H + 56}`}>
+		<svg className="drawing" viewBox={`-88 -16 ${W + 164} ${H + 56}`}>
 			<title>{title}</title>
 			{g.band ? (
 				<>

@@ -8,7 +8,7 @@ export interface SectionProps {
 	direction?: number;
 	/** The station being read. */
 	station?: number;
-	/** True for bores: the contacts stand inside. */
+	/** True for bores: the contacts stand inside, and 0° is vertical. */
 	bore: boolean;
 	/** The fitted oval's large axis, in degrees. */
 	axis?: number;
@@ -20,7 +20,11 @@ const DASHES = ["", "6 4", "2 4"];
 
 /** The section being measured: contact points at the present direction, and one exaggerated outline a station. */
 export function Section({ rings, stations, direction, station, bore, axis, title }: SectionProps) {
-	const g = sectionGeometry(rings, R);
+	const turn = bore ? 90 : 0;
+	const g = sectionGeometry(
+		rings.map((r) => ({ ...r, directions: r.directions.map((d) => d + turn) })),
+		R,
+	);
 	const directions = rings[0]?.directions ?? [];
 	const drawn = g.paths.some((p) => p !== null);
 	return (
@@ -29,8 +33,8 @@ export function Section({ rings, stations, direction, station, bore, axis, title
 			<circle r={R} fill={bore ? "none" : "var(--plate)"} stroke="var(--line)" strokeWidth={1.5} />
 			{bore ? <circle r={R + 22} fill="none" stroke="var(--scribe)" strokeWidth={1.5} /> : null}
 			{directions.map((d) => {
-				const a = onCircle(d, R);
-				const label = onCircle(d, R + 34);
+				const a = onCircle(d + turn, R);
+				const label = onCircle(d + turn, R + (bore ? 40 : 34));
 				const lit = d === direction;
 				return (
 					<g key={d}>
@@ -61,8 +65,8 @@ export function Section({ rings, stations, direction, station, bore, axis, title
 					/>
 				),
 			)}
-			{axis === undefined ? null : <Axis angle={axis} />}
-			{direction === undefined ? null : <Contacts direction={direction} bore={bore} />}
+			{axis === undefined ? null : <Axis angle={axis + turn} />}
+			{direction === undefined ? null : <Contacts direction={direction + turn} bore={bore} />}
 			{drawn ? (
 				<text x={-196} y={152} className="quiet" style={{ fontSize: 15 }}>
 					form drawn ×{g.exaggeration}

@@ -21,7 +21,7 @@ export function Strip({ name, figures, limit, standing, input }: StripProps) {
 		<div>
 			<div style={{ display: "flex", justifyContent: "space-between", alignItems: "baseline", gap: 8, flexWrap: "wrap" }}>
 				<span>{name}</span>
-				<span className="figure" style={{ fontSize: "1.2rem", fontWeight: 700 }}>
+				<span className="figure" style={{ fontSize: "1.15rem", fontWeight: 700 }}>
 					{figures}
 				</span>
 			</div>
@@ -44,7 +44,7 @@ export function Strip({ name, figures, limit, standing, input }: StripProps) {
 					<line key={x} x1={x} x2={x} y1={1} y2={23} stroke="var(--beyond)" strokeWidth={2.5} />
 				))}
 			</svg>
-			<div style={{ display: "flex", justifyContent: "space-between", fontSize: "0.9rem" }}>
+			<div style={{ display: "flex", justifyContent: "space-between", flexWrap: "wrap", columnGap: 10, fontSize: "0.9rem" }}>
 				<StatusMark standing={standing} />
 				{limit ? <span className="figure soft">{limit}</span> : null}
 			</div>

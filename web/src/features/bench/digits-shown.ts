@@ -1,5 +1,5 @@
 import { type Expected, meaning } from "../../quantity/digits";
-import { type System, show } from "../../quantity/length";
+import { resolution, type System, show } from "../../quantity/length";
 
 /** The entry as it is drawn: what is known already in grey, what was typed in ink. */
 export interface Shown {
@@ -9,7 +9,7 @@ export interface Shown {
 
 /** Puts typed digits behind the expected ones that they complete. */
 export function digitsShown(typed: string, expected: Expected | undefined, system: System): Shown {
-	const known = expected ? show(expected.size, system) : "";
+	const known = expected ? show(Math.round(expected.size / resolution(system)) * resolution(system), system) : "";
 	if (typed === "") return { ghost: known, typed: "" };
 	if (!expected || !/^\d+(\.5)?$/.test(typed)) return { ghost: "", typed };
 	const m = meaning(typed, expected, system);

@@ -7,7 +7,9 @@ export const sameCell = (a: Cell, b: Cell) => a.station === b.station && a.direc
 export function cellName(feature: FeatureView, cell: Cell): string {
 	const station = feature.stations[cell.station] ?? "";
 	const name = station.length === 1 ? `End ${station}` : station.charAt(0).toUpperCase() + station.slice(1);
-	return `${name}, ${degrees(feature)[cell.direction]}°`;
+	const direction = degrees(feature)[cell.direction];
+	const vertical = direction === 0 && feature.kind.endsWith("_bearing") ? ", vertical" : "";
+	return `${name}, ${direction}°${vertical}`;
 }
 
 /** What the hands do to get from one cell to the next. */
