@@ -91,7 +91,11 @@ export function StatusMark({ standing, word = true }: { standing: Standing; word
 			<svg width={36} height={9} aria-hidden="true">
 				<StatusBar standing={standing} x={0} y={1} width={36} />
 			</svg>
-			{word ? <span style={{ color: COLOUR[standing] }}>{STANDING_WORD[standing]}</span> : null}
+			{word ? (
+				<span style={{ color: standing === "open" || standing === "no_limit" ? "var(--soft)" : COLOUR[standing] }}>
+					{STANDING_WORD[standing]}
+				</span>
+			) : null}
 		</span>
 	);
 }
