@@ -244,14 +244,14 @@ func (r *reader) list(n *node, at string, f *inspection.Feature) {
 	pointed(n, at, "tir", &l.TIR, r.notNegative)
 	optional(n, at, "angles", &l.Angles, r.angles)
 	optional(n, at, "indicator", &l.Indicator, r.lengths)
-	optional(n, at, "at_0", &l.At0, r.lengths)
-	optional(n, at, "at_180", &l.At180, r.lengths)
+	optional(n, at, "at_0", &l.At0, r.repeats)
+	optional(n, at, "at_180", &l.At180, r.repeats)
 	optional(n, at, "vertical", &l.Vertical, r.lengths)
 	optional(n, at, "sideways", &l.Sideways, r.lengths)
 	optional(n, at, "positions", &l.Positions, r.lengths)
 	optional(n, at, "big_end", &l.BigEnd, r.grams)
 	optional(n, at, "small_end", &l.SmallEnd, r.grams)
-	optional(n, at, "readings", &l.Readings, r.lengths)
+	optional(n, at, "readings", &l.Readings, r.repeats)
 	optional(n, at, "lines", &l.Lines, r.lines)
 	switch f.Kind {
 	case inspection.Runout:
@@ -272,6 +272,14 @@ func (r *reader) list(n *node, at string, f *inspection.Feature) {
 	if len(l.Positions) > 0 && (len(l.Positions) != len(l.Vertical) && l.Vertical != nil || len(l.Positions) != len(l.Sideways) && l.Sideways != nil) {
 		r.problem(pointer(at, "positions"), "must be one for each offset")
 	}
+}
+
+// repeats reads one length or a list of them.
+func (r *reader) repeats(n *node, at string) []unit.Length {
+	if n.kind == "number" {
+		return []unit.Length{r.length(n, at)}
+	}
+	return r.lengths(n, at)
 }
 
 func (r *reader) lines(n *node, at string) []inspection.Line {

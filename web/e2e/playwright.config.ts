@@ -9,7 +9,7 @@ export default defineConfig({
 	fullyParallel: false,
 	workers: 1,
 	retries: 0,
-	timeout: 60_000,
+	timeout: 240_000,
 	reporter: [["list"]],
 	use: {
 		baseURL: `http://127.0.0.1:${port}`,

@@ -120,13 +120,14 @@ func (b *board) fitToBearings(o *Option) {
 	var wishes []wish
 	for i, size := range o.Sizes {
 		f, bearing := b.finding(joints[size.Feature.Kind].bearing, size.Feature.Number)
-		if size.Kept || bearing == nil || b.step(f) != o.Step || shellOf(f) != 0 {
+		if size.Kept || bearing == nil || b.step(f) != o.Step {
 			continue
 		}
+		shell := shellOf(f) // the grind is for standard shells: what another one opened is taken off
 		limits, _ := b.in.LimitsFor(size.Feature.Kind, size.Feature.Number)
 		target, _ := fit.Target(limits.Clearance, size.Size)
 		up := bearing.Grid.InDirections(bearing.Grid.Nearest(vertical))
-		w := wish{at: i, size: unit.Mean(up) - target, inside: bearing.Grid.All(), vertical: up}
+		w := wish{at: i, size: unit.Mean(up) - shell - target, inside: less(bearing.Grid.All(), shell), vertical: less(up, shell)}
 		if window, ok := fit.Window(limits.Clearance, b.in.Policy.ClearanceTarget == inspection.TargetPerInch, size.Size); ok {
 			w.window = &window
 		}
@@ -157,6 +158,14 @@ func (b *board) fitToBearings(o *Option) {
 		o.Sizes[w.at].Size = size
 		o.Clearances = append(o.Clearances, After{o.Sizes[w.at].Feature, c, w.window, 0, verdict})
 	}
+}
+
+func less(sizes []unit.Length, by unit.Length) []unit.Length {
+	out := make([]unit.Length, len(sizes))
+	for i, size := range sizes {
+		out[i] = size - by
+	}
+	return out
 }
 
 func (b *board) explainGrind(chosen Option) {

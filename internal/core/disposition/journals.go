@@ -15,12 +15,12 @@ func hypot(a, b float64) float64 { return math.Hypot(a, b) }
 // journals decides a set of journals by the rules for shafts in shells, in their order: replace what is
 // cracked; measure; measure again; leave as it is or polish; other shells; grind; replace.
 func (e *evaluator) journals(name SetName, kind inspection.Kind) {
-	b, ok := e.open(name, kind)
-	if !ok {
+	b, limited := e.open(name, kind)
+	b.classes()
+	b.fits() // shown even where nothing can be decided
+	if !limited {
 		return
 	}
-	b.classes()
-	b.fits()
 	beyond, unsure := b.judge()
 	b.judgeFits(&beyond, &unsure)
 	b.climb()

@@ -1,0 +1,88 @@
+package main
+
+import (
+	"bytes"
+	"context"
+	"net"
+	"os"
+	"path/filepath"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"ledge/internal/store"
+)
+
+const example = "../../internal/exchange/testdata/example.json"
+
+// run runs the command line as a person would and returns what it said.
+func run(t *testing.T, stdin string, args ...string) (out, problems string, err error) {
+	t.Helper()
+	var o, p bytes.Buffer
+	cmd := newCommand(strings.NewReader(stdin), &o, &p)
+	cmd.SetArgs(args)
+	err = cmd.ExecuteContext(context.Background())
+	return o.String(), p.String(), err
+}
+
+func TestEvaluateReadsAFileOrStandardInput(t *testing.T) {
+	text, err := os.ReadFile(example)
+	require.NoError(t, err)
+	fromFile, problems, err := run(t, "", "evaluate", example)
+	require.NoError(t, err)
+	assert.Empty(t, problems)
+	fromInput, _, err := run(t, string(text), "evaluate", "-")
+	require.NoError(t, err)
+	assert.Equal(t, fromFile, fromInput)
+	assert.Contains(t, fromFile, `"format": "ledge.result/1"`)
+}
+
+func TestEvaluateNamesEveryProblemAndPrintsNothingElse(t *testing.T) {
+	doc := `{"format": "ledge.inspection/1", "unit": "in", "features": [{"kind": "main_journal", "number": 1, "stations": ["A"], "directions": [0, 90],
+		"readings": [[2.1, "x", 3]]}, {"kind": "wobble"}], "colour": "red"}`
+	out, problems, err := run(t, doc, "evaluate", "-")
+	assert.ErrorIs(t, err, errReported)
+	assert.Empty(t, out)
+	lines := strings.Split(strings.TrimSpace(problems), "\n")
+	assert.Len(t, lines, 3)
+	for i, pointer := range []string{"/colour: ", "/features/0/readings/0: ", "/features/1/kind: "} {
+		assert.True(t, strings.HasPrefix(lines[i], pointer), "%q must start with %s", lines[i], pointer)
+	}
+	_, _, err = run(t, "", "evaluate", "no such file.json")
+	assert.ErrorIs(t, err, os.ErrNotExist)
+	_, _, err = run(t, "", "evaluate")
+	assert.Error(t, err)
+}
+
+func TestOnlyThisMachineMayConnect(t *testing.T) {
+	for _, address := range []string{"0.0.0.0:8173", ":8173", "192.168.1.5:8173", "[::]:8173", "bench.example:8173", "127.0.0.1", "127.0.0.1:http", "127.0.0.1:99999"} {
+		listener, err := listen(address)
+		if assert.Error(t, err, address) {
+			continue
+		}
+		listener.Close()
+	}
+}
+
+func TestABusyPortGivesTheNextFreeOne(t *testing.T) {
+	busy, err := net.Listen("tcp", "127.0.0.1:0")
+	require.NoError(t, err)
+	defer busy.Close()
+	next, err := listen(busy.Addr().String())
+	require.NoError(t, err)
+	defer next.Close()
+	assert.NotEqual(t, busy.Addr().String(), next.Addr().String())
+}
+
+func TestASecondLedgeOnAFileIsRefusedWithASentence(t *testing.T) {
+	path := filepath.Join(t.TempDir(), "shop.db")
+	s, err := store.Open(context.Background(), path, time.Now)
+	require.NoError(t, err)
+	defer s.Close()
+	_, _, err = run(t, "", "serve", "--db", path, "--listen", "127.0.0.1:0")
+	require.Error(t, err)
+	assert.Contains(t, err.Error(), "another Ledge is already running on "+path)
+}

@@ -1,0 +1,139 @@
+import { fireEvent, screen, waitFor, within } from "@testing-library/react";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import type { DecisionBody } from "../api/client";
+import { jobs, serve, visit } from "../testdata/server";
+import { BenchPlace } from "./bench";
+import { DecidePlace } from "./decide";
+import { FeaturePlace } from "./feature";
+import { JobPlace } from "./job";
+import { nextOpen, steps } from "./job/walk";
+import { LimitsPlace } from "./limits";
+import { ShopPlace } from "./shop";
+
+beforeEach(() => void serve());
+afterEach(() => {
+	document.body.innerHTML = "";
+	vi.restoreAllMocks();
+});
+
+describe("Shop", () => {
+	it("says of each job what is decided and what is open", async () => {
+		visit(<ShopPlace />, "/", "/");
+		const pump = await screen.findByRole("link", { name: /Orchard pump four/ });
+		expect(within(pump).getByText("Grind 0.020 under")).toBeTruthy();
+		expect(within(pump).getByText(/3 journals beyond a limit/)).toBeTruthy();
+		expect(within(screen.getByRole("link", { name: /Winch V-twin/ })).getByText("Reuse with −0.0010 shells")).toBeTruthy();
+		expect(within(screen.getByRole("link", { name: /Lamp generator/ })).getAllByText("Measure what is missing")).toHaveLength(2);
+	});
+	it("says what to do when there is nothing, and when nothing fits", async () => {
+		serve((call) => (call.path === "/api/v1/jobs" ? { status: 200, body: [] } : undefined));
+		visit(<ShopPlace />, "/", "/");
+		expect(await screen.findByText(/No jobs yet/)).toBeTruthy();
+	});
+	it("says why it could not be loaded and tries again", async () => {
+		let broken = true;
+		serve(() => (broken ? { status: 500, body: { status: 500, detail: "Something went wrong inside Ledge." } } : undefined));
+		visit(<ShopPlace />, "/", "/");
+		expect(await screen.findByText("Something went wrong inside Ledge.")).toBeTruthy();
+		broken = false;
+		fireEvent.click(screen.getByRole("button", { name: "Try again" }));
+		expect(await screen.findByText("Orchard pump four")).toBeTruthy();
+	});
+});
+
+describe("Job", () => {
+	it("walks to the next open journal", () => {
+		expect(nextOpen(jobs[4])?.title).toBe("Rod journal 2");
+		expect(nextOpen(jobs[1])).toBeUndefined();
+		expect(steps(jobs[4]).map((s) => `${s.name}: ${s.says}`)).toEqual([
+			"Look: 4 journals open",
+			"Crank: 5 journals open",
+			"Fits: 7 bearings open; without them clearance is predicted",
+			"Decide: 2 sets open",
+		]);
+		expect(steps(jobs[1])[1]?.beyond).toBe(true);
+	});
+	it("names every journal in the drawing with how it stands", async () => {
+		visit(<JobPlace />, "/jobs/:id", "/jobs/1");
+		expect(await screen.findByRole("link", { name: "Measure Main 3: beyond" })).toBeTruthy();
+		expect(screen.getByRole("link", { name: "Measure Rod journal 1: within" })).toBeTruthy();
+	});
+});
+
+describe("Bench", () => {
+	it("shows the expected size, takes last digits, and says what they mean", async () => {
+		visit(<BenchPlace />, "/jobs/:id/bench/:kind/:number", "/jobs/4/bench/main_journal/2");
+		const entry = await screen.findByRole("textbox", { name: "Reading at End B, 135°" });
+		fireEvent.change(entry, { target: { value: "86x" } });
+		expect((entry as HTMLInputElement).value).toBe("86");
+		expect(screen.getByText("0.010 under the top of new")).toBeTruthy();
+		expect(screen.getByText("2.1648 in")).toBeTruthy();
+		fireEvent.keyDown(entry, { key: "ArrowUp" });
+		expect(screen.getByRole("textbox", { name: "Reading at End A, 135°" })).toBeTruthy();
+		fireEvent.keyDown(entry, { key: "p" });
+		fireEvent.keyDown(entry, { key: "u" });
+		expect(screen.getAllByText("2.1647").length).toBeGreaterThan(0);
+		fireEvent.keyDown(entry, { key: "u" });
+	});
+	it("says so where the engine has no such part", async () => {
+		visit(<BenchPlace />, "/jobs/:id/bench/:kind/:number", "/jobs/4/bench/main_journal/9");
+		expect(await screen.findByText("This engine has no such part")).toBeTruthy();
+	});
+});
+
+describe("Feature", () => {
+	it("shows form, verdicts and every reading", async () => {
+		visit(<FeaturePlace />, "/jobs/:id/features/:kind/:number", "/jobs/1/features/main_journal/3");
+		expect(await screen.findByText(/Fitted oval/)).toBeTruthy();
+		const verdicts = screen.getByRole("heading", { name: "Verdicts" }).parentElement as HTMLElement;
+		expect(within(verdicts).getByText("Out-of-round").closest("tr")?.textContent).toMatch(/0\.0016.*0\.0010.*beyond/);
+	});
+});
+
+describe("Decide", () => {
+	it("shows the deciding sentence, the advised way first, and why others are not possible", async () => {
+		visit(<DecidePlace />, "/jobs/:id/decide/:set?", "/jobs/1/decide/main_journals");
+		expect(await screen.findByText(/Main 3 decides the size: worn to 2.4941/)).toBeTruthy();
+		expect(screen.getByText("5 not possible, and why")).toBeTruthy();
+		expect(screen.getByRole("button", { name: "Overrule: Straighten, then grind 0.010 under" })).toBeTruthy();
+	});
+	it("signs what is advised under the person's name", async () => {
+		const calls = serve();
+		visit(<DecidePlace />, "/jobs/:id/decide/:set?", "/jobs/3/decide/rod_journals");
+		fireEvent.click(await screen.findByRole("button", { name: /^Sign: reuse with −0.0010 shells/ }));
+		await waitFor(() => expect(calls.some((c) => c.method === "POST")).toBe(true));
+		const body = calls.find((c) => c.method === "POST")?.body as DecisionBody;
+		expect([body.set, body.action, body.step, body.shell, body.reason]).toEqual(["rod_journals", "reuse", 0, -254_000, ""]);
+	});
+	it("offers no signature while something is still to be measured", async () => {
+		visit(<DecidePlace />, "/jobs/:id/decide/:set?", "/jobs/4/decide/main_journals");
+		expect(await screen.findByText(/nothing can be promised of a part half measured/)).toBeTruthy();
+		expect(screen.queryByRole("button", { name: /^Sign/ })).toBeNull();
+		expect(screen.getByText("Main 3 was not measured.")).toBeTruthy();
+	});
+});
+
+describe("Limits", () => {
+	it("sends only what was typed, and puts the server's sentence beside its field", async () => {
+		const calls = serve((call) =>
+			call.method === "PUT"
+				? {
+						status: 422,
+						body: {
+							status: 422,
+							errors: [{ location: "body.limits.book.main_journal.new", message: "The smallest is above the largest." }],
+						},
+					}
+				: undefined,
+		);
+		visit(<LimitsPlace />, "/jobs/:id/limits", "/jobs/1/limits");
+		const mains = await screen.findByRole("group", { name: "Main journals" });
+		const smallest = within(mains).getByLabelText("New, smallest");
+		fireEvent.change(smallest, { target: { value: "2,5" } });
+		fireEvent.click(screen.getByRole("button", { name: "Save the limits" }));
+		expect(await within(mains).findByText("The smallest is above the largest.")).toBeTruthy();
+		expect((smallest as HTMLInputElement).value).toBe("2,5");
+		const sent = calls.find((c) => c.method === "PUT")?.body as { limits: { book: Record<string, { new: { min: number } }> } };
+		expect(sent.limits.book.main_journal?.new.min).toBe(635_000_000);
+	});
+});
