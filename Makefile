@@ -2,7 +2,7 @@
 SHELL := bash
 DB ?= demo.db
 
-.PHONY: build demo demo-fresh test bench api screenshots
+.PHONY: build demo demo-fresh test bench api screenshots fixtures
 
 web/node_modules/.installed: web/package-lock.json
 	cd web && npm ci --no-audit --no-fund && touch node_modules/.installed
@@ -31,3 +31,6 @@ bench: build
 
 screenshots: build
 	bash scripts/screenshots.sh
+
+fixtures: build
+	bash scripts/fixtures.sh

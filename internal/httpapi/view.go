@@ -6,6 +6,7 @@ import (
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/engine"
 	"ledge/internal/core/inspection"
+	"ledge/internal/core/limit"
 	"ledge/internal/core/plan"
 	"ledge/internal/store"
 )
@@ -26,6 +27,8 @@ type FeatureView struct {
 	Title string `json:"title"`
 	// Look is the one that holds after all grades and crack tests.
 	Look inspection.Look `json:"look" enum:",smooth,marked,scored,heat,cracked"`
+	// Standing is its worst verdict, open where nothing is measured and nothing seen.
+	Standing string `json:"standing" enum:"open,within,unsure,beyond,no_limit"`
 	// Finding is its index in the evaluation's features; -1 where nothing was recorded.
 	Finding  int                     `json:"finding"`
 	Expected *inspection.Expectation `json:"expected,omitempty"`
@@ -52,7 +55,7 @@ func (a resources) view(ctx context.Context, id int64) (JobView, error) {
 		Evaluation: disposition.Evaluate(in), Shaft: record.Job.Shaft()}
 	for i, f := range record.Features {
 		stations, directions := len(f.Stations), len(f.Directions)
-		one := FeatureView{Feature: f, Title: (&inspection.Feature{Kind: f.Kind, Number: f.Number}).Name(), Look: store.Standing(f.Looks), Finding: -1,
+		one := FeatureView{Feature: f, Title: (&inspection.Feature{Kind: f.Kind, Number: f.Number}).Name(), Look: store.Standing(f.Looks), Finding: -1, Standing: "open",
 			ByStation: plan.Path(stations, directions, plan.ByStation), ByDirection: plan.Path(stations, directions, plan.ByDirection)}
 		if p, ok := plan.Of(f.Stations, f.Directions); ok {
 			one.Sees, one.Blind = p.Sees, p.Blind
@@ -63,7 +66,11 @@ func (a resources) view(ctx context.Context, id int64) (JobView, error) {
 		v.Features[i] = one
 	}
 	for finding, feature := range index {
+		f := &v.Evaluation.Features[finding]
 		v.Features[feature].Finding = finding
+		if standing := f.Standing(); f.Measured() || standing == limit.Beyond {
+			v.Features[feature].Standing = string(standing)
+		}
 	}
 	return v.withSigned()
 }

@@ -239,7 +239,7 @@ func (b *board) offerSleeveOne() {
 	for _, m := range b.members {
 		if rest, ok := b.rest(m.ref); ok && rest.Step < b.set.Options[i].Step {
 			b.offer(Option{Action: Sleeve, Method: SleeveOne, Step: rest.Step, Feasible: true, Sizes: rest.Sizes, Reasons: []Reason{
-				reason("sleeve_one", &m.ref, "%s alone forces the larger step: with a sleeve in it the others stay at %s over.", m.ref.Name(), b.show(rest.Step))}})
+				reason("sleeve_one", &m.ref, "%s alone forces the larger step: with a sleeve in it the others stay at %s over.", m.ref.Name(), b.step(rest.Step))}})
 		}
 	}
 }
@@ -259,7 +259,7 @@ func (b *board) chooseCylinders() {
 	case Bore:
 		if worst := b.worstBore(); worst != nil {
 			b.because("step", &worst.Feature, "%s decides the size: worn to %s, it cleans up at %s or above; %s over is the first step that gives every cylinder that.",
-				worst.Feature.Name(), b.show(worst.Largest), b.show(worst.Cleans), b.show(chosen.Step))
+				worst.Feature.Name(), b.show(worst.Largest), b.show(worst.Cleans), b.step(chosen.Step))
 		}
 		b.because("bore_sheet", nil, "Finish each cylinder to its own measured piston plus the target clearance.")
 	default:

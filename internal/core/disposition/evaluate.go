@@ -107,12 +107,24 @@ func (b *board) classes() {
 	b.set.Step = b.set.SizeClass
 	if b.set.Mixed {
 		for _, m := range b.members {
-			b.cause("mixed_set", &m.ref, "%s is of class %s: the set is mixed.", m.ref.Name(), b.show(m.finding.Class()))
+			b.cause("mixed_set", &m.ref, "%s is of class %s: the set is mixed.", m.ref.Name(), b.step(m.finding.Class()))
 		}
 	}
 }
 
 func (b *board) show(l unit.Length) string { return l.Show(b.in.Unit) }
+
+// step writes a step as shops do: 0.020, 0.25.
+func (b *board) step(l unit.Length) string {
+	decimals := 3
+	if b.in.Unit == unit.MM {
+		decimals = 2
+	}
+	if short := l.Fixed(b.in.Unit, decimals); unit.MustParse(short, b.in.Unit) == l {
+		return short
+	}
+	return b.show(l)
+}
 
 func reason(code string, ref *Ref, format string, args ...any) Reason {
 	r := Reason{Code: code, Text: fmt.Sprintf(format, args...)}

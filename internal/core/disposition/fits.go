@@ -27,8 +27,8 @@ func (e *evaluator) finding(kind inspection.Kind, number int) (*inspection.Featu
 	return nil, nil
 }
 
-// step is the departure from standard of the shells that were in: the set's class unless it says otherwise.
-func (b *board) step(f *inspection.Feature) unit.Length {
+// fittedStep is the departure from standard of the shells that were in: the set's class unless it says otherwise.
+func (b *board) fittedStep(f *inspection.Feature) unit.Length {
 	if f.Fitted != nil && f.Fitted.Step != nil {
 		return *f.Fitted.Step
 	}
@@ -59,7 +59,7 @@ func (b *board) fits() {
 		}
 		journal := limit.Range{Min: *m.finding.Min, Max: *m.finding.Max}
 		var found []Fit
-		if f, bearing := b.finding(joint.bearing, m.ref.Number); bearing != nil && b.step(f) == m.finding.Class() {
+		if f, bearing := b.finding(joint.bearing, m.ref.Number); bearing != nil && b.fittedStep(f) == m.finding.Class() {
 			one := base
 			one.Basis, one.Shell, one.u = BasisMeasured, shellOf(f), hypot(m.finding.U, bearing.U)
 			one.Clearance, _ = fit.Measured(bearing.Grid.All(), bearing.Grid.InDirections(bearing.Grid.Nearest(vertical)), journal)

@@ -23,7 +23,7 @@ func (b *board) offerGrinds() {
 				straightened = true
 				straight.Method = Straighten
 				straight.Reasons = append(straight.Reasons, reason("straighten", nil,
-					"Straightened first, the set would clean at %s; runout must then be measured again. Straightening can crack a shaft: crack test after it.", b.show(s)))
+					"Straightened first, the set would clean at %s; runout must then be measured again. Straightening can crack a shaft: crack test after it.", b.step(s)))
 				b.offer(straight)
 			}
 		}
@@ -120,7 +120,7 @@ func (b *board) fitToBearings(o *Option) {
 	var wishes []wish
 	for i, size := range o.Sizes {
 		f, bearing := b.finding(joints[size.Feature.Kind].bearing, size.Feature.Number)
-		if size.Kept || bearing == nil || b.step(f) != o.Step {
+		if size.Kept || bearing == nil || b.fittedStep(f) != o.Step {
 			continue
 		}
 		shell := shellOf(f) // the grind is for standard shells: what another one opened is taken off
@@ -182,7 +182,7 @@ func (b *board) explainGrind(chosen Option) {
 		args = append(args, b.show(worst.Bend))
 	}
 	text += ", with %s to clean up it needs %s or below; %s under is the first step that gives every journal that."
-	args = append(args, b.show(worst.Allowance), b.show(worst.Cleans), b.show(chosen.Step))
+	args = append(args, b.show(worst.Allowance), b.show(worst.Cleans), b.step(chosen.Step))
 	b.because("step", &worst.Feature, text, args...)
 	b.because("caution_grind", nil, "Fillet radii, the depth of hardening and the maker's smallest permitted size decide over this step.")
 }

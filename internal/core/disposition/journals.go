@@ -118,7 +118,7 @@ func (b *board) options(kind inspection.Kind) {
 	}
 	b.offerGrinds()
 	b.offer(Option{Action: Replace, Feasible: true, Reasons: []Reason{reason("replace", nil, "Another %s, measured like this one before it goes in.", shaftWord(kind))}})
-	b.offer(Option{Action: Replace, Method: BuildUp, Feasible: true, Reasons: []Reason{
+	b.offer(Option{Action: Replace, Method: BuildUp, Feasible: len(b.cracked()) == 0, Reasons: []Reason{
 		reason("build_up", nil, "Welding or spraying and grinding back is possible for some shafts; it is listed, never recommended.")}})
 }
 

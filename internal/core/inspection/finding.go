@@ -94,9 +94,13 @@ func (f *Finding) Class() unit.Length {
 	return *f.SizeClass
 }
 
-// Standing is the worst verdict of f's checks; no limit where nothing is judged.
+// Standing is the worst verdict of f's checks, beyond where it looks worse than marked; no limit where
+// nothing is judged.
 func (f *Finding) Standing() limit.Verdict {
 	standing := limit.NoLimit
+	if f.Look.WorseThan(Marked) {
+		standing = limit.Beyond
+	}
 	for i := range f.Checks {
 		standing = limit.Worse(standing, f.Checks[i].Verdict)
 	}

@@ -350,6 +350,8 @@ export interface components {
             number: number;
             sees: string;
             stamp: string;
+            /** @enum {string} */
+            standing: "open" | "within" | "unsure" | "beyond" | "no_limit";
             state: string;
             stations: string[];
             tape: components["schemas"]["StoreReading"][];

@@ -12,18 +12,6 @@ export function findingOf(view: JobView, feature: FeatureView): Finding | undefi
 	return feature.finding < 0 ? undefined : view.evaluation.features[feature.finding];
 }
 
-const GRAVITY: Standing[] = ["open", "no_limit", "within", "unsure", "beyond"];
-
-/** The worst verdict of a feature's checks. */
-export function standingOf(finding: Finding | undefined): Standing {
-	let worst: Standing = finding?.min === undefined ? "open" : "no_limit";
-	for (const check of finding?.checks ?? []) {
-		const verdict = check.verdict as Standing;
-		if (GRAVITY.indexOf(verdict) > GRAVITY.indexOf(worst)) worst = verdict;
-	}
-	return worst;
-}
-
 /** The readings of a cell that hold, in the order taken. */
 export function liveReadings(feature: FeatureView, cell: Cell): Reading[] {
 	return feature.tape.filter(
@@ -61,7 +49,7 @@ export const isBore = (kind: string): boolean => !kind.endsWith("_journal") && k
 export function crankJournal(view: JobView, place: Journal) {
 	const feature = featureOf(view, journalKind(place), place.number);
 	return {
-		standing: feature ? standingOf(findingOf(view, feature)) : ("open" as const),
+		standing: feature?.standing ?? ("open" as const),
 		taken: feature ? taken(feature) : 0,
 		of: feature ? feature.by_station.length : 0,
 		label: feature?.title ?? `${place.throw ? "Rod journal" : "Main"} ${place.number}`,

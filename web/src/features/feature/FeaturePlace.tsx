@@ -3,7 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "react-router";
 import type { FeatureView, Finding, JobView } from "../../api/client";
 import { jobQuery } from "../../api/queries";
-import { cellSize, degrees, featureOf, findingOf, isBore, rings, type Standing, standingOf } from "../../api/view";
+import { cellSize, degrees, featureOf, findingOf, isBore, rings, type Standing } from "../../api/view";
 import { checkName, LOOK_WORD } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
@@ -55,7 +55,7 @@ function FeatureBoard({ view, feature }: { view: JobView; feature: FeatureView }
 					<div>
 						<Title order={1}>{feature.title}</Title>
 						<Group gap="md">
-							<StatusMark standing={standingOf(finding)} />
+							<StatusMark standing={feature.standing} />
 							<span className="soft">
 								{feature.look ? LOOK_WORD[feature.look] : "Not looked at yet"} · {summary(finding)}
 							</span>

@@ -3,7 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, useNavigate, useParams } from "react-router";
 import type { FeatureView, JobView, Journal } from "../../api/client";
 import { jobQuery, plansQuery, useSetPlan } from "../../api/queries";
-import { bearingKind, crankJournal, featureOf, findingOf, journalKind, standingOf, taken } from "../../api/view";
+import { bearingKind, crankJournal, featureOf, findingOf, journalKind, taken } from "../../api/view";
 import { KIND_WORD, setName, wayName } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
@@ -142,7 +142,7 @@ function FeatureRow({ view, place }: { view: JobView; place: Journal }) {
 				{finding?.min !== undefined && finding.max !== undefined ? showSpan(finding.min, finding.max, view.job.unit) : "–"}
 			</td>
 			<td>
-				<StatusMark standing={standingOf(finding)} />
+				<StatusMark standing={f.standing} />
 			</td>
 			<td>{bearing ? <BearingLink view={view} bearing={bearing} /> : "–"}</td>
 		</tr>

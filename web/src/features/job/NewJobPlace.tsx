@@ -75,8 +75,8 @@ export function NewJobPlace() {
 							</Alert>
 						) : null}
 						<SimpleGrid cols={{ base: 1, sm: 2 }}>
-							<TextInput label="Engine" required data-autofocus autoFocus {...form.getInputProps("engine")} />
-							<TextInput label="Customer" {...form.getInputProps("customer")} />
+							<TextInput label="Engine" maxLength={200} required data-autofocus autoFocus {...form.getInputProps("engine")} />
+							<TextInput label="Customer" maxLength={200} {...form.getInputProps("customer")} />
 							<TextInput label="Promised" type="date" {...form.getInputProps("promised_on")} />
 							<Select
 								label="Duty"

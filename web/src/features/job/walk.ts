@@ -1,5 +1,5 @@
 import type { FeatureView, JobView } from "../../api/client";
-import { findingOf, journalKind, standingOf, taken } from "../../api/view";
+import { journalKind, taken } from "../../api/view";
 
 export interface Step {
 	name: string;
@@ -32,7 +32,7 @@ export function steps(view: JobView): Step[] {
 	const unread = journals.filter((f) => taken(f) < f.by_station.length);
 	const unseen = journals.filter((f) => f.look === "");
 	const unfitted = bearings.filter((f) => taken(f) < f.by_station.length);
-	const beyond = journals.filter((f) => standingOf(findingOf(view, f)) === "beyond");
+	const beyond = journals.filter((f) => f.standing === "beyond");
 	const unsigned = view.evaluation.sets.filter((s) => !view.signed.some((d) => d.set === s.set));
 	const bench = (f: FeatureView | undefined) => (f ? `${base}/bench/${f.kind}/${f.number}` : base);
 	return [
