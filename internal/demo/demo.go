@@ -9,6 +9,7 @@ import (
 	"strings"
 	"time"
 
+	"ledge/internal/core/inspection"
 	"ledge/internal/exchange"
 	"ledge/internal/store"
 )
@@ -43,7 +44,12 @@ func load(ctx context.Context, s *store.Store, name, promised string) error {
 	if err != nil {
 		return err
 	}
+	scope := store.CrankOnly
+	if len(in.Members(inspection.Cylinder)) > 0 {
+		scope = store.WholeEngine
+	}
 	_, err = s.ImportJob(ctx, store.NewJob{
+		Scope:  scope,
 		Number: in.Job.Number, Customer: in.Job.Customer, Engine: in.Job.Engine, Duty: in.Job.Duty, Unit: in.Unit, PromisedOn: &promised,
 		Layout: *in.Engine, Policy: in.Policy, Limits: store.LimitSet{Book: in.Limits, Close: in.LimitsClose}, CreatedBy: "Wanda Pell",
 	}, in)

@@ -54,6 +54,7 @@ type NewJobBody struct {
 	Customer          string             `json:"customer" maxLength:"200"`
 	Engine            string             `json:"engine" minLength:"1" maxLength:"200"`
 	Duty              string             `json:"duty" enum:"standard,power,heavy"`
+	Scope             store.Scope        `json:"scope,omitempty" enum:"crank,engine" doc:"what came in; a crankshaft alone where left out"`
 	Unit              unit.System        `json:"unit" enum:"in,mm"`
 	PromisedOn        string             `json:"promised_on,omitempty" pattern:"^([0-9]{4}-[0-9]{2}-[0-9]{2})?$"`
 	Arrangement       engine.Arrangement `json:"arrangement" enum:"inline,v,flat"`
@@ -106,7 +107,7 @@ func (a resources) createJob(ctx context.Context, in *struct{ Body NewJobBody })
 		}
 		return nil, problem(http.StatusUnprocessableEntity, places[0].Message, places...)
 	}
-	n := store.NewJob{Number: strings.TrimSpace(b.Number), Customer: b.Customer, Engine: b.Engine, Duty: b.Duty, Unit: b.Unit, Layout: layout,
+	n := store.NewJob{Number: strings.TrimSpace(b.Number), Customer: b.Customer, Engine: b.Engine, Duty: b.Duty, Scope: b.Scope, Unit: b.Unit, Layout: layout,
 		Policy: inspection.DefaultPolicy(b.Unit), CreatedBy: b.By}
 	if b.PromisedOn != "" {
 		n.PromisedOn = &b.PromisedOn

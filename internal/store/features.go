@@ -41,26 +41,37 @@ type Feature struct {
 const featureColumns = `id, job_id, kind, number, state, stations, directions, gauge_kind, gauge_division,
 	gauge_repeatability, gauge_setting_u, stamp, fitted_step, fitted_shell`
 
-// defaultPlans are the plans a job starts with, common practice.
-var defaultPlans = map[inspection.Kind]string{
-	inspection.MainJournal: "2x4", inspection.RodJournal: "2x4",
-	inspection.MainBearing: "1x2", inspection.RodBearing: "1x2",
+// parts lists what an engine's layout has to measure, in the order of work, with the plan a job starts with
+// (common practice). Only those of the crankshaft belong to a crank that came alone.
+var parts = []struct {
+	kind  inspection.Kind
+	crank bool
+	plan  string
+	count func(engine.Layout) int
+}{
+	{inspection.MainHousing, false, "2x3", func(l engine.Layout) int { return l.Mains }},
+	{inspection.Cylinder, false, "3x2", func(l engine.Layout) int { return l.Cylinders }},
+	{inspection.MainJournal, true, "2x4", func(l engine.Layout) int { return l.Mains }},
+	{inspection.RodJournal, true, "2x4", func(l engine.Layout) int { return l.Throws }},
+	{inspection.RodHousing, false, "2x3", func(l engine.Layout) int { return l.Cylinders }},
+	{inspection.Piston, false, "skirt", func(l engine.Layout) int { return l.Cylinders }},
+	{inspection.MainBearing, true, "1x2", func(l engine.Layout) int { return l.Mains }},
+	{inspection.RodBearing, true, "1x2", func(l engine.Layout) int { return l.Throws }},
 }
 
-// layoutFeatures lists the features of the crankshaft of a layout, in the order of work.
-func layoutFeatures(l engine.Layout, plans map[inspection.Kind]plan.Plan) []Feature {
+// layoutFeatures lists the features of a new job.
+func layoutFeatures(n NewJob) []Feature {
 	var features []Feature
-	for _, kind := range []inspection.Kind{inspection.MainJournal, inspection.RodJournal, inspection.MainBearing, inspection.RodBearing} {
-		p, chosen := plans[kind]
+	for _, part := range parts {
+		if n.Scope != WholeEngine && !part.crank {
+			continue
+		}
+		p, chosen := n.Plans[part.kind]
 		if !chosen {
-			p, _ = plan.Find(defaultPlans[kind])
+			p, _ = plan.Find(part.plan)
 		}
-		count := l.Mains
-		if kind == inspection.RodJournal || kind == inspection.RodBearing {
-			count = l.Throws
-		}
-		for number := 1; number <= count; number++ {
-			features = append(features, Feature{Kind: kind, Number: number, State: inspection.AsFound, Stations: p.Stations, Directions: p.Directions})
+		for number := 1; number <= part.count(n.Layout); number++ {
+			features = append(features, Feature{Kind: part.kind, Number: number, State: inspection.AsFound, Stations: p.Stations, Directions: p.Directions})
 		}
 	}
 	return features

@@ -24,7 +24,7 @@ func (s *Store) ImportJob(ctx context.Context, n NewJob, in *inspection.Inspecti
 			}
 		}
 		// What the layout has and the file lacks is there to be measured.
-		for _, f := range layoutFeatures(n.Layout, n.Plans) {
+		for _, f := range layoutFeatures(n) {
 			if _, known := in.Latest(f.Kind, f.Number); known {
 				continue
 			}

@@ -21,6 +21,7 @@ type Job struct {
 	Customer   string      `db:"customer" json:"customer"`
 	Engine     string      `db:"engine" json:"engine"`
 	Duty       string      `db:"duty" json:"duty"`
+	Scope      Scope       `db:"scope" json:"scope" enum:"crank,engine"`
 	Unit       unit.System `db:"unit" json:"unit" enum:"in,mm"`
 	PromisedOn *string     `db:"promised_on" json:"promised_on,omitempty"`
 	Version    int64       `db:"version" json:"version"`
@@ -32,8 +33,17 @@ type Job struct {
 	Limits     LimitSet          `db:"-" json:"limits"`
 }
 
-const jobColumns = `id, number, customer, engine, duty, unit, promised_on, version, created_by, created_at,
+const jobColumns = `id, number, customer, engine, duty, scope, unit, promised_on, version, created_by, created_at,
 	arrangement, cylinders, mains, throws, cylinders_per_throw AS cylindersperthrow, policy`
+
+// A Scope is what came in.
+type Scope string
+
+// The scopes.
+const (
+	CrankOnly   Scope = "crank"
+	WholeEngine Scope = "engine"
+)
 
 // A NewJob is what a job starts from.
 type NewJob struct {
@@ -41,6 +51,7 @@ type NewJob struct {
 	Customer   string
 	Engine     string
 	Duty       string
+	Scope      Scope
 	Unit       unit.System
 	PromisedOn *string
 	Layout     engine.Layout
@@ -56,7 +67,7 @@ func (s *Store) CreateJob(ctx context.Context, n NewJob) (id int64, err error) {
 		if id, err = s.insertJob(ctx, tx, n); err != nil {
 			return err
 		}
-		for _, f := range layoutFeatures(n.Layout, n.Plans) {
+		for _, f := range layoutFeatures(n) {
 			f.JobID = id
 			if _, err := insertFeature(ctx, tx, f); err != nil {
 				return err
@@ -78,14 +89,17 @@ func (s *Store) insertJob(ctx context.Context, tx *sqlx.Tx, n NewJob) (int64, er
 		}
 		n.Number = fmt.Sprintf("L-%04d", last+1)
 	}
+	if n.Scope == "" {
+		n.Scope = CrankOnly
+	}
 	policy, err := json.Marshal(n.Policy)
 	if err != nil {
 		return 0, err
 	}
 	l := n.Layout
-	result, err := tx.ExecContext(ctx, `INSERT INTO jobs (number, customer, engine, duty, unit, arrangement, cylinders, mains, throws,
-		cylinders_per_throw, promised_on, policy, created_by, created_at) VALUES (?,?,?,?,?,?,?,?,?,?,?,?,?,?)`,
-		n.Number, n.Customer, n.Engine, n.Duty, n.Unit, l.Arrangement, l.Cylinders, l.Mains, l.Throws,
+	result, err := tx.ExecContext(ctx, `INSERT INTO jobs (number, customer, engine, duty, scope, unit, arrangement, cylinders, mains, throws,
+		cylinders_per_throw, promised_on, policy, created_by, created_at) VALUES (?,?,?,?,?,?,?,?,?,?,?,?,?,?,?)`,
+		n.Number, n.Customer, n.Engine, n.Duty, n.Scope, n.Unit, l.Arrangement, l.Cylinders, l.Mains, l.Throws,
 		l.CylindersPerThrow, n.PromisedOn, string(policy), n.CreatedBy, s.stamp())
 	if err != nil {
 		return 0, err
