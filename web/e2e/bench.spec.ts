@@ -64,6 +64,7 @@ test("a job without limits can be measured: the first size in full, then last di
 	await as(page);
 	await page.goto("/jobs/new");
 	await page.getByLabel("Engine").fill("Bare single");
+	await page.getByText("its crankshaft").click();
 	await page.getByLabel("Cylinders", { exact: true }).fill("1");
 	await page.getByRole("button", { name: "Start the job" }).click();
 	await page.getByRole("link", { name: "Bare single" }).click();

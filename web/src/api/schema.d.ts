@@ -587,6 +587,11 @@ export interface components {
             /** @description the next free one where empty */
             number?: string;
             promised_on?: string;
+            /**
+             * @description what came in; a crankshaft alone where left out
+             * @enum {string}
+             */
+            scope?: "crank" | "engine";
             /** Format: int64 */
             throws?: number;
             /** @enum {string} */
@@ -715,6 +720,8 @@ export interface components {
             number: string;
             policy: components["schemas"]["InspectionPolicy"];
             promised_on?: string;
+            /** @enum {string} */
+            scope: "crank" | "engine";
             /** Format: int64 */
             throws: number;
             /** @enum {string} */

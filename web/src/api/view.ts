@@ -43,7 +43,22 @@ export const rings = (feature: FeatureView) =>
 export const journalKind = (place: Journal): string => (place.throw ? "rod_journal" : "main_journal");
 export const bearingKind = (place: Journal): string => (place.throw ? "rod_bearing" : "main_bearing");
 
+/** Whether 0° is drawn upwards: it is the vertical of a housing or bearing. */
+export const zeroUp = (kind: string): boolean => kind.endsWith("_housing") || kind.endsWith("_bearing");
+
 export const isBore = (kind: string): boolean => !kind.endsWith("_journal") && kind !== "piston" && kind !== "pin";
+
+/** The shape in which parts of a kind are drawn in a row; the crankshaft's own journals are drawn on it. */
+export const PART_SHAPE = { main_housing: "tunnel", cylinder: "bore", rod_housing: "rod", piston: "piston" } as const;
+
+/** The parts of one kind in their latest state, by number. */
+export function partsOf(view: JobView, kind: string) {
+	const numbers = [...new Set(view.features.filter((f) => f.kind === kind).map((f) => f.number))].sort((a, b) => a - b);
+	return numbers.flatMap((number) => {
+		const f = featureOf(view, kind, number);
+		return f ? [{ feature: f, number, label: f.title, standing: f.standing, taken: taken(f), of: f.by_station.length }] : [];
+	});
+}
 
 /** What a drawing of the crankshaft needs to know of one journal. */
 export function crankJournal(view: JobView, place: Journal) {

@@ -8,8 +8,10 @@ export interface SectionProps {
 	direction?: number;
 	/** The station being read. */
 	station?: number;
-	/** True for bores: the contacts stand inside, and 0° is vertical. */
+	/** True for bores: the contacts stand inside. */
 	bore: boolean;
+	/** Draw 0° upwards instead of to the right. */
+	zeroUp?: boolean;
 	/** The fitted oval's large axis, in degrees. */
 	axis?: number;
 	title: string;
@@ -19,8 +21,8 @@ const R = 104;
 const DASHES = ["", "6 4", "2 4"];
 
 /** The section being measured: contact points at the present direction, and one exaggerated outline a station. */
-export function Section({ rings, stations, direction, station, bore, axis, title }: SectionProps) {
-	const turn = bore ? 90 : 0;
+export function Section({ rings, stations, direction, station, bore, zeroUp = false, axis, title }: SectionProps) {
+	const turn = zeroUp ? 90 : 0;
 	const g = sectionGeometry(
 		rings.map((r) => ({ ...r, directions: r.directions.map((d) => d + turn) })),
 		R,

@@ -2,13 +2,16 @@ export interface SideViewProps {
 	stations: string[];
 	station: number;
 	bore: boolean;
+	/** A cylinder standing on its crankcase: stations lie under each other. */
+	upright?: boolean;
 	/** What the hands do after this reading. */
 	next: string;
 	title: string;
 }
 
 /** The journal between its webs, or the bore in its wall, with the station being read. */
-export function SideView({ stations, station, bore, next, title }: SideViewProps) {
+export function SideView({ stations, station, bore, upright = false, next, title }: SideViewProps) {
+	if (upright) return <Upright stations={stations} station={station} next={next} title={title} />;
 	const places = stations.map((_, i) => (stations.length === 1 ? 110 : 62 + (i * 96) / (stations.length - 1)));
 	return (
 		<svg className="drawing" viewBox="0 0 220 300" style={{ maxWidth: 230, margin: "0 auto" }}>
@@ -31,6 +34,46 @@ export function SideView({ stations, station, bore, next, title }: SideViewProps
 							strokeDasharray={lit ? undefined : "3 4"}
 						/>
 						<text x={x} y={22} textAnchor="middle" className={lit ? "lit" : "quiet"} style={{ fontSize: 15 }}>
+							{name}
+						</text>
+					</g>
+				);
+			})}
+			<text x={110} y={282} textAnchor="middle" className="lit" style={{ fontSize: 15 }}>
+				{next}
+			</text>
+		</svg>
+	);
+}
+
+/** A cylinder in section: the ledge above ring travel, and the stations within it. */
+function Upright({ stations, station, next, title }: Omit<SideViewProps, "bore" | "upright">) {
+	return (
+		<svg className="drawing" viewBox="0 0 220 300" style={{ maxWidth: 230, margin: "0 auto" }}>
+			<title>{title}</title>
+			<path
+				d="M40 20 h24 v26 h-5 v180 h5 v14 h-24 z M180 20 h-24 v26 h5 v180 h-5 v14 h24 z"
+				fill="var(--plate)"
+				stroke="var(--line)"
+			/>
+			<text x={110} y={38} textAnchor="middle" className="quiet">
+				ledge
+			</text>
+			{stations.map((name, i) => {
+				const y = 58 + (i * 150) / Math.max(1, stations.length - 1);
+				const lit = i === station;
+				return (
+					<g key={name}>
+						<line
+							x1={61}
+							x2={159}
+							y1={y}
+							y2={y}
+							stroke={lit ? "var(--blue)" : "var(--scribe)"}
+							strokeWidth={lit ? 4 : 1.5}
+							strokeDasharray={lit ? undefined : "3 4"}
+						/>
+						<text x={110} y={y - 6} textAnchor="middle" className={lit ? "lit" : "quiet"}>
 							{name}
 						</text>
 					</g>

@@ -46,7 +46,7 @@ describe("Job", () => {
 		expect(nextOpen(jobs[4])?.title).toBe("Rod journal 2");
 		expect(nextOpen(jobs[1])).toBeUndefined();
 		expect(steps(jobs[4]).map((s) => `${s.name}: ${s.says}`)).toEqual([
-			"Look: 4 journals open",
+			"Look: 4 parts open",
 			"Crank: 5 journals open",
 			"Fits: 7 bearings open; without them clearance is predicted",
 			"Decide: 2 sets open",

@@ -3,7 +3,7 @@ import { useLocalStorage } from "@mantine/hooks";
 import { type ReactNode, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import type { Cell, FeatureView, JobView } from "../../api/client";
-import { degrees, findingOf, isBore, liveReadings, rings, taken } from "../../api/view";
+import { degrees, findingOf, isBore, liveReadings, partsOf, rings, taken, zeroUp } from "../../api/view";
 import { LOOK_WORD } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { usePerson } from "../../app/person";
@@ -159,12 +159,14 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 							direction={degrees(feature)[at.direction]}
 							station={at.station}
 							bore={bore}
+							zeroUp={zeroUp(feature.kind)}
 							title={`Section of ${feature.title} with the gauge at ${degrees(feature)[at.direction]}°`}
 						/>
 						<SideView
 							stations={feature.stations}
 							station={at.station}
 							bore={bore}
+							upright={feature.kind === "cylinder"}
 							next={handMove(feature, at, next)}
 							title={`Where along ${feature.title}`}
 						/>
@@ -220,7 +222,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 							input.current?.focus();
 						}}
 					/>
-					{bore ? <FittedShells view={view} feature={feature} /> : null}
+					{feature.kind.endsWith("_bearing") ? <FittedShells view={view} feature={feature} /> : null}
 					{done && following ? (
 						<Group mt="md">
 							<Button size="md" component={Link} to={benchPath(job.id, following)}>
@@ -259,7 +261,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 				<Key k="l" text="look" />
 				<Key k="u" text={other(system)} />
 				<Key k="p" text={order === "station" ? "go by direction" : "go by station"} />
-				{following ? <Key k="n" text="next journal" /> : null}
+				{following ? <Key k="n" text="next part" /> : null}
 				<Key k="?" text="help" />
 			</footer>
 			<SkipDialog
@@ -334,14 +336,14 @@ function deviation(view: JobView, feature: FeatureView, length: number, system: 
 
 const benchPath = (job: number, f: FeatureView) => `/jobs/${job}/bench/${f.kind}/${f.number}`;
 
-/** The next feature of the same sort along the shaft that still has places to read. */
+/** The next part of the same sort that still has places to read: along the shaft, or by number. */
 function nextFeature(view: JobView, feature: FeatureView): FeatureView | undefined {
-	const bearing = feature.kind.endsWith("_bearing");
-	const along = view.shaft.flatMap((place) => {
-		const kind = `${place.throw ? "rod" : "main"}_${bearing ? "bearing" : "journal"}`;
-		const found = view.features.filter((f) => f.kind === kind && f.number === place.number).pop();
-		return found ? [found] : [];
-	});
+	const [, sort] = /_(journal|bearing)$/.exec(feature.kind) ?? [];
+	const along = sort
+		? view.shaft.flatMap((place) =>
+				partsOf(view, `${place.throw ? "rod" : "main"}_${sort}`).flatMap((p) => (p.number === place.number ? [p.feature] : [])),
+			)
+		: partsOf(view, feature.kind).map((p) => p.feature);
 	const here = along.findIndex((f) => f.id === feature.id);
 	return (
 		[...along.slice(here + 1), ...along.slice(0, Math.max(0, here))].find((f) => taken(f) < f.by_station.length) ??

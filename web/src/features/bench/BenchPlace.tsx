@@ -2,10 +2,12 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, useNavigate, useParams } from "react-router";
 import type { JobView } from "../../api/client";
 import { jobQuery } from "../../api/queries";
-import { crankJournal, featureOf, journalKind } from "../../api/view";
+import { crankJournal, featureOf, journalKind, PART_SHAPE, partsOf } from "../../api/view";
+import { KIND_WORD } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
 import { Crank } from "../../drawing/Crank";
+import { PartRow } from "../../drawing/PartRow";
 import { Bench } from "./Bench";
 
 /** Capture at the bench: one feature, one next thing to do. */
@@ -47,6 +49,34 @@ export function BenchPlace() {
 
 function Rail({ view, kind, number }: { view: JobView; kind: string; number: number }) {
 	const go = useNavigate();
+	if (kind in PART_SHAPE) {
+		return (
+			<nav aria-label={KIND_WORD[kind]}>
+				<PartRow
+					standing
+					shape={PART_SHAPE[kind as keyof typeof PART_SHAPE]}
+					title={KIND_WORD[kind] ?? kind}
+					parts={partsOf(view, kind).map((part) => ({ ...part, lit: part.number === number }))}
+					wrap={(part, inner, label) => {
+						const to = `/jobs/${view.job.id}/bench/${kind}/${part.number}`;
+						return (
+							<a
+								href={to}
+								aria-label={label}
+								tabIndex={-1}
+								onClick={(e) => {
+									e.preventDefault();
+									void go(to);
+								}}
+							>
+								{inner}
+							</a>
+						);
+					}}
+				/>
+			</nav>
+		);
+	}
 	const bearings = kind.endsWith("_bearing");
 	const lit = kind.replace("_bearing", "_journal");
 	return (

@@ -4,6 +4,20 @@ import { checkName } from "../../api/words";
 import { Strip, type StripProps } from "../../drawing/Strip";
 import { type System, show, showSpan } from "../../quantity/length";
 
+/** What is judged on each sort of part, in the order shown. */
+const MEASURES: Record<string, string[]> = {
+	journal: ["taper", "out_of_round", "wear"],
+	cylinder: ["wear", "taper", "out_of_round"],
+	housing: ["size_low", "size_high", "taper", "out_of_round", "step"],
+	bearing: ["out_of_round"],
+	piston: [],
+};
+
+const group = (kind: string) => kind.split("_").pop() ?? kind;
+
+/** The joint whose clearance a part has a share in. */
+const JOINT: Record<string, string> = { cylinder: "piston", piston: "piston" };
+
 interface MeasuresProps {
 	view: JobView;
 	feature: FeatureView;
@@ -13,11 +27,8 @@ interface MeasuresProps {
 
 /** Taper, out-of-round, wear and clearance as they stand with the readings so far. */
 export function Measures({ view, feature, finding, system }: MeasuresProps) {
-	const journal = feature.kind.endsWith("_journal");
-	const names = journal ? ["taper", "out_of_round", "wear"] : ["taper", "out_of_round"];
-	const strips = names.map((name) => checkStrip(name, finding, system));
-	const runout = finding?.checks.find((c) => c.name === "runout");
-	if (runout) strips.push(checkStrip("runout", finding, system));
+	const strips = (MEASURES[group(feature.kind)] ?? []).map((name) => checkStrip(name, finding, system));
+	if (finding?.checks.some((c) => c.name === "runout")) strips.push(checkStrip("runout", finding, system));
 	return (
 		<div className="strips">
 			{strips.map((s) => (
@@ -42,8 +53,9 @@ function checkStrip(name: string, finding: Finding | undefined, system: System):
 }
 
 function Clearance({ view, feature, system }: { view: JobView; feature: FeatureView; system: System }) {
-	const kind = feature.kind.split("_")[0];
+	const kind = JOINT[feature.kind] ?? feature.kind.split("_")[0];
 	const fits = view.evaluation.fits.filter((f) => f.kind === kind && f.number === feature.number);
+	if (feature.kind.endsWith("_housing")) return null;
 	if (fits.length === 0) return <Strip name="Clearance" figures="–" standing="open" />;
 	return fits.map((f) => (
 		<Strip

@@ -1,5 +1,5 @@
 import type { Cell, FeatureView } from "../../api/client";
-import { degrees, liveReadings } from "../../api/view";
+import { degrees, liveReadings, zeroUp } from "../../api/view";
 
 export const sameCell = (a: Cell, b: Cell) => a.station === b.station && a.direction === b.direction;
 
@@ -8,8 +8,14 @@ export function cellName(feature: FeatureView, cell: Cell): string {
 	const station = feature.stations[cell.station] ?? "";
 	const name = station.length === 1 ? `End ${station}` : station.charAt(0).toUpperCase() + station.slice(1);
 	const direction = degrees(feature)[cell.direction];
-	const vertical = direction === 0 && feature.kind.endsWith("_bearing") ? ", vertical" : "";
-	return `${name}, ${direction}°${vertical}`;
+	return `${name}, ${direction}°${directionWord(feature.kind, direction)}`;
+}
+
+/** What the plain directions mean on a bore. */
+function directionWord(kind: string, direction: number | undefined): string {
+	if (kind === "cylinder") return direction === 0 ? ", along the crank" : direction === 90 ? ", across (thrust)" : "";
+	if (zeroUp(kind)) return direction === 0 ? ", vertical" : direction === 90 ? ", parting line to parting line" : "";
+	return "";
 }
 
 /** What the hands do to get from one cell to the next. */

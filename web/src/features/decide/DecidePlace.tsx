@@ -4,7 +4,7 @@ import { useState } from "react";
 import { Link, useParams } from "react-router";
 import type { DecisionSet, JobView, Option } from "../../api/client";
 import { jobQuery, useDecide } from "../../api/queries";
-import { crankJournal } from "../../api/view";
+import { partsOf } from "../../api/view";
 import { setName, wayName } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
@@ -45,13 +45,19 @@ export function DecidePlace() {
 
 const GRAVITY: Standing[] = ["open", "no_limit", "within", "unsure", "beyond"];
 
+const MEMBERS: Record<string, string> = {
+	main_journals: "main_journal",
+	rod_journals: "rod_journal",
+	main_housings: "main_housing",
+	rod_housings: "rod_housing",
+	cylinders: "cylinder",
+};
+
 /** The worst standing among a set's members. */
 function setStanding(view: JobView, set: DecisionSet): Standing {
 	if (set.action === "measure") return "open";
-	const throws = set.set === "rod_journals";
-	return view.shaft
-		.filter((p) => p.throw === throws)
-		.map((p) => crankJournal(view, p).standing as Standing)
+	return partsOf(view, MEMBERS[set.set] ?? "")
+		.map((p) => p.standing as Standing)
 		.reduce((worst, s) => (GRAVITY.indexOf(s) > GRAVITY.indexOf(worst) ? s : worst), "open");
 }
 
@@ -65,6 +71,11 @@ const LEAD = [
 	"no_step",
 	"no_new_range",
 	"hone_to_size",
+	"bore_sheet",
+	"cap_cut",
+	"sleeve",
+	"sleeve_rest",
+	"sleeve_many",
 	"provisional",
 	"crack_test",
 ];
@@ -106,6 +117,7 @@ function Board({ view, set }: { view: JobView; set: DecisionSet }) {
 	const line = (o: Option) => (
 		<Way
 			key={`${o.action} ${o.step} ${o.shell} ${o.method ?? ""}`}
+			set={set.set}
 			option={o}
 			view={view}
 			current={same(o, way)}
@@ -129,7 +141,7 @@ function Board({ view, set }: { view: JobView; set: DecisionSet }) {
 							<span style={{ display: "flex", justifyContent: "space-between", alignItems: "center" }}>
 								{setName(s.set)} <StatusMark standing={setStanding(view, s)} word={false} />
 							</span>
-							<b style={{ fontSize: "1.1rem" }}>{wayName(view.signed.find((d) => d.set === s.set) ?? s, job.unit)}</b>
+							<b style={{ fontSize: "1.1rem" }}>{wayName(view.signed.find((d) => d.set === s.set) ?? s, job.unit, s.set)}</b>
 							<span className="soft" style={{ display: "block" }}>
 								{signedWord(view, s)}
 							</span>
@@ -139,14 +151,14 @@ function Board({ view, set }: { view: JobView; set: DecisionSet }) {
 			</nav>
 			<main>
 				<Title order={1} size="h2">
-					{setName(set.set)}: {lower(wayName(way, job.unit))}
+					{setName(set.set)}: {lower(wayName(way, job.unit, set.set))}
 				</Title>
 				{signed ? (
 					<Alert my="sm" variant="light" color={signed.stale ? "orange" : "layout"} styles={{ message: { color: "var(--ink)" } }}>
 						{signed.overruled ? "Overruled" : "Signed"} by {signed.decided_by},{" "}
 						{new Date(signed.decided_at).toLocaleString(undefined, { dateStyle: "medium", timeStyle: "short" })}
 						{signed.reason ? `: “${signed.reason}”` : "."}{" "}
-						{signed.overruled || signed.stale ? <>Ledge advises: {lower(wayName(set, job.unit))}.</> : null}
+						{signed.overruled || signed.stale ? <>Ledge advises: {lower(wayName(set, job.unit, set.set))}.</> : null}
 						{signed.stale ? " The readings or limits changed since it was signed: look at it again." : null}
 					</Alert>
 				) : null}
@@ -247,7 +259,7 @@ function Board({ view, set }: { view: JobView; set: DecisionSet }) {
 						loading={decide.isPending}
 						disabled={signed !== undefined && !signed.stale && !signed.overruled}
 					>
-						{signed && !signed.stale && !signed.overruled ? "Signed" : `Sign: ${lower(wayName(set, job.unit))}`}
+						{signed && !signed.stale && !signed.overruled ? "Signed" : `Sign: ${lower(wayName(set, job.unit, set.set))}`}
 					</Button>
 				)}
 				{cracked ? (
@@ -271,7 +283,7 @@ function Board({ view, set }: { view: JobView; set: DecisionSet }) {
 				option={overruling}
 				unit={job.unit}
 				by={person.name || "somebody"}
-				advice={lower(wayName(set, job.unit))}
+				advice={lower(wayName(set, job.unit, set.set))}
 				onClose={() => setOverruling(undefined)}
 			/>
 		</div>
@@ -280,8 +292,9 @@ function Board({ view, set }: { view: JobView; set: DecisionSet }) {
 
 const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
 
-const shortName = (kind: string, number: number) =>
-	kind === "main_journal" ? `Main ${number}` : kind === "rod_journal" ? `Pin ${number}` : `${number}`;
+const SHORT: Record<string, string> = { main_journal: "Main", rod_journal: "Pin", cylinder: "Cyl" };
+
+const shortName = (kind: string, number: number) => `${SHORT[kind] ?? ""} ${number}`.trim();
 
 function signedWord(view: JobView, s: DecisionSet): string {
 	const signed = view.signed.find((d) => d.set === s.set);
@@ -327,6 +340,7 @@ function rungsOf(view: JobView, set: DecisionSet, way: { action: string; step: n
 }
 
 interface WayProps {
+	set: string;
 	option: Option;
 	view: JobView;
 	current: boolean;
@@ -335,7 +349,7 @@ interface WayProps {
 	onOverrule: () => void;
 }
 
-function Way({ option, view, current, advised, locked, onOverrule }: WayProps) {
+function Way({ set, option, view, current, advised, locked, onOverrule }: WayProps) {
 	const why = option.reasons[0];
 	return (
 		<div style={{ borderBottom: "1px solid var(--scribe)", padding: "8px 0" }}>
@@ -344,7 +358,7 @@ function Way({ option, view, current, advised, locked, onOverrule }: WayProps) {
 					className={option.feasible ? undefined : "struck"}
 					style={current ? { color: "var(--blue)", fontWeight: 700 } : { fontWeight: 600 }}
 				>
-					{wayName(option, view.job.unit)}
+					{wayName(option, view.job.unit, set)}
 				</span>
 				{advised ? (
 					<span className="soft">advised</span>
@@ -354,7 +368,7 @@ function Way({ option, view, current, advised, locked, onOverrule }: WayProps) {
 						size="compact-sm"
 						style={{ flexShrink: 0 }}
 						onClick={onOverrule}
-						aria-label={`Overrule: ${wayName(option, view.job.unit)}`}
+						aria-label={`Overrule: ${wayName(option, view.job.unit, set)}`}
 					>
 						Overrule…
 					</Button>

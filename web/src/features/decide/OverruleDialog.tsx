@@ -47,7 +47,7 @@ export function OverruleDialog({ job, set, option, unit, by, advice, onClose }: 
 		<Modal opened={option !== undefined} onClose={close} title="Decide otherwise" closeButtonProps={{ "aria-label": "Close" }}>
 			<Stack>
 				<div>
-					Ledge advises to {advice}. You decide: <b>{option ? wayName(option, unit) : ""}</b>.
+					Ledge advises to {advice}. You decide: <b>{option ? wayName(option, unit, set) : ""}</b>.
 				</div>
 				{option && !option.feasible ? (
 					<Alert color="orange" variant="light" styles={{ message: { color: "var(--ink)" } }}>

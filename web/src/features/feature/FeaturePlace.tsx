@@ -3,7 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "react-router";
 import type { FeatureView, Finding, JobView } from "../../api/client";
 import { jobQuery } from "../../api/queries";
-import { cellSize, degrees, featureOf, findingOf, isBore, rings, type Standing } from "../../api/view";
+import { cellSize, degrees, featureOf, findingOf, isBore, rings, type Standing, zeroUp } from "../../api/view";
 import { checkName, LOOK_WORD } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
@@ -72,6 +72,7 @@ function FeatureBoard({ view, feature }: { view: JobView; feature: FeatureView }
 								rings={rings(feature)}
 								stations={feature.stations}
 								bore={isBore(feature.kind)}
+								zeroUp={zeroUp(feature.kind)}
 								axis={oval && oval.size > 0 ? oval.angle / 1e6 : undefined}
 								title={`Section of ${feature.title}, deviations drawn larger`}
 							/>

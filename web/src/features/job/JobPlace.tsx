@@ -3,11 +3,12 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, useNavigate, useParams } from "react-router";
 import type { FeatureView, JobView, Journal } from "../../api/client";
 import { jobQuery, plansQuery, useSetPlan } from "../../api/queries";
-import { bearingKind, crankJournal, featureOf, findingOf, journalKind, taken } from "../../api/view";
+import { bearingKind, crankJournal, featureOf, findingOf, journalKind, PART_SHAPE, partsOf, taken } from "../../api/view";
 import { KIND_WORD, setName, wayName } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
 import { Crank } from "../../drawing/Crank";
+import { PartRow } from "../../drawing/PartRow";
 import { StatusMark } from "../../drawing/status";
 import { showSpan } from "../../quantity/length";
 import { nextOpen, steps } from "./walk";
@@ -72,6 +73,7 @@ function JobBoard({ view }: { view: JobView }) {
 								<Link to={`/jobs/${job.id}/limits`}>limits</Link> are entered.
 							</Alert>
 						) : null}
+						{job.scope === "engine" ? <Parts view={view} kinds={["main_housing", "cylinder"]} /> : null}
 						<Crank
 							title={`Crankshaft of ${job.engine}, side view from the nose`}
 							shaft={view.shaft}
@@ -89,6 +91,7 @@ function JobBoard({ view }: { view: JobView }) {
 								</a>
 							)}
 						/>
+						{job.scope === "engine" ? <Parts view={view} kinds={["rod_housing", "piston"]} /> : null}
 						<div className="twin">
 							<FeatureList view={view} title="Mains" places={view.shaft.filter((p) => !p.throw)} />
 							<FeatureList view={view} title="Rod journals" places={view.shaft.filter((p) => p.throw)} />
@@ -98,6 +101,42 @@ function JobBoard({ view }: { view: JobView }) {
 				</main>
 			</div>
 		</>
+	);
+}
+
+/** Parts beside the crankshaft, a row for each kind; a click measures one. */
+function Parts({ view, kinds }: { view: JobView; kinds: (keyof typeof PART_SHAPE)[] }) {
+	const go = useNavigate();
+	return (
+		<div className="twin">
+			{kinds.map((kind) => (
+				<section key={kind} className="panel">
+					<Title order={2} size="h4" mb="xs">
+						{KIND_WORD[kind]}
+					</Title>
+					<PartRow
+						shape={PART_SHAPE[kind]}
+						title={`${KIND_WORD[kind]} of ${view.job.engine}`}
+						parts={partsOf(view, kind)}
+						wrap={(part, inner, label) => {
+							const to = `/jobs/${view.job.id}/bench/${kind}/${part.number}`;
+							return (
+								<a
+									href={to}
+									aria-label={`Measure ${label}`}
+									onClick={(e) => {
+										e.preventDefault();
+										void go(to);
+									}}
+								>
+									{inner}
+								</a>
+							);
+						}}
+					/>
+				</section>
+			))}
+		</div>
 	);
 }
 
@@ -162,13 +201,13 @@ function BearingLink({ view, bearing }: { view: JobView; bearing: FeatureView })
 function PlanChoice({ view }: { view: JobView }) {
 	const plans = useQuery(plansQuery);
 	const set = useSetPlan(view.job.id);
-	const kinds = ["main_journal", "rod_journal", "main_bearing", "rod_bearing"];
+	const kinds = [...new Set(view.features.map((f) => f.kind))].filter((kind) => kind in KIND_WORD && kind !== "runout");
 	return (
 		<section>
 			<Title order={2} size="h4" mb="xs">
 				How they are measured
 			</Title>
-			<Group align="flex-start" grow preventGrowOverflow={false}>
+			<div className="twin">
 				{kinds.map((kind) => {
 					const f = view.features.find((one) => one.kind === kind);
 					if (!f) return null;
@@ -192,7 +231,7 @@ function PlanChoice({ view }: { view: JobView }) {
 						/>
 					);
 				})}
-			</Group>
+			</div>
 			<p className="soft" style={{ marginTop: 8 }}>
 				Two-point gauges never see odd lobes (3, 5…); only a V-block with an indicator does. A plan is changed before the first
 				reading.
@@ -203,7 +242,7 @@ function PlanChoice({ view }: { view: JobView }) {
 						<span key={s.set} style={{ marginRight: 24 }}>
 							{setName(s.set)}:{" "}
 							<Link to={`/jobs/${view.job.id}/decide/${s.set}`} style={{ color: "var(--blue)", fontWeight: 700 }}>
-								{wayName(s, view.job.unit)}
+								{wayName(s, view.job.unit, s.set)}
 							</Link>
 						</span>
 					))}

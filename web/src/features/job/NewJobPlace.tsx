@@ -23,6 +23,7 @@ export function NewJobPlace() {
 			customer: "",
 			promised_on: "",
 			duty: "standard" as "standard" | "power" | "heavy",
+			scope: "engine" as "engine" | "crank",
 			unit: "in" as "in" | "mm",
 			arrangement: "inline" as "inline" | "v" | "flat",
 			cylinders: 4 as number | string,
@@ -43,6 +44,7 @@ export function NewJobPlace() {
 				customer: v.customer.trim(),
 				promised_on: v.promised_on,
 				duty: v.duty,
+				scope: v.scope,
 				unit: v.unit,
 				arrangement: v.arrangement,
 				cylinders: Number(v.cylinders),
@@ -90,6 +92,11 @@ export function NewJobPlace() {
 							/>
 						</SimpleGrid>
 						<Group gap="xl">
+							<Choice
+								label="What came in"
+								data={{ engine: "the whole engine", crank: "its crankshaft" }}
+								{...form.getInputProps("scope")}
+							/>
 							<Choice label="Its limits are in" data={{ in: "inches", mm: "millimetres" }} {...form.getInputProps("unit")} />
 							<Choice
 								label="Cylinders lie"

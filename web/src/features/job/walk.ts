@@ -1,5 +1,5 @@
 import type { FeatureView, JobView } from "../../api/client";
-import { journalKind, taken } from "../../api/view";
+import { journalKind, partsOf, taken } from "../../api/view";
 
 export interface Step {
 	name: string;
@@ -9,54 +9,64 @@ export interface Step {
 	beyond: boolean;
 }
 
-const JOURNALS = ["main_journal", "rod_journal"];
+const unread = (f: FeatureView) => taken(f) < f.by_station.length;
 
-/** The next journal along the shaft that still has cells to read. */
+const of = (view: JobView, ...kinds: string[]) => kinds.flatMap((kind) => partsOf(view, kind).map((p) => p.feature));
+
+/** The journals in the order they stand along the shaft. */
+function journals(view: JobView): FeatureView[] {
+	return view.shaft.flatMap((place) => of(view, journalKind(place)).filter((f) => f.number === place.number));
+}
+
+/** The next part in the order of work that still has places to read; bearings last, since a prediction can stand in for them. */
 export function nextOpen(view: JobView): FeatureView | undefined {
-	for (const place of view.shaft) {
-		const f = view.features.filter((one) => one.kind === journalKind(place) && one.number === place.number).pop();
-		if (f && taken(f) < f.by_station.length) return f;
-	}
-	return undefined;
+	return [...of(view, "main_housing", "cylinder"), ...journals(view), ...of(view, "rod_housing", "piston")].find(unread);
 }
 
-function count(n: number, what: string): string {
-	return n === 0 ? `every ${what} done` : `${n} ${n === 1 ? what : `${what}s`} open`;
+function count(n: number, one: string, many = `${one}s`): string {
+	return n === 0 ? `every ${one} done` : `${n} ${n === 1 ? one : many} open`;
 }
 
-/** The order of work on the crankshaft, each step with what is still open at it. Any order will do. */
+/** The order of work, each step with what is still open at it. Any order will do. */
 export function steps(view: JobView): Step[] {
 	const base = `/jobs/${view.job.id}`;
-	const journals = view.features.filter((f) => JOURNALS.includes(f.kind));
-	const bearings = view.features.filter((f) => f.kind === "main_bearing" || f.kind === "rod_bearing");
-	const unread = journals.filter((f) => taken(f) < f.by_station.length);
-	const unseen = journals.filter((f) => f.look === "");
-	const unfitted = bearings.filter((f) => taken(f) < f.by_station.length);
-	const beyond = journals.filter((f) => f.standing === "beyond");
-	const unsigned = view.evaluation.sets.filter((s) => !view.signed.some((d) => d.set === s.set));
 	const bench = (f: FeatureView | undefined) => (f ? `${base}/bench/${f.kind}/${f.number}` : base);
+	const measuring = (name: string, features: FeatureView[], what: string, many?: string): Step[] => {
+		if (features.length === 0) return [];
+		const open = features.filter(unread);
+		const beyond = features.filter((f) => f.standing === "beyond").length;
+		return [
+			{
+				name,
+				to: bench(open[0] ?? features[0]),
+				says: count(open.length, what, many) + (beyond > 0 ? `, ${beyond} beyond` : ""),
+				open: open.length > 0,
+				beyond: beyond > 0,
+			},
+		];
+	};
+	const block = of(view, "main_housing", "cylinder");
+	const rods = of(view, "rod_housing", "piston");
+	const looked = [...block, ...journals(view), ...rods];
+	const unseen = looked.filter((f) => f.look === "");
+	const bearings = of(view, "main_bearing", "rod_bearing");
+	const unsigned = view.evaluation.sets.filter((s) => !view.signed.some((d) => d.set === s.set));
+	const fits = measuring("Fits", bearings, "bearing").map((s) => ({
+		...s,
+		says: s.open ? `${s.says}; without them clearance is predicted` : s.says,
+	}));
 	return [
 		{
 			name: "Look",
-			to: bench(unseen[0] ?? journals[0]),
-			says: count(unseen.length, "journal"),
+			to: bench(unseen[0] ?? looked[0]),
+			says: count(unseen.length, "part"),
 			open: unseen.length > 0,
 			beyond: false,
 		},
-		{
-			name: "Crank",
-			to: bench(unread[0] ?? journals[0]),
-			says: count(unread.length, "journal") + (beyond.length > 0 ? `, ${beyond.length} beyond` : ""),
-			open: unread.length > 0,
-			beyond: beyond.length > 0,
-		},
-		{
-			name: "Fits",
-			to: bench(unfitted[0] ?? bearings[0]),
-			says: `${count(unfitted.length, "bearing")}; without them clearance is predicted`,
-			open: unfitted.length > 0,
-			beyond: false,
-		},
+		...measuring("Block", block, "bore"),
+		...measuring("Crank", journals(view), "journal"),
+		...measuring("Rods & pistons", rods, "part"),
+		...fits,
 		{
 			name: "Decide",
 			to: `${base}/decide`,

@@ -8,7 +8,7 @@ import { jobQuery, jobsQuery, useSetJudgement } from "../../api/queries";
 import { KIND_WORD } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
-import { FIELDS, fromTyped, KINDS, toTyped } from "./card";
+import { FIELDS, fromTyped, kindsOf, toTyped } from "./card";
 
 /** The limits and the policy of one job, typed in or copied from another. */
 export function LimitsPlace() {
@@ -83,11 +83,11 @@ function LimitsForm({ view }: { view: JobView }) {
 							/>
 						</Group>
 						<SimpleGrid cols={{ base: 1, sm: 2 }} spacing="xl">
-							{KINDS.map((kind) => (
+							{kindsOf(job.scope).map((kind) => (
 								<fieldset key={`${block} ${kind}`} className="panel" style={{ margin: 0 }}>
 									<legend style={{ fontWeight: 700, fontSize: "1.1rem", padding: "0 6px" }}>{KIND_WORD[kind]}</legend>
 									<SimpleGrid cols={2} verticalSpacing="xs">
-										{FIELDS.filter((f) => !f.only || f.only === kind).map((f) => {
+										{FIELDS.filter((f) => !f.only || f.only.includes(kind)).map((f) => {
 											const name = `${block}.${kind}.${f.place}`;
 											return (
 												<TextInput
@@ -95,7 +95,15 @@ function LimitsForm({ view }: { view: JobView }) {
 													label={f.label}
 													inputMode="decimal"
 													classNames={{ input: "figure" }}
-													placeholder={f.many ? (f.place === "shells" ? "-0.001 0.001" : "0.010 0.020") : undefined}
+													placeholder={
+														f.many
+															? f.place === "shells"
+																? "-0.001 0.001"
+																: f.place === "oversizes"
+																	? "0.020 0.030"
+																	: "0.010 0.020"
+															: undefined
+													}
 													value={typed[name] ?? ""}
 													error={errors[name]}
 													onChange={(e) => {
@@ -201,6 +209,15 @@ function PolicyFields({ policy, onChange }: { policy: Policy; onChange: (policy:
 					follow_wear: "Following the wear",
 					hold_stroke: "Holding the stroke",
 				})}
+				{pick("bore_cleanup", "Cylinders are bored", "about which centre", {
+					hold_centre: "Holding the centre",
+					follow_wear: "Following the wear",
+				})}
+				<Switch
+					label="Rings are renewed: cylinders are honed"
+					checked={policy.rings_renewed}
+					onChange={(e) => onChange({ ...policy, rings_renewed: e.currentTarget.checked })}
+				/>
 				<Switch
 					label="Half a shell of each size may be mixed"
 					checked={policy.mixed_halves}

@@ -10,7 +10,7 @@ const stored: LimitSet = {
 			clearance: { new: { min: 25_400, max: 50_800 }, max: 101_600 },
 			shells: [-254_000, 254_000],
 		},
-		cylinder: { wear_max: 1 },
+		piston: { wear_max: 1 },
 	},
 	close: {},
 };
@@ -19,7 +19,7 @@ it("survives the form, with what the form does not show", () => {
 	const { limits, errors } = fromTyped(toTyped(stored, "in"), stored, "in");
 	expect(errors).toEqual({});
 	expect(limits.book.main_journal).toEqual({ ...stored.book.main_journal, by_number: undefined });
-	expect(limits.book.cylinder).toEqual({ wear_max: 1 });
+	expect(limits.book.piston).toEqual({ wear_max: 1 });
 });
 
 it("names each field that is no length or half a range, and keeps the others", () => {

@@ -7,27 +7,37 @@ export interface Field {
 	label: string;
 	/** Several lengths, separated by spaces. */
 	many?: boolean;
-	/** Only for these kinds. */
-	only?: string;
+	/** The kinds that have it; all where left out. */
+	only?: string[];
 }
+
+const JOURNALS = ["main_journal", "rod_journal"];
+const HOUSINGS = ["main_housing", "rod_housing"];
+const FITTED = [...JOURNALS, "cylinder"];
 
 export const FIELDS: Field[] = [
 	{ place: "new.min", label: "New, smallest" },
 	{ place: "new.max", label: "New, largest" },
-	{ place: "wear_max", label: "Wear, most" },
+	{ place: "wear_max", label: "Wear, most", only: FITTED },
 	{ place: "taper_max", label: "Taper, most" },
 	{ place: "out_of_round_max", label: "Out-of-round, most" },
-	{ place: "runout_max", label: "Runout (TIR), most", only: "main_journal" },
-	{ place: "clearance.new.min", label: "Clearance new, least" },
-	{ place: "clearance.new.max", label: "Clearance new, most" },
-	{ place: "clearance.max", label: "Clearance in service, most" },
-	{ place: "clearance.target.min", label: "Own target, least" },
-	{ place: "clearance.target.max", label: "Own target, most" },
-	{ place: "undersizes", label: "Undersizes on offer", many: true },
-	{ place: "shells", label: "Select shells on offer", many: true },
+	{ place: "runout_max", label: "Runout (TIR), most", only: ["main_journal"] },
+	{ place: "bore_to_bore_max", label: "Bore to bore, most", only: HOUSINGS },
+	{ place: "alignment_max", label: "Out of line, most", only: ["main_housing"] },
+	{ place: "clearance.new.min", label: "Clearance new, least", only: FITTED },
+	{ place: "clearance.new.max", label: "Clearance new, most", only: FITTED },
+	{ place: "clearance.max", label: "Clearance in service, most", only: FITTED },
+	{ place: "clearance.target.min", label: "Own target, least", only: FITTED },
+	{ place: "clearance.target.max", label: "Own target, most", only: FITTED },
+	{ place: "undersizes", label: "Undersizes on offer", many: true, only: JOURNALS },
+	{ place: "oversizes", label: "Oversizes on offer", many: true, only: ["cylinder"] },
+	{ place: "shells", label: "Select shells on offer", many: true, only: JOURNALS },
 ];
 
-export const KINDS = ["main_journal", "rod_journal"];
+export const KINDS = [...JOURNALS, "cylinder", ...HOUSINGS];
+
+/** The kinds whose limits matter to a job: a crankshaft alone has no bores. */
+export const kindsOf = (scope: string): string[] => (scope === "engine" ? KINDS : JOURNALS);
 export const BLOCKS = ["book", "close"] as const;
 
 /** What is typed, by `block.kind.place`. */

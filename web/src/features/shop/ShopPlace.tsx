@@ -99,7 +99,7 @@ function JobRow({ job }: { job: JobLine }) {
 					<div key={set.set} style={{ display: "grid", gridTemplateColumns: "110px minmax(0, 1fr)", alignItems: "baseline" }}>
 						<span className="soft">{setName(set.set)}</span>
 						<span>
-							<b>{wayName(set, job.unit)}</b>
+							<b>{wayName(set, job.unit, set.set)}</b>
 							<span className="soft">{set.signed ? " · signed" : set.provisional ? " · provisional" : ""}</span>
 						</span>
 					</div>
