@@ -26,12 +26,12 @@ test("a newcomer is asked for a name, starts a job, enters limits and is told wh
 	await page.getByRole("link", { name: "New job" }).click();
 	await page.getByRole("button", { name: "Start the job" }).click();
 	await expect(page.getByText("Which engine is it?")).toBeVisible();
-	await page.getByLabel("Engine").fill("Mill saw twin");
+	await page.getByRole("textbox", { name: "Engine" }).fill("Mill saw twin");
 	await page.getByLabel("Cylinders", { exact: true }).fill("2");
 	await page.getByLabel("Main bearings").fill("9");
 	await page.getByRole("button", { name: "Start the job" }).click();
 	await expect(page.getByText("Mains must be between 1 and 3")).toBeVisible();
-	await expect(page.getByLabel("Engine")).toHaveValue("Mill saw twin");
+	await expect(page.getByRole("textbox", { name: "Engine" })).toHaveValue("Mill saw twin");
 	await page.getByLabel("Main bearings").fill("3");
 	await page.getByRole("button", { name: "Start the job" }).click();
 	await expect(page.getByRole("heading", { name: "Limits of this job" })).toBeVisible();
@@ -63,7 +63,7 @@ test("a newcomer is asked for a name, starts a job, enters limits and is told wh
 test("a job without limits can be measured: the first size in full, then last digits", async ({ page }) => {
 	await as(page);
 	await page.goto("/jobs/new");
-	await page.getByLabel("Engine").fill("Bare single");
+	await page.getByRole("textbox", { name: "Engine" }).fill("Bare single");
 	await page.getByText("its crankshaft").click();
 	await page.getByLabel("Cylinders", { exact: true }).fill("1");
 	await page.getByRole("button", { name: "Start the job" }).click();
@@ -212,6 +212,26 @@ test("a crack is not overruled; a recorded crack test clears it", async ({ page 
 	await expect(page.getByRole("button", { name: "Look: smooth" })).toBeVisible();
 });
 
+test("a whole engine: the last big end by keyboard, and what to do with the rods, the tunnel and the cylinders", async ({
+	page,
+}) => {
+	await as(page);
+	await page.goto("/jobs/5");
+	await page.getByRole("link", { name: "Measure Rod housing 4" }).first().click();
+	await expect(page.getByRole("textbox", { name: "Reading at Front, 0°, vertical" })).toBeFocused();
+	await take(page, "832", 1);
+	for (const [i, digits] of ["33", "32", "33", "32", "33"].entries()) await take(page, digits, i + 2);
+	await expect(page.getByText("every place read")).toBeVisible();
+	await page.goto("/jobs/5/decide/rod_housings");
+	await expect(page.getByRole("heading", { name: "Rod housings: reuse" })).toBeVisible();
+	await page.getByRole("link", { name: /Main tunnel/ }).click();
+	await expect(page.getByRole("heading", { name: "Main tunnel: line-hone" })).toBeVisible();
+	await expect(page.getByText(/raises the shaft by about/)).toBeVisible();
+	await page.getByRole("link", { name: /Cylinders/ }).click();
+	await expect(page.getByRole("heading", { name: "Cylinders: bore 0.030 over" })).toBeVisible();
+	await expect(page.getByText("Sleeve one, the others as they are")).toBeVisible();
+});
+
 const PLACES = [
 	"/",
 	"/jobs/new",
@@ -222,6 +242,12 @@ const PLACES = [
 	"/jobs/1/features/main_journal/3",
 	"/jobs/1/decide/main_journals",
 	"/jobs/4/decide/main_journals",
+	"/jobs/5",
+	"/jobs/5/limits",
+	"/jobs/5/bench/cylinder/3",
+	"/jobs/5/bench/rod_housing/4",
+	"/jobs/5/features/cylinder/3",
+	"/jobs/5/decide/cylinders",
 	"/nowhere",
 ];
 

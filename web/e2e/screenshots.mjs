@@ -6,13 +6,16 @@ const views = [
 	["shop", "/"],
 	["new-job", "/jobs/new"],
 	["job", "/jobs/1"],
+	["job-engine", "/jobs/5"],
 	["limits", "/jobs/1/limits"],
 	["bench", "/jobs/4/bench/main_journal/2", "86"],
 	["bench-night", "/jobs/4/bench/main_journal/2", "86", "dark"],
 	["bench-bearing", "/jobs/3/bench/rod_bearing/1"],
+	["bench-cylinder", "/jobs/5/bench/cylinder/3"],
 	["feature", "/jobs/1/features/main_journal/3"],
 	["decide-grind", "/jobs/1/decide/main_journals"],
 	["decide-shell", "/jobs/3/decide/rod_journals"],
+	["decide-bore", "/jobs/5/decide/cylinders"],
 ];
 const browser = await chromium.launch({ executablePath: process.env.CHROMIUM, args: ["--no-sandbox", "--disable-gpu"] });
 for (const [name, path, typed, colorScheme = "light"] of views) {

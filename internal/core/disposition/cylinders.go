@@ -239,9 +239,17 @@ func (b *board) offerSleeveOne() {
 	for _, m := range b.members {
 		if rest, ok := b.rest(m.ref); ok && rest.Step < b.set.Options[i].Step {
 			b.offer(Option{Action: Sleeve, Method: SleeveOne, Step: rest.Step, Feasible: true, Sizes: rest.Sizes, Reasons: []Reason{
-				reason("sleeve_one", &m.ref, "%s alone forces the larger step: with a sleeve in it the others stay at %s over.", m.ref.Name(), b.step(rest.Step))}})
+				reason("sleeve_one", &m.ref, "%s alone forces the larger step: with a sleeve in it the others %s.", m.ref.Name(), b.others(rest))}})
 		}
 	}
+}
+
+// others says in words what the rest of the cylinders take.
+func (b *board) others(rest Option) string {
+	if rest.Action == Bore {
+		return "take " + b.step(rest.Step) + " over"
+	}
+	return "stay as they are"
 }
 
 func (b *board) chooseCylinders() {

@@ -28,7 +28,7 @@ const shortName = (place: ShaftPlace) => `${place.throw ? "Pin" : "Main"} ${plac
 export function Crank({ shaft, journal, standing = false, small = false, wrap, title }: CrankProps) {
 	const g = crankGeometry(shaft);
 	const turn = (box: Box) => (standing ? stood(box) : box);
-	const labels = small ? 0 : standing ? 72 : 26;
+	const labels = small ? 0 : standing ? 72 : 22;
 	const width = standing ? g.height + labels : g.width;
 	const height = standing ? g.width : g.height + labels;
 	const wrapped = wrap ?? ((_place, inner) => inner);
@@ -69,7 +69,7 @@ export function Crank({ shaft, journal, standing = false, small = false, wrap, t
 								y={standing ? b.y + b.height / 2 + 4 : g.height + 16}
 								textAnchor={standing ? "start" : "middle"}
 								className={j.lit ? "lit" : undefined}
-								style={{ fontSize: standing ? 17 : 14 }}
+								style={{ fontSize: standing ? 17 : 11 }}
 							>
 								{shortName(place)}
 							</text>

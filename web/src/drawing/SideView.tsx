@@ -60,7 +60,7 @@ function Upright({ stations, station, next, title }: Omit<SideViewProps, "bore" 
 				ledge
 			</text>
 			{stations.map((name, i) => {
-				const y = 58 + (i * 150) / Math.max(1, stations.length - 1);
+				const y = 76 + (i * 136) / Math.max(1, stations.length - 1);
 				const lit = i === station;
 				return (
 					<g key={name}>

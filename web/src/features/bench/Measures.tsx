@@ -8,7 +8,7 @@ import { type System, show, showSpan } from "../../quantity/length";
 const MEASURES: Record<string, string[]> = {
 	journal: ["taper", "out_of_round", "wear"],
 	cylinder: ["wear", "taper", "out_of_round"],
-	housing: ["size_low", "size_high", "taper", "out_of_round", "step"],
+	housing: ["size", "taper", "out_of_round", "step"],
 	bearing: ["out_of_round"],
 	piston: [],
 };
@@ -27,7 +27,9 @@ interface MeasuresProps {
 
 /** Taper, out-of-round, wear and clearance as they stand with the readings so far. */
 export function Measures({ view, feature, finding, system }: MeasuresProps) {
-	const strips = (MEASURES[group(feature.kind)] ?? []).map((name) => checkStrip(name, finding, system));
+	const strips = (MEASURES[group(feature.kind)] ?? []).map((name) =>
+		name === "size" ? sizeStrip(finding, system) : checkStrip(name, finding, system),
+	);
 	if (finding?.checks.some((c) => c.name === "runout")) strips.push(checkStrip("runout", finding, system));
 	return (
 		<div className="strips">
@@ -37,6 +39,28 @@ export function Measures({ view, feature, finding, system }: MeasuresProps) {
 			<Clearance view={view} feature={feature} system={system} />
 		</div>
 	);
+}
+
+/** Smallest to largest reading in the range it must lie in, drawn from the bottom of that range. */
+function sizeStrip(finding: Finding | undefined, system: System): StripProps {
+	const low = finding?.checks.find((c) => c.name === "size_low");
+	const high = finding?.checks.find((c) => c.name === "size_high");
+	if (!low || !high) return { name: "Size", figures: "–", standing: "open" };
+	const base = low.limit ?? low.value;
+	const judged = low.limit !== undefined && high.limit !== undefined;
+	return {
+		name: "Size",
+		figures: showSpan(low.value, high.value, system),
+		limit: judged ? `new ${showSpan(base, high.limit ?? base, system)}` : undefined,
+		standing: (low.verdict === "within" ? high.verdict : low.verdict) as Standing,
+		input: {
+			from: low.value - base,
+			to: high.value - base,
+			min: judged ? 0 : undefined,
+			max: judged ? (high.limit ?? base) - base : undefined,
+			u: low.u,
+		},
+	};
 }
 
 function checkStrip(name: string, finding: Finding | undefined, system: System): StripProps {
