@@ -5,8 +5,14 @@ async function as(page: Page, name = "Wanda Pell") {
 	await page.addInitScript((person) => localStorage.setItem("ledge.person", JSON.stringify(person)), name);
 }
 
+/** Waits until the bench takes digits, as a person does. */
+async function ready(page: Page) {
+	await expect(page.getByRole("textbox", { name: /Reading at/ })).toBeFocused();
+}
+
 /** Types as a person does: digits, then Enter, then a look at what happened. */
 async function take(page: Page, digits: string, cells: number) {
+	await ready(page);
 	await page.keyboard.type(digits);
 	await page.keyboard.press("Enter");
 	await expect(page.getByRole("region", { name: "Tape" }).getByRole("listitem")).toHaveCount(cells);
@@ -14,7 +20,7 @@ async function take(page: Page, digits: string, cells: number) {
 
 /** Grades the look by its number key, once the bench is there. */
 async function look(page: Page, key: string) {
-	await expect(page.getByRole("textbox", { name: /Reading at/ })).toBeFocused();
+	await ready(page);
 	await page.keyboard.press("l");
 	await page.keyboard.press(key);
 }
@@ -70,6 +76,7 @@ test("a job without limits can be measured: the first size in full, then last di
 	await page.getByRole("link", { name: "Bare single" }).click();
 	await expect(page.getByText("No limits yet")).toBeVisible();
 	await page.getByRole("link", { name: "Measure Main 1" }).first().click();
+	await ready(page);
 	await page.keyboard.type("583");
 	await page.keyboard.press("Enter");
 	await expect(page.getByText("type it in full")).toBeVisible();
@@ -165,6 +172,7 @@ test("a whole journal by keyboard: correct one, skip one with a reason, see the 
 test("while the server is away the bench keeps taking readings and sends each once", async ({ page }) => {
 	await as(page);
 	await page.goto("/jobs/4/bench/main_journal/3");
+	await ready(page);
 	let away = true;
 	await page.route("**/readings", (route) => (away ? route.abort() : route.continue()));
 	for (const digits of ["984", "984", "985"]) {
