@@ -24,6 +24,7 @@ type ReadingBody struct {
 	Value     *unit.Length    `json:"value,omitempty" doc:"a size in 0.1 nm"`
 	Reason    *string         `json:"reason,omitempty" maxLength:"200"`
 	Typed     string          `json:"typed" maxLength:"40" doc:"what the person typed"`
+	Gauge     *string         `json:"gauge,omitempty" doc:"the id of the gauge's setup"`
 	Repeat    bool            `json:"repeat" doc:"join the readings of the cell instead of superseding them"`
 	Unusual   bool            `json:"unusual" doc:"the person has confirmed a size far from its neighbours"`
 	By        string          `json:"by" minLength:"1" maxLength:"100"`
@@ -48,7 +49,7 @@ func (a resources) readings(api huma.API) {
 			}
 			reading, err := a.store.AddReading(ctx, in.ID, store.Place{Kind: b.Kind, Number: b.Number, State: b.State},
 				store.Reading{ID: b.ID, Station: b.Station, Direction: b.Direction, What: b.What, Value: b.Value, Reason: b.Reason,
-					Typed: b.Typed, TakenBy: b.By}, b.Repeat)
+					Typed: b.Typed, GaugeID: b.Gauge, TakenBy: b.By}, b.Repeat)
 			if err != nil {
 				return nil, a.fail(ctx, err)
 			}

@@ -75,6 +75,7 @@ func mount(router chi.Router, o Options) huma.API {
 	a.looks(api)
 	a.decisions(api)
 	a.plans(api)
+	a.gauges(api)
 	return api
 }
 

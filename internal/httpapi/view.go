@@ -16,6 +16,7 @@ type JobView struct {
 	Job        store.Job          `json:"job"`
 	Features   []FeatureView      `json:"features"`
 	Decisions  []store.Decision   `json:"decisions"`
+	Gauges     []store.GaugeSetup `json:"gauges"`
 	Evaluation disposition.Result `json:"evaluation"`
 	Shaft      []engine.Journal   `json:"shaft"`
 	Signed     []Signed           `json:"signed"`
@@ -51,7 +52,7 @@ func (a resources) view(ctx context.Context, id int64) (JobView, error) {
 		return JobView{}, err
 	}
 	in, index := record.Inspection()
-	v := JobView{Job: record.Job, Features: make([]FeatureView, len(record.Features)), Decisions: record.Decisions,
+	v := JobView{Job: record.Job, Features: make([]FeatureView, len(record.Features)), Decisions: record.Decisions, Gauges: record.Gauges,
 		Evaluation: disposition.Evaluate(in), Shaft: record.Job.Shaft()}
 	for i, f := range record.Features {
 		stations, directions := len(f.Stations), len(f.Directions)

@@ -15,6 +15,8 @@ type Record struct {
 	Job       Job        `json:"job"`
 	Features  []Feature  `json:"features"`
 	Decisions []Decision `json:"decisions"`
+	// Gauges are the setups that hold, one for each kind that has one.
+	Gauges []GaugeSetup `json:"gauges"`
 }
 
 // Record returns everything stored of a job, or [ErrNotFound]. Callers must not change it.
@@ -30,7 +32,10 @@ func (s *Store) Record(ctx context.Context, id int64) (record Record, err error)
 		if record.Features, err = features(ctx, tx, id, 0); err != nil {
 			return err
 		}
-		record.Decisions, err = decisions(ctx, tx, id)
+		if record.Decisions, err = decisions(ctx, tx, id); err != nil {
+			return err
+		}
+		record.Gauges, err = gaugesOf(ctx, tx, id)
 		return err
 	})
 	if err != nil {
@@ -58,6 +63,11 @@ func (r Record) Inspection() (in *inspection.Inspection, index []int) {
 			continue
 		}
 		in.Features = append(in.Features, f.inspected(r.Job.Unit))
+		for _, g := range r.Gauges {
+			if g.Kind == f.Kind {
+				in.Features[len(in.Features)-1].Gauge = &instrument.Gauge{Kind: g.Instrument, Division: g.Division}
+			}
+		}
 		index = append(index, i)
 	}
 	return in, index

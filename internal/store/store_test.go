@@ -13,6 +13,7 @@ import (
 
 	"ledge/internal/core/engine"
 	"ledge/internal/core/inspection"
+	"ledge/internal/core/instrument"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/plan"
 	"ledge/internal/core/unit"
@@ -160,6 +161,38 @@ func TestACrackStaysUntilATestClearsIt(t *testing.T) {
 	in, _ := record.Inspection()
 	assert.Equal(t, inspection.Marked, in.Features[0].Look, "the grade before the crack holds again")
 	require.NoError(t, grade(inspection.Smooth))
+}
+
+func TestEachReadingNamesItsGauge(t *testing.T) {
+	s, job := fresh(t)
+	ctx := context.Background()
+	setting := unit.MustParse("2.5000", unit.In)
+	gauge := GaugeSetup{ID: uuid.NewString(), JobID: job, Kind: inspection.MainJournal, Instrument: instrument.BoreGauge, Division: 5 * unit.Tenth,
+		Mode: "divisions", Setting: &setting, Sense: -1, SetBy: "Wanda"}
+	require.NoError(t, s.AddGauge(ctx, gauge))
+	require.NoError(t, s.AddGauge(ctx, gauge), "sent twice")
+	r := size("2.4985")
+	r.GaugeID = &gauge.ID
+	stored, err := s.AddReading(ctx, job, main3, r, false)
+	require.NoError(t, err)
+	assert.Equal(t, gauge.ID, *stored.GaugeID)
+	strange := size("2.4985")
+	strange.GaugeID = &strange.ID
+	var conflict *ConflictError
+	_, err = s.AddReading(ctx, job, main3, strange, false)
+	assert.True(t, errors.As(err, &conflict))
+	record, err := s.Record(ctx, job)
+	require.NoError(t, err)
+	require.Len(t, record.Gauges, 1)
+	in, _ := record.Inspection()
+	assert.Equal(t, 5*unit.Tenth, in.Features[0].Gauge.Division, "the setup judges the readings")
+	direct := gauge
+	direct.ID, direct.Mode, direct.Setting, direct.Division = uuid.NewString(), "direct", nil, unit.Tenth
+	require.NoError(t, s.AddGauge(ctx, direct))
+	record, err = s.Record(ctx, job)
+	require.NoError(t, err)
+	require.Len(t, record.Gauges, 1, "the last setup of a kind holds")
+	assert.Equal(t, "direct", record.Gauges[0].Mode)
 }
 
 func TestAPlanIsChangedOnlyBeforeTheFirstReading(t *testing.T) {

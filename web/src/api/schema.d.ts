@@ -73,6 +73,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{id}/gauges": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Set a gauge up for the parts of a kind */
+        post: operations["set-gauge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{id}/judgement": {
         parameters: {
             query?: never;
@@ -389,6 +406,29 @@ export interface components {
             /** Format: int64 */
             station: number;
         };
+        GaugeBody: {
+            by: string;
+            /** Format: int64 */
+            division: number;
+            /** Format: uuid */
+            id: string;
+            /** @enum {string} */
+            instrument: "micrometer" | "bore_gauge" | "telescoping_gauge" | "indicator" | "caliper";
+            kind: string;
+            /** @enum {string} */
+            mode: "direct" | "divisions" | "length";
+            /**
+             * Format: int64
+             * @description -1 where clockwise past zero means smaller
+             * @enum {integer}
+             */
+            sense: -1 | 1;
+            /**
+             * Format: int64
+             * @description what the gauge was zeroed on; for deviations only
+             */
+            setting?: number;
+        };
         InspectionExpectation: {
             own: boolean;
             /** Format: int64 */
@@ -494,6 +534,7 @@ export interface components {
             decisions: components["schemas"]["StoreDecision"][];
             evaluation: components["schemas"]["DispositionResult"];
             features: components["schemas"]["FeatureView"][];
+            gauges: components["schemas"]["StoreGaugeSetup"][];
             job: components["schemas"]["StoreJob"];
             shaft: components["schemas"]["EngineJournal"][];
             signed: components["schemas"]["Signed"][];
@@ -619,6 +660,8 @@ export interface components {
             by: string;
             /** Format: int64 */
             direction: number;
+            /** @description the id of the gauge's setup */
+            gauge?: string;
             /** Format: uuid */
             id: string;
             kind: string;
@@ -701,6 +744,23 @@ export interface components {
             /** Format: int64 */
             step: number;
         };
+        StoreGaugeSetup: {
+            /** Format: int64 */
+            division: number;
+            id: string;
+            instrument: string;
+            kind: string;
+            /** @enum {string} */
+            mode: "direct" | "divisions" | "length";
+            /** Format: int64 */
+            sense: number;
+            /** Format: int64 */
+            seq: number;
+            set_at: string;
+            set_by: string;
+            /** Format: int64 */
+            setting?: number;
+        };
         StoreJob: {
             arrangement: string;
             created_at: string;
@@ -751,6 +811,7 @@ export interface components {
         StoreReading: {
             /** Format: int64 */
             direction: number;
+            gauge?: string;
             id: string;
             reason?: string;
             /** Format: int64 */
@@ -922,6 +983,41 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "set-gauge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GaugeBody"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
