@@ -65,7 +65,11 @@ func (r Record) Inspection() (in *inspection.Inspection, index []int) {
 		in.Features = append(in.Features, f.inspected(r.Job.Unit))
 		for _, g := range r.Gauges {
 			if g.Kind == f.Kind {
-				in.Features[len(in.Features)-1].Gauge = &instrument.Gauge{Kind: g.Instrument, Division: g.Division}
+				last := &in.Features[len(in.Features)-1]
+				if last.Gauge == nil {
+					last.Gauge = &instrument.Gauge{}
+				}
+				last.Gauge.Kind, last.Gauge.Division = g.Instrument, g.Division
 			}
 		}
 		index = append(index, i)

@@ -240,6 +240,29 @@ test("a whole engine: the last big end by keyboard, and what to do with the rods
 	await expect(page.getByText("Sleeve one, the others as they are")).toBeVisible();
 });
 
+test("a bore gauge zeroed on a setting: divisions become sizes with the gauge's own sign", async ({ page }) => {
+	await as(page);
+	await page.goto("/jobs/5/bench/cylinder/4");
+	await ready(page);
+	await page.keyboard.press("g");
+	const dialog = page.getByRole("dialog");
+	await dialog.getByText("Divisions from zero").click();
+	await dialog.getByLabel("One division, in").fill("0.0005");
+	await dialog.getByRole("button", { name: "Use this gauge" }).click();
+	await expect(dialog.getByText("Say what the gauge was zeroed on.")).toBeVisible();
+	await dialog.getByLabel("Zeroed on, in").fill("3.5000");
+	await dialog.getByRole("button", { name: "Use this gauge" }).click();
+	await expect(page.getByRole("button", { name: "Bore gauge 0.0005 in, set at 3.5000" })).toBeVisible();
+	await ready(page);
+	await page.keyboard.type("-8");
+	await expect(page.getByText("3.5040 in, 0.0040 over the bottom of new")).toBeVisible();
+	await page.keyboard.press("Enter");
+	await expect(page.getByRole("cell", { name: "3.5040" })).toBeVisible();
+	await page.reload();
+	await expect(page.getByRole("cell", { name: "3.5040" })).toBeVisible();
+	await expect(page.getByRole("button", { name: "Bore gauge 0.0005 in, set at 3.5000" })).toBeVisible();
+});
+
 const PLACES = [
 	"/",
 	"/jobs/new",

@@ -23,6 +23,8 @@ export type Plan = Schemas["PlanPlan"];
 export type NewJob = Schemas["NewJobBody"];
 export type ReadingBody = Schemas["ReadingBody"];
 export type LookBody = Schemas["LookBody"];
+export type GaugeSetup = Schemas["StoreGaugeSetup"];
+export type GaugeBody = Schemas["GaugeBody"];
 export type DecisionBody = Schemas["DecisionBody"];
 type ProblemDocument = Schemas["ErrorModel"];
 

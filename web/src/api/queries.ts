@@ -2,6 +2,7 @@ import { type QueryClient, queryOptions, useMutation, useQueryClient } from "@ta
 import {
 	client,
 	type DecisionBody,
+	type GaugeBody,
 	type JobView,
 	type LimitSet,
 	type LookBody,
@@ -54,6 +55,9 @@ export const useAddLook = (id: number) =>
 
 export const useDecide = (id: number) =>
 	useChange((body: DecisionBody) => unwrap(client.POST("/api/v1/jobs/{id}/decisions", { params: at(id), body })), id);
+
+export const useSetGauge = (id: number) =>
+	useChange((body: GaugeBody) => unwrap(client.POST("/api/v1/jobs/{id}/gauges", { params: at(id), body })), id);
 
 export const useSetPlan = (id: number) =>
 	useChange(

@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { deviationMeaning } from "./deviation";
 import { meaning } from "./digits";
 import { parse, plain, show, showSigned } from "./length";
 
@@ -61,5 +62,27 @@ describe("last digits", () => {
 	it("works in millimetres", () => {
 		const got = meaning("996", { size: 799_980_000, own: false }, "mm");
 		expect(got).toEqual({ kind: "size", length: 799_960_000 });
+	});
+});
+
+describe("deviations", () => {
+	const gauge = { mode: "divisions", division: inch("0.0005"), setting: inch("3.4500"), sense: -1 } as const;
+	const size = (typed: string, g: Parameters<typeof deviationMeaning>[1] = gauge) => {
+		const m = deviationMeaning(typed, g, "in");
+		return m.kind === "size" ? show(m.length, "in") : m.kind;
+	};
+	// Common practice: set at 3.4500, the needle past zero by 0.0235, is 3.4265 (87.03 mm).
+	it("knows that past zero means smaller on a plunger gauge", () => {
+		expect(size("47")).toBe("3.4265");
+		expect(size("-2")).toBe("3.4510");
+		expect(size("0")).toBe("3.4500");
+		expect(size("0.0235", { ...gauge, mode: "length" })).toBe("3.4265");
+		expect(size("47", { ...gauge, sense: 1 })).toBe("3.4735");
+	});
+	it("takes parts of a division exactly, and says what is no number", () => {
+		expect(size("1.5")).toBe("3.44925");
+		expect(size("1.0000001")).toBe("wrong");
+		expect(size("x")).toBe("wrong");
+		expect(size("")).toBe("empty");
 	});
 });

@@ -2,27 +2,28 @@ import { Alert, Button, Group, Title } from "@mantine/core";
 import { useLocalStorage } from "@mantine/hooks";
 import { type ReactNode, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
-import type { Cell, FeatureView, JobView } from "../../api/client";
+import type { Cell, FeatureView, GaugeSetup, JobView } from "../../api/client";
 import { degrees, findingOf, isBore, liveReadings, partsOf, rings, taken, zeroUp } from "../../api/view";
 import { LOOK_WORD } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { usePerson } from "../../app/person";
 import { Section } from "../../drawing/Section";
 import { SideView } from "../../drawing/SideView";
-import { meaning } from "../../quantity/digits";
 import { other, type System, show } from "../../quantity/length";
 import { CellTable } from "./CellTable";
 import { digitsShown } from "./digits-shown";
 import { FittedShells } from "./FittedShells";
+import { GaugeDialog } from "./GaugeDialog";
+import { gaugeText } from "./gauge-text";
 import { HelpDialog } from "./HelpDialog";
 import { LookDialog } from "./LookDialog";
 import { Measures } from "./Measures";
 import { cellName, handMove, nextCell, sameCell, stepCell } from "./moves";
 import { SkipDialog } from "./SkipDialog";
 import { Tape } from "./Tape";
-import { useTaker } from "./use-taker";
+import { meaningOn, useTaker } from "./use-taker";
 
-type Dialog = "skip" | "look" | "help" | undefined;
+type Dialog = "skip" | "look" | "gauge" | "help" | undefined;
 
 /** The bench for one feature. Works from the keyboard or a number pad alone, and by touch. */
 export function Bench({ view, feature, rail }: { view: JobView; feature: FeatureView; rail: ReactNode }) {
@@ -65,8 +66,10 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 
 	const finding = findingOf(view, feature);
 	const expected = feature.expected;
-	const m = meaning(typed, expected, system);
-	const shown = digitsShown(typed, expected, system);
+	const gauge = view.gauges.find((g) => g.kind === feature.kind);
+	const deviating = gauge !== undefined && gauge.mode !== "direct";
+	const m = meaningOn(typed, gauge, expected, system);
+	const shown = deviating ? { ghost: "", typed } : digitsShown(typed, expected, system);
 	const waitingCells = taker.waiting.map((w) => w.cell);
 	const next = nextCell(feature, path, at, waitingCells);
 	const here = liveReadings(feature, at);
@@ -98,7 +101,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 			setHint(m.sentence);
 			return;
 		}
-		taker.take({ cell: at, typed, system, repeat, unusual: confirmed });
+		taker.take({ cell: at, typed, system, repeat, unusual: confirmed, gauge });
 		advance();
 	};
 	const back = () => {
@@ -113,13 +116,15 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 	const press = (key: string): boolean => {
 		if (key === "Enter") enter();
 		else if (key === "Escape") move(at);
-		else if ((key === "Backspace" || key === "-") && typed === "") back();
+		else if ((key === "Backspace" || (key === "-" && !deviating)) && typed === "") back();
+		else if (key === "+" && deviating) setTyped(typed.startsWith("-") ? typed.slice(1) : `-${typed}`);
 		else if (key.startsWith("Arrow")) move(stepCell(feature, at, key));
 		else if (key === "s" || key === "/") open("skip");
 		else if (key === "l" || key === "*") open("look");
 		else if (key === "u" || key === "+") setSystem(other(system));
 		else if (key === "p") setOrder(order === "station" ? "direction" : "station");
 		else if (key === "n" && following) void go(benchPath(job.id, following));
+		else if (key === "g") open("gauge");
 		else if (key === "?") open("help");
 		else return key.length === 1 && !/[\d.,-]/.test(key);
 		return true;
@@ -134,7 +139,8 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 		<>
 			<Bar trail={[{ text: "Shop", to: "/" }, { text: job.engine, to: `/jobs/${job.id}` }, { text: feature.title }]}>
 				<span className="soft">
-					{feature.state === "as_found" ? "As found" : feature.state.replaceAll("_", " ")} · {gaugeText(feature, job.unit)}
+					{feature.state === "as_found" ? "As found" : feature.state.replaceAll("_", " ")} ·{" "}
+					<GaugeButton text={gaugeText(feature, gauge, job.unit)} onClick={() => open("gauge")} />
 				</span>
 				<SavedWord waiting={taker.waiting.length} away={taker.away} />
 			</Bar>
@@ -204,7 +210,9 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 						) : (
 							<Group justify="space-between" style={{ fontSize: "1.1rem" }}>
 								<span>
-									{m.kind === "size" ? deviation(view, feature, m.length, system) : restWord(here.length > 0, repeat, done)}
+									{m.kind === "size"
+										? (deviating ? `${show(m.length, system)} ${system}, ` : "") + deviation(view, feature, m.length, system)
+										: restWord(here.length > 0, repeat, done, gauge)}
 								</span>
 								<span className="figure soft">
 									{m.kind === "size" ? `${show(m.length, other(system))} ${other(system)}` : system}
@@ -259,6 +267,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 				<Key k="← → ↑ ↓" text="move" />
 				<Key k="s" text="skip" />
 				<Key k="l" text="look" />
+				<Key k="g" text="gauge" />
 				<Key k="u" text={other(system)} />
 				<Key k="p" text={order === "station" ? "go by direction" : "go by station"} />
 				{following ? <Key k="n" text="next part" /> : null}
@@ -281,6 +290,17 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 				by={person.name || "somebody"}
 				onClose={closeDialog}
 			/>
+			{dialog === "gauge" ? (
+				<GaugeDialog
+					opened
+					job={job.id}
+					feature={feature}
+					setup={gauge}
+					unit={job.unit}
+					by={person.name || "somebody"}
+					onClose={closeDialog}
+				/>
+			) : null}
 			<HelpDialog opened={dialog === "help"} feature={feature} onClose={closeDialog} />
 		</>
 	);
@@ -304,23 +324,23 @@ function SavedWord({ waiting, away }: { waiting: number; away: boolean }) {
 	);
 }
 
-function restWord(filled: boolean, repeat: boolean, done: boolean): string {
+function restWord(filled: boolean, repeat: boolean, done: boolean, gauge: GaugeSetup | undefined): string {
 	if (repeat) return "A repeat joins the readings here; their mean counts.";
 	if (filled) return "Typing replaces the reading here; Enter on nothing repeats it.";
 	if (done) return "Every place has been read.";
+	if (gauge && gauge.mode !== "direct") {
+		const what = gauge.mode === "divisions" ? "the divisions past zero" : "the deviation";
+		return `Type ${what}, clockwise without a sign, then Enter. Clockwise is ${gauge.sense < 0 ? "smaller" : "larger"}.`;
+	}
 	return "Type the last digits, or the whole size, then Enter.";
 }
 
-const GAUGE: Record<string, string> = {
-	micrometer: "Micrometer",
-	bore_gauge: "Bore gauge",
-	telescoping_gauge: "Telescoping gauge",
-	indicator: "Indicator",
-};
-
-function gaugeText(feature: FeatureView, system: System): string {
-	const name = GAUGE[feature.gauge_kind ?? ""] ?? (isBore(feature.kind) ? "Bore gauge" : "Micrometer");
-	return `${name} ${feature.gauge_division === undefined ? (system === "in" ? "0.0001" : "0.002") : show(feature.gauge_division, system)} ${system}`;
+function GaugeButton({ text, onClick }: { text: string; onClick: () => void }) {
+	return (
+		<Button variant="default" size="compact-md" onClick={onClick}>
+			{text}
+		</Button>
+	);
 }
 
 /** How the size stands to the size it had when new. */

@@ -9,6 +9,7 @@ const KEYS: [string, string][] = [
 	["arrow keys", "move over the grid"],
 	["s, /", "skip this place with a reason"],
 	["l, *", "grade the look"],
+	["g", "the gauge: instrument, division, and what it was zeroed on when it shows deviations; + then changes the sign"],
 	["u, +", "inches or millimetres"],
 	["p", "go along by station or by direction"],
 	["n", "next journal that is open"],

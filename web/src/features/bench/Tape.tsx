@@ -18,7 +18,7 @@ export function Tape({ feature, system }: { feature: FeatureView; system: System
 					<li
 						key={r.id}
 						className={r.superseded_by === undefined ? "figure" : "figure struck"}
-						title={`${r.taken_by}, ${new Date(r.taken_at).toLocaleString()}`}
+						title={`${r.taken_by}, ${new Date(r.taken_at).toLocaleString()}${r.typed ? `, typed ${r.typed}` : ""}`}
 						style={{
 							display: "flex",
 							justifyContent: "space-between",

@@ -1,10 +1,11 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
-import type { Cell, FeatureView, JobView, ReadingBody } from "../../api/client";
+import type { Cell, FeatureView, GaugeSetup, JobView, ReadingBody } from "../../api/client";
 import { Refusal, Unreachable } from "../../api/client";
 import { jobQuery, useAddReading } from "../../api/queries";
 import { featureOf } from "../../api/view";
-import { meaning } from "../../quantity/digits";
+import { deviationMeaning } from "../../quantity/deviation";
+import { type Expected, type Meaning, meaning } from "../../quantity/digits";
 import type { System } from "../../quantity/length";
 
 /** Something the person entered and the server has not stored yet. */
@@ -18,6 +19,14 @@ export interface Entry {
 	unusual: boolean;
 	/** Why there is no reading; a skip. */
 	reason?: string;
+	/** The gauge as it was set up when this was typed. */
+	gauge?: GaugeSetup;
+}
+
+/** What typed text means on a gauge: a deviation from its setting, or a size and its last digits. */
+export function meaningOn(typed: string, gauge: GaugeSetup | undefined, expected: Expected | undefined, system: System): Meaning {
+	if (!gauge || gauge.mode === "direct" || gauge.setting === undefined) return meaning(typed, expected, system);
+	return deviationMeaning(typed, { ...gauge, mode: gauge.mode, setting: gauge.setting }, system);
 }
 
 export interface Trouble {
@@ -67,7 +76,7 @@ export function useTaker(job: number, kind: string, number: number, by: string) 
 			repeat: entry.repeat,
 		};
 		if (entry.reason !== undefined) return { ...base, what: "skip", reason: entry.reason, unusual: false };
-		const m = meaning(entry.typed, feature.expected, entry.system);
+		const m = meaningOn(entry.typed, entry.gauge, feature.expected, entry.system);
 		switch (m.kind) {
 			case "size":
 				return { ...base, what: "size", value: m.length, unusual: entry.unusual };
