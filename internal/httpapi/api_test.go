@@ -168,6 +168,51 @@ func TestTheAPIEvaluatesAsTheFileDoes(t *testing.T) {
 	}
 }
 
+// A job leaves as an open file and comes back as a job that Ledge judges alike.
+func TestAFileOfAJobComesBackAsTheSameJob(t *testing.T) {
+	base := serveDemo(t).URL
+	for id := 1; id <= 5; id++ {
+		status, text, header := call(t, "GET", fmt.Sprintf("%s/api/v1/jobs/%d/file", base, id), nil)
+		require.Equal(t, 200, status)
+		assert.Contains(t, header.Get("Content-Disposition"), fmt.Sprintf("L-000%d.ledge.json", id))
+		body := map[string]string{"text": string(text)}
+		status, answer, _ := call(t, "POST", base+"/api/v1/imports?by=Wanda", body)
+		require.Equal(t, 200, status, string(answer))
+		var preview, taken ImportAnswer
+		require.NoError(t, json.Unmarshal(answer, &preview))
+		assert.Zero(t, preview.Job)
+		assert.Positive(t, preview.Readings)
+		status, answer, _ = call(t, "POST", base+"/api/v1/imports?by=Wanda&take=true", body)
+		require.Equal(t, 200, status, string(answer))
+		require.NoError(t, json.Unmarshal(answer, &taken))
+		var first, second JobView
+		_, before, _ := call(t, "GET", fmt.Sprintf("%s/api/v1/jobs/%d", base, id), nil)
+		_, after, _ := call(t, "GET", fmt.Sprintf("%s/api/v1/jobs/%d", base, taken.Job), nil)
+		require.NoError(t, json.Unmarshal(before, &first))
+		require.NoError(t, json.Unmarshal(after, &second))
+		assert.Equal(t, first.Evaluation, second.Evaluation)
+		assert.Equal(t, first.Job.Limits, second.Job.Limits)
+		assert.Equal(t, first.Job.Scope, second.Job.Scope)
+	}
+}
+
+func TestAFileThatCannotBeTakenIsRefusedWithEveryPlace(t *testing.T) {
+	base := serveDemo(t).URL
+	text := `{"format": "ledge.inspection/1", "unit": "in", "features": [{"kind": "deck", "lines": []}]}`
+	status, answer, _ := call(t, "POST", base+"/api/v1/imports?by=Wanda&take=true", map[string]string{"text": text})
+	assert.Equal(t, 422, status)
+	for _, place := range []string{`"/engine"`, `"/job/engine"`, `"/features/0"`} {
+		assert.Contains(t, string(answer), place)
+	}
+	status, answer, _ = call(t, "POST", base+"/api/v1/imports?by=Wanda", map[string]string{"text": strings.Repeat("[", 5000)})
+	assert.Equal(t, 422, status)
+	assert.Contains(t, string(answer), "nested deeper")
+	_, jobs, _ := call(t, "GET", base+"/api/v1/jobs", nil)
+	var lines []JobLine
+	require.NoError(t, json.Unmarshal(jobs, &lines))
+	assert.Len(t, lines, 5, "nothing was taken")
+}
+
 func TestSignedDecisionsGoStale(t *testing.T) {
 	base := serveDemo(t).URL
 	body := DecisionBody{ID: uuid.NewString(), Set: "rod_journals", Action: "polish", By: "Wanda"}

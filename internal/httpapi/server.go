@@ -76,6 +76,7 @@ func mount(router chi.Router, o Options) huma.API {
 	a.decisions(api)
 	a.plans(api)
 	a.gauges(api)
+	a.files(api)
 	return api
 }
 

@@ -4,6 +4,23 @@
  */
 
 export interface paths {
+    "/api/v1/imports": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Look into an open file, or take it as a new job */
+        post: operations["import-file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs": {
         parameters: {
             query?: never;
@@ -50,6 +67,23 @@ export interface paths {
         put?: never;
         /** Sign or overrule the decision for a set */
         post: operations["decide"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The job as an open file */
+        get: operations["get-file"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -428,6 +462,20 @@ export interface components {
              * @description what the gauge was zeroed on; for deviations only
              */
             setting?: number;
+        };
+        "Import-fileRequest": {
+            /** @description the ledge.inspection/1 document */
+            text: string;
+        };
+        ImportAnswer: {
+            customer: string;
+            engine: string;
+            /** Format: int64 */
+            features: number;
+            /** Format: int64 */
+            job: number;
+            /** Format: int64 */
+            readings: number;
         };
         InspectionExpectation: {
             own: boolean;
@@ -836,6 +884,43 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    "import-file": {
+        parameters: {
+            query?: {
+                /** @description store it; otherwise it is only looked into */
+                take?: boolean;
+                by?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Import-fileRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "list-jobs": {
         parameters: {
             query?: {
@@ -953,6 +1038,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "get-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
                 };
             };
             /** @description Error */

@@ -1,0 +1,216 @@
+package exchange
+
+import (
+	"bytes"
+	"encoding/json"
+	"fmt"
+	"io"
+
+	"ledge/internal/core/engine"
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/instrument"
+	"ledge/internal/core/limit"
+	"ledge/internal/core/unit"
+)
+
+type inspectionDoc struct {
+	Format      string                        `json:"format"`
+	Unit        unit.System                   `json:"unit"`
+	Job         map[string]string             `json:"job,omitempty"`
+	Engine      *engine.Layout                `json:"engine,omitempty"`
+	Policy      map[string]any                `json:"policy"`
+	Limits      map[inspection.Kind]limitsDoc `json:"limits,omitempty"`
+	LimitsClose map[inspection.Kind]limitsDoc `json:"limits_close,omitempty"`
+	Features    []map[string]any              `json:"features"`
+}
+
+type limitsDoc struct {
+	New           *spanDoc          `json:"new,omitempty"`
+	WearMax       *decimal          `json:"wear_max,omitempty"`
+	TaperMax      *decimal          `json:"taper_max,omitempty"`
+	OutOfRoundMax *decimal          `json:"out_of_round_max,omitempty"`
+	RunoutMax     *decimal          `json:"runout_max,omitempty"`
+	BoreToBoreMax *decimal          `json:"bore_to_bore_max,omitempty"`
+	AlignmentMax  *decimal          `json:"alignment_max,omitempty"`
+	Undersizes    []decimal         `json:"undersizes,omitempty"`
+	Oversizes     []decimal         `json:"oversizes,omitempty"`
+	Clearance     *clearanceDoc     `json:"clearance,omitempty"`
+	Shells        []decimal         `json:"shells,omitempty"`
+	ByNumber      map[int]limitsDoc `json:"by_number,omitempty"`
+}
+
+type clearanceDoc struct {
+	New    *spanDoc `json:"new,omitempty"`
+	Max    *decimal `json:"max,omitempty"`
+	Target *spanDoc `json:"target,omitempty"`
+}
+
+// WriteInspection writes an inspection as a ledge.inspection/1 document that [Read] gives back unchanged:
+// in its own unit, or in millimetres where a length read in millimetres has no end in inches. Deviations are
+// written as the sizes they gave.
+func WriteInspection(out io.Writer, in *inspection.Inspection) error {
+	var text bytes.Buffer
+	if err := writeInspection(&text, in); err != nil {
+		return err
+	}
+	if _, err := Read(bytes.NewReader(text.Bytes())); err != nil && in.Unit == unit.In {
+		metric := *in
+		metric.Unit = unit.MM
+		text.Reset()
+		if err := writeInspection(&text, &metric); err != nil {
+			return err
+		}
+	}
+	_, err := text.WriteTo(out)
+	return err
+}
+
+func writeInspection(out io.Writer, in *inspection.Inspection) error {
+	w := writer{in}
+	doc := inspectionDoc{Format: InspectionFormat, Unit: in.Unit, Job: map[string]string{}, Engine: in.Engine, Policy: w.policy(in.Policy),
+		Limits: w.limitsByKind(in.Limits), LimitsClose: w.limitsByKind(in.LimitsClose), Features: make([]map[string]any, len(in.Features))}
+	for name, text := range map[string]string{"number": in.Job.Number, "customer": in.Job.Customer, "engine": in.Job.Engine, "duty": in.Job.Duty} {
+		if text != "" {
+			doc.Job[name] = text
+		}
+	}
+	for i := range in.Features {
+		doc.Features[i] = w.inspected(&in.Features[i])
+	}
+	encoder := json.NewEncoder(out)
+	encoder.SetIndent("", " ")
+	encoder.SetEscapeHTML(false)
+	if err := encoder.Encode(doc); err != nil {
+		return fmt.Errorf("write %s: %w", InspectionFormat, err)
+	}
+	return nil
+}
+
+func (w writer) policy(p inspection.Policy) map[string]any {
+	return map[string]any{
+		"decision_rule": p.DecisionRule, "wear_reference": p.WearReference, "clearance_target": p.ClearanceTarget, "bore_cleanup": p.BoreCleanup,
+		"pin_cleanup": p.PinCleanup, "grind": p.Grind, "rings_renewed": p.RingsRenewed, "mixed_halves": p.MixedHalves, "mixed_shells": p.MixedShells,
+		"limits": p.Limits, "cleanup_allowance": w.length(p.CleanupAllowance), "polish_stock": w.length(p.PolishStock), "hone_stock": w.length(p.HoneStock),
+		"line_hone_stock": w.length(p.LineHoneStock), "cap_cut_max": w.length(p.CapCutMax), "step_limit": w.length(p.StepLimit),
+	}
+}
+
+func (w writer) lengths(ls []unit.Length) []decimal {
+	if ls == nil {
+		return nil
+	}
+	return each(ls, w.length)
+}
+
+func (w writer) limitsByKind(all map[inspection.Kind]limit.Limits) map[inspection.Kind]limitsDoc {
+	docs := map[inspection.Kind]limitsDoc{}
+	for kind, l := range all {
+		docs[kind] = w.limits(l)
+	}
+	return docs
+}
+
+func (w writer) limits(l limit.Limits) limitsDoc {
+	doc := limitsDoc{New: w.window(l.New), WearMax: w.pointer(l.WearMax), TaperMax: w.pointer(l.TaperMax), OutOfRoundMax: w.pointer(l.OutOfRoundMax),
+		RunoutMax: w.pointer(l.RunoutMax), BoreToBoreMax: w.pointer(l.BoreToBoreMax), AlignmentMax: w.pointer(l.AlignmentMax),
+		Undersizes: w.lengths(l.Undersizes), Oversizes: w.lengths(l.Oversizes), Shells: w.lengths(l.Shells)}
+	if c := l.Clearance; c != nil {
+		doc.Clearance = &clearanceDoc{w.window(c.New), w.pointer(c.Max), w.window(c.Target)}
+	}
+	for number, own := range l.ByNumber {
+		if doc.ByNumber == nil {
+			doc.ByNumber = map[int]limitsDoc{}
+		}
+		doc.ByNumber[number] = w.limits(own)
+	}
+	return doc
+}
+
+// inspected writes a feature; fields that hold nothing are left out.
+func (w writer) inspected(f *inspection.Feature) map[string]any {
+	doc := map[string]any{"kind": f.Kind, "state": f.State}
+	put := func(name string, there bool, value func() any) {
+		if there {
+			doc[name] = value()
+		}
+	}
+	put("number", f.Number != 0, func() any { return f.Number })
+	put("look", f.Look != "", func() any { return f.Look })
+	put("gauge", f.Gauge != nil, func() any { return w.gauge(f.Gauge) })
+	put("condition", f.Condition != inspection.Condition{}, func() any { return condition(f.Condition) })
+	put("stamp", f.Stamp != nil, func() any { return f.Stamp.Text })
+	put("unworn", f.Unworn != nil, func() any { return w.pointer(f.Unworn) })
+	put("fitted", f.Fitted != nil, func() any {
+		fitted := map[string]any{"shell": w.length(f.Fitted.Shell)}
+		if f.Fitted.Step != nil {
+			fitted["step"] = w.length(*f.Fitted.Step)
+		}
+		return fitted
+	})
+	if f.Kind.Grid() {
+		doc["stations"], doc["directions"] = f.Stations, each(f.Directions, angle)
+		doc["readings"] = each(f.Cells, func(row []inspection.Cell) []any { return each(row, w.cell) })
+		return doc
+	}
+	l := &f.List
+	put("tir", l.TIR != nil, func() any { return w.pointer(l.TIR) })
+	put("angles", l.Angles != nil, func() any { return each(l.Angles, angle) })
+	put("big_end", l.BigEnd != "", func() any { return decimal(l.BigEnd) })
+	put("small_end", l.SmallEnd != "", func() any { return decimal(l.SmallEnd) })
+	put("of", l.Of != "", func() any { return l.Of })
+	put("lines", l.Lines != nil, func() any {
+		return each(l.Lines, func(line inspection.Line) any { return map[string]any{"line": line.Name, "gap": w.length(line.Gap)} })
+	})
+	for name, list := range map[string][]unit.Length{"indicator": l.Indicator, "at_0": l.At0, "at_180": l.At180, "readings": l.Readings,
+		"vertical": l.Vertical, "sideways": l.Sideways, "positions": l.Positions} {
+		put(name, list != nil, func() any { return w.lengths(list) })
+	}
+	return doc
+}
+
+func angle(a unit.Angle) decimal { return decimal(a.Format()) }
+
+func (w writer) cell(c inspection.Cell) any {
+	switch {
+	case c.Reason != "":
+		return c.Reason
+	case len(c.Sizes) == 0:
+		return nil
+	case len(c.Sizes) == 1:
+		return w.length(c.Sizes[0])
+	}
+	return w.lengths(c.Sizes)
+}
+
+func (w writer) gauge(g *instrument.Gauge) map[string]any {
+	doc := map[string]any{}
+	if g.Kind != "" {
+		doc["kind"] = g.Kind
+	}
+	if g.Division > 0 {
+		doc["division"] = w.length(g.Division)
+	}
+	for name, value := range map[string]*unit.Length{"repeatability": g.Repeatability, "setting_u": g.SettingU, "setting": g.Setting} {
+		if value != nil {
+			doc[name] = w.length(*value)
+		}
+	}
+	if g.Sense != 0 {
+		doc["sense"] = g.Sense
+	}
+	return doc
+}
+
+func condition(c inspection.Condition) map[string]any {
+	doc := map[string]any{}
+	if c.Torqued != nil {
+		doc["torqued"] = *c.Torqued
+	}
+	if c.DeckPlate != nil {
+		doc["deck_plate"] = *c.DeckPlate
+	}
+	if c.TemperatureC != "" {
+		doc["temperature_c"] = decimal(c.TemperatureC)
+	}
+	return doc
+}

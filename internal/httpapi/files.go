@@ -1,0 +1,144 @@
+package httpapi
+
+import (
+	"bytes"
+	"context"
+	"errors"
+	"fmt"
+	"net/http"
+	"strings"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"ledge/internal/core/inspection"
+	"ledge/internal/exchange"
+	"ledge/internal/store"
+)
+
+// ImportAnswer says what an open file holds and, once it is taken, which job it became.
+type ImportAnswer struct {
+	Engine   string `json:"engine"`
+	Customer string `json:"customer"`
+	Features int    `json:"features"`
+	Readings int    `json:"readings"`
+	// Job is the new job; 0 for a preview.
+	Job int64 `json:"job"`
+}
+
+func (a resources) files(api huma.API) {
+	huma.Register(api, huma.Operation{OperationID: "get-file", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/file", Summary: "The job as an open file"},
+		func(ctx context.Context, in *struct {
+			ID int64 `path:"id"`
+		}) (*struct {
+			ContentType        string `header:"Content-Type"`
+			ContentDisposition string `header:"Content-Disposition"`
+			Body               []byte
+		}, error) {
+			record, err := a.store.Record(ctx, in.ID)
+			if err != nil {
+				return nil, a.fail(ctx, err)
+			}
+			inspected, _ := record.Inspection()
+			var text bytes.Buffer
+			if err := exchange.WriteInspection(&text, inspected); err != nil {
+				return nil, a.fail(ctx, err)
+			}
+			return &struct {
+				ContentType        string `header:"Content-Type"`
+				ContentDisposition string `header:"Content-Disposition"`
+				Body               []byte
+			}{"application/json", fmt.Sprintf("attachment; filename=%q", fileName(record.Job.Number)+".ledge.json"), text.Bytes()}, nil
+		})
+	huma.Register(api, huma.Operation{OperationID: "import-file", Method: http.MethodPost, Path: "/api/v1/imports", MaxBodyBytes: maxBody,
+		Summary: "Look into an open file, or take it as a new job"}, a.importFile)
+}
+
+// fileName keeps letters, digits and dashes of a job's number.
+func fileName(number string) string {
+	return strings.Map(func(r rune) rune {
+		if r == '-' || r >= '0' && r <= '9' || r >= 'A' && r <= 'Z' || r >= 'a' && r <= 'z' {
+			return r
+		}
+		return '_'
+	}, number)
+}
+
+func (a resources) importFile(ctx context.Context, in *struct {
+	Take bool   `query:"take" doc:"store it; otherwise it is only looked into"`
+	By   string `query:"by" minLength:"1" maxLength:"100"`
+	Body struct {
+		Text string `json:"text" doc:"the ledge.inspection/1 document"`
+	}
+}) (*struct{ Body ImportAnswer }, error) {
+	read, err := exchange.Read(strings.NewReader(in.Body.Text))
+	var problems exchange.Problems
+	if errors.As(err, &problems) {
+		return nil, refuseAll(problems)
+	}
+	if err != nil {
+		return nil, a.fail(ctx, err)
+	}
+	if more := unstorable(read); len(more) > 0 {
+		return nil, refuseAll(more)
+	}
+	answer := ImportAnswer{Engine: read.Job.Engine, Customer: read.Job.Customer, Features: len(read.Features)}
+	scope := store.CrankOnly
+	for _, f := range read.Features {
+		if f.Kind == inspection.Cylinder || f.Kind.Housing() || f.Kind == inspection.Piston {
+			scope = store.WholeEngine
+		}
+		answer.Readings += len(f.List.Indicator)
+		for _, row := range f.Cells {
+			for _, cell := range row {
+				answer.Readings += len(cell.Sizes)
+			}
+		}
+	}
+	if in.Take {
+		duty := read.Job.Duty
+		if duty != "power" && duty != "heavy" {
+			duty = "standard"
+		}
+		answer.Job, err = a.store.ImportJob(ctx, store.NewJob{Customer: read.Job.Customer, Engine: read.Job.Engine, Duty: duty, Scope: scope, Unit: read.Unit,
+			Layout: *read.Engine, Policy: read.Policy, Limits: store.LimitSet{Book: read.Limits, Close: read.LimitsClose}, CreatedBy: in.By}, read)
+		if err != nil {
+			return nil, a.fail(ctx, err)
+		}
+	}
+	return &struct{ Body ImportAnswer }{answer}, nil
+}
+
+// unstorable lists what a job needs and the file lacks, or has and a job cannot hold yet.
+func unstorable(in *inspection.Inspection) exchange.Problems {
+	var problems exchange.Problems
+	add := func(pointer, text string) {
+		problems = append(problems, exchange.Problem{Pointer: pointer, Text: text})
+	}
+	if in.Engine == nil {
+		add("/engine", "is needed to make a job of the file: arrangement and cylinders at least")
+	}
+	if strings.TrimSpace(in.Job.Engine) == "" {
+		add("/job/engine", "is needed to make a job of the file: a name for the engine")
+	}
+	seen := map[store.Place]bool{}
+	for i, f := range in.Features {
+		at := fmt.Sprintf("/features/%d", i)
+		place := store.Place{Kind: f.Kind, Number: f.Number, State: f.State}
+		switch {
+		case !f.Kind.Grid() && f.Kind != inspection.Runout:
+			add(at, f.Kind.Title()+" cannot be kept in a job yet")
+		case seen[place]:
+			add(at, "stands in the file twice in the same state")
+		}
+		seen[place] = true
+	}
+	return problems
+}
+
+func refuseAll(problems exchange.Problems) error {
+	places := make([]*huma.ErrorDetail, len(problems))
+	for i, p := range problems {
+		places[i] = &huma.ErrorDetail{Location: p.Pointer, Message: p.Text}
+	}
+	return problem(http.StatusUnprocessableEntity, fmt.Sprintf("The file cannot be taken: %d problems.", len(problems)), places...)
+}
