@@ -263,6 +263,30 @@ test("a bore gauge zeroed on a setting: divisions become sizes with the gauge's 
 	await expect(page.getByRole("button", { name: "Bore gauge 0.0005 in, set at 3.5000" })).toBeVisible();
 });
 
+test("a job leaves as a file and comes back as another job; a broken file is refused place by place", async ({ page }) => {
+	await as(page);
+	await page.goto("/jobs/3");
+	const [download] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name: "Save as file" }).click()]);
+	expect(download.suggestedFilename()).toBe("L-0003.ledge.json");
+	const path = await download.path();
+	await page.goto("/");
+	await page.getByRole("button", { name: "From a file" }).click();
+	const chooser = page.locator('input[type="file"]');
+	await chooser.setInputFiles({
+		name: "broken.json",
+		mimeType: "application/json",
+		buffer: Buffer.from('{"format": "ledge.inspection/1", "unit": "in", "features": [{}]}'),
+	});
+	await expect(page.getByText("/features/0/kind: is required")).toBeVisible();
+	await expect(page.getByRole("button", { name: "Take it as a new job" })).toBeDisabled();
+	await chooser.setInputFiles(path);
+	await expect(page.getByText(/Skerry Point Lifeboat Trust: \d+ features, \d+ readings/)).toBeVisible();
+	await page.getByRole("button", { name: "Take it as a new job" }).click();
+	await expect(page.getByRole("heading", { name: "Winch V-twin" })).toBeVisible();
+	await page.goto(`${page.url()}/decide/rod_journals`);
+	await expect(page.getByRole("heading", { name: "Rod journals: reuse with −0.0010 shells" })).toBeVisible();
+});
+
 const PLACES = [
 	"/",
 	"/jobs/new",

@@ -92,3 +92,13 @@ export function useCreateJob() {
 		onSuccess: (view) => keep(queries, view),
 	});
 }
+
+/** Looks into an open file, or takes it as a new job. */
+export function useImportFile(by: string) {
+	const queries = useQueryClient();
+	return useMutation({
+		mutationFn: ({ text, take }: { text: string; take: boolean }) =>
+			unwrap(client.POST("/api/v1/imports", { params: { query: { by, take } }, body: { text } })),
+		onSuccess: () => void queries.invalidateQueries({ queryKey: ["jobs"] }),
+	});
+}

@@ -27,6 +27,9 @@ function JobBoard({ view }: { view: JobView }) {
 	return (
 		<>
 			<Bar trail={[{ text: "Shop", to: "/" }, { text: job.engine }]}>
+				<Button variant="default" size="compact-md" component="a" href={`/api/v1/jobs/${job.id}/file`} download>
+					Save as file
+				</Button>
 				<Button variant="default" size="compact-md" component={Link} to={`/jobs/${job.id}/limits`}>
 					Limits
 				</Button>

@@ -1,6 +1,6 @@
 import { Button, Group, Stack, TextInput, Title } from "@mantine/core";
 import { useDebouncedValue } from "@mantine/hooks";
-import { IconPlus, IconSearch } from "@tabler/icons-react";
+import { IconFileImport, IconPlus, IconSearch } from "@tabler/icons-react";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
@@ -10,18 +10,23 @@ import { journalKind } from "../../api/view";
 import { setName, wayName } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
+import { usePerson } from "../../app/person";
 import { Crank } from "../../drawing/Crank";
 import { StatusMark } from "../../drawing/status";
+import { ImportDialog } from "./ImportDialog";
 
 /** Today's jobs. */
 export function ShopPlace() {
 	const [search, setSearch] = useState("");
+	const [importing, setImporting] = useState(false);
+	const person = usePerson();
 	const [asked] = useDebouncedValue(search, 200);
 	const query = useQuery({ ...jobsQuery(asked), placeholderData: (before) => before });
 	return (
 		<Load query={query}>
 			{(jobs) => (
 				<>
+					<ImportDialog opened={importing} by={person.name || "somebody"} onClose={() => setImporting(false)} />
 					<Bar trail={[{ text: "Shop" }]} />
 					<main className="page">
 						<Stack gap="md">
@@ -35,6 +40,9 @@ export function ShopPlace() {
 										value={search}
 										onChange={(e) => setSearch(e.currentTarget.value)}
 									/>
+									<Button variant="default" leftSection={<IconFileImport size={16} />} onClick={() => setImporting(true)}>
+										From a file
+									</Button>
 									<Button component={Link} to="/jobs/new" leftSection={<IconPlus size={16} />}>
 										New job
 									</Button>
