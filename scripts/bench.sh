@@ -14,7 +14,7 @@ trap 'kill "${pid:-}" 2>/dev/null || true; rm -rf "$data"' EXIT
 begun=$(date +%s%N)
 ./bin/ledge serve --db "$data/bench.db" --listen 127.0.0.1:8299 >"$data/log" 2>&1 &
 pid=$!
-until grep -q http "$data/log"; do sleep 0.005; done
+until grep -qs http "$data/log"; do sleep 0.005; done
 address=$(grep -o 'http://[^ ]*' "$data/log")
 until curl -fs "${address}healthz" >/dev/null; do sleep 0.005; done
 echo "$((($(date +%s%N) - begun) / 1000000)) ms; memory $(awk '/VmRSS/ {print $2, $3}' "/proc/$pid/status")"

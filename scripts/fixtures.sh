@@ -6,7 +6,7 @@ data=$(mktemp -d)
 trap 'kill "${pid:-}" 2>/dev/null || true; rm -rf "$data"' EXIT
 ./bin/ledge demo --db "$data/demo.db" --listen 127.0.0.1:8297 >"$data/log" 2>&1 &
 pid=$!
-until grep -q http "$data/log"; do sleep 0.05; done
+until grep -qs http "$data/log"; do sleep 0.05; done
 base=$(grep -o 'http://[^ ]*[0-9]' "$data/log" | head -1)
 keep() { curl -fs "$base/api/v1/$1" | node -e 'process.stdout.write(JSON.stringify(JSON.parse(require("fs").readFileSync(0)), null, 0).replaceAll("},{", "},\n{") + "\n")' >"web/src/testdata/$2.json"; }
 keep jobs jobs

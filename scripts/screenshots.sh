@@ -8,5 +8,5 @@ data=$(mktemp -d)
 trap 'kill "${pid:-}" 2>/dev/null || true; rm -rf "$data"' EXIT
 ./bin/ledge demo --db "$data/demo.db" --listen 127.0.0.1:8298 >"$data/log" 2>&1 &
 pid=$!
-until grep -q http "$data/log"; do sleep 0.05; done
+until grep -qs http "$data/log"; do sleep 0.05; done
 (cd web && node e2e/screenshots.mjs "$(grep -o 'http://[^ ]*[0-9]' "$data/log" | head -1)" ../docs/screenshots)

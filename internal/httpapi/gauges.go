@@ -33,12 +33,14 @@ func (a resources) gauges(api huma.API) {
 		}) (*jobOutput, error) {
 			b := in.Body
 			switch {
-			case !b.Kind.Grid():
+			case !b.Kind.Grid() && b.Kind != inspection.Runout:
 				return nil, refuse("kind", "This kind of part is not measured on a grid.")
 			case b.Division <= 0:
 				return nil, refuse("division", "A division must be more than zero.")
 			case b.Mode == "direct":
 				b.Setting = nil
+			case b.Kind == inspection.Runout:
+				b.Setting = new(unit.Length) // zeroed where the turn begins
 			case b.Setting == nil || *b.Setting <= 0:
 				return nil, refuse("setting", "Say what the gauge was zeroed on.")
 			}

@@ -69,7 +69,7 @@ func (a resources) view(ctx context.Context, id int64) (JobView, error) {
 	for finding, feature := range index {
 		f := &v.Evaluation.Features[finding]
 		v.Features[feature].Finding = finding
-		if standing := f.Standing(); f.Measured() || standing == limit.Beyond {
+		if standing := f.Standing(); f.Measured() || f.Runout != nil || standing == limit.Beyond {
 			v.Features[feature].Standing = string(standing)
 		}
 	}

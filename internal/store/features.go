@@ -53,6 +53,7 @@ var parts = []struct {
 	{inspection.Cylinder, false, "3x2", func(l engine.Layout) int { return l.Cylinders }},
 	{inspection.MainJournal, true, "2x4", func(l engine.Layout) int { return l.Mains }},
 	{inspection.RodJournal, true, "2x4", func(l engine.Layout) int { return l.Throws }},
+	{inspection.Runout, true, "turn", func(l engine.Layout) int { return l.Mains }},
 	{inspection.RodHousing, false, "2x3", func(l engine.Layout) int { return l.Cylinders }},
 	{inspection.Piston, false, "skirt", func(l engine.Layout) int { return l.Cylinders }},
 	{inspection.MainBearing, true, "1x2", func(l engine.Layout) int { return l.Mains }},

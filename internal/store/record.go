@@ -49,7 +49,8 @@ func (s *Store) Record(ctx context.Context, id int64) (record Record, err error)
 const tirStation = "TIR"
 
 // Inspection is the record as the core judges it: live readings only, one feature for each of the
-// record's, in their order. Features nobody has touched are left out; index maps back.
+// record's, in their order. Features nobody has touched are left out, and so is a runout whose turn is not
+// closed yet: half a turn would flatter the shaft. index maps back.
 func (r Record) Inspection() (in *inspection.Inspection, index []int) {
 	layout := r.Job.Layout
 	in = &inspection.Inspection{
@@ -62,7 +63,11 @@ func (r Record) Inspection() (in *inspection.Inspection, index []int) {
 		if len(f.Tape) == 0 && len(f.Looks) == 0 {
 			continue
 		}
-		in.Features = append(in.Features, f.inspected(r.Job.Unit))
+		inspected, whole := f.inspected(r.Job.Unit)
+		if !whole {
+			continue
+		}
+		in.Features = append(in.Features, inspected)
 		for _, g := range r.Gauges {
 			if g.Kind == f.Kind {
 				last := &in.Features[len(in.Features)-1]
@@ -77,8 +82,9 @@ func (r Record) Inspection() (in *inspection.Inspection, index []int) {
 	return in, index
 }
 
-func (f *Feature) inspected(s unit.System) inspection.Feature {
-	out := inspection.Feature{Kind: f.Kind, Number: f.Number, State: f.State, Look: Standing(f.Looks), Gauge: f.gauge(),
+// inspected is the feature as the core knows it; whole is false for a runout with places still to read.
+func (f *Feature) inspected(s unit.System) (out inspection.Feature, whole bool) {
+	out = inspection.Feature{Kind: f.Kind, Number: f.Number, State: f.State, Look: Standing(f.Looks), Gauge: f.gauge(),
 		Stations: f.Stations, Directions: f.Directions}
 	if f.Stamp != "" {
 		out.Stamp = &inspection.Stamp{Text: f.Stamp}
@@ -109,10 +115,15 @@ func (f *Feature) inspected(s unit.System) inspection.Feature {
 		}
 	}
 	if f.Kind == inspection.Runout {
+		for _, cell := range out.Cells[0] {
+			if cell.Missing() {
+				return out, false
+			}
+		}
 		out.List = runoutList(&out)
 		out.Stations, out.Directions, out.Cells = nil, nil, nil
 	}
-	return out
+	return out, true
 }
 
 // runoutList turns the one row of a runout's grid into its list.

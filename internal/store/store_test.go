@@ -195,6 +195,30 @@ func TestEachReadingNamesItsGauge(t *testing.T) {
 	assert.Equal(t, "direct", record.Gauges[0].Mode)
 }
 
+func TestARunoutCountsOnceItsTurnIsClosed(t *testing.T) {
+	s, job := fresh(t)
+	ctx := context.Background()
+	place := Place{inspection.Runout, 3, inspection.AsFound}
+	for i, text := range []string{"0", "0.0003", "0.0005", "0.0003", "0", "-0.0003", "-0.0005", "-0.0003"} {
+		record, err := s.Record(ctx, job)
+		require.NoError(t, err)
+		in, _ := record.Inspection()
+		assert.Empty(t, in.Features, "after %d of 8 places", i)
+		r := size(text)
+		r.Direction = i
+		_, err = s.AddReading(ctx, job, place, r, false)
+		require.NoError(t, err)
+	}
+	record, err := s.Record(ctx, job)
+	require.NoError(t, err)
+	in, index := record.Inspection()
+	require.Len(t, in.Features, 1)
+	assert.Equal(t, inspection.Runout, record.Features[index[0]].Kind)
+	found := inspection.Evaluate(in)[0].Runout
+	assert.Equal(t, 10*unit.Tenth, found.TIR)
+	assert.Equal(t, 90*unit.Degree, *found.Angle)
+}
+
 func TestAPlanIsChangedOnlyBeforeTheFirstReading(t *testing.T) {
 	s, job := fresh(t)
 	ctx := context.Background()

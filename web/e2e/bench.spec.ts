@@ -287,6 +287,17 @@ test("a job leaves as a file and comes back as another job; a broken file is ref
 	await expect(page.getByRole("heading", { name: "Rod journals: reuse with −0.0010 shells" })).toBeVisible();
 });
 
+test("runout of a main: a turn by the indicator gives the throw and its direction", async ({ page }) => {
+	await as(page);
+	await page.goto("/jobs/5/bench/runout/3");
+	const turn = ["0", "0.0003", "0.0005", "0.0003", "0", "-0.0003", "-0.0005", "-0.0003"];
+	for (const [i, shown] of turn.entries()) await take(page, shown, i + 1);
+	await expect(page.getByText(/centre is thrown 0\.0005 towards 90°/)).toBeVisible();
+	await expect(page.getByText("limit 0.0020")).toBeVisible();
+	await page.goto("/jobs/5/bench/main_journal/3");
+	await expect(page.getByText("Runout", { exact: true })).toBeVisible();
+});
+
 const PLACES = [
 	"/",
 	"/jobs/new",
@@ -301,6 +312,7 @@ const PLACES = [
 	"/jobs/5/limits",
 	"/jobs/5/bench/cylinder/3",
 	"/jobs/5/bench/rod_housing/4",
+	"/jobs/5/bench/runout/2",
 	"/jobs/5/features/cylinder/3",
 	"/jobs/5/decide/cylinders",
 	"/nowhere",

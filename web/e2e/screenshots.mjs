@@ -12,6 +12,7 @@ const views = [
 	["bench-night", "/jobs/4/bench/main_journal/2", "86", "dark"],
 	["bench-bearing", "/jobs/3/bench/rod_bearing/1"],
 	["bench-cylinder", "/jobs/5/bench/cylinder/3"],
+	["bench-runout", "/jobs/1/bench/runout/3"],
 	["feature", "/jobs/1/features/main_journal/3"],
 	["decide-grind", "/jobs/1/decide/main_journals"],
 	["decide-shell", "/jobs/3/decide/rod_journals"],

@@ -49,6 +49,8 @@ func All() []Plan {
 			"size, oval along the measured axes", ovalAt45 + "; taper, barrel and waist"},
 		{"2x3", "Tunnel: either side of the groove, three directions", []string{"front", "rear"}, degrees(0, 60, 120),
 			"stretch and pinch, off the parting line", "barrel or waist between the sides"},
+		{"turn", "Runout: the indicator every 45° of a turn", []string{"dial"}, degrees(0, 45, 90, 135, 180, 225, 270, 315),
+			"the throw of a bend and its direction, apart from ovality", "a lobing of seven, which looks like a throw"},
 		{"skirt", "Piston: the skirt square to the pin, at the maker's height", []string{"skirt"}, degrees(90),
 			"size", "anything but that one size; pistons are tapered and oval on purpose"},
 	}

@@ -46,7 +46,7 @@ export const bearingKind = (place: Journal): string => (place.throw ? "rod_beari
 /** Whether 0° is drawn upwards: it is the vertical of a housing or bearing. */
 export const zeroUp = (kind: string): boolean => kind.endsWith("_housing") || kind.endsWith("_bearing");
 
-export const isBore = (kind: string): boolean => !kind.endsWith("_journal") && kind !== "piston" && kind !== "pin";
+export const isBore = (kind: string): boolean => !kind.endsWith("_journal") && !["piston", "pin", "runout"].includes(kind);
 
 /** The shape in which parts of a kind are drawn in a row; the crankshaft's own journals are drawn on it. */
 export const PART_SHAPE = { main_housing: "tunnel", cylinder: "bore", rod_housing: "rod", piston: "piston" } as const;

@@ -12,6 +12,8 @@ export interface SectionProps {
 	bore: boolean;
 	/** Draw 0° upwards instead of to the right. */
 	zeroUp?: boolean;
+	/** One contact only: an indicator on a turning shaft. */
+	oneSided?: boolean;
 	/** The fitted oval's large axis, in degrees. */
 	axis?: number;
 	title: string;
@@ -21,7 +23,17 @@ const R = 104;
 const DASHES = ["", "6 4", "2 4"];
 
 /** The section being measured: contact points at the present direction, and one exaggerated outline a station. */
-export function Section({ rings, stations, direction, station, bore, zeroUp = false, axis, title }: SectionProps) {
+export function Section({
+	rings,
+	stations,
+	direction,
+	station,
+	bore,
+	zeroUp = false,
+	oneSided = false,
+	axis,
+	title,
+}: SectionProps) {
 	const turn = zeroUp ? 90 : 0;
 	const g = sectionGeometry(
 		rings.map((r) => ({ ...r, directions: r.directions.map((d) => d + turn) })),
@@ -40,7 +52,14 @@ export function Section({ rings, stations, direction, station, bore, zeroUp = fa
 				const lit = d === direction;
 				return (
 					<g key={d}>
-						<line x1={a.x} y1={a.y} x2={-a.x} y2={-a.y} stroke="var(--scribe)" strokeDasharray="3 4" />
+						<line
+							x1={a.x}
+							y1={a.y}
+							x2={oneSided ? 0 : -a.x}
+							y2={oneSided ? 0 : -a.y}
+							stroke="var(--scribe)"
+							strokeDasharray="3 4"
+						/>
 						<text
 							x={label.x}
 							y={label.y + 5}
@@ -68,7 +87,7 @@ export function Section({ rings, stations, direction, station, bore, zeroUp = fa
 				),
 			)}
 			{axis === undefined ? null : <Axis angle={axis + turn} />}
-			{direction === undefined ? null : <Contacts direction={direction + turn} bore={bore} />}
+			{direction === undefined ? null : <Contacts direction={direction + turn} bore={bore} oneSided={oneSided} />}
 			{drawn ? (
 				<text x={-196} y={152} className="quiet" style={{ fontSize: 15 }}>
 					form drawn ×{g.exaggeration}
@@ -83,14 +102,14 @@ function Axis({ angle }: { angle: number }) {
 	return <line x1={a.x} y1={a.y} x2={-a.x} y2={-a.y} stroke="var(--bronze)" strokeWidth={1.5} strokeDasharray="10 3 2 3" />;
 }
 
-function Contacts({ direction, bore }: { direction: number; bore: boolean }) {
+function Contacts({ direction, bore, oneSided }: { direction: number; bore: boolean; oneSided: boolean }) {
 	const near = onCircle(direction, bore ? R - 2 : R + 2);
 	const far = onCircle(direction, bore ? R - 26 : R + 26);
 	return (
 		<g stroke="var(--blue)" strokeLinecap="round">
-			<line x1={near.x} y1={near.y} x2={-near.x} y2={-near.y} strokeWidth={2} />
+			{oneSided ? null : <line x1={near.x} y1={near.y} x2={-near.x} y2={-near.y} strokeWidth={2} />}
 			<line x1={near.x} y1={near.y} x2={far.x} y2={far.y} strokeWidth={13} />
-			<line x1={-near.x} y1={-near.y} x2={-far.x} y2={-far.y} strokeWidth={13} />
+			{oneSided ? null : <line x1={-near.x} y1={-near.y} x2={-far.x} y2={-far.y} strokeWidth={13} />}
 		</g>
 	);
 }

@@ -48,6 +48,7 @@ describe("Job", () => {
 		expect(steps(jobs[4]).map((s) => `${s.name}: ${s.says}`)).toEqual([
 			"Look: 4 parts open",
 			"Crank: 5 journals open",
+			"Runout: 3 mains open",
 			"Fits: 7 bearings open; without them clearance is predicted",
 			"Decide: 2 sets open",
 		]);

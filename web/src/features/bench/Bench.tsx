@@ -67,8 +67,9 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 	const finding = findingOf(view, feature);
 	const expected = feature.expected;
 	const gauge = view.gauges.find((g) => g.kind === feature.kind);
-	const deviating = gauge !== undefined && gauge.mode !== "direct";
-	const m = meaningOn(typed, gauge, expected, system);
+	const turning = feature.kind === "runout";
+	const deviating = turning || (gauge !== undefined && gauge.mode !== "direct");
+	const m = meaningOn(feature.kind, typed, gauge, expected, system);
 	const shown = deviating ? { ghost: "", typed } : digitsShown(typed, expected, system);
 	const waitingCells = taker.waiting.map((w) => w.cell);
 	const next = nextCell(feature, path, at, waitingCells);
@@ -160,7 +161,8 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 					</Group>
 					<div style={{ display: "grid", gridTemplateColumns: "minmax(0, 3fr) minmax(0, 2fr)", alignItems: "center" }}>
 						<Section
-							rings={rings(feature)}
+							rings={turning ? [{ directions: degrees(feature), diameters: [] }] : rings(feature)}
+							oneSided={turning}
 							stations={feature.stations}
 							direction={degrees(feature)[at.direction]}
 							station={at.station}
@@ -212,7 +214,9 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 								<span>
 									{m.kind === "size"
 										? (deviating ? `${show(m.length, system)} ${system}, ` : "") + deviation(view, feature, m.length, system)
-										: restWord(here.length > 0, repeat, done, gauge)}
+										: turning
+											? TURNING
+											: restWord(here.length > 0, repeat, done, gauge)}
 								</span>
 								<span className="figure soft">
 									{m.kind === "size" ? `${show(m.length, other(system))} ${other(system)}` : system}
@@ -236,14 +240,16 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 							<Button size="md" component={Link} to={benchPath(job.id, following)}>
 								Next: {following.title} <kbd style={{ marginLeft: 10 }}>n</kbd>
 							</Button>
-							<Button
-								size="md"
-								variant="default"
-								component={Link}
-								to={`/jobs/${job.id}/features/${feature.kind}/${feature.number}`}
-							>
-								See its form
-							</Button>
+							{turning ? null : (
+								<Button
+									size="md"
+									variant="default"
+									component={Link}
+									to={`/jobs/${job.id}/features/${feature.kind}/${feature.number}`}
+								>
+									See its form
+								</Button>
+							)}
 						</Group>
 					) : null}
 				</main>
@@ -306,6 +312,8 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 	);
 }
 
+const TURNING = "Type what the indicator shows, with its sign, then Enter. Keep fingers clear of the webs.";
+
 function Key({ k, text }: { k: string; text: string }) {
 	return (
 		<span>
@@ -347,6 +355,7 @@ function GaugeButton({ text, onClick }: { text: string; onClick: () => void }) {
 function deviation(view: JobView, feature: FeatureView, length: number, system: System): string {
 	const bore = isBore(feature.kind);
 	const limits = view.job.limits.book[feature.kind]?.new;
+	if (feature.kind === "runout") return "from where the turn began";
 	const reference = findingOf(view, feature)?.wear?.reference ?? (bore ? limits?.min : limits?.max);
 	if (reference === undefined) return `${show(length, system)} ${system}`;
 	const d = length - reference;

@@ -78,7 +78,8 @@ function Rail({ view, kind, number }: { view: JobView; kind: string; number: num
 		);
 	}
 	const bearings = kind.endsWith("_bearing");
-	const lit = kind.replace("_bearing", "_journal");
+	const turning = kind === "runout";
+	const lit = turning ? "main_journal" : kind.replace("_bearing", "_journal");
 	return (
 		<nav aria-label="Crankshaft">
 			<Crank
@@ -87,7 +88,8 @@ function Rail({ view, kind, number }: { view: JobView; kind: string; number: num
 				shaft={view.shaft}
 				journal={(place) => ({ ...crankJournal(view, place), lit: journalKind(place) === lit && place.number === number })}
 				wrap={(place, inner, label) => {
-					const to = `/jobs/${view.job.id}/bench/${bearings ? journalKind(place).replace("_journal", "_bearing") : journalKind(place)}/${place.number}`;
+					if (turning && place.throw) return inner;
+					const to = `/jobs/${view.job.id}/bench/${turning ? "runout" : bearings ? journalKind(place).replace("_journal", "_bearing") : journalKind(place)}/${place.number}`;
 					return (
 						<a
 							href={to}

@@ -24,13 +24,14 @@ interface GaugeDialogProps {
 export function GaugeDialog({ opened, job, feature, setup, unit, by, onClose }: GaugeDialogProps) {
 	const set = useSetGauge(job);
 	const bore = isBore(feature.kind);
+	const turning = feature.kind === "runout";
 	const [instrument, setInstrument] = useState<string>(
-		setup?.instrument ?? feature.gauge_kind ?? (bore ? "bore_gauge" : "micrometer"),
+		setup?.instrument ?? feature.gauge_kind ?? (turning ? "indicator" : bore ? "bore_gauge" : "micrometer"),
 	);
 	const [division, setDivision] = useState(
 		plain(setup?.division ?? feature.gauge_division ?? (unit === "in" ? 25_400 : bore ? 20_000 : 10_000), unit),
 	);
-	const [mode, setMode] = useState<string>(setup?.mode ?? "direct");
+	const [mode, setMode] = useState<string>(setup?.mode ?? (turning ? "length" : "direct"));
 	const [setting, setSetting] = useState(setup?.setting === undefined ? "" : plain(setup.setting, unit));
 	const [sense, setSense] = useState(String(setup?.sense ?? (bore ? -1 : 1)));
 	const [errors, setErrors] = useState<Record<string, string>>({});
@@ -40,7 +41,7 @@ export function GaugeDialog({ opened, job, feature, setup, unit, by, onClose }: 
 		const s = parse(setting, unit);
 		const wrong: Record<string, string> = {};
 		if (!d.ok) wrong.division = d.sentence;
-		if (mode !== "direct" && !s.ok) wrong.setting = setting === "" ? "Say what the gauge was zeroed on." : s.sentence;
+		if (mode !== "direct" && !turning && !s.ok) wrong.setting = setting === "" ? "Say what the gauge was zeroed on." : s.sentence;
 		setErrors(wrong);
 		if (!d.ok || Object.keys(wrong).length > 0) return;
 		const body: GaugeBody = {
@@ -85,12 +86,12 @@ export function GaugeDialog({ opened, job, feature, setup, unit, by, onClose }: 
 						value={mode}
 						onChange={setMode}
 						data={[
-							{ value: "direct", label: "The size" },
+							...(turning ? [] : [{ value: "direct", label: "The size" }]),
 							{ value: "divisions", label: "Divisions from zero" },
 							{ value: "length", label: "A deviation" },
 						]}
 					/>
-					{mode === "direct" ? null : (
+					{mode === "direct" || turning ? null : (
 						<>
 							<TextInput
 								label={`Zeroed on, ${unit}`}

@@ -30,12 +30,21 @@ export function Measures({ view, feature, finding, system }: MeasuresProps) {
 	const strips = (MEASURES[group(feature.kind)] ?? []).map((name) =>
 		name === "size" ? sizeStrip(finding, system) : checkStrip(name, finding, system),
 	);
-	if (finding?.checks.some((c) => c.name === "runout")) strips.push(checkStrip("runout", finding, system));
+	if (feature.kind === "runout" || finding?.checks.some((c) => c.name === "runout"))
+		strips.push(checkStrip("runout", finding, system));
 	return (
 		<div className="strips">
 			{strips.map((s) => (
 				<Strip key={s.name} {...s} />
 			))}
+			{finding?.runout ? (
+				<div>
+					The shaft's centre is thrown <b className="figure">{show(finding.runout.throw, system)}</b>
+					{finding.runout.angle === undefined
+						? ", in which direction the readings cannot tell."
+						: ` towards ${Math.round(finding.runout.angle / 1e6)}°.`}
+				</div>
+			) : null}
 			<Clearance view={view} feature={feature} system={system} />
 		</div>
 	);
@@ -79,7 +88,7 @@ function checkStrip(name: string, finding: Finding | undefined, system: System):
 function Clearance({ view, feature, system }: { view: JobView; feature: FeatureView; system: System }) {
 	const kind = JOINT[feature.kind] ?? feature.kind.split("_")[0];
 	const fits = view.evaluation.fits.filter((f) => f.kind === kind && f.number === feature.number);
-	if (feature.kind.endsWith("_housing")) return null;
+	if (feature.kind.endsWith("_housing") || feature.kind === "runout") return null;
 	if (fits.length === 0) return <Strip name="Clearance" figures="–" standing="open" />;
 	return fits.map((f) => (
 		<Strip

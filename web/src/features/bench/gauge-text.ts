@@ -12,9 +12,11 @@ export const INSTRUMENTS: Record<string, string> = {
 
 /** The gauge and its setting in a line: "Bore gauge 0.0005 in, set at 3.4500". */
 export function gaugeText(feature: FeatureView, setup: GaugeSetup | undefined, system: System): string {
-	const name = INSTRUMENTS[setup?.instrument ?? feature.gauge_kind ?? ""] ?? (isBore(feature.kind) ? "Bore gauge" : "Micrometer");
+	const name =
+		INSTRUMENTS[setup?.instrument ?? feature.gauge_kind ?? ""] ??
+		(feature.kind === "runout" ? "Indicator" : isBore(feature.kind) ? "Bore gauge" : "Micrometer");
 	const division = setup?.division ?? feature.gauge_division;
 	const shown = division === undefined ? (system === "in" ? "0.0001" : "0.002") : show(division, system);
-	const zero = setup?.setting === undefined ? "" : `, set at ${show(setup.setting, system)}`;
+	const zero = setup?.setting === undefined || feature.kind === "runout" ? "" : `, set at ${show(setup.setting, system)}`;
 	return `${name} ${shown} ${system}${zero}`;
 }

@@ -24,7 +24,18 @@ export interface Entry {
 }
 
 /** What typed text means on a gauge: a deviation from its setting, or a size and its last digits. */
-export function meaningOn(typed: string, gauge: GaugeSetup | undefined, expected: Expected | undefined, system: System): Meaning {
+export function meaningOn(
+	kind: string,
+	typed: string,
+	gauge: GaugeSetup | undefined,
+	expected: Expected | undefined,
+	system: System,
+): Meaning {
+	if (kind === "runout") {
+		// An indicator is zeroed where the turn begins, and clockwise is outwards.
+		const mode = gauge?.mode === "divisions" ? "divisions" : "length";
+		return deviationMeaning(typed, { mode, division: gauge?.division ?? 0, setting: 0, sense: 1 }, system);
+	}
 	if (!gauge || gauge.mode === "direct" || gauge.setting === undefined) return meaning(typed, expected, system);
 	return deviationMeaning(typed, { ...gauge, mode: gauge.mode, setting: gauge.setting }, system);
 }
@@ -76,7 +87,7 @@ export function useTaker(job: number, kind: string, number: number, by: string) 
 			repeat: entry.repeat,
 		};
 		if (entry.reason !== undefined) return { ...base, what: "skip", reason: entry.reason, unusual: false };
-		const m = meaningOn(entry.typed, entry.gauge, feature.expected, entry.system);
+		const m = meaningOn(kind, entry.typed, entry.gauge, feature.expected, entry.system);
 		switch (m.kind) {
 			case "size":
 				return { ...base, what: "size", value: m.length, unusual: entry.unusual };

@@ -65,6 +65,7 @@ export function steps(view: JobView): Step[] {
 		},
 		...measuring("Block", block, "bore"),
 		...measuring("Crank", journals(view), "journal"),
+		...measuring("Runout", of(view, "runout"), "main"),
 		...measuring("Rods & pistons", rods, "part"),
 		...fits,
 		{
