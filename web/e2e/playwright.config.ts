@@ -10,6 +10,7 @@ export default defineConfig({
 	workers: 1,
 	retries: 0,
 	timeout: 240_000,
+	expect: { timeout: 15_000 },
 	reporter: [["list"]],
 	use: {
 		baseURL: `http://127.0.0.1:${port}`,

@@ -1,3 +1,8 @@
+import { configure } from "@testing-library/react";
+
+// A busy machine is no fault of the page.
+configure({ asyncUtilTimeout: 8000 });
+
 // What jsdom lacks and Mantine asks for.
 window.matchMedia ??= (query: string) =>
 	({
