@@ -1,11 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
-import { Link, useNavigate, useParams } from "react-router";
+import { Link, useParams } from "react-router";
 import type { JobView } from "../../api/client";
 import { jobQuery } from "../../api/queries";
 import { crankJournal, featureOf, journalKind, PART_SHAPE, partsOf } from "../../api/view";
 import { KIND_WORD } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
+import { SvgLink } from "../../app/SvgLink";
 import { Crank } from "../../drawing/Crank";
 import { PartRow } from "../../drawing/PartRow";
 import { Bench } from "./Bench";
@@ -48,7 +49,6 @@ export function BenchPlace() {
 }
 
 function Rail({ view, kind, number }: { view: JobView; kind: string; number: number }) {
-	const go = useNavigate();
 	if (kind in PART_SHAPE) {
 		return (
 			<nav aria-label={KIND_WORD[kind]}>
@@ -60,17 +60,9 @@ function Rail({ view, kind, number }: { view: JobView; kind: string; number: num
 					wrap={(part, inner, label) => {
 						const to = `/jobs/${view.job.id}/bench/${kind}/${part.number}`;
 						return (
-							<a
-								href={to}
-								aria-label={label}
-								tabIndex={-1}
-								onClick={(e) => {
-									e.preventDefault();
-									void go(to);
-								}}
-							>
+							<SvgLink aside to={to} label={label}>
 								{inner}
-							</a>
+							</SvgLink>
 						);
 					}}
 				/>
@@ -91,17 +83,9 @@ function Rail({ view, kind, number }: { view: JobView; kind: string; number: num
 					if (turning && place.throw) return inner;
 					const to = `/jobs/${view.job.id}/bench/${turning ? "runout" : bearings ? journalKind(place).replace("_journal", "_bearing") : journalKind(place)}/${place.number}`;
 					return (
-						<a
-							href={to}
-							aria-label={label}
-							tabIndex={-1}
-							onClick={(e) => {
-								e.preventDefault();
-								void go(to);
-							}}
-						>
+						<SvgLink aside to={to} label={label}>
 							{inner}
-						</a>
+						</SvgLink>
 					);
 				}}
 			/>

@@ -1,12 +1,13 @@
 import { Alert, Button, Group, Select, Stack, Title } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
-import { Link, useNavigate, useParams } from "react-router";
+import { Link, useParams } from "react-router";
 import type { FeatureView, JobView, Journal } from "../../api/client";
 import { jobQuery, plansQuery, useSetPlan } from "../../api/queries";
 import { bearingKind, crankJournal, featureOf, findingOf, journalKind, PART_SHAPE, partsOf, taken } from "../../api/view";
 import { KIND_WORD, setName, wayName } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
+import { SvgLink } from "../../app/SvgLink";
 import { Crank } from "../../drawing/Crank";
 import { PartRow } from "../../drawing/PartRow";
 import { StatusMark } from "../../drawing/status";
@@ -21,7 +22,6 @@ export function JobPlace() {
 
 function JobBoard({ view }: { view: JobView }) {
 	const { job } = view;
-	const go = useNavigate();
 	const next = nextOpen(view);
 	const bench = (place: Journal) => `/jobs/${job.id}/bench/${journalKind(place)}/${place.number}`;
 	return (
@@ -82,16 +82,9 @@ function JobBoard({ view }: { view: JobView }) {
 							shaft={view.shaft}
 							journal={(place) => crankJournal(view, place)}
 							wrap={(place, inner, label) => (
-								<a
-									href={bench(place)}
-									aria-label={`Measure ${label}`}
-									onClick={(e) => {
-										e.preventDefault();
-										void go(bench(place));
-									}}
-								>
+								<SvgLink to={bench(place)} label={`Measure ${label}`}>
 									{inner}
-								</a>
+								</SvgLink>
 							)}
 						/>
 						{job.scope === "engine" ? <Parts view={view} kinds={["rod_housing", "piston"]} /> : null}
@@ -109,7 +102,6 @@ function JobBoard({ view }: { view: JobView }) {
 
 /** Parts beside the crankshaft, a row for each kind; a click measures one. */
 function Parts({ view, kinds }: { view: JobView; kinds: (keyof typeof PART_SHAPE)[] }) {
-	const go = useNavigate();
 	return (
 		<div className="twin">
 			{kinds.map((kind) => (
@@ -122,18 +114,10 @@ function Parts({ view, kinds }: { view: JobView; kinds: (keyof typeof PART_SHAPE
 						title={`${KIND_WORD[kind]} of ${view.job.engine}`}
 						parts={partsOf(view, kind)}
 						wrap={(part, inner, label) => {
-							const to = `/jobs/${view.job.id}/bench/${kind}/${part.number}`;
 							return (
-								<a
-									href={to}
-									aria-label={`Measure ${label}`}
-									onClick={(e) => {
-										e.preventDefault();
-										void go(to);
-									}}
-								>
+								<SvgLink to={`/jobs/${view.job.id}/bench/${kind}/${part.number}`} label={`Measure ${label}`}>
 									{inner}
-								</a>
+								</SvgLink>
 							);
 						}}
 					/>
