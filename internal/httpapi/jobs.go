@@ -29,7 +29,7 @@ type JobLine struct {
 	Sets       []SetLine        `json:"sets"`
 }
 
-// FeatureLine is how far one journal is.
+// FeatureLine is how far one part is.
 type FeatureLine struct {
 	Kind     inspection.Kind `json:"kind"`
 	Number   int             `json:"number"`
@@ -142,7 +142,7 @@ func (v JobView) line() JobLine {
 		Shaft: v.Shaft, Features: []FeatureLine{}, Sets: []SetLine{}}
 	for i := range v.Evaluation.Features {
 		f := &v.Evaluation.Features[i]
-		if f.Kind.Journal() {
+		if f.Kind.Grid() {
 			line.Features = append(line.Features, FeatureLine{f.Kind, f.Number, f.Complete, string(f.Standing())})
 		}
 	}

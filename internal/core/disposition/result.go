@@ -130,7 +130,6 @@ type Method string
 const (
 	Straighten Method = "straighten_first"
 	BuildUp    Method = "build_up"
-	OtherCore  Method = "other_core"
 	SleeveOne  Method = "sleeve_one"
 	MixedHalf  Method = "mixed_halves"
 	MixedShell Method = "mixed_shells"

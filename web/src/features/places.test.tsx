@@ -21,7 +21,10 @@ describe("Shop", () => {
 		visit(<ShopPlace />, "/", "/");
 		const pump = await screen.findByRole("link", { name: /Orchard pump four/ });
 		expect(within(pump).getByText("Grind 0.020 under")).toBeTruthy();
-		expect(within(pump).getByText(/3 journals beyond a limit/)).toBeTruthy();
+		expect(within(pump).getByText(/3 parts beyond a limit/)).toBeTruthy();
+		// A bore beyond its limit counts though every journal is within.
+		const engine = screen.getByRole("link", { name: /Threshing four/ });
+		expect(within(engine).getByText(/2 parts beyond a limit/)).toBeTruthy();
 		expect(within(screen.getByRole("link", { name: /Winch V-twin/ })).getByText("Reuse with −0.0010 shells")).toBeTruthy();
 		expect(within(screen.getByRole("link", { name: /Lamp generator/ })).getAllByText("Measure what is missing")).toHaveLength(2);
 	});

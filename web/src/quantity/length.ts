@@ -10,9 +10,6 @@ export const other = (system: System): System => (system === "in" ? "mm" : "in")
 /** The last digit people read off a gauge: a tenth of a thousandth of an inch, or a micrometre. */
 export const resolution = (system: System): Length => (system === "in" ? 25_400 : 10_000);
 
-/** The unit of a bench drawing's exaggeration and of its small differences. */
-export const unitName = (system: System): string => (system === "in" ? "in" : "mm");
-
 function fixed(length: Length, system: System, decimals: number): string {
 	const one = BigInt(ONE[system]);
 	const scale = 10n ** BigInt(decimals);

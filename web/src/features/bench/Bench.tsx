@@ -312,7 +312,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 	);
 }
 
-const TURNING = "Type what the indicator shows, with its sign, then Enter. Keep fingers clear of the webs.";
+const TURNING = "Type the indicator's reading with its sign. Keep fingers clear of the webs.";
 
 function Key({ k, text }: { k: string; text: string }) {
 	return (

@@ -70,7 +70,7 @@ const date = (text: string) =>
 	new Date(`${text}T12:00:00`).toLocaleDateString(undefined, { weekday: "short", day: "numeric", month: "short" });
 
 function JobRow({ job }: { job: JobLine }) {
-	const measured = job.features.filter((f) => f.complete).length;
+	const measured = job.features.filter((f) => f.complete && f.kind.endsWith("_journal")).length;
 	const places = job.shaft.length;
 	return (
 		<Link to={`/jobs/${job.id}`} className="panel jobline">
@@ -123,7 +123,7 @@ function StandingSummary({ job }: { job: JobLine }) {
 	if (beyond > 0) {
 		return (
 			<span>
-				<StatusMark standing="beyond" word={false} /> {beyond} {beyond === 1 ? "journal" : "journals"} beyond a limit
+				<StatusMark standing="beyond" word={false} /> {beyond} {beyond === 1 ? "part" : "parts"} beyond a limit
 			</span>
 		);
 	}
