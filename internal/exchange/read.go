@@ -128,7 +128,7 @@ func (r *reader) limitsByKind(n *node, at string) map[inspection.Kind]limit.Limi
 	all := map[inspection.Kind]limit.Limits{}
 	for _, f := range n.fields {
 		kind := inspection.Kind(f.name)
-		if !kind.Grid() {
+		if !kind.Limited() {
 			r.problem(pointer(at, f.name), "is not a kind of feature that has limits")
 			continue
 		}
@@ -138,7 +138,7 @@ func (r *reader) limitsByKind(n *node, at string) map[inspection.Kind]limit.Limi
 }
 
 func (r *reader) limits(n *node, at string, whole bool) (l limit.Limits) {
-	allowed := []string{"new", "wear_max", "taper_max", "out_of_round_max", "runout_max", "bore_to_bore_max", "alignment_max",
+	allowed := []string{"new", "wear_max", "taper_max", "out_of_round_max", "runout_max", "bore_to_bore_max", "alignment_max", "max",
 		"undersizes", "oversizes", "clearance", "shells"}
 	if whole {
 		allowed = append(allowed, "by_number")
@@ -153,6 +153,7 @@ func (r *reader) limits(n *node, at string, whole bool) (l limit.Limits) {
 	pointed(n, at, "runout_max", &l.RunoutMax, r.notNegative)
 	pointed(n, at, "bore_to_bore_max", &l.BoreToBoreMax, r.notNegative)
 	pointed(n, at, "alignment_max", &l.AlignmentMax, r.notNegative)
+	pointed(n, at, "max", &l.Max, r.notNegative)
 	optional(n, at, "undersizes", &l.Undersizes, r.rising)
 	optional(n, at, "oversizes", &l.Oversizes, r.rising)
 	optional(n, at, "shells", &l.Shells, r.lengths)

@@ -10,19 +10,26 @@ import (
 
 var listFields = map[inspection.Kind][]string{
 	inspection.Runout:        {"angles", "indicator", "tir"},
-	inspection.EndFloat:      {"at_0", "at_180"},
+	inspection.EndFloat:      {"at_0", "at_180", "return", "feeler"},
 	inspection.Deck:          {"lines"},
 	inspection.RingGap:       {"readings"},
 	inspection.RingGroove:    {"readings"},
 	inspection.Protrusion:    {"readings"},
 	inspection.RodLength:     {"readings"},
+	inspection.DeckHeights:   {"rows"},
+	inspection.TunnelEdge:    {"readings"},
+	inspection.RodBend:       {"readings"},
+	inspection.MainShell:     {"readings"},
+	inspection.RodShell:      {"readings"},
+	inspection.CamLobe:       {"readings"},
+	inspection.PinHeight:     {"readings"},
 	inspection.RodWeight:     {"big_end", "small_end"},
 	inspection.MainAlignment: {"vertical", "sideways", "positions"},
 	inspection.Strip:         {"of", "readings", "fitted"},
 }
 
 var commonFields = []string{"kind", "number", "state", "look", "gauge", "condition", "stamp"}
-var gridFields = []string{"stations", "directions", "readings", "instrument_readings", "unworn", "fitted"}
+var gridFields = []string{"stations", "directions", "readings", "instrument_readings", "unworn", "fitted", "added_stations"}
 
 func (r *reader) feature(n *node, at string) (f inspection.Feature, ok bool) {
 	if n.kind != "object" {
@@ -58,7 +65,7 @@ func (r *reader) feature(n *node, at string) (f inspection.Feature, ok bool) {
 func (r *reader) common(n *node, at string, f *inspection.Feature) {
 	f.State = inspection.AsFound
 	switch f.Kind {
-	case inspection.EndFloat, inspection.Deck, inspection.MainAlignment:
+	case inspection.EndFloat, inspection.Deck, inspection.DeckHeights, inspection.MainAlignment, inspection.TunnelEdge:
 	default:
 		r.require(n, at, "number")
 	}
@@ -100,11 +107,12 @@ func (r *reader) gauge(n *node, at string) *instrument.Gauge {
 }
 
 func (r *reader) condition(n *node, at string) (c inspection.Condition) {
-	if _, ok := r.object(n, at, "torqued", "deck_plate", "temperature_c"); !ok {
+	if _, ok := r.object(n, at, "torqued", "deck_plate", "shells_in", "temperature_c"); !ok {
 		return c
 	}
 	pointed(n, at, "torqued", &c.Torqued, r.truth)
 	pointed(n, at, "deck_plate", &c.DeckPlate, r.truth)
+	pointed(n, at, "shells_in", &c.ShellsIn, r.truth)
 	if t := n.get("temperature_c"); t != nil {
 		if t.kind != "number" {
 			r.problem(pointer(at, "temperature_c"), "must be a number of degrees Celsius, not %s", article(t.kind))
@@ -170,6 +178,7 @@ func (r *reader) grid(n *node, at string, f *inspection.Feature) {
 		}
 	}
 	pointed(n, at, "unworn", &f.Unworn, r.positive)
+	optional(n, at, "added_stations", &f.Added, func(n *node, at string) int { return r.integer(n, at, 0, max(0, len(f.Stations)-1)) })
 	var gauge *instrument.Gauge
 	if mode := n.get("instrument_readings"); mode != nil &&
 		choice(r, mode, pointer(at, "instrument_readings"), "", "direct", "deviation") == "deviation" {
@@ -246,6 +255,16 @@ func (r *reader) list(n *node, at string, f *inspection.Feature) {
 	optional(n, at, "indicator", &l.Indicator, r.lengths)
 	optional(n, at, "at_0", &l.At0, r.repeats)
 	optional(n, at, "at_180", &l.At180, r.repeats)
+	optional(n, at, "return", &l.Return, r.repeats)
+	optional(n, at, "feeler", &l.Feeler, r.repeats)
+	if rows := n.get("rows"); rows != nil {
+		for i, row := range r.array(rows, pointer(at, "rows")) {
+			l.Rows = append(l.Rows, r.lengths(&row, pointer(pointer(at, "rows"), i)))
+			if len(l.Rows[i]) != len(l.Rows[0]) {
+				r.problem(pointer(pointer(at, "rows"), i), "has %d heights, the first row %d", len(l.Rows[i]), len(l.Rows[0]))
+			}
+		}
+	}
 	optional(n, at, "vertical", &l.Vertical, r.lengths)
 	optional(n, at, "sideways", &l.Sideways, r.lengths)
 	optional(n, at, "positions", &l.Positions, r.lengths)
@@ -263,6 +282,12 @@ func (r *reader) list(n *node, at string, f *inspection.Feature) {
 		if len(l.Angles) != len(l.Indicator) {
 			r.problem(pointer(at, "indicator"), "has %d readings for %d angles", len(l.Indicator), len(l.Angles))
 		}
+	case inspection.RodBend, inspection.CamLobe, inspection.PinHeight:
+		r.exactly(n, at, 2)
+	case inspection.MainShell, inspection.RodShell:
+		r.exactly(n, at, 4)
+	case inspection.DeckHeights:
+		r.require(n, at, "rows")
 	case inspection.Strip:
 		if r.require(n, at, "of", "readings") {
 			l.Of = choice(r, n.get("of"), pointer(at, "of"), inspection.MainJournal,
@@ -271,6 +296,13 @@ func (r *reader) list(n *node, at string, f *inspection.Feature) {
 	}
 	if len(l.Positions) > 0 && (len(l.Positions) != len(l.Vertical) && l.Vertical != nil || len(l.Positions) != len(l.Sideways) && l.Sideways != nil) {
 		r.problem(pointer(at, "positions"), "must be one for each offset")
+	}
+}
+
+// exactly checks the count of readings where each has its own meaning.
+func (r *reader) exactly(n *node, at string, count int) {
+	if r.require(n, at, "readings") && len(n.get("readings").items) != count {
+		r.problem(pointer(at, "readings"), "must be %d readings", count)
 	}
 }
 

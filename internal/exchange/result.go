@@ -48,9 +48,12 @@ type featureDoc struct {
 	TIR        *decimal          `json:"tir,omitempty"`
 	Throw      *decimal          `json:"throw,omitempty"`
 	Angle      *decimal          `json:"angle,omitempty"`
+	Ovality    *decimal          `json:"ovality,omitempty"`
 	At0        *decimal          `json:"at_0,omitempty"`
 	At180      *decimal          `json:"at_180,omitempty"`
+	Feeler     *decimal          `json:"feeler,omitempty"`
 	Spread     *decimal          `json:"spread,omitempty"`
+	Return     *decimal          `json:"return,omitempty"`
 	Largest    *decimal          `json:"largest,omitempty"`
 	Checks     []checkDoc        `json:"checks"`
 	Notes      []inspection.Note `json:"notes,omitempty"`
@@ -220,14 +223,15 @@ func (w writer) feature(f *inspection.Feature, found *inspection.Finding) featur
 		doc.Wear = &wearDoc{w.length(wear.Reference), w.length(wear.Min), w.length(wear.Max)}
 	}
 	if r := found.Runout; r != nil {
-		doc.TIR, doc.Throw = w.pointer(&r.TIR), w.pointer(&r.Throw)
+		doc.TIR, doc.Throw, doc.Ovality = w.pointer(&r.TIR), w.pointer(&r.Throw), w.pointer(r.Ovality)
 		if r.Angle != nil {
 			angle := decimal(r.Angle.Format())
 			doc.Angle = &angle
 		}
 	}
 	if e := found.EndFloat; e != nil {
-		doc.At0, doc.At180, doc.Spread = w.pointer(e.At0), w.pointer(e.At180), w.pointer(&e.Spread)
+		doc.At0, doc.At180, doc.Feeler = w.pointer(e.At0), w.pointer(e.At180), w.pointer(e.Feeler)
+		doc.Spread, doc.Return = w.pointer(&e.Spread), w.pointer(&e.Return)
 	}
 	return doc
 }

@@ -32,6 +32,7 @@ type limitsDoc struct {
 	RunoutMax     *decimal          `json:"runout_max,omitempty"`
 	BoreToBoreMax *decimal          `json:"bore_to_bore_max,omitempty"`
 	AlignmentMax  *decimal          `json:"alignment_max,omitempty"`
+	Max           *decimal          `json:"max,omitempty"`
 	Undersizes    []decimal         `json:"undersizes,omitempty"`
 	Oversizes     []decimal         `json:"oversizes,omitempty"`
 	Clearance     *clearanceDoc     `json:"clearance,omitempty"`
@@ -112,7 +113,7 @@ func (w writer) limitsByKind(all map[inspection.Kind]limit.Limits) map[inspectio
 
 func (w writer) limits(l limit.Limits) limitsDoc {
 	doc := limitsDoc{New: w.window(l.New), WearMax: w.pointer(l.WearMax), TaperMax: w.pointer(l.TaperMax), OutOfRoundMax: w.pointer(l.OutOfRoundMax),
-		RunoutMax: w.pointer(l.RunoutMax), BoreToBoreMax: w.pointer(l.BoreToBoreMax), AlignmentMax: w.pointer(l.AlignmentMax),
+		RunoutMax: w.pointer(l.RunoutMax), BoreToBoreMax: w.pointer(l.BoreToBoreMax), AlignmentMax: w.pointer(l.AlignmentMax), Max: w.pointer(l.Max),
 		Undersizes: w.lengths(l.Undersizes), Oversizes: w.lengths(l.Oversizes), Shells: w.lengths(l.Shells)}
 	if c := l.Clearance; c != nil {
 		doc.Clearance = &clearanceDoc{w.window(c.New), w.pointer(c.Max), w.window(c.Target)}
@@ -148,6 +149,7 @@ func (w writer) inspected(f *inspection.Feature) map[string]any {
 		return fitted
 	})
 	if f.Kind.Grid() {
+		put("added_stations", f.Added > 0, func() any { return f.Added })
 		doc["stations"], doc["directions"] = f.Stations, each(f.Directions, angle)
 		doc["readings"] = each(f.Cells, func(row []inspection.Cell) []any { return each(row, w.cell) })
 		return doc
@@ -157,11 +159,12 @@ func (w writer) inspected(f *inspection.Feature) map[string]any {
 	put("angles", l.Angles != nil, func() any { return each(l.Angles, angle) })
 	put("big_end", l.BigEnd != "", func() any { return decimal(l.BigEnd) })
 	put("small_end", l.SmallEnd != "", func() any { return decimal(l.SmallEnd) })
+	put("rows", l.Rows != nil, func() any { return each(l.Rows, w.lengths) })
 	put("of", l.Of != "", func() any { return l.Of })
 	put("lines", l.Lines != nil, func() any {
 		return each(l.Lines, func(line inspection.Line) any { return map[string]any{"line": line.Name, "gap": w.length(line.Gap)} })
 	})
-	for name, list := range map[string][]unit.Length{"indicator": l.Indicator, "at_0": l.At0, "at_180": l.At180, "readings": l.Readings,
+	for name, list := range map[string][]unit.Length{"indicator": l.Indicator, "at_0": l.At0, "at_180": l.At180, "return": l.Return, "feeler": l.Feeler, "readings": l.Readings,
 		"vertical": l.Vertical, "sideways": l.Sideways, "positions": l.Positions} {
 		put(name, list != nil, func() any { return w.lengths(list) })
 	}
@@ -203,11 +206,10 @@ func (w writer) gauge(g *instrument.Gauge) map[string]any {
 
 func condition(c inspection.Condition) map[string]any {
 	doc := map[string]any{}
-	if c.Torqued != nil {
-		doc["torqued"] = *c.Torqued
-	}
-	if c.DeckPlate != nil {
-		doc["deck_plate"] = *c.DeckPlate
+	for name, value := range map[string]*bool{"torqued": c.Torqued, "deck_plate": c.DeckPlate, "shells_in": c.ShellsIn} {
+		if value != nil {
+			doc[name] = *value
+		}
 	}
 	if c.TemperatureC != "" {
 		doc["temperature_c"] = decimal(c.TemperatureC)

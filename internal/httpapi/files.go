@@ -87,7 +87,9 @@ func (a resources) importFile(ctx context.Context, in *struct {
 		if f.Kind == inspection.Cylinder || f.Kind.Housing() || f.Kind == inspection.Piston {
 			scope = store.WholeEngine
 		}
-		answer.Readings += len(f.List.Indicator)
+		if !f.Kind.Grid() && read.Engine != nil {
+			f = f.Sheet(*read.Engine)
+		}
 		for _, row := range f.Cells {
 			for _, cell := range row {
 				answer.Readings += len(cell.Sizes)
@@ -108,7 +110,7 @@ func (a resources) importFile(ctx context.Context, in *struct {
 	return &struct{ Body ImportAnswer }{answer}, nil
 }
 
-// unstorable lists what a job needs and the file lacks, or has and a job cannot hold yet.
+// unstorable lists what a job needs and the file lacks, or has twice.
 func unstorable(in *inspection.Inspection) exchange.Problems {
 	var problems exchange.Problems
 	add := func(pointer, text string) {
@@ -123,10 +125,11 @@ func unstorable(in *inspection.Inspection) exchange.Problems {
 	seen := map[store.Place]bool{}
 	for i, f := range in.Features {
 		at := fmt.Sprintf("/features/%d", i)
-		place := store.Place{Kind: f.Kind, Number: f.Number, State: f.State}
+		place := store.Place{Kind: f.Kind, Number: max(f.Number, 1), State: f.State}
+		if f.Kind == inspection.Strip {
+			place.Kind = inspection.StripFor(f.List.Of)
+		}
 		switch {
-		case !f.Kind.Grid() && f.Kind != inspection.Runout:
-			add(at, f.Kind.Title()+" cannot be kept in a job yet")
 		case seen[place]:
 			add(at, "stands in the file twice in the same state")
 		}

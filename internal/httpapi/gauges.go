@@ -5,6 +5,7 @@ import (
 	"net/http"
 
 	"github.com/danielgtaylor/huma/v2"
+	"github.com/google/uuid"
 
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/instrument"
@@ -16,35 +17,91 @@ import (
 type GaugeBody struct {
 	ID         string          `json:"id" format:"uuid"`
 	Kind       inspection.Kind `json:"kind" minLength:"1"`
-	Instrument instrument.Kind `json:"instrument" enum:"micrometer,bore_gauge,telescoping_gauge,indicator,caliper"`
+	Instrument instrument.Kind `json:"instrument" enum:"micrometer,bore_gauge,telescoping_gauge,indicator,caliper,plastic_strip,feeler"`
 	Division   unit.Length     `json:"division"`
-	Mode       string          `json:"mode" enum:"direct,divisions,length"`
-	Setting    *unit.Length    `json:"setting,omitempty" doc:"what the gauge was zeroed on; for deviations only"`
+	Mode       string          `json:"mode" enum:"direct,divisions,length,vernier,strip,feeler"`
+	Setting    *unit.Length    `json:"setting,omitempty" doc:"what the gauge was zeroed on, or the smallest size of a micrometer's frame"`
+	Mating     bool            `json:"mating,omitempty" doc:"zeroed on each feature's mating part, so that the dial shows the clearance"`
 	Sense      int             `json:"sense" enum:"-1,1" doc:"-1 where clockwise past zero means smaller"`
+	Steps      []unit.Length   `json:"steps,omitempty" maxItems:"40" doc:"the printed clearances of a plastic strip, rising"`
+	Built      string          `json:"built,omitempty" maxLength:"200" doc:"how the setting was put together"`
+	Checked    bool            `json:"checked,omitempty" doc:"the zero was just checked on its standard"`
 	By         string          `json:"by" minLength:"1" maxLength:"100"`
+}
+
+// GaugeCheckBody records a check of a kind's gauge on its standard.
+type GaugeCheckBody struct {
+	ID   string          `json:"id" format:"uuid"`
+	Kind inspection.Kind `json:"kind" minLength:"1"`
+	// Gauge is the setup that was checked; left out where none was made.
+	Gauge *string     `json:"gauge,omitempty"`
+	Off   unit.Length `json:"off" doc:"what it showed beyond where it should stand, in 0.1 nm"`
+	By    string      `json:"by" minLength:"1" maxLength:"100"`
 }
 
 func (a resources) gauges(api huma.API) {
 	huma.Register(api, huma.Operation{OperationID: "set-gauge", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/gauges",
-		Summary: "Set a gauge up for the parts of a kind", DefaultStatus: http.StatusCreated},
+		Summary: "Set a gauge up for the parts of a kind", DefaultStatus: http.StatusCreated}, a.setGauge)
+	huma.Register(api, huma.Operation{OperationID: "check-gauge", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/gauge-checks",
+		Summary: "Record that a gauge was checked on its standard", DefaultStatus: http.StatusCreated},
 		func(ctx context.Context, in *struct {
 			ID   int64 `path:"id"`
-			Body GaugeBody
+			Body GaugeCheckBody
 		}) (*jobOutput, error) {
 			b := in.Body
-			switch {
-			case !b.Kind.Grid() && b.Kind != inspection.Runout:
-				return nil, refuse("kind", "This kind of part is not measured on a grid.")
-			case b.Division <= 0:
-				return nil, refuse("division", "A division must be more than zero.")
-			case b.Mode == "direct":
-				b.Setting = nil
-			case b.Kind == inspection.Runout:
-				b.Setting = new(unit.Length) // zeroed where the turn begins
-			case b.Setting == nil || *b.Setting <= 0:
-				return nil, refuse("setting", "Say what the gauge was zeroed on.")
+			if !b.Kind.Known() {
+				return nil, refuse("kind", "There is no such kind of part.")
 			}
-			return a.changed(ctx, in.ID, a.store.AddGauge(ctx, store.GaugeSetup{ID: b.ID, JobID: in.ID, Kind: b.Kind, Instrument: b.Instrument,
-				Division: b.Division, Mode: b.Mode, Setting: b.Setting, Sense: b.Sense, SetBy: b.By}))
+			return a.changed(ctx, in.ID, a.store.AddGaugeCheck(ctx, store.GaugeCheck{ID: b.ID, JobID: in.ID, Kind: b.Kind, GaugeID: b.Gauge, Off: b.Off, CheckedBy: b.By}))
 		})
+}
+
+func (a resources) setGauge(ctx context.Context, in *struct {
+	ID   int64 `path:"id"`
+	Body GaugeBody
+}) (*jobOutput, error) {
+	b := in.Body
+	if err := b.settle(); err != nil {
+		return nil, err
+	}
+	err := a.store.AddGauge(ctx, store.GaugeSetup{ID: b.ID, JobID: in.ID, Kind: b.Kind, Instrument: b.Instrument, Division: b.Division, Mode: b.Mode,
+		Setting: b.Setting, Mating: b.Mating, Sense: b.Sense, Steps: b.Steps, Built: b.Built, SetBy: b.By})
+	if err == nil && b.Checked {
+		err = a.store.AddGaugeCheck(ctx, store.GaugeCheck{ID: uuid.NewSHA1(uuid.NameSpaceOID, []byte(b.ID)).String(), JobID: in.ID, Kind: b.Kind, GaugeID: &b.ID, CheckedBy: b.By})
+	}
+	return a.changed(ctx, in.ID, err)
+}
+
+// settle refuses what cannot be, and clears what the mode does not use.
+func (b *GaugeBody) settle() error {
+	deviates := b.Mode == "divisions" || b.Mode == "length"
+	if !deviates || b.Kind.Quantity() != inspection.Size {
+		b.Mating = false
+	}
+	if b.Mode != "strip" {
+		b.Steps = nil
+	}
+	switch {
+	case !b.Kind.Known():
+		return refuse("kind", "There is no such kind of part.")
+	case b.Division <= 0:
+		return refuse("division", "A division must be more than zero.")
+	case b.Mode == "strip":
+		b.Setting = nil
+		for i, step := range b.Steps {
+			if step <= 0 || i > 0 && step <= b.Steps[i-1] {
+				return refuse("steps", "The printed clearances must rise step by step.")
+			}
+		}
+		if len(b.Steps) < 2 {
+			return refuse("steps", "A strip needs at least two printed clearances.")
+		}
+	case b.Mating || b.Mode == "direct" || b.Mode == "feeler":
+		b.Setting = nil
+	case deviates && b.Kind.Quantity() != inspection.Size:
+		b.Setting = new(unit.Length) // a dial is zeroed where the measuring begins
+	case b.Setting == nil || *b.Setting < 0 || deviates && *b.Setting == 0:
+		return refuse("setting", "Say what the gauge was zeroed on.")
+	}
+	return nil
 }

@@ -3,8 +3,6 @@ package httpapi
 import (
 	"context"
 	"net/http"
-	"strconv"
-	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -28,9 +26,9 @@ func (a resources) judgement(api huma.API) {
 			IfMatch string `header:"If-Match" required:"true" doc:"the job's version that was changed"`
 			Body    JudgementBody
 		}) (*jobOutput, error) {
-			version, err := strconv.ParseInt(strings.Trim(in.IfMatch, `"`), 10, 64)
+			version, err := versionOf(in.IfMatch)
 			if err != nil {
-				return nil, problem(http.StatusPreconditionFailed, "The version in If-Match is not a number.")
+				return nil, err
 			}
 			job, err := a.store.Job(ctx, in.ID)
 			if err != nil {
@@ -50,7 +48,7 @@ func checkLimits(at string, s unit.System, byKind map[inspection.Kind]limit.Limi
 	var places []*huma.ErrorDetail
 	for kind, l := range byKind {
 		where := "body." + at + "." + string(kind)
-		if !kind.Grid() {
+		if !kind.Limited() {
 			places = append(places, &huma.ErrorDetail{Location: where, Message: "This is not a kind of feature that has limits."})
 			continue
 		}

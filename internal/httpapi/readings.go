@@ -68,7 +68,7 @@ func (a resources) checkReading(ctx context.Context, job int64, b ReadingBody) e
 		return refuse("value", "A size needs a value, and nothing else has one.")
 	case (b.What == store.Skip) != (b.Reason != nil && *b.Reason != ""):
 		return refuse("reason", "Skipping a reading needs a reason, and nothing else has one.")
-	case b.Value == nil || !b.Kind.Grid():
+	case b.Value == nil:
 		return nil
 	}
 	record, err := a.store.Record(ctx, job)

@@ -27,7 +27,7 @@ type Options struct {
 	Version      string
 }
 
-// maxBody bounds every request body; an inspection of a large engine is a tenth of it.
+// maxBody bounds an imported file; photographs may be larger, everything else is smaller. An inspection of a large engine is a tenth of it.
 const maxBody = 4 << 20
 
 // New returns the handler of the whole application.
@@ -40,7 +40,7 @@ func New(o Options) http.Handler {
 		securityHeaders,
 		allowHosts(o.AllowedHosts),
 		sameOrigin,
-		middleware.RequestSize(maxBody),
+		middleware.RequestSize(maxPhotoBody),
 	)
 	router.NotFound(func(w http.ResponseWriter, r *http.Request) {
 		writeProblem(w, http.StatusNotFound, "There is nothing at "+r.URL.Path+".")
@@ -77,6 +77,10 @@ func mount(router chi.Router, o Options) huma.API {
 	a.plans(api)
 	a.gauges(api)
 	a.files(api)
+	a.readingsFile(api)
+	a.walk(api)
+	a.parts(api)
+	a.photos(api)
 	return api
 }
 

@@ -2,21 +2,30 @@ package httpapi
 
 import (
 	"context"
+	"slices"
 
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/engine"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/plan"
+	"ledge/internal/core/unit"
 	"ledge/internal/store"
 )
 
 // JobView is a job with everything recorded of it and what Ledge says of that.
 type JobView struct {
-	Job        store.Job          `json:"job"`
-	Features   []FeatureView      `json:"features"`
-	Decisions  []store.Decision   `json:"decisions"`
-	Gauges     []store.GaugeSetup `json:"gauges"`
+	Job       store.Job          `json:"job"`
+	Features  []FeatureView      `json:"features"`
+	Decisions []store.Decision   `json:"decisions"`
+	Gauges    []store.GaugeSetup `json:"gauges"`
+	Checks    []store.GaugeCheck `json:"checks"`
+	// Conditions are those that hold, one for each kind that has one.
+	Conditions []store.Condition `json:"conditions"`
+	Walk       WalkView          `json:"walk"`
+	Photos     []store.Photo     `json:"photos"`
+	// Bend is how the throws run along the crankshaft, once enough mains have been turned.
+	Bend       *inspection.Bend   `json:"bend,omitempty"`
 	Evaluation disposition.Result `json:"evaluation"`
 	Shaft      []engine.Journal   `json:"shaft"`
 	Signed     []Signed           `json:"signed"`
@@ -36,8 +45,19 @@ type FeatureView struct {
 	// ByStation and ByDirection are the capture paths over its grid.
 	ByStation   []plan.Cell `json:"by_station"`
 	ByDirection []plan.Cell `json:"by_direction"`
-	Sees        string      `json:"sees"`
-	Blind       string      `json:"blind"`
+	// Quantity says what its readings are; Columns names them where they are not directions.
+	Quantity inspection.Quantity `json:"quantity" enum:"size,gap,dial,weight"`
+	Columns  []string            `json:"columns,omitempty"`
+	// Mating is the part it runs with, as far as it is measured.
+	Mating *Mating `json:"mating,omitempty"`
+	Sees   string  `json:"sees"`
+	Blind  string  `json:"blind"`
+}
+
+// Mating is the mean size of the part a feature runs with, for a gauge that is set on it.
+type Mating struct {
+	Title string      `json:"title"`
+	Size  unit.Length `json:"size"`
 }
 
 // Signed is the decision that holds for a set. Stale tells that Ledge would now advise otherwise than when it was signed.
@@ -53,10 +73,15 @@ func (a resources) view(ctx context.Context, id int64) (JobView, error) {
 	}
 	in, index := record.Inspection()
 	v := JobView{Job: record.Job, Features: make([]FeatureView, len(record.Features)), Decisions: record.Decisions, Gauges: record.Gauges,
+		Checks: record.Checks, Conditions: holding(record.Conditions), Walk: walkOf(record), Photos: record.Photos,
 		Evaluation: disposition.Evaluate(in), Shaft: record.Job.Shaft()}
+	if bend, ok := inspection.BendOf(in, v.Evaluation.Features); ok {
+		v.Bend = &bend
+	}
 	for i, f := range record.Features {
 		stations, directions := len(f.Stations), len(f.Directions)
 		one := FeatureView{Feature: f, Title: (&inspection.Feature{Kind: f.Kind, Number: f.Number}).Name(), Look: store.Standing(f.Looks), Finding: -1, Standing: "open",
+			Quantity: f.Kind.Quantity(), Columns: f.Kind.Columns(), Mating: mating(in, v.Evaluation.Features, f),
 			ByStation: plan.Path(stations, directions, plan.ByStation), ByDirection: plan.Path(stations, directions, plan.ByDirection)}
 		if p, ok := plan.Of(f.Stations, f.Directions); ok {
 			one.Sees, one.Blind = p.Sees, p.Blind
@@ -69,9 +94,38 @@ func (a resources) view(ctx context.Context, id int64) (JobView, error) {
 	for finding, feature := range index {
 		f := &v.Evaluation.Features[finding]
 		v.Features[feature].Finding = finding
-		if standing := f.Standing(); f.Measured() || f.Runout != nil || standing == limit.Beyond {
+		if standing := f.Standing(); f.Measured() || f.Runout != nil || f.Largest != nil || len(f.Checks) > 0 || standing == limit.Beyond {
 			v.Features[feature].Standing = string(standing)
 		}
 	}
 	return v.withSigned()
+}
+
+// holding returns the last condition of each kind.
+func holding(all []store.Condition) []store.Condition {
+	last := []store.Condition{}
+	for i, c := range all {
+		if !slices.ContainsFunc(all[i+1:], func(later store.Condition) bool { return later.Kind == c.Kind }) {
+			last = append(last, c)
+		}
+	}
+	return last
+}
+
+// matingKinds: what runs in what.
+var matingKinds = map[inspection.Kind]inspection.Kind{
+	inspection.MainBearing: inspection.MainJournal, inspection.RodBearing: inspection.RodJournal, inspection.CamBearing: inspection.CamJournal,
+	inspection.Cylinder: inspection.Piston, inspection.SmallEnd: inspection.Pin, inspection.PinBore: inspection.Pin,
+}
+
+func mating(in *inspection.Inspection, findings []inspection.Finding, f store.Feature) *Mating {
+	kind, runs := matingKinds[f.Kind]
+	if !runs {
+		return nil
+	}
+	i, ok := in.Latest(kind, f.Number)
+	if !ok || findings[i].Mean == nil {
+		return nil
+	}
+	return &Mating{Title: in.Features[i].Name(), Size: *findings[i].Mean}
 }

@@ -33,31 +33,72 @@ type Feature struct {
 	Stamp              string           `db:"stamp" json:"stamp"`
 	FittedStep         *unit.Length     `db:"fitted_step" json:"fitted_step,omitempty"`
 	FittedShell        *unit.Length     `db:"fitted_shell" json:"fitted_shell,omitempty"`
+	// Added counts the stations at the end that lie outside the plan.
+	Added int `db:"added" json:"added"`
 
 	Tape  []Reading `db:"-" json:"tape"`
 	Looks []Look    `db:"-" json:"looks"`
 }
 
 const featureColumns = `id, job_id, kind, number, state, stations, directions, gauge_kind, gauge_division,
-	gauge_repeatability, gauge_setting_u, stamp, fitted_step, fitted_shell`
+	gauge_repeatability, gauge_setting_u, stamp, fitted_step, fitted_shell, added`
 
-// parts lists what an engine's layout has to measure, in the order of work, with the plan a job starts with
-// (common practice). Only those of the crankshaft belong to a crank that came alone.
+// parts lists what an engine's layout has to measure, in the order of work. Only those of the crankshaft belong
+// to a crank that came alone.
 var parts = []struct {
 	kind  inspection.Kind
 	crank bool
-	plan  string
 	count func(engine.Layout) int
 }{
-	{inspection.MainHousing, false, "2x3", func(l engine.Layout) int { return l.Mains }},
-	{inspection.Cylinder, false, "3x2", func(l engine.Layout) int { return l.Cylinders }},
-	{inspection.MainJournal, true, "2x4", func(l engine.Layout) int { return l.Mains }},
-	{inspection.RodJournal, true, "2x4", func(l engine.Layout) int { return l.Throws }},
-	{inspection.Runout, true, "turn", func(l engine.Layout) int { return l.Mains }},
-	{inspection.RodHousing, false, "2x3", func(l engine.Layout) int { return l.Cylinders }},
-	{inspection.Piston, false, "skirt", func(l engine.Layout) int { return l.Cylinders }},
-	{inspection.MainBearing, true, "1x2", func(l engine.Layout) int { return l.Mains }},
-	{inspection.RodBearing, true, "1x2", func(l engine.Layout) int { return l.Throws }},
+	{inspection.EndFloat, false, one},
+	{inspection.MainHousing, false, mains},
+	{inspection.TunnelEdge, false, one},
+	{inspection.Cylinder, false, cylinders},
+	{inspection.Deck, false, banks},
+	{inspection.MainJournal, true, mains},
+	{inspection.RodJournal, true, throws},
+	{inspection.Runout, true, mains},
+	{inspection.RodHousing, false, cylinders},
+	{inspection.Piston, false, cylinders},
+	{inspection.MainBearing, true, mains},
+	{inspection.RodBearing, true, throws},
+}
+
+func one(engine.Layout) int         { return 1 }
+func mains(l engine.Layout) int     { return l.Mains }
+func throws(l engine.Layout) int    { return l.Throws }
+func cylinders(l engine.Layout) int { return l.Cylinders }
+func banks(l engine.Layout) int {
+	if l.Arrangement == engine.Inline {
+		return 1
+	}
+	return 2
+}
+
+// usual are the plans a kind starts with, common practice; the others start with two ends and two directions.
+var usual = map[inspection.Kind]string{
+	inspection.MainHousing: "2x3", inspection.RodHousing: "2x3", inspection.Cylinder: "3x2", inspection.MainJournal: "2x4",
+	inspection.RodJournal: "2x4", inspection.CamJournal: "2x4", inspection.Piston: "skirt", inspection.MainBearing: "1x2",
+	inspection.RodBearing: "1x2", inspection.CamBearing: "1x2",
+}
+
+// layoutFeature is one part as it starts: with the chosen plan, or the usual one of its kind.
+func layoutFeature(kind inspection.Kind, number int, l engine.Layout, chosen *plan.Plan) Feature {
+	f := Feature{Kind: kind, Number: number, State: inspection.AsFound}
+	switch {
+	case !kind.Grid():
+		f.Stations, f.Directions = inspection.SheetOf(kind, l)
+	case chosen != nil:
+		f.Stations, f.Directions = chosen.Stations, chosen.Directions
+	default:
+		id, ok := usual[kind]
+		if !ok {
+			id = "2x2"
+		}
+		p, _ := plan.Find(id)
+		f.Stations, f.Directions = p.Stations, p.Directions
+	}
+	return f
 }
 
 // layoutFeatures lists the features of a new job.
@@ -67,12 +108,12 @@ func layoutFeatures(n NewJob) []Feature {
 		if n.Scope != WholeEngine && !part.crank {
 			continue
 		}
-		p, chosen := n.Plans[part.kind]
-		if !chosen {
-			p, _ = plan.Find(part.plan)
+		var chosen *plan.Plan
+		if p, ok := n.Plans[part.kind]; ok {
+			chosen = &p
 		}
 		for number := 1; number <= part.count(n.Layout); number++ {
-			features = append(features, Feature{Kind: part.kind, Number: number, State: inspection.AsFound, Stations: p.Stations, Directions: p.Directions})
+			features = append(features, layoutFeature(part.kind, number, n.Layout, chosen))
 		}
 	}
 	return features
@@ -89,9 +130,9 @@ func insertFeature(ctx context.Context, q querier, f Feature) (int64, error) {
 	}
 	f.StationsText, f.DirectionsText = string(stations), string(directions)
 	result, err := sqlx.NamedExecContext(ctx, q, `INSERT INTO features (job_id, kind, number, state, stations, directions, gauge_kind,
-		gauge_division, gauge_repeatability, gauge_setting_u, stamp, fitted_step, fitted_shell)
+		gauge_division, gauge_repeatability, gauge_setting_u, stamp, fitted_step, fitted_shell, added)
 		VALUES (:job_id, :kind, :number, :state, :stations, :directions, :gauge_kind, :gauge_division, :gauge_repeatability,
-		:gauge_setting_u, :stamp, :fitted_step, :fitted_shell)`, f)
+		:gauge_setting_u, :stamp, :fitted_step, :fitted_shell, :added)`, f)
 	if err != nil {
 		return 0, fmt.Errorf("feature %s %d: %w", f.Kind, f.Number, err)
 	}

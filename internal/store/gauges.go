@@ -2,6 +2,7 @@ package store
 
 import (
 	"context"
+	"encoding/json"
 	"fmt"
 
 	"github.com/jmoiron/sqlx"
@@ -12,7 +13,8 @@ import (
 )
 
 // A GaugeSetup is how a gauge was set up for the parts of a kind. Deviations are entered in divisions or as
-// a length: size = setting + sense × deviation.
+// a length: size = setting + sense × deviation. With Mating the setting is the size of each feature's mating part,
+// so that the dial shows the clearance itself.
 type GaugeSetup struct {
 	Seq        int64           `db:"seq" json:"seq"`
 	ID         string          `db:"id" json:"id"`
@@ -20,27 +22,75 @@ type GaugeSetup struct {
 	Kind       inspection.Kind `db:"kind" json:"kind"`
 	Instrument instrument.Kind `db:"instrument" json:"instrument"`
 	Division   unit.Length     `db:"division" json:"division"`
-	Mode       string          `db:"mode" json:"mode" enum:"direct,divisions,length"`
+	Mode       string          `db:"mode" json:"mode" enum:"direct,divisions,length,vernier,strip,feeler"`
 	Setting    *unit.Length    `db:"setting" json:"setting,omitempty"`
+	Mating     bool            `db:"mating" json:"mating"`
 	Sense      int             `db:"sense" json:"sense"`
+	StepsText  string          `db:"steps" json:"-"`
+	Steps      []unit.Length   `db:"-" json:"steps"`
+	Built      string          `db:"built" json:"built"`
 	SetBy      string          `db:"set_by" json:"set_by"`
 	SetAt      string          `db:"set_at" json:"set_at"`
+}
+
+// A GaugeCheck is what a gauge showed on its standard, off from where it should stand. GaugeID is nil where the
+// kind's gauge was never set up.
+type GaugeCheck struct {
+	Seq       int64           `db:"seq" json:"seq"`
+	ID        string          `db:"id" json:"id"`
+	JobID     int64           `db:"job_id" json:"-"`
+	Kind      inspection.Kind `db:"kind" json:"kind"`
+	GaugeID   *string         `db:"gauge_id" json:"gauge,omitempty"`
+	Off       unit.Length     `db:"off" json:"off"`
+	CheckedBy string          `db:"checked_by" json:"checked_by"`
+	CheckedAt string          `db:"checked_at" json:"checked_at"`
 }
 
 // AddGauge stores a setup, which holds for its kind from now on; the same id is stored once.
 func (s *Store) AddGauge(ctx context.Context, g GaugeSetup) error {
 	g.SetAt = s.stamp()
+	if g.Steps == nil {
+		g.Steps = []unit.Length{}
+	}
+	steps, err := json.Marshal(g.Steps)
+	if err != nil {
+		return err
+	}
+	g.StepsText = string(steps)
 	defer s.cache.changed(g.JobID)
-	err := s.change(ctx, func(tx *sqlx.Tx) error {
+	err = s.change(ctx, func(tx *sqlx.Tx) error {
 		if _, err := getJob(ctx, tx, g.JobID); err != nil {
 			return err
 		}
-		_, err := sqlx.NamedExecContext(ctx, tx, `INSERT INTO gauges (id, job_id, kind, instrument, division, mode, setting, sense, set_by, set_at)
-			VALUES (:id, :job_id, :kind, :instrument, :division, :mode, :setting, :sense, :set_by, :set_at) ON CONFLICT (id) DO NOTHING`, g)
+		_, err := sqlx.NamedExecContext(ctx, tx, `INSERT INTO gauges (id, job_id, kind, instrument, division, mode, setting, mating, sense, steps, built, set_by, set_at)
+			VALUES (:id, :job_id, :kind, :instrument, :division, :mode, :setting, :mating, :sense, :steps, :built, :set_by, :set_at) ON CONFLICT (id) DO NOTHING`, g)
 		return err
 	})
 	if err != nil {
 		return fmt.Errorf("gauge %s: %w", g.ID, err)
+	}
+	return nil
+}
+
+// AddGaugeCheck records that the gauge in use for a kind was checked on its standard; the same id is stored once.
+func (s *Store) AddGaugeCheck(ctx context.Context, c GaugeCheck) error {
+	c.CheckedAt = s.stamp()
+	defer s.cache.changed(c.JobID)
+	err := s.change(ctx, func(tx *sqlx.Tx) error {
+		if _, err := getJob(ctx, tx, c.JobID); err != nil {
+			return err
+		}
+		if c.GaugeID != nil {
+			if err := gaugeOf(ctx, tx, c.JobID, *c.GaugeID); err != nil {
+				return err
+			}
+		}
+		_, err := sqlx.NamedExecContext(ctx, tx, `INSERT INTO gauge_checks (id, job_id, kind, gauge_id, off, checked_by, checked_at)
+			VALUES (:id, :job_id, :kind, :gauge_id, :off, :checked_by, :checked_at) ON CONFLICT (id) DO NOTHING`, c)
+		return err
+	})
+	if err != nil {
+		return fmt.Errorf("gauge check %s: %w", c.ID, err)
 	}
 	return nil
 }
@@ -50,6 +100,20 @@ func gaugesOf(ctx context.Context, q querier, jobID int64) ([]GaugeSetup, error)
 	list := []GaugeSetup{}
 	if err := q.SelectContext(ctx, &list, `SELECT * FROM gauges WHERE seq IN (SELECT max(seq) FROM gauges WHERE job_id = ? GROUP BY kind) ORDER BY seq`, jobID); err != nil {
 		return nil, fmt.Errorf("gauges of job %d: %w", jobID, err)
+	}
+	for i := range list {
+		if err := json.Unmarshal([]byte(list[i].StepsText), &list[i].Steps); err != nil {
+			return nil, fmt.Errorf("steps of gauge %s: %w", list[i].ID, err)
+		}
+	}
+	return list, nil
+}
+
+func checksOf(ctx context.Context, q querier, jobID int64) ([]GaugeCheck, error) {
+	list := []GaugeCheck{}
+	if err := q.SelectContext(ctx, &list, `SELECT * FROM gauge_checks WHERE seq IN
+		(SELECT max(seq) FROM gauge_checks WHERE job_id = ? GROUP BY kind, gauge_id) ORDER BY seq`, jobID); err != nil {
+		return nil, fmt.Errorf("gauge checks of job %d: %w", jobID, err)
 	}
 	return list, nil
 }

@@ -3,29 +3,28 @@ package store
 import (
 	"context"
 	"fmt"
+	"strconv"
 
 	"github.com/google/uuid"
 	"github.com/jmoiron/sqlx"
 
 	"ledge/internal/core/inspection"
-	"ledge/internal/core/unit"
 )
 
-// ImportJob stores a job with everything an inspection holds, as read by one person. Kinds measured as a
-// list other than runout are refused.
+// ImportJob stores a job with everything an inspection holds, as read by one person.
 func (s *Store) ImportJob(ctx context.Context, n NewJob, in *inspection.Inspection) (id int64, err error) {
 	err = s.change(ctx, func(tx *sqlx.Tx) error {
 		if id, err = s.insertJob(ctx, tx, n); err != nil {
 			return err
 		}
 		for i := range in.Features {
-			if err := s.importFeature(ctx, tx, id, n.CreatedBy, &in.Features[i]); err != nil {
+			if err := s.importFeature(ctx, tx, id, n, in.Features[i]); err != nil {
 				return err
 			}
 		}
 		// What the layout has and the file lacks is there to be measured.
 		for _, f := range layoutFeatures(n) {
-			if _, known := in.Latest(f.Kind, f.Number); known {
+			if _, known := in.Latest(f.Kind, f.Number); known || f.Number == 1 && in.Has(f.Kind, 0) {
 				continue
 			}
 			f.JobID = id
@@ -41,15 +40,12 @@ func (s *Store) ImportJob(ctx context.Context, n NewJob, in *inspection.Inspecti
 	return id, nil
 }
 
-func (s *Store) importFeature(ctx context.Context, tx *sqlx.Tx, jobID int64, by string, f *inspection.Feature) error {
-	row := Feature{JobID: jobID, Kind: f.Kind, Number: f.Number, State: f.State, Stations: f.Stations, Directions: f.Directions}
-	cells := f.Cells
-	switch {
-	case f.Kind == inspection.Runout:
-		row.Stations, row.Directions, cells = runoutGrid(f)
-	case !f.Kind.Grid():
-		return conflict("%s cannot be stored yet.", f.Kind.Title())
+func (s *Store) importFeature(ctx context.Context, tx *sqlx.Tx, jobID int64, n NewJob, f inspection.Feature) error {
+	if !f.Kind.Grid() {
+		f = f.Sheet(n.Layout)
 	}
+	// Parts there is one of may come without a number.
+	row := Feature{JobID: jobID, Kind: f.Kind, Number: max(f.Number, 1), State: f.State, Stations: f.Stations, Directions: f.Directions, Added: f.Added}
 	if g := f.Gauge; g != nil {
 		row.GaugeDivision, row.GaugeRepeatability, row.GaugeSettingU = &g.Division, g.Repeatability, g.SettingU
 		if g.Kind != "" {
@@ -66,9 +62,14 @@ func (s *Store) importFeature(ctx context.Context, tx *sqlx.Tx, jobID int64, by 
 	if err != nil {
 		return err
 	}
-	for station, cells := range cells {
+	by := n.CreatedBy
+	condition, err := s.importCondition(ctx, tx, jobID, by, &f)
+	if err != nil {
+		return err
+	}
+	for station, cells := range f.Cells {
 		for direction, cell := range cells {
-			r := Reading{FeatureID: id, Station: station, Direction: direction, TakenBy: by, TakenAt: s.stamp()}
+			r := Reading{FeatureID: id, Station: station, Direction: direction, ConditionID: condition, TakenBy: by, TakenAt: s.stamp()}
 			for _, size := range cell.Sizes {
 				r.ID, r.What, r.Value = uuid.NewString(), Size, &size
 				if err := insertReading(ctx, tx, r, true); err != nil {
@@ -91,14 +92,15 @@ func (s *Store) importFeature(ctx context.Context, tx *sqlx.Tx, jobID int64, by 
 	return err
 }
 
-// runoutGrid turns a runout's list into a grid of one row.
-func runoutGrid(f *inspection.Feature) (stations []string, directions []unit.Angle, cells [][]inspection.Cell) {
-	if f.List.TIR != nil {
-		return []string{tirStation}, []unit.Angle{0}, [][]inspection.Cell{{{Sizes: []unit.Length{*f.List.TIR}}}}
+// importCondition stores how a part was held. Its temperature is a note: the file's sizes are not corrected again.
+func (s *Store) importCondition(ctx context.Context, tx *sqlx.Tx, jobID int64, by string, f *inspection.Feature) (*string, error) {
+	if f.Condition == (inspection.Condition{}) {
+		return nil, nil
 	}
-	row := make([]inspection.Cell, len(f.List.Indicator))
-	for i, shown := range f.List.Indicator {
-		row[i].Sizes = []unit.Length{shown}
+	c := Condition{ID: uuid.NewString(), JobID: jobID, Kind: f.Kind, Torqued: f.Condition.Torqued, DeckPlate: f.Condition.DeckPlate,
+		ShellsIn: f.Condition.ShellsIn, SetBy: by, SetAt: s.stamp()}
+	if t, err := strconv.ParseFloat(f.Condition.TemperatureC, 64); err == nil {
+		c.PartC = &t
 	}
-	return []string{"dial"}, f.List.Angles, [][]inspection.Cell{row}
+	return &c.ID, insertCondition(ctx, tx, c)
 }

@@ -171,6 +171,43 @@ func (s *Store) SetJudgement(ctx context.Context, id, version int64, limits Limi
 	return nil
 }
 
+// A JobHead is what is said of a job as a whole.
+type JobHead struct {
+	Customer   string  `json:"customer" maxLength:"200"`
+	Engine     string  `json:"engine" minLength:"1" maxLength:"200"`
+	Duty       string  `json:"duty" enum:"standard,power,heavy"`
+	PromisedOn *string `json:"promised_on,omitempty" pattern:"^[0-9]{4}-[0-9]{2}-[0-9]{2}$"`
+}
+
+// SetHead changes the head of a job. version must be the present one, else it is a conflict; what it said before
+// stays on record.
+func (s *Store) SetHead(ctx context.Context, id, version int64, head JobHead, by string) error {
+	defer s.cache.changed(id)
+	err := s.change(ctx, func(tx *sqlx.Tx) error {
+		job, err := getJob(ctx, tx, id)
+		if err != nil {
+			return err
+		}
+		if job.Version != version {
+			return conflict("Somebody else changed this job meanwhile. Load it again; what you typed is still here.")
+		}
+		before, err := json.Marshal(JobHead{job.Customer, job.Engine, job.Duty, job.PromisedOn})
+		if err != nil {
+			return err
+		}
+		if _, err := tx.ExecContext(ctx, `INSERT INTO job_changes (job_id, before, changed_by, changed_at) VALUES (?,?,?,?)`, id, string(before), by, s.stamp()); err != nil {
+			return err
+		}
+		_, err = tx.ExecContext(ctx, `UPDATE jobs SET customer = ?, engine = ?, duty = ?, promised_on = ?, version = version + 1 WHERE id = ?`,
+			head.Customer, head.Engine, head.Duty, head.PromisedOn, id)
+		return err
+	})
+	if err != nil {
+		return fmt.Errorf("head of job %d: %w", id, err)
+	}
+	return nil
+}
+
 // A LimitSet is both named sets of limits of a job.
 type LimitSet struct {
 	Book  map[inspection.Kind]limit.Limits `json:"book"`

@@ -30,12 +30,13 @@ type Reading struct {
 	Reason       *string      `db:"reason" json:"reason,omitempty"`
 	Typed        string       `db:"typed" json:"typed"`
 	GaugeID      *string      `db:"gauge_id" json:"gauge,omitempty"`
+	ConditionID  *string      `db:"condition_id" json:"condition,omitempty"`
 	TakenBy      string       `db:"taken_by" json:"taken_by"`
 	TakenAt      string       `db:"taken_at" json:"taken_at"`
 	SupersededBy *string      `db:"superseded_by" json:"superseded_by,omitempty"`
 }
 
-const readingColumns = `r.seq, r.id, r.feature_id, r.station, r.direction, r.what, r.value, r.reason, r.typed, r.gauge_id, r.taken_by, r.taken_at,
+const readingColumns = `r.seq, r.id, r.feature_id, r.station, r.direction, r.what, r.value, r.reason, r.typed, r.gauge_id, r.condition_id, r.taken_by, r.taken_at,
 	s.by_id AS superseded_by`
 
 func tapes(ctx context.Context, q querier, jobID, only int64) ([]Reading, error) {
@@ -69,6 +70,9 @@ func (s *Store) AddReading(ctx context.Context, jobID int64, place Place, r Read
 				return err
 			}
 		}
+		if r.ConditionID, err = lastCondition(ctx, tx, jobID, place.Kind); err != nil {
+			return err
+		}
 		r.FeatureID, r.TakenAt = f.ID, s.stamp()
 		if err := insertReading(ctx, tx, r, repeat); err != nil {
 			return err
@@ -92,8 +96,8 @@ func insertReading(ctx context.Context, tx *sqlx.Tx, r Reading, repeat bool) err
 		AND NOT EXISTS (SELECT 1 FROM superseded s WHERE s.reading_id = r.id)`, r.FeatureID, r.Station, r.Direction); err != nil {
 		return err
 	}
-	if _, err := sqlx.NamedExecContext(ctx, tx, `INSERT INTO readings (id, feature_id, station, direction, what, value, reason, typed, gauge_id, taken_by, taken_at)
-		VALUES (:id, :feature_id, :station, :direction, :what, :value, :reason, :typed, :gauge_id, :taken_by, :taken_at)`, r); err != nil {
+	if _, err := sqlx.NamedExecContext(ctx, tx, `INSERT INTO readings (id, feature_id, station, direction, what, value, reason, typed, gauge_id, condition_id, taken_by, taken_at)
+		VALUES (:id, :feature_id, :station, :direction, :what, :value, :reason, :typed, :gauge_id, :condition_id, :taken_by, :taken_at)`, r); err != nil {
 		return err
 	}
 	for _, old := range live {

@@ -8,6 +8,7 @@ import (
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/instrument"
 	"ledge/internal/core/unit"
+	"ledge/internal/core/walk"
 )
 
 // A Record is everything stored of one job, from one state of the file.
@@ -17,6 +18,11 @@ type Record struct {
 	Decisions []Decision `json:"decisions"`
 	// Gauges are the setups that hold, one for each kind that has one.
 	Gauges []GaugeSetup `json:"gauges"`
+	// Checks are the last zero check of each setup, or of a kind without one.
+	Checks     []GaugeCheck `json:"checks"`
+	Conditions []Condition  `json:"conditions"`
+	Answers    []Answer     `json:"answers"`
+	Photos     []Photo      `json:"photos"`
 }
 
 // Record returns everything stored of a job, or [ErrNotFound]. Callers must not change it.
@@ -35,7 +41,19 @@ func (s *Store) Record(ctx context.Context, id int64) (record Record, err error)
 		if record.Decisions, err = decisions(ctx, tx, id); err != nil {
 			return err
 		}
-		record.Gauges, err = gaugesOf(ctx, tx, id)
+		if record.Gauges, err = gaugesOf(ctx, tx, id); err != nil {
+			return err
+		}
+		if record.Checks, err = checksOf(ctx, tx, id); err != nil {
+			return err
+		}
+		if record.Conditions, err = conditionsOf(ctx, tx, id); err != nil {
+			return err
+		}
+		if record.Answers, err = answersOf(ctx, tx, id); err != nil {
+			return err
+		}
+		record.Photos, err = photosOf(ctx, tx, id)
 		return err
 	})
 	if err != nil {
@@ -45,12 +63,14 @@ func (s *Store) Record(ctx context.Context, id int64) (record Record, err error)
 	return record, nil
 }
 
-// tirStation names the station of a runout that is known only by its total.
-const tirStation = "TIR"
+// stampTopics say under which topic the stamp of a kind is told.
+var stampTopics = map[inspection.Kind]string{
+	inspection.MainJournal: walk.MainStamp, inspection.RodJournal: walk.RodStamp, inspection.Cylinder: walk.BoreStamp,
+}
 
 // Inspection is the record as the core judges it: live readings only, one feature for each of the
-// record's, in their order. Features nobody has touched are left out, and so is a runout whose turn is not
-// closed yet: half a turn would flatter the shaft. index maps back.
+// record's, in their order. Features nobody has touched are left out, and so are lists that cannot be made yet.
+// index maps back.
 func (r Record) Inspection() (in *inspection.Inspection, index []int) {
 	layout := r.Job.Layout
 	in = &inspection.Inspection{
@@ -58,39 +78,55 @@ func (r Record) Inspection() (in *inspection.Inspection, index []int) {
 		Job:    inspection.Job{Number: r.Job.Number, Customer: r.Job.Customer, Engine: r.Job.Engine, Duty: r.Job.Duty},
 		Engine: &layout, Policy: r.Job.Policy, Limits: r.Job.Limits.Book, LimitsClose: r.Job.Limits.Close,
 	}
+	held := make(map[string]*Condition, len(r.Conditions))
+	for i := range r.Conditions {
+		held[r.Conditions[i].ID] = &r.Conditions[i]
+	}
 	for i := range r.Features {
 		f := &r.Features[i]
 		if len(f.Tape) == 0 && len(f.Looks) == 0 {
 			continue
 		}
-		inspected, whole := f.inspected(r.Job.Unit)
-		if !whole {
+		inspected, ok := f.inspected(held)
+		if !ok {
 			continue
 		}
-		in.Features = append(in.Features, inspected)
+		if inspected.Stamp == nil {
+			inspected.Stamp = stamp(r.answer(stampTopics[f.Kind]), r.Job.Unit)
+		} else {
+			inspected.Stamp = stamp(inspected.Stamp.Text, r.Job.Unit)
+		}
 		for _, g := range r.Gauges {
 			if g.Kind == f.Kind {
-				last := &in.Features[len(in.Features)-1]
-				if last.Gauge == nil {
-					last.Gauge = &instrument.Gauge{}
+				if inspected.Gauge == nil {
+					inspected.Gauge = &instrument.Gauge{}
 				}
-				last.Gauge.Kind, last.Gauge.Division = g.Instrument, g.Division
+				inspected.Gauge.Kind, inspected.Gauge.Division = g.Instrument, g.Division
 			}
 		}
-		index = append(index, i)
+		in.Features, index = append(in.Features, inspected), append(index, i)
 	}
 	return in, index
 }
 
-// inspected is the feature as the core knows it; whole is false for a runout with places still to read.
-func (f *Feature) inspected(s unit.System) (out inspection.Feature, whole bool) {
+// stamp reads what is stamped on a part, which may be a size; nil where nothing is.
+func stamp(text string, s unit.System) *inspection.Stamp {
+	if text == "" {
+		return nil
+	}
+	out := &inspection.Stamp{Text: text}
+	if step, err := unit.Parse(text, s); err == nil {
+		out.Step = &step
+	}
+	return out
+}
+
+// inspected is the feature as the core knows it; ok is false for a list that cannot be made yet.
+func (f *Feature) inspected(held map[string]*Condition) (out inspection.Feature, ok bool) {
 	out = inspection.Feature{Kind: f.Kind, Number: f.Number, State: f.State, Look: Standing(f.Looks), Gauge: f.gauge(),
-		Stations: f.Stations, Directions: f.Directions}
+		Stations: f.Stations, Directions: f.Directions, Added: f.Added}
 	if f.Stamp != "" {
 		out.Stamp = &inspection.Stamp{Text: f.Stamp}
-		if step, err := unit.Parse(f.Stamp, s); err == nil {
-			out.Stamp.Step = &step
-		}
 	}
 	if f.FittedShell != nil || f.FittedStep != nil {
 		out.Fitted = &inspection.Fitted{Step: f.FittedStep}
@@ -102,6 +138,7 @@ func (f *Feature) inspected(s unit.System) (out inspection.Feature, whole bool) 
 	for i := range out.Cells {
 		out.Cells[i] = make([]inspection.Cell, len(f.Directions))
 	}
+	sized := f.Kind.Quantity() == inspection.Size
 	for _, r := range f.Tape {
 		if r.SupersededBy != nil {
 			continue
@@ -109,36 +146,23 @@ func (f *Feature) inspected(s unit.System) (out inspection.Feature, whole bool) 
 		cell := &out.Cells[r.Station][r.Direction]
 		switch r.What {
 		case Size:
-			cell.Sizes = append(cell.Sizes, *r.Value)
+			size := *r.Value
+			if r.ConditionID != nil {
+				condition := held[*r.ConditionID]
+				out.Condition = condition.inspected()
+				if sized {
+					size = condition.At20(size)
+				}
+			}
+			cell.Sizes = append(cell.Sizes, size)
 		case Skip:
 			cell.Reason = *r.Reason
 		}
 	}
-	if f.Kind == inspection.Runout {
-		for _, cell := range out.Cells[0] {
-			if cell.Missing() {
-				return out, false
-			}
-		}
-		out.List = runoutList(&out)
-		out.Stations, out.Directions, out.Cells = nil, nil, nil
+	if !f.Kind.Grid() {
+		return out.Listed()
 	}
 	return out, true
-}
-
-// runoutList turns the one row of a runout's grid into its list.
-func runoutList(f *inspection.Feature) (list inspection.List) {
-	for d, cell := range f.Cells[0] {
-		for _, size := range cell.Sizes {
-			if f.Stations[0] == tirStation {
-				list.TIR = &size
-				continue
-			}
-			list.Angles = append(list.Angles, f.Directions[d])
-			list.Indicator = append(list.Indicator, size)
-		}
-	}
-	return list
 }
 
 func (f *Feature) gauge() *instrument.Gauge {

@@ -66,11 +66,16 @@ func (b *board) setChecks(kind inspection.Kind) {
 	if kind != inspection.MainHousing {
 		return
 	}
-	for _, i := range b.in.Members(inspection.MainAlignment) {
+	for _, i := range b.alignments() {
 		if c := b.result.Features[i].Check("alignment"); c != nil {
 			b.set.Checks = append(b.set.Checks, *c)
 		}
 	}
+}
+
+// alignments are the ways in which the tunnel's line was taken.
+func (b *board) alignments() []int {
+	return append(b.in.Members(inspection.MainAlignment), b.in.Members(inspection.TunnelEdge)...)
 }
 
 // machining works out whether cutting the caps and honing can restore the set.
@@ -84,11 +89,11 @@ func (b *board) machining(kind inspection.Kind, action Action) Option {
 	}
 	extra := unit.Length(0)
 	if kind == inspection.MainHousing {
-		for _, i := range b.in.Members(inspection.MainAlignment) {
+		for _, i := range b.alignments() {
 			f := &b.in.Features[i]
-			extra = 2 * f.VerticalMisalignment()
-			if limit := b.limits.AlignmentMax; limit != nil && f.SidewaysZone() > *limit {
-				refuse("sideways", nil, "The tunnel is out of line sideways by %s: that needs line boring.", b.show(f.SidewaysZone()))
+			extra = max(extra, 2*b.in.VerticalMisalignment(f))
+			if limit := b.limits.AlignmentMax; limit != nil && b.in.SidewaysZone(f) > *limit {
+				refuse("sideways", nil, "The tunnel is out of line sideways by %s: that needs line boring.", b.show(b.in.SidewaysZone(f)))
 			}
 		}
 	}

@@ -16,6 +16,9 @@ type Runout struct {
 	Throw unit.Length `json:"throw"`
 	// Angle is the direction of the throw in [0°, 360°); nil where it came from the TIR alone.
 	Angle *unit.Angle `json:"angle,omitempty"`
+	// Ovality is the journal's own, the range of the second harmonic, which the throw is free of; nil where
+	// the angles cannot tell it apart.
+	Ovality *unit.Length `json:"ovality,omitempty"`
 }
 
 // RunoutOf evaluates indications at the given angles. From four equally spaced angles the first
@@ -43,6 +46,10 @@ func RunoutOf(angles []unit.Angle, indications []unit.Length) Runout {
 		angle = unit.AngleOf(math.Atan2(b, a) * 180 / math.Pi).Mod(360 * unit.Degree)
 	}
 	r.Angle = &angle
+	if len(coefficients) == 5 {
+		ovality := unit.Round(2 * math.Hypot(coefficients[3], coefficients[4]))
+		r.Ovality = &ovality
+	}
 	return r
 }
 

@@ -20,8 +20,12 @@ func farAway(s unit.System) unit.Length { return s.Pick(20*unit.Thou, unit.Milli
 // Doubt judges a size before it is taken: against the readings of its feature, else of its set, else the
 // new range. It returns nil where nothing speaks against it.
 func (in *Inspection) Doubt(k Kind, number int, state string, size unit.Length) *Doubt {
+	switch k.Quantity() {
+	case Gap, Dial:
+		return in.doubtSmall(k, size)
+	}
 	if size <= 0 {
-		return &Doubt{true, "A size must be more than zero."}
+		return &Doubt{true, "It must be more than zero."}
 	}
 	near, what := in.neighbours(k, number, state)
 	if what == "" {
@@ -39,6 +43,19 @@ func (in *Inspection) Doubt(k Kind, number int, state string, size unit.Length) 
 	return nil
 }
 
+// doubtSmall asks about a gap or an indication that no sound or damaged part shows: most often a point was
+// forgotten, or the other unit was meant.
+func (in *Inspection) doubtSmall(k Kind, size unit.Length) *Doubt {
+	large := in.Unit.Pick(100*unit.Thou, 5*unit.Millimetre/2)
+	switch {
+	case k.Quantity() == Gap && size < 0:
+		return &Doubt{true, "A gap cannot be less than zero."}
+	case size.Abs() > large:
+		return &Doubt{false, fmt.Sprintf("%s is very large for this. Take it only if the part really is so.", size.Show(in.Unit))}
+	}
+	return nil
+}
+
 // wrongUnit reports whether a is about 25.4 times b, or the other way round.
 func wrongUnit(a, b unit.Length) bool {
 	about := func(a, b unit.Length) bool { return (10*a - 254*b).Abs() < 5*b }
@@ -50,20 +67,20 @@ func (in *Inspection) neighbours(k Kind, number int, state string) (sizes []unit
 	for i := range in.Features {
 		f := &in.Features[i]
 		if f.Kind == k && f.Number == number && f.State == state {
-			if sizes = f.grid().All(); len(sizes) > 0 {
+			if sizes = f.sizes(); len(sizes) > 0 {
 				return sizes, "the other readings here"
 			}
 		}
 	}
 	for i := range in.Features {
 		if f := &in.Features[i]; f.Kind == k && f.State == state {
-			sizes = append(sizes, f.grid().All()...)
+			sizes = append(sizes, f.sizes()...)
 		}
 	}
 	if len(sizes) > 0 {
 		return sizes, "the rest of its set"
 	}
-	if limits, _ := in.LimitsFor(k, number); limits.New != nil {
+	if limits, _ := in.LimitsFor(k, number); limits.New != nil && k.Quantity() == Size {
 		steps, sign := limits.Undersizes, unit.Length(-1)
 		if !k.Shaft() {
 			steps, sign = limits.Oversizes, 1

@@ -43,7 +43,7 @@ func evaluateGrid(in *Inspection, f *Feature) Finding {
 	outOfRound, hasOutOfRound := grid.OutOfRound()
 	out.Complete = len(missing) == 0 &&
 		(hasOutOfRound || len(f.Directions) < 2) && (hasTaper || len(f.Stations) < 2)
-	out.Shape = grid.Shape(gauge.Division)
+	out.Shape = form.Grid{Directions: grid.Directions, Sizes: grid.Sizes[:len(grid.Sizes)-f.Added]}.Shape(gauge.Division)
 	if oval, ok := grid.Oval(); ok {
 		out.Oval = &oval
 	}

@@ -18,10 +18,10 @@ func (in *Inspection) Expect(k Kind, number int, state string) (e Expectation, o
 	var set []unit.Length
 	for i := range in.Features {
 		f := &in.Features[i]
-		if f.Kind != k || f.State != state || !k.Grid() {
+		if f.Kind != k || f.State != state {
 			continue
 		}
-		sizes := f.grid().All()
+		sizes := f.sizes()
 		if f.Number == number && len(sizes) > 0 {
 			return Expectation{unit.Mean(sizes), true}, true
 		}
@@ -30,10 +30,21 @@ func (in *Inspection) Expect(k Kind, number int, state string) (e Expectation, o
 	if len(set) > 0 {
 		return Expectation{unit.Mean(set), false}, true
 	}
-	if limits, _ := in.LimitsFor(k, number); limits.New != nil {
+	if limits, _ := in.LimitsFor(k, number); limits.New != nil && k.Quantity() == Size {
 		return Expectation{limits.New.Middle(), false}, true
 	}
 	return in.expectBearing(k, number)
+}
+
+// sizes are the sizes of f that are much the same all over its set.
+func (f *Feature) sizes() []unit.Length {
+	switch {
+	case f.Kind.Grid():
+		return f.grid().All()
+	case f.Kind == RodLength || f.Kind == MainShell || f.Kind == RodShell:
+		return f.List.Readings
+	}
+	return nil
 }
 
 // expectBearing: a bearing that nobody has read is expected at its journal's size plus the new clearance.

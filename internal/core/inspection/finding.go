@@ -50,11 +50,15 @@ type Wear struct {
 	Max       unit.Length `json:"max"`
 }
 
-// FloatFinding is the end float: means of the repeats at either turn of the crank, and their spread.
+// FloatFinding is the end float: means of the repeats at either turn of the crank and by feeler, and the spread
+// of the repeats.
 type FloatFinding struct {
 	At0    *unit.Length `json:"at_0,omitempty"`
 	At180  *unit.Length `json:"at_180,omitempty"`
+	Feeler *unit.Length `json:"feeler,omitempty"`
 	Spread unit.Length  `json:"spread"`
+	// Return is the furthest from zero that the dial came back to.
+	Return unit.Length `json:"return"`
 }
 
 // A Note is a finding in words that no limit covers.

@@ -46,6 +46,12 @@ func (in *Inspection) LimitsFor(k Kind, number int) (limit.Limits, bool) {
 	return limits, ok
 }
 
+// Has reports whether a feature of a kind and number is there in any state.
+func (in *Inspection) Has(k Kind, number int) bool {
+	_, ok := in.Latest(k, number)
+	return ok
+}
+
 // Latest returns the index of the last feature of a kind and number in document order: the state that
 // decisions stand on.
 func (in *Inspection) Latest(k Kind, number int) (index int, ok bool) {
@@ -92,6 +98,9 @@ type Feature struct {
 	Stations   []string
 	Directions []unit.Angle
 	Cells      [][]Cell // stations × directions
+	// Added counts the stations at the end that lie outside the plan: they count for every size, but not
+	// for the shape along the axis.
+	Added int
 
 	Fitted *Fitted // bearings and strips
 	List   List    // list kinds
@@ -112,10 +121,12 @@ func (c Cell) Missing() bool { return len(c.Sizes) == 0 && c.Reason == "" }
 // Damaged reports whether the cell was left out because the part is damaged there.
 func (c Cell) Damaged() bool { return strings.EqualFold(strings.TrimSpace(c.Reason), "damaged") }
 
-// Condition is how the part was held when it was read.
+// Condition is how the part was held when it was read. Sizes are as they would be at 20 °C where the
+// temperature was corrected for, and as indicated otherwise.
 type Condition struct {
 	Torqued      *bool
 	DeckPlate    *bool
+	ShellsIn     *bool
 	TemperatureC string
 }
 
@@ -133,19 +144,22 @@ type Fitted struct {
 
 // A List holds the readings of a list kind; only the fields of its kind are used.
 type List struct {
-	Angles    []unit.Angle  // runout
-	Indicator []unit.Length // runout, by angle
-	TIR       *unit.Length  // runout known only by its total
-	At0       []unit.Length // end float
-	At180     []unit.Length // end float, crank turned half a turn
-	Lines     []Line        // deck
-	Of        Kind          // strip: the journal kind
-	Readings  []unit.Length // strip and the other lists of lengths
-	Vertical  []unit.Length // main alignment: centre offsets, bore by bore
-	Sideways  []unit.Length // main alignment
-	Positions []unit.Length // main alignment: places along the tunnel; equal steps where left out
-	BigEnd    string        // rod weight, grams
-	SmallEnd  string        // rod weight, grams
+	Angles    []unit.Angle    // runout
+	Indicator []unit.Length   // runout, by angle
+	TIR       *unit.Length    // runout known only by its total
+	At0       []unit.Length   // end float
+	At180     []unit.Length   // end float, crank turned half a turn
+	Lines     []Line          // deck
+	Of        Kind            // strip: the journal kind
+	Readings  []unit.Length   // strip and the other lists of lengths
+	Vertical  []unit.Length   // main alignment: centre offsets, bore by bore
+	Sideways  []unit.Length   // main alignment
+	Positions []unit.Length   // main alignment: places along the tunnel; equal steps where left out
+	Return    []unit.Length   // end float: what the dial shows when the crank is let go
+	Feeler    []unit.Length   // end float: the same by feeler gauge
+	Rows      [][]unit.Length // deck by indicator: heights, row by row
+	BigEnd    string          // rod weight, grams
+	SmallEnd  string          // rod weight, grams
 }
 
 // A Line is one straight-edge line across a deck.

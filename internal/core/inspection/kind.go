@@ -20,21 +20,48 @@ const (
 	Piston      Kind = "piston"
 	SmallEnd    Kind = "small_end"
 	Pin         Kind = "pin"
+	PinBore     Kind = "pin_bore"
 )
 
 // The kinds measured as a list.
 const (
 	Runout        Kind = "runout"
 	EndFloat      Kind = "end_float"
-	Deck          Kind = "deck"
+	Deck          Kind = "deck"         // gaps under a straight edge
+	DeckHeights   Kind = "deck_heights" // an indicator over a grid of points
 	RingGap       Kind = "ring_gap"
 	RingGroove    Kind = "ring_groove"
 	Protrusion    Kind = "protrusion"
-	MainAlignment Kind = "main_alignment"
+	MainAlignment Kind = "main_alignment" // centre offsets by indicator
+	TunnelEdge    Kind = "tunnel_edge"    // gaps under a straight edge along the tunnel
 	RodWeight     Kind = "rod_weight"
 	RodLength     Kind = "rod_length"
+	RodBend       Kind = "rod_bend"
+	MainShell     Kind = "main_shell" // thickness of both halves
+	RodShell      Kind = "rod_shell"
+	CamLobe       Kind = "cam_lobe"
+	PinHeight     Kind = "pin_height" // crankpin at the top and at the bottom of its turn
 	Strip         Kind = "strip"
 )
+
+// Strips as they are taken at the bench, a kind for each sort of journal; in the open file all are [Strip].
+const (
+	MainStrip Kind = "main_strip"
+	RodStrip  Kind = "rod_strip"
+	CamStrip  Kind = "cam_strip"
+)
+
+var stripOf = map[Kind]Kind{MainStrip: MainJournal, RodStrip: RodJournal, CamStrip: CamJournal}
+
+// StripFor returns the bench's kind of strip for a kind of journal.
+func StripFor(journal Kind) Kind {
+	for strip, of := range stripOf {
+		if of == journal {
+			return strip
+		}
+	}
+	return Strip
+}
 
 // A group says how a grid kind is judged.
 type group int
@@ -65,11 +92,7 @@ var gridKinds = []struct {
 	{Piston, other, true, "Piston"},
 	{SmallEnd, other, false, "Small end"},
 	{Pin, other, true, "Pin"},
-}
-
-var listKinds = map[Kind]string{
-	Runout: "Runout of main", EndFloat: "End float", Deck: "Deck", RingGap: "Ring gap", RingGroove: "Ring groove",
-	Protrusion: "Protrusion", MainAlignment: "Tunnel alignment", RodWeight: "Rod weight", RodLength: "Rod length", Strip: "Plastic strip",
+	{PinBore, other, false, "Pin bore"},
 }
 
 // GridKinds lists the kinds measured on a grid.
@@ -83,11 +106,20 @@ func GridKinds() []Kind {
 
 // ListKinds lists the kinds measured as a list.
 func ListKinds() []Kind {
-	return []Kind{Runout, EndFloat, Deck, RingGap, RingGroove, Protrusion, MainAlignment, RodWeight, RodLength, Strip}
+	var kinds []Kind
+	for _, s := range sheets {
+		if stripOf[s.kind] == "" {
+			kinds = append(kinds, s.kind)
+		}
+	}
+	return kinds
 }
 
-// Valid reports whether k is known.
-func (k Kind) Valid() bool { return k.Grid() || listKinds[k] != "" }
+// Known reports whether parts of k can be measured at the bench.
+func (k Kind) Known() bool { return k != Strip && (k.Grid() || k.sheet() != nil) }
+
+// Valid reports whether k is a kind of the open file.
+func (k Kind) Valid() bool { return k.Grid() || k.sheet() != nil && stripOf[k] == "" }
 
 func (k Kind) facts() int {
 	for i := range gridKinds {
@@ -108,6 +140,15 @@ func (k Kind) group() group {
 // Grid reports whether k is measured on a grid.
 func (k Kind) Grid() bool { return k.facts() >= 0 }
 
+// Limited reports whether k has limits of its own; the others are judged by those of the part they belong to.
+func (k Kind) Limited() bool {
+	switch k {
+	case Runout, DeckHeights, MainAlignment, TunnelEdge, RodWeight, Strip:
+		return false
+	}
+	return k.Valid()
+}
+
 // Shaft reports whether k is an outside size that wears smaller.
 func (k Kind) Shaft() bool { i := k.facts(); return i >= 0 && gridKinds[i].shaft }
 
@@ -125,7 +166,10 @@ func (k Kind) Title() string {
 	if i := k.facts(); i >= 0 {
 		return gridKinds[i].title
 	}
-	return listKinds[k]
+	if s := k.sheet(); s != nil {
+		return s.title
+	}
+	return string(k)
 }
 
 // A Look is what eye and fingernail say of a feature, from best to worst. The zero Look was not graded.

@@ -1,52 +1,243 @@
 package inspection
 
 import (
+	"slices"
+
 	"ledge/internal/core/form"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/unit"
 )
 
+// A listed is one feature of a list kind while it is evaluated.
+type listed struct {
+	*Finding
+	in     *Inspection
+	f      *Feature
+	list   *List
+	rule   limit.Rule
+	limits limit.Limits
+	// u is the standard uncertainty of a difference between two readings.
+	u float64
+}
+
 func evaluateList(in *Inspection, f *Feature) Finding {
 	out := Finding{Kind: f.Kind, Number: f.Number, State: f.State, Complete: true, Checks: []limit.Check{}}
-	list := &f.List
-	u := in.gauge(f).Uncertainty(1)
-	rule := in.Policy.DecisionRule
+	limits, _ := in.LimitsFor(f.Kind, f.Number)
+	e := listed{&out, in, f, &f.List, in.Policy.DecisionRule, limits, in.gauge(f).Uncertainty(1).Difference()}
 	switch f.Kind {
 	case Runout:
-		runout := form.Runout{}
-		if list.TIR != nil {
-			runout = form.RunoutFromTIR(*list.TIR)
-		} else if len(list.Indicator) > 0 {
-			runout = form.RunoutOf(list.Angles, list.Indicator)
-		} else {
-			out.Complete = false
-			return out
+		e.runout()
+	case MainAlignment, TunnelEdge:
+		zone := max(f.zone(in, f.List.Vertical), f.zone(in, f.List.Sideways))
+		if f.Kind == TunnelEdge {
+			zone = f.zone(in, f.List.Readings)
 		}
-		out.Runout = &runout
-		limits, _ := in.LimitsFor(MainJournal, f.Number)
-		out.Checks = append(out.Checks, rule.Upper("runout", runout.TIR, limits.RunoutMax, u.Difference()))
-	case MainAlignment:
-		zone := max(f.alignmentZone(list.Vertical), f.alignmentZone(list.Sideways))
 		out.Largest = &zone
-		limits, _ := in.LimitsFor(MainHousing, 0)
-		out.Checks = append(out.Checks, rule.Upper("alignment", zone, limits.AlignmentMax, u.Difference()))
-	case EndFloat:
-		out.EndFloat = &FloatFinding{At0: meanOf(list.At0), At180: meanOf(list.At180)}
-		if smallest, largest, ok := form.Range(append(append([]unit.Length{}, list.At0...), list.At180...)); ok {
-			out.EndFloat.Spread = largest - smallest
+		tunnel, _ := in.LimitsFor(MainHousing, 0)
+		e.check("alignment", zone, tunnel.AlignmentMax)
+		if f.Kind == TunnelEdge {
+			for i := range f.List.Readings {
+				if _, known := in.verticalSize(i + 1); !known {
+					e.note("edge_sizes", "Main housing %d was not measured: a larger bore shows a gap too, and here it counts as out of line.", i+1)
+				}
+			}
 		}
+	case EndFloat:
+		e.endFloat()
 	case Deck:
-		for _, line := range list.Lines {
+		for _, line := range f.List.Lines {
 			if out.Largest == nil || line.Gap > *out.Largest {
 				out.Largest = &line.Gap
 			}
 		}
-	default:
-		if smallest, largest, ok := form.Range(list.Readings); ok {
-			out.Min, out.Max, out.Mean = &smallest, &largest, meanOf(list.Readings)
+		e.flat(out.Largest)
+	case DeckHeights:
+		e.deckHeights()
+	case RodBend:
+		for i, name := range []string{"bend", "twist"} {
+			if i < len(f.List.Readings) {
+				e.check(name, f.List.Readings[i].Abs(), limits.Max)
+			}
 		}
+	case CamLobe, PinHeight:
+		e.difference()
+	case RodWeight:
+	default:
+		e.readings()
 	}
 	return out
+}
+
+func (e listed) check(name string, value unit.Length, most *unit.Length) {
+	e.Checks = append(e.Checks, e.rule.Upper(name, value, most, e.u))
+}
+
+// inRange checks the run from least to most against the range of new parts, or up to the service limit.
+func (e listed) inRange(name string, least, most unit.Length) {
+	var low, high *unit.Length
+	if e.limits.New != nil {
+		low, high = &e.limits.New.Min, &e.limits.New.Max
+	}
+	if e.limits.Max != nil {
+		high = e.limits.Max
+	}
+	e.Checks = append(e.Checks, e.rule.Lower(name+"_low", least, low, e.u), e.rule.Upper(name, most, high, e.u))
+}
+
+func (e listed) runout() {
+	var runout form.Runout
+	switch {
+	case e.list.TIR != nil:
+		runout = form.RunoutFromTIR(*e.list.TIR)
+	case len(e.list.Indicator) > 0:
+		runout = form.RunoutOf(e.list.Angles, e.list.Indicator)
+	default:
+		e.Complete = false
+		return
+	}
+	e.Runout = &runout
+	journal, _ := e.in.LimitsFor(MainJournal, e.f.Number)
+	e.check("runout", runout.TIR, journal.RunoutMax)
+}
+
+// endFloat compares the two turns of the crank, the feeler and the return to zero with each other.
+func (e listed) endFloat() {
+	l, s := e.list, e.in.Unit
+	all := append(append([]unit.Length{}, l.At0...), l.At180...)
+	found := &FloatFinding{At0: meanOf(l.At0), At180: meanOf(l.At180), Feeler: meanOf(l.Feeler)}
+	e.EndFloat = found
+	for _, back := range l.Return {
+		found.Return = max(found.Return, back.Abs())
+	}
+	smallest, largest, ok := form.Range(all)
+	if !ok {
+		e.Complete = false
+		return
+	}
+	found.Spread = largest - smallest
+	mean := unit.Mean(all)
+	e.Min, e.Max, e.Mean = &smallest, &largest, &mean
+	e.inRange("end_float", min(orOther(found.At0, found.At180), orOther(found.At180, found.At0)), max(orOther(found.At0, found.At180), orOther(found.At180, found.At0)))
+
+	guard := unit.Round(2 * e.u)
+	division := e.in.gauge(e.f).Division
+	if found.At0 != nil && found.At180 != nil && (*found.At0-*found.At180).Abs() > guard {
+		e.note("turned", "End float is %s at 0° and %s with the crank turned half a turn: clean and measure again, then suspect a bent crankshaft.",
+			found.At0.Show(s), found.At180.Show(s))
+	}
+	if found.Feeler != nil && (*found.Feeler-mean).Abs() > guard+division {
+		why := "the crank did not travel its whole way, or dirt sits in the thrust face"
+		if *found.Feeler < mean {
+			why = "the feeler did not go all round, or the dial was read askew"
+		}
+		e.note("feeler", "The feeler says %s and the dial %s: %s. Clean and repeat both.", found.Feeler.Show(s), mean.Show(s), why)
+	}
+	if found.Return > 2*division {
+		e.note("return", "Let go, the dial came back to within %s of zero only: the indicator or its stand moved.", found.Return.Show(s))
+	}
+	for _, repeats := range [][]unit.Length{l.At0, l.At180} {
+		if low, high, ok := form.Range(repeats); ok && high-low > 2*division {
+			e.note("spread", "Repeats of the end float differ by %s: lever again until they agree.", (high - low).Show(s))
+		}
+	}
+}
+
+func orOther(a, b *unit.Length) unit.Length {
+	if a != nil {
+		return *a
+	}
+	return *b
+}
+
+// flat checks the widest gap or the zone of a deck.
+func (e listed) flat(widest *unit.Length) {
+	deck, _ := e.in.LimitsFor(Deck, e.f.Number)
+	if widest != nil {
+		e.check("flatness", *widest, deck.Max)
+	}
+}
+
+// deckHeights: the zone between two parallel planes, and the widest gap that a straight edge would show.
+func (e listed) deckHeights() {
+	var x, y, z []unit.Length
+	for i, row := range e.list.Rows {
+		for j, height := range row {
+			x, y, z = append(x, unit.Length(j)*unit.Inch), append(y, unit.Length(i)*unit.Inch), append(z, height)
+		}
+	}
+	zone := form.Flatness(x, y, z)
+	e.Largest = &zone
+	e.flat(&zone)
+	worst, where := unit.Length(0), ""
+	for _, line := range edgeLines(e.list.Rows) {
+		if gap := form.WidestGap(line.heights); gap > worst {
+			worst, where = gap, line.name
+		}
+	}
+	if where != "" {
+		e.note("edge", "A straight edge %s would show a gap of %s.", where, worst.Show(e.in.Unit))
+	}
+}
+
+type edgeLine struct {
+	name    string
+	heights []unit.Length
+}
+
+// edgeLines are the rows and the two diagonals of a grid of heights; the diagonals of the points nearest to them.
+func edgeLines(rows [][]unit.Length) (lines []edgeLine) {
+	for i, row := range rows {
+		if len(row) != len(rows[0]) {
+			return nil
+		}
+		lines = append(lines, edgeLine{"along " + []string{"the left", "the middle", "the right"}[min(i, 2)], row})
+	}
+	last := len(rows[0]) - 1
+	if len(rows) == 3 && last > 0 && last%2 == 0 {
+		lines = append(lines,
+			edgeLine{"over one diagonal", []unit.Length{rows[0][0], rows[1][last/2], rows[2][last]}},
+			edgeLine{"over the other diagonal", []unit.Length{rows[0][last], rows[1][last/2], rows[2][0]}})
+	}
+	return lines
+}
+
+// difference: the lift of a lobe is nose less base, the stroke of a crankpin top less bottom.
+func (e listed) difference() {
+	if len(e.list.Readings) < 2 {
+		e.Complete = false
+		return
+	}
+	d := (e.list.Readings[1] - e.list.Readings[0]).Abs()
+	e.Largest = &d
+	name := "lift"
+	if e.f.Kind == PinHeight {
+		name = "stroke"
+	}
+	e.inRange(name, d, d)
+}
+
+// readings checks the smallest and the largest of a plain list.
+func (e listed) readings() {
+	l := e.list.Readings
+	smallest, largest, ok := form.Range(l)
+	if !ok {
+		e.Complete = false
+		return
+	}
+	e.Min, e.Max, e.Mean = &smallest, &largest, meanOf(l)
+	if e.f.Kind != Strip {
+		e.inRange(string(e.f.Kind), smallest, largest)
+	}
+	if s := e.in.Unit; (e.f.Kind == MainShell || e.f.Kind == RodShell) && len(l) == 4 {
+		for half, name := range []string{"upper", "lower"} {
+			if d := (l[2*half] - l[2*half+1]).Abs(); d > unit.Round(2*e.u) {
+				e.note("uneven_shell", "The %s shell is %s thicker on one side than on the other.", name, d.Show(s))
+			}
+		}
+		if upper, lower := unit.Mean(l[:2]), unit.Mean(l[2:]); (upper - lower).Abs() > unit.Round(2*e.u) {
+			e.note("halves_differ", "The halves are %s and %s thick: of different sizes, or one of them worn.", upper.Show(s), lower.Show(s))
+		}
+	}
 }
 
 func meanOf(readings []unit.Length) *unit.Length {
@@ -57,10 +248,46 @@ func meanOf(readings []unit.Length) *unit.Length {
 	return &mean
 }
 
-// alignmentZone is the width of the smallest pair of parallel lines about the offsets.
-func (f *Feature) alignmentZone(offsets []unit.Length) unit.Length {
-	width, _ := form.Straightness(f.positions(len(offsets)), offsets)
+// zone is the width of the smallest pair of parallel lines about the bores' centres. Gaps under a straight
+// edge become centres by half of each bore's size: a concentric bore that is larger shows a gap and is not
+// out of line.
+func (f *Feature) zone(in *Inspection, offsets []unit.Length) unit.Length {
+	at := f.positions(len(offsets))
+	if f.Kind == TunnelEdge {
+		centres := slices.Clone(offsets)
+		for i := range offsets {
+			size, known := in.verticalSize(i + 1)
+			if !known { // without every size the gaps themselves are all there is
+				centres = offsets
+				break
+			}
+			centres[i] -= unit.DivHalfEven(size, 2)
+		}
+		offsets = centres
+	}
+	width, _ := form.Straightness(at, offsets)
 	return width
+}
+
+// verticalSize is the mean vertical size of a main housing as last measured.
+func (in *Inspection) verticalSize(number int) (size unit.Length, ok bool) {
+	i, ok := in.Latest(MainHousing, number)
+	if !ok {
+		return 0, false
+	}
+	grid := in.Features[i].grid()
+	var sizes []unit.Length
+	for _, d := range grid.Nearest(0) {
+		for _, row := range grid.Sizes {
+			if row[d].OK {
+				sizes = append(sizes, row[d].Length)
+			}
+		}
+	}
+	if len(sizes) == 0 {
+		return 0, false
+	}
+	return unit.Mean(sizes), true
 }
 
 func (f *Feature) positions(n int) []unit.Length {
@@ -76,9 +303,13 @@ func (f *Feature) positions(n int) []unit.Length {
 
 // VerticalMisalignment is the largest distance of a bore's centre from the middle of the vertical
 // zone, and sideways whether the sideways zone is wider than limit.
-func (f *Feature) VerticalMisalignment() unit.Length {
-	return unit.DivHalfEven(f.alignmentZone(f.List.Vertical), 2)
+func (in *Inspection) VerticalMisalignment(f *Feature) unit.Length {
+	offsets := f.List.Vertical
+	if f.Kind == TunnelEdge {
+		offsets = f.List.Readings
+	}
+	return unit.DivHalfEven(f.zone(in, offsets), 2)
 }
 
 // SidewaysZone is the width of the sideways zone.
-func (f *Feature) SidewaysZone() unit.Length { return f.alignmentZone(f.List.Sideways) }
+func (in *Inspection) SidewaysZone(f *Feature) unit.Length { return f.zone(in, f.List.Sideways) }

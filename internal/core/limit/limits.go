@@ -25,16 +25,18 @@ type Clearance struct {
 
 // Limits are the limits of one kind of feature. A nil field is a limit that nobody has entered.
 type Limits struct {
-	New           *Range        `json:"new,omitempty"`
-	WearMax       *unit.Length  `json:"wear_max,omitempty"`
-	TaperMax      *unit.Length  `json:"taper_max,omitempty"`
-	OutOfRoundMax *unit.Length  `json:"out_of_round_max,omitempty"`
-	RunoutMax     *unit.Length  `json:"runout_max,omitempty"`
-	BoreToBoreMax *unit.Length  `json:"bore_to_bore_max,omitempty"`
-	AlignmentMax  *unit.Length  `json:"alignment_max,omitempty"`
-	Undersizes    []unit.Length `json:"undersizes,omitempty"`
-	Oversizes     []unit.Length `json:"oversizes,omitempty"`
-	Clearance     *Clearance    `json:"clearance,omitempty"`
+	New           *Range       `json:"new,omitempty"`
+	WearMax       *unit.Length `json:"wear_max,omitempty"`
+	TaperMax      *unit.Length `json:"taper_max,omitempty"`
+	OutOfRoundMax *unit.Length `json:"out_of_round_max,omitempty"`
+	RunoutMax     *unit.Length `json:"runout_max,omitempty"`
+	BoreToBoreMax *unit.Length `json:"bore_to_bore_max,omitempty"`
+	AlignmentMax  *unit.Length `json:"alignment_max,omitempty"`
+	// Max is the largest value in service of a kind that is no size: a gap, an end float.
+	Max        *unit.Length  `json:"max,omitempty"`
+	Undersizes []unit.Length `json:"undersizes,omitempty"`
+	Oversizes  []unit.Length `json:"oversizes,omitempty"`
+	Clearance  *Clearance    `json:"clearance,omitempty"`
 	// Shells are the changes on offer against standard shells; positive gives more clearance.
 	Shells []unit.Length `json:"shells,omitempty"`
 	// ByNumber overrides any field for one number.
@@ -51,6 +53,7 @@ func (l Limits) Over(base Limits) Limits {
 		RunoutMax:     first(l.RunoutMax, base.RunoutMax),
 		BoreToBoreMax: first(l.BoreToBoreMax, base.BoreToBoreMax),
 		AlignmentMax:  first(l.AlignmentMax, base.AlignmentMax),
+		Max:           first(l.Max, base.Max),
 		Undersizes:    firstList(l.Undersizes, base.Undersizes),
 		Oversizes:     firstList(l.Oversizes, base.Oversizes),
 		Shells:        firstList(l.Shells, base.Shells),

@@ -28,10 +28,13 @@ func (l Limits) Problems(s unit.System) []Problem {
 		field string
 		value *unit.Length
 	}{{"wear_max", l.WearMax}, {"taper_max", l.TaperMax}, {"out_of_round_max", l.OutOfRoundMax}, {"runout_max", l.RunoutMax},
-		{"bore_to_bore_max", l.BoreToBoreMax}, {"alignment_max", l.AlignmentMax}} {
+		{"bore_to_bore_max", l.BoreToBoreMax}, {"alignment_max", l.AlignmentMax}, {"max", l.Max}} {
 		if one.value != nil && *one.value < 0 {
 			add(one.field, "A limit cannot be negative.")
 		}
+	}
+	if l.New != nil && l.Max != nil && *l.Max < l.New.Min {
+		add("max", "The largest in service, %s, is below the least when new, %s.", l.Max.Show(s), l.New.Min.Show(s))
 	}
 	for _, ladder := range []struct {
 		field string

@@ -66,14 +66,17 @@ func Find(id string) (Plan, bool) {
 	return Plan{}, false
 }
 
-// Of returns the plan whose grid has the given stations and directions.
-func Of(stations []string, directions []unit.Angle) (Plan, bool) {
+// Of returns the plan that a grid was made from: the largest whose stations and directions it begins with. What
+// comes after them was added.
+func Of(stations []string, directions []unit.Angle) (found Plan, ok bool) {
 	for _, p := range All() {
-		if slices.Equal(p.Stations, stations) && slices.Equal(p.Directions, directions) {
-			return p, true
+		if len(p.Stations) <= len(stations) && slices.Equal(p.Stations, stations[:len(p.Stations)]) &&
+			len(p.Directions) <= len(directions) && slices.Equal(p.Directions, directions[:len(p.Directions)]) &&
+			len(p.Stations)*len(p.Directions) > len(found.Stations)*len(found.Directions) {
+			found, ok = p, true
 		}
 	}
-	return Plan{}, false
+	return found, ok
 }
 
 // Order is the sequence in which the hands go over a grid.

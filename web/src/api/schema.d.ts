@@ -56,6 +56,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{id}/answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Answer what is asked before measuring */
+        post: operations["add-answers"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{id}/conditions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say how the parts of a kind are held */
+        post: operations["set-condition"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{id}/decisions": {
         parameters: {
             query?: never;
@@ -107,6 +141,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{id}/gauge-checks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Record that a gauge was checked on its standard */
+        post: operations["check-gauge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{id}/gauges": {
         parameters: {
             query?: never;
@@ -118,6 +169,23 @@ export interface paths {
         put?: never;
         /** Set a gauge up for the parts of a kind */
         post: operations["set-gauge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{id}/head": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change customer, engine, duty or promised date */
+        put: operations["set-head"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -158,6 +226,75 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{id}/parts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Measure parts that the job did not have */
+        post: operations["add-parts"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{id}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep a photograph with a job */
+        post: operations["add-photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{id}/photos/{photo}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A photograph as JPEG */
+        get: operations["get-photo"];
+        put?: never;
+        post?: never;
+        /** Take a photograph out of sight */
+        delete: operations["remove-photo"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{id}/places": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add a place to read outside the plan */
+        post: operations["add-place"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{id}/plans/{kind}": {
         parameters: {
             query?: never;
@@ -192,6 +329,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{id}/readings-files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Look into a CSV of readings, or take it into a job: all rows or none */
+        post: operations["import-readings"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{id}/readings.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The readings that hold, as CSV */
+        get: operations["get-readings-file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{id}/states": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Measure the parts of a kind again in a new state */
+        post: operations["add-state"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/plans": {
         parameters: {
             query?: never;
@@ -213,6 +401,65 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        "Add-answersRequest": {
+            answers: components["schemas"]["AnswerBody"][];
+            by: string;
+        };
+        "Add-partsRequest": {
+            /**
+             * Format: int64
+             * @description how many there then are
+             */
+            count: number;
+            kind: string;
+        };
+        "Add-placeRequest": {
+            by: string;
+            /** Format: int64 */
+            direction: number;
+            kind: string;
+            /** Format: int64 */
+            number: number;
+            state: string;
+            station: string;
+        };
+        "Add-stateRequest": {
+            kind: string;
+            /** @description after_grind, after_polish, after_hone… */
+            state: string;
+        };
+        AnswerBody: {
+            /** Format: uuid */
+            id: string;
+            note: string;
+            place: string;
+            topic: string;
+            /** @description empty takes the answer back */
+            value: string;
+        };
+        ConditionBody: {
+            by: string;
+            deck_plate?: boolean;
+            /**
+             * Format: double
+             * @description °C; with the material, sizes are corrected to 20 °C
+             */
+            gauge_c?: number;
+            /** Format: uuid */
+            id: string;
+            kind: string;
+            /** @enum {string} */
+            material?: "" | "steel" | "iron" | "aluminium";
+            note?: string;
+            /**
+             * Format: double
+             * @description °C
+             */
+            part_c?: number;
+            shells_in?: boolean;
+            /** @description caps torqued in steps, in sequence */
+            torqued?: boolean;
+        };
         DecisionBody: {
             /** @enum {string} */
             action: "reuse" | "polish" | "hone" | "bore" | "sleeve" | "grind" | "line_hone" | "resize" | "skim" | "replace";
@@ -373,9 +620,12 @@ export interface components {
             standing: "within" | "beyond" | "unsure" | "no_limit";
         };
         FeatureView: {
+            /** Format: int64 */
+            added: number;
             blind: string;
             by_direction: components["schemas"]["PlanCell"][];
             by_station: components["schemas"]["PlanCell"][];
+            columns?: string[];
             directions: number[];
             expected?: components["schemas"]["InspectionExpectation"];
             /** Format: int64 */
@@ -397,8 +647,11 @@ export interface components {
             /** @enum {string} */
             look: "" | "smooth" | "marked" | "scored" | "heat" | "cracked";
             looks: components["schemas"]["StoreLook"][];
+            mating?: components["schemas"]["Mating"];
             /** Format: int64 */
             number: number;
+            /** @enum {string} */
+            quantity: "size" | "gap" | "dial" | "weight";
             sees: string;
             stamp: string;
             /** @enum {string} */
@@ -428,6 +681,8 @@ export interface components {
             /** Format: int64 */
             angle?: number;
             /** Format: int64 */
+            ovality?: number;
+            /** Format: int64 */
             throw: number;
             /** Format: int64 */
             tir: number;
@@ -440,17 +695,29 @@ export interface components {
             /** Format: int64 */
             station: number;
         };
+        FormVector: {
+            /** Format: int64 */
+            x: number;
+            /** Format: int64 */
+            y: number;
+        };
         GaugeBody: {
+            /** @description how the setting was put together */
+            built?: string;
             by: string;
+            /** @description the zero was just checked on its standard */
+            checked?: boolean;
             /** Format: int64 */
             division: number;
             /** Format: uuid */
             id: string;
             /** @enum {string} */
-            instrument: "micrometer" | "bore_gauge" | "telescoping_gauge" | "indicator" | "caliper";
+            instrument: "micrometer" | "bore_gauge" | "telescoping_gauge" | "indicator" | "caliper" | "plastic_strip" | "feeler";
             kind: string;
+            /** @description zeroed on each feature's mating part, so that the dial shows the clearance */
+            mating?: boolean;
             /** @enum {string} */
-            mode: "direct" | "divisions" | "length";
+            mode: "direct" | "divisions" | "length" | "vernier" | "strip" | "feeler";
             /**
              * Format: int64
              * @description -1 where clockwise past zero means smaller
@@ -459,12 +726,30 @@ export interface components {
             sense: -1 | 1;
             /**
              * Format: int64
-             * @description what the gauge was zeroed on; for deviations only
+             * @description what the gauge was zeroed on, or the smallest size of a micrometer's frame
              */
             setting?: number;
+            /** @description the printed clearances of a plastic strip, rising */
+            steps?: number[];
+        };
+        GaugeCheckBody: {
+            by: string;
+            gauge?: string;
+            /** Format: uuid */
+            id: string;
+            kind: string;
+            /**
+             * Format: int64
+             * @description what it showed beyond where it should stand, in 0.1 nm
+             */
+            off: number;
         };
         "Import-fileRequest": {
             /** @description the ledge.inspection/1 document */
+            text: string;
+        };
+        "Import-readingsRequest": {
+            /** @description the CSV */
             text: string;
         };
         ImportAnswer: {
@@ -476,6 +761,12 @@ export interface components {
             job: number;
             /** Format: int64 */
             readings: number;
+        };
+        InspectionBend: {
+            course: string;
+            mains: number[];
+            off: components["schemas"]["FormVector"][];
+            says: string;
         };
         InspectionExpectation: {
             own: boolean;
@@ -519,6 +810,10 @@ export interface components {
             at_0?: number;
             /** Format: int64 */
             at_180?: number;
+            /** Format: int64 */
+            feeler?: number;
+            /** Format: int64 */
+            return: number;
             /** Format: int64 */
             spread: number;
         };
@@ -579,13 +874,18 @@ export interface components {
             unit: "in" | "mm";
         };
         JobView: {
+            bend?: components["schemas"]["InspectionBend"];
+            checks: components["schemas"]["StoreGaugeCheck"][];
+            conditions: components["schemas"]["StoreCondition"][];
             decisions: components["schemas"]["StoreDecision"][];
             evaluation: components["schemas"]["DispositionResult"];
             features: components["schemas"]["FeatureView"][];
             gauges: components["schemas"]["StoreGaugeSetup"][];
             job: components["schemas"]["StoreJob"];
+            photos: components["schemas"]["StorePhoto"][];
             shaft: components["schemas"]["EngineJournal"][];
             signed: components["schemas"]["Signed"][];
+            walk: components["schemas"]["WalkView"];
         };
         JudgementBody: {
             limits: components["schemas"]["StoreLimitSet"];
@@ -618,6 +918,8 @@ export interface components {
                 [key: string]: components["schemas"]["LimitLimits"];
             };
             clearance?: components["schemas"]["LimitClearance"];
+            /** Format: int64 */
+            max?: number;
             new?: components["schemas"]["LimitRange"];
             /** Format: int64 */
             out_of_round_max?: number;
@@ -651,6 +953,11 @@ export interface components {
             state: string;
             /** @enum {string} */
             what: "grade" | "test_clear" | "test_cracked";
+        };
+        Mating: {
+            /** Format: int64 */
+            size: number;
+            title: string;
         };
         NewJobBody: {
             /** @enum {string} */
@@ -733,6 +1040,15 @@ export interface components {
             /** @enum {string} */
             what: "size" | "skip" | "clear";
         };
+        ReadingsAnswer: {
+            /** Format: int64 */
+            known: number;
+            /** Format: int64 */
+            replaced: number;
+            /** Format: int64 */
+            rows: number;
+            taken: boolean;
+        };
         "Set-fittedRequest": {
             kind: string;
             /** Format: int64 */
@@ -776,6 +1092,35 @@ export interface components {
             /** Format: int64 */
             step: number;
         };
+        StoreAnswer: {
+            id: string;
+            note: string;
+            place: string;
+            said_at: string;
+            said_by: string;
+            /** Format: int64 */
+            seq: number;
+            topic: string;
+            value: string;
+        };
+        StoreCondition: {
+            deck_plate?: boolean;
+            /** Format: double */
+            gauge_c?: number;
+            id: string;
+            kind: string;
+            /** @enum {string} */
+            material: "" | "steel" | "iron" | "aluminium";
+            note: string;
+            /** Format: double */
+            part_c?: number;
+            /** Format: int64 */
+            seq: number;
+            set_at: string;
+            set_by: string;
+            shells_in?: boolean;
+            torqued?: boolean;
+        };
         StoreDecision: {
             action: string;
             decided_at: string;
@@ -792,14 +1137,27 @@ export interface components {
             /** Format: int64 */
             step: number;
         };
+        StoreGaugeCheck: {
+            checked_at: string;
+            checked_by: string;
+            gauge?: string;
+            id: string;
+            kind: string;
+            /** Format: int64 */
+            off: number;
+            /** Format: int64 */
+            seq: number;
+        };
         StoreGaugeSetup: {
+            built: string;
             /** Format: int64 */
             division: number;
             id: string;
             instrument: string;
             kind: string;
+            mating: boolean;
             /** @enum {string} */
-            mode: "direct" | "divisions" | "length";
+            mode: "direct" | "divisions" | "length" | "vernier" | "strip" | "feeler";
             /** Format: int64 */
             sense: number;
             /** Format: int64 */
@@ -808,6 +1166,7 @@ export interface components {
             set_by: string;
             /** Format: int64 */
             setting?: number;
+            steps: number[];
         };
         StoreJob: {
             arrangement: string;
@@ -837,6 +1196,13 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        StoreJobHead: {
+            customer: string;
+            /** @enum {string} */
+            duty: "standard" | "power" | "heavy";
+            engine: string;
+            promised_on?: string;
+        };
         StoreLimitSet: {
             book: {
                 [key: string]: components["schemas"]["LimitLimits"];
@@ -856,7 +1222,20 @@ export interface components {
             /** @enum {string} */
             what: "grade" | "test_clear" | "test_cracked";
         };
+        StorePhoto: {
+            caption: string;
+            /** Format: int64 */
+            height: number;
+            id: string;
+            /** Format: int64 */
+            seq: number;
+            taken_at: string;
+            taken_by: string;
+            /** Format: int64 */
+            width: number;
+        };
         StoreReading: {
+            condition?: string;
             /** Format: int64 */
             direction: number;
             gauge?: string;
@@ -874,6 +1253,37 @@ export interface components {
             value?: number;
             /** @enum {string} */
             what: "size" | "skip" | "clear";
+        };
+        WalkChoice: {
+            /** @enum {string} */
+            gravity: "" | "note" | "fault" | "stop";
+            says: string;
+            value: string;
+            word: string;
+        };
+        WalkFinding: {
+            /** @enum {string} */
+            gravity: "note" | "fault" | "stop";
+            place: string;
+            step: string;
+            text: string;
+            topic: string;
+        };
+        WalkItem: {
+            choices: components["schemas"]["WalkChoice"][];
+            help: string;
+            length: boolean;
+            many: boolean;
+            places: string[];
+            /** @enum {string} */
+            step: "intake" | "strip" | "clean" | "look";
+            title: string;
+            topic: string;
+        };
+        WalkView: {
+            answers: components["schemas"]["StoreAnswer"][];
+            findings: components["schemas"]["WalkFinding"][];
+            items: components["schemas"]["WalkItem"][];
         };
     };
     responses: never;
@@ -1016,6 +1426,76 @@ export interface operations {
             };
         };
     };
+    "add-answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Add-answersRequest"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "set-condition": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ConditionBody"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     decide: {
         parameters: {
             query?: never;
@@ -1119,6 +1599,41 @@ export interface operations {
             };
         };
     };
+    "check-gauge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GaugeCheckBody"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "set-gauge": {
         parameters: {
             query?: never;
@@ -1136,6 +1651,46 @@ export interface operations {
         responses: {
             /** @description Created */
             201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "set-head": {
+        parameters: {
+            query?: {
+                by?: string;
+            };
+            header: {
+                /** @description the job's version that was changed */
+                "If-Match": string;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StoreJobHead"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -1227,6 +1782,186 @@ export interface operations {
             };
         };
     };
+    "add-parts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Add-partsRequest"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "add-photo": {
+        parameters: {
+            query: {
+                /** @description an id made by the client */
+                photo: string;
+                caption?: string;
+                by?: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "get-photo": {
+        parameters: {
+            query?: {
+                small?: boolean;
+            };
+            header?: never;
+            path: {
+                id: number;
+                photo: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "remove-photo": {
+        parameters: {
+            query?: {
+                by?: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+                photo: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "add-place": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Add-placeRequest"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "set-plan": {
         parameters: {
             query?: never;
@@ -1285,6 +2020,113 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReadingAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "import-readings": {
+        parameters: {
+            query?: {
+                /** @description store them; otherwise the file is only looked into */
+                take?: boolean;
+                by?: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Import-readingsRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadingsAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "get-readings-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "add-state": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Add-stateRequest"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
                 };
             };
             /** @description Error */

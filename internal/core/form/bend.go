@@ -1,0 +1,82 @@
+package form
+
+import (
+	"math"
+
+	"ledge/internal/core/unit"
+)
+
+// A Course is how the throws of the main journals run along a crankshaft.
+type Course string
+
+// The courses. The zero Course is unknown.
+const (
+	Straight Course = "straight"
+	OneBend  Course = "one_bend"
+	SBend    Course = "s_bend"
+	Twisted  Course = "twisted" // the directions wander round the shaft
+)
+
+// A Vector is a throw across the shaft: along 0° and along 90°, as lengths.
+type Vector struct {
+	X unit.Length `json:"x"`
+	Y unit.Length `json:"y"`
+}
+
+// VectorOf returns the throw of a runout as a vector; ok is false where its direction is unknown.
+func VectorOf(r Runout) (v Vector, ok bool) {
+	if r.Angle == nil {
+		return Vector{}, false
+	}
+	radians := float64(*r.Angle) / float64(unit.Degree) * math.Pi / 180
+	return Vector{unit.Round(float64(r.Throw) * math.Cos(radians)), unit.Round(float64(r.Throw) * math.Sin(radians))}, true
+}
+
+// Length is the magnitude of v.
+func (v Vector) Length() unit.Length { return unit.Round(math.Hypot(float64(v.X), float64(v.Y))) }
+
+// OffEnds returns the vectors less the straight line between the first and the last of them: what is bent, not
+// merely held askew. at are places along the shaft, in rising order; both have equal lengths.
+func OffEnds(at []unit.Length, vectors []Vector) []Vector {
+	off := make([]Vector, len(vectors))
+	last := len(vectors) - 1
+	for i, v := range vectors {
+		share := 0.0
+		if last > 0 {
+			share = float64(at[i]-at[0]) / float64(at[last]-at[0])
+		}
+		line := func(a, b unit.Length) unit.Length { return unit.Round(float64(a)*(1-share) + float64(b)*share) }
+		off[i] = Vector{v.X - line(vectors[0].X, vectors[last].X), v.Y - line(vectors[0].Y, vectors[last].Y)}
+	}
+	return off
+}
+
+// CourseOf names how vectors off the end line run. Those not longer than noise count as straight; the rest
+// are one bend where they all point within 45° of the longest or its opposite and do so on one side, an S where some stand on
+// the opposite side, and twisted otherwise.
+func CourseOf(off []Vector, noise unit.Length) Course {
+	var longest Vector
+	for _, v := range off {
+		if v.Length() > longest.Length() {
+			longest = v
+		}
+	}
+	if longest.Length() <= noise {
+		return Straight
+	}
+	course := OneBend
+	for _, v := range off {
+		if v.Length() <= noise {
+			continue
+		}
+		cos := (float64(v.X)*float64(longest.X) + float64(v.Y)*float64(longest.Y)) / (float64(v.Length()) * float64(longest.Length()))
+		switch {
+		case cos >= math.Sqrt2/2:
+		case cos <= -math.Sqrt2/2:
+			course = SBend
+		default:
+			return Twisted
+		}
+	}
+	return course
+}

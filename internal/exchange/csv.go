@@ -1,0 +1,210 @@
+package exchange
+
+import (
+	"encoding/csv"
+	"errors"
+	"fmt"
+	"io"
+	"slices"
+	"strconv"
+	"strings"
+
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/unit"
+)
+
+// Columns are the columns of a CSV of readings, in their order.
+var Columns = []string{"kind", "number", "state", "station", "direction", "repeat", "reading", "unit", "instrument", "taken_at", "taken_by", "note"}
+
+// Grams is the unit of weights in a CSV.
+const Grams = "g"
+
+// MaxRows bounds a CSV: no engine has as many readings.
+const MaxRows = 50_000
+
+// A Row is one reading of a CSV. Without a size the note says why there is none.
+type Row struct {
+	Line       int // of the file; the header is line 1
+	Kind       inspection.Kind
+	Number     int
+	State      string
+	Station    string
+	Direction  unit.Angle
+	Repeat     int
+	Size       *unit.Length
+	Unit       string
+	Instrument string
+	TakenAt    string
+	TakenBy    string
+	Note       string
+}
+
+// A RowProblem names the line of a CSV that cannot be taken, and why.
+type RowProblem struct {
+	Line int
+	Text string
+}
+
+// RowProblems are all the lines that cannot be taken.
+type RowProblems []RowProblem
+
+func (p RowProblems) Error() string {
+	lines := make([]string, len(p))
+	for i, one := range p {
+		lines[i] = fmt.Sprintf("line %d: %s", one.Line, one.Text)
+	}
+	return strings.Join(lines, "\n")
+}
+
+// WriteCSV writes rows under the header. A text that a spreadsheet would take for a formula gets an apostrophe.
+func WriteCSV(out io.Writer, rows []Row) error {
+	w := csv.NewWriter(out)
+	if err := w.Write(Columns); err != nil {
+		return err
+	}
+	for _, r := range rows {
+		reading := ""
+		if r.Size != nil {
+			reading = r.Size.Format(systemOf(r.Unit))
+		}
+		if err := w.Write([]string{string(r.Kind), strconv.Itoa(r.Number), r.State, harmless(r.Station), r.Direction.Format(), strconv.Itoa(r.Repeat),
+			reading, r.Unit, harmless(r.Instrument), r.TakenAt, harmless(r.TakenBy), harmless(r.Note)}); err != nil {
+			return err
+		}
+	}
+	w.Flush()
+	return w.Error()
+}
+
+// systemOf: grams are written like millimetres.
+func systemOf(u string) unit.System {
+	if u == string(unit.In) {
+		return unit.In
+	}
+	return unit.MM
+}
+
+const formulaStarts = "=+-@\t\r"
+
+func harmless(text string) string {
+	if text != "" && (strings.ContainsRune(formulaStarts, rune(text[0])) || text[0] == '\'') {
+		return "'" + text
+	}
+	return text
+}
+
+// ReadCSV reads rows with their header, in any order of the columns; kind, number, station, reading and unit must be
+// there. All lines that cannot be taken are reported at once, as [RowProblems].
+func ReadCSV(source io.Reader) ([]Row, error) {
+	c := csv.NewReader(source)
+	c.FieldsPerRecord = -1
+	header, err := c.Read()
+	if err != nil {
+		return nil, RowProblems{{1, "there is no header; the columns are " + strings.Join(Columns, ",")}}
+	}
+	if len(header) > 0 {
+		header[0] = strings.TrimPrefix(header[0], "\ufeff")
+	}
+	at := map[string]int{}
+	var problems RowProblems
+	for i, name := range header {
+		name = strings.TrimSpace(name)
+		if _, twice := at[name]; twice || !slices.Contains(Columns, name) {
+			problems = append(problems, RowProblem{1, fmt.Sprintf("the column %q is not known or stands there twice", name)})
+		}
+		at[name] = i
+	}
+	for _, name := range []string{"kind", "number", "station", "reading", "unit"} {
+		if _, there := at[name]; !there {
+			problems = append(problems, RowProblem{1, fmt.Sprintf("the column %q is missing", name)})
+		}
+	}
+	if len(problems) > 0 {
+		return nil, problems
+	}
+	var rows []Row
+	for {
+		record, err := c.Read()
+		if errors.Is(err, io.EOF) {
+			break
+		}
+		line, _ := c.FieldPos(0)
+		if err != nil {
+			var parse *csv.ParseError
+			if errors.As(err, &parse) {
+				line = parse.Line
+			}
+			problems = append(problems, RowProblem{line, "cannot be read: its quotes do not close"})
+			break
+		}
+		if len(rows) >= MaxRows {
+			problems = append(problems, RowProblem{line, fmt.Sprintf("more than %d readings are not taken at once", MaxRows)})
+			break
+		}
+		field := func(name string) string {
+			i, there := at[name]
+			if !there || i >= len(record) {
+				return ""
+			}
+			text := strings.TrimSpace(record[i])
+			if len(text) > 1 && text[0] == '\'' && strings.ContainsRune(formulaStarts+"'", rune(text[1])) {
+				text = text[1:]
+			}
+			return text
+		}
+		row, sentence := readRow(field)
+		row.Line = line
+		if sentence != "" {
+			problems = append(problems, RowProblem{line, sentence})
+		}
+		rows = append(rows, row)
+	}
+	if len(problems) > 0 {
+		return nil, problems
+	}
+	return rows, nil
+}
+
+// readRow returns the row, or a sentence on why it cannot be taken.
+func readRow(field func(string) string) (r Row, sentence string) {
+	r = Row{Kind: inspection.Kind(field("kind")), State: field("state"), Station: field("station"), Repeat: 1, Unit: field("unit"),
+		Instrument: field("instrument"), TakenAt: field("taken_at"), TakenBy: field("taken_by"), Note: field("note")}
+	if !r.Kind.Known() {
+		return r, fmt.Sprintf("%q is not a kind of part", r.Kind)
+	}
+	var err error
+	if r.Number, err = strconv.Atoi(field("number")); err != nil || r.Number < 1 {
+		return r, fmt.Sprintf("%q is not the number of a part", field("number"))
+	}
+	if r.State == "" {
+		r.State = inspection.AsFound
+	}
+	if text := field("direction"); text != "" {
+		if r.Direction, err = unit.ParseAngle(text); err != nil {
+			return r, fmt.Sprintf("%q is not a direction in degrees", text)
+		}
+	}
+	if text := field("repeat"); text != "" {
+		if r.Repeat, err = strconv.Atoi(text); err != nil || r.Repeat < 1 {
+			return r, fmt.Sprintf("%q is not the count of a repeat", text)
+		}
+	}
+	text := field("reading")
+	if text == "" {
+		if r.Note == "" {
+			return r, "there is neither a reading nor a note that says why"
+		}
+		return r, ""
+	}
+	weighs := r.Kind.Quantity() == inspection.Weight
+	switch {
+	case weighs != (r.Unit == Grams), !weighs && !unit.System(r.Unit).Valid():
+		return r, fmt.Sprintf("%q is not a unit of it; lengths are in or mm, weights g", r.Unit)
+	}
+	size, err := unit.Parse(text, systemOf(r.Unit))
+	if err != nil {
+		return r, err.Error()
+	}
+	r.Size = &size
+	return r, ""
+}

@@ -1,0 +1,210 @@
+package httpapi
+
+import (
+	"bytes"
+	"context"
+	"errors"
+	"fmt"
+	"net/http"
+	"slices"
+	"strconv"
+	"strings"
+	"time"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/unit"
+	"ledge/internal/exchange"
+	"ledge/internal/store"
+)
+
+// ReadingsAnswer says what a CSV of readings holds for a job.
+type ReadingsAnswer struct {
+	// Rows are the readings that are new to the job, Known those it has already.
+	Rows  int  `json:"rows"`
+	Known int  `json:"known"`
+	Taken bool `json:"taken"`
+	// Replaced counts the places whose readings are superseded.
+	Replaced int `json:"replaced"`
+}
+
+func (a resources) readingsFile(api huma.API) {
+	huma.Register(api, huma.Operation{OperationID: "get-readings-file", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/readings.csv", Summary: "The readings that hold, as CSV"},
+		func(ctx context.Context, in *struct {
+			ID int64 `path:"id"`
+		}) (*struct {
+			ContentType        string `header:"Content-Type"`
+			ContentDisposition string `header:"Content-Disposition"`
+			Body               []byte
+		}, error) {
+			record, err := a.store.Record(ctx, in.ID)
+			if err != nil {
+				return nil, a.fail(ctx, err)
+			}
+			var text bytes.Buffer
+			if err := exchange.WriteCSV(&text, rowsOf(&record)); err != nil {
+				return nil, a.fail(ctx, err)
+			}
+			return &struct {
+				ContentType        string `header:"Content-Type"`
+				ContentDisposition string `header:"Content-Disposition"`
+				Body               []byte
+			}{"text/csv; charset=utf-8", fmt.Sprintf("attachment; filename=%q", fileName(record.Job.Number)+".readings.csv"), text.Bytes()}, nil
+		})
+	huma.Register(api, huma.Operation{OperationID: "import-readings", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/readings-files", MaxBodyBytes: maxBody,
+		Summary: "Look into a CSV of readings, or take it into a job: all rows or none"}, a.importReadings)
+}
+
+func rowsOf(record *store.Record) []exchange.Row {
+	rows := []exchange.Row{}
+	for i := range record.Features {
+		f := &record.Features[i]
+		u := string(record.Job.Unit)
+		if f.Kind.Quantity() == inspection.Weight {
+			u = exchange.Grams
+		}
+		for station, name := range f.Stations {
+			for direction, angle := range f.Directions {
+				for n, r := range f.Live(station, direction) {
+					row := exchange.Row{Kind: f.Kind, Number: f.Number, State: f.State, Station: name, Direction: angle, Repeat: n + 1, Size: r.Value, Unit: u,
+						Instrument: record.InstrumentOf(f, r), TakenAt: r.TakenAt, TakenBy: r.TakenBy}
+					if r.Reason != nil {
+						row.Note = *r.Reason
+					}
+					// A length read in millimetres may have no end in inches: then the row is metric.
+					if row.Size != nil && u == string(unit.In) {
+						if again, err := unit.Parse(row.Size.Format(unit.In), unit.In); err != nil || again != *row.Size {
+							row.Unit = string(unit.MM)
+						}
+					}
+					rows = append(rows, row)
+				}
+			}
+		}
+	}
+	return rows
+}
+
+func (a resources) importReadings(ctx context.Context, in *struct {
+	ID   int64  `path:"id"`
+	Take bool   `query:"take" doc:"store them; otherwise the file is only looked into"`
+	By   string `query:"by" minLength:"1" maxLength:"100"`
+	Body struct {
+		Text string `json:"text" doc:"the CSV"`
+	}
+}) (*struct{ Body ReadingsAnswer }, error) {
+	read, err := exchange.ReadCSV(strings.NewReader(in.Body.Text))
+	var problems exchange.RowProblems
+	if errors.As(err, &problems) {
+		return nil, refuseRows(problems)
+	}
+	if err != nil {
+		return nil, a.fail(ctx, err)
+	}
+	record, err := a.store.Record(ctx, in.ID)
+	if err != nil {
+		return nil, a.fail(ctx, err)
+	}
+	rows, answer, problems := place(&record, read, in.By)
+	if len(problems) > 0 {
+		return nil, refuseRows(problems)
+	}
+	if in.Take {
+		if err := a.store.AddRows(ctx, in.ID, rows); err != nil {
+			return nil, a.fail(ctx, err)
+		}
+		answer.Taken = true
+	}
+	return &struct{ Body ReadingsAnswer }{answer}, nil
+}
+
+// place finds the cell of each row in the job. Cells that hold just what the file has are left alone.
+func place(record *store.Record, read []exchange.Row, by string) (rows []store.Row, answer ReadingsAnswer, problems exchange.RowProblems) {
+	in, _ := record.Inspection()
+	type cell struct {
+		f                  *store.Feature
+		station, direction int
+	}
+	byCell, order := map[cell][]exchange.Row{}, []cell{}
+	for _, r := range read {
+		f := record.At(store.Place{Kind: r.Kind, Number: r.Number, State: r.State})
+		add := func(format string, args ...any) {
+			problems = append(problems, exchange.RowProblem{Line: r.Line, Text: fmt.Sprintf(format, args...)})
+		}
+		if f == nil {
+			add("this job has no %s %d in the state %q", r.Kind.Title(), r.Number, r.State)
+			continue
+		}
+		at := cell{f, slices.Index(f.Stations, r.Station), slices.Index(f.Directions, r.Direction)}
+		switch {
+		case at.station < 0:
+			add("%q is no station of %s %d; it has %s", r.Station, r.Kind.Title(), r.Number, strings.Join(f.Stations, ", "))
+			continue
+		case at.direction < 0:
+			add("%s %d is not read at %s°", r.Kind.Title(), r.Number, r.Direction.Format())
+			continue
+		case r.TakenAt != "" && !isTime(r.TakenAt):
+			add("%q is not a time like 2024-05-31T14:05:00Z", r.TakenAt)
+			continue
+		case r.Size != nil:
+			if doubt := in.Doubt(r.Kind, r.Number, r.State, *r.Size); doubt != nil && doubt.Impossible {
+				add("%s", doubt.Sentence)
+				continue
+			}
+		}
+		if _, seen := byCell[at]; !seen {
+			order = append(order, at)
+		}
+		byCell[at] = append(byCell[at], r)
+	}
+	for _, at := range order {
+		group := byCell[at]
+		live := at.f.Live(at.station, at.direction)
+		if same(live, group) {
+			answer.Known += len(group)
+			continue
+		}
+		if len(live) > 0 {
+			answer.Replaced++
+		}
+		answer.Rows += len(group)
+		for i, r := range group {
+			row := store.Row{Place: store.Place{Kind: r.Kind, Number: r.Number, State: r.State}, Station: at.station, Direction: at.direction,
+				Joins: i > 0, Size: r.Size, Reason: r.Note, TakenBy: r.TakenBy, TakenAt: r.TakenAt}
+			if row.TakenBy == "" {
+				row.TakenBy = by
+			}
+			rows = append(rows, row)
+		}
+	}
+	return rows, answer, problems
+}
+
+func isTime(text string) bool {
+	_, err := time.Parse(time.RFC3339, text)
+	return err == nil
+}
+
+// same reports whether a cell holds just what the rows say.
+func same(live []store.Reading, rows []exchange.Row) bool {
+	if len(live) != len(rows) {
+		return false
+	}
+	for i, r := range rows {
+		l := live[i]
+		if (l.Value == nil) != (r.Size == nil) || l.Value != nil && *l.Value != *r.Size || l.Reason != nil && *l.Reason != r.Note {
+			return false
+		}
+	}
+	return true
+}
+
+func refuseRows(problems exchange.RowProblems) error {
+	const shown = 200
+	places := make([]*huma.ErrorDetail, 0, min(len(problems), shown))
+	for _, p := range problems[:min(len(problems), shown)] {
+		places = append(places, &huma.ErrorDetail{Location: "line " + strconv.Itoa(p.Line), Message: p.Text})
+	}
+	return problem(http.StatusUnprocessableEntity, fmt.Sprintf("No row was taken: %d cannot be.", len(problems)), places...)
+}

@@ -1,0 +1,90 @@
+package httpapi
+
+import (
+	"context"
+	"net/http"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/instrument"
+	"ledge/internal/core/unit"
+	"ledge/internal/store"
+)
+
+// ConditionBody says how the parts of a kind are held and how warm they are.
+type ConditionBody struct {
+	ID        string              `json:"id" format:"uuid"`
+	Kind      inspection.Kind     `json:"kind" minLength:"1"`
+	Torqued   *bool               `json:"torqued,omitempty" doc:"caps torqued in steps, in sequence"`
+	DeckPlate *bool               `json:"deck_plate,omitempty"`
+	ShellsIn  *bool               `json:"shells_in,omitempty"`
+	PartC     *float64            `json:"part_c,omitempty" minimum:"-40" maximum:"120" doc:"°C"`
+	GaugeC    *float64            `json:"gauge_c,omitempty" minimum:"-40" maximum:"120" doc:"°C; with the material, sizes are corrected to 20 °C"`
+	Material  instrument.Material `json:"material,omitempty" enum:",steel,iron,aluminium"`
+	Note      string              `json:"note,omitempty" maxLength:"200"`
+	By        string              `json:"by" minLength:"1" maxLength:"100"`
+}
+
+func (a resources) parts(api huma.API) {
+	huma.Register(api, huma.Operation{OperationID: "set-condition", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/conditions",
+		Summary: "Say how the parts of a kind are held", DefaultStatus: http.StatusCreated},
+		func(ctx context.Context, in *struct {
+			ID   int64 `path:"id"`
+			Body ConditionBody
+		}) (*jobOutput, error) {
+			b := in.Body
+			switch {
+			case !b.Kind.Known():
+				return nil, refuse("kind", "There is no such kind of part.")
+			case b.GaugeC != nil && b.PartC == nil:
+				return nil, refuse("part_c", "Say how warm the part is, too.")
+			case (b.GaugeC != nil) != (b.Material != ""):
+				return nil, refuse("material", "To correct sizes to 20 °C, both the gauge's temperature and the part's material are needed.")
+			}
+			return a.changed(ctx, in.ID, a.store.AddCondition(ctx, store.Condition{ID: b.ID, JobID: in.ID, Kind: b.Kind, Torqued: b.Torqued, DeckPlate: b.DeckPlate,
+				ShellsIn: b.ShellsIn, PartC: b.PartC, GaugeC: b.GaugeC, Material: b.Material, Note: b.Note, SetBy: b.By}))
+		})
+	huma.Register(api, huma.Operation{OperationID: "add-state", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/states",
+		Summary: "Measure the parts of a kind again in a new state", DefaultStatus: http.StatusCreated},
+		func(ctx context.Context, in *struct {
+			ID   int64 `path:"id"`
+			Body struct {
+				Kind  inspection.Kind `json:"kind" minLength:"1"`
+				State string          `json:"state" pattern:"^[a-z][a-z0-9_]{0,30}$" doc:"after_grind, after_polish, after_hone…"`
+			}
+		}) (*jobOutput, error) {
+			return a.changed(ctx, in.ID, a.store.AddState(ctx, in.ID, in.Body.Kind, in.Body.State))
+		})
+	huma.Register(api, huma.Operation{OperationID: "add-place", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/places",
+		Summary: "Add a place to read outside the plan", DefaultStatus: http.StatusCreated},
+		func(ctx context.Context, in *struct {
+			ID   int64 `path:"id"`
+			Body struct {
+				store.Place
+				Station   string     `json:"station" minLength:"1" maxLength:"40"`
+				Direction unit.Angle `json:"direction" minimum:"0" maximum:"359999999"`
+				By        string     `json:"by" minLength:"1" maxLength:"100"`
+			}
+		}) (*jobOutput, error) {
+			b := in.Body
+			if !b.Kind.Grid() {
+				return nil, refuse("kind", "Only sizes have places outside their plan.")
+			}
+			return a.changed(ctx, in.ID, a.store.AddPlace(ctx, in.ID, b.Place, b.Station, b.Direction, b.By))
+		})
+	huma.Register(api, huma.Operation{OperationID: "add-parts", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/parts",
+		Summary: "Measure parts that the job did not have", DefaultStatus: http.StatusCreated},
+		func(ctx context.Context, in *struct {
+			ID   int64 `path:"id"`
+			Body struct {
+				Kind  inspection.Kind `json:"kind" minLength:"1"`
+				Count int             `json:"count" minimum:"1" maximum:"96" doc:"how many there then are"`
+			}
+		}) (*jobOutput, error) {
+			if !in.Body.Kind.Known() {
+				return nil, refuse("kind", "There is no such kind of part.")
+			}
+			return a.changed(ctx, in.ID, a.store.AddParts(ctx, in.ID, in.Body.Kind, in.Body.Count))
+		})
+}

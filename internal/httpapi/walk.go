@@ -1,0 +1,100 @@
+package httpapi
+
+import (
+	"context"
+	"net/http"
+	"strconv"
+	"strings"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"ledge/internal/core/unit"
+	"ledge/internal/core/walk"
+	"ledge/internal/store"
+)
+
+// AnswerBody is one answer on the walk.
+type AnswerBody struct {
+	ID    string `json:"id" format:"uuid"`
+	Topic string `json:"topic" minLength:"1" maxLength:"40"`
+	Place string `json:"place" maxLength:"40"`
+	Value string `json:"value" maxLength:"40" doc:"empty takes the answer back"`
+	Note  string `json:"note" maxLength:"400"`
+}
+
+// WalkView is what is asked of the engine beside measuring, what was said, and what follows from it.
+type WalkView struct {
+	Items    []walk.Item    `json:"items"`
+	Answers  []store.Answer `json:"answers"`
+	Findings []walk.Finding `json:"findings"`
+}
+
+func walkOf(r store.Record) WalkView {
+	items := r.Job.Items()
+	return WalkView{Items: items, Answers: r.Answers, Findings: walk.Find(items, r.Said())}
+}
+
+func (a resources) walk(api huma.API) {
+	huma.Register(api, huma.Operation{OperationID: "add-answers", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/answers",
+		Summary: "Answer what is asked before measuring", DefaultStatus: http.StatusCreated},
+		func(ctx context.Context, in *struct {
+			ID   int64 `path:"id"`
+			Body struct {
+				Answers []AnswerBody `json:"answers" minItems:"1" maxItems:"200"`
+				By      string       `json:"by" minLength:"1" maxLength:"100"`
+			}
+		}) (*jobOutput, error) {
+			job, err := a.store.Job(ctx, in.ID)
+			if err != nil {
+				return nil, a.fail(ctx, err)
+			}
+			items := job.Items()
+			answers := make([]store.Answer, len(in.Body.Answers))
+			for i, b := range in.Body.Answers {
+				b.Value = strings.TrimSpace(b.Value)
+				where := "answers." + strconv.Itoa(i) + ".value"
+				if sentence := walk.Problem(items, walk.Answer{Topic: b.Topic, Place: b.Place, Value: b.Value, Note: b.Note}); sentence != "" {
+					return nil, refuse(where, sentence)
+				}
+				if err := checkStamp(items, b, job.Unit); err != nil {
+					return nil, refuse(where, "A stamp is a size, or 0 for standard. What else is stamped goes into the note.")
+				}
+				answers[i] = store.Answer{ID: b.ID, Topic: b.Topic, Place: b.Place, Value: b.Value, Note: b.Note, SaidBy: in.Body.By}
+			}
+			return a.changed(ctx, in.ID, a.store.AddAnswers(ctx, in.ID, answers))
+		})
+	huma.Register(api, huma.Operation{OperationID: "set-head", Method: http.MethodPut, Path: "/api/v1/jobs/{id}/head",
+		Summary: "Change customer, engine, duty or promised date"},
+		func(ctx context.Context, in *struct {
+			ID      int64  `path:"id"`
+			IfMatch string `header:"If-Match" required:"true" doc:"the job's version that was changed"`
+			By      string `query:"by" minLength:"1" maxLength:"100"`
+			Body    store.JobHead
+		}) (*jobOutput, error) {
+			version, err := versionOf(in.IfMatch)
+			if err != nil {
+				return nil, err
+			}
+			return a.changed(ctx, in.ID, a.store.SetHead(ctx, in.ID, version, in.Body, in.By))
+		})
+}
+
+// checkStamp refuses a stamp that is no size.
+func checkStamp(items []walk.Item, b AnswerBody, s unit.System) error {
+	for _, item := range items {
+		if item.Topic == b.Topic && item.Length && b.Value != "" {
+			_, err := unit.Parse(b.Value, s)
+			return err
+		}
+	}
+	return nil
+}
+
+// versionOf reads the version out of an If-Match header.
+func versionOf(header string) (int64, error) {
+	version, err := strconv.ParseInt(strings.Trim(header, `"`), 10, 64)
+	if err != nil {
+		return 0, problem(http.StatusPreconditionFailed, "The version in If-Match is not a number.")
+	}
+	return version, nil
+}

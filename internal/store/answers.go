@@ -1,0 +1,78 @@
+package store
+
+import (
+	"context"
+	"fmt"
+
+	"github.com/jmoiron/sqlx"
+
+	"ledge/internal/core/walk"
+)
+
+// An Answer is what somebody said of an item of the walk.
+type Answer struct {
+	Seq    int64  `db:"seq" json:"seq"`
+	ID     string `db:"id" json:"id"`
+	JobID  int64  `db:"job_id" json:"-"`
+	Topic  string `db:"topic" json:"topic"`
+	Place  string `db:"place" json:"place"`
+	Value  string `db:"value" json:"value"`
+	Note   string `db:"note" json:"note"`
+	SaidBy string `db:"said_by" json:"said_by"`
+	SaidAt string `db:"said_at" json:"said_at"`
+}
+
+// AddAnswers stores answers, which hold for their places from now on; an id is stored once. An empty value takes an
+// answer back.
+func (s *Store) AddAnswers(ctx context.Context, jobID int64, answers []Answer) error {
+	defer s.cache.changed(jobID)
+	err := s.change(ctx, func(tx *sqlx.Tx) error {
+		if _, err := getJob(ctx, tx, jobID); err != nil {
+			return err
+		}
+		for _, a := range answers {
+			a.JobID, a.SaidAt = jobID, s.stamp()
+			if _, err := sqlx.NamedExecContext(ctx, tx, `INSERT INTO answers (id, job_id, topic, place, value, note, said_by, said_at)
+				VALUES (:id, :job_id, :topic, :place, :value, :note, :said_by, :said_at) ON CONFLICT (id) DO NOTHING`, a); err != nil {
+				return err
+			}
+		}
+		return nil
+	})
+	if err != nil {
+		return fmt.Errorf("answers of job %d: %w", jobID, err)
+	}
+	return nil
+}
+
+// answersOf returns the answer that holds for each topic and place.
+func answersOf(ctx context.Context, q querier, jobID int64) ([]Answer, error) {
+	list := []Answer{}
+	if err := q.SelectContext(ctx, &list, `SELECT * FROM answers WHERE seq IN
+		(SELECT max(seq) FROM answers WHERE job_id = ? GROUP BY topic, place) AND value <> '' ORDER BY seq`, jobID); err != nil {
+		return nil, fmt.Errorf("answers of job %d: %w", jobID, err)
+	}
+	return list, nil
+}
+
+// Items are what is asked of the job's engine.
+func (j Job) Items() []walk.Item { return walk.Items(j.Layout, j.Scope == WholeEngine) }
+
+// Said returns the answers that hold as the walk knows them.
+func (r Record) Said() []walk.Answer {
+	said := make([]walk.Answer, len(r.Answers))
+	for i, a := range r.Answers {
+		said[i] = walk.Answer{Topic: a.Topic, Place: a.Place, Value: a.Value, Note: a.Note}
+	}
+	return said
+}
+
+// answer returns what was said under a topic at its one nameless place.
+func (r Record) answer(topic string) string {
+	for _, a := range r.Answers {
+		if a.Topic == topic && a.Place == "" {
+			return a.Value
+		}
+	}
+	return ""
+}

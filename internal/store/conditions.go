@@ -1,0 +1,91 @@
+package store
+
+import (
+	"context"
+	"fmt"
+	"strconv"
+
+	"github.com/jmoiron/sqlx"
+
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/instrument"
+	"ledge/internal/core/unit"
+)
+
+// A Condition is how the parts of a kind are held while they are read, and how warm part and gauge are.
+// Temperatures are in °C. With the gauge's own and the part's material, sizes count as they would be at 20 °C; the
+// part's alone is a note.
+type Condition struct {
+	Seq       int64               `db:"seq" json:"seq"`
+	ID        string              `db:"id" json:"id"`
+	JobID     int64               `db:"job_id" json:"-"`
+	Kind      inspection.Kind     `db:"kind" json:"kind"`
+	Torqued   *bool               `db:"torqued" json:"torqued,omitempty"`
+	DeckPlate *bool               `db:"deck_plate" json:"deck_plate,omitempty"`
+	ShellsIn  *bool               `db:"shells_in" json:"shells_in,omitempty"`
+	PartC     *float64            `db:"part_c" json:"part_c,omitempty"`
+	GaugeC    *float64            `db:"gauge_c" json:"gauge_c,omitempty"`
+	Material  instrument.Material `db:"material" json:"material" enum:",steel,iron,aluminium"`
+	Note      string              `db:"note" json:"note"`
+	SetBy     string              `db:"set_by" json:"set_by"`
+	SetAt     string              `db:"set_at" json:"set_at"`
+}
+
+// At20 is a size read under c as it would be at 20 °C; as read where it cannot be told.
+func (c *Condition) At20(size unit.Length) unit.Length {
+	if c == nil || c.PartC == nil || c.GaugeC == nil {
+		return size
+	}
+	return instrument.Thermal{Part: *c.PartC, Gauge: *c.GaugeC, Material: c.Material}.At20(size)
+}
+
+func (c *Condition) inspected() (out inspection.Condition) {
+	if c == nil {
+		return out
+	}
+	out = inspection.Condition{Torqued: c.Torqued, DeckPlate: c.DeckPlate, ShellsIn: c.ShellsIn}
+	if c.PartC != nil {
+		out.TemperatureC = strconv.FormatFloat(*c.PartC, 'f', -1, 64)
+	}
+	return out
+}
+
+// AddCondition stores a condition, which holds for its kind from now on; the same id is stored once.
+func (s *Store) AddCondition(ctx context.Context, c Condition) error {
+	c.SetAt = s.stamp()
+	defer s.cache.changed(c.JobID)
+	err := s.change(ctx, func(tx *sqlx.Tx) error {
+		if _, err := getJob(ctx, tx, c.JobID); err != nil {
+			return err
+		}
+		return insertCondition(ctx, tx, c)
+	})
+	if err != nil {
+		return fmt.Errorf("condition %s: %w", c.ID, err)
+	}
+	return nil
+}
+
+func insertCondition(ctx context.Context, q querier, c Condition) error {
+	_, err := sqlx.NamedExecContext(ctx, q, `INSERT INTO conditions (id, job_id, kind, torqued, deck_plate, shells_in, part_c, gauge_c, material, note, set_by, set_at)
+		VALUES (:id, :job_id, :kind, :torqued, :deck_plate, :shells_in, :part_c, :gauge_c, :material, :note, :set_by, :set_at) ON CONFLICT (id) DO NOTHING`, c)
+	return err
+}
+
+// conditionsOf returns every condition of a job in order; the last of a kind holds.
+func conditionsOf(ctx context.Context, q querier, jobID int64) ([]Condition, error) {
+	list := []Condition{}
+	if err := q.SelectContext(ctx, &list, `SELECT * FROM conditions WHERE job_id = ? ORDER BY seq`, jobID); err != nil {
+		return nil, fmt.Errorf("conditions of job %d: %w", jobID, err)
+	}
+	return list, nil
+}
+
+// lastCondition is the id of the condition that holds for a kind; nil without one.
+func lastCondition(ctx context.Context, q querier, jobID int64, kind inspection.Kind) (id *string, err error) {
+	var ids []string
+	if err := q.SelectContext(ctx, &ids, `SELECT id FROM conditions WHERE job_id = ? AND kind = ? ORDER BY seq DESC LIMIT 1`, jobID, kind); err != nil || len(ids) == 0 {
+		return nil, err
+	}
+	return &ids[0], nil
+}

@@ -1,0 +1,77 @@
+package store
+
+import (
+	"context"
+	"fmt"
+
+	"github.com/jmoiron/sqlx"
+)
+
+// A Photo is a picture of a job; the picture itself is fetched by its id.
+type Photo struct {
+	Seq     int64  `db:"seq" json:"seq"`
+	ID      string `db:"id" json:"id"`
+	JobID   int64  `db:"job_id" json:"-"`
+	Caption string `db:"caption" json:"caption"`
+	Width   int    `db:"width" json:"width"`
+	Height  int    `db:"height" json:"height"`
+	TakenBy string `db:"taken_by" json:"taken_by"`
+	TakenAt string `db:"taken_at" json:"taken_at"`
+}
+
+// MaxPhotos bounds the photographs of one job.
+const MaxPhotos = 200
+
+// AddPhoto stores a picture with its small version, both JPEG; the same id is stored once.
+func (s *Store) AddPhoto(ctx context.Context, p Photo, picture, small []byte) error {
+	defer s.cache.changed(p.JobID)
+	err := s.change(ctx, func(tx *sqlx.Tx) error {
+		if _, err := getJob(ctx, tx, p.JobID); err != nil {
+			return err
+		}
+		var count int
+		if err := tx.GetContext(ctx, &count, `SELECT count(*) FROM photos WHERE job_id = ?`, p.JobID); err != nil {
+			return err
+		}
+		if count >= MaxPhotos {
+			return conflict("A job keeps %d photographs at most.", MaxPhotos)
+		}
+		_, err := tx.ExecContext(ctx, `INSERT INTO photos (id, job_id, caption, width, height, picture, small, taken_by, taken_at)
+			VALUES (?,?,?,?,?,?,?,?,?) ON CONFLICT (id) DO NOTHING`, p.ID, p.JobID, p.Caption, p.Width, p.Height, picture, small, p.TakenBy, s.stamp())
+		return err
+	})
+	if err != nil {
+		return fmt.Errorf("photo %s: %w", p.ID, err)
+	}
+	return nil
+}
+
+// RemovePhoto takes a picture out of sight; who did it and when stays on record.
+func (s *Store) RemovePhoto(ctx context.Context, jobID int64, id, by string) error {
+	defer s.cache.changed(jobID)
+	return s.change(ctx, func(tx *sqlx.Tx) error {
+		_, err := tx.ExecContext(ctx, `UPDATE photos SET removed_by = ?, removed_at = ? WHERE job_id = ? AND id = ? AND removed_by = ''`, by, s.stamp(), jobID, id)
+		return err
+	})
+}
+
+// Picture returns a photograph as JPEG, or [ErrNotFound].
+func (s *Store) Picture(ctx context.Context, jobID int64, id string, small bool) (picture []byte, err error) {
+	column := "picture"
+	if small {
+		column = "small"
+	}
+	if err := s.read.GetContext(ctx, &picture, `SELECT `+column+` FROM photos WHERE job_id = ? AND id = ? AND removed_by = ''`, jobID, id); err != nil {
+		return nil, fmt.Errorf("photo %s of job %d: %w", id, jobID, notFound(err))
+	}
+	return picture, nil
+}
+
+func photosOf(ctx context.Context, q querier, jobID int64) ([]Photo, error) {
+	list := []Photo{}
+	if err := q.SelectContext(ctx, &list, `SELECT seq, id, job_id, caption, width, height, taken_by, taken_at FROM photos
+		WHERE job_id = ? AND removed_by = '' ORDER BY seq`, jobID); err != nil {
+		return nil, fmt.Errorf("photos of job %d: %w", jobID, err)
+	}
+	return list, nil
+}

@@ -1,0 +1,90 @@
+package store
+
+import (
+	"context"
+	"fmt"
+
+	"github.com/google/uuid"
+	"github.com/jmoiron/sqlx"
+
+	"ledge/internal/core/unit"
+)
+
+// A Row is a reading that comes from a file, with the place it goes to.
+type Row struct {
+	Place
+	Station, Direction int
+	// Joins the readings of its cell that come before it in the file; the first of a cell supersedes what was there.
+	Joins   bool
+	Size    *unit.Length
+	Reason  string
+	TakenBy string
+	TakenAt string // as the file has it; now where empty
+}
+
+// AddRows stores readings from a file, all of them or none.
+func (s *Store) AddRows(ctx context.Context, jobID int64, rows []Row) error {
+	defer s.cache.changed(jobID)
+	err := s.change(ctx, func(tx *sqlx.Tx) error {
+		ids := map[Place]int64{}
+		for _, row := range rows {
+			id, known := ids[row.Place]
+			if !known {
+				f, err := findFeature(ctx, tx, jobID, row.Place)
+				if err != nil {
+					return err
+				}
+				id = f.ID
+				ids[row.Place] = id
+			}
+			r := Reading{ID: uuid.NewString(), FeatureID: id, Station: row.Station, Direction: row.Direction, What: Size, Value: row.Size, TakenBy: row.TakenBy, TakenAt: row.TakenAt}
+			if row.Size == nil {
+				r.What, r.Reason = Skip, &row.Reason
+			}
+			if r.TakenAt == "" {
+				r.TakenAt = s.stamp()
+			}
+			if err := insertReading(ctx, tx, r, row.Joins); err != nil {
+				return err
+			}
+		}
+		return nil
+	})
+	if err != nil {
+		return fmt.Errorf("rows into job %d: %w", jobID, err)
+	}
+	return nil
+}
+
+// Live returns the readings of a cell that hold, in the order taken.
+func (f *Feature) Live(station, direction int) (live []Reading) {
+	for _, r := range f.Tape {
+		if r.SupersededBy == nil && r.What != Clear && r.Station == station && r.Direction == direction {
+			live = append(live, r)
+		}
+	}
+	return live
+}
+
+// At returns the feature at a place; nil where the job has none.
+func (r *Record) At(p Place) *Feature {
+	for i := range r.Features {
+		if f := &r.Features[i]; f.Kind == p.Kind && f.Number == p.Number && f.State == p.State {
+			return f
+		}
+	}
+	return nil
+}
+
+// InstrumentOf is the instrument a reading was taken with, as far as it is known.
+func (r *Record) InstrumentOf(f *Feature, reading Reading) string {
+	for _, g := range r.Gauges {
+		if g.Kind == f.Kind && (reading.GaugeID == nil || *reading.GaugeID == g.ID) {
+			return string(g.Instrument)
+		}
+	}
+	if f.GaugeKind != nil {
+		return string(*f.GaugeKind)
+	}
+	return ""
+}

@@ -1,0 +1,121 @@
+package store
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+	"slices"
+
+	"github.com/google/uuid"
+	"github.com/jmoiron/sqlx"
+
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/unit"
+)
+
+// AddState makes every part of a kind measurable once more in a new state, with the plan it was last measured
+// with. Parts that have the state already keep it.
+func (s *Store) AddState(ctx context.Context, jobID int64, kind inspection.Kind, state string) error {
+	defer s.cache.changed(jobID)
+	err := s.change(ctx, func(tx *sqlx.Tx) error {
+		result, err := tx.ExecContext(ctx, `INSERT INTO features (job_id, kind, number, state, stations, directions, gauge_kind, gauge_division,
+				gauge_repeatability, gauge_setting_u, added)
+			SELECT job_id, kind, number, ?, stations, directions, gauge_kind, gauge_division, gauge_repeatability, gauge_setting_u, added FROM features
+			WHERE id IN (SELECT max(id) FROM features WHERE job_id = ? AND kind = ? GROUP BY number) ORDER BY number
+			ON CONFLICT (job_id, kind, number, state) DO NOTHING`, state, jobID, kind)
+		if err != nil {
+			return err
+		}
+		if made, err := result.RowsAffected(); err != nil || made == 0 {
+			return conflict("%s have this state already, or there are none.", kind.Title())
+		}
+		return nil
+	})
+	if err != nil {
+		return fmt.Errorf("state %s of %s in job %d: %w", state, kind, jobID, err)
+	}
+	return nil
+}
+
+// outsidePlan is the reason given for the cells that come with an added place and need no reading.
+const outsidePlan = "outside the plan"
+
+// AddPlace gives a feature one more place to read, outside its plan: a station or a direction of its own. The
+// other cells of a new row or column need no reading.
+func (s *Store) AddPlace(ctx context.Context, jobID int64, place Place, station string, direction unit.Angle, by string) error {
+	defer s.cache.changed(jobID)
+	err := s.change(ctx, func(tx *sqlx.Tx) error {
+		f, err := findFeature(ctx, tx, jobID, place)
+		if err != nil {
+			return err
+		}
+		row, column := slices.Index(f.Stations, station), slices.Index(f.Directions, direction)
+		if row >= 0 && column >= 0 {
+			return conflict("%s %d is read there already.", f.Kind.Title(), f.Number)
+		}
+		rows, columns := len(f.Stations), len(f.Directions)
+		if row < 0 {
+			f.Stations, row, f.Added = append(f.Stations, station), rows, f.Added+1
+		}
+		if column < 0 {
+			f.Directions, column = append(f.Directions, direction), columns
+		}
+		stations, err := json.Marshal(f.Stations)
+		if err != nil {
+			return err
+		}
+		directions, err := json.Marshal(f.Directions)
+		if err != nil {
+			return err
+		}
+		if _, err := tx.ExecContext(ctx, `UPDATE features SET stations = ?, directions = ?, added = ? WHERE id = ?`, string(stations), string(directions), f.Added, f.ID); err != nil {
+			return err
+		}
+		reason := outsidePlan
+		for r := range f.Stations {
+			for c := range f.Directions {
+				if r < rows && c < columns || r == row && c == column {
+					continue
+				}
+				if err := insertReading(ctx, tx, Reading{ID: uuid.NewString(), FeatureID: f.ID, Station: r, Direction: c, What: Skip, Reason: &reason, TakenBy: by, TakenAt: s.stamp()}, false); err != nil {
+					return err
+				}
+			}
+		}
+		return nil
+	})
+	if err != nil {
+		return fmt.Errorf("place of %s %d in job %d: %w", place.Kind, place.Number, jobID, err)
+	}
+	return nil
+}
+
+// AddParts makes parts of a kind measurable that the job did not have: numbers from 1 up to the count.
+func (s *Store) AddParts(ctx context.Context, jobID int64, kind inspection.Kind, count int) error {
+	defer s.cache.changed(jobID)
+	err := s.change(ctx, func(tx *sqlx.Tx) error {
+		job, err := getJob(ctx, tx, jobID)
+		if err != nil {
+			return err
+		}
+		var last int
+		if err := tx.GetContext(ctx, &last, `SELECT coalesce(max(number), 0) FROM features WHERE job_id = ? AND kind = ?`, jobID, kind); err != nil {
+			return err
+		}
+		if last >= count {
+			return conflict("There are %d already.", last)
+		}
+		for number := last + 1; number <= count; number++ {
+			f := layoutFeature(kind, number, job.Layout, nil)
+			f.JobID = jobID
+			if _, err := insertFeature(ctx, tx, f); err != nil {
+				return err
+			}
+		}
+		return nil
+	})
+	if err != nil {
+		return fmt.Errorf("parts %s of job %d: %w", kind, jobID, err)
+	}
+	return nil
+}
