@@ -198,10 +198,10 @@ func TestAFileOfAJobComesBackAsTheSameJob(t *testing.T) {
 
 func TestAFileThatCannotBeTakenIsRefusedWithEveryPlace(t *testing.T) {
 	base := serveDemo(t).URL
-	text := `{"format": "ledge.inspection/1", "unit": "in", "features": [{"kind": "deck", "lines": []}]}`
+	text := `{"format": "ledge.inspection/1", "unit": "in", "features": [{"kind": "deck", "lines": []}, {"kind": "deck", "number": 1, "lines": []}]}`
 	status, answer, _ := call(t, "POST", base+"/api/v1/imports?by=Wanda&take=true", map[string]string{"text": text})
 	assert.Equal(t, 422, status)
-	for _, place := range []string{`"/engine"`, `"/job/engine"`, `"/features/0"`} {
+	for _, place := range []string{`"/engine"`, `"/job/engine"`, `"/features/1"`} {
 		assert.Contains(t, string(answer), place)
 	}
 	status, answer, _ = call(t, "POST", base+"/api/v1/imports?by=Wanda", map[string]string{"text": strings.Repeat("[", 5000)})

@@ -25,6 +25,13 @@ export type ReadingBody = Schemas["ReadingBody"];
 export type LookBody = Schemas["LookBody"];
 export type GaugeSetup = Schemas["StoreGaugeSetup"];
 export type GaugeBody = Schemas["GaugeBody"];
+export type GaugeCheckBody = Schemas["GaugeCheckBody"];
+export type ConditionBody = Schemas["ConditionBody"];
+export type Condition = Schemas["StoreCondition"];
+export type AnswerBody = Schemas["AnswerBody"];
+export type WalkItem = Schemas["WalkItem"];
+export type WalkFinding = Schemas["WalkFinding"];
+export type JobHead = Schemas["StoreJobHead"];
 export type DecisionBody = Schemas["DecisionBody"];
 type ProblemDocument = Schemas["ErrorModel"];
 

@@ -1,14 +1,17 @@
 import { type QueryClient, queryOptions, useMutation, useQueryClient } from "@tanstack/react-query";
 import {
+	type AnswerBody,
+	type ConditionBody,
 	client,
 	type DecisionBody,
 	type GaugeBody,
+	type GaugeCheckBody,
+	type JobHead,
 	type JobView,
 	type LimitSet,
 	type LookBody,
 	type NewJob,
 	type Policy,
-	type ReadingBody,
 	unwrap,
 } from "./client";
 
@@ -30,7 +33,8 @@ export const plansQuery = queryOptions({
 	staleTime: Number.POSITIVE_INFINITY,
 });
 
-function keep(queries: QueryClient, view: JobView) {
+/** Puts a job as the server answered it where every place looks. */
+export function keep(queries: QueryClient, view: JobView) {
 	queries.setQueryData(jobQuery(view.job.id).queryKey, view);
 	void queries.invalidateQueries({ queryKey: ["jobs"] });
 }
@@ -43,13 +47,6 @@ function useChange<B>(send: (body: B) => Promise<JobView>, job: number) {
 
 const at = (id: number) => ({ path: { id } });
 
-export const useAddReading = (id: number) =>
-	useChange(
-		(body: ReadingBody) =>
-			unwrap(client.POST("/api/v1/jobs/{id}/readings", { params: at(id), body })).then((answer) => answer.view),
-		id,
-	);
-
 export const useAddLook = (id: number) =>
 	useChange((body: LookBody) => unwrap(client.POST("/api/v1/jobs/{id}/looks", { params: at(id), body })), id);
 
@@ -58,6 +55,82 @@ export const useDecide = (id: number) =>
 
 export const useSetGauge = (id: number) =>
 	useChange((body: GaugeBody) => unwrap(client.POST("/api/v1/jobs/{id}/gauges", { params: at(id), body })), id);
+
+export const useCheckGauge = (id: number) =>
+	useChange((body: GaugeCheckBody) => unwrap(client.POST("/api/v1/jobs/{id}/gauge-checks", { params: at(id), body })), id);
+
+export const useSetCondition = (id: number) =>
+	useChange((body: ConditionBody) => unwrap(client.POST("/api/v1/jobs/{id}/conditions", { params: at(id), body })), id);
+
+export const useAnswer = (id: number) =>
+	useChange(
+		(body: { answers: AnswerBody[]; by: string }) => unwrap(client.POST("/api/v1/jobs/{id}/answers", { params: at(id), body })),
+		id,
+	);
+
+export const useAddState = (id: number) =>
+	useChange(
+		(body: { kind: string; state: string }) => unwrap(client.POST("/api/v1/jobs/{id}/states", { params: at(id), body })),
+		id,
+	);
+
+export const useAddPlace = (id: number) =>
+	useChange(
+		(body: { kind: string; number: number; state: string; station: string; direction: number; by: string }) =>
+			unwrap(client.POST("/api/v1/jobs/{id}/places", { params: at(id), body })),
+		id,
+	);
+
+export const useAddParts = (id: number) =>
+	useChange(
+		(body: { kind: string; count: number }) => unwrap(client.POST("/api/v1/jobs/{id}/parts", { params: at(id), body })),
+		id,
+	);
+
+export const useSetHead = (id: number) =>
+	useChange(
+		({ version, by, ...body }: JobHead & { version: number; by: string }) =>
+			unwrap(
+				client.PUT("/api/v1/jobs/{id}/head", {
+					params: { ...at(id), query: { by }, header: { "If-Match": String(version) } },
+					body,
+				}),
+			),
+		id,
+	);
+
+export const useAddPhoto = (id: number, by: string) =>
+	useChange(
+		({ file, caption }: { file: File; caption: string }) =>
+			unwrap(
+				client.POST("/api/v1/jobs/{id}/photos", {
+					params: { ...at(id), query: { photo: crypto.randomUUID(), caption, by } },
+					body: "",
+					bodySerializer: () => file,
+					headers: { "Content-Type": "application/octet-stream" },
+				}),
+			),
+		id,
+	);
+
+export const useRemovePhoto = (id: number, by: string) =>
+	useChange(
+		(photo: string) =>
+			unwrap(client.DELETE("/api/v1/jobs/{id}/photos/{photo}", { params: { path: { id, photo }, query: { by } } })),
+		id,
+	);
+
+/** Looks into a CSV of readings, or takes it into the job. */
+export function useImportReadings(id: number, by: string) {
+	const queries = useQueryClient();
+	return useMutation({
+		mutationFn: ({ text, take }: { text: string; take: boolean }) =>
+			unwrap(client.POST("/api/v1/jobs/{id}/readings-files", { params: { ...at(id), query: { by, take } }, body: { text } })),
+		onSuccess: (_, { take }) => {
+			if (take) void queries.invalidateQueries({ queryKey: ["job", id] });
+		},
+	});
+}
 
 export const useSetPlan = (id: number) =>
 	useChange(

@@ -2,9 +2,9 @@ import type { Cell, FeatureView, Finding, JobView, Journal, Reading } from "./cl
 
 export type Standing = "within" | "unsure" | "beyond" | "open" | "no_limit";
 
-/** The latest state of a feature. */
-export function featureOf(view: JobView, kind: string, number: number): FeatureView | undefined {
-	return view.features.filter((f) => f.kind === kind && f.number === number).pop();
+/** A feature in one state, or in its latest. */
+export function featureOf(view: JobView, kind: string, number: number, state?: string): FeatureView | undefined {
+	return view.features.filter((f) => f.kind === kind && f.number === number && (state === undefined || f.state === state)).pop();
 }
 
 /** What Ledge finds of a feature; undefined where nothing was recorded. */
@@ -48,8 +48,45 @@ export const zeroUp = (kind: string): boolean => kind.endsWith("_housing") || ki
 
 export const isBore = (kind: string): boolean => !kind.endsWith("_journal") && !["piston", "pin", "runout"].includes(kind);
 
-/** The shape in which parts of a kind are drawn in a row; the crankshaft's own journals are drawn on it. */
-export const PART_SHAPE = { main_housing: "tunnel", cylinder: "bore", rod_housing: "rod", piston: "piston" } as const;
+type Shape = "tunnel" | "bore" | "rod" | "piston";
+
+const SHAPES: Record<string, Shape> = {
+	main_housing: "tunnel",
+	cylinder: "bore",
+	ring_gap: "bore",
+	rod_housing: "rod",
+	small_end: "rod",
+	rod_weight: "rod",
+	rod_length: "rod",
+	rod_bend: "rod",
+	piston: "piston",
+	pin: "piston",
+	pin_bore: "piston",
+	ring_groove: "piston",
+	protrusion: "piston",
+};
+
+/** The shape in which parts of a kind are drawn in a row; the crankshaft's own are drawn on it. */
+export const shapeOf = (kind: string): Shape | undefined => SHAPES[kind];
+
+const ON_CRANK = /^(main|rod)_(journal|bearing|shell|strip)$/;
+
+/** Whether parts of a kind belong to places along the crankshaft. */
+export const onCrank = (kind: string): boolean => ON_CRANK.test(kind) || kind === "runout";
+
+const COMPONENT: [RegExp, string][] = [
+	[/^(main_housing|cylinder|deck|deck_heights|tunnel_edge|main_alignment|ring_gap)$/, "block"],
+	[/^(main_journal|rod_journal|runout|pin_height)$/, "crankshaft"],
+	[/^rod_(housing|weight|length|bend)$|^small_end$/, "rods"],
+	[/^(piston|pin|pin_bore|ring_groove)$/, "pistons"],
+];
+
+/** The component that must be clean before parts of a kind are measured; none for what is taken before the strip. */
+export const componentOf = (kind: string): string | undefined => COMPONENT.find(([kinds]) => kinds.test(kind))?.[1];
+
+/** What was answered under a topic at a place. */
+export const answerOf = (view: JobView, topic: string, place = "") =>
+	view.walk.answers.find((a) => a.topic === topic && a.place === place);
 
 /** The parts of one kind in their latest state, by number. */
 export function partsOf(view: JobView, kind: string) {

@@ -12,16 +12,55 @@ const SETS: Record<string, string> = {
 export const setName = (set: string): string => SETS[set] ?? set;
 
 export const KIND_WORD: Record<string, string> = {
+	end_float: "End float",
 	main_journal: "Main journals",
 	rod_journal: "Rod journals",
+	cam_journal: "Cam journals",
 	main_housing: "Main housings (the tunnel)",
+	main_alignment: "Tunnel alignment by indicator",
+	tunnel_edge: "Tunnel by straight edge",
 	cylinder: "Cylinders",
+	deck: "Deck by straight edge",
+	deck_heights: "Deck by indicator",
 	rod_housing: "Rod big ends",
+	small_end: "Rod small ends",
+	rod_length: "Rod centre distance",
+	rod_bend: "Rod bend and twist",
+	rod_weight: "Rod weights",
 	piston: "Pistons",
+	pin: "Piston pins",
+	pin_bore: "Pin bores",
+	ring_gap: "Ring gaps",
+	ring_groove: "Groove clearance",
+	protrusion: "Piston protrusion",
 	main_bearing: "Main bearings, shells in",
 	rod_bearing: "Rod bearings, shells in",
+	cam_bearing: "Cam bushes",
+	main_shell: "Main shells, thickness",
+	rod_shell: "Rod shells, thickness",
+	main_strip: "Plastic strip at the mains",
+	rod_strip: "Plastic strip at the rod journals",
+	cam_lobe: "Cam lobes",
+	pin_height: "Crankpin height",
 	runout: "Runout",
 };
+
+/** States a part is measured in, by what was done to it. */
+export const STATE_WORD: Record<string, string> = {
+	as_found: "As found",
+	after_polish: "After polishing",
+	after_straightening: "After straightening",
+	after_grind: "After grinding",
+	after_hone: "After honing",
+	after_bore: "After boring",
+	after_line_hone: "After line-honing",
+	after_resize: "After resizing",
+	after_skim: "After skimming",
+	new_part: "New part",
+};
+
+export const stateWord = (state: string): string =>
+	STATE_WORD[state] ?? state.charAt(0).toUpperCase() + state.slice(1).replaceAll("_", " ");
 
 export const LOOK_WORD: Record<string, string> = {
 	smooth: "Smooth",
@@ -40,9 +79,24 @@ const CHECKS: Record<string, string> = {
 	size_low: "Smallest size",
 	size_high: "Largest size",
 	step: "Step",
+	alignment: "Out of line",
+	end_float: "End float",
+	end_float_low: "End float, least",
+	flatness: "Flatness",
+	bend: "Bend",
+	twist: "Twist",
+	lift: "Lift",
+	lift_low: "Lift, least",
+	stroke: "Stroke",
+	stroke_low: "Stroke, least",
 };
 
-export const checkName = (name: string): string => CHECKS[name] ?? name;
+export const checkName = (name: string): string => {
+	const known = CHECKS[name];
+	if (known) return known;
+	const kind = KIND_WORD[name.replace(/_low$/, "")] ?? name;
+	return name.endsWith("_low") ? `${kind}, least` : kind;
+};
 
 export interface Way {
 	action: string;

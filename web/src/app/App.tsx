@@ -3,10 +3,10 @@ import { Notifications } from "@mantine/notifications";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { createBrowserRouter, Link, RouterProvider } from "react-router";
 import { Unreachable } from "../api/client";
-import { BenchPlace } from "../features/bench";
+import { BenchPlace, QueueKeeper } from "../features/bench";
 import { DecidePlace } from "../features/decide";
 import { FeaturePlace } from "../features/feature";
-import { JobPlace, NewJobPlace } from "../features/job";
+import { CleanPlace, IntakePlace, JobPlace, LookPlace, NewJobPlace, StripPlace } from "../features/job";
 import { LimitsPlace } from "../features/limits";
 import { ShopPlace } from "../features/shop";
 import { Bar } from "./Bar";
@@ -38,6 +38,10 @@ const router = createBrowserRouter([
 	{ path: "/", element: <ShopPlace /> },
 	{ path: "/jobs/new", element: <NewJobPlace /> },
 	{ path: "/jobs/:id", element: <JobPlace /> },
+	{ path: "/jobs/:id/intake", element: <IntakePlace /> },
+	{ path: "/jobs/:id/strip", element: <StripPlace /> },
+	{ path: "/jobs/:id/clean", element: <CleanPlace /> },
+	{ path: "/jobs/:id/look", element: <LookPlace /> },
 	{ path: "/jobs/:id/limits", element: <LimitsPlace /> },
 	{ path: "/jobs/:id/bench/:kind/:number", element: <BenchPlace /> },
 	{ path: "/jobs/:id/features/:kind/:number", element: <FeaturePlace /> },
@@ -52,6 +56,7 @@ export function App() {
 		<MantineProvider theme={theme} defaultColorScheme="auto" getStyleNonce={nonce}>
 			<Notifications position="bottom-left" />
 			<QueryClientProvider client={queries}>
+				<QueueKeeper />
 				<PersonProvider>
 					<RouterProvider router={router} />
 				</PersonProvider>

@@ -14,6 +14,8 @@ export interface SectionProps {
 	zeroUp?: boolean;
 	/** One contact only: an indicator on a turning shaft. */
 	oneSided?: boolean;
+	/** Forms of other states, drawn thin behind; each is moved to the same mean, so that only its form shows. */
+	behind?: Ring[];
 	/** The fitted oval's large axis, in degrees. */
 	axis?: number;
 	title: string;
@@ -31,12 +33,13 @@ export function Section({
 	bore,
 	zeroUp = false,
 	oneSided = false,
+	behind = [],
 	axis,
 	title,
 }: SectionProps) {
 	const turn = zeroUp ? 90 : 0;
 	const g = sectionGeometry(
-		rings.map((r) => ({ ...r, directions: r.directions.map((d) => d + turn) })),
+		[...rings, ...centred(behind, rings)].map((r) => ({ ...r, directions: r.directions.map((d) => d + turn) })),
 		R,
 	);
 	const directions = rings[0]?.directions ?? [];
@@ -75,14 +78,18 @@ export function Section({
 			{g.paths.map((path, i) =>
 				path === null ? null : (
 					<path
-						key={stations[i]}
+						key={stations[i] ?? `behind ${i}`}
 						d={path}
 						fill="none"
 						stroke={
-							i === station || station === undefined ? "var(--bronze)" : "color-mix(in srgb, var(--bronze) 55%, var(--paper))"
+							i >= rings.length
+								? "var(--hollow)"
+								: i === station || station === undefined
+									? "var(--bronze)"
+									: "color-mix(in srgb, var(--bronze) 55%, var(--paper))"
 						}
-						strokeWidth={2}
-						strokeDasharray={DASHES[i % DASHES.length]}
+						strokeWidth={i >= rings.length ? 1.2 : 2}
+						strokeDasharray={DASHES[(i >= rings.length ? i - rings.length : i) % DASHES.length]}
 					/>
 				),
 			)}
@@ -95,6 +102,17 @@ export function Section({
 			) : null}
 		</svg>
 	);
+}
+
+/** Rings moved so that their mean is that of others. */
+function centred(moved: Ring[], others: Ring[]): Ring[] {
+	const mean = (list: Ring[]) => {
+		const all = list.flatMap((r) => r.diameters).filter((d) => d !== null);
+		return all.length > 0 ? all.reduce((a, b) => a + b, 0) / all.length : undefined;
+	};
+	const [from, to] = [mean(moved), mean(others)];
+	if (from === undefined || to === undefined) return moved;
+	return moved.map((r) => ({ ...r, diameters: r.diameters.map((d) => (d === null ? null : d - from + to)) }));
 }
 
 function Axis({ angle }: { angle: number }) {

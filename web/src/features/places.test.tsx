@@ -49,10 +49,13 @@ describe("Job", () => {
 		expect(nextOpen(jobs[4])?.title).toBe("Rod journal 2");
 		expect(nextOpen(jobs[1])).toBeUndefined();
 		expect(steps(jobs[4]).map((s) => `${s.name}: ${s.says}`)).toEqual([
-			"Look: 4 parts open",
+			"Intake: 2 to answer",
+			"Strip: 1 to answer",
+			"Clean: 1 to answer",
+			"Look: 13 to answer",
 			"Crank: 5 journals open",
 			"Runout: 3 mains open",
-			"Fits: 7 bearings open; without them clearance is predicted",
+			"Fits: 7 fits open; without them clearance is predicted",
 			"Decide: 2 sets open",
 		]);
 		expect(steps(jobs[1])[1]?.beyond).toBe(true);

@@ -69,3 +69,10 @@ export function parse(text: string, system: System): Parsed {
 	const length = Number(scaled / scale);
 	return { ok: true, length: sign === "-" ? -length : length };
 }
+
+/** Shows a weight in grams; see weightMeaning for its unit. */
+export const showGrams = (weight: number): string => `${fixed(weight, "mm", 1)} g`;
+
+/** Shows a reading by what it is: a weight in grams, everything else as a length. */
+export const showAs = (quantity: string, value: number, system: System): string =>
+	quantity === "weight" ? showGrams(value) : show(value, system);

@@ -2,28 +2,29 @@ import { Alert, Button, Group, Title } from "@mantine/core";
 import { useLocalStorage } from "@mantine/hooks";
 import { type ReactNode, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
-import type { Cell, FeatureView, GaugeSetup, JobView } from "../../api/client";
-import { degrees, findingOf, isBore, liveReadings, partsOf, rings, taken, zeroUp } from "../../api/view";
-import { LOOK_WORD } from "../../api/words";
+import type { Cell, FeatureView, JobView } from "../../api/client";
+import { degrees, findingOf, isBore, liveReadings, rings, taken, zeroUp } from "../../api/view";
+import { LOOK_WORD, stateWord } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { usePerson } from "../../app/person";
 import { Section } from "../../drawing/Section";
 import { SideView } from "../../drawing/SideView";
+import { Spot } from "../../drawing/Spot";
 import { other, type System, show } from "../../quantity/length";
+import { BenchDialogs, type DialogName } from "./BenchDialogs";
 import { CellTable } from "./CellTable";
 import { digitsShown } from "./digits-shown";
 import { FittedShells } from "./FittedShells";
-import { GaugeDialog } from "./GaugeDialog";
 import { gaugeText } from "./gauge-text";
-import { HelpDialog } from "./HelpDialog";
-import { LookDialog } from "./LookDialog";
 import { Measures } from "./Measures";
+import { meaningOn } from "./meaning-on";
 import { cellName, handMove, nextCell, sameCell, stepCell } from "./moves";
-import { SkipDialog } from "./SkipDialog";
+import { benchPath, nextFeature } from "./next-feature";
+import { Reminders } from "./Reminders";
+import { deviation, restWord } from "./rest-word";
 import { Tape } from "./Tape";
-import { meaningOn, useTaker } from "./use-taker";
-
-type Dialog = "skip" | "look" | "gauge" | "help" | undefined;
+import { useDraft } from "./use-draft";
+import { useTaker } from "./use-taker";
 
 /** The bench for one feature. Works from the keyboard or a number pad alone, and by touch. */
 export function Bench({ view, feature, rail }: { view: JobView; feature: FeatureView; rail: ReactNode }) {
@@ -41,21 +42,22 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 		getInitialValueInEffect: false,
 	});
 	const path = order === "station" ? feature.by_station : feature.by_direction;
-	const [at, setAt] = useState<Cell>(
+	const place = { job: job.id, kind: feature.kind, number: feature.number, state: feature.state };
+	const { at, setAt, typed, setTyped } = useDraft(
+		place,
 		() => path.find((c) => liveReadings(feature, c).length === 0) ?? path[0] ?? { station: 0, direction: 0 },
 	);
-	const [typed, setTyped] = useState("");
 	const [hint, setHint] = useState("");
 	const [repeat, setRepeat] = useState(false);
-	const [dialog, setDialog] = useState<Dialog>();
+	const [dialog, setDialog] = useState<DialogName>();
 	const input = useRef<HTMLInputElement>(null);
-	const taker = useTaker(job.id, feature.kind, feature.number, person.name || "somebody");
+	const taker = useTaker(place, person.name || "somebody");
 	const { trouble } = taker;
 
 	// A refused entry comes back to its cell with its text.
-	const [seenTrouble, setSeenTrouble] = useState(trouble);
-	if (trouble !== seenTrouble) {
-		setSeenTrouble(trouble);
+	const [seenTrouble, setSeenTrouble] = useState<string>();
+	if (trouble?.entry.id !== seenTrouble) {
+		setSeenTrouble(trouble?.entry.id);
 		if (trouble) {
 			setAt(trouble.entry.cell);
 			setTyped(trouble.entry.typed);
@@ -65,12 +67,14 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 	}
 
 	const finding = findingOf(view, feature);
-	const expected = feature.expected;
 	const gauge = view.gauges.find((g) => g.kind === feature.kind);
 	const turning = feature.kind === "runout";
-	const deviating = turning || (gauge !== undefined && gauge.mode !== "direct");
-	const m = meaningOn(feature.kind, typed, gauge, expected, system);
-	const shown = deviating ? { ghost: "", typed } : digitsShown(typed, expected, system);
+	const sized = feature.quantity === "size";
+	const listed = feature.columns !== undefined;
+	const plainDigits = sized && (gauge === undefined || gauge.mode === "direct");
+	const signed = feature.quantity === "dial" || gauge?.mode === "divisions" || gauge?.mode === "length";
+	const m = meaningOn(feature, typed, gauge, system);
+	const shown = plainDigits ? digitsShown(typed, feature.expected, system) : { ghost: "", typed };
 	const waitingCells = taker.waiting.map((w) => w.cell);
 	const next = nextCell(feature, path, at, waitingCells);
 	const here = liveReadings(feature, at);
@@ -110,15 +114,15 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 		const before = path[Math.max(0, i - 1)];
 		if (before) move(before);
 	};
-	const open = (which: Dialog) => {
+	const open = (which: DialogName) => {
 		input.current?.blur(); // the dialog's number keys are not digits of a reading
 		setDialog(which);
 	};
 	const press = (key: string): boolean => {
 		if (key === "Enter") enter();
 		else if (key === "Escape") move(at);
-		else if ((key === "Backspace" || (key === "-" && !deviating)) && typed === "") back();
-		else if (key === "+" && deviating) setTyped(typed.startsWith("-") ? typed.slice(1) : `-${typed}`);
+		else if ((key === "Backspace" || (key === "-" && !signed)) && typed === "") back();
+		else if (key === "+" && signed) setTyped(typed.startsWith("-") ? typed.slice(1) : `-${typed}`);
 		else if (key.startsWith("Arrow")) move(stepCell(feature, at, key));
 		else if (key === "s" || key === "/") open("skip");
 		else if (key === "l" || key === "*") open("look");
@@ -126,8 +130,12 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 		else if (key === "p") setOrder(order === "station" ? "direction" : "station");
 		else if (key === "n" && following) void go(benchPath(job.id, following));
 		else if (key === "g") open("gauge");
+		else if (key === "z") open("zero");
+		else if (key === "c") open("condition");
+		else if (key === "e") open("state");
+		else if (key === "a" && !listed) open("place");
 		else if (key === "?") open("help");
-		else return key.length === 1 && !/[\d.,-]/.test(key);
+		else return key.length === 1 && !/[\d., -]/.test(key);
 		return true;
 	};
 	const closeDialog = () => {
@@ -139,10 +147,8 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 	return (
 		<>
 			<Bar trail={[{ text: "Shop", to: "/" }, { text: job.engine, to: `/jobs/${job.id}` }, { text: feature.title }]}>
-				<span className="soft">
-					{feature.state === "as_found" ? "As found" : feature.state.replaceAll("_", " ")} ·{" "}
-					<GaugeButton text={gaugeText(feature, gauge, job.unit)} onClick={() => open("gauge")} />
-				</span>
+				<Small text={stateWord(feature.state)} onClick={() => open("state")} />
+				<Small text={gaugeText(feature, gauge, job.unit)} onClick={() => open("gauge")} />
 				<SavedWord waiting={taker.waiting.length} away={taker.away} />
 			</Bar>
 			<div className="columns bench">
@@ -159,26 +165,38 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 								: `reading ${Math.min(taken(feature) + taker.waiting.length + 1, path.length)} of ${path.length}`}
 						</span>
 					</Group>
-					<div style={{ display: "grid", gridTemplateColumns: "minmax(0, 3fr) minmax(0, 2fr)", alignItems: "center" }}>
-						<Section
-							rings={turning ? [{ directions: degrees(feature), diameters: [] }] : rings(feature)}
-							oneSided={turning}
-							stations={feature.stations}
-							direction={degrees(feature)[at.direction]}
-							station={at.station}
-							bore={bore}
-							zeroUp={zeroUp(feature.kind)}
-							title={`Section of ${feature.title} with the gauge at ${degrees(feature)[at.direction]}°`}
+					<Reminders view={view} feature={feature} gauge={gauge} onZero={() => open("zero")} />
+					{listed && !turning ? (
+						<Spot
+							kind={feature.kind}
+							lines={feature.stations}
+							line={at.station}
+							column={at.direction}
+							count={job.cylinders / (job.arrangement === "inline" ? 1 : 2)}
+							title={`Where the gauge goes for ${cellName(feature, at)}`}
 						/>
-						<SideView
-							stations={feature.stations}
-							station={at.station}
-							bore={bore}
-							upright={feature.kind === "cylinder"}
-							next={handMove(feature, at, next)}
-							title={`Where along ${feature.title}`}
-						/>
-					</div>
+					) : (
+						<div style={{ display: "grid", gridTemplateColumns: "minmax(0, 3fr) minmax(0, 2fr)", alignItems: "center" }}>
+							<Section
+								rings={turning ? [{ directions: degrees(feature), diameters: [] }] : rings(feature)}
+								oneSided={turning}
+								stations={feature.stations}
+								direction={degrees(feature)[at.direction]}
+								station={at.station}
+								bore={bore}
+								zeroUp={zeroUp(feature.kind)}
+								title={`Section of ${feature.title} with the gauge at ${degrees(feature)[at.direction]}°`}
+							/>
+							<SideView
+								stations={feature.stations}
+								station={at.station}
+								bore={bore}
+								upright={feature.kind === "cylinder"}
+								next={handMove(feature, at, next)}
+								title={`Where along ${feature.title}`}
+							/>
+						</div>
+					)}
 					<div className="entry">
 						<span className="figure digits" aria-hidden="true">
 							<span className="ghost">{shown.ghost}</span>
@@ -196,7 +214,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 							autoComplete="off"
 							value={typed}
 							onChange={(e) => {
-								setTyped(e.currentTarget.value.replace(/[^\d.,-]/g, ""));
+								setTyped(e.currentTarget.value.replace(/[^\d., -]/g, ""));
 								setHint("");
 							}}
 							onKeyDown={(e) => {
@@ -213,13 +231,20 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 							<Group justify="space-between" style={{ fontSize: "1.1rem" }}>
 								<span>
 									{m.kind === "size"
-										? (deviating ? `${show(m.length, system)} ${system}, ` : "") + deviation(view, feature, m.length, system)
-										: turning
-											? TURNING
-											: restWord(here.length > 0, repeat, done, gauge)}
+										? [
+												plainDigits ? "" : feature.quantity === "weight" ? "" : `${show(m.length, system)} ${system}`,
+												deviation(view, feature, m.length, system, gauge),
+											]
+												.filter(Boolean)
+												.join(", ")
+										: restWord(feature, here.length > 0, repeat, done, gauge, system)}
 								</span>
 								<span className="figure soft">
-									{m.kind === "size" ? `${show(m.length, other(system))} ${other(system)}` : system}
+									{feature.quantity === "weight"
+										? "g"
+										: m.kind === "size"
+											? `${show(m.length, other(system))} ${other(system)}`
+											: system}
 								</span>
 							</Group>
 						)}
@@ -240,7 +265,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 							<Button size="md" component={Link} to={benchPath(job.id, following)}>
 								Next: {following.title} <kbd style={{ marginLeft: 10 }}>n</kbd>
 							</Button>
-							{turning ? null : (
+							{listed ? null : (
 								<Button
 									size="md"
 									variant="default"
@@ -263,7 +288,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 							Skip with reason
 						</Button>
 					</Group>
-					<Tape feature={feature} system={system} />
+					<Tape feature={feature} gauges={view.gauges} system={system} />
 				</aside>
 			</div>
 			<footer className="bar keys" style={{ borderTop: "1px solid var(--scribe)", borderBottom: 0 }}>
@@ -274,14 +299,22 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 				<Key k="s" text="skip" />
 				<Key k="l" text="look" />
 				<Key k="g" text="gauge" />
+				<Key k="z" text="zero checked" />
+				<Key k="c" text="conditions" />
+				<Key k="e" text="state" />
+				{listed ? null : <Key k="a" text="add a place" />}
 				<Key k="u" text={other(system)} />
 				<Key k="p" text={order === "station" ? "go by direction" : "go by station"} />
 				{following ? <Key k="n" text="next part" /> : null}
 				<Key k="?" text="help" />
 			</footer>
-			<SkipDialog
-				opened={dialog === "skip"}
-				place={cellName(feature, at)}
+			<BenchDialogs
+				name={dialog}
+				view={view}
+				feature={feature}
+				gauge={gauge}
+				at={at}
+				by={person.name || "somebody"}
 				onClose={closeDialog}
 				onSkip={(reason) => {
 					closeDialog();
@@ -289,30 +322,9 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 					advance();
 				}}
 			/>
-			<LookDialog
-				opened={dialog === "look"}
-				job={job.id}
-				feature={feature}
-				by={person.name || "somebody"}
-				onClose={closeDialog}
-			/>
-			{dialog === "gauge" ? (
-				<GaugeDialog
-					opened
-					job={job.id}
-					feature={feature}
-					setup={gauge}
-					unit={job.unit}
-					by={person.name || "somebody"}
-					onClose={closeDialog}
-				/>
-			) : null}
-			<HelpDialog opened={dialog === "help"} feature={feature} onClose={closeDialog} />
 		</>
 	);
 }
-
-const TURNING = "Type the indicator's reading with its sign. Keep fingers clear of the webs.";
 
 function Key({ k, text }: { k: string; text: string }) {
 	return (
@@ -332,50 +344,10 @@ function SavedWord({ waiting, away }: { waiting: number; away: boolean }) {
 	);
 }
 
-function restWord(filled: boolean, repeat: boolean, done: boolean, gauge: GaugeSetup | undefined): string {
-	if (repeat) return "A repeat joins the readings here; their mean counts.";
-	if (filled) return "Typing replaces the reading here; Enter on nothing repeats it.";
-	if (done) return "Every place has been read.";
-	if (gauge && gauge.mode !== "direct") {
-		const what = gauge.mode === "divisions" ? "the divisions past zero" : "the deviation";
-		return `Type ${what}, clockwise without a sign, then Enter. Clockwise is ${gauge.sense < 0 ? "smaller" : "larger"}.`;
-	}
-	return "Type the last digits, or the whole size, then Enter.";
-}
-
-function GaugeButton({ text, onClick }: { text: string; onClick: () => void }) {
+function Small({ text, onClick }: { text: string; onClick: () => void }) {
 	return (
 		<Button variant="default" size="compact-md" onClick={onClick}>
 			{text}
 		</Button>
-	);
-}
-
-/** How the size stands to the size it had when new. */
-function deviation(view: JobView, feature: FeatureView, length: number, system: System): string {
-	const bore = isBore(feature.kind);
-	const limits = view.job.limits.book[feature.kind]?.new;
-	if (feature.kind === "runout") return "from where the turn began";
-	const reference = findingOf(view, feature)?.wear?.reference ?? (bore ? limits?.min : limits?.max);
-	if (reference === undefined) return `${show(length, system)} ${system}`;
-	const d = length - reference;
-	const end = view.job.policy.wear_reference === "middle" ? "the middle of new" : bore ? "the bottom of new" : "the top of new";
-	return d === 0 ? `exactly ${end}` : `${show(Math.abs(d), system)} ${d < 0 ? "under" : "over"} ${end}`;
-}
-
-const benchPath = (job: number, f: FeatureView) => `/jobs/${job}/bench/${f.kind}/${f.number}`;
-
-/** The next part of the same sort that still has places to read: along the shaft, or by number. */
-function nextFeature(view: JobView, feature: FeatureView): FeatureView | undefined {
-	const [, sort] = /_(journal|bearing)$/.exec(feature.kind) ?? [];
-	const along = sort
-		? view.shaft.flatMap((place) =>
-				partsOf(view, `${place.throw ? "rod" : "main"}_${sort}`).flatMap((p) => (p.number === place.number ? [p.feature] : [])),
-			)
-		: partsOf(view, feature.kind).map((p) => p.feature);
-	const here = along.findIndex((f) => f.id === feature.id);
-	return (
-		[...along.slice(here + 1), ...along.slice(0, Math.max(0, here))].find((f) => taken(f) < f.by_station.length) ??
-		along[here + 1]
 	);
 }

@@ -1,8 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
-import { Link, useParams } from "react-router";
-import type { JobView } from "../../api/client";
+import { Link, useParams, useSearchParams } from "react-router";
+import type { JobView, Journal } from "../../api/client";
 import { jobQuery } from "../../api/queries";
-import { crankJournal, featureOf, journalKind, PART_SHAPE, partsOf } from "../../api/view";
+import { crankJournal, featureOf, journalKind, onCrank, partsOf, shapeOf, taken } from "../../api/view";
 import { KIND_WORD } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
@@ -14,11 +14,12 @@ import { Bench } from "./Bench";
 /** Capture at the bench: one feature, one next thing to do. */
 export function BenchPlace() {
 	const { id, kind = "", number } = useParams();
+	const state = useSearchParams()[0].get("state") ?? undefined;
 	const query = useQuery(jobQuery(Number(id)));
 	return (
 		<Load query={query}>
 			{(view) => {
-				const feature = featureOf(view, kind, Number(number));
+				const feature = featureOf(view, kind, Number(number), state);
 				if (!feature) {
 					return (
 						<>
@@ -37,7 +38,7 @@ export function BenchPlace() {
 				}
 				return (
 					<Bench
-						key={`${kind} ${number}`}
+						key={`${kind} ${number} ${feature.state}`}
 						view={view}
 						feature={feature}
 						rail={<Rail view={view} kind={kind} number={Number(number)} />}
@@ -49,12 +50,13 @@ export function BenchPlace() {
 }
 
 function Rail({ view, kind, number }: { view: JobView; kind: string; number: number }) {
-	if (kind in PART_SHAPE) {
+	const shape = shapeOf(kind);
+	if (shape) {
 		return (
 			<nav aria-label={KIND_WORD[kind]}>
 				<PartRow
 					standing
-					shape={PART_SHAPE[kind as keyof typeof PART_SHAPE]}
+					shape={shape}
 					title={KIND_WORD[kind] ?? kind}
 					parts={partsOf(view, kind).map((part) => ({ ...part, lit: part.number === number }))}
 					wrap={(part, inner, label) => {
@@ -69,9 +71,11 @@ function Rail({ view, kind, number }: { view: JobView; kind: string; number: num
 			</nav>
 		);
 	}
-	const bearings = kind.endsWith("_bearing");
+	if (!onCrank(kind)) return <Siblings view={view} kind={kind} number={number} />;
 	const turning = kind === "runout";
-	const lit = turning ? "main_journal" : kind.replace("_bearing", "_journal");
+	const sort = kind.replace(/^(main|rod)_/, "");
+	const lit = turning ? "main_journal" : kind.replace(sort, "journal");
+	const benchKind = (place: Journal) => (turning ? "runout" : `${place.throw ? "rod" : "main"}_${sort}`);
 	return (
 		<nav aria-label="Crankshaft">
 			<Crank
@@ -80,16 +84,45 @@ function Rail({ view, kind, number }: { view: JobView; kind: string; number: num
 				shaft={view.shaft}
 				journal={(place) => ({ ...crankJournal(view, place), lit: journalKind(place) === lit && place.number === number })}
 				wrap={(place, inner, label) => {
-					if (turning && place.throw) return inner;
-					const to = `/jobs/${view.job.id}/bench/${turning ? "runout" : bearings ? journalKind(place).replace("_journal", "_bearing") : journalKind(place)}/${place.number}`;
+					if (!featureOf(view, benchKind(place), place.number)) return inner;
 					return (
-						<SvgLink aside to={to} label={label}>
+						<SvgLink aside to={`/jobs/${view.job.id}/bench/${benchKind(place)}/${place.number}`} label={label}>
 							{inner}
 						</SvgLink>
 					);
 				}}
 			/>
-			{bearings ? <p className="soft">Marks show the journals; you are measuring the shells they run in.</p> : null}
+			{sort === "journal" || turning ? null : (
+				<p className="soft">
+					Marks show the journals; you are measuring {sort === "bearing" ? "the shells they run in" : `${sort}s`}.
+				</p>
+			)}
+		</nav>
+	);
+}
+
+/** What else is taken of the same sort, and how far it is. */
+function Siblings({ view, kind, number }: { view: JobView; kind: string; number: number }) {
+	const parts = partsOf(view, kind);
+	return (
+		<nav aria-label={KIND_WORD[kind]}>
+			<h2 className="soft" style={{ fontSize: "1rem" }}>
+				{KIND_WORD[kind] ?? kind}
+			</h2>
+			{parts.map((p) => (
+				<div key={p.number} style={{ marginBottom: 10 }}>
+					<Link
+						to={`/jobs/${view.job.id}/bench/${kind}/${p.number}`}
+						aria-current={p.number === number ? "page" : undefined}
+						style={{ color: "var(--blue)", fontWeight: p.number === number ? 700 : 400 }}
+					>
+						{p.label}
+					</Link>
+					<div className="soft">
+						{taken(p.feature)} of {p.of} read
+					</div>
+				</div>
+			))}
 		</nav>
 	);
 }

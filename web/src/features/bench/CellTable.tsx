@@ -1,7 +1,7 @@
 import type { Cell, FeatureView } from "../../api/client";
 import { degrees, liveReadings } from "../../api/view";
-import { type System, show } from "../../quantity/length";
-import { sameCell } from "./moves";
+import { type System, showAs } from "../../quantity/length";
+import { columnName, sameCell } from "./moves";
 import type { Entry } from "./use-taker";
 
 interface CellTableProps {
@@ -22,7 +22,7 @@ export function CellTable({ feature, at, system, waiting, onPick }: CellTablePro
 						<td />
 						{degrees(feature).map((d, i) => (
 							<th key={d} scope="col" data-lit={i === at.direction}>
-								{d}°
+								{columnName(feature, i)}
 							</th>
 						))}
 					</tr>
@@ -43,7 +43,7 @@ export function CellTable({ feature, at, system, waiting, onPick }: CellTablePro
 											tabIndex={-1}
 											className="choice"
 											style={{ padding: 0, whiteSpace: "nowrap" }}
-											aria-label={`${name}, ${d}°: ${cellText(feature, cell, system, waiting)}`}
+											aria-label={`${name}, ${columnName(feature, direction)}: ${cellText(feature, cell, system, waiting)}`}
 											onClick={() => onPick(cell)}
 										>
 											{cellText(feature, cell, system, waiting)}
@@ -66,7 +66,8 @@ function cellText(feature: FeatureView, cell: Cell, system: System, waiting: Ent
 	const sizes = live.flatMap((r) => (r.value === undefined ? [] : [r.value]));
 	if (sizes.length > 0) {
 		const mean = Math.round(sizes.reduce((a, b) => a + b, 0) / sizes.length);
-		return show(mean, system) + (sizes.length > 1 ? ` (${sizes.length})` : "");
+		return showAs(feature.quantity, mean, system) + (sizes.length > 1 ? ` (${sizes.length})` : "");
 	}
-	return live[0]?.reason ?? "·";
+	const reason = live[0]?.reason;
+	return reason === "outside the plan" ? "–" : (reason ?? "·");
 }

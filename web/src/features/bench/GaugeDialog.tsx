@@ -1,16 +1,12 @@
-import { Alert, Button, Modal, SegmentedControl, Select, Stack, TextInput } from "@mantine/core";
-import { type FormEvent, useState } from "react";
+import { Alert, Button, Checkbox, Group, Modal, SegmentedControl, Select, Stack, TextInput } from "@mantine/core";
 import type { FeatureView, GaugeBody, GaugeSetup } from "../../api/client";
-import { Refusal } from "../../api/client";
-import { useSetGauge } from "../../api/queries";
-import { isBore } from "../../api/view";
 import { KIND_WORD } from "../../api/words";
 import { Dial } from "../../drawing/Dial";
-import { parse, plain, type System } from "../../quantity/length";
+import { plain, type System, show } from "../../quantity/length";
+import { built, modesFor, useGaugeForm } from "./gauge-form";
 import { INSTRUMENTS } from "./gauge-text";
 
 interface GaugeDialogProps {
-	opened: boolean;
 	job: number;
 	feature: FeatureView;
 	/** The setup that holds now. */
@@ -21,44 +17,13 @@ interface GaugeDialogProps {
 }
 
 /** Sets the gauge up for all parts of a kind: what it is, what it shows, and what it was zeroed on. */
-export function GaugeDialog({ opened, job, feature, setup, unit, by, onClose }: GaugeDialogProps) {
-	const set = useSetGauge(job);
-	const bore = isBore(feature.kind);
-	const turning = feature.kind === "runout";
-	const [instrument, setInstrument] = useState<string>(
-		setup?.instrument ?? feature.gauge_kind ?? (turning ? "indicator" : bore ? "bore_gauge" : "micrometer"),
-	);
-	const [division, setDivision] = useState(
-		plain(setup?.division ?? feature.gauge_division ?? (unit === "in" ? 25_400 : bore ? 20_000 : 10_000), unit),
-	);
-	const [mode, setMode] = useState<string>(setup?.mode ?? (turning ? "length" : "direct"));
-	const [setting, setSetting] = useState(setup?.setting === undefined ? "" : plain(setup.setting, unit));
-	const [sense, setSense] = useState(String(setup?.sense ?? (bore ? -1 : 1)));
-	const [errors, setErrors] = useState<Record<string, string>>({});
-	const submit = (event: FormEvent) => {
-		event.preventDefault();
-		const d = parse(division, unit);
-		const s = parse(setting, unit);
-		const wrong: Record<string, string> = {};
-		if (!d.ok) wrong.division = d.sentence;
-		if (mode !== "direct" && !turning && !s.ok) wrong.setting = setting === "" ? "Say what the gauge was zeroed on." : s.sentence;
-		setErrors(wrong);
-		if (!d.ok || Object.keys(wrong).length > 0) return;
-		const body: GaugeBody = {
-			id: crypto.randomUUID(),
-			kind: feature.kind,
-			instrument: instrument as GaugeBody["instrument"],
-			division: d.length,
-			mode: mode as GaugeBody["mode"],
-			setting: mode !== "direct" && s.ok ? s.length : undefined,
-			sense: sense === "-1" ? -1 : 1,
-			by,
-		};
-		set.mutate(body, { onSuccess: onClose, onError: (error) => error instanceof Refusal && setErrors(error.places) });
-	};
+export function GaugeDialog({ job, feature, setup, unit, by, onClose }: GaugeDialogProps) {
+	const { fields, change, errors, deviates, submit, set } = useGaugeForm(job, feature, setup, unit, by, onClose);
+	const modes = modesFor(feature);
+	const figure = { inputMode: "decimal", classNames: { input: "figure" } } as const;
 	return (
 		<Modal
-			opened={opened}
+			opened
 			onClose={onClose}
 			title={`The gauge for ${(KIND_WORD[feature.kind] ?? feature.kind).toLowerCase()}`}
 			closeButtonProps={{ "aria-label": "Close" }}
@@ -66,66 +31,167 @@ export function GaugeDialog({ opened, job, feature, setup, unit, by, onClose }: 
 		>
 			<form onSubmit={submit}>
 				<Stack gap="sm">
-					<Select
-						label="Instrument"
-						allowDeselect={false}
-						data={Object.entries(INSTRUMENTS).map(([value, label]) => ({ value, label }))}
-						value={instrument}
-						onChange={(v) => v && setInstrument(v)}
-					/>
-					<TextInput
-						label={`One division, ${unit}`}
-						inputMode="decimal"
-						classNames={{ input: "figure" }}
-						value={division}
-						error={errors.division}
-						onChange={(e) => setDivision(e.currentTarget.value)}
-					/>
-					<SegmentedControl
-						aria-label="What it shows"
-						value={mode}
-						onChange={setMode}
-						data={[
-							...(turning ? [] : [{ value: "direct", label: "The size" }]),
-							{ value: "divisions", label: "Divisions from zero" },
-							{ value: "length", label: "A deviation" },
-						]}
-					/>
-					{mode === "direct" || turning ? null : (
+					<Group grow align="flex-start">
+						<Select
+							label="Instrument"
+							allowDeselect={false}
+							data={Object.entries(INSTRUMENTS).map(([value, label]) => ({ value, label }))}
+							value={fields.instrument}
+							onChange={(v) => v && change({ instrument: v })}
+						/>
+						<TextInput
+							label={fields.mode === "feeler" ? `Leaves apart, ${unit}` : `One division, ${unit}`}
+							{...figure}
+							value={fields.division}
+							error={errors.division}
+							onChange={(e) => change({ division: e.currentTarget.value })}
+						/>
+					</Group>
+					{modes.length > 0 ? (
+						<SegmentedControl
+							aria-label="What it shows"
+							fullWidth
+							value={fields.mode}
+							onChange={(v) => change({ mode: v as GaugeBody["mode"] })}
+							data={modes}
+						/>
+					) : null}
+					{fields.mode === "strip" ? (
+						<TextInput
+							label={`Clearances printed on it, ${unit}`}
+							description="In their order, with spaces. A width between two of them lies half way or so between."
+							{...figure}
+							value={fields.steps}
+							error={errors.steps}
+							onChange={(e) => change({ steps: e.currentTarget.value })}
+						/>
+					) : null}
+					{fields.mode === "vernier" ? (
+						<TextInput
+							label={`Frame begins at, ${unit}`}
+							{...figure}
+							value={fields.setting}
+							error={errors.setting}
+							onChange={(e) => change({ setting: e.currentTarget.value })}
+							data-autofocus
+						/>
+					) : null}
+					{deviates ? <Zero feature={feature} unit={unit} fields={fields} change={change} error={errors.setting} /> : null}
+					{deviates || (feature.quantity === "dial" && fields.mode === "divisions") ? (
 						<>
-							<TextInput
-								label={`Zeroed on, ${unit}`}
-								description="A ring, or a micrometer locked at a chosen size. Anvil and shims alone are no zero."
-								inputMode="decimal"
-								classNames={{ input: "figure" }}
-								value={setting}
-								error={errors.setting}
-								onChange={(e) => setSetting(e.currentTarget.value)}
-								data-autofocus
-							/>
-							<Dial smaller={sense === "-1"} />
+							<Dial smaller={fields.sense === "-1"} />
 							<SegmentedControl
 								aria-label="Clockwise past zero means"
-								value={sense}
-								onChange={setSense}
+								value={fields.sense}
+								onChange={(sense) => change({ sense })}
 								data={[
 									{ value: "-1", label: "Clockwise is smaller" },
 									{ value: "1", label: "Clockwise is larger" },
 								]}
 							/>
 						</>
-					)}
+					) : null}
 					{set.error && Object.keys(errors).length === 0 ? (
 						<Alert color="orange" variant="light">
 							{set.error.message}
 						</Alert>
 					) : null}
-					<div className="soft">Zero the dial at the reversal point and check it on its standard before the first reading.</div>
+					{feature.quantity === "size" ? (
+						<Checkbox
+							label="Zero checked on its standard just now, at the reversal point"
+							checked={fields.checked}
+							onChange={(e) => change({ checked: e.currentTarget.checked })}
+						/>
+					) : null}
 					<Button type="submit" loading={set.isPending}>
 						Use this gauge
 					</Button>
 				</Stack>
 			</form>
 		</Modal>
+	);
+}
+
+interface ZeroProps {
+	feature: FeatureView;
+	unit: System;
+	fields: { setting: string; mating: boolean; anvil: string };
+	change: (more: { setting?: string; mating?: boolean; anvil?: string }) => void;
+	error: string | undefined;
+}
+
+const RUNS_IN: Record<string, string> = {
+	main_bearing: "each journal",
+	rod_bearing: "each journal",
+	cam_bearing: "each journal",
+	cylinder: "each piston",
+	small_end: "each pin",
+	pin_bore: "each pin",
+};
+
+/** What the gauge was zeroed on: a chosen size, or the part that runs in this one. */
+function Zero({ feature, unit, fields, change, error }: ZeroProps) {
+	const mate = RUNS_IN[feature.kind];
+	const sum = built(fields.anvil, unit);
+	return (
+		<>
+			{mate ? (
+				<SegmentedControl
+					aria-label="Zeroed on"
+					value={fields.mating ? "mate" : "size"}
+					onChange={(v) => change({ mating: v === "mate" })}
+					data={[
+						{ value: "size", label: "Zeroed on a size" },
+						{ value: "mate", label: `Zeroed on ${mate}` },
+					]}
+				/>
+			) : null}
+			{fields.mating ? (
+				<div className="soft">
+					The dial then shows the clearance itself.{" "}
+					{feature.mating ? (
+						<>
+							{feature.mating.title} measures <span className="figure">{show(feature.mating.size, unit)}</span>: lock the
+							micrometer there.
+						</>
+					) : (
+						"Measure the part that runs in it first."
+					)}
+				</div>
+			) : (
+				<>
+					<TextInput
+						label={`Zeroed on, ${unit}`}
+						description="A ring, or a micrometer locked at a chosen size. Anvil and shims alone are no zero."
+						inputMode="decimal"
+						classNames={{ input: "figure" }}
+						value={fields.setting}
+						error={error}
+						onChange={(e) => change({ setting: e.currentTarget.value })}
+						data-autofocus
+					/>
+					<TextInput
+						label={`Anvil + shims, ${unit}`}
+						description={
+							sum === undefined
+								? "Adds them up, to choose a round figure."
+								: `together ${show(sum, unit)}: set the micrometer to a figure near it`
+						}
+						placeholder={unit === "in" ? "3.2 + 0.05 + 0.02" : "80 + 2 + 0.5"}
+						classNames={{ input: "figure" }}
+						value={fields.anvil}
+						onChange={(e) => change({ anvil: e.currentTarget.value })}
+						rightSectionWidth={70}
+						rightSection={
+							sum === undefined ? undefined : (
+								<Button size="compact-xs" variant="subtle" onClick={() => change({ setting: plain(sum, unit) })}>
+									take
+								</Button>
+							)
+						}
+					/>
+				</>
+			)}
+		</>
 	);
 }

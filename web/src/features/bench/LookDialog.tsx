@@ -3,7 +3,7 @@ import { useState } from "react";
 import type { FeatureView, LookBody } from "../../api/client";
 import { useAddLook } from "../../api/queries";
 import { LOOK_WORD } from "../../api/words";
-import { useNumberKeys } from "./use-number-keys";
+import { useNumberKeys } from "../../app/use-number-keys";
 
 interface LookDialogProps {
 	opened: boolean;

@@ -30,7 +30,8 @@ export function Measures({ view, feature, finding, system }: MeasuresProps) {
 	const strips = (MEASURES[group(feature.kind)] ?? []).map((name) =>
 		name === "size" ? sizeStrip(finding, system) : checkStrip(name, finding, system),
 	);
-	if (feature.kind === "runout" || finding?.checks.some((c) => c.name === "runout"))
+	if (feature.columns) strips.push(...(finding?.checks ?? []).map((c) => checkStrip(c.name, finding, system)));
+	else if (feature.kind === "runout" || finding?.checks.some((c) => c.name === "runout"))
 		strips.push(checkStrip("runout", finding, system));
 	return (
 		<div className="strips">
@@ -43,10 +44,50 @@ export function Measures({ view, feature, finding, system }: MeasuresProps) {
 					{finding.runout.angle === undefined
 						? ", in which direction the readings cannot tell."
 						: ` towards ${Math.round(finding.runout.angle / 1e6)}°.`}
+					{finding.runout.ovality ? (
+						<>
+							{" "}
+							The journal's own ovality, <span className="figure">{show(finding.runout.ovality, system)}</span>, is taken out of
+							it.
+						</>
+					) : null}
 				</div>
 			) : null}
+			{feature.columns && finding ? <Figures feature={feature} finding={finding} system={system} /> : null}
+			{notesOf(finding).map((text) => (
+				<div key={text} className="note">
+					{text}
+				</div>
+			))}
 			<Clearance view={view} feature={feature} system={system} />
 		</div>
+	);
+}
+
+/** Notes that ask for something; that nobody looked yet is said elsewhere. */
+const notesOf = (finding: Finding | undefined): string[] =>
+	(finding?.notes ?? []).filter((n) => n.code !== "no_look").map((n) => n.text);
+
+/** What a list comes to, where no limit says it already. */
+function Figures({ feature, finding, system }: { feature: FeatureView; finding: Finding; system: System }) {
+	const e = finding.end_float;
+	const lines: [string, string | undefined][] = e
+		? [
+				["At 0°", e.at_0 === undefined ? undefined : show(e.at_0, system)],
+				["Turned 180°", e.at_180 === undefined ? undefined : show(e.at_180, system)],
+				["By feeler", e.feeler === undefined ? undefined : show(e.feeler, system)],
+				["Repeats differ by", show(e.spread, system)],
+			]
+		: finding.checks.length > 0 || finding.mean === undefined
+			? []
+			: [[feature.stations.length > 1 ? "Mean" : "Reads", show(finding.mean, system)]];
+	return lines.map(([name, text]) =>
+		text === undefined ? null : (
+			<div key={name} style={{ display: "flex", justifyContent: "space-between" }}>
+				<span>{name}</span>
+				<span className="figure">{text}</span>
+			</div>
+		),
 	);
 }
 
@@ -88,7 +129,7 @@ function checkStrip(name: string, finding: Finding | undefined, system: System):
 function Clearance({ view, feature, system }: { view: JobView; feature: FeatureView; system: System }) {
 	const kind = JOINT[feature.kind] ?? feature.kind.split("_")[0];
 	const fits = view.evaluation.fits.filter((f) => f.kind === kind && f.number === feature.number);
-	if (feature.kind.endsWith("_housing") || feature.kind === "runout") return null;
+	if (feature.kind.endsWith("_housing") || feature.columns || feature.kind === "runout") return null;
 	if (fits.length === 0) return <Strip name="Clearance" figures="–" standing="open" />;
 	return fits.map((f) => (
 		<Strip

@@ -1,6 +1,6 @@
 import { Button, Modal, Stack, TextInput } from "@mantine/core";
 import { useState } from "react";
-import { useNumberKeys } from "./use-number-keys";
+import { useNumberKeys } from "../../app/use-number-keys";
 
 const REASONS = ["counterweight", "oil hole", "damaged", "out of reach"];
 

@@ -1,10 +1,20 @@
-import type { FeatureView } from "../../api/client";
-import { degrees } from "../../api/view";
-import { type System, show } from "../../quantity/length";
+import type { FeatureView, GaugeSetup, Reading } from "../../api/client";
+import { type System, show, showAs } from "../../quantity/length";
+import { columnName } from "./moves";
+
+/** The reason the server gives for cells that came with an added place. */
+const OUTSIDE = "outside the plan";
+
+/** The clearance that a gauge set on the mating part showed. */
+function clearance(feature: FeatureView, gauges: GaugeSetup[], r: Reading, system: System): string {
+	const gauge = gauges.find((g) => g.id === r.gauge);
+	if (!gauge?.mating || !feature.mating || r.value === undefined) return "";
+	return `, clear ${show(r.value - feature.mating.size, system)}`;
+}
 
 /** Every reading as it was taken, the latest on top; what was replaced is struck through. */
-export function Tape({ feature, system }: { feature: FeatureView; system: System }) {
-	const lines = [...feature.tape].reverse();
+export function Tape({ feature, gauges, system }: { feature: FeatureView; gauges: GaugeSetup[]; system: System }) {
+	const lines = feature.tape.filter((r) => r.reason !== OUTSIDE).reverse();
 	return (
 		<section aria-label="Tape">
 			<div className="soft" style={{ fontWeight: 700 }}>
@@ -28,9 +38,13 @@ export function Tape({ feature, system }: { feature: FeatureView; system: System
 						}}
 					>
 						<span>
-							{feature.stations[r.station]} · {degrees(feature)[r.direction]}°
+							{feature.stations[r.station]}
+							{columnName(feature, r.direction) ? ` · ${columnName(feature, r.direction)}` : ""}
 						</span>
-						<span>{r.value === undefined ? (r.reason ?? "taken back") : show(r.value, system)}</span>
+						<span>
+							{r.value === undefined ? (r.reason ?? "taken back") : showAs(feature.quantity, r.value, system)}
+							{clearance(feature, gauges, r, system)}
+						</span>
 					</li>
 				))}
 			</ol>

@@ -8,15 +8,30 @@ export const INSTRUMENTS: Record<string, string> = {
 	telescoping_gauge: "Telescoping gauge",
 	indicator: "Indicator",
 	caliper: "Caliper",
+	plastic_strip: "Plastic strip",
+	feeler: "Feelers",
 };
+
+/** The instrument a kind is usually taken with. */
+export function usualInstrument(feature: Pick<FeatureView, "kind" | "quantity">): string {
+	if (feature.kind.endsWith("_strip")) return "plastic_strip";
+	if (feature.quantity === "gap") return "feeler";
+	if (feature.quantity === "dial") return "indicator";
+	return isBore(feature.kind) && !feature.kind.startsWith("rod_length") ? "bore_gauge" : "micrometer";
+}
 
 /** The gauge and its setting in a line: "Bore gauge 0.0005 in, set at 3.4500". */
 export function gaugeText(feature: FeatureView, setup: GaugeSetup | undefined, system: System): string {
-	const name =
-		INSTRUMENTS[setup?.instrument ?? feature.gauge_kind ?? ""] ??
-		(feature.kind === "runout" ? "Indicator" : isBore(feature.kind) ? "Bore gauge" : "Micrometer");
+	if (feature.quantity === "weight") return "Scale, grams";
+	const instrument = setup?.instrument ?? feature.gauge_kind ?? usualInstrument(feature);
+	const name = INSTRUMENTS[instrument] ?? instrument;
 	const division = setup?.division ?? feature.gauge_division;
-	const shown = division === undefined ? (system === "in" ? "0.0001" : "0.002") : show(division, system);
-	const zero = setup?.setting === undefined || feature.kind === "runout" ? "" : `, set at ${show(setup.setting, system)}`;
-	return `${name} ${shown} ${system}${zero}`;
+	const shown = division === undefined ? "" : ` ${show(division, system)} ${system}`;
+	if (setup?.mode === "strip") return `${name}, ${setup.steps.length} steps`;
+	if (setup?.mode === "feeler") return `${name},${shown} apart`;
+	if (setup?.mode === "vernier") return `${name}${shown}, frame from ${show(setup.setting ?? 0, system)}`;
+	if (setup?.mating)
+		return `${name}${shown}, set on ${feature.mating ? feature.mating.title.toLowerCase() : "the part it runs with"}`;
+	const zero = setup?.setting === undefined || feature.quantity !== "size" ? "" : `, set at ${show(setup.setting, system)}`;
+	return `${name}${shown}${zero}`;
 }

@@ -1,1 +1,2 @@
 export { BenchPlace } from "./BenchPlace";
+export { QueueKeeper } from "./QueueKeeper";

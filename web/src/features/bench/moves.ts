@@ -3,12 +3,19 @@ import { degrees, liveReadings, zeroUp } from "../../api/view";
 
 export const sameCell = (a: Cell, b: Cell) => a.station === b.station && a.direction === b.direction;
 
+/** The name of a column: a direction, or what stands in its place; empty where there is only one. */
+export function columnName(feature: FeatureView, direction: number): string {
+	if (feature.columns) return feature.columns[direction] ?? `column ${direction + 1}`;
+	return `${degrees(feature)[direction]}°`;
+}
+
 /** The place of a cell in words: "End B, 45°". */
 export function cellName(feature: FeatureView, cell: Cell): string {
 	const station = feature.stations[cell.station] ?? "";
 	const name = station.length === 1 ? `End ${station}` : station.charAt(0).toUpperCase() + station.slice(1);
-	const direction = degrees(feature)[cell.direction];
-	return `${name}, ${direction}°${directionWord(feature.kind, direction)}`;
+	const column = columnName(feature, cell.direction);
+	if (feature.columns) return column ? `${name}, ${column}` : name;
+	return `${name}, ${column}${directionWord(feature.kind, degrees(feature)[cell.direction])}`;
 }
 
 /** What the plain directions mean on a bore. */
@@ -22,7 +29,8 @@ function directionWord(kind: string, direction: number | undefined): string {
 export function handMove(feature: FeatureView, from: Cell, to: Cell | undefined): string {
 	if (!to) return "last reading here";
 	const station = feature.stations[to.station];
-	const direction = `${degrees(feature)[to.direction]}°`;
+	const direction = columnName(feature, to.direction);
+	if (feature.columns) return `next: ${station}${direction ? `, ${direction}` : ""}`;
 	if (to.station === from.station) return `next: turn to ${direction}, stay at ${station}`;
 	if (to.direction === from.direction) return `next: slide to ${station}, stay at ${direction}`;
 	return `next: ${station}, ${direction}`;

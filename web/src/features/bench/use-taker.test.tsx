@@ -15,7 +15,10 @@ async function taker(answer: (call: Call) => Answer) {
 	const { result } = renderHook(
 		() => {
 			const query = useQuery(jobQuery(4));
-			return { ready: query.isSuccess, ...useTaker(4, "main_journal", 2, "Wanda Pell") };
+			return {
+				ready: query.isSuccess,
+				...useTaker({ job: 4, kind: "main_journal", number: 2, state: "as_found" }, "Wanda Pell"),
+			};
 		},
 		{ wrapper: Around },
 	);

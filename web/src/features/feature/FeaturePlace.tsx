@@ -1,24 +1,25 @@
 import { Button, Group, Stack, Title } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
-import { Link, useParams } from "react-router";
+import { Link, useParams, useSearchParams } from "react-router";
 import type { FeatureView, Finding, JobView } from "../../api/client";
 import { jobQuery } from "../../api/queries";
 import { cellSize, degrees, featureOf, findingOf, isBore, rings, type Standing, zeroUp } from "../../api/view";
-import { checkName, LOOK_WORD } from "../../api/words";
+import { checkName, LOOK_WORD, stateWord } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
 import { Profile } from "../../drawing/Profile";
 import { Section } from "../../drawing/Section";
 import { StatusMark } from "../../drawing/status";
-import { show, showSpan } from "../../quantity/length";
+import { show, showAs, showSpan } from "../../quantity/length";
 
 /** One feature: its form drawn, its numbers, its verdicts, and everything ever read of it. */
 export function FeaturePlace() {
 	const { id, kind = "", number } = useParams();
+	const state = useSearchParams()[0].get("state") ?? undefined;
 	return (
 		<Load query={useQuery(jobQuery(Number(id)))}>
 			{(view) => {
-				const feature = featureOf(view, kind, Number(number));
+				const feature = featureOf(view, kind, Number(number), state);
 				return feature ? (
 					<FeatureBoard view={view} feature={feature} />
 				) : (
@@ -46,6 +47,8 @@ function FeatureBoard({ view, feature }: { view: JobView; feature: FeatureView }
 	const sizes = feature.stations.map((_, station) =>
 		feature.directions.map((_, direction) => cellSize(feature, { station, direction })),
 	);
+	const states = view.features.filter((f) => f.kind === feature.kind && f.number === feature.number);
+	const others = states.filter((f) => f.id !== feature.id);
 	const read = sizes.flat().some((s) => s !== null);
 	return (
 		<>
@@ -61,16 +64,18 @@ function FeatureBoard({ view, feature }: { view: JobView; feature: FeatureView }
 							</span>
 						</Group>
 					</div>
-					<Button component={Link} to={`/jobs/${job.id}/bench/${feature.kind}/${feature.number}`}>
+					<Button component={Link} to={`/jobs/${job.id}/bench/${feature.kind}/${feature.number}?state=${feature.state}`}>
 						{read ? "Measure again" : "Measure"}
 					</Button>
 				</Group>
-				{read ? (
+				{others.length > 0 ? <States view={view} states={states} now={feature} /> : null}
+				{read && !feature.columns ? (
 					<div style={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(300px, 1fr))", gap: 16 }}>
 						<figure className="panel" style={{ margin: 0 }}>
 							<Section
 								rings={rings(feature)}
 								stations={feature.stations}
+								behind={others.flatMap(rings)}
 								bore={isBore(feature.kind)}
 								zeroUp={zeroUp(feature.kind)}
 								axis={oval && oval.size > 0 ? oval.angle / 1e6 : undefined}
@@ -87,6 +92,7 @@ function FeatureBoard({ view, feature }: { view: JobView; feature: FeatureView }
 								) : (
 									"No oval can be fitted, or there is none."
 								)}
+								{others.length > 0 ? " Thin and grey: its form in the other states, moved to the same mean." : ""}
 							</figcaption>
 						</figure>
 						<figure className="panel" style={{ margin: 0 }}>
@@ -101,7 +107,7 @@ function FeatureBoard({ view, feature }: { view: JobView; feature: FeatureView }
 							<figcaption className="soft">Size along the axis, a line for each direction.</figcaption>
 						</figure>
 					</div>
-				) : (
+				) : read ? null : (
 					<p className="soft">Nothing is measured here yet.</p>
 				)}
 				<div style={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(300px, 1fr))", gap: 16, marginTop: 16 }}>
@@ -110,6 +116,48 @@ function FeatureBoard({ view, feature }: { view: JobView; feature: FeatureView }
 				</div>
 			</main>
 		</>
+	);
+}
+
+/** The same part in each state it was measured in, side by side. */
+function States({ view, states, now }: { view: JobView; states: FeatureView[]; now: FeatureView }) {
+	const unit = view.job.unit;
+	return (
+		<section className="panel" style={{ marginBottom: 16, overflowX: "auto" }} aria-label="States">
+			<table className="readings">
+				<thead>
+					<tr>
+						<th>State</th>
+						<th>Size</th>
+						<th>Taper</th>
+						<th>Out-of-round</th>
+						<th>Stands</th>
+					</tr>
+				</thead>
+				<tbody>
+					{states.map((f) => {
+						const found = findingOf(view, f);
+						return (
+							<tr key={f.id}>
+								<th scope="row" data-lit={f.id === now.id}>
+									<Link to={`/jobs/${view.job.id}/features/${f.kind}/${f.number}?state=${f.state}`} style={{ color: "inherit" }}>
+										{stateWord(f.state)}
+									</Link>
+								</th>
+								<td className="figure">
+									{found?.min === undefined || found.max === undefined ? "–" : showSpan(found.min, found.max, unit)}
+								</td>
+								<td className="figure">{found?.taper === undefined ? "–" : show(found.taper, unit)}</td>
+								<td className="figure">{found?.out_of_round === undefined ? "–" : show(found.out_of_round, unit)}</td>
+								<td>
+									<StatusMark standing={f.standing} />
+								</td>
+							</tr>
+						);
+					})}
+				</tbody>
+			</table>
+		</section>
 	);
 }
 
@@ -185,9 +233,12 @@ function AllReadings({ view, feature }: { view: JobView; feature: FeatureView })
 					{feature.tape.map((r) => (
 						<tr key={r.id} className={r.superseded_by === undefined ? undefined : "struck"}>
 							<td className="figure">
-								{feature.stations[r.station]} · {degrees(feature)[r.direction]}°
+								{feature.stations[r.station]} ·{" "}
+								{feature.columns ? feature.columns[r.direction] : `${degrees(feature)[r.direction]}°`}
 							</td>
-							<td className="figure">{r.value === undefined ? (r.reason ?? "taken back") : show(r.value, view.job.unit)}</td>
+							<td className="figure">
+								{r.value === undefined ? (r.reason ?? "taken back") : showAs(feature.quantity, r.value, view.job.unit)}
+							</td>
 							<td>
 								{r.taken_by}, {new Date(r.taken_at).toLocaleString(undefined, { dateStyle: "short", timeStyle: "short" })}
 							</td>

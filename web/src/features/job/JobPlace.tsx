@@ -1,18 +1,25 @@
 import { Alert, Button, Group, Select, Stack, Title } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
 import { Link, useParams } from "react-router";
 import type { FeatureView, JobView, Journal } from "../../api/client";
 import { jobQuery, plansQuery, useSetPlan } from "../../api/queries";
-import { bearingKind, crankJournal, featureOf, findingOf, journalKind, PART_SHAPE, partsOf, taken } from "../../api/view";
+import { bearingKind, crankJournal, featureOf, findingOf, journalKind, partsOf, shapeOf, taken } from "../../api/view";
 import { KIND_WORD, setName, wayName } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
+import { usePerson } from "../../app/person";
 import { SvgLink } from "../../app/SvgLink";
 import { Crank } from "../../drawing/Crank";
 import { PartRow } from "../../drawing/PartRow";
 import { StatusMark } from "../../drawing/status";
 import { showSpan } from "../../quantity/length";
-import { nextOpen, steps } from "./walk";
+import { AddParts } from "./AddParts";
+import { BendPanel } from "./BendPanel";
+import { Findings } from "./Findings";
+import { ReadingsDialog } from "./ReadingsDialog";
+import { WalkRail } from "./WalkRail";
+import { nextOpen } from "./walk";
 
 /** One job: what is open, and the crankshaft to measure it from. */
 export function JobPlace() {
@@ -23,6 +30,9 @@ export function JobPlace() {
 function JobBoard({ view }: { view: JobView }) {
 	const { job } = view;
 	const next = nextOpen(view);
+	const [csv, setCsv] = useState(false);
+	const person = usePerson();
+	const grave = view.walk.findings.filter((f) => f.gravity === "stop");
 	const bench = (place: Journal) => `/jobs/${job.id}/bench/${journalKind(place)}/${place.number}`;
 	return (
 		<>
@@ -30,26 +40,15 @@ function JobBoard({ view }: { view: JobView }) {
 				<Button variant="default" size="compact-md" component="a" href={`/api/v1/jobs/${job.id}/file`} download>
 					Save as file
 				</Button>
+				<Button variant="default" size="compact-md" onClick={() => setCsv(true)}>
+					Readings as CSV
+				</Button>
 				<Button variant="default" size="compact-md" component={Link} to={`/jobs/${job.id}/limits`}>
 					Limits
 				</Button>
 			</Bar>
-			<div className="columns" style={{ gridTemplateColumns: "240px minmax(0, 1fr)" }}>
-				<nav aria-label="The walk" className="rail">
-					<Stack gap="lg">
-						{steps(view).map((step) => (
-							<div key={step.name}>
-								<StatusMark standing={step.open ? "open" : step.beyond ? "beyond" : "within"} word={false} />
-								<div>
-									<Link to={step.to} style={{ color: "var(--blue)", fontWeight: 700, fontSize: "1.1rem" }}>
-										{step.name}
-									</Link>
-								</div>
-								<div className="soft">{step.says}</div>
-							</div>
-						))}
-					</Stack>
-				</nav>
+			<div className="columns walk">
+				<WalkRail view={view} />
 				<main>
 					<Stack gap="lg">
 						<Group justify="space-between" align="flex-start">
@@ -70,6 +69,7 @@ function JobBoard({ view }: { view: JobView }) {
 								</Button>
 							)}
 						</Group>
+						<Findings findings={grave} />
 						{view.evaluation.sets.length === 0 ? (
 							<Alert variant="light" color="layout" title="No limits yet">
 								You can measure already; Ledge judges and decides once this engine's{" "}
@@ -87,21 +87,66 @@ function JobBoard({ view }: { view: JobView }) {
 								</SvgLink>
 							)}
 						/>
+						<BendPanel view={view} />
 						{job.scope === "engine" ? <Parts view={view} kinds={["rod_housing", "piston"]} /> : null}
+						<OtherParts view={view} />
 						<div className="twin">
 							<FeatureList view={view} title="Mains" places={view.shaft.filter((p) => !p.throw)} />
 							<FeatureList view={view} title="Rod journals" places={view.shaft.filter((p) => p.throw)} />
 						</div>
 						<PlanChoice view={view} />
+						<AddParts view={view} />
 					</Stack>
 				</main>
 			</div>
+			<ReadingsDialog
+				opened={csv}
+				job={job.id}
+				number={job.number}
+				by={person.name || "somebody"}
+				onClose={() => setCsv(false)}
+			/>
 		</>
 	);
 }
 
+const DRAWN = /^(main|rod)_(journal|bearing|housing)$|^(cylinder|piston)$/;
+
+/** What is not on the drawings above: a line for each kind, with how its parts stand. */
+function OtherParts({ view }: { view: JobView }) {
+	const kinds = [...new Set(view.features.map((f) => f.kind))].filter((kind) => !DRAWN.test(kind));
+	if (kinds.length === 0) return null;
+	return (
+		<section className="panel" style={{ overflowX: "auto" }}>
+			<Title order={2} size="h4" mb="xs">
+				Also measured
+			</Title>
+			<table className="readings">
+				<tbody>
+					{kinds.map((kind) => (
+						<tr key={kind}>
+							<th scope="row">{KIND_WORD[kind] ?? kind}</th>
+							<td>
+								<Group gap="md">
+									{partsOf(view, kind).map((p) => (
+										<Link key={p.number} to={`/jobs/${view.job.id}/bench/${kind}/${p.number}`} style={{ color: "var(--blue)" }}>
+											<StatusMark standing={p.taken < p.of && p.standing !== "beyond" ? "open" : p.standing} word={false} />{" "}
+											{p.number}
+											<span className="visually-hidden"> {p.label}</span>
+										</Link>
+									))}
+								</Group>
+							</td>
+						</tr>
+					))}
+				</tbody>
+			</table>
+		</section>
+	);
+}
+
 /** Parts beside the crankshaft, a row for each kind; a click measures one. */
-function Parts({ view, kinds }: { view: JobView; kinds: (keyof typeof PART_SHAPE)[] }) {
+function Parts({ view, kinds }: { view: JobView; kinds: string[] }) {
 	return (
 		<div className="twin">
 			{kinds.map((kind) => (
@@ -110,7 +155,7 @@ function Parts({ view, kinds }: { view: JobView; kinds: (keyof typeof PART_SHAPE
 						{KIND_WORD[kind]}
 					</Title>
 					<PartRow
-						shape={PART_SHAPE[kind]}
+						shape={shapeOf(kind) ?? "bore"}
 						title={`${KIND_WORD[kind]} of ${view.job.engine}`}
 						parts={partsOf(view, kind)}
 						wrap={(part, inner, label) => {
@@ -188,7 +233,9 @@ function BearingLink({ view, bearing }: { view: JobView; bearing: FeatureView })
 function PlanChoice({ view }: { view: JobView }) {
 	const plans = useQuery(plansQuery);
 	const set = useSetPlan(view.job.id);
-	const kinds = [...new Set(view.features.map((f) => f.kind))].filter((kind) => kind in KIND_WORD && kind !== "runout");
+	const kinds = [...new Set(view.features.map((f) => f.kind))].filter((kind) =>
+		view.features.some((f) => f.kind === kind && !f.columns && kind !== "runout"),
+	);
 	return (
 		<section>
 			<Title order={2} size="h4" mb="xs">

@@ -1,2 +1,5 @@
+export { IntakePlace } from "./IntakePlace";
 export { JobPlace } from "./JobPlace";
+export { LookPlace } from "./LookPlace";
 export { NewJobPlace } from "./NewJobPlace";
+export { CleanPlace, StripPlace } from "./StripPlace";

@@ -1,5 +1,5 @@
 import type { FeatureView, JobView } from "../../api/client";
-import { journalKind, partsOf, taken } from "../../api/view";
+import { answerOf, journalKind, partsOf, taken } from "../../api/view";
 
 export interface Step {
 	name: string;
@@ -8,6 +8,11 @@ export interface Step {
 	open: boolean;
 	beyond: boolean;
 }
+
+const BLOCK = ["main_housing", "tunnel_edge", "main_alignment", "cylinder", "deck", "deck_heights"];
+const RODS = ["rod_housing", "small_end", "rod_length", "rod_bend", "rod_weight", "piston", "pin", "pin_bore", "ring_groove"];
+const CAM = ["cam_journal", "cam_bearing", "cam_lobe"];
+const FITS = ["main_bearing", "rod_bearing", "main_shell", "rod_shell", "main_strip", "rod_strip", "ring_gap", "protrusion"];
 
 const unread = (f: FeatureView) => taken(f) < f.by_station.length;
 
@@ -18,13 +23,27 @@ function journals(view: JobView): FeatureView[] {
 	return view.shaft.flatMap((place) => of(view, journalKind(place)).filter((f) => f.number === place.number));
 }
 
+/** The parts that are graded by eye, in the order of work. */
+export const lookedAt = (view: JobView): FeatureView[] => [
+	...of(view, "main_housing", "cylinder"),
+	...journals(view),
+	...of(view, "rod_housing", "piston"),
+];
+
 /** The next part in the order of work that still has places to read; bearings last, since a prediction can stand in for them. */
 export function nextOpen(view: JobView): FeatureView | undefined {
-	return [...of(view, "main_housing", "cylinder"), ...journals(view), ...of(view, "rod_housing", "piston")].find(unread);
+	return [...of(view, ...BLOCK), ...journals(view), ...of(view, "runout", ...RODS, ...CAM)].find(unread);
 }
 
 function count(n: number, one: string, many = `${one}s`): string {
 	return n === 0 ? `every ${one} done` : `${n} ${n === 1 ? one : many} open`;
+}
+
+/** What is asked at a step and has no answer yet; what may simply not apply is never open. */
+function unanswered(view: JobView, step: string): number {
+	return view.walk.items
+		.filter((item) => item.step === step && !item.many)
+		.reduce((n, item) => n + item.places.filter((place) => !answerOf(view, item.topic, place)).length, 0);
 }
 
 /** The order of work, each step with what is still open at it. Any order will do. */
@@ -45,28 +64,33 @@ export function steps(view: JobView): Step[] {
 			},
 		];
 	};
-	const block = of(view, "main_housing", "cylinder");
-	const rods = of(view, "rod_housing", "piston");
-	const looked = [...block, ...journals(view), ...rods];
-	const unseen = looked.filter((f) => f.look === "");
-	const bearings = of(view, "main_bearing", "rod_bearing");
+	const asking = (name: string, step: string, more = 0): Step => {
+		const open = unanswered(view, step) + more;
+		const grave = view.walk.findings.filter((f) => f.step === step && f.gravity !== "note").length;
+		return {
+			name,
+			to: `${base}/${step}`,
+			says: (open === 0 ? "all answered" : `${open} to answer`) + (grave > 0 ? `, ${grave} to see to` : ""),
+			open: open > 0,
+			beyond: grave > 0,
+		};
+	};
+	const unseen = lookedAt(view).filter((f) => f.look === "").length;
 	const unsigned = view.evaluation.sets.filter((s) => !view.signed.some((d) => d.set === s.set));
-	const fits = measuring("Fits", bearings, "bearing").map((s) => ({
+	const fits = measuring("Fits", of(view, ...FITS), "fit").map((s) => ({
 		...s,
 		says: s.open ? `${s.says}; without them clearance is predicted` : s.says,
 	}));
 	return [
-		{
-			name: "Look",
-			to: bench(unseen[0] ?? looked[0]),
-			says: count(unseen.length, "part"),
-			open: unseen.length > 0,
-			beyond: false,
-		},
-		...measuring("Block", block, "bore"),
-		...measuring("Crank", journals(view), "journal"),
+		asking("Intake", "intake"),
+		asking("Strip", "strip", of(view, "end_float").filter(unread).length),
+		asking("Clean", "clean"),
+		asking("Look", "look", unseen),
+		...measuring("Block", of(view, ...BLOCK), "part"),
+		...measuring("Crank", [...journals(view), ...of(view, "pin_height")], "journal"),
 		...measuring("Runout", of(view, "runout"), "main"),
-		...measuring("Rods & pistons", rods, "part"),
+		...measuring("Rods & pistons", of(view, ...RODS), "part"),
+		...measuring("Cam", of(view, ...CAM), "part"),
 		...fits,
 		{
 			name: "Decide",

@@ -83,7 +83,10 @@ function LimitsForm({ view }: { view: JobView }) {
 							/>
 						</Group>
 						<SimpleGrid cols={{ base: 1, sm: 2 }} spacing="xl">
-							{kindsOf(job.scope).map((kind) => (
+							{kindsOf(
+								job.scope,
+								view.features.map((f) => f.kind),
+							).map((kind) => (
 								<fieldset key={`${block} ${kind}`} className="panel" style={{ margin: 0 }}>
 									<legend style={{ fontWeight: 700, fontSize: "1.1rem", padding: "0 6px" }}>{KIND_WORD[kind]}</legend>
 									<SimpleGrid cols={2} verticalSpacing="xs">

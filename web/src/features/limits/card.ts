@@ -14,13 +14,30 @@ export interface Field {
 const JOURNALS = ["main_journal", "rod_journal"];
 const HOUSINGS = ["main_housing", "rod_housing"];
 const FITTED = [...JOURNALS, "cylinder"];
+const FORMED = [...FITTED, ...HOUSINGS];
+/** Kinds that are no grid of sizes: a range when new, and the most in service. */
+const LISTED = [
+	"end_float",
+	"deck",
+	"ring_gap",
+	"ring_groove",
+	"protrusion",
+	"rod_bend",
+	"rod_length",
+	"main_shell",
+	"rod_shell",
+	"cam_lobe",
+	"pin_height",
+];
+const RANGED = LISTED.filter((kind) => kind !== "deck" && kind !== "rod_bend");
 
 export const FIELDS: Field[] = [
-	{ place: "new.min", label: "New, smallest" },
-	{ place: "new.max", label: "New, largest" },
+	{ place: "new.min", label: "New, smallest", only: [...FORMED, ...RANGED] },
+	{ place: "new.max", label: "New, largest", only: [...FORMED, ...RANGED] },
+	{ place: "max", label: "In service, most", only: LISTED },
 	{ place: "wear_max", label: "Wear, most", only: FITTED },
-	{ place: "taper_max", label: "Taper, most" },
-	{ place: "out_of_round_max", label: "Out-of-round, most" },
+	{ place: "taper_max", label: "Taper, most", only: FORMED },
+	{ place: "out_of_round_max", label: "Out-of-round, most", only: FORMED },
 	{ place: "runout_max", label: "Runout (TIR), most", only: ["main_journal"] },
 	{ place: "bore_to_bore_max", label: "Bore to bore, most", only: HOUSINGS },
 	{ place: "alignment_max", label: "Out of line, most", only: ["main_housing"] },
@@ -34,10 +51,16 @@ export const FIELDS: Field[] = [
 	{ place: "shells", label: "Select shells on offer", many: true, only: JOURNALS },
 ];
 
-export const KINDS = [...JOURNALS, "cylinder", ...HOUSINGS];
+const ENGINE = [...JOURNALS, "cylinder", ...HOUSINGS];
 
-/** The kinds whose limits matter to a job: a crankshaft alone has no bores. */
-export const kindsOf = (scope: string): string[] => (scope === "engine" ? KINDS : JOURNALS);
+/** Every kind that has a card. */
+export const KINDS = [...ENGINE, ...LISTED];
+
+/** The kinds whose limits matter to a job: a crankshaft alone has no bores, and lists only where they are taken. */
+export const kindsOf = (scope: string, taken: string[]): string[] => [
+	...(scope === "engine" ? ENGINE : JOURNALS),
+	...LISTED.filter((kind) => taken.includes(kind)),
+];
 export const BLOCKS = ["book", "close"] as const;
 
 /** What is typed, by `block.kind.place`. */

@@ -1,0 +1,67 @@
+import { Alert, FileInput, Stack } from "@mantine/core";
+import { type DragEvent, type ReactNode, useState } from "react";
+import { Refusal } from "../api/client";
+
+/** Larger files are no inspection; the server takes no more either. */
+const MOST_BYTES = 3_500_000;
+
+export interface FileDropProps {
+	placeholder: string;
+	accept: string;
+	/** What came back when the file was looked into or taken. */
+	error: Error | null;
+	/** The text of a chosen file; null when none is chosen any more. */
+	onText: (text: string | null) => void;
+	children: ReactNode;
+}
+
+/** A file to look into before anything is kept: chosen or dropped, with every place that is wrong in it. */
+export function FileDrop({ placeholder, accept, error, onText, children }: FileDropProps) {
+	const [file, setFile] = useState<File | null>(null);
+	const tooLarge = file !== null && file.size > MOST_BYTES;
+	const choose = async (chosen: File | null) => {
+		setFile(chosen);
+		onText(null);
+		if (chosen && chosen.size <= MOST_BYTES) onText(await chosen.text());
+	};
+	const drop = (event: DragEvent) => {
+		event.preventDefault();
+		void choose(event.dataTransfer.files[0] ?? null);
+	};
+	const places = error instanceof Refusal ? Object.entries(error.places) : [];
+	return (
+		// biome-ignore lint/a11y/noStaticElementInteractions: dropping is beside the button, which does the same
+		<div onDragOver={(e) => e.preventDefault()} onDrop={drop}>
+			<Stack>
+				<FileInput
+					label="File"
+					description="Choose one, or drop it here. Nothing is kept before you say so."
+					placeholder={placeholder}
+					accept={accept}
+					value={file}
+					onChange={(chosen) => void choose(chosen)}
+					clearable
+					clearButtonProps={{ "aria-label": "Choose none" }}
+				/>
+				{tooLarge ? (
+					<Alert color="orange" variant="light">
+						This file is larger than any inspection.
+					</Alert>
+				) : null}
+				{error ? (
+					<Alert color="orange" variant="light" styles={{ message: { color: "var(--ink)" } }}>
+						<div>{error.message}</div>
+						<ul className="figure" style={{ maxHeight: 260, overflowY: "auto", paddingLeft: 18 }}>
+							{places.slice(0, 100).map(([place, sentence]) => (
+								<li key={place}>
+									{place || "/"}: {sentence}
+								</li>
+							))}
+						</ul>
+					</Alert>
+				) : null}
+				{children}
+			</Stack>
+		</div>
+	);
+}

@@ -1,0 +1,41 @@
+import type { Cell, FeatureView, GaugeSetup, JobView } from "../../api/client";
+import { ConditionDialog } from "./ConditionDialog";
+import { GaugeDialog } from "./GaugeDialog";
+import { HelpDialog } from "./HelpDialog";
+import { LookDialog } from "./LookDialog";
+import { cellName } from "./moves";
+import { PlaceDialog } from "./PlaceDialog";
+import { SkipDialog } from "./SkipDialog";
+import { StateDialog } from "./StateDialog";
+import { ZeroDialog } from "./ZeroDialog";
+
+export type DialogName = "skip" | "look" | "gauge" | "zero" | "condition" | "state" | "place" | "help" | undefined;
+
+export interface BenchDialogsProps {
+	name: DialogName;
+	view: JobView;
+	feature: FeatureView;
+	gauge: GaugeSetup | undefined;
+	at: Cell;
+	by: string;
+	onClose: () => void;
+	onSkip: (reason: string) => void;
+}
+
+/** The bench's dialogs, one open at a time. */
+export function BenchDialogs({ name, view, feature, gauge, at, by, onClose, onSkip }: BenchDialogsProps) {
+	const { job } = view;
+	const common = { job: job.id, feature, by, onClose };
+	return (
+		<>
+			<SkipDialog opened={name === "skip"} place={cellName(feature, at)} onClose={onClose} onSkip={onSkip} />
+			<LookDialog opened={name === "look"} {...common} />
+			{name === "gauge" ? <GaugeDialog setup={gauge} unit={job.unit} {...common} /> : null}
+			{name === "zero" ? <ZeroDialog gauge={gauge} unit={job.unit} {...common} /> : null}
+			{name === "condition" ? <ConditionDialog now={view.conditions.find((c) => c.kind === feature.kind)} {...common} /> : null}
+			{name === "state" ? <StateDialog view={view} feature={feature} onClose={onClose} /> : null}
+			{name === "place" ? <PlaceDialog {...common} /> : null}
+			<HelpDialog opened={name === "help"} feature={feature} onClose={onClose} />
+		</>
+	);
+}

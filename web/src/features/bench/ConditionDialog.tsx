@@ -1,0 +1,141 @@
+import { Alert, Button, Group, Modal, SegmentedControl, Select, Stack, TextInput } from "@mantine/core";
+import { type FormEvent, useState } from "react";
+import { type Condition, type ConditionBody, type FeatureView, Refusal } from "../../api/client";
+import { useSetCondition } from "../../api/queries";
+import { KIND_WORD } from "../../api/words";
+
+interface ConditionDialogProps {
+	job: number;
+	feature: FeatureView;
+	now: Condition | undefined;
+	by: string;
+	onClose: () => void;
+}
+
+type Tri = "" | "yes" | "no";
+const tri = (value: boolean | undefined): Tri => (value === undefined ? "" : value ? "yes" : "no");
+const bool = (value: Tri): boolean | undefined => (value === "" ? undefined : value === "yes");
+const degree = (text: string): number | undefined => (text.trim() === "" ? undefined : Number(text.replace(",", ".")));
+
+/** How parts of a kind are held while they are read, and how warm they are. */
+export function ConditionDialog({ job, feature, now, by, onClose }: ConditionDialogProps) {
+	const set = useSetCondition(job);
+	const [torqued, setTorqued] = useState<Tri>(tri(now?.torqued));
+	const [plate, setPlate] = useState<Tri>(tri(now?.deck_plate));
+	const [shells, setShells] = useState<Tri>(tri(now?.shells_in));
+	const [part, setPart] = useState(now?.part_c === undefined ? "" : String(now.part_c));
+	const [gauge, setGauge] = useState(now?.gauge_c === undefined ? "" : String(now.gauge_c));
+	const [material, setMaterial] = useState<string>(now?.material ?? "");
+	const [note, setNote] = useState(now?.note ?? "");
+	const [errors, setErrors] = useState<Record<string, string>>({});
+	const submit = (event: FormEvent) => {
+		event.preventDefault();
+		const wrong: Record<string, string> = {};
+		for (const [name, text] of [
+			["part_c", part],
+			["gauge_c", gauge],
+		] as const) {
+			const value = degree(text);
+			if (value !== undefined && !(value >= -40 && value <= 120)) wrong[name] = "Degrees Celsius, from −40 to 120.";
+		}
+		setErrors(wrong);
+		if (Object.keys(wrong).length > 0) return;
+		const body: ConditionBody = {
+			id: crypto.randomUUID(),
+			kind: feature.kind,
+			torqued: bool(torqued),
+			deck_plate: bool(plate),
+			shells_in: bool(shells),
+			part_c: degree(part),
+			gauge_c: degree(gauge),
+			material: material as ConditionBody["material"],
+			note,
+			by,
+		};
+		set.mutate(body, { onSuccess: onClose, onError: (error) => error instanceof Refusal && setErrors(error.places) });
+	};
+	const bore = /housing|bearing|tunnel|alignment/.test(feature.kind);
+	return (
+		<Modal
+			opened
+			onClose={onClose}
+			title={`How ${(KIND_WORD[feature.kind] ?? feature.kind).toLowerCase()} are held`}
+			closeButtonProps={{ "aria-label": "Close" }}
+			returnFocus={false}
+		>
+			<form onSubmit={submit}>
+				<Stack gap="sm">
+					{bore ? <Choice label="Caps torqued in steps, in sequence" value={torqued} onChange={setTorqued} /> : null}
+					<Choice label="Deck plate torqued on" value={plate} onChange={setPlate} />
+					{bore ? <Choice label="Shells in" value={shells} onChange={setShells} /> : null}
+					<Group grow align="flex-start">
+						<TextInput
+							label="Part, °C"
+							inputMode="decimal"
+							value={part}
+							error={errors.part_c}
+							onChange={(e) => setPart(e.currentTarget.value)}
+						/>
+						<TextInput
+							label="Gauge, °C"
+							inputMode="decimal"
+							value={gauge}
+							error={errors.gauge_c}
+							onChange={(e) => setGauge(e.currentTarget.value)}
+						/>
+						<Select
+							label="Part is of"
+							data={[
+								{ value: "", label: "–" },
+								{ value: "steel", label: "steel" },
+								{ value: "iron", label: "cast iron" },
+								{ value: "aluminium", label: "aluminium" },
+							]}
+							value={material}
+							error={errors.material}
+							allowDeselect={false}
+							onChange={(v) => setMaterial(v ?? "")}
+						/>
+					</Group>
+					<div className="soft">
+						With both temperatures and the material, sizes read from now on count as they would be at 20 °C. Left empty, part and
+						gauge are taken to be equally warm.
+					</div>
+					<TextInput
+						label="Note"
+						placeholder="torque, lubricant, studs…"
+						value={note}
+						maxLength={200}
+						onChange={(e) => setNote(e.currentTarget.value)}
+					/>
+					{set.error && Object.keys(errors).length === 0 ? (
+						<Alert color="orange" variant="light">
+							{set.error.message}
+						</Alert>
+					) : null}
+					<Button type="submit" loading={set.isPending}>
+						Keep
+					</Button>
+				</Stack>
+			</form>
+		</Modal>
+	);
+}
+
+function Choice({ label, value, onChange }: { label: string; value: Tri; onChange: (value: Tri) => void }) {
+	return (
+		<Group justify="space-between">
+			<span>{label}</span>
+			<SegmentedControl
+				aria-label={label}
+				value={value}
+				onChange={(v) => onChange(v as Tri)}
+				data={[
+					{ value: "", label: "not said" },
+					{ value: "yes", label: "yes" },
+					{ value: "no", label: "no" },
+				]}
+			/>
+		</Group>
+	);
+}

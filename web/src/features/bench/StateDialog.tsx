@@ -1,0 +1,76 @@
+import { Alert, Button, Modal, Stack } from "@mantine/core";
+import { useNavigate } from "react-router";
+import type { FeatureView, JobView } from "../../api/client";
+import { useAddState } from "../../api/queries";
+import { KIND_WORD, STATE_WORD, stateWord } from "../../api/words";
+import { benchPath } from "./next-feature";
+
+/** Which work can follow for a kind. */
+const AFTER: [RegExp, string[]][] = [
+	[/_journal$|^runout$/, ["after_polish", "after_straightening", "after_grind"]],
+	[/^main_housing$|^tunnel_edge$|^main_alignment$/, ["after_line_hone"]],
+	[/^rod_housing$/, ["after_resize"]],
+	[/^cylinder$/, ["after_bore", "after_hone"]],
+	[/^deck/, ["after_skim"]],
+];
+
+interface StateDialogProps {
+	view: JobView;
+	feature: FeatureView;
+	onClose: () => void;
+}
+
+/** Which state is being recorded: as found, or after an operation. A new one is measured with the same plan. */
+export function StateDialog({ view, feature, onClose }: StateDialogProps) {
+	const go = useNavigate();
+	const add = useAddState(view.job.id);
+	const states = view.features.filter((f) => f.kind === feature.kind && f.number === feature.number).map((f) => f.state);
+	const offered = [...(AFTER.find(([kinds]) => kinds.test(feature.kind))?.[1] ?? []), "new_part"].filter(
+		(s) => !states.includes(s),
+	);
+	const open = (state: string) => {
+		onClose();
+		void go(`${benchPath(view.job.id, feature)}?state=${state}`);
+	};
+	return (
+		<Modal
+			opened
+			onClose={onClose}
+			title="Which state is being measured?"
+			closeButtonProps={{ "aria-label": "Close" }}
+			returnFocus={false}
+		>
+			<Stack gap="xs">
+				{states.map((state) => (
+					<Button
+						key={state}
+						variant={state === feature.state ? "light" : "default"}
+						justify="flex-start"
+						onClick={() => open(state)}
+					>
+						{stateWord(state)}
+					</Button>
+				))}
+				<div className="soft">
+					Measure all {(KIND_WORD[feature.kind] ?? feature.kind).toLowerCase()} again, beside what was found:
+				</div>
+				{offered.map((state) => (
+					<Button
+						key={state}
+						variant="default"
+						justify="flex-start"
+						loading={add.isPending && add.variables.state === state}
+						onClick={() => add.mutate({ kind: feature.kind, state }, { onSuccess: () => open(state) })}
+					>
+						{STATE_WORD[state]}
+					</Button>
+				))}
+				{add.error ? (
+					<Alert color="orange" variant="light">
+						{add.error.message}
+					</Alert>
+				) : null}
+			</Stack>
+		</Modal>
+	);
+}

@@ -1,0 +1,64 @@
+import { Alert, Button, Modal, Stack, TextInput } from "@mantine/core";
+import { type FormEvent, useState } from "react";
+import type { FeatureView, GaugeSetup } from "../../api/client";
+import { useCheckGauge } from "../../api/queries";
+import { parse, type System, show } from "../../quantity/length";
+
+interface ZeroDialogProps {
+	job: number;
+	feature: FeatureView;
+	gauge: GaugeSetup | undefined;
+	unit: System;
+	by: string;
+	onClose: () => void;
+}
+
+/** The gauge was checked on its standard: Enter says it stood at zero, a figure says how far off. */
+export function ZeroDialog({ job, feature, gauge, unit, by, onClose }: ZeroDialogProps) {
+	const check = useCheckGauge(job);
+	const [typed, setTyped] = useState("");
+	const off = typed.trim() === "" ? { ok: true as const, length: 0 } : parse(typed, unit);
+	const submit = (event: FormEvent) => {
+		event.preventDefault();
+		if (!off.ok) return;
+		check.mutate({ id: crypto.randomUUID(), kind: feature.kind, gauge: gauge?.id, off: off.length, by }, { onSuccess: onClose });
+	};
+	return (
+		<Modal
+			opened
+			onClose={onClose}
+			title="Zero checked on the standard"
+			closeButtonProps={{ "aria-label": "Close" }}
+			returnFocus={false}
+		>
+			<form onSubmit={submit}>
+				<Stack gap="sm">
+					<div>
+						{gauge?.setting === undefined || feature.quantity !== "size"
+							? "Close the gauge on its standard, wiped clean, and read it square on."
+							: `Put the gauge back in what it was set on, ${show(gauge.setting, unit)} ${unit}, at the reversal point.`}
+					</div>
+					<TextInput
+						label={`Off by, ${unit}`}
+						description="Nothing, where it stands at zero. Where it does not, set it again rather than note it."
+						placeholder="0"
+						inputMode="decimal"
+						classNames={{ input: "figure" }}
+						value={typed}
+						error={off.ok ? undefined : off.sentence}
+						onChange={(e) => setTyped(e.currentTarget.value)}
+						data-autofocus
+					/>
+					{check.error ? (
+						<Alert color="orange" variant="light">
+							{check.error.message}
+						</Alert>
+					) : null}
+					<Button type="submit" loading={check.isPending}>
+						Checked
+					</Button>
+				</Stack>
+			</form>
+		</Modal>
+	);
+}

@@ -1,0 +1,122 @@
+import { type FormEvent, useState } from "react";
+import { type FeatureView, type GaugeBody, type GaugeSetup, Refusal } from "../../api/client";
+import { useSetGauge } from "../../api/queries";
+import { isBore } from "../../api/view";
+import { type Length, parse, plain, type System } from "../../quantity/length";
+import { usualInstrument } from "./gauge-text";
+
+/** The usual clearances printed on a plastic strip's wrapper. Common practice. */
+const STRIP_STEPS: Record<System, string> = {
+	in: "0.001 0.0015 0.002 0.0025 0.003",
+	mm: "0.025 0.038 0.051 0.063 0.076",
+};
+
+/** The ways in which a gauge for a part can show what it shows. */
+export function modesFor(feature: FeatureView): { value: GaugeBody["mode"]; label: string }[] {
+	switch (feature.quantity) {
+		case "weight":
+			return [];
+		case "gap":
+			return feature.kind.endsWith("_strip")
+				? [
+						{ value: "strip", label: "Place on its scale" },
+						{ value: "direct", label: "The clearance" },
+					]
+				: [
+						{ value: "direct", label: "The gap" },
+						{ value: "feeler", label: "Enters, does not" },
+					];
+		case "dial":
+			return [
+				{ value: "direct", label: "A length" },
+				{ value: "divisions", label: "Divisions" },
+			];
+		default:
+			return [
+				{ value: "direct", label: "The size" },
+				{ value: "divisions", label: "Divisions from zero" },
+				{ value: "length", label: "A deviation" },
+				...(isBore(feature.kind) ? [] : [{ value: "vernier" as const, label: "Vernier, in parts" }]),
+			];
+	}
+}
+
+/** The sum of an anvil and its shims, typed with spaces or plus signs. It helps to choose them; it is no zero. */
+export function built(text: string, unit: System): Length | undefined {
+	const parts = text.split(/[\s+]+/).filter(Boolean);
+	let sum = 0;
+	for (const part of parts) {
+		const p = parse(part, unit);
+		if (!p.ok) return undefined;
+		sum += p.length;
+	}
+	return parts.length > 1 ? sum : undefined;
+}
+
+/** The fields of a gauge's setup, and its sending. */
+export function useGaugeForm(
+	job: number,
+	feature: FeatureView,
+	setup: GaugeSetup | undefined,
+	unit: System,
+	by: string,
+	onDone: () => void,
+) {
+	const set = useSetGauge(job);
+	const bore = isBore(feature.kind);
+	const small = feature.quantity !== "size";
+	const [fields, setFields] = useState({
+		instrument: setup?.instrument ?? feature.gauge_kind ?? usualInstrument(feature),
+		division: plain(setup?.division ?? feature.gauge_division ?? usualDivision(feature, unit), unit),
+		mode: (setup?.mode ?? modesFor(feature)[0]?.value ?? "direct") as GaugeBody["mode"],
+		setting: setup?.setting === undefined ? "" : plain(setup.setting, unit),
+		mating: setup?.mating ?? false,
+		sense: String(setup?.sense ?? (bore && !small ? -1 : 1)),
+		steps: setup && setup.steps.length > 0 ? setup.steps.map((s) => plain(s, unit)).join(" ") : STRIP_STEPS[unit],
+		anvil: "",
+		checked: false,
+	});
+	const [errors, setErrors] = useState<Record<string, string>>({});
+	const change = (more: Partial<typeof fields>) => setFields((f) => ({ ...f, ...more }));
+	const deviates = !small && (fields.mode === "divisions" || fields.mode === "length");
+	const needsSetting = fields.mode === "vernier" || (deviates && !fields.mating);
+	const submit = (event: FormEvent) => {
+		event.preventDefault();
+		const division = parse(fields.division, unit);
+		const setting = parse(fields.setting, unit);
+		const steps = fields.steps
+			.split(/[\s;]+/)
+			.filter(Boolean)
+			.map((s) => parse(s, unit));
+		const wrong: Record<string, string> = {};
+		if (!division.ok) wrong.division = division.sentence;
+		if (needsSetting && !setting.ok)
+			wrong.setting = fields.setting === "" ? "Say what the gauge was zeroed on." : setting.sentence;
+		const badStep = steps.find((s) => !s.ok);
+		if (fields.mode === "strip" && badStep && !badStep.ok) wrong.steps = badStep.sentence;
+		setErrors(wrong);
+		if (!division.ok || Object.keys(wrong).length > 0) return;
+		const body: GaugeBody = {
+			id: crypto.randomUUID(),
+			kind: feature.kind,
+			instrument: fields.instrument as GaugeBody["instrument"],
+			division: division.length,
+			mode: fields.mode,
+			setting: needsSetting && setting.ok ? setting.length : undefined,
+			mating: deviates && fields.mating,
+			sense: fields.sense === "-1" ? -1 : 1,
+			steps: fields.mode === "strip" ? steps.flatMap((s) => (s.ok ? [s.length] : [])) : undefined,
+			built: needsSetting && built(fields.anvil, unit) !== undefined ? fields.anvil : undefined,
+			checked: fields.checked,
+			by,
+		};
+		set.mutate(body, { onSuccess: onDone, onError: (error) => error instanceof Refusal && setErrors(error.places) });
+	};
+	return { fields, change, errors, deviates, submit, set };
+}
+
+function usualDivision(feature: FeatureView, unit: System): Length {
+	if (feature.quantity === "gap") return unit === "in" ? 127_000 : 100_000;
+	if (feature.quantity === "dial") return unit === "in" ? 127_000 : 100_000;
+	return unit === "in" ? 25_400 : isBore(feature.kind) ? 20_000 : 10_000;
+}

@@ -1,0 +1,28 @@
+import type { FeatureView, JobView } from "../../api/client";
+import { partsOf, taken } from "../../api/view";
+
+export const benchPath = (job: number, f: FeatureView) => `/jobs/${job}/bench/${f.kind}/${f.number}`;
+
+const open = (f: FeatureView) => taken(f) < f.by_station.length;
+
+/**
+ * The next part with places to read: first of the same sort, along the shaft or by number, then on in the order of
+ * work; the neighbour where nothing is open.
+ */
+export function nextFeature(view: JobView, feature: FeatureView): FeatureView | undefined {
+	const [, sort] = /_(journal|bearing)$/.exec(feature.kind) ?? [];
+	const along = sort
+		? view.shaft.flatMap((place) =>
+				partsOf(view, `${place.throw ? "rod" : "main"}_${sort}`).flatMap((p) => (p.number === place.number ? [p.feature] : [])),
+			)
+		: partsOf(view, feature.kind).map((p) => p.feature);
+	const here = along.findIndex((f) => f.id === feature.id);
+	const same = [...along.slice(here + 1), ...along.slice(0, Math.max(0, here))].find(open);
+	if (same) return same;
+	const at = view.features.findIndex((f) => f.id === feature.id);
+	const round = [...view.features.slice(at + 1), ...view.features.slice(0, at)];
+	return round.find((f) => f.kind !== feature.kind && open(f) && isLatest(view, f)) ?? along[here + 1];
+}
+
+const isLatest = (view: JobView, f: FeatureView) =>
+	view.features.filter((o) => o.kind === f.kind && o.number === f.number).at(-1)?.id === f.id;

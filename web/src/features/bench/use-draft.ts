@@ -1,0 +1,35 @@
+import { useEffect, useState } from "react";
+import type { Cell } from "../../api/client";
+import type { Place } from "../../api/queue";
+
+interface Draft {
+	cell: Cell;
+	typed: string;
+}
+
+const key = (p: Place) => `ledge.draft.${p.job}.${p.kind}.${p.number}.${p.state}`;
+
+function stored(place: Place): Draft | undefined {
+	const text = localStorage.getItem(key(place));
+	try {
+		return text ? (JSON.parse(text) as Draft) : undefined;
+	} catch {
+		return undefined;
+	}
+}
+
+/** Keeps half-typed digits of a part over a reload or a way back, at the cell they were typed for. */
+export function useDraft(place: Place, first: () => Cell) {
+	const [draft, setDraft] = useState<Draft>(() => stored(place) ?? { cell: first(), typed: "" });
+	const name = key(place);
+	useEffect(() => {
+		if (draft.typed === "") localStorage.removeItem(name);
+		else localStorage.setItem(name, JSON.stringify(draft));
+	}, [name, draft]);
+	return {
+		at: draft.cell,
+		typed: draft.typed,
+		setAt: (cell: Cell) => setDraft((d) => ({ ...d, cell })),
+		setTyped: (typed: string) => setDraft((d) => ({ ...d, typed })),
+	};
+}

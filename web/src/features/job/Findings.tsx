@@ -1,0 +1,29 @@
+import { Alert } from "@mantine/core";
+import type { WalkFinding } from "../../api/client";
+
+const GRAVITY = {
+	stop: { color: "red", word: "Before measuring" },
+	fault: { color: "orange", word: "To put right" },
+	note: { color: "gray", word: "To know" },
+} as const;
+
+/** What follows from the answers, gravest first. */
+export function Findings({ findings }: { findings: WalkFinding[] }) {
+	return (["stop", "fault", "note"] as const).map((gravity) => {
+		const these = findings.filter((f) => f.gravity === gravity);
+		if (these.length === 0) return null;
+		return (
+			<Alert
+				key={gravity}
+				color={GRAVITY[gravity].color}
+				variant="light"
+				title={GRAVITY[gravity].word}
+				styles={{ title: { color: "var(--ink)" }, message: { color: "var(--ink)" } }}
+			>
+				{these.map((f) => (
+					<div key={f.topic + f.place + f.text}>{f.text}</div>
+				))}
+			</Alert>
+		);
+	});
+}

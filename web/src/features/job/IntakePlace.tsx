@@ -1,0 +1,94 @@
+import { Alert, Button, Group, Select, SimpleGrid, TextInput, Title } from "@mantine/core";
+import { useForm } from "@mantine/form";
+import { useQuery } from "@tanstack/react-query";
+import { useParams } from "react-router";
+import { type JobView, Refusal } from "../../api/client";
+import { jobQuery, useSetHead } from "../../api/queries";
+import { Load } from "../../app/Load";
+import { usePerson } from "../../app/person";
+import { Photos } from "./Photos";
+import { WalkItems } from "./WalkItems";
+import { WalkPlace } from "./WalkPlace";
+
+/** Who brought what, what it went through, what is stamped on it, and how it looked on arrival. */
+export function IntakePlace() {
+	const id = Number(useParams().id);
+	return (
+		<Load query={useQuery(jobQuery(id))}>
+			{(view) => (
+				<WalkPlace
+					view={view}
+					name="Intake"
+					intro="Who, what, until when; what the engine went through and what is stamped on it."
+				>
+					<Head view={view} />
+					<WalkItems view={view} items={view.walk.items.filter((i) => i.step === "intake")} />
+					<Photos view={view} />
+				</WalkPlace>
+			)}
+		</Load>
+	);
+}
+
+function Head({ view }: { view: JobView }) {
+	const { job } = view;
+	const person = usePerson();
+	const set = useSetHead(job.id);
+	const form = useForm({
+		initialValues: {
+			engine: job.engine,
+			customer: job.customer,
+			duty: job.duty as "standard" | "power" | "heavy",
+			promised_on: job.promised_on ?? "",
+		},
+		validate: { engine: (v) => (v.trim() === "" ? "Which engine is it? A short name will do." : null) },
+	});
+	const submit = form.onSubmit((v) =>
+		set.mutate(
+			{
+				version: job.version,
+				by: person.name || "somebody",
+				engine: v.engine.trim(),
+				customer: v.customer.trim(),
+				duty: v.duty,
+				promised_on: v.promised_on || undefined,
+			},
+			{
+				onSuccess: () => form.resetDirty(),
+				onError: (error) => error instanceof Refusal && form.setErrors(error.places),
+			},
+		),
+	);
+	return (
+		<form onSubmit={submit} noValidate aria-label="The job">
+			<SimpleGrid cols={{ base: 1, sm: 2 }}>
+				<TextInput label="Engine" maxLength={200} {...form.getInputProps("engine")} />
+				<TextInput label="Customer" maxLength={200} {...form.getInputProps("customer")} />
+				<TextInput label="Promised" type="date" {...form.getInputProps("promised_on")} />
+				<Select
+					label="Duty"
+					allowDeselect={false}
+					data={[
+						{ value: "standard", label: "Standard" },
+						{ value: "power", label: "More power" },
+						{ value: "heavy", label: "Heavy" },
+					]}
+					{...form.getInputProps("duty")}
+				/>
+			</SimpleGrid>
+			{set.error && Object.keys(form.errors).length === 0 ? (
+				<Alert color="orange" variant="light" mt="sm">
+					{set.error.message}
+				</Alert>
+			) : null}
+			<Group mt="sm">
+				<Button type="submit" variant="default" disabled={!form.isDirty()} loading={set.isPending}>
+					Keep
+				</Button>
+				<Title order={6} className="soft" fw={400}>
+					{form.isDirty() ? "not kept yet" : "kept"}
+				</Title>
+			</Group>
+		</form>
+	);
+}

@@ -1,0 +1,64 @@
+import { Button, Group, Modal, Stack } from "@mantine/core";
+import { useState } from "react";
+import { useImportReadings } from "../../api/queries";
+import { FileDrop } from "../../app/FileDrop";
+
+interface ReadingsDialogProps {
+	opened: boolean;
+	job: number;
+	number: string;
+	by: string;
+	onClose: () => void;
+}
+
+/** The readings out as CSV and in again: all rows of a file or none, after a look at what it would change. */
+export function ReadingsDialog({ opened, job, number, by, onClose }: ReadingsDialogProps) {
+	const look = useImportReadings(job, by);
+	const take = useImportReadings(job, by);
+	const [text, setText] = useState<string | null>(null);
+	const chosen = (content: string | null) => {
+		setText(content);
+		look.reset();
+		take.reset();
+		if (content !== null) look.mutate({ text: content, take: false });
+	};
+	const close = () => {
+		chosen(null);
+		onClose();
+	};
+	const seen = look.data;
+	return (
+		<Modal opened={opened} onClose={close} title="Readings as CSV" size="lg" closeButtonProps={{ "aria-label": "Close" }}>
+			<Stack>
+				<Group>
+					<Button variant="default" component="a" href={`/api/v1/jobs/${job}/readings.csv`} download>
+						Save the readings of {number}
+					</Button>
+				</Group>
+				<FileDrop
+					placeholder="a .csv file, one reading a row"
+					accept="text/csv,.csv"
+					error={look.error ?? take.error}
+					onText={chosen}
+				>
+					{seen ? (
+						<div>
+							{seen.rows === 0
+								? `Nothing new: all ${seen.known} readings are here already.`
+								: `${seen.rows} readings${seen.replaced > 0 ? `; at ${seen.replaced} places they replace what is there, which stays on the tape` : ""}${seen.known > 0 ? `; ${seen.known} are here already` : ""}.`}
+						</div>
+					) : null}
+					<Group>
+						<Button
+							disabled={!seen || seen.rows === 0 || take.isSuccess}
+							loading={look.isPending || take.isPending}
+							onClick={() => text !== null && take.mutate({ text, take: true }, { onSuccess: close })}
+						>
+							Take the readings
+						</Button>
+					</Group>
+				</FileDrop>
+			</Stack>
+		</Modal>
+	);
+}

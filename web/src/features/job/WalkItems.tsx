@@ -1,0 +1,178 @@
+import { Alert, Button, Chip, Group, Stack, TextInput, Title } from "@mantine/core";
+import { useState } from "react";
+import type { AnswerBody, JobView, WalkItem } from "../../api/client";
+import { useAnswer } from "../../api/queries";
+import { answerOf } from "../../api/view";
+import { usePerson } from "../../app/person";
+
+type Give = (answers: Omit<AnswerBody, "id">[]) => void;
+
+/** What is asked at a step of the walk; every answer is kept as soon as it is given. */
+export function WalkItems({ view, items }: { view: JobView; items: WalkItem[] }) {
+	const answer = useAnswer(view.job.id);
+	const person = usePerson();
+	const give: Give = (answers) =>
+		answer.mutate({ by: person.name || "somebody", answers: answers.map((a) => ({ ...a, id: crypto.randomUUID() })) });
+	return (
+		<Stack gap="lg">
+			{answer.error ? (
+				<Alert color="orange" variant="light">
+					{answer.error.message}
+				</Alert>
+			) : null}
+			{items.map((item) => (
+				<section key={item.topic} aria-label={item.title}>
+					<Title order={2} size="h4">
+						{item.title}
+					</Title>
+					{item.help ? <p className="soft asked">{item.help}</p> : null}
+					<Asked view={view} item={item} give={give} />
+				</section>
+			))}
+		</Stack>
+	);
+}
+
+function Asked({ view, item, give }: { view: JobView; item: WalkItem; give: Give }) {
+	if (item.length) return <LengthItem view={view} item={item} give={give} />;
+	if (item.many) return <ManyItem view={view} item={item} give={give} />;
+	if (item.places.length > 1) return <Matrix view={view} item={item} give={give} />;
+	const place = item.places[0] ?? "";
+	const now = answerOf(view, item.topic, place);
+	return (
+		<>
+			<Group gap="xs" role="radiogroup" aria-label={item.title}>
+				{item.choices.map((c) => (
+					<Button
+						key={c.value}
+						role="radio"
+						aria-checked={now?.value === c.value}
+						variant={now?.value === c.value ? "filled" : "default"}
+						onClick={() => give([{ topic: item.topic, place, value: c.value, note: now?.note ?? "" }])}
+					>
+						{c.word}
+					</Button>
+				))}
+			</Group>
+			<Note item={item} place={place} view={view} give={give} />
+		</>
+	);
+}
+
+/** A row for each place and a column for each answer; the arrow keys go along a row. */
+function Matrix({ view, item, give }: { view: JobView; item: WalkItem; give: Give }) {
+	const fine = item.choices[0];
+	const open = item.places.filter((p) => !answerOf(view, item.topic, p));
+	return (
+		<div style={{ overflowX: "auto" }}>
+			<table className="readings matrix">
+				<thead>
+					<tr>
+						<td />
+						{item.choices.map((c) => (
+							<th key={c.value} scope="col">
+								{c.word}
+							</th>
+						))}
+					</tr>
+				</thead>
+				<tbody>
+					{item.places.map((place) => {
+						const now = answerOf(view, item.topic, place);
+						return (
+							<tr key={place}>
+								<th scope="row">{place}</th>
+								{item.choices.map((c) => (
+									<td key={c.value}>
+										<input
+											type="radio"
+											name={`${item.topic} ${place}`}
+											aria-label={`${place}: ${c.word}`}
+											checked={now?.value === c.value}
+											onChange={() => give([{ topic: item.topic, place, value: c.value, note: now?.note ?? "" }])}
+										/>
+									</td>
+								))}
+								<td>
+									<Note item={item} place={place} view={view} give={give} />
+								</td>
+							</tr>
+						);
+					})}
+				</tbody>
+			</table>
+			{fine && open.length > 0 ? (
+				<Button
+					size="compact-md"
+					variant="default"
+					mt={6}
+					onClick={() => give(open.map((place) => ({ topic: item.topic, place, value: fine.value, note: "" })))}
+				>
+					{open.length === item.places.length ? "All" : "The others"}: {fine.word.toLowerCase()}
+				</Button>
+			) : null}
+		</div>
+	);
+}
+
+function ManyItem({ view, item, give }: { view: JobView; item: WalkItem; give: Give }) {
+	return (
+		<Group gap="xs">
+			{item.places.map((place) => (
+				<Chip
+					key={place}
+					size="md"
+					checked={answerOf(view, item.topic, place)?.value === "yes"}
+					onChange={(checked) => give([{ topic: item.topic, place, value: checked ? "yes" : "", note: "" }])}
+				>
+					{place}
+				</Chip>
+			))}
+		</Group>
+	);
+}
+
+function LengthItem({ view, item, give }: { view: JobView; item: WalkItem; give: Give }) {
+	const now = answerOf(view, item.topic);
+	const [typed, setTyped] = useState(now?.value ?? "");
+	const wrong = typed.trim() !== "" && !/^[+-]?(\d+[.,]?\d*|[.,]\d+)$/.test(typed.trim());
+	const save = () => {
+		if (!wrong && typed.trim() !== (now?.value ?? ""))
+			give([{ topic: item.topic, place: "", value: typed.trim().replace(",", "."), note: "" }]);
+	};
+	return (
+		<TextInput
+			aria-label={item.title}
+			maw={220}
+			inputMode="decimal"
+			placeholder={view.job.unit === "in" ? "0.010, or 0" : "0.25, or 0"}
+			rightSection={<span className="soft">{view.job.unit}</span>}
+			classNames={{ input: "figure" }}
+			value={typed}
+			error={wrong ? "A size as a number, 0 for standard." : undefined}
+			onChange={(e) => setTyped(e.currentTarget.value)}
+			onBlur={save}
+			onKeyDown={(e) => e.key === "Enter" && save()}
+		/>
+	);
+}
+
+/** A note beside an answer that asks for something. */
+function Note({ view, item, place, give }: { view: JobView; item: WalkItem; place: string; give: Give }) {
+	const now = answerOf(view, item.topic, place);
+	const [typed, setTyped] = useState(now?.note ?? "");
+	const chosen = item.choices.find((c) => c.value === now?.value);
+	if (!now || !chosen || chosen.gravity === "") return null;
+	return (
+		<TextInput
+			aria-label={`Note on ${item.title.toLowerCase()} ${place}`}
+			placeholder="note"
+			size="xs"
+			maw={260}
+			value={typed}
+			maxLength={400}
+			onChange={(e) => setTyped(e.currentTarget.value)}
+			onBlur={() => typed !== now.note && give([{ topic: item.topic, place, value: now.value, note: typed }])}
+		/>
+	);
+}

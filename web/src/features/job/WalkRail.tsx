@@ -1,0 +1,30 @@
+import { Stack } from "@mantine/core";
+import { Link } from "react-router";
+import type { JobView } from "../../api/client";
+import { StatusMark } from "../../drawing/status";
+import { steps } from "./walk";
+
+/** The order of work, with what is open at each step. */
+export function WalkRail({ view, now }: { view: JobView; now?: string }) {
+	return (
+		<nav aria-label="The walk" className="rail">
+			<Stack gap="md">
+				{steps(view).map((step) => (
+					<div key={step.name}>
+						<StatusMark standing={step.beyond ? "beyond" : step.open ? "open" : "within"} word={false} />
+						<div>
+							<Link
+								to={step.to}
+								aria-current={step.name === now ? "page" : undefined}
+								style={{ color: "var(--blue)", fontWeight: 700, fontSize: "1.1rem" }}
+							>
+								{step.name}
+							</Link>
+						</div>
+						<div className="soft">{step.says}</div>
+					</div>
+				))}
+			</Stack>
+		</nav>
+	);
+}
