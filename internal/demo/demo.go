@@ -35,12 +35,28 @@ func Fill(ctx context.Context, s *store.Store, today time.Time) error {
 	return nil
 }
 
-func load(ctx context.Context, s *store.Store, name, promised string) error {
+// bench is who measured the demo's engines.
+const bench = "Wanda Pell"
+
+// seed makes the simulated engines of the demo.
+const seed = 7
+
+// Read returns a demo job's inspection; one that has no features is simulated, and its truth comes with it.
+func Read(name string) (*inspection.Inspection, *Truth, error) {
 	text, err := jobs.ReadFile(name)
 	if err != nil {
-		return err
+		return nil, nil, err
 	}
 	in, err := exchange.Read(strings.NewReader(string(text)))
+	if err != nil || len(in.Features) > 0 {
+		return in, nil, err
+	}
+	truth := Simulate(in, seed)
+	return in, &truth, nil
+}
+
+func load(ctx context.Context, s *store.Store, name, promised string) error {
+	in, _, err := Read(name)
 	if err != nil {
 		return err
 	}
@@ -48,10 +64,16 @@ func load(ctx context.Context, s *store.Store, name, promised string) error {
 	if len(in.Members(inspection.Cylinder)) > 0 {
 		scope = store.WholeEngine
 	}
-	_, err = s.ImportJob(ctx, store.NewJob{
+	id, err := s.ImportJob(ctx, store.NewJob{
 		Scope:  scope,
 		Number: in.Job.Number, Customer: in.Job.Customer, Engine: in.Job.Engine, Duty: in.Job.Duty, Unit: in.Unit, PromisedOn: &promised,
-		Layout: *in.Engine, Policy: in.Policy, Limits: store.LimitSet{Book: in.Limits, Close: in.LimitsClose}, CreatedBy: "Wanda Pell",
+		Layout: *in.Engine, Policy: in.Policy, Limits: store.LimitSet{Book: in.Limits, Close: in.LimitsClose}, CreatedBy: bench,
 	}, in)
-	return err
+	if err != nil {
+		return err
+	}
+	if said := answers(in.Job.Number); len(said) > 0 {
+		return s.AddAnswers(ctx, id, said)
+	}
+	return nil
 }

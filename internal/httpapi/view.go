@@ -78,11 +78,24 @@ func (a resources) view(ctx context.Context, id int64) (JobView, error) {
 	if bend, ok := inspection.BendOf(in, v.Evaluation.Features); ok {
 		v.Bend = &bend
 	}
+	count := map[inspection.Kind]int{}
+	for _, f := range record.Features {
+		if f.State == inspection.AsFound {
+			count[f.Kind]++
+		}
+	}
 	for i, f := range record.Features {
 		stations, directions := len(f.Stations), len(f.Directions)
-		one := FeatureView{Feature: f, Title: (&inspection.Feature{Kind: f.Kind, Number: f.Number}).Name(), Look: store.Standing(f.Looks), Finding: -1, Standing: "open",
+		one := FeatureView{Feature: f, Title: f.Name(), Look: store.Standing(f.Looks), Finding: -1, Standing: "open",
 			Quantity: f.Kind.Quantity(), Columns: f.Kind.Columns(), Mating: mating(in, v.Evaluation.Features, f),
 			ByStation: plan.Path(stations, directions, plan.ByStation), ByDirection: plan.Path(stations, directions, plan.ByDirection)}
+		if one.Columns != nil {
+			one.ByStation = sheetPath(f.Kind, stations, directions)
+			one.ByDirection = one.ByStation
+		}
+		if count[f.Kind] == 1 {
+			one.Title = f.Kind.Title()
+		}
 		if p, ok := plan.Of(f.Stations, f.Directions); ok {
 			one.Sees, one.Blind = p.Sees, p.Blind
 		}
@@ -99,6 +112,19 @@ func (a resources) view(ctx context.Context, id int64) (JobView, error) {
 		}
 	}
 	return v.withSigned()
+}
+
+// sheetPath goes line by line, but for the end float column by column: the crank is turned once.
+func sheetPath(kind inspection.Kind, lines, columns int) []plan.Cell {
+	path := make([]plan.Cell, 0, lines*columns)
+	for i := range lines * columns {
+		cell := plan.Cell{Station: i / columns, Direction: i % columns}
+		if kind == inspection.EndFloat {
+			cell = plan.Cell{Station: i % lines, Direction: i / lines}
+		}
+		path = append(path, cell)
+	}
+	return path
 }
 
 // holding returns the last condition of each kind.

@@ -40,6 +40,11 @@ type Feature struct {
 	Looks []Look    `db:"-" json:"looks"`
 }
 
+// Name is the feature in words: "Main 3".
+func (f *Feature) Name() string {
+	return (&inspection.Feature{Kind: f.Kind, Number: f.Number}).Name()
+}
+
 const featureColumns = `id, job_id, kind, number, state, stations, directions, gauge_kind, gauge_division,
 	gauge_repeatability, gauge_setting_u, stamp, fitted_step, fitted_shell, added`
 
@@ -82,6 +87,16 @@ var usual = map[inspection.Kind]string{
 	inspection.RodBearing: "1x2", inspection.CamBearing: "1x2",
 }
 
+// UsualPlan is the plan a grid kind starts with.
+func UsualPlan(kind inspection.Kind) plan.Plan {
+	id, ok := usual[kind]
+	if !ok {
+		id = "2x2"
+	}
+	p, _ := plan.Find(id)
+	return p
+}
+
 // layoutFeature is one part as it starts: with the chosen plan, or the usual one of its kind.
 func layoutFeature(kind inspection.Kind, number int, l engine.Layout, chosen *plan.Plan) Feature {
 	f := Feature{Kind: kind, Number: number, State: inspection.AsFound}
@@ -91,11 +106,7 @@ func layoutFeature(kind inspection.Kind, number int, l engine.Layout, chosen *pl
 	case chosen != nil:
 		f.Stations, f.Directions = chosen.Stations, chosen.Directions
 	default:
-		id, ok := usual[kind]
-		if !ok {
-			id = "2x2"
-		}
-		p, _ := plan.Find(id)
+		p := UsualPlan(kind)
 		f.Stations, f.Directions = p.Stations, p.Directions
 	}
 	return f

@@ -142,6 +142,18 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 		setDialog(undefined);
 		input.current?.focus();
 	};
+	const table = (
+		<CellTable
+			feature={feature}
+			at={at}
+			system={system}
+			waiting={taker.waiting}
+			onPick={(cell) => {
+				move(cell);
+				input.current?.focus();
+			}}
+		/>
+	);
 	const sentence = trouble ? trouble.sentence : hint;
 	const bore = isBore(feature.kind);
 	return (
@@ -228,7 +240,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 								{sentence} {trouble?.canConfirm ? <b>Enter takes it as it is.</b> : null}
 							</Alert>
 						) : (
-							<Group justify="space-between" style={{ fontSize: "1.1rem" }}>
+							<Group justify="space-between" wrap="nowrap" align="flex-start" style={{ fontSize: "1.1rem" }}>
 								<span>
 									{m.kind === "size"
 										? [
@@ -249,16 +261,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 							</Group>
 						)}
 					</div>
-					<CellTable
-						feature={feature}
-						at={at}
-						system={system}
-						waiting={taker.waiting}
-						onPick={(cell) => {
-							move(cell);
-							input.current?.focus();
-						}}
-					/>
+					{listed && !turning ? null : table}
 					{feature.kind.endsWith("_bearing") ? <FittedShells view={view} feature={feature} /> : null}
 					{done && following ? (
 						<Group mt="md">
@@ -279,11 +282,14 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 					) : null}
 				</main>
 				<aside aria-label="What it means">
+					{listed && !turning ? <div style={{ marginBottom: 16 }}>{table}</div> : null}
 					<Measures view={view} feature={feature} finding={finding} system={system} />
 					<Group gap="xs" my="sm">
+						{listed && !turning ? null : (
 						<Button variant="default" onClick={() => open("look")}>
 							Look: {feature.look ? LOOK_WORD[feature.look]?.split(":")[0]?.toLowerCase() : "not graded"}
 						</Button>
+						)}
 						<Button variant="default" onClick={() => open("skip")}>
 							Skip with reason
 						</Button>
@@ -304,7 +310,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 				<Key k="e" text="state" />
 				{listed ? null : <Key k="a" text="add a place" />}
 				<Key k="u" text={other(system)} />
-				<Key k="p" text={order === "station" ? "go by direction" : "go by station"} />
+				{listed ? null : <Key k="p" text={order === "station" ? "go by direction" : "go by station"} />}
 				{following ? <Key k="n" text="next part" /> : null}
 				<Key k="?" text="help" />
 			</footer>

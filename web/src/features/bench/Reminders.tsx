@@ -50,7 +50,7 @@ export function Reminders({ view, feature, gauge, onZero }: RemindersProps) {
 				) : null}
 				{instrumental && !checked ? (
 					<Button size="compact-md" variant="light" color="orange" c="var(--ink)" onClick={onZero}>
-						Zero not checked since the gauge was set <kbd>z</kbd>
+						Zero not checked since the gauge was set <kbd style={{ marginLeft: 10 }}>z</kbd>
 					</Button>
 				) : null}
 				{checked && checked.off !== 0 ? (

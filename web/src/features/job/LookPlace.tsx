@@ -96,33 +96,34 @@ function Grading({ view }: { view: JobView }) {
 	if (!here) return null;
 	const rows = [...new Set(parts.map((f) => f.kind))].filter((kind) => shapeOf(kind) !== undefined);
 	const unseen = parts.filter((f) => f.look === "").length;
+	const row = (kind: string) => (
+		<PartRow
+			key={kind}
+			shape={shapeOf(kind) ?? "bore"}
+			title={KIND_WORD[kind] ?? kind}
+			parts={partsOf(view, kind).map((p) => ({
+				...p,
+				standing: mark(p.feature),
+				taken: 0,
+				of: 0,
+				lit: p.feature.id === here.id,
+			}))}
+			wrap={(part, inner) => {
+				const f = featureOf(view, kind, part.number);
+				return f ? (
+					<SvgLink aside to={to(f)} label={`${f.title}: ${f.look ? LOOK_WORD[f.look] : "not graded"}`}>
+						{inner}
+					</SvgLink>
+				) : (
+					inner
+				);
+			}}
+		/>
+	);
 	return (
 		<section aria-label="Looks" className="grading">
 			<Stack gap="sm">
-				{rows.map((kind) => (
-					<PartRow
-						key={kind}
-						shape={shapeOf(kind) ?? "bore"}
-						title={KIND_WORD[kind] ?? kind}
-						parts={partsOf(view, kind).map((p) => ({
-							...p,
-							standing: mark(p.feature),
-							taken: 0,
-							of: 0,
-							lit: p.feature.id === here.id,
-						}))}
-						wrap={(part, inner) => {
-							const f = featureOf(view, kind, part.number);
-							return f ? (
-								<SvgLink aside to={to(f)} label={`${f.title}: ${f.look ? LOOK_WORD[f.look] : "not graded"}`}>
-									{inner}
-								</SvgLink>
-							) : (
-								inner
-							);
-						}}
-					/>
-				))}
+				<div className="pair">{rows.slice(0, 2).map(row)}</div>
 				<Crank
 					title="Crankshaft, side view from the nose"
 					shaft={view.shaft}
@@ -141,6 +142,7 @@ function Grading({ view }: { view: JobView }) {
 						);
 					}}
 				/>
+				<div className="pair">{rows.slice(2).map(row)}</div>
 			</Stack>
 			<div className="panel" aria-live="polite">
 				<Title order={2} size="h3">
@@ -163,11 +165,11 @@ function Grading({ view }: { view: JobView }) {
 							size="md"
 							onClick={() => grade(look)}
 						>
-							<kbd style={{ marginRight: 12 }}>{i + 1}</kbd> {LOOK_WORD[look]}
+							<kbd style={{ marginRight: 12 }}>{i + 1}</kbd> {LOOK_WORD[look]?.split(":")[0]}
 						</Button>
 					))}
 				</Stack>
-				<p className="soft">Keys 1 to 5 grade and go on; ← → choose. A crack is only cleared by a recorded crack test.</p>
+				<p className="soft">Keys 1 to 5 grade and go on, the arrows choose. Scored: the fingernail catches. A crack is only cleared by a recorded crack test.</p>
 			</div>
 		</section>
 	);

@@ -1,4 +1,4 @@
-import { Alert, Button, Chip, Group, Stack, TextInput, Title } from "@mantine/core";
+import { Alert, Button, Chip, Group, TextInput, Title } from "@mantine/core";
 import { useState } from "react";
 import type { AnswerBody, JobView, WalkItem } from "../../api/client";
 import { useAnswer } from "../../api/queries";
@@ -14,14 +14,14 @@ export function WalkItems({ view, items }: { view: JobView; items: WalkItem[] })
 	const give: Give = (answers) =>
 		answer.mutate({ by: person.name || "somebody", answers: answers.map((a) => ({ ...a, id: crypto.randomUUID() })) });
 	return (
-		<Stack gap="lg">
+		<div className="walk-items">
 			{answer.error ? (
 				<Alert color="orange" variant="light">
 					{answer.error.message}
 				</Alert>
 			) : null}
 			{items.map((item) => (
-				<section key={item.topic} aria-label={item.title}>
+				<section key={item.topic} aria-label={item.title} className={item.length ? "stamp" : undefined}>
 					<Title order={2} size="h4">
 						{item.title}
 					</Title>
@@ -29,7 +29,7 @@ export function WalkItems({ view, items }: { view: JobView; items: WalkItem[] })
 					<Asked view={view} item={item} give={give} />
 				</section>
 			))}
-		</Stack>
+		</div>
 	);
 }
 
@@ -74,6 +74,7 @@ function Matrix({ view, item, give }: { view: JobView; item: WalkItem; give: Giv
 								{c.word}
 							</th>
 						))}
+						<td />
 					</tr>
 				</thead>
 				<tbody>

@@ -8,19 +8,13 @@ import { steps } from "./walk";
 export function WalkRail({ view, now }: { view: JobView; now?: string }) {
 	return (
 		<nav aria-label="The walk" className="rail">
-			<Stack gap="md">
+			<Stack gap="sm">
 				{steps(view).map((step) => (
-					<div key={step.name}>
+					<div key={step.name} className="step">
 						<StatusMark standing={step.beyond ? "beyond" : step.open ? "open" : "within"} word={false} />
-						<div>
-							<Link
-								to={step.to}
-								aria-current={step.name === now ? "page" : undefined}
-								style={{ color: "var(--blue)", fontWeight: 700, fontSize: "1.1rem" }}
-							>
-								{step.name}
-							</Link>
-						</div>
+						<Link to={step.to} aria-current={step.name === now ? "page" : undefined}>
+							{step.name}
+						</Link>
 						<div className="soft">{step.says}</div>
 					</div>
 				))}

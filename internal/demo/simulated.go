@@ -1,0 +1,214 @@
+package demo
+
+import (
+	"hash/fnv"
+	"math/rand/v2"
+	"slices"
+
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/instrument"
+	"ledge/internal/core/plan"
+	"ledge/internal/core/simulate"
+	"ledge/internal/core/unit"
+	"ledge/internal/store"
+)
+
+// A Truth is what is really the matter with a simulated engine, to hold an evaluation against.
+type Truth struct {
+	Parts []simulate.Part
+	Bend  simulate.Bend
+	// EndFloat is at 0° and with the crank turned half a turn.
+	EndFloat [2]unit.Length
+	// DeckGap is the widest gap under the straight edge.
+	DeckGap unit.Length
+}
+
+// Simulate fills an inspection that has an engine and limits but no features with a complete worn engine. The same
+// inspection and seed give the same engine.
+func Simulate(in *inspection.Inspection, seed uint64) Truth {
+	s := simulation{in: in, source: rand.New(rand.NewPCG(seed, nameSeed(in.Job.Engine)))}
+	s.endFloat()
+	s.set(inspection.MainHousing, s.in.Engine.Mains, store.UsualPlan(inspection.MainHousing))
+	s.set(inspection.Cylinder, s.in.Engine.Cylinders, store.UsualPlan(inspection.Cylinder))
+	s.tunnelEdge()
+	s.deck()
+	s.set(inspection.MainJournal, s.in.Engine.Mains, store.UsualPlan(inspection.MainJournal))
+	s.set(inspection.RodJournal, s.in.Engine.Throws, store.UsualPlan(inspection.RodJournal))
+	s.turns()
+	s.set(inspection.RodHousing, s.in.Engine.Cylinders, store.UsualPlan(inspection.RodHousing))
+	s.set(inspection.Piston, s.in.Engine.Cylinders, store.UsualPlan(inspection.Piston))
+	s.bearings(inspection.MainBearing, inspection.MainJournal)
+	s.bearings(inspection.RodBearing, inspection.RodJournal)
+	return s.truth
+}
+
+func nameSeed(name string) uint64 {
+	h := fnv.New64a()
+	_, _ = h.Write([]byte(name))
+	return h.Sum64()
+}
+
+type simulation struct {
+	in     *inspection.Inspection
+	source *rand.Rand
+	truth  Truth
+}
+
+// wearings: how the parts of a kind wear, in micrometres over a worn set. Common practice: shafts wear oval under the
+// load, bores wear widest at the top and across the crank, housings stretch upwards.
+var wearings = map[inspection.Kind]struct {
+	worn, taper, barrel, oval float64
+	axis                      unit.Angle
+}{
+	inspection.MainJournal: {-12, 3, 2, 4, 90 * unit.Degree},
+	inspection.RodJournal:  {-14, 3, 2, 7, 0},
+	inspection.MainHousing: {2, 1, 0, 5, 0},
+	inspection.RodHousing:  {1, 1, 0, 4, 0},
+	inspection.Cylinder:    {45, -38, 4, 22, 90 * unit.Degree},
+	inspection.Piston:      {-10, 0, 0, 0, 0},
+}
+
+// gauge is an ordinary gauge in an ordinary hand.
+func (s *simulation) gauge(shaft bool) (simulate.Gauge, *instrument.Gauge) {
+	default_ := instrument.Default(shaft, s.in.Unit)
+	return simulate.Gauge{Division: default_.Division, Zero: unit.Round(0.3 * float64(default_.Division) * s.source.NormFloat64()), Hand: default_.Division / 2}, &default_
+}
+
+func (s *simulation) set(kind inspection.Kind, count int, p plan.Plan) {
+	limits := s.in.Limits[kind]
+	if limits.New == nil {
+		return
+	}
+	w := wearings[kind]
+	micrometres := func(v float64) unit.Length { return unit.Round(v * float64(unit.Micrometre)) }
+	gauge, named := s.gauge(kind.Shaft())
+	parts := simulate.Parts(string(kind), count, simulate.Wearing{New: limits.New.Middle(), Tolerance: (limits.New.Max - limits.New.Min) / 2,
+		Worn: micrometres(w.worn), Taper: micrometres(w.taper), Barrel: micrometres(w.barrel), Oval: micrometres(w.oval), Axis: w.axis},
+		simulate.Grid{Stations: p.Stations, Directions: p.Directions}, gauge, s.source)
+	for _, part := range parts {
+		s.truth.Parts = append(s.truth.Parts, part)
+		s.in.Features = append(s.in.Features, inspection.Feature{Kind: kind, Number: part.Number, State: inspection.AsFound, Look: s.look(),
+			Gauge: named, Stations: part.Stations, Directions: part.Directions, Cells: cells(part.Readings)})
+	}
+}
+
+// look grades as worn parts are: most smooth, some marked.
+func (s *simulation) look() inspection.Look {
+	if s.source.Float64() < 0.2 {
+		return inspection.Marked
+	}
+	return inspection.Smooth
+}
+
+func cells(readings [][]unit.Length) [][]inspection.Cell {
+	rows := make([][]inspection.Cell, len(readings))
+	for i, row := range readings {
+		for _, size := range row {
+			rows[i] = append(rows[i], inspection.Cell{Sizes: []unit.Length{size}})
+		}
+	}
+	return rows
+}
+
+// bearings are their journals' sizes, the middle of the new clearance and some wear.
+func (s *simulation) bearings(kind, journal inspection.Kind) {
+	limits := s.in.Limits[journal]
+	if limits.Clearance == nil || limits.Clearance.New == nil {
+		return
+	}
+	gauge, named := s.gauge(false)
+	for _, part := range slices.Clone(s.truth.Parts) {
+		if part.Kind != string(journal) {
+			continue
+		}
+		clearance := limits.Clearance.New.Middle() + unit.Round((4+6*s.source.Float64())*float64(unit.Micrometre))
+		truth := simulate.Form{Mean: limits.New.Middle() + clearance, Oval: 3 * unit.Micrometre}
+		p := store.UsualPlan(kind)
+		made := simulate.Part{Kind: string(kind), Number: part.Number, Truth: truth, Stations: p.Stations, Directions: p.Directions,
+			Readings: gauge.Grid(truth, len(p.Stations), p.Directions, s.source)}
+		s.truth.Parts = append(s.truth.Parts, made)
+		s.in.Features = append(s.in.Features, inspection.Feature{Kind: kind, Number: part.Number, State: inspection.AsFound, Gauge: named,
+			Stations: p.Stations, Directions: p.Directions, Cells: cells(made.Readings)})
+	}
+}
+
+// dial is an indicator read to a tenth of a thousandth or to two micrometres.
+func (s *simulation) dial() (simulate.Gauge, *instrument.Gauge) {
+	division := s.in.Unit.Pick(unit.Tenth, 2*unit.Micrometre)
+	return simulate.Gauge{Division: division, Hand: division / 2}, &instrument.Gauge{Kind: instrument.Indicator, Division: division}
+}
+
+// turns bends the crankshaft a little and turns it under the dial.
+func (s *simulation) turns() {
+	dial, named := s.dial()
+	throw := unit.Round((4 + 16*s.source.Float64()) * float64(unit.Micrometre))
+	s.truth.Bend = simulate.Bend{Throw: throw, Direction: unit.AngleOf(360 * s.source.Float64()), Places: s.in.Engine.Mains}
+	_, angles := inspection.SheetOf(inspection.Runout, *s.in.Engine)
+	for i, shown := range simulate.Turns(*s.in.Engine, s.truth.Bend, 4*unit.Micrometre, angles, dial, s.source) {
+		s.in.Features = append(s.in.Features, inspection.Feature{Kind: inspection.Runout, Number: i + 1, State: inspection.AsFound, Gauge: named,
+			List: inspection.List{Angles: angles, Indicator: shown}})
+	}
+}
+
+// endFloat is a little larger than new, and differs over the half turn where the shaft is bent.
+func (s *simulation) endFloat() {
+	limits := s.in.Limits[inspection.EndFloat]
+	if limits.New == nil {
+		return
+	}
+	dial, named := s.dial()
+	truth := limits.New.Middle() + unit.Round(float64(limits.New.Max-limits.New.Min)/4*s.source.Float64())
+	s.truth.EndFloat = [2]unit.Length{truth, truth + unit.Micrometre}
+	s.in.Features = append(s.in.Features, inspection.Feature{Kind: inspection.EndFloat, Number: 1, State: inspection.AsFound, Gauge: named, List: inspection.List{
+		At0: simulate.Repeats(s.truth.EndFloat[0], 3, dial, s.source), At180: simulate.Repeats(s.truth.EndFloat[1], 3, dial, s.source),
+		Return: []unit.Length{0, 0}, Feeler: simulate.Repeats(truth, 2, simulate.Gauge{Division: s.in.Unit.Pick(unit.Thou/2, 10*unit.Micrometre)}, s.source)}})
+}
+
+var feelers = instrument.Gauge{Kind: instrument.Feeler}
+
+// leaves are feelers half a thousandth or a hundredth of a millimetre apart.
+func (s *simulation) leaves() *instrument.Gauge {
+	g := feelers
+	g.Division = s.in.Unit.Pick(unit.Thou/2, 10*unit.Micrometre)
+	return &g
+}
+
+// deck sags in the middle, most along its length.
+func (s *simulation) deck() {
+	leaves := s.leaves()
+	gauge := simulate.Gauge{Division: leaves.Division}
+	banks := 1
+	if s.in.Engine.Arrangement != "inline" {
+		banks = 2
+	}
+	s.truth.DeckGap = unit.Round((20 + 30*s.source.Float64()) * float64(unit.Micrometre))
+	for bank := 1; bank <= banks; bank++ {
+		list := inspection.List{}
+		names, _ := inspection.SheetOf(inspection.Deck, *s.in.Engine)
+		for i, name := range names {
+			share := []float64{0.8, 1, 0.7, 0.2, 0.2, 0.9, 0.9}[i]
+			list.Lines = append(list.Lines, inspection.Line{Name: name, Gap: gauge.Read(unit.Round(share*float64(s.truth.DeckGap)), s.source)})
+		}
+		s.in.Features = append(s.in.Features, inspection.Feature{Kind: inspection.Deck, Number: bank, State: inspection.AsFound, Gauge: leaves, List: list})
+	}
+}
+
+// tunnelEdge: the straight edge rests in the narrower bores and shows half of what the others are larger.
+func (s *simulation) tunnelEdge() {
+	leaves := s.leaves()
+	gauge := simulate.Gauge{Division: leaves.Division}
+	var sizes []unit.Length
+	for _, part := range s.truth.Parts {
+		if part.Kind == string(inspection.MainHousing) {
+			sizes = append(sizes, part.Truth.At(0.5, 0))
+		}
+	}
+	if len(sizes) == 0 {
+		return
+	}
+	list := inspection.List{}
+	for _, size := range sizes {
+		list.Readings = append(list.Readings, gauge.Read((size-slices.Min(sizes))/2, s.source))
+	}
+	s.in.Features = append(s.in.Features, inspection.Feature{Kind: inspection.TunnelEdge, Number: 1, State: inspection.AsFound, Gauge: leaves, List: list})
+}
