@@ -18,10 +18,14 @@ import (
 // Whatever is written reads back as the same inspection: every case of the rules, every demo job, and every
 // list kind with its own fields.
 func TestWrittenReadsBackTheSame(t *testing.T) {
-	docs := []string{example(t), `{"format": "ledge.inspection/1", "unit": "mm", "engine": {"arrangement": "v", "cylinders": 8}, "job": {"customer": "A <b> & \"c\""}, "features": [
+	docs := []string{example(t), `{"format": "ledge.inspection/1", "unit": "mm", "limits": {"end_float": {"new": {"min": 0.05, "max": 0.18}, "max": 0.25}, "deck": {"max": 0.08}}, "engine": {"arrangement": "v", "cylinders": 8}, "job": {"customer": "A <b> & \"c\""}, "features": [
 		{"kind": "end_float", "at_0": [0.10, 0.11], "at_180": 0.12}, {"kind": "deck", "lines": [{"line": "long_left", "gap": 0.05}]},
 		{"kind": "rod_weight", "number": 1, "big_end": 512.5, "small_end": 210}, {"kind": "strip", "number": 1, "of": "rod_journal", "readings": [0.05], "fitted": {"step": 0.25, "shell": -0.025}},
 		{"kind": "main_alignment", "vertical": [0, 0.01, 0], "sideways": [0, 0, 0.002], "positions": [0, 100, 205]}, {"kind": "ring_gap", "number": 2, "readings": [0.3]},
+		{"kind": "end_float", "number": 2, "at_0": [0.1], "at_180": [0.1], "return": [0, -0.01], "feeler": 0.1}, {"kind": "deck_heights", "rows": [[0, 0.01], [0.02, 0]]},
+		{"kind": "tunnel_edge", "readings": [0, 0.02, 0]}, {"kind": "rod_bend", "number": 1, "readings": [0.01, -0.02]}, {"kind": "main_shell", "number": 1, "readings": [1.8, 1.801, 1.8, 1.8]},
+		{"kind": "cam_lobe", "number": 3, "readings": [30, 37.5]}, {"kind": "pin_height", "number": 1, "readings": [100, 20]},
+		{"kind": "pin_bore", "number": 1, "condition": {"shells_in": true}, "stations": ["A", "B", "mine"], "added_stations": 1, "directions": [0], "readings": [[22], [22.001], [22.002]]},
 		{"kind": "runout", "number": 1, "tir": 0.05, "stamp": "0.25"}, {"kind": "piston", "number": 1, "unworn": 80.01, "condition": {"torqued": false, "deck_plate": true, "temperature_c": 21.5},
 		 "gauge": {"kind": "micrometer", "repeatability": 0.001, "setting": 80, "sense": -1}, "stamp": "STD", "stations": ["skirt"], "directions": [90, 22.5], "readings": [[[80, 80.001], null]]}]}`}
 	for _, c := range decisions {

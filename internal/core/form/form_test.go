@@ -4,6 +4,7 @@ import (
 	"encoding/json"
 	"math"
 	"os"
+	"slices"
 	"strings"
 	"testing"
 
@@ -189,5 +190,124 @@ func TestNearestTakesAllEquallyNear(t *testing.T) {
 	g := gridOf(angles(t, json.RawMessage("[45,90,135]"), 0), []unit.Length{1, 2, 3})
 	if got := g.Nearest(0); len(got) != 2 || got[0] != 0 || got[1] != 2 {
 		t.Errorf("Nearest(0°) = %v, want the columns of 45° and 135°", got)
+	}
+}
+
+func heights(t *testing.T, c check) (x, y, z []unit.Length, rows [][]unit.Length) {
+	t.Helper()
+	var raw []json.RawMessage
+	if err := json.Unmarshal(c.Inputs["z_um"], &raw); err != nil {
+		t.Fatal(err)
+	}
+	along, across := lengths(t, c.Inputs["x"], unit.MM), lengths(t, c.Inputs["y"], unit.MM)
+	for i, row := range raw {
+		rows = append(rows, lengths(t, row, unit.MM)) // µm read as mm
+		for j, height := range rows[i] {
+			x, y, z = append(x, along[j]), append(y, across[i]), append(z, height)
+		}
+	}
+	return x, y, z, rows
+}
+
+// The deck's rows are evenly spaced, so places in steps of any size give the same zone.
+func TestFlatnessCheckValues(t *testing.T) {
+	for _, c := range checks(t, "S04") {
+		x, y, z, _ := heights(t, c)
+		want := number(t, c.Expected["FLT_MZ"]) * 1e7
+		if got := Flatness(x, y, z); math.Abs(float64(got)-want) > 1 {
+			t.Errorf("%s: zone %d, want %.1f", c.ID, got, want)
+		}
+		for i := range x {
+			x[i], y[i] = x[i]/120, y[i]/90
+		}
+		if got := Flatness(x, y, z); math.Abs(float64(got)-want) > 1 {
+			t.Errorf("%s in other steps: zone %d, want %.1f", c.ID, got, want)
+		}
+	}
+	if got := Flatness([]unit.Length{0, 1, 2}, []unit.Length{0, 0, 0}, []unit.Length{0, 5, 0}); got != 0 {
+		t.Errorf("points on one line: %d, want 0", got)
+	}
+}
+
+func TestWidestGapCheckValues(t *testing.T) {
+	for _, c := range checks(t, "S05") {
+		_, _, _, rows := heights(t, c)
+		lines := map[string][]unit.Length{"row0": rows[0], "row1": rows[1], "row2": rows[2],
+			"diag_00_42": {rows[0][0], rows[1][2], rows[2][4]}, "diag_02_40": {rows[2][0], rows[1][2], rows[0][4]}}
+		for name, line := range lines {
+			if got, want := WidestGap(line), number(t, c.Expected[name])*1e7; math.Abs(float64(got)-want) > 1 {
+				t.Errorf("%s %s: gap %d, want %.1f", c.ID, name, got, want)
+			}
+		}
+	}
+	for _, c := range checks(t, "S06") {
+		var gaps []float64
+		if err := json.Unmarshal(c.Expected["gaps"], &gaps); err != nil {
+			t.Fatal(err)
+		}
+		want := slices.Max(gaps) * 1e7
+		if got := WidestGap(lengths(t, c.Inputs["y"], unit.MM)); math.Abs(float64(got)-want) > 1 {
+			t.Errorf("%s: gap %d, want %.1f", c.ID, got, want)
+		}
+	}
+}
+
+// Five mains of one bent shaft: vectors, what is left off the line of the end ones, and the course in a word.
+func TestBendCheckValues(t *testing.T) {
+	for _, c := range checks(t, "B08") {
+		var turns []json.RawMessage
+		if err := json.Unmarshal(c.Inputs["y_um"], &turns); err != nil {
+			t.Fatal(err)
+		}
+		var vectors []Vector
+		for _, turn := range turns {
+			y := lengths(t, turn, unit.MM)
+			v, ok := VectorOf(RunoutOf(angles(t, nil, len(y)), y))
+			if !ok {
+				t.Fatal("a turn of twelve gives no direction")
+			}
+			vectors = append(vectors, v)
+		}
+		var offsets [][2]float64
+		if err := json.Unmarshal(c.Expected["offset_um"], &offsets); err != nil {
+			t.Fatal(err)
+		}
+		off := OffEnds(lengths(t, c.Inputs["z_mm"], unit.MM), vectors)
+		for i, want := range offsets {
+			// The direction is kept to a thousandth of a degree.
+			if math.Abs(float64(off[i].X)-want[0]*1e7) > 6000 || math.Abs(float64(off[i].Y)-want[1]*1e7) > 6000 {
+				t.Errorf("%s main %d: off %v, want %v", c.ID, i+1, off[i], want)
+			}
+		}
+		if got := CourseOf(off, unit.Millimetre); got != OneBend {
+			t.Errorf("%s: %s, want one bend", c.ID, got)
+		}
+	}
+}
+
+func TestCourses(t *testing.T) {
+	for _, tt := range []struct {
+		want Course
+		off  []Vector
+	}{
+		{Straight, []Vector{{0, 0}, {5, 5}, {0, 0}}},
+		{OneBend, []Vector{{0, 0}, {50, 5}, {80, -10}, {0, 0}}},
+		{SBend, []Vector{{0, 0}, {50, 5}, {-60, 0}, {0, 0}}},
+		{Twisted, []Vector{{0, 0}, {50, 0}, {0, 60}, {0, 0}}},
+	} {
+		if got := CourseOf(tt.off, 10); got != tt.want {
+			t.Errorf("CourseOf(%v) = %s, want %s", tt.off, got, tt.want)
+		}
+	}
+}
+
+// The journal's own ovality is told apart from its throw.
+func TestRunoutOvality(t *testing.T) {
+	for _, c := range checks(t, "B04") {
+		y := lengths(t, c.Inputs["y_um"], unit.MM)
+		r := RunoutOf(angles(t, nil, len(y)), y)
+		if want := 2 * number(t, c.Expected["oval_amp"]) * 1e7; r.Ovality == nil || math.Abs(float64(*r.Ovality)-want) > 1 {
+			t.Errorf("%s: ovality %v, want %.1f", c.ID, r.Ovality, want)
+		}
 	}
 }

@@ -14,7 +14,11 @@ func (out *Finding) notes(in *Inspection, f *Feature, gauge instrument.Gauge, li
 		out.note("no_look", "%s was not looked at: it counts as smooth.", f.Name())
 	}
 	if f.Stamp != nil && f.Stamp.Step != nil && out.SizeClass != nil && f.Stamp.Step.Abs() != *out.SizeClass {
-		out.note("stamp", "%s is stamped %s and measures as class %s.", f.Name(), f.Stamp.Text, out.SizeClass.Show(s))
+		measured := "standard"
+		if *out.SizeClass != 0 {
+			measured = out.SizeClass.Show(s)
+		}
+		out.note("stamp", "%s is stamped %s and measures as %s.", f.Name(), f.Stamp.Text, measured)
 	}
 	if c := out.Check("out_of_round"); c != nil && c.Limit != nil && out.Oval != nil && c.Verdict == limit.Within && out.Oval.Size > *c.Limit {
 		out.note("oval", "%s: the fitted oval of %s is above the out-of-round limit of %s although the readings differ by only %s.",

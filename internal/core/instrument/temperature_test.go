@@ -1,0 +1,50 @@
+package instrument
+
+import (
+	"encoding/json"
+	"math"
+	"os"
+	"testing"
+
+	"ledge/internal/core/unit"
+)
+
+// testdata/temperature.json: values computed outside this project, each with its provenance. The rows whose
+// coefficients are those of our materials are ours to reproduce.
+func TestAt20CheckValues(t *testing.T) {
+	raw, err := os.ReadFile("testdata/temperature.json")
+	if err != nil {
+		t.Fatal(err)
+	}
+	var rows []struct {
+		ID     string
+		Inputs struct {
+			Reading json.Number
+			Unit    unit.System
+			AlphaG  float64 `json:"alpha_instr_1e-6"`
+			TG      float64 `json:"t_instr"`
+			AlphaP  float64 `json:"alpha_part_1e-6"`
+			TP      float64 `json:"t_part"`
+		}
+		Expected struct{ L20 float64 }
+	}
+	if err := json.Unmarshal(raw, &rows); err != nil {
+		t.Fatal(err)
+	}
+	tried := 0
+	for _, row := range rows {
+		for _, m := range Materials() {
+			if m.Expansion() != row.Inputs.AlphaP*1e-6 || row.Inputs.AlphaG != 11.5 {
+				continue
+			}
+			tried++
+			got := Thermal{row.Inputs.TP, row.Inputs.TG, m}.At20(unit.MustParse(row.Inputs.Reading.String(), row.Inputs.Unit))
+			if want := row.Expected.L20 * float64(row.Inputs.Unit.One()); math.Abs(float64(got)-want) > 0.6 {
+				t.Errorf("%s: %d, want %.1f (0.1 nm)", row.ID, got, want)
+			}
+		}
+	}
+	if tried < 6 {
+		t.Errorf("only %d rows were tried", tried)
+	}
+}

@@ -1,0 +1,89 @@
+package demo
+
+import (
+	"context"
+	"math"
+	"path/filepath"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"ledge/internal/core/disposition"
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/unit"
+	"ledge/internal/store"
+)
+
+// The evaluation finds what is really the matter with an engine that it knows nothing of: every size within the
+// gauge's error, the oval and its direction, the bend and its direction.
+func TestEvaluationFindsTheTruth(t *testing.T) {
+	for _, name := range []string{"jobs/6-sawmill-four.json", "jobs/7-ferry-v-eight.json"} {
+		in, truth, err := Read(name)
+		require.NoError(t, err)
+		require.NotNil(t, truth)
+		result := disposition.Evaluate(in)
+		division := in.Unit.Pick(unit.Tenth, 2*unit.Micrometre)
+		found := func(kind inspection.Kind, number int) *inspection.Finding {
+			i, ok := in.Latest(kind, number)
+			require.True(t, ok, "%s %d", kind, number)
+			return &result.Features[i]
+		}
+		for _, part := range truth.Parts {
+			f := found(inspection.Kind(part.Kind), part.Number)
+			require.True(t, f.Complete, "%s %d", part.Kind, part.Number)
+			var largest unit.Length
+			for s := range part.Stations {
+				along := 0.5
+				if len(part.Stations) > 1 {
+					along = float64(s) / float64(len(part.Stations)-1)
+				}
+				for _, d := range part.Directions {
+					largest = max(largest, part.Truth.At(along, d))
+				}
+			}
+			assert.LessOrEqual(t, (*f.Max - largest).Abs(), 3*division, "%s %d: largest %v, truly %v", part.Kind, part.Number, *f.Max, largest)
+			if f.Oval != nil && part.Truth.Oval > 4*division {
+				assert.LessOrEqual(t, (f.Oval.Size - part.Truth.Oval).Abs(), 3*division, "%s %d oval", part.Kind, part.Number)
+			}
+		}
+		middle := (in.Engine.Mains + 1) / 2
+		runout := found(inspection.Runout, middle).Runout
+		throw := truth.Bend.At(middle - 1)
+		assert.LessOrEqual(t, (runout.Throw - throw).Abs(), 2*division, "throw %v, truly %v", runout.Throw, throw)
+		if throw > 3*division {
+			off := math.Abs(math.Remainder((*runout.Angle - truth.Bend.Direction).Degrees(), 360))
+			assert.Less(t, off, 25.0, "direction of the bend")
+		}
+		assert.LessOrEqual(t, (*found(inspection.EndFloat, 1).EndFloat.At0 - truth.EndFloat[0]).Abs(), 2*division)
+	}
+}
+
+func TestSimulationIsRepeatable(t *testing.T) {
+	one, _, err := Read("jobs/6-sawmill-four.json")
+	require.NoError(t, err)
+	two, _, err := Read("jobs/6-sawmill-four.json")
+	require.NoError(t, err)
+	assert.Equal(t, one.Features, two.Features)
+}
+
+// The demo fills an empty shop once, and every complete engine in it is decided.
+func TestFill(t *testing.T) {
+	ctx := context.Background()
+	s, err := store.Open(ctx, filepath.Join(t.TempDir(), "demo.db"), time.Now)
+	require.NoError(t, err)
+	defer s.Close()
+	require.NoError(t, Fill(ctx, s, time.Now()))
+	require.NoError(t, Fill(ctx, s, time.Now()))
+	ids, err := s.JobIDs(ctx, "", 50)
+	require.NoError(t, err)
+	require.Len(t, ids, 7)
+	record, err := s.Record(ctx, 6)
+	require.NoError(t, err)
+	in, _ := record.Inspection()
+	for _, set := range disposition.Evaluate(in).Sets {
+		assert.NotEqual(t, disposition.Measure, set.Action, set.Set)
+	}
+	assert.NotEmpty(t, record.Answers)
+}

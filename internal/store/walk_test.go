@@ -1,0 +1,219 @@
+package store
+
+import (
+	"context"
+	"database/sql"
+	"io/fs"
+	"path/filepath"
+	"testing"
+
+	"github.com/google/uuid"
+	"github.com/pressly/goose/v3"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/instrument"
+	"ledge/internal/core/unit"
+	"ledge/internal/core/walk"
+)
+
+var ctx = context.Background()
+
+func record(t *testing.T, s *Store, id int64) Record {
+	t.Helper()
+	r, err := s.Record(ctx, id)
+	require.NoError(t, err)
+	return r
+}
+
+// A file of the version before keeps its gauges, its readings that name them and its limits.
+func TestAnOlderFileIsBroughtUpToDate(t *testing.T) {
+	path := filepath.Join(t.TempDir(), "old.db")
+	db, err := sql.Open("sqlite", "file:"+path+"?_pragma=foreign_keys(1)")
+	require.NoError(t, err)
+	tables, err := fs.Sub(migrations, "migrations")
+	require.NoError(t, err)
+	provider, err := goose.NewProvider(goose.DialectSQLite3, db, tables)
+	require.NoError(t, err)
+	_, err = provider.UpTo(ctx, 3)
+	require.NoError(t, err)
+	for _, statement := range []string{
+		`INSERT INTO jobs (id, number, customer, engine, duty, unit, arrangement, cylinders, mains, throws, cylinders_per_throw, policy, created_by, created_at)
+			VALUES (1, 'L-0001', '', 'Old four', 'standard', 'in', 'inline', 4, 5, 4, 1, '{}', 'Wanda', '')`,
+		`INSERT INTO limits VALUES (1, 'book', 'main_journal', 0, 'taper_max', 0, 254000)`,
+		`INSERT INTO features (id, job_id, kind, number, stations, directions) VALUES (1, 1, 'main_journal', 1, '["A"]', '[0]')`,
+		`INSERT INTO gauges (id, job_id, kind, instrument, division, mode, setting, sense, set_by, set_at) VALUES ('g', 1, 'main_journal', 'bore_gauge', 25400, 'divisions', 508000000, -1, 'Wanda', '')`,
+		`INSERT INTO readings (id, feature_id, station, direction, what, value, taken_by, taken_at, gauge_id) VALUES ('r', 1, 0, 0, 'size', 508000000, 'Wanda', '', 'g')`,
+	} {
+		_, err := db.Exec(statement)
+		require.NoError(t, err)
+	}
+	require.NoError(t, db.Close())
+
+	s := open(t, path)
+	r := record(t, s, 1)
+	require.Len(t, r.Gauges, 1)
+	assert.Equal(t, "divisions", r.Gauges[0].Mode)
+	assert.Equal(t, unit.Thou, *r.Job.Limits.Book[inspection.MainJournal].TaperMax)
+	require.Len(t, r.Features, 1)
+	assert.Equal(t, "g", *r.Features[0].Tape[0].GaugeID)
+	var broken int
+	require.NoError(t, s.read.Get(&broken, `SELECT count(*) FROM pragma_foreign_key_check`))
+	assert.Zero(t, broken)
+	_, err = s.write.Exec(`INSERT INTO readings (id, feature_id, station, direction, what, value, taken_by, taken_at, gauge_id) VALUES ('x', 1, 0, 0, 'size', 1, '', '', 'no such gauge')`)
+	assert.ErrorContains(t, err, "FOREIGN KEY", "keys are on again after the change")
+}
+
+// After grinding a journal is read again with the same plan; what was found stays beside it, and a decision stands
+// on the latest.
+func TestStates(t *testing.T) {
+	s, id := fresh(t)
+	_, err := s.AddReading(ctx, id, main3, size("2.2480"), false)
+	require.NoError(t, err)
+	require.NoError(t, s.AddState(ctx, id, inspection.MainJournal, "after_grind"))
+	var sentence *ConflictError
+	assert.ErrorAs(t, s.AddState(ctx, id, inspection.MainJournal, "after_grind"), &sentence)
+	ground := Place{inspection.MainJournal, 3, "after_grind"}
+	_, err = s.AddReading(ctx, id, ground, size("2.2380"), false)
+	require.NoError(t, err)
+	r := record(t, s, id)
+	in, _ := r.Inspection()
+	require.Len(t, in.Features, 2)
+	latest, ok := in.Latest(inspection.MainJournal, 3)
+	require.True(t, ok)
+	assert.Equal(t, "after_grind", in.Features[latest].State)
+	assert.Equal(t, r.At(main3).Stations, r.At(ground).Stations)
+}
+
+// A place outside the plan counts for sizes but not for the shape, and asks for no other readings.
+func TestPlacesOutsideThePlan(t *testing.T) {
+	s, id := fresh(t)
+	for station, row := range [][]string{{"2.2480", "2.2480", "2.2480", "2.2480"}, {"2.2480", "2.2480", "2.2480", "2.2480"}} {
+		for direction, text := range row {
+			r := size(text)
+			r.Station, r.Direction = station, direction
+			_, err := s.AddReading(ctx, id, main3, r, false)
+			require.NoError(t, err)
+		}
+	}
+	require.NoError(t, s.AddPlace(ctx, id, main3, "by the oil hole", 20*unit.Degree, "Wanda"))
+	var sentence *ConflictError
+	assert.ErrorAs(t, s.AddPlace(ctx, id, main3, "A", 0, "Wanda"), &sentence)
+	r := record(t, s, id)
+	f := r.At(main3)
+	require.Equal(t, []string{"A", "B", "by the oil hole"}, f.Stations)
+	require.Len(t, f.Directions, 5)
+	dip := size("2.2460")
+	dip.Station, dip.Direction = 2, 4
+	_, err := s.AddReading(ctx, id, main3, dip, false)
+	require.NoError(t, err)
+	r = record(t, s, id)
+	in, _ := r.Inspection()
+	found := inspection.Evaluate(in)[0]
+	assert.True(t, found.Complete, "missing %v", found.Missing)
+	assert.Equal(t, "2.2460", found.Min.Show(unit.In))
+	assert.EqualValues(t, "parallel", found.Shape)
+}
+
+// With both temperatures and the material, sizes read from then on count as at 20 °C; those before do not.
+func TestConditions(t *testing.T) {
+	s, id := fresh(t)
+	_, err := s.AddReading(ctx, id, main3, size("2.2480"), false)
+	require.NoError(t, err)
+	warm, cool, yes := 40.0, 20.0, true
+	require.NoError(t, s.AddCondition(ctx, Condition{ID: uuid.NewString(), JobID: id, Kind: inspection.MainJournal, Torqued: &yes,
+		PartC: &warm, GaugeC: &cool, Material: instrument.Steel, SetBy: "Wanda"}))
+	later := size("2.2490")
+	later.Direction = 1
+	_, err = s.AddReading(ctx, id, main3, later, false)
+	require.NoError(t, err)
+	in, _ := record(t, s, id).Inspection()
+	cells := in.Features[0].Cells
+	assert.Equal(t, "2.2480", cells[0][0].Sizes[0].Fixed(unit.In, 4))
+	assert.Equal(t, "2.2485", cells[0][1].Sizes[0].Fixed(unit.In, 4)) // 2.249 × (1 − 20 × 11.5e-6) = 2.24848
+	assert.Equal(t, "40", in.Features[0].Condition.TemperatureC)
+	assert.Error(t, s.AddCondition(ctx, Condition{ID: uuid.NewString(), JobID: id, Kind: inspection.MainJournal, GaugeC: &warm, SetBy: "Wanda"}))
+}
+
+// The last answer holds; an empty one takes it back; the stamp of a set reaches its parts.
+func TestAnswers(t *testing.T) {
+	s, id := fresh(t)
+	say := func(topic, place, value string) {
+		require.NoError(t, s.AddAnswers(ctx, id, []Answer{{ID: uuid.NewString(), Topic: topic, Place: place, Value: value, SaidBy: "Wanda"}}))
+	}
+	say(walk.MainStamp, "", "0.010")
+	say("history", "seized", "yes")
+	say("history", "seized", "")
+	_, err := s.AddReading(ctx, id, main3, size("2.2480"), false)
+	require.NoError(t, err)
+	r := record(t, s, id)
+	require.Len(t, r.Answers, 1)
+	in, _ := r.Inspection()
+	assert.Equal(t, 10*unit.Thou, *in.Features[0].Stamp.Step)
+	assert.ErrorIs(t, s.AddAnswers(ctx, 99, []Answer{{ID: "x"}}), ErrNotFound)
+}
+
+func TestHeadIsChangedOnceAndRemembered(t *testing.T) {
+	s, id := fresh(t)
+	day := "2030-01-31"
+	require.NoError(t, s.SetHead(ctx, id, 1, JobHead{"Orchard Trust", "Pump", "heavy", &day}, "Wanda"))
+	var sentence *ConflictError
+	assert.ErrorAs(t, s.SetHead(ctx, id, 1, JobHead{"Somebody", "Pump", "heavy", nil}, "Ida"), &sentence)
+	job, err := s.Job(ctx, id)
+	require.NoError(t, err)
+	assert.Equal(t, "Orchard Trust", job.Customer)
+	var before string
+	require.NoError(t, s.read.Get(&before, `SELECT before FROM job_changes WHERE job_id = ?`, id))
+	assert.Contains(t, before, "Orchard pump four")
+}
+
+func TestPhotosAreKeptAndTakenAway(t *testing.T) {
+	s, id := fresh(t)
+	p := Photo{ID: uuid.NewString(), JobID: id, Caption: "the deck", Width: 2, Height: 1, TakenBy: "Wanda"}
+	require.NoError(t, s.AddPhoto(ctx, p, []byte("large"), []byte("small")))
+	require.NoError(t, s.AddPhoto(ctx, p, []byte("large"), []byte("small")), "sent twice, stored once")
+	require.Len(t, record(t, s, id).Photos, 1)
+	small, err := s.Picture(ctx, id, p.ID, true)
+	require.NoError(t, err)
+	assert.Equal(t, "small", string(small))
+	_, err = s.Picture(ctx, id+1, p.ID, true)
+	assert.ErrorIs(t, err, ErrNotFound, "another job's picture")
+	require.NoError(t, s.RemovePhoto(ctx, id, p.ID, "Ida"))
+	assert.Empty(t, record(t, s, id).Photos)
+	_, err = s.Picture(ctx, id, p.ID, false)
+	assert.ErrorIs(t, err, ErrNotFound)
+}
+
+// Parts that a layout does not name are taken up on demand, numbered on from those there are.
+func TestAddParts(t *testing.T) {
+	s, id := fresh(t)
+	require.NoError(t, s.AddParts(ctx, id, inspection.CamLobe, 8))
+	require.NoError(t, s.AddParts(ctx, id, inspection.Pin, 4))
+	var sentence *ConflictError
+	assert.ErrorAs(t, s.AddParts(ctx, id, inspection.CamLobe, 8), &sentence)
+	r := record(t, s, id)
+	lobe := r.At(Place{inspection.CamLobe, 8, inspection.AsFound})
+	require.NotNil(t, lobe)
+	assert.Equal(t, []string{"base", "nose"}, lobe.Stations)
+	assert.Equal(t, []string{"A", "B"}, r.At(Place{inspection.Pin, 4, inspection.AsFound}).Stations)
+	_, err := s.AddReading(ctx, id, Place{inspection.CamLobe, 8, inspection.AsFound}, size("1.1000"), false)
+	require.NoError(t, err)
+	r = record(t, s, id)
+	in, _ := r.Inspection()
+	assert.Empty(t, in.Features, "half a lobe has no lift")
+}
+
+func TestGaugeChecks(t *testing.T) {
+	s, id := fresh(t)
+	require.NoError(t, s.AddGaugeCheck(ctx, GaugeCheck{ID: "1", JobID: id, Kind: inspection.MainJournal, CheckedBy: "Wanda"}))
+	require.NoError(t, s.AddGaugeCheck(ctx, GaugeCheck{ID: "2", JobID: id, Kind: inspection.MainJournal, Off: unit.Tenth, CheckedBy: "Wanda"}))
+	checks := record(t, s, id).Checks
+	require.Len(t, checks, 1, "the last one holds")
+	assert.Equal(t, unit.Tenth, checks[0].Off)
+	missing := "no such gauge"
+	assert.Error(t, s.AddGaugeCheck(ctx, GaugeCheck{ID: "3", JobID: id, Kind: inspection.MainJournal, GaugeID: &missing, CheckedBy: "Wanda"}))
+	assert.Error(t, s.AddGauge(ctx, GaugeSetup{ID: "g", JobID: id, Kind: inspection.MainJournal, Instrument: "bore_gauge", Division: 1, Mode: "divisions", Sense: 1, SetBy: "W"}),
+		"a deviation without a setting")
+	require.NoError(t, s.AddGauge(ctx, GaugeSetup{ID: "g", JobID: id, Kind: inspection.MainBearing, Instrument: "bore_gauge", Division: 1, Mode: "divisions", Mating: true, Sense: -1, SetBy: "W"}))
+}
