@@ -3,6 +3,7 @@ package httpapi
 import (
 	"context"
 	"slices"
+	"strconv"
 
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/engine"
@@ -10,6 +11,7 @@ import (
 	"ledge/internal/core/limit"
 	"ledge/internal/core/plan"
 	"ledge/internal/core/unit"
+	"ledge/internal/core/walk"
 	"ledge/internal/store"
 )
 
@@ -111,7 +113,22 @@ func (a resources) view(ctx context.Context, id int64) (JobView, error) {
 			v.Features[feature].Standing = string(standing)
 		}
 	}
+	v.Walk.Findings = append(atSight(v.Features), v.Walk.Findings...)
 	return v.withSigned()
+}
+
+// atSight says what needs no measuring: a part that is cracked.
+func atSight(features []FeatureView) []walk.Finding {
+	found := []walk.Finding{}
+	for i := range features {
+		f := &features[i]
+		latest := !slices.ContainsFunc(features[i+1:], func(o FeatureView) bool { return o.Kind == f.Kind && o.Number == f.Number })
+		if f.Look == inspection.Cracked && latest {
+			found = append(found, walk.Finding{Step: walk.Look, Gravity: walk.Stop, Topic: string(f.Kind), Place: strconv.Itoa(f.Number),
+				Text: f.Title + " is cracked: a crack test by a trained person, or another part, before it is measured."})
+		}
+	}
+	return found
 }
 
 // sheetPath goes line by line, but for the end float column by column: the crank is turned once.

@@ -1,22 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
 import { expect, type Page, test } from "@playwright/test";
-
-async function as(page: Page, name = "Wanda Pell") {
-	await page.addInitScript((person) => localStorage.setItem("ledge.person", JSON.stringify(person)), name);
-}
-
-/** Waits until the bench takes digits, as a person does. */
-async function ready(page: Page) {
-	await expect(page.getByRole("textbox", { name: /Reading at/ })).toBeFocused();
-}
-
-/** Types as a person does: digits, then Enter, then a look at what happened. */
-async function take(page: Page, digits: string, cells: number) {
-	await ready(page);
-	await page.keyboard.type(digits);
-	await page.keyboard.press("Enter");
-	await expect(page.getByRole("region", { name: "Tape" }).getByRole("listitem")).toHaveCount(cells);
-}
+import { as, ready, take } from "./hands";
 
 /** Grades the look by its number key, once the bench is there. */
 async function look(page: Page, key: string) {
@@ -310,6 +294,14 @@ const PLACES = [
 	"/jobs/4/decide/main_journals",
 	"/jobs/5",
 	"/jobs/5/limits",
+	"/jobs/6",
+	"/jobs/6/intake",
+	"/jobs/6/strip",
+	"/jobs/6/clean",
+	"/jobs/6/look",
+	"/jobs/6/bench/end_float/1",
+	"/jobs/6/bench/deck/1",
+	"/jobs/7/bench/tunnel_edge/1",
 	"/jobs/5/bench/cylinder/3",
 	"/jobs/5/bench/rod_housing/4",
 	"/jobs/5/bench/runout/2",

@@ -62,11 +62,26 @@ export const useCheckGauge = (id: number) =>
 export const useSetCondition = (id: number) =>
 	useChange((body: ConditionBody) => unwrap(client.POST("/api/v1/jobs/{id}/conditions", { params: at(id), body })), id);
 
-export const useAnswer = (id: number) =>
-	useChange(
-		(body: { answers: AnswerBody[]; by: string }) => unwrap(client.POST("/api/v1/jobs/{id}/answers", { params: at(id), body })),
-		id,
-	);
+/** Answers on the walk; they show at once, and are taken back where the server refuses them. */
+export function useAnswer(id: number) {
+	const queries = useQueryClient();
+	const { queryKey } = jobQuery(id);
+	return useMutation({
+		scope: { id: `job ${id}` },
+		mutationFn: (body: { answers: AnswerBody[]; by: string }) =>
+			unwrap(client.POST("/api/v1/jobs/{id}/answers", { params: at(id), body })),
+		onMutate: ({ answers, by }) => {
+			queries.setQueryData(queryKey, (view) => {
+				if (!view) return view;
+				const others = view.walk.answers.filter((a) => !answers.some((b) => b.topic === a.topic && b.place === a.place));
+				const given = answers.filter((a) => a.value !== "").map((a) => ({ ...a, seq: 0, said_by: by, said_at: "" }));
+				return { ...view, walk: { ...view.walk, answers: [...others, ...given] } };
+			});
+		},
+		onSuccess: (view) => keep(queries, view),
+		onError: () => queries.invalidateQueries({ queryKey }),
+	});
+}
 
 export const useAddState = (id: number) =>
 	useChange(

@@ -137,6 +137,9 @@ async function send(queries: QueryClient, entry: Entry, read: Reader) {
 		}
 		const answer = await unwrap(client.POST("/api/v1/jobs/{id}/readings", { params: { path: { id: entry.job } }, body }));
 		keep(queries, answer.view);
+		// The page learns of the answer a tick later; until then the entry counts as waiting, so that the next digits
+		// are never read against what was expected before it.
+		await new Promise((resolve) => setTimeout(resolve));
 		remove(entry.id);
 		setAway(false);
 	} catch (error) {

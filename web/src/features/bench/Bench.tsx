@@ -286,9 +286,9 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 					<Measures view={view} feature={feature} finding={finding} system={system} />
 					<Group gap="xs" my="sm">
 						{listed && !turning ? null : (
-						<Button variant="default" onClick={() => open("look")}>
-							Look: {feature.look ? LOOK_WORD[feature.look]?.split(":")[0]?.toLowerCase() : "not graded"}
-						</Button>
+							<Button variant="default" onClick={() => open("look")}>
+								Look: {feature.look ? LOOK_WORD[feature.look]?.split(":")[0]?.toLowerCase() : "not graded"}
+							</Button>
 						)}
 						<Button variant="default" onClick={() => open("skip")}>
 							Skip with reason

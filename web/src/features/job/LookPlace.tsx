@@ -169,7 +169,10 @@ function Grading({ view }: { view: JobView }) {
 						</Button>
 					))}
 				</Stack>
-				<p className="soft">Keys 1 to 5 grade and go on, the arrows choose. Scored: the fingernail catches. A crack is only cleared by a recorded crack test.</p>
+				<p className="soft">
+					Keys 1 to 5 grade and go on, the arrows choose. Scored: the fingernail catches. A crack is only cleared by a recorded
+					crack test.
+				</p>
 			</div>
 		</section>
 	);
