@@ -18,6 +18,12 @@ until grep -qs http "$data/log"; do sleep 0.005; done
 address=$(grep -o 'http://[^ ]*' "$data/log")
 until curl -fs "${address}healthz" >/dev/null; do sleep 0.005; done
 echo "$((($(date +%s%N) - begun) / 1000000)) ms; memory $(awk '/VmRSS/ {print $2, $3}' "/proc/$pid/status")"
+echo "== from Enter to the reading painted with its evaluation, in Chromium (aim: under 100 ms at the median)"
+kill "$pid"; wait "$pid" 2>/dev/null || true
+./bin/ledge demo --db "$data/painted.db" --listen 127.0.0.1:8299 >"$data/log2" 2>&1 &
+pid=$!
+until grep -qs http "$data/log2"; do sleep 0.02; done
+(cd web && CHROMIUM=$(bash ../scripts/chromium.sh) node e2e/latency.mjs http://127.0.0.1:8299)
 echo "== first load, gzipped (aim: under 350 kB of JavaScript)"
 for kind in js css; do
   echo "$kind: $(cat internal/webui/dist/assets/*.$kind | gzip -c | wc -c) bytes"

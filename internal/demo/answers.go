@@ -1,6 +1,8 @@
 package demo
 
 import (
+	"slices"
+
 	"github.com/google/uuid"
 
 	"ledge/internal/core/walk"
@@ -31,9 +33,18 @@ var told = map[string][]walk.Answer{
 	},
 }
 
-func answers(number string) []store.Answer {
+// answers are what was told of a job; of an engine that is measured throughout, everything else was found to be fine.
+func answers(number string, items []walk.Item, whole bool) []store.Answer {
+	said := told[number]
+	for _, item := range items {
+		for _, place := range item.Places {
+			if whole && !item.Many && len(item.Choices) > 0 && !slices.ContainsFunc(said, func(a walk.Answer) bool { return a.Topic == item.Topic && a.Place == place }) {
+				said = append(said, walk.Answer{Topic: item.Topic, Place: place, Value: item.Choices[0].Value})
+			}
+		}
+	}
 	var list []store.Answer
-	for _, a := range told[number] {
+	for _, a := range said {
 		list = append(list, store.Answer{ID: uuid.NewString(), Topic: a.Topic, Place: a.Place, Value: a.Value, Note: a.Note, SaidBy: bench})
 	}
 	return list

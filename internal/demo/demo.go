@@ -56,7 +56,7 @@ func Read(name string) (*inspection.Inspection, *Truth, error) {
 }
 
 func load(ctx context.Context, s *store.Store, name, promised string) error {
-	in, _, err := Read(name)
+	in, truth, err := Read(name)
 	if err != nil {
 		return err
 	}
@@ -72,7 +72,11 @@ func load(ctx context.Context, s *store.Store, name, promised string) error {
 	if err != nil {
 		return err
 	}
-	if said := answers(in.Job.Number); len(said) > 0 {
+	job, err := s.Job(ctx, id)
+	if err != nil {
+		return err
+	}
+	if said := answers(in.Job.Number, job.Items(), truth != nil); len(said) > 0 {
 		return s.AddAnswers(ctx, id, said)
 	}
 	return nil

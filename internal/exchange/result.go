@@ -45,6 +45,7 @@ type featureDoc struct {
 	Oval       *ovalDoc          `json:"oval,omitempty"`
 	SizeClass  *decimal          `json:"size_class,omitempty"`
 	Wear       *wearDoc          `json:"wear,omitempty"`
+	Ledge      *decimal          `json:"ledge,omitempty"`
 	TIR        *decimal          `json:"tir,omitempty"`
 	Throw      *decimal          `json:"throw,omitempty"`
 	Angle      *decimal          `json:"angle,omitempty"`
@@ -210,7 +211,7 @@ func (w writer) feature(f *inspection.Feature, found *inspection.Finding) featur
 		Kind: found.Kind, Number: found.Number, State: found.State, Complete: found.Complete, Look: f.Look,
 		Min: w.pointer(found.Min), Max: w.pointer(found.Max), Mean: w.pointer(found.Mean),
 		Taper: w.pointer(found.Taper), OutOfRound: w.pointer(found.OutOfRound), Shape: string(found.Shape),
-		SizeClass: w.pointer(found.SizeClass), Largest: w.pointer(found.Largest),
+		SizeClass: w.pointer(found.SizeClass), Largest: w.pointer(found.Largest), Ledge: w.pointer(found.Ledge),
 		Checks: each(found.Checks, w.check), Notes: found.Notes,
 	}
 	for _, cell := range found.Missing {

@@ -121,7 +121,7 @@ func (a resources) createJob(ctx context.Context, in *struct{ Body NewJobBody })
 	}
 	if b.JournalPlan != "" {
 		p, ok := plan.Find(b.JournalPlan)
-		if !ok {
+		if !ok || p.Turn {
 			return nil, refuse("journal_plan", fmt.Sprintf("There is no plan %q.", b.JournalPlan))
 		}
 		n.Plans = map[inspection.Kind]plan.Plan{inspection.MainJournal: p, inspection.RodJournal: p}

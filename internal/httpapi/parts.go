@@ -73,6 +73,31 @@ func (a resources) parts(api huma.API) {
 			}
 			return a.changed(ctx, in.ID, a.store.AddPlace(ctx, in.ID, b.Place, b.Station, b.Direction, b.By))
 		})
+	huma.Register(api, huma.Operation{OperationID: "add-unworn", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/unworn",
+		Summary: "Record a size read on the unworn part of a feature", DefaultStatus: http.StatusCreated},
+		func(ctx context.Context, in *struct {
+			ID   int64 `path:"id"`
+			Body struct {
+				store.Place
+				Reading string      `json:"reading" format:"uuid" doc:"an id made by the client"`
+				Size    unit.Length `json:"size"`
+				By      string      `json:"by" minLength:"1" maxLength:"100"`
+			}
+		}) (*jobOutput, error) {
+			b := in.Body
+			record, err := a.store.Record(ctx, in.ID)
+			if err != nil {
+				return nil, a.fail(ctx, err)
+			}
+			inspected, _ := record.Inspection()
+			if !b.Kind.Grid() {
+				return nil, refuse("kind", "Only sizes wear.")
+			}
+			if doubt := inspected.Doubt(b.Kind, b.Number, b.State, b.Size); doubt != nil {
+				return nil, refuse("size", doubt.Sentence)
+			}
+			return a.changed(ctx, in.ID, a.store.AddUnworn(ctx, in.ID, b.Place, b.Reading, b.Size, b.By))
+		})
 	huma.Register(api, huma.Operation{OperationID: "add-parts", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/parts",
 		Summary: "Measure parts that the job did not have", DefaultStatus: http.StatusCreated},
 		func(ctx context.Context, in *struct {

@@ -27,8 +27,11 @@ func (a resources) plans(api huma.API) {
 			}
 		}) (*jobOutput, error) {
 			p, ok := plan.Find(in.Body.Plan)
-			if !ok {
+			switch {
+			case !ok:
 				return nil, refuse("plan", "There is no such plan.")
+			case p.Turn != (in.Kind == inspection.Runout), !p.Turn && !in.Kind.Grid():
+				return nil, refuse("plan", "This plan is not for parts of this kind.")
 			}
 			return a.changed(ctx, in.ID, a.store.SetPlan(ctx, in.ID, in.Kind, p))
 		})

@@ -36,6 +36,9 @@ type Feature struct {
 	// Added counts the stations at the end that lie outside the plan.
 	Added int `db:"added" json:"added"`
 
+	// Unworn is the size of its unworn part, where that was read.
+	Unworn *unit.Length `db:"unworn" json:"unworn,omitempty"`
+
 	Tape  []Reading `db:"-" json:"tape"`
 	Looks []Look    `db:"-" json:"looks"`
 }
@@ -46,7 +49,8 @@ func (f *Feature) Name() string {
 }
 
 const featureColumns = `id, job_id, kind, number, state, stations, directions, gauge_kind, gauge_division,
-	gauge_repeatability, gauge_setting_u, stamp, fitted_step, fitted_shell, added`
+	gauge_repeatability, gauge_setting_u, stamp, fitted_step, fitted_shell, added,
+	(SELECT value FROM unworn u WHERE u.feature_id = features.id ORDER BY u.seq DESC LIMIT 1) AS unworn`
 
 // parts lists what an engine's layout has to measure, in the order of work. Only those of the crankshaft belong
 // to a crank that came alone.
@@ -241,4 +245,21 @@ func (s *Store) SetFitted(ctx context.Context, jobID int64, p Place, step *unit.
 		_, err = tx.ExecContext(ctx, `UPDATE features SET fitted_step = ?, fitted_shell = ? WHERE id = ?`, step, shell, f.ID)
 		return err
 	})
+}
+
+// AddUnworn records a size read on the unworn part of a feature; the same id is stored once.
+func (s *Store) AddUnworn(ctx context.Context, jobID int64, p Place, id string, size unit.Length, by string) error {
+	defer s.cache.changed(jobID)
+	return s.change(ctx, func(tx *sqlx.Tx) error {
+		f, err := findFeature(ctx, tx, jobID, p)
+		if err != nil {
+			return err
+		}
+		return insertUnworn(ctx, tx, f.ID, id, size, by, s.stamp())
+	})
+}
+
+func insertUnworn(ctx context.Context, q querier, featureID int64, id string, size unit.Length, by, at string) error {
+	_, err := q.ExecContext(ctx, `INSERT INTO unworn (id, feature_id, value, taken_by, taken_at) VALUES (?,?,?,?,?) ON CONFLICT (id) DO NOTHING`, id, featureID, size, by, at)
+	return err
 }

@@ -63,6 +63,11 @@ func (s *Store) importFeature(ctx context.Context, tx *sqlx.Tx, jobID int64, n N
 		return err
 	}
 	by := n.CreatedBy
+	if f.Unworn != nil {
+		if err := insertUnworn(ctx, tx, id, uuid.NewString(), *f.Unworn, by, s.stamp()); err != nil {
+			return err
+		}
+	}
 	condition, err := s.importCondition(ctx, tx, jobID, by, &f)
 	if err != nil {
 		return err

@@ -84,7 +84,7 @@ func (r Record) Inspection() (in *inspection.Inspection, index []int) {
 	}
 	for i := range r.Features {
 		f := &r.Features[i]
-		if len(f.Tape) == 0 && len(f.Looks) == 0 {
+		if len(f.Tape) == 0 && len(f.Looks) == 0 && f.Unworn == nil {
 			continue
 		}
 		inspected, ok := f.inspected(held)
@@ -124,7 +124,7 @@ func stamp(text string, s unit.System) *inspection.Stamp {
 // inspected is the feature as the core knows it; ok is false for a list that cannot be made yet.
 func (f *Feature) inspected(held map[string]*Condition) (out inspection.Feature, ok bool) {
 	out = inspection.Feature{Kind: f.Kind, Number: f.Number, State: f.State, Look: Standing(f.Looks), Gauge: f.gauge(),
-		Stations: f.Stations, Directions: f.Directions, Added: f.Added}
+		Stations: f.Stations, Directions: f.Directions, Added: f.Added, Unworn: f.Unworn}
 	if f.Stamp != "" {
 		out.Stamp = &inspection.Stamp{Text: f.Stamp}
 	}

@@ -75,8 +75,22 @@ func evaluateGrid(in *Inspection, f *Feature) Finding {
 			out.Checks = append(out.Checks, rule.Upper("step", step.Height, &in.Policy.StepLimit, u.Difference()))
 		}
 	}
+	out.ledge(in, f, grid)
 	out.notes(in, f, gauge, limits)
 	return out
+}
+
+// ledge compares the first station of a cylinder with the unworn size above ring travel.
+func (out *Finding) ledge(in *Inspection, f *Feature, grid form.Grid) {
+	if f.Kind != Cylinder || f.Unworn == nil {
+		return
+	}
+	first := form.Grid{Directions: grid.Directions, Sizes: grid.Sizes[:1]}
+	if _, largest, ok := form.Range(first.All()); ok {
+		ledge := largest - *f.Unworn
+		out.Ledge = &ledge
+		out.note("ledge", "%s: a ledge of %s across the bore at %s, against %s unworn above it.", f.Name(), ledge.Show(in.Unit), f.Stations[0], f.Unworn.Show(in.Unit))
+	}
 }
 
 // gauge returns the gauge of f with what was left out filled from the default of its kind of feature.

@@ -29,6 +29,9 @@ type Finding struct {
 	SizeClass  *unit.Length `json:"size_class,omitempty"`
 	Wear       *Wear        `json:"wear,omitempty"`
 
+	// Ledge is how much larger a cylinder is at the top of ring travel than above it, where the unworn size was read.
+	Ledge *unit.Length `json:"ledge,omitempty"`
+
 	Runout   *form.Runout  `json:"runout,omitempty"`
 	EndFloat *FloatFinding `json:"end_float,omitempty"`
 	// Largest is the value that a list kind is judged by: the widest gap, the zone of a tunnel.

@@ -16,6 +16,17 @@ type Plan struct {
 	Directions []unit.Angle `json:"directions"`
 	Sees       string       `json:"sees"`
 	Blind      string       `json:"blind"`
+	// Turn tells that it is for an indicator on a turning shaft rather than for sizes.
+	Turn bool `json:"turn"`
+}
+
+// every returns the angles of a full turn in equal steps.
+func every(step int64) []unit.Angle {
+	var angles []unit.Angle
+	for a := int64(0); a < 360; a += step {
+		angles = append(angles, unit.Angle(a)*unit.Degree)
+	}
+	return angles
 }
 
 func degrees(values ...int64) []unit.Angle {
@@ -35,24 +46,30 @@ const ovalAt45 = "an oval at 45° reads nothing"
 func All() []Plan {
 	ends, three := []string{"A", "B"}, []string{"front", "middle", "rear"}
 	return []Plan{
-		{"2x4", "Eight: two ends, four directions", ends, degrees(0, 45, 90, 135),
-			"taper, oval at any angle", "barrel or waist between the ends"},
-		{"3x3", "Nine: three stations, three directions", three, degrees(0, 60, 120),
-			"taper, barrel, waist, oval by fit", ""},
-		{"3x4", "Twelve: three stations, four directions", three, degrees(0, 45, 90, 135),
-			"taper, barrel, waist, oval at any angle", ""},
-		{"3x2", "Cylinder: top, middle and bottom of ring travel, across and along", []string{"top", "middle", "bottom"}, degrees(90, 0),
-			"wear, taper, oval along the engine's axes", ovalAt45},
-		{"2x2", "Four: two ends, two directions", ends, degrees(0, 90),
-			"taper, oval along the measured axes", ovalAt45 + "; barrel or waist between the ends"},
-		{"1x2", "Two: one station, two directions", []string{"A"}, degrees(0, 90),
-			"size, oval along the measured axes", ovalAt45 + "; taper, barrel and waist"},
-		{"2x3", "Tunnel: either side of the groove, three directions", []string{"front", "rear"}, degrees(0, 60, 120),
-			"stretch and pinch, off the parting line", "barrel or waist between the sides"},
-		{"turn", "Runout: the indicator every 45° of a turn", []string{"dial"}, degrees(0, 45, 90, 135, 180, 225, 270, 315),
-			"the throw of a bend and its direction, apart from ovality", "a lobing of seven, which looks like a throw"},
-		{"skirt", "Piston: the skirt square to the pin, at the maker's height", []string{"skirt"}, degrees(90),
-			"size", "anything but that one size; pistons are tapered and oval on purpose"},
+		{ID: "2x4", Name: "Eight: two ends, four directions", Stations: ends, Directions: degrees(0, 45, 90, 135),
+			Sees: "taper, oval at any angle", Blind: "barrel or waist between the ends"},
+		{ID: "3x3", Name: "Nine: three stations, three directions", Stations: three, Directions: degrees(0, 60, 120),
+			Sees: "taper, barrel, waist, oval by fit", Blind: ""},
+		{ID: "3x4", Name: "Twelve: three stations, four directions", Stations: three, Directions: degrees(0, 45, 90, 135),
+			Sees: "taper, barrel, waist, oval at any angle", Blind: ""},
+		{ID: "3x2", Name: "Cylinder: top, middle and bottom of ring travel, across and along", Stations: []string{"top", "middle", "bottom"}, Directions: degrees(90, 0),
+			Sees: "wear, taper, oval along the engine's axes", Blind: ovalAt45},
+		{ID: "4x2", Name: "Cylinder with the oil ring: top, middle, oil ring and bottom of ring travel", Stations: []string{"top", "middle", "oil ring", "bottom"}, Directions: degrees(90, 0),
+			Sees: "wear, taper, a waist where the oil ring ran, oval along the engine's axes", Blind: ovalAt45},
+		{ID: "2x2", Name: "Four: two ends, two directions", Stations: ends, Directions: degrees(0, 90),
+			Sees: "taper, oval along the measured axes", Blind: ovalAt45 + "; barrel or waist between the ends"},
+		{ID: "1x2", Name: "Two: one station, two directions", Stations: []string{"A"}, Directions: degrees(0, 90),
+			Sees: "size, oval along the measured axes", Blind: ovalAt45 + "; taper, barrel and waist"},
+		{ID: "2x3", Name: "Tunnel: either side of the groove, three directions", Stations: []string{"front", "rear"}, Directions: degrees(0, 60, 120),
+			Sees: "stretch and pinch, off the parting line", Blind: "barrel or waist between the sides"},
+		{ID: "turn", Name: "Runout: the indicator every 45° of a turn", Stations: []string{"dial"}, Directions: every(45), Turn: true,
+			Sees: "the throw of a bend and its direction, apart from ovality", Blind: "a lobing of seven, which looks like a throw"},
+		{ID: "turn30", Name: "Runout: the indicator every 30° of a turn", Stations: []string{"dial"}, Directions: every(30), Turn: true,
+			Sees: "the throw of a bend and its direction, apart from ovality and lobing"},
+		{ID: "tir", Name: "Runout: the total of a turn only", Stations: []string{"TIR"}, Directions: degrees(0), Turn: true,
+			Sees: "the total", Blind: "the direction of a bend, and a bend from an oval: its throw is taken as half the total"},
+		{ID: "skirt", Name: "Piston: the skirt square to the pin, at the maker's height", Stations: []string{"skirt"}, Directions: degrees(90),
+			Sees: "size", Blind: "anything but that one size; pistons are tapered and oval on purpose"},
 	}
 }
 

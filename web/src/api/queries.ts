@@ -96,6 +96,13 @@ export const useAddPlace = (id: number) =>
 		id,
 	);
 
+export const useAddUnworn = (id: number) =>
+	useChange(
+		(body: { kind: string; number: number; state: string; reading: string; size: number; by: string }) =>
+			unwrap(client.POST("/api/v1/jobs/{id}/unworn", { params: at(id), body })),
+		id,
+	);
+
 export const useAddParts = (id: number) =>
 	useChange(
 		(body: { kind: string; count: number }) => unwrap(client.POST("/api/v1/jobs/{id}/parts", { params: at(id), body })),

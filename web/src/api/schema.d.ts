@@ -380,6 +380,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{id}/unworn": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Record a size read on the unworn part of a feature */
+        post: operations["add-unworn"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/plans": {
         parameters: {
             query?: never;
@@ -426,6 +443,20 @@ export interface components {
         "Add-stateRequest": {
             kind: string;
             /** @description after_grind, after_polish, after_hone… */
+            state: string;
+        };
+        "Add-unwornRequest": {
+            by: string;
+            kind: string;
+            /** Format: int64 */
+            number: number;
+            /**
+             * Format: uuid
+             * @description an id made by the client
+             */
+            reading: string;
+            /** Format: int64 */
+            size: number;
             state: string;
         };
         AnswerBody: {
@@ -660,6 +691,8 @@ export interface components {
             stations: string[];
             tape: components["schemas"]["StoreReading"][];
             title: string;
+            /** Format: int64 */
+            unworn?: number;
         };
         FitClearance: {
             /** Format: int64 */
@@ -780,6 +813,8 @@ export interface components {
             kind: string;
             /** Format: int64 */
             largest?: number;
+            /** Format: int64 */
+            ledge?: number;
             look?: string;
             look_given?: boolean;
             /** Format: int64 */
@@ -1006,6 +1041,7 @@ export interface components {
             name: string;
             sees: string;
             stations: string[];
+            turn: boolean;
         };
         ReadingAnswer: {
             reading: components["schemas"]["StoreReading"];
@@ -2117,6 +2153,41 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["Add-stateRequest"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "add-unworn": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Add-unwornRequest"];
             };
         };
         responses: {

@@ -59,6 +59,10 @@ function Upright({ stations, station, next, title }: Omit<SideViewProps, "bore" 
 			<text x={110} y={38} textAnchor="middle" className="quiet">
 				ledge
 			</text>
+			<path d="M34 76 h-8 v136 h8" fill="none" stroke="var(--soft)" />
+			<text x={18} y={144} textAnchor="middle" className="quiet" transform="rotate(-90 18 144)">
+				ring travel
+			</text>
 			{stations.map((name, i) => {
 				const y = 76 + (i * 136) / Math.max(1, stations.length - 1);
 				const lit = i === station;

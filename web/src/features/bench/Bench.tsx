@@ -71,6 +71,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 	const turning = feature.kind === "runout";
 	const sized = feature.quantity === "size";
 	const listed = feature.columns !== undefined;
+	const wears = /_journal$|^cylinder$/.test(feature.kind);
 	const plainDigits = sized && (gauge === undefined || gauge.mode === "direct");
 	const signed = feature.quantity === "dial" || gauge?.mode === "divisions" || gauge?.mode === "length";
 	const m = meaningOn(feature, typed, gauge, system);
@@ -134,6 +135,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 		else if (key === "c") open("condition");
 		else if (key === "e") open("state");
 		else if (key === "a" && !listed) open("place");
+		else if (key === "w" && wears) open("unworn");
 		else if (key === "?") open("help");
 		else return key.length === 1 && !/[\d., -]/.test(key);
 		return true;
@@ -294,6 +296,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 							Skip with reason
 						</Button>
 					</Group>
+					{feature.blind ? <p className="soft">This plan cannot see {feature.blind}.</p> : null}
 					<Tape feature={feature} gauges={view.gauges} system={system} />
 				</aside>
 			</div>
@@ -309,6 +312,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 				<Key k="c" text="conditions" />
 				<Key k="e" text="state" />
 				{listed ? null : <Key k="a" text="add a place" />}
+				{wears ? <Key k="w" text="unworn size" /> : null}
 				<Key k="u" text={other(system)} />
 				{listed ? null : <Key k="p" text={order === "station" ? "go by direction" : "go by station"} />}
 				{following ? <Key k="n" text="next part" /> : null}

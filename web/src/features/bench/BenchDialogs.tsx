@@ -7,9 +7,10 @@ import { cellName } from "./moves";
 import { PlaceDialog } from "./PlaceDialog";
 import { SkipDialog } from "./SkipDialog";
 import { StateDialog } from "./StateDialog";
+import { UnwornDialog } from "./UnwornDialog";
 import { ZeroDialog } from "./ZeroDialog";
 
-export type DialogName = "skip" | "look" | "gauge" | "zero" | "condition" | "state" | "place" | "help" | undefined;
+export type DialogName = "skip" | "look" | "gauge" | "zero" | "condition" | "state" | "place" | "unworn" | "help" | undefined;
 
 export interface BenchDialogsProps {
 	name: DialogName;
@@ -34,6 +35,7 @@ export function BenchDialogs({ name, view, feature, gauge, at, by, onClose, onSk
 			{name === "zero" ? <ZeroDialog gauge={gauge} unit={job.unit} {...common} /> : null}
 			{name === "condition" ? <ConditionDialog now={view.conditions.find((c) => c.kind === feature.kind)} {...common} /> : null}
 			{name === "state" ? <StateDialog view={view} feature={feature} onClose={onClose} /> : null}
+			{name === "unworn" ? <UnwornDialog unit={job.unit} {...common} /> : null}
 			{name === "place" ? <PlaceDialog {...common} /> : null}
 			<HelpDialog opened={name === "help"} feature={feature} onClose={onClose} />
 		</>

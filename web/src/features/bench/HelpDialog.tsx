@@ -10,7 +10,12 @@ const KEYS: [string, string][] = [
 	["s, /", "skip this place with a reason"],
 	["l, *", "grade the look"],
 	["g", "the gauge: instrument, division, and what it was zeroed on when it shows deviations; + then changes the sign"],
-	["u, +", "inches or millimetres"],
+	["z", "the gauge was checked on its standard"],
+	["c", "how the part is held, and how warm it and the gauge are"],
+	["e", "the state that is being measured: as found, after grinding…"],
+	["a", "add a place outside the plan"],
+	["w", "the size of the unworn part, above a ledge or beside a shell"],
+	["u, +", "inches or millimetres; on a dial + changes the sign"],
 	["p", "go along by station or by direction"],
 	["n", "next journal that is open"],
 	["Esc", "clear what is typed"],
@@ -47,6 +52,12 @@ export function HelpDialog({ opened, feature, onClose }: { opened: boolean; feat
 			<p className="soft">
 				A crankshaft is heavy: hoist it or lift with two; one stood on its end is chained. Machined edges cut.
 			</p>
+			{feature.quantity === "size" ? null : (
+				<p>
+					A whole number counts thousandths of an inch or hundredths of a millimetre; with its point it is the length itself. Key
+					g sets up divisions, feelers or a strip's scale.
+				</p>
+			)}
 			{feature.blind ? <p className="soft">This plan cannot see {feature.blind}.</p> : null}
 		</Modal>
 	);

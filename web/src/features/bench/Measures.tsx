@@ -30,7 +30,7 @@ export function Measures({ view, feature, finding, system }: MeasuresProps) {
 	const strips = (MEASURES[group(feature.kind)] ?? []).map((name) =>
 		name === "size" ? sizeStrip(finding, system) : checkStrip(name, finding, system),
 	);
-	if (feature.columns) strips.push(...(finding?.checks ?? []).map((c) => checkStrip(c.name, finding, system)));
+	if (feature.columns) strips.push(...listStrips(finding, system));
 	else if (feature.kind === "runout" || finding?.checks.some((c) => c.name === "runout"))
 		strips.push(checkStrip("runout", finding, system));
 	return (
@@ -62,6 +62,25 @@ export function Measures({ view, feature, finding, system }: MeasuresProps) {
 			<Clearance view={view} feature={feature} system={system} />
 		</div>
 	);
+}
+
+/** A strip for each check of a list; a least and a most of the same make one strip with a window. */
+function listStrips(finding: Finding | undefined, system: System): StripProps[] {
+	const checks = finding?.checks ?? [];
+	return checks
+		.filter((c) => !c.name.endsWith("_low"))
+		.map((high) => {
+			const low = checks.find((c) => c.name === `${high.name}_low`);
+			if (!low) return checkStrip(high.name, finding, system);
+			const judged = low.limit !== undefined && high.limit !== undefined;
+			return {
+				name: checkName(high.name),
+				figures: showSpan(low.value, high.value, system),
+				limit: judged ? `${show(low.limit ?? 0, system)} – ${show(high.limit ?? 0, system)}` : undefined,
+				standing: (low.verdict === "within" ? high.verdict : low.verdict) as Standing,
+				input: { from: low.value, to: high.value, min: low.limit, max: high.limit, u: high.u },
+			};
+		});
 }
 
 /** Notes that ask for something; that nobody looked yet is said elsewhere. */

@@ -1,6 +1,10 @@
+import { useState } from "react";
 import type { FeatureView, GaugeSetup, Reading } from "../../api/client";
 import { type System, show, showAs } from "../../quantity/length";
 import { columnName } from "./moves";
+
+/** So many of the latest lines are shown at first. */
+const FEW = 12;
 
 /** The reason the server gives for cells that came with an added place. */
 const OUTSIDE = "outside the plan";
@@ -14,7 +18,9 @@ function clearance(feature: FeatureView, gauges: GaugeSetup[], r: Reading, syste
 
 /** Every reading as it was taken, the latest on top; what was replaced is struck through. */
 export function Tape({ feature, gauges, system }: { feature: FeatureView; gauges: GaugeSetup[]; system: System }) {
+	const [all, setAll] = useState(false);
 	const lines = feature.tape.filter((r) => r.reason !== OUTSIDE).reverse();
+	const shown = all ? lines : lines.slice(0, FEW);
 	return (
 		<section aria-label="Tape">
 			<div className="soft" style={{ fontWeight: 700 }}>
@@ -23,8 +29,8 @@ export function Tape({ feature, gauges, system }: { feature: FeatureView; gauges
 			{lines.length === 0 ? (
 				<div className="soft">Nothing yet. Every reading stays here, corrected ones struck through.</div>
 			) : null}
-			<ol style={{ listStyle: "none", margin: 0, padding: 0, maxHeight: 260, overflowY: "auto" }}>
-				{lines.map((r) => (
+			<ol style={{ listStyle: "none", margin: 0, padding: 0 }}>
+				{shown.map((r) => (
 					<li
 						key={r.id}
 						className={r.superseded_by === undefined ? "figure" : "figure struck"}
@@ -48,6 +54,11 @@ export function Tape({ feature, gauges, system }: { feature: FeatureView; gauges
 					</li>
 				))}
 			</ol>
+			{shown.length < lines.length ? (
+				<button type="button" className="plain-link" onClick={() => setAll(true)}>
+					all {lines.length} readings
+				</button>
+			) : null}
 		</section>
 	);
 }

@@ -111,7 +111,7 @@ function FeatureBoard({ view, feature }: { view: JobView; feature: FeatureView }
 					<p className="soft">Nothing is measured here yet.</p>
 				)}
 				<div style={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(300px, 1fr))", gap: 16, marginTop: 16 }}>
-					<Verdicts view={view} finding={finding} />
+					<Verdicts view={view} feature={feature} finding={finding} />
 					<AllReadings view={view} feature={feature} />
 				</div>
 			</main>
@@ -175,7 +175,7 @@ function classRange(view: JobView, feature: FeatureView, finding: Finding | unde
 	return { min: fresh.min + shift, max: fresh.max + shift };
 }
 
-function Verdicts({ view, finding }: { view: JobView; finding: Finding | undefined }) {
+function Verdicts({ view, feature, finding }: { view: JobView; feature: FeatureView; finding: Finding | undefined }) {
 	const unit = view.job.unit;
 	return (
 		<section className="panel">
@@ -210,6 +210,7 @@ function Verdicts({ view, finding }: { view: JobView; finding: Finding | undefin
 				{finding?.notes?.map((n) => (
 					<div key={n.code + n.text}>{n.text}</div>
 				))}
+				{feature.blind ? <div className="soft">The plan it was read with cannot see {feature.blind}.</div> : null}
 			</Stack>
 		</section>
 	);

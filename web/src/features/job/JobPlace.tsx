@@ -256,7 +256,7 @@ function PlanChoice({ view }: { view: JobView }) {
 							miw={230}
 							disabled={!untouched}
 							description={f.blind ? `Cannot see ${f.blind}.` : f.sees ? `Sees ${f.sees}.` : undefined}
-							data={plans.data?.map((p) => ({ value: p.id, label: p.name })) ?? []}
+							data={plans.data?.filter((p) => p.turn === (kind === "runout")).map((p) => ({ value: p.id, label: p.name })) ?? []}
 							value={now?.id ?? null}
 							placeholder={`${f.stations.length} × ${f.directions.length}, as it came`}
 							allowDeselect={false}

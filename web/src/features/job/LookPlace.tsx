@@ -4,7 +4,7 @@ import { useEffect } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
 import type { FeatureView, JobView, LookBody } from "../../api/client";
 import { jobQuery, useAddLook } from "../../api/queries";
-import { answerOf, crankJournal, featureOf, journalKind, partsOf, type Standing, shapeOf } from "../../api/view";
+import { crankJournal, featureOf, journalKind, partsOf, type Standing, shapeOf } from "../../api/view";
 import { KIND_WORD, LOOK_WORD } from "../../api/words";
 import { Load } from "../../app/Load";
 import { usePerson } from "../../app/person";
@@ -12,7 +12,6 @@ import { SvgLink } from "../../app/SvgLink";
 import { useNumberKeys } from "../../app/use-number-keys";
 import { Crank } from "../../drawing/Crank";
 import { PartRow } from "../../drawing/PartRow";
-import { ShellRow } from "../../drawing/ShellRow";
 import { WalkItems } from "./WalkItems";
 import { WalkPlace } from "./WalkPlace";
 import { lookedAt } from "./walk";
@@ -37,7 +36,6 @@ export function LookPlace() {
 					intro="Run a fingernail over every journal and bore. One look can spare an hour of careful measuring on a part that is scrap."
 				>
 					<Grading view={view} />
-					<LaidOut view={view} />
 					<WalkItems view={view} items={view.walk.items.filter((i) => i.step === "look")} />
 				</WalkPlace>
 			)}
@@ -179,18 +177,3 @@ function Grading({ view }: { view: JobView }) {
 }
 
 const typing = () => document.activeElement instanceof HTMLInputElement;
-
-/** The shells drawn in their order, so that a pattern shows. */
-function LaidOut({ view }: { view: JobView }) {
-	return ["main_shells", "rod_shells"].map((topic) => {
-		const item = view.walk.items.find((i) => i.topic === topic);
-		if (!item) return null;
-		const wear = item.places.map((place) => {
-			const value = answerOf(view, topic, place)?.value;
-			return value === undefined ? undefined : Number(value);
-		});
-		return wear.some((w) => w !== undefined) ? (
-			<ShellRow key={topic} wear={wear} labels={item.places} title={`${item.title}, front to rear`} />
-		) : null;
-	});
-}

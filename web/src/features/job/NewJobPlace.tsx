@@ -140,7 +140,7 @@ export function NewJobPlace() {
 								label="Journals are read at"
 								description="the plan can be changed until the first reading"
 								allowDeselect={false}
-								data={plans.data?.map((p) => ({ value: p.id, label: p.name })) ?? []}
+								data={plans.data?.filter((p) => !p.turn).map((p) => ({ value: p.id, label: p.name })) ?? []}
 								{...form.getInputProps("journal_plan")}
 							/>
 						</SimpleGrid>

@@ -4,6 +4,7 @@ import type { AnswerBody, JobView, WalkItem } from "../../api/client";
 import { useAnswer } from "../../api/queries";
 import { answerOf } from "../../api/view";
 import { usePerson } from "../../app/person";
+import { ShellRow } from "../../drawing/ShellRow";
 
 type Give = (answers: Omit<AnswerBody, "id">[]) => void;
 
@@ -63,8 +64,14 @@ function Asked({ view, item, give }: { view: JobView; item: WalkItem; give: Give
 function Matrix({ view, item, give }: { view: JobView; item: WalkItem; give: Give }) {
 	const fine = item.choices[0];
 	const open = item.places.filter((p) => !answerOf(view, item.topic, p));
+	const shells = item.topic.endsWith("_shells");
+	const wear = item.places.map((place) => {
+		const value = answerOf(view, item.topic, place)?.value;
+		return value === undefined ? undefined : Number(value);
+	});
 	return (
 		<div style={{ overflowX: "auto" }}>
+			{shells ? <ShellRow wear={wear} labels={item.places} title={`${item.title}, front to rear`} /> : null}
 			<table className="readings matrix">
 				<thead>
 					<tr>

@@ -1,0 +1,70 @@
+import { Alert, Button, Modal, Stack, TextInput } from "@mantine/core";
+import { type FormEvent, useState } from "react";
+import type { FeatureView } from "../../api/client";
+import { useAddUnworn } from "../../api/queries";
+import { meaning } from "../../quantity/digits";
+import { type System, show } from "../../quantity/length";
+
+interface UnwornDialogProps {
+	job: number;
+	feature: FeatureView;
+	unit: System;
+	by: string;
+	onClose: () => void;
+}
+
+/** A size where nothing has run: above the ledge of a cylinder, beside the shell on a journal. */
+export function UnwornDialog({ job, feature, unit, by, onClose }: UnwornDialogProps) {
+	const add = useAddUnworn(job);
+	const [typed, setTyped] = useState("");
+	const m = meaning(typed, feature.expected, unit);
+	const submit = (event: FormEvent) => {
+		event.preventDefault();
+		if (m.kind !== "size") return;
+		const { kind, number, state } = feature;
+		add.mutate({ kind, number, state, reading: crypto.randomUUID(), size: m.length, by }, { onSuccess: onClose });
+	};
+	return (
+		<Modal
+			opened
+			onClose={onClose}
+			title="Size of the unworn part"
+			closeButtonProps={{ "aria-label": "Close" }}
+			returnFocus={false}
+		>
+			<form onSubmit={submit}>
+				<Stack gap="sm">
+					<div>
+						{feature.kind === "cylinder"
+							? "Read above the ledge, where no ring has run. It gives the ledge's depth, and the wear where the policy goes by the part itself."
+							: "Read where nothing has run, such as beside the oil groove or the shell's edge."}
+					</div>
+					<TextInput
+						label={`Unworn, ${unit}`}
+						inputMode="decimal"
+						classNames={{ input: "figure" }}
+						description={
+							m.kind === "size"
+								? show(m.length, unit)
+								: feature.unworn === undefined
+									? "the last digits, or the whole size"
+									: `so far ${show(feature.unworn, unit)}`
+						}
+						value={typed}
+						error={m.kind === "wrong" || m.kind === "more" ? m.sentence : undefined}
+						onChange={(e) => setTyped(e.currentTarget.value)}
+						data-autofocus
+					/>
+					{add.error ? (
+						<Alert color="orange" variant="light">
+							{add.error.message}
+						</Alert>
+					) : null}
+					<Button type="submit" loading={add.isPending}>
+						Keep
+					</Button>
+				</Stack>
+			</form>
+		</Modal>
+	);
+}
