@@ -10,4 +10,4 @@ until grep -qs http "$data/log"; do sleep 0.05; done
 base=$(grep -o 'http://[^ ]*[0-9]' "$data/log" | head -1)
 keep() { curl -fs "$base/api/v1/$1" | node -e 'process.stdout.write(JSON.stringify(JSON.parse(require("fs").readFileSync(0)), null, 0).replaceAll("},{", "},\n{") + "\n")' >"web/src/testdata/$2.json"; }
 keep jobs jobs
-for id in 1 3 4; do keep "jobs/$id" "job-$id"; done
+for id in 1 3 4 6; do keep "jobs/$id" "job-$id"; done

@@ -8,10 +8,11 @@ import { theme } from "../app/theme";
 import orchardPump from "./job-1.json";
 import winch from "./job-3.json";
 import lampGenerator from "./job-4.json";
+import sawmill from "./job-6.json";
 import shop from "./jobs.json";
 
 /** Answers of the real server for the demo data; the types hold them to its description. */
-export const jobs = { 1: orchardPump as JobView, 3: winch as JobView, 4: lampGenerator as JobView };
+export const jobs = { 1: orchardPump as JobView, 3: winch as JobView, 4: lampGenerator as JobView, 6: sawmill as JobView };
 
 export interface Call {
 	method: string;
