@@ -1,4 +1,4 @@
-import { MantineProvider } from "@mantine/core";
+import { Button, MantineProvider } from "@mantine/core";
 import { Notifications } from "@mantine/notifications";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { createBrowserRouter, Link, RouterProvider } from "react-router";
@@ -34,7 +34,21 @@ function Nowhere() {
 	);
 }
 
-const router = createBrowserRouter([
+/** What is left where a page breaks: nothing entered is lost, since entries live in the browser's storage. */
+function Broken() {
+	return (
+		<>
+			<Bar />
+			<main className="page">
+				<h1>This page broke</h1>
+				<p>What you entered is kept. Load the page again, or go back to the shop.</p>
+				<Button onClick={() => window.location.reload()}>Load again</Button>
+			</main>
+		</>
+	);
+}
+
+const places = [
 	{ path: "/", element: <ShopPlace /> },
 	{ path: "/jobs/new", element: <NewJobPlace /> },
 	{ path: "/jobs/:id", element: <JobPlace /> },
@@ -47,7 +61,9 @@ const router = createBrowserRouter([
 	{ path: "/jobs/:id/features/:kind/:number", element: <FeaturePlace /> },
 	{ path: "/jobs/:id/decide/:set?", element: <DecidePlace /> },
 	{ path: "*", element: <Nowhere /> },
-]);
+];
+
+const router = createBrowserRouter([{ errorElement: <Broken />, children: places }]);
 
 const nonce = () => document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content ?? "";
 

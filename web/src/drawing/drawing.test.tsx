@@ -1,9 +1,14 @@
 import { renderToStaticMarkup } from "react-dom/server";
 import { describe, expect, it } from "vitest";
+import { BendPicture } from "./BendPicture";
 import { Crank } from "./Crank";
 import { crankGeometry } from "./crank";
+import { edgeOnDeck } from "./deck";
 import { ladderGeometry } from "./ladder";
 import { profileGeometry } from "./profile";
+import { Section } from "./Section";
+import { ShellRow } from "./ShellRow";
+import { Spot } from "./Spot";
 import { onCircle, sectionGeometry } from "./section";
 import { stripGeometry } from "./strip";
 
@@ -111,5 +116,85 @@ describe("ladder", () => {
 		const bore = ladderGeometry([{ ...member, smallest: 1005, largest: 1020, cleans: 1070 }], rungs, 1, 500);
 		expect(bore.needY).toBeGreaterThan(bore.rungs[1]?.y ?? 0);
 		expect(bore.needY).toBeLessThan(bore.rungs[2]?.y ?? 0);
+	});
+});
+
+describe("what is read line by line", () => {
+	it("lays the straight edge where its name says, within the deck", () => {
+		for (const name of [
+			"long left",
+			"long_middle",
+			"long right",
+			"cross front",
+			"cross middle",
+			"cross rear",
+			"diagonal 1",
+			"diagonal 2",
+		]) {
+			const line = edgeOnDeck(name, 440, 170);
+			expect(line, name).not.toBeNull();
+			for (const x of [line?.x1, line?.x2]) expect(x).toBeGreaterThanOrEqual(0);
+			for (const y of [line?.y1, line?.y2]) expect(y).toBeLessThanOrEqual(170);
+		}
+		const [left, right] = [edgeOnDeck("long left", 440, 170), edgeOnDeck("long right", 440, 170)];
+		expect(left?.y1).toBeLessThan(right?.y1 ?? 0);
+		expect(edgeOnDeck("by eye", 440, 170)).toBeNull();
+	});
+	it("draws every kind of it, with its name for those who cannot see it", () => {
+		const kinds = [
+			"deck",
+			"deck_heights",
+			"tunnel_edge",
+			"main_alignment",
+			"end_float",
+			"ring_gap",
+			"ring_groove",
+			"protrusion",
+		].concat(["main_shell", "rod_shell", "cam_lobe", "pin_height", "main_strip", "rod_weight", "rod_length", "rod_bend"]);
+		const drawn = kinds.map((kind) =>
+			renderToStaticMarkup(
+				<Spot kind={kind} lines={["top", "second", "oil"]} line={1} column={0} count={4} title={`where for ${kind}`} />,
+			),
+		);
+		for (const [i, svg] of drawn.entries()) {
+			expect(svg).toContain(`<title>where for ${kinds[i]}</title>`);
+			expect(svg).not.toMatch(/NaN|undefined/);
+		}
+		// Two ends of a rod are not the same picture.
+		const end = (lines: string[]) =>
+			renderToStaticMarkup(<Spot kind="rod_weight" lines={lines} line={0} column={0} count={1} title="" />);
+		expect(end(["big end"])).not.toBe(end(["small end"]));
+	});
+	it("shows the worn patch of each shell growing with its grade, and none where it was not graded", () => {
+		const svg = renderToStaticMarkup(
+			<ShellRow wear={[0, 3, undefined]} labels={["main 1", "main 2", "main 3"]} title="shells" />,
+		);
+		expect(svg.match(/<path/g)).toHaveLength(5);
+		expect(svg).toContain("var(--beyond)");
+	});
+	it("points the bend's arrows clockwise from 0° at the top, the longest to the edge", () => {
+		const svg = renderToStaticMarkup(
+			<BendPicture
+				mains={[1, 2, 3]}
+				off={[
+					{ x: 0, y: 0 },
+					{ x: 0, y: 200 },
+					{ x: 100, y: 0 },
+				]}
+				label={(v) => String(Math.hypot(v.x, v.y))}
+				title="bend"
+			/>,
+		);
+		expect(svg).toContain('x2="235"'); // main 2: 90° is to the right, 40 from its centre at 195
+		expect(svg).toContain('y2="36"'); // main 3: 0° is up, half as long
+	});
+	it("lays the form of another state behind, moved to the same mean", () => {
+		const ring = (d: number) => ({ directions: [0, 45, 90, 135], diameters: [d, d + 100, d, d - 100] });
+		const svg = renderToStaticMarkup(
+			<Section rings={[ring(600_000)]} behind={[ring(500_000)]} stations={["A"]} bore={false} title="section" />,
+		);
+		const paths = [...svg.matchAll(/<path d="([^"]+)" fill="none" stroke="(var[^"]+|[^"]+)"/g)].map((m) => m[1]);
+		expect(paths).toHaveLength(2);
+		expect(paths[0]).toBe(paths[1]);
 	});
 });
