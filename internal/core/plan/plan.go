@@ -40,7 +40,7 @@ func degrees(values ...int64) []unit.Angle {
 // OddLobes is said beside every plan: no pair of opposed contacts sees a lobing of odd order.
 const OddLobes = "Two-point gauges never see odd lobes (3, 5…); only a V-block with an indicator does."
 
-const ovalAt45 = "an oval at 45° reads nothing"
+const ovalAt45 = "an oval at 45°, which reads nothing"
 
 // All returns the plans, most usual first.
 func All() []Plan {

@@ -15,7 +15,7 @@ export function WalkPlace({ view, name, intro, children }: { view: JobView; name
 	return (
 		<>
 			<Bar trail={[{ text: "Shop", to: "/" }, { text: job.engine, to: `/jobs/${job.id}` }, { text: name }]} />
-			<div className="columns walk">
+			<div className="columns walk inside">
 				<WalkRail view={view} now={name} />
 				<main>
 					<Stack gap="lg" maw={900}>
