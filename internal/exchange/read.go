@@ -138,7 +138,7 @@ func (r *reader) limitsByKind(n *node, at string) map[inspection.Kind]limit.Limi
 }
 
 func (r *reader) limits(n *node, at string, whole bool) (l limit.Limits) {
-	allowed := []string{"new", "wear_max", "taper_max", "out_of_round_max", "runout_max", "bore_to_bore_max", "alignment_max", "max",
+	allowed := []string{"new", "wear_max", "taper_max", "out_of_round_max", "runout_max", "bore_to_bore_max", "alignment_max", "max", "skim_max",
 		"undersizes", "oversizes", "clearance", "shells"}
 	if whole {
 		allowed = append(allowed, "by_number")
@@ -154,6 +154,7 @@ func (r *reader) limits(n *node, at string, whole bool) (l limit.Limits) {
 	pointed(n, at, "bore_to_bore_max", &l.BoreToBoreMax, r.notNegative)
 	pointed(n, at, "alignment_max", &l.AlignmentMax, r.notNegative)
 	pointed(n, at, "max", &l.Max, r.notNegative)
+	pointed(n, at, "skim_max", &l.SkimMax, r.notNegative)
 	optional(n, at, "undersizes", &l.Undersizes, r.rising)
 	optional(n, at, "oversizes", &l.Oversizes, r.rising)
 	optional(n, at, "shells", &l.Shells, r.lengths)

@@ -33,6 +33,7 @@ type limitsDoc struct {
 	BoreToBoreMax *decimal          `json:"bore_to_bore_max,omitempty"`
 	AlignmentMax  *decimal          `json:"alignment_max,omitempty"`
 	Max           *decimal          `json:"max,omitempty"`
+	SkimMax       *decimal          `json:"skim_max,omitempty"`
 	Undersizes    []decimal         `json:"undersizes,omitempty"`
 	Oversizes     []decimal         `json:"oversizes,omitempty"`
 	Clearance     *clearanceDoc     `json:"clearance,omitempty"`
@@ -113,7 +114,7 @@ func (w writer) limitsByKind(all map[inspection.Kind]limit.Limits) map[inspectio
 
 func (w writer) limits(l limit.Limits) limitsDoc {
 	doc := limitsDoc{New: w.window(l.New), WearMax: w.pointer(l.WearMax), TaperMax: w.pointer(l.TaperMax), OutOfRoundMax: w.pointer(l.OutOfRoundMax),
-		RunoutMax: w.pointer(l.RunoutMax), BoreToBoreMax: w.pointer(l.BoreToBoreMax), AlignmentMax: w.pointer(l.AlignmentMax), Max: w.pointer(l.Max),
+		RunoutMax: w.pointer(l.RunoutMax), BoreToBoreMax: w.pointer(l.BoreToBoreMax), AlignmentMax: w.pointer(l.AlignmentMax), Max: w.pointer(l.Max), SkimMax: w.pointer(l.SkimMax),
 		Undersizes: w.lengths(l.Undersizes), Oversizes: w.lengths(l.Oversizes), Shells: w.lengths(l.Shells)}
 	if c := l.Clearance; c != nil {
 		doc.Clearance = &clearanceDoc{w.window(c.New), w.pointer(c.Max), w.window(c.Target)}

@@ -77,7 +77,7 @@ func readLimits(ctx context.Context, q querier, jobID int64) (LimitSet, error) {
 func singles(l *limit.Limits) map[string]**unit.Length {
 	return map[string]**unit.Length{
 		"wear_max": &l.WearMax, "taper_max": &l.TaperMax, "out_of_round_max": &l.OutOfRoundMax,
-		"runout_max": &l.RunoutMax, "bore_to_bore_max": &l.BoreToBoreMax, "alignment_max": &l.AlignmentMax, "max": &l.Max,
+		"runout_max": &l.RunoutMax, "bore_to_bore_max": &l.BoreToBoreMax, "alignment_max": &l.AlignmentMax, "max": &l.Max, "skim_max": &l.SkimMax,
 	}
 }
 

@@ -19,6 +19,8 @@ func Evaluate(in *inspection.Inspection) Result {
 	e.housings(MainHousings, inspection.MainHousing, LineHone)
 	e.housings(RodHousings, inspection.RodHousing, Resize)
 	e.cylinders()
+	e.deck()
+	e.thrust()
 	return e.result
 }
 
@@ -242,12 +244,12 @@ var lookWords = map[inspection.Look]string{
 
 var setWords = map[SetName]string{
 	MainJournals: "Mains", RodJournals: "Rod journals", CamJournals: "Cam journals",
-	MainHousings: "Main tunnel", RodHousings: "Rod housings", Cylinders: "Cylinders",
+	MainHousings: "Main tunnel", RodHousings: "Rod housings", Cylinders: "Cylinders", Deck: "Deck", Thrust: "Thrust",
 }
 
 var checkWords = map[string]string{
 	"size_low": "smallest size", "size_high": "largest size", "out_of_round": "out-of-round",
-	"bore_to_bore": "bore-to-bore difference",
+	"bore_to_bore": "bore-to-bore difference", "end_float": "end float", "end_float_low": "least end float",
 }
 
 func words(name string) string {

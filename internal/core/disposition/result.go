@@ -41,6 +41,8 @@ const (
 	MainHousings SetName = "main_housings"
 	RodHousings  SetName = "rod_housings"
 	Cylinders    SetName = "cylinders"
+	Deck         SetName = "deck"
+	Thrust       SetName = "thrust"
 )
 
 // A Ref points to a feature.
@@ -50,7 +52,12 @@ type Ref struct {
 }
 
 // Name is the feature in words: "Main 3".
-func (r Ref) Name() string { return r.Kind.Title() + " " + strconv.Itoa(r.Number) }
+func (r Ref) Name() string {
+	if r.Kind == inspection.EndFloat {
+		return "Crankshaft"
+	}
+	return r.Kind.Title() + " " + strconv.Itoa(r.Number)
+}
 
 // A Result is everything Ledge says of an inspection.
 type Result struct {

@@ -33,7 +33,9 @@ type Limits struct {
 	BoreToBoreMax *unit.Length `json:"bore_to_bore_max,omitempty"`
 	AlignmentMax  *unit.Length `json:"alignment_max,omitempty"`
 	// Max is the largest value in service of a kind that is no size: a gap, an end float.
-	Max        *unit.Length  `json:"max,omitempty"`
+	Max *unit.Length `json:"max,omitempty"`
+	// SkimMax is how much may come off a deck in all.
+	SkimMax    *unit.Length  `json:"skim_max,omitempty"`
 	Undersizes []unit.Length `json:"undersizes,omitempty"`
 	Oversizes  []unit.Length `json:"oversizes,omitempty"`
 	Clearance  *Clearance    `json:"clearance,omitempty"`
@@ -54,6 +56,7 @@ func (l Limits) Over(base Limits) Limits {
 		BoreToBoreMax: first(l.BoreToBoreMax, base.BoreToBoreMax),
 		AlignmentMax:  first(l.AlignmentMax, base.AlignmentMax),
 		Max:           first(l.Max, base.Max),
+		SkimMax:       first(l.SkimMax, base.SkimMax),
 		Undersizes:    firstList(l.Undersizes, base.Undersizes),
 		Oversizes:     firstList(l.Oversizes, base.Oversizes),
 		Shells:        firstList(l.Shells, base.Shells),

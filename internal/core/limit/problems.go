@@ -28,7 +28,7 @@ func (l Limits) Problems(s unit.System) []Problem {
 		field string
 		value *unit.Length
 	}{{"wear_max", l.WearMax}, {"taper_max", l.TaperMax}, {"out_of_round_max", l.OutOfRoundMax}, {"runout_max", l.RunoutMax},
-		{"bore_to_bore_max", l.BoreToBoreMax}, {"alignment_max", l.AlignmentMax}, {"max", l.Max}} {
+		{"bore_to_bore_max", l.BoreToBoreMax}, {"alignment_max", l.AlignmentMax}, {"max", l.Max}, {"skim_max", l.SkimMax}} {
 		if one.value != nil && *one.value < 0 {
 			add(one.field, "A limit cannot be negative.")
 		}

@@ -35,6 +35,7 @@ export const FIELDS: Field[] = [
 	{ place: "new.min", label: "New, smallest", only: [...FORMED, ...RANGED] },
 	{ place: "new.max", label: "New, largest", only: [...FORMED, ...RANGED] },
 	{ place: "max", label: "In service, most", only: LISTED },
+	{ place: "skim_max", label: "May come off in all", only: ["deck"] },
 	{ place: "wear_max", label: "Wear, most", only: FITTED },
 	{ place: "taper_max", label: "Taper, most", only: FORMED },
 	{ place: "out_of_round_max", label: "Out-of-round, most", only: FORMED },
@@ -49,6 +50,7 @@ export const FIELDS: Field[] = [
 	{ place: "undersizes", label: "Undersizes on offer", many: true, only: JOURNALS },
 	{ place: "oversizes", label: "Oversizes on offer", many: true, only: ["cylinder"] },
 	{ place: "shells", label: "Select shells on offer", many: true, only: JOURNALS },
+	{ place: "shells", label: "Thrust parts on offer: change of end float", many: true, only: ["end_float"] },
 ];
 
 const ENGINE = [...JOURNALS, "cylinder", ...HOUSINGS];

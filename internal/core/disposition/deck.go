@@ -1,0 +1,155 @@
+package disposition
+
+import (
+	"ledge/internal/core/fit"
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/limit"
+	"ledge/internal/core/unit"
+)
+
+// deck decides the decks as one set, since banks share a gasket grade and a compression: leave them, skim the
+// least that cleans, or replace the block. Gaps by straight edge and heights by indicator count alike.
+func (e *evaluator) deck() {
+	limits, known := e.in.LimitsFor(inspection.Deck, 0)
+	if !known || limits.Max == nil {
+		return
+	}
+	b := &board{evaluator: e, set: &Set{Set: Deck, Reasons: []Reason{}, Options: []Option{}}, limits: limits}
+	var deepest unit.Length
+	for _, kind := range []inspection.Kind{inspection.Deck, inspection.DeckHeights} {
+		for _, i := range e.in.Members(kind) {
+			finding := &e.result.Features[i]
+			b.members = append(b.members, member{Ref{kind, max(1, e.in.Features[i].Number)}, &e.in.Features[i], finding, &limits, nil})
+			if finding.Largest != nil {
+				deepest = max(deepest, *finding.Largest)
+			}
+		}
+	}
+	if len(b.members) == 0 {
+		return
+	}
+	beyond, unsure := b.judge()
+	cracks := b.cracked()
+	b.causes = append(b.causes, cracks...)
+	b.offer(Option{Action: Reuse, Feasible: len(b.causes) == 0, Reasons: b.causes})
+	b.offer(b.skim(deepest, cracks))
+	b.offer(Option{Action: Replace, Feasible: true, Reasons: []Reason{reason("replace", nil, "Another block, or a thicker gasket where the maker has one.")}})
+	if len(cracks) > 0 {
+		b.set.Action, b.set.Reasons = Replace, append(b.set.Reasons, cracks...)
+		b.because("crack_test", nil, "A crack is only cleared by a crack test of a trained person, recorded here.")
+	} else if !b.early(beyond, unsure) {
+		for _, o := range b.set.Options {
+			if o.Feasible {
+				b.decide(o)
+				break
+			}
+		}
+		b.set.Reasons = append(b.set.Reasons, b.causes...)
+		switch b.set.Action {
+		case Reuse:
+			b.because("within", nil, "Deck: flat within %s.", b.show(*limits.Max))
+		case Skim:
+			b.set.Reasons = append(b.set.Reasons, b.set.Options[1].Reasons...)
+		default:
+			b.set.Reasons = append(b.set.Reasons, b.set.Options[1].Reasons...)
+		}
+	}
+	b.close()
+}
+
+// skim takes the deepest gap off, where the allowed total and the pistons' height permit.
+func (b *board) skim(depth unit.Length, cracks []Reason) Option {
+	o := Option{Action: Skim, Step: depth, Feasible: len(cracks) == 0 && depth > 0, Reasons: cracks}
+	refuse := func(code string, ref *Ref, format string, args ...any) {
+		o.Feasible, o.Reasons = false, append(o.Reasons, reason(code, ref, format, args...))
+	}
+	if most := b.limits.SkimMax; most != nil && depth > *most {
+		refuse("skim_max", nil, "It takes %s to clean, and only %s may come off in all.", b.show(depth), b.show(*most))
+	}
+	for _, i := range b.in.Members(inspection.Protrusion) {
+		f := &b.result.Features[i]
+		limits, _ := b.in.LimitsFor(inspection.Protrusion, f.Number)
+		most := limits.Max
+		if most == nil && limits.New != nil {
+			most = &limits.New.Max
+		}
+		if f.Max == nil || most == nil || *f.Max+depth <= *most {
+			continue
+		}
+		refuse("protrusion", &Ref{f.Kind, f.Number}, "Piston %d would stand %s above the deck, and %s is the most.", f.Number, b.show(*f.Max+depth), b.show(*most))
+	}
+	if o.Feasible {
+		o.Reasons = []Reason{reason("skim", nil, "Skim %s off, the least that cleans. Pistons then stand that much higher: choose the gasket grade by their protrusion, and mind the compression.", b.show(depth))}
+	}
+	return o
+}
+
+// thrust decides the end float: leave it, thicker thrust parts where they are on offer, or repair.
+func (e *evaluator) thrust() {
+	limits, known := e.in.LimitsFor(inspection.EndFloat, 0)
+	members := e.in.Members(inspection.EndFloat)
+	if !known || len(members) == 0 || limits.New == nil && limits.Max == nil {
+		return
+	}
+	b := &board{evaluator: e, set: &Set{Set: Thrust, Reasons: []Reason{}, Options: []Option{}}, limits: limits}
+	for _, i := range members {
+		b.members = append(b.members, member{Ref{inspection.EndFloat, max(1, e.in.Features[i].Number)}, &e.in.Features[i], &e.result.Features[i], &limits, nil})
+	}
+	beyond, unsure := b.judge()
+	b.offer(Option{Action: Reuse, Feasible: len(b.causes) == 0, Reasons: b.causes})
+	finding := b.members[0].finding
+	for _, change := range b.thrustParts() {
+		o := Option{Action: Reuse, Shell: change, Feasible: true, Reasons: []Reason{reason("thrust_parts", nil, "Thrust parts that take up %s bring the end float into its range.", b.show(-change))}}
+		if finding.Mean == nil || !b.floatFits(*finding.Mean+change) {
+			o.Feasible, o.Reasons = false, []Reason{reason("thrust_parts", nil, "With thrust parts that take up %s the end float would be outside its range.", b.show(-change))}
+		}
+		b.offer(o)
+	}
+	b.offer(Option{Action: Replace, Feasible: true, Reasons: []Reason{reason("thrust_repair", nil, "Weld and regrind the thrust faces, or another crankshaft.")}})
+	switch {
+	case b.early(beyond, unsure):
+	case hasNote(finding, "turned"), hasNote(finding, "feeler"), finding.Check("end_float_low") != nil && finding.Check("end_float_low").Verdict == limit.Beyond:
+		b.set.Action = Remeasure
+		b.set.Reasons = append(b.set.Reasons, b.causes...)
+		b.because("thrust_clean", nil, "Clean the thrust faces and measure again; where it stays, look at the bend and at the thrust parts.")
+	default:
+		for _, o := range b.set.Options {
+			if o.Feasible {
+				b.decide(o)
+				b.set.Reasons = append(append(b.set.Reasons, b.causes...), o.Reasons...)
+				break
+			}
+		}
+		if b.set.Action == Reuse && b.set.Shell == 0 {
+			b.because("within", nil, "End float is within its range.")
+		}
+	}
+	b.close()
+}
+
+// thrustParts are the changes of end float on offer, the smallest first.
+func (b *board) thrustParts() []unit.Length {
+	var changes []unit.Length
+	for _, shell := range fit.Shells(b.limits.Shells, false) {
+		if shell.Change < 0 {
+			changes = append(changes, shell.Change)
+		}
+	}
+	return changes
+}
+
+func (b *board) floatFits(float unit.Length) bool {
+	if r := b.limits.New; r != nil {
+		return float >= r.Min && float <= r.Max
+	}
+	return float > 0 && float <= *b.limits.Max
+}
+
+func hasNote(f *inspection.Finding, code string) bool {
+	for _, n := range f.Notes {
+		if n.Code == code {
+			return true
+		}
+	}
+	return false
+}
