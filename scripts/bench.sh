@@ -4,6 +4,9 @@ set -euo pipefail
 cd "$(dirname "$0")/.."
 echo "== evaluating a six-cylinder crank (aim: under 0.2 ms)"
 go test ./internal/exchange -run '^$' -bench Evaluate -benchmem | grep Benchmark
+echo "== deciding a complete V-eight with every option (aim: under 5 ms), and the trade-off of a whole job over HTTP (aim: under 50 ms)"
+go test ./internal/demo -run '^$' -bench Decide -benchmem | grep Benchmark
+go test ./internal/httpapi -run '^$' -bench Tradeoff | grep Benchmark
 echo "== storing a reading durably, beside a bare insert in the same run (synchronous=FULL)"
 go test ./internal/store -run '^$' -bench AddReading | grep Benchmark
 echo "== a reading stored and answered with the new evaluation over HTTP (aim: under 5 ms at the median)"

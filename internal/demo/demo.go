@@ -23,6 +23,9 @@ func Fill(ctx context.Context, s *store.Store, today time.Time) error {
 	if err != nil || len(present) > 0 {
 		return err
 	}
+	if err := s.SetRates(ctx, Rates(), bench); err != nil {
+		return err
+	}
 	names, err := fs.Glob(jobs, "jobs/*.json")
 	if err != nil {
 		return err

@@ -12,21 +12,27 @@ import (
 	"ledge/internal/core/engine"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/plan"
+	"ledge/internal/core/schedule"
 	"ledge/internal/core/unit"
 	"ledge/internal/store"
 )
 
 // JobLine is a job as the shop sees it.
 type JobLine struct {
-	ID         int64            `json:"id"`
-	Number     string           `json:"number"`
-	Customer   string           `json:"customer"`
-	Engine     string           `json:"engine"`
-	Unit       unit.System      `json:"unit" enum:"in,mm"`
-	PromisedOn *string          `json:"promised_on,omitempty"`
-	Shaft      []engine.Journal `json:"shaft"`
-	Features   []FeatureLine    `json:"features"`
-	Sets       []SetLine        `json:"sets"`
+	ID         int64       `json:"id"`
+	Number     string      `json:"number"`
+	Customer   string      `json:"customer"`
+	Engine     string      `json:"engine"`
+	Unit       unit.System `json:"unit" enum:"in,mm"`
+	PromisedOn *string     `json:"promised_on,omitempty"`
+	// ReadyOn and Cost are those of its decisions as signed, or as advised; empty without a rate card or while sets are
+	// still to be measured.
+	ReadyOn  string           `json:"ready_on,omitempty"`
+	Cost     schedule.Money   `json:"cost,omitempty"`
+	Currency string           `json:"currency,omitempty"`
+	Shaft    []engine.Journal `json:"shaft"`
+	Features []FeatureLine    `json:"features"`
+	Sets     []SetLine        `json:"sets"`
 }
 
 // FeatureLine is how far one part is.
@@ -85,6 +91,9 @@ func (a resources) jobs(api huma.API) {
 					return nil, a.fail(ctx, err)
 				}
 				lines[i] = view.line()
+			}
+			if err := a.dates(ctx, lines); err != nil {
+				return nil, a.fail(ctx, err)
 			}
 			return &struct{ Body []JobLine }{lines}, nil
 		})

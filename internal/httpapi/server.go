@@ -81,6 +81,8 @@ func mount(router chi.Router, o Options) huma.API {
 	a.walk(api)
 	a.parts(api)
 	a.photos(api)
+	a.rates(api)
+	a.costs(api)
 	return api
 }
 

@@ -32,6 +32,9 @@ export type AnswerBody = Schemas["AnswerBody"];
 export type WalkItem = Schemas["WalkItem"];
 export type WalkFinding = Schemas["WalkFinding"];
 export type JobHead = Schemas["StoreJobHead"];
+export type CostsView = Schemas["CostsView"];
+export type RateCard = Schemas["ScheduleCard"];
+export type RatesView = Schemas["RatesView"];
 export type DecisionBody = Schemas["DecisionBody"];
 type ProblemDocument = Schemas["ErrorModel"];
 

@@ -12,8 +12,11 @@ import {
 	type LookBody,
 	type NewJob,
 	type Policy,
+	type RateCard,
 	unwrap,
 } from "./client";
+
+const at = (id: number) => ({ path: { id } });
 
 export const jobsQuery = (search: string) =>
 	queryOptions({
@@ -33,10 +36,35 @@ export const plansQuery = queryOptions({
 	staleTime: Number.POSITIVE_INFINITY,
 });
 
+/** What a job costs and when it is ready with other ways than the standing ones; options by set. */
+export const costsQuery = (id: number, options: Record<string, number>) =>
+	queryOptions({
+		queryKey: ["costs", id, options],
+		queryFn: () => unwrap(client.POST("/api/v1/jobs/{id}/costs", { params: at(id), body: { options } })),
+	});
+
+export const ratesQuery = queryOptions({
+	queryKey: ["rates"],
+	queryFn: () => unwrap(client.GET("/api/v1/rates")),
+});
+
+export function useSetRates(by: string) {
+	const queries = useQueryClient();
+	return useMutation({
+		mutationFn: (body: RateCard) => unwrap(client.PUT("/api/v1/rates", { params: { query: { by } }, body })),
+		onSuccess: (view) => {
+			queries.setQueryData(ratesQuery.queryKey, view);
+			void queries.invalidateQueries({ queryKey: ["jobs"] });
+			void queries.invalidateQueries({ queryKey: ["costs"] });
+		},
+	});
+}
+
 /** Puts a job as the server answered it where every place looks. */
 export function keep(queries: QueryClient, view: JobView) {
 	queries.setQueryData(jobQuery(view.job.id).queryKey, view);
 	void queries.invalidateQueries({ queryKey: ["jobs"] });
+	void queries.invalidateQueries({ queryKey: ["costs"] });
 }
 
 /** A change of one job that answers with the job as it then stands. */
@@ -44,8 +72,6 @@ function useChange<B>(send: (body: B) => Promise<JobView>, job: number) {
 	const queries = useQueryClient();
 	return useMutation({ mutationFn: send, scope: { id: `job ${job}` }, onSuccess: (view) => keep(queries, view) });
 }
-
-const at = (id: number) => ({ path: { id } });
 
 export const useAddLook = (id: number) =>
 	useChange((body: LookBody) => unwrap(client.POST("/api/v1/jobs/{id}/looks", { params: at(id), body })), id);

@@ -90,6 +90,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{id}/costs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a job costs and when it is ready, as chosen; nothing is stored */
+        post: operations["weigh-costs"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{id}/decisions": {
         parameters: {
             query?: never;
@@ -414,6 +431,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/rates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The shop's rate card */
+        get: operations["get-rates"];
+        /** Replace the shop's rate card */
+        put: operations["set-rates"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -468,6 +503,16 @@ export interface components {
             /** @description empty takes the answer back */
             value: string;
         };
+        Combo: {
+            /** Format: int64 */
+            cost: number;
+            /** Format: int64 */
+            days: number;
+            /** Format: int64 */
+            off: number;
+            options: number[];
+            ready: string;
+        };
         ConditionBody: {
             by: string;
             deck_plate?: boolean;
@@ -490,6 +535,27 @@ export interface components {
             shells_in?: boolean;
             /** @description caps torqued in steps, in sequence */
             torqued?: boolean;
+        };
+        CostsBody: {
+            options: {
+                [key: string]: number;
+            };
+        };
+        CostsView: {
+            choices: components["schemas"]["ScheduleChoice"][];
+            chosen: number[];
+            combos: components["schemas"]["Combo"][];
+            /** Format: int64 */
+            cost: number;
+            currency: string;
+            entered: boolean;
+            late: boolean;
+            /** Format: int64 */
+            pruned: number;
+            ready: string;
+            slots: components["schemas"]["SlotView"][];
+            /** Format: int64 */
+            tried: number;
         };
         DecisionBody: {
             /** @enum {string} */
@@ -896,6 +962,9 @@ export interface components {
             reference: number;
         };
         JobLine: {
+            /** Format: int64 */
+            cost?: number;
+            currency?: string;
             customer: string;
             engine: string;
             features: components["schemas"]["FeatureLine"][];
@@ -903,6 +972,7 @@ export interface components {
             id: number;
             number: string;
             promised_on?: string;
+            ready_on?: string;
             sets: components["schemas"]["SetLine"][];
             shaft: components["schemas"]["EngineJournal"][];
             /** @enum {string} */
@@ -962,6 +1032,8 @@ export interface components {
             /** Format: int64 */
             runout_max?: number;
             shells?: number[];
+            /** Format: int64 */
+            skim_max?: number;
             /** Format: int64 */
             taper_max?: number;
             undersizes?: number[];
@@ -1043,6 +1115,17 @@ export interface components {
             stations: string[];
             turn: boolean;
         };
+        RateName: {
+            id: string;
+            machine?: string;
+            title: string;
+        };
+        RatesView: {
+            card: components["schemas"]["ScheduleCard"];
+            entered: boolean;
+            operations: components["schemas"]["RateName"][];
+            parts: components["schemas"]["RateName"][];
+        };
         ReadingAnswer: {
             reading: components["schemas"]["StoreReading"];
             view: components["schemas"]["JobView"];
@@ -1084,6 +1167,50 @@ export interface components {
             /** Format: int64 */
             rows: number;
             taken: boolean;
+        };
+        ScheduleCard: {
+            currency: string;
+            /** Format: int64 */
+            day_minutes: number;
+            operations: {
+                [key: string]: components["schemas"]["ScheduleRate"];
+            };
+            parts: {
+                [key: string]: components["schemas"]["SchedulePartRate"];
+            };
+        };
+        ScheduleChoice: {
+            set: string;
+            ways: components["schemas"]["ScheduleWay"][];
+        };
+        SchedulePartRate: {
+            /** Format: int64 */
+            each: number;
+            /** Format: int64 */
+            lead_days: number;
+        };
+        ScheduleRate: {
+            /** Format: int64 */
+            each: number;
+            /** Format: int64 */
+            each_minutes: number;
+            /** Format: int64 */
+            lead_days: number;
+            outside: boolean;
+            /** Format: int64 */
+            setup: number;
+            /** Format: int64 */
+            setup_minutes: number;
+        };
+        ScheduleWay: {
+            /** Format: int64 */
+            cost: number;
+            /** Format: int64 */
+            days: number;
+            /** Format: int64 */
+            off: number;
+            /** Format: int64 */
+            option: number;
         };
         "Set-fittedRequest": {
             kind: string;
@@ -1127,6 +1254,22 @@ export interface components {
             stale: boolean;
             /** Format: int64 */
             step: number;
+        };
+        SlotView: {
+            begins: string;
+            /** Format: int64 */
+            cost: number;
+            /** Format: int64 */
+            count: number;
+            ends: string;
+            /** Format: int64 */
+            from: number;
+            machine: string;
+            outside?: boolean;
+            part?: boolean;
+            title: string;
+            /** Format: int64 */
+            to: number;
         };
         StoreAnswer: {
             id: string;
@@ -1519,6 +1662,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "weigh-costs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CostsBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CostsView"];
                 };
             };
             /** @description Error */
@@ -2227,6 +2405,70 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanPlan"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "get-rates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RatesView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "set-rates": {
+        parameters: {
+            query?: {
+                by?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScheduleCard"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RatesView"];
                 };
             };
             /** @description Error */

@@ -1,4 +1,4 @@
-import { type Length, type System, showSigned, showStep } from "../quantity/length";
+import { type Length, type System, show, showSigned, showStep } from "../quantity/length";
 
 const SETS: Record<string, string> = {
 	main_journals: "Mains",
@@ -7,6 +7,8 @@ const SETS: Record<string, string> = {
 	main_housings: "Main tunnel",
 	rod_housings: "Rod housings",
 	cylinders: "Cylinders",
+	deck: "Deck",
+	thrust: "Thrust",
 };
 
 export const setName = (set: string): string => SETS[set] ?? set;
@@ -105,7 +107,7 @@ export interface Way {
 	method?: string;
 }
 
-const REPLACED: Record<string, string> = { main_housings: "block", cylinders: "block", rod_housings: "rods" };
+const REPLACED: Record<string, string> = { main_housings: "block", cylinders: "block", rod_housings: "rods", deck: "block" };
 
 /** A way to treat a set in words: "Grind 0.020 under", "Reuse with −0.0010 shells". */
 export function wayName({ action, step, shell, method }: Way, system: System, set = "main_journals"): string {
@@ -128,11 +130,28 @@ export function wayName({ action, step, shell, method }: Way, system: System, se
 				: "Sleeve one",
 		line_hone: "Line-hone",
 		resize: "Resize the big ends",
+		skim: `Skim ${show(step, system)} off`,
 		replace: method === "build_up" ? "Weld or spray, then grind" : `Replace the ${REPLACED[set] ?? "shaft"}`,
 		measure: "Measure what is missing",
 		remeasure: "Measure again",
 	};
+	if (set === "thrust" && action === "reuse" && shell !== 0) return `Thrust parts that take up ${show(-shell, system)}`;
 	const text = words[action] ?? action;
 	if (method === "straighten_first") return `Straighten, then ${text.toLowerCase()}`;
 	return text;
 }
+
+/** An amount of money: "1 240 crowns"; hundredths only where there are any. */
+export function money(amount: number, currency: string): string {
+	const whole = Math.trunc(amount / 100)
+		.toString()
+		.replace(/\B(?=(\d{3})+$)/g, "\u202f");
+	const cents = amount % 100;
+	return `${whole}${cents === 0 ? "" : `.${String(cents).padStart(2, "0")}`} ${currency}`.trim();
+}
+
+/** A calendar day as people say it. */
+export const day = (date: string): string =>
+	new Date(`${date}T12:00:00`).toLocaleDateString(undefined, { weekday: "short", day: "numeric", month: "short" });
+
+export const days = (n: number): string => (n === 0 ? "at once" : n === 1 ? "1 day" : `${n} days`);

@@ -8,6 +8,7 @@ import { DecidePlace } from "../features/decide";
 import { FeaturePlace } from "../features/feature";
 import { CleanPlace, IntakePlace, JobPlace, LookPlace, NewJobPlace, StripPlace } from "../features/job";
 import { LimitsPlace } from "../features/limits";
+import { RatesPlace } from "../features/rates";
 import { ShopPlace } from "../features/shop";
 import { Bar } from "./Bar";
 import { PersonProvider } from "./person";
@@ -50,6 +51,7 @@ function Broken() {
 
 const places = [
 	{ path: "/", element: <ShopPlace /> },
+	{ path: "/rates", element: <RatesPlace /> },
 	{ path: "/jobs/new", element: <NewJobPlace /> },
 	{ path: "/jobs/:id", element: <JobPlace /> },
 	{ path: "/jobs/:id/intake", element: <IntakePlace /> },

@@ -2,10 +2,10 @@ import { Alert, Button, Stack, Title } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
-import type { DecisionSet, JobView, Option } from "../../api/client";
-import { jobQuery, useDecide } from "../../api/queries";
+import type { CostsView, DecisionSet, JobView, Option } from "../../api/client";
+import { costsQuery, jobQuery, useDecide } from "../../api/queries";
 import { partsOf } from "../../api/view";
-import { setName, wayName } from "../../api/words";
+import { days, money, setName, wayName } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
 import { usePerson } from "../../app/person";
@@ -14,10 +14,13 @@ import { type Standing, StatusMark } from "../../drawing/status";
 import { Windows } from "../../drawing/Window";
 import { showStep } from "../../quantity/length";
 import { OverruleDialog } from "./OverruleDialog";
+import { Total } from "./Total";
 
 /** One decision for every set: the ladder, the reasons, the other ways. */
 export function DecidePlace() {
 	const { id, set } = useParams();
+	const [tried, setTried] = useState<Record<string, number>>({});
+	const costs = useQuery({ ...costsQuery(Number(id), tried), placeholderData: (before) => before });
 	return (
 		<Load query={useQuery(jobQuery(Number(id)))}>
 			{(view) => {
@@ -26,7 +29,7 @@ export function DecidePlace() {
 					<>
 						<Bar trail={[{ text: "Shop", to: "/" }, { text: view.job.engine, to: `/jobs/${view.job.id}` }, { text: "Decide" }]} />
 						{chosen ? (
-							<Board key={chosen.set} view={view} set={chosen} />
+							<Board key={chosen.set} view={view} set={chosen} costs={costs.data} tried={tried} onTry={setTried} />
 						) : (
 							<main className="page">
 								<h1>Nothing to decide yet</h1>
@@ -51,6 +54,8 @@ const MEMBERS: Record<string, string> = {
 	main_housings: "main_housing",
 	rod_housings: "rod_housing",
 	cylinders: "cylinder",
+	deck: "deck",
+	thrust: "end_float",
 };
 
 /** The worst standing among a set's members. */
@@ -78,12 +83,24 @@ const LEAD = [
 	"sleeve_many",
 	"provisional",
 	"crack_test",
+	"skim",
+	"thrust_parts",
+	"thrust_clean",
 ];
 
 const same = (a: Option, b: { action: string; step: number; shell: number; method?: string }) =>
 	a.action === b.action && a.step === b.step && a.shell === b.shell && (a.method ?? "") === (b.method ?? "");
 
-function Board({ view, set }: { view: JobView; set: DecisionSet }) {
+interface BoardProps {
+	view: JobView;
+	set: DecisionSet;
+	costs: CostsView | undefined;
+	/** Options by set that are being tried instead of the standing ones. */
+	tried: Record<string, number>;
+	onTry: (tried: Record<string, number>) => void;
+}
+
+function Board({ view, set, costs, tried, onTry }: BoardProps) {
 	const { job } = view;
 	const person = usePerson();
 	const decide = useDecide(job.id);
@@ -123,28 +140,32 @@ function Board({ view, set }: { view: JobView; set: DecisionSet }) {
 			current={same(o, way)}
 			onOverrule={() => setOverruling(o)}
 			locked={cracked || open}
+			price={price(costs, set, o)}
+			trying={tried[set.set] === set.options.indexOf(o)}
+			onTry={() => onTry({ ...tried, [set.set]: set.options.indexOf(o) })}
 			advised={same(o, set)}
 		/>
 	);
 	return (
 		<div className="columns">
 			<nav aria-label="Sets">
-				<Stack gap="xs">
+				{costs ? <Total view={view} costs={costs} trying={Object.keys(tried).length > 0} onTry={onTry} /> : null}
+				<Stack gap={2} mt="md">
 					{view.evaluation.sets.map((s) => (
 						<Link
 							key={s.set}
 							to={`/jobs/${job.id}/decide/${s.set}`}
-							className="choice"
+							className="choice set"
 							aria-current={s.set === set.set}
 							style={{ textDecoration: "none", display: "block" }}
 						>
 							<span style={{ display: "flex", justifyContent: "space-between", alignItems: "center" }}>
-								{setName(s.set)} <StatusMark standing={setStanding(view, s)} word={false} />
+								<span>
+									{setName(s.set)} <span className="soft">· {signedWord(view, s)}</span>
+								</span>
+								<StatusMark standing={setStanding(view, s)} word={false} />
 							</span>
-							<b style={{ fontSize: "1.1rem" }}>{wayName(view.signed.find((d) => d.set === s.set) ?? s, job.unit, s.set)}</b>
-							<span className="soft" style={{ display: "block" }}>
-								{signedWord(view, s)}
-							</span>
+							<b>{wayName(view.signed.find((d) => d.set === s.set) ?? s, job.unit, s.set)}</b>
 						</Link>
 					))}
 				</Stack>
@@ -272,10 +293,7 @@ function Board({ view, set }: { view: JobView; set: DecisionSet }) {
 						{c.text}
 					</p>
 				))}
-				<p className="soft">
-					Limits: “{job.policy.limits}” of this job's own card. The maker's data decide over them. Costs appear once the shop has
-					a rate card.
-				</p>
+				<p className="soft">Limits: “{job.policy.limits}” of this job's own card. The maker's data decide over them.</p>
 			</aside>
 			<OverruleDialog
 				job={job.id}
@@ -339,7 +357,16 @@ function rungsOf(view: JobView, set: DecisionSet, way: { action: string; step: n
 	];
 }
 
+/** What an option costs and how long it takes alone, in words. */
+function price(costs: CostsView | undefined, set: DecisionSet, option: Option): string {
+	const way = costs?.choices.find((c) => c.set === set.set)?.ways.find((w) => w.option === set.options.indexOf(option));
+	return costs && way ? `${money(way.cost, costs.currency)} · ${days(way.days)}` : "";
+}
+
 interface WayProps {
+	price: string;
+	trying: boolean;
+	onTry: () => void;
 	set: string;
 	option: Option;
 	view: JobView;
@@ -349,7 +376,7 @@ interface WayProps {
 	onOverrule: () => void;
 }
 
-function Way({ set, option, view, current, advised, locked, onOverrule }: WayProps) {
+function Way({ set, option, view, current, advised, locked, price, trying, onTry, onOverrule }: WayProps) {
 	const why = option.reasons[0];
 	return (
 		<div style={{ borderBottom: "1px solid var(--scribe)", padding: "8px 0" }}>
@@ -374,6 +401,22 @@ function Way({ set, option, view, current, advised, locked, onOverrule }: WayPro
 					</Button>
 				)}
 			</div>
+			{option.feasible && price ? (
+				<div style={{ display: "flex", justifyContent: "space-between", gap: 8 }}>
+					<span className="figure soft" style={{ fontSize: "0.95rem" }}>
+						{price}
+					</span>
+					<button
+						type="button"
+						className="plain-link"
+						aria-pressed={trying}
+						aria-label={`Try: ${wayName(option, view.job.unit, set)}`}
+						onClick={onTry}
+					>
+						{trying ? "tried" : "try"}
+					</button>
+				</div>
+			) : null}
 			{why && !advised ? (
 				<div className="soft" style={{ fontSize: "0.95rem" }}>
 					{option.feasible ? "" : "Not possible: "}

@@ -7,7 +7,7 @@ import { Link } from "react-router";
 import type { JobLine } from "../../api/client";
 import { jobsQuery } from "../../api/queries";
 import { journalKind } from "../../api/view";
-import { setName, wayName } from "../../api/words";
+import { day, money, setName, wayName } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
 import { usePerson } from "../../app/person";
@@ -27,7 +27,11 @@ export function ShopPlace() {
 			{(jobs) => (
 				<>
 					<ImportDialog opened={importing} by={person.name || "somebody"} onClose={() => setImporting(false)} />
-					<Bar trail={[{ text: "Shop" }]} />
+					<Bar trail={[{ text: "Shop" }]}>
+						<Button variant="default" size="compact-md" component={Link} to="/rates">
+							Rates
+						</Button>
+					</Bar>
 					<main className="page">
 						<Stack gap="md">
 							<Group justify="space-between">
@@ -66,9 +70,6 @@ export function ShopPlace() {
 	);
 }
 
-const date = (text: string) =>
-	new Date(`${text}T12:00:00`).toLocaleDateString(undefined, { weekday: "short", day: "numeric", month: "short" });
-
 function JobRow({ job }: { job: JobLine }) {
 	const measured = job.features.filter((f) => f.complete && f.kind.endsWith("_journal")).length;
 	const places = job.shaft.length;
@@ -79,8 +80,18 @@ function JobRow({ job }: { job: JobLine }) {
 				<div>{job.customer || "No customer named"}</div>
 				<div className="soft">
 					<span className="figure">{job.number}</span>
-					{job.promised_on ? <> · promised {date(job.promised_on)}</> : null} · {job.unit === "in" ? "inches" : "millimetres"}
+					{job.promised_on ? <> · promised {day(job.promised_on)}</> : null} · {job.unit === "in" ? "inches" : "millimetres"}
 				</div>
+				{job.ready_on ? (
+					<div>
+						{job.promised_on && job.ready_on > job.promised_on ? (
+							<b style={{ color: "var(--beyond)" }}>late: ready {day(job.ready_on)}</b>
+						) : (
+							<>ready {day(job.ready_on)}</>
+						)}
+						<span className="soft"> · {money(job.cost ?? 0, job.currency ?? "")}</span>
+					</div>
+				) : null}
 			</div>
 			<div>
 				<Crank

@@ -1,0 +1,167 @@
+// Package schedule works out what a decision costs and when its work is done: operations on a shop's machines,
+// one of each kind, work sent outside, and parts to be waited for.
+package schedule
+
+import "fmt"
+
+// Money is an amount in hundredths of the shop's currency.
+type Money int64
+
+// An Operation is one sort of work.
+type Operation string
+
+// The operations, in the order in which an engine goes through them.
+const (
+	Straighten Operation = "straighten"
+	BuildUp    Operation = "build_up"
+	GrindMains Operation = "grind_mains"
+	GrindRods  Operation = "grind_rods"
+	Polish     Operation = "polish"
+	LineHone   Operation = "line_hone"
+	Skim       Operation = "skim"
+	Sleeve     Operation = "sleeve"
+	Bore       Operation = "bore"
+	Hone       Operation = "hone"
+	Resize     Operation = "resize"
+)
+
+// A Part is something to buy.
+type Part string
+
+// The parts.
+const (
+	MainShells   Part = "main_shells"
+	RodShells    Part = "rod_shells"
+	SelectShells Part = "select_shells"
+	Rings        Part = "rings"
+	Pistons      Part = "pistons"
+	Sleeves      Part = "sleeves"
+	ThrustParts  Part = "thrust_parts"
+	Crankshaft   Part = "crankshaft"
+	Block        Part = "block"
+	RodSet       Part = "rod_set"
+	Gasket       Part = "gasket"
+)
+
+// facts about operations: what they are called, on which machine they run and which component they occupy.
+var facts = []struct {
+	operation Operation
+	title     string
+	machine   string
+	component string
+}{
+	{Straighten, "Straighten the crankshaft", "press", "crankshaft"},
+	{BuildUp, "Build journals up", "welding", "crankshaft"},
+	{GrindMains, "Grind the mains", "crank grinder", "crankshaft"},
+	{GrindRods, "Grind the rod journals", "crank grinder", "crankshaft"},
+	{Polish, "Polish journals", "polisher", "crankshaft"},
+	{LineHone, "Line-hone the tunnel", "line hone", "block"},
+	{Skim, "Skim the deck", "surface grinder", "block"},
+	{Sleeve, "Sleeve", "boring bar", "block"},
+	{Bore, "Bore", "boring bar", "block"},
+	{Hone, "Hone", "cylinder hone", "block"},
+	{Resize, "Resize the big ends", "rod hone", "rods"},
+}
+
+var partTitles = map[Part]string{
+	MainShells: "Main shells", RodShells: "Rod shells", SelectShells: "Select shells", Rings: "Ring sets", Pistons: "Pistons with rings", Sleeves: "Sleeves",
+	ThrustParts: "Thrust parts", Crankshaft: "Another crankshaft", Block: "Another block", RodSet: "Another rod", Gasket: "Gasket of another grade",
+}
+
+// Operations lists the operations in their order.
+func Operations() []Operation {
+	list := make([]Operation, len(facts))
+	for i, f := range facts {
+		list[i] = f.operation
+	}
+	return list
+}
+
+// Parts lists the parts.
+func Parts() []Part {
+	return []Part{MainShells, RodShells, SelectShells, Rings, Pistons, Sleeves, ThrustParts, Crankshaft, Block, RodSet, Gasket}
+}
+
+func (o Operation) rank() int {
+	for i, f := range facts {
+		if f.operation == o {
+			return i
+		}
+	}
+	return -1
+}
+
+// Title is the operation in words.
+func (o Operation) Title() string { return facts[o.rank()].title }
+
+// Machine is what it runs on in the shop.
+func (o Operation) Machine() string { return facts[o.rank()].machine }
+
+// Title is the part in words.
+func (p Part) Title() string { return partTitles[p] }
+
+// A Rate is what one operation costs. Minutes are the shop's own work; an operation done outside has a lead time in
+// working days instead.
+type Rate struct {
+	Setup        Money `json:"setup"`
+	Each         Money `json:"each"`
+	SetupMinutes int   `json:"setup_minutes"`
+	EachMinutes  int   `json:"each_minutes"`
+	Outside      bool  `json:"outside"`
+	LeadDays     int   `json:"lead_days"`
+}
+
+// A PartRate is what one piece, or one set for a journal or a cylinder, costs, and how long it takes to come.
+type PartRate struct {
+	Each     Money `json:"each"`
+	LeadDays int   `json:"lead_days"`
+}
+
+// A Card is a shop's rate card.
+type Card struct {
+	Currency   string             `json:"currency"`
+	DayMinutes int                `json:"day_minutes"`
+	Operations map[Operation]Rate `json:"operations"`
+	Parts      map[Part]PartRate  `json:"parts"`
+}
+
+// A Problem says what cannot be in a card, and where.
+type Problem struct {
+	Field    string
+	Sentence string
+}
+
+// Problems lists what cannot be in c.
+func (c Card) Problems() []Problem {
+	var problems []Problem
+	add := func(field, sentence string) { problems = append(problems, Problem{field, sentence}) }
+	if c.DayMinutes < 60 || c.DayMinutes > 24*60 {
+		add("day_minutes", "A working day has between 60 and 1440 minutes.")
+	}
+	const most = 1_000_000_00
+	for o, r := range c.Operations {
+		at := fmt.Sprintf("operations.%s", o)
+		switch {
+		case o.rank() < 0:
+			add(at, "There is no such operation.")
+		case r.Setup < 0 || r.Each < 0 || r.Setup > most || r.Each > most:
+			add(at, "A price is between nothing and a million.")
+		case r.SetupMinutes < 0 || r.EachMinutes < 0 || r.SetupMinutes > 10_000 || r.EachMinutes > 10_000:
+			add(at, "Minutes are between 0 and 10 000.")
+		case r.LeadDays < 0 || r.LeadDays > 365:
+			add(at, "Lead days are between 0 and 365.")
+		}
+	}
+	for p, r := range c.Parts {
+		at := fmt.Sprintf("parts.%s", p)
+		switch {
+		case partTitles[p] == "":
+			add(at, "There is no such part.")
+		case r.Each < 0 || r.Each > most:
+			add(at, "A price is between nothing and a million.")
+		case r.LeadDays < 0 || r.LeadDays > 365:
+			add(at, "Lead days are between 0 and 365.")
+		}
+	}
+	return problems
+}

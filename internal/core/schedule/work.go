@@ -1,0 +1,166 @@
+package schedule
+
+import "ledge/internal/core/disposition"
+
+// Counts are how many parts of each sort an engine has.
+type Counts struct {
+	Mains, Throws, Cylinders int
+	// RingsRenewed is the policy; shells are always renewed with the journals.
+	RingsRenewed bool
+}
+
+// Work is what one option of one set needs: operations and parts, each with its count.
+type Work struct {
+	Operations []Piece[Operation]
+	Parts      []Piece[Part]
+}
+
+// A Piece is so many of something.
+type Piece[T any] struct {
+	What  T
+	Count int
+}
+
+func (w *Work) do(o Operation, count int) {
+	w.Operations = append(w.Operations, Piece[Operation]{o, count})
+}
+func (w *Work) buy(p Part, count int) { w.Parts = append(w.Parts, Piece[Part]{p, count}) }
+
+// WorkOf says what an option of a set needs. Common practice: shells are renewed with their journals, rings where the
+// policy says so, and a block is honed after it was bored.
+func WorkOf(set disposition.SetName, o disposition.Option, n Counts) (w Work) {
+	switch set {
+	case disposition.MainJournals, disposition.RodJournals, disposition.CamJournals:
+		w.journals(set, o, n)
+	case disposition.MainHousings:
+		w.simple(o, disposition.LineHone, LineHone, Block, n.Mains, 1)
+	case disposition.RodHousings:
+		w.simple(o, disposition.Resize, Resize, RodSet, n.Cylinders, n.Cylinders)
+	case disposition.Deck:
+		w.simple(o, disposition.Skim, Skim, Block, 1, 1)
+		if o.Action == disposition.Skim {
+			w.buy(Gasket, 1)
+		}
+	case disposition.Thrust:
+		switch {
+		case o.Action == disposition.Replace:
+			w.buy(Crankshaft, 1)
+		case o.Shell != 0:
+			w.buy(ThrustParts, 1)
+		}
+	case disposition.Cylinders:
+		w.cylinders(o, n)
+	}
+	return w
+}
+
+func (w *Work) simple(o disposition.Option, action disposition.Action, operation Operation, another Part, count, anothers int) {
+	switch o.Action {
+	case action:
+		w.do(operation, count)
+	case disposition.Replace:
+		w.buy(another, anothers)
+	}
+}
+
+func (w *Work) journals(set disposition.SetName, o disposition.Option, n Counts) {
+	grind, shells, count := GrindMains, MainShells, n.Mains
+	if set != disposition.MainJournals {
+		grind, shells, count = GrindRods, RodShells, n.Throws
+	}
+	if o.Action == disposition.Replace {
+		if o.Method == disposition.BuildUp {
+			w.do(BuildUp, count)
+			w.do(grind, count)
+			w.buy(shells, count)
+			return
+		}
+		w.buy(Crankshaft, 1)
+		return
+	}
+	if o.Method == disposition.Straighten {
+		w.do(Straighten, 1)
+	}
+	switch o.Action {
+	case disposition.Grind:
+		w.do(grind, count)
+		w.do(Polish, count)
+	case disposition.Polish:
+		w.do(Polish, count)
+	}
+	if o.Shell != 0 || o.Method == disposition.MixedHalf || o.Method == disposition.MixedShell {
+		shells = SelectShells
+	}
+	w.buy(shells, count)
+}
+
+func (w *Work) cylinders(o disposition.Option, n Counts) {
+	switch o.Action {
+	case disposition.Bore:
+		w.do(Bore, n.Cylinders)
+		w.do(Hone, n.Cylinders)
+		w.buy(Pistons, n.Cylinders)
+	case disposition.Hone:
+		w.do(Hone, n.Cylinders)
+		if n.RingsRenewed {
+			w.buy(Rings, n.Cylinders)
+		}
+	case disposition.Sleeve:
+		w.do(Sleeve, 1)
+		w.buy(Sleeves, 1)
+		if o.Step > 0 {
+			w.do(Bore, n.Cylinders)
+			w.buy(Pistons, n.Cylinders)
+		} else {
+			w.buy(Rings, n.Cylinders)
+		}
+		w.do(Hone, n.Cylinders)
+	case disposition.Replace:
+		w.buy(Block, 1)
+	case disposition.Reuse:
+		if n.RingsRenewed {
+			w.buy(Rings, n.Cylinders)
+		}
+	}
+}
+
+// Cost is the price of the work on a card.
+func (w Work) Cost(c Card) Money {
+	total := Money(0)
+	for _, p := range w.Operations {
+		r := c.Operations[p.What]
+		total += r.Setup + Money(p.Count)*r.Each
+	}
+	for _, p := range w.Parts {
+		total += Money(p.Count) * c.Parts[p.What].Each
+	}
+	return total
+}
+
+// single are the parts of which an engine has one, however many of its sets ask for another.
+var single = map[Part]bool{Crankshaft: true, Block: true}
+
+// merged drops what several sets ask for though there is only one of it.
+func merged(works []Work) []Work {
+	seen := map[Part]bool{}
+	out := make([]Work, len(works))
+	for i, w := range works {
+		out[i] = Work{Operations: w.Operations}
+		for _, p := range w.Parts {
+			if !seen[p.What] || !single[p.What] {
+				out[i].Parts = append(out[i].Parts, p)
+			}
+			seen[p.What] = true
+		}
+	}
+	return out
+}
+
+// Total is the price of a job's works together.
+func Total(c Card, works []Work) Money {
+	total := Money(0)
+	for _, w := range merged(works) {
+		total += w.Cost(c)
+	}
+	return total
+}

@@ -1,0 +1,31 @@
+package demo
+
+import "ledge/internal/core/schedule"
+
+// Rates is the invented workshop's rate card, in its own crowns.
+func Rates() schedule.Card {
+	const hour = 60
+	own := func(setup, each schedule.Money, setupMinutes, eachMinutes int) schedule.Rate {
+		return schedule.Rate{Setup: setup * 100, Each: each * 100, SetupMinutes: setupMinutes, EachMinutes: eachMinutes}
+	}
+	return schedule.Card{Currency: "crowns", DayMinutes: 7 * hour,
+		Operations: map[schedule.Operation]schedule.Rate{
+			schedule.Straighten: own(60, 40, 45, 2*hour),
+			schedule.BuildUp:    {Setup: 90_00, Each: 120_00, Outside: true, LeadDays: 15},
+			schedule.GrindMains: own(80, 28, hour, 25),
+			schedule.GrindRods:  own(60, 30, 40, 30),
+			schedule.Polish:     own(15, 6, 15, 8),
+			schedule.LineHone:   {Setup: 110_00, Each: 35_00, Outside: true, LeadDays: 6},
+			schedule.Skim:       own(70, 20, hour, 45),
+			schedule.Sleeve:     own(60, 110, 45, 2*hour),
+			schedule.Bore:       own(50, 34, 40, 45),
+			schedule.Hone:       own(20, 14, 20, 25),
+			schedule.Resize:     own(30, 26, 30, 30),
+		},
+		Parts: map[schedule.Part]schedule.PartRate{
+			schedule.MainShells: {Each: 19_00, LeadDays: 1}, schedule.RodShells: {Each: 16_00, LeadDays: 1}, schedule.SelectShells: {Each: 24_00, LeadDays: 2},
+			schedule.Rings: {Each: 22_00, LeadDays: 1}, schedule.Pistons: {Each: 85_00, LeadDays: 5}, schedule.Sleeves: {Each: 48_00, LeadDays: 4},
+			schedule.ThrustParts: {Each: 14_00, LeadDays: 3}, schedule.Crankshaft: {Each: 780_00, LeadDays: 20}, schedule.Block: {Each: 1150_00, LeadDays: 25},
+			schedule.RodSet: {Each: 120_00, LeadDays: 12}, schedule.Gasket: {Each: 31_00, LeadDays: 2},
+		}}
+}

@@ -1,0 +1,130 @@
+package httpapi
+
+import (
+	"encoding/json"
+	"testing"
+
+	"github.com/google/uuid"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"ledge/internal/demo"
+)
+
+func costs(t *testing.T, base string, job string, options map[string]int) CostsView {
+	t.Helper()
+	if options == nil {
+		options = map[string]int{}
+	}
+	status, answer, _ := call(t, "POST", base+"/api/v1/jobs/"+job+"/costs", map[string]any{"options": options})
+	require.Equal(t, 200, status, string(answer))
+	var view CostsView
+	require.NoError(t, json.Unmarshal(answer, &view))
+	return view
+}
+
+// Trying another way moves cost and date at once and stores nothing; signing it makes it the standing one.
+func TestCostsFollowTheChoice(t *testing.T) {
+	base := serveDemo(t).URL
+	advised := costs(t, base, "3", nil)
+	require.True(t, advised.Entered)
+	require.Len(t, advised.Choices, 2)
+	rods := advised.Choices[1]
+	dearest := rods.Ways[0]
+	for _, w := range rods.Ways {
+		if w.Cost > dearest.Cost {
+			dearest = w
+		}
+	}
+	tried := costs(t, base, "3", map[string]int{"rod_journals": dearest.Option})
+	assert.Greater(t, tried.Cost, advised.Cost)
+	assert.Greater(t, tried.Ready, advised.Ready)
+	assert.Equal(t, advised.Cost, costs(t, base, "3", nil).Cost, "trying stores nothing")
+	var sum int64
+	for _, s := range tried.Slots {
+		sum += int64(s.Cost)
+	}
+	assert.EqualValues(t, tried.Cost, sum, "the slots add up to the total")
+	assert.Equal(t, advised.Cost, costs(t, base, "3", map[string]int{"rod_journals": 99}).Cost, "an option there is not")
+
+	_, body, _ := call(t, "GET", base+"/api/v1/jobs/3", nil)
+	var view JobView
+	require.NoError(t, json.Unmarshal(body, &view))
+	option := view.Evaluation.Sets[1].Options[dearest.Option]
+	status, answer, _ := call(t, "POST", base+"/api/v1/jobs/3/decisions", DecisionBody{ID: uuid.NewString(), Set: "rod_journals", Action: option.Action,
+		Step: option.Step, Shell: option.Shell, Method: option.Method, Reason: "the trust wants it so", By: "Ida"})
+	require.Equal(t, 201, status, string(answer))
+	assert.Equal(t, tried.Cost, costs(t, base, "3", nil).Cost)
+}
+
+// The best of all is among the combinations, and none of them is worse in everything than another.
+func TestCombinations(t *testing.T) {
+	base := serveDemo(t).URL
+	view := costs(t, base, "6", nil)
+	require.NotEmpty(t, view.Combos)
+	for _, c := range view.Combos {
+		assert.Len(t, c.Options, len(view.Choices))
+	}
+	assert.LessOrEqual(t, view.Tried, 200)
+	cheapest := costs(t, base, "6", options(view, 0))
+	assert.Equal(t, view.Combos[0].Cost, cheapest.Cost)
+	assert.Equal(t, view.Combos[0].Ready, cheapest.Ready)
+}
+
+func options(view CostsView, combo int) map[string]int {
+	chosen := map[string]int{}
+	for i, c := range view.Choices {
+		chosen[string(c.Set)] = view.Combos[combo].Options[i]
+	}
+	return chosen
+}
+
+// Signed work of a job that was promised sooner keeps the machines busy for those behind it.
+func TestMachinesAreShared(t *testing.T) {
+	base := serveDemo(t).URL
+	card := demo.Rates()
+	grind := card.Operations["grind_mains"]
+	grind.SetupMinutes = 5000
+	card.Operations["grind_mains"] = grind
+	status, answer, _ := call(t, "PUT", base+"/api/v1/rates?by=Ida", card)
+	require.Equal(t, 200, status, string(answer))
+	grinding := func() (option int, ready string) {
+		_, body, _ := call(t, "GET", base+"/api/v1/jobs/2", nil)
+		var view JobView
+		require.NoError(t, json.Unmarshal(body, &view))
+		for i, o := range view.Evaluation.Sets[0].Options {
+			if o.Action == "grind" && o.Feasible {
+				return i, costs(t, base, "2", map[string]int{"main_journals": i}).Ready
+			}
+		}
+		t.Fatal("nothing to grind")
+		return 0, ""
+	}
+	_, before := grinding()
+	status, answer, _ = call(t, "POST", base+"/api/v1/jobs/1/decisions", DecisionBody{ID: uuid.NewString(), Set: "main_journals", Action: "grind", Step: 5080000, By: "Ida"})
+	require.Equal(t, 201, status, string(answer))
+	_, after := grinding()
+	assert.Greater(t, after, before)
+	var lines []JobLine
+	_, body, _ := call(t, "GET", base+"/api/v1/jobs?search=Railcar", nil)
+	require.NoError(t, json.Unmarshal(body, &lines))
+	require.Len(t, lines, 1)
+	assert.NotEmpty(t, lines[0].ReadyOn)
+}
+
+func TestRatesAreCheckedFieldByField(t *testing.T) {
+	base := serveDemo(t).URL
+	status, answer, _ := call(t, "PUT", base+"/api/v1/rates?by=Ida", map[string]any{"currency": "crowns", "day_minutes": 10,
+		"operations": map[string]any{"bore": map[string]any{"setup": -1, "each": 0, "setup_minutes": 0, "each_minutes": 0, "outside": false, "lead_days": 0}}, "parts": map[string]any{}})
+	assert.Equal(t, 422, status)
+	assert.Contains(t, string(answer), `"body.day_minutes"`)
+	assert.Contains(t, string(answer), `"body.operations.bore"`)
+}
+
+func BenchmarkTradeoffOfAWholeJob(b *testing.B) {
+	base := serveDemo(b).URL
+	for b.Loop() {
+		status, _, _ := call(b, "POST", base+"/api/v1/jobs/7/costs", map[string]any{"options": map[string]int{}})
+		require.Equal(b, 200, status)
+	}
+}

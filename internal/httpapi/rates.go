@@ -1,0 +1,68 @@
+package httpapi
+
+import (
+	"context"
+	"net/http"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"ledge/internal/core/schedule"
+)
+
+// RatesView is the shop's rate card with the names of what it prices.
+type RatesView struct {
+	Card schedule.Card `json:"card"`
+	// Entered is false while the shop has none.
+	Entered    bool       `json:"entered"`
+	Operations []RateName `json:"operations"`
+	Parts      []RateName `json:"parts"`
+}
+
+// RateName is an operation or a part in words.
+type RateName struct {
+	ID      string `json:"id"`
+	Title   string `json:"title"`
+	Machine string `json:"machine,omitempty"`
+}
+
+type ratesOutput struct{ Body RatesView }
+
+func (a resources) rates(api huma.API) {
+	huma.Register(api, huma.Operation{OperationID: "get-rates", Method: http.MethodGet, Path: "/api/v1/rates", Summary: "The shop's rate card"},
+		func(ctx context.Context, _ *struct{}) (*ratesOutput, error) { return a.ratesView(ctx) })
+	huma.Register(api, huma.Operation{OperationID: "set-rates", Method: http.MethodPut, Path: "/api/v1/rates", Summary: "Replace the shop's rate card"},
+		func(ctx context.Context, in *struct {
+			By   string `query:"by" minLength:"1" maxLength:"100"`
+			Body schedule.Card
+		}) (*ratesOutput, error) {
+			var places []*huma.ErrorDetail
+			for _, p := range in.Body.Problems() {
+				places = append(places, &huma.ErrorDetail{Location: "body." + p.Field, Message: p.Sentence})
+			}
+			if len(places) > 0 {
+				return nil, problem(http.StatusUnprocessableEntity, places[0].Message, places...)
+			}
+			if err := a.store.SetRates(ctx, in.Body, in.By); err != nil {
+				return nil, a.fail(ctx, err)
+			}
+			return a.ratesView(ctx)
+		})
+}
+
+func (a resources) ratesView(ctx context.Context) (*ratesOutput, error) {
+	card, entered, err := a.store.Rates(ctx)
+	if err != nil {
+		return nil, a.fail(ctx, err)
+	}
+	if !entered {
+		card = schedule.Card{Currency: "", DayMinutes: 480}
+	}
+	view := RatesView{Card: card, Entered: entered, Operations: []RateName{}, Parts: []RateName{}}
+	for _, o := range schedule.Operations() {
+		view.Operations = append(view.Operations, RateName{string(o), o.Title(), o.Machine()})
+	}
+	for _, p := range schedule.Parts() {
+		view.Parts = append(view.Parts, RateName{ID: string(p), Title: p.Title()})
+	}
+	return &ratesOutput{view}, nil
+}

@@ -1,0 +1,56 @@
+import { type Point, tradeoffGeometry } from "./tradeoff";
+
+export interface TradeoffProps {
+	points: (Point & { label: string; chosen: boolean })[];
+	onPick: (index: number) => void;
+	costLabel: (cost: number) => string;
+	title: string;
+}
+
+const W = 230;
+const H = 120;
+
+/** The ways of a whole job that are not worse in everything: cost against days, larger where nearer to the target. */
+export function Tradeoff({ points, onPick, costLabel, title }: TradeoffProps) {
+	const g = tradeoffGeometry(points, W, H);
+	return (
+		<svg className="drawing" viewBox={`-62 -14 ${W + 74} ${H + 56}`} style={{ maxWidth: 340 }}>
+			<title>{title}</title>
+			<path d={`M0 0 V${H} H${W}`} fill="none" stroke="var(--line)" />
+			{g.yTicks.map((t) => (
+				<text key={t.cost} x={-6} y={t.y + 4} textAnchor="end" className="figure quiet" style={{ fontSize: 11 }}>
+					{costLabel(t.cost)}
+				</text>
+			))}
+			{g.xTicks.map((t) => (
+				<text key={t.days} x={t.x} y={H + 18} textAnchor="middle" className="figure quiet" style={{ fontSize: 12 }}>
+					{t.days}
+				</text>
+			))}
+			<text x={W} y={H + 36} textAnchor="end" className="quiet" style={{ fontSize: 12 }}>
+				working days
+			</text>
+			{g.points.map((p, i) => {
+				const point = points[i];
+				if (!point) return null;
+				return (
+					// biome-ignore lint/a11y/useSemanticElements: a point of a drawing; the list beside it has real buttons
+					<circle
+						key={point.label}
+						cx={p.x}
+						cy={p.y}
+						r={p.r}
+						role="button"
+						aria-label={point.label}
+						tabIndex={-1}
+						fill={point.chosen ? "var(--blue)" : "var(--sheet)"}
+						stroke="var(--blue)"
+						strokeWidth={2}
+						style={{ cursor: "pointer" }}
+						onClick={() => onPick(i)}
+					/>
+				);
+			})}
+		</svg>
+	);
+}

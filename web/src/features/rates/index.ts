@@ -1,0 +1,1 @@
+export { RatesPlace } from "./RatesPlace";
