@@ -8,6 +8,8 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/limit"
 	"ledge/internal/demo"
 )
 
@@ -127,4 +129,31 @@ func BenchmarkTradeoffOfAWholeJob(b *testing.B) {
 		status, _, _ := call(b, "POST", base+"/api/v1/jobs/7/costs", map[string]any{"options": map[string]int{}})
 		require.Equal(b, 200, status)
 	}
+}
+
+// A change of policy says what it would change before it is kept, and keeps nothing.
+func TestJudgementPreview(t *testing.T) {
+	path := serveDemo(t).URL + "/api/v1/jobs/2"
+	_, body, _ := call(t, "GET", path, nil)
+	var view JobView
+	require.NoError(t, json.Unmarshal(body, &view))
+	judgement := JudgementBody{Limits: view.Job.Limits, Policy: view.Job.Policy}
+	look := func() (p JudgementPreview) {
+		status, answer, _ := call(t, "POST", path+"/judgement-preview", judgement)
+		require.Equal(t, 200, status, string(answer))
+		require.NoError(t, json.Unmarshal(answer, &p))
+		return p
+	}
+	assert.Empty(t, look().Sets)
+	judgement.Policy.Grind = "always"
+	changed := look()
+	require.Len(t, changed.Sets, 2)
+	assert.EqualValues(t, "reuse", changed.Sets[0].Before.Action)
+	assert.EqualValues(t, "grind", changed.Sets[0].After.Action)
+	judgement.Limits.Book = map[inspection.Kind]limit.Limits{}
+	gone := look()
+	assert.Empty(t, gone.Sets[0].After.Action, "without limits nothing is decided")
+	assert.NotEmpty(t, gone.Parts)
+	_, after, _ := call(t, "GET", path, nil)
+	assert.JSONEq(t, string(body), string(after))
 }

@@ -6,6 +6,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"ledge/internal/core/disposition"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/unit"
@@ -18,7 +19,78 @@ type JudgementBody struct {
 	Policy inspection.Policy `json:"policy"`
 }
 
+// JudgementPreview is what other limits or another policy would change.
+type JudgementPreview struct {
+	Sets []SetChange `json:"sets"`
+	// Parts are those that would stand otherwise.
+	Parts []PartChange `json:"parts"`
+}
+
+// SetChange is a set that would be decided otherwise; an empty action is a set that is not decided.
+type SetChange struct {
+	Set    disposition.SetName `json:"set"`
+	Before SetLine             `json:"before"`
+	After  SetLine             `json:"after"`
+}
+
+// PartChange is a part that would stand otherwise.
+type PartChange struct {
+	Title  string `json:"title"`
+	Before string `json:"before"`
+	After  string `json:"after"`
+}
+
+// preview compares the evaluation of a record with that under another judgement.
+func preview(record store.Record, b JudgementBody) JudgementPreview {
+	before, index := record.Inspection()
+	after := *before
+	after.Policy, after.Limits, after.LimitsClose = b.Policy, b.Limits.Book, b.Limits.Close
+	was, is := disposition.Evaluate(before), disposition.Evaluate(&after)
+	out := JudgementPreview{Sets: []SetChange{}, Parts: []PartChange{}}
+	line := func(r disposition.Result, name disposition.SetName) SetLine {
+		for _, s := range r.Sets {
+			if s.Set == name {
+				return SetLine{Set: s.Set, Action: s.Action, Step: s.Step, Shell: s.Shell, Provisional: s.Provisional}
+			}
+		}
+		return SetLine{Set: name}
+	}
+	seen := map[disposition.SetName]bool{}
+	for _, s := range append(append([]disposition.Set{}, was.Sets...), is.Sets...) {
+		if seen[s.Set] {
+			continue
+		}
+		seen[s.Set] = true
+		if x, y := line(was, s.Set), line(is, s.Set); x != y {
+			out.Sets = append(out.Sets, SetChange{s.Set, x, y})
+		}
+	}
+	for i := range was.Features {
+		if x, y := string(was.Features[i].Standing()), string(is.Features[i].Standing()); x != y {
+			out.Parts = append(out.Parts, PartChange{record.Features[index[i]].Name(), x, y})
+		}
+	}
+	return out
+}
+
 func (a resources) judgement(api huma.API) {
+	huma.Register(api, huma.Operation{OperationID: "preview-judgement", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/judgement-preview", DefaultStatus: http.StatusOK,
+		Summary: "What other limits or another policy would change; nothing is stored"},
+		func(ctx context.Context, in *struct {
+			ID   int64 `path:"id"`
+			Body JudgementBody
+		}) (*struct{ Body JudgementPreview }, error) {
+			record, err := a.store.Record(ctx, in.ID)
+			if err != nil {
+				return nil, a.fail(ctx, err)
+			}
+			places := checkLimits("limits.book", record.Job.Unit, in.Body.Limits.Book)
+			places = append(places, checkLimits("limits.close", record.Job.Unit, in.Body.Limits.Close)...)
+			if len(places) > 0 {
+				return nil, problem(http.StatusUnprocessableEntity, places[0].Message, places...)
+			}
+			return &struct{ Body JudgementPreview }{preview(record, in.Body)}, nil
+		})
 	huma.Register(api, huma.Operation{OperationID: "set-judgement", Method: http.MethodPut, Path: "/api/v1/jobs/{id}/judgement",
 		Summary: "Replace the limits and the policy of a job"},
 		func(ctx context.Context, in *struct {

@@ -206,7 +206,7 @@ func (b *board) incomplete() []Reason {
 // judge gathers the causes from the members' checks, their looks and the checks of the set; it returns
 // what is unsure. Clearance is left to the fits.
 func (b *board) judge() (beyond bool, unsure []Reason) {
-	weigh := func(ref *Ref, name string, c limit.Check) {
+	weigh := func(ref *Ref, feature *inspection.Feature, name string, c limit.Check) {
 		switch c.Verdict {
 		case limit.Beyond:
 			beyond = true
@@ -218,13 +218,16 @@ func (b *board) judge() (beyond bool, unsure []Reason) {
 		case limit.Unsure:
 			r := reason("unsure_"+c.Name, ref, "%s: %s %s is too close to its limit of %s to call with this gauge (± %s); the chance that it is within is %d %%.",
 				name, words(c.Name), b.show(c.Value), b.show(*c.Limit), b.show(c.U), int(100**c.Chance+0.5))
+			if feature != nil {
+				r.Text += " " + b.in.Settle(feature, c)
+			}
 			unsure, b.causes = append(unsure, r), append(b.causes, r)
 		}
 	}
 	for _, m := range b.members {
 		for _, c := range m.finding.Checks {
 			if c.Name != "clearance" {
-				weigh(&m.ref, m.ref.Name(), c)
+				weigh(&m.ref, m.feature, m.ref.Name(), c)
 			}
 		}
 		if m.finding.Look.WorseThan(inspection.Marked) {
@@ -232,7 +235,7 @@ func (b *board) judge() (beyond bool, unsure []Reason) {
 		}
 	}
 	for _, c := range b.set.Checks {
-		weigh(nil, setWords[b.set.Set], c)
+		weigh(nil, nil, setWords[b.set.Set], c)
 	}
 	return beyond, unsure
 }

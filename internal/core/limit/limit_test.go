@@ -85,3 +85,32 @@ func TestOverFallsBackFieldByField(t *testing.T) {
 }
 
 func ptr[T any](v T) *T { return &v }
+
+// Guard bands at both ends of a bore's range, in micrometres: computed outside this project by the rules of ISO 14253-1
+// with U = 4 (k = 2, u = 2).
+func TestGuardedAtBothEnds(t *testing.T) {
+	window := Range{101600 * unit.Micrometre, 101625 * unit.Micrometre}
+	for _, tt := range []struct {
+		y              unit.Length
+		plain, guarded Verdict
+	}{
+		{101594, Beyond, Beyond}, {101596, Beyond, Unsure}, {101598, Beyond, Unsure}, {101600, Within, Unsure}, {101602, Within, Unsure}, {101603, Within, Unsure},
+		{101604, Within, Within}, {101612, Within, Within}, {101621, Within, Within}, {101622, Within, Unsure}, {101625, Within, Unsure}, {101628, Beyond, Unsure},
+		{101629, Beyond, Unsure}, {101630, Beyond, Beyond},
+	} {
+		y, u := tt.y*unit.Micrometre, 2*float64(unit.Micrometre)
+		if got := Plain.Inside(y, y, window, u); got != tt.plain {
+			t.Errorf("plain %d: %s, want %s", tt.y, got, tt.plain)
+		}
+		if got := Guarded.Inside(y, y, window, u); got != tt.guarded {
+			t.Errorf("guarded %d: %s, want %s", tt.y, got, tt.guarded)
+		}
+	}
+	// The chance of being within, U at k = 2: scipy.stats.norm.
+	for _, tt := range []struct{ y, u, want float64 }{{101.622, 2, 0.9331927987311494}, {101.6235, 2, 0.7733726476220705}, {101.625, 2, 0.5}, {101.6275, 2, 0.10564977366706296}} {
+		got := Chance(unit.Round(tt.y*float64(unit.Millimetre)), 101625*unit.Micrometre, tt.u*float64(unit.Micrometre))
+		if got < tt.want-1e-6 || got > tt.want+1e-6 {
+			t.Errorf("chance at %v: %.6f, want %.6f", tt.y, got, tt.want)
+		}
+	}
+}

@@ -30,10 +30,13 @@ type Choice struct {
 	Ways []Way               `json:"ways"`
 }
 
-// Choices lists the feasible ways of every set that is decided.
+// Choices lists the feasible ways of every set that can be decided; one still to be measured has none yet.
 func Choices(result disposition.Result, n Counts, c Card) []Choice {
 	choices := []Choice{}
 	for _, set := range result.Sets {
+		if set.Action == disposition.Measure || set.Action == disposition.Remeasure {
+			continue
+		}
 		choice := Choice{Set: set.Set, Ways: []Way{}}
 		for i, o := range set.Options {
 			if !o.Feasible {

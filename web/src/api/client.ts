@@ -35,6 +35,7 @@ export type JobHead = Schemas["StoreJobHead"];
 export type CostsView = Schemas["CostsView"];
 export type RateCard = Schemas["ScheduleCard"];
 export type RatesView = Schemas["RatesView"];
+export type JudgementPreview = Schemas["JudgementPreview"];
 export type DecisionBody = Schemas["DecisionBody"];
 type ProblemDocument = Schemas["ErrorModel"];
 

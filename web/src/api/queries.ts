@@ -206,6 +206,15 @@ export const useSetJudgement = (id: number) =>
 		id,
 	);
 
+/** What other limits or another policy would change; nothing is stored. */
+export const previewQuery = (id: number, body: { limits: LimitSet; policy: Policy }) =>
+	queryOptions({
+		queryKey: ["preview", id, body],
+		queryFn: () => unwrap(client.POST("/api/v1/jobs/{id}/judgement-preview", { params: at(id), body })),
+		gcTime: 10_000,
+		retry: false,
+	});
+
 export function useCreateJob() {
 	const queries = useQueryClient();
 	return useMutation({

@@ -226,6 +226,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{id}/judgement-preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What other limits or another policy would change; nothing is stored */
+        post: operations["preview-judgement"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{id}/looks": {
         parameters: {
             query?: never;
@@ -996,6 +1013,10 @@ export interface components {
             limits: components["schemas"]["StoreLimitSet"];
             policy: components["schemas"]["InspectionPolicy"];
         };
+        JudgementPreview: {
+            parts: components["schemas"]["PartChange"][];
+            sets: components["schemas"]["SetChange"][];
+        };
         LimitCheck: {
             /** Format: double */
             chance?: number;
@@ -1099,6 +1120,11 @@ export interface components {
             throws?: number;
             /** @enum {string} */
             unit: "in" | "mm";
+        };
+        PartChange: {
+            after: string;
+            before: string;
+            title: string;
         };
         PlanCell: {
             /** Format: int64 */
@@ -1227,6 +1253,11 @@ export interface components {
         };
         "Set-planRequest": {
             plan: string;
+        };
+        SetChange: {
+            after: components["schemas"]["SetLine"];
+            before: components["schemas"]["SetLine"];
+            set: string;
         };
         SetLine: {
             action: string;
@@ -1948,6 +1979,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "preview-judgement": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JudgementBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JudgementPreview"];
                 };
             };
             /** @description Error */

@@ -7,27 +7,27 @@ export interface TradeoffProps {
 	title: string;
 }
 
-const W = 230;
-const H = 120;
+const W = 170;
+const H = 96;
 
 /** The ways of a whole job that are not worse in everything: cost against days, larger where nearer to the target. */
 export function Tradeoff({ points, onPick, costLabel, title }: TradeoffProps) {
 	const g = tradeoffGeometry(points, W, H);
 	return (
-		<svg className="drawing" viewBox={`-62 -14 ${W + 74} ${H + 56}`} style={{ maxWidth: 340 }}>
+		<svg className="drawing" viewBox={`-58 -14 ${W + 72} ${H + 52}`} style={{ maxWidth: 340 }}>
 			<title>{title}</title>
 			<path d={`M0 0 V${H} H${W}`} fill="none" stroke="var(--line)" />
 			{g.yTicks.map((t) => (
-				<text key={t.cost} x={-6} y={t.y + 4} textAnchor="end" className="figure quiet" style={{ fontSize: 11 }}>
+				<text key={t.cost} x={-6} y={t.y + 4} textAnchor="end" className="figure quiet" style={{ fontSize: 14 }}>
 					{costLabel(t.cost)}
 				</text>
 			))}
 			{g.xTicks.map((t) => (
-				<text key={t.days} x={t.x} y={H + 18} textAnchor="middle" className="figure quiet" style={{ fontSize: 12 }}>
+				<text key={t.days} x={t.x} y={H + 18} textAnchor="middle" className="figure quiet" style={{ fontSize: 14 }}>
 					{t.days}
 				</text>
 			))}
-			<text x={W} y={H + 36} textAnchor="end" className="quiet" style={{ fontSize: 12 }}>
+			<text x={W} y={H + 36} textAnchor="end" className="quiet" style={{ fontSize: 14 }}>
 				working days
 			</text>
 			{g.points.map((p, i) => {

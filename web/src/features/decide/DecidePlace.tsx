@@ -143,7 +143,7 @@ function Board({ view, set, costs, tried, onTry }: BoardProps) {
 			price={price(costs, set, o)}
 			trying={tried[set.set] === set.options.indexOf(o)}
 			onTry={() => onTry({ ...tried, [set.set]: set.options.indexOf(o) })}
-			advised={same(o, set)}
+			advised={o.feasible && same(o, set)}
 		/>
 	);
 	return (
@@ -161,7 +161,7 @@ function Board({ view, set, costs, tried, onTry }: BoardProps) {
 						>
 							<span style={{ display: "flex", justifyContent: "space-between", alignItems: "center" }}>
 								<span>
-									{setName(s.set)} <span className="soft">· {signedWord(view, s)}</span>
+									{setName(s.set)} <span className="soft">{signedWord(view, s)}</span>
 								</span>
 								<StatusMark standing={setStanding(view, s)} word={false} />
 							</span>
@@ -230,6 +230,26 @@ function Board({ view, set, costs, tried, onTry }: BoardProps) {
 				) : null}
 			</main>
 			<aside aria-label="Ways to do it">
+				{decide.error ? (
+					<Alert color="orange" variant="light" mb="sm">
+						{decide.error.message}
+					</Alert>
+				) : null}
+				{open ? (
+					<p>
+						<Link to={`/jobs/${job.id}`}>Go and measure</Link>
+					</p>
+				) : (
+					<Button
+						mb="md"
+						size="md"
+						onClick={sign}
+						loading={decide.isPending}
+						disabled={signed !== undefined && !signed.stale && !signed.overruled}
+					>
+						{signed && !signed.stale && !signed.overruled ? "Signed" : `Sign: ${lower(wayName(set, job.unit, set.set))}`}
+					</Button>
+				)}
 				<Title order={2} size="h4">
 					Ways to do it
 				</Title>
@@ -263,26 +283,6 @@ function Board({ view, set, costs, tried, onTry }: BoardProps) {
 						/>
 					</>
 				) : null}
-				{decide.error ? (
-					<Alert color="orange" variant="light" mt="sm">
-						{decide.error.message}
-					</Alert>
-				) : null}
-				{open ? (
-					<p>
-						<Link to={`/jobs/${job.id}`}>Go and measure</Link>
-					</p>
-				) : (
-					<Button
-						mt="md"
-						size="md"
-						onClick={sign}
-						loading={decide.isPending}
-						disabled={signed !== undefined && !signed.stale && !signed.overruled}
-					>
-						{signed && !signed.stale && !signed.overruled ? "Signed" : `Sign: ${lower(wayName(set, job.unit, set.set))}`}
-					</Button>
-				)}
 				{cracked ? (
 					<p className="soft">
 						A crack is not overruled: a recorded crack test by a trained person clears it, at the bench under Look.
@@ -316,9 +316,9 @@ const shortName = (kind: string, number: number) => `${SHORT[kind] ?? ""} ${numb
 
 function signedWord(view: JobView, s: DecisionSet): string {
 	const signed = view.signed.find((d) => d.set === s.set);
-	if (signed?.stale) return "signed before it changed";
-	if (signed) return signed.overruled ? `overruled by ${signed.decided_by}` : `signed by ${signed.decided_by}`;
-	return s.provisional ? "provisional" : s.action === "measure" ? "not complete" : "not signed";
+	if (signed?.stale) return "· signed before it changed";
+	if (signed) return signed.overruled ? `· overruled by ${signed.decided_by}` : `· signed by ${signed.decided_by}`;
+	return s.provisional ? "· provisional" : "";
 }
 
 function ReasonLink({ job, feature, children }: { job: number; feature: { kind: string; number: number }; children: string }) {

@@ -8,6 +8,7 @@ import { jobQuery, jobsQuery, useSetJudgement } from "../../api/queries";
 import { KIND_WORD } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
+import { Changes } from "./Changes";
 import { FIELDS, fromTyped, kindsOf, toTyped } from "./card";
 
 /** The limits and the policy of one job, typed in or copied from another. */
@@ -32,8 +33,9 @@ function LimitsForm({ view }: { view: JobView }) {
 		setPolicy(from);
 		setErrors({});
 	};
+	const now = fromTyped(typed, stored, job.unit);
 	const submit = () => {
-		const card = fromTyped(typed, stored, job.unit);
+		const card = now;
 		setErrors(card.errors);
 		if (Object.keys(card.errors).length > 0) return;
 		save.mutate(
@@ -122,6 +124,7 @@ function LimitsForm({ view }: { view: JobView }) {
 							))}
 						</SimpleGrid>
 						<PolicyFields policy={policy} onChange={setPolicy} />
+						{Object.keys(now.errors).length === 0 ? <Changes view={view} limits={now.limits} policy={policy} /> : null}
 						{save.error && Object.keys(errors).length === 0 ? (
 							<Alert color="orange" variant="light" styles={{ message: { color: "var(--ink)" } }}>
 								{save.error.message}
