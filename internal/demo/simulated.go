@@ -5,6 +5,7 @@ import (
 	"math/rand/v2"
 	"slices"
 
+	"ledge/internal/core/fit"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/instrument"
 	"ledge/internal/core/plan"
@@ -39,6 +40,8 @@ func Simulate(in *inspection.Inspection, seed uint64) Truth {
 	s.set(inspection.Piston, s.in.Engine.Cylinders, store.UsualPlan(inspection.Piston))
 	s.bearings(inspection.MainBearing, inspection.MainJournal)
 	s.bearings(inspection.RodBearing, inspection.RodJournal)
+	s.ringGaps()
+	s.weights()
 	return s.truth
 }
 
@@ -211,4 +214,38 @@ func (s *simulation) tunnelEdge() {
 		list.Readings = append(list.Readings, gauge.Read((size-slices.Min(sizes))/2, s.source))
 	}
 	s.in.Features = append(s.in.Features, inspection.Feature{Kind: inspection.TunnelEdge, Number: 1, State: inspection.AsFound, Gauge: leaves, List: list})
+}
+
+// ringGaps: rings that fitted when new, in bores that have worn since: the gap grows by π times the wear. The oil rings are
+// new and tight.
+func (s *simulation) ringGaps() {
+	limits := s.in.Limits[inspection.RingGap]
+	if limits.New == nil {
+		return
+	}
+	leaves := s.leaves()
+	gauge := simulate.Gauge{Division: leaves.Division}
+	for _, part := range s.truth.Parts {
+		if part.Kind != string(inspection.Cylinder) {
+			continue
+		}
+		worn := fit.GapChange(part.Truth.Mean - s.in.Limits[inspection.Cylinder].New.Middle())
+		s.in.Features = append(s.in.Features, inspection.Feature{Kind: inspection.RingGap, Number: part.Number, State: inspection.AsFound, Gauge: leaves, List: inspection.List{
+			Readings: []unit.Length{gauge.Read(limits.New.Middle()+worn, s.source), gauge.Read(limits.New.Min+worn, s.source), gauge.Read(limits.New.Min-3*unit.Thou, s.source)}}})
+	}
+}
+
+// weights are those of rods that share crankpins, in grams to a half.
+func (s *simulation) weights() {
+	if s.in.Engine.CylindersPerThrow != 2 {
+		return
+	}
+	scale := simulate.Gauge{Division: unit.Millimetre / 2} // half a gram
+	for rod := 1; rod <= s.in.Engine.Cylinders; rod++ {
+		grams := func(mean float64) string {
+			return scale.Read(unit.Round((mean+4*s.source.NormFloat64())*float64(unit.Millimetre)), s.source).Format(unit.MM)
+		}
+		s.in.Features = append(s.in.Features, inspection.Feature{Kind: inspection.RodWeight, Number: rod, State: inspection.AsFound,
+			List: inspection.List{BigEnd: grams(468), SmallEnd: grams(171)}})
+	}
 }

@@ -36,6 +36,8 @@ export type CostsView = Schemas["CostsView"];
 export type RateCard = Schemas["ScheduleCard"];
 export type RatesView = Schemas["RatesView"];
 export type JudgementPreview = Schemas["JudgementPreview"];
+export type BuildView = Schemas["BuildView"];
+export type Matching = Schemas["DispositionMatching"];
 export type DecisionBody = Schemas["DecisionBody"];
 type ProblemDocument = Schemas["ErrorModel"];
 

@@ -206,6 +206,22 @@ export const useSetJudgement = (id: number) =>
 		id,
 	);
 
+export const buildQuery = (id: number) =>
+	queryOptions({
+		queryKey: ["build", id],
+		queryFn: () => unwrap(client.GET("/api/v1/jobs/{id}/build", { params: at(id) })),
+	});
+
+/** Settles which part goes where. */
+export function useSettle(id: number, by: string) {
+	const queries = useQueryClient();
+	return useMutation({
+		mutationFn: ({ kind, parts }: { kind: string; parts: number[] }) =>
+			unwrap(client.POST("/api/v1/jobs/{id}/matchings", { params: at(id), body: { id: crypto.randomUUID(), kind, parts, by } })),
+		onSuccess: (view) => queries.setQueryData(buildQuery(id).queryKey, view),
+	});
+}
+
 /** What other limits or another policy would change; nothing is stored. */
 export const previewQuery = (id: number, body: { limits: LimitSet; policy: Policy }) =>
 	queryOptions({

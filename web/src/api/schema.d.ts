@@ -73,6 +73,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{id}/build": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Which part goes where, rods paired by weight, and what to file off rings */
+        get: operations["get-build"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{id}/conditions": {
         parameters: {
             query?: never;
@@ -254,6 +271,23 @@ export interface paths {
         put?: never;
         /** Grade a feature or record a crack test */
         post: operations["add-look"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{id}/matchings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Settle which part goes where */
+        post: operations["settle-matching"];
         delete?: never;
         options?: never;
         head?: never;
@@ -520,6 +554,12 @@ export interface components {
             /** @description empty takes the answer back */
             value: string;
         };
+        BuildView: {
+            matchings: components["schemas"]["DispositionMatching"][];
+            pairing?: components["schemas"]["DispositionPairing"];
+            rings: components["schemas"]["DispositionRingAdvice"][];
+            settled: components["schemas"]["StoreSettled"][];
+        };
         Combo: {
             /** Format: int64 */
             cost: number;
@@ -610,6 +650,19 @@ export interface components {
             void?: boolean;
             window?: components["schemas"]["LimitRange"];
         };
+        DispositionMatching: {
+            as_numbered: number[];
+            basis: string;
+            best: number[];
+            clearances: number[][];
+            of: string;
+            parts: number[];
+            places: number[];
+            /** Format: int64 */
+            target: number;
+            window?: components["schemas"]["LimitRange"];
+            with: string;
+        };
         DispositionOption: {
             action: string;
             clearances?: components["schemas"]["DispositionAfter"][];
@@ -621,6 +674,13 @@ export interface components {
             sizes?: components["schemas"]["DispositionSize"][];
             /** Format: int64 */
             step: number;
+        };
+        DispositionPairing: {
+            as_numbered: number[][];
+            best: number[][];
+            metal: number[];
+            rods: number[];
+            weights: number[];
         };
         DispositionReason: {
             code: string;
@@ -636,6 +696,19 @@ export interface components {
             features: components["schemas"]["InspectionFinding"][];
             fits: components["schemas"]["DispositionFit"][];
             sets: components["schemas"]["DispositionSet"][];
+        };
+        DispositionRingAdvice: {
+            /** Format: int64 */
+            cylinder: number;
+            /** Format: int64 */
+            file: number;
+            /** Format: int64 */
+            gap: number;
+            ring: string;
+            says: string;
+            /** Format: int64 */
+            target: number;
+            too_wide: boolean;
         };
         DispositionRung: {
             /** Format: int64 */
@@ -1269,6 +1342,15 @@ export interface components {
             /** Format: int64 */
             step: number;
         };
+        "Settle-matchingRequest": {
+            by: string;
+            /** Format: uuid */
+            id: string;
+            /** @description the kind of the places */
+            kind: string;
+            /** @description the numbers of the parts, in the order of the places */
+            parts: number[];
+        };
         Signed: {
             action: string;
             decided_at: string;
@@ -1464,6 +1546,12 @@ export interface components {
             /** @enum {string} */
             what: "size" | "skip" | "clear";
         };
+        StoreSettled: {
+            kind: string;
+            parts: number[];
+            settled_at: string;
+            settled_by: string;
+        };
         WalkChoice: {
             /** @enum {string} */
             gravity: "" | "note" | "fault" | "stop";
@@ -1658,6 +1746,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "get-build": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BuildView"];
                 };
             };
             /** @description Error */
@@ -2049,6 +2168,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "settle-matching": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Settle-matchingRequest"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BuildView"];
                 };
             };
             /** @description Error */

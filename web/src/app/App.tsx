@@ -8,6 +8,7 @@ import { DecidePlace } from "../features/decide";
 import { FeaturePlace } from "../features/feature";
 import { CleanPlace, IntakePlace, JobPlace, LookPlace, NewJobPlace, StripPlace } from "../features/job";
 import { LimitsPlace } from "../features/limits";
+import { MatchPlace } from "../features/match";
 import { RatesPlace } from "../features/rates";
 import { ShopPlace } from "../features/shop";
 import { Bar } from "./Bar";
@@ -61,6 +62,7 @@ const places = [
 	{ path: "/jobs/:id/limits", element: <LimitsPlace /> },
 	{ path: "/jobs/:id/bench/:kind/:number", element: <BenchPlace /> },
 	{ path: "/jobs/:id/features/:kind/:number", element: <FeaturePlace /> },
+	{ path: "/jobs/:id/match", element: <MatchPlace /> },
 	{ path: "/jobs/:id/decide/:set?", element: <DecidePlace /> },
 	{ path: "*", element: <Nowhere /> },
 ];

@@ -92,6 +92,9 @@ export function steps(view: JobView): Step[] {
 		...measuring("Rods & pistons", of(view, ...RODS), "part"),
 		...measuring("Cam", of(view, ...CAM), "part"),
 		...fits,
+		...(view.job.scope === "engine"
+			? [{ name: "Match", to: `${base}/match`, says: "which part goes where", open: false, beyond: false }]
+			: []),
 		{
 			name: "Decide",
 			to: `${base}/decide`,

@@ -1,0 +1,214 @@
+package disposition
+
+import (
+	"slices"
+
+	"ledge/internal/core/fit"
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/limit"
+	"ledge/internal/core/unit"
+)
+
+// A Matching says which part goes where, so that the clearances lie nearest to their target: the worst of them first.
+type Matching struct {
+	// Of are the places, With the parts that go into them.
+	Of   inspection.Kind `json:"of"`
+	With inspection.Kind `json:"with"`
+	// Places and Parts are the numbers matched, in order.
+	Places []int `json:"places"`
+	Parts  []int `json:"parts"`
+	// Clearances are the middle clearance of each place with each part: rows are places.
+	Clearances [][]unit.Length `json:"clearances"`
+	Window     *limit.Range    `json:"window,omitempty"`
+	Target     unit.Length     `json:"target"`
+	// Best gives for each place the index of its part; AsNumbered leaves every part in its own place.
+	Best       []int `json:"best"`
+	AsNumbered []int `json:"as_numbered"`
+	// Basis says what the clearances rest on, in words.
+	Basis string `json:"basis"`
+}
+
+// Pairing puts rods together on shared crankpins by their weights, in 0.1 µg.
+type Pairing struct {
+	Rods    []int   `json:"rods"`
+	Weights []int64 `json:"weights"`
+	// Best and AsNumbered are pairs of indices, crankpin by crankpin.
+	Best       [][2]int `json:"best"`
+	AsNumbered [][2]int `json:"as_numbered"`
+	// Metal is what each rod loses so that all weigh as the lightest.
+	Metal []int64 `json:"metal"`
+}
+
+// A RingAdvice is what to do about one ring's end gap.
+type RingAdvice struct {
+	Cylinder int         `json:"cylinder"`
+	Ring     string      `json:"ring"`
+	Gap      unit.Length `json:"gap"`
+	Target   unit.Length `json:"target"`
+	// File is how much to take off one end; 0 where nothing is to be filed.
+	File unit.Length `json:"file"`
+	// TooWide tells that only another ring helps.
+	TooWide bool   `json:"too_wide"`
+	Says    string `json:"says"`
+}
+
+// A Build is how the measured parts go together.
+type Build struct {
+	Matchings []Matching   `json:"matchings"`
+	Pairing   *Pairing     `json:"pairing,omitempty"`
+	Rings     []RingAdvice `json:"rings"`
+}
+
+// BuildOf works out matching, pairing and ring gaps from what is measured. findings are those of in.
+func BuildOf(in *inspection.Inspection, findings []inspection.Finding) Build {
+	b := Build{Matchings: []Matching{}, Rings: []RingAdvice{}}
+	e := &evaluator{in: in, rule: in.Policy.DecisionRule, result: Result{Features: findings}}
+	if m, ok := e.match(inspection.Cylinder, inspection.Piston, "measured cylinder less measured skirt"); ok {
+		b.Matchings = append(b.Matchings, m)
+	}
+	if m, ok := e.match(inspection.RodJournal, inspection.RodHousing, "new clearance, moved by how far housing and journal lie from the middle of new"); ok {
+		b.Matchings = append(b.Matchings, m)
+	}
+	b.Pairing = e.pairing()
+	b.Rings = e.rings()
+	return b
+}
+
+// match lays every part into every place. Without limits, or with other numbers of parts than of places, there is nothing to match.
+func (e *evaluator) match(of, with inspection.Kind, basis string) (m Matching, ok bool) {
+	limits, known := e.in.LimitsFor(of, 0)
+	if !known || limits.Clearance == nil {
+		return m, false
+	}
+	m = Matching{Of: of, With: with, Basis: basis}
+	var places, parts []*inspection.Finding
+	for _, i := range e.in.Members(of) {
+		if f := &e.result.Features[i]; f.Measured() {
+			m.Places, places = append(m.Places, f.Number), append(places, f)
+		}
+	}
+	for _, i := range e.in.Members(with) {
+		if f := &e.result.Features[i]; f.Measured() {
+			m.Parts, parts = append(m.Parts, f.Number), append(parts, f)
+		}
+	}
+	if len(places) < 2 || len(places) != len(parts) {
+		return m, false
+	}
+	m.Target, _ = fit.Target(limits.Clearance, *places[0].Mean)
+	if window, ok := fit.Window(limits.Clearance, e.in.Policy.ClearanceTarget == inspection.TargetPerInch, *places[0].Mean); ok {
+		m.Window = &window
+	}
+	cost := make([][]int64, len(places))
+	for i, place := range places {
+		for _, part := range parts {
+			clearance, ok := e.clearance(place, part)
+			if !ok {
+				return m, false
+			}
+			if len(m.Clearances) == i {
+				m.Clearances = append(m.Clearances, nil)
+			}
+			m.Clearances[i] = append(m.Clearances[i], clearance)
+			cost[i] = append(cost[i], int64((clearance - m.Target).Abs()))
+		}
+	}
+	if m.Best, ok = fit.Match(cost); !ok {
+		return m, false
+	}
+	for _, number := range m.Places {
+		m.AsNumbered = append(m.AsNumbered, slices.Index(m.Parts, number))
+	}
+	return m, !slices.Contains(m.AsNumbered, -1)
+}
+
+// clearance is the middle clearance of a part in a place: a piston in a cylinder, or a journal in a rod whose shells are as
+// thick as new ones.
+func (e *evaluator) clearance(place, part *inspection.Finding) (unit.Length, bool) {
+	if place.Kind == inspection.Cylinder {
+		return *place.Mean - *part.Mean, true
+	}
+	journal, _ := e.in.LimitsFor(place.Kind, place.Number)
+	housing, _ := e.in.LimitsFor(part.Kind, part.Number)
+	if journal.New == nil || housing.New == nil || journal.Clearance.New == nil {
+		return 0, false
+	}
+	return journal.Clearance.New.Middle() + (*part.Mean - housing.New.Middle()) + (journal.New.Middle() - place.Class() - *place.Mean), true
+}
+
+// pairing pairs rods where two share a crankpin.
+func (e *evaluator) pairing() *Pairing {
+	p := &Pairing{}
+	for _, i := range e.in.Members(inspection.RodWeight) {
+		list := e.in.Features[i].List
+		big, errBig := unit.Parse(list.BigEnd, unit.MM)
+		small, errSmall := unit.Parse(list.SmallEnd, unit.MM)
+		if errBig != nil || errSmall != nil {
+			return nil
+		}
+		p.Rods, p.Weights = append(p.Rods, e.in.Features[i].Number), append(p.Weights, int64(big+small))
+	}
+	if len(p.Weights) == 0 {
+		return nil
+	}
+	lightest := slices.Min(p.Weights)
+	for i, w := range p.Weights {
+		p.Metal = append(p.Metal, w-lightest)
+		if i%2 == 1 {
+			p.AsNumbered = append(p.AsNumbered, [2]int{i - 1, i})
+		}
+	}
+	if e.in.Engine != nil && e.in.Engine.Complete().CylindersPerThrow == 2 {
+		p.Best = fit.Pairs(p.Weights)
+	}
+	return p
+}
+
+var ringNames = []string{"top", "second", "oil"}
+
+// rings says of each measured gap what to do. The target is the middle of the range where one is entered, else the rule of thumb.
+func (e *evaluator) rings() []RingAdvice {
+	advice := []RingAdvice{}
+	for _, i := range e.in.Members(inspection.RingGap) {
+		f := &e.in.Features[i]
+		limits, _ := e.in.LimitsFor(inspection.RingGap, f.Number)
+		least, most := unit.Length(0), (*unit.Length)(nil)
+		target, thumb := unit.Length(0), true
+		switch {
+		case limits.New != nil:
+			target, thumb, least, most = limits.New.Middle(), false, limits.New.Min, &limits.New.Max
+		default:
+			bore, ok := e.in.Latest(inspection.Cylinder, f.Number)
+			if !ok || e.result.Features[bore].Mean == nil {
+				continue
+			}
+			target = fit.RingGap(*e.result.Features[bore].Mean)
+			least = target
+		}
+		if limits.Max != nil {
+			most = limits.Max
+		}
+		for n, gap := range f.List.Readings {
+			a := RingAdvice{Cylinder: f.Number, Gap: gap, Target: target, Ring: "ring"}
+			if n < len(ringNames) {
+				a.Ring = ringNames[n]
+			}
+			s := e.in.Unit
+			switch {
+			case gap < least:
+				a.File = target - gap
+				a.Says = "File " + a.File.Show(s) + " off one end only, square, and deburr; try it squared in its own bore between strokes."
+			case most != nil && gap > *most:
+				a.TooWide = true
+				a.Says = "Wider than " + most.Show(s) + ": no cure but the next ring size."
+			default:
+				a.Says = "Leave it."
+			}
+			if thumb {
+				a.Says += " (Rule of thumb: 0.004 for each 1.000 of bore.)"
+			}
+			advice = append(advice, a)
+		}
+	}
+	return advice
+}

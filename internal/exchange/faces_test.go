@@ -1,0 +1,86 @@
+package exchange
+
+import (
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"ledge/internal/core/disposition"
+)
+
+// Deck and thrust, each a set of its own. Common practice: skim the least that cleans, if what may come off in all and
+// the pistons' height permit; select thrust parts before repair; clean and measure again before anything else.
+func TestDeckAndThrust(t *testing.T) {
+	const limits = `"deck": {"max": 0.003, "skim_max": 0.010}, "protrusion": {"new": {"min": 0, "max": 0.020}}, "end_float": {"new": {"min": 0.002, "max": 0.007}, "shells": [-0.005, -0.010]}`
+	deck := func(gap string) string {
+		return `{"kind": "deck", "lines": [{"line": "long left", "gap": ` + gap + `}, {"line": "diagonal 1", "gap": 0.001}]}`
+	}
+	for _, tt := range []struct {
+		name, policy, features, set, action, step, shell, why string
+	}{
+		{"flat", "", deck("0.003"), "deck", "reuse", "0", "0", "flat within"},
+		{"bowed", "", deck("0.004"), "deck", "skim", "0.004", "0", "least that cleans"},
+		{"by indicator", "", `{"kind": "deck_heights", "rows": [[0, 0, 0], [0, -0.005, 0], [0, 0, 0]]}`, "deck", "skim", "0.005", "0", ""},
+		{"both banks, the worse decides", "", `{"kind": "deck", "number": 1, "lines": [{"line": "a", "gap": 0.004}]}, {"kind": "deck", "number": 2, "lines": [{"line": "a", "gap": 0.006}]}`, "deck", "skim", "0.006", "0", ""},
+		{"too far gone", "", deck("0.011"), "deck", "replace", "0", "0", "only 0.0100 may come off"},
+		{"pistons in the way", "", deck("0.004") + `, {"kind": "protrusion", "number": 1, "readings": [0.015, 0.017]}`, "deck", "replace", "0", "0", "would stand 0.0210 above"},
+		{"cracked", "", strings.Replace(deck("0.001"), `"kind": "deck"`, `"kind": "deck", "look": "cracked"`, 1), "deck", "replace", "0", "0", "cracked"},
+		{"too near to call", `"decision_rule": "guarded"`, deck("0.003"), "deck", "remeasure", "0", "0", "too close to its limit"},
+		{"float within", "", `{"kind": "end_float", "at_0": [0.005], "at_180": [0.005]}`, "thrust", "reuse", "0", "0", "within its range"},
+		{"thicker thrust parts", "", `{"kind": "end_float", "at_0": [0.010], "at_180": [0.010]}`, "thrust", "reuse", "0", "-0.005", "take up 0.0050"},
+		{"the next thicker", "", `{"kind": "end_float", "at_0": [0.015], "at_180": [0.015]}`, "thrust", "reuse", "0", "-0.01", "take up 0.0100"},
+		{"none thick enough", "", `{"kind": "end_float", "at_0": [0.030], "at_180": [0.030]}`, "thrust", "replace", "0", "0", "Weld and regrind"},
+		{"two answers", "", `{"kind": "end_float", "at_0": [0.004], "at_180": [0.009]}`, "thrust", "remeasure", "0", "0", "Clean the thrust faces"},
+		{"tight is dirty first", "", `{"kind": "end_float", "at_0": [0.001], "at_180": [0.001]}`, "thrust", "remeasure", "0", "0", "Clean the thrust faces"},
+	} {
+		in, err := Read(strings.NewReader(`{"format": "ledge.inspection/1", "unit": "in", "policy": {` + tt.policy + `}, "limits": {` + limits + `}, "features": [` + tt.features + `]}`))
+		require.NoError(t, err, tt.name)
+		found := false
+		for _, s := range disposition.Evaluate(in).Sets {
+			if string(s.Set) != tt.set {
+				continue
+			}
+			found = true
+			assert.Equal(t, [3]string{tt.action, tt.step, tt.shell}, [3]string{string(s.Action), s.Step.Format(in.Unit), s.Shell.Format(in.Unit)}, tt.name)
+			var why strings.Builder
+			for _, r := range s.Reasons {
+				why.WriteString(r.Text + "\n")
+			}
+			assert.Contains(t, why.String(), tt.why, tt.name)
+		}
+		assert.True(t, found, tt.name)
+	}
+	in, err := Read(strings.NewReader(`{"format": "ledge.inspection/1", "unit": "in", "features": [` + deck("0.004") + `, {"kind": "end_float", "at_0": [0.01]}]}`))
+	require.NoError(t, err)
+	assert.Empty(t, disposition.Evaluate(in).Sets, "without limits nothing is decided")
+}
+
+// What would settle an unsure verdict: more repeats while they help, then a finer gauge, then nothing ordinary.
+func TestWhatWouldSettleIt(t *testing.T) {
+	for _, tt := range []struct{ division, size, want string }{
+		{"0.0001", "2.2494", ""}, {"0.0005", "2.2484", "10 readings at each place"}, {"0.0005", "2.24855", "a gauge that reads 0.0001 would"},
+		{"0.0001", "2.24899", "no ordinary gauge settles it"}, {"0.0001", "2.249", "no ordinary gauge settles it"},
+	} {
+		in, err := Read(strings.NewReader(`{"format": "ledge.inspection/1", "unit": "in", "policy": {"decision_rule": "guarded"}, "limits": {"main_housing": {"new": {"min": 2.2400, "max": 2.2490}}},
+			"features": [{"kind": "main_housing", "number": 1, "gauge": {"kind": "bore_gauge", "division": ` + tt.division + `}, "stations": ["A"], "directions": [0, 90], "readings": [[` + tt.size + `, ` + tt.size + `]]}]}`))
+		require.NoError(t, err)
+		text := ""
+		for _, r := range disposition.Evaluate(in).Sets[0].Reasons {
+			if strings.HasPrefix(r.Code, "unsure") {
+				text = r.Text
+			}
+		}
+		if tt.want == "" {
+			assert.Empty(t, text, tt.size)
+			continue
+		}
+		assert.Contains(t, text, tt.want, tt.size)
+	}
+	in, err := Read(strings.NewReader(`{"format": "ledge.inspection/1", "unit": "mm", "policy": {"decision_rule": "guarded"}, "limits": {"main_journal": {"new": {"min": 69.98, "max": 70}, "out_of_round_max": 0.012}},
+		"features": [{"kind": "main_journal", "number": 1, "gauge": {"kind": "micrometer", "division": 0.002}, "stations": ["A"], "directions": [0, 90], "readings": [[70, 69.99]]}]}`))
+	require.NoError(t, err)
+	settle := disposition.Evaluate(in).Sets[0].Reasons[0].Text
+	assert.Contains(t, settle, "6 readings at each place would settle it", "as the rule says: 2·√2·√((d/√12)² + (d/2)²/6) = 0.002")
+}

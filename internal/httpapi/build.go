@@ -1,0 +1,77 @@
+package httpapi
+
+import (
+	"context"
+	"net/http"
+	"slices"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"ledge/internal/core/disposition"
+	"ledge/internal/core/inspection"
+	"ledge/internal/store"
+)
+
+// BuildView is how the measured parts go together, and what somebody settled of it.
+type BuildView struct {
+	disposition.Build
+	Settled []store.Settled `json:"settled"`
+}
+
+type buildOutput struct{ Body BuildView }
+
+func (a resources) build(api huma.API) {
+	huma.Register(api, huma.Operation{OperationID: "get-build", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/build",
+		Summary: "Which part goes where, rods paired by weight, and what to file off rings"},
+		func(ctx context.Context, in *struct {
+			ID int64 `path:"id"`
+		}) (*buildOutput, error) {
+			view, err := a.buildView(ctx, in.ID)
+			if err != nil {
+				return nil, a.fail(ctx, err)
+			}
+			return &buildOutput{view}, nil
+		})
+	huma.Register(api, huma.Operation{OperationID: "settle-matching", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/matchings",
+		Summary: "Settle which part goes where", DefaultStatus: http.StatusCreated},
+		func(ctx context.Context, in *struct {
+			ID   int64 `path:"id"`
+			Body struct {
+				ID    string          `json:"id" format:"uuid"`
+				Kind  inspection.Kind `json:"kind" doc:"the kind of the places"`
+				Parts []int           `json:"parts" maxItems:"96" doc:"the numbers of the parts, in the order of the places"`
+				By    string          `json:"by" minLength:"1" maxLength:"100"`
+			}
+		}) (*buildOutput, error) {
+			view, err := a.buildView(ctx, in.ID)
+			if err != nil {
+				return nil, a.fail(ctx, err)
+			}
+			i := slices.IndexFunc(view.Matchings, func(m disposition.Matching) bool { return m.Of == in.Body.Kind })
+			if i < 0 {
+				return nil, refuse("kind", "Nothing of this kind is matched in this job.")
+			}
+			have, asked := slices.Sorted(slices.Values(view.Matchings[i].Parts)), slices.Sorted(slices.Values(in.Body.Parts))
+			if !slices.Equal(have, asked) {
+				return nil, refuse("parts", "Every part must stand in one place, and only in one.")
+			}
+			if err := a.store.Settle(ctx, in.ID, in.Body.ID, store.Settled{Kind: in.Body.Kind, Parts: in.Body.Parts, SettledBy: in.Body.By}); err != nil {
+				return nil, a.fail(ctx, err)
+			}
+			view, err = a.buildView(ctx, in.ID)
+			if err != nil {
+				return nil, a.fail(ctx, err)
+			}
+			return &buildOutput{view}, nil
+		})
+}
+
+func (a resources) buildView(ctx context.Context, id int64) (BuildView, error) {
+	record, err := a.store.Record(ctx, id)
+	if err != nil {
+		return BuildView{}, err
+	}
+	in, _ := record.Inspection()
+	settled, err := a.store.SettledOf(ctx, id)
+	return BuildView{disposition.BuildOf(in, inspection.Evaluate(in)), settled}, err
+}

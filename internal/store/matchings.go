@@ -1,0 +1,52 @@
+package store
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+
+	"github.com/jmoiron/sqlx"
+
+	"ledge/internal/core/inspection"
+)
+
+// A Settled says which part goes into each place, as a person settled it.
+type Settled struct {
+	Kind      inspection.Kind `db:"kind" json:"kind"`
+	PartsText string          `db:"parts" json:"-"`
+	// Parts are the numbers of the parts, in the order of the places.
+	Parts     []int  `db:"-" json:"parts"`
+	SettledBy string `db:"settled_by" json:"settled_by"`
+	SettledAt string `db:"settled_at" json:"settled_at"`
+}
+
+// Settle stores which part goes where for a kind of place; the same id is stored once.
+func (s *Store) Settle(ctx context.Context, jobID int64, id string, m Settled) error {
+	parts, err := json.Marshal(m.Parts)
+	if err != nil {
+		return err
+	}
+	return s.change(ctx, func(tx *sqlx.Tx) error {
+		if _, err := getJob(ctx, tx, jobID); err != nil {
+			return err
+		}
+		_, err := tx.ExecContext(ctx, `INSERT INTO matchings (id, job_id, kind, parts, settled_by, settled_at) VALUES (?,?,?,?,?,?) ON CONFLICT (id) DO NOTHING`,
+			id, jobID, m.Kind, string(parts), m.SettledBy, s.stamp())
+		return err
+	})
+}
+
+// SettledOf returns what holds for each kind of place.
+func (s *Store) SettledOf(ctx context.Context, jobID int64) ([]Settled, error) {
+	list := []Settled{}
+	if err := s.read.SelectContext(ctx, &list, `SELECT kind, parts, settled_by, settled_at FROM matchings
+		WHERE seq IN (SELECT max(seq) FROM matchings WHERE job_id = ? GROUP BY kind) ORDER BY seq`, jobID); err != nil {
+		return nil, fmt.Errorf("matchings of job %d: %w", jobID, err)
+	}
+	for i := range list {
+		if err := json.Unmarshal([]byte(list[i].PartsText), &list[i].Parts); err != nil {
+			return nil, fmt.Errorf("matching of %s in job %d: %w", list[i].Kind, jobID, err)
+		}
+	}
+	return list, nil
+}

@@ -1,0 +1,245 @@
+import { Alert, Button, Group, Select, Stack, Title } from "@mantine/core";
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link, useParams } from "react-router";
+import type { BuildView, JobView, Matching } from "../../api/client";
+import { buildQuery, jobQuery, useSettle } from "../../api/queries";
+import { KIND_WORD } from "../../api/words";
+import { Bar } from "../../app/Bar";
+import { Load } from "../../app/Load";
+import { usePerson } from "../../app/person";
+import { Windows } from "../../drawing/Window";
+import { show, showGrams } from "../../quantity/length";
+import { clearancesOf, numbersOf, spreadOf, swapped } from "./order";
+
+/** How the measured parts go together: which piston in which cylinder, which rod on which pin, rods by weight, rings. */
+export function MatchPlace() {
+	const id = Number(useParams().id);
+	const job = useQuery(jobQuery(id));
+	const build = useQuery(buildQuery(id));
+	return (
+		<Load query={job}>
+			{(view) => (
+				<>
+					<Bar trail={[{ text: "Shop", to: "/" }, { text: view.job.engine, to: `/jobs/${id}` }, { text: "Match" }]} />
+					<main className="page">
+						<Title order={1}>Which part goes where</Title>
+						<Load query={build}>{(b) => <Build view={view} build={b} />}</Load>
+					</main>
+				</>
+			)}
+		</Load>
+	);
+}
+
+function Build({ view, build }: { view: JobView; build: BuildView }) {
+	const nothing = build.matchings.length === 0 && !build.pairing && build.rings.length === 0;
+	return (
+		<Stack gap="lg" mt="sm">
+			{nothing ? (
+				<p>
+					Nothing to match yet: it takes at least two measured cylinders and pistons, or rod journals and big ends, with a
+					clearance in <Link to={`/jobs/${view.job.id}/limits`}>the limits</Link>; rod weights; or ring gaps.
+				</p>
+			) : null}
+			<div className="twin">
+				{build.matchings.map((m) => (
+					<MatchPanel
+						key={`${m.of} ${m.best.join()}`}
+						view={view}
+						matching={m}
+						settled={build.settled.find((s) => s.kind === m.of)}
+					/>
+				))}
+				{build.pairing ? <Pairs pairing={build.pairing} /> : null}
+			</div>
+			{build.rings.length > 0 ? <Rings view={view} rings={build.rings} /> : null}
+		</Stack>
+	);
+}
+
+interface MatchPanelProps {
+	view: JobView;
+	matching: Matching;
+	settled: BuildView["settled"][number] | undefined;
+}
+
+const ONE: Record<string, string> = { cylinder: "Cylinder", piston: "piston", rod_journal: "Pin", rod_housing: "rod" };
+
+function MatchPanel({ view, matching: m, settled }: MatchPanelProps) {
+	const person = usePerson();
+	const settle = useSettle(view.job.id, person.name || "somebody");
+	const unit = view.job.unit;
+	const numbered = numbersOf(m, m.as_numbered);
+	const best = numbersOf(m, m.best);
+	const standing = settled?.parts ?? numbered;
+	const [parts, setParts] = useState(standing);
+	const clearances = clearancesOf(m, parts);
+	const line = (title: string, p: number[]) => {
+		const s = spreadOf(clearancesOf(m, p), m.target);
+		return (
+			<tr key={title}>
+				<th scope="row">{title}</th>
+				<td className="figure">{show(s.spread, unit)}</td>
+				<td className="figure">{show(s.worst, unit)}</td>
+			</tr>
+		);
+	};
+	return (
+		<section className="panel" aria-label={`${KIND_WORD[m.with]} to ${KIND_WORD[m.of]?.toLowerCase()}`}>
+			<Title order={2} size="h4">
+				{KIND_WORD[m.with]} to {(KIND_WORD[m.of] ?? m.of).toLowerCase()}
+			</Title>
+			<div className="soft">
+				Target <span className="figure">{show(m.target, unit)}</span>. Reckoned from {m.basis}.
+			</div>
+			<table className="readings">
+				<thead>
+					<tr>
+						<td />
+						<th>Spread</th>
+						<th>Furthest from target</th>
+					</tr>
+				</thead>
+				<tbody>
+					{line("As numbered", numbered)}
+					{line("Best", best)}
+					{line("As below", parts)}
+				</tbody>
+			</table>
+			<Stack gap={4} my="sm">
+				{m.places.map((place, i) => (
+					<Group key={place} gap="xs" wrap="nowrap">
+						<span style={{ width: 100 }}>
+							{ONE[m.of] ?? m.of} {place}
+						</span>
+						<Select
+							aria-label={`${ONE[m.with]} for ${ONE[m.of]?.toLowerCase()} ${place}`}
+							w={130}
+							allowDeselect={false}
+							data={m.parts.map((p) => ({ value: String(p), label: `${ONE[m.with]} ${p}` }))}
+							value={String(parts[i])}
+							onChange={(v) => v && setParts(swapped(parts, i, Number(v)))}
+						/>
+						<span className="figure">{show(clearances[i] ?? 0, unit)}</span>
+					</Group>
+				))}
+			</Stack>
+			<div style={{ maxWidth: 330 }}>
+				<Windows
+					title="Clearance of each in its window"
+					system={unit}
+					rows={m.places.map((place, i) => {
+						const c = clearances[i] ?? 0;
+						return {
+							label: `${ONE[m.of]?.slice(0, 3)} ${place}`,
+							min: c,
+							max: c,
+							window: m.window,
+							inside: m.window === undefined || (c >= m.window.min && c <= m.window.max),
+						};
+					})}
+				/>
+			</div>
+			<Group mt="sm">
+				<Button variant="default" onClick={() => setParts(best)}>
+					Take the best
+				</Button>
+				<Button
+					disabled={parts.join() === (settled?.parts ?? []).join()}
+					loading={settle.isPending}
+					onClick={() => settle.mutate({ kind: m.of, parts })}
+				>
+					Settle it
+				</Button>
+				{settled ? <span className="soft">settled by {settled.settled_by}</span> : null}
+			</Group>
+			{settle.error ? (
+				<Alert color="orange" variant="light" mt="sm">
+					{settle.error.message}
+				</Alert>
+			) : null}
+		</section>
+	);
+}
+
+function Pairs({ pairing: p }: { pairing: NonNullable<BuildView["pairing"]> }) {
+	const sums = (pairs: number[][]) => pairs.map(([a = 0, b = 0]) => (p.weights[a] ?? 0) + (p.weights[b] ?? 0));
+	const spread = (pairs: number[][]) => Math.max(...sums(pairs)) - Math.min(...sums(pairs));
+	const best = p.best ?? [];
+	return (
+		<section className="panel" aria-label="Rods by weight">
+			<Title order={2} size="h4">
+				Rods by weight
+			</Title>
+			{best.length > 0 ? (
+				<>
+					<p style={{ margin: "4px 0" }}>
+						Two rods share a crankpin. As numbered the pairs differ by{" "}
+						<span className="figure">{showGrams(spread(p.as_numbered ?? []))}</span>, paired like this by{" "}
+						<b className="figure">{showGrams(spread(best))}</b>:
+					</p>
+					<table className="readings">
+						<tbody>
+							{best.map(([a = 0, b = 0], i) => (
+								<tr key={`${a} ${b}`}>
+									<th scope="row">Pin {i + 1}</th>
+									<td>
+										rods {p.rods[a]} and {p.rods[b]}
+									</td>
+									<td className="figure">{showGrams(sums(best)[i] ?? 0)}</td>
+								</tr>
+							))}
+						</tbody>
+					</table>
+				</>
+			) : null}
+			<p className="soft">
+				To weigh as the lightest:{" "}
+				{p.rods
+					.map((rod, i) => `rod ${rod} ${(p.metal[i] ?? 0) === 0 ? "nothing" : `−${showGrams(p.metal[i] ?? 0)}`}`)
+					.join(", ")}
+				. Pair first, then take off the least.
+			</p>
+		</section>
+	);
+}
+
+function Rings({ view, rings }: { view: JobView; rings: BuildView["rings"] }) {
+	const unit = view.job.unit;
+	return (
+		<section className="panel" aria-label="Ring gaps" style={{ overflowX: "auto" }}>
+			<Title order={2} size="h4">
+				Ring gaps
+			</Title>
+			<table className="readings">
+				<thead>
+					<tr>
+						<th>Cylinder</th>
+						<th>Ring</th>
+						<th>Gap</th>
+						<th>Target</th>
+						<th>File</th>
+						<th>What to do</th>
+					</tr>
+				</thead>
+				<tbody>
+					{rings.map((r) => (
+						<tr key={`${r.cylinder} ${r.ring}`}>
+							<th scope="row">{r.cylinder}</th>
+							<td>{r.ring}</td>
+							<td className="figure">{show(r.gap, unit)}</td>
+							<td className="figure">{show(r.target, unit)}</td>
+							<td className="figure">{r.file > 0 ? show(r.file, unit) : "–"}</td>
+							<td>{r.says}</td>
+						</tr>
+					))}
+				</tbody>
+			</table>
+			<p className="soft">
+				A gap grows by 3.14 times what the bore grows: a ring that suddenly gaps wider than its neighbours tells of a bore
+				measured wrong. Where each gap points on the piston: keep the engine's own pattern.
+			</p>
+		</section>
+	);
+}

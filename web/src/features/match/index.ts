@@ -1,0 +1,1 @@
+export { MatchPlace } from "./MatchPlace";
