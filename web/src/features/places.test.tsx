@@ -112,8 +112,8 @@ describe("Decide", () => {
 		const calls = serve();
 		visit(<DecidePlace />, "/jobs/:id/decide/:set?", "/jobs/3/decide/rod_journals");
 		fireEvent.click(await screen.findByRole("button", { name: /^Sign: reuse with −0.0010 shells/ }));
-		await waitFor(() => expect(calls.some((c) => c.method === "POST")).toBe(true));
-		const body = calls.find((c) => c.method === "POST")?.body as DecisionBody;
+		await waitFor(() => expect(calls.some((c) => c.path.endsWith("/decisions"))).toBe(true));
+		const body = calls.find((c) => c.path.endsWith("/decisions"))?.body as DecisionBody;
 		expect([body.set, body.action, body.step, body.shell, body.reason]).toEqual(["rod_journals", "reuse", 0, -254_000, ""]);
 	});
 	it("offers no signature while something is still to be measured", async () => {

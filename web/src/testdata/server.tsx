@@ -3,13 +3,15 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { render } from "@testing-library/react";
 import type { ReactNode } from "react";
 import { createMemoryRouter, RouterProvider } from "react-router";
-import type { JobLine, JobView } from "../api/client";
+import type { CostsView, JobLine, JobView, JudgementPreview, RatesView } from "../api/client";
 import { theme } from "../app/theme";
+import costs from "./costs-6.json";
 import orchardPump from "./job-1.json";
 import winch from "./job-3.json";
 import lampGenerator from "./job-4.json";
 import sawmill from "./job-6.json";
 import shop from "./jobs.json";
+import rates from "./rates.json";
 
 /** Answers of the real server for the demo data; the types hold them to its description. */
 export const jobs = { 1: orchardPump as JobView, 3: winch as JobView, 4: lampGenerator as JobView, 6: sawmill as JobView };
@@ -45,6 +47,10 @@ export function serve(answer: (call: Call) => Answer = () => undefined): Call[] 
 function fromDemo(path: string): unknown {
 	if (path === "/api/v1/jobs") return shop as JobLine[];
 	if (path === "/api/v1/plans") return [];
+	if (path === "/api/v1/rates") return rates as RatesView;
+	if (path.endsWith("/judgement-preview")) return { sets: [], parts: [] } satisfies JudgementPreview;
+	if (path === "/api/v1/jobs/6/costs") return costs as CostsView;
+	if (path.endsWith("/costs")) return { ...(costs as CostsView), entered: false, choices: [], chosen: [], combos: [], slots: [] };
 	const id = Number(/^\/api\/v1\/jobs\/(\d+)/.exec(path)?.[1]);
 	return jobs[id as keyof typeof jobs];
 }

@@ -1,6 +1,6 @@
 import { Alert, Button, Stack, Title } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
-import { useEffect } from "react";
+import { useLayoutEffect } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
 import type { FeatureView, JobView, LookBody } from "../../api/client";
 import { jobQuery, useAddLook } from "../../api/queries";
@@ -80,7 +80,8 @@ function Grading({ view }: { view: JobView }) {
 		const look = LOOKS[i];
 		if (look) grade(look);
 	});
-	useEffect(() => {
+	// Before the next paint, so that a key never acts on the part shown before.
+	useLayoutEffect(() => {
 		const onKey = (e: KeyboardEvent) => {
 			if (typing() || e.ctrlKey || e.metaKey || e.altKey) return;
 			if (e.key === "ArrowRight" || e.key === "ArrowLeft") {

@@ -1,0 +1,78 @@
+import { expect, test } from "@playwright/test";
+import { as } from "./hands";
+
+test("the total and the ready date move with the choice; a dearer rate moves them, too", async ({ page }) => {
+	await as(page);
+	await page.goto("/jobs/6/decide/cylinders");
+	const whole = page.getByRole("region", { name: "The whole job" });
+	await expect(whole.getByText(/ready/).first()).toBeVisible();
+	const total = () => whole.locator("b.figure").first().innerText();
+	const before = await total();
+	await page.getByRole("button", { name: "Try: Bore 0.020 over" }).click();
+	await expect.poll(total).not.toBe(before);
+	await page.getByRole("link", { name: /^Mains/ }).click();
+	await expect(page.getByRole("heading", { name: /^Mains: / })).toBeVisible();
+	await expect(page.getByRole("button", { name: "Back to what is signed or advised" })).toBeVisible();
+	await page.getByRole("button", { name: "Back to what is signed or advised" }).click();
+	await expect.poll(total).toBe(before);
+	await whole.getByText(/worth choosing from/).click();
+	await whole
+		.getByRole("button", { name: /crowns, ready/ })
+		.last()
+		.click();
+	await expect.poll(total).not.toBe(before);
+	// A combination is a choice to look at: nothing is signed by it.
+	await page.reload();
+	await expect.poll(total).toBe(before);
+
+	await page.goto("/rates");
+	const hone = page.getByLabel("Hone: price for each");
+	await hone.fill("a lot");
+	await page.getByRole("button", { name: "Save the rates" }).click();
+	await expect(page.getByText("An amount, with two decimals at most.")).toBeVisible();
+	await hone.fill("214");
+	await page.getByRole("button", { name: "Save the rates" }).click();
+	await expect(page.getByText("The rates are saved.")).toBeVisible();
+	await page.goto("/jobs/6/decide/cylinders");
+	await expect.poll(total).not.toBe(before);
+	await page.goto("/");
+	await expect(page.getByRole("link", { name: /Sawmill four/ }).getByText(/^ready /)).toBeVisible();
+});
+
+test("another policy says what it would change before it is kept", async ({ page }) => {
+	await as(page);
+	await page.goto("/jobs/2/limits");
+	const changes = page.getByRole("region", { name: "What saving would change" });
+	await expect(changes.getByText("No decision changes.")).toBeVisible();
+	await page.getByRole("group", { name: "Main journals" }).getByLabel("Wear, most").fill("0.001");
+	await expect(changes.getByText("Saving would change:")).toBeVisible();
+	await expect(changes.getByText(/Mains: .* instead of reuse/)).toBeVisible();
+	await page.reload();
+	await expect(changes.getByText("No decision changes.")).toBeVisible();
+});
+
+test("parts are matched, swapped by hand and settled; rings say what to file", async ({ page }) => {
+	await as(page);
+	await page.goto("/jobs/6/match");
+	const pistons = page.getByRole("region", { name: "Pistons to cylinders" });
+	await pistons.getByRole("button", { name: "Take the best" }).click();
+	await pistons.getByRole("combobox", { name: "piston for cylinder 1" }).click();
+	await page.getByRole("option", { name: "piston 2" }).click();
+	await pistons.getByRole("button", { name: "Settle it" }).click();
+	await expect(pistons.getByText("settled by Wanda Pell")).toBeVisible();
+	await page.reload();
+	await expect(pistons.getByRole("combobox", { name: "piston for cylinder 1" })).toHaveValue("piston 2");
+	await expect(
+		page
+			.getByRole("region", { name: "Ring gaps" })
+			.getByText(/off one end only/)
+			.first(),
+	).toBeVisible();
+	await page.goto("/jobs/7/match");
+	await expect(
+		page
+			.getByRole("region", { name: "Rods by weight" })
+			.getByText(/rods \d and \d/)
+			.first(),
+	).toBeVisible();
+});
