@@ -33,11 +33,7 @@ func (a resources) readingsFile(api huma.API) {
 	huma.Register(api, huma.Operation{OperationID: "get-readings-file", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/readings.csv", Summary: "The readings that hold, as CSV"},
 		func(ctx context.Context, in *struct {
 			ID int64 `path:"id"`
-		}) (*struct {
-			ContentType        string `header:"Content-Type"`
-			ContentDisposition string `header:"Content-Disposition"`
-			Body               []byte
-		}, error) {
+		}) (*attachment, error) {
 			record, err := a.store.Record(ctx, in.ID)
 			if err != nil {
 				return nil, a.fail(ctx, err)
@@ -46,11 +42,7 @@ func (a resources) readingsFile(api huma.API) {
 			if err := exchange.WriteCSV(&text, rowsOf(&record)); err != nil {
 				return nil, a.fail(ctx, err)
 			}
-			return &struct {
-				ContentType        string `header:"Content-Type"`
-				ContentDisposition string `header:"Content-Disposition"`
-				Body               []byte
-			}{"text/csv; charset=utf-8", fmt.Sprintf("attachment; filename=%q", fileName(record.Job.Number)+".readings.csv"), text.Bytes()}, nil
+			return attach("text/csv; charset=utf-8", fileName(record.Job.Number)+".readings.csv", text.Bytes()), nil
 		})
 	huma.Register(api, huma.Operation{OperationID: "import-readings", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/readings-files", MaxBodyBytes: maxBody,
 		Summary: "Look into a CSV of readings, or take it into a job: all rows or none"}, a.importReadings)

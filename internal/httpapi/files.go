@@ -25,15 +25,22 @@ type ImportAnswer struct {
 	Job int64 `json:"job"`
 }
 
+// An attachment is a file to save.
+type attachment struct {
+	ContentType        string `header:"Content-Type"`
+	ContentDisposition string `header:"Content-Disposition"`
+	Body               []byte
+}
+
+func attach(contentType, name string, body []byte) *attachment {
+	return &attachment{contentType, fmt.Sprintf("attachment; filename=%q", name), body}
+}
+
 func (a resources) files(api huma.API) {
 	huma.Register(api, huma.Operation{OperationID: "get-file", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/file", Summary: "The job as an open file"},
 		func(ctx context.Context, in *struct {
 			ID int64 `path:"id"`
-		}) (*struct {
-			ContentType        string `header:"Content-Type"`
-			ContentDisposition string `header:"Content-Disposition"`
-			Body               []byte
-		}, error) {
+		}) (*attachment, error) {
 			record, err := a.store.Record(ctx, in.ID)
 			if err != nil {
 				return nil, a.fail(ctx, err)
@@ -43,11 +50,7 @@ func (a resources) files(api huma.API) {
 			if err := exchange.WriteInspection(&text, inspected); err != nil {
 				return nil, a.fail(ctx, err)
 			}
-			return &struct {
-				ContentType        string `header:"Content-Type"`
-				ContentDisposition string `header:"Content-Disposition"`
-				Body               []byte
-			}{"application/json", fmt.Sprintf("attachment; filename=%q", fileName(record.Job.Number)+".ledge.json"), text.Bytes()}, nil
+			return attach("application/json", fileName(record.Job.Number)+".ledge.json", text.Bytes()), nil
 		})
 	huma.Register(api, huma.Operation{OperationID: "import-file", Method: http.MethodPost, Path: "/api/v1/imports", MaxBodyBytes: maxBody,
 		Summary: "Look into an open file, or take it as a new job"}, a.importFile)
