@@ -4,11 +4,16 @@ package demo
 import (
 	"context"
 	"embed"
+	"encoding/json"
 	"fmt"
 	"io/fs"
+	"slices"
 	"strings"
 	"time"
 
+	"github.com/google/uuid"
+
+	"ledge/internal/core/disposition"
 	"ledge/internal/core/inspection"
 	"ledge/internal/exchange"
 	"ledge/internal/store"
@@ -33,6 +38,34 @@ func Fill(ctx context.Context, s *store.Store, today time.Time) error {
 	for i, name := range names {
 		if err := load(ctx, s, name, today.AddDate(0, 0, 6+5*i).Format(time.DateOnly)); err != nil {
 			return fmt.Errorf("demo %s: %w", name, err)
+		}
+	}
+	return overrule(ctx, s)
+}
+
+// overrule shows one decision signed as advised and one overruled with a reason: the railcar's.
+func overrule(ctx context.Context, s *store.Store) error {
+	record, err := s.Record(ctx, 2)
+	if err != nil {
+		return err
+	}
+	in, _ := record.Inspection()
+	for _, set := range disposition.Evaluate(in).Sets {
+		basis, err := json.Marshal(set)
+		if err != nil {
+			return err
+		}
+		d := store.Decision{ID: uuid.NewString(), JobID: 2, Set: set.Set, Action: set.Action, Step: set.Step, Shell: set.Shell, Basis: string(basis), DecidedBy: "Ida Lorn"}
+		if set.Set == disposition.MainJournals {
+			i := slices.IndexFunc(set.Options, func(o disposition.Option) bool { return o.Action == disposition.Grind && o.Feasible })
+			if i < 0 {
+				continue
+			}
+			d.Action, d.Step, d.Shell, d.Overruled = disposition.Grind, set.Options[i].Step, set.Options[i].Shell, true
+			d.Reason = "The trust wants this crankshaft ground while it is out: the next overhaul is ten seasons away."
+		}
+		if err := s.AddDecision(ctx, d); err != nil {
+			return err
 		}
 	}
 	return nil

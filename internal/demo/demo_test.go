@@ -78,7 +78,7 @@ func TestFill(t *testing.T) {
 	require.NoError(t, Fill(ctx, s, time.Now()))
 	ids, err := s.JobIDs(ctx, "", 50)
 	require.NoError(t, err)
-	require.Len(t, ids, 7)
+	require.Len(t, ids, 8)
 	record, err := s.Record(ctx, 6)
 	require.NoError(t, err)
 	in, _ := record.Inspection()
@@ -86,4 +86,44 @@ func TestFill(t *testing.T) {
 		assert.NotEqual(t, disposition.Measure, set.Action, set.Set)
 	}
 	assert.NotEmpty(t, record.Answers)
+}
+
+// The demo shows every decision that is ever chosen, an overrule beside one signed as advised, a shell instead of a
+// regrind, one sleeve instead of boring all, and a line-hone refused for a ledge.
+func TestTheDemoShowsEveryDecision(t *testing.T) {
+	ctx := context.Background()
+	s, err := store.Open(ctx, filepath.Join(t.TempDir(), "demo.db"), time.Now)
+	require.NoError(t, err)
+	defer s.Close()
+	require.NoError(t, Fill(ctx, s, time.Now()))
+	ids, err := s.JobIDs(ctx, "", 50)
+	require.NoError(t, err)
+	shown, shells, sleeveOne, ledge := map[disposition.Action]bool{}, false, false, false
+	for _, id := range ids {
+		record, err := s.Record(ctx, id)
+		require.NoError(t, err)
+		in, _ := record.Inspection()
+		for _, set := range disposition.Evaluate(in).Sets {
+			shown[set.Action] = true
+			shells = shells || set.Action == disposition.Reuse && set.Shell != 0
+			for _, o := range set.Options {
+				sleeveOne = sleeveOne || o.Method == disposition.SleeveOne && o.Feasible
+				for _, r := range o.Reasons {
+					ledge = ledge || o.Action == disposition.LineHone && !o.Feasible && r.Code == "step"
+				}
+			}
+		}
+	}
+	for _, action := range []disposition.Action{disposition.Reuse, disposition.Polish, disposition.Hone, disposition.Bore, disposition.Sleeve, disposition.Grind,
+		disposition.LineHone, disposition.Resize, disposition.Skim, disposition.Replace, disposition.Measure, disposition.Remeasure} {
+		assert.True(t, shown[action], "no set of the demo is decided %s", action)
+	}
+	assert.True(t, shells, "a shell instead of a regrind")
+	assert.True(t, sleeveOne, "sleeve one instead of boring all")
+	assert.True(t, ledge, "a line-hone refused for a ledge")
+	record, err := s.Record(ctx, 2)
+	require.NoError(t, err)
+	require.Len(t, record.Decisions, 2)
+	assert.True(t, record.Decisions[0].Overruled)
+	assert.False(t, record.Decisions[1].Overruled)
 }

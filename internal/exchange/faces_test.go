@@ -84,3 +84,24 @@ func TestWhatWouldSettleIt(t *testing.T) {
 	settle := disposition.Evaluate(in).Sets[0].Reasons[0].Text
 	assert.Contains(t, settle, "6 readings at each place would settle it", "as the rule says: 2·√2·√((d/√12)² + (d/2)²/6) = 0.002")
 }
+
+// Measured, strip and predicted stand side by side; where they cannot all be true, that is said.
+func TestClearancesThatDisagree(t *testing.T) {
+	text := func(bearing, strip string) string {
+		in, err := Read(strings.NewReader(`{"format": "ledge.inspection/1", "unit": "in", "limits": {"main_journal": {"new": {"min": 2.2480, "max": 2.2490}, "clearance": {"new": {"min": 0.0012, "max": 0.0022}, "max": 0.0035}}},
+			"features": [{"kind": "main_journal", "number": 1, "look": "smooth", "gauge": {"kind": "micrometer", "division": 0.0001}, "stations": ["A"], "directions": [0, 90], "readings": [[2.2484, 2.2484]]},
+			{"kind": "main_bearing", "number": 1, "gauge": {"kind": "bore_gauge", "division": 0.0001}, "stations": ["A"], "directions": [0, 90], "readings": [[` + bearing + `, ` + bearing + `]]},
+			{"kind": "strip", "number": 1, "of": "main_journal", "readings": [` + strip + `]}]}`))
+		require.NoError(t, err)
+		var said strings.Builder
+		for _, r := range disposition.Evaluate(in).Sets[0].Reasons {
+			if r.Code == "clearance_disagrees" {
+				said.WriteString(r.Text)
+			}
+		}
+		return said.String()
+	}
+	assert.Empty(t, text("2.2504", "0.0022"))
+	assert.Contains(t, text("2.2504", "0.0040"), "the measured clearance of 0.0020 to 0.0020 and the plastic strip's one of 0.0040 to 0.0040 disagree")
+	assert.Contains(t, text("2.2520", "0.0036"), "predicted")
+}

@@ -174,7 +174,7 @@ func TestTheAPIEvaluatesAsTheFileDoes(t *testing.T) {
 // A job leaves as an open file and comes back as a job that Ledge judges alike.
 func TestAFileOfAJobComesBackAsTheSameJob(t *testing.T) {
 	base := serveDemo(t).URL
-	for id := 1; id <= 7; id++ {
+	for id := 1; id <= 8; id++ {
 		status, text, header := call(t, "GET", fmt.Sprintf("%s/api/v1/jobs/%d/file", base, id), nil)
 		require.Equal(t, 200, status)
 		assert.Contains(t, header.Get("Content-Disposition"), fmt.Sprintf("L-000%d.ledge.json", id))
@@ -213,7 +213,7 @@ func TestAFileThatCannotBeTakenIsRefusedWithEveryPlace(t *testing.T) {
 	_, jobs, _ := call(t, "GET", base+"/api/v1/jobs", nil)
 	var lines []JobLine
 	require.NoError(t, json.Unmarshal(jobs, &lines))
-	assert.Len(t, lines, 7, "nothing was taken")
+	assert.Len(t, lines, 8, "nothing was taken")
 }
 
 func TestSignedDecisionsGoStale(t *testing.T) {

@@ -1,6 +1,8 @@
 package disposition
 
 import (
+	"fmt"
+
 	"ledge/internal/core/fit"
 	"ledge/internal/core/form"
 	"ledge/internal/core/inspection"
@@ -96,11 +98,41 @@ func (b *board) settle(found []Fit, finding *inspection.Finding) *Fit {
 		}
 	}
 	b.result.Fits = append(b.result.Fits, found...)
+	b.disagreements(found, finding)
 	if used != nil {
 		finding.Checks = append(finding.Checks, clearanceCheck(b.rule, used))
 	}
 	return used
 }
+
+// disagreements points out clearances of one joint that cannot all be true: further apart than their uncertainty, and for
+// the prediction also than the new clearance leaves open.
+func (b *board) disagreements(found []Fit, finding *inspection.Finding) {
+	for i, one := range found {
+		for _, other := range found[i+1:] {
+			if one.Void || other.Void {
+				continue
+			}
+			slack := unit.Round(2 * hypot(one.u, other.u))
+			shift := unit.Length(0)
+			if other.Basis == BasisPredicted { // reckoned for standard shells, about the middle of the new clearance
+				limits, _ := b.in.LimitsFor(finding.Kind, finding.Number)
+				shift = one.Shell
+				slack += (limits.Clearance.New.Max - limits.Clearance.New.Min) / 2
+			}
+			apart := max(other.Clearance.Min+shift-one.Clearance.Max, one.Clearance.Min-other.Clearance.Max-shift)
+			if apart <= slack {
+				continue
+			}
+			finding.Notes = append(finding.Notes, inspection.Note{Code: "clearance_disagrees", Text: fmt.Sprintf(
+				"%s: the %s clearance of %s to %s and the %s one of %s to %s disagree by more than the gauges explain: a fault to find before either is believed.",
+				Ref{finding.Kind, finding.Number}.Name(), basisWords[one.Basis], b.show(one.Clearance.Min), b.show(one.Clearance.Max),
+				basisWords[other.Basis], b.show(other.Clearance.Min), b.show(other.Clearance.Max))})
+		}
+	}
+}
+
+var basisWords = map[Basis]string{BasisMeasured: "measured", BasisStrip: "plastic strip's", BasisPredicted: "predicted"}
 
 func (e *evaluator) verdict(c fit.Clearance, window *limit.Range, u float64) limit.Verdict {
 	if window == nil {
