@@ -139,7 +139,7 @@ func (r *reader) limitsByKind(n *node, at string) map[inspection.Kind]limit.Limi
 
 func (r *reader) limits(n *node, at string, whole bool) (l limit.Limits) {
 	allowed := []string{"new", "wear_max", "taper_max", "out_of_round_max", "runout_max", "bore_to_bore_max", "alignment_max", "max", "skim_max",
-		"undersizes", "oversizes", "clearance", "shells"}
+		"undersizes", "oversizes", "clearance", "shells", "sources"}
 	if whole {
 		allowed = append(allowed, "by_number")
 	}
@@ -159,10 +159,24 @@ func (r *reader) limits(n *node, at string, whole bool) (l limit.Limits) {
 	optional(n, at, "oversizes", &l.Oversizes, r.rising)
 	optional(n, at, "shells", &l.Shells, r.lengths)
 	optional(n, at, "clearance", &l.Clearance, r.clearance)
+	if sources := n.get("sources"); sources != nil {
+		l.Sources = r.sources(sources, pointer(at, "sources"))
+	}
 	if numbers := n.get("by_number"); numbers != nil {
 		l.ByNumber = r.byNumber(numbers, pointer(at, "by_number"))
 	}
 	return l
+}
+
+func (r *reader) sources(n *node, at string) map[string]limit.Source {
+	if _, ok := r.object(n, at, limit.Fields...); !ok {
+		return nil
+	}
+	all := map[string]limit.Source{}
+	for _, f := range n.fields {
+		all[f.name] = choice(r, &f.value, pointer(at, f.name), limit.Maker, limit.Sources()...)
+	}
+	return all
 }
 
 func (r *reader) byNumber(n *node, at string) map[int]limit.Limits {

@@ -84,6 +84,7 @@ type checkDoc struct {
 	Limit   *decimal      `json:"limit,omitempty"`
 	Verdict limit.Verdict `json:"verdict"`
 	U       decimal       `json:"u"`
+	Source  limit.Source  `json:"source,omitempty"`
 	Chance  *float64      `json:"chance,omitempty"`
 }
 
@@ -238,7 +239,7 @@ func (w writer) feature(f *inspection.Feature, found *inspection.Finding) featur
 }
 
 func (w writer) check(c limit.Check) checkDoc {
-	return checkDoc{c.Name, w.length(c.Value), w.pointer(c.Limit), c.Verdict, w.length(c.U), c.Chance}
+	return checkDoc{c.Name, w.length(c.Value), w.pointer(c.Limit), c.Verdict, w.length(c.U), c.Source, c.Chance}
 }
 
 func (w writer) fit(f disposition.Fit) fitDoc {

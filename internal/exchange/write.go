@@ -25,20 +25,21 @@ type inspectionDoc struct {
 }
 
 type limitsDoc struct {
-	New           *spanDoc          `json:"new,omitempty"`
-	WearMax       *decimal          `json:"wear_max,omitempty"`
-	TaperMax      *decimal          `json:"taper_max,omitempty"`
-	OutOfRoundMax *decimal          `json:"out_of_round_max,omitempty"`
-	RunoutMax     *decimal          `json:"runout_max,omitempty"`
-	BoreToBoreMax *decimal          `json:"bore_to_bore_max,omitempty"`
-	AlignmentMax  *decimal          `json:"alignment_max,omitempty"`
-	Max           *decimal          `json:"max,omitempty"`
-	SkimMax       *decimal          `json:"skim_max,omitempty"`
-	Undersizes    []decimal         `json:"undersizes,omitempty"`
-	Oversizes     []decimal         `json:"oversizes,omitempty"`
-	Clearance     *clearanceDoc     `json:"clearance,omitempty"`
-	Shells        []decimal         `json:"shells,omitempty"`
-	ByNumber      map[int]limitsDoc `json:"by_number,omitempty"`
+	New           *spanDoc                `json:"new,omitempty"`
+	WearMax       *decimal                `json:"wear_max,omitempty"`
+	TaperMax      *decimal                `json:"taper_max,omitempty"`
+	OutOfRoundMax *decimal                `json:"out_of_round_max,omitempty"`
+	RunoutMax     *decimal                `json:"runout_max,omitempty"`
+	BoreToBoreMax *decimal                `json:"bore_to_bore_max,omitempty"`
+	AlignmentMax  *decimal                `json:"alignment_max,omitempty"`
+	Max           *decimal                `json:"max,omitempty"`
+	SkimMax       *decimal                `json:"skim_max,omitempty"`
+	Undersizes    []decimal               `json:"undersizes,omitempty"`
+	Oversizes     []decimal               `json:"oversizes,omitempty"`
+	Clearance     *clearanceDoc           `json:"clearance,omitempty"`
+	Shells        []decimal               `json:"shells,omitempty"`
+	Sources       map[string]limit.Source `json:"sources,omitempty"`
+	ByNumber      map[int]limitsDoc       `json:"by_number,omitempty"`
 }
 
 type clearanceDoc struct {
@@ -115,7 +116,7 @@ func (w writer) limitsByKind(all map[inspection.Kind]limit.Limits) map[inspectio
 func (w writer) limits(l limit.Limits) limitsDoc {
 	doc := limitsDoc{New: w.window(l.New), WearMax: w.pointer(l.WearMax), TaperMax: w.pointer(l.TaperMax), OutOfRoundMax: w.pointer(l.OutOfRoundMax),
 		RunoutMax: w.pointer(l.RunoutMax), BoreToBoreMax: w.pointer(l.BoreToBoreMax), AlignmentMax: w.pointer(l.AlignmentMax), Max: w.pointer(l.Max), SkimMax: w.pointer(l.SkimMax),
-		Undersizes: w.lengths(l.Undersizes), Oversizes: w.lengths(l.Oversizes), Shells: w.lengths(l.Shells)}
+		Undersizes: w.lengths(l.Undersizes), Oversizes: w.lengths(l.Oversizes), Shells: w.lengths(l.Shells), Sources: l.Sources}
 	if c := l.Clearance; c != nil {
 		doc.Clearance = &clearanceDoc{w.window(c.New), w.pointer(c.Max), w.window(c.Target)}
 	}

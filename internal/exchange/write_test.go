@@ -18,7 +18,7 @@ import (
 // Whatever is written reads back as the same inspection: every case of the rules, every demo job, and every
 // list kind with its own fields.
 func TestWrittenReadsBackTheSame(t *testing.T) {
-	docs := []string{example(t), `{"format": "ledge.inspection/1", "unit": "mm", "limits": {"end_float": {"new": {"min": 0.05, "max": 0.18}, "max": 0.25}, "deck": {"max": 0.08}}, "engine": {"arrangement": "v", "cylinders": 8}, "job": {"customer": "A <b> & \"c\""}, "features": [
+	docs := []string{example(t), `{"format": "ledge.inspection/1", "unit": "mm", "limits": {"end_float": {"new": {"min": 0.05, "max": 0.18}, "max": 0.25}, "deck": {"max": 0.08, "sources": {"max": "maker"}}, "cylinder": {"wear_max": 0.1, "sources": {"wear_max": "thumb"}, "by_number": {"2": {"wear_max": 0.2, "sources": {"wear_max": "shop"}}}}}, "engine": {"arrangement": "v", "cylinders": 8}, "job": {"customer": "A <b> & \"c\""}, "features": [
 		{"kind": "end_float", "at_0": [0.10, 0.11], "at_180": 0.12}, {"kind": "deck", "lines": [{"line": "long_left", "gap": 0.05}]},
 		{"kind": "rod_weight", "number": 1, "big_end": 512.5, "small_end": 210}, {"kind": "strip", "number": 1, "of": "rod_journal", "readings": [0.05], "fitted": {"step": 0.25, "shell": -0.025}},
 		{"kind": "main_alignment", "vertical": [0, 0.01, 0], "sideways": [0, 0, 0.002], "positions": [0, 100, 205]}, {"kind": "ring_gap", "number": 2, "readings": [0.3]},

@@ -21,12 +21,41 @@ type limitRow struct {
 	Value  unit.Length     `db:"value"`
 }
 
+// A sourceRow is where one limit comes from.
+type sourceRow struct {
+	Block  string          `db:"block"`
+	Kind   inspection.Kind `db:"kind"`
+	Number int             `db:"number"`
+	Field  string          `db:"field"`
+	Source limit.Source    `db:"source"`
+}
+
+func writeSources(ctx context.Context, tx *sqlx.Tx, jobID int64, block string, kind inspection.Kind, number int, l limit.Limits) error {
+	for field, source := range l.Sources {
+		if _, err := tx.ExecContext(ctx, `INSERT INTO limit_sources (job_id, block, kind, number, field, source) VALUES (?,?,?,?,?,?)`,
+			jobID, block, kind, number, field, source); err != nil {
+			return fmt.Errorf("source of %s of %s: %w", field, kind, err)
+		}
+	}
+	for n, own := range l.ByNumber {
+		if err := writeSources(ctx, tx, jobID, block, kind, n, own); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
 func writeLimits(ctx context.Context, tx *sqlx.Tx, jobID int64, limits LimitSet) error {
-	if _, err := tx.ExecContext(ctx, `DELETE FROM limits WHERE job_id = ?`, jobID); err != nil {
-		return err
+	for _, table := range []string{"limits", "limit_sources"} {
+		if _, err := tx.ExecContext(ctx, `DELETE FROM `+table+` WHERE job_id = ?`, jobID); err != nil {
+			return err
+		}
 	}
 	for block, byKind := range map[string]map[inspection.Kind]limit.Limits{inspection.Book: limits.Book, inspection.Close: limits.Close} {
 		for kind, l := range byKind {
+			if err := writeSources(ctx, tx, jobID, block, kind, 0, l); err != nil {
+				return err
+			}
 			rows := rowsOf(l)
 			for number, own := range l.ByNumber {
 				for _, row := range rowsOf(own) {
@@ -67,6 +96,30 @@ func readLimits(ctx context.Context, q querier, jobID int64) (LimitSet, error) {
 			own := l.ByNumber[row.Number]
 			row.into(&own)
 			l.ByNumber[row.Number] = own
+		}
+		byKind[row.Kind] = l
+	}
+	var sources []sourceRow
+	if err := q.SelectContext(ctx, &sources, `SELECT block, kind, number, field, source FROM limit_sources WHERE job_id = ?`, jobID); err != nil {
+		return LimitSet{}, fmt.Errorf("sources of the limits of job %d: %w", jobID, err)
+	}
+	for _, row := range sources {
+		byKind := set.Book
+		if row.Block == inspection.Close {
+			byKind = set.Close
+		}
+		l := byKind[row.Kind]
+		to := &l
+		if row.Number != 0 {
+			own := l.ByNumber[row.Number]
+			to = &own
+		}
+		if to.Sources == nil {
+			to.Sources = map[string]limit.Source{}
+		}
+		to.Sources[row.Field] = row.Source
+		if row.Number != 0 && l.ByNumber != nil {
+			l.ByNumber[row.Number] = *to
 		}
 		byKind[row.Kind] = l
 	}

@@ -214,7 +214,7 @@ func (b *board) judge() (beyond bool, unsure []Reason) {
 			if c.Value < *c.Limit {
 				relation = "below the limit of"
 			}
-			b.cause("beyond_"+c.Name, ref, "%s: %s %s is %s %s.", name, words(c.Name), b.show(c.Value), relation, b.show(*against))
+			b.cause("beyond_"+c.Name, ref, "%s: %s %s is %s %s%s.", name, words(c.Name), b.show(c.Value), relation, b.show(*against), from(c.Source))
 		case limit.Unsure:
 			r := reason("unsure_"+c.Name, ref, "%s: %s %s is too close to its limit of %s to call with this gauge (± %s); the chance that it is within is %d %%.",
 				name, words(c.Name), b.show(c.Value), b.show(*c.Limit), b.show(c.U), int(100**c.Chance+0.5))
@@ -238,6 +238,14 @@ func (b *board) judge() (beyond bool, unsure []Reason) {
 		weigh(nil, nil, setWords[b.set.Set], c)
 	}
 	return beyond, unsure
+}
+
+// from is a source in brackets, or nothing.
+func from(s limit.Source) string {
+	if s == "" {
+		return ""
+	}
+	return " (" + s.Words() + ")"
 }
 
 var lookWords = map[inspection.Look]string{

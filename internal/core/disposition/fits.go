@@ -100,7 +100,10 @@ func (b *board) settle(found []Fit, finding *inspection.Finding) *Fit {
 	b.result.Fits = append(b.result.Fits, found...)
 	b.disagreements(found, finding)
 	if used != nil {
-		finding.Checks = append(finding.Checks, clearanceCheck(b.rule, used))
+		check := clearanceCheck(b.rule, used)
+		limits, _ := b.in.LimitsFor(finding.Kind, finding.Number)
+		check.Source = limits.SourceOf("clearance")
+		finding.Checks = append(finding.Checks, check)
 	}
 	return used
 }

@@ -61,7 +61,9 @@ func (b *board) setChecks(kind inspection.Kind) {
 	}
 	if len(means) > 1 {
 		difference := slices.Max(means) - slices.Min(means)
-		b.set.Checks = append(b.set.Checks, b.rule.Upper("bore_to_bore", difference, b.limits.BoreToBoreMax, u))
+		check := b.rule.Upper("bore_to_bore", difference, b.limits.BoreToBoreMax, u)
+		check.Source = b.limits.SourceOf("bore_to_bore")
+		b.set.Checks = append(b.set.Checks, check)
 	}
 	if kind != inspection.MainHousing {
 		return

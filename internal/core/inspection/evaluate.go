@@ -21,7 +21,33 @@ func Evaluate(in *Inspection) []Finding {
 		}
 	}
 	judgeJournalRunout(in, findings)
+	for i := range findings {
+		in.tellSources(&findings[i])
+	}
 	return findings
+}
+
+// judgedBy: kinds that are judged by the limits of another one.
+var judgedBy = map[Kind]Kind{Runout: MainJournal, MainAlignment: MainHousing, TunnelEdge: MainHousing, DeckHeights: Deck}
+
+// tellSources names where the limit of each check comes from.
+func (in *Inspection) tellSources(f *Finding) {
+	kind := f.Kind
+	if other := judgedBy[kind]; other != "" {
+		kind = other
+	}
+	limits, _ := in.LimitsFor(kind, f.Number)
+	if len(limits.Sources) == 0 {
+		return
+	}
+	for i := range f.Checks {
+		if c := &f.Checks[i]; c.Limit != nil {
+			c.Source = limits.SourceOf(c.Name)
+			if c.Name == "step" {
+				c.Source = limit.Shop
+			}
+		}
+	}
 }
 
 func evaluateGrid(in *Inspection, f *Feature) Finding {

@@ -41,6 +41,8 @@ type Limits struct {
 	Clearance  *Clearance    `json:"clearance,omitempty"`
 	// Shells are the changes on offer against standard shells; positive gives more clearance.
 	Shells []unit.Length `json:"shells,omitempty"`
+	// Sources say where fields come from, by the field's name: "taper_max", "new", "clearance.max".
+	Sources map[string]Source `json:"sources,omitempty"`
 	// ByNumber overrides any field for one number.
 	ByNumber map[int]Limits `json:"by_number,omitempty"`
 }
@@ -62,6 +64,7 @@ func (l Limits) Over(base Limits) Limits {
 		Shells:        firstList(l.Shells, base.Shells),
 		Clearance:     first(l.Clearance, base.Clearance),
 	}
+	merged.Sources = l.sourcesOver(base)
 	if l.Clearance != nil && base.Clearance != nil {
 		merged.Clearance = &Clearance{
 			New:    first(l.Clearance.New, base.Clearance.New),

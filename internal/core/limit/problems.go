@@ -2,6 +2,7 @@ package limit
 
 import (
 	"fmt"
+	"slices"
 
 	"ledge/internal/core/unit"
 )
@@ -54,6 +55,11 @@ func (l Limits) Problems(s unit.System) []Problem {
 		order("clearance.target", c.Target)
 		if c.New != nil && c.Max != nil && *c.Max < c.New.Min {
 			add("clearance.max", "The largest in service, %s, is below the least when new, %s.", c.Max.Show(s), c.New.Min.Show(s))
+		}
+	}
+	for field, source := range l.Sources {
+		if source.Words() == "" || !slices.Contains(Fields, field) {
+			add("sources."+field, "A source is maker, bearing_maker, shop or thumb, of a field that limits have.")
 		}
 	}
 	for number, own := range l.ByNumber {

@@ -94,6 +94,8 @@ type Check struct {
 	Verdict Verdict      `json:"verdict"`
 	// U is the expanded uncertainty (k = 2) of the value.
 	U unit.Length `json:"u"`
+	// Source is where the limit comes from, as far as it was told.
+	Source Source `json:"source,omitempty"`
 	// Chance that the part is really within; only where the verdict is unsure.
 	Chance *float64 `json:"chance,omitempty"`
 }

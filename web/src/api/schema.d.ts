@@ -1096,6 +1096,7 @@ export interface components {
             /** Format: int64 */
             limit?: number;
             name: string;
+            source?: string;
             /** Format: int64 */
             u: number;
             /** Format: int64 */
@@ -1128,6 +1129,9 @@ export interface components {
             shells?: number[];
             /** Format: int64 */
             skim_max?: number;
+            sources?: {
+                [key: string]: string;
+            };
             /** Format: int64 */
             taper_max?: number;
             undersizes?: number[];

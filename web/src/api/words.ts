@@ -64,6 +64,14 @@ export const STATE_WORD: Record<string, string> = {
 export const stateWord = (state: string): string =>
 	STATE_WORD[state] ?? state.charAt(0).toUpperCase() + state.slice(1).replaceAll("_", " ");
 
+/** Where a limit comes from. */
+export const SOURCE_WORD: Record<string, string> = {
+	maker: "maker's data",
+	bearing_maker: "bearing maker's data",
+	shop: "shop rule",
+	thumb: "rule of thumb",
+};
+
 export const LOOK_WORD: Record<string, string> = {
 	smooth: "Smooth",
 	marked: "Marked",

@@ -4,7 +4,7 @@ import { Link, useParams, useSearchParams } from "react-router";
 import type { FeatureView, Finding, JobView } from "../../api/client";
 import { jobQuery } from "../../api/queries";
 import { cellSize, degrees, featureOf, findingOf, isBore, rings, type Standing, zeroUp } from "../../api/view";
-import { checkName, LOOK_WORD, stateWord } from "../../api/words";
+import { checkName, LOOK_WORD, SOURCE_WORD, stateWord } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
 import { Profile } from "../../drawing/Profile";
@@ -198,7 +198,10 @@ function Verdicts({ view, feature, finding }: { view: JobView; feature: FeatureV
 							<td>
 								{c.name === "wear" && finding.wear ? showSpan(finding.wear.min, finding.wear.max, unit) : show(c.value, unit)}
 							</td>
-							<td>{c.limit === undefined ? "–" : show(c.limit, unit)}</td>
+							<td>
+								{c.limit === undefined ? "–" : show(c.limit, unit)}
+								{c.source ? <div className="soft source">{SOURCE_WORD[c.source]}</div> : null}
+							</td>
 							<td>
 								<StatusMark standing={c.verdict as Standing} />
 							</td>

@@ -5,11 +5,11 @@ import { useState } from "react";
 import { useParams } from "react-router";
 import { type JobView, type LimitSet, type Policy, Refusal } from "../../api/client";
 import { jobQuery, jobsQuery, useSetJudgement } from "../../api/queries";
-import { KIND_WORD } from "../../api/words";
+import { KIND_WORD, SOURCE_WORD } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
 import { Changes } from "./Changes";
-import { FIELDS, fromTyped, kindsOf, toTyped } from "./card";
+import { FIELDS, fromTyped, kindsOf, SEVERAL, toTyped } from "./card";
 
 /** The limits and the policy of one job, typed in or copied from another. */
 export function LimitsPlace() {
@@ -91,6 +91,18 @@ function LimitsForm({ view }: { view: JobView }) {
 							).map((kind) => (
 								<fieldset key={`${block} ${kind}`} className="panel" style={{ margin: 0 }}>
 									<legend style={{ fontWeight: 700, fontSize: "1.1rem", padding: "0 6px" }}>{KIND_WORD[kind]}</legend>
+									<Select
+										label="Where these come from"
+										mb="xs"
+										allowDeselect={false}
+										data={[
+											{ value: "", label: "not told" },
+											...Object.entries(SOURCE_WORD).map(([value, label]) => ({ value, label })),
+											...(typed[`${block}.${kind}.source`] === SEVERAL ? [{ value: SEVERAL, label: "several sources" }] : []),
+										]}
+										value={typed[`${block}.${kind}.source`] ?? ""}
+										onChange={(v) => setTyped((before) => ({ ...before, [`${block}.${kind}.source`]: v ?? "" }))}
+									/>
 									<SimpleGrid cols={2} verticalSpacing="xs">
 										{FIELDS.filter((f) => !f.only || f.only.includes(kind)).map((f) => {
 											const name = `${block}.${kind}.${f.place}`;

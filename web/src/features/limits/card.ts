@@ -91,7 +91,31 @@ export function toTyped(limits: LimitSet, system: System): Typed {
 			}
 		}
 	}
+	for (const block of BLOCKS) {
+		for (const kind of KINDS) {
+			const told = sourceOf(limits[block][kind]);
+			if (told) typed[`${block}.${kind}.source`] = told;
+		}
+	}
 	return typed;
+}
+
+/** Where a card's limits come from: one source for all of them, several, or nothing told. */
+function sourceOf(limits: Limits | undefined): string {
+	const told = new Set(fieldsOf(limits as Tree | undefined).map((field) => limits?.sources?.[field] ?? ""));
+	if (told.size > 1) return SEVERAL;
+	return [...told][0] ?? "";
+}
+
+/** A card whose limits come from different places, as a file may say; it is kept so until one is chosen for all. */
+export const SEVERAL = "several";
+
+/** The names of the fields that hold something, as sources name them. */
+function fieldsOf(tree: Tree | undefined): string[] {
+	return Object.entries(tree ?? {}).flatMap(([key, value]) => {
+		if (value === undefined || key === "by_number" || key === "sources") return [];
+		return key === "clearance" ? Object.keys(value as Tree).map((sub) => `clearance.${sub}`) : [key];
+	});
 }
 
 export interface Card {
@@ -126,8 +150,21 @@ export function fromTyped(typed: Typed, stored: LimitSet, system: System): Card 
 				}
 			}
 			const kept = stored[block][kind]?.by_number;
-			if (Object.keys(tree).length > 0 || kept) limits[block][kind] = { ...tree, by_number: kept } as Limits;
-			else delete limits[block][kind];
+			const told = typed[`${block}.${kind}.source`] ?? "";
+			const fields = fieldsOf(tree);
+			const toldBefore = stored[block][kind]?.sources ?? {};
+			const sources: Record<string, string> = {};
+			for (const field of fields) {
+				const source = told === SEVERAL ? toldBefore[field] : told;
+				if (source) sources[field] = source;
+			}
+			if (fields.length > 0 || kept) {
+				limits[block][kind] = {
+					...tree,
+					...(kept ? { by_number: kept } : {}),
+					...(Object.keys(sources).length > 0 ? { sources } : {}),
+				} as Limits;
+			} else delete limits[block][kind];
 		}
 	}
 	return { limits, errors };
