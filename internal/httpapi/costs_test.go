@@ -157,3 +157,26 @@ func TestJudgementPreview(t *testing.T) {
 	_, after, _ := call(t, "GET", path, nil)
 	assert.JSONEq(t, string(body), string(after))
 }
+
+// An engine's card leaves as a file and is read back as the same limits and policy, sources and all.
+func TestCards(t *testing.T) {
+	base := serveDemo(t).URL
+	for _, id := range []string{"2", "6", "8"} {
+		_, body, _ := call(t, "GET", base+"/api/v1/jobs/"+id, nil)
+		var view JobView
+		require.NoError(t, json.Unmarshal(body, &view))
+		_, card, header := call(t, "GET", base+"/api/v1/jobs/"+id+"/card", nil)
+		assert.Contains(t, header.Get("Content-Disposition"), ".card.json")
+		assert.NotContains(t, string(card), view.Job.Customer)
+		status, answer, _ := call(t, "POST", base+"/api/v1/cards", map[string]string{"text": string(card)})
+		require.Equal(t, 200, status, string(answer))
+		var read CardAnswer
+		require.NoError(t, json.Unmarshal(answer, &read))
+		assert.Equal(t, view.Job.Limits, read.Limits)
+		assert.Equal(t, view.Job.Policy, read.Policy)
+		assert.Equal(t, view.Job.Engine, read.Engine)
+	}
+	status, answer, _ := call(t, "POST", base+"/api/v1/cards", map[string]string{"text": `{"format": "ledge.inspection/1", "unit": "in", "features": [], "limits": {"piston": {"wear_max": "x"}}}`})
+	assert.Equal(t, 422, status)
+	assert.Contains(t, string(answer), "/limits/piston/wear_max")
+}

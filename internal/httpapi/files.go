@@ -11,6 +11,8 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"ledge/internal/core/inspection"
+	"ledge/internal/core/limit"
+	"ledge/internal/core/unit"
 	"ledge/internal/exchange"
 	"ledge/internal/store"
 )
@@ -23,6 +25,13 @@ type ImportAnswer struct {
 	Readings int    `json:"readings"`
 	// Job is the new job; 0 for a preview.
 	Job int64 `json:"job"`
+}
+
+// CardAnswer is what a card says.
+type CardAnswer struct {
+	Engine string      `json:"engine"`
+	Unit   unit.System `json:"unit" enum:"in,mm"`
+	JudgementBody
 }
 
 // An attachment is a file to save.
@@ -51,6 +60,44 @@ func (a resources) files(api huma.API) {
 				return nil, a.fail(ctx, err)
 			}
 			return attach("application/json", fileName(record.Job.Number)+".ledge.json", text.Bytes()), nil
+		})
+	huma.Register(api, huma.Operation{OperationID: "get-card", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/card",
+		Summary: "The engine's card: layout, limits and policy as an open file without features"},
+		func(ctx context.Context, in *struct {
+			ID int64 `path:"id"`
+		}) (*attachment, error) {
+			record, err := a.store.Record(ctx, in.ID)
+			if err != nil {
+				return nil, a.fail(ctx, err)
+			}
+			inspected, _ := record.Inspection()
+			inspected.Features, inspected.Job = nil, inspection.Job{Engine: record.Job.Engine, Duty: record.Job.Duty}
+			var text bytes.Buffer
+			if err := exchange.WriteInspection(&text, inspected); err != nil {
+				return nil, a.fail(ctx, err)
+			}
+			return attach("application/json", fileName(record.Job.Engine)+".card.json", text.Bytes()), nil
+		})
+	huma.Register(api, huma.Operation{OperationID: "read-card", Method: http.MethodPost, Path: "/api/v1/cards", MaxBodyBytes: maxBody, DefaultStatus: http.StatusOK,
+		Summary: "Read limits and policy out of a card or an open file; nothing is stored"},
+		func(_ context.Context, in *struct {
+			Body struct {
+				Text string `json:"text" doc:"the ledge.inspection/1 document"`
+			}
+		}) (*struct{ Body CardAnswer }, error) {
+			read, err := exchange.Read(strings.NewReader(in.Body.Text))
+			var problems exchange.Problems
+			if errors.As(err, &problems) {
+				return nil, refuseAll(problems)
+			}
+			limits := store.LimitSet{Book: read.Limits, Close: read.LimitsClose}
+			if limits.Book == nil {
+				limits.Book = map[inspection.Kind]limit.Limits{}
+			}
+			if limits.Close == nil {
+				limits.Close = map[inspection.Kind]limit.Limits{}
+			}
+			return &struct{ Body CardAnswer }{CardAnswer{read.Job.Engine, read.Unit, JudgementBody{limits, read.Policy}}}, nil
 		})
 	huma.Register(api, huma.Operation{OperationID: "import-file", Method: http.MethodPost, Path: "/api/v1/imports", MaxBodyBytes: maxBody,
 		Summary: "Look into an open file, or take it as a new job"}, a.importFile)

@@ -76,3 +76,36 @@ test("parts are matched, swapped by hand and settled; rings say what to file", a
 			.first(),
 	).toBeVisible();
 });
+
+test("an engine's card is compared, saved and read back; a broken one is refused place by place", async ({ page }) => {
+	await as(page);
+	await page.goto("/jobs/6/limits");
+	await page.getByRole("combobox", { name: "Another job's card" }).click();
+	await page.getByRole("option", { name: /Threshing four/ }).click();
+	await expect(page.getByRole("cell", { name: "Main journals: new, smallest" })).toBeVisible();
+	const [download] = await Promise.all([
+		page.waitForEvent("download"),
+		page.getByRole("link", { name: "Save as a card" }).click(),
+	]);
+	expect(download.suggestedFilename()).toBe("Sawmill_four.card.json");
+	const path = await download.path();
+	await page.goto("/jobs/5/limits");
+	await page.getByRole("button", { name: "From a file" }).click();
+	const chooser = page.locator('input[type="file"]');
+	await chooser.setInputFiles({
+		name: "broken.json",
+		mimeType: "application/json",
+		buffer: Buffer.from('{"format": "ledge.inspection/1"}'),
+	});
+	await expect(page.getByText("/unit: is required")).toBeVisible();
+	await chooser.setInputFiles(path);
+	await expect(page.getByText(/Sawmill four: limits for \d+ kinds/)).toBeVisible();
+	await page.getByRole("button", { name: "Take it into the form" }).click();
+	await expect(page.getByRole("group", { name: "Main journals" }).getByLabel("New, smallest")).toHaveValue("2.2480");
+	await expect(page.getByRole("group", { name: "Main journals" }).getByLabel("Where these come from")).toHaveValue(
+		"several sources",
+	);
+	// Nothing is kept before it is saved.
+	await page.reload();
+	await expect(page.getByRole("group", { name: "Main journals" }).getByLabel("New, smallest")).not.toHaveValue("2.2480");
+});

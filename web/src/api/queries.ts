@@ -206,6 +206,10 @@ export const useSetJudgement = (id: number) =>
 		id,
 	);
 
+/** Reads limits and policy out of a card or an open file; nothing is stored. */
+export const useReadCard = () =>
+	useMutation({ mutationFn: (text: string) => unwrap(client.POST("/api/v1/cards", { body: { text } })) });
+
 export const buildQuery = (id: number) =>
 	queryOptions({
 		queryKey: ["build", id],

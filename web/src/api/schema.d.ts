@@ -4,6 +4,23 @@
  */
 
 export interface paths {
+    "/api/v1/cards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read limits and policy out of a card or an open file; nothing is stored */
+        post: operations["read-card"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/imports": {
         parameters: {
             query?: never;
@@ -82,6 +99,23 @@ export interface paths {
         };
         /** Which part goes where, rods paired by weight, and what to file off rings */
         get: operations["get-build"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{id}/card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The engine's card: layout, limits and policy as an open file without features */
+        get: operations["get-card"];
         put?: never;
         post?: never;
         delete?: never;
@@ -559,6 +593,13 @@ export interface components {
             pairing?: components["schemas"]["DispositionPairing"];
             rings: components["schemas"]["DispositionRingAdvice"][];
             settled: components["schemas"]["StoreSettled"][];
+        };
+        CardAnswer: {
+            engine: string;
+            limits: components["schemas"]["StoreLimitSet"];
+            policy: components["schemas"]["InspectionPolicy"];
+            /** @enum {string} */
+            unit: "in" | "mm";
         };
         Combo: {
             /** Format: int64 */
@@ -1229,6 +1270,10 @@ export interface components {
             operations: components["schemas"]["RateName"][];
             parts: components["schemas"]["RateName"][];
         };
+        "Read-cardRequest": {
+            /** @description the ledge.inspection/1 document */
+            text: string;
+        };
         ReadingAnswer: {
             reading: components["schemas"]["StoreReading"];
             view: components["schemas"]["JobView"];
@@ -1596,6 +1641,39 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    "read-card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Read-cardRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "import-file": {
         parameters: {
             query?: {
@@ -1781,6 +1859,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BuildView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "get-card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
                 };
             };
             /** @description Error */

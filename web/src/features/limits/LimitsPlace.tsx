@@ -4,10 +4,11 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { useParams } from "react-router";
 import { type JobView, type LimitSet, type Policy, Refusal } from "../../api/client";
-import { jobQuery, jobsQuery, useSetJudgement } from "../../api/queries";
+import { jobQuery, useSetJudgement } from "../../api/queries";
 import { KIND_WORD, SOURCE_WORD } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
+import { Cards } from "./Cards";
 import { Changes } from "./Changes";
 import { FIELDS, fromTyped, kindsOf, SEVERAL, toTyped } from "./card";
 
@@ -63,7 +64,7 @@ function LimitsForm({ view }: { view: JobView }) {
 					}}
 				>
 					<Stack gap="lg">
-						<Group justify="space-between" align="flex-end">
+						<div>
 							<div>
 								<Title order={1}>Limits of this job</Title>
 								<div className="soft">
@@ -71,8 +72,8 @@ function LimitsForm({ view }: { view: JobView }) {
 									fine.
 								</div>
 							</div>
-							<CopyFrom view={view} onCopy={copy} />
-						</Group>
+						</div>
+						<Cards view={view} limits={now.limits} onTake={copy} />
 						<Group>
 							<SegmentedControl
 								aria-label="Which set of limits"
@@ -168,29 +169,6 @@ function fieldErrors(places: Record<string, string>): Record<string, string> {
 		out[exact ? name : `${name}.min`] = sentence;
 	}
 	return out;
-}
-
-function CopyFrom({ view, onCopy }: { view: JobView; onCopy: (limits: LimitSet, policy: Policy) => void }) {
-	const jobs = useQuery(jobsQuery(""));
-	const [from, setFrom] = useState<number>();
-	const other = useQuery({ ...jobQuery(from ?? 0), enabled: from !== undefined });
-	const [copied, setCopied] = useState<number>();
-	if (from !== undefined && other.data?.job.id === from && copied !== from) {
-		setCopied(from);
-		onCopy(other.data.job.limits, other.data.job.policy);
-	}
-	const data =
-		jobs.data
-			?.filter((j) => j.id !== view.job.id && j.sets.length > 0)
-			.map((j) => ({ value: String(j.id), label: `${j.number} · ${j.engine}` })) ?? [];
-	return (
-		<Select
-			label="Copy from another job"
-			placeholder="choose a job"
-			data={data}
-			onChange={(v) => setFrom(v ? Number(v) : undefined)}
-		/>
-	);
 }
 
 function PolicyFields({ policy, onChange }: { policy: Policy; onChange: (policy: Policy) => void }) {

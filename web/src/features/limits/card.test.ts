@@ -1,6 +1,7 @@
 import { expect, it } from "vitest";
 import type { LimitSet } from "../../api/client";
 import { fromTyped, toTyped } from "./card";
+import { differences } from "./compare";
 
 const stored: LimitSet = {
 	book: {
@@ -41,4 +42,16 @@ it("gives every limit of a card the source that was chosen, and keeps several ap
 	const shown = toTyped(mixed, "in");
 	expect(shown["book.cylinder.source"]).toBe("several");
 	expect(fromTyped(shown, mixed, "in").limits.book.cylinder?.sources).toEqual({ wear_max: "shop" });
+});
+
+it("compares two cards field by field in one unit", () => {
+	const other: LimitSet = {
+		book: { main_journal: { ...stored.book.main_journal, new: { min: 571_000_000, max: 571_500_000 }, taper_max: 254_000 } },
+		close: {},
+	};
+	expect(differences(stored, other, "in").map((d) => `${d.kind} ${d.label}: ${d.here} / ${d.there}`)).toEqual([
+		"main_journal New, largest: 2.2490315 / 2.2500",
+		"main_journal Taper, most:  / 0.0010",
+	]);
+	expect(differences(stored, stored, "mm")).toEqual([]);
 });

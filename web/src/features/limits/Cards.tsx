@@ -1,0 +1,119 @@
+import { Button, Group, Modal, Select } from "@mantine/core";
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import type { JobView, LimitSet, Policy } from "../../api/client";
+import { jobQuery, jobsQuery, useReadCard } from "../../api/queries";
+import { KIND_WORD } from "../../api/words";
+import { FileDrop } from "../../app/FileDrop";
+import { type Difference, differences } from "./compare";
+
+export interface CardsProps {
+	view: JobView;
+	/** The limits as they stand in the form. */
+	limits: LimitSet;
+	onTake: (limits: LimitSet, policy: Policy) => void;
+}
+
+/** Engine cards: save this one, take one from a file or another job into the form, compare it with another. */
+export function Cards({ view, limits, onTake }: CardsProps) {
+	const [reading, setReading] = useState(false);
+	const [other, setOther] = useState<number>();
+	const jobs = useQuery(jobsQuery(""));
+	const compared = useQuery({ ...jobQuery(other ?? 0), enabled: other !== undefined });
+	const data =
+		jobs.data
+			?.filter((j) => j.id !== view.job.id && j.sets.length > 0)
+			.map((j) => ({ value: String(j.id), label: `${j.number} · ${j.engine}` })) ?? [];
+	const theirs = other === undefined ? undefined : compared.data;
+	return (
+		<section aria-label="Engine cards">
+			<Group align="flex-end">
+				<Select
+					label="Another job's card"
+					placeholder="to compare or copy"
+					clearable
+					data={data}
+					onChange={(v) => setOther(v ? Number(v) : undefined)}
+				/>
+				<Button variant="default" disabled={!theirs} onClick={() => theirs && onTake(theirs.job.limits, theirs.job.policy)}>
+					Copy it into the form
+				</Button>
+				<Button variant="default" onClick={() => setReading(true)}>
+					From a file
+				</Button>
+				<Button variant="default" component="a" href={`/api/v1/jobs/${view.job.id}/card`} download>
+					Save as a card
+				</Button>
+			</Group>
+			{theirs ? (
+				<Compare here={view.job.engine} there={theirs.job.engine} rows={differences(limits, theirs.job.limits, view.job.unit)} />
+			) : null}
+			<ReadCard
+				opened={reading}
+				onClose={() => setReading(false)}
+				onTake={(l, p) => {
+					setReading(false);
+					onTake(l, p);
+				}}
+			/>
+		</section>
+	);
+}
+
+function Compare({ here, there, rows }: { here: string; there: string; rows: Difference[] }) {
+	return (
+		<div className="panel" style={{ marginTop: 12, overflowX: "auto", maxHeight: 340 }}>
+			{rows.length === 0 ? (
+				<b>Both cards say the same.</b>
+			) : (
+				<table className="readings">
+					<thead>
+						<tr>
+							<th>Where they differ</th>
+							<th>{here}</th>
+							<th>{there}</th>
+						</tr>
+					</thead>
+					<tbody>
+						{rows.map((r) => (
+							<tr key={`${r.block} ${r.kind} ${r.label}`}>
+								<td>
+									{KIND_WORD[r.kind] ?? r.kind}
+									{r.block === "close" ? " (close)" : ""}: {r.label.toLowerCase()}
+								</td>
+								<td className="figure">{r.here || "–"}</td>
+								<td className="figure">{r.there || "–"}</td>
+							</tr>
+						))}
+					</tbody>
+				</table>
+			)}
+		</div>
+	);
+}
+
+function ReadCard({ opened, onClose, onTake }: { opened: boolean; onClose: () => void; onTake: CardsProps["onTake"] }) {
+	const read = useReadCard();
+	const card = read.data;
+	return (
+		<Modal opened={opened} onClose={onClose} title="A card from a file" size="lg" closeButtonProps={{ "aria-label": "Close" }}>
+			<FileDrop
+				placeholder="a card, or any open file"
+				accept="application/json,.json"
+				error={read.error}
+				onText={(text) => (text === null ? read.reset() : read.mutate(text))}
+			>
+				{card ? (
+					<div>
+						<b>{card.engine || "A card without a name"}</b>: limits for {Object.keys(card.limits.book).length} kinds of parts.
+					</div>
+				) : null}
+				<Group>
+					<Button disabled={!card} onClick={() => card && onTake(card.limits, card.policy)}>
+						Take it into the form
+					</Button>
+				</Group>
+			</FileDrop>
+		</Modal>
+	);
+}
