@@ -105,3 +105,22 @@ func TestClearancesThatDisagree(t *testing.T) {
 	assert.Contains(t, text("2.2504", "0.0040"), "the measured clearance of 0.0020 to 0.0020 and the plastic strip's one of 0.0040 to 0.0040 disagree")
 	assert.Contains(t, text("2.2520", "0.0036"), "predicted")
 }
+
+// A heavy duty adds the policy's set amount to the clearance that a grind aims at: the journal is finished smaller by it.
+func TestDutyAddsToTheTarget(t *testing.T) {
+	finished := func(duty string) string {
+		in, err := Read(strings.NewReader(`{"format": "ledge.inspection/1", "unit": "in", "job": {"duty": "` + duty + `"}, "policy": {"grind": "always", "duty_clearance": 0.0004}, "limits": {"main_journal": {"new": {"min": 2.2480, "max": 2.2490},
+			"undersizes": [0.010], "clearance": {"new": {"min": 0.0012, "max": 0.0022}, "max": 0.0035}}}, "features": [
+			{"kind": "main_journal", "number": 1, "look": "smooth", "stations": ["A", "B"], "directions": [0, 90], "readings": [[2.2484, 2.2484], [2.2484, 2.2484]]},
+			{"kind": "main_bearing", "number": 1, "fitted": {"step": 0.010, "shell": 0}, "stations": ["A"], "directions": [0, 90], "readings": [[2.2402, 2.2402]]}]}`))
+		require.NoError(t, err)
+		for _, o := range disposition.Evaluate(in).Sets[0].Options {
+			if o.Action == disposition.Grind && o.Feasible {
+				return o.Sizes[0].Size.Format(in.Unit)
+			}
+		}
+		return "none"
+	}
+	assert.Equal(t, "2.2385", finished("standard"))
+	assert.Equal(t, "2.2381", finished("heavy"))
+}

@@ -93,7 +93,7 @@ func (r *reader) layout(n *node, at string) *engine.Layout {
 func (r *reader) policy(n *node, at string, p *inspection.Policy) {
 	if _, ok := r.object(n, at, "decision_rule", "wear_reference", "clearance_target", "bore_cleanup", "pin_cleanup", "grind",
 		"rings_renewed", "mixed_halves", "mixed_shells", "limits", "cleanup_allowance", "polish_stock", "hone_stock",
-		"line_hone_stock", "cap_cut_max", "step_limit"); !ok {
+		"line_hone_stock", "cap_cut_max", "step_limit", "refit_shells", "duty_clearance"); !ok {
 		return
 	}
 	one := func(name string, dst *string, allowed ...string) {
@@ -119,6 +119,8 @@ func (r *reader) policy(n *node, at string, p *inspection.Policy) {
 	optional(n, at, "line_hone_stock", &p.LineHoneStock, r.notNegative)
 	optional(n, at, "cap_cut_max", &p.CapCutMax, r.notNegative)
 	optional(n, at, "step_limit", &p.StepLimit, r.notNegative)
+	optional(n, at, "refit_shells", &p.RefitShells, r.truth)
+	optional(n, at, "duty_clearance", &p.DutyClearance, r.notNegative)
 }
 
 func (r *reader) limitsByKind(n *node, at string) map[inspection.Kind]limit.Limits {

@@ -95,6 +95,7 @@ func (w writer) policy(p inspection.Policy) map[string]any {
 		"pin_cleanup": p.PinCleanup, "grind": p.Grind, "rings_renewed": p.RingsRenewed, "mixed_halves": p.MixedHalves, "mixed_shells": p.MixedShells,
 		"limits": p.Limits, "cleanup_allowance": w.length(p.CleanupAllowance), "polish_stock": w.length(p.PolishStock), "hone_stock": w.length(p.HoneStock),
 		"line_hone_stock": w.length(p.LineHoneStock), "cap_cut_max": w.length(p.CapCutMax), "step_limit": w.length(p.StepLimit),
+		"refit_shells": p.RefitShells, "duty_clearance": w.length(p.DutyClearance),
 	}
 }
 

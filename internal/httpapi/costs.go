@@ -175,7 +175,8 @@ func works(view JobView, card schedule.Card) (signed, all []schedule.Work) {
 }
 
 func countsOf(j store.Job) schedule.Counts {
-	return schedule.Counts{Mains: j.Mains, Throws: j.Throws, Cylinders: j.Cylinders, RingsRenewed: j.Policy.RingsRenewed}
+	return schedule.Counts{Mains: j.Mains, Throws: j.Throws, Cylinders: j.Cylinders, RingsRenewed: j.Policy.RingsRenewed,
+		ShellsRefitted: j.Policy.RefitShells}
 }
 
 func wayOf(c schedule.Choice, option int) *schedule.Way {

@@ -180,3 +180,24 @@ func TestCards(t *testing.T) {
 	assert.Equal(t, 422, status)
 	assert.Contains(t, string(answer), "/limits/piston/wear_max")
 }
+
+// New jobs start with the shop's policy of their unit; jobs there are keep theirs.
+func TestShopPolicy(t *testing.T) {
+	base := serveDemo(t).URL
+	policy := inspection.DefaultPolicy("in")
+	policy.DecisionRule, policy.RefitShells = "guarded", true
+	status, answer, _ := call(t, "PUT", base+"/api/v1/policies/in?by=Ida", policy)
+	require.Equal(t, 204, status, string(answer))
+	start := func(unit string) (view JobView) {
+		status, answer, _ := call(t, "POST", base+"/api/v1/jobs", map[string]any{"engine": "New one", "customer": "", "duty": "standard", "unit": unit, "arrangement": "inline", "cylinders": 2, "by": "Ida"})
+		require.Equal(t, 201, status, string(answer))
+		require.NoError(t, json.Unmarshal(answer, &view))
+		return view
+	}
+	assert.Equal(t, policy, start("in").Job.Policy)
+	assert.Equal(t, inspection.DefaultPolicy("mm"), start("mm").Job.Policy)
+	_, body, _ := call(t, "GET", base+"/api/v1/jobs/1", nil)
+	var old JobView
+	require.NoError(t, json.Unmarshal(body, &old))
+	assert.False(t, old.Job.Policy.RefitShells)
+}

@@ -116,8 +116,12 @@ func (a resources) createJob(ctx context.Context, in *struct{ Body NewJobBody })
 		}
 		return nil, problem(http.StatusUnprocessableEntity, places[0].Message, places...)
 	}
+	policy, err := a.store.ShopPolicy(ctx, b.Unit)
+	if err != nil {
+		return nil, a.fail(ctx, err)
+	}
 	n := store.NewJob{Number: strings.TrimSpace(b.Number), Customer: b.Customer, Engine: b.Engine, Duty: b.Duty, Scope: b.Scope, Unit: b.Unit, Layout: layout,
-		Policy: inspection.DefaultPolicy(b.Unit), CreatedBy: b.By}
+		Policy: policy, CreatedBy: b.By}
 	if b.PromisedOn != "" {
 		n.PromisedOn = &b.PromisedOn
 	}

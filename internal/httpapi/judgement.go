@@ -74,6 +74,18 @@ func preview(record store.Record, b JudgementBody) JudgementPreview {
 }
 
 func (a resources) judgement(api huma.API) {
+	huma.Register(api, huma.Operation{OperationID: "set-shop-policy", Method: http.MethodPut, Path: "/api/v1/policies/{unit}", DefaultStatus: http.StatusNoContent,
+		Summary: "Choose the policy that new jobs of a unit start with"},
+		func(ctx context.Context, in *struct {
+			Unit unit.System `path:"unit" enum:"in,mm"`
+			By   string      `query:"by" minLength:"1" maxLength:"100"`
+			Body inspection.Policy
+		}) (*struct{}, error) {
+			if err := a.store.SetShopPolicy(ctx, in.Unit, in.Body, in.By); err != nil {
+				return nil, a.fail(ctx, err)
+			}
+			return nil, nil
+		})
 	huma.Register(api, huma.Operation{OperationID: "preview-judgement", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/judgement-preview", DefaultStatus: http.StatusOK,
 		Summary: "What other limits or another policy would change; nothing is stored"},
 		func(ctx context.Context, in *struct {

@@ -49,6 +49,11 @@ test("another policy says what it would change before it is kept", async ({ page
 	await expect(changes.getByText(/Mains: .* instead of reuse/)).toBeVisible();
 	await page.reload();
 	await expect(changes.getByText("No decision changes.")).toBeVisible();
+	await page.getByLabel("Clean-up allowance").fill("some");
+	await expect(page.getByText("“some” is not a number.")).toBeVisible();
+	await page.getByLabel("Clean-up allowance").fill("0.03");
+	await page.getByRole("button", { name: "Let new jobs in millimetres start with this" }).click();
+	await expect(page.getByText("New jobs start with it from now on.")).toBeVisible();
 });
 
 test("parts are matched, swapped by hand and settled; rings say what to file", async ({ page }) => {

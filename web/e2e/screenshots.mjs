@@ -20,6 +20,7 @@ const views = [
 	["feature", "/jobs/1/features/main_journal/3"],
 	["decide-grind", "/jobs/1/decide/main_journals"],
 	["decide-shell", "/jobs/3/decide/rod_journals"],
+	["match", "/jobs/6/match"],
 	["decide-bore", "/jobs/5/decide/cylinders"],
 ];
 const browser = await chromium.launch({ executablePath: process.env.CHROMIUM, args: ["--no-sandbox", "--disable-gpu"] });

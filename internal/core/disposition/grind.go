@@ -126,6 +126,9 @@ func (b *board) fitToBearings(o *Option) {
 		shell := shellOf(f) // the grind is for standard shells: what another one opened is taken off
 		limits, _ := b.in.LimitsFor(size.Feature.Kind, size.Feature.Number)
 		target, _ := fit.Target(limits.Clearance, size.Size)
+		if duty := b.in.Job.Duty; duty == "power" || duty == "heavy" {
+			target += b.in.Policy.DutyClearance
+		}
 		up := bearing.Grid.InDirections(bearing.Grid.Nearest(vertical))
 		w := wish{at: i, size: unit.Mean(up) - shell - target, inside: less(bearing.Grid.All(), shell), vertical: less(up, shell)}
 		if window, ok := fit.Window(limits.Clearance, b.in.Policy.ClearanceTarget == inspection.TargetPerInch, size.Size); ok {

@@ -25,15 +25,19 @@ const (
 
 // A Policy is how a shop judges. Lengths are stocks and allowances.
 type Policy struct {
-	DecisionRule     limit.Rule  `json:"decision_rule" enum:"plain,guarded"`
-	WearReference    string      `json:"wear_reference" enum:"measured,book,middle"`
-	ClearanceTarget  string      `json:"clearance_target" enum:"range,per_inch"`
-	BoreCleanup      string      `json:"bore_cleanup" enum:"hold_centre,follow_wear"`
-	PinCleanup       string      `json:"pin_cleanup" enum:"follow_wear,hold_stroke"`
-	Grind            string      `json:"grind" enum:"when_needed,always"`
-	RingsRenewed     bool        `json:"rings_renewed"`
-	MixedHalves      bool        `json:"mixed_halves"`
-	MixedShells      bool        `json:"mixed_shells"`
+	DecisionRule    limit.Rule `json:"decision_rule" enum:"plain,guarded"`
+	WearReference   string     `json:"wear_reference" enum:"measured,book,middle"`
+	ClearanceTarget string     `json:"clearance_target" enum:"range,per_inch"`
+	BoreCleanup     string     `json:"bore_cleanup" enum:"hold_centre,follow_wear"`
+	PinCleanup      string     `json:"pin_cleanup" enum:"follow_wear,hold_stroke"`
+	Grind           string     `json:"grind" enum:"when_needed,always"`
+	RingsRenewed    bool       `json:"rings_renewed"`
+	MixedHalves     bool       `json:"mixed_halves"`
+	MixedShells     bool       `json:"mixed_shells"`
+	// RefitShells puts shells back that look perfect and are within; otherwise they are renewed with their journals.
+	RefitShells bool `json:"refit_shells"`
+	// DutyClearance is added to the clearance aimed at where the duty is more than standard.
+	DutyClearance    unit.Length `json:"duty_clearance"`
 	Limits           string      `json:"limits" enum:"book,close"`
 	CleanupAllowance unit.Length `json:"cleanup_allowance"`
 	PolishStock      unit.Length `json:"polish_stock"`

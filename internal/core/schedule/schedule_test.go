@@ -58,6 +58,14 @@ func TestWorkAndCost(t *testing.T) {
 			t.Errorf("%s %s %s costs %d, want %d", tt.set, tt.o.Action, tt.o.Method, got, tt.want)
 		}
 	}
+	refitting := four
+	refitting.ShellsRefitted = true
+	if got := WorkOf(disposition.MainJournals, option(disposition.Reuse), refitting).Cost(card()); got != 0 {
+		t.Errorf("shells put back cost %d", got)
+	}
+	if got := WorkOf(disposition.MainJournals, selected, refitting).Cost(card()); got != 5*50 {
+		t.Errorf("select shells are new ones: %d", got)
+	}
 	crank := WorkOf(disposition.MainJournals, option(disposition.Replace), four)
 	again := WorkOf(disposition.RodJournals, option(disposition.Replace), four)
 	if got := Total(card(), []Work{crank, again}); got != 9000 {

@@ -5,8 +5,8 @@ import "ledge/internal/core/disposition"
 // Counts are how many parts of each sort an engine has.
 type Counts struct {
 	Mains, Throws, Cylinders int
-	// RingsRenewed is the policy; shells are always renewed with the journals.
-	RingsRenewed bool
+	// RingsRenewed and ShellsRefitted are the policy.
+	RingsRenewed, ShellsRefitted bool
 }
 
 // Work is what one option of one set needs: operations and parts, each with its count.
@@ -26,8 +26,8 @@ func (w *Work) do(o Operation, count int) {
 }
 func (w *Work) buy(p Part, count int) { w.Parts = append(w.Parts, Piece[Part]{p, count}) }
 
-// WorkOf says what an option of a set needs. Common practice: shells are renewed with their journals, rings where the
-// policy says so, and a block is honed after it was bored.
+// WorkOf says what an option of a set needs. Common practice: shells are renewed with their journals unless the policy refits them, rings where
+// it says so, and a block is honed after it was bored.
 func WorkOf(set disposition.SetName, o disposition.Option, n Counts) (w Work) {
 	switch set {
 	case disposition.MainJournals, disposition.RodJournals, disposition.CamJournals:
@@ -90,6 +90,9 @@ func (w *Work) journals(set disposition.SetName, o disposition.Option, n Counts)
 	}
 	if o.Shell != 0 || o.Method == disposition.MixedHalf || o.Method == disposition.MixedShell {
 		shells = SelectShells
+	}
+	if o.Action == disposition.Reuse && shells != SelectShells && n.ShellsRefitted {
+		return
 	}
 	w.buy(shells, count)
 }

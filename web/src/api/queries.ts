@@ -13,6 +13,7 @@ import {
 	type NewJob,
 	type Policy,
 	type RateCard,
+	Refusal,
 	unwrap,
 } from "./client";
 
@@ -209,6 +210,18 @@ export const useSetJudgement = (id: number) =>
 /** Reads limits and policy out of a card or an open file; nothing is stored. */
 export const useReadCard = () =>
 	useMutation({ mutationFn: (text: string) => unwrap(client.POST("/api/v1/cards", { body: { text } })) });
+
+/** Chooses the policy that new jobs of a unit start with. */
+export const useSetShopPolicy = (by: string) =>
+	useMutation({
+		mutationFn: async ({ unit, policy }: { unit: "in" | "mm"; policy: Policy }) => {
+			const { response, error } = await client.PUT("/api/v1/policies/{unit}", {
+				params: { path: { unit }, query: { by } },
+				body: policy,
+			});
+			if (!response.ok) throw new Refusal(response.status, error);
+		},
+	});
 
 export const buildQuery = (id: number) =>
 	queryOptions({

@@ -516,6 +516,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/policies/{unit}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Choose the policy that new jobs of a unit start with */
+        put: operations["set-shop-policy"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/rates": {
         parameters: {
             query?: never;
@@ -1064,6 +1081,8 @@ export interface components {
             clearance_target: "range" | "per_inch";
             /** @enum {string} */
             decision_rule: "plain" | "guarded";
+            /** Format: int64 */
+            duty_clearance: number;
             /** @enum {string} */
             grind: "when_needed" | "always";
             /** Format: int64 */
@@ -1078,6 +1097,7 @@ export interface components {
             pin_cleanup: "follow_wear" | "hold_stroke";
             /** Format: int64 */
             polish_stock: number;
+            refit_shells: boolean;
             rings_renewed: boolean;
             /** Format: int64 */
             step_limit: number;
@@ -2741,6 +2761,41 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["PlanPlan"][];
                 };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "set-shop-policy": {
+        parameters: {
+            query?: {
+                by?: string;
+            };
+            header?: never;
+            path: {
+                unit: "in" | "mm";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InspectionPolicy"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Error */
             default: {

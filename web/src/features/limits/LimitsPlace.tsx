@@ -1,4 +1,4 @@
-import { Alert, Button, Group, SegmentedControl, Select, SimpleGrid, Stack, Switch, TextInput, Title } from "@mantine/core";
+import { Alert, Button, Group, SegmentedControl, Select, SimpleGrid, Stack, TextInput, Title } from "@mantine/core";
 import { notifications } from "@mantine/notifications";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
@@ -11,6 +11,7 @@ import { Load } from "../../app/Load";
 import { Cards } from "./Cards";
 import { Changes } from "./Changes";
 import { FIELDS, fromTyped, kindsOf, SEVERAL, toTyped } from "./card";
+import { PolicyFields } from "./PolicyFields";
 
 /** The limits and the policy of one job, typed in or copied from another. */
 export function LimitsPlace() {
@@ -136,7 +137,7 @@ function LimitsForm({ view }: { view: JobView }) {
 								</fieldset>
 							))}
 						</SimpleGrid>
-						<PolicyFields policy={policy} onChange={setPolicy} />
+						<PolicyFields policy={policy} unit={job.unit} onChange={setPolicy} />
 						{Object.keys(now.errors).length === 0 ? <Changes view={view} limits={now.limits} policy={policy} /> : null}
 						{save.error && Object.keys(errors).length === 0 ? (
 							<Alert color="orange" variant="light" styles={{ message: { color: "var(--ink)" } }}>
@@ -169,62 +170,4 @@ function fieldErrors(places: Record<string, string>): Record<string, string> {
 		out[exact ? name : `${name}.min`] = sentence;
 	}
 	return out;
-}
-
-function PolicyFields({ policy, onChange }: { policy: Policy; onChange: (policy: Policy) => void }) {
-	const pick = <K extends keyof Policy>(key: K, label: string, description: string, options: Record<string, string>) => (
-		<Select
-			label={label}
-			description={description}
-			allowDeselect={false}
-			data={Object.entries(options).map(([value, text]) => ({ value, label: text }))}
-			value={String(policy[key])}
-			onChange={(v) => v && onChange({ ...policy, [key]: v })}
-		/>
-	);
-	return (
-		<fieldset className="panel" style={{ margin: 0 }}>
-			<legend style={{ fontWeight: 700, fontSize: "1.1rem", padding: "0 6px" }}>How this job is judged</legend>
-			<SimpleGrid cols={{ base: 1, sm: 3 }} verticalSpacing="md">
-				{pick("limits", "Limit set", "the maker's or the stricter one", { book: "Book", close: "Close" })}
-				{pick("decision_rule", "Near a limit", "does the gauge's uncertainty count?", {
-					plain: "A number inside is inside",
-					guarded: "Only what is surely inside",
-				})}
-				{pick("wear_reference", "What it was when new", "wear counts from there", {
-					book: "The end of new that flatters least",
-					middle: "The middle of new",
-					measured: "The unworn part, where measured",
-				})}
-				{pick("clearance_target", "Clearance window", "which clearances are right", {
-					range: "The maker's range",
-					per_inch: "A thousandth of the diameter",
-				})}
-				{pick("grind", "Grinding", "on every rebuild or not", { when_needed: "Only when the numbers say so", always: "Always" })}
-				{pick("pin_cleanup", "Rod journals are ground", "about which centre", {
-					follow_wear: "Following the wear",
-					hold_stroke: "Holding the stroke",
-				})}
-				{pick("bore_cleanup", "Cylinders are bored", "about which centre", {
-					hold_centre: "Holding the centre",
-					follow_wear: "Following the wear",
-				})}
-				<Switch
-					label="Rings are renewed: cylinders are honed"
-					checked={policy.rings_renewed}
-					onChange={(e) => onChange({ ...policy, rings_renewed: e.currentTarget.checked })}
-				/>
-				<Switch
-					label="Half a shell of each size may be mixed"
-					checked={policy.mixed_halves}
-					onChange={(e) => onChange({ ...policy, mixed_halves: e.currentTarget.checked })}
-				/>
-				<Switch
-					label="Each journal may take its own shell"
-					checked={policy.mixed_shells}
-					onChange={(e) => onChange({ ...policy, mixed_shells: e.currentTarget.checked })}
-				/>
-			</SimpleGrid>
-		</fieldset>
-	);
 }
