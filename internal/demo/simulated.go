@@ -231,7 +231,7 @@ func (s *simulation) ringGaps() {
 		}
 		worn := fit.GapChange(part.Truth.Mean - s.in.Limits[inspection.Cylinder].New.Middle())
 		s.in.Features = append(s.in.Features, inspection.Feature{Kind: inspection.RingGap, Number: part.Number, State: inspection.AsFound, Gauge: leaves, List: inspection.List{
-			Readings: []unit.Length{gauge.Read(limits.New.Middle()+worn, s.source), gauge.Read(limits.New.Min+worn, s.source), gauge.Read(limits.New.Min-3*unit.Thou, s.source)}}})
+			Readings: []unit.Length{gauge.Read(limits.New.Middle()+worn, s.source), gauge.Read(limits.New.Min+worn, s.source), gauge.Read(limits.New.Min-12*unit.Thou+worn, s.source)}}})
 	}
 }
 

@@ -15,18 +15,20 @@ import (
 
 // GaugeBody sets a gauge up for the parts of a kind.
 type GaugeBody struct {
-	ID         string          `json:"id" format:"uuid"`
-	Kind       inspection.Kind `json:"kind" minLength:"1"`
-	Instrument instrument.Kind `json:"instrument" enum:"micrometer,bore_gauge,telescoping_gauge,indicator,caliper,plastic_strip,feeler"`
-	Division   unit.Length     `json:"division"`
-	Mode       string          `json:"mode" enum:"direct,divisions,length,vernier,strip,feeler"`
-	Setting    *unit.Length    `json:"setting,omitempty" doc:"what the gauge was zeroed on, or the smallest size of a micrometer's frame"`
-	Mating     bool            `json:"mating,omitempty" doc:"zeroed on each feature's mating part, so that the dial shows the clearance"`
-	Sense      int             `json:"sense" enum:"-1,1" doc:"-1 where clockwise past zero means smaller"`
-	Steps      []unit.Length   `json:"steps,omitempty" maxItems:"40" doc:"the printed clearances of a plastic strip, rising"`
-	Built      string          `json:"built,omitempty" maxLength:"200" doc:"how the setting was put together"`
-	Checked    bool            `json:"checked,omitempty" doc:"the zero was just checked on its standard"`
-	By         string          `json:"by" minLength:"1" maxLength:"100"`
+	ID            string          `json:"id" format:"uuid"`
+	Kind          inspection.Kind `json:"kind" minLength:"1"`
+	Instrument    instrument.Kind `json:"instrument" enum:"micrometer,bore_gauge,telescoping_gauge,indicator,caliper,plastic_strip,feeler"`
+	Division      unit.Length     `json:"division"`
+	Mode          string          `json:"mode" enum:"direct,divisions,length,vernier,strip,feeler"`
+	Setting       *unit.Length    `json:"setting,omitempty" doc:"what the gauge was zeroed on, or the smallest size of a micrometer's frame"`
+	Mating        bool            `json:"mating,omitempty" doc:"zeroed on each feature's mating part, so that the dial shows the clearance"`
+	Sense         int             `json:"sense" enum:"-1,1" doc:"-1 where clockwise past zero means smaller"`
+	Steps         []unit.Length   `json:"steps,omitempty" maxItems:"40" doc:"the printed clearances of a plastic strip, rising"`
+	Built         string          `json:"built,omitempty" maxLength:"200" doc:"how the setting was put together"`
+	Repeatability *unit.Length    `json:"repeatability,omitempty" minimum:"0" doc:"standard deviation of one reading; the default of the kind where left out"`
+	SettingU      *unit.Length    `json:"setting_u,omitempty" minimum:"0" doc:"standard uncertainty of the zero or its standard"`
+	Checked       bool            `json:"checked,omitempty" doc:"the zero was just checked on its standard"`
+	By            string          `json:"by" minLength:"1" maxLength:"100"`
 }
 
 // GaugeCheckBody records a check of a kind's gauge on its standard.
@@ -65,7 +67,7 @@ func (a resources) setGauge(ctx context.Context, in *struct {
 		return nil, err
 	}
 	err := a.store.AddGauge(ctx, store.GaugeSetup{ID: b.ID, JobID: in.ID, Kind: b.Kind, Instrument: b.Instrument, Division: b.Division, Mode: b.Mode,
-		Setting: b.Setting, Mating: b.Mating, Sense: b.Sense, Steps: b.Steps, Built: b.Built, SetBy: b.By})
+		Setting: b.Setting, Mating: b.Mating, Sense: b.Sense, Steps: b.Steps, Built: b.Built, Repeatability: b.Repeatability, SettingU: b.SettingU, SetBy: b.By})
 	if err == nil && b.Checked {
 		err = a.store.AddGaugeCheck(ctx, store.GaugeCheck{ID: uuid.NewSHA1(uuid.NameSpaceOID, []byte(b.ID)).String(), JobID: in.ID, Kind: b.Kind, GaugeID: &b.ID, CheckedBy: b.By})
 	}

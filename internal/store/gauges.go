@@ -29,8 +29,11 @@ type GaugeSetup struct {
 	StepsText  string          `db:"steps" json:"-"`
 	Steps      []unit.Length   `db:"-" json:"steps"`
 	Built      string          `db:"built" json:"built"`
-	SetBy      string          `db:"set_by" json:"set_by"`
-	SetAt      string          `db:"set_at" json:"set_at"`
+	// Repeatability and SettingU are what the shop found of the gauge; the default of its kind where nil.
+	Repeatability *unit.Length `db:"repeatability" json:"repeatability,omitempty"`
+	SettingU      *unit.Length `db:"setting_u" json:"setting_u,omitempty"`
+	SetBy         string       `db:"set_by" json:"set_by"`
+	SetAt         string       `db:"set_at" json:"set_at"`
 }
 
 // A GaugeCheck is what a gauge showed on its standard, off from where it should stand. GaugeID is nil where the
@@ -62,8 +65,8 @@ func (s *Store) AddGauge(ctx context.Context, g GaugeSetup) error {
 		if _, err := getJob(ctx, tx, g.JobID); err != nil {
 			return err
 		}
-		_, err := sqlx.NamedExecContext(ctx, tx, `INSERT INTO gauges (id, job_id, kind, instrument, division, mode, setting, mating, sense, steps, built, set_by, set_at)
-			VALUES (:id, :job_id, :kind, :instrument, :division, :mode, :setting, :mating, :sense, :steps, :built, :set_by, :set_at) ON CONFLICT (id) DO NOTHING`, g)
+		_, err := sqlx.NamedExecContext(ctx, tx, `INSERT INTO gauges (id, job_id, kind, instrument, division, mode, setting, mating, sense, steps, built, repeatability, setting_u, set_by, set_at)
+			VALUES (:id, :job_id, :kind, :instrument, :division, :mode, :setting, :mating, :sense, :steps, :built, :repeatability, :setting_u, :set_by, :set_at) ON CONFLICT (id) DO NOTHING`, g)
 		return err
 	})
 	if err != nil {

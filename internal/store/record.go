@@ -102,6 +102,7 @@ func (r Record) Inspection() (in *inspection.Inspection, index []int) {
 					inspected.Gauge = &instrument.Gauge{}
 				}
 				inspected.Gauge.Kind, inspected.Gauge.Division = g.Instrument, g.Division
+				inspected.Gauge.Repeatability, inspected.Gauge.SettingU = g.Repeatability, g.SettingU
 			}
 		}
 		in.Features, index = append(in.Features, inspected), append(index, i)

@@ -210,5 +210,36 @@ func (e *evaluator) rings() []RingAdvice {
 			advice = append(advice, a)
 		}
 	}
+	e.crossCheck(advice)
 	return advice
+}
+
+// crossCheck holds the gaps of the rings of one place against each other: like rings gap wider by π times what their bore is
+// wider. One that lies further off than a bore misread by 0.001 in / 0.025 mm would explain tells of another ring, or of a bore
+// measured wrong. Common practice; it takes three cylinders.
+func (e *evaluator) crossCheck(advice []RingAdvice) {
+	slack := fit.GapChange(e.in.Unit.Pick(unit.Thou, 25*unit.Micrometre))
+	for _, ring := range ringNames {
+		var at []int
+		var off []unit.Length
+		for i, a := range advice {
+			bore, ok := e.in.Latest(inspection.Cylinder, a.Cylinder)
+			if a.Ring == ring && ok && e.result.Features[bore].Mean != nil {
+				at, off = append(at, i), append(off, a.Gap-fit.GapChange(*e.result.Features[bore].Mean))
+			}
+		}
+		if len(at) < 3 {
+			continue
+		}
+		middle := slices.Sorted(slices.Values(off))[len(off)/2]
+		for n, i := range at {
+			if d := off[n] - middle; d.Abs() > slack {
+				word := "wider"
+				if d < 0 {
+					word = "narrower"
+				}
+				advice[i].Says += " It gaps " + d.Abs().Show(e.in.Unit) + " " + word + " than its bore explains beside the others: another ring, or a bore measured wrong."
+			}
+		}
+	}
 }

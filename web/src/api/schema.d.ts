@@ -967,6 +967,11 @@ export interface components {
             mode: "direct" | "divisions" | "length" | "vernier" | "strip" | "feeler";
             /**
              * Format: int64
+             * @description standard deviation of one reading; the default of the kind where left out
+             */
+            repeatability?: number;
+            /**
+             * Format: int64
              * @description -1 where clockwise past zero means smaller
              * @enum {integer}
              */
@@ -976,6 +981,11 @@ export interface components {
              * @description what the gauge was zeroed on, or the smallest size of a micrometer's frame
              */
             setting?: number;
+            /**
+             * Format: int64
+             * @description standard uncertainty of the zero or its standard
+             */
+            setting_u?: number;
             /** @description the printed clearances of a plastic strip, rising */
             steps?: number[];
         };
@@ -1520,6 +1530,8 @@ export interface components {
             /** @enum {string} */
             mode: "direct" | "divisions" | "length" | "vernier" | "strip" | "feeler";
             /** Format: int64 */
+            repeatability?: number;
+            /** Format: int64 */
             sense: number;
             /** Format: int64 */
             seq: number;
@@ -1527,6 +1539,8 @@ export interface components {
             set_by: string;
             /** Format: int64 */
             setting?: number;
+            /** Format: int64 */
+            setting_u?: number;
             steps: number[];
         };
         StoreJob: {

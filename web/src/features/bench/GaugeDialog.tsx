@@ -91,6 +91,29 @@ export function GaugeDialog({ job, feature, setup, unit, by, onClose }: GaugeDia
 							/>
 						</>
 					) : null}
+					{feature.quantity === "size" ? (
+						<details>
+							<summary className="soft">What the shop found of this gauge</summary>
+							<Group grow align="flex-start" mt={6}>
+								<TextInput
+									label={`Repeats within, ${unit}`}
+									description="one standard deviation; empty: half a division"
+									{...figure}
+									value={fields.repeatability}
+									error={errors.repeatability}
+									onChange={(e) => change({ repeatability: e.currentTarget.value })}
+								/>
+								<TextInput
+									label={`Zero known to, ${unit}`}
+									description="standard uncertainty; empty: half a division"
+									{...figure}
+									value={fields.setting_u}
+									error={errors.setting_u}
+									onChange={(e) => change({ setting_u: e.currentTarget.value })}
+								/>
+							</Group>
+						</details>
+					) : null}
 					{set.error && Object.keys(errors).length === 0 ? (
 						<Alert color="orange" variant="light">
 							{set.error.message}

@@ -74,6 +74,8 @@ export function useGaugeForm(
 		sense: String(setup?.sense ?? (bore && !small ? -1 : 1)),
 		steps: setup && setup.steps.length > 0 ? setup.steps.map((s) => plain(s, unit)).join(" ") : STRIP_STEPS[unit],
 		anvil: "",
+		repeatability: setup?.repeatability === undefined ? "" : plain(setup.repeatability, unit),
+		setting_u: setup?.setting_u === undefined ? "" : plain(setup.setting_u, unit),
 		checked: false,
 	});
 	const [errors, setErrors] = useState<Record<string, string>>({});
@@ -92,6 +94,8 @@ export function useGaugeForm(
 		if (!division.ok) wrong.division = division.sentence;
 		if (needsSetting && !setting.ok)
 			wrong.setting = fields.setting === "" ? "Say what the gauge was zeroed on." : setting.sentence;
+		const own = { repeatability: optional(fields.repeatability, unit), setting_u: optional(fields.setting_u, unit) };
+		for (const [name, read] of Object.entries(own)) if (typeof read === "string") wrong[name] = read;
 		const badStep = steps.find((s) => !s.ok);
 		if (fields.mode === "strip" && badStep && !badStep.ok) wrong.steps = badStep.sentence;
 		setErrors(wrong);
@@ -107,12 +111,22 @@ export function useGaugeForm(
 			sense: fields.sense === "-1" ? -1 : 1,
 			steps: fields.mode === "strip" ? steps.flatMap((s) => (s.ok ? [s.length] : [])) : undefined,
 			built: needsSetting && built(fields.anvil, unit) !== undefined ? fields.anvil : undefined,
+			repeatability: typeof own.repeatability === "number" ? own.repeatability : undefined,
+			setting_u: typeof own.setting_u === "number" ? own.setting_u : undefined,
 			checked: fields.checked,
 			by,
 		};
 		set.mutate(body, { onSuccess: onDone, onError: (error) => error instanceof Refusal && setErrors(error.places) });
 	};
 	return { fields, change, errors, deviates, submit, set };
+}
+
+/** A length that may be left out, or why it is none. */
+function optional(text: string, unit: System): Length | string | undefined {
+	if (text.trim() === "") return undefined;
+	const read = parse(text, unit);
+	if (!read.ok) return read.sentence;
+	return read.length < 0 ? "It cannot be less than nothing." : read.length;
 }
 
 function usualDivision(feature: FeatureView, unit: System): Length {
