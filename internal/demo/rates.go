@@ -21,11 +21,12 @@ func Rates() schedule.Card {
 			schedule.Bore:       own(50, 34, 40, 45),
 			schedule.Hone:       own(20, 14, 20, 25),
 			schedule.Resize:     own(30, 26, 30, 30),
+			schedule.FitRings:   own(0, 9, 10, 15),
 		},
 		Parts: map[schedule.Part]schedule.PartRate{
 			schedule.MainShells: {Each: 19_00, LeadDays: 1}, schedule.RodShells: {Each: 16_00, LeadDays: 1}, schedule.SelectShells: {Each: 24_00, LeadDays: 2},
 			schedule.Rings: {Each: 22_00, LeadDays: 1}, schedule.Pistons: {Each: 85_00, LeadDays: 5}, schedule.Sleeves: {Each: 48_00, LeadDays: 4},
 			schedule.ThrustParts: {Each: 14_00, LeadDays: 3}, schedule.Crankshaft: {Each: 780_00, LeadDays: 20}, schedule.Block: {Each: 1150_00, LeadDays: 25},
-			schedule.RodSet: {Each: 120_00, LeadDays: 12}, schedule.Gasket: {Each: 31_00, LeadDays: 2},
+			schedule.RodSet: {Each: 120_00, LeadDays: 12}, schedule.Gasket: {Each: 31_00, LeadDays: 2}, schedule.Pins: {Each: 12_00, LeadDays: 2},
 		}}
 }

@@ -10,6 +10,51 @@ import (
 	"ledge/internal/core/disposition"
 )
 
+// Pistons, pins and rings are kept or renewed; tight rings are filed. Common practice; the ring gap is held against its own range.
+func TestPistonsPinsAndRings(t *testing.T) {
+	const limits = `"cylinder": {"new": {"min": 3.5000, "max": 3.5010}, "wear_max": 0.006, "oversizes": [0.030]},
+		"piston": {"new": {"min": 3.4975, "max": 3.4980}, "wear_max": 0.002}, "ring_groove": {"max": 0.004}, "pin": {"new": {"min": 0.8750, "max": 0.8752}, "wear_max": 0.0005},
+		"ring_gap": {"new": {"min": 0.014, "max": 0.020}, "max": 0.030}`
+	piston := func(size, more string) string {
+		return `{"kind": "piston", "number": 1, ` + more + ` "stations": ["skirt"], "directions": [90], "readings": [[` + size + `]]}`
+	}
+	pin := func(size string) string {
+		return `{"kind": "pin", "number": 1, "stations": ["A", "B"], "directions": [0, 90], "readings": [[` + size + `, ` + size + `], [` + size + `, ` + size + `]]}`
+	}
+	bore := strings.ReplaceAll(`{"kind": "cylinder", "number": 1, "stations": ["A", "B", "C"], "directions": [0, 90], "readings": [[X, X], [X, X], [X, X]]}`, "X", "3.512")
+	for _, tt := range []struct{ name, features, set, action, why string }{
+		{"sound skirt", piston("3.4970", ""), "pistons", "reuse", "nothing beyond"},
+		{"worn skirt", piston("3.4955", ""), "pistons", "replace", "Piston 1: wear 0.0025 is above"},
+		{"scuffed skirt", piston("3.4970", `"look": "scored",`), "pistons", "replace", "graded scored"},
+		{"cracked", piston("3.4970", `"look": "cracked",`), "pistons", "replace", "cracked"},
+		{"worn groove", piston("3.4970", "") + `, {"kind": "ring_groove", "number": 1, "readings": [0.005]}`, "pistons", "replace", "largest 0.0050 is above"},
+		{"bored cylinder", bore + ", " + piston("3.4970", ""), "pistons", "replace", "bored 0.030 over"},
+		{"half measured", piston("null", ""), "pistons", "measure", "missing"},
+		{"sound pin", pin("0.8750"), "pins", "reuse", "nothing beyond"},
+		{"worn pin", pin("0.8740"), "pins", "replace", "Pin 1: wear"},
+		{"gaps right", `{"kind": "ring_gap", "number": 1, "readings": [0.016, 0.015, 0.014]}`, "rings", "reuse", "every end gap"},
+		{"tight", `{"kind": "ring_gap", "number": 1, "readings": [0.011, 0.015, 0.014]}`, "rings", "resize", "File 0.0060 off one end"},
+		{"wide", `{"kind": "ring_gap", "number": 1, "readings": [0.011, 0.033, 0.014]}`, "rings", "replace", "no cure but the next ring size"},
+	} {
+		in, err := Read(strings.NewReader(`{"format": "ledge.inspection/1", "unit": "in", "limits": {` + limits + `}, "features": [` + tt.features + `]}`))
+		require.NoError(t, err, tt.name)
+		found := false
+		for _, s := range disposition.Evaluate(in).Sets {
+			if string(s.Set) != tt.set {
+				continue
+			}
+			found = true
+			var why strings.Builder
+			for _, r := range s.Reasons {
+				why.WriteString(r.Text + "\n")
+			}
+			assert.Equal(t, tt.action, string(s.Action), "%s: %s", tt.name, why.String())
+			assert.Contains(t, why.String(), tt.why, tt.name)
+		}
+		assert.True(t, found, tt.name)
+	}
+}
+
 // Deck and thrust, each a set of its own. Common practice: skim the least that cleans, if what may come off in all and
 // the pistons' height permit; select thrust parts before repair; clean and measure again before anything else.
 func TestDeckAndThrust(t *testing.T) {

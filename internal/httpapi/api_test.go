@@ -230,6 +230,14 @@ func TestSignedDecisionsGoStale(t *testing.T) {
 	require.GreaterOrEqual(t, i, 0)
 	assert.True(t, view.Signed[i].Stale)
 	assert.Equal(t, disposition.Polish, view.Signed[i].Action)
+	// A crack found after the signature leaves nothing of it.
+	scored.ID, scored.Look = uuid.NewString(), "cracked"
+	status, answer, _ = call(t, "POST", base+"/api/v1/jobs/1/looks", scored)
+	require.Equal(t, 201, status, string(answer))
+	view = JobView{}
+	require.NoError(t, json.Unmarshal(answer, &view))
+	assert.False(t, slices.ContainsFunc(view.Signed, func(s Signed) bool { return s.Set == "rod_journals" }))
+	assert.NotEmpty(t, view.Decisions, "the record keeps it")
 }
 
 // BenchmarkReading: a reading stored durably and answered with the job's new evaluation, over HTTP. The five

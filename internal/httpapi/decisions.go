@@ -71,7 +71,7 @@ func sign(view JobView, job int64, b DecisionBody) (store.Decision, error) {
 		Overruled: !advised, Reason: reason, Basis: string(basis), DecidedBy: b.By}, nil
 }
 
-// withSigned adds the decision that holds for each set: the last one signed.
+// withSigned adds the decision that holds for each set: the last one signed. A crack found since leaves only what is advised for it.
 func (v JobView) withSigned() (JobView, error) {
 	v.Signed = []Signed{}
 	for _, set := range v.Evaluation.Sets {
@@ -79,6 +79,9 @@ func (v JobView) withSigned() (JobView, error) {
 			d := v.Decisions[i]
 			if d.Set != set.Set {
 				continue
+			}
+			if set.Cracked() && !set.Advises(d.Action, d.Step, d.Shell, d.Method) {
+				break
 			}
 			var basis disposition.Set
 			if err := json.Unmarshal([]byte(d.Basis), &basis); err != nil {

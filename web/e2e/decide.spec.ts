@@ -1,3 +1,4 @@
+import { execFileSync } from "node:child_process";
 import { expect, test } from "@playwright/test";
 import { as } from "./hands";
 
@@ -113,4 +114,30 @@ test("an engine's card is compared, saved and read back; a broken one is refused
 	// Nothing is kept before it is saved.
 	await page.reload();
 	await expect(page.getByRole("group", { name: "Main journals" }).getByLabel("New, smallest")).not.toHaveValue("2.2480");
+});
+
+test("the screen says what the command line says of the same document", async ({ page }) => {
+	await as(page);
+	const file = await (await page.request.get("/api/v1/jobs/7/file")).text();
+	const result = JSON.parse(execFileSync("../bin/ledge", ["evaluate", "-"], { input: file, encoding: "utf8" }));
+	expect(result.sets.length).toBeGreaterThan(5);
+	const verbs: Record<string, RegExp> = {
+		reuse: /reuse/,
+		polish: /polish/,
+		hone: /hone/,
+		bore: /bore/,
+		grind: /grind/,
+		line_hone: /line-hone/,
+		resize: /resize|file/,
+		skim: /skim/,
+		replace: /replace/,
+		sleeve: /sleeve/,
+		measure: /measure/,
+		remeasure: /measure again/,
+	};
+	for (const set of result.sets) {
+		await page.goto(`/jobs/7/decide/${set.set}`);
+		await expect(page.getByRole("heading", { level: 1 })).toHaveText(verbs[set.action] ?? /never/);
+		for (const reason of set.reasons.slice(0, 3)) await expect(page.getByText(reason.text).first()).toBeAttached();
+	}
 });

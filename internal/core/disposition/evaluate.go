@@ -2,6 +2,7 @@ package disposition
 
 import (
 	"fmt"
+	"strings"
 
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
@@ -21,6 +22,7 @@ func Evaluate(in *inspection.Inspection) Result {
 	e.cylinders()
 	e.deck()
 	e.thrust()
+	e.pistons()
 	return e.result
 }
 
@@ -160,7 +162,7 @@ func (b *board) offer(o Option) {
 func (b *board) close() {
 	for _, m := range b.members {
 		for _, c := range m.finding.Checks {
-			if c.Verdict == limit.NoLimit {
+			if c.Verdict == limit.NoLimit && (m.feature.Kind.Grid() || !strings.HasSuffix(c.Name, "_low")) {
 				b.because("no_limit", &m.ref, "%s: %s is %s and has no limit.", m.ref.Name(), words(c.Name), b.show(c.Value))
 			}
 		}
@@ -256,11 +258,13 @@ var lookWords = map[inspection.Look]string{
 var setWords = map[SetName]string{
 	MainJournals: "Mains", RodJournals: "Rod journals", CamJournals: "Cam journals",
 	MainHousings: "Main tunnel", RodHousings: "Rod housings", Cylinders: "Cylinders", Deck: "Deck", Thrust: "Thrust",
+	Pistons: "Pistons", Pins: "Pins", Rings: "Rings",
 }
 
 var checkWords = map[string]string{
 	"size_low": "smallest size", "size_high": "largest size", "out_of_round": "out-of-round",
 	"bore_to_bore": "bore-to-bore difference", "end_float": "end float", "end_float_low": "least end float",
+	"ring_groove": "largest", "ring_groove_low": "smallest", "ring_gap": "widest", "ring_gap_low": "narrowest",
 }
 
 func words(name string) string {

@@ -43,6 +43,9 @@ const (
 	Cylinders    SetName = "cylinders"
 	Deck         SetName = "deck"
 	Thrust       SetName = "thrust"
+	Pistons      SetName = "pistons"
+	Pins         SetName = "pins"
+	Rings        SetName = "rings"
 )
 
 // A Ref points to a feature.

@@ -23,6 +23,7 @@ const (
 	Bore       Operation = "bore"
 	Hone       Operation = "hone"
 	Resize     Operation = "resize"
+	FitRings   Operation = "fit_rings"
 )
 
 // A Part is something to buy.
@@ -41,6 +42,7 @@ const (
 	Block        Part = "block"
 	RodSet       Part = "rod_set"
 	Gasket       Part = "gasket"
+	Pins         Part = "pins"
 )
 
 // facts about operations: what they are called, on which machine they run and which component they occupy.
@@ -61,11 +63,12 @@ var facts = []struct {
 	{Bore, "Bore", "boring bar", "block"},
 	{Hone, "Hone", "cylinder hone", "block"},
 	{Resize, "Resize the big ends", "rod hone", "rods"},
+	{FitRings, "File the ring gaps", "bench", "rings"},
 }
 
 var partTitles = map[Part]string{
 	MainShells: "Main shells", RodShells: "Rod shells", SelectShells: "Select shells", Rings: "Ring sets", Pistons: "Pistons with rings", Sleeves: "Sleeves",
-	ThrustParts: "Thrust parts", Crankshaft: "Another crankshaft", Block: "Another block", RodSet: "Another rod", Gasket: "Gasket of another grade",
+	ThrustParts: "Thrust parts", Crankshaft: "Another crankshaft", Block: "Another block", RodSet: "Another rod", Gasket: "Gasket of another grade", Pins: "Piston pins",
 }
 
 // Operations lists the operations in their order.
@@ -79,7 +82,7 @@ func Operations() []Operation {
 
 // Parts lists the parts.
 func Parts() []Part {
-	return []Part{MainShells, RodShells, SelectShells, Rings, Pistons, Sleeves, ThrustParts, Crankshaft, Block, RodSet, Gasket}
+	return []Part{MainShells, RodShells, SelectShells, Rings, Pistons, Sleeves, ThrustParts, Crankshaft, Block, RodSet, Gasket, Pins}
 }
 
 func (o Operation) rank() int {

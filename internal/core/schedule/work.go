@@ -50,6 +50,12 @@ func WorkOf(set disposition.SetName, o disposition.Option, n Counts) (w Work) {
 		}
 	case disposition.Cylinders:
 		w.cylinders(o, n)
+	case disposition.Pistons:
+		w.simple(o, disposition.Resize, "", Pistons, 0, n.Cylinders)
+	case disposition.Pins:
+		w.simple(o, disposition.Resize, "", Pins, 0, n.Cylinders)
+	case disposition.Rings:
+		w.simple(o, disposition.Resize, FitRings, Rings, n.Cylinders, n.Cylinders)
 	}
 	return w
 }
@@ -140,10 +146,10 @@ func (w Work) Cost(c Card) Money {
 	return total
 }
 
-// single are the parts of which an engine has one, however many of its sets ask for another.
-var single = map[Part]bool{Crankshaft: true, Block: true}
+// single are the parts bought once, however many of an engine's sets ask for them.
+var single = map[Part]bool{Crankshaft: true, Block: true, Pistons: true, Rings: true}
 
-// merged drops what several sets ask for though there is only one of it.
+// merged drops what several sets ask for though it is bought once. Pistons bring their rings and pins.
 func merged(works []Work) []Work {
 	seen := map[Part]bool{}
 	out := make([]Work, len(works))

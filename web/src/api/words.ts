@@ -9,6 +9,9 @@ const SETS: Record<string, string> = {
 	cylinders: "Cylinders",
 	deck: "Deck",
 	thrust: "Thrust",
+	pistons: "Pistons",
+	pins: "Piston pins",
+	rings: "Rings",
 };
 
 export const setName = (set: string): string => SETS[set] ?? set;
@@ -115,7 +118,15 @@ export interface Way {
 	method?: string;
 }
 
-const REPLACED: Record<string, string> = { main_housings: "block", cylinders: "block", rod_housings: "rods", deck: "block" };
+const REPLACED: Record<string, string> = {
+	main_housings: "block",
+	cylinders: "block",
+	rod_housings: "rods",
+	deck: "block",
+	pistons: "pistons",
+	pins: "pins",
+	rings: "rings",
+};
 
 /** A way to treat a set in words: "Grind 0.020 under", "Reuse with −0.0010 shells". */
 export function wayName({ action, step, shell, method }: Way, system: System, set = "main_journals"): string {
@@ -143,6 +154,7 @@ export function wayName({ action, step, shell, method }: Way, system: System, se
 		measure: "Measure what is missing",
 		remeasure: "Measure again",
 	};
+	if (set === "rings" && action === "resize") return "File the end gaps";
 	if (set === "thrust" && action === "reuse" && shell !== 0) return `Thrust parts that take up ${show(-shell, system)}`;
 	const text = words[action] ?? action;
 	if (method === "straighten_first") return `Straighten, then ${text.toLowerCase()}`;

@@ -56,6 +56,9 @@ const MEMBERS: Record<string, string> = {
 	cylinders: "cylinder",
 	deck: "deck",
 	thrust: "end_float",
+	pistons: "piston",
+	pins: "pin",
+	rings: "ring_gap",
 };
 
 /** The worst standing among a set's members. */
@@ -86,6 +89,8 @@ const LEAD = [
 	"skim",
 	"thrust_parts",
 	"thrust_clean",
+	"replace",
+	"bored",
 ];
 
 const same = (a: Option, b: { action: string; step: number; shell: number; method?: string }) =>
