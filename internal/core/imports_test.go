@@ -21,6 +21,7 @@ var rules = map[string][]string{
 	"internal/core/disposition": {"internal/core/"},
 	"internal/core/walk":        {"internal/core/engine"},
 	"internal/core/schedule":    {"internal/core/unit", "internal/core/disposition"},
+	"internal/core/order":       {"internal/core/"},
 	"internal/core/simulate":    {"internal/core/unit", "internal/core/engine", "internal/core/plan", "internal/core/instrument"},
 	"internal/exchange":         {"internal/core/"},
 	"internal/store":            {"internal/core/"},

@@ -82,7 +82,7 @@ func (a resources) weigh(ctx context.Context, id int64, asked map[disposition.Se
 		return out, err
 	}
 	out.Entered, out.Currency = true, card.Currency
-	out.Choices = schedule.Choices(view.Evaluation, countsOf(view.Job), card)
+	out.Choices = schedule.Choices(view.decided, countsOf(view.Job), card)
 	start := a.store.Today()
 	tradeoff := shop.Weigh(out.Choices)
 	out.Tried, out.Pruned = tradeoff.Tried, tradeoff.Pruned
@@ -150,7 +150,7 @@ func (a resources) dates(ctx context.Context, lines []JobLine) error {
 			return err
 		}
 		signed, all := works(view, card)
-		if i := slices.IndexFunc(lines, func(l JobLine) bool { return l.ID == id }); i >= 0 && len(all) == len(view.Evaluation.Sets) && len(all) > 0 {
+		if i := slices.IndexFunc(lines, func(l JobLine) bool { return l.ID == id }); i >= 0 && len(all) == len(view.decided.Sets) && len(all) > 0 {
 			_, done := shop.Clone().Place(all)
 			lines[i].ReadyOn, lines[i].Cost, lines[i].Currency = date(shop.Ready(start, done)), schedule.Total(card, all), card.Currency
 		}
@@ -161,7 +161,7 @@ func (a resources) dates(ctx context.Context, lines []JobLine) error {
 
 // works are what a job's signed decisions need, and what all its sets need as signed or advised.
 func works(view JobView, card schedule.Card) (signed, all []schedule.Work) {
-	for _, c := range schedule.Choices(view.Evaluation, countsOf(view.Job), card) {
+	for _, c := range schedule.Choices(view.decided, countsOf(view.Job), card) {
 		way := wayOf(c, standing(view, c.Set))
 		if way == nil {
 			continue
@@ -190,8 +190,8 @@ func wayOf(c schedule.Choice, option int) *schedule.Way {
 
 // standing is the index of a set's option that was signed, else of the one that is advised; -1 where neither is listed.
 func standing(view JobView, set disposition.SetName) int {
-	i := slices.IndexFunc(view.Evaluation.Sets, func(s disposition.Set) bool { return s.Set == set })
-	s := view.Evaluation.Sets[i]
+	i := slices.IndexFunc(view.decided.Sets, func(s disposition.Set) bool { return s.Set == set })
+	s := view.decided.Sets[i]
 	for _, signed := range view.Signed {
 		if signed.Set == set {
 			return slices.IndexFunc(s.Options, func(o disposition.Option) bool {

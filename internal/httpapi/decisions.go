@@ -5,7 +5,6 @@ import (
 	"encoding/json"
 	"fmt"
 	"net/http"
-	"slices"
 	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -42,17 +41,20 @@ func (a resources) decisions(api huma.API) {
 			if err != nil {
 				return nil, err
 			}
-			return a.changed(ctx, in.ID, a.store.AddDecision(ctx, decision))
+			if err := a.store.AddDecision(ctx, decision); err != nil {
+				return nil, a.fail(ctx, err)
+			}
+			return a.changed(ctx, in.ID, a.reissue(ctx, in.ID, in.Body.By))
 		})
 }
 
 // sign makes a decision of what was asked, or says why it cannot be one.
 func sign(view JobView, job int64, b DecisionBody) (store.Decision, error) {
-	i := slices.IndexFunc(view.Evaluation.Sets, func(s disposition.Set) bool { return s.Set == b.Set })
-	if i < 0 {
+	at := setNamed(view.decided.Sets, b.Set)
+	if at == nil {
 		return store.Decision{}, refuse("set", "This job has no such set to decide.")
 	}
-	set := view.Evaluation.Sets[i]
+	set := *at
 	advised := set.Advises(b.Action, b.Step, b.Shell, b.Method)
 	reason := strings.TrimSpace(b.Reason)
 	switch {
@@ -74,7 +76,7 @@ func sign(view JobView, job int64, b DecisionBody) (store.Decision, error) {
 // withSigned adds the decision that holds for each set: the last one signed. A crack found since leaves only what is advised for it.
 func (v JobView) withSigned() (JobView, error) {
 	v.Signed = []Signed{}
-	for _, set := range v.Evaluation.Sets {
+	for _, set := range v.decided.Sets {
 		for i := len(v.Decisions) - 1; i >= 0; i-- {
 			d := v.Decisions[i]
 			if d.Set != set.Set {
@@ -87,7 +89,7 @@ func (v JobView) withSigned() (JobView, error) {
 			if err := json.Unmarshal([]byte(d.Basis), &basis); err != nil {
 				return JobView{}, fmt.Errorf("basis of decision %s: %w", d.ID, err)
 			}
-			v.Signed = append(v.Signed, Signed{d, !set.SameAdvice(basis)})
+			v.Signed = append(v.Signed, Signed{d, !set.SameAdvice(basis), basis})
 			break
 		}
 	}

@@ -83,6 +83,7 @@ func mount(router chi.Router, o Options) huma.API {
 	a.photos(api)
 	a.rates(api)
 	a.costs(api)
+	a.orders(api)
 	a.build(api)
 	return api
 }

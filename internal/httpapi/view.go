@@ -31,6 +31,11 @@ type JobView struct {
 	Evaluation disposition.Result `json:"evaluation"`
 	Shaft      []engine.Journal   `json:"shaft"`
 	Signed     []Signed           `json:"signed"`
+	Orders     OrdersView         `json:"orders"`
+	// Before holds the sets as they were decided, where work was ordered and measured again since.
+	Before []disposition.Set `json:"before,omitempty"`
+
+	decided disposition.Result
 }
 
 // FeatureView is a feature with what the bench needs beside its tape.
@@ -66,6 +71,8 @@ type Mating struct {
 type Signed struct {
 	store.Decision
 	Stale bool `json:"stale"`
+
+	basis disposition.Set
 }
 
 func (a resources) view(ctx context.Context, id int64) (JobView, error) {
@@ -114,7 +121,16 @@ func (a resources) view(ctx context.Context, id int64) (JobView, error) {
 		}
 	}
 	v.Walk.Findings = append(atSight(v.Features), v.Walk.Findings...)
-	return v.withSigned()
+	before := beforeWork(in, record.Orders)
+	v.decided = v.Evaluation
+	if before != in {
+		v.decided = disposition.Evaluate(before)
+		v.Before = v.decided.Sets
+	}
+	if v, err = v.withSigned(); err != nil {
+		return JobView{}, err
+	}
+	return v.withOrders(record, in, v.decided, before), nil
 }
 
 // atSight says what needs no measuring: a part that is cracked.

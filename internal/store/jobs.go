@@ -27,13 +27,15 @@ type Job struct {
 	Version    int64       `db:"version" json:"version"`
 	CreatedBy  string      `db:"created_by" json:"created_by"`
 	CreatedAt  string      `db:"created_at" json:"created_at"`
+	// ClosedAt is when the job left the shop.
+	ClosedAt *string `db:"closed_at" json:"closed_at,omitempty"`
 	engine.Layout
 	PolicyText string            `db:"policy" json:"-"`
 	Policy     inspection.Policy `db:"-" json:"policy"`
 	Limits     LimitSet          `db:"-" json:"limits"`
 }
 
-const jobColumns = `id, number, customer, engine, duty, scope, unit, promised_on, version, created_by, created_at,
+const jobColumns = `id, number, customer, engine, duty, scope, unit, promised_on, version, created_by, created_at, closed_at,
 	arrangement, cylinders, mains, throws, cylinders_per_throw AS cylindersperthrow, policy`
 
 // A Scope is what came in.

@@ -23,6 +23,7 @@ type Record struct {
 	Conditions []Condition  `json:"conditions"`
 	Answers    []Answer     `json:"answers"`
 	Photos     []Photo      `json:"photos"`
+	Orders     []Order      `json:"orders"`
 }
 
 // Record returns everything stored of a job, or [ErrNotFound]. Callers must not change it.
@@ -53,7 +54,10 @@ func (s *Store) Record(ctx context.Context, id int64) (record Record, err error)
 		if record.Answers, err = answersOf(ctx, tx, id); err != nil {
 			return err
 		}
-		record.Photos, err = photosOf(ctx, tx, id)
+		if record.Photos, err = photosOf(ctx, tx, id); err != nil {
+			return err
+		}
+		record.Orders, err = ordersOf(ctx, tx, id)
 		return err
 	})
 	if err != nil {

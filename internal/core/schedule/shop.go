@@ -27,12 +27,14 @@ func (d Day) After(n int) Day {
 
 // A Slot is one operation of a job, or the coming of a part, as placed on the calendar.
 type Slot struct {
-	Title   string `json:"title"`
-	Machine string `json:"machine"`
-	Outside bool   `json:"outside,omitempty"`
-	Part    bool   `json:"part,omitempty"`
-	Count   int    `json:"count"`
-	Cost    Money  `json:"cost"`
+	// Operation is empty for the coming of a part.
+	Operation Operation `json:"operation,omitempty"`
+	Title     string    `json:"title"`
+	Machine   string    `json:"machine"`
+	Outside   bool      `json:"outside,omitempty"`
+	Part      bool      `json:"part,omitempty"`
+	Count     int       `json:"count"`
+	Cost      Money     `json:"cost"`
 	// From and To are working minutes from the start of the calendar.
 	From int `json:"from"`
 	To   int `json:"to"`
@@ -71,7 +73,7 @@ var waits = map[Operation][]Part{
 // component is back, its machine is free and the parts it is made to have come. It returns the slots in time order, and when
 // all is done, in working minutes.
 func (s *Shop) Place(works []Work) (slots []Slot, done int) {
-	works = merged(works)
+	works = Merged(works)
 	arrives, component := map[Part]int{}, map[string]int{}
 	for _, w := range works {
 		for _, p := range w.Parts {
@@ -105,7 +107,7 @@ func (s *Shop) Place(works []Work) (slots []Slot, done int) {
 				}
 				component[f.component] = from + length
 				done = max(done, from+length)
-				slots = append(slots, Slot{Title: f.title, Machine: f.machine, Outside: rate.Outside, Count: p.Count,
+				slots = append(slots, Slot{Operation: f.operation, Title: f.title, Machine: f.machine, Outside: rate.Outside, Count: p.Count,
 					Cost: rate.Setup + Money(p.Count)*rate.Each, From: from, To: from + length})
 			}
 		}

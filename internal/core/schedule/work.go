@@ -149,8 +149,8 @@ func (w Work) Cost(c Card) Money {
 // single are the parts bought once, however many of an engine's sets ask for them.
 var single = map[Part]bool{Crankshaft: true, Block: true, Pistons: true, Rings: true}
 
-// merged drops what several sets ask for though it is bought once. Pistons bring their rings and pins.
-func merged(works []Work) []Work {
+// Merged drops what several sets ask for though it is bought once. Pistons bring their rings and pins.
+func Merged(works []Work) []Work {
 	seen := map[Part]bool{}
 	out := make([]Work, len(works))
 	for i, w := range works {
@@ -168,7 +168,7 @@ func merged(works []Work) []Work {
 // Total is the price of a job's works together.
 func Total(c Card, works []Work) Money {
 	total := Money(0)
-	for _, w := range merged(works) {
+	for _, w := range Merged(works) {
 		total += w.Cost(c)
 	}
 	return total

@@ -328,6 +328,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{id}/orders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Issue every sheet that the signed decisions ask for; an issue that changed is struck through */
+        post: operations["issue-orders"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{id}/orders/{order}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Sent, returned, ticked off, accepted with a reason, back to the shop, closed */
+        post: operations["say-of-order"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{id}/parts": {
         parameters: {
             query?: never;
@@ -1122,6 +1156,27 @@ export interface components {
             /** Format: int64 */
             reference: number;
         };
+        "Issue-ordersRequest": {
+            /** @description only these; all where empty */
+            sheets: string[];
+        };
+        IssuedView: {
+            body: components["schemas"]["OrderSheet"];
+            closed: boolean;
+            events: components["schemas"]["StoreOrderEvent"][];
+            id: string;
+            /** Format: int64 */
+            issue: number;
+            issued_at: string;
+            issued_by: string;
+            /** Format: int64 */
+            open: number;
+            proofs: components["schemas"]["OrderProof"][];
+            /** Format: int64 */
+            seq: number;
+            sheet: string;
+            struck: boolean;
+        };
         JobLine: {
             /** Format: int64 */
             cost?: number;
@@ -1140,6 +1195,7 @@ export interface components {
             unit: "in" | "mm";
         };
         JobView: {
+            before?: components["schemas"]["DispositionSet"][];
             bend?: components["schemas"]["InspectionBend"];
             checks: components["schemas"]["StoreGaugeCheck"][];
             conditions: components["schemas"]["StoreCondition"][];
@@ -1148,6 +1204,7 @@ export interface components {
             features: components["schemas"]["FeatureView"][];
             gauges: components["schemas"]["StoreGaugeSetup"][];
             job: components["schemas"]["StoreJob"];
+            orders: components["schemas"]["OrdersView"];
             photos: components["schemas"]["StorePhoto"][];
             shaft: components["schemas"]["EngineJournal"][];
             signed: components["schemas"]["Signed"][];
@@ -1268,6 +1325,66 @@ export interface components {
             throws?: number;
             /** @enum {string} */
             unit: "in" | "mm";
+        };
+        OrderEventBody: {
+            by: string;
+            /** Format: uuid */
+            id: string;
+            /** @description empty for the whole sheet */
+            line: string;
+            reason: string;
+            /** @enum {string} */
+            what: "sent" | "returned" | "ticked" | "unticked" | "accepted" | "sent_back" | "closed";
+        };
+        OrderLine: {
+            code?: string;
+            /** Format: int64 */
+            count?: number;
+            feature?: components["schemas"]["DispositionRef"];
+            kept?: boolean;
+            key: string;
+            /** Format: int64 */
+            max?: number;
+            /** Format: int64 */
+            min?: number;
+            /** Format: int64 */
+            most?: number;
+            note?: string;
+            /** Format: int64 */
+            rough?: number;
+            state?: string;
+            title: string;
+            what: string;
+        };
+        OrderProof: {
+            back?: components["schemas"]["LimitRange"];
+            found?: components["schemas"]["LimitRange"];
+            key: string;
+            problems: string[];
+            /** @enum {string} */
+            verdict: "open" | "within" | "missed";
+        };
+        OrderSheet: {
+            lines: components["schemas"]["OrderLine"][];
+            name: string;
+            notes: string[];
+            sets: string[];
+            steps: components["schemas"]["OrderStep"][];
+            title: string;
+        };
+        OrderStep: {
+            begins?: string;
+            /** Format: int64 */
+            count: number;
+            ends?: string;
+            operation: string;
+            outside: boolean;
+            title: string;
+        };
+        OrdersView: {
+            drafts: components["schemas"]["OrderSheet"][];
+            issued: components["schemas"]["IssuedView"][];
+            unwanted: string[];
         };
         PartChange: {
             after: string;
@@ -1457,6 +1574,7 @@ export interface components {
             /** Format: int64 */
             from: number;
             machine: string;
+            operation?: string;
             outside?: boolean;
             part?: boolean;
             title: string;
@@ -1545,6 +1663,7 @@ export interface components {
         };
         StoreJob: {
             arrangement: string;
+            closed_at?: string;
             created_at: string;
             created_by: string;
             customer: string;
@@ -1596,6 +1715,17 @@ export interface components {
             seq: number;
             /** @enum {string} */
             what: "grade" | "test_clear" | "test_cracked";
+        };
+        StoreOrderEvent: {
+            id: string;
+            line: string;
+            order_id: string;
+            reason: string;
+            said_at: string;
+            said_by: string;
+            /** Format: int64 */
+            seq: number;
+            what: string;
         };
         StorePhoto: {
             caption: string;
@@ -2352,6 +2482,79 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BuildView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "issue-orders": {
+        parameters: {
+            query?: {
+                by?: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Issue-ordersRequest"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "say-of-order": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                order: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OrderEventBody"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
                 };
             };
             /** @description Error */

@@ -1,0 +1,230 @@
+// Package order turns signed decisions into sheets that another person can work from, and holds what came back against them.
+package order
+
+import (
+	"strconv"
+
+	"ledge/internal/core/disposition"
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/schedule"
+	"ledge/internal/core/unit"
+)
+
+// A Name tells the sheets of a job apart.
+type Name string
+
+// The sheets, in the order in which an engine goes through them.
+const (
+	Grind   Name = "grind"
+	Tunnel  Name = "tunnel"
+	Deck    Name = "deck"
+	Bore    Name = "bore"
+	Rods    Name = "rods"
+	Balance Name = "balance"
+	Rings   Name = "rings"
+	Parts   Name = "parts"
+)
+
+var titles = map[Name]string{
+	Grind: "Crankshaft sheet", Tunnel: "Tunnel sheet", Deck: "Deck sheet", Bore: "Bore and hone sheet",
+	Rods: "Rod sheet", Balance: "Balance sheet", Rings: "Ring sheet", Parts: "Parts list",
+}
+
+// Title is the sheet in words.
+func (n Name) Title() string { return titles[n] }
+
+// A Sheet is what one person is asked to do, or to buy.
+type Sheet struct {
+	Name  Name   `json:"name"`
+	Title string `json:"title"`
+	// Sets are the decisions that it carries out.
+	Sets []disposition.SetName `json:"sets"`
+	// Steps are the operations in their sequence.
+	Steps []Step   `json:"steps"`
+	Lines []Line   `json:"lines"`
+	Notes []string `json:"notes"`
+}
+
+// A Step is one operation of a sheet.
+type Step struct {
+	Operation schedule.Operation `json:"operation"`
+	Title     string             `json:"title"`
+	Count     int                `json:"count"`
+	// Outside tells that it is sent out. Begins and Ends are calendar days, empty without a rate card.
+	Outside bool   `json:"outside"`
+	Begins  string `json:"begins,omitempty"`
+	Ends    string `json:"ends,omitempty"`
+}
+
+// A Line is one feature with its finished size, or one part to buy.
+type Line struct {
+	// Key names the line within its sheet.
+	Key string `json:"key"`
+	// Feature is what is worked on; nil for parts.
+	Feature *disposition.Ref `json:"feature,omitempty"`
+	// State is the one in which it is measured again.
+	State string `json:"state,omitempty"`
+	Title string `json:"title"`
+	What  string `json:"what"`
+	// Min and Max bound the finished size; Rough is the size before honing.
+	Min   *unit.Length `json:"min,omitempty"`
+	Max   *unit.Length `json:"max,omitempty"`
+	Rough *unit.Length `json:"rough,omitempty"`
+	// Most bounds what is no size: a gap, a flatness.
+	Most *unit.Length `json:"most,omitempty"`
+	// Kept marks a member that stays as it is.
+	Kept  bool   `json:"kept,omitempty"`
+	Count int    `json:"count,omitempty"`
+	Code  string `json:"code,omitempty"`
+	Note  string `json:"note,omitempty"`
+}
+
+// Proven reports whether the line is proved by measuring again.
+func (l Line) Proven() bool { return l.Feature != nil && l.State != "" && !l.Kept }
+
+// A Decided is a set with the way that was signed for it.
+type Decided struct {
+	Set    disposition.Set
+	Option disposition.Option
+	By     string
+	Reason string
+}
+
+// Sheets makes the sheets for signed decisions. result is the evaluation of in that they rest on; pistons are the mean skirts of new
+// pistons by cylinder, as far as they are measured.
+func Sheets(in *inspection.Inspection, result disposition.Result, decided []Decided, n schedule.Counts, pistons map[int]unit.Length) []Sheet {
+	d := &drafter{in: in, result: result, pistons: pistons, sheets: map[Name]*Sheet{}}
+	var works []schedule.Work
+	for _, one := range decided {
+		work := schedule.WorkOf(one.Set.Set, one.Option, n)
+		works = append(works, work)
+		d.set(one, work)
+	}
+	d.balance(decided)
+	d.parts(decided, works)
+	sheets := []Sheet{}
+	for _, name := range []Name{Grind, Tunnel, Deck, Bore, Rods, Balance, Rings, Parts} {
+		if s := d.sheets[name]; s != nil {
+			sheets = append(sheets, *s)
+		}
+	}
+	return sheets
+}
+
+type drafter struct {
+	in      *inspection.Inspection
+	result  disposition.Result
+	pistons map[int]unit.Length
+	sheets  map[Name]*Sheet
+}
+
+func (d *drafter) sheet(name Name) *Sheet {
+	s := d.sheets[name]
+	if s == nil {
+		s = &Sheet{Name: name, Title: name.Title(), Sets: []disposition.SetName{}, Steps: []Step{}, Lines: []Line{}, Notes: []string{}}
+		d.sheets[name] = s
+	}
+	return s
+}
+
+func (s *Sheet) note(text string) {
+	for _, n := range s.Notes {
+		if n == text {
+			return
+		}
+	}
+	s.Notes = append(s.Notes, text)
+}
+
+// homes: the sheet on which a set's work stands.
+var homes = map[disposition.SetName]Name{
+	disposition.MainJournals: Grind, disposition.RodJournals: Grind, disposition.CamJournals: Grind, disposition.Thrust: Grind,
+	disposition.MainHousings: Tunnel, disposition.RodHousings: Rods, disposition.Cylinders: Bore, disposition.Deck: Deck, disposition.Rings: Rings,
+}
+
+// set puts one decided set on its sheet. What is kept or bought needs none.
+func (d *drafter) set(one Decided, work schedule.Work) {
+	home, ok := homes[one.Set.Set]
+	if !ok || len(work.Operations) == 0 {
+		return
+	}
+	s := d.sheet(home)
+	s.Sets = append(s.Sets, one.Set.Set)
+	for _, p := range work.Operations {
+		s.Steps = append(s.Steps, Step{Operation: p.What, Title: p.What.Title(), Count: p.Count})
+	}
+	switch one.Set.Set {
+	case disposition.Cylinders:
+		d.cylinders(s, one)
+	case disposition.MainHousings, disposition.RodHousings:
+		d.housings(s, one)
+	case disposition.Deck:
+		d.deck(s, one)
+	case disposition.Rings:
+		d.rings(s)
+	default:
+		d.journals(s, one)
+	}
+	if one.Reason != "" {
+		s.note("Overruled by " + one.By + ": " + one.Reason)
+	}
+}
+
+// members are the findings of a set's kind that decide it, in their order.
+func (d *drafter) members(kind inspection.Kind) []*inspection.Finding {
+	var list []*inspection.Finding
+	for _, i := range d.in.Members(kind) {
+		if d.result.Features[i].Measured() {
+			list = append(list, &d.result.Features[i])
+		}
+	}
+	return list
+}
+
+func (d *drafter) show(l unit.Length) string { return l.Show(d.in.Unit) }
+
+func line(ref disposition.Ref, state, what string) Line {
+	return Line{Key: string(ref.Kind) + "/" + strconv.Itoa(ref.Number), Feature: &ref, State: state, Title: ref.Name(), What: what}
+}
+
+func ptr(l unit.Length) *unit.Length { return &l }
+
+// within bounds a finished size: half the width of the range of new parts to each side, but never beyond the clearance's window nor,
+// for a shaft, above the size at which it cleans.
+func (d *drafter) within(one Decided, size disposition.Size) (least, most unit.Length) {
+	limits, _ := d.in.LimitsFor(size.Feature.Kind, size.Feature.Number)
+	half := d.in.Unit.Pick(5*unit.Tenth, 12*unit.Micrometre)
+	if limits.New != nil {
+		half = (limits.New.Max - limits.New.Min) / 2
+	}
+	up, down := half, half
+	for _, after := range one.Option.Clearances {
+		if after.Feature != size.Feature || after.Window == nil {
+			continue
+		}
+		tighter, looser := max(0, after.Clearance.Min-after.Window.Min), max(0, after.Window.Max-after.Clearance.Max)
+		if size.Feature.Kind.Shaft() {
+			up, down = min(up, tighter), min(down, looser)
+		} else {
+			up, down = min(up, looser), min(down, tighter)
+		}
+	}
+	least, most = size.Size-down, size.Size+up
+	for _, rung := range one.Set.Ladder {
+		if rung.Feature != size.Feature {
+			continue
+		}
+		if size.Feature.Kind.Shaft() && size.Size <= rung.Cleans {
+			most = min(most, rung.Cleans)
+		}
+		if !size.Feature.Kind.Shaft() && size.Size >= rung.Cleans {
+			least = max(least, rung.Cleans)
+		}
+	}
+	// On the gauges' own grid, inwards, so that the sheet says what can be read.
+	grid := d.in.Unit.Pick(unit.Tenth, unit.Micrometre)
+	if inner := (least + grid - 1) / grid * grid; inner <= most/grid*grid {
+		return inner, most / grid * grid
+	}
+	return least, most
+}

@@ -1,0 +1,247 @@
+package httpapi
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+	"net/http"
+	"slices"
+	"strings"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"ledge/internal/core/disposition"
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/order"
+	"ledge/internal/core/unit"
+	"ledge/internal/store"
+)
+
+// OrdersView is what is ordered of a job, and what still could be.
+type OrdersView struct {
+	// Drafts are the sheets that the signed decisions ask for and that are not issued as they stand.
+	Drafts []order.Sheet `json:"drafts"`
+	// Unwanted names sheets that were issued and are asked for no more.
+	Unwanted []order.Name `json:"unwanted"`
+	Issued   []IssuedView `json:"issued"`
+}
+
+// IssuedView is one issue of a sheet with its proof.
+type IssuedView struct {
+	store.Order
+	Struck bool          `json:"struck"`
+	Closed bool          `json:"closed"`
+	Proofs []order.Proof `json:"proofs"`
+	// Open counts the lines that are not proved and that nobody accepted.
+	Open int `json:"open"`
+}
+
+// OrderEventBody is what a person says of a sheet or of one of its lines.
+type OrderEventBody struct {
+	ID     string          `json:"id" format:"uuid"`
+	Line   string          `json:"line" maxLength:"60" doc:"empty for the whole sheet"`
+	What   store.OrderWhat `json:"what" enum:"sent,returned,ticked,unticked,accepted,sent_back,closed"`
+	Reason string          `json:"reason" maxLength:"1000"`
+	By     string          `json:"by" minLength:"1" maxLength:"100"`
+}
+
+func (a resources) orders(api huma.API) {
+	huma.Register(api, huma.Operation{OperationID: "issue-orders", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/orders", DefaultStatus: http.StatusCreated,
+		Summary: "Issue every sheet that the signed decisions ask for; an issue that changed is struck through"},
+		func(ctx context.Context, in *struct {
+			ID   int64  `path:"id"`
+			By   string `query:"by" minLength:"1" maxLength:"100"`
+			Body struct {
+				Sheets []order.Name `json:"sheets" doc:"only these; all where empty"`
+			}
+		}) (*jobOutput, error) {
+			view, err := a.view(ctx, in.ID)
+			if err != nil {
+				return nil, a.fail(ctx, err)
+			}
+			if len(view.Orders.Drafts)+len(view.Orders.Unwanted) == 0 {
+				return nil, problem(http.StatusConflict, "There is nothing to issue: sign the decisions first, or everything is issued already.")
+			}
+			wanted := func(n order.Name) bool { return len(in.Body.Sheets) == 0 || slices.Contains(in.Body.Sheets, n) }
+			return a.changed(ctx, in.ID, a.issue(ctx, view, in.By, wanted))
+		})
+	huma.Register(api, huma.Operation{OperationID: "say-of-order", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/orders/{order}/events", DefaultStatus: http.StatusCreated,
+		Summary: "Sent, returned, ticked off, accepted with a reason, back to the shop, closed"}, a.sayOfOrder)
+}
+
+// issue issues the drafts that are wanted, with the days on which the shop can do them.
+func (a resources) issue(ctx context.Context, view JobView, by string, wanted func(order.Name) bool) error {
+	costs, err := a.weigh(ctx, view.Job.ID, nil)
+	if err != nil {
+		return err
+	}
+	var sheets []order.Sheet
+	for _, s := range view.Orders.Drafts {
+		if wanted(s.Name) {
+			sheets = append(sheets, dated(s, costs.Slots))
+		}
+	}
+	return a.store.IssueOrders(ctx, view.Job.ID, sheets, slices.DeleteFunc(slices.Clone(view.Orders.Unwanted), func(n order.Name) bool { return !wanted(n) }), by)
+}
+
+// reissue brings sheets that were issued before up to a decision that changed since.
+func (a resources) reissue(ctx context.Context, job int64, by string) error {
+	view, err := a.view(ctx, job)
+	if err != nil || len(view.Orders.Drafts)+len(view.Orders.Unwanted) == 0 {
+		return err
+	}
+	return a.issue(ctx, view, by, func(n order.Name) bool {
+		return slices.ContainsFunc(view.Orders.Issued, func(i IssuedView) bool { return i.Sheet == n && !i.Struck })
+	})
+}
+
+// dated gives the steps of a sheet their days.
+func dated(s order.Sheet, slots []SlotView) order.Sheet {
+	s.Steps = slices.Clone(s.Steps)
+	for i := range s.Steps {
+		for _, slot := range slots {
+			if slot.Operation == s.Steps[i].Operation {
+				s.Steps[i].Begins, s.Steps[i].Ends, s.Steps[i].Outside = slot.Begins, slot.Ends, slot.Outside
+			}
+		}
+	}
+	return s
+}
+
+// undated is a sheet in a form in which two can be compared: the days are only plans.
+func undated(s order.Sheet) string {
+	s.Steps = slices.Clone(s.Steps)
+	for i := range s.Steps {
+		s.Steps[i].Begins, s.Steps[i].Ends, s.Steps[i].Outside = "", "", false
+	}
+	text, _ := json.Marshal(s) // plain data always encodes
+	return string(text)
+}
+
+// withOrders adds what is issued, with its proof, and the drafts of what is not. in and index are the record's inspection.
+func (v JobView) withOrders(record store.Record, in *inspection.Inspection, decided disposition.Result, before *inspection.Inspection) JobView {
+	v.Orders = OrdersView{Drafts: []order.Sheet{}, Unwanted: []order.Name{}, Issued: []IssuedView{}}
+	last := map[order.Name]*order.Sheet{}
+	for _, o := range record.Orders {
+		one := IssuedView{Order: o, Struck: o.Has(store.Struck), Closed: o.Has(store.Closed), Proofs: order.Verify(in, v.Evaluation.Features, o.Body)}
+		for _, p := range one.Proofs {
+			if p.Verdict != "within" && !accepted(o, p.Key) {
+				one.Open++
+			}
+		}
+		v.Orders.Issued = append(v.Orders.Issued, one)
+		delete(last, o.Sheet)
+		if !one.Struck {
+			last[o.Sheet] = &o.Body
+		}
+	}
+	pistons := map[int]unit.Length{}
+	for i := range in.Features {
+		if f := &in.Features[i]; f.Kind == inspection.Piston && f.State == order.NewPart && v.Evaluation.Features[i].Mean != nil {
+			pistons[f.Number] = *v.Evaluation.Features[i].Mean
+		}
+	}
+	for _, s := range order.Sheets(before, decided, v.decisionsToOrder(decided), countsOf(v.Job), pistons) {
+		if issued := last[s.Name]; issued == nil || undated(*issued) != undated(s) {
+			v.Orders.Drafts = append(v.Orders.Drafts, s)
+		}
+		delete(last, s.Name)
+	}
+	for _, o := range record.Orders {
+		if last[o.Sheet] != nil && !slices.Contains(v.Orders.Unwanted, o.Sheet) {
+			v.Orders.Unwanted = append(v.Orders.Unwanted, o.Sheet)
+		}
+	}
+	return v
+}
+
+// accepted reports whether a person took a line as it came.
+func accepted(o store.Order, line string) bool {
+	e := o.Last(line, store.Accepted, store.SentBack)
+	return e != nil && e.What == store.Accepted
+}
+
+// decisionsToOrder are the signed decisions with the option that each stands for: as it would now be made, else as it was when it was signed.
+func (v JobView) decisionsToOrder(decided disposition.Result) []order.Decided {
+	var list []order.Decided
+	for _, signed := range v.Signed {
+		is := func(o disposition.Option) bool {
+			return o.Action == signed.Action && o.Step == signed.Step && o.Shell == signed.Shell && o.Method == signed.Method
+		}
+		one := order.Decided{By: signed.DecidedBy, Reason: signed.Reason}
+		for _, set := range []*disposition.Set{setNamed(decided.Sets, signed.Set), &signed.basis} {
+			if set == nil {
+				continue
+			}
+			if i := slices.IndexFunc(set.Options, is); i >= 0 {
+				one.Set, one.Option = *set, set.Options[i]
+				break
+			}
+			one.Set, one.Option = *set, disposition.Option{Action: signed.Action, Step: signed.Step, Shell: signed.Shell, Method: signed.Method}
+		}
+		list = append(list, one)
+	}
+	return list
+}
+
+func setNamed(sets []disposition.Set, name disposition.SetName) *disposition.Set {
+	if i := slices.IndexFunc(sets, func(s disposition.Set) bool { return s.Set == name }); i >= 0 {
+		return &sets[i]
+	}
+	return nil
+}
+
+func (a resources) sayOfOrder(ctx context.Context, in *struct {
+	ID    int64  `path:"id"`
+	Order string `path:"order" format:"uuid"`
+	Body  OrderEventBody
+}) (*jobOutput, error) {
+	b := in.Body
+	view, err := a.view(ctx, in.ID)
+	if err != nil {
+		return nil, a.fail(ctx, err)
+	}
+	i := slices.IndexFunc(view.Orders.Issued, func(o IssuedView) bool { return o.ID == in.Order })
+	if i < 0 {
+		return nil, problem(http.StatusNotFound, "There is no such sheet in this job.")
+	}
+	issued, reason := view.Orders.Issued[i], strings.TrimSpace(b.Reason)
+	whole := b.What == store.Sent || b.What == store.Returned || b.What == store.Closed
+	switch {
+	case whole != (b.Line == "") && b.What != store.Returned:
+		return nil, refuse("line", "This is said of the whole sheet, or of one line; not the other way round.")
+	case b.Line != "" && !slices.ContainsFunc(issued.Body.Lines, func(l order.Line) bool { return l.Key == b.Line }):
+		return nil, refuse("line", "The sheet has no such line.")
+	case (b.What == store.Accepted || b.What == store.SentBack) && reason == "":
+		return nil, refuse("reason", "Say why: it stands beside the measurement for good.")
+	case b.What == store.Closed && issued.Open > 0 && reason == "":
+		return nil, refuse("reason", fmt.Sprintf("%d of its lines are not proved by measuring. Measure them, or sign here why the sheet is closed without.", issued.Open))
+	}
+	return a.changed(ctx, in.ID, a.store.AddOrderEvents(ctx, in.ID, []store.OrderEvent{{ID: b.ID, OrderID: in.Order, Line: b.Line, What: b.What, Reason: reason, SaidBy: b.By}}))
+}
+
+// beforeWork is the inspection as it was decided on, without what was measured to prove the work and without new parts; it is in itself
+// where there is none of that.
+func beforeWork(in *inspection.Inspection, orders []store.Order) *inspection.Inspection {
+	type place struct {
+		disposition.Ref
+		state string
+	}
+	proofs := map[place]bool{}
+	for _, o := range orders {
+		for _, l := range o.Body.Lines {
+			if l.Proven() {
+				proofs[place{*l.Feature, l.State}] = true
+			}
+		}
+	}
+	proves := func(f inspection.Feature) bool {
+		return proofs[place{disposition.Ref{Kind: f.Kind, Number: max(1, f.Number)}, f.State}] || f.Kind == inspection.Piston && f.State == order.NewPart && len(orders) > 0
+	}
+	if !slices.ContainsFunc(in.Features, proves) {
+		return in
+	}
+	before := *in
+	before.Features = slices.DeleteFunc(slices.Clone(in.Features), proves)
+	return &before
+}

@@ -1,0 +1,170 @@
+package store
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+	"slices"
+
+	"github.com/google/uuid"
+	"github.com/jmoiron/sqlx"
+
+	"ledge/internal/core/order"
+)
+
+// An Order is one issue of a sheet, with what became of it.
+type Order struct {
+	Seq      int64        `db:"seq" json:"seq"`
+	ID       string       `db:"id" json:"id"`
+	JobID    int64        `db:"job_id" json:"-"`
+	Sheet    order.Name   `db:"sheet" json:"sheet"`
+	Issue    int          `db:"issue" json:"issue"`
+	BodyText string       `db:"body" json:"-"`
+	Body     order.Sheet  `db:"-" json:"body"`
+	IssuedBy string       `db:"issued_by" json:"issued_by"`
+	IssuedAt string       `db:"issued_at" json:"issued_at"`
+	Events   []OrderEvent `db:"-" json:"events"`
+}
+
+// An OrderEvent is something said of a sheet or of one of its lines.
+type OrderEvent struct {
+	Seq     int64     `db:"seq" json:"seq"`
+	ID      string    `db:"id" json:"id"`
+	OrderID string    `db:"order_id" json:"order_id"`
+	Line    string    `db:"line" json:"line"`
+	What    OrderWhat `db:"what" json:"what"`
+	Reason  string    `db:"reason" json:"reason"`
+	SaidBy  string    `db:"said_by" json:"said_by"`
+	SaidAt  string    `db:"said_at" json:"said_at"`
+}
+
+// An OrderWhat is what can be said of a sheet.
+type OrderWhat string
+
+// What can be said: of a whole sheet or of a line.
+const (
+	Sent     OrderWhat = "sent"
+	Returned OrderWhat = "returned"
+	Ticked   OrderWhat = "ticked"
+	Unticked OrderWhat = "unticked"
+	Accepted OrderWhat = "accepted"
+	SentBack OrderWhat = "sent_back"
+	Closed   OrderWhat = "closed"
+	Struck   OrderWhat = "struck"
+)
+
+// Has reports whether something was said of the whole sheet.
+func (o Order) Has(what OrderWhat) bool {
+	return slices.ContainsFunc(o.Events, func(e OrderEvent) bool { return e.Line == "" && e.What == what })
+}
+
+// Last returns the last thing said of a line, or nil.
+func (o Order) Last(line string, of ...OrderWhat) *OrderEvent {
+	for i := len(o.Events) - 1; i >= 0; i-- {
+		if e := &o.Events[i]; e.Line == line && slices.Contains(of, e.What) {
+			return e
+		}
+	}
+	return nil
+}
+
+// IssueOrders issues sheets and strikes the issues that they take the place of; struck names sheets that are wanted no more.
+func (s *Store) IssueOrders(ctx context.Context, jobID int64, sheets []order.Sheet, struck []order.Name, by string) error {
+	defer s.cache.changed(jobID)
+	err := s.change(ctx, func(tx *sqlx.Tx) error {
+		for _, sheet := range sheets {
+			issue, err := s.strike(ctx, tx, jobID, sheet.Name, by)
+			if err != nil {
+				return err
+			}
+			body, err := json.Marshal(sheet)
+			if err != nil {
+				return err
+			}
+			if _, err := tx.ExecContext(ctx, `INSERT INTO orders (id, job_id, sheet, issue, body, issued_by, issued_at) VALUES (?,?,?,?,?,?,?)`,
+				uuid.NewString(), jobID, sheet.Name, issue+1, string(body), by, s.stamp()); err != nil {
+				return err
+			}
+		}
+		for _, name := range struck {
+			if _, err := s.strike(ctx, tx, jobID, name, by); err != nil {
+				return err
+			}
+		}
+		return nil
+	})
+	if err != nil {
+		return fmt.Errorf("orders of job %d: %w", jobID, err)
+	}
+	return nil
+}
+
+// strike strikes the last issue of a sheet, where there is one that is not struck, and returns its number.
+func (s *Store) strike(ctx context.Context, tx *sqlx.Tx, jobID int64, name order.Name, by string) (int, error) {
+	var last []Order
+	if err := tx.SelectContext(ctx, &last, `SELECT * FROM orders WHERE job_id = ? AND sheet = ? ORDER BY issue DESC LIMIT 1`, jobID, name); err != nil || len(last) == 0 {
+		return 0, err
+	}
+	_, err := tx.ExecContext(ctx, `INSERT INTO order_events (id, order_id, what, said_by, said_at)
+		SELECT ?, ?, 'struck', ?, ? WHERE NOT EXISTS (SELECT 1 FROM order_events WHERE order_id = ? AND what = 'struck')`,
+		uuid.NewString(), last[0].ID, by, s.stamp(), last[0].ID)
+	return last[0].Issue, err
+}
+
+// AddOrderEvents stores what is said of a sheet; the same id is stored once. A struck or closed sheet takes nothing more.
+func (s *Store) AddOrderEvents(ctx context.Context, jobID int64, events []OrderEvent) error {
+	defer s.cache.changed(jobID)
+	err := s.change(ctx, func(tx *sqlx.Tx) error {
+		for _, e := range events {
+			var done []string
+			if err := tx.SelectContext(ctx, &done, `SELECT what FROM order_events WHERE order_id = ? AND line = '' AND what IN ('struck', 'closed') AND id <> ?`, e.OrderID, e.ID); err != nil {
+				return err
+			}
+			if len(done) > 0 {
+				return conflict("This sheet is %s: load it again.", map[string]string{"struck": "struck through, another issue took its place", "closed": "closed"}[done[0]])
+			}
+			result, err := tx.ExecContext(ctx, `INSERT INTO order_events (id, order_id, line, what, reason, said_by, said_at)
+				SELECT ?,?,?,?,?,?,? WHERE EXISTS (SELECT 1 FROM orders WHERE id = ? AND job_id = ?) ON CONFLICT (id) DO NOTHING`,
+				e.ID, e.OrderID, e.Line, e.What, e.Reason, e.SaidBy, s.stamp(), e.OrderID, jobID)
+			if err != nil {
+				return err
+			}
+			if n, err := result.RowsAffected(); err != nil || n > 0 {
+				continue
+			}
+			var known int
+			if err := tx.GetContext(ctx, &known, `SELECT count(*) FROM order_events WHERE id = ?`, e.ID); err != nil || known == 0 {
+				return ErrNotFound
+			}
+		}
+		return nil
+	})
+	if err != nil {
+		return fmt.Errorf("order of job %d: %w", jobID, err)
+	}
+	return nil
+}
+
+func ordersOf(ctx context.Context, q querier, jobID int64) ([]Order, error) {
+	list := []Order{}
+	if err := q.SelectContext(ctx, &list, `SELECT * FROM orders WHERE job_id = ? ORDER BY seq`, jobID); err != nil {
+		return nil, fmt.Errorf("orders of job %d: %w", jobID, err)
+	}
+	var events []OrderEvent
+	if err := q.SelectContext(ctx, &events, `SELECT e.* FROM order_events e JOIN orders o ON o.id = e.order_id WHERE o.job_id = ? ORDER BY e.seq`, jobID); err != nil {
+		return nil, fmt.Errorf("orders of job %d: %w", jobID, err)
+	}
+	for i := range list {
+		o := &list[i]
+		o.Events = []OrderEvent{}
+		if err := json.Unmarshal([]byte(o.BodyText), &o.Body); err != nil {
+			return nil, fmt.Errorf("order %s: %w", o.ID, err)
+		}
+		for _, e := range events {
+			if e.OrderID == o.ID {
+				o.Events = append(o.Events, e)
+			}
+		}
+	}
+	return list, nil
+}
