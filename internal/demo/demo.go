@@ -36,7 +36,7 @@ func Fill(ctx context.Context, s *store.Store, today time.Time) error {
 		return err
 	}
 	for i, name := range names {
-		if err := load(ctx, s, name, today.AddDate(0, 0, 6+5*i).Format(time.DateOnly)); err != nil {
+		if err := load(ctx, s, name, today.AddDate(0, 0, 6+5*i)); err != nil {
 			return fmt.Errorf("demo %s: %w", name, err)
 		}
 	}
@@ -55,7 +55,7 @@ func overrule(ctx context.Context, s *store.Store) error {
 		if err != nil {
 			return err
 		}
-		d := store.Decision{ID: uuid.NewString(), JobID: 2, Set: set.Set, Action: set.Action, Step: set.Step, Shell: set.Shell, Basis: string(basis), DecidedBy: "Ida Lorn"}
+		d := store.Decision{ID: uuid.NewString(), JobID: 2, Set: set.Set, Action: set.Action, Step: set.Step, Shell: set.Shell, Basis: string(basis), DecidedBy: decider}
 		if set.Set == disposition.MainJournals {
 			i := slices.IndexFunc(set.Options, func(o disposition.Option) bool { return o.Action == disposition.Grind && o.Feasible })
 			if i < 0 {
@@ -91,12 +91,12 @@ func Read(name string) (*inspection.Inspection, *Truth, error) {
 	return in, &truth, nil
 }
 
-func load(ctx context.Context, s *store.Store, name, promised string) error {
+func load(ctx context.Context, s *store.Store, name string, day time.Time) error {
 	in, truth, err := Read(name)
 	if err != nil {
 		return err
 	}
-	scope := store.CrankOnly
+	scope, promised := store.CrankOnly, day.Format(time.DateOnly)
 	if len(in.Members(inspection.Cylinder)) > 0 {
 		scope = store.WholeEngine
 	}
@@ -113,7 +113,12 @@ func load(ctx context.Context, s *store.Store, name, promised string) error {
 		return err
 	}
 	if said := answers(in.Job.Number, job.Items(), truth != nil); len(said) > 0 {
-		return s.AddAnswers(ctx, id, said)
+		if err := s.AddAnswers(ctx, id, said); err != nil {
+			return err
+		}
+	}
+	if in.Job.Number == returnedJob {
+		return returned(ctx, s, id, day.AddDate(0, 0, -40))
 	}
 	return nil
 }

@@ -78,7 +78,7 @@ func TestFill(t *testing.T) {
 	require.NoError(t, Fill(ctx, s, time.Now()))
 	ids, err := s.JobIDs(ctx, "", 50)
 	require.NoError(t, err)
-	require.Len(t, ids, 8)
+	require.Len(t, ids, 9)
 	record, err := s.Record(ctx, 6)
 	require.NoError(t, err)
 	in, _ := record.Inspection()

@@ -164,3 +164,27 @@ func TestExpect(t *testing.T) {
 	e, _ := in.Expect(inspection.MainJournal, 1, inspection.AsFound)
 	assert.Equal(t, "1.8116", e.Size.Show(unit.In))
 }
+
+// Shells and pistons measured before the work are of the size that the part had then: no fit for it afterwards.
+func TestFitsOfAnEarlierSize(t *testing.T) {
+	const limits = `"main_journal": {"new": {"min": 2.2480, "max": 2.2490}, "undersizes": [0.010], "clearance": {"new": {"min": 0.0012, "max": 0.0022}, "max": 0.0035}},
+		"cylinder": {"new": {"min": 3.5000, "max": 3.5010}, "oversizes": [0.030], "clearance": {"new": {"min": 0.002, "max": 0.003}, "max": 0.005}}`
+	grid := func(kind, state, size string) string {
+		return `{"kind": "` + kind + `", "number": 1, "state": "` + state + `", "stations": ["A", "B"], "directions": [0, 90], "readings": [[` + size + `, ` + size + `], [` + size + `, ` + size + `]]}`
+	}
+	before := []string{grid("main_journal", "as_found", "2.2484"), grid("main_bearing", "as_found", "2.2502"), grid("cylinder", "as_found", "3.5006"), grid("piston", "as_found", "3.4980")}
+	bases := func(features []string) map[string]int {
+		in, err := Read(strings.NewReader(`{"format": "ledge.inspection/1", "unit": "in", "limits": {` + limits + `}, "features": [` + strings.Join(features, ",") + `]}`))
+		require.NoError(t, err)
+		count := map[string]int{}
+		for _, f := range disposition.Evaluate(in).Fits {
+			count[string(f.Kind)+" "+string(f.Basis)]++
+		}
+		return count
+	}
+	assert.Equal(t, map[string]int{"main measured": 1, "main predicted": 1, "piston measured": 1}, bases(before))
+	after := append(before, grid("main_journal", "after_grind", "2.2386"), grid("cylinder", "after_hone", "3.5305"))
+	assert.Equal(t, map[string]int{"main predicted": 1}, bases(after))
+	fitted := append(after, grid("main_bearing", "after_grind", "2.2403"), grid("piston", "new_part", "3.5280"))
+	assert.Equal(t, map[string]int{"main measured": 1, "main predicted": 1, "piston measured": 1}, bases(fitted))
+}

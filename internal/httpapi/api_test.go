@@ -213,7 +213,7 @@ func TestAFileThatCannotBeTakenIsRefusedWithEveryPlace(t *testing.T) {
 	_, jobs, _ := call(t, "GET", base+"/api/v1/jobs", nil)
 	var lines []JobLine
 	require.NoError(t, json.Unmarshal(jobs, &lines))
-	assert.Len(t, lines, 8, "nothing was taken")
+	assert.Len(t, lines, 9, "nothing was taken")
 }
 
 func TestSignedDecisionsGoStale(t *testing.T) {

@@ -34,9 +34,15 @@ func (e *evaluator) cylinders() {
 
 // skirt is the size of a piston square to its pin: the largest reading nearest that direction.
 func (b *board) skirt(number int) (size unit.Length, u float64, ok bool) {
-	_, piston := b.finding(inspection.Piston, number)
+	f, piston := b.finding(inspection.Piston, number)
 	if piston == nil {
 		return 0, 0, false
+	}
+	ref := Ref{inspection.Cylinder, number}
+	if _, bore := b.finding(ref.Kind, number); bore != nil {
+		if class, then := b.classThen(ref, f.State); then && class != bore.Class() {
+			return 0, 0, false // the piston of the bore as it was
+		}
 	}
 	return slices.Max(piston.Grid.InDirections(piston.Grid.Nearest(thrust))), piston.U, true
 }

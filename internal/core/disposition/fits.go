@@ -29,12 +29,28 @@ func (e *evaluator) finding(kind inspection.Kind, number int) (*inspection.Featu
 	return nil, nil
 }
 
-// fittedStep is the departure from standard of the shells that were in: the set's class unless it says otherwise.
-func (b *board) fittedStep(f *inspection.Feature) unit.Length {
+// fittedStep is the departure from standard of the shells that were in: the set's class unless it says otherwise. Shells measured before
+// a journal was machined are of the class that it had then.
+func (b *board) fittedStep(f *inspection.Feature, ref Ref) unit.Length {
 	if f.Fitted != nil && f.Fitted.Step != nil {
 		return *f.Fitted.Step
 	}
+	if class, then := b.classThen(ref, f.State); then {
+		return class
+	}
 	return b.set.SizeClass
+}
+
+// classThen is the class of a feature in an earlier state than the one that decides it.
+func (b *board) classThen(ref Ref, state string) (unit.Length, bool) {
+	last, _ := b.in.Latest(ref.Kind, ref.Number)
+	for i := range b.in.Features[:last] {
+		f := &b.in.Features[i]
+		if f.Kind == ref.Kind && f.Number == ref.Number && f.State == state && b.result.Features[i].Measured() && b.in.Features[last].State != state {
+			return b.result.Features[i].Class(), true
+		}
+	}
+	return 0, false
 }
 
 func shellOf(f *inspection.Feature) unit.Length {
@@ -61,7 +77,7 @@ func (b *board) fits() {
 		}
 		journal := limit.Range{Min: *m.finding.Min, Max: *m.finding.Max}
 		var found []Fit
-		if f, bearing := b.finding(joint.bearing, m.ref.Number); bearing != nil && b.fittedStep(f) == m.finding.Class() {
+		if f, bearing := b.finding(joint.bearing, m.ref.Number); bearing != nil && b.fittedStep(f, m.ref) == m.finding.Class() {
 			one := base
 			one.Basis, one.Shell, one.u = BasisMeasured, shellOf(f), hypot(m.finding.U, bearing.U)
 			one.Clearance, _ = fit.Measured(bearing.Grid.All(), bearing.Grid.InDirections(bearing.Grid.Nearest(vertical)), journal)

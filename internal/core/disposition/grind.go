@@ -120,7 +120,7 @@ func (b *board) fitToBearings(o *Option) {
 	var wishes []wish
 	for i, size := range o.Sizes {
 		f, bearing := b.finding(joints[size.Feature.Kind].bearing, size.Feature.Number)
-		if size.Kept || bearing == nil || b.fittedStep(f) != o.Step {
+		if size.Kept || bearing == nil || b.fittedStep(f, size.Feature) != o.Step {
 			continue
 		}
 		shell := shellOf(f) // the grind is for standard shells: what another one opened is taken off

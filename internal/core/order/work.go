@@ -60,7 +60,9 @@ func (d *drafter) cylinders(s *Sheet, one Decided) {
 		case one.Option.Action == disposition.Hone:
 			l.Max = ptr(size.Size)
 		default:
-			l.Note = d.fitPiston(&size, one.Option.Step)
+			if l.Note = d.fitPiston(&size); l.Note == "" {
+				s.note("Without a measured piston a size is the middle of its range: measure the new pistons, as new parts, and issue this sheet again.")
+			}
 			least, most := d.within(one, size)
 			l.Min, l.Max, l.Rough = &least, &most, ptr(size.Size-d.in.Policy.HoneStock)
 		}
@@ -110,7 +112,7 @@ func (d *drafter) newMiddle(ref disposition.Ref) unit.Length {
 }
 
 // fitPiston moves a bore's size to its own new piston, where that one has been measured; it says on what the size rests.
-func (d *drafter) fitPiston(size *disposition.Size, step unit.Length) string {
+func (d *drafter) fitPiston(size *disposition.Size) string {
 	limits, _ := d.in.LimitsFor(inspection.Cylinder, size.Feature.Number)
 	if skirt, measured := d.pistons[size.Feature.Number]; measured && limits.Clearance != nil {
 		target := limits.Clearance.Target
@@ -122,10 +124,7 @@ func (d *drafter) fitPiston(size *disposition.Size, step unit.Length) string {
 			return "from its own piston, " + d.show(skirt) + ", and " + d.show(target.Middle()) + " clearance"
 		}
 	}
-	if step == 0 {
-		return ""
-	}
-	return "middle of the range: measure the new piston first, as a new part, and issue again"
+	return ""
 }
 
 // NewPart is the state of a part that was bought.

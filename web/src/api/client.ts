@@ -38,6 +38,11 @@ export type RatesView = Schemas["RatesView"];
 export type JudgementPreview = Schemas["JudgementPreview"];
 export type BuildView = Schemas["BuildView"];
 export type Matching = Schemas["DispositionMatching"];
+export type Sheet = Schemas["OrderSheet"];
+export type SheetLine = Schemas["OrderLine"];
+export type Issued = Schemas["IssuedView"];
+export type Proof = Schemas["OrderProof"];
+export type OrderEventBody = Schemas["OrderEventBody"];
 export type DecisionBody = Schemas["DecisionBody"];
 type ProblemDocument = Schemas["ErrorModel"];
 

@@ -11,6 +11,7 @@ import {
 	type LimitSet,
 	type LookBody,
 	type NewJob,
+	type OrderEventBody,
 	type Policy,
 	type RateCard,
 	Refusal,
@@ -79,6 +80,20 @@ export const useAddLook = (id: number) =>
 
 export const useDecide = (id: number) =>
 	useChange((body: DecisionBody) => unwrap(client.POST("/api/v1/jobs/{id}/decisions", { params: at(id), body })), id);
+
+export const useIssueOrders = (id: number, by: string) =>
+	useChange(
+		(sheets: string[]) =>
+			unwrap(client.POST("/api/v1/jobs/{id}/orders", { params: { ...at(id), query: { by } }, body: { sheets } })),
+		id,
+	);
+
+export const useSayOfOrder = (id: number) =>
+	useChange(
+		({ order, ...body }: OrderEventBody & { order: string }) =>
+			unwrap(client.POST("/api/v1/jobs/{id}/orders/{order}/events", { params: { path: { id, order } }, body })),
+		id,
+	);
 
 export const useSetGauge = (id: number) =>
 	useChange((body: GaugeBody) => unwrap(client.POST("/api/v1/jobs/{id}/gauges", { params: at(id), body })), id);

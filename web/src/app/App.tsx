@@ -9,6 +9,7 @@ import { FeaturePlace } from "../features/feature";
 import { CleanPlace, IntakePlace, JobPlace, LookPlace, NewJobPlace, StripPlace } from "../features/job";
 import { LimitsPlace } from "../features/limits";
 import { MatchPlace } from "../features/match";
+import { OrdersPlace, VerifyPlace } from "../features/orders";
 import { RatesPlace } from "../features/rates";
 import { ShopPlace } from "../features/shop";
 import { Bar } from "./Bar";
@@ -64,6 +65,8 @@ const places = [
 	{ path: "/jobs/:id/features/:kind/:number", element: <FeaturePlace /> },
 	{ path: "/jobs/:id/match", element: <MatchPlace /> },
 	{ path: "/jobs/:id/decide/:set?", element: <DecidePlace /> },
+	{ path: "/jobs/:id/orders/:sheet?", element: <OrdersPlace /> },
+	{ path: "/jobs/:id/verify", element: <VerifyPlace /> },
 	{ path: "*", element: <Nowhere /> },
 ];
 

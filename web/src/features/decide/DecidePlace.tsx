@@ -24,7 +24,8 @@ export function DecidePlace() {
 	return (
 		<Load query={useQuery(jobQuery(Number(id)))}>
 			{(view) => {
-				const chosen = view.evaluation.sets.find((s) => s.set === set) ?? view.evaluation.sets[0];
+				const sets = decidedSets(view);
+				const chosen = sets.find((s) => s.set === set) ?? sets[0];
 				return (
 					<>
 						<Bar trail={[{ text: "Shop", to: "/" }, { text: view.job.engine, to: `/jobs/${view.job.id}` }, { text: "Decide" }]} />
@@ -45,6 +46,9 @@ export function DecidePlace() {
 		</Load>
 	);
 }
+
+/** The sets as they are decided: where work was ordered and measured again since, as they were before it. */
+const decidedSets = (view: JobView): DecisionSet[] => view.before ?? view.evaluation.sets;
 
 const GRAVITY: Standing[] = ["open", "no_limit", "within", "unsure", "beyond"];
 
@@ -156,7 +160,7 @@ function Board({ view, set, costs, tried, onTry }: BoardProps) {
 			<nav aria-label="Sets">
 				{costs ? <Total view={view} costs={costs} trying={Object.keys(tried).length > 0} onTry={onTry} /> : null}
 				<Stack gap={2} mt="md">
-					{view.evaluation.sets.map((s) => (
+					{decidedSets(view).map((s) => (
 						<Link
 							key={s.set}
 							to={`/jobs/${job.id}/decide/${s.set}`}
@@ -186,6 +190,12 @@ function Board({ view, set, costs, tried, onTry }: BoardProps) {
 						{signed.reason ? `: “${signed.reason}”` : "."}{" "}
 						{signed.overruled || signed.stale ? <>Ledge advises: {lower(wayName(set, job.unit, set.set))}.</> : null}
 						{signed.stale ? " The readings or limits changed since it was signed: look at it again." : null}
+						{view.before && !signed.stale ? (
+							<>
+								{" "}
+								The work is ordered; what came back stands under <Link to={`/jobs/${job.id}/verify`}>Verify</Link>.
+							</>
+						) : null}
 					</Alert>
 				) : null}
 				{lead.map((r) => (

@@ -102,5 +102,38 @@ export function steps(view: JobView): Step[] {
 			open: unsigned.length > 0 || view.evaluation.sets.length === 0,
 			beyond: false,
 		},
+		...after(view, base),
+	];
+}
+
+/** What follows a signature: orders, proof, report. */
+function after(view: JobView, base: string): Step[] {
+	if (view.signed.length === 0) return [];
+	const { drafts, unwanted, issued } = view.orders;
+	const live = issued.filter((o) => !o.struck);
+	const toProve = live.filter((o) => o.proofs.length > 0 && !o.closed);
+	const open = toProve.reduce((n, o) => n + o.open, 0);
+	const missed = toProve.some((o) => o.proofs.some((p) => p.verdict === "missed"));
+	const waiting = drafts.length + unwanted.length;
+	return [
+		{
+			name: "Orders",
+			to: `${base}/orders`,
+			says: waiting > 0 ? `${waiting} to issue` : live.length === 0 ? "nothing to order" : `${live.length} issued`,
+			open: waiting > 0,
+			beyond: false,
+		},
+		...(live.some((o) => o.proofs.length > 0)
+			? [
+					{
+						name: "Verify",
+						to: `${base}/verify`,
+						says: open === 0 ? "all proved" : `${open} to prove`,
+						open: open > 0,
+						beyond: missed,
+					},
+				]
+			: []),
+		{ name: "Report", to: `${base}/report`, says: "papers and files", open: false, beyond: false },
 	];
 }

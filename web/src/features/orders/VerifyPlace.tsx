@@ -1,0 +1,264 @@
+import { Alert, Button, Group, Modal, Stack, Textarea, Title } from "@mantine/core";
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link, useNavigate, useParams } from "react-router";
+import type { Issued, JobView, Proof, SheetLine } from "../../api/client";
+import { jobQuery, useAddState, useSayOfOrder } from "../../api/queries";
+import { stateWord } from "../../api/words";
+import { Bar } from "../../app/Bar";
+import { Load } from "../../app/Load";
+import { usePerson } from "../../app/person";
+import { ProofStrip } from "../../drawing/ProofStrip";
+import { StatusMark } from "../../drawing/status";
+import { showSpan } from "../../quantity/length";
+import { ordered, taken } from "./sheet";
+
+/** What came back, measured again: as found, ordered, came back, a line for each feature; what missed its order first. */
+export function VerifyPlace() {
+	return (
+		<Load query={useQuery(jobQuery(Number(useParams().id)))}>
+			{(view) => (
+				<>
+					<Bar trail={[{ text: "Shop", to: "/" }, { text: view.job.engine, to: `/jobs/${view.job.id}` }, { text: "Verify" }]} />
+					<main className="page">
+						<Title order={1}>What came back, against what was ordered</Title>
+						<Sheets view={view} />
+					</main>
+				</>
+			)}
+		</Load>
+	);
+}
+
+function Sheets({ view }: { view: JobView }) {
+	const live = view.orders.issued.filter((o) => !o.struck && o.proofs.length > 0);
+	if (live.length === 0) {
+		return (
+			<p>
+				Nothing to prove: no sheet with finished sizes is issued. <Link to={`/jobs/${view.job.id}/orders`}>Orders</Link>
+			</p>
+		);
+	}
+	const missed = (o: Issued) => o.proofs.filter((p) => p.verdict === "missed" && !taken(o, p.key)).length;
+	return (
+		<Stack gap="lg" mt="sm">
+			{[...live]
+				.sort((a, b) => missed(b) - missed(a))
+				.map((o) => (
+					<Proofs key={o.id} view={view} issued={o} />
+				))}
+		</Stack>
+	);
+}
+
+/** The first feature of a sheet that has still to be measured in its new state. */
+function next(issued: Issued): SheetLine | undefined {
+	const open = issued.proofs.find((p) => p.verdict === "open");
+	return issued.body.lines.find((l) => l.key === open?.key);
+}
+
+function Proofs({ view, issued }: { view: JobView; issued: Issued }) {
+	const add = useAddState(view.job.id);
+	const navigate = useNavigate();
+	const [answering, setAnswering] = useState<{ line: SheetLine; what: "accepted" | "sent_back" }>();
+	const target = next(issued);
+	const measure = async (line: SheetLine) => {
+		if (!line.feature || !line.state) return;
+		const { kind, number } = line.feature;
+		if (!view.features.some((f) => f.kind === kind && f.number === number && f.state === line.state))
+			await add.mutateAsync({ kind, state: line.state });
+		navigate(`/jobs/${view.job.id}/bench/${kind}/${number}?state=${line.state}`);
+	};
+	const missed = issued.proofs.filter((p) => p.verdict === "missed").length;
+	const open = issued.proofs.filter((p) => p.verdict === "open").length;
+	return (
+		<section className="panel" aria-label={issued.body.title}>
+			<Group justify="space-between" mb="xs">
+				<div>
+					<Title order={2} size="h3">
+						{issued.body.title} <span className="soft">issue {issued.issue}</span>
+					</Title>
+					<div>
+						{missed > 0 ? <b style={{ color: "var(--beyond)" }}>{missed} missed the order. </b> : null}
+						{open > 0 ? `${open} to be measured.` : missed === 0 ? "Everything came back as ordered." : ""}
+						{issued.closed ? " Closed." : ""}
+					</div>
+				</div>
+				{target && !issued.closed ? (
+					<Button onClick={() => void measure(target)} loading={add.isPending}>
+						Measure {target.title}, {stateWord(target.state ?? "").toLowerCase()}
+					</Button>
+				) : null}
+			</Group>
+			{add.error ? (
+				<Alert color="orange" variant="light">
+					{add.error.message}
+				</Alert>
+			) : null}
+			<div style={{ overflowX: "auto" }}>
+				<table className="readings proofs">
+					<thead>
+						<tr>
+							<th>Where</th>
+							<th>As found</th>
+							<th>Ordered</th>
+							<th>Came back</th>
+							<th className="wide">In its window</th>
+							<th>Stands</th>
+							<th />
+						</tr>
+					</thead>
+					<tbody>
+						{issued.proofs.map((p) => {
+							const line = issued.body.lines.find((l) => l.key === p.key);
+							return line ? (
+								<Row
+									key={p.key}
+									view={view}
+									issued={issued}
+									proof={p}
+									line={line}
+									onAnswer={(what) => setAnswering({ line, what })}
+									onMeasure={() => void measure(line)}
+								/>
+							) : null;
+						})}
+					</tbody>
+				</table>
+			</div>
+			<AnswerDialog view={view} issued={issued} answering={answering} onClose={() => setAnswering(undefined)} />
+		</section>
+	);
+}
+
+interface RowProps {
+	view: JobView;
+	issued: Issued;
+	proof: Proof;
+	line: SheetLine;
+	onAnswer: (what: "accepted" | "sent_back") => void;
+	onMeasure: () => void;
+}
+
+function Row({ view, issued, proof, line, onAnswer, onMeasure }: RowProps) {
+	const { unit, id } = view.job;
+	const answer = taken(issued, proof.key);
+	const f = line.feature;
+	return (
+		<tr>
+			<th scope="row">
+				{f ? (
+					<Link to={`/jobs/${id}/features/${f.kind}/${f.number}?state=${line.state}`} style={{ color: "var(--blue)" }}>
+						{line.title}
+					</Link>
+				) : (
+					line.title
+				)}
+			</th>
+			<td className="figure">{proof.found ? showSpan(proof.found.min, proof.found.max, unit) : "–"}</td>
+			<td className="figure">{ordered(line, unit)}</td>
+			<td className="figure" style={{ fontWeight: 700 }}>
+				{proof.back ? showSpan(proof.back.min, proof.back.max, unit) : "–"}
+			</td>
+			<td className="wide">
+				<ProofStrip title={`${line.title} in its window`} line={line} back={proof.back} missed={proof.verdict === "missed"} />
+			</td>
+			<td>
+				<StatusMark standing={proof.verdict === "missed" ? "beyond" : proof.verdict} word={false} />{" "}
+				{proof.verdict === "missed" ? "missed" : proof.verdict === "open" ? "to measure" : "as ordered"}
+				{proof.problems.map((text) => (
+					<div key={text} className="soft">
+						{text}
+					</div>
+				))}
+				{answer ? (
+					<div>
+						<b>{answer.what === "accepted" ? "Accepted" : "Back to the shop"}</b> by {answer.said_by}: “{answer.reason}”
+					</div>
+				) : null}
+			</td>
+			<td>
+				{issued.closed ? null : proof.verdict === "missed" ? (
+					<Group gap={4} wrap="nowrap">
+						<Button size="compact-sm" variant="default" onClick={() => onAnswer("accepted")} aria-label={`Accept ${line.title}`}>
+							Accept…
+						</Button>
+						<Button
+							size="compact-sm"
+							variant="default"
+							onClick={() => onAnswer("sent_back")}
+							aria-label={`Send ${line.title} back`}
+						>
+							Send back…
+						</Button>
+					</Group>
+				) : proof.verdict === "open" ? (
+					<Button size="compact-sm" variant="subtle" onClick={onMeasure} aria-label={`Measure ${line.title}`}>
+						Measure
+					</Button>
+				) : null}
+			</td>
+		</tr>
+	);
+}
+
+interface AnswerDialogProps {
+	view: JobView;
+	issued: Issued;
+	answering: { line: SheetLine; what: "accepted" | "sent_back" } | undefined;
+	onClose: () => void;
+}
+
+/** Takes a line as it came, or sends it back, with a reason that stays on record. */
+function AnswerDialog({ view, issued, answering, onClose }: AnswerDialogProps) {
+	const person = usePerson();
+	const say = useSayOfOrder(view.job.id);
+	const [reason, setReason] = useState("");
+	const close = () => {
+		say.reset();
+		onClose();
+	};
+	const send = () =>
+		answering &&
+		say.mutate(
+			{
+				order: issued.id,
+				id: crypto.randomUUID(),
+				what: answering.what,
+				line: answering.line.key,
+				reason,
+				by: person.name || "somebody",
+			},
+			{
+				onSuccess: () => {
+					setReason("");
+					onClose();
+				},
+			},
+		);
+	return (
+		<Modal
+			opened={answering !== undefined}
+			onClose={close}
+			title={answering?.what === "accepted" ? `Accept ${answering.line.title} as it came` : `Send ${answering?.line.title} back`}
+			closeButtonProps={{ "aria-label": "Close" }}
+		>
+			<Stack>
+				<Textarea
+					label="Why"
+					description="It stands beside the measurement for good."
+					autosize
+					minRows={2}
+					maxLength={1000}
+					value={reason}
+					onChange={(e) => setReason(e.currentTarget.value)}
+					error={say.error?.message}
+					data-autofocus
+				/>
+				<Button onClick={send} loading={say.isPending}>
+					{answering?.what === "accepted" ? "Accept and sign" : "Send it back"}
+				</Button>
+			</Stack>
+		</Modal>
+	);
+}

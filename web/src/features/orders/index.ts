@@ -1,0 +1,2 @@
+export { OrdersPlace } from "./OrdersPlace";
+export { VerifyPlace } from "./VerifyPlace";

@@ -1,0 +1,51 @@
+import type { Issued, JobView, Sheet, SheetLine } from "../../api/client";
+import { type System, show } from "../../quantity/length";
+
+/** A sheet as people look for it: the issue that holds, with those it took the place of, and the draft that waits to be issued. */
+export interface Entry {
+	name: string;
+	title: string;
+	draft: Sheet | undefined;
+	issued: Issued | undefined;
+	struck: Issued[];
+}
+
+const ORDER = ["grind", "tunnel", "deck", "bore", "rods", "balance", "rings", "parts"];
+
+export function entriesOf({ orders }: JobView): Entry[] {
+	return ORDER.flatMap((name) => {
+		const draft = orders.drafts.find((d) => d.name === name);
+		const all = orders.issued.filter((o) => o.sheet === name);
+		if (!draft && all.length === 0) return [];
+		const issued = all.find((o) => !o.struck);
+		return [
+			{ name, title: draft?.title ?? all[0]?.body.title ?? name, draft, issued, struck: all.filter((o) => o.struck).reverse() },
+		];
+	});
+}
+
+/** How a sheet stands, in a few words. */
+export function standing({ draft, issued }: Entry): string {
+	if (!issued) return draft ? "to issue" : "withdrawn";
+	if (draft) return "changed: issue again";
+	if (issued.closed) return "closed";
+	const last = issued.events.filter((e) => e.line === "" && (e.what === "sent" || e.what === "returned")).at(-1);
+	return last ? (last.what === "sent" ? "sent" : "returned") : `issue ${issued.issue}`;
+}
+
+/** The finished size of a line in words. */
+export function ordered(line: SheetLine, system: System): string {
+	if (line.most !== undefined) return `≤ ${show(line.most, system)}`;
+	if (line.min !== undefined && line.max !== undefined)
+		return line.min === line.max ? show(line.min, system) : `${show(line.min, system)} – ${show(line.max, system)}`;
+	if (line.max !== undefined) return `≤ ${show(line.max, system)}`;
+	return "";
+}
+
+/** Whether a line is ticked off. */
+export const ticked = (issued: Issued, key: string): boolean =>
+	issued.events.filter((e) => e.line === key && (e.what === "ticked" || e.what === "unticked")).at(-1)?.what === "ticked";
+
+/** What a person said of a line that missed its order: the last word holds. */
+export const taken = (issued: Issued, key: string) =>
+	issued.events.filter((e) => e.line === key && (e.what === "accepted" || e.what === "sent_back")).at(-1);
