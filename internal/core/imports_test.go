@@ -24,6 +24,7 @@ var rules = map[string][]string{
 	"internal/core/order":       {"internal/core/"},
 	"internal/core/simulate":    {"internal/core/unit", "internal/core/engine", "internal/core/plan", "internal/core/instrument"},
 	"internal/exchange":         {"internal/core/"},
+	"internal/report":           {"internal/core/"},
 	"internal/store":            {"internal/core/"},
 	"internal/demo":             {"internal/core/", "internal/exchange", "internal/store"},
 	"internal/httpapi":          {"internal/"},

@@ -5,9 +5,11 @@ import (
 	"context"
 	"io/fs"
 	"log/slog"
+	"net"
 	"net/http"
 	"time"
 
+	"github.com/alexedwards/scs/v2"
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/danielgtaylor/huma/v2/adapters/humachi"
 	"github.com/go-chi/chi/v5"
@@ -25,6 +27,11 @@ type Options struct {
 	// AllowedHosts are host names taken beside localhost and the loopback addresses.
 	AllowedHosts []string
 	Version      string
+	// RequireSignIn asks everybody for a name and a password; SetupCode then lets the owner be created on the first run. Secure marks the
+	// session's cookie for TLS only.
+	RequireSignIn bool
+	SetupCode     string
+	Secure        bool
 }
 
 // maxBody bounds an imported file; photographs may be larger, everything else is smaller. An inspection of a large engine is a tenth of it.
@@ -33,6 +40,7 @@ const maxBody = 4 << 20
 // New returns the handler of the whole application.
 func New(o Options) http.Handler {
 	router := chi.NewRouter()
+	sessions := newSessions(o.Store, o.Secure)
 	router.Use(
 		middleware.RequestID,
 		logRequests(o.Log),
@@ -40,7 +48,11 @@ func New(o Options) http.Handler {
 		securityHeaders,
 		allowHosts(o.AllowedHosts),
 		sameOrigin,
+		rememberOrigin,
 		middleware.RequestSize(maxPhotoBody),
+		limitSignIns,
+		sessionsOf(sessions, o.RequireSignIn),
+		gate(o.RequireSignIn, sessions, o.Store),
 	)
 	router.NotFound(func(w http.ResponseWriter, r *http.Request) {
 		writeProblem(w, http.StatusNotFound, "There is nothing at "+r.URL.Path+".")
@@ -52,7 +64,7 @@ func New(o Options) http.Handler {
 		w.Header().Set("Content-Type", "application/json")
 		_, _ = w.Write([]byte(`{"status":"ok","version":"` + o.Version + `"}` + "\n"))
 	})
-	mount(router, o)
+	mount(router, o, sessions)
 	// Answers of the API stay on this machine: packing them would cost more than it saves.
 	front := middleware.Compress(5)(frontEnd(o.Front))
 	router.Method(http.MethodGet, "/*", front)
@@ -61,14 +73,14 @@ func New(o Options) http.Handler {
 }
 
 // mount registers every resource and returns the API description.
-func mount(router chi.Router, o Options) huma.API {
+func mount(router chi.Router, o Options, sessions *scs.SessionManager) huma.API {
 	config := huma.DefaultConfig("Ledge", o.Version)
 	config.OpenAPIPath, config.DocsPath, config.SchemasPath = "/api/openapi", "", ""
 	config.CreateHooks = nil
 	config.Components.Schemas = huma.NewMapRegistry("#/components/schemas/", schemaName)
 	config.Info.Description = "Lengths are whole numbers of 0.1 nm, angles whole numbers of microdegrees."
 	api := humachi.New(router, config)
-	a := resources{store: o.Store, log: o.Log}
+	a := resources{store: o.Store, log: o.Log, sessions: sessions, signIn: o.RequireSignIn, setupCode: o.SetupCode}
 	a.jobs(api)
 	a.judgement(api)
 	a.readings(api)
@@ -84,23 +96,36 @@ func mount(router chi.Router, o Options) huma.API {
 	a.rates(api)
 	a.costs(api)
 	a.orders(api)
+	a.papers(api)
+	a.record(api)
+	a.people(api)
+	a.shares(api)
+	router.Get("/api/v1/live", a.live)
 	a.build(api)
 	return api
 }
 
 // resources are the handlers; a file for each resource.
 type resources struct {
-	store *store.Store
-	log   *slog.Logger
+	store     *store.Store
+	log       *slog.Logger
+	sessions  *scs.SessionManager
+	signIn    bool
+	setupCode string
 }
 
 // Describe returns the OpenAPI description as JSON. It needs no store.
 func Describe(version string) ([]byte, error) {
-	return mount(chi.NewRouter(), Options{Log: slog.New(slog.DiscardHandler), Version: version}).OpenAPI().MarshalJSON()
+	return mount(chi.NewRouter(), Options{Log: slog.New(slog.DiscardHandler), Version: version}, nil).OpenAPI().MarshalJSON()
 }
 
 // Serve runs the handler on the listener's server until ctx ends, then lets requests finish.
 func Serve(ctx context.Context, server *http.Server, serve func() error) error {
+	// Streams of events have no end of their own: they end with the server.
+	base, end := context.WithCancel(context.WithoutCancel(ctx))
+	defer end()
+	server.BaseContext = func(net.Listener) context.Context { return base }
+	server.RegisterOnShutdown(end)
 	failed := make(chan error, 1)
 	go func() { failed <- serve() }()
 	select {

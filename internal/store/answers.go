@@ -25,7 +25,7 @@ type Answer struct {
 // AddAnswers stores answers, which hold for their places from now on; an id is stored once. An empty value takes an
 // answer back.
 func (s *Store) AddAnswers(ctx context.Context, jobID int64, answers []Answer) error {
-	defer s.cache.changed(jobID)
+	defer s.changed(jobID)
 	err := s.change(ctx, func(tx *sqlx.Tx) error {
 		if _, err := getJob(ctx, tx, jobID); err != nil {
 			return err

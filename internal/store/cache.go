@@ -61,6 +61,7 @@ func (c *cache) changed(id int64) (before Record, changes int, ok bool) {
 // refresh reads one feature of a cached job again after a change of it. Where that fails, or another
 // change came first, the record is simply read anew next time.
 func (s *Store) refresh(ctx context.Context, jobID, featureID int64) {
+	defer s.watchers.tell(jobID)
 	record, changes, ok := s.cache.changed(jobID)
 	if !ok {
 		return

@@ -53,7 +53,7 @@ func (c *Condition) inspected() (out inspection.Condition) {
 // AddCondition stores a condition, which holds for its kind from now on; the same id is stored once.
 func (s *Store) AddCondition(ctx context.Context, c Condition) error {
 	c.SetAt = s.stamp()
-	defer s.cache.changed(c.JobID)
+	defer s.changed(c.JobID)
 	err := s.change(ctx, func(tx *sqlx.Tx) error {
 		if _, err := getJob(ctx, tx, c.JobID); err != nil {
 			return err

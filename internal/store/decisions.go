@@ -30,7 +30,7 @@ type Decision struct {
 // AddDecision stores a signed decision; the same id is stored once.
 func (s *Store) AddDecision(ctx context.Context, d Decision) error {
 	d.DecidedAt = s.stamp()
-	defer s.cache.changed(d.JobID)
+	defer s.changed(d.JobID)
 	err := s.change(ctx, func(tx *sqlx.Tx) error {
 		_, err := sqlx.NamedExecContext(ctx, tx, `INSERT INTO decisions (id, job_id, set_name, action, step, shell, method, overruled, reason,
 			basis, decided_by, decided_at) VALUES (:id, :job_id, :set_name, :action, :step, :shell, :method, :overruled, :reason,

@@ -220,7 +220,7 @@ func (s *Store) SetPlan(ctx context.Context, jobID int64, kind inspection.Kind, 
 	if err != nil {
 		return err
 	}
-	defer s.cache.changed(jobID)
+	defer s.changed(jobID)
 	return s.change(ctx, func(tx *sqlx.Tx) error {
 		result, err := tx.ExecContext(ctx, `UPDATE features SET stations = ?, directions = ? WHERE job_id = ? AND kind = ?
 			AND NOT EXISTS (SELECT 1 FROM readings WHERE feature_id = features.id)`, string(stations), string(directions), jobID, kind)
@@ -230,26 +230,28 @@ func (s *Store) SetPlan(ctx context.Context, jobID int64, kind inspection.Kind, 
 		if changed, err := result.RowsAffected(); err != nil || changed == 0 {
 			return conflict("Every %s has readings already; a plan is changed before the first one.", kind.Title())
 		}
-		return nil
+		return s.log(ctx, tx, jobID, "plan", kind.Title()+": measured by the plan "+p.Name, nil)
 	})
 }
 
 // SetFitted records which shells were in when a bearing was measured.
 func (s *Store) SetFitted(ctx context.Context, jobID int64, p Place, step *unit.Length, shell unit.Length) error {
-	defer s.cache.changed(jobID)
+	defer s.changed(jobID)
 	return s.change(ctx, func(tx *sqlx.Tx) error {
 		f, err := findFeature(ctx, tx, jobID, p)
 		if err != nil {
 			return err
 		}
-		_, err = tx.ExecContext(ctx, `UPDATE features SET fitted_step = ?, fitted_shell = ? WHERE id = ?`, step, shell, f.ID)
-		return err
+		if _, err := tx.ExecContext(ctx, `UPDATE features SET fitted_step = ?, fitted_shell = ? WHERE id = ?`, step, shell, f.ID); err != nil {
+			return err
+		}
+		return s.log(ctx, tx, jobID, "fitted", f.Name()+": other shells were in when it was measured", []*unit.Length{f.FittedStep, f.FittedShell})
 	})
 }
 
 // AddUnworn records a size read on the unworn part of a feature; the same id is stored once.
 func (s *Store) AddUnworn(ctx context.Context, jobID int64, p Place, id string, size unit.Length, by string) error {
-	defer s.cache.changed(jobID)
+	defer s.changed(jobID)
 	return s.change(ctx, func(tx *sqlx.Tx) error {
 		f, err := findFeature(ctx, tx, jobID, p)
 		if err != nil {

@@ -60,7 +60,7 @@ func (s *Store) AddGauge(ctx context.Context, g GaugeSetup) error {
 		return err
 	}
 	g.StepsText = string(steps)
-	defer s.cache.changed(g.JobID)
+	defer s.changed(g.JobID)
 	err = s.change(ctx, func(tx *sqlx.Tx) error {
 		if _, err := getJob(ctx, tx, g.JobID); err != nil {
 			return err
@@ -78,7 +78,7 @@ func (s *Store) AddGauge(ctx context.Context, g GaugeSetup) error {
 // AddGaugeCheck records that the gauge in use for a kind was checked on its standard; the same id is stored once.
 func (s *Store) AddGaugeCheck(ctx context.Context, c GaugeCheck) error {
 	c.CheckedAt = s.stamp()
-	defer s.cache.changed(c.JobID)
+	defer s.changed(c.JobID)
 	err := s.change(ctx, func(tx *sqlx.Tx) error {
 		if _, err := getJob(ctx, tx, c.JobID); err != nil {
 			return err

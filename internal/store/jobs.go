@@ -135,11 +135,11 @@ func getJob(ctx context.Context, q querier, id int64) (Job, error) {
 	return job, err
 }
 
-// JobIDs returns the jobs whose number, customer or engine holds the text, the soonest promised first.
+// JobIDs returns the jobs in the shop whose number, customer or engine holds the text, the soonest promised first.
 func (s *Store) JobIDs(ctx context.Context, text string, most int) ([]int64, error) {
 	ids := []int64{}
 	err := s.read.SelectContext(ctx, &ids, `SELECT id FROM jobs
-		WHERE instr(lower(number || ' ' || customer || ' ' || engine), lower(?)) > 0
+		WHERE closed_at IS NULL AND instr(lower(number || ' ' || customer || ' ' || engine), lower(?)) > 0
 		ORDER BY promised_on IS NULL, promised_on, id LIMIT ?`, text, most)
 	if err != nil {
 		return nil, fmt.Errorf("list jobs: %w", err)
@@ -153,7 +153,7 @@ func (s *Store) SetJudgement(ctx context.Context, id, version int64, limits Limi
 	if err != nil {
 		return err
 	}
-	defer s.cache.changed(id)
+	defer s.changed(id)
 	err = s.change(ctx, func(tx *sqlx.Tx) error {
 		job, err := getJob(ctx, tx, id)
 		if err != nil {
@@ -161,6 +161,13 @@ func (s *Store) SetJudgement(ctx context.Context, id, version int64, limits Limi
 		}
 		if job.Version != version {
 			return conflict("Somebody else changed the limits of this job meanwhile. Load it again; what you typed is still here.")
+		}
+		before := struct {
+			Limits LimitSet          `json:"limits"`
+			Policy inspection.Policy `json:"policy"`
+		}{job.Limits, job.Policy}
+		if err := s.log(ctx, tx, id, "judgement", "limits or policy changed", before); err != nil {
+			return err
 		}
 		if _, err := tx.ExecContext(ctx, `UPDATE jobs SET policy = ?, version = version + 1 WHERE id = ?`, string(text), id); err != nil {
 			return err
@@ -184,7 +191,7 @@ type JobHead struct {
 // SetHead changes the head of a job. version must be the present one, else it is a conflict; what it said before
 // stays on record.
 func (s *Store) SetHead(ctx context.Context, id, version int64, head JobHead, by string) error {
-	defer s.cache.changed(id)
+	defer s.changed(id)
 	err := s.change(ctx, func(tx *sqlx.Tx) error {
 		job, err := getJob(ctx, tx, id)
 		if err != nil {
@@ -214,4 +221,31 @@ func (s *Store) SetHead(ctx context.Context, id, version int64, head JobHead, by
 type LimitSet struct {
 	Book  map[inspection.Kind]limit.Limits `json:"book"`
 	Close map[inspection.Kind]limit.Limits `json:"close"`
+}
+
+// CloseJob takes a job out of the shop's list, or puts it back; it stays on record.
+func (s *Store) CloseJob(ctx context.Context, id int64, closed bool) error {
+	defer s.changed(id)
+	err := s.change(ctx, func(tx *sqlx.Tx) error {
+		job, err := getJob(ctx, tx, id)
+		if err != nil {
+			return err
+		}
+		if (job.ClosedAt != nil) == closed {
+			return nil
+		}
+		text, at := "taken back into the shop", (*string)(nil)
+		if closed {
+			now := s.stamp()
+			text, at = "closed: it left the shop", &now
+		}
+		if _, err := tx.ExecContext(ctx, `UPDATE jobs SET closed_at = ?, version = version + 1 WHERE id = ?`, at, id); err != nil {
+			return err
+		}
+		return s.log(ctx, tx, id, "closed", text, job.ClosedAt)
+	})
+	if err != nil {
+		return fmt.Errorf("close job %d: %w", id, err)
+	}
+	return nil
 }

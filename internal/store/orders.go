@@ -70,7 +70,7 @@ func (o Order) Last(line string, of ...OrderWhat) *OrderEvent {
 
 // IssueOrders issues sheets and strikes the issues that they take the place of; struck names sheets that are wanted no more.
 func (s *Store) IssueOrders(ctx context.Context, jobID int64, sheets []order.Sheet, struck []order.Name, by string) error {
-	defer s.cache.changed(jobID)
+	defer s.changed(jobID)
 	err := s.change(ctx, func(tx *sqlx.Tx) error {
 		for _, sheet := range sheets {
 			issue, err := s.strike(ctx, tx, jobID, sheet.Name, by)
@@ -113,7 +113,7 @@ func (s *Store) strike(ctx context.Context, tx *sqlx.Tx, jobID int64, name order
 
 // AddOrderEvents stores what is said of a sheet; the same id is stored once. A struck or closed sheet takes nothing more.
 func (s *Store) AddOrderEvents(ctx context.Context, jobID int64, events []OrderEvent) error {
-	defer s.cache.changed(jobID)
+	defer s.changed(jobID)
 	err := s.change(ctx, func(tx *sqlx.Tx) error {
 		for _, e := range events {
 			var done []string

@@ -24,7 +24,7 @@ const MaxPhotos = 200
 
 // AddPhoto stores a picture with its small version, both JPEG; the same id is stored once.
 func (s *Store) AddPhoto(ctx context.Context, p Photo, picture, small []byte) error {
-	defer s.cache.changed(p.JobID)
+	defer s.changed(p.JobID)
 	err := s.change(ctx, func(tx *sqlx.Tx) error {
 		if _, err := getJob(ctx, tx, p.JobID); err != nil {
 			return err
@@ -48,7 +48,7 @@ func (s *Store) AddPhoto(ctx context.Context, p Photo, picture, small []byte) er
 
 // RemovePhoto takes a picture out of sight; who did it and when stays on record.
 func (s *Store) RemovePhoto(ctx context.Context, jobID int64, id, by string) error {
-	defer s.cache.changed(jobID)
+	defer s.changed(jobID)
 	return s.change(ctx, func(tx *sqlx.Tx) error {
 		_, err := tx.ExecContext(ctx, `UPDATE photos SET removed_by = ?, removed_at = ? WHERE job_id = ? AND id = ? AND removed_by = ''`, by, s.stamp(), jobID, id)
 		return err

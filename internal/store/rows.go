@@ -24,7 +24,7 @@ type Row struct {
 
 // AddRows stores readings from a file, all of them or none.
 func (s *Store) AddRows(ctx context.Context, jobID int64, rows []Row) error {
-	defer s.cache.changed(jobID)
+	defer s.changed(jobID)
 	err := s.change(ctx, func(tx *sqlx.Tx) error {
 		ids := map[Place]int64{}
 		for _, row := range rows {

@@ -16,7 +16,7 @@ import (
 // AddState makes every part of a kind measurable once more in a new state, with the plan it was last measured
 // with. Parts that have the state already keep it.
 func (s *Store) AddState(ctx context.Context, jobID int64, kind inspection.Kind, state string) error {
-	defer s.cache.changed(jobID)
+	defer s.changed(jobID)
 	err := s.change(ctx, func(tx *sqlx.Tx) error {
 		result, err := tx.ExecContext(ctx, `INSERT INTO features (job_id, kind, number, state, stations, directions, gauge_kind, gauge_division,
 				gauge_repeatability, gauge_setting_u, added)
@@ -29,7 +29,7 @@ func (s *Store) AddState(ctx context.Context, jobID int64, kind inspection.Kind,
 		if made, err := result.RowsAffected(); err != nil || made == 0 {
 			return conflict("%s have this state already, or there are none.", kind.Title())
 		}
-		return nil
+		return s.log(ctx, tx, jobID, "state", kind.Title()+": to be measured in the state "+state, nil)
 	})
 	if err != nil {
 		return fmt.Errorf("state %s of %s in job %d: %w", state, kind, jobID, err)
@@ -43,7 +43,7 @@ const outsidePlan = "outside the plan"
 // AddPlace gives a feature one more place to read, outside its plan: a station or a direction of its own. The
 // other cells of a new row or column need no reading.
 func (s *Store) AddPlace(ctx context.Context, jobID int64, place Place, station string, direction unit.Angle, by string) error {
-	defer s.cache.changed(jobID)
+	defer s.changed(jobID)
 	err := s.change(ctx, func(tx *sqlx.Tx) error {
 		f, err := findFeature(ctx, tx, jobID, place)
 		if err != nil {
@@ -92,7 +92,7 @@ func (s *Store) AddPlace(ctx context.Context, jobID int64, place Place, station 
 
 // AddParts makes parts of a kind measurable that the job did not have: numbers from 1 up to the count.
 func (s *Store) AddParts(ctx context.Context, jobID int64, kind inspection.Kind, count int) error {
-	defer s.cache.changed(jobID)
+	defer s.changed(jobID)
 	err := s.change(ctx, func(tx *sqlx.Tx) error {
 		job, err := getJob(ctx, tx, jobID)
 		if err != nil {
@@ -112,7 +112,7 @@ func (s *Store) AddParts(ctx context.Context, jobID int64, kind inspection.Kind,
 				return err
 			}
 		}
-		return nil
+		return s.log(ctx, tx, jobID, "parts", fmt.Sprintf("%s: %d to be measured, too", kind.Title(), count-last), nil)
 	})
 	if err != nil {
 		return fmt.Errorf("parts %s of job %d: %w", kind, jobID, err)

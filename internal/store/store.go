@@ -44,6 +44,8 @@ type Store struct {
 	lock  *os.File
 	now   func() time.Time
 	cache cache
+
+	watchers watchers
 }
 
 // Open opens or makes the file and brings its tables up to date. Only one process may have it open:

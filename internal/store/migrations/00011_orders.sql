@@ -43,3 +43,5 @@ ALTER TABLE jobs ADD COLUMN closed_at TEXT;
 DROP INDEX jobs_by_promise;
 CREATE INDEX jobs_open ON jobs (promised_on, id) WHERE closed_at IS NULL;
 CREATE INDEX decisions_by_way ON decisions (action, set_name, step, job_id);
+CREATE INDEX jobs_by_engine ON jobs (engine, id);
+CREATE INDEX readings_by_value ON readings (value, feature_id) WHERE what = 'size';

@@ -1,0 +1,229 @@
+package httpapi
+
+import (
+	"bytes"
+	"context"
+	"fmt"
+	"net/http"
+	"slices"
+	"strings"
+	"time"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"ledge/internal/core/disposition"
+	"ledge/internal/core/inspection"
+	"ledge/internal/exchange"
+	"ledge/internal/report"
+	"ledge/internal/store"
+)
+
+type originKey struct{}
+
+// rememberOrigin keeps the address under which Ledge was asked, for the codes on its papers.
+func rememberOrigin(next http.Handler) http.Handler {
+	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		scheme := "http"
+		if r.TLS != nil {
+			scheme = "https"
+		}
+		next.ServeHTTP(w, r.WithContext(context.WithValue(r.Context(), originKey{}, scheme+"://"+r.Host)))
+	})
+}
+
+func jobAddress(ctx context.Context, id int64) string {
+	origin, _ := ctx.Value(originKey{}).(string)
+	return fmt.Sprintf("%s/jobs/%d", origin, id)
+}
+
+// show is a paper to look at in the browser, with a name to save it under.
+func show(name string, pdf []byte) *attachment {
+	return &attachment{"application/pdf", fmt.Sprintf("inline; filename=%q", name), pdf}
+}
+
+func (a resources) papers(api huma.API) {
+	paper := func(operation, path, summary string, make func(ctx context.Context, id int64) (*attachment, error)) {
+		huma.Register(api, huma.Operation{OperationID: operation, Method: http.MethodGet, Path: path, Summary: summary},
+			func(ctx context.Context, in *struct {
+				ID int64 `path:"id"`
+			}) (*attachment, error) {
+				file, err := make(ctx, in.ID)
+				if err != nil {
+					return nil, a.fail(ctx, err)
+				}
+				return file, nil
+			})
+	}
+	paper("get-inspection-pdf", "/api/v1/jobs/{id}/inspection.pdf", "The whole inspection as a PDF", func(ctx context.Context, id int64) (*attachment, error) {
+		job, err := a.reportOf(ctx, id)
+		if err != nil {
+			return nil, err
+		}
+		pdf, err := job.Inspection()
+		return show(fileName(job.In.Job.Number)+".inspection.pdf", pdf), err
+	})
+	paper("get-summary-pdf", "/api/v1/jobs/{id}/summary.pdf", "The customer's summary as a PDF", func(ctx context.Context, id int64) (*attachment, error) {
+		job, err := a.reportOf(ctx, id)
+		if err != nil {
+			return nil, err
+		}
+		pdf, err := job.Summary()
+		return show(fileName(job.In.Job.Number)+".summary.pdf", pdf), err
+	})
+	paper("get-workbook", "/api/v1/jobs/{id}/workbook.xlsx", "The job as a spreadsheet", func(ctx context.Context, id int64) (*attachment, error) {
+		record, err := a.store.Record(ctx, id)
+		if err != nil {
+			return nil, err
+		}
+		in, _ := record.Inspection()
+		var book bytes.Buffer
+		err = exchange.WriteXLSX(&book, in, disposition.Evaluate(in), rowsOf(&record))
+		return attach("application/vnd.openxmlformats-officedocument.spreadsheetml.sheet", fileName(record.Job.Number)+".xlsx", book.Bytes()), err
+	})
+	huma.Register(api, huma.Operation{OperationID: "get-order-pdf", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/orders/{order}/pdf", Summary: "An order sheet as a PDF"},
+		func(ctx context.Context, in *struct {
+			ID    int64  `path:"id"`
+			Order string `path:"order"`
+		}) (*attachment, error) {
+			record, err := a.store.Record(ctx, in.ID)
+			if err != nil {
+				return nil, a.fail(ctx, err)
+			}
+			i := slices.IndexFunc(record.Orders, func(o store.Order) bool { return o.ID == in.Order })
+			if i < 0 {
+				return nil, problem(http.StatusNotFound, "There is no such sheet in this job.")
+			}
+			o, job := record.Orders[i], record.Job
+			pdf, err := report.Sheet{Address: jobAddress(ctx, in.ID) + "/orders/" + string(o.Sheet), Number: job.Number, Customer: job.Customer, Name: job.Engine, Unit: job.Unit,
+				Issue: o.Issue, IssuedBy: o.IssuedBy, IssuedAt: moment(o.IssuedAt), Struck: o.Has(store.Struck), Body: o.Body}.PDF()
+			if err != nil {
+				return nil, a.fail(ctx, err)
+			}
+			return show(fmt.Sprintf("%s.%s-%d.pdf", fileName(job.Number), o.Sheet, o.Issue), pdf), nil
+		})
+}
+
+func moment(at string) time.Time {
+	t, _ := time.Parse(time.RFC3339Nano, at) // as the store wrote it
+	return t
+}
+
+// said is when something was signed, in words.
+func said(at string) string { return moment(at).Format("2 January 2006 15:04") + " UTC" }
+
+// reportOf gathers what the papers of a job say.
+func (a resources) reportOf(ctx context.Context, id int64) (report.Job, error) {
+	record, err := a.store.Record(ctx, id)
+	if err != nil {
+		return report.Job{}, err
+	}
+	view, err := a.view(ctx, id)
+	if err != nil {
+		return report.Job{}, err
+	}
+	costs, err := a.weigh(ctx, id, nil)
+	if err != nil {
+		return report.Job{}, err
+	}
+	in, index := record.Inspection()
+	job := report.Job{Address: jobAddress(ctx, id), Made: moment(lastChange(record)), In: in, Result: view.Evaluation, Promised: longDate(record.Job.PromisedOn)}
+	for _, i := range index {
+		job.Taken = append(job.Taken, takenOf(&record, &record.Features[i]))
+	}
+	for _, f := range view.Walk.Findings {
+		job.Findings = append(job.Findings, f.Text)
+	}
+	if costs.Entered && len(costs.Choices) == len(view.decided.Sets) {
+		job.Cost, job.Ready = costs.Cost.Words(costs.Currency), longDate(&costs.Ready)
+	}
+	for _, set := range view.decided.Sets {
+		job.Decisions = append(job.Decisions, decisionOf(view, set))
+	}
+	for _, o := range view.Orders.Issued {
+		if o.Struck || len(o.Proofs) == 0 {
+			continue
+		}
+		p := report.Proof{Sheet: o.Body, Proofs: o.Proofs, Accepted: map[string]string{}}
+		for _, l := range o.Body.Lines {
+			if e := o.Last(l.Key, store.Accepted, store.SentBack); e != nil && e.What == store.Accepted {
+				p.Accepted[l.Key] = e.Reason
+			}
+		}
+		job.Proofs = append(job.Proofs, p)
+	}
+	return job, nil
+}
+
+func longDate(on *string) string {
+	if on == nil || *on == "" {
+		return ""
+	}
+	t, err := time.Parse(time.DateOnly, *on)
+	if err != nil {
+		return *on
+	}
+	return t.Format("2 January 2006")
+}
+
+// decisionOf is a set as signed, or as advised.
+func decisionOf(view JobView, set disposition.Set) report.Decision {
+	d := report.Decision{Set: set.Set, Way: disposition.Option{Action: set.Action, Step: set.Step, Shell: set.Shell}}
+	for _, r := range set.Reasons {
+		if r.Code != "no_limit" && r.Code != "no_look" && !slices.Contains(d.Reasons, r.Text) {
+			d.Reasons = append(d.Reasons, r.Text)
+		}
+	}
+	for _, s := range view.Signed {
+		if s.Set != set.Set {
+			continue
+		}
+		d.Signed, d.Reason = s.DecidedBy+", "+said(s.DecidedAt), s.Reason
+		if s.Overruled {
+			d.Advice = report.Way(set.Set, d.Way, view.Job.Unit)
+		}
+		d.Way = disposition.Option{Action: s.Action, Step: s.Step, Shell: s.Shell, Method: s.Method}
+	}
+	return d
+}
+
+// takenOf says who measured a feature, when, and with what.
+func takenOf(record *store.Record, f *store.Feature) report.Taken {
+	var t report.Taken
+	var names []string
+	for _, r := range f.Tape {
+		if r.SupersededBy == nil && !slices.Contains(names, r.TakenBy) {
+			names = append(names, r.TakenBy)
+		}
+		t.On = moment(r.TakenAt).Format("2 January 2006")
+	}
+	t.By = strings.Join(names, ", ")
+	if f.Kind.Quantity() != inspection.Weight && len(f.Tape) > 0 {
+		t.Gauge = strings.ReplaceAll(record.InstrumentOf(f, f.Tape[len(f.Tape)-1]), "_", " ")
+		for _, g := range record.Gauges {
+			if g.Kind == f.Kind {
+				t.Gauge += ", division " + g.Division.Format(record.Job.Unit)
+			}
+		}
+	}
+	return t
+}
+
+// lastChange is when the record of a job last changed, so that the same record gives the same paper.
+func lastChange(record store.Record) string {
+	last := record.Job.CreatedAt
+	for _, f := range record.Features {
+		if n := len(f.Tape); n > 0 {
+			last = max(last, f.Tape[n-1].TakenAt)
+		}
+	}
+	for _, d := range record.Decisions {
+		last = max(last, d.DecidedAt)
+	}
+	for _, o := range record.Orders {
+		last = max(last, o.IssuedAt)
+		for _, e := range o.Events {
+			last = max(last, e.SaidAt)
+		}
+	}
+	return last
+}

@@ -1,0 +1,197 @@
+package httpapi
+
+import (
+	"context"
+	"crypto/rand"
+	"crypto/subtle"
+	"net/http"
+	"strings"
+	"time"
+
+	"github.com/alexedwards/scs/v2"
+	"github.com/danielgtaylor/huma/v2"
+	"golang.org/x/crypto/bcrypt"
+
+	"ledge/internal/store"
+)
+
+// sessionPerson is where a session keeps who it is of.
+const sessionPerson = "person"
+
+// newSessions keeps sessions in the store, under hashed tokens.
+func newSessions(s *store.Store, secure bool) *scs.SessionManager {
+	sessions := scs.New()
+	sessions.Store = store.Sessions{Store: s}
+	sessions.HashTokenInStore = true
+	sessions.Lifetime = 14 * 24 * time.Hour
+	sessions.IdleTimeout = 4 * 24 * time.Hour
+	sessions.Cookie.Name = "ledge"
+	sessions.Cookie.Secure = secure
+	sessions.Cookie.SameSite = http.SameSiteStrictMode
+	return sessions
+}
+
+// SessionView says who is signed in, and whether anybody has to be.
+type SessionView struct {
+	Required bool `json:"required"`
+	// First tells that nobody is there yet: the owner is created first.
+	First bool       `json:"first"`
+	Name  string     `json:"name"`
+	Role  store.Role `json:"role,omitempty" enum:"viewer,inspector,decider,owner"`
+}
+
+// CredentialsBody signs in.
+type CredentialsBody struct {
+	Name     string `json:"name" minLength:"1" maxLength:"100"`
+	Password string `json:"password" minLength:"1" maxLength:"72"`
+}
+
+// PersonBody adds a person or changes one.
+type PersonBody struct {
+	Name     string     `json:"name" minLength:"1" maxLength:"100"`
+	Role     store.Role `json:"role" enum:"viewer,inspector,decider,owner"`
+	Password string     `json:"password,omitempty" maxLength:"72" doc:"empty keeps the present one"`
+	Barred   bool       `json:"barred"`
+}
+
+// shortest password taken; longer beats odder.
+const shortest = 10
+
+func (a resources) people(api huma.API) {
+	type sessionOutput struct{ Body SessionView }
+	now := func(ctx context.Context) (*sessionOutput, error) {
+		view := SessionView{Required: a.signIn}
+		if !a.signIn {
+			return &sessionOutput{view}, nil
+		}
+		people, err := a.store.People(ctx)
+		if err != nil {
+			return nil, a.fail(ctx, err)
+		}
+		view.First = len(people) == 0
+		if p, err := a.store.PersonByID(ctx, a.sessions.GetInt64(ctx, sessionPerson)); err == nil && !p.Barred {
+			view.Name, view.Role = p.Name, p.Role
+		}
+		return &sessionOutput{view}, nil
+	}
+	enter := func(ctx context.Context, p store.Person) (*sessionOutput, error) {
+		if err := a.sessions.RenewToken(ctx); err != nil {
+			return nil, a.fail(ctx, err)
+		}
+		a.sessions.Put(ctx, sessionPerson, p.ID)
+		return &sessionOutput{SessionView{Required: true, Name: p.Name, Role: p.Role}}, nil
+	}
+	huma.Register(api, huma.Operation{OperationID: "get-session", Method: http.MethodGet, Path: "/api/v1/session", Summary: "Who is signed in"},
+		func(ctx context.Context, _ *struct{}) (*sessionOutput, error) { return now(ctx) })
+	huma.Register(api, huma.Operation{OperationID: "sign-in", Method: http.MethodPost, Path: "/api/v1/session", Summary: "Sign in"},
+		func(ctx context.Context, in *struct{ Body CredentialsBody }) (*sessionOutput, error) {
+			p, err := a.store.PersonNamed(ctx, in.Body.Name)
+			known := p.Password
+			if err != nil {
+				known = nobody // so that an unknown name takes as long as a wrong password
+			}
+			if bcrypt.CompareHashAndPassword([]byte(known), []byte(in.Body.Password)) != nil || err != nil || p.Barred || !a.signIn {
+				return nil, problem(http.StatusUnauthorized, "Name or password is wrong.", &huma.ErrorDetail{Location: "body.password", Message: "Name or password is wrong."})
+			}
+			return enter(ctx, p)
+		})
+	huma.Register(api, huma.Operation{OperationID: "sign-out", Method: http.MethodDelete, Path: "/api/v1/session", Summary: "Sign out"},
+		func(ctx context.Context, _ *struct{}) (*struct{}, error) {
+			if err := a.sessions.Destroy(ctx); err != nil {
+				return nil, a.fail(ctx, err)
+			}
+			return nil, nil
+		})
+	huma.Register(api, huma.Operation{OperationID: "create-owner", Method: http.MethodPost, Path: "/api/v1/owner", DefaultStatus: http.StatusCreated,
+		Summary: "Create the owner, once, with the code that Ledge printed when it started"},
+		func(ctx context.Context, in *struct {
+			Body struct {
+				CredentialsBody
+				Code string `json:"code" maxLength:"40"`
+			}
+		}) (*sessionOutput, error) {
+			if !a.signIn || subtle.ConstantTimeCompare([]byte(strings.TrimSpace(in.Body.Code)), []byte(a.setupCode)) != 1 || a.setupCode == "" {
+				return nil, refuse("code", "This is not the code that Ledge printed where it was started.")
+			}
+			p, err := newPerson(PersonBody{Name: in.Body.Name, Role: store.Owner, Password: in.Body.Password}, in.Body.Name)
+			if err != nil {
+				return nil, err
+			}
+			if err := a.store.AddPerson(ctx, p, true); err != nil {
+				return nil, a.fail(ctx, err)
+			}
+			if p, err = a.store.PersonNamed(ctx, p.Name); err != nil {
+				return nil, a.fail(ctx, err)
+			}
+			return enter(ctx, p)
+		})
+	type peopleOutput struct{ Body []store.Person }
+	list := func(ctx context.Context, err error) (*peopleOutput, error) {
+		if err != nil {
+			return nil, a.fail(ctx, err)
+		}
+		people, err := a.store.People(ctx)
+		if err != nil {
+			return nil, a.fail(ctx, err)
+		}
+		return &peopleOutput{people}, nil
+	}
+	huma.Register(api, huma.Operation{OperationID: "list-people", Method: http.MethodGet, Path: "/api/v1/people", Summary: "Who may sign in"},
+		func(ctx context.Context, _ *struct{}) (*peopleOutput, error) { return list(ctx, nil) })
+	huma.Register(api, huma.Operation{OperationID: "add-person", Method: http.MethodPost, Path: "/api/v1/people", Summary: "Let somebody sign in", DefaultStatus: http.StatusCreated},
+		func(ctx context.Context, in *struct{ Body PersonBody }) (*peopleOutput, error) {
+			me, _ := signedIn(ctx)
+			p, err := newPerson(in.Body, me.Name)
+			if err != nil {
+				return nil, err
+			}
+			return list(ctx, a.store.AddPerson(ctx, p, false))
+		})
+	huma.Register(api, huma.Operation{OperationID: "change-person", Method: http.MethodPut, Path: "/api/v1/people/{person}", Summary: "Another role or password; bar somebody, or let them in again"},
+		func(ctx context.Context, in *struct {
+			Person int64 `path:"person"`
+			Body   PersonBody
+		}) (*peopleOutput, error) {
+			hash := ""
+			if in.Body.Password != "" {
+				p, err := newPerson(in.Body, "")
+				if err != nil {
+					return nil, err
+				}
+				hash = p.Password
+			}
+			return list(ctx, a.store.ChangePerson(ctx, in.Person, in.Body.Role, in.Body.Barred, hash))
+		})
+	huma.Register(api, huma.Operation{OperationID: "list-names", Method: http.MethodGet, Path: "/api/v1/names", Summary: "Who was at the bench lately"},
+		func(ctx context.Context, _ *struct{}) (*struct{ Body []string }, error) {
+			names, err := a.store.Names(ctx)
+			if err != nil {
+				return nil, a.fail(ctx, err)
+			}
+			return &struct{ Body []string }{names}, nil
+		})
+}
+
+// nobody is the hash of a password that nobody knows.
+var nobody = func() string {
+	hash, err := bcrypt.GenerateFromPassword([]byte(rand.Text()), bcrypt.DefaultCost)
+	if err != nil {
+		panic(err)
+	}
+	return string(hash)
+}()
+
+func newPerson(b PersonBody, by string) (store.Person, error) {
+	name := strings.TrimSpace(b.Name)
+	switch {
+	case name == "":
+		return store.Person{}, refuse("name", "A name is needed.")
+	case len(b.Password) < shortest:
+		return store.Person{}, refuse("password", "A password has at least 10 characters; three plain words do.")
+	}
+	hash, err := bcrypt.GenerateFromPassword([]byte(b.Password), bcrypt.DefaultCost)
+	if err != nil {
+		return store.Person{}, refuse("password", "This password is too long.")
+	}
+	return store.Person{Name: name, Role: b.Role, Password: string(hash), AddedBy: by}, nil
+}

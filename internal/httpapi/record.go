@@ -1,0 +1,171 @@
+package httpapi
+
+import (
+	"context"
+	"net/http"
+	"slices"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"ledge/internal/core/disposition"
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/unit"
+	"ledge/internal/store"
+)
+
+// SearchQuery narrows a search over all jobs; what is left out does not.
+type SearchQuery struct {
+	Text   string              `query:"text" maxLength:"100"`
+	Set    disposition.SetName `query:"set" maxLength:"30"`
+	Action disposition.Action  `query:"action" maxLength:"30"`
+	Step   string              `query:"step" maxLength:"20" doc:"a decimal in the unit"`
+	Kind   inspection.Kind     `query:"kind" maxLength:"30"`
+	From   string              `query:"from" maxLength:"20" doc:"a decimal in the unit"`
+	To     string              `query:"to" maxLength:"20" doc:"a decimal in the unit"`
+	Unit   unit.System         `query:"unit" enum:"in,mm" default:"in"`
+}
+
+// LearnedView is how the parts of an engine usually come in.
+type LearnedView struct {
+	Engine string        `json:"engine"`
+	Jobs   int           `json:"jobs"`
+	Parts  []LearnedPart `json:"parts"`
+}
+
+// LearnedPart is the wear of one place over all jobs, in 0.1 nm, sorted.
+type LearnedPart struct {
+	Kind   inspection.Kind `json:"kind"`
+	Number int             `json:"number"`
+	Wear   []unit.Length   `json:"wear"`
+	Median unit.Length     `json:"median"`
+	// Limit is the wear limit of the latest job that has one.
+	Limit *unit.Length `json:"limit,omitempty"`
+}
+
+func (a resources) record(api huma.API) {
+	huma.Register(api, huma.Operation{OperationID: "get-history", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/history", Summary: "What happened to a job, or to one feature, the latest first"},
+		func(ctx context.Context, in *struct {
+			ID     int64           `path:"id"`
+			Kind   inspection.Kind `query:"kind" maxLength:"30"`
+			Number int             `query:"number"`
+		}) (*struct{ Body []store.Moment }, error) {
+			list, err := a.store.History(ctx, in.ID, in.Kind, in.Number)
+			if err != nil {
+				return nil, a.fail(ctx, err)
+			}
+			return &struct{ Body []store.Moment }{list}, nil
+		})
+	huma.Register(api, huma.Operation{OperationID: "search", Method: http.MethodGet, Path: "/api/v1/search", Summary: "Jobs of all years by words, decision or measured size"},
+		func(ctx context.Context, in *struct{ SearchQuery }) (*struct{ Body []store.FoundJob }, error) {
+			q, err := in.SearchQuery.search()
+			if err != nil {
+				return nil, err
+			}
+			found, err := a.store.Find(ctx, q)
+			if err != nil {
+				return nil, a.fail(ctx, err)
+			}
+			return &struct{ Body []store.FoundJob }{found}, nil
+		})
+	huma.Register(api, huma.Operation{OperationID: "learned", Method: http.MethodGet, Path: "/api/v1/learned", Summary: "How the parts of an engine usually come in"},
+		func(ctx context.Context, in *struct {
+			Engine string `query:"engine" minLength:"1" maxLength:"200"`
+		}) (*struct{ Body LearnedView }, error) {
+			view, err := a.learned(ctx, in.Engine)
+			if err != nil {
+				return nil, a.fail(ctx, err)
+			}
+			return &struct{ Body LearnedView }{view}, nil
+		})
+	huma.Register(api, huma.Operation{OperationID: "close-job", Method: http.MethodPut, Path: "/api/v1/jobs/{id}/closed", Summary: "Take a job out of the shop's list, or back into it"},
+		func(ctx context.Context, in *struct {
+			ID   int64 `path:"id"`
+			Body struct {
+				Closed bool `json:"closed"`
+			}
+		}) (*jobOutput, error) {
+			return a.changed(ctx, in.ID, a.store.CloseJob(ctx, in.ID, in.Body.Closed))
+		})
+}
+
+// search reads the decimals of a query.
+func (q SearchQuery) search() (store.Search, error) {
+	out := store.Search{Text: q.Text, Set: q.Set, Action: q.Action, Kind: q.Kind}
+	for _, one := range []struct {
+		name, text string
+		to         **unit.Length
+	}{{"step", q.Step, &out.Step}, {"from", q.From, &out.From}, {"to", q.To, &out.To}} {
+		if one.text == "" {
+			continue
+		}
+		l, err := unit.Parse(one.text, q.Unit)
+		if err != nil {
+			return out, problem(http.StatusUnprocessableEntity, "“"+one.text+"” is not a size.", &huma.ErrorDetail{Location: "query." + one.name, Message: "“" + one.text + "” is not a size."})
+		}
+		*one.to = &l
+	}
+	if (out.From == nil) != (out.To == nil) || out.From != nil && out.Kind == "" {
+		return out, problem(http.StatusUnprocessableEntity, "A search by size needs the part and both ends.", &huma.ErrorDetail{Location: "query.from", Message: "A search by size needs the part and both ends."})
+	}
+	return out, nil
+}
+
+// learned reckons the wear of every place against its own job's limits, standard size only: a part that was machined before starts anew.
+func (a resources) learned(ctx context.Context, engine string) (LearnedView, error) {
+	view := LearnedView{Engine: engine, Parts: []LearnedPart{}}
+	worn, ids, err := a.store.WornParts(ctx, engine)
+	if err != nil {
+		return view, err
+	}
+	view.Jobs = len(ids)
+	jobs := map[int64]store.Job{}
+	for _, w := range worn {
+		job, known := jobs[w.JobID]
+		if !known {
+			if job, err = a.store.Job(ctx, w.JobID); err != nil {
+				return view, err
+			}
+			jobs[w.JobID] = job
+		}
+		limits, ok := job.Limits.Book[w.Kind]
+		limits = limits.For(w.Number)
+		if !ok || limits.New == nil {
+			continue
+		}
+		wear := w.Max - limits.New.Min
+		if w.Kind.Shaft() {
+			wear = limits.New.Max - w.Min
+		}
+		if first := firstStep(limits.Undersizes, limits.Oversizes); first > 0 && wear > first/2 {
+			continue // another size class
+		}
+		i := slices.IndexFunc(view.Parts, func(p LearnedPart) bool { return p.Kind == w.Kind && p.Number == w.Number })
+		if i < 0 {
+			view.Parts, i = append(view.Parts, LearnedPart{Kind: w.Kind, Number: w.Number}), len(view.Parts)
+		}
+		view.Parts[i].Wear = append(view.Parts[i].Wear, wear)
+		if limits.WearMax != nil {
+			view.Parts[i].Limit = limits.WearMax
+		}
+	}
+	for i := range view.Parts {
+		slices.Sort(view.Parts[i].Wear)
+		view.Parts[i].Median = view.Parts[i].Wear[len(view.Parts[i].Wear)/2]
+	}
+	slices.SortFunc(view.Parts, func(x, y LearnedPart) int {
+		if x.Kind != y.Kind {
+			return slices.Index(inspection.GridKinds(), x.Kind) - slices.Index(inspection.GridKinds(), y.Kind)
+		}
+		return x.Number - y.Number
+	})
+	return view, nil
+}
+
+func firstStep(lists ...[]unit.Length) unit.Length {
+	for _, list := range lists {
+		if len(list) > 0 {
+			return list[0]
+		}
+	}
+	return 0
+}

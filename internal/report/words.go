@@ -1,0 +1,88 @@
+package report
+
+import (
+	"strings"
+
+	"ledge/internal/core/disposition"
+	"ledge/internal/core/unit"
+)
+
+var setNames = map[disposition.SetName]string{
+	disposition.MainJournals: "Main journals", disposition.RodJournals: "Rod journals", disposition.CamJournals: "Cam journals",
+	disposition.MainHousings: "Main tunnel", disposition.RodHousings: "Rod big ends", disposition.Cylinders: "Cylinders", disposition.Deck: "Deck",
+	disposition.Thrust: "Thrust", disposition.Pistons: "Pistons", disposition.Pins: "Piston pins", disposition.Rings: "Rings",
+}
+
+// SetName is a set in words.
+func SetName(s disposition.SetName) string { return setNames[s] }
+
+var replaced = map[disposition.SetName]string{
+	disposition.MainHousings: "block", disposition.Cylinders: "block", disposition.Deck: "block", disposition.RodHousings: "rods",
+	disposition.Pistons: "pistons", disposition.Pins: "pins", disposition.Rings: "rings",
+}
+
+// Way is a way to treat a set, in words: "grind 0.020 under".
+func Way(set disposition.SetName, o disposition.Option, s unit.System) string {
+	decimals := 3
+	if s == unit.MM {
+		decimals = 2
+	}
+	step := o.Step.Fixed(s, decimals)
+	shells := ""
+	switch {
+	case o.Method == disposition.MixedShell:
+		shells = ", with a shell for each journal"
+	case o.Shell != 0 && o.Shell < 0:
+		shells = ", with shells that take up " + (-o.Shell).Show(s)
+	case o.Shell != 0:
+		shells = ", with shells that give " + o.Shell.Show(s) + " more"
+	}
+	text := string(o.Action)
+	switch o.Action {
+	case disposition.Reuse:
+		text = "keep as it is" + shells
+		if set == disposition.Thrust && o.Shell != 0 {
+			text = "thrust parts that take up " + (-o.Shell).Show(s)
+		}
+	case disposition.Polish:
+		text = "polish" + shells
+	case disposition.Hone:
+		text = "hone"
+	case disposition.Bore:
+		text = "bore " + step + " over"
+	case disposition.Grind:
+		text = "grind " + step + " under"
+	case disposition.Sleeve:
+		text = "sleeve one cylinder"
+		if o.Step > 0 {
+			text += ", the others " + step + " over"
+		}
+	case disposition.LineHone:
+		text = "line-hone"
+	case disposition.Resize:
+		text = "resize"
+		if set == disposition.Rings {
+			text = "file the end gaps"
+		}
+	case disposition.Skim:
+		text = "skim " + o.Step.Show(s) + " off"
+	case disposition.Replace:
+		text = "another " + replaced[set]
+		switch {
+		case o.Method == disposition.BuildUp:
+			text = "build up, then grind"
+		case replaced[set] == "":
+			text = "another crankshaft"
+		case strings.HasSuffix(replaced[set], "s"):
+			text = "new " + replaced[set]
+		}
+	case disposition.Measure:
+		text = "still to be measured"
+	case disposition.Remeasure:
+		text = "to be measured again"
+	}
+	if o.Method == disposition.Straighten {
+		text = "straighten, then " + text
+	}
+	return text
+}

@@ -1,0 +1,126 @@
+package store
+
+import (
+	"context"
+	"fmt"
+	"strings"
+
+	"ledge/internal/core/disposition"
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/unit"
+)
+
+// A Search looks for jobs, closed ones too. What is left empty does not narrow it.
+type Search struct {
+	Text string
+	// Set, Action and Step are of a signed decision.
+	Set    disposition.SetName
+	Action disposition.Action
+	Step   *unit.Length
+	// Kind, From and To: a part of that kind was read between two sizes.
+	Kind     inspection.Kind
+	From, To *unit.Length
+}
+
+// A FoundJob is a job as a search shows it.
+type FoundJob struct {
+	ID         int64       `db:"id" json:"id"`
+	Number     string      `db:"number" json:"number"`
+	Customer   string      `db:"customer" json:"customer"`
+	Engine     string      `db:"engine" json:"engine"`
+	Unit       unit.System `db:"unit" json:"unit" enum:"in,mm"`
+	PromisedOn *string     `db:"promised_on" json:"promised_on,omitempty"`
+	CreatedAt  string      `db:"created_at" json:"created_at"`
+	ClosedAt   *string     `db:"closed_at" json:"closed_at,omitempty"`
+	Decisions  []Decision  `db:"-" json:"decisions"`
+}
+
+// MostFound bounds what a search returns.
+const MostFound = 100
+
+// Find returns the jobs that fit a search, the latest first, each with the decision that holds for every set.
+func (s *Store) Find(ctx context.Context, q Search) ([]FoundJob, error) {
+	where, args := []string{"1"}, []any{}
+	and := func(condition string, values ...any) {
+		where, args = append(where, condition), append(args, values...)
+	}
+	for _, word := range strings.Fields(q.Text) {
+		and(`instr(lower(j.number || ' ' || j.customer || ' ' || j.engine), lower(?)) > 0`, word)
+	}
+	if q.Set != "" || q.Action != "" || q.Step != nil {
+		held := []string{"d.job_id = j.id", "NOT EXISTS (SELECT 1 FROM decisions l WHERE l.job_id = d.job_id AND l.set_name = d.set_name AND l.seq > d.seq)"}
+		var values []any
+		narrow := func(condition string, value any) { held, values = append(held, condition), append(values, value) }
+		if q.Set != "" {
+			narrow("d.set_name = ?", q.Set)
+		}
+		if q.Action != "" {
+			narrow("d.action = ?", q.Action)
+		}
+		if q.Step != nil {
+			narrow("d.step = ?", *q.Step)
+		}
+		and(`EXISTS (SELECT 1 FROM decisions d WHERE `+strings.Join(held, " AND ")+`)`, values...)
+	}
+	if q.From != nil && q.To != nil {
+		and(`j.id IN (SELECT f.job_id FROM readings r JOIN features f ON f.id = r.feature_id WHERE r.what = 'size' AND r.value BETWEEN ? AND ? AND f.kind = ?
+			AND NOT EXISTS (SELECT 1 FROM superseded s WHERE s.reading_id = r.id))`, *q.From, *q.To, q.Kind)
+	}
+	found := []FoundJob{}
+	err := s.read.SelectContext(ctx, &found, `SELECT j.id, j.number, j.customer, j.engine, j.unit, j.promised_on, j.created_at, j.closed_at FROM jobs j
+		WHERE `+strings.Join(where, " AND ")+` ORDER BY j.id DESC LIMIT ?`, append(args, MostFound)...)
+	if err != nil {
+		return nil, fmt.Errorf("find jobs: %w", err)
+	}
+	for i := range found {
+		all, err := decisions(ctx, s.read, found[i].ID)
+		if err != nil {
+			return nil, err
+		}
+		found[i].Decisions = []Decision{}
+		for n, d := range all {
+			if !laterOf(all[n+1:], d.Set) {
+				found[i].Decisions = append(found[i].Decisions, d)
+			}
+		}
+	}
+	return found, nil
+}
+
+func laterOf(rest []Decision, set disposition.SetName) bool {
+	for _, d := range rest {
+		if d.Set == set {
+			return true
+		}
+	}
+	return false
+}
+
+// A Worn is how far one part of an engine came in worn, in one job: its extremes as found.
+type Worn struct {
+	JobID  int64           `db:"job_id"`
+	Kind   inspection.Kind `db:"kind"`
+	Number int             `db:"number"`
+	Min    unit.Length     `db:"least"`
+	Max    unit.Length     `db:"most"`
+}
+
+// mostLearned bounds the jobs that a look at an engine goes through: the latest ones.
+const mostLearned = 200
+
+// WornParts returns the extremes of journals, housings and cylinders as found, over the latest jobs of an engine, and those jobs.
+func (s *Store) WornParts(ctx context.Context, engine string) (parts []Worn, jobs []int64, err error) {
+	if err := s.read.SelectContext(ctx, &jobs, `SELECT id FROM jobs WHERE engine = ? ORDER BY id DESC LIMIT ?`, engine, mostLearned); err != nil {
+		return nil, nil, fmt.Errorf("jobs of %s: %w", engine, err)
+	}
+	err = s.read.SelectContext(ctx, &parts, `SELECT f.job_id, f.kind, f.number, min(r.value) AS least, max(r.value) AS most
+		FROM features f JOIN readings r ON r.feature_id = f.id
+		WHERE f.job_id IN (SELECT id FROM jobs WHERE engine = ? ORDER BY id DESC LIMIT ?) AND f.state = 'as_found' AND r.what = 'size'
+			AND f.kind IN ('main_journal', 'rod_journal', 'main_housing', 'rod_housing', 'cylinder')
+			AND NOT EXISTS (SELECT 1 FROM superseded s WHERE s.reading_id = r.id)
+		GROUP BY f.id`, engine, mostLearned)
+	if err != nil {
+		return nil, nil, fmt.Errorf("worn parts of %s: %w", engine, err)
+	}
+	return parts, jobs, nil
+}
