@@ -57,8 +57,8 @@ func TestEvaluateNamesEveryProblemAndPrintsNothingElse(t *testing.T) {
 	assert.Error(t, err)
 }
 
-func TestOnlyThisMachineMayConnect(t *testing.T) {
-	for _, address := range []string{"0.0.0.0:8173", ":8173", "192.168.1.5:8173", "[::]:8173", "bench.example:8173", "127.0.0.1", "127.0.0.1:http", "127.0.0.1:99999"} {
+func TestAddressesThatAreNone(t *testing.T) {
+	for _, address := range []string{"127.0.0.1", "127.0.0.1:http", "127.0.0.1:99999", "8173"} {
 		listener, err := listen(address)
 		if assert.Error(t, err, address) {
 			continue

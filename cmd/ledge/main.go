@@ -38,6 +38,7 @@ func newCommand(in io.Reader, out, problems io.Writer) *cobra.Command {
 	root.SetIn(in)
 	root.SetOut(out)
 	root.SetErr(problems)
-	root.AddCommand(serveCommand(), demoCommand(), evaluateCommand(), schemaCommand(), openapiCommand())
+	root.AddCommand(serveCommand(), demoCommand(), backupCommand(), restoreCommand(), exportCommand(), importCommand(),
+		evaluateCommand(), schemaCommand(), openapiCommand())
 	return root
 }

@@ -2,6 +2,7 @@ package main
 
 import (
 	"context"
+	"crypto/rand"
 	"errors"
 	"fmt"
 	"io"
@@ -9,6 +10,7 @@ import (
 	"net"
 	"net/http"
 	"strconv"
+	"strings"
 	"syscall"
 	"time"
 
@@ -27,6 +29,11 @@ type serveOptions struct {
 	database     string
 	address      string
 	allowedHosts []string
+	signIn       bool
+	certificate  string
+	key          string
+	copies       int
+	copiesIn     string
 	verbose      bool
 	demo         bool
 }
@@ -35,7 +42,7 @@ func serveCommand() *cobra.Command {
 	var o serveOptions
 	cmd := &cobra.Command{
 		Use:   "serve",
-		Short: "Serve Ledge to a browser on this machine",
+		Short: "Serve Ledge to browsers: on this machine, or on the network with sign-in",
 		Args:  cobra.NoArgs,
 		RunE: func(cmd *cobra.Command, _ []string) error {
 			return serve(cmd.Context(), cmd.OutOrStdout(), cmd.ErrOrStderr(), o)
@@ -61,7 +68,13 @@ func demoCommand() *cobra.Command {
 
 func (o *serveOptions) flags(cmd *cobra.Command, database string) {
 	cmd.Flags().StringVar(&o.database, "db", database, "the database file")
-	cmd.Flags().StringVar(&o.address, "listen", "127.0.0.1:8173", "the loopback address to listen on; a busy port gives the next free one")
+	cmd.Flags().StringVar(&o.address, "listen", "127.0.0.1:8173", "the address to listen on; a busy port gives the next free one. On any but a loopback address people must sign in")
+	cmd.Flags().BoolVar(&o.signIn, "require-sign-in", false, "people must sign in on this machine, too")
+	cmd.Flags().StringVar(&o.certificate, "tls-cert", "", "a certificate, to serve over TLS")
+	cmd.Flags().StringVar(&o.key, "tls-key", "", "the certificate's key")
+	cmd.Flags().IntVar(&o.copies, "copies", 14, "how many daily copies of the database to keep; 0 makes none")
+	cmd.Flags().StringVar(&o.copiesIn, "copies-in", "", "the folder of the daily copies; beside the database where empty")
+	cmd.MarkFlagsRequiredTogether("tls-cert", "tls-key")
 	cmd.Flags().StringSliceVar(&o.allowedHosts, "allow-host", nil, "a further host name to answer to")
 	cmd.Flags().BoolVar(&o.verbose, "verbose", false, "log every request")
 }
@@ -90,30 +103,82 @@ func serve(ctx context.Context, out, logs io.Writer, o serveOptions) error {
 			return err
 		}
 	}
+	network := !listener.Addr().(*net.TCPAddr).IP.IsLoopback()
+	options := httpapi.Options{Store: s, Log: log, Front: webui.Files(), AllowedHosts: o.allowedHosts, AnyAddress: network, Version: version,
+		RequireSignIn: o.signIn || network, Secure: o.certificate != ""}
+	code := ""
+	if options.RequireSignIn {
+		if code, err = setupCode(ctx, s); err != nil {
+			return err
+		}
+		options.SetupCode = code
+	}
 	server := &http.Server{
-		Handler:           httpapi.New(httpapi.Options{Store: s, Log: log, Front: webui.Files(), AllowedHosts: o.allowedHosts, Version: version}),
+		Handler:           httpapi.New(options),
 		ReadHeaderTimeout: 5 * time.Second,
 		ReadTimeout:       30 * time.Second,
 		IdleTimeout:       2 * time.Minute,
 		MaxHeaderBytes:    64 << 10,
 		ErrorLog:          slog.NewLogLogger(log.Handler(), slog.LevelWarn),
 	}
-	fmt.Fprintf(out, "Ledge is at http://%s/ with %s. Stop it with Ctrl+C.\n", listener.Addr(), o.database)
-	if err := httpapi.Serve(ctx, server, func() error { return server.Serve(listener) }); err != nil && !errors.Is(err, http.ErrServerClosed) {
+	scheme, run := "http", func() error { return server.Serve(listener) }
+	if o.certificate != "" {
+		scheme, run = "https", func() error { return server.ServeTLS(listener, o.certificate, o.key) }
+	}
+	fmt.Fprintf(out, "Ledge is at %s://%s/ with %s. Stop it with Ctrl+C.\n", scheme, listener.Addr(), o.database)
+	if network && o.certificate == "" {
+		fmt.Fprintln(out, "Without --tls-cert, whoever is on the same network can read along, passwords too.")
+	}
+	if code != "" {
+		fmt.Fprintf(out, "Nobody can sign in yet. Open that address and create the owner with this code: %s\n", code)
+	}
+	go dailyCopies(ctx, s, o, log)
+	if err := httpapi.Serve(ctx, server, run); err != nil && !errors.Is(err, http.ErrServerClosed) {
 		return err
 	}
 	fmt.Fprintln(out, "Ledge has stopped.")
 	return nil
 }
 
-// listen takes the address, or the next free port after it. Until people sign in, only this machine may connect.
+// setupCode is what the owner is created with; empty where somebody can sign in already.
+func setupCode(ctx context.Context, s *store.Store) (string, error) {
+	people, err := s.People(ctx)
+	if err != nil || len(people) > 0 {
+		return "", err
+	}
+	return strings.ToLower(rand.Text()[:12]), nil
+}
+
+// dailyCopies looks every hour whether today's copy is there.
+func dailyCopies(ctx context.Context, s *store.Store, o serveOptions, log *slog.Logger) {
+	if o.copies <= 0 {
+		return
+	}
+	folder := o.copiesIn
+	if folder == "" {
+		folder = o.database + "-copies"
+	}
+	for wait := 10 * time.Second; ; wait = time.Hour {
+		select {
+		case <-ctx.Done():
+			return
+		case <-time.After(wait):
+		}
+		made, err := s.DailyCopy(ctx, folder, o.copies)
+		switch {
+		case err != nil && ctx.Err() == nil:
+			log.Error("no daily copy of the database", "folder", folder, "error", err)
+		case made != "":
+			log.Info("daily copy", "file", made)
+		}
+	}
+}
+
+// listen takes the address, or the next free port after it.
 func listen(address string) (net.Listener, error) {
 	host, portText, err := net.SplitHostPort(address)
 	if err != nil {
 		return nil, fmt.Errorf("--listen %s: %w", address, err)
-	}
-	if ip := net.ParseIP(host); host != "localhost" && (ip == nil || !ip.IsLoopback()) {
-		return nil, fmt.Errorf("--listen %s: Ledge has no sign-in yet and so listens on this machine only; use 127.0.0.1 or [::1]", address)
 	}
 	port, err := strconv.Atoi(portText)
 	if err != nil || port < 0 || port > 65535 {

@@ -26,6 +26,7 @@ var rules = map[string][]string{
 	"internal/exchange":         {"internal/core/"},
 	"internal/report":           {"internal/core/"},
 	"internal/store":            {"internal/core/"},
+	"internal/archive":          {"internal/core/", "internal/exchange", "internal/store"},
 	"internal/demo":             {"internal/core/", "internal/exchange", "internal/store"},
 	"internal/httpapi":          {"internal/"},
 	"internal/webui":            {},

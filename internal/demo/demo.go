@@ -64,7 +64,7 @@ func overrule(ctx context.Context, s *store.Store) error {
 			d.Action, d.Step, d.Shell, d.Overruled = disposition.Grind, set.Options[i].Step, set.Options[i].Shell, true
 			d.Reason = "The trust wants this crankshaft ground while it is out: the next overhaul is ten seasons away."
 		}
-		if err := s.AddDecision(ctx, d); err != nil {
+		if err := s.AddDecision(ctx, d, 0); err != nil {
 			return err
 		}
 	}

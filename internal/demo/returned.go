@@ -35,7 +35,7 @@ func returned(ctx context.Context, s *store.Store, id int64, today time.Time) er
 		if err != nil {
 			return err
 		}
-		if err := s.AddDecision(ctx, store.Decision{ID: uuid.NewString(), JobID: id, Set: set.Set, Action: set.Action, Step: set.Step, Shell: set.Shell, Basis: string(basis), DecidedBy: decider}); err != nil {
+		if err := s.AddDecision(ctx, store.Decision{ID: uuid.NewString(), JobID: id, Set: set.Set, Action: set.Action, Step: set.Step, Shell: set.Shell, Basis: string(basis), DecidedBy: decider}, 0); err != nil {
 			return err
 		}
 		i := slices.IndexFunc(set.Options, func(o disposition.Option) bool { return set.Advises(o.Action, o.Step, o.Shell, o.Method) })

@@ -23,6 +23,7 @@ type DecisionBody struct {
 	Shell  unit.Length         `json:"shell"`
 	Method disposition.Method  `json:"method,omitempty"`
 	Reason string              `json:"reason" maxLength:"1000" doc:"needed where it is not what Ledge advises"`
+	After  int64               `json:"after" doc:"the seq of the set's last decision as the person saw it; 0 where there was none"`
 	By     string              `json:"by" minLength:"1" maxLength:"100"`
 }
 
@@ -41,7 +42,7 @@ func (a resources) decisions(api huma.API) {
 			if err != nil {
 				return nil, err
 			}
-			if err := a.store.AddDecision(ctx, decision); err != nil {
+			if err := a.store.AddDecision(ctx, decision, in.Body.After); err != nil {
 				return nil, a.fail(ctx, err)
 			}
 			return a.changed(ctx, in.ID, a.reissue(ctx, in.ID, in.Body.By))

@@ -7,9 +7,11 @@ import (
 	"fmt"
 	"net/http"
 	"strings"
+	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"ledge/internal/archive"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/unit"
@@ -101,6 +103,43 @@ func (a resources) files(api huma.API) {
 		})
 	huma.Register(api, huma.Operation{OperationID: "import-file", Method: http.MethodPost, Path: "/api/v1/imports", MaxBodyBytes: maxBody,
 		Summary: "Look into an open file, or take it as a new job"}, a.importFile)
+}
+
+// archives are jobs with everything on record of them, photographs included.
+func (a resources) archives(api huma.API) {
+	huma.Register(api, huma.Operation{OperationID: "get-archive", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/archive", Summary: "The job with its whole record and photographs as one file"},
+		func(ctx context.Context, in *struct {
+			ID int64 `path:"id"`
+		}) (*attachment, error) {
+			job, err := a.store.Job(ctx, in.ID)
+			if err != nil {
+				return nil, a.fail(ctx, err)
+			}
+			var file bytes.Buffer
+			if err := archive.Write(ctx, a.store, in.ID, &file); err != nil {
+				return nil, a.fail(ctx, err)
+			}
+			return attach("application/zip", fileName(job.Number)+".ledge.zip", file.Bytes()), nil
+		})
+	huma.Register(api, huma.Operation{OperationID: "take-archive", Method: http.MethodPost, Path: "/api/v1/archives", MaxBodyBytes: archive.MaxFile, BodyReadTimeout: time.Minute, DefaultStatus: http.StatusCreated,
+		Summary: "Take in a job's file, as a job of its own"},
+		func(ctx context.Context, in *struct {
+			By      string `query:"by" minLength:"1" maxLength:"100"`
+			RawBody []byte `contentType:"application/octet-stream"`
+		}) (*struct{ Body ImportAnswer }, error) {
+			job, err := archive.Read(ctx, a.store, bytes.NewReader(in.RawBody), int64(len(in.RawBody)), in.By)
+			var refused *archive.Refusal
+			var unsound *store.UnsoundError
+			switch {
+			case errors.As(err, &refused):
+				return nil, refuse("file", refused.Sentence)
+			case errors.As(err, &unsound):
+				return nil, refuse("file", unsound.Sentence)
+			case err != nil:
+				return nil, a.fail(ctx, err)
+			}
+			return &struct{ Body ImportAnswer }{ImportAnswer{Engine: job.Engine, Customer: job.Customer, Job: job.ID}}, nil
+		})
 }
 
 // fileName keeps letters, digits and dashes of a job's number.

@@ -98,7 +98,7 @@ func inNameOf(r *http.Request, name string) (*http.Request, error) {
 	if r.Method == http.MethodGet || !strings.HasPrefix(r.Header.Get("Content-Type"), "application/json") {
 		return r, nil
 	}
-	body, err := io.ReadAll(r.Body)
+	body, err := io.ReadAll(http.MaxBytesReader(nil, r.Body, maxBody))
 	if err != nil {
 		return r, err
 	}

@@ -62,7 +62,7 @@ func securityHeaders(next http.Handler) http.Handler {
 
 // allowHosts refuses requests that name another host, as a page of a stranger's domain pointed at this
 // machine would.
-func allowHosts(allowed []string) func(http.Handler) http.Handler {
+func allowHosts(allowed []string, anyAddress bool) func(http.Handler) http.Handler {
 	return func(next http.Handler) http.Handler {
 		return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 			host := r.Host
@@ -71,7 +71,7 @@ func allowHosts(allowed []string) func(http.Handler) http.Handler {
 			}
 			host = strings.ToLower(strings.Trim(host, "[]"))
 			ip := net.ParseIP(host)
-			if host == "localhost" || ip != nil && ip.IsLoopback() || slices.Contains(allowed, host) {
+			if host == "localhost" || ip != nil && (anyAddress || ip.IsLoopback()) || slices.Contains(allowed, host) {
 				next.ServeHTTP(w, r)
 				return
 			}

@@ -43,7 +43,13 @@ func (b bench) get() (view JobView) {
 
 func (b bench) sign(set disposition.SetName, action disposition.Action, step, reason string) JobView {
 	b.t.Helper()
-	return b.post("/api/v1/jobs/1/decisions", DecisionBody{ID: uuid.NewString(), Set: set, Action: action, Step: unit.MustParse(step, unit.In), Reason: reason, By: "Ida"}, 201)
+	body := DecisionBody{ID: uuid.NewString(), Set: set, Action: action, Step: unit.MustParse(step, unit.In), Reason: reason, By: "Ida"}
+	for _, d := range b.get().Decisions {
+		if d.Set == set {
+			body.After = d.Seq
+		}
+	}
+	return b.post("/api/v1/jobs/1/decisions", body, 201)
 }
 
 func issued(v JobView, name order.Name, issue int) IssuedView {

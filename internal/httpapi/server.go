@@ -15,6 +15,7 @@ import (
 	"github.com/go-chi/chi/v5"
 	"github.com/go-chi/chi/v5/middleware"
 
+	"ledge/internal/archive"
 	"ledge/internal/store"
 )
 
@@ -26,7 +27,9 @@ type Options struct {
 	Front fs.FS
 	// AllowedHosts are host names taken beside localhost and the loopback addresses.
 	AllowedHosts []string
-	Version      string
+	// AnyAddress answers to every address given as a number, as one of a local network.
+	AnyAddress bool
+	Version    string
 	// RequireSignIn asks everybody for a name and a password; SetupCode then lets the owner be created on the first run. Secure marks the
 	// session's cookie for TLS only.
 	RequireSignIn bool
@@ -46,10 +49,10 @@ func New(o Options) http.Handler {
 		logRequests(o.Log),
 		recoverPanics(o.Log),
 		securityHeaders,
-		allowHosts(o.AllowedHosts),
+		allowHosts(o.AllowedHosts, o.AnyAddress),
 		sameOrigin,
 		rememberOrigin,
-		middleware.RequestSize(maxPhotoBody),
+		middleware.RequestSize(archive.MaxFile),
 		limitSignIns,
 		sessionsOf(sessions, o.RequireSignIn),
 		gate(o.RequireSignIn, sessions, o.Store),
@@ -89,6 +92,7 @@ func mount(router chi.Router, o Options, sessions *scs.SessionManager) huma.API 
 	a.plans(api)
 	a.gauges(api)
 	a.files(api)
+	a.archives(api)
 	a.readingsFile(api)
 	a.walk(api)
 	a.parts(api)

@@ -27,14 +27,26 @@ type Decision struct {
 	DecidedAt string              `db:"decided_at" json:"decided_at"`
 }
 
-// AddDecision stores a signed decision; the same id is stored once.
-func (s *Store) AddDecision(ctx context.Context, d Decision) error {
+// AddDecision stores a signed decision; the same id is stored once. after is the seq of the last decision of the set that the person saw, 0
+// for none: where another was signed meanwhile, it is a conflict that names it.
+func (s *Store) AddDecision(ctx context.Context, d Decision, after int64) error {
 	d.DecidedAt = s.stamp()
 	defer s.changed(d.JobID)
 	err := s.change(ctx, func(tx *sqlx.Tx) error {
+		var last []Decision
+		if err := tx.SelectContext(ctx, &last, `SELECT * FROM decisions WHERE job_id = ? AND (set_name = ? OR id = ?) ORDER BY id = ? DESC, seq DESC LIMIT 1`,
+			d.JobID, d.Set, d.ID, d.ID); err != nil {
+			return err
+		}
+		if len(last) > 0 && last[0].ID == d.ID {
+			return nil
+		}
+		if len(last) > 0 && last[0].Seq != after {
+			return conflict("%s signed this set meanwhile. Look at what was signed; then sign again if you decide otherwise.", last[0].DecidedBy)
+		}
 		_, err := sqlx.NamedExecContext(ctx, tx, `INSERT INTO decisions (id, job_id, set_name, action, step, shell, method, overruled, reason,
 			basis, decided_by, decided_at) VALUES (:id, :job_id, :set_name, :action, :step, :shell, :method, :overruled, :reason,
-			:basis, :decided_by, :decided_at) ON CONFLICT (id) DO NOTHING`, d)
+			:basis, :decided_by, :decided_at)`, d)
 		return err
 	})
 	if err != nil {

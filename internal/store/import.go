@@ -37,6 +37,7 @@ func (s *Store) ImportJob(ctx context.Context, n NewJob, in *inspection.Inspecti
 	if err != nil {
 		return 0, fmt.Errorf("import job: %w", err)
 	}
+	s.changed(id)
 	return id, nil
 }
 

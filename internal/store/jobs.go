@@ -80,16 +80,17 @@ func (s *Store) CreateJob(ctx context.Context, n NewJob) (id int64, err error) {
 	if err != nil {
 		return 0, fmt.Errorf("create job: %w", err)
 	}
+	s.changed(id)
 	return id, nil
 }
 
 func (s *Store) insertJob(ctx context.Context, tx *sqlx.Tx, n NewJob) (int64, error) {
 	if n.Number == "" {
-		var last int
-		if err := tx.GetContext(ctx, &last, `SELECT coalesce(max(cast(substr(number, 3) AS INTEGER)), 0) FROM jobs WHERE number GLOB 'L-[0-9]*'`); err != nil {
+		free, err := nextNumber(ctx, tx)
+		if err != nil {
 			return 0, err
 		}
-		n.Number = fmt.Sprintf("L-%04d", last+1)
+		n.Number = free
 	}
 	if n.Scope == "" {
 		n.Scope = CrankOnly
@@ -111,6 +112,13 @@ func (s *Store) insertJob(ctx context.Context, tx *sqlx.Tx, n NewJob) (int64, er
 		return 0, err
 	}
 	return id, writeLimits(ctx, tx, id, n.Limits)
+}
+
+// nextNumber is the first free number after all others.
+func nextNumber(ctx context.Context, tx *sqlx.Tx) (string, error) {
+	var last int
+	err := tx.GetContext(ctx, &last, `SELECT coalesce(max(cast(substr(number, 3) AS INTEGER)), 0) FROM jobs WHERE number GLOB 'L-[0-9]*' AND length(number) < 12`)
+	return fmt.Sprintf("L-%04d", last+1), err
 }
 
 // Job returns one job, or [ErrNotFound].
@@ -145,6 +153,14 @@ func (s *Store) JobIDs(ctx context.Context, text string, most int) ([]int64, err
 		return nil, fmt.Errorf("list jobs: %w", err)
 	}
 	return ids, nil
+}
+
+// JobNumbered returns the job with a number, or [ErrNotFound].
+func (s *Store) JobNumbered(ctx context.Context, number string) (id int64, err error) {
+	if err := s.read.GetContext(ctx, &id, `SELECT id FROM jobs WHERE number = ?`, number); err != nil {
+		return 0, fmt.Errorf("job %s: %w", number, notFound(err))
+	}
+	return id, nil
 }
 
 // SetJudgement replaces a job's limits and policy. version must be the present one, else it is a conflict.

@@ -33,31 +33,7 @@ func (s *Store) Record(ctx context.Context, id int64) (record Record, err error)
 		return record, nil
 	}
 	err = s.view(ctx, func(tx *sqlx.Tx) error {
-		if record.Job, err = getJob(ctx, tx, id); err != nil {
-			return err
-		}
-		if record.Features, err = features(ctx, tx, id, 0); err != nil {
-			return err
-		}
-		if record.Decisions, err = decisions(ctx, tx, id); err != nil {
-			return err
-		}
-		if record.Gauges, err = gaugesOf(ctx, tx, id); err != nil {
-			return err
-		}
-		if record.Checks, err = checksOf(ctx, tx, id); err != nil {
-			return err
-		}
-		if record.Conditions, err = conditionsOf(ctx, tx, id); err != nil {
-			return err
-		}
-		if record.Answers, err = answersOf(ctx, tx, id); err != nil {
-			return err
-		}
-		if record.Photos, err = photosOf(ctx, tx, id); err != nil {
-			return err
-		}
-		record.Orders, err = ordersOf(ctx, tx, id)
+		record, err = readRecord(ctx, tx, id)
 		return err
 	})
 	if err != nil {
@@ -65,6 +41,35 @@ func (s *Store) Record(ctx context.Context, id int64) (record Record, err error)
 	}
 	s.cache.put(id, record, changes)
 	return record, nil
+}
+
+func readRecord(ctx context.Context, q querier, id int64) (record Record, err error) {
+	if record.Job, err = getJob(ctx, q, id); err != nil {
+		return record, err
+	}
+	if record.Features, err = features(ctx, q, id, 0); err != nil {
+		return record, err
+	}
+	if record.Decisions, err = decisions(ctx, q, id); err != nil {
+		return record, err
+	}
+	if record.Gauges, err = gaugesOf(ctx, q, id); err != nil {
+		return record, err
+	}
+	if record.Checks, err = checksOf(ctx, q, id); err != nil {
+		return record, err
+	}
+	if record.Conditions, err = conditionsOf(ctx, q, id); err != nil {
+		return record, err
+	}
+	if record.Answers, err = answersOf(ctx, q, id); err != nil {
+		return record, err
+	}
+	if record.Photos, err = photosOf(ctx, q, id); err != nil {
+		return record, err
+	}
+	record.Orders, err = ordersOf(ctx, q, id)
+	return record, err
 }
 
 // stampTopics say under which topic the stamp of a kind is told.

@@ -7,7 +7,6 @@ import (
 	"embed"
 	"errors"
 	"fmt"
-	"io/fs"
 	"net/url"
 	"os"
 	"path/filepath"
@@ -15,7 +14,6 @@ import (
 	"time"
 
 	"github.com/jmoiron/sqlx"
-	"github.com/pressly/goose/v3"
 	_ "modernc.org/sqlite" // the driver
 )
 
@@ -44,6 +42,8 @@ type Store struct {
 	lock  *os.File
 	now   func() time.Time
 	cache cache
+	// version is that of the tables.
+	version int64
 
 	watchers watchers
 }
@@ -58,6 +58,22 @@ func Open(ctx context.Context, path string, now func() time.Time) (*Store, error
 	s := &Store{lock: lock, now: now}
 	if err := s.open(ctx, path); err != nil {
 		return nil, errors.Join(fmt.Errorf("open %s: %w", path, err), s.Close())
+	}
+	return s, nil
+}
+
+// OpenToRead opens a file only to read from it, also while another process has it open. Nothing of it is changed, not even its version.
+func OpenToRead(ctx context.Context, path string) (*Store, error) {
+	if _, err := os.Stat(path); err != nil {
+		return nil, err
+	}
+	read, err := connect(path, "mode=rw&_pragma=query_only(1)", 2)
+	if err != nil {
+		return nil, fmt.Errorf("open %s: %w", path, err)
+	}
+	s := &Store{read: read, now: time.Now}
+	if s.version, err = versionOf(ctx, read); err != nil {
+		return nil, errors.Join(err, read.Close())
 	}
 	return s, nil
 }
@@ -82,16 +98,15 @@ func (s *Store) open(ctx context.Context, path string) error {
 	if s.write, err = connect(path, "_txlock=immediate", 1); err != nil {
 		return err
 	}
-	tables, err := fs.Sub(migrations, "migrations")
-	if err != nil {
-		return err
-	}
-	provider, err := goose.NewProvider(goose.DialectSQLite3, s.write.DB, tables)
+	provider, err := tables(s.write)
 	if err != nil {
 		return err
 	}
 	if _, err := provider.Up(ctx); err != nil {
 		return fmt.Errorf("bring the tables up to date: %w", err)
+	}
+	if s.version, err = versionOf(ctx, s.write); err != nil {
+		return err
 	}
 	s.read, err = connect(path, "_pragma=query_only(1)", 4)
 	return err
@@ -117,7 +132,10 @@ func (s *Store) Close() error {
 			errs = append(errs, db.Close())
 		}
 	}
-	return errors.Join(append(errs, s.lock.Close())...)
+	if s.lock != nil {
+		errs = append(errs, s.lock.Close())
+	}
+	return errors.Join(errs...)
 }
 
 // querier is a database or a transaction.

@@ -1,0 +1,59 @@
+package main
+
+import (
+	"errors"
+	"fmt"
+	"io/fs"
+	"time"
+
+	"github.com/spf13/cobra"
+
+	"ledge/internal/store"
+)
+
+func backupCommand() *cobra.Command {
+	var database string
+	cmd := &cobra.Command{
+		Use:   "backup FILE",
+		Short: "Copy the database to a new file, also while Ledge runs",
+		Args:  cobra.ExactArgs(1),
+		RunE: func(cmd *cobra.Command, args []string) error {
+			err := store.Backup(cmd.Context(), database, args[0])
+			switch {
+			case errors.Is(err, fs.ErrExist):
+				return fmt.Errorf("%s is there already; a backup takes the place of nothing", args[0])
+			case err != nil:
+				return err
+			}
+			fmt.Fprintf(cmd.OutOrStdout(), "%s is now in %s.\n", database, args[0])
+			return nil
+		},
+	}
+	cmd.Flags().StringVar(&database, "db", "ledge.db", "the database file")
+	return cmd
+}
+
+func restoreCommand() *cobra.Command {
+	var database string
+	cmd := &cobra.Command{
+		Use:   "restore FILE",
+		Short: "Put a backup in the place of the database; what was there is kept beside it",
+		Args:  cobra.ExactArgs(1),
+		RunE: func(cmd *cobra.Command, args []string) error {
+			kept, err := store.Restore(cmd.Context(), args[0], database, time.Now())
+			switch {
+			case errors.Is(err, store.ErrInUse):
+				return fmt.Errorf("Ledge is running on %s; stop it first", database)
+			case err != nil:
+				return err
+			}
+			fmt.Fprintf(cmd.OutOrStdout(), "%s is now as in %s.\n", database, args[0])
+			if kept != "" {
+				fmt.Fprintf(cmd.OutOrStdout(), "What was there is in %s.\n", kept)
+			}
+			return nil
+		},
+	}
+	cmd.Flags().StringVar(&database, "db", "ledge.db", "the database file")
+	return cmd
+}

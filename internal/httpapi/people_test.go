@@ -1,0 +1,235 @@
+package httpapi
+
+import (
+	"bufio"
+	"context"
+	"encoding/json"
+	"log/slog"
+	"net/http"
+	"net/http/cookiejar"
+	"net/http/httptest"
+	"path/filepath"
+	"strconv"
+	"strings"
+	"testing"
+	"testing/fstest"
+	"time"
+
+	"github.com/google/uuid"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"ledge/internal/demo"
+	"ledge/internal/store"
+)
+
+const code = "setupcode123"
+
+// serveShop is a demo where people sign in, and a client for each of them.
+func serveShop(t *testing.T) (base string, client func() *http.Client) {
+	t.Helper()
+	s, err := store.Open(context.Background(), filepath.Join(t.TempDir(), "shop.db"), time.Now)
+	require.NoError(t, err)
+	require.NoError(t, demo.Fill(context.Background(), s, time.Now()))
+	server := httptest.NewServer(New(Options{Store: s, Log: slog.New(slog.DiscardHandler), Front: fstest.MapFS{}, Version: "test", RequireSignIn: true, SetupCode: code}))
+	t.Cleanup(func() {
+		server.Close()
+		_ = s.Close()
+	})
+	return server.URL, func() *http.Client {
+		jar, err := cookiejar.New(nil)
+		require.NoError(t, err)
+		return &http.Client{Jar: jar}
+	}
+}
+
+func ask(t *testing.T, client *http.Client, method, url string, body any) (int, string) {
+	t.Helper()
+	text, err := json.Marshal(body)
+	require.NoError(t, err)
+	request, err := http.NewRequest(method, url, strings.NewReader(string(text)))
+	require.NoError(t, err)
+	request.Header.Set("Content-Type", "application/json")
+	answer, err := client.Do(request)
+	require.NoError(t, err)
+	defer answer.Body.Close()
+	var said strings.Builder
+	_, err = bufio.NewReader(answer.Body).WriteTo(&said)
+	require.NoError(t, err)
+	return answer.StatusCode, said.String()
+}
+
+type fields = map[string]any
+
+// Nobody is let in before signing in; each role may do what it is for; a name given by hand is replaced by that of who is signed in.
+func TestPeopleSignInAndDoWhatTheirRoleAllows(t *testing.T) {
+	base, client := serveShop(t)
+	stranger, owner := client(), client()
+	for _, path := range []string{"/api/v1/jobs", "/api/v1/jobs/1", "/api/v1/jobs/1/inspection.pdf", "/api/v1/jobs/1/archive", "/api/v1/live", "/api/v1/people", "/api/v1/names", "/api/v1/search"} {
+		status, _ := ask(t, stranger, "GET", base+path, nil)
+		assert.Equal(t, 401, status, path)
+	}
+	status, said := ask(t, stranger, "POST", base+"/api/v1/owner", fields{"name": "Mallory", "password": "long enough it is", "code": "guessed"})
+	assert.Equal(t, 422, status, said)
+	status, said = ask(t, owner, "POST", base+"/api/v1/owner", fields{"name": "Ida Lorn", "password": "short", "code": code})
+	assert.Equal(t, 422, status)
+	assert.Contains(t, said, "body.password")
+	status, said = ask(t, owner, "POST", base+"/api/v1/owner", fields{"name": "Ida Lorn", "password": "three plain words", "code": code})
+	require.Equal(t, 200, status/100*100, said)
+	status, _ = ask(t, stranger, "POST", base+"/api/v1/owner", fields{"name": "Mallory", "password": "long enough it is", "code": code})
+	assert.Equal(t, 409, status, "the owner is created once")
+
+	for _, p := range []fields{{"name": "Vera", "role": "viewer"}, {"name": "Wanda", "role": "inspector"}, {"name": "Dora", "role": "decider"}} {
+		p["password"], p["barred"] = "a password of "+p["name"].(string), false
+		status, said = ask(t, owner, "POST", base+"/api/v1/people", p)
+		require.Equal(t, 201, status, said)
+	}
+	signIn := func(name string) *http.Client {
+		c := client()
+		status, said := ask(t, c, "POST", base+"/api/v1/session", fields{"name": strings.ToLower(name), "password": "a password of " + name})
+		require.Equal(t, 200, status, said)
+		return c
+	}
+	viewer, inspector, decider := signIn("Vera"), signIn("Wanda"), signIn("Dora")
+	status, _ = ask(t, stranger, "POST", base+"/api/v1/session", fields{"name": "Vera", "password": "a password of Wanda"})
+	assert.Equal(t, 401, status)
+
+	read := reading("2.4985")
+	read.By, read.Unusual = "Somebody Else", true
+	decision := DecisionBody{ID: uuid.NewString(), Set: "rod_journals", Action: "polish", By: "Somebody Else"}
+	for _, tt := range []struct {
+		who          *http.Client
+		method, path string
+		body         any
+		want         int
+	}{
+		{viewer, "GET", "/api/v1/jobs/1", nil, 200},
+		{viewer, "POST", "/api/v1/jobs/1/readings", read, 403},
+		{inspector, "POST", "/api/v1/jobs/1/readings", read, 201},
+		{inspector, "POST", "/api/v1/jobs/1/decisions", decision, 403},
+		{inspector, "PUT", "/api/v1/jobs/1/closed", fields{"closed": true}, 403},
+		{decider, "POST", "/api/v1/jobs/1/decisions", decision, 201},
+		{decider, "GET", "/api/v1/people", nil, 403},
+		{owner, "GET", "/api/v1/people", nil, 200},
+	} {
+		status, said := ask(t, tt.who, tt.method, base+tt.path, tt.body)
+		assert.Equal(t, tt.want, status, "%s %s: %s", tt.method, tt.path, said)
+	}
+	_, said = ask(t, owner, "GET", base+"/api/v1/jobs/1/history", nil)
+	assert.NotContains(t, said, "Somebody Else")
+	assert.Contains(t, said, `"Dora"`)
+
+	// Who is barred is out at once; the last owner stays.
+	var people []store.Person
+	_, said = ask(t, owner, "GET", base+"/api/v1/people", nil)
+	require.NoError(t, json.Unmarshal([]byte(said), &people))
+	assert.NotContains(t, said, "$2a$", "hashes stay in the file")
+	for _, p := range people {
+		want := 200
+		if p.Role == store.Owner {
+			want = 409
+		}
+		status, said = ask(t, owner, "PUT", base+"/api/v1/people/"+strconv.FormatInt(p.ID, 10), fields{"name": p.Name, "role": p.Role, "barred": true})
+		assert.Equal(t, want, status, said)
+	}
+	status, _ = ask(t, inspector, "GET", base+"/api/v1/jobs/1", nil)
+	assert.Equal(t, 401, status)
+	for range 12 {
+		status, said = ask(t, stranger, "POST", base+"/api/v1/session", fields{"name": "Ida Lorn", "password": "guess"})
+	}
+	assert.Equal(t, 429, status, said)
+}
+
+// A customer's link shows one report and nothing else, until it is revoked.
+func TestALinkShowsOneReport(t *testing.T) {
+	base, client := serveShop(t)
+	owner, customer := client(), client()
+	status, said := ask(t, owner, "POST", base+"/api/v1/owner", fields{"name": "Ida Lorn", "password": "three plain words", "code": code})
+	require.Less(t, status, 300, said)
+	status, said = ask(t, owner, "POST", base+"/api/v1/jobs/9/shares", fields{"for": "the chapel's trust", "by": "x"})
+	require.Equal(t, 201, status, said)
+	var made struct{ Token string }
+	require.NoError(t, json.Unmarshal([]byte(said), &made))
+	require.GreaterOrEqual(t, len(made.Token), 26)
+	status, said = ask(t, customer, "GET", base+"/api/v1/shared/"+made.Token, nil)
+	require.Equal(t, 200, status)
+	assert.Contains(t, said, "Chapel blower")
+	status, said = ask(t, customer, "GET", base+"/api/v1/shared/"+made.Token+"/summary.pdf", nil)
+	assert.Equal(t, 200, status)
+	assert.True(t, strings.HasPrefix(said, "%PDF"))
+	for _, path := range []string{"/api/v1/jobs/9", "/api/v1/jobs/9/report", "/api/v1/jobs/1/summary.pdf"} {
+		status, _ = ask(t, customer, "GET", base+path, nil)
+		assert.Equal(t, 401, status, path)
+	}
+	_, said = ask(t, owner, "GET", base+"/api/v1/jobs/9/shares", nil)
+	var shares []store.Share
+	require.NoError(t, json.Unmarshal([]byte(said), &shares))
+	require.Len(t, shares, 1)
+	assert.Equal(t, "Ida Lorn", shares[0].MadeBy)
+	assert.NotContains(t, said, made.Token, "the token is told once")
+	status, said = ask(t, owner, "DELETE", base+"/api/v1/jobs/9/shares/"+shares[0].ID+"?by=x", nil)
+	require.Equal(t, 200, status, said)
+	status, _ = ask(t, customer, "GET", base+"/api/v1/shared/"+made.Token, nil)
+	assert.Equal(t, 404, status)
+}
+
+// Two benches on one job: no reading of either is lost, and each is told of the other's at once; of two signatures for one set the second
+// is shown the first.
+func TestTwoBenchesOnOneJob(t *testing.T) {
+	base := serveDemo(t).URL
+	stream, err := http.Get(base + "/api/v1/live")
+	require.NoError(t, err)
+	defer stream.Body.Close()
+	told := make(chan string, 100)
+	go func() {
+		for lines := bufio.NewScanner(stream.Body); lines.Scan(); {
+			if data, ok := strings.CutPrefix(lines.Text(), "data: "); ok {
+				told <- data
+			}
+		}
+	}()
+	done := make(chan int)
+	for bench := range 2 {
+		go func() {
+			taken := 0
+			for i := range 40 {
+				r := reading("2.4985")
+				r.Number, r.Station, r.Direction, r.Unusual, r.Repeat = 1+bench, i/4%2, i%4, true, true
+				if status, _, _ := call(t, "POST", base+"/api/v1/jobs/1/readings", r); status == 201 {
+					taken++
+				}
+			}
+			done <- taken
+		}()
+	}
+	select {
+	case job := <-told:
+		assert.Equal(t, "1", job)
+	case <-time.After(5 * time.Second):
+		t.Fatal("nobody was told")
+	}
+	require.Equal(t, 80, <-done+<-done)
+	b := bench{t, base}
+	live := 0
+	for _, f := range b.get().Features {
+		for _, r := range f.Tape {
+			if r.TakenBy == "Wanda" && r.SupersededBy == nil {
+				live++
+			}
+		}
+	}
+	assert.Equal(t, 80, live)
+
+	first := DecisionBody{ID: uuid.NewString(), Set: "rod_journals", Action: "polish", By: "Ida"}
+	second := DecisionBody{ID: uuid.NewString(), Set: "rod_journals", Action: "grind", Step: 2540000, Reason: "to be sure", By: "Otto"}
+	b.post("/api/v1/jobs/1/decisions", first, 201)
+	status, said, _ := call(t, "POST", base+"/api/v1/jobs/1/decisions", second)
+	assert.Equal(t, 409, status)
+	assert.Contains(t, string(said), "Ida signed this set meanwhile")
+	b.post("/api/v1/jobs/1/decisions", first, 201) // sent again after a lost answer: stored once
+	for _, d := range b.get().Decisions {
+		second.After = d.Seq
+	}
+	view := b.post("/api/v1/jobs/1/decisions", second, 201)
+	assert.Len(t, view.Decisions, 2)
+}

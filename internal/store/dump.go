@@ -1,0 +1,309 @@
+package store
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"slices"
+	"strings"
+
+	"github.com/google/uuid"
+	"github.com/jmoiron/sqlx"
+	"modernc.org/sqlite"
+
+	"ledge/internal/core/disposition"
+	"ledge/internal/core/unit"
+)
+
+// A Dump is everything on record of one job, row by row. Rows have no ids of their own: where one belongs to another it has the other's
+// place in its table, counted from 1.
+type Dump struct {
+	// Version is that of the tables.
+	Version int64                       `json:"version"`
+	Job     map[string]any              `json:"job"`
+	Tables  map[string][]map[string]any `json:"tables"`
+	// Pictures are the photographs and their small versions, both JPEG, in the order of the table.
+	Pictures [][2][]byte `json:"-"`
+}
+
+// MostRows bounds the rows of a dump that is loaded.
+const MostRows = 300_000
+
+// dumped are the tables with rows of a job, each after those that it belongs to.
+var dumped = []dumpedTable{
+	{name: "limits", rows: ofJob + `block, kind, number, name, place`},
+	{name: "limit_sources", rows: ofJob + `block, kind, number, field`},
+	{name: "features", rows: ofJob + `id`},
+	{name: "gauges", rows: ofJob + `seq`, id: true},
+	{name: "conditions", rows: ofJob + `seq`, id: true},
+	{name: "readings", rows: ofFeature, id: true, places: map[string]string{"feature_id": "features", "gauge_id": "gauges", "condition_id": "conditions"}},
+	{name: "superseded", rows: `reading_id IN (SELECT r.id FROM readings r JOIN features f ON f.id = r.feature_id WHERE f.job_id = ?) ORDER BY (SELECT seq FROM readings r WHERE r.id = reading_id)`,
+		places: map[string]string{"reading_id": "readings", "by_id": "readings"}},
+	{name: "looks", rows: ofFeature, id: true, places: map[string]string{"feature_id": "features"}},
+	{name: "unworn", rows: ofFeature, id: true, places: map[string]string{"feature_id": "features"}},
+	{name: "decisions", rows: ofJob + `seq`, id: true},
+	{name: "gauge_checks", rows: ofJob + `seq`, id: true, places: map[string]string{"gauge_id": "gauges"}},
+	{name: "answers", rows: ofJob + `seq`, id: true},
+	{name: "photos", rows: ofJob + `seq`, id: true},
+	{name: "job_changes", rows: ofJob + `seq`},
+	{name: "matchings", rows: ofJob + `seq`, id: true},
+	{name: "orders", rows: ofJob + `seq`, id: true},
+	{name: "order_events", rows: `order_id IN (SELECT id FROM orders WHERE job_id = ?) ORDER BY seq`, id: true, places: map[string]string{"order_id": "orders"}},
+	{name: "job_log", rows: ofJob + `seq`},
+}
+
+type dumpedTable struct {
+	name string
+	// rows selects those of a job, in their order.
+	rows string
+	// id tells that a row is named by a text, which is made anew.
+	id bool
+	// places are the columns that name a row of another table.
+	places map[string]string
+}
+
+const (
+	ofJob     = `job_id = ? ORDER BY `
+	ofFeature = `feature_id IN (SELECT id FROM features WHERE job_id = ?) ORDER BY seq`
+)
+
+// own are columns that a row has for its table's sake alone.
+var own = []string{"id", "seq", "job_id", "picture", "small"}
+
+// Dump returns everything on record of a job, or [ErrNotFound].
+func (s *Store) Dump(ctx context.Context, id int64) (d Dump, err error) {
+	d.Version, d.Tables = s.version, map[string][]map[string]any{}
+	err = s.view(ctx, func(tx *sqlx.Tx) error {
+		jobs, err := rowsAsMaps(ctx, tx, `SELECT * FROM jobs WHERE id = ?`, id)
+		if err != nil {
+			return err
+		}
+		if len(jobs) == 0 {
+			return ErrNotFound
+		}
+		d.Job = jobs[0]
+		delete(d.Job, "id")
+		places := map[string]map[any]int{}
+		for _, t := range dumped {
+			rows, err := rowsAsMaps(ctx, tx, `SELECT * FROM `+t.name+` WHERE `+t.rows, id)
+			if err != nil {
+				return fmt.Errorf("%s: %w", t.name, err)
+			}
+			places[t.name] = map[any]int{}
+			for i, row := range rows {
+				places[t.name][row["id"]] = i + 1
+				if t.name == "photos" {
+					picture, _ := row["picture"].([]byte)
+					small, _ := row["small"].([]byte)
+					d.Pictures = append(d.Pictures, [2][]byte{picture, small})
+				}
+				for _, column := range own {
+					delete(row, column)
+				}
+				for column, other := range t.places {
+					if row[column] != nil {
+						row[column] = places[other][row[column]]
+					}
+				}
+			}
+			d.Tables[t.name] = rows
+		}
+		return nil
+	})
+	if err != nil {
+		return Dump{}, fmt.Errorf("dump job %d: %w", id, err)
+	}
+	return d, nil
+}
+
+func rowsAsMaps(ctx context.Context, q querier, query string, args ...any) ([]map[string]any, error) {
+	found, err := q.QueryxContext(ctx, query, args...)
+	if err != nil {
+		return nil, err
+	}
+	defer found.Close()
+	list := []map[string]any{}
+	for found.Next() {
+		row := map[string]any{}
+		if err := found.MapScan(row); err != nil {
+			return nil, err
+		}
+		list = append(list, row)
+	}
+	return list, found.Err()
+}
+
+// Load stores a dump as a job of its own, under its number or, where that is taken, the next free one. It fails with an [UnsoundError] where
+// a row is not as Ledge would have written it; then nothing is stored. check looks at the whole before it is kept.
+func (s *Store) Load(ctx context.Context, d Dump, by string, check func(Record) error) (job Job, err error) {
+	var id int64
+	err = s.change(ctx, func(tx *sqlx.Tx) error {
+		if d.Version < 1 || d.Version > s.version {
+			return unsound("The job was written by a newer Ledge: its tables have version %d, this Ledge knows %d.", d.Version, s.version)
+		}
+		number, err := s.loadNumber(ctx, tx, &d)
+		if err != nil {
+			return err
+		}
+		columns, err := columnsOf(ctx, tx, "jobs")
+		if err != nil {
+			return err
+		}
+		if id, err = loadRow(ctx, tx, "jobs", columns, d.Job); err != nil {
+			return unsound("job: %s", reasonOf(err))
+		}
+		if err := s.loadTables(ctx, tx, id, d); err != nil {
+			return err
+		}
+		if err := s.log(As(ctx, by), tx, id, "taken_in", "taken in from a file of job "+number, nil); err != nil {
+			return err
+		}
+		record, err := readRecord(ctx, tx, id)
+		if err != nil {
+			return unsound("The job cannot be read: %v.", err)
+		}
+		for _, decision := range record.Decisions {
+			var basis disposition.Set
+			if err := json.Unmarshal([]byte(decision.Basis), &basis); err != nil {
+				return unsound("The job cannot be read: the basis of a decision is not one.")
+			}
+		}
+		job = record.Job
+		return check(record)
+	})
+	if err != nil {
+		return Job{}, fmt.Errorf("load job: %w", err)
+	}
+	s.changed(id)
+	return job, nil
+}
+
+// loadNumber gives the job of a dump a free number and returns the one it had.
+func (s *Store) loadNumber(ctx context.Context, tx *sqlx.Tx, d *Dump) (string, error) {
+	number, ok := d.Job["number"].(string)
+	if !ok || strings.TrimSpace(number) == "" || len(number) > 40 {
+		return "", unsound("job: it has no number.")
+	}
+	var taken int
+	if err := tx.GetContext(ctx, &taken, `SELECT count(*) FROM jobs WHERE number = ?`, number); err != nil {
+		return "", err
+	}
+	if taken > 0 {
+		free, err := nextNumber(ctx, tx)
+		if err != nil {
+			return "", err
+		}
+		d.Job["number"] = free
+	}
+	return number, nil
+}
+
+func (s *Store) loadTables(ctx context.Context, tx *sqlx.Tx, job int64, d Dump) error {
+	rows := 0
+	for name, table := range d.Tables {
+		rows += len(table)
+		if !slices.ContainsFunc(dumped, func(t dumpedTable) bool { return t.name == name }) {
+			return unsound("tables/%.40s: there is no such table.", name)
+		}
+	}
+	if rows > MostRows {
+		return unsound("The job has %d rows; %d is the most that is taken.", rows, MostRows)
+	}
+	ids := map[string][]any{}
+	for _, t := range dumped {
+		columns, err := columnsOf(ctx, tx, t.name)
+		if err != nil {
+			return err
+		}
+		for i, row := range d.Tables[t.name] {
+			at := fmt.Sprintf("tables/%s/%d", t.name, i)
+			for _, column := range own {
+				if _, there := row[column]; there {
+					return unsound("%s: it cannot have %s.", at, column)
+				}
+			}
+			for column, other := range t.places {
+				if row[column] == nil {
+					continue
+				}
+				place, ok := row[column].(int64)
+				if !ok || place < 1 || place > int64(len(ids[other])) {
+					return unsound("%s: %s names no row of %s.", at, column, other)
+				}
+				row[column] = ids[other][place-1]
+			}
+			var id any
+			if t.id {
+				id = uuid.NewString()
+				row["id"] = id
+			}
+			if strings.HasPrefix(t.rows, ofJob) {
+				row["job_id"] = job
+			}
+			if t.name == "photos" {
+				if i >= len(d.Pictures) {
+					return unsound("%s: its picture is missing.", at)
+				}
+				row["picture"], row["small"] = d.Pictures[i][0], d.Pictures[i][1]
+			}
+			inserted, err := loadRow(ctx, tx, t.name, columns, row)
+			if err != nil {
+				return unsound("%s: %s", at, reasonOf(err))
+			}
+			if id == nil {
+				id = inserted
+			}
+			ids[t.name] = append(ids[t.name], id)
+		}
+	}
+	return nil
+}
+
+// longestText bounds one text of a dump; the sheets of an order are the longest.
+const longestText = 1 << 20
+
+// loadRow inserts a row; the table itself refuses what does not fit its columns.
+func loadRow(ctx context.Context, tx *sqlx.Tx, table string, columns []string, row map[string]any) (int64, error) {
+	var names, marks []string
+	var values []any
+	for name, value := range row {
+		if !slices.Contains(columns, name) || table == "jobs" && name == "id" {
+			return 0, unsound("there is no %.40q in it.", name)
+		}
+		switch v := value.(type) {
+		case int64:
+			if v > int64(unit.MaxLength) || v < -int64(unit.MaxLength) {
+				return 0, unsound("%s is too large.", name)
+			}
+		case string:
+			if len(v) > longestText {
+				return 0, unsound("%s is too long.", name)
+			}
+		}
+		names, marks, values = append(names, name), append(marks, "?"), append(values, value)
+	}
+	result, err := tx.ExecContext(ctx, `INSERT INTO `+table+` (`+strings.Join(names, ", ")+`) VALUES (`+strings.Join(marks, ",")+`)`, values...)
+	if err != nil {
+		return 0, err
+	}
+	return result.LastInsertId()
+}
+
+func columnsOf(ctx context.Context, q querier, table string) (columns []string, err error) {
+	err = q.SelectContext(ctx, &columns, `SELECT name FROM pragma_table_info(?)`, table)
+	return columns, err
+}
+
+// reasonOf says what the database, or Ledge, had against a row.
+func reasonOf(err error) string {
+	var ours *UnsoundError
+	if errors.As(err, &ours) {
+		return ours.Sentence
+	}
+	var theirs *sqlite.Error
+	if errors.As(err, &theirs) {
+		return "it is not as Ledge writes it (" + theirs.Error() + ")."
+	}
+	return "it holds something that is neither number nor text."
+}
