@@ -6,6 +6,7 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
+	"io"
 	"net/http"
 	"os"
 	"os/exec"
@@ -17,6 +18,7 @@ import (
 	"github.com/google/uuid"
 	"github.com/stretchr/testify/require"
 
+	"ledge/internal/core/disposition"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/unit"
 	"ledge/internal/httpapi"
@@ -48,25 +50,26 @@ func start(t *testing.T, path string) (process *os.Process, base string) {
 	return cmd.Process, addressPattern.FindString(line)
 }
 
-// Whatever was acknowledged is there after a kill -9, and nothing is half there.
+// Whatever was acknowledged is there after a kill -9 during entry, signing or ordering, and nothing is half there.
 func TestKilledAtAnyMomentNothingAcknowledgedIsLost(t *testing.T) {
 	path := filepath.Join(t.TempDir(), "killed.db")
-	acknowledged := map[string]bool{}
-	for round := range 5 {
+	acknowledged := map[string]string{}
+	for round := range 8 {
 		process, base := start(t, path)
 		stop := time.After(time.Duration(30+35*round) * time.Millisecond)
-		killed := false
-		for i := 0; !killed; i++ {
-			select {
-			case <-stop:
-				require.NoError(t, process.Kill())
-				killed = true
-			default:
-				if id := takeReading(base, round, i); id != "" {
-					acknowledged[id] = true
-				}
+		killed := make(chan bool)
+		go func() {
+			<-stop
+			_ = process.Kill()
+			close(killed)
+		}()
+		b := bench{base: base}
+		for i := 0; b.err == nil; i++ {
+			for id, what := range b.work(round, i) {
+				acknowledged[id] = what
 			}
 		}
+		<-killed
 		_, _ = process.Wait()
 	}
 	s, err := store.Open(context.Background(), path, time.Now)
@@ -74,34 +77,117 @@ func TestKilledAtAnyMomentNothingAcknowledgedIsLost(t *testing.T) {
 	defer s.Close()
 	record, err := s.Record(context.Background(), 1)
 	require.NoError(t, err)
-	found := 0
+	there := map[string]bool{}
 	for _, f := range record.Features {
 		for _, r := range f.Tape {
-			if acknowledged[r.ID] {
-				found++
-			}
+			there[r.ID] = true
 		}
 	}
-	require.NotEmpty(t, acknowledged)
-	require.Equal(t, len(acknowledged), found)
+	for _, d := range record.Decisions {
+		there[d.ID] = true
+	}
+	for _, o := range record.Orders {
+		there[o.ID] = true
+		require.NotEmpty(t, o.Body.Lines, "a sheet is whole")
+		for _, e := range o.Events {
+			there[e.ID] = true
+		}
+	}
+	count := map[string]int{}
+	for id, what := range acknowledged {
+		count[what]++
+		require.True(t, there[id], "a lost %s", what)
+	}
+	for _, what := range []string{"reading", "decision", "order", "event"} {
+		require.NotZero(t, count[what], "%s: %v", what, count)
+	}
 }
 
-// takeReading sends one reading and returns its id once it was acknowledged.
-func takeReading(base string, round, i int) string {
-	size := unit.MustParse("2.4985", unit.In)
-	body, err := json.Marshal(httpapi.ReadingBody{ID: uuid.NewString(), Kind: inspection.MainJournal, Number: 1 + i%5, State: inspection.AsFound,
-		Station: i % 2, Direction: i % 4, What: store.Size, Value: &size, Typed: fmt.Sprint(round), By: "Harness", Unusual: true})
-	if err != nil {
-		return ""
+// bench drives one job until its server is gone.
+type bench struct {
+	base string
+	// seen is the last decision of the set that is signed to and fro.
+	seen   int64
+	orders []httpapi.IssuedView
+	err    error
+}
+
+// work does the next thing of a round and returns what was acknowledged, by id.
+func (b *bench) work(round, i int) map[string]string {
+	const by = "Harness"
+	switch i % 6 {
+	case 0:
+		return b.job(b.send("GET", "/api/v1/jobs/1", nil))
+	case 1:
+		way := httpapi.DecisionBody{ID: uuid.NewString(), Set: disposition.RodJournals, Action: disposition.Polish, After: b.seen, By: by}
+		if i%12 == 1 {
+			way.Action, way.Step, way.Reason = disposition.Grind, 2540000, "to and fro"
+		}
+		return b.job(b.send("POST", "/api/v1/jobs/1/decisions", way))
+	case 2:
+		return b.job(b.send("POST", "/api/v1/jobs/1/orders?by="+by, map[string]any{"sheets": []string{}}))
+	case 3:
+		if len(b.orders) == 0 {
+			return nil
+		}
+		event := httpapi.OrderEventBody{ID: uuid.NewString(), What: store.Sent, By: by}
+		return b.job(b.send("POST", "/api/v1/jobs/1/orders/"+b.orders[len(b.orders)-1].ID+"/events", event))
 	}
-	answer, err := http.Post(base+"/api/v1/jobs/1/readings", "application/json", bytes.NewReader(body))
+	size := unit.MustParse("2.4985", unit.In)
+	var got httpapi.ReadingAnswer
+	answer := b.send("POST", "/api/v1/jobs/1/readings", httpapi.ReadingBody{ID: uuid.NewString(), Kind: inspection.MainJournal, Number: 1 + i%5, State: inspection.AsFound,
+		Station: i % 2, Direction: i % 4, What: store.Size, Value: &size, Typed: fmt.Sprint(round), By: by, Unusual: true})
+	if answer == nil || json.Unmarshal(answer, &got) != nil {
+		return nil
+	}
+	return map[string]string{got.Reading.ID: "reading"}
+}
+
+// send returns what a request was answered with, or nil where it was refused or the server is gone.
+func (b *bench) send(method, path string, body any) []byte {
+	text, err := json.Marshal(body)
 	if err != nil {
-		return ""
+		b.err = err
+		return nil
+	}
+	request, err := http.NewRequest(method, b.base+path, bytes.NewReader(text))
+	if err != nil {
+		b.err = err
+		return nil
+	}
+	request.Header.Set("Content-Type", "application/json")
+	answer, err := http.DefaultClient.Do(request)
+	if err != nil {
+		b.err = err
+		return nil
 	}
 	defer answer.Body.Close()
-	var got httpapi.ReadingAnswer
-	if answer.StatusCode != http.StatusCreated || json.NewDecoder(answer.Body).Decode(&got) != nil {
-		return ""
+	said, err := io.ReadAll(answer.Body)
+	if b.err = err; err != nil || answer.StatusCode >= 300 {
+		return nil
 	}
-	return got.Reading.ID
+	return said
+}
+
+// job returns everything that an answer says is on record.
+func (b *bench) job(answer []byte) map[string]string {
+	var view httpapi.JobView
+	if answer == nil || json.Unmarshal(answer, &view) != nil {
+		return nil
+	}
+	known := map[string]string{}
+	for _, d := range view.Decisions {
+		known[d.ID] = "decision"
+		if d.Set == disposition.RodJournals {
+			b.seen = d.Seq
+		}
+	}
+	b.orders = view.Orders.Issued
+	for _, o := range view.Orders.Issued {
+		known[o.ID] = "order"
+		for _, e := range o.Events {
+			known[e.ID] = "event"
+		}
+	}
+	return known
 }

@@ -82,7 +82,7 @@ func (s *Store) DailyCopy(ctx context.Context, folder string, keep int) (made st
 	if _, err := os.Lstat(today); err == nil {
 		return "", nil
 	}
-	if err := copyInto(ctx, s.read, today); err != nil {
+	if err := Backup(ctx, s.path, today); err != nil {
 		return "", err
 	}
 	entries, err := os.ReadDir(folder)

@@ -37,6 +37,7 @@ func conflict(format string, args ...any) error {
 
 // A Store is an open Ledge file. Writing goes through one connection, reading through several.
 type Store struct {
+	path  string
 	write *sqlx.DB
 	read  *sqlx.DB
 	lock  *os.File
@@ -55,7 +56,7 @@ func Open(ctx context.Context, path string, now func() time.Time) (*Store, error
 	if err != nil {
 		return nil, err
 	}
-	s := &Store{lock: lock, now: now}
+	s := &Store{path: path, lock: lock, now: now}
 	if err := s.open(ctx, path); err != nil {
 		return nil, errors.Join(fmt.Errorf("open %s: %w", path, err), s.Close())
 	}
@@ -71,7 +72,7 @@ func OpenToRead(ctx context.Context, path string) (*Store, error) {
 	if err != nil {
 		return nil, fmt.Errorf("open %s: %w", path, err)
 	}
-	s := &Store{read: read, now: time.Now}
+	s := &Store{path: path, read: read, now: time.Now}
 	if s.version, err = versionOf(ctx, read); err != nil {
 		return nil, errors.Join(err, read.Close())
 	}

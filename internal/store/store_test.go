@@ -29,7 +29,11 @@ func open(t testing.TB, path string) *Store {
 
 func fresh(t testing.TB) (*Store, int64) {
 	t.Helper()
-	s := open(t, filepath.Join(t.TempDir(), "a folder with spaces & signs?", "ledge.db"))
+	return freshIn(t, open(t, filepath.Join(t.TempDir(), "a folder with spaces & signs?", "ledge.db")))
+}
+
+func freshIn(t testing.TB, s *Store) (*Store, int64) {
+	t.Helper()
 	id, err := s.CreateJob(context.Background(), NewJob{Engine: "Orchard pump four", Duty: "standard", Unit: unit.In,
 		Layout: engine.Layout{Arrangement: engine.Inline, Cylinders: 4}.Complete(), Policy: inspection.DefaultPolicy(unit.In), CreatedBy: "Wanda"})
 	require.NoError(t, err)

@@ -1,0 +1,138 @@
+package store
+
+import (
+	"context"
+	"io/fs"
+	"os"
+	"path/filepath"
+	"sync"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+func readings(t *testing.T, path string) (n int) {
+	t.Helper()
+	s, err := OpenToRead(context.Background(), path)
+	require.NoError(t, err)
+	defer s.Close()
+	require.NoError(t, s.read.Get(&n, `SELECT count(*) FROM readings`))
+	return n
+}
+
+// A backup made while readings come in is one state of the file: each reading whole, none before an earlier one.
+func TestABackupIsMadeWhileReadingsComeIn(t *testing.T) {
+	folder := t.TempDir()
+	path := filepath.Join(folder, "ledge.db")
+	s := open(t, path)
+	ctx := context.Background()
+	_, job := freshIn(t, s)
+	var benches sync.WaitGroup
+	taken := make(chan int, 1)
+	stop := make(chan bool)
+	benches.Go(func() {
+		n := 0
+		for {
+			select {
+			case <-stop:
+				taken <- n
+				return
+			default:
+				if _, err := s.AddReading(ctx, job, main3, size("2.4985"), true); err == nil {
+					n++
+				}
+			}
+		}
+	})
+	time.Sleep(30 * time.Millisecond)
+	first := filepath.Join(folder, "first.db")
+	require.NoError(t, Backup(ctx, path, first))
+	time.Sleep(30 * time.Millisecond)
+	second := filepath.Join(folder, "second.db")
+	require.NoError(t, Backup(ctx, path, second))
+	close(stop)
+	benches.Wait()
+	assert.NoError(t, sound(ctx, first))
+	assert.Greater(t, readings(t, first), 0)
+	assert.Less(t, readings(t, first), readings(t, second))
+	assert.LessOrEqual(t, readings(t, second), <-taken)
+	assert.ErrorIs(t, Backup(ctx, path, first), fs.ErrExist, "a backup takes the place of nothing")
+}
+
+func TestRestoreKeepsWhatWasThere(t *testing.T) {
+	folder := t.TempDir()
+	path, copied := filepath.Join(folder, "ledge.db"), filepath.Join(folder, "copy.db")
+	ctx, now := context.Background(), time.Date(2026, 11, 23, 9, 0, 0, 0, time.UTC)
+	s := open(t, path)
+	_, job := freshIn(t, s)
+	require.NoError(t, Backup(ctx, path, copied))
+	_, err := s.AddReading(ctx, job, main3, size("2.4985"), false)
+	require.NoError(t, err)
+	_, err = Restore(ctx, copied, path, now)
+	assert.ErrorIs(t, err, ErrInUse)
+	require.NoError(t, s.Close())
+	kept, err := Restore(ctx, copied, path, now)
+	require.NoError(t, err)
+	assert.Equal(t, 0, readings(t, path))
+	assert.Equal(t, 1, readings(t, kept))
+	_, err = Restore(ctx, copied, path, now)
+	assert.ErrorIs(t, err, fs.ErrExist, "a copy takes the place of nothing, either")
+
+	text, err := os.ReadFile(copied)
+	require.NoError(t, err)
+	for name, bad := range map[string][]byte{"text": []byte("not a database at all"), "cut": text[:len(text)/2], "empty": nil, "scribbled": scribbled(text)} {
+		from := filepath.Join(folder, name)
+		require.NoError(t, os.WriteFile(from, bad, 0o600))
+		_, err := Restore(ctx, from, path, now.Add(time.Hour))
+		var unsound *UnsoundError
+		assert.ErrorAs(t, err, &unsound, name)
+	}
+	trap := filepath.Join(folder, "trap.db")
+	require.NoError(t, Backup(ctx, path, trap))
+	db, err := connect(trap, "", 1)
+	require.NoError(t, err)
+	_, err = db.Exec(`CREATE TRIGGER t AFTER INSERT ON readings BEGIN DELETE FROM decisions; END`)
+	require.NoError(t, err)
+	require.NoError(t, db.Close())
+	_, err = Restore(ctx, trap, path, now.Add(time.Hour))
+	assert.ErrorContains(t, err, "not the tables of a Ledge file")
+	assert.Equal(t, 0, readings(t, path), "what was refused changed nothing")
+}
+
+// scribbled is a database with a page in its middle overwritten.
+func scribbled(text []byte) []byte {
+	bad := append([]byte(nil), text...)
+	for i := range 4096 {
+		bad[len(bad)/2/4096*4096+i] = 0xA5
+	}
+	return bad
+}
+
+func TestDailyCopiesAreKeptInNumber(t *testing.T) {
+	folder := filepath.Join(t.TempDir(), "copies")
+	day := time.Date(2026, 11, 1, 9, 0, 0, 0, time.UTC)
+	s, err := Open(context.Background(), filepath.Join(t.TempDir(), "ledge.db"), func() time.Time { return day })
+	require.NoError(t, err)
+	defer s.Close()
+	require.NoError(t, os.MkdirAll(folder, 0o700))
+	require.NoError(t, os.WriteFile(filepath.Join(folder, "my own notes.txt"), nil, 0o600))
+	for range 5 {
+		made, err := s.DailyCopy(context.Background(), folder, 3)
+		require.NoError(t, err)
+		assert.NotEmpty(t, made)
+		made, err = s.DailyCopy(context.Background(), folder, 3)
+		require.NoError(t, err)
+		assert.Empty(t, made, "one a day")
+		day = day.Add(24 * time.Hour)
+	}
+	entries, err := os.ReadDir(folder)
+	require.NoError(t, err)
+	var names []string
+	for _, e := range entries {
+		names = append(names, e.Name())
+	}
+	assert.Equal(t, []string{"ledge-2026-11-03.db", "ledge-2026-11-04.db", "ledge-2026-11-05.db", "my own notes.txt"}, names)
+	assert.NoError(t, sound(context.Background(), filepath.Join(folder, names[0])))
+}
