@@ -100,7 +100,10 @@ func (n *node) get(name string) *node {
 	return nil
 }
 
+// escapes are those of RFC 6901.
+var escapes = strings.NewReplacer("~", "~0", "/", "~1")
+
 // pointer extends a JSON pointer (RFC 6901).
 func pointer(at string, token any) string {
-	return at + "/" + strings.NewReplacer("~", "~0", "/", "~1").Replace(fmt.Sprint(token))
+	return at + "/" + escapes.Replace(fmt.Sprint(token))
 }

@@ -12,9 +12,16 @@ import (
 	"ledge/internal/core/unit"
 )
 
-// WriteXLSX writes an inspection as a workbook: the job, what was found of each feature, every reading, the decisions. Sizes are real
+// A Table is a further sheet of a workbook. Its cells are texts, whole numbers or *unit.Length, which may be nil.
+type Table struct {
+	Name string
+	Head []string
+	Rows [][]any
+}
+
+// WriteXLSX writes an inspection as a workbook: the job, what was found of each feature, every reading, what is advised, and more. Sizes are real
 // numbers in the job's unit, which stands in the head of their column; heads are frozen. Text is always text, never a formula.
-func WriteXLSX(w io.Writer, in *inspection.Inspection, result disposition.Result, rows []Row) error {
+func WriteXLSX(w io.Writer, in *inspection.Inspection, result disposition.Result, rows []Row, more ...Table) error {
 	b := &workbook{file: excelize.NewFile(), unit: in.Unit}
 	defer b.file.Close()
 	b.sheet("Job", []string{"What", "Says"})
@@ -62,7 +69,7 @@ func WriteXLSX(w io.Writer, in *inspection.Inspection, result disposition.Result
 		b.row(string(r.Kind), r.Number, r.State, r.Station, r.Direction.Degrees(), r.Repeat, reading, r.Unit, r.Instrument, r.TakenAt, r.TakenBy, r.Note)
 	}
 
-	b.sheet("Decisions", []string{"Set", "Action", "Step" + units, "Shell" + units, "Provisional", "Reason"})
+	b.sheet("Advice", []string{"Set", "Action", "Step" + units, "Shell" + units, "Provisional", "Reason"})
 	for _, s := range result.Sets {
 		for i, reason := range s.Reasons {
 			if i == 0 {
@@ -70,6 +77,12 @@ func WriteXLSX(w io.Writer, in *inspection.Inspection, result disposition.Result
 				continue
 			}
 			b.row("", "", "", "", "", reason.Text)
+		}
+	}
+	for _, t := range more {
+		b.sheet(t.Name, t.Head)
+		for _, row := range t.Rows {
+			b.row(row...)
 		}
 	}
 	if b.err != nil {

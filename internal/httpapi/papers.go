@@ -13,6 +13,7 @@ import (
 
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/inspection"
+	"ledge/internal/core/order"
 	"ledge/internal/exchange"
 	"ledge/internal/report"
 	"ledge/internal/store"
@@ -75,9 +76,13 @@ func (a resources) papers(api huma.API) {
 		if err != nil {
 			return nil, err
 		}
+		view, err := a.view(ctx, id)
+		if err != nil {
+			return nil, err
+		}
 		in, _ := record.Inspection()
 		var book bytes.Buffer
-		err = exchange.WriteXLSX(&book, in, disposition.Evaluate(in), rowsOf(&record))
+		err = exchange.WriteXLSX(&book, in, view.Evaluation, rowsOf(&record), signedTable(view), orderTable(view))
 		return attach("application/vnd.openxmlformats-officedocument.spreadsheetml.sheet", fileName(record.Job.Number)+".xlsx", book.Bytes()), err
 	})
 	huma.Register(api, huma.Operation{OperationID: "get-order-pdf", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/orders/{order}/pdf", Summary: "An order sheet as a PDF"},
@@ -101,6 +106,35 @@ func (a resources) papers(api huma.API) {
 			}
 			return show(fmt.Sprintf("%s.%s-%d.pdf", fileName(job.Number), o.Sheet, o.Issue), pdf), nil
 		})
+}
+
+// signedTable is every decision ever signed.
+func signedTable(view JobView) exchange.Table {
+	units := " (" + string(view.Job.Unit) + ")"
+	t := exchange.Table{Name: "Signed", Head: []string{"Set", "Action", "Step" + units, "Shell" + units, "Method", "Overruled", "Reason", "Signed by", "Signed at"}}
+	for _, d := range view.Decisions {
+		t.Rows = append(t.Rows, []any{string(d.Set), string(d.Action), &d.Step, &d.Shell, string(d.Method), d.Overruled, d.Reason, d.DecidedBy, d.DecidedAt})
+	}
+	return t
+}
+
+// orderTable is every line of every sheet issued, with what came back.
+func orderTable(view JobView) exchange.Table {
+	units := " (" + string(view.Job.Unit) + ")"
+	t := exchange.Table{Name: "Orders", Head: []string{"Sheet", "Issue", "Struck", "Line", "What", "From" + units, "To" + units, "Rough" + units, "Count", "Code", "Proof", "Came back, smallest" + units, "Came back, largest" + units}}
+	for _, o := range view.Orders.Issued {
+		for _, l := range o.Body.Lines {
+			row := []any{string(o.Sheet), o.Issue, o.Struck, l.Title, l.What, l.Min, l.Max, l.Rough, l.Count, l.Code}
+			if i := slices.IndexFunc(o.Proofs, func(p order.Proof) bool { return p.Key == l.Key }); i >= 0 {
+				row = append(row, o.Proofs[i].Verdict)
+				if back := o.Proofs[i].Back; back != nil {
+					row = append(row, &back.Min, &back.Max)
+				}
+			}
+			t.Rows = append(t.Rows, row)
+		}
+	}
+	return t
 }
 
 func moment(at string) time.Time {
