@@ -5,6 +5,8 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"iter"
+	"maps"
 	"slices"
 	"strings"
 
@@ -146,14 +148,7 @@ func (s *Store) Load(ctx context.Context, d Dump, by string, check func(Record) 
 		if err != nil {
 			return err
 		}
-		columns, err := columnsOf(ctx, tx, "jobs")
-		if err != nil {
-			return err
-		}
-		if id, err = loadRow(ctx, tx, "jobs", columns, d.Job); err != nil {
-			return unsound("job: %s", reasonOf(err))
-		}
-		if err := s.loadTables(ctx, tx, id, d); err != nil {
+		if id, err = newLoader(tx).job(ctx, d); err != nil {
 			return err
 		}
 		if err := s.log(As(ctx, by), tx, id, "taken_in", "taken in from a file of job "+number, nil); err != nil {
@@ -199,7 +194,52 @@ func (s *Store) loadNumber(ctx context.Context, tx *sqlx.Tx, d *Dump) (string, e
 	return number, nil
 }
 
-func (s *Store) loadTables(ctx context.Context, tx *sqlx.Tx, job int64, d Dump) error {
+// LoadMany stores dumps that Ledge itself made up, a hundred at a time.
+func (s *Store) LoadMany(ctx context.Context, dumps iter.Seq[Dump]) error {
+	next, stop := iter.Pull(dumps)
+	defer stop()
+	for more := true; more; {
+		err := s.change(ctx, func(tx *sqlx.Tx) error {
+			l := newLoader(tx)
+			for range 100 {
+				var d Dump
+				if d, more = next(); !more {
+					return nil
+				}
+				if _, err := l.job(ctx, d); err != nil {
+					return err
+				}
+			}
+			return nil
+		})
+		if err != nil {
+			return fmt.Errorf("load many: %w", err)
+		}
+	}
+	return nil
+}
+
+// A loader inserts the rows of dumps within one transaction.
+type loader struct {
+	tx      *sqlx.Tx
+	columns map[string][]string
+	inserts map[string]*sqlx.Stmt
+}
+
+func newLoader(tx *sqlx.Tx) *loader {
+	return &loader{tx, map[string][]string{}, map[string]*sqlx.Stmt{}}
+}
+
+// job inserts a job with all its rows and returns its id.
+func (l *loader) job(ctx context.Context, d Dump) (int64, error) {
+	id, err := l.row(ctx, "jobs", d.Job)
+	if err != nil {
+		return 0, unsound("job: %s", reasonOf(err))
+	}
+	return id, l.tables(ctx, id, d)
+}
+
+func (l *loader) tables(ctx context.Context, job int64, d Dump) error {
 	rows := 0
 	for name, table := range d.Tables {
 		rows += len(table)
@@ -212,10 +252,6 @@ func (s *Store) loadTables(ctx context.Context, tx *sqlx.Tx, job int64, d Dump) 
 	}
 	ids := map[string][]any{}
 	for _, t := range dumped {
-		columns, err := columnsOf(ctx, tx, t.name)
-		if err != nil {
-			return err
-		}
 		for i, row := range d.Tables[t.name] {
 			at := fmt.Sprintf("tables/%s/%d", t.name, i)
 			for _, column := range own {
@@ -247,7 +283,7 @@ func (s *Store) loadTables(ctx context.Context, tx *sqlx.Tx, job int64, d Dump) 
 				}
 				row["picture"], row["small"] = d.Pictures[i][0], d.Pictures[i][1]
 			}
-			inserted, err := loadRow(ctx, tx, t.name, columns, row)
+			inserted, err := l.row(ctx, t.name, row)
 			if err != nil {
 				return unsound("%s: %s", at, reasonOf(err))
 			}
@@ -263,15 +299,22 @@ func (s *Store) loadTables(ctx context.Context, tx *sqlx.Tx, job int64, d Dump) 
 // longestText bounds one text of a dump; the sheets of an order are the longest.
 const longestText = 1 << 20
 
-// loadRow inserts a row; the table itself refuses what does not fit its columns.
-func loadRow(ctx context.Context, tx *sqlx.Tx, table string, columns []string, row map[string]any) (int64, error) {
-	var names, marks []string
-	var values []any
-	for name, value := range row {
+// row inserts a row; the table itself refuses what does not fit its columns.
+func (l *loader) row(ctx context.Context, table string, row map[string]any) (int64, error) {
+	columns, known := l.columns[table]
+	if !known {
+		if err := l.tx.SelectContext(ctx, &columns, `SELECT name FROM pragma_table_info(?)`, table); err != nil {
+			return 0, err
+		}
+		l.columns[table] = columns
+	}
+	names := slices.Sorted(maps.Keys(row))
+	values := make([]any, len(names))
+	for i, name := range names {
 		if !slices.Contains(columns, name) || table == "jobs" && name == "id" {
 			return 0, unsound("there is no %.40q in it.", name)
 		}
-		switch v := value.(type) {
+		switch v := row[name].(type) {
 		case int64:
 			if v > int64(unit.MaxLength) || v < -int64(unit.MaxLength) {
 				return 0, unsound("%s is too large.", name)
@@ -281,18 +324,22 @@ func loadRow(ctx context.Context, tx *sqlx.Tx, table string, columns []string, r
 				return 0, unsound("%s is too long.", name)
 			}
 		}
-		names, marks, values = append(names, name), append(marks, "?"), append(values, value)
+		values[i] = row[name]
 	}
-	result, err := tx.ExecContext(ctx, `INSERT INTO `+table+` (`+strings.Join(names, ", ")+`) VALUES (`+strings.Join(marks, ",")+`)`, values...)
+	query := `INSERT INTO ` + table + ` (` + strings.Join(names, ", ") + `) VALUES (?` + strings.Repeat(",?", len(names)-1) + `)`
+	insert, known := l.inserts[query]
+	if !known {
+		var err error
+		if insert, err = l.tx.PreparexContext(ctx, query); err != nil {
+			return 0, err
+		}
+		l.inserts[query] = insert
+	}
+	result, err := insert.ExecContext(ctx, values...)
 	if err != nil {
 		return 0, err
 	}
 	return result.LastInsertId()
-}
-
-func columnsOf(ctx context.Context, q querier, table string) (columns []string, err error) {
-	err = q.SelectContext(ctx, &columns, `SELECT name FROM pragma_table_info(?)`, table)
-	return columns, err
 }
 
 // reasonOf says what the database, or Ledge, had against a row.

@@ -1,0 +1,134 @@
+package demo
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+	"maps"
+	"math/rand/v2"
+	"time"
+
+	"ledge/internal/core/disposition"
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/unit"
+	"ledge/internal/store"
+)
+
+// openJobs is how many of a shop's jobs of all years are in the shop.
+const openJobs = 60
+
+// Many fills the store with the jobs of many years, for measuring how Ledge bears them: the demo's engines again and again, each worn in
+// its own way, most of them long closed. The same seed gives the same jobs. It returns the number of readings.
+func Many(ctx context.Context, s *store.Store, seed uint64, jobs int, today time.Time) (readings int, err error) {
+	if err := Fill(ctx, s, today); err != nil {
+		return 0, err
+	}
+	var models []store.Dump
+	for id := int64(1); id <= 9; id++ {
+		d, err := s.Dump(ctx, id)
+		if err != nil {
+			return 0, err
+		}
+		// Hardly begun ones are too small to count.
+		if len(d.Tables["readings"]) < 100 {
+			continue
+		}
+		if err := decideAll(ctx, s, id, &d); err != nil {
+			return 0, err
+		}
+		models = append(models, d)
+	}
+	// Whole engines are the rule.
+	models = append(models, models[3], models[4], models[3])
+	random := rand.New(rand.NewPCG(seed, 1))
+	first := today.AddDate(-12, 0, 0)
+	step := today.Sub(first) / time.Duration(jobs)
+	err = s.LoadMany(ctx, func(yield func(store.Dump) bool) {
+		for i := range jobs {
+			d := variant(random, models[random.IntN(len(models))])
+			begun := first.Add(step * time.Duration(i))
+			d.Job["number"] = fmt.Sprintf("Y-%05d", i+1)
+			d.Job["customer"] = customers[random.IntN(len(customers))]
+			d.Job["created_at"] = begun.UTC().Format(time.RFC3339)
+			d.Job["promised_on"] = begun.AddDate(0, 0, 30).Format(time.DateOnly)
+			d.Job["closed_at"] = nil
+			if i < jobs-openJobs {
+				d.Job["closed_at"] = begun.AddDate(0, 0, 25).UTC().Format(time.RFC3339)
+			}
+			readings += len(d.Tables["readings"])
+			if !yield(d) {
+				return
+			}
+		}
+	})
+	return readings, err
+}
+
+var customers = []string{"Hillside Chapel Trust", "Upper Orchard Commons", "Narrow Gauge Society", "Lifeboat Winch Fund", "Old Sawmill Friends", "Ferry Preservation Group", "Peat Railway Club", "Threshing Day Committee"}
+
+// decideAll signs every set of a model as advised, where nothing is signed yet.
+func decideAll(ctx context.Context, s *store.Store, id int64, d *store.Dump) error {
+	if len(d.Tables["decisions"]) > 2 {
+		return nil
+	}
+	record, err := s.Record(ctx, id)
+	if err != nil {
+		return err
+	}
+	in, _ := record.Inspection()
+	d.Tables["decisions"] = nil
+	for _, set := range disposition.Evaluate(in).Sets {
+		if set.Action == disposition.Measure {
+			continue
+		}
+		basis, err := json.Marshal(set)
+		if err != nil {
+			return err
+		}
+		d.Tables["decisions"] = append(d.Tables["decisions"], map[string]any{"set_name": string(set.Set), "action": string(set.Action), "step": int64(set.Step), "shell": int64(set.Shell),
+			"method": "", "overruled": int64(0), "reason": "", "basis": string(basis), "decided_by": decider, "decided_at": record.Job.CreatedAt})
+	}
+	return nil
+}
+
+// variant is a model with other wear: every reading some tenths off, and a few of them taken again.
+func variant(random *rand.Rand, model store.Dump) store.Dump {
+	d := store.Dump{Version: model.Version, Job: maps.Clone(model.Job), Tables: map[string][]map[string]any{}, Pictures: model.Pictures}
+	for name, rows := range model.Tables {
+		copied := make([]map[string]any, len(rows))
+		for i, row := range rows {
+			copied[i] = maps.Clone(row)
+		}
+		d.Tables[name] = copied
+	}
+	readings := d.Tables["readings"]
+	for i, row := range readings {
+		value, measured := row["value"].(int64)
+		if !measured {
+			continue
+		}
+		kind, _ := d.Tables["features"][row["feature_id"].(int)-1]["kind"].(string)
+		if k := inspection.Kind(kind); !k.Grid() {
+			continue // gaps and weights stay as they are
+		}
+		row["value"] = value - int64(random.IntN(12))*int64(unit.Tenth)
+		if random.IntN(50) == 0 {
+			again := maps.Clone(row)
+			again["value"] = value
+			readings = append(readings, again)
+			d.Tables["superseded"] = append(d.Tables["superseded"], map[string]any{"reading_id": i + 1, "by_id": len(readings)})
+		}
+	}
+	d.Tables["readings"] = readings
+	// Places are whole numbers of the database from here on.
+	for _, rows := range d.Tables {
+		for _, row := range rows {
+			for column, value := range row {
+				if place, ok := value.(int); ok {
+					row[column] = int64(place)
+				}
+			}
+		}
+	}
+	return d
+}
