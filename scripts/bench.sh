@@ -27,6 +27,16 @@ kill "$pid"; wait "$pid" 2>/dev/null || true
 pid=$!
 until grep -qs http "$data/log2"; do sleep 0.02; done
 (cd web && CHROMIUM=$(bash ../scripts/chromium.sh) node e2e/latency.mjs http://127.0.0.1:8299)
+kill "$pid"; wait "$pid" 2>/dev/null || true
+echo "== a shop of many years: 20 000 jobs, 4 million readings (aim: list, search and opening a job under 50 ms at the median)"
+many=${LEDGE_MANY:-$data/many.db} # one that is there already is taken as it is
+[ -f "$many" ] || ./bin/ledge many --db "$many"
+LEDGE_MANY=$many go test ./internal/httpapi -run '^$' -bench Many -benchtime 25x | grep Benchmark
+./bin/ledge serve --db "$many" --copies 0 --listen 127.0.0.1:8299 >"$data/log3" 2>&1 &
+pid=$!
+until grep -qs http "$data/log3"; do sleep 0.02; done
+for path in jobs 'search?text=winch' 'search?action=grind' $(seq -f 'jobs/%g' 15000 15030); do curl -fs "http://127.0.0.1:8299/api/v1/$path" >/dev/null; done
+echo "database: $(du -m "$many" | cut -f1) MB; memory after a list, two searches and thirty jobs: $(awk '/VmRSS/ {print $2, $3}' "/proc/$pid/status")"
 echo "== first load, gzipped (aim: under 350 kB of JavaScript)"
 for kind in js css; do
   echo "$kind: $(cat internal/webui/dist/assets/*.$kind | gzip -c | wc -c) bytes"

@@ -183,6 +183,8 @@ func judged(t *testing.T, s *store.Store, id int64) disposition.Result {
 func TestFilesThatAreNotTaken(t *testing.T) {
 	s := shop(t)
 	require.NoError(t, s.AddPhoto(ctx, store.Photo{ID: uuid.NewString(), JobID: 9, Caption: "x", Width: 40, Height: 40, TakenBy: "Wanda"}, picture(t, 40), picture(t, 8)))
+	before, err := s.Find(ctx, store.Search{})
+	require.NoError(t, err)
 	good := written(t, s, 9)
 	with := func(change func(all map[string][]byte)) []byte {
 		all := entries(t, good)
@@ -232,8 +234,8 @@ func TestFilesThatAreNotTaken(t *testing.T) {
 			}
 		})
 	}
-	found, err := s.Find(ctx, store.Search{})
+	after, err := s.Find(ctx, store.Search{})
 	require.NoError(t, err)
-	assert.Len(t, found, 9)
+	assert.Len(t, after, len(before), "nothing of them is stored")
 	assert.Equal(t, "L-0010", taken(t, s, good).Number, "the good one is taken, under the next free number")
 }

@@ -41,7 +41,10 @@ func Fill(ctx context.Context, s *store.Store, today time.Time) error {
 			return fmt.Errorf("demo %s: %w", name, err)
 		}
 	}
-	return overrule(ctx, s)
+	if err := overrule(ctx, s); err != nil {
+		return err
+	}
+	return earlier(ctx, s, today)
 }
 
 // overrule shows one decision signed as advised and one overruled with a reason: the railcar's.

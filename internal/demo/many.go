@@ -45,7 +45,7 @@ func Many(ctx context.Context, s *store.Store, seed uint64, jobs int, today time
 	step := today.Sub(first) / time.Duration(jobs)
 	err = s.LoadMany(ctx, func(yield func(store.Dump) bool) {
 		for i := range jobs {
-			d := variant(random, models[random.IntN(len(models))])
+			d := variant(models[random.IntN(len(models))], func(inspection.Kind, int) unit.Length { return unit.Length(random.IntN(12)) * unit.Tenth }, random)
 			begun := first.Add(step * time.Duration(i))
 			d.Job["number"] = fmt.Sprintf("Y-%05d", i+1)
 			d.Job["customer"] = customers[random.IntN(len(customers))]
@@ -91,8 +91,8 @@ func decideAll(ctx context.Context, s *store.Store, id int64, d *store.Dump) err
 	return nil
 }
 
-// variant is a model with other wear: every reading some tenths off, and a few of them taken again.
-func variant(random *rand.Rand, model store.Dump) store.Dump {
+// variant is a model with more wear, by kind and number of the part; a few of its readings are taken again.
+func variant(model store.Dump, wear func(inspection.Kind, int) unit.Length, random *rand.Rand) store.Dump {
 	d := store.Dump{Version: model.Version, Job: maps.Clone(model.Job), Tables: map[string][]map[string]any{}, Pictures: model.Pictures}
 	for name, rows := range model.Tables {
 		copied := make([]map[string]any, len(rows))
@@ -107,11 +107,18 @@ func variant(random *rand.Rand, model store.Dump) store.Dump {
 		if !measured {
 			continue
 		}
-		kind, _ := d.Tables["features"][row["feature_id"].(int)-1]["kind"].(string)
-		if k := inspection.Kind(kind); !k.Grid() {
+		feature := d.Tables["features"][row["feature_id"].(int)-1]
+		text, _ := feature["kind"].(string)
+		number, _ := feature["number"].(int64)
+		kind := inspection.Kind(text)
+		if !kind.Grid() {
 			continue // gaps and weights stay as they are
 		}
-		row["value"] = value - int64(random.IntN(12))*int64(unit.Tenth)
+		if kind.Shaft() {
+			row["value"] = value - int64(wear(kind, int(number)))
+		} else {
+			row["value"] = value + int64(wear(kind, int(number)))
+		}
 		if random.IntN(50) == 0 {
 			again := maps.Clone(row)
 			again["value"] = value

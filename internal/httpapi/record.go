@@ -27,9 +27,11 @@ type SearchQuery struct {
 
 // LearnedView is how the parts of an engine usually come in.
 type LearnedView struct {
-	Engine string        `json:"engine"`
-	Jobs   int           `json:"jobs"`
-	Parts  []LearnedPart `json:"parts"`
+	Engine string `json:"engine"`
+	// Unit is that of the latest job.
+	Unit  unit.System   `json:"unit" enum:"in,mm"`
+	Jobs  int           `json:"jobs"`
+	Parts []LearnedPart `json:"parts"`
 }
 
 // LearnedPart is the wear of one place over all jobs, in 0.1 nm, sorted.
@@ -112,13 +114,20 @@ func (q SearchQuery) search() (store.Search, error) {
 
 // learned reckons the wear of every place against its own job's limits, standard size only: a part that was machined before starts anew.
 func (a resources) learned(ctx context.Context, engine string) (LearnedView, error) {
-	view := LearnedView{Engine: engine, Parts: []LearnedPart{}}
+	view := LearnedView{Engine: engine, Unit: unit.In, Parts: []LearnedPart{}}
 	worn, ids, err := a.store.WornParts(ctx, engine)
 	if err != nil {
 		return view, err
 	}
 	view.Jobs = len(ids)
 	jobs := map[int64]store.Job{}
+	if len(ids) > 0 {
+		latest, err := a.store.Job(ctx, ids[0])
+		if err != nil {
+			return view, err
+		}
+		jobs[ids[0]], view.Unit = latest, latest.Unit
+	}
 	for _, w := range worn {
 		job, known := jobs[w.JobID]
 		if !known {

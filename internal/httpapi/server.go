@@ -83,7 +83,7 @@ func mount(router chi.Router, o Options, sessions *scs.SessionManager) huma.API 
 	config.Components.Schemas = huma.NewMapRegistry("#/components/schemas/", schemaName)
 	config.Info.Description = "Lengths are whole numbers of 0.1 nm, angles whole numbers of microdegrees."
 	api := humachi.New(router, config)
-	a := resources{store: o.Store, log: o.Log, sessions: sessions, signIn: o.RequireSignIn, setupCode: o.SetupCode}
+	a := resources{store: o.Store, log: o.Log, sessions: sessions, signIn: o.RequireSignIn, setupCode: o.SetupCode, views: &views{}}
 	a.jobs(api)
 	a.judgement(api)
 	a.readings(api)
@@ -116,6 +116,7 @@ type resources struct {
 	sessions  *scs.SessionManager
 	signIn    bool
 	setupCode string
+	views     *views
 }
 
 // Describe returns the OpenAPI description as JSON. It needs no store.

@@ -75,7 +75,20 @@ type Signed struct {
 	basis disposition.Set
 }
 
+// view returns a job as it stands. It is kept until the job changes; callers must not change it.
 func (a resources) view(ctx context.Context, id int64) (JobView, error) {
+	changes := a.store.Changes(id)
+	if v, ok := a.views.get(id, changes); ok {
+		return v, nil
+	}
+	v, err := a.makeView(ctx, id)
+	if err == nil {
+		a.views.put(id, changes, v)
+	}
+	return v, err
+}
+
+func (a resources) makeView(ctx context.Context, id int64) (JobView, error) {
 	record, err := a.store.Record(ctx, id)
 	if err != nil {
 		return JobView{}, err

@@ -6,8 +6,8 @@ import (
 	"sync"
 )
 
-// maxCached bounds the jobs kept in memory; a shop has a few on its benches at a time.
-const maxCached = 64
+// maxCached bounds the jobs kept in memory: those that the shop's list shows, and some more.
+const maxCached = 96
 
 // A cache keeps the records of the jobs in work, so that an answer at the bench need not read a whole
 // tape again. It is sound because this process alone has the file open. Cached records are never
@@ -24,6 +24,13 @@ func (c *cache) get(id int64) (record Record, changes int, ok bool) {
 	defer c.mu.Unlock()
 	record, ok = c.records[id]
 	return record, c.changes[id], ok
+}
+
+// Changes counts the changes of a job since Ledge was started: what was made of its record holds as long as it stays the same.
+func (s *Store) Changes(id int64) int {
+	s.cache.mu.Lock()
+	defer s.cache.mu.Unlock()
+	return s.cache.changes[id]
 }
 
 // put keeps a record that was read after the given number of changes.

@@ -198,6 +198,15 @@ func (s *Store) loadNumber(ctx context.Context, tx *sqlx.Tx, d *Dump) (string, e
 func (s *Store) LoadMany(ctx context.Context, dumps iter.Seq[Dump]) error {
 	next, stop := iter.Pull(dumps)
 	defer stop()
+	// The indexes of millions of rows are written all over: they must fit into memory meanwhile.
+	var usual int
+	if err := s.write.GetContext(ctx, &usual, `PRAGMA cache_size`); err != nil {
+		return err
+	}
+	if _, err := s.write.ExecContext(ctx, `PRAGMA cache_size = -1000000`); err != nil {
+		return err
+	}
+	defer func() { _, _ = s.write.ExecContext(ctx, fmt.Sprintf(`PRAGMA cache_size = %d`, usual)) }() // it only costs memory
 	for more := true; more; {
 		err := s.change(ctx, func(tx *sqlx.Tx) error {
 			l := newLoader(tx)

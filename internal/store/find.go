@@ -5,6 +5,8 @@ import (
 	"fmt"
 	"strings"
 
+	"github.com/jmoiron/sqlx"
+
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/unit"
@@ -44,8 +46,12 @@ func (s *Store) Find(ctx context.Context, q Search) ([]FoundJob, error) {
 	and := func(condition string, values ...any) {
 		where, args = append(where, condition), append(args, values...)
 	}
-	for _, word := range strings.Fields(q.Text) {
-		and(`instr(lower(j.number || ' ' || j.customer || ' ' || j.engine), lower(?)) > 0`, word)
+	if words := strings.Fields(q.Text); len(words) > 0 {
+		said := make([]any, len(words))
+		for i, word := range words {
+			said[i] = word
+		}
+		and(`j.id IN (SELECT id FROM jobs WHERE `+strings.TrimSuffix(strings.Repeat(`instr(lower(number || ' ' || customer || ' ' || engine), lower(?)) > 0 AND `, len(words)), " AND ")+`)`, said...)
 	}
 	if q.Set != "" || q.Action != "" || q.Step != nil {
 		held := []string{"d.job_id = j.id", "NOT EXISTS (SELECT 1 FROM decisions l WHERE l.job_id = d.job_id AND l.set_name = d.set_name AND l.seq > d.seq)"}
@@ -63,8 +69,11 @@ func (s *Store) Find(ctx context.Context, q Search) ([]FoundJob, error) {
 		and(`EXISTS (SELECT 1 FROM decisions d WHERE `+strings.Join(held, " AND ")+`)`, values...)
 	}
 	if q.From != nil && q.To != nil {
-		and(`j.id IN (SELECT f.job_id FROM readings r JOIN features f ON f.id = r.feature_id WHERE r.what = 'size' AND r.value BETWEEN ? AND ? AND f.kind = ?
-			AND NOT EXISTS (SELECT 1 FROM superseded s WHERE s.reading_id = r.id))`, *q.From, *q.To, q.Kind)
+		// First by the index of sizes alone; whether a reading still holds is asked only of the jobs that are shown.
+		and(`j.id IN (SELECT f.job_id FROM features f WHERE f.kind = ? AND f.id IN (SELECT feature_id FROM readings WHERE what = 'size' AND value BETWEEN ? AND ?))`,
+			q.Kind, *q.From, *q.To)
+		and(`EXISTS (SELECT 1 FROM features f CROSS JOIN readings r ON r.feature_id = f.id WHERE f.job_id = j.id AND f.kind = ? AND r.what = 'size' AND +r.value BETWEEN ? AND ?
+			AND NOT EXISTS (SELECT 1 FROM superseded s WHERE s.reading_id = r.id))`, q.Kind, *q.From, *q.To)
 	}
 	found := []FoundJob{}
 	err := s.read.SelectContext(ctx, &found, `SELECT j.id, j.number, j.customer, j.engine, j.unit, j.promised_on, j.created_at, j.closed_at FROM jobs j
@@ -72,28 +81,34 @@ func (s *Store) Find(ctx context.Context, q Search) ([]FoundJob, error) {
 	if err != nil {
 		return nil, fmt.Errorf("find jobs: %w", err)
 	}
-	for i := range found {
-		all, err := decisions(ctx, s.read, found[i].ID)
-		if err != nil {
-			return nil, err
-		}
-		found[i].Decisions = []Decision{}
-		for n, d := range all {
-			if !laterOf(all[n+1:], d.Set) {
-				found[i].Decisions = append(found[i].Decisions, d)
-			}
-		}
-	}
-	return found, nil
+	return found, s.holding(ctx, found)
 }
 
-func laterOf(rest []Decision, set disposition.SetName) bool {
-	for _, d := range rest {
-		if d.Set == set {
-			return true
-		}
+// holding adds the decisions that hold to the jobs found, without what they were based on.
+func (s *Store) holding(ctx context.Context, found []FoundJob) error {
+	at := map[int64]int{}
+	ids := make([]int64, len(found))
+	for i := range found {
+		found[i].Decisions = []Decision{}
+		at[found[i].ID], ids[i] = i, found[i].ID
 	}
-	return false
+	if len(ids) == 0 {
+		return nil
+	}
+	query, args, err := sqlx.In(`SELECT seq, id, job_id, set_name, action, step, shell, method, overruled, reason, decided_by, decided_at FROM decisions d
+		WHERE job_id IN (?) AND NOT EXISTS (SELECT 1 FROM decisions l WHERE l.job_id = d.job_id AND l.set_name = d.set_name AND l.seq > d.seq) ORDER BY seq`, ids)
+	if err != nil {
+		return err
+	}
+	var held []Decision
+	if err := s.read.SelectContext(ctx, &held, query, args...); err != nil {
+		return fmt.Errorf("decisions of the jobs found: %w", err)
+	}
+	for _, d := range held {
+		one := &found[at[d.JobID]]
+		one.Decisions = append(one.Decisions, d)
+	}
+	return nil
 }
 
 // A Worn is how far one part of an engine came in worn, in one job: its extremes as found.
@@ -106,7 +121,7 @@ type Worn struct {
 }
 
 // mostLearned bounds the jobs that a look at an engine goes through: the latest ones.
-const mostLearned = 200
+const mostLearned = 60
 
 // WornParts returns the extremes of journals, housings and cylinders as found, over the latest jobs of an engine, and those jobs.
 func (s *Store) WornParts(ctx context.Context, engine string) (parts []Worn, jobs []int64, err error) {

@@ -4,6 +4,26 @@ import type { components, paths } from "./schema";
 /** Looks the network up at every call, so that tests can take its place. */
 export const client = createClient<paths>({ baseUrl: window.location.origin, fetch: (request) => globalThis.fetch(request) });
 
+/** Sent where somebody has to sign in anew; the page asks for it and nothing typed is lost. */
+export const SIGNED_OUT = "ledge:signed-out";
+
+let asking = "";
+
+/** Says who asks from now on; where people sign in, the server knows better. */
+export function askAs(name: string) {
+	asking = name;
+}
+
+client.use({
+	onRequest({ request }) {
+		if (asking) request.headers.set("Ledge-Person", encodeURIComponent(asking));
+		return request;
+	},
+	onResponse({ response, schemaPath }) {
+		if (response.status === 401 && schemaPath !== "/api/v1/session") window.dispatchEvent(new Event(SIGNED_OUT));
+	},
+});
+
 type Schemas = components["schemas"];
 export type JobView = Schemas["JobView"];
 export type JobLine = Schemas["JobLine"];
@@ -44,6 +64,15 @@ export type Issued = Schemas["IssuedView"];
 export type Proof = Schemas["OrderProof"];
 export type OrderEventBody = Schemas["OrderEventBody"];
 export type DecisionBody = Schemas["DecisionBody"];
+export type SessionView = Schemas["SessionView"];
+export type Person = Schemas["StorePerson"];
+export type PersonBody = Schemas["PersonBody"];
+export type Moment = Schemas["StoreMoment"];
+export type FoundJob = Schemas["StoreFoundJob"];
+export type LearnedView = Schemas["LearnedView"];
+export type LearnedPart = Schemas["LearnedPart"];
+export type SharedView = Schemas["SharedView"];
+export type Share = Schemas["StoreShare"];
 type ProblemDocument = Schemas["ErrorModel"];
 
 /** What the server refused, with the places it names. */
@@ -72,6 +101,11 @@ export class Unreachable extends Error {
 	constructor() {
 		super("The server does not answer. What you typed is still here; try again in a moment.");
 	}
+}
+
+/** Returns the data of an answer that may be empty, or throws a Refusal or Unreachable. */
+export async function settle(answer: Promise<{ error?: unknown; response: Response }>): Promise<void> {
+	await unwrap(answer.then((result) => ({ ...result, data: true })));
 }
 
 /** Returns the data of an answer, or throws a Refusal or Unreachable. */

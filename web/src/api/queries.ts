@@ -12,9 +12,10 @@ import {
 	type LookBody,
 	type NewJob,
 	type OrderEventBody,
+	type PersonBody,
 	type Policy,
 	type RateCard,
-	Refusal,
+	settle,
 	unwrap,
 } from "./client";
 
@@ -64,9 +65,12 @@ export function useSetRates(by: string) {
 
 /** Puts a job as the server answered it where every place looks. */
 export function keep(queries: QueryClient, view: JobView) {
+	// An answer asked for earlier must not come after this one.
+	void queries.cancelQueries({ queryKey: jobQuery(view.job.id).queryKey });
 	queries.setQueryData(jobQuery(view.job.id).queryKey, view);
 	void queries.invalidateQueries({ queryKey: ["jobs"] });
 	void queries.invalidateQueries({ queryKey: ["costs"] });
+	void queries.invalidateQueries({ queryKey: ["about", view.job.id] });
 }
 
 /** A change of one job that answers with the job as it then stands. */
@@ -78,8 +82,21 @@ function useChange<B>(send: (body: B) => Promise<JobView>, job: number) {
 export const useAddLook = (id: number) =>
 	useChange((body: LookBody) => unwrap(client.POST("/api/v1/jobs/{id}/looks", { params: at(id), body })), id);
 
-export const useDecide = (id: number) =>
-	useChange((body: DecisionBody) => unwrap(client.POST("/api/v1/jobs/{id}/decisions", { params: at(id), body })), id);
+/** Signs a set after what was on the screen; where somebody else signed meanwhile, the server refuses and the page shows it. */
+export function useDecide(id: number) {
+	const queries = useQueryClient();
+	const { queryKey } = jobQuery(id);
+	return useMutation({
+		scope: { id: `job ${id}` },
+		mutationFn: (body: Omit<DecisionBody, "after">) => {
+			const seen = queries.getQueryData(queryKey)?.decisions.filter((d) => d.set === body.set) ?? [];
+			const after = Math.max(0, ...seen.map((d) => d.seq));
+			return unwrap(client.POST("/api/v1/jobs/{id}/decisions", { params: at(id), body: { ...body, after } }));
+		},
+		onSuccess: (view) => keep(queries, view),
+		onError: () => queries.invalidateQueries({ queryKey }),
+	});
+}
 
 export const useIssueOrders = (id: number, by: string) =>
 	useChange(
@@ -229,13 +246,8 @@ export const useReadCard = () =>
 /** Chooses the policy that new jobs of a unit start with. */
 export const useSetShopPolicy = (by: string) =>
 	useMutation({
-		mutationFn: async ({ unit, policy }: { unit: "in" | "mm"; policy: Policy }) => {
-			const { response, error } = await client.PUT("/api/v1/policies/{unit}", {
-				params: { path: { unit }, query: { by } },
-				body: policy,
-			});
-			if (!response.ok) throw new Refusal(response.status, error);
-		},
+		mutationFn: ({ unit, policy }: { unit: "in" | "mm"; policy: Policy }) =>
+			settle(client.PUT("/api/v1/policies/{unit}", { params: { path: { unit }, query: { by } }, body: policy })),
 	});
 
 export const buildQuery = (id: number) =>
@@ -278,5 +290,143 @@ export function useImportFile(by: string) {
 		mutationFn: ({ text, take }: { text: string; take: boolean }) =>
 			unwrap(client.POST("/api/v1/imports", { params: { query: { by, take } }, body: { text } })),
 		onSuccess: () => void queries.invalidateQueries({ queryKey: ["jobs"] }),
+	});
+}
+
+/** Takes in a job with its whole record, from a file that Ledge wrote. */
+export function useTakeArchive(by: string) {
+	const queries = useQueryClient();
+	return useMutation({
+		mutationFn: (file: File) =>
+			unwrap(
+				client.POST("/api/v1/archives", {
+					params: { query: { by } },
+					body: "",
+					bodySerializer: () => file,
+					headers: { "Content-Type": "application/octet-stream" },
+				}),
+			),
+		onSuccess: () => void queries.invalidateQueries({ queryKey: ["jobs"] }),
+	});
+}
+
+/** What the customer reads of a job. */
+export const reportQuery = (id: number) =>
+	queryOptions({
+		queryKey: ["about", id, "report"],
+		queryFn: () => unwrap(client.GET("/api/v1/jobs/{id}/report", { params: at(id) })),
+	});
+
+/** What happened to a job, or to one feature where a kind is given; the latest first. */
+export const historyQuery = (id: number, kind: string, number: number) =>
+	queryOptions({
+		queryKey: ["about", id, "history", kind, number],
+		queryFn: () => unwrap(client.GET("/api/v1/jobs/{id}/history", { params: { ...at(id), query: { kind, number } } })),
+	});
+
+export const sharesQuery = (id: number) =>
+	queryOptions({
+		queryKey: ["about", id, "shares"],
+		queryFn: () => unwrap(client.GET("/api/v1/jobs/{id}/shares", { params: at(id) })),
+	});
+
+/** Makes a link to the report; its token is told this once. */
+export function useShare(id: number, by: string) {
+	const queries = useQueryClient();
+	return useMutation({
+		mutationFn: (whom: string) => unwrap(client.POST("/api/v1/jobs/{id}/shares", { params: at(id), body: { for: whom, by } })),
+		onSuccess: () => void queries.invalidateQueries({ queryKey: ["about", id] }),
+	});
+}
+
+export function useRevokeShare(id: number, by: string) {
+	const queries = useQueryClient();
+	return useMutation({
+		mutationFn: (share: string) =>
+			unwrap(client.DELETE("/api/v1/jobs/{id}/shares/{share}", { params: { path: { id, share }, query: { by } } })),
+		onSuccess: () => void queries.invalidateQueries({ queryKey: ["about", id] }),
+	});
+}
+
+export const useCloseJob = (id: number) =>
+	useChange((closed: boolean) => unwrap(client.PUT("/api/v1/jobs/{id}/closed", { params: at(id), body: { closed } })), id);
+
+/** The report behind a customer's link. */
+export const sharedQuery = (token: string) =>
+	queryOptions({
+		queryKey: ["shared", token],
+		queryFn: () => unwrap(client.GET("/api/v1/shared/{token}", { params: { path: { token } } })),
+		retry: false,
+	});
+
+export interface SearchFields {
+	text: string;
+	set: string;
+	action: string;
+	step: string;
+	kind: string;
+	from: string;
+	to: string;
+	unit: "in" | "mm";
+}
+
+export const searchQuery = (query: SearchFields) =>
+	queryOptions({
+		queryKey: ["search", query],
+		queryFn: () => unwrap(client.GET("/api/v1/search", { params: { query } })),
+		retry: false,
+	});
+
+/** How the parts of an engine usually come in. */
+export const learnedQuery = (engine: string) =>
+	queryOptions({
+		queryKey: ["learned", engine],
+		queryFn: () => unwrap(client.GET("/api/v1/learned", { params: { query: { engine } } })),
+	});
+
+/** Who is signed in, and whether anybody has to be. */
+export const sessionQuery = queryOptions({
+	queryKey: ["session"],
+	queryFn: () => unwrap(client.GET("/api/v1/session")),
+	staleTime: 60_000,
+});
+
+/** Who was at the bench lately. */
+export const namesQuery = queryOptions({ queryKey: ["names"], queryFn: () => unwrap(client.GET("/api/v1/names")) });
+
+export const peopleQuery = queryOptions({ queryKey: ["people"], queryFn: () => unwrap(client.GET("/api/v1/people")) });
+
+/** Signs in; with a code, creates the owner first. */
+export function useSignIn() {
+	const queries = useQueryClient();
+	return useMutation({
+		mutationFn: ({ code, ...body }: { name: string; password: string; code?: string }) =>
+			code === undefined
+				? unwrap(client.POST("/api/v1/session", { body }))
+				: unwrap(client.POST("/api/v1/owner", { body: { ...body, code } })),
+		onSuccess: (session) => {
+			queries.setQueryData(sessionQuery.queryKey, session);
+			void queries.invalidateQueries();
+		},
+	});
+}
+
+export function useSignOut() {
+	const queries = useQueryClient();
+	return useMutation({
+		mutationFn: () => settle(client.DELETE("/api/v1/session")),
+		onSuccess: () => queries.resetQueries(),
+	});
+}
+
+/** Lets somebody sign in, or changes what they may do. */
+export function useSetPerson() {
+	const queries = useQueryClient();
+	return useMutation({
+		mutationFn: ({ id, ...body }: PersonBody & { id?: number }) =>
+			id === undefined
+				? unwrap(client.POST("/api/v1/people", { body }))
+				: unwrap(client.PUT("/api/v1/people/{person}", { params: { path: { person: id } }, body })),
+		onSuccess: (people) => queries.setQueryData(peopleQuery.queryKey, people),
 	});
 }

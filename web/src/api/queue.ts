@@ -143,7 +143,7 @@ async function send(queries: QueryClient, entry: Entry, read: Reader) {
 		remove(entry.id);
 		setAway(false);
 	} catch (error) {
-		if (error instanceof Unreachable || (error instanceof Refusal && error.status >= 500)) {
+		if (error instanceof Unreachable || (error instanceof Refusal && (error.status >= 500 || error.status === 401))) {
 			setAway(true);
 			await new Promise((resolve) => setTimeout(resolve, RETRY_MS));
 			return;

@@ -1,7 +1,7 @@
 import { Button, MantineProvider } from "@mantine/core";
 import { Notifications } from "@mantine/notifications";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { createBrowserRouter, Link, RouterProvider } from "react-router";
+import { createBrowserRouter, Link, Outlet, RouterProvider } from "react-router";
 import { Unreachable } from "../api/client";
 import { BenchPlace, QueueKeeper } from "../features/bench";
 import { DecidePlace } from "../features/decide";
@@ -10,10 +10,14 @@ import { CleanPlace, IntakePlace, JobPlace, LookPlace, NewJobPlace, StripPlace }
 import { LimitsPlace } from "../features/limits";
 import { MatchPlace } from "../features/match";
 import { OrdersPlace, VerifyPlace } from "../features/orders";
+import { PeoplePlace } from "../features/people";
 import { RatesPlace } from "../features/rates";
+import { HistoryPlace, LearnedPlace, SearchPlace } from "../features/record";
+import { ReportPlace, SharedPlace } from "../features/report";
 import { ShopPlace } from "../features/shop";
 import { Bar } from "./Bar";
-import { PersonProvider } from "./person";
+import { useLive } from "./live";
+import { PersonProvider, usePerson } from "./person";
 import { theme } from "./theme";
 
 const queries = new QueryClient({
@@ -67,10 +71,38 @@ const places = [
 	{ path: "/jobs/:id/decide/:set?", element: <DecidePlace /> },
 	{ path: "/jobs/:id/orders/:sheet?", element: <OrdersPlace /> },
 	{ path: "/jobs/:id/verify", element: <VerifyPlace /> },
+	{ path: "/jobs/:id/report", element: <ReportPlace /> },
+	{ path: "/jobs/:id/history", element: <HistoryPlace /> },
+	{ path: "/search", element: <SearchPlace /> },
+	{ path: "/learned", element: <LearnedPlace /> },
+	{ path: "/people", element: <PeoplePlace /> },
 	{ path: "*", element: <Nowhere /> },
 ];
 
-const router = createBrowserRouter([{ errorElement: <Broken />, children: places }]);
+/** Everything of the shop's own: for who is at the bench, kept up to date with other benches. */
+function Inside() {
+	const person = usePerson();
+	useLive(person.role !== undefined || person.name !== "");
+	return (
+		<>
+			<QueueKeeper />
+			<Outlet />
+		</>
+	);
+}
+
+const router = createBrowserRouter([
+	// A customer's link shows one report and asks nobody who they are.
+	{ path: "/r/:token", element: <SharedPlace />, errorElement: <Broken /> },
+	{
+		element: (
+			<PersonProvider>
+				<Inside />
+			</PersonProvider>
+		),
+		children: [{ errorElement: <Broken />, children: places }],
+	},
+]);
 
 const nonce = () => document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content ?? "";
 
@@ -79,10 +111,7 @@ export function App() {
 		<MantineProvider theme={theme} defaultColorScheme="auto" getStyleNonce={nonce}>
 			<Notifications position="bottom-left" />
 			<QueryClientProvider client={queries}>
-				<QueueKeeper />
-				<PersonProvider>
-					<RouterProvider router={router} />
-				</PersonProvider>
+				<RouterProvider router={router} />
 			</QueryClientProvider>
 		</MantineProvider>
 	);

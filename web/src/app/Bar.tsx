@@ -1,7 +1,8 @@
-import { Button, Group, useMantineColorScheme } from "@mantine/core";
+import { Button, type ButtonProps, Group, Menu, useMantineColorScheme } from "@mantine/core";
 import { IconMoon, IconSun, IconUser } from "@tabler/icons-react";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
+import { useSignOut } from "../api/queries";
 import { usePerson } from "./person";
 
 export interface BarProps {
@@ -39,16 +40,7 @@ export function Bar({ trail = [], children }: BarProps) {
 			</nav>
 			<Group gap="xs" ml="auto" wrap="wrap">
 				{children}
-				<Button
-					variant="subtle"
-					size="compact-md"
-					color="gray"
-					c="var(--ink)"
-					leftSection={<IconUser size={16} />}
-					onClick={person.change}
-				>
-					{person.name || "Your name"}
-				</Button>
+				{person.role ? <SignedInMenu /> : <NameButton />}
 				<Button
 					variant="subtle"
 					size="compact-md"
@@ -61,5 +53,39 @@ export function Bar({ trail = [], children }: BarProps) {
 				</Button>
 			</Group>
 		</header>
+	);
+}
+
+const QUIET = { variant: "subtle", size: "compact-md", color: "gray", c: "var(--ink)" } satisfies ButtonProps;
+
+function NameButton() {
+	const person = usePerson();
+	return (
+		<Button {...QUIET} leftSection={<IconUser size={16} />} onClick={person.change}>
+			{person.name || "Your name"}
+		</Button>
+	);
+}
+
+function SignedInMenu() {
+	const person = usePerson();
+	const out = useSignOut();
+	return (
+		<Menu>
+			<Menu.Target>
+				<Button {...QUIET} leftSection={<IconUser size={16} />}>
+					{person.name}
+				</Button>
+			</Menu.Target>
+			<Menu.Dropdown>
+				<Menu.Label>{person.role}</Menu.Label>
+				{person.role === "owner" ? (
+					<Menu.Item component={Link} to="/people">
+						People
+					</Menu.Item>
+				) : null}
+				<Menu.Item onClick={() => out.mutate()}>Sign out</Menu.Item>
+			</Menu.Dropdown>
+		</Menu>
 	);
 }

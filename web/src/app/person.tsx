@@ -1,58 +1,108 @@
-import { Button, Modal, Stack, TextInput } from "@mantine/core";
+import { Button, Group, Modal, Skeleton, Stack, TextInput } from "@mantine/core";
 import { useLocalStorage } from "@mantine/hooks";
-import { createContext, type FormEvent, type ReactNode, useContext, useState } from "react";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { createContext, type FormEvent, type ReactNode, useContext, useEffect, useState } from "react";
+import { askAs, type SessionView, SIGNED_OUT } from "../api/client";
+import { namesQuery, sessionQuery } from "../api/queries";
+import { SignIn } from "./SignIn";
 
-interface Person {
+interface Who {
 	name: string;
+	/** What a signed-in person may do; undefined where nobody signs in. */
+	role?: SessionView["role"];
 	change: () => void;
 }
 
-const PersonContext = createContext<Person>({ name: "", change: () => {} });
+const PersonContext = createContext<Who>({ name: "", change: () => {} });
 
 /** Who is at the bench: the name that goes on every reading. */
 export const usePerson = () => useContext(PersonContext);
 
-/** Asks once for a name and keeps it in this browser. */
+/** Knows who is at the bench: by signing in where the server asks for it, else by a name given once. */
 export function PersonProvider({ children }: { children: ReactNode }) {
+	const queries = useQueryClient();
+	const session = useQuery(sessionQuery);
+	useEffect(() => {
+		const again = () => void queries.invalidateQueries({ queryKey: sessionQuery.queryKey });
+		window.addEventListener(SIGNED_OUT, again);
+		return () => window.removeEventListener(SIGNED_OUT, again);
+	}, [queries]);
+	if (session.isPending) return <Skeleton height={52} />;
+	return session.data?.required ? <SignedIn session={session.data}>{children}</SignedIn> : <Named>{children}</Named>;
+}
+
+/** Shows the application to who is signed in. Where a session ends, the page stays under the question. */
+function SignedIn({ session, children }: { session: SessionView; children: ReactNode }) {
+	const inside = session.name !== "";
+	const [entered, setEntered] = useState(inside);
+	if (inside && !entered) setEntered(true);
+	return (
+		<PersonContext value={{ name: session.name, role: session.role, change: () => {} }}>
+			{entered ? children : null}
+			{inside ? null : <SignIn first={session.first} />}
+		</PersonContext>
+	);
+}
+
+/** Asks once for a name and keeps it in this browser. */
+function Named({ children }: { children: ReactNode }) {
 	const [name, setName] = useLocalStorage({ key: "ledge.person", defaultValue: "", getInitialValueInEffect: false });
 	const [asking, setAsking] = useState(name === "");
-	const [typed, setTyped] = useState(name);
-	const submit = (event: FormEvent) => {
-		event.preventDefault();
-		if (typed.trim() === "") return;
-		setName(typed.trim());
-		setAsking(false);
-	};
-	const close = () => {
-		if (name !== "") setAsking(false);
-	};
+	askAs(name);
 	return (
 		<PersonContext value={{ name, change: () => setAsking(true) }}>
 			{children}
 			<Modal
 				opened={asking}
-				onClose={close}
+				onClose={() => name !== "" && setAsking(false)}
 				withCloseButton={name !== ""}
 				title="Who is at the bench?"
 				centered
 				closeButtonProps={{ "aria-label": "Close" }}
 			>
-				<form onSubmit={submit}>
-					<Stack>
-						<TextInput
-							label="Your name"
-							description="It goes on every reading and decision."
-							value={typed}
-							onChange={(e) => setTyped(e.currentTarget.value)}
-							data-autofocus
-							maxLength={100}
-						/>
-						<Button type="submit" disabled={typed.trim() === ""}>
-							Start
-						</Button>
-					</Stack>
-				</form>
+				<NameForm
+					name={name}
+					onName={(chosen) => {
+						setName(chosen);
+						setAsking(false);
+					}}
+				/>
 			</Modal>
 		</PersonContext>
+	);
+}
+
+function NameForm({ name, onName }: { name: string; onName: (name: string) => void }) {
+	const [typed, setTyped] = useState(name);
+	const names = useQuery(namesQuery).data ?? [];
+	const submit = (event: FormEvent) => {
+		event.preventDefault();
+		if (typed.trim() !== "") onName(typed.trim());
+	};
+	return (
+		<form onSubmit={submit}>
+			<Stack>
+				{names.length > 0 ? (
+					<Group gap="xs" aria-label="Who was here lately">
+						{names.map((one) => (
+							<Button key={one} variant={one === name ? "filled" : "default"} onClick={() => onName(one)}>
+								{one}
+							</Button>
+						))}
+					</Group>
+				) : null}
+				<TextInput
+					label={names.length > 0 ? "Somebody else" : "Your name"}
+					description="It goes on every reading and decision."
+					value={typed}
+					onChange={(e) => setTyped(e.currentTarget.value)}
+					data-autofocus
+					maxLength={100}
+				/>
+				<Button type="submit" disabled={typed.trim() === ""}>
+					Start
+				</Button>
+			</Stack>
+		</form>
 	);
 }

@@ -26,7 +26,7 @@ export function OverruleDialog({ job, set, option, unit, by, advice, onClose }: 
 	};
 	const sign = () => {
 		if (!option) return;
-		const body: DecisionBody = {
+		const body = {
 			id: crypto.randomUUID(),
 			set,
 			action: option.action as DecisionBody["action"],

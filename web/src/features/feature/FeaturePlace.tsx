@@ -52,7 +52,16 @@ function FeatureBoard({ view, feature }: { view: JobView; feature: FeatureView }
 	const read = sizes.flat().some((s) => s !== null);
 	return (
 		<>
-			<Bar trail={[{ text: "Shop", to: "/" }, { text: job.engine, to: `/jobs/${job.id}` }, { text: feature.title }]} />
+			<Bar trail={[{ text: "Shop", to: "/" }, { text: job.engine, to: `/jobs/${job.id}` }, { text: feature.title }]}>
+				<Button
+					variant="default"
+					size="compact-md"
+					component={Link}
+					to={`/jobs/${job.id}/history?kind=${feature.kind}&number=${feature.number}`}
+				>
+					History
+				</Button>
+			</Bar>
 			<main className="page">
 				<Group justify="space-between" align="flex-start" mb="md">
 					<div>

@@ -43,6 +43,9 @@ function JobBoard({ view }: { view: JobView }) {
 				<Button variant="default" size="compact-md" onClick={() => setCsv(true)}>
 					Readings as CSV
 				</Button>
+				<Button variant="default" size="compact-md" component={Link} to={`/jobs/${job.id}/history`}>
+					History
+				</Button>
 				<Button variant="default" size="compact-md" component={Link} to={`/jobs/${job.id}/limits`}>
 					Limits
 				</Button>

@@ -28,6 +28,9 @@ export function ShopPlace() {
 				<>
 					<ImportDialog opened={importing} by={person.name || "somebody"} onClose={() => setImporting(false)} />
 					<Bar trail={[{ text: "Shop" }]}>
+						<Button variant="default" size="compact-md" component={Link} to="/search">
+							All years
+						</Button>
 						<Button variant="default" size="compact-md" component={Link} to="/rates">
 							Rates
 						</Button>

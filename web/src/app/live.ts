@@ -1,0 +1,58 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useEffect } from "react";
+import { jobQuery } from "../api/queries";
+
+/** Changes of one bench come in bursts; the pages look once they pause, and never later than the most. */
+const PAUSE_MS = 300;
+const MOST_MS = 700;
+
+/** Keeps what is shown up to date with other benches: the server says which jobs change, and what is on screen is asked for again. */
+export function useLive(signedIn: boolean) {
+	const queries = useQueryClient();
+	useEffect(() => {
+		if (!signedIn || !("EventSource" in window)) return;
+		let source: EventSource | undefined;
+		const changed = new Set<number>();
+		let timer: ReturnType<typeof setTimeout> | undefined;
+		let since = 0;
+		const look = () => {
+			timer = undefined;
+			for (const id of changed) {
+				void queries.invalidateQueries({ queryKey: jobQuery(id).queryKey });
+				void queries.invalidateQueries({ queryKey: ["about", id] });
+				void queries.invalidateQueries({ queryKey: ["build", id] });
+			}
+			changed.clear();
+			void queries.invalidateQueries({ queryKey: ["jobs"] });
+		};
+		let before = false;
+		const open = () => {
+			source = new EventSource("/api/v1/live");
+			source.addEventListener("open", () => {
+				// What changed while the line was cut is not told again.
+				if (before) void queries.invalidateQueries();
+				before = true;
+			});
+			source.addEventListener("job", (event) => {
+				const now = Date.now();
+				if (timer === undefined) since = now;
+				changed.add(Number((event as MessageEvent<string>).data));
+				clearTimeout(timer);
+				timer = setTimeout(look, Math.max(0, Math.min(PAUSE_MS, since + MOST_MS - now)));
+			});
+		};
+		// A browser has few lines to one server: a page that nobody sees gives its own back.
+		const turn = () => {
+			source?.close();
+			source = undefined;
+			if (!document.hidden) open();
+		};
+		turn();
+		document.addEventListener("visibilitychange", turn);
+		return () => {
+			clearTimeout(timer);
+			document.removeEventListener("visibilitychange", turn);
+			source?.close();
+		};
+	}, [queries, signedIn]);
+}

@@ -1,0 +1,112 @@
+import { Anchor, Group, Select, Title } from "@mantine/core";
+import { useQuery } from "@tanstack/react-query";
+import { Fragment } from "react";
+import { Link, useParams, useSearchParams } from "react-router";
+import type { JobView, Moment } from "../../api/client";
+import { historyQuery, jobQuery } from "../../api/queries";
+import { Bar } from "../../app/Bar";
+import { Load } from "../../app/Load";
+import { place, said } from "./moments";
+
+/** What happened to a job, or to one part of it, and who did it: the latest first. */
+export function HistoryPlace() {
+	return (
+		<Load query={useQuery(jobQuery(Number(useParams().id)))}>
+			{(view) => (
+				<>
+					<Bar trail={[{ text: "Shop", to: "/" }, { text: view.job.engine, to: `/jobs/${view.job.id}` }, { text: "History" }]} />
+					<main className="page">
+						<History view={view} />
+					</main>
+				</>
+			)}
+		</Load>
+	);
+}
+
+/** How many moments are told. */
+const MOST = 2000;
+
+function History({ view }: { view: JobView }) {
+	const [search, setSearch] = useSearchParams();
+	const kind = search.get("kind") ?? "";
+	const number = Number(search.get("number") ?? 0);
+	const moments = useQuery({ ...historyQuery(view.job.id, kind, number), placeholderData: (before) => before });
+	const parts = [...new Map(view.features.map((f) => [`${f.kind}/${f.number}`, f.title])).entries()];
+	const choose = (part: string | null) => {
+		const [chosen, n] = (part ?? "").split("/");
+		setSearch(chosen ? { kind: chosen, number: n ?? "" } : {}, { replace: true });
+	};
+	const list = moments.data ?? [];
+	return (
+		<>
+			<Group justify="space-between" align="end" mb="md">
+				<div>
+					<Title order={1}>What happened, and who did it</Title>
+					<div className="soft">
+						{view.job.engine} · <span className="figure">{view.job.number}</span>. Nothing here can be changed or taken away.
+					</div>
+				</div>
+				<Select
+					label="Of"
+					className="no-print"
+					data={parts.map(([value, label]) => ({ value, label }))}
+					value={kind ? `${kind}/${number}` : null}
+					onChange={choose}
+					placeholder="the whole job"
+					searchable
+					clearable
+					clearButtonProps={{ "aria-label": "The whole job" }}
+				/>
+			</Group>
+			{moments.error ? <p className="wrong">{moments.error.message}</p> : null}
+			{moments.data && list.length === 0 ? <p className="soft">Nothing is recorded of it yet.</p> : null}
+			<ol className="timeline">
+				{list.map((m, i) => {
+					const on = new Date(m.at);
+					const date = on.toLocaleDateString(undefined, { weekday: "long", day: "numeric", month: "long", year: "numeric" });
+					const before = list[i - 1];
+					const newDay = !before || new Date(before.at).toDateString() !== on.toDateString();
+					return (
+						// biome-ignore lint/suspicious/noArrayIndexKey: moments have no names, and only grow at the other end
+						<Fragment key={i}>
+							{newDay ? <li className="day">{date}</li> : null}
+							<Line view={view} moment={m} feature={kind !== ""} />
+						</Fragment>
+					);
+				})}
+			</ol>
+			{list.length >= MOST ? (
+				<p className="soft">Only the latest {MOST} are told here; the whole record holds them all.</p>
+			) : null}
+		</>
+	);
+}
+
+function Line({ view, moment, feature }: { view: JobView; moment: Moment; feature: boolean }) {
+	const at = place(view, moment);
+	const known = view.features.some((f) => f.kind === moment.kind && f.number === moment.number);
+	return (
+		<li data-what={moment.what}>
+			<time className="figure soft" dateTime={moment.at}>
+				{new Date(moment.at).toLocaleTimeString(undefined, { hour: "2-digit", minute: "2-digit", hourCycle: "h23" })}
+			</time>
+			<b>{moment.by}</b>
+			<span>
+				{said(view, moment)}
+				{at && !feature ? (
+					<>
+						{" · "}
+						{known ? (
+							<Anchor component={Link} to={`/jobs/${view.job.id}/history?kind=${moment.kind}&number=${moment.number}`}>
+								{at}
+							</Anchor>
+						) : (
+							at
+						)}
+					</>
+				) : null}
+			</span>
+		</li>
+	);
+}

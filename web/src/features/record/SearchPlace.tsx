@@ -1,0 +1,243 @@
+import { Button, Group, Select, Stack, TextInput, Title } from "@mantine/core";
+import { IconSearch } from "@tabler/icons-react";
+import { useQuery } from "@tanstack/react-query";
+import { type FormEvent, useState } from "react";
+import { Link, useSearchParams } from "react-router";
+import { type FoundJob, Refusal } from "../../api/client";
+import { type SearchFields, searchQuery } from "../../api/queries";
+import { day, KIND_WORD, setName, wayName } from "../../api/words";
+import { Bar } from "../../app/Bar";
+
+const SETS = [
+	"main_journals",
+	"rod_journals",
+	"cam_journals",
+	"main_housings",
+	"rod_housings",
+	"cylinders",
+	"deck",
+	"thrust",
+	"pistons",
+	"pins",
+	"rings",
+];
+
+const ACTIONS: Record<string, string> = {
+	reuse: "Reuse",
+	polish: "Polish",
+	grind: "Grind",
+	hone: "Hone",
+	bore: "Bore",
+	sleeve: "Sleeve",
+	line_hone: "Line-hone",
+	resize: "Resize",
+	skim: "Skim",
+	replace: "Replace",
+};
+
+const KINDS = ["main_journal", "rod_journal", "cam_journal", "main_housing", "rod_housing", "cylinder", "piston", "pin"];
+
+const EMPTY: SearchFields = { text: "", set: "", action: "", step: "", kind: "", from: "", to: "", unit: "in" };
+
+/** Jobs of all years: by words, by what was decided, by what was measured. The search stands in the address, to be kept. */
+export function SearchPlace() {
+	const [address, setAddress] = useSearchParams();
+	const asked = Object.fromEntries(
+		Object.entries(EMPTY).map(([name, empty]) => [name, address.get(name) ?? empty]),
+	) as unknown as SearchFields;
+	const [fields, setFields] = useState(asked);
+	const found = useQuery({ ...searchQuery(asked), placeholderData: (before) => before });
+	const set = (change: Partial<SearchFields>) => setFields({ ...fields, ...change });
+	const go = (next: SearchFields) =>
+		setAddress(
+			Object.entries(next).filter(([name, value]) => value !== EMPTY[name as keyof SearchFields]),
+			{ replace: true },
+		);
+	const submit = (event: FormEvent) => {
+		event.preventDefault();
+		go(fields);
+	};
+	const places = found.error instanceof Refusal ? found.error.places : {};
+	return (
+		<>
+			<Bar trail={[{ text: "Shop", to: "/" }, { text: "Search" }]} />
+			<main className="page">
+				<Title order={1}>Jobs of all years</Title>
+				<form onSubmit={submit} className="panel search">
+					<Stack gap="xs">
+						<Group align="end" grow preventGrowOverflow={false} wrap="nowrap">
+							<TextInput
+								label="Engine, customer or number"
+								leftSection={<IconSearch size={16} />}
+								value={fields.text}
+								onChange={(e) => set({ text: e.currentTarget.value })}
+								maxLength={100}
+								data-autofocus
+							/>
+							<Button type="submit" style={{ flexGrow: 0 }}>
+								Search
+							</Button>
+						</Group>
+						<div className="twin">
+							<fieldset>
+								<legend>Decided</legend>
+								<Group gap="xs" wrap="nowrap">
+									<Select
+										aria-label="Set"
+										placeholder="any set"
+										data={SETS.map((value) => ({ value, label: setName(value) }))}
+										value={fields.set || null}
+										onChange={(value) => set({ set: value ?? "" })}
+										clearable
+									/>
+									<Select
+										aria-label="Decision"
+										placeholder="any way"
+										data={Object.entries(ACTIONS).map(([value, label]) => ({ value, label }))}
+										value={fields.action || null}
+										onChange={(value) => set({ action: value ?? "" })}
+										clearable
+									/>
+									<TextInput
+										aria-label="Step"
+										placeholder="step"
+										value={fields.step}
+										onChange={(e) => set({ step: e.currentTarget.value })}
+										error={places["query.step"]}
+										w={90}
+									/>
+								</Group>
+							</fieldset>
+							<fieldset>
+								<legend>Measured</legend>
+								<Group gap="xs" wrap="nowrap" align="start">
+									<Select
+										aria-label="Part"
+										placeholder="any part"
+										data={KINDS.map((value) => ({ value, label: KIND_WORD[value] ?? value }))}
+										value={fields.kind || null}
+										onChange={(value) => set({ kind: value ?? "" })}
+										clearable
+									/>
+									<TextInput
+										aria-label="From size"
+										placeholder="from"
+										value={fields.from}
+										onChange={(e) => set({ from: e.currentTarget.value })}
+										error={places["query.from"]}
+										w={110}
+									/>
+									<TextInput
+										aria-label="To size"
+										placeholder="to"
+										value={fields.to}
+										onChange={(e) => set({ to: e.currentTarget.value })}
+										error={places["query.to"]}
+										w={110}
+									/>
+									<Select
+										aria-label="Unit"
+										data={[
+											{ value: "in", label: "in" },
+											{ value: "mm", label: "mm" },
+										]}
+										value={fields.unit}
+										allowDeselect={false}
+										onChange={(unit) => set({ unit: unit === "mm" ? "mm" : "in" })}
+										w={80}
+									/>
+								</Group>
+							</fieldset>
+						</div>
+					</Stack>
+				</form>
+				{found.error && Object.keys(places).length === 0 ? <p className="wrong">{found.error.message}</p> : null}
+				{found.data && !found.error ? (
+					<Results
+						found={found.data}
+						clear={
+							address.size === 0
+								? undefined
+								: () => {
+										setFields(EMPTY);
+										go(EMPTY);
+									}
+						}
+					/>
+				) : null}
+			</main>
+		</>
+	);
+}
+
+/** How many jobs one search shows. */
+const MOST = 100;
+
+function Results({ found, clear }: { found: FoundJob[]; clear?: () => void }) {
+	return (
+		<>
+			<Group justify="space-between" mt="md" mb={4}>
+				<output>
+					{found.length === 0
+						? "No job fits."
+						: found.length >= MOST
+							? `The latest ${MOST} that fit; more words narrow it.`
+							: `${found.length} ${found.length === 1 ? "job fits" : "jobs fit"}, the latest first.`}
+				</output>
+				{clear ? (
+					<Button variant="subtle" size="compact-sm" onClick={clear}>
+						Show all
+					</Button>
+				) : null}
+			</Group>
+			{found.length > 0 ? (
+				<div style={{ overflowX: "auto" }}>
+					<table className="readings found">
+						<thead>
+							<tr>
+								<th>Job</th>
+								<th>Engine</th>
+								<th>Customer</th>
+								<th>Signed</th>
+								<th>Stands</th>
+							</tr>
+						</thead>
+						<tbody>
+							{found.map((job) => (
+								<tr key={job.id}>
+									<th scope="row" className="figure">
+										<Link to={`/jobs/${job.id}`}>{job.number}</Link>
+									</th>
+									<td>
+										{job.engine}
+										<div>
+											<Link to={`/learned?engine=${encodeURIComponent(job.engine)}`} className="aside">
+												how it wears
+											</Link>
+										</div>
+									</td>
+									<td>{job.customer}</td>
+									<td>
+										{job.decisions.length === 0 ? <span className="soft">nothing yet</span> : null}
+										{job.decisions.map((d) => (
+											<span key={d.set} className="signed">
+												<span className="soft">{setName(d.set)}</span> {wayName(d, job.unit, d.set)}
+											</span>
+										))}
+									</td>
+									<td>
+										{job.closed_at
+											? `closed ${new Date(job.closed_at).toLocaleDateString()}`
+											: job.promised_on
+												? `in the shop, promised ${day(job.promised_on)}`
+												: "in the shop"}
+									</td>
+								</tr>
+							))}
+						</tbody>
+					</table>
+				</div>
+			) : null}
+		</>
+	);
+}

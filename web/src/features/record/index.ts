@@ -1,0 +1,3 @@
+export { HistoryPlace } from "./HistoryPlace";
+export { LearnedPlace } from "./LearnedPlace";
+export { SearchPlace } from "./SearchPlace";

@@ -1,0 +1,96 @@
+import { Anchor, Button, CopyButton, Group, TextInput, Title } from "@mantine/core";
+import { useQuery } from "@tanstack/react-query";
+import { type FormEvent, useState } from "react";
+import type { JobView, Share } from "../../api/client";
+import { sharesQuery, useRevokeShare, useShare } from "../../api/queries";
+import { usePerson } from "../../app/person";
+
+const on = (at: string) => new Date(at).toLocaleDateString();
+
+/** Links that show this report, and nothing else, to whoever has them. */
+export function Links({ view }: { view: JobView }) {
+	const { id } = view.job;
+	const by = usePerson().name || "somebody";
+	const shares = useQuery(sharesQuery(id));
+	const make = useShare(id, by);
+	const [whom, setWhom] = useState("");
+	const [made, setMade] = useState<string>();
+	const submit = (event: FormEvent) => {
+		event.preventDefault();
+		make.mutate(whom.trim(), {
+			onSuccess: ({ token }) => {
+				setMade(`${window.location.origin}/r/${token}`);
+				setWhom("");
+			},
+		});
+	};
+	return (
+		<section className="panel" aria-label="Links for the customer">
+			<Title order={2} size="h4" mb={4}>
+				Links for the customer
+			</Title>
+			<form onSubmit={submit}>
+				<Group align="end" gap="xs" wrap="nowrap">
+					<TextInput
+						label="For whom"
+						placeholder={view.job.customer}
+						value={whom}
+						onChange={(e) => setWhom(e.currentTarget.value)}
+						error={make.error?.message}
+						maxLength={200}
+						style={{ flex: 1 }}
+					/>
+					<Button type="submit" variant="default" disabled={whom.trim() === ""} loading={make.isPending}>
+						Make a link
+					</Button>
+				</Group>
+			</form>
+			{made ? (
+				<output className="made">
+					<Anchor href={made} target="_blank" className="figure">
+						{made}
+					</Anchor>
+					<div className="soft">Told only now: Ledge keeps no copy. It shows this report and nothing else.</div>
+					<CopyButton value={made}>
+						{({ copied, copy }) => (
+							<Button size="compact-sm" onClick={copy} mt={4}>
+								{copied ? "Copied" : "Copy"}
+							</Button>
+						)}
+					</CopyButton>
+				</output>
+			) : null}
+			<ul className="files">
+				{(shares.data ?? []).map((share) => (
+					<Line key={share.id} job={id} share={share} by={by} />
+				))}
+			</ul>
+		</section>
+	);
+}
+
+function Line({ job, share, by }: { job: number; share: Share; by: string }) {
+	const revoke = useRevokeShare(job, by);
+	const revoked = share.revoked_at !== "";
+	return (
+		<li>
+			<span className={revoked ? "struck" : undefined}>
+				{share.for}, {on(share.made_at)} by {share.made_by}
+			</span>{" "}
+			{revoked ? (
+				<span className="soft">revoked by {share.revoked_by}</span>
+			) : (
+				<Button
+					size="compact-xs"
+					variant="subtle"
+					onClick={() => revoke.mutate(share.id)}
+					loading={revoke.isPending}
+					aria-label={`Revoke the link for ${share.for}`}
+				>
+					Revoke
+				</Button>
+			)}
+			{revoke.error ? <div className="wrong">{revoke.error.message}</div> : null}
+		</li>
+	);
+}

@@ -1,0 +1,2 @@
+export { ReportPlace } from "./ReportPlace";
+export { SharedPlace } from "./SharedPlace";
