@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"context"
 	"encoding/json"
+	"errors"
 	"fmt"
 	"io"
 	"log/slog"
@@ -13,6 +14,7 @@ import (
 	"path/filepath"
 	"slices"
 	"strings"
+	"sync"
 	"testing"
 	"testing/fstest"
 	"time"
@@ -28,11 +30,39 @@ import (
 	"ledge/internal/store"
 )
 
+// filled is a file with the demo's jobs, made once for all tests.
+var filled = sync.OnceValues(func() ([]byte, error) {
+	folder, err := os.MkdirTemp("", "ledge")
+	if err != nil {
+		return nil, err
+	}
+	defer os.RemoveAll(folder)
+	path := filepath.Join(folder, "demo.db")
+	s, err := store.Open(context.Background(), path, time.Now)
+	if err != nil {
+		return nil, err
+	}
+	if err := errors.Join(demo.Fill(context.Background(), s, time.Now()), s.Close()); err != nil {
+		return nil, err
+	}
+	return os.ReadFile(path)
+})
+
+// demoStore is a store of its own with the demo's jobs.
+func demoStore(t testing.TB) *store.Store {
+	t.Helper()
+	file, err := filled()
+	require.NoError(t, err)
+	path := filepath.Join(t.TempDir(), "demo.db")
+	require.NoError(t, os.WriteFile(path, file, 0o600))
+	s, err := store.Open(context.Background(), path, time.Now)
+	require.NoError(t, err)
+	return s
+}
+
 func serveDemo(t testing.TB) *httptest.Server {
 	t.Helper()
-	s, err := store.Open(context.Background(), filepath.Join(t.TempDir(), "demo.db"), time.Now)
-	require.NoError(t, err)
-	require.NoError(t, demo.Fill(context.Background(), s, time.Now()))
+	s := demoStore(t)
 	front := fstest.MapFS{"index.html": {Data: []byte(`<meta content="{{nonce}}">`)}, "assets/app.js": {Data: []byte("1")}}
 	server := httptest.NewServer(New(Options{Store: s, Log: slog.New(slog.DiscardHandler), Front: front, Version: "test"}))
 	t.Cleanup(func() {

@@ -2,13 +2,11 @@ package httpapi
 
 import (
 	"bufio"
-	"context"
 	"encoding/json"
 	"log/slog"
 	"net/http"
 	"net/http/cookiejar"
 	"net/http/httptest"
-	"path/filepath"
 	"strconv"
 	"strings"
 	"testing"
@@ -19,7 +17,6 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"ledge/internal/demo"
 	"ledge/internal/store"
 )
 
@@ -28,9 +25,7 @@ const code = "setupcode123"
 // serveShop is a demo where people sign in, and a client for each of them.
 func serveShop(t *testing.T) (base string, client func() *http.Client) {
 	t.Helper()
-	s, err := store.Open(context.Background(), filepath.Join(t.TempDir(), "shop.db"), time.Now)
-	require.NoError(t, err)
-	require.NoError(t, demo.Fill(context.Background(), s, time.Now()))
+	s := demoStore(t)
 	server := httptest.NewServer(New(Options{Store: s, Log: slog.New(slog.DiscardHandler), Front: fstest.MapFS{}, Version: "test", RequireSignIn: true, SetupCode: code}))
 	t.Cleanup(func() {
 		server.Close()
