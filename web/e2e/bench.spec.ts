@@ -347,10 +347,22 @@ test("nothing is fetched from elsewhere and the page keeps its own policy", asyn
 	page.on("console", (m) => {
 		if (m.type() === "error") complaints.push(m.text());
 	});
-	for (const place of ["/", "/jobs/1", "/jobs/1/bench/main_journal/1", "/jobs/1/decide"]) {
+	for (const place of [
+		"/",
+		"/jobs/1",
+		"/jobs/1/bench/main_journal/1",
+		"/jobs/1/decide",
+		"/jobs/9/orders",
+		"/jobs/9/report",
+		"/jobs/9/history",
+		"/search",
+	]) {
 		await page.goto(place);
-		await page.waitForLoadState("networkidle");
+		await page.getByRole("main").waitFor();
+		await page.waitForTimeout(500); // what comes late, comes now
 	}
+	await page.getByRole("button", { name: "Wanda Pell" }).click();
+	await page.getByRole("dialog").waitFor();
 	expect(strangers).toEqual([]);
 	expect(complaints).toEqual([]);
 });

@@ -29,7 +29,7 @@ for (const [name, path, typed, colorScheme = "light"] of views) {
 	await context.addInitScript(() => localStorage.setItem("ledge.person", JSON.stringify("Wanda Pell")));
 	const page = await context.newPage();
 	await page.goto(base + path);
-	await page.waitForLoadState("networkidle");
+	await page.waitForTimeout(1200);
 	if (typed) await page.keyboard.type(typed);
 	await page.waitForTimeout(300);
 	await page.screenshot({ path: `${folder}/${name}.png` });

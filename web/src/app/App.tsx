@@ -106,6 +106,9 @@ const router = createBrowserRouter([
 
 const nonce = () => document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content ?? "";
 
+// The style that holds the page still under a dialog asks for its nonce by this name.
+Object.assign(globalThis, { __webpack_nonce__: nonce() });
+
 export function App() {
 	return (
 		<MantineProvider theme={theme} defaultColorScheme="auto" getStyleNonce={nonce}>

@@ -12,16 +12,21 @@ export interface FileDropProps {
 	error: Error | null;
 	/** The text of a chosen file; null when none is chosen any more. */
 	onText: (text: string | null) => void;
+	/** Takes a packed file as it is; without it there are only texts. */
+	onPacked?: (file: File | null) => void;
 	children: ReactNode;
 }
 
 /** A file to look into before anything is kept: chosen or dropped, with every place that is wrong in it. */
-export function FileDrop({ placeholder, accept, error, onText, children }: FileDropProps) {
+export function FileDrop({ placeholder, accept, error, onText, onPacked, children }: FileDropProps) {
 	const [file, setFile] = useState<File | null>(null);
-	const tooLarge = file !== null && file.size > MOST_BYTES;
+	const packed = (one: File | null) => onPacked !== undefined && one?.name.endsWith(".zip") === true;
+	const tooLarge = file !== null && !packed(file) && file.size > MOST_BYTES;
 	const choose = async (chosen: File | null) => {
 		setFile(chosen);
 		onText(null);
+		onPacked?.(packed(chosen) ? chosen : null);
+		if (packed(chosen)) return;
 		if (chosen && chosen.size <= MOST_BYTES) onText(await chosen.text());
 	};
 	const drop = (event: DragEvent) => {

@@ -3,37 +3,33 @@ import type { UseQueryResult } from "@tanstack/react-query";
 import type { ReactNode } from "react";
 import { Bar } from "./Bar";
 
-/** Shows what a query brings, a skeleton until then, or why it could not be had. */
+/**
+ * Shows what a query brings, a skeleton until then, or why it could not be had. What is at hand stays on the screen, and what
+ * is being typed with it, when asking again fails.
+ */
 export function Load<T>({ query, children }: { query: UseQueryResult<T>; children: (data: T) => ReactNode }) {
-	switch (query.status) {
-		case "pending":
-			return (
-				<>
-					<Bar />
-					<Stack className="page" aria-busy="true">
-						<Skeleton height={40} width="40%" />
-						<Skeleton height={140} />
-						<Skeleton height={140} />
-					</Stack>
-				</>
-			);
-		case "error":
-			return (
-				<>
-					<Bar />
-					<main className="page">
-						<Alert title="This could not be loaded" color="red">
-							<Stack align="flex-start">
-								{query.error.message}
-								<Button variant="default" onClick={() => void query.refetch()}>
-									Try again
-								</Button>
-							</Stack>
-						</Alert>
-					</main>
-				</>
-			);
-		default:
-			return children(query.data);
-	}
+	if (query.data !== undefined) return children(query.data);
+	return (
+		<>
+			<Bar />
+			{query.error ? (
+				<main className="page">
+					<Alert title="This could not be loaded" color="red">
+						<Stack align="flex-start">
+							{query.error.message}
+							<Button variant="default" onClick={() => void query.refetch()}>
+								Try again
+							</Button>
+						</Stack>
+					</Alert>
+				</main>
+			) : (
+				<Stack className="page" aria-busy="true">
+					<Skeleton height={40} width="40%" />
+					<Skeleton height={140} />
+					<Skeleton height={140} />
+				</Stack>
+			)}
+		</>
+	);
 }

@@ -1,7 +1,7 @@
 import { Button, Group, Modal } from "@mantine/core";
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import { useImportFile } from "../../api/queries";
+import { useImportFile, useTakeArchive } from "../../api/queries";
 import { FileDrop } from "../../app/FileDrop";
 
 /** Takes an open file as a new job, after a look at what it holds or at every place that is wrong in it. */
@@ -9,24 +9,34 @@ export function ImportDialog({ opened, by, onClose }: { opened: boolean; by: str
 	const go = useNavigate();
 	const look = useImportFile(by);
 	const take = useImportFile(by);
+	const unpack = useTakeArchive(by);
 	const [text, setText] = useState<string | null>(null);
+	const [packed, setPacked] = useState<File | null>(null);
 	const chosen = (content: string | null) => {
 		setText(content);
 		look.reset();
 		take.reset();
+		unpack.reset();
 		if (content !== null) look.mutate({ text: content, take: false });
 	};
 	const close = () => {
 		chosen(null);
+		setPacked(null);
 		onClose();
 	};
+	const opens = { onSuccess: (answer: { job: number }) => void go(`/jobs/${answer.job}`) };
+	const accept = () => {
+		if (packed) unpack.mutate(packed, opens);
+		else if (text !== null) take.mutate({ text, take: true }, opens);
+	};
 	return (
-		<Modal opened={opened} onClose={close} title="A job from an open file" size="lg" closeButtonProps={{ "aria-label": "Close" }}>
+		<Modal opened={opened} onClose={close} title="A job from a file" size="lg" closeButtonProps={{ "aria-label": "Close" }}>
 			<FileDrop
-				placeholder="a .json file of the kind ledge.inspection/1"
-				accept="application/json,.json"
-				error={look.error ?? take.error}
+				placeholder="an open file (.json), or a job’s whole record (.zip)"
+				accept="application/json,.json,.zip"
+				error={look.error ?? take.error ?? unpack.error}
 				onText={chosen}
+				onPacked={setPacked}
 			>
 				{look.data ? (
 					<div>
@@ -34,13 +44,17 @@ export function ImportDialog({ opened, by, onClose }: { opened: boolean; by: str
 						{look.data.customer ? `, ${look.data.customer}` : ""}: {look.data.features} features, {look.data.readings} readings.
 					</div>
 				) : null}
+				{packed ? (
+					<div>
+						<b>{packed.name}</b>, with its readings, signatures, orders and photographs. It becomes a job of its own; nothing here
+						is overwritten.
+					</div>
+				) : null}
 				<Group>
 					<Button
-						disabled={!look.data}
-						loading={look.isPending || take.isPending}
-						onClick={() =>
-							text !== null && take.mutate({ text, take: true }, { onSuccess: (answer) => void go(`/jobs/${answer.job}`) })
-						}
+						disabled={!look.data && !packed}
+						loading={look.isPending || take.isPending || unpack.isPending}
+						onClick={accept}
 					>
 						Take it as a new job
 					</Button>
