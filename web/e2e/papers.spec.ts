@@ -107,7 +107,7 @@ test("from signed decisions to orders, proof and the customer's report", async (
 	await expect(page.getByRole("link", { name: /Winch V-twin/ })).toHaveCount(0);
 	await page.getByRole("link", { name: "All years" }).click();
 	await page.getByLabel("Engine, customer or number").fill("winch");
-	await page.getByRole("textbox", { name: "Decision" }).click();
+	await page.getByRole("combobox", { name: "Decision" }).click();
 	await page.getByRole("option", { name: "Grind", exact: true }).click();
 	await page.getByLabel("Step", { exact: true }).fill("0.020");
 	await page.keyboard.press("Enter");
