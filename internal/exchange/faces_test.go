@@ -35,6 +35,7 @@ func TestPistonsPinsAndRings(t *testing.T) {
 		{"gaps right", `{"kind": "ring_gap", "number": 1, "readings": [0.016, 0.015, 0.014]}`, "rings", "reuse", "every end gap"},
 		{"tight", `{"kind": "ring_gap", "number": 1, "readings": [0.011, 0.015, 0.014]}`, "rings", "resize", "File 0.0060 off one end"},
 		{"wide", `{"kind": "ring_gap", "number": 1, "readings": [0.011, 0.033, 0.014]}`, "rings", "replace", "no cure but the next ring size"},
+		{"of a bored cylinder", bore + `, {"kind": "ring_gap", "number": 1, "readings": [0.011, 0.015, 0.014]}`, "rings", "replace", "bring their rings"},
 	} {
 		in, err := Read(strings.NewReader(`{"format": "ledge.inspection/1", "unit": "in", "limits": {` + limits + `}, "features": [` + tt.features + `]}`))
 		require.NoError(t, err, tt.name)

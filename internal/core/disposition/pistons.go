@@ -1,14 +1,15 @@
 package disposition
 
-import "ledge/internal/core/inspection"
+import (
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/unit"
+)
 
 // pistons decides pistons with their grooves, and piston pins: kept, or new. Pistons of bored cylinders come new with the bore.
 func (e *evaluator) pistons() {
 	if b, ok := e.gather(Pistons, inspection.Piston, inspection.RingGroove); ok {
-		for _, s := range e.result.Sets {
-			if s.Set == Cylinders && (s.Action == Bore || s.Action == Sleeve) && s.Step > s.SizeClass {
-				b.cause("bored", nil, "The cylinders are bored %s over: new pistons of that size come with it.", b.step(s.Step))
-			}
+		if step, bored := e.bored(); bored {
+			b.cause("bored", nil, "The cylinders are bored %s over: new pistons of that size come with it.", b.step(step))
 		}
 		b.keepOrReplace("New pistons with their pins and rings.", "Pistons: nothing beyond its limits.")
 	}
@@ -16,6 +17,16 @@ func (e *evaluator) pistons() {
 		b.keepOrReplace("New pins, fitted to the pin bores and the small ends as measured.", "Pins: nothing beyond their limits.")
 	}
 	e.ringSet()
+}
+
+// bored returns the oversize that the cylinders are still to be bored to.
+func (e *evaluator) bored() (unit.Length, bool) {
+	for _, s := range e.result.Sets {
+		if s.Set == Cylinders && (s.Action == Bore || s.Action == Sleeve) && s.Step > s.SizeClass {
+			return s.Step, true
+		}
+	}
+	return 0, false
 }
 
 // gather opens a board for parts of which the first kind has limits; the other kinds belong to the same parts.
@@ -69,6 +80,10 @@ func (e *evaluator) ringSet() {
 		case a.File > 0:
 			tight = append(tight, reason("gap_tight", &ref, "Cylinder %d, %s ring: gap %s. %s", a.Cylinder, a.Ring, b.show(a.Gap), a.Says))
 		}
+	}
+	if step, bored := e.bored(); bored {
+		// Gaps that were measured in the old bores say nothing of the new rings.
+		wide, tight = []Reason{reason("bored", nil, "The cylinders are bored %s over: the new pistons bring their rings. Gap each in its own finished bore.", b.step(step))}, nil
 	}
 	b.offer(Option{Action: Reuse, Feasible: len(tight)+len(wide) == 0, Reasons: append(append([]Reason{}, tight...), wide...)})
 	b.offer(Option{Action: Resize, Feasible: len(wide) == 0 && len(tight) > 0, Reasons: wide})

@@ -26,6 +26,7 @@ func (d *drafter) journals(s *Sheet, one Decided) {
 			}
 			s.Lines = append(s.Lines, l)
 		}
+		oneRange(s.Lines[len(s.Lines)-len(one.Option.Sizes):], one.Option.Sizes)
 		s.note("Keep the fillet radii as they were; chamfer and clean every oil hole. The maker's smallest size and depth of hardening decide over this sheet.")
 		if one.Option.Method == disposition.Straighten {
 			s.note("Straighten first, then crack test and measure the runout again before grinding.")
@@ -42,6 +43,30 @@ func (d *drafter) journals(s *Sheet, one Decided) {
 	}
 	if one.Set.Set != disposition.CamJournals {
 		s.note("Thrust faces: touch them only to clean up, and say what came off.")
+	}
+}
+
+// oneRange gives journals of one size one range, in which every one of them runs within its window: the grinder sets up once.
+func oneRange(lines []Line, sizes []disposition.Size) {
+	var least, most, common *unit.Length
+	for i, size := range sizes {
+		switch l := lines[i]; {
+		case l.Kept:
+		case common == nil:
+			least, most, common = ptr(*l.Min), ptr(*l.Max), &sizes[i].Size
+		case size.Size != *common:
+			return
+		default:
+			*least, *most = max(*least, *l.Min), min(*most, *l.Max)
+		}
+	}
+	if common == nil || *least >= *most {
+		return
+	}
+	for i := range lines {
+		if !lines[i].Kept {
+			lines[i].Min, lines[i].Max = ptr(*least), ptr(*most)
+		}
 	}
 }
 
