@@ -104,7 +104,7 @@ test("from signed decisions to orders, proof and the customer's report", async (
 	await expect(page.getByRole("heading", { name: "This job left the shop" })).toBeVisible();
 	await page.goto("/");
 	await expect(page.getByRole("link", { name: /Chapel blower/ })).toBeVisible();
-	await expect(page.getByRole("link", { name: /Winch V-twin/ })).toHaveCount(0);
+	await expect(page.getByRole("link", { name: /L-0003/ })).toHaveCount(0);
 	await page.getByRole("link", { name: "All years" }).click();
 	await page.getByLabel("Engine, customer or number").fill("winch");
 	await page.getByRole("combobox", { name: "Decision" }).click();
