@@ -4,8 +4,6 @@ import { chromium } from "@playwright/test";
 const [base, folder] = process.argv.slice(2);
 const views = [
 	["shop", "/"],
-	["new-job", "/jobs/new"],
-	["job", "/jobs/1"],
 	["job-engine", "/jobs/6"],
 	["intake", "/jobs/6/intake"],
 	["strip", "/jobs/6/strip"],
@@ -13,15 +11,17 @@ const views = [
 	["limits", "/jobs/1/limits"],
 	["bench", "/jobs/4/bench/main_journal/2", "86"],
 	["bench-night", "/jobs/4/bench/main_journal/2", "86", "dark"],
-	["bench-bearing", "/jobs/3/bench/rod_bearing/1"],
 	["bench-cylinder", "/jobs/5/bench/cylinder/3"],
-	["bench-deck", "/jobs/6/bench/deck/1"],
 	["bench-runout", "/jobs/1/bench/runout/3"],
 	["feature", "/jobs/1/features/main_journal/3"],
 	["decide-grind", "/jobs/1/decide/main_journals"],
-	["decide-shell", "/jobs/3/decide/rod_journals"],
 	["match", "/jobs/6/match"],
 	["decide-bore", "/jobs/5/decide/cylinders"],
+	["orders", "/jobs/9/orders/bore"],
+	["verify", "/jobs/9/verify"],
+	["report", "/jobs/9/report"],
+	["history", "/jobs/9/history"],
+	["learned", "/learned?engine=Sawmill+four"],
 ];
 const browser = await chromium.launch({ executablePath: process.env.CHROMIUM, args: ["--no-sandbox", "--disable-gpu"] });
 for (const [name, path, typed, colorScheme = "light"] of views) {
