@@ -89,6 +89,17 @@ func TestPeopleSignInAndDoWhatTheirRoleAllows(t *testing.T) {
 	status, _ = ask(t, stranger, "POST", base+"/api/v1/session", fields{"name": "Vera", "password": "a password of Wanda"})
 	assert.Equal(t, 401, status)
 
+	// A bench that signed in is told of changes, too: the session's wrapping must not hold the stream back.
+	stream, err := viewer.Get(base + "/api/v1/live")
+	require.NoError(t, err)
+	defer stream.Body.Close()
+	told := make(chan string, 100)
+	go func() {
+		for lines := bufio.NewScanner(stream.Body); lines.Scan(); {
+			told <- lines.Text()
+		}
+	}()
+
 	read := reading("2.4985")
 	read.By, read.Unusual = "Somebody Else", true
 	decision := DecisionBody{ID: uuid.NewString(), Set: "rod_journals", Action: "polish", By: "Somebody Else"}
@@ -109,6 +120,13 @@ func TestPeopleSignInAndDoWhatTheirRoleAllows(t *testing.T) {
 	} {
 		status, said := ask(t, tt.who, tt.method, base+tt.path, tt.body)
 		assert.Equal(t, tt.want, status, "%s %s: %s", tt.method, tt.path, said)
+	}
+	for got := ""; got != "data: 1"; {
+		select {
+		case got = <-told:
+		case <-time.After(5 * time.Second):
+			t.Fatal("the viewer was not told")
+		}
 	}
 	_, said = ask(t, owner, "GET", base+"/api/v1/jobs/1/history", nil)
 	assert.NotContains(t, said, "Somebody Else")

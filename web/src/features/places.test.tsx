@@ -57,6 +57,7 @@ describe("Job", () => {
 			"Runout: 3 mains open",
 			"Fits: 7 fits open; without them clearance is predicted",
 			"Decide: 2 sets open",
+			"Report: papers and files",
 		]);
 		expect(
 			steps(jobs[1])

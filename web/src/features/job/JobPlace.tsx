@@ -72,6 +72,12 @@ function JobBoard({ view }: { view: JobView }) {
 								</Button>
 							)}
 						</Group>
+						{job.closed_at ? (
+							<p className="note">
+								This job left the shop on {new Date(job.closed_at).toLocaleDateString()}.{" "}
+								<Link to={`/jobs/${job.id}/report`}>Its report</Link>
+							</p>
+						) : null}
 						<Findings findings={grave} />
 						{view.evaluation.sets.length === 0 ? (
 							<Alert variant="light" color="layout" title="No limits yet">

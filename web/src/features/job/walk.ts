@@ -108,7 +108,8 @@ export function steps(view: JobView): Step[] {
 
 /** What follows a signature: orders, proof, report. */
 function after(view: JobView, base: string): Step[] {
-	if (view.signed.length === 0) return [];
+	const report = { name: "Report", to: `${base}/report`, says: "papers and files", open: false, beyond: false };
+	if (view.signed.length === 0) return [report];
 	const { drafts, unwanted, issued } = view.orders;
 	const live = issued.filter((o) => !o.struck);
 	const toProve = live.filter((o) => o.proofs.length > 0 && !o.closed);
@@ -134,6 +135,6 @@ function after(view: JobView, base: string): Step[] {
 					},
 				]
 			: []),
-		{ name: "Report", to: `${base}/report`, says: "papers and files", open: false, beyond: false },
+		report,
 	];
 }
