@@ -21,3 +21,4 @@ window.ResizeObserver ??= class {
 	disconnect() {}
 };
 window.HTMLElement.prototype.scrollIntoView = () => {};
+Object.defineProperty(document, "fonts", { value: new EventTarget(), configurable: true });

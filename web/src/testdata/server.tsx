@@ -2,23 +2,47 @@ import { MantineProvider } from "@mantine/core";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { render } from "@testing-library/react";
 import type { ReactNode } from "react";
-import { createMemoryRouter, RouterProvider } from "react-router";
-import type { CostsView, JobLine, JobView, JudgementPreview, RatesView } from "../api/client";
+import { createMemoryRouter, Outlet, RouterProvider } from "react-router";
+import type {
+	CostsView,
+	FoundJob,
+	JobLine,
+	JobView,
+	JudgementPreview,
+	LearnedView,
+	Moment,
+	RatesView,
+	SessionView,
+	SharedView,
+} from "../api/client";
 import { theme } from "../app/theme";
 import costs from "./costs-6.json";
+import history from "./history-9.json";
 import orchardPump from "./job-1.json";
 import winch from "./job-3.json";
 import lampGenerator from "./job-4.json";
 import sawmill from "./job-6.json";
+import chapel from "./job-9.json";
 import shop from "./jobs.json";
+import learned from "./learned.json";
 import rates from "./rates.json";
+import report from "./report-9.json";
+import search from "./search.json";
 
 /** Answers of the real server for the demo data; the types hold them to its description. */
-export const jobs = { 1: orchardPump as JobView, 3: winch as JobView, 4: lampGenerator as JobView, 6: sawmill as JobView };
+export const jobs = {
+	1: orchardPump as JobView,
+	3: winch as JobView,
+	4: lampGenerator as JobView,
+	6: sawmill as JobView,
+	9: chapel as JobView,
+};
 
 export interface Call {
 	method: string;
 	path: string;
+	/** Behind the question mark. */
+	query: Record<string, string>;
 	body: unknown;
 }
 
@@ -29,9 +53,14 @@ export function serve(answer: (call: Call) => Answer = () => undefined): Call[] 
 	const calls: Call[] = [];
 	globalThis.fetch = async (input, init) => {
 		const request = new Request(input instanceof Request ? input : new URL(String(input), "http://ledge.test"), init);
-		const path = new URL(request.url, "http://ledge.test").pathname;
+		const { pathname: path, searchParams } = new URL(request.url, "http://ledge.test");
 		const text = await request.text();
-		const call = { method: request.method, path, body: text ? JSON.parse(text) : undefined };
+		const call = {
+			method: request.method,
+			path,
+			query: Object.fromEntries(searchParams),
+			body: text ? JSON.parse(text) : undefined,
+		};
 		calls.push(call);
 		const own = answer(call);
 		if (own === "away") throw new TypeError("Failed to fetch");
@@ -48,6 +77,13 @@ function fromDemo(path: string): unknown {
 	if (path === "/api/v1/jobs") return shop as JobLine[];
 	if (path === "/api/v1/plans") return [];
 	if (path === "/api/v1/rates") return rates as RatesView;
+	if (path === "/api/v1/session") return { required: false, first: false, name: "" } satisfies SessionView;
+	if (path === "/api/v1/names") return ["Ida Lorn", "Wanda Pell"];
+	if (path === "/api/v1/search") return search as FoundJob[];
+	if (path === "/api/v1/learned") return learned as LearnedView;
+	if (path.endsWith("/report") || path.startsWith("/api/v1/shared/")) return report as SharedView;
+	if (path.endsWith("/history")) return history as Moment[];
+	if (path.endsWith("/shares")) return [];
 	if (path.endsWith("/judgement-preview")) return { sets: [], parts: [] } satisfies JudgementPreview;
 	if (path === "/api/v1/jobs/6/costs") return costs as CostsView;
 	if (path.endsWith("/costs")) return { ...(costs as CostsView), entered: false, choices: [], chosen: [], combos: [], slots: [] };
@@ -66,11 +102,21 @@ export function Around({ children }: { children: ReactNode }) {
 }
 
 /** Shows a place at an address, with the rest of the application around it. */
-export function visit(place: ReactNode, pattern: string, address: string) {
+export function visit(
+	place: ReactNode,
+	pattern: string,
+	address: string,
+	around: (page: ReactNode) => ReactNode = (page) => page,
+) {
 	const router = createMemoryRouter(
 		[
-			{ path: pattern, element: place },
-			{ path: "*", element: <h1>elsewhere</h1> },
+			{
+				element: around(<Outlet />),
+				children: [
+					{ path: pattern, element: place },
+					{ path: "*", element: <h1>elsewhere</h1> },
+				],
+			},
 		],
 		{ initialEntries: [address] },
 	);
