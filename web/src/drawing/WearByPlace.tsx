@@ -12,12 +12,14 @@ const WIDTH = 560;
 const HEIGHT = 230;
 const LEFT = 74;
 const FOOT = 26;
+/** The least height of the picture: 0.0004 in, so that no wear is drawn as none. */
+const LEAST = 101_600;
 
 /** Wear by position: a short line for each job, a bar for the middle one, the limit across. */
 export function WearByPlace({ title, parts, unit }: WearByPlaceProps) {
 	const limit = parts.find((p) => p.limit !== undefined)?.limit;
 	const all = parts.flatMap((p) => p.wear);
-	const top = Math.max(...all, limit ?? 0, 1);
+	const top = Math.max(...all, limit ?? 0, LEAST);
 	const bottom = Math.min(0, ...all);
 	const y = scaleLinear([bottom, top * 1.06], [HEIGHT - FOOT, 8]);
 	const column = (WIDTH - LEFT) / parts.length;
@@ -26,14 +28,17 @@ export function WearByPlace({ title, parts, unit }: WearByPlaceProps) {
 	return (
 		<svg className="drawing" viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="img" aria-label={title}>
 			<title>{title}</title>
-			{y.ticks(4).map((tick) => (
-				<g key={tick}>
-					<line x1={LEFT} x2={WIDTH} y1={y(tick)} y2={y(tick)} stroke="var(--scribe)" />
-					<text className="figure quiet" x={LEFT - 8} y={y(tick) + 5} textAnchor="end">
-						{show(tick, unit)}
-					</text>
-				</g>
-			))}
+			{y
+				.ticks(4)
+				.map(Math.round)
+				.map((tick) => (
+					<g key={tick}>
+						<line x1={LEFT} x2={WIDTH} y1={y(tick)} y2={y(tick)} stroke="var(--scribe)" />
+						<text className="figure quiet" x={LEFT - 8} y={y(tick) + 5} textAnchor="end">
+							{show(tick, unit)}
+						</text>
+					</g>
+				))}
 			{limit !== undefined ? (
 				<g>
 					<line x1={LEFT} x2={WIDTH} y1={y(limit)} y2={y(limit)} stroke="var(--beyond)" strokeWidth={2} strokeDasharray="7 4" />
