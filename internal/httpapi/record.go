@@ -71,7 +71,7 @@ func (a resources) record(api huma.API) {
 		})
 	huma.Register(api, huma.Operation{OperationID: "learned", Method: http.MethodGet, Path: "/api/v1/learned", Summary: "How the parts of an engine usually come in"},
 		func(ctx context.Context, in *struct {
-			Engine string `query:"engine" minLength:"1" maxLength:"200"`
+			Engine string `query:"engine" required:"true" minLength:"1" maxLength:"200"`
 		}) (*struct{ Body LearnedView }, error) {
 			view, err := a.learned(ctx, in.Engine)
 			if err != nil {

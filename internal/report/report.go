@@ -99,7 +99,7 @@ func newPage(title, number, engine, customer, id, address, foot string, made tim
 	p.SetCatalogSort(true)
 	p.SetCreationDate(made)
 	p.SetModificationDate(made)
-	p.SetTitle(title+" "+number, true)
+	p.SetTitle(drawable(title+" "+number), true)
 	p.SetMargins(margin, margin, margin)
 	p.SetAutoPageBreak(true, 22)
 	p.AddUTF8FontFromBytes("sans", "", dejavusans.TTF)

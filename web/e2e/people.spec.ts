@@ -44,6 +44,7 @@ test("the first person becomes the owner, lets others in, and each may do what t
 	await expect(tape).toHaveCount(before + 1);
 
 	// Her session ends while she types: the reading waits, the page asks, and then it is sent, once.
+	await wanda.waitForTimeout(1200); // nothing is on its way any more that would ask before she has typed
 	await context.clearCookies();
 	await wanda.keyboard.type("54.97");
 	await wanda.keyboard.press("Enter");

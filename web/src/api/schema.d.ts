@@ -3832,8 +3832,8 @@ export interface operations {
     };
     learned: {
         parameters: {
-            query?: {
-                engine?: string;
+            query: {
+                engine: string;
             };
             header?: never;
             path?: never;
