@@ -254,9 +254,9 @@ func (p *page) strip(left float64, c limit.Check) {
 	p.CellFormat(34, 5, checkName(c.Name), "", 0, "L", false, 0, "")
 	p.CellFormat(20, 5, c.Value.Show(p.unit), "", 0, "R", false, 0, "")
 	if c.Limit != nil {
-		p.line(left+58, y+2.5, 44, c)
-		p.SetXY(left+104, y)
-		p.CellFormat(50, 5, "limit "+c.Limit.Show(p.unit)+"  "+verdictWords[c.Verdict]+sourceOf(c), "", 0, "L", false, 0, "")
+		p.line(left+56, y+2.5, 30, c)
+		p.SetXY(left+88, y)
+		p.CellFormat(210-margin-left-88, 5, "limit "+c.Limit.Show(p.unit)+"  "+verdictWords[c.Verdict]+sourceOf(c), "", 0, "L", false, 0, "")
 	} else {
 		p.SetXY(left+58, y)
 		p.CellFormat(50, 5, "no limit", "", 0, "L", false, 0, "")
