@@ -121,3 +121,121 @@ func TestVerify(t *testing.T) {
 	assert.Equal(t, in("2.4960"), last.Found.Min, "as found stands beside it")
 	assert.Equal(t, in("2.4887"), last.Back.Max)
 }
+
+func round(kind string, number int, sizes ...string) string {
+	row := "[" + strings.Join(sizes, ", ") + "]"
+	return fmt.Sprintf(`{"kind": %q, "number": %d, "stations": ["front", "rear"], "directions": [0, 60, 120], "readings": [%s, %s]}`, kind, number, row, row)
+}
+
+// advised makes the sheets of what Ledge advises, by name.
+func advised(inspected *inspection.Inspection, n schedule.Counts) map[order.Name]order.Sheet {
+	result := disposition.Evaluate(inspected)
+	sheets := map[order.Name]order.Sheet{}
+	for _, s := range order.Sheets(inspected, result, signed(result), n, nil) {
+		sheets[s.Name] = s
+	}
+	return sheets
+}
+
+// A tunnel is line-honed back to its new range; the caps are cut by what the bores grew and the stock for honing. Common practice.
+func TestTunnelSheet(t *testing.T) {
+	const limits = `"main_housing": {"new": {"min": 2.6910, "max": 2.6920}, "out_of_round_max": 0.0010}`
+	inspected := read(t, limits, round("main_housing", 1, "2.6935", "2.6915", "2.6915"), round("main_housing", 2, "2.6915", "2.6915", "2.6915"))
+	sheet, made := advised(inspected, schedule.Counts{Mains: 2})[order.Tunnel]
+	require.True(t, made)
+	require.Len(t, sheet.Lines, 2, "a tunnel is honed through")
+	for _, l := range sheet.Lines {
+		assert.Equal(t, in("2.6910"), *l.Min)
+		assert.Equal(t, in("2.6920"), *l.Max)
+		assert.Equal(t, "after_line_hone", l.State)
+	}
+	assert.Contains(t, sheet.Lines[0].Note, "across the parting line up to 2.6930")
+	cut := in("0.0015") + inspected.Policy.LineHoneStock
+	assert.Contains(t, strings.Join(sheet.Notes, " "), "Cut the caps by "+cut.Show(unit.In))
+}
+
+// A deck is skimmed by the deepest gap and must be flat again within its limit; a gasket is bought. Common practice.
+func TestDeckSheet(t *testing.T) {
+	inspected := read(t, `"deck": {"max": 0.002, "skim_max": 0.020}`, `{"kind": "deck", "number": 1, "lines": [{"line": "long", "gap": 0.004}, {"line": "cross", "gap": 0.001}]}`)
+	sheets := advised(inspected, schedule.Counts{Cylinders: 4})
+	require.Len(t, sheets[order.Deck].Lines, 1)
+	line := sheets[order.Deck].Lines[0]
+	assert.Contains(t, line.What, "Skim 0.0040 off")
+	assert.Equal(t, in("0.002"), *line.Most)
+	require.Len(t, sheets[order.Parts].Lines, 1)
+	assert.Equal(t, "GA", sheets[order.Parts].Lines[0].Code)
+}
+
+// Rods are brought to the lightest, from one gram on; what weighs within it is left alone. Common practice.
+func TestBalanceSheet(t *testing.T) {
+	weight := func(number int, big, small string) string {
+		return fmt.Sprintf(`{"kind": "rod_weight", "number": %d, "big_end": %s, "small_end": %s}`, number, big, small)
+	}
+	inspected := read(t, mains, grid("main_journal", 1, "2.4960", ""), weight(1, "400", "150"), weight(2, "403.5", "150"), weight(3, "400.4", "150"))
+	sheet, made := advised(inspected, schedule.Counts{Mains: 1, Cylinders: 3})[order.Balance]
+	require.True(t, made)
+	require.Len(t, sheet.Lines, 1)
+	assert.Equal(t, "Rod 2", sheet.Lines[0].Title)
+	assert.Contains(t, sheet.Lines[0].What, "Take off 3.5")
+}
+
+// Polishing takes off no more than its stock, and says what not to do, once. Common practice.
+func TestPolishSheet(t *testing.T) {
+	wide := strings.Replace(mains, `"target": {"min": 0.0015, "max": 0.0025}`, `"max": 0.004`, 1)
+	inspected := read(t, wide, grid("main_journal", 1, "2.4988", `"look": "marked",`), grid("main_journal", 2, "2.4990", `"look": "smooth",`))
+	sheets := advised(inspected, schedule.Counts{Mains: 2})
+	sheet := sheets[order.Grind]
+	require.NotEmpty(t, sheet.Lines)
+	for i, size := range []string{"2.4988", "2.4990"} {
+		assert.Equal(t, in(size), *sheet.Lines[i].Max, "polishing takes nothing on")
+		assert.Equal(t, in(size)-inspected.Policy.PolishStock, *sheet.Lines[i].Min)
+		assert.Equal(t, "after_polish", sheet.Lines[i].State)
+	}
+	assert.Contains(t, strings.Join(sheet.Notes, " "), "under power", "the caution stands at the step")
+	assert.Equal(t, 1, strings.Count(strings.Join(sheet.Notes, " "), "under power"), "once")
+}
+
+// What is bought stands once however many sets ask for it; its code tells the step.
+func TestPartsAreBoughtOnce(t *testing.T) {
+	const rods = `, "rod_journal": {"new": {"min": 1.9995, "max": 2.0005}, "wear_max": 0.001, "undersizes": [0.010, 0.020]}`
+	inspected := read(t, mains+rods, grid("main_journal", 1, "2.4960", ""), grid("rod_journal", 1, "1.9870", ""))
+	sheets := advised(inspected, schedule.Counts{Mains: 1, Throws: 1})
+	require.Len(t, sheets[order.Grind].Lines, 2, "one shaft, one sheet")
+	assert.Len(t, sheets[order.Grind].Sets, 2)
+	codes := map[string]string{}
+	for _, l := range sheets[order.Parts].Lines {
+		codes[l.Code] = l.What
+	}
+	assert.Equal(t, map[string]string{"MS-010": "0.010 under", "RS-020": "0.020 under"}, codes)
+
+	// A crankshaft that is beyond its last undersize is bought once, though mains and rods both ask for it.
+	inspected = read(t, mains+rods, grid("main_journal", 1, "2.4560", ""), grid("rod_journal", 1, "1.9570", ""))
+	crankshafts := 0
+	for _, l := range advised(inspected, schedule.Counts{Mains: 1, Throws: 1})[order.Parts].Lines {
+		if strings.HasPrefix(l.Code, "CR") {
+			crankshafts += l.Count
+		}
+	}
+	assert.Equal(t, 1, crankshafts)
+}
+
+// The gap of what is no size, a flatness, is proved against its most; a checked form misses though the size is right.
+func TestVerifyFormAndFlatness(t *testing.T) {
+	least, most, flat := in("2.4885"), in("2.4890"), in("0.002")
+	journal := order.Sheet{Lines: []order.Line{{Key: "1", Feature: &disposition.Ref{Kind: inspection.MainJournal, Number: 1}, State: "after_grind", Min: &least, Max: &most}}}
+	oval := strings.Replace(grid("main_journal", 1, "2.4885", `"state": "after_grind",`), "[2.4885, 2.4885, 2.4885, 2.4885]", "[2.4890, 2.4887, 2.4885, 2.4887]", 2)
+	strict := strings.Replace(mains, `"out_of_round_max": 0.0005`, `"out_of_round_max": 0.0003`, 1)
+	inspected := read(t, strict, oval)
+	proof := order.Verify(inspected, disposition.Evaluate(inspected).Features, journal)[0]
+	assert.Equal(t, "missed", proof.Verdict)
+	assert.Contains(t, strings.Join(proof.Problems, " "), "Out-of-round 0.0005 is above the limit of 0.0003.")
+
+	deck := order.Sheet{Lines: []order.Line{{Key: "1", Feature: &disposition.Ref{Kind: inspection.Deck, Number: 1}, State: "after_skim", Most: &flat}}}
+	for gap, want := range map[string]string{"0.002": "within", "0.0021": "missed"} {
+		inspected := read(t, `"deck": {"max": 0.002}`, `{"kind": "deck", "number": 1, "lines": [{"line": "long", "gap": 0.004}]}`,
+			`{"kind": "deck", "number": 1, "state": "after_skim", "lines": [{"line": "long", "gap": `+gap+`}]}`)
+		proof := order.Verify(inspected, disposition.Evaluate(inspected).Features, deck)[0]
+		assert.Equal(t, want, proof.Verdict, gap)
+		assert.Equal(t, in("0.004"), proof.Found.Max)
+	}
+}
