@@ -15,7 +15,7 @@ demo: build
 	./bin/ledge demo --db $(DB)
 
 demo-fresh: build
-	rm -f $(DB) $(DB)-wal $(DB)-shm
+	rm -f $(DB) $(DB)-wal $(DB)-shm # its daily copies stay
 	./bin/ledge demo --db $(DB)
 
 # The API description and the TypeScript types made from it; `make test` fails where they are out of date.
