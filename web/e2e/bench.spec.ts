@@ -310,6 +310,12 @@ const PLACES = [
 	"/jobs/5/bench/runout/2",
 	"/jobs/5/features/cylinder/3",
 	"/jobs/5/decide/cylinders",
+	"/jobs/9/orders/bore",
+	"/jobs/9/verify",
+	"/jobs/9/report",
+	"/jobs/9/history",
+	"/search",
+	"/learned?engine=Sawmill+four",
 	"/nowhere",
 ];
 

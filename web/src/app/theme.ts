@@ -1,4 +1,4 @@
-import { createTheme, type MantineColorsTuple } from "@mantine/core";
+import { Anchor, createTheme, type MantineColorsTuple } from "@mantine/core";
 
 /** The dye machinists scribe on: what can be acted on. */
 const layout: MantineColorsTuple = [
@@ -24,4 +24,5 @@ export const theme = createTheme({
 	defaultRadius: "sm",
 	fontSizes: { xs: "0.875rem", sm: "0.9375rem", md: "1rem", lg: "1.125rem", xl: "1.375rem" },
 	autoContrast: true,
+	components: { Anchor: Anchor.extend({ defaultProps: { c: "var(--blue)", underline: "always" } }) },
 });

@@ -54,6 +54,7 @@ function Board({ view, chosen }: { view: JobView; chosen: string | undefined }) 
 	return (
 		<div className="columns">
 			<nav aria-label="Sheets">
+				<h1 className="visually-hidden">Orders</h1>
 				<Stack gap={2}>
 					{entries.map((e) => (
 						<Link

@@ -88,11 +88,7 @@ export function Paper({ view, sheet, issued, struck = false, onTick }: PaperProp
 								{l.note ? <div className="soft">{l.note}</div> : null}
 							</td>
 							{rough ? <td className="figure">{l.rough !== undefined ? show(l.rough, job.unit) : ""}</td> : null}
-							{sizes ? (
-								<td className="figure" style={{ fontWeight: 700, fontSize: "1.15rem", whiteSpace: "nowrap" }}>
-									{ordered(l, job.unit)}
-								</td>
-							) : null}
+							{sizes ? <td className="figure finished">{ordered(l, job.unit)}</td> : null}
 							{codes ? <td className="figure">{l.code}</td> : null}
 							{codes ? <td className="figure">{l.count}</td> : null}
 						</tr>

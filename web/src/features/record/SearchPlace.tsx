@@ -81,7 +81,7 @@ export function SearchPlace() {
 						<div className="twin">
 							<fieldset>
 								<legend>Decided</legend>
-								<Group gap="xs" wrap="nowrap">
+								<Group gap="xs" className="fields">
 									<Select
 										aria-label="Set"
 										placeholder="any set"
@@ -110,7 +110,7 @@ export function SearchPlace() {
 							</fieldset>
 							<fieldset>
 								<legend>Measured</legend>
-								<Group gap="xs" wrap="nowrap" align="start">
+								<Group gap="xs" className="fields" align="start">
 									<Select
 										aria-label="Part"
 										placeholder="any part"

@@ -23,6 +23,7 @@ export function ReportPlace() {
 						</Button>
 					</Bar>
 					<main className="page beside">
+						<h1 className="visually-hidden">Report</h1>
 						<Summary id={view.job.id} />
 						<Stack className="no-print">
 							<Papers view={view} />

@@ -11,6 +11,7 @@ export function SharedPlace() {
 	const report = useQuery(sharedQuery(token));
 	return (
 		<main className="page narrow">
+			<h1 className="visually-hidden">Report</h1>
 			{report.isPending ? <Skeleton height={300} /> : null}
 			{report.error ? (
 				<Alert color="orange" variant="light" title="No report here">
