@@ -39,14 +39,6 @@ export function WearByPlace({ title, parts, unit }: WearByPlaceProps) {
 						</text>
 					</g>
 				))}
-			{limit !== undefined ? (
-				<g>
-					<line x1={LEFT} x2={WIDTH} y1={y(limit)} y2={y(limit)} stroke="var(--beyond)" strokeWidth={2} strokeDasharray="7 4" />
-					<text x={WIDTH} y={y(limit) - 5} textAnchor="end" style={{ fill: "var(--beyond)" }}>
-						wear limit {show(limit, unit)}
-					</text>
-				</g>
-			) : null}
 			{parts.map((p, i) => {
 				const x = LEFT + column * (i + 0.5);
 				return (
@@ -73,6 +65,19 @@ export function WearByPlace({ title, parts, unit }: WearByPlaceProps) {
 					</g>
 				);
 			})}
+			{limit !== undefined ? (
+				<g>
+					<line x1={LEFT} x2={WIDTH} y1={y(limit)} y2={y(limit)} stroke="var(--beyond)" strokeWidth={2} strokeDasharray="7 4" />
+					<text
+						x={WIDTH}
+						y={y(limit) - 5}
+						textAnchor="end"
+						style={{ fill: "var(--beyond)", stroke: "var(--sheet)", strokeWidth: 4, paintOrder: "stroke" }}
+					>
+						wear limit {show(limit, unit)}
+					</text>
+				</g>
+			) : null}
 		</svg>
 	);
 }
