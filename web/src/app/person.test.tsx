@@ -77,7 +77,7 @@ describe("On one machine", () => {
 		const dialog = await screen.findByRole("dialog");
 		const start = within(dialog).getByRole("button", { name: "Start" });
 		expect((start as HTMLButtonElement).disabled).toBe(true);
-		fireEvent.change(await within(dialog).findByLabelText("Somebody else"), { target: { value: "  Ötto Łan  " } });
+		fireEvent.change(await within(dialog).findByLabelText("Your name"), { target: { value: "  Ötto Łan  " } });
 		fireEvent.click(start);
 		expect(await screen.findByText("at the bench: Ötto Łan")).toBeTruthy();
 		await expect(client.GET("/api/v1/plans")).resolves.toBeTruthy();

@@ -92,7 +92,7 @@ function NameForm({ name, onName }: { name: string; onName: (name: string) => vo
 					</Group>
 				) : null}
 				<TextInput
-					label={names.length > 0 ? "Somebody else" : "Your name"}
+					label="Your name"
 					description="It goes on every reading and decision."
 					value={typed}
 					onChange={(e) => setTyped(e.currentTarget.value)}
