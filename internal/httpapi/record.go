@@ -136,17 +136,10 @@ func (a resources) learned(ctx context.Context, engine string) (LearnedView, err
 			}
 			jobs[w.JobID] = job
 		}
-		limits, ok := job.Limits.Book[w.Kind]
-		limits = limits.For(w.Number)
-		if !ok || limits.New == nil {
+		limits := job.Limits.Book[w.Kind].For(w.Number)
+		wear, ok := limits.WornBy(w.Kind.Shaft(), w.Min, w.Max)
+		if !ok {
 			continue
-		}
-		wear := w.Max - limits.New.Min
-		if w.Kind.Shaft() {
-			wear = limits.New.Max - w.Min
-		}
-		if first := firstStep(limits.Undersizes, limits.Oversizes); first > 0 && wear > first/2 {
-			continue // another size class
 		}
 		i := slices.IndexFunc(view.Parts, func(p LearnedPart) bool { return p.Kind == w.Kind && p.Number == w.Number })
 		if i < 0 {
@@ -168,13 +161,4 @@ func (a resources) learned(ctx context.Context, engine string) (LearnedView, err
 		return x.Number - y.Number
 	})
 	return view, nil
-}
-
-func firstStep(lists ...[]unit.Length) unit.Length {
-	for _, list := range lists {
-		if len(list) > 0 {
-			return list[0]
-		}
-	}
-	return 0
 }

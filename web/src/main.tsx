@@ -3,6 +3,7 @@ import "@fontsource-variable/atkinson-hyperlegible-mono";
 import "@mantine/core/styles.css";
 import "@mantine/notifications/styles.css";
 import "./app/theme.css";
+import "./app/papers.css";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { App } from "./app/App";
