@@ -119,7 +119,7 @@ func (b *bench) work(round, i int) map[string]string {
 	case 0:
 		return b.job(b.send("GET", "/api/v1/jobs/1", nil))
 	case 1:
-		way := httpapi.DecisionBody{ID: uuid.NewString(), Set: disposition.RodJournals, Action: disposition.Polish, After: b.seen, By: by}
+		way := httpapi.DecisionBody{Way: disposition.Way{Action: disposition.Polish}, ID: uuid.NewString(), Set: disposition.RodJournals, After: b.seen, By: by}
 		if i%12 == 1 {
 			way.Action, way.Step, way.Reason = disposition.Grind, 2540000, "to and fro"
 		}

@@ -59,13 +59,13 @@ func overrule(ctx context.Context, s *store.Store) error {
 		if err != nil {
 			return err
 		}
-		d := store.Decision{ID: uuid.NewString(), JobID: 2, Set: set.Set, Action: set.Action, Step: set.Step, Shell: set.Shell, Basis: string(basis), DecidedBy: decider}
+		d := store.Decision{ID: uuid.NewString(), JobID: 2, Set: set.Set, Way: set.Way, Basis: string(basis), DecidedBy: decider}
 		if set.Set == disposition.MainJournals {
 			i := slices.IndexFunc(set.Options, func(o disposition.Option) bool { return o.Action == disposition.Grind && o.Feasible })
 			if i < 0 {
 				continue
 			}
-			d.Action, d.Step, d.Shell, d.Overruled = disposition.Grind, set.Options[i].Step, set.Options[i].Shell, true
+			d.Way, d.Overruled = set.Options[i].Way, true
 			d.Reason = "The trust wants this crankshaft ground while it is out: the next overhaul is ten seasons away."
 		}
 		if err := s.AddDecision(ctx, d, 0); err != nil {

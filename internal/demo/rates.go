@@ -14,6 +14,7 @@ func Rates() schedule.Card {
 			schedule.BuildUp:    {Setup: 90_00, Each: 120_00, Outside: true, LeadDays: 15},
 			schedule.GrindMains: own(80, 28, hour, 25),
 			schedule.GrindRods:  own(60, 30, 40, 30),
+			schedule.GrindCam:   own(55, 24, 40, 25),
 			schedule.Polish:     own(15, 6, 15, 8),
 			schedule.LineHone:   {Setup: 110_00, Each: 35_00, Outside: true, LeadDays: 6},
 			schedule.Skim:       own(70, 20, hour, 45),
@@ -28,5 +29,6 @@ func Rates() schedule.Card {
 			schedule.Rings: {Each: 22_00, LeadDays: 1}, schedule.Pistons: {Each: 85_00, LeadDays: 5}, schedule.Sleeves: {Each: 48_00, LeadDays: 4},
 			schedule.ThrustParts: {Each: 14_00, LeadDays: 3}, schedule.Crankshaft: {Each: 780_00, LeadDays: 20}, schedule.Block: {Each: 1150_00, LeadDays: 25},
 			schedule.RodSet: {Each: 120_00, LeadDays: 12}, schedule.Gasket: {Each: 31_00, LeadDays: 2}, schedule.Pins: {Each: 12_00, LeadDays: 2},
+			schedule.Camshaft: {Each: 340_00, LeadDays: 15}, schedule.CamBushes: {Each: 11_00, LeadDays: 2},
 		}}
 }

@@ -12,7 +12,6 @@ import (
 
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/order"
-	"ledge/internal/core/schedule"
 	"ledge/internal/core/unit"
 	"ledge/internal/store"
 )
@@ -35,15 +34,12 @@ func returned(ctx context.Context, s *store.Store, id int64, today time.Time) er
 		if err != nil {
 			return err
 		}
-		if err := s.AddDecision(ctx, store.Decision{ID: uuid.NewString(), JobID: id, Set: set.Set, Action: set.Action, Step: set.Step, Shell: set.Shell, Basis: string(basis), DecidedBy: decider}, 0); err != nil {
+		if err := s.AddDecision(ctx, store.Decision{ID: uuid.NewString(), JobID: id, Set: set.Set, Way: set.Way, Basis: string(basis), DecidedBy: decider}, 0); err != nil {
 			return err
 		}
-		i := slices.IndexFunc(set.Options, func(o disposition.Option) bool { return set.Advises(o.Action, o.Step, o.Shell, o.Method) })
-		decided = append(decided, order.Decided{Set: set, Option: set.Options[i], By: decider})
+		decided = append(decided, order.Decided{Set: set, Option: *set.Option(set.Way), By: decider})
 	}
-	job := record.Job
-	sheets := order.Sheets(in, result, decided, schedule.Counts{Mains: job.Mains, Throws: job.Throws, Cylinders: job.Cylinders,
-		RingsRenewed: job.Policy.RingsRenewed, ShellsRefitted: job.Policy.RefitShells}, nil)
+	sheets := order.Sheets(in, result, decided, order.CountsOf(in), nil)
 	for today.Weekday() != time.Monday {
 		today = today.AddDate(0, 0, -1)
 	}

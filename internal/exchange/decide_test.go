@@ -110,8 +110,8 @@ var decisions = []struct{ name, doc, want string }{
 	{"guarded and too close to call", document(`"decision_rule": "guarded"`, journalLimits, even("main_journal", 1, `"gauge": {"kind": "micrometer", "division": 0.0001, "repeatability": 0.0001, "setting_u": 0.0001},`, "1.8102")), "main_journals: remeasure 0 0"},
 	{"the latest state decides", document("", journalLimits, even("main_journal", 1, "", "1.8000"), even("main_journal", 1, `"state": "after_grind",`, "1.8020")), "main_journals: reuse 0.01 0 provisional"},
 
-	{"cylinders within are honed for new rings", document("", cylinderLimits, six(1, "", "3.7210 3.7205 3.7205 3.7200 3.7200 3.7200")), "cylinders: hone 0 0"},
-	{"and reused without", document(`"rings_renewed": false`, cylinderLimits, six(1, "", "3.7210 3.7205 3.7205 3.7200 3.7200 3.7200")), "cylinders: reuse 0 0"},
+	{"cylinders within are honed for new rings", document("", cylinderLimits, six(1, "", "3.7210 3.7205 3.7205 3.7200 3.7200 3.7200")), "cylinders: hone 0 0 provisional"},
+	{"and reused without", document(`"rings_renewed": false`, cylinderLimits, six(1, "", "3.7210 3.7205 3.7205 3.7200 3.7200 3.7200")), "cylinders: reuse 0 0 provisional"},
 	// C = reference + 2 × wear: 3.7190 + 2 × 0.0100 + 0.0010 = 3.7400 > 3.7195 + 0.020: the next step.
 	{"holding the centre takes a step more", document("", cylinderLimits, six(1, "", "3.7290 3.7230 3.7240 3.7210 3.7200 3.7200")), "cylinders: bore 0.03 0"},
 	{"following the wear saves it", document(`"bore_cleanup": "follow_wear"`, cylinderLimits, six(1, "", "3.7290 3.7230 3.7240 3.7210 3.7200 3.7200")), "cylinders: bore 0.02 0"},

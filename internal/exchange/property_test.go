@@ -93,7 +93,7 @@ func TestDecisionsAreConsistent(t *testing.T) {
 		require.NotEmpty(t, set.Reasons)
 		found := false
 		for _, o := range set.Options {
-			chosen := set.Advises(o.Action, o.Step, o.Shell, o.Method)
+			chosen := o.Way == set.Way
 			found = found || chosen && o.Feasible
 			assert.True(t, o.Feasible || len(o.Reasons) > 0, "%+v is not possible and does not say why", o)
 			if o.Action != disposition.Grind || !o.Feasible {

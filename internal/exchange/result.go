@@ -111,6 +111,7 @@ type setDoc struct {
 	SizeClass   decimal              `json:"size_class"`
 	Step        decimal              `json:"step"`
 	Shell       decimal              `json:"shell"`
+	Method      disposition.Method   `json:"method,omitempty"`
 	Provisional bool                 `json:"provisional"`
 	Mixed       bool                 `json:"mixed"`
 	Checks      []checkDoc           `json:"checks,omitempty"`
@@ -248,7 +249,7 @@ func (w writer) fit(f disposition.Fit) fitDoc {
 
 func (w writer) set(s disposition.Set) setDoc {
 	return setDoc{
-		Set: s.Set, Action: s.Action, SizeClass: w.length(s.SizeClass), Step: w.length(s.Step), Shell: w.length(s.Shell),
+		Set: s.Set, Action: s.Action, SizeClass: w.length(s.SizeClass), Step: w.length(s.Step), Shell: w.length(s.Shell), Method: s.Method,
 		Provisional: s.Provisional, Mixed: s.Mixed, Checks: each(s.Checks, w.check), Reasons: s.Reasons,
 		Options: each(s.Options, w.option), Ladder: each(s.Ladder, w.rung), Unmeasured: s.Unmeasured,
 	}

@@ -128,8 +128,8 @@ func TestRefusals(t *testing.T) {
 		{"POST", "/api/v1/jobs/1/readings", outside, nil, 409, "no such station"},
 		{"POST", "/api/v1/jobs/1/readings", noPart, nil, 404, "no such job or feature"},
 		{"POST", "/api/v1/jobs/1/readings", map[string]any{"id": 3}, nil, 422, "body"},
-		{"POST", "/api/v1/jobs/1/decisions", DecisionBody{ID: uuid.NewString(), Set: "main_journals", Action: "polish", By: "Wanda"}, nil, 422, "Say why"},
-		{"POST", "/api/v1/jobs/1/decisions", DecisionBody{ID: uuid.NewString(), Set: "main_journals", Action: "grind", Step: 1, Reason: "so", By: "Wanda"}, nil, 422, "not one of the ways"},
+		{"POST", "/api/v1/jobs/1/decisions", DecisionBody{Way: disposition.Way{Action: "polish"}, ID: uuid.NewString(), Set: "main_journals", By: "Wanda"}, nil, 422, "Say why"},
+		{"POST", "/api/v1/jobs/1/decisions", DecisionBody{Way: disposition.Way{Action: "grind", Step: 1}, ID: uuid.NewString(), Set: "main_journals", Reason: "so", By: "Wanda"}, nil, 422, "not one of the ways"},
 		{"GET", "/assets/old.js", nil, nil, 404, "load the page again"},
 	}
 	for _, tt := range tests {
@@ -248,7 +248,7 @@ func TestAFileThatCannotBeTakenIsRefusedWithEveryPlace(t *testing.T) {
 
 func TestSignedDecisionsGoStale(t *testing.T) {
 	base := serveDemo(t).URL
-	body := DecisionBody{ID: uuid.NewString(), Set: "rod_journals", Action: "polish", By: "Wanda"}
+	body := DecisionBody{Way: disposition.Way{Action: "polish"}, ID: uuid.NewString(), Set: "rod_journals", By: "Wanda"}
 	status, answer, _ := call(t, "POST", base+"/api/v1/jobs/1/decisions", body)
 	require.Equal(t, 201, status, string(answer))
 	scored := LookBody{ID: uuid.NewString(), Kind: "rod_journal", Number: 2, State: "as_found", What: "grade", Look: "scored", By: "Wanda"}

@@ -82,7 +82,7 @@ func (a resources) weigh(ctx context.Context, id int64, asked map[disposition.Se
 		return out, err
 	}
 	out.Entered, out.Currency = true, card.Currency
-	out.Choices = schedule.Choices(view.decided, countsOf(view.Job), card)
+	out.Choices = schedule.Choices(view.decided, view.counts, card)
 	start := a.store.Today()
 	tradeoff := shop.Weigh(out.Choices)
 	out.Tried, out.Pruned = tradeoff.Tried, tradeoff.Pruned
@@ -161,7 +161,7 @@ func (a resources) dates(ctx context.Context, lines []JobLine) error {
 
 // works are what a job's signed decisions need, and what all its sets need as signed or advised.
 func works(view JobView, card schedule.Card) (signed, all []schedule.Work) {
-	for _, c := range schedule.Choices(view.decided, countsOf(view.Job), card) {
+	for _, c := range schedule.Choices(view.decided, view.counts, card) {
 		way := wayOf(c, standing(view, c.Set))
 		if way == nil {
 			continue
@@ -172,11 +172,6 @@ func works(view JobView, card schedule.Card) (signed, all []schedule.Work) {
 		}
 	}
 	return signed, all
-}
-
-func countsOf(j store.Job) schedule.Counts {
-	return schedule.Counts{Mains: j.Mains, Throws: j.Throws, Cylinders: j.Cylinders, RingsRenewed: j.Policy.RingsRenewed,
-		ShellsRefitted: j.Policy.RefitShells}
 }
 
 func wayOf(c schedule.Choice, option int) *schedule.Way {
@@ -194,12 +189,10 @@ func standing(view JobView, set disposition.SetName) int {
 	s := view.decided.Sets[i]
 	for _, signed := range view.Signed {
 		if signed.Set == set {
-			return slices.IndexFunc(s.Options, func(o disposition.Option) bool {
-				return o.Action == signed.Action && o.Step == signed.Step && o.Shell == signed.Shell && o.Method == signed.Method
-			})
+			return s.OptionAt(signed.Way)
 		}
 	}
-	return slices.IndexFunc(s.Options, func(o disposition.Option) bool { return s.Advises(o.Action, o.Step, o.Shell, o.Method) })
+	return s.OptionAt(s.Way)
 }
 
 // date writes a day of the shop's calendar.

@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"ledge/internal/core/disposition"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
 	"ledge/internal/demo"
@@ -53,8 +54,7 @@ func TestCostsFollowTheChoice(t *testing.T) {
 	var view JobView
 	require.NoError(t, json.Unmarshal(body, &view))
 	option := view.Evaluation.Sets[1].Options[dearest.Option]
-	status, answer, _ := call(t, "POST", base+"/api/v1/jobs/3/decisions", DecisionBody{ID: uuid.NewString(), Set: "rod_journals", Action: option.Action,
-		Step: option.Step, Shell: option.Shell, Method: option.Method, Reason: "the trust wants it so", By: "Ida"})
+	status, answer, _ := call(t, "POST", base+"/api/v1/jobs/3/decisions", DecisionBody{Way: disposition.Way{Action: option.Action, Step: option.Step, Shell: option.Shell, Method: option.Method}, ID: uuid.NewString(), Set: "rod_journals", Reason: "the trust wants it so", By: "Ida"})
 	require.Equal(t, 201, status, string(answer))
 	assert.Equal(t, tried.Cost, costs(t, base, "3", nil).Cost)
 }
@@ -103,7 +103,7 @@ func TestMachinesAreShared(t *testing.T) {
 		return 0, ""
 	}
 	_, before := grinding()
-	status, answer, _ = call(t, "POST", base+"/api/v1/jobs/1/decisions", DecisionBody{ID: uuid.NewString(), Set: "main_journals", Action: "grind", Step: 5080000, By: "Ida"})
+	status, answer, _ = call(t, "POST", base+"/api/v1/jobs/1/decisions", DecisionBody{Way: disposition.Way{Action: "grind", Step: 5080000}, ID: uuid.NewString(), Set: "main_journals", By: "Ida"})
 	require.Equal(t, 201, status, string(answer))
 	_, after := grinding()
 	assert.Greater(t, after, before)

@@ -10,21 +10,17 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"ledge/internal/core/disposition"
-	"ledge/internal/core/unit"
 	"ledge/internal/store"
 )
 
 // DecisionBody signs a set: what Ledge advises, or something else with a reason.
 type DecisionBody struct {
-	ID     string              `json:"id" format:"uuid"`
-	Set    disposition.SetName `json:"set" minLength:"1"`
-	Action disposition.Action  `json:"action" enum:"reuse,polish,hone,bore,sleeve,grind,line_hone,resize,skim,replace"`
-	Step   unit.Length         `json:"step"`
-	Shell  unit.Length         `json:"shell"`
-	Method disposition.Method  `json:"method,omitempty"`
-	Reason string              `json:"reason" maxLength:"1000" doc:"needed where it is not what Ledge advises"`
-	After  int64               `json:"after" doc:"the seq of the set's last decision as the person saw it; 0 where there was none"`
-	By     string              `json:"by" minLength:"1" maxLength:"100"`
+	ID  string              `json:"id" format:"uuid"`
+	Set disposition.SetName `json:"set" minLength:"1"`
+	disposition.Way
+	Reason string `json:"reason" maxLength:"1000" doc:"needed where it is not what Ledge advises"`
+	After  int64  `json:"after" doc:"the seq of the set's last decision as the person saw it; 0 where there was none"`
+	By     string `json:"by" minLength:"1" maxLength:"100"`
 }
 
 func (a resources) decisions(api huma.API) {
@@ -56,12 +52,14 @@ func sign(view JobView, job int64, b DecisionBody) (store.Decision, error) {
 		return store.Decision{}, refuse("set", "This job has no such set to decide.")
 	}
 	set := *at
-	advised := set.Advises(b.Action, b.Step, b.Shell, b.Method)
+	advised := b.Way == set.Way
 	reason := strings.TrimSpace(b.Reason)
 	switch {
+	case b.Action == disposition.Measure || b.Action == disposition.Remeasure || b.Action == "":
+		return store.Decision{}, refuse("action", "Measuring is still to be done: it is nothing to sign.")
 	case !advised && set.Cracked():
 		return store.Decision{}, problem(http.StatusConflict, "A crack is not overruled. Record a crack test by a trained person to clear it.")
-	case !advised && !set.Lists(b.Action, b.Step, b.Shell, b.Method) && set.Action != disposition.Measure:
+	case !advised && set.Option(b.Way) == nil && set.Action != disposition.Measure:
 		return store.Decision{}, refuse("action", "This is not one of the ways listed for the set.")
 	case !advised && reason == "":
 		return store.Decision{}, refuse("reason", "Say why you decide otherwise: it stays on record beside Ledge's advice.")
@@ -70,7 +68,7 @@ func sign(view JobView, job int64, b DecisionBody) (store.Decision, error) {
 	if err != nil {
 		return store.Decision{}, fmt.Errorf("basis: %w", err)
 	}
-	return store.Decision{ID: b.ID, JobID: job, Set: b.Set, Action: b.Action, Step: b.Step, Shell: b.Shell, Method: b.Method,
+	return store.Decision{ID: b.ID, JobID: job, Set: b.Set, Way: b.Way,
 		Overruled: !advised, Reason: reason, Basis: string(basis), DecidedBy: b.By}, nil
 }
 
@@ -83,14 +81,14 @@ func (v JobView) withSigned() (JobView, error) {
 			if d.Set != set.Set {
 				continue
 			}
-			if set.Cracked() && !set.Advises(d.Action, d.Step, d.Shell, d.Method) {
+			if set.Cracked() && d.Way != set.Way {
 				break
 			}
 			var basis disposition.Set
 			if err := json.Unmarshal([]byte(d.Basis), &basis); err != nil {
 				return JobView{}, fmt.Errorf("basis of decision %s: %w", d.ID, err)
 			}
-			v.Signed = append(v.Signed, Signed{d, !set.SameAdvice(basis), basis})
+			v.Signed = append(v.Signed, Signed{d, set.Way != basis.Way, basis})
 			break
 		}
 	}

@@ -2,7 +2,6 @@ package httpapi
 
 import (
 	"context"
-	"encoding/json"
 	"fmt"
 	"net/http"
 	"slices"
@@ -108,16 +107,6 @@ func dated(s order.Sheet, slots []SlotView) order.Sheet {
 	return s
 }
 
-// undated is a sheet in a form in which two can be compared: the days are only plans.
-func undated(s order.Sheet) string {
-	s.Steps = slices.Clone(s.Steps)
-	for i := range s.Steps {
-		s.Steps[i].Begins, s.Steps[i].Ends, s.Steps[i].Outside = "", "", false
-	}
-	text, _ := json.Marshal(s) // plain data always encodes
-	return string(text)
-}
-
 // withOrders adds what is issued, with its proof, and the drafts of what is not. in and index are the record's inspection.
 func (v JobView) withOrders(record store.Record, in *inspection.Inspection, decided disposition.Result, before *inspection.Inspection) JobView {
 	v.Orders = OrdersView{Drafts: []order.Sheet{}, Unwanted: []order.Name{}, Issued: []IssuedView{}}
@@ -137,12 +126,12 @@ func (v JobView) withOrders(record store.Record, in *inspection.Inspection, deci
 	}
 	pistons := map[int]unit.Length{}
 	for i := range in.Features {
-		if f := &in.Features[i]; f.Kind == inspection.Piston && f.State == order.NewPart && v.Evaluation.Features[i].Mean != nil {
+		if f := &in.Features[i]; f.Kind == inspection.Piston && f.State == disposition.NewPart && v.Evaluation.Features[i].Mean != nil {
 			pistons[f.Number] = *v.Evaluation.Features[i].Mean
 		}
 	}
-	for _, s := range order.Sheets(before, decided, v.decisionsToOrder(decided), countsOf(v.Job), pistons) {
-		if issued := last[s.Name]; issued == nil || undated(*issued) != undated(s) {
+	for _, s := range order.Sheets(before, decided, v.decisionsToOrder(decided), v.counts, pistons) {
+		if issued := last[s.Name]; issued == nil || !issued.Same(s) {
 			v.Orders.Drafts = append(v.Orders.Drafts, s)
 		}
 		delete(last, s.Name)
@@ -165,19 +154,16 @@ func accepted(o store.Order, line string) bool {
 func (v JobView) decisionsToOrder(decided disposition.Result) []order.Decided {
 	var list []order.Decided
 	for _, signed := range v.Signed {
-		is := func(o disposition.Option) bool {
-			return o.Action == signed.Action && o.Step == signed.Step && o.Shell == signed.Shell && o.Method == signed.Method
-		}
 		one := order.Decided{By: signed.DecidedBy, Reason: signed.Reason}
 		for _, set := range []*disposition.Set{setNamed(decided.Sets, signed.Set), &signed.basis} {
 			if set == nil {
 				continue
 			}
-			if i := slices.IndexFunc(set.Options, is); i >= 0 {
-				one.Set, one.Option = *set, set.Options[i]
+			if option := set.Option(signed.Way); option != nil {
+				one.Set, one.Option = *set, *option
 				break
 			}
-			one.Set, one.Option = *set, disposition.Option{Action: signed.Action, Step: signed.Step, Shell: signed.Shell, Method: signed.Method}
+			one.Set, one.Option = *set, disposition.Option{Way: signed.Way}
 		}
 		list = append(list, one)
 	}
@@ -236,7 +222,7 @@ func beforeWork(in *inspection.Inspection, orders []store.Order) *inspection.Ins
 		}
 	}
 	proves := func(f inspection.Feature) bool {
-		return proofs[place{disposition.Ref{Kind: f.Kind, Number: max(1, f.Number)}, f.State}] || f.Kind == inspection.Piston && f.State == order.NewPart && len(orders) > 0
+		return proofs[place{disposition.Ref{Kind: f.Kind, Number: max(1, f.Number)}, f.State}] || f.Kind == inspection.Piston && f.State == disposition.NewPart && len(orders) > 0
 	}
 	if !slices.ContainsFunc(in.Features, proves) {
 		return in

@@ -43,7 +43,7 @@ func (b bench) get() (view JobView) {
 
 func (b bench) sign(set disposition.SetName, action disposition.Action, step, reason string) JobView {
 	b.t.Helper()
-	body := DecisionBody{ID: uuid.NewString(), Set: set, Action: action, Step: unit.MustParse(step, unit.In), Reason: reason, By: "Ida"}
+	body := DecisionBody{Way: disposition.Way{Action: action, Step: unit.MustParse(step, unit.In)}, ID: uuid.NewString(), Set: set, Reason: reason, By: "Ida"}
 	for _, d := range b.get().Decisions {
 		if d.Set == set {
 			body.After = d.Seq

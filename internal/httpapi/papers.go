@@ -201,7 +201,7 @@ func longDate(on *string) string {
 
 // decisionOf is a set as signed, or as advised.
 func decisionOf(view JobView, set disposition.Set) report.Decision {
-	d := report.Decision{Set: set.Set, Way: disposition.Option{Action: set.Action, Step: set.Step, Shell: set.Shell}}
+	d := report.Decision{Set: set.Set, Way: set.Way}
 	for _, r := range set.Reasons {
 		if r.Code != "no_limit" && r.Code != "no_look" && !slices.Contains(d.Reasons, r.Text) {
 			d.Reasons = append(d.Reasons, r.Text)
@@ -213,9 +213,9 @@ func decisionOf(view JobView, set disposition.Set) report.Decision {
 		}
 		d.Signed, d.Reason = s.DecidedBy+", "+said(s.DecidedAt), s.Reason
 		if s.Overruled {
-			d.Advice = report.Way(set.Set, d.Way, view.Job.Unit)
+			d.Advice = report.Way(set.Set, set.Way, view.Job.Unit)
 		}
-		d.Way = disposition.Option{Action: s.Action, Step: s.Step, Shell: s.Shell, Method: s.Method}
+		d.Way = s.Way
 	}
 	return d
 }

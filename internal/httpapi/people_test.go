@@ -17,6 +17,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"ledge/internal/core/disposition"
 	"ledge/internal/store"
 )
 
@@ -102,7 +103,7 @@ func TestPeopleSignInAndDoWhatTheirRoleAllows(t *testing.T) {
 
 	read := reading("2.4985")
 	read.By, read.Unusual = "Somebody Else", true
-	decision := DecisionBody{ID: uuid.NewString(), Set: "rod_journals", Action: "polish", By: "Somebody Else"}
+	decision := DecisionBody{Way: disposition.Way{Action: "polish"}, ID: uuid.NewString(), Set: "rod_journals", By: "Somebody Else"}
 	for _, tt := range []struct {
 		who          *http.Client
 		method, path string
@@ -233,8 +234,8 @@ func TestTwoBenchesOnOneJob(t *testing.T) {
 	}
 	assert.Equal(t, 80, live)
 
-	first := DecisionBody{ID: uuid.NewString(), Set: "rod_journals", Action: "polish", By: "Ida"}
-	second := DecisionBody{ID: uuid.NewString(), Set: "rod_journals", Action: "grind", Step: 2540000, Reason: "to be sure", By: "Otto"}
+	first := DecisionBody{Way: disposition.Way{Action: "polish"}, ID: uuid.NewString(), Set: "rod_journals", By: "Ida"}
+	second := DecisionBody{Way: disposition.Way{Action: "grind", Step: 2540000}, ID: uuid.NewString(), Set: "rod_journals", Reason: "to be sure", By: "Otto"}
 	b.post("/api/v1/jobs/1/decisions", first, 201)
 	status, said, _ := call(t, "POST", base+"/api/v1/jobs/1/decisions", second)
 	assert.Equal(t, 409, status)

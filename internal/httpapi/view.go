@@ -9,7 +9,9 @@ import (
 	"ledge/internal/core/engine"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
+	"ledge/internal/core/order"
 	"ledge/internal/core/plan"
+	"ledge/internal/core/schedule"
 	"ledge/internal/core/unit"
 	"ledge/internal/core/walk"
 	"ledge/internal/store"
@@ -36,6 +38,7 @@ type JobView struct {
 	Before []disposition.Set `json:"before,omitempty"`
 
 	decided disposition.Result
+	counts  schedule.Counts
 }
 
 // FeatureView is a feature with what the bench needs beside its tape.
@@ -135,6 +138,7 @@ func (a resources) makeView(ctx context.Context, id int64) (JobView, error) {
 	}
 	v.Walk.Findings = append(atSight(v.Features), v.Walk.Findings...)
 	before := beforeWork(in, record.Orders)
+	v.counts = order.CountsOf(before)
 	v.decided = v.Evaluation
 	if before != in {
 		v.decided = disposition.Evaluate(before)

@@ -45,7 +45,7 @@ type Taken struct {
 // A Decision is what was signed for a set, or what is advised where nobody signed.
 type Decision struct {
 	Set     disposition.SetName
-	Way     disposition.Option
+	Way     disposition.Way
 	Signed  string // by whom and when; empty for mere advice
 	Reason  string
 	Advice  string // what Ledge advises, where it was overruled

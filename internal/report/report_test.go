@@ -23,16 +23,16 @@ func length(text string) unit.Length { return unit.MustParse(text, unit.In) }
 func TestPlainWords(t *testing.T) {
 	for _, tt := range []struct {
 		set  disposition.SetName
-		way  disposition.Option
+		way  disposition.Way
 		want string
 	}{
-		{disposition.MainJournals, disposition.Option{Action: disposition.Reuse}, "good as they are"},
-		{disposition.MainHousings, disposition.Option{Action: disposition.Reuse}, "good as it is"},
-		{disposition.Thrust, disposition.Option{Action: disposition.Reuse}, "good as it is"},
-		{disposition.MainJournals, disposition.Option{Action: disposition.Grind, Step: length("0.010")}, "0.010"},
-		{disposition.Cylinders, disposition.Option{Action: disposition.Bore, Step: length("0.020")}, "over"},
-		{disposition.Cylinders, disposition.Option{Action: disposition.Replace}, "block"},
-		{disposition.MainJournals, disposition.Option{Action: disposition.Measure}, "not decided yet"},
+		{disposition.MainJournals, disposition.Way{Action: disposition.Reuse}, "good as they are"},
+		{disposition.MainHousings, disposition.Way{Action: disposition.Reuse}, "good as it is"},
+		{disposition.Thrust, disposition.Way{Action: disposition.Reuse}, "good as it is"},
+		{disposition.MainJournals, disposition.Way{Action: disposition.Grind, Step: length("0.010")}, "0.010"},
+		{disposition.Cylinders, disposition.Way{Action: disposition.Bore, Step: length("0.020")}, "over"},
+		{disposition.Cylinders, disposition.Way{Action: disposition.Replace}, "block"},
+		{disposition.MainJournals, disposition.Way{Action: disposition.Measure}, "not decided yet"},
 	} {
 		got := Plainly(Decision{Set: tt.set, Way: tt.way}, unit.In)
 		assert.Contains(t, got, tt.want, "%s %s", tt.set, tt.way.Action)
@@ -45,7 +45,7 @@ func TestPlainWords(t *testing.T) {
 		for _, action := range []disposition.Action{disposition.Reuse, disposition.Polish, disposition.Grind, disposition.Hone, disposition.Bore, disposition.Sleeve, disposition.LineHone,
 			disposition.Resize, disposition.Skim, disposition.Replace, disposition.Measure, disposition.Remeasure} {
 			for _, system := range []unit.System{unit.In, unit.MM} {
-				words := Plainly(Decision{Set: set, Way: disposition.Option{Action: action, Step: length("0.010"), Shell: -length("0.001")}}, system)
+				words := Plainly(Decision{Set: set, Way: disposition.Way{Action: action, Step: length("0.010"), Shell: -length("0.001")}}, system)
 				assert.NotEmpty(t, words, "%s %s", set, action)
 				assert.False(t, codes.MatchString(words), "%s %s: %s", set, action, words)
 			}
@@ -64,7 +64,7 @@ func aJob(t *testing.T, name string) Job {
 	sheet := order.Sheet{Name: order.Grind, Title: name, Lines: []order.Line{{Key: "1", Title: name, What: name}}, Notes: []string{name}}
 	return Job{Address: "http://127.0.0.1/jobs/1", Made: time.Date(2026, 11, 23, 9, 0, 0, 0, time.UTC), In: in, Result: result, Taken: []Taken{{By: name, On: name, Gauge: name}},
 		Findings: []string{name}, Cost: "1 crown", Ready: "tomorrow", Promised: "today",
-		Decisions: []Decision{{Set: disposition.MainJournals, Way: disposition.Option{Action: disposition.Grind, Step: length("0.010")}, Reasons: []string{name}, Signed: name, Advice: name, Reason: name}},
+		Decisions: []Decision{{Set: disposition.MainJournals, Way: disposition.Way{Action: disposition.Grind, Step: length("0.010")}, Reasons: []string{name}, Signed: name, Advice: name, Reason: name}},
 		Proofs:    []Proof{{Sheet: sheet, Proofs: []order.Proof{{Key: "1", Verdict: "missed", Problems: []string{name}}}, Accepted: map[string]string{}}}}
 }
 

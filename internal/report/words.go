@@ -16,13 +16,20 @@ var setNames = map[disposition.SetName]string{
 // SetName is a set in words.
 func SetName(s disposition.SetName) string { return setNames[s] }
 
+func signed(l unit.Length, s unit.System) string {
+	if l > 0 {
+		return "+" + l.Show(s)
+	}
+	return l.Show(s)
+}
+
 var replaced = map[disposition.SetName]string{
 	disposition.MainHousings: "block", disposition.Cylinders: "block", disposition.Deck: "block", disposition.RodHousings: "rods",
 	disposition.Pistons: "pistons", disposition.Pins: "pins", disposition.Rings: "rings",
 }
 
 // Way is a way to treat a set, in words: "grind 0.020 under".
-func Way(set disposition.SetName, o disposition.Option, s unit.System) string {
+func Way(set disposition.SetName, o disposition.Way, s unit.System) string {
 	decimals := 3
 	if s == unit.MM {
 		decimals = 2
@@ -32,6 +39,8 @@ func Way(set disposition.SetName, o disposition.Option, s unit.System) string {
 	switch {
 	case o.Method == disposition.MixedShell:
 		shells = ", with a shell for each journal"
+	case o.Method == disposition.MixedHalf:
+		shells = ", with one half of each of two shells, " + signed(o.Shell, s) + " clearance"
 	case o.Shell != 0 && o.Shell < 0:
 		shells = ", with shells that take up " + (-o.Shell).Show(s)
 	case o.Shell != 0:

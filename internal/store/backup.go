@@ -249,5 +249,5 @@ func tables(db *sqlx.DB) (*goose.Provider, error) {
 	if err != nil {
 		return nil, err
 	}
-	return goose.NewProvider(goose.DialectSQLite3, db.DB, steps)
+	return goose.NewProvider(goose.DialectSQLite3, db.DB, steps, goose.WithGoMigrations(waysMigration()))
 }

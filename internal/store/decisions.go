@@ -7,24 +7,20 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"ledge/internal/core/disposition"
-	"ledge/internal/core/unit"
 )
 
 // A Decision is what a person signed for one set, with a copy of what it was based on.
 type Decision struct {
-	Seq       int64               `db:"seq" json:"seq"`
-	ID        string              `db:"id" json:"id"`
-	JobID     int64               `db:"job_id" json:"-"`
-	Set       disposition.SetName `db:"set_name" json:"set"`
-	Action    disposition.Action  `db:"action" json:"action"`
-	Step      unit.Length         `db:"step" json:"step"`
-	Shell     unit.Length         `db:"shell" json:"shell"`
-	Method    disposition.Method  `db:"method" json:"method"`
-	Overruled bool                `db:"overruled" json:"overruled"`
-	Reason    string              `db:"reason" json:"reason"`
-	Basis     string              `db:"basis" json:"-"`
-	DecidedBy string              `db:"decided_by" json:"decided_by"`
-	DecidedAt string              `db:"decided_at" json:"decided_at"`
+	Seq   int64               `db:"seq" json:"seq"`
+	ID    string              `db:"id" json:"id"`
+	JobID int64               `db:"job_id" json:"-"`
+	Set   disposition.SetName `db:"set_name" json:"set"`
+	disposition.Way
+	Overruled bool   `db:"overruled" json:"overruled"`
+	Reason    string `db:"reason" json:"reason"`
+	Basis     string `db:"basis" json:"-"`
+	DecidedBy string `db:"decided_by" json:"decided_by"`
+	DecidedAt string `db:"decided_at" json:"decided_at"`
 }
 
 // AddDecision stores a signed decision; the same id is stored once. after is the seq of the last decision of the set that the person saw, 0

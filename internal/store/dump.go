@@ -151,6 +151,11 @@ func (s *Store) Load(ctx context.Context, d Dump, by string, check func(Record) 
 		if id, err = newLoader(tx).job(ctx, d); err != nil {
 			return err
 		}
+		if d.Version < waysVersion {
+			if err := modernize(ctx, tx.Tx, id); err != nil {
+				return unsound("The job cannot be read: %v.", err)
+			}
+		}
 		if err := s.log(As(ctx, by), tx, id, "taken_in", "taken in from a file of job "+number, nil); err != nil {
 			return err
 		}

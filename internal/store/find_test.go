@@ -30,7 +30,7 @@ func shop(t *testing.T) *Store {
 }
 
 func signedBy(set disposition.SetName, action disposition.Action, step string, job int64) Decision {
-	return Decision{ID: uuid.NewString(), JobID: job, Set: set, Action: action, Step: unit.MustParse(step, unit.In), Basis: "{}", DecidedBy: "Ida"}
+	return Decision{Way: disposition.Way{Action: action, Step: unit.MustParse(step, unit.In)}, ID: uuid.NewString(), JobID: job, Set: set, Basis: "{}", DecidedBy: "Ida"}
 }
 
 func ids(t *testing.T, s *Store, q Search) []int64 {

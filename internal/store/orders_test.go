@@ -84,7 +84,7 @@ func TestWhatIsSaidOfASheet(t *testing.T) {
 func TestARecordIsOnlyAddedTo(t *testing.T) {
 	s, job := fresh(t)
 	ctx := context.Background()
-	d := Decision{ID: uuid.NewString(), JobID: job, Set: "thrust", Action: disposition.Reuse, Basis: "{}", DecidedBy: "Ida"}
+	d := Decision{Way: disposition.Way{Action: disposition.Reuse}, ID: uuid.NewString(), JobID: job, Set: "thrust", Basis: "{}", DecidedBy: "Ida"}
 	require.NoError(t, s.AddDecision(ctx, d, 0))
 	again := d
 	again.Action, again.DecidedBy = disposition.Replace, "Mallory"
@@ -98,6 +98,6 @@ func TestARecordIsOnlyAddedTo(t *testing.T) {
 	assert.ErrorAs(t, s.AddDecision(ctx, again, 0), &conflict)
 	assert.Contains(t, conflict.Sentence, "Ida signed this set meanwhile")
 	require.NoError(t, s.AddDecision(ctx, again, record.Decisions[0].Seq))
-	over := Decision{ID: uuid.NewString(), JobID: job, Set: "deck", Action: disposition.Reuse, Overruled: true, Basis: "{}", DecidedBy: "Ida"}
+	over := Decision{Way: disposition.Way{Action: disposition.Reuse}, ID: uuid.NewString(), JobID: job, Set: "deck", Overruled: true, Basis: "{}", DecidedBy: "Ida"}
 	assert.Error(t, s.AddDecision(ctx, over, 0), "never overruled without a reason")
 }

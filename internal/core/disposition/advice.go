@@ -1,30 +1,21 @@
 package disposition
 
-import (
-	"slices"
+import "slices"
 
-	"ledge/internal/core/unit"
-)
-
-// Advises reports whether the given way is the one chosen for the set.
-func (s Set) Advises(action Action, step, shell unit.Length, method Method) bool {
-	plain := method == "" || method == MixedHalf || method == MixedShell
-	return plain && s.Action == action && s.Step == step && s.Shell == shell
+// Option returns the set's option for a way, or nil where it is not listed.
+func (s Set) Option(w Way) *Option {
+	if i := s.OptionAt(w); i >= 0 {
+		return &s.Options[i]
+	}
+	return nil
 }
 
-// Lists reports whether the given way is among the set's options.
-func (s Set) Lists(action Action, step, shell unit.Length, method Method) bool {
-	return slices.ContainsFunc(s.Options, func(o Option) bool {
-		return o.Action == action && o.Step == step && o.Shell == shell && o.Method == method
-	})
+// OptionAt is the index of the set's option for a way; -1 where it is not listed.
+func (s Set) OptionAt(w Way) int {
+	return slices.IndexFunc(s.Options, func(o Option) bool { return o.Way == w })
 }
 
 // Cracked reports whether a crack decided the set.
 func (s Set) Cracked() bool {
 	return slices.ContainsFunc(s.Reasons, func(r Reason) bool { return r.Code == "cracked" })
-}
-
-// SameAdvice reports whether s still advises what other did.
-func (s Set) SameAdvice(other Set) bool {
-	return s.Action == other.Action && s.Step == other.Step && s.Shell == other.Shell
 }

@@ -47,6 +47,20 @@ func (b *board) skirt(number int) (size unit.Length, u float64, ok bool) {
 	return slices.Max(piston.Grid.InDirections(piston.Grid.Nearest(thrust))), piston.U, true
 }
 
+// Skirt is the size of a cylinder's latest piston square to its pin, or of a bought one; ok is false while it is not measured.
+func Skirt(findings []inspection.Finding, number int, bought bool) (size unit.Length, ok bool) {
+	for i := len(findings) - 1; i >= 0; i-- {
+		f := &findings[i]
+		if f.Kind == inspection.Piston && f.Number == number && f.Measured() && (!bought || f.State == NewPart) {
+			return slices.Max(f.Grid.InDirections(f.Grid.Nearest(thrust))), true
+		}
+	}
+	return 0, false
+}
+
+// NewPart is the state of a part that was bought.
+const NewPart = "new_part"
+
 func (b *board) pistonFits() {
 	for i := range b.members {
 		m := &b.members[i]
@@ -82,13 +96,11 @@ func (b *board) climbBores() {
 }
 
 func (b *board) cylinderOptions() {
-	keep := Reuse
-	if b.in.Policy.RingsRenewed {
-		keep = Hone
-	}
 	causes := append(slices.Clone(b.causes), b.fitsOut...)
-	b.offer(Option{Action: keep, Step: b.set.SizeClass, Feasible: len(causes) == 0, Reasons: causes, Clearances: b.pistonsAfter(0)})
-	b.offerHoneToSize()
+	if !b.in.Policy.RingsRenewed {
+		b.offer(Option{Way: Way{Action: Reuse, Step: b.set.SizeClass}, Feasible: len(causes) == 0, Reasons: causes, Clearances: b.pistonsAfter(nil)})
+	}
+	b.offer(b.hone())
 	for _, s := range b.limits.Oversizes {
 		if s > b.set.SizeClass || (s == b.set.SizeClass && b.set.Mixed) {
 			b.offer(b.bore(s, b.members))
@@ -96,55 +108,36 @@ func (b *board) cylinderOptions() {
 	}
 	b.offerSleeve()
 	b.offerSleeveOne()
-	b.offer(Option{Action: Replace, Feasible: true, Reasons: []Reason{reason("replace", nil, "Another block, measured like this one before it is paid for.")}})
+	b.offer(Option{Way: Way{Action: Replace}, Feasible: true, Reasons: []Reason{reason("replace", nil, "Another block, measured like this one before it is paid for.")}})
 }
 
-func (b *board) pistonsAfter(move unit.Length) []After {
+// pistonsAfter are the clearances of the measured pistons, as found or, with sizes, at the ends of their windows.
+func (b *board) pistonsAfter(sizes []Size) []After {
 	var after []After
 	for _, m := range b.members {
-		if m.fit != nil {
-			after = append(after, b.after(m, move, 0))
+		if m.fit == nil {
+			continue
 		}
+		c := m.fit.Clearance
+		for _, s := range sizes {
+			if skirt := *m.finding.Max - m.fit.Clearance.Max; s.Feature == m.ref {
+				c = fit.Clearance{Min: s.Size - skirt, Max: s.Size - skirt}
+			}
+		}
+		after = append(after, After{m.ref, c, m.fit.Window, 0, b.verdict(c, m.fit.Window, m.fit.u)})
 	}
 	return after
 }
 
-// offerHoneToSize offers to hone: a hone alone makes the bores true without giving the pistons too much play.
-func (b *board) offerHoneToSize() {
-	o := Option{Action: Hone, Step: b.set.SizeClass, Feasible: true}
-	refuse := func(code string, ref *Ref, format string, args ...any) {
-		o.Feasible, o.Reasons = false, append(o.Reasons, reason(code, ref, format, args...))
-	}
-	if b.set.Mixed {
-		refuse("mixed_set", nil, "The set is mixed.")
-	}
-	for _, m := range b.members {
-		switch {
-		case m.finding.Look.WorseThan(inspection.Marked):
-			refuse("look", &m.ref, "%s is graded %s.", m.ref.Name(), lookWords[m.finding.Look])
-		case !m.finding.Measured():
-		case m.fit == nil || m.fit.Window == nil:
-			refuse("no_piston", &m.ref, "%s: its piston was not measured, or has no clearance limit.", m.ref.Name())
-		default:
-			if most := m.fit.Clearance.Max + b.in.Policy.HoneStock; most > m.fit.Window.Max {
-				refuse("hone_out", &m.ref, "%s honed true would give its piston %s; %s is the limit.", m.ref.Name(), b.show(most), b.show(m.fit.Window.Max))
-			} else {
-				o.Sizes = append(o.Sizes, Size{m.ref, *m.finding.Max + b.in.Policy.HoneStock, false})
-			}
-		}
-	}
-	b.offer(o)
-}
-
 // bore works out one oversize for the given cylinders.
 func (b *board) bore(s unit.Length, members []member) Option {
-	o := Option{Action: Bore, Step: s, Feasible: true}
+	o := Option{Way: Way{Action: Bore, Step: s}, Feasible: true}
 	refuse := func(r Reason) { o.Feasible, o.Reasons = false, append(o.Reasons, r) }
 	for _, m := range members {
 		rung := b.rung(m.ref)
 		switch {
 		case b.stays(m, s):
-			o.Sizes = append(o.Sizes, Size{m.ref, *m.finding.Max, true})
+			o.Sizes = append(o.Sizes, Size{Feature: m.ref, Size: *m.finding.Max, Kept: true})
 		case m.cracked():
 			refuse(reason("cracked", &m.ref, "%s is cracked.", m.ref.Name()))
 		case rung == nil:
@@ -152,7 +145,7 @@ func (b *board) bore(s unit.Length, members []member) Option {
 		case !clears(m, s, rung.Cleans):
 			refuse(reason("not_clean", &m.ref, "%s would be %s and cleans up only at %s or above.", m.ref.Name(), b.show(rung.Middle+s), b.show(rung.Cleans)))
 		default:
-			o.Sizes = append(o.Sizes, Size{m.ref, rung.Middle + s, false})
+			o.Sizes = append(o.Sizes, Size{Feature: m.ref, Size: rung.Middle + s})
 		}
 	}
 	return o
@@ -195,7 +188,7 @@ func (b *board) rest(ref Ref) (o Option, ok bool) {
 		if len(others) > 0 {
 			step = others[0].finding.Class()
 		}
-		return Option{Step: step}, true
+		return Option{Way: Way{Step: step}}, true
 	}
 	for _, s := range b.limits.Oversizes {
 		if s > b.set.SizeClass || (s == b.set.SizeClass && b.set.Mixed) {
@@ -221,11 +214,11 @@ func (b *board) offerSleeve() {
 	if len(needing) == 0 {
 		return
 	}
-	o := Option{Action: Sleeve}
+	o := Option{Way: Way{Action: Sleeve}}
 	if len(needing) > 1 {
 		o.Reasons = []Reason{reason("sleeve_many", nil, "%d cylinders need a sleeve; only one alone is sleeved.", len(needing))}
 	} else if rest, ok := b.rest(needing[0].ref); ok {
-		o.Feasible, o.Step, o.Sizes = true, rest.Step, rest.Sizes
+		o.Feasible, o.Step, o.Sizes = true, rest.Step, b.withSleeve(rest, needing[0])
 		o.Reasons = []Reason{reason("sleeve", &needing[0].ref, "%s alone is cracked or beyond the last oversize: a sleeve brings it back to the size of the others.", needing[0].ref.Name())}
 	} else {
 		o.Reasons = []Reason{reason("sleeve_rest", nil, "The other cylinders clean at no oversize together.")}
@@ -244,10 +237,19 @@ func (b *board) offerSleeveOne() {
 	}
 	for _, m := range b.members {
 		if rest, ok := b.rest(m.ref); ok && rest.Step < b.set.Options[i].Step {
-			b.offer(Option{Action: Sleeve, Method: SleeveOne, Step: rest.Step, Feasible: true, Sizes: rest.Sizes, Reasons: []Reason{
+			b.offer(Option{Way: Way{Action: Sleeve, Method: SleeveOne, Step: rest.Step}, Feasible: true, Sizes: b.withSleeve(rest, m), Reasons: []Reason{
 				reason("sleeve_one", &m.ref, "%s alone forces the larger step: with a sleeve in it the others %s.", m.ref.Name(), b.others(rest))}})
 		}
 	}
+}
+
+// withSleeve are the sizes of the rest and that of the sleeved cylinder, which comes back to the size of the others.
+func (b *board) withSleeve(rest Option, m member) []Size {
+	own := Size{Feature: m.ref, Sleeved: true}
+	if m.limits.New != nil {
+		own.Size = m.limits.New.Middle() + rest.Step
+	}
+	return append(slices.Clone(rest.Sizes), own)
 }
 
 // others says in words what the rest of the cylinders take.
@@ -261,6 +263,7 @@ func (b *board) others(rest Option) string {
 func (b *board) chooseCylinders() {
 	chosen := b.set.Options[slices.IndexFunc(b.set.Options, func(o Option) bool { return o.Feasible && o.Method == "" })]
 	b.decide(chosen)
+	b.set.Provisional = (chosen.Action == Reuse || chosen.Action == Hone) && b.pistonless()
 	b.set.Reasons = append(b.set.Reasons, b.causes...)
 	b.set.Reasons = append(b.set.Reasons, b.fitsOut...)
 	switch chosen.Action {
@@ -269,6 +272,10 @@ func (b *board) chooseCylinders() {
 			b.because("within", nil, "Cylinders: wear, taper, out-of-round and piston clearance are within their limits wherever there is one.")
 		} else {
 			b.because("hone_to_size", nil, "Honed true, every piston still has its clearance.")
+		}
+		b.set.Reasons = append(b.set.Reasons, chosen.Reasons...)
+		if b.set.Provisional {
+			b.because("provisional", nil, "Provisional: not every piston was measured. Measure the skirts before the bores are honed.")
 		}
 	case Bore:
 		if worst := b.worstBore(); worst != nil {

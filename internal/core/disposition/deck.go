@@ -31,9 +31,9 @@ func (e *evaluator) deck() {
 	beyond, unsure := b.judge()
 	cracks := b.cracked()
 	b.causes = append(b.causes, cracks...)
-	b.offer(Option{Action: Reuse, Feasible: len(b.causes) == 0, Reasons: b.causes})
+	b.offer(Option{Way: Way{Action: Reuse}, Feasible: len(b.causes) == 0, Reasons: b.causes})
 	b.offer(b.skim(deepest, cracks))
-	b.offer(Option{Action: Replace, Feasible: true, Reasons: []Reason{reason("replace", nil, "Another block, or a thicker gasket where the maker has one.")}})
+	b.offer(Option{Way: Way{Action: Replace}, Feasible: true, Reasons: []Reason{reason("replace", nil, "Another block, or a thicker gasket where the maker has one.")}})
 	if len(cracks) > 0 {
 		b.set.Action, b.set.Reasons = Replace, append(b.set.Reasons, cracks...)
 		b.because("crack_test", nil, "A crack is only cleared by a crack test of a trained person, recorded here.")
@@ -59,7 +59,7 @@ func (e *evaluator) deck() {
 
 // skim takes the deepest gap off, where the allowed total and the pistons' height permit.
 func (b *board) skim(depth unit.Length, cracks []Reason) Option {
-	o := Option{Action: Skim, Step: depth, Feasible: len(cracks) == 0 && depth > 0, Reasons: cracks}
+	o := Option{Way: Way{Action: Skim, Step: depth}, Feasible: len(cracks) == 0 && depth > 0, Reasons: cracks}
 	refuse := func(code string, ref *Ref, format string, args ...any) {
 		o.Feasible, o.Reasons = false, append(o.Reasons, reason(code, ref, format, args...))
 	}
@@ -96,16 +96,16 @@ func (e *evaluator) thrust() {
 		b.members = append(b.members, member{Ref{inspection.EndFloat, max(1, e.in.Features[i].Number)}, &e.in.Features[i], &e.result.Features[i], &limits, nil})
 	}
 	beyond, unsure := b.judge()
-	b.offer(Option{Action: Reuse, Feasible: len(b.causes) == 0, Reasons: b.causes})
+	b.offer(Option{Way: Way{Action: Reuse}, Feasible: len(b.causes) == 0, Reasons: b.causes})
 	finding := b.members[0].finding
 	for _, change := range b.thrustParts() {
-		o := Option{Action: Reuse, Shell: change, Feasible: true, Reasons: []Reason{reason("thrust_parts", nil, "Thrust parts that take up %s bring the end float into its range.", b.show(-change))}}
+		o := Option{Way: Way{Action: Reuse, Shell: change}, Feasible: true, Reasons: []Reason{reason("thrust_parts", nil, "Thrust parts that take up %s bring the end float into its range.", b.show(-change))}}
 		if finding.Mean == nil || !b.floatFits(*finding.Mean+change) {
 			o.Feasible, o.Reasons = false, []Reason{reason("thrust_parts", nil, "With thrust parts that take up %s the end float would be outside its range.", b.show(-change))}
 		}
 		b.offer(o)
 	}
-	b.offer(Option{Action: Replace, Feasible: true, Reasons: []Reason{reason("thrust_repair", nil, "Weld and regrind the thrust faces, or another crankshaft.")}})
+	b.offer(Option{Way: Way{Action: Replace}, Feasible: true, Reasons: []Reason{reason("thrust_repair", nil, "Weld and regrind the thrust faces, or another crankshaft.")}})
 	switch {
 	case b.early(beyond, unsure):
 	case hasNote(finding, "turned"), hasNote(finding, "feeler"), finding.Check("end_float_low") != nil && finding.Check("end_float_low").Verdict == limit.Beyond:

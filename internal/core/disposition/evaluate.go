@@ -148,12 +148,19 @@ func (b *board) cause(code string, ref *Ref, format string, args ...any) {
 }
 
 func (b *board) decide(o Option) {
-	b.set.Action, b.set.Step, b.set.Shell = o.Action, o.Step, o.Shell
+	b.set.Way = o.Way
 }
 
 func (b *board) offer(o Option) {
 	if o.Reasons == nil {
 		o.Reasons = []Reason{}
+	}
+	// A way is listed once; where it can be had in two manners, the possible one stands.
+	if i := b.set.OptionAt(o.Way); i >= 0 {
+		if !b.set.Options[i].Feasible {
+			b.set.Options[i] = o
+		}
+		return
 	}
 	b.set.Options = append(b.set.Options, o)
 }

@@ -68,14 +68,14 @@ func sound(m member) bool {
 
 // grind works out one undersize: whether every journal cleans up at it, and the finished sizes.
 func (b *board) grind(s unit.Length, straightened bool) Option {
-	o := Option{Action: Grind, Step: s, Feasible: true, Sizes: make([]Size, 0, len(b.members))}
+	o := Option{Way: Way{Action: Grind, Step: s}, Feasible: true, Sizes: make([]Size, 0, len(b.members))}
 	refuse := func(r Reason) { o.Feasible, o.Reasons = false, append(o.Reasons, r) }
 	for _, crack := range b.cracked() {
 		refuse(crack)
 	}
 	for _, m := range b.members {
 		if b.stays(m, s) {
-			o.Sizes = append(o.Sizes, Size{m.ref, *m.finding.Min, true})
+			o.Sizes = append(o.Sizes, Size{Feature: m.ref, Size: *m.finding.Min, Kept: true})
 			continue
 		}
 		rung := b.rung(m.ref)
@@ -92,7 +92,7 @@ func (b *board) grind(s unit.Length, straightened bool) Option {
 			refuse(reason("not_clean", &m.ref, "%s would be %s and cleans up only at %s or below.", m.ref.Name(), b.show(rung.Middle-s), b.show(cleans)))
 			continue
 		}
-		o.Sizes = append(o.Sizes, Size{m.ref, rung.Middle - s, false})
+		o.Sizes = append(o.Sizes, Size{Feature: m.ref, Size: rung.Middle - s})
 	}
 	if o.Feasible {
 		b.fitToBearings(&o)
@@ -187,5 +187,9 @@ func (b *board) explainGrind(chosen Option) {
 	text += ", with %s to clean up it needs %s or below; %s under is the first step that gives every journal that."
 	args = append(args, b.show(worst.Allowance), b.show(worst.Cleans), b.step(chosen.Step))
 	b.because("step", &worst.Feature, text, args...)
-	b.because("caution_grind", nil, "Fillet radii, the depth of hardening and the maker's smallest permitted size decide over this step.")
+	caution := "Fillet radii, the depth of hardening and the maker's smallest permitted size decide over this step."
+	if b.set.Set == CamJournals {
+		caution = "Keep the wheel off the lobes; the maker's data say whether undersize bushes exist and how deep the hardening goes."
+	}
+	b.because("caution_grind", nil, "%s", caution)
 }

@@ -22,13 +22,13 @@ func (e *evaluator) housings(name SetName, kind inspection.Kind, machine Action)
 	beyond, unsure := b.judge()
 	cracks := b.cracked()
 	b.causes = append(b.causes, cracks...)
-	b.offer(Option{Action: Reuse, Step: b.set.SizeClass, Feasible: len(b.causes) == 0, Reasons: slices.Clone(b.causes)})
+	b.offer(Option{Way: Way{Action: Reuse, Step: b.set.SizeClass}, Feasible: len(b.causes) == 0, Reasons: slices.Clone(b.causes)})
 	b.offer(b.machining(kind, machine))
 	what := "block"
 	if kind == inspection.RodHousing {
 		what = "rod"
 	}
-	b.offer(Option{Action: Replace, Feasible: true, Reasons: []Reason{reason("replace", nil,
+	b.offer(Option{Way: Way{Action: Replace}, Feasible: true, Reasons: []Reason{reason("replace", nil,
 		"Another %s, or shells with an oversize outside where they exist.", what)}})
 	if len(cracks) > 0 {
 		b.set.Action, b.set.Step, b.set.Reasons = Replace, 0, append(b.set.Reasons, cracks...)
@@ -82,7 +82,7 @@ func (b *board) alignments() []int {
 
 // machining works out whether cutting the caps and honing can restore the set.
 func (b *board) machining(kind inspection.Kind, action Action) Option {
-	o := Option{Action: action, Step: b.set.SizeClass, Feasible: true}
+	o := Option{Way: Way{Action: action, Step: b.set.SizeClass}, Feasible: true}
 	refuse := func(code string, ref *Ref, format string, args ...any) {
 		o.Feasible, o.Reasons = false, append(o.Reasons, reason(code, ref, format, args...))
 	}
@@ -112,7 +112,7 @@ func (b *board) machining(kind inspection.Kind, action Action) Option {
 		if m.limits.OutOfRoundMax != nil {
 			round += *m.limits.OutOfRoundMax
 		}
-		if wide := widthAcross(m.finding); wide > round {
+		if wide := WidthAcross(m.finding); wide > round {
 			refuse("across", &m.ref, "%s is %s across the parting line; cutting the caps cannot close more than %s.", m.ref.Name(), b.show(wide), b.show(round))
 		}
 		if step := m.finding.Step; step != nil && step.Height > b.in.Policy.StepLimit {
@@ -123,7 +123,7 @@ func (b *board) machining(kind inspection.Kind, action Action) Option {
 		if cut > b.in.Policy.CapCutMax {
 			refuse("cap_cut", &m.ref, "%s would need its cap cut by %s; %s is the most.", m.ref.Name(), b.show(cut), b.show(b.in.Policy.CapCutMax))
 		}
-		o.Sizes = append(o.Sizes, Size{m.ref, m.limits.New.Max, false})
+		o.Sizes = append(o.Sizes, Size{Feature: m.ref, Size: m.limits.New.Max})
 	}
 	if o.Feasible {
 		effect := "raises the shaft by about %s: timing gear and deck height move with it"
@@ -135,9 +135,9 @@ func (b *board) machining(kind inspection.Kind, action Action) Option {
 	return o
 }
 
-// widthAcross is the largest size from parting line to parting line: as read at 90°, where a station
+// WidthAcross is the largest size from parting line to parting line: as read at 90°, where a station
 // lacks that by its fitted oval, and where nothing can be fitted by its largest reading.
-func widthAcross(f *inspection.Finding) unit.Length {
+func WidthAcross(f *inspection.Finding) unit.Length {
 	var widest unit.Length
 	for station, row := range f.Grid.Sizes {
 		var width, largest unit.Length

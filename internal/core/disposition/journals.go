@@ -104,21 +104,29 @@ func (b *board) options(kind inspection.Kind) {
 		asIs = Polish
 	}
 	fitted, uniform := b.fittedShell()
-	b.offerShell(asIs, nil, fitted, causes)
+	as := Way{Step: b.set.SizeClass, Shell: fitted}
+	if !uniform {
+		as.Method = MixedShell // each keeps the shell that it was read with
+	}
+	b.offerShell(as.do(asIs), nil, causes)
 	if asIs == Reuse {
-		b.offerShell(Polish, nil, fitted, causes)
+		b.offerShell(as.do(Polish), nil, causes)
 	}
 	for _, shell := range fit.Shells(b.limits.Shells, b.in.Policy.MixedHalves) {
 		if !uniform || shell.Change != fitted {
-			b.offerShell(asIs, &shell, shell.Change, causes)
+			way := Way{Action: asIs, Step: b.set.SizeClass, Shell: shell.Change}
+			if shell.Halves {
+				way.Method = MixedHalf
+			}
+			b.offerShell(way, &shell, causes)
 		}
 	}
 	if b.in.Policy.MixedShells {
 		b.offerMixedShells(asIs, causes)
 	}
 	b.offerGrinds()
-	b.offer(Option{Action: Replace, Feasible: true, Reasons: []Reason{reason("replace", nil, "Another %s, measured like this one before it goes in.", shaftWord(kind))}})
-	b.offer(Option{Action: Replace, Method: BuildUp, Feasible: len(b.cracked()) == 0, Reasons: []Reason{
+	b.offer(Option{Way: Way{Action: Replace}, Feasible: true, Reasons: []Reason{reason("replace", nil, "Another %s, measured like this one before it goes in.", shaftWord(kind))}})
+	b.offer(Option{Way: Way{Action: Replace, Method: BuildUp}, Feasible: len(b.cracked()) == 0, Reasons: []Reason{
 		reason("build_up", nil, "Welding or spraying and grinding back is possible for some shafts; it is listed, never recommended.")}})
 }
 
@@ -145,19 +153,20 @@ func (b *board) fittedShell() (shell unit.Length, uniform bool) {
 	return shell, uniform
 }
 
+func (w Way) do(action Action) Way {
+	w.Action = action
+	return w
+}
+
 // offerShell offers to keep the journals at their size, polished or not. shell is nil for the shells
 // that are in.
-func (b *board) offerShell(action Action, shell *fit.Shell, change unit.Length, causes []Reason) {
-	o := Option{Action: action, Step: b.set.SizeClass, Shell: change, Feasible: len(causes) == 0, Reasons: slices.Clone(causes),
-		Clearances: make([]After, 0, len(b.members))}
-	if shell != nil && shell.Halves {
-		o.Method = MixedHalf
-	}
+func (b *board) offerShell(way Way, shell *fit.Shell, causes []Reason) {
+	o := Option{Way: way, Feasible: len(causes) == 0, Reasons: slices.Clone(causes), Clearances: make([]After, 0, len(b.members))}
 	for _, m := range b.members {
 		if m.fit == nil {
 			continue
 		}
-		move := b.stock(action)
+		move := b.stock(way.Action)
 		own := m.fit.Shell
 		if shell != nil {
 			move += shell.Change - own
@@ -187,7 +196,7 @@ func (b *board) after(m member, move, shell unit.Length) After {
 
 // offerMixedShells gives each journal the first shell that brings it into its window.
 func (b *board) offerMixedShells(action Action, causes []Reason) {
-	o := Option{Action: action, Method: MixedShell, Step: b.set.SizeClass, Feasible: len(causes) == 0, Reasons: slices.Clone(causes)}
+	o := Option{Way: Way{Action: action, Method: MixedShell, Step: b.set.SizeClass}, Feasible: len(causes) == 0, Reasons: slices.Clone(causes)}
 	shells := fit.Shells(b.limits.Shells, b.in.Policy.MixedHalves)
 	for _, m := range b.members {
 		if m.fit == nil {

@@ -49,8 +49,8 @@ func (b *board) keepOrReplace(anew, fine string) {
 	beyond, unsure := b.judge()
 	cracks := b.cracked()
 	b.causes = append(b.causes, cracks...)
-	b.offer(Option{Action: Reuse, Feasible: len(b.causes) == 0, Reasons: b.causes})
-	b.offer(Option{Action: Replace, Feasible: true, Reasons: []Reason{reason("replace", nil, "%s", anew)}})
+	b.offer(Option{Way: Way{Action: Reuse}, Feasible: len(b.causes) == 0, Reasons: b.causes})
+	b.offer(Option{Way: Way{Action: Replace}, Feasible: true, Reasons: []Reason{reason("replace", nil, "%s", anew)}})
 	switch {
 	case len(cracks) > 0:
 		b.set.Action, b.set.Reasons = Replace, append(b.set.Reasons, b.causes...)
@@ -85,9 +85,9 @@ func (e *evaluator) ringSet() {
 		// Gaps that were measured in the old bores say nothing of the new rings.
 		wide, tight = []Reason{reason("bored", nil, "The cylinders are bored %s over: the new pistons bring their rings. Gap each in its own finished bore.", b.step(step))}, nil
 	}
-	b.offer(Option{Action: Reuse, Feasible: len(tight)+len(wide) == 0, Reasons: append(append([]Reason{}, tight...), wide...)})
-	b.offer(Option{Action: Resize, Feasible: len(wide) == 0 && len(tight) > 0, Reasons: wide})
-	b.offer(Option{Action: Replace, Feasible: true, Reasons: []Reason{reason("replace", nil, "Rings of another size, gapped each in its own bore.")}})
+	b.offer(Option{Way: Way{Action: Reuse}, Feasible: len(tight)+len(wide) == 0, Reasons: append(append([]Reason{}, tight...), wide...)})
+	b.offer(Option{Way: Way{Action: Resize}, Feasible: len(wide) == 0 && len(tight) > 0, Reasons: wide})
+	b.offer(Option{Way: Way{Action: Replace}, Feasible: true, Reasons: []Reason{reason("replace", nil, "Rings of another size, gapped each in its own bore.")}})
 	switch _, unsure := b.judge(); {
 	case b.early(len(tight)+len(wide) > 0, unsure):
 	case len(wide) > 0:

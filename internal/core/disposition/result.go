@@ -110,11 +110,10 @@ const (
 
 // A Set is the decision for one set of parts.
 type Set struct {
-	Set         SetName       `json:"set"`
-	Action      Action        `json:"action"`
+	Set SetName `json:"set"`
+	// Way is the one chosen.
+	Way
 	SizeClass   unit.Length   `json:"size_class"`
-	Step        unit.Length   `json:"step"`
-	Shell       unit.Length   `json:"shell"`
 	Provisional bool          `json:"provisional"`
 	Mixed       bool          `json:"mixed,omitempty"`
 	Checks      []limit.Check `json:"checks,omitempty"`
@@ -124,6 +123,16 @@ type Set struct {
 	Ladder []Rung `json:"ladder,omitempty"`
 	// Unmeasured lists members that the engine has and nobody measured.
 	Unmeasured []Ref `json:"unmeasured,omitempty"`
+}
+
+// A Way is one way to treat a set. Two are the same exactly where they are equal, so a choice, an option, a signature
+// and a sheet all hold one.
+type Way struct {
+	Action Action `db:"action" json:"action" enum:"reuse,polish,hone,bore,sleeve,grind,line_hone,resize,skim,replace,measure,remeasure"`
+	// Step is the whole departure from standard after the work, Shell what the shells add to the clearance.
+	Step   unit.Length `db:"step" json:"step"`
+	Shell  unit.Length `db:"shell" json:"shell"`
+	Method Method      `db:"method" json:"method,omitempty"`
 }
 
 // A Reason is one sentence of why, with the feature it speaks of.
@@ -147,23 +156,26 @@ const (
 
 // An Option is one way to treat a set.
 type Option struct {
-	Action   Action      `json:"action"`
-	Step     unit.Length `json:"step"`
-	Shell    unit.Length `json:"shell"`
-	Method   Method      `json:"method,omitempty"`
-	Feasible bool        `json:"feasible"`
-	Reasons  []Reason    `json:"reasons"`
+	Way
+	Feasible bool     `json:"feasible"`
+	Reasons  []Reason `json:"reasons"`
 	// Sizes are the finished sizes to order, for options that machine.
 	Sizes []Size `json:"sizes,omitempty"`
 	// Clearances are the fits after the work, where they can be said.
 	Clearances []After `json:"clearances,omitempty"`
 }
 
-// A Size is a finished size to order for one feature. Kept marks a member that stays as it is.
+// A Size is a finished size to order for one feature.
 type Size struct {
 	Feature Ref         `json:"feature"`
 	Size    unit.Length `json:"size"`
-	Kept    bool        `json:"kept,omitempty"`
+	// Kept marks a member that stays as it is, Sleeved one that gets a sleeve.
+	Kept    bool `json:"kept,omitempty"`
+	Sleeved bool `json:"sleeved,omitempty"`
+	// Window bounds the size where more than the width of a new range decides it: a hone's.
+	Window *limit.Range `json:"window,omitempty"`
+	// Play is the clearance that the work must leave, where a mating part is measured.
+	Play *limit.Range `json:"play,omitempty"`
 }
 
 // An After is a clearance after the work, in its window.

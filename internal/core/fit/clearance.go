@@ -76,8 +76,9 @@ func Target(c *limit.Clearance, diameter unit.Length) (target unit.Length, thumb
 // A Shell is a select-fit shell on offer, as a change of clearance against standard shells.
 type Shell struct {
 	Change unit.Length `json:"change"`
-	// Halves tells that it takes one half each of two neighbouring sizes.
-	Halves bool `json:"halves"`
+	// Halves tells that it takes one half each of two neighbouring sizes, Of.
+	Halves bool           `json:"halves"`
+	Of     [2]unit.Length `json:"-"`
 }
 
 // Shells returns the shells in the order in which they are tried: the smallest change first, of equal
@@ -94,7 +95,7 @@ func Shells(offered []unit.Length, mixedHalves bool) []Shell {
 	for i, size := range sizes {
 		shells = append(shells, Shell{Change: size})
 		if mixedHalves && i > 0 {
-			shells = append(shells, Shell{Change: unit.DivHalfEven(sizes[i-1]+size, 2), Halves: true})
+			shells = append(shells, Shell{Change: unit.DivHalfEven(sizes[i-1]+size, 2), Halves: true, Of: [2]unit.Length{sizes[i-1], size}})
 		}
 	}
 	slices.SortStableFunc(shells, func(a, b Shell) int {

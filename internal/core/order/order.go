@@ -2,10 +2,13 @@
 package order
 
 import (
+	"reflect"
+	"slices"
 	"strconv"
 
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/inspection"
+	"ledge/internal/core/limit"
 	"ledge/internal/core/schedule"
 	"ledge/internal/core/unit"
 )
@@ -64,23 +67,83 @@ type Line struct {
 	Feature *disposition.Ref `json:"feature,omitempty"`
 	// State is the one in which it is measured again.
 	State string `json:"state,omitempty"`
+	// Work is what is done; Title, What and Note are its words.
+	Work  Work   `json:"work,omitempty"`
 	Title string `json:"title"`
 	What  string `json:"what"`
 	// Min and Max bound the finished size; Rough is the size before honing.
 	Min   *unit.Length `json:"min,omitempty"`
 	Max   *unit.Length `json:"max,omitempty"`
 	Rough *unit.Length `json:"rough,omitempty"`
+	// Across is the largest size accepted from parting line to parting line, where cutting the caps cannot close it.
+	Across *unit.Length `json:"across,omitempty"`
+	// Play bounds the clearance that the work must leave; MateNew tells that it is that of a new part.
+	Play    *limit.Range `json:"play,omitempty"`
+	MateNew bool         `json:"mate_new,omitempty"`
 	// Most bounds what is no size: a gap, a flatness.
 	Most *unit.Length `json:"most,omitempty"`
+	// Amount is what is taken off: of a deck, a cap, a ring's end; of a rod in 0.1 µg.
+	Amount *unit.Length `json:"amount,omitempty"`
 	// Kept marks a member that stays as it is.
-	Kept  bool   `json:"kept,omitempty"`
-	Count int    `json:"count,omitempty"`
-	Code  string `json:"code,omitempty"`
-	Note  string `json:"note,omitempty"`
+	Kept  bool `json:"kept,omitempty"`
+	Count int  `json:"count,omitempty"`
+	// Part is what is bought, Step and Shell in which size.
+	Part  schedule.Part `json:"part,omitempty"`
+	Step  *unit.Length  `json:"step,omitempty"`
+	Shell *unit.Length  `json:"shell,omitempty"`
+	// For numbers the journals that it is for, where they do not all get the same.
+	For  []int  `json:"for,omitempty"`
+	Code string `json:"code,omitempty"`
+	Note string `json:"note,omitempty"`
+}
+
+// A Work is what a line asks for.
+type Work string
+
+// The works.
+const (
+	DoGrind    Work = "grind"
+	DoKeep     Work = "keep"
+	DoPolish   Work = "polish"
+	DoHone     Work = "hone"
+	DoBore     Work = "bore"
+	DoSleeve   Work = "sleeve"
+	DoLineHone Work = "line_hone"
+	DoResize   Work = "resize"
+	DoSkim     Work = "skim"
+	DoFile     Work = "file"
+	DoLighten  Work = "lighten"
+	DoBuy      Work = "buy"
+)
+
+// Same reports whether two sheets ask for the same. Words and days do not count: an order stands however it is worded.
+func (s Sheet) Same(other Sheet) bool {
+	return s.Name == other.Name && slices.Equal(s.Sets, other.Sets) && slices.EqualFunc(s.Steps, other.Steps, func(a, b Step) bool {
+		return a.Operation == b.Operation && a.Count == b.Count
+	}) && reflect.DeepEqual(bare(s.Lines), bare(other.Lines))
+}
+
+// bare are lines without their words.
+func bare(lines []Line) []Line {
+	out := slices.Clone(lines)
+	for i := range out {
+		out[i].Title, out[i].What, out[i].Note = "", "", ""
+	}
+	return out
 }
 
 // Proven reports whether the line is proved by measuring again.
 func (l Line) Proven() bool { return l.Feature != nil && l.State != "" && !l.Kept }
+
+// CountsOf counts the parts of an inspected engine.
+func CountsOf(in *inspection.Inspection) schedule.Counts {
+	n := schedule.Counts{RingsRenewed: in.Policy.RingsRenewed, ShellsRefitted: in.Policy.RefitShells, CamJournals: len(in.Members(inspection.CamJournal))}
+	if in.Engine != nil {
+		l := in.Engine.Complete()
+		n.Mains, n.Throws, n.Cylinders = l.Mains, l.Throws, l.Cylinders
+	}
+	return n
+}
 
 // A Decided is a set with the way that was signed for it.
 type Decided struct {
@@ -183,8 +246,15 @@ func (d *drafter) members(kind inspection.Kind) []*inspection.Finding {
 
 func (d *drafter) show(l unit.Length) string { return l.Show(d.in.Unit) }
 
-func line(ref disposition.Ref, state, what string) Line {
-	return Line{Key: string(ref.Kind) + "/" + strconv.Itoa(ref.Number), Feature: &ref, State: state, Title: ref.Name(), What: what}
+func line(ref disposition.Ref, state string, work Work, what string) Line {
+	return Line{Key: string(ref.Kind) + "/" + strconv.Itoa(ref.Number), Feature: &ref, State: state, Work: work, Title: ref.Name(), What: what}
+}
+
+// keep is the line of a member that stays as it is.
+func keep(size disposition.Size, state string) Line {
+	l := line(size.Feature, state, DoKeep, "Leave as it is")
+	l.Kept, l.Min, l.Max = true, ptr(size.Size), ptr(size.Size)
+	return l
 }
 
 func ptr(l unit.Length) *unit.Length { return &l }

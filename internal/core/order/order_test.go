@@ -34,7 +34,7 @@ func read(t *testing.T, limits string, features ...string) *inspection.Inspectio
 func signed(result disposition.Result) (list []order.Decided) {
 	for _, s := range result.Sets {
 		for _, o := range s.Options {
-			if s.Advises(o.Action, o.Step, o.Shell, o.Method) {
+			if o.Way == s.Way {
 				list = append(list, order.Decided{Set: s, Option: o, By: "Ida"})
 				break
 			}
@@ -149,7 +149,7 @@ func TestTunnelSheet(t *testing.T) {
 		assert.Equal(t, in("2.6920"), *l.Max)
 		assert.Equal(t, "after_line_hone", l.State)
 	}
-	assert.Contains(t, sheet.Lines[0].Note, "across the parting line up to 2.6930")
+	assert.Nil(t, sheet.Lines[0].Across, "it grew upwards only: cutting the cap closes it")
 	cut := in("0.0015") + inspected.Policy.LineHoneStock
 	assert.Contains(t, strings.Join(sheet.Notes, " "), "Cut the caps by "+cut.Show(unit.In))
 }

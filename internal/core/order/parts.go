@@ -1,9 +1,12 @@
 package order
 
 import (
+	"fmt"
+	"slices"
 	"strings"
 
 	"ledge/internal/core/disposition"
+	"ledge/internal/core/fit"
 	"ledge/internal/core/schedule"
 	"ledge/internal/core/unit"
 )
@@ -12,30 +15,29 @@ import (
 var prefixes = map[schedule.Part]string{
 	schedule.MainShells: "MS", schedule.RodShells: "RS", schedule.SelectShells: "SS", schedule.Rings: "RG", schedule.Pistons: "PI", schedule.Sleeves: "SL",
 	schedule.ThrustParts: "TH", schedule.Crankshaft: "CR", schedule.Block: "BL", schedule.RodSet: "RO", schedule.Gasket: "GA", schedule.Pins: "PN",
+	schedule.Camshaft: "CA", schedule.CamBushes: "CB",
 }
 
-// sized are the parts that come in steps.
-var sized = map[schedule.Part]bool{schedule.MainShells: true, schedule.RodShells: true, schedule.SelectShells: true, schedule.Rings: true, schedule.Pistons: true, schedule.ThrustParts: true}
+// sized are the parts that come in steps; away is the word for their direction.
+var sized = map[schedule.Part]string{schedule.MainShells: "under", schedule.RodShells: "under", schedule.SelectShells: "under", schedule.CamBushes: "under",
+	schedule.Rings: "over", schedule.Pistons: "over", schedule.ThrustParts: "under"}
 
-var setWords = map[disposition.SetName]string{disposition.MainJournals: "for the mains", disposition.RodJournals: "for the rods"}
+var setWords = map[disposition.SetName]string{disposition.MainJournals: "for the mains", disposition.RodJournals: "for the rods", disposition.CamJournals: "for the camshaft"}
 
 // parts lists what is to be bought, each once.
 func (d *drafter) parts(decided []Decided, works []schedule.Work) {
 	for i, work := range schedule.Merged(works) {
-		o := decided[i].Option
 		for _, p := range work.Parts {
 			s := d.sheet(Parts)
-			l := Line{Key: string(decided[i].Set.Set) + "/" + string(p.What), Title: p.What.Title(), What: "Buy", Count: p.Count}
-			codes := []string{prefixes[p.What]}
-			if sized[p.What] {
-				l.What, codes = d.size(p.What, o, codes)
+			for _, l := range d.bought(decided[i], p) {
+				if l.Part == schedule.SelectShells {
+					l.Title += " " + setWords[decided[i].Set.Set]
+				}
+				s.Lines = append(s.Lines, l)
 			}
-			if p.What == schedule.SelectShells {
-				l.Title += " " + setWords[decided[i].Set.Set]
+			if !slices.Contains(s.Sets, decided[i].Set.Set) {
+				s.Sets = append(s.Sets, decided[i].Set.Set)
 			}
-			l.Code = strings.Join(codes, "-")
-			s.Lines = append(s.Lines, l)
-			s.Sets = append(s.Sets, decided[i].Set.Set)
 		}
 	}
 	if s := d.sheets[Parts]; s != nil {
@@ -43,35 +45,120 @@ func (d *drafter) parts(decided []Decided, works []schedule.Work) {
 	}
 }
 
-// size says which step a part is bought in.
-func (d *drafter) size(p schedule.Part, o disposition.Option, codes []string) (what string, code []string) {
+// bought are the lines of one part for one set: one, or for mixed shells one for each size.
+func (d *drafter) bought(one Decided, p schedule.Piece[schedule.Part]) []Line {
+	way := one.Option.Way
+	base := Line{Key: string(one.Set.Set) + "/" + string(p.What), Work: DoBuy, Part: p.What, Title: p.What.Title(), What: "Buy", Count: p.Count, Code: prefixes[p.What]}
+	if sized[p.What] == "" {
+		return []Line{base}
+	}
+	if p.What == schedule.ThrustParts {
+		base.Shell, base.What = ptr(way.Shell), "that take up "+d.show(-way.Shell)
+		base.Code += "-" + d.digits(-way.Shell)
+		return []Line{base}
+	}
+	if p.What == schedule.SelectShells {
+		if shares, halves := d.mixed(one, p.Count); shares != nil {
+			lines := make([]Line, len(shares))
+			for i, share := range shares {
+				l := d.shellLine(base, way.Step, share.shell)
+				l.Key += "/" + share.shell.Format(d.in.Unit)
+				l.Count, l.For = share.count, share.to
+				l.Note = "for " + strings.Trim(strings.ReplaceAll(fmt.Sprint(share.to), " ", ", "), "[]")
+				if halves {
+					l.Title, l.Note = l.Title+", halves", l.Note+" (each time it is named, one half)"
+				}
+				lines[i] = l
+			}
+			return lines
+		}
+		return []Line{d.shellLine(base, way.Step, way.Shell)}
+	}
+	return []Line{d.shellLine(base, way.Step, 0)}
+}
+
+// A share is so many shells, or halves of shells, of one size, and for which journals.
+type share struct {
+	shell unit.Length
+	count int
+	to    []int
+}
+
+// mixed are the sizes of shells, or of halves of shells, that a way takes where not all journals get the same.
+func (d *drafter) mixed(one Decided, count int) (shares []share, halves bool) {
+	way := one.Option.Way
+	if way.Method != disposition.MixedHalf && way.Method != disposition.MixedShell {
+		return nil, false
+	}
+	limits, _ := d.in.LimitsFor(kinds[one.Set.Set], 0)
+	offered := fit.Shells(limits.Shells, true)
+	pair := func(change unit.Length) [2]unit.Length {
+		for _, s := range offered {
+			if s.Change == change && s.Halves {
+				return s.Of
+			}
+		}
+		return [2]unit.Length{change, change}
+	}
+	each := make([]unit.Length, count)
+	for i := range each { // a journal whose clearance is not known gets what the set gets
+		each[i] = way.Shell
+	}
+	for _, after := range one.Option.Clearances {
+		if n := after.Feature.Number; n >= 1 && n <= count {
+			each[n-1] = after.Shell
+		}
+	}
+	for _, change := range each {
+		of := pair(change)
+		halves = halves || of[0] != of[1]
+	}
+	for i, change := range each {
+		for half, shell := range pair(change) {
+			if half == 1 && !halves {
+				break
+			}
+			at := slices.IndexFunc(shares, func(s share) bool { return s.shell == shell })
+			if at < 0 {
+				at, shares = len(shares), append(shares, share{shell: shell})
+			}
+			shares[at].count++
+			shares[at].to = append(shares[at].to, i+1)
+		}
+	}
+	slices.SortFunc(shares, func(a, b share) int { return int(a.shell - b.shell) })
+	return shares, halves
+}
+
+// shellLine says in which step and with which change of clearance a part is bought.
+func (d *drafter) shellLine(l Line, step, shell unit.Length) Line {
+	l.Step, l.What, l.Code = ptr(step), "standard", l.Code+"-STD"
+	if step > 0 {
+		l.What, l.Code = d.short(step)+" "+sized[l.Part], strings.TrimSuffix(l.Code, "STD")+strings.TrimPrefix(d.digits(step), "0")
+	}
+	if shell != 0 {
+		l.Shell = ptr(shell)
+	}
+	switch {
+	case shell < 0:
+		l.What, l.Code = l.What+", "+d.show(-shell)+" less clearance", l.Code+"-M"+d.digits(-shell)
+	case shell > 0:
+		l.What, l.Code = l.What+", "+d.show(shell)+" more clearance", l.Code+"-P"+d.digits(shell)
+	}
+	return l
+}
+
+// short writes a step as shops do, 0.010 or 0.25, and in full where that would round it.
+func (d *drafter) short(l unit.Length) string {
 	decimals := 3
 	if d.in.Unit == unit.MM {
 		decimals = 2
 	}
-	away := "under"
-	if p == schedule.Pistons || p == schedule.Rings {
-		away = "over"
+	if text := l.Fixed(d.in.Unit, decimals); unit.MustParse(text, d.in.Unit) == l {
+		return text
 	}
-	what, code = "standard", append(codes, "STD")
-	if o.Step > 0 && p != schedule.ThrustParts {
-		step := o.Step.Fixed(d.in.Unit, decimals)
-		what, code = step+" "+away, append(codes, strings.TrimPrefix(strings.ReplaceAll(step, ".", ""), "0"))
-	}
-	switch {
-	case o.Shell == 0:
-	case p == schedule.ThrustParts:
-		return "that take up " + d.show(-o.Shell), append(codes, strings.ReplaceAll((-o.Shell).Fixed(d.in.Unit, decimals), ".", ""))
-	case o.Shell < 0:
-		what, code = what+", "+d.show(-o.Shell)+" less clearance", append(code, "M"+strings.ReplaceAll((-o.Shell).Fixed(d.in.Unit, decimals), ".", ""))
-	default:
-		what, code = what+", "+d.show(o.Shell)+" more clearance", append(code, "P"+strings.ReplaceAll(o.Shell.Fixed(d.in.Unit, decimals), ".", ""))
-	}
-	switch o.Method {
-	case disposition.MixedHalf:
-		what += ", one half of each"
-	case disposition.MixedShell:
-		what += ", as the clearance of each journal asks"
-	}
-	return what, code
+	return l.Format(d.in.Unit)
 }
+
+// digits are those of a step without its point, for a code; none is rounded away.
+func (d *drafter) digits(l unit.Length) string { return strings.ReplaceAll(d.short(l), ".", "") }

@@ -2,7 +2,9 @@ package order
 
 import (
 	"fmt"
+	"slices"
 
+	"ledge/internal/core/disposition"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/unit"
@@ -68,8 +70,28 @@ func verify(in *inspection.Inspection, findings []inspection.Finding, l Line) Pr
 	if l.Min != nil && p.Back.Min < *l.Min {
 		miss("The smallest reading is %s below the order.", show(*l.Min-p.Back.Min))
 	}
-	if l.Max != nil && p.Back.Max > l.most(in) {
-		miss("The largest reading is %s above the order.", show(p.Back.Max-l.most(in)))
+	if l.Max != nil {
+		most := *l.Max
+		if l.Across != nil {
+			most = *l.Across
+			up := back.Grid.InDirections(back.Grid.Nearest(0))
+			if high := slices.Max(up); high > *l.Max {
+				miss("The largest vertical reading is %s above the order.", show(high-*l.Max))
+			}
+		}
+		if p.Back.Max > most {
+			miss("The largest reading is %s above the order.", show(p.Back.Max-most))
+		}
+	}
+	if l.Play != nil {
+		if skirt, ok := disposition.Skirt(findings, l.Feature.Number, l.MateNew); ok {
+			if least := p.Back.Min - skirt; least < l.Play.Min {
+				miss("Its piston, %s, has only %s of play; %s is the least.", show(skirt), show(least), show(l.Play.Min))
+			}
+			if most := p.Back.Max - skirt; most > l.Play.Max {
+				miss("Its piston, %s, has %s of play; %s is the most.", show(skirt), show(most), show(l.Play.Max))
+			}
+		}
 	}
 	if l.Most != nil && p.Back.Max > *l.Most {
 		miss("%s is above the %s ordered.", show(p.Back.Max), show(*l.Most))
@@ -95,16 +117,6 @@ func turnedAgain(in *inspection.Inspection, l Line) bool {
 }
 
 var checkWords = map[string]string{"taper": "Taper", "out_of_round": "Out-of-round", "step": "A step of", "runout": "Runout"}
-
-// most is the largest size taken: a honed housing may stay as far over across its parting line as it may be out of round, since
-// cutting the caps cannot close it there.
-func (l Line) most(in *inspection.Inspection) unit.Length {
-	limits, _ := in.LimitsFor(l.Feature.Kind, l.Feature.Number)
-	if l.Feature.Kind.Housing() && l.Note != "" && limits.OutOfRoundMax != nil {
-		return *l.Max + *limits.OutOfRoundMax
-	}
-	return *l.Max
-}
 
 // span is the smallest and the largest of a finding, or the gap of what is no size.
 func span(f *inspection.Finding) *limit.Range {

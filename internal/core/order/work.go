@@ -5,6 +5,7 @@ import (
 
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/inspection"
+	"ledge/internal/core/limit"
 	"ledge/internal/core/unit"
 )
 
@@ -17,16 +18,19 @@ func (d *drafter) journals(s *Sheet, one Decided) {
 	switch one.Option.Action {
 	case disposition.Grind:
 		for _, size := range one.Option.Sizes {
-			l := line(size.Feature, "after_grind", "Grind to")
-			if l.Kept = size.Kept; l.Kept {
-				l.What, l.Min, l.Max = "Leave as it is", ptr(size.Size), ptr(size.Size)
-			} else {
+			l := keep(size, "after_grind")
+			if !size.Kept {
+				l = line(size.Feature, "after_grind", DoGrind, "Grind to")
 				least, most := d.within(one, size)
 				l.Min, l.Max = &least, &most
 			}
 			s.Lines = append(s.Lines, l)
 		}
 		oneRange(s.Lines[len(s.Lines)-len(one.Option.Sizes):], one.Option.Sizes)
+		if one.Set.Set == disposition.CamJournals {
+			s.note("Camshaft: keep the wheel off the lobes. The maker's data say whether undersize bushes exist.")
+			return
+		}
 		s.note("Keep the fillet radii as they were; chamfer and clean every oil hole. The maker's smallest size and depth of hardening decide over this sheet.")
 		if one.Option.Method == disposition.Straighten {
 			s.note("Straighten first, then crack test and measure the runout again before grinding.")
@@ -35,7 +39,7 @@ func (d *drafter) journals(s *Sheet, one Decided) {
 		s.note("Build the journals up, then grind to standard. The maker's data say whether this shaft may be built up at all.")
 	case disposition.Polish:
 		for _, f := range d.members(kinds[one.Set.Set]) {
-			l := line(disposition.Ref{Kind: f.Kind, Number: f.Number}, "after_polish", "Polish, to no less than")
+			l := line(disposition.Ref{Kind: f.Kind, Number: f.Number}, "after_polish", DoPolish, "Polish, to no less than")
 			l.Min, l.Max = ptr(*f.Min-d.in.Policy.PolishStock), ptr(*f.Max)
 			s.Lines = append(s.Lines, l)
 		}
@@ -71,46 +75,36 @@ func oneRange(lines []Line, sizes []disposition.Size) {
 }
 
 func (d *drafter) cylinders(s *Sheet, one Decided) {
-	state, what := "after_hone", "Bore, then hone to"
-	if one.Option.Action == disposition.Hone {
-		what = "Hone, to no more than"
-	}
+	const state = "after_hone"
 	sized := map[int]bool{}
 	for _, size := range one.Option.Sizes {
 		sized[size.Feature.Number] = true
-		l := line(size.Feature, state, what)
+		l := keep(size, state)
 		switch {
 		case size.Kept:
-			l.Kept, l.What, l.Min, l.Max = true, "Leave as it is", ptr(size.Size), ptr(size.Size)
 		case one.Option.Action == disposition.Hone:
-			l.Max = ptr(size.Size)
+			l = d.honed(size)
 		default:
+			l = line(size.Feature, state, DoBore, "Bore, then hone to")
+			if size.Sleeved {
+				l.Work, l.What = DoSleeve, "Sleeve, bore and hone to"
+			}
 			if l.Note = d.fitPiston(&size); l.Note == "" {
 				s.note("Without a measured piston a size is the middle of its range: measure the new pistons, as new parts, and issue this sheet again.")
 			}
 			least, most := d.within(one, size)
 			l.Min, l.Max, l.Rough = &least, &most, ptr(size.Size-d.in.Policy.HoneStock)
+			l.Play, l.MateNew = d.play(size.Feature), true
 		}
 		s.Lines = append(s.Lines, l)
 	}
-	for _, f := range d.members(inspection.Cylinder) {
-		if sized[f.Number] {
-			continue
+	if one.Option.Action == disposition.Sleeve {
+		// The others stay, and are honed for their rings.
+		for _, size := range disposition.Hones(d.in, d.result, one.Set.SizeClass) {
+			if !sized[size.Feature.Number] {
+				s.Lines = append(s.Lines, d.honed(size))
+			}
 		}
-		ref := disposition.Ref{Kind: f.Kind, Number: f.Number}
-		l := line(ref, state, "Hone for the rings, to no more than")
-		switch {
-		case one.Option.Action == disposition.Sleeve && f.Number == sleeved(one):
-			l.What = "Sleeve, bore and hone to"
-			size := disposition.Size{Feature: ref, Size: d.newMiddle(ref) + one.Option.Step}
-			least, most := d.within(one, size)
-			l.Min, l.Max, l.Rough = &least, &most, ptr(size.Size-d.in.Policy.HoneStock)
-		case one.Option.Action == disposition.Bore:
-			continue
-		default:
-			l.Max = ptr(*f.Max + d.in.Policy.HoneStock)
-		}
-		s.Lines = append(s.Lines, l)
 	}
 	if one.Option.Action != disposition.Hone {
 		s.note(fmt.Sprintf("Rough-bore to %s below the finished size and hone the rest.", d.show(d.in.Policy.HoneStock)))
@@ -118,22 +112,25 @@ func (d *drafter) cylinders(s *Sheet, one Decided) {
 	s.note("Deck plate torqued on and main caps in place, where the shop uses them; measure as it was bored.")
 }
 
-// sleeved is the cylinder that an option sleeves.
-func sleeved(one Decided) int {
-	for _, r := range one.Option.Reasons {
-		if r.Feature != nil && r.Feature.Kind == inspection.Cylinder {
-			return r.Feature.Number
-		}
+// honed is the line of a bore that is honed within its window.
+func (d *drafter) honed(size disposition.Size) Line {
+	l := line(size.Feature, "after_hone", DoHone, "Hone to")
+	l.Min, l.Max, l.Play = ptr(size.Window.Min), ptr(size.Window.Max), size.Play
+	if size.Play != nil {
+		l.Note = "aim at " + d.show(size.Size) + "; its piston must have " + d.show(size.Play.Min) + " to " + d.show(size.Play.Max)
 	}
-	return 0
+	return l
 }
 
-func (d *drafter) newMiddle(ref disposition.Ref) unit.Length {
+// play is the clearance that a bored cylinder must leave its new piston.
+func (d *drafter) play(ref disposition.Ref) *limit.Range {
 	limits, _ := d.in.LimitsFor(ref.Kind, ref.Number)
-	if limits.New == nil {
-		return 0
+	if c := limits.Clearance; c != nil && c.Target != nil {
+		return c.Target
+	} else if c != nil {
+		return c.New
 	}
-	return limits.New.Middle()
+	return nil
 }
 
 // fitPiston moves a bore's size to its own new piston, where that one has been measured; it says on what the size rests.
@@ -152,29 +149,31 @@ func (d *drafter) fitPiston(size *disposition.Size) string {
 	return ""
 }
 
-// NewPart is the state of a part that was bought.
-const NewPart = "new_part"
-
 func (d *drafter) housings(s *Sheet, one Decided) {
-	state, what := "after_line_hone", "Line-hone to"
+	state, work, what := "after_line_hone", DoLineHone, "Line-hone to"
 	if one.Set.Set == disposition.RodHousings {
-		state, what = "after_resize", "Resize to"
+		state, work, what = "after_resize", DoResize, "Resize to"
 	}
 	deepest := unit.Length(0)
 	for _, f := range d.members(kinds[one.Set.Set]) {
 		ref := disposition.Ref{Kind: f.Kind, Number: f.Number}
 		limits, _ := d.in.LimitsFor(f.Kind, f.Number)
-		l := line(ref, state, what)
+		l := line(ref, state, work, what)
 		if limits.New != nil {
 			l.Min, l.Max = ptr(limits.New.Min), ptr(limits.New.Max)
 			deepest = max(deepest, *f.Max-limits.New.Max)
-			if limits.OutOfRoundMax != nil && f.Oval != nil && *f.Max > limits.New.Max {
-				l.Note = "across the parting line up to " + d.show(limits.New.Max+*limits.OutOfRoundMax) + " is accepted"
+			if width := disposition.WidthAcross(f); limits.OutOfRoundMax != nil && width > limits.New.Max {
+				l.Across = ptr(limits.New.Max + *limits.OutOfRoundMax)
+				l.Min = ptr(min(limits.New.Max, max(limits.New.Min, width-*limits.OutOfRoundMax))) // else it would not be round enough
+				l.Note = "across the parting line up to " + d.show(*l.Across) + " is accepted"
 			}
 		}
 		s.Lines = append(s.Lines, l)
 	}
-	cut := max(0, deepest) + d.in.Policy.LineHoneStock
+	cut := deepest + d.in.Policy.LineHoneStock
+	for i := range s.Lines {
+		s.Lines[i].Amount = &cut
+	}
 	s.note(fmt.Sprintf("Cut the caps by %s at most; caps, bolts and studs torqued as in service. The centre moves by about half the cut.", d.show(cut)))
 }
 
@@ -182,8 +181,8 @@ func (d *drafter) deck(s *Sheet, one Decided) {
 	limits, _ := d.in.LimitsFor(inspection.Deck, 0)
 	for _, kind := range []inspection.Kind{inspection.Deck, inspection.DeckHeights} {
 		for _, i := range d.in.Members(kind) {
-			l := line(disposition.Ref{Kind: kind, Number: max(1, d.in.Features[i].Number)}, "after_skim", "Skim "+d.show(one.Option.Step)+" off; flat within")
-			l.Most = limits.Max
+			l := line(disposition.Ref{Kind: kind, Number: max(1, d.in.Features[i].Number)}, "after_skim", DoSkim, "Skim "+d.show(one.Option.Step)+" off; flat within")
+			l.Most, l.Amount = limits.Max, ptr(one.Option.Step)
 			s.Lines = append(s.Lines, l)
 		}
 	}
@@ -192,8 +191,9 @@ func (d *drafter) deck(s *Sheet, one Decided) {
 
 func (d *drafter) rings(s *Sheet) {
 	for _, a := range disposition.BuildOf(d.in, d.result.Features).Rings {
-		l := Line{Key: fmt.Sprintf("ring/%d/%s", a.Cylinder, a.Ring), Title: fmt.Sprintf("Cylinder %d, %s ring", a.Cylinder, a.Ring), What: "Leave it"}
+		l := Line{Key: fmt.Sprintf("ring/%d/%s", a.Cylinder, a.Ring), Work: DoKeep, Title: fmt.Sprintf("Cylinder %d, %s ring", a.Cylinder, a.Ring), What: "Leave it"}
 		if a.File > 0 {
+			l.Work, l.Amount = DoFile, ptr(a.File)
 			l.What, l.Note = "File "+d.show(a.File)+" off one end", "to a gap of "+d.show(a.Target)
 		}
 		s.Lines = append(s.Lines, l)
@@ -216,7 +216,7 @@ func (d *drafter) balance(decided []Decided) {
 			s = d.sheet(Balance)
 			s.note("Take metal from the balance pads only, never from the beam or the bolt seats. On shared crankpins pair the rods as matched first.")
 		}
-		s.Lines = append(s.Lines, Line{Key: fmt.Sprintf("rod/%d", pairing.Rods[i]), Title: fmt.Sprintf("Rod %d", pairing.Rods[i]),
+		s.Lines = append(s.Lines, Line{Key: fmt.Sprintf("rod/%d", pairing.Rods[i]), Work: DoLighten, Amount: ptr(unit.Length(metal)), Title: fmt.Sprintf("Rod %d", pairing.Rods[i]),
 			What: fmt.Sprintf("Take off %s g", unit.Length(metal).Format(unit.MM)), Note: "to the lightest of the set"})
 	}
 }

@@ -28,6 +28,7 @@ const (
 	BuildUp    Operation = "build_up"
 	GrindMains Operation = "grind_mains"
 	GrindRods  Operation = "grind_rods"
+	GrindCam   Operation = "grind_cam"
 	Polish     Operation = "polish"
 	LineHone   Operation = "line_hone"
 	Skim       Operation = "skim"
@@ -55,6 +56,8 @@ const (
 	RodSet       Part = "rod_set"
 	Gasket       Part = "gasket"
 	Pins         Part = "pins"
+	Camshaft     Part = "camshaft"
+	CamBushes    Part = "cam_bushes"
 )
 
 // facts about operations: what they are called, on which machine they run and which component they occupy.
@@ -68,6 +71,7 @@ var facts = []struct {
 	{BuildUp, "Build journals up", "welding", "crankshaft"},
 	{GrindMains, "Grind the mains", "crank grinder", "crankshaft"},
 	{GrindRods, "Grind the rod journals", "crank grinder", "crankshaft"},
+	{GrindCam, "Grind the cam journals", "crank grinder", "camshaft"},
 	{Polish, "Polish journals", "polisher", "crankshaft"},
 	{LineHone, "Line-hone the tunnel", "line hone", "block"},
 	{Skim, "Skim the deck", "surface grinder", "block"},
@@ -81,6 +85,7 @@ var facts = []struct {
 var partTitles = map[Part]string{
 	MainShells: "Main shells", RodShells: "Rod shells", SelectShells: "Select shells", Rings: "Ring sets", Pistons: "Pistons with rings", Sleeves: "Sleeves",
 	ThrustParts: "Thrust parts", Crankshaft: "Another crankshaft", Block: "Another block", RodSet: "Another rod", Gasket: "Gasket of another grade", Pins: "Piston pins",
+	Camshaft: "Another camshaft", CamBushes: "Cam bushes",
 }
 
 // Operations lists the operations in their order.
@@ -94,7 +99,7 @@ func Operations() []Operation {
 
 // Parts lists the parts.
 func Parts() []Part {
-	return []Part{MainShells, RodShells, SelectShells, Rings, Pistons, Sleeves, ThrustParts, Crankshaft, Block, RodSet, Gasket, Pins}
+	return []Part{MainShells, RodShells, SelectShells, Rings, Pistons, Sleeves, ThrustParts, Crankshaft, Block, RodSet, Gasket, Pins, Camshaft, CamBushes}
 }
 
 func (o Operation) rank() int {

@@ -25,7 +25,7 @@ func card() Card {
 var four = Counts{Mains: 5, Throws: 4, Cylinders: 4, RingsRenewed: true}
 
 func option(action disposition.Action) disposition.Option {
-	return disposition.Option{Action: action, Feasible: true}
+	return disposition.Option{Way: disposition.Way{Action: action}, Feasible: true}
 }
 
 func TestWorkAndCost(t *testing.T) {

@@ -4,7 +4,7 @@ import "ledge/internal/core/disposition"
 
 // Counts are how many parts of each sort an engine has.
 type Counts struct {
-	Mains, Throws, Cylinders int
+	Mains, Throws, Cylinders, CamJournals int
 	// RingsRenewed and ShellsRefitted are the policy.
 	RingsRenewed, ShellsRefitted bool
 }
@@ -74,6 +74,10 @@ func (w *Work) journals(set disposition.SetName, o disposition.Option, n Counts)
 	if set != disposition.MainJournals {
 		grind, shells, count = GrindRods, RodShells, n.Throws
 	}
+	another := Crankshaft
+	if set == disposition.CamJournals {
+		grind, shells, count, another = GrindCam, CamBushes, n.CamJournals, Camshaft
+	}
 	if o.Action == disposition.Replace {
 		if o.Method == disposition.BuildUp {
 			w.do(BuildUp, count)
@@ -81,7 +85,7 @@ func (w *Work) journals(set disposition.SetName, o disposition.Option, n Counts)
 			w.buy(shells, count)
 			return
 		}
-		w.buy(Crankshaft, 1)
+		w.buy(another, 1)
 		return
 	}
 	if o.Method == disposition.Straighten {
@@ -97,8 +101,9 @@ func (w *Work) journals(set disposition.SetName, o disposition.Option, n Counts)
 	if o.Shell != 0 || o.Method == disposition.MixedHalf || o.Method == disposition.MixedShell {
 		shells = SelectShells
 	}
-	if o.Action == disposition.Reuse && shells != SelectShells && n.ShellsRefitted {
-		return
+	keeps := o.Action == disposition.Reuse || o.Action == disposition.Polish && set == disposition.CamJournals
+	if keeps && shells != SelectShells && (n.ShellsRefitted || set == disposition.CamJournals) {
+		return // good bushes of a camshaft stay in
 	}
 	w.buy(shells, count)
 }
@@ -147,19 +152,29 @@ func (w Work) Cost(c Card) Money {
 }
 
 // single are the parts bought once, however many of an engine's sets ask for them.
-var single = map[Part]bool{Crankshaft: true, Block: true, Pistons: true, Rings: true}
+var single = map[Part]bool{Crankshaft: true, Camshaft: true, Block: true, Pistons: true, Rings: true, Pins: true}
 
-// Merged drops what several sets ask for though it is bought once. Pistons bring their rings and pins.
+// brought names the parts that come with another one.
+var brought = map[Part]Part{Rings: Pistons, Pins: Pistons}
+
+// Merged drops what several sets ask for though it is bought once, and what another part brings: pistons their rings and pins.
 func Merged(works []Work) []Work {
+	bought := map[Part]bool{}
+	for _, w := range works {
+		for _, p := range w.Parts {
+			bought[p.What] = true
+		}
+	}
 	seen := map[Part]bool{}
 	out := make([]Work, len(works))
 	for i, w := range works {
 		out[i] = Work{Operations: w.Operations}
 		for _, p := range w.Parts {
-			if !seen[p.What] || !single[p.What] {
-				out[i].Parts = append(out[i].Parts, p)
+			if by, comes := brought[p.What]; comes && bought[by] || seen[p.What] && single[p.What] {
+				continue
 			}
 			seen[p.What] = true
+			out[i].Parts = append(out[i].Parts, p)
 		}
 	}
 	return out

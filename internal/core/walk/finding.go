@@ -46,10 +46,8 @@ func one(item Item, a Answer) (f Finding, ok bool) {
 		f = Finding{item.Step, c.Gravity, item.Topic, a.Place, c.Says}
 		switch {
 		case item.Topic == "history":
-			f.Text, ok = history[a.Place]
-			if strings.HasPrefix(f.Text, "Spun") {
-				f.Gravity = Fault
-			}
+			told, ok := history[a.Place]
+			f.Gravity, f.Text = told.gravity, told.says
 			return f, ok
 		case item.Topic == "debris":
 			f.Text = fmt.Sprintf("Found inside: %s. Look for where it came from, and for the marks it left.", a.Place)
@@ -69,13 +67,16 @@ func one(item Item, a Answer) (f Finding, ok bool) {
 // subject is what the place's name is followed by, where the item is not the place itself.
 var subject = map[string]string{"main_cap": "'s cap", "rod_cap": "'s cap", "main_bolt": "'s bolts: one", "rod_bolt": "'s bolts: one"}
 
-// history: what a told history asks for.
-var history = map[string]string{
-	"overheated":       "Overheated: deck flatness and cracks first. Burnt seals are corrosive: gloves.",
-	"spun bearing":     "Spun bearing: crack test and hardness of the crankshaft before any machining; its housing and its rod are suspect.",
-	"low oil":          "Run low on oil: look for heat marks on journals and on the highest bearings first.",
-	"seized":           "Seized: bent rods and scored bores are likely; do not force it round.",
-	"water in the oil": "Water in the oil: corroded journals, and a crack or a gasket to find.",
+// history: what a told history asks for, and how much it weighs.
+var history = map[string]struct {
+	gravity Gravity
+	says    string
+}{
+	"overheated":       {Note, "Overheated: deck flatness and cracks first. Burnt seals are corrosive: gloves."},
+	"spun bearing":     {Fault, "Spun bearing: crack test and hardness of the crankshaft before any machining; its housing and its rod are suspect."},
+	"low oil":          {Note, "Run low on oil: look for heat marks on journals and on the highest bearings first."},
+	"seized":           {Note, "Seized: bent rods and scored bores are likely; do not force it round."},
+	"water in the oil": {Note, "Water in the oil: corroded journals, and a crack or a gasket to find."},
 }
 
 // Pattern reads a run of shells laid out in order: wear that grows towards the middle and fades again says that

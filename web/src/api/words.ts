@@ -1,4 +1,5 @@
-import { type Length, type System, show, showSigned, showStep } from "../quantity/length";
+import { type System, show, showSigned, showStep } from "../quantity/length";
+import type { Way } from "./way";
 
 const SETS: Record<string, string> = {
 	main_journals: "Mains",
@@ -110,13 +111,6 @@ export const checkName = (name: string): string => {
 	const kind = KIND_WORD[name.replace(/_low$/, "")] ?? name;
 	return name.endsWith("_low") ? `${kind}, least` : kind;
 };
-
-export interface Way {
-	action: string;
-	step: Length;
-	shell: Length;
-	method?: string;
-}
 
 const REPLACED: Record<string, string> = {
 	main_housings: "block",

@@ -5,6 +5,7 @@ import { Link, useParams } from "react-router";
 import type { CostsView, DecisionSet, JobView, Option } from "../../api/client";
 import { costsQuery, jobQuery, useDecide } from "../../api/queries";
 import { partsOf } from "../../api/view";
+import { sameWay, wayKey, wayOf } from "../../api/way";
 import { days, money, setName, wayName } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
@@ -55,6 +56,7 @@ const GRAVITY: Standing[] = ["open", "no_limit", "within", "unsure", "beyond"];
 const MEMBERS: Record<string, string> = {
 	main_journals: "main_journal",
 	rod_journals: "rod_journal",
+	cam_journals: "cam_journal",
 	main_housings: "main_housing",
 	rod_housings: "rod_housing",
 	cylinders: "cylinder",
@@ -97,9 +99,6 @@ const LEAD = [
 	"bored",
 ];
 
-const same = (a: Option, b: { action: string; step: number; shell: number; method?: string }) =>
-	a.action === b.action && a.step === b.step && a.shell === b.shell && (a.method ?? "") === (b.method ?? "");
-
 interface BoardProps {
 	view: JobView;
 	set: DecisionSet;
@@ -115,9 +114,7 @@ function Board({ view, set, costs, tried, onTry }: BoardProps) {
 	const decide = useDecide(job.id);
 	const [overruling, setOverruling] = useState<Option>();
 	const signed = view.signed.find((s) => s.set === set.set);
-	const advised =
-		set.options.find((o) => o.feasible && !o.method && same(o, set)) ??
-		set.options.find((o) => o.feasible && o.action === set.action && o.step === set.step && o.shell === set.shell);
+	const advised = set.options.find((o) => sameWay(o, set));
 	const cracked = set.reasons.some((r) => r.code === "cracked");
 	const open = set.action === "measure" || set.action === "remeasure";
 	const way = signed && !open ? signed : set;
@@ -125,9 +122,7 @@ function Board({ view, set, costs, tried, onTry }: BoardProps) {
 		decide.mutate({
 			id: crypto.randomUUID(),
 			set: set.set,
-			action: set.action as "reuse",
-			step: set.step,
-			shell: set.shell,
+			...wayOf(set),
 			reason: "",
 			by: person.name || "somebody",
 		});
@@ -137,22 +132,22 @@ function Board({ view, set, costs, tried, onTry }: BoardProps) {
 	);
 	const remarks = set.reasons.filter((r) => r.code === "no_limit" || r.code === "no_look");
 	const cautions = set.reasons.filter((r) => r.code.startsWith("caution"));
-	const shown = set.options.find((o) => same(o, way)) ?? advised;
-	const possible = set.options.filter((o) => o.feasible).sort((a, b) => Number(same(b, set)) - Number(same(a, set)));
+	const shown = set.options.find((o) => sameWay(o, way)) ?? advised;
+	const possible = set.options.filter((o) => o.feasible).sort((a, b) => Number(sameWay(b, set)) - Number(sameWay(a, set)));
 	const impossible = set.options.filter((o) => !o.feasible);
 	const line = (o: Option) => (
 		<Way
-			key={`${o.action} ${o.step} ${o.shell} ${o.method ?? ""}`}
+			key={wayKey(o)}
 			set={set.set}
 			option={o}
 			view={view}
-			current={same(o, way)}
+			current={sameWay(o, way)}
 			onOverrule={() => setOverruling(o)}
 			locked={cracked || open}
 			price={price(costs, set, o)}
 			trying={tried[set.set] === set.options.indexOf(o)}
 			onTry={() => onTry({ ...tried, [set.set]: set.options.indexOf(o) })}
-			advised={o.feasible && same(o, set)}
+			advised={o.feasible && sameWay(o, set)}
 		/>
 	);
 	return (
@@ -275,7 +270,7 @@ function Board({ view, set, costs, tried, onTry }: BoardProps) {
 					) : null}
 				</Stack>
 				{impossible.length > 0 ? (
-					<details style={{ marginBottom: 12 }} open={impossible.some((o) => same(o, way))}>
+					<details style={{ marginBottom: 12 }} open={impossible.some((o) => sameWay(o, way))}>
 						<summary>{impossible.length} not possible, and why</summary>
 						{impossible.map(line)}
 					</details>

@@ -1,7 +1,8 @@
 import { Alert, Button, Modal, Stack, Textarea } from "@mantine/core";
 import { useState } from "react";
-import type { DecisionBody, Option } from "../../api/client";
+import type { Option } from "../../api/client";
 import { useDecide } from "../../api/queries";
+import { wayOf } from "../../api/way";
 import { wayName } from "../../api/words";
 import type { System } from "../../quantity/length";
 
@@ -29,10 +30,7 @@ export function OverruleDialog({ job, set, option, unit, by, advice, onClose }: 
 		const body = {
 			id: crypto.randomUUID(),
 			set,
-			action: option.action as DecisionBody["action"],
-			step: option.step,
-			shell: option.shell,
-			method: option.method,
+			...wayOf(option),
 			reason,
 			by,
 		};

@@ -1,0 +1,133 @@
+package disposition
+
+import (
+	"slices"
+
+	"ledge/internal/core/fit"
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/limit"
+	"ledge/internal/core/unit"
+)
+
+// hone works out a hone, for new rings in bores that are sound, or to size where that leaves every measured piston its
+// clearance. Each cylinder has a window of sizes, not a top alone; common practice.
+func (b *board) hone() Option {
+	o := Option{Way: Way{Action: Hone, Step: b.set.SizeClass}, Feasible: true}
+	refuse := func(r Reason) { o.Feasible, o.Reasons = false, append(o.Reasons, r) }
+	// Sound bores are honed whatever is known of the pistons; others only to what their pistons need.
+	toSize := len(b.causes) > 0
+	if b.set.Mixed {
+		refuse(reason("mixed_set", nil, "The set is mixed."))
+	}
+	for _, m := range b.members {
+		switch {
+		case m.cracked():
+			refuse(reason("cracked", &m.ref, "%s is cracked.", m.ref.Name()))
+		case m.finding.Look.WorseThan(inspection.Marked):
+			refuse(reason("look", &m.ref, "%s is graded %s.", m.ref.Name(), lookWords[m.finding.Look]))
+		case !m.finding.Measured():
+		case toSize && (m.fit == nil || m.fit.Window == nil):
+			refuse(reason("no_piston", &m.ref, "%s: its piston was not measured, or has no clearance limit.", m.ref.Name()))
+		default:
+			size, remark := b.honeWindow(m)
+			if remark != nil {
+				o.Reasons = append(o.Reasons, *remark)
+			}
+			if size.Window == nil {
+				o.Feasible = false
+				continue
+			}
+			o.Sizes = append(o.Sizes, size)
+		}
+	}
+	if o.Feasible {
+		o.Clearances = b.pistonsAfter(o.Sizes)
+	} else {
+		o.Sizes = nil
+	}
+	return o
+}
+
+// Hones are the windows of the cylinders that a hone alone can make good, whatever is done with the others.
+func Hones(in *inspection.Inspection, result Result, class unit.Length) []Size {
+	e := &evaluator{in: in, rule: in.Policy.DecisionRule, result: Result{Features: slices.Clone(result.Features)}}
+	b, ok := e.open(Cylinders, inspection.Cylinder)
+	if !ok {
+		return nil
+	}
+	b.set.SizeClass = class
+	b.pistonFits()
+	var sizes []Size
+	for _, m := range b.members {
+		if !m.finding.Measured() {
+			continue
+		}
+		if size, _ := b.honeWindow(m); size.Window != nil {
+			sizes = append(sizes, size)
+		}
+	}
+	return sizes
+}
+
+// honeWindow is the range of sizes to which a bore may be honed: from where it is true and its piston has the least clearance, to the
+// most that a hone takes, the piston's most new clearance and the most wear. Only where that is empty may it reach the service
+// clearance, which the remark says. Without a window the remark says why.
+func (b *board) honeWindow(m member) (size Size, remark *Reason) {
+	size = Size{Feature: m.ref}
+	low, high := *m.finding.Max, *m.finding.Max+b.in.Policy.HoneStock
+	if m.limits.WearMax != nil && m.finding.Wear != nil {
+		high = min(high, m.finding.Wear.Reference+*m.limits.WearMax)
+	}
+	middle := low + (high-low)/2
+	if m.fit != nil && m.fit.Window != nil {
+		skirt := *m.finding.Max - m.fit.Clearance.Max
+		if m.fit.Clearance.Min < 0 {
+			r := reason("interference", &m.ref, "%s: its piston measures %s, larger than the bore. That is no hone: look for a mixed-up or swollen piston, or bore.", m.ref.Name(), b.show(skirt))
+			return size, &r
+		}
+		least, most, service := m.fit.Window.Min, m.fit.Window.Max, m.fit.Window.Max
+		switch c := m.limits.Clearance; {
+		case c != nil && c.New != nil:
+			most = min(most, c.New.Max)
+		case c != nil && c.Target != nil:
+			most = min(most, c.Target.Max)
+		}
+		if need := skirt + least; need > high {
+			r := reason("hone_tight", &m.ref, "%s must grow to %s to give its piston %s; a hone reaches %s.", m.ref.Name(), b.show(need), b.show(least), b.show(high))
+			return size, &r
+		}
+		low = max(low, skirt+least)
+		if skirt+service < low {
+			r := reason("hone_out", &m.ref, "%s honed true would give its piston %s; %s is the limit.", m.ref.Name(), b.show(low-skirt), b.show(service))
+			return size, &r
+		}
+		// Nobody can hit less than a division.
+		if skirt+most-low < b.in.Unit.Pick(unit.Tenth, unit.Micrometre) && service > most {
+			r := reason("hone_service", &m.ref, "%s cannot be honed true within the new clearance of %s: it uses up to the service limit of %s.",
+				m.ref.Name(), b.show(most), b.show(service))
+			remark, most = &r, service
+		}
+		high = min(high, skirt+most)
+		aim, _ := fit.Target(m.limits.Clearance, skirt)
+		if duty := b.in.Job.Duty; duty == "power" || duty == "heavy" {
+			aim += b.in.Policy.DutyClearance
+		}
+		middle = min(max(skirt+aim, low), high)
+		size.Play = &limit.Range{Min: least, Max: most}
+	}
+	if low > high {
+		r := reason("hone_worn", &m.ref, "%s is %s: honing it true would take it past %s, the most wear allowed.", m.ref.Name(), b.show(low), b.show(high))
+		return size, &r
+	}
+	if remark == nil && high-low < b.in.Unit.Pick(unit.Tenth, unit.Micrometre) {
+		r := reason("hone_narrow", &m.ref, "%s: nothing is left to hone between %s, where it is true, and its limit. Bore it, or accept what comes.", m.ref.Name(), b.show(low))
+		remark = &r
+	}
+	size.Size, size.Window = middle, &limit.Range{Min: low, Max: high}
+	return size, remark
+}
+
+// pistonless reports whether a bore that is measured has no measured piston, though a clearance is asked for.
+func (b *board) pistonless() bool {
+	return slices.ContainsFunc(b.members, func(m member) bool { return m.finding.Measured() && m.fit == nil && m.limits.Clearance != nil })
+}
