@@ -62,7 +62,7 @@ func TestEveryWayMakesSheetsToWorkFrom(t *testing.T) {
 						if l.Min != nil && l.Max != nil {
 							assert.LessOrEqual(t, *l.Min, *l.Max, where)
 							assert.Positive(t, *l.Min, where)
-							if !l.Kept && option.Action != disposition.Polish && !told(option, "hone_narrow") {
+							if !l.Kept && option.Action != disposition.Polish && !remarks(option, "hone_narrow") {
 								assert.GreaterOrEqual(t, *l.Max-*l.Min, in.Unit.Pick(unit.Tenth, unit.Micrometre), "%s: nobody can hit that", where)
 							}
 						}
@@ -150,6 +150,6 @@ func TestWorkDoneAsOrderedIsProved(t *testing.T) {
 	assert.Greater(t, proved, 20)
 }
 
-func told(o disposition.Option, code string) bool {
+func remarks(o disposition.Option, code string) bool {
 	return slices.ContainsFunc(o.Reasons, func(r disposition.Reason) bool { return r.Code == code })
 }

@@ -26,6 +26,7 @@ func signed(l unit.Length, s unit.System) string {
 var replaced = map[disposition.SetName]string{
 	disposition.MainHousings: "block", disposition.Cylinders: "block", disposition.Deck: "block", disposition.RodHousings: "rods",
 	disposition.Pistons: "pistons", disposition.Pins: "pins", disposition.Rings: "rings",
+	disposition.CamJournals: "camshaft",
 }
 
 // Way is a way to treat a set, in words: "grind 0.020 under".

@@ -119,7 +119,7 @@ func (b *board) honeWindow(m member) (size Size, remark *Reason) {
 		r := reason("hone_worn", &m.ref, "%s is %s: honing it true would take it past %s, the most wear allowed.", m.ref.Name(), b.show(low), b.show(high))
 		return size, &r
 	}
-	if remark == nil && high-low < b.in.Unit.Pick(unit.Tenth, unit.Micrometre) {
+	if high-low < b.in.Unit.Pick(unit.Tenth, unit.Micrometre) {
 		r := reason("hone_narrow", &m.ref, "%s: nothing is left to hone between %s, where it is true, and its limit. Bore it, or accept what comes.", m.ref.Name(), b.show(low))
 		remark = &r
 	}

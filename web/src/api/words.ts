@@ -120,6 +120,10 @@ const REPLACED: Record<string, string> = {
 	pistons: "pistons",
 	pins: "pins",
 	rings: "rings",
+	main_journals: "crankshaft",
+	rod_journals: "crankshaft",
+	cam_journals: "camshaft",
+	thrust: "crankshaft",
 };
 
 /** A way to treat a set in words: "Grind 0.020 under", "Reuse with −0.0010 shells". */
@@ -129,7 +133,7 @@ export function wayName({ action, step, shell, method }: Way, system: System, se
 		method === "mixed_shells"
 			? " with a shell for each journal"
 			: shell !== 0
-				? ` with ${showSigned(shell, system)} shells${method === "mixed_halves" ? ", half of each" : ""}`
+				? ` with ${showSigned(shell, system)} shells${method === "mixed_halves" ? ", one half of each of two" : ""}`
 				: "";
 	const words: Record<string, string> = {
 		reuse: step > 0 ? `Reuse at ${showStep(step, system)} ${away}${shells}` : `Reuse${shells}`,
