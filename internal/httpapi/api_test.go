@@ -63,12 +63,15 @@ func demoStore(t testing.TB) *store.Store {
 func serveDemo(t testing.TB) *httptest.Server {
 	t.Helper()
 	s := demoStore(t)
+	t.Cleanup(func() { _ = s.Close() })
+	return serveStore(t, s)
+}
+
+func serveStore(t testing.TB, s *store.Store) *httptest.Server {
+	t.Helper()
 	front := fstest.MapFS{"index.html": {Data: []byte(`<meta content="{{nonce}}">`)}, "assets/app.js": {Data: []byte("1")}}
 	server := httptest.NewServer(New(Options{Store: s, Log: slog.New(slog.DiscardHandler), Front: front, Version: "test"}))
-	t.Cleanup(func() {
-		server.Close()
-		_ = s.Close()
-	})
+	t.Cleanup(server.Close)
 	return server
 }
 
