@@ -32,6 +32,7 @@ type serveOptions struct {
 	signIn       bool
 	certificate  string
 	key          string
+	publicURL    string
 	copies       int
 	copiesIn     string
 	verbose      bool
@@ -72,6 +73,7 @@ func (o *serveOptions) flags(cmd *cobra.Command, database string) {
 	cmd.Flags().BoolVar(&o.signIn, "require-sign-in", false, "people must sign in on this machine, too")
 	cmd.Flags().StringVar(&o.certificate, "tls-cert", "", "a certificate, to serve over TLS")
 	cmd.Flags().StringVar(&o.key, "tls-key", "", "the certificate's key")
+	cmd.Flags().StringVar(&o.publicURL, "public-url", "", "the address under which Ledge is reached from elsewhere, for the codes on papers; the shop's own setting where empty")
 	cmd.Flags().IntVar(&o.copies, "copies", 14, "how many daily copies of the database to keep; 0 makes none")
 	cmd.Flags().StringVar(&o.copiesIn, "copies-in", "", "the folder of the daily copies; beside the database where empty")
 	cmd.MarkFlagsRequiredTogether("tls-cert", "tls-key")
@@ -85,6 +87,10 @@ func serve(ctx context.Context, out, logs io.Writer, o serveOptions) error {
 		level = slog.LevelDebug
 	}
 	log := slog.New(slog.NewTextHandler(logs, &slog.HandlerOptions{Level: level}))
+	public, sentence := httpapi.PublicURL(o.publicURL)
+	if sentence != "" {
+		return fmt.Errorf("--public-url: %s", sentence)
+	}
 	listener, err := listen(o.address)
 	if err != nil {
 		return err
@@ -105,7 +111,7 @@ func serve(ctx context.Context, out, logs io.Writer, o serveOptions) error {
 	}
 	network := !listener.Addr().(*net.TCPAddr).IP.IsLoopback()
 	options := httpapi.Options{Store: s, Log: log, Front: webui.Files(), AllowedHosts: o.allowedHosts, AnyAddress: network, Version: version,
-		RequireSignIn: o.signIn || network, Secure: o.certificate != ""}
+		RequireSignIn: o.signIn || network, Secure: o.certificate != "", PublicURL: public}
 	code := ""
 	if options.RequireSignIn {
 		if code, err = setupCode(ctx, s); err != nil {

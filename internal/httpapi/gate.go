@@ -49,7 +49,7 @@ func needs(method, path string) store.Role {
 }
 
 // deciding are the changes that bind the shop.
-var deciding = regexp.MustCompile(`^/api/v1/(rates|policies/.+|jobs/\d+/(decisions|orders|orders/.+|judgement|closed|shares|shares/.+))$`)
+var deciding = regexp.MustCompile(`^/api/v1/(rates|shop|policies/.+|jobs/\d+/(decisions|orders|orders/.+|judgement|closed|shares|shares/.+))$`)
 
 // gate lets only those in who may, and puts the name of who asks where changes are made. Without sign-in everybody at the machine may
 // do everything, under the name they gave.

@@ -43,7 +43,7 @@ func TestEveryOperationHasItsRole(t *testing.T) {
 		least := needs(method, path)
 		stores[least]++
 		reads := method == "GET" || strings.HasSuffix(path, "/costs") || strings.HasSuffix(path, "/judgement-preview") || path == "/api/v1/cards"
-		binds := regexp.MustCompile(`/(decisions|orders|events|judgement|closed|shares|rates|policies)(/|$)`).MatchString(path)
+		binds := regexp.MustCompile(`/(decisions|orders|events|judgement|closed|shares|rates|policies|shop)(/|$)`).MatchString(path)
 		switch {
 		case strings.HasPrefix(path, "/api/v1/people"):
 			assert.Equal(t, store.Owner, least, "%s %s", method, path)

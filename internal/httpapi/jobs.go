@@ -46,12 +46,10 @@ type FeatureLine struct {
 
 // SetLine is a set's decision in short.
 type SetLine struct {
-	Set         disposition.SetName `json:"set"`
-	Action      disposition.Action  `json:"action"`
-	Step        unit.Length         `json:"step"`
-	Shell       unit.Length         `json:"shell"`
-	Provisional bool                `json:"provisional"`
-	Signed      bool                `json:"signed"`
+	Set disposition.SetName `json:"set"`
+	disposition.Way
+	Provisional bool `json:"provisional"`
+	Signed      bool `json:"signed"`
 }
 
 // NewJobBody is what a person fills in to start a job.
@@ -152,23 +150,29 @@ func sentence(field, reason string) string {
 func (v JobView) line() JobLine {
 	j := v.Job
 	line := JobLine{ID: j.ID, Number: j.Number, Customer: j.Customer, Engine: j.Engine, Unit: j.Unit, PromisedOn: j.PromisedOn,
-		Shaft: v.Shaft, Features: []FeatureLine{}, Sets: []SetLine{}}
+		Shaft: v.Shaft, Features: []FeatureLine{}, Sets: v.Said}
 	for i := range v.Evaluation.Features {
 		f := &v.Evaluation.Features[i]
 		if f.Kind.Grid() {
 			line.Features = append(line.Features, FeatureLine{f.Kind, f.Number, f.Complete, string(f.Standing())})
 		}
 	}
-	for _, s := range v.Evaluation.Sets {
-		one := SetLine{Set: s.Set, Action: s.Action, Step: s.Step, Shell: s.Shell, Provisional: s.Provisional}
+	return line
+}
+
+// said is what stands for each set.
+func (v JobView) said() []SetLine {
+	lines := []SetLine{}
+	for _, s := range v.decided.Sets {
+		one := SetLine{Set: s.Set, Way: s.Way, Provisional: s.Provisional}
 		for _, signed := range v.Signed {
 			if signed.Set == s.Set {
-				one.Action, one.Step, one.Shell, one.Signed = signed.Action, signed.Step, signed.Shell, true
+				one.Way, one.Signed = signed.Way, true
 			}
 		}
-		line.Sets = append(line.Sets, one)
+		lines = append(lines, one)
 	}
-	return line
+	return lines
 }
 
 // changed answers with the job as it then stands.

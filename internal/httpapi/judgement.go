@@ -50,7 +50,7 @@ func preview(record store.Record, b JudgementBody) JudgementPreview {
 	line := func(r disposition.Result, name disposition.SetName) SetLine {
 		for _, s := range r.Sets {
 			if s.Set == name {
-				return SetLine{Set: s.Set, Action: s.Action, Step: s.Step, Shell: s.Shell, Provisional: s.Provisional}
+				return SetLine{Set: s.Set, Way: s.Way, Provisional: s.Provisional}
 			}
 		}
 		return SetLine{Set: name}

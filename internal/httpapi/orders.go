@@ -31,15 +31,16 @@ type IssuedView struct {
 	Struck bool          `json:"struck"`
 	Closed bool          `json:"closed"`
 	Proofs []order.Proof `json:"proofs"`
-	// Open counts the lines that are not proved and that nobody accepted.
-	Open int `json:"open"`
+	// Open counts the lines that are not proved or ticked off and that nobody accepted, Unticked those that only a tick tells done.
+	Open     int `json:"open"`
+	Unticked int `json:"unticked"`
 }
 
 // OrderEventBody is what a person says of a sheet or of one of its lines.
 type OrderEventBody struct {
 	ID     string          `json:"id" format:"uuid"`
 	Line   string          `json:"line" maxLength:"60" doc:"empty for the whole sheet"`
-	What   store.OrderWhat `json:"what" enum:"sent,returned,ticked,unticked,accepted,sent_back,closed"`
+	What   store.OrderWhat `json:"what" enum:"sent,unsent,returned,unreturned,ticked,unticked,accepted,sent_back,closed"`
 	Reason string          `json:"reason" maxLength:"1000"`
 	By     string          `json:"by" minLength:"1" maxLength:"100"`
 }
@@ -118,6 +119,8 @@ func (v JobView) withOrders(record store.Record, in *inspection.Inspection, deci
 				one.Open++
 			}
 		}
+		one.Unticked = untickedLines(o)
+		one.Open += one.Unticked
 		v.Orders.Issued = append(v.Orders.Issued, one)
 		delete(last, o.Sheet)
 		if !one.Struck {
@@ -192,7 +195,7 @@ func (a resources) sayOfOrder(ctx context.Context, in *struct {
 		return nil, problem(http.StatusNotFound, "There is no such sheet in this job.")
 	}
 	issued, reason := view.Orders.Issued[i], strings.TrimSpace(b.Reason)
-	whole := b.What == store.Sent || b.What == store.Returned || b.What == store.Closed
+	whole := slices.Contains([]store.OrderWhat{store.Sent, store.Unsent, store.Returned, store.Unreturned, store.Closed}, b.What)
 	switch {
 	case whole != (b.Line == "") && b.What != store.Returned:
 		return nil, refuse("line", "This is said of the whole sheet, or of one line; not the other way round.")
@@ -201,7 +204,7 @@ func (a resources) sayOfOrder(ctx context.Context, in *struct {
 	case (b.What == store.Accepted || b.What == store.SentBack) && reason == "":
 		return nil, refuse("reason", "Say why: it stands beside the measurement for good.")
 	case b.What == store.Closed && issued.Open > 0 && reason == "":
-		return nil, refuse("reason", fmt.Sprintf("%d of its lines are not proved by measuring. Measure them, or sign here why the sheet is closed without.", issued.Open))
+		return nil, refuse("reason", fmt.Sprintf("%d of its lines are neither proved by measuring nor ticked off. Do it, or sign here why the sheet is closed without.", issued.Open))
 	}
 	return a.changed(ctx, in.ID, a.store.AddOrderEvents(ctx, in.ID, []store.OrderEvent{{ID: b.ID, OrderID: in.Order, Line: b.Line, What: b.What, Reason: reason, SaidBy: b.By}}))
 }

@@ -119,7 +119,7 @@ func TestOrders(t *testing.T) {
 	assert.Equal(t, view.Job.Mains-2, issued(view, order.Grind, 2).Open)
 	status, answer, _ := call(t, "POST", b.base+at(grind), say(store.Closed, "", ""))
 	assert.Equal(t, 422, status)
-	assert.Contains(t, string(answer), fmt.Sprintf("%d of its lines are not proved", view.Job.Mains-2))
+	assert.Contains(t, string(answer), fmt.Sprintf("%d of its lines are neither proved", view.Job.Mains-2))
 	view = b.post(at(grind), say(store.Closed, "", "The owner took it unmeasured."), 201)
 	assert.True(t, issued(view, order.Grind, 2).Closed)
 	b.post(at(grind), say(store.Ticked, "main_journal/1", ""), 409)

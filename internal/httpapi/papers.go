@@ -19,22 +19,13 @@ import (
 	"ledge/internal/store"
 )
 
-type originKey struct{}
-
-// rememberOrigin keeps the address under which Ledge was asked, for the codes on its papers.
-func rememberOrigin(next http.Handler) http.Handler {
-	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
-		scheme := "http"
-		if r.TLS != nil {
-			scheme = "https"
-		}
-		next.ServeHTTP(w, r.WithContext(context.WithValue(r.Context(), originKey{}, scheme+"://"+r.Host)))
-	})
-}
-
-func jobAddress(ctx context.Context, id int64) string {
-	origin, _ := ctx.Value(originKey{}).(string)
-	return fmt.Sprintf("%s/jobs/%d", origin, id)
+// jobAddress is where a job is found from outside this machine; empty where the shop has said no such address.
+func (a resources) jobAddress(ctx context.Context, id int64) (string, error) {
+	public, err := a.publicURL(ctx)
+	if err != nil || public == "" {
+		return "", err
+	}
+	return fmt.Sprintf("%s/jobs/%d", public, id), nil
 }
 
 // show is a paper to look at in the browser, with a name to save it under.
@@ -99,7 +90,14 @@ func (a resources) papers(api huma.API) {
 				return nil, problem(http.StatusNotFound, "There is no such sheet in this job.")
 			}
 			o, job := record.Orders[i], record.Job
-			pdf, err := report.Sheet{Address: jobAddress(ctx, in.ID) + "/orders/" + string(o.Sheet), Number: job.Number, Customer: job.Customer, Name: job.Engine, Unit: job.Unit,
+			address, err := a.jobAddress(ctx, in.ID)
+			if err != nil {
+				return nil, a.fail(ctx, err)
+			}
+			if address != "" {
+				address += "/orders"
+			}
+			pdf, err := report.Sheet{Address: address, Number: job.Number, Customer: job.Customer, Name: job.Engine, Unit: job.Unit,
 				Issue: o.Issue, IssuedBy: o.IssuedBy, IssuedAt: moment(o.IssuedAt), Struck: o.Has(store.Struck), Body: o.Body}.PDF()
 			if err != nil {
 				return nil, a.fail(ctx, err)
@@ -159,19 +157,35 @@ func (a resources) reportOf(ctx context.Context, id int64) (report.Job, error) {
 	if err != nil {
 		return report.Job{}, err
 	}
+	address, err := a.jobAddress(ctx, id)
+	if err != nil {
+		return report.Job{}, err
+	}
+	made, err := a.store.LastChange(ctx, id)
+	if err != nil {
+		return report.Job{}, err
+	}
 	in, index := record.Inspection()
-	job := report.Job{Address: jobAddress(ctx, id), Made: moment(lastChange(record)), In: in, Result: view.Evaluation, Promised: longDate(record.Job.PromisedOn)}
+	job := report.Job{Address: address, Made: moment(made), In: in, Result: view.Evaluation, Promised: longDate(record.Job.PromisedOn)}
 	for _, i := range index {
 		job.Taken = append(job.Taken, takenOf(&record, &record.Features[i]))
 	}
 	for _, f := range view.Walk.Findings {
 		job.Findings = append(job.Findings, f.Text)
+		if f.Plain != "" {
+			job.Seen = append(job.Seen, f.Plain)
+		}
 	}
 	if costs.Entered && len(costs.Choices) == len(view.decided.Sets) {
 		job.Cost, job.Ready = costs.Cost.Words(costs.Currency), longDate(&costs.Ready)
 	}
 	for _, set := range view.decided.Sets {
 		job.Decisions = append(job.Decisions, decisionOf(view, set))
+	}
+	for i, set := range disposition.Lettered(view.before).Sets {
+		d := job.Decisions[i]
+		d.Advice, d.Reasons = "", set.Letter(d.Way)
+		job.Letter = append(job.Letter, d)
 	}
 	for _, o := range view.Orders.Issued {
 		if o.Struck || len(o.Proofs) == 0 {
@@ -240,24 +254,4 @@ func takenOf(record *store.Record, f *store.Feature) report.Taken {
 		}
 	}
 	return t
-}
-
-// lastChange is when the record of a job last changed, so that the same record gives the same paper.
-func lastChange(record store.Record) string {
-	last := record.Job.CreatedAt
-	for _, f := range record.Features {
-		if n := len(f.Tape); n > 0 {
-			last = max(last, f.Tape[n-1].TakenAt)
-		}
-	}
-	for _, d := range record.Decisions {
-		last = max(last, d.DecidedAt)
-	}
-	for _, o := range record.Orders {
-		last = max(last, o.IssuedAt)
-		for _, e := range o.Events {
-			last = max(last, e.SaidAt)
-		}
-	}
-	return last
 }

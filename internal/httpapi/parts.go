@@ -112,4 +112,22 @@ func (a resources) parts(api huma.API) {
 			}
 			return a.changed(ctx, in.ID, a.store.AddParts(ctx, in.ID, in.Body.Kind, in.Body.Count))
 		})
+	huma.Register(api, huma.Operation{OperationID: "remove-state", Method: http.MethodDelete, Path: "/api/v1/jobs/{id}/states/{kind}/{state}",
+		Summary: "Take a state back while nothing is recorded in it"},
+		func(ctx context.Context, in *struct {
+			ID    int64           `path:"id"`
+			Kind  inspection.Kind `path:"kind"`
+			State string          `path:"state"`
+		}) (*jobOutput, error) {
+			return a.changed(ctx, in.ID, a.store.RemoveState(ctx, in.ID, in.Kind, in.State))
+		})
+	huma.Register(api, huma.Operation{OperationID: "remove-part", Method: http.MethodDelete, Path: "/api/v1/jobs/{id}/parts/{kind}/{number}",
+		Summary: "Take a part back while nothing is recorded of it"},
+		func(ctx context.Context, in *struct {
+			ID     int64           `path:"id"`
+			Kind   inspection.Kind `path:"kind"`
+			Number int             `path:"number"`
+		}) (*jobOutput, error) {
+			return a.changed(ctx, in.ID, a.store.RemovePart(ctx, in.ID, in.Kind, in.Number))
+		})
 }

@@ -69,6 +69,14 @@ func (a resources) photos(api huma.API) {
 				Body         []byte
 			}{"image/jpeg", "private, max-age=31536000, immutable", picture}, nil
 		})
+	huma.Register(api, huma.Operation{OperationID: "restore-photo", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/photos/{photo}/restored",
+		Summary: "Bring a photograph back that was taken away", DefaultStatus: http.StatusCreated},
+		func(ctx context.Context, in *struct {
+			ID    int64  `path:"id"`
+			Photo string `path:"photo"`
+		}) (*jobOutput, error) {
+			return a.changed(ctx, in.ID, a.store.RestorePhoto(ctx, in.ID, in.Photo))
+		})
 	huma.Register(api, huma.Operation{OperationID: "remove-photo", Method: http.MethodDelete, Path: "/api/v1/jobs/{id}/photos/{photo}",
 		Summary: "Take a photograph out of sight", DefaultStatus: http.StatusOK},
 		func(ctx context.Context, in *struct {

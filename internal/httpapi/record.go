@@ -79,15 +79,7 @@ func (a resources) record(api huma.API) {
 			}
 			return &struct{ Body LearnedView }{view}, nil
 		})
-	huma.Register(api, huma.Operation{OperationID: "close-job", Method: http.MethodPut, Path: "/api/v1/jobs/{id}/closed", Summary: "Take a job out of the shop's list, or back into it"},
-		func(ctx context.Context, in *struct {
-			ID   int64 `path:"id"`
-			Body struct {
-				Closed bool `json:"closed"`
-			}
-		}) (*jobOutput, error) {
-			return a.changed(ctx, in.ID, a.store.CloseJob(ctx, in.ID, in.Body.Closed))
-		})
+	huma.Register(api, huma.Operation{OperationID: "close-job", Method: http.MethodPut, Path: "/api/v1/jobs/{id}/closed", Summary: "Take a job out of the shop's list with its outcome, or back into it"}, a.closeJob)
 }
 
 // search reads the decimals of a query.

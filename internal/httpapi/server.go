@@ -35,6 +35,8 @@ type Options struct {
 	RequireSignIn bool
 	SetupCode     string
 	Secure        bool
+	// PublicURL is the address under which Ledge is reached from elsewhere, for the codes on papers; the shop's own setting where empty.
+	PublicURL string
 }
 
 // maxBody bounds an imported file; photographs may be larger, everything else is smaller. An inspection of a large engine is a tenth of it.
@@ -51,7 +53,6 @@ func New(o Options) http.Handler {
 		securityHeaders,
 		allowHosts(o.AllowedHosts, o.AnyAddress),
 		sameOrigin,
-		rememberOrigin,
 		middleware.RequestSize(archive.MaxFile),
 		limitSignIns,
 		sessionsOf(sessions, o.RequireSignIn),
@@ -83,7 +84,7 @@ func mount(router chi.Router, o Options, sessions *scs.SessionManager) huma.API 
 	config.Components.Schemas = huma.NewMapRegistry("#/components/schemas/", schemaName)
 	config.Info.Description = "Lengths are whole numbers of 0.1 nm, angles whole numbers of microdegrees."
 	api := humachi.New(router, config)
-	a := resources{store: o.Store, log: o.Log, sessions: sessions, signIn: o.RequireSignIn, setupCode: o.SetupCode, views: &views{}}
+	a := resources{store: o.Store, log: o.Log, sessions: sessions, signIn: o.RequireSignIn, setupCode: o.SetupCode, public: o.PublicURL, views: &views{}}
 	a.jobs(api)
 	a.judgement(api)
 	a.readings(api)
@@ -98,6 +99,7 @@ func mount(router chi.Router, o Options, sessions *scs.SessionManager) huma.API 
 	a.parts(api)
 	a.photos(api)
 	a.rates(api)
+	a.shop(api)
 	a.costs(api)
 	a.orders(api)
 	a.papers(api)
@@ -116,6 +118,7 @@ type resources struct {
 	sessions  *scs.SessionManager
 	signIn    bool
 	setupCode string
+	public    string
 	views     *views
 }
 

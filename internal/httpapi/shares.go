@@ -36,8 +36,8 @@ type SharedLine struct {
 
 func sharedView(j report.Job) SharedView {
 	v := SharedView{Number: j.In.Job.Number, Customer: j.In.Job.Customer, Engine: j.In.Job.Engine, Findings: []string{}, Decisions: []SharedLine{}, Cost: j.Cost, Ready: j.Ready, Promised: j.Promised}
-	v.Findings = append(v.Findings, j.Findings...)
-	for _, d := range j.Decisions {
+	v.Findings = append(v.Findings, j.Seen...)
+	for _, d := range j.Letter {
 		v.Decisions = append(v.Decisions, SharedLine{report.SetName(d.Set), report.Plainly(d, j.In.Unit), d.Signed, d.Reason, append([]string{}, d.Reasons...)})
 	}
 	for _, one := range j.Proofs {

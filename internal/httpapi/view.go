@@ -34,11 +34,17 @@ type JobView struct {
 	Shaft      []engine.Journal   `json:"shaft"`
 	Signed     []Signed           `json:"signed"`
 	Orders     OrdersView         `json:"orders"`
+	// Said is what stands for each set: what was signed, else what is advised; after the work as before it.
+	Said []SetLine `json:"said"`
+	// Closing is how it left the shop, OpenEnds what would be left undone if it did now.
+	Closing  *store.Closing `json:"closing,omitempty"`
+	OpenEnds []OpenEnd      `json:"open_ends"`
 	// Before holds the sets as they were decided, where work was ordered and measured again since.
 	Before []disposition.Set `json:"before,omitempty"`
 
 	decided disposition.Result
 	counts  schedule.Counts
+	before  *inspection.Inspection
 }
 
 // FeatureView is a feature with what the bench needs beside its tape.
@@ -147,7 +153,13 @@ func (a resources) makeView(ctx context.Context, id int64) (JobView, error) {
 	if v, err = v.withSigned(); err != nil {
 		return JobView{}, err
 	}
-	return v.withOrders(record, in, v.decided, before), nil
+	v.Said, v.before = v.said(), before
+	if n := len(record.Closings); n > 0 && record.Job.ClosedAt != nil {
+		v.Closing = &record.Closings[n-1]
+	}
+	v = v.withOrders(record, in, v.decided, before)
+	v.OpenEnds = v.openEnds()
+	return v, nil
 }
 
 // atSight says what needs no measuring: a part that is cracked.
@@ -158,7 +170,7 @@ func atSight(features []FeatureView) []walk.Finding {
 		latest := !slices.ContainsFunc(features[i+1:], func(o FeatureView) bool { return o.Kind == f.Kind && o.Number == f.Number })
 		if f.Look == inspection.Cracked && latest {
 			found = append(found, walk.Finding{Step: walk.Look, Gravity: walk.Stop, Topic: string(f.Kind), Place: strconv.Itoa(f.Number),
-				Text: f.Title + " is cracked: a crack test by a trained person, or another part, before it is measured."})
+				Text: f.Title + " is cracked: a crack test by a trained person, or another part, before it is measured.", Plain: f.Title + " is cracked."})
 		}
 	}
 	return found

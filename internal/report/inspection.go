@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"strings"
+	"time"
 
 	"codeberg.org/go-pdf/fpdf"
 
@@ -15,6 +16,7 @@ import (
 // Inspection is the whole record as a PDF: decisions with their reasons, every feature with its drawing, strips and verdicts, every
 // reading, the gauges, who and when.
 func (j Job) Inspection() ([]byte, error) {
+	j.Cost, j.Ready, j.Letter, j.Seen = "", "", nil, nil // the summary's
 	p, err := j.page("Inspection", "I")
 	if err != nil {
 		return nil, err
@@ -41,10 +43,9 @@ func (j Job) Inspection() ([]byte, error) {
 }
 
 func (j Job) page(title, kind string) (*page, error) {
-	name, err := id(j.In.Job.Number, kind, struct {
-		Features  []inspection.Feature
-		Decisions []Decision
-	}{j.In.Features, j.Decisions})
+	shown := j
+	shown.Address, shown.Made = "", time.Time{}
+	name, err := id(j.In.Job.Number, kind, shown)
 	if err != nil {
 		return nil, err
 	}

@@ -23,7 +23,7 @@ import (
 
 // A Job is what the papers of a job are made from.
 type Job struct {
-	// Address is where the job is found in Ledge; the papers carry it as a QR code.
+	// Address is where the job is found in Ledge; the papers carry it as a QR code, none where it is empty.
 	Address string
 	Made    time.Time
 	In      *inspection.Inspection
@@ -32,6 +32,9 @@ type Job struct {
 	Taken     []Taken
 	Decisions []Decision
 	Findings  []string
+	// Letter is what the customer is told of each set, Seen of what was seen before measuring.
+	Letter []Decision
+	Seen   []string
 	// Cost and Ready are empty without a rate card; Promised where nothing was promised.
 	Cost, Ready, Promised string
 	Proofs                []Proof
@@ -72,7 +75,7 @@ type Sheet struct {
 	Body                   order.Sheet
 }
 
-// ids are short and the same for the same content.
+// id is short and the same for the same content, whatever address it was asked under.
 func id(number, kind string, content any) (string, error) {
 	text, err := json.Marshal(content)
 	if err != nil {
@@ -104,14 +107,18 @@ func newPage(title, number, engine, customer, id, address, foot string, made tim
 	p.SetAutoPageBreak(true, 22)
 	p.AddUTF8FontFromBytes("sans", "", dejavusans.TTF)
 	p.AddUTF8FontFromBytes("sans", "B", dejavusansbold.TTF)
-	code, err := qrcode.Encode(address, qrcode.Medium, 256)
-	if err != nil {
-		return nil, fmt.Errorf("QR code: %w", err)
+	if address != "" {
+		code, err := qrcode.Encode(address, qrcode.Medium, 256)
+		if err != nil {
+			return nil, fmt.Errorf("QR code: %w", err)
+		}
+		p.RegisterImageOptionsReader("qr", fpdf.ImageOptions{ImageType: "PNG"}, bytes.NewReader(code))
 	}
-	p.RegisterImageOptionsReader("qr", fpdf.ImageOptions{ImageType: "PNG"}, bytes.NewReader(code))
 	p.AliasNbPages("{total}")
 	p.SetHeaderFunc(func() {
-		p.ImageOptions("qr", 210-margin-20, 10, 20, 20, false, fpdf.ImageOptions{ImageType: "PNG"}, 0, "")
+		if address != "" {
+			p.ImageOptions("qr", 210-margin-20, 10, 20, 20, false, fpdf.ImageOptions{ImageType: "PNG"}, 0, "")
+		}
 		p.SetXY(margin, 12)
 		p.font("B", 16)
 		p.CellFormat(width-24, 8, title, "", 2, "L", false, 0, "")

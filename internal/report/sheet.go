@@ -10,7 +10,9 @@ import (
 
 // PDF is the sheet as it is printed or sent.
 func (s Sheet) PDF() ([]byte, error) {
-	name, err := id(s.Number, string(s.Body.Name), s)
+	shown := s
+	shown.Address = ""
+	name, err := id(s.Number, string(s.Body.Name), shown)
 	if err != nil {
 		return nil, err
 	}

@@ -14,22 +14,22 @@ func (j Job) Summary() ([]byte, error) {
 		return nil, err
 	}
 	p.text(fmt.Sprintf("We measured %d parts of your engine, %s.", j.measured(), j.In.Job.Engine))
-	if len(j.Findings) > 0 {
+	if len(j.Seen) > 0 {
 		p.heading("Seen before measuring")
-		for _, f := range j.Findings {
+		for _, f := range j.Seen {
 			p.bullet(f)
 		}
 	}
 	p.heading("Part by part")
-	for _, d := range j.Decisions {
+	for _, d := range j.Letter {
 		p.room(14)
 		p.font("B", 10.5)
 		p.MultiCell(width, 5.4, SetName(d.Set)+": "+Plainly(d, p.unit), "", "L", false)
-		if len(d.Reasons) > 0 {
-			p.text(d.Reasons[0])
+		for _, why := range d.Reasons {
+			p.text(why)
 		}
-		if d.Advice != "" {
-			p.text("We decided this although the measurements alone would ask to " + d.Advice + ": " + d.Reason)
+		if d.Reason != "" {
+			p.text(d.Reason)
 		}
 		p.Ln(2)
 	}
@@ -45,7 +45,7 @@ func (j Job) Summary() ([]byte, error) {
 		p.text(open)
 	}
 	p.Ln(6)
-	p.text("The full inspection with every reading is kept under the code at the top of this page.")
+	p.text("The full inspection with every reading is kept in the shop under job " + j.In.Job.Number + ".")
 	return p.bytes()
 }
 

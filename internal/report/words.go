@@ -16,13 +16,6 @@ var setNames = map[disposition.SetName]string{
 // SetName is a set in words.
 func SetName(s disposition.SetName) string { return setNames[s] }
 
-func signed(l unit.Length, s unit.System) string {
-	if l > 0 {
-		return "+" + l.Show(s)
-	}
-	return l.Show(s)
-}
-
 var replaced = map[disposition.SetName]string{
 	disposition.MainHousings: "block", disposition.Cylinders: "block", disposition.Deck: "block", disposition.RodHousings: "rods",
 	disposition.Pistons: "pistons", disposition.Pins: "pins", disposition.Rings: "rings",
@@ -35,24 +28,31 @@ func Way(set disposition.SetName, o disposition.Way, s unit.System) string {
 	if s == unit.MM {
 		decimals = 2
 	}
-	step := o.Step.Fixed(s, decimals)
+	size := func(l unit.Length) string { return l.Show(s) + " " + string(s) }
+	step := o.Step.Fixed(s, decimals) + " " + string(s)
+	signed := func(l unit.Length) string {
+		if l > 0 {
+			return "+" + size(l)
+		}
+		return size(l)
+	}
 	shells := ""
 	switch {
 	case o.Method == disposition.MixedShell:
 		shells = ", with a shell for each journal"
 	case o.Method == disposition.MixedHalf:
-		shells = ", with one half of each of two shells, " + signed(o.Shell, s) + " clearance"
+		shells = ", with one half of each of two shells, " + signed(o.Shell) + " clearance"
 	case o.Shell != 0 && o.Shell < 0:
-		shells = ", with shells that take up " + (-o.Shell).Show(s)
+		shells = ", with shells that take up " + size(-o.Shell)
 	case o.Shell != 0:
-		shells = ", with shells that give " + o.Shell.Show(s) + " more"
+		shells = ", with shells that give " + size(o.Shell) + " more"
 	}
 	text := string(o.Action)
 	switch o.Action {
 	case disposition.Reuse:
 		text = "keep as it is" + shells
 		if set == disposition.Thrust && o.Shell != 0 {
-			text = "thrust parts that take up " + (-o.Shell).Show(s)
+			text = "thrust parts that take up " + size(-o.Shell)
 		}
 	case disposition.Polish:
 		text = "polish" + shells
@@ -75,7 +75,7 @@ func Way(set disposition.SetName, o disposition.Way, s unit.System) string {
 			text = "file the end gaps"
 		}
 	case disposition.Skim:
-		text = "skim " + o.Step.Show(s) + " off"
+		text = "skim " + size(o.Step) + " off"
 	case disposition.Replace:
 		text = "another " + replaced[set]
 		switch {

@@ -26,7 +26,7 @@ type Answer struct {
 // answer back.
 func (s *Store) AddAnswers(ctx context.Context, jobID int64, answers []Answer) error {
 	defer s.changed(jobID)
-	err := s.change(ctx, func(tx *sqlx.Tx) error {
+	err := s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
 		if _, err := getJob(ctx, tx, jobID); err != nil {
 			return err
 		}

@@ -54,7 +54,7 @@ func (c *Condition) inspected() (out inspection.Condition) {
 func (s *Store) AddCondition(ctx context.Context, c Condition) error {
 	c.SetAt = s.stamp()
 	defer s.changed(c.JobID)
-	err := s.change(ctx, func(tx *sqlx.Tx) error {
+	err := s.changeOpen(ctx, c.JobID, func(tx *sqlx.Tx) error {
 		if _, err := getJob(ctx, tx, c.JobID); err != nil {
 			return err
 		}

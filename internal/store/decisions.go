@@ -28,7 +28,7 @@ type Decision struct {
 func (s *Store) AddDecision(ctx context.Context, d Decision, after int64) error {
 	d.DecidedAt = s.stamp()
 	defer s.changed(d.JobID)
-	err := s.change(ctx, func(tx *sqlx.Tx) error {
+	err := s.changeOpen(ctx, d.JobID, func(tx *sqlx.Tx) error {
 		var last []Decision
 		if err := tx.SelectContext(ctx, &last, `SELECT * FROM decisions WHERE job_id = ? AND (set_name = ? OR id = ?) ORDER BY id = ? DESC, seq DESC LIMIT 1`,
 			d.JobID, d.Set, d.ID, d.ID); err != nil {

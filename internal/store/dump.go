@@ -53,6 +53,7 @@ var dumped = []dumpedTable{
 	{name: "orders", rows: ofJob + `seq`, id: true},
 	{name: "order_events", rows: `order_id IN (SELECT id FROM orders WHERE job_id = ?) ORDER BY seq`, id: true, places: map[string]string{"order_id": "orders"}},
 	{name: "job_log", rows: ofJob + `seq`},
+	{name: "closings", rows: ofJob + `seq`, id: true},
 }
 
 type dumpedTable struct {

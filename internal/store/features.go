@@ -221,7 +221,7 @@ func (s *Store) SetPlan(ctx context.Context, jobID int64, kind inspection.Kind, 
 		return err
 	}
 	defer s.changed(jobID)
-	return s.change(ctx, func(tx *sqlx.Tx) error {
+	return s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
 		result, err := tx.ExecContext(ctx, `UPDATE features SET stations = ?, directions = ? WHERE job_id = ? AND kind = ?
 			AND NOT EXISTS (SELECT 1 FROM readings WHERE feature_id = features.id)`, string(stations), string(directions), jobID, kind)
 		if err != nil {
@@ -237,7 +237,7 @@ func (s *Store) SetPlan(ctx context.Context, jobID int64, kind inspection.Kind, 
 // SetFitted records which shells were in when a bearing was measured.
 func (s *Store) SetFitted(ctx context.Context, jobID int64, p Place, step *unit.Length, shell unit.Length) error {
 	defer s.changed(jobID)
-	return s.change(ctx, func(tx *sqlx.Tx) error {
+	return s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
 		f, err := findFeature(ctx, tx, jobID, p)
 		if err != nil {
 			return err
@@ -252,7 +252,7 @@ func (s *Store) SetFitted(ctx context.Context, jobID int64, p Place, step *unit.
 // AddUnworn records a size read on the unworn part of a feature; the same id is stored once.
 func (s *Store) AddUnworn(ctx context.Context, jobID int64, p Place, id string, size unit.Length, by string) error {
 	defer s.changed(jobID)
-	return s.change(ctx, func(tx *sqlx.Tx) error {
+	return s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
 		f, err := findFeature(ctx, tx, jobID, p)
 		if err != nil {
 			return err

@@ -25,7 +25,6 @@ func shop(t *testing.T) *Store {
 			Layout: engine.Layout{Arrangement: engine.Inline, Cylinders: 2 + 2*(i%2)}.Complete(), Policy: inspection.DefaultPolicy(unit.In), CreatedBy: "Wanda"})
 		require.NoError(t, err)
 	}
-	require.NoError(t, s.CloseJob(context.Background(), 1, true))
 	return s
 }
 
@@ -63,6 +62,7 @@ func TestSearchFindsJobsOfAllYears(t *testing.T) {
 	}
 	_, err = s.AddReading(ctx, 2, Place{inspection.MainJournal, 2, inspection.AsFound}, size("2.5000"), false) // in the place of 2.4900
 	require.NoError(t, err)
+	require.NoError(t, s.CloseJob(ctx, 1, Finished, ""))
 
 	for name, tt := range map[string]struct {
 		q    Search
@@ -100,16 +100,19 @@ func TestAClosedJobLeavesTheListAndComesBack(t *testing.T) {
 		require.NoError(t, err)
 		return list
 	}
+	require.NoError(t, s.CloseJob(ctx, 1, Declined, "too dear"))
 	assert.Equal(t, []int64{2, 3}, open())
-	require.NoError(t, s.CloseJob(ctx, 1, true), "closing twice is closing once")
-	require.NoError(t, s.CloseJob(ctx, 1, false))
+	_, err := s.AddReading(ctx, 1, Place{inspection.MainJournal, 1, inspection.AsFound}, size("2.4980"), false)
+	assert.ErrorContains(t, err, "closed", "the bench takes nothing on a closed job")
+	require.NoError(t, s.CloseJob(ctx, 1, Finished, ""), "closing twice is closing once")
+	require.NoError(t, s.CloseJob(ctx, 1, Reopened, ""))
 	assert.Equal(t, []int64{1, 2, 3}, open())
-	assert.ErrorIs(t, s.CloseJob(ctx, 99, true), ErrNotFound)
+	assert.ErrorIs(t, s.CloseJob(ctx, 99, Finished, ""), ErrNotFound)
 	moments, err := s.History(ctx, 1, "", 0)
 	require.NoError(t, err)
 	closings := 0
 	for _, m := range moments {
-		if m.What == "change" {
+		if m.What == "closing" {
 			closings++
 		}
 	}
@@ -150,20 +153,25 @@ func TestWatchersHearOfEveryChange(t *testing.T) {
 	changes, stop := s.Watch()
 	_, _ = s.Watch() // nobody listens here
 	smooth := inspection.Smooth
-	for name, change := range map[string]func() error{
-		"reading": func() error { _, err := s.AddReading(ctx, 2, main3, size("2.4985"), true); return err },
-		"look": func() error {
+	for _, one := range []struct {
+		name   string
+		change func() error
+	}{
+		{"reading", func() error { _, err := s.AddReading(ctx, 2, main3, size("2.4985"), true); return err }},
+		{"look", func() error {
 			return s.AddLook(ctx, 2, main3, Look{ID: uuid.NewString(), What: Grade, Look: &smooth, GradedBy: "W"})
-		},
-		"decision": func() error { return s.AddDecision(ctx, signedBy("thrust", disposition.Reuse, "0", 2), 0) },
-		"answer": func() error {
+		}},
+		{"decision", func() error { return s.AddDecision(ctx, signedBy("thrust", disposition.Reuse, "0", 2), 0) }},
+		{"answer", func() error {
 			return s.AddAnswers(ctx, 2, []Answer{{ID: uuid.NewString(), JobID: 2, Topic: "x", Value: "y", SaidBy: "W"}})
-		},
-		"head":    func() error { return s.SetHead(ctx, 2, 1, JobHead{Engine: "Winch", Duty: "standard"}, "W") },
-		"closing": func() error { return s.CloseJob(ctx, 2, true) },
-		"link":    func() error { return s.AddShare(ctx, 2, uuid.NewString(), "x", "W") },
-		"state":   func() error { return s.AddState(ctx, 2, inspection.MainJournal, "after_polish") },
+		}},
+		{"head", func() error { return s.SetHead(ctx, 2, 1, JobHead{Engine: "Winch", Duty: "standard"}, "W") }},
+		{"link", func() error { return s.AddShare(ctx, 2, uuid.NewString(), "x", "W") }},
+		{"state", func() error { return s.AddState(ctx, 2, inspection.MainJournal, "after_polish") }},
+		{"state taken back", func() error { return s.RemoveState(ctx, 2, inspection.MainJournal, "after_polish") }},
+		{"closing", func() error { return s.CloseJob(ctx, 2, Finished, "") }}, // the last: a closed job takes nothing
 	} {
+		name, change := one.name, one.change
 		before := s.Changes(2)
 		require.NoError(t, change(), name)
 		select {

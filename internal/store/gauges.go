@@ -61,7 +61,7 @@ func (s *Store) AddGauge(ctx context.Context, g GaugeSetup) error {
 	}
 	g.StepsText = string(steps)
 	defer s.changed(g.JobID)
-	err = s.change(ctx, func(tx *sqlx.Tx) error {
+	err = s.changeOpen(ctx, g.JobID, func(tx *sqlx.Tx) error {
 		if _, err := getJob(ctx, tx, g.JobID); err != nil {
 			return err
 		}
@@ -79,7 +79,7 @@ func (s *Store) AddGauge(ctx context.Context, g GaugeSetup) error {
 func (s *Store) AddGaugeCheck(ctx context.Context, c GaugeCheck) error {
 	c.CheckedAt = s.stamp()
 	defer s.changed(c.JobID)
-	err := s.change(ctx, func(tx *sqlx.Tx) error {
+	err := s.changeOpen(ctx, c.JobID, func(tx *sqlx.Tx) error {
 		if _, err := getJob(ctx, tx, c.JobID); err != nil {
 			return err
 		}

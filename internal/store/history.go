@@ -13,7 +13,7 @@ import (
 type Moment struct {
 	At   string `db:"at" json:"at"`
 	By   string `db:"by_whom" json:"by"`
-	What string `db:"what" json:"what" enum:"job,reading,look,crack_test,gauge,zero,condition,unworn,answer,photo,decision,order,order_event,match,change,share"`
+	What string `db:"what" json:"what" enum:"job,reading,look,crack_test,gauge,zero,condition,unworn,answer,photo,decision,order,order_event,match,change,share,closing"`
 	// Kind, Number and State name the feature, where it is about one.
 	Kind   inspection.Kind `db:"kind" json:"kind,omitempty"`
 	Number int             `db:"number" json:"number,omitempty"`
@@ -52,6 +52,7 @@ UNION ALL SELECT e.said_at, e.said_by, 'order_event', '', 0, '', 1, o.sheet || '
 UNION ALL SELECT settled_at, settled_by, 'match', kind, 0, '', 1, parts, NULL, seq FROM matchings WHERE job_id = ?1 AND ?2 = ''
 UNION ALL SELECT changed_at, changed_by, 'change', '', 0, '', 1, 'head, before: ' || before, NULL, seq FROM job_changes WHERE job_id = ?1 AND ?2 = ''
 UNION ALL SELECT said_at, said_by, 'change', '', 0, '', 1, text, NULL, seq FROM job_log WHERE job_id = ?1 AND ?2 = ''
+UNION ALL SELECT closed_at, closed_by, 'closing', '', 0, '', 1, outcome || CASE reason WHEN '' THEN '' ELSE ': ' || reason END, NULL, seq FROM closings WHERE job_id = ?1 AND ?2 = ''
 UNION ALL SELECT made_at, made_by, 'share', '', 0, '', 1, 'made for ' || said_for, NULL, 0 FROM shares WHERE job_id = ?1 AND ?2 = ''
 UNION ALL SELECT revoked_at, revoked_by, 'share', '', 0, '', 1, 'revoked, of ' || said_for, NULL, 0 FROM shares WHERE job_id = ?1 AND ?2 = '' AND revoked_at <> '')
 ORDER BY at DESC, seq DESC LIMIT 2000`
@@ -63,6 +64,31 @@ func (s *Store) History(ctx context.Context, jobID int64, kind inspection.Kind, 
 		return nil, fmt.Errorf("history of job %d: %w", jobID, err)
 	}
 	return list, nil
+}
+
+// LastChange is when anything recorded of a job last changed, its limits, looks and answers too.
+func (s *Store) LastChange(ctx context.Context, jobID int64) (at string, err error) {
+	err = s.read.GetContext(ctx, &at, `SELECT max(at) FROM (
+SELECT created_at AS at FROM jobs WHERE id = ?1
+UNION ALL SELECT max(r.taken_at) FROM features f JOIN readings r ON r.feature_id = f.id WHERE f.job_id = ?1
+UNION ALL SELECT max(l.graded_at) FROM features f JOIN looks l ON l.feature_id = f.id WHERE f.job_id = ?1
+UNION ALL SELECT max(u.taken_at) FROM features f JOIN unworn u ON u.feature_id = f.id WHERE f.job_id = ?1
+UNION ALL SELECT max(e.said_at) FROM orders o JOIN order_events e ON e.order_id = o.id WHERE o.job_id = ?1
+UNION ALL SELECT max(set_at) FROM gauges WHERE job_id = ?1
+UNION ALL SELECT max(checked_at) FROM gauge_checks WHERE job_id = ?1
+UNION ALL SELECT max(set_at) FROM conditions WHERE job_id = ?1
+UNION ALL SELECT max(said_at) FROM answers WHERE job_id = ?1
+UNION ALL SELECT max(max(taken_at, removed_at)) FROM photos WHERE job_id = ?1
+UNION ALL SELECT max(decided_at) FROM decisions WHERE job_id = ?1
+UNION ALL SELECT max(issued_at) FROM orders WHERE job_id = ?1
+UNION ALL SELECT max(settled_at) FROM matchings WHERE job_id = ?1
+UNION ALL SELECT max(changed_at) FROM job_changes WHERE job_id = ?1
+UNION ALL SELECT max(closed_at) FROM closings WHERE job_id = ?1
+UNION ALL SELECT max(said_at) FROM job_log WHERE job_id = ?1)`, jobID)
+	if err != nil {
+		return "", fmt.Errorf("last change of job %d: %w", jobID, err)
+	}
+	return at, nil
 }
 
 // log keeps a change that has no table of its own, with what was there before.

@@ -170,7 +170,7 @@ func (s *Store) SetJudgement(ctx context.Context, id, version int64, limits Limi
 		return err
 	}
 	defer s.changed(id)
-	err = s.change(ctx, func(tx *sqlx.Tx) error {
+	err = s.changeOpen(ctx, id, func(tx *sqlx.Tx) error {
 		job, err := getJob(ctx, tx, id)
 		if err != nil {
 			return err
@@ -208,7 +208,7 @@ type JobHead struct {
 // stays on record.
 func (s *Store) SetHead(ctx context.Context, id, version int64, head JobHead, by string) error {
 	defer s.changed(id)
-	err := s.change(ctx, func(tx *sqlx.Tx) error {
+	err := s.changeOpen(ctx, id, func(tx *sqlx.Tx) error {
 		job, err := getJob(ctx, tx, id)
 		if err != nil {
 			return err
@@ -237,31 +237,4 @@ func (s *Store) SetHead(ctx context.Context, id, version int64, head JobHead, by
 type LimitSet struct {
 	Book  map[inspection.Kind]limit.Limits `json:"book"`
 	Close map[inspection.Kind]limit.Limits `json:"close"`
-}
-
-// CloseJob takes a job out of the shop's list, or puts it back; it stays on record.
-func (s *Store) CloseJob(ctx context.Context, id int64, closed bool) error {
-	defer s.changed(id)
-	err := s.change(ctx, func(tx *sqlx.Tx) error {
-		job, err := getJob(ctx, tx, id)
-		if err != nil {
-			return err
-		}
-		if (job.ClosedAt != nil) == closed {
-			return nil
-		}
-		text, at := "taken back into the shop", (*string)(nil)
-		if closed {
-			now := s.stamp()
-			text, at = "closed: it left the shop", &now
-		}
-		if _, err := tx.ExecContext(ctx, `UPDATE jobs SET closed_at = ?, version = version + 1 WHERE id = ?`, at, id); err != nil {
-			return err
-		}
-		return s.log(ctx, tx, id, "closed", text, job.ClosedAt)
-	})
-	if err != nil {
-		return fmt.Errorf("close job %d: %w", id, err)
-	}
-	return nil
 }

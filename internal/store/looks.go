@@ -62,7 +62,7 @@ func Standing(looks []Look) inspection.Look {
 // AddLook stores a grade or a crack test. A cracked feature takes no milder grade: only a crack test clears it.
 func (s *Store) AddLook(ctx context.Context, jobID int64, place Place, l Look) error {
 	defer s.changed(jobID)
-	err := s.change(ctx, func(tx *sqlx.Tx) error {
+	err := s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
 		f, err := findFeature(ctx, tx, jobID, place)
 		if err != nil {
 			return err

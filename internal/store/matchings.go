@@ -26,7 +26,7 @@ func (s *Store) Settle(ctx context.Context, jobID int64, id string, m Settled) e
 	if err != nil {
 		return err
 	}
-	return s.change(ctx, func(tx *sqlx.Tx) error {
+	return s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
 		if _, err := getJob(ctx, tx, jobID); err != nil {
 			return err
 		}

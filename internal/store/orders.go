@@ -45,12 +45,15 @@ type OrderWhat string
 const (
 	Sent     OrderWhat = "sent"
 	Returned OrderWhat = "returned"
-	Ticked   OrderWhat = "ticked"
-	Unticked OrderWhat = "unticked"
-	Accepted OrderWhat = "accepted"
-	SentBack OrderWhat = "sent_back"
-	Closed   OrderWhat = "closed"
-	Struck   OrderWhat = "struck"
+	// Unsent and Unreturned take those back.
+	Unsent     OrderWhat = "unsent"
+	Unreturned OrderWhat = "unreturned"
+	Ticked     OrderWhat = "ticked"
+	Unticked   OrderWhat = "unticked"
+	Accepted   OrderWhat = "accepted"
+	SentBack   OrderWhat = "sent_back"
+	Closed     OrderWhat = "closed"
+	Struck     OrderWhat = "struck"
 )
 
 // Has reports whether something was said of the whole sheet.
@@ -71,7 +74,7 @@ func (o Order) Last(line string, of ...OrderWhat) *OrderEvent {
 // IssueOrders issues sheets and strikes the issues that they take the place of; struck names sheets that are wanted no more.
 func (s *Store) IssueOrders(ctx context.Context, jobID int64, sheets []order.Sheet, struck []order.Name, by string) error {
 	defer s.changed(jobID)
-	err := s.change(ctx, func(tx *sqlx.Tx) error {
+	err := s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
 		for _, sheet := range sheets {
 			issue, err := s.strike(ctx, tx, jobID, sheet.Name, by)
 			if err != nil {
@@ -114,7 +117,7 @@ func (s *Store) strike(ctx context.Context, tx *sqlx.Tx, jobID int64, name order
 // AddOrderEvents stores what is said of a sheet; the same id is stored once. A struck or closed sheet takes nothing more.
 func (s *Store) AddOrderEvents(ctx context.Context, jobID int64, events []OrderEvent) error {
 	defer s.changed(jobID)
-	err := s.change(ctx, func(tx *sqlx.Tx) error {
+	err := s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
 		for _, e := range events {
 			var done []string
 			if err := tx.SelectContext(ctx, &done, `SELECT what FROM order_events WHERE order_id = ? AND line = '' AND what IN ('struck', 'closed') AND id <> ?`, e.OrderID, e.ID); err != nil {

@@ -25,7 +25,7 @@ const MaxPhotos = 200
 // AddPhoto stores a picture with its small version, both JPEG; the same id is stored once.
 func (s *Store) AddPhoto(ctx context.Context, p Photo, picture, small []byte) error {
 	defer s.changed(p.JobID)
-	err := s.change(ctx, func(tx *sqlx.Tx) error {
+	err := s.changeOpen(ctx, p.JobID, func(tx *sqlx.Tx) error {
 		if _, err := getJob(ctx, tx, p.JobID); err != nil {
 			return err
 		}
@@ -49,9 +49,24 @@ func (s *Store) AddPhoto(ctx context.Context, p Photo, picture, small []byte) er
 // RemovePhoto takes a picture out of sight; who did it and when stays on record.
 func (s *Store) RemovePhoto(ctx context.Context, jobID int64, id, by string) error {
 	defer s.changed(jobID)
-	return s.change(ctx, func(tx *sqlx.Tx) error {
+	return s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
 		_, err := tx.ExecContext(ctx, `UPDATE photos SET removed_by = ?, removed_at = ? WHERE job_id = ? AND id = ? AND removed_by = ''`, by, s.stamp(), jobID, id)
 		return err
+	})
+}
+
+// RestorePhoto brings a picture back that was taken away; that it was stays on record.
+func (s *Store) RestorePhoto(ctx context.Context, jobID int64, id string) error {
+	defer s.changed(jobID)
+	return s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
+		var caption string
+		if err := tx.GetContext(ctx, &caption, `SELECT caption FROM photos WHERE job_id = ? AND id = ?`, jobID, id); err != nil {
+			return notFound(err)
+		}
+		if _, err := tx.ExecContext(ctx, `UPDATE photos SET removed_by = '', removed_at = '' WHERE job_id = ? AND id = ?`, jobID, id); err != nil {
+			return err
+		}
+		return s.log(ctx, tx, jobID, "photo", "photograph brought back: "+caption, nil)
 	})
 }
 

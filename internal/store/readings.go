@@ -52,7 +52,7 @@ func tapes(ctx context.Context, q querier, jobID, only int64) ([]Reading, error)
 // cell; otherwise it supersedes them. The same id with the same content is stored once; with other content
 // it is a conflict.
 func (s *Store) AddReading(ctx context.Context, jobID int64, place Place, r Reading, repeat bool) (stored Reading, err error) {
-	err = s.change(ctx, func(tx *sqlx.Tx) error {
+	err = s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
 		f, err := findFeature(ctx, tx, jobID, place)
 		if err != nil {
 			return err

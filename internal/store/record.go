@@ -24,6 +24,7 @@ type Record struct {
 	Answers    []Answer     `json:"answers"`
 	Photos     []Photo      `json:"photos"`
 	Orders     []Order      `json:"orders"`
+	Closings   []Closing    `json:"closings"`
 }
 
 // Record returns everything stored of a job, or [ErrNotFound]. Callers must not change it.
@@ -68,7 +69,10 @@ func readRecord(ctx context.Context, q querier, id int64) (record Record, err er
 	if record.Photos, err = photosOf(ctx, q, id); err != nil {
 		return record, err
 	}
-	record.Orders, err = ordersOf(ctx, q, id)
+	if record.Orders, err = ordersOf(ctx, q, id); err != nil {
+		return record, err
+	}
+	record.Closings, err = closingsOf(ctx, q, id)
 	return record, err
 }
 

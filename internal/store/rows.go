@@ -25,7 +25,7 @@ type Row struct {
 // AddRows stores readings from a file, all of them or none.
 func (s *Store) AddRows(ctx context.Context, jobID int64, rows []Row) error {
 	defer s.changed(jobID)
-	err := s.change(ctx, func(tx *sqlx.Tx) error {
+	err := s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
 		ids := map[Place]int64{}
 		for _, row := range rows {
 			id, known := ids[row.Place]

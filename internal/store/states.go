@@ -17,7 +17,7 @@ import (
 // with. Parts that have the state already keep it.
 func (s *Store) AddState(ctx context.Context, jobID int64, kind inspection.Kind, state string) error {
 	defer s.changed(jobID)
-	err := s.change(ctx, func(tx *sqlx.Tx) error {
+	err := s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
 		result, err := tx.ExecContext(ctx, `INSERT INTO features (job_id, kind, number, state, stations, directions, gauge_kind, gauge_division,
 				gauge_repeatability, gauge_setting_u, added)
 			SELECT job_id, kind, number, ?, stations, directions, gauge_kind, gauge_division, gauge_repeatability, gauge_setting_u, added FROM features
@@ -44,7 +44,7 @@ const outsidePlan = "outside the plan"
 // other cells of a new row or column need no reading.
 func (s *Store) AddPlace(ctx context.Context, jobID int64, place Place, station string, direction unit.Angle, by string) error {
 	defer s.changed(jobID)
-	err := s.change(ctx, func(tx *sqlx.Tx) error {
+	err := s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
 		f, err := findFeature(ctx, tx, jobID, place)
 		if err != nil {
 			return err
@@ -93,7 +93,7 @@ func (s *Store) AddPlace(ctx context.Context, jobID int64, place Place, station 
 // AddParts makes parts of a kind measurable that the job did not have: numbers from 1 up to the count.
 func (s *Store) AddParts(ctx context.Context, jobID int64, kind inspection.Kind, count int) error {
 	defer s.changed(jobID)
-	err := s.change(ctx, func(tx *sqlx.Tx) error {
+	err := s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
 		job, err := getJob(ctx, tx, jobID)
 		if err != nil {
 			return err
@@ -116,6 +116,47 @@ func (s *Store) AddParts(ctx context.Context, jobID int64, kind inspection.Kind,
 	})
 	if err != nil {
 		return fmt.Errorf("parts %s of job %d: %w", kind, jobID, err)
+	}
+	return nil
+}
+
+// RemoveState takes a state of all parts of a kind back, while nothing was recorded in it.
+func (s *Store) RemoveState(ctx context.Context, jobID int64, kind inspection.Kind, state string) error {
+	return s.remove(ctx, jobID, kind, kind.Title()+": not measured in the state "+state+" after all", `state = ?`, state)
+}
+
+// RemovePart takes a part back that was added by mistake, while nothing was recorded of it.
+func (s *Store) RemovePart(ctx context.Context, jobID int64, kind inspection.Kind, number int) error {
+	return s.remove(ctx, jobID, kind, fmt.Sprintf("%s %d: taken out again", kind.Title(), number), `number = ?`, number)
+}
+
+func (s *Store) remove(ctx context.Context, jobID int64, kind inspection.Kind, text, which string, value any) error {
+	defer s.changed(jobID)
+	err := s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
+		var ids []int64
+		if err := tx.SelectContext(ctx, &ids, `SELECT id FROM features WHERE job_id = ? AND kind = ? AND `+which, jobID, kind, value); err != nil {
+			return err
+		}
+		if len(ids) == 0 {
+			return ErrNotFound
+		}
+		for _, id := range ids {
+			var recorded int
+			if err := tx.GetContext(ctx, &recorded, `SELECT (SELECT count(*) FROM readings WHERE feature_id = ?1) + (SELECT count(*) FROM looks WHERE feature_id = ?1)
+				+ (SELECT count(*) FROM unworn WHERE feature_id = ?1)`, id); err != nil {
+				return err
+			}
+			if recorded > 0 {
+				return conflict("Something is recorded there already: it stays. Only what is still empty is taken out again.")
+			}
+			if _, err := tx.ExecContext(ctx, `DELETE FROM features WHERE id = ?`, id); err != nil {
+				return err
+			}
+		}
+		return s.log(ctx, tx, jobID, "removed", text, nil)
+	})
+	if err != nil {
+		return fmt.Errorf("remove %s of job %d: %w", kind, jobID, err)
 	}
 	return nil
 }

@@ -11,8 +11,13 @@ import (
 
 // Evaluate evaluates every feature and decides every set that has limits. It is the one evaluation
 // behind the command line, the API and the screens.
-func Evaluate(in *inspection.Inspection) Result {
-	e := &evaluator{in: in, rule: in.Policy.DecisionRule}
+func Evaluate(in *inspection.Inspection) Result { return evaluate(in, false) }
+
+// Lettered is Evaluate for a reader outside the shop: every figure in the reasons carries its unit.
+func Lettered(in *inspection.Inspection) Result { return evaluate(in, true) }
+
+func evaluate(in *inspection.Inspection, named bool) Result {
+	e := &evaluator{in: in, rule: in.Policy.DecisionRule, named: named}
 	e.result = Result{Features: inspection.Evaluate(in), Fits: []Fit{}, Sets: []Set{}}
 	e.journals(MainJournals, inspection.MainJournal)
 	e.journals(RodJournals, inspection.RodJournal)
@@ -30,6 +35,8 @@ type evaluator struct {
 	in     *inspection.Inspection
 	rule   limit.Rule
 	result Result
+	// named writes the unit behind every figure.
+	named bool
 }
 
 // A member is one feature of a set in the state that decides.
@@ -116,7 +123,12 @@ func (b *board) classes() {
 	}
 }
 
-func (b *board) show(l unit.Length) string { return l.Show(b.in.Unit) }
+func (b *board) show(l unit.Length) string {
+	if b.named {
+		return l.Show(b.in.Unit) + " " + string(b.in.Unit)
+	}
+	return l.Show(b.in.Unit)
+}
 
 // step writes a step as shops do: 0.020, 0.25.
 func (b *board) step(l unit.Length) string {
@@ -125,6 +137,9 @@ func (b *board) step(l unit.Length) string {
 		decimals = 2
 	}
 	if short := l.Fixed(b.in.Unit, decimals); unit.MustParse(short, b.in.Unit) == l {
+		if b.named {
+			short += " " + string(b.in.Unit)
+		}
 		return short
 	}
 	return b.show(l)
@@ -223,7 +238,7 @@ func (b *board) judge() (beyond bool, unsure []Reason) {
 			if c.Value < *c.Limit {
 				relation = "below the limit of"
 			}
-			b.cause("beyond_"+c.Name, ref, "%s: %s %s is %s %s%s.", name, words(c.Name), b.show(c.Value), relation, b.show(*against), from(c.Source))
+			b.cause(beyondCode+c.Name, ref, "%s: %s %s is %s %s%s.", name, words(c.Name), b.show(c.Value), relation, b.show(*against), from(c.Source))
 		case limit.Unsure:
 			r := reason("unsure_"+c.Name, ref, "%s: %s %s is too close to its limit of %s to call with this gauge (± %s); the chance that it is within is %d %%.",
 				name, words(c.Name), b.show(c.Value), b.show(*c.Limit), b.show(c.U), int(100**c.Chance+0.5))

@@ -265,15 +265,15 @@ func (b *board) explainKeep(chosen Option) {
 		b.because("caution_polish", nil, "Measure between passes and stop at the number. No cloth or strip wrapped by hand round a shaft that turns under power.")
 	}
 	if len(b.fitsOut) > 0 && (chosen.Shell != 0 || chosen.Method == MixedShell) {
-		b.because("shell", nil, "Shells that change the clearance by %s bring every journal into its window: that saves a regrind.", signed(chosen.Shell, b.in.Unit))
+		b.because("shell", nil, "Shells that change the clearance by %s bring every journal into its window: that saves a regrind.", b.signed(chosen.Shell))
 	}
 }
 
-func signed(l unit.Length, s unit.System) string {
+func (b *board) signed(l unit.Length) string {
 	if l > 0 {
-		return "+" + l.Show(s)
+		return "+" + b.show(l)
 	}
-	return l.Show(s)
+	return b.show(l)
 }
 
 func (b *board) explainReplace() {

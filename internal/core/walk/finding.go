@@ -13,6 +13,8 @@ type Finding struct {
 	Topic   string  `json:"topic"`
 	Place   string  `json:"place"`
 	Text    string  `json:"text"`
+	// Plain is what a customer is told of it; empty for what concerns only the shop.
+	Plain string `json:"-"`
 }
 
 // Find says what follows from the answers, gravest first.
@@ -43,18 +45,24 @@ func one(item Item, a Answer) (f Finding, ok bool) {
 		if c.Value != a.Value || c.Gravity == Fine {
 			continue
 		}
-		f = Finding{item.Step, c.Gravity, item.Topic, a.Place, c.Says}
+		f = Finding{Step: item.Step, Gravity: c.Gravity, Topic: item.Topic, Place: a.Place, Text: c.Says}
+		if words := plain[item.Topic+" "+a.Value]; words != "" {
+			f.Plain = words
+			if a.Place != "" {
+				f.Plain = capital(a.Place) + " " + words
+			}
+		}
 		switch {
 		case item.Topic == "history":
 			told, ok := history[a.Place]
-			f.Gravity, f.Text = told.gravity, told.says
+			f.Gravity, f.Text, f.Plain = told.gravity, told.says, told.plain
 			return f, ok
 		case item.Topic == "debris":
 			f.Text = fmt.Sprintf("Found inside: %s. Look for where it came from, and for the marks it left.", a.Place)
 		case c.Says == "":
 			f.Text = fmt.Sprintf("%s, %s: %s.", item.Title, a.Place, strings.ToLower(c.Word))
 		case a.Place != "":
-			f.Text = strings.ToUpper(a.Place[:1]) + a.Place[1:] + subject[item.Topic] + " " + c.Says
+			f.Text = capital(a.Place) + subject[item.Topic] + " " + c.Says
 		}
 		if a.Note != "" {
 			f.Text += " (" + a.Note + ")"
@@ -67,17 +75,32 @@ func one(item Item, a Answer) (f Finding, ok bool) {
 // subject is what the place's name is followed by, where the item is not the place itself.
 var subject = map[string]string{"main_cap": "'s cap", "rod_cap": "'s cap", "main_bolt": "'s bolts: one", "rod_bolt": "'s bolts: one"}
 
-// history: what a told history asks for, and how much it weighs.
+// history: what a told history asks for, how much it weighs, and how it is said to whom the engine belongs.
 var history = map[string]struct {
-	gravity Gravity
-	says    string
+	gravity     Gravity
+	says, plain string
 }{
-	"overheated":       {Note, "Overheated: deck flatness and cracks first. Burnt seals are corrosive: gloves."},
-	"spun bearing":     {Fault, "Spun bearing: crack test and hardness of the crankshaft before any machining; its housing and its rod are suspect."},
-	"low oil":          {Note, "Run low on oil: look for heat marks on journals and on the highest bearings first."},
-	"seized":           {Note, "Seized: bent rods and scored bores are likely; do not force it round."},
-	"water in the oil": {Note, "Water in the oil: corroded journals, and a crack or a gasket to find."},
+	"overheated":       {Note, "Overheated: deck flatness and cracks first. Burnt seals are corrosive: gloves.", "The engine had overheated."},
+	"spun bearing":     {Fault, "Spun bearing: crack test and hardness of the crankshaft before any machining; its housing and its rod are suspect.", "A bearing had spun."},
+	"low oil":          {Note, "Run low on oil: look for heat marks on journals and on the highest bearings first.", "The engine had run low on oil."},
+	"seized":           {Note, "Seized: bent rods and scored bores are likely; do not force it round.", "The engine had seized."},
+	"water in the oil": {Note, "Water in the oil: corroded journals, and a crack or a gasket to find.", "There was water in the oil."},
 }
+
+// plain is what a fault means to whom the engine belongs, by topic and answer; behind the name of its place.
+var plain = map[string]string{
+	"main_cap misplaced": "had its cap from another place.", "rod_cap misplaced": "had its cap from another place.",
+	"main_bolt loose": "had a bolt that came loose too easily.", "rod_bolt loose": "had a bolt that came loose too easily.",
+	"main_bolt long": "had a stretched bolt.", "rod_bolt long": "had a stretched bolt.",
+	"main_bolt yielded": "had a bolt that had yielded.", "rod_bolt yielded": "had a bolt that had yielded.",
+	"main_bolt thread": "had a damaged bolt thread.", "rod_bolt thread": "had a damaged bolt thread.",
+	"block_crack yes": "shows a crack.", "core_plug weeping": "Core plugs were weeping.", "stud pitted": "Studs were pitted or necked.", "stud pulled": "Threads in the block were pulled.",
+	"cam_lobe_look pitted": "Cam lobes were nicked or pitted.", "rod_straight bent": "was bent.", "rod_straight blue": "had been overheated at its big end.",
+	"ring_pattern corroded": "was corroded or pitted.", "thrust_face scored": "The thrust faces of the crankshaft were scored or blue.",
+	"keyway damaged": "The crankshaft's nose, keyway, flange or threads were damaged.",
+}
+
+func capital(text string) string { return strings.ToUpper(text[:1]) + text[1:] }
 
 // Pattern reads a run of shells laid out in order: wear that grows towards the middle and fades again says that
 // the crank is bent; wear that grows to one end says that the tunnel or the load is not true; one alone says

@@ -1,0 +1,27 @@
+package disposition
+
+import (
+	"slices"
+	"strings"
+)
+
+// found are the codes of reasons that tell what was found, whatever is decided; advised those that tell why what is advised is done.
+// Everything else is for the shop: cautions, remarks, what is still to be measured.
+var (
+	found   = []string{"look", "cracked", "mixed_set", "fit_out"}
+	advised = []string{"step", "within", "marked", "tight", "shell", "no_step", "hone_to_size", "sleeve", "bored"}
+)
+
+// Letter are the reasons of a set that its customer is told. Where a person decided otherwise, what was advised is not among them.
+func (s Set) Letter(as Way) (texts []string) {
+	for _, r := range s.Reasons {
+		tells := slices.Contains(found, r.Code) || strings.HasPrefix(r.Code, beyondCode)
+		if (tells || s.Way == as && slices.Contains(advised, r.Code)) && !slices.Contains(texts, r.Text) {
+			texts = append(texts, r.Text)
+		}
+	}
+	return texts
+}
+
+// beyondCode begins the code of a check that is beyond its limit.
+const beyondCode = "beyond_"

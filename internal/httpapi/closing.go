@@ -1,0 +1,122 @@
+package httpapi
+
+import (
+	"context"
+	"fmt"
+	"slices"
+	"strings"
+
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/order"
+	"ledge/internal/core/schedule"
+	"ledge/internal/core/walk"
+	"ledge/internal/store"
+)
+
+// An OpenEnd is something that a job would leave undone if it were closed now.
+type OpenEnd struct {
+	What  string `json:"what" enum:"drafts,orders,unproved,unticked,bolts,new_parts"`
+	Count int    `json:"count"`
+	Text  string `json:"text"`
+}
+
+// openEnds lists what is not done yet.
+func (v JobView) openEnds() []OpenEnd {
+	ends := []OpenEnd{}
+	add := func(what string, count int, one, many string) {
+		if count == 1 {
+			ends = append(ends, OpenEnd{what, 1, one})
+		} else if count > 1 {
+			ends = append(ends, OpenEnd{what, count, fmt.Sprintf(many, count)})
+		}
+	}
+	var orders, unproved, unticked, unmeasured int
+	for _, o := range v.Orders.Issued {
+		if o.Struck || o.Closed {
+			continue
+		}
+		orders++
+		unproved += o.Open - o.Unticked
+		unticked += o.Unticked
+		for _, l := range o.Body.Lines {
+			if kinds, measured := newKinds[l.Part]; measured && !v.measuredNew(kinds) {
+				unmeasured++
+			}
+		}
+	}
+	bolts := 0
+	for _, f := range v.Walk.Findings {
+		if f.Gravity == walk.Fault && (f.Topic == "main_bolt" || f.Topic == "rod_bolt") {
+			bolts++
+		}
+	}
+	add("drafts", len(v.Orders.Drafts), "One sheet is signed for and not issued.", "%d sheets are signed for and not issued.")
+	add("orders", orders, "One sheet is not closed.", "%d sheets are not closed.")
+	add("unproved", unproved, "One size that was ordered is not proved by measuring.", "%d sizes that were ordered are not proved by measuring.")
+	add("unticked", unticked, "One line of a list is not ticked off.", "%d lines of lists are not ticked off.")
+	add("bolts", bolts, "One bolt is suspect.", "%d bolts are suspect.")
+	add("new_parts", unmeasured, "One sort of new parts was not measured.", "%d sorts of new parts were not measured.")
+	return ends
+}
+
+// newKinds are the kinds by which new parts are measured: themselves, or what they are fitted into.
+var newKinds = map[schedule.Part][]inspection.Kind{
+	schedule.Pistons: {inspection.Piston}, schedule.Pins: {inspection.Pin},
+	schedule.MainShells: {inspection.MainBearing, inspection.MainShell, inspection.MainStrip}, schedule.RodShells: {inspection.RodBearing, inspection.RodShell, inspection.RodStrip},
+	schedule.SelectShells: {inspection.MainBearing, inspection.RodBearing, inspection.MainShell, inspection.RodShell, inspection.MainStrip, inspection.RodStrip},
+}
+
+// measuredNew reports whether parts of one of the kinds were measured in another state than they came in.
+func (v JobView) measuredNew(kinds []inspection.Kind) bool {
+	for _, f := range v.Features {
+		if f.State == inspection.AsFound || len(f.Tape) == 0 {
+			continue
+		}
+		if slices.Contains(kinds, f.Kind) {
+			return true
+		}
+	}
+	return false
+}
+
+func (a resources) closeJob(ctx context.Context, in *struct {
+	ID   int64 `path:"id"`
+	Body struct {
+		Closed  bool          `json:"closed"`
+		Outcome store.Outcome `json:"outcome,omitempty" enum:"finished,declined,scrapped,kept_for_parts,mistake" doc:"finished where left out and nothing is open"`
+		Reason  string        `json:"reason,omitempty" maxLength:"1000"`
+	}
+}) (*jobOutput, error) {
+	b := in.Body
+	if !b.Closed {
+		return a.changed(ctx, in.ID, a.store.CloseJob(ctx, in.ID, store.Reopened, strings.TrimSpace(b.Reason)))
+	}
+	view, err := a.view(ctx, in.ID)
+	if err != nil {
+		return nil, a.fail(ctx, err)
+	}
+	b.Reason = strings.TrimSpace(b.Reason)
+	switch {
+	case len(view.OpenEnds) > 0 && b.Outcome == "":
+		return nil, refuse("outcome", "Not everything is done: say how this job ends.")
+	case (len(view.OpenEnds) > 0 || b.Outcome != "" && b.Outcome != store.Finished) && b.Reason == "":
+		return nil, refuse("reason", "Say why: it stays on record with your name.")
+	case b.Outcome == "":
+		b.Outcome = store.Finished
+	}
+	return a.changed(ctx, in.ID, a.store.CloseJob(ctx, in.ID, b.Outcome, b.Reason))
+}
+
+// untickedLines counts the lines of a sheet that only a tick can tell done.
+func untickedLines(o store.Order) int {
+	n := 0
+	for _, l := range o.Body.Lines {
+		if l.Proven() || l.Kept || l.Work == order.DoKeep {
+			continue
+		}
+		if e := o.Last(l.Key, store.Ticked, store.Unticked); e == nil || e.What != store.Ticked {
+			n++
+		}
+	}
+	return n
+}

@@ -1,0 +1,82 @@
+package httpapi
+
+import (
+	"context"
+	"net"
+	"net/http"
+	"net/url"
+	"strings"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"ledge/internal/store"
+)
+
+// ShopView is what holds for the shop as a whole.
+type ShopView struct {
+	// PublicURL is the address under which Ledge is reached from elsewhere, for the codes on papers and for links; empty where
+	// nobody said one. Fixed tells that it was given when Ledge was started.
+	PublicURL string `json:"public_url"`
+	Fixed     bool   `json:"fixed"`
+}
+
+type shopOutput struct{ Body ShopView }
+
+func (a resources) shop(api huma.API) {
+	huma.Register(api, huma.Operation{OperationID: "get-shop", Method: http.MethodGet, Path: "/api/v1/shop", Summary: "What holds for the shop as a whole"},
+		func(ctx context.Context, _ *struct{}) (*shopOutput, error) { return a.shopView(ctx) })
+	huma.Register(api, huma.Operation{OperationID: "set-shop", Method: http.MethodPut, Path: "/api/v1/shop", Summary: "Say under which address Ledge is reached from elsewhere"},
+		func(ctx context.Context, in *struct {
+			Body struct {
+				PublicURL string `json:"public_url" maxLength:"200"`
+			}
+		}) (*shopOutput, error) {
+			address, sentence := PublicURL(in.Body.PublicURL)
+			if sentence != "" {
+				return nil, refuse("public_url", sentence)
+			}
+			if err := a.store.SetSetting(ctx, store.PublicURL, address); err != nil {
+				return nil, a.fail(ctx, err)
+			}
+			return a.shopView(ctx)
+		})
+}
+
+func (a resources) shopView(ctx context.Context) (*shopOutput, error) {
+	address, err := a.publicURL(ctx)
+	if err != nil {
+		return nil, a.fail(ctx, err)
+	}
+	return &shopOutput{ShopView{address, a.public != ""}}, nil
+}
+
+func (a resources) publicURL(ctx context.Context) (string, error) {
+	if a.public != "" {
+		return a.public, nil
+	}
+	return a.store.Setting(ctx, store.PublicURL)
+}
+
+// PublicURL is an address in its plain form, or a sentence that says why it is none that others can reach.
+func PublicURL(text string) (address, sentence string) {
+	text = strings.TrimRight(strings.TrimSpace(text), "/")
+	if text == "" {
+		return "", ""
+	}
+	u, err := url.Parse(text)
+	switch {
+	case err != nil || u.Scheme != "http" && u.Scheme != "https" || u.Hostname() == "" || u.RawQuery != "" || u.Fragment != "" || u.User != nil:
+		return "", "An address begins with http:// or https:// and names a machine, such as https://ledge.example.org."
+	case isLoopback(u.Hostname()):
+		return "", "This address is only known on this machine; a phone that reads the code would look on itself."
+	}
+	return text, ""
+}
+
+func isLoopback(host string) bool {
+	if strings.EqualFold(host, "localhost") || strings.HasSuffix(strings.ToLower(host), ".localhost") {
+		return true
+	}
+	ip := net.ParseIP(host)
+	return ip != nil && (ip.IsLoopback() || ip.IsUnspecified())
+}

@@ -1,0 +1,86 @@
+package store
+
+import (
+	"context"
+	"fmt"
+
+	"github.com/google/uuid"
+	"github.com/jmoiron/sqlx"
+)
+
+// An Outcome is how a job left the shop.
+type Outcome string
+
+// The outcomes. Mistake is a job that should not have been made; Reopened one that came back into the shop.
+const (
+	Finished     Outcome = "finished"
+	Declined     Outcome = "declined"
+	Scrapped     Outcome = "scrapped"
+	KeptForParts Outcome = "kept_for_parts"
+	Mistake      Outcome = "mistake"
+	Reopened     Outcome = "reopened"
+)
+
+// A Closing is how a job left the shop, as somebody signed it, or that it came back.
+type Closing struct {
+	Seq      int64   `db:"seq" json:"seq"`
+	ID       string  `db:"id" json:"id"`
+	JobID    int64   `db:"job_id" json:"-"`
+	Outcome  Outcome `db:"outcome" json:"outcome" enum:"finished,declined,scrapped,kept_for_parts,mistake,reopened"`
+	Reason   string  `db:"reason" json:"reason"`
+	ClosedBy string  `db:"closed_by" json:"closed_by"`
+	ClosedAt string  `db:"closed_at" json:"closed_at"`
+}
+
+// CloseJob takes a job out of the shop's list, or with [Reopened] puts it back; it stays on record.
+func (s *Store) CloseJob(ctx context.Context, id int64, outcome Outcome, reason string) error {
+	defer s.changed(id)
+	err := s.change(ctx, func(tx *sqlx.Tx) error {
+		job, err := getJob(ctx, tx, id)
+		if err != nil {
+			return err
+		}
+		closes := outcome != Reopened
+		if (job.ClosedAt != nil) == closes {
+			return nil
+		}
+		now := s.stamp()
+		at := &now
+		if !closes {
+			at = nil
+		}
+		if _, err := tx.ExecContext(ctx, `UPDATE jobs SET closed_at = ?, version = version + 1 WHERE id = ?`, at, id); err != nil {
+			return err
+		}
+		_, err = tx.ExecContext(ctx, `INSERT INTO closings (id, job_id, outcome, reason, closed_by, closed_at) VALUES (?,?,?,?,?,?)`,
+			uuid.NewString(), id, outcome, reason, person(ctx), now)
+		return err
+	})
+	if err != nil {
+		return fmt.Errorf("close job %d: %w", id, err)
+	}
+	return nil
+}
+
+// closingsOf are the closings and reopenings of a job, in their order.
+func closingsOf(ctx context.Context, q querier, jobID int64) ([]Closing, error) {
+	list := []Closing{}
+	if err := q.SelectContext(ctx, &list, `SELECT * FROM closings WHERE job_id = ? ORDER BY seq`, jobID); err != nil {
+		return nil, fmt.Errorf("closings of job %d: %w", jobID, err)
+	}
+	return list, nil
+}
+
+// changeOpen is change for a job that is still in the shop; a closed one takes nothing.
+func (s *Store) changeOpen(ctx context.Context, jobID int64, f func(tx *sqlx.Tx) error) error {
+	return s.change(ctx, func(tx *sqlx.Tx) error {
+		var closed bool
+		if err := tx.GetContext(ctx, &closed, `SELECT EXISTS (SELECT 1 FROM jobs WHERE id = ? AND closed_at IS NOT NULL)`, jobID); err != nil {
+			return err
+		}
+		if closed {
+			return conflict("This job is closed: nothing more is entered into it. Take it back into the shop first, on its Report page.")
+		}
+		return f(tx)
+	})
+}
