@@ -76,7 +76,7 @@ func TestFill(t *testing.T) {
 	defer s.Close()
 	require.NoError(t, Fill(ctx, s, time.Now()))
 	require.NoError(t, Fill(ctx, s, time.Now()))
-	ids, err := s.JobIDs(ctx, "", 50)
+	ids, err := s.JobIDs(ctx, "")
 	require.NoError(t, err)
 	require.Len(t, ids, 9)
 	record, err := s.Record(ctx, 6)
@@ -96,7 +96,7 @@ func TestTheDemoShowsEveryDecision(t *testing.T) {
 	require.NoError(t, err)
 	defer s.Close()
 	require.NoError(t, Fill(ctx, s, time.Now()))
-	ids, err := s.JobIDs(ctx, "", 50)
+	ids, err := s.JobIDs(ctx, "")
 	require.NoError(t, err)
 	shown, shells, sleeveOne, ledge := map[disposition.Action]bool{}, false, false, false
 	for _, id := range ids {

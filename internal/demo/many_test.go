@@ -30,7 +30,7 @@ func TestManyYears(t *testing.T) {
 	assert.Equal(t, readings, same)
 	assert.NotEqual(t, readings, other)
 	assert.Greater(t, readings, 130*150, "whole engines are the rule")
-	open, err := s.JobIDs(ctx, "", 1000)
+	open, err := s.JobIDs(ctx, "")
 	require.NoError(t, err)
 	assert.Len(t, open, openJobs+9, "the others left the shop")
 	first, err := s.JobNumbered(ctx, "Y-00001")

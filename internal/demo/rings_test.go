@@ -17,7 +17,7 @@ func TestRingGapsCrossCheckTheBores(t *testing.T) {
 	in, _, err := Read("jobs/6-sawmill-four.json")
 	require.NoError(t, err)
 	flagged := func() (rings []string) {
-		for _, a := range disposition.BuildOf(in, inspection.Evaluate(in)).Rings {
+		for _, a := range disposition.BuildOf(in, disposition.Evaluate(in)).Rings {
 			if strings.Contains(a.Says, "than its bore explains") {
 				rings = append(rings, a.Ring)
 			}

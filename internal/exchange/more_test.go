@@ -124,7 +124,8 @@ func TestDoubt(t *testing.T) {
 		size              string
 		asked, impossible bool
 	}{
-		{1, "1.8112", false, false}, {1, "1.7920", false, false}, {1, "1.7919", true, false}, {1, "1.8321", true, false},
+		{1, "1.8112", false, false}, {1, "1.8070", false, false}, {1, "1.8069", true, false}, {1, "1.8171", true, false},
+		{1, "1.8020", true, false}, // a whole undersize off
 		{1, "46.02", true, true}, {1, "0.0713", true, true}, {1, "0", true, true}, {1, "-1.8", true, true},
 		{2, "1.8122", false, false}, {2, "1.7000", true, false}, // the rest of its set speaks for number 2
 	}

@@ -3,6 +3,7 @@ package exchange
 import (
 	"io"
 	"strconv"
+	"strings"
 
 	"ledge/internal/core/engine"
 	"ledge/internal/core/inspection"
@@ -96,31 +97,34 @@ func (r *reader) policy(n *node, at string, p *inspection.Policy) {
 		"line_hone_stock", "cap_cut_max", "step_limit", "refit_shells", "duty_clearance"); !ok {
 		return
 	}
-	one := func(name string, dst *string, allowed ...string) {
+	one := func(name string, dst *string) {
 		if value := n.get(name); value != nil {
-			*dst = choice(r, value, pointer(at, name), *dst, allowed...)
+			*dst = choice(r, value, pointer(at, name), *dst, inspection.Choices(name)...)
 		}
 	}
-	if rule := n.get("decision_rule"); rule != nil {
-		p.DecisionRule = choice(r, rule, pointer(at, "decision_rule"), limit.Plain, limit.Plain, limit.Guarded)
-	}
-	one("wear_reference", &p.WearReference, inspection.Measured, inspection.Book, inspection.Middle)
-	one("clearance_target", &p.ClearanceTarget, inspection.TargetRange, inspection.TargetPerInch)
-	one("bore_cleanup", &p.BoreCleanup, inspection.HoldCentre, inspection.FollowWear)
-	one("pin_cleanup", &p.PinCleanup, inspection.FollowWear, inspection.HoldStroke)
-	one("grind", &p.Grind, inspection.GrindWhenNeeded, inspection.GrindAlways)
-	one("limits", &p.Limits, inspection.Book, inspection.Close)
+	rule := string(p.DecisionRule)
+	one("decision_rule", &rule)
+	p.DecisionRule = limit.Rule(rule)
+	one("wear_reference", &p.WearReference)
+	one("clearance_target", &p.ClearanceTarget)
+	one("bore_cleanup", &p.BoreCleanup)
+	one("pin_cleanup", &p.PinCleanup)
+	one("grind", &p.Grind)
+	one("limits", &p.Limits)
 	optional(n, at, "rings_renewed", &p.RingsRenewed, r.truth)
 	optional(n, at, "mixed_halves", &p.MixedHalves, r.truth)
 	optional(n, at, "mixed_shells", &p.MixedShells, r.truth)
-	optional(n, at, "cleanup_allowance", &p.CleanupAllowance, r.notNegative)
-	optional(n, at, "polish_stock", &p.PolishStock, r.notNegative)
-	optional(n, at, "hone_stock", &p.HoneStock, r.notNegative)
-	optional(n, at, "line_hone_stock", &p.LineHoneStock, r.notNegative)
-	optional(n, at, "cap_cut_max", &p.CapCutMax, r.notNegative)
-	optional(n, at, "step_limit", &p.StepLimit, r.notNegative)
+	optional(n, at, "cleanup_allowance", &p.CleanupAllowance, r.length)
+	optional(n, at, "polish_stock", &p.PolishStock, r.length)
+	optional(n, at, "hone_stock", &p.HoneStock, r.length)
+	optional(n, at, "line_hone_stock", &p.LineHoneStock, r.length)
+	optional(n, at, "cap_cut_max", &p.CapCutMax, r.length)
+	optional(n, at, "step_limit", &p.StepLimit, r.length)
 	optional(n, at, "refit_shells", &p.RefitShells, r.truth)
-	optional(n, at, "duty_clearance", &p.DutyClearance, r.notNegative)
+	optional(n, at, "duty_clearance", &p.DutyClearance, r.length)
+	for _, problem := range p.Problems() {
+		r.problem(pointer(at, problem.Field), "%s", problem.Sentence)
+	}
 }
 
 func (r *reader) limitsByKind(n *node, at string) map[inspection.Kind]limit.Limits {
@@ -145,20 +149,21 @@ func (r *reader) limits(n *node, at string, whole bool) (l limit.Limits) {
 	if whole {
 		allowed = append(allowed, "by_number")
 	}
+	before := len(r.problems)
 	if _, ok := r.object(n, at, allowed...); !ok {
 		return l
 	}
 	optional(n, at, "new", &l.New, r.rangeOf)
-	pointed(n, at, "wear_max", &l.WearMax, r.notNegative)
-	pointed(n, at, "taper_max", &l.TaperMax, r.notNegative)
-	pointed(n, at, "out_of_round_max", &l.OutOfRoundMax, r.notNegative)
-	pointed(n, at, "runout_max", &l.RunoutMax, r.notNegative)
-	pointed(n, at, "bore_to_bore_max", &l.BoreToBoreMax, r.notNegative)
-	pointed(n, at, "alignment_max", &l.AlignmentMax, r.notNegative)
-	pointed(n, at, "max", &l.Max, r.notNegative)
-	pointed(n, at, "skim_max", &l.SkimMax, r.notNegative)
-	optional(n, at, "undersizes", &l.Undersizes, r.rising)
-	optional(n, at, "oversizes", &l.Oversizes, r.rising)
+	pointed(n, at, "wear_max", &l.WearMax, r.length)
+	pointed(n, at, "taper_max", &l.TaperMax, r.length)
+	pointed(n, at, "out_of_round_max", &l.OutOfRoundMax, r.length)
+	pointed(n, at, "runout_max", &l.RunoutMax, r.length)
+	pointed(n, at, "bore_to_bore_max", &l.BoreToBoreMax, r.length)
+	pointed(n, at, "alignment_max", &l.AlignmentMax, r.length)
+	pointed(n, at, "max", &l.Max, r.length)
+	pointed(n, at, "skim_max", &l.SkimMax, r.length)
+	optional(n, at, "undersizes", &l.Undersizes, r.lengths)
+	optional(n, at, "oversizes", &l.Oversizes, r.lengths)
 	optional(n, at, "shells", &l.Shells, r.lengths)
 	optional(n, at, "clearance", &l.Clearance, r.clearance)
 	if sources := n.get("sources"); sources != nil {
@@ -167,7 +172,24 @@ func (r *reader) limits(n *node, at string, whole bool) (l limit.Limits) {
 	if numbers := n.get("by_number"); numbers != nil {
 		l.ByNumber = r.byNumber(numbers, pointer(at, "by_number"))
 	}
+	if whole && len(r.problems) == before {
+		r.limitProblems(l, at)
+	}
 	return l
+}
+
+// limitProblems reports what cannot be in limits that could be read: the same as where they are entered by hand.
+func (r *reader) limitProblems(l limit.Limits, at string) {
+	for _, p := range l.Problems(r.unit) {
+		where := at
+		for _, name := range strings.Split(p.Field, ".") {
+			where = pointer(where, name)
+		}
+		if p.Place >= 0 {
+			where = pointer(where, p.Place)
+		}
+		r.problem(where, "%s", p.Sentence)
+	}
 }
 
 func (r *reader) sources(n *node, at string) map[string]limit.Source {
@@ -205,8 +227,5 @@ func (r *reader) clearance(n *node, at string) *limit.Clearance {
 	optional(n, at, "new", &c.New, r.rangeOf)
 	pointed(n, at, "max", &c.Max, r.length)
 	optional(n, at, "target", &c.Target, r.rangeOf)
-	if c.New != nil && c.Max != nil && *c.Max < c.New.Min {
-		r.problem(pointer(at, "max"), "is below the least new clearance")
-	}
 	return c
 }

@@ -139,29 +139,10 @@ func (r *reader) lengths(n *node, at string) []unit.Length {
 	return ls
 }
 
-// rising reads steps that must be positive and strictly increasing.
-func (r *reader) rising(n *node, at string) []unit.Length {
-	before := len(r.problems)
-	steps := r.lengths(n, at)
-	if len(r.problems) > before {
-		return steps
-	}
-	for i, s := range steps {
-		switch {
-		case s <= 0:
-			r.problem(pointer(at, i), "must be more than zero")
-		case i > 0 && s <= steps[i-1]:
-			r.problem(pointer(at, i), "must be more than the step before it")
-		}
-	}
-	return steps
-}
-
 func (r *reader) rangeOf(n *node, at string) *limit.Range {
 	if _, ok := r.object(n, at, "min", "max"); !ok {
 		return nil
 	}
-	before := len(r.problems)
 	var out limit.Range
 	for _, end := range []struct {
 		name string
@@ -172,9 +153,6 @@ func (r *reader) rangeOf(n *node, at string) *limit.Range {
 		} else {
 			r.problem(pointer(at, end.name), "is required")
 		}
-	}
-	if len(r.problems) == before && out.Min > out.Max {
-		r.problem(at, "has a min above its max")
 	}
 	return &out
 }

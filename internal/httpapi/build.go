@@ -73,5 +73,5 @@ func (a resources) buildView(ctx context.Context, id int64) (BuildView, error) {
 	}
 	in, _ := record.Inspection()
 	settled, err := a.store.SettledOf(ctx, id)
-	return BuildView{disposition.BuildOf(in, inspection.Evaluate(in)), settled}, err
+	return BuildView{disposition.BuildOf(in, disposition.Evaluate(in)), settled}, err
 }

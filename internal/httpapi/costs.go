@@ -114,7 +114,7 @@ func (a resources) weigh(ctx context.Context, id int64, asked map[disposition.Se
 // shopBefore is the shop with the signed work of every job that was promised sooner.
 func (a resources) shopBefore(ctx context.Context, card schedule.Card, job store.Job) (*schedule.Shop, error) {
 	shop := schedule.NewShop(card)
-	ids, err := a.store.JobIDs(ctx, "", 50)
+	ids, err := a.store.JobIDs(ctx, "")
 	if err != nil {
 		return nil, err
 	}
@@ -139,7 +139,7 @@ func (a resources) dates(ctx context.Context, lines []JobLine) error {
 	if err != nil || !entered {
 		return err
 	}
-	ids, err := a.store.JobIDs(ctx, "", 50)
+	ids, err := a.store.JobIDs(ctx, "")
 	if err != nil {
 		return err
 	}

@@ -32,6 +32,9 @@ func (a resources) fail(ctx context.Context, err error) error {
 	case errors.Is(err, store.ErrNotFound):
 		return problem(http.StatusNotFound, "There is no such job or feature.")
 	case errors.As(err, &conflict):
+		if conflict.Code != "" {
+			return problem(http.StatusConflict, conflict.Sentence, &huma.ErrorDetail{Location: "body", Message: conflict.Sentence, Value: conflict.Code})
+		}
 		return problem(http.StatusConflict, conflict.Sentence)
 	}
 	a.log.LogAttrs(ctx, slog.LevelError, "unexpected", slog.Any("error", err))

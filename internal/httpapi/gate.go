@@ -78,6 +78,11 @@ func gate(required bool, sessions *scs.SessionManager, people *store.Store) func
 				writeProblem(w, http.StatusForbidden, "That takes the role "+string(least)+"; you are signed in as "+string(p.Role)+".")
 				return
 			}
+			// What one person entered is not stored under the name of the next who signed in.
+			if entered, err := url.QueryUnescape(r.Header.Get(personHeader)); r.Method != http.MethodGet && err == nil && entered != "" && entered != p.Name {
+				writeProblem(w, http.StatusConflict, "This was entered by "+entered+" and you are signed in as "+p.Name+". It waits until "+entered+" signs in again.")
+				return
+			}
 			if r, err = inNameOf(r, p.Name); err != nil {
 				writeProblem(w, http.StatusBadRequest, "The request could not be read.")
 				return

@@ -78,7 +78,7 @@ func (a resources) jobs(api huma.API) {
 		func(ctx context.Context, in *struct {
 			Search string `query:"search" maxLength:"100"`
 		}) (*struct{ Body []JobLine }, error) {
-			ids, err := a.store.JobIDs(ctx, in.Search, 50)
+			ids, err := a.store.JobIDs(ctx, in.Search)
 			if err != nil {
 				return nil, a.fail(ctx, err)
 			}

@@ -3,6 +3,8 @@ package httpapi
 import (
 	"context"
 	"net/http"
+	"slices"
+	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -81,6 +83,9 @@ func (a resources) judgement(api huma.API) {
 			By   string      `query:"by" minLength:"1" maxLength:"100"`
 			Body inspection.Policy
 		}) (*struct{}, error) {
+			if places := checkPolicy("", in.Body); len(places) > 0 {
+				return nil, problem(http.StatusUnprocessableEntity, places[0].Message, places...)
+			}
 			if err := a.store.SetShopPolicy(ctx, in.Unit, in.Body, in.By); err != nil {
 				return nil, a.fail(ctx, err)
 			}
@@ -96,10 +101,8 @@ func (a resources) judgement(api huma.API) {
 			if err != nil {
 				return nil, a.fail(ctx, err)
 			}
-			places := checkLimits("limits.book", record.Job.Unit, in.Body.Limits.Book)
-			places = append(places, checkLimits("limits.close", record.Job.Unit, in.Body.Limits.Close)...)
-			if len(places) > 0 {
-				return nil, problem(http.StatusUnprocessableEntity, places[0].Message, places...)
+			if err := in.Body.check(record.Job.Unit); err != nil {
+				return nil, err
 			}
 			return &struct{ Body JudgementPreview }{preview(record, in.Body)}, nil
 		})
@@ -108,6 +111,7 @@ func (a resources) judgement(api huma.API) {
 		func(ctx context.Context, in *struct {
 			ID      int64  `path:"id"`
 			IfMatch string `header:"If-Match" required:"true" doc:"the job's version that was changed"`
+			Sure    bool   `query:"sure" doc:"the person was asked about limits that look mistyped, and they are so"`
 			Body    JudgementBody
 		}) (*jobOutput, error) {
 			version, err := versionOf(in.IfMatch)
@@ -118,13 +122,50 @@ func (a resources) judgement(api huma.API) {
 			if err != nil {
 				return nil, a.fail(ctx, err)
 			}
-			places := checkLimits("limits.book", job.Unit, in.Body.Limits.Book)
-			places = append(places, checkLimits("limits.close", job.Unit, in.Body.Limits.Close)...)
-			if len(places) > 0 {
-				return nil, problem(http.StatusUnprocessableEntity, places[0].Message, places...)
+			if err := in.Body.check(job.Unit); err != nil {
+				return nil, err
+			}
+			if err := in.Body.ask(job.Unit); err != nil && !in.Sure {
+				return nil, err
 			}
 			return a.changed(ctx, in.ID, a.store.SetJudgement(ctx, in.ID, version, in.Body.Limits, in.Body.Policy))
 		})
+}
+
+// check refuses what cannot be, by the same rules as the open file's reader.
+func (b JudgementBody) check(s unit.System) error {
+	places := checkLimits("limits.book", s, b.Limits.Book)
+	places = append(places, checkLimits("limits.close", s, b.Limits.Close)...)
+	places = append(places, checkPolicy("policy.", b.Policy)...)
+	if len(places) > 0 {
+		return problem(http.StatusUnprocessableEntity, places[0].Message, places...)
+	}
+	return nil
+}
+
+// ask asks about limits that look mistyped, each with what was likely meant.
+func (b JudgementBody) ask(s unit.System) error {
+	var places []*huma.ErrorDetail
+	for block, byKind := range map[string]map[inspection.Kind]limit.Limits{"book": b.Limits.Book, "close": b.Limits.Close} {
+		for kind, l := range byKind {
+			for _, d := range l.Doubts(s) {
+				places = append(places, &huma.ErrorDetail{Location: "body.limits." + block + "." + string(kind) + "." + d.Field, Message: d.Sentence,
+					Value: map[string]any{"ask": "unusual", "likely": d.Likely}})
+			}
+		}
+	}
+	if len(places) == 0 {
+		return nil
+	}
+	slices.SortFunc(places, func(x, y *huma.ErrorDetail) int { return strings.Compare(x.Location, y.Location) })
+	return problem(http.StatusUnprocessableEntity, places[0].Message, places...)
+}
+
+func checkPolicy(at string, p inspection.Policy) (places []*huma.ErrorDetail) {
+	for _, problem := range p.Problems() {
+		places = append(places, &huma.ErrorDetail{Location: "body." + at + problem.Field, Message: problem.Sentence})
+	}
+	return places
 }
 
 // checkLimits says what cannot be in a set of limits, field by field.

@@ -234,6 +234,30 @@ func decisionOf(view JobView, set disposition.Set) report.Decision {
 	return d
 }
 
+// gaugesOf names the gauges of the readings that hold.
+func gaugesOf(record *store.Record, f *store.Feature) (names []string) {
+	for _, r := range f.Tape {
+		if r.SupersededBy != nil || r.Value == nil {
+			continue
+		}
+		name := strings.ReplaceAll(record.InstrumentOf(f, r), "_", " ")
+		if name == "" {
+			name = "gauge not known"
+		}
+		division := f.GaugeDivision
+		if g := record.GaugeOf(r); g != nil {
+			division = &g.Division
+		}
+		if division != nil {
+			name += ", division " + division.Format(record.Job.Unit)
+		}
+		if !slices.Contains(names, name) {
+			names = append(names, name)
+		}
+	}
+	return names
+}
+
 // takenOf says who measured a feature, when, and with what.
 func takenOf(record *store.Record, f *store.Feature) report.Taken {
 	var t report.Taken
@@ -245,13 +269,8 @@ func takenOf(record *store.Record, f *store.Feature) report.Taken {
 		t.On = moment(r.TakenAt).Format("2 January 2006")
 	}
 	t.By = strings.Join(names, ", ")
-	if f.Kind.Quantity() != inspection.Weight && len(f.Tape) > 0 {
-		t.Gauge = strings.ReplaceAll(record.InstrumentOf(f, f.Tape[len(f.Tape)-1]), "_", " ")
-		for _, g := range record.Gauges {
-			if g.Kind == f.Kind {
-				t.Gauge += ", division " + g.Division.Format(record.Job.Unit)
-			}
-		}
+	if f.Kind.Quantity() != inspection.Weight {
+		t.Gauge = strings.Join(gaugesOf(record, f), "; ")
 	}
 	return t
 }

@@ -20,14 +20,19 @@ type ReadingBody struct {
 	State     string          `json:"state" minLength:"1"`
 	Station   int             `json:"station" minimum:"0"`
 	Direction int             `json:"direction" minimum:"0"`
-	What      string          `json:"what" enum:"size,skip,clear"`
-	Value     *unit.Length    `json:"value,omitempty" doc:"a size in 0.1 nm"`
-	Reason    *string         `json:"reason,omitempty" maxLength:"200"`
-	Typed     string          `json:"typed" maxLength:"40" doc:"what the person typed"`
-	Gauge     *string         `json:"gauge,omitempty" doc:"the id of the gauge's setup"`
-	Repeat    bool            `json:"repeat" doc:"join the readings of the cell instead of superseding them"`
-	Unusual   bool            `json:"unusual" doc:"the person has confirmed a size far from its neighbours"`
-	By        string          `json:"by" minLength:"1" maxLength:"100"`
+	// StationName and DirectionAt say by name where it was read, whatever the plan is by now.
+	StationName *string     `json:"station_name,omitempty" maxLength:"40"`
+	DirectionAt *unit.Angle `json:"direction_at,omitempty" doc:"in microdegrees"`
+	// Seen are the readings that held there when it was entered; where somebody else's came since, it is refused with the code cell_changed.
+	Seen    *[]string    `json:"seen,omitempty" maxItems:"200"`
+	What    string       `json:"what" enum:"size,skip,clear"`
+	Value   *unit.Length `json:"value,omitempty" doc:"a size in 0.1 nm"`
+	Reason  *string      `json:"reason,omitempty" maxLength:"200"`
+	Typed   string       `json:"typed" maxLength:"40" doc:"what the person typed"`
+	Gauge   *string      `json:"gauge,omitempty" doc:"the id of the gauge's setup"`
+	Repeat  bool         `json:"repeat" doc:"join the readings of the cell instead of superseding them"`
+	Unusual bool         `json:"unusual" doc:"the person has confirmed a size far from its neighbours"`
+	By      string       `json:"by" minLength:"1" maxLength:"100"`
 }
 
 // ReadingAnswer carries the reading and the job as it stands with it: one commit, one evaluation.
@@ -47,9 +52,10 @@ func (a resources) readings(api huma.API) {
 			if err := a.checkReading(ctx, in.ID, b); err != nil {
 				return nil, err
 			}
-			reading, err := a.store.AddReading(ctx, in.ID, store.Place{Kind: b.Kind, Number: b.Number, State: b.State},
+			reading, err := a.store.AddReadingAsSeen(ctx, in.ID, store.Place{Kind: b.Kind, Number: b.Number, State: b.State},
 				store.Reading{ID: b.ID, Station: b.Station, Direction: b.Direction, What: b.What, Value: b.Value, Reason: b.Reason,
-					Typed: b.Typed, GaugeID: b.Gauge, TakenBy: b.By}, b.Repeat)
+					Typed: b.Typed, GaugeID: b.Gauge, TakenBy: b.By}, b.Repeat,
+				store.Seen{Station: b.StationName, Direction: b.DirectionAt, Live: b.Seen})
 			if err != nil {
 				return nil, a.fail(ctx, err)
 			}

@@ -3,7 +3,7 @@ package httpapi
 import "sync"
 
 // maxViews bounds the views kept in memory: those of the shop's list, and some more.
-const maxViews = 96
+const maxViews = 512
 
 // views keep what was last made of each job, so that a list of jobs need not judge them all again.
 type views struct {

@@ -2,12 +2,14 @@ package httpapi
 
 import (
 	"context"
+	"fmt"
 	"net/http"
 	"strconv"
 	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"ledge/internal/core/limit"
 	"ledge/internal/core/unit"
 	"ledge/internal/core/walk"
 	"ledge/internal/store"
@@ -41,6 +43,7 @@ func (a resources) walk(api huma.API) {
 			ID   int64 `path:"id"`
 			Body struct {
 				Answers []AnswerBody `json:"answers" minItems:"1" maxItems:"200"`
+				Sure    bool         `json:"sure,omitempty" doc:"the person was asked about a stamp that looks mistyped, and it is so"`
 				By      string       `json:"by" minLength:"1" maxLength:"100"`
 			}
 		}) (*jobOutput, error) {
@@ -56,8 +59,8 @@ func (a resources) walk(api huma.API) {
 				if sentence := walk.Problem(items, walk.Answer{Topic: b.Topic, Place: b.Place, Value: b.Value, Note: b.Note}); sentence != "" {
 					return nil, refuse(where, sentence)
 				}
-				if err := checkStamp(items, b, job.Unit); err != nil {
-					return nil, refuse(where, "A stamp is a size, or 0 for standard. What else is stamped goes into the note.")
+				if err := checkStamp(items, b, job.Unit, where, in.Body.Sure); err != nil {
+					return nil, err
 				}
 				answers[i] = store.Answer{ID: b.ID, Topic: b.Topic, Place: b.Place, Value: b.Value, Note: b.Note, SaidBy: in.Body.By}
 			}
@@ -79,12 +82,20 @@ func (a resources) walk(api huma.API) {
 		})
 }
 
-// checkStamp refuses a stamp that is no size.
-func checkStamp(items []walk.Item, b AnswerBody, s unit.System) error {
+// checkStamp refuses a stamp that is no size, and asks about one that looks mistyped.
+func checkStamp(items []walk.Item, b AnswerBody, s unit.System, where string, sure bool) error {
 	for _, item := range items {
-		if item.Topic == b.Topic && item.Length && b.Value != "" {
-			_, err := unit.Parse(b.Value, s)
-			return err
+		if item.Topic != b.Topic || !item.Length || b.Value == "" {
+			continue
+		}
+		step, err := unit.Parse(b.Value, s)
+		if err != nil {
+			return refuse(where, "A stamp is a size, or 0 for standard. What else is stamped goes into the note.")
+		}
+		if likely, odd := limit.StampDoubt(step, s); odd && !sure {
+			sentence := fmt.Sprintf("%s %s is no undersize or oversize: was %s meant?", step.Show(s), s, likely.Show(s))
+			return problem(http.StatusUnprocessableEntity, sentence, &huma.ErrorDetail{Location: "body." + where, Message: sentence,
+				Value: map[string]any{"ask": "unusual", "likely": []unit.Length{likely}}})
 		}
 	}
 	return nil

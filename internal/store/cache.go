@@ -7,7 +7,7 @@ import (
 )
 
 // maxCached bounds the jobs kept in memory: those that the shop's list shows, and some more.
-const maxCached = 96
+const maxCached = 512
 
 // A cache keeps the records of the jobs in work, so that an answer at the bench need not read a whole
 // tape again. It is sound because this process alone has the file open. Cached records are never

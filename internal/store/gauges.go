@@ -98,10 +98,15 @@ func (s *Store) AddGaugeCheck(ctx context.Context, c GaugeCheck) error {
 	return nil
 }
 
-// gaugesOf returns the setup that holds for each kind.
+// gauge is the setup as the core knows it.
+func (g GaugeSetup) gauge() *instrument.Gauge {
+	return &instrument.Gauge{Kind: g.Instrument, Division: g.Division, Repeatability: g.Repeatability, SettingU: g.SettingU}
+}
+
+// gaugesOf returns every setup of a job, in the order made.
 func gaugesOf(ctx context.Context, q querier, jobID int64) ([]GaugeSetup, error) {
 	list := []GaugeSetup{}
-	if err := q.SelectContext(ctx, &list, `SELECT * FROM gauges WHERE seq IN (SELECT max(seq) FROM gauges WHERE job_id = ? GROUP BY kind) ORDER BY seq`, jobID); err != nil {
+	if err := q.SelectContext(ctx, &list, `SELECT * FROM gauges WHERE job_id = ? ORDER BY seq`, jobID); err != nil {
 		return nil, fmt.Errorf("gauges of job %d: %w", jobID, err)
 	}
 	for i := range list {

@@ -135,6 +135,7 @@ func getJob(ctx context.Context, q querier, id int64) (Job, error) {
 	if err := q.GetContext(ctx, &job, `SELECT `+jobColumns+` FROM jobs WHERE id = ?`, id); err != nil {
 		return Job{}, fmt.Errorf("job %d: %w", id, notFound(err))
 	}
+	job.Policy = inspection.DefaultPolicy(job.Unit) // a field that an older Ledge did not know takes its default
 	if err := json.Unmarshal([]byte(job.PolicyText), &job.Policy); err != nil {
 		return Job{}, fmt.Errorf("policy of job %d: %w", id, err)
 	}
@@ -144,11 +145,11 @@ func getJob(ctx context.Context, q querier, id int64) (Job, error) {
 }
 
 // JobIDs returns the jobs in the shop whose number, customer or engine holds the text, the soonest promised first.
-func (s *Store) JobIDs(ctx context.Context, text string, most int) ([]int64, error) {
+func (s *Store) JobIDs(ctx context.Context, text string) ([]int64, error) {
 	ids := []int64{}
 	err := s.read.SelectContext(ctx, &ids, `SELECT id FROM jobs
 		WHERE closed_at IS NULL AND instr(lower(number || ' ' || customer || ' ' || engine), lower(?)) > 0
-		ORDER BY promised_on IS NULL, promised_on, id LIMIT ?`, text, most)
+		ORDER BY promised_on IS NULL, promised_on, id`, text)
 	if err != nil {
 		return nil, fmt.Errorf("list jobs: %w", err)
 	}

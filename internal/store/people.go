@@ -108,9 +108,12 @@ func (s *Store) ChangePerson(ctx context.Context, id int64, role Role, barred bo
 // Names returns who was at the bench lately, for choosing by a tap.
 func (s *Store) Names(ctx context.Context) ([]string, error) {
 	names := []string{}
-	err := s.read.SelectContext(ctx, &names, `SELECT name FROM people WHERE barred = 0
-		UNION SELECT taken_by FROM (SELECT taken_by FROM readings ORDER BY seq DESC LIMIT 2000)
-		UNION SELECT decided_by FROM (SELECT decided_by FROM decisions ORDER BY seq DESC LIMIT 200) LIMIT 24`)
+	err := s.read.SelectContext(ctx, &names, `SELECT name FROM (
+		SELECT name, '' AS at FROM people WHERE barred = 0
+		UNION ALL SELECT taken_by, taken_at FROM (SELECT taken_by, taken_at FROM readings ORDER BY seq DESC LIMIT 2000)
+		UNION ALL SELECT graded_by, graded_at FROM (SELECT graded_by, graded_at FROM looks ORDER BY seq DESC LIMIT 500)
+		UNION ALL SELECT decided_by, decided_at FROM (SELECT decided_by, decided_at FROM decisions ORDER BY seq DESC LIMIT 200))
+		WHERE name NOT IN (SELECT name FROM people WHERE barred = 1) GROUP BY name ORDER BY max(at) DESC, name LIMIT 24`)
 	if err != nil {
 		return nil, fmt.Errorf("names: %w", err)
 	}

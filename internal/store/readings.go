@@ -5,6 +5,7 @@ import (
 	"database/sql"
 	"errors"
 	"fmt"
+	"slices"
 
 	"github.com/jmoiron/sqlx"
 
@@ -48,21 +49,89 @@ func tapes(ctx context.Context, q querier, jobID, only int64) ([]Reading, error)
 	return list, nil
 }
 
+// A Seen is what a person saw when a reading was entered: where it belongs, by name, and the readings that held there. A nil field is not
+// held against what is stored.
+type Seen struct {
+	Station   *string
+	Direction *unit.Angle
+	// Live are the ids of the readings of the cell.
+	Live *[]string
+}
+
+// Codes of conflicts that a bench deals with.
+const (
+	// PlanChanged: the place that was read is not in the plan any more.
+	PlanChanged = "plan_changed"
+	// CellChanged: somebody else read or corrected the cell since.
+	CellChanged = "cell_changed"
+)
+
+// fit finds the cell that was meant and reports as a conflict where what the person saw holds no longer.
+func (seen Seen) fit(ctx context.Context, tx *sqlx.Tx, f Feature, r *Reading) error {
+	if seen.Station != nil {
+		if r.Station = slices.Index(f.Stations, *seen.Station); r.Station < 0 {
+			return coded(PlanChanged, "The plan of %s changed since this was entered: it has no station %q any more.", f.Name(), *seen.Station)
+		}
+	}
+	if seen.Direction != nil {
+		if r.Direction = slices.Index(f.Directions, *seen.Direction); r.Direction < 0 {
+			return coded(PlanChanged, "The plan of %s changed since this was entered: it is not read at %s° any more.", f.Name(), seen.Direction.Format())
+		}
+	}
+	if r.Station < 0 || r.Direction < 0 || r.Station >= len(f.Stations) || r.Direction >= len(f.Directions) {
+		return conflict("%s %d has no such station and direction in its plan.", f.Kind.Title(), f.Number)
+	}
+	if seen.Live == nil {
+		return nil
+	}
+	var others []Reading
+	if err := tx.SelectContext(ctx, &others, `SELECT `+readingColumns+` FROM readings r LEFT JOIN superseded s ON s.reading_id = r.id
+		WHERE r.feature_id = ? AND r.station = ? AND r.direction = ? AND s.by_id IS NULL AND r.taken_by <> ? ORDER BY r.seq DESC`, f.ID, r.Station, r.Direction, r.TakenBy); err != nil {
+		return err
+	}
+	for _, o := range others {
+		if slices.Contains(*seen.Live, o.ID) {
+			continue
+		}
+		what := "left it out"
+		if o.Value != nil {
+			var system unit.System
+			if err := tx.GetContext(ctx, &system, `SELECT unit FROM jobs WHERE id = ?`, f.JobID); err != nil {
+				return err
+			}
+			what = "read " + o.Value.Show(system)
+		} else if o.What == Clear {
+			what = "took the reading there back"
+		}
+		return coded(CellChanged, "%s %s here meanwhile. Both stay on the tape if you take yours all the same.", o.TakenBy, what)
+	}
+	return nil
+}
+
 // AddReading stores a reading and answers once it is on the disk. With repeat it joins the readings of its
 // cell; otherwise it supersedes them. The same id with the same content is stored once; with other content
 // it is a conflict.
 func (s *Store) AddReading(ctx context.Context, jobID int64, place Place, r Reading, repeat bool) (stored Reading, err error) {
+	return s.AddReadingAsSeen(ctx, jobID, place, r, repeat, Seen{})
+}
+
+// AddReadingAsSeen is AddReading where what the person saw must still hold; else it is a conflict with a code.
+func (s *Store) AddReadingAsSeen(ctx context.Context, jobID int64, place Place, r Reading, repeat bool, seen Seen) (stored Reading, err error) {
 	err = s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
 		f, err := findFeature(ctx, tx, jobID, place)
 		if err != nil {
 			return err
 		}
-		if r.Station >= len(f.Stations) || r.Direction >= len(f.Directions) {
-			return conflict("%s %d has no such station and direction in its plan.", f.Kind.Title(), f.Number)
-		}
 		if stored, err = oneReading(ctx, tx, r.ID); err == nil {
+			at := Seen{Station: seen.Station, Direction: seen.Direction}
+			if err := at.fit(ctx, tx, f, &r); err != nil {
+				return err
+			}
 			return sameReading(stored, r, f.ID)
 		} else if !errors.Is(err, sql.ErrNoRows) {
+			return err
+		}
+		if err := seen.fit(ctx, tx, f, &r); err != nil {
 			return err
 		}
 		if r.GaugeID != nil {

@@ -2,6 +2,7 @@ package store
 
 import (
 	"context"
+	"slices"
 
 	"github.com/jmoiron/sqlx"
 
@@ -16,7 +17,7 @@ type Record struct {
 	Job       Job        `json:"job"`
 	Features  []Feature  `json:"features"`
 	Decisions []Decision `json:"decisions"`
-	// Gauges are the setups that hold, one for each kind that has one.
+	// Gauges are all setups in the order made; of each kind the last one holds. A reading names its own.
 	Gauges []GaugeSetup `json:"gauges"`
 	// Checks are the last zero check of each setup, or of a kind without one.
 	Checks     []GaugeCheck `json:"checks"`
@@ -91,16 +92,26 @@ func (r Record) Inspection() (in *inspection.Inspection, index []int) {
 		Job:    inspection.Job{Number: r.Job.Number, Customer: r.Job.Customer, Engine: r.Job.Engine, Duty: r.Job.Duty},
 		Engine: &layout, Policy: r.Job.Policy, Limits: r.Job.Limits.Book, LimitsClose: r.Job.Limits.Close,
 	}
+	for i, d := range r.Decisions {
+		if !slices.ContainsFunc(r.Decisions[i+1:], func(later Decision) bool { return later.Set == d.Set }) {
+			in.Decisions = append(in.Decisions, inspection.Decision{Set: string(d.Set), Action: string(d.Action), Method: string(d.Method),
+				Step: d.Step, Shell: d.Shell, By: d.DecidedBy})
+		}
+	}
 	held := make(map[string]*Condition, len(r.Conditions))
 	for i := range r.Conditions {
 		held[r.Conditions[i].ID] = &r.Conditions[i]
+	}
+	setups := make(map[string]*instrument.Gauge, len(r.Gauges))
+	for i := range r.Gauges {
+		setups[r.Gauges[i].ID] = r.Gauges[i].gauge()
 	}
 	for i := range r.Features {
 		f := &r.Features[i]
 		if len(f.Tape) == 0 && len(f.Looks) == 0 && f.Unworn == nil {
 			continue
 		}
-		inspected, ok := f.inspected(held)
+		inspected, ok := f.inspected(held, setups)
 		if !ok {
 			continue
 		}
@@ -108,15 +119,6 @@ func (r Record) Inspection() (in *inspection.Inspection, index []int) {
 			inspected.Stamp = stamp(r.answer(stampTopics[f.Kind]), r.Job.Unit)
 		} else {
 			inspected.Stamp = stamp(inspected.Stamp.Text, r.Job.Unit)
-		}
-		for _, g := range r.Gauges {
-			if g.Kind == f.Kind {
-				if inspected.Gauge == nil {
-					inspected.Gauge = &instrument.Gauge{}
-				}
-				inspected.Gauge.Kind, inspected.Gauge.Division = g.Instrument, g.Division
-				inspected.Gauge.Repeatability, inspected.Gauge.SettingU = g.Repeatability, g.SettingU
-			}
 		}
 		in.Features, index = append(in.Features, inspected), append(index, i)
 	}
@@ -136,7 +138,7 @@ func stamp(text string, s unit.System) *inspection.Stamp {
 }
 
 // inspected is the feature as the core knows it; ok is false for a list that cannot be made yet.
-func (f *Feature) inspected(held map[string]*Condition) (out inspection.Feature, ok bool) {
+func (f *Feature) inspected(held map[string]*Condition, setups map[string]*instrument.Gauge) (out inspection.Feature, ok bool) {
 	out = inspection.Feature{Kind: f.Kind, Number: f.Number, State: f.State, Look: Standing(f.Looks), Gauge: f.gauge(),
 		Stations: f.Stations, Directions: f.Directions, Added: f.Added, Unworn: f.Unworn}
 	if f.Stamp != "" {
@@ -169,6 +171,11 @@ func (f *Feature) inspected(held map[string]*Condition) (out inspection.Feature,
 				}
 			}
 			cell.Sizes = append(cell.Sizes, size)
+			if r.GaugeID != nil {
+				out.Read = append(out.Read, setups[*r.GaugeID])
+			} else {
+				out.Read = append(out.Read, nil)
+			}
 		case Skip:
 			cell.Reason = *r.Reason
 		}

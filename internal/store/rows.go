@@ -76,12 +76,20 @@ func (r *Record) At(p Place) *Feature {
 	return nil
 }
 
-// InstrumentOf is the instrument a reading was taken with, as far as it is known.
-func (r *Record) InstrumentOf(f *Feature, reading Reading) string {
-	for _, g := range r.Gauges {
-		if g.Kind == f.Kind && (reading.GaugeID == nil || *reading.GaugeID == g.ID) {
-			return string(g.Instrument)
+// GaugeOf is the setup a reading names; nil where it names none.
+func (r *Record) GaugeOf(reading Reading) *GaugeSetup {
+	for i := range r.Gauges {
+		if reading.GaugeID != nil && *reading.GaugeID == r.Gauges[i].ID {
+			return &r.Gauges[i]
 		}
+	}
+	return nil
+}
+
+// InstrumentOf is the instrument a reading was taken with; empty where it is not known.
+func (r *Record) InstrumentOf(f *Feature, reading Reading) string {
+	if g := r.GaugeOf(reading); g != nil {
+		return string(g.Instrument)
 	}
 	if f.GaugeKind != nil {
 		return string(*f.GaugeKind)

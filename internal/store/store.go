@@ -27,12 +27,20 @@ var ErrNotFound = errors.New("not found")
 var ErrInUse = errors.New("another Ledge is already running on this file")
 
 // A ConflictError says in a sentence why a change does not fit what is stored.
-type ConflictError struct{ Sentence string }
+type ConflictError struct {
+	Sentence string
+	// Code tells apart conflicts that the asker deals with; mostly empty.
+	Code string
+}
 
 func (e *ConflictError) Error() string { return e.Sentence }
 
 func conflict(format string, args ...any) error {
-	return &ConflictError{fmt.Sprintf(format, args...)}
+	return coded("", format, args...)
+}
+
+func coded(code, format string, args ...any) error {
+	return &ConflictError{fmt.Sprintf(format, args...), code}
 }
 
 // A Store is an open Ledge file. Writing goes through one connection, reading through several.

@@ -189,14 +189,32 @@ func TestEachReadingNamesItsGauge(t *testing.T) {
 	require.NoError(t, err)
 	require.Len(t, record.Gauges, 1)
 	in, _ := record.Inspection()
-	assert.Equal(t, 5*unit.Tenth, in.Features[0].Gauge.Division, "the setup judges the readings")
-	direct := gauge
-	direct.ID, direct.Mode, direct.Setting, direct.Division = uuid.NewString(), "direct", nil, unit.Tenth
-	require.NoError(t, s.AddGauge(ctx, direct))
+	assert.Equal(t, 5*unit.Tenth, in.Features[0].Read[0].Division, "the setup judges the readings")
+	before := inspection.Evaluate(in)[0].U
+	caliper := gauge
+	caliper.ID, caliper.Mode, caliper.Setting, caliper.Instrument, caliper.Division = uuid.NewString(), "direct", nil, instrument.Caliper, 10*unit.Thou
+	require.NoError(t, s.AddGauge(ctx, caliper))
 	record, err = s.Record(ctx, job)
 	require.NoError(t, err)
-	require.Len(t, record.Gauges, 1, "the last setup of a kind holds")
-	assert.Equal(t, "direct", record.Gauges[0].Mode)
+	require.Len(t, record.Gauges, 2)
+	in, _ = record.Inspection()
+	assert.InDelta(t, before, inspection.Evaluate(in)[0].U, 1e-9, "a gauge set up later judges no earlier reading")
+	f := record.At(main3)
+	assert.Equal(t, "bore_gauge", record.InstrumentOf(f, f.Tape[0]), "nor is it credited with one")
+	r = size("2.4985")
+	r.GaugeID, r.Direction = &caliper.ID, 1
+	_, err = s.AddReading(ctx, job, main3, r, false)
+	require.NoError(t, err)
+	unknown := size("2.4985")
+	unknown.Direction = 2
+	_, err = s.AddReading(ctx, job, main3, unknown, false)
+	require.NoError(t, err)
+	record, err = s.Record(ctx, job)
+	require.NoError(t, err)
+	in, _ = record.Inspection()
+	assert.Greater(t, inspection.Evaluate(in)[0].U, 10*before, "the least certain reading judges")
+	f = record.At(main3)
+	assert.Empty(t, record.InstrumentOf(f, f.Tape[2]), "not known is not guessed")
 }
 
 func TestARunoutCountsOnceItsTurnIsClosed(t *testing.T) {
@@ -272,4 +290,41 @@ func BenchmarkAddReading(b *testing.B) {
 			}
 		}
 	})
+}
+
+// A reading lands where its person saw it, by name; where somebody else read the cell meanwhile, it is refused once, with who and what.
+func TestAReadingMeansWhatItsPersonSaw(t *testing.T) {
+	s, job := fresh(t)
+	ctx := context.Background()
+	record, err := s.Record(ctx, job)
+	require.NoError(t, err)
+	f := record.At(main3)
+	station, direction := f.Stations[1], f.Directions[2]
+	seen := Seen{Station: &station, Direction: &direction, Live: &[]string{}}
+	first := size("2.4985")
+	first.Station, first.Direction = 0, 0 // as an older plan counted
+	stored, err := s.AddReadingAsSeen(ctx, job, main3, first, false, seen)
+	require.NoError(t, err)
+	assert.Equal(t, [2]int{1, 2}, [2]int{stored.Station, stored.Direction})
+	again, err := s.AddReadingAsSeen(ctx, job, main3, first, false, seen)
+	require.NoError(t, err, "sent twice")
+	assert.Equal(t, stored.Seq, again.Seq)
+
+	other := size("2.4885")
+	other.TakenBy = "Otto"
+	var conflict *ConflictError
+	_, err = s.AddReadingAsSeen(ctx, job, main3, other, false, seen)
+	require.True(t, errors.As(err, &conflict))
+	assert.Equal(t, CellChanged, conflict.Code)
+	assert.Contains(t, conflict.Sentence, first.TakenBy+" read 2.4985")
+	live := []string{stored.ID}
+	seen.Live = &live
+	_, err = s.AddReadingAsSeen(ctx, job, main3, other, false, seen)
+	require.NoError(t, err, "told, it is taken all the same")
+
+	gone := "middle of nowhere"
+	late := size("2.4985")
+	_, err = s.AddReadingAsSeen(ctx, job, main3, late, false, Seen{Station: &gone, Direction: &direction})
+	require.True(t, errors.As(err, &conflict))
+	assert.Equal(t, PlanChanged, conflict.Code)
 }

@@ -217,9 +217,11 @@ func TestGaugeChecks(t *testing.T) {
 		"a deviation without a setting")
 	own := 2 * unit.Tenth
 	require.NoError(t, s.AddGauge(ctx, GaugeSetup{ID: "m", JobID: id, Kind: inspection.MainJournal, Instrument: "micrometer", Division: unit.Tenth, Mode: "direct", Sense: 1, Repeatability: &own, SetBy: "W"}))
-	_, err := s.AddReading(ctx, id, main3, size("2.2480"), false)
+	r, m := size("2.2480"), "m"
+	r.GaugeID = &m
+	_, err := s.AddReading(ctx, id, main3, r, false)
 	require.NoError(t, err)
 	in, _ := record(t, s, id).Inspection()
-	assert.Equal(t, own, *in.Features[0].Gauge.Repeatability, "the shop's own repeatability counts")
+	assert.Equal(t, own, *in.Features[0].Read[0].Repeatability, "the shop's own repeatability counts")
 	require.NoError(t, s.AddGauge(ctx, GaugeSetup{ID: "g", JobID: id, Kind: inspection.MainBearing, Instrument: "bore_gauge", Division: 1, Mode: "divisions", Mating: true, Sense: -1, SetBy: "W"}))
 }

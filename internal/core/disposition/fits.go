@@ -81,8 +81,8 @@ func (b *board) fits() {
 			one := base
 			one.Basis, one.Shell, one.u = BasisMeasured, shellOf(f), hypot(m.finding.U, bearing.U)
 			one.Clearance, _ = fit.Measured(bearing.Grid.All(), bearing.Grid.InDirections(bearing.Grid.Nearest(vertical)), journal)
-			_, housing := b.finding(joint.housing, m.ref.Number)
-			one.Void = housing != nil && housing.Beyond()
+			housed, housing := b.finding(joint.housing, m.ref.Number)
+			one.Void = housing != nil && b.willBeCut(joint.housing, housed, housing)
 			found = append(found, one)
 		}
 		if f := b.strip(m.ref); f != nil {
@@ -100,6 +100,19 @@ func (b *board) fits() {
 		}
 		m.fit = b.settle(found, m.finding)
 	}
+}
+
+// willBeCut reports whether a housing is still to be machined or replaced: as signed, else where it is beyond its limits.
+func (b *board) willBeCut(kind inspection.Kind, f *inspection.Feature, housing *inspection.Finding) bool {
+	name := MainHousings
+	if kind == inspection.RodHousing {
+		name = RodHousings
+	}
+	way, signed := b.signedWay(name)
+	if !signed || f.State != inspection.AsFound || housing.Look == inspection.Cracked {
+		return housing.Beyond()
+	}
+	return way.Action != Reuse
 }
 
 // settle judges the fits of one joint, marks the first that is not void as the one used, takes all into

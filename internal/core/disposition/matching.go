@@ -59,10 +59,11 @@ type Build struct {
 	Rings     []RingAdvice `json:"rings"`
 }
 
-// BuildOf works out matching, pairing and ring gaps from what is measured. findings are those of in.
-func BuildOf(in *inspection.Inspection, findings []inspection.Finding) Build {
+// BuildOf works out matching, pairing and ring gaps from what is measured and what is to be done with it, as signed or else as advised.
+// result is the evaluation of in.
+func BuildOf(in *inspection.Inspection, result Result) Build {
 	b := Build{Matchings: []Matching{}, Rings: []RingAdvice{}}
-	e := &evaluator{in: in, rule: in.Policy.DecisionRule, result: Result{Features: findings}}
+	e := &evaluator{in: in, rule: in.Policy.DecisionRule, result: result}
 	if m, ok := e.match(inspection.Cylinder, inspection.Piston, "measured cylinder less measured skirt"); ok {
 		b.Matchings = append(b.Matchings, m)
 	}
@@ -92,7 +93,7 @@ func (e *evaluator) match(of, with inspection.Kind, basis string) (m Matching, o
 			m.Parts, parts = append(m.Parts, f.Number), append(parts, f)
 		}
 	}
-	if len(places) < 2 || len(places) != len(parts) {
+	if len(places) < 2 || len(places) != len(parts) || of == inspection.Cylinder && !e.pistonsFit() {
 		return m, false
 	}
 	m.Target, _ = fit.Target(limits.Clearance, *places[0].Mean)
@@ -126,7 +127,7 @@ func (e *evaluator) match(of, with inspection.Kind, basis string) (m Matching, o
 // thick as new ones.
 func (e *evaluator) clearance(place, part *inspection.Finding) (unit.Length, bool) {
 	if place.Kind == inspection.Cylinder {
-		return *place.Mean - *part.Mean, true
+		return e.finished(place) - *part.Mean, true
 	}
 	journal, _ := e.in.LimitsFor(place.Kind, place.Number)
 	housing, _ := e.in.LimitsFor(part.Kind, part.Number)
@@ -134,6 +135,35 @@ func (e *evaluator) clearance(place, part *inspection.Finding) (unit.Length, boo
 		return 0, false
 	}
 	return journal.Clearance.New.Middle() + (*part.Mean - housing.New.Middle()) + (journal.New.Middle() - place.Class() - *place.Mean), true
+}
+
+// finished is the size that a bore will have: as it is ordered where it is still to be honed, else as it is.
+func (e *evaluator) finished(bore *inspection.Finding) unit.Length {
+	if s, way, ok := e.stands(Cylinders); ok && way.Action == Hone && bore.State == inspection.AsFound {
+		if option := s.Option(way); option != nil {
+			for _, size := range option.Sizes {
+				if size.Feature.Number == bore.Number && size.Play != nil {
+					return size.Size
+				}
+			}
+		}
+	}
+	return *bore.Mean
+}
+
+// pistonsFit reports whether the pistons that are measured are those that will run in the bores: not while they are still to be bored,
+// and not the old ones afterwards.
+func (e *evaluator) pistonsFit() bool {
+	if _, bored := e.bored(); bored {
+		return false
+	}
+	b := &board{evaluator: e, set: &Set{}}
+	for _, i := range e.in.Members(inspection.Piston) {
+		if _, _, ok := b.skirt(e.in.Features[i].Number); !ok {
+			return false
+		}
+	}
+	return true
 }
 
 // pairing pairs rods where two share a crankpin.
@@ -169,6 +199,9 @@ var ringNames = []string{"top", "second", "oil"}
 // rings says of each measured gap what to do. The target is the middle of the range where one is entered, else the rule of thumb.
 func (e *evaluator) rings() []RingAdvice {
 	advice := []RingAdvice{}
+	if _, bored := e.bored(); bored {
+		return advice // the old rings do not go into the new bores
+	}
 	for _, i := range e.in.Members(inspection.RingGap) {
 		f := &e.in.Features[i]
 		limits, _ := e.in.LimitsFor(inspection.RingGap, f.Number)
@@ -188,7 +221,12 @@ func (e *evaluator) rings() []RingAdvice {
 		if limits.Max != nil {
 			most = limits.Max
 		}
+		growth := unit.Length(0) // a bore that is honed opens the gaps of its rings
+		if bore, ok := e.in.Latest(inspection.Cylinder, f.Number); ok && e.result.Features[bore].Mean != nil {
+			growth = fit.GapChange(e.finished(&e.result.Features[bore]) - *e.result.Features[bore].Mean)
+		}
 		for n, gap := range f.List.Readings {
+			gap += growth
 			a := RingAdvice{Cylinder: f.Number, Gap: gap, Target: target, Ring: "ring"}
 			if n < len(ringNames) {
 				a.Ring = ringNames[n]

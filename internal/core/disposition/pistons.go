@@ -19,14 +19,10 @@ func (e *evaluator) pistons() {
 	e.ringSet()
 }
 
-// bored returns the oversize that the cylinders are still to be bored to.
+// bored returns the oversize that the cylinders are still to be bored to, as signed or else as advised.
 func (e *evaluator) bored() (unit.Length, bool) {
-	for _, s := range e.result.Sets {
-		if s.Set == Cylinders && (s.Action == Bore || s.Action == Sleeve) && s.Step > s.SizeClass {
-			return s.Step, true
-		}
-	}
-	return 0, false
+	s, way, ok := e.stands(Cylinders)
+	return way.Step, ok && (way.Action == Bore || way.Action == Sleeve) && way.Step > s.SizeClass
 }
 
 // gather opens a board for parts of which the first kind has limits; the other kinds belong to the same parts.

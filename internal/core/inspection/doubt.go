@@ -14,8 +14,20 @@ type Doubt struct {
 	Sentence   string
 }
 
-// farAway is how far a size may lie from its neighbours before it is asked about: 0.02 in or 0.5 mm, common practice.
-func farAway(s unit.System) unit.Length { return s.Pick(20*unit.Thou, unit.Millimetre/2) }
+// farAway is how far a size may lie from its neighbours before it is asked about: 0.02 in or 0.5 mm, and no more than half the smallest
+// step between its sizes, since a size that is a whole step off is most often mistyped. Common practice.
+func (in *Inspection) farAway(k Kind, number int) unit.Length {
+	far := in.Unit.Pick(20*unit.Thou, unit.Millimetre/2)
+	limits, _ := in.LimitsFor(k, number)
+	for _, steps := range [][]unit.Length{limits.Undersizes, limits.Oversizes} {
+		before := unit.Length(0)
+		for _, step := range steps {
+			far = min(far, (step-before)/2)
+			before = step
+		}
+	}
+	return far
+}
 
 // Doubt judges a size before it is taken: against the readings of its feature, else of its set, else the
 // new range. It returns nil where nothing speaks against it.
@@ -37,7 +49,7 @@ func (in *Inspection) Doubt(k Kind, number int, state string, size unit.Length) 
 		return &Doubt{true, fmt.Sprintf("%s is out by a factor of 25.4 from %s, %s: it looks like the other unit.", size.Show(s), what, near[0].Show(s))}
 	}
 	smallest, largest, _ := form.Range(near)
-	if far := farAway(s); size > largest+far || size < smallest-far {
+	if far := in.farAway(k, number); size > largest+far || size < smallest-far {
 		return &Doubt{false, fmt.Sprintf("%s lies more than %s outside %s, %s to %s. Take it only if the part really is so.", size.Show(s), far.Show(s), what, smallest.Show(s), largest.Show(s))}
 	}
 	return nil

@@ -121,11 +121,29 @@ func (out *Finding) ledge(in *Inspection, f *Feature, grid form.Grid) {
 
 // gauge returns the gauge of f with what was left out filled from the default of its kind of feature.
 func (in *Inspection) gauge(f *Feature) instrument.Gauge {
+	worst := in.gaugeOr(f, f.Gauge)
+	for i, own := range f.Read {
+		// A reading without a gauge of its own counts with that of the feature; of several the least certain judges.
+		if own == nil {
+			own = f.Gauge
+		}
+		if g := in.gaugeOr(f, own); i == 0 || g.Uncertainty(1).Size() > worst.Uncertainty(1).Size() {
+			worst = g
+		}
+	}
+	return worst
+}
+
+// gaugeOr is a gauge with what is not known of it as usual for the kind.
+func (in *Inspection) gaugeOr(f *Feature, named *instrument.Gauge) instrument.Gauge {
 	fallback := instrument.Default(f.Kind.Shaft(), in.Unit)
-	if f.Gauge == nil {
+	if q := f.Kind.Quantity(); q == Dial {
+		fallback = instrument.Gauge{Kind: instrument.Indicator, Division: in.Unit.Pick(5*unit.Tenth, 10*unit.Micrometre)}
+	}
+	if named == nil {
 		return fallback
 	}
-	gauge := *f.Gauge
+	gauge := *named
 	if gauge.Kind == "" {
 		gauge.Kind = fallback.Kind
 	}

@@ -24,6 +24,15 @@ type Inspection struct {
 	Limits      map[Kind]limit.Limits
 	LimitsClose map[Kind]limit.Limits
 	Features    []Feature
+	// Decisions are what people signed; it reaches what hangs on it.
+	Decisions []Decision
+}
+
+// A Decision is what a person signed for a set of parts, named as the disposition names sets, actions and methods.
+type Decision struct {
+	Set, Action, Method string
+	Step, Shell         unit.Length
+	By                  string
 }
 
 // Job names the work.
@@ -88,8 +97,10 @@ type Feature struct {
 	Number int
 	State  string
 	Look   Look
-	// Gauge is nil where none was named.
-	Gauge     *instrument.Gauge
+	// Gauge is that of readings that name none of their own; nil where none was named.
+	Gauge *instrument.Gauge
+	// Read are the gauges of the readings, as far as each names its own; a later setup never judges an earlier reading anew.
+	Read      []*instrument.Gauge
 	Condition Condition
 	Stamp     *Stamp
 	// Unworn is a size read on the unworn part of the same feature.

@@ -1,6 +1,9 @@
 package inspection
 
 import (
+	"slices"
+	"strings"
+
 	"ledge/internal/core/limit"
 	"ledge/internal/core/unit"
 )
@@ -45,6 +48,39 @@ type Policy struct {
 	LineHoneStock    unit.Length `json:"line_hone_stock"`
 	CapCutMax        unit.Length `json:"cap_cut_max"`
 	StepLimit        unit.Length `json:"step_limit"`
+}
+
+// choices are what a field of the policy that is a word can be.
+var choices = map[string][]string{
+	"decision_rule": {string(limit.Plain), string(limit.Guarded)}, "wear_reference": {Measured, Book, Middle}, "clearance_target": {TargetRange, TargetPerInch},
+	"bore_cleanup": {HoldCentre, FollowWear}, "pin_cleanup": {FollowWear, HoldStroke}, "grind": {GrindWhenNeeded, GrindAlways}, "limits": {Book, Close},
+}
+
+// Choices are the words that a field of the policy can be.
+func Choices(field string) []string { return choices[field] }
+
+// Problems lists what cannot be in p.
+func (p Policy) Problems() []limit.Problem {
+	var problems []limit.Problem
+	add := func(field, sentence string) {
+		problems = append(problems, limit.Problem{Field: field, Place: -1, Sentence: sentence})
+	}
+	for _, one := range []struct{ field, value string }{{"decision_rule", string(p.DecisionRule)}, {"wear_reference", p.WearReference}, {"clearance_target", p.ClearanceTarget},
+		{"bore_cleanup", p.BoreCleanup}, {"pin_cleanup", p.PinCleanup}, {"grind", p.Grind}, {"limits", p.Limits}} {
+		if !slices.Contains(choices[one.field], one.value) {
+			add(one.field, "It is one of: "+strings.Join(choices[one.field], ", ")+".")
+		}
+	}
+	for _, one := range []struct {
+		field string
+		value unit.Length
+	}{{"duty_clearance", p.DutyClearance}, {"cleanup_allowance", p.CleanupAllowance}, {"polish_stock", p.PolishStock}, {"hone_stock", p.HoneStock},
+		{"line_hone_stock", p.LineHoneStock}, {"cap_cut_max", p.CapCutMax}, {"step_limit", p.StepLimit}} {
+		if one.value < 0 {
+			add(one.field, "It cannot be negative.")
+		}
+	}
+	return problems
 }
 
 // DefaultPolicy is the policy of a shop that has chosen nothing; its figures are round in s. Common practice.

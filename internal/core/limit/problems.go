@@ -9,16 +9,19 @@ import (
 
 // A Problem says why a field of some limits cannot be, in a sentence.
 type Problem struct {
-	Field    string
+	Field string
+	// Place is which of a list is meant, from 0; -1 for the field as a whole.
+	Place    int
 	Sentence string
 }
 
 // Problems lists what cannot be in l; figures in the sentences are in s.
 func (l Limits) Problems(s unit.System) []Problem {
 	var problems []Problem
-	add := func(field, format string, args ...any) {
-		problems = append(problems, Problem{field, fmt.Sprintf(format, args...)})
+	at := func(field string, place int, format string, args ...any) {
+		problems = append(problems, Problem{field, place, fmt.Sprintf(format, args...)})
 	}
+	add := func(field, format string, args ...any) { at(field, -1, format, args...) }
 	order := func(field string, r *Range) {
 		if r != nil && r.Min > r.Max {
 			add(field, "The smallest, %s, is above the largest, %s.", r.Min.Show(s), r.Max.Show(s))
@@ -42,9 +45,9 @@ func (l Limits) Problems(s unit.System) []Problem {
 		steps []unit.Length
 	}{{"undersizes", l.Undersizes}, {"oversizes", l.Oversizes}} {
 		before := unit.Length(0)
-		for _, step := range ladder.steps {
+		for i, step := range ladder.steps {
 			if step <= before {
-				add(ladder.field, "%s does not rise above %s: the steps must rise one by one.", step.Show(s), before.Show(s))
+				at(ladder.field, i, "%s does not rise above %s: the steps must rise one by one.", step.Show(s), before.Show(s))
 				break
 			}
 			before = step
@@ -64,7 +67,7 @@ func (l Limits) Problems(s unit.System) []Problem {
 	}
 	for number, own := range l.ByNumber {
 		for _, p := range own.Problems(s) {
-			add(fmt.Sprintf("by_number.%d.%s", number, p.Field), "%s", p.Sentence)
+			at(fmt.Sprintf("by_number.%d.%s", number, p.Field), p.Place, "%s", p.Sentence)
 		}
 	}
 	return problems

@@ -190,7 +190,7 @@ func (d *drafter) deck(s *Sheet, one Decided) {
 }
 
 func (d *drafter) rings(s *Sheet) {
-	for _, a := range disposition.BuildOf(d.in, d.result.Features).Rings {
+	for _, a := range disposition.BuildOf(d.in, d.result).Rings {
 		l := Line{Key: fmt.Sprintf("ring/%d/%s", a.Cylinder, a.Ring), Work: DoKeep, Title: fmt.Sprintf("Cylinder %d, %s ring", a.Cylinder, a.Ring), What: "Leave it"}
 		if a.File > 0 {
 			l.Work, l.Amount = DoFile, ptr(a.File)
@@ -203,7 +203,7 @@ func (d *drafter) rings(s *Sheet) {
 
 // balance asks for the least metal that brings all rods to the lightest, where the rods were weighed and stay.
 func (d *drafter) balance(decided []Decided) {
-	pairing := disposition.BuildOf(d.in, d.result.Features).Pairing
+	pairing := disposition.BuildOf(d.in, d.result).Pairing
 	if pairing == nil || len(decided) == 0 {
 		return
 	}

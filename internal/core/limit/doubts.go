@@ -1,0 +1,97 @@
+package limit
+
+import (
+	"fmt"
+
+	"ledge/internal/core/unit"
+)
+
+// A Doubt is a limit that looks mistyped, with what was likely meant.
+type Doubt struct {
+	Field    string
+	Sentence string
+	// Likely has one length for each that was entered, the doubtful ones as they were likely meant.
+	Likely []unit.Length
+}
+
+// Doubts lists what looks mistyped in l: most often thousandths of an inch, or hundredths of a millimetre, typed as whole ones. Common practice.
+func (l Limits) Doubts(s unit.System) []Doubt {
+	var doubts []Doubt
+	small, step := s.Pick(100*unit.Thou, 5*unit.Millimetre/2), s.Pick(250*unit.Thou, 6*unit.Millimetre)
+	ask := func(field, what string, most unit.Length, values ...unit.Length) {
+		likely, odd := make([]unit.Length, len(values)), unit.Length(0)
+		for i, v := range values {
+			if likely[i] = v; v.Abs() > most {
+				if odd == 0 {
+					odd = v
+				}
+				likely[i] = meant(v, most, s)
+			}
+		}
+		if odd == 0 {
+			return
+		}
+		text := ""
+		for i, v := range likely {
+			if i > 0 {
+				text += ", "
+			}
+			text += v.Show(s)
+		}
+		doubts = append(doubts, Doubt{field, fmt.Sprintf("%s %s is very large for %s: was %s meant?", odd.Show(s), s, what, text), likely})
+	}
+	one := func(field, what string, value *unit.Length) {
+		if value != nil {
+			ask(field, what, small, *value)
+		}
+	}
+	one("wear_max", "wear", l.WearMax)
+	one("taper_max", "a taper", l.TaperMax)
+	one("out_of_round_max", "an out-of-round", l.OutOfRoundMax)
+	one("runout_max", "a runout", l.RunoutMax)
+	one("bore_to_bore_max", "a difference between bores", l.BoreToBoreMax)
+	one("alignment_max", "an alignment", l.AlignmentMax)
+	one("skim_max", "what comes off a deck", l.SkimMax)
+	ask("undersizes", "an undersize", step, l.Undersizes...)
+	ask("oversizes", "an oversize", step, l.Oversizes...)
+	ask("shells", "a select shell", small, l.Shells...)
+	if c := l.Clearance; c != nil {
+		if c.New != nil {
+			ask("clearance.new", "a clearance", small, c.New.Min, c.New.Max)
+		}
+		if c.Target != nil {
+			ask("clearance.target", "a clearance", small, c.Target.Min, c.Target.Max)
+		}
+		one("clearance.max", "a clearance", c.Max)
+	}
+	for number, own := range l.ByNumber {
+		for _, d := range own.Doubts(s) {
+			d.Field = fmt.Sprintf("by_number.%d.%s", number, d.Field)
+			doubts = append(doubts, d)
+		}
+	}
+	return doubts
+}
+
+// meant is a length that was typed without its point.
+func meant(l, most unit.Length, s unit.System) unit.Length {
+	parts := []int64{1000, 10_000}
+	if s == unit.MM {
+		parts = []int64{100, 1000}
+	}
+	for _, part := range parts {
+		if part := unit.DivHalfEven(l, part); part.Abs() <= most {
+			return part
+		}
+	}
+	return unit.DivHalfEven(l, parts[len(parts)-1])
+}
+
+// StampDoubt is a stamp that looks mistyped: ten for ten thousandths. ok is false where it does not.
+func StampDoubt(step unit.Length, s unit.System) (likely unit.Length, ok bool) {
+	most := s.Pick(250*unit.Thou, 6*unit.Millimetre)
+	if step.Abs() <= most {
+		return 0, false
+	}
+	return meant(step, most, s), true
+}
