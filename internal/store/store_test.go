@@ -328,3 +328,15 @@ func TestAReadingMeansWhatItsPersonSaw(t *testing.T) {
 	require.True(t, errors.As(err, &conflict))
 	assert.Equal(t, PlanChanged, conflict.Code)
 }
+
+// A policy that an older Ledge stored takes the default for what it did not know, not nothing.
+func TestAnOldPolicyTakesDefaults(t *testing.T) {
+	s, job := fresh(t)
+	_, err := s.write.Exec(`UPDATE jobs SET policy = '{"decision_rule":"guarded","polish_stock":0}'`)
+	require.NoError(t, err)
+	record, err := s.Record(context.Background(), job)
+	require.NoError(t, err)
+	want := inspection.DefaultPolicy(unit.In)
+	want.DecisionRule, want.PolishStock = "guarded", 0
+	assert.Equal(t, want, record.Job.Policy)
+}

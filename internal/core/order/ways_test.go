@@ -172,3 +172,31 @@ func TestTunnelReadInTwoDirectionsIsProved(t *testing.T) {
 		assert.Equal(t, want, proof.Verdict, "%v: %v", back, proof.Problems)
 	}
 }
+
+// A tunnel that was signed to stay voids no fit; a signed bore leaves nothing to match or to file, and a signed hone is what rings are
+// filed for. Common practice.
+func TestAnOverruleReachesWhatHangsOnIt(t *testing.T) {
+	const limits = shelled + `, "main_housing": {"new": {"min": 2.6910, "max": 2.6920}, "out_of_round_max": 0.0005}`
+	inspected := document(t, "", limits, grid("main_journal", 1, "2.4990", ""), grid("main_bearing", 1, "2.5004", `"fitted": {"step": 0, "shell": 0},`), round("main_housing", 1, "2.6926", "2.6915", "2.6915"))
+	fit := func() disposition.Fit { return disposition.Evaluate(inspected).Fits[0] }
+	require.Equal(t, disposition.BasisMeasured, fit().Basis)
+	assert.True(t, fit().Void, "it will be honed")
+	inspected.Decisions = []inspection.Decision{{Set: "main_housings", Action: "reuse"}}
+	assert.False(t, fit().Void, "signed: it stays")
+
+	rings := `{"kind": "ring_gap", "number": 1, "readings": [0.0100]}`
+	engine := document(t, "", cylinders+`, "ring_gap": {"new": {"min": 0.0110, "max": 0.0150}}`, append(append(bores(1, "3.7195", "3.7172"), bores(2, "3.7195", "3.7173")...), rings)...)
+	build := func(decisions ...inspection.Decision) disposition.Build {
+		engine.Decisions = decisions
+		return disposition.BuildOf(engine, disposition.Evaluate(engine))
+	}
+	asFound := build(inspection.Decision{Set: "cylinders", Action: "replace"})
+	require.Len(t, asFound.Matchings, 1)
+	require.Len(t, asFound.Rings, 1)
+	bored := build(inspection.Decision{Set: "cylinders", Action: "bore", Step: in("0.020")})
+	assert.Empty(t, bored.Matchings, "new pistons are not matched with bores before boring")
+	assert.Empty(t, bored.Rings, "old rings are not filed for bores that will grow")
+	honed := build(inspection.Decision{Set: "cylinders", Action: "hone"})
+	assert.Equal(t, in("3.7197")-in("3.7172"), honed.Matchings[0].Clearances[0][0], "3.7172 and the middle of the new clearance")
+	assert.Less(t, honed.Rings[0].File, asFound.Rings[0].File, "the bore grows, so its rings gap wider")
+}
