@@ -15,7 +15,7 @@ echo "== from start to first answer (aim: under 0.5 s)"
 data=$(mktemp -d)
 trap 'kill "${pid:-}" 2>/dev/null || true; rm -rf "$data"' EXIT
 begun=$(date +%s%N)
-./bin/ledge serve --db "$data/bench.db" --listen 127.0.0.1:8299 >"$data/log" 2>&1 &
+./bin/ledge serve --new --db "$data/bench.db" --listen 127.0.0.1:8299 >"$data/log" 2>&1 &
 pid=$!
 until grep -qs http "$data/log"; do sleep 0.005; done
 address=$(grep -o 'http://[^ ]*' "$data/log")

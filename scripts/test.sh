@@ -14,6 +14,9 @@ go build ./...
 go vet ./...
 go test ./...
 
+step "Windows and macOS"
+bash scripts/cross.sh
+
 step "Fuzzing, a few seconds each"
 go test ./internal/core/unit -run '^$' -fuzz FuzzParseFormat -fuzztime 8s -fuzzminimizetime 20x
 go test ./internal/exchange -run '^$' -fuzz 'FuzzRead$' -fuzztime 12s -fuzzminimizetime 20x

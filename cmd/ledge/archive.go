@@ -66,6 +66,9 @@ func importCommand() *cobra.Command {
 			if err != nil {
 				return err
 			}
+			if _, err := os.Stat(database); err != nil {
+				return fmt.Errorf("there is no file %s; name the shop's file with --db", database)
+			}
 			s, err := store.Open(cmd.Context(), database, time.Now)
 			if errors.Is(err, store.ErrInUse) {
 				return fmt.Errorf("Ledge is running on %s: drop the file onto its New job page instead", database)

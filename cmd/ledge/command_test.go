@@ -3,6 +3,7 @@ package main
 import (
 	"bytes"
 	"context"
+	"io/fs"
 	"net"
 	"os"
 	"path/filepath"
@@ -85,4 +86,21 @@ func TestASecondLedgeOnAFileIsRefusedWithASentence(t *testing.T) {
 	_, _, err = run(t, "", "serve", "--db", path, "--listen", "127.0.0.1:0")
 	require.Error(t, err)
 	assert.Contains(t, err.Error(), "another Ledge is already running on "+path)
+}
+
+// A mistyped file is not silently a new shop: it takes --new, or a yes.
+func TestServeMakesNoShopUnasked(t *testing.T) {
+	missing := filepath.Join(t.TempDir(), "shpo.db")
+	for _, answer := range []string{"", "n\n", "what?\n"} {
+		_, _, err := run(t, answer, "serve", "--db", missing, "--listen", "nowhere")
+		assert.ErrorContains(t, err, "--new", "answer %q", answer)
+	}
+	for _, asked := range [][]string{{"y\n"}, {"", "--new"}} {
+		_, _, err := run(t, asked[0], append([]string{"serve", "--db", missing, "--listen", "nowhere"}, asked[1:]...)...)
+		assert.ErrorContains(t, err, "--listen nowhere", "it gets as far as the address")
+	}
+	_, _, err := run(t, "", "import", "--db", missing, missing)
+	assert.Error(t, err)
+	_, err = os.Stat(missing)
+	assert.ErrorIs(t, err, fs.ErrNotExist, "nothing was made of it")
 }

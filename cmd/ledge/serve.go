@@ -1,14 +1,17 @@
 package main
 
 import (
+	"bufio"
 	"context"
 	"crypto/rand"
 	"errors"
 	"fmt"
 	"io"
+	"io/fs"
 	"log/slog"
 	"net"
 	"net/http"
+	"os"
 	"strconv"
 	"strings"
 	"syscall"
@@ -33,6 +36,7 @@ type serveOptions struct {
 	certificate  string
 	key          string
 	publicURL    string
+	create       bool
 	copies       int
 	copiesIn     string
 	verbose      bool
@@ -46,10 +50,14 @@ func serveCommand() *cobra.Command {
 		Short: "Serve Ledge to browsers: on this machine, or on the network with sign-in",
 		Args:  cobra.NoArgs,
 		RunE: func(cmd *cobra.Command, _ []string) error {
+			if err := o.mayCreate(cmd.InOrStdin(), cmd.OutOrStdout()); err != nil {
+				return err
+			}
 			return serve(cmd.Context(), cmd.OutOrStdout(), cmd.ErrOrStderr(), o)
 		},
 	}
 	o.flags(cmd, "ledge.db")
+	cmd.Flags().BoolVar(&o.create, "new", false, "start a new shop where there is no such file")
 	return cmd
 }
 
@@ -104,6 +112,9 @@ func serve(ctx context.Context, out, logs io.Writer, o serveOptions) error {
 		return err
 	}
 	defer s.Close()
+	if s.OldCopy != "" {
+		fmt.Fprintf(out, "%s was brought up to date; as it was before it is kept in %s.\n", o.database, s.OldCopy)
+	}
 	if o.demo {
 		if err := demo.Fill(ctx, s, time.Now()); err != nil {
 			return err
@@ -143,6 +154,26 @@ func serve(ctx context.Context, out, logs io.Writer, o serveOptions) error {
 		return err
 	}
 	fmt.Fprintln(out, "Ledge has stopped.")
+	return nil
+}
+
+// mayCreate refuses a file that is not there, which may only be mistyped, unless a new shop was asked for or somebody at the keyboard confirms it.
+func (o *serveOptions) mayCreate(in io.Reader, out io.Writer) error {
+	_, err := os.Stat(o.database)
+	if !errors.Is(err, fs.ErrNotExist) || o.create {
+		return nil
+	}
+	missing := fmt.Errorf("there is no file %s; name the right one with --db, or start a new shop with --new", o.database)
+	if file, ok := in.(*os.File); ok {
+		if info, err := file.Stat(); err != nil || info.Mode()&os.ModeCharDevice == 0 {
+			return missing
+		}
+	}
+	fmt.Fprintf(out, "There is no file %s yet. Start a new shop in it? [y/N] ", o.database)
+	answer, _ := bufio.NewReader(in).ReadString('\n')
+	if answer = strings.ToLower(strings.TrimSpace(answer)); answer != "y" && answer != "yes" {
+		return missing
+	}
 	return nil
 }
 
@@ -192,8 +223,14 @@ func listen(address string) (net.Listener, error) {
 	}
 	for last := port + 20; ; port++ {
 		listener, err := net.Listen("tcp", net.JoinHostPort(host, strconv.Itoa(port)))
-		if err == nil || port == 0 || port >= min(last, 65535) || !errors.Is(err, syscall.EADDRINUSE) {
+		if err == nil || port == 0 || port >= min(last, 65535) || !inUse(err) {
 			return listener, err
 		}
 	}
+}
+
+// inUse reports whether an address was refused because somebody else has it.
+func inUse(err error) bool {
+	// Windows has an error of its own for it, which Go names on every system by its number.
+	return errors.Is(err, syscall.EADDRINUSE) || errors.Is(err, syscall.Errno(10048))
 }

@@ -137,3 +137,18 @@ func TestOldArchiveKeepsItsWays(t *testing.T) {
 		}
 	}
 }
+
+// Before an old file is changed, it is copied as it was.
+func TestAnOldFileIsCopiedBeforeItIsBroughtUpToDate(t *testing.T) {
+	s := oldShop(t)
+	require.NotEmpty(t, s.OldCopy)
+	again, err := store.OpenToRead(context.Background(), s.OldCopy)
+	require.NoError(t, err)
+	defer again.Close()
+	before, err := again.TablesVersion(context.Background())
+	require.NoError(t, err)
+	version, err := s.TablesVersion(context.Background())
+	require.NoError(t, err)
+	assert.EqualValues(t, 13, before)
+	assert.Greater(t, version, before)
+}

@@ -215,6 +215,9 @@ func versionOf(ctx context.Context, db *sqlx.DB) (version int64, err error) {
 	return version, nil
 }
 
+// TablesVersion is the version of the tables of an open file.
+func (s *Store) TablesVersion(ctx context.Context) (int64, error) { return versionOf(ctx, s.read) }
+
 // schemaOf lists the statements a database was made with.
 func schemaOf(ctx context.Context, db *sqlx.DB) (list []string, err error) {
 	err = db.SelectContext(ctx, &list, `SELECT type || ' ' || name || ' ' || coalesce(sql, '') FROM sqlite_master WHERE name NOT LIKE 'sqlite\_stat%' ESCAPE '\' ORDER BY 1`)

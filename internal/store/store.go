@@ -10,10 +10,11 @@ import (
 	"net/url"
 	"os"
 	"path/filepath"
-	"syscall"
 	"time"
 
+	"github.com/gofrs/flock"
 	"github.com/jmoiron/sqlx"
+	"github.com/pressly/goose/v3"
 	_ "modernc.org/sqlite" // the driver
 )
 
@@ -48,11 +49,13 @@ type Store struct {
 	path  string
 	write *sqlx.DB
 	read  *sqlx.DB
-	lock  *os.File
+	lock  *flock.Flock
 	now   func() time.Time
 	cache cache
 	// version is that of the tables.
 	version int64
+	// OldCopy is where the file was copied to before its tables were brought up to date; empty where they were.
+	OldCopy string
 
 	watchers watchers
 }
@@ -87,16 +90,16 @@ func OpenToRead(ctx context.Context, path string) (*Store, error) {
 	return s, nil
 }
 
-func takeLock(path string) (*os.File, error) {
+func takeLock(path string) (*flock.Flock, error) {
 	if err := os.MkdirAll(filepath.Dir(path), 0o755); err != nil {
 		return nil, fmt.Errorf("make the folder of the database: %w", err)
 	}
-	lock, err := os.OpenFile(path, os.O_CREATE|os.O_RDWR, 0o644)
+	lock := flock.New(path)
+	taken, err := lock.TryLock()
 	if err != nil {
-		return nil, fmt.Errorf("open the lock file: %w", err)
+		return nil, fmt.Errorf("lock file: %w", err)
 	}
-	if err := syscall.Flock(int(lock.Fd()), syscall.LOCK_EX|syscall.LOCK_NB); err != nil {
-		lock.Close()
+	if !taken {
 		return nil, ErrInUse
 	}
 	return lock, nil
@@ -111,6 +114,9 @@ func (s *Store) open(ctx context.Context, path string) error {
 	if err != nil {
 		return err
 	}
+	if err := s.keepOld(ctx, provider); err != nil {
+		return err
+	}
 	if _, err := provider.Up(ctx); err != nil {
 		return fmt.Errorf("bring the tables up to date: %w", err)
 	}
@@ -119,6 +125,28 @@ func (s *Store) open(ctx context.Context, path string) error {
 	}
 	s.read, err = connect(path, "_pragma=query_only(1)", 4)
 	return err
+}
+
+// keepOld makes a copy of a file of an older version before anything of it is changed.
+func (s *Store) keepOld(ctx context.Context, provider *goose.Provider) error {
+	var there bool
+	if err := s.write.GetContext(ctx, &there, `SELECT EXISTS (SELECT 1 FROM sqlite_master WHERE name = 'goose_db_version')`); err != nil || !there {
+		return err
+	}
+	version, err := versionOf(ctx, s.write)
+	if err != nil {
+		return err
+	}
+	pending, err := provider.HasPending(ctx)
+	if err != nil || !pending {
+		return err
+	}
+	copied := fmt.Sprintf("%s.version-%d-%s", s.path, version, s.now().UTC().Format("20060102-150405"))
+	if err := copyInto(ctx, s.write, copied); err != nil {
+		return fmt.Errorf("a copy before the tables are brought up to date: %w", err)
+	}
+	s.OldCopy = copied
+	return nil
 }
 
 func connect(path, more string, connections int) (*sqlx.DB, error) {
@@ -142,7 +170,7 @@ func (s *Store) Close() error {
 		}
 	}
 	if s.lock != nil {
-		errs = append(errs, s.lock.Close())
+		errs = append(errs, s.lock.Unlock())
 	}
 	return errors.Join(errs...)
 }
