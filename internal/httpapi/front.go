@@ -11,7 +11,10 @@ import (
 const noFront = `<!doctype html><html lang="en"><title>Ledge</title><body><h1>Ledge</h1>
 <p>This build has no front end. Run <code>make build</code>.</p></body></html>`
 
-// frontEnd serves the built files; every other path gets index.html, whose router knows the places. A
+// places begin the paths that the front end's router knows; anything else is not answered with a page.
+var places = map[string]bool{"": true, "index.html": true, "jobs": true, "rates": true, "search": true, "learned": true, "people": true, "r": true}
+
+// frontEnd serves the built files; the paths of places get index.html, whose router knows them. A
 // missing asset is a 404, so that a stale page notices.
 func frontEnd(front fs.FS) http.HandlerFunc {
 	files := http.FileServerFS(front)
@@ -29,6 +32,8 @@ func frontEnd(front fs.FS) http.HandlerFunc {
 			files.ServeHTTP(w, r)
 		case name != "" && name != "index.html" && isFile(front, name):
 			files.ServeHTTP(w, r)
+		case !places[strings.SplitN(name, "/", 2)[0]]:
+			writeProblem(w, http.StatusNotFound, "There is nothing at "+r.URL.Path+".")
 		default:
 			serveIndex(w, r, front)
 		}

@@ -27,6 +27,7 @@ type GaugeBody struct {
 	Built         string          `json:"built,omitempty" maxLength:"200" doc:"how the setting was put together"`
 	Repeatability *unit.Length    `json:"repeatability,omitempty" minimum:"0" doc:"standard deviation of one reading; the default of the kind where left out"`
 	SettingU      *unit.Length    `json:"setting_u,omitempty" minimum:"0" doc:"standard uncertainty of the zero or its standard"`
+	Counts        *unit.Length    `json:"counts,omitempty" minimum:"1" doc:"what a whole number counts, where the gauge shows lengths"`
 	Checked       bool            `json:"checked,omitempty" doc:"the zero was just checked on its standard"`
 	By            string          `json:"by" minLength:"1" maxLength:"100"`
 }
@@ -67,7 +68,7 @@ func (a resources) setGauge(ctx context.Context, in *struct {
 		return nil, err
 	}
 	err := a.store.AddGauge(ctx, store.GaugeSetup{ID: b.ID, JobID: in.ID, Kind: b.Kind, Instrument: b.Instrument, Division: b.Division, Mode: b.Mode,
-		Setting: b.Setting, Mating: b.Mating, Sense: b.Sense, Steps: b.Steps, Built: b.Built, Repeatability: b.Repeatability, SettingU: b.SettingU, SetBy: b.By})
+		Setting: b.Setting, Mating: b.Mating, Sense: b.Sense, Steps: b.Steps, Built: b.Built, Repeatability: b.Repeatability, SettingU: b.SettingU, Counts: b.Counts, SetBy: b.By})
 	if err == nil && b.Checked {
 		err = a.store.AddGaugeCheck(ctx, store.GaugeCheck{ID: uuid.NewSHA1(uuid.NameSpaceOID, []byte(b.ID)).String(), JobID: in.ID, Kind: b.Kind, GaugeID: &b.ID, CheckedBy: b.By})
 	}

@@ -4,6 +4,7 @@ import (
 	"context"
 	"fmt"
 	"net/http"
+	"slices"
 	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -153,7 +154,9 @@ func (v JobView) line() JobLine {
 		Shaft: v.Shaft, Features: []FeatureLine{}, Sets: v.Said}
 	for i := range v.Evaluation.Features {
 		f := &v.Evaluation.Features[i]
-		if f.Kind.Grid() {
+		// A part that was measured in several states counts once, as it stands now.
+		again := slices.ContainsFunc(v.Evaluation.Features[i+1:], func(o inspection.Finding) bool { return o.Kind == f.Kind && o.Number == f.Number })
+		if f.Kind.Grid() && !again {
 			line.Features = append(line.Features, FeatureLine{f.Kind, f.Number, f.Complete, string(f.Standing())})
 		}
 	}

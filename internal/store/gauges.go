@@ -32,8 +32,10 @@ type GaugeSetup struct {
 	// Repeatability and SettingU are what the shop found of the gauge; the default of its kind where nil.
 	Repeatability *unit.Length `db:"repeatability" json:"repeatability,omitempty"`
 	SettingU      *unit.Length `db:"setting_u" json:"setting_u,omitempty"`
-	SetBy         string       `db:"set_by" json:"set_by"`
-	SetAt         string       `db:"set_at" json:"set_at"`
+	// Counts is what a whole number counts on a dial that shows lengths; the usual of the unit where nil.
+	Counts *unit.Length `db:"counts" json:"counts,omitempty"`
+	SetBy  string       `db:"set_by" json:"set_by"`
+	SetAt  string       `db:"set_at" json:"set_at"`
 }
 
 // A GaugeCheck is what a gauge showed on its standard, off from where it should stand. GaugeID is nil where the
@@ -65,8 +67,8 @@ func (s *Store) AddGauge(ctx context.Context, g GaugeSetup) error {
 		if _, err := getJob(ctx, tx, g.JobID); err != nil {
 			return err
 		}
-		_, err := sqlx.NamedExecContext(ctx, tx, `INSERT INTO gauges (id, job_id, kind, instrument, division, mode, setting, mating, sense, steps, built, repeatability, setting_u, set_by, set_at)
-			VALUES (:id, :job_id, :kind, :instrument, :division, :mode, :setting, :mating, :sense, :steps, :built, :repeatability, :setting_u, :set_by, :set_at) ON CONFLICT (id) DO NOTHING`, g)
+		_, err := sqlx.NamedExecContext(ctx, tx, `INSERT INTO gauges (id, job_id, kind, instrument, division, mode, setting, mating, sense, steps, built, repeatability, setting_u, counts, set_by, set_at)
+			VALUES (:id, :job_id, :kind, :instrument, :division, :mode, :setting, :mating, :sense, :steps, :built, :repeatability, :setting_u, :counts, :set_by, :set_at) ON CONFLICT (id) DO NOTHING`, g)
 		return err
 	})
 	if err != nil {

@@ -7,6 +7,9 @@ import "./app/papers.css";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { App } from "./app/App";
+import { keepEarlyKeys } from "./app/early-keys";
+
+keepEarlyKeys();
 
 const root = document.getElementById("root");
 if (root) {

@@ -130,6 +130,15 @@ func (b *board) show(l unit.Length) string {
 	return l.Show(b.in.Unit)
 }
 
+// apart shows a value and its limit so that they read differently where they are.
+func (b *board) apart(value, limited unit.Length) (string, string) {
+	x, y := unit.ShowApart(value, limited, b.in.Unit)
+	if b.named {
+		return x + " " + string(b.in.Unit), y + " " + string(b.in.Unit)
+	}
+	return x, y
+}
+
 // step writes a step as shops do: 0.020, 0.25.
 func (b *board) step(l unit.Length) string {
 	decimals := 3
@@ -238,10 +247,12 @@ func (b *board) judge() (beyond bool, unsure []Reason) {
 			if c.Value < *c.Limit {
 				relation = "below the limit of"
 			}
-			b.cause(beyondCode+c.Name, ref, "%s: %s %s is %s %s%s.", name, words(c.Name), b.show(c.Value), relation, b.show(*against), from(c.Source))
+			value, limited := b.apart(c.Value, *against)
+			b.cause(beyondCode+c.Name, ref, "%s: %s %s is %s %s%s.", name, words(c.Name), value, relation, limited, from(c.Source))
 		case limit.Unsure:
+			value, limited := b.apart(c.Value, *c.Limit)
 			r := reason("unsure_"+c.Name, ref, "%s: %s %s is too close to its limit of %s to call with this gauge (± %s); the chance that it is within is %d %%.",
-				name, words(c.Name), b.show(c.Value), b.show(*c.Limit), b.show(c.U), int(100**c.Chance+0.5))
+				name, words(c.Name), value, limited, b.show(c.U), int(100**c.Chance+0.5))
 			if feature != nil {
 				r.Text += " " + b.in.Settle(feature, c)
 			}

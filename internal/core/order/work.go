@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"ledge/internal/core/disposition"
+	"ledge/internal/core/engine"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/unit"
@@ -186,7 +187,10 @@ func (d *drafter) deck(s *Sheet, one Decided) {
 			s.Lines = append(s.Lines, l)
 		}
 	}
-	s.note("Take the same off both banks of a V. Pistons then stand higher: measure the protrusion before the gasket is chosen.")
+	if d.in.Engine != nil && d.in.Engine.Arrangement != engine.Inline {
+		s.note("Take the same off both banks.")
+	}
+	s.note("Pistons then stand higher: measure the protrusion before the gasket is chosen.")
 }
 
 func (d *drafter) rings(s *Sheet) {

@@ -178,3 +178,20 @@ func DivHalfEven(l Length, n int64) Length {
 // Round returns the float f, a count of 0.1 nm, as a Length, half to even. It is the one way out of
 // a floating-point fit.
 func Round(f float64) Length { return Length(math.RoundToEven(f)) }
+
+// ShowApart shows two lengths so that they read differently where they are different: with as many digits more as that takes.
+func ShowApart(a, b Length, s System) (string, string) {
+	x, y := a.Show(s), b.Show(s)
+	for decimals := s.decimals() + 1; x == y && a != b && decimals <= 9; decimals++ {
+		x, y = a.Fixed(s, decimals), b.Fixed(s, decimals)
+	}
+	return x, y
+}
+
+// decimals are those that people at the bench read.
+func (s System) decimals() int {
+	if s == MM {
+		return 3
+	}
+	return 4
+}

@@ -8,15 +8,23 @@ export const client = createClient<paths>({ baseUrl: window.location.origin, fet
 export const SIGNED_OUT = "ledge:signed-out";
 
 let asking = "";
+let signing = false;
 
-/** Says who asks from now on; where people sign in, the server knows better. */
-export function askAs(name: string) {
+/** Says who asks from now on. Where people sign in the server knows, and refuses what was entered in another's name. */
+export function askAs(name: string, signedIn = false) {
 	asking = name;
+	signing = signedIn;
 }
+
+/** Whether what a person entered may be sent now: where people sign in, only while it is they who are signed in. */
+export const maySendFor = (name: string): boolean => !signing || name === asking;
+
+/** The header that says who entered something, whoever is at the bench by now. */
+export const enteredBy = (name: string): Record<string, string> => ({ "Ledge-Person": encodeURIComponent(name) });
 
 client.use({
 	onRequest({ request }) {
-		if (asking) request.headers.set("Ledge-Person", encodeURIComponent(asking));
+		if (asking && !request.headers.has("Ledge-Person")) request.headers.set("Ledge-Person", encodeURIComponent(asking));
 		return request;
 	},
 	onResponse({ response, schemaPath }) {
@@ -73,6 +81,9 @@ export type LearnedView = Schemas["LearnedView"];
 export type LearnedPart = Schemas["LearnedPart"];
 export type SharedView = Schemas["SharedView"];
 export type Share = Schemas["StoreShare"];
+export type Closing = Schemas["StoreClosing"];
+export type Outcome = Exclude<Closing["outcome"], "reopened">;
+export type ShopView = Schemas["ShopView"];
 type ProblemDocument = Schemas["ErrorModel"];
 
 /** What the server refused, with the places it names. */

@@ -9,15 +9,16 @@ import {
 	type JobHead,
 	type JobView,
 	type LimitSet,
-	type LookBody,
 	type NewJob,
 	type OrderEventBody,
+	type Outcome,
 	type PersonBody,
 	type Policy,
 	type RateCard,
 	settle,
 	unwrap,
 } from "./client";
+import { newId } from "./id";
 
 const at = (id: number) => ({ path: { id } });
 
@@ -79,9 +80,6 @@ function useChange<B>(send: (body: B) => Promise<JobView>, job: number) {
 	return useMutation({ mutationFn: send, scope: { id: `job ${job}` }, onSuccess: (view) => keep(queries, view) });
 }
 
-export const useAddLook = (id: number) =>
-	useChange((body: LookBody) => unwrap(client.POST("/api/v1/jobs/{id}/looks", { params: at(id), body })), id);
-
 /** Signs a set after what was on the screen; where somebody else signed meanwhile, the server refuses and the page shows it. */
 export function useDecide(id: number) {
 	const queries = useQueryClient();
@@ -127,7 +125,7 @@ export function useAnswer(id: number) {
 	const { queryKey } = jobQuery(id);
 	return useMutation({
 		scope: { id: `job ${id}` },
-		mutationFn: (body: { answers: AnswerBody[]; by: string }) =>
+		mutationFn: (body: { answers: AnswerBody[]; by: string; sure?: boolean }) =>
 			unwrap(client.POST("/api/v1/jobs/{id}/answers", { params: at(id), body })),
 		onMutate: ({ answers, by }) => {
 			queries.setQueryData(queryKey, (view) => {
@@ -185,7 +183,7 @@ export const useAddPhoto = (id: number, by: string) =>
 		({ file, caption }: { file: File; caption: string }) =>
 			unwrap(
 				client.POST("/api/v1/jobs/{id}/photos", {
-					params: { ...at(id), query: { photo: crypto.randomUUID(), caption, by } },
+					params: { ...at(id), query: { photo: newId(), caption, by } },
 					body: "",
 					bodySerializer: () => file,
 					headers: { "Content-Type": "application/octet-stream" },
@@ -229,10 +227,10 @@ export const useSetFitted = (id: number) =>
 
 export const useSetJudgement = (id: number) =>
 	useChange(
-		({ version, ...body }: { version: number; limits: LimitSet; policy: Policy }) =>
+		({ version, sure, ...body }: { version: number; sure: boolean; limits: LimitSet; policy: Policy }) =>
 			unwrap(
 				client.PUT("/api/v1/jobs/{id}/judgement", {
-					params: { ...at(id), header: { "If-Match": String(version) } },
+					params: { ...at(id), query: { sure }, header: { "If-Match": String(version) } },
 					body,
 				}),
 			),
@@ -261,7 +259,7 @@ export function useSettle(id: number, by: string) {
 	const queries = useQueryClient();
 	return useMutation({
 		mutationFn: ({ kind, parts }: { kind: string; parts: number[] }) =>
-			unwrap(client.POST("/api/v1/jobs/{id}/matchings", { params: at(id), body: { id: crypto.randomUUID(), kind, parts, by } })),
+			unwrap(client.POST("/api/v1/jobs/{id}/matchings", { params: at(id), body: { id: newId(), kind, parts, by } })),
 		onSuccess: (view) => queries.setQueryData(buildQuery(id).queryKey, view),
 	});
 }
@@ -348,8 +346,43 @@ export function useRevokeShare(id: number, by: string) {
 	});
 }
 
+type ClosingBody = { closed: boolean; outcome?: Outcome; reason?: string };
+
 export const useCloseJob = (id: number) =>
-	useChange((closed: boolean) => unwrap(client.PUT("/api/v1/jobs/{id}/closed", { params: at(id), body: { closed } })), id);
+	useChange((body: ClosingBody) => unwrap(client.PUT("/api/v1/jobs/{id}/closed", { params: at(id), body })), id);
+
+/** Takes a state of a kind back while nothing is recorded in it. */
+export const useRemoveState = (id: number) =>
+	useChange(
+		(of: { kind: string; state: string }) =>
+			unwrap(client.DELETE("/api/v1/jobs/{id}/states/{kind}/{state}", { params: { path: { id, ...of } } })),
+		id,
+	);
+
+/** Takes a part back that was added by mistake. */
+export const useRemovePart = (id: number) =>
+	useChange(
+		(of: { kind: string; number: number }) =>
+			unwrap(client.DELETE("/api/v1/jobs/{id}/parts/{kind}/{number}", { params: { path: { id, ...of } } })),
+		id,
+	);
+
+export const useRestorePhoto = (id: number) =>
+	useChange(
+		(photo: string) => unwrap(client.POST("/api/v1/jobs/{id}/photos/{photo}/restored", { params: { path: { id, photo } } })),
+		id,
+	);
+
+/** What holds for the shop as a whole. */
+export const shopQuery = queryOptions({ queryKey: ["shop"], queryFn: () => unwrap(client.GET("/api/v1/shop")) });
+
+export function useSetShop() {
+	const queries = useQueryClient();
+	return useMutation({
+		mutationFn: (body: { public_url: string }) => unwrap(client.PUT("/api/v1/shop", { body })),
+		onSuccess: (shop) => queries.setQueryData(shopQuery.queryKey, shop),
+	});
+}
 
 /** The report behind a customer's link. */
 export const sharedQuery = (token: string) =>

@@ -1,7 +1,7 @@
 import { QueryClient } from "@tanstack/react-query";
 import { afterEach, beforeEach, expect, it, vi } from "vitest";
 import { type Answer, type Call, jobs, serve } from "../testdata/server";
-import type { ReadingBody } from "./client";
+import { askAs, type ReadingBody } from "./client";
 import { type Entry, queue, sendQueue } from "./queue";
 
 const taken: Answer = { status: 201, body: { reading: {}, view: jobs[6] } };
@@ -17,12 +17,24 @@ const entry = (more: Partial<Entry> = {}): Omit<Entry, "id" | "at"> => ({
 	system: "in",
 	repeat: false,
 	unusual: false,
+	reading: {
+		kind: more.kind ?? "main_journal",
+		number: more.number ?? 1,
+		state: "as_found",
+		station: 0,
+		direction: 0,
+		station_name: "A",
+		direction_at: 0,
+		seen: ["r"],
+		what: "size",
+		value: 1,
+		typed: more.typed ?? "79",
+		gauge: "g",
+		repeat: false,
+		unusual: false,
+	},
 	...more,
 });
-
-/** What the bench would make of an entry, as far as the queue cares. */
-const read = (e: Entry): ReadingBody | string =>
-	e.typed === "?" ? "Type two digits at least." : ({ id: e.id, typed: e.typed, kind: e.kind, number: e.number } as ReadingBody);
 
 const client = () => new QueryClient({ defaultOptions: { queries: { retry: false } } });
 const sent = (calls: Call[]) => calls.filter((c) => c.method === "POST").map((c) => (c.body as ReadingBody).typed);
@@ -41,7 +53,7 @@ it("keeps entries in the browser's storage until the server has them, in the ord
 	const calls = answering(() => taken);
 	for (const typed of ["79", "80", "81"]) queue.add(entry({ typed }));
 	expect(Object.keys(localStorage)).toHaveLength(3);
-	await sendQueue(client(), 6, read);
+	await sendQueue(client(), 6);
 	expect(sent(calls)).toEqual(["79", "80", "81"]);
 	expect(Object.keys(localStorage)).toHaveLength(0);
 	expect(queue.snapshot().entries).toEqual([]);
@@ -68,19 +80,20 @@ it("takes up what another tab stored", () => {
 });
 
 it("holds up the same part behind a refused entry, and lets other parts go on", async () => {
-	const calls = answering(() => taken);
+	const refused: Answer = { status: 422, body: { status: 422, detail: "Type two digits at least.", errors: [] } };
+	const calls = answering((typed) => (typed === "?" ? refused : taken));
 	queue.add(entry({ typed: "?" }));
 	queue.add(entry({ typed: "80" }));
 	queue.add(entry({ typed: "81", number: 2 }));
-	await sendQueue(client(), 6, read);
-	expect(sent(calls)).toEqual(["81"]);
-	const [refused, behind] = queue.snapshot().entries;
-	expect(refused?.trouble).toEqual({ sentence: "Type two digits at least.", canConfirm: false });
+	await sendQueue(client(), 6);
+	expect(sent(calls)).toEqual(["?", "81"]);
+	const [first, behind] = queue.snapshot().entries;
+	expect(first?.trouble).toEqual({ sentence: "Type two digits at least.", canConfirm: false });
 	expect(behind?.typed).toBe("80");
 	// What mends it takes its turn, before what was typed behind it.
-	queue.add(entry({ typed: "79" }), refused);
-	await sendQueue(client(), 6, read);
-	expect(sent(calls)).toEqual(["81", "79", "80"]);
+	queue.add(entry({ typed: "79" }), first);
+	await sendQueue(client(), 6);
+	expect(sent(calls)).toEqual(["?", "81", "79", "80"]);
 });
 
 it("marks what the server asks about, so that it can be confirmed", async () => {
@@ -89,7 +102,7 @@ it("marks what the server asks about, so that it can be confirmed", async () => 
 		body: { status: 422, detail: "Far off.", errors: [{ location: "body.value", message: "far", value: "unusual" }] },
 	}));
 	queue.add(entry());
-	await sendQueue(client(), 6, read);
+	await sendQueue(client(), 6);
 	expect(queue.snapshot().entries[0]?.trouble).toEqual({ sentence: "Far off.", canConfirm: true });
 });
 
@@ -97,7 +110,7 @@ it("sends again under the same id while the server is away or in trouble, and sa
 	const answers: Answer[] = ["away", { status: 500, body: { status: 500, detail: "x" } }, taken];
 	const calls = serve((call) => (call.method === "POST" ? answers.shift() : undefined));
 	queue.add(entry());
-	const done = sendQueue(client(), 6, read);
+	const done = sendQueue(client(), 6);
 	await vi.waitFor(() => expect(queue.snapshot().away).toBe(true), { timeout: 3000 });
 	await done;
 	expect(queue.snapshot().away).toBe(false);
@@ -110,6 +123,73 @@ it("sends a job's entries once, however many places ask for it", async () => {
 	const calls = answering(() => taken);
 	queue.add(entry());
 	const queries = client();
-	await Promise.all([sendQueue(queries, 6, read), sendQueue(queries, 6, read), sendQueue(queries, 6, read)]);
+	await Promise.all([sendQueue(queries, 6), sendQueue(queries, 6), sendQueue(queries, 6)]);
 	expect(sent(calls)).toEqual(["79"]);
+});
+
+it("sends what was frozen, under the name and for the place it was entered, whoever is at the bench by now", async () => {
+	const names: (string | null)[] = [];
+	const calls = serve((call) => {
+		if (call.method !== "POST") return undefined;
+		names.push(call.headers.get("Ledge-Person"));
+		return taken;
+	});
+	queue.add(entry({ by: "Wanda Pell", typed: "85" }));
+	await sendQueue(client(), 6);
+	expect(calls.filter((c) => c.method === "POST").map((c) => c.body)).toMatchObject([
+		{ by: "Wanda Pell", value: 1, station_name: "A", direction_at: 0, seen: ["r"], gauge: "g" },
+	]);
+	expect(names).toEqual(["Wanda%20Pell"]);
+});
+
+it("keeps what one person entered back while another is signed in", async () => {
+	const calls = answering(() => taken);
+	askAs("Otto", true);
+	queue.add(entry({ by: "Wanda", typed: "79" }));
+	queue.add(entry({ by: "Otto", typed: "80", number: 2 }));
+	await sendQueue(client(), 6);
+	expect(sent(calls)).toEqual(["80"]);
+	askAs("Wanda", true);
+	await sendQueue(client(), 6);
+	expect(sent(calls)).toEqual(["80", "79"]);
+	askAs("");
+});
+
+it("sends grades behind one another, each for the part that was lit", async () => {
+	const calls = serve((call) => (call.method === "POST" ? { status: 201, body: jobs[6] } : undefined));
+	for (const number of [1, 2, 3]) {
+		const place = { kind: "main_journal", number, state: "as_found" };
+		queue.grade({ job: 6, ...place }, "Wanda", { ...place, what: "grade", look: "smooth", note: "" });
+	}
+	await sendQueue(client(), 6);
+	expect(calls.filter((c) => c.method === "POST").map((c) => [c.path, (c.body as ReadingBody).number])).toEqual([
+		["/api/v1/jobs/6/looks", 1],
+		["/api/v1/jobs/6/looks", 2],
+		["/api/v1/jobs/6/looks", 3],
+	]);
+});
+
+it("says in so many words where the browser keeps nothing", () => {
+	const setItem = vi.spyOn(Storage.prototype, "setItem").mockImplementation(() => {
+		throw new DOMException("full", "QuotaExceededError");
+	});
+	expect(queue.add(entry())).toBe(false);
+	expect(queue.snapshot().full).toMatch(/NOT taken/);
+	setItem.mockRestore();
+	expect(queue.add(entry())).toBe(true);
+	expect(queue.snapshot().full).toBe("");
+});
+
+it("asks once more about what an older page stored, which means nothing by itself", () => {
+	const { reading: _, ...old } = entry({ typed: "85" });
+	localStorage.setItem("ledge.entry.old", JSON.stringify({ ...old, id: "old", at: 1 }));
+	queue.load();
+	expect(queue.snapshot().entries[0]?.trouble?.canConfirm).toBe(true);
+});
+
+it("makes its ids where the browser calls the address insecure", () => {
+	vi.stubGlobal("crypto", { getRandomValues: crypto.getRandomValues.bind(crypto) });
+	queue.add(entry());
+	vi.unstubAllGlobals();
+	expect(queue.snapshot().entries[0]?.id).toMatch(/^[0-9a-f-]{36}$/);
 });

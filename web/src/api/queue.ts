@@ -1,9 +1,24 @@
 import type { QueryClient } from "@tanstack/react-query";
 import type { System } from "../quantity/length";
-import { type Cell, client, type FeatureView, type GaugeSetup, type ReadingBody, Refusal, Unreachable, unwrap } from "./client";
+import {
+	type Cell,
+	client,
+	enteredBy,
+	type GaugeSetup,
+	type LookBody,
+	maySendFor,
+	type ReadingBody,
+	Refusal,
+	Unreachable,
+	unwrap,
+} from "./client";
+import { newId } from "./id";
 import { jobQuery, keep } from "./queries";
 
-/** Something a person entered at a bench and the server has not stored yet. It lives in the browser's storage. */
+/**
+ * Something a person entered and the server has not stored yet. It lives in the browser's storage and means what its person saw
+ * when Enter was pressed: the size, the place by its name, the gauge's setup and the person are frozen in what is sent.
+ */
 export interface Entry {
 	id: string;
 	/** Orders the entries of all tabs: milliseconds and a count. */
@@ -13,6 +28,9 @@ export interface Entry {
 	number: number;
 	state: string;
 	by: string;
+	/** What is sent: a reading or a grade. Neither where an older Ledge stored the entry. */
+	reading?: Omit<ReadingBody, "id" | "by">;
+	look?: Omit<LookBody, "id" | "by">;
 	cell: Cell;
 	typed: string;
 	system: System;
@@ -29,25 +47,39 @@ export interface Entry {
 
 export type Place = Pick<Entry, "job" | "kind" | "number" | "state">;
 
-/** Turns an entry into what is sent, or says why it cannot be. The bench knows how. */
-export type Reader = (entry: Entry, feature: FeatureView) => ReadingBody | string;
-
 const PREFIX = "ledge.entry.";
 const RETRY_MS = 1500;
+
+/** What the server asks about, to be taken on a second Enter. */
+const CONFIRMABLE = ["unusual", "cell_changed"];
 
 const samePlace = (a: Place, b: Place) => a.job === b.job && a.kind === b.kind && a.number === b.number && a.state === b.state;
 
 let entries: Entry[] = [];
 let away = false;
-let snapshot = { entries, away };
+/** Why the browser keeps no entries; empty while it does. */
+let full = "";
+let snapshot = { entries, away, full };
 const listeners = new Set<() => void>();
 const running = new Set<number>();
 let last = 0;
 
 function changed() {
-	snapshot = { entries, away };
+	snapshot = { entries, away, full };
 	for (const listener of listeners) listener();
 }
+
+/** An entry of an older page means only what it would mean now: its person has to look at it once more. */
+const frozen = (entry: Entry): Entry =>
+	entry.reading || entry.look || entry.trouble
+		? entry
+		: {
+				...entry,
+				trouble: {
+					sentence: "This was entered before Ledge was brought up to date. Enter takes it as it is read now.",
+					canConfirm: true,
+				},
+			};
 
 /** Reads what is stored; other tabs may have added to it. */
 function load() {
@@ -57,7 +89,7 @@ function load() {
 		const text = key?.startsWith(PREFIX) ? localStorage.getItem(key) : null;
 		if (text === null || text === undefined) continue;
 		try {
-			found.push(JSON.parse(text) as Entry);
+			found.push(frozen(JSON.parse(text) as Entry));
 		} catch {
 			if (key) localStorage.removeItem(key); // not ours to read
 		}
@@ -66,10 +98,20 @@ function load() {
 	changed();
 }
 
-function store(entry: Entry) {
-	localStorage.setItem(PREFIX + entry.id, JSON.stringify(entry));
+/** Keeps an entry; false where the browser refuses to. */
+function store(entry: Entry): boolean {
+	try {
+		localStorage.setItem(PREFIX + entry.id, JSON.stringify(entry));
+		full = "";
+	} catch {
+		full =
+			"This browser could not keep the entry: it was NOT taken. Free some space or allow it to keep data, then enter it again.";
+		changed();
+		return false;
+	}
 	entries = [...entries.filter((e) => e.id !== entry.id), entry].sort((a, b) => a.at - b.at);
 	changed();
+	return true;
 }
 
 function remove(id: string) {
@@ -92,12 +134,16 @@ export const queue = {
 	},
 	snapshot: () => snapshot,
 	of: (all: Entry[], place: Place) => all.filter((e) => samePlace(e, place)),
-	/** Adds an entry; one that mends a refused entry takes its turn. */
-	add(entry: Omit<Entry, "id" | "at">, mends?: Entry) {
+	/** Adds an entry; one that mends a refused entry takes its turn. False where it could not be kept. */
+	add(entry: Omit<Entry, "id" | "at">, mends?: Entry): boolean {
 		last = Math.max(last + 0.001, Date.now());
+		if (!store({ ...entry, id: newId(), at: mends?.at ?? last })) return false;
 		if (mends) remove(mends.id);
-		store({ ...entry, id: crypto.randomUUID(), at: mends?.at ?? last });
+		return true;
 	},
+	/** Adds a grade. */
+	grade: (place: Place, by: string, look: Entry["look"]): boolean =>
+		queue.add({ ...place, by, look, cell: { station: 0, direction: 0 }, typed: "", system: "in", repeat: false, unusual: false }),
 	remove,
 	load,
 };
@@ -106,11 +152,11 @@ export const queue = {
  * Sends a job's entries one by one in their order, each again under its own id while the server is away. What is refused
  * holds up the entries behind it at the same part until the person has dealt with it; other parts go on.
  */
-export async function sendQueue(queries: QueryClient, job: number, read: Reader) {
+export async function sendQueue(queries: QueryClient, job: number) {
 	if (running.has(job)) return;
 	running.add(job);
 	try {
-		for (let entry = nextOf(job); entry; entry = nextOf(job)) await send(queries, entry, read);
+		for (let entry = nextOf(job); entry; entry = nextOf(job)) await send(queries, entry);
 	} finally {
 		running.delete(job);
 	}
@@ -120,23 +166,27 @@ function nextOf(job: number): Entry | undefined {
 	const held: Entry[] = [];
 	for (const entry of entries) {
 		if (entry.job !== job || held.some((h) => samePlace(h, entry))) continue;
-		if (!entry.trouble) return entry;
+		if (!entry.trouble && maySendFor(entry.by)) return entry;
 		held.push(entry);
 	}
 	return undefined;
 }
 
-async function send(queries: QueryClient, entry: Entry, read: Reader) {
+async function deliver(entry: Entry) {
+	const { id, by } = entry;
+	const params = { path: { id: entry.job } };
+	const headers = enteredBy(by);
+	if (entry.look) {
+		return unwrap(client.POST("/api/v1/jobs/{id}/looks", { params, headers, body: { ...entry.look, id, by } }));
+	}
+	if (!entry.reading) throw new Error("Nothing was entered.");
+	const answer = await unwrap(client.POST("/api/v1/jobs/{id}/readings", { params, headers, body: { ...entry.reading, id, by } }));
+	return answer.view;
+}
+
+async function send(queries: QueryClient, entry: Entry) {
 	try {
-		const view = await queries.ensureQueryData(jobQuery(entry.job));
-		const feature = view.features.find((f) => f.kind === entry.kind && f.number === entry.number && f.state === entry.state);
-		const body = feature ? read(entry, feature) : "This job has no such part.";
-		if (typeof body === "string") {
-			store({ ...entry, trouble: { sentence: body, canConfirm: false } });
-			return;
-		}
-		const answer = await unwrap(client.POST("/api/v1/jobs/{id}/readings", { params: { path: { id: entry.job } }, body }));
-		keep(queries, answer.view);
+		keep(queries, await deliver(entry));
 		// The page learns of the answer a tick later; until then the entry counts as waiting, so that the next digits
 		// are never read against what was expected before it.
 		await new Promise((resolve) => setTimeout(resolve));
@@ -149,8 +199,11 @@ async function send(queries: QueryClient, entry: Entry, read: Reader) {
 			return;
 		}
 		const sentence = error instanceof Error ? error.message : String(error);
+		const codes = error instanceof Refusal ? Object.values(error.marks) : [];
 		setAway(false);
-		store({ ...entry, trouble: { sentence, canConfirm: error instanceof Refusal && error.marks.value === "unusual" } });
+		// What does not fit any more is looked at beside what is there now.
+		if (codes.length > 0) void queries.invalidateQueries({ queryKey: jobQuery(entry.job).queryKey });
+		store({ ...entry, trouble: { sentence, canConfirm: codes.some((c) => CONFIRMABLE.includes(String(c))) } });
 	}
 }
 

@@ -166,7 +166,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Take a job out of the shop's list, or back into it */
+        /** Take a job out of the shop's list with its outcome, or back into it */
         put: operations["close-job"];
         post?: never;
         delete?: never;
@@ -481,6 +481,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{id}/parts/{kind}/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take a part back while nothing is recorded of it */
+        delete: operations["remove-part"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{id}/photos": {
         parameters: {
             query?: never;
@@ -511,6 +528,23 @@ export interface paths {
         post?: never;
         /** Take a photograph out of sight */
         delete: operations["remove-photo"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{id}/photos/{photo}/restored": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring a photograph back that was taken away */
+        post: operations["restore-photo"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -665,6 +699,23 @@ export interface paths {
         /** Measure the parts of a kind again in a new state */
         post: operations["add-state"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{id}/states/{kind}/{state}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take a state back while nothing is recorded in it */
+        delete: operations["remove-state"];
         options?: never;
         head?: never;
         patch?: never;
@@ -929,6 +980,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/shop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What holds for the shop as a whole */
+        get: operations["get-shop"];
+        /** Say under which address Ledge is reached from elsewhere */
+        put: operations["set-shop"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -936,6 +1005,8 @@ export interface components {
         "Add-answersRequest": {
             answers: components["schemas"]["AnswerBody"][];
             by: string;
+            /** @description the person was asked about a stamp that looks mistyped, and it is so */
+            sure?: boolean;
         };
         "Add-partsRequest": {
             /**
@@ -998,6 +1069,12 @@ export interface components {
         };
         "Close-jobRequest": {
             closed: boolean;
+            /**
+             * @description finished where left out and nothing is open
+             * @enum {string}
+             */
+            outcome?: "finished" | "declined" | "scrapped" | "kept_for_parts" | "mistake";
+            reason?: string;
         };
         Combo: {
             /** Format: int64 */
@@ -1064,7 +1141,7 @@ export interface components {
         };
         DecisionBody: {
             /** @enum {string} */
-            action: "reuse" | "polish" | "hone" | "bore" | "sleeve" | "grind" | "line_hone" | "resize" | "skim" | "replace";
+            action: "reuse" | "polish" | "hone" | "bore" | "sleeve" | "grind" | "line_hone" | "resize" | "skim" | "replace" | "measure" | "remeasure";
             /**
              * Format: int64
              * @description the seq of the set's last decision as the person saw it; 0 where there was none
@@ -1117,7 +1194,8 @@ export interface components {
             with: string;
         };
         DispositionOption: {
-            action: string;
+            /** @enum {string} */
+            action: "reuse" | "polish" | "hone" | "bore" | "sleeve" | "grind" | "line_hone" | "resize" | "skim" | "replace" | "measure" | "remeasure";
             clearances?: components["schemas"]["DispositionAfter"][];
             feasible: boolean;
             method?: string;
@@ -1181,9 +1259,11 @@ export interface components {
             smallest: number;
         };
         DispositionSet: {
-            action: string;
+            /** @enum {string} */
+            action: "reuse" | "polish" | "hone" | "bore" | "sleeve" | "grind" | "line_hone" | "resize" | "skim" | "replace" | "measure" | "remeasure";
             checks?: components["schemas"]["LimitCheck"][];
             ladder?: components["schemas"]["DispositionRung"][];
+            method?: string;
             mixed?: boolean;
             options: components["schemas"]["DispositionOption"][];
             provisional: boolean;
@@ -1200,8 +1280,11 @@ export interface components {
         DispositionSize: {
             feature: components["schemas"]["DispositionRef"];
             kept?: boolean;
+            play?: components["schemas"]["LimitRange"];
             /** Format: int64 */
             size: number;
+            sleeved?: boolean;
+            window?: components["schemas"]["LimitRange"];
         };
         EngineJournal: {
             /** Format: int64 */
@@ -1349,6 +1432,11 @@ export interface components {
             by: string;
             /** @description the zero was just checked on its standard */
             checked?: boolean;
+            /**
+             * Format: int64
+             * @description what a whole number counts, where the gauge shows lengths
+             */
+            counts?: number;
             /** Format: int64 */
             division: number;
             /** Format: uuid */
@@ -1537,6 +1625,8 @@ export interface components {
             seq: number;
             sheet: string;
             struck: boolean;
+            /** Format: int64 */
+            unticked: number;
         };
         JobLine: {
             /** Format: int64 */
@@ -1559,14 +1649,17 @@ export interface components {
             before?: components["schemas"]["DispositionSet"][];
             bend?: components["schemas"]["InspectionBend"];
             checks: components["schemas"]["StoreGaugeCheck"][];
+            closing?: components["schemas"]["StoreClosing"];
             conditions: components["schemas"]["StoreCondition"][];
             decisions: components["schemas"]["StoreDecision"][];
             evaluation: components["schemas"]["DispositionResult"];
             features: components["schemas"]["FeatureView"][];
             gauges: components["schemas"]["StoreGaugeSetup"][];
             job: components["schemas"]["StoreJob"];
+            open_ends: components["schemas"]["OpenEnd"][];
             orders: components["schemas"]["OrdersView"];
             photos: components["schemas"]["StorePhoto"][];
+            said: components["schemas"]["SetLine"][];
             shaft: components["schemas"]["EngineJournal"][];
             signed: components["schemas"]["Signed"][];
             walk: components["schemas"]["WalkView"];
@@ -1705,6 +1798,13 @@ export interface components {
             /** @enum {string} */
             unit: "in" | "mm";
         };
+        OpenEnd: {
+            /** Format: int64 */
+            count: number;
+            text: string;
+            /** @enum {string} */
+            what: "drafts" | "orders" | "unproved" | "unticked" | "bolts" | "new_parts";
+        };
         OrderEventBody: {
             by: string;
             /** Format: uuid */
@@ -1713,15 +1813,21 @@ export interface components {
             line: string;
             reason: string;
             /** @enum {string} */
-            what: "sent" | "returned" | "ticked" | "unticked" | "accepted" | "sent_back" | "closed";
+            what: "sent" | "unsent" | "returned" | "unreturned" | "ticked" | "unticked" | "accepted" | "sent_back" | "closed";
         };
         OrderLine: {
+            /** Format: int64 */
+            across?: number;
+            /** Format: int64 */
+            amount?: number;
             code?: string;
             /** Format: int64 */
             count?: number;
             feature?: components["schemas"]["DispositionRef"];
+            for?: number[];
             kept?: boolean;
             key: string;
+            mate_new?: boolean;
             /** Format: int64 */
             max?: number;
             /** Format: int64 */
@@ -1729,11 +1835,18 @@ export interface components {
             /** Format: int64 */
             most?: number;
             note?: string;
+            part?: string;
+            play?: components["schemas"]["LimitRange"];
             /** Format: int64 */
             rough?: number;
+            /** Format: int64 */
+            shell?: number;
             state?: string;
+            /** Format: int64 */
+            step?: number;
             title: string;
             what: string;
+            work?: string;
         };
         OrderProof: {
             back?: components["schemas"]["LimitRange"];
@@ -1816,6 +1929,11 @@ export interface components {
             by: string;
             /** Format: int64 */
             direction: number;
+            /**
+             * Format: int64
+             * @description in microdegrees
+             */
+            direction_at?: number;
             /** @description the id of the gauge's setup */
             gauge?: string;
             /** Format: uuid */
@@ -1826,9 +1944,11 @@ export interface components {
             reason?: string;
             /** @description join the readings of the cell instead of superseding them */
             repeat: boolean;
+            seen?: string[];
             state: string;
             /** Format: int64 */
             station: number;
+            station_name?: string;
             /** @description what the person typed */
             typed: string;
             /** @description the person has confirmed a size far from its neighbours */
@@ -1917,13 +2037,18 @@ export interface components {
         "Set-planRequest": {
             plan: string;
         };
+        "Set-shopRequest": {
+            public_url: string;
+        };
         SetChange: {
             after: components["schemas"]["SetLine"];
             before: components["schemas"]["SetLine"];
             set: string;
         };
         SetLine: {
-            action: string;
+            /** @enum {string} */
+            action: "reuse" | "polish" | "hone" | "bore" | "sleeve" | "grind" | "line_hone" | "resize" | "skim" | "replace" | "measure" | "remeasure";
+            method?: string;
             provisional: boolean;
             set: string;
             /** Format: int64 */
@@ -1969,12 +2094,17 @@ export interface components {
             /** Format: int64 */
             to_prove: number;
         };
+        ShopView: {
+            fixed: boolean;
+            public_url: string;
+        };
         Signed: {
-            action: string;
+            /** @enum {string} */
+            action: "reuse" | "polish" | "hone" | "bore" | "sleeve" | "grind" | "line_hone" | "resize" | "skim" | "replace" | "measure" | "remeasure";
             decided_at: string;
             decided_by: string;
             id: string;
-            method: string;
+            method?: string;
             overruled: boolean;
             reason: string;
             /** Format: int64 */
@@ -2014,6 +2144,16 @@ export interface components {
             topic: string;
             value: string;
         };
+        StoreClosing: {
+            closed_at: string;
+            closed_by: string;
+            id: string;
+            /** @enum {string} */
+            outcome: "finished" | "declined" | "scrapped" | "kept_for_parts" | "mistake" | "reopened";
+            reason: string;
+            /** Format: int64 */
+            seq: number;
+        };
         StoreCondition: {
             deck_plate?: boolean;
             /** Format: double */
@@ -2033,11 +2173,12 @@ export interface components {
             torqued?: boolean;
         };
         StoreDecision: {
-            action: string;
+            /** @enum {string} */
+            action: "reuse" | "polish" | "hone" | "bore" | "sleeve" | "grind" | "line_hone" | "resize" | "skim" | "replace" | "measure" | "remeasure";
             decided_at: string;
             decided_by: string;
             id: string;
-            method: string;
+            method?: string;
             overruled: boolean;
             reason: string;
             /** Format: int64 */
@@ -2074,6 +2215,8 @@ export interface components {
         };
         StoreGaugeSetup: {
             built: string;
+            /** Format: int64 */
+            counts?: number;
             /** Format: int64 */
             division: number;
             id: string;
@@ -2159,12 +2302,13 @@ export interface components {
             kind?: string;
             /** Format: int64 */
             number?: number;
+            place?: string;
             state?: string;
             text: string;
             /** Format: int64 */
             value?: number;
             /** @enum {string} */
-            what: "job" | "reading" | "look" | "crack_test" | "gauge" | "zero" | "condition" | "unworn" | "answer" | "photo" | "decision" | "order" | "order_event" | "match" | "change" | "share";
+            what: "job" | "reading" | "look" | "crack_test" | "gauge" | "zero" | "condition" | "unworn" | "answer" | "photo" | "decision" | "order" | "order_event" | "match" | "change" | "share" | "closing";
         };
         StoreOrderEvent: {
             id: string;
@@ -2992,7 +3136,10 @@ export interface operations {
     };
     "set-judgement": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description the person was asked about limits that look mistyped, and they are so */
+                sure?: boolean;
+            };
             header: {
                 /** @description the job's version that was changed */
                 "If-Match": string;
@@ -3275,6 +3422,39 @@ export interface operations {
             };
         };
     };
+    "remove-part": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                kind: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "add-photo": {
         parameters: {
             query: {
@@ -3367,6 +3547,38 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "restore-photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                photo: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3711,6 +3923,39 @@ export interface operations {
         responses: {
             /** @description Created */
             201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "remove-state": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                kind: string;
+                state: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4329,6 +4574,68 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "get-shop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "set-shop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Set-shopRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopView"];
                 };
             };
             /** @description Error */

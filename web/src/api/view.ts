@@ -1,4 +1,4 @@
-import type { Cell, FeatureView, Finding, JobView, Journal, Reading } from "./client";
+import type { Cell, DecisionSet, FeatureView, Finding, JobView, Journal, Reading } from "./client";
 
 export type Standing = "within" | "unsure" | "beyond" | "open" | "no_limit";
 
@@ -6,6 +6,12 @@ export type Standing = "within" | "unsure" | "beyond" | "open" | "no_limit";
 export function featureOf(view: JobView, kind: string, number: number, state?: string): FeatureView | undefined {
 	return view.features.filter((f) => f.kind === kind && f.number === number && (state === undefined || f.state === state)).pop();
 }
+
+/** How the gauge for a kind of part is set up now. */
+export const gaugeFor = (view: JobView, kind: string) => view.gauges.filter((g) => g.kind === kind).at(-1);
+
+/** The sets as they are decided: where work was ordered and measured again since, as they were before it. */
+export const decidedSets = (view: JobView): DecisionSet[] => view.before ?? view.evaluation.sets;
 
 /** What Ledge finds of a feature; undefined where nothing was recorded. */
 export function findingOf(view: JobView, feature: FeatureView): Finding | undefined {

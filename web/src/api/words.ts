@@ -76,6 +76,15 @@ export const SOURCE_WORD: Record<string, string> = {
 	thumb: "rule of thumb",
 };
 
+/** How a job leaves the shop. */
+export const OUTCOME_WORD: Record<string, string> = {
+	finished: "Finished",
+	declined: "Declined by the customer",
+	scrapped: "Scrapped",
+	kept_for_parts: "Kept for parts",
+	mistake: "Made by mistake",
+};
+
 export const LOOK_WORD: Record<string, string> = {
 	smooth: "Smooth",
 	marked: "Marked",

@@ -85,7 +85,7 @@ function Inside() {
 	useLive(person.role !== undefined || person.name !== "");
 	return (
 		<>
-			<QueueKeeper />
+			<QueueKeeper name={person.name} />
 			<Outlet />
 		</>
 	);

@@ -36,6 +36,7 @@ function SignedIn({ session, children }: { session: SessionView; children: React
 	const inside = session.name !== "";
 	const [entered, setEntered] = useState(inside);
 	if (inside && !entered) setEntered(true);
+	askAs(session.name, true);
 	return (
 		<PersonContext value={{ name: session.name, role: session.role, change: () => {} }}>
 			{entered ? children : null}

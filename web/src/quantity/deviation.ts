@@ -1,5 +1,6 @@
 import type { Meaning } from "./digits";
 import { type Length, parse, type System } from "./length";
+import { counted, smallUnit } from "./readouts";
 
 /** A gauge that shows deviations from what it was zeroed on. */
 export interface DeviationGauge {
@@ -8,22 +9,30 @@ export interface DeviationGauge {
 	setting: Length;
 	/** −1 where clockwise past zero means smaller. */
 	sense: number;
+	/** What a whole number counts, where the dial shows lengths; the usual of the unit where left out. */
+	counts?: Length;
 }
 
-/** The size that a shown deviation means: setting + sense × deviation. Nothing is rounded. */
+/**
+ * The size that a shown deviation means. A figure without a sign is what the needle shows, clockwise past zero, and the
+ * instrument's own sense says what that means; one with a sign is the deviation itself, plus being larger. Nothing is rounded.
+ */
 export function deviationMeaning(typed: string, gauge: DeviationGauge, system: System): Meaning {
-	if (typed.trim() === "") return { kind: "empty" };
-	const deviation = gauge.mode === "length" ? parse(typed, system) : divisions(typed, gauge.division);
-	if (!deviation.ok) return { kind: "wrong", sentence: deviation.sentence };
-	return { kind: "size", length: gauge.setting + gauge.sense * deviation.length };
-}
-
-/** A count of divisions, parts of one included, as a length. */
-function divisions(typed: string, division: Length): ReturnType<typeof parse> {
-	// A millimetre is 10⁷ units: the count's own digits, read exactly.
-	const count = parse(typed, "mm");
-	if (!count.ok) return { ok: false, sentence: `“${typed.trim()}” is not a number of divisions.` };
-	const product = BigInt(count.length) * BigInt(division);
-	if (product % 10_000_000n !== 0n) return { ok: false, sentence: "This part of a division is finer than 0.1 nanometre." };
-	return { ok: true, length: Number(product / 10_000_000n) };
+	const text = typed.trim().replace(",", ".").replace("−", "-");
+	if (text === "") return { kind: "empty" };
+	const whole = /^[+-]?0*[1-9]\d{0,4}(\.\d{1,4})?$/.test(text);
+	const deviation =
+		gauge.mode === "divisions"
+			? counted(text, gauge.division)
+			: whole
+				? counted(text, gauge.counts ?? smallUnit(system))
+				: parse(text, system);
+	if (!deviation.ok) {
+		return {
+			kind: "wrong",
+			sentence: gauge.mode === "divisions" ? `“${typed.trim()}” is not a number of divisions.` : deviation.sentence,
+		};
+	}
+	const sense = /^[+-]/.test(text) ? 1 : gauge.sense;
+	return { kind: "size", length: gauge.setting + sense * deviation.length };
 }

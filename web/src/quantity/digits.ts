@@ -24,8 +24,8 @@ const FAR: Record<System, Length> = { in: 20 * 254_000, mm: 5_000_000 };
 export function meaning(typed: string, expected: Expected | undefined, system: System): Meaning {
 	const text = typed.trim().replace(",", ".");
 	if (text === "") return { kind: "empty" };
-	// "83.5" is a half tenth in inches, where no engine part is that large; in millimetres it is a size.
-	const lastDigits = /^\.?(\d+)$/.exec(text) ?? (system === "in" ? /^(\d{2,4}\.5)$/.exec(text) : null);
+	// A point makes it a whole size: .8660 is one. But "83.5" is a half tenth in inches, where no engine part is that large.
+	const lastDigits = /^(\d+)$/.exec(text) ?? (system === "in" ? /^(\d{2,4}\.5)$/.exec(text) : null);
 	if (!lastDigits) return whole(text, system);
 	const digits = lastDigits[1] ?? "";
 	const count = digits.replace(".5", "").length;

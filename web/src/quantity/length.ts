@@ -29,6 +29,14 @@ export function show(length: Length, system: System): string {
 	return five.endsWith("5") ? five : fixed(length, system, 4);
 }
 
+/** Shows two lengths so that they read differently where they are different: with as many digits more as that takes. */
+export function showApart(a: Length, b: Length, system: System): [string, string] {
+	let shown: [string, string] = [show(a, system), show(b, system)];
+	for (let decimals = system === "mm" ? 4 : 5; shown[0] === shown[1] && a !== b && decimals <= 9; decimals++)
+		shown = [fixed(a, system, decimals), fixed(b, system, decimals)];
+	return shown;
+}
+
 /** Shows a step such as 0.010 or 0.25 as shops write it. */
 export function showStep(length: Length, system: System): string {
 	return fixed(length, system, system === "in" ? 3 : 2);

@@ -7,13 +7,25 @@ const wrong = (sentence: string): Meaning => ({ kind: "wrong", sentence });
 /** What a whole number without a point counts on a dial or a feeler: thousandths of an inch, hundredths of a millimetre. */
 export const smallUnit = (system: System): Length => (system === "in" ? 254_000 : 100_000);
 
-/** A gap or an indication: a length with its point, or a whole number of thousandths or hundredths. */
-export function smallMeaning(typed: string, system: System): Meaning {
-	const text = typed.trim();
+/**
+ * A gap or an indication: thousandths of an inch or hundredths of a millimetre, "6" and "6.5" alike, or a length that begins with its
+ * point or a nought. one is what a whole number counts, where the gauge says it.
+ */
+export function smallMeaning(typed: string, system: System, one: Length = smallUnit(system)): Meaning {
+	const text = typed.trim().replace(",", ".");
 	if (text === "") return EMPTY;
-	if (/^-?\d{1,5}$/.test(text)) return { kind: "size", length: Number(text) * smallUnit(system) };
-	const parsed = parse(text, system);
+	const parsed = /^[+-]?0*[1-9]\d{0,4}(\.\d{1,4})?$/.test(text) ? counted(text, one) : parse(text, system);
 	return parsed.ok ? { kind: "size", length: parsed.length } : wrong(parsed.sentence);
+}
+
+/** A number of a unit, parts of one included, as a length. */
+export function counted(text: string, one: Length): ReturnType<typeof parse> {
+	// A millimetre is 10⁷ units: the count's own digits, read exactly.
+	const count = parse(text, "mm");
+	if (!count.ok) return { ok: false, sentence: `“${text.trim()}” is not a number.` };
+	const product = BigInt(count.length) * BigInt(one);
+	if (product % 10_000_000n !== 0n) return { ok: false, sentence: "This is finer than 0.1 nanometre." };
+	return { ok: true, length: Number(product / 10_000_000n) };
 }
 
 /** Grams; a weight is a whole number of 0.1 µg, so that a gram is to it what a millimetre is to a length. */

@@ -14,6 +14,7 @@ import type {
 	RatesView,
 	SessionView,
 	SharedView,
+	ShopView,
 } from "../api/client";
 import { theme } from "../app/theme";
 import costs from "./costs-6.json";
@@ -44,6 +45,7 @@ export interface Call {
 	/** Behind the question mark. */
 	query: Record<string, string>;
 	body: unknown;
+	headers: Headers;
 }
 
 export type Answer = { status: number; body: unknown } | "away" | undefined;
@@ -60,6 +62,7 @@ export function serve(answer: (call: Call) => Answer = () => undefined): Call[] 
 			path,
 			query: Object.fromEntries(searchParams),
 			body: text ? JSON.parse(text) : undefined,
+			headers: request.headers,
 		};
 		calls.push(call);
 		const own = answer(call);
@@ -76,6 +79,7 @@ export function serve(answer: (call: Call) => Answer = () => undefined): Call[] 
 function fromDemo(path: string): unknown {
 	if (path === "/api/v1/jobs") return shop as JobLine[];
 	if (path === "/api/v1/plans") return [];
+	if (path === "/api/v1/shop") return { public_url: "", fixed: false } satisfies ShopView;
 	if (path === "/api/v1/rates") return rates as RatesView;
 	if (path === "/api/v1/session") return { required: false, first: false, name: "" } satisfies SessionView;
 	if (path === "/api/v1/names") return ["Ida Lorn", "Wanda Pell"];

@@ -3,7 +3,7 @@ import { useLocalStorage } from "@mantine/hooks";
 import { type ReactNode, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import type { Cell, FeatureView, JobView } from "../../api/client";
-import { degrees, findingOf, isBore, liveReadings, rings, taken, zeroUp } from "../../api/view";
+import { degrees, findingOf, gaugeFor, isBore, liveReadings, rings, taken, zeroUp } from "../../api/view";
 import { LOOK_WORD, stateWord } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { usePerson } from "../../app/person";
@@ -17,14 +17,15 @@ import { digitsShown } from "./digits-shown";
 import { FittedShells } from "./FittedShells";
 import { gaugeText } from "./gauge-text";
 import { Measures } from "./Measures";
-import { meaningOn } from "./meaning-on";
+import { expectedWith, freeze, meaningOn } from "./meaning-on";
 import { cellName, handMove, nextCell, sameCell, stepCell } from "./moves";
 import { benchPath, nextFeature } from "./next-feature";
 import { Reminders } from "./Reminders";
 import { deviation, restWord } from "./rest-word";
 import { Tape } from "./Tape";
 import { useDraft } from "./use-draft";
-import { useTaker } from "./use-taker";
+import { useFirstKeys } from "./use-first-keys";
+import { type Taken, useTaker } from "./use-taker";
 
 /** The bench for one feature. Works from the keyboard or a number pad alone, and by touch. */
 export function Bench({ view, feature, rail }: { view: JobView; feature: FeatureView; rail: ReactNode }) {
@@ -59,7 +60,8 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 	if (trouble?.entry.id !== seenTrouble) {
 		setSeenTrouble(trouble?.entry.id);
 		if (trouble) {
-			setAt(trouble.entry.cell);
+			const { cell } = trouble.entry;
+			if (cell.station < feature.stations.length && cell.direction < feature.directions.length) setAt(cell);
 			setTyped(trouble.entry.typed);
 			setRepeat(trouble.entry.repeat);
 			setHint("");
@@ -67,15 +69,16 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 	}
 
 	const finding = findingOf(view, feature);
-	const gauge = view.gauges.find((g) => g.kind === feature.kind);
+	const gauge = gaugeFor(view, feature.kind);
 	const turning = feature.kind === "runout";
 	const sized = feature.quantity === "size";
 	const listed = feature.columns !== undefined;
 	const wears = /_journal$|^cylinder$/.test(feature.kind);
 	const plainDigits = sized && (gauge === undefined || gauge.mode === "direct");
 	const signed = feature.quantity === "dial" || gauge?.mode === "divisions" || gauge?.mode === "length";
-	const m = meaningOn(feature, typed, gauge, system);
-	const shown = plainDigits ? digitsShown(typed, feature.expected, system) : { ghost: "", typed };
+	const expected = expectedWith(feature, taker.waiting);
+	const m = meaningOn({ ...feature, expected }, typed, gauge, system);
+	const shown = plainDigits ? digitsShown(typed, expected, system) : { ghost: "", typed };
 	const waitingCells = taker.waiting.map((w) => w.cell);
 	const next = nextCell(feature, path, at, waitingCells);
 	const here = liveReadings(feature, at);
@@ -95,6 +98,11 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 		setRepeat(false);
 		if (next) setAt(next);
 	};
+	/** Keeps an entry as it is seen now, and goes on to the next place; what could not be kept stays where it was typed. */
+	const take = (entered: Omit<Taken, "reading">, value?: number) => {
+		const reading = freeze(feature, entered, value, taker.waiting);
+		if (taker.take({ ...entered, reading })) advance();
+	};
 	const enter = () => {
 		if (typed === "") {
 			const last = [...feature.tape].reverse().find((r) => r.superseded_by === undefined && r.what === "size");
@@ -103,12 +111,11 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 			return;
 		}
 		const confirmed = trouble?.canConfirm === true && trouble.entry.typed === typed && sameCell(trouble.entry.cell, at);
-		if (taker.waiting.length === 0 && (m.kind === "more" || m.kind === "wrong")) {
+		if (m.kind === "more" || m.kind === "wrong") {
 			setHint(m.sentence);
 			return;
 		}
-		taker.take({ cell: at, typed, system, repeat, unusual: confirmed, gauge });
-		advance();
+		if (m.kind === "size") take({ cell: at, typed, system, repeat, unusual: confirmed, gauge }, m.length);
 	};
 	const back = () => {
 		const i = path.findIndex((c) => sameCell(c, at));
@@ -123,11 +130,10 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 		if (key === "Enter") enter();
 		else if (key === "Escape") move(at);
 		else if ((key === "Backspace" || (key === "-" && !signed)) && typed === "") back();
-		else if (key === "+" && signed) setTyped(typed.startsWith("-") ? typed.slice(1) : `-${typed}`);
 		else if (key.startsWith("Arrow")) move(stepCell(feature, at, key));
 		else if (key === "s" || key === "/") open("skip");
 		else if (key === "l" || key === "*") open("look");
-		else if (key === "u" || key === "+") setSystem(other(system));
+		else if (key === "u" || (key === "+" && !signed)) setSystem(other(system));
 		else if (key === "p") setOrder(order === "station" ? "direction" : "station");
 		else if (key === "n" && following) void go(benchPath(job.id, following));
 		else if (key === "g") open("gauge");
@@ -137,9 +143,10 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 		else if (key === "a" && !listed) open("place");
 		else if (key === "w" && wears) open("unworn");
 		else if (key === "?") open("help");
-		else return key.length === 1 && !/[\d., -]/.test(key);
+		else return key.length === 1 && !/[\d., +-]/.test(key);
 		return true;
 	};
+	useFirstKeys(input, dialog === undefined, press, (text) => setTyped((before) => before + text));
 	const closeDialog = () => {
 		setDialog(undefined);
 		input.current?.focus();
@@ -162,8 +169,8 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 		<>
 			<Bar trail={[{ text: "Shop", to: "/" }, { text: job.engine, to: `/jobs/${job.id}` }, { text: feature.title }]}>
 				<Small text={stateWord(feature.state)} onClick={() => open("state")} />
-				<Small text={gaugeText(feature, gauge, job.unit)} onClick={() => open("gauge")} />
-				<SavedWord waiting={taker.waiting.length} away={taker.away} />
+				<Small text={gaugeText(feature, gauge, system)} onClick={() => open("gauge")} />
+				<SavedWord waiting={taker.waiting.length} away={taker.away} others={taker.others} />
 			</Bar>
 			<div className="columns bench">
 				<div className="rail">{rail}</div>
@@ -179,7 +186,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 								: `reading ${Math.min(taken(feature) + taker.waiting.length + 1, path.length)} of ${path.length}`}
 						</span>
 					</Group>
-					<Reminders view={view} feature={feature} gauge={gauge} onZero={() => open("zero")} />
+					<Reminders view={view} feature={feature} gauge={gauge} system={system} onZero={() => open("zero")} />
 					{listed && !turning ? (
 						<Spot
 							kind={feature.kind}
@@ -226,9 +233,10 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 							aria-invalid={sentence !== ""}
 							inputMode="decimal"
 							autoComplete="off"
+							disabled={job.closed_at !== undefined}
 							value={typed}
 							onChange={(e) => {
-								setTyped(e.currentTarget.value.replace(/[^\d., -]/g, ""));
+								setTyped(e.currentTarget.value.replace(/[^\d., +-]/g, ""));
 								setHint("");
 							}}
 							onKeyDown={(e) => {
@@ -237,7 +245,16 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 						/>
 					</div>
 					<div id="means" aria-live="polite" style={{ minHeight: 60, padding: "6px 2px" }}>
-						{sentence ? (
+						{taker.full ? (
+							<Alert color="red" variant="filled" p="xs" role="alert">
+								{taker.full}
+							</Alert>
+						) : job.closed_at ? (
+							<Alert color="orange" variant="light" p="xs" styles={{ message: { color: "var(--ink)", fontSize: "1.05rem" } }}>
+								This job is closed: nothing more is entered.{" "}
+								<Link to={`/jobs/${job.id}/report`}>Take it back into the shop first.</Link>
+							</Alert>
+						) : sentence ? (
 							<Alert color="orange" variant="light" p="xs" styles={{ message: { color: "var(--ink)", fontSize: "1.05rem" } }}>
 								{sentence} {trouble?.canConfirm ? <b>Enter takes it as it is.</b> : null}
 							</Alert>
@@ -323,13 +340,13 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 				view={view}
 				feature={feature}
 				gauge={gauge}
+				system={system}
 				at={at}
 				by={person.name || "somebody"}
 				onClose={closeDialog}
 				onSkip={(reason) => {
 					closeDialog();
-					taker.take({ cell: at, typed: "", system, repeat: false, unusual: false, reason });
-					advance();
+					take({ cell: at, typed: "", system, repeat: false, unusual: false, reason });
 				}}
 			/>
 		</>
@@ -345,7 +362,8 @@ function Key({ k, text }: { k: string; text: string }) {
 	);
 }
 
-function SavedWord({ waiting, away }: { waiting: number; away: boolean }) {
+function SavedWord({ waiting, away, others }: { waiting: number; away: boolean; others: string[] }) {
+	if (others.length > 0) return <b style={{ color: "var(--beyond)" }}>entries of {others.join(", ")} wait for their sign-in</b>;
 	if (away) return <b style={{ color: "var(--beyond)" }}>server away: {waiting} waiting</b>;
 	return (
 		<span className="soft" aria-live="polite">

@@ -1,4 +1,5 @@
 import type { Cell, FeatureView, GaugeSetup, JobView } from "../../api/client";
+import type { System } from "../../quantity/length";
 import { ConditionDialog } from "./ConditionDialog";
 import { GaugeDialog } from "./GaugeDialog";
 import { HelpDialog } from "./HelpDialog";
@@ -17,6 +18,8 @@ export interface BenchDialogsProps {
 	view: JobView;
 	feature: FeatureView;
 	gauge: GaugeSetup | undefined;
+	/** The unit that is shown. */
+	system: System;
 	at: Cell;
 	by: string;
 	onClose: () => void;
@@ -24,18 +27,18 @@ export interface BenchDialogsProps {
 }
 
 /** The bench's dialogs, one open at a time. */
-export function BenchDialogs({ name, view, feature, gauge, at, by, onClose, onSkip }: BenchDialogsProps) {
+export function BenchDialogs({ name, view, feature, gauge, system, at, by, onClose, onSkip }: BenchDialogsProps) {
 	const { job } = view;
 	const common = { job: job.id, feature, by, onClose };
 	return (
 		<>
 			<SkipDialog opened={name === "skip"} place={cellName(feature, at)} onClose={onClose} onSkip={onSkip} />
 			<LookDialog opened={name === "look"} {...common} />
-			{name === "gauge" ? <GaugeDialog setup={gauge} unit={job.unit} {...common} /> : null}
-			{name === "zero" ? <ZeroDialog gauge={gauge} unit={job.unit} {...common} /> : null}
+			{name === "gauge" ? <GaugeDialog setup={gauge} unit={system} {...common} /> : null}
+			{name === "zero" ? <ZeroDialog gauge={gauge} unit={system} {...common} /> : null}
 			{name === "condition" ? <ConditionDialog now={view.conditions.find((c) => c.kind === feature.kind)} {...common} /> : null}
 			{name === "state" ? <StateDialog view={view} feature={feature} onClose={onClose} /> : null}
-			{name === "unworn" ? <UnwornDialog unit={job.unit} {...common} /> : null}
+			{name === "unworn" ? <UnwornDialog unit={system} {...common} /> : null}
 			{name === "place" ? <PlaceDialog {...common} /> : null}
 			<HelpDialog opened={name === "help"} feature={feature} onClose={onClose} />
 		</>

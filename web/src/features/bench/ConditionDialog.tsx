@@ -1,6 +1,7 @@
 import { Alert, Button, Group, Modal, SegmentedControl, Select, Stack, TextInput } from "@mantine/core";
 import { type FormEvent, useState } from "react";
 import { type Condition, type ConditionBody, type FeatureView, Refusal } from "../../api/client";
+import { newId } from "../../api/id";
 import { useSetCondition } from "../../api/queries";
 import { KIND_WORD } from "../../api/words";
 
@@ -41,7 +42,7 @@ export function ConditionDialog({ job, feature, now, by, onClose }: ConditionDia
 		setErrors(wrong);
 		if (Object.keys(wrong).length > 0) return;
 		const body: ConditionBody = {
-			id: crypto.randomUUID(),
+			id: newId(),
 			kind: feature.kind,
 			torqued: bool(torqued),
 			deck_plate: bool(plate),

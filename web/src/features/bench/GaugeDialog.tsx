@@ -3,7 +3,7 @@ import type { FeatureView, GaugeBody, GaugeSetup } from "../../api/client";
 import { KIND_WORD } from "../../api/words";
 import { Dial } from "../../drawing/Dial";
 import { plain, type System, show } from "../../quantity/length";
-import { built, modesFor, useGaugeForm } from "./gauge-form";
+import { built, COUNTS, modesFor, useGaugeForm } from "./gauge-form";
 import { INSTRUMENTS } from "./gauge-text";
 
 interface GaugeDialogProps {
@@ -77,7 +77,17 @@ export function GaugeDialog({ job, feature, setup, unit, by, onClose }: GaugeDia
 						/>
 					) : null}
 					{deviates ? <Zero feature={feature} unit={unit} fields={fields} change={change} error={errors.setting} /> : null}
-					{deviates || (feature.quantity === "dial" && fields.mode === "divisions") ? (
+					{fields.mode === "length" ? (
+						<Select
+							label="A whole number counts"
+							description="3 is then so many of these; .003 is a length in the unit shown."
+							allowDeselect={false}
+							data={COUNTS}
+							value={fields.counts}
+							onChange={(v) => v && change({ counts: v })}
+						/>
+					) : null}
+					{deviates || feature.quantity === "dial" ? (
 						<>
 							<Dial smaller={fields.sense === "-1"} />
 							<SegmentedControl

@@ -1,7 +1,8 @@
 import { Alert, Button, Group, Modal, Stack, TextInput } from "@mantine/core";
-import { useState } from "react";
+import { useQueryClient } from "@tanstack/react-query";
+import { useState, useSyncExternalStore } from "react";
 import type { FeatureView, LookBody } from "../../api/client";
-import { useAddLook } from "../../api/queries";
+import { queue, sendQueue } from "../../api/queue";
 import { LOOK_WORD } from "../../api/words";
 import { useNumberKeys } from "../../app/use-number-keys";
 
@@ -15,20 +16,14 @@ interface LookDialogProps {
 
 /** Grades the look of a feature; a crack is only cleared by a recorded crack test. */
 export function LookDialog({ opened, job, feature, by, onClose }: LookDialogProps) {
-	const add = useAddLook(job);
+	const queries = useQueryClient();
+	const { full } = useSyncExternalStore(queue.subscribe, queue.snapshot);
 	const [note, setNote] = useState("");
-	const send = (body: Pick<LookBody, "what" | "note"> & { look?: LookBody["look"] }) =>
-		add.mutate(
-			{ id: crypto.randomUUID(), kind: feature.kind, number: feature.number, state: feature.state, by, ...body },
-			{
-				onSuccess: () => {
-					setNote("");
-					onClose();
-				},
-			},
-		);
-	const close = () => {
-		add.reset();
+	const { kind, number, state } = feature;
+	const send = (body: Pick<LookBody, "what" | "note"> & { look?: LookBody["look"] }) => {
+		if (!queue.grade({ job, kind, number, state }, by, { kind, number, state, ...body })) return;
+		void sendQueue(queries, job);
+		setNote("");
 		onClose();
 	};
 	const looks = Object.keys(LOOK_WORD) as NonNullable<LookBody["look"]>[];
@@ -39,15 +34,15 @@ export function LookDialog({ opened, job, feature, by, onClose }: LookDialogProp
 	return (
 		<Modal
 			opened={opened}
-			onClose={close}
+			onClose={onClose}
 			title={`How does ${feature.title} look?`}
 			closeButtonProps={{ "aria-label": "Close" }}
 			returnFocus={false}
 		>
 			<Stack gap="xs">
-				{add.error ? (
-					<Alert color="orange" variant="light">
-						{add.error.message}
+				{full ? (
+					<Alert color="red" variant="filled" role="alert">
+						{full}
 					</Alert>
 				) : null}
 				{looks.map((look, i) => (

@@ -2,7 +2,7 @@ import type { Check, FeatureView, Finding, JobView } from "../../api/client";
 import type { Standing } from "../../api/view";
 import { checkName } from "../../api/words";
 import { Strip, type StripProps } from "../../drawing/Strip";
-import { type System, show, showSpan } from "../../quantity/length";
+import { type System, show, showApart, showSpan } from "../../quantity/length";
 
 /** What is judged on each sort of part, in the order shown. */
 const MEASURES: Record<string, string[]> = {
@@ -136,10 +136,11 @@ function checkStrip(name: string, finding: Finding | undefined, system: System):
 	const check: Check | undefined = finding?.checks.find((c) => c.name === name);
 	const wear = name === "wear" ? finding?.wear : undefined;
 	if (!check) return { name: checkName(name), figures: wear ? showSpan(wear.min, wear.max, system) : "–", standing: "open" };
+	const [value, limit] = showApart(check.value, check.limit ?? check.value, system);
 	return {
 		name: checkName(name),
-		figures: wear ? showSpan(wear.min, wear.max, system) : show(check.value, system),
-		limit: check.limit === undefined ? undefined : `limit ${show(check.limit, system)}`,
+		figures: wear ? `${show(wear.min, system)} – ${value}` : value,
+		limit: check.limit === undefined ? undefined : `limit ${limit}`,
 		standing: check.verdict as Standing,
 		input: { from: wear?.min ?? check.value, to: check.value, max: check.limit, u: check.u },
 	};

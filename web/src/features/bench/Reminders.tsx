@@ -1,20 +1,22 @@
 import { Alert, Button, Group } from "@mantine/core";
 import { Link } from "react-router";
 import type { FeatureView, GaugeSetup, JobView } from "../../api/client";
+import { newId } from "../../api/id";
 import { useAnswer } from "../../api/queries";
 import { answerOf, componentOf } from "../../api/view";
 import { usePerson } from "../../app/person";
-import { show } from "../../quantity/length";
+import { type System, show } from "../../quantity/length";
 
 interface RemindersProps {
 	view: JobView;
 	feature: FeatureView;
 	gauge: GaugeSetup | undefined;
+	system: System;
 	onZero: () => void;
 }
 
 /** What a careful colleague would say before the reading is taken: not clean, zero not checked, not worth measuring. */
-export function Reminders({ view, feature, gauge, onZero }: RemindersProps) {
+export function Reminders({ view, feature, gauge, system, onZero }: RemindersProps) {
 	const answer = useAnswer(view.job.id);
 	const person = usePerson();
 	const component = componentOf(feature.kind);
@@ -41,7 +43,7 @@ export function Reminders({ view, feature, gauge, onZero }: RemindersProps) {
 						onClick={() =>
 							answer.mutate({
 								by: person.name || "somebody",
-								answers: [{ id: crypto.randomUUID(), topic: "clean", place: component, value: "yes", note: "" }],
+								answers: [{ id: newId(), topic: "clean", place: component, value: "yes", note: "" }],
 							})
 						}
 					>
@@ -54,7 +56,7 @@ export function Reminders({ view, feature, gauge, onZero }: RemindersProps) {
 					</Button>
 				) : null}
 				{checked && checked.off !== 0 ? (
-					<span className="soft">On its standard the gauge was off by {show(checked.off, view.job.unit)}.</span>
+					<span className="soft">On its standard the gauge was off by {show(checked.off, system)}.</span>
 				) : null}
 				{condition ? <span className="soft">{conditionText(condition)}</span> : null}
 			</Group>

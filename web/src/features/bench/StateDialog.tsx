@@ -1,7 +1,7 @@
 import { Alert, Button, Modal, Stack } from "@mantine/core";
 import { useNavigate } from "react-router";
 import type { FeatureView, JobView } from "../../api/client";
-import { useAddState } from "../../api/queries";
+import { useAddState, useRemoveState } from "../../api/queries";
 import { KIND_WORD, STATE_WORD, stateWord } from "../../api/words";
 import { benchPath } from "./next-feature";
 
@@ -24,6 +24,10 @@ interface StateDialogProps {
 export function StateDialog({ view, feature, onClose }: StateDialogProps) {
 	const go = useNavigate();
 	const add = useAddState(view.job.id);
+	const remove = useRemoveState(view.job.id);
+	const empty = view.features.every(
+		(f) => f.kind !== feature.kind || f.state !== feature.state || (f.tape.length === 0 && f.looks.length === 0),
+	);
 	const states = view.features.filter((f) => f.kind === feature.kind && f.number === feature.number).map((f) => f.state);
 	const offered = [...(AFTER.find(([kinds]) => kinds.test(feature.kind))?.[1] ?? []), "new_part"].filter(
 		(s) => !states.includes(s),
@@ -41,6 +45,27 @@ export function StateDialog({ view, feature, onClose }: StateDialogProps) {
 			returnFocus={false}
 		>
 			<Stack gap="xs">
+				{states.length > 1 && empty ? (
+					<Button
+						variant="subtle"
+						color="orange"
+						c="var(--ink)"
+						loading={remove.isPending}
+						onClick={() =>
+							remove.mutate(
+								{ kind: feature.kind, state: feature.state },
+								{ onSuccess: () => open(states.find((s) => s !== feature.state) ?? "as_found") },
+							)
+						}
+					>
+						Taken by mistake: take “{stateWord(feature.state).toLowerCase()}” out again
+					</Button>
+				) : null}
+				{remove.error ? (
+					<Alert color="orange" variant="light">
+						{remove.error.message}
+					</Alert>
+				) : null}
 				{states.map((state) => (
 					<Button
 						key={state}

@@ -20,6 +20,7 @@ function clearance(feature: FeatureView, gauges: GaugeSetup[], r: Reading, syste
 export function Tape({ feature, gauges, system }: { feature: FeatureView; gauges: GaugeSetup[]; system: System }) {
 	const [all, setAll] = useState(false);
 	const lines = feature.tape.filter((r) => r.reason !== OUTSIDE).reverse();
+	const several = new Set(lines.map((r) => r.taken_by)).size > 1;
 	const shown = all ? lines : lines.slice(0, FEW);
 	return (
 		<section aria-label="Tape">
@@ -46,6 +47,7 @@ export function Tape({ feature, gauges, system }: { feature: FeatureView; gauges
 						<span>
 							{feature.stations[r.station]}
 							{columnName(feature, r.direction) ? ` · ${columnName(feature, r.direction)}` : ""}
+							{several ? <span className="soft"> {r.taken_by}</span> : null}
 						</span>
 						<span>
 							{r.value === undefined ? (r.reason ?? "taken back") : showAs(feature.quantity, r.value, system)}

@@ -1,6 +1,7 @@
 import { Alert, Button, Modal, Stack, TextInput } from "@mantine/core";
 import { type FormEvent, useState } from "react";
 import type { FeatureView } from "../../api/client";
+import { newId } from "../../api/id";
 import { useAddUnworn } from "../../api/queries";
 import { meaning } from "../../quantity/digits";
 import { type System, show } from "../../quantity/length";
@@ -22,7 +23,7 @@ export function UnwornDialog({ job, feature, unit, by, onClose }: UnwornDialogPr
 		event.preventDefault();
 		if (m.kind !== "size") return;
 		const { kind, number, state } = feature;
-		add.mutate({ kind, number, state, reading: crypto.randomUUID(), size: m.length, by }, { onSuccess: onClose });
+		add.mutate({ kind, number, state, reading: newId(), size: m.length, by }, { onSuccess: onClose });
 	};
 	return (
 		<Modal

@@ -1,6 +1,7 @@
 import { Alert, Button, Modal, Stack, TextInput } from "@mantine/core";
 import { type FormEvent, useState } from "react";
 import type { FeatureView, GaugeSetup } from "../../api/client";
+import { newId } from "../../api/id";
 import { useCheckGauge } from "../../api/queries";
 import { parse, type System, show } from "../../quantity/length";
 
@@ -21,7 +22,7 @@ export function ZeroDialog({ job, feature, gauge, unit, by, onClose }: ZeroDialo
 	const submit = (event: FormEvent) => {
 		event.preventDefault();
 		if (!off.ok) return;
-		check.mutate({ id: crypto.randomUUID(), kind: feature.kind, gauge: gauge?.id, off: off.length, by }, { onSuccess: onClose });
+		check.mutate({ id: newId(), kind: feature.kind, gauge: gauge?.id, off: off.length, by }, { onSuccess: onClose });
 	};
 	return (
 		<Modal

@@ -1,11 +1,12 @@
 import { describe, expect, it } from "vitest";
 import type { FeatureView, GaugeSetup } from "../../api/client";
-import { featureOf } from "../../api/view";
+import type { Entry } from "../../api/queue";
+import { featureOf, liveReadings } from "../../api/view";
 import { show } from "../../quantity/length";
 import { jobs } from "../../testdata/server";
 import { built, modesFor } from "./gauge-form";
 import { gaugeText } from "./gauge-text";
-import { meaningOn, readEntry } from "./meaning-on";
+import { expectedWith, freeze, meaningOn } from "./meaning-on";
 import { cellName, columnName, handMove } from "./moves";
 import { nextFeature } from "./next-feature";
 import { deviation, restWord } from "./rest-word";
@@ -45,38 +46,58 @@ describe("what typed text means at a part", () => {
 	});
 	it("goes by how the gauge shows it", () => {
 		const journal = part("main_bearing").mating?.size ?? 0;
-		expect(means(part("main_bearing"), "-16", gauge({ mating: true }))).toBe(show(journal + 16 * 25_400, "in"));
+		expect(means(part("main_bearing"), "+16", gauge({ mating: true }))).toBe(show(journal + 16 * 25_400, "in"));
+		expect(means(part("main_bearing"), "16", gauge({ mating: true }))).toBe(show(journal - 16 * 25_400, "in"));
 		expect(means({ ...part("main_bearing"), mating: undefined }, "-16", gauge({ mating: true }))).toBe("wrong");
-		expect(means(part("main_bearing"), "-2", gauge({ setting: 571_500_000 }))).toBe("2.2502");
+		expect(means(part("main_bearing"), "-2", gauge({ setting: 571_500_000 }))).toBe("2.2498");
 		expect(means(part("runout"), "-3", gauge({ sense: 1, division: 25_400 }))).toBe("−0.0003");
 		expect(means(part("deck"), "2 3", gauge({ mode: "feeler", division: 127_000 }))).toBe("0.0025");
 		expect(means(part("main_journal"), "2 1 23 5", gauge({ mode: "vernier", setting: 508_000_000 }))).toBe("2.2485");
 	});
-	it("becomes a reading with its gauge, or says why it cannot", () => {
+	it("is frozen as its person sees it: size, place by name, what holds there, gauge", () => {
 		const f = part("main_journal");
-		const entry = {
-			id: "e",
-			at: 1,
-			job: 6,
-			kind: f.kind,
-			number: 1,
-			state: f.state,
-			by: "Wanda",
+		const entered = {
 			cell: { station: 0, direction: 1 },
-			system: "in" as const,
+			typed: "79",
 			repeat: false,
 			unusual: true,
+			gauge: gauge({ mode: "direct" }),
 		};
-		expect(readEntry({ ...entry, typed: "79", gauge: gauge({ mode: "direct" }) }, f)).toMatchObject({
-			what: "size",
-			value: 570_966_600,
-			gauge: "g",
-			unusual: true,
-			direction: 1,
+		const reading = freeze(f, entered, 570_966_600, []);
+		expect(reading).toMatchObject({ what: "size", value: 570_966_600, gauge: "g", unusual: true, direction: 1 });
+		expect(reading).toMatchObject({ station_name: f.stations[0], direction_at: f.directions[1] });
+		expect(reading.seen).toEqual(liveReadings(f, entered.cell).map((r) => r.id));
+		expect(freeze(f, { ...entered, typed: "", reason: "oil hole" }, undefined, [])).toMatchObject({
+			what: "skip",
+			reason: "oil hole",
 		});
-		expect(readEntry({ ...entry, typed: "", reason: "oil hole" }, f)).toMatchObject({ what: "skip", reason: "oil hole" });
-		expect(readEntry({ ...entry, typed: "" }, f)).toBe("Nothing was typed.");
-		expect(readEntry({ ...entry, typed: "9" }, f)).toBe("Type two digits at least.");
+	});
+	it("is read against what waits to be sent, too", () => {
+		const f = { ...part("main_journal"), expected: { size: 570_000_000, own: false } };
+		const waiting = [{ reading: { value: 571_000_000 } }, { reading: { value: 571_000_200 } }, { reason: "oil hole" }] as Entry[];
+		expect(expectedWith(f, waiting)).toEqual({ size: 571_000_100, own: true });
+		expect(expectedWith(f, [])).toEqual(f.expected);
+	});
+	it("takes signs as the deviation itself and bare figures as the needle shows them", () => {
+		const at = (typed: string, g: Partial<GaugeSetup> = {}) =>
+			means(part("main_bearing"), typed, gauge({ setting: 571_500_000, mode: "length", ...g }));
+		expect(at("+0.003")).toBe("2.2530");
+		expect(at("-.003")).toBe("2.2470");
+		expect(at(".003")).toBe("2.2470"); // clockwise is smaller on this one
+		expect(at("3")).toBe("2.2470");
+		expect(at("+3")).toBe("2.2530");
+		expect(at("3", { counts: 25_400 })).toBe("2.2497");
+		expect(at("+3", { mode: "divisions" })).toBe("2.2503");
+		expect(means(part("runout"), "+3")).toBe("0.0030");
+		expect(means(part("end_float"), "6.5")).toBe("0.0065");
+		expect(means(part("end_float"), "6")).toBe("0.0060");
+		expect(means(part("main_journal"), ".8660")).toBe("0.8660");
+		expect(means(part("main_journal"), ".0945")).toBe("0.0945");
+	});
+	it("reads an inch gauge on a millimetre job", () => {
+		// A 0.0005 in bore gauge set at 3.3850 in: two divisions clockwise are 3.3840 in.
+		const m = meaningOn(part("cylinder"), "2", gauge({ kind: "cylinder", setting: 859_790_000, division: 127_000 }), "mm");
+		expect(m).toEqual({ kind: "size", length: 859_536_000 });
 	});
 });
 
@@ -94,7 +115,7 @@ describe("words at the bench", () => {
 			/straight edge on its own edge first.*3 is 0.003 in/,
 		);
 		expect(restWord(part("main_journal"), false, false, false, gauge({ mode: "vernier" }), "mm")).toMatch(/half mark/);
-		expect(restWord(part("main_bearing"), false, false, false, gauge({}), "in")).toMatch(/Clockwise is smaller/);
+		expect(restWord(part("main_bearing"), false, false, false, gauge({}), "in")).toMatch(/clockwise without a sign .smaller/);
 		expect(restWord(part("main_journal"), true, false, false, undefined, "in")).toMatch(/replaces/);
 	});
 	it("holds a size against the mating part where the gauge is set on it, else against new", () => {

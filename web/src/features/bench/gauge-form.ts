@@ -1,8 +1,11 @@
 import { type FormEvent, useState } from "react";
 import { type FeatureView, type GaugeBody, type GaugeSetup, Refusal } from "../../api/client";
+import { newId } from "../../api/id";
 import { useSetGauge } from "../../api/queries";
 import { isBore } from "../../api/view";
 import { type Length, parse, plain, type System } from "../../quantity/length";
+import { splitList } from "../../quantity/list";
+import { smallUnit } from "../../quantity/readouts";
 import { usualInstrument } from "./gauge-text";
 
 /** The usual clearances printed on a plastic strip's wrapper. Common practice. */
@@ -28,7 +31,7 @@ export function modesFor(feature: FeatureView): { value: GaugeBody["mode"]; labe
 					];
 		case "dial":
 			return [
-				{ value: "direct", label: "A length" },
+				{ value: "length", label: "What the dial shows" },
 				{ value: "divisions", label: "Divisions" },
 			];
 		default:
@@ -40,6 +43,20 @@ export function modesFor(feature: FeatureView): { value: GaugeBody["mode"]; labe
 			];
 	}
 }
+
+/** The mode that a setup has, or the first that fits the part. */
+function modeOf(feature: FeatureView, setup: GaugeSetup | undefined): GaugeBody["mode"] {
+	const modes = modesFor(feature).map((m) => m.value);
+	return setup && modes.includes(setup.mode) ? setup.mode : (modes[0] ?? "direct");
+}
+
+/** What a whole number can count on a dial that shows lengths. */
+export const COUNTS: { value: string; label: string }[] = [
+	{ value: "254000", label: "0.001 in" },
+	{ value: "25400", label: "0.0001 in" },
+	{ value: "100000", label: "0.01 mm" },
+	{ value: "10000", label: "0.001 mm" },
+];
 
 /** The sum of an anvil and its shims, typed with spaces or plus signs. It helps to choose them; it is no zero. */
 export function built(text: string, unit: System): Length | undefined {
@@ -68,7 +85,7 @@ export function useGaugeForm(
 	const [fields, setFields] = useState({
 		instrument: setup?.instrument ?? feature.gauge_kind ?? usualInstrument(feature),
 		division: plain(setup?.division ?? feature.gauge_division ?? usualDivision(feature, unit), unit),
-		mode: (setup?.mode ?? modesFor(feature)[0]?.value ?? "direct") as GaugeBody["mode"],
+		mode: modeOf(feature, setup),
 		setting: setup?.setting === undefined ? "" : plain(setup.setting, unit),
 		mating: setup?.mating ?? false,
 		sense: String(setup?.sense ?? (bore && !small ? -1 : 1)),
@@ -76,6 +93,7 @@ export function useGaugeForm(
 		anvil: "",
 		repeatability: setup?.repeatability === undefined ? "" : plain(setup.repeatability, unit),
 		setting_u: setup?.setting_u === undefined ? "" : plain(setup.setting_u, unit),
+		counts: setup?.counts === undefined ? String(smallUnit(unit)) : String(setup.counts),
 		checked: false,
 	});
 	const [errors, setErrors] = useState<Record<string, string>>({});
@@ -86,10 +104,7 @@ export function useGaugeForm(
 		event.preventDefault();
 		const division = parse(fields.division, unit);
 		const setting = parse(fields.setting, unit);
-		const steps = fields.steps
-			.split(/[\s;]+/)
-			.filter(Boolean)
-			.map((s) => parse(s, unit));
+		const steps = splitList(fields.steps).map((s) => parse(s, unit));
 		const wrong: Record<string, string> = {};
 		if (!division.ok) wrong.division = division.sentence;
 		if (needsSetting && !setting.ok)
@@ -101,7 +116,7 @@ export function useGaugeForm(
 		setErrors(wrong);
 		if (!division.ok || Object.keys(wrong).length > 0) return;
 		const body: GaugeBody = {
-			id: crypto.randomUUID(),
+			id: newId(),
 			kind: feature.kind,
 			instrument: fields.instrument as GaugeBody["instrument"],
 			division: division.length,
@@ -113,6 +128,7 @@ export function useGaugeForm(
 			built: needsSetting && built(fields.anvil, unit) !== undefined ? fields.anvil : undefined,
 			repeatability: typeof own.repeatability === "number" ? own.repeatability : undefined,
 			setting_u: typeof own.setting_u === "number" ? own.setting_u : undefined,
+			counts: fields.mode === "length" ? Number(fields.counts) : undefined,
 			checked: fields.checked,
 			by,
 		};
@@ -132,5 +148,6 @@ function optional(text: string, unit: System): Length | string | undefined {
 function usualDivision(feature: FeatureView, unit: System): Length {
 	if (feature.quantity === "gap") return unit === "in" ? 127_000 : 100_000;
 	if (feature.quantity === "dial") return unit === "in" ? 127_000 : 100_000;
+	if (feature.kind === "pin_height") return unit === "in" ? 254_000 : 100_000;
 	return unit === "in" ? 25_400 : isBore(feature.kind) ? 20_000 : 10_000;
 }

@@ -12,12 +12,16 @@ export const INSTRUMENTS: Record<string, string> = {
 	feeler: "Feelers",
 };
 
+/** What is no shaft and is still taken between anvils. */
+const MIKED = /_shell$|^(rod_length|cam_lobe)$/;
+
 /** The instrument a kind is usually taken with. */
 export function usualInstrument(feature: Pick<FeatureView, "kind" | "quantity">): string {
 	if (feature.kind.endsWith("_strip")) return "plastic_strip";
 	if (feature.quantity === "gap") return "feeler";
 	if (feature.quantity === "dial") return "indicator";
-	return isBore(feature.kind) && !feature.kind.startsWith("rod_length") ? "bore_gauge" : "micrometer";
+	if (feature.kind === "pin_height") return "indicator";
+	return isBore(feature.kind) && !MIKED.test(feature.kind) ? "bore_gauge" : "micrometer";
 }
 
 /** The gauge and its setting in a line: "Bore gauge 0.0005 in, set at 3.4500". */
@@ -26,6 +30,8 @@ export function gaugeText(feature: FeatureView, setup: GaugeSetup | undefined, s
 	const instrument = setup?.instrument ?? feature.gauge_kind ?? usualInstrument(feature);
 	const name = INSTRUMENTS[instrument] ?? instrument;
 	const division = setup?.division ?? feature.gauge_division;
+	if (!setup && division === undefined && feature.quantity === "dial")
+		return `${name}, division not said: ${system === "in" ? "0.0005 in" : "0.01 mm"} assumed`;
 	const shown = division === undefined ? "" : ` ${show(division, system)} ${system}`;
 	if (setup?.mode === "strip") return `${name}, ${setup.steps.length} steps`;
 	if (setup?.mode === "feeler") return `${name},${shown} apart`;

@@ -1,5 +1,6 @@
-import type { FeatureView, GaugeSetup, ReadingBody } from "../../api/client";
+import type { FeatureView, GaugeSetup } from "../../api/client";
 import type { Entry } from "../../api/queue";
+import { liveReadings } from "../../api/view";
 import { deviationMeaning } from "../../quantity/deviation";
 import { type Meaning, meaning } from "../../quantity/digits";
 import type { System } from "../../quantity/length";
@@ -14,8 +15,8 @@ export function meaningOn(feature: Measured, typed: string, gauge: GaugeSetup | 
 	if (gauge && mode === "strip") return stripMeaning(typed, gauge.steps);
 	if (gauge && mode === "feeler") return feelerMeaning(typed, gauge.division, system);
 	if (feature.quantity !== "size") {
-		// A dial is zeroed where the measuring begins, and clockwise is more.
-		if (!gauge || mode !== "divisions") return smallMeaning(typed, system);
+		// A dial is zeroed where the measuring begins.
+		if (!gauge || mode !== "divisions") return smallMeaning(typed, system, gauge?.counts);
 		return deviationMeaning(typed, { mode, division: gauge.division, setting: 0, sense: gauge.sense }, system);
 	}
 	if (gauge && mode === "vernier") return vernierMeaning(typed, gauge.setting ?? 0, system);
@@ -28,23 +29,48 @@ export function meaningOn(feature: Measured, typed: string, gauge: GaugeSetup | 
 	}
 	return deviationMeaning(
 		typed,
-		{ mode: mode === "divisions" ? "divisions" : "length", division: gauge.division, setting, sense: gauge.sense },
+		{
+			mode: mode === "divisions" ? "divisions" : "length",
+			division: gauge.division,
+			setting,
+			sense: gauge.sense,
+			counts: gauge.counts,
+		},
 		system,
 	);
 }
 
-/** What is sent for an entry, or why it cannot be. */
-export function readEntry(entry: Entry, feature: FeatureView): ReadingBody | string {
-	const { id, kind, number, state, by, cell, typed, repeat, gauge } = entry;
-	const base = { id, kind, number, state, ...cell, typed, by, repeat, gauge: gauge?.id };
-	if (entry.reason !== undefined) return { ...base, what: "skip", reason: entry.reason, unusual: false };
-	const m = meaningOn(feature, typed, gauge, entry.system);
-	switch (m.kind) {
-		case "size":
-			return { ...base, what: "size", value: m.length, unusual: entry.unusual };
-		case "empty":
-			return "Nothing was typed.";
-		default:
-			return m.sentence;
-	}
+/** What a part should read about, entries that wait to be sent included: each is read as its person saw it. */
+export function expectedWith(feature: FeatureView, waiting: Entry[]): FeatureView["expected"] {
+	if (feature.expected?.own || feature.quantity !== "size") return feature.expected;
+	const sizes = waiting.flatMap((e) => (e.reading?.value === undefined ? [] : [e.reading.value]));
+	if (sizes.length === 0) return feature.expected;
+	return { size: Math.round(sizes.reduce((a, b) => a + b, 0) / sizes.length), own: true };
+}
+
+type Frozen = NonNullable<Entry["reading"]>;
+
+/** A reading as its person sees it now: the size, where it belongs by name, what held there, the gauge's setup. */
+export function freeze(
+	feature: FeatureView,
+	entered: Pick<Entry, "cell" | "typed" | "repeat" | "unusual" | "reason" | "gauge">,
+	value: number | undefined,
+	waiting: Entry[],
+): Frozen {
+	const { cell, typed, repeat, gauge, reason } = entered;
+	const here = waiting.filter((e) => e.cell.station === cell.station && e.cell.direction === cell.direction);
+	return {
+		kind: feature.kind,
+		number: feature.number,
+		state: feature.state,
+		...cell,
+		station_name: feature.stations[cell.station],
+		direction_at: feature.directions[cell.direction],
+		seen: [...liveReadings(feature, cell), ...here].map((r) => r.id),
+		typed,
+		repeat,
+		gauge: gauge?.id,
+		unusual: entered.unusual,
+		...(reason === undefined ? { what: "size" as const, value } : { what: "skip" as const, reason }),
+	};
 }

@@ -34,13 +34,14 @@ export function restWord(
 		case "divisions":
 		case "length": {
 			if (feature.quantity !== "size") return BY_KIND[feature.kind] ?? "Type what the dial shows, with its sign.";
-			const what = gauge.mode === "divisions" ? "the divisions past zero" : "the deviation";
-			return `Type ${what}, clockwise without a sign, then Enter. Clockwise is ${gauge.sense < 0 ? "smaller" : "larger"}.`;
+			const what = gauge.mode === "divisions" ? "the divisions past zero" : "what the dial shows";
+			return `Type ${what}: clockwise without a sign (${gauge.sense < 0 ? "smaller" : "larger"}), or the deviation itself with + or −.`;
 		}
 	}
 	const small = feature.quantity === "gap" || feature.quantity === "dial";
 	const own = BY_KIND[feature.kind];
-	if (small) return `${own ?? "Type what it shows."} ${system === "in" ? "3 is 0.003 in." : "5 is 0.05 mm."}`;
+	if (small)
+		return `${own ?? "Type what it shows."} ${system === "in" ? "3 is 0.003 in, 6.5 is 0.0065." : "5 is 0.05 mm, 6.5 is 0.065."}`;
 	return own ?? "Type the last digits, or the whole size, then Enter.";
 }
 

@@ -30,6 +30,7 @@ export function useDraft(place: Place, first: () => Cell) {
 		at: draft.cell,
 		typed: draft.typed,
 		setAt: (cell: Cell) => setDraft((d) => ({ ...d, cell })),
-		setTyped: (typed: string) => setDraft((d) => ({ ...d, typed })),
+		setTyped: (typed: string | ((before: string) => string)) =>
+			setDraft((d) => ({ ...d, typed: typeof typed === "string" ? typed : typed(d.typed) })),
 	};
 }

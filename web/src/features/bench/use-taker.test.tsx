@@ -4,7 +4,31 @@ import { expect, it } from "vitest";
 import type { ReadingBody } from "../../api/client";
 import { jobQuery } from "../../api/queries";
 import { type Answer, Around, type Call, jobs, serve } from "../../testdata/server";
-import { useTaker } from "./use-taker";
+import { type Taken, useTaker } from "./use-taker";
+
+/** An entry as the bench freezes it. */
+const frozen = (
+	typed: string,
+	value: number | undefined,
+	direction: number,
+	more: { unusual?: boolean; reason?: string } = {},
+): Taken => ({
+	...entry,
+	cell: { station: 1, direction },
+	typed,
+	...more,
+	reading: {
+		kind: "main_journal",
+		number: 2,
+		state: "as_found",
+		station: 1,
+		direction,
+		typed,
+		repeat: false,
+		unusual: more.unusual ?? false,
+		...(value === undefined ? { what: "skip" as const, reason: more.reason } : { what: "size" as const, value }),
+	},
+});
 
 const entry = { cell: { station: 1, direction: 1 }, system: "mm" as const, repeat: false, unusual: false };
 const taken: Answer = { status: 201, body: { reading: {}, view: jobs[4] } };
@@ -27,12 +51,12 @@ async function taker(answer: (call: Call) => Answer) {
 	return { result, sent };
 }
 
-it("sends entries one by one in the order typed, digits read against the expected size", async () => {
+it("sends entries one by one in the order typed, each as it was frozen", async () => {
 	const { result, sent } = await taker(() => taken);
 	act(() => {
-		result.current.take({ ...entry, typed: "86" });
-		result.current.take({ ...entry, cell: { station: 1, direction: 2 }, typed: "979" });
-		result.current.take({ ...entry, cell: { station: 1, direction: 3 }, typed: "", reason: "counterweight" });
+		result.current.take(frozen("86", 549_860_000, 1));
+		result.current.take(frozen("979", 549_790_000, 2));
+		result.current.take(frozen("", undefined, 3, { reason: "counterweight" }));
 	});
 	await waitFor(() => expect(sent()).toHaveLength(3));
 	expect(sent().map((b) => [b.what, b.value, b.reason, b.direction])).toEqual([
@@ -47,9 +71,9 @@ it("sends entries one by one in the order typed, digits read against the expecte
 it("keeps entries while the server is away and sends each again under its own id", async () => {
 	let away = true;
 	const { result, sent } = await taker(() => (away ? "away" : taken));
-	act(() => result.current.take({ ...entry, typed: "86" }));
+	act(() => result.current.take(frozen("86", 549_860_000, 1)));
 	await waitFor(() => expect(result.current.away).toBe(true));
-	act(() => result.current.take({ ...entry, typed: "87" }));
+	act(() => result.current.take(frozen("87", 549_870_000, 1)));
 	expect(result.current.waiting.map((w) => w.typed)).toEqual(["86", "87"]);
 	away = false;
 	await waitFor(() => expect(result.current.waiting).toEqual([]), { timeout: 4000 });
@@ -73,14 +97,14 @@ it("brings a refused entry back with its text, keeps what waits behind it, and g
 		return b.value === 543_000_000 && !b.unusual ? refusal : taken;
 	});
 	act(() => {
-		result.current.take({ ...entry, typed: "54.3" });
-		result.current.take({ ...entry, cell: { station: 1, direction: 2 }, typed: "81" });
+		result.current.take(frozen("54.3", 543_000_000, 1));
+		result.current.take(frozen("81", 549_810_000, 2));
 	});
 	await waitFor(() => expect(result.current.trouble?.sentence).toBe("54.300 lies far outside."));
 	expect(result.current.trouble?.entry.typed).toBe("54.3");
 	expect(result.current.trouble?.canConfirm).toBe(true);
 	expect(result.current.waiting.map((w) => w.typed)).toEqual(["81"]);
-	act(() => result.current.take({ ...entry, typed: "54.3", unusual: true }));
+	act(() => result.current.take(frozen("54.3", 543_000_000, 1, { unusual: true })));
 	await waitFor(() => expect(result.current.waiting).toEqual([]));
 	expect(sent().map((b) => b.typed)).toEqual(["54.3", "54.3", "81"]);
 	expect(result.current.trouble).toBeUndefined();

@@ -1,7 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useSyncExternalStore } from "react";
+import { maySendFor } from "../../api/client";
 import { type Entry, type Place, queue, sendQueue } from "../../api/queue";
-import { readEntry } from "./meaning-on";
 
 export type { Entry };
 
@@ -13,30 +13,34 @@ export interface Trouble {
 }
 
 /** What is entered at one part: the rest of the entry is the part's and the person's. */
-export type Taken = Pick<Entry, "cell" | "typed" | "system" | "repeat" | "unusual" | "reason" | "gauge">;
+export type Taken = Pick<Entry, "reading" | "cell" | "typed" | "system" | "repeat" | "unusual" | "reason" | "gauge">;
 
 /**
  * Takes entries one after another, in the order typed. Nothing entered is lost: entries wait in the browser's storage while
- * the server is away or the page is closed; what is refused comes back as trouble with its text.
+ * the server is away or the page is closed; what is refused comes back as trouble with its text, to who entered it.
  */
 export function useTaker(place: Place, by: string) {
 	const queries = useQueryClient();
-	const { entries, away } = useSyncExternalStore(queue.subscribe, queue.snapshot);
+	const { entries, away, full } = useSyncExternalStore(queue.subscribe, queue.snapshot);
 	const own = queue.of(entries, place);
-	const refused = own.find((e) => e.trouble);
+	const refused = own.find((e) => e.trouble && e.by === by);
 	const trouble: Trouble | undefined = refused?.trouble && { entry: refused, ...refused.trouble };
 	const { job } = place;
 	useEffect(() => {
-		void sendQueue(queries, job, readEntry);
+		void sendQueue(queries, job);
 	}, [queries, job]);
-	const take = (taken: Taken) => {
-		queue.add({ ...place, by, ...taken }, refused);
-		void sendQueue(queries, job, readEntry);
+	const take = (taken: Taken): boolean => {
+		const kept = queue.add({ ...place, by, ...taken }, refused);
+		void sendQueue(queries, job);
+		return kept;
 	};
 	const forget = () => {
 		if (!refused) return;
 		queue.remove(refused.id);
-		void sendQueue(queries, job, readEntry);
+		void sendQueue(queries, job);
 	};
-	return { take, waiting: own.filter((e) => !e.trouble), away, trouble, forget };
+	const waiting = own.filter((e) => !e.trouble);
+	/** Whose entries wait for them to sign in again, on the whole page. */
+	const others = [...new Set(entries.filter((e) => e.by !== by && !maySendFor(e.by)).map((e) => e.by))];
+	return { take, waiting, others, away, full, trouble, forget };
 }

@@ -3,8 +3,9 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 import type { CostsView, DecisionSet, JobView, Option } from "../../api/client";
+import { newId } from "../../api/id";
 import { costsQuery, jobQuery, useDecide } from "../../api/queries";
-import { partsOf } from "../../api/view";
+import { decidedSets, partsOf } from "../../api/view";
 import { sameWay, wayKey, wayOf } from "../../api/way";
 import { days, money, setName, wayName } from "../../api/words";
 import { Bar } from "../../app/Bar";
@@ -47,9 +48,6 @@ export function DecidePlace() {
 		</Load>
 	);
 }
-
-/** The sets as they are decided: where work was ordered and measured again since, as they were before it. */
-const decidedSets = (view: JobView): DecisionSet[] => view.before ?? view.evaluation.sets;
 
 const GRAVITY: Standing[] = ["open", "no_limit", "within", "unsure", "beyond"];
 
@@ -120,7 +118,7 @@ function Board({ view, set, costs, tried, onTry }: BoardProps) {
 	const way = signed && !open ? signed : set;
 	const sign = () =>
 		decide.mutate({
-			id: crypto.randomUUID(),
+			id: newId(),
 			set: set.set,
 			...wayOf(set),
 			reason: "",

@@ -1,6 +1,7 @@
 import { Alert, Button, Modal, Stack, Textarea } from "@mantine/core";
 import { useState } from "react";
 import type { Option } from "../../api/client";
+import { newId } from "../../api/id";
 import { useDecide } from "../../api/queries";
 import { wayOf } from "../../api/way";
 import { wayName } from "../../api/words";
@@ -28,7 +29,7 @@ export function OverruleDialog({ job, set, option, unit, by, advice, onClose }: 
 	const sign = () => {
 		if (!option) return;
 		const body = {
-			id: crypto.randomUUID(),
+			id: newId(),
 			set,
 			...wayOf(option),
 			reason,

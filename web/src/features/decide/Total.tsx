@@ -1,6 +1,7 @@
 import { Alert, Button, Stack, Title } from "@mantine/core";
 import { Link } from "react-router";
 import type { CostsView, JobView } from "../../api/client";
+import { decidedSets } from "../../api/view";
 import { day, days, money, setName, wayName } from "../../api/words";
 import { Tradeoff } from "../../drawing/Tradeoff";
 
@@ -22,7 +23,7 @@ export function Total({ view, costs, trying, onTry }: TotalProps) {
 		);
 	}
 	if (costs.choices.length === 0) return null;
-	const open = view.evaluation.sets.length - costs.choices.length;
+	const open = decidedSets(view).length - costs.choices.length;
 	const same = (options: number[]) => options.every((o, i) => o === costs.chosen[i]);
 	const pick = (i: number) => {
 		const options = costs.combos[i]?.options ?? [];
@@ -31,7 +32,7 @@ export function Total({ view, costs, trying, onTry }: TotalProps) {
 	const name = (options: number[]) =>
 		costs.choices
 			.map((c, n) => {
-				const option = view.evaluation.sets.find((s) => s.set === c.set)?.options[options[n] ?? 0];
+				const option = decidedSets(view).find((s) => s.set === c.set)?.options[options[n] ?? 0];
 				return option && options[n] !== costs.combos[0]?.options[n]
 					? `${setName(c.set)}: ${wayName(option, view.job.unit, c.set).toLowerCase()}`
 					: "";

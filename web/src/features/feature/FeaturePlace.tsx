@@ -10,7 +10,7 @@ import { Load } from "../../app/Load";
 import { Profile } from "../../drawing/Profile";
 import { Section } from "../../drawing/Section";
 import { StatusMark } from "../../drawing/status";
-import { show, showAs, showSpan } from "../../quantity/length";
+import { show, showApart, showAs, showSpan } from "../../quantity/length";
 
 /** One feature: its form drawn, its numbers, its verdicts, and everything ever read of it. */
 export function FeaturePlace() {
@@ -69,7 +69,7 @@ function FeatureBoard({ view, feature }: { view: JobView; feature: FeatureView }
 						<Group gap="md">
 							<StatusMark standing={feature.standing} />
 							<span className="soft">
-								{feature.look ? LOOK_WORD[feature.look] : "Not looked at yet"} · {summary(finding)}
+								{feature.look ? LOOK_WORD[feature.look] : "Not looked at yet"} · {summary(feature, finding)}
 							</span>
 						</Group>
 					</div>
@@ -170,9 +170,9 @@ function States({ view, states, now }: { view: JobView; states: FeatureView[]; n
 	);
 }
 
-function summary(finding: Finding | undefined): string {
+function summary(feature: FeatureView, finding: Finding | undefined): string {
 	if (!finding?.min) return "not measured";
-	const class_ = finding.size_class ? "already undersize" : "standard size";
+	const class_ = finding.size_class ? (isBore(feature.kind) ? "already oversize" : "already undersize") : "standard size";
 	return `${finding.shape ?? "size only"}, ${class_}`;
 }
 
@@ -201,21 +201,22 @@ function Verdicts({ view, feature, finding }: { view: JobView; feature: FeatureV
 					</tr>
 				</thead>
 				<tbody className="figure">
-					{finding?.checks.map((c) => (
-						<tr key={c.name}>
-							<td>{checkName(c.name)}</td>
-							<td>
-								{c.name === "wear" && finding.wear ? showSpan(finding.wear.min, finding.wear.max, unit) : show(c.value, unit)}
-							</td>
-							<td>
-								{c.limit === undefined ? "–" : show(c.limit, unit)}
-								{c.source ? <div className="soft source">{SOURCE_WORD[c.source]}</div> : null}
-							</td>
-							<td>
-								<StatusMark standing={c.verdict as Standing} />
-							</td>
-						</tr>
-					))}
+					{finding?.checks.map((c) => {
+						const [value, limit] = showApart(c.value, c.limit ?? c.value, unit);
+						return (
+							<tr key={c.name}>
+								<td>{checkName(c.name)}</td>
+								<td>{c.name === "wear" && finding.wear ? `${show(finding.wear.min, unit)} – ${value}` : value}</td>
+								<td>
+									{c.limit === undefined ? "–" : limit}
+									{c.source ? <div className="soft source">{SOURCE_WORD[c.source]}</div> : null}
+								</td>
+								<td>
+									<StatusMark standing={c.verdict as Standing} />
+								</td>
+							</tr>
+						);
+					})}
 				</tbody>
 			</table>
 			<Stack gap={4} mt="sm">

@@ -6,6 +6,8 @@ import { type JobView, Refusal } from "../../api/client";
 import { jobQuery, useSetHead } from "../../api/queries";
 import { Load } from "../../app/Load";
 import { usePerson } from "../../app/person";
+import { CameBack, useKept } from "../../app/use-kept";
+import { PastDay } from "./PastDay";
 import { Photos } from "./Photos";
 import { WalkItems } from "./WalkItems";
 import { WalkPlace } from "./WalkPlace";
@@ -34,13 +36,16 @@ function Head({ view }: { view: JobView }) {
 	const { job } = view;
 	const person = usePerson();
 	const set = useSetHead(job.id);
+	const kept = useKept(`intake.${job.id}`, () => ({
+		engine: job.engine,
+		customer: job.customer,
+		duty: job.duty as "standard" | "power" | "heavy",
+		promised_on: job.promised_on ?? "",
+	}));
 	const form = useForm({
-		initialValues: {
-			engine: job.engine,
-			customer: job.customer,
-			duty: job.duty as "standard" | "power" | "heavy",
-			promised_on: job.promised_on ?? "",
-		},
+		initialValues: kept.value,
+		initialDirty: kept.came ? { engine: true } : undefined,
+		onValuesChange: kept.set,
 		validate: { engine: (v) => (v.trim() === "" ? "Which engine is it? A short name will do." : null) },
 	});
 	const submit = form.onSubmit((v) =>
@@ -54,7 +59,10 @@ function Head({ view }: { view: JobView }) {
 				promised_on: v.promised_on || undefined,
 			},
 			{
-				onSuccess: () => form.resetDirty(),
+				onSuccess: () => {
+					kept.drop();
+					form.resetDirty();
+				},
 				onError: (error) => error instanceof Refusal && form.setErrors(error.places),
 			},
 		),
@@ -81,6 +89,20 @@ function Head({ view }: { view: JobView }) {
 					{set.error.message}
 				</Alert>
 			) : null}
+			<PastDay on={form.values.promised_on} />
+			<CameBack
+				came={kept.came}
+				back={() => {
+					kept.back();
+					form.setValues({
+						engine: job.engine,
+						customer: job.customer,
+						duty: job.duty as "standard",
+						promised_on: job.promised_on ?? "",
+					});
+					form.resetDirty();
+				}}
+			/>
 			<Group mt="sm">
 				<Button type="submit" variant="default" disabled={!form.isDirty()} loading={set.isPending}>
 					Keep

@@ -3,9 +3,9 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 import type { FeatureView, JobView, Journal } from "../../api/client";
-import { jobQuery, plansQuery, useSetPlan } from "../../api/queries";
+import { jobQuery, plansQuery, useRemovePart, useSetPlan } from "../../api/queries";
 import { bearingKind, crankJournal, featureOf, findingOf, journalKind, partsOf, shapeOf, taken } from "../../api/view";
-import { KIND_WORD, setName, wayName } from "../../api/words";
+import { KIND_WORD, OUTCOME_WORD, setName, wayName } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
 import { usePerson } from "../../app/person";
@@ -74,12 +74,13 @@ function JobBoard({ view }: { view: JobView }) {
 						</Group>
 						{job.closed_at ? (
 							<p className="note">
-								This job left the shop on {new Date(job.closed_at).toLocaleDateString()}.{" "}
-								<Link to={`/jobs/${job.id}/report`}>Its report</Link>
+								This job left the shop on {new Date(job.closed_at).toLocaleDateString()}
+								{view.closing ? `: ${OUTCOME_WORD[view.closing.outcome]?.toLowerCase()}` : ""}
+								{view.closing?.reason ? `, “${view.closing.reason}”` : ""}. <Link to={`/jobs/${job.id}/report`}>Its report</Link>
 							</p>
 						) : null}
 						<Findings findings={grave} />
-						{view.evaluation.sets.length === 0 ? (
+						{view.said.length === 0 ? (
 							<Alert variant="light" color="layout" title="No limits yet">
 								You can measure already; Ledge judges and decides once this engine's{" "}
 								<Link to={`/jobs/${job.id}/limits`}>limits</Link> are entered.
@@ -134,7 +135,10 @@ function OtherParts({ view }: { view: JobView }) {
 				<tbody>
 					{kinds.map((kind) => (
 						<tr key={kind}>
-							<th scope="row">{KIND_WORD[kind] ?? kind}</th>
+							<th scope="row">
+								{KIND_WORD[kind] ?? kind}
+								<TakeOut view={view} kind={kind} />
+							</th>
 							<td>
 								<Group gap="md">
 									{partsOf(view, kind).map((p) => (
@@ -151,6 +155,24 @@ function OtherParts({ view }: { view: JobView }) {
 				</tbody>
 			</table>
 		</section>
+	);
+}
+
+/** Takes the last part of a kind out again, while nothing is recorded of it. */
+function TakeOut({ view, kind }: { view: JobView; kind: string }) {
+	const remove = useRemovePart(view.job.id);
+	const number = Math.max(...view.features.filter((f) => f.kind === kind).map((f) => f.number));
+	const empty = view.features.every(
+		(f) => f.kind !== kind || f.number !== number || (f.tape.length === 0 && f.looks.length === 0),
+	);
+	if (!empty || view.job.closed_at) return null;
+	return (
+		<div className="soft">
+			<button type="button" className="plain-link" onClick={() => remove.mutate({ kind, number })}>
+				take number {number} out again
+			</button>
+			{remove.error ? <span className="wrong"> {remove.error.message}</span> : null}
+		</div>
 	);
 }
 
@@ -279,14 +301,15 @@ function PlanChoice({ view }: { view: JobView }) {
 				Two-point gauges never see odd lobes (3, 5…); only a V-block with an indicator does. A plan is changed before the first
 				reading.
 			</p>
-			{view.evaluation.sets.length > 0 ? (
+			{view.said.length > 0 ? (
 				<p>
-					{view.evaluation.sets.map((s) => (
+					{view.said.map((s) => (
 						<span key={s.set} style={{ marginRight: 24 }}>
 							{setName(s.set)}:{" "}
 							<Link to={`/jobs/${view.job.id}/decide/${s.set}`} style={{ color: "var(--blue)", fontWeight: 700 }}>
 								{wayName(s, view.job.unit, s.set)}
 							</Link>
+							{s.signed ? <span className="soft"> signed</span> : null}
 						</span>
 					))}
 				</p>

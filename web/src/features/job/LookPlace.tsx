@@ -1,9 +1,10 @@
 import { Alert, Button, Stack, Title } from "@mantine/core";
-import { useQuery } from "@tanstack/react-query";
-import { useLayoutEffect } from "react";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useLayoutEffect, useSyncExternalStore } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
 import type { FeatureView, JobView, LookBody } from "../../api/client";
-import { jobQuery, useAddLook } from "../../api/queries";
+import { jobQuery } from "../../api/queries";
+import { queue, sendQueue } from "../../api/queue";
 import { crankJournal, featureOf, journalKind, partsOf, type Standing, shapeOf } from "../../api/view";
 import { KIND_WORD, LOOK_WORD } from "../../api/words";
 import { Load } from "../../app/Load";
@@ -48,8 +49,17 @@ const nameOf = (f: FeatureView) => `${f.kind}.${f.number}`;
 function Grading({ view }: { view: JobView }) {
 	const go = useNavigate();
 	const person = usePerson();
-	const add = useAddLook(view.job.id);
-	const parts = lookedAt(view);
+	const queries = useQueryClient();
+	const { entries, full, away } = useSyncExternalStore(queue.subscribe, queue.snapshot);
+	const job = view.job.id;
+	const waiting = entries.filter((e) => e.job === job && e.look !== undefined);
+	const refused = waiting.find((e) => e.trouble);
+	// A grade shows as soon as its key is pressed; it is sent behind the ones before it.
+	const parts = lookedAt(view).map((f) => {
+		const last = waiting.filter((e) => !e.trouble && e.kind === f.kind && e.number === f.number && e.state === f.state).at(-1);
+		return last?.look?.look ? { ...f, look: last.look.look } : f;
+	});
+	const seen = (f: FeatureView): FeatureView => parts.find((p) => p.id === f.id) ?? f;
 	const asked = useSearchParams()[0].get("part");
 	const here = parts.find((f) => nameOf(f) === asked) ?? parts.find((f) => f.look === "") ?? parts[0];
 	const to = (f: FeatureView) => `/jobs/${view.job.id}/look?part=${nameOf(f)}`;
@@ -62,19 +72,17 @@ function Grading({ view }: { view: JobView }) {
 		if (!here) return;
 		const i = parts.indexOf(here);
 		const next = [...parts.slice(i + 1), ...parts.slice(0, i)].find((f) => f.look === "") ?? parts[i + 1] ?? here;
-		add.mutate(
-			{
-				id: crypto.randomUUID(),
-				kind: here.kind,
-				number: here.number,
-				state: here.state,
-				what: "grade",
-				look,
-				note: "",
-				by: person.name || "somebody",
-			},
-			{ onSuccess: () => void go(to(next), { replace: true }) },
-		);
+		const { kind, number, state } = here;
+		const kept = queue.grade({ job, kind, number, state }, person.name || "somebody", {
+			kind,
+			number,
+			state,
+			what: "grade",
+			look,
+			note: "",
+		});
+		void sendQueue(queries, job);
+		if (kept) void go(to(next), { replace: true });
 	};
 	useNumberKeys(true, (i) => {
 		const look = LOOKS[i];
@@ -102,13 +110,14 @@ function Grading({ view }: { view: JobView }) {
 			title={KIND_WORD[kind] ?? kind}
 			parts={partsOf(view, kind).map((p) => ({
 				...p,
-				standing: mark(p.feature),
+				standing: mark(seen(p.feature)),
 				taken: 0,
 				of: 0,
 				lit: p.feature.id === here.id,
 			}))}
 			wrap={(part, inner) => {
-				const f = featureOf(view, kind, part.number);
+				const found = featureOf(view, kind, part.number);
+				const f = found && seen(found);
 				return f ? (
 					<SvgLink aside to={to(f)} label={`${f.title}: ${f.look ? LOOK_WORD[f.look] : "not graded"}`}>
 						{inner}
@@ -127,11 +136,13 @@ function Grading({ view }: { view: JobView }) {
 					title="Crankshaft, side view from the nose"
 					shaft={view.shaft}
 					journal={(place) => {
-						const f = featureOf(view, journalKind(place), place.number);
+						const found = featureOf(view, journalKind(place), place.number);
+						const f = found && seen(found);
 						return { ...crankJournal(view, place), standing: f ? mark(f) : "open", taken: 0, of: 0, lit: f?.id === here.id };
 					}}
 					wrap={(place, inner) => {
-						const f = featureOf(view, journalKind(place), place.number);
+						const found = featureOf(view, journalKind(place), place.number);
+						const f = found && seen(found);
 						return f ? (
 							<SvgLink aside to={to(f)} label={`${f.title}: ${f.look ? LOOK_WORD[f.look] : "not graded"}`}>
 								{inner}
@@ -150,11 +161,20 @@ function Grading({ view }: { view: JobView }) {
 				<div className="soft" style={{ marginBottom: 8 }}>
 					{here.look ? LOOK_WORD[here.look] : "not graded"} · {unseen === 0 ? "every part graded" : `${unseen} to go`}
 				</div>
-				{add.error ? (
-					<Alert color="orange" variant="light" mb="xs">
-						{add.error.message}
+				{full ? (
+					<Alert color="red" variant="filled" mb="xs" role="alert">
+						{full}
 					</Alert>
 				) : null}
+				{refused ? (
+					<Alert color="orange" variant="light" mb="xs" styles={{ message: { color: "var(--ink)" } }}>
+						{refused.trouble?.sentence}{" "}
+						<button type="button" className="plain-link" onClick={() => queue.remove(refused.id)}>
+							Leave it as it was
+						</button>
+					</Alert>
+				) : null}
+				{away ? <b style={{ color: "var(--beyond)" }}>not connected: {waiting.length} grades wait here</b> : null}
 				<Stack gap="xs">
 					{LOOKS.map((look, i) => (
 						<Button

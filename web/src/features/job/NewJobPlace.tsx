@@ -6,6 +6,8 @@ import { Refusal } from "../../api/client";
 import { jobsQuery, plansQuery, useCreateJob } from "../../api/queries";
 import { Bar } from "../../app/Bar";
 import { usePerson } from "../../app/person";
+import { CameBack, useKept } from "../../app/use-kept";
+import { PastDay } from "./PastDay";
 
 /** Descriptions below, so that fields in a row stay in line. */
 const BELOW: ("label" | "input" | "description" | "error")[] = ["label", "input", "description", "error"];
@@ -17,21 +19,23 @@ export function NewJobPlace() {
 	const jobs = useQuery(jobsQuery(""));
 	const plans = useQuery(plansQuery);
 	const create = useCreateJob();
+	const kept = useKept("new-job", () => ({
+		engine: "",
+		customer: "",
+		promised_on: "",
+		duty: "standard" as "standard" | "power" | "heavy",
+		scope: "engine" as "engine" | "crank",
+		unit: "in" as "in" | "mm",
+		arrangement: "inline" as "inline" | "v" | "flat",
+		cylinders: 4 as number | string,
+		mains: "" as number | string,
+		throws: "" as number | string,
+		copy_from: "",
+		journal_plan: "2x4",
+	}));
 	const form = useForm({
-		initialValues: {
-			engine: "",
-			customer: "",
-			promised_on: "",
-			duty: "standard" as "standard" | "power" | "heavy",
-			scope: "engine" as "engine" | "crank",
-			unit: "in" as "in" | "mm",
-			arrangement: "inline" as "inline" | "v" | "flat",
-			cylinders: 4 as number | string,
-			mains: "" as number | string,
-			throws: "" as number | string,
-			copy_from: "",
-			journal_plan: "2x4",
-		},
+		initialValues: kept.value,
+		onValuesChange: kept.set,
 		validate: {
 			engine: (v) => (v.trim() === "" ? "Which engine is it? A short name will do." : null),
 			cylinders: (v) => (Number(v) >= 1 && Number(v) <= 48 ? null : "Between 1 and 48 cylinders."),
@@ -55,7 +59,10 @@ export function NewJobPlace() {
 				by: person.name || "somebody",
 			},
 			{
-				onSuccess: (view) => void go(view.evaluation.sets.length > 0 ? `/jobs/${view.job.id}` : `/jobs/${view.job.id}/limits`),
+				onSuccess: (view) => {
+					kept.drop();
+					void go(view.evaluation.sets.length > 0 ? `/jobs/${view.job.id}` : `/jobs/${view.job.id}/limits`);
+				},
 				onError: (error) => {
 					if (error instanceof Refusal) form.setErrors(error.places);
 				},
@@ -71,6 +78,13 @@ export function NewJobPlace() {
 				<form onSubmit={submit} noValidate>
 					<Stack gap="md">
 						<Title order={1}>New job</Title>
+						<CameBack
+							came={kept.came}
+							back={() => {
+								kept.drop();
+								window.location.reload();
+							}}
+						/>
 						{create.error && Object.keys(form.errors).length === 0 ? (
 							<Alert color="red" title="The job was not started">
 								{create.error.message}
@@ -91,6 +105,7 @@ export function NewJobPlace() {
 								{...form.getInputProps("duty")}
 							/>
 						</SimpleGrid>
+						<PastDay on={form.values.promised_on} />
 						<Group gap="xl">
 							<Choice
 								label="What came in"
@@ -120,7 +135,9 @@ export function NewJobPlace() {
 								label="Throws"
 								inputWrapperOrder={BELOW}
 								placeholder="as usual for it"
-								description="Empty: one for each cylinder, or pair in a V"
+								description={
+									form.values.arrangement === "inline" ? "Empty: one for each cylinder" : "Empty: one for each pair of cylinders"
+								}
 								min={1}
 								max={48}
 								allowDecimal={false}

@@ -1,7 +1,7 @@
 import { Alert, Button, FileButton, Group, TextInput, Title } from "@mantine/core";
 import { type DragEvent, useState } from "react";
 import type { JobView } from "../../api/client";
-import { useAddPhoto, useRemovePhoto } from "../../api/queries";
+import { useAddPhoto, useRemovePhoto, useRestorePhoto } from "../../api/queries";
 import { usePerson } from "../../app/person";
 
 /** The server takes no more. */
@@ -13,6 +13,8 @@ export function Photos({ view }: { view: JobView }) {
 	const person = usePerson();
 	const add = useAddPhoto(job.id, person.name || "somebody");
 	const remove = useRemovePhoto(job.id, person.name || "somebody");
+	const restore = useRestorePhoto(job.id);
+	const [gone, setGone] = useState<string[]>([]);
 	const [caption, setCaption] = useState("");
 	const [refused, setRefused] = useState("");
 	const take = async (files: File[]) => {
@@ -66,6 +68,20 @@ export function Photos({ view }: { view: JobView }) {
 				</FileButton>
 				<span className="soft">JPEG or PNG up to 12 MB, or drop it here. Only the picture is kept.</span>
 			</Group>
+			{gone.length > 0 ? (
+				<p className="soft">
+					{gone.length === 1 ? "A photograph was" : `${gone.length} photographs were`} taken away.{" "}
+					<button
+						type="button"
+						className="plain-link"
+						onClick={() => {
+							for (const id of gone) restore.mutate(id, { onSuccess: () => setGone((ids) => ids.filter((one) => one !== id)) });
+						}}
+					>
+						bring back
+					</button>
+				</p>
+			) : null}
 			<ul className="photos">
 				{view.photos.map((p) => (
 					<li key={p.id}>
@@ -75,7 +91,11 @@ export function Photos({ view }: { view: JobView }) {
 						<div>{p.caption}</div>
 						<div className="soft">
 							{p.taken_by}, {new Date(p.taken_at).toLocaleDateString()}{" "}
-							<button type="button" className="plain-link" onClick={() => remove.mutate(p.id)}>
+							<button
+								type="button"
+								className="plain-link"
+								onClick={() => remove.mutate(p.id, { onSuccess: () => setGone((ids) => [...ids, p.id]) })}
+							>
 								take away<span className="visually-hidden"> {p.caption}</span>
 							</button>
 						</div>

@@ -1,10 +1,12 @@
 import { Alert, Button, Chip, Group, TextInput, Title } from "@mantine/core";
 import { useState } from "react";
-import type { AnswerBody, JobView, WalkItem } from "../../api/client";
+import { type AnswerBody, type JobView, Refusal, type WalkItem } from "../../api/client";
+import { newId } from "../../api/id";
 import { useAnswer } from "../../api/queries";
 import { answerOf } from "../../api/view";
 import { usePerson } from "../../app/person";
 import { ShellRow } from "../../drawing/ShellRow";
+import { plain } from "../../quantity/length";
 
 type Give = (answers: Omit<AnswerBody, "id">[]) => void;
 
@@ -13,10 +15,34 @@ export function WalkItems({ view, items }: { view: JobView; items: WalkItem[] })
 	const answer = useAnswer(view.job.id);
 	const person = usePerson();
 	const give: Give = (answers) =>
-		answer.mutate({ by: person.name || "somebody", answers: answers.map((a) => ({ ...a, id: crypto.randomUUID() })) });
+		answer.mutate({ by: person.name || "somebody", answers: answers.map((a) => ({ ...a, id: newId() })) });
+	// A stamp that looks mistyped is asked about beside what was likely meant.
+	const marks = answer.error instanceof Refusal ? Object.values(answer.error.marks) : [];
+	const likely = (marks[0] as { likely?: number[] } | undefined)?.likely?.[0];
+	const asked = answer.variables;
+	const again = (value: string | undefined, sure: boolean) => {
+		if (!asked) return;
+		answer.mutate({
+			by: asked.by,
+			sure,
+			answers: asked.answers.map((a) => ({ ...a, id: newId(), value: value ?? a.value })),
+		});
+	};
 	return (
 		<div className="walk-items">
-			{answer.error ? (
+			{answer.error && likely !== undefined ? (
+				<Alert color="orange" variant="light" styles={{ message: { color: "var(--ink)" } }}>
+					{answer.error.message}{" "}
+					<Group gap="xs" mt={6}>
+						<Button size="compact-md" onClick={() => again(plain(likely, view.job.unit), false)}>
+							Yes, {plain(likely, view.job.unit)}
+						</Button>
+						<Button size="compact-md" variant="default" onClick={() => again(undefined, true)}>
+							No, it is stamped so
+						</Button>
+					</Group>
+				</Alert>
+			) : answer.error ? (
 				<Alert color="orange" variant="light">
 					{answer.error.message}
 				</Alert>
@@ -143,6 +169,12 @@ function ManyItem({ view, item, give }: { view: JobView; item: WalkItem; give: G
 function LengthItem({ view, item, give }: { view: JobView; item: WalkItem; give: Give }) {
 	const now = answerOf(view, item.topic);
 	const [typed, setTyped] = useState(now?.value ?? "");
+	// What was answered elsewhere, or taken as it was meant, shows here too.
+	const [shown, setShown] = useState(now?.value);
+	if (now?.value !== shown) {
+		setShown(now?.value);
+		setTyped(now?.value ?? "");
+	}
 	const wrong = typed.trim() !== "" && !/^[+-]?(\d+[.,]?\d*|[.,]\d+)$/.test(typed.trim());
 	const save = () => {
 		if (!wrong && typed.trim() !== (now?.value ?? ""))

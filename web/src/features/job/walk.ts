@@ -76,7 +76,7 @@ export function steps(view: JobView): Step[] {
 		};
 	};
 	const unseen = lookedAt(view).filter((f) => f.look === "").length;
-	const unsigned = view.evaluation.sets.filter((s) => !view.signed.some((d) => d.set === s.set));
+	const unsigned = view.said.filter((s) => !s.signed);
 	const fits = measuring("Fits", of(view, ...FITS), "fit").map((s) => ({
 		...s,
 		says: s.open ? `${s.says}; without them clearance is predicted` : s.says,
@@ -98,8 +98,8 @@ export function steps(view: JobView): Step[] {
 		{
 			name: "Decide",
 			to: `${base}/decide`,
-			says: view.evaluation.sets.length === 0 ? "needs limits" : count(unsigned.length, "set"),
-			open: unsigned.length > 0 || view.evaluation.sets.length === 0,
+			says: view.said.length === 0 ? "needs limits" : count(unsigned.length, "set"),
+			open: unsigned.length > 0 || view.said.length === 0,
 			beyond: false,
 		},
 		...after(view, base),

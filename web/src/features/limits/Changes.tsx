@@ -2,6 +2,7 @@ import { useDebouncedValue } from "@mantine/hooks";
 import { useQuery } from "@tanstack/react-query";
 import type { JobView, LimitSet, Policy } from "../../api/client";
 import { previewQuery } from "../../api/queries";
+import type { Way } from "../../api/way";
 import { setName, wayName } from "../../api/words";
 
 const STANDING: Record<string, string> = { no_limit: "not judged" };
@@ -19,8 +20,8 @@ export function Changes({ view, limits, policy }: ChangesProps) {
 	const [asked] = useDebouncedValue({ limits, policy }, 300);
 	const { data } = useQuery({ ...previewQuery(view.job.id, asked), placeholderData: (before) => before });
 	const unit = view.job.unit;
-	const way = (s: { action: string; step: number; shell: number; set: string }) =>
-		s.action === "" ? "not decided" : wayName(s, unit, s.set).toLowerCase();
+	// A set that is not decided has an empty action, which no way has.
+	const way = (s: Way & { set: string }) => ((s.action as string) === "" ? "not decided" : wayName(s, unit, s.set).toLowerCase());
 	if (!data) return null;
 	return (
 		<section className="panel" aria-label="What saving would change" aria-live="polite">

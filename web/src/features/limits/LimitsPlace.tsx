@@ -8,9 +8,11 @@ import { jobQuery, useSetJudgement } from "../../api/queries";
 import { KIND_WORD, SOURCE_WORD } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
+import { CameBack, useKept } from "../../app/use-kept";
+import { plain, type System } from "../../quantity/length";
 import { Cards } from "./Cards";
 import { Changes } from "./Changes";
-import { FIELDS, fromTyped, kindsOf, SEVERAL, toTyped } from "./card";
+import { FIELDS, fromTyped, kindsOf, SEVERAL, type Typed, toTyped } from "./card";
 import { PolicyFields } from "./PolicyFields";
 
 /** The limits and the policy of one job, typed in or copied from another. */
@@ -25,31 +27,48 @@ function LimitsForm({ view }: { view: JobView }) {
 	const { job } = view;
 	const save = useSetJudgement(job.id);
 	const [block, setBlock] = useState<Block>("book");
-	const [stored, setStored] = useState<LimitSet>(job.limits);
-	const [typed, setTyped] = useState(() => toTyped(job.limits, job.unit));
-	const [policy, setPolicy] = useState<Policy>(job.policy);
+	const form = useKept<Form>(`limits.${job.id}`, () => ({
+		stored: job.limits,
+		typed: toTyped(job.limits, job.unit),
+		policy: job.policy,
+	}));
+	const { stored, typed, policy } = form.value;
 	const [errors, setErrors] = useState<Record<string, string>>({});
+	/** What looks mistyped, with what was likely meant, by field. */
+	const [asked, setAsked] = useState<Record<string, string>>({});
+	const setTyped = (change: (before: Typed) => Typed) => form.set((f) => ({ ...f, typed: change(f.typed) }));
+	const setPolicy = (to: Policy) => form.set((f) => ({ ...f, policy: to }));
 	const copy = (limits: LimitSet, from: Policy) => {
-		setStored(limits);
-		setTyped(toTyped(limits, job.unit));
-		setPolicy(from);
+		form.set({ stored: limits, typed: toTyped(limits, job.unit), policy: from });
 		setErrors({});
+		setAsked({});
+	};
+	/** Takes what was likely meant. */
+	const mean = () => {
+		setTyped((before) => ({ ...before, ...asked }));
+		setErrors({});
+		setAsked({});
 	};
 	const now = fromTyped(typed, stored, job.unit);
-	const submit = () => {
+	const submit = (sure = false) => {
 		const card = now;
 		setErrors(card.errors);
 		if (Object.keys(card.errors).length > 0) return;
 		save.mutate(
-			{ version: job.version, limits: card.limits, policy },
+			{ version: job.version, limits: card.limits, policy, sure },
 			{
-				onSuccess: () =>
+				onSuccess: () => {
+					form.drop();
+					setAsked({});
 					notifications.show({
 						message: "The limits are saved. Every verdict follows them at once.",
 						closeButtonProps: { "aria-label": "Close" },
-					}),
+					});
+				},
 				onError: (error) => {
-					if (error instanceof Refusal) setErrors(fieldErrors(error.places));
+					if (!(error instanceof Refusal)) return;
+					setErrors(fieldErrors(error.places));
+					setAsked(likelyTexts(error, job.unit));
 				},
 			},
 		);
@@ -74,6 +93,7 @@ function LimitsForm({ view }: { view: JobView }) {
 								</div>
 							</div>
 						</div>
+						<CameBack came={form.came} back={form.back} />
 						<Cards view={view} limits={now.limits} onTake={copy} />
 						<Group>
 							<SegmentedControl
@@ -129,6 +149,7 @@ function LimitsForm({ view }: { view: JobView }) {
 														const text = e.currentTarget.value;
 														setTyped((before) => ({ ...before, [name]: text }));
 														setErrors(({ [name]: _, ...rest }) => rest);
+														setAsked({});
 													}}
 												/>
 											);
@@ -149,6 +170,30 @@ function LimitsForm({ view }: { view: JobView }) {
 								The other set of limits has a field to mend too.
 							</Alert>
 						) : null}
+						{Object.keys(asked).length > 0 ? (
+							<Alert
+								color="orange"
+								variant="light"
+								title="Some limits look mistyped"
+								styles={{ message: { color: "var(--ink)" } }}
+							>
+								<ul style={{ margin: "0 0 8px" }}>
+									{Object.entries(errors).map(([name, sentence]) => (
+										<li key={name}>
+											{KIND_WORD[name.split(".")[1] ?? ""]}: {sentence}
+										</li>
+									))}
+								</ul>
+								<Group gap="xs">
+									<Button size="compact-md" onClick={mean}>
+										Yes, take what was meant
+									</Button>
+									<Button size="compact-md" variant="default" onClick={() => submit(true)}>
+										No, they are so: save them
+									</Button>
+								</Group>
+							</Alert>
+						) : null}
 						<Group>
 							<Button type="submit" size="md" loading={save.isPending}>
 								Save the limits
@@ -159,6 +204,30 @@ function LimitsForm({ view }: { view: JobView }) {
 			</main>
 		</>
 	);
+}
+
+/** What is typed and not saved. */
+interface Form {
+	/** The limits that the texts were made from. */
+	stored: LimitSet;
+	typed: Typed;
+	policy: Policy;
+}
+
+/** What the server thinks was meant, as the texts of its fields. */
+function likelyTexts(refusal: Refusal, unit: System): Record<string, string> {
+	const texts: Record<string, string> = {};
+	for (const [place, mark] of Object.entries(refusal.marks)) {
+		const likely = (mark as { likely?: number[] } | undefined)?.likely;
+		if (!likely) continue;
+		const name = place.replace(/^limits\./, "");
+		if (FIELDS.some((f) => f.many && name.endsWith(`.${f.place}`))) texts[name] = likely.map((l) => plain(l, unit)).join(" ");
+		else if (likely.length === 2) {
+			texts[`${name}.min`] = plain(likely[0] ?? 0, unit);
+			texts[`${name}.max`] = plain(likely[1] ?? 0, unit);
+		} else texts[name] = plain(likely[0] ?? 0, unit);
+	}
+	return texts;
 }
 
 /** Places of a problem document such as `limits.book.main_journal.new` as names of fields. */

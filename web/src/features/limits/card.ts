@@ -1,11 +1,12 @@
 import type { LimitSet, Limits } from "../../api/client";
 import { type Length, parse, plain, type System } from "../../quantity/length";
+import { splitList } from "../../quantity/list";
 
 /** The fields of a limit card by their place in a problem document, each as the person typed it. */
 export interface Field {
 	place: string;
 	label: string;
-	/** Several lengths, separated by spaces. */
+	/** Several lengths, with spaces or commas between. */
 	many?: boolean;
 	/** The kinds that have it; all where left out. */
 	only?: string[];
@@ -183,7 +184,7 @@ function bury(tree: Tree, place: string, value: Length | Length[]) {
 
 function readField(text: string, many: boolean, system: System): Length | Length[] | string | undefined {
 	if (text.trim() === "") return undefined;
-	const parts = many ? text.trim().split(/[\s;]+/) : [text];
+	const parts = many ? splitList(text) : [text];
 	const lengths: Length[] = [];
 	for (const part of parts) {
 		const parsed = parse(part, system);

@@ -1,6 +1,7 @@
 import { Button, Modal, Stack, Textarea } from "@mantine/core";
 import { useState } from "react";
 import type { Issued } from "../../api/client";
+import { newId } from "../../api/id";
 import { useSayOfOrder } from "../../api/queries";
 
 interface CloseDialogProps {
@@ -17,7 +18,7 @@ export function CloseDialog({ job, issued, by, opened, onClose }: CloseDialogPro
 	const [reason, setReason] = useState("");
 	const close = () =>
 		say.mutate(
-			{ order: issued.id, id: crypto.randomUUID(), what: "closed", line: "", reason, by },
+			{ order: issued.id, id: newId(), what: "closed", line: "", reason, by },
 			{
 				onSuccess: () => {
 					setReason("");
@@ -30,8 +31,8 @@ export function CloseDialog({ job, issued, by, opened, onClose }: CloseDialogPro
 			<Stack>
 				<div>
 					{issued.open === 0
-						? "Every line is proved or was accepted. A closed sheet is not changed any more."
-						: `${issued.open} of its lines ${issued.open === 1 ? "is" : "are"} not proved by measuring. Measure ${issued.open === 1 ? "it" : "them"}, or sign why the sheet is closed without.`}
+						? "Every line is proved, ticked off or was accepted. A closed sheet is not changed any more."
+						: `${issued.open} of its lines ${issued.open === 1 ? "is" : "are"} neither proved by measuring nor ticked off. Do it, or sign why the sheet is closed without.`}
 				</div>
 				<Textarea
 					label={issued.open === 0 ? "Remark" : "Why"}

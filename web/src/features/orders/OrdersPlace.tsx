@@ -3,7 +3,8 @@ import { IconFileTypePdf } from "@tabler/icons-react";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
-import type { JobView } from "../../api/client";
+import type { Issued, JobView } from "../../api/client";
+import { newId } from "../../api/id";
 import { jobQuery, useIssueOrders, useSayOfOrder } from "../../api/queries";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
@@ -50,7 +51,7 @@ function Board({ view, chosen }: { view: JobView; chosen: string | undefined }) 
 			</main>
 		);
 	}
-	const unsigned = view.evaluation.sets.length - view.signed.length;
+	const unsigned = view.said.filter((s) => !s.signed).length;
 	return (
 		<div className="columns">
 			<nav aria-label="Sheets">
@@ -99,8 +100,8 @@ function Sheets({ view, entry }: { view: JobView; entry: Entry }) {
 	const [closing, setClosing] = useState(false);
 	const { draft, issued } = entry;
 	const shown = draft ?? issued?.body;
-	const tell = (what: "sent" | "returned" | "ticked" | "unticked", line = "") =>
-		issued && say.mutate({ order: issued.id, id: crypto.randomUUID(), what, line, reason: "", by });
+	const tell = (what: "sent" | "unsent" | "returned" | "unreturned" | "ticked" | "unticked", line = "") =>
+		issued && say.mutate({ order: issued.id, id: newId(), what, line, reason: "", by });
 	const said = issued?.events.filter((e) => e.line === "") ?? [];
 	return (
 		<>
@@ -153,12 +154,24 @@ function Sheets({ view, entry }: { view: JobView; entry: Entry }) {
 							</Button>
 							{issued.closed ? null : (
 								<>
-									<Button variant="default" onClick={() => tell("sent")}>
-										Sent out
-									</Button>
-									<Button variant="default" onClick={() => tell("returned")}>
-										Came back
-									</Button>
+									{isSo(issued, "sent") ? (
+										<Button variant="subtle" onClick={() => tell("unsent")}>
+											Not sent after all
+										</Button>
+									) : (
+										<Button variant="default" onClick={() => tell("sent")}>
+											Sent out
+										</Button>
+									)}
+									{isSo(issued, "returned") ? (
+										<Button variant="subtle" onClick={() => tell("unreturned")}>
+											Not back after all
+										</Button>
+									) : (
+										<Button variant="default" onClick={() => tell("returned")}>
+											Came back
+										</Button>
+									)}
 									{issued.proofs.length > 0 ? (
 										<Button variant="default" component={Link} to={`/jobs/${view.job.id}/verify`}>
 											Prove it by measuring{issued.open > 0 ? ` (${issued.open} open)` : ""}
@@ -197,6 +210,18 @@ function Sheets({ view, entry }: { view: JobView; entry: Entry }) {
 	);
 }
 
-const WHAT: Record<string, string> = { sent: "Sent out", returned: "Came back", closed: "Closed", struck: "Struck through" };
+const WHAT: Record<string, string> = {
+	sent: "Sent out",
+	unsent: "Not sent after all, said",
+	returned: "Came back",
+	unreturned: "Not back after all, said",
+	closed: "Closed",
+	struck: "Struck through",
+};
+
+/** Whether a sheet is sent, or back, as it was said last. */
+function isSo(issued: Issued, what: "sent" | "returned"): boolean {
+	return issued.events.filter((e) => e.line === "" && (e.what === what || e.what === `un${what}`)).at(-1)?.what === what;
+}
 
 const when = (at: string) => new Date(at).toLocaleString(undefined, { dateStyle: "medium", timeStyle: "short" });

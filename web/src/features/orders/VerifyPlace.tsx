@@ -3,6 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import type { Issued, JobView, Proof, SheetLine } from "../../api/client";
+import { newId } from "../../api/id";
 import { jobQuery, useAddState, useSayOfOrder } from "../../api/queries";
 import { stateWord } from "../../api/words";
 import { Bar } from "../../app/Bar";
@@ -223,7 +224,7 @@ function AnswerDialog({ view, issued, answering, onClose }: AnswerDialogProps) {
 		say.mutate(
 			{
 				order: issued.id,
-				id: crypto.randomUUID(),
+				id: newId(),
 				what: answering.what,
 				line: answering.line.key,
 				reason,

@@ -6,6 +6,7 @@ import { ratesQuery, useSetRates } from "../../api/queries";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
 import { usePerson } from "../../app/person";
+import { CameBack, useKept } from "../../app/use-kept";
 import { fromTyped, toTyped } from "./card";
 
 /** What work costs and how long it takes: every option and every date is reckoned from here. */
@@ -16,7 +17,8 @@ export function RatesPlace() {
 function Rates({ view }: { view: RatesView }) {
 	const person = usePerson();
 	const set = useSetRates(person.name || "somebody");
-	const [typed, setTyped] = useState(() => toTyped(view.card));
+	const form = useKept("rates", () => toTyped(view.card));
+	const { value: typed, set: setTyped } = form;
 	const [errors, setErrors] = useState<Record<string, string>>({});
 	const change = (place: string, value: string | boolean) => {
 		setTyped((t) => ({ ...t, [place]: value }));
@@ -31,7 +33,7 @@ function Rates({ view }: { view: RatesView }) {
 		);
 		setErrors(errors);
 		if (Object.keys(errors).length > 0) return;
-		set.mutate(card, { onError: (error) => error instanceof Refusal && setErrors(error.places) });
+		set.mutate(card, { onSuccess: form.drop, onError: (error) => error instanceof Refusal && setErrors(error.places) });
 	};
 	const field = (place: string, label: string, width = 90) => (
 		<TextInput
@@ -56,6 +58,7 @@ function Rates({ view }: { view: RatesView }) {
 								The shop's own prices and times. Empty is nothing. Work done outside takes its lead days instead of minutes.
 							</div>
 						</div>
+						<CameBack came={form.came} back={form.back} />
 						<Group>
 							<TextInput
 								label="Currency"

@@ -1,4 +1,5 @@
 import type { JobView, Moment } from "../../api/client";
+import type { Way } from "../../api/way";
 import { KIND_WORD, LOOK_WORD, setName, stateWord, wayName } from "../../api/words";
 import { show } from "../../quantity/length";
 
@@ -20,7 +21,15 @@ export function place(view: JobView, m: Moment): string {
 	if (!m.kind) return "";
 	const feature = view.features.find((f) => f.kind === m.kind && f.number === m.number);
 	const state = m.state && m.state !== "as_found" ? `, ${stateWord(m.state).toLowerCase()}` : "";
-	return (feature?.title ?? KIND_WORD[m.kind] ?? plain(m.kind)) + state;
+	return (feature?.title ?? KIND_WORD[m.kind] ?? plain(m.kind)) + at(m) + state;
+}
+
+/** Where on the part a single reading was taken; directions come in microdegrees. */
+function at(m: Moment): string {
+	if (!m.place) return "";
+	const cut = m.place.lastIndexOf(" ");
+	const direction = Number(m.place.slice(cut + 1)) / 1e6;
+	return `, ${m.place.slice(0, cut)}, ${direction}°`;
 }
 
 /** What happened, in words. */
@@ -61,6 +70,8 @@ export function said(view: JobView, m: Moment): string {
 			return sheets(view, m.text);
 		case "match":
 			return `settled which part goes where: ${m.text.replace(/[[\]]/g, "").replaceAll(",", ", ")}`;
+		case "closing":
+			return closed(m.text);
 		case "share":
 			return m.text.startsWith("made for") ? `made a link for ${m.text.slice(9)}` : `revoked the link of ${m.text.slice(12)}`;
 		case "change":
@@ -84,7 +95,7 @@ function sheets(view: JobView, text: string): string {
 function decided(view: JobView, m: Moment): string {
 	const [, set = "", action = "", overruled, reason] = /^(\S+) ([a-z_]+)(, overruled)?(?:: ([\s\S]*))?$/.exec(m.text) ?? [];
 	if (!set) return plain(m.text);
-	const way = wayName({ action, step: m.value ?? 0, shell: 0 }, view.job.unit, set);
+	const way = wayName({ action: action as Way["action"], step: m.value ?? 0, shell: 0 }, view.job.unit, set);
 	return `${setName(set)}: ${way}${overruled ? ", against the advice" : ""}${reason ? `. “${reason}”` : ""}`;
 }
 
@@ -94,6 +105,21 @@ function answered(view: JobView, text: string): string {
 	const item = view.walk.items.find((one) => one.topic === topic);
 	const choice = item?.choices.find((c) => c.value === rest.split(" (")[0]);
 	return `“${item?.title ?? plain(topic)}”${at ? ` at ${at}` : ""}: ${choice ? choice.word : rest || "nothing"}`;
+}
+
+const OUTCOMES: Record<string, string> = {
+	finished: "closed the job: finished",
+	declined: "closed the job: declined",
+	scrapped: "closed the job: scrapped",
+	kept_for_parts: "closed the job: kept for parts",
+	mistake: "archived the job: it was made by mistake",
+	reopened: "took the job back into the shop",
+};
+
+/** A closing is told as "outcome: reason". */
+function closed(text: string): string {
+	const [outcome = "", ...reason] = text.split(": ");
+	return (OUTCOMES[outcome] ?? plain(outcome)) + (reason.length > 0 ? `. “${reason.join(": ")}”` : "");
 }
 
 function changed(text: string): string {

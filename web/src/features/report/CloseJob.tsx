@@ -1,28 +1,82 @@
-import { Button, Title } from "@mantine/core";
-import type { JobView } from "../../api/client";
+import { Button, Select, Stack, Textarea, Title } from "@mantine/core";
+import { useState } from "react";
+import { type JobView, type Outcome, Refusal } from "../../api/client";
 import { useCloseJob } from "../../api/queries";
+import { OUTCOME_WORD } from "../../api/words";
 
-/** Takes a job out of the shop's list once it has left, or back into it. */
+/** Takes a job out of the shop's list with how it ended, or back into it. What is still open is said, and signed for. */
 export function CloseJob({ view }: { view: JobView }) {
 	const close = useCloseJob(view.job.id);
-	const closed = view.job.closed_at !== undefined;
-	const open = view.orders.issued.filter((o) => !o.struck && !o.closed).length;
+	const [outcome, setOutcome] = useState<Outcome>("finished");
+	const [reason, setReason] = useState("");
+	const open = view.open_ends;
+	const asks = open.length > 0 || outcome !== "finished";
+	const places = close.error instanceof Refusal ? close.error.places : {};
+	if (view.job.closed_at !== undefined) {
+		return (
+			<section className="panel" aria-label="The job itself">
+				<Title order={2} size="h4" mb={4}>
+					This job left the shop
+				</Title>
+				<p style={{ marginTop: 0 }}>
+					{OUTCOME_WORD[view.closing?.outcome ?? "finished"]}, {new Date(view.job.closed_at).toLocaleDateString()}
+					{view.closing ? ` by ${view.closing.closed_by}` : ""}
+					{view.closing?.reason ? `: “${view.closing.reason}”` : "."} Search still finds it. Nothing more is entered into it.
+				</p>
+				<Button variant="default" onClick={() => close.mutate({ closed: false })} loading={close.isPending}>
+					Take it back into the shop
+				</Button>
+				{close.error ? <div className="wrong">{close.error.message}</div> : null}
+			</section>
+		);
+	}
 	return (
 		<section className="panel" aria-label="The job itself">
 			<Title order={2} size="h4" mb={4}>
-				{closed ? "This job left the shop" : "When it leaves the shop"}
+				When it leaves the shop
 			</Title>
-			<p style={{ marginTop: 0 }}>
-				{closed
-					? `Closed on ${new Date(view.job.closed_at ?? "").toLocaleDateString()}. Search still finds it, and nothing of it is lost.`
-					: open > 0
-						? `${open} of its sheets ${open === 1 ? "is" : "are"} not closed yet; the job can be closed all the same.`
-						: "Closing takes it out of the shop's list. Search still finds it."}
-			</p>
-			<Button variant="default" onClick={() => close.mutate(!closed)} loading={close.isPending}>
-				{closed ? "Take it back into the shop" : "Close the job"}
-			</Button>
-			{close.error ? <div className="wrong">{close.error.message}</div> : null}
+			{open.length > 0 ? (
+				<>
+					<div>Not everything is done:</div>
+					<ul style={{ marginTop: 4 }}>
+						{open.map((end) => (
+							<li key={end.what}>{end.text}</li>
+						))}
+					</ul>
+				</>
+			) : (
+				<p style={{ marginTop: 0 }}>Closing takes it out of the shop's list. Search still finds it.</p>
+			)}
+			<Stack gap="xs">
+				<Select
+					label="How it ends"
+					allowDeselect={false}
+					data={Object.entries(OUTCOME_WORD).map(([value, label]) => ({ value, label }))}
+					value={outcome}
+					error={places.outcome}
+					onChange={(v) => v && setOutcome(v as Outcome)}
+				/>
+				{asks ? (
+					<Textarea
+						label="Why"
+						description="It stays on record with your name."
+						autosize
+						minRows={2}
+						maxLength={1000}
+						value={reason}
+						error={places.reason}
+						onChange={(e) => setReason(e.currentTarget.value)}
+					/>
+				) : null}
+				<Button
+					variant="default"
+					onClick={() => close.mutate({ closed: true, outcome, reason: asks ? reason : "" }, { onSuccess: () => setReason("") })}
+					loading={close.isPending}
+				>
+					{open.length > 0 ? "Sign and close the job" : "Close the job"}
+				</Button>
+			</Stack>
+			{close.error && Object.keys(places).length === 0 ? <div className="wrong">{close.error.message}</div> : null}
 		</section>
 	);
 }

@@ -2,7 +2,7 @@ import { Anchor, Button, CopyButton, Group, TextInput, Title } from "@mantine/co
 import { useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import type { JobView, Share } from "../../api/client";
-import { sharesQuery, useRevokeShare, useShare } from "../../api/queries";
+import { sharesQuery, shopQuery, useRevokeShare, useShare } from "../../api/queries";
 import { usePerson } from "../../app/person";
 
 const on = (at: string) => new Date(at).toLocaleDateString();
@@ -13,13 +13,14 @@ export function Links({ view }: { view: JobView }) {
 	const by = usePerson().name || "somebody";
 	const shares = useQuery(sharesQuery(id));
 	const make = useShare(id, by);
+	const shop = useQuery(shopQuery).data;
 	const [whom, setWhom] = useState("");
 	const [made, setMade] = useState<string>();
 	const submit = (event: FormEvent) => {
 		event.preventDefault();
 		make.mutate(whom.trim(), {
 			onSuccess: ({ token }) => {
-				setMade(`${window.location.origin}/r/${token}`);
+				setMade(`${shop?.public_url || window.location.origin}/r/${token}`);
 				setWhom("");
 			},
 		});

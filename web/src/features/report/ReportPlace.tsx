@@ -10,6 +10,7 @@ import { Load } from "../../app/Load";
 import { CloseJob } from "./CloseJob";
 import { Letter } from "./Letter";
 import { Links } from "./Links";
+import { PublicAddress } from "./PublicAddress";
 
 /** What leaves the shop: the customer's summary, the papers, the files, and the job itself. */
 export function ReportPlace() {
@@ -80,6 +81,7 @@ function Papers({ view }: { view: JobView }) {
 					</li>
 				))}
 			</ul>
+			<PublicAddress />
 			{sheets.length === 0 ? (
 				<p className="soft">
 					Sheets come here once they are issued: <Link to={`/jobs/${view.job.id}/orders`}>Orders</Link>.

@@ -1,0 +1,36 @@
+import { type RefObject, useEffect, useLayoutEffect, useRef } from "react";
+import { drainEarlyKeys } from "../../app/early-keys";
+
+/**
+ * Takes the keys that are pressed while the entry has no focus: those from before the page was drawn, and those after a dialog
+ * such as the one for the name has closed. Digits are never lost for want of a click.
+ */
+export function useFirstKeys(
+	input: RefObject<HTMLInputElement | null>,
+	listening: boolean,
+	press: (key: string) => boolean,
+	type: (text: string) => void,
+) {
+	const latest = useRef({ press, type, listening });
+	useLayoutEffect(() => {
+		latest.current = { press, type, listening };
+	});
+	useEffect(() => {
+		const take = (key: string) => {
+			if (!latest.current.press(key) && key.length === 1) latest.current.type(key);
+		};
+		const early = drainEarlyKeys();
+		if (early !== "") latest.current.type(early);
+		const onKey = (e: KeyboardEvent) => {
+			const nowhere = document.activeElement === document.body || document.activeElement === null;
+			if (!latest.current.listening || !nowhere || e.ctrlKey || e.metaKey || e.altKey || e.defaultPrevented) return;
+			if (document.querySelector('[role="dialog"]')) return;
+			if (e.key !== "Enter" && e.key.length !== 1) return;
+			e.preventDefault();
+			input.current?.focus();
+			take(e.key);
+		};
+		window.addEventListener("keydown", onKey);
+		return () => window.removeEventListener("keydown", onKey);
+	}, [input]);
+}
