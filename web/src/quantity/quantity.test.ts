@@ -1,7 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { deviationMeaning } from "./deviation";
 import { meaning } from "./digits";
-import { parse, plain, show, showSigned } from "./length";
+import { parse, plain, show, showApart, showSigned } from "./length";
+import { splitList } from "./list";
 
 const inch = (text: string) => {
 	const parsed = parse(text, "in");
@@ -74,7 +75,8 @@ describe("deviations", () => {
 	// Common practice: set at 3.4500, the needle past zero by 0.0235, is 3.4265 (87.03 mm).
 	it("knows that past zero means smaller on a plunger gauge", () => {
 		expect(size("47")).toBe("3.4265");
-		expect(size("-2")).toBe("3.4510");
+		expect(size("-2")).toBe("3.4490"); // a sign makes it the deviation itself
+		expect(size("+2")).toBe("3.4510");
 		expect(size("0")).toBe("3.4500");
 		expect(size("0.0235", { ...gauge, mode: "length" })).toBe("3.4265");
 		expect(size("47", { ...gauge, sense: 1 })).toBe("3.4735");
@@ -84,5 +86,25 @@ describe("deviations", () => {
 		expect(size("1.0000001")).toBe("wrong");
 		expect(size("x")).toBe("wrong");
 		expect(size("")).toBe("empty");
+	});
+});
+
+describe("lists", () => {
+	it("takes commas, spaces and semicolons, and a comma as a point where it is one", () => {
+		expect(splitList("0.25, 0.50")).toEqual(["0.25", "0.50"]);
+		expect(splitList("0.010,0.020")).toEqual(["0.010", "0.020"]);
+		expect(splitList("-.001, +.001")).toEqual(["-.001", "+.001"]);
+		expect(splitList(" 0.010  0.020 ")).toEqual(["0.010", "0.020"]);
+		expect(splitList("0,25; 0,50")).toEqual(["0,25", "0,50"]);
+		expect(splitList("0,25 0,50")).toEqual(["0,25", "0,50"]);
+		expect(splitList("")).toEqual([]);
+	});
+});
+
+describe("figures beside one another", () => {
+	it("read apart where they are apart", () => {
+		expect(showApart(132_000, 127_000, "in")).toEqual(["0.00052", "0.00050"]);
+		expect(showApart(127_000, 127_000, "in")).toEqual(["0.0005", "0.0005"]);
+		expect(showApart(12_001, 12_000, "mm")).toEqual(["0.0012001", "0.0012000"]);
 	});
 });

@@ -109,10 +109,3 @@ it("brings a refused entry back with its text, keeps what waits behind it, and g
 	expect(sent().map((b) => b.typed)).toEqual(["54.3", "54.3", "81"]);
 	expect(result.current.trouble).toBeUndefined();
 });
-
-it("asks for more digits instead of guessing, without sending anything", async () => {
-	const { result, sent } = await taker(() => taken);
-	act(() => result.current.take({ ...entry, typed: "32" }));
-	await waitFor(() => expect(result.current.trouble?.sentence).toMatch(/could be/));
-	expect(sent()).toEqual([]);
-});

@@ -104,7 +104,9 @@ describe("Orders", () => {
 		orders("grind");
 		fireEvent.click(await screen.findByRole("button", { name: "Close the sheet…" }));
 		const dialog = await screen.findByRole("dialog");
-		expect(within(dialog).getByText(/1 of its lines is not proved by measuring\. Measure it, or sign why/)).toBeTruthy();
+		expect(
+			within(dialog).getByText(/1 of its lines is neither proved by measuring nor ticked off\. Do it, or sign why/),
+		).toBeTruthy();
 		fireEvent.change(within(dialog).getByLabelText("Why"), { target: { value: "typed" } });
 		fireEvent.click(within(dialog).getByRole("button", { name: "Close and sign" }));
 		expect(await within(dialog).findByText("1 of its lines are not proved by measuring.")).toBeTruthy();

@@ -14,7 +14,7 @@ describe("What happened, in words", () => {
 		[{ what: "decision", text: "main_journals grind", value: 5080000 }, "signed Mains: Grind 0.020 under"],
 		[
 			{ what: "decision", text: "rod_journals replace, overruled: two lines\nof it: all", value: 0 },
-			"signed Rod journals: Replace the shaft, against the advice. “two lines\nof it: all”",
+			"signed Rod journals: Replace the crankshaft, against the advice. “two lines\nof it: all”",
 		],
 		[{ what: "crack_test", text: "test_clear: dye" }, "crack test: clear: dye"],
 		[{ what: "look", text: "heat" }, "graded it heat marks"],

@@ -109,9 +109,16 @@ describe("Report", () => {
 		const calls = serve((call) => (call.path.endsWith("/closed") ? { status: 200, body: jobs[9] } : undefined));
 		visitReport();
 		const panel = await screen.findByRole("region", { name: "The job itself" });
-		expect(within(panel).getByText(/of its sheets are not closed yet/)).toBeTruthy();
-		fireEvent.click(within(panel).getByRole("button", { name: "Close the job" }));
-		await waitFor(() => expect(calls.find((c) => c.path.endsWith("/closed"))?.body).toEqual({ closed: true }));
+		expect(within(panel).getByText("4 sheets are not closed.")).toBeTruthy();
+		fireEvent.change(within(panel).getByLabelText("Why"), { target: { value: "the owner took it" } });
+		fireEvent.click(within(panel).getByRole("button", { name: "Sign and close the job" }));
+		await waitFor(() =>
+			expect(calls.find((c) => c.path.endsWith("/closed"))?.body).toEqual({
+				closed: true,
+				outcome: "finished",
+				reason: "the owner took it",
+			}),
+		);
 		document.body.innerHTML = "";
 		serve((call) =>
 			call.path === "/api/v1/jobs/9"

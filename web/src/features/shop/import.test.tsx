@@ -23,7 +23,7 @@ async function choose(chosen: File, answer: (call: Call) => { status: number; bo
 		const request = input as Request;
 		if (!request.url.includes("/archives")) return plain(input, init);
 		packed.push(`${request.headers.get("Content-Type")} ${new URL(request.url).search}`);
-		const own = answer({ method: "POST", path: "/api/v1/archives", query: {}, body: undefined });
+		const own = answer({ method: "POST", path: "/api/v1/archives", query: {}, body: undefined, headers: new Headers() });
 		return new Response(JSON.stringify(own?.body), {
 			status: own?.status,
 			headers: { "Content-Type": own && own.status < 400 ? "application/json" : "application/problem+json" },
