@@ -49,6 +49,7 @@ test("another policy says what it would change before it is kept", async ({ page
 	await expect(changes.getByText("Saving would change:")).toBeVisible();
 	await expect(changes.getByText(/Mains: .* instead of reuse/)).toBeVisible();
 	await page.reload();
+	await page.getByRole("button", { name: "Start from what is saved" }).click();
 	await expect(changes.getByText("No decision changes.")).toBeVisible();
 	await page.getByLabel("Clean-up allowance").fill("some");
 	await expect(page.getByText("“some” is not a number.")).toBeVisible();
@@ -113,6 +114,7 @@ test("an engine's card is compared, saved and read back; a broken one is refused
 	);
 	// Nothing is kept before it is saved.
 	await page.reload();
+	await page.getByRole("button", { name: "Start from what is saved" }).click();
 	await expect(page.getByRole("group", { name: "Main journals" }).getByLabel("New, smallest")).not.toHaveValue("2.2480");
 });
 

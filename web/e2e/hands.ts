@@ -16,3 +16,10 @@ export async function take(page: Page, digits: string, cells: number) {
 	await page.keyboard.press("Enter");
 	await expect(page.getByRole("region", { name: "Tape" }).getByRole("listitem")).toHaveCount(cells);
 }
+
+/** Waits until a page has come to rest: nothing asked for, nothing on its way, the line for other benches' changes open. */
+export async function rest(page: Page, live = true) {
+	if (live) await expect(page.locator("html")).toHaveAttribute("data-live", "open");
+	await expect(page.locator('.mantine-Skeleton-root, [aria-busy="true"]')).toHaveCount(0);
+	await expect(page.locator("html")).toHaveAttribute("data-busy", "0");
+}

@@ -4,7 +4,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import AxeBuilder from "@axe-core/playwright";
 import { expect, type Page, test } from "@playwright/test";
-import { as, take } from "./hands";
+import { as, rest, take } from "./hands";
 
 /** Fetches a paper as the browser would and returns its text. */
 async function paper(page: Page, path: string): Promise<string> {
@@ -78,7 +78,7 @@ test("from signed decisions to orders, proof and the customer's report", async (
 	await page.goto("/jobs/3/orders/grind");
 	await page.getByRole("button", { name: "Close the sheet…" }).click();
 	await page.getByRole("button", { name: "Close and sign" }).click();
-	await expect(page.getByText(/not proved by measuring. Measure them, or sign/).first()).toBeVisible();
+	await expect(page.getByText(/neither proved by measuring nor ticked off. Do it, or sign/).first()).toBeVisible();
 	await page.getByLabel("Why").fill("The owner fetched it unmeasured.");
 	await page.getByRole("button", { name: "Close and sign" }).click();
 	await expect(page.getByText(/Closed by Ida Lorn/)).toBeVisible();
@@ -100,8 +100,7 @@ test("from signed decisions to orders, proof and the customer's report", async (
 	await expect(customer.getByText(/This link was revoked/)).toBeVisible();
 
 	// Closed, it leaves the shop and is found in the record, with everything that happened.
-	await page.getByRole("button", { name: "Close the job" }).click();
-	await expect(page.getByRole("heading", { name: "This job left the shop" })).toBeVisible();
+	await closeJob(page, "It was only brought in to see that it comes.");
 	await page.goto("/");
 	await expect(page.getByRole("link", { name: /Chapel blower/ })).toBeVisible();
 	await expect(page.getByRole("link", { name: /L-0003/ })).toHaveCount(0);
@@ -123,12 +122,12 @@ test("from signed decisions to orders, proof and the customer's report", async (
 		/signed Mains: Grind 0.020 under, against the advice/,
 		/Crankshaft sheet, issue 1: struck through/,
 		/accepted as it came/,
-		/closed: it left the shop/,
+		/closed the job: /,
 	])
 		await expect(page.getByText(told).first()).toBeVisible();
 	await page.goto("/jobs/3/report");
 	await page.getByRole("button", { name: "Take it back into the shop" }).click();
-	await expect(page.getByRole("button", { name: "Close the job" })).toBeVisible();
+	await expect(page.getByRole("button", { name: /close the job$/i })).toBeVisible();
 });
 
 test("two benches see each other's readings within a second, and a second signature is shown the first", async ({
@@ -143,7 +142,7 @@ test("two benches see each other's readings within a second, and a second signat
 	const tape = (p: Page) => p.getByRole("region", { name: "Tape" }).getByRole("listitem");
 	await expect(page.getByRole("textbox", { name: /Reading at/ })).toBeFocused();
 	const before = await tape(other).count();
-	await page.waitForTimeout(500); // the line to the server is open
+	await rest(other);
 	await page.keyboard.type("54.98");
 	const begun = Date.now();
 	await page.keyboard.press("Enter");
@@ -187,6 +186,12 @@ test("a job goes out as one file and comes in again with its record", async ({ p
 	await expect(page.getByText(/signed Rod journals: Grind 0.010 under/)).toBeVisible();
 	// Out of the shop with it, so that the list is as before.
 	await page.goto(page.url().replace(/history.*/, "report"));
-	await page.getByRole("button", { name: "Close the job" }).click();
-	await expect(page.getByRole("heading", { name: "This job left the shop" })).toBeVisible();
+	await closeJob(page, "It was only brought in to see that it comes.");
 });
+
+/** Closes a job that leaves things open, with the reason for it. */
+async function closeJob(page: Page, why: string) {
+	await page.getByLabel("Why").fill(why);
+	await page.getByRole("button", { name: "Sign and close the job" }).click();
+	await expect(page.getByRole("heading", { name: "This job left the shop" })).toBeVisible();
+}

@@ -1,5 +1,6 @@
 import { readFileSync } from "node:fs";
 import { expect, test } from "@playwright/test";
+import { rest } from "./hands";
 
 const base = `http://127.0.0.1:${Number(process.env.LEDGE_PORT ?? 8271) + 1}`;
 
@@ -44,7 +45,9 @@ test("the first person becomes the owner, lets others in, and each may do what t
 	await expect(tape).toHaveCount(before + 1);
 
 	// Her session ends while she types: the reading waits, the page asks, and then it is sent, once.
-	await wanda.waitForTimeout(1200); // nothing is on its way any more that would ask before she has typed
+	// Her page has heard of her own reading and looked again: nothing is on its way that would ask before she has typed.
+	await expect(wanda.locator("html")).toHaveAttribute("data-heard", "1");
+	await rest(wanda);
 	await context.clearCookies();
 	await wanda.keyboard.type("54.97");
 	await wanda.keyboard.press("Enter");

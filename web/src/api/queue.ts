@@ -165,9 +165,9 @@ export async function sendQueue(queries: QueryClient, job: number) {
 function nextOf(job: number): Entry | undefined {
 	const held: Entry[] = [];
 	for (const entry of entries) {
-		if (entry.job !== job || held.some((h) => samePlace(h, entry))) continue;
+		if (entry.job !== job || (entry.reading && held.some((h) => samePlace(h, entry)))) continue;
 		if (!entry.trouble && maySendFor(entry.by)) return entry;
-		held.push(entry);
+		if (!entry.look) held.push(entry); // a grade that was refused holds nothing up
 	}
 	return undefined;
 }

@@ -1,6 +1,7 @@
 import { Button, MantineProvider } from "@mantine/core";
 import { Notifications } from "@mantine/notifications";
-import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { QueryClient, QueryClientProvider, useIsFetching, useIsMutating } from "@tanstack/react-query";
+import { useEffect } from "react";
 import { createBrowserRouter, Link, Outlet, RouterProvider } from "react-router";
 import { Unreachable } from "../api/client";
 import { BenchPlace, QueueKeeper } from "../features/bench";
@@ -82,6 +83,11 @@ const places = [
 /** Everything of the shop's own: for who is at the bench, kept up to date with other benches. */
 function Inside() {
 	const person = usePerson();
+	const busy = useIsFetching() + useIsMutating();
+	useEffect(() => {
+		// Who looks on from outside, a test or a picture, knows by it when a page has come to rest.
+		document.documentElement.dataset.busy = String(busy);
+	}, [busy]);
 	useLive(person.role !== undefined || person.name !== "");
 	return (
 		<>

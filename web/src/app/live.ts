@@ -24,6 +24,8 @@ export function useLive(signedIn: boolean) {
 			}
 			changed.clear();
 			void queries.invalidateQueries({ queryKey: ["jobs"] });
+			const { dataset } = document.documentElement;
+			dataset.heard = String(Number(dataset.heard ?? 0) + 1);
 		};
 		let before = false;
 		const open = () => {
@@ -32,6 +34,7 @@ export function useLive(signedIn: boolean) {
 				// What changed while the line was cut is not told again.
 				if (before) void queries.invalidateQueries();
 				before = true;
+				document.documentElement.dataset.live = "open";
 			});
 			source.addEventListener("job", (event) => {
 				const now = Date.now();
@@ -45,6 +48,7 @@ export function useLive(signedIn: boolean) {
 		const turn = () => {
 			source?.close();
 			source = undefined;
+			delete document.documentElement.dataset.live;
 			if (!document.hidden) open();
 		};
 		turn();

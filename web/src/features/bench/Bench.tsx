@@ -3,6 +3,7 @@ import { useLocalStorage } from "@mantine/hooks";
 import { type ReactNode, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import type { Cell, FeatureView, JobView } from "../../api/client";
+import { queue } from "../../api/queue";
 import { degrees, findingOf, gaugeFor, isBore, liveReadings, rings, taken, zeroUp } from "../../api/view";
 import { LOOK_WORD, stateWord } from "../../api/words";
 import { Bar } from "../../app/Bar";
@@ -111,6 +112,12 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 			return;
 		}
 		const confirmed = trouble?.canConfirm === true && trouble.entry.typed === typed && sameCell(trouble.entry.cell, at);
+		// What is confirmed is what was entered and asked about, whatever the same digits would mean by now.
+		if (confirmed && trouble?.entry.reading?.value !== undefined) {
+			const { cell, repeat, gauge } = trouble.entry;
+			take({ cell, typed, system, repeat, unusual: true, gauge }, trouble.entry.reading.value);
+			return;
+		}
 		if (m.kind === "more" || m.kind === "wrong") {
 			setHint(m.sentence);
 			return;
@@ -170,7 +177,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 			<Bar trail={[{ text: "Shop", to: "/" }, { text: job.engine, to: `/jobs/${job.id}` }, { text: feature.title }]}>
 				<Small text={stateWord(feature.state)} onClick={() => open("state")} />
 				<Small text={gaugeText(feature, gauge, system)} onClick={() => open("gauge")} />
-				<SavedWord waiting={taker.waiting.length} away={taker.away} others={taker.others} />
+				<SavedWord waiting={taker.unsaved} away={taker.away} others={taker.others} />
 			</Bar>
 			<div className="columns bench">
 				<div className="rail">{rail}</div>
@@ -187,6 +194,21 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 						</span>
 					</Group>
 					<Reminders view={view} feature={feature} gauge={gauge} system={system} onZero={() => open("zero")} />
+					{taker.ungraded ? (
+						<Alert color="orange" variant="light" p="xs" styles={{ message: { color: "var(--ink)" } }}>
+							{taker.ungraded.trouble?.sentence}{" "}
+							<Button
+								size="compact-sm"
+								variant="default"
+								onClick={() => {
+									queue.remove(taker.ungraded?.id ?? "");
+									open("look");
+								}}
+							>
+								Look again
+							</Button>
+						</Alert>
+					) : null}
 					{listed && !turning ? (
 						<Spot
 							kind={feature.kind}

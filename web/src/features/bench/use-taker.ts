@@ -23,7 +23,9 @@ export function useTaker(place: Place, by: string) {
 	const queries = useQueryClient();
 	const { entries, away, full } = useSyncExternalStore(queue.subscribe, queue.snapshot);
 	const own = queue.of(entries, place);
-	const refused = own.find((e) => e.trouble && e.by === by);
+	const refused = own.find((e) => e.trouble && !e.look && e.by === by);
+	/** A grade that was refused; it holds up nothing. */
+	const ungraded = own.find((e) => e.trouble && e.look && e.by === by);
 	const trouble: Trouble | undefined = refused?.trouble && { entry: refused, ...refused.trouble };
 	const { job } = place;
 	useEffect(() => {
@@ -39,8 +41,9 @@ export function useTaker(place: Place, by: string) {
 		queue.remove(refused.id);
 		void sendQueue(queries, job);
 	};
-	const waiting = own.filter((e) => !e.trouble);
+	const waiting = own.filter((e) => !e.trouble && !e.look);
 	/** Whose entries wait for them to sign in again, on the whole page. */
 	const others = [...new Set(entries.filter((e) => e.by !== by && !maySendFor(e.by)).map((e) => e.by))];
-	return { take, waiting, others, away, full, trouble, forget };
+	const unsaved = own.filter((e) => !e.trouble).length;
+	return { take, waiting, unsaved, others, away, full, trouble, ungraded, forget };
 }

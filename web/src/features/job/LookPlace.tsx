@@ -1,7 +1,7 @@
 import { Alert, Button, Stack, Title } from "@mantine/core";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useLayoutEffect, useSyncExternalStore } from "react";
-import { useNavigate, useParams, useSearchParams } from "react-router";
+import { useLayoutEffect, useRef, useState, useSyncExternalStore } from "react";
+import { useParams, useSearchParams } from "react-router";
 import type { FeatureView, JobView, LookBody } from "../../api/client";
 import { jobQuery } from "../../api/queries";
 import { queue, sendQueue } from "../../api/queue";
@@ -47,7 +47,6 @@ export function LookPlace() {
 const nameOf = (f: FeatureView) => `${f.kind}.${f.number}`;
 
 function Grading({ view }: { view: JobView }) {
-	const go = useNavigate();
 	const person = usePerson();
 	const queries = useQueryClient();
 	const { entries, full, away } = useSyncExternalStore(queue.subscribe, queue.snapshot);
@@ -61,18 +60,37 @@ function Grading({ view }: { view: JobView }) {
 	});
 	const seen = (f: FeatureView): FeatureView => parts.find((p) => p.id === f.id) ?? f;
 	const asked = useSearchParams()[0].get("part");
-	const here = parts.find((f) => nameOf(f) === asked) ?? parts.find((f) => f.look === "") ?? parts[0];
+	// The part that is lit: as the address says, then as the keys go on. Keys may come faster than pages are drawn.
+	const first = parts.find((f) => nameOf(f) === asked) ?? parts.find((f) => f.look === "") ?? parts[0];
+	const [lit, setLit] = useState(first && nameOf(first));
+	const [came, setCame] = useState(asked);
+	if (asked !== came) {
+		setCame(asked);
+		if (asked !== null) setLit(asked);
+	}
+	const now = useRef(lit);
+	useLayoutEffect(() => {
+		now.current = lit;
+	}, [lit]);
+	const part = (name: string | undefined) => parts.find((f) => nameOf(f) === name) ?? first;
+	const here = part(lit);
+	const goOn = (f: FeatureView) => {
+		now.current = nameOf(f);
+		setLit(nameOf(f));
+	};
 	const to = (f: FeatureView) => `/jobs/${view.job.id}/look?part=${nameOf(f)}`;
 	const step = (by: number) => {
-		const i = here ? parts.indexOf(here) : 0;
+		const at = part(now.current);
+		const i = at ? parts.indexOf(at) : 0;
 		const next = parts[(i + by + parts.length) % parts.length];
-		if (next) void go(to(next), { replace: true });
+		if (next) goOn(next);
 	};
 	const grade = (look: Look) => {
-		if (!here) return;
-		const i = parts.indexOf(here);
-		const next = [...parts.slice(i + 1), ...parts.slice(0, i)].find((f) => f.look === "") ?? parts[i + 1] ?? here;
-		const { kind, number, state } = here;
+		const at = part(now.current);
+		if (!at) return;
+		const i = parts.indexOf(at);
+		const next = [...parts.slice(i + 1), ...parts.slice(0, i)].find((f) => f.look === "") ?? parts[i + 1] ?? at;
+		const { kind, number, state } = at;
 		const kept = queue.grade({ job, kind, number, state }, person.name || "somebody", {
 			kind,
 			number,
@@ -82,7 +100,7 @@ function Grading({ view }: { view: JobView }) {
 			note: "",
 		});
 		void sendQueue(queries, job);
-		if (kept) void go(to(next), { replace: true });
+		if (kept) goOn(next);
 	};
 	useNumberKeys(true, (i) => {
 		const look = LOOKS[i];
