@@ -136,6 +136,9 @@ type sizeDoc struct {
 	Feature disposition.Ref `json:"feature"`
 	Size    decimal         `json:"size"`
 	Kept    bool            `json:"kept,omitempty"`
+	Sleeved bool            `json:"sleeved,omitempty"`
+	Window  *spanDoc        `json:"window,omitempty"`
+	Play    *spanDoc        `json:"play,omitempty"`
 }
 
 type afterDoc struct {
@@ -258,7 +261,9 @@ func (w writer) set(s disposition.Set) setDoc {
 func (w writer) option(o disposition.Option) optionDoc {
 	return optionDoc{
 		Action: o.Action, Step: w.length(o.Step), Shell: w.length(o.Shell), Method: o.Method, Feasible: o.Feasible, Reasons: o.Reasons,
-		Sizes: each(o.Sizes, func(s disposition.Size) sizeDoc { return sizeDoc{s.Feature, w.length(s.Size), s.Kept} }),
+		Sizes: each(o.Sizes, func(s disposition.Size) sizeDoc {
+			return sizeDoc{s.Feature, w.length(s.Size), s.Kept, s.Sleeved, w.window(s.Window), w.window(s.Play)}
+		}),
 		Clearances: each(o.Clearances, func(a disposition.After) afterDoc {
 			return afterDoc{a.Feature, w.clearance(a.Clearance), w.window(a.Window), w.length(a.Shell), a.Verdict}
 		}),

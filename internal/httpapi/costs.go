@@ -27,8 +27,10 @@ type CostsView struct {
 	Late   bool           `json:"late"`
 	Slots  []SlotView     `json:"slots"`
 	Combos []Combo        `json:"combos"`
-	Tried  int            `json:"tried"`
-	Pruned int            `json:"pruned"`
+	// Unpriced names what the chosen work needs and the rate card says nothing of: it is not in the total.
+	Unpriced []string `json:"unpriced"`
+	Tried    int      `json:"tried"`
+	Pruned   int      `json:"pruned"`
 }
 
 // SlotView is an operation or the coming of a part on the shop's calendar.
@@ -68,7 +70,7 @@ func (a resources) costs(api huma.API) {
 }
 
 func (a resources) weigh(ctx context.Context, id int64, asked map[disposition.SetName]int) (CostsView, error) {
-	out := CostsView{Choices: []schedule.Choice{}, Chosen: []int{}, Slots: []SlotView{}, Combos: []Combo{}}
+	out := CostsView{Choices: []schedule.Choice{}, Chosen: []int{}, Slots: []SlotView{}, Unpriced: []string{}, Combos: []Combo{}}
 	card, entered, err := a.store.Rates(ctx)
 	if err != nil || !entered {
 		return out, err
@@ -102,6 +104,13 @@ func (a resources) weigh(ctx context.Context, id int64, asked map[disposition.Se
 		out.Chosen, chosen = append(out.Chosen, way.Option), append(chosen, way.Work)
 	}
 	out.Cost = schedule.Total(card, chosen)
+	for _, w := range schedule.Merged(chosen) {
+		for _, title := range w.Unpriced(card) {
+			if !slices.Contains(out.Unpriced, title) {
+				out.Unpriced = append(out.Unpriced, title)
+			}
+		}
+	}
 	slots, done := shop.Place(chosen)
 	for _, s := range slots {
 		out.Slots = append(out.Slots, SlotView{s, date(shop.Ready(start, s.From+1)), date(shop.Ready(start, s.To))})

@@ -253,11 +253,15 @@ func (p *page) strip(left float64, c limit.Check) {
 	p.SetXY(left, y)
 	p.font("", 8)
 	p.CellFormat(34, 5, checkName(c.Name), "", 0, "L", false, 0, "")
-	p.CellFormat(20, 5, c.Value.Show(p.unit), "", 0, "R", false, 0, "")
+	value, limited := c.Value.Show(p.unit), ""
+	if c.Limit != nil {
+		value, limited = unit.ShowApart(c.Value, *c.Limit, p.unit)
+	}
+	p.CellFormat(20, 5, value, "", 0, "R", false, 0, "")
 	if c.Limit != nil {
 		p.line(left+56, y+2.5, 30, c)
 		p.SetXY(left+88, y)
-		p.CellFormat(210-margin-left-88, 5, "limit "+c.Limit.Show(p.unit)+"  "+verdictWords[c.Verdict]+sourceOf(c), "", 0, "L", false, 0, "")
+		p.CellFormat(210-margin-left-88, 5, "limit "+limited+"  "+verdictWords[c.Verdict]+sourceOf(c), "", 0, "L", false, 0, "")
 	} else {
 		p.SetXY(left+58, y)
 		p.CellFormat(50, 5, "no limit", "", 0, "L", false, 0, "")

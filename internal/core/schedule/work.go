@@ -151,6 +151,21 @@ func (w Work) Cost(c Card) Money {
 	return total
 }
 
+// Unpriced names what the work needs and the card does not price: an older card knows not everything.
+func (w Work) Unpriced(c Card) (titles []string) {
+	for _, p := range w.Operations {
+		if _, known := c.Operations[p.What]; !known {
+			titles = append(titles, p.What.Title())
+		}
+	}
+	for _, p := range w.Parts {
+		if _, known := c.Parts[p.What]; !known {
+			titles = append(titles, p.What.Title())
+		}
+	}
+	return titles
+}
+
 // single are the parts bought once, however many of an engine's sets ask for them.
 var single = map[Part]bool{Crankshaft: true, Camshaft: true, Block: true, Pistons: true, Rings: true, Pins: true}
 

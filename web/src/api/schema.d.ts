@@ -1129,6 +1129,7 @@ export interface components {
             slots: components["schemas"]["SlotView"][];
             /** Format: int64 */
             tried: number;
+            unpriced: string[];
         };
         "Create-ownerRequest": {
             code: string;

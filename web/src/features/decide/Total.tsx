@@ -58,6 +58,11 @@ export function Total({ view, costs, trying, onTry }: TotalProps) {
 					Later than promised: tell the customer, or choose another way.
 				</Alert>
 			) : null}
+			{costs.unpriced.length > 0 ? (
+				<div className="wrong">
+					Without {costs.unpriced.join(", ").toLowerCase()}: the <Link to="/rates">rate card</Link> has no price for it.
+				</div>
+			) : null}
 			{open > 0 ? <div className="soft">Without {open === 1 ? "one set" : `${open} sets`} still to be measured.</div> : null}
 			{trying ? (
 				<Button size="compact-md" variant="default" my={6} onClick={() => onTry({})}>

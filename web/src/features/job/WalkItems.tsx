@@ -1,5 +1,5 @@
 import { Alert, Button, Chip, Group, TextInput, Title } from "@mantine/core";
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { type AnswerBody, type JobView, Refusal, type WalkItem } from "../../api/client";
 import { newId } from "../../api/id";
 import { useAnswer } from "../../api/queries";
@@ -180,6 +180,7 @@ function LengthItem({ view, item, give }: { view: JobView; item: WalkItem; give:
 		if (!wrong && typed.trim() !== (now?.value ?? ""))
 			give([{ topic: item.topic, place: "", value: typed.trim().replace(",", "."), note: "" }]);
 	};
+	useOnLeave(save);
 	return (
 		<TextInput
 			aria-label={item.title}
@@ -197,11 +198,22 @@ function LengthItem({ view, item, give }: { view: JobView; item: WalkItem; give:
 	);
 }
 
+/** Saves what is typed when the place is left without the field: by Back, or by a key. */
+function useOnLeave(save: () => void) {
+	const latest = useRef(save);
+	useEffect(() => {
+		latest.current = save;
+	});
+	useEffect(() => () => latest.current(), []);
+}
+
 /** A note beside an answer that asks for something. */
 function Note({ view, item, place, give }: { view: JobView; item: WalkItem; place: string; give: Give }) {
 	const now = answerOf(view, item.topic, place);
 	const [typed, setTyped] = useState(now?.note ?? "");
 	const chosen = item.choices.find((c) => c.value === now?.value);
+	const save = () => now && typed !== now.note && give([{ topic: item.topic, place, value: now.value, note: typed }]);
+	useOnLeave(save);
 	if (!now || !chosen || chosen.gravity === "") return null;
 	return (
 		<TextInput
@@ -212,7 +224,7 @@ function Note({ view, item, place, give }: { view: JobView; item: WalkItem; plac
 			value={typed}
 			maxLength={400}
 			onChange={(e) => setTyped(e.currentTarget.value)}
-			onBlur={() => typed !== now.note && give([{ topic: item.topic, place, value: now.value, note: typed }])}
+			onBlur={save}
 		/>
 	);
 }

@@ -74,7 +74,9 @@ export function ShopPlace() {
 }
 
 function JobRow({ job }: { job: JobLine }) {
-	const measured = job.features.filter((f) => f.complete && f.kind.endsWith("_journal")).length;
+	const measured = job.shaft.filter((place) =>
+		job.features.some((f) => f.complete && f.kind === journalKind(place) && f.number === place.number),
+	).length;
 	const places = job.shaft.length;
 	return (
 		<Link to={`/jobs/${job.id}`} className="panel jobline">
