@@ -5,6 +5,7 @@ import (
 	"strconv"
 	"strings"
 
+	"ledge/internal/core/disposition"
 	"ledge/internal/core/engine"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
@@ -29,7 +30,7 @@ func Read(source io.Reader) (*inspection.Inspection, error) {
 }
 
 func (r *reader) document(root *node) *inspection.Inspection {
-	n, ok := r.object(root, "", "format", "unit", "job", "engine", "policy", "limits", "limits_close", "features")
+	n, ok := r.object(root, "", "format", "unit", "job", "engine", "policy", "limits", "limits_close", "features", "decisions")
 	if !ok {
 		return nil
 	}
@@ -56,7 +57,26 @@ func (r *reader) document(root *node) *inspection.Inspection {
 			}
 		}
 	}
+	if decisions := n.get("decisions"); decisions != nil {
+		for i, item := range r.array(decisions, "/decisions") {
+			in.Decisions = append(in.Decisions, r.decision(&item, pointer("/decisions", i)))
+		}
+	}
 	return in
+}
+
+// decision reads what was signed for a set.
+func (r *reader) decision(n *node, at string) (d inspection.Decision) {
+	if _, ok := r.object(n, at, "set", "action", "step", "shell", "method", "by"); !ok || !r.require(n, at, "set", "action") {
+		return d
+	}
+	d.Set = choice(r, n.get("set"), pointer(at, "set"), "", disposition.SetNames()...)
+	d.Action = choice(r, n.get("action"), pointer(at, "action"), "", disposition.Actions()...)
+	optional(n, at, "step", &d.Step, r.length)
+	optional(n, at, "shell", &d.Shell, r.length)
+	optional(n, at, "method", &d.Method, r.text)
+	optional(n, at, "by", &d.By, r.text)
+	return d
 }
 
 func (r *reader) job(n *node, at string) (job inspection.Job) {

@@ -22,6 +22,16 @@ type inspectionDoc struct {
 	Limits      map[inspection.Kind]limitsDoc `json:"limits,omitempty"`
 	LimitsClose map[inspection.Kind]limitsDoc `json:"limits_close,omitempty"`
 	Features    []map[string]any              `json:"features"`
+	Decisions   []decisionDoc                 `json:"decisions,omitempty"`
+}
+
+type decisionDoc struct {
+	Set    string  `json:"set"`
+	Action string  `json:"action"`
+	Step   decimal `json:"step"`
+	Shell  decimal `json:"shell"`
+	Method string  `json:"method,omitempty"`
+	By     string  `json:"by,omitempty"`
 }
 
 type limitsDoc struct {
@@ -72,6 +82,9 @@ func writeInspection(out io.Writer, in *inspection.Inspection) error {
 	w := writer{in}
 	doc := inspectionDoc{Format: InspectionFormat, Unit: in.Unit, Job: map[string]string{}, Engine: in.Engine, Policy: w.policy(in.Policy),
 		Limits: w.limitsByKind(in.Limits), LimitsClose: w.limitsByKind(in.LimitsClose), Features: make([]map[string]any, len(in.Features))}
+	for _, d := range in.Decisions {
+		doc.Decisions = append(doc.Decisions, decisionDoc{d.Set, d.Action, w.length(d.Step), w.length(d.Shell), d.Method, d.By})
+	}
 	for name, text := range map[string]string{"number": in.Job.Number, "customer": in.Job.Customer, "engine": in.Job.Engine, "duty": in.Job.Duty} {
 		if text != "" {
 			doc.Job[name] = text
@@ -140,7 +153,8 @@ func (w writer) inspected(f *inspection.Feature) map[string]any {
 	}
 	put("number", f.Number != 0, func() any { return f.Number })
 	put("look", f.Look != "", func() any { return f.Look })
-	put("gauge", f.Gauge != nil, func() any { return w.gauge(f.Gauge) })
+	gauge := w.in.Named(f)
+	put("gauge", gauge != nil, func() any { return w.gauge(gauge) })
 	put("condition", f.Condition != inspection.Condition{}, func() any { return condition(f.Condition) })
 	put("stamp", f.Stamp != nil, func() any { return f.Stamp.Text })
 	put("unworn", f.Unworn != nil, func() any { return w.pointer(f.Unworn) })

@@ -69,3 +69,20 @@ func TestWrittenInMillimetresWhereInchesHaveNoEnd(t *testing.T) {
 	assert.Equal(t, in.Features[0].Cells, again.Features[0].Cells)
 	assert.Equal(t, in.Limits, again.Limits)
 }
+
+// What was signed stands in the file, is evaluated from it, and comes back.
+func TestDecisionsInTheFile(t *testing.T) {
+	const doc = `{"format": "ledge.inspection/1", "unit": "in", "features": [], "decisions": [{"set": "main_housings", "action": "reuse", "by": "Ida"},
+		{"set": "rod_journals", "action": "reuse", "step": 0.010, "shell": -0.0005, "method": "mixed_halves"}]}`
+	in, err := Read(strings.NewReader(doc))
+	require.NoError(t, err)
+	require.Len(t, in.Decisions, 2)
+	assert.Equal(t, inspection.Decision{Set: "rod_journals", Action: "reuse", Method: "mixed_halves", Step: unit.MustParse("0.010", unit.In), Shell: unit.MustParse("-0.0005", unit.In)}, in.Decisions[1])
+	var out bytes.Buffer
+	require.NoError(t, WriteInspection(&out, in))
+	again, err := Read(&out)
+	require.NoError(t, err)
+	assert.Equal(t, in.Decisions, again.Decisions)
+	_, err = Read(strings.NewReader(strings.Replace(doc, "main_housings", "flywheels", 1)))
+	assert.ErrorContains(t, err, "/decisions/0/set")
+}

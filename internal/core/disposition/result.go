@@ -3,6 +3,7 @@
 package disposition
 
 import (
+	"slices"
 	"strconv"
 
 	"ledge/internal/core/fit"
@@ -47,6 +48,21 @@ const (
 	Pins         SetName = "pins"
 	Rings        SetName = "rings"
 )
+
+// SetNames lists the sets, Actions what can be signed for one; both as texts.
+func SetNames() []string {
+	names := make([]string, 0, len(setWords))
+	for name := range setWords {
+		names = append(names, string(name))
+	}
+	slices.Sort(names)
+	return names
+}
+
+// Actions lists what can be signed for a set.
+func Actions() []string {
+	return []string{string(Reuse), string(Polish), string(Hone), string(Bore), string(Sleeve), string(Grind), string(LineHone), string(Resize), string(Skim), string(Replace)}
+}
 
 // A Ref points to a feature.
 type Ref struct {

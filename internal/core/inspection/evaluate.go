@@ -134,6 +134,18 @@ func (in *Inspection) gauge(f *Feature) instrument.Gauge {
 	return worst
 }
 
+// Named is the gauge that judges f, as far as anybody named one; nil where nobody did.
+func (in *Inspection) Named(f *Feature) *instrument.Gauge {
+	named := f.Gauge
+	for _, own := range f.Read {
+		if own != nil {
+			judging := in.gauge(f)
+			named = &judging
+		}
+	}
+	return named
+}
+
 // gaugeOr is a gauge with what is not known of it as usual for the kind.
 func (in *Inspection) gaugeOr(f *Feature, named *instrument.Gauge) instrument.Gauge {
 	fallback := instrument.Default(f.Kind.Shaft(), in.Unit)
