@@ -125,6 +125,7 @@ test.describe
 					}
 					await expect(page.getByText("saved", { exact: true })).toBeVisible();
 					await expect(page.getByText("every place read")).toBeVisible();
+					if ((await page.locator("footer").getByText("next part").count()) === 0) continue;
 					await press("n", false);
 					await expect(page).not.toHaveURL(url);
 				}

@@ -206,7 +206,7 @@ test("gauges: a vernier in parts, a strip's scale, feelers, and a bore gauge set
 	await page.getByRole("button", { name: "Use this gauge" }).click();
 	await expect(page.getByRole("button", { name: /set on main 1/ })).toBeVisible();
 	await ready(page);
-	await page.keyboard.type("-16");
+	await page.keyboard.type("+16"); // larger than the journal by sixteen divisions
 	await expect(page.getByText(/clearance 0.0016 on main 1/)).toBeVisible();
 	await page.keyboard.press("Enter");
 	await expect(page.getByRole("region", { name: "Tape" }).getByText(/clear 0.0016/)).toBeVisible();
