@@ -1,8 +1,9 @@
-// Takes the pictures of docs/screenshots: node screenshots.mjs BASE FOLDER. Each waits for what it pictures, and fails where that does
+// Takes the pictures of docs/screenshots: node screenshots.mjs BASE FOLDER [NAME…], all where none is named. Each waits for what it pictures, and fails where that does
 // not come, or comes with an error.
 import { chromium } from "@playwright/test";
 
-const [base, folder] = process.argv.slice(2);
+const [base, folder, ...named] = process.argv.slice(2);
+const patience = Number(process.env.PATIENCE_MS ?? 30_000);
 /** Name, path, what must be seen, what is typed, the ground. */
 const views = [
 	["shop", "/", "Orchard pump"],
@@ -28,10 +29,11 @@ const views = [
 const BROKEN = /could not be loaded|This page broke|There is no such place|has no such part|does not answer|Something went wrong/;
 const browser = await chromium.launch({ executablePath: process.env.CHROMIUM, args: ["--no-sandbox", "--disable-gpu"] });
 for (const [name, path, seen, typed, colorScheme = "light"] of views) {
+	if (named.length > 0 && !named.includes(name)) continue;
 	const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, colorScheme });
 	await context.addInitScript(() => localStorage.setItem("ledge.person", JSON.stringify("Wanda Pell")));
 	const page = await context.newPage();
-	page.setDefaultTimeout(30_000);
+	page.setDefaultTimeout(patience);
 	try {
 		await page.goto(base + path);
 		await page.getByText(seen).first().waitFor();

@@ -239,3 +239,14 @@ func TestVerifyFormAndFlatness(t *testing.T) {
 		assert.Equal(t, in("0.004"), proof.Found.Max)
 	}
 }
+
+// Both banks are spoken of where there are two.
+func TestADeckSheetSpeaksOfTheBanksThereAre(t *testing.T) {
+	for arrangement, banks := range map[string]bool{"inline": false, "v": true} {
+		inspected, err := exchange.Read(strings.NewReader(`{"format": "ledge.inspection/1", "unit": "in", "engine": {"arrangement": "` + arrangement + `", "cylinders": 2},
+			"limits": {"deck": {"max": 0.002, "skim_max": 0.020}}, "features": [{"kind": "deck", "number": 1, "lines": [{"line": "long", "gap": 0.004}]}]}`))
+		require.NoError(t, err)
+		notes := strings.Join(advised(inspected, schedule.Counts{Cylinders: 2})[order.Deck].Notes, " ")
+		assert.Equal(t, banks, strings.Contains(notes, "banks"), "%s: %s", arrangement, notes)
+	}
+}

@@ -130,3 +130,18 @@ func FuzzParseFormat(f *testing.F) {
 		}
 	})
 }
+
+// A figure beside its limit is shown with as many digits more as it takes to tell them apart.
+func TestShowApart(t *testing.T) {
+	for _, tt := range []struct {
+		a, b, x, y string
+		s          System
+	}{
+		{"0.00052", "0.0005", "0.00052", "0.00050", In}, {"0.0005", "0.0005", "0.0005", "0.0005", In}, {"0.0006", "0.0005", "0.0006", "0.0005", In},
+		{"0.0501", "0.05", "0.0501", "0.0500", MM}, {"0.05", "0.0500001", "0.0500000", "0.0500001", MM},
+	} {
+		if x, y := ShowApart(MustParse(tt.a, tt.s), MustParse(tt.b, tt.s), tt.s); x != tt.x || y != tt.y {
+			t.Errorf("ShowApart(%s, %s) = %s, %s; want %s, %s", tt.a, tt.b, x, y, tt.x, tt.y)
+		}
+	}
+}

@@ -1,7 +1,7 @@
 import { Alert, Button, Stack, Title } from "@mantine/core";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useLayoutEffect, useRef, useState, useSyncExternalStore } from "react";
-import { useParams, useSearchParams } from "react-router";
+import { type Location, useLocation, useNavigate, useParams } from "react-router";
 import type { FeatureView, JobView, LookBody } from "../../api/client";
 import { jobQuery } from "../../api/queries";
 import { queue, sendQueue } from "../../api/queue";
@@ -59,14 +59,16 @@ function Grading({ view }: { view: JobView }) {
 		return last?.look?.look ? { ...f, look: last.look.look } : f;
 	});
 	const seen = (f: FeatureView): FeatureView => parts.find((p) => p.id === f.id) ?? f;
-	const asked = useSearchParams()[0].get("part");
+	const { key, search, state } = useLocation() as Location<{ byKeys?: boolean } | null>;
+	const asked = new URLSearchParams(search).get("part");
+	const navigate = useNavigate();
 	// The part that is lit: as the address says, then as the keys go on. Keys may come faster than pages are drawn.
 	const first = parts.find((f) => nameOf(f) === asked) ?? parts.find((f) => f.look === "") ?? parts[0];
 	const [lit, setLit] = useState(first && nameOf(first));
-	const [came, setCame] = useState(asked);
-	if (asked !== came) {
-		setCame(asked);
-		if (asked !== null) setLit(asked);
+	const [came, setCame] = useState(key);
+	if (key !== came) {
+		setCame(key);
+		if (asked !== null && !state?.byKeys) setLit(asked);
 	}
 	const now = useRef(lit);
 	useLayoutEffect(() => {
@@ -74,11 +76,12 @@ function Grading({ view }: { view: JobView }) {
 	}, [lit]);
 	const part = (name: string | undefined) => parts.find((f) => nameOf(f) === name) ?? first;
 	const here = part(lit);
+	const to = (f: FeatureView) => `/jobs/${view.job.id}/look?part=${nameOf(f)}`;
 	const goOn = (f: FeatureView) => {
 		now.current = nameOf(f);
 		setLit(nameOf(f));
+		navigate(to(f), { replace: true, state: { byKeys: true } });
 	};
-	const to = (f: FeatureView) => `/jobs/${view.job.id}/look?part=${nameOf(f)}`;
 	const step = (by: number) => {
 		const at = part(now.current);
 		const i = at ? parts.indexOf(at) : 0;

@@ -75,6 +75,9 @@ describe("Look", () => {
 		expect(await screen.findByRole("heading", { name: "Piston 1" })).toBeTruthy();
 		fireEvent.keyDown(window, { key: "ArrowLeft" });
 		await waitFor(() => expect(router.state.location.search).toBe("?part=rod_housing.4"));
+		// A part of the drawing lights it, the one the address named at first as well.
+		fireEvent.click(await screen.findByRole("link", { name: /^Cylinder 4:/ }));
+		expect(await screen.findByRole("heading", { name: "Cylinder 4" })).toBeTruthy();
 	});
 	it("draws the shells in their order", async () => {
 		answering(view);

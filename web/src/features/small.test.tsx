@@ -1,0 +1,240 @@
+import { fireEvent, render, screen, waitFor, within } from "@testing-library/react";
+import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import type { JobView } from "../api/client";
+import { featureOf } from "../api/view";
+import { Around, jobs, serve, visit } from "../testdata/server";
+import { BenchPlace } from "./bench";
+import { gaugeText, usualInstrument } from "./bench/gauge-text";
+import { HelpDialog } from "./bench/HelpDialog";
+import { FeaturePlace } from "./feature";
+import { IntakePlace, JobPlace } from "./job";
+import { PastDay } from "./job/PastDay";
+import { LimitsPlace } from "./limits";
+import { OrdersPlace } from "./orders";
+import { place } from "./record/moments";
+import { ReportPlace } from "./report";
+import { ShopPlace } from "./shop";
+
+beforeEach(() => {
+	localStorage.setItem("ledge.person", '"Wanda Pell"');
+	serve();
+});
+afterEach(() => {
+	document.body.innerHTML = "";
+	localStorage.clear();
+	sessionStorage.clear();
+});
+
+const view: JobView = jobs[6];
+
+describe("small things that were wrong", () => {
+	it("counts each journal once, and no other part as one", async () => {
+		const [pump] = [...(await (await fetch("/api/v1/jobs")).json())];
+		const twice = pump.features.flatMap((f: { kind: string }) =>
+			f.kind === "main_journal" ? [f, { ...f, state: "after_grind" }] : [f],
+		);
+		const cam = { ...pump.features[0], kind: "cam_journal", number: 1 };
+		serve((call) =>
+			call.path === "/api/v1/jobs"
+				? { status: 200, body: [{ ...pump, features: [...twice, cam, { ...cam, number: 2 }] }] }
+				: undefined,
+		);
+		visit(<ShopPlace />, "/", "/");
+		expect(await screen.findByText(`${pump.shaft.length} of ${pump.shaft.length} journals measured`)).toBeTruthy();
+	});
+
+	it("says a word about a promised day that is over", () => {
+		const { rerender } = render(<PastDay on="2020-02-03" />);
+		expect(screen.getByText(/over already/)).toBeTruthy();
+		rerender(<PastDay on="2999-02-03" />);
+		expect(screen.queryByText(/over already/)).toBeNull();
+		rerender(<PastDay on="" />);
+		expect(screen.queryByText(/over already/)).toBeNull();
+	});
+
+	it("helps with the part that is measured", async () => {
+		const help = async (kind: string) => {
+			document.body.innerHTML = "";
+			const feature = featureOf(view, kind, 1);
+			if (!feature) throw new Error(`no ${kind}`);
+			render(<HelpDialog opened feature={feature} onClose={() => {}} />, { wrapper: Around });
+			return (await screen.findByRole("dialog")).textContent ?? "";
+		};
+		expect(await help("cylinder")).toMatch(/ring travel/);
+		expect(await help("cylinder")).not.toMatch(/shells/i);
+		expect(await help("deck")).toMatch(/Straight edge lengthwise/);
+		expect(await help("deck")).not.toMatch(/shells/i);
+		expect(await help("piston")).not.toMatch(/crankshaft/i);
+		expect(await help("main_bearing")).toMatch(/Shells clean and dry/);
+	});
+
+	it("names the place of a single reading in the history", () => {
+		const moment = {
+			at: "",
+			by: "W",
+			what: "reading" as const,
+			kind: "main_journal",
+			number: 1,
+			state: "as_found",
+			count: 1,
+			text: "",
+		};
+		expect(place(view, { ...moment, place: "A 45000000" })).toBe("Main 1, A, 45°");
+		expect(place(view, moment)).toBe("Main 1");
+	});
+
+	it("calls a bored cylinder oversize", async () => {
+		const bored = {
+			...view,
+			evaluation: {
+				...view.evaluation,
+				features: view.evaluation.features.map((f) => (f.kind === "cylinder" ? { ...f, size_class: 5_080_000 } : f)),
+			},
+		};
+		serve((call) => (call.path === "/api/v1/jobs/6" ? { status: 200, body: bored } : undefined));
+		visit(<FeaturePlace />, "/jobs/:id/features/:kind/:number", "/jobs/6/features/cylinder/1");
+		expect(await screen.findByText(/already oversize/)).toBeTruthy();
+		expect(screen.queryByText(/undersize/)).toBeNull();
+	});
+
+	it("takes shells between anvils, and asks for a dial's division", () => {
+		const of = (kind: string, quantity: "size" | "dial" | "gap") => usualInstrument({ kind, quantity });
+		expect([of("main_shell", "size"), of("rod_shell", "size"), of("pin_height", "size")]).toEqual([
+			"micrometer",
+			"micrometer",
+			"indicator",
+		]);
+		expect([of("cylinder", "size"), of("main_journal", "size"), of("end_float", "dial")]).toEqual([
+			"bore_gauge",
+			"micrometer",
+			"indicator",
+		]);
+		const float = featureOf(view, "end_float", 1);
+		if (!float) throw new Error("no end float");
+		expect(gaugeText({ ...float, gauge_division: undefined, gauge_kind: undefined }, undefined, "in")).toMatch(
+			/division not said: 0.0005 in assumed/,
+		);
+	});
+});
+
+describe("what is typed and not saved", () => {
+	it("is there again when the place is come back to, and can be left", async () => {
+		const there = () => visit(<LimitsPlace />, "/jobs/:id/limits", "/jobs/6/limits");
+		const { unmount } = there();
+		const mains = await screen.findByRole("group", { name: "Main journals" });
+		const saved = (within(mains).getByLabelText("Taper, most") as HTMLInputElement).value;
+		fireEvent.change(within(mains).getByLabelText("Taper, most"), { target: { value: "0.0007" } });
+		unmount();
+		there();
+		const again = await screen.findByRole("group", { name: "Main journals" });
+		expect((within(again).getByLabelText("Taper, most") as HTMLInputElement).value).toBe("0.0007");
+		fireEvent.click(screen.getByRole("button", { name: "Start from what is saved" }));
+		expect((within(again).getByLabelText("Taper, most") as HTMLInputElement).value).toBe(saved);
+		expect(screen.queryByText(/is here again/)).toBeNull();
+	});
+
+	it("takes what was meant, or what was typed, where a limit looks mistyped", async () => {
+		const calls = serve((call) =>
+			call.method === "PUT"
+				? call.query.sure === "true"
+					? { status: 200, body: view }
+					: {
+							status: 422,
+							body: {
+								status: 422,
+								detail: "5.0000 in is very large for a taper: was 0.0050 meant?",
+								errors: [
+									{
+										location: "body.limits.book.main_journal.taper_max",
+										message: "5.0000 in is very large for a taper: was 0.0050 meant?",
+										value: { ask: "unusual", likely: [1_270_000] },
+									},
+								],
+							},
+						}
+				: undefined,
+		);
+		visit(<LimitsPlace />, "/jobs/:id/limits", "/jobs/6/limits");
+		const mains = await screen.findByRole("group", { name: "Main journals" });
+		const taper = within(mains).getByLabelText("Taper, most") as HTMLInputElement;
+		fireEvent.change(taper, { target: { value: "5" } });
+		fireEvent.click(screen.getByRole("button", { name: "Save the limits" }));
+		fireEvent.click(await screen.findByRole("button", { name: "Yes, take what was meant" }));
+		expect(taper.value).toBe("0.0050");
+		fireEvent.change(taper, { target: { value: "5" } });
+		fireEvent.click(screen.getByRole("button", { name: "Save the limits" }));
+		fireEvent.click(await screen.findByRole("button", { name: /No, they are so/ }));
+		await waitFor(() => expect(calls.filter((c) => c.method === "PUT").at(-1)?.query.sure).toBe("true"));
+	});
+
+	it("asks about a stamp of ten inches", async () => {
+		const calls = serve((call) =>
+			call.method === "POST" &&
+			!(call.body as { sure?: boolean }).sure &&
+			(call.body as { answers: { value: string }[] }).answers[0]?.value === "10"
+				? {
+						status: 422,
+						body: {
+							status: 422,
+							detail: "10.0000 in is no undersize: was 0.0100 meant?",
+							errors: [{ location: "body.answers.0.value", message: "x", value: { ask: "unusual", likely: [2_540_000] } }],
+						},
+					}
+				: call.method === "POST"
+					? { status: 201, body: view }
+					: undefined,
+		);
+		visit(<IntakePlace />, "/jobs/:id/intake", "/jobs/6/intake");
+		const stamp = await screen.findByRole("textbox", { name: "Stamped for the mains" });
+		fireEvent.change(stamp, { target: { value: "10" } });
+		fireEvent.keyDown(stamp, { key: "Enter" });
+		fireEvent.click(await screen.findByRole("button", { name: "Yes, 0.0100" }));
+		await waitFor(() =>
+			expect(
+				calls.filter((c) => c.method === "POST").map((c) => (c.body as { answers: { value: string }[] }).answers[0]?.value),
+			).toEqual(["10", "0.0100"]),
+		);
+	});
+});
+
+describe("mistakes are taken back", () => {
+	it("an empty part, a sheet that was not sent after all", async () => {
+		const calls = serve((call) => (call.method === "GET" ? undefined : { status: 201, body: jobs[9] }));
+		const empty = { ...featureOf(view, "ring_gap", 1), id: 9999, number: 9, tape: [], looks: [] };
+		serve((call) => {
+			calls.push(call);
+			return call.path === "/api/v1/jobs/6" ? { status: 200, body: { ...view, features: [...view.features, empty] } } : undefined;
+		});
+		visit(<JobPlace />, "/jobs/:id", "/jobs/6");
+		fireEvent.click(await screen.findByRole("button", { name: "take number 9 out again" }));
+		await waitFor(() =>
+			expect(calls.some((c) => c.method === "DELETE" && c.path === "/api/v1/jobs/6/parts/ring_gap/9")).toBe(true),
+		);
+
+		document.body.innerHTML = "";
+		const said = serve((call) => (call.method === "POST" ? { status: 201, body: jobs[9] } : undefined));
+		visit(<OrdersPlace />, "/jobs/:id/orders/:sheet?", "/jobs/9/orders/grind");
+		fireEvent.click(await screen.findByRole("button", { name: "Not sent after all" }));
+		await waitFor(() => expect(said.find((c) => c.method === "POST")?.body).toMatchObject({ what: "unsent", line: "" }));
+	});
+
+	it("nothing is entered at the bench of a closed job", async () => {
+		const closed = { ...view, job: { ...view.job, closed_at: "2026-11-23T10:00:00Z" } };
+		serve((call) => (call.path === "/api/v1/jobs/6" ? { status: 200, body: closed } : undefined));
+		visit(<BenchPlace />, "/jobs/:id/bench/:kind/:number", "/jobs/6/bench/main_journal/1");
+		expect(await screen.findByText(/This job is closed/)).toBeTruthy();
+		expect((screen.getByRole("textbox", { name: /Reading at/ }) as HTMLInputElement).disabled).toBe(true);
+	});
+
+	it("papers say why they carry no code, and take the address of the shop", async () => {
+		const calls = serve((call) =>
+			call.method === "PUT" ? { status: 200, body: { public_url: "https://ledge.example.org", fixed: false } } : undefined,
+		);
+		visit(<ReportPlace />, "/jobs/:id/report", "/jobs/9/report");
+		fireEvent.click(await screen.findByRole("button", { name: "say the address" }));
+		fireEvent.change(screen.getByLabelText("Address of this shop's Ledge"), { target: { value: "https://ledge.example.org" } });
+		fireEvent.click(screen.getByRole("button", { name: "Keep" }));
+		expect(await screen.findByText(/Codes on papers lead to/)).toBeTruthy();
+		expect(calls.find((c) => c.method === "PUT")?.body).toEqual({ public_url: "https://ledge.example.org" });
+	});
+});
