@@ -70,7 +70,7 @@ test("a job without limits can be measured: the first size in full, then last di
 	await expect(page.getByRole("cell", { name: "1.4582" })).toBeVisible();
 });
 
-test("a whole journal by keyboard: correct one, skip one with a reason, see the decision change, reload", async ({ page }) => {
+test("a whole journal by keyboard: correct one, skip one with a reason, repeat one", async ({ page }) => {
 	await as(page);
 	await page.goto("/");
 	await page.getByRole("link", { name: /Lamp generator/ }).click();
@@ -112,6 +112,15 @@ test("a whole journal by keyboard: correct one, skip one with a reason, see the 
 	await expect(page.getByRole("heading", { name: /repeat of End B, 0°/ })).toBeVisible();
 	await take(page, "93", 10);
 	await expect(page.getByRole("cell", { name: "47.992 (2)" })).toBeVisible();
+});
+
+test("a slip of the finger, a look, the other unit; all is there after a reload", async ({ page }) => {
+	await as(page);
+	await page.goto("/jobs/4/bench/rod_journal/2");
+	const tape = page.getByRole("region", { name: "Tape" }).getByRole("listitem");
+	const entry = page.getByRole("textbox", { name: /Reading at/ });
+	await expect(tape).toHaveCount(10);
+	await expect(entry).toBeFocused();
 
 	// A slip of the finger is asked about, kept, and taken only on a second Enter.
 	await page.keyboard.press("ArrowLeft");
@@ -136,10 +145,12 @@ test("a whole journal by keyboard: correct one, skip one with a reason, see the 
 	await expect(tape).toHaveCount(10);
 	await expect(page.getByRole("cell", { name: "47.992 (2)" })).toBeVisible();
 	await expect(page.getByRole("button", { name: "Look: marked" })).toBeVisible();
+});
 
-	// Two journals are left; with them the set can be decided, and the shop shows it.
+test("with the last two journals the set is decided, and a look changes the decision", async ({ page }) => {
+	await as(page);
 	for (const next of ["Rod journal 3", "Rod journal 4"]) {
-		await page.goto(page.url().replace(/\/\d+$/, `/${next.slice(-1)}`));
+		await page.goto(`/jobs/4/bench/rod_journal/${next.slice(-1)}`);
 		await expect(page.getByRole("heading", { name: new RegExp(next) })).toBeVisible();
 		await take(page, "995", 1);
 		for (let i = 2; i <= 8; i++) await take(page, i % 2 ? "94" : "95", i);

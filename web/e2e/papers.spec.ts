@@ -13,9 +13,12 @@ async function paper(page: Page, path: string): Promise<string> {
 	return execFileSync("pdftotext", ["-layout", file, "-"], { encoding: "utf8" });
 }
 
-test("from signed decisions to orders, proof and the customer's report", async ({ page, browser }) => {
+const SHEET = { name: "Crankshaft sheet", exact: true };
+
+// The winch, from its signatures to the record; each test takes up what the one before left.
+test("signed decisions become a sheet that is issued, printed, sent and ticked", async ({ page }) => {
 	await as(page, "Ida Lorn");
-	// The winch: every set signed as advised, one of them against the advice.
+	// Every set signed as advised, one of them against the advice.
 	await page.goto("/jobs/3/decide/rod_journals");
 	await page.getByRole("button", { name: /^Sign: / }).click();
 	await expect(page.getByRole("button", { name: "Signed" })).toBeVisible();
@@ -28,7 +31,7 @@ test("from signed decisions to orders, proof and the customer's report", async (
 	await page.goto("/jobs/3");
 	await page.getByRole("link", { name: "Orders" }).click();
 	await page.getByRole("button", { name: /^Issue (all|the sheet)/ }).click();
-	const sheet = page.getByRole("article", { name: "Crankshaft sheet", exact: true });
+	const sheet = page.getByRole("article", SHEET);
 	await expect(sheet.getByText("Issue 1,")).toBeVisible();
 	await expect(sheet.getByText("The winch carries people.")).toBeVisible();
 	const ordered = await sheet.getByRole("row", { name: /Main 1/ }).innerText();
@@ -43,8 +46,13 @@ test("from signed decisions to orders, proof and the customer's report", async (
 	await page.getByRole("button", { name: "Sent out" }).click();
 	await page.getByRole("button", { name: "Came back" }).click();
 	await expect(page.getByText(/Came back by Ida Lorn/)).toBeVisible();
+});
 
-	// Another decision strikes the sheet through and issues the next.
+test("another decision strikes the sheet through; what came back is measured, accepted and closed with reasons", async ({
+	page,
+}) => {
+	await as(page, "Ida Lorn");
+	const sheet = page.getByRole("article", SHEET);
 	await page.goto("/jobs/3/decide/main_journals");
 	await page.getByRole("button", { name: "Overrule: Grind 0.020 under" }).click();
 	await page.getByLabel("Why").fill("No 0.010 shells to be had.");
@@ -82,7 +90,10 @@ test("from signed decisions to orders, proof and the customer's report", async (
 	await page.getByLabel("Why").fill("The owner fetched it unmeasured.");
 	await page.getByRole("button", { name: "Close and sign" }).click();
 	await expect(page.getByText(/Closed by Ida Lorn/)).toBeVisible();
+});
 
+test("the report says what was signed, and goes to the customer by a link that is taken back", async ({ page, browser }) => {
+	await as(page, "Ida Lorn");
 	await page.goto("/jobs/3/report");
 	await expect(
 		page.getByRole("article", { name: "The report in plain words" }).getByText("No 0.010 shells to be had."),
@@ -98,8 +109,12 @@ test("from signed decisions to orders, proof and the customer's report", async (
 	await expect(page.getByText("revoked by Ida Lorn")).toBeVisible();
 	await customer.reload();
 	await expect(customer.getByText(/This link was revoked/)).toBeVisible();
+});
 
-	// Closed, it leaves the shop and is found in the record, with everything that happened.
+test("a closed job leaves the shop and is found in the record, with everything that happened", async ({ page }) => {
+	await as(page, "Ida Lorn");
+	await page.goto("/jobs/3/report");
+	// It leaves the shop and is found in the record, with everything that happened.
 	await closeJob(page, "It was only brought in to see that it comes.");
 	await page.goto("/");
 	await expect(page.getByRole("link", { name: /Chapel blower/ })).toBeVisible();
