@@ -24,7 +24,7 @@ const views = [
 	["verify", "/jobs/9/verify", "Came back"],
 	["report", "/jobs/9/report", "What is done, and why"],
 	["history", "/jobs/9/history", "signed"],
-	["learned", "/learned?engine=Sawmill+four", "Main 1"],
+	["learned", "/learned?engine=Sawmill+four", "wears most"],
 ];
 const BROKEN = /could not be loaded|This page broke|There is no such place|has no such part|does not answer|Something went wrong/;
 const browser = await chromium.launch({ executablePath: process.env.CHROMIUM, args: ["--no-sandbox", "--disable-gpu"] });
