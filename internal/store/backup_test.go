@@ -6,6 +6,7 @@ import (
 	"os"
 	"path/filepath"
 	"sync"
+	"sync/atomic"
 	"testing"
 	"time"
 
@@ -30,26 +31,29 @@ func TestABackupIsMadeWhileReadingsComeIn(t *testing.T) {
 	ctx := context.Background()
 	_, job := freshIn(t, s)
 	var benches sync.WaitGroup
-	taken := make(chan int, 1)
+	var taken atomic.Int64
 	stop := make(chan bool)
 	benches.Go(func() {
-		n := 0
 		for {
 			select {
 			case <-stop:
-				taken <- n
 				return
 			default:
 				if _, err := s.AddReading(ctx, job, main3, size("2.4985"), true); err == nil {
-					n++
+					taken.Add(1)
 				}
 			}
 		}
 	})
-	time.Sleep(30 * time.Millisecond)
+	more := func() {
+		from := taken.Load()
+		require.Eventually(t, func() bool { return taken.Load() > from }, time.Minute, time.Millisecond)
+	}
+	more()
 	first := filepath.Join(folder, "first.db")
 	require.NoError(t, Backup(ctx, path, first))
-	time.Sleep(30 * time.Millisecond)
+	more()
+	more() // one may have been under way, and in the first already
 	second := filepath.Join(folder, "second.db")
 	require.NoError(t, Backup(ctx, path, second))
 	close(stop)
@@ -57,7 +61,7 @@ func TestABackupIsMadeWhileReadingsComeIn(t *testing.T) {
 	assert.NoError(t, sound(ctx, first))
 	assert.Greater(t, readings(t, first), 0)
 	assert.Less(t, readings(t, first), readings(t, second))
-	assert.LessOrEqual(t, readings(t, second), <-taken)
+	assert.LessOrEqual(t, readings(t, second), int(taken.Load()))
 	assert.ErrorIs(t, Backup(ctx, path, first), fs.ErrExist, "a backup takes the place of nothing")
 }
 
