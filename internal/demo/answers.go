@@ -45,7 +45,7 @@ func answers(number string, items []walk.Item, whole bool) []store.Answer {
 	}
 	var list []store.Answer
 	for _, a := range said {
-		list = append(list, store.Answer{ID: uuid.NewString(), Topic: a.Topic, Place: a.Place, Value: a.Value, Note: a.Note, SaidBy: bench})
+		list = append(list, store.Answer{ID: uuid.NewString(), Topic: a.Topic, Place: a.Place, Value: a.Value, Note: a.Note})
 	}
 	return list
 }

@@ -29,7 +29,7 @@ func Fill(ctx context.Context, s *store.Store, today time.Time) error {
 	if err != nil || len(present) > 0 {
 		return err
 	}
-	if err := s.SetRates(ctx, Rates(), bench); err != nil {
+	if err := s.SetRates(ctx, Rates()); err != nil {
 		return err
 	}
 	names, err := fs.Glob(jobs, "jobs/*.json")
@@ -59,7 +59,7 @@ func overrule(ctx context.Context, s *store.Store) error {
 		if err != nil {
 			return err
 		}
-		d := store.Decision{ID: uuid.NewString(), JobID: 2, Set: set.Set, Way: set.Way, Basis: string(basis), DecidedBy: decider}
+		d := store.Decision{ID: uuid.NewString(), JobID: 2, Set: set.Set, Way: set.Way, Basis: string(basis)}
 		if set.Set == disposition.MainJournals {
 			i := slices.IndexFunc(set.Options, func(o disposition.Option) bool { return o.Action == disposition.Grind && o.Feasible })
 			if i < 0 {
@@ -68,7 +68,7 @@ func overrule(ctx context.Context, s *store.Store) error {
 			d.Way, d.Overruled = set.Options[i].Way, true
 			d.Reason = "The trust wants this crankshaft ground while it is out: the next overhaul is ten seasons away."
 		}
-		if err := s.AddDecision(ctx, d, 0); err != nil {
+		if err := s.AddDecision(store.As(ctx, decider), d, 0); err != nil {
 			return err
 		}
 	}
@@ -107,7 +107,7 @@ func load(ctx context.Context, s *store.Store, name string, day time.Time) error
 	id, err := s.ImportJob(ctx, store.NewJob{
 		Scope:  scope,
 		Number: in.Job.Number, Customer: in.Job.Customer, Engine: in.Job.Engine, Duty: in.Job.Duty, Unit: in.Unit, PromisedOn: &promised,
-		Layout: *in.Engine, Policy: in.Policy, Limits: store.LimitSet{Book: in.Limits, Close: in.LimitsClose}, CreatedBy: bench,
+		Layout: *in.Engine, Policy: in.Policy, Limits: store.LimitSet{Book: in.Limits, Close: in.LimitsClose},
 	}, in)
 	if err != nil {
 		return err

@@ -34,7 +34,7 @@ func returned(ctx context.Context, s *store.Store, id int64, today time.Time) er
 		if err != nil {
 			return err
 		}
-		if err := s.AddDecision(ctx, store.Decision{ID: uuid.NewString(), JobID: id, Set: set.Set, Way: set.Way, Basis: string(basis), DecidedBy: decider}, 0); err != nil {
+		if err := s.AddDecision(store.As(ctx, decider), store.Decision{ID: uuid.NewString(), JobID: id, Set: set.Set, Way: set.Way, Basis: string(basis)}, 0); err != nil {
 			return err
 		}
 		decided = append(decided, order.Decided{Set: set, Option: *set.Option(set.Way), By: decider})
@@ -48,7 +48,7 @@ func returned(ctx context.Context, s *store.Store, id int64, today time.Time) er
 			sheets[i].Steps[j].Begins, sheets[i].Steps[j].Ends = today.AddDate(0, 0, j).Format(time.DateOnly), today.AddDate(0, 0, j+1).Format(time.DateOnly)
 		}
 	}
-	if err := s.IssueOrders(ctx, id, sheets, nil, decider); err != nil {
+	if err := s.IssueOrders(store.As(ctx, decider), id, sheets, nil); err != nil {
 		return err
 	}
 	if record, err = s.Record(ctx, id); err != nil {
@@ -60,7 +60,7 @@ func returned(ctx context.Context, s *store.Store, id int64, today time.Time) er
 			if o.Sheet != order.Grind && o.Sheet != order.Bore {
 				continue
 			}
-			if err := s.AddOrderEvents(ctx, id, []store.OrderEvent{{ID: uuid.NewString(), OrderID: o.ID, What: what, SaidBy: decider}}); err != nil {
+			if err := s.AddOrderEvents(store.As(ctx, decider), id, []store.OrderEvent{{ID: uuid.NewString(), OrderID: o.ID, What: what}}); err != nil {
 				return err
 			}
 		}
@@ -104,7 +104,7 @@ func cameBack(ctx context.Context, s *store.Store, id int64, sheet order.Sheet, 
 		for station := range record.Features[i].Stations {
 			for direction := range record.Features[i].Directions {
 				size := middle + unit.Length(source.IntN(3)-1)*unit.Tenth
-				if _, err := s.AddReading(ctx, id, place, store.Reading{ID: uuid.NewString(), Station: station, Direction: direction, What: store.Size, Value: &size, TakenBy: bench}, false); err != nil {
+				if _, err := s.AddReading(ctx, id, place, store.Reading{ID: uuid.NewString(), Station: station, Direction: direction, What: store.Size, Value: &size}, false); err != nil {
 					return err
 				}
 			}

@@ -16,7 +16,8 @@ func finding(t *testing.T, features string) *inspection.Finding {
 	in, err := Read(strings.NewReader(`{"format": "ledge.inspection/1", "unit": "in", "limits": {"end_float": {"new": {"min": 0.002, "max": 0.007}, "max": 0.010},
 		"deck": {"max": 0.003}, "ring_gap": {"new": {"min": 0.012, "max": 0.020}, "max": 0.04}, "rod_bend": {"max": 0.001}, "main_housing": {"alignment_max": 0.001}}, "features": [` + features + `]}`))
 	require.NoError(t, err)
-	all := inspection.Evaluate(in)
+	all, err := inspection.Evaluate(t.Context(), in)
+	require.NoError(t, err)
 	return &all[len(all)-1]
 }
 
@@ -112,7 +113,7 @@ func TestADialWithoutADivision(t *testing.T) {
 		in, err := Read(strings.NewReader(`{"format": "ledge.inspection/1", "unit": "in", "limits": {"end_float": {"new": {"min": 0.002, "max": 0.007}}},
 			"features": [{"kind": "end_float", "number": 1, ` + gauge + ` "at_0": [0.0040, 0.0041], "at_180": [0.0040, 0.0041]}]}`))
 		require.NoError(t, err)
-		return float64(inspection.Evaluate(in)[0].Check("end_float").U)
+		return float64(inspection.Evaluate(t.Context(), in)[0].Check("end_float").U)
 	}
 	assert.InDelta(t, u(`"gauge": {"kind": "indicator", "division": 0.0005},`), u(""), 1e-9)
 	assert.Greater(t, u(""), 3*u(`"gauge": {"kind": "indicator", "division": 0.0001},`))

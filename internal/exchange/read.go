@@ -51,9 +51,19 @@ func (r *reader) document(root *node) *inspection.Inspection {
 	optional(n, "", "limits", &in.Limits, r.limitsByKind)
 	optional(n, "", "limits_close", &in.LimitsClose, r.limitsByKind)
 	if features := n.get("features"); features != nil {
-		for i, item := range r.array(features, "/features") {
-			if f, ok := r.feature(&item, pointer("/features", i)); ok {
-				in.Features = append(in.Features, f)
+		type sort struct {
+			kind  inspection.Kind
+			state string
+		}
+		count := map[sort]int{}
+		for i, item := range r.arrayOf(features, "/features", mostFeatures) {
+			f, ok := r.feature(&item, pointer("/features", i))
+			if !ok {
+				continue
+			}
+			in.Features = append(in.Features, f)
+			if count[sort{f.Kind, f.State}]++; count[sort{f.Kind, f.State}] == mostOfKind+1 {
+				r.problem(pointer("/features", i), "is more than the %d of a kind that are taken", mostOfKind)
 			}
 		}
 	}

@@ -30,7 +30,8 @@ const maxDepth = 64
 func parse(source io.Reader) (node, error) {
 	decoder := json.NewDecoder(source)
 	decoder.UseNumber()
-	root, err := parseValue(decoder, 0)
+	p := parser{decoder, mostValues}
+	root, err := p.value(0)
 	if err != nil {
 		return node{}, err
 	}
@@ -40,7 +41,17 @@ func parse(source io.Reader) (node, error) {
 	return root, nil
 }
 
-func parseValue(decoder *json.Decoder, depth int) (node, error) {
+// A parser builds the tree of a document, of so many values at most.
+type parser struct {
+	decoder *json.Decoder
+	left    int
+}
+
+func (p *parser) value(depth int) (node, error) {
+	decoder := p.decoder
+	if p.left--; p.left < 0 {
+		return node{}, fmt.Errorf("holds more than %d values, more than any inspection", mostValues)
+	}
 	if depth > maxDepth {
 		return node{}, fmt.Errorf("is nested deeper than %d levels", maxDepth)
 	}
@@ -49,7 +60,7 @@ func parseValue(decoder *json.Decoder, depth int) (node, error) {
 		if errors.Is(err, io.EOF) {
 			return node{}, errors.New("the document ends too early")
 		}
-		return node{}, fmt.Errorf("is not JSON: %w", err)
+		return node{}, notJSON(err)
 	}
 	switch token := token.(type) {
 	case nil:
@@ -70,11 +81,11 @@ func parseValue(decoder *json.Decoder, depth int) (node, error) {
 		if n.kind == "object" {
 			key, err := decoder.Token()
 			if err != nil {
-				return node{}, fmt.Errorf("is not JSON: %w", err)
+				return node{}, notJSON(err)
 			}
 			name, _ = key.(string)
 		}
-		value, err := parseValue(decoder, depth+1)
+		value, err := p.value(depth + 1)
 		if err != nil {
 			return node{}, err
 		}
@@ -85,9 +96,18 @@ func parseValue(decoder *json.Decoder, depth int) (node, error) {
 		}
 	}
 	if _, err := decoder.Token(); err != nil {
-		return node{}, fmt.Errorf("is not JSON: %w", err)
+		return node{}, notJSON(err)
 	}
 	return n, nil
+}
+
+// notJSON says where a text stops being JSON.
+func notJSON(err error) error {
+	var syntax *json.SyntaxError
+	if errors.As(err, &syntax) {
+		return fmt.Errorf("is not JSON at character %d", syntax.Offset)
+	}
+	return errors.New("is not JSON")
 }
 
 // get returns a field of an object, or nil.

@@ -45,9 +45,23 @@ func article(kind string) string {
 	return "a " + kind
 }
 
-func (r *reader) array(n *node, at string) []node {
+// Bounds of what a file may hold, so that judging it never takes long. A bench fills a tenth of them.
+const (
+	mostItems    = 200    // of one list: stations, directions, repeats, a row of heights
+	mostFeatures = 2000   // of all kinds
+	mostOfKind   = 100    // of one kind in one state
+	mostValues   = 300000 // in the whole document
+)
+
+func (r *reader) array(n *node, at string) []node { return r.arrayOf(n, at, mostItems) }
+
+func (r *reader) arrayOf(n *node, at string, most int) []node {
 	if n.kind != "array" {
 		r.problem(at, "must be a list, not %s", article(n.kind))
+		return nil
+	}
+	if len(n.items) > most {
+		r.problem(at, "holds %d; %d is the most that is taken", len(n.items), most)
 		return nil
 	}
 	return n.items

@@ -21,7 +21,7 @@ type BuildView struct {
 type buildOutput struct{ Body BuildView }
 
 func (a resources) build(api huma.API) {
-	huma.Register(api, huma.Operation{OperationID: "get-build", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/build",
+	register(api, store.Viewer, huma.Operation{OperationID: "get-build", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/build",
 		Summary: "Which part goes where, rods paired by weight, and what to file off rings"},
 		func(ctx context.Context, in *struct {
 			ID int64 `path:"id"`
@@ -32,7 +32,7 @@ func (a resources) build(api huma.API) {
 			}
 			return &buildOutput{view}, nil
 		})
-	huma.Register(api, huma.Operation{OperationID: "settle-matching", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/matchings",
+	register(api, store.Inspector, huma.Operation{OperationID: "settle-matching", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/matchings",
 		Summary: "Settle which part goes where", DefaultStatus: http.StatusCreated},
 		func(ctx context.Context, in *struct {
 			ID   int64 `path:"id"`
@@ -40,7 +40,6 @@ func (a resources) build(api huma.API) {
 				ID    string          `json:"id" format:"uuid"`
 				Kind  inspection.Kind `json:"kind" doc:"the kind of the places"`
 				Parts []int           `json:"parts" maxItems:"96" doc:"the numbers of the parts, in the order of the places"`
-				By    string          `json:"by" minLength:"1" maxLength:"100"`
 			}
 		}) (*buildOutput, error) {
 			view, err := a.buildView(ctx, in.ID)
@@ -55,7 +54,7 @@ func (a resources) build(api huma.API) {
 			if !slices.Equal(have, asked) {
 				return nil, refuse("parts", "Every part must stand in one place, and only in one.")
 			}
-			if err := a.store.Settle(ctx, in.ID, in.Body.ID, store.Settled{Kind: in.Body.Kind, Parts: in.Body.Parts, SettledBy: in.Body.By}); err != nil {
+			if err := a.store.Settle(ctx, in.ID, in.Body.ID, store.Settled{Kind: in.Body.Kind, Parts: in.Body.Parts}); err != nil {
 				return nil, a.fail(ctx, err)
 			}
 			view, err = a.buildView(ctx, in.ID)

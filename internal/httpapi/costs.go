@@ -55,7 +55,7 @@ type CostsBody struct {
 }
 
 func (a resources) costs(api huma.API) {
-	huma.Register(api, huma.Operation{OperationID: "weigh-costs", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/costs", DefaultStatus: http.StatusOK,
+	register(api, store.Viewer, huma.Operation{OperationID: "weigh-costs", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/costs", DefaultStatus: http.StatusOK,
 		Summary: "What a job costs and when it is ready, as chosen; nothing is stored"},
 		func(ctx context.Context, in *struct {
 			ID   int64 `path:"id"`

@@ -30,7 +30,7 @@ type ReadingsAnswer struct {
 }
 
 func (a resources) readingsFile(api huma.API) {
-	huma.Register(api, huma.Operation{OperationID: "get-readings-file", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/readings.csv", Summary: "The readings that hold, as CSV"},
+	register(api, store.Viewer, huma.Operation{OperationID: "get-readings-file", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/readings.csv", Summary: "The readings that hold, as CSV"},
 		func(ctx context.Context, in *struct {
 			ID int64 `path:"id"`
 		}) (*attachment, error) {
@@ -44,7 +44,7 @@ func (a resources) readingsFile(api huma.API) {
 			}
 			return attach("text/csv; charset=utf-8", fileName(record.Job.Number)+".readings.csv", text.Bytes()), nil
 		})
-	huma.Register(api, huma.Operation{OperationID: "import-readings", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/readings-files", MaxBodyBytes: maxBody,
+	register(api, store.Inspector, huma.Operation{OperationID: "import-readings", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/readings-files", MaxBodyBytes: maxBody,
 		Summary: "Look into a CSV of readings, or take it into a job: all rows or none"}, a.importReadings)
 }
 
@@ -81,7 +81,6 @@ func rowsOf(record *store.Record) []exchange.Row {
 func (a resources) importReadings(ctx context.Context, in *struct {
 	ID   int64  `path:"id"`
 	Take bool   `query:"take" doc:"store them; otherwise the file is only looked into"`
-	By   string `query:"by" minLength:"1" maxLength:"100"`
 	Body struct {
 		Text string `json:"text" doc:"the CSV"`
 	}

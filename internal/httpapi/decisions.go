@@ -20,11 +20,10 @@ type DecisionBody struct {
 	disposition.Way
 	Reason string `json:"reason" maxLength:"1000" doc:"needed where it is not what Ledge advises"`
 	After  int64  `json:"after" doc:"the seq of the set's last decision as the person saw it; 0 where there was none"`
-	By     string `json:"by" minLength:"1" maxLength:"100"`
 }
 
 func (a resources) decisions(api huma.API) {
-	huma.Register(api, huma.Operation{OperationID: "decide", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/decisions",
+	register(api, store.Decider, huma.Operation{OperationID: "decide", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/decisions",
 		Summary: "Sign or overrule the decision for a set", DefaultStatus: http.StatusCreated},
 		func(ctx context.Context, in *struct {
 			ID   int64 `path:"id"`

@@ -48,7 +48,7 @@ func attach(contentType, name string, body []byte) *attachment {
 }
 
 func (a resources) files(api huma.API) {
-	huma.Register(api, huma.Operation{OperationID: "get-file", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/file", Summary: "The job as an open file"},
+	register(api, store.Viewer, huma.Operation{OperationID: "get-file", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/file", Summary: "The job as an open file"},
 		func(ctx context.Context, in *struct {
 			ID int64 `path:"id"`
 		}) (*attachment, error) {
@@ -63,7 +63,7 @@ func (a resources) files(api huma.API) {
 			}
 			return attach("application/json", fileName(record.Job.Number)+".ledge.json", text.Bytes()), nil
 		})
-	huma.Register(api, huma.Operation{OperationID: "get-card", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/card",
+	register(api, store.Viewer, huma.Operation{OperationID: "get-card", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/card",
 		Summary: "The engine's card: layout, limits and policy as an open file without features"},
 		func(ctx context.Context, in *struct {
 			ID int64 `path:"id"`
@@ -80,7 +80,7 @@ func (a resources) files(api huma.API) {
 			}
 			return attach("application/json", fileName(record.Job.Engine)+".card.json", text.Bytes()), nil
 		})
-	huma.Register(api, huma.Operation{OperationID: "read-card", Method: http.MethodPost, Path: "/api/v1/cards", MaxBodyBytes: maxBody, DefaultStatus: http.StatusOK,
+	register(api, store.Viewer, huma.Operation{OperationID: "read-card", Method: http.MethodPost, Path: "/api/v1/cards", MaxBodyBytes: maxBody, DefaultStatus: http.StatusOK,
 		Summary: "Read limits and policy out of a card or an open file; nothing is stored"},
 		func(_ context.Context, in *struct {
 			Body struct {
@@ -101,13 +101,13 @@ func (a resources) files(api huma.API) {
 			}
 			return &struct{ Body CardAnswer }{CardAnswer{read.Job.Engine, read.Unit, JudgementBody{limits, read.Policy}}}, nil
 		})
-	huma.Register(api, huma.Operation{OperationID: "import-file", Method: http.MethodPost, Path: "/api/v1/imports", MaxBodyBytes: maxBody,
+	register(api, store.Inspector, huma.Operation{OperationID: "import-file", Method: http.MethodPost, Path: "/api/v1/imports", MaxBodyBytes: maxBody,
 		Summary: "Look into an open file, or take it as a new job"}, a.importFile)
 }
 
 // archives are jobs with everything on record of them, photographs included.
 func (a resources) archives(api huma.API) {
-	huma.Register(api, huma.Operation{OperationID: "get-archive", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/archive", Summary: "The job with its whole record and photographs as one file"},
+	register(api, store.Viewer, huma.Operation{OperationID: "get-archive", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/archive", Summary: "The job with its whole record and photographs as one file"},
 		func(ctx context.Context, in *struct {
 			ID int64 `path:"id"`
 		}) (*attachment, error) {
@@ -121,10 +121,9 @@ func (a resources) archives(api huma.API) {
 			}
 			return attach("application/zip", fileName(job.Number)+".ledge.zip", file.Bytes()), nil
 		})
-	huma.Register(api, huma.Operation{OperationID: "take-archive", Method: http.MethodPost, Path: "/api/v1/archives", MaxBodyBytes: archive.MaxFile, BodyReadTimeout: time.Minute, DefaultStatus: http.StatusCreated,
+	register(api, store.Inspector, huma.Operation{OperationID: "take-archive", Method: http.MethodPost, Path: "/api/v1/archives", MaxBodyBytes: archive.MaxFile, BodyReadTimeout: time.Minute, DefaultStatus: http.StatusCreated,
 		Summary: "Take in a job's file, as a job of its own"},
 		func(ctx context.Context, in *struct {
-			By      string `query:"by" minLength:"1" maxLength:"100"`
 			RawBody []byte `contentType:"application/octet-stream"`
 		}) (*struct{ Body ImportAnswer }, error) {
 			job, err := archive.Read(ctx, a.store, bytes.NewReader(in.RawBody), int64(len(in.RawBody)), in.By)
@@ -154,7 +153,6 @@ func fileName(number string) string {
 
 func (a resources) importFile(ctx context.Context, in *struct {
 	Take bool   `query:"take" doc:"store it; otherwise it is only looked into"`
-	By   string `query:"by" minLength:"1" maxLength:"100"`
 	Body struct {
 		Text string `json:"text" doc:"the ledge.inspection/1 document"`
 	}

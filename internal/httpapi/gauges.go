@@ -3,6 +3,7 @@ package httpapi
 import (
 	"context"
 	"net/http"
+	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/google/uuid"
@@ -29,7 +30,6 @@ type GaugeBody struct {
 	SettingU      *unit.Length    `json:"setting_u,omitempty" minimum:"0" doc:"standard uncertainty of the zero or its standard"`
 	Counts        *unit.Length    `json:"counts,omitempty" minimum:"1" doc:"what a whole number counts, where the gauge shows lengths"`
 	Checked       bool            `json:"checked,omitempty" doc:"the zero was just checked on its standard"`
-	By            string          `json:"by" minLength:"1" maxLength:"100"`
 }
 
 // GaugeCheckBody records a check of a kind's gauge on its standard.
@@ -39,13 +39,12 @@ type GaugeCheckBody struct {
 	// Gauge is the setup that was checked; left out where none was made.
 	Gauge *string     `json:"gauge,omitempty"`
 	Off   unit.Length `json:"off" doc:"what it showed beyond where it should stand, in 0.1 nm"`
-	By    string      `json:"by" minLength:"1" maxLength:"100"`
 }
 
 func (a resources) gauges(api huma.API) {
-	huma.Register(api, huma.Operation{OperationID: "set-gauge", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/gauges",
+	register(api, store.Inspector, huma.Operation{OperationID: "set-gauge", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/gauges",
 		Summary: "Set a gauge up for the parts of a kind", DefaultStatus: http.StatusCreated}, a.setGauge)
-	huma.Register(api, huma.Operation{OperationID: "check-gauge", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/gauge-checks",
+	register(api, store.Inspector, huma.Operation{OperationID: "check-gauge", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/gauge-checks",
 		Summary: "Record that a gauge was checked on its standard", DefaultStatus: http.StatusCreated},
 		func(ctx context.Context, in *struct {
 			ID   int64 `path:"id"`
@@ -55,7 +54,7 @@ func (a resources) gauges(api huma.API) {
 			if !b.Kind.Known() {
 				return nil, refuse("kind", "There is no such kind of part.")
 			}
-			return a.changed(ctx, in.ID, a.store.AddGaugeCheck(ctx, store.GaugeCheck{ID: b.ID, JobID: in.ID, Kind: b.Kind, GaugeID: b.Gauge, Off: b.Off, CheckedBy: b.By}))
+			return a.changed(ctx, in.ID, a.store.AddGaugeCheck(ctx, store.GaugeCheck{ID: b.ID, JobID: in.ID, Kind: b.Kind, GaugeID: b.Gauge, Off: b.Off}))
 		})
 }
 
@@ -67,12 +66,12 @@ func (a resources) setGauge(ctx context.Context, in *struct {
 	if err := b.settle(); err != nil {
 		return nil, err
 	}
-	err := a.store.AddGauge(ctx, store.GaugeSetup{ID: b.ID, JobID: in.ID, Kind: b.Kind, Instrument: b.Instrument, Division: b.Division, Mode: b.Mode,
-		Setting: b.Setting, Mating: b.Mating, Sense: b.Sense, Steps: b.Steps, Built: b.Built, Repeatability: b.Repeatability, SettingU: b.SettingU, Counts: b.Counts, SetBy: b.By})
-	if err == nil && b.Checked {
-		err = a.store.AddGaugeCheck(ctx, store.GaugeCheck{ID: uuid.NewSHA1(uuid.NameSpaceOID, []byte(b.ID)).String(), JobID: in.ID, Kind: b.Kind, GaugeID: &b.ID, CheckedBy: b.By})
+	var check *store.GaugeCheck
+	if b.Checked {
+		check = &store.GaugeCheck{ID: uuid.NewSHA1(uuid.NameSpaceOID, []byte(strings.ToLower(b.ID))).String()}
 	}
-	return a.changed(ctx, in.ID, err)
+	return a.changed(ctx, in.ID, a.store.AddGauge(ctx, store.GaugeSetup{ID: b.ID, JobID: in.ID, Kind: b.Kind, Instrument: b.Instrument, Division: b.Division, Mode: b.Mode,
+		Setting: b.Setting, Mating: b.Mating, Sense: b.Sense, Steps: b.Steps, Built: b.Built, Repeatability: b.Repeatability, SettingU: b.SettingU, Counts: b.Counts}, check))
 }
 
 // settle refuses what cannot be, and clears what the mode does not use.

@@ -69,13 +69,12 @@ type NewJobBody struct {
 	CylindersPerThrow int                `json:"cylinders_per_throw,omitempty" minimum:"0" maximum:"4"`
 	CopyFrom          int64              `json:"copy_from,omitempty" doc:"the job whose limits and policy are copied"`
 	JournalPlan       string             `json:"journal_plan,omitempty" doc:"the plan for main and rod journals"`
-	By                string             `json:"by" minLength:"1" maxLength:"100"`
 }
 
 type jobOutput struct{ Body JobView }
 
 func (a resources) jobs(api huma.API) {
-	huma.Register(api, huma.Operation{OperationID: "list-jobs", Method: http.MethodGet, Path: "/api/v1/jobs", Summary: "The shop's jobs, soonest promised first"},
+	register(api, store.Viewer, huma.Operation{OperationID: "list-jobs", Method: http.MethodGet, Path: "/api/v1/jobs", Summary: "The shop's jobs, soonest promised first"},
 		func(ctx context.Context, in *struct {
 			Search string `query:"search" maxLength:"100"`
 		}) (*struct{ Body []JobLine }, error) {
@@ -96,13 +95,13 @@ func (a resources) jobs(api huma.API) {
 			}
 			return &struct{ Body []JobLine }{lines}, nil
 		})
-	huma.Register(api, huma.Operation{OperationID: "get-job", Method: http.MethodGet, Path: "/api/v1/jobs/{id}", Summary: "A job, its tape and its evaluation"},
+	register(api, store.Viewer, huma.Operation{OperationID: "get-job", Method: http.MethodGet, Path: "/api/v1/jobs/{id}", Summary: "A job, its tape and its evaluation"},
 		func(ctx context.Context, in *struct {
 			ID int64 `path:"id"`
 		}) (*jobOutput, error) {
 			return a.changed(ctx, in.ID, nil)
 		})
-	huma.Register(api, huma.Operation{OperationID: "create-job", Method: http.MethodPost, Path: "/api/v1/jobs", Summary: "Start a job", DefaultStatus: http.StatusCreated}, a.createJob)
+	register(api, store.Inspector, huma.Operation{OperationID: "create-job", Method: http.MethodPost, Path: "/api/v1/jobs", Summary: "Start a job", DefaultStatus: http.StatusCreated}, a.createJob)
 }
 
 func (a resources) createJob(ctx context.Context, in *struct{ Body NewJobBody }) (*jobOutput, error) {

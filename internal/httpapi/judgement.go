@@ -76,22 +76,21 @@ func preview(record store.Record, b JudgementBody) JudgementPreview {
 }
 
 func (a resources) judgement(api huma.API) {
-	huma.Register(api, huma.Operation{OperationID: "set-shop-policy", Method: http.MethodPut, Path: "/api/v1/policies/{unit}", DefaultStatus: http.StatusNoContent,
+	register(api, store.Decider, huma.Operation{OperationID: "set-shop-policy", Method: http.MethodPut, Path: "/api/v1/policies/{unit}", DefaultStatus: http.StatusNoContent,
 		Summary: "Choose the policy that new jobs of a unit start with"},
 		func(ctx context.Context, in *struct {
 			Unit unit.System `path:"unit" enum:"in,mm"`
-			By   string      `query:"by" minLength:"1" maxLength:"100"`
 			Body inspection.Policy
 		}) (*struct{}, error) {
 			if places := checkPolicy("", in.Body); len(places) > 0 {
 				return nil, problem(http.StatusUnprocessableEntity, places[0].Message, places...)
 			}
-			if err := a.store.SetShopPolicy(ctx, in.Unit, in.Body, in.By); err != nil {
+			if err := a.store.SetShopPolicy(ctx, in.Unit, in.Body); err != nil {
 				return nil, a.fail(ctx, err)
 			}
 			return nil, nil
 		})
-	huma.Register(api, huma.Operation{OperationID: "preview-judgement", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/judgement-preview", DefaultStatus: http.StatusOK,
+	register(api, store.Viewer, huma.Operation{OperationID: "preview-judgement", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/judgement-preview", DefaultStatus: http.StatusOK,
 		Summary: "What other limits or another policy would change; nothing is stored"},
 		func(ctx context.Context, in *struct {
 			ID   int64 `path:"id"`
@@ -106,7 +105,7 @@ func (a resources) judgement(api huma.API) {
 			}
 			return &struct{ Body JudgementPreview }{preview(record, in.Body)}, nil
 		})
-	huma.Register(api, huma.Operation{OperationID: "set-judgement", Method: http.MethodPut, Path: "/api/v1/jobs/{id}/judgement",
+	register(api, store.Decider, huma.Operation{OperationID: "set-judgement", Method: http.MethodPut, Path: "/api/v1/jobs/{id}/judgement",
 		Summary: "Replace the limits and the policy of a job"},
 		func(ctx context.Context, in *struct {
 			ID      int64  `path:"id"`

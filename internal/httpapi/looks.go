@@ -19,18 +19,17 @@ type LookBody struct {
 	What   string          `json:"what" enum:"grade,test_clear,test_cracked"`
 	Look   string          `json:"look,omitempty" enum:"smooth,marked,scored,heat,cracked"`
 	Note   string          `json:"note" maxLength:"400" doc:"for a crack test: the method and who made it"`
-	By     string          `json:"by" minLength:"1" maxLength:"100"`
 }
 
 func (a resources) looks(api huma.API) {
-	huma.Register(api, huma.Operation{OperationID: "add-look", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/looks",
+	register(api, store.Inspector, huma.Operation{OperationID: "add-look", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/looks",
 		Summary: "Grade a feature or record a crack test", DefaultStatus: http.StatusCreated},
 		func(ctx context.Context, in *struct {
 			ID   int64 `path:"id"`
 			Body LookBody
 		}) (*jobOutput, error) {
 			b := in.Body
-			look := store.Look{ID: b.ID, What: b.What, Note: b.Note, GradedBy: b.By}
+			look := store.Look{ID: b.ID, What: b.What, Note: b.Note}
 			switch {
 			case (b.What == store.Grade) != (b.Look != ""):
 				return nil, refuse("look", "A grade needs a look, and a crack test has none.")

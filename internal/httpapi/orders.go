@@ -42,15 +42,13 @@ type OrderEventBody struct {
 	Line   string          `json:"line" maxLength:"60" doc:"empty for the whole sheet"`
 	What   store.OrderWhat `json:"what" enum:"sent,unsent,returned,unreturned,ticked,unticked,accepted,sent_back,closed"`
 	Reason string          `json:"reason" maxLength:"1000"`
-	By     string          `json:"by" minLength:"1" maxLength:"100"`
 }
 
 func (a resources) orders(api huma.API) {
-	huma.Register(api, huma.Operation{OperationID: "issue-orders", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/orders", DefaultStatus: http.StatusCreated,
+	register(api, store.Decider, huma.Operation{OperationID: "issue-orders", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/orders", DefaultStatus: http.StatusCreated,
 		Summary: "Issue every sheet that the signed decisions ask for; an issue that changed is struck through"},
 		func(ctx context.Context, in *struct {
 			ID   int64  `path:"id"`
-			By   string `query:"by" minLength:"1" maxLength:"100"`
 			Body struct {
 				Sheets []order.Name `json:"sheets" doc:"only these; all where empty"`
 			}
@@ -63,9 +61,9 @@ func (a resources) orders(api huma.API) {
 				return nil, problem(http.StatusConflict, "There is nothing to issue: sign the decisions first, or everything is issued already.")
 			}
 			wanted := func(n order.Name) bool { return len(in.Body.Sheets) == 0 || slices.Contains(in.Body.Sheets, n) }
-			return a.changed(ctx, in.ID, a.issue(ctx, view, in.By, wanted))
+			return a.changed(ctx, in.ID, a.issue(ctx, view, wanted))
 		})
-	huma.Register(api, huma.Operation{OperationID: "say-of-order", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/orders/{order}/events", DefaultStatus: http.StatusCreated,
+	register(api, store.Decider, huma.Operation{OperationID: "say-of-order", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/orders/{order}/events", DefaultStatus: http.StatusCreated,
 		Summary: "Sent, returned, ticked off, accepted with a reason, back to the shop, closed"}, a.sayOfOrder)
 }
 
@@ -206,7 +204,7 @@ func (a resources) sayOfOrder(ctx context.Context, in *struct {
 	case b.What == store.Closed && issued.Open > 0 && reason == "":
 		return nil, refuse("reason", fmt.Sprintf("%d of its lines are neither proved by measuring nor ticked off. Do it, or sign here why the sheet is closed without.", issued.Open))
 	}
-	return a.changed(ctx, in.ID, a.store.AddOrderEvents(ctx, in.ID, []store.OrderEvent{{ID: b.ID, OrderID: in.Order, Line: b.Line, What: b.What, Reason: reason, SaidBy: b.By}}))
+	return a.changed(ctx, in.ID, a.store.AddOrderEvents(ctx, in.ID, []store.OrderEvent{{ID: b.ID, OrderID: in.Order, Line: b.Line, What: b.What, Reason: reason}}))
 }
 
 // beforeWork is the inspection as it was decided on, without what was measured to prove the work and without new parts; it is in itself

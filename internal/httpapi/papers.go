@@ -35,7 +35,7 @@ func show(name string, pdf []byte) *attachment {
 
 func (a resources) papers(api huma.API) {
 	paper := func(operation, path, summary string, make func(ctx context.Context, id int64) (*attachment, error)) {
-		huma.Register(api, huma.Operation{OperationID: operation, Method: http.MethodGet, Path: path, Summary: summary},
+		register(api, store.Viewer, huma.Operation{OperationID: operation, Method: http.MethodGet, Path: path, Summary: summary},
 			func(ctx context.Context, in *struct {
 				ID int64 `path:"id"`
 			}) (*attachment, error) {
@@ -76,7 +76,7 @@ func (a resources) papers(api huma.API) {
 		err = exchange.WriteXLSX(&book, in, view.Evaluation, rowsOf(&record), signedTable(view), orderTable(view))
 		return attach("application/vnd.openxmlformats-officedocument.spreadsheetml.sheet", fileName(record.Job.Number)+".xlsx", book.Bytes()), err
 	})
-	huma.Register(api, huma.Operation{OperationID: "get-order-pdf", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/orders/{order}/pdf", Summary: "An order sheet as a PDF"},
+	register(api, store.Viewer, huma.Operation{OperationID: "get-order-pdf", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/orders/{order}/pdf", Summary: "An order sheet as a PDF"},
 		func(ctx context.Context, in *struct {
 			ID    int64  `path:"id"`
 			Order string `path:"order"`

@@ -23,11 +23,10 @@ type ConditionBody struct {
 	GaugeC    *float64            `json:"gauge_c,omitempty" minimum:"-40" maximum:"120" doc:"°C; with the material, sizes are corrected to 20 °C"`
 	Material  instrument.Material `json:"material,omitempty" enum:",steel,iron,aluminium"`
 	Note      string              `json:"note,omitempty" maxLength:"200"`
-	By        string              `json:"by" minLength:"1" maxLength:"100"`
 }
 
 func (a resources) parts(api huma.API) {
-	huma.Register(api, huma.Operation{OperationID: "set-condition", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/conditions",
+	register(api, store.Inspector, huma.Operation{OperationID: "set-condition", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/conditions",
 		Summary: "Say how the parts of a kind are held", DefaultStatus: http.StatusCreated},
 		func(ctx context.Context, in *struct {
 			ID   int64 `path:"id"`
@@ -43,9 +42,9 @@ func (a resources) parts(api huma.API) {
 				return nil, refuse("material", "To correct sizes to 20 °C, both the gauge's temperature and the part's material are needed.")
 			}
 			return a.changed(ctx, in.ID, a.store.AddCondition(ctx, store.Condition{ID: b.ID, JobID: in.ID, Kind: b.Kind, Torqued: b.Torqued, DeckPlate: b.DeckPlate,
-				ShellsIn: b.ShellsIn, PartC: b.PartC, GaugeC: b.GaugeC, Material: b.Material, Note: b.Note, SetBy: b.By}))
+				ShellsIn: b.ShellsIn, PartC: b.PartC, GaugeC: b.GaugeC, Material: b.Material, Note: b.Note}))
 		})
-	huma.Register(api, huma.Operation{OperationID: "add-state", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/states",
+	register(api, store.Inspector, huma.Operation{OperationID: "add-state", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/states",
 		Summary: "Measure the parts of a kind again in a new state", DefaultStatus: http.StatusCreated},
 		func(ctx context.Context, in *struct {
 			ID   int64 `path:"id"`
@@ -56,7 +55,7 @@ func (a resources) parts(api huma.API) {
 		}) (*jobOutput, error) {
 			return a.changed(ctx, in.ID, a.store.AddState(ctx, in.ID, in.Body.Kind, in.Body.State))
 		})
-	huma.Register(api, huma.Operation{OperationID: "add-place", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/places",
+	register(api, store.Inspector, huma.Operation{OperationID: "add-place", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/places",
 		Summary: "Add a place to read outside the plan", DefaultStatus: http.StatusCreated},
 		func(ctx context.Context, in *struct {
 			ID   int64 `path:"id"`
@@ -64,16 +63,15 @@ func (a resources) parts(api huma.API) {
 				store.Place
 				Station   string     `json:"station" minLength:"1" maxLength:"40"`
 				Direction unit.Angle `json:"direction" minimum:"0" maximum:"359999999"`
-				By        string     `json:"by" minLength:"1" maxLength:"100"`
 			}
 		}) (*jobOutput, error) {
 			b := in.Body
 			if !b.Kind.Grid() {
 				return nil, refuse("kind", "Only sizes have places outside their plan.")
 			}
-			return a.changed(ctx, in.ID, a.store.AddPlace(ctx, in.ID, b.Place, b.Station, b.Direction, b.By))
+			return a.changed(ctx, in.ID, a.store.AddPlace(ctx, in.ID, b.Place, b.Station, b.Direction))
 		})
-	huma.Register(api, huma.Operation{OperationID: "add-unworn", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/unworn",
+	register(api, store.Inspector, huma.Operation{OperationID: "add-unworn", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/unworn",
 		Summary: "Record a size read on the unworn part of a feature", DefaultStatus: http.StatusCreated},
 		func(ctx context.Context, in *struct {
 			ID   int64 `path:"id"`
@@ -81,7 +79,6 @@ func (a resources) parts(api huma.API) {
 				store.Place
 				Reading string      `json:"reading" format:"uuid" doc:"an id made by the client"`
 				Size    unit.Length `json:"size"`
-				By      string      `json:"by" minLength:"1" maxLength:"100"`
 			}
 		}) (*jobOutput, error) {
 			b := in.Body
@@ -96,9 +93,9 @@ func (a resources) parts(api huma.API) {
 			if doubt := inspected.Doubt(b.Kind, b.Number, b.State, b.Size); doubt != nil {
 				return nil, refuse("size", doubt.Sentence)
 			}
-			return a.changed(ctx, in.ID, a.store.AddUnworn(ctx, in.ID, b.Place, b.Reading, b.Size, b.By))
+			return a.changed(ctx, in.ID, a.store.AddUnworn(ctx, in.ID, b.Place, b.Reading, b.Size))
 		})
-	huma.Register(api, huma.Operation{OperationID: "add-parts", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/parts",
+	register(api, store.Inspector, huma.Operation{OperationID: "add-parts", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/parts",
 		Summary: "Measure parts that the job did not have", DefaultStatus: http.StatusCreated},
 		func(ctx context.Context, in *struct {
 			ID   int64 `path:"id"`
@@ -112,7 +109,7 @@ func (a resources) parts(api huma.API) {
 			}
 			return a.changed(ctx, in.ID, a.store.AddParts(ctx, in.ID, in.Body.Kind, in.Body.Count))
 		})
-	huma.Register(api, huma.Operation{OperationID: "remove-state", Method: http.MethodDelete, Path: "/api/v1/jobs/{id}/states/{kind}/{state}",
+	register(api, store.Inspector, huma.Operation{OperationID: "remove-state", Method: http.MethodDelete, Path: "/api/v1/jobs/{id}/states/{kind}/{state}",
 		Summary: "Take a state back while nothing is recorded in it"},
 		func(ctx context.Context, in *struct {
 			ID    int64           `path:"id"`
@@ -121,7 +118,7 @@ func (a resources) parts(api huma.API) {
 		}) (*jobOutput, error) {
 			return a.changed(ctx, in.ID, a.store.RemoveState(ctx, in.ID, in.Kind, in.State))
 		})
-	huma.Register(api, huma.Operation{OperationID: "remove-part", Method: http.MethodDelete, Path: "/api/v1/jobs/{id}/parts/{kind}/{number}",
+	register(api, store.Inspector, huma.Operation{OperationID: "remove-part", Method: http.MethodDelete, Path: "/api/v1/jobs/{id}/parts/{kind}/{number}",
 		Summary: "Take a part back while nothing is recorded of it"},
 		func(ctx context.Context, in *struct {
 			ID     int64           `path:"id"`

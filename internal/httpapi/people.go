@@ -81,9 +81,9 @@ func (a resources) people(api huma.API) {
 		a.sessions.Put(ctx, sessionPerson, p.ID)
 		return &sessionOutput{SessionView{Required: true, Name: p.Name, Role: p.Role}}, nil
 	}
-	huma.Register(api, huma.Operation{OperationID: "get-session", Method: http.MethodGet, Path: "/api/v1/session", Summary: "Who is signed in"},
+	register(api, anyone, huma.Operation{OperationID: "get-session", Method: http.MethodGet, Path: "/api/v1/session", Summary: "Who is signed in"},
 		func(ctx context.Context, _ *struct{}) (*sessionOutput, error) { return now(ctx) })
-	huma.Register(api, huma.Operation{OperationID: "sign-in", Method: http.MethodPost, Path: "/api/v1/session", Summary: "Sign in"},
+	register(api, anyone, huma.Operation{OperationID: "sign-in", Method: http.MethodPost, Path: "/api/v1/session", Summary: "Sign in"},
 		func(ctx context.Context, in *struct{ Body CredentialsBody }) (*sessionOutput, error) {
 			p, err := a.store.PersonNamed(ctx, in.Body.Name)
 			known := p.Password
@@ -95,14 +95,14 @@ func (a resources) people(api huma.API) {
 			}
 			return enter(ctx, p)
 		})
-	huma.Register(api, huma.Operation{OperationID: "sign-out", Method: http.MethodDelete, Path: "/api/v1/session", Summary: "Sign out"},
+	register(api, anyone, huma.Operation{OperationID: "sign-out", Method: http.MethodDelete, Path: "/api/v1/session", Summary: "Sign out"},
 		func(ctx context.Context, _ *struct{}) (*struct{}, error) {
 			if err := a.sessions.Destroy(ctx); err != nil {
 				return nil, a.fail(ctx, err)
 			}
 			return nil, nil
 		})
-	huma.Register(api, huma.Operation{OperationID: "create-owner", Method: http.MethodPost, Path: "/api/v1/owner", DefaultStatus: http.StatusCreated,
+	register(api, anyone, huma.Operation{OperationID: "create-owner", Method: http.MethodPost, Path: "/api/v1/owner", DefaultStatus: http.StatusCreated,
 		Summary: "Create the owner, once, with the code that Ledge printed when it started"},
 		func(ctx context.Context, in *struct {
 			Body struct {
@@ -136,9 +136,9 @@ func (a resources) people(api huma.API) {
 		}
 		return &peopleOutput{people}, nil
 	}
-	huma.Register(api, huma.Operation{OperationID: "list-people", Method: http.MethodGet, Path: "/api/v1/people", Summary: "Who may sign in"},
+	register(api, store.Owner, huma.Operation{OperationID: "list-people", Method: http.MethodGet, Path: "/api/v1/people", Summary: "Who may sign in"},
 		func(ctx context.Context, _ *struct{}) (*peopleOutput, error) { return list(ctx, nil) })
-	huma.Register(api, huma.Operation{OperationID: "add-person", Method: http.MethodPost, Path: "/api/v1/people", Summary: "Let somebody sign in", DefaultStatus: http.StatusCreated},
+	register(api, store.Owner, huma.Operation{OperationID: "add-person", Method: http.MethodPost, Path: "/api/v1/people", Summary: "Let somebody sign in", DefaultStatus: http.StatusCreated},
 		func(ctx context.Context, in *struct{ Body PersonBody }) (*peopleOutput, error) {
 			me, _ := signedIn(ctx)
 			p, err := newPerson(in.Body, me.Name)
@@ -147,7 +147,7 @@ func (a resources) people(api huma.API) {
 			}
 			return list(ctx, a.store.AddPerson(ctx, p, false))
 		})
-	huma.Register(api, huma.Operation{OperationID: "change-person", Method: http.MethodPut, Path: "/api/v1/people/{person}", Summary: "Another role or password; bar somebody, or let them in again"},
+	register(api, store.Owner, huma.Operation{OperationID: "change-person", Method: http.MethodPut, Path: "/api/v1/people/{person}", Summary: "Another role or password; bar somebody, or let them in again"},
 		func(ctx context.Context, in *struct {
 			Person int64 `path:"person"`
 			Body   PersonBody
@@ -162,7 +162,7 @@ func (a resources) people(api huma.API) {
 			}
 			return list(ctx, a.store.ChangePerson(ctx, in.Person, in.Body.Role, in.Body.Barred, hash))
 		})
-	huma.Register(api, huma.Operation{OperationID: "list-names", Method: http.MethodGet, Path: "/api/v1/names", Summary: "Who was at the bench lately"},
+	register(api, store.Viewer, huma.Operation{OperationID: "list-names", Method: http.MethodGet, Path: "/api/v1/names", Summary: "Who was at the bench lately"},
 		func(ctx context.Context, _ *struct{}) (*struct{ Body []string }, error) {
 			names, err := a.store.Names(ctx)
 			if err != nil {

@@ -33,23 +33,22 @@ const (
 )
 
 func (a resources) photos(api huma.API) {
-	huma.Register(api, huma.Operation{OperationID: "add-photo", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/photos", MaxBodyBytes: maxPhotoBody,
+	register(api, store.Inspector, huma.Operation{OperationID: "add-photo", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/photos", MaxBodyBytes: maxPhotoBody,
 		Summary: "Keep a photograph with a job", DefaultStatus: http.StatusCreated},
 		func(ctx context.Context, in *struct {
 			ID      int64  `path:"id"`
 			Photo   string `query:"photo" format:"uuid" required:"true" doc:"an id made by the client"`
 			Caption string `query:"caption" maxLength:"200"`
-			By      string `query:"by" minLength:"1" maxLength:"100"`
 			RawBody []byte `contentType:"application/octet-stream"`
 		}) (*jobOutput, error) {
-			p := store.Photo{ID: in.Photo, JobID: in.ID, Caption: in.Caption, TakenBy: in.By}
+			p := store.Photo{ID: in.Photo, JobID: in.ID, Caption: in.Caption}
 			picture, small, err := reencode(in.RawBody, &p)
 			if err != nil {
 				return nil, refuse("photo", err.Error())
 			}
 			return a.changed(ctx, in.ID, a.store.AddPhoto(ctx, p, picture, small))
 		})
-	huma.Register(api, huma.Operation{OperationID: "get-photo", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/photos/{photo}", Summary: "A photograph as JPEG"},
+	register(api, store.Viewer, huma.Operation{OperationID: "get-photo", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/photos/{photo}", Summary: "A photograph as JPEG"},
 		func(ctx context.Context, in *struct {
 			ID    int64  `path:"id"`
 			Photo string `path:"photo"`
@@ -69,7 +68,7 @@ func (a resources) photos(api huma.API) {
 				Body         []byte
 			}{"image/jpeg", "private, max-age=31536000, immutable", picture}, nil
 		})
-	huma.Register(api, huma.Operation{OperationID: "restore-photo", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/photos/{photo}/restored",
+	register(api, store.Inspector, huma.Operation{OperationID: "restore-photo", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/photos/{photo}/restored",
 		Summary: "Bring a photograph back that was taken away", DefaultStatus: http.StatusCreated},
 		func(ctx context.Context, in *struct {
 			ID    int64  `path:"id"`
@@ -77,14 +76,13 @@ func (a resources) photos(api huma.API) {
 		}) (*jobOutput, error) {
 			return a.changed(ctx, in.ID, a.store.RestorePhoto(ctx, in.ID, in.Photo))
 		})
-	huma.Register(api, huma.Operation{OperationID: "remove-photo", Method: http.MethodDelete, Path: "/api/v1/jobs/{id}/photos/{photo}",
+	register(api, store.Inspector, huma.Operation{OperationID: "remove-photo", Method: http.MethodDelete, Path: "/api/v1/jobs/{id}/photos/{photo}",
 		Summary: "Take a photograph out of sight", DefaultStatus: http.StatusOK},
 		func(ctx context.Context, in *struct {
 			ID    int64  `path:"id"`
 			Photo string `path:"photo"`
-			By    string `query:"by" minLength:"1" maxLength:"100"`
 		}) (*jobOutput, error) {
-			return a.changed(ctx, in.ID, a.store.RemovePhoto(ctx, in.ID, in.Photo, in.By))
+			return a.changed(ctx, in.ID, a.store.RemovePhoto(ctx, in.ID, in.Photo))
 		})
 }
 

@@ -13,11 +13,11 @@ import (
 )
 
 func (a resources) plans(api huma.API) {
-	huma.Register(api, huma.Operation{OperationID: "list-plans", Method: http.MethodGet, Path: "/api/v1/plans", Summary: "The measuring plans"},
+	register(api, store.Viewer, huma.Operation{OperationID: "list-plans", Method: http.MethodGet, Path: "/api/v1/plans", Summary: "The measuring plans"},
 		func(context.Context, *struct{}) (*struct{ Body []plan.Plan }, error) {
 			return &struct{ Body []plan.Plan }{plan.All()}, nil
 		})
-	huma.Register(api, huma.Operation{OperationID: "set-plan", Method: http.MethodPut, Path: "/api/v1/jobs/{id}/plans/{kind}",
+	register(api, store.Inspector, huma.Operation{OperationID: "set-plan", Method: http.MethodPut, Path: "/api/v1/jobs/{id}/plans/{kind}",
 		Summary: "Choose the plan for the features of a kind that nobody has read yet"},
 		func(ctx context.Context, in *struct {
 			ID   int64           `path:"id"`
@@ -35,7 +35,7 @@ func (a resources) plans(api huma.API) {
 			}
 			return a.changed(ctx, in.ID, a.store.SetPlan(ctx, in.ID, in.Kind, p))
 		})
-	huma.Register(api, huma.Operation{OperationID: "set-fitted", Method: http.MethodPut, Path: "/api/v1/jobs/{id}/fitted",
+	register(api, store.Inspector, huma.Operation{OperationID: "set-fitted", Method: http.MethodPut, Path: "/api/v1/jobs/{id}/fitted",
 		Summary: "Say which shells were in when a bearing was measured"},
 		func(ctx context.Context, in *struct {
 			ID   int64 `path:"id"`

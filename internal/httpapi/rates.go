@@ -28,11 +28,10 @@ type RateName struct {
 type ratesOutput struct{ Body RatesView }
 
 func (a resources) rates(api huma.API) {
-	huma.Register(api, huma.Operation{OperationID: "get-rates", Method: http.MethodGet, Path: "/api/v1/rates", Summary: "The shop's rate card"},
+	register(api, store.Viewer, huma.Operation{OperationID: "get-rates", Method: http.MethodGet, Path: "/api/v1/rates", Summary: "The shop's rate card"},
 		func(ctx context.Context, _ *struct{}) (*ratesOutput, error) { return a.ratesView(ctx) })
-	huma.Register(api, huma.Operation{OperationID: "set-rates", Method: http.MethodPut, Path: "/api/v1/rates", Summary: "Replace the shop's rate card"},
+	register(api, store.Decider, huma.Operation{OperationID: "set-rates", Method: http.MethodPut, Path: "/api/v1/rates", Summary: "Replace the shop's rate card"},
 		func(ctx context.Context, in *struct {
-			By   string `query:"by" minLength:"1" maxLength:"100"`
 			Body schedule.Card
 		}) (*ratesOutput, error) {
 			var places []*huma.ErrorDetail
@@ -42,7 +41,7 @@ func (a resources) rates(api huma.API) {
 			if len(places) > 0 {
 				return nil, problem(http.StatusUnprocessableEntity, places[0].Message, places...)
 			}
-			if err := a.store.SetRates(ctx, in.Body, in.By); err != nil {
+			if err := a.store.SetRates(ctx, in.Body); err != nil {
 				return nil, a.fail(ctx, err)
 			}
 			return a.ratesView(ctx)

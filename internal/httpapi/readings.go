@@ -32,7 +32,6 @@ type ReadingBody struct {
 	Gauge   *string      `json:"gauge,omitempty" doc:"the id of the gauge's setup"`
 	Repeat  bool         `json:"repeat" doc:"join the readings of the cell instead of superseding them"`
 	Unusual bool         `json:"unusual" doc:"the person has confirmed a size far from its neighbours"`
-	By      string       `json:"by" minLength:"1" maxLength:"100"`
 }
 
 // ReadingAnswer carries the reading and the job as it stands with it: one commit, one evaluation.
@@ -42,7 +41,7 @@ type ReadingAnswer struct {
 }
 
 func (a resources) readings(api huma.API) {
-	huma.Register(api, huma.Operation{OperationID: "add-reading", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/readings",
+	register(api, store.Inspector, huma.Operation{OperationID: "add-reading", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/readings",
 		Summary: "Take a reading", DefaultStatus: http.StatusCreated},
 		func(ctx context.Context, in *struct {
 			ID   int64 `path:"id"`
@@ -54,7 +53,7 @@ func (a resources) readings(api huma.API) {
 			}
 			reading, err := a.store.AddReadingAsSeen(ctx, in.ID, store.Place{Kind: b.Kind, Number: b.Number, State: b.State},
 				store.Reading{ID: b.ID, Station: b.Station, Direction: b.Direction, What: b.What, Value: b.Value, Reason: b.Reason,
-					Typed: b.Typed, GaugeID: b.Gauge, TakenBy: b.By}, b.Repeat,
+					Typed: b.Typed, GaugeID: b.Gauge}, b.Repeat,
 				store.Seen{Station: b.StationName, Direction: b.DirectionAt, Live: b.Seen})
 			if err != nil {
 				return nil, a.fail(ctx, err)

@@ -45,7 +45,7 @@ type LearnedPart struct {
 }
 
 func (a resources) record(api huma.API) {
-	huma.Register(api, huma.Operation{OperationID: "get-history", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/history", Summary: "What happened to a job, or to one feature, the latest first"},
+	register(api, store.Viewer, huma.Operation{OperationID: "get-history", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/history", Summary: "What happened to a job, or to one feature, the latest first"},
 		func(ctx context.Context, in *struct {
 			ID     int64           `path:"id"`
 			Kind   inspection.Kind `query:"kind" maxLength:"30"`
@@ -57,7 +57,7 @@ func (a resources) record(api huma.API) {
 			}
 			return &struct{ Body []store.Moment }{list}, nil
 		})
-	huma.Register(api, huma.Operation{OperationID: "search", Method: http.MethodGet, Path: "/api/v1/search", Summary: "Jobs of all years by words, decision or measured size"},
+	register(api, store.Viewer, huma.Operation{OperationID: "search", Method: http.MethodGet, Path: "/api/v1/search", Summary: "Jobs of all years by words, decision or measured size"},
 		func(ctx context.Context, in *struct{ SearchQuery }) (*struct{ Body []store.FoundJob }, error) {
 			q, err := in.SearchQuery.search()
 			if err != nil {
@@ -69,7 +69,7 @@ func (a resources) record(api huma.API) {
 			}
 			return &struct{ Body []store.FoundJob }{found}, nil
 		})
-	huma.Register(api, huma.Operation{OperationID: "learned", Method: http.MethodGet, Path: "/api/v1/learned", Summary: "How the parts of an engine usually come in"},
+	register(api, store.Viewer, huma.Operation{OperationID: "learned", Method: http.MethodGet, Path: "/api/v1/learned", Summary: "How the parts of an engine usually come in"},
 		func(ctx context.Context, in *struct {
 			Engine string `query:"engine" required:"true" minLength:"1" maxLength:"200"`
 		}) (*struct{ Body LearnedView }, error) {
@@ -79,7 +79,7 @@ func (a resources) record(api huma.API) {
 			}
 			return &struct{ Body LearnedView }{view}, nil
 		})
-	huma.Register(api, huma.Operation{OperationID: "close-job", Method: http.MethodPut, Path: "/api/v1/jobs/{id}/closed", Summary: "Take a job out of the shop's list with its outcome, or back into it"}, a.closeJob)
+	register(api, store.Decider, huma.Operation{OperationID: "close-job", Method: http.MethodPut, Path: "/api/v1/jobs/{id}/closed", Summary: "Take a job out of the shop's list with its outcome, or back into it"}, a.closeJob)
 }
 
 // search reads the decimals of a query.

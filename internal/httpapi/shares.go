@@ -63,7 +63,7 @@ func (a resources) shares(api huma.API) {
 		}
 		return &sharesOutput{shares}, nil
 	}
-	huma.Register(api, huma.Operation{OperationID: "get-report", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/report", Summary: "The report in plain words"},
+	register(api, store.Viewer, huma.Operation{OperationID: "get-report", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/report", Summary: "The report in plain words"},
 		func(ctx context.Context, in *struct {
 			ID int64 `path:"id"`
 		}) (*struct{ Body SharedView }, error) {
@@ -73,19 +73,18 @@ func (a resources) shares(api huma.API) {
 			}
 			return &struct{ Body SharedView }{sharedView(job)}, nil
 		})
-	huma.Register(api, huma.Operation{OperationID: "list-shares", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/shares", Summary: "The links to a job's report"},
+	register(api, store.Viewer, huma.Operation{OperationID: "list-shares", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/shares", Summary: "The links to a job's report"},
 		func(ctx context.Context, in *struct {
 			ID int64 `path:"id"`
 		}) (*sharesOutput, error) {
 			return list(ctx, in.ID, nil)
 		})
-	huma.Register(api, huma.Operation{OperationID: "share", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/shares", DefaultStatus: http.StatusCreated,
+	register(api, store.Decider, huma.Operation{OperationID: "share", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/shares", DefaultStatus: http.StatusCreated,
 		Summary: "Make a link to a job's report; its token is told this once"},
 		func(ctx context.Context, in *struct {
 			ID   int64 `path:"id"`
 			Body struct {
 				For string `json:"for" minLength:"1" maxLength:"200"`
-				By  string `json:"by" minLength:"1" maxLength:"100"`
 			}
 		}) (*struct {
 			Body struct {
@@ -103,15 +102,14 @@ func (a resources) shares(api huma.API) {
 			}
 			return out, nil
 		})
-	huma.Register(api, huma.Operation{OperationID: "revoke-share", Method: http.MethodDelete, Path: "/api/v1/jobs/{id}/shares/{share}", Summary: "Revoke a link"},
+	register(api, store.Decider, huma.Operation{OperationID: "revoke-share", Method: http.MethodDelete, Path: "/api/v1/jobs/{id}/shares/{share}", Summary: "Revoke a link"},
 		func(ctx context.Context, in *struct {
 			ID    int64  `path:"id"`
 			Share string `path:"share"`
-			By    string `query:"by" minLength:"1" maxLength:"100"`
 		}) (*sharesOutput, error) {
 			return list(ctx, in.ID, a.store.RevokeShare(ctx, in.ID, in.Share, in.By))
 		})
-	huma.Register(api, huma.Operation{OperationID: "get-shared", Method: http.MethodGet, Path: "/api/v1/shared/{token}", Summary: "The report behind a link"},
+	register(api, anyone, huma.Operation{OperationID: "get-shared", Method: http.MethodGet, Path: "/api/v1/shared/{token}", Summary: "The report behind a link"},
 		func(ctx context.Context, in *struct {
 			Token string `path:"token" maxLength:"60"`
 		}) (*struct{ Body SharedView }, error) {
@@ -121,7 +119,7 @@ func (a resources) shares(api huma.API) {
 			}
 			return &struct{ Body SharedView }{sharedView(job)}, nil
 		})
-	huma.Register(api, huma.Operation{OperationID: "get-shared-summary", Method: http.MethodGet, Path: "/api/v1/shared/{token}/summary.pdf", Summary: "The report behind a link as a PDF"},
+	register(api, anyone, huma.Operation{OperationID: "get-shared-summary", Method: http.MethodGet, Path: "/api/v1/shared/{token}/summary.pdf", Summary: "The report behind a link as a PDF"},
 		func(ctx context.Context, in *struct {
 			Token string `path:"token" maxLength:"60"`
 		}) (*attachment, error) {

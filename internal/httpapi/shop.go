@@ -23,9 +23,9 @@ type ShopView struct {
 type shopOutput struct{ Body ShopView }
 
 func (a resources) shop(api huma.API) {
-	huma.Register(api, huma.Operation{OperationID: "get-shop", Method: http.MethodGet, Path: "/api/v1/shop", Summary: "What holds for the shop as a whole"},
+	register(api, store.Viewer, huma.Operation{OperationID: "get-shop", Method: http.MethodGet, Path: "/api/v1/shop", Summary: "What holds for the shop as a whole"},
 		func(ctx context.Context, _ *struct{}) (*shopOutput, error) { return a.shopView(ctx) })
-	huma.Register(api, huma.Operation{OperationID: "set-shop", Method: http.MethodPut, Path: "/api/v1/shop", Summary: "Say under which address Ledge is reached from elsewhere"},
+	register(api, store.Decider, huma.Operation{OperationID: "set-shop", Method: http.MethodPut, Path: "/api/v1/shop", Summary: "Say under which address Ledge is reached from elsewhere"},
 		func(ctx context.Context, in *struct {
 			Body struct {
 				PublicURL string `json:"public_url" maxLength:"200"`

@@ -37,14 +37,13 @@ func walkOf(r store.Record) WalkView {
 }
 
 func (a resources) walk(api huma.API) {
-	huma.Register(api, huma.Operation{OperationID: "add-answers", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/answers",
+	register(api, store.Inspector, huma.Operation{OperationID: "add-answers", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/answers",
 		Summary: "Answer what is asked before measuring", DefaultStatus: http.StatusCreated},
 		func(ctx context.Context, in *struct {
 			ID   int64 `path:"id"`
 			Body struct {
 				Answers []AnswerBody `json:"answers" minItems:"1" maxItems:"200"`
 				Sure    bool         `json:"sure,omitempty" doc:"the person was asked about a stamp that looks mistyped, and it is so"`
-				By      string       `json:"by" minLength:"1" maxLength:"100"`
 			}
 		}) (*jobOutput, error) {
 			job, err := a.store.Job(ctx, in.ID)
@@ -62,23 +61,22 @@ func (a resources) walk(api huma.API) {
 				if err := checkStamp(items, b, job.Unit, where, in.Body.Sure); err != nil {
 					return nil, err
 				}
-				answers[i] = store.Answer{ID: b.ID, Topic: b.Topic, Place: b.Place, Value: b.Value, Note: b.Note, SaidBy: in.Body.By}
+				answers[i] = store.Answer{ID: b.ID, Topic: b.Topic, Place: b.Place, Value: b.Value, Note: b.Note}
 			}
 			return a.changed(ctx, in.ID, a.store.AddAnswers(ctx, in.ID, answers))
 		})
-	huma.Register(api, huma.Operation{OperationID: "set-head", Method: http.MethodPut, Path: "/api/v1/jobs/{id}/head",
+	register(api, store.Inspector, huma.Operation{OperationID: "set-head", Method: http.MethodPut, Path: "/api/v1/jobs/{id}/head",
 		Summary: "Change customer, engine, duty or promised date"},
 		func(ctx context.Context, in *struct {
 			ID      int64  `path:"id"`
 			IfMatch string `header:"If-Match" required:"true" doc:"the job's version that was changed"`
-			By      string `query:"by" minLength:"1" maxLength:"100"`
 			Body    store.JobHead
 		}) (*jobOutput, error) {
 			version, err := versionOf(in.IfMatch)
 			if err != nil {
 				return nil, err
 			}
-			return a.changed(ctx, in.ID, a.store.SetHead(ctx, in.ID, version, in.Body, in.By))
+			return a.changed(ctx, in.ID, a.store.SetHead(ctx, in.ID, version, in.Body))
 		})
 }
 

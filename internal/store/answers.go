@@ -20,6 +20,8 @@ type Answer struct {
 	Note   string `db:"note" json:"note"`
 	SaidBy string `db:"said_by" json:"said_by"`
 	SaidAt string `db:"said_at" json:"said_at"`
+	// FromFile tells that the name is only said by a file that was taken in.
+	FromFile bool `db:"from_file" json:"from_file,omitempty"`
 }
 
 // AddAnswers stores answers, which hold for their places from now on; an id is stored once. An empty value takes an
@@ -31,9 +33,8 @@ func (s *Store) AddAnswers(ctx context.Context, jobID int64, answers []Answer) e
 			return err
 		}
 		for _, a := range answers {
-			a.JobID, a.SaidAt = jobID, s.stamp()
-			if _, err := sqlx.NamedExecContext(ctx, tx, `INSERT INTO answers (id, job_id, topic, place, value, note, said_by, said_at)
-				VALUES (:id, :job_id, :topic, :place, :value, :note, :said_by, :said_at) ON CONFLICT (id) DO NOTHING`, a); err != nil {
+			if _, err := once(ctx, tx, "answers", a.ID, fields{"job_id": jobID, "topic": a.Topic, "place": a.Place, "value": a.Value, "note": a.Note, "said_by": Actor(ctx)},
+				fields{"said_at": s.stamp()}); err != nil {
 				return err
 			}
 		}

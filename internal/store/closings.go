@@ -30,6 +30,8 @@ type Closing struct {
 	Reason   string  `db:"reason" json:"reason"`
 	ClosedBy string  `db:"closed_by" json:"closed_by"`
 	ClosedAt string  `db:"closed_at" json:"closed_at"`
+	// FromFile tells that the name is only said by a file that was taken in.
+	FromFile bool `db:"from_file" json:"from_file,omitempty"`
 }
 
 // CloseJob takes a job out of the shop's list, or with [Reopened] puts it back; it stays on record.
@@ -53,7 +55,7 @@ func (s *Store) CloseJob(ctx context.Context, id int64, outcome Outcome, reason 
 			return err
 		}
 		_, err = tx.ExecContext(ctx, `INSERT INTO closings (id, job_id, outcome, reason, closed_by, closed_at) VALUES (?,?,?,?,?,?)`,
-			uuid.NewString(), id, outcome, reason, person(ctx), now)
+			uuid.NewString(), id, outcome, reason, Actor(ctx), now)
 		return err
 	})
 	if err != nil {

@@ -29,6 +29,8 @@ type Condition struct {
 	Note      string              `db:"note" json:"note"`
 	SetBy     string              `db:"set_by" json:"set_by"`
 	SetAt     string              `db:"set_at" json:"set_at"`
+	// FromFile tells that the name is only said by a file that was taken in.
+	FromFile bool `db:"from_file" json:"from_file,omitempty"`
 }
 
 // At20 is a size read under c as it would be at 20 °C; as read where it cannot be told.
@@ -52,13 +54,14 @@ func (c *Condition) inspected() (out inspection.Condition) {
 
 // AddCondition stores a condition, which holds for its kind from now on; the same id is stored once.
 func (s *Store) AddCondition(ctx context.Context, c Condition) error {
-	c.SetAt = s.stamp()
+	c.SetBy, c.SetAt = Actor(ctx), s.stamp()
 	defer s.changed(c.JobID)
 	err := s.changeOpen(ctx, c.JobID, func(tx *sqlx.Tx) error {
 		if _, err := getJob(ctx, tx, c.JobID); err != nil {
 			return err
 		}
-		return insertCondition(ctx, tx, c)
+		_, err := c.once(ctx, tx)
+		return err
 	})
 	if err != nil {
 		return fmt.Errorf("condition %s: %w", c.ID, err)
@@ -66,10 +69,9 @@ func (s *Store) AddCondition(ctx context.Context, c Condition) error {
 	return nil
 }
 
-func insertCondition(ctx context.Context, q querier, c Condition) error {
-	_, err := sqlx.NamedExecContext(ctx, q, `INSERT INTO conditions (id, job_id, kind, torqued, deck_plate, shells_in, part_c, gauge_c, material, note, set_by, set_at)
-		VALUES (:id, :job_id, :kind, :torqued, :deck_plate, :shells_in, :part_c, :gauge_c, :material, :note, :set_by, :set_at) ON CONFLICT (id) DO NOTHING`, c)
-	return err
+func (c Condition) once(ctx context.Context, tx *sqlx.Tx) (known bool, err error) {
+	return once(ctx, tx, "conditions", c.ID, fields{"job_id": c.JobID, "kind": c.Kind, "torqued": c.Torqued, "deck_plate": c.DeckPlate, "shells_in": c.ShellsIn,
+		"part_c": c.PartC, "gauge_c": c.GaugeC, "material": c.Material, "note": c.Note, "set_by": c.SetBy}, fields{"set_at": c.SetAt})
 }
 
 // conditionsOf returns every condition of a job in order; the last of a kind holds.

@@ -21,6 +21,8 @@ type Decision struct {
 	Basis     string `db:"basis" json:"-"`
 	DecidedBy string `db:"decided_by" json:"decided_by"`
 	DecidedAt string `db:"decided_at" json:"decided_at"`
+	// FromFile tells that the name is only said by a file that was taken in.
+	FromFile bool `db:"from_file" json:"from_file,omitempty"`
 }
 
 // AddDecision stores a signed decision; the same id is stored once. after is the seq of the last decision of the set that the person saw, 0

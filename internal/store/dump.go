@@ -2,17 +2,19 @@ package store
 
 import (
 	"context"
+	"database/sql"
 	"encoding/json"
 	"errors"
 	"fmt"
 	"iter"
 	"maps"
+	"os"
+	"path/filepath"
 	"slices"
 	"strings"
 
 	"github.com/google/uuid"
 	"github.com/jmoiron/sqlx"
-	"modernc.org/sqlite"
 
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/unit"
@@ -25,22 +27,22 @@ type Dump struct {
 	Version int64                       `json:"version"`
 	Job     map[string]any              `json:"job"`
 	Tables  map[string][]map[string]any `json:"tables"`
-	// Pictures are the photographs and their small versions, both JPEG, in the order of the table.
-	Pictures [][2][]byte `json:"-"`
+	// Picture returns a photograph and its small version, both JPEG, by its place in the table, counted from 0. They are not in memory.
+	Picture func(ctx context.Context, place int) ([2][]byte, error) `json:"-"`
 }
 
-// MostRows bounds the rows of a dump that is loaded.
-const MostRows = 300_000
+// MostRows bounds the rows of a dump that is loaded. A large engine that was measured in three states has a tenth of it.
+const MostRows = 50_000
 
 // dumped are the tables with rows of a job, each after those that it belongs to.
 var dumped = []dumpedTable{
-	{name: "limits", rows: ofJob + `block, kind, number, name, place`},
-	{name: "limit_sources", rows: ofJob + `block, kind, number, field`},
-	{name: "features", rows: ofJob + `id`},
+	{name: "limits", nameless: true, rows: ofJob + `block, kind, number, name, place`},
+	{name: "limit_sources", nameless: true, rows: ofJob + `block, kind, number, field`},
+	{name: "features", nameless: true, rows: ofJob + `id`},
 	{name: "gauges", rows: ofJob + `seq`, id: true},
 	{name: "conditions", rows: ofJob + `seq`, id: true},
 	{name: "readings", rows: ofFeature, id: true, places: map[string]string{"feature_id": "features", "gauge_id": "gauges", "condition_id": "conditions"}},
-	{name: "superseded", rows: `reading_id IN (SELECT r.id FROM readings r JOIN features f ON f.id = r.feature_id WHERE f.job_id = ?) ORDER BY (SELECT seq FROM readings r WHERE r.id = reading_id)`,
+	{name: "superseded", nameless: true, rows: `reading_id IN (SELECT r.id FROM readings r JOIN features f ON f.id = r.feature_id WHERE f.job_id = ?) ORDER BY (SELECT seq FROM readings r WHERE r.id = reading_id)`,
 		places: map[string]string{"reading_id": "readings", "by_id": "readings"}},
 	{name: "looks", rows: ofFeature, id: true, places: map[string]string{"feature_id": "features"}},
 	{name: "unworn", rows: ofFeature, id: true, places: map[string]string{"feature_id": "features"}},
@@ -62,6 +64,8 @@ type dumpedTable struct {
 	rows string
 	// id tells that a row is named by a text, which is made anew.
 	id bool
+	// nameless tells that its rows hold nobody's name.
+	nameless bool
 	// places are the columns that name a row of another table.
 	places map[string]string
 }
@@ -72,11 +76,16 @@ const (
 )
 
 // own are columns that a row has for its table's sake alone.
-var own = []string{"id", "seq", "job_id", "picture", "small"}
+var own = []string{"id", "seq", "job_id", "picture", "small", "from_file", "made_as", "made_of"}
 
 // Dump returns everything on record of a job, or [ErrNotFound].
 func (s *Store) Dump(ctx context.Context, id int64) (d Dump, err error) {
 	d.Version, d.Tables = s.version, map[string][]map[string]any{}
+	var pictures []any
+	d.Picture = func(ctx context.Context, place int) (pair [2][]byte, err error) {
+		err = s.read.QueryRowxContext(ctx, `SELECT picture, small FROM photos WHERE id = ?`, pictures[place]).Scan(&pair[0], &pair[1])
+		return pair, err
+	}
 	err = s.view(ctx, func(tx *sqlx.Tx) error {
 		jobs, err := rowsAsMaps(ctx, tx, `SELECT * FROM jobs WHERE id = ?`, id)
 		if err != nil {
@@ -86,10 +95,16 @@ func (s *Store) Dump(ctx context.Context, id int64) (d Dump, err error) {
 			return ErrNotFound
 		}
 		d.Job = jobs[0]
-		delete(d.Job, "id")
+		for _, column := range own {
+			delete(d.Job, column)
+		}
 		places := map[string]map[any]int{}
 		for _, t := range dumped {
-			rows, err := rowsAsMaps(ctx, tx, `SELECT * FROM `+t.name+` WHERE `+t.rows, id)
+			columns := "*"
+			if t.name == "photos" {
+				columns = "id, caption, width, height, taken_by, taken_at, removed_by, removed_at"
+			}
+			rows, err := rowsAsMaps(ctx, tx, `SELECT `+columns+` FROM `+t.name+` WHERE `+t.rows, id)
 			if err != nil {
 				return fmt.Errorf("%s: %w", t.name, err)
 			}
@@ -97,9 +112,7 @@ func (s *Store) Dump(ctx context.Context, id int64) (d Dump, err error) {
 			for i, row := range rows {
 				places[t.name][row["id"]] = i + 1
 				if t.name == "photos" {
-					picture, _ := row["picture"].([]byte)
-					small, _ := row["small"].([]byte)
-					d.Pictures = append(d.Pictures, [2][]byte{picture, small})
+					pictures = append(pictures, row["id"])
 				}
 				for _, column := range own {
 					delete(row, column)
@@ -137,19 +150,28 @@ func rowsAsMaps(ctx context.Context, q querier, query string, args ...any) ([]ma
 	return list, found.Err()
 }
 
-// Load stores a dump as a job of its own, under its number or, where that is taken, the next free one. It fails with an [UnsoundError] where
-// a row is not as Ledge would have written it; then nothing is stored. check looks at the whole before it is kept.
-func (s *Store) Load(ctx context.Context, d Dump, by string, check func(Record) error) (job Job, err error) {
+// Load stores a dump as a job of its own, under its number or, where that is taken, the next free one; made names it. It fails with an
+// [UnsoundError] where a row is not as Ledge would have written it; then nothing is stored. check looks at the whole before it is kept, in a
+// file of its own, so that nobody waits for it.
+func (s *Store) Load(ctx context.Context, d Dump, made Made, check func(context.Context, Record) error) (job Job, err error) {
+	if d.Version < 1 || d.Version > s.version {
+		return Job{}, unsound("The job was written by a newer Ledge: its tables have version %d, this Ledge knows %d.", d.Version, s.version)
+	}
+	if err := s.tryOut(ctx, d, check); err != nil {
+		return Job{}, fmt.Errorf("load job: %w", err)
+	}
 	var id int64
 	err = s.change(ctx, func(tx *sqlx.Tx) error {
-		if d.Version < 1 || d.Version > s.version {
-			return unsound("The job was written by a newer Ledge: its tables have version %d, this Ledge knows %d.", d.Version, s.version)
+		var known bool
+		if id, known, err = made.job(ctx, tx); err != nil || known {
+			return err
 		}
+		d.Job = maps.Clone(d.Job)
 		number, err := s.loadNumber(ctx, tx, &d)
 		if err != nil {
 			return err
 		}
-		if id, err = newLoader(tx).job(ctx, d); err != nil {
+		if id, err = newLoader(tx, true).job(ctx, d, made); err != nil {
 			return err
 		}
 		if d.Version < waysVersion {
@@ -157,27 +179,56 @@ func (s *Store) Load(ctx context.Context, d Dump, by string, check func(Record) 
 				return unsound("The job cannot be read: %v.", err)
 			}
 		}
-		if err := s.log(As(ctx, by), tx, id, "taken_in", "taken in from a file of job "+number, nil); err != nil {
-			return err
-		}
-		record, err := readRecord(ctx, tx, id)
-		if err != nil {
-			return unsound("The job cannot be read: %v.", err)
-		}
-		for _, decision := range record.Decisions {
-			var basis disposition.Set
-			if err := json.Unmarshal([]byte(decision.Basis), &basis); err != nil {
-				return unsound("The job cannot be read: the basis of a decision is not one.")
-			}
-		}
-		job = record.Job
-		return check(record)
+		return s.log(ctx, tx, id, "taken_in", "taken in from a file of job "+number, nil)
 	})
 	if err != nil {
 		return Job{}, fmt.Errorf("load job: %w", err)
 	}
 	s.changed(id)
-	return job, nil
+	return s.Job(ctx, id)
+}
+
+// tryOut loads a dump into an empty file, without its pictures, and looks at what came of it.
+func (s *Store) tryOut(ctx context.Context, d Dump, check func(context.Context, Record) error) error {
+	folder, err := os.MkdirTemp("", "ledge")
+	if err != nil {
+		return err
+	}
+	defer os.RemoveAll(folder)
+	db, err := emptyAt(ctx, filepath.Join(folder, "new.db"), s.version)
+	if err != nil {
+		return err
+	}
+	defer db.Close()
+	tx, err := db.BeginTxx(ctx, nil)
+	if err != nil {
+		return err
+	}
+	defer func() { _ = tx.Rollback() }() // the file goes, too
+	if _, ok := d.Job["number"].(string); !ok {
+		return unsound("job: it has no number.")
+	}
+	d.Picture = nil
+	id, err := newLoader(tx, true).job(ctx, d, Made{})
+	if err != nil {
+		return err
+	}
+	if d.Version < waysVersion {
+		if err := modernize(ctx, tx.Tx, id); err != nil {
+			return unsound("The job cannot be read: %v.", err)
+		}
+	}
+	record, err := readRecord(ctx, tx, id)
+	if err != nil {
+		return unsound("The job cannot be read: %v.", plainly(err))
+	}
+	for _, decision := range record.Decisions {
+		var basis disposition.Set
+		if err := json.Unmarshal([]byte(decision.Basis), &basis); err != nil {
+			return unsound("The job cannot be read: the basis of a decision is not one.")
+		}
+	}
+	return check(ctx, record)
 }
 
 // loadNumber gives the job of a dump a free number and returns the one it had.
@@ -214,14 +265,14 @@ func (s *Store) LoadMany(ctx context.Context, dumps iter.Seq[Dump]) error {
 	}
 	defer func() { _, _ = s.write.ExecContext(ctx, fmt.Sprintf(`PRAGMA cache_size = %d`, usual)) }() // it only costs memory
 	for more := true; more; {
-		err := s.change(ctx, func(tx *sqlx.Tx) error {
-			l := newLoader(tx)
+		err := s.tidy(ctx, func(tx *sqlx.Tx) error {
+			l := newLoader(tx, false)
 			for range 100 {
 				var d Dump
 				if d, more = next(); !more {
 					return nil
 				}
-				if _, err := l.job(ctx, d); err != nil {
+				if _, err := l.job(ctx, d, Made{}); err != nil {
 					return err
 				}
 			}
@@ -236,20 +287,39 @@ func (s *Store) LoadMany(ctx context.Context, dumps iter.Seq[Dump]) error {
 
 // A loader inserts the rows of dumps within one transaction.
 type loader struct {
-	tx      *sqlx.Tx
-	columns map[string][]string
-	inserts map[string]*sqlx.Stmt
+	tx *sqlx.Tx
+	// fromFile is 1 where names are only said by a file.
+	fromFile int64
+	columns  map[string][]string
+	inserts  map[string]*sqlx.Stmt
 }
 
-func newLoader(tx *sqlx.Tx) *loader {
-	return &loader{tx, map[string][]string{}, map[string]*sqlx.Stmt{}}
+func newLoader(tx *sqlx.Tx, fromFile bool) *loader {
+	l := &loader{tx, 0, map[string][]string{}, map[string]*sqlx.Stmt{}}
+	if fromFile {
+		l.fromFile = 1
+	}
+	return l
 }
 
-// job inserts a job with all its rows and returns its id.
-func (l *loader) job(ctx context.Context, d Dump) (int64, error) {
-	id, err := l.row(ctx, "jobs", d.Job)
+// job inserts a job with all its rows and returns its id. Every name in it is only said by its file.
+func (l *loader) job(ctx context.Context, d Dump, made Made) (int64, error) {
+	row := maps.Clone(d.Job)
+	for _, column := range own {
+		if _, there := row[column]; there {
+			return 0, unsound("job: it cannot have %s.", column)
+		}
+	}
+	row["from_file"] = l.fromFile
+	if made.ID != "" {
+		row["made_as"], row["made_of"] = *made.as(), *made.of(ctx)
+	}
+	id, err := l.row(ctx, "jobs", row)
 	if err != nil {
 		return 0, unsound("job: %s", reasonOf(err))
+	}
+	if err := setWords(ctx, l.tx, id); err != nil {
+		return 0, err
 	}
 	return id, l.tables(ctx, id, d)
 }
@@ -267,7 +337,8 @@ func (l *loader) tables(ctx context.Context, job int64, d Dump) error {
 	}
 	ids := map[string][]any{}
 	for _, t := range dumped {
-		for i, row := range d.Tables[t.name] {
+		for i, given := range d.Tables[t.name] {
+			row := maps.Clone(given)
 			at := fmt.Sprintf("tables/%s/%d", t.name, i)
 			for _, column := range own {
 				if _, there := row[column]; there {
@@ -292,11 +363,18 @@ func (l *loader) tables(ctx context.Context, job int64, d Dump) error {
 			if strings.HasPrefix(t.rows, ofJob) {
 				row["job_id"] = job
 			}
+			if !t.nameless {
+				row["from_file"] = l.fromFile
+			}
 			if t.name == "photos" {
-				if i >= len(d.Pictures) {
-					return unsound("%s: its picture is missing.", at)
+				pair := [2][]byte{{}, {}}
+				if d.Picture != nil {
+					var err error
+					if pair, err = d.Picture(ctx, i); err != nil {
+						return err
+					}
 				}
-				row["picture"], row["small"] = d.Pictures[i][0], d.Pictures[i][1]
+				row["picture"], row["small"] = pair[0], pair[1]
 			}
 			inserted, err := l.row(ctx, t.name, row)
 			if err != nil {
@@ -363,9 +441,22 @@ func reasonOf(err error) string {
 	if errors.As(err, &ours) {
 		return ours.Sentence
 	}
-	var theirs *sqlite.Error
-	if errors.As(err, &theirs) {
-		return "it is not as Ledge writes it (" + theirs.Error() + ")."
+	if _, theirs := refusedBy(err); theirs {
+		return "it is not as Ledge writes it."
 	}
 	return "it holds something that is neither number nor text."
+}
+
+// plainly says what is wrong with a job without the database's words.
+func plainly(err error) string {
+	switch {
+	case errors.Is(err, ErrNotFound), errors.Is(err, sql.ErrNoRows):
+		return "something of it is missing"
+	case errors.Is(err, context.DeadlineExceeded):
+		return "it took too long"
+	}
+	if _, theirs := refusedBy(err); theirs {
+		return "the database cannot read it"
+	}
+	return "something in it is not as Ledge writes it"
 }

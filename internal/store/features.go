@@ -250,18 +250,14 @@ func (s *Store) SetFitted(ctx context.Context, jobID int64, p Place, step *unit.
 }
 
 // AddUnworn records a size read on the unworn part of a feature; the same id is stored once.
-func (s *Store) AddUnworn(ctx context.Context, jobID int64, p Place, id string, size unit.Length, by string) error {
+func (s *Store) AddUnworn(ctx context.Context, jobID int64, p Place, id string, size unit.Length) error {
 	defer s.changed(jobID)
 	return s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
 		f, err := findFeature(ctx, tx, jobID, p)
 		if err != nil {
 			return err
 		}
-		return insertUnworn(ctx, tx, f.ID, id, size, by, s.stamp())
+		_, err = once(ctx, tx, "unworn", id, fields{"feature_id": f.ID, "value": size, "taken_by": Actor(ctx)}, fields{"taken_at": s.stamp()})
+		return err
 	})
-}
-
-func insertUnworn(ctx context.Context, q querier, featureID int64, id string, size unit.Length, by, at string) error {
-	_, err := q.ExecContext(ctx, `INSERT INTO unworn (id, feature_id, value, taken_by, taken_at) VALUES (?,?,?,?,?) ON CONFLICT (id) DO NOTHING`, id, featureID, size, by, at)
-	return err
 }

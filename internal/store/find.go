@@ -46,12 +46,8 @@ func (s *Store) Find(ctx context.Context, q Search) ([]FoundJob, error) {
 	and := func(condition string, values ...any) {
 		where, args = append(where, condition), append(args, values...)
 	}
-	if words := strings.Fields(q.Text); len(words) > 0 {
-		said := make([]any, len(words))
-		for i, word := range words {
-			said[i] = word
-		}
-		and(`j.id IN (SELECT id FROM jobs WHERE `+strings.TrimSuffix(strings.Repeat(`instr(lower(number || ' ' || customer || ' ' || engine), lower(?)) > 0 AND `, len(words)), " AND ")+`)`, said...)
+	if said, words := saying(q.Text); len(words) > 0 {
+		and(`j.id IN (SELECT id FROM jobs WHERE `+said+`)`, words...)
 	}
 	if q.Set != "" || q.Action != "" || q.Step != nil {
 		held := []string{"d.job_id = j.id", "NOT EXISTS (SELECT 1 FROM decisions l WHERE l.job_id = d.job_id AND l.set_name = d.set_name AND l.seq > d.seq)"}
@@ -95,7 +91,7 @@ func (s *Store) holding(ctx context.Context, found []FoundJob) error {
 	if len(ids) == 0 {
 		return nil
 	}
-	query, args, err := sqlx.In(`SELECT seq, id, job_id, set_name, action, step, shell, method, overruled, reason, decided_by, decided_at FROM decisions d
+	query, args, err := sqlx.In(`SELECT seq, id, job_id, set_name, action, step, shell, method, overruled, reason, decided_by, decided_at, from_file FROM decisions d
 		WHERE job_id IN (?) AND NOT EXISTS (SELECT 1 FROM decisions l WHERE l.job_id = d.job_id AND l.set_name = d.set_name AND l.seq > d.seq) ORDER BY seq`, ids)
 	if err != nil {
 		return err

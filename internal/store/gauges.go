@@ -4,6 +4,7 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
+	"strings"
 
 	"github.com/jmoiron/sqlx"
 
@@ -36,6 +37,8 @@ type GaugeSetup struct {
 	Counts *unit.Length `db:"counts" json:"counts,omitempty"`
 	SetBy  string       `db:"set_by" json:"set_by"`
 	SetAt  string       `db:"set_at" json:"set_at"`
+	// FromFile tells that the name is only said by a file that was taken in.
+	FromFile bool `db:"from_file" json:"from_file,omitempty"`
 }
 
 // A GaugeCheck is what a gauge showed on its standard, off from where it should stand. GaugeID is nil where the
@@ -49,11 +52,14 @@ type GaugeCheck struct {
 	Off       unit.Length     `db:"off" json:"off"`
 	CheckedBy string          `db:"checked_by" json:"checked_by"`
 	CheckedAt string          `db:"checked_at" json:"checked_at"`
+	// FromFile tells that the name is only said by a file that was taken in.
+	FromFile bool `db:"from_file" json:"from_file,omitempty"`
 }
 
-// AddGauge stores a setup, which holds for its kind from now on; the same id is stored once.
-func (s *Store) AddGauge(ctx context.Context, g GaugeSetup) error {
-	g.SetAt = s.stamp()
+// AddGauge stores a setup, which holds for its kind from now on; the same id is stored once. With check, the zero check that was made with
+// it is stored in the same transaction.
+func (s *Store) AddGauge(ctx context.Context, g GaugeSetup, check *GaugeCheck) error {
+	g.SetBy, g.SetAt = Actor(ctx), s.stamp()
 	if g.Steps == nil {
 		g.Steps = []unit.Length{}
 	}
@@ -67,9 +73,13 @@ func (s *Store) AddGauge(ctx context.Context, g GaugeSetup) error {
 		if _, err := getJob(ctx, tx, g.JobID); err != nil {
 			return err
 		}
-		_, err := sqlx.NamedExecContext(ctx, tx, `INSERT INTO gauges (id, job_id, kind, instrument, division, mode, setting, mating, sense, steps, built, repeatability, setting_u, counts, set_by, set_at)
-			VALUES (:id, :job_id, :kind, :instrument, :division, :mode, :setting, :mating, :sense, :steps, :built, :repeatability, :setting_u, :counts, :set_by, :set_at) ON CONFLICT (id) DO NOTHING`, g)
-		return err
+		if _, err := once(ctx, tx, "gauges", g.ID, fields{"job_id": g.JobID, "kind": g.Kind, "instrument": g.Instrument, "division": g.Division, "mode": g.Mode, "setting": g.Setting,
+			"mating": g.Mating, "sense": g.Sense, "steps": g.StepsText, "built": g.Built, "repeatability": g.Repeatability, "setting_u": g.SettingU, "counts": g.Counts,
+			"set_by": g.SetBy}, fields{"set_at": g.SetAt}); err != nil || check == nil {
+			return err
+		}
+		check.JobID, check.Kind, check.GaugeID = g.JobID, g.Kind, &g.ID
+		return s.check(ctx, tx, *check)
 	})
 	if err != nil {
 		return fmt.Errorf("gauge %s: %w", g.ID, err)
@@ -77,22 +87,25 @@ func (s *Store) AddGauge(ctx context.Context, g GaugeSetup) error {
 	return nil
 }
 
+func (s *Store) check(ctx context.Context, tx *sqlx.Tx, c GaugeCheck) error {
+	if c.GaugeID != nil {
+		*c.GaugeID = strings.ToLower(*c.GaugeID)
+		if err := gaugeOf(ctx, tx, c.JobID, *c.GaugeID); err != nil {
+			return err
+		}
+	}
+	_, err := once(ctx, tx, "gauge_checks", c.ID, fields{"job_id": c.JobID, "kind": c.Kind, "gauge_id": c.GaugeID, "off": c.Off, "checked_by": Actor(ctx)}, fields{"checked_at": s.stamp()})
+	return err
+}
+
 // AddGaugeCheck records that the gauge in use for a kind was checked on its standard; the same id is stored once.
 func (s *Store) AddGaugeCheck(ctx context.Context, c GaugeCheck) error {
-	c.CheckedAt = s.stamp()
 	defer s.changed(c.JobID)
 	err := s.changeOpen(ctx, c.JobID, func(tx *sqlx.Tx) error {
 		if _, err := getJob(ctx, tx, c.JobID); err != nil {
 			return err
 		}
-		if c.GaugeID != nil {
-			if err := gaugeOf(ctx, tx, c.JobID, *c.GaugeID); err != nil {
-				return err
-			}
-		}
-		_, err := sqlx.NamedExecContext(ctx, tx, `INSERT INTO gauge_checks (id, job_id, kind, gauge_id, off, checked_by, checked_at)
-			VALUES (:id, :job_id, :kind, :gauge_id, :off, :checked_by, :checked_at) ON CONFLICT (id) DO NOTHING`, c)
-		return err
+		return s.check(ctx, tx, c)
 	})
 	if err != nil {
 		return fmt.Errorf("gauge check %s: %w", c.ID, err)

@@ -100,20 +100,6 @@ func (s *Store) log(ctx context.Context, q querier, jobID int64, what, text stri
 	if err != nil {
 		return err
 	}
-	_, err = q.ExecContext(ctx, `INSERT INTO job_log (job_id, what, text, before, said_by, said_at) VALUES (?,?,?,?,?,?)`, jobID, what, text, string(was), person(ctx), s.stamp())
+	_, err = q.ExecContext(ctx, `INSERT INTO job_log (job_id, what, text, before, said_by, said_at) VALUES (?,?,?,?,?,?)`, jobID, what, text, string(was), Actor(ctx), s.stamp())
 	return err
-}
-
-type personKey struct{}
-
-// As says who asks, for changes that are only logged.
-func As(ctx context.Context, name string) context.Context {
-	return context.WithValue(ctx, personKey{}, name)
-}
-
-func person(ctx context.Context) string {
-	if name, _ := ctx.Value(personKey{}).(string); name != "" {
-		return name
-	}
-	return "somebody"
 }

@@ -14,6 +14,10 @@ import (
 // ImportJob stores a job with everything an inspection holds, as read by one person.
 func (s *Store) ImportJob(ctx context.Context, n NewJob, in *inspection.Inspection) (id int64, err error) {
 	err = s.change(ctx, func(tx *sqlx.Tx) error {
+		var known bool
+		if id, known, err = n.Made.job(ctx, tx); err != nil || known {
+			return err
+		}
 		if id, err = s.insertJob(ctx, tx, n); err != nil {
 			return err
 		}
@@ -63,9 +67,9 @@ func (s *Store) importFeature(ctx context.Context, tx *sqlx.Tx, jobID int64, n N
 	if err != nil {
 		return err
 	}
-	by := n.CreatedBy
+	by := Actor(ctx)
 	if f.Unworn != nil {
-		if err := insertUnworn(ctx, tx, id, uuid.NewString(), *f.Unworn, by, s.stamp()); err != nil {
+		if _, err := once(ctx, tx, "unworn", uuid.NewString(), fields{"feature_id": id, "value": *f.Unworn, "taken_by": by}, fields{"taken_at": s.stamp()}); err != nil {
 			return err
 		}
 	}
@@ -108,5 +112,6 @@ func (s *Store) importCondition(ctx context.Context, tx *sqlx.Tx, jobID int64, b
 	if t, err := strconv.ParseFloat(f.Condition.TemperatureC, 64); err == nil {
 		c.PartC = &t
 	}
-	return &c.ID, insertCondition(ctx, tx, c)
+	_, err := c.once(ctx, tx)
+	return &c.ID, err
 }

@@ -29,13 +29,14 @@ type Job struct {
 	CreatedAt  string      `db:"created_at" json:"created_at"`
 	// ClosedAt is when the job left the shop.
 	ClosedAt *string `db:"closed_at" json:"closed_at,omitempty"`
+	FromFile bool    `db:"from_file" json:"from_file,omitempty"`
 	engine.Layout
 	PolicyText string            `db:"policy" json:"-"`
 	Policy     inspection.Policy `db:"-" json:"policy"`
 	Limits     LimitSet          `db:"-" json:"limits"`
 }
 
-const jobColumns = `id, number, customer, engine, duty, scope, unit, promised_on, version, created_by, created_at, closed_at,
+const jobColumns = `id, number, customer, engine, duty, scope, unit, promised_on, version, created_by, created_at, closed_at, from_file,
 	arrangement, cylinders, mains, throws, cylinders_per_throw AS cylindersperthrow, policy`
 
 // A Scope is what came in.
@@ -49,6 +50,8 @@ const (
 
 // A NewJob is what a job starts from.
 type NewJob struct {
+	// Made names the job among all that were ever asked for; the zero value names nothing.
+	Made       Made
 	Number     string // the next free one where empty
 	Customer   string
 	Engine     string
@@ -60,12 +63,15 @@ type NewJob struct {
 	Policy     inspection.Policy
 	Limits     LimitSet
 	Plans      map[inspection.Kind]plan.Plan
-	CreatedBy  string
 }
 
 // CreateJob stores a job and the features its layout gives it.
 func (s *Store) CreateJob(ctx context.Context, n NewJob) (id int64, err error) {
 	err = s.change(ctx, func(tx *sqlx.Tx) error {
+		var known bool
+		if id, known, err = n.Made.job(ctx, tx); err != nil || known {
+			return err
+		}
 		if id, err = s.insertJob(ctx, tx, n); err != nil {
 			return err
 		}
@@ -101,14 +107,20 @@ func (s *Store) insertJob(ctx context.Context, tx *sqlx.Tx, n NewJob) (int64, er
 	}
 	l := n.Layout
 	result, err := tx.ExecContext(ctx, `INSERT INTO jobs (number, customer, engine, duty, scope, unit, arrangement, cylinders, mains, throws,
-		cylinders_per_throw, promised_on, policy, created_by, created_at) VALUES (?,?,?,?,?,?,?,?,?,?,?,?,?,?,?)`,
+		cylinders_per_throw, promised_on, policy, created_by, created_at, made_as, made_of) VALUES (?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?)`,
 		n.Number, n.Customer, n.Engine, n.Duty, n.Scope, n.Unit, l.Arrangement, l.Cylinders, l.Mains, l.Throws,
-		l.CylindersPerThrow, n.PromisedOn, string(policy), n.CreatedBy, s.stamp())
+		l.CylindersPerThrow, n.PromisedOn, string(policy), Actor(ctx), s.stamp(), n.Made.as(), n.Made.of(ctx))
 	if err != nil {
+		if numberTaken(err) {
+			return 0, &ConflictError{Sentence: fmt.Sprintf("There is a job %s already.", n.Number), Place: "number"}
+		}
 		return 0, err
 	}
 	id, err := result.LastInsertId()
 	if err != nil {
+		return 0, err
+	}
+	if err := setWords(ctx, tx, id); err != nil {
 		return 0, err
 	}
 	return id, writeLimits(ctx, tx, id, n.Limits)
@@ -142,18 +154,6 @@ func getJob(ctx context.Context, q querier, id int64) (Job, error) {
 	var err error
 	job.Limits, err = readLimits(ctx, q, id)
 	return job, err
-}
-
-// JobIDs returns the jobs in the shop whose number, customer or engine holds the text, the soonest promised first.
-func (s *Store) JobIDs(ctx context.Context, text string) ([]int64, error) {
-	ids := []int64{}
-	err := s.read.SelectContext(ctx, &ids, `SELECT id FROM jobs
-		WHERE closed_at IS NULL AND instr(lower(number || ' ' || customer || ' ' || engine), lower(?)) > 0
-		ORDER BY promised_on IS NULL, promised_on, id`, text)
-	if err != nil {
-		return nil, fmt.Errorf("list jobs: %w", err)
-	}
-	return ids, nil
 }
 
 // JobNumbered returns the job with a number, or [ErrNotFound].
@@ -207,7 +207,7 @@ type JobHead struct {
 
 // SetHead changes the head of a job. version must be the present one, else it is a conflict; what it said before
 // stays on record.
-func (s *Store) SetHead(ctx context.Context, id, version int64, head JobHead, by string) error {
+func (s *Store) SetHead(ctx context.Context, id, version int64, head JobHead) error {
 	defer s.changed(id)
 	err := s.changeOpen(ctx, id, func(tx *sqlx.Tx) error {
 		job, err := getJob(ctx, tx, id)
@@ -221,12 +221,14 @@ func (s *Store) SetHead(ctx context.Context, id, version int64, head JobHead, by
 		if err != nil {
 			return err
 		}
-		if _, err := tx.ExecContext(ctx, `INSERT INTO job_changes (job_id, before, changed_by, changed_at) VALUES (?,?,?,?)`, id, string(before), by, s.stamp()); err != nil {
+		if _, err := tx.ExecContext(ctx, `INSERT INTO job_changes (job_id, before, changed_by, changed_at) VALUES (?,?,?,?)`, id, string(before), Actor(ctx), s.stamp()); err != nil {
 			return err
 		}
-		_, err = tx.ExecContext(ctx, `UPDATE jobs SET customer = ?, engine = ?, duty = ?, promised_on = ?, version = version + 1 WHERE id = ?`,
-			head.Customer, head.Engine, head.Duty, head.PromisedOn, id)
-		return err
+		if _, err := tx.ExecContext(ctx, `UPDATE jobs SET customer = ?, engine = ?, duty = ?, promised_on = ?, version = version + 1 WHERE id = ?`,
+			head.Customer, head.Engine, head.Duty, head.PromisedOn, id); err != nil {
+			return err
+		}
+		return setWords(ctx, tx, id)
 	})
 	if err != nil {
 		return fmt.Errorf("head of job %d: %w", id, err)

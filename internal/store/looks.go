@@ -3,7 +3,6 @@ package store
 import (
 	"context"
 	"fmt"
-	"slices"
 
 	"github.com/jmoiron/sqlx"
 
@@ -27,6 +26,8 @@ type Look struct {
 	Note      string           `db:"note" json:"note"`
 	GradedBy  string           `db:"graded_by" json:"graded_by"`
 	GradedAt  string           `db:"graded_at" json:"graded_at"`
+	// FromFile tells that the name is only said by a file that was taken in.
+	FromFile bool `db:"from_file" json:"from_file,omitempty"`
 }
 
 func looksOf(ctx context.Context, q querier, jobID, only int64) ([]Look, error) {
@@ -71,16 +72,14 @@ func (s *Store) AddLook(ctx context.Context, jobID int64, place Place, l Look) e
 		if err := tx.SelectContext(ctx, &earlier, `SELECT * FROM looks WHERE feature_id = ? ORDER BY seq`, f.ID); err != nil {
 			return err
 		}
-		if slices.ContainsFunc(earlier, func(e Look) bool { return e.ID == l.ID }) {
-			return nil
+		known, err := once(ctx, tx, "looks", l.ID, fields{"feature_id": f.ID, "what": l.What, "look": l.Look, "note": l.Note, "graded_by": Actor(ctx)}, fields{"graded_at": s.stamp()})
+		if err != nil || known {
+			return err
 		}
 		if l.What == Grade && Standing(earlier) == inspection.Cracked && *l.Look != inspection.Cracked {
 			return conflict("%s %d is graded cracked. Only a recorded crack test by a trained person clears that.", f.Kind.Title(), f.Number)
 		}
-		l.FeatureID, l.GradedAt = f.ID, s.stamp()
-		_, err = sqlx.NamedExecContext(ctx, tx, `INSERT INTO looks (id, feature_id, what, look, note, graded_by, graded_at)
-			VALUES (:id, :feature_id, :what, :look, :note, :graded_by, :graded_at)`, l)
-		return err
+		return nil
 	})
 	if err != nil {
 		return fmt.Errorf("look %s: %w", l.ID, err)

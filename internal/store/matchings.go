@@ -18,6 +18,8 @@ type Settled struct {
 	Parts     []int  `db:"-" json:"parts"`
 	SettledBy string `db:"settled_by" json:"settled_by"`
 	SettledAt string `db:"settled_at" json:"settled_at"`
+	// FromFile tells that the name is only said by a file that was taken in.
+	FromFile bool `db:"from_file" json:"from_file,omitempty"`
 }
 
 // Settle stores which part goes where for a kind of place; the same id is stored once.
@@ -30,8 +32,7 @@ func (s *Store) Settle(ctx context.Context, jobID int64, id string, m Settled) e
 		if _, err := getJob(ctx, tx, jobID); err != nil {
 			return err
 		}
-		_, err := tx.ExecContext(ctx, `INSERT INTO matchings (id, job_id, kind, parts, settled_by, settled_at) VALUES (?,?,?,?,?,?) ON CONFLICT (id) DO NOTHING`,
-			id, jobID, m.Kind, string(parts), m.SettledBy, s.stamp())
+		_, err := once(ctx, tx, "matchings", id, fields{"job_id": jobID, "kind": m.Kind, "parts": string(parts), "settled_by": Actor(ctx)}, fields{"settled_at": s.stamp()})
 		return err
 	})
 }
@@ -39,7 +40,7 @@ func (s *Store) Settle(ctx context.Context, jobID int64, id string, m Settled) e
 // SettledOf returns what holds for each kind of place.
 func (s *Store) SettledOf(ctx context.Context, jobID int64) ([]Settled, error) {
 	list := []Settled{}
-	if err := s.read.SelectContext(ctx, &list, `SELECT kind, parts, settled_by, settled_at FROM matchings
+	if err := s.read.SelectContext(ctx, &list, `SELECT kind, parts, settled_by, settled_at, from_file FROM matchings
 		WHERE seq IN (SELECT max(seq) FROM matchings WHERE job_id = ? GROUP BY kind) ORDER BY seq`, jobID); err != nil {
 		return nil, fmt.Errorf("matchings of job %d: %w", jobID, err)
 	}

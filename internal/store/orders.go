@@ -5,6 +5,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"slices"
+	"strings"
 
 	"github.com/google/uuid"
 	"github.com/jmoiron/sqlx"
@@ -14,15 +15,17 @@ import (
 
 // An Order is one issue of a sheet, with what became of it.
 type Order struct {
-	Seq      int64        `db:"seq" json:"seq"`
-	ID       string       `db:"id" json:"id"`
-	JobID    int64        `db:"job_id" json:"-"`
-	Sheet    order.Name   `db:"sheet" json:"sheet"`
-	Issue    int          `db:"issue" json:"issue"`
-	BodyText string       `db:"body" json:"-"`
-	Body     order.Sheet  `db:"-" json:"body"`
-	IssuedBy string       `db:"issued_by" json:"issued_by"`
-	IssuedAt string       `db:"issued_at" json:"issued_at"`
+	Seq      int64       `db:"seq" json:"seq"`
+	ID       string      `db:"id" json:"id"`
+	JobID    int64       `db:"job_id" json:"-"`
+	Sheet    order.Name  `db:"sheet" json:"sheet"`
+	Issue    int         `db:"issue" json:"issue"`
+	BodyText string      `db:"body" json:"-"`
+	Body     order.Sheet `db:"-" json:"body"`
+	IssuedBy string      `db:"issued_by" json:"issued_by"`
+	IssuedAt string      `db:"issued_at" json:"issued_at"`
+	// FromFile tells that the name is only said by a file that was taken in.
+	FromFile bool         `db:"from_file" json:"from_file,omitempty"`
 	Events   []OrderEvent `db:"-" json:"events"`
 }
 
@@ -36,6 +39,8 @@ type OrderEvent struct {
 	Reason  string    `db:"reason" json:"reason"`
 	SaidBy  string    `db:"said_by" json:"said_by"`
 	SaidAt  string    `db:"said_at" json:"said_at"`
+	// FromFile tells that the name is only said by a file that was taken in.
+	FromFile bool `db:"from_file" json:"from_file,omitempty"`
 }
 
 // An OrderWhat is what can be said of a sheet.
@@ -72,11 +77,11 @@ func (o Order) Last(line string, of ...OrderWhat) *OrderEvent {
 }
 
 // IssueOrders issues sheets and strikes the issues that they take the place of; struck names sheets that are wanted no more.
-func (s *Store) IssueOrders(ctx context.Context, jobID int64, sheets []order.Sheet, struck []order.Name, by string) error {
+func (s *Store) IssueOrders(ctx context.Context, jobID int64, sheets []order.Sheet, struck []order.Name) error {
 	defer s.changed(jobID)
 	err := s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
 		for _, sheet := range sheets {
-			issue, err := s.strike(ctx, tx, jobID, sheet.Name, by)
+			issue, err := s.strike(ctx, tx, jobID, sheet.Name)
 			if err != nil {
 				return err
 			}
@@ -85,12 +90,12 @@ func (s *Store) IssueOrders(ctx context.Context, jobID int64, sheets []order.She
 				return err
 			}
 			if _, err := tx.ExecContext(ctx, `INSERT INTO orders (id, job_id, sheet, issue, body, issued_by, issued_at) VALUES (?,?,?,?,?,?,?)`,
-				uuid.NewString(), jobID, sheet.Name, issue+1, string(body), by, s.stamp()); err != nil {
+				uuid.NewString(), jobID, sheet.Name, issue+1, string(body), Actor(ctx), s.stamp()); err != nil {
 				return err
 			}
 		}
 		for _, name := range struck {
-			if _, err := s.strike(ctx, tx, jobID, name, by); err != nil {
+			if _, err := s.strike(ctx, tx, jobID, name); err != nil {
 				return err
 			}
 		}
@@ -103,14 +108,14 @@ func (s *Store) IssueOrders(ctx context.Context, jobID int64, sheets []order.She
 }
 
 // strike strikes the last issue of a sheet, where there is one that is not struck, and returns its number.
-func (s *Store) strike(ctx context.Context, tx *sqlx.Tx, jobID int64, name order.Name, by string) (int, error) {
+func (s *Store) strike(ctx context.Context, tx *sqlx.Tx, jobID int64, name order.Name) (int, error) {
 	var last []Order
 	if err := tx.SelectContext(ctx, &last, `SELECT * FROM orders WHERE job_id = ? AND sheet = ? ORDER BY issue DESC LIMIT 1`, jobID, name); err != nil || len(last) == 0 {
 		return 0, err
 	}
 	_, err := tx.ExecContext(ctx, `INSERT INTO order_events (id, order_id, what, said_by, said_at)
 		SELECT ?, ?, 'struck', ?, ? WHERE NOT EXISTS (SELECT 1 FROM order_events WHERE order_id = ? AND what = 'struck')`,
-		uuid.NewString(), last[0].ID, by, s.stamp(), last[0].ID)
+		uuid.NewString(), last[0].ID, Actor(ctx), s.stamp(), last[0].ID)
 	return last[0].Issue, err
 }
 
@@ -120,24 +125,22 @@ func (s *Store) AddOrderEvents(ctx context.Context, jobID int64, events []OrderE
 	err := s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
 		for _, e := range events {
 			var done []string
-			if err := tx.SelectContext(ctx, &done, `SELECT what FROM order_events WHERE order_id = ? AND line = '' AND what IN ('struck', 'closed') AND id <> ?`, e.OrderID, e.ID); err != nil {
+			if err := tx.SelectContext(ctx, &done, `SELECT what FROM order_events WHERE order_id = ? AND line = '' AND what IN ('struck', 'closed') AND id <> ?`, e.OrderID, strings.ToLower(e.ID)); err != nil {
 				return err
 			}
 			if len(done) > 0 {
 				return conflict("This sheet is %s: load it again.", map[string]string{"struck": "struck through, another issue took its place", "closed": "closed"}[done[0]])
 			}
-			result, err := tx.ExecContext(ctx, `INSERT INTO order_events (id, order_id, line, what, reason, said_by, said_at)
-				SELECT ?,?,?,?,?,?,? WHERE EXISTS (SELECT 1 FROM orders WHERE id = ? AND job_id = ?) ON CONFLICT (id) DO NOTHING`,
-				e.ID, e.OrderID, e.Line, e.What, e.Reason, e.SaidBy, s.stamp(), e.OrderID, jobID)
-			if err != nil {
+			var there bool
+			if err := tx.GetContext(ctx, &there, `SELECT EXISTS (SELECT 1 FROM orders WHERE id = ? AND job_id = ?)`, e.OrderID, jobID); err != nil {
 				return err
 			}
-			if n, err := result.RowsAffected(); err != nil || n > 0 {
-				continue
-			}
-			var known int
-			if err := tx.GetContext(ctx, &known, `SELECT count(*) FROM order_events WHERE id = ?`, e.ID); err != nil || known == 0 {
+			if !there {
 				return ErrNotFound
+			}
+			if _, err := once(ctx, tx, "order_events", e.ID, fields{"order_id": e.OrderID, "line": e.Line, "what": e.What, "reason": e.Reason, "said_by": Actor(ctx)},
+				fields{"said_at": s.stamp()}); err != nil {
+				return err
 			}
 		}
 		return nil

@@ -17,6 +17,8 @@ type Photo struct {
 	Height  int    `db:"height" json:"height"`
 	TakenBy string `db:"taken_by" json:"taken_by"`
 	TakenAt string `db:"taken_at" json:"taken_at"`
+	// FromFile tells that the name is only said by a file that was taken in.
+	FromFile bool `db:"from_file" json:"from_file,omitempty"`
 }
 
 // MaxPhotos bounds the photographs of one job.
@@ -29,16 +31,19 @@ func (s *Store) AddPhoto(ctx context.Context, p Photo, picture, small []byte) er
 		if _, err := getJob(ctx, tx, p.JobID); err != nil {
 			return err
 		}
+		known, err := once(ctx, tx, "photos", p.ID, fields{"job_id": p.JobID, "caption": p.Caption, "width": p.Width, "height": p.Height, "picture": picture, "small": small,
+			"taken_by": Actor(ctx)}, fields{"taken_at": s.stamp()})
+		if err != nil || known {
+			return err
+		}
 		var count int
 		if err := tx.GetContext(ctx, &count, `SELECT count(*) FROM photos WHERE job_id = ?`, p.JobID); err != nil {
 			return err
 		}
-		if count >= MaxPhotos {
+		if count > MaxPhotos {
 			return conflict("A job keeps %d photographs at most.", MaxPhotos)
 		}
-		_, err := tx.ExecContext(ctx, `INSERT INTO photos (id, job_id, caption, width, height, picture, small, taken_by, taken_at)
-			VALUES (?,?,?,?,?,?,?,?,?) ON CONFLICT (id) DO NOTHING`, p.ID, p.JobID, p.Caption, p.Width, p.Height, picture, small, p.TakenBy, s.stamp())
-		return err
+		return nil
 	})
 	if err != nil {
 		return fmt.Errorf("photo %s: %w", p.ID, err)
@@ -47,10 +52,10 @@ func (s *Store) AddPhoto(ctx context.Context, p Photo, picture, small []byte) er
 }
 
 // RemovePhoto takes a picture out of sight; who did it and when stays on record.
-func (s *Store) RemovePhoto(ctx context.Context, jobID int64, id, by string) error {
+func (s *Store) RemovePhoto(ctx context.Context, jobID int64, id string) error {
 	defer s.changed(jobID)
 	return s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
-		_, err := tx.ExecContext(ctx, `UPDATE photos SET removed_by = ?, removed_at = ? WHERE job_id = ? AND id = ? AND removed_by = ''`, by, s.stamp(), jobID, id)
+		_, err := tx.ExecContext(ctx, `UPDATE photos SET removed_by = ?, removed_at = ? WHERE job_id = ? AND id = ? AND removed_by = ''`, Actor(ctx), s.stamp(), jobID, id)
 		return err
 	})
 }
@@ -84,7 +89,7 @@ func (s *Store) Picture(ctx context.Context, jobID int64, id string, small bool)
 
 func photosOf(ctx context.Context, q querier, jobID int64) ([]Photo, error) {
 	list := []Photo{}
-	if err := q.SelectContext(ctx, &list, `SELECT seq, id, job_id, caption, width, height, taken_by, taken_at FROM photos
+	if err := q.SelectContext(ctx, &list, `SELECT seq, id, job_id, caption, width, height, taken_by, taken_at, from_file FROM photos
 		WHERE job_id = ? AND removed_by = '' ORDER BY seq`, jobID); err != nil {
 		return nil, fmt.Errorf("photos of job %d: %w", jobID, err)
 	}

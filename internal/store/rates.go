@@ -26,13 +26,13 @@ func (s *Store) Rates(ctx context.Context) (card schedule.Card, ok bool, err err
 }
 
 // SetRates stores the shop's rate card, which holds from now on; earlier ones stay on record.
-func (s *Store) SetRates(ctx context.Context, card schedule.Card, by string) error {
+func (s *Store) SetRates(ctx context.Context, card schedule.Card) error {
 	text, err := json.Marshal(card)
 	if err != nil {
 		return err
 	}
 	return s.change(ctx, func(tx *sqlx.Tx) error {
-		_, err := tx.ExecContext(ctx, `INSERT INTO rate_cards (card, set_by, set_at) VALUES (?,?,?)`, string(text), by, s.stamp())
+		_, err := tx.ExecContext(ctx, `INSERT INTO rate_cards (card, set_by, set_at) VALUES (?,?,?)`, string(text), Actor(ctx), s.stamp())
 		return err
 	})
 }

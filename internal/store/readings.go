@@ -6,6 +6,7 @@ import (
 	"errors"
 	"fmt"
 	"slices"
+	"strings"
 
 	"github.com/jmoiron/sqlx"
 
@@ -21,23 +22,25 @@ const (
 
 // A Reading is one line of the tape. It is never changed; SupersededBy names the later one that replaced it.
 type Reading struct {
-	Seq          int64        `db:"seq" json:"seq"`
-	ID           string       `db:"id" json:"id"`
-	FeatureID    int64        `db:"feature_id" json:"-"`
-	Station      int          `db:"station" json:"station"`
-	Direction    int          `db:"direction" json:"direction"`
-	What         string       `db:"what" json:"what" enum:"size,skip,clear"`
-	Value        *unit.Length `db:"value" json:"value,omitempty"`
-	Reason       *string      `db:"reason" json:"reason,omitempty"`
-	Typed        string       `db:"typed" json:"typed"`
-	GaugeID      *string      `db:"gauge_id" json:"gauge,omitempty"`
-	ConditionID  *string      `db:"condition_id" json:"condition,omitempty"`
-	TakenBy      string       `db:"taken_by" json:"taken_by"`
-	TakenAt      string       `db:"taken_at" json:"taken_at"`
-	SupersededBy *string      `db:"superseded_by" json:"superseded_by,omitempty"`
+	Seq         int64        `db:"seq" json:"seq"`
+	ID          string       `db:"id" json:"id"`
+	FeatureID   int64        `db:"feature_id" json:"-"`
+	Station     int          `db:"station" json:"station"`
+	Direction   int          `db:"direction" json:"direction"`
+	What        string       `db:"what" json:"what" enum:"size,skip,clear"`
+	Value       *unit.Length `db:"value" json:"value,omitempty"`
+	Reason      *string      `db:"reason" json:"reason,omitempty"`
+	Typed       string       `db:"typed" json:"typed"`
+	GaugeID     *string      `db:"gauge_id" json:"gauge,omitempty"`
+	ConditionID *string      `db:"condition_id" json:"condition,omitempty"`
+	TakenBy     string       `db:"taken_by" json:"taken_by"`
+	TakenAt     string       `db:"taken_at" json:"taken_at"`
+	// FromFile tells that the name is only said by a file that was taken in.
+	FromFile     bool    `db:"from_file" json:"from_file,omitempty"`
+	SupersededBy *string `db:"superseded_by" json:"superseded_by,omitempty"`
 }
 
-const readingColumns = `r.seq, r.id, r.feature_id, r.station, r.direction, r.what, r.value, r.reason, r.typed, r.gauge_id, r.condition_id, r.taken_by, r.taken_at,
+const readingColumns = `r.seq, r.id, r.feature_id, r.station, r.direction, r.what, r.value, r.reason, r.typed, r.gauge_id, r.condition_id, r.taken_by, r.taken_at, r.from_file,
 	s.by_id AS superseded_by`
 
 func tapes(ctx context.Context, q querier, jobID, only int64) ([]Reading, error) {
@@ -117,6 +120,7 @@ func (s *Store) AddReading(ctx context.Context, jobID int64, place Place, r Read
 
 // AddReadingAsSeen is AddReading where what the person saw must still hold; else it is a conflict with a code.
 func (s *Store) AddReadingAsSeen(ctx context.Context, jobID int64, place Place, r Reading, repeat bool, seen Seen) (stored Reading, err error) {
+	r.ID, r.TakenBy = strings.ToLower(r.ID), Actor(ctx)
 	err = s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
 		f, err := findFeature(ctx, tx, jobID, place)
 		if err != nil {
@@ -165,8 +169,8 @@ func insertReading(ctx context.Context, tx *sqlx.Tx, r Reading, repeat bool) err
 		AND NOT EXISTS (SELECT 1 FROM superseded s WHERE s.reading_id = r.id)`, r.FeatureID, r.Station, r.Direction); err != nil {
 		return err
 	}
-	if _, err := sqlx.NamedExecContext(ctx, tx, `INSERT INTO readings (id, feature_id, station, direction, what, value, reason, typed, gauge_id, condition_id, taken_by, taken_at)
-		VALUES (:id, :feature_id, :station, :direction, :what, :value, :reason, :typed, :gauge_id, :condition_id, :taken_by, :taken_at)`, r); err != nil {
+	if _, err := sqlx.NamedExecContext(ctx, tx, `INSERT INTO readings (id, feature_id, station, direction, what, value, reason, typed, gauge_id, condition_id, taken_by, taken_at, from_file)
+		VALUES (:id, :feature_id, :station, :direction, :what, :value, :reason, :typed, :gauge_id, :condition_id, :taken_by, :taken_at, :from_file)`, r); err != nil {
 		return err
 	}
 	for _, old := range live {
@@ -187,9 +191,9 @@ func oneReading(ctx context.Context, q querier, id string) (r Reading, err error
 
 func sameReading(stored, sent Reading, featureID int64) error {
 	same := stored.FeatureID == featureID && stored.Station == sent.Station && stored.Direction == sent.Direction &&
-		stored.What == sent.What && equal(stored.Value, sent.Value) && equal(stored.Reason, sent.Reason)
+		stored.What == sent.What && equal(stored.Value, sent.Value) && equal(stored.Reason, sent.Reason) && equal(stored.GaugeID, sent.GaugeID) && stored.TakenBy == sent.TakenBy
 	if !same {
-		return conflict("A different reading was already stored under this id.")
+		return errOther()
 	}
 	return nil
 }

@@ -25,7 +25,7 @@ func (s *Store) Setting(ctx context.Context, name string) (string, error) {
 // SetSetting says what holds for the shop from now on; what held before stays on record.
 func (s *Store) SetSetting(ctx context.Context, name, value string) error {
 	return s.change(ctx, func(tx *sqlx.Tx) error {
-		_, err := tx.ExecContext(ctx, `INSERT INTO settings (name, value, set_by, set_at) VALUES (?,?,?,?)`, name, value, person(ctx), s.stamp())
+		_, err := tx.ExecContext(ctx, `INSERT INTO settings (name, value, set_by, set_at) VALUES (?,?,?,?)`, name, value, Actor(ctx), s.stamp())
 		return err
 	})
 }

@@ -28,13 +28,13 @@ func (s *Store) ShopPolicy(ctx context.Context, system unit.System) (inspection.
 }
 
 // SetShopPolicy stores the policy that new jobs of a unit start with; earlier ones stay on record.
-func (s *Store) SetShopPolicy(ctx context.Context, system unit.System, policy inspection.Policy, by string) error {
+func (s *Store) SetShopPolicy(ctx context.Context, system unit.System, policy inspection.Policy) error {
 	text, err := json.Marshal(policy)
 	if err != nil {
 		return err
 	}
 	return s.change(ctx, func(tx *sqlx.Tx) error {
-		_, err := tx.ExecContext(ctx, `INSERT INTO shop_policies (unit, policy, set_by, set_at) VALUES (?,?,?,?)`, system, string(text), by, s.stamp())
+		_, err := tx.ExecContext(ctx, `INSERT INTO shop_policies (unit, policy, set_by, set_at) VALUES (?,?,?,?)`, system, string(text), Actor(ctx), s.stamp())
 		return err
 	})
 }

@@ -42,7 +42,7 @@ const outsidePlan = "outside the plan"
 
 // AddPlace gives a feature one more place to read, outside its plan: a station or a direction of its own. The
 // other cells of a new row or column need no reading.
-func (s *Store) AddPlace(ctx context.Context, jobID int64, place Place, station string, direction unit.Angle, by string) error {
+func (s *Store) AddPlace(ctx context.Context, jobID int64, place Place, station string, direction unit.Angle) error {
 	defer s.changed(jobID)
 	err := s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
 		f, err := findFeature(ctx, tx, jobID, place)
@@ -77,7 +77,7 @@ func (s *Store) AddPlace(ctx context.Context, jobID int64, place Place, station 
 				if r < rows && c < columns || r == row && c == column {
 					continue
 				}
-				if err := insertReading(ctx, tx, Reading{ID: uuid.NewString(), FeatureID: f.ID, Station: r, Direction: c, What: Skip, Reason: &reason, TakenBy: by, TakenAt: s.stamp()}, false); err != nil {
+				if err := insertReading(ctx, tx, Reading{ID: uuid.NewString(), FeatureID: f.ID, Station: r, Direction: c, What: Skip, Reason: &reason, TakenBy: Actor(ctx), TakenAt: s.stamp()}, false); err != nil {
 					return err
 				}
 			}

@@ -7,14 +7,13 @@ import (
 	"embed"
 	"errors"
 	"fmt"
+	"math"
 	"net/url"
 	"os"
-	"path/filepath"
 	"time"
 
 	"github.com/gofrs/flock"
 	"github.com/jmoiron/sqlx"
-	"github.com/pressly/goose/v3"
 	_ "modernc.org/sqlite" // the driver
 )
 
@@ -32,6 +31,8 @@ type ConflictError struct {
 	Sentence string
 	// Code tells apart conflicts that the asker deals with; mostly empty.
 	Code string
+	// Place is the field of the body that it is about; mostly empty.
+	Place string
 }
 
 func (e *ConflictError) Error() string { return e.Sentence }
@@ -41,7 +42,7 @@ func conflict(format string, args ...any) error {
 }
 
 func coded(code, format string, args ...any) error {
-	return &ConflictError{fmt.Sprintf(format, args...), code}
+	return &ConflictError{Sentence: fmt.Sprintf(format, args...), Code: code}
 }
 
 // A Store is an open Ledge file. Writing goes through one connection, reading through several.
@@ -54,15 +55,24 @@ type Store struct {
 	cache cache
 	// version is that of the tables.
 	version int64
+	// file is what stood at path when it was opened.
+	file os.FileInfo
 	// OldCopy is where the file was copied to before its tables were brought up to date; empty where they were.
 	OldCopy string
+	// Settled says how a restore that was cut short was brought to its end; empty where none was.
+	Settled string
 
 	watchers watchers
+	troubles troubles
 }
 
-// Open opens or makes the file and brings its tables up to date. Only one process may have it open:
-// another gets [ErrInUse]. Every acknowledged write is on the disk (synchronous=FULL).
+// Open opens or makes the file and brings its tables up to date. Only one process may have it open, under whatever name: another gets
+// [ErrInUse]. A file that is not Ledge's is an [UnsoundError]. Every acknowledged write is on the disk (synchronous=FULL).
 func Open(ctx context.Context, path string, now func() time.Time) (*Store, error) {
+	path, err := resolved(path)
+	if err != nil {
+		return nil, err
+	}
 	lock, err := takeLock(path + ".lock")
 	if err != nil {
 		return nil, err
@@ -79,6 +89,9 @@ func OpenToRead(ctx context.Context, path string) (*Store, error) {
 	if _, err := os.Stat(path); err != nil {
 		return nil, err
 	}
+	if err := unsettled(path); err != nil {
+		return nil, err
+	}
 	read, err := connect(path, "mode=rw&_pragma=query_only(1)", 2)
 	if err != nil {
 		return nil, fmt.Errorf("open %s: %w", path, err)
@@ -90,50 +103,45 @@ func OpenToRead(ctx context.Context, path string) (*Store, error) {
 	return s, nil
 }
 
-func takeLock(path string) (*flock.Flock, error) {
-	if err := os.MkdirAll(filepath.Dir(path), 0o755); err != nil {
-		return nil, fmt.Errorf("make the folder of the database: %w", err)
+func (s *Store) open(ctx context.Context, path string) (err error) {
+	if s.Settled, err = settleRestore(path); err != nil {
+		return err
 	}
-	lock := flock.New(path)
-	taken, err := lock.TryLock()
-	if err != nil {
-		return nil, fmt.Errorf("lock file: %w", err)
+	sweepParts(path)
+	if err := private(path); err != nil {
+		return err
 	}
-	if !taken {
-		return nil, ErrInUse
+	if err := alone(ctx, path); err != nil {
+		return err
 	}
-	return lock, nil
-}
-
-func (s *Store) open(ctx context.Context, path string) error {
-	var err error
+	if err := migrate(ctx, path, latest, s.keepOld); err != nil {
+		return err
+	}
 	if s.write, err = connect(path, "_txlock=immediate", 1); err != nil {
 		return err
-	}
-	provider, err := tables(s.write)
-	if err != nil {
-		return err
-	}
-	if err := s.keepOld(ctx, provider); err != nil {
-		return err
-	}
-	if _, err := provider.Up(ctx); err != nil {
-		return fmt.Errorf("bring the tables up to date: %w", err)
 	}
 	if s.version, err = versionOf(ctx, s.write); err != nil {
 		return err
 	}
-	s.read, err = connect(path, "_pragma=query_only(1)", 4)
+	if s.read, err = connect(path, "_pragma=query_only(1)", 4); err != nil {
+		return err
+	}
+	s.file, err = os.Stat(path)
 	return err
 }
 
-// keepOld makes a copy of a file of an older version before anything of it is changed.
-func (s *Store) keepOld(ctx context.Context, provider *goose.Provider) error {
-	var there bool
-	if err := s.write.GetContext(ctx, &there, `SELECT EXISTS (SELECT 1 FROM sqlite_master WHERE name = 'goose_db_version')`); err != nil || !there {
+// latest stands for the newest version of the tables.
+const latest = math.MaxInt64
+
+// migrate brings a file's tables to a version, each step in a transaction of its own together with its number; before runs where there is
+// anything to do. Keys are off meanwhile: a table that others point to is replaced by another of its name.
+func migrate(ctx context.Context, path string, version int64, before func(context.Context, *sqlx.DB) error) error {
+	db, err := connect(path, "_txlock=immediate&_pragma=foreign_keys(0)", 1)
+	if err != nil {
 		return err
 	}
-	version, err := versionOf(ctx, s.write)
+	defer db.Close()
+	provider, err := tables(db)
 	if err != nil {
 		return err
 	}
@@ -141,8 +149,25 @@ func (s *Store) keepOld(ctx context.Context, provider *goose.Provider) error {
 	if err != nil || !pending {
 		return err
 	}
+	if before != nil {
+		if err := before(ctx, db); err != nil {
+			return err
+		}
+	}
+	if _, err := provider.UpTo(ctx, version); err != nil {
+		return fmt.Errorf("bring the tables up to date: %w", err)
+	}
+	return nil
+}
+
+// keepOld makes a copy of a file of an older version before anything of it is changed.
+func (s *Store) keepOld(ctx context.Context, db *sqlx.DB) error {
+	var version int64
+	if err := db.GetContext(ctx, &version, `SELECT coalesce(max(version_id), 0) FROM goose_db_version WHERE is_applied = 1`); err != nil || version == 0 {
+		return err
+	}
 	copied := fmt.Sprintf("%s.version-%d-%s", s.path, version, s.now().UTC().Format("20060102-150405"))
-	if err := copyInto(ctx, s.write, copied); err != nil {
+	if err := copyInto(ctx, db, copied); err != nil {
 		return fmt.Errorf("a copy before the tables are brought up to date: %w", err)
 	}
 	s.OldCopy = copied
@@ -150,15 +175,23 @@ func (s *Store) keepOld(ctx context.Context, provider *goose.Provider) error {
 }
 
 func connect(path, more string, connections int) (*sqlx.DB, error) {
+	return connectWith(path, "", more, connections)
+}
+
+// connectWith connects with pragmas that come before the usual ones, and some that come after.
+func connectWith(path, first, more string, connections int) (*sqlx.DB, error) {
 	file := url.URL{Scheme: "file", Opaque: (&url.URL{Path: path}).EscapedPath(),
-		RawQuery: "_pragma=busy_timeout(5000)&_pragma=journal_mode(WAL)&_pragma=synchronous(FULL)&_pragma=foreign_keys(1)&_dqs=0&" + more}
+		RawQuery: "_pragma=busy_timeout(5000)&" + first + "_pragma=journal_mode(WAL)&_pragma=synchronous(FULL)&_pragma=foreign_keys(1)&_dqs=0&" + more}
 	db, err := sqlx.Open("sqlite", file.String())
 	if err != nil {
 		return nil, err
 	}
 	db.SetMaxOpenConns(connections)
 	db.SetMaxIdleConns(connections)
-	return db, db.Ping()
+	if err := db.Ping(); err != nil {
+		return nil, errors.Join(err, db.Close())
+	}
+	return db, nil
 }
 
 // Close closes the file and lets another process have it.
@@ -182,8 +215,20 @@ type querier interface {
 	SelectContext(ctx context.Context, dest any, query string, args ...any) error
 }
 
-// change runs f in one transaction of the writer.
+// change runs f in one transaction of the writer, in the name of the context's [Actor]; without one it is [ErrNobody].
 func (s *Store) change(ctx context.Context, f func(tx *sqlx.Tx) error) error {
+	if Actor(ctx) == "" {
+		return ErrNobody
+	}
+	return s.tidy(ctx, f)
+}
+
+// tidy is change for what nobody does: sessions that begin and end.
+func (s *Store) tidy(ctx context.Context, f func(tx *sqlx.Tx) error) (err error) {
+	if err := s.stillThere(); err != nil {
+		return err
+	}
+	defer func() { s.troubles.afterWrite(err, s.stamp()) }()
 	tx, err := s.write.BeginTxx(ctx, nil)
 	if err != nil {
 		return fmt.Errorf("begin: %w", err)

@@ -6,6 +6,28 @@ import "sync"
 type watchers struct {
 	mu    sync.Mutex
 	lines map[chan int64]bool
+	// sessions is closed, and made anew, whenever a session may have ended.
+	sessions chan struct{}
+}
+
+// SessionsChanged is closed as soon as a session may have ended.
+func (s *Store) SessionsChanged() <-chan struct{} {
+	w := &s.watchers
+	w.mu.Lock()
+	defer w.mu.Unlock()
+	if w.sessions == nil {
+		w.sessions = make(chan struct{})
+	}
+	return w.sessions
+}
+
+func (w *watchers) tellSessions() {
+	w.mu.Lock()
+	defer w.mu.Unlock()
+	if w.sessions != nil {
+		close(w.sessions)
+		w.sessions = nil
+	}
 }
 
 // Watch returns the numbers of jobs as they change, until stop is called. A watcher that does not keep up misses some.

@@ -1,6 +1,7 @@
 package disposition
 
 import (
+	"context"
 	"fmt"
 	"strings"
 
@@ -11,24 +12,42 @@ import (
 
 // Evaluate evaluates every feature and decides every set that has limits. It is the one evaluation
 // behind the command line, the API and the screens.
-func Evaluate(in *inspection.Inspection) Result { return evaluate(in, false) }
+func Evaluate(in *inspection.Inspection) Result {
+	result, _ := EvaluateWithin(context.Background(), in) // which never ends
+	return result
+}
 
-// Lettered is Evaluate for a reader outside the shop: every figure in the reasons carries its unit.
-func Lettered(in *inspection.Inspection) Result { return evaluate(in, true) }
+// EvaluateWithin is Evaluate that ends early, with the context's error, where that ends.
+func EvaluateWithin(ctx context.Context, in *inspection.Inspection) (Result, error) {
+	return evaluate(ctx, in, false)
+}
 
-func evaluate(in *inspection.Inspection, named bool) Result {
+// Lettered is EvaluateWithin for a reader outside the shop: every figure in the reasons carries its unit.
+func Lettered(ctx context.Context, in *inspection.Inspection) (Result, error) {
+	return evaluate(ctx, in, true)
+}
+
+func evaluate(ctx context.Context, in *inspection.Inspection, named bool) (Result, error) {
 	e := &evaluator{in: in, rule: in.Policy.DecisionRule, named: named}
-	e.result = Result{Features: inspection.Evaluate(in), Fits: []Fit{}, Sets: []Set{}}
-	e.journals(MainJournals, inspection.MainJournal)
-	e.journals(RodJournals, inspection.RodJournal)
-	e.journals(CamJournals, inspection.CamJournal)
-	e.housings(MainHousings, inspection.MainHousing, LineHone)
-	e.housings(RodHousings, inspection.RodHousing, Resize)
-	e.cylinders()
-	e.deck()
-	e.thrust()
-	e.pistons()
-	return e.result
+	findings, err := inspection.Evaluate(ctx, in)
+	if err != nil {
+		return Result{}, err
+	}
+	e.result = Result{Features: findings, Fits: []Fit{}, Sets: []Set{}}
+	for _, decide := range []func(){
+		func() { e.journals(MainJournals, inspection.MainJournal) },
+		func() { e.journals(RodJournals, inspection.RodJournal) },
+		func() { e.journals(CamJournals, inspection.CamJournal) },
+		func() { e.housings(MainHousings, inspection.MainHousing, LineHone) },
+		func() { e.housings(RodHousings, inspection.RodHousing, Resize) },
+		e.cylinders, e.deck, e.thrust, e.pistons,
+	} {
+		if err := ctx.Err(); err != nil {
+			return Result{}, err
+		}
+		decide()
+	}
+	return e.result, nil
 }
 
 type evaluator struct {

@@ -3,6 +3,7 @@ package form
 import (
 	"encoding/json"
 	"math"
+	"math/rand/v2"
 	"os"
 	"slices"
 	"strings"
@@ -226,6 +227,48 @@ func TestFlatnessCheckValues(t *testing.T) {
 	}
 	if got := Flatness([]unit.Length{0, 1, 2}, []unit.Length{0, 0, 0}, []unit.Length{0, 5, 0}); got != 0 {
 		t.Errorf("points on one line: %d, want 0", got)
+	}
+}
+
+// Every plane through three points and every one parallel to two edges, tried on all points: slow, and plainly right.
+func everyPlane(x, y, z []unit.Length) float64 {
+	p := points{floats(x), floats(y), floats(z)}
+	all := make([]int, len(x))
+	for i := range all {
+		all[i] = i
+	}
+	best, ok := p.closest(all)
+	if !ok {
+		return 0
+	}
+	return best.width
+}
+
+func TestFlatnessIsThatOfEveryPlane(t *testing.T) {
+	random := rand.New(rand.NewPCG(13, 1))
+	for round := range 400 {
+		n := 1 + random.IntN(12)
+		x, y, z := make([]unit.Length, n), make([]unit.Length, n), make([]unit.Length, n)
+		spread := []int{2, 3, 40, 1_000_000}[round%4] // few heights lie in many planes at once
+		for i := range n {
+			x[i], y[i], z[i] = unit.Length(random.IntN(4))*unit.Inch, unit.Length(random.IntN(4))*unit.Inch, unit.Length(random.IntN(spread))
+		}
+		if got, want := Flatness(x, y, z), everyPlane(x, y, z); math.Abs(float64(got)-want) > 0.6 {
+			t.Fatalf("round %d: %d, want %.3f of %v %v %v", round, got, want, x, y, z)
+		}
+	}
+}
+
+// A surface plate's worth of points is read at once.
+func BenchmarkFlatness(b *testing.B) {
+	const side = 30
+	random := rand.New(rand.NewPCG(13, 2))
+	var x, y, z []unit.Length
+	for i := range side * side {
+		x, y, z = append(x, unit.Length(i%side)*unit.Inch), append(y, unit.Length(i/side)*unit.Inch), append(z, unit.Length(random.IntN(500))*unit.Tenth)
+	}
+	for b.Loop() {
+		Flatness(x, y, z)
 	}
 }
 

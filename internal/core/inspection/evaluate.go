@@ -1,6 +1,7 @@
 package inspection
 
 import (
+	"context"
 	"fmt"
 
 	"ledge/internal/core/form"
@@ -9,10 +10,13 @@ import (
 	"ledge/internal/core/unit"
 )
 
-// Evaluate returns one finding for each feature, in their order.
-func Evaluate(in *Inspection) []Finding {
+// Evaluate returns one finding for each feature, in their order. It ends early, with the context's error, where that ends.
+func Evaluate(ctx context.Context, in *Inspection) ([]Finding, error) {
 	findings := make([]Finding, len(in.Features))
 	for i := range in.Features {
+		if err := ctx.Err(); err != nil {
+			return nil, err
+		}
 		f := &in.Features[i]
 		if f.Kind.Grid() {
 			findings[i] = evaluateGrid(in, f)
@@ -24,7 +28,7 @@ func Evaluate(in *Inspection) []Finding {
 	for i := range findings {
 		in.tellSources(&findings[i])
 	}
-	return findings
+	return findings, nil
 }
 
 // judgedBy: kinds that are judged by the limits of another one.

@@ -92,7 +92,9 @@ func TestHoneHasAWindow(t *testing.T) {
 	for back, want := range map[string]string{"3.7198": "within", "3.7225": "missed", "3.7190": "missed"} {
 		after := document(t, "", cylinders, append(bores(1, "3.7195", "3.7172"),
 			strings.Replace(bores(1, back, "0")[0], `"number": 1,`, `"number": 1, "state": "after_hone",`, 1))...)
-		proofs := order.Verify(after, inspection.Evaluate(after), order.Sheet{Lines: []order.Line{line}})
+		found, err := inspection.Evaluate(t.Context(), after)
+		require.NoError(t, err)
+		proofs := order.Verify(after, found, order.Sheet{Lines: []order.Line{line}})
 		assert.Equal(t, want, proofs[0].Verdict, "honed to %s: %v", back, proofs[0].Problems)
 	}
 	// A size within the order does not prove a bore whose piston, measured anew, leaves too little.

@@ -1,8 +1,5 @@
--- +goose NO TRANSACTION
 -- +goose Up
--- SQLite changes a CHECK only by making the table anew; keys are off while one that others point to is replaced.
-PRAGMA foreign_keys = OFF;
-BEGIN;
+-- SQLite changes a CHECK only by making the table anew; keys are off while files are brought up to date.
 CREATE TABLE limits_next (
   job_id INTEGER NOT NULL REFERENCES jobs (id),
   block TEXT NOT NULL CHECK (block IN ('book', 'close')),
@@ -121,5 +118,3 @@ CREATE TABLE job_changes (
   changed_at TEXT NOT NULL
 ) STRICT;
 CREATE INDEX job_changes_by_job ON job_changes (job_id, seq);
-COMMIT;
-PRAGMA foreign_keys = ON;

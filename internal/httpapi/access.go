@@ -1,0 +1,128 @@
+package httpapi
+
+import (
+	"context"
+	"net/http"
+	"net/url"
+	"slices"
+	"strings"
+
+	"github.com/danielgtaylor/huma/v2"
+	"github.com/danielgtaylor/huma/v2/adapters/humachi"
+
+	"ledge/internal/store"
+)
+
+// personHeader carries the name of who is at a bench that needs no sign-in.
+const personHeader = "Ledge-Person"
+
+// anyone may do what needs no sign-in: signing in itself, and reading a report behind a link.
+const anyone store.Role = ""
+
+// leastKey is where an operation keeps the least role that it takes.
+const leastKey = "least"
+
+// register registers an operation with the least role that it takes; gate asks it of every request that is routed to it.
+func register[I, O any](api huma.API, least store.Role, o huma.Operation, handler func(context.Context, *I) (*O, error)) {
+	o.Metadata = map[string]any{leastKey: least}
+	huma.Register(api, o, handler)
+}
+
+// writes reports whether what takes a role changes something: then it needs a name, and goes on when its client has gone.
+func writes(least store.Role) bool { return least != anyone && least != store.Viewer }
+
+// gate lets only those in who may do what was routed.
+func (a resources) gate(ctx huma.Context, next func(huma.Context)) {
+	least, declared := ctx.Operation().Metadata[leastKey].(store.Role)
+	r, w := humachi.Unwrap(ctx)
+	if !declared {
+		least = store.Owner // an operation that forgot to say
+	}
+	admitted, ok := a.admit(w, r, least)
+	if !ok {
+		return
+	}
+	next(huma.WithContext(ctx, admitted))
+}
+
+// only is gate for a handler that is no operation.
+func (a resources) only(least store.Role, next http.HandlerFunc) http.HandlerFunc {
+	return func(w http.ResponseWriter, r *http.Request) {
+		if ctx, ok := a.admit(w, r, least); ok {
+			next(w, r.WithContext(ctx))
+		}
+	}
+}
+
+type signedInKey struct{}
+
+// signedIn is who asks; ok is false where nobody is signed in.
+func signedIn(ctx context.Context) (p store.Person, ok bool) {
+	p, ok = ctx.Value(signedInKey{}).(store.Person)
+	return p, ok
+}
+
+// admit names who asks in the context, or answers why not. Where people sign in it is their session that says who they are. Without
+// sign-in everybody at the machine may do everything, under the name that the one header gives.
+func (a resources) admit(w http.ResponseWriter, r *http.Request, least store.Role) (context.Context, bool) {
+	ctx := r.Context()
+	if least == anyone {
+		return ctx, true
+	}
+	if writes(least) {
+		ctx = context.WithoutCancel(ctx)
+	}
+	entered, err := url.QueryUnescape(r.Header.Get(personHeader))
+	if err != nil || len(entered) > 4*longestHeader {
+		writeProblem(w, http.StatusUnprocessableEntity, "The name in "+personHeader+" cannot be read.")
+		return nil, false
+	}
+	if !a.signIn {
+		return a.admitHere(w, r, ctx, entered, least)
+	}
+	p, err := a.store.PersonByID(ctx, a.sessions.GetInt64(ctx, sessionPerson))
+	roles := store.Roles()
+	switch {
+	case err != nil || p.Barred:
+		writeProblem(w, http.StatusUnauthorized, "Sign in first. What you typed is still here.")
+	case slices.Index(roles, p.Role) < slices.Index(roles, least):
+		writeProblem(w, http.StatusForbidden, "That takes the role "+string(least)+"; you are signed in as "+string(p.Role)+".")
+	case writes(least) && entered != "" && !store.SameName(entered, p.Name):
+		// What one person entered is not stored under the name of the next who signed in.
+		writeProblem(w, http.StatusConflict, "This was entered by "+entered+" and you are signed in as "+p.Name+". It waits until "+entered+" signs in again.")
+	default:
+		return context.WithValue(store.As(ctx, p.Name), signedInKey{}, p), true
+	}
+	return nil, false
+}
+
+// longestHeader bounds the name in a header, before it is looked at.
+const longestHeader = 200
+
+// admitHere admits somebody at this machine, where nobody signs in. A name that came through a proxy may be anybody's.
+func (a resources) admitHere(w http.ResponseWriter, r *http.Request, ctx context.Context, entered string, least store.Role) (context.Context, bool) {
+	name, sentence := store.Name(entered)
+	switch {
+	case !writes(least):
+		return store.As(ctx, name), true
+	case proxied(r):
+		writeProblem(w, http.StatusUnauthorized, "This came through a proxy, so that anybody could have sent it: start Ledge with --require-sign-in.")
+	case entered == "":
+		writeProblem(w, http.StatusUnprocessableEntity, "Say who you are first: what is stored always tells who did it.")
+	case sentence != "":
+		writeProblem(w, http.StatusUnprocessableEntity, sentence)
+	default:
+		return store.As(ctx, name), true
+	}
+	return nil, false
+}
+
+// proxied reports whether a request says that it was passed on.
+func proxied(r *http.Request) bool {
+	for name := range r.Header {
+		if name == "Forwarded" || name == "Via" || name == "X-Real-Ip" || strings.HasPrefix(name, "X-Forwarded-") {
+			return true
+		}
+	}
+	return false
+}

@@ -1,0 +1,75 @@
+package store
+
+import (
+	"context"
+	"crypto/sha256"
+	"encoding/hex"
+	"errors"
+	"fmt"
+
+	"github.com/jmoiron/sqlx"
+)
+
+// A Share is a link that shows one job's report to whoever has it.
+type Share struct {
+	ID        string `db:"id" json:"id"`
+	JobID     int64  `db:"job_id" json:"-"`
+	Token     string `db:"token" json:"-"`
+	SaidFor   string `db:"said_for" json:"for"`
+	MadeBy    string `db:"made_by" json:"made_by"`
+	MadeAt    string `db:"made_at" json:"made_at"`
+	RevokedBy string `db:"revoked_by" json:"revoked_by"`
+	RevokedAt string `db:"revoked_at" json:"revoked_at"`
+}
+
+// hashed is how a token is kept: a stolen file opens no link.
+func hashed(token string) string {
+	sum := sha256.Sum256([]byte(token))
+	return hex.EncodeToString(sum[:])
+}
+
+// AddShare stores a link to a job's report under its token; the same id is stored once, and known tells that it was there with a token of
+// its own.
+func (s *Store) AddShare(ctx context.Context, jobID int64, id, token, saidFor string) (known bool, err error) {
+	defer s.changed(jobID)
+	err = s.change(ctx, func(tx *sqlx.Tx) error {
+		if _, err := getJob(ctx, tx, jobID); err != nil {
+			return err
+		}
+		known, err = once(ctx, tx, "shares", id, fields{"job_id": jobID, "said_for": saidFor, "made_by": Actor(ctx)}, fields{"token": hashed(token), "made_at": s.stamp()})
+		return err
+	})
+	if err != nil {
+		return false, fmt.Errorf("link %s: %w", id, err)
+	}
+	return known, nil
+}
+
+// Shares returns the links of a job.
+func (s *Store) Shares(ctx context.Context, jobID int64) ([]Share, error) {
+	list := []Share{}
+	if err := s.read.SelectContext(ctx, &list, `SELECT * FROM shares WHERE job_id = ? ORDER BY made_at`, jobID); err != nil {
+		return nil, fmt.Errorf("links of job %d: %w", jobID, err)
+	}
+	return list, nil
+}
+
+// RevokeShare ends a link.
+func (s *Store) RevokeShare(ctx context.Context, jobID int64, id string) error {
+	defer s.changed(jobID)
+	return s.change(ctx, func(tx *sqlx.Tx) error {
+		result, err := tx.ExecContext(ctx, `UPDATE shares SET revoked_by = ?, revoked_at = ? WHERE id = ? AND job_id = ? AND revoked_at = ''`, Actor(ctx), s.stamp(), id, jobID)
+		if err != nil {
+			return err
+		}
+		if n, err := result.RowsAffected(); err != nil || n == 0 {
+			return errors.Join(err, ErrNotFound)
+		}
+		return nil
+	})
+}
+
+// SharedJob is the job that a link shows, or [ErrNotFound] where it was revoked or never was.
+func (s *Store) SharedJob(ctx context.Context, token string) (id int64, err error) {
+	return id, notFound(s.read.GetContext(ctx, &id, `SELECT job_id FROM shares WHERE token = ? AND revoked_at = ''`, hashed(token)))
+}

@@ -1,0 +1,16 @@
+package store
+
+import (
+	"errors"
+
+	"modernc.org/sqlite"
+)
+
+// refusedBy is the code with which the database refused something; ok is false for an error that is not the database's.
+func refusedBy(err error) (code int, ok bool) {
+	var theirs *sqlite.Error
+	if errors.As(err, &theirs) {
+		return theirs.Code(), true
+	}
+	return 0, false
+}

@@ -1,0 +1,107 @@
+package store
+
+import (
+	"errors"
+	"slices"
+	"strings"
+	"sync"
+	"syscall"
+
+	sqlite3 "modernc.org/sqlite/lib"
+)
+
+// A Trouble is something about the shop's file that somebody has to see to.
+type Trouble struct {
+	Code     TroubleCode `json:"code" enum:"full,disk,gone,damaged,copy"`
+	Sentence string      `json:"sentence"`
+	Since    string      `json:"since"`
+}
+
+// A TroubleCode says what sort of trouble it is; there is one of each at most.
+type TroubleCode string
+
+// The troubles.
+const (
+	Full    TroubleCode = "full"    // the disk takes no more
+	Disk    TroubleCode = "disk"    // the disk fails
+	Gone    TroubleCode = "gone"    // the file is not where it was
+	Damaged TroubleCode = "damaged" // a page of the file cannot be read
+	Copy    TroubleCode = "copy"    // the daily copy failed
+)
+
+// FullSentence is said where the disk takes no more.
+const FullSentence = "The disk is full: nothing was lost, nothing more can be kept. Free some space."
+
+// FailedSentence is said where the disk fails.
+const FailedSentence = "The disk failed while writing: this was not kept. What was kept before can still be read; make a copy on another disk."
+
+type troubles struct {
+	mu   sync.Mutex
+	list []Trouble
+}
+
+// Troubles returns what somebody has to see to, the oldest first.
+func (s *Store) Troubles() []Trouble {
+	_ = s.stillThere() // it is told among them
+	s.troubles.mu.Lock()
+	defer s.troubles.mu.Unlock()
+	return append([]Trouble{}, s.troubles.list...)
+}
+
+// tell keeps a trouble until it is mended, and tells those who watch.
+func (s *Store) tell(code TroubleCode, sentence string) {
+	if s.troubles.add(Trouble{code, sentence, s.stamp()}) {
+		s.watchers.tell(0)
+	}
+}
+
+func (t *troubles) add(one Trouble) (added bool) {
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	i := slices.IndexFunc(t.list, func(o Trouble) bool { return o.Code == one.Code })
+	if i >= 0 {
+		t.list[i].Sentence = one.Sentence
+		return false
+	}
+	t.list = append(t.list, one)
+	return true
+}
+
+func (t *troubles) mend(code TroubleCode) {
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	t.list = slices.DeleteFunc(t.list, func(o Trouble) bool { return o.Code == code })
+}
+
+// afterWrite notes what a write came to: a full disk until one succeeds again.
+func (t *troubles) afterWrite(err error, at string) {
+	switch {
+	case DiskFull(err):
+		t.add(Trouble{Full, FullSentence, at})
+	case DiskFailed(err):
+		t.add(Trouble{Disk, FailedSentence, at})
+	case err == nil:
+		t.mend(Full)
+		t.mend(Disk)
+	}
+}
+
+// DiskFull reports whether something was not stored because the disk takes no more.
+func DiskFull(err error) bool {
+	if err == nil {
+		return false
+	}
+	code, theirs := refusedBy(err)
+	// The database says so only of its own files, not of the memory that it shares with others over one.
+	return theirs && (code&0xff == sqlite3.SQLITE_FULL || code == sqlite3.SQLITE_IOERR_SHMSIZE) ||
+		errors.Is(err, syscall.ENOSPC) || errors.Is(err, syscall.Errno(0x70)) && strings.Contains(err.Error(), "space")
+}
+
+// DiskFailed reports whether the disk refused to read or write.
+func DiskFailed(err error) bool {
+	if err == nil {
+		return false
+	}
+	code, theirs := refusedBy(err)
+	return theirs && code&0xff == sqlite3.SQLITE_IOERR && code != sqlite3.SQLITE_IOERR_SHMSIZE || errors.Is(err, syscall.EIO)
+}

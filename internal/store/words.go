@@ -1,0 +1,47 @@
+package store
+
+import (
+	"context"
+	"fmt"
+	"strings"
+	"unicode"
+
+	"github.com/jmoiron/sqlx"
+)
+
+// setWords writes the words that a job is found by.
+func setWords(ctx context.Context, tx *sqlx.Tx, id int64) error {
+	if _, err := tx.ExecContext(ctx, `DELETE FROM job_words WHERE rowid = ?`, id); err != nil {
+		return err
+	}
+	_, err := tx.ExecContext(ctx, `INSERT INTO job_words (rowid, words) SELECT id, number || ' ' || customer || ' ' || engine FROM jobs WHERE id = ?`, id)
+	return err
+}
+
+// saying is a condition on jobs: each word of a text begins one of theirs, whatever its case and accents, or is part of their number.
+func saying(text string) (condition string, args []any) {
+	var all []string
+	for _, word := range strings.Fields(text) {
+		one := `number LIKE '%' || ? || '%' ESCAPE '\'`
+		args = append(args, strings.NewReplacer(`\`, `\\`, `%`, `\%`, `_`, `\_`).Replace(word))
+		if strings.ContainsFunc(word, func(r rune) bool { return unicode.IsLetter(r) || unicode.IsNumber(r) }) {
+			one = `(` + one + ` OR id IN (SELECT rowid FROM job_words WHERE job_words MATCH ?))`
+			args = append(args, `"`+strings.ReplaceAll(word, `"`, `""`)+`"*`)
+		}
+		all = append(all, one)
+	}
+	if len(all) == 0 {
+		return "1", nil
+	}
+	return strings.Join(all, " AND "), args
+}
+
+// JobIDs returns the jobs in the shop that a text tells of by number, customer or engine, the soonest promised first.
+func (s *Store) JobIDs(ctx context.Context, text string) ([]int64, error) {
+	condition, args := saying(text)
+	ids := []int64{}
+	if err := s.read.SelectContext(ctx, &ids, `SELECT id FROM jobs WHERE closed_at IS NULL AND `+condition+` ORDER BY promised_on IS NULL, promised_on, id`, args...); err != nil {
+		return nil, fmt.Errorf("list jobs: %w", err)
+	}
+	return ids, nil
+}
