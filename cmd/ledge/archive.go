@@ -10,6 +10,7 @@ import (
 	"github.com/spf13/cobra"
 
 	"ledge/internal/archive"
+	"ledge/internal/photo"
 	"ledge/internal/store"
 )
 
@@ -77,7 +78,7 @@ func importCommand() *cobra.Command {
 				return err
 			}
 			defer s.Close()
-			job, err := archive.Read(cmd.Context(), s, file, info.Size(), by)
+			job, err := archive.Read(store.As(cmd.Context(), by), s, file, info.Size(), photo.NewMaker(), store.Made{})
 			if err != nil {
 				return err
 			}

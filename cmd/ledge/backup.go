@@ -8,6 +8,7 @@ import (
 
 	"github.com/spf13/cobra"
 
+	"ledge/internal/archive"
 	"ledge/internal/store"
 )
 
@@ -35,12 +36,17 @@ func backupCommand() *cobra.Command {
 
 func restoreCommand() *cobra.Command {
 	var database string
+	var unread bool
 	cmd := &cobra.Command{
 		Use:   "restore FILE",
 		Short: "Put a backup in the place of the database; what was there is kept beside it",
 		Args:  cobra.ExactArgs(1),
 		RunE: func(cmd *cobra.Command, args []string) error {
-			kept, err := store.Restore(cmd.Context(), args[0], database, time.Now())
+			judge := store.JudgeAll(archive.Judge)
+			if unread {
+				judge = nil
+			}
+			kept, err := store.Restore(cmd.Context(), args[0], database, time.Now(), judge)
 			switch {
 			case errors.Is(err, store.ErrInUse):
 				return fmt.Errorf("Ledge is running on %s; stop it first", database)
@@ -55,5 +61,36 @@ func restoreCommand() *cobra.Command {
 		},
 	}
 	cmd.Flags().StringVar(&database, "db", "ledge.db", "the database file")
+	cmd.Flags().BoolVar(&unread, "with-unreadable", false, "restore it also where some of its jobs cannot be read")
+	return cmd
+}
+
+func checkCommand() *cobra.Command {
+	var copies string
+	cmd := &cobra.Command{
+		Use:   "check FILE",
+		Short: "Look whether a database and its copies are sound; nothing is changed",
+		Args:  cobra.ExactArgs(1),
+		RunE: func(cmd *cobra.Command, args []string) error {
+			if copies == "" {
+				copies = store.CopiesBeside(args[0])
+			}
+			faults := 0
+			for _, path := range append([]string{args[0]}, store.CopiesOf(args[0], copies)...) {
+				c := store.Check(cmd.Context(), path, archive.Judge)
+				if c.Fault != "" {
+					faults++
+					fmt.Fprintf(cmd.OutOrStdout(), "NOT SOUND  %s: %s\n", path, c.Fault)
+					continue
+				}
+				fmt.Fprintf(cmd.OutOrStdout(), "sound      %s, %d jobs\n", path, c.Jobs)
+			}
+			if faults > 0 {
+				return errReported
+			}
+			return nil
+		},
+	}
+	cmd.Flags().StringVar(&copies, "copies-in", "", "the folder of the daily copies; beside the database where empty")
 	return cmd
 }

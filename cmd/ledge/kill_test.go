@@ -114,29 +114,28 @@ type bench struct {
 
 // work does the next thing of a round and returns what was acknowledged, by id.
 func (b *bench) work(round, i int) map[string]string {
-	const by = "Harness"
 	switch i % 6 {
 	case 0:
 		return b.job(b.send("GET", "/api/v1/jobs/1", nil))
 	case 1:
-		way := httpapi.DecisionBody{Way: disposition.Way{Action: disposition.Polish}, ID: uuid.NewString(), Set: disposition.RodJournals, After: b.seen, By: by}
+		way := httpapi.DecisionBody{Way: disposition.Way{Action: disposition.Polish}, ID: uuid.NewString(), Set: disposition.RodJournals, After: b.seen}
 		if i%12 == 1 {
 			way.Action, way.Step, way.Reason = disposition.Grind, 2540000, "to and fro"
 		}
 		return b.job(b.send("POST", "/api/v1/jobs/1/decisions", way))
 	case 2:
-		return b.job(b.send("POST", "/api/v1/jobs/1/orders?by="+by, map[string]any{"sheets": []string{}}))
+		return b.job(b.send("POST", "/api/v1/jobs/1/orders", map[string]any{"sheets": []string{}}))
 	case 3:
 		if len(b.orders) == 0 {
 			return nil
 		}
-		event := httpapi.OrderEventBody{ID: uuid.NewString(), What: store.Sent, By: by}
+		event := httpapi.OrderEventBody{ID: uuid.NewString(), What: store.Sent}
 		return b.job(b.send("POST", "/api/v1/jobs/1/orders/"+b.orders[len(b.orders)-1].ID+"/events", event))
 	}
 	size := unit.MustParse("2.4985", unit.In)
 	var got httpapi.ReadingAnswer
 	answer := b.send("POST", "/api/v1/jobs/1/readings", httpapi.ReadingBody{ID: uuid.NewString(), Kind: inspection.MainJournal, Number: 1 + i%5, State: inspection.AsFound,
-		Station: i % 2, Direction: i % 4, What: store.Size, Value: &size, Typed: fmt.Sprint(round), By: by, Unusual: true})
+		Station: i % 2, Direction: i % 4, What: store.Size, Value: &size, Typed: fmt.Sprint(round), Unusual: true})
 	if answer == nil || json.Unmarshal(answer, &got) != nil {
 		return nil
 	}
@@ -156,6 +155,7 @@ func (b *bench) send(method, path string, body any) []byte {
 		return nil
 	}
 	request.Header.Set("Content-Type", "application/json")
+	request.Header.Set("Ledge-Person", "Harness")
 	answer, err := http.DefaultClient.Do(request)
 	if err != nil {
 		b.err = err

@@ -12,8 +12,10 @@ import (
 	"net"
 	"net/http"
 	"os"
+	"runtime/debug"
 	"strconv"
 	"strings"
+	"sync"
 	"syscall"
 	"time"
 
@@ -105,13 +107,14 @@ func serve(ctx context.Context, out, logs io.Writer, o serveOptions) error {
 	}
 	defer listener.Close()
 	s, err := store.Open(ctx, o.database, time.Now)
-	if errors.Is(err, store.ErrInUse) {
-		return fmt.Errorf("another Ledge is already running on %s; stop it first, or name another file with --db", o.database)
-	}
 	if err != nil {
-		return err
+		return openError(o.database, err)
 	}
 	defer s.Close()
+	debug.SetMemoryLimit(memory)
+	if s.Settled != "" {
+		fmt.Fprintln(out, s.Settled)
+	}
 	if s.OldCopy != "" {
 		fmt.Fprintf(out, "%s was brought up to date; as it was before it is kept in %s.\n", o.database, s.OldCopy)
 	}
@@ -120,9 +123,10 @@ func serve(ctx context.Context, out, logs io.Writer, o serveOptions) error {
 			return err
 		}
 	}
+	stopping := make(chan struct{})
 	network := !listener.Addr().(*net.TCPAddr).IP.IsLoopback()
 	options := httpapi.Options{Store: s, Log: log, Front: webui.Files(), AllowedHosts: o.allowedHosts, AnyAddress: network, Version: version,
-		RequireSignIn: o.signIn || network, Secure: o.certificate != "", PublicURL: public}
+		RequireSignIn: o.signIn || network, Secure: o.certificate != "", PublicURL: public, Stopping: stopping}
 	code := ""
 	if options.RequireSignIn {
 		if code, err = setupCode(ctx, s); err != nil {
@@ -149,18 +153,47 @@ func serve(ctx context.Context, out, logs io.Writer, o serveOptions) error {
 	if code != "" {
 		fmt.Fprintf(out, "Nobody can sign in yet. Open that address and create the owner with this code: %s\n", code)
 	}
-	go dailyCopies(ctx, s, o, log)
-	if err := httpapi.Serve(ctx, server, run); err != nil && !errors.Is(err, http.ErrServerClosed) {
+	watching, done := context.WithCancel(ctx)
+	var background sync.WaitGroup
+	background.Go(func() { dailyCopies(watching, s, o, log) })
+	background.Go(func() { lookThrough(watching, s, log) })
+	defer background.Wait()
+	defer done()
+	if err := httpapi.Serve(ctx, server, run, stopping); err != nil && !errors.Is(err, http.ErrServerClosed) {
 		return err
 	}
 	fmt.Fprintln(out, "Ledge has stopped.")
 	return nil
 }
 
+// memory is how much Go may use before it tidies up more often; nothing that is sent takes as much.
+const memory = 300 << 20
+
+// openError says what keeps a shop's file from being opened, and what is safe.
+func openError(database string, err error) error {
+	switch {
+	case errors.Is(err, store.ErrInUse):
+		return fmt.Errorf("another Ledge is already running on %s; stop it first, or name another file with --db", database)
+	case store.DiskFull(err):
+		return fmt.Errorf("%s cannot be opened. %s", database, store.FullSentence)
+	case store.DiskFailed(err):
+		return fmt.Errorf("%s cannot be opened: its disk fails. Nothing of it was changed; make a copy of the file on another disk and open that", database)
+	}
+	return err
+}
+
+// lookThrough looks for damaged pages while people work, and says so in the shop.
+func lookThrough(ctx context.Context, s *store.Store, log *slog.Logger) {
+	if err := s.LookThrough(ctx); err != nil && ctx.Err() == nil {
+		log.Error("the database is damaged", "error", err)
+	}
+}
+
 // mayCreate refuses a file that is not there, which may only be mistyped, unless a new shop was asked for or somebody at the keyboard confirms it.
 func (o *serveOptions) mayCreate(in io.Reader, out io.Writer) error {
-	_, err := os.Stat(o.database)
-	if !errors.Is(err, fs.ErrNotExist) || o.create {
+	info, err := os.Stat(o.database)
+	// An empty file is no shop either: it is what a full disk leaves.
+	if err == nil && info.Size() > 0 || err != nil && !errors.Is(err, fs.ErrNotExist) || o.create || store.Restoring(o.database) {
 		return nil
 	}
 	missing := fmt.Errorf("there is no file %s; name the right one with --db, or start a new shop with --new", o.database)
@@ -193,7 +226,7 @@ func dailyCopies(ctx context.Context, s *store.Store, o serveOptions, log *slog.
 	}
 	folder := o.copiesIn
 	if folder == "" {
-		folder = o.database + "-copies"
+		folder = store.CopiesBeside(o.database)
 	}
 	for wait := 10 * time.Second; ; wait = time.Hour {
 		select {

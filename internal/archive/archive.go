@@ -3,15 +3,15 @@ package archive
 
 import (
 	"archive/zip"
-	"bytes"
 	"context"
 	"encoding/json"
 	"fmt"
-	"image/jpeg"
 	"io"
+	"time"
 
 	"ledge/internal/core/disposition"
 	"ledge/internal/exchange"
+	"ledge/internal/photo"
 	"ledge/internal/store"
 )
 
@@ -25,9 +25,9 @@ const (
 
 // Bounds of what is taken in, unpacked.
 const (
-	maxJob      = 64 << 20
-	maxPicture  = 4 << 20
-	maxUnpacked = 256 << 20
+	maxJob     = 32 << 20
+	maxRow     = 3 << 20
+	maxPicture = 4 << 20
 )
 
 // MaxFile bounds a file that is taken in, packed.
@@ -45,13 +45,9 @@ func (e *Refusal) Error() string { return e.Sentence }
 
 func refuse(format string, args ...any) error { return &Refusal{fmt.Sprintf(format, args...)} }
 
-// Write writes a job. The same record gives the same bytes.
+// Write writes a job. The same record gives the same bytes. A job that cannot be read comes without inspection.json.
 func Write(ctx context.Context, s *store.Store, id int64, to io.Writer) error {
 	dump, err := s.Dump(ctx, id)
-	if err != nil {
-		return err
-	}
-	record, err := s.Record(ctx, id)
 	if err != nil {
 		return err
 	}
@@ -66,15 +62,14 @@ func Write(ctx context.Context, s *store.Store, id int64, to io.Writer) error {
 	if err := encoder.Encode(content{Format, dump}); err != nil {
 		return err
 	}
-	inspection, err := file.Create(inspectionEntry)
-	if err != nil {
+	if err := writeInspection(ctx, s, id, file); err != nil {
 		return err
 	}
-	in, _ := record.Inspection()
-	if err := exchange.WriteInspection(inspection, in); err != nil {
-		return err
-	}
-	for i, pair := range dump.Pictures {
+	for i := range dump.Tables["photos"] {
+		pair, err := dump.Picture(ctx, i)
+		if err != nil {
+			return err
+		}
 		for size, picture := range pair {
 			entry, err := file.CreateHeader(&zip.FileHeader{Name: pictureName(i, size), Method: zip.Store})
 			if err != nil {
@@ -88,12 +83,26 @@ func Write(ctx context.Context, s *store.Store, id int64, to io.Writer) error {
 	return file.Close()
 }
 
+func writeInspection(ctx context.Context, s *store.Store, id int64, file *zip.Writer) error {
+	record, err := s.Record(ctx, id)
+	if err != nil {
+		return nil // the rows are there all the same
+	}
+	entry, err := file.Create(inspectionEntry)
+	if err != nil {
+		return err
+	}
+	in, _ := record.Inspection()
+	return exchange.WriteInspection(entry, in)
+}
+
 func pictureName(i, size int) string {
 	return fmt.Sprintf("photos/%03d%s.jpg", i+1, []string{"", "-small"}[size])
 }
 
-// Read takes a file in as a job of its own. It fails with a [Refusal] or a [store.UnsoundError] where the file is not one that Ledge wrote.
-func Read(ctx context.Context, s *store.Store, from io.ReaderAt, size int64, by string) (store.Job, error) {
+// Read takes a file in as a job of its own, which made names. Its photographs are made anew. It fails with a [Refusal], a [photo.Refusal]
+// or a [store.UnsoundError] where the file is not one that Ledge wrote.
+func Read(ctx context.Context, s *store.Store, from io.ReaderAt, size int64, photos *photo.Maker, made store.Made) (store.Job, error) {
 	if size > MaxFile {
 		return store.Job{}, refuse("The file is larger than %d MB.", MaxFile>>20)
 	}
@@ -104,122 +113,37 @@ func Read(ctx context.Context, s *store.Store, from io.ReaderAt, size int64, by 
 	if len(file.File) > 2+2*store.MaxPhotos {
 		return store.Job{}, refuse("The file holds %d files, more than a job has.", len(file.File))
 	}
-	entries, left := map[string][]byte{}, int64(maxUnpacked)
+	entries := map[string]*zip.File{}
 	for _, entry := range file.File {
-		if _, twice := entries[entry.Name]; twice {
+		if entries[entry.Name] != nil {
 			return store.Job{}, refuse("%.60q is in the file twice.", entry.Name)
 		}
-		most := int64(maxPicture)
-		if entry.Name == jobEntry || entry.Name == inspectionEntry {
-			most = maxJob
-		}
-		text, err := unpack(entry, min(most, left))
-		if err != nil {
-			return store.Job{}, err
-		}
-		entries[entry.Name], left = text, left-int64(len(text))
+		entries[entry.Name] = entry
 	}
-	c, err := parse(entries)
+	job := entries[jobEntry]
+	if job == nil {
+		return store.Job{}, refuse("This is not a job's file: it has no %s.", jobEntry)
+	}
+	opened, err := job.Open()
+	if err != nil {
+		return store.Job{}, refuse("%s cannot be unpacked.", jobEntry)
+	}
+	defer opened.Close()
+	dump, err := ReadIndex(opened)
 	if err != nil {
 		return store.Job{}, err
 	}
-	return s.Load(ctx, c.Dump, by, check)
-}
-
-// unpack reads an entry, but never more than most bytes of it, whatever its header says.
-func unpack(entry *zip.File, most int64) ([]byte, error) {
-	opened, err := entry.Open()
+	spool, err := remade(ctx, &dump, entries, photos)
 	if err != nil {
-		return nil, refuse("%.60q cannot be unpacked.", entry.Name)
+		return store.Job{}, err
 	}
-	defer opened.Close()
-	text, err := io.ReadAll(io.LimitReader(opened, most+1))
-	switch {
-	case int64(len(text)) > most:
-		return nil, refuse("%.60q is too large when it is unpacked.", entry.Name)
-	case err != nil:
-		return nil, refuse("%.60q is damaged.", entry.Name)
-	}
-	return text, nil
-}
-
-func parse(entries map[string][]byte) (c content, err error) {
-	text, ok := entries[jobEntry]
-	if !ok {
-		return c, refuse("This is not a job's file: it has no %s.", jobEntry)
-	}
-	decoder := json.NewDecoder(bytes.NewReader(text))
-	decoder.UseNumber()
-	decoder.DisallowUnknownFields()
-	if err := decoder.Decode(&c); err != nil {
-		return c, refuse("%s cannot be read: %v.", jobEntry, err)
-	}
-	if c.Format != Format {
-		return c, refuse("This is not a job's file: its format is %.40q, not %q.", c.Format, Format)
-	}
-	if err := plain(c.Job); err != nil {
-		return c, refuse("job: %v", err)
-	}
-	for name, rows := range c.Tables {
-		for i, row := range rows {
-			if err := plain(row); err != nil {
-				return c, refuse("tables/%.40s/%d: %v", name, i, err)
-			}
-		}
-	}
-	photos := len(c.Tables["photos"])
-	if photos > store.MaxPhotos {
-		return c, refuse("The file holds %d photographs; a job keeps %d at most.", photos, store.MaxPhotos)
-	}
-	known := map[string]bool{jobEntry: true, inspectionEntry: true}
-	for i := range photos {
-		var pair [2][]byte
-		for size := range pair {
-			name := pictureName(i, size)
-			picture, ok := entries[name]
-			if !ok {
-				return c, refuse("%s is missing.", name)
-			}
-			if head, err := jpeg.DecodeConfig(bytes.NewReader(picture)); err != nil || max(head.Width, head.Height) > 4000 {
-				return c, refuse("%s is not a photograph as Ledge keeps it.", name)
-			}
-			pair[size], known[name] = picture, true
-		}
-		c.Pictures = append(c.Pictures, pair)
-	}
-	for name := range entries {
-		if !known[name] {
-			return c, refuse("%.60q does not belong into a job's file.", name)
-		}
-	}
-	return c, nil
-}
-
-// plain turns the numbers of a row into those that the database knows; anything but numbers and texts is refused.
-func plain(row map[string]any) error {
-	if row == nil {
-		return fmt.Errorf("it is empty")
-	}
-	for name, value := range row {
-		switch v := value.(type) {
-		case nil, string:
-		case json.Number:
-			if whole, err := v.Int64(); err == nil {
-				row[name] = whole
-			} else if number, err := v.Float64(); err == nil {
-				row[name] = number
-			} else {
-				return fmt.Errorf("%.40q is too large a number", name)
-			}
-		default:
-			return fmt.Errorf("%.40q is neither number nor text", name)
-		}
-	}
-	return nil
+	defer spool.close()
+	dump.Picture = spool.picture
+	return s.Load(ctx, dump, made, check)
 }
 
 // check looks at a job as a whole: it must be one that Ledge can show and judge.
-func check(record store.Record) (err error) {
+func check(ctx context.Context, record store.Record) (err error) {
 	if problems := record.Job.Problems(); len(problems) > 0 {
 		return refuse("job: %s %s.", problems[0].Field, problems[0].Reason)
 	}
@@ -233,13 +157,24 @@ func check(record store.Record) (err error) {
 			}
 		}
 	}
-	// Whatever else a stranger's hand put together must not get as far as the screens.
+	return Judge(ctx, record)
+}
+
+// judging is how long one job may take to be judged; the largest take a hundredth.
+const judging = 5 * time.Second
+
+// Judge reports whether a job can be judged, whatever a stranger's hand put together.
+func Judge(ctx context.Context, record store.Record) (err error) {
+	ctx, cancel := context.WithTimeout(ctx, judging)
+	defer cancel()
 	defer func() {
-		if fault := recover(); fault != nil {
-			err = refuse("The job cannot be judged: %v.", fault)
+		if recover() != nil {
+			err = refuse("The job cannot be judged: something in it is not as Ledge writes it.")
 		}
 	}()
 	in, _ := record.Inspection()
-	disposition.Evaluate(in)
+	if _, err := disposition.EvaluateWithin(ctx, in); err != nil {
+		return refuse("The job cannot be judged: it takes too long.")
+	}
 	return nil
 }

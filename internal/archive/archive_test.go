@@ -26,10 +26,11 @@ import (
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/unit"
 	"ledge/internal/demo"
+	"ledge/internal/photo"
 	"ledge/internal/store"
 )
 
-var ctx = context.Background()
+var ctx = store.As(context.Background(), "Wanda")
 
 func open(t testing.TB, name string) *store.Store {
 	t.Helper()
@@ -55,7 +56,7 @@ func written(t testing.TB, s *store.Store, id int64) []byte {
 
 func taken(t testing.TB, s *store.Store, file []byte) store.Job {
 	t.Helper()
-	job, err := archive.Read(ctx, s, bytes.NewReader(file), int64(len(file)), "Wanda")
+	job, err := archive.Read(ctx, s, bytes.NewReader(file), int64(len(file)), photo.NewMaker(), store.Made{})
 	require.NoError(t, err)
 	return job
 }
@@ -104,10 +105,11 @@ func stir(t *testing.T, s *store.Store, random *rand.Rand, id int64) {
 	f := record.Features[random.IntN(len(record.Features))]
 	place := store.Place{Kind: f.Kind, Number: f.Number, State: f.State}
 	by := []string{"Wanda", "Ötto <b>&", "=1+1"}[random.IntN(3)]
+	ctx := store.As(ctx, by)
 	switch random.IntN(7) {
 	case 0, 1:
 		size := unit.Length(random.IntN(1_000_000_000))
-		r := store.Reading{ID: uuid.NewString(), Station: random.IntN(len(f.Stations)), Direction: random.IntN(len(f.Directions)), What: store.Size, Value: &size, Typed: "…", TakenBy: by}
+		r := store.Reading{ID: uuid.NewString(), Station: random.IntN(len(f.Stations)), Direction: random.IntN(len(f.Directions)), What: store.Size, Value: &size, Typed: "…"}
 		if random.IntN(4) == 0 {
 			why := "oil hole"
 			r.What, r.Value, r.Reason = store.Skip, nil, &why
@@ -115,16 +117,16 @@ func stir(t *testing.T, s *store.Store, random *rand.Rand, id int64) {
 		_, err = s.AddReading(ctx, id, place, r, random.IntN(3) == 0)
 	case 2:
 		look := inspection.Looks()[random.IntN(4)]
-		err = s.AddLook(ctx, id, place, store.Look{ID: uuid.NewString(), What: store.Grade, Look: &look, Note: by, GradedBy: by})
+		err = s.AddLook(ctx, id, place, store.Look{ID: uuid.NewString(), What: store.Grade, Look: &look, Note: by})
 	case 3:
 		warm := 20 + float64(random.IntN(40))/4
-		err = s.AddCondition(ctx, store.Condition{ID: uuid.NewString(), JobID: id, Kind: f.Kind, PartC: &warm, SetBy: by})
+		err = s.AddCondition(ctx, store.Condition{ID: uuid.NewString(), JobID: id, Kind: f.Kind, PartC: &warm})
 	case 4:
-		err = s.AddAnswers(ctx, id, []store.Answer{{ID: uuid.NewString(), JobID: id, Topic: "bolts", Place: "1", Value: by, SaidBy: by}})
+		err = s.AddAnswers(ctx, id, []store.Answer{{ID: uuid.NewString(), JobID: id, Topic: "bolts", Place: "1", Value: by}})
 	case 5:
-		err = s.AddPhoto(ctx, store.Photo{ID: uuid.NewString(), JobID: id, Caption: by, Width: 40, Height: 40, TakenBy: by}, picture(t, 40), picture(t, 8))
+		err = s.AddPhoto(ctx, store.Photo{ID: uuid.NewString(), JobID: id, Caption: by, Width: 40, Height: 40}, picture(t, 40), picture(t, 8))
 	case 6:
-		err = s.SetHead(ctx, id, record.Job.Version, store.JobHead{Customer: by, Engine: record.Job.Engine, Duty: "heavy"}, by)
+		err = s.SetHead(ctx, id, record.Job.Version, store.JobHead{Customer: by, Engine: record.Job.Engine, Duty: "heavy"})
 	}
 	require.NoError(t, err)
 }
@@ -146,6 +148,14 @@ func TestAJobComesBackAsItWas(t *testing.T) {
 			assert.Equal(t, tables(t, before, 0), tables(t, after, 1))
 			delete(before, "job.json")
 			delete(after, "job.json")
+			// Photographs are made anew: as many, but not the same bytes.
+			for name := range before {
+				if strings.HasPrefix(name, "photos/") {
+					assert.NotEmpty(t, after[name], name)
+					delete(before, name)
+					delete(after, name)
+				}
+			}
 			if round > 0 { // its number was taken
 				delete(before, "inspection.json")
 				delete(after, "inspection.json")
@@ -182,7 +192,7 @@ func judged(t *testing.T, s *store.Store, id int64) disposition.Result {
 // What a stranger's hand put together is refused with a sentence, and nothing of it is stored.
 func TestFilesThatAreNotTaken(t *testing.T) {
 	s := shop(t)
-	require.NoError(t, s.AddPhoto(ctx, store.Photo{ID: uuid.NewString(), JobID: 9, Caption: "x", Width: 40, Height: 40, TakenBy: "Wanda"}, picture(t, 40), picture(t, 8)))
+	require.NoError(t, s.AddPhoto(ctx, store.Photo{ID: uuid.NewString(), JobID: 9, Caption: "x", Width: 40, Height: 40}, picture(t, 40), picture(t, 8)))
 	before, err := s.Find(ctx, store.Search{})
 	require.NoError(t, err)
 	good := written(t, s, 9)
@@ -211,7 +221,7 @@ func TestFilesThatAreNotTaken(t *testing.T) {
 				all[fmt.Sprint(i)] = nil
 			}
 		}), "more than a job has"},
-		"a page for a picture": {with(func(all map[string][]byte) { all["photos/001.jpg"] = []byte("<script>alert(1)</script>") }), "not a photograph"},
+		"a page for a picture": {with(func(all map[string][]byte) { all["photos/001.jpg"] = []byte("<script>alert(1)</script>") }), "not a JPEG or PNG picture"},
 		"no picture":           {with(func(all map[string][]byte) { delete(all, "photos/001.jpg") }), "photos/001.jpg is missing"},
 		"another format":       {replace(`"ledge.job/1"`, `"ledge.job/9"`), "its format is"},
 		"a newer Ledge":        {replace(`"version": 1`, `"version": 99`), "newer Ledge"},
@@ -225,10 +235,17 @@ func TestFilesThatAreNotTaken(t *testing.T) {
 		"outside its plan":     {replace(`"station": 0`, `"station": 77`), "outside its plan"},
 		"a huge size":          {replace(`"value": 9`, `"value": 9999999`), "too large"},
 		"deep":                 {with(func(all map[string][]byte) { all["job.json"] = []byte(strings.Repeat(`{"job":`, 20000)) }), "cannot be read"},
-		"nested":               {replace(`"engine": "Chapel blower twin"`, `"engine": {"a": 1}`), "neither number nor text"},
+		"fifteen million rows": {with(func(all map[string][]byte) {
+			all["job.json"] = []byte(`{"format": "ledge.job/1", "version": 1, "job": {"number": "1"}, "tables": {"readings": [{}` + strings.Repeat(",{}", 10_000_000) + `]}}`)
+		}), "the most that are taken"},
+		"more rows than a job has": {with(func(all map[string][]byte) {
+			all["job.json"] = []byte(`{"format": "ledge.job/1", "version": 1, "job": {"number": "1"}, "tables": {"readings": [{"a":1}` + strings.Repeat(`,{"a":1}`, store.MostRows) + `]}}`)
+		}), "the most that are taken"},
+		"a name that is not only said": {replace(`"feature_id": 1,`, `"feature_id": 1, "from_file": 0,`), "it cannot have from_file"},
+		"nested":                       {replace(`"engine": "Chapel blower twin"`, `"engine": {"a": 1}`), "neither number nor text"},
 	} {
 		t.Run(name, func(t *testing.T) {
-			_, err := archive.Read(ctx, s, bytes.NewReader(tt.file), int64(len(tt.file)), "Wanda")
+			_, err := archive.Read(ctx, s, bytes.NewReader(tt.file), int64(len(tt.file)), photo.NewMaker(), store.Made{})
 			if assert.Error(t, err) {
 				assert.Contains(t, err.Error(), tt.want)
 			}
@@ -238,4 +255,57 @@ func TestFilesThatAreNotTaken(t *testing.T) {
 	require.NoError(t, err)
 	assert.Len(t, after, len(before), "nothing of them is stored")
 	assert.Equal(t, "L-0010", taken(t, s, good).Number, "the good one is taken, under the next free number")
+}
+
+// Every name in a file is only said by it: whoever edits one signs for nobody. Nothing of its photographs but their pictures comes in.
+func TestNamesInAFileAreOnlySaid(t *testing.T) {
+	s := shop(t)
+	upload := append(picture(t, 40), "GPS 51.5 N"...)
+	require.NoError(t, s.AddPhoto(ctx, store.Photo{ID: uuid.NewString(), JobID: 9, Caption: "x", Width: 40, Height: 40}, upload, picture(t, 8)))
+	before, err := s.Names(ctx)
+	require.NoError(t, err)
+	all := entries(t, written(t, s, 9))
+	all["job.json"] = bytes.ReplaceAll(all["job.json"], []byte("Ida Lorn"), []byte("Mallory"))
+	job := taken(t, s, zipped(t, all))
+	record, err := s.Record(ctx, job.ID)
+	require.NoError(t, err)
+	require.NotEmpty(t, record.Decisions)
+	for _, d := range record.Decisions {
+		assert.True(t, d.FromFile && d.DecidedBy == "Mallory", "%+v", d.Way)
+	}
+	for _, f := range record.Features {
+		for _, r := range f.Tape {
+			assert.True(t, r.FromFile)
+		}
+	}
+	require.NotEmpty(t, record.Orders)
+	for _, o := range record.Orders {
+		assert.True(t, o.FromFile)
+		for _, e := range o.Events {
+			assert.True(t, e.FromFile)
+		}
+	}
+	names, err := s.Names(ctx)
+	require.NoError(t, err)
+	assert.Equal(t, before, names, "they are not offered at the bench")
+	kept, err := s.Picture(ctx, job.ID, record.Photos[0].ID, false)
+	require.NoError(t, err)
+	assert.NotContains(t, string(kept), "GPS")
+	history, err := s.History(ctx, job.ID, "", 0)
+	require.NoError(t, err)
+	for _, m := range history {
+		assert.Equal(t, m.By != "Wanda" || m.Text != "taken in from a file of job L-0009", m.FromFile, "%+v", m)
+	}
+}
+
+func FuzzReadIndex(f *testing.F) {
+	for _, seed := range []string{`{"format": "ledge.job/1", "version": 18, "job": {"number": "L-1"}, "tables": {"readings": [{"value": 1}, {}], "looks": null}}`,
+		`{"job":{"job":{"job":`, `{"tables":{"readings":[[[[`, `{"job":{"a":1e999}}`, "{\"job\":{\"a\":\"\\ud800\"}}"} {
+		f.Add([]byte(seed))
+	}
+	f.Fuzz(func(t *testing.T, text []byte) {
+		if _, err := archive.ReadIndex(bytes.NewReader(text)); err != nil {
+			assert.ErrorAs(t, err, new(*archive.Refusal))
+		}
+	})
 }

@@ -29,7 +29,7 @@ func Fill(ctx context.Context, s *store.Store, today time.Time) error {
 	if err != nil || len(present) > 0 {
 		return err
 	}
-	if err := s.SetRates(ctx, Rates()); err != nil {
+	if err := s.SetRates(ctx, Rates(), 0); err != nil {
 		return err
 	}
 	names, err := fs.Glob(jobs, "jobs/*.json")

@@ -93,7 +93,7 @@ func decideAll(ctx context.Context, s *store.Store, id int64, d *store.Dump) err
 
 // variant is a model with more wear, by kind and number of the part; a few of its readings are taken again.
 func variant(model store.Dump, wear func(inspection.Kind, int) unit.Length, random *rand.Rand) store.Dump {
-	d := store.Dump{Version: model.Version, Job: maps.Clone(model.Job), Tables: map[string][]map[string]any{}, Pictures: model.Pictures}
+	d := store.Dump{Version: model.Version, Job: maps.Clone(model.Job), Tables: map[string][]map[string]any{}, Picture: model.Picture}
 	for name, rows := range model.Tables {
 		copied := make([]map[string]any, len(rows))
 		for i, row := range rows {

@@ -43,7 +43,7 @@ func TestEveryWayMakesSheetsToWorkFrom(t *testing.T) {
 		for _, set := range result.Sets {
 			for _, option := range set.Options {
 				at := name + " " + string(set.Set) + " " + string(option.Action) + " " + option.Step.Format(in.Unit) + " " + string(option.Method)
-				for _, s := range sheetsOf(in, result, []order.Decided{{Set: set, Option: option, By: "Ida", Reason: "because"}}) {
+				for _, s := range sheetsOf(in, result, []order.Decided{{Set: set, Option: option, Reason: "because"}}) {
 					sheets[s.Name]++
 					assert.NotEmpty(t, s.Title, at)
 					assert.NotEmpty(t, s.Notes, "%s: %s says nothing to mind", at, s.Name)
@@ -96,7 +96,7 @@ func TestWorkDoneAsOrderedIsProved(t *testing.T) {
 		for _, set := range result.Sets {
 			for _, o := range set.Options {
 				if o.Way == set.Way {
-					decided = append(decided, order.Decided{Set: set, Option: o, By: "Ida"})
+					decided = append(decided, order.Decided{Set: set, Option: o})
 					break
 				}
 			}
@@ -132,7 +132,9 @@ func TestWorkDoneAsOrderedIsProved(t *testing.T) {
 					after.Features = append(after.Features, done)
 					want[l.Key] = off == 0
 				}
-				for _, p := range order.Verify(&after, inspection.Evaluate(&after), s) {
+				judged, err := inspection.Evaluate(t.Context(), &after)
+				require.NoError(t, err)
+				for _, p := range order.Verify(&after, judged, s) {
 					fits, measured := want[p.Key]
 					if !measured {
 						continue

@@ -48,7 +48,7 @@ func returned(ctx context.Context, s *store.Store, id int64, today time.Time) er
 			sheets[i].Steps[j].Begins, sheets[i].Steps[j].Ends = today.AddDate(0, 0, j).Format(time.DateOnly), today.AddDate(0, 0, j+1).Format(time.DateOnly)
 		}
 	}
-	if err := s.IssueOrders(store.As(ctx, decider), id, sheets, nil); err != nil {
+	if err := s.IssueOrders(store.As(ctx, decider), id, func(store.Record) (store.Issue, error) { return store.Issue{Sheets: sheets}, nil }); err != nil {
 		return err
 	}
 	if record, err = s.Record(ctx, id); err != nil {

@@ -113,7 +113,9 @@ func TestADialWithoutADivision(t *testing.T) {
 		in, err := Read(strings.NewReader(`{"format": "ledge.inspection/1", "unit": "in", "limits": {"end_float": {"new": {"min": 0.002, "max": 0.007}}},
 			"features": [{"kind": "end_float", "number": 1, ` + gauge + ` "at_0": [0.0040, 0.0041], "at_180": [0.0040, 0.0041]}]}`))
 		require.NoError(t, err)
-		return float64(inspection.Evaluate(t.Context(), in)[0].Check("end_float").U)
+		found, err := inspection.Evaluate(t.Context(), in)
+		require.NoError(t, err)
+		return float64(found[0].Check("end_float").U)
 	}
 	assert.InDelta(t, u(`"gauge": {"kind": "indicator", "division": 0.0005},`), u(""), 1e-9)
 	assert.Greater(t, u(""), 3*u(`"gauge": {"kind": "indicator", "division": 0.0001},`))

@@ -25,6 +25,9 @@ const leastKey = "least"
 // register registers an operation with the least role that it takes; gate asks it of every request that is routed to it.
 func register[I, O any](api huma.API, least store.Role, o huma.Operation, handler func(context.Context, *I) (*O, error)) {
 	o.Metadata = map[string]any{leastKey: least}
+	if o.MaxBodyBytes == 0 {
+		o.MaxBodyBytes = smallBody
+	}
 	huma.Register(api, o, handler)
 }
 
@@ -125,4 +128,31 @@ func proxied(r *http.Request) bool {
 		}
 	}
 	return false
+}
+
+// through makes a middleware of the router one of operations.
+func through(middleware func(http.Handler) http.Handler) func(huma.Context, func(huma.Context)) {
+	return func(ctx huma.Context, next func(huma.Context)) {
+		r, w := humachi.Unwrap(ctx)
+		middleware(http.HandlerFunc(func(http.ResponseWriter, *http.Request) { next(ctx) })).ServeHTTP(w, r)
+	}
+}
+
+type deviceKey struct{}
+
+// device is how a browser names itself.
+func device(ctx context.Context) string {
+	name, _ := ctx.Value(deviceKey{}).(string)
+	return name
+}
+
+// withDevice keeps how a browser names itself for who signs in with it.
+func withDevice(next http.Handler) http.Handler {
+	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		name := strings.ToValidUTF8(r.UserAgent(), "")
+		if len(name) > longestHeader {
+			name = strings.ToValidUTF8(name[:longestHeader], "")
+		}
+		next.ServeHTTP(w, r.WithContext(context.WithValue(r.Context(), deviceKey{}, name)))
+	})
 }

@@ -82,6 +82,7 @@ func call(t testing.TB, method, url string, body any, header ...string) (int, []
 	request, err := http.NewRequest(method, url, bytes.NewReader(text))
 	require.NoError(t, err)
 	request.Header.Set("Content-Type", "application/json")
+	request.Header.Set(personHeader, "Wanda")
 	for i := 0; i+1 < len(header); i += 2 {
 		if header[i] == "Host" {
 			request.Host = header[i+1]
@@ -98,7 +99,7 @@ func call(t testing.TB, method, url string, body any, header ...string) (int, []
 
 func reading(value string) ReadingBody {
 	l := unit.MustParse(value, unit.In)
-	return ReadingBody{ID: uuid.NewString(), Kind: "main_journal", Number: 1, State: "as_found", What: "size", Value: &l, Typed: value, By: "Wanda"}
+	return ReadingBody{ID: uuid.NewString(), Kind: "main_journal", Number: 1, State: "as_found", What: "size", Value: &l, Typed: value}
 }
 
 // What every stranger and every slip gets: the right status, as problem+json with a sentence.
@@ -131,8 +132,8 @@ func TestRefusals(t *testing.T) {
 		{"POST", "/api/v1/jobs/1/readings", outside, nil, 409, "no such station"},
 		{"POST", "/api/v1/jobs/1/readings", noPart, nil, 404, "no such job or feature"},
 		{"POST", "/api/v1/jobs/1/readings", map[string]any{"id": 3}, nil, 422, "body"},
-		{"POST", "/api/v1/jobs/1/decisions", DecisionBody{Way: disposition.Way{Action: "polish"}, ID: uuid.NewString(), Set: "main_journals", By: "Wanda"}, nil, 422, "Say why"},
-		{"POST", "/api/v1/jobs/1/decisions", DecisionBody{Way: disposition.Way{Action: "grind", Step: 1}, ID: uuid.NewString(), Set: "main_journals", Reason: "so", By: "Wanda"}, nil, 422, "not one of the ways"},
+		{"POST", "/api/v1/jobs/1/decisions", DecisionBody{Way: disposition.Way{Action: "polish"}, ID: uuid.NewString(), Set: "main_journals"}, nil, 422, "Say why"},
+		{"POST", "/api/v1/jobs/1/decisions", DecisionBody{Way: disposition.Way{Action: "grind", Step: 1}, ID: uuid.NewString(), Set: "main_journals", Reason: "so"}, nil, 422, "not one of the ways"},
 		{"GET", "/assets/old.js", nil, nil, 404, "load the page again"},
 	}
 	for _, tt := range tests {
@@ -212,13 +213,13 @@ func TestAFileOfAJobComesBackAsTheSameJob(t *testing.T) {
 		require.Equal(t, 200, status)
 		assert.Contains(t, header.Get("Content-Disposition"), fmt.Sprintf("L-000%d.ledge.json", id))
 		body := map[string]string{"text": string(text)}
-		status, answer, _ := call(t, "POST", base+"/api/v1/imports?by=Wanda", body)
+		status, answer, _ := call(t, "POST", base+"/api/v1/imports", body)
 		require.Equal(t, 200, status, string(answer))
 		var preview, taken ImportAnswer
 		require.NoError(t, json.Unmarshal(answer, &preview))
 		assert.Zero(t, preview.Job)
 		assert.Positive(t, preview.Readings)
-		status, answer, _ = call(t, "POST", base+"/api/v1/imports?by=Wanda&take=true", body)
+		status, answer, _ = call(t, "POST", base+"/api/v1/imports?take=true", body)
 		require.Equal(t, 200, status, string(answer))
 		require.NoError(t, json.Unmarshal(answer, &taken))
 		var first, second JobView
@@ -235,12 +236,12 @@ func TestAFileOfAJobComesBackAsTheSameJob(t *testing.T) {
 func TestAFileThatCannotBeTakenIsRefusedWithEveryPlace(t *testing.T) {
 	base := serveDemo(t).URL
 	text := `{"format": "ledge.inspection/1", "unit": "in", "features": [{"kind": "deck", "lines": []}, {"kind": "deck", "number": 1, "lines": []}]}`
-	status, answer, _ := call(t, "POST", base+"/api/v1/imports?by=Wanda&take=true", map[string]string{"text": text})
+	status, answer, _ := call(t, "POST", base+"/api/v1/imports?take=true", map[string]string{"text": text})
 	assert.Equal(t, 422, status)
 	for _, place := range []string{`"/engine"`, `"/job/engine"`, `"/features/1"`} {
 		assert.Contains(t, string(answer), place)
 	}
-	status, answer, _ = call(t, "POST", base+"/api/v1/imports?by=Wanda", map[string]string{"text": strings.Repeat("[", 5000)})
+	status, answer, _ = call(t, "POST", base+"/api/v1/imports", map[string]string{"text": strings.Repeat("[", 5000)})
 	assert.Equal(t, 422, status)
 	assert.Contains(t, string(answer), "nested deeper")
 	_, jobs, _ := call(t, "GET", base+"/api/v1/jobs", nil)
@@ -251,10 +252,10 @@ func TestAFileThatCannotBeTakenIsRefusedWithEveryPlace(t *testing.T) {
 
 func TestSignedDecisionsGoStale(t *testing.T) {
 	base := serveDemo(t).URL
-	body := DecisionBody{Way: disposition.Way{Action: "polish"}, ID: uuid.NewString(), Set: "rod_journals", By: "Wanda"}
+	body := DecisionBody{Way: disposition.Way{Action: "polish"}, ID: uuid.NewString(), Set: "rod_journals"}
 	status, answer, _ := call(t, "POST", base+"/api/v1/jobs/1/decisions", body)
 	require.Equal(t, 201, status, string(answer))
-	scored := LookBody{ID: uuid.NewString(), Kind: "rod_journal", Number: 2, State: "as_found", What: "grade", Look: "scored", By: "Wanda"}
+	scored := LookBody{ID: uuid.NewString(), Kind: "rod_journal", Number: 2, State: "as_found", What: "grade", Look: "scored"}
 	status, answer, _ = call(t, "POST", base+"/api/v1/jobs/1/looks", scored)
 	require.Equal(t, 201, status, string(answer))
 	var view JobView

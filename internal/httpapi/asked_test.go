@@ -36,7 +36,7 @@ func TestWhatLooksMistypedIsAskedAbout(t *testing.T) {
 	status, said, _ = call(t, "PUT", base+"/api/v1/jobs/1/judgement?sure=true", body, "If-Match", match)
 	assert.Equal(t, 200, status, string(said))
 
-	answer := map[string]any{"by": "W", "answers": []AnswerBody{{ID: uuid.NewString(), Topic: "main_stamp", Value: "10"}}}
+	answer := map[string]any{"answers": []AnswerBody{{ID: uuid.NewString(), Topic: "main_stamp", Value: "10"}}}
 	status, said, _ = call(t, "POST", base+"/api/v1/jobs/1/answers", answer)
 	require.Equal(t, 422, status)
 	assert.Contains(t, string(said), "was 0.0100 meant?")
@@ -63,7 +63,7 @@ func TestOneValidatorForFileAndForm(t *testing.T) {
 	require.Equal(t, 422, status)
 	assert.Contains(t, string(said), "body.policy.hone_stock")
 	assert.Contains(t, string(said), "It cannot be negative.")
-	status, _, _ = call(t, "PUT", base+"/api/v1/policies/in?by=W", body.Policy)
+	status, _, _ = call(t, "PUT", base+"/api/v1/policies/in", body.Policy)
 	assert.Equal(t, 422, status)
 }
 
@@ -73,7 +73,7 @@ func TestTheShopHasMoreThanFiftyJobs(t *testing.T) {
 	t.Cleanup(func() { _ = s.Close() })
 	server := serveStore(t, s)
 	for range 60 {
-		_, err := s.CreateJob(context.Background(), store.NewJob{Engine: "Pump", Duty: "standard", Unit: unit.In, Layout: engine.Layout{Arrangement: engine.Inline, Cylinders: 2}.Complete(), Policy: inspection.DefaultPolicy(unit.In), CreatedBy: "W"})
+		_, err := s.CreateJob(context.Background(), store.NewJob{Engine: "Pump", Duty: "standard", Unit: unit.In, Layout: engine.Layout{Arrangement: engine.Inline, Cylinders: 2}.Complete(), Policy: inspection.DefaultPolicy(unit.In)})
 		require.NoError(t, err)
 	}
 	assert.Greater(t, len(get[[]JobLine](t, server.URL+"/api/v1/jobs")), 65)

@@ -72,5 +72,14 @@ func (a resources) buildView(ctx context.Context, id int64) (BuildView, error) {
 	}
 	in, _ := record.Inspection()
 	settled, err := a.store.SettledOf(ctx, id)
-	return BuildView{disposition.BuildOf(in, disposition.Evaluate(in)), settled}, err
+	if err != nil {
+		return BuildView{}, err
+	}
+	ctx, cancel := context.WithTimeout(ctx, judging)
+	defer cancel()
+	result, err := disposition.EvaluateWithin(ctx, in)
+	if err != nil {
+		return BuildView{}, err
+	}
+	return BuildView{disposition.BuildOf(in, result), settled}, nil
 }

@@ -31,7 +31,7 @@ func TestBuild(t *testing.T) {
 	assert.Positive(t, view.Rings[2].File, "a tight oil ring is filed")
 
 	settle := func(parts ...int) int {
-		status, _, _ := call(t, "POST", base+"/api/v1/jobs/6/matchings", map[string]any{"id": uuid.NewString(), "kind": "cylinder", "parts": parts, "by": "Ida"})
+		status, _, _ := call(t, "POST", base+"/api/v1/jobs/6/matchings", map[string]any{"id": uuid.NewString(), "kind": "cylinder", "parts": parts})
 		return status
 	}
 	assert.Equal(t, 422, settle(1, 1, 2, 3))

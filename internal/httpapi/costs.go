@@ -70,68 +70,92 @@ func (a resources) costs(api huma.API) {
 }
 
 func (a resources) weigh(ctx context.Context, id int64, asked map[disposition.SetName]int) (CostsView, error) {
-	out := CostsView{Choices: []schedule.Choice{}, Chosen: []int{}, Slots: []SlotView{}, Unpriced: []string{}, Combos: []Combo{}}
-	card, entered, err := a.store.Rates(ctx)
-	if err != nil || !entered {
-		return out, err
+	calendar, err := a.calendarOf(ctx, id)
+	if err != nil || !calendar.entered {
+		return calendar.weigh(JobView{}, nil), err
 	}
 	view, err := a.view(ctx, id)
 	if err != nil {
-		return out, err
+		return CostsView{}, err
 	}
-	shop, err := a.shopBefore(ctx, card, view.Job)
-	if err != nil {
-		return out, err
+	return calendar.weigh(view, asked), nil
+}
+
+// A calendar is the shop as it stands for one job: its rate card, and its machines with the work that comes before.
+type calendar struct {
+	card    schedule.Card
+	entered bool
+	shop    *schedule.Shop
+	start   schedule.Day
+}
+
+func (a resources) calendarOf(ctx context.Context, id int64) (c calendar, err error) {
+	card, version, err := a.store.Rates(ctx)
+	if c.card, c.entered = card, version > 0; err != nil || !c.entered {
+		return c, err
 	}
-	out.Entered, out.Currency = true, card.Currency
-	out.Choices = schedule.Choices(view.decided, view.counts, card)
-	start := a.store.Today()
-	tradeoff := shop.Weigh(out.Choices)
+	c.start = a.store.Today()
+	c.shop, err = a.shopBefore(ctx, c.card, id)
+	return c, err
+}
+
+// weigh is what a job costs and when it is ready; the options asked for take the place of those that stand.
+func (c calendar) weigh(view JobView, asked map[disposition.SetName]int) CostsView {
+	out := CostsView{Choices: []schedule.Choice{}, Chosen: []int{}, Slots: []SlotView{}, Unpriced: []string{}, Combos: []Combo{}}
+	if !c.entered {
+		return out
+	}
+	out.Entered, out.Currency = true, c.card.Currency
+	out.Choices = schedule.Choices(view.decided, view.counts, c.card)
+	tradeoff := c.shop.Weigh(out.Choices)
 	out.Tried, out.Pruned = tradeoff.Tried, tradeoff.Pruned
-	for _, c := range tradeoff.Best {
-		out.Combos = append(out.Combos, Combo{c.Options, c.Cost, date(shop.Ready(start, c.Done)), (c.Done + card.DayMinutes - 1) / card.DayMinutes, c.Off})
+	for _, b := range tradeoff.Best {
+		out.Combos = append(out.Combos, Combo{b.Options, b.Cost, date(c.shop.Ready(c.start, b.Done)), (b.Done + c.card.DayMinutes - 1) / c.card.DayMinutes, b.Off})
 	}
 	var chosen []schedule.Work
-	for _, c := range out.Choices {
-		option, ok := asked[c.Set]
-		way := wayOf(c, option)
+	for _, choice := range out.Choices {
+		option, ok := asked[choice.Set]
+		way := wayOf(choice, option)
 		if !ok || way == nil {
-			way = wayOf(c, standing(view, c.Set))
+			way = wayOf(choice, standing(view, choice.Set))
 		}
 		if way == nil {
-			way = &c.Ways[0]
+			way = &choice.Ways[0]
 		}
 		out.Chosen, chosen = append(out.Chosen, way.Option), append(chosen, way.Work)
 	}
-	out.Cost = schedule.Total(card, chosen)
+	out.Cost = schedule.Total(c.card, chosen)
 	for _, w := range schedule.Merged(chosen) {
-		for _, title := range w.Unpriced(card) {
+		for _, title := range w.Unpriced(c.card) {
 			if !slices.Contains(out.Unpriced, title) {
 				out.Unpriced = append(out.Unpriced, title)
 			}
 		}
 	}
-	slots, done := shop.Place(chosen)
+	slots, done := c.shop.Clone().Place(chosen)
 	for _, s := range slots {
-		out.Slots = append(out.Slots, SlotView{s, date(shop.Ready(start, s.From+1)), date(shop.Ready(start, s.To))})
+		out.Slots = append(out.Slots, SlotView{s, date(c.shop.Ready(c.start, s.From+1)), date(c.shop.Ready(c.start, s.To))})
 	}
-	out.Ready = date(shop.Ready(start, done))
+	out.Ready = date(c.shop.Ready(c.start, done))
 	out.Late = view.Job.PromisedOn != nil && out.Ready > *view.Job.PromisedOn
-	return out, nil
+	return out
 }
 
 // shopBefore is the shop with the signed work of every job that was promised sooner.
-func (a resources) shopBefore(ctx context.Context, card schedule.Card, job store.Job) (*schedule.Shop, error) {
+func (a resources) shopBefore(ctx context.Context, card schedule.Card, job int64) (*schedule.Shop, error) {
 	shop := schedule.NewShop(card)
 	ids, err := a.store.JobIDs(ctx, "")
 	if err != nil {
 		return nil, err
 	}
 	for _, id := range ids {
-		if id == job.ID {
+		if id == job {
 			break // the list is in the order of the promised dates
 		}
 		view, err := a.view(ctx, id)
+		if err != nil && unreadable(ctx, err) != "" {
+			continue // it keeps no machine busy that anybody knows of
+		}
 		if err != nil {
 			return nil, err
 		}
@@ -144,8 +168,8 @@ func (a resources) shopBefore(ctx context.Context, card schedule.Card, job store
 // dates adds to the lines what each job costs and when it is ready, with the machines shared by all jobs in the order
 // of their promised dates. Only signed work keeps a machine busy for others.
 func (a resources) dates(ctx context.Context, lines []JobLine) error {
-	card, entered, err := a.store.Rates(ctx)
-	if err != nil || !entered {
+	card, version, err := a.store.Rates(ctx)
+	if err != nil || version == 0 {
 		return err
 	}
 	ids, err := a.store.JobIDs(ctx, "")
@@ -155,6 +179,9 @@ func (a resources) dates(ctx context.Context, lines []JobLine) error {
 	shop, start := schedule.NewShop(card), a.store.Today()
 	for _, id := range ids {
 		view, err := a.view(ctx, id)
+		if err != nil && unreadable(ctx, err) != "" {
+			continue
+		}
 		if err != nil {
 			return err
 		}

@@ -54,7 +54,7 @@ func TestCostsFollowTheChoice(t *testing.T) {
 	var view JobView
 	require.NoError(t, json.Unmarshal(body, &view))
 	option := view.Evaluation.Sets[1].Options[dearest.Option]
-	status, answer, _ := call(t, "POST", base+"/api/v1/jobs/3/decisions", DecisionBody{Way: disposition.Way{Action: option.Action, Step: option.Step, Shell: option.Shell, Method: option.Method}, ID: uuid.NewString(), Set: "rod_journals", Reason: "the trust wants it so", By: "Ida"})
+	status, answer, _ := call(t, "POST", base+"/api/v1/jobs/3/decisions", DecisionBody{Way: disposition.Way{Action: option.Action, Step: option.Step, Shell: option.Shell, Method: option.Method}, ID: uuid.NewString(), Set: "rod_journals", Reason: "the trust wants it so"})
 	require.Equal(t, 201, status, string(answer))
 	assert.Equal(t, tried.Cost, costs(t, base, "3", nil).Cost)
 }
@@ -88,7 +88,7 @@ func TestMachinesAreShared(t *testing.T) {
 	grind := card.Operations["grind_mains"]
 	grind.SetupMinutes = 5000
 	card.Operations["grind_mains"] = grind
-	status, answer, _ := call(t, "PUT", base+"/api/v1/rates?by=Ida", card)
+	status, answer, _ := call(t, "PUT", base+"/api/v1/rates", card)
 	require.Equal(t, 200, status, string(answer))
 	grinding := func() (option int, ready string) {
 		_, body, _ := call(t, "GET", base+"/api/v1/jobs/2", nil)
@@ -103,7 +103,7 @@ func TestMachinesAreShared(t *testing.T) {
 		return 0, ""
 	}
 	_, before := grinding()
-	status, answer, _ = call(t, "POST", base+"/api/v1/jobs/1/decisions", DecisionBody{Way: disposition.Way{Action: "grind", Step: 5080000}, ID: uuid.NewString(), Set: "main_journals", By: "Ida"})
+	status, answer, _ = call(t, "POST", base+"/api/v1/jobs/1/decisions", DecisionBody{Way: disposition.Way{Action: "grind", Step: 5080000}, ID: uuid.NewString(), Set: "main_journals"})
 	require.Equal(t, 201, status, string(answer))
 	_, after := grinding()
 	assert.Greater(t, after, before)
@@ -116,7 +116,7 @@ func TestMachinesAreShared(t *testing.T) {
 
 func TestRatesAreCheckedFieldByField(t *testing.T) {
 	base := serveDemo(t).URL
-	status, answer, _ := call(t, "PUT", base+"/api/v1/rates?by=Ida", map[string]any{"currency": "crowns", "day_minutes": 10,
+	status, answer, _ := call(t, "PUT", base+"/api/v1/rates", map[string]any{"currency": "crowns", "day_minutes": 10,
 		"operations": map[string]any{"bore": map[string]any{"setup": -1, "each": 0, "setup_minutes": 0, "each_minutes": 0, "outside": false, "lead_days": 0}}, "parts": map[string]any{}})
 	assert.Equal(t, 422, status)
 	assert.Contains(t, string(answer), `"body.day_minutes"`)
@@ -186,10 +186,10 @@ func TestShopPolicy(t *testing.T) {
 	base := serveDemo(t).URL
 	policy := inspection.DefaultPolicy("in")
 	policy.DecisionRule, policy.RefitShells = "guarded", true
-	status, answer, _ := call(t, "PUT", base+"/api/v1/policies/in?by=Ida", policy)
+	status, answer, _ := call(t, "PUT", base+"/api/v1/policies/in", policy)
 	require.Equal(t, 204, status, string(answer))
 	start := func(unit string) (view JobView) {
-		status, answer, _ := call(t, "POST", base+"/api/v1/jobs", map[string]any{"engine": "New one", "customer": "", "duty": "standard", "unit": unit, "arrangement": "inline", "cylinders": 2, "by": "Ida"})
+		status, answer, _ := call(t, "POST", base+"/api/v1/jobs", map[string]any{"engine": "New one", "customer": "", "duty": "standard", "unit": unit, "arrangement": "inline", "cylinders": 2})
 		require.Equal(t, 201, status, string(answer))
 		require.NoError(t, json.Unmarshal(answer, &view))
 		return view

@@ -30,7 +30,7 @@ type ReadingsAnswer struct {
 }
 
 func (a resources) readingsFile(api huma.API) {
-	register(api, store.Viewer, huma.Operation{OperationID: "get-readings-file", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/readings.csv", Summary: "The readings that hold, as CSV"},
+	register(api, store.Viewer, huma.Operation{OperationID: "get-readings-file", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/readings.csv", Summary: "The readings that hold, as CSV", Responses: files("text/csv")},
 		func(ctx context.Context, in *struct {
 			ID int64 `path:"id"`
 		}) (*attachment, error) {
@@ -44,7 +44,7 @@ func (a resources) readingsFile(api huma.API) {
 			}
 			return attach("text/csv; charset=utf-8", fileName(record.Job.Number)+".readings.csv", text.Bytes()), nil
 		})
-	register(api, store.Inspector, huma.Operation{OperationID: "import-readings", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/readings-files", MaxBodyBytes: maxBody,
+	register(api, store.Inspector, huma.Operation{OperationID: "import-readings", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/readings-files", MaxBodyBytes: maxBody, Middlewares: huma.Middlewares{a.inTurn},
 		Summary: "Look into a CSV of readings, or take it into a job: all rows or none"}, a.importReadings)
 }
 
@@ -79,8 +79,8 @@ func rowsOf(record *store.Record) []exchange.Row {
 }
 
 func (a resources) importReadings(ctx context.Context, in *struct {
-	ID   int64  `path:"id"`
-	Take bool   `query:"take" doc:"store them; otherwise the file is only looked into"`
+	ID   int64 `path:"id"`
+	Take bool  `query:"take" doc:"store them; otherwise the file is only looked into"`
 	Body struct {
 		Text string `json:"text" doc:"the CSV"`
 	}
@@ -97,7 +97,7 @@ func (a resources) importReadings(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, a.fail(ctx, err)
 	}
-	rows, answer, problems := place(&record, read, in.By)
+	rows, answer, problems := place(&record, read)
 	if len(problems) > 0 {
 		return nil, refuseRows(problems)
 	}
@@ -111,7 +111,7 @@ func (a resources) importReadings(ctx context.Context, in *struct {
 }
 
 // place finds the cell of each row in the job. Cells that hold just what the file has are left alone.
-func place(record *store.Record, read []exchange.Row, by string) (rows []store.Row, answer ReadingsAnswer, problems exchange.RowProblems) {
+func place(record *store.Record, read []exchange.Row) (rows []store.Row, answer ReadingsAnswer, problems exchange.RowProblems) {
 	in, _ := record.Inspection()
 	type cell struct {
 		f                  *store.Feature
@@ -162,10 +162,7 @@ func place(record *store.Record, read []exchange.Row, by string) (rows []store.R
 		answer.Rows += len(group)
 		for i, r := range group {
 			row := store.Row{Place: store.Place{Kind: r.Kind, Number: r.Number, State: r.State}, Station: at.station, Direction: at.direction,
-				Joins: i > 0, Size: r.Size, Reason: r.Note, TakenBy: r.TakenBy, TakenAt: r.TakenAt}
-			if row.TakenBy == "" {
-				row.TakenBy = by
-			}
+				Joins: i > 0, Size: r.Size, Reason: r.Note, SaidBy: r.TakenBy, TakenAt: r.TakenAt}
 			rows = append(rows, row)
 		}
 	}

@@ -5,11 +5,13 @@ import (
 	"encoding/json"
 	"fmt"
 	"net/http"
+	"slices"
 	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
 
 	"ledge/internal/core/disposition"
+	"ledge/internal/core/order"
 	"ledge/internal/store"
 )
 
@@ -29,46 +31,56 @@ func (a resources) decisions(api huma.API) {
 			ID   int64 `path:"id"`
 			Body DecisionBody
 		}) (*jobOutput, error) {
-			view, err := a.view(ctx, in.ID)
+			b := in.Body
+			calendar, err := a.calendarOf(ctx, in.ID)
 			if err != nil {
 				return nil, a.fail(ctx, err)
 			}
-			decision, err := sign(view, in.ID, in.Body)
-			if err != nil {
-				return nil, err
-			}
-			if err := a.store.AddDecision(ctx, decision, in.Body.After); err != nil {
-				return nil, a.fail(ctx, err)
-			}
-			return a.changed(ctx, in.ID, a.reissue(ctx, in.ID, in.Body.By))
+			return a.changed(ctx, in.ID, a.store.Sign(ctx, store.Signing{
+				Decision: store.Decision{ID: b.ID, JobID: in.ID, Set: b.Set, Way: b.Way, Reason: strings.TrimSpace(b.Reason)}, After: b.After,
+				Judge: func(record store.Record, d *store.Decision) error {
+					view, err := viewOf(ctx, record)
+					if err != nil {
+						return err
+					}
+					return judge(view, d)
+				},
+				Reissue: func(record store.Record) (store.Issue, error) {
+					view, err := viewOf(ctx, record)
+					if err != nil {
+						return store.Issue{}, err
+					}
+					return calendar.issue(view, func(n order.Name) bool {
+						return slices.ContainsFunc(view.Orders.Issued, func(i IssuedView) bool { return i.Sheet == n && !i.Struck })
+					}), nil
+				},
+			}))
 		})
 }
 
-// sign makes a decision of what was asked, or says why it cannot be one.
-func sign(view JobView, job int64, b DecisionBody) (store.Decision, error) {
-	at := setNamed(view.decided.Sets, b.Set)
-	if at == nil {
-		return store.Decision{}, refuse("set", "This job has no such set to decide.")
+// judge completes a decision with what it is based on, or says why it cannot be one.
+func judge(view JobView, d *store.Decision) error {
+	set := setNamed(view.decided.Sets, d.Set)
+	if set == nil {
+		return refuse("set", "This job has no such set to decide.")
 	}
-	set := *at
-	advised := b.Way == set.Way
-	reason := strings.TrimSpace(b.Reason)
+	advised := d.Way == set.Way
 	switch {
-	case b.Action == disposition.Measure || b.Action == disposition.Remeasure || b.Action == "":
-		return store.Decision{}, refuse("action", "Measuring is still to be done: it is nothing to sign.")
+	case d.Action == disposition.Measure || d.Action == disposition.Remeasure || d.Action == "":
+		return refuse("action", "Measuring is still to be done: it is nothing to sign.")
 	case !advised && set.Cracked():
-		return store.Decision{}, problem(http.StatusConflict, "A crack is not overruled. Record a crack test by a trained person to clear it.")
-	case !advised && set.Option(b.Way) == nil && set.Action != disposition.Measure:
-		return store.Decision{}, refuse("action", "This is not one of the ways listed for the set.")
-	case !advised && reason == "":
-		return store.Decision{}, refuse("reason", "Say why you decide otherwise: it stays on record beside Ledge's advice.")
+		return problem(http.StatusConflict, "A crack is not overruled. Record a crack test by a trained person to clear it.")
+	case !advised && set.Option(d.Way) == nil && set.Action != disposition.Measure:
+		return refuse("action", "This is not one of the ways listed for the set.")
+	case !advised && d.Reason == "":
+		return refuse("reason", "Say why you decide otherwise: it stays on record beside Ledge's advice.")
 	}
 	basis, err := json.Marshal(set)
 	if err != nil {
-		return store.Decision{}, fmt.Errorf("basis: %w", err)
+		return fmt.Errorf("basis: %w", err)
 	}
-	return store.Decision{ID: b.ID, JobID: job, Set: b.Set, Way: b.Way,
-		Overruled: !advised, Reason: reason, Basis: string(basis), DecidedBy: b.By}, nil
+	d.Overruled, d.Basis = !advised, string(basis)
+	return nil
 }
 
 // withSigned adds the decision that holds for each set: the last one signed. A crack found since leaves only what is advised for it.

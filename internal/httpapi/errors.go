@@ -9,6 +9,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"ledge/internal/photo"
 	"ledge/internal/store"
 )
 
@@ -25,20 +26,64 @@ func writeProblem(w http.ResponseWriter, status int, detail string) {
 	_ = json.NewEncoder(w).Encode(huma.ErrorModel{Status: status, Title: http.StatusText(status), Detail: detail})
 }
 
-// fail maps an error of the store to its answer; what is not expected is logged and not shown.
-func (a resources) fail(ctx context.Context, err error) error {
+// answerTo is the one map from errors to what is answered; places are within the body.
+func answerTo(err error) (status int, sentence string, places []*huma.ErrorDetail) {
 	var conflict *store.ConflictError
+	var made *huma.ErrorModel
 	switch {
+	case errors.As(err, &made):
+		return made.Status, made.Detail, made.Errors
 	case errors.Is(err, store.ErrNotFound):
-		return problem(http.StatusNotFound, "There is no such job or feature.")
+		return http.StatusNotFound, "There is no such job or feature.", nil
 	case errors.As(err, &conflict):
-		if conflict.Code != "" {
-			return problem(http.StatusConflict, conflict.Sentence, &huma.ErrorDetail{Location: "body", Message: conflict.Sentence, Value: conflict.Code})
+		if conflict.Code != "" || conflict.Place != "" {
+			place := &huma.ErrorDetail{Location: "body", Message: conflict.Sentence}
+			if conflict.Place != "" {
+				place.Location += "." + conflict.Place
+			}
+			if conflict.Code != "" {
+				place.Value = conflict.Code
+			}
+			return http.StatusConflict, conflict.Sentence, []*huma.ErrorDetail{place}
 		}
-		return problem(http.StatusConflict, conflict.Sentence)
+		return http.StatusConflict, conflict.Sentence, nil
+	case errors.Is(err, store.ErrNobody):
+		return http.StatusUnprocessableEntity, "Say who you are first: what is stored always tells who did it.", nil
+	case errors.Is(err, store.ErrGone):
+		return http.StatusServiceUnavailable, "The database is not where it was: nothing was kept. See the shop's page.", nil
+	case store.DiskFull(err):
+		return http.StatusInsufficientStorage, store.FullSentence, nil
+	case store.DiskFailed(err):
+		return http.StatusInsufficientStorage, store.FailedSentence, nil
+	case errors.Is(err, photo.Busy):
+		return http.StatusServiceUnavailable, photo.Busy.Error(), nil
+	case errors.Is(err, context.DeadlineExceeded):
+		return http.StatusServiceUnavailable, "This took too long and was given up. Nothing that was saved is lost.", nil
+	case errors.Is(err, context.Canceled):
+		return statusGone, "The asker went away.", nil
 	}
-	a.log.LogAttrs(ctx, slog.LevelError, "unexpected", slog.Any("error", err))
-	return problem(http.StatusInternalServerError, unexpected)
+	return http.StatusInternalServerError, unexpected, nil
+}
+
+// statusGone is answered to nobody: its asker went away. It is no fault of Ledge's.
+const statusGone = 499
+
+// fail maps an error to its answer; what is not expected is logged and not shown.
+func (a resources) fail(ctx context.Context, err error) error {
+	status, sentence, places := answerTo(err)
+	if status == http.StatusInternalServerError {
+		a.log.LogAttrs(ctx, slog.LevelError, "unexpected", slog.Any("error", err))
+	}
+	return problem(status, sentence, places...)
+}
+
+// answer is fail for a handler that is no operation.
+func (a resources) answer(w http.ResponseWriter, r *http.Request, err error) {
+	status, sentence, _ := answerTo(err)
+	if status == http.StatusInternalServerError {
+		a.log.LogAttrs(r.Context(), slog.LevelError, "unexpected", slog.Any("error", err))
+	}
+	writeProblem(w, status, sentence)
 }
 
 // refuse is a 422 at one place of the body.

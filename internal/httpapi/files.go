@@ -3,11 +3,13 @@ package httpapi
 import (
 	"bytes"
 	"context"
+	"crypto/sha256"
 	"errors"
 	"fmt"
+	"io"
 	"net/http"
+	"os"
 	"strings"
-	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -48,7 +50,7 @@ func attach(contentType, name string, body []byte) *attachment {
 }
 
 func (a resources) files(api huma.API) {
-	register(api, store.Viewer, huma.Operation{OperationID: "get-file", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/file", Summary: "The job as an open file"},
+	register(api, store.Viewer, huma.Operation{OperationID: "get-file", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/file", Summary: "The job as an open file", Responses: files("application/json")},
 		func(ctx context.Context, in *struct {
 			ID int64 `path:"id"`
 		}) (*attachment, error) {
@@ -64,7 +66,7 @@ func (a resources) files(api huma.API) {
 			return attach("application/json", fileName(record.Job.Number)+".ledge.json", text.Bytes()), nil
 		})
 	register(api, store.Viewer, huma.Operation{OperationID: "get-card", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/card",
-		Summary: "The engine's card: layout, limits and policy as an open file without features"},
+		Summary: "The engine's card: layout, limits and policy as an open file without features", Responses: files("application/json")},
 		func(ctx context.Context, in *struct {
 			ID int64 `path:"id"`
 		}) (*attachment, error) {
@@ -80,7 +82,7 @@ func (a resources) files(api huma.API) {
 			}
 			return attach("application/json", fileName(record.Job.Engine)+".card.json", text.Bytes()), nil
 		})
-	register(api, store.Viewer, huma.Operation{OperationID: "read-card", Method: http.MethodPost, Path: "/api/v1/cards", MaxBodyBytes: maxBody, DefaultStatus: http.StatusOK,
+	register(api, store.Viewer, huma.Operation{OperationID: "read-card", Method: http.MethodPost, Path: "/api/v1/cards", MaxBodyBytes: maxBody, DefaultStatus: http.StatusOK, Middlewares: huma.Middlewares{a.inTurn},
 		Summary: "Read limits and policy out of a card or an open file; nothing is stored"},
 		func(_ context.Context, in *struct {
 			Body struct {
@@ -101,32 +103,51 @@ func (a resources) files(api huma.API) {
 			}
 			return &struct{ Body CardAnswer }{CardAnswer{read.Job.Engine, read.Unit, JudgementBody{limits, read.Policy}}}, nil
 		})
-	register(api, store.Inspector, huma.Operation{OperationID: "import-file", Method: http.MethodPost, Path: "/api/v1/imports", MaxBodyBytes: maxBody,
+	register(api, store.Inspector, huma.Operation{OperationID: "import-file", Method: http.MethodPost, Path: "/api/v1/imports", MaxBodyBytes: maxBody, Middlewares: huma.Middlewares{a.inTurn},
 		Summary: "Look into an open file, or take it as a new job"}, a.importFile)
 }
 
 // archives are jobs with everything on record of them, photographs included.
 func (a resources) archives(api huma.API) {
-	register(api, store.Viewer, huma.Operation{OperationID: "get-archive", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/archive", Summary: "The job with its whole record and photographs as one file"},
+	register(api, store.Viewer, huma.Operation{OperationID: "get-archive", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/archive", Summary: "The job with its whole record and photographs as one file",
+		Responses: files("application/zip"), Middlewares: huma.Middlewares{a.inTurn}},
 		func(ctx context.Context, in *struct {
 			ID int64 `path:"id"`
-		}) (*attachment, error) {
-			job, err := a.store.Job(ctx, in.ID)
+		}) (*huma.StreamResponse, error) {
+			number, err := a.store.JobNumber(ctx, in.ID)
 			if err != nil {
 				return nil, a.fail(ctx, err)
 			}
-			var file bytes.Buffer
-			if err := archive.Write(ctx, a.store, in.ID, &file); err != nil {
+			file, err := os.CreateTemp("", "ledge-archive-")
+			if err != nil {
 				return nil, a.fail(ctx, err)
 			}
-			return attach("application/zip", fileName(job.Number)+".ledge.zip", file.Bytes()), nil
+			if err := archive.Write(ctx, a.store, in.ID, file); err != nil {
+				return nil, a.fail(ctx, errors.Join(err, file.Close(), os.Remove(file.Name())))
+			}
+			return &huma.StreamResponse{Body: func(ctx huma.Context) {
+				defer func() {
+					_ = file.Close()
+					_ = os.Remove(file.Name())
+				}()
+				ctx.SetHeader("Content-Type", "application/zip")
+				ctx.SetHeader("Content-Disposition", fmt.Sprintf("attachment; filename=%q", fileName(number)+".ledge.zip"))
+				if _, err := file.Seek(0, io.SeekStart); err == nil {
+					_, _ = io.Copy(ctx.BodyWriter(), file) // whoever asked may be gone
+				}
+			}}, nil
 		})
-	register(api, store.Inspector, huma.Operation{OperationID: "take-archive", Method: http.MethodPost, Path: "/api/v1/archives", MaxBodyBytes: archive.MaxFile, BodyReadTimeout: time.Minute, DefaultStatus: http.StatusCreated,
-		Summary: "Take in a job's file, as a job of its own"},
+	register(api, store.Inspector, huma.Operation{OperationID: "take-archive", Method: http.MethodPost, Path: "/api/v1/archives", DefaultStatus: http.StatusCreated,
+		RequestBody: fileBody(), Middlewares: huma.Middlewares{a.spool(archive.MaxFile), a.inTurn}, Summary: "Take in a job's file, as a job of its own"},
 		func(ctx context.Context, in *struct {
-			RawBody []byte `contentType:"application/octet-stream"`
+			ID string `query:"id" format:"uuid" required:"true" doc:"an id made by the client: sending it twice makes one job"`
 		}) (*struct{ Body ImportAnswer }, error) {
-			job, err := archive.Read(ctx, a.store, bytes.NewReader(in.RawBody), int64(len(in.RawBody)), in.By)
+			file := spooledFrom(ctx)
+			digest := sha256.New()
+			if _, err := io.Copy(digest, file); err != nil {
+				return nil, a.fail(ctx, err)
+			}
+			job, err := archive.Read(ctx, a.store, file, file.size, a.pictures, store.Made{ID: in.ID, Of: digest.Sum(nil)})
 			var refused *archive.Refusal
 			var unsound *store.UnsoundError
 			switch {
@@ -153,6 +174,7 @@ func fileName(number string) string {
 
 func (a resources) importFile(ctx context.Context, in *struct {
 	Take bool   `query:"take" doc:"store it; otherwise it is only looked into"`
+	ID   string `query:"id" format:"uuid" doc:"needed to take it, an id made by the client: sending it twice makes one job"`
 	Body struct {
 		Text string `json:"text" doc:"the ledge.inspection/1 document"`
 	}
@@ -183,13 +205,16 @@ func (a resources) importFile(ctx context.Context, in *struct {
 			}
 		}
 	}
+	if in.Take && in.ID == "" {
+		return nil, problem(http.StatusUnprocessableEntity, "A job needs an id of its own.", &huma.ErrorDetail{Location: "query.id", Message: "A job needs an id of its own."})
+	}
 	if in.Take {
 		duty := read.Job.Duty
 		if duty != "power" && duty != "heavy" {
 			duty = "standard"
 		}
-		answer.Job, err = a.store.ImportJob(ctx, store.NewJob{Customer: read.Job.Customer, Engine: read.Job.Engine, Duty: duty, Scope: scope, Unit: read.Unit,
-			Layout: *read.Engine, Policy: read.Policy, Limits: store.LimitSet{Book: read.Limits, Close: read.LimitsClose}, CreatedBy: in.By}, read)
+		answer.Job, err = a.store.ImportJob(ctx, store.NewJob{Made: store.Made{ID: in.ID, Of: []byte(in.Body.Text)}, Customer: read.Job.Customer, Engine: read.Job.Engine, Duty: duty, Scope: scope, Unit: read.Unit,
+			Layout: *read.Engine, Policy: read.Policy, Limits: store.LimitSet{Book: read.Limits, Close: read.LimitsClose}}, read)
 		if err != nil {
 			return nil, a.fail(ctx, err)
 		}

@@ -1,7 +1,6 @@
 package httpapi
 
 import (
-	"context"
 	"log/slog"
 	"net/http"
 	"time"
@@ -21,8 +20,11 @@ const (
 // newSessions keeps sessions in the store, under hashed tokens. How long an unused one lasts is the store's business: reading writes none.
 func newSessions(s *store.Store, log *slog.Logger, secure bool) *scs.SessionManager {
 	sessions := scs.New()
-	sessions.Store = store.Sessions{Store: s, Whose: func(ctx context.Context) (int64, string) {
-		return sessions.GetInt64(ctx, sessionPerson), sessions.GetString(ctx, sessionDevice)
+	sessions.Store = store.Sessions{Store: s, Whose: func(data []byte) (int64, string, error) {
+		_, values, err := sessions.Codec.Decode(data)
+		person, _ := values[sessionPerson].(int64)
+		device, _ := values[sessionDevice].(string)
+		return person, device, err
 	}}
 	sessions.HashTokenInStore = true
 	sessions.Lifetime = 14 * 24 * time.Hour
@@ -30,7 +32,7 @@ func newSessions(s *store.Store, log *slog.Logger, secure bool) *scs.SessionMana
 	sessions.Cookie.Secure = secure
 	sessions.Cookie.SameSite = http.SameSiteStrictMode
 	sessions.ErrorFunc = func(w http.ResponseWriter, r *http.Request, err error) {
-		status, sentence := answerTo(err)
+		status, sentence, _ := answerTo(err)
 		if status >= http.StatusInternalServerError {
 			log.LogAttrs(r.Context(), slog.LevelError, "session", slog.Any("error", err))
 		}

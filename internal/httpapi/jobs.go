@@ -2,10 +2,12 @@ package httpapi
 
 import (
 	"context"
+	"encoding/json"
 	"fmt"
 	"net/http"
 	"slices"
 	"strings"
+	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -34,6 +36,8 @@ type JobLine struct {
 	Shaft    []engine.Journal `json:"shaft"`
 	Features []FeatureLine    `json:"features"`
 	Sets     []SetLine        `json:"sets"`
+	// Unreadable says what is wrong with a job that cannot be shown; empty for all others.
+	Unreadable string `json:"unreadable,omitempty"`
 }
 
 // FeatureLine is how far one part is.
@@ -67,6 +71,7 @@ type NewJobBody struct {
 	Mains             int                `json:"mains,omitempty" minimum:"0" maximum:"49"`
 	Throws            int                `json:"throws,omitempty" minimum:"0" maximum:"48"`
 	CylindersPerThrow int                `json:"cylinders_per_throw,omitempty" minimum:"0" maximum:"4"`
+	ID                string             `json:"id" format:"uuid" doc:"an id made by the client: sending it twice makes one job"`
 	CopyFrom          int64              `json:"copy_from,omitempty" doc:"the job whose limits and policy are copied"`
 	JournalPlan       string             `json:"journal_plan,omitempty" doc:"the plan for main and rod journals"`
 }
@@ -84,11 +89,9 @@ func (a resources) jobs(api huma.API) {
 			}
 			lines := make([]JobLine, len(ids))
 			for i, id := range ids {
-				view, err := a.view(ctx, id)
-				if err != nil {
+				if lines[i], err = a.line(ctx, id); err != nil {
 					return nil, a.fail(ctx, err)
 				}
-				lines[i] = view.line()
 			}
 			if err := a.dates(ctx, lines); err != nil {
 				return nil, a.fail(ctx, err)
@@ -114,13 +117,20 @@ func (a resources) createJob(ctx context.Context, in *struct{ Body NewJobBody })
 		}
 		return nil, problem(http.StatusUnprocessableEntity, places[0].Message, places...)
 	}
-	policy, err := a.store.ShopPolicy(ctx, b.Unit)
+	policy, _, err := a.store.ShopPolicy(ctx, b.Unit)
+	if err != nil {
+		return nil, a.fail(ctx, err)
+	}
+	asked, err := json.Marshal(b)
 	if err != nil {
 		return nil, a.fail(ctx, err)
 	}
 	n := store.NewJob{Number: strings.TrimSpace(b.Number), Customer: b.Customer, Engine: b.Engine, Duty: b.Duty, Scope: b.Scope, Unit: b.Unit, Layout: layout,
-		Policy: policy, CreatedBy: b.By}
+		Policy: policy, Made: store.Made{ID: b.ID, Of: asked}}
 	if b.PromisedOn != "" {
+		if err := checkDay("promised_on", b.PromisedOn); err != nil {
+			return nil, err
+		}
 		n.PromisedOn = &b.PromisedOn
 	}
 	if b.CopyFrom != 0 {
@@ -141,10 +151,33 @@ func (a resources) createJob(ctx context.Context, in *struct{ Body NewJobBody })
 	return a.changed(ctx, id, err)
 }
 
+// checkDay refuses a date that no calendar has.
+func checkDay(field, day string) error {
+	if _, err := time.Parse(time.DateOnly, day); err != nil {
+		return refuse(field, day+" is no day.")
+	}
+	return nil
+}
+
 // sentence makes a field name and what is wrong with it a sentence.
 func sentence(field, reason string) string {
 	words := strings.ReplaceAll(field, "_", " ")
 	return strings.ToUpper(words[:1]) + words[1:] + " " + reason + "."
+}
+
+// line is a job in the shop's list; one that cannot be read says so, and keeps nobody from the others.
+func (a resources) line(ctx context.Context, id int64) (JobLine, error) {
+	view, err := a.view(ctx, id)
+	if err == nil {
+		return view.line(), nil
+	}
+	fault := unreadable(ctx, err)
+	if fault == "" {
+		return JobLine{}, err
+	}
+	line := JobLine{ID: id, Unit: unit.MM, Unreadable: fault, Shaft: []engine.Journal{}, Features: []FeatureLine{}, Sets: []SetLine{}}
+	line.Number, err = a.store.JobNumber(ctx, id)
+	return line, err
 }
 
 func (v JobView) line() JobLine {

@@ -43,11 +43,20 @@ type PartChange struct {
 }
 
 // preview compares the evaluation of a record with that under another judgement.
-func preview(record store.Record, b JudgementBody) JudgementPreview {
+func preview(ctx context.Context, record store.Record, b JudgementBody) (JudgementPreview, error) {
+	ctx, cancel := context.WithTimeout(ctx, judging)
+	defer cancel()
 	before, index := record.Inspection()
 	after := *before
 	after.Policy, after.Limits, after.LimitsClose = b.Policy, b.Limits.Book, b.Limits.Close
-	was, is := disposition.Evaluate(before), disposition.Evaluate(&after)
+	was, err := disposition.EvaluateWithin(ctx, before)
+	if err != nil {
+		return JudgementPreview{}, err
+	}
+	is, err := disposition.EvaluateWithin(ctx, &after)
+	if err != nil {
+		return JudgementPreview{}, err
+	}
 	out := JudgementPreview{Sets: []SetChange{}, Parts: []PartChange{}}
 	line := func(r disposition.Result, name disposition.SetName) SetLine {
 		for _, s := range r.Sets {
@@ -72,23 +81,45 @@ func preview(record store.Record, b JudgementBody) JudgementPreview {
 			out.Parts = append(out.Parts, PartChange{record.Features[index[i]].Name(), x, y})
 		}
 	}
-	return out
+	return out, nil
 }
 
 func (a resources) judgement(api huma.API) {
-	register(api, store.Decider, huma.Operation{OperationID: "set-shop-policy", Method: http.MethodPut, Path: "/api/v1/policies/{unit}", DefaultStatus: http.StatusNoContent,
-		Summary: "Choose the policy that new jobs of a unit start with"},
+	type policyOutput struct {
+		ETag string `header:"ETag"`
+		Body inspection.Policy
+	}
+	shopPolicy := func(ctx context.Context, system unit.System) (*policyOutput, error) {
+		policy, version, err := a.store.ShopPolicy(ctx, system)
+		if err != nil {
+			return nil, a.fail(ctx, err)
+		}
+		return &policyOutput{etag(version), policy}, nil
+	}
+	register(api, store.Viewer, huma.Operation{OperationID: "get-shop-policy", Method: http.MethodGet, Path: "/api/v1/policies/{unit}", Summary: "The policy that new jobs of a unit start with"},
 		func(ctx context.Context, in *struct {
 			Unit unit.System `path:"unit" enum:"in,mm"`
-			Body inspection.Policy
-		}) (*struct{}, error) {
+		}) (*policyOutput, error) {
+			return shopPolicy(ctx, in.Unit)
+		})
+	register(api, store.Decider, huma.Operation{OperationID: "set-shop-policy", Method: http.MethodPut, Path: "/api/v1/policies/{unit}",
+		Summary: "Choose the policy that new jobs of a unit start with"},
+		func(ctx context.Context, in *struct {
+			Unit    unit.System `path:"unit" enum:"in,mm"`
+			IfMatch string      `header:"If-Match" required:"true" doc:"the version that was changed, as get-shop-policy tells it"`
+			Body    inspection.Policy
+		}) (*policyOutput, error) {
+			version, err := versionOf(in.IfMatch)
+			if err != nil {
+				return nil, err
+			}
 			if places := checkPolicy("", in.Body); len(places) > 0 {
 				return nil, problem(http.StatusUnprocessableEntity, places[0].Message, places...)
 			}
-			if err := a.store.SetShopPolicy(ctx, in.Unit, in.Body); err != nil {
+			if err := a.store.SetShopPolicy(ctx, in.Unit, in.Body, version); err != nil {
 				return nil, a.fail(ctx, err)
 			}
-			return nil, nil
+			return shopPolicy(ctx, in.Unit)
 		})
 	register(api, store.Viewer, huma.Operation{OperationID: "preview-judgement", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/judgement-preview", DefaultStatus: http.StatusOK,
 		Summary: "What other limits or another policy would change; nothing is stored"},
@@ -103,7 +134,11 @@ func (a resources) judgement(api huma.API) {
 			if err := in.Body.check(record.Job.Unit); err != nil {
 				return nil, err
 			}
-			return &struct{ Body JudgementPreview }{preview(record, in.Body)}, nil
+			out, err := preview(ctx, record, in.Body)
+			if err != nil {
+				return nil, a.fail(ctx, err)
+			}
+			return &struct{ Body JudgementPreview }{out}, nil
 		})
 	register(api, store.Decider, huma.Operation{OperationID: "set-judgement", Method: http.MethodPut, Path: "/api/v1/jobs/{id}/judgement",
 		Summary: "Replace the limits and the policy of a job"},

@@ -47,10 +47,10 @@ func TestOnePaperOneNumber(t *testing.T) {
 		},
 		"the policy": func() { judge(func(j *JudgementBody) { j.Policy.CleanupAllowance += 2540 }) },
 		"a look": func() {
-			b.post("/api/v1/jobs/1/looks", LookBody{ID: uuid.NewString(), Kind: "main_journal", Number: 2, State: "as_found", What: "grade", Look: "scored", By: "W"}, 201)
+			b.post("/api/v1/jobs/1/looks", LookBody{ID: uuid.NewString(), Kind: "main_journal", Number: 2, State: "as_found", What: "grade", Look: "scored"}, 201)
 		},
 		"an answer": func() {
-			b.post("/api/v1/jobs/1/answers", map[string]any{"by": "W", "answers": []AnswerBody{{ID: uuid.NewString(), Topic: "history", Place: "spun bearing", Value: "yes"}}}, 201)
+			b.post("/api/v1/jobs/1/answers", map[string]any{"answers": []AnswerBody{{ID: uuid.NewString(), Topic: "history", Place: "spun bearing", Value: "yes"}}}, 201)
 		},
 	} {
 		change()
@@ -83,7 +83,7 @@ func TestCodesOnPapersNeedAPublicAddress(t *testing.T) {
 func TestTheLetterIsForItsReader(t *testing.T) {
 	base := serveDemo(t).URL
 	b := bench{t, base}
-	b.post("/api/v1/jobs/1/answers", map[string]any{"by": "W", "answers": []AnswerBody{
+	b.post("/api/v1/jobs/1/answers", map[string]any{"answers": []AnswerBody{
 		{ID: uuid.NewString(), Topic: "history", Place: "overheated", Value: "yes", Note: "says his cousin"},
 		{ID: uuid.NewString(), Topic: "keyway", Place: "", Value: "damaged", Note: "burr, see bench 2"},
 		{ID: uuid.NewString(), Topic: "clean", Place: "crankshaft", Value: "no"}}}, 201)
@@ -144,14 +144,14 @@ func TestClosingAsksForWhatIsOpen(t *testing.T) {
 		return list
 	}
 	assert.Contains(t, kinds(view), "drafts")
-	view = b.post("/api/v1/jobs/1/orders?by=Ida", map[string]any{"sheets": []string{}}, 201)
+	view = b.post("/api/v1/jobs/1/orders", map[string]any{"sheets": []string{}}, 201)
 	assert.Subset(t, kinds(view), []string{"orders", "unproved", "unticked", "new_parts"})
 	assert.NotContains(t, kinds(view), "bolts")
 	i := slices.IndexFunc(view.Orders.Issued, func(o IssuedView) bool { return o.Sheet == "parts" })
 	parts := view.Orders.Issued[i]
 	require.NotZero(t, parts.Open, "nothing of it was ticked off")
 	say := func(what store.OrderWhat, line string, want int) JobView {
-		return b.post("/api/v1/jobs/1/orders/"+parts.ID+"/events", OrderEventBody{ID: uuid.NewString(), What: what, Line: line, By: "Ida"}, want)
+		return b.post("/api/v1/jobs/1/orders/"+parts.ID+"/events", OrderEventBody{ID: uuid.NewString(), What: what, Line: line}, want)
 	}
 	say("closed", "", 422)
 	for _, l := range parts.Body.Lines {
@@ -184,10 +184,10 @@ func TestMistakesAreTakenBack(t *testing.T) {
 	assert.Equal(t, "Ida", moments[0].By)
 
 	b.sign("main_journals", "grind", "0.020", "")
-	view := b.post("/api/v1/jobs/1/orders?by=Ida", map[string]any{"sheets": []string{}}, 201)
+	view := b.post("/api/v1/jobs/1/orders", map[string]any{"sheets": []string{}}, 201)
 	order := view.Orders.Issued[0]
 	for _, what := range []store.OrderWhat{"sent", "returned", "unreturned", "unsent"} {
-		view = b.post("/api/v1/jobs/1/orders/"+order.ID+"/events", OrderEventBody{ID: uuid.NewString(), What: what, By: "Ida"}, 201)
+		view = b.post("/api/v1/jobs/1/orders/"+order.ID+"/events", OrderEventBody{ID: uuid.NewString(), What: what}, 201)
 	}
 	assert.Len(t, view.Orders.Issued[0].Events, 4)
 	status, _, _ := call(t, "PUT", base+"/api/v1/jobs/4/closed", map[string]any{"closed": true, "outcome": "mistake", "reason": "made twice"})

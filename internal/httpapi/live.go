@@ -5,17 +5,37 @@ import (
 	"net/http"
 	"strconv"
 	"time"
+
+	"ledge/internal/store"
 )
 
 // heartbeat keeps proxies from closing a quiet stream.
 const heartbeat = 20 * time.Second
 
+// stillSignedIn reports whether the session that a stream began with still holds.
+func (a resources) stillSignedIn(r *http.Request) bool {
+	if !a.signIn {
+		return true
+	}
+	sessions, ok := a.sessions.Store.(store.Sessions)
+	if !ok {
+		return false
+	}
+	if _, found, err := sessions.FindCtx(r.Context(), hashedToken(a.sessions.Token(r.Context()))); err != nil || !found {
+		return false
+	}
+	p, err := a.store.PersonByID(r.Context(), a.sessions.GetInt64(r.Context(), sessionPerson))
+	return err == nil && !p.Barred
+}
+
 // live tells a page which jobs change, as server-sent events: the number of a job each time. It never says what changed, so
-// that there is one way to read a job.
+// that there is one way to read a job. Trouble with the shop's file is an event of its own.
 func (a resources) live(w http.ResponseWriter, r *http.Request) {
 	stream := http.NewResponseController(w)
 	_ = stream.SetWriteDeadline(time.Time{}) // a stream has no end; servers without deadlines have none to lift
 	_ = stream.SetReadDeadline(time.Time{})
+	// Taken before the session is looked at again, so that none ends unseen.
+	ended := a.store.SessionsChanged()
 	changes, stop := a.store.Watch()
 	defer stop()
 	w.Header().Set("Content-Type", "text/event-stream")
@@ -31,9 +51,22 @@ func (a resources) live(w http.ResponseWriter, r *http.Request) {
 		select {
 		case <-r.Context().Done():
 			return
+		case <-a.stopping:
+			return
+		case <-ended:
+			if ended = a.store.SessionsChanged(); !a.stillSignedIn(r) {
+				return
+			}
 		case id := <-changes:
+			if id == 0 {
+				fmt.Fprint(w, "event: shop\ndata: \n\n")
+				continue
+			}
 			fmt.Fprint(w, "event: job\ndata: "+strconv.FormatInt(id, 10)+"\n\n")
 		case <-beat.C:
+			if !a.stillSignedIn(r) {
+				return
+			}
 			fmt.Fprint(w, ": still here\n\n")
 		}
 	}

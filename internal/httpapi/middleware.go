@@ -3,10 +3,12 @@ package httpapi
 import (
 	"context"
 	"crypto/rand"
+	"fmt"
 	"log/slog"
 	"net"
 	"net/http"
-	"runtime/debug"
+	"path"
+	"runtime"
 	"slices"
 	"strings"
 	"time"
@@ -20,10 +22,21 @@ func logRequests(log *slog.Logger) func(http.Handler) http.Handler {
 			begun := time.Now()
 			seen := middleware.NewWrapResponseWriter(w, r.ProtoMajor)
 			next.ServeHTTP(seen, r)
-			log.LogAttrs(r.Context(), slog.LevelDebug, "request", slog.String("method", r.Method), slog.String("path", r.URL.Path),
+			log.LogAttrs(r.Context(), slog.LevelDebug, "request", slog.String("method", r.Method), slog.String("path", shownPath(r)),
 				slog.Int("status", seen.Status()), slog.Duration("took", time.Since(begun)), slog.String("id", middleware.GetReqID(r.Context())))
 		})
 	}
+}
+
+// shownPath is a request's path without what a customer's link holds: whoever has its token reads the report.
+func shownPath(r *http.Request) string {
+	parts := strings.Split(r.URL.Path, "/")
+	for i := 1; i < len(parts); i++ {
+		if parts[i-1] == "shared" || i == 2 && parts[1] == "r" {
+			parts[i] = "…"
+		}
+	}
+	return strings.Join(parts, "/")
 }
 
 func recoverPanics(log *slog.Logger) func(http.Handler) http.Handler {
@@ -34,12 +47,27 @@ func recoverPanics(log *slog.Logger) func(http.Handler) http.Handler {
 					if p == http.ErrAbortHandler {
 						panic(p)
 					}
-					log.ErrorContext(r.Context(), "panic", "value", p, "path", r.URL.Path, "stack", string(debug.Stack()))
+					log.ErrorContext(r.Context(), "panic", "value", p, "path", shownPath(r), "at", culprit(), "id", middleware.GetReqID(r.Context()))
 					writeProblem(w, http.StatusInternalServerError, unexpected)
 				}
 			}()
 			next.ServeHTTP(w, r)
 		})
+	}
+}
+
+// culprit is the place of Ledge's own that panicked.
+func culprit() string {
+	var calls [64]uintptr
+	frames := runtime.CallersFrames(calls[:runtime.Callers(3, calls[:])])
+	for {
+		frame, more := frames.Next()
+		if strings.HasPrefix(frame.Function, "ledge/") && !strings.Contains(frame.Function, "recoverPanics") {
+			return fmt.Sprintf("%s:%d", path.Base(frame.File), frame.Line)
+		}
+		if !more {
+			return ""
+		}
 	}
 }
 
@@ -63,13 +91,17 @@ func securityHeaders(next http.Handler) http.Handler {
 // allowHosts refuses requests that name another host, as a page of a stranger's domain pointed at this
 // machine would.
 func allowHosts(allowed []string, anyAddress bool) func(http.Handler) http.Handler {
+	allowed = slices.Clone(allowed)
+	for i := range allowed {
+		allowed[i] = strings.ToLower(strings.TrimSuffix(allowed[i], "."))
+	}
 	return func(next http.Handler) http.Handler {
 		return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 			host := r.Host
 			if name, _, err := net.SplitHostPort(host); err == nil {
 				host = name
 			}
-			host = strings.ToLower(strings.Trim(host, "[]"))
+			host = strings.ToLower(strings.TrimSuffix(strings.Trim(host, "[]"), "."))
 			ip := net.ParseIP(host)
 			if host == "localhost" || ip != nil && (anyAddress || ip.IsLoopback()) || slices.Contains(allowed, host) {
 				next.ServeHTTP(w, r)

@@ -17,6 +17,7 @@ import (
 	"ledge/internal/archive"
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/order"
+	"ledge/internal/photo"
 	"ledge/internal/store"
 )
 
@@ -127,7 +128,7 @@ func TestOldArchiveKeepsItsWays(t *testing.T) {
 	defer file.Close()
 	info, err := file.Stat()
 	require.NoError(t, err)
-	job, err := archive.Read(context.Background(), s, file, info.Size(), "Ida")
+	job, err := archive.Read(store.As(context.Background(), "Ida"), s, file, info.Size(), photo.NewMaker(), store.Made{})
 	require.NoError(t, err)
 	record, err := s.Record(context.Background(), job.ID)
 	require.NoError(t, err)

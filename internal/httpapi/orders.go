@@ -48,49 +48,40 @@ func (a resources) orders(api huma.API) {
 	register(api, store.Decider, huma.Operation{OperationID: "issue-orders", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/orders", DefaultStatus: http.StatusCreated,
 		Summary: "Issue every sheet that the signed decisions ask for; an issue that changed is struck through"},
 		func(ctx context.Context, in *struct {
-			ID   int64  `path:"id"`
+			ID   int64 `path:"id"`
 			Body struct {
 				Sheets []order.Name `json:"sheets" doc:"only these; all where empty"`
 			}
 		}) (*jobOutput, error) {
-			view, err := a.view(ctx, in.ID)
+			calendar, err := a.calendarOf(ctx, in.ID)
 			if err != nil {
 				return nil, a.fail(ctx, err)
 			}
-			if len(view.Orders.Drafts)+len(view.Orders.Unwanted) == 0 {
-				return nil, problem(http.StatusConflict, "There is nothing to issue: sign the decisions first, or everything is issued already.")
-			}
-			wanted := func(n order.Name) bool { return len(in.Body.Sheets) == 0 || slices.Contains(in.Body.Sheets, n) }
-			return a.changed(ctx, in.ID, a.issue(ctx, view, wanted))
+			return a.changed(ctx, in.ID, a.store.IssueOrders(ctx, in.ID, func(record store.Record) (store.Issue, error) {
+				view, err := viewOf(ctx, record)
+				if err != nil {
+					return store.Issue{}, err
+				}
+				if len(view.Orders.Drafts)+len(view.Orders.Unwanted) == 0 {
+					return store.Issue{}, problem(http.StatusConflict, "There is nothing to issue: sign the decisions first, or everything is issued already.")
+				}
+				return calendar.issue(view, func(n order.Name) bool { return len(in.Body.Sheets) == 0 || slices.Contains(in.Body.Sheets, n) }), nil
+			}))
 		})
 	register(api, store.Decider, huma.Operation{OperationID: "say-of-order", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/orders/{order}/events", DefaultStatus: http.StatusCreated,
 		Summary: "Sent, returned, ticked off, accepted with a reason, back to the shop, closed"}, a.sayOfOrder)
 }
 
-// issue issues the drafts that are wanted, with the days on which the shop can do them.
-func (a resources) issue(ctx context.Context, view JobView, by string, wanted func(order.Name) bool) error {
-	costs, err := a.weigh(ctx, view.Job.ID, nil)
-	if err != nil {
-		return err
-	}
-	var sheets []order.Sheet
+// issue is the drafts that are wanted, with the days on which the shop can do them.
+func (c calendar) issue(view JobView, wanted func(order.Name) bool) store.Issue {
+	slots := c.weigh(view, nil).Slots
+	out := store.Issue{Struck: slices.DeleteFunc(slices.Clone(view.Orders.Unwanted), func(n order.Name) bool { return !wanted(n) })}
 	for _, s := range view.Orders.Drafts {
 		if wanted(s.Name) {
-			sheets = append(sheets, dated(s, costs.Slots))
+			out.Sheets = append(out.Sheets, dated(s, slots))
 		}
 	}
-	return a.store.IssueOrders(ctx, view.Job.ID, sheets, slices.DeleteFunc(slices.Clone(view.Orders.Unwanted), func(n order.Name) bool { return !wanted(n) }), by)
-}
-
-// reissue brings sheets that were issued before up to a decision that changed since.
-func (a resources) reissue(ctx context.Context, job int64, by string) error {
-	view, err := a.view(ctx, job)
-	if err != nil || len(view.Orders.Drafts)+len(view.Orders.Unwanted) == 0 {
-		return err
-	}
-	return a.issue(ctx, view, by, func(n order.Name) bool {
-		return slices.ContainsFunc(view.Orders.Issued, func(i IssuedView) bool { return i.Sheet == n && !i.Struck })
-	})
+	return out
 }
 
 // dated gives the steps of a sheet their days.

@@ -3,6 +3,7 @@ package httpapi
 import (
 	"encoding/json"
 	"fmt"
+	"net/url"
 	"slices"
 	"testing"
 
@@ -24,7 +25,12 @@ type bench struct {
 
 func (b bench) post(path string, body any, want int) JobView {
 	b.t.Helper()
-	status, answer, _ := call(b.t, "POST", b.base+path, body)
+	return b.postAs("Wanda", path, body, want)
+}
+
+func (b bench) postAs(name, path string, body any, want int) JobView {
+	b.t.Helper()
+	status, answer, _ := call(b.t, "POST", b.base+path, body, personHeader, url.QueryEscape(name))
 	require.Equal(b.t, want, status, string(answer))
 	var view JobView
 	if want == 201 {
@@ -43,7 +49,7 @@ func (b bench) get() (view JobView) {
 
 func (b bench) sign(set disposition.SetName, action disposition.Action, step, reason string) JobView {
 	b.t.Helper()
-	body := DecisionBody{Way: disposition.Way{Action: action, Step: unit.MustParse(step, unit.In)}, ID: uuid.NewString(), Set: set, Reason: reason, By: "Ida"}
+	body := DecisionBody{Way: disposition.Way{Action: action, Step: unit.MustParse(step, unit.In)}, ID: uuid.NewString(), Set: set, Reason: reason}
 	for _, d := range b.get().Decisions {
 		if d.Set == set {
 			body.After = d.Seq
@@ -60,9 +66,9 @@ func issued(v JobView, name order.Name, issue int) IssuedView {
 // From a signed decision to a sheet, a struck one, work that missed its order, and a closed one.
 func TestOrders(t *testing.T) {
 	b := bench{t, serveDemo(t).URL}
-	b.post("/api/v1/jobs/1/orders?by=Ida", map[string]any{"sheets": []string{}}, 409)
+	b.post("/api/v1/jobs/1/orders", map[string]any{"sheets": []string{}}, 409)
 	b.sign("main_journals", "grind", "0.020", "")
-	view := b.post("/api/v1/jobs/1/orders?by=Ida", map[string]any{"sheets": []string{}}, 201)
+	view := b.post("/api/v1/jobs/1/orders", map[string]any{"sheets": []string{}}, 201)
 	assert.Empty(t, view.Orders.Drafts)
 	grind := issued(view, order.Grind, 1)
 	require.Len(t, grind.Body.Lines, view.Job.Mains)
@@ -82,7 +88,7 @@ func TestOrders(t *testing.T) {
 	assert.Contains(t, grind.Body.Notes, "Overruled by Ida: Only 0.030 shells on the shelf.")
 	at := func(o IssuedView) string { return "/api/v1/jobs/1/orders/" + o.ID + "/events" }
 	say := func(what store.OrderWhat, line, reason string) OrderEventBody {
-		return OrderEventBody{ID: uuid.NewString(), What: what, Line: line, Reason: reason, By: "Ida"}
+		return OrderEventBody{ID: uuid.NewString(), What: what, Line: line, Reason: reason}
 	}
 	b.post(at(issued(view, order.Grind, 1)), say(store.Sent, "", ""), 409)
 	b.post(at(grind), say(store.Sent, "", ""), 201)
@@ -97,7 +103,7 @@ func TestOrders(t *testing.T) {
 		}
 		for cell := range 8 {
 			b.post("/api/v1/jobs/1/readings", ReadingBody{ID: uuid.NewString(), Kind: "main_journal", Number: number + 1, State: "after_grind",
-				Station: cell / 4, Direction: cell % 4, What: "size", Value: &size, Unusual: true, By: "Wanda"}, 201)
+				Station: cell / 4, Direction: cell % 4, What: "size", Value: &size, Unusual: true}, 201)
 		}
 	}
 	view = b.get()

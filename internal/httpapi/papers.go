@@ -19,6 +19,8 @@ import (
 	"ledge/internal/store"
 )
 
+const xlsx = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
+
 // jobAddress is where a job is found from outside this machine; empty where the shop has said no such address.
 func (a resources) jobAddress(ctx context.Context, id int64) (string, error) {
 	public, err := a.publicURL(ctx)
@@ -34,8 +36,8 @@ func show(name string, pdf []byte) *attachment {
 }
 
 func (a resources) papers(api huma.API) {
-	paper := func(operation, path, summary string, make func(ctx context.Context, id int64) (*attachment, error)) {
-		register(api, store.Viewer, huma.Operation{OperationID: operation, Method: http.MethodGet, Path: path, Summary: summary},
+	paper := func(operation, path, kind, summary string, make func(ctx context.Context, id int64) (*attachment, error)) {
+		register(api, store.Viewer, huma.Operation{OperationID: operation, Method: http.MethodGet, Path: path, Summary: summary, Responses: files(kind), Middlewares: huma.Middlewares{a.inTurn}},
 			func(ctx context.Context, in *struct {
 				ID int64 `path:"id"`
 			}) (*attachment, error) {
@@ -46,7 +48,7 @@ func (a resources) papers(api huma.API) {
 				return file, nil
 			})
 	}
-	paper("get-inspection-pdf", "/api/v1/jobs/{id}/inspection.pdf", "The whole inspection as a PDF", func(ctx context.Context, id int64) (*attachment, error) {
+	paper("get-inspection-pdf", "/api/v1/jobs/{id}/inspection.pdf", "application/pdf", "The whole inspection as a PDF", func(ctx context.Context, id int64) (*attachment, error) {
 		job, err := a.reportOf(ctx, id)
 		if err != nil {
 			return nil, err
@@ -54,7 +56,7 @@ func (a resources) papers(api huma.API) {
 		pdf, err := job.Inspection()
 		return show(fileName(job.In.Job.Number)+".inspection.pdf", pdf), err
 	})
-	paper("get-summary-pdf", "/api/v1/jobs/{id}/summary.pdf", "The customer's summary as a PDF", func(ctx context.Context, id int64) (*attachment, error) {
+	paper("get-summary-pdf", "/api/v1/jobs/{id}/summary.pdf", "application/pdf", "The customer's summary as a PDF", func(ctx context.Context, id int64) (*attachment, error) {
 		job, err := a.reportOf(ctx, id)
 		if err != nil {
 			return nil, err
@@ -62,7 +64,7 @@ func (a resources) papers(api huma.API) {
 		pdf, err := job.Summary()
 		return show(fileName(job.In.Job.Number)+".summary.pdf", pdf), err
 	})
-	paper("get-workbook", "/api/v1/jobs/{id}/workbook.xlsx", "The job as a spreadsheet", func(ctx context.Context, id int64) (*attachment, error) {
+	paper("get-workbook", "/api/v1/jobs/{id}/workbook.xlsx", xlsx, "The job as a spreadsheet", func(ctx context.Context, id int64) (*attachment, error) {
 		record, err := a.store.Record(ctx, id)
 		if err != nil {
 			return nil, err
@@ -74,9 +76,9 @@ func (a resources) papers(api huma.API) {
 		in, _ := record.Inspection()
 		var book bytes.Buffer
 		err = exchange.WriteXLSX(&book, in, view.Evaluation, rowsOf(&record), signedTable(view), orderTable(view))
-		return attach("application/vnd.openxmlformats-officedocument.spreadsheetml.sheet", fileName(record.Job.Number)+".xlsx", book.Bytes()), err
+		return attach(xlsx, fileName(record.Job.Number)+".xlsx", book.Bytes()), err
 	})
-	register(api, store.Viewer, huma.Operation{OperationID: "get-order-pdf", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/orders/{order}/pdf", Summary: "An order sheet as a PDF"},
+	register(api, store.Viewer, huma.Operation{OperationID: "get-order-pdf", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/orders/{order}/pdf", Summary: "An order sheet as a PDF", Responses: files("application/pdf"), Middlewares: huma.Middlewares{a.inTurn}},
 		func(ctx context.Context, in *struct {
 			ID    int64  `path:"id"`
 			Order string `path:"order"`
@@ -182,7 +184,11 @@ func (a resources) reportOf(ctx context.Context, id int64) (report.Job, error) {
 	for _, set := range view.decided.Sets {
 		job.Decisions = append(job.Decisions, decisionOf(view, set))
 	}
-	for i, set := range disposition.Lettered(view.before).Sets {
+	lettered, err := disposition.Lettered(ctx, view.before)
+	if err != nil {
+		return report.Job{}, err
+	}
+	for i, set := range lettered.Sets {
 		d := job.Decisions[i]
 		d.Advice, d.Reasons = "", set.Letter(d.Way)
 		job.Letter = append(job.Letter, d)

@@ -81,10 +81,10 @@ func TestHostileNamesAreHarmlessInEveryPaper(t *testing.T) {
 	b := bench{t, base}
 	for _, by := range []string{`=cmd|'/c calc'!A1`, `+1+1`, `<img src=x onerror=alert(1)>`, "@SUM(A1)"} {
 		r := reading("2.4985")
-		r.By, r.Unusual, r.Repeat = by, true, true
-		b.post("/api/v1/jobs/1/readings", r, 201)
+		r.Unusual, r.Repeat = true, true
+		b.postAs(by, "/api/v1/jobs/1/readings", r, 201)
 	}
-	scored := LookBody{ID: uuid.NewString(), Kind: "main_journal", Number: 1, State: "as_found", What: "grade", Look: "scored", Note: "=1+1", By: "=2+2"}
+	scored := LookBody{ID: uuid.NewString(), Kind: "main_journal", Number: 1, State: "as_found", What: "grade", Look: "scored", Note: "=1+1"}
 	b.post("/api/v1/jobs/1/looks", scored, 201)
 	status, text, _ := call(t, "GET", base+"/api/v1/jobs/1/readings.csv", nil)
 	require.Equal(t, 200, status)
@@ -140,11 +140,11 @@ func TestHugeFilesAreRefused(t *testing.T) {
 		status     int
 		want       string
 	}{
-		"a million rows":    {"/api/v1/jobs/1/readings-files?by=W", "kind,number,station,reading,unit\n" + strings.Repeat(row, 1_000_000), 413, "too large"},
-		"rows beyond most":  {"/api/v1/jobs/1/readings-files?by=W", "kind,number,station,reading,unit\n" + strings.Repeat(row, 60_000), 422, "more than 50000"},
-		"deep":              {"/api/v1/imports?by=W", strings.Repeat(`{"job":`, 100_000), 422, "nested deeper"},
-		"many features":     {"/api/v1/imports?by=W", `{"format":"ledge.inspection/1","unit":"in","features":[` + strings.Repeat(`{},`, 900_000) + `{}]}`, 422, ""},
-		"a number too long": {"/api/v1/imports?by=W", `{"format":"ledge.inspection/1","unit":"in","features":[],"job":{"engine":1e999999999}}`, 422, ""},
+		"a million rows":    {"/api/v1/jobs/1/readings-files", "kind,number,station,reading,unit\n" + strings.Repeat(row, 1_000_000), 413, "too large"},
+		"rows beyond most":  {"/api/v1/jobs/1/readings-files", "kind,number,station,reading,unit\n" + strings.Repeat(row, 60_000), 422, "more than 50000"},
+		"deep":              {"/api/v1/imports", strings.Repeat(`{"job":`, 100_000), 422, "nested deeper"},
+		"many features":     {"/api/v1/imports", `{"format":"ledge.inspection/1","unit":"in","features":[` + strings.Repeat(`{},`, 900_000) + `{}]}`, 422, ""},
+		"a number too long": {"/api/v1/imports", `{"format":"ledge.inspection/1","unit":"in","features":[],"job":{"engine":1e999999999}}`, 422, ""},
 	} {
 		status, said, _ := call(t, http.MethodPost, base+tt.path, map[string]string{"text": tt.text})
 		assert.Equal(t, tt.status, status, name)

@@ -3,33 +3,17 @@ package httpapi
 import (
 	"context"
 	"crypto/rand"
+	"crypto/sha256"
 	"crypto/subtle"
+	"encoding/base64"
 	"net/http"
 	"strings"
-	"time"
 
-	"github.com/alexedwards/scs/v2"
 	"github.com/danielgtaylor/huma/v2"
 	"golang.org/x/crypto/bcrypt"
 
 	"ledge/internal/store"
 )
-
-// sessionPerson is where a session keeps who it is of.
-const sessionPerson = "person"
-
-// newSessions keeps sessions in the store, under hashed tokens.
-func newSessions(s *store.Store, secure bool) *scs.SessionManager {
-	sessions := scs.New()
-	sessions.Store = store.Sessions{Store: s}
-	sessions.HashTokenInStore = true
-	sessions.Lifetime = 14 * 24 * time.Hour
-	sessions.IdleTimeout = 4 * 24 * time.Hour
-	sessions.Cookie.Name = "ledge"
-	sessions.Cookie.Secure = secure
-	sessions.Cookie.SameSite = http.SameSiteStrictMode
-	return sessions
-}
 
 // SessionView says who is signed in, and whether anybody has to be.
 type SessionView struct {
@@ -54,11 +38,25 @@ type PersonBody struct {
 	Barred   bool       `json:"barred"`
 }
 
+// SessionLine is a browser in which somebody is signed in.
+type SessionLine struct {
+	store.Session
+	// This is the one that asks.
+	This bool `json:"this"`
+}
+
+// hashedToken is a session's token as the store knows it, which never sees the token itself; scs hashes it so.
+func hashedToken(token string) string {
+	sum := sha256.Sum256([]byte(token))
+	return base64.RawURLEncoding.EncodeToString(sum[:])
+}
+
 // shortest password taken; longer beats odder.
 const shortest = 10
 
 func (a resources) people(api huma.API) {
 	type sessionOutput struct{ Body SessionView }
+	limited := through(limitSignIns())
 	now := func(ctx context.Context) (*sessionOutput, error) {
 		view := SessionView{Required: a.signIn}
 		if !a.signIn {
@@ -79,11 +77,12 @@ func (a resources) people(api huma.API) {
 			return nil, a.fail(ctx, err)
 		}
 		a.sessions.Put(ctx, sessionPerson, p.ID)
+		a.sessions.Put(ctx, sessionDevice, device(ctx))
 		return &sessionOutput{SessionView{Required: true, Name: p.Name, Role: p.Role}}, nil
 	}
 	register(api, anyone, huma.Operation{OperationID: "get-session", Method: http.MethodGet, Path: "/api/v1/session", Summary: "Who is signed in"},
 		func(ctx context.Context, _ *struct{}) (*sessionOutput, error) { return now(ctx) })
-	register(api, anyone, huma.Operation{OperationID: "sign-in", Method: http.MethodPost, Path: "/api/v1/session", Summary: "Sign in"},
+	register(api, anyone, huma.Operation{OperationID: "sign-in", Method: http.MethodPost, Path: "/api/v1/session", Summary: "Sign in", Middlewares: huma.Middlewares{limited}},
 		func(ctx context.Context, in *struct{ Body CredentialsBody }) (*sessionOutput, error) {
 			p, err := a.store.PersonNamed(ctx, in.Body.Name)
 			known := p.Password
@@ -97,12 +96,15 @@ func (a resources) people(api huma.API) {
 		})
 	register(api, anyone, huma.Operation{OperationID: "sign-out", Method: http.MethodDelete, Path: "/api/v1/session", Summary: "Sign out"},
 		func(ctx context.Context, _ *struct{}) (*struct{}, error) {
+			if !a.signIn {
+				return nil, nil
+			}
 			if err := a.sessions.Destroy(ctx); err != nil {
 				return nil, a.fail(ctx, err)
 			}
 			return nil, nil
 		})
-	register(api, anyone, huma.Operation{OperationID: "create-owner", Method: http.MethodPost, Path: "/api/v1/owner", DefaultStatus: http.StatusCreated,
+	register(api, anyone, huma.Operation{OperationID: "create-owner", Method: http.MethodPost, Path: "/api/v1/owner", DefaultStatus: http.StatusCreated, Middlewares: huma.Middlewares{limited},
 		Summary: "Create the owner, once, with the code that Ledge printed when it started"},
 		func(ctx context.Context, in *struct {
 			Body struct {
@@ -113,11 +115,11 @@ func (a resources) people(api huma.API) {
 			if !a.signIn || subtle.ConstantTimeCompare([]byte(strings.TrimSpace(in.Body.Code)), []byte(a.setupCode)) != 1 || a.setupCode == "" {
 				return nil, refuse("code", "This is not the code that Ledge printed where it was started.")
 			}
-			p, err := newPerson(PersonBody{Name: in.Body.Name, Role: store.Owner, Password: in.Body.Password}, in.Body.Name)
+			p, err := newPerson(PersonBody{Name: in.Body.Name, Role: store.Owner, Password: in.Body.Password})
 			if err != nil {
 				return nil, err
 			}
-			if err := a.store.AddPerson(ctx, p, true); err != nil {
+			if err := a.store.AddPerson(store.As(ctx, p.Name), p, true); err != nil {
 				return nil, a.fail(ctx, err)
 			}
 			if p, err = a.store.PersonNamed(ctx, p.Name); err != nil {
@@ -140,8 +142,7 @@ func (a resources) people(api huma.API) {
 		func(ctx context.Context, _ *struct{}) (*peopleOutput, error) { return list(ctx, nil) })
 	register(api, store.Owner, huma.Operation{OperationID: "add-person", Method: http.MethodPost, Path: "/api/v1/people", Summary: "Let somebody sign in", DefaultStatus: http.StatusCreated},
 		func(ctx context.Context, in *struct{ Body PersonBody }) (*peopleOutput, error) {
-			me, _ := signedIn(ctx)
-			p, err := newPerson(in.Body, me.Name)
+			p, err := newPerson(in.Body)
 			if err != nil {
 				return nil, err
 			}
@@ -149,18 +150,57 @@ func (a resources) people(api huma.API) {
 		})
 	register(api, store.Owner, huma.Operation{OperationID: "change-person", Method: http.MethodPut, Path: "/api/v1/people/{person}", Summary: "Another role or password; bar somebody, or let them in again"},
 		func(ctx context.Context, in *struct {
-			Person int64 `path:"person"`
-			Body   PersonBody
+			Person  int64  `path:"person"`
+			IfMatch string `header:"If-Match" required:"true" doc:"the person's version that was changed"`
+			Body    PersonBody
 		}) (*peopleOutput, error) {
-			hash := ""
+			version, err := versionOf(in.IfMatch)
+			if err != nil {
+				return nil, err
+			}
+			to := store.PersonChange{Role: in.Body.Role, Barred: in.Body.Barred, Version: version}
 			if in.Body.Password != "" {
-				p, err := newPerson(in.Body, "")
+				p, err := newPerson(in.Body)
 				if err != nil {
 					return nil, err
 				}
-				hash = p.Password
+				to.Password = p.Password
 			}
-			return list(ctx, a.store.ChangePerson(ctx, in.Person, in.Body.Role, in.Body.Barred, hash))
+			if me, _ := signedIn(ctx); me.ID == in.Person {
+				to.But = hashedToken(a.sessions.Token(ctx))
+			}
+			return list(ctx, a.store.ChangePerson(ctx, in.Person, to))
+		})
+	type sessionsOutput struct{ Body []SessionLine }
+	sessions := func(ctx context.Context) (*sessionsOutput, error) {
+		all, err := a.store.SessionsOf(ctx, 0)
+		if err != nil {
+			return nil, a.fail(ctx, err)
+		}
+		lines := []SessionLine{}
+		for _, s := range all {
+			lines = append(lines, SessionLine{s, a.sessions != nil && s.Token == hashedToken(a.sessions.Token(ctx))})
+		}
+		return &sessionsOutput{lines}, nil
+	}
+	register(api, store.Owner, huma.Operation{OperationID: "list-sessions", Method: http.MethodGet, Path: "/api/v1/sessions", Summary: "In which browsers people are signed in"},
+		func(ctx context.Context, _ *struct{}) (*sessionsOutput, error) {
+			if !a.signIn {
+				return &sessionsOutput{[]SessionLine{}}, nil
+			}
+			return sessions(ctx)
+		})
+	register(api, store.Owner, huma.Operation{OperationID: "end-session", Method: http.MethodDelete, Path: "/api/v1/sessions/{session}", Summary: "Sign a browser out"},
+		func(ctx context.Context, in *struct {
+			Session string `path:"session" format:"uuid"`
+		}) (*sessionsOutput, error) {
+			if err := a.store.EndSession(ctx, in.Session); err != nil {
+				return nil, a.fail(ctx, err)
+			}
+			if !a.signIn {
+				return &sessionsOutput{[]SessionLine{}}, nil
+			}
+			return sessions(ctx)
 		})
 	register(api, store.Viewer, huma.Operation{OperationID: "list-names", Method: http.MethodGet, Path: "/api/v1/names", Summary: "Who was at the bench lately"},
 		func(ctx context.Context, _ *struct{}) (*struct{ Body []string }, error) {
@@ -181,11 +221,11 @@ var nobody = func() string {
 	return string(hash)
 }()
 
-func newPerson(b PersonBody, by string) (store.Person, error) {
-	name := strings.TrimSpace(b.Name)
+func newPerson(b PersonBody) (store.Person, error) {
+	name, sentence := store.Name(b.Name)
 	switch {
-	case name == "":
-		return store.Person{}, refuse("name", "A name is needed.")
+	case sentence != "":
+		return store.Person{}, refuse("name", sentence)
 	case len(b.Password) < shortest:
 		return store.Person{}, refuse("password", "A password has at least 10 characters; three plain words do.")
 	}
@@ -193,5 +233,5 @@ func newPerson(b PersonBody, by string) (store.Person, error) {
 	if err != nil {
 		return store.Person{}, refuse("password", "This password is too long.")
 	}
-	return store.Person{Name: name, Role: b.Role, Password: string(hash), AddedBy: by}, nil
+	return store.Person{Name: name, Role: b.Role, Password: string(hash)}, nil
 }

@@ -88,8 +88,8 @@ func TestHistoryNamesWhoDidIt(t *testing.T) {
 	before := len(get[[]store.Moment](t, base+"/api/v1/jobs/1/history"))
 	b := bench{t, base}
 	r := reading("2.4985")
-	r.Unusual, r.By = true, "Otto"
-	b.post("/api/v1/jobs/1/readings", r, 201)
+	r.Unusual = true
+	b.postAs("Otto", "/api/v1/jobs/1/readings", r, 201)
 	b.sign("rod_journals", "polish", "0", "")
 	status, _, _ := call(t, "PUT", base+"/api/v1/jobs/1/closed", map[string]any{"closed": true, "outcome": "declined", "reason": "too dear"}, "Ledge-Person", url.QueryEscape("Ötto"))
 	require.Equal(t, 200, status)
@@ -172,7 +172,7 @@ func TestViewsFollowTheRecord(t *testing.T) {
 		assert.Equal(t, 1, live, "reading %d shows at once", i)
 	}
 	before := b.get().Evaluation
-	status, _, _ := call(t, "PUT", base+"/api/v1/rates?by=Ida", map[string]any{})
+	status, _, _ := call(t, "PUT", base+"/api/v1/rates", map[string]any{})
 	assert.Equal(t, 422, status)
 	assert.Equal(t, before, b.get().Evaluation)
 }

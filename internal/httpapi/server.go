@@ -16,6 +16,7 @@ import (
 	"github.com/go-chi/chi/v5/middleware"
 
 	"ledge/internal/archive"
+	"ledge/internal/photo"
 	"ledge/internal/store"
 )
 
@@ -37,6 +38,8 @@ type Options struct {
 	Secure        bool
 	// PublicURL is the address under which Ledge is reached from elsewhere, for the codes on papers; the shop's own setting where empty.
 	PublicURL string
+	// Stopping is closed when the server stops.
+	Stopping <-chan struct{}
 }
 
 // maxBody bounds an imported file; photographs may be larger, everything else is smaller. An inspection of a large engine is a tenth of it.
@@ -45,7 +48,7 @@ const maxBody = 4 << 20
 // New returns the handler of the whole application.
 func New(o Options) http.Handler {
 	router := chi.NewRouter()
-	sessions := newSessions(o.Store, o.Secure)
+	a := newResources(o)
 	router.Use(
 		middleware.RequestID,
 		logRequests(o.Log),
@@ -54,9 +57,7 @@ func New(o Options) http.Handler {
 		allowHosts(o.AllowedHosts, o.AnyAddress),
 		sameOrigin,
 		middleware.RequestSize(archive.MaxFile),
-		limitSignIns,
-		sessionsOf(sessions, o.RequireSignIn),
-		gate(o.RequireSignIn, sessions, o.Store),
+		withDevice,
 	)
 	router.NotFound(func(w http.ResponseWriter, r *http.Request) {
 		writeProblem(w, http.StatusNotFound, "There is nothing at "+r.URL.Path+".")
@@ -68,7 +69,17 @@ func New(o Options) http.Handler {
 		w.Header().Set("Content-Type", "application/json")
 		_, _ = w.Write([]byte(`{"status":"ok","version":"` + o.Version + `"}` + "\n"))
 	})
-	mount(router, o, sessions)
+	router.Group(func(signed chi.Router) {
+		if o.RequireSignIn {
+			signed.Use(a.sessions.LoadAndSave)
+		}
+		signed.Get("/api/v1/live", a.only(store.Viewer, a.live))
+		signed.Group(func(answers chi.Router) {
+			// Streams are not counted: they last as long as a page is open.
+			answers.Use(throttled)
+			a.mount(answers, o.Version)
+		})
+	})
 	// Answers of the API stay on this machine: packing them would cost more than it saves.
 	front := middleware.Compress(5)(frontEnd(o.Front))
 	router.Method(http.MethodGet, "/*", front)
@@ -76,15 +87,37 @@ func New(o Options) http.Handler {
 	return router
 }
 
+// Requests that are dealt with at once, and those that may wait for them.
+const (
+	together = 32
+	backlog  = 500
+)
+
+// throttled bounds the memory that requests take together.
+func throttled(next http.Handler) http.Handler {
+	return middleware.ThrottleWithOpts(middleware.ThrottleOpts{Limit: together, BacklogLimit: backlog, BacklogTimeout: patience, StatusCode: http.StatusServiceUnavailable})(next)
+}
+
+func newResources(o Options) resources {
+	stopping := o.Stopping
+	if stopping == nil {
+		stopping = make(chan struct{})
+	}
+	a := resources{store: o.Store, log: o.Log, signIn: o.RequireSignIn, setupCode: o.SetupCode, public: o.PublicURL, stopping: stopping,
+		views: &views{}, pictures: photo.NewMaker(), turns: make(chan struct{}, atOnce), links: &links{}}
+	a.sessions = newSessions(o.Store, o.Log, o.Secure)
+	return a
+}
+
 // mount registers every resource and returns the API description.
-func mount(router chi.Router, o Options, sessions *scs.SessionManager) huma.API {
-	config := huma.DefaultConfig("Ledge", o.Version)
+func (a resources) mount(router chi.Router, version string) huma.API {
+	config := huma.DefaultConfig("Ledge", version)
 	config.OpenAPIPath, config.DocsPath, config.SchemasPath = "/api/openapi", "", ""
 	config.CreateHooks = nil
 	config.Components.Schemas = huma.NewMapRegistry("#/components/schemas/", schemaName)
-	config.Info.Description = "Lengths are whole numbers of 0.1 nm, angles whole numbers of microdegrees."
+	config.Info.Description = "Lengths are whole numbers of 0.1 nm, angles whole numbers of microdegrees. Who asks is told by the session, or on this machine by the header " + personHeader + "."
 	api := humachi.New(router, config)
-	a := resources{store: o.Store, log: o.Log, sessions: sessions, signIn: o.RequireSignIn, setupCode: o.SetupCode, public: o.PublicURL, views: &views{}}
+	api.UseMiddleware(a.gate)
 	a.jobs(api)
 	a.judgement(api)
 	a.readings(api)
@@ -106,7 +139,6 @@ func mount(router chi.Router, o Options, sessions *scs.SessionManager) huma.API 
 	a.record(api)
 	a.people(api)
 	a.shares(api)
-	router.Get("/api/v1/live", a.live)
 	a.build(api)
 	return api
 }
@@ -120,20 +152,29 @@ type resources struct {
 	setupCode string
 	public    string
 	views     *views
+	pictures  *photo.Maker
+	links     *links
+	// turns lets few at a time do what takes much memory.
+	turns chan struct{}
+	// stopping is closed when the server stops: streams end then, and nothing else.
+	stopping <-chan struct{}
 }
 
 // Describe returns the OpenAPI description as JSON. It needs no store.
 func Describe(version string) ([]byte, error) {
-	return mount(chi.NewRouter(), Options{Log: slog.New(slog.DiscardHandler), Version: version}, nil).OpenAPI().MarshalJSON()
+	a := newResources(Options{Log: slog.New(slog.DiscardHandler)})
+	return a.mount(chi.NewRouter(), version).OpenAPI().MarshalJSON()
 }
 
-// Serve runs the handler on the listener's server until ctx ends, then lets requests finish.
-func Serve(ctx context.Context, server *http.Server, serve func() error) error {
-	// Streams of events have no end of their own: they end with the server.
-	base, end := context.WithCancel(context.WithoutCancel(ctx))
-	defer end()
+// grace is how long requests under way may take to finish when the server stops.
+const grace = 20 * time.Second
+
+// Serve runs the handler on the listener's server until ctx ends, then lets requests finish. stopping is closed first, so that streams of
+// events, which have no end of their own, end with it.
+func Serve(ctx context.Context, server *http.Server, serve func() error, stopping chan<- struct{}) error {
+	base := context.WithoutCancel(ctx)
 	server.BaseContext = func(net.Listener) context.Context { return base }
-	server.RegisterOnShutdown(end)
+	server.RegisterOnShutdown(func() { close(stopping) })
 	failed := make(chan error, 1)
 	go func() { failed <- serve() }()
 	select {
@@ -141,7 +182,7 @@ func Serve(ctx context.Context, server *http.Server, serve func() error) error {
 		return err
 	case <-ctx.Done():
 	}
-	grace, cancel := context.WithTimeout(context.WithoutCancel(ctx), 5*time.Second)
+	last, cancel := context.WithTimeout(base, grace)
 	defer cancel()
-	return server.Shutdown(grace)
+	return server.Shutdown(last)
 }

@@ -84,6 +84,7 @@ func (a resources) shares(api huma.API) {
 		func(ctx context.Context, in *struct {
 			ID   int64 `path:"id"`
 			Body struct {
+				ID  string `json:"id" format:"uuid" doc:"an id made by the client: sending it twice makes one link"`
 				For string `json:"for" minLength:"1" maxLength:"200"`
 			}
 		}) (*struct {
@@ -96,9 +97,16 @@ func (a resources) shares(api huma.API) {
 					Token string `json:"token"`
 				}
 			}{}
-			out.Body.Token = rand.Text()
-			if err := a.store.AddShare(ctx, in.ID, out.Body.Token, in.Body.For, in.Body.By); err != nil {
+			token := rand.Text()
+			known, err := a.store.AddShare(ctx, in.ID, in.Body.ID, token, in.Body.For)
+			if err != nil {
 				return nil, a.fail(ctx, err)
+			}
+			if !known {
+				a.links.keep(in.Body.ID, token)
+			}
+			if out.Body.Token = a.links.token(in.Body.ID); out.Body.Token == "" {
+				return nil, problem(http.StatusConflict, "This link was made before, and its address is told once. Revoke it and make another.")
 			}
 			return out, nil
 		})
@@ -107,7 +115,7 @@ func (a resources) shares(api huma.API) {
 			ID    int64  `path:"id"`
 			Share string `path:"share"`
 		}) (*sharesOutput, error) {
-			return list(ctx, in.ID, a.store.RevokeShare(ctx, in.ID, in.Share, in.By))
+			return list(ctx, in.ID, a.store.RevokeShare(ctx, in.ID, in.Share))
 		})
 	register(api, anyone, huma.Operation{OperationID: "get-shared", Method: http.MethodGet, Path: "/api/v1/shared/{token}", Summary: "The report behind a link"},
 		func(ctx context.Context, in *struct {
@@ -119,7 +127,7 @@ func (a resources) shares(api huma.API) {
 			}
 			return &struct{ Body SharedView }{sharedView(job)}, nil
 		})
-	register(api, anyone, huma.Operation{OperationID: "get-shared-summary", Method: http.MethodGet, Path: "/api/v1/shared/{token}/summary.pdf", Summary: "The report behind a link as a PDF"},
+	register(api, anyone, huma.Operation{OperationID: "get-shared-summary", Method: http.MethodGet, Path: "/api/v1/shared/{token}/summary.pdf", Summary: "The report behind a link as a PDF", Responses: files("application/pdf"), Middlewares: huma.Middlewares{a.inTurn}},
 		func(ctx context.Context, in *struct {
 			Token string `path:"token" maxLength:"60"`
 		}) (*attachment, error) {

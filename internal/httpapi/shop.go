@@ -18,24 +18,35 @@ type ShopView struct {
 	// nobody said one. Fixed tells that it was given when Ledge was started.
 	PublicURL string `json:"public_url"`
 	Fixed     bool   `json:"fixed"`
+	Version   int64  `json:"version"`
+	// Troubles are what somebody has to see to: a full disk, a copy that failed.
+	Troubles []store.Trouble `json:"troubles"`
 }
 
-type shopOutput struct{ Body ShopView }
+type shopOutput struct {
+	ETag string `header:"ETag"`
+	Body ShopView
+}
 
 func (a resources) shop(api huma.API) {
 	register(api, store.Viewer, huma.Operation{OperationID: "get-shop", Method: http.MethodGet, Path: "/api/v1/shop", Summary: "What holds for the shop as a whole"},
 		func(ctx context.Context, _ *struct{}) (*shopOutput, error) { return a.shopView(ctx) })
 	register(api, store.Decider, huma.Operation{OperationID: "set-shop", Method: http.MethodPut, Path: "/api/v1/shop", Summary: "Say under which address Ledge is reached from elsewhere"},
 		func(ctx context.Context, in *struct {
-			Body struct {
+			IfMatch string `header:"If-Match" required:"true" doc:"the version that was changed"`
+			Body    struct {
 				PublicURL string `json:"public_url" maxLength:"200"`
 			}
 		}) (*shopOutput, error) {
+			version, err := versionOf(in.IfMatch)
+			if err != nil {
+				return nil, err
+			}
 			address, sentence := PublicURL(in.Body.PublicURL)
 			if sentence != "" {
 				return nil, refuse("public_url", sentence)
 			}
-			if err := a.store.SetSetting(ctx, store.PublicURL, address); err != nil {
+			if err := a.store.SetSetting(ctx, store.PublicURL, address, version); err != nil {
 				return nil, a.fail(ctx, err)
 			}
 			return a.shopView(ctx)
@@ -43,18 +54,22 @@ func (a resources) shop(api huma.API) {
 }
 
 func (a resources) shopView(ctx context.Context) (*shopOutput, error) {
-	address, err := a.publicURL(ctx)
+	address, version, err := a.store.Setting(ctx, store.PublicURL)
 	if err != nil {
 		return nil, a.fail(ctx, err)
 	}
-	return &shopOutput{ShopView{address, a.public != ""}}, nil
+	if a.public != "" {
+		address = a.public
+	}
+	return &shopOutput{etag(version), ShopView{address, a.public != "", version, a.store.Troubles()}}, nil
 }
 
 func (a resources) publicURL(ctx context.Context) (string, error) {
 	if a.public != "" {
 		return a.public, nil
 	}
-	return a.store.Setting(ctx, store.PublicURL)
+	address, _, err := a.store.Setting(ctx, store.PublicURL)
+	return address, err
 }
 
 // PublicURL is an address in its plain form, or a sentence that says why it is none that others can reach.

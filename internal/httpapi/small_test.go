@@ -78,7 +78,7 @@ func TestWhatOneEnteredIsNotStoredAsAnothers(t *testing.T) {
 	status, said := ask(t, ida, "POST", base+"/api/v1/owner", fields{"name": "Ida Lorn", "password": "three plain words", "code": code})
 	require.Equal(t, 200, status/100*100, said)
 	send := func(entered string) (int, string) {
-		text, err := json.Marshal(LookBody{ID: uuid.NewString(), Kind: "main_journal", Number: 1, State: "as_found", What: "grade", Look: "smooth", By: entered})
+		text, err := json.Marshal(LookBody{ID: uuid.NewString(), Kind: "main_journal", Number: 1, State: "as_found", What: "grade", Look: "smooth"})
 		require.NoError(t, err)
 		request, err := http.NewRequest("POST", base+"/api/v1/jobs/1/looks", bytes.NewReader(text))
 		require.NoError(t, err)

@@ -2,8 +2,11 @@ package httpapi
 
 import (
 	"context"
+	"errors"
+	"fmt"
 	"slices"
 	"strconv"
+	"time"
 
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/engine"
@@ -84,28 +87,77 @@ type Signed struct {
 	basis disposition.Set
 }
 
-// view returns a job as it stands. It is kept until the job changes; callers must not change it.
+// view returns a job as it stands. It is kept until the job changes; callers must not change it. However many ask, it is made once.
 func (a resources) view(ctx context.Context, id int64) (JobView, error) {
 	changes := a.store.Changes(id)
 	if v, ok := a.views.get(id, changes); ok {
 		return v, nil
 	}
-	v, err := a.makeView(ctx, id)
-	if err == nil {
-		a.views.put(id, changes, v)
+	made, err, _ := a.views.making.Do(fmt.Sprint(id, " ", changes), func() (any, error) {
+		// Others may wait for it, too: it does not end with the one who asked first.
+		return a.makeView(context.WithoutCancel(ctx), id, changes)
+	})
+	if err != nil {
+		return JobView{}, err
 	}
-	return v, err
+	return made.(JobView), nil
 }
 
-func (a resources) makeView(ctx context.Context, id int64) (JobView, error) {
+// judging is how long one job may take to be judged; the largest take a hundredth.
+const judging = 5 * time.Second
+
+func (a resources) makeView(ctx context.Context, id int64, changes int) (v JobView, err error) {
+	if bad := a.views.bad(id, changes); bad != nil {
+		return JobView{}, bad
+	}
+	ctx, cancel := context.WithTimeout(ctx, judging)
+	defer cancel()
 	record, err := a.store.Record(ctx, id)
 	if err != nil {
 		return JobView{}, err
 	}
+	if v, err = viewOf(ctx, record); err != nil {
+		a.views.spoil(id, changes, err)
+		return JobView{}, err
+	}
+	a.views.put(id, changes, v)
+	return v, nil
+}
+
+// An unreadableError is a job that cannot be judged: something in it is not as Ledge writes it.
+type unreadableError struct{ reason any }
+
+func (e *unreadableError) Error() string { return fmt.Sprint("the job cannot be judged: ", e.reason) }
+
+// unreadable says why a job cannot be shown, where it is the job's own fault; empty for anything else.
+func unreadable(ctx context.Context, err error) string {
+	var fault *unreadableError
+	switch {
+	case ctx.Err() != nil, errors.Is(err, store.ErrNotFound), store.DiskFull(err), store.DiskFailed(err), errors.Is(err, store.ErrGone):
+		return ""
+	case errors.Is(err, context.DeadlineExceeded):
+		return "This job takes too long to judge. Its whole record can be saved as a file; the other jobs are not touched by it."
+	case errors.As(err, &fault):
+		return "This job cannot be judged: something in it is not as Ledge writes it. Its whole record can be saved as a file; the other jobs are not touched by it."
+	}
+	return "This job cannot be read: something in it is not as Ledge writes it. Its whole record can be saved as a file; the other jobs are not touched by it."
+}
+
+// viewOf is a job's record with what Ledge says of it.
+func viewOf(ctx context.Context, record store.Record) (v JobView, err error) {
+	defer func() {
+		if fault := recover(); fault != nil {
+			err = &unreadableError{fault}
+		}
+	}()
 	in, index := record.Inspection()
-	v := JobView{Job: record.Job, Features: make([]FeatureView, len(record.Features)), Decisions: record.Decisions, Gauges: record.Gauges,
+	evaluation, err := disposition.EvaluateWithin(ctx, in)
+	if err != nil {
+		return JobView{}, err
+	}
+	v = JobView{Job: record.Job, Features: make([]FeatureView, len(record.Features)), Decisions: record.Decisions, Gauges: record.Gauges,
 		Checks: record.Checks, Conditions: holding(record.Conditions), Walk: walkOf(record), Photos: record.Photos,
-		Evaluation: disposition.Evaluate(in), Shaft: record.Job.Shaft()}
+		Evaluation: evaluation, Shaft: record.Job.Shaft()}
 	if bend, ok := inspection.BendOf(in, v.Evaluation.Features); ok {
 		v.Bend = &bend
 	}
@@ -147,7 +199,9 @@ func (a resources) makeView(ctx context.Context, id int64) (JobView, error) {
 	v.counts = order.CountsOf(before)
 	v.decided = v.Evaluation
 	if before != in {
-		v.decided = disposition.Evaluate(before)
+		if v.decided, err = disposition.EvaluateWithin(ctx, before); err != nil {
+			return JobView{}, err
+		}
 		v.Before = v.decided.Sets
 	}
 	if v, err = v.withSigned(); err != nil {

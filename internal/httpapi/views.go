@@ -1,6 +1,10 @@
 package httpapi
 
-import "sync"
+import (
+	"sync"
+
+	"golang.org/x/sync/singleflight"
+)
 
 // maxViews bounds the views kept in memory: those of the shop's list, and some more.
 const maxViews = 512
@@ -9,6 +13,33 @@ const maxViews = 512
 type views struct {
 	mu   sync.Mutex
 	kept map[int64]keptView
+	// spoiled are jobs that cannot be judged as they stand: it is not tried again at every look.
+	spoiled map[int64]spoiledView
+	making  singleflight.Group
+}
+
+type spoiledView struct {
+	changes int
+	err     error
+}
+
+func (v *views) spoil(id int64, changes int, err error) {
+	v.mu.Lock()
+	defer v.mu.Unlock()
+	if v.spoiled == nil || len(v.spoiled) >= maxViews {
+		v.spoiled = map[int64]spoiledView{}
+	}
+	v.spoiled[id] = spoiledView{changes, err}
+}
+
+// bad is why a job cannot be judged, where that is known already.
+func (v *views) bad(id int64, changes int) error {
+	v.mu.Lock()
+	defer v.mu.Unlock()
+	if s, there := v.spoiled[id]; there && s.changes == changes {
+		return s.err
+	}
+	return nil
 }
 
 type keptView struct {

@@ -76,6 +76,11 @@ func (a resources) walk(api huma.API) {
 			if err != nil {
 				return nil, err
 			}
+			if day := in.Body.PromisedOn; day != nil {
+				if err := checkDay("promised_on", *day); err != nil {
+					return nil, err
+				}
+			}
 			return a.changed(ctx, in.ID, a.store.SetHead(ctx, in.ID, version, in.Body))
 		})
 }
@@ -98,6 +103,9 @@ func checkStamp(items []walk.Item, b AnswerBody, s unit.System, where string, su
 	}
 	return nil
 }
+
+// etag is a version as a header says it.
+func etag(version int64) string { return fmt.Sprintf(`"%d"`, version) }
 
 // versionOf reads the version out of an If-Match header.
 func versionOf(header string) (int64, error) {

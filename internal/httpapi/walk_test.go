@@ -70,7 +70,7 @@ func TestPhotosAreMadeAnew(t *testing.T) {
 	id := uuid.NewString()
 	path := base + "/api/v1/jobs/1/photos"
 	sent := withOrientation(picture(t, 2000, 1000), 6)
-	status, answer, _ := send(t, "POST", path+"?by=Wanda&caption=deck&photo="+id, "application/octet-stream", sent)
+	status, answer, _ := send(t, "POST", path+"?caption=deck&photo="+id, "application/octet-stream", sent)
 	require.Equal(t, 201, status, string(answer))
 	var view JobView
 	require.NoError(t, json.Unmarshal(answer, &view))
@@ -89,7 +89,7 @@ func TestPhotosAreMadeAnew(t *testing.T) {
 	assert.Less(t, len(small), len(kept))
 
 	for name, body := range map[string][]byte{"no picture": []byte("<svg onload=alert(1)>"), "cut short": sent[:2000], "a GIF": []byte("GIF89a\x01\x00\x01\x00\x00\x00\x00;")} {
-		status, answer, _ := send(t, "POST", path+"?by=Wanda&photo="+uuid.NewString(), "application/octet-stream", body)
+		status, answer, _ := send(t, "POST", path+"?photo="+uuid.NewString(), "application/octet-stream", body)
 		assert.Equal(t, 422, status, name)
 		assert.Contains(t, string(answer), "picture", name)
 	}
@@ -97,12 +97,12 @@ func TestPhotosAreMadeAnew(t *testing.T) {
 	at := bytes.Index(bomb, []byte{0xff, 0xc0})
 	binary.BigEndian.PutUint16(bomb[at+5:], 60000)
 	binary.BigEndian.PutUint16(bomb[at+7:], 60000)
-	status, answer, _ = send(t, "POST", path+"?by=Wanda&photo="+uuid.NewString(), "application/octet-stream", bomb)
+	status, answer, _ = send(t, "POST", path+"?photo="+uuid.NewString(), "application/octet-stream", bomb)
 	assert.Equal(t, 422, status)
 	assert.Contains(t, string(answer), "too many pixels")
-	status, _, _ = send(t, "POST", path+"?by=Wanda&photo="+uuid.NewString(), "application/octet-stream", make([]byte, 13<<20))
+	status, _, _ = send(t, "POST", path+"?photo="+uuid.NewString(), "application/octet-stream", make([]byte, 13<<20))
 	assert.Equal(t, 413, status)
-	status, _, _ = send(t, "DELETE", path+"/"+id+"?by=Wanda", "", nil)
+	status, _, _ = send(t, "DELETE", path+"/"+id+"", "", nil)
 	assert.Equal(t, 200, status)
 	status, _, _ = send(t, "GET", path+"/"+id, "", nil)
 	assert.Equal(t, 404, status)
@@ -117,7 +117,7 @@ func TestReadingsAsCSV(t *testing.T) {
 		status, csv, header := send(t, "GET", path+"/readings.csv", "", nil)
 		require.Equal(t, 200, status)
 		assert.Contains(t, header.Get("Content-Type"), "text/csv")
-		status, answer, _ := call(t, "POST", path+"/readings-files?by=Ida&take=true", map[string]string{"text": string(csv)})
+		status, answer, _ := call(t, "POST", path+"/readings-files?take=true", map[string]string{"text": string(csv)})
 		require.Equal(t, 200, status, string(answer))
 		var seen ReadingsAnswer
 		require.NoError(t, json.Unmarshal(answer, &seen))
@@ -129,18 +129,18 @@ func TestReadingsAsCSV(t *testing.T) {
 	good := head + "main_journal,1,A,0,1,1.7700,in\nmain_journal,1,A,0,2,44.956,mm\n"
 	before, _, _ := call(t, "GET", path, nil)
 	require.Equal(t, 200, before)
-	status, answer, _ := call(t, "POST", path+"/readings-files?by=Ida&take=true", map[string]string{"text": good + "main_journal,9,A,0,1,1.77,in\nmain_journal,1,Z,0,1,1.77,in\nmain_journal,1,A,33,1,1.77,in\n"})
+	status, answer, _ := call(t, "POST", path+"/readings-files?take=true", map[string]string{"text": good + "main_journal,9,A,0,1,1.77,in\nmain_journal,1,Z,0,1,1.77,in\nmain_journal,1,A,33,1,1.77,in\n"})
 	assert.Equal(t, 422, status)
 	for _, sentence := range []string{`"line 4"`, "no Main 9", `"line 5"`, "no station", `"line 6"`, "not read at 33"} {
 		assert.Contains(t, string(answer), sentence)
 	}
-	status, answer, _ = call(t, "POST", path+"/readings-files?by=Ida", map[string]string{"text": good})
+	status, answer, _ = call(t, "POST", path+"/readings-files", map[string]string{"text": good})
 	assert.Equal(t, 200, status)
 	assert.Contains(t, string(answer), `"rows":2`)
 	assert.Contains(t, string(answer), `"replaced":1`)
 	_, csv, _ := send(t, "GET", path+"/readings.csv", "", nil)
 	assert.NotContains(t, string(csv), "Ida", "a look changes nothing")
-	status, _, _ = call(t, "POST", path+"/readings-files?by=Ida&take=true", map[string]string{"text": good})
+	status, _, _ = call(t, "POST", path+"/readings-files?take=true", map[string]string{"text": good})
 	assert.Equal(t, 200, status)
 	_, csv, _ = send(t, "GET", path+"/readings.csv", "", nil)
 	assert.Contains(t, string(csv), "44.956,mm", "a length that has no end in inches stays metric")
@@ -151,17 +151,17 @@ func TestReadingsAsCSV(t *testing.T) {
 func TestWhatCannotBeIsRefusedAtItsPlace(t *testing.T) {
 	path := serveDemo(t).URL + "/api/v1/jobs/6"
 	answer := func(topic, place, value string) map[string]any {
-		return map[string]any{"by": "Ida", "answers": []any{map[string]string{"id": uuid.NewString(), "topic": topic, "place": place, "value": value, "note": ""}}}
+		return map[string]any{"answers": []any{map[string]string{"id": uuid.NewString(), "topic": topic, "place": place, "value": value, "note": ""}}}
 	}
 	gauge := func(more map[string]any) map[string]any {
-		body := map[string]any{"id": uuid.NewString(), "kind": "cylinder", "instrument": "bore_gauge", "division": 127000, "mode": "direct", "sense": -1, "by": "Ida"}
+		body := map[string]any{"id": uuid.NewString(), "kind": "cylinder", "instrument": "bore_gauge", "division": 127000, "mode": "direct", "sense": -1}
 		for k, v := range more {
 			body[k] = v
 		}
 		return body
 	}
 	condition := func(more map[string]any) map[string]any {
-		body := map[string]any{"id": uuid.NewString(), "kind": "cylinder", "by": "Ida"}
+		body := map[string]any{"id": uuid.NewString(), "kind": "cylinder"}
 		for k, v := range more {
 			body[k] = v
 		}
@@ -192,8 +192,8 @@ func TestWhatCannotBeIsRefusedAtItsPlace(t *testing.T) {
 		{"/states", map[string]any{"kind": "cylinder", "state": "after_hone"}, 409, ""},
 		{"/parts", map[string]any{"kind": "gearbox", "count": 1}, 422, "body.kind"},
 		{"/parts", map[string]any{"kind": "rod_weight", "count": 4}, 201, ""},
-		{"/places", map[string]any{"kind": "deck", "number": 1, "state": "as_found", "station": "A", "direction": 0, "by": "Ida"}, 422, "body.kind"},
-		{"/gauge-checks", map[string]any{"id": uuid.NewString(), "kind": "cylinder", "off": 0, "gauge": uuid.NewString(), "by": "Ida"}, 409, ""},
+		{"/places", map[string]any{"kind": "deck", "number": 1, "state": "as_found", "station": "A", "direction": 0}, 422, "body.kind"},
+		{"/gauge-checks", map[string]any{"id": uuid.NewString(), "kind": "cylinder", "off": 0, "gauge": uuid.NewString()}, 409, ""},
 	} {
 		status, got, _ := call(t, "POST", path+tt.path, tt.body)
 		assert.Equal(t, tt.status, status, "%s %v: %s", tt.path, tt.body, got)
@@ -210,7 +210,7 @@ func TestListReadings(t *testing.T) {
 	require.Equal(t, 201, status)
 	read := func(kind string, station int, value int64, unusual bool) (int, string) {
 		status, answer, _ := call(t, "POST", path+"/readings", map[string]any{"id": uuid.NewString(), "kind": kind, "number": 1, "state": "as_found", "station": station, "direction": 0,
-			"what": "size", "value": value, "typed": "", "repeat": false, "unusual": unusual, "by": "Ida"})
+			"what": "size", "value": value, "typed": "", "repeat": false, "unusual": unusual})
 		return status, string(answer)
 	}
 	status, answer := read("deck", 0, -1, false)

@@ -1,7 +1,6 @@
 package store
 
 import (
-	"context"
 	"io/fs"
 	"os"
 	"path/filepath"
@@ -16,7 +15,7 @@ import (
 
 func readings(t *testing.T, path string) (n int) {
 	t.Helper()
-	s, err := OpenToRead(context.Background(), path)
+	s, err := OpenToRead(as("Wanda"), path)
 	require.NoError(t, err)
 	defer s.Close()
 	require.NoError(t, s.read.Get(&n, `SELECT count(*) FROM readings`))
@@ -28,7 +27,7 @@ func TestABackupIsMadeWhileReadingsComeIn(t *testing.T) {
 	folder := t.TempDir()
 	path := filepath.Join(folder, "ledge.db")
 	s := open(t, path)
-	ctx := context.Background()
+	ctx := as("Wanda")
 	_, job := freshIn(t, s)
 	var benches sync.WaitGroup
 	var taken atomic.Int64
@@ -68,20 +67,20 @@ func TestABackupIsMadeWhileReadingsComeIn(t *testing.T) {
 func TestRestoreKeepsWhatWasThere(t *testing.T) {
 	folder := t.TempDir()
 	path, copied := filepath.Join(folder, "ledge.db"), filepath.Join(folder, "copy.db")
-	ctx, now := context.Background(), time.Date(2026, 11, 23, 9, 0, 0, 0, time.UTC)
+	ctx, now := as("Wanda"), time.Date(2026, 11, 23, 9, 0, 0, 0, time.UTC)
 	s := open(t, path)
 	_, job := freshIn(t, s)
 	require.NoError(t, Backup(ctx, path, copied))
 	_, err := s.AddReading(ctx, job, main3, size("2.4985"), false)
 	require.NoError(t, err)
-	_, err = Restore(ctx, copied, path, now)
+	_, err = Restore(ctx, copied, path, now, nil)
 	assert.ErrorIs(t, err, ErrInUse)
 	require.NoError(t, s.Close())
-	kept, err := Restore(ctx, copied, path, now)
+	kept, err := Restore(ctx, copied, path, now, nil)
 	require.NoError(t, err)
 	assert.Equal(t, 0, readings(t, path))
 	assert.Equal(t, 1, readings(t, kept))
-	_, err = Restore(ctx, copied, path, now)
+	_, err = Restore(ctx, copied, path, now, nil)
 	assert.ErrorIs(t, err, fs.ErrExist, "a copy takes the place of nothing, either")
 
 	text, err := os.ReadFile(copied)
@@ -89,7 +88,7 @@ func TestRestoreKeepsWhatWasThere(t *testing.T) {
 	for name, bad := range map[string][]byte{"text": []byte("not a database at all"), "cut": text[:len(text)/2], "empty": nil, "scribbled": scribbled(text)} {
 		from := filepath.Join(folder, name)
 		require.NoError(t, os.WriteFile(from, bad, 0o600))
-		_, err := Restore(ctx, from, path, now.Add(time.Hour))
+		_, err := Restore(ctx, from, path, now.Add(time.Hour), nil)
 		var unsound *UnsoundError
 		assert.ErrorAs(t, err, &unsound, name)
 	}
@@ -100,7 +99,7 @@ func TestRestoreKeepsWhatWasThere(t *testing.T) {
 	_, err = db.Exec(`CREATE TRIGGER t AFTER INSERT ON readings BEGIN DELETE FROM decisions; END`)
 	require.NoError(t, err)
 	require.NoError(t, db.Close())
-	_, err = Restore(ctx, trap, path, now.Add(time.Hour))
+	_, err = Restore(ctx, trap, path, now.Add(time.Hour), nil)
 	assert.ErrorContains(t, err, "not the tables of a Ledge file")
 	assert.Equal(t, 0, readings(t, path), "what was refused changed nothing")
 }
@@ -117,16 +116,16 @@ func scribbled(text []byte) []byte {
 func TestDailyCopiesAreKeptInNumber(t *testing.T) {
 	folder := filepath.Join(t.TempDir(), "copies")
 	day := time.Date(2026, 11, 1, 9, 0, 0, 0, time.UTC)
-	s, err := Open(context.Background(), filepath.Join(t.TempDir(), "ledge.db"), func() time.Time { return day })
+	s, err := Open(as("Wanda"), filepath.Join(t.TempDir(), "ledge.db"), func() time.Time { return day })
 	require.NoError(t, err)
 	defer s.Close()
 	require.NoError(t, os.MkdirAll(folder, 0o700))
 	require.NoError(t, os.WriteFile(filepath.Join(folder, "my own notes.txt"), nil, 0o600))
 	for range 5 {
-		made, err := s.DailyCopy(context.Background(), folder, 3)
+		made, err := s.DailyCopy(as("Wanda"), folder, 3)
 		require.NoError(t, err)
 		assert.NotEmpty(t, made)
-		made, err = s.DailyCopy(context.Background(), folder, 3)
+		made, err = s.DailyCopy(as("Wanda"), folder, 3)
 		require.NoError(t, err)
 		assert.Empty(t, made, "one a day")
 		day = day.Add(24 * time.Hour)
@@ -138,5 +137,5 @@ func TestDailyCopiesAreKeptInNumber(t *testing.T) {
 		names = append(names, e.Name())
 	}
 	assert.Equal(t, []string{"ledge-2026-11-03.db", "ledge-2026-11-04.db", "ledge-2026-11-05.db", "my own notes.txt"}, names)
-	assert.NoError(t, sound(context.Background(), filepath.Join(folder, names[0])))
+	assert.NoError(t, sound(as("Wanda"), filepath.Join(folder, names[0])))
 }

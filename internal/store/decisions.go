@@ -7,6 +7,7 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"ledge/internal/core/disposition"
+	"ledge/internal/core/order"
 )
 
 // A Decision is what a person signed for one set, with a copy of what it was based on.
@@ -25,32 +26,76 @@ type Decision struct {
 	FromFile bool `db:"from_file" json:"from_file,omitempty"`
 }
 
-// AddDecision stores a signed decision; the same id is stored once. after is the seq of the last decision of the set that the person saw, 0
-// for none: where another was signed meanwhile, it is a conflict that names it.
-func (s *Store) AddDecision(ctx context.Context, d Decision, after int64) error {
-	d.DecidedAt = s.stamp()
+// An Issue is what is issued of a job's sheets at one time: those that take the place of earlier issues, and those that are wanted no more.
+type Issue struct {
+	Sheets []order.Sheet
+	Struck []order.Name
+}
+
+// Signing is what Sign asks of its caller, within its transaction: both are given the job as it then stands.
+type Signing struct {
+	// Job, ID, Set, Way and Reason are what a person signs. After is the seq of the last decision of the set that the person saw, 0 for
+	// none: where another was signed meanwhile, it is a conflict that names it.
+	Decision
+	After int64
+	// Judge completes the decision with what it is based on, or says why it cannot be signed.
+	Judge func(Record, *Decision) error
+	// Reissue says which sheets that were issued before change with it; may be nil.
+	Reissue func(Record) (Issue, error)
+}
+
+// Sign stores a signed decision and brings the sheets that were issued up to it, in one transaction: there is never one without the other.
+// The same id is stored once.
+func (s *Store) Sign(ctx context.Context, g Signing) error {
+	d := g.Decision
+	d.DecidedBy, d.DecidedAt = Actor(ctx), s.stamp()
 	defer s.changed(d.JobID)
 	err := s.changeOpen(ctx, d.JobID, func(tx *sqlx.Tx) error {
-		var last []Decision
-		if err := tx.SelectContext(ctx, &last, `SELECT * FROM decisions WHERE job_id = ? AND (set_name = ? OR id = ?) ORDER BY id = ? DESC, seq DESC LIMIT 1`,
-			d.JobID, d.Set, d.ID, d.ID); err != nil {
+		content := fields{"job_id": d.JobID, "set_name": d.Set, "action": d.Action, "step": d.Step, "shell": d.Shell, "method": d.Method, "reason": d.Reason, "decided_by": d.DecidedBy}
+		if known, err := knownAs(ctx, tx, "decisions", d.ID, content); err != nil || known {
 			return err
 		}
-		if len(last) > 0 && last[0].ID == d.ID {
+		record, err := readRecord(ctx, tx, d.JobID)
+		if err != nil {
+			return err
+		}
+		for i := len(record.Decisions) - 1; i >= 0; i-- {
+			last := record.Decisions[i]
+			if last.Set != d.Set {
+				continue
+			}
+			if last.Seq != g.After {
+				return conflict("%s signed this set meanwhile. Look at what was signed; then sign again if you decide otherwise.", last.DecidedBy)
+			}
+			break
+		}
+		if err := g.Judge(record, &d); err != nil {
+			return err
+		}
+		if _, err := once(ctx, tx, "decisions", d.ID, content, fields{"overruled": d.Overruled, "basis": d.Basis, "decided_at": d.DecidedAt}); err != nil {
+			return err
+		}
+		if g.Reissue == nil {
 			return nil
 		}
-		if len(last) > 0 && last[0].Seq != after {
-			return conflict("%s signed this set meanwhile. Look at what was signed; then sign again if you decide otherwise.", last[0].DecidedBy)
+		if record, err = readRecord(ctx, tx, d.JobID); err != nil {
+			return err
 		}
-		_, err := sqlx.NamedExecContext(ctx, tx, `INSERT INTO decisions (id, job_id, set_name, action, step, shell, method, overruled, reason,
-			basis, decided_by, decided_at) VALUES (:id, :job_id, :set_name, :action, :step, :shell, :method, :overruled, :reason,
-			:basis, :decided_by, :decided_at)`, d)
-		return err
+		issue, err := g.Reissue(record)
+		if err != nil {
+			return err
+		}
+		return s.issue(ctx, tx, d.JobID, issue)
 	})
 	if err != nil {
 		return fmt.Errorf("decision %s: %w", d.ID, err)
 	}
 	return nil
+}
+
+// AddDecision signs a decision as it is given, which was based on the set that it holds.
+func (s *Store) AddDecision(ctx context.Context, d Decision, after int64) error {
+	return s.Sign(ctx, Signing{Decision: d, After: after, Judge: func(Record, *Decision) error { return nil }})
 }
 
 func decisions(ctx context.Context, q querier, jobID int64) ([]Decision, error) {

@@ -58,6 +58,11 @@ var dumped = []dumpedTable{
 	{name: "closings", rows: ofJob + `seq`, id: true},
 }
 
+// Dumped reports whether a dump may have a table.
+func Dumped(name string) bool {
+	return slices.ContainsFunc(dumped, func(t dumpedTable) bool { return t.name == name })
+}
+
 type dumpedTable struct {
 	name string
 	// rows selects those of a job, in their order.
@@ -328,7 +333,7 @@ func (l *loader) tables(ctx context.Context, job int64, d Dump) error {
 	rows := 0
 	for name, table := range d.Tables {
 		rows += len(table)
-		if !slices.ContainsFunc(dumped, func(t dumpedTable) bool { return t.name == name }) {
+		if !Dumped(name) {
 			return unsound("tables/%.40s: there is no such table.", name)
 		}
 	}

@@ -1,7 +1,6 @@
 package store
 
 import (
-	"context"
 	"path/filepath"
 	"testing"
 	"time"
@@ -21,20 +20,20 @@ func shop(t *testing.T) *Store {
 	t.Helper()
 	s := open(t, filepath.Join(t.TempDir(), "shop.db"))
 	for i, words := range [][2]string{{"Orchard pump four", "Hollow Hill"}, {"Winch twin", "Skerry Point"}, {"Orchard pump four", "Low Hill"}} {
-		_, err := s.CreateJob(context.Background(), NewJob{Engine: words[0], Customer: words[1], Duty: "standard", Unit: unit.In,
-			Layout: engine.Layout{Arrangement: engine.Inline, Cylinders: 2 + 2*(i%2)}.Complete(), Policy: inspection.DefaultPolicy(unit.In), CreatedBy: "Wanda"})
+		_, err := s.CreateJob(as("Wanda"), NewJob{Engine: words[0], Customer: words[1], Duty: "standard", Unit: unit.In,
+			Layout: engine.Layout{Arrangement: engine.Inline, Cylinders: 2 + 2*(i%2)}.Complete(), Policy: inspection.DefaultPolicy(unit.In)})
 		require.NoError(t, err)
 	}
 	return s
 }
 
 func signedBy(set disposition.SetName, action disposition.Action, step string, job int64) Decision {
-	return Decision{Way: disposition.Way{Action: action, Step: unit.MustParse(step, unit.In)}, ID: uuid.NewString(), JobID: job, Set: set, Basis: "{}", DecidedBy: "Ida"}
+	return Decision{Way: disposition.Way{Action: action, Step: unit.MustParse(step, unit.In)}, ID: uuid.NewString(), JobID: job, Set: set, Basis: "{}"}
 }
 
 func ids(t *testing.T, s *Store, q Search) []int64 {
 	t.Helper()
-	found, err := s.Find(context.Background(), q)
+	found, err := s.Find(as("Wanda"), q)
 	require.NoError(t, err)
 	list := []int64{}
 	for _, f := range found {
@@ -44,7 +43,7 @@ func ids(t *testing.T, s *Store, q Search) []int64 {
 }
 
 func TestSearchFindsJobsOfAllYears(t *testing.T) {
-	s, ctx := shop(t), context.Background()
+	s, ctx := shop(t), as("Wanda")
 	require.NoError(t, s.AddDecision(ctx, signedBy("main_journals", disposition.Grind, "0.010", 1), 0))
 	require.NoError(t, s.AddDecision(ctx, signedBy("rod_journals", disposition.Grind, "0.020", 1), 0))
 	first := signedBy("main_journals", disposition.Grind, "0.020", 3)
@@ -94,7 +93,7 @@ func TestSearchFindsJobsOfAllYears(t *testing.T) {
 }
 
 func TestAClosedJobLeavesTheListAndComesBack(t *testing.T) {
-	s, ctx := shop(t), context.Background()
+	s, ctx := shop(t), as("Wanda")
 	open := func() []int64 {
 		list, err := s.JobIDs(ctx, "")
 		require.NoError(t, err)
@@ -121,7 +120,7 @@ func TestAClosedJobLeavesTheListAndComesBack(t *testing.T) {
 
 // The extremes as found, without what was replaced and without other states; the latest jobs only.
 func TestWornParts(t *testing.T) {
-	s, ctx := shop(t), context.Background()
+	s, ctx := shop(t), as("Wanda")
 	at := Place{inspection.MainJournal, 1, inspection.AsFound}
 	for i, text := range []string{"2.4980", "2.4900", "2.4985"} {
 		r := size(text)
@@ -149,7 +148,7 @@ func TestWornParts(t *testing.T) {
 
 // Watchers hear of every change of every job; one that does not listen holds nobody up.
 func TestWatchersHearOfEveryChange(t *testing.T) {
-	s, ctx := shop(t), context.Background()
+	s, ctx := shop(t), as("Wanda")
 	changes, stop := s.Watch()
 	_, _ = s.Watch() // nobody listens here
 	smooth := inspection.Smooth
@@ -159,14 +158,14 @@ func TestWatchersHearOfEveryChange(t *testing.T) {
 	}{
 		{"reading", func() error { _, err := s.AddReading(ctx, 2, main3, size("2.4985"), true); return err }},
 		{"look", func() error {
-			return s.AddLook(ctx, 2, main3, Look{ID: uuid.NewString(), What: Grade, Look: &smooth, GradedBy: "W"})
+			return s.AddLook(ctx, 2, main3, Look{ID: uuid.NewString(), What: Grade, Look: &smooth})
 		}},
 		{"decision", func() error { return s.AddDecision(ctx, signedBy("thrust", disposition.Reuse, "0", 2), 0) }},
 		{"answer", func() error {
-			return s.AddAnswers(ctx, 2, []Answer{{ID: uuid.NewString(), JobID: 2, Topic: "x", Value: "y", SaidBy: "W"}})
+			return s.AddAnswers(ctx, 2, []Answer{{ID: uuid.NewString(), JobID: 2, Topic: "x", Value: "y"}})
 		}},
-		{"head", func() error { return s.SetHead(ctx, 2, 1, JobHead{Engine: "Winch", Duty: "standard"}, "W") }},
-		{"link", func() error { return s.AddShare(ctx, 2, uuid.NewString(), "x", "W") }},
+		{"head", func() error { return s.SetHead(ctx, 2, 1, JobHead{Engine: "Winch", Duty: "standard"}) }},
+		{"link", func() error { _, err := s.AddShare(ctx, 2, uuid.NewString(), "t", "x"); return err }},
 		{"state", func() error { return s.AddState(ctx, 2, inspection.MainJournal, "after_polish") }},
 		{"state taken back", func() error { return s.RemoveState(ctx, 2, inspection.MainJournal, "after_polish") }},
 		{"closing", func() error { return s.CloseJob(ctx, 2, Finished, "") }}, // the last: a closed job takes nothing
@@ -197,16 +196,16 @@ func TestWatchersHearOfEveryChange(t *testing.T) {
 }
 
 func TestNamesAreThoseOfLately(t *testing.T) {
-	s, ctx := shop(t), context.Background()
+	s, ctx := shop(t), as("Wanda")
 	for i, by := range []string{"Wanda", "Otto", "Wanda"} {
 		r := size("2.4985")
-		r.TakenBy, r.Direction = by, i
-		_, err := s.AddReading(ctx, 2, main3, r, false)
+		r.Direction = i
+		_, err := s.AddReading(as(by), 2, main3, r, false)
 		require.NoError(t, err)
 	}
-	require.NoError(t, s.AddPerson(ctx, Person{Name: "Vera", Role: Viewer, Password: "x", AddedBy: "W"}, false))
-	require.NoError(t, s.AddPerson(ctx, Person{Name: "Ida", Role: Owner, Password: "x", AddedBy: "W"}, false))
-	require.NoError(t, s.ChangePerson(ctx, 1, Viewer, true, ""))
+	require.NoError(t, s.AddPerson(ctx, Person{Name: "Vera", Role: Viewer, Password: "x"}, false))
+	require.NoError(t, s.AddPerson(ctx, Person{Name: "Ida", Role: Owner, Password: "x"}, false))
+	require.NoError(t, s.ChangePerson(ctx, 1, PersonChange{Role: Viewer, Barred: true, Version: 1}))
 	names, err := s.Names(ctx)
 	require.NoError(t, err)
 	assert.Equal(t, []string{"Wanda", "Otto", "Ida"}, names, "once each, the latest first, without who is barred")

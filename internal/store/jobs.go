@@ -156,6 +156,11 @@ func getJob(ctx context.Context, q querier, id int64) (Job, error) {
 	return job, err
 }
 
+// JobNumber returns the number of a job, or [ErrNotFound].
+func (s *Store) JobNumber(ctx context.Context, id int64) (number string, err error) {
+	return number, notFound(s.read.GetContext(ctx, &number, `SELECT number FROM jobs WHERE id = ?`, id))
+}
+
 // JobNumbered returns the job with a number, or [ErrNotFound].
 func (s *Store) JobNumbered(ctx context.Context, number string) (id int64, err error) {
 	if err := s.read.GetContext(ctx, &id, `SELECT id FROM jobs WHERE number = ?`, number); err != nil {

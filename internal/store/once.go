@@ -18,30 +18,34 @@ type fields map[string]any
 // content it is a conflict, whatever the job or the letters' case. made are columns that are not held against what is stored, such as
 // when it came.
 func once(ctx context.Context, tx *sqlx.Tx, table, id string, content, made fields) (known bool, err error) {
-	id = strings.ToLower(id)
-	names := slices.Sorted(maps.Keys(content))
-	stored, err := rowsAsMaps(ctx, tx, `SELECT `+strings.Join(names, ", ")+` FROM `+table+` WHERE id = ?`, id)
-	if err != nil {
-		return false, err
+	if known, err := knownAs(ctx, tx, table, id, content); err != nil || known {
+		return known, err
 	}
-	if len(stored) > 0 {
-		for _, name := range names {
-			same, err := holds(stored[0][name], content[name])
-			if err != nil {
-				return false, fmt.Errorf("%s of %s: %w", name, table, err)
-			}
-			if !same {
-				return false, errOther()
-			}
-		}
-		return true, nil
-	}
-	row := fields{"id": id}
+	row := fields{"id": strings.ToLower(id)}
 	maps.Copy(row, content)
 	maps.Copy(row, made)
-	names = slices.Sorted(maps.Keys(row))
+	names := slices.Sorted(maps.Keys(row))
 	_, err = sqlx.NamedExecContext(ctx, tx, `INSERT INTO `+table+` (`+strings.Join(names, ", ")+`) VALUES (:`+strings.Join(names, ", :")+`)`, map[string]any(row))
 	return false, err
+}
+
+// knownAs reports whether a row is stored under an id; a conflict where it is with other content.
+func knownAs(ctx context.Context, tx *sqlx.Tx, table, id string, content fields) (bool, error) {
+	names := slices.Sorted(maps.Keys(content))
+	stored, err := rowsAsMaps(ctx, tx, `SELECT `+strings.Join(names, ", ")+` FROM `+table+` WHERE id = ?`, strings.ToLower(id))
+	if err != nil || len(stored) == 0 {
+		return false, err
+	}
+	for _, name := range names {
+		same, err := holds(stored[0][name], content[name])
+		if err != nil {
+			return false, fmt.Errorf("%s of %s: %w", name, table, err)
+		}
+		if !same {
+			return false, errOther()
+		}
+	}
+	return true, nil
 }
 
 // errOther is what an id with other content than is stored under it comes to.

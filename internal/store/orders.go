@@ -76,33 +76,46 @@ func (o Order) Last(line string, of ...OrderWhat) *OrderEvent {
 	return nil
 }
 
-// IssueOrders issues sheets and strikes the issues that they take the place of; struck names sheets that are wanted no more.
-func (s *Store) IssueOrders(ctx context.Context, jobID int64, sheets []order.Sheet, struck []order.Name) error {
+// IssueOrders issues sheets and strikes the issues that they take the place of, and those that are wanted no more. choose is given the
+// job as it stands in the transaction.
+func (s *Store) IssueOrders(ctx context.Context, jobID int64, choose func(Record) (Issue, error)) error {
 	defer s.changed(jobID)
 	err := s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
-		for _, sheet := range sheets {
-			issue, err := s.strike(ctx, tx, jobID, sheet.Name)
-			if err != nil {
-				return err
-			}
-			body, err := json.Marshal(sheet)
-			if err != nil {
-				return err
-			}
-			if _, err := tx.ExecContext(ctx, `INSERT INTO orders (id, job_id, sheet, issue, body, issued_by, issued_at) VALUES (?,?,?,?,?,?,?)`,
-				uuid.NewString(), jobID, sheet.Name, issue+1, string(body), Actor(ctx), s.stamp()); err != nil {
-				return err
-			}
+		record, err := readRecord(ctx, tx, jobID)
+		if err != nil {
+			return err
 		}
-		for _, name := range struck {
-			if _, err := s.strike(ctx, tx, jobID, name); err != nil {
-				return err
-			}
+		issue, err := choose(record)
+		if err != nil {
+			return err
 		}
-		return nil
+		return s.issue(ctx, tx, jobID, issue)
 	})
 	if err != nil {
 		return fmt.Errorf("orders of job %d: %w", jobID, err)
+	}
+	return nil
+}
+
+func (s *Store) issue(ctx context.Context, tx *sqlx.Tx, jobID int64, issue Issue) error {
+	for _, sheet := range issue.Sheets {
+		number, err := s.strike(ctx, tx, jobID, sheet.Name)
+		if err != nil {
+			return err
+		}
+		body, err := json.Marshal(sheet)
+		if err != nil {
+			return err
+		}
+		if _, err := tx.ExecContext(ctx, `INSERT INTO orders (id, job_id, sheet, issue, body, issued_by, issued_at) VALUES (?,?,?,?,?,?,?)`,
+			uuid.NewString(), jobID, sheet.Name, number+1, string(body), Actor(ctx), s.stamp()); err != nil {
+			return err
+		}
+	}
+	for _, name := range issue.Struck {
+		if _, err := s.strike(ctx, tx, jobID, name); err != nil {
+			return err
+		}
 	}
 	return nil
 }

@@ -1,7 +1,6 @@
 package store
 
 import (
-	"context"
 	"testing"
 
 	"github.com/google/uuid"
@@ -22,7 +21,7 @@ func sheetTo(name order.Name, size string) order.Sheet {
 
 func ordersIn(t *testing.T, s *Store, job int64) []Order {
 	t.Helper()
-	record, err := s.Record(context.Background(), job)
+	record, err := s.Record(as("Wanda"), job)
 	require.NoError(t, err)
 	return record.Orders
 }
@@ -30,10 +29,9 @@ func ordersIn(t *testing.T, s *Store, job int64) []Order {
 // Every issue stays as it was; a later one strikes it through, once, and is numbered on.
 func TestIssuesAreStruckAndNeverChanged(t *testing.T) {
 	s, job := fresh(t)
-	ctx := context.Background()
 	first := sheetTo(order.Grind, "2.4885")
-	require.NoError(t, s.IssueOrders(ctx, job, []order.Sheet{first, sheetTo(order.Deck, "0.001")}, nil, "Ida"))
-	require.NoError(t, s.IssueOrders(ctx, job, []order.Sheet{sheetTo(order.Grind, "2.4785")}, nil, "Otto"))
+	require.NoError(t, s.IssueOrders(as("Ida"), job, issue([]order.Sheet{first, sheetTo(order.Deck, "0.001")}, nil)))
+	require.NoError(t, s.IssueOrders(as("Otto"), job, issue([]order.Sheet{sheetTo(order.Grind, "2.4785")}, nil)))
 	list := ordersIn(t, s, job)
 	require.Len(t, list, 3)
 	assert.Equal(t, first, list[0].Body, "as it was issued")
@@ -41,23 +39,23 @@ func TestIssuesAreStruckAndNeverChanged(t *testing.T) {
 	assert.Equal(t, "Otto", list[0].Events[0].SaidBy)
 	assert.False(t, list[1].Has(Struck), "the other sheet stays")
 	assert.Equal(t, 2, list[2].Issue)
-	require.NoError(t, s.IssueOrders(ctx, job, nil, []order.Name{order.Grind, order.Bore}, "Ida"), "a sheet that is wanted no more; one that never was")
-	require.NoError(t, s.IssueOrders(ctx, job, nil, []order.Name{order.Grind}, "Ida"))
+	require.NoError(t, s.IssueOrders(as("Ida"), job, issue(nil, []order.Name{order.Grind, order.Bore})), "a sheet that is wanted no more; one that never was")
+	require.NoError(t, s.IssueOrders(as("Ida"), job, issue(nil, []order.Name{order.Grind})))
 	list = ordersIn(t, s, job)
 	assert.True(t, list[2].Has(Struck))
 	assert.Len(t, list[2].Events, 1, "struck once")
-	require.NoError(t, s.IssueOrders(ctx, job, []order.Sheet{sheetTo(order.Grind, "2.4685")}, nil, "Ida"))
+	require.NoError(t, s.IssueOrders(as("Ida"), job, issue([]order.Sheet{sheetTo(order.Grind, "2.4685")}, nil)))
 	assert.Equal(t, 3, ordersIn(t, s, job)[3].Issue, "numbers are not used twice")
 }
 
 func TestWhatIsSaidOfASheet(t *testing.T) {
 	s, job := fresh(t)
 	_, other := freshIn(t, s)
-	ctx := context.Background()
-	require.NoError(t, s.IssueOrders(ctx, job, []order.Sheet{sheetTo(order.Grind, "2.4885")}, nil, "Ida"))
+	ctx := as("Wanda")
+	require.NoError(t, s.IssueOrders(as("Ida"), job, issue([]order.Sheet{sheetTo(order.Grind, "2.4885")}, nil)))
 	sheet := ordersIn(t, s, job)[0].ID
 	event := func(what OrderWhat, line, reason string) OrderEvent {
-		return OrderEvent{ID: uuid.NewString(), OrderID: sheet, What: what, Line: line, Reason: reason, SaidBy: "Wanda"}
+		return OrderEvent{ID: uuid.NewString(), OrderID: sheet, What: what, Line: line, Reason: reason}
 	}
 	tick := event(Ticked, "main_journal/1", "")
 	for range 2 { // sent again after a lost answer
@@ -83,12 +81,15 @@ func TestWhatIsSaidOfASheet(t *testing.T) {
 // The tables themselves keep what was signed: no code of ours changes or erases a row of the record.
 func TestARecordIsOnlyAddedTo(t *testing.T) {
 	s, job := fresh(t)
-	ctx := context.Background()
-	d := Decision{Way: disposition.Way{Action: disposition.Reuse}, ID: uuid.NewString(), JobID: job, Set: "thrust", Basis: "{}", DecidedBy: "Ida"}
+	ctx := as("Ida")
+	d := Decision{Way: disposition.Way{Action: disposition.Reuse}, ID: uuid.NewString(), JobID: job, Set: "thrust", Basis: "{}"}
 	require.NoError(t, s.AddDecision(ctx, d, 0))
+	require.NoError(t, s.AddDecision(ctx, d, 0), "sent twice, stored once")
 	again := d
-	again.Action, again.DecidedBy = disposition.Replace, "Mallory"
-	require.NoError(t, s.AddDecision(ctx, again, 0), "the same id is stored once")
+	again.Action = disposition.Replace
+	var other *ConflictError
+	require.ErrorAs(t, s.AddDecision(ctx, again, 0), &other, "the same id with another way")
+	require.ErrorAs(t, s.AddDecision(as("Mallory"), d, 0), &other, "the same id by somebody else")
 	record, err := s.Record(ctx, job)
 	require.NoError(t, err)
 	require.Len(t, record.Decisions, 1)
@@ -98,6 +99,10 @@ func TestARecordIsOnlyAddedTo(t *testing.T) {
 	assert.ErrorAs(t, s.AddDecision(ctx, again, 0), &conflict)
 	assert.Contains(t, conflict.Sentence, "Ida signed this set meanwhile")
 	require.NoError(t, s.AddDecision(ctx, again, record.Decisions[0].Seq))
-	over := Decision{Way: disposition.Way{Action: disposition.Reuse}, ID: uuid.NewString(), JobID: job, Set: "deck", Overruled: true, Basis: "{}", DecidedBy: "Ida"}
+	over := Decision{Way: disposition.Way{Action: disposition.Reuse}, ID: uuid.NewString(), JobID: job, Set: "deck", Overruled: true, Basis: "{}"}
 	assert.Error(t, s.AddDecision(ctx, over, 0), "never overruled without a reason")
+}
+
+func issue(sheets []order.Sheet, struck []order.Name) func(Record) (Issue, error) {
+	return func(Record) (Issue, error) { return Issue{sheets, struck}, nil }
 }

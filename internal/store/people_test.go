@@ -1,71 +1,129 @@
 package store
 
 import (
-	"context"
 	"path/filepath"
+	"strings"
 	"testing"
 	"time"
 
+	"github.com/google/uuid"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
 
 func TestOneOwnerStays(t *testing.T) {
-	s, ctx := open(t, filepath.Join(t.TempDir(), "p.db")), context.Background()
-	require.NoError(t, s.AddPerson(ctx, Person{Name: "Ida Lorn", Role: Owner, Password: "hash", AddedBy: "Ida Lorn"}, true))
+	s, ctx := open(t, filepath.Join(t.TempDir(), "p.db")), as("Wanda")
+	require.NoError(t, s.AddPerson(ctx, Person{Name: "Ida Lorn", Role: Owner, Password: "hash"}, true))
 	var conflict *ConflictError
-	assert.ErrorAs(t, s.AddPerson(ctx, Person{Name: "Second", Role: Owner, Password: "x", AddedBy: "x"}, true), &conflict, "the first is created once")
-	assert.ErrorAs(t, s.AddPerson(ctx, Person{Name: "ida lorn", Role: Viewer, Password: "x", AddedBy: "x"}, false), &conflict, "a name is one whatever its case")
+	assert.ErrorAs(t, s.AddPerson(ctx, Person{Name: "Second", Role: Owner, Password: "x"}, true), &conflict, "the first is created once")
+	assert.ErrorAs(t, s.AddPerson(ctx, Person{Name: "ida lorn", Role: Viewer, Password: "x"}, false), &conflict, "a name is one whatever its case")
 	ida, err := s.PersonNamed(ctx, " IDA LORN ")
 	require.NoError(t, err)
-	assert.ErrorAs(t, s.ChangePerson(ctx, ida.ID, Owner, true, ""), &conflict)
-	assert.ErrorAs(t, s.ChangePerson(ctx, ida.ID, Decider, false, ""), &conflict)
-	require.NoError(t, s.AddPerson(ctx, Person{Name: "Otto", Role: Owner, Password: "x", AddedBy: "Ida Lorn"}, false))
-	require.NoError(t, s.ChangePerson(ctx, ida.ID, Decider, false, ""), "another owner is there now")
+	assert.ErrorAs(t, s.ChangePerson(ctx, ida.ID, PersonChange{Role: Owner, Barred: true, Version: 1}), &conflict)
+	assert.ErrorAs(t, s.ChangePerson(ctx, ida.ID, PersonChange{Role: Decider, Version: 1}), &conflict)
+	require.NoError(t, s.AddPerson(ctx, Person{Name: "Otto", Role: Owner, Password: "x"}, false))
+	require.NoError(t, s.ChangePerson(ctx, ida.ID, PersonChange{Role: Decider, Version: 1}), "another owner is there now")
 	again, err := s.PersonByID(ctx, ida.ID)
 	require.NoError(t, err)
 	assert.Equal(t, Decider, again.Role)
 	assert.Equal(t, "hash", again.Password, "an empty password keeps the present one")
-	require.NoError(t, s.ChangePerson(ctx, ida.ID, Decider, false, "new hash"))
+	assert.ErrorAs(t, s.ChangePerson(ctx, ida.ID, PersonChange{Role: Owner, Version: 1}), &conflict, "a page that is out of date")
+	require.NoError(t, s.ChangePerson(ctx, ida.ID, PersonChange{Role: Decider, Password: "new hash", Version: 2}))
 	again, err = s.PersonByID(ctx, ida.ID)
 	require.NoError(t, err)
 	assert.Equal(t, "new hash", again.Password)
-	assert.ErrorIs(t, s.ChangePerson(ctx, 99, Viewer, false, ""), ErrNotFound)
+	assert.ErrorIs(t, s.ChangePerson(ctx, 99, PersonChange{Role: Viewer, Version: 1}), ErrNotFound)
 	_, err = s.PersonNamed(ctx, "nobody")
 	assert.ErrorIs(t, err, ErrNotFound)
 }
 
 func TestSessionsEnd(t *testing.T) {
 	now := time.Date(2026, 11, 23, 9, 0, 0, 0, time.UTC)
-	s, err := Open(context.Background(), filepath.Join(t.TempDir(), "s.db"), func() time.Time { return now })
+	s, err := Open(as("Wanda"), filepath.Join(t.TempDir(), "s.db"), func() time.Time { return now })
 	require.NoError(t, err)
 	defer s.Close()
-	k := Sessions{s}
-	require.NoError(t, k.Commit("a", []byte("first"), now.Add(time.Hour)))
-	require.NoError(t, k.Commit("a", []byte("second"), now.Add(2*time.Hour)))
-	require.NoError(t, k.Commit("b", []byte("other"), now.Add(time.Minute)))
-	data, found, err := k.Find("a")
+	ctx := as("Wanda")
+	require.NoError(t, s.AddPerson(ctx, Person{Name: "Ida", Role: Owner, Password: "x"}, true))
+	require.NoError(t, s.AddPerson(ctx, Person{Name: "Otto", Role: Inspector, Password: "x"}, false))
+	whose := int64(1)
+	k := Sessions{s, func([]byte) (int64, string, error) { return whose, "a browser", nil }}
+	there := func(token string) bool {
+		_, found, err := k.FindCtx(ctx, token)
+		require.NoError(t, err)
+		return found
+	}
+	require.NoError(t, k.CommitCtx(ctx, "a", []byte("first"), now.Add(time.Hour)))
+	require.NoError(t, k.CommitCtx(ctx, "a", []byte("second"), now.Add(30*24*time.Hour)))
+	require.NoError(t, k.CommitCtx(ctx, "b", []byte("other"), now.Add(time.Minute)))
+	data, found, err := k.FindCtx(ctx, "a")
 	require.NoError(t, err)
 	assert.True(t, found)
 	assert.Equal(t, "second", string(data))
 	now = now.Add(time.Hour)
-	_, found, err = k.Find("b")
-	require.NoError(t, err)
-	assert.False(t, found, "it ended")
-	require.NoError(t, k.Delete("a"))
-	_, found, err = k.Find("a")
-	require.NoError(t, err)
-	assert.False(t, found)
-	require.NoError(t, k.Commit("c", []byte{1}, now.Add(time.Hour)))
+	assert.False(t, there("b"), "it ended")
+	now = now.Add(3 * 24 * time.Hour)
+	assert.True(t, there("a"), "used every few days it goes on")
+	now = now.Add(3 * 24 * time.Hour)
+	assert.True(t, there("a"))
+	now = now.Add(5 * 24 * time.Hour)
+	assert.False(t, there("a"), "four days unused end it")
+	require.NoError(t, k.CommitCtx(ctx, "c", []byte{1}, now.Add(time.Hour)))
 	var kept int
 	require.NoError(t, s.read.Get(&kept, `SELECT count(*) FROM sessions`))
 	assert.Equal(t, 1, kept, "ended sessions are cleared away")
+
+	// Reading writes nothing: the time of last use is kept to the hour.
+	var before, after int64
+	require.NoError(t, s.read.Get(&before, `SELECT seen_at FROM sessions`))
+	now = now.Add(time.Minute)
+	assert.True(t, there("c"))
+	require.NoError(t, s.read.Get(&after, `SELECT seen_at FROM sessions`))
+	assert.Equal(t, before, after)
+
+	// A new password ends the other browsers, and barring all of them; both are told at once.
+	whose = 2
+	for _, token := range []string{"d", "e"} {
+		require.NoError(t, k.CommitCtx(ctx, token, []byte{1}, now.Add(time.Hour)))
+	}
+	told := s.SessionsChanged()
+	require.NoError(t, s.ChangePerson(ctx, 2, PersonChange{Role: Inspector, Password: "new", Version: 1, But: "d"}))
+	<-told
+	assert.Equal(t, []bool{true, true, false}, []bool{there("c"), there("d"), there("e")})
+	require.NoError(t, s.ChangePerson(ctx, 2, PersonChange{Role: Inspector, Barred: true, Version: 2}))
+	assert.Equal(t, []bool{true, false}, []bool{there("c"), there("d")})
+	list, err := s.SessionsOf(ctx, 0)
+	require.NoError(t, err)
+	require.Len(t, list, 1)
+	require.NoError(t, s.EndSession(ctx, list[0].ID))
+	assert.False(t, there("c"))
+	assert.ErrorIs(t, s.EndSession(ctx, list[0].ID), ErrNotFound)
+}
+
+// A name is one however it is typed; letters that nobody sees make no other of it, and are refused where a name is given.
+func TestNamesAreOneHoweverWritten(t *testing.T) {
+	for _, same := range []string{"ida lorn", " Ida  Lorn ", "IDA LORN", "Ida\u200b Lorn", "I\u00adda Lorn", "Ｉda Lorn"} {
+		assert.True(t, SameName("Ida Lorn", same), "%q", same)
+	}
+	assert.True(t, SameName("Åsa", "a\u030aSA"), "one letter or two")
+	assert.False(t, SameName("Ida Lorn", "Ida Horn"))
+	for _, bad := range []string{"", "  ", "Ida\u200bLorn", "Ida\u202eLorn", "Ida\x00", "Ida\ufe0f", "\u115fIda", strings.Repeat("x", 101)} {
+		_, sentence := Name(bad)
+		assert.NotEmpty(t, sentence, "%q", bad)
+	}
+	name, sentence := Name("  Ötto   Łan ")
+	assert.Equal(t, []string{"Ötto Łan", ""}, []string{name, sentence})
 }
 
 func TestALinkOpensOneJobUntilItIsRevoked(t *testing.T) {
 	s, job := fresh(t)
-	ctx := context.Background()
-	require.NoError(t, s.AddShare(ctx, job, "token-one", "the trust", "Ida"))
+	ctx := as("Wanda")
+	link := uuid.NewString()
+	known, err := s.AddShare(ctx, job, link, "token-one", "the trust")
+	require.NoError(t, err)
+	assert.False(t, known)
+	known, err = s.AddShare(ctx, job, link, "token-two", "the trust")
+	require.NoError(t, err)
+	assert.True(t, known, "sent twice, made once")
 	id, err := s.SharedJob(ctx, "token-one")
 	require.NoError(t, err)
 	assert.Equal(t, job, id)
@@ -78,13 +136,14 @@ func TestALinkOpensOneJobUntilItIsRevoked(t *testing.T) {
 	assert.NotContains(t, stored, "token-one", "a stolen file opens no link")
 	shares, err := s.Shares(ctx, job)
 	require.NoError(t, err)
-	assert.ErrorIs(t, s.RevokeShare(ctx, job+1, shares[0].ID, "Ida"), ErrNotFound, "another job's link")
-	require.NoError(t, s.RevokeShare(ctx, job, shares[0].ID, "Otto"))
-	assert.ErrorIs(t, s.RevokeShare(ctx, job, shares[0].ID, "Ida"), ErrNotFound, "who revoked it first stays")
+	assert.ErrorIs(t, s.RevokeShare(ctx, job+1, shares[0].ID), ErrNotFound, "another job's link")
+	require.NoError(t, s.RevokeShare(as("Otto"), job, shares[0].ID))
+	assert.ErrorIs(t, s.RevokeShare(ctx, job, shares[0].ID), ErrNotFound, "who revoked it first stays")
 	_, err = s.SharedJob(ctx, "token-one")
 	assert.ErrorIs(t, err, ErrNotFound)
 	shares, err = s.Shares(ctx, job)
 	require.NoError(t, err)
 	assert.Equal(t, "Otto", shares[0].RevokedBy)
-	assert.ErrorIs(t, s.AddShare(ctx, 99, "x", "y", "z"), ErrNotFound)
+	_, err = s.AddShare(ctx, 99, uuid.NewString(), "x", "y")
+	assert.ErrorIs(t, err, ErrNotFound)
 }

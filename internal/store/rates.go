@@ -10,28 +10,29 @@ import (
 	"ledge/internal/core/schedule"
 )
 
-// Rates returns the shop's rate card; ok is false where none was entered.
-func (s *Store) Rates(ctx context.Context) (card schedule.Card, ok bool, err error) {
-	var texts []string
-	if err := s.read.SelectContext(ctx, &texts, `SELECT card FROM rate_cards ORDER BY seq DESC LIMIT 1`); err != nil {
-		return card, false, fmt.Errorf("rate card: %w", err)
+// Rates returns the shop's rate card and its version, which is 0 where none was entered.
+func (s *Store) Rates(ctx context.Context) (card schedule.Card, version int64, err error) {
+	version, text, err := lastOf(ctx, s.read, `SELECT seq, card AS text FROM rate_cards ORDER BY seq DESC LIMIT 1`)
+	if err == nil && version > 0 {
+		err = json.Unmarshal([]byte(text), &card)
 	}
-	if len(texts) == 0 {
-		return card, false, nil
+	if err != nil {
+		return card, 0, fmt.Errorf("rate card: %w", err)
 	}
-	if err := json.Unmarshal([]byte(texts[0]), &card); err != nil {
-		return card, false, fmt.Errorf("rate card: %w", err)
-	}
-	return card, true, nil
+	return card, version, nil
 }
 
-// SetRates stores the shop's rate card, which holds from now on; earlier ones stay on record.
-func (s *Store) SetRates(ctx context.Context, card schedule.Card) error {
+// SetRates stores the shop's rate card, which holds from now on; earlier ones stay on record. version must be the present one, else it is a
+// conflict.
+func (s *Store) SetRates(ctx context.Context, card schedule.Card, version int64) error {
 	text, err := json.Marshal(card)
 	if err != nil {
 		return err
 	}
 	return s.change(ctx, func(tx *sqlx.Tx) error {
+		if err := stillLast(ctx, tx, version, `SELECT seq, card AS text FROM rate_cards ORDER BY seq DESC LIMIT 1`); err != nil {
+			return err
+		}
 		_, err := tx.ExecContext(ctx, `INSERT INTO rate_cards (card, set_by, set_at) VALUES (?,?,?)`, string(text), Actor(ctx), s.stamp())
 		return err
 	})

@@ -192,6 +192,12 @@ func anyOf(path string) bool {
 	return false
 }
 
+// Restoring reports whether a restore of a file waits to be brought to its end: then there may be no file just now.
+func Restoring(path string) bool {
+	_, err := os.Lstat(path + plannedEnd)
+	return err == nil
+}
+
 func removeAll(path string) {
 	for _, end := range ends {
 		_ = os.Remove(path + end)

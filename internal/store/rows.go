@@ -15,10 +15,11 @@ type Row struct {
 	Place
 	Station, Direction int
 	// Joins the readings of its cell that come before it in the file; the first of a cell supersedes what was there.
-	Joins   bool
-	Size    *unit.Length
-	Reason  string
-	TakenBy string
+	Joins  bool
+	Size   *unit.Length
+	Reason string
+	// SaidBy is who the file says took it; who takes it in where empty.
+	SaidBy  string
 	TakenAt string // as the file has it; now where empty
 }
 
@@ -37,9 +38,12 @@ func (s *Store) AddRows(ctx context.Context, jobID int64, rows []Row) error {
 				id = f.ID
 				ids[row.Place] = id
 			}
-			r := Reading{ID: uuid.NewString(), FeatureID: id, Station: row.Station, Direction: row.Direction, What: Size, Value: row.Size, TakenBy: row.TakenBy, TakenAt: row.TakenAt}
+			r := Reading{ID: uuid.NewString(), FeatureID: id, Station: row.Station, Direction: row.Direction, What: Size, Value: row.Size, TakenBy: row.SaidBy, FromFile: true, TakenAt: row.TakenAt}
 			if row.Size == nil {
 				r.What, r.Reason = Skip, &row.Reason
+			}
+			if r.TakenBy == "" {
+				r.TakenBy, r.FromFile = Actor(ctx), false
 			}
 			if r.TakenAt == "" {
 				r.TakenAt = s.stamp()
@@ -48,7 +52,7 @@ func (s *Store) AddRows(ctx context.Context, jobID int64, rows []Row) error {
 				return err
 			}
 		}
-		return nil
+		return s.log(ctx, tx, jobID, "taken_in", fmt.Sprintf("%d readings taken in from a file", len(rows)), nil)
 	})
 	if err != nil {
 		return fmt.Errorf("rows into job %d: %w", jobID, err)

@@ -28,10 +28,10 @@ const (
 	seenEvery = time.Hour
 )
 
-// Sessions keep who is signed in, over the two pools of the store. Whose tells of a request's session whose it is and in which browser.
+// Sessions keep who is signed in, over the two pools of the store. Whose tells of a session's data whose it is and in which browser.
 type Sessions struct {
 	Store *Store
-	Whose func(ctx context.Context) (person int64, device string)
+	Whose func(data []byte) (person int64, device string, err error)
 }
 
 // FindCtx returns the data of a session that has not ended.
@@ -60,7 +60,10 @@ func (k Sessions) FindCtx(ctx context.Context, token string) (data []byte, found
 
 // CommitCtx stores a session, and clears away ended ones.
 func (k Sessions) CommitCtx(ctx context.Context, token string, data []byte, expiry time.Time) error {
-	person, device := k.Whose(ctx)
+	person, device, err := k.Whose(data)
+	if err != nil {
+		return err
+	}
 	now := k.Store.now()
 	return k.Store.tidy(ctx, func(tx *sqlx.Tx) error {
 		if _, err := tx.ExecContext(ctx, `DELETE FROM sessions WHERE expires_at <= ? OR seen_at <= ?`, now.Unix(), now.Add(-idle).Unix()); err != nil {

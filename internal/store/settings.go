@@ -11,20 +11,23 @@ import (
 const PublicURL = "public_url"
 
 // Setting returns what holds for the shop under a name; empty where nobody said it.
-func (s *Store) Setting(ctx context.Context, name string) (string, error) {
-	var values []string
-	if err := s.read.SelectContext(ctx, &values, `SELECT value FROM settings WHERE name = ? ORDER BY seq DESC LIMIT 1`, name); err != nil {
-		return "", fmt.Errorf("setting %s: %w", name, err)
+// Its version is 0 where nobody did.
+func (s *Store) Setting(ctx context.Context, name string) (value string, version int64, err error) {
+	if version, value, err = lastOf(ctx, s.read, lastSetting, name); err != nil {
+		return "", 0, fmt.Errorf("setting %s: %w", name, err)
 	}
-	if len(values) == 0 {
-		return "", nil
-	}
-	return values[0], nil
+	return value, version, nil
 }
 
-// SetSetting says what holds for the shop from now on; what held before stays on record.
-func (s *Store) SetSetting(ctx context.Context, name, value string) error {
+const lastSetting = `SELECT seq, value AS text FROM settings WHERE name = ? ORDER BY seq DESC LIMIT 1`
+
+// SetSetting says what holds for the shop from now on; what held before stays on record. version must be the present one, else it is a
+// conflict.
+func (s *Store) SetSetting(ctx context.Context, name, value string, version int64) error {
 	return s.change(ctx, func(tx *sqlx.Tx) error {
+		if err := stillLast(ctx, tx, version, lastSetting, name); err != nil {
+			return err
+		}
 		_, err := tx.ExecContext(ctx, `INSERT INTO settings (name, value, set_by, set_at) VALUES (?,?,?,?)`, name, value, Actor(ctx), s.stamp())
 		return err
 	})

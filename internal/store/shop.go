@@ -12,28 +12,32 @@ import (
 )
 
 // ShopPolicy is the policy that new jobs of a unit start with: the shop's own, else the default one.
-func (s *Store) ShopPolicy(ctx context.Context, system unit.System) (inspection.Policy, error) {
-	policy := inspection.DefaultPolicy(system)
-	var texts []string
-	if err := s.read.SelectContext(ctx, &texts, `SELECT policy FROM shop_policies WHERE unit = ? ORDER BY seq DESC LIMIT 1`, system); err != nil {
-		return policy, fmt.Errorf("shop policy: %w", err)
+// Its version is 0 where the shop said none.
+func (s *Store) ShopPolicy(ctx context.Context, system unit.System) (policy inspection.Policy, version int64, err error) {
+	policy = inspection.DefaultPolicy(system)
+	version, text, err := lastOf(ctx, s.read, lastPolicy, system)
+	if err == nil && version > 0 {
+		err = json.Unmarshal([]byte(text), &policy)
 	}
-	if len(texts) == 0 {
-		return policy, nil
+	if err != nil {
+		return policy, 0, fmt.Errorf("shop policy: %w", err)
 	}
-	if err := json.Unmarshal([]byte(texts[0]), &policy); err != nil {
-		return policy, fmt.Errorf("shop policy: %w", err)
-	}
-	return policy, nil
+	return policy, version, nil
 }
 
-// SetShopPolicy stores the policy that new jobs of a unit start with; earlier ones stay on record.
-func (s *Store) SetShopPolicy(ctx context.Context, system unit.System, policy inspection.Policy) error {
+const lastPolicy = `SELECT seq, policy AS text FROM shop_policies WHERE unit = ? ORDER BY seq DESC LIMIT 1`
+
+// SetShopPolicy stores the policy that new jobs of a unit start with; earlier ones stay on record. version must be the present one, else it is
+// a conflict.
+func (s *Store) SetShopPolicy(ctx context.Context, system unit.System, policy inspection.Policy, version int64) error {
 	text, err := json.Marshal(policy)
 	if err != nil {
 		return err
 	}
 	return s.change(ctx, func(tx *sqlx.Tx) error {
+		if err := stillLast(ctx, tx, version, lastPolicy, system); err != nil {
+			return err
+		}
 		_, err := tx.ExecContext(ctx, `INSERT INTO shop_policies (unit, policy, set_by, set_at) VALUES (?,?,?,?)`, system, string(text), Actor(ctx), s.stamp())
 		return err
 	})

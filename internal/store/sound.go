@@ -63,11 +63,16 @@ func versionOf(ctx context.Context, db *sqlx.DB) (version int64, err error) {
 	if err != nil {
 		return 0, err
 	}
-	sources := provider.ListSources()
-	if last := sources[len(sources)-1].Version; version > last {
+	if last := newest(provider); version > last {
 		return 0, unsound("The file was written by a newer Ledge: its tables have version %d, this Ledge knows %d.", version, last)
 	}
 	return version, nil
+}
+
+// newest is the version that Ledge brings a file up to.
+func newest(provider *goose.Provider) int64 {
+	sources := provider.ListSources()
+	return sources[len(sources)-1].Version
 }
 
 // TablesVersion is the version of the tables of an open file.

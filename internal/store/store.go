@@ -136,11 +136,14 @@ const latest = math.MaxInt64
 // migrate brings a file's tables to a version, each step in a transaction of its own together with its number; before runs where there is
 // anything to do. Keys are off meanwhile: a table that others point to is replaced by another of its name.
 func migrate(ctx context.Context, path string, version int64, before func(context.Context, *sqlx.DB) error) error {
-	db, err := connect(path, "_txlock=immediate&_pragma=foreign_keys(0)", 1)
+	db, err := connect(path, "_txlock=immediate", 1)
 	if err != nil {
 		return err
 	}
 	defer db.Close()
+	if _, err := db.ExecContext(ctx, `PRAGMA foreign_keys = OFF`); err != nil {
+		return err
+	}
 	provider, err := tables(db)
 	if err != nil {
 		return err

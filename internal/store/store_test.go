@@ -1,7 +1,6 @@
 package store
 
 import (
-	"context"
 	"errors"
 	"path/filepath"
 	"testing"
@@ -21,7 +20,7 @@ import (
 
 func open(t testing.TB, path string) *Store {
 	t.Helper()
-	s, err := Open(context.Background(), path, time.Now)
+	s, err := Open(as("Wanda"), path, time.Now)
 	require.NoError(t, err)
 	t.Cleanup(func() { _ = s.Close() })
 	return s
@@ -34,8 +33,8 @@ func fresh(t testing.TB) (*Store, int64) {
 
 func freshIn(t testing.TB, s *Store) (*Store, int64) {
 	t.Helper()
-	id, err := s.CreateJob(context.Background(), NewJob{Engine: "Orchard pump four", Duty: "standard", Unit: unit.In,
-		Layout: engine.Layout{Arrangement: engine.Inline, Cylinders: 4}.Complete(), Policy: inspection.DefaultPolicy(unit.In), CreatedBy: "Wanda"})
+	id, err := s.CreateJob(as("Wanda"), NewJob{Engine: "Orchard pump four", Duty: "standard", Unit: unit.In,
+		Layout: engine.Layout{Arrangement: engine.Inline, Cylinders: 4}.Complete(), Policy: inspection.DefaultPolicy(unit.In)})
 	require.NoError(t, err)
 	return s, id
 }
@@ -44,12 +43,12 @@ var main3 = Place{inspection.MainJournal, 3, inspection.AsFound}
 
 func size(text string) Reading {
 	l := unit.MustParse(text, unit.In)
-	return Reading{ID: uuid.NewString(), What: Size, Value: &l, Typed: text, TakenBy: "Wanda"}
+	return Reading{ID: uuid.NewString(), What: Size, Value: &l, Typed: text}
 }
 
 func cell(t *testing.T, s *Store, job int64) inspection.Cell {
 	t.Helper()
-	record, err := s.Record(context.Background(), job)
+	record, err := s.Record(as("Wanda"), job)
 	require.NoError(t, err)
 	in, _ := record.Inspection()
 	i, ok := in.Latest(inspection.MainJournal, 3)
@@ -61,7 +60,7 @@ func cell(t *testing.T, s *Store, job int64) inspection.Cell {
 
 func TestReadingsAreNeverChanged(t *testing.T) {
 	s, job := fresh(t)
-	ctx := context.Background()
+	ctx := as("Wanda")
 	first := size("2.4983")
 	stored, err := s.AddReading(ctx, job, main3, first, false)
 	require.NoError(t, err)
@@ -82,10 +81,10 @@ func TestReadingsAreNeverChanged(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, []unit.Length{unit.MustParse("2.4981", unit.In)}, cell(t, s, job).Sizes, "typing over supersedes all of the cell")
 	reason := "oil hole"
-	_, err = s.AddReading(ctx, job, main3, Reading{ID: uuid.NewString(), What: Skip, Reason: &reason, TakenBy: "Wanda"}, false)
+	_, err = s.AddReading(ctx, job, main3, Reading{ID: uuid.NewString(), What: Skip, Reason: &reason}, false)
 	require.NoError(t, err)
 	assert.Equal(t, inspection.Cell{Reason: "oil hole"}, cell(t, s, job))
-	_, err = s.AddReading(ctx, job, main3, Reading{ID: uuid.NewString(), What: Clear, TakenBy: "Wanda"}, false)
+	_, err = s.AddReading(ctx, job, main3, Reading{ID: uuid.NewString(), What: Clear}, false)
 	require.NoError(t, err)
 	assert.True(t, cell(t, s, job).Missing())
 
@@ -111,15 +110,15 @@ func TestReadingsAreNeverChanged(t *testing.T) {
 
 func TestASecondProcessIsRefusedAndEverythingSurvivesClosing(t *testing.T) {
 	path := filepath.Join(t.TempDir(), "ledge.db")
-	s, err := Open(context.Background(), path, time.Now)
+	s, err := Open(as("Wanda"), path, time.Now)
 	require.NoError(t, err)
-	_, err = Open(context.Background(), path, time.Now)
+	_, err = Open(as("Wanda"), path, time.Now)
 	assert.ErrorIs(t, err, ErrInUse)
-	id, err := s.CreateJob(context.Background(), NewJob{Engine: "Winch", Duty: "heavy", Unit: unit.MM, Policy: inspection.DefaultPolicy(unit.MM),
-		Layout: engine.Layout{Arrangement: engine.V, Cylinders: 2, Throws: 1}.Complete(), CreatedBy: "Wanda"})
+	id, err := s.CreateJob(as("Wanda"), NewJob{Engine: "Winch", Duty: "heavy", Unit: unit.MM, Policy: inspection.DefaultPolicy(unit.MM),
+		Layout: engine.Layout{Arrangement: engine.V, Cylinders: 2, Throws: 1}.Complete()})
 	require.NoError(t, err)
 	require.NoError(t, s.Close())
-	job, err := open(t, path).Job(context.Background(), id)
+	job, err := open(t, path).Job(as("Wanda"), id)
 	require.NoError(t, err)
 	assert.Equal(t, "L-0001", job.Number)
 	assert.Equal(t, 2, job.CylindersPerThrow)
@@ -140,26 +139,26 @@ func TestLimitsComeBackAsTheyWentIn(t *testing.T) {
 	}
 	policy := inspection.DefaultPolicy(unit.In)
 	policy.Limits = inspection.Close
-	require.NoError(t, s.SetJudgement(context.Background(), job, 1, limits, policy))
-	got, err := s.Job(context.Background(), job)
+	require.NoError(t, s.SetJudgement(as("Wanda"), job, 1, limits, policy))
+	got, err := s.Job(as("Wanda"), job)
 	require.NoError(t, err)
 	assert.Equal(t, limits, got.Limits)
 	assert.Equal(t, policy, got.Policy)
 	var conflict *ConflictError
-	assert.True(t, errors.As(s.SetJudgement(context.Background(), job, 1, limits, policy), &conflict), "the version has moved on")
+	assert.True(t, errors.As(s.SetJudgement(as("Wanda"), job, 1, limits, policy), &conflict), "the version has moved on")
 }
 
 func TestACrackStaysUntilATestClearsIt(t *testing.T) {
 	s, job := fresh(t)
-	ctx := context.Background()
+	ctx := as("Wanda")
 	grade := func(look inspection.Look) error {
-		return s.AddLook(ctx, job, main3, Look{ID: uuid.NewString(), What: Grade, Look: &look, GradedBy: "Wanda"})
+		return s.AddLook(ctx, job, main3, Look{ID: uuid.NewString(), What: Grade, Look: &look})
 	}
 	require.NoError(t, grade(inspection.Marked))
 	require.NoError(t, grade(inspection.Cracked))
 	var conflict *ConflictError
 	assert.True(t, errors.As(grade(inspection.Smooth), &conflict))
-	require.NoError(t, s.AddLook(ctx, job, main3, Look{ID: uuid.NewString(), What: TestClear, Note: "dye, none", GradedBy: "Lorn"}))
+	require.NoError(t, s.AddLook(ctx, job, main3, Look{ID: uuid.NewString(), What: TestClear, Note: "dye, none"}))
 	record, err := s.Record(ctx, job)
 	require.NoError(t, err)
 	in, _ := record.Inspection()
@@ -169,12 +168,12 @@ func TestACrackStaysUntilATestClearsIt(t *testing.T) {
 
 func TestEachReadingNamesItsGauge(t *testing.T) {
 	s, job := fresh(t)
-	ctx := context.Background()
+	ctx := as("Wanda")
 	setting := unit.MustParse("2.5000", unit.In)
 	gauge := GaugeSetup{ID: uuid.NewString(), JobID: job, Kind: inspection.MainJournal, Instrument: instrument.BoreGauge, Division: 5 * unit.Tenth,
-		Mode: "divisions", Setting: &setting, Sense: -1, SetBy: "Wanda"}
-	require.NoError(t, s.AddGauge(ctx, gauge))
-	require.NoError(t, s.AddGauge(ctx, gauge), "sent twice")
+		Mode: "divisions", Setting: &setting, Sense: -1}
+	require.NoError(t, s.AddGauge(ctx, gauge, nil))
+	require.NoError(t, s.AddGauge(ctx, gauge, nil), "sent twice")
 	r := size("2.4985")
 	r.GaugeID = &gauge.ID
 	stored, err := s.AddReading(ctx, job, main3, r, false)
@@ -190,15 +189,15 @@ func TestEachReadingNamesItsGauge(t *testing.T) {
 	require.Len(t, record.Gauges, 1)
 	in, _ := record.Inspection()
 	assert.Equal(t, 5*unit.Tenth, in.Features[0].Read[0].Division, "the setup judges the readings")
-	before := inspection.Evaluate(in)[0].U
+	before := found(t, in)[0].U
 	caliper := gauge
 	caliper.ID, caliper.Mode, caliper.Setting, caliper.Instrument, caliper.Division = uuid.NewString(), "direct", nil, instrument.Caliper, 10*unit.Thou
-	require.NoError(t, s.AddGauge(ctx, caliper))
+	require.NoError(t, s.AddGauge(ctx, caliper, nil))
 	record, err = s.Record(ctx, job)
 	require.NoError(t, err)
 	require.Len(t, record.Gauges, 2)
 	in, _ = record.Inspection()
-	assert.InDelta(t, before, inspection.Evaluate(in)[0].U, 1e-9, "a gauge set up later judges no earlier reading")
+	assert.InDelta(t, before, found(t, in)[0].U, 1e-9, "a gauge set up later judges no earlier reading")
 	f := record.At(main3)
 	assert.Equal(t, "bore_gauge", record.InstrumentOf(f, f.Tape[0]), "nor is it credited with one")
 	r = size("2.4985")
@@ -212,14 +211,14 @@ func TestEachReadingNamesItsGauge(t *testing.T) {
 	record, err = s.Record(ctx, job)
 	require.NoError(t, err)
 	in, _ = record.Inspection()
-	assert.Greater(t, inspection.Evaluate(in)[0].U, 10*before, "the least certain reading judges")
+	assert.Greater(t, found(t, in)[0].U, 10*before, "the least certain reading judges")
 	f = record.At(main3)
 	assert.Empty(t, record.InstrumentOf(f, f.Tape[2]), "not known is not guessed")
 }
 
 func TestARunoutCountsOnceItsTurnIsClosed(t *testing.T) {
 	s, job := fresh(t)
-	ctx := context.Background()
+	ctx := as("Wanda")
 	place := Place{inspection.Runout, 3, inspection.AsFound}
 	for i, text := range []string{"0", "0.0003", "0.0005", "0.0003", "0", "-0.0003", "-0.0005", "-0.0003"} {
 		record, err := s.Record(ctx, job)
@@ -236,14 +235,14 @@ func TestARunoutCountsOnceItsTurnIsClosed(t *testing.T) {
 	in, index := record.Inspection()
 	require.Len(t, in.Features, 1)
 	assert.Equal(t, inspection.Runout, record.Features[index[0]].Kind)
-	found := inspection.Evaluate(in)[0].Runout
+	found := found(t, in)[0].Runout
 	assert.Equal(t, 10*unit.Tenth, found.TIR)
 	assert.Equal(t, 90*unit.Degree, *found.Angle)
 }
 
 func TestAPlanIsChangedOnlyBeforeTheFirstReading(t *testing.T) {
 	s, job := fresh(t)
-	ctx := context.Background()
+	ctx := as("Wanda")
 	_, err := s.AddReading(ctx, job, main3, size("2.4983"), false)
 	require.NoError(t, err)
 	nine, _ := plan.Find("3x3")
@@ -263,7 +262,7 @@ func TestAPlanIsChangedOnlyBeforeTheFirstReading(t *testing.T) {
 
 // BenchmarkAddReading: one durable reading at a time, beside the bare insert that it cannot beat.
 func BenchmarkAddReading(b *testing.B) {
-	ctx := context.Background()
+	ctx := as("Wanda")
 	b.Run("reading", func(b *testing.B) {
 		s, job := fresh(b)
 		for i := 0; b.Loop(); i++ {
@@ -295,7 +294,7 @@ func BenchmarkAddReading(b *testing.B) {
 // A reading lands where its person saw it, by name; where somebody else read the cell meanwhile, it is refused once, with who and what.
 func TestAReadingMeansWhatItsPersonSaw(t *testing.T) {
 	s, job := fresh(t)
-	ctx := context.Background()
+	ctx := as("Wanda")
 	record, err := s.Record(ctx, job)
 	require.NoError(t, err)
 	f := record.At(main3)
@@ -311,15 +310,15 @@ func TestAReadingMeansWhatItsPersonSaw(t *testing.T) {
 	assert.Equal(t, stored.Seq, again.Seq)
 
 	other := size("2.4885")
-	other.TakenBy = "Otto"
+	otto := as("Otto")
 	var conflict *ConflictError
-	_, err = s.AddReadingAsSeen(ctx, job, main3, other, false, seen)
+	_, err = s.AddReadingAsSeen(otto, job, main3, other, false, seen)
 	require.True(t, errors.As(err, &conflict))
 	assert.Equal(t, CellChanged, conflict.Code)
-	assert.Contains(t, conflict.Sentence, first.TakenBy+" read 2.4985")
+	assert.Contains(t, conflict.Sentence, "Wanda read 2.4985")
 	live := []string{stored.ID}
 	seen.Live = &live
-	_, err = s.AddReadingAsSeen(ctx, job, main3, other, false, seen)
+	_, err = s.AddReadingAsSeen(otto, job, main3, other, false, seen)
 	require.NoError(t, err, "told, it is taken all the same")
 
 	gone := "middle of nowhere"
@@ -334,7 +333,7 @@ func TestAnOldPolicyTakesDefaults(t *testing.T) {
 	s, job := fresh(t)
 	_, err := s.write.Exec(`UPDATE jobs SET policy = '{"decision_rule":"guarded","polish_stock":0}'`)
 	require.NoError(t, err)
-	record, err := s.Record(context.Background(), job)
+	record, err := s.Record(as("Wanda"), job)
 	require.NoError(t, err)
 	want := inspection.DefaultPolicy(unit.In)
 	want.DecisionRule, want.PolishStock = "guarded", 0

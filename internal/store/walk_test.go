@@ -1,7 +1,6 @@
 package store
 
 import (
-	"context"
 	"database/sql"
 	"io/fs"
 	"path/filepath"
@@ -18,7 +17,7 @@ import (
 	"ledge/internal/core/walk"
 )
 
-var ctx = context.Background()
+var ctx = as("Wanda")
 
 func record(t *testing.T, s *Store, id int64) Record {
 	t.Helper()
@@ -97,9 +96,9 @@ func TestPlacesOutsideThePlan(t *testing.T) {
 			require.NoError(t, err)
 		}
 	}
-	require.NoError(t, s.AddPlace(ctx, id, main3, "by the oil hole", 20*unit.Degree, "Wanda"))
+	require.NoError(t, s.AddPlace(ctx, id, main3, "by the oil hole", 20*unit.Degree))
 	var sentence *ConflictError
-	assert.ErrorAs(t, s.AddPlace(ctx, id, main3, "A", 0, "Wanda"), &sentence)
+	assert.ErrorAs(t, s.AddPlace(ctx, id, main3, "A", 0), &sentence)
 	r := record(t, s, id)
 	f := r.At(main3)
 	require.Equal(t, []string{"A", "B", "by the oil hole"}, f.Stations)
@@ -110,7 +109,7 @@ func TestPlacesOutsideThePlan(t *testing.T) {
 	require.NoError(t, err)
 	r = record(t, s, id)
 	in, _ := r.Inspection()
-	found := inspection.Evaluate(in)[0]
+	found := found(t, in)[0]
 	assert.True(t, found.Complete, "missing %v", found.Missing)
 	assert.Equal(t, "2.2460", found.Min.Show(unit.In))
 	assert.EqualValues(t, "parallel", found.Shape)
@@ -123,7 +122,7 @@ func TestConditions(t *testing.T) {
 	require.NoError(t, err)
 	warm, cool, yes := 40.0, 20.0, true
 	require.NoError(t, s.AddCondition(ctx, Condition{ID: uuid.NewString(), JobID: id, Kind: inspection.MainJournal, Torqued: &yes,
-		PartC: &warm, GaugeC: &cool, Material: instrument.Steel, SetBy: "Wanda"}))
+		PartC: &warm, GaugeC: &cool, Material: instrument.Steel}))
 	later := size("2.2490")
 	later.Direction = 1
 	_, err = s.AddReading(ctx, id, main3, later, false)
@@ -133,14 +132,14 @@ func TestConditions(t *testing.T) {
 	assert.Equal(t, "2.2480", cells[0][0].Sizes[0].Fixed(unit.In, 4))
 	assert.Equal(t, "2.2485", cells[0][1].Sizes[0].Fixed(unit.In, 4)) // 2.249 × (1 − 20 × 11.5e-6) = 2.24848
 	assert.Equal(t, "40", in.Features[0].Condition.TemperatureC)
-	assert.Error(t, s.AddCondition(ctx, Condition{ID: uuid.NewString(), JobID: id, Kind: inspection.MainJournal, GaugeC: &warm, SetBy: "Wanda"}))
+	assert.Error(t, s.AddCondition(ctx, Condition{ID: uuid.NewString(), JobID: id, Kind: inspection.MainJournal, GaugeC: &warm}))
 }
 
 // The last answer holds; an empty one takes it back; the stamp of a set reaches its parts.
 func TestAnswers(t *testing.T) {
 	s, id := fresh(t)
 	say := func(topic, place, value string) {
-		require.NoError(t, s.AddAnswers(ctx, id, []Answer{{ID: uuid.NewString(), Topic: topic, Place: place, Value: value, SaidBy: "Wanda"}}))
+		require.NoError(t, s.AddAnswers(ctx, id, []Answer{{ID: uuid.NewString(), Topic: topic, Place: place, Value: value}}))
 	}
 	say(walk.MainStamp, "", "0.010")
 	say("history", "seized", "yes")
@@ -157,9 +156,9 @@ func TestAnswers(t *testing.T) {
 func TestHeadIsChangedOnceAndRemembered(t *testing.T) {
 	s, id := fresh(t)
 	day := "2030-01-31"
-	require.NoError(t, s.SetHead(ctx, id, 1, JobHead{"Orchard Trust", "Pump", "heavy", &day}, "Wanda"))
+	require.NoError(t, s.SetHead(ctx, id, 1, JobHead{"Orchard Trust", "Pump", "heavy", &day}))
 	var sentence *ConflictError
-	assert.ErrorAs(t, s.SetHead(ctx, id, 1, JobHead{"Somebody", "Pump", "heavy", nil}, "Ida"), &sentence)
+	assert.ErrorAs(t, s.SetHead(ctx, id, 1, JobHead{"Somebody", "Pump", "heavy", nil}), &sentence)
 	job, err := s.Job(ctx, id)
 	require.NoError(t, err)
 	assert.Equal(t, "Orchard Trust", job.Customer)
@@ -170,7 +169,7 @@ func TestHeadIsChangedOnceAndRemembered(t *testing.T) {
 
 func TestPhotosAreKeptAndTakenAway(t *testing.T) {
 	s, id := fresh(t)
-	p := Photo{ID: uuid.NewString(), JobID: id, Caption: "the deck", Width: 2, Height: 1, TakenBy: "Wanda"}
+	p := Photo{ID: uuid.NewString(), JobID: id, Caption: "the deck", Width: 2, Height: 1}
 	require.NoError(t, s.AddPhoto(ctx, p, []byte("large"), []byte("small")))
 	require.NoError(t, s.AddPhoto(ctx, p, []byte("large"), []byte("small")), "sent twice, stored once")
 	require.Len(t, record(t, s, id).Photos, 1)
@@ -179,7 +178,7 @@ func TestPhotosAreKeptAndTakenAway(t *testing.T) {
 	assert.Equal(t, "small", string(small))
 	_, err = s.Picture(ctx, id+1, p.ID, true)
 	assert.ErrorIs(t, err, ErrNotFound, "another job's picture")
-	require.NoError(t, s.RemovePhoto(ctx, id, p.ID, "Ida"))
+	require.NoError(t, s.RemovePhoto(ctx, id, p.ID))
 	assert.Empty(t, record(t, s, id).Photos)
 	_, err = s.Picture(ctx, id, p.ID, false)
 	assert.ErrorIs(t, err, ErrNotFound)
@@ -206,22 +205,22 @@ func TestAddParts(t *testing.T) {
 
 func TestGaugeChecks(t *testing.T) {
 	s, id := fresh(t)
-	require.NoError(t, s.AddGaugeCheck(ctx, GaugeCheck{ID: "1", JobID: id, Kind: inspection.MainJournal, CheckedBy: "Wanda"}))
-	require.NoError(t, s.AddGaugeCheck(ctx, GaugeCheck{ID: "2", JobID: id, Kind: inspection.MainJournal, Off: unit.Tenth, CheckedBy: "Wanda"}))
+	require.NoError(t, s.AddGaugeCheck(ctx, GaugeCheck{ID: "1", JobID: id, Kind: inspection.MainJournal}))
+	require.NoError(t, s.AddGaugeCheck(ctx, GaugeCheck{ID: "2", JobID: id, Kind: inspection.MainJournal, Off: unit.Tenth}))
 	checks := record(t, s, id).Checks
 	require.Len(t, checks, 1, "the last one holds")
 	assert.Equal(t, unit.Tenth, checks[0].Off)
 	missing := "no such gauge"
-	assert.Error(t, s.AddGaugeCheck(ctx, GaugeCheck{ID: "3", JobID: id, Kind: inspection.MainJournal, GaugeID: &missing, CheckedBy: "Wanda"}))
-	assert.Error(t, s.AddGauge(ctx, GaugeSetup{ID: "g", JobID: id, Kind: inspection.MainJournal, Instrument: "bore_gauge", Division: 1, Mode: "divisions", Sense: 1, SetBy: "W"}),
+	assert.Error(t, s.AddGaugeCheck(ctx, GaugeCheck{ID: "3", JobID: id, Kind: inspection.MainJournal, GaugeID: &missing}))
+	assert.Error(t, s.AddGauge(ctx, GaugeSetup{ID: "g", JobID: id, Kind: inspection.MainJournal, Instrument: "bore_gauge", Division: 1, Mode: "divisions", Sense: 1}, nil),
 		"a deviation without a setting")
 	own := 2 * unit.Tenth
-	require.NoError(t, s.AddGauge(ctx, GaugeSetup{ID: "m", JobID: id, Kind: inspection.MainJournal, Instrument: "micrometer", Division: unit.Tenth, Mode: "direct", Sense: 1, Repeatability: &own, SetBy: "W"}))
+	require.NoError(t, s.AddGauge(ctx, GaugeSetup{ID: "m", JobID: id, Kind: inspection.MainJournal, Instrument: "micrometer", Division: unit.Tenth, Mode: "direct", Sense: 1, Repeatability: &own}, nil))
 	r, m := size("2.2480"), "m"
 	r.GaugeID = &m
 	_, err := s.AddReading(ctx, id, main3, r, false)
 	require.NoError(t, err)
 	in, _ := record(t, s, id).Inspection()
 	assert.Equal(t, own, *in.Features[0].Read[0].Repeatability, "the shop's own repeatability counts")
-	require.NoError(t, s.AddGauge(ctx, GaugeSetup{ID: "g", JobID: id, Kind: inspection.MainBearing, Instrument: "bore_gauge", Division: 1, Mode: "divisions", Mating: true, Sense: -1, SetBy: "W"}))
+	require.NoError(t, s.AddGauge(ctx, GaugeSetup{ID: "g", JobID: id, Kind: inspection.MainBearing, Instrument: "bore_gauge", Division: 1, Mode: "divisions", Mating: true, Sense: -1}, nil))
 }

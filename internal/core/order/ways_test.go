@@ -100,7 +100,9 @@ func TestHoneHasAWindow(t *testing.T) {
 	// A size within the order does not prove a bore whose piston, measured anew, leaves too little.
 	swollen := document(t, "", cylinders, append(bores(1, "3.7195", "3.7185"),
 		strings.Replace(bores(1, "3.7198", "0")[0], `"number": 1,`, `"number": 1, "state": "after_hone",`, 1))...)
-	assert.Equal(t, "missed", order.Verify(swollen, inspection.Evaluate(swollen), order.Sheet{Lines: []order.Line{line}})[0].Verdict)
+	found, err := inspection.Evaluate(t.Context(), swollen)
+	require.NoError(t, err)
+	assert.Equal(t, "missed", order.Verify(swollen, found, order.Sheet{Lines: []order.Line{line}})[0].Verdict)
 
 	tight := document(t, "", cylinders, bores(1, "3.7200", "3.7205")...)
 	hone := disposition.Evaluate(tight).Sets[0].Option(disposition.Way{Action: disposition.Hone})
@@ -170,7 +172,9 @@ func TestTunnelReadInTwoDirectionsIsProved(t *testing.T) {
 	line.Note = "" // the fact decides, not its words
 	for back, want := range map[[2]string]string{{"2.6918", "2.6925"}: "within", {"2.6925", "2.6925"}: "missed", {"2.6919", "2.6931"}: "missed"} {
 		after := document(t, "", limits, found, two("after_line_hone", back[0], back[1]))
-		proof := order.Verify(after, inspection.Evaluate(after), order.Sheet{Lines: []order.Line{line}})[0]
+		judged, err := inspection.Evaluate(t.Context(), after)
+		require.NoError(t, err)
+		proof := order.Verify(after, judged, order.Sheet{Lines: []order.Line{line}})[0]
 		assert.Equal(t, want, proof.Verdict, "%v: %v", back, proof.Problems)
 	}
 }

@@ -1,0 +1,193 @@
+package archive
+
+import (
+	"bytes"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"io"
+
+	"ledge/internal/store"
+)
+
+// ReadIndex reads job.json row by row: no more of them is ever held than a job may have, however many the file holds.
+func ReadIndex(from io.Reader) (dump store.Dump, err error) {
+	limited := &limitedReader{from: from, left: maxJob}
+	decoder := json.NewDecoder(limited)
+	x := index{decoder: decoder, dump: store.Dump{Tables: map[string][]map[string]any{}}}
+	err = x.read()
+	switch {
+	case limited.left < 0:
+		return dump, refuse("%s is too large when it is unpacked.", jobEntry)
+	case err != nil:
+		return dump, err
+	case x.format != Format:
+		return dump, refuse("This is not a job's file: its format is %.40q, not %q.", x.format, Format)
+	case x.dump.Job == nil:
+		return dump, refuse("job: it is missing.")
+	}
+	if photos := len(x.dump.Tables["photos"]); photos > store.MaxPhotos {
+		return dump, refuse("The file holds %d photographs; a job keeps %d at most.", photos, store.MaxPhotos)
+	}
+	return x.dump, nil
+}
+
+// A limitedReader fails where more comes than it may give.
+type limitedReader struct {
+	from io.Reader
+	left int64
+}
+
+func (l *limitedReader) Read(p []byte) (int, error) {
+	if l.left < 0 {
+		return 0, errors.New("too much")
+	}
+	n, err := l.from.Read(p)
+	l.left -= int64(n)
+	return n, err
+}
+
+type index struct {
+	decoder *json.Decoder
+	format  string
+	dump    store.Dump
+	rows    int
+}
+
+var errIndex = refuse("%s cannot be read: it is damaged, or not as Ledge writes it.", jobEntry)
+
+func (x *index) read() error {
+	err := x.object(func(name string) error {
+		switch name {
+		case "format":
+			return x.value(&x.format)
+		case "version":
+			return x.value(&x.dump.Version)
+		case "job":
+			row, err := x.row()
+			if err != nil {
+				return refuse("job: %v", err)
+			}
+			x.dump.Job = row
+			return nil
+		case "tables":
+			return x.object(x.table)
+		}
+		return refuse("%s cannot be read: there is no %.40q in it.", jobEntry, name)
+	})
+	if err != nil {
+		return err
+	}
+	if _, err := x.decoder.Token(); !errors.Is(err, io.EOF) {
+		return errIndex
+	}
+	return nil
+}
+
+// object reads the fields of an object, each at most once.
+func (x *index) object(field func(name string) error) error {
+	if token, err := x.decoder.Token(); err != nil || token != json.Delim('{') {
+		return errIndex
+	}
+	seen := map[string]bool{}
+	for x.decoder.More() {
+		token, err := x.decoder.Token()
+		name, ok := token.(string)
+		if err != nil || !ok || seen[name] {
+			return errIndex
+		}
+		seen[name] = true
+		if err := field(name); err != nil {
+			return err
+		}
+	}
+	if _, err := x.decoder.Token(); err != nil {
+		return errIndex
+	}
+	return nil
+}
+
+func (x *index) value(to any) error {
+	if err := x.decoder.Decode(to); err != nil {
+		return errIndex
+	}
+	return nil
+}
+
+func (x *index) table(name string) error {
+	token, err := x.decoder.Token()
+	if err != nil || token != nil && token != json.Delim('[') {
+		return errIndex
+	}
+	if !store.Dumped(name) {
+		return refuse("tables/%.40s: there is no such table.", name)
+	}
+	x.dump.Tables[name] = []map[string]any{}
+	if token == nil {
+		return nil
+	}
+	for i := 0; x.decoder.More(); i++ {
+		if x.rows++; x.rows > store.MostRows {
+			return refuse("The job has more than %d rows, the most that are taken.", store.MostRows)
+		}
+		row, err := x.row()
+		if err != nil {
+			return refuse("tables/%.40s/%d: %v", name, i, err)
+		}
+		x.dump.Tables[name] = append(x.dump.Tables[name], row)
+	}
+	return x.end()
+}
+
+func (x *index) end() error {
+	if _, err := x.decoder.Token(); err != nil {
+		return errIndex
+	}
+	return nil
+}
+
+// row reads one row: names with numbers and texts. Anything else in it is refused before it is built.
+func (x *index) row() (map[string]any, error) {
+	var text json.RawMessage
+	if err := x.decoder.Decode(&text); err != nil {
+		return nil, errors.New("it cannot be read")
+	}
+	if len(text) > maxRow {
+		return nil, errors.New("it is too large")
+	}
+	var values map[string]json.RawMessage
+	if err := json.Unmarshal(text, &values); err != nil || values == nil {
+		return nil, errors.New("it is empty, or no row")
+	}
+	row := make(map[string]any, len(values))
+	for name, value := range values {
+		plain, err := plainValue(value)
+		if err != nil {
+			return nil, fmt.Errorf("%.40q is %w", name, err)
+		}
+		row[name] = plain
+	}
+	return row, nil
+}
+
+// plainValue is a number or a text as the database knows it.
+func plainValue(value json.RawMessage) (any, error) {
+	switch value[0] {
+	case 'n':
+		return nil, nil
+	case '"':
+		var text string
+		err := json.Unmarshal(value, &text)
+		return text, err
+	case '{', '[', 't', 'f':
+		return nil, errors.New("neither number nor text")
+	}
+	number := json.Number(bytes.TrimSpace(value))
+	if whole, err := number.Int64(); err == nil {
+		return whole, nil
+	}
+	if broken, err := number.Float64(); err == nil {
+		return broken, nil
+	}
+	return nil, errors.New("too large a number")
+}

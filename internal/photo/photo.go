@@ -1,0 +1,167 @@
+// Package photo makes photographs anew, upright and at two sizes, so that nothing of a file but its picture is kept; one at a time and in
+// bounded memory.
+package photo
+
+import (
+	"bytes"
+	"context"
+	"image"
+	"image/color"
+	_ "image/jpeg" // the formats that are taken
+	_ "image/png"
+	"io"
+
+	"github.com/bep/imagemeta"
+	"github.com/disintegration/imaging"
+)
+
+// Bounds of what is taken. What is decoded is held in memory as a whole.
+const (
+	MaxFile    = 12 << 20
+	maxDecoded = 130 << 20
+	maxSide    = 30_000
+	waiting    = 8 // how many may wait for the one that is made
+
+	side      = 1600
+	smallSide = 320
+)
+
+// A Refusal says in a sentence why a picture is not taken.
+type Refusal string
+
+func (r Refusal) Error() string { return string(r) }
+
+// Why a picture is not taken. Busy is no fault of the picture: it may be sent again in a moment.
+const (
+	NoPicture Refusal = "This is not a JPEG or PNG picture."
+	TooLarge  Refusal = "The picture has too many pixels; a smaller one will do."
+	Damaged   Refusal = "The picture is damaged and cannot be read."
+	Busy      Refusal = "Other photographs are being made smaller. Try again in a moment."
+)
+
+// Made is a picture as it is kept: two JPEGs.
+type Made struct {
+	Picture, Small []byte
+	Width, Height  int
+}
+
+// A Maker makes one picture at a time.
+type Maker struct{ turn, queue chan struct{} }
+
+// NewMaker returns a maker with an empty queue.
+func NewMaker() *Maker {
+	return &Maker{make(chan struct{}, 1), make(chan struct{}, waiting)}
+}
+
+// Make makes a JPEG or PNG anew. It waits for its turn; [Busy] where too many wait.
+func (m *Maker) Make(ctx context.Context, file io.ReadSeeker) (Made, error) {
+	select {
+	case m.queue <- struct{}{}:
+		defer func() { <-m.queue }()
+	default:
+		return Made{}, Busy
+	}
+	select {
+	case m.turn <- struct{}{}:
+		defer func() { <-m.turn }()
+	case <-ctx.Done():
+		return Made{}, ctx.Err()
+	}
+	return remake(file)
+}
+
+func remake(file io.ReadSeeker) (made Made, err error) {
+	config, format, err := image.DecodeConfig(file)
+	if err != nil || format != "jpeg" && format != "png" {
+		return made, NoPicture
+	}
+	if max(config.Width, config.Height) > maxSide {
+		return made, TooLarge
+	}
+	bytes, err := decodedBytes(file, config, format)
+	switch {
+	case err != nil:
+		return made, Damaged
+	case bytes > maxDecoded:
+		return made, TooLarge
+	}
+	turned := orientation(file, format)
+	if _, err := file.Seek(0, io.SeekStart); err != nil {
+		return made, err
+	}
+	decoded, _, err := image.Decode(file)
+	if err != nil {
+		return made, Damaged
+	}
+	// Turned when it is small: turning needs it twice.
+	upright := turn(imaging.Fit(decoded, side, side, imaging.Lanczos), turned)
+	made.Width, made.Height = upright.Bounds().Dx(), upright.Bounds().Dy()
+	if made.Picture, err = encode(upright); err != nil {
+		return made, err
+	}
+	made.Small, err = encode(imaging.Fit(upright, smallSide, smallSide, imaging.Lanczos))
+	return made, err
+}
+
+func encode(picture image.Image) ([]byte, error) {
+	var out bytes.Buffer
+	err := imaging.Encode(&out, picture, imaging.JPEG, imaging.JPEGQuality(82))
+	return out.Bytes(), err
+}
+
+// decodedBytes is how much memory a picture takes while it is decoded.
+func decodedBytes(file io.ReadSeeker, config image.Config, format string) (int64, error) {
+	pixels := int64(config.Width) * int64(config.Height)
+	if format == "jpeg" {
+		share, err := jpegBytes(file)
+		return int64(float64(pixels) * share), err
+	}
+	bytes := int64(4)
+	switch config.ColorModel {
+	case color.GrayModel:
+		bytes = 1
+	case color.Gray16Model:
+		bytes = 2
+	case color.RGBA64Model, color.NRGBA64Model:
+		bytes = 8
+	}
+	return 2 * bytes * pixels, nil // an interlaced one is put together from parts
+}
+
+// orientation is how a camera was held, as its file says: 1 where it does not.
+func orientation(file io.ReadSeeker, format string) (held int) {
+	if _, err := file.Seek(0, io.SeekStart); err != nil || format != "jpeg" {
+		return 1
+	}
+	held = 1
+	_, _ = imagemeta.Decode(imagemeta.Options{R: file, ImageFormat: imagemeta.JPEG, Sources: imagemeta.EXIF,
+		ShouldHandleTag: func(tag imagemeta.TagInfo) bool { return tag.Tag == "Orientation" },
+		HandleTag: func(tag imagemeta.TagInfo) error {
+			if n, ok := tag.Value.(uint16); ok {
+				held = int(n)
+			}
+			return nil
+		}}) // where it cannot be read, the picture stays as it is
+	return held
+}
+
+// turn puts a picture upright that was taken in one of the eight ways of TIFF's orientation tag.
+func turn(picture *image.NRGBA, held int) *image.NRGBA {
+	switch held {
+	case 2:
+		return imaging.FlipH(picture)
+	case 3:
+		return imaging.Rotate180(picture)
+	case 4:
+		return imaging.FlipV(picture)
+	case 5:
+		return imaging.Transpose(picture)
+	case 6:
+		return imaging.Rotate270(picture)
+	case 7:
+		return imaging.Transverse(picture)
+	case 8:
+		return imaging.Rotate90(picture)
+	}
+	return picture
+}
