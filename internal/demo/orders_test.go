@@ -43,7 +43,7 @@ func TestEveryWayMakesSheetsToWorkFrom(t *testing.T) {
 		for _, set := range result.Sets {
 			for _, option := range set.Options {
 				at := name + " " + string(set.Set) + " " + string(option.Action) + " " + option.Step.Format(in.Unit) + " " + string(option.Method)
-				for _, s := range sheetsOf(in, result, []order.Decided{{Set: set, Option: option, Reason: "because"}}) {
+				for _, s := range sheetsOf(in, result, []order.Decided{{Set: set, Option: option, By: "Ida", Reason: "because"}}) {
 					sheets[s.Name]++
 					assert.NotEmpty(t, s.Title, at)
 					assert.NotEmpty(t, s.Notes, "%s: %s says nothing to mind", at, s.Name)
@@ -96,7 +96,7 @@ func TestWorkDoneAsOrderedIsProved(t *testing.T) {
 		for _, set := range result.Sets {
 			for _, o := range set.Options {
 				if o.Way == set.Way {
-					decided = append(decided, order.Decided{Set: set, Option: o})
+					decided = append(decided, order.Decided{Set: set, Option: o, By: "Ida"})
 					break
 				}
 			}

@@ -219,9 +219,14 @@ func TestAFileOfAJobComesBackAsTheSameJob(t *testing.T) {
 		require.NoError(t, json.Unmarshal(answer, &preview))
 		assert.Zero(t, preview.Job)
 		assert.Positive(t, preview.Readings)
-		status, answer, _ = call(t, "POST", base+"/api/v1/imports?take=true", body)
+		path := base + "/api/v1/imports?take=true&id=" + uuid.NewString()
+		status, answer, _ = call(t, "POST", path, body)
 		require.Equal(t, 200, status, string(answer))
 		require.NoError(t, json.Unmarshal(answer, &taken))
+		_, again, _ := call(t, "POST", path, body)
+		assert.JSONEq(t, string(answer), string(again), "sent twice, one job")
+		status, again, _ = call(t, "POST", path, map[string]string{"text": string(text) + " "})
+		assert.Equal(t, 409, status, string(again))
 		var first, second JobView
 		_, before, _ := call(t, "GET", fmt.Sprintf("%s/api/v1/jobs/%d", base, id), nil)
 		_, after, _ := call(t, "GET", fmt.Sprintf("%s/api/v1/jobs/%d", base, taken.Job), nil)
@@ -236,7 +241,7 @@ func TestAFileOfAJobComesBackAsTheSameJob(t *testing.T) {
 func TestAFileThatCannotBeTakenIsRefusedWithEveryPlace(t *testing.T) {
 	base := serveDemo(t).URL
 	text := `{"format": "ledge.inspection/1", "unit": "in", "features": [{"kind": "deck", "lines": []}, {"kind": "deck", "number": 1, "lines": []}]}`
-	status, answer, _ := call(t, "POST", base+"/api/v1/imports?take=true", map[string]string{"text": text})
+	status, answer, _ := call(t, "POST", base+"/api/v1/imports?take=true&id="+uuid.NewString(), map[string]string{"text": text})
 	assert.Equal(t, 422, status)
 	for _, place := range []string{`"/engine"`, `"/job/engine"`, `"/features/1"`} {
 		assert.Contains(t, string(answer), place)

@@ -63,7 +63,7 @@ func TestOneValidatorForFileAndForm(t *testing.T) {
 	require.Equal(t, 422, status)
 	assert.Contains(t, string(said), "body.policy.hone_stock")
 	assert.Contains(t, string(said), "It cannot be negative.")
-	status, _, _ = call(t, "PUT", base+"/api/v1/policies/in", body.Policy)
+	status, _, _ = call(t, "PUT", base+"/api/v1/policies/in", body.Policy, "If-Match", `"0"`)
 	assert.Equal(t, 422, status)
 }
 
@@ -73,7 +73,7 @@ func TestTheShopHasMoreThanFiftyJobs(t *testing.T) {
 	t.Cleanup(func() { _ = s.Close() })
 	server := serveStore(t, s)
 	for range 60 {
-		_, err := s.CreateJob(context.Background(), store.NewJob{Engine: "Pump", Duty: "standard", Unit: unit.In, Layout: engine.Layout{Arrangement: engine.Inline, Cylinders: 2}.Complete(), Policy: inspection.DefaultPolicy(unit.In)})
+		_, err := s.CreateJob(store.As(context.Background(), "W"), store.NewJob{Engine: "Pump", Duty: "standard", Unit: unit.In, Layout: engine.Layout{Arrangement: engine.Inline, Cylinders: 2}.Complete(), Policy: inspection.DefaultPolicy(unit.In)})
 		require.NoError(t, err)
 	}
 	assert.Greater(t, len(get[[]JobLine](t, server.URL+"/api/v1/jobs")), 65)

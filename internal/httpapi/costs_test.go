@@ -88,7 +88,7 @@ func TestMachinesAreShared(t *testing.T) {
 	grind := card.Operations["grind_mains"]
 	grind.SetupMinutes = 5000
 	card.Operations["grind_mains"] = grind
-	status, answer, _ := call(t, "PUT", base+"/api/v1/rates", card)
+	status, answer, _ := call(t, "PUT", base+"/api/v1/rates", card, "If-Match", `"1"`)
 	require.Equal(t, 200, status, string(answer))
 	grinding := func() (option int, ready string) {
 		_, body, _ := call(t, "GET", base+"/api/v1/jobs/2", nil)
@@ -117,7 +117,7 @@ func TestMachinesAreShared(t *testing.T) {
 func TestRatesAreCheckedFieldByField(t *testing.T) {
 	base := serveDemo(t).URL
 	status, answer, _ := call(t, "PUT", base+"/api/v1/rates", map[string]any{"currency": "crowns", "day_minutes": 10,
-		"operations": map[string]any{"bore": map[string]any{"setup": -1, "each": 0, "setup_minutes": 0, "each_minutes": 0, "outside": false, "lead_days": 0}}, "parts": map[string]any{}})
+		"operations": map[string]any{"bore": map[string]any{"setup": -1, "each": 0, "setup_minutes": 0, "each_minutes": 0, "outside": false, "lead_days": 0}}, "parts": map[string]any{}}, "If-Match", `"1"`)
 	assert.Equal(t, 422, status)
 	assert.Contains(t, string(answer), `"body.day_minutes"`)
 	assert.Contains(t, string(answer), `"body.operations.bore"`)
@@ -186,10 +186,13 @@ func TestShopPolicy(t *testing.T) {
 	base := serveDemo(t).URL
 	policy := inspection.DefaultPolicy("in")
 	policy.DecisionRule, policy.RefitShells = "guarded", true
-	status, answer, _ := call(t, "PUT", base+"/api/v1/policies/in", policy)
-	require.Equal(t, 204, status, string(answer))
+	_, _, header := call(t, "GET", base+"/api/v1/policies/in", nil)
+	status, answer, _ := call(t, "PUT", base+"/api/v1/policies/in", policy, "If-Match", header.Get("ETag"))
+	require.Equal(t, 200, status, string(answer))
+	status, _, _ = call(t, "PUT", base+"/api/v1/policies/in", policy, "If-Match", header.Get("ETag"))
+	assert.Equal(t, 409, status, "a page that is out of date writes over nothing")
 	start := func(unit string) (view JobView) {
-		status, answer, _ := call(t, "POST", base+"/api/v1/jobs", map[string]any{"engine": "New one", "customer": "", "duty": "standard", "unit": unit, "arrangement": "inline", "cylinders": 2})
+		status, answer, _ := call(t, "POST", base+"/api/v1/jobs", map[string]any{"id": uuid.NewString(), "engine": "New one", "customer": "", "duty": "standard", "unit": unit, "arrangement": "inline", "cylinders": 2})
 		require.Equal(t, 201, status, string(answer))
 		require.NoError(t, json.Unmarshal(answer, &view))
 		return view

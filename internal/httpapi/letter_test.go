@@ -68,11 +68,11 @@ func TestCodesOnPapersNeedAPublicAddress(t *testing.T) {
 	}
 	none := images()
 	for _, wrong := range []string{"http://127.0.0.1:8173", "https://localhost", "http://[::1]/", "ledge.example.org", "ftp://ledge.example.org", "http://0.0.0.0"} {
-		status, said, _ := call(t, "PUT", base+"/api/v1/shop", map[string]string{"public_url": wrong})
+		status, said, _ := call(t, "PUT", base+"/api/v1/shop", map[string]string{"public_url": wrong}, "If-Match", `"0"`)
 		assert.Equal(t, 422, status, wrong)
 		assert.Contains(t, string(said), "body.public_url")
 	}
-	status, said, _ := call(t, "PUT", base+"/api/v1/shop", map[string]string{"public_url": "https://ledge.example.org/"})
+	status, said, _ := call(t, "PUT", base+"/api/v1/shop", map[string]string{"public_url": "https://ledge.example.org/"}, "If-Match", `"0"`)
 	require.Equal(t, 200, status, string(said))
 	assert.Contains(t, string(said), `"https://ledge.example.org"`)
 	assert.Greater(t, images(), none)

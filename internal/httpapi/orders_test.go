@@ -55,7 +55,7 @@ func (b bench) sign(set disposition.SetName, action disposition.Action, step, re
 			body.After = d.Seq
 		}
 	}
-	return b.post("/api/v1/jobs/1/decisions", body, 201)
+	return b.postAs("Ida", "/api/v1/jobs/1/decisions", body, 201)
 }
 
 func issued(v JobView, name order.Name, issue int) IssuedView {

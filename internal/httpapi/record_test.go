@@ -172,7 +172,7 @@ func TestViewsFollowTheRecord(t *testing.T) {
 		assert.Equal(t, 1, live, "reading %d shows at once", i)
 	}
 	before := b.get().Evaluation
-	status, _, _ := call(t, "PUT", base+"/api/v1/rates", map[string]any{})
+	status, _, _ := call(t, "PUT", base+"/api/v1/rates", map[string]any{}, "If-Match", `"1"`)
 	assert.Equal(t, 422, status)
 	assert.Equal(t, before, b.get().Evaluation)
 }

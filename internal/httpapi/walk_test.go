@@ -56,6 +56,7 @@ func send(t *testing.T, method, url, contentType string, body []byte) (int, []by
 	if contentType != "" {
 		request.Header.Set("Content-Type", contentType)
 	}
+	request.Header.Set(personHeader, "Wanda")
 	response, err := http.DefaultClient.Do(request)
 	require.NoError(t, err)
 	defer response.Body.Close()
@@ -140,7 +141,7 @@ func TestReadingsAsCSV(t *testing.T) {
 	assert.Contains(t, string(answer), `"replaced":1`)
 	_, csv, _ := send(t, "GET", path+"/readings.csv", "", nil)
 	assert.NotContains(t, string(csv), "Ida", "a look changes nothing")
-	status, _, _ = call(t, "POST", path+"/readings-files?take=true", map[string]string{"text": good})
+	status, _, _ = call(t, "POST", path+"/readings-files?take=true", map[string]string{"text": good}, personHeader, "Ida")
 	assert.Equal(t, 200, status)
 	_, csv, _ = send(t, "GET", path+"/readings.csv", "", nil)
 	assert.Contains(t, string(csv), "44.956,mm", "a length that has no end in inches stays metric")

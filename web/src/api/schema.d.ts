@@ -882,7 +882,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /** The policy that new jobs of a unit start with */
+        get: operations["get-shop-policy"];
         /** Choose the policy that new jobs of a unit start with */
         put: operations["set-shop-policy"];
         post?: never;
@@ -946,6 +947,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** In which browsers people are signed in */
+        get: operations["list-sessions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sessions/{session}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Sign a browser out */
+        delete: operations["end-session"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/shared/{token}": {
         parameters: {
             query?: never;
@@ -1004,7 +1039,6 @@ export interface components {
     schemas: {
         "Add-answersRequest": {
             answers: components["schemas"]["AnswerBody"][];
-            by: string;
             /** @description the person was asked about a stamp that looks mistyped, and it is so */
             sure?: boolean;
         };
@@ -1017,7 +1051,6 @@ export interface components {
             kind: string;
         };
         "Add-placeRequest": {
-            by: string;
             /** Format: int64 */
             direction: number;
             kind: string;
@@ -1032,7 +1065,6 @@ export interface components {
             state: string;
         };
         "Add-unwornRequest": {
-            by: string;
             kind: string;
             /** Format: int64 */
             number: number;
@@ -1087,7 +1119,6 @@ export interface components {
             ready: string;
         };
         ConditionBody: {
-            by: string;
             deck_plate?: boolean;
             /**
              * Format: double
@@ -1148,7 +1179,6 @@ export interface components {
              * @description the seq of the set's last decision as the person saw it; 0 where there was none
              */
             after: number;
-            by: string;
             /** Format: uuid */
             id: string;
             method?: string;
@@ -1430,7 +1460,6 @@ export interface components {
         GaugeBody: {
             /** @description how the setting was put together */
             built?: string;
-            by: string;
             /** @description the zero was just checked on its standard */
             checked?: boolean;
             /**
@@ -1474,7 +1503,6 @@ export interface components {
             steps?: number[];
         };
         GaugeCheckBody: {
-            by: string;
             gauge?: string;
             /** Format: uuid */
             id: string;
@@ -1614,6 +1642,7 @@ export interface components {
             body: components["schemas"]["OrderSheet"];
             closed: boolean;
             events: components["schemas"]["StoreOrderEvent"][];
+            from_file?: boolean;
             id: string;
             /** Format: int64 */
             issue: number;
@@ -1645,6 +1674,7 @@ export interface components {
             shaft: components["schemas"]["EngineJournal"][];
             /** @enum {string} */
             unit: "in" | "mm";
+            unreadable?: string;
         };
         JobView: {
             before?: components["schemas"]["DispositionSet"][];
@@ -1746,7 +1776,6 @@ export interface components {
             min: number;
         };
         LookBody: {
-            by: string;
             /** Format: uuid */
             id: string;
             kind: string;
@@ -1768,7 +1797,6 @@ export interface components {
         NewJobBody: {
             /** @enum {string} */
             arrangement: "inline" | "v" | "flat";
-            by: string;
             /**
              * Format: int64
              * @description the job whose limits and policy are copied
@@ -1782,6 +1810,11 @@ export interface components {
             /** @enum {string} */
             duty: "standard" | "power" | "heavy";
             engine: string;
+            /**
+             * Format: uuid
+             * @description an id made by the client: sending it twice makes one job
+             */
+            id: string;
             /** @description the plan for main and rod journals */
             journal_plan?: string;
             /** Format: int64 */
@@ -1807,7 +1840,6 @@ export interface components {
             what: "drafts" | "orders" | "unproved" | "unticked" | "bolts" | "new_parts";
         };
         OrderEventBody: {
-            by: string;
             /** Format: uuid */
             id: string;
             /** @description empty for the whole sheet */
@@ -1917,6 +1949,8 @@ export interface components {
             entered: boolean;
             operations: components["schemas"]["RateName"][];
             parts: components["schemas"]["RateName"][];
+            /** Format: int64 */
+            version: number;
         };
         "Read-cardRequest": {
             /** @description the ledge.inspection/1 document */
@@ -1927,7 +1961,6 @@ export interface components {
             view: components["schemas"]["JobView"];
         };
         ReadingBody: {
-            by: string;
             /** Format: int64 */
             direction: number;
             /**
@@ -2015,6 +2048,15 @@ export interface components {
             /** Format: int64 */
             option: number;
         };
+        SessionLine: {
+            began_at: string;
+            device: string;
+            id: string;
+            /** Format: int64 */
+            person_id: number;
+            seen_at: string;
+            this: boolean;
+        };
         SessionView: {
             first: boolean;
             name: string;
@@ -2059,7 +2101,6 @@ export interface components {
             step: number;
         };
         "Settle-matchingRequest": {
-            by: string;
             /** Format: uuid */
             id: string;
             /** @description the kind of the places */
@@ -2068,8 +2109,12 @@ export interface components {
             parts: number[];
         };
         ShareRequest: {
-            by: string;
             for: string;
+            /**
+             * Format: uuid
+             * @description an id made by the client: sending it twice makes one link
+             */
+            id: string;
         };
         ShareResponse: {
             token: string;
@@ -2098,12 +2143,16 @@ export interface components {
         ShopView: {
             fixed: boolean;
             public_url: string;
+            troubles: components["schemas"]["StoreTrouble"][];
+            /** Format: int64 */
+            version: number;
         };
         Signed: {
             /** @enum {string} */
             action: "reuse" | "polish" | "hone" | "bore" | "sleeve" | "grind" | "line_hone" | "resize" | "skim" | "replace" | "measure" | "remeasure";
             decided_at: string;
             decided_by: string;
+            from_file?: boolean;
             id: string;
             method?: string;
             overruled: boolean;
@@ -2135,6 +2184,7 @@ export interface components {
             to: number;
         };
         StoreAnswer: {
+            from_file?: boolean;
             id: string;
             note: string;
             place: string;
@@ -2148,6 +2198,7 @@ export interface components {
         StoreClosing: {
             closed_at: string;
             closed_by: string;
+            from_file?: boolean;
             id: string;
             /** @enum {string} */
             outcome: "finished" | "declined" | "scrapped" | "kept_for_parts" | "mistake" | "reopened";
@@ -2157,6 +2208,7 @@ export interface components {
         };
         StoreCondition: {
             deck_plate?: boolean;
+            from_file?: boolean;
             /** Format: double */
             gauge_c?: number;
             id: string;
@@ -2178,6 +2230,7 @@ export interface components {
             action: "reuse" | "polish" | "hone" | "bore" | "sleeve" | "grind" | "line_hone" | "resize" | "skim" | "replace" | "measure" | "remeasure";
             decided_at: string;
             decided_by: string;
+            from_file?: boolean;
             id: string;
             method?: string;
             overruled: boolean;
@@ -2206,6 +2259,7 @@ export interface components {
         StoreGaugeCheck: {
             checked_at: string;
             checked_by: string;
+            from_file?: boolean;
             gauge?: string;
             id: string;
             kind: string;
@@ -2220,6 +2274,7 @@ export interface components {
             counts?: number;
             /** Format: int64 */
             division: number;
+            from_file?: boolean;
             id: string;
             instrument: string;
             kind: string;
@@ -2252,6 +2307,7 @@ export interface components {
             cylinders_per_throw: number;
             duty: string;
             engine: string;
+            from_file?: boolean;
             /** Format: int64 */
             id: number;
             limits: components["schemas"]["StoreLimitSet"];
@@ -2285,6 +2341,7 @@ export interface components {
             };
         };
         StoreLook: {
+            from_file?: boolean;
             graded_at: string;
             graded_by: string;
             id: string;
@@ -2300,6 +2357,7 @@ export interface components {
             by: string;
             /** Format: int64 */
             count?: number;
+            from_file?: boolean;
             kind?: string;
             /** Format: int64 */
             number?: number;
@@ -2312,6 +2370,7 @@ export interface components {
             what: "job" | "reading" | "look" | "crack_test" | "gauge" | "zero" | "condition" | "unworn" | "answer" | "photo" | "decision" | "order" | "order_event" | "match" | "change" | "share" | "closing";
         };
         StoreOrderEvent: {
+            from_file?: boolean;
             id: string;
             line: string;
             order_id: string;
@@ -2331,9 +2390,12 @@ export interface components {
             name: string;
             /** @enum {string} */
             role: "viewer" | "inspector" | "decider" | "owner";
+            /** Format: int64 */
+            version: number;
         };
         StorePhoto: {
             caption: string;
+            from_file?: boolean;
             /** Format: int64 */
             height: number;
             id: string;
@@ -2348,6 +2410,7 @@ export interface components {
             condition?: string;
             /** Format: int64 */
             direction: number;
+            from_file?: boolean;
             gauge?: string;
             id: string;
             reason?: string;
@@ -2365,6 +2428,7 @@ export interface components {
             what: "size" | "skip" | "clear";
         };
         StoreSettled: {
+            from_file?: boolean;
             kind: string;
             parts: number[];
             settled_at: string;
@@ -2377,6 +2441,12 @@ export interface components {
             made_by: string;
             revoked_at: string;
             revoked_by: string;
+        };
+        StoreTrouble: {
+            /** @enum {string} */
+            code: "full" | "disk" | "gone" | "damaged" | "copy";
+            sentence: string;
+            since: string;
         };
         WalkChoice: {
             /** @enum {string} */
@@ -2420,8 +2490,9 @@ export type $defs = Record<string, never>;
 export interface operations {
     "take-archive": {
         parameters: {
-            query?: {
-                by?: string;
+            query: {
+                /** @description an id made by the client: sending it twice makes one job */
+                id: string;
             };
             header?: never;
             path?: never;
@@ -2491,7 +2562,8 @@ export interface operations {
             query?: {
                 /** @description store it; otherwise it is only looked into */
                 take?: boolean;
-                by?: string;
+                /** @description needed to take it, an id made by the client: sending it twice makes one job */
+                id?: string;
             };
             header?: never;
             path?: never;
@@ -2667,12 +2739,10 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
-                    "Content-Disposition"?: string;
-                    "Content-Type"?: string;
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "application/zip": string;
                 };
             };
             /** @description Error */
@@ -3030,9 +3100,7 @@ export interface operations {
     };
     "set-head": {
         parameters: {
-            query?: {
-                by?: string;
-            };
+            query?: never;
             header: {
                 /** @description the job's version that was changed */
                 "If-Match": string;
@@ -3121,7 +3189,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "application/pdf": string;
                 };
             };
             /** @description Error */
@@ -3283,9 +3351,7 @@ export interface operations {
     };
     "issue-orders": {
         parameters: {
-            query?: {
-                by?: string;
-            };
+            query?: never;
             header?: never;
             path: {
                 id: number;
@@ -3374,7 +3440,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "application/pdf": string;
                 };
             };
             /** @description Error */
@@ -3462,7 +3528,6 @@ export interface operations {
                 /** @description an id made by the client */
                 photo: string;
                 caption?: string;
-                by?: string;
             };
             header?: never;
             path: {
@@ -3518,7 +3583,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "image/jpeg": string;
                 };
             };
             /** @description Error */
@@ -3534,9 +3599,7 @@ export interface operations {
     };
     "remove-photo": {
         parameters: {
-            query?: {
-                by?: string;
-            };
+            query?: never;
             header?: never;
             path: {
                 id: number;
@@ -3709,7 +3772,6 @@ export interface operations {
             query?: {
                 /** @description store them; otherwise the file is only looked into */
                 take?: boolean;
-                by?: string;
             };
             header?: never;
             path: {
@@ -3762,7 +3824,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "text/csv": string;
                 };
             };
             /** @description Error */
@@ -3875,9 +3937,7 @@ export interface operations {
     };
     "revoke-share": {
         parameters: {
-            query?: {
-                by?: string;
-            };
+            query?: never;
             header?: never;
             path: {
                 id: number;
@@ -3994,7 +4054,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "application/pdf": string;
                 };
             };
             /** @description Error */
@@ -4062,7 +4122,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
                 };
             };
             /** @description Error */
@@ -4234,7 +4294,10 @@ export interface operations {
     "change-person": {
         parameters: {
             query?: never;
-            header?: never;
+            header: {
+                /** @description the person's version that was changed */
+                "If-Match": string;
+            };
             path: {
                 person: number;
             };
@@ -4295,12 +4358,45 @@ export interface operations {
             };
         };
     };
+    "get-shop-policy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                unit: "in" | "mm";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InspectionPolicy"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "set-shop-policy": {
         parameters: {
-            query?: {
-                by?: string;
+            query?: never;
+            header: {
+                /** @description the version that was changed, as get-shop-policy tells it */
+                "If-Match": string;
             };
-            header?: never;
             path: {
                 unit: "in" | "mm";
             };
@@ -4312,12 +4408,15 @@ export interface operations {
             };
         };
         responses: {
-            /** @description No Content */
-            204: {
+            /** @description OK */
+            200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["InspectionPolicy"];
+                };
             };
             /** @description Error */
             default: {
@@ -4342,6 +4441,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -4361,10 +4461,11 @@ export interface operations {
     };
     "set-rates": {
         parameters: {
-            query?: {
-                by?: string;
+            query?: never;
+            header: {
+                /** @description the version that was changed */
+                "If-Match": string;
             };
-            header?: never;
             path?: never;
             cookie?: never;
         };
@@ -4377,6 +4478,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -4524,6 +4626,66 @@ export interface operations {
             };
         };
     };
+    "list-sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionLine"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "end-session": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                session: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionLine"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "get-shared": {
         parameters: {
             query?: never;
@@ -4574,7 +4736,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "application/pdf": string;
                 };
             };
             /** @description Error */
@@ -4600,6 +4762,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -4620,7 +4783,10 @@ export interface operations {
     "set-shop": {
         parameters: {
             query?: never;
-            header?: never;
+            header: {
+                /** @description the version that was changed */
+                "If-Match": string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -4633,6 +4799,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
