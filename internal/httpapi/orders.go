@@ -146,7 +146,7 @@ func accepted(o store.Order, line string) bool {
 func (v JobView) decisionsToOrder(decided disposition.Result) []order.Decided {
 	var list []order.Decided
 	for _, signed := range v.Signed {
-		one := order.Decided{By: signed.DecidedBy, Reason: signed.Reason}
+		one := order.Decided{By: who(signed.DecidedBy, signed.FromFile), Reason: signed.Reason}
 		for _, set := range []*disposition.Set{setNamed(decided.Sets, signed.Set), &signed.basis} {
 			if set == nil {
 				continue

@@ -100,7 +100,7 @@ func (a resources) papers(api huma.API) {
 				address += "/orders"
 			}
 			pdf, err := report.Sheet{Address: address, Number: job.Number, Customer: job.Customer, Name: job.Engine, Unit: job.Unit,
-				Issue: o.Issue, IssuedBy: o.IssuedBy, IssuedAt: moment(o.IssuedAt), Struck: o.Has(store.Struck), Body: o.Body}.PDF()
+				Issue: o.Issue, IssuedBy: who(o.IssuedBy, o.FromFile), IssuedAt: moment(o.IssuedAt), Struck: o.Has(store.Struck), Body: o.Body}.PDF()
 			if err != nil {
 				return nil, a.fail(ctx, err)
 			}
@@ -113,7 +113,7 @@ func signedTable(view JobView) exchange.Table {
 	units := " (" + string(view.Job.Unit) + ")"
 	t := exchange.Table{Name: "Signed", Head: []string{"Set", "Action", "Step" + units, "Shell" + units, "Method", "Overruled", "Reason", "Signed by", "Signed at"}}
 	for _, d := range view.Decisions {
-		t.Rows = append(t.Rows, []any{string(d.Set), string(d.Action), &d.Step, &d.Shell, string(d.Method), d.Overruled, d.Reason, d.DecidedBy, d.DecidedAt})
+		t.Rows = append(t.Rows, []any{string(d.Set), string(d.Action), &d.Step, &d.Shell, string(d.Method), d.Overruled, d.Reason, who(d.DecidedBy, d.FromFile), d.DecidedAt})
 	}
 	return t
 }
@@ -135,6 +135,14 @@ func orderTable(view JobView) exchange.Table {
 		}
 	}
 	return t
+}
+
+// who did something, or who a file that was taken in says did: nobody here saw that.
+func who(name string, fromFile bool) string {
+	if fromFile {
+		return name + " (as a file says)"
+	}
+	return name
 }
 
 func moment(at string) time.Time {
@@ -231,7 +239,7 @@ func decisionOf(view JobView, set disposition.Set) report.Decision {
 		if s.Set != set.Set {
 			continue
 		}
-		d.Signed, d.Reason = s.DecidedBy+", "+said(s.DecidedAt), s.Reason
+		d.Signed, d.Reason = who(s.DecidedBy, s.FromFile)+", "+said(s.DecidedAt), s.Reason
 		if s.Overruled {
 			d.Advice = report.Way(set.Set, set.Way, view.Job.Unit)
 		}
@@ -269,8 +277,8 @@ func takenOf(record *store.Record, f *store.Feature) report.Taken {
 	var t report.Taken
 	var names []string
 	for _, r := range f.Tape {
-		if r.SupersededBy == nil && !slices.Contains(names, r.TakenBy) {
-			names = append(names, r.TakenBy)
+		if name := who(r.TakenBy, r.FromFile); r.SupersededBy == nil && !slices.Contains(names, name) {
+			names = append(names, name)
 		}
 		t.On = moment(r.TakenAt).Format("2 January 2006")
 	}

@@ -52,7 +52,9 @@ test.describe
 
 		test("a job is started", async ({ request }) => {
 			const made = await request.post("/api/v1/jobs", {
+				...by(),
 				data: {
+					id: randomUUID(),
 					engine: "Sawmill four, again",
 					customer: "",
 					duty: "heavy",
@@ -61,7 +63,6 @@ test.describe
 					arrangement: "inline",
 					cylinders: 4,
 					copy_from: MODEL,
-					by: "Wanda Pell",
 				},
 			});
 			id = ((await made.json()) as JobView).job.id;

@@ -1,5 +1,8 @@
 import { expect, type Page } from "@playwright/test";
 
+/** Says who sends a request that no page sends. */
+export const by = (name = "Wanda Pell") => ({ headers: { "Ledge-Person": encodeURIComponent(name) } });
+
 export async function as(page: Page, name = "Wanda Pell") {
 	await page.addInitScript((person) => localStorage.setItem("ledge.person", JSON.stringify(person)), name);
 }

@@ -7,6 +7,7 @@ const port = Number(process.env.LEDGE_PORT ?? 8271);
 /** A crankshaft of one's own to work on, with the limits of the orchard pump. */
 async function crank(request: APIRequestContext, engine: string): Promise<string> {
 	const data = {
+		id: randomUUID(),
 		engine,
 		customer: "",
 		duty: "standard",
@@ -15,9 +16,8 @@ async function crank(request: APIRequestContext, engine: string): Promise<string
 		arrangement: "inline",
 		cylinders: 4,
 		copy_from: 1,
-		by: "Wanda Pell",
 	};
-	const made = await request.post("/api/v1/jobs", { data });
+	const made = await request.post("/api/v1/jobs", { ...by(), data });
 	return `/jobs/${((await made.json()) as JobView).job.id}`;
 }
 
@@ -38,7 +38,7 @@ test("a bench works over plain HTTP on a network name: readings, grades, signatu
 	await expect(page.getByRole("button", { name: "Look: marked" })).toBeVisible();
 	// A signature, on a job of its own that is measured already.
 	const file = await (await request.get("/api/v1/jobs/3/file")).text();
-	const copy = await request.post("/api/v1/imports?by=Wanda+Pell&take=true", { data: { text: file } });
+	const copy = await request.post(`/api/v1/imports?take=true&id=${randomUUID()}`, { ...by(), data: { text: file } });
 	const { job: id } = (await copy.json()) as { job: number };
 	await page.goto(`${lan}/jobs/${id}/decide/rod_journals`);
 	await page.getByRole("button", { name: /^Sign: / }).click();
@@ -63,6 +63,7 @@ test("what waits means what its person saw, though another bench corrects what i
 	// Meanwhile Otto finds that the first reading was one whole undersize off.
 	const stations = (await view(request, job)).features.find((f) => f.kind === "main_journal" && f.number === 2);
 	const answer = await request.post(`/api/v1${job}/readings`, {
+		...by("Otto Brandt"),
 		data: {
 			id: "5f0f7d0e-52a4-4f3b-8a45-0c3d8a7d5d01",
 			kind: "main_journal",
@@ -75,7 +76,6 @@ test("what waits means what its person saw, though another bench corrects what i
 			typed: "2.4885",
 			repeat: false,
 			unusual: true,
-			by: "Otto Brandt",
 		},
 	});
 	expect(answer.status()).toBe(201);

@@ -5,7 +5,9 @@ import { as, ready, take } from "./hands";
 /** A whole engine of one's own to work on; limits are copied from the sawmill's. */
 async function engine(page: Page, name: string, cylinders = 2): Promise<string> {
 	const made = await page.request.post("/api/v1/jobs", {
+		...by(),
 		data: {
+			id: randomUUID(),
 			engine: name,
 			customer: "",
 			duty: "standard",
@@ -14,7 +16,6 @@ async function engine(page: Page, name: string, cylinders = 2): Promise<string> 
 			arrangement: "inline",
 			cylinders,
 			copy_from: 6,
-			by: "Wanda Pell",
 		},
 	});
 	return `/jobs/${((await made.json()) as JobView).job.id}`;

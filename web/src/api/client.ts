@@ -16,6 +16,9 @@ export function askAs(name: string, signedIn = false) {
 	signing = signedIn;
 }
 
+/** Who asks at the moment. */
+export const asker = (): string => asking;
+
 /** Whether what a person entered may be sent now: where people sign in, only while it is they who are signed in. */
 export const maySendFor = (name: string): boolean => !signing || name === asking;
 
@@ -81,6 +84,8 @@ export type LearnedView = Schemas["LearnedView"];
 export type LearnedPart = Schemas["LearnedPart"];
 export type SharedView = Schemas["SharedView"];
 export type Share = Schemas["StoreShare"];
+export type Session = Schemas["SessionLine"];
+export type Trouble = Schemas["StoreTrouble"];
 export type Closing = Schemas["StoreClosing"];
 export type Outcome = Exclude<Closing["outcome"], "reopened">;
 export type ShopView = Schemas["ShopView"];

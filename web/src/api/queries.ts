@@ -1,6 +1,7 @@
 import { type QueryClient, queryOptions, useMutation, useQueryClient } from "@tanstack/react-query";
 import {
 	type AnswerBody,
+	asker,
 	type ConditionBody,
 	client,
 	type DecisionBody,
@@ -18,9 +19,12 @@ import {
 	settle,
 	unwrap,
 } from "./client";
-import { newId } from "./id";
+import { fileMarks, newId, useIds } from "./id";
 
 const at = (id: number) => ({ path: { id } });
+
+/** Says which version was changed: where somebody else was quicker, the server refuses. */
+const ifMatch = (version: number) => ({ "If-Match": `"${version}"` });
 
 export const jobsQuery = (search: string) =>
 	queryOptions({
@@ -52,10 +56,11 @@ export const ratesQuery = queryOptions({
 	queryFn: () => unwrap(client.GET("/api/v1/rates")),
 });
 
-export function useSetRates(by: string) {
+export function useSetRates() {
 	const queries = useQueryClient();
 	return useMutation({
-		mutationFn: (body: RateCard) => unwrap(client.PUT("/api/v1/rates", { params: { query: { by } }, body })),
+		mutationFn: ({ version, ...body }: RateCard & { version: number }) =>
+			unwrap(client.PUT("/api/v1/rates", { params: { header: ifMatch(version) }, body })),
 		onSuccess: (view) => {
 			queries.setQueryData(ratesQuery.queryKey, view);
 			void queries.invalidateQueries({ queryKey: ["jobs"] });
@@ -96,12 +101,8 @@ export function useDecide(id: number) {
 	});
 }
 
-export const useIssueOrders = (id: number, by: string) =>
-	useChange(
-		(sheets: string[]) =>
-			unwrap(client.POST("/api/v1/jobs/{id}/orders", { params: { ...at(id), query: { by } }, body: { sheets } })),
-		id,
-	);
+export const useIssueOrders = (id: number) =>
+	useChange((sheets: string[]) => unwrap(client.POST("/api/v1/jobs/{id}/orders", { params: at(id), body: { sheets } })), id);
 
 export const useSayOfOrder = (id: number) =>
 	useChange(
@@ -125,13 +126,13 @@ export function useAnswer(id: number) {
 	const { queryKey } = jobQuery(id);
 	return useMutation({
 		scope: { id: `job ${id}` },
-		mutationFn: (body: { answers: AnswerBody[]; by: string; sure?: boolean }) =>
+		mutationFn: (body: { answers: AnswerBody[]; sure?: boolean }) =>
 			unwrap(client.POST("/api/v1/jobs/{id}/answers", { params: at(id), body })),
-		onMutate: ({ answers, by }) => {
+		onMutate: ({ answers }) => {
 			queries.setQueryData(queryKey, (view) => {
 				if (!view) return view;
 				const others = view.walk.answers.filter((a) => !answers.some((b) => b.topic === a.topic && b.place === a.place));
-				const given = answers.filter((a) => a.value !== "").map((a) => ({ ...a, seq: 0, said_by: by, said_at: "" }));
+				const given = answers.filter((a) => a.value !== "").map((a) => ({ ...a, seq: 0, said_by: asker(), said_at: "" }));
 				return { ...view, walk: { ...view.walk, answers: [...others, ...given] } };
 			});
 		},
@@ -148,14 +149,14 @@ export const useAddState = (id: number) =>
 
 export const useAddPlace = (id: number) =>
 	useChange(
-		(body: { kind: string; number: number; state: string; station: string; direction: number; by: string }) =>
+		(body: { kind: string; number: number; state: string; station: string; direction: number }) =>
 			unwrap(client.POST("/api/v1/jobs/{id}/places", { params: at(id), body })),
 		id,
 	);
 
 export const useAddUnworn = (id: number) =>
 	useChange(
-		(body: { kind: string; number: number; state: string; reading: string; size: number; by: string }) =>
+		(body: { kind: string; number: number; state: string; reading: string; size: number }) =>
 			unwrap(client.POST("/api/v1/jobs/{id}/unworn", { params: at(id), body })),
 		id,
 	);
@@ -168,22 +169,18 @@ export const useAddParts = (id: number) =>
 
 export const useSetHead = (id: number) =>
 	useChange(
-		({ version, by, ...body }: JobHead & { version: number; by: string }) =>
-			unwrap(
-				client.PUT("/api/v1/jobs/{id}/head", {
-					params: { ...at(id), query: { by }, header: { "If-Match": String(version) } },
-					body,
-				}),
-			),
+		({ version, ...body }: JobHead & { version: number }) =>
+			unwrap(client.PUT("/api/v1/jobs/{id}/head", { params: { ...at(id), header: ifMatch(version) }, body })),
 		id,
 	);
 
-export const useAddPhoto = (id: number, by: string) =>
-	useChange(
+export function useAddPhoto(id: number) {
+	const ids = useIds();
+	return useChange(
 		({ file, caption }: { file: File; caption: string }) =>
 			unwrap(
 				client.POST("/api/v1/jobs/{id}/photos", {
-					params: { ...at(id), query: { photo: newId(), caption, by } },
+					params: { ...at(id), query: { photo: ids.of([id, caption, fileMarks(file)]), caption } },
 					body: "",
 					bodySerializer: () => file,
 					headers: { "Content-Type": "application/octet-stream" },
@@ -191,20 +188,20 @@ export const useAddPhoto = (id: number, by: string) =>
 			),
 		id,
 	);
+}
 
-export const useRemovePhoto = (id: number, by: string) =>
+export const useRemovePhoto = (id: number) =>
 	useChange(
-		(photo: string) =>
-			unwrap(client.DELETE("/api/v1/jobs/{id}/photos/{photo}", { params: { path: { id, photo }, query: { by } } })),
+		(photo: string) => unwrap(client.DELETE("/api/v1/jobs/{id}/photos/{photo}", { params: { path: { id, photo } } })),
 		id,
 	);
 
 /** Looks into a CSV of readings, or takes it into the job. */
-export function useImportReadings(id: number, by: string) {
+export function useImportReadings(id: number) {
 	const queries = useQueryClient();
 	return useMutation({
 		mutationFn: ({ text, take }: { text: string; take: boolean }) =>
-			unwrap(client.POST("/api/v1/jobs/{id}/readings-files", { params: { ...at(id), query: { by, take } }, body: { text } })),
+			unwrap(client.POST("/api/v1/jobs/{id}/readings-files", { params: { ...at(id), query: { take } }, body: { text } })),
 		onSuccess: (_, { take }) => {
 			if (take) void queries.invalidateQueries({ queryKey: ["job", id] });
 		},
@@ -242,10 +239,14 @@ export const useReadCard = () =>
 	useMutation({ mutationFn: (text: string) => unwrap(client.POST("/api/v1/cards", { body: { text } })) });
 
 /** Chooses the policy that new jobs of a unit start with. */
-export const useSetShopPolicy = (by: string) =>
+export const useSetShopPolicy = () =>
 	useMutation({
-		mutationFn: ({ unit, policy }: { unit: "in" | "mm"; policy: Policy }) =>
-			settle(client.PUT("/api/v1/policies/{unit}", { params: { path: { unit }, query: { by } }, body: policy })),
+		mutationFn: async ({ unit, policy }: { unit: "in" | "mm"; policy: Policy }) => {
+			// The button says outright what new jobs start with, whatever they did before.
+			const now = await client.GET("/api/v1/policies/{unit}", { params: { path: { unit } } });
+			const header = { "If-Match": now.response.headers.get("ETag") ?? "" };
+			return unwrap(client.PUT("/api/v1/policies/{unit}", { params: { path: { unit }, header }, body: policy }));
+		},
 	});
 
 export const buildQuery = (id: number) =>
@@ -255,11 +256,11 @@ export const buildQuery = (id: number) =>
 	});
 
 /** Settles which part goes where. */
-export function useSettle(id: number, by: string) {
+export function useSettle(id: number) {
 	const queries = useQueryClient();
 	return useMutation({
 		mutationFn: ({ kind, parts }: { kind: string; parts: number[] }) =>
-			unwrap(client.POST("/api/v1/jobs/{id}/matchings", { params: at(id), body: { id: newId(), kind, parts, by } })),
+			unwrap(client.POST("/api/v1/jobs/{id}/matchings", { params: at(id), body: { id: newId(), kind, parts } })),
 		onSuccess: (view) => queries.setQueryData(buildQuery(id).queryKey, view),
 	});
 }
@@ -275,30 +276,36 @@ export const previewQuery = (id: number, body: { limits: LimitSet; policy: Polic
 
 export function useCreateJob() {
 	const queries = useQueryClient();
+	const ids = useIds();
 	return useMutation({
-		mutationFn: (body: NewJob) => unwrap(client.POST("/api/v1/jobs", { body })),
-		onSuccess: (view) => keep(queries, view),
+		mutationFn: (body: Omit<NewJob, "id">) => unwrap(client.POST("/api/v1/jobs", { body: { ...body, id: ids.of(body) } })),
+		onSuccess: (view) => {
+			ids.done();
+			keep(queries, view);
+		},
 	});
 }
 
 /** Looks into an open file, or takes it as a new job. */
-export function useImportFile(by: string) {
+export function useImportFile() {
 	const queries = useQueryClient();
+	const ids = useIds();
 	return useMutation({
 		mutationFn: ({ text, take }: { text: string; take: boolean }) =>
-			unwrap(client.POST("/api/v1/imports", { params: { query: { by, take } }, body: { text } })),
+			unwrap(client.POST("/api/v1/imports", { params: { query: take ? { take, id: ids.of(text) } : { take } }, body: { text } })),
 		onSuccess: () => void queries.invalidateQueries({ queryKey: ["jobs"] }),
 	});
 }
 
 /** Takes in a job with its whole record, from a file that Ledge wrote. */
-export function useTakeArchive(by: string) {
+export function useTakeArchive() {
 	const queries = useQueryClient();
+	const ids = useIds();
 	return useMutation({
 		mutationFn: (file: File) =>
 			unwrap(
 				client.POST("/api/v1/archives", {
-					params: { query: { by } },
+					params: { query: { id: ids.of(fileMarks(file)) } },
 					body: "",
 					bodySerializer: () => file,
 					headers: { "Content-Type": "application/octet-stream" },
@@ -329,19 +336,23 @@ export const sharesQuery = (id: number) =>
 	});
 
 /** Makes a link to the report; its token is told this once. */
-export function useShare(id: number, by: string) {
+export function useShare(id: number) {
 	const queries = useQueryClient();
+	const ids = useIds();
 	return useMutation({
-		mutationFn: (whom: string) => unwrap(client.POST("/api/v1/jobs/{id}/shares", { params: at(id), body: { for: whom, by } })),
-		onSuccess: () => void queries.invalidateQueries({ queryKey: ["about", id] }),
+		mutationFn: (whom: string) =>
+			unwrap(client.POST("/api/v1/jobs/{id}/shares", { params: at(id), body: { id: ids.of(whom), for: whom } })),
+		onSuccess: () => {
+			ids.done();
+			void queries.invalidateQueries({ queryKey: ["about", id] });
+		},
 	});
 }
 
-export function useRevokeShare(id: number, by: string) {
+export function useRevokeShare(id: number) {
 	const queries = useQueryClient();
 	return useMutation({
-		mutationFn: (share: string) =>
-			unwrap(client.DELETE("/api/v1/jobs/{id}/shares/{share}", { params: { path: { id, share }, query: { by } } })),
+		mutationFn: (share: string) => unwrap(client.DELETE("/api/v1/jobs/{id}/shares/{share}", { params: { path: { id, share } } })),
 		onSuccess: () => void queries.invalidateQueries({ queryKey: ["about", id] }),
 	});
 }
@@ -379,7 +390,8 @@ export const shopQuery = queryOptions({ queryKey: ["shop"], queryFn: () => unwra
 export function useSetShop() {
 	const queries = useQueryClient();
 	return useMutation({
-		mutationFn: (body: { public_url: string }) => unwrap(client.PUT("/api/v1/shop", { body })),
+		mutationFn: ({ version, ...body }: { public_url: string; version: number }) =>
+			unwrap(client.PUT("/api/v1/shop", { params: { header: ifMatch(version) }, body })),
 		onSuccess: (shop) => queries.setQueryData(shopQuery.queryKey, shop),
 	});
 }
@@ -456,10 +468,25 @@ export function useSignOut() {
 export function useSetPerson() {
 	const queries = useQueryClient();
 	return useMutation({
-		mutationFn: ({ id, ...body }: PersonBody & { id?: number }) =>
+		mutationFn: ({ id, version = 0, ...body }: PersonBody & { id?: number; version?: number }) =>
 			id === undefined
 				? unwrap(client.POST("/api/v1/people", { body }))
-				: unwrap(client.PUT("/api/v1/people/{person}", { params: { path: { person: id } }, body })),
-		onSuccess: (people) => queries.setQueryData(peopleQuery.queryKey, people),
+				: unwrap(client.PUT("/api/v1/people/{person}", { params: { path: { person: id }, header: ifMatch(version) }, body })),
+		onSuccess: (people) => {
+			queries.setQueryData(peopleQuery.queryKey, people);
+			void queries.invalidateQueries({ queryKey: sessionsQuery.queryKey });
+		},
+	});
+}
+
+/** In which browsers people are signed in. */
+export const sessionsQuery = queryOptions({ queryKey: ["sessions"], queryFn: () => unwrap(client.GET("/api/v1/sessions")) });
+
+/** Signs a browser out. */
+export function useEndSession() {
+	const queries = useQueryClient();
+	return useMutation({
+		mutationFn: (session: string) => unwrap(client.DELETE("/api/v1/sessions/{session}", { params: { path: { session } } })),
+		onSuccess: (sessions) => queries.setQueryData(sessionsQuery.queryKey, sessions),
 	});
 }

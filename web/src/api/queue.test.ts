@@ -134,10 +134,12 @@ it("sends what was frozen, under the name and for the place it was entered, whoe
 		names.push(call.headers.get("Ledge-Person"));
 		return taken;
 	});
-	queue.add(entry({ by: "Wanda Pell", typed: "85" }));
+	const older = entry({ by: "Wanda Pell", typed: "85" });
+	queue.add({ ...older, reading: { ...older.reading, by: "Wanda Pell" } as typeof older.reading });
 	await sendQueue(client(), 6);
+	expect(calls.find((c) => c.method === "POST")?.body).not.toHaveProperty("by");
 	expect(calls.filter((c) => c.method === "POST").map((c) => c.body)).toMatchObject([
-		{ by: "Wanda Pell", value: 1, station_name: "A", direction_at: 0, seen: ["r"], gauge: "g" },
+		{ value: 1, station_name: "A", direction_at: 0, seen: ["r"], gauge: "g" },
 	]);
 	expect(names).toEqual(["Wanda%20Pell"]);
 });

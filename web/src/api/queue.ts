@@ -29,8 +29,8 @@ export interface Entry {
 	state: string;
 	by: string;
 	/** What is sent: a reading or a grade. Neither where an older Ledge stored the entry. */
-	reading?: Omit<ReadingBody, "id" | "by">;
-	look?: Omit<LookBody, "id" | "by">;
+	reading?: Omit<ReadingBody, "id">;
+	look?: Omit<LookBody, "id">;
 	cell: Cell;
 	typed: string;
 	system: System;
@@ -172,15 +172,23 @@ function nextOf(job: number): Entry | undefined {
 	return undefined;
 }
 
+/** An entry that an older page froze may name its person in what is sent; the header does that now. */
+function unnamed<T extends object>(body: T): T {
+	const { by: _, ...rest } = body as T & { by?: string };
+	return rest as T;
+}
+
 async function deliver(entry: Entry) {
 	const { id, by } = entry;
 	const params = { path: { id: entry.job } };
 	const headers = enteredBy(by);
 	if (entry.look) {
-		return unwrap(client.POST("/api/v1/jobs/{id}/looks", { params, headers, body: { ...entry.look, id, by } }));
+		return unwrap(client.POST("/api/v1/jobs/{id}/looks", { params, headers, body: { ...unnamed(entry.look), id } }));
 	}
 	if (!entry.reading) throw new Error("Nothing was entered.");
-	const answer = await unwrap(client.POST("/api/v1/jobs/{id}/readings", { params, headers, body: { ...entry.reading, id, by } }));
+	const answer = await unwrap(
+		client.POST("/api/v1/jobs/{id}/readings", { params, headers, body: { ...unnamed(entry.reading), id } }),
+	);
 	return answer.view;
 }
 

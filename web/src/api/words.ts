@@ -182,3 +182,6 @@ export const day = (date: string): string =>
 	new Date(`${date}T12:00:00`).toLocaleDateString(undefined, { weekday: "short", day: "numeric", month: "short" });
 
 export const days = (n: number): string => (n === 0 ? "at once" : n === 1 ? "1 day" : `${n} days`);
+
+/** Who did something, or who a file that was taken in says did: nobody here saw that. */
+export const who = (name: string, fromFile?: boolean): string => (fromFile ? `${name}, as a file says` : name);

@@ -36,6 +36,7 @@ export function useLive(signedIn: boolean) {
 				before = true;
 				document.documentElement.dataset.live = "open";
 			});
+			source.addEventListener("shop", () => void queries.invalidateQueries({ queryKey: ["shop"] }));
 			source.addEventListener("job", (event) => {
 				const now = Date.now();
 				if (timer === undefined) since = now;

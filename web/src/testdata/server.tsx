@@ -12,6 +12,7 @@ import type {
 	LearnedView,
 	Moment,
 	RatesView,
+	Session,
 	SessionView,
 	SharedView,
 	ShopView,
@@ -79,9 +80,10 @@ export function serve(answer: (call: Call) => Answer = () => undefined): Call[] 
 function fromDemo(path: string): unknown {
 	if (path === "/api/v1/jobs") return shop as JobLine[];
 	if (path === "/api/v1/plans") return [];
-	if (path === "/api/v1/shop") return { public_url: "", fixed: false } satisfies ShopView;
+	if (path === "/api/v1/shop") return { public_url: "", fixed: false, version: 0, troubles: [] } satisfies ShopView;
 	if (path === "/api/v1/rates") return rates as RatesView;
 	if (path === "/api/v1/session") return { required: false, first: false, name: "" } satisfies SessionView;
+	if (path === "/api/v1/sessions") return [] satisfies Session[];
 	if (path === "/api/v1/names") return ["Ida Lorn", "Wanda Pell"];
 	if (path === "/api/v1/search") return search as FoundJob[];
 	if (path === "/api/v1/learned") return learned as LearnedView;

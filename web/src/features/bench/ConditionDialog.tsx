@@ -9,7 +9,6 @@ interface ConditionDialogProps {
 	job: number;
 	feature: FeatureView;
 	now: Condition | undefined;
-	by: string;
 	onClose: () => void;
 }
 
@@ -19,7 +18,7 @@ const bool = (value: Tri): boolean | undefined => (value === "" ? undefined : va
 const degree = (text: string): number | undefined => (text.trim() === "" ? undefined : Number(text.replace(",", ".")));
 
 /** How parts of a kind are held while they are read, and how warm they are. */
-export function ConditionDialog({ job, feature, now, by, onClose }: ConditionDialogProps) {
+export function ConditionDialog({ job, feature, now, onClose }: ConditionDialogProps) {
 	const set = useSetCondition(job);
 	const [torqued, setTorqued] = useState<Tri>(tri(now?.torqued));
 	const [plate, setPlate] = useState<Tri>(tri(now?.deck_plate));
@@ -51,7 +50,6 @@ export function ConditionDialog({ job, feature, now, by, onClose }: ConditionDia
 			gauge_c: degree(gauge),
 			material: material as ConditionBody["material"],
 			note,
-			by,
 		};
 		set.mutate(body, { onSuccess: onClose, onError: (error) => error instanceof Refusal && setErrors(error.places) });
 	};

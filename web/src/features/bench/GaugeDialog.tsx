@@ -12,13 +12,12 @@ interface GaugeDialogProps {
 	/** The setup that holds now. */
 	setup: GaugeSetup | undefined;
 	unit: System;
-	by: string;
 	onClose: () => void;
 }
 
 /** Sets the gauge up for all parts of a kind: what it is, what it shows, and what it was zeroed on. */
-export function GaugeDialog({ job, feature, setup, unit, by, onClose }: GaugeDialogProps) {
-	const { fields, change, errors, deviates, submit, set } = useGaugeForm(job, feature, setup, unit, by, onClose);
+export function GaugeDialog({ job, feature, setup, unit, onClose }: GaugeDialogProps) {
+	const { fields, change, errors, deviates, submit, set } = useGaugeForm(job, feature, setup, unit, onClose);
 	const modes = modesFor(feature);
 	const figure = { inputMode: "decimal", classNames: { input: "figure" } } as const;
 	return (

@@ -6,12 +6,11 @@ import { useAddPlace } from "../../api/queries";
 interface PlaceDialogProps {
 	job: number;
 	feature: FeatureView;
-	by: string;
 	onClose: () => void;
 }
 
 /** A place outside the plan: where the damage is, or where a counterweight leaves room. */
-export function PlaceDialog({ job, feature, by, onClose }: PlaceDialogProps) {
+export function PlaceDialog({ job, feature, onClose }: PlaceDialogProps) {
 	const add = useAddPlace(job);
 	const [station, setStation] = useState(feature.stations[0] ?? "");
 	const [direction, setDirection] = useState("");
@@ -21,10 +20,7 @@ export function PlaceDialog({ job, feature, by, onClose }: PlaceDialogProps) {
 		event.preventDefault();
 		if (wrong || direction === "" || station.trim() === "") return;
 		const { kind, number, state } = feature;
-		add.mutate(
-			{ kind, number, state, station: station.trim(), direction: Math.round(degrees * 1e6), by },
-			{ onSuccess: onClose },
-		);
+		add.mutate({ kind, number, state, station: station.trim(), direction: Math.round(degrees * 1e6) }, { onSuccess: onClose });
 	};
 	return (
 		<Modal

@@ -4,7 +4,6 @@ import type { FeatureView, GaugeSetup, JobView } from "../../api/client";
 import { newId } from "../../api/id";
 import { useAnswer } from "../../api/queries";
 import { answerOf, componentOf } from "../../api/view";
-import { usePerson } from "../../app/person";
 import { type System, show } from "../../quantity/length";
 
 interface RemindersProps {
@@ -18,7 +17,6 @@ interface RemindersProps {
 /** What a careful colleague would say before the reading is taken: not clean, zero not checked, not worth measuring. */
 export function Reminders({ view, feature, gauge, system, onZero }: RemindersProps) {
 	const answer = useAnswer(view.job.id);
-	const person = usePerson();
 	const component = componentOf(feature.kind);
 	const dirty = component !== undefined && answerOf(view, "clean", component)?.value !== "yes";
 	const checked = view.checks.filter((c) => c.kind === feature.kind && c.gauge === gauge?.id).at(-1);
@@ -42,7 +40,6 @@ export function Reminders({ view, feature, gauge, system, onZero }: RemindersPro
 						loading={answer.isPending}
 						onClick={() =>
 							answer.mutate({
-								by: person.name || "somebody",
 								answers: [{ id: newId(), topic: "clean", place: component, value: "yes", note: "" }],
 							})
 						}

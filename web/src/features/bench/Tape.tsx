@@ -1,5 +1,6 @@
 import { useState } from "react";
 import type { FeatureView, GaugeSetup, Reading } from "../../api/client";
+import { who } from "../../api/words";
 import { type System, show, showAs } from "../../quantity/length";
 import { columnName } from "./moves";
 
@@ -35,7 +36,7 @@ export function Tape({ feature, gauges, system }: { feature: FeatureView; gauges
 					<li
 						key={r.id}
 						className={r.superseded_by === undefined ? "figure" : "figure struck"}
-						title={`${r.taken_by}, ${new Date(r.taken_at).toLocaleString()}${r.typed ? `, typed ${r.typed}` : ""}`}
+						title={`${who(r.taken_by, r.from_file)}, ${new Date(r.taken_at).toLocaleString()}${r.typed ? `, typed ${r.typed}` : ""}`}
 						style={{
 							display: "flex",
 							justifyContent: "space-between",
@@ -47,7 +48,7 @@ export function Tape({ feature, gauges, system }: { feature: FeatureView; gauges
 						<span>
 							{feature.stations[r.station]}
 							{columnName(feature, r.direction) ? ` · ${columnName(feature, r.direction)}` : ""}
-							{several ? <span className="soft"> {r.taken_by}</span> : null}
+							{several ? <span className="soft"> {who(r.taken_by, r.from_file)}</span> : null}
 						</span>
 						<span>
 							{r.value === undefined ? (r.reason ?? "taken back") : showAs(feature.quantity, r.value, system)}

@@ -10,12 +10,11 @@ interface UnwornDialogProps {
 	job: number;
 	feature: FeatureView;
 	unit: System;
-	by: string;
 	onClose: () => void;
 }
 
 /** A size where nothing has run: above the ledge of a cylinder, beside the shell on a journal. */
-export function UnwornDialog({ job, feature, unit, by, onClose }: UnwornDialogProps) {
+export function UnwornDialog({ job, feature, unit, onClose }: UnwornDialogProps) {
 	const add = useAddUnworn(job);
 	const [typed, setTyped] = useState("");
 	const m = meaning(typed, feature.expected, unit);
@@ -23,7 +22,7 @@ export function UnwornDialog({ job, feature, unit, by, onClose }: UnwornDialogPr
 		event.preventDefault();
 		if (m.kind !== "size") return;
 		const { kind, number, state } = feature;
-		add.mutate({ kind, number, state, reading: newId(), size: m.length, by }, { onSuccess: onClose });
+		add.mutate({ kind, number, state, reading: newId(), size: m.length }, { onSuccess: onClose });
 	};
 	return (
 		<Modal

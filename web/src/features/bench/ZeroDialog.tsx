@@ -10,19 +10,18 @@ interface ZeroDialogProps {
 	feature: FeatureView;
 	gauge: GaugeSetup | undefined;
 	unit: System;
-	by: string;
 	onClose: () => void;
 }
 
 /** The gauge was checked on its standard: Enter says it stood at zero, a figure says how far off. */
-export function ZeroDialog({ job, feature, gauge, unit, by, onClose }: ZeroDialogProps) {
+export function ZeroDialog({ job, feature, gauge, unit, onClose }: ZeroDialogProps) {
 	const check = useCheckGauge(job);
 	const [typed, setTyped] = useState("");
 	const off = typed.trim() === "" ? { ok: true as const, length: 0 } : parse(typed, unit);
 	const submit = (event: FormEvent) => {
 		event.preventDefault();
 		if (!off.ok) return;
-		check.mutate({ id: newId(), kind: feature.kind, gauge: gauge?.id, off: off.length, by }, { onSuccess: onClose });
+		check.mutate({ id: newId(), kind: feature.kind, gauge: gauge?.id, off: off.length }, { onSuccess: onClose });
 	};
 	return (
 		<Modal

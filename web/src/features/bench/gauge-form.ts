@@ -71,14 +71,7 @@ export function built(text: string, unit: System): Length | undefined {
 }
 
 /** The fields of a gauge's setup, and its sending. */
-export function useGaugeForm(
-	job: number,
-	feature: FeatureView,
-	setup: GaugeSetup | undefined,
-	unit: System,
-	by: string,
-	onDone: () => void,
-) {
+export function useGaugeForm(job: number, feature: FeatureView, setup: GaugeSetup | undefined, unit: System, onDone: () => void) {
 	const set = useSetGauge(job);
 	const bore = isBore(feature.kind);
 	const small = feature.quantity !== "size";
@@ -130,7 +123,6 @@ export function useGaugeForm(
 			setting_u: typeof own.setting_u === "number" ? own.setting_u : undefined,
 			counts: fields.mode === "length" ? Number(fields.counts) : undefined,
 			checked: fields.checked,
-			by,
 		};
 		set.mutate(body, { onSuccess: onDone, onError: (error) => error instanceof Refusal && setErrors(error.places) });
 	};

@@ -64,7 +64,7 @@ it("sends entries one by one in the order typed, each as it was frozen", async (
 		["size", 549_790_000, undefined, 2],
 		["skip", undefined, "counterweight", 3],
 	]);
-	expect(sent().every((b) => b.by === "Wanda Pell" && b.state === "as_found")).toBe(true);
+	expect(sent().every((b) => b.state === "as_found")).toBe(true);
 	await waitFor(() => expect(result.current.waiting).toEqual([]));
 });
 

@@ -7,10 +7,9 @@ import { newId } from "../../api/id";
 import { costsQuery, jobQuery, useDecide } from "../../api/queries";
 import { decidedSets, partsOf } from "../../api/view";
 import { sameWay, wayKey, wayOf } from "../../api/way";
-import { days, money, setName, wayName } from "../../api/words";
+import { days, money, setName, wayName, who } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
-import { usePerson } from "../../app/person";
 import { Ladder } from "../../drawing/Ladder";
 import { type Standing, StatusMark } from "../../drawing/status";
 import { Windows } from "../../drawing/Window";
@@ -108,7 +107,6 @@ interface BoardProps {
 
 function Board({ view, set, costs, tried, onTry }: BoardProps) {
 	const { job } = view;
-	const person = usePerson();
 	const decide = useDecide(job.id);
 	const [overruling, setOverruling] = useState<Option>();
 	const signed = view.signed.find((s) => s.set === set.set);
@@ -122,7 +120,6 @@ function Board({ view, set, costs, tried, onTry }: BoardProps) {
 			set: set.set,
 			...wayOf(set),
 			reason: "",
-			by: person.name || "somebody",
 		});
 	const lead = set.reasons.filter((r) => LEAD.includes(r.code));
 	const caused = set.reasons.filter(
@@ -178,7 +175,7 @@ function Board({ view, set, costs, tried, onTry }: BoardProps) {
 				</Title>
 				{signed ? (
 					<Alert my="sm" variant="light" color={signed.stale ? "orange" : "layout"} styles={{ message: { color: "var(--ink)" } }}>
-						{signed.overruled ? "Overruled" : "Signed"} by {signed.decided_by},{" "}
+						{signed.overruled ? "Overruled" : "Signed"} by {who(signed.decided_by, signed.from_file)},{" "}
 						{new Date(signed.decided_at).toLocaleString(undefined, { dateStyle: "medium", timeStyle: "short" })}
 						{signed.reason ? `: “${signed.reason}”` : "."}{" "}
 						{signed.overruled || signed.stale ? <>Ledge advises: {lower(wayName(set, job.unit, set.set))}.</> : null}
@@ -308,7 +305,6 @@ function Board({ view, set, costs, tried, onTry }: BoardProps) {
 				set={set.set}
 				option={overruling}
 				unit={job.unit}
-				by={person.name || "somebody"}
 				advice={lower(wayName(set, job.unit, set.set))}
 				onClose={() => setOverruling(undefined)}
 			/>
@@ -325,7 +321,10 @@ const shortName = (kind: string, number: number) => `${SHORT[kind] ?? ""} ${numb
 function signedWord(view: JobView, s: DecisionSet): string {
 	const signed = view.signed.find((d) => d.set === s.set);
 	if (signed?.stale) return "· signed before it changed";
-	if (signed) return signed.overruled ? `· overruled by ${signed.decided_by}` : `· signed by ${signed.decided_by}`;
+	if (signed)
+		return signed.overruled
+			? `· overruled by ${who(signed.decided_by, signed.from_file)}`
+			: `· signed by ${who(signed.decided_by, signed.from_file)}`;
 	return s.provisional ? "· provisional" : "";
 }
 

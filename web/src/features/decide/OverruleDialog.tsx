@@ -13,13 +13,12 @@ interface OverruleDialogProps {
 	/** What is to be decided instead; closed where undefined. */
 	option: Option | undefined;
 	unit: System;
-	by: string;
 	advice: string;
 	onClose: () => void;
 }
 
 /** Decides otherwise than advised, with a reason that stays on record. */
-export function OverruleDialog({ job, set, option, unit, by, advice, onClose }: OverruleDialogProps) {
+export function OverruleDialog({ job, set, option, unit, advice, onClose }: OverruleDialogProps) {
 	const decide = useDecide(job);
 	const [reason, setReason] = useState("");
 	const close = () => {
@@ -33,7 +32,6 @@ export function OverruleDialog({ job, set, option, unit, by, advice, onClose }: 
 			set,
 			...wayOf(option),
 			reason,
-			by,
 		};
 		decide.mutate(body, {
 			onSuccess: () => {

@@ -4,7 +4,7 @@ import { Link, useParams, useSearchParams } from "react-router";
 import type { FeatureView, Finding, JobView } from "../../api/client";
 import { jobQuery } from "../../api/queries";
 import { cellSize, degrees, featureOf, findingOf, isBore, rings, type Standing, zeroUp } from "../../api/view";
-import { checkName, LOOK_WORD, SOURCE_WORD, stateWord } from "../../api/words";
+import { checkName, LOOK_WORD, SOURCE_WORD, stateWord, who } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
 import { Profile } from "../../drawing/Profile";
@@ -254,7 +254,8 @@ function AllReadings({ view, feature }: { view: JobView; feature: FeatureView })
 								{r.value === undefined ? (r.reason ?? "taken back") : showAs(feature.quantity, r.value, view.job.unit)}
 							</td>
 							<td>
-								{r.taken_by}, {new Date(r.taken_at).toLocaleString(undefined, { dateStyle: "short", timeStyle: "short" })}
+								{who(r.taken_by, r.from_file)},{" "}
+								{new Date(r.taken_at).toLocaleString(undefined, { dateStyle: "short", timeStyle: "short" })}
 							</td>
 						</tr>
 					))}

@@ -5,7 +5,6 @@ import { useParams } from "react-router";
 import { type JobView, Refusal } from "../../api/client";
 import { jobQuery, useSetHead } from "../../api/queries";
 import { Load } from "../../app/Load";
-import { usePerson } from "../../app/person";
 import { CameBack, useKept } from "../../app/use-kept";
 import { PastDay } from "./PastDay";
 import { Photos } from "./Photos";
@@ -34,7 +33,6 @@ export function IntakePlace() {
 
 function Head({ view }: { view: JobView }) {
 	const { job } = view;
-	const person = usePerson();
 	const set = useSetHead(job.id);
 	const kept = useKept(`intake.${job.id}`, () => ({
 		engine: job.engine,
@@ -52,7 +50,6 @@ function Head({ view }: { view: JobView }) {
 		set.mutate(
 			{
 				version: job.version,
-				by: person.name || "somebody",
 				engine: v.engine.trim(),
 				customer: v.customer.trim(),
 				duty: v.duty,

@@ -8,7 +8,6 @@ import { bearingKind, crankJournal, featureOf, findingOf, journalKind, partsOf, 
 import { KIND_WORD, OUTCOME_WORD, setName, wayName } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
-import { usePerson } from "../../app/person";
 import { SvgLink } from "../../app/SvgLink";
 import { Crank } from "../../drawing/Crank";
 import { PartRow } from "../../drawing/PartRow";
@@ -31,7 +30,6 @@ function JobBoard({ view }: { view: JobView }) {
 	const { job } = view;
 	const next = nextOpen(view);
 	const [csv, setCsv] = useState(false);
-	const person = usePerson();
 	const grave = view.walk.findings.filter((f) => f.gravity === "stop");
 	const bench = (place: Journal) => `/jobs/${job.id}/bench/${journalKind(place)}/${place.number}`;
 	return (
@@ -109,13 +107,7 @@ function JobBoard({ view }: { view: JobView }) {
 					</Stack>
 				</main>
 			</div>
-			<ReadingsDialog
-				opened={csv}
-				job={job.id}
-				number={job.number}
-				by={person.name || "somebody"}
-				onClose={() => setCsv(false)}
-			/>
+			<ReadingsDialog opened={csv} job={job.id} number={job.number} onClose={() => setCsv(false)} />
 		</>
 	);
 }

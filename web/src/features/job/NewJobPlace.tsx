@@ -5,7 +5,6 @@ import { useNavigate } from "react-router";
 import { Refusal } from "../../api/client";
 import { jobsQuery, plansQuery, useCreateJob } from "../../api/queries";
 import { Bar } from "../../app/Bar";
-import { usePerson } from "../../app/person";
 import { CameBack, useKept } from "../../app/use-kept";
 import { PastDay } from "./PastDay";
 
@@ -15,7 +14,6 @@ const BELOW: ("label" | "input" | "description" | "error")[] = ["label", "input"
 /** A new job from an engine's layout, its limits copied from another job or entered afterwards. */
 export function NewJobPlace() {
 	const go = useNavigate();
-	const person = usePerson();
 	const jobs = useQuery(jobsQuery(""));
 	const plans = useQuery(plansQuery);
 	const create = useCreateJob();
@@ -56,7 +54,6 @@ export function NewJobPlace() {
 				throws: Number(v.throws) || 0,
 				copy_from: Number(v.copy_from) || 0,
 				journal_plan: v.journal_plan,
-				by: person.name || "somebody",
 			},
 			{
 				onSuccess: (view) => {

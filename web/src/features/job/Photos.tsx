@@ -2,7 +2,7 @@ import { Alert, Button, FileButton, Group, TextInput, Title } from "@mantine/cor
 import { type DragEvent, useState } from "react";
 import type { JobView } from "../../api/client";
 import { useAddPhoto, useRemovePhoto, useRestorePhoto } from "../../api/queries";
-import { usePerson } from "../../app/person";
+import { who } from "../../api/words";
 
 /** The server takes no more. */
 const MOST_BYTES = 12 * 1024 * 1024;
@@ -10,9 +10,8 @@ const MOST_BYTES = 12 * 1024 * 1024;
 /** The job's photographs. Only the picture itself is kept: place, camera and time in the file are left out. */
 export function Photos({ view }: { view: JobView }) {
 	const { job } = view;
-	const person = usePerson();
-	const add = useAddPhoto(job.id, person.name || "somebody");
-	const remove = useRemovePhoto(job.id, person.name || "somebody");
+	const add = useAddPhoto(job.id);
+	const remove = useRemovePhoto(job.id);
 	const restore = useRestorePhoto(job.id);
 	const [gone, setGone] = useState<string[]>([]);
 	const [caption, setCaption] = useState("");
@@ -90,7 +89,7 @@ export function Photos({ view }: { view: JobView }) {
 						</a>
 						<div>{p.caption}</div>
 						<div className="soft">
-							{p.taken_by}, {new Date(p.taken_at).toLocaleDateString()}{" "}
+							{who(p.taken_by, p.from_file)}, {new Date(p.taken_at).toLocaleDateString()}{" "}
 							<button
 								type="button"
 								className="plain-link"

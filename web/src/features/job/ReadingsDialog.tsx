@@ -7,14 +7,13 @@ interface ReadingsDialogProps {
 	opened: boolean;
 	job: number;
 	number: string;
-	by: string;
 	onClose: () => void;
 }
 
 /** The readings out as CSV and in again: all rows of a file or none, after a look at what it would change. */
-export function ReadingsDialog({ opened, job, number, by, onClose }: ReadingsDialogProps) {
-	const look = useImportReadings(job, by);
-	const take = useImportReadings(job, by);
+export function ReadingsDialog({ opened, job, number, onClose }: ReadingsDialogProps) {
+	const look = useImportReadings(job);
+	const take = useImportReadings(job);
 	const [text, setText] = useState<string | null>(null);
 	const chosen = (content: string | null) => {
 		setText(content);

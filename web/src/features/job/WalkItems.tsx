@@ -4,7 +4,6 @@ import { type AnswerBody, type JobView, Refusal, type WalkItem } from "../../api
 import { newId } from "../../api/id";
 import { useAnswer } from "../../api/queries";
 import { answerOf } from "../../api/view";
-import { usePerson } from "../../app/person";
 import { ShellRow } from "../../drawing/ShellRow";
 import { plain } from "../../quantity/length";
 
@@ -13,9 +12,7 @@ type Give = (answers: Omit<AnswerBody, "id">[]) => void;
 /** What is asked at a step of the walk; every answer is kept as soon as it is given. */
 export function WalkItems({ view, items }: { view: JobView; items: WalkItem[] }) {
 	const answer = useAnswer(view.job.id);
-	const person = usePerson();
-	const give: Give = (answers) =>
-		answer.mutate({ by: person.name || "somebody", answers: answers.map((a) => ({ ...a, id: newId() })) });
+	const give: Give = (answers) => answer.mutate({ answers: answers.map((a) => ({ ...a, id: newId() })) });
 	// A stamp that looks mistyped is asked about beside what was likely meant.
 	const marks = answer.error instanceof Refusal ? Object.values(answer.error.marks) : [];
 	const likely = (marks[0] as { likely?: number[] } | undefined)?.likely?.[0];
@@ -23,7 +20,6 @@ export function WalkItems({ view, items }: { view: JobView; items: WalkItem[] })
 	const again = (value: string | undefined, sure: boolean) => {
 		if (!asked) return;
 		answer.mutate({
-			by: asked.by,
 			sure,
 			answers: asked.answers.map((a) => ({ ...a, id: newId(), value: value ?? a.value })),
 		});

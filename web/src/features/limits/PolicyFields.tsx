@@ -2,7 +2,6 @@ import { Button, Group, Select, SimpleGrid, Switch, TextInput } from "@mantine/c
 import { useState } from "react";
 import type { Policy } from "../../api/client";
 import { useSetShopPolicy } from "../../api/queries";
-import { usePerson } from "../../app/person";
 import { parse, plain, type System } from "../../quantity/length";
 
 /** Stocks and allowances, by their place in the policy. */
@@ -146,8 +145,7 @@ function LengthField({ label, unit, value, onChange }: LengthFieldProps) {
 
 /** Makes this policy the one that new jobs of its unit start with. */
 function ShopPolicy({ policy, unit }: { policy: Policy; unit: System }) {
-	const person = usePerson();
-	const set = useSetShopPolicy(person.name || "somebody");
+	const set = useSetShopPolicy();
 	return (
 		<Group mt="md">
 			<Button variant="default" loading={set.isPending} onClick={() => set.mutate({ unit, policy })}>

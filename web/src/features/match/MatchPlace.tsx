@@ -4,10 +4,9 @@ import { useState } from "react";
 import { Link, useParams } from "react-router";
 import type { BuildView, JobView, Matching } from "../../api/client";
 import { buildQuery, jobQuery, useSettle } from "../../api/queries";
-import { KIND_WORD } from "../../api/words";
+import { KIND_WORD, who } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
-import { usePerson } from "../../app/person";
 import { Windows } from "../../drawing/Window";
 import { show, showGrams } from "../../quantity/length";
 import { clearancesOf, numbersOf, spreadOf, swapped } from "./order";
@@ -67,8 +66,7 @@ interface MatchPanelProps {
 const ONE: Record<string, string> = { cylinder: "Cylinder", piston: "piston", rod_journal: "Pin", rod_housing: "rod" };
 
 function MatchPanel({ view, matching: m, settled }: MatchPanelProps) {
-	const person = usePerson();
-	const settle = useSettle(view.job.id, person.name || "somebody");
+	const settle = useSettle(view.job.id);
 	const unit = view.job.unit;
 	const numbered = numbersOf(m, m.as_numbered);
 	const best = numbersOf(m, m.best);
@@ -152,7 +150,7 @@ function MatchPanel({ view, matching: m, settled }: MatchPanelProps) {
 				>
 					Settle it
 				</Button>
-				{settled ? <span className="soft">settled by {settled.settled_by}</span> : null}
+				{settled ? <span className="soft">settled by {who(settled.settled_by, settled.from_file)}</span> : null}
 			</Group>
 			{settle.error ? (
 				<Alert color="orange" variant="light" mt="sm">

@@ -7,18 +7,17 @@ import { useSayOfOrder } from "../../api/queries";
 interface CloseDialogProps {
 	job: number;
 	issued: Issued;
-	by: string;
 	opened: boolean;
 	onClose: () => void;
 }
 
 /** Closes a sheet; with lines that nobody proved, only with a reason. */
-export function CloseDialog({ job, issued, by, opened, onClose }: CloseDialogProps) {
+export function CloseDialog({ job, issued, opened, onClose }: CloseDialogProps) {
 	const say = useSayOfOrder(job);
 	const [reason, setReason] = useState("");
 	const close = () =>
 		say.mutate(
-			{ order: issued.id, id: newId(), what: "closed", line: "", reason, by },
+			{ order: issued.id, id: newId(), what: "closed", line: "", reason },
 			{
 				onSuccess: () => {
 					setReason("");

@@ -6,9 +6,9 @@ import { Link, useParams } from "react-router";
 import type { Issued, JobView } from "../../api/client";
 import { newId } from "../../api/id";
 import { jobQuery, useIssueOrders, useSayOfOrder } from "../../api/queries";
+import { who } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
-import { usePerson } from "../../app/person";
 import { CloseDialog } from "./CloseDialog";
 import { Paper } from "./Paper";
 import { type Entry, entriesOf, standing } from "./sheet";
@@ -29,9 +29,8 @@ export function OrdersPlace() {
 }
 
 function Board({ view, chosen }: { view: JobView; chosen: string | undefined }) {
-	const person = usePerson();
 	const { job, orders } = view;
-	const issue = useIssueOrders(job.id, person.name || "somebody");
+	const issue = useIssueOrders(job.id);
 	const entries = entriesOf(view);
 	const entry = entries.find((e) => e.name === chosen) ?? entries[0];
 	const waiting = orders.drafts.length + orders.unwanted.length;
@@ -93,15 +92,13 @@ function Board({ view, chosen }: { view: JobView; chosen: string | undefined }) 
 }
 
 function Sheets({ view, entry }: { view: JobView; entry: Entry }) {
-	const person = usePerson();
-	const by = person.name || "somebody";
-	const issue = useIssueOrders(view.job.id, by);
+	const issue = useIssueOrders(view.job.id);
 	const say = useSayOfOrder(view.job.id);
 	const [closing, setClosing] = useState(false);
 	const { draft, issued } = entry;
 	const shown = draft ?? issued?.body;
 	const tell = (what: "sent" | "unsent" | "returned" | "unreturned" | "ticked" | "unticked", line = "") =>
-		issued && say.mutate({ order: issued.id, id: newId(), what, line, reason: "", by });
+		issued && say.mutate({ order: issued.id, id: newId(), what, line, reason: "" });
 	const said = issued?.events.filter((e) => e.line === "") ?? [];
 	return (
 		<>
@@ -192,19 +189,17 @@ function Sheets({ view, entry }: { view: JobView; entry: Entry }) {
 				<ul className="events">
 					{issued ? (
 						<li>
-							Issued by {issued.issued_by}, {when(issued.issued_at)}
+							Issued by {who(issued.issued_by, issued.from_file)}, {when(issued.issued_at)}
 						</li>
 					) : null}
 					{said.map((e) => (
 						<li key={e.id}>
-							{WHAT[e.what] ?? e.what} by {e.said_by}, {when(e.said_at)}
+							{WHAT[e.what] ?? e.what} by {who(e.said_by, e.from_file)}, {when(e.said_at)}
 							{e.reason ? `: “${e.reason}”` : ""}
 						</li>
 					))}
 				</ul>
-				{issued ? (
-					<CloseDialog job={view.job.id} issued={issued} by={by} opened={closing} onClose={() => setClosing(false)} />
-				) : null}
+				{issued ? <CloseDialog job={view.job.id} issued={issued} opened={closing} onClose={() => setClosing(false)} /> : null}
 			</aside>
 		</>
 	);

@@ -1,6 +1,6 @@
 import { Checkbox } from "@mantine/core";
 import type { Issued, JobView, Sheet } from "../../api/client";
-import { day } from "../../api/words";
+import { day, who } from "../../api/words";
 import { show } from "../../quantity/length";
 import { ordered, ticked } from "./sheet";
 
@@ -35,7 +35,7 @@ export function Paper({ view, sheet, issued, struck = false, onTick }: PaperProp
 					<div className="figure">{job.number}</div>
 					{issued ? (
 						<div className="soft">
-							Issue {issued.issue}, {new Date(issued.issued_at).toLocaleDateString()} by {issued.issued_by}
+							Issue {issued.issue}, {new Date(issued.issued_at).toLocaleDateString()} by {who(issued.issued_by, issued.from_file)}
 							{struck ? " · struck through" : ""}
 						</div>
 					) : (

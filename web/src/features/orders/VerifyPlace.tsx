@@ -5,10 +5,9 @@ import { Link, useNavigate, useParams } from "react-router";
 import type { Issued, JobView, Proof, SheetLine } from "../../api/client";
 import { newId } from "../../api/id";
 import { jobQuery, useAddState, useSayOfOrder } from "../../api/queries";
-import { stateWord } from "../../api/words";
+import { stateWord, who } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
-import { usePerson } from "../../app/person";
 import { ProofStrip } from "../../drawing/ProofStrip";
 import { StatusMark } from "../../drawing/status";
 import { showSpan } from "../../quantity/length";
@@ -174,7 +173,8 @@ function Row({ view, issued, proof, line, onAnswer, onMeasure }: RowProps) {
 				))}
 				{answer ? (
 					<div>
-						<b>{answer.what === "accepted" ? "Accepted" : "Back to the shop"}</b> by {answer.said_by}: “{answer.reason}”
+						<b>{answer.what === "accepted" ? "Accepted" : "Back to the shop"}</b> by {who(answer.said_by, answer.from_file)}: “
+						{answer.reason}”
 					</div>
 				) : null}
 			</td>
@@ -212,7 +212,6 @@ interface AnswerDialogProps {
 
 /** Takes a line as it came, or sends it back, with a reason that stays on record. */
 function AnswerDialog({ view, issued, answering, onClose }: AnswerDialogProps) {
-	const person = usePerson();
 	const say = useSayOfOrder(view.job.id);
 	const [reason, setReason] = useState("");
 	const close = () => {
@@ -228,7 +227,6 @@ function AnswerDialog({ view, issued, answering, onClose }: AnswerDialogProps) {
 				what: answering.what,
 				line: answering.line.key,
 				reason,
-				by: person.name || "somebody",
 			},
 			{
 				onSuccess: () => {

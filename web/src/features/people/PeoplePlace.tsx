@@ -5,6 +5,7 @@ import { type Person, type PersonBody, Refusal } from "../../api/client";
 import { peopleQuery, useSetPerson } from "../../api/queries";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
+import { Sessions } from "./Sessions";
 
 const ROLES = [
 	{ value: "viewer", label: "Viewer: looks, and changes nothing" },
@@ -43,6 +44,7 @@ export function PeoplePlace() {
 								<p className="soft">Nobody is erased: what they signed stays signed. Who left is barred.</p>
 							</section>
 							<Add />
+							<Sessions people={people} />
 						</Stack>
 					</main>
 				</>
@@ -55,7 +57,10 @@ function Row({ person }: { person: Person }) {
 	const set = useSetPerson();
 	const [password, setPassword] = useState("");
 	const change = (body: Partial<PersonBody>, done?: () => void) =>
-		set.mutate({ id: person.id, name: person.name, role: person.role, barred: person.barred, ...body }, { onSuccess: done });
+		set.mutate(
+			{ id: person.id, version: person.version, name: person.name, role: person.role, barred: person.barred, ...body },
+			{ onSuccess: done },
+		);
 	const places = set.error instanceof Refusal ? set.error.places : {};
 	return (
 		<tr>

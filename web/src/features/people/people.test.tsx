@@ -13,6 +13,7 @@ const person = (id: number, name: string, role: Person["role"], barred = false):
 	name,
 	role,
 	barred,
+	version: 1,
 	added_by: "Ida Lorn",
 	added_at: "2026-11-23T10:00:00Z",
 });

@@ -5,7 +5,6 @@ import { type RatesView, Refusal } from "../../api/client";
 import { ratesQuery, useSetRates } from "../../api/queries";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
-import { usePerson } from "../../app/person";
 import { CameBack, useKept } from "../../app/use-kept";
 import { fromTyped, toTyped } from "./card";
 
@@ -15,8 +14,7 @@ export function RatesPlace() {
 }
 
 function Rates({ view }: { view: RatesView }) {
-	const person = usePerson();
-	const set = useSetRates(person.name || "somebody");
+	const set = useSetRates();
 	const form = useKept("rates", () => toTyped(view.card));
 	const { value: typed, set: setTyped } = form;
 	const [errors, setErrors] = useState<Record<string, string>>({});
@@ -33,7 +31,10 @@ function Rates({ view }: { view: RatesView }) {
 		);
 		setErrors(errors);
 		if (Object.keys(errors).length > 0) return;
-		set.mutate(card, { onSuccess: form.drop, onError: (error) => error instanceof Refusal && setErrors(error.places) });
+		set.mutate(
+			{ ...card, version: view.version },
+			{ onSuccess: form.drop, onError: (error) => error instanceof Refusal && setErrors(error.places) },
+		);
 	};
 	const field = (place: string, label: string, width = 90) => (
 		<TextInput

@@ -4,6 +4,7 @@ import { Fragment } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import type { JobView, Moment } from "../../api/client";
 import { historyQuery, jobQuery } from "../../api/queries";
+import { who } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
 import { place, said } from "./moments";
@@ -91,7 +92,7 @@ function Line({ view, moment, feature }: { view: JobView; moment: Moment; featur
 			<time className="figure soft" dateTime={moment.at}>
 				{new Date(moment.at).toLocaleTimeString(undefined, { hour: "2-digit", minute: "2-digit", hourCycle: "h23" })}
 			</time>
-			<b>{moment.by}</b>
+			<b>{who(moment.by, moment.from_file)}</b>
 			<span>
 				{said(view, moment)}
 				{at && !feature ? (

@@ -3,16 +3,14 @@ import { useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import type { JobView, Share } from "../../api/client";
 import { sharesQuery, shopQuery, useRevokeShare, useShare } from "../../api/queries";
-import { usePerson } from "../../app/person";
 
 const on = (at: string) => new Date(at).toLocaleDateString();
 
 /** Links that show this report, and nothing else, to whoever has them. */
 export function Links({ view }: { view: JobView }) {
 	const { id } = view.job;
-	const by = usePerson().name || "somebody";
 	const shares = useQuery(sharesQuery(id));
-	const make = useShare(id, by);
+	const make = useShare(id);
 	const shop = useQuery(shopQuery).data;
 	const [whom, setWhom] = useState("");
 	const [made, setMade] = useState<string>();
@@ -63,15 +61,15 @@ export function Links({ view }: { view: JobView }) {
 			) : null}
 			<ul className="files">
 				{(shares.data ?? []).map((share) => (
-					<Line key={share.id} job={id} share={share} by={by} />
+					<Line key={share.id} job={id} share={share} />
 				))}
 			</ul>
 		</section>
 	);
 }
 
-function Line({ job, share, by }: { job: number; share: Share; by: string }) {
-	const revoke = useRevokeShare(job, by);
+function Line({ job, share }: { job: number; share: Share }) {
+	const revoke = useRevokeShare(job);
 	const revoked = share.revoked_at !== "";
 	return (
 		<li>

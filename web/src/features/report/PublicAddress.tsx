@@ -12,7 +12,7 @@ export function PublicAddress() {
 	if (!shop) return null;
 	const submit = (event: FormEvent) => {
 		event.preventDefault();
-		set.mutate({ public_url: typed ?? "" }, { onSuccess: () => setTyped(undefined) });
+		set.mutate({ public_url: typed ?? "", version: shop.version }, { onSuccess: () => setTyped(undefined) });
 	};
 	if (typed === undefined) {
 		return (

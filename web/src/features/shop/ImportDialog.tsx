@@ -5,11 +5,11 @@ import { useImportFile, useTakeArchive } from "../../api/queries";
 import { FileDrop } from "../../app/FileDrop";
 
 /** Takes an open file as a new job, after a look at what it holds or at every place that is wrong in it. */
-export function ImportDialog({ opened, by, onClose }: { opened: boolean; by: string; onClose: () => void }) {
+export function ImportDialog({ opened, onClose }: { opened: boolean; onClose: () => void }) {
 	const go = useNavigate();
-	const look = useImportFile(by);
-	const take = useImportFile(by);
-	const unpack = useTakeArchive(by);
+	const look = useImportFile();
+	const take = useImportFile();
+	const unpack = useTakeArchive();
 	const [text, setText] = useState<string | null>(null);
 	const [packed, setPacked] = useState<File | null>(null);
 	const chosen = (content: string | null) => {

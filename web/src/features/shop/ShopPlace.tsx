@@ -1,4 +1,4 @@
-import { Button, Group, Stack, TextInput, Title } from "@mantine/core";
+import { Alert, Button, Group, Stack, TextInput, Title } from "@mantine/core";
 import { useDebouncedValue } from "@mantine/hooks";
 import { IconFileImport, IconPlus, IconSearch } from "@tabler/icons-react";
 import { useQuery } from "@tanstack/react-query";
@@ -10,7 +10,7 @@ import { journalKind } from "../../api/view";
 import { day, money, setName, wayName } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
-import { usePerson } from "../../app/person";
+import { Troubles } from "../../app/Troubles";
 import { Crank } from "../../drawing/Crank";
 import { StatusMark } from "../../drawing/status";
 import { ImportDialog } from "./ImportDialog";
@@ -19,14 +19,13 @@ import { ImportDialog } from "./ImportDialog";
 export function ShopPlace() {
 	const [search, setSearch] = useState("");
 	const [importing, setImporting] = useState(false);
-	const person = usePerson();
 	const [asked] = useDebouncedValue(search, 200);
 	const query = useQuery({ ...jobsQuery(asked), placeholderData: (before) => before });
 	return (
 		<Load query={query}>
 			{(jobs) => (
 				<>
-					<ImportDialog opened={importing} by={person.name || "somebody"} onClose={() => setImporting(false)} />
+					<ImportDialog opened={importing} onClose={() => setImporting(false)} />
 					<Bar trail={[{ text: "Shop" }]}>
 						<Button variant="default" size="compact-md" component={Link} to="/search">
 							All years
@@ -37,6 +36,7 @@ export function ShopPlace() {
 					</Bar>
 					<main className="page">
 						<Stack gap="md">
+							<Troubles />
 							<Group justify="space-between">
 								<Title order={1}>Jobs</Title>
 								<Group>
@@ -73,7 +73,20 @@ export function ShopPlace() {
 	);
 }
 
+/** A job that cannot be shown: what is wrong with it, and its whole record to save. */
+function Unreadable({ job }: { job: JobLine }) {
+	return (
+		<Alert color="red" title={`${job.number} cannot be read`} styles={{ message: { color: "var(--ink)" } }}>
+			{job.unreadable}{" "}
+			<a href={`/api/v1/jobs/${job.id}/archive`} download>
+				Save its record
+			</a>
+		</Alert>
+	);
+}
+
 function JobRow({ job }: { job: JobLine }) {
+	if (job.unreadable) return <Unreadable job={job} />;
 	const measured = job.shaft.filter((place) =>
 		job.features.some((f) => f.complete && f.kind === journalKind(place) && f.number === place.number),
 	).length;

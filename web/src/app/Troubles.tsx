@@ -1,0 +1,26 @@
+import { Alert, Stack } from "@mantine/core";
+import { useQuery } from "@tanstack/react-query";
+import { shopQuery } from "../api/queries";
+
+const TITLE = {
+	full: "The disk is full",
+	disk: "The disk fails",
+	gone: "The shop's file is gone",
+	damaged: "The shop's file is damaged",
+	copy: "No copy was made",
+};
+
+/** What is wrong with the shop's file and wants somebody to see to it; nothing where all is well. */
+export function Troubles() {
+	const shop = useQuery({ ...shopQuery, refetchInterval: 60_000 }).data;
+	if (!shop?.troubles.length) return null;
+	return (
+		<Stack gap="xs">
+			{shop.troubles.map((t) => (
+				<Alert key={t.code} color="red" title={TITLE[t.code]} styles={{ message: { color: "var(--ink)" } }}>
+					{t.sentence} <span className="soft">Since {new Date(t.since).toLocaleString()}.</span>
+				</Alert>
+			))}
+		</Stack>
+	);
+}
