@@ -1,7 +1,9 @@
+import { randomUUID } from "node:crypto";
 import { type APIRequestContext, expect, test } from "@playwright/test";
 import type { FeatureView, JobView } from "../src/api/client";
 import { meaning } from "../src/quantity/digits";
 import { show } from "../src/quantity/length";
+import { by } from "./hands";
 
 /** What a simulated engine of the demo reads; the run measures it again in a new job. */
 const MODEL = 6;

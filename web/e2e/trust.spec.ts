@@ -1,6 +1,7 @@
+import { randomUUID } from "node:crypto";
 import { type APIRequestContext, expect, type Page, test } from "@playwright/test";
 import type { JobView } from "../src/api/client";
-import { as, ready, rest, take } from "./hands";
+import { as, by, ready, rest, take } from "./hands";
 
 const port = Number(process.env.LEDGE_PORT ?? 8271);
 

@@ -1,6 +1,7 @@
+import { randomUUID } from "node:crypto";
 import { expect, type Locator, type Page, test } from "@playwright/test";
 import type { JobView } from "../src/api/client";
-import { as, ready, take } from "./hands";
+import { as, by, ready, take } from "./hands";
 
 /** A whole engine of one's own to work on; limits are copied from the sawmill's. */
 async function engine(page: Page, name: string, cylinders = 2): Promise<string> {
