@@ -25,6 +25,7 @@ const leastKey = "least"
 // register registers an operation with the least role that it takes; gate asks it of every request that is routed to it.
 func register[I, O any](api huma.API, least store.Role, o huma.Operation, handler func(context.Context, *I) (*O, error)) {
 	o.Metadata = map[string]any{leastKey: least}
+	o.Extensions = map[string]any{"x-least-role": least}
 	if o.MaxBodyBytes == 0 {
 		o.MaxBodyBytes = smallBody
 	}

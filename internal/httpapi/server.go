@@ -76,7 +76,7 @@ func New(o Options) http.Handler {
 		signed.Get("/api/v1/live", a.only(store.Viewer, a.live))
 		signed.Group(func(answers chi.Router) {
 			// Streams are not counted: they last as long as a page is open.
-			answers.Use(throttled)
+			answers.Use(a.throttled)
 			a.mount(answers, o.Version)
 		})
 	})
@@ -87,15 +87,21 @@ func New(o Options) http.Handler {
 	return router
 }
 
-// Requests that are dealt with at once, and those that may wait for them.
-const (
-	together = 32
-	backlog  = 500
-)
+// together is how many requests are dealt with at once; others wait. It bounds the memory that they take.
+const together = 32
 
-// throttled bounds the memory that requests take together.
-func throttled(next http.Handler) http.Handler {
-	return middleware.ThrottleWithOpts(middleware.ThrottleOpts{Limit: together, BacklogLimit: backlog, BacklogTimeout: patience, StatusCode: http.StatusServiceUnavailable})(next)
+func (a resources) throttled(next http.Handler) http.Handler {
+	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		wait, cancel := context.WithTimeout(r.Context(), patience)
+		defer cancel()
+		select {
+		case a.places <- struct{}{}:
+			defer func() { <-a.places }()
+			next.ServeHTTP(w, r)
+		case <-wait.Done():
+			writeProblem(w, http.StatusServiceUnavailable, "Ledge is busy. Try again in a moment.")
+		}
+	})
 }
 
 func newResources(o Options) resources {
@@ -104,7 +110,7 @@ func newResources(o Options) resources {
 		stopping = make(chan struct{})
 	}
 	a := resources{store: o.Store, log: o.Log, signIn: o.RequireSignIn, setupCode: o.SetupCode, public: o.PublicURL, stopping: stopping,
-		views: &views{}, pictures: photo.NewMaker(), turns: make(chan struct{}, atOnce), links: &links{}}
+		views: &views{}, pictures: photo.NewMaker(), turns: make(chan struct{}, atOnce), places: make(chan struct{}, together), links: &links{}}
 	a.sessions = newSessions(o.Store, o.Log, o.Secure)
 	return a
 }
@@ -155,7 +161,7 @@ type resources struct {
 	pictures  *photo.Maker
 	links     *links
 	// turns lets few at a time do what takes much memory.
-	turns chan struct{}
+	turns, places chan struct{}
 	// stopping is closed when the server stops: streams end then, and nothing else.
 	stopping <-chan struct{}
 }

@@ -67,7 +67,8 @@ func private(path string) error {
 // alone fails with [ErrInUse] while any process has the file open, by whatever name and without a lock file, too; and with an
 // [UnsoundError] where it is not Ledge's.
 func alone(ctx context.Context, path string) error {
-	db, err := connectWith(path, "_pragma=locking_mode(EXCLUSIVE)&", "", 1)
+	// The lock is the database's own, on the file itself. It is taken before anything else is: a journal mode would come first.
+	db, err := connectWith(path, "_pragma=busy_timeout(2000)&_pragma=locking_mode(EXCLUSIVE)", 1)
 	if err != nil {
 		return notOurs(err)
 	}

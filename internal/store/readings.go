@@ -173,6 +173,9 @@ func insertReading(ctx context.Context, tx *sqlx.Tx, r Reading, repeat bool) err
 		VALUES (:id, :feature_id, :station, :direction, :what, :value, :reason, :typed, :gauge_id, :condition_id, :taken_by, :taken_at, :from_file)`, r); err != nil {
 		return err
 	}
+	if repeat && len(live) >= mostRepeats {
+		return conflict("This place was read %d times; more repeats are not taken.", mostRepeats)
+	}
 	for _, old := range live {
 		if repeat && r.What == Size && old.What == Size {
 			continue

@@ -29,10 +29,32 @@ func (s *Store) AddState(ctx context.Context, jobID int64, kind inspection.Kind,
 		if made, err := result.RowsAffected(); err != nil || made == 0 {
 			return conflict("%s have this state already, or there are none.", kind.Title())
 		}
+		if err := fits(ctx, tx, jobID); err != nil {
+			return err
+		}
 		return s.log(ctx, tx, jobID, "state", kind.Title()+": to be measured in the state "+state, nil)
 	})
 	if err != nil {
 		return fmt.Errorf("state %s of %s in job %d: %w", state, kind, jobID, err)
+	}
+	return nil
+}
+
+// Bounds of a job, so that judging it never takes long; the open file takes as many.
+const (
+	mostFeatures = 2000
+	mostPlaces   = 60  // stations, or directions, of a part
+	mostRepeats  = 200 // readings of a cell that hold
+)
+
+// fits is a conflict where a job has grown beyond what is judged.
+func fits(ctx context.Context, tx *sqlx.Tx, jobID int64) error {
+	var features int
+	if err := tx.GetContext(ctx, &features, `SELECT count(*) FROM features WHERE job_id = ?`, jobID); err != nil {
+		return err
+	}
+	if features > mostFeatures {
+		return conflict("This job has %d parts to measure, counted in every state; more are not taken.", mostFeatures)
 	}
 	return nil
 }
@@ -54,6 +76,9 @@ func (s *Store) AddPlace(ctx context.Context, jobID int64, place Place, station 
 			return conflict("%s %d is read there already.", f.Kind.Title(), f.Number)
 		}
 		rows, columns := len(f.Stations), len(f.Directions)
+		if rows >= mostPlaces || columns >= mostPlaces {
+			return conflict("%s %d has %d places already, the most that a part is read at.", f.Kind.Title(), f.Number, mostPlaces)
+		}
 		if row < 0 {
 			f.Stations, row, f.Added = append(f.Stations, station), rows, f.Added+1
 		}
@@ -111,6 +136,9 @@ func (s *Store) AddParts(ctx context.Context, jobID int64, kind inspection.Kind,
 			if _, err := insertFeature(ctx, tx, f); err != nil {
 				return err
 			}
+		}
+		if err := fits(ctx, tx, jobID); err != nil {
+			return err
 		}
 		return s.log(ctx, tx, jobID, "parts", fmt.Sprintf("%s: %d to be measured, too", kind.Title(), count-last), nil)
 	})

@@ -170,6 +170,12 @@ func (s *Store) keepOld(ctx context.Context, db *sqlx.DB) error {
 		return err
 	}
 	copied := fmt.Sprintf("%s.version-%d-%s", s.path, version, s.now().UTC().Format("20060102-150405"))
+	// One of this very second was made before a kill: it is whole, or only a name.
+	if info, err := os.Lstat(copied); err == nil && info.Size() > 0 {
+		s.OldCopy = copied
+		return nil
+	}
+	_ = os.Remove(copied)
 	if err := copyInto(ctx, db, copied); err != nil {
 		return fmt.Errorf("a copy before the tables are brought up to date: %w", err)
 	}
@@ -178,13 +184,11 @@ func (s *Store) keepOld(ctx context.Context, db *sqlx.DB) error {
 }
 
 func connect(path, more string, connections int) (*sqlx.DB, error) {
-	return connectWith(path, "", more, connections)
+	return connectWith(path, "_pragma=busy_timeout(5000)&_pragma=journal_mode(WAL)&_pragma=synchronous(FULL)&_pragma=foreign_keys(1)&"+more, connections)
 }
 
-// connectWith connects with pragmas that come before the usual ones, and some that come after.
-func connectWith(path, first, more string, connections int) (*sqlx.DB, error) {
-	file := url.URL{Scheme: "file", Opaque: (&url.URL{Path: path}).EscapedPath(),
-		RawQuery: "_pragma=busy_timeout(5000)&" + first + "_pragma=journal_mode(WAL)&_pragma=synchronous(FULL)&_pragma=foreign_keys(1)&_dqs=0&" + more}
+func connectWith(path, options string, connections int) (*sqlx.DB, error) {
+	file := url.URL{Scheme: "file", Opaque: (&url.URL{Path: path}).EscapedPath(), RawQuery: "_dqs=0&" + options}
 	db, err := sqlx.Open("sqlite", file.String())
 	if err != nil {
 		return nil, err
