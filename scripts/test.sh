@@ -21,6 +21,8 @@ step "Fuzzing, a few seconds each"
 go test ./internal/core/unit -run '^$' -fuzz FuzzParseFormat -fuzztime 8s -fuzzminimizetime 20x
 go test ./internal/exchange -run '^$' -fuzz 'FuzzRead$' -fuzztime 12s -fuzzminimizetime 20x
 go test ./internal/exchange -run '^$' -fuzz 'FuzzReadCSV$' -fuzztime 8s -fuzzminimizetime 20x
+go test ./internal/archive -run '^$' -fuzz 'FuzzReadIndex$' -fuzztime 8s -fuzzminimizetime 20x
+go test ./internal/photo -run '^$' -fuzz 'FuzzMake$' -fuzztime 6s -fuzzminimizetime 20x
 
 step "Front end"
 make --no-print-directory web/node_modules/.installed

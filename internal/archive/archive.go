@@ -3,6 +3,7 @@ package archive
 
 import (
 	"archive/zip"
+	"bytes"
 	"context"
 	"encoding/json"
 	"fmt"
@@ -84,7 +85,7 @@ func Write(ctx context.Context, s *store.Store, id int64, to io.Writer) error {
 }
 
 func writeInspection(ctx context.Context, s *store.Store, id int64, file *zip.Writer) error {
-	record, err := s.Record(ctx, id)
+	text, err := inspectionOf(ctx, s, id)
 	if err != nil {
 		return nil // the rows are there all the same
 	}
@@ -92,8 +93,25 @@ func writeInspection(ctx context.Context, s *store.Store, id int64, file *zip.Wr
 	if err != nil {
 		return err
 	}
+	_, err = entry.Write(text)
+	return err
+}
+
+// inspectionOf is a job as an open file, where it can be made one.
+func inspectionOf(ctx context.Context, s *store.Store, id int64) (text []byte, err error) {
+	record, err := s.Record(ctx, id)
+	if err != nil {
+		return nil, err
+	}
+	defer func() {
+		if fault := recover(); fault != nil {
+			err = fmt.Errorf("%v", fault)
+		}
+	}()
 	in, _ := record.Inspection()
-	return exchange.WriteInspection(entry, in)
+	var out bytes.Buffer
+	err = exchange.WriteInspection(&out, in)
+	return out.Bytes(), err
 }
 
 func pictureName(i, size int) string {

@@ -128,8 +128,8 @@ func ReadCSV(source io.Reader) ([]Row, error) {
 		if errors.Is(err, io.EOF) {
 			break
 		}
-		line, _ := c.FieldPos(0)
 		if err != nil {
+			line := len(rows) + 2
 			var parse *csv.ParseError
 			if errors.As(err, &parse) {
 				line = parse.Line
@@ -137,6 +137,7 @@ func ReadCSV(source io.Reader) ([]Row, error) {
 			problems = append(problems, RowProblem{line, "cannot be read: its quotes do not close"})
 			break
 		}
+		line, _ := c.FieldPos(0) // of a record without an error, which has a field
 		if len(rows) >= MaxRows {
 			problems = append(problems, RowProblem{line, fmt.Sprintf("more than %d readings are not taken at once", MaxRows)})
 			break

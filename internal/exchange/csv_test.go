@@ -104,6 +104,7 @@ func TestCSVAsSpreadsheetsWriteIt(t *testing.T) {
 
 func FuzzReadCSV(f *testing.F) {
 	f.Add("kind,number,station,reading,unit\nmain_journal,1,A,2.5,in\n")
+	f.Add("kind,number,station,reading,unit\n\"")
 	f.Fuzz(func(t *testing.T, text string) {
 		rows, err := ReadCSV(strings.NewReader(text))
 		if err != nil {

@@ -121,7 +121,9 @@ func (a resources) createJob(ctx context.Context, in *struct{ Body NewJobBody })
 	if err != nil {
 		return nil, a.fail(ctx, err)
 	}
-	asked, err := json.Marshal(b)
+	what := b
+	what.ID = "" // its letters' case is no content
+	asked, err := json.Marshal(what)
 	if err != nil {
 		return nil, a.fail(ctx, err)
 	}
