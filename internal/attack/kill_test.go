@@ -1,0 +1,201 @@
+//go:build attack
+
+package attack
+
+import (
+	"encoding/json"
+	"fmt"
+	"math/rand/v2"
+	"path/filepath"
+	"sync"
+	"testing"
+	"time"
+
+	"github.com/google/uuid"
+	"github.com/stretchr/testify/require"
+
+	"ledge/internal/httpapi"
+	"ledge/internal/store"
+)
+
+// writers are how many write at the same time.
+const writers = 10
+
+// A tally is what was acknowledged, by id, over all kills.
+type tally struct {
+	mu   sync.Mutex
+	acks map[string]string
+	// gauges are those that were set with a zero check.
+	gauges []string
+}
+
+func (a *tally) note(id, what string) {
+	a.mu.Lock()
+	defer a.mu.Unlock()
+	a.acks[id] = what
+}
+
+// write does things to a job until its server is gone; each writer has a job of its own.
+func (a *tally) write(l *ledge, job int64, seed uint64) {
+	random := rand.New(rand.NewPCG(seed, 1))
+	at := fmt.Sprintf("/api/v1/jobs/%d", job)
+	for {
+		id := uuid.NewString()
+		var status int
+		what := "reading"
+		switch random.IntN(8) {
+		case 0:
+			what = "gauge"
+			status, _ = l.send("POST", at+"/gauges", fields{"id": id, "kind": "main_journal", "instrument": "micrometer", "division": 25400, "mode": "direct", "sense": 1, "checked": true})
+		case 1:
+			what = "look"
+			status, _ = l.send("POST", at+"/looks", fields{"id": id, "kind": "main_journal", "number": 1 + random.IntN(3), "state": "as_found", "what": "grade", "look": "smooth", "note": ""})
+		case 2:
+			what = "decision"
+			status = a.sign(l, at, id, random)
+		case 3:
+			what = "sheet"
+			_, _ = l.send("POST", at+"/orders", fields{"sheets": []string{}})
+			status = -1
+		default:
+			status, _ = l.send("POST", at+"/readings", fields{"id": id, "kind": "main_journal", "number": 1 + random.IntN(3), "state": "as_found", "station": random.IntN(2), "direction": random.IntN(4),
+				"what": "size", "value": 634_619_000 + random.IntN(9)*25_400, "typed": "…", "repeat": random.IntN(2) == 0, "unusual": true})
+		}
+		if status == 0 {
+			return
+		}
+		if status == 201 {
+			a.note(id, what)
+		}
+	}
+}
+
+func (a *tally) sign(l *ledge, at, id string, random *rand.Rand) int {
+	status, said := l.send("GET", at, nil)
+	var view httpapi.JobView
+	if status != 200 || json.Unmarshal(said, &view) != nil {
+		return status
+	}
+	for _, set := range view.Evaluation.Sets {
+		if len(set.Options) == 0 || set.Action == "measure" || set.Action == "remeasure" {
+			continue
+		}
+		after := int64(0)
+		for _, d := range view.Decisions {
+			if d.Set == set.Set {
+				after = d.Seq
+			}
+		}
+		way := set.Options[random.IntN(len(set.Options))].Way
+		status, _ = l.send("POST", at+"/decisions", fields{"id": id, "set": set.Set, "action": way.Action, "step": way.Step, "shell": way.Shell, "method": way.Method, "reason": "to and fro", "after": after})
+		return status
+	}
+	return -1
+}
+
+// stale counts the sheets that stand beside a decision that strikes them.
+func stale(view httpapi.JobView) (n int) {
+	n = len(view.Orders.Unwanted)
+	for _, draft := range view.Orders.Drafts {
+		for _, o := range view.Orders.Issued {
+			if o.Sheet == draft.Name && !o.Struck && !o.Closed {
+				n++
+			}
+		}
+	}
+	return n
+}
+
+func TestKills(t *testing.T) {
+	for mode, args := range map[string][]string{"without sign-in": nil, "with sign-in": {"--require-sign-in"}} {
+		const rounds = 160
+		path := filepath.Join(t.TempDir(), "shop.db")
+		a := &tally{acks: map[string]string{}}
+		l := start(t, "demo", path, args...)
+		if args != nil {
+			l.owner()
+		}
+		jobs := manyJobs(l, writers)
+		l.kill()
+		for round := range rounds {
+			l := start(t, "demo", path, args...)
+			if args != nil {
+				l.code = ""
+				l.owner()
+			}
+			var wait sync.WaitGroup
+			for w := range writers {
+				wait.Go(func() { a.write(l, jobs[w], uint64(round*writers+w)) })
+			}
+			time.Sleep(time.Duration(20+rand.IntN(140)) * time.Millisecond)
+			l.kill()
+			wait.Wait()
+		}
+		lost, beside, halved, kinds := judge(t, path, jobs, a)
+		promise(t, fmt.Sprintf("%d kills -9 under %d writers, %s", rounds, writers, mode), lost+beside+halved == 0,
+			"%d acknowledged (%v), %d lost, %d sheets beside a decision that strikes them, %d gauges without their zero check", len(a.acks), kinds, lost, beside, halved)
+	}
+}
+
+// manyJobs takes the orchard pump in again and again: a job for every writer.
+func manyJobs(l *ledge, n int) (ids []int64) {
+	_, text := l.send("GET", "/api/v1/jobs/1/file", nil)
+	for range n {
+		status, said := l.send("POST", "/api/v1/imports?take=true&id="+uuid.NewString(), fields{"text": string(text)})
+		require.Equal(l.t, 200, status, string(said))
+		var answer httpapi.ImportAnswer
+		require.NoError(l.t, json.Unmarshal(said, &answer))
+		ids = append(ids, answer.Job)
+	}
+	return ids
+}
+
+func judge(t *testing.T, path string, jobs []int64, a *tally) (lost, beside, halved int, kinds map[string]int) {
+	s, err := store.OpenToRead(t.Context(), path)
+	require.NoError(t, err)
+	there := map[string]bool{}
+	for _, job := range jobs {
+		record, err := s.Record(t.Context(), job)
+		require.NoError(t, err)
+		for _, f := range record.Features {
+			for _, r := range f.Tape {
+				there[r.ID] = true
+			}
+			for _, one := range f.Looks {
+				there[one.ID] = true
+			}
+		}
+		for _, d := range record.Decisions {
+			there[d.ID] = true
+		}
+		checked := map[string]bool{}
+		for _, c := range record.Checks {
+			if c.GaugeID != nil {
+				checked[*c.GaugeID] = true
+			}
+		}
+		for _, g := range record.Gauges {
+			there[g.ID] = true
+			if !checked[g.ID] {
+				halved++
+			}
+		}
+	}
+	require.NoError(t, s.Close())
+	kinds = map[string]int{}
+	for id, what := range a.acks {
+		kinds[what]++
+		if !there[id] {
+			lost++
+		}
+	}
+	l := start(t, "demo", path)
+	for _, job := range jobs {
+		_, said := l.send("GET", fmt.Sprintf("/api/v1/jobs/%d", job), nil)
+		var view httpapi.JobView
+		require.NoError(t, json.Unmarshal(said, &view))
+		beside += stale(view)
+	}
+	l.kill()
+	return lost, beside, halved, kinds
+}
