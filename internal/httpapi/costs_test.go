@@ -152,7 +152,7 @@ func TestJudgementPreview(t *testing.T) {
 	assert.EqualValues(t, "grind", changed.Sets[0].After.Action)
 	judgement.Limits.Book = map[inspection.Kind]limit.Limits{}
 	gone := look()
-	assert.Empty(t, gone.Sets[0].After.Action, "without limits nothing is decided")
+	assert.Nil(t, gone.Sets[0].After, "without limits nothing is decided")
 	assert.NotEmpty(t, gone.Parts)
 	_, after, _ := call(t, "GET", path, nil)
 	assert.JSONEq(t, string(body), string(after))

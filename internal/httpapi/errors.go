@@ -49,7 +49,7 @@ func answerTo(err error) (status int, sentence string, places []*huma.ErrorDetai
 		return http.StatusConflict, conflict.Sentence, nil
 	case errors.Is(err, store.ErrNobody):
 		return http.StatusUnprocessableEntity, "Say who you are first: what is stored always tells who did it.", nil
-	case errors.Is(err, store.ErrGone):
+	case errors.Is(err, store.ErrGone), store.Unopened(err):
 		return http.StatusServiceUnavailable, "The database is not where it was: nothing was kept. See the shop's page.", nil
 	case store.DiskFull(err):
 		return http.StatusInsufficientStorage, store.FullSentence, nil

@@ -28,11 +28,11 @@ type JudgementPreview struct {
 	Parts []PartChange `json:"parts"`
 }
 
-// SetChange is a set that would be decided otherwise; an empty action is a set that is not decided.
+// SetChange is a set that would be decided otherwise; left out is where it is not decided.
 type SetChange struct {
 	Set    disposition.SetName `json:"set"`
-	Before SetLine             `json:"before"`
-	After  SetLine             `json:"after"`
+	Before *SetLine            `json:"before,omitempty"`
+	After  *SetLine            `json:"after,omitempty"`
 }
 
 // PartChange is a part that would stand otherwise.
@@ -58,13 +58,13 @@ func preview(ctx context.Context, record store.Record, b JudgementBody) (Judgeme
 		return JudgementPreview{}, err
 	}
 	out := JudgementPreview{Sets: []SetChange{}, Parts: []PartChange{}}
-	line := func(r disposition.Result, name disposition.SetName) SetLine {
+	line := func(r disposition.Result, name disposition.SetName) *SetLine {
 		for _, s := range r.Sets {
 			if s.Set == name {
-				return SetLine{Set: s.Set, Way: s.Way, Provisional: s.Provisional}
+				return &SetLine{Set: s.Set, Way: s.Way, Provisional: s.Provisional}
 			}
 		}
-		return SetLine{Set: name}
+		return nil
 	}
 	seen := map[disposition.SetName]bool{}
 	for _, s := range append(append([]disposition.Set{}, was.Sets...), is.Sets...) {
@@ -72,7 +72,7 @@ func preview(ctx context.Context, record store.Record, b JudgementBody) (Judgeme
 			continue
 		}
 		seen[s.Set] = true
-		if x, y := line(was, s.Set), line(is, s.Set); x != y {
+		if x, y := line(was, s.Set), line(is, s.Set); (x == nil) != (y == nil) || x != nil && *x != *y {
 			out.Sets = append(out.Sets, SetChange{s.Set, x, y})
 		}
 	}

@@ -64,10 +64,7 @@ func Restore(ctx context.Context, from, path string, now time.Time, judge func(c
 	}
 	plan := planned{From: from}
 	if anyOf(path) {
-		plan.Kept = path + ".before-" + now.UTC().Format("20060102T150405Z")
-		if _, err := os.Lstat(plan.Kept); err == nil {
-			return "", fmt.Errorf("%s: %w", plan.Kept, fs.ErrExist)
-		}
+		plan.Kept = freeName(path + ".before-" + now.UTC().Format("20060102T150405Z"))
 	}
 	text, err := json.Marshal(plan)
 	if err != nil {
@@ -180,6 +177,15 @@ func unsettled(path string) error {
 		return unsound("A restore of %s was cut short. Start Ledge on it once: that brings it to its end.", path)
 	}
 	return nil
+}
+
+// freeName is a name for a database where nothing is yet: the one wished for, or it with a number.
+func freeName(wished string) string {
+	name := wished
+	for n := 2; anyOf(name); n++ {
+		name = fmt.Sprintf("%s-%d", wished, n)
+	}
+	return name
 }
 
 // anyOf reports whether there is a database at path, or anything left of one.

@@ -117,17 +117,41 @@ func (s *Store) open(ctx context.Context, path string) (err error) {
 	if err := migrate(ctx, path, latest, s.keepOld); err != nil {
 		return err
 	}
-	if s.write, err = connect(path, "_txlock=immediate", 1); err != nil {
+	if s.write, err = connect(path, "mode=rw&_txlock=immediate", 1); err != nil {
 		return err
 	}
 	if s.version, err = versionOf(ctx, s.write); err != nil {
 		return err
 	}
-	if s.read, err = connect(path, "_pragma=query_only(1)", 4); err != nil {
+	if s.read, err = connect(path, "mode=rw&_pragma=query_only(1)", readers); err != nil {
+		return err
+	}
+	if err := all(ctx, s.read, readers); err != nil {
 		return err
 	}
 	s.file, err = os.Stat(path)
 	return err
+}
+
+// readers are the connections that read.
+const readers = 4
+
+// all opens every connection of a pool now: one opened later could find another file in this one's place.
+func all(ctx context.Context, db *sqlx.DB, connections int) error {
+	opened := make([]*sql.Conn, 0, connections)
+	defer func() {
+		for _, c := range opened {
+			_ = c.Close() // back into the pool
+		}
+	}()
+	for range connections {
+		c, err := db.Conn(ctx)
+		if err != nil {
+			return err
+		}
+		opened = append(opened, c)
+	}
+	return nil
 }
 
 // latest stands for the newest version of the tables.

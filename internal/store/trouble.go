@@ -97,6 +97,12 @@ func DiskFull(err error) bool {
 		errors.Is(err, syscall.ENOSPC) || errors.Is(err, syscall.Errno(0x70)) && strings.Contains(err.Error(), "space")
 }
 
+// Unopened reports whether the database's file could not be opened any more.
+func Unopened(err error) bool {
+	code, theirs := refusedBy(err)
+	return theirs && code&0xff == sqlite3.SQLITE_CANTOPEN
+}
+
 // DiskFailed reports whether the disk refused to read or write.
 func DiskFailed(err error) bool {
 	if err == nil {

@@ -99,6 +99,16 @@ const (
 
 // Items returns everything that is asked of an engine, or of a crankshaft that came alone.
 func Items(l engine.Layout, whole bool) []Item {
+	items := itemsOf(l, whole)
+	for i := range items {
+		if items[i].Choices == nil {
+			items[i].Choices = []Choice{}
+		}
+	}
+	return items
+}
+
+func itemsOf(l engine.Layout, whole bool) []Item {
 	mains, rods, cylinders := each("main", l.Mains), each("rod", l.Cylinders), each("cylinder", l.Cylinders)
 	yes := func(gravity Gravity, says string) []Choice {
 		return []Choice{{"no", "No", Fine, ""}, {"yes", "Yes", gravity, says}}

@@ -22,6 +22,10 @@ ALTER TABLE order_events ADD COLUMN from_file INTEGER NOT NULL DEFAULT 0 CHECK (
 ALTER TABLE job_log ADD COLUMN from_file INTEGER NOT NULL DEFAULT 0 CHECK (from_file IN (0, 1));
 ALTER TABLE closings ADD COLUMN from_file INTEGER NOT NULL DEFAULT 0 CHECK (from_file IN (0, 1));
 
+-- The readings of one cell are looked up for every reading that comes.
+CREATE INDEX readings_by_cell ON readings (feature_id, station, direction, seq);
+DROP INDEX readings_by_feature;
+
 -- Two owners do not write over each other.
 ALTER TABLE people ADD COLUMN version INTEGER NOT NULL DEFAULT 1;
 

@@ -2084,8 +2084,8 @@ export interface components {
             public_url: string;
         };
         SetChange: {
-            after: components["schemas"]["SetLine"];
-            before: components["schemas"]["SetLine"];
+            after?: components["schemas"]["SetLine"];
+            before?: components["schemas"]["SetLine"];
             set: string;
         };
         SetLine: {

@@ -20,8 +20,7 @@ export function Changes({ view, limits, policy }: ChangesProps) {
 	const [asked] = useDebouncedValue({ limits, policy }, 300);
 	const { data } = useQuery({ ...previewQuery(view.job.id, asked), placeholderData: (before) => before });
 	const unit = view.job.unit;
-	// A set that is not decided has an empty action, which no way has.
-	const way = (s: Way & { set: string }) => ((s.action as string) === "" ? "not decided" : wayName(s, unit, s.set).toLowerCase());
+	const way = (s: (Way & { set: string }) | undefined) => (s ? wayName(s, unit, s.set).toLowerCase() : "not decided");
 	if (!data) return null;
 	return (
 		<section className="panel" aria-label="What saving would change" aria-live="polite">
@@ -29,7 +28,7 @@ export function Changes({ view, limits, policy }: ChangesProps) {
 			{data.sets.map((s) => (
 				<div key={s.set}>
 					{setName(s.set)}: <b>{way(s.after)}</b> instead of {way(s.before)}
-					{s.after.action === s.before.action && s.after.provisional !== s.before.provisional
+					{s.after && s.before && s.after.action === s.before.action && s.after.provisional !== s.before.provisional
 						? s.after.provisional
 							? ", now provisional"
 							: ", no longer provisional"
