@@ -35,28 +35,25 @@ func (a *tally) note(id, what string) {
 	a.acks[id] = what
 }
 
-// write does things to a job until its server is gone; each writer has a job of its own.
-func (a *tally) write(l *ledge, job int64, seed uint64) {
+// write does things to a job until its server is gone; each writer has a job of its own. The first ones sign to and fro and issue, the
+// others measure: a reading may change what a sheet should say, a signature must.
+func (a *tally) write(l *ledge, job int64, w int, seed uint64) {
 	random := rand.New(rand.NewPCG(seed, 1))
 	at := fmt.Sprintf("/api/v1/jobs/%d", job)
 	for {
 		id := uuid.NewString()
 		var status int
 		what := "reading"
-		switch random.IntN(8) {
-		case 0:
-			what = "gauge"
-			status, _ = l.send("POST", at+"/gauges", fields{"id": id, "kind": "main_journal", "instrument": "micrometer", "division": 25400, "mode": "direct", "sense": 1, "checked": true})
-		case 1:
-			what = "look"
-			status, _ = l.send("POST", at+"/looks", fields{"id": id, "kind": "main_journal", "number": 1 + random.IntN(3), "state": "as_found", "what": "grade", "look": "smooth", "note": ""})
-		case 2:
+		switch n := random.IntN(8); {
+		case w < signers:
 			what = "decision"
 			status = a.sign(l, at, id, random)
-		case 3:
-			what = "sheet"
-			_, _ = l.send("POST", at+"/orders", fields{"sheets": []string{}})
-			status = -1
+		case n == 0:
+			what = "gauge"
+			status, _ = l.send("POST", at+"/gauges", fields{"id": id, "kind": "main_journal", "instrument": "micrometer", "division": 25400, "mode": "direct", "sense": 1, "checked": true})
+		case n == 1:
+			what = "look"
+			status, _ = l.send("POST", at+"/looks", fields{"id": id, "kind": "main_journal", "number": 1 + random.IntN(3), "state": "as_found", "what": "grade", "look": "smooth", "note": ""})
 		default:
 			status, _ = l.send("POST", at+"/readings", fields{"id": id, "kind": "main_journal", "number": 1 + random.IntN(3), "state": "as_found", "station": random.IntN(2), "direction": random.IntN(4),
 				"what": "size", "value": 634_619_000 + random.IntN(9)*25_400, "typed": "…", "repeat": random.IntN(2) == 0, "unusual": true})
@@ -70,27 +67,31 @@ func (a *tally) write(l *ledge, job int64, seed uint64) {
 	}
 }
 
+// signers are the writers that sign.
+const signers = 4
+
+// sign signs the rod journals to and fro; where no sheet stands yet it issues them.
 func (a *tally) sign(l *ledge, at, id string, random *rand.Rand) int {
 	status, said := l.send("GET", at, nil)
 	var view httpapi.JobView
 	if status != 200 || json.Unmarshal(said, &view) != nil {
 		return status
 	}
-	for _, set := range view.Evaluation.Sets {
-		if len(set.Options) == 0 || set.Action == "measure" || set.Action == "remeasure" {
-			continue
+	after := int64(0)
+	for _, d := range view.Decisions {
+		if d.Set == "rod_journals" {
+			after = d.Seq
 		}
-		after := int64(0)
-		for _, d := range view.Decisions {
-			if d.Set == set.Set {
-				after = d.Seq
-			}
-		}
-		way := set.Options[random.IntN(len(set.Options))].Way
-		status, _ = l.send("POST", at+"/decisions", fields{"id": id, "set": set.Set, "action": way.Action, "step": way.Step, "shell": way.Shell, "method": way.Method, "reason": "to and fro", "after": after})
-		return status
 	}
-	return -1
+	if after > 0 && len(view.Orders.Issued) == 0 {
+		_, _ = l.send("POST", at+"/orders", fields{"sheets": []string{}})
+	}
+	action, step := "polish", 0
+	if random.IntN(2) == 0 {
+		action, step = "grind", 2_540_000
+	}
+	status, _ = l.send("POST", at+"/decisions", fields{"id": id, "set": "rod_journals", "action": action, "step": step, "shell": 0, "reason": "to and fro", "after": after})
+	return status
 }
 
 // stale counts the sheets that stand beside a decision that strikes them.
@@ -125,7 +126,7 @@ func TestKills(t *testing.T) {
 			}
 			var wait sync.WaitGroup
 			for w := range writers {
-				wait.Go(func() { a.write(l, jobs[w], uint64(round*writers+w)) })
+				wait.Go(func() { a.write(l, jobs[w], w, uint64(round*writers+w)) })
 			}
 			time.Sleep(time.Duration(20+rand.IntN(140)) * time.Millisecond)
 			l.kill()

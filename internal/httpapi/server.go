@@ -120,6 +120,7 @@ func (a resources) mount(router chi.Router, version string) huma.API {
 	config := huma.DefaultConfig("Ledge", version)
 	config.OpenAPIPath, config.DocsPath, config.SchemasPath = "/api/openapi", "", ""
 	config.CreateHooks = nil
+	config.Formats = map[string]huma.Format{"application/json": format, "json": format}
 	config.Components.Schemas = huma.NewMapRegistry("#/components/schemas/", schemaName)
 	config.Info.Description = "Lengths are whole numbers of 0.1 nm, angles whole numbers of microdegrees. Who asks is told by the session, or on this machine by the header " + personHeader + "."
 	api := humachi.New(router, config)

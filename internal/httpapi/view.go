@@ -48,6 +48,8 @@ type JobView struct {
 	decided disposition.Result
 	counts  schedule.Counts
 	before  *inspection.Inspection
+	// encoded is the view as it is sent; nil where nobody keeps it.
+	encoded *encodedView
 }
 
 // FeatureView is a feature with what the bench needs beside its tape.
@@ -120,8 +122,7 @@ func (a resources) makeView(ctx context.Context, id int64, changes int) (v JobVi
 		a.views.spoil(id, changes, err)
 		return JobView{}, err
 	}
-	a.views.put(id, changes, v)
-	return v, nil
+	return a.views.put(id, changes, v), nil
 }
 
 // An unreadableError is a job that cannot be judged: something in it is not as Ledge writes it.

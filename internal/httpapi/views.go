@@ -16,6 +16,8 @@ type views struct {
 	// spoiled are jobs that cannot be judged as they stand: it is not tried again at every look.
 	spoiled map[int64]spoiledView
 	making  singleflight.Group
+	// texts are the jobs whose texts are kept, the oldest first.
+	texts []int64
 }
 
 type spoiledView struct {
@@ -55,9 +57,19 @@ func (v *views) get(id int64, changes int) (JobView, bool) {
 	return kept.view, ok && kept.changes == changes
 }
 
-func (v *views) put(id int64, changes int, view JobView) {
+// put keeps a view and returns it as it is kept.
+func (v *views) put(id int64, changes int, view JobView) JobView {
 	v.mu.Lock()
 	defer v.mu.Unlock()
+	view.encoded = &encodedView{}
+	// Texts are large: only those of the jobs that changed or were asked for last are kept.
+	if v.texts = append(v.texts, id); len(v.texts) > mostEncoded {
+		if old, there := v.kept[v.texts[0]]; there && v.texts[0] != id {
+			old.view.encoded = nil
+			v.kept[v.texts[0]] = old
+		}
+		v.texts = v.texts[1:]
+	}
 	if v.kept == nil {
 		v.kept = map[int64]keptView{}
 	}
@@ -68,4 +80,5 @@ func (v *views) put(id int64, changes int, view JobView) {
 		}
 	}
 	v.kept[id] = keptView{changes, view}
+	return view
 }

@@ -1,7 +1,6 @@
 package store
 
 import (
-	"context"
 	"slices"
 	"sync"
 )
@@ -65,23 +64,38 @@ func (c *cache) changed(id int64) (before Record, changes int, ok bool) {
 	return before, c.changes[id], ok
 }
 
-// refresh reads one feature of a cached job again after a change of it. Where that fails, or another
-// change came first, the record is simply read anew next time.
-func (s *Store) refresh(ctx context.Context, jobID, featureID int64) {
-	defer s.watchers.tell(jobID)
-	record, changes, ok := s.cache.changed(jobID)
+// amend puts a reading that was just stored into the record of its job in memory, beside those that it supersedes: a tape is long, and need
+// not be read again for one line. It is called between a commit and the next one, so that nothing is left out. A record that was read
+// since has the reading already.
+func (c *cache) amend(jobID int64, stored Reading, superseded []string) {
+	c.mu.Lock()
+	defer c.mu.Unlock()
+	if c.changes == nil {
+		c.changes = map[int64]int{}
+	}
+	c.changes[jobID]++
+	record, ok := c.records[jobID]
 	if !ok {
 		return
 	}
-	i := slices.IndexFunc(record.Features, func(f Feature) bool { return f.ID == featureID })
+	i := slices.IndexFunc(record.Features, func(f Feature) bool { return f.ID == stored.FeatureID })
 	if i < 0 {
+		delete(c.records, jobID)
 		return
 	}
-	one, err := features(ctx, s.read, jobID, featureID)
-	if err != nil || len(one) != 1 {
+	f := record.Features[i]
+	if slices.ContainsFunc(f.Tape, func(r Reading) bool { return r.ID == stored.ID }) {
 		return
 	}
+	tape := make([]Reading, len(f.Tape), len(f.Tape)+1)
+	copy(tape, f.Tape)
+	for j := range tape {
+		if slices.Contains(superseded, tape[j].ID) {
+			tape[j].SupersededBy = &stored.ID
+		}
+	}
+	f.Tape = append(tape, stored)
 	record.Features = slices.Clone(record.Features)
-	record.Features[i] = one[0]
-	s.cache.put(jobID, record, changes)
+	record.Features[i] = f
+	c.records[jobID] = record
 }

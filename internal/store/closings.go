@@ -75,7 +75,17 @@ func closingsOf(ctx context.Context, q querier, jobID int64) ([]Closing, error) 
 
 // changeOpen is change for a job that is still in the shop; a closed one takes nothing.
 func (s *Store) changeOpen(ctx context.Context, jobID int64, f func(tx *sqlx.Tx) error) error {
-	return s.change(ctx, func(tx *sqlx.Tx) error {
+	s.commits.Lock()
+	defer s.commits.Unlock()
+	return s.commitOpen(ctx, jobID, f)
+}
+
+// commitOpen is changeOpen for a caller that holds commits.
+func (s *Store) commitOpen(ctx context.Context, jobID int64, f func(tx *sqlx.Tx) error) error {
+	if Actor(ctx) == "" {
+		return ErrNobody
+	}
+	return s.commit(ctx, func(tx *sqlx.Tx) error {
 		var closed bool
 		if err := tx.GetContext(ctx, &closed, `SELECT EXISTS (SELECT 1 FROM jobs WHERE id = ? AND closed_at IS NOT NULL)`, jobID); err != nil {
 			return err

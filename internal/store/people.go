@@ -60,7 +60,15 @@ func (s *Store) PersonNamed(ctx context.Context, name string) (Person, error) {
 
 // PersonByID returns a person, or [ErrNotFound].
 func (s *Store) PersonByID(ctx context.Context, id int64) (p Person, err error) {
-	return p, notFound(s.read.GetContext(ctx, &p, `SELECT * FROM people WHERE id = ?`, id))
+	if p, known := s.signed.person(id); known {
+		return p, nil
+	}
+	changes := s.signed.changes()
+	if err := s.read.GetContext(ctx, &p, `SELECT * FROM people WHERE id = ?`, id); err != nil {
+		return p, notFound(err)
+	}
+	s.signed.keepPerson(p, changes)
+	return p, nil
 }
 
 // AddPerson stores a person with a hashed password. With first it is a conflict where there is anybody yet.
@@ -132,7 +140,7 @@ func (s *Store) ChangePerson(ctx context.Context, id int64, to PersonChange) err
 	if err != nil {
 		return fmt.Errorf("person %d: %w", id, err)
 	}
-	s.watchers.tellSessions()
+	s.sessionsChanged()
 	return nil
 }
 

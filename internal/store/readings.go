@@ -121,7 +121,12 @@ func (s *Store) AddReading(ctx context.Context, jobID int64, place Place, r Read
 // AddReadingAsSeen is AddReading where what the person saw must still hold; else it is a conflict with a code.
 func (s *Store) AddReadingAsSeen(ctx context.Context, jobID int64, place Place, r Reading, repeat bool, seen Seen) (stored Reading, err error) {
 	r.ID, r.TakenBy = strings.ToLower(r.ID), Actor(ctx)
-	err = s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
+	defer s.watchers.tell(jobID)
+	s.commits.Lock()
+	defer s.commits.Unlock()
+	var superseded []string
+	known := false
+	err = s.commitOpen(ctx, jobID, func(tx *sqlx.Tx) error {
 		f, err := findFeature(ctx, tx, jobID, place)
 		if err != nil {
 			return err
@@ -131,6 +136,7 @@ func (s *Store) AddReadingAsSeen(ctx context.Context, jobID int64, place Place, 
 			if err := at.fit(ctx, tx, f, &r); err != nil {
 				return err
 			}
+			known = true
 			return sameReading(stored, r, f.ID)
 		} else if !errors.Is(err, sql.ErrNoRows) {
 			return err
@@ -147,7 +153,7 @@ func (s *Store) AddReadingAsSeen(ctx context.Context, jobID int64, place Place, 
 			return err
 		}
 		r.FeatureID, r.TakenAt = f.ID, s.stamp()
-		if err := insertReading(ctx, tx, r, repeat); err != nil {
+		if superseded, err = insertReading(ctx, tx, r, repeat); err != nil {
 			return err
 		}
 		stored, err = oneReading(ctx, tx, r.ID)
@@ -156,35 +162,45 @@ func (s *Store) AddReadingAsSeen(ctx context.Context, jobID int64, place Place, 
 	if err != nil {
 		return Reading{}, fmt.Errorf("reading %s: %w", r.ID, err)
 	}
-	s.refresh(ctx, jobID, stored.FeatureID)
+	if !known {
+		s.cache.amend(jobID, stored, superseded)
+	}
 	return stored, nil
 }
 
-func insertReading(ctx context.Context, tx *sqlx.Tx, r Reading, repeat bool) error {
+// insertReading stores a reading and returns those that it supersedes: those of its cell that hold, but for the ones that it repeats.
+func insertReading(ctx context.Context, tx *sqlx.Tx, r Reading, repeat bool) (superseded []string, err error) {
 	var live []struct {
 		ID   string `db:"id"`
 		What string `db:"what"`
 	}
 	if err := tx.SelectContext(ctx, &live, `SELECT id, what FROM readings r WHERE feature_id = ? AND station = ? AND direction = ?
 		AND NOT EXISTS (SELECT 1 FROM superseded s WHERE s.reading_id = r.id)`, r.FeatureID, r.Station, r.Direction); err != nil {
-		return err
-	}
-	if _, err := sqlx.NamedExecContext(ctx, tx, `INSERT INTO readings (id, feature_id, station, direction, what, value, reason, typed, gauge_id, condition_id, taken_by, taken_at, from_file)
-		VALUES (:id, :feature_id, :station, :direction, :what, :value, :reason, :typed, :gauge_id, :condition_id, :taken_by, :taken_at, :from_file)`, r); err != nil {
-		return err
+		return nil, err
 	}
 	if repeat && len(live) >= mostRepeats {
-		return conflict("This place was read %d times; more repeats are not taken.", mostRepeats)
+		return nil, conflict("This place was read %d times; more repeats are not taken.", mostRepeats)
+	}
+	if err := storeReading(ctx, tx, r); err != nil {
+		return nil, err
 	}
 	for _, old := range live {
 		if repeat && r.What == Size && old.What == Size {
 			continue
 		}
 		if _, err := tx.ExecContext(ctx, `INSERT INTO superseded (reading_id, by_id) VALUES (?, ?)`, old.ID, r.ID); err != nil {
-			return err
+			return nil, err
 		}
+		superseded = append(superseded, old.ID)
 	}
-	return nil
+	return superseded, nil
+}
+
+// storeReading stores a reading of a cell that holds none.
+func storeReading(ctx context.Context, tx *sqlx.Tx, r Reading) error {
+	_, err := sqlx.NamedExecContext(ctx, tx, `INSERT INTO readings (id, feature_id, station, direction, what, value, reason, typed, gauge_id, condition_id, taken_by, taken_at, from_file)
+		VALUES (:id, :feature_id, :station, :direction, :what, :value, :reason, :typed, :gauge_id, :condition_id, :taken_by, :taken_at, :from_file)`, r)
+	return err
 }
 
 func oneReading(ctx context.Context, q querier, id string) (r Reading, err error) {

@@ -37,16 +37,20 @@ type Sessions struct {
 // FindCtx returns the data of a session that has not ended.
 func (k Sessions) FindCtx(ctx context.Context, token string) (data []byte, found bool, err error) {
 	now := k.Store.now()
-	var row struct {
-		Data   []byte `db:"data"`
-		SeenAt int64  `db:"seen_at"`
+	row, known := k.Store.signed.session(token)
+	if !known {
+		changes := k.Store.signed.changes()
+		err = k.Store.read.GetContext(ctx, &row, `SELECT data, seen_at, expires_at FROM sessions WHERE token = ?`, token)
+		if errors.Is(err, sql.ErrNoRows) {
+			return nil, false, nil
+		}
+		if err != nil {
+			return nil, false, err
+		}
+		k.Store.signed.keepSession(token, row, changes)
 	}
-	err = k.Store.read.GetContext(ctx, &row, `SELECT data, seen_at FROM sessions WHERE token = ? AND expires_at > ? AND seen_at > ?`, token, now.Unix(), now.Add(-idle).Unix())
-	if errors.Is(err, sql.ErrNoRows) {
+	if row.ExpiresAt <= now.Unix() || row.SeenAt <= now.Add(-idle).Unix() {
 		return nil, false, nil
-	}
-	if err != nil {
-		return nil, false, err
 	}
 	if row.SeenAt < now.Add(-seenEvery).Unix() {
 		// A full disk keeps nobody from reading.
@@ -54,8 +58,15 @@ func (k Sessions) FindCtx(ctx context.Context, token string) (data []byte, found
 			_, err := tx.ExecContext(ctx, `UPDATE sessions SET seen_at = ? WHERE token = ?`, now.Unix(), token)
 			return err
 		})
+		k.Store.signed.forget()
 	}
 	return row.Data, true, nil
+}
+
+type sessionRow struct {
+	Data      []byte `db:"data"`
+	SeenAt    int64  `db:"seen_at"`
+	ExpiresAt int64  `db:"expires_at"`
 }
 
 // CommitCtx stores a session, and clears away ended ones.
@@ -65,6 +76,7 @@ func (k Sessions) CommitCtx(ctx context.Context, token string, data []byte, expi
 		return err
 	}
 	now := k.Store.now()
+	defer k.Store.signed.forget()
 	return k.Store.tidy(ctx, func(tx *sqlx.Tx) error {
 		if _, err := tx.ExecContext(ctx, `DELETE FROM sessions WHERE expires_at <= ? OR seen_at <= ?`, now.Unix(), now.Add(-idle).Unix()); err != nil {
 			return err
@@ -78,7 +90,7 @@ func (k Sessions) CommitCtx(ctx context.Context, token string, data []byte, expi
 
 // DeleteCtx ends a session.
 func (k Sessions) DeleteCtx(ctx context.Context, token string) error {
-	defer k.Store.watchers.tellSessions()
+	defer k.Store.sessionsChanged()
 	return k.Store.tidy(ctx, func(tx *sqlx.Tx) error {
 		_, err := tx.ExecContext(ctx, `DELETE FROM sessions WHERE token = ?`, token)
 		return err
@@ -125,6 +137,6 @@ func (s *Store) EndSession(ctx context.Context, id string) error {
 	if err != nil {
 		return fmt.Errorf("end session: %w", err)
 	}
-	s.watchers.tellSessions()
+	s.sessionsChanged()
 	return nil
 }

@@ -10,6 +10,7 @@ import (
 	"math"
 	"net/url"
 	"os"
+	"sync"
 	"time"
 
 	"github.com/gofrs/flock"
@@ -53,6 +54,8 @@ type Store struct {
 	lock  *flock.Flock
 	now   func() time.Time
 	cache cache
+	// commits orders what is written with what is made of it in memory.
+	commits sync.Mutex
 	// version is that of the tables.
 	version int64
 	// file is what stood at path when it was opened.
@@ -64,6 +67,7 @@ type Store struct {
 
 	watchers watchers
 	troubles troubles
+	signed   signed
 }
 
 // Open opens or makes the file and brings its tables up to date. Only one process may have it open, under whatever name: another gets
@@ -256,6 +260,13 @@ func (s *Store) change(ctx context.Context, f func(tx *sqlx.Tx) error) error {
 
 // tidy is change for what nobody does: sessions that begin and end.
 func (s *Store) tidy(ctx context.Context, f func(tx *sqlx.Tx) error) (err error) {
+	// What follows a commit is done before the next one: see [Store.amend].
+	s.commits.Lock()
+	defer s.commits.Unlock()
+	return s.commit(ctx, f)
+}
+
+func (s *Store) commit(ctx context.Context, f func(tx *sqlx.Tx) error) (err error) {
 	if err := s.stillThere(); err != nil {
 		return err
 	}
