@@ -167,6 +167,24 @@ func (l *ledge) glance(path string) int {
 	return answer.StatusCode
 }
 
+// give sends and throws away what is answered.
+func (l *ledge) give(path string, body any) int {
+	text, _ := json.Marshal(body)
+	request, err := http.NewRequest("POST", l.base+path, bytes.NewReader(text))
+	if err != nil {
+		return -1
+	}
+	request.Header.Set("Content-Type", "application/json")
+	request.Header.Set("Ledge-Person", l.name)
+	answer, err := l.client.Do(request)
+	if err != nil {
+		return 0
+	}
+	defer answer.Body.Close()
+	_, _ = io.Copy(io.Discard, answer.Body)
+	return answer.StatusCode
+}
+
 // owner signs the owner in, creating them where nobody is there yet.
 func (l *ledge) owner() {
 	body := map[string]any{"name": "Harness", "password": "three plain words"}

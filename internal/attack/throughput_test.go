@@ -61,8 +61,7 @@ func TestThroughput(t *testing.T) {
 			if job != 1 {
 				body["value"], body["unusual"] = 635_000_000, true
 			}
-			status, _ := l.send("POST", fmt.Sprintf("/api/v1/jobs/%d/readings", job), body)
-			return status
+			return l.give(fmt.Sprintf("/api/v1/jobs/%d/readings", job), body)
 		}
 		rate, p99, refused := load(8, func(int) int { return read(1) })
 		fmt.Printf("%s, eight writers on one job: %.0f readings a second, p99 %d ms (%d refused)\n", mode, rate, p99.Milliseconds(), refused)

@@ -61,7 +61,7 @@ func (v *views) get(id int64, changes int) (JobView, bool) {
 func (v *views) put(id int64, changes int, view JobView) JobView {
 	v.mu.Lock()
 	defer v.mu.Unlock()
-	view.encoded = &encodedView{}
+	view.encoded = &encodedView{before: v.kept[id].view.encoded.taken()}
 	// Texts are large: only those of the jobs that changed or were asked for last are kept.
 	if v.texts = append(v.texts, id); len(v.texts) > mostEncoded {
 		if old, there := v.kept[v.texts[0]]; there && v.texts[0] != id {
