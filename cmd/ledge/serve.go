@@ -112,7 +112,7 @@ func serve(ctx context.Context, out, logs io.Writer, o serveOptions) error {
 	}
 	defer s.Close()
 	debug.SetMemoryLimit(memory)
-	debug.SetGCPercent(200)
+	debug.SetGCPercent(400)
 	if s.Settled != "" {
 		fmt.Fprintln(out, s.Settled)
 	}

@@ -8,6 +8,7 @@ import (
 	"path/filepath"
 	"slices"
 	"sync"
+	"sync/atomic"
 	"testing"
 	"time"
 
@@ -50,11 +51,14 @@ func TestThroughput(t *testing.T) {
 		if mode == "signed in" {
 			l.owner()
 		}
+		var taken atomic.Int64
 		by := os.Getenv("LEDGE_BY")
 		jobs := []int64{1, 2, 3, 4, 5, 6, 7, 8}
 		read := func(job int64) int {
 			body := reading()
-			body["id"], body["direction"], body["repeat"] = uuid.NewString(), 0, false
+			n := int(taken.Add(1)) // over the parts and places of a job, as benches do
+			body["id"], body["repeat"] = uuid.NewString(), false
+			body["number"], body["station"], body["direction"] = 1+n%2, n/2%2, n/4%2
 			if by != "" {
 				body["by"] = by
 			}

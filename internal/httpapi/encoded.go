@@ -10,6 +10,7 @@ import (
 
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/unit"
+	"ledge/internal/core/walk"
 	"ledge/internal/store"
 )
 
@@ -80,7 +81,11 @@ func (v JobView) bytes() ([]byte, error) {
 type others struct {
 	*plainView
 	Features *int `json:"features,omitempty"`
+	Walk     *int `json:"walk,omitempty"`
 }
+
+// itemsKey is that of what is asked of an engine, which stays as long as its job.
+var itemsKey = partKey{title: "items"}
 
 type plainView JobView
 
@@ -89,23 +94,41 @@ func (e *encodedView) encode(v JobView) ([]byte, error) {
 	if err != nil {
 		return nil, err
 	}
-	parts := make(map[partKey][]byte, len(v.Features))
+	said, err := encode(struct {
+		Answers  []store.Answer `json:"answers"`
+		Findings []walk.Finding `json:"findings"`
+	}{v.Walk.Answers, v.Walk.Findings})
+	if err != nil {
+		return nil, err
+	}
+	parts := make(map[partKey][]byte, len(v.Features)+1)
 	var out bytes.Buffer
-	out.Grow(2 * len(rest))
-	out.WriteString(`{"features":[`)
-	for i := range v.Features {
-		key := keyOf(&v.Features[i])
+	out.Grow(3 * len(rest))
+	part := func(key partKey, of any) error {
 		text, known := e.before[key]
 		if !known {
-			if text, err = encode(v.Features[i]); err != nil {
-				return nil, err
+			if text, err = encode(of); err != nil {
+				return err
 			}
 		}
 		parts[key] = text
+		out.Write(text)
+		return nil
+	}
+	out.WriteString(`{"walk":{"items":`)
+	if err := part(itemsKey, v.Walk.Items); err != nil {
+		return nil, err
+	}
+	out.WriteByte(',')
+	out.Write(said[1:])
+	out.WriteString(`,"features":[`)
+	for i := range v.Features {
 		if i > 0 {
 			out.WriteByte(',')
 		}
-		out.Write(text)
+		if err := part(keyOf(&v.Features[i]), v.Features[i]); err != nil {
+			return nil, err
+		}
 	}
 	out.WriteString("],")
 	out.Write(rest[1:])

@@ -25,6 +25,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"ledge/internal/core/disposition"
+	"ledge/internal/core/inspection"
 	"ledge/internal/core/unit"
 	"ledge/internal/store"
 )
@@ -384,4 +385,64 @@ func TestSearchFoldsCaseAndAccents(t *testing.T) {
 	for _, text := range []string{"förderbänder", "NOT", "a*b", "(", "%25", "'"} {
 		assert.Empty(t, get[[]JobLine](t, base+"/api/v1/jobs?search="+text), text)
 	}
+}
+
+// What is sent of a job from texts taken over is what the plain encoder says of it, after every sort of change.
+func TestAJobIsSentAsItIs(t *testing.T) {
+	s := demoStore(t)
+	t.Cleanup(func() { _ = s.Close() })
+	a := newResources(Options{Store: s, Log: slog.New(slog.DiscardHandler)})
+	ctx := store.As(t.Context(), "Wanda")
+	smooth := inspection.Smooth
+	place := store.Place{Kind: "main_journal", Number: 1, State: "as_found"}
+	size := unit.MustParse("2.4985", unit.In)
+	for i, change := range []func() error{
+		func() error { return nil },
+		func() error {
+			_, err := s.AddReading(ctx, 1, place, store.Reading{ID: uuid.NewString(), What: store.Size, Value: &size}, false)
+			return err
+		},
+		func() error {
+			return s.AddLook(ctx, 1, place, store.Look{ID: uuid.NewString(), What: store.Grade, Look: &smooth})
+		},
+		func() error { return s.AddPlace(ctx, 1, place, "middle", 45*unit.Degree) },
+		func() error { return s.AddState(ctx, 1, "main_journal", "after_grind") },
+		func() error {
+			return s.AddAnswers(ctx, 1, []store.Answer{{ID: uuid.NewString(), Topic: "rumble", Place: "", Value: "free"}})
+		},
+		func() error {
+			_, err := s.AddReading(ctx, 1, place, store.Reading{ID: uuid.NewString(), Station: 1, What: store.Size, Value: &size}, true)
+			return err
+		},
+		func() error { return s.AddUnworn(ctx, 1, place, uuid.NewString(), size) },
+	} {
+		require.NoError(t, change())
+		view, err := a.view(ctx, 1)
+		require.NoError(t, err)
+		sent, err := view.bytes()
+		require.NoError(t, err)
+		plain := view
+		plain.encoded = nil
+		want, err := plain.bytes()
+		require.NoError(t, err)
+		require.JSONEq(t, string(want), string(sent), "change %d", i)
+		fresh, err := viewOf(ctx, mustRecord(t, s))
+		require.NoError(t, err)
+		again, err := fresh.bytes()
+		require.NoError(t, err)
+		require.JSONEq(t, string(again), string(sent), "the record in memory is the one on the disk, change %d", i)
+	}
+}
+
+// mustRecord is job 1 as it is read from the disk.
+func mustRecord(t *testing.T, s *store.Store) store.Record {
+	t.Helper()
+	copied := filepath.Join(t.TempDir(), "copy.db")
+	require.NoError(t, store.Backup(t.Context(), s.Path(), copied))
+	other, err := store.OpenToRead(t.Context(), copied)
+	require.NoError(t, err)
+	defer other.Close()
+	record, err := other.Record(t.Context(), 1)
+	require.NoError(t, err)
+	return record
 }

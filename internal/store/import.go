@@ -82,13 +82,13 @@ func (s *Store) importFeature(ctx context.Context, tx *sqlx.Tx, jobID int64, n N
 			r := Reading{FeatureID: id, Station: station, Direction: direction, ConditionID: condition, TakenBy: by, TakenAt: s.stamp()}
 			for _, size := range cell.Sizes {
 				r.ID, r.What, r.Value = uuid.NewString(), Size, &size
-				if err := storeReading(ctx, tx, r); err != nil {
+				if err := storeReading(ctx, tx, &r); err != nil {
 					return err
 				}
 			}
 			if cell.Reason != "" {
 				r.ID, r.What, r.Reason = uuid.NewString(), Skip, &cell.Reason
-				if err := storeReading(ctx, tx, r); err != nil {
+				if err := storeReading(ctx, tx, &r); err != nil {
 					return err
 				}
 			}

@@ -153,11 +153,11 @@ func (s *Store) AddReadingAsSeen(ctx context.Context, jobID int64, place Place, 
 			return err
 		}
 		r.FeatureID, r.TakenAt = f.ID, s.stamp()
-		if superseded, err = insertReading(ctx, tx, r, repeat); err != nil {
+		if superseded, err = insertReading(ctx, tx, &r, repeat); err != nil {
 			return err
 		}
-		stored, err = oneReading(ctx, tx, r.ID)
-		return err
+		stored = r
+		return nil
 	})
 	if err != nil {
 		return Reading{}, fmt.Errorf("reading %s: %w", r.ID, err)
@@ -169,7 +169,7 @@ func (s *Store) AddReadingAsSeen(ctx context.Context, jobID int64, place Place, 
 }
 
 // insertReading stores a reading and returns those that it supersedes: those of its cell that hold, but for the ones that it repeats.
-func insertReading(ctx context.Context, tx *sqlx.Tx, r Reading, repeat bool) (superseded []string, err error) {
+func insertReading(ctx context.Context, tx *sqlx.Tx, r *Reading, repeat bool) (superseded []string, err error) {
 	var live []struct {
 		ID   string `db:"id"`
 		What string `db:"what"`
@@ -197,9 +197,13 @@ func insertReading(ctx context.Context, tx *sqlx.Tx, r Reading, repeat bool) (su
 }
 
 // storeReading stores a reading of a cell that holds none.
-func storeReading(ctx context.Context, tx *sqlx.Tx, r Reading) error {
-	_, err := sqlx.NamedExecContext(ctx, tx, `INSERT INTO readings (id, feature_id, station, direction, what, value, reason, typed, gauge_id, condition_id, taken_by, taken_at, from_file)
+func storeReading(ctx context.Context, tx *sqlx.Tx, r *Reading) error {
+	result, err := sqlx.NamedExecContext(ctx, tx, `INSERT INTO readings (id, feature_id, station, direction, what, value, reason, typed, gauge_id, condition_id, taken_by, taken_at, from_file)
 		VALUES (:id, :feature_id, :station, :direction, :what, :value, :reason, :typed, :gauge_id, :condition_id, :taken_by, :taken_at, :from_file)`, r)
+	if err != nil {
+		return err
+	}
+	r.Seq, err = result.LastInsertId()
 	return err
 }
 

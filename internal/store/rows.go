@@ -48,7 +48,7 @@ func (s *Store) AddRows(ctx context.Context, jobID int64, rows []Row) error {
 			if r.TakenAt == "" {
 				r.TakenAt = s.stamp()
 			}
-			if _, err := insertReading(ctx, tx, r, row.Joins); err != nil {
+			if _, err := insertReading(ctx, tx, &r, row.Joins); err != nil {
 				return err
 			}
 		}

@@ -102,7 +102,7 @@ func (s *Store) AddPlace(ctx context.Context, jobID int64, place Place, station 
 				if r < rows && c < columns || r == row && c == column {
 					continue
 				}
-				if _, err := insertReading(ctx, tx, Reading{ID: uuid.NewString(), FeatureID: f.ID, Station: r, Direction: c, What: Skip, Reason: &reason, TakenBy: Actor(ctx), TakenAt: s.stamp()}, false); err != nil {
+				if _, err := insertReading(ctx, tx, &Reading{ID: uuid.NewString(), FeatureID: f.ID, Station: r, Direction: c, What: Skip, Reason: &reason, TakenBy: Actor(ctx), TakenAt: s.stamp()}, false); err != nil {
 					return err
 				}
 			}

@@ -15,7 +15,6 @@ import (
 
 	"github.com/gofrs/flock"
 	"github.com/jmoiron/sqlx"
-	_ "modernc.org/sqlite" // the driver
 )
 
 //go:embed migrations/*.sql
@@ -217,10 +216,7 @@ func connect(path, more string, connections int) (*sqlx.DB, error) {
 
 func connectWith(path, options string, connections int) (*sqlx.DB, error) {
 	file := url.URL{Scheme: "file", Opaque: (&url.URL{Path: path}).EscapedPath(), RawQuery: "_dqs=0&" + options}
-	db, err := sqlx.Open("sqlite", file.String())
-	if err != nil {
-		return nil, err
-	}
+	db := openDB(file.String())
 	db.SetMaxOpenConns(connections)
 	db.SetMaxIdleConns(connections)
 	if err := db.Ping(); err != nil {
@@ -228,6 +224,9 @@ func connectWith(path, options string, connections int) (*sqlx.DB, error) {
 	}
 	return db, nil
 }
+
+// Path is where the file is.
+func (s *Store) Path() string { return s.path }
 
 // Close closes the file and lets another process have it.
 func (s *Store) Close() error {
