@@ -128,7 +128,7 @@ func TestKills(t *testing.T) {
 			for w := range writers {
 				wait.Go(func() { a.write(l, jobs[w], w, uint64(round*writers+w)) })
 			}
-			time.Sleep(time.Duration(20+rand.IntN(140)) * time.Millisecond)
+			time.Sleep(time.Duration(60+rand.IntN(600)) * time.Millisecond) // a signature on a cold start takes some hundred
 			l.kill()
 			wait.Wait()
 		}
