@@ -4,9 +4,11 @@ import (
 	"context"
 	"os"
 	"path/filepath"
+	"strings"
 	"testing"
 	"time"
 
+	"github.com/jmoiron/sqlx"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
@@ -49,6 +51,23 @@ func TestBackupAndExportOnTheCommandLine(t *testing.T) {
 	assert.Contains(t, said, "What was there is in "+in("shop.db")+".before-")
 	_, _, err = run(t, "", "export", "--db", in("shop.db"), "L-0010", in("gone.zip"))
 	assert.ErrorContains(t, err, "has no job L-0010", "the file is as it was copied")
+	said, _, err = run(t, "", "check", in("shop.db"))
+	require.NoError(t, err, said)
+	assert.Equal(t, 2, strings.Count(said, "sound      "), "the file and what was kept: %s", said)
+
+	// A copy with a job that cannot be read is refused by its number, or taken when that is said.
+	bad, err := sqlx.Open("sqlite", in("copy.db"))
+	require.NoError(t, err)
+	_, err = bad.Exec(`UPDATE readings SET station = 77 WHERE seq = (SELECT min(r.seq) FROM readings r JOIN features f ON f.id = r.feature_id WHERE f.job_id = 3)`)
+	require.NoError(t, err)
+	require.NoError(t, bad.Close())
+	_, _, err = run(t, "", "restore", "--db", in("shop.db"), in("copy.db"))
+	assert.ErrorContains(t, err, "job L-0003")
+	said, _, err = run(t, "", "check", in("copy.db"))
+	assert.ErrorIs(t, err, errReported)
+	assert.Contains(t, said, "NOT SOUND")
+	_, _, err = run(t, "", "restore", "--with-unreadable", "--db", in("shop.db"), in("copy.db"))
+	require.NoError(t, err)
 	require.NoError(t, os.WriteFile(in("notes.txt"), []byte("bring oil"), 0o600))
 	_, _, err = run(t, "", "restore", "--db", in("shop.db"), in("notes.txt"))
 	assert.ErrorContains(t, err, "is not a Ledge file")

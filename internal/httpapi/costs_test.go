@@ -90,6 +90,8 @@ func TestMachinesAreShared(t *testing.T) {
 	card.Operations["grind_mains"] = grind
 	status, answer, _ := call(t, "PUT", base+"/api/v1/rates", card, "If-Match", `"1"`)
 	require.Equal(t, 200, status, string(answer))
+	status, answer, _ = call(t, "PUT", base+"/api/v1/rates", card, "If-Match", `"1"`)
+	require.Equal(t, 409, status, "a card that somebody else changed meanwhile: %s", answer)
 	grinding := func() (option int, ready string) {
 		_, body, _ := call(t, "GET", base+"/api/v1/jobs/2", nil)
 		var view JobView

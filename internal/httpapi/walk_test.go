@@ -10,12 +10,15 @@ import (
 	"image/jpeg"
 	"io"
 	"net/http"
+	"slices"
 	"strings"
 	"testing"
 
 	"github.com/google/uuid"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"ledge/internal/store"
 )
 
 // withOrientation puts an EXIF block before a JPEG's picture: turned a quarter, with a maker's text.
@@ -146,6 +149,17 @@ func TestReadingsAsCSV(t *testing.T) {
 	_, csv, _ = send(t, "GET", path+"/readings.csv", "", nil)
 	assert.Contains(t, string(csv), "44.956,mm", "a length that has no end in inches stays metric")
 	assert.Equal(t, 2, strings.Count(string(csv), "Ida"))
+
+	// Who a file says took a reading did not take it here: pages and papers tell them apart.
+	claimed := "kind,number,station,direction,reading,unit,taken_by\nmain_journal,2,A,0,1.7710,in,Mallory\n"
+	status, answer, _ = call(t, "POST", path+"/readings-files?take=true", map[string]string{"text": claimed}, personHeader, "Ida")
+	require.Equal(t, 200, status, string(answer))
+	moments := get[[]store.Moment](t, path+"/history?kind=main_journal&number=2")
+	assert.True(t, moments[0].By == "Mallory" && moments[0].FromFile, "%+v", moments[0])
+	assert.True(t, slices.ContainsFunc(get[[]store.Moment](t, path+"/history"), func(m store.Moment) bool {
+		return m.By == "Ida" && m.Text == "1 readings taken in from a file" && !m.FromFile
+	}), "who took the file in is on record")
+	assert.Contains(t, second(t, "pdftotext", "-layout", fetched(t, path+"/inspection.pdf"), "-"), "Mallory (as a file says)")
 }
 
 // What cannot be is refused at its place: answers, gauges, conditions, states, parts.
