@@ -11,6 +11,8 @@ echo "== storing a reading durably, beside a bare insert in the same run (synchr
 go test ./internal/store -run '^$' -bench AddReading | grep Benchmark
 echo "== a reading stored and answered with the new evaluation over HTTP (aim: under 5 ms at the median)"
 go test ./internal/httpapi -run '^$' -bench Reading | grep Benchmark
+echo "== eight benches at once: on one job, on eight jobs, and reading; with sign-in and without"
+go test -tags attack -count=1 -v ./internal/attack -run Throughput | grep second
 echo "== from start to first answer (aim: under 0.5 s)"
 data=$(mktemp -d)
 trap 'kill "${pid:-}" 2>/dev/null || true; rm -rf "$data"' EXIT

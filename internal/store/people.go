@@ -148,11 +148,11 @@ func (s *Store) ChangePerson(ctx context.Context, id int64, to PersonChange) err
 func (s *Store) Names(ctx context.Context) ([]string, error) {
 	names := []string{}
 	err := s.read.SelectContext(ctx, &names, `SELECT name FROM (
-		SELECT name, '' AS at FROM people WHERE barred = 0
-		UNION ALL SELECT taken_by, taken_at FROM (SELECT taken_by, taken_at FROM readings WHERE from_file = 0 ORDER BY seq DESC LIMIT 2000)
-		UNION ALL SELECT graded_by, graded_at FROM (SELECT graded_by, graded_at FROM looks WHERE from_file = 0 ORDER BY seq DESC LIMIT 500)
-		UNION ALL SELECT decided_by, decided_at FROM (SELECT decided_by, decided_at FROM decisions WHERE from_file = 0 ORDER BY seq DESC LIMIT 200))
-		WHERE name NOT IN (SELECT name FROM people WHERE barred = 1) GROUP BY name ORDER BY max(at) DESC, name LIMIT 24`)
+		SELECT name, '' AS at, 0 AS seq FROM people WHERE barred = 0
+		UNION ALL SELECT taken_by, taken_at, seq FROM (SELECT taken_by, taken_at, seq FROM readings WHERE from_file = 0 ORDER BY seq DESC LIMIT 2000)
+		UNION ALL SELECT graded_by, graded_at, seq FROM (SELECT graded_by, graded_at, seq FROM looks WHERE from_file = 0 ORDER BY seq DESC LIMIT 500)
+		UNION ALL SELECT decided_by, decided_at, seq FROM (SELECT decided_by, decided_at, seq FROM decisions WHERE from_file = 0 ORDER BY seq DESC LIMIT 200))
+		WHERE name NOT IN (SELECT name FROM people WHERE barred = 1) GROUP BY name ORDER BY max(at) DESC, max(seq) DESC, name LIMIT 24`)
 	if err != nil {
 		return nil, fmt.Errorf("names: %w", err)
 	}

@@ -2,7 +2,7 @@ import { Button, type ButtonProps, Group, Menu, useMantineColorScheme } from "@m
 import { IconMoon, IconSun, IconUser } from "@tabler/icons-react";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
-import { useSignOut } from "../api/queries";
+import { useSignOut } from "../api/people";
 import { usePerson } from "./person";
 
 export interface BarProps {

@@ -1,7 +1,7 @@
 import { Button, Modal, PasswordInput, Stack, TextInput } from "@mantine/core";
 import { type FormEvent, useState } from "react";
 import { Refusal } from "../api/client";
-import { useSignIn } from "../api/queries";
+import { useSignIn } from "../api/people";
 
 /** Asks for a name and a password; on the first run for the owner's, with the code that Ledge printed. */
 export function SignIn({ first }: { first: boolean }) {

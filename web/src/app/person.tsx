@@ -3,7 +3,7 @@ import { useLocalStorage } from "@mantine/hooks";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { createContext, type FormEvent, type ReactNode, useContext, useEffect, useState } from "react";
 import { askAs, type SessionView, SIGNED_OUT } from "../api/client";
-import { namesQuery, sessionQuery } from "../api/queries";
+import { namesQuery, sessionQuery } from "../api/people";
 import { SignIn } from "./SignIn";
 
 interface Who {

@@ -2,7 +2,7 @@ import { Button, Group, PasswordInput, Select, Stack, TextInput, Title } from "@
 import { useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { type Person, type PersonBody, Refusal } from "../../api/client";
-import { peopleQuery, useSetPerson } from "../../api/queries";
+import { peopleQuery, useSetPerson } from "../../api/people";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
 import { Sessions } from "./Sessions";

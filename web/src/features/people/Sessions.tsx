@@ -1,7 +1,7 @@
 import { Button, Title } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
 import type { Person } from "../../api/client";
-import { sessionsQuery, useEndSession } from "../../api/queries";
+import { sessionsQuery, useEndSession } from "../../api/people";
 import { browserName } from "./browser";
 
 const on = (at: string) => new Date(at).toLocaleString(undefined, { dateStyle: "medium", timeStyle: "short" });
