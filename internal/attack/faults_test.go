@@ -3,8 +3,11 @@
 package attack
 
 import (
+	"compress/gzip"
 	"encoding/json"
+	"errors"
 	"fmt"
+	"io"
 	"math/rand/v2"
 	"net/http"
 	"os"
@@ -250,18 +253,72 @@ func TestClosedPages(t *testing.T) {
 	promise(t, fmt.Sprintf("%d pages closed 1 to 30 ms after signing", rounds), beside == 0, "%d decisions beside old sheets", beside)
 }
 
-// A memory stick knows no hard links: copies reach it all the same.
+// A memory stick knows no hard links: copies reach it all the same. Where no FAT disk can be had, every link is refused instead.
 func TestMemoryStick(t *testing.T) {
 	folder := t.TempDir()
 	stick, image := filepath.Join(folder, "stick"), filepath.Join(folder, "stick.img")
 	require.NoError(t, os.Mkdir(stick, 0o700))
-	made, err := exec.Command("sh", "-c", "truncate -s 40M "+image+" && mkfs.vfat "+image+" && mount -o loop "+image+" "+stick).CombinedOutput()
-	if err != nil {
-		t.Skipf("no FAT disk can be had here: %.100s", made)
-	}
-	t.Cleanup(func() { _ = exec.Command("umount", "-l", stick).Run() })
 	path := filepath.Join(folder, "shop.db")
 	start(t, "demo", path, "--copies", "0")
-	out, err := ledgeRun("backup", filepath.Join(stick, "shop copy.db"), "--db", path)
-	promise(t, "a backup onto a FAT memory stick", err == nil, "%s", strings.TrimSpace(out))
+	copied := filepath.Join(stick, "shop copy.db")
+	if err := exec.Command("sh", "-c", "truncate -s 40M "+image+" && mkfs.vfat "+image+" && mount -o loop "+image+" "+stick).Run(); err == nil {
+		t.Cleanup(func() { _ = exec.Command("umount", "-l", stick).Run() })
+		out, err := ledgeRun("backup", copied, "--db", path)
+		promise(t, "a backup onto a FAT memory stick", err == nil, "%s", strings.TrimSpace(out))
+		return
+	}
+	needsStrace(t)
+	out, err := exec.Command("strace", "-f", "-o", "/dev/null", "-e", "trace=link,linkat", "-e", "inject=link,linkat:error=EPERM", binary(), "backup", copied, "--db", path).CombinedOutput()
+	promise(t, "a backup where no file can be linked", err == nil, "%s", strings.TrimSpace(string(out)))
+}
+
+func needsStrace(t *testing.T) {
+	t.Helper()
+	if _, err := exec.LookPath("strace"); err != nil {
+		t.Skip("strace is not here")
+	}
+}
+
+// oldShop is a shop as version 13 left it, with what was acknowledged in it.
+func oldShop(t *testing.T, path string) {
+	t.Helper()
+	packed, err := os.Open("../httpapi/testdata/v13/shop.db.gz")
+	require.NoError(t, err)
+	defer packed.Close()
+	text, err := gzip.NewReader(packed)
+	require.NoError(t, err)
+	file, err := os.Create(path)
+	require.NoError(t, err)
+	_, err = io.Copy(file, text)
+	require.NoError(t, errors.Join(err, file.Close()))
+}
+
+// Killed as it is about to flush for the nth time while it brings an old shop up to date, the shop opens next time with everything in it.
+func TestMigrationFlushes(t *testing.T) {
+	needsStrace(t)
+	whole := filepath.Join(t.TempDir(), "whole.db")
+	oldShop(t, whole)
+	l := start(t, "serve", whole, "--copies", "0")
+	want, killed, wrong := tape(l, 1), 0, 0
+	l.kill()
+	const flushes = 60
+	for nth := 1; nth <= flushes; nth++ {
+		path := filepath.Join(t.TempDir(), "old.db")
+		oldShop(t, path)
+		// Importing nothing opens the file, which brings it up to date first.
+		cmd := exec.Command("strace", "-f", "-o", "/dev/null", "-e", "trace=fsync,fdatasync", "-e", fmt.Sprintf("inject=fsync,fdatasync:signal=KILL:when=%d", nth), binary(), "import", "--db", path, "/dev/null")
+		cmd.Env = append(os.Environ(), "GOMAXPROCS=1") // flushes are counted by thread
+		if err := cmd.Run(); err != nil && strings.Contains(err.Error(), "killed") {
+			killed++
+		}
+		l, err := tryStart(t, "serve", path, "--copies", "0")
+		if err != nil || tape(l, 1) != want {
+			wrong++
+			fmt.Println("   ", nth, err)
+		}
+		if err == nil {
+			l.kill()
+		}
+	}
+	promise(t, fmt.Sprintf("an old shop killed at each of %d flushes while it is brought up to date", flushes), wrong == 0, "%d killed before the end, %d that did not open whole", killed, wrong)
 }
