@@ -30,7 +30,10 @@ func writeProblem(w http.ResponseWriter, status int, detail string) {
 func answerTo(err error) (status int, sentence string, places []*huma.ErrorDetail) {
 	var conflict *store.ConflictError
 	var made *huma.ErrorModel
+	var spoiled *unreadableError
 	switch {
+	case errors.As(err, &spoiled):
+		return http.StatusConflict, spoiledSentence, nil
 	case errors.As(err, &made):
 		return made.Status, made.Detail, made.Errors
 	case errors.Is(err, store.ErrNotFound):

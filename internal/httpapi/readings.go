@@ -76,12 +76,11 @@ func (a resources) checkReading(ctx context.Context, job int64, b ReadingBody) e
 	case b.Value == nil:
 		return nil
 	}
-	record, err := a.store.Record(ctx, job)
+	view, err := a.view(ctx, job)
 	if err != nil {
 		return a.fail(ctx, err)
 	}
-	in, _ := record.Inspection()
-	if doubt := in.Doubt(b.Kind, b.Number, b.State, *b.Value); doubt != nil && (doubt.Impossible || !b.Unusual) {
+	if doubt := view.in.Doubt(b.Kind, b.Number, b.State, *b.Value); doubt != nil && (doubt.Impossible || !b.Unusual) {
 		code := "unusual"
 		if doubt.Impossible {
 			code = "impossible"

@@ -234,6 +234,9 @@ func TestOneBadJobTakesNothingDown(t *testing.T) {
 				status, zip, _ := call(t, "GET", fmt.Sprintf("%s/api/v1/jobs/%d/archive", base, line.ID), nil)
 				assert.Equal(t, 200, status)
 				assert.True(t, strings.HasPrefix(string(zip), "PK"))
+				status, said, _ := call(t, "GET", fmt.Sprintf("%s/api/v1/jobs/%d", base, line.ID), nil)
+				assert.Equal(t, 409, status, string(said))
+				assert.Contains(t, string(said), "can be saved as a file")
 			}
 			assert.Equal(t, 1, bad)
 			for _, path := range []string{"/api/v1/search?text=l", "/api/v1/jobs/3", "/api/v1/names"} {

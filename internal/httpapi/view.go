@@ -4,6 +4,7 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"log/slog"
 	"slices"
 	"strconv"
 	"time"
@@ -48,6 +49,8 @@ type JobView struct {
 	decided disposition.Result
 	counts  schedule.Counts
 	before  *inspection.Inspection
+	// in is what was judged.
+	in *inspection.Inspection
 	// encoded is the view as it is sent; nil where nobody keeps it.
 	encoded *encodedView
 }
@@ -115,10 +118,17 @@ func (a resources) makeView(ctx context.Context, id int64, changes int) (v JobVi
 	ctx, cancel := context.WithTimeout(ctx, judging)
 	defer cancel()
 	record, err := a.store.Record(ctx, id)
-	if err != nil {
+	if err != nil && readable(err) {
 		return JobView{}, err
 	}
+	if err != nil {
+		return JobView{}, &unreadableError{err}
+	}
 	if v, err = viewOf(ctx, record); err != nil {
+		if !readable(err) && !errors.As(err, new(*unreadableError)) {
+			err = &unreadableError{err}
+		}
+		a.log.LogAttrs(ctx, slog.LevelError, "a job cannot be shown", slog.Int64("job", id), slog.Any("error", err))
 		a.views.spoil(id, changes, err)
 		return JobView{}, err
 	}
@@ -130,18 +140,30 @@ type unreadableError struct{ reason any }
 
 func (e *unreadableError) Error() string { return fmt.Sprint("the job cannot be judged: ", e.reason) }
 
+// readable reports whether a job could not be read for a reason that is not its own.
+func readable(err error) bool {
+	return errors.Is(err, store.ErrNotFound) || store.DiskFull(err) || store.DiskFailed(err) || store.Unopened(err) || errors.Is(err, store.ErrGone) ||
+		errors.Is(err, context.DeadlineExceeded) || errors.Is(err, context.Canceled)
+}
+
+// What is said of a job that cannot be shown.
+const (
+	spoiledSentence = "This job cannot be read: something in it is not as Ledge writes it. Its whole record can be saved as a file; the other jobs are not touched by it."
+	slowSentence    = "This job takes too long to judge. Its whole record can be saved as a file; the other jobs are not touched by it."
+)
+
 // unreadable says why a job cannot be shown, where it is the job's own fault; empty for anything else.
 func unreadable(ctx context.Context, err error) string {
 	var fault *unreadableError
 	switch {
-	case ctx.Err() != nil, errors.Is(err, store.ErrNotFound), store.DiskFull(err), store.DiskFailed(err), errors.Is(err, store.ErrGone):
+	case ctx.Err() != nil:
 		return ""
 	case errors.Is(err, context.DeadlineExceeded):
-		return "This job takes too long to judge. Its whole record can be saved as a file; the other jobs are not touched by it."
+		return slowSentence
 	case errors.As(err, &fault):
-		return "This job cannot be judged: something in it is not as Ledge writes it. Its whole record can be saved as a file; the other jobs are not touched by it."
+		return spoiledSentence
 	}
-	return "This job cannot be read: something in it is not as Ledge writes it. Its whole record can be saved as a file; the other jobs are not touched by it."
+	return ""
 }
 
 // viewOf is a job's record with what Ledge says of it.
@@ -208,7 +230,7 @@ func viewOf(ctx context.Context, record store.Record) (v JobView, err error) {
 	if v, err = v.withSigned(); err != nil {
 		return JobView{}, err
 	}
-	v.Said, v.before = v.said(), before
+	v.Said, v.before, v.in = v.said(), before, in
 	if n := len(record.Closings); n > 0 && record.Job.ClosedAt != nil {
 		v.Closing = &record.Closings[n-1]
 	}
