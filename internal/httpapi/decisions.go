@@ -84,7 +84,7 @@ func judge(view JobView, d *store.Decision) error {
 }
 
 // withSigned adds the decision that holds for each set: the last one signed. A crack found since leaves only what is advised for it.
-func (v JobView) withSigned() (JobView, error) {
+func (v JobView) withSigned() JobView {
 	v.Signed = []Signed{}
 	for _, set := range v.decided.Sets {
 		for i := len(v.Decisions) - 1; i >= 0; i-- {
@@ -95,13 +95,9 @@ func (v JobView) withSigned() (JobView, error) {
 			if set.Cracked() && d.Way != set.Way {
 				break
 			}
-			var basis disposition.Set
-			if err := json.Unmarshal([]byte(d.Basis), &basis); err != nil {
-				return JobView{}, fmt.Errorf("basis of decision %s: %w", d.ID, err)
-			}
-			v.Signed = append(v.Signed, Signed{d, set.Way != basis.Way, basis})
+			v.Signed = append(v.Signed, Signed{d, set.Way != d.On.Way})
 			break
 		}
 	}
-	return v, nil
+	return v
 }

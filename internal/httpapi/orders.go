@@ -147,7 +147,7 @@ func (v JobView) decisionsToOrder(decided disposition.Result) []order.Decided {
 	var list []order.Decided
 	for _, signed := range v.Signed {
 		one := order.Decided{By: who(signed.DecidedBy, signed.FromFile), Reason: signed.Reason}
-		for _, set := range []*disposition.Set{setNamed(decided.Sets, signed.Set), &signed.basis} {
+		for _, set := range []*disposition.Set{setNamed(decided.Sets, signed.Set), &signed.On} {
 			if set == nil {
 				continue
 			}

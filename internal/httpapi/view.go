@@ -88,8 +88,6 @@ type Mating struct {
 type Signed struct {
 	store.Decision
 	Stale bool `json:"stale"`
-
-	basis disposition.Set
 }
 
 // view returns a job as it stands. It is kept until the job changes; callers must not change it. However many ask, it is made once.
@@ -190,11 +188,24 @@ func viewOf(ctx context.Context, record store.Record) (v JobView, err error) {
 			count[f.Kind]++
 		}
 	}
+	// Parts of one shape are read along the same paths.
+	type shape struct {
+		stations, directions int
+		order                plan.Order
+	}
+	paths := map[shape][]plan.Cell{}
+	path := func(stations, directions int, order plan.Order) []plan.Cell {
+		at := shape{stations, directions, order}
+		if _, known := paths[at]; !known {
+			paths[at] = plan.Path(stations, directions, order)
+		}
+		return paths[at]
+	}
 	for i, f := range record.Features {
 		stations, directions := len(f.Stations), len(f.Directions)
 		one := FeatureView{Feature: f, Title: f.Name(), Look: store.Standing(f.Looks), Finding: -1, Standing: "open",
 			Quantity: f.Kind.Quantity(), Columns: f.Kind.Columns(), Mating: mating(in, v.Evaluation.Features, f),
-			ByStation: plan.Path(stations, directions, plan.ByStation), ByDirection: plan.Path(stations, directions, plan.ByDirection)}
+			ByStation: path(stations, directions, plan.ByStation), ByDirection: path(stations, directions, plan.ByDirection)}
 		if one.Columns != nil {
 			one.ByStation = sheetPath(f.Kind, stations, directions)
 			one.ByDirection = one.ByStation
@@ -227,9 +238,7 @@ func viewOf(ctx context.Context, record store.Record) (v JobView, err error) {
 		}
 		v.Before = v.decided.Sets
 	}
-	if v, err = v.withSigned(); err != nil {
-		return JobView{}, err
-	}
+	v = v.withSigned()
 	v.Said, v.before, v.in = v.said(), before, in
 	if n := len(record.Closings); n > 0 && record.Job.ClosedAt != nil {
 		v.Closing = &record.Closings[n-1]

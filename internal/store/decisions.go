@@ -2,6 +2,7 @@ package store
 
 import (
 	"context"
+	"encoding/json"
 	"fmt"
 
 	"github.com/jmoiron/sqlx"
@@ -20,8 +21,10 @@ type Decision struct {
 	Overruled bool   `db:"overruled" json:"overruled"`
 	Reason    string `db:"reason" json:"reason"`
 	Basis     string `db:"basis" json:"-"`
-	DecidedBy string `db:"decided_by" json:"decided_by"`
-	DecidedAt string `db:"decided_at" json:"decided_at"`
+	// On is the basis: the set as it was judged when it was signed.
+	On        disposition.Set `db:"-" json:"-"`
+	DecidedBy string          `db:"decided_by" json:"decided_by"`
+	DecidedAt string          `db:"decided_at" json:"decided_at"`
 	// FromFile tells that the name is only said by a file that was taken in.
 	FromFile bool `db:"from_file" json:"from_file,omitempty"`
 }
@@ -102,6 +105,11 @@ func decisions(ctx context.Context, q querier, jobID int64) ([]Decision, error) 
 	list := []Decision{}
 	if err := q.SelectContext(ctx, &list, `SELECT * FROM decisions WHERE job_id = ? ORDER BY seq`, jobID); err != nil {
 		return nil, fmt.Errorf("decisions of job %d: %w", jobID, err)
+	}
+	for i := range list {
+		if err := json.Unmarshal([]byte(list[i].Basis), &list[i].On); err != nil {
+			return nil, fmt.Errorf("basis of decision %s: %w", list[i].ID, err)
+		}
 	}
 	return list, nil
 }

@@ -3,7 +3,6 @@ package store
 import (
 	"context"
 	"database/sql"
-	"encoding/json"
 	"errors"
 	"fmt"
 	"iter"
@@ -16,7 +15,6 @@ import (
 	"github.com/google/uuid"
 	"github.com/jmoiron/sqlx"
 
-	"ledge/internal/core/disposition"
 	"ledge/internal/core/unit"
 )
 
@@ -91,12 +89,6 @@ func (s *Store) tryOut(ctx context.Context, d Dump, check func(context.Context, 
 	record, err := readRecord(ctx, tx, id)
 	if err != nil {
 		return unsound("The job cannot be read: %v.", plainly(err))
-	}
-	for _, decision := range record.Decisions {
-		var basis disposition.Set
-		if err := json.Unmarshal([]byte(decision.Basis), &basis); err != nil {
-			return unsound("The job cannot be read: the basis of a decision is not one.")
-		}
 	}
 	return check(ctx, record)
 }
