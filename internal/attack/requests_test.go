@@ -279,8 +279,6 @@ func TestRoles(t *testing.T) {
 	l.owner()
 	a := readAPI(t, l)
 	roles := []string{"", "viewer", "inspector", "decider", "owner"}
-	clients := map[string]interface{}{}
-	_ = clients
 	asked, through := 0, 0
 	for _, role := range roles[:4] {
 		client := newClient(t)

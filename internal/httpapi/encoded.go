@@ -23,9 +23,21 @@ type encodedView struct {
 	once   sync.Once
 	text   []byte
 	err    error
-	before map[partKey][]byte // those of the view before
+	before texts // those of the view before
 	mu     sync.Mutex
-	parts  map[partKey][]byte
+	made   texts
+}
+
+// texts are those of a job's parts and, by part, of the lines of their tapes.
+type texts struct {
+	parts map[partKey][]byte
+	lines map[int64]map[lineKey][]byte
+}
+
+// A lineKey tells whether a line of a tape would be sent as before: it is never changed, but superseded.
+type lineKey struct {
+	seq          int64
+	supersededBy string
 }
 
 // A partKey tells whether a part would be sent as before: what of it may change, by value or by where it is kept. Records in memory are
@@ -72,7 +84,7 @@ func (v JobView) bytes() ([]byte, error) {
 	e := v.encoded
 	e.once.Do(func() {
 		e.text, e.err = e.encode(v)
-		e.before = nil
+		e.before = texts{}
 	})
 	return e.text, e.err
 }
@@ -87,7 +99,16 @@ type others struct {
 // itemsKey is that of what is asked of an engine, which stays as long as its job.
 var itemsKey = partKey{title: "items"}
 
-type plainView JobView
+type (
+	plainView    JobView
+	plainFeature FeatureView
+)
+
+// featureOthers are the fields of a feature but for its tape.
+type featureOthers struct {
+	*plainFeature
+	Tape *int `json:"tape,omitempty"`
+}
 
 func (e *encodedView) encode(v JobView) ([]byte, error) {
 	rest, err := encode(others{plainView: (*plainView)(&v)})
@@ -101,55 +122,92 @@ func (e *encodedView) encode(v JobView) ([]byte, error) {
 	if err != nil {
 		return nil, err
 	}
-	parts := make(map[partKey][]byte, len(v.Features)+1)
+	made := texts{make(map[partKey][]byte, len(v.Features)+1), make(map[int64]map[lineKey][]byte, len(v.Features))}
 	var out bytes.Buffer
 	out.Grow(3 * len(rest))
-	part := func(key partKey, of any) error {
-		text, known := e.before[key]
-		if !known {
-			if text, err = encode(of); err != nil {
-				return err
-			}
-		}
-		parts[key] = text
-		out.Write(text)
-		return nil
-	}
 	out.WriteString(`{"walk":{"items":`)
-	if err := part(itemsKey, v.Walk.Items); err != nil {
+	err = taken(&out, e.before.parts, made.parts, itemsKey, func() ([]byte, error) { return encode(v.Walk.Items) })
+	if err != nil {
 		return nil, err
 	}
 	out.WriteByte(',')
 	out.Write(said[1:])
 	out.WriteString(`,"features":[`)
 	for i := range v.Features {
+		f := &v.Features[i]
 		if i > 0 {
 			out.WriteByte(',')
 		}
-		if err := part(keyOf(&v.Features[i]), v.Features[i]); err != nil {
+		made.lines[f.ID] = e.before.lines[f.ID]
+		err = taken(&out, e.before.parts, made.parts, keyOf(f), func() (text []byte, err error) {
+			text, made.lines[f.ID], err = encodeFeature(f, e.before.lines[f.ID])
+			return text, err
+		})
+		if err != nil {
 			return nil, err
 		}
 	}
 	out.WriteString("],")
 	out.Write(rest[1:])
-	e.setParts(parts)
+	e.setMade(made)
 	return out.Bytes(), nil
 }
 
-func (e *encodedView) setParts(parts map[partKey][]byte) {
-	e.mu.Lock()
-	defer e.mu.Unlock()
-	e.parts = parts
+// encodeFeature takes over the lines of its tape, which may be long.
+func encodeFeature(f *FeatureView, before map[lineKey][]byte) (text []byte, lines map[lineKey][]byte, err error) {
+	rest, err := encode(featureOthers{plainFeature: (*plainFeature)(f)})
+	if err != nil {
+		return nil, nil, err
+	}
+	lines = make(map[lineKey][]byte, len(f.Tape))
+	var out bytes.Buffer
+	out.Grow(len(rest) + 300*len(f.Tape))
+	out.WriteString(`{"tape":[`)
+	for i := range f.Tape {
+		r := &f.Tape[i]
+		if i > 0 {
+			out.WriteByte(',')
+		}
+		key := lineKey{seq: r.Seq}
+		if r.SupersededBy != nil {
+			key.supersededBy = *r.SupersededBy
+		}
+		if err := taken(&out, before, lines, key, func() ([]byte, error) { return encode(r) }); err != nil {
+			return nil, nil, err
+		}
+	}
+	out.WriteString("],")
+	out.Write(rest[1:])
+	return out.Bytes(), lines, nil
 }
 
-// taken are the texts of the parts, for the view that follows; nil where it was never sent.
-func (e *encodedView) taken() map[partKey][]byte {
+// taken writes a text that was made before, else makes it, and keeps it for the next time.
+func taken[K comparable](out *bytes.Buffer, before, made map[K][]byte, key K, anew func() ([]byte, error)) (err error) {
+	text, known := before[key]
+	if !known {
+		if text, err = anew(); err != nil {
+			return err
+		}
+	}
+	made[key] = text
+	out.Write(text)
+	return nil
+}
+
+func (e *encodedView) setMade(made texts) {
+	e.mu.Lock()
+	defer e.mu.Unlock()
+	e.made = made
+}
+
+// taken are the texts that were made, for the view that follows; none where it was never sent.
+func (e *encodedView) taken() texts {
 	if e == nil {
-		return nil
+		return texts{}
 	}
 	e.mu.Lock()
 	defer e.mu.Unlock()
-	return e.parts
+	return e.made
 }
 
 func encode(v any) ([]byte, error) {

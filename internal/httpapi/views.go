@@ -1,6 +1,7 @@
 package httpapi
 
 import (
+	"slices"
 	"sync"
 
 	"golang.org/x/sync/singleflight"
@@ -16,7 +17,7 @@ type views struct {
 	// spoiled are jobs that cannot be judged as they stand: it is not tried again at every look.
 	spoiled map[int64]spoiledView
 	making  singleflight.Group
-	// texts are the jobs whose texts are kept, the oldest first.
+	// texts are the jobs whose texts are kept, the longest unchanged first.
 	texts []int64
 }
 
@@ -63,8 +64,9 @@ func (v *views) put(id int64, changes int, view JobView) JobView {
 	defer v.mu.Unlock()
 	view.encoded = &encodedView{before: v.kept[id].view.encoded.taken()}
 	// Texts are large: only those of the jobs that changed or were asked for last are kept.
-	if v.texts = append(v.texts, id); len(v.texts) > mostEncoded {
-		if old, there := v.kept[v.texts[0]]; there && v.texts[0] != id {
+	v.texts = append(slices.DeleteFunc(v.texts, func(other int64) bool { return other == id }), id)
+	if len(v.texts) > mostEncoded {
+		if old, there := v.kept[v.texts[0]]; there {
 			old.view.encoded = nil
 			v.kept[v.texts[0]] = old
 		}

@@ -51,17 +51,15 @@ func (c *cache) put(id int64, record Record, changes int) {
 	c.records[id] = record
 }
 
-// changed forgets a job's record and returns it with the new count of changes.
-func (c *cache) changed(id int64) (before Record, changes int, ok bool) {
+// changed forgets a job's record.
+func (c *cache) changed(id int64) {
 	c.mu.Lock()
 	defer c.mu.Unlock()
 	if c.changes == nil {
 		c.changes = map[int64]int{}
 	}
 	c.changes[id]++
-	before, ok = c.records[id]
 	delete(c.records, id)
-	return before, c.changes[id], ok
 }
 
 // amend puts a reading that was just stored into the record of its job in memory, beside those that it supersedes: a tape is long, and need
