@@ -19,7 +19,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"ledge/internal/core/disposition"
-	"ledge/internal/core/inspection"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/httpapi"
 	"ledge/internal/store"
@@ -134,7 +134,7 @@ func (b *bench) work(round, i int) map[string]string {
 	}
 	size := unit.MustParse("2.4985", unit.In)
 	var got httpapi.ReadingAnswer
-	answer := b.send("POST", "/api/v1/jobs/1/readings", httpapi.ReadingBody{ID: uuid.NewString(), Kind: inspection.MainJournal, Number: 1 + i%5, State: inspection.AsFound,
+	answer := b.send("POST", "/api/v1/jobs/1/readings", httpapi.ReadingBody{ID: uuid.NewString(), Kind: part.MainJournal, Number: 1 + i%5, State: part.AsFound,
 		Station: i % 2, Direction: i % 4, What: store.Size, Value: &size, Typed: fmt.Sprint(round), Unusual: true})
 	if answer == nil || json.Unmarshal(answer, &got) != nil {
 		return nil

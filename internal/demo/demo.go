@@ -15,6 +15,7 @@ import (
 
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/inspection"
+	"ledge/internal/core/part"
 	"ledge/internal/exchange"
 	"ledge/internal/store"
 )
@@ -101,7 +102,7 @@ func load(ctx context.Context, s *store.Store, name string, day time.Time) error
 		return err
 	}
 	scope, promised := store.CrankOnly, day.Format(time.DateOnly)
-	if len(in.Members(inspection.Cylinder)) > 0 {
+	if len(in.Members(part.Cylinder)) > 0 {
 		scope = store.WholeEngine
 	}
 	id, err := s.ImportJob(ctx, store.NewJob{

@@ -12,6 +12,7 @@ import (
 
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/inspection"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/store"
 )
@@ -25,38 +26,38 @@ func TestEvaluationFindsTheTruth(t *testing.T) {
 		require.NotNil(t, truth)
 		result := disposition.Evaluate(in)
 		division := in.Unit.Pick(unit.Tenth, 2*unit.Micrometre)
-		found := func(kind inspection.Kind, number int) *inspection.Finding {
+		found := func(kind part.Kind, number int) *inspection.Finding {
 			i, ok := in.Latest(kind, number)
 			require.True(t, ok, "%s %d", kind, number)
 			return &result.Features[i]
 		}
-		for _, part := range truth.Parts {
-			f := found(inspection.Kind(part.Kind), part.Number)
-			require.True(t, f.Complete, "%s %d", part.Kind, part.Number)
+		for _, one := range truth.Parts {
+			f := found(part.Kind(one.Kind), one.Number)
+			require.True(t, f.Complete, "%s %d", one.Kind, one.Number)
 			var largest unit.Length
-			for s := range part.Stations {
+			for s := range one.Stations {
 				along := 0.5
-				if len(part.Stations) > 1 {
-					along = float64(s) / float64(len(part.Stations)-1)
+				if len(one.Stations) > 1 {
+					along = float64(s) / float64(len(one.Stations)-1)
 				}
-				for _, d := range part.Directions {
-					largest = max(largest, part.Truth.At(along, d))
+				for _, d := range one.Directions {
+					largest = max(largest, one.Truth.At(along, d))
 				}
 			}
-			assert.LessOrEqual(t, (*f.Max - largest).Abs(), 3*division, "%s %d: largest %v, truly %v", part.Kind, part.Number, *f.Max, largest)
-			if f.Oval != nil && part.Truth.Oval > 4*division {
-				assert.LessOrEqual(t, (f.Oval.Size - part.Truth.Oval).Abs(), 3*division, "%s %d oval", part.Kind, part.Number)
+			assert.LessOrEqual(t, (*f.Max - largest).Abs(), 3*division, "%s %d: largest %v, truly %v", one.Kind, one.Number, *f.Max, largest)
+			if f.Oval != nil && one.Truth.Oval > 4*division {
+				assert.LessOrEqual(t, (f.Oval.Size - one.Truth.Oval).Abs(), 3*division, "%s %d oval", one.Kind, one.Number)
 			}
 		}
 		middle := (in.Engine.Mains + 1) / 2
-		runout := found(inspection.Runout, middle).Runout
+		runout := found(part.Runout, middle).Runout
 		throw := truth.Bend.At(middle - 1)
 		assert.LessOrEqual(t, (runout.Throw - throw).Abs(), 2*division, "throw %v, truly %v", runout.Throw, throw)
 		if throw > 3*division {
 			off := math.Abs(math.Remainder((*runout.Angle - truth.Bend.Direction).Degrees(), 360))
 			assert.Less(t, off, 25.0, "direction of the bend")
 		}
-		assert.LessOrEqual(t, (*found(inspection.EndFloat, 1).EndFloat.At0 - truth.EndFloat[0]).Abs(), 2*division)
+		assert.LessOrEqual(t, (*found(part.EndFloat, 1).EndFloat.At0 - truth.EndFloat[0]).Abs(), 2*division)
 	}
 }
 

@@ -6,7 +6,7 @@ import (
 	"math/rand/v2"
 	"time"
 
-	"ledge/internal/core/inspection"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/store"
 )
@@ -28,9 +28,9 @@ func earlier(ctx context.Context, s *store.Store, today time.Time) error {
 	return s.LoadMany(ctx, func(yield func(store.Dump) bool) {
 		for i := range earlierJobs {
 			hours := unit.Length(random.IntN(9))
-			d := variant(model, func(kind inspection.Kind, number int) unit.Length {
+			d := variant(model, func(kind part.Kind, number int) unit.Length {
 				most := unit.Length(2)
-				if kind == inspection.MainJournal && number == 3 || kind == inspection.Cylinder && number == 4 || kind == inspection.RodJournal && number == 4 {
+				if kind == part.MainJournal && number == 3 || kind == part.Cylinder && number == 4 || kind == part.RodJournal && number == 4 {
 					most = 6
 				}
 				return (hours*most/4 + unit.Length(random.IntN(2)) - 3) * unit.Tenth

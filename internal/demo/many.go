@@ -9,7 +9,7 @@ import (
 	"time"
 
 	"ledge/internal/core/disposition"
-	"ledge/internal/core/inspection"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/store"
 )
@@ -45,7 +45,7 @@ func Many(ctx context.Context, s *store.Store, seed uint64, jobs int, today time
 	step := today.Sub(first) / time.Duration(jobs)
 	err = s.LoadMany(ctx, func(yield func(store.Dump) bool) {
 		for i := range jobs {
-			d := variant(models[random.IntN(len(models))], func(inspection.Kind, int) unit.Length { return unit.Length(random.IntN(12)) * unit.Tenth }, random)
+			d := variant(models[random.IntN(len(models))], func(part.Kind, int) unit.Length { return unit.Length(random.IntN(12)) * unit.Tenth }, random)
 			begun := first.Add(step * time.Duration(i))
 			d.Job["number"] = fmt.Sprintf("Y-%05d", i+1)
 			d.Job["customer"] = customers[random.IntN(len(customers))]
@@ -92,7 +92,7 @@ func decideAll(ctx context.Context, s *store.Store, id int64, d *store.Dump) err
 }
 
 // variant is a model with more wear, by kind and number of the part; a few of its readings are taken again.
-func variant(model store.Dump, wear func(inspection.Kind, int) unit.Length, random *rand.Rand) store.Dump {
+func variant(model store.Dump, wear func(part.Kind, int) unit.Length, random *rand.Rand) store.Dump {
 	d := store.Dump{Version: model.Version, Job: maps.Clone(model.Job), Tables: map[string][]map[string]any{}, Picture: model.Picture}
 	for name, rows := range model.Tables {
 		copied := make([]map[string]any, len(rows))
@@ -110,7 +110,7 @@ func variant(model store.Dump, wear func(inspection.Kind, int) unit.Length, rand
 		feature := d.Tables["features"][row["feature_id"].(int)-1]
 		text, _ := feature["kind"].(string)
 		number, _ := feature["number"].(int64)
-		kind := inspection.Kind(text)
+		kind := part.Kind(text)
 		if !kind.Grid() {
 			continue // gaps and weights stay as they are
 		}

@@ -14,6 +14,7 @@ import (
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/order"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
@@ -107,7 +108,7 @@ func TestWorkDoneAsOrderedIsProved(t *testing.T) {
 				after.Features = append([]inspection.Feature{}, in.Features...)
 				want := map[string]bool{}
 				for _, l := range s.Lines {
-					i, known := in.Latest(inspection.Kind(""), 0)
+					i, known := in.Latest(part.Kind(""), 0)
 					if l.Feature != nil {
 						i, known = in.Latest(l.Feature.Kind, l.Feature.Number)
 					}

@@ -8,7 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"ledge/internal/core/disposition"
-	"ledge/internal/core/inspection"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
@@ -25,7 +25,7 @@ func TestRingGapsCrossCheckTheBores(t *testing.T) {
 		return rings
 	}
 	assert.NotContains(t, flagged(), "top")
-	i, ok := in.Latest(inspection.RingGap, 3)
+	i, ok := in.Latest(part.RingGap, 3)
 	require.True(t, ok)
 	in.Features[i].List.Readings[0] += 8 * unit.Thou
 	assert.Contains(t, flagged(), "top")

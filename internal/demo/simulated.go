@@ -8,6 +8,7 @@ import (
 	"ledge/internal/core/fit"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/instrument"
+	"ledge/internal/core/part"
 	"ledge/internal/core/plan"
 	"ledge/internal/core/simulate"
 	"ledge/internal/core/unit"
@@ -29,17 +30,17 @@ type Truth struct {
 func Simulate(in *inspection.Inspection, seed uint64) Truth {
 	s := simulation{in: in, source: rand.New(rand.NewPCG(seed, nameSeed(in.Job.Engine)))}
 	s.endFloat()
-	s.set(inspection.MainHousing, s.in.Engine.Mains, store.UsualPlan(inspection.MainHousing))
-	s.set(inspection.Cylinder, s.in.Engine.Cylinders, store.UsualPlan(inspection.Cylinder))
+	s.set(part.MainHousing, s.in.Engine.Mains, store.UsualPlan(part.MainHousing))
+	s.set(part.Cylinder, s.in.Engine.Cylinders, store.UsualPlan(part.Cylinder))
 	s.tunnelEdge()
 	s.deck()
-	s.set(inspection.MainJournal, s.in.Engine.Mains, store.UsualPlan(inspection.MainJournal))
-	s.set(inspection.RodJournal, s.in.Engine.Throws, store.UsualPlan(inspection.RodJournal))
+	s.set(part.MainJournal, s.in.Engine.Mains, store.UsualPlan(part.MainJournal))
+	s.set(part.RodJournal, s.in.Engine.Throws, store.UsualPlan(part.RodJournal))
 	s.turns()
-	s.set(inspection.RodHousing, s.in.Engine.Cylinders, store.UsualPlan(inspection.RodHousing))
-	s.set(inspection.Piston, s.in.Engine.Cylinders, store.UsualPlan(inspection.Piston))
-	s.bearings(inspection.MainBearing, inspection.MainJournal)
-	s.bearings(inspection.RodBearing, inspection.RodJournal)
+	s.set(part.RodHousing, s.in.Engine.Cylinders, store.UsualPlan(part.RodHousing))
+	s.set(part.Piston, s.in.Engine.Cylinders, store.UsualPlan(part.Piston))
+	s.bearings(part.MainBearing, part.MainJournal)
+	s.bearings(part.RodBearing, part.RodJournal)
 	s.ringGaps()
 	s.weights()
 	return s.truth
@@ -59,16 +60,16 @@ type simulation struct {
 
 // wearings: how the parts of a kind wear, in micrometres over a worn set. Common practice: shafts wear oval under the
 // load, bores wear widest at the top and across the crank, housings stretch upwards.
-var wearings = map[inspection.Kind]struct {
+var wearings = map[part.Kind]struct {
 	worn, taper, barrel, oval float64
 	axis                      unit.Angle
 }{
-	inspection.MainJournal: {-12, 3, 2, 4, 90 * unit.Degree},
-	inspection.RodJournal:  {-14, 3, 2, 7, 0},
-	inspection.MainHousing: {2, 1, 0, 5, 0},
-	inspection.RodHousing:  {1, 1, 0, 4, 0},
-	inspection.Cylinder:    {45, -38, 4, 22, 90 * unit.Degree},
-	inspection.Piston:      {-10, 0, 0, 0, 0},
+	part.MainJournal: {-12, 3, 2, 4, 90 * unit.Degree},
+	part.RodJournal:  {-14, 3, 2, 7, 0},
+	part.MainHousing: {2, 1, 0, 5, 0},
+	part.RodHousing:  {1, 1, 0, 4, 0},
+	part.Cylinder:    {45, -38, 4, 22, 90 * unit.Degree},
+	part.Piston:      {-10, 0, 0, 0, 0},
 }
 
 // gauge is an ordinary gauge in an ordinary hand.
@@ -77,7 +78,7 @@ func (s *simulation) gauge(shaft bool) (simulate.Gauge, *instrument.Gauge) {
 	return simulate.Gauge{Division: default_.Division, Zero: unit.Round(0.3 * float64(default_.Division) * s.source.NormFloat64()), Hand: default_.Division / 2}, &default_
 }
 
-func (s *simulation) set(kind inspection.Kind, count int, p plan.Plan) {
+func (s *simulation) set(kind part.Kind, count int, p plan.Plan) {
 	limits := s.in.Limits[kind]
 	if limits.New == nil {
 		return
@@ -88,10 +89,10 @@ func (s *simulation) set(kind inspection.Kind, count int, p plan.Plan) {
 	parts := simulate.Parts(string(kind), count, simulate.Wearing{New: limits.New.Middle(), Tolerance: (limits.New.Max - limits.New.Min) / 2,
 		Worn: micrometres(w.worn), Taper: micrometres(w.taper), Barrel: micrometres(w.barrel), Oval: micrometres(w.oval), Axis: w.axis},
 		simulate.Grid{Stations: p.Stations, Directions: p.Directions}, gauge, s.source)
-	for _, part := range parts {
-		s.truth.Parts = append(s.truth.Parts, part)
-		s.in.Features = append(s.in.Features, inspection.Feature{Kind: kind, Number: part.Number, State: inspection.AsFound, Look: s.look(),
-			Gauge: named, Stations: part.Stations, Directions: part.Directions, Cells: cells(part.Readings)})
+	for _, one := range parts {
+		s.truth.Parts = append(s.truth.Parts, one)
+		s.in.Features = append(s.in.Features, inspection.Feature{Kind: kind, Number: one.Number, State: part.AsFound, Look: s.look(),
+			Gauge: named, Stations: one.Stations, Directions: one.Directions, Cells: cells(one.Readings)})
 	}
 }
 
@@ -114,23 +115,23 @@ func cells(readings [][]unit.Length) [][]inspection.Cell {
 }
 
 // bearings are their journals' sizes, the middle of the new clearance and some wear.
-func (s *simulation) bearings(kind, journal inspection.Kind) {
+func (s *simulation) bearings(kind, journal part.Kind) {
 	limits := s.in.Limits[journal]
 	if limits.Clearance == nil || limits.Clearance.New == nil {
 		return
 	}
 	gauge, named := s.gauge(false)
-	for _, part := range slices.Clone(s.truth.Parts) {
-		if part.Kind != string(journal) {
+	for _, one := range slices.Clone(s.truth.Parts) {
+		if one.Kind != string(journal) {
 			continue
 		}
 		clearance := limits.Clearance.New.Middle() + unit.Round((4+6*s.source.Float64())*float64(unit.Micrometre))
 		truth := simulate.Form{Mean: limits.New.Middle() + clearance, Oval: 3 * unit.Micrometre}
 		p := store.UsualPlan(kind)
-		made := simulate.Part{Kind: string(kind), Number: part.Number, Truth: truth, Stations: p.Stations, Directions: p.Directions,
+		made := simulate.Part{Kind: string(kind), Number: one.Number, Truth: truth, Stations: p.Stations, Directions: p.Directions,
 			Readings: gauge.Grid(truth, len(p.Stations), p.Directions, s.source)}
 		s.truth.Parts = append(s.truth.Parts, made)
-		s.in.Features = append(s.in.Features, inspection.Feature{Kind: kind, Number: part.Number, State: inspection.AsFound, Gauge: named,
+		s.in.Features = append(s.in.Features, inspection.Feature{Kind: kind, Number: one.Number, State: part.AsFound, Gauge: named,
 			Stations: p.Stations, Directions: p.Directions, Cells: cells(made.Readings)})
 	}
 }
@@ -146,23 +147,23 @@ func (s *simulation) turns() {
 	dial, named := s.dial()
 	throw := unit.Round((4 + 16*s.source.Float64()) * float64(unit.Micrometre))
 	s.truth.Bend = simulate.Bend{Throw: throw, Direction: unit.AngleOf(360 * s.source.Float64()), Places: s.in.Engine.Mains}
-	_, angles := inspection.SheetOf(inspection.Runout, *s.in.Engine)
+	_, angles := part.SheetOf(part.Runout, *s.in.Engine)
 	for i, shown := range simulate.Turns(*s.in.Engine, s.truth.Bend, 4*unit.Micrometre, angles, dial, s.source) {
-		s.in.Features = append(s.in.Features, inspection.Feature{Kind: inspection.Runout, Number: i + 1, State: inspection.AsFound, Gauge: named,
+		s.in.Features = append(s.in.Features, inspection.Feature{Kind: part.Runout, Number: i + 1, State: part.AsFound, Gauge: named,
 			List: inspection.List{Angles: angles, Indicator: shown}})
 	}
 }
 
 // endFloat is a little larger than new, and differs over the half turn where the shaft is bent.
 func (s *simulation) endFloat() {
-	limits := s.in.Limits[inspection.EndFloat]
+	limits := s.in.Limits[part.EndFloat]
 	if limits.New == nil {
 		return
 	}
 	dial, named := s.dial()
 	truth := limits.New.Middle() + unit.Round(float64(limits.New.Max-limits.New.Min)/4*s.source.Float64())
 	s.truth.EndFloat = [2]unit.Length{truth, truth + unit.Micrometre}
-	s.in.Features = append(s.in.Features, inspection.Feature{Kind: inspection.EndFloat, Number: 1, State: inspection.AsFound, Gauge: named, List: inspection.List{
+	s.in.Features = append(s.in.Features, inspection.Feature{Kind: part.EndFloat, Number: 1, State: part.AsFound, Gauge: named, List: inspection.List{
 		At0: simulate.Repeats(s.truth.EndFloat[0], 3, dial, s.source), At180: simulate.Repeats(s.truth.EndFloat[1], 3, dial, s.source),
 		Return: []unit.Length{0, 0}, Feeler: simulate.Repeats(truth, 2, simulate.Gauge{Division: s.in.Unit.Pick(unit.Thou/2, 10*unit.Micrometre)}, s.source)}})
 }
@@ -187,12 +188,12 @@ func (s *simulation) deck() {
 	s.truth.DeckGap = unit.Round((20 + 30*s.source.Float64()) * float64(unit.Micrometre))
 	for bank := 1; bank <= banks; bank++ {
 		list := inspection.List{}
-		names, _ := inspection.SheetOf(inspection.Deck, *s.in.Engine)
+		names, _ := part.SheetOf(part.Deck, *s.in.Engine)
 		for i, name := range names {
 			share := []float64{0.8, 1, 0.7, 0.2, 0.2, 0.9, 0.9}[i]
 			list.Lines = append(list.Lines, inspection.Line{Name: name, Gap: gauge.Read(unit.Round(share*float64(s.truth.DeckGap)), s.source)})
 		}
-		s.in.Features = append(s.in.Features, inspection.Feature{Kind: inspection.Deck, Number: bank, State: inspection.AsFound, Gauge: leaves, List: list})
+		s.in.Features = append(s.in.Features, inspection.Feature{Kind: part.Deck, Number: bank, State: part.AsFound, Gauge: leaves, List: list})
 	}
 }
 
@@ -201,9 +202,9 @@ func (s *simulation) tunnelEdge() {
 	leaves := s.leaves()
 	gauge := simulate.Gauge{Division: leaves.Division}
 	var sizes []unit.Length
-	for _, part := range s.truth.Parts {
-		if part.Kind == string(inspection.MainHousing) {
-			sizes = append(sizes, part.Truth.At(0.5, 0))
+	for _, one := range s.truth.Parts {
+		if one.Kind == string(part.MainHousing) {
+			sizes = append(sizes, one.Truth.At(0.5, 0))
 		}
 	}
 	if len(sizes) == 0 {
@@ -213,24 +214,24 @@ func (s *simulation) tunnelEdge() {
 	for _, size := range sizes {
 		list.Readings = append(list.Readings, gauge.Read((size-slices.Min(sizes))/2, s.source))
 	}
-	s.in.Features = append(s.in.Features, inspection.Feature{Kind: inspection.TunnelEdge, Number: 1, State: inspection.AsFound, Gauge: leaves, List: list})
+	s.in.Features = append(s.in.Features, inspection.Feature{Kind: part.TunnelEdge, Number: 1, State: part.AsFound, Gauge: leaves, List: list})
 }
 
 // ringGaps: rings that fitted when new, in bores that have worn since: the gap grows by π times the wear. The oil rings are
 // new and tight.
 func (s *simulation) ringGaps() {
-	limits := s.in.Limits[inspection.RingGap]
+	limits := s.in.Limits[part.RingGap]
 	if limits.New == nil {
 		return
 	}
 	leaves := s.leaves()
 	gauge := simulate.Gauge{Division: leaves.Division}
-	for _, part := range s.truth.Parts {
-		if part.Kind != string(inspection.Cylinder) {
+	for _, one := range s.truth.Parts {
+		if one.Kind != string(part.Cylinder) {
 			continue
 		}
-		worn := fit.GapChange(part.Truth.Mean - s.in.Limits[inspection.Cylinder].New.Middle())
-		s.in.Features = append(s.in.Features, inspection.Feature{Kind: inspection.RingGap, Number: part.Number, State: inspection.AsFound, Gauge: leaves, List: inspection.List{
+		worn := fit.GapChange(one.Truth.Mean - s.in.Limits[part.Cylinder].New.Middle())
+		s.in.Features = append(s.in.Features, inspection.Feature{Kind: part.RingGap, Number: one.Number, State: part.AsFound, Gauge: leaves, List: inspection.List{
 			Readings: []unit.Length{gauge.Read(limits.New.Middle()+worn, s.source), gauge.Read(limits.New.Min+worn, s.source), gauge.Read(limits.New.Min-12*unit.Thou+worn, s.source)}}})
 	}
 }
@@ -245,7 +246,7 @@ func (s *simulation) weights() {
 		grams := func(mean float64) string {
 			return scale.Read(unit.Round((mean+4*s.source.NormFloat64())*float64(unit.Millimetre)), s.source).Format(unit.MM)
 		}
-		s.in.Features = append(s.in.Features, inspection.Feature{Kind: inspection.RodWeight, Number: rod, State: inspection.AsFound,
+		s.in.Features = append(s.in.Features, inspection.Feature{Kind: part.RodWeight, Number: rod, State: part.AsFound,
 			List: inspection.List{BigEnd: grams(468), SmallEnd: grams(171)}})
 	}
 }

@@ -9,7 +9,7 @@ import (
 	"strconv"
 	"strings"
 
-	"ledge/internal/core/inspection"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
@@ -25,7 +25,7 @@ const MaxRows = 50_000
 // A Row is one reading of a CSV. Without a size the note says why there is none.
 type Row struct {
 	Line       int // of the file; the header is line 1
-	Kind       inspection.Kind
+	Kind       part.Kind
 	Number     int
 	State      string
 	Station    string
@@ -168,7 +168,7 @@ func ReadCSV(source io.Reader) ([]Row, error) {
 
 // readRow returns the row, or a sentence on why it cannot be taken.
 func readRow(field func(string) string) (r Row, sentence string) {
-	r = Row{Kind: inspection.Kind(field("kind")), State: field("state"), Station: field("station"), Repeat: 1, Unit: field("unit"),
+	r = Row{Kind: part.Kind(field("kind")), State: field("state"), Station: field("station"), Repeat: 1, Unit: field("unit"),
 		Instrument: field("instrument"), TakenAt: field("taken_at"), TakenBy: field("taken_by"), Note: field("note")}
 	if !r.Kind.Known() {
 		return r, fmt.Sprintf("%q is not a kind of part", r.Kind)
@@ -178,7 +178,7 @@ func readRow(field func(string) string) (r Row, sentence string) {
 		return r, fmt.Sprintf("%q is not the number of a part", field("number"))
 	}
 	if r.State == "" {
-		r.State = inspection.AsFound
+		r.State = part.AsFound
 	}
 	if text := field("direction"); text != "" {
 		if r.Direction, err = unit.ParseAngle(text); err != nil {
@@ -197,7 +197,7 @@ func readRow(field func(string) string) (r Row, sentence string) {
 		}
 		return r, ""
 	}
-	weighs := r.Kind.Quantity() == inspection.Weight
+	weighs := r.Kind.Quantity() == part.Weight
 	switch {
 	case weighs != (r.Unit == Grams), !weighs && !unit.System(r.Unit).Valid():
 		return r, fmt.Sprintf("%q is not a unit of it; lengths are in or mm, weights g", r.Unit)

@@ -10,7 +10,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"ledge/internal/core/inspection"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
@@ -20,7 +20,7 @@ func TestCSVReadsBackTheSame(t *testing.T) {
 	source := rand.New(rand.NewPCG(3, 5))
 	texts := []string{"", "plain", "=HYPERLINK(\"x\")", "+1", "-1", "@sum", "'quoted", "a \"b\", c", "line\nbreak", "<b>", "Ünïcode °"}
 	pick := func() string { return texts[source.IntN(len(texts))] }
-	kinds := append(inspection.GridKinds(), inspection.ListKinds()...)
+	kinds := append(part.Grids(), part.Lists()...)
 	for range 200 {
 		var rows []Row
 		for line := range source.IntN(20) + 1 {
@@ -28,9 +28,9 @@ func TestCSVReadsBackTheSame(t *testing.T) {
 				Direction: unit.AngleOf(float64(source.IntN(720)) / 2), Repeat: source.IntN(3) + 1, Unit: "in", Instrument: "micrometer", TakenAt: "2024-05-31T14:05:00Z",
 				TakenBy: pick(), Note: strings.TrimSpace(pick())}
 			if !row.Kind.Known() {
-				row.Kind = inspection.MainStrip
+				row.Kind = part.MainStrip
 			}
-			if row.Kind.Quantity() == inspection.Weight {
+			if row.Kind.Quantity() == part.Weight {
 				row.Unit = Grams
 			}
 			size := unit.Length(source.IntN(1_000_000)) * unit.Tenth / 10
@@ -97,7 +97,7 @@ func TestCSVAsSpreadsheetsWriteIt(t *testing.T) {
 	rows, err := ReadCSV(strings.NewReader("\ufeffunit, reading,station,number,kind\r\nmm,79.996,A,2,main_journal\r\n"))
 	require.NoError(t, err)
 	require.Len(t, rows, 1)
-	assert.Equal(t, inspection.AsFound, rows[0].State)
+	assert.Equal(t, part.AsFound, rows[0].State)
 	assert.Equal(t, 79_996*unit.Micrometre, *rows[0].Size)
 	assert.True(t, slices.Contains(Columns, "taken_at"))
 }

@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"ledge/internal/core/inspection"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
@@ -96,7 +97,7 @@ func TestSheetsAndLists(t *testing.T) {
 		require.Equal(t, len(sheet.Stations), len(sheet.Cells), f.Name())
 		back, ok := sheet.Listed()
 		require.True(t, ok, f.Name())
-		if f.Kind == inspection.MainAlignment {
+		if f.Kind == part.MainAlignment {
 			back.List.Positions = nil // as the sheet has them: one step a bearing
 		}
 		assert.Equal(t, f, back)

@@ -10,6 +10,7 @@ import (
 
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/inspection"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
@@ -130,39 +131,39 @@ func TestDoubt(t *testing.T) {
 		{2, "1.8122", false, false}, {2, "1.7000", true, false}, // the rest of its set speaks for number 2
 	}
 	for _, tt := range tests {
-		doubt := in.Doubt(inspection.MainJournal, tt.number, inspection.AsFound, unit.MustParse(tt.size, unit.In))
+		doubt := in.Doubt(part.MainJournal, tt.number, part.AsFound, unit.MustParse(tt.size, unit.In))
 		if assert.Equal(t, tt.asked, doubt != nil, tt.size) && doubt != nil {
 			assert.Equal(t, tt.impossible, doubt.Impossible, "%s: %s", tt.size, doubt.Sentence)
 		}
 	}
 	in.Features = nil
-	assert.Nil(t, in.Doubt(inspection.MainJournal, 1, inspection.AsFound, unit.MustParse("1.7822", unit.In)), "0.030 under is on offer")
-	assert.NotNil(t, in.Doubt(inspection.MainJournal, 1, inspection.AsFound, unit.MustParse("1.7", unit.In)))
-	assert.Nil(t, in.Doubt(inspection.Cylinder, 1, inspection.AsFound, unit.MustParse("3.7", unit.In)), "nothing is known of cylinders")
+	assert.Nil(t, in.Doubt(part.MainJournal, 1, part.AsFound, unit.MustParse("1.7822", unit.In)), "0.030 under is on offer")
+	assert.NotNil(t, in.Doubt(part.MainJournal, 1, part.AsFound, unit.MustParse("1.7", unit.In)))
+	assert.Nil(t, in.Doubt(part.Cylinder, 1, part.AsFound, unit.MustParse("3.7", unit.In)), "nothing is known of cylinders")
 }
 
 // What a feature should read about: its own mean, else its set's, else the middle of new; a bearing from its journal.
 func TestExpect(t *testing.T) {
 	in, _ := evaluateText(t, document("", journalLimits, even("main_journal", 1, "", "1.8120")))
 	tests := []struct {
-		kind   inspection.Kind
+		kind   part.Kind
 		number int
 		want   string
 		own    bool
 	}{
-		{inspection.MainJournal, 1, "1.8120", true}, {inspection.MainJournal, 2, "1.8120", false},
-		{inspection.MainBearing, 1, "1.8133", false}, // the journal and the middle of the new clearance
+		{part.MainJournal, 1, "1.8120", true}, {part.MainJournal, 2, "1.8120", false},
+		{part.MainBearing, 1, "1.8133", false}, // the journal and the middle of the new clearance
 	}
 	for _, tt := range tests {
-		e, ok := in.Expect(tt.kind, tt.number, inspection.AsFound)
+		e, ok := in.Expect(tt.kind, tt.number, part.AsFound)
 		assert.True(t, ok)
 		assert.Equal(t, tt.want, e.Size.Show(unit.In))
 		assert.Equal(t, tt.own, e.Own)
 	}
-	_, ok := in.Expect(inspection.Cylinder, 1, inspection.AsFound)
+	_, ok := in.Expect(part.Cylinder, 1, part.AsFound)
 	assert.False(t, ok)
 	in.Features = nil
-	e, _ := in.Expect(inspection.MainJournal, 1, inspection.AsFound)
+	e, _ := in.Expect(part.MainJournal, 1, part.AsFound)
 	assert.Equal(t, "1.8116", e.Size.Show(unit.In))
 }
 

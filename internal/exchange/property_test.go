@@ -11,6 +11,7 @@ import (
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
@@ -65,13 +66,13 @@ func TestStricterIsNeverMilder(t *testing.T) {
 		in := crankOf(random)
 		loose := disposition.Evaluate(in)
 		tight := *in
-		limits := in.Limits[inspection.MainJournal]
+		limits := in.Limits[part.MainJournal]
 		shrink := func(l *unit.Length) *unit.Length {
 			smaller := *l - unit.Length(random.IntN(8))*unit.Tenth
 			return &smaller
 		}
 		limits.TaperMax, limits.OutOfRoundMax, limits.WearMax = shrink(limits.TaperMax), shrink(limits.OutOfRoundMax), shrink(limits.WearMax)
-		tight.Limits = map[inspection.Kind]limit.Limits{inspection.MainJournal: limits}
+		tight.Limits = map[part.Kind]limit.Limits{part.MainJournal: limits}
 		strict := disposition.Evaluate(&tight)
 		for i := range loose.Features {
 			for j, c := range loose.Features[i].Checks {

@@ -9,6 +9,7 @@ import (
 	"ledge/internal/core/engine"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
@@ -52,7 +53,7 @@ func (r *reader) document(root *node) *inspection.Inspection {
 	optional(n, "", "limits_close", &in.LimitsClose, r.limitsByKind)
 	if features := n.get("features"); features != nil {
 		type sort struct {
-			kind  inspection.Kind
+			kind  part.Kind
 			state string
 		}
 		count := map[sort]int{}
@@ -157,13 +158,13 @@ func (r *reader) policy(n *node, at string, p *inspection.Policy) {
 	}
 }
 
-func (r *reader) limitsByKind(n *node, at string) map[inspection.Kind]limit.Limits {
+func (r *reader) limitsByKind(n *node, at string) map[part.Kind]limit.Limits {
 	if _, ok := r.object(n, at); !ok {
 		return nil
 	}
-	all := map[inspection.Kind]limit.Limits{}
+	all := map[part.Kind]limit.Limits{}
 	for _, f := range n.fields {
-		kind := inspection.Kind(f.name)
+		kind := part.Kind(f.name)
 		if !kind.Limited() {
 			r.problem(pointer(at, f.name), "is not a kind of feature that has limits")
 			continue

@@ -5,28 +5,9 @@ import (
 
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/instrument"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
-
-var listFields = map[inspection.Kind][]string{
-	inspection.Runout:        {"angles", "indicator", "tir"},
-	inspection.EndFloat:      {"at_0", "at_180", "return", "feeler"},
-	inspection.Deck:          {"lines"},
-	inspection.RingGap:       {"readings"},
-	inspection.RingGroove:    {"readings"},
-	inspection.Protrusion:    {"readings"},
-	inspection.RodLength:     {"readings"},
-	inspection.DeckHeights:   {"rows"},
-	inspection.TunnelEdge:    {"readings"},
-	inspection.RodBend:       {"readings"},
-	inspection.MainShell:     {"readings"},
-	inspection.RodShell:      {"readings"},
-	inspection.CamLobe:       {"readings"},
-	inspection.PinHeight:     {"readings"},
-	inspection.RodWeight:     {"big_end", "small_end"},
-	inspection.MainAlignment: {"vertical", "sideways", "positions"},
-	inspection.Strip:         {"of", "readings", "fitted"},
-}
 
 var commonFields = []string{"kind", "number", "state", "look", "gauge", "condition", "stamp"}
 var gridFields = []string{"stations", "directions", "readings", "instrument_readings", "unworn", "fitted", "added_stations"}
@@ -39,16 +20,16 @@ func (r *reader) feature(n *node, at string) (f inspection.Feature, ok bool) {
 	if !r.require(n, at, "kind") {
 		return f, false
 	}
-	f.Kind = inspection.Kind(r.text(n.get("kind"), pointer(at, "kind")))
+	f.Kind = part.Kind(r.text(n.get("kind"), pointer(at, "kind")))
 	if !f.Kind.Valid() {
 		if n.get("kind").kind == "string" {
 			r.problem(pointer(at, "kind"), "%q is not a kind of feature", n.get("kind").text)
 		}
 		return f, false
 	}
-	own := listFields[f.Kind]
-	if f.Kind.Grid() {
-		own = gridFields
+	own := gridFields
+	if list := f.Kind.Row().List; list != nil {
+		own = list.Form.Fields()
 	}
 	r.object(n, at, append(append([]string{}, commonFields...), own...)...)
 	r.common(n, at, &f)
@@ -63,10 +44,8 @@ func (r *reader) feature(n *node, at string) (f inspection.Feature, ok bool) {
 // common reads the fields that every kind may have. A grid feature needs its number; of the lists those
 // that stand for one numbered part do.
 func (r *reader) common(n *node, at string, f *inspection.Feature) {
-	f.State = inspection.AsFound
-	switch f.Kind {
-	case inspection.EndFloat, inspection.Deck, inspection.DeckHeights, inspection.MainAlignment, inspection.TunnelEdge:
-	default:
+	f.State = part.AsFound
+	if list := f.Kind.Row().List; list == nil || list.Numbered {
 		r.require(n, at, "number")
 	}
 	optional(n, at, "number", &f.Number, func(n *node, at string) int { return r.integer(n, at, 1, 9999) })
@@ -273,7 +252,7 @@ func (r *reader) list(n *node, at string, f *inspection.Feature) {
 	optional(n, at, "readings", &l.Readings, r.repeats)
 	optional(n, at, "lines", &l.Lines, r.lines)
 	switch f.Kind {
-	case inspection.Runout:
+	case part.Runout:
 		if n.get("tir") == nil {
 			r.require(n, at, "angles", "indicator")
 		} else if n.get("angles") != nil || n.get("indicator") != nil {
@@ -282,17 +261,16 @@ func (r *reader) list(n *node, at string, f *inspection.Feature) {
 		if len(l.Angles) != len(l.Indicator) {
 			r.problem(pointer(at, "indicator"), "has %d readings for %d angles", len(l.Indicator), len(l.Angles))
 		}
-	case inspection.RodBend, inspection.CamLobe, inspection.PinHeight:
-		r.exactly(n, at, 2)
-	case inspection.MainShell, inspection.RodShell:
-		r.exactly(n, at, 4)
-	case inspection.DeckHeights:
+	case part.DeckHeights:
 		r.require(n, at, "rows")
-	case inspection.Strip:
+	case part.Strip:
 		if r.require(n, at, "of", "readings") {
-			l.Of = choice(r, n.get("of"), pointer(at, "of"), inspection.MainJournal,
-				inspection.MainJournal, inspection.RodJournal, inspection.CamJournal)
+			l.Of = choice(r, n.get("of"), pointer(at, "of"), part.MainJournal,
+				part.MainJournal, part.RodJournal, part.CamJournal)
 		}
+	}
+	if list := f.Kind.Row().List; list.Whole && list.Form == part.Readings && !list.EachMain {
+		r.exactly(n, at, len(list.Lines))
 	}
 	if len(l.Positions) > 0 && (len(l.Positions) != len(l.Vertical) && l.Vertical != nil || len(l.Positions) != len(l.Sideways) && l.Sideways != nil) {
 		r.problem(pointer(at, "positions"), "must be one for each offset")

@@ -9,6 +9,7 @@ import (
 	"ledge/internal/core/fit"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
@@ -30,7 +31,7 @@ type resultDoc struct {
 }
 
 type featureDoc struct {
-	Kind       inspection.Kind   `json:"kind"`
+	Kind       part.Kind         `json:"kind"`
 	Number     int               `json:"number"`
 	State      string            `json:"state"`
 	Complete   bool              `json:"complete"`

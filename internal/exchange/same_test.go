@@ -13,6 +13,7 @@ import (
 
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/inspection"
+	"ledge/internal/core/part"
 )
 
 var unitless = []string{"number", "directions", "angles", "sense", "cylinders", "mains", "throws", "cylinders_per_throw", "temperature_c"}
@@ -77,7 +78,7 @@ func TestFeatureOrderChangesNothing(t *testing.T) {
 	random := rand.New(rand.NewPCG(7, 11))
 	for _, tt := range decisions {
 		in, want := evaluateText(t, tt.doc)
-		if slices.ContainsFunc(in.Features, func(f inspection.Feature) bool { return f.State != inspection.AsFound }) {
+		if slices.ContainsFunc(in.Features, func(f inspection.Feature) bool { return f.State != part.AsFound }) {
 			continue
 		}
 		random.Shuffle(len(in.Features), func(i, j int) { in.Features[i], in.Features[j] = in.Features[j], in.Features[i] })

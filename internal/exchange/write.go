@@ -10,19 +10,20 @@ import (
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/instrument"
 	"ledge/internal/core/limit"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
 type inspectionDoc struct {
-	Format      string                        `json:"format"`
-	Unit        unit.System                   `json:"unit"`
-	Job         map[string]string             `json:"job,omitempty"`
-	Engine      *engine.Layout                `json:"engine,omitempty"`
-	Policy      map[string]any                `json:"policy"`
-	Limits      map[inspection.Kind]limitsDoc `json:"limits,omitempty"`
-	LimitsClose map[inspection.Kind]limitsDoc `json:"limits_close,omitempty"`
-	Features    []map[string]any              `json:"features"`
-	Decisions   []decisionDoc                 `json:"decisions,omitempty"`
+	Format      string                  `json:"format"`
+	Unit        unit.System             `json:"unit"`
+	Job         map[string]string       `json:"job,omitempty"`
+	Engine      *engine.Layout          `json:"engine,omitempty"`
+	Policy      map[string]any          `json:"policy"`
+	Limits      map[part.Kind]limitsDoc `json:"limits,omitempty"`
+	LimitsClose map[part.Kind]limitsDoc `json:"limits_close,omitempty"`
+	Features    []map[string]any        `json:"features"`
+	Decisions   []decisionDoc           `json:"decisions,omitempty"`
 }
 
 type decisionDoc struct {
@@ -119,8 +120,8 @@ func (w writer) lengths(ls []unit.Length) []decimal {
 	return each(ls, w.length)
 }
 
-func (w writer) limitsByKind(all map[inspection.Kind]limit.Limits) map[inspection.Kind]limitsDoc {
-	docs := map[inspection.Kind]limitsDoc{}
+func (w writer) limitsByKind(all map[part.Kind]limit.Limits) map[part.Kind]limitsDoc {
+	docs := map[part.Kind]limitsDoc{}
 	for kind, l := range all {
 		docs[kind] = w.limits(l)
 	}

@@ -12,6 +12,7 @@ import (
 
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
@@ -48,7 +49,7 @@ func TestWrittenReadsBackTheSame(t *testing.T) {
 		require.NoError(t, WriteInspection(&out, in))
 		again, err := Read(bytes.NewReader(out.Bytes()))
 		require.NoError(t, err, out.String())
-		for _, limits := range []*map[inspection.Kind]limit.Limits{&in.Limits, &in.LimitsClose, &again.Limits, &again.LimitsClose} {
+		for _, limits := range []*map[part.Kind]limit.Limits{&in.Limits, &in.LimitsClose, &again.Limits, &again.LimitsClose} {
 			if len(*limits) == 0 {
 				*limits = nil
 			}

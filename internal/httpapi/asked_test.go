@@ -12,6 +12,7 @@ import (
 
 	"ledge/internal/core/engine"
 	"ledge/internal/core/inspection"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/exchange"
 	"ledge/internal/store"
@@ -23,10 +24,10 @@ func TestWhatLooksMistypedIsAskedAbout(t *testing.T) {
 	b := bench{t, base}
 	view := b.get()
 	body := JudgementBody{Limits: view.Job.Limits, Policy: view.Job.Policy}
-	l := body.Limits.Book[inspection.MainJournal]
+	l := body.Limits.Book[part.MainJournal]
 	ten := unit.MustParse("10", unit.In)
 	l.Undersizes = []unit.Length{ten, 2 * ten}
-	body.Limits.Book[inspection.MainJournal] = l
+	body.Limits.Book[part.MainJournal] = l
 	match := `"` + strconv.FormatInt(view.Job.Version, 10) + `"`
 	status, said, _ := call(t, "PUT", base+"/api/v1/jobs/1/judgement", body, "If-Match", match)
 	require.Equal(t, 422, status)

@@ -8,7 +8,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"ledge/internal/core/disposition"
-	"ledge/internal/core/inspection"
+	"ledge/internal/core/part"
 	"ledge/internal/store"
 )
 
@@ -37,9 +37,9 @@ func (a resources) build(api huma.API) {
 		func(ctx context.Context, in *struct {
 			ID   int64 `path:"id"`
 			Body struct {
-				ID    string          `json:"id" format:"uuid"`
-				Kind  inspection.Kind `json:"kind" doc:"the kind of the places"`
-				Parts []int           `json:"parts" maxItems:"96" doc:"the numbers of the parts, in the order of the places"`
+				ID    string    `json:"id" format:"uuid"`
+				Kind  part.Kind `json:"kind" doc:"the kind of the places"`
+				Parts []int     `json:"parts" maxItems:"96" doc:"the numbers of the parts, in the order of the places"`
 			}
 		}) (*buildOutput, error) {
 			view, err := a.buildView(ctx, in.ID)

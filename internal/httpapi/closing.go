@@ -6,8 +6,8 @@ import (
 	"slices"
 	"strings"
 
-	"ledge/internal/core/inspection"
 	"ledge/internal/core/order"
+	"ledge/internal/core/part"
 	"ledge/internal/core/schedule"
 	"ledge/internal/core/walk"
 	"ledge/internal/store"
@@ -60,16 +60,16 @@ func (v JobView) openEnds() []OpenEnd {
 }
 
 // newKinds are the kinds by which new parts are measured: themselves, or what they are fitted into.
-var newKinds = map[schedule.Part][]inspection.Kind{
-	schedule.Pistons: {inspection.Piston}, schedule.Pins: {inspection.Pin},
-	schedule.MainShells: {inspection.MainBearing, inspection.MainShell, inspection.MainStrip}, schedule.RodShells: {inspection.RodBearing, inspection.RodShell, inspection.RodStrip},
-	schedule.SelectShells: {inspection.MainBearing, inspection.RodBearing, inspection.MainShell, inspection.RodShell, inspection.MainStrip, inspection.RodStrip},
+var newKinds = map[schedule.Part][]part.Kind{
+	schedule.Pistons: {part.Piston}, schedule.Pins: {part.Pin},
+	schedule.MainShells: {part.MainBearing, part.MainShell, part.MainStrip}, schedule.RodShells: {part.RodBearing, part.RodShell, part.RodStrip},
+	schedule.SelectShells: {part.MainBearing, part.RodBearing, part.MainShell, part.RodShell, part.MainStrip, part.RodStrip},
 }
 
 // measuredNew reports whether parts of one of the kinds were measured in another state than they came in.
-func (v JobView) measuredNew(kinds []inspection.Kind) bool {
+func (v JobView) measuredNew(kinds []part.Kind) bool {
 	for _, f := range v.Features {
-		if f.State == inspection.AsFound || len(f.Tape) == 0 {
+		if f.State == part.AsFound || len(f.Tape) == 0 {
 			continue
 		}
 		if slices.Contains(kinds, f.Kind) {

@@ -11,6 +11,7 @@ import (
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
+	"ledge/internal/core/part"
 	"ledge/internal/demo"
 )
 
@@ -152,7 +153,7 @@ func TestJudgementPreview(t *testing.T) {
 	require.Len(t, changed.Sets, 2)
 	assert.EqualValues(t, "reuse", changed.Sets[0].Before.Action)
 	assert.EqualValues(t, "grind", changed.Sets[0].After.Action)
-	judgement.Limits.Book = map[inspection.Kind]limit.Limits{}
+	judgement.Limits.Book = map[part.Kind]limit.Limits{}
 	gone := look()
 	assert.Nil(t, gone.Sets[0].After, "without limits nothing is decided")
 	assert.NotEmpty(t, gone.Parts)

@@ -13,7 +13,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"ledge/internal/core/inspection"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/exchange"
 	"ledge/internal/store"
@@ -53,7 +53,7 @@ func rowsOf(record *store.Record) []exchange.Row {
 	for i := range record.Features {
 		f := &record.Features[i]
 		u := string(record.Job.Unit)
-		if f.Kind.Quantity() == inspection.Weight {
+		if f.Kind.Quantity() == part.Weight {
 			u = exchange.Grams
 		}
 		for station, name := range f.Stations {

@@ -16,6 +16,7 @@ import (
 	"ledge/internal/archive"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/exchange"
 	"ledge/internal/store"
@@ -96,10 +97,10 @@ func (a resources) files(api huma.API) {
 			}
 			limits := store.LimitSet{Book: read.Limits, Close: read.LimitsClose}
 			if limits.Book == nil {
-				limits.Book = map[inspection.Kind]limit.Limits{}
+				limits.Book = map[part.Kind]limit.Limits{}
 			}
 			if limits.Close == nil {
-				limits.Close = map[inspection.Kind]limit.Limits{}
+				limits.Close = map[part.Kind]limit.Limits{}
 			}
 			return &struct{ Body CardAnswer }{CardAnswer{read.Job.Engine, read.Unit, JudgementBody{limits, read.Policy}}}, nil
 		})
@@ -193,7 +194,7 @@ func (a resources) importFile(ctx context.Context, in *struct {
 	answer := ImportAnswer{Engine: read.Job.Engine, Customer: read.Job.Customer, Features: len(read.Features)}
 	scope := store.CrankOnly
 	for _, f := range read.Features {
-		if f.Kind == inspection.Cylinder || f.Kind.Housing() || f.Kind == inspection.Piston {
+		if f.Kind == part.Cylinder || f.Kind.Housing() || f.Kind == part.Piston {
 			scope = store.WholeEngine
 		}
 		if !f.Kind.Grid() && read.Engine != nil {
@@ -238,8 +239,8 @@ func unstorable(in *inspection.Inspection) exchange.Problems {
 	for i, f := range in.Features {
 		at := fmt.Sprintf("/features/%d", i)
 		place := store.Place{Kind: f.Kind, Number: max(f.Number, 1), State: f.State}
-		if f.Kind == inspection.Strip {
-			place.Kind = inspection.StripFor(f.List.Of)
+		if f.Kind == part.Strip {
+			place.Kind = part.StripFor(f.List.Of)
 		}
 		switch {
 		case seen[place]:

@@ -8,8 +8,8 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/google/uuid"
 
-	"ledge/internal/core/inspection"
 	"ledge/internal/core/instrument"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/store"
 )
@@ -17,7 +17,7 @@ import (
 // GaugeBody sets a gauge up for the parts of a kind.
 type GaugeBody struct {
 	ID            string          `json:"id" format:"uuid"`
-	Kind          inspection.Kind `json:"kind" minLength:"1"`
+	Kind          part.Kind       `json:"kind" minLength:"1"`
 	Instrument    instrument.Kind `json:"instrument" enum:"micrometer,bore_gauge,telescoping_gauge,indicator,caliper,plastic_strip,feeler"`
 	Division      unit.Length     `json:"division"`
 	Mode          string          `json:"mode" enum:"direct,divisions,length,vernier,strip,feeler"`
@@ -34,8 +34,8 @@ type GaugeBody struct {
 
 // GaugeCheckBody records a check of a kind's gauge on its standard.
 type GaugeCheckBody struct {
-	ID   string          `json:"id" format:"uuid"`
-	Kind inspection.Kind `json:"kind" minLength:"1"`
+	ID   string    `json:"id" format:"uuid"`
+	Kind part.Kind `json:"kind" minLength:"1"`
 	// Gauge is the setup that was checked; left out where none was made.
 	Gauge *string     `json:"gauge,omitempty"`
 	Off   unit.Length `json:"off" doc:"what it showed beyond where it should stand, in 0.1 nm"`
@@ -77,7 +77,7 @@ func (a resources) setGauge(ctx context.Context, in *struct {
 // settle refuses what cannot be, and clears what the mode does not use.
 func (b *GaugeBody) settle() error {
 	deviates := b.Mode == "divisions" || b.Mode == "length"
-	if !deviates || b.Kind.Quantity() != inspection.Size {
+	if !deviates || b.Kind.Quantity() != part.Size {
 		b.Mating = false
 	}
 	if b.Mode != "strip" {
@@ -100,7 +100,7 @@ func (b *GaugeBody) settle() error {
 		}
 	case b.Mating || b.Mode == "direct" || b.Mode == "feeler":
 		b.Setting = nil
-	case deviates && b.Kind.Quantity() != inspection.Size:
+	case deviates && b.Kind.Quantity() != part.Size:
 		b.Setting = new(unit.Length) // a dial is zeroed where the measuring begins
 	case b.Setting == nil || *b.Setting < 0 || deviates && *b.Setting == 0:
 		return refuse("setting", "Say what the gauge was zeroed on.")

@@ -14,6 +14,7 @@ import (
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/engine"
 	"ledge/internal/core/inspection"
+	"ledge/internal/core/part"
 	"ledge/internal/core/plan"
 	"ledge/internal/core/schedule"
 	"ledge/internal/core/unit"
@@ -42,9 +43,9 @@ type JobLine struct {
 
 // FeatureLine is how far one part is.
 type FeatureLine struct {
-	Kind     inspection.Kind `json:"kind"`
-	Number   int             `json:"number"`
-	Complete bool            `json:"complete"`
+	Kind     part.Kind `json:"kind"`
+	Number   int       `json:"number"`
+	Complete bool      `json:"complete"`
 	// Standing is its worst verdict.
 	Standing string `json:"standing" enum:"within,beyond,unsure,no_limit"`
 }
@@ -147,7 +148,7 @@ func (a resources) createJob(ctx context.Context, in *struct{ Body NewJobBody })
 		if !ok || p.Turn {
 			return nil, refuse("journal_plan", fmt.Sprintf("There is no plan %q.", b.JournalPlan))
 		}
-		n.Plans = map[inspection.Kind]plan.Plan{inspection.MainJournal: p, inspection.RodJournal: p}
+		n.Plans = map[part.Kind]plan.Plan{part.MainJournal: p, part.RodJournal: p}
 	}
 	id, err := a.store.CreateJob(ctx, n)
 	return a.changed(ctx, id, err)

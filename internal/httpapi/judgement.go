@@ -11,6 +11,7 @@ import (
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/store"
 )
@@ -180,7 +181,7 @@ func (b JudgementBody) check(s unit.System) error {
 // ask asks about limits that look mistyped, each with what was likely meant.
 func (b JudgementBody) ask(s unit.System) error {
 	var places []*huma.ErrorDetail
-	for block, byKind := range map[string]map[inspection.Kind]limit.Limits{"book": b.Limits.Book, "close": b.Limits.Close} {
+	for block, byKind := range map[string]map[part.Kind]limit.Limits{"book": b.Limits.Book, "close": b.Limits.Close} {
 		for kind, l := range byKind {
 			for _, d := range l.Doubts(s) {
 				places = append(places, &huma.ErrorDetail{Location: "body.limits." + block + "." + string(kind) + "." + d.Field, Message: d.Sentence,
@@ -203,7 +204,7 @@ func checkPolicy(at string, p inspection.Policy) (places []*huma.ErrorDetail) {
 }
 
 // checkLimits says what cannot be in a set of limits, field by field.
-func checkLimits(at string, s unit.System, byKind map[inspection.Kind]limit.Limits) []*huma.ErrorDetail {
+func checkLimits(at string, s unit.System, byKind map[part.Kind]limit.Limits) []*huma.ErrorDetail {
 	var places []*huma.ErrorDetail
 	for kind, l := range byKind {
 		where := "body." + at + "." + string(kind)

@@ -13,7 +13,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"ledge/internal/core/disposition"
-	"ledge/internal/core/inspection"
+	"ledge/internal/core/part"
 	"ledge/internal/store"
 )
 
@@ -39,10 +39,10 @@ func TestOnePaperOneNumber(t *testing.T) {
 	for what, change := range map[string]func(){
 		"a limit": func() {
 			judge(func(j *JudgementBody) {
-				l := j.Limits.Book[inspection.MainJournal]
+				l := j.Limits.Book[part.MainJournal]
 				wider := *l.TaperMax + 2540
 				l.TaperMax = &wider
-				j.Limits.Book[inspection.MainJournal] = l
+				j.Limits.Book[part.MainJournal] = l
 			})
 		},
 		"the policy": func() { judge(func(j *JudgementBody) { j.Policy.CleanupAllowance += 2540 }) },

@@ -7,18 +7,19 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"ledge/internal/core/inspection"
+	"ledge/internal/core/part"
 	"ledge/internal/store"
 )
 
 // LookBody grades a feature, or records a crack test of it.
 type LookBody struct {
-	ID     string          `json:"id" format:"uuid"`
-	Kind   inspection.Kind `json:"kind" minLength:"1"`
-	Number int             `json:"number" minimum:"1"`
-	State  string          `json:"state" minLength:"1"`
-	What   string          `json:"what" enum:"grade,test_clear,test_cracked"`
-	Look   string          `json:"look,omitempty" enum:"smooth,marked,scored,heat,cracked"`
-	Note   string          `json:"note" maxLength:"400" doc:"for a crack test: the method and who made it"`
+	ID     string    `json:"id" format:"uuid"`
+	Kind   part.Kind `json:"kind" minLength:"1"`
+	Number int       `json:"number" minimum:"1"`
+	State  string    `json:"state" minLength:"1"`
+	What   string    `json:"what" enum:"grade,test_clear,test_cracked"`
+	Look   string    `json:"look,omitempty" enum:"smooth,marked,scored,heat,cracked"`
+	Note   string    `json:"note" maxLength:"400" doc:"for a crack test: the method and who made it"`
 }
 
 func (a resources) looks(api huma.API) {

@@ -12,6 +12,7 @@ import (
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/order"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/store"
 )
@@ -118,7 +119,7 @@ func (v JobView) withOrders(record store.Record, in *inspection.Inspection, deci
 	}
 	pistons := map[int]unit.Length{}
 	for i := range in.Features {
-		if f := &in.Features[i]; f.Kind == inspection.Piston && f.State == disposition.NewPart && v.Evaluation.Features[i].Mean != nil {
+		if f := &in.Features[i]; f.Kind == part.Piston && f.State == disposition.NewPart && v.Evaluation.Features[i].Mean != nil {
 			pistons[f.Number] = *v.Evaluation.Features[i].Mean
 		}
 	}
@@ -214,7 +215,7 @@ func beforeWork(in *inspection.Inspection, orders []store.Order) *inspection.Ins
 		}
 	}
 	proves := func(f inspection.Feature) bool {
-		return proofs[place{disposition.Ref{Kind: f.Kind, Number: max(1, f.Number)}, f.State}] || f.Kind == inspection.Piston && f.State == disposition.NewPart && len(orders) > 0
+		return proofs[place{disposition.Ref{Kind: f.Kind, Number: max(1, f.Number)}, f.State}] || f.Kind == part.Piston && f.State == disposition.NewPart && len(orders) > 0
 	}
 	if !slices.ContainsFunc(in.Features, proves) {
 		return in

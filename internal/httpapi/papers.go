@@ -12,8 +12,8 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"ledge/internal/core/disposition"
-	"ledge/internal/core/inspection"
 	"ledge/internal/core/order"
+	"ledge/internal/core/part"
 	"ledge/internal/exchange"
 	"ledge/internal/report"
 	"ledge/internal/store"
@@ -283,7 +283,7 @@ func takenOf(record *store.Record, f *store.Feature) report.Taken {
 		t.On = moment(r.TakenAt).Format("2 January 2006")
 	}
 	t.By = strings.Join(names, ", ")
-	if f.Kind.Quantity() != inspection.Weight {
+	if f.Kind.Quantity() != part.Weight {
 		t.Gauge = strings.Join(gaugesOf(record, f), "; ")
 	}
 	return t

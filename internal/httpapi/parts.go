@@ -6,8 +6,8 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"ledge/internal/core/inspection"
 	"ledge/internal/core/instrument"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/store"
 )
@@ -15,7 +15,7 @@ import (
 // ConditionBody says how the parts of a kind are held and how warm they are.
 type ConditionBody struct {
 	ID        string              `json:"id" format:"uuid"`
-	Kind      inspection.Kind     `json:"kind" minLength:"1"`
+	Kind      part.Kind           `json:"kind" minLength:"1"`
 	Torqued   *bool               `json:"torqued,omitempty" doc:"caps torqued in steps, in sequence"`
 	DeckPlate *bool               `json:"deck_plate,omitempty"`
 	ShellsIn  *bool               `json:"shells_in,omitempty"`
@@ -49,8 +49,8 @@ func (a resources) parts(api huma.API) {
 		func(ctx context.Context, in *struct {
 			ID   int64 `path:"id"`
 			Body struct {
-				Kind  inspection.Kind `json:"kind" minLength:"1"`
-				State string          `json:"state" pattern:"^[a-z][a-z0-9_]{0,30}$" doc:"after_grind, after_polish, after_hone…"`
+				Kind  part.Kind `json:"kind" minLength:"1"`
+				State string    `json:"state" pattern:"^[a-z][a-z0-9_]{0,30}$" doc:"after_grind, after_polish, after_hone…"`
 			}
 		}) (*jobOutput, error) {
 			return a.changed(ctx, in.ID, a.store.AddState(ctx, in.ID, in.Body.Kind, in.Body.State))
@@ -100,8 +100,8 @@ func (a resources) parts(api huma.API) {
 		func(ctx context.Context, in *struct {
 			ID   int64 `path:"id"`
 			Body struct {
-				Kind  inspection.Kind `json:"kind" minLength:"1"`
-				Count int             `json:"count" minimum:"1" maximum:"96" doc:"how many there then are"`
+				Kind  part.Kind `json:"kind" minLength:"1"`
+				Count int       `json:"count" minimum:"1" maximum:"96" doc:"how many there then are"`
 			}
 		}) (*jobOutput, error) {
 			if !in.Body.Kind.Known() {
@@ -112,18 +112,18 @@ func (a resources) parts(api huma.API) {
 	register(api, store.Inspector, huma.Operation{OperationID: "remove-state", Method: http.MethodDelete, Path: "/api/v1/jobs/{id}/states/{kind}/{state}",
 		Summary: "Take a state back while nothing is recorded in it"},
 		func(ctx context.Context, in *struct {
-			ID    int64           `path:"id"`
-			Kind  inspection.Kind `path:"kind"`
-			State string          `path:"state"`
+			ID    int64     `path:"id"`
+			Kind  part.Kind `path:"kind"`
+			State string    `path:"state"`
 		}) (*jobOutput, error) {
 			return a.changed(ctx, in.ID, a.store.RemoveState(ctx, in.ID, in.Kind, in.State))
 		})
 	register(api, store.Inspector, huma.Operation{OperationID: "remove-part", Method: http.MethodDelete, Path: "/api/v1/jobs/{id}/parts/{kind}/{number}",
 		Summary: "Take a part back while nothing is recorded of it"},
 		func(ctx context.Context, in *struct {
-			ID     int64           `path:"id"`
-			Kind   inspection.Kind `path:"kind"`
-			Number int             `path:"number"`
+			ID     int64     `path:"id"`
+			Kind   part.Kind `path:"kind"`
+			Number int       `path:"number"`
 		}) (*jobOutput, error) {
 			return a.changed(ctx, in.ID, a.store.RemovePart(ctx, in.ID, in.Kind, in.Number))
 		})

@@ -6,7 +6,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"ledge/internal/core/inspection"
+	"ledge/internal/core/part"
 	"ledge/internal/core/plan"
 	"ledge/internal/core/unit"
 	"ledge/internal/store"
@@ -20,8 +20,8 @@ func (a resources) plans(api huma.API) {
 	register(api, store.Inspector, huma.Operation{OperationID: "set-plan", Method: http.MethodPut, Path: "/api/v1/jobs/{id}/plans/{kind}",
 		Summary: "Choose the plan for the features of a kind that nobody has read yet"},
 		func(ctx context.Context, in *struct {
-			ID   int64           `path:"id"`
-			Kind inspection.Kind `path:"kind"`
+			ID   int64     `path:"id"`
+			Kind part.Kind `path:"kind"`
 			Body struct {
 				Plan string `json:"plan" minLength:"1"`
 			}
@@ -30,7 +30,7 @@ func (a resources) plans(api huma.API) {
 			switch {
 			case !ok:
 				return nil, refuse("plan", "There is no such plan.")
-			case p.Turn != (in.Kind == inspection.Runout), !p.Turn && !in.Kind.Grid():
+			case p.Turn != (in.Kind == part.Runout), !p.Turn && !in.Kind.Grid():
 				return nil, refuse("plan", "This plan is not for parts of this kind.")
 			}
 			return a.changed(ctx, in.ID, a.store.SetPlan(ctx, in.ID, in.Kind, p))

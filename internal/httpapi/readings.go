@@ -7,19 +7,19 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"ledge/internal/core/inspection"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/store"
 )
 
 // ReadingBody is one reading as taken at the bench. The client makes the id: sending it twice stores it once.
 type ReadingBody struct {
-	ID        string          `json:"id" format:"uuid"`
-	Kind      inspection.Kind `json:"kind" minLength:"1"`
-	Number    int             `json:"number" minimum:"1"`
-	State     string          `json:"state" minLength:"1"`
-	Station   int             `json:"station" minimum:"0"`
-	Direction int             `json:"direction" minimum:"0"`
+	ID        string    `json:"id" format:"uuid"`
+	Kind      part.Kind `json:"kind" minLength:"1"`
+	Number    int       `json:"number" minimum:"1"`
+	State     string    `json:"state" minLength:"1"`
+	Station   int       `json:"station" minimum:"0"`
+	Direction int       `json:"direction" minimum:"0"`
 	// StationName and DirectionAt say by name where it was read, whatever the plan is by now.
 	StationName *string     `json:"station_name,omitempty" maxLength:"40"`
 	DirectionAt *unit.Angle `json:"direction_at,omitempty" doc:"in microdegrees"`

@@ -8,7 +8,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"ledge/internal/core/disposition"
-	"ledge/internal/core/inspection"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/store"
 )
@@ -19,7 +19,7 @@ type SearchQuery struct {
 	Set    disposition.SetName `query:"set" maxLength:"30"`
 	Action disposition.Action  `query:"action" maxLength:"30"`
 	Step   string              `query:"step" maxLength:"20" doc:"a decimal in the unit"`
-	Kind   inspection.Kind     `query:"kind" maxLength:"30"`
+	Kind   part.Kind           `query:"kind" maxLength:"30"`
 	From   string              `query:"from" maxLength:"20" doc:"a decimal in the unit"`
 	To     string              `query:"to" maxLength:"20" doc:"a decimal in the unit"`
 	Unit   unit.System         `query:"unit" enum:"in,mm" default:"in"`
@@ -36,10 +36,10 @@ type LearnedView struct {
 
 // LearnedPart is the wear of one place over all jobs, in 0.1 nm, sorted.
 type LearnedPart struct {
-	Kind   inspection.Kind `json:"kind"`
-	Number int             `json:"number"`
-	Wear   []unit.Length   `json:"wear"`
-	Median unit.Length     `json:"median"`
+	Kind   part.Kind     `json:"kind"`
+	Number int           `json:"number"`
+	Wear   []unit.Length `json:"wear"`
+	Median unit.Length   `json:"median"`
 	// Limit is the wear limit of the latest job that has one.
 	Limit *unit.Length `json:"limit,omitempty"`
 }
@@ -47,9 +47,9 @@ type LearnedPart struct {
 func (a resources) record(api huma.API) {
 	register(api, store.Viewer, huma.Operation{OperationID: "get-history", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/history", Summary: "What happened to a job, or to one feature, the latest first"},
 		func(ctx context.Context, in *struct {
-			ID     int64           `path:"id"`
-			Kind   inspection.Kind `query:"kind" maxLength:"30"`
-			Number int             `query:"number"`
+			ID     int64     `path:"id"`
+			Kind   part.Kind `query:"kind" maxLength:"30"`
+			Number int       `query:"number"`
 		}) (*struct{ Body []store.Moment }, error) {
 			list, err := a.store.History(ctx, in.ID, in.Kind, in.Number)
 			if err != nil {
@@ -148,7 +148,7 @@ func (a resources) learned(ctx context.Context, engine string) (LearnedView, err
 	}
 	slices.SortFunc(view.Parts, func(x, y LearnedPart) int {
 		if x.Kind != y.Kind {
-			return slices.Index(inspection.GridKinds(), x.Kind) - slices.Index(inspection.GridKinds(), y.Kind)
+			return slices.Index(part.Grids(), x.Kind) - slices.Index(part.Grids(), y.Kind)
 		}
 		return x.Number - y.Number
 	})

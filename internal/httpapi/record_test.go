@@ -8,7 +8,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"ledge/internal/core/inspection"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/store"
 )
@@ -56,14 +56,14 @@ func TestLearnedFromEveryJob(t *testing.T) {
 	learned := get[LearnedView](t, base+"/api/v1/learned?engine=Sawmill+four")
 	assert.Equal(t, 10, learned.Jobs)
 	assert.Equal(t, unit.In, learned.Unit)
-	kinds := map[inspection.Kind]int{}
+	kinds := map[part.Kind]int{}
 	for _, p := range learned.Parts {
 		kinds[p.Kind]++
 		assert.Len(t, p.Wear, 10, "%s %d", p.Kind, p.Number)
 		assert.IsNonDecreasing(t, p.Wear)
 		assert.Equal(t, p.Wear[5], p.Median)
 	}
-	assert.Equal(t, map[inspection.Kind]int{"main_journal": 5, "rod_journal": 4, "cylinder": 4, "main_housing": 5, "rod_housing": 4}, kinds)
+	assert.Equal(t, map[part.Kind]int{"main_journal": 5, "rod_journal": 4, "cylinder": 4, "main_housing": 5, "rod_housing": 4}, kinds)
 
 	// One more job of an engine that came in once, its first main ground 0.010 before.
 	pump := get[LearnedView](t, base+"/api/v1/learned?engine=Orchard+pump+four")

@@ -14,6 +14,7 @@ import (
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/order"
+	"ledge/internal/core/part"
 	"ledge/internal/core/plan"
 	"ledge/internal/core/schedule"
 	"ledge/internal/core/unit"
@@ -70,8 +71,8 @@ type FeatureView struct {
 	ByStation   []plan.Cell `json:"by_station"`
 	ByDirection []plan.Cell `json:"by_direction"`
 	// Quantity says what its readings are; Columns names them where they are not directions.
-	Quantity inspection.Quantity `json:"quantity" enum:"size,gap,dial,weight"`
-	Columns  []string            `json:"columns,omitempty"`
+	Quantity part.Quantity `json:"quantity" enum:"size,gap,dial,weight"`
+	Columns  []string      `json:"columns,omitempty"`
 	// Mating is the part it runs with, as far as it is measured.
 	Mating *Mating `json:"mating,omitempty"`
 	Sees   string  `json:"sees"`
@@ -182,9 +183,9 @@ func viewOf(ctx context.Context, record store.Record) (v JobView, err error) {
 	if bend, ok := inspection.BendOf(in, v.Evaluation.Features); ok {
 		v.Bend = &bend
 	}
-	count := map[inspection.Kind]int{}
+	count := map[part.Kind]int{}
 	for _, f := range record.Features {
-		if f.State == inspection.AsFound {
+		if f.State == part.AsFound {
 			count[f.Kind]++
 		}
 	}
@@ -204,7 +205,7 @@ func viewOf(ctx context.Context, record store.Record) (v JobView, err error) {
 	for i, f := range record.Features {
 		stations, directions := len(f.Stations), len(f.Directions)
 		one := FeatureView{Feature: f, Title: f.Name(), Look: store.Standing(f.Looks), Finding: -1, Standing: "open",
-			Quantity: f.Kind.Quantity(), Columns: f.Kind.Columns(), Mating: mating(in, v.Evaluation.Features, f),
+			Quantity: f.Kind.Quantity(), Columns: columnsOf(f.Kind), Mating: mating(in, v.Evaluation.Features, f),
 			ByStation: path(stations, directions, plan.ByStation), ByDirection: path(stations, directions, plan.ByDirection)}
 		if one.Columns != nil {
 			one.ByStation = sheetPath(f.Kind, stations, directions)
@@ -262,12 +263,20 @@ func atSight(features []FeatureView) []walk.Finding {
 	return found
 }
 
+// columnsOf names the columns of a list; nil where they are directions in degrees.
+func columnsOf(kind part.Kind) []string {
+	if list := kind.Row().List; list != nil {
+		return list.ColumnNames()
+	}
+	return nil
+}
+
 // sheetPath goes line by line, but for the end float column by column: the crank is turned once.
-func sheetPath(kind inspection.Kind, lines, columns int) []plan.Cell {
+func sheetPath(kind part.Kind, lines, columns int) []plan.Cell {
 	path := make([]plan.Cell, 0, lines*columns)
 	for i := range lines * columns {
 		cell := plan.Cell{Station: i / columns, Direction: i % columns}
-		if kind == inspection.EndFloat {
+		if kind.Row().List.ByColumn {
 			cell = plan.Cell{Station: i % lines, Direction: i / lines}
 		}
 		path = append(path, cell)
@@ -286,15 +295,9 @@ func holding(all []store.Condition) []store.Condition {
 	return last
 }
 
-// matingKinds: what runs in what.
-var matingKinds = map[inspection.Kind]inspection.Kind{
-	inspection.MainBearing: inspection.MainJournal, inspection.RodBearing: inspection.RodJournal, inspection.CamBearing: inspection.CamJournal,
-	inspection.Cylinder: inspection.Piston, inspection.SmallEnd: inspection.Pin, inspection.PinBore: inspection.Pin,
-}
-
 func mating(in *inspection.Inspection, findings []inspection.Finding, f store.Feature) *Mating {
-	kind, runs := matingKinds[f.Kind]
-	if !runs {
+	kind := f.Kind.Row().Mate
+	if kind == "" {
 		return nil
 	}
 	i, ok := in.Latest(kind, f.Number)

@@ -10,6 +10,7 @@ import (
 
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
@@ -371,7 +372,7 @@ func (j Job) judgedBy() []string {
 		fmt.Sprintf("Limits “%s”; decision rule “%s”; wear counted from “%s”; clearance target “%s”; bores clean up to “%s”, pins to “%s”; grind “%s”.",
 			policy.Limits, policy.DecisionRule, policy.WearReference, policy.ClearanceTarget, policy.BoreCleanup, policy.PinCleanup, policy.Grind),
 	}
-	for _, kind := range append(inspection.GridKinds(), inspection.ListKinds()...) {
+	for _, kind := range append(part.Grids(), part.Lists()...) {
 		limits, ok := j.In.LimitsFor(kind, 0)
 		if !ok {
 			continue

@@ -13,6 +13,7 @@ import (
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/order"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/exchange"
 )
@@ -103,9 +104,9 @@ func TestAnyTextMakesAPaper(t *testing.T) {
 
 // Every kind of part finds its place in an inspection, measured or not.
 func TestEveryKindHasItsPlace(t *testing.T) {
-	for _, kind := range inspection.GridKinds() {
+	for _, kind := range part.Grids() {
 		job := aJob(t, "Pump")
-		job.In.Features = append(job.In.Features, inspection.Feature{Kind: kind, Number: 2, State: inspection.AsFound, Stations: []string{"A"}, Directions: []unit.Angle{0}, Cells: [][]inspection.Cell{{{}}}})
+		job.In.Features = append(job.In.Features, inspection.Feature{Kind: kind, Number: 2, State: part.AsFound, Stations: []string{"A"}, Directions: []unit.Angle{0}, Cells: [][]inspection.Cell{{{}}}})
 		job.Taken = append(job.Taken, Taken{})
 		job.Result = disposition.Evaluate(job.In)
 		_, err := job.Inspection()

@@ -9,6 +9,7 @@ import (
 
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/instrument"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
@@ -19,7 +20,7 @@ type Condition struct {
 	Seq       int64               `db:"seq" json:"seq"`
 	ID        string              `db:"id" json:"id"`
 	JobID     int64               `db:"job_id" json:"-"`
-	Kind      inspection.Kind     `db:"kind" json:"kind"`
+	Kind      part.Kind           `db:"kind" json:"kind"`
 	Torqued   *bool               `db:"torqued" json:"torqued,omitempty"`
 	DeckPlate *bool               `db:"deck_plate" json:"deck_plate,omitempty"`
 	ShellsIn  *bool               `db:"shells_in" json:"shells_in,omitempty"`
@@ -84,7 +85,7 @@ func conditionsOf(ctx context.Context, q querier, jobID int64) ([]Condition, err
 }
 
 // lastCondition is the id of the condition that holds for a kind; nil without one.
-func lastCondition(ctx context.Context, q querier, jobID int64, kind inspection.Kind) (id *string, err error) {
+func lastCondition(ctx context.Context, q querier, jobID int64, kind part.Kind) (id *string, err error) {
 	var ids []string
 	if err := q.SelectContext(ctx, &ids, `SELECT id FROM conditions WHERE job_id = ? AND kind = ? ORDER BY seq DESC LIMIT 1`, jobID, kind); err != nil || len(ids) == 0 {
 		return nil, err

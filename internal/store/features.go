@@ -10,21 +10,22 @@ import (
 	"ledge/internal/core/engine"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/instrument"
+	"ledge/internal/core/part"
 	"ledge/internal/core/plan"
 	"ledge/internal/core/unit"
 )
 
 // A Feature is one measured place of a job, with its plan and everything ever recorded of it.
 type Feature struct {
-	ID             int64           `db:"id" json:"id"`
-	JobID          int64           `db:"job_id" json:"-"`
-	Kind           inspection.Kind `db:"kind" json:"kind"`
-	Number         int             `db:"number" json:"number"`
-	State          string          `db:"state" json:"state"`
-	StationsText   string          `db:"stations" json:"-"`
-	DirectionsText string          `db:"directions" json:"-"`
-	Stations       []string        `db:"-" json:"stations"`
-	Directions     []unit.Angle    `db:"-" json:"directions"`
+	ID             int64        `db:"id" json:"id"`
+	JobID          int64        `db:"job_id" json:"-"`
+	Kind           part.Kind    `db:"kind" json:"kind"`
+	Number         int          `db:"number" json:"number"`
+	State          string       `db:"state" json:"state"`
+	StationsText   string       `db:"stations" json:"-"`
+	DirectionsText string       `db:"directions" json:"-"`
+	Stations       []string     `db:"-" json:"stations"`
+	Directions     []unit.Angle `db:"-" json:"directions"`
 
 	GaugeKind          *instrument.Kind `db:"gauge_kind" json:"gauge_kind,omitempty"`
 	GaugeDivision      *unit.Length     `db:"gauge_division" json:"gauge_division,omitempty"`
@@ -52,61 +53,18 @@ const featureColumns = `id, job_id, kind, number, state, stations, directions, g
 	gauge_repeatability, gauge_setting_u, stamp, fitted_step, fitted_shell, added,
 	(SELECT value FROM unworn u WHERE u.feature_id = features.id ORDER BY u.seq DESC LIMIT 1) AS unworn`
 
-// parts lists what an engine's layout has to measure, in the order of work. Only those of the crankshaft belong
-// to a crank that came alone.
-var parts = []struct {
-	kind  inspection.Kind
-	crank bool
-	count func(engine.Layout) int
-}{
-	{inspection.EndFloat, false, one},
-	{inspection.MainHousing, false, mains},
-	{inspection.TunnelEdge, false, one},
-	{inspection.Cylinder, false, cylinders},
-	{inspection.Deck, false, banks},
-	{inspection.MainJournal, true, mains},
-	{inspection.RodJournal, true, throws},
-	{inspection.Runout, true, mains},
-	{inspection.RodHousing, false, cylinders},
-	{inspection.Piston, false, cylinders},
-	{inspection.MainBearing, true, mains},
-	{inspection.RodBearing, true, throws},
-}
-
-func one(engine.Layout) int         { return 1 }
-func mains(l engine.Layout) int     { return l.Mains }
-func throws(l engine.Layout) int    { return l.Throws }
-func cylinders(l engine.Layout) int { return l.Cylinders }
-func banks(l engine.Layout) int {
-	if l.Arrangement == engine.Inline {
-		return 1
-	}
-	return 2
-}
-
-// usual are the plans a kind starts with, common practice; the others start with two ends and two directions.
-var usual = map[inspection.Kind]string{
-	inspection.MainHousing: "2x3", inspection.RodHousing: "2x3", inspection.Cylinder: "3x2", inspection.MainJournal: "2x4",
-	inspection.RodJournal: "2x4", inspection.CamJournal: "2x4", inspection.Piston: "skirt", inspection.MainBearing: "1x2",
-	inspection.RodBearing: "1x2", inspection.CamBearing: "1x2",
-}
-
 // UsualPlan is the plan a grid kind starts with.
-func UsualPlan(kind inspection.Kind) plan.Plan {
-	id, ok := usual[kind]
-	if !ok {
-		id = "2x2"
-	}
-	p, _ := plan.Find(id)
+func UsualPlan(kind part.Kind) plan.Plan {
+	p, _ := plan.Find(kind.Row().Plan)
 	return p
 }
 
 // layoutFeature is one part as it starts: with the chosen plan, or the usual one of its kind.
-func layoutFeature(kind inspection.Kind, number int, l engine.Layout, chosen *plan.Plan) Feature {
-	f := Feature{Kind: kind, Number: number, State: inspection.AsFound}
+func layoutFeature(kind part.Kind, number int, l engine.Layout, chosen *plan.Plan) Feature {
+	f := Feature{Kind: kind, Number: number, State: part.AsFound}
 	switch {
 	case !kind.Grid():
-		f.Stations, f.Directions = inspection.SheetOf(kind, l)
+		f.Stations, f.Directions = part.SheetOf(kind, l)
 	case chosen != nil:
 		f.Stations, f.Directions = chosen.Stations, chosen.Directions
 	default:
@@ -119,16 +77,16 @@ func layoutFeature(kind inspection.Kind, number int, l engine.Layout, chosen *pl
 // layoutFeatures lists the features of a new job.
 func layoutFeatures(n NewJob) []Feature {
 	var features []Feature
-	for _, part := range parts {
-		if n.Scope != WholeEngine && !part.crank {
+	for _, row := range part.All() {
+		if row.Start == part.Asked || row.Start == part.WithEngine && n.Scope != WholeEngine {
 			continue
 		}
 		var chosen *plan.Plan
-		if p, ok := n.Plans[part.kind]; ok {
+		if p, ok := n.Plans[row.Kind]; ok {
 			chosen = &p
 		}
-		for number := 1; number <= part.count(n.Layout); number++ {
-			features = append(features, layoutFeature(part.kind, number, n.Layout, chosen))
+		for number := 1; number <= row.Count(n.Layout); number++ {
+			features = append(features, layoutFeature(row.Kind, number, n.Layout, chosen))
 		}
 	}
 	return features
@@ -192,9 +150,9 @@ func features(ctx context.Context, q querier, jobID, only int64) ([]Feature, err
 
 // A Place names a feature within a job.
 type Place struct {
-	Kind   inspection.Kind `json:"kind"`
-	Number int             `json:"number"`
-	State  string          `json:"state"`
+	Kind   part.Kind `json:"kind"`
+	Number int       `json:"number"`
+	State  string    `json:"state"`
 }
 
 func findFeature(ctx context.Context, q querier, jobID int64, p Place) (Feature, error) {
@@ -211,7 +169,7 @@ func findFeature(ctx context.Context, q querier, jobID int64, p Place) (Feature,
 }
 
 // SetPlan gives every feature of a kind that nobody has read yet another plan. With none left it is a conflict.
-func (s *Store) SetPlan(ctx context.Context, jobID int64, kind inspection.Kind, p plan.Plan) error {
+func (s *Store) SetPlan(ctx context.Context, jobID int64, kind part.Kind, p plan.Plan) error {
 	stations, err := json.Marshal(p.Stations)
 	if err != nil {
 		return err

@@ -8,7 +8,7 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"ledge/internal/core/disposition"
-	"ledge/internal/core/inspection"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
@@ -20,7 +20,7 @@ type Search struct {
 	Action disposition.Action
 	Step   *unit.Length
 	// Kind, From and To: a part of that kind was read between two sizes.
-	Kind     inspection.Kind
+	Kind     part.Kind
 	From, To *unit.Length
 }
 
@@ -109,11 +109,11 @@ func (s *Store) holding(ctx context.Context, found []FoundJob) error {
 
 // A Worn is how far one part of an engine came in worn, in one job: its extremes as found.
 type Worn struct {
-	JobID  int64           `db:"job_id"`
-	Kind   inspection.Kind `db:"kind"`
-	Number int             `db:"number"`
-	Min    unit.Length     `db:"least"`
-	Max    unit.Length     `db:"most"`
+	JobID  int64       `db:"job_id"`
+	Kind   part.Kind   `db:"kind"`
+	Number int         `db:"number"`
+	Min    unit.Length `db:"least"`
+	Max    unit.Length `db:"most"`
 }
 
 // mostLearned bounds the jobs that a look at an engine goes through: the latest ones.

@@ -12,6 +12,7 @@ import (
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/engine"
 	"ledge/internal/core/inspection"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
@@ -56,10 +57,10 @@ func TestSearchFindsJobsOfAllYears(t *testing.T) {
 		job  int64
 		text string
 	}{{1, "2.4985"}, {2, "2.4900"}} {
-		_, err := s.AddReading(ctx, r.job, Place{inspection.MainJournal, 2, inspection.AsFound}, size(r.text), false)
+		_, err := s.AddReading(ctx, r.job, Place{part.MainJournal, 2, part.AsFound}, size(r.text), false)
 		require.NoError(t, err)
 	}
-	_, err = s.AddReading(ctx, 2, Place{inspection.MainJournal, 2, inspection.AsFound}, size("2.5000"), false) // in the place of 2.4900
+	_, err = s.AddReading(ctx, 2, Place{part.MainJournal, 2, part.AsFound}, size("2.5000"), false) // in the place of 2.4900
 	require.NoError(t, err)
 	require.NoError(t, s.CloseJob(ctx, 1, Finished, ""))
 
@@ -77,11 +78,11 @@ func TestSearchFindsJobsOfAllYears(t *testing.T) {
 		"a way that was overruled since":    {Search{Set: "main_journals", Action: disposition.Grind, Step: length("0.020")}, []int64{}},
 		"a way of a set":                    {Search{Set: "rod_journals", Action: disposition.Grind, Step: length("0.020")}, []int64{1}},
 		"a way and words":                   {Search{Text: "low", Action: disposition.Polish}, []int64{3}},
-		"a size":                            {Search{Kind: inspection.MainJournal, From: length("2.498"), To: length("2.499")}, []int64{1}},
-		"both ends count":                   {Search{Kind: inspection.MainJournal, From: length("2.4985"), To: length("2.4985")}, []int64{1}},
-		"a size of another part":            {Search{Kind: inspection.RodJournal, From: length("2.498"), To: length("2.499")}, []int64{}},
-		"a reading that was replaced":       {Search{Kind: inspection.MainJournal, From: length("2.489"), To: length("2.491")}, []int64{}},
-		"the one in its place":              {Search{Kind: inspection.MainJournal, From: length("2.4999"), To: length("2.5001")}, []int64{2}},
+		"a size":                            {Search{Kind: part.MainJournal, From: length("2.498"), To: length("2.499")}, []int64{1}},
+		"both ends count":                   {Search{Kind: part.MainJournal, From: length("2.4985"), To: length("2.4985")}, []int64{1}},
+		"a size of another part":            {Search{Kind: part.RodJournal, From: length("2.498"), To: length("2.499")}, []int64{}},
+		"a reading that was replaced":       {Search{Kind: part.MainJournal, From: length("2.489"), To: length("2.491")}, []int64{}},
+		"the one in its place":              {Search{Kind: part.MainJournal, From: length("2.4999"), To: length("2.5001")}, []int64{2}},
 	} {
 		assert.Equal(t, tt.want, ids(t, s, tt.q), name)
 	}
@@ -101,7 +102,7 @@ func TestAClosedJobLeavesTheListAndComesBack(t *testing.T) {
 	}
 	require.NoError(t, s.CloseJob(ctx, 1, Declined, "too dear"))
 	assert.Equal(t, []int64{2, 3}, open())
-	_, err := s.AddReading(ctx, 1, Place{inspection.MainJournal, 1, inspection.AsFound}, size("2.4980"), false)
+	_, err := s.AddReading(ctx, 1, Place{part.MainJournal, 1, part.AsFound}, size("2.4980"), false)
 	assert.ErrorContains(t, err, "closed", "the bench takes nothing on a closed job")
 	require.NoError(t, s.CloseJob(ctx, 1, Finished, ""), "closing twice is closing once")
 	require.NoError(t, s.CloseJob(ctx, 1, Reopened, ""))
@@ -121,7 +122,7 @@ func TestAClosedJobLeavesTheListAndComesBack(t *testing.T) {
 // The extremes as found, without what was replaced and without other states; the latest jobs only.
 func TestWornParts(t *testing.T) {
 	s, ctx := shop(t), as("Wanda")
-	at := Place{inspection.MainJournal, 1, inspection.AsFound}
+	at := Place{part.MainJournal, 1, part.AsFound}
 	for i, text := range []string{"2.4980", "2.4900", "2.4985"} {
 		r := size(text)
 		r.Direction = i
@@ -132,14 +133,14 @@ func TestWornParts(t *testing.T) {
 	r.Direction = 1
 	_, err := s.AddReading(ctx, 3, at, r, false) // in the place of 2.4900
 	require.NoError(t, err)
-	require.NoError(t, s.AddState(ctx, 3, inspection.MainJournal, "after_grind"))
-	_, err = s.AddReading(ctx, 3, Place{inspection.MainJournal, 1, "after_grind"}, size("2.4800"), false)
+	require.NoError(t, s.AddState(ctx, 3, part.MainJournal, "after_grind"))
+	_, err = s.AddReading(ctx, 3, Place{part.MainJournal, 1, "after_grind"}, size("2.4800"), false)
 	require.NoError(t, err)
 	worn, jobs, err := s.WornParts(ctx, "Orchard pump four")
 	require.NoError(t, err)
 	assert.Equal(t, []int64{3, 1}, jobs)
 	require.Len(t, worn, 1)
-	assert.Equal(t, Worn{3, inspection.MainJournal, 1, unit.MustParse("2.4980", unit.In), unit.MustParse("2.4990", unit.In)}, worn[0])
+	assert.Equal(t, Worn{3, part.MainJournal, 1, unit.MustParse("2.4980", unit.In), unit.MustParse("2.4990", unit.In)}, worn[0])
 	worn, jobs, err = s.WornParts(ctx, "nobody's")
 	require.NoError(t, err)
 	assert.Empty(t, worn)
@@ -166,8 +167,8 @@ func TestWatchersHearOfEveryChange(t *testing.T) {
 		}},
 		{"head", func() error { return s.SetHead(ctx, 2, 1, JobHead{Engine: "Winch", Duty: "standard"}) }},
 		{"link", func() error { _, err := s.AddShare(ctx, 2, uuid.NewString(), "t", "x"); return err }},
-		{"state", func() error { return s.AddState(ctx, 2, inspection.MainJournal, "after_polish") }},
-		{"state taken back", func() error { return s.RemoveState(ctx, 2, inspection.MainJournal, "after_polish") }},
+		{"state", func() error { return s.AddState(ctx, 2, part.MainJournal, "after_polish") }},
+		{"state taken back", func() error { return s.RemoveState(ctx, 2, part.MainJournal, "after_polish") }},
 		{"closing", func() error { return s.CloseJob(ctx, 2, Finished, "") }}, // the last: a closed job takes nothing
 	} {
 		name, change := one.name, one.change

@@ -8,8 +8,8 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
-	"ledge/internal/core/inspection"
 	"ledge/internal/core/instrument"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
@@ -20,7 +20,7 @@ type GaugeSetup struct {
 	Seq        int64           `db:"seq" json:"seq"`
 	ID         string          `db:"id" json:"id"`
 	JobID      int64           `db:"job_id" json:"-"`
-	Kind       inspection.Kind `db:"kind" json:"kind"`
+	Kind       part.Kind       `db:"kind" json:"kind"`
 	Instrument instrument.Kind `db:"instrument" json:"instrument"`
 	Division   unit.Length     `db:"division" json:"division"`
 	Mode       string          `db:"mode" json:"mode" enum:"direct,divisions,length,vernier,strip,feeler"`
@@ -44,14 +44,14 @@ type GaugeSetup struct {
 // A GaugeCheck is what a gauge showed on its standard, off from where it should stand. GaugeID is nil where the
 // kind's gauge was never set up.
 type GaugeCheck struct {
-	Seq       int64           `db:"seq" json:"seq"`
-	ID        string          `db:"id" json:"id"`
-	JobID     int64           `db:"job_id" json:"-"`
-	Kind      inspection.Kind `db:"kind" json:"kind"`
-	GaugeID   *string         `db:"gauge_id" json:"gauge,omitempty"`
-	Off       unit.Length     `db:"off" json:"off"`
-	CheckedBy string          `db:"checked_by" json:"checked_by"`
-	CheckedAt string          `db:"checked_at" json:"checked_at"`
+	Seq       int64       `db:"seq" json:"seq"`
+	ID        string      `db:"id" json:"id"`
+	JobID     int64       `db:"job_id" json:"-"`
+	Kind      part.Kind   `db:"kind" json:"kind"`
+	GaugeID   *string     `db:"gauge_id" json:"gauge,omitempty"`
+	Off       unit.Length `db:"off" json:"off"`
+	CheckedBy string      `db:"checked_by" json:"checked_by"`
+	CheckedAt string      `db:"checked_at" json:"checked_at"`
 	// FromFile tells that the name is only said by a file that was taken in.
 	FromFile bool `db:"from_file" json:"from_file,omitempty"`
 }

@@ -5,7 +5,7 @@ import (
 	"encoding/json"
 	"fmt"
 
-	"ledge/internal/core/inspection"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
@@ -15,9 +15,9 @@ type Moment struct {
 	By   string `db:"by_whom" json:"by"`
 	What string `db:"what" json:"what" enum:"job,reading,look,crack_test,gauge,zero,condition,unworn,answer,photo,decision,order,order_event,match,change,share,closing"`
 	// Kind, Number and State name the feature, where it is about one.
-	Kind   inspection.Kind `db:"kind" json:"kind,omitempty"`
-	Number int             `db:"number" json:"number,omitempty"`
-	State  string          `db:"state" json:"state,omitempty"`
+	Kind   part.Kind `db:"kind" json:"kind,omitempty"`
+	Number int       `db:"number" json:"number,omitempty"`
+	State  string    `db:"state" json:"state,omitempty"`
 	// Count is how many readings of one feature one person took in one hour; a moment stands for all of them.
 	Count int `db:"count" json:"count,omitempty"`
 	// Text says it: a grade, an action, a reason, an answer.
@@ -63,7 +63,7 @@ UNION ALL SELECT revoked_at, revoked_by, 'share', '', 0, '', 1, 'revoked, of ' |
 ORDER BY at DESC, seq DESC LIMIT 2000`
 
 // History is what happened to a job, the latest first; with a kind, only what happened to that feature, reading by reading.
-func (s *Store) History(ctx context.Context, jobID int64, kind inspection.Kind, number int) ([]Moment, error) {
+func (s *Store) History(ctx context.Context, jobID int64, kind part.Kind, number int) ([]Moment, error) {
 	list := []Moment{}
 	if err := s.read.SelectContext(ctx, &list, history, jobID, kind, number); err != nil {
 		return nil, fmt.Errorf("history of job %d: %w", jobID, err)

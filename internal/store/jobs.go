@@ -10,6 +10,7 @@ import (
 	"ledge/internal/core/engine"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
+	"ledge/internal/core/part"
 	"ledge/internal/core/plan"
 	"ledge/internal/core/unit"
 )
@@ -62,7 +63,7 @@ type NewJob struct {
 	Layout     engine.Layout
 	Policy     inspection.Policy
 	Limits     LimitSet
-	Plans      map[inspection.Kind]plan.Plan
+	Plans      map[part.Kind]plan.Plan
 }
 
 // CreateJob stores a job and the features its layout gives it.
@@ -243,6 +244,6 @@ func (s *Store) SetHead(ctx context.Context, id, version int64, head JobHead) er
 
 // A LimitSet is both named sets of limits of a job.
 type LimitSet struct {
-	Book  map[inspection.Kind]limit.Limits `json:"book"`
-	Close map[inspection.Kind]limit.Limits `json:"close"`
+	Book  map[part.Kind]limit.Limits `json:"book"`
+	Close map[part.Kind]limit.Limits `json:"close"`
 }

@@ -8,29 +8,30 @@ import (
 
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
 // A limitRow is one limit as it is stored.
 type limitRow struct {
-	Block  string          `db:"block"`
-	Kind   inspection.Kind `db:"kind"`
-	Number int             `db:"number"`
-	Name   string          `db:"name"`
-	Place  int             `db:"place"`
-	Value  unit.Length     `db:"value"`
+	Block  string      `db:"block"`
+	Kind   part.Kind   `db:"kind"`
+	Number int         `db:"number"`
+	Name   string      `db:"name"`
+	Place  int         `db:"place"`
+	Value  unit.Length `db:"value"`
 }
 
 // A sourceRow is where one limit comes from.
 type sourceRow struct {
-	Block  string          `db:"block"`
-	Kind   inspection.Kind `db:"kind"`
-	Number int             `db:"number"`
-	Field  string          `db:"field"`
-	Source limit.Source    `db:"source"`
+	Block  string       `db:"block"`
+	Kind   part.Kind    `db:"kind"`
+	Number int          `db:"number"`
+	Field  string       `db:"field"`
+	Source limit.Source `db:"source"`
 }
 
-func writeSources(ctx context.Context, tx *sqlx.Tx, jobID int64, block string, kind inspection.Kind, number int, l limit.Limits) error {
+func writeSources(ctx context.Context, tx *sqlx.Tx, jobID int64, block string, kind part.Kind, number int, l limit.Limits) error {
 	for field, source := range l.Sources {
 		if _, err := tx.ExecContext(ctx, `INSERT INTO limit_sources (job_id, block, kind, number, field, source) VALUES (?,?,?,?,?,?)`,
 			jobID, block, kind, number, field, source); err != nil {
@@ -51,7 +52,7 @@ func writeLimits(ctx context.Context, tx *sqlx.Tx, jobID int64, limits LimitSet)
 			return err
 		}
 	}
-	for block, byKind := range map[string]map[inspection.Kind]limit.Limits{inspection.Book: limits.Book, inspection.Close: limits.Close} {
+	for block, byKind := range map[string]map[part.Kind]limit.Limits{inspection.Book: limits.Book, inspection.Close: limits.Close} {
 		for kind, l := range byKind {
 			if err := writeSources(ctx, tx, jobID, block, kind, 0, l); err != nil {
 				return err
@@ -80,7 +81,7 @@ func readLimits(ctx context.Context, q querier, jobID int64) (LimitSet, error) {
 		ORDER BY block, kind, number, name, place`, jobID); err != nil {
 		return LimitSet{}, fmt.Errorf("limits of job %d: %w", jobID, err)
 	}
-	set := LimitSet{Book: map[inspection.Kind]limit.Limits{}, Close: map[inspection.Kind]limit.Limits{}}
+	set := LimitSet{Book: map[part.Kind]limit.Limits{}, Close: map[part.Kind]limit.Limits{}}
 	for _, row := range rows {
 		byKind := set.Book
 		if row.Block == inspection.Close {

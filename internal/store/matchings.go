@@ -5,15 +5,15 @@ import (
 	"encoding/json"
 	"fmt"
 
-	"github.com/jmoiron/sqlx"
+	"ledge/internal/core/part"
 
-	"ledge/internal/core/inspection"
+	"github.com/jmoiron/sqlx"
 )
 
 // A Settled says which part goes into each place, as a person settled it.
 type Settled struct {
-	Kind      inspection.Kind `db:"kind" json:"kind"`
-	PartsText string          `db:"parts" json:"-"`
+	Kind      part.Kind `db:"kind" json:"kind"`
+	PartsText string    `db:"parts" json:"-"`
 	// Parts are the numbers of the parts, in the order of the places.
 	Parts     []int  `db:"-" json:"parts"`
 	SettledBy string `db:"settled_by" json:"settled_by"`

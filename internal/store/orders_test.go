@@ -8,15 +8,15 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"ledge/internal/core/disposition"
-	"ledge/internal/core/inspection"
 	"ledge/internal/core/order"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
 func sheetTo(name order.Name, size string) order.Sheet {
 	least, most := unit.MustParse(size, unit.In), unit.MustParse(size, unit.In)+unit.Tenth
 	return order.Sheet{Name: name, Title: name.Title(), Sets: []disposition.SetName{}, Steps: []order.Step{}, Notes: []string{"a note"},
-		Lines: []order.Line{{Key: "main_journal/1", Title: "Main 1", What: "Grind to", Min: &least, Max: &most, Feature: &disposition.Ref{Kind: inspection.MainJournal, Number: 1}, State: "after_grind"}}}
+		Lines: []order.Line{{Key: "main_journal/1", Title: "Main 1", What: "Grind to", Min: &least, Max: &most, Feature: &disposition.Ref{Kind: part.MainJournal, Number: 1}, State: "after_grind"}}}
 }
 
 func ordersIn(t *testing.T, s *Store, job int64) []Order {

@@ -8,6 +8,7 @@ import (
 
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/instrument"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/core/walk"
 )
@@ -78,8 +79,8 @@ func readRecord(ctx context.Context, q querier, id int64) (record Record, err er
 }
 
 // stampTopics say under which topic the stamp of a kind is told.
-var stampTopics = map[inspection.Kind]string{
-	inspection.MainJournal: walk.MainStamp, inspection.RodJournal: walk.RodStamp, inspection.Cylinder: walk.BoreStamp,
+var stampTopics = map[part.Kind]string{
+	part.MainJournal: walk.MainStamp, part.RodJournal: walk.RodStamp, part.Cylinder: walk.BoreStamp,
 }
 
 // Inspection is the record as the core judges it: live readings only, one feature for each of the
@@ -154,7 +155,7 @@ func (f *Feature) inspected(held map[string]*Condition, setups map[string]*instr
 	for i := range out.Cells {
 		out.Cells[i] = make([]inspection.Cell, len(f.Directions))
 	}
-	sized := f.Kind.Quantity() == inspection.Size
+	sized := f.Kind.Quantity() == part.Size
 	for _, r := range f.Tape {
 		if r.SupersededBy != nil {
 			continue

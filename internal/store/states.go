@@ -9,13 +9,13 @@ import (
 	"github.com/google/uuid"
 	"github.com/jmoiron/sqlx"
 
-	"ledge/internal/core/inspection"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
 // AddState makes every part of a kind measurable once more in a new state, with the plan it was last measured
 // with. Parts that have the state already keep it.
-func (s *Store) AddState(ctx context.Context, jobID int64, kind inspection.Kind, state string) error {
+func (s *Store) AddState(ctx context.Context, jobID int64, kind part.Kind, state string) error {
 	defer s.changed(jobID)
 	err := s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
 		result, err := tx.ExecContext(ctx, `INSERT INTO features (job_id, kind, number, state, stations, directions, gauge_kind, gauge_division,
@@ -116,7 +116,7 @@ func (s *Store) AddPlace(ctx context.Context, jobID int64, place Place, station 
 }
 
 // AddParts makes parts of a kind measurable that the job did not have: numbers from 1 up to the count.
-func (s *Store) AddParts(ctx context.Context, jobID int64, kind inspection.Kind, count int) error {
+func (s *Store) AddParts(ctx context.Context, jobID int64, kind part.Kind, count int) error {
 	defer s.changed(jobID)
 	err := s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
 		job, err := getJob(ctx, tx, jobID)
@@ -149,16 +149,16 @@ func (s *Store) AddParts(ctx context.Context, jobID int64, kind inspection.Kind,
 }
 
 // RemoveState takes a state of all parts of a kind back, while nothing was recorded in it.
-func (s *Store) RemoveState(ctx context.Context, jobID int64, kind inspection.Kind, state string) error {
+func (s *Store) RemoveState(ctx context.Context, jobID int64, kind part.Kind, state string) error {
 	return s.remove(ctx, jobID, kind, kind.Title()+": not measured in the state "+state+" after all", `state = ?`, state)
 }
 
 // RemovePart takes a part back that was added by mistake, while nothing was recorded of it.
-func (s *Store) RemovePart(ctx context.Context, jobID int64, kind inspection.Kind, number int) error {
+func (s *Store) RemovePart(ctx context.Context, jobID int64, kind part.Kind, number int) error {
 	return s.remove(ctx, jobID, kind, fmt.Sprintf("%s %d: taken out again", kind.Title(), number), `number = ?`, number)
 }
 
-func (s *Store) remove(ctx context.Context, jobID int64, kind inspection.Kind, text, which string, value any) error {
+func (s *Store) remove(ctx context.Context, jobID int64, kind part.Kind, text, which string, value any) error {
 	defer s.changed(jobID)
 	err := s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
 		var ids []int64

@@ -14,6 +14,7 @@ import (
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/instrument"
 	"ledge/internal/core/limit"
+	"ledge/internal/core/part"
 	"ledge/internal/core/plan"
 	"ledge/internal/core/unit"
 )
@@ -39,7 +40,7 @@ func freshIn(t testing.TB, s *Store) (*Store, int64) {
 	return s, id
 }
 
-var main3 = Place{inspection.MainJournal, 3, inspection.AsFound}
+var main3 = Place{part.MainJournal, 3, part.AsFound}
 
 func size(text string) Reading {
 	l := unit.MustParse(text, unit.In)
@@ -51,7 +52,7 @@ func cell(t *testing.T, s *Store, job int64) inspection.Cell {
 	record, err := s.Record(as("Wanda"), job)
 	require.NoError(t, err)
 	in, _ := record.Inspection()
-	i, ok := in.Latest(inspection.MainJournal, 3)
+	i, ok := in.Latest(part.MainJournal, 3)
 	if !ok {
 		return inspection.Cell{}
 	}
@@ -92,7 +93,7 @@ func TestReadingsAreNeverChanged(t *testing.T) {
 	require.NoError(t, err)
 	var tape []Reading
 	for _, f := range record.Features {
-		if f.Kind == inspection.MainJournal && f.Number == 3 {
+		if f.Kind == part.MainJournal && f.Number == 3 {
 			tape = f.Tape
 		}
 	}
@@ -100,7 +101,7 @@ func TestReadingsAreNeverChanged(t *testing.T) {
 	assert.Equal(t, first.ID, tape[0].ID)
 	assert.Equal(t, tape[2].ID, *tape[0].SupersededBy)
 
-	_, err = s.AddReading(ctx, job, Place{inspection.MainJournal, 9, inspection.AsFound}, size("2.5"), false)
+	_, err = s.AddReading(ctx, job, Place{part.MainJournal, 9, part.AsFound}, size("2.5"), false)
 	assert.ErrorIs(t, err, ErrNotFound)
 	outside := size("2.5")
 	outside.Station = 7
@@ -129,13 +130,13 @@ func TestLimitsComeBackAsTheyWentIn(t *testing.T) {
 	s, job := fresh(t)
 	one, two := unit.Length(1), unit.Length(2)
 	limits := LimitSet{
-		Book: map[inspection.Kind]limit.Limits{inspection.MainJournal: {
+		Book: map[part.Kind]limit.Limits{part.MainJournal: {
 			New: &limit.Range{Min: 10, Max: 20}, WearMax: &one, TaperMax: &two, OutOfRoundMax: &one, RunoutMax: &two, BoreToBoreMax: &one, AlignmentMax: &two,
 			Undersizes: []unit.Length{3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13}, Oversizes: []unit.Length{4}, Shells: []unit.Length{-2, 1, 0},
 			Clearance: &limit.Clearance{New: &limit.Range{Min: 1, Max: 2}, Max: &two, Target: &limit.Range{Min: 3, Max: 4}},
 			ByNumber:  map[int]limit.Limits{2: {WearMax: &two}},
 		}},
-		Close: map[inspection.Kind]limit.Limits{inspection.MainJournal: {TaperMax: &one}},
+		Close: map[part.Kind]limit.Limits{part.MainJournal: {TaperMax: &one}},
 	}
 	policy := inspection.DefaultPolicy(unit.In)
 	policy.Limits = inspection.Close
@@ -170,7 +171,7 @@ func TestEachReadingNamesItsGauge(t *testing.T) {
 	s, job := fresh(t)
 	ctx := as("Wanda")
 	setting := unit.MustParse("2.5000", unit.In)
-	gauge := GaugeSetup{ID: uuid.NewString(), JobID: job, Kind: inspection.MainJournal, Instrument: instrument.BoreGauge, Division: 5 * unit.Tenth,
+	gauge := GaugeSetup{ID: uuid.NewString(), JobID: job, Kind: part.MainJournal, Instrument: instrument.BoreGauge, Division: 5 * unit.Tenth,
 		Mode: "divisions", Setting: &setting, Sense: -1}
 	require.NoError(t, s.AddGauge(ctx, gauge, nil))
 	require.NoError(t, s.AddGauge(ctx, gauge, nil), "sent twice")
@@ -219,7 +220,7 @@ func TestEachReadingNamesItsGauge(t *testing.T) {
 func TestARunoutCountsOnceItsTurnIsClosed(t *testing.T) {
 	s, job := fresh(t)
 	ctx := as("Wanda")
-	place := Place{inspection.Runout, 3, inspection.AsFound}
+	place := Place{part.Runout, 3, part.AsFound}
 	for i, text := range []string{"0", "0.0003", "0.0005", "0.0003", "0", "-0.0003", "-0.0005", "-0.0003"} {
 		record, err := s.Record(ctx, job)
 		require.NoError(t, err)
@@ -234,7 +235,7 @@ func TestARunoutCountsOnceItsTurnIsClosed(t *testing.T) {
 	require.NoError(t, err)
 	in, index := record.Inspection()
 	require.Len(t, in.Features, 1)
-	assert.Equal(t, inspection.Runout, record.Features[index[0]].Kind)
+	assert.Equal(t, part.Runout, record.Features[index[0]].Kind)
 	found := found(t, in)[0].Runout
 	assert.Equal(t, 10*unit.Tenth, found.TIR)
 	assert.Equal(t, 90*unit.Degree, *found.Angle)
@@ -246,11 +247,11 @@ func TestAPlanIsChangedOnlyBeforeTheFirstReading(t *testing.T) {
 	_, err := s.AddReading(ctx, job, main3, size("2.4983"), false)
 	require.NoError(t, err)
 	nine, _ := plan.Find("3x3")
-	require.NoError(t, s.SetPlan(ctx, job, inspection.MainJournal, nine))
+	require.NoError(t, s.SetPlan(ctx, job, part.MainJournal, nine))
 	record, err := s.Record(ctx, job)
 	require.NoError(t, err)
 	for _, f := range record.Features {
-		if f.Kind == inspection.MainJournal {
+		if f.Kind == part.MainJournal {
 			want := 3
 			if f.Number == 3 {
 				want = 2
@@ -273,7 +274,7 @@ func BenchmarkAddReading(b *testing.B) {
 				s, job = fresh(b)
 				b.StartTimer()
 			}
-			if _, err := s.AddReading(ctx, job, Place{inspection.MainJournal, 1 + i/8%5, inspection.AsFound}, r, false); err != nil {
+			if _, err := s.AddReading(ctx, job, Place{part.MainJournal, 1 + i/8%5, part.AsFound}, r, false); err != nil {
 				b.Fatal(err)
 			}
 		}

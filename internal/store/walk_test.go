@@ -11,8 +11,8 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"ledge/internal/core/inspection"
 	"ledge/internal/core/instrument"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/core/walk"
 )
@@ -54,7 +54,7 @@ func TestAnOlderFileIsBroughtUpToDate(t *testing.T) {
 	r := record(t, s, 1)
 	require.Len(t, r.Gauges, 1)
 	assert.Equal(t, "divisions", r.Gauges[0].Mode)
-	assert.Equal(t, unit.Thou, *r.Job.Limits.Book[inspection.MainJournal].TaperMax)
+	assert.Equal(t, unit.Thou, *r.Job.Limits.Book[part.MainJournal].TaperMax)
 	require.Len(t, r.Features, 1)
 	assert.Equal(t, "g", *r.Features[0].Tape[0].GaugeID)
 	var broken int
@@ -70,16 +70,16 @@ func TestStates(t *testing.T) {
 	s, id := fresh(t)
 	_, err := s.AddReading(ctx, id, main3, size("2.2480"), false)
 	require.NoError(t, err)
-	require.NoError(t, s.AddState(ctx, id, inspection.MainJournal, "after_grind"))
+	require.NoError(t, s.AddState(ctx, id, part.MainJournal, "after_grind"))
 	var sentence *ConflictError
-	assert.ErrorAs(t, s.AddState(ctx, id, inspection.MainJournal, "after_grind"), &sentence)
-	ground := Place{inspection.MainJournal, 3, "after_grind"}
+	assert.ErrorAs(t, s.AddState(ctx, id, part.MainJournal, "after_grind"), &sentence)
+	ground := Place{part.MainJournal, 3, "after_grind"}
 	_, err = s.AddReading(ctx, id, ground, size("2.2380"), false)
 	require.NoError(t, err)
 	r := record(t, s, id)
 	in, _ := r.Inspection()
 	require.Len(t, in.Features, 2)
-	latest, ok := in.Latest(inspection.MainJournal, 3)
+	latest, ok := in.Latest(part.MainJournal, 3)
 	require.True(t, ok)
 	assert.Equal(t, "after_grind", in.Features[latest].State)
 	assert.Equal(t, r.At(main3).Stations, r.At(ground).Stations)
@@ -121,7 +121,7 @@ func TestConditions(t *testing.T) {
 	_, err := s.AddReading(ctx, id, main3, size("2.2480"), false)
 	require.NoError(t, err)
 	warm, cool, yes := 40.0, 20.0, true
-	require.NoError(t, s.AddCondition(ctx, Condition{ID: uuid.NewString(), JobID: id, Kind: inspection.MainJournal, Torqued: &yes,
+	require.NoError(t, s.AddCondition(ctx, Condition{ID: uuid.NewString(), JobID: id, Kind: part.MainJournal, Torqued: &yes,
 		PartC: &warm, GaugeC: &cool, Material: instrument.Steel}))
 	later := size("2.2490")
 	later.Direction = 1
@@ -132,7 +132,7 @@ func TestConditions(t *testing.T) {
 	assert.Equal(t, "2.2480", cells[0][0].Sizes[0].Fixed(unit.In, 4))
 	assert.Equal(t, "2.2485", cells[0][1].Sizes[0].Fixed(unit.In, 4)) // 2.249 × (1 − 20 × 11.5e-6) = 2.24848
 	assert.Equal(t, "40", in.Features[0].Condition.TemperatureC)
-	assert.Error(t, s.AddCondition(ctx, Condition{ID: uuid.NewString(), JobID: id, Kind: inspection.MainJournal, GaugeC: &warm}))
+	assert.Error(t, s.AddCondition(ctx, Condition{ID: uuid.NewString(), JobID: id, Kind: part.MainJournal, GaugeC: &warm}))
 }
 
 // The last answer holds; an empty one takes it back; the stamp of a set reaches its parts.
@@ -187,16 +187,16 @@ func TestPhotosAreKeptAndTakenAway(t *testing.T) {
 // Parts that a layout does not name are taken up on demand, numbered on from those there are.
 func TestAddParts(t *testing.T) {
 	s, id := fresh(t)
-	require.NoError(t, s.AddParts(ctx, id, inspection.CamLobe, 8))
-	require.NoError(t, s.AddParts(ctx, id, inspection.Pin, 4))
+	require.NoError(t, s.AddParts(ctx, id, part.CamLobe, 8))
+	require.NoError(t, s.AddParts(ctx, id, part.Pin, 4))
 	var sentence *ConflictError
-	assert.ErrorAs(t, s.AddParts(ctx, id, inspection.CamLobe, 8), &sentence)
+	assert.ErrorAs(t, s.AddParts(ctx, id, part.CamLobe, 8), &sentence)
 	r := record(t, s, id)
-	lobe := r.At(Place{inspection.CamLobe, 8, inspection.AsFound})
+	lobe := r.At(Place{part.CamLobe, 8, part.AsFound})
 	require.NotNil(t, lobe)
 	assert.Equal(t, []string{"base", "nose"}, lobe.Stations)
-	assert.Equal(t, []string{"A", "B"}, r.At(Place{inspection.Pin, 4, inspection.AsFound}).Stations)
-	_, err := s.AddReading(ctx, id, Place{inspection.CamLobe, 8, inspection.AsFound}, size("1.1000"), false)
+	assert.Equal(t, []string{"A", "B"}, r.At(Place{part.Pin, 4, part.AsFound}).Stations)
+	_, err := s.AddReading(ctx, id, Place{part.CamLobe, 8, part.AsFound}, size("1.1000"), false)
 	require.NoError(t, err)
 	r = record(t, s, id)
 	in, _ := r.Inspection()
@@ -205,22 +205,22 @@ func TestAddParts(t *testing.T) {
 
 func TestGaugeChecks(t *testing.T) {
 	s, id := fresh(t)
-	require.NoError(t, s.AddGaugeCheck(ctx, GaugeCheck{ID: "1", JobID: id, Kind: inspection.MainJournal}))
-	require.NoError(t, s.AddGaugeCheck(ctx, GaugeCheck{ID: "2", JobID: id, Kind: inspection.MainJournal, Off: unit.Tenth}))
+	require.NoError(t, s.AddGaugeCheck(ctx, GaugeCheck{ID: "1", JobID: id, Kind: part.MainJournal}))
+	require.NoError(t, s.AddGaugeCheck(ctx, GaugeCheck{ID: "2", JobID: id, Kind: part.MainJournal, Off: unit.Tenth}))
 	checks := record(t, s, id).Checks
 	require.Len(t, checks, 1, "the last one holds")
 	assert.Equal(t, unit.Tenth, checks[0].Off)
 	missing := "no such gauge"
-	assert.Error(t, s.AddGaugeCheck(ctx, GaugeCheck{ID: "3", JobID: id, Kind: inspection.MainJournal, GaugeID: &missing}))
-	assert.Error(t, s.AddGauge(ctx, GaugeSetup{ID: "g", JobID: id, Kind: inspection.MainJournal, Instrument: "bore_gauge", Division: 1, Mode: "divisions", Sense: 1}, nil),
+	assert.Error(t, s.AddGaugeCheck(ctx, GaugeCheck{ID: "3", JobID: id, Kind: part.MainJournal, GaugeID: &missing}))
+	assert.Error(t, s.AddGauge(ctx, GaugeSetup{ID: "g", JobID: id, Kind: part.MainJournal, Instrument: "bore_gauge", Division: 1, Mode: "divisions", Sense: 1}, nil),
 		"a deviation without a setting")
 	own := 2 * unit.Tenth
-	require.NoError(t, s.AddGauge(ctx, GaugeSetup{ID: "m", JobID: id, Kind: inspection.MainJournal, Instrument: "micrometer", Division: unit.Tenth, Mode: "direct", Sense: 1, Repeatability: &own}, nil))
+	require.NoError(t, s.AddGauge(ctx, GaugeSetup{ID: "m", JobID: id, Kind: part.MainJournal, Instrument: "micrometer", Division: unit.Tenth, Mode: "direct", Sense: 1, Repeatability: &own}, nil))
 	r, m := size("2.2480"), "m"
 	r.GaugeID = &m
 	_, err := s.AddReading(ctx, id, main3, r, false)
 	require.NoError(t, err)
 	in, _ := record(t, s, id).Inspection()
 	assert.Equal(t, own, *in.Features[0].Read[0].Repeatability, "the shop's own repeatability counts")
-	require.NoError(t, s.AddGauge(ctx, GaugeSetup{ID: "g", JobID: id, Kind: inspection.MainBearing, Instrument: "bore_gauge", Division: 1, Mode: "divisions", Mating: true, Sense: -1}, nil))
+	require.NoError(t, s.AddGauge(ctx, GaugeSetup{ID: "g", JobID: id, Kind: part.MainBearing, Instrument: "bore_gauge", Division: 1, Mode: "divisions", Mating: true, Sense: -1}, nil))
 }

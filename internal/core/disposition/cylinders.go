@@ -5,6 +5,7 @@ import (
 
 	"ledge/internal/core/fit"
 	"ledge/internal/core/inspection"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
@@ -14,7 +15,7 @@ const thrust = 90 * unit.Degree
 // cylinders decides the cylinders of an engine: hone, bore to the first oversize that cleans all,
 // sleeve the one that no oversize cleans, else replace the block.
 func (e *evaluator) cylinders() {
-	b, ok := e.open(Cylinders, inspection.Cylinder)
+	b, ok := e.open(Cylinders, part.Cylinder)
 	if !ok {
 		return
 	}
@@ -34,11 +35,11 @@ func (e *evaluator) cylinders() {
 
 // skirt is the size of a piston square to its pin: the largest reading nearest that direction.
 func (b *board) skirt(number int) (size unit.Length, u float64, ok bool) {
-	f, piston := b.finding(inspection.Piston, number)
+	f, piston := b.finding(part.Piston, number)
 	if piston == nil {
 		return 0, 0, false
 	}
-	ref := Ref{inspection.Cylinder, number}
+	ref := Ref{part.Cylinder, number}
 	if _, bore := b.finding(ref.Kind, number); bore != nil {
 		if class, then := b.classThen(ref, f.State); then && class != bore.Class() {
 			return 0, 0, false // the piston of the bore as it was
@@ -51,7 +52,7 @@ func (b *board) skirt(number int) (size unit.Length, u float64, ok bool) {
 func Skirt(findings []inspection.Finding, number int, bought bool) (size unit.Length, ok bool) {
 	for i := len(findings) - 1; i >= 0; i-- {
 		f := &findings[i]
-		if f.Kind == inspection.Piston && f.Number == number && f.Measured() && (!bought || f.State == NewPart) {
+		if f.Kind == part.Piston && f.Number == number && f.Measured() && (!bought || f.State == NewPart) {
 			return slices.Max(f.Grid.InDirections(f.Grid.Nearest(thrust))), true
 		}
 	}

@@ -4,19 +4,20 @@ import (
 	"ledge/internal/core/fit"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
 // deck decides the decks as one set, since banks share a gasket grade and a compression: leave them, skim the
 // least that cleans, or replace the block. Gaps by straight edge and heights by indicator count alike.
 func (e *evaluator) deck() {
-	limits, known := e.in.LimitsFor(inspection.Deck, 0)
+	limits, known := e.in.LimitsFor(part.Deck, 0)
 	if !known || limits.Max == nil {
 		return
 	}
 	b := &board{evaluator: e, set: &Set{Set: Deck, Reasons: []Reason{}, Options: []Option{}}, limits: limits}
 	var deepest unit.Length
-	for _, kind := range []inspection.Kind{inspection.Deck, inspection.DeckHeights} {
+	for _, kind := range []part.Kind{part.Deck, part.DeckHeights} {
 		for _, i := range e.in.Members(kind) {
 			finding := &e.result.Features[i]
 			b.members = append(b.members, member{Ref{kind, max(1, e.in.Features[i].Number)}, &e.in.Features[i], finding, &limits, nil})
@@ -66,9 +67,9 @@ func (b *board) skim(depth unit.Length, cracks []Reason) Option {
 	if most := b.limits.SkimMax; most != nil && depth > *most {
 		refuse("skim_max", nil, "It takes %s to clean, and only %s may come off in all.", b.show(depth), b.show(*most))
 	}
-	for _, i := range b.in.Members(inspection.Protrusion) {
+	for _, i := range b.in.Members(part.Protrusion) {
 		f := &b.result.Features[i]
-		limits, _ := b.in.LimitsFor(inspection.Protrusion, f.Number)
+		limits, _ := b.in.LimitsFor(part.Protrusion, f.Number)
 		most := limits.Max
 		if most == nil && limits.New != nil {
 			most = &limits.New.Max
@@ -86,14 +87,14 @@ func (b *board) skim(depth unit.Length, cracks []Reason) Option {
 
 // thrust decides the end float: leave it, thicker thrust parts where they are on offer, or repair.
 func (e *evaluator) thrust() {
-	limits, known := e.in.LimitsFor(inspection.EndFloat, 0)
-	members := e.in.Members(inspection.EndFloat)
+	limits, known := e.in.LimitsFor(part.EndFloat, 0)
+	members := e.in.Members(part.EndFloat)
 	if !known || len(members) == 0 || limits.New == nil && limits.Max == nil {
 		return
 	}
 	b := &board{evaluator: e, set: &Set{Set: Thrust, Reasons: []Reason{}, Options: []Option{}}, limits: limits}
 	for _, i := range members {
-		b.members = append(b.members, member{Ref{inspection.EndFloat, max(1, e.in.Features[i].Number)}, &e.in.Features[i], &e.result.Features[i], &limits, nil})
+		b.members = append(b.members, member{Ref{part.EndFloat, max(1, e.in.Features[i].Number)}, &e.in.Features[i], &e.result.Features[i], &limits, nil})
 	}
 	beyond, unsure := b.judge()
 	b.offer(Option{Way: Way{Action: Reuse}, Feasible: len(b.causes) == 0, Reasons: b.causes})

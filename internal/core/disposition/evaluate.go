@@ -7,6 +7,7 @@ import (
 
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
@@ -35,11 +36,11 @@ func evaluate(ctx context.Context, in *inspection.Inspection, named bool) (Resul
 	}
 	e.result = Result{Features: findings, Fits: []Fit{}, Sets: []Set{}}
 	for _, decide := range []func(){
-		func() { e.journals(MainJournals, inspection.MainJournal) },
-		func() { e.journals(RodJournals, inspection.RodJournal) },
-		func() { e.journals(CamJournals, inspection.CamJournal) },
-		func() { e.housings(MainHousings, inspection.MainHousing, LineHone) },
-		func() { e.housings(RodHousings, inspection.RodHousing, Resize) },
+		func() { e.journals(MainJournals, part.MainJournal) },
+		func() { e.journals(RodJournals, part.RodJournal) },
+		func() { e.journals(CamJournals, part.CamJournal) },
+		func() { e.housings(MainHousings, part.MainHousing, LineHone) },
+		func() { e.housings(RodHousings, part.RodHousing, Resize) },
 		e.cylinders, e.deck, e.thrust, e.pistons,
 	} {
 		if err := ctx.Err(); err != nil {
@@ -80,7 +81,7 @@ type board struct {
 }
 
 // open starts a board; ok is false where the kind has no limits or no members.
-func (e *evaluator) open(name SetName, kind inspection.Kind) (b *board, ok bool) {
+func (e *evaluator) open(name SetName, kind part.Kind) (b *board, ok bool) {
 	limits, known := e.in.LimitsFor(kind, 0)
 	b = &board{evaluator: e, set: &Set{Set: name, Reasons: []Reason{}, Options: []Option{}}, limits: limits}
 	indices := e.in.Members(kind)
@@ -104,17 +105,17 @@ func (e *evaluator) open(name SetName, kind inspection.Kind) (b *board, ok bool)
 }
 
 // expected is how many features of a kind the engine has; 0 where it is not known.
-func (e *evaluator) expected(kind inspection.Kind) int {
+func (e *evaluator) expected(kind part.Kind) int {
 	if e.in.Engine == nil {
 		return 0
 	}
 	layout := e.in.Engine.Complete()
 	switch kind {
-	case inspection.MainJournal, inspection.MainHousing:
+	case part.MainJournal, part.MainHousing:
 		return layout.Mains
-	case inspection.RodJournal:
+	case part.RodJournal:
 		return layout.Throws
-	case inspection.RodHousing, inspection.Cylinder:
+	case part.RodHousing, part.Cylinder:
 		return layout.Cylinders
 	}
 	return 0

@@ -8,21 +8,22 @@ import (
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/instrument"
 	"ledge/internal/core/limit"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
 // joints names, for each kind of journal, its joint, its bearing and its housing.
-var joints = map[inspection.Kind]struct {
+var joints = map[part.Kind]struct {
 	fit              FitKind
-	bearing, housing inspection.Kind
+	bearing, housing part.Kind
 }{
-	inspection.MainJournal: {MainFit, inspection.MainBearing, inspection.MainHousing},
-	inspection.RodJournal:  {RodFit, inspection.RodBearing, inspection.RodHousing},
-	inspection.CamJournal:  {CamFit, inspection.CamBearing, ""},
+	part.MainJournal: {MainFit, part.MainBearing, part.MainHousing},
+	part.RodJournal:  {RodFit, part.RodBearing, part.RodHousing},
+	part.CamJournal:  {CamFit, part.CamBearing, ""},
 }
 
 // finding returns the latest finding of a kind and number that has a size.
-func (e *evaluator) finding(kind inspection.Kind, number int) (*inspection.Feature, *inspection.Finding) {
+func (e *evaluator) finding(kind part.Kind, number int) (*inspection.Feature, *inspection.Finding) {
 	if i, ok := e.in.Latest(kind, number); ok && e.result.Features[i].Measured() {
 		return &e.in.Features[i], &e.result.Features[i]
 	}
@@ -103,13 +104,13 @@ func (b *board) fits() {
 }
 
 // willBeCut reports whether a housing is still to be machined or replaced: as signed, else where it is beyond its limits.
-func (b *board) willBeCut(kind inspection.Kind, f *inspection.Feature, housing *inspection.Finding) bool {
+func (b *board) willBeCut(kind part.Kind, f *inspection.Feature, housing *inspection.Finding) bool {
 	name := MainHousings
-	if kind == inspection.RodHousing {
+	if kind == part.RodHousing {
 		name = RodHousings
 	}
 	way, signed := b.signedWay(name)
-	if !signed || f.State != inspection.AsFound || housing.Look == inspection.Cracked {
+	if !signed || f.State != part.AsFound || housing.Look == inspection.Cracked {
 		return housing.Beyond()
 	}
 	return way.Action != Reuse
@@ -190,7 +191,7 @@ func clearanceCheck(rule limit.Rule, f *Fit) limit.Check {
 func (b *board) strip(ref Ref) *inspection.Feature {
 	for i := len(b.in.Features) - 1; i >= 0; i-- {
 		f := &b.in.Features[i]
-		if f.Kind == inspection.Strip && f.List.Of == ref.Kind && f.Number == ref.Number && len(f.List.Readings) > 0 {
+		if f.Kind == part.Strip && f.List.Of == ref.Kind && f.Number == ref.Number && len(f.List.Readings) > 0 {
 			return f
 		}
 	}

@@ -6,6 +6,7 @@ import (
 	"ledge/internal/core/fit"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
@@ -51,7 +52,7 @@ func (b *board) hone() Option {
 // Hones are the windows of the cylinders that a hone alone can make good, whatever is done with the others.
 func Hones(in *inspection.Inspection, result Result, class unit.Length) []Size {
 	e := &evaluator{in: in, rule: in.Policy.DecisionRule, result: Result{Features: slices.Clone(result.Features)}}
-	b, ok := e.open(Cylinders, inspection.Cylinder)
+	b, ok := e.open(Cylinders, part.Cylinder)
 	if !ok {
 		return nil
 	}

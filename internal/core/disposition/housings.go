@@ -4,6 +4,7 @@ import (
 	"slices"
 
 	"ledge/internal/core/inspection"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
@@ -12,7 +13,7 @@ const across = 90 * unit.Degree
 
 // housings decides a set of bearing housings: leave it; machine it (line-hone the tunnel, resize rods)
 // where cutting the caps can bring it back; else replace it.
-func (e *evaluator) housings(name SetName, kind inspection.Kind, machine Action) {
+func (e *evaluator) housings(name SetName, kind part.Kind, machine Action) {
 	b, ok := e.open(name, kind)
 	if !ok {
 		return
@@ -25,7 +26,7 @@ func (e *evaluator) housings(name SetName, kind inspection.Kind, machine Action)
 	b.offer(Option{Way: Way{Action: Reuse, Step: b.set.SizeClass}, Feasible: len(b.causes) == 0, Reasons: slices.Clone(b.causes)})
 	b.offer(b.machining(kind, machine))
 	what := "block"
-	if kind == inspection.RodHousing {
+	if kind == part.RodHousing {
 		what = "rod"
 	}
 	b.offer(Option{Way: Way{Action: Replace}, Feasible: true, Reasons: []Reason{reason("replace", nil,
@@ -50,7 +51,7 @@ func (e *evaluator) housings(name SetName, kind inspection.Kind, machine Action)
 }
 
 // setChecks makes the checks that look at all members together.
-func (b *board) setChecks(kind inspection.Kind) {
+func (b *board) setChecks(kind part.Kind) {
 	var means []unit.Length
 	var u float64
 	for _, m := range b.members {
@@ -65,7 +66,7 @@ func (b *board) setChecks(kind inspection.Kind) {
 		check.Source = b.limits.SourceOf("bore_to_bore")
 		b.set.Checks = append(b.set.Checks, check)
 	}
-	if kind != inspection.MainHousing {
+	if kind != part.MainHousing {
 		return
 	}
 	for _, i := range b.alignments() {
@@ -77,11 +78,11 @@ func (b *board) setChecks(kind inspection.Kind) {
 
 // alignments are the ways in which the tunnel's line was taken.
 func (b *board) alignments() []int {
-	return append(b.in.Members(inspection.MainAlignment), b.in.Members(inspection.TunnelEdge)...)
+	return append(b.in.Members(part.MainAlignment), b.in.Members(part.TunnelEdge)...)
 }
 
 // machining works out whether cutting the caps and honing can restore the set.
-func (b *board) machining(kind inspection.Kind, action Action) Option {
+func (b *board) machining(kind part.Kind, action Action) Option {
 	o := Option{Way: Way{Action: action, Step: b.set.SizeClass}, Feasible: true}
 	refuse := func(code string, ref *Ref, format string, args ...any) {
 		o.Feasible, o.Reasons = false, append(o.Reasons, reason(code, ref, format, args...))
@@ -90,7 +91,7 @@ func (b *board) machining(kind inspection.Kind, action Action) Option {
 		refuse(crack.Code, crack.Feature, "%s", crack.Text)
 	}
 	extra := unit.Length(0)
-	if kind == inspection.MainHousing {
+	if kind == part.MainHousing {
 		for _, i := range b.alignments() {
 			f := &b.in.Features[i]
 			extra = max(extra, 2*b.in.VerticalMisalignment(f))
@@ -127,7 +128,7 @@ func (b *board) machining(kind inspection.Kind, action Action) Option {
 	}
 	if o.Feasible {
 		effect := "raises the shaft by about %s: timing gear and deck height move with it"
-		if kind == inspection.RodHousing {
+		if kind == part.RodHousing {
 			effect = "shortens the rods by about %s: the pistons stand lower"
 		}
 		o.Reasons = append(o.Reasons, reason("cap_cut", nil, "Caps cut by up to %s, which "+effect+".", b.show(deepest), b.show(unit.DivHalfEven(deepest, 2))))

@@ -7,6 +7,7 @@ import (
 	"ledge/internal/core/fit"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
@@ -14,7 +15,7 @@ func hypot(a, b float64) float64 { return math.Hypot(a, b) }
 
 // journals decides a set of journals by the rules for shafts in shells, in their order: replace what is
 // cracked; measure; measure again; leave as it is or polish; other shells; grind; replace.
-func (e *evaluator) journals(name SetName, kind inspection.Kind) {
+func (e *evaluator) journals(name SetName, kind part.Kind) {
 	b, limited := e.open(name, kind)
 	b.classes()
 	b.fits() // shown even where nothing can be decided
@@ -68,14 +69,14 @@ func (b *board) climb() {
 		}
 		rung := Rung{Feature: m.ref, Smallest: *m.finding.Min, Largest: *m.finding.Max,
 			Middle: m.limits.New.Middle(), Allowance: policy.CleanupAllowance}
-		if m.ref.Kind == inspection.MainJournal {
-			if i, ok := b.in.Latest(inspection.Runout, m.ref.Number); ok && b.result.Features[i].Runout != nil {
+		if m.ref.Kind == part.MainJournal {
+			if i, ok := b.in.Latest(part.Runout, m.ref.Number); ok && b.result.Features[i].Runout != nil {
 				rung.Bend = 2 * b.result.Features[i].Runout.Throw
 			}
 		}
 		follow := rung.Smallest - rung.Bend - rung.Allowance
 		rung.Cleans = follow
-		if m.ref.Kind == inspection.RodJournal && m.finding.Wear != nil {
+		if m.ref.Kind == part.RodJournal && m.finding.Wear != nil {
 			hold := m.finding.Wear.Reference - 2*m.finding.Wear.Max - rung.Allowance
 			rung.OtherSchool = &hold
 			if policy.PinCleanup == inspection.HoldStroke {
@@ -88,7 +89,7 @@ func (b *board) climb() {
 
 // options lists the ways to treat the set in the order in which they are preferred; the first feasible
 // plain one is chosen.
-func (b *board) options(kind inspection.Kind) {
+func (b *board) options(kind part.Kind) {
 	causes := b.causes
 	if b.in.Policy.Grind == inspection.GrindAlways {
 		causes = append(slices.Clone(causes), reason("policy_grind", nil, "The policy is to grind on every rebuild."))
@@ -130,8 +131,8 @@ func (b *board) options(kind inspection.Kind) {
 		reason("build_up", nil, "Welding or spraying and grinding back is possible for some shafts; it is listed, never recommended.")}})
 }
 
-func shaftWord(kind inspection.Kind) string {
-	if kind == inspection.CamJournal {
+func shaftWord(kind part.Kind) string {
+	if kind == part.CamJournal {
 		return "camshaft"
 	}
 	return "crankshaft"
@@ -308,7 +309,7 @@ func (b *board) remarks() {
 	}
 }
 
-func (b *board) kind() inspection.Kind {
+func (b *board) kind() part.Kind {
 	if len(b.members) > 0 {
 		return b.members[0].ref.Kind
 	}

@@ -6,14 +6,15 @@ import (
 	"ledge/internal/core/fit"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
 // A Matching says which part goes where, so that the clearances lie nearest to their target: the worst of them first.
 type Matching struct {
 	// Of are the places, With the parts that go into them.
-	Of   inspection.Kind `json:"of"`
-	With inspection.Kind `json:"with"`
+	Of   part.Kind `json:"of"`
+	With part.Kind `json:"with"`
 	// Places and Parts are the numbers matched, in order.
 	Places []int `json:"places"`
 	Parts  []int `json:"parts"`
@@ -64,10 +65,10 @@ type Build struct {
 func BuildOf(in *inspection.Inspection, result Result) Build {
 	b := Build{Matchings: []Matching{}, Rings: []RingAdvice{}}
 	e := &evaluator{in: in, rule: in.Policy.DecisionRule, result: result}
-	if m, ok := e.match(inspection.Cylinder, inspection.Piston, "measured cylinder less measured skirt"); ok {
+	if m, ok := e.match(part.Cylinder, part.Piston, "measured cylinder less measured skirt"); ok {
 		b.Matchings = append(b.Matchings, m)
 	}
-	if m, ok := e.match(inspection.RodJournal, inspection.RodHousing, "new clearance, moved by how far housing and journal lie from the middle of new"); ok {
+	if m, ok := e.match(part.RodJournal, part.RodHousing, "new clearance, moved by how far housing and journal lie from the middle of new"); ok {
 		b.Matchings = append(b.Matchings, m)
 	}
 	b.Pairing = e.pairing()
@@ -76,7 +77,7 @@ func BuildOf(in *inspection.Inspection, result Result) Build {
 }
 
 // match lays every part into every place. Without limits, or with other numbers of parts than of places, there is nothing to match.
-func (e *evaluator) match(of, with inspection.Kind, basis string) (m Matching, ok bool) {
+func (e *evaluator) match(of, with part.Kind, basis string) (m Matching, ok bool) {
 	limits, known := e.in.LimitsFor(of, 0)
 	if !known || limits.Clearance == nil {
 		return m, false
@@ -93,7 +94,7 @@ func (e *evaluator) match(of, with inspection.Kind, basis string) (m Matching, o
 			m.Parts, parts = append(m.Parts, f.Number), append(parts, f)
 		}
 	}
-	if len(places) < 2 || len(places) != len(parts) || of == inspection.Cylinder && !e.pistonsFit() {
+	if len(places) < 2 || len(places) != len(parts) || of == part.Cylinder && !e.pistonsFit() {
 		return m, false
 	}
 	m.Target, _ = fit.Target(limits.Clearance, *places[0].Mean)
@@ -102,8 +103,8 @@ func (e *evaluator) match(of, with inspection.Kind, basis string) (m Matching, o
 	}
 	cost := make([][]int64, len(places))
 	for i, place := range places {
-		for _, part := range parts {
-			clearance, ok := e.clearance(place, part)
+		for _, fitted := range parts {
+			clearance, ok := e.clearance(place, fitted)
 			if !ok {
 				return m, false
 			}
@@ -125,21 +126,21 @@ func (e *evaluator) match(of, with inspection.Kind, basis string) (m Matching, o
 
 // clearance is the middle clearance of a part in a place: a piston in a cylinder, or a journal in a rod whose shells are as
 // thick as new ones.
-func (e *evaluator) clearance(place, part *inspection.Finding) (unit.Length, bool) {
-	if place.Kind == inspection.Cylinder {
-		return e.finished(place) - *part.Mean, true
+func (e *evaluator) clearance(place, fitted *inspection.Finding) (unit.Length, bool) {
+	if place.Kind == part.Cylinder {
+		return e.finished(place) - *fitted.Mean, true
 	}
 	journal, _ := e.in.LimitsFor(place.Kind, place.Number)
-	housing, _ := e.in.LimitsFor(part.Kind, part.Number)
+	housing, _ := e.in.LimitsFor(fitted.Kind, fitted.Number)
 	if journal.New == nil || housing.New == nil || journal.Clearance.New == nil {
 		return 0, false
 	}
-	return journal.Clearance.New.Middle() + (*part.Mean - housing.New.Middle()) + (journal.New.Middle() - place.Class() - *place.Mean), true
+	return journal.Clearance.New.Middle() + (*fitted.Mean - housing.New.Middle()) + (journal.New.Middle() - place.Class() - *place.Mean), true
 }
 
 // finished is the size that a bore will have: as it is ordered where it is still to be honed, else as it is.
 func (e *evaluator) finished(bore *inspection.Finding) unit.Length {
-	if s, way, ok := e.stands(Cylinders); ok && way.Action == Hone && bore.State == inspection.AsFound {
+	if s, way, ok := e.stands(Cylinders); ok && way.Action == Hone && bore.State == part.AsFound {
 		if option := s.Option(way); option != nil {
 			for _, size := range option.Sizes {
 				if size.Feature.Number == bore.Number && size.Play != nil {
@@ -158,7 +159,7 @@ func (e *evaluator) pistonsFit() bool {
 		return false
 	}
 	b := &board{evaluator: e, set: &Set{}}
-	for _, i := range e.in.Members(inspection.Piston) {
+	for _, i := range e.in.Members(part.Piston) {
 		if _, _, ok := b.skirt(e.in.Features[i].Number); !ok {
 			return false
 		}
@@ -169,7 +170,7 @@ func (e *evaluator) pistonsFit() bool {
 // pairing pairs rods where two share a crankpin.
 func (e *evaluator) pairing() *Pairing {
 	p := &Pairing{}
-	for _, i := range e.in.Members(inspection.RodWeight) {
+	for _, i := range e.in.Members(part.RodWeight) {
 		list := e.in.Features[i].List
 		big, errBig := unit.Parse(list.BigEnd, unit.MM)
 		small, errSmall := unit.Parse(list.SmallEnd, unit.MM)
@@ -202,16 +203,16 @@ func (e *evaluator) rings() []RingAdvice {
 	if _, bored := e.bored(); bored {
 		return advice // the old rings do not go into the new bores
 	}
-	for _, i := range e.in.Members(inspection.RingGap) {
+	for _, i := range e.in.Members(part.RingGap) {
 		f := &e.in.Features[i]
-		limits, _ := e.in.LimitsFor(inspection.RingGap, f.Number)
+		limits, _ := e.in.LimitsFor(part.RingGap, f.Number)
 		least, most := unit.Length(0), (*unit.Length)(nil)
 		target, thumb := unit.Length(0), true
 		switch {
 		case limits.New != nil:
 			target, thumb, least, most = limits.New.Middle(), false, limits.New.Min, &limits.New.Max
 		default:
-			bore, ok := e.in.Latest(inspection.Cylinder, f.Number)
+			bore, ok := e.in.Latest(part.Cylinder, f.Number)
 			if !ok || e.result.Features[bore].Mean == nil {
 				continue
 			}
@@ -222,7 +223,7 @@ func (e *evaluator) rings() []RingAdvice {
 			most = limits.Max
 		}
 		growth := unit.Length(0) // a bore that is honed opens the gaps of its rings
-		if bore, ok := e.in.Latest(inspection.Cylinder, f.Number); ok && e.result.Features[bore].Mean != nil {
+		if bore, ok := e.in.Latest(part.Cylinder, f.Number); ok && e.result.Features[bore].Mean != nil {
 			growth = fit.GapChange(e.finished(&e.result.Features[bore]) - *e.result.Features[bore].Mean)
 		}
 		for n, gap := range f.List.Readings {
@@ -261,7 +262,7 @@ func (e *evaluator) crossCheck(advice []RingAdvice) {
 		var at []int
 		var off []unit.Length
 		for i, a := range advice {
-			bore, ok := e.in.Latest(inspection.Cylinder, a.Cylinder)
+			bore, ok := e.in.Latest(part.Cylinder, a.Cylinder)
 			if a.Ring == ring && ok && e.result.Features[bore].Mean != nil {
 				at, off = append(at, i), append(off, a.Gap-fit.GapChange(*e.result.Features[bore].Mean))
 			}

@@ -1,19 +1,19 @@
 package disposition
 
 import (
-	"ledge/internal/core/inspection"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
 // pistons decides pistons with their grooves, and piston pins: kept, or new. Pistons of bored cylinders come new with the bore.
 func (e *evaluator) pistons() {
-	if b, ok := e.gather(Pistons, inspection.Piston, inspection.RingGroove); ok {
+	if b, ok := e.gather(Pistons, part.Piston, part.RingGroove); ok {
 		if step, bored := e.bored(); bored {
 			b.cause("bored", nil, "The cylinders are bored %s over: new pistons of that size come with it.", b.step(step))
 		}
 		b.keepOrReplace("New pistons with their pins and rings.", "Pistons: nothing beyond its limits.")
 	}
-	if b, ok := e.gather(Pins, inspection.Pin, inspection.PinBore); ok {
+	if b, ok := e.gather(Pins, part.Pin, part.PinBore); ok {
 		b.keepOrReplace("New pins, fitted to the pin bores and the small ends as measured.", "Pins: nothing beyond their limits.")
 	}
 	e.ringSet()
@@ -26,7 +26,7 @@ func (e *evaluator) bored() (unit.Length, bool) {
 }
 
 // gather opens a board for parts of which the first kind has limits; the other kinds belong to the same parts.
-func (e *evaluator) gather(name SetName, kinds ...inspection.Kind) (*board, bool) {
+func (e *evaluator) gather(name SetName, kinds ...part.Kind) (*board, bool) {
 	b, known := e.open(name, kinds[0])
 	if !known || len(b.members) == 0 {
 		return b, false
@@ -63,13 +63,13 @@ func (b *board) keepOrReplace(anew, fine string) {
 
 // ringSet decides the rings from their end gaps: fit them, file the tight ones, or another size where one gaps too wide.
 func (e *evaluator) ringSet() {
-	b, ok := e.gather(Rings, inspection.RingGap)
+	b, ok := e.gather(Rings, part.RingGap)
 	if !ok {
 		return
 	}
 	var tight, wide []Reason
 	for _, a := range e.rings() {
-		ref := Ref{inspection.RingGap, a.Cylinder}
+		ref := Ref{part.RingGap, a.Cylinder}
 		switch {
 		case a.TooWide:
 			wide = append(wide, reason("gap_wide", &ref, "Cylinder %d, %s ring: gap %s. %s", a.Cylinder, a.Ring, b.show(a.Gap), a.Says))

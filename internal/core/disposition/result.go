@@ -9,6 +9,7 @@ import (
 	"ledge/internal/core/fit"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
@@ -66,13 +67,13 @@ func Actions() []string {
 
 // A Ref points to a feature.
 type Ref struct {
-	Kind   inspection.Kind `json:"kind"`
-	Number int             `json:"number"`
+	Kind   part.Kind `json:"kind"`
+	Number int       `json:"number"`
 }
 
 // Name is the feature in words: "Main 3".
 func (r Ref) Name() string {
-	if r.Kind == inspection.EndFloat {
+	if r.Kind == part.EndFloat {
 		return "Crankshaft"
 	}
 	return r.Kind.Title() + " " + strconv.Itoa(r.Number)

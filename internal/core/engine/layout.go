@@ -135,3 +135,11 @@ func (l Layout) throwAngle(i int) int {
 	}
 	return i * 360 / half
 }
+
+// Banks is how many rows its cylinders stand in, each with a deck of its own.
+func (l Layout) Banks() int {
+	if l.Arrangement == Inline {
+		return 1
+	}
+	return 2
+}

@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"ledge/internal/core/form"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
@@ -22,7 +23,7 @@ func BendOf(in *Inspection, findings []Finding) (b Bend, ok bool) {
 	var at []unit.Length
 	var vectors []form.Vector
 	noise := unit.Length(0)
-	for _, i := range in.Members(Runout) {
+	for _, i := range in.Members(part.Runout) {
 		if findings[i].Runout == nil {
 			continue
 		}

@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"ledge/internal/core/form"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
@@ -16,7 +17,7 @@ type Doubt struct {
 
 // farAway is how far a size may lie from its neighbours before it is asked about: 0.02 in or 0.5 mm, and no more than half the smallest
 // step between its sizes, since a size that is a whole step off is most often mistyped. Common practice.
-func (in *Inspection) farAway(k Kind, number int) unit.Length {
+func (in *Inspection) farAway(k part.Kind, number int) unit.Length {
 	far := in.Unit.Pick(20*unit.Thou, unit.Millimetre/2)
 	limits, _ := in.LimitsFor(k, number)
 	for _, steps := range [][]unit.Length{limits.Undersizes, limits.Oversizes} {
@@ -31,9 +32,9 @@ func (in *Inspection) farAway(k Kind, number int) unit.Length {
 
 // Doubt judges a size before it is taken: against the readings of its feature, else of its set, else the
 // new range. It returns nil where nothing speaks against it.
-func (in *Inspection) Doubt(k Kind, number int, state string, size unit.Length) *Doubt {
+func (in *Inspection) Doubt(k part.Kind, number int, state string, size unit.Length) *Doubt {
 	switch k.Quantity() {
-	case Gap, Dial:
+	case part.Gap, part.Dial:
 		return in.doubtSmall(k, size)
 	}
 	if size <= 0 {
@@ -57,10 +58,10 @@ func (in *Inspection) Doubt(k Kind, number int, state string, size unit.Length) 
 
 // doubtSmall asks about a gap or an indication that no sound or damaged part shows: most often a point was
 // forgotten, or the other unit was meant.
-func (in *Inspection) doubtSmall(k Kind, size unit.Length) *Doubt {
+func (in *Inspection) doubtSmall(k part.Kind, size unit.Length) *Doubt {
 	large := in.Unit.Pick(100*unit.Thou, 5*unit.Millimetre/2)
 	switch {
-	case k.Quantity() == Gap && size < 0:
+	case k.Quantity() == part.Gap && size < 0:
 		return &Doubt{true, "A gap cannot be less than zero."}
 	case size.Abs() > large:
 		return &Doubt{false, fmt.Sprintf("%s is very large for this. Take it only if the part really is so.", size.Show(in.Unit))}
@@ -75,7 +76,7 @@ func wrongUnit(a, b unit.Length) bool {
 }
 
 // neighbours returns the sizes that a new one is held against, and what they are.
-func (in *Inspection) neighbours(k Kind, number int, state string) (sizes []unit.Length, what string) {
+func (in *Inspection) neighbours(k part.Kind, number int, state string) (sizes []unit.Length, what string) {
 	for i := range in.Features {
 		f := &in.Features[i]
 		if f.Kind == k && f.Number == number && f.State == state {
@@ -92,7 +93,7 @@ func (in *Inspection) neighbours(k Kind, number int, state string) (sizes []unit
 	if len(sizes) > 0 {
 		return sizes, "the rest of its set"
 	}
-	if limits, _ := in.LimitsFor(k, number); limits.New != nil && k.Quantity() == Size {
+	if limits, _ := in.LimitsFor(k, number); limits.New != nil && k.Quantity() == part.Size {
 		steps, sign := limits.Undersizes, unit.Length(-1)
 		if !k.Shaft() {
 			steps, sign = limits.Oversizes, 1

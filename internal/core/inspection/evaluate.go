@@ -7,6 +7,7 @@ import (
 	"ledge/internal/core/form"
 	"ledge/internal/core/instrument"
 	"ledge/internal/core/limit"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
@@ -31,13 +32,10 @@ func Evaluate(ctx context.Context, in *Inspection) ([]Finding, error) {
 	return findings, nil
 }
 
-// judgedBy: kinds that are judged by the limits of another one.
-var judgedBy = map[Kind]Kind{Runout: MainJournal, MainAlignment: MainHousing, TunnelEdge: MainHousing, DeckHeights: Deck}
-
 // tellSources names where the limit of each check comes from.
 func (in *Inspection) tellSources(f *Finding) {
 	kind := f.Kind
-	if other := judgedBy[kind]; other != "" {
+	if other := kind.Row().JudgedBy; other != "" {
 		kind = other
 	}
 	limits, _ := in.LimitsFor(kind, f.Number)
@@ -96,7 +94,7 @@ func evaluateGrid(in *Inspection, f *Feature) Finding {
 		out.OutOfRound = &outOfRound
 		out.Checks = append(out.Checks, rule.Upper("out_of_round", outOfRound, limits.OutOfRoundMax, u.Difference()))
 	}
-	if out.Wear != nil && (limits.WearMax != nil || f.Kind.Journal() || f.Kind == Cylinder) {
+	if out.Wear != nil && (limits.WearMax != nil || f.Kind.Journal() || f.Kind == part.Cylinder) {
 		out.Checks = append(out.Checks, rule.Upper("wear", out.Wear.Max, limits.WearMax, u.Size()))
 	}
 	if f.Kind.Housing() {
@@ -112,7 +110,7 @@ func evaluateGrid(in *Inspection, f *Feature) Finding {
 
 // ledge compares the first station of a cylinder with the unworn size above ring travel.
 func (out *Finding) ledge(in *Inspection, f *Feature, grid form.Grid) {
-	if f.Kind != Cylinder || f.Unworn == nil {
+	if f.Kind != part.Cylinder || f.Unworn == nil {
 		return
 	}
 	first := form.Grid{Directions: grid.Directions, Sizes: grid.Sizes[:1]}
@@ -153,7 +151,7 @@ func (in *Inspection) Named(f *Feature) *instrument.Gauge {
 // gaugeOr is a gauge with what is not known of it as usual for the kind.
 func (in *Inspection) gaugeOr(f *Feature, named *instrument.Gauge) instrument.Gauge {
 	fallback := instrument.Default(f.Kind.Shaft(), in.Unit)
-	if q := f.Kind.Quantity(); q == Dial {
+	if q := f.Kind.Quantity(); q == part.Dial {
 		fallback = instrument.Gauge{Kind: instrument.Indicator, Division: in.Unit.Pick(5*unit.Tenth, 10*unit.Micrometre)}
 	}
 	if named == nil {
@@ -239,10 +237,10 @@ func (out *Finding) note(code, format string, args ...any) {
 // judgeJournalRunout gives each main journal the runout check of its own number.
 func judgeJournalRunout(in *Inspection, findings []Finding) {
 	for i := range findings {
-		if findings[i].Kind != MainJournal || !findings[i].Measured() {
+		if findings[i].Kind != part.MainJournal || !findings[i].Measured() {
 			continue
 		}
-		if j, ok := in.Latest(Runout, findings[i].Number); ok {
+		if j, ok := in.Latest(part.Runout, findings[i].Number); ok {
 			if check := findings[j].Check("runout"); check != nil {
 				findings[i].Checks = append(findings[i].Checks, *check)
 			}

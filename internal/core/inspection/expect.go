@@ -2,6 +2,7 @@ package inspection
 
 import (
 	"ledge/internal/core/limit"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
@@ -14,7 +15,7 @@ type Expectation struct {
 
 // Expect returns what a feature should read about: the mean of its own readings, else of its set's, else
 // the middle of its new range. ok is false where nothing is known.
-func (in *Inspection) Expect(k Kind, number int, state string) (e Expectation, ok bool) {
+func (in *Inspection) Expect(k part.Kind, number int, state string) (e Expectation, ok bool) {
 	var set []unit.Length
 	for i := range in.Features {
 		f := &in.Features[i]
@@ -30,7 +31,7 @@ func (in *Inspection) Expect(k Kind, number int, state string) (e Expectation, o
 	if len(set) > 0 {
 		return Expectation{unit.Mean(set), false}, true
 	}
-	if limits, _ := in.LimitsFor(k, number); limits.New != nil && k.Quantity() == Size {
+	if limits, _ := in.LimitsFor(k, number); limits.New != nil && k.Quantity() == part.Size {
 		return Expectation{limits.New.Middle(), false}, true
 	}
 	return in.expectBearing(k, number)
@@ -41,19 +42,19 @@ func (f *Feature) sizes() []unit.Length {
 	switch {
 	case f.Kind.Grid():
 		return f.grid().All()
-	case f.Kind == RodLength || f.Kind == MainShell || f.Kind == RodShell:
+	case f.Kind == part.RodLength || f.Kind == part.MainShell || f.Kind == part.RodShell:
 		return f.List.Readings
 	}
 	return nil
 }
 
 // expectBearing: a bearing that nobody has read is expected at its journal's size plus the new clearance.
-func (in *Inspection) expectBearing(k Kind, number int) (e Expectation, ok bool) {
-	journal, bears := map[Kind]Kind{MainBearing: MainJournal, RodBearing: RodJournal, CamBearing: CamJournal}[k]
+func (in *Inspection) expectBearing(k part.Kind, number int) (e Expectation, ok bool) {
+	journal, bears := k.Row().Mate, k.Bearing()
 	if !bears {
 		return Expectation{}, false
 	}
-	size, ok := in.Expect(journal, number, AsFound)
+	size, ok := in.Expect(journal, number, part.AsFound)
 	if limits, _ := in.LimitsFor(journal, number); ok && limits.Clearance != nil {
 		for _, r := range []*limit.Range{limits.Clearance.Target, limits.Clearance.New} {
 			if r != nil {

@@ -3,13 +3,14 @@ package inspection
 import (
 	"ledge/internal/core/form"
 	"ledge/internal/core/limit"
+	"ledge/internal/core/part"
 	"ledge/internal/core/plan"
 	"ledge/internal/core/unit"
 )
 
 // A Finding is what one feature says by itself.
 type Finding struct {
-	Kind     Kind        `json:"kind"`
+	Kind     part.Kind   `json:"kind"`
 	Number   int         `json:"number"`
 	State    string      `json:"state"`
 	Complete bool        `json:"complete"`

@@ -8,12 +8,10 @@ import (
 	"ledge/internal/core/form"
 	"ledge/internal/core/instrument"
 	"ledge/internal/core/limit"
+	"ledge/internal/core/part"
 	"ledge/internal/core/plan"
 	"ledge/internal/core/unit"
 )
-
-// AsFound is the state of a part as it arrived.
-const AsFound = "as_found"
 
 // An Inspection is everything measured on one engine, with what it is judged by.
 type Inspection struct {
@@ -21,8 +19,8 @@ type Inspection struct {
 	Job         Job
 	Engine      *engine.Layout
 	Policy      Policy
-	Limits      map[Kind]limit.Limits
-	LimitsClose map[Kind]limit.Limits
+	Limits      map[part.Kind]limit.Limits
+	LimitsClose map[part.Kind]limit.Limits
 	Features    []Feature
 	// Decisions are what people signed; it reaches what hangs on it.
 	Decisions []Decision
@@ -44,7 +42,7 @@ type Job struct {
 }
 
 // LimitsFor returns the limits that hold for one feature under the policy, and whether the kind has any.
-func (in *Inspection) LimitsFor(k Kind, number int) (limit.Limits, bool) {
+func (in *Inspection) LimitsFor(k part.Kind, number int) (limit.Limits, bool) {
 	book, ok := in.Limits[k]
 	limits := book.For(number)
 	if in.Policy.Limits == Close {
@@ -56,14 +54,14 @@ func (in *Inspection) LimitsFor(k Kind, number int) (limit.Limits, bool) {
 }
 
 // Has reports whether a feature of a kind and number is there in any state.
-func (in *Inspection) Has(k Kind, number int) bool {
+func (in *Inspection) Has(k part.Kind, number int) bool {
 	_, ok := in.Latest(k, number)
 	return ok
 }
 
 // Latest returns the index of the last feature of a kind and number in document order: the state that
 // decisions stand on.
-func (in *Inspection) Latest(k Kind, number int) (index int, ok bool) {
+func (in *Inspection) Latest(k part.Kind, number int) (index int, ok bool) {
 	for i := len(in.Features) - 1; i >= 0; i-- {
 		if in.Features[i].Kind == k && in.Features[i].Number == number {
 			return i, true
@@ -73,7 +71,7 @@ func (in *Inspection) Latest(k Kind, number int) (index int, ok bool) {
 }
 
 // Members returns the indices of the latest features of a kind, in order of first appearance.
-func (in *Inspection) Members(k Kind) []int {
+func (in *Inspection) Members(k part.Kind) []int {
 	var members []int
 	seen := map[int]int{}
 	for i := range in.Features {
@@ -93,7 +91,7 @@ func (in *Inspection) Members(k Kind) []int {
 
 // A Feature is one measured place in one state.
 type Feature struct {
-	Kind   Kind
+	Kind   part.Kind
 	Number int
 	State  string
 	Look   Look
@@ -161,7 +159,7 @@ type List struct {
 	At0       []unit.Length   // end float
 	At180     []unit.Length   // end float, crank turned half a turn
 	Lines     []Line          // deck
-	Of        Kind            // strip: the journal kind
+	Of        part.Kind       // strip: the journal kind
 	Readings  []unit.Length   // strip and the other lists of lengths
 	Vertical  []unit.Length   // main alignment: centre offsets, bore by bore
 	Sideways  []unit.Length   // main alignment

@@ -5,6 +5,7 @@ import (
 
 	"ledge/internal/core/form"
 	"ledge/internal/core/limit"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
@@ -25,43 +26,43 @@ func evaluateList(in *Inspection, f *Feature) Finding {
 	limits, _ := in.LimitsFor(f.Kind, f.Number)
 	e := listed{&out, in, f, &f.List, in.Policy.DecisionRule, limits, in.gauge(f).Uncertainty(1).Difference()}
 	switch f.Kind {
-	case Runout:
+	case part.Runout:
 		e.runout()
-	case MainAlignment, TunnelEdge:
+	case part.MainAlignment, part.TunnelEdge:
 		zone := max(f.zone(in, f.List.Vertical), f.zone(in, f.List.Sideways))
-		if f.Kind == TunnelEdge {
+		if f.Kind == part.TunnelEdge {
 			zone = f.zone(in, f.List.Readings)
 		}
 		out.Largest = &zone
-		tunnel, _ := in.LimitsFor(MainHousing, 0)
+		tunnel, _ := in.LimitsFor(part.MainHousing, 0)
 		e.check("alignment", zone, tunnel.AlignmentMax)
-		if f.Kind == TunnelEdge {
+		if f.Kind == part.TunnelEdge {
 			for i := range f.List.Readings {
 				if _, known := in.verticalSize(i + 1); !known {
 					e.note("edge_sizes", "Main housing %d was not measured: a larger bore shows a gap too, and here it counts as out of line.", i+1)
 				}
 			}
 		}
-	case EndFloat:
+	case part.EndFloat:
 		e.endFloat()
-	case Deck:
+	case part.Deck:
 		for _, line := range f.List.Lines {
 			if out.Largest == nil || line.Gap > *out.Largest {
 				out.Largest = &line.Gap
 			}
 		}
 		e.flat(out.Largest)
-	case DeckHeights:
+	case part.DeckHeights:
 		e.deckHeights()
-	case RodBend:
+	case part.RodBend:
 		for i, name := range []string{"bend", "twist"} {
 			if i < len(f.List.Readings) {
 				e.check(name, f.List.Readings[i].Abs(), limits.Max)
 			}
 		}
-	case CamLobe, PinHeight:
+	case part.CamLobe, part.PinHeight:
 		e.difference()
-	case RodWeight:
+	case part.RodWeight:
 	default:
 		e.readings()
 	}
@@ -96,7 +97,7 @@ func (e listed) runout() {
 		return
 	}
 	e.Runout = &runout
-	journal, _ := e.in.LimitsFor(MainJournal, e.f.Number)
+	journal, _ := e.in.LimitsFor(part.MainJournal, e.f.Number)
 	e.check("runout", runout.TIR, journal.RunoutMax)
 }
 
@@ -151,7 +152,7 @@ func orOther(a, b *unit.Length) unit.Length {
 
 // flat checks the widest gap or the zone of a deck.
 func (e listed) flat(widest *unit.Length) {
-	deck, _ := e.in.LimitsFor(Deck, e.f.Number)
+	deck, _ := e.in.LimitsFor(part.Deck, e.f.Number)
 	if widest != nil {
 		e.check("flatness", *widest, deck.Max)
 	}
@@ -210,7 +211,7 @@ func (e listed) difference() {
 	d := (e.list.Readings[1] - e.list.Readings[0]).Abs()
 	e.Largest = &d
 	name := "lift"
-	if e.f.Kind == PinHeight {
+	if e.f.Kind == part.PinHeight {
 		name = "stroke"
 	}
 	e.inRange(name, d, d)
@@ -225,10 +226,10 @@ func (e listed) readings() {
 		return
 	}
 	e.Min, e.Max, e.Mean = &smallest, &largest, meanOf(l)
-	if e.f.Kind != Strip {
+	if e.f.Kind != part.Strip {
 		e.inRange(string(e.f.Kind), smallest, largest)
 	}
-	if s := e.in.Unit; (e.f.Kind == MainShell || e.f.Kind == RodShell) && len(l) == 4 {
+	if s := e.in.Unit; (e.f.Kind == part.MainShell || e.f.Kind == part.RodShell) && len(l) == 4 {
 		for half, name := range []string{"upper", "lower"} {
 			if d := (l[2*half] - l[2*half+1]).Abs(); d > unit.Round(2*e.u) {
 				e.note("uneven_shell", "The %s shell is %s thicker on one side than on the other.", name, d.Show(s))
@@ -253,7 +254,7 @@ func meanOf(readings []unit.Length) *unit.Length {
 // out of line.
 func (f *Feature) zone(in *Inspection, offsets []unit.Length) unit.Length {
 	at := f.positions(len(offsets))
-	if f.Kind == TunnelEdge {
+	if f.Kind == part.TunnelEdge {
 		centres := slices.Clone(offsets)
 		for i := range offsets {
 			size, known := in.verticalSize(i + 1)
@@ -271,7 +272,7 @@ func (f *Feature) zone(in *Inspection, offsets []unit.Length) unit.Length {
 
 // verticalSize is the mean vertical size of a main housing as last measured.
 func (in *Inspection) verticalSize(number int) (size unit.Length, ok bool) {
-	i, ok := in.Latest(MainHousing, number)
+	i, ok := in.Latest(part.MainHousing, number)
 	if !ok {
 		return 0, false
 	}
@@ -305,7 +306,7 @@ func (f *Feature) positions(n int) []unit.Length {
 // zone, and sideways whether the sideways zone is wider than limit.
 func (in *Inspection) VerticalMisalignment(f *Feature) unit.Length {
 	offsets := f.List.Vertical
-	if f.Kind == TunnelEdge {
+	if f.Kind == part.TunnelEdge {
 		offsets = f.List.Readings
 	}
 	return unit.DivHalfEven(f.zone(in, offsets), 2)

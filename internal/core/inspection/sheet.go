@@ -4,141 +4,34 @@ import (
 	"fmt"
 
 	"ledge/internal/core/engine"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
-// A Quantity says what a reading of a kind is.
-type Quantity string
+// tirLine is the line of a runout that is known only by its total.
+const tirLine = "TIR"
 
-// The quantities. Weights are whole numbers of 0.1 µg, so that a gram is to a weight what a millimetre is to a length.
-const (
-	Size   Quantity = "size"   // a length above zero, much the same all over its set
-	Gap    Quantity = "gap"    // a small length, zero or more
-	Dial   Quantity = "dial"   // a small length with a sign
-	Weight Quantity = "weight" // grams
-)
-
-// Quantity is what readings of k are.
-func (k Kind) Quantity() Quantity {
-	if s := k.sheet(); s != nil {
-		return s.quantity
-	}
-	return Size
-}
-
-// A sheet says how a list kind is taken at the bench: lines to fill, in one column or several.
-type sheet struct {
-	kind     Kind
-	title    string
-	quantity Quantity
-	lines    func(engine.Layout) []string
-	columns  []string // one nameless column where nil
-	angles   []unit.Angle
+// A converter turns the cells of a sheet into a list of its form, and back.
+type converter struct {
 	// list makes the list of what was read, cell by cell; a cell without a reading is nil.
 	list func(cells [][][]unit.Length) List
 	// cells is the way back.
 	cells func(List) [][][]unit.Length
 }
 
-// tirLine is the line of a runout that is known only by its total.
-const tirLine = "TIR"
-
-var halfTurn = []unit.Angle{0, 180 * unit.Degree}
-
-func eighths() []unit.Angle {
-	angles := make([]unit.Angle, 8)
-	for i := range angles {
-		angles[i] = unit.Angle(i) * 45 * unit.Degree
+func converterOf(k part.Kind) converter {
+	switch k.Row().List.Form {
+	case part.Float:
+		return converter{floatList, floatCells}
+	case part.Rows:
+		return converter{heightsList, func(l List) [][][]unit.Length { return single(l.Rows...) }}
+	case part.Offsets:
+		return converter{offsetsList, func(l List) [][][]unit.Length { return columns(l.Vertical, l.Sideways) }}
+	case part.Weights:
+		return converter{weightList, weightCells}
 	}
-	return angles
-}
-
-// places numbers nameless columns: directions that are not angles count upwards from 0.
-func places(n int) []unit.Angle {
-	angles := make([]unit.Angle, n)
-	for i := range angles {
-		angles[i] = unit.Angle(i) * unit.Degree
-	}
-	return angles
-}
-
-func fixed(lines ...string) func(engine.Layout) []string {
-	return func(engine.Layout) []string { return lines }
-}
-
-// eachMain names a line for each main bearing.
-func eachMain(l engine.Layout) []string {
-	lines := make([]string, l.Mains)
-	for i := range lines {
-		lines[i] = fmt.Sprintf("main %d", i+1)
-	}
-	return lines
-}
-
-var stripLines = fixed("under the cap", "turned 90°")
-
-// sheets: how the list kinds are taken, common practice.
-var sheets []sheet
-
-func init() {
-	sheets = []sheet{
-		{kind: Runout, title: "Runout of main", quantity: Dial, lines: fixed("dial"), angles: eighths()},
-		{EndFloat, "End float", Dial, fixed("first", "second", "third", "let go", "feeler"), []string{"crank at 0°", "turned 180°"}, halfTurn, floatList, floatCells},
-		{Deck, "Deck", Gap, fixed("long left", "long middle", "long right", "cross front", "cross rear", "diagonal 1", "diagonal 2"), nil, nil, nil, nil},
-		{DeckHeights, "Deck heights", Dial, fixed("left", "middle", "right"), []string{"1", "2", "3", "4", "5"}, places(5), heightsList, func(l List) [][][]unit.Length { return single(l.Rows...) }},
-		{RingGap, "Ring gaps of cylinder", Gap, fixed("top", "second", "oil"), nil, nil, nil, nil},
-		{RingGroove, "Groove clearance of piston", Gap, fixed("top", "second", "oil"), nil, nil, nil, nil},
-		{Protrusion, "Protrusion of piston", Dial, fixed("front", "rear"), nil, nil, nil, nil},
-		{MainAlignment, "Tunnel alignment", Dial, eachMain, []string{"vertical", "sideways"}, []unit.Angle{0, 90 * unit.Degree}, offsetsList, func(l List) [][][]unit.Length { return columns(l.Vertical, l.Sideways) }},
-		{TunnelEdge, "Straight edge in the tunnel", Gap, eachMain, nil, nil, nil, nil},
-		{RodWeight, "Weight of rod", Weight, fixed("big end", "small end"), nil, nil, weightList, weightCells},
-		{RodLength, "Centres of rod", Size, fixed("centres"), nil, nil, nil, nil},
-		{RodBend, "Bend and twist of rod", Dial, fixed("bend", "twist"), nil, nil, nil, nil},
-		{MainShell, "Shells of main", Size, fixed("upper left", "upper right", "lower left", "lower right"), nil, nil, nil, nil},
-		{RodShell, "Shells of rod", Size, fixed("upper left", "upper right", "lower left", "lower right"), nil, nil, nil, nil},
-		{CamLobe, "Cam lobe", Size, fixed("base", "nose"), nil, nil, nil, nil},
-		{PinHeight, "Height of crankpin", Size, fixed("top", "bottom"), nil, nil, nil, nil},
-		{Strip, "Plastic strip", Gap, stripLines, nil, nil, nil, nil},
-		{MainStrip, "Plastic strip at main", Gap, stripLines, nil, nil, nil, nil},
-		{RodStrip, "Plastic strip at rod journal", Gap, stripLines, nil, nil, nil, nil},
-		{CamStrip, "Plastic strip at cam journal", Gap, stripLines, nil, nil, nil, nil},
-	}
-	for i := range sheets {
-		s := &sheets[i]
-		if s.angles == nil {
-			s.angles = places(1)
-		}
-		if s.columns == nil && len(s.angles) == 1 {
-			s.columns = []string{""}
-		}
-		if s.list == nil && s.kind != Runout && s.kind != Deck {
-			s.list = func(cells [][][]unit.Length) List { return List{Readings: flat(cells)} }
-			s.cells = func(l List) [][][]unit.Length { return columns(l.Readings) }
-		}
-	}
-}
-
-func (k Kind) sheet() *sheet {
-	for i := range sheets {
-		if sheets[i].kind == k {
-			return &sheets[i]
-		}
-	}
-	return nil
-}
-
-// SheetOf returns the lines and columns at which a list kind is taken on an engine.
-func SheetOf(k Kind, l engine.Layout) (lines []string, columns []unit.Angle) {
-	s := k.sheet()
-	return s.lines(l), s.angles
-}
-
-// Columns names the columns of a feature's grid where they are not directions in degrees; nil where they are.
-func (k Kind) Columns() []string {
-	if s := k.sheet(); s != nil {
-		return s.columns
-	}
-	return nil
+	return converter{func(cells [][][]unit.Length) List { return List{Readings: flat(cells)} },
+		func(l List) [][][]unit.Length { return columns(l.Readings) }}
 }
 
 // Listed turns what was taken on a sheet into a feature of a list kind, as it stands in the open file. ok is
@@ -154,13 +47,13 @@ func (f Feature) Listed() (out Feature, ok bool) {
 	}
 	out = f
 	out.Stations, out.Directions, out.Cells, out.Added = nil, nil, nil, 0
-	if of := stripOf[f.Kind]; of != "" {
-		out.Kind, out.List.Of = Strip, of
+	if of := f.Kind.Row().StripOf; of != "" {
+		out.Kind, out.List.Of = part.Strip, of
 	}
 	switch {
-	case f.Kind == Runout:
+	case f.Kind == part.Runout:
 		return f.turned(out)
-	case f.Kind == Deck:
+	case f.Kind == part.Deck:
 		for i, line := range f.Stations {
 			for _, gap := range cells[i][0] {
 				out.List.Lines = append(out.List.Lines, Line{line, gap})
@@ -171,9 +64,9 @@ func (f Feature) Listed() (out Feature, ok bool) {
 		return out, false
 	}
 	of := out.List.Of
-	out.List = f.Kind.sheet().list(cells)
+	out.List = converterOf(f.Kind).list(cells)
 	out.List.Of = of
-	if f.Kind == MainAlignment {
+	if f.Kind == part.MainAlignment {
 		out.List.Positions = read(f.Cells)
 	}
 	return out, true
@@ -189,10 +82,10 @@ func (f Feature) listable() bool {
 			missed = missed || len(cell.Sizes) == 0
 		}
 	}
-	switch f.Kind {
-	case RodBend, CamLobe, PinHeight, DeckHeights, MainShell, RodShell, TunnelEdge:
+	switch list := f.Kind.Row().List; {
+	case list.Whole:
 		return !missed
-	case MainAlignment:
+	case list.Form == part.Offsets:
 		return any && len(read(f.Cells)) > 0
 	}
 	return any
@@ -243,12 +136,12 @@ func (f Feature) turned(out Feature) (Feature, bool) {
 func (f Feature) Sheet(l engine.Layout) (out Feature) {
 	out = f
 	out.List = List{}
-	if f.Kind == Strip {
-		out.Kind = StripFor(f.List.Of)
+	if f.Kind == part.Strip {
+		out.Kind = part.StripFor(f.List.Of)
 	}
-	if f.Kind == Runout {
+	if f.Kind == part.Runout {
 		if f.List.TIR != nil {
-			out.Stations, out.Directions, out.Cells = []string{tirLine}, places(1), [][]Cell{{{Sizes: []unit.Length{*f.List.TIR}}}}
+			out.Stations, out.Directions, out.Cells = []string{tirLine}, part.Places(1), [][]Cell{{{Sizes: []unit.Length{*f.List.TIR}}}}
 			return out
 		}
 		row := make([]Cell, len(f.List.Indicator))
@@ -258,9 +151,9 @@ func (f Feature) Sheet(l engine.Layout) (out Feature) {
 		out.Stations, out.Directions, out.Cells = []string{"dial"}, f.List.Angles, [][]Cell{row}
 		return out
 	}
-	out.Stations, out.Directions = SheetOf(f.Kind, l)
+	out.Stations, out.Directions = part.SheetOf(f.Kind, l)
 	var cells [][][]unit.Length
-	if f.Kind == Deck {
+	if f.Kind == part.Deck {
 		out.Stations = nil
 		at := map[string]int{}
 		for _, line := range f.List.Lines {
@@ -273,7 +166,7 @@ func (f Feature) Sheet(l engine.Layout) (out Feature) {
 			cells[i][0] = append(cells[i][0], line.Gap)
 		}
 	} else {
-		cells = f.Kind.sheet().cells(f.List)
+		cells = converterOf(f.Kind).cells(f.List)
 	}
 	// A file may hold more lines or columns than the sheet has.
 	for len(out.Stations) < len(cells) {
@@ -281,7 +174,7 @@ func (f Feature) Sheet(l engine.Layout) (out Feature) {
 	}
 	for _, row := range cells {
 		for len(out.Directions) < len(row) {
-			out.Directions = places(len(row))
+			out.Directions = part.Places(len(row))
 		}
 	}
 	out.Cells = make([][]Cell, len(out.Stations))

@@ -9,6 +9,7 @@ import (
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
+	"ledge/internal/core/part"
 	"ledge/internal/core/schedule"
 	"ledge/internal/core/unit"
 )
@@ -137,7 +138,7 @@ func (l Line) Proven() bool { return l.Feature != nil && l.State != "" && !l.Kep
 
 // CountsOf counts the parts of an inspected engine.
 func CountsOf(in *inspection.Inspection) schedule.Counts {
-	n := schedule.Counts{RingsRenewed: in.Policy.RingsRenewed, ShellsRefitted: in.Policy.RefitShells, CamJournals: len(in.Members(inspection.CamJournal))}
+	n := schedule.Counts{RingsRenewed: in.Policy.RingsRenewed, ShellsRefitted: in.Policy.RefitShells, CamJournals: len(in.Members(part.CamJournal))}
 	if in.Engine != nil {
 		l := in.Engine.Complete()
 		n.Mains, n.Throws, n.Cylinders = l.Mains, l.Throws, l.Cylinders
@@ -234,7 +235,7 @@ func (d *drafter) set(one Decided, work schedule.Work) {
 }
 
 // members are the findings of a set's kind that decide it, in their order.
-func (d *drafter) members(kind inspection.Kind) []*inspection.Finding {
+func (d *drafter) members(kind part.Kind) []*inspection.Finding {
 	var list []*inspection.Finding
 	for _, i := range d.in.Members(kind) {
 		if d.result.Features[i].Measured() {

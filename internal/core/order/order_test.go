@@ -11,6 +11,7 @@ import (
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/order"
+	"ledge/internal/core/part"
 	"ledge/internal/core/schedule"
 	"ledge/internal/core/unit"
 	"ledge/internal/exchange"
@@ -103,7 +104,7 @@ func TestVerify(t *testing.T) {
 	least, most := in("2.4885"), in("2.4890")
 	sheet := order.Sheet{Name: order.Grind}
 	for number := 1; number <= 4; number++ {
-		sheet.Lines = append(sheet.Lines, order.Line{Key: fmt.Sprint(number), Feature: &disposition.Ref{Kind: inspection.MainJournal, Number: number}, State: "after_grind", Min: &least, Max: &most})
+		sheet.Lines = append(sheet.Lines, order.Line{Key: fmt.Sprint(number), Feature: &disposition.Ref{Kind: part.MainJournal, Number: number}, State: "after_grind", Min: &least, Max: &most})
 	}
 	state := `"state": "after_grind",`
 	half := strings.Replace(grid("main_journal", 3, "2.4887", state), "2.4887,", "null,", 1)
@@ -222,7 +223,7 @@ func TestPartsAreBoughtOnce(t *testing.T) {
 // The gap of what is no size, a flatness, is proved against its most; a checked form misses though the size is right.
 func TestVerifyFormAndFlatness(t *testing.T) {
 	least, most, flat := in("2.4885"), in("2.4890"), in("0.002")
-	journal := order.Sheet{Lines: []order.Line{{Key: "1", Feature: &disposition.Ref{Kind: inspection.MainJournal, Number: 1}, State: "after_grind", Min: &least, Max: &most}}}
+	journal := order.Sheet{Lines: []order.Line{{Key: "1", Feature: &disposition.Ref{Kind: part.MainJournal, Number: 1}, State: "after_grind", Min: &least, Max: &most}}}
 	oval := strings.Replace(grid("main_journal", 1, "2.4885", `"state": "after_grind",`), "[2.4885, 2.4885, 2.4885, 2.4885]", "[2.4890, 2.4887, 2.4885, 2.4887]", 2)
 	strict := strings.Replace(mains, `"out_of_round_max": 0.0005`, `"out_of_round_max": 0.0003`, 1)
 	inspected := read(t, strict, oval)
@@ -230,7 +231,7 @@ func TestVerifyFormAndFlatness(t *testing.T) {
 	assert.Equal(t, "missed", proof.Verdict)
 	assert.Contains(t, strings.Join(proof.Problems, " "), "Out-of-round 0.0005 is above the limit of 0.0003.")
 
-	deck := order.Sheet{Lines: []order.Line{{Key: "1", Feature: &disposition.Ref{Kind: inspection.Deck, Number: 1}, State: "after_skim", Most: &flat}}}
+	deck := order.Sheet{Lines: []order.Line{{Key: "1", Feature: &disposition.Ref{Kind: part.Deck, Number: 1}, State: "after_skim", Most: &flat}}}
 	for gap, want := range map[string]string{"0.002": "within", "0.0021": "missed"} {
 		inspected := read(t, `"deck": {"max": 0.002}`, `{"kind": "deck", "number": 1, "lines": [{"line": "long", "gap": 0.004}]}`,
 			`{"kind": "deck", "number": 1, "state": "after_skim", "lines": [{"line": "long", "gap": `+gap+`}]}`)

@@ -5,14 +5,14 @@ import (
 
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/engine"
-	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
-var kinds = map[disposition.SetName]inspection.Kind{
-	disposition.MainJournals: inspection.MainJournal, disposition.RodJournals: inspection.RodJournal, disposition.CamJournals: inspection.CamJournal,
-	disposition.MainHousings: inspection.MainHousing, disposition.RodHousings: inspection.RodHousing,
+var kinds = map[disposition.SetName]part.Kind{
+	disposition.MainJournals: part.MainJournal, disposition.RodJournals: part.RodJournal, disposition.CamJournals: part.CamJournal,
+	disposition.MainHousings: part.MainHousing, disposition.RodHousings: part.RodHousing,
 }
 
 func (d *drafter) journals(s *Sheet, one Decided) {
@@ -136,7 +136,7 @@ func (d *drafter) play(ref disposition.Ref) *limit.Range {
 
 // fitPiston moves a bore's size to its own new piston, where that one has been measured; it says on what the size rests.
 func (d *drafter) fitPiston(size *disposition.Size) string {
-	limits, _ := d.in.LimitsFor(inspection.Cylinder, size.Feature.Number)
+	limits, _ := d.in.LimitsFor(part.Cylinder, size.Feature.Number)
 	if skirt, measured := d.pistons[size.Feature.Number]; measured && limits.Clearance != nil {
 		target := limits.Clearance.Target
 		if target == nil {
@@ -179,8 +179,8 @@ func (d *drafter) housings(s *Sheet, one Decided) {
 }
 
 func (d *drafter) deck(s *Sheet, one Decided) {
-	limits, _ := d.in.LimitsFor(inspection.Deck, 0)
-	for _, kind := range []inspection.Kind{inspection.Deck, inspection.DeckHeights} {
+	limits, _ := d.in.LimitsFor(part.Deck, 0)
+	for _, kind := range []part.Kind{part.Deck, part.DeckHeights} {
 		for _, i := range d.in.Members(kind) {
 			l := line(disposition.Ref{Kind: kind, Number: max(1, d.in.Features[i].Number)}, "after_skim", DoSkim, "Skim "+d.show(one.Option.Step)+" off; flat within")
 			l.Most, l.Amount = limits.Max, ptr(one.Option.Step)

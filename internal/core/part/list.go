@@ -1,0 +1,112 @@
+package part
+
+import (
+	"fmt"
+
+	"ledge/internal/core/engine"
+	"ledge/internal/core/unit"
+)
+
+// A Form is how a list stands in the open file.
+type Form string
+
+// The forms, with their fields.
+const (
+	Readings Form = "readings" // readings
+	Turn     Form = "turn"     // angles and indicator, or tir
+	Float    Form = "float"    // at_0, at_180, return, feeler
+	Edges    Form = "edges"    // lines: name and gap
+	Rows     Form = "rows"     // rows of heights
+	Offsets  Form = "offsets"  // vertical, sideways, positions
+	Weights  Form = "weights"  // big_end, small_end
+	OfStrip  Form = "strip"    // of, readings, fitted
+)
+
+// Fields are those that a list of a form has in the open file.
+func (f Form) Fields() []string {
+	switch f {
+	case Turn:
+		return []string{"angles", "indicator", "tir"}
+	case Float:
+		return []string{"at_0", "at_180", "return", "feeler"}
+	case Edges:
+		return []string{"lines"}
+	case Rows:
+		return []string{"rows"}
+	case Offsets:
+		return []string{"vertical", "sideways", "positions"}
+	case Weights:
+		return []string{"big_end", "small_end"}
+	case OfStrip:
+		return []string{"of", "readings", "fitted"}
+	}
+	return []string{"readings"}
+}
+
+// A List says how a kind is taken that is no grid: lines to fill, in one column or several. Common practice.
+type List struct {
+	Form Form `json:"form"`
+	// Lines are those of every engine; EachMain tells that there is one for each main bearing instead.
+	Lines    []string `json:"lines,omitempty"`
+	EachMain bool     `json:"each_main,omitempty"`
+	// Columns name the columns where they are no directions; Angles are their directions where they are.
+	Columns []string     `json:"columns,omitempty"`
+	Angles  []unit.Angle `json:"-"`
+	// Whole tells that a list stands only with every line, since each has a meaning of its own: how many there are.
+	Whole bool `json:"whole,omitempty"`
+	// ByColumn tells that one column is taken after the other rather than line by line.
+	ByColumn bool `json:"by_column,omitempty"`
+	// Numbered tells that it belongs to one numbered part.
+	Numbered bool `json:"numbered,omitempty"`
+}
+
+// LinesOf names the lines on an engine.
+func (l *List) LinesOf(e engine.Layout) []string {
+	if !l.EachMain {
+		return l.Lines
+	}
+	lines := make([]string, e.Mains)
+	for i := range lines {
+		lines[i] = fmt.Sprintf("main %d", i+1)
+	}
+	return lines
+}
+
+// Directions are one for each column: angles where they are, else numbers that count upwards.
+func (l *List) Directions() []unit.Angle {
+	if l.Angles != nil {
+		return l.Angles
+	}
+	return Places(max(1, len(l.Columns)))
+}
+
+// ColumnNames name the columns of a list; nil where they are directions in degrees.
+func (l *List) ColumnNames() []string {
+	if l.Columns == nil && l.Angles == nil {
+		return []string{""}
+	}
+	return l.Columns
+}
+
+// Places numbers nameless columns: directions that are no angles count upwards from 0.
+func Places(n int) []unit.Angle {
+	places := make([]unit.Angle, n)
+	for i := range places {
+		places[i] = unit.Angle(i) * unit.Degree
+	}
+	return places
+}
+
+func eighths() []unit.Angle {
+	angles := make([]unit.Angle, 8)
+	for i := range angles {
+		angles[i] = unit.Angle(i) * 45 * unit.Degree
+	}
+	return angles
+}
+
+// SheetOf returns the lines and columns at which a list kind is taken on an engine.
+func SheetOf(k Kind, e engine.Layout) (lines []string, columns []unit.Angle) {
+	list := k.Row().List
+	return list.LinesOf(e), list.Directions()
+}

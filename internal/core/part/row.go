@@ -1,0 +1,182 @@
+package part
+
+import (
+	"ledge/internal/core/engine"
+	"ledge/internal/core/instrument"
+)
+
+// A Row is what is the same of all parts of a kind.
+type Row struct {
+	Kind Kind `json:"kind"`
+	// Title is followed by a number, Plural names them all.
+	Title     string    `json:"title"`
+	Plural    string    `json:"plural"`
+	Component Component `json:"component"`
+	// Step is where it is measured in the order of work, Place along what it stands.
+	Step     Step     `json:"step"`
+	Place    Place    `json:"place"`
+	Shape    Shape    `json:"shape"`
+	Quantity Quantity `json:"quantity"`
+	// Shaft tells that it is an outside size that wears smaller.
+	Shaft bool `json:"shaft"`
+	Role  Role `json:"role"`
+	// Mate is what it runs with, Set the one that it is a member of.
+	Mate Kind `json:"mate,omitempty"`
+	Set  Set  `json:"set,omitempty"`
+	// JudgedBy is the kind whose limits judge it, where it has none of its own.
+	JudgedBy Kind `json:"judged_by,omitempty"`
+	// Each is how many an engine has of it, Start where it is measured without being asked for.
+	Each  Each  `json:"each"`
+	Start Start `json:"start,omitempty"`
+	// Looked tells that it is graded by eye before it is measured, Bare that its component must be clean for it.
+	Looked bool `json:"looked"`
+	Bare   bool `json:"bare"`
+	// Plan is the usual plan of a grid, Gauge the usual instrument.
+	Plan  string          `json:"plan,omitempty"`
+	Gauge instrument.Kind `json:"gauge"`
+	// Limits are the fields of limits that are asked for it; a file may hold others.
+	Limits []string `json:"limits"`
+	// States are those it is measured in after work; as new parts all are.
+	States []string `json:"states"`
+	// List says how it is taken where it is no grid; nil for grids.
+	List *List `json:"list,omitempty"`
+	// StripOf is the journal that a bench's plastic strip is laid on.
+	StripOf Kind `json:"strip_of,omitempty"`
+}
+
+// Count is how many an engine of a layout has.
+func (r *Row) Count(l engine.Layout) int { return r.Each.count(l) }
+
+// A Quantity says what a reading of a kind is.
+type Quantity string
+
+// The quantities.
+const (
+	Size   Quantity = "size"   // a length above zero, much the same all over its set
+	Gap    Quantity = "gap"    // a small length, zero or more
+	Dial   Quantity = "dial"   // a small length with a sign
+	Weight Quantity = "weight" // grams
+)
+
+// Quantities lists them.
+func Quantities() []Quantity { return []Quantity{Size, Gap, Dial, Weight} }
+
+// A Role says how a grid is judged.
+type Role string
+
+// The roles.
+const (
+	Plain    Role = "plain"
+	Journals Role = "journal" // runs in a bearing
+	Housings Role = "housing" // holds bearing shells
+	Bearings Role = "bearing" // the inside of shells or of a bush
+	Bores    Role = "bore"
+)
+
+// A Component is what is taken off an engine as one piece, or as one lot.
+type Component string
+
+// The components.
+const (
+	Block      Component = "block"
+	Crankshaft Component = "crankshaft"
+	Rods       Component = "rods"
+	Pistons    Component = "pistons"
+	Camshaft   Component = "camshaft"
+)
+
+// Components lists them in the order in which they are cleaned and measured.
+func Components() []Component { return []Component{Block, Crankshaft, Rods, Pistons, Camshaft} }
+
+// A Step is a place in the order of work.
+type Step string
+
+// The steps at which parts are measured, in their order.
+const (
+	AtStrip  Step = "strip" // before it is taken apart
+	AtBlock  Step = "block"
+	AtCrank  Step = "crank"
+	AtRunout Step = "runout"
+	AtRods   Step = "rods"
+	AtCam    Step = "cam"
+	AtFits   Step = "fits" // a prediction can stand in for them
+)
+
+// A Place is along what the parts of a kind stand.
+type Place string
+
+// The places.
+const (
+	Alone    Place = "alone"
+	AtMain   Place = "main"  // along the crankshaft, one at each main
+	AtThrow  Place = "throw" // one at each throw
+	InRow    Place = "row"   // in a row of their own
+	AlongCam Place = "cam"
+)
+
+// A Shape is how parts of a kind are drawn.
+type Shape string
+
+// The shapes.
+const (
+	ShapeShaft  Shape = "shaft"
+	ShapeTunnel Shape = "tunnel"
+	ShapeBore   Shape = "bore"
+	ShapeRod    Shape = "rod"
+	ShapePiston Shape = "piston"
+	ShapeDeck   Shape = "deck"
+)
+
+// Each is how many of a kind an engine has.
+type Each string
+
+// The counts.
+const (
+	One          Each = "one"
+	PerMain      Each = "main"
+	PerThrow     Each = "throw"
+	PerRod       Each = "rod"
+	PerCylinder  Each = "cylinder"
+	PerBank      Each = "bank"
+	TwoACylinder Each = "two_a_cylinder"
+)
+
+func (e Each) count(l engine.Layout) int {
+	switch e {
+	case PerMain:
+		return l.Mains
+	case PerThrow:
+		return l.Throws
+	case PerRod, PerCylinder:
+		return l.Cylinders
+	case TwoACylinder:
+		return 2 * l.Cylinders
+	case PerBank:
+		return l.Banks()
+	}
+	return 1
+}
+
+// Start says with which jobs a kind is taken up unasked.
+type Start string
+
+// The starts.
+const (
+	Asked      Start = "" // only where somebody takes it up
+	WithEngine Start = "engine"
+	WithCrank  Start = "crank" // with a crankshaft alone, too
+)
+
+// States that parts are measured in; any other text is one, too.
+const (
+	AsFound            = "as_found"
+	AfterPolish        = "after_polish"
+	AfterStraightening = "after_straightening"
+	AfterGrind         = "after_grind"
+	AfterLineHone      = "after_line_hone"
+	AfterResize        = "after_resize"
+	AfterBore          = "after_bore"
+	AfterHone          = "after_hone"
+	AfterSkim          = "after_skim"
+	NewPart            = "new_part"
+)

@@ -1,0 +1,71 @@
+package part
+
+// A Set is the name of a set of parts that is decided as one.
+type Set string
+
+// The sets.
+const (
+	MainJournals Set = "main_journals"
+	RodJournals  Set = "rod_journals"
+	CamJournals  Set = "cam_journals"
+	MainHousings Set = "main_housings"
+	RodHousings  Set = "rod_housings"
+	Cylinders    Set = "cylinders"
+	DeckSet      Set = "deck"
+	Thrust       Set = "thrust"
+	PistonSet    Set = "pistons"
+	Pins         Set = "pins"
+	Rings        Set = "rings"
+)
+
+// A SetRow is what is known of a set beside its rules.
+type SetRow struct {
+	Set Set `json:"set"`
+	// Short is its name at the bench, Title on papers.
+	Short string `json:"short"`
+	Title string `json:"title"`
+	// Of is the kind of its members, which the others of the set only judge.
+	Of Kind `json:"of"`
+	// Replaced is what is bought where it is beyond saving.
+	Replaced string `json:"replaced"`
+	// Over tells that its steps go up; those of shafts go down.
+	Over bool `json:"over"`
+	// Complete tells that members are missed where the layout has more of them than were measured.
+	Complete bool `json:"complete"`
+}
+
+var sets = []SetRow{
+	{MainJournals, "Mains", "Main journals", MainJournal, "crankshaft", false, true},
+	{RodJournals, "Rod journals", "Rod journals", RodJournal, "crankshaft", false, true},
+	{CamJournals, "Cam journals", "Cam journals", CamJournal, "camshaft", false, false},
+	{MainHousings, "Main tunnel", "Main tunnel", MainHousing, "block", true, true},
+	{RodHousings, "Rod housings", "Rod big ends", RodHousing, "rods", true, true},
+	{Cylinders, "Cylinders", "Cylinders", Cylinder, "block", true, true},
+	{DeckSet, "Deck", "Deck", Deck, "block", false, false},
+	{Thrust, "Thrust", "Thrust", EndFloat, "crankshaft", false, false},
+	{PistonSet, "Pistons", "Pistons", Piston, "pistons", false, false},
+	{Pins, "Piston pins", "Piston pins", Pin, "pins", false, false},
+	{Rings, "Rings", "Rings", RingGap, "rings", false, false},
+}
+
+// Sets are all of them, in the order in which they are decided.
+func Sets() []SetRow { return append([]SetRow(nil), sets...) }
+
+// Row is what is known of a set; empty for a name that is none.
+func (s Set) Row() *SetRow {
+	for i := range sets {
+		if sets[i].Set == s {
+			return &sets[i]
+		}
+	}
+	return &SetRow{}
+}
+
+// SetNames lists the sets.
+func SetNames() []Set {
+	names := make([]Set, len(sets))
+	for i := range sets {
+		names[i] = sets[i].Set
+	}
+	return names
+}

@@ -1,0 +1,123 @@
+package part
+
+import (
+	"ledge/internal/core/instrument"
+	"ledge/internal/core/unit"
+)
+
+// Fields of limits that several kinds share.
+var (
+	formed = []string{"new", "wear_max", "taper_max", "out_of_round_max"}
+	fit    = []string{"clearance.new", "clearance.max", "clearance.target"}
+	ranged = []string{"new", "max"}
+)
+
+func fields(lists ...[]string) (all []string) {
+	for _, list := range lists {
+		all = append(all, list...)
+	}
+	return all
+}
+
+var (
+	ofJournal = []string{AfterPolish, AfterStraightening, AfterGrind}
+	ofTunnel  = []string{AfterLineHone}
+	ofBore    = []string{AfterBore, AfterHone}
+	ofRod     = []string{AfterResize}
+	ofDeck    = []string{AfterSkim}
+	none      = []string{}
+)
+
+var halfTurn = []unit.Angle{0, 180 * unit.Degree}
+
+func perRing() *List {
+	return &List{Form: Readings, Lines: []string{"top", "second", "oil"}, Numbered: true}
+}
+
+func halves() *List {
+	return &List{Form: Readings, Lines: []string{"upper left", "upper right", "lower left", "lower right"}, Whole: true, Numbered: true}
+}
+
+func strip() *List {
+	return &List{Form: OfStrip, Lines: []string{"under the cap", "turned 90°"}, Numbered: true}
+}
+
+// table has a row for each kind, in the order of work. Titles, plans and gauges: common practice.
+var table = []Row{
+	{Kind: EndFloat, Title: "End float", Plural: "End float", Component: Crankshaft, Step: AtStrip, Place: Alone, Shape: ShapeShaft, Quantity: Dial,
+		Set: Thrust, Each: One, Start: WithEngine, Gauge: instrument.Indicator, States: none, Limits: []string{"new", "max", "shells"},
+		List: &List{Form: Float, Lines: []string{"first", "second", "third", "let go", "feeler"}, Columns: []string{"crank at 0°", "turned 180°"}, Angles: halfTurn, ByColumn: true}},
+	{Kind: MainHousing, Title: "Main housing", Plural: "Main housings (the tunnel)", Component: Block, Step: AtBlock, Place: InRow, Shape: ShapeTunnel, Quantity: Size, Role: Housings,
+		Set: MainHousings, Bare: true, Each: PerMain, Start: WithEngine, Looked: true, Plan: "2x3", Gauge: instrument.BoreGauge, States: ofTunnel,
+		Limits: []string{"new", "taper_max", "out_of_round_max", "bore_to_bore_max", "alignment_max"}},
+	{Kind: TunnelEdge, Title: "Straight edge in the tunnel", Plural: "Tunnel by straight edge", Component: Block, Step: AtBlock, Place: Alone, Shape: ShapeTunnel, Quantity: Gap,
+		JudgedBy: MainHousing, Bare: true, Each: One, Start: WithEngine, Gauge: instrument.Feeler, States: ofTunnel, List: &List{Form: Readings, EachMain: true, Whole: true}},
+	{Kind: MainAlignment, Title: "Tunnel alignment", Plural: "Tunnel alignment by indicator", Component: Block, Step: AtBlock, Place: Alone, Shape: ShapeTunnel, Quantity: Dial,
+		JudgedBy: MainHousing, Bare: true, Each: One, Gauge: instrument.Indicator, States: ofTunnel,
+		List: &List{Form: Offsets, EachMain: true, Columns: []string{"vertical", "sideways"}, Angles: []unit.Angle{0, 90 * unit.Degree}}},
+	{Kind: Cylinder, Title: "Cylinder", Plural: "Cylinders", Component: Block, Step: AtBlock, Place: InRow, Shape: ShapeBore, Quantity: Size, Role: Bores,
+		Mate: Piston, Set: Cylinders, Bare: true, Each: PerCylinder, Start: WithEngine, Looked: true, Plan: "3x2", Gauge: instrument.BoreGauge, States: ofBore,
+		Limits: fields(formed, fit, []string{"oversizes"})},
+	{Kind: Deck, Title: "Deck", Plural: "Deck by straight edge", Component: Block, Step: AtBlock, Place: Alone, Shape: ShapeDeck, Quantity: Gap,
+		Set: DeckSet, Bare: true, Each: PerBank, Start: WithEngine, Gauge: instrument.Feeler, States: ofDeck, Limits: []string{"max", "skim_max"},
+		List: &List{Form: Edges, Lines: []string{"long left", "long middle", "long right", "cross front", "cross rear", "diagonal 1", "diagonal 2"}}},
+	{Kind: DeckHeights, Title: "Deck heights", Plural: "Deck by indicator", Component: Block, Step: AtBlock, Place: Alone, Shape: ShapeDeck, Quantity: Dial,
+		Set: DeckSet, JudgedBy: Deck, Bare: true, Each: PerBank, Gauge: instrument.Indicator, States: ofDeck,
+		List: &List{Form: Rows, Lines: []string{"left", "middle", "right"}, Columns: []string{"1", "2", "3", "4", "5"}, Whole: true}},
+	{Kind: MainJournal, Title: "Main", Plural: "Main journals", Component: Crankshaft, Step: AtCrank, Place: AtMain, Shape: ShapeShaft, Quantity: Size, Shaft: true, Role: Journals,
+		Set: MainJournals, Bare: true, Each: PerMain, Start: WithCrank, Looked: true, Plan: "2x4", Gauge: instrument.Micrometer, States: ofJournal,
+		Limits: fields(formed, []string{"runout_max"}, fit, []string{"undersizes", "shells"})},
+	{Kind: RodJournal, Title: "Rod journal", Plural: "Rod journals", Component: Crankshaft, Step: AtCrank, Place: AtThrow, Shape: ShapeShaft, Quantity: Size, Shaft: true, Role: Journals,
+		Set: RodJournals, Bare: true, Each: PerThrow, Start: WithCrank, Looked: true, Plan: "2x4", Gauge: instrument.Micrometer, States: ofJournal,
+		Limits: fields(formed, fit, []string{"undersizes", "shells"})},
+	{Kind: PinHeight, Title: "Height of crankpin", Plural: "Crankpin height", Component: Crankshaft, Step: AtCrank, Place: Alone, Shape: ShapeShaft, Quantity: Size,
+		Bare: true, Each: PerThrow, Gauge: instrument.Indicator, States: none, Limits: ranged, List: &List{Form: Readings, Lines: []string{"top", "bottom"}, Whole: true, Numbered: true}},
+	{Kind: Runout, Title: "Runout of main", Plural: "Runout", Component: Crankshaft, Step: AtRunout, Place: AtMain, Shape: ShapeShaft, Quantity: Dial, Shaft: true,
+		JudgedBy: MainJournal, Bare: true, Each: PerMain, Start: WithCrank, Gauge: instrument.Indicator, States: ofJournal,
+		List: &List{Form: Turn, Lines: []string{"dial"}, Angles: eighths(), Numbered: true}},
+	{Kind: RodHousing, Title: "Rod housing", Plural: "Rod big ends", Component: Rods, Step: AtRods, Place: InRow, Shape: ShapeRod, Quantity: Size, Role: Housings,
+		Set: RodHousings, Bare: true, Each: PerRod, Start: WithEngine, Looked: true, Plan: "2x3", Gauge: instrument.BoreGauge, States: ofRod,
+		Limits: []string{"new", "taper_max", "out_of_round_max", "bore_to_bore_max"}},
+	{Kind: SmallEnd, Title: "Small end", Plural: "Rod small ends", Component: Rods, Step: AtRods, Place: InRow, Shape: ShapeRod, Quantity: Size, Role: Plain,
+		Mate: Pin, Bare: true, Each: PerRod, Plan: "2x2", Gauge: instrument.BoreGauge, States: none, Limits: formed},
+	{Kind: RodLength, Title: "Centres of rod", Plural: "Rod centre distance", Component: Rods, Step: AtRods, Place: InRow, Shape: ShapeRod, Quantity: Size,
+		Bare: true, Each: PerRod, Gauge: instrument.Micrometer, States: none, Limits: ranged, List: &List{Form: Readings, Lines: []string{"centres"}, Numbered: true}},
+	{Kind: RodBend, Title: "Bend and twist of rod", Plural: "Rod bend and twist", Component: Rods, Step: AtRods, Place: InRow, Shape: ShapeRod, Quantity: Dial,
+		Bare: true, Each: PerRod, Gauge: instrument.Indicator, States: none, Limits: []string{"max"}, List: &List{Form: Readings, Lines: []string{"bend", "twist"}, Whole: true, Numbered: true}},
+	{Kind: RodWeight, Title: "Weight of rod", Plural: "Rod weights", Component: Rods, Step: AtRods, Place: InRow, Shape: ShapeRod, Quantity: Weight,
+		Bare: true, Each: PerRod, States: none, List: &List{Form: Weights, Lines: []string{"big end", "small end"}, Numbered: true}},
+	{Kind: Piston, Title: "Piston", Plural: "Pistons", Component: Pistons, Step: AtRods, Place: InRow, Shape: ShapePiston, Quantity: Size, Shaft: true, Role: Plain,
+		Set: PistonSet, Bare: true, Each: PerCylinder, Start: WithEngine, Looked: true, Plan: "skirt", Gauge: instrument.Micrometer, States: none, Limits: []string{"new", "wear_max"}},
+	{Kind: Pin, Title: "Pin", Plural: "Piston pins", Component: Pistons, Step: AtRods, Place: InRow, Shape: ShapePiston, Quantity: Size, Shaft: true, Role: Plain,
+		Set: Pins, Bare: true, Each: PerCylinder, Plan: "2x2", Gauge: instrument.Micrometer, States: none, Limits: formed},
+	{Kind: PinBore, Title: "Pin bore", Plural: "Pin bores", Component: Pistons, Step: AtRods, Place: InRow, Shape: ShapePiston, Quantity: Size, Role: Plain,
+		Mate: Pin, Bare: true, Each: PerCylinder, Plan: "2x2", Gauge: instrument.BoreGauge, States: none, Limits: formed},
+	{Kind: RingGroove, Title: "Groove clearance of piston", Plural: "Groove clearance", Component: Pistons, Step: AtRods, Place: InRow, Shape: ShapePiston, Quantity: Gap,
+		Set: PistonSet, Bare: true, Each: PerCylinder, Gauge: instrument.Feeler, States: none, Limits: ranged, List: perRing()},
+	{Kind: CamJournal, Title: "Cam journal", Plural: "Cam journals", Component: Camshaft, Step: AtCam, Place: AlongCam, Shape: ShapeShaft, Quantity: Size, Shaft: true, Role: Journals,
+		Set: CamJournals, Each: PerMain, Plan: "2x4", Gauge: instrument.Micrometer, States: ofJournal, Limits: fields(formed, fit, []string{"undersizes"})},
+	{Kind: CamBearing, Title: "Cam bearing", Plural: "Cam bushes", Component: Block, Step: AtCam, Place: AlongCam, Shape: ShapeBore, Quantity: Size, Role: Bearings,
+		Mate: CamJournal, Each: PerMain, Plan: "1x2", Gauge: instrument.BoreGauge, States: none, Limits: []string{"new", "wear_max", "out_of_round_max"}},
+	{Kind: CamLobe, Title: "Cam lobe", Plural: "Cam lobes", Component: Camshaft, Step: AtCam, Place: AlongCam, Shape: ShapeShaft, Quantity: Size,
+		Each: TwoACylinder, Gauge: instrument.Micrometer, States: none, Limits: ranged, List: &List{Form: Readings, Lines: []string{"base", "nose"}, Whole: true, Numbered: true}},
+	{Kind: MainBearing, Title: "Main bearing", Plural: "Main bearings, shells in", Component: Block, Step: AtFits, Place: AtMain, Shape: ShapeTunnel, Quantity: Size, Role: Bearings,
+		Mate: MainJournal, Each: PerMain, Start: WithCrank, Plan: "1x2", Gauge: instrument.BoreGauge, States: none},
+	{Kind: RodBearing, Title: "Rod bearing", Plural: "Rod bearings, shells in", Component: Rods, Step: AtFits, Place: AtThrow, Shape: ShapeRod, Quantity: Size, Role: Bearings,
+		Mate: RodJournal, Each: PerThrow, Start: WithCrank, Plan: "1x2", Gauge: instrument.BoreGauge, States: none},
+	{Kind: MainShell, Title: "Shells of main", Plural: "Main shells, thickness", Component: Block, Step: AtFits, Place: AtMain, Shape: ShapeTunnel, Quantity: Size,
+		Each: PerMain, Gauge: instrument.Micrometer, States: none, Limits: ranged, List: halves()},
+	{Kind: RodShell, Title: "Shells of rod", Plural: "Rod shells, thickness", Component: Rods, Step: AtFits, Place: AtThrow, Shape: ShapeRod, Quantity: Size,
+		Each: PerThrow, Gauge: instrument.Micrometer, States: none, Limits: ranged, List: halves()},
+	{Kind: MainStrip, Title: "Plastic strip at main", Plural: "Plastic strip at the mains", Component: Crankshaft, Step: AtFits, Place: AtMain, Shape: ShapeShaft, Quantity: Gap,
+		StripOf: MainJournal, Each: PerMain, Gauge: instrument.Strip, States: none, List: strip()},
+	{Kind: RodStrip, Title: "Plastic strip at rod journal", Plural: "Plastic strip at the rod journals", Component: Crankshaft, Step: AtFits, Place: AtThrow, Shape: ShapeShaft, Quantity: Gap,
+		StripOf: RodJournal, Each: PerThrow, Gauge: instrument.Strip, States: none, List: strip()},
+	{Kind: CamStrip, Title: "Plastic strip at cam journal", Plural: "Plastic strip at the cam journals", Component: Camshaft, Step: AtFits, Place: AlongCam, Shape: ShapeShaft, Quantity: Gap,
+		StripOf: CamJournal, Each: PerMain, Gauge: instrument.Strip, States: none, List: strip()},
+	{Kind: RingGap, Title: "Ring gaps of cylinder", Plural: "Ring gaps", Component: Block, Step: AtFits, Place: InRow, Shape: ShapeBore, Quantity: Gap,
+		Set: Rings, Bare: true, Each: PerCylinder, Gauge: instrument.Feeler, States: none, Limits: ranged, List: perRing()},
+	{Kind: Protrusion, Title: "Protrusion of piston", Plural: "Piston protrusion", Component: Block, Step: AtFits, Place: InRow, Shape: ShapePiston, Quantity: Dial,
+		Each: PerCylinder, Gauge: instrument.Indicator, States: none, Limits: ranged, List: &List{Form: Readings, Lines: []string{"front", "rear"}, Numbered: true}},
+	{Kind: Strip, Title: "Plastic strip", Plural: "Plastic strip", Component: Crankshaft, Step: AtFits, Place: Alone, Shape: ShapeShaft, Quantity: Gap,
+		Each: One, Gauge: instrument.Strip, List: strip()},
+}
