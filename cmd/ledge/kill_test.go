@@ -118,7 +118,7 @@ func (b *bench) work(round, i int) map[string]string {
 	case 0:
 		return b.job(b.send("GET", "/api/v1/jobs/1", nil))
 	case 1:
-		way := httpapi.DecisionBody{Way: disposition.Way{Action: disposition.Polish}, ID: uuid.NewString(), Set: disposition.RodJournals, After: b.seen}
+		way := httpapi.DecisionBody{Way: disposition.Way{Action: disposition.Polish}, ID: uuid.NewString(), Set: part.RodJournals, After: b.seen}
 		if i%12 == 1 {
 			way.Action, way.Step, way.Reason = disposition.Grind, 2540000, "to and fro"
 		}
@@ -178,7 +178,7 @@ func (b *bench) job(answer []byte) map[string]string {
 	known := map[string]string{}
 	for _, d := range view.Decisions {
 		known[d.ID] = "decision"
-		if d.Set == disposition.RodJournals {
+		if d.Set == part.RodJournals {
 			b.seen = d.Seq
 		}
 	}

@@ -61,7 +61,7 @@ func overrule(ctx context.Context, s *store.Store) error {
 			return err
 		}
 		d := store.Decision{ID: uuid.NewString(), JobID: 2, Set: set.Set, Way: set.Way, Basis: string(basis)}
-		if set.Set == disposition.MainJournals {
+		if set.Set == part.MainJournals {
 			i := slices.IndexFunc(set.Options, func(o disposition.Option) bool { return o.Action == disposition.Grind && o.Feasible })
 			if i < 0 {
 				continue

@@ -95,19 +95,19 @@ type spanDoc struct {
 }
 
 type fitDoc struct {
-	Kind      disposition.FitKind `json:"kind"`
-	Number    int                 `json:"number"`
-	Basis     disposition.Basis   `json:"basis"`
-	Used      bool                `json:"used"`
-	Void      bool                `json:"void,omitempty"`
-	Clearance spanDoc             `json:"clearance"`
-	Window    *spanDoc            `json:"window,omitempty"`
-	Shell     decimal             `json:"shell"`
-	Verdict   limit.Verdict       `json:"verdict"`
+	Kind      part.Fit          `json:"kind"`
+	Number    int               `json:"number"`
+	Basis     disposition.Basis `json:"basis"`
+	Used      bool              `json:"used"`
+	Void      bool              `json:"void,omitempty"`
+	Clearance spanDoc           `json:"clearance"`
+	Window    *spanDoc          `json:"window,omitempty"`
+	Shell     decimal           `json:"shell"`
+	Verdict   limit.Verdict     `json:"verdict"`
 }
 
 type setDoc struct {
-	Set         disposition.SetName  `json:"set"`
+	Set         part.Set             `json:"set"`
 	Action      disposition.Action   `json:"action"`
 	SizeClass   decimal              `json:"size_class"`
 	Step        decimal              `json:"step"`

@@ -9,6 +9,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"ledge/internal/core/disposition"
+	"ledge/internal/core/part"
 	"ledge/internal/core/schedule"
 	"ledge/internal/store"
 )
@@ -51,7 +52,7 @@ type Combo struct {
 
 // CostsBody asks what another choice would come to: the option of a set by its index.
 type CostsBody struct {
-	Options map[disposition.SetName]int `json:"options"`
+	Options map[part.Set]int `json:"options"`
 }
 
 func (a resources) costs(api huma.API) {
@@ -69,7 +70,7 @@ func (a resources) costs(api huma.API) {
 		})
 }
 
-func (a resources) weigh(ctx context.Context, id int64, asked map[disposition.SetName]int) (CostsView, error) {
+func (a resources) weigh(ctx context.Context, id int64, asked map[part.Set]int) (CostsView, error) {
 	calendar, err := a.calendarOf(ctx, id)
 	if err != nil || !calendar.entered {
 		return calendar.weigh(JobView{}, nil), err
@@ -100,7 +101,7 @@ func (a resources) calendarOf(ctx context.Context, id int64) (c calendar, err er
 }
 
 // weigh is what a job costs and when it is ready; the options asked for take the place of those that stand.
-func (c calendar) weigh(view JobView, asked map[disposition.SetName]int) CostsView {
+func (c calendar) weigh(view JobView, asked map[part.Set]int) CostsView {
 	out := CostsView{Choices: []schedule.Choice{}, Chosen: []int{}, Slots: []SlotView{}, Unpriced: []string{}, Combos: []Combo{}}
 	if !c.entered {
 		return out
@@ -220,7 +221,7 @@ func wayOf(c schedule.Choice, option int) *schedule.Way {
 }
 
 // standing is the index of a set's option that was signed, else of the one that is advised; -1 where neither is listed.
-func standing(view JobView, set disposition.SetName) int {
+func standing(view JobView, set part.Set) int {
 	i := slices.IndexFunc(view.decided.Sets, func(s disposition.Set) bool { return s.Set == set })
 	s := view.decided.Sets[i]
 	for _, signed := range view.Signed {

@@ -12,13 +12,14 @@ import (
 
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/order"
+	"ledge/internal/core/part"
 	"ledge/internal/store"
 )
 
 // DecisionBody signs a set: what Ledge advises, or something else with a reason.
 type DecisionBody struct {
-	ID  string              `json:"id" format:"uuid"`
-	Set disposition.SetName `json:"set" minLength:"1"`
+	ID  string   `json:"id" format:"uuid"`
+	Set part.Set `json:"set" minLength:"1"`
 	disposition.Way
 	Reason string `json:"reason" maxLength:"1000" doc:"needed where it is not what Ledge advises"`
 	After  int64  `json:"after" doc:"the seq of the set's last decision as the person saw it; 0 where there was none"`

@@ -52,7 +52,7 @@ type FeatureLine struct {
 
 // SetLine is a set's decision in short.
 type SetLine struct {
-	Set disposition.SetName `json:"set"`
+	Set part.Set `json:"set"`
 	disposition.Way
 	Provisional bool `json:"provisional"`
 	Signed      bool `json:"signed"`

@@ -31,9 +31,9 @@ type JudgementPreview struct {
 
 // SetChange is a set that would be decided otherwise; left out is where it is not decided.
 type SetChange struct {
-	Set    disposition.SetName `json:"set"`
-	Before *SetLine            `json:"before,omitempty"`
-	After  *SetLine            `json:"after,omitempty"`
+	Set    part.Set `json:"set"`
+	Before *SetLine `json:"before,omitempty"`
+	After  *SetLine `json:"after,omitempty"`
 }
 
 // PartChange is a part that would stand otherwise.
@@ -59,7 +59,7 @@ func preview(ctx context.Context, record store.Record, b JudgementBody) (Judgeme
 		return JudgementPreview{}, err
 	}
 	out := JudgementPreview{Sets: []SetChange{}, Parts: []PartChange{}}
-	line := func(r disposition.Result, name disposition.SetName) *SetLine {
+	line := func(r disposition.Result, name part.Set) *SetLine {
 		for _, s := range r.Sets {
 			if s.Set == name {
 				return &SetLine{Set: s.Set, Way: s.Way, Provisional: s.Provisional}
@@ -67,7 +67,7 @@ func preview(ctx context.Context, record store.Record, b JudgementBody) (Judgeme
 		}
 		return nil
 	}
-	seen := map[disposition.SetName]bool{}
+	seen := map[part.Set]bool{}
 	for _, s := range append(append([]disposition.Set{}, was.Sets...), is.Sets...) {
 		if seen[s.Set] {
 			continue

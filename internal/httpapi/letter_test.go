@@ -129,7 +129,7 @@ func TestEveryPlaceSaysWhatWasSigned(t *testing.T) {
 		assert.Equal(t, s.Way, view.Said[i].Way, s.Set)
 		assert.True(t, view.Said[i].Signed)
 	}
-	assert.Contains(t, view.Said, SetLine{Set: disposition.RodJournals, Way: disposition.Way{Action: disposition.Grind, Step: 2540000}, Signed: true})
+	assert.Contains(t, view.Said, SetLine{Set: part.RodJournals, Way: disposition.Way{Action: disposition.Grind, Step: 2540000}, Signed: true})
 }
 
 // A job that leaves things open closes only with an outcome and a reason; lines of a list that nobody ticked are open.

@@ -17,6 +17,7 @@ import (
 	"ledge/internal/archive"
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/order"
+	"ledge/internal/core/part"
 	"ledge/internal/photo"
 	"ledge/internal/store"
 )
@@ -75,7 +76,7 @@ func TestOldShopReadsTheSame(t *testing.T) {
 			assert.Equal(t, was["reason"], is.Reason)
 			assert.Equal(t, was["decided_by"], is.DecidedBy)
 			assert.Equal(t, was["decided_at"], is.DecidedAt)
-			if id == "3" && is.Set == disposition.RodJournals {
+			if id == "3" && is.Set == part.RodJournals {
 				assert.Equal(t, disposition.MixedHalf, is.Method, "what was signed had lost its method")
 			} else {
 				assert.Equal(t, was["method"], string(is.Method))
@@ -133,7 +134,7 @@ func TestOldArchiveKeepsItsWays(t *testing.T) {
 	record, err := s.Record(context.Background(), job.ID)
 	require.NoError(t, err)
 	for _, d := range record.Decisions {
-		if d.Set == disposition.RodJournals {
+		if d.Set == part.RodJournals {
 			assert.Equal(t, disposition.MixedHalf, d.Method)
 		}
 	}

@@ -163,7 +163,7 @@ func (v JobView) decisionsToOrder(decided disposition.Result) []order.Decided {
 	return list
 }
 
-func setNamed(sets []disposition.Set, name disposition.SetName) *disposition.Set {
+func setNamed(sets []disposition.Set, name part.Set) *disposition.Set {
 	if i := slices.IndexFunc(sets, func(s disposition.Set) bool { return s.Set == name }); i >= 0 {
 		return &sets[i]
 	}

@@ -13,6 +13,7 @@ import (
 
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/order"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/store"
 )
@@ -47,7 +48,7 @@ func (b bench) get() (view JobView) {
 	return view
 }
 
-func (b bench) sign(set disposition.SetName, action disposition.Action, step, reason string) JobView {
+func (b bench) sign(set part.Set, action disposition.Action, step, reason string) JobView {
 	b.t.Helper()
 	body := DecisionBody{Way: disposition.Way{Action: action, Step: unit.MustParse(step, unit.In)}, ID: uuid.NewString(), Set: set, Reason: reason}
 	for _, d := range b.get().Decisions {

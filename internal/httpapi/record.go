@@ -15,14 +15,14 @@ import (
 
 // SearchQuery narrows a search over all jobs; what is left out does not.
 type SearchQuery struct {
-	Text   string              `query:"text" maxLength:"100"`
-	Set    disposition.SetName `query:"set" maxLength:"30"`
-	Action disposition.Action  `query:"action" maxLength:"30"`
-	Step   string              `query:"step" maxLength:"20" doc:"a decimal in the unit"`
-	Kind   part.Kind           `query:"kind" maxLength:"30"`
-	From   string              `query:"from" maxLength:"20" doc:"a decimal in the unit"`
-	To     string              `query:"to" maxLength:"20" doc:"a decimal in the unit"`
-	Unit   unit.System         `query:"unit" enum:"in,mm" default:"in"`
+	Text   string             `query:"text" maxLength:"100"`
+	Set    part.Set           `query:"set" maxLength:"30"`
+	Action disposition.Action `query:"action" maxLength:"30"`
+	Step   string             `query:"step" maxLength:"20" doc:"a decimal in the unit"`
+	Kind   part.Kind          `query:"kind" maxLength:"30"`
+	From   string             `query:"from" maxLength:"20" doc:"a decimal in the unit"`
+	To     string             `query:"to" maxLength:"20" doc:"a decimal in the unit"`
+	Unit   unit.System        `query:"unit" enum:"in,mm" default:"in"`
 }
 
 // LearnedView is how the parts of an engine usually come in.

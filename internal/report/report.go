@@ -18,6 +18,7 @@ import (
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/order"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
@@ -47,7 +48,7 @@ type Taken struct {
 
 // A Decision is what was signed for a set, or what is advised where nobody signed.
 type Decision struct {
-	Set     disposition.SetName
+	Set     part.Set
 	Way     disposition.Way
 	Signed  string // by whom and when; empty for mere advice
 	Reason  string

@@ -23,25 +23,25 @@ func length(text string) unit.Length { return unit.MustParse(text, unit.In) }
 // Each way in the words of the counter; nobody outside the shop knows a code of ours.
 func TestPlainWords(t *testing.T) {
 	for _, tt := range []struct {
-		set  disposition.SetName
+		set  part.Set
 		way  disposition.Way
 		want string
 	}{
-		{disposition.MainJournals, disposition.Way{Action: disposition.Reuse}, "good as they are"},
-		{disposition.MainHousings, disposition.Way{Action: disposition.Reuse}, "good as it is"},
-		{disposition.Thrust, disposition.Way{Action: disposition.Reuse}, "good as it is"},
-		{disposition.MainJournals, disposition.Way{Action: disposition.Grind, Step: length("0.010")}, "0.010"},
-		{disposition.Cylinders, disposition.Way{Action: disposition.Bore, Step: length("0.020")}, "over"},
-		{disposition.Cylinders, disposition.Way{Action: disposition.Replace}, "block"},
-		{disposition.MainJournals, disposition.Way{Action: disposition.Measure}, "not decided yet"},
+		{part.MainJournals, disposition.Way{Action: disposition.Reuse}, "good as they are"},
+		{part.MainHousings, disposition.Way{Action: disposition.Reuse}, "good as it is"},
+		{part.Thrust, disposition.Way{Action: disposition.Reuse}, "good as it is"},
+		{part.MainJournals, disposition.Way{Action: disposition.Grind, Step: length("0.010")}, "0.010"},
+		{part.Cylinders, disposition.Way{Action: disposition.Bore, Step: length("0.020")}, "over"},
+		{part.Cylinders, disposition.Way{Action: disposition.Replace}, "block"},
+		{part.MainJournals, disposition.Way{Action: disposition.Measure}, "not decided yet"},
 	} {
 		got := Plainly(Decision{Set: tt.set, Way: tt.way}, unit.In)
 		assert.Contains(t, got, tt.want, "%s %s", tt.set, tt.way.Action)
 		assert.NotContains(t, got, "_", "%s %s", tt.set, tt.way.Action)
 	}
 	codes := regexp.MustCompile(`[a-z]_[a-z]`)
-	for _, set := range []disposition.SetName{disposition.MainJournals, disposition.RodJournals, disposition.CamJournals, disposition.MainHousings, disposition.RodHousings,
-		disposition.Cylinders, disposition.Deck, disposition.Thrust, disposition.Pistons, disposition.Pins, disposition.Rings} {
+	for _, set := range []part.Set{part.MainJournals, part.RodJournals, part.CamJournals, part.MainHousings, part.RodHousings,
+		part.Cylinders, part.DeckSet, part.Thrust, part.PistonSet, part.Pins, part.Rings} {
 		assert.NotEmpty(t, SetName(set), set)
 		for _, action := range []disposition.Action{disposition.Reuse, disposition.Polish, disposition.Grind, disposition.Hone, disposition.Bore, disposition.Sleeve, disposition.LineHone,
 			disposition.Resize, disposition.Skim, disposition.Replace, disposition.Measure, disposition.Remeasure} {
@@ -65,7 +65,7 @@ func aJob(t *testing.T, name string) Job {
 	sheet := order.Sheet{Name: order.Grind, Title: name, Lines: []order.Line{{Key: "1", Title: name, What: name}}, Notes: []string{name}}
 	return Job{Address: "http://127.0.0.1/jobs/1", Made: time.Date(2026, 11, 23, 9, 0, 0, 0, time.UTC), In: in, Result: result, Taken: []Taken{{By: name, On: name, Gauge: name}},
 		Findings: []string{name}, Cost: "1 crown", Ready: "tomorrow", Promised: "today",
-		Decisions: []Decision{{Set: disposition.MainJournals, Way: disposition.Way{Action: disposition.Grind, Step: length("0.010")}, Reasons: []string{name}, Signed: name, Advice: name, Reason: name}},
+		Decisions: []Decision{{Set: part.MainJournals, Way: disposition.Way{Action: disposition.Grind, Step: length("0.010")}, Reasons: []string{name}, Signed: name, Advice: name, Reason: name}},
 		Proofs:    []Proof{{Sheet: sheet, Proofs: []order.Proof{{Key: "1", Verdict: "missed", Problems: []string{name}}}, Accepted: map[string]string{}}}}
 }
 

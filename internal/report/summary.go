@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"ledge/internal/core/disposition"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
@@ -60,7 +61,7 @@ func (j Job) measured() int {
 }
 
 // one are the sets of which there is one.
-var one = map[disposition.SetName]bool{disposition.MainHousings: true, disposition.Deck: true, disposition.Thrust: true}
+var one = map[part.Set]bool{part.MainHousings: true, part.DeckSet: true, part.Thrust: true}
 
 // Plainly says a decision as one would over the counter.
 func Plainly(d Decision, s unit.System) string {

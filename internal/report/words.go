@@ -4,26 +4,15 @@ import (
 	"strings"
 
 	"ledge/internal/core/disposition"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
-var setNames = map[disposition.SetName]string{
-	disposition.MainJournals: "Main journals", disposition.RodJournals: "Rod journals", disposition.CamJournals: "Cam journals",
-	disposition.MainHousings: "Main tunnel", disposition.RodHousings: "Rod big ends", disposition.Cylinders: "Cylinders", disposition.Deck: "Deck",
-	disposition.Thrust: "Thrust", disposition.Pistons: "Pistons", disposition.Pins: "Piston pins", disposition.Rings: "Rings",
-}
-
 // SetName is a set in words.
-func SetName(s disposition.SetName) string { return setNames[s] }
-
-var replaced = map[disposition.SetName]string{
-	disposition.MainHousings: "block", disposition.Cylinders: "block", disposition.Deck: "block", disposition.RodHousings: "rods",
-	disposition.Pistons: "pistons", disposition.Pins: "pins", disposition.Rings: "rings",
-	disposition.CamJournals: "camshaft",
-}
+func SetName(s part.Set) string { return s.Row().Title }
 
 // Way is a way to treat a set, in words: "grind 0.020 under".
-func Way(set disposition.SetName, o disposition.Way, s unit.System) string {
+func Way(set part.Set, o disposition.Way, s unit.System) string {
 	decimals := 3
 	if s == unit.MM {
 		decimals = 2
@@ -51,7 +40,7 @@ func Way(set disposition.SetName, o disposition.Way, s unit.System) string {
 	switch o.Action {
 	case disposition.Reuse:
 		text = "keep as it is" + shells
-		if set == disposition.Thrust && o.Shell != 0 {
+		if set == part.Thrust && o.Shell != 0 {
 			text = "thrust parts that take up " + size(-o.Shell)
 		}
 	case disposition.Polish:
@@ -71,20 +60,19 @@ func Way(set disposition.SetName, o disposition.Way, s unit.System) string {
 		text = "line-hone"
 	case disposition.Resize:
 		text = "resize"
-		if set == disposition.Rings {
+		if set == part.Rings {
 			text = "file the end gaps"
 		}
 	case disposition.Skim:
 		text = "skim " + size(o.Step) + " off"
 	case disposition.Replace:
-		text = "another " + replaced[set]
+		replaced := set.Row().Replaced
+		text = "another " + replaced
 		switch {
 		case o.Method == disposition.BuildUp:
 			text = "build up, then grind"
-		case replaced[set] == "":
-			text = "another crankshaft"
-		case strings.HasSuffix(replaced[set], "s"):
-			text = "new " + replaced[set]
+		case strings.HasSuffix(replaced, "s"):
+			text = "new " + replaced
 		}
 	case disposition.Measure:
 		text = "still to be measured"

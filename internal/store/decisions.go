@@ -9,14 +9,15 @@ import (
 
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/order"
+	"ledge/internal/core/part"
 )
 
 // A Decision is what a person signed for one set, with a copy of what it was based on.
 type Decision struct {
-	Seq   int64               `db:"seq" json:"seq"`
-	ID    string              `db:"id" json:"id"`
-	JobID int64               `db:"job_id" json:"-"`
-	Set   disposition.SetName `db:"set_name" json:"set"`
+	Seq   int64    `db:"seq" json:"seq"`
+	ID    string   `db:"id" json:"id"`
+	JobID int64    `db:"job_id" json:"-"`
+	Set   part.Set `db:"set_name" json:"set"`
 	disposition.Way
 	Overruled bool   `db:"overruled" json:"overruled"`
 	Reason    string `db:"reason" json:"reason"`

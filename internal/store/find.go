@@ -16,7 +16,7 @@ import (
 type Search struct {
 	Text string
 	// Set, Action and Step are of a signed decision.
-	Set    disposition.SetName
+	Set    part.Set
 	Action disposition.Action
 	Step   *unit.Length
 	// Kind, From and To: a part of that kind was read between two sizes.

@@ -28,7 +28,7 @@ func shop(t *testing.T) *Store {
 	return s
 }
 
-func signedBy(set disposition.SetName, action disposition.Action, step string, job int64) Decision {
+func signedBy(set part.Set, action disposition.Action, step string, job int64) Decision {
 	return Decision{Way: disposition.Way{Action: action, Step: unit.MustParse(step, unit.In)}, ID: uuid.NewString(), JobID: job, Set: set, Basis: "{}"}
 }
 

@@ -1,6 +1,10 @@
 package disposition
 
-import "slices"
+import (
+	"slices"
+
+	"ledge/internal/core/part"
+)
 
 // Option returns the set's option for a way, or nil where it is not listed.
 func (s Set) Option(w Way) *Option {
@@ -17,7 +21,7 @@ func (s Set) OptionAt(w Way) int {
 
 // signedWay is the way that a person signed for a set; ok is false where nobody did, or where a crack found since leaves only what is
 // advised for it.
-func (e *evaluator) signedWay(name SetName) (w Way, ok bool) {
+func (e *evaluator) signedWay(name part.Set) (w Way, ok bool) {
 	for _, d := range e.in.Decisions {
 		if d.Set == string(name) {
 			w, ok = Way{Action: Action(d.Action), Step: d.Step, Shell: d.Shell, Method: Method(d.Method)}, true
@@ -32,7 +36,7 @@ func (e *evaluator) signedWay(name SetName) (w Way, ok bool) {
 }
 
 // stands is what is done with a set that was evaluated: as signed, else as advised.
-func (e *evaluator) stands(name SetName) (s Set, w Way, ok bool) {
+func (e *evaluator) stands(name part.Set) (s Set, w Way, ok bool) {
 	for _, s := range e.result.Sets {
 		if s.Set == name {
 			if w, signed := e.signedWay(name); signed {

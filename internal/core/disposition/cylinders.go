@@ -15,7 +15,7 @@ const thrust = 90 * unit.Degree
 // cylinders decides the cylinders of an engine: hone, bore to the first oversize that cleans all,
 // sleeve the one that no oversize cleans, else replace the block.
 func (e *evaluator) cylinders() {
-	b, ok := e.open(Cylinders, part.Cylinder)
+	b, ok := e.open(part.Cylinders, part.Cylinder)
 	if !ok {
 		return
 	}
@@ -69,7 +69,7 @@ func (b *board) pistonFits() {
 		if !ok || !m.finding.Measured() {
 			continue
 		}
-		f := Fit{Kind: PistonFit, Number: m.ref.Number, Basis: BasisMeasured, u: hypot(m.finding.U, u),
+		f := Fit{Kind: part.PistonFit, Number: m.ref.Number, Basis: BasisMeasured, u: hypot(m.finding.U, u),
 			Clearance: fit.Clearance{Min: *m.finding.Min - skirt, Max: *m.finding.Max - skirt}}
 		if window, ok := fit.Window(m.limits.Clearance, false, skirt); ok {
 			f.Window = &window

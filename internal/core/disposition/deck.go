@@ -15,7 +15,7 @@ func (e *evaluator) deck() {
 	if !known || limits.Max == nil {
 		return
 	}
-	b := &board{evaluator: e, set: &Set{Set: Deck, Reasons: []Reason{}, Options: []Option{}}, limits: limits}
+	b := &board{evaluator: e, set: &Set{Set: part.DeckSet, Reasons: []Reason{}, Options: []Option{}}, limits: limits}
 	var deepest unit.Length
 	for _, kind := range []part.Kind{part.Deck, part.DeckHeights} {
 		for _, i := range e.in.Members(kind) {
@@ -92,7 +92,7 @@ func (e *evaluator) thrust() {
 	if !known || len(members) == 0 || limits.New == nil && limits.Max == nil {
 		return
 	}
-	b := &board{evaluator: e, set: &Set{Set: Thrust, Reasons: []Reason{}, Options: []Option{}}, limits: limits}
+	b := &board{evaluator: e, set: &Set{Set: part.Thrust, Reasons: []Reason{}, Options: []Option{}}, limits: limits}
 	for _, i := range members {
 		b.members = append(b.members, member{Ref{part.EndFloat, max(1, e.in.Features[i].Number)}, &e.in.Features[i], &e.result.Features[i], &limits, nil})
 	}

@@ -36,11 +36,11 @@ func evaluate(ctx context.Context, in *inspection.Inspection, named bool) (Resul
 	}
 	e.result = Result{Features: findings, Fits: []Fit{}, Sets: []Set{}}
 	for _, decide := range []func(){
-		func() { e.journals(MainJournals, part.MainJournal) },
-		func() { e.journals(RodJournals, part.RodJournal) },
-		func() { e.journals(CamJournals, part.CamJournal) },
-		func() { e.housings(MainHousings, part.MainHousing, LineHone) },
-		func() { e.housings(RodHousings, part.RodHousing, Resize) },
+		func() { e.journals(part.MainJournals, part.MainJournal) },
+		func() { e.journals(part.RodJournals, part.RodJournal) },
+		func() { e.journals(part.CamJournals, part.CamJournal) },
+		func() { e.housings(part.MainHousings, part.MainHousing, LineHone) },
+		func() { e.housings(part.RodHousings, part.RodHousing, Resize) },
 		e.cylinders, e.deck, e.thrust, e.pistons,
 	} {
 		if err := ctx.Err(); err != nil {
@@ -81,11 +81,11 @@ type board struct {
 }
 
 // open starts a board; ok is false where the kind has no limits or no members.
-func (e *evaluator) open(name SetName, kind part.Kind) (b *board, ok bool) {
+func (e *evaluator) open(name part.Set, kind part.Kind) (b *board, ok bool) {
 	limits, known := e.in.LimitsFor(kind, 0)
 	b = &board{evaluator: e, set: &Set{Set: name, Reasons: []Reason{}, Options: []Option{}}, limits: limits}
 	indices := e.in.Members(kind)
-	if len(indices)+e.expected(kind) == 0 {
+	if len(indices)+e.expected(name, kind) == 0 {
 		return b, false
 	}
 	b.set.Options, b.members = make([]Option, 0, 12), make([]member, 0, len(indices))
@@ -96,7 +96,7 @@ func (e *evaluator) open(name SetName, kind part.Kind) (b *board, ok bool) {
 		b.members = append(b.members, member{Ref{kind, f.Number}, f, &e.result.Features[i], &own, nil})
 		measured[f.Number] = true
 	}
-	for number := 1; number <= e.expected(kind); number++ {
+	for number := 1; number <= e.expected(name, kind); number++ {
 		if !measured[number] {
 			b.set.Unmeasured = append(b.set.Unmeasured, Ref{kind, number})
 		}
@@ -104,21 +104,12 @@ func (e *evaluator) open(name SetName, kind part.Kind) (b *board, ok bool) {
 	return b, known
 }
 
-// expected is how many features of a kind the engine has; 0 where it is not known.
-func (e *evaluator) expected(kind part.Kind) int {
-	if e.in.Engine == nil {
+// expected is how many members of its kind a set has; 0 where it is not known.
+func (e *evaluator) expected(name part.Set, kind part.Kind) int {
+	if e.in.Engine == nil || !name.Row().Complete {
 		return 0
 	}
-	layout := e.in.Engine.Complete()
-	switch kind {
-	case part.MainJournal, part.MainHousing:
-		return layout.Mains
-	case part.RodJournal:
-		return layout.Throws
-	case part.RodHousing, part.Cylinder:
-		return layout.Cylinders
-	}
-	return 0
+	return kind.Row().Count(e.in.Engine.Complete())
 }
 
 // classes sets the set's class, the furthest of its members, and whether they are of several.
@@ -290,7 +281,7 @@ func (b *board) judge() (beyond bool, unsure []Reason) {
 		}
 	}
 	for _, c := range b.set.Checks {
-		weigh(nil, nil, setWords[b.set.Set], c)
+		weigh(nil, nil, b.set.Set.Row().Short, c)
 	}
 	return beyond, unsure
 }
@@ -306,12 +297,6 @@ func from(s limit.Source) string {
 var lookWords = map[inspection.Look]string{
 	inspection.Smooth: "smooth", inspection.Marked: "marked", inspection.Scored: "scored",
 	inspection.Heat: "heat marked", inspection.Cracked: "cracked",
-}
-
-var setWords = map[SetName]string{
-	MainJournals: "Mains", RodJournals: "Rod journals", CamJournals: "Cam journals",
-	MainHousings: "Main tunnel", RodHousings: "Rod housings", Cylinders: "Cylinders", Deck: "Deck", Thrust: "Thrust",
-	Pistons: "Pistons", Pins: "Pins", Rings: "Rings",
 }
 
 var checkWords = map[string]string{

@@ -12,16 +12,6 @@ import (
 	"ledge/internal/core/unit"
 )
 
-// joints names, for each kind of journal, its joint, its bearing and its housing.
-var joints = map[part.Kind]struct {
-	fit              FitKind
-	bearing, housing part.Kind
-}{
-	part.MainJournal: {MainFit, part.MainBearing, part.MainHousing},
-	part.RodJournal:  {RodFit, part.RodBearing, part.RodHousing},
-	part.CamJournal:  {CamFit, part.CamBearing, ""},
-}
-
 // finding returns the latest finding of a kind and number that has a size.
 func (e *evaluator) finding(kind part.Kind, number int) (*inspection.Feature, *inspection.Finding) {
 	if i, ok := e.in.Latest(kind, number); ok && e.result.Features[i].Measured() {
@@ -71,19 +61,19 @@ func (b *board) fits() {
 		if !m.finding.Measured() {
 			continue
 		}
-		joint := joints[m.ref.Kind]
-		base := Fit{Kind: joint.fit, Number: m.ref.Number}
+		joint := m.ref.Kind.Row().Joint
+		base := Fit{Kind: joint.Fit, Number: m.ref.Number}
 		if window, ok := fit.Window(m.limits.Clearance, b.in.Policy.ClearanceTarget == inspection.TargetPerInch, *m.finding.Mean); ok {
 			base.Window = &window
 		}
 		journal := limit.Range{Min: *m.finding.Min, Max: *m.finding.Max}
 		var found []Fit
-		if f, bearing := b.finding(joint.bearing, m.ref.Number); bearing != nil && b.fittedStep(f, m.ref) == m.finding.Class() {
+		if f, bearing := b.finding(joint.Bearing, m.ref.Number); bearing != nil && b.fittedStep(f, m.ref) == m.finding.Class() {
 			one := base
 			one.Basis, one.Shell, one.u = BasisMeasured, shellOf(f), hypot(m.finding.U, bearing.U)
 			one.Clearance, _ = fit.Measured(bearing.Grid.All(), bearing.Grid.InDirections(bearing.Grid.Nearest(vertical)), journal)
-			housed, housing := b.finding(joint.housing, m.ref.Number)
-			one.Void = housing != nil && b.willBeCut(joint.housing, housed, housing)
+			housed, housing := b.finding(joint.Housing, m.ref.Number)
+			one.Void = housing != nil && b.willBeCut(joint.Housing, housed, housing)
 			found = append(found, one)
 		}
 		if f := b.strip(m.ref); f != nil {
@@ -105,11 +95,7 @@ func (b *board) fits() {
 
 // willBeCut reports whether a housing is still to be machined or replaced: as signed, else where it is beyond its limits.
 func (b *board) willBeCut(kind part.Kind, f *inspection.Feature, housing *inspection.Finding) bool {
-	name := MainHousings
-	if kind == part.RodHousing {
-		name = RodHousings
-	}
-	way, signed := b.signedWay(name)
+	way, signed := b.signedWay(kind.Row().Set)
 	if !signed || f.State != part.AsFound || housing.Look == inspection.Cracked {
 		return housing.Beyond()
 	}

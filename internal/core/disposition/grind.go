@@ -4,6 +4,7 @@ import (
 	"ledge/internal/core/fit"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
@@ -119,7 +120,7 @@ func (b *board) fitToBearings(o *Option) {
 	}
 	var wishes []wish
 	for i, size := range o.Sizes {
-		f, bearing := b.finding(joints[size.Feature.Kind].bearing, size.Feature.Number)
+		f, bearing := b.finding(size.Feature.Kind.Row().Joint.Bearing, size.Feature.Number)
 		if size.Kept || bearing == nil || b.fittedStep(f, size.Feature) != o.Step {
 			continue
 		}
@@ -188,7 +189,7 @@ func (b *board) explainGrind(chosen Option) {
 	args = append(args, b.show(worst.Allowance), b.show(worst.Cleans), b.step(chosen.Step))
 	b.because("step", &worst.Feature, text, args...)
 	caution := "Fillet radii, the depth of hardening and the maker's smallest permitted size decide over this step."
-	if b.set.Set == CamJournals {
+	if b.set.Set == part.CamJournals {
 		caution = "Keep the wheel off the lobes; the maker's data say whether undersize bushes exist and how deep the hardening goes."
 	}
 	b.because("caution_grind", nil, "%s", caution)

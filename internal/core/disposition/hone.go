@@ -52,7 +52,7 @@ func (b *board) hone() Option {
 // Hones are the windows of the cylinders that a hone alone can make good, whatever is done with the others.
 func Hones(in *inspection.Inspection, result Result, class unit.Length) []Size {
 	e := &evaluator{in: in, rule: in.Policy.DecisionRule, result: Result{Features: slices.Clone(result.Features)}}
-	b, ok := e.open(Cylinders, part.Cylinder)
+	b, ok := e.open(part.Cylinders, part.Cylinder)
 	if !ok {
 		return nil
 	}

@@ -13,7 +13,7 @@ const across = 90 * unit.Degree
 
 // housings decides a set of bearing housings: leave it; machine it (line-hone the tunnel, resize rods)
 // where cutting the caps can bring it back; else replace it.
-func (e *evaluator) housings(name SetName, kind part.Kind, machine Action) {
+func (e *evaluator) housings(name part.Set, kind part.Kind, machine Action) {
 	b, ok := e.open(name, kind)
 	if !ok {
 		return
@@ -40,7 +40,7 @@ func (e *evaluator) housings(name SetName, kind part.Kind, machine Action) {
 		b.set.Reasons = append(b.set.Reasons, b.causes...)
 		switch chosen.Action {
 		case Reuse:
-			b.because("within", nil, "%s: size, taper, out-of-round and steps are within their limits wherever there is one.", setWords[name])
+			b.because("within", nil, "%s: size, taper, out-of-round and steps are within their limits wherever there is one.", name.Row().Short)
 		case Replace:
 			b.set.Reasons = append(b.set.Reasons, b.set.Options[1].Reasons...)
 		default:

@@ -15,7 +15,7 @@ func hypot(a, b float64) float64 { return math.Hypot(a, b) }
 
 // journals decides a set of journals by the rules for shafts in shells, in their order: replace what is
 // cracked; measure; measure again; leave as it is or polish; other shells; grind; replace.
-func (e *evaluator) journals(name SetName, kind part.Kind) {
+func (e *evaluator) journals(name part.Set, kind part.Kind) {
 	b, limited := e.open(name, kind)
 	b.classes()
 	b.fits() // shown even where nothing can be decided
@@ -126,16 +126,9 @@ func (b *board) options(kind part.Kind) {
 		b.offerMixedShells(asIs, causes)
 	}
 	b.offerGrinds()
-	b.offer(Option{Way: Way{Action: Replace}, Feasible: true, Reasons: []Reason{reason("replace", nil, "Another %s, measured like this one before it goes in.", shaftWord(kind))}})
+	b.offer(Option{Way: Way{Action: Replace}, Feasible: true, Reasons: []Reason{reason("replace", nil, "Another %s, measured like this one before it goes in.", b.set.Set.Row().Replaced)}})
 	b.offer(Option{Way: Way{Action: Replace, Method: BuildUp}, Feasible: len(b.cracked()) == 0, Reasons: []Reason{
 		reason("build_up", nil, "Welding or spraying and grinding back is possible for some shafts; it is listed, never recommended.")}})
-}
-
-func shaftWord(kind part.Kind) string {
-	if kind == part.CamJournal {
-		return "camshaft"
-	}
-	return "crankshaft"
 }
 
 // fittedShell is the shell that all fits were read with, and whether they agree.
@@ -253,10 +246,10 @@ func (b *board) onPrediction(chosen Option) bool {
 
 func (b *board) explainKeep(chosen Option) {
 	judged := "wear, taper and out-of-round"
-	if b.set.Set == MainJournals {
+	if b.set.Set == part.MainJournals {
 		judged = "wear, taper, out-of-round and runout"
 	}
-	b.because("within", nil, "%s: %s are within their limits wherever there is one.", setWords[b.set.Set], judged)
+	b.because("within", nil, "%s: %s are within their limits wherever there is one.", b.set.Set.Row().Short, judged)
 	if chosen.Action == Polish {
 		if i := slices.IndexFunc(b.members, func(m member) bool { return m.finding.Look == inspection.Marked }); i >= 0 {
 			b.because("marked", &b.members[i].ref, "%s is marked: a polish takes about %s.", b.members[i].ref.Name(), b.show(b.in.Policy.PolishStock))
@@ -294,15 +287,15 @@ func (b *board) remarks() {
 		if m.finding.Look == inspection.Heat {
 			b.because("caution_heat", &m.ref, "%s shows heat: crack test and hardness before any machining.", m.ref.Name())
 		}
-		joint := joints[m.ref.Kind]
-		if m.fit != nil && m.fit.Basis != BasisPredicted && b.set.Shell != 0 && joint.housing != "" {
-			if _, housing := b.finding(joint.housing, m.ref.Number); housing == nil {
+		joint := m.ref.Kind.Row().Joint
+		if m.fit != nil && m.fit.Basis != BasisPredicted && b.set.Shell != 0 && joint.Housing != "" {
+			if _, housing := b.finding(joint.Housing, m.ref.Number); housing == nil {
 				b.because("housing_unmeasured", &m.ref, "%s: its housing was not measured; a shell must not hide a stretched one.", m.ref.Name())
 			}
 		}
 	}
 	for _, f := range b.result.Fits {
-		if f.Void && f.Kind == joints[b.kind()].fit {
+		if f.Void && f.Kind == b.kind().Row().Joint.Fit {
 			ref := Ref{b.kind(), f.Number}
 			b.because("fit_void", &ref, "%s: the measured clearance does not count, its housing is beyond its limits and will be machined.", ref.Name())
 		}

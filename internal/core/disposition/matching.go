@@ -140,7 +140,7 @@ func (e *evaluator) clearance(place, fitted *inspection.Finding) (unit.Length, b
 
 // finished is the size that a bore will have: as it is ordered where it is still to be honed, else as it is.
 func (e *evaluator) finished(bore *inspection.Finding) unit.Length {
-	if s, way, ok := e.stands(Cylinders); ok && way.Action == Hone && bore.State == part.AsFound {
+	if s, way, ok := e.stands(part.Cylinders); ok && way.Action == Hone && bore.State == part.AsFound {
 		if option := s.Option(way); option != nil {
 			for _, size := range option.Sizes {
 				if size.Feature.Number == bore.Number && size.Play != nil {

@@ -7,13 +7,13 @@ import (
 
 // pistons decides pistons with their grooves, and piston pins: kept, or new. Pistons of bored cylinders come new with the bore.
 func (e *evaluator) pistons() {
-	if b, ok := e.gather(Pistons, part.Piston, part.RingGroove); ok {
+	if b, ok := e.gather(part.PistonSet, part.Piston, part.RingGroove); ok {
 		if step, bored := e.bored(); bored {
 			b.cause("bored", nil, "The cylinders are bored %s over: new pistons of that size come with it.", b.step(step))
 		}
 		b.keepOrReplace("New pistons with their pins and rings.", "Pistons: nothing beyond its limits.")
 	}
-	if b, ok := e.gather(Pins, part.Pin, part.PinBore); ok {
+	if b, ok := e.gather(part.Pins, part.Pin, part.PinBore); ok {
 		b.keepOrReplace("New pins, fitted to the pin bores and the small ends as measured.", "Pins: nothing beyond their limits.")
 	}
 	e.ringSet()
@@ -21,12 +21,12 @@ func (e *evaluator) pistons() {
 
 // bored returns the oversize that the cylinders are still to be bored to, as signed or else as advised.
 func (e *evaluator) bored() (unit.Length, bool) {
-	s, way, ok := e.stands(Cylinders)
+	s, way, ok := e.stands(part.Cylinders)
 	return way.Step, ok && (way.Action == Bore || way.Action == Sleeve) && way.Step > s.SizeClass
 }
 
 // gather opens a board for parts of which the first kind has limits; the other kinds belong to the same parts.
-func (e *evaluator) gather(name SetName, kinds ...part.Kind) (*board, bool) {
+func (e *evaluator) gather(name part.Set, kinds ...part.Kind) (*board, bool) {
 	b, known := e.open(name, kinds[0])
 	if !known || len(b.members) == 0 {
 		return b, false
@@ -63,7 +63,7 @@ func (b *board) keepOrReplace(anew, fine string) {
 
 // ringSet decides the rings from their end gaps: fit them, file the tight ones, or another size where one gaps too wide.
 func (e *evaluator) ringSet() {
-	b, ok := e.gather(Rings, part.RingGap)
+	b, ok := e.gather(part.Rings, part.RingGap)
 	if !ok {
 		return
 	}

@@ -32,29 +32,11 @@ const (
 	Remeasure Action = "remeasure"
 )
 
-// A SetName names a set of parts that is decided as one.
-type SetName string
-
-// The sets.
-const (
-	MainJournals SetName = "main_journals"
-	RodJournals  SetName = "rod_journals"
-	CamJournals  SetName = "cam_journals"
-	MainHousings SetName = "main_housings"
-	RodHousings  SetName = "rod_housings"
-	Cylinders    SetName = "cylinders"
-	Deck         SetName = "deck"
-	Thrust       SetName = "thrust"
-	Pistons      SetName = "pistons"
-	Pins         SetName = "pins"
-	Rings        SetName = "rings"
-)
-
 // SetNames lists the sets, Actions what can be signed for one; both as texts.
 func SetNames() []string {
-	names := make([]string, 0, len(setWords))
-	for name := range setWords {
-		names = append(names, string(name))
+	names := make([]string, 0, 12)
+	for _, set := range part.SetNames() {
+		names = append(names, string(set))
 	}
 	slices.Sort(names)
 	return names
@@ -88,9 +70,9 @@ type Result struct {
 
 // A Fit is the clearance of one journal or piston, on one basis.
 type Fit struct {
-	Kind   FitKind `json:"kind"`
-	Number int     `json:"number"`
-	Basis  Basis   `json:"basis"`
+	Kind   part.Fit `json:"kind"`
+	Number int      `json:"number"`
+	Basis  Basis    `json:"basis"`
 	// Used marks the one that decides.
 	Used bool `json:"used"`
 	// Void marks a measured clearance in a housing that will be machined.
@@ -104,17 +86,6 @@ type Fit struct {
 	u float64
 }
 
-// A FitKind says which joint a fit is of.
-type FitKind string
-
-// The joints.
-const (
-	MainFit   FitKind = "main"
-	RodFit    FitKind = "rod"
-	CamFit    FitKind = "cam"
-	PistonFit FitKind = "piston"
-)
-
 // A Basis is where a clearance comes from.
 type Basis string
 
@@ -127,7 +98,7 @@ const (
 
 // A Set is the decision for one set of parts.
 type Set struct {
-	Set SetName `json:"set"`
+	Set part.Set `json:"set"`
 	// Way is the one chosen.
 	Way
 	SizeClass   unit.Length   `json:"size_class"`

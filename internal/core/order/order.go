@@ -42,7 +42,7 @@ type Sheet struct {
 	Name  Name   `json:"name"`
 	Title string `json:"title"`
 	// Sets are the decisions that it carries out.
-	Sets []disposition.SetName `json:"sets"`
+	Sets []part.Set `json:"sets"`
 	// Steps are the operations in their sequence.
 	Steps []Step   `json:"steps"`
 	Lines []Line   `json:"lines"`
@@ -185,7 +185,7 @@ type drafter struct {
 func (d *drafter) sheet(name Name) *Sheet {
 	s := d.sheets[name]
 	if s == nil {
-		s = &Sheet{Name: name, Title: name.Title(), Sets: []disposition.SetName{}, Steps: []Step{}, Lines: []Line{}, Notes: []string{}}
+		s = &Sheet{Name: name, Title: name.Title(), Sets: []part.Set{}, Steps: []Step{}, Lines: []Line{}, Notes: []string{}}
 		d.sheets[name] = s
 	}
 	return s
@@ -201,9 +201,9 @@ func (s *Sheet) note(text string) {
 }
 
 // homes: the sheet on which a set's work stands.
-var homes = map[disposition.SetName]Name{
-	disposition.MainJournals: Grind, disposition.RodJournals: Grind, disposition.CamJournals: Grind, disposition.Thrust: Grind,
-	disposition.MainHousings: Tunnel, disposition.RodHousings: Rods, disposition.Cylinders: Bore, disposition.Deck: Deck, disposition.Rings: Rings,
+var homes = map[part.Set]Name{
+	part.MainJournals: Grind, part.RodJournals: Grind, part.CamJournals: Grind, part.Thrust: Grind,
+	part.MainHousings: Tunnel, part.RodHousings: Rods, part.Cylinders: Bore, part.DeckSet: Deck, part.Rings: Rings,
 }
 
 // set puts one decided set on its sheet. What is kept or bought needs none.
@@ -218,13 +218,13 @@ func (d *drafter) set(one Decided, work schedule.Work) {
 		s.Steps = append(s.Steps, Step{Operation: p.What, Title: p.What.Title(), Count: p.Count})
 	}
 	switch one.Set.Set {
-	case disposition.Cylinders:
+	case part.Cylinders:
 		d.cylinders(s, one)
-	case disposition.MainHousings, disposition.RodHousings:
+	case part.MainHousings, part.RodHousings:
 		d.housings(s, one)
-	case disposition.Deck:
+	case part.DeckSet:
 		d.deck(s, one)
-	case disposition.Rings:
+	case part.Rings:
 		d.rings(s)
 	default:
 		d.journals(s, one)

@@ -7,6 +7,7 @@ import (
 
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/fit"
+	"ledge/internal/core/part"
 	"ledge/internal/core/schedule"
 	"ledge/internal/core/unit"
 )
@@ -22,7 +23,7 @@ var prefixes = map[schedule.Part]string{
 var sized = map[schedule.Part]string{schedule.MainShells: "under", schedule.RodShells: "under", schedule.SelectShells: "under", schedule.CamBushes: "under",
 	schedule.Rings: "over", schedule.Pistons: "over", schedule.ThrustParts: "under"}
 
-var setWords = map[disposition.SetName]string{disposition.MainJournals: "for the mains", disposition.RodJournals: "for the rods", disposition.CamJournals: "for the camshaft"}
+var setWords = map[part.Set]string{part.MainJournals: "for the mains", part.RodJournals: "for the rods", part.CamJournals: "for the camshaft"}
 
 // parts lists what is to be bought, each once.
 func (d *drafter) parts(decided []Decided, works []schedule.Work) {

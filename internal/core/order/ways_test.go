@@ -12,6 +12,7 @@ import (
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/order"
+	"ledge/internal/core/part"
 	"ledge/internal/core/schedule"
 	"ledge/internal/core/unit"
 	"ledge/internal/exchange"
@@ -25,7 +26,7 @@ func document(t *testing.T, policy, limits string, features ...string) *inspecti
 }
 
 // sheetsFor makes the sheets of one way of one set.
-func sheetsFor(t *testing.T, inspected *inspection.Inspection, set disposition.SetName, way disposition.Way, n schedule.Counts) map[order.Name]order.Sheet {
+func sheetsFor(t *testing.T, inspected *inspection.Inspection, set part.Set, way disposition.Way, n schedule.Counts) map[order.Name]order.Sheet {
 	t.Helper()
 	result := disposition.Evaluate(inspected)
 	for _, s := range result.Sets {
@@ -117,9 +118,9 @@ func TestHoneHasAWindow(t *testing.T) {
 // Pistons that bring rings and pins leave neither on the list; a camshaft is neither a crankshaft nor in rod shells. Common practice.
 func TestPartsOnce(t *testing.T) {
 	works := []schedule.Work{
-		schedule.WorkOf(disposition.Cylinders, disposition.Option{Way: disposition.Way{Action: disposition.Hone}}, schedule.Counts{Cylinders: 4, RingsRenewed: true}),
-		schedule.WorkOf(disposition.Pistons, disposition.Option{Way: disposition.Way{Action: disposition.Replace}}, schedule.Counts{Cylinders: 4}),
-		schedule.WorkOf(disposition.Pins, disposition.Option{Way: disposition.Way{Action: disposition.Replace}}, schedule.Counts{Cylinders: 4}),
+		schedule.WorkOf(part.Cylinders, disposition.Option{Way: disposition.Way{Action: disposition.Hone}}, schedule.Counts{Cylinders: 4, RingsRenewed: true}),
+		schedule.WorkOf(part.PistonSet, disposition.Option{Way: disposition.Way{Action: disposition.Replace}}, schedule.Counts{Cylinders: 4}),
+		schedule.WorkOf(part.Pins, disposition.Option{Way: disposition.Way{Action: disposition.Replace}}, schedule.Counts{Cylinders: 4}),
 	}
 	var bought []schedule.Part
 	for _, w := range schedule.Merged(works) {
@@ -132,9 +133,9 @@ func TestPartsOnce(t *testing.T) {
 	assert.Equal(t, schedule.Money(40), schedule.Total(card, works))
 
 	cam := schedule.Counts{Throws: 4, CamJournals: 5}
-	another := schedule.WorkOf(disposition.CamJournals, disposition.Option{Way: disposition.Way{Action: disposition.Replace}}, cam)
+	another := schedule.WorkOf(part.CamJournals, disposition.Option{Way: disposition.Way{Action: disposition.Replace}}, cam)
 	assert.Equal(t, schedule.Camshaft, another.Parts[0].What)
-	ground := schedule.WorkOf(disposition.CamJournals, disposition.Option{Way: disposition.Way{Action: disposition.Grind, Step: in("0.010")}}, cam)
+	ground := schedule.WorkOf(part.CamJournals, disposition.Option{Way: disposition.Way{Action: disposition.Grind, Step: in("0.010")}}, cam)
 	assert.Equal(t, schedule.Piece[schedule.Part]{What: schedule.CamBushes, Count: 5}, ground.Parts[0])
 	assert.Equal(t, schedule.Piece[schedule.Operation]{What: schedule.GrindCam, Count: 5}, ground.Operations[0])
 }

@@ -10,9 +10,9 @@ import (
 	"ledge/internal/core/unit"
 )
 
-var kinds = map[disposition.SetName]part.Kind{
-	disposition.MainJournals: part.MainJournal, disposition.RodJournals: part.RodJournal, disposition.CamJournals: part.CamJournal,
-	disposition.MainHousings: part.MainHousing, disposition.RodHousings: part.RodHousing,
+var kinds = map[part.Set]part.Kind{
+	part.MainJournals: part.MainJournal, part.RodJournals: part.RodJournal, part.CamJournals: part.CamJournal,
+	part.MainHousings: part.MainHousing, part.RodHousings: part.RodHousing,
 }
 
 func (d *drafter) journals(s *Sheet, one Decided) {
@@ -28,7 +28,7 @@ func (d *drafter) journals(s *Sheet, one Decided) {
 			s.Lines = append(s.Lines, l)
 		}
 		oneRange(s.Lines[len(s.Lines)-len(one.Option.Sizes):], one.Option.Sizes)
-		if one.Set.Set == disposition.CamJournals {
+		if one.Set.Set == part.CamJournals {
 			s.note("Camshaft: keep the wheel off the lobes. The maker's data say whether undersize bushes exist.")
 			return
 		}
@@ -46,7 +46,7 @@ func (d *drafter) journals(s *Sheet, one Decided) {
 		}
 		s.note("Measure between passes and stop at the number, not at the shine. No cloth is held by hand round a shaft that turns under power.")
 	}
-	if one.Set.Set != disposition.CamJournals {
+	if one.Set.Set != part.CamJournals {
 		s.note("Thrust faces: touch them only to clean up, and say what came off.")
 	}
 }
@@ -152,7 +152,7 @@ func (d *drafter) fitPiston(size *disposition.Size) string {
 
 func (d *drafter) housings(s *Sheet, one Decided) {
 	state, work, what := "after_line_hone", DoLineHone, "Line-hone to"
-	if one.Set.Set == disposition.RodHousings {
+	if one.Set.Set == part.RodHousings {
 		state, work, what = "after_resize", DoResize, "Resize to"
 	}
 	deepest := unit.Length(0)

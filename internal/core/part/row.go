@@ -23,6 +23,8 @@ type Row struct {
 	// Mate is what it runs with, Set the one that it is a member of.
 	Mate Kind `json:"mate,omitempty"`
 	Set  Set  `json:"set,omitempty"`
+	// Joint is that of a journal with its bearing.
+	Joint *Joint `json:"joint,omitempty"`
 	// JudgedBy is the kind whose limits judge it, where it has none of its own.
 	JudgedBy Kind `json:"judged_by,omitempty"`
 	// Each is how many an engine has of it, Start where it is measured without being asked for.
@@ -72,6 +74,27 @@ const (
 	Bearings Role = "bearing" // the inside of shells or of a bush
 	Bores    Role = "bore"
 )
+
+// A Joint is a journal with what it runs in and what holds that; Housing is empty for a bush.
+type Joint struct {
+	Fit     Fit  `json:"fit"`
+	Bearing Kind `json:"bearing"`
+	Housing Kind `json:"housing,omitempty"`
+}
+
+// A Fit says which joint a clearance is of.
+type Fit string
+
+// The fits.
+const (
+	MainFit   Fit = "main"
+	RodFit    Fit = "rod"
+	CamFit    Fit = "cam"
+	PistonFit Fit = "piston"
+)
+
+// Fits lists them.
+func Fits() []Fit { return []Fit{MainFit, RodFit, CamFit, PistonFit} }
 
 // A Component is what is taken off an engine as one piece, or as one lot.
 type Component string

@@ -7,6 +7,7 @@ import (
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/fit"
 	"ledge/internal/core/limit"
+	"ledge/internal/core/part"
 )
 
 // card is invented: round figures that are easy to add up.
@@ -37,22 +38,22 @@ func TestWorkAndCost(t *testing.T) {
 	stepped := sleeved
 	stepped.Step = 1
 	for _, tt := range []struct {
-		set  disposition.SetName
+		set  part.Set
 		o    disposition.Option
 		want Money
 	}{
-		{disposition.MainJournals, option(disposition.Reuse), 5 * 30},
-		{disposition.MainJournals, option(disposition.Polish), 5*10 + 5*30},
-		{disposition.MainJournals, selected, 5 * 50},
-		{disposition.MainJournals, option(disposition.Grind), 1000 + 5*100 + 5*10 + 5*30},
-		{disposition.RodJournals, straightened, 400 + 500 + 4*100 + 4*10 + 4*20},
-		{disposition.RodJournals, option(disposition.Replace), 9000},
-		{disposition.MainHousings, option(disposition.LineHone), 3000},
-		{disposition.Cylinders, option(disposition.Bore), 4 * (200 + 100 + 400)},
-		{disposition.Cylinders, option(disposition.Hone), 4 * (100 + 70)},
-		{disposition.Cylinders, sleeved, 900 + 150 + 4*(100+70)},
-		{disposition.Cylinders, stepped, 900 + 150 + 4*(100+200+400)},
-		{disposition.Cylinders, option(disposition.Reuse), 4 * 70},
+		{part.MainJournals, option(disposition.Reuse), 5 * 30},
+		{part.MainJournals, option(disposition.Polish), 5*10 + 5*30},
+		{part.MainJournals, selected, 5 * 50},
+		{part.MainJournals, option(disposition.Grind), 1000 + 5*100 + 5*10 + 5*30},
+		{part.RodJournals, straightened, 400 + 500 + 4*100 + 4*10 + 4*20},
+		{part.RodJournals, option(disposition.Replace), 9000},
+		{part.MainHousings, option(disposition.LineHone), 3000},
+		{part.Cylinders, option(disposition.Bore), 4 * (200 + 100 + 400)},
+		{part.Cylinders, option(disposition.Hone), 4 * (100 + 70)},
+		{part.Cylinders, sleeved, 900 + 150 + 4*(100+70)},
+		{part.Cylinders, stepped, 900 + 150 + 4*(100+200+400)},
+		{part.Cylinders, option(disposition.Reuse), 4 * 70},
 	} {
 		if got := WorkOf(tt.set, tt.o, four).Cost(card()); got != tt.want {
 			t.Errorf("%s %s %s costs %d, want %d", tt.set, tt.o.Action, tt.o.Method, got, tt.want)
@@ -60,14 +61,14 @@ func TestWorkAndCost(t *testing.T) {
 	}
 	refitting := four
 	refitting.ShellsRefitted = true
-	if got := WorkOf(disposition.MainJournals, option(disposition.Reuse), refitting).Cost(card()); got != 0 {
+	if got := WorkOf(part.MainJournals, option(disposition.Reuse), refitting).Cost(card()); got != 0 {
 		t.Errorf("shells put back cost %d", got)
 	}
-	if got := WorkOf(disposition.MainJournals, selected, refitting).Cost(card()); got != 5*50 {
+	if got := WorkOf(part.MainJournals, selected, refitting).Cost(card()); got != 5*50 {
 		t.Errorf("select shells are new ones: %d", got)
 	}
-	crank := WorkOf(disposition.MainJournals, option(disposition.Replace), four)
-	again := WorkOf(disposition.RodJournals, option(disposition.Replace), four)
+	crank := WorkOf(part.MainJournals, option(disposition.Replace), four)
+	again := WorkOf(part.RodJournals, option(disposition.Replace), four)
 	if got := Total(card(), []Work{crank, again}); got != 9000 {
 		t.Errorf("one crankshaft replaces both sets: %d", got)
 	}
@@ -76,8 +77,8 @@ func TestWorkAndCost(t *testing.T) {
 // An operation waits for the parts it is made to, for its component and for its machine.
 func TestPlace(t *testing.T) {
 	shop := NewShop(card())
-	works := []Work{WorkOf(disposition.MainJournals, option(disposition.Grind), four), WorkOf(disposition.RodJournals, option(disposition.Grind), four),
-		WorkOf(disposition.MainHousings, option(disposition.LineHone), four), WorkOf(disposition.Cylinders, option(disposition.Bore), four)}
+	works := []Work{WorkOf(part.MainJournals, option(disposition.Grind), four), WorkOf(part.RodJournals, option(disposition.Grind), four),
+		WorkOf(part.MainHousings, option(disposition.LineHone), four), WorkOf(part.Cylinders, option(disposition.Bore), four)}
 	slots, done := shop.Place(works)
 	at := map[string]Slot{}
 	for _, s := range slots {
@@ -98,7 +99,7 @@ func TestPlace(t *testing.T) {
 		t.Errorf("done at %d", done)
 	}
 	// Another job finds the grinder busy, but not the hone before it is needed.
-	other, _ := shop.Place([]Work{WorkOf(disposition.MainJournals, option(disposition.Grind), four)})
+	other, _ := shop.Place([]Work{WorkOf(part.MainJournals, option(disposition.Grind), four)})
 	for _, s := range other {
 		if s.Title == "Grind the mains" && s.From != 601 {
 			t.Errorf("the second job grinds from %d, want 601", s.From)
@@ -125,7 +126,7 @@ func TestDays(t *testing.T) {
 }
 
 // ways makes a set's ways of given cost, days and distance from the target.
-func ways(set disposition.SetName, of ...[3]int) Choice {
+func ways(set part.Set, of ...[3]int) Choice {
 	c := Choice{Set: set}
 	for i, w := range of {
 		work := Work{Parts: []Piece[Part]{{Part(rune('a' + i)), 1}}}
@@ -146,7 +147,7 @@ func TestWeighKeepsWhatIsNotWorseInEverything(t *testing.T) {
 			for range 1 + source.IntN(6) {
 				of = append(of, [3]int{source.IntN(1000), source.IntN(20), source.IntN(1000)})
 			}
-			choice := ways(disposition.SetName(rune('A'+s)), of...)
+			choice := ways(part.Set(rune('A'+s)), of...)
 			for i := range choice.Ways {
 				part := Part(string(rune('A'+s)) + string(rune('a'+i)))
 				choice.Ways[i].Work = Work{Parts: []Piece[Part]{{part, 1}}}

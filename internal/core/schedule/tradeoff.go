@@ -4,6 +4,7 @@ import (
 	"slices"
 
 	"ledge/internal/core/disposition"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
@@ -26,8 +27,8 @@ type Way struct {
 
 // A Choice is a set with its ways.
 type Choice struct {
-	Set  disposition.SetName `json:"set"`
-	Ways []Way               `json:"ways"`
+	Set  part.Set `json:"set"`
+	Ways []Way    `json:"ways"`
 }
 
 // Choices lists the feasible ways of every set that can be decided; one still to be measured has none yet.

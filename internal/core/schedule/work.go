@@ -1,6 +1,9 @@
 package schedule
 
-import "ledge/internal/core/disposition"
+import (
+	"ledge/internal/core/disposition"
+	"ledge/internal/core/part"
+)
 
 // Counts are how many parts of each sort an engine has.
 type Counts struct {
@@ -28,33 +31,33 @@ func (w *Work) buy(p Part, count int) { w.Parts = append(w.Parts, Piece[Part]{p,
 
 // WorkOf says what an option of a set needs. Common practice: shells are renewed with their journals unless the policy refits them, rings where
 // it says so, and a block is honed after it was bored.
-func WorkOf(set disposition.SetName, o disposition.Option, n Counts) (w Work) {
+func WorkOf(set part.Set, o disposition.Option, n Counts) (w Work) {
 	switch set {
-	case disposition.MainJournals, disposition.RodJournals, disposition.CamJournals:
+	case part.MainJournals, part.RodJournals, part.CamJournals:
 		w.journals(set, o, n)
-	case disposition.MainHousings:
+	case part.MainHousings:
 		w.simple(o, disposition.LineHone, LineHone, Block, n.Mains, 1)
-	case disposition.RodHousings:
+	case part.RodHousings:
 		w.simple(o, disposition.Resize, Resize, RodSet, n.Cylinders, n.Cylinders)
-	case disposition.Deck:
+	case part.DeckSet:
 		w.simple(o, disposition.Skim, Skim, Block, 1, 1)
 		if o.Action == disposition.Skim {
 			w.buy(Gasket, 1)
 		}
-	case disposition.Thrust:
+	case part.Thrust:
 		switch {
 		case o.Action == disposition.Replace:
 			w.buy(Crankshaft, 1)
 		case o.Shell != 0:
 			w.buy(ThrustParts, 1)
 		}
-	case disposition.Cylinders:
+	case part.Cylinders:
 		w.cylinders(o, n)
-	case disposition.Pistons:
+	case part.PistonSet:
 		w.simple(o, disposition.Resize, "", Pistons, 0, n.Cylinders)
-	case disposition.Pins:
+	case part.Pins:
 		w.simple(o, disposition.Resize, "", Pins, 0, n.Cylinders)
-	case disposition.Rings:
+	case part.Rings:
 		w.simple(o, disposition.Resize, FitRings, Rings, n.Cylinders, n.Cylinders)
 	}
 	return w
@@ -69,13 +72,13 @@ func (w *Work) simple(o disposition.Option, action disposition.Action, operation
 	}
 }
 
-func (w *Work) journals(set disposition.SetName, o disposition.Option, n Counts) {
+func (w *Work) journals(set part.Set, o disposition.Option, n Counts) {
 	grind, shells, count := GrindMains, MainShells, n.Mains
-	if set != disposition.MainJournals {
+	if set != part.MainJournals {
 		grind, shells, count = GrindRods, RodShells, n.Throws
 	}
 	another := Crankshaft
-	if set == disposition.CamJournals {
+	if set == part.CamJournals {
 		grind, shells, count, another = GrindCam, CamBushes, n.CamJournals, Camshaft
 	}
 	if o.Action == disposition.Replace {
@@ -101,8 +104,8 @@ func (w *Work) journals(set disposition.SetName, o disposition.Option, n Counts)
 	if o.Shell != 0 || o.Method == disposition.MixedHalf || o.Method == disposition.MixedShell {
 		shells = SelectShells
 	}
-	keeps := o.Action == disposition.Reuse || o.Action == disposition.Polish && set == disposition.CamJournals
-	if keeps && shells != SelectShells && (n.ShellsRefitted || set == disposition.CamJournals) {
+	keeps := o.Action == disposition.Reuse || o.Action == disposition.Polish && set == part.CamJournals
+	if keeps && shells != SelectShells && (n.ShellsRefitted || set == part.CamJournals) {
 		return // good bushes of a camshaft stay in
 	}
 	w.buy(shells, count)
