@@ -4,7 +4,6 @@ import (
 	"fmt"
 
 	"ledge/internal/core/disposition"
-	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
@@ -60,15 +59,12 @@ func (j Job) measured() int {
 	return n
 }
 
-// one are the sets of which there is one.
-var one = map[part.Set]bool{part.MainHousings: true, part.DeckSet: true, part.Thrust: true}
-
 // Plainly says a decision as one would over the counter.
 func Plainly(d Decision, s unit.System) string {
 	switch d.Way.Action {
 	case disposition.Reuse:
 		if d.Way.Shell == 0 {
-			if one[d.Set] {
+			if d.Set.Row().Single {
 				return "good as it is"
 			}
 			return "good as they are"

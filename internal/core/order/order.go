@@ -200,19 +200,13 @@ func (s *Sheet) note(text string) {
 	s.Notes = append(s.Notes, text)
 }
 
-// homes: the sheet on which a set's work stands.
-var homes = map[part.Set]Name{
-	part.MainJournals: Grind, part.RodJournals: Grind, part.CamJournals: Grind, part.Thrust: Grind,
-	part.MainHousings: Tunnel, part.RodHousings: Rods, part.Cylinders: Bore, part.DeckSet: Deck, part.Rings: Rings,
-}
-
 // set puts one decided set on its sheet. What is kept or bought needs none.
 func (d *drafter) set(one Decided, work schedule.Work) {
-	home, ok := homes[one.Set.Set]
-	if !ok || len(work.Operations) == 0 {
+	home := one.Set.Set.Row().Sheet
+	if home == "" || len(work.Operations) == 0 {
 		return
 	}
-	s := d.sheet(home)
+	s := d.sheet(Name(home))
 	s.Sets = append(s.Sets, one.Set.Set)
 	for _, p := range work.Operations {
 		s.Steps = append(s.Steps, Step{Operation: p.What, Title: p.What.Title(), Count: p.Count})

@@ -10,11 +10,6 @@ import (
 	"ledge/internal/core/unit"
 )
 
-var kinds = map[part.Set]part.Kind{
-	part.MainJournals: part.MainJournal, part.RodJournals: part.RodJournal, part.CamJournals: part.CamJournal,
-	part.MainHousings: part.MainHousing, part.RodHousings: part.RodHousing,
-}
-
 func (d *drafter) journals(s *Sheet, one Decided) {
 	switch one.Option.Action {
 	case disposition.Grind:
@@ -39,7 +34,7 @@ func (d *drafter) journals(s *Sheet, one Decided) {
 	case disposition.Replace: // built up
 		s.note("Build the journals up, then grind to standard. The maker's data say whether this shaft may be built up at all.")
 	case disposition.Polish:
-		for _, f := range d.members(kinds[one.Set.Set]) {
+		for _, f := range d.members(one.Set.Set.Row().Of) {
 			l := line(disposition.Ref{Kind: f.Kind, Number: f.Number}, "after_polish", DoPolish, "Polish, to no less than")
 			l.Min, l.Max = ptr(*f.Min-d.in.Policy.PolishStock), ptr(*f.Max)
 			s.Lines = append(s.Lines, l)
@@ -156,7 +151,7 @@ func (d *drafter) housings(s *Sheet, one Decided) {
 		state, work, what = "after_resize", DoResize, "Resize to"
 	}
 	deepest := unit.Length(0)
-	for _, f := range d.members(kinds[one.Set.Set]) {
+	for _, f := range d.members(one.Set.Set.Row().Of) {
 		ref := disposition.Ref{Kind: f.Kind, Number: f.Number}
 		limits, _ := d.in.LimitsFor(f.Kind, f.Number)
 		l := line(ref, state, work, what)

@@ -30,22 +30,26 @@ type SetRow struct {
 	Replaced string `json:"replaced"`
 	// Over tells that its steps go up; those of shafts go down.
 	Over bool `json:"over"`
+	// Sheet is the work order on which its work stands; empty where parts are only bought.
+	Sheet string `json:"-"`
+	// Single tells that an engine has one of it: it is good as it is, the others are good as they are.
+	Single bool `json:"-"`
 	// Complete tells that members are missed where the layout has more of them than were measured.
 	Complete bool `json:"complete"`
 }
 
 var sets = []SetRow{
-	{MainJournals, "Mains", "Main journals", MainJournal, "crankshaft", false, true},
-	{RodJournals, "Rod journals", "Rod journals", RodJournal, "crankshaft", false, true},
-	{CamJournals, "Cam journals", "Cam journals", CamJournal, "camshaft", false, false},
-	{MainHousings, "Main tunnel", "Main tunnel", MainHousing, "block", true, true},
-	{RodHousings, "Rod housings", "Rod big ends", RodHousing, "rods", true, true},
-	{Cylinders, "Cylinders", "Cylinders", Cylinder, "block", true, true},
-	{DeckSet, "Deck", "Deck", Deck, "block", false, false},
-	{Thrust, "Thrust", "Thrust", EndFloat, "crankshaft", false, false},
-	{PistonSet, "Pistons", "Pistons", Piston, "pistons", false, false},
-	{Pins, "Piston pins", "Piston pins", Pin, "pins", false, false},
-	{Rings, "Rings", "Rings", RingGap, "rings", false, false},
+	{MainJournals, "Mains", "Main journals", MainJournal, "crankshaft", false, "grind", false, true},
+	{RodJournals, "Rod journals", "Rod journals", RodJournal, "crankshaft", false, "grind", false, true},
+	{CamJournals, "Cam journals", "Cam journals", CamJournal, "camshaft", false, "grind", false, false},
+	{MainHousings, "Main tunnel", "Main tunnel", MainHousing, "block", true, "tunnel", true, true},
+	{RodHousings, "Rod housings", "Rod big ends", RodHousing, "rods", true, "rods", false, true},
+	{Cylinders, "Cylinders", "Cylinders", Cylinder, "block", true, "bore", false, true},
+	{DeckSet, "Deck", "Deck", Deck, "block", false, "deck", true, false},
+	{Thrust, "Thrust", "Thrust", EndFloat, "crankshaft", false, "grind", true, false},
+	{PistonSet, "Pistons", "Pistons", Piston, "pistons", false, "", false, false},
+	{Pins, "Piston pins", "Piston pins", Pin, "pins", false, "", false, false},
+	{Rings, "Rings", "Rings", RingGap, "rings", false, "rings", false, false},
 }
 
 // Sets are all of them, in the order in which they are decided.
