@@ -35,7 +35,7 @@ type ImportAnswer struct {
 // CardAnswer is what a card says.
 type CardAnswer struct {
 	Engine string      `json:"engine"`
-	Unit   unit.System `json:"unit" enum:"in,mm"`
+	Unit   unit.System `json:"unit"`
 	JudgementBody
 }
 

@@ -18,9 +18,9 @@ import (
 type GaugeBody struct {
 	ID            string          `json:"id" format:"uuid"`
 	Kind          part.Kind       `json:"kind" minLength:"1"`
-	Instrument    instrument.Kind `json:"instrument" enum:"micrometer,bore_gauge,telescoping_gauge,indicator,caliper,plastic_strip,feeler"`
+	Instrument    instrument.Kind `json:"instrument"`
 	Division      unit.Length     `json:"division"`
-	Mode          string          `json:"mode" enum:"direct,divisions,length,vernier,strip,feeler"`
+	Mode          instrument.Mode `json:"mode"`
 	Setting       *unit.Length    `json:"setting,omitempty" doc:"what the gauge was zeroed on, or the smallest size of a micrometer's frame"`
 	Mating        bool            `json:"mating,omitempty" doc:"zeroed on each feature's mating part, so that the dial shows the clearance"`
 	Sense         int             `json:"sense" enum:"-1,1" doc:"-1 where clockwise past zero means smaller"`
@@ -76,11 +76,11 @@ func (a resources) setGauge(ctx context.Context, in *struct {
 
 // settle refuses what cannot be, and clears what the mode does not use.
 func (b *GaugeBody) settle() error {
-	deviates := b.Mode == "divisions" || b.Mode == "length"
+	deviates := b.Mode == instrument.Divisions || b.Mode == instrument.Deviation
 	if !deviates || b.Kind.Quantity() != part.Size {
 		b.Mating = false
 	}
-	if b.Mode != "strip" {
+	if b.Mode != instrument.Scale {
 		b.Steps = nil
 	}
 	switch {
@@ -88,7 +88,7 @@ func (b *GaugeBody) settle() error {
 		return refuse("kind", "There is no such kind of part.")
 	case b.Division <= 0:
 		return refuse("division", "A division must be more than zero.")
-	case b.Mode == "strip":
+	case b.Mode == instrument.Scale:
 		b.Setting = nil
 		for i, step := range b.Steps {
 			if step <= 0 || i > 0 && step <= b.Steps[i-1] {
@@ -98,7 +98,7 @@ func (b *GaugeBody) settle() error {
 		if len(b.Steps) < 2 {
 			return refuse("steps", "A strip needs at least two printed clearances.")
 		}
-	case b.Mating || b.Mode == "direct" || b.Mode == "feeler":
+	case b.Mating || b.Mode == instrument.Direct || b.Mode == instrument.Leaves:
 		b.Setting = nil
 	case deviates && b.Kind.Quantity() != part.Size:
 		b.Setting = new(unit.Length) // a dial is zeroed where the measuring begins

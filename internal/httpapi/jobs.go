@@ -27,7 +27,7 @@ type JobLine struct {
 	Number     string      `json:"number"`
 	Customer   string      `json:"customer"`
 	Engine     string      `json:"engine"`
-	Unit       unit.System `json:"unit" enum:"in,mm"`
+	Unit       unit.System `json:"unit"`
 	PromisedOn *string     `json:"promised_on,omitempty"`
 	// ReadyOn and Cost are those of its decisions as signed, or as advised; empty without a rate card or while sets are
 	// still to be measured.
@@ -65,9 +65,9 @@ type NewJobBody struct {
 	Engine            string             `json:"engine" minLength:"1" maxLength:"200"`
 	Duty              string             `json:"duty" enum:"standard,power,heavy"`
 	Scope             store.Scope        `json:"scope,omitempty" enum:"crank,engine" doc:"what came in; a crankshaft alone where left out"`
-	Unit              unit.System        `json:"unit" enum:"in,mm"`
+	Unit              unit.System        `json:"unit"`
 	PromisedOn        string             `json:"promised_on,omitempty" pattern:"^([0-9]{4}-[0-9]{2}-[0-9]{2})?$"`
-	Arrangement       engine.Arrangement `json:"arrangement" enum:"inline,v,flat"`
+	Arrangement       engine.Arrangement `json:"arrangement"`
 	Cylinders         int                `json:"cylinders" minimum:"1" maximum:"48"`
 	Mains             int                `json:"mains,omitempty" minimum:"0" maximum:"49"`
 	Throws            int                `json:"throws,omitempty" minimum:"0" maximum:"48"`

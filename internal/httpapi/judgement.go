@@ -99,14 +99,14 @@ func (a resources) judgement(api huma.API) {
 	}
 	register(api, store.Viewer, huma.Operation{OperationID: "get-shop-policy", Method: http.MethodGet, Path: "/api/v1/policies/{unit}", Summary: "The policy that new jobs of a unit start with"},
 		func(ctx context.Context, in *struct {
-			Unit unit.System `path:"unit" enum:"in,mm"`
+			Unit unit.System `path:"unit"`
 		}) (*policyOutput, error) {
 			return shopPolicy(ctx, in.Unit)
 		})
 	register(api, store.Decider, huma.Operation{OperationID: "set-shop-policy", Method: http.MethodPut, Path: "/api/v1/policies/{unit}",
 		Summary: "Choose the policy that new jobs of a unit start with"},
 		func(ctx context.Context, in *struct {
-			Unit    unit.System `path:"unit" enum:"in,mm"`
+			Unit    unit.System `path:"unit"`
 			IfMatch string      `header:"If-Match" required:"true" doc:"the version that was changed, as get-shop-policy tells it"`
 			Body    inspection.Policy
 		}) (*policyOutput, error) {

@@ -21,7 +21,7 @@ type SessionView struct {
 	// First tells that nobody is there yet: the owner is created first.
 	First bool       `json:"first"`
 	Name  string     `json:"name"`
-	Role  store.Role `json:"role,omitempty" enum:"viewer,inspector,decider,owner"`
+	Role  store.Role `json:"role,omitempty"`
 }
 
 // CredentialsBody signs in.
@@ -33,7 +33,7 @@ type CredentialsBody struct {
 // PersonBody adds a person or changes one.
 type PersonBody struct {
 	Name     string     `json:"name" minLength:"1" maxLength:"100"`
-	Role     store.Role `json:"role" enum:"viewer,inspector,decider,owner"`
+	Role     store.Role `json:"role"`
 	Password string     `json:"password,omitempty" maxLength:"72" doc:"empty keeps the present one"`
 	Barred   bool       `json:"barred"`
 }

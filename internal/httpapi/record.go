@@ -22,14 +22,14 @@ type SearchQuery struct {
 	Kind   part.Kind          `query:"kind" maxLength:"30"`
 	From   string             `query:"from" maxLength:"20" doc:"a decimal in the unit"`
 	To     string             `query:"to" maxLength:"20" doc:"a decimal in the unit"`
-	Unit   unit.System        `query:"unit" enum:"in,mm" default:"in"`
+	Unit   unit.System        `query:"unit" default:"in"`
 }
 
 // LearnedView is how the parts of an engine usually come in.
 type LearnedView struct {
 	Engine string `json:"engine"`
 	// Unit is that of the latest job.
-	Unit  unit.System   `json:"unit" enum:"in,mm"`
+	Unit  unit.System   `json:"unit"`
 	Jobs  int           `json:"jobs"`
 	Parts []LearnedPart `json:"parts"`
 }

@@ -122,9 +122,11 @@ func (a resources) mount(router chi.Router, version string) huma.API {
 	config.CreateHooks = nil
 	config.Formats = map[string]huma.Format{"application/json": format, "json": format}
 	config.Components.Schemas = huma.NewMapRegistry("#/components/schemas/", schemaName)
+	lists(config.Components.Schemas)
 	config.Info.Description = "Lengths are whole numbers of 0.1 nm, angles whole numbers of microdegrees. Who asks is told by the session, or on this machine by the header " + personHeader + "."
 	api := humachi.New(router, config)
 	api.UseMiddleware(a.gate)
+	a.table(api)
 	a.jobs(api)
 	a.judgement(api)
 	a.readings(api)

@@ -71,7 +71,7 @@ type FeatureView struct {
 	ByStation   []plan.Cell `json:"by_station"`
 	ByDirection []plan.Cell `json:"by_direction"`
 	// Quantity says what its readings are; Columns names them where they are not directions.
-	Quantity part.Quantity `json:"quantity" enum:"size,gap,dial,weight"`
+	Quantity part.Quantity `json:"quantity"`
 	Columns  []string      `json:"columns,omitempty"`
 	// Mating is the part it runs with, as far as it is measured.
 	Mating *Mating `json:"mating,omitempty"`

@@ -30,7 +30,7 @@ type FoundJob struct {
 	Number     string      `db:"number" json:"number"`
 	Customer   string      `db:"customer" json:"customer"`
 	Engine     string      `db:"engine" json:"engine"`
-	Unit       unit.System `db:"unit" json:"unit" enum:"in,mm"`
+	Unit       unit.System `db:"unit" json:"unit"`
 	PromisedOn *string     `db:"promised_on" json:"promised_on,omitempty"`
 	CreatedAt  string      `db:"created_at" json:"created_at"`
 	ClosedAt   *string     `db:"closed_at" json:"closed_at,omitempty"`

@@ -23,7 +23,7 @@ type GaugeSetup struct {
 	Kind       part.Kind       `db:"kind" json:"kind"`
 	Instrument instrument.Kind `db:"instrument" json:"instrument"`
 	Division   unit.Length     `db:"division" json:"division"`
-	Mode       string          `db:"mode" json:"mode" enum:"direct,divisions,length,vernier,strip,feeler"`
+	Mode       instrument.Mode `db:"mode" json:"mode"`
 	Setting    *unit.Length    `db:"setting" json:"setting,omitempty"`
 	Mating     bool            `db:"mating" json:"mating"`
 	Sense      int             `db:"sense" json:"sense"`

@@ -23,7 +23,7 @@ type Job struct {
 	Engine     string      `db:"engine" json:"engine"`
 	Duty       string      `db:"duty" json:"duty"`
 	Scope      Scope       `db:"scope" json:"scope" enum:"crank,engine"`
-	Unit       unit.System `db:"unit" json:"unit" enum:"in,mm"`
+	Unit       unit.System `db:"unit" json:"unit"`
 	PromisedOn *string     `db:"promised_on" json:"promised_on,omitempty"`
 	Version    int64       `db:"version" json:"version"`
 	CreatedBy  string      `db:"created_by" json:"created_by"`

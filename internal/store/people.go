@@ -27,7 +27,7 @@ func Roles() []Role { return []Role{Viewer, Inspector, Decider, Owner} }
 type Person struct {
 	ID       int64  `db:"id" json:"id"`
 	Name     string `db:"name" json:"name"`
-	Role     Role   `db:"role" json:"role" enum:"viewer,inspector,decider,owner"`
+	Role     Role   `db:"role" json:"role"`
 	Password string `db:"password" json:"-"`
 	Barred   bool   `db:"barred" json:"barred"`
 	AddedBy  string `db:"added_by" json:"added_by"`

@@ -53,7 +53,7 @@ func TestAnOlderFileIsBroughtUpToDate(t *testing.T) {
 	s := open(t, path)
 	r := record(t, s, 1)
 	require.Len(t, r.Gauges, 1)
-	assert.Equal(t, "divisions", r.Gauges[0].Mode)
+	assert.Equal(t, instrument.Divisions, r.Gauges[0].Mode)
 	assert.Equal(t, unit.Thou, *r.Job.Limits.Book[part.MainJournal].TaperMax)
 	require.Len(t, r.Features, 1)
 	assert.Equal(t, "g", *r.Features[0].Tape[0].GaugeID)

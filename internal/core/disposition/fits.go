@@ -62,7 +62,7 @@ func (b *board) fits() {
 			continue
 		}
 		joint := m.ref.Kind.Row().Joint
-		base := Fit{Kind: joint.Fit, Number: m.ref.Number}
+		base := Fit{Kind: m.ref.Kind.Row().Fit, Number: m.ref.Number}
 		if window, ok := fit.Window(m.limits.Clearance, b.in.Policy.ClearanceTarget == inspection.TargetPerInch, *m.finding.Mean); ok {
 			base.Window = &window
 		}

@@ -295,7 +295,7 @@ func (b *board) remarks() {
 		}
 	}
 	for _, f := range b.result.Fits {
-		if f.Void && f.Kind == b.kind().Row().Joint.Fit {
+		if f.Void && f.Kind == b.kind().Row().Fit {
 			ref := Ref{b.kind(), f.Number}
 			b.because("fit_void", &ref, "%s: the measured clearance does not count, its housing is beyond its limits and will be machined.", ref.Name())
 		}

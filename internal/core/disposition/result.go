@@ -32,7 +32,7 @@ const (
 	Remeasure Action = "remeasure"
 )
 
-// SetNames lists the sets, Actions what can be signed for one; both as texts.
+// SetNames lists the sets as texts, sorted.
 func SetNames() []string {
 	names := make([]string, 0, 12)
 	for _, set := range part.SetNames() {
@@ -42,9 +42,19 @@ func SetNames() []string {
 	return names
 }
 
+// AllActions lists what can be decided for a set, Actions what can be signed.
+func AllActions() []Action {
+	return []Action{Reuse, Polish, Hone, Bore, Sleeve, Grind, LineHone, Resize, Skim, Replace, Measure, Remeasure}
+}
+
 // Actions lists what can be signed for a set.
 func Actions() []string {
-	return []string{string(Reuse), string(Polish), string(Hone), string(Bore), string(Sleeve), string(Grind), string(LineHone), string(Resize), string(Skim), string(Replace)}
+	signed := AllActions()
+	var names []string
+	for _, a := range signed[:len(signed)-2] {
+		names = append(names, string(a))
+	}
+	return names
 }
 
 // A Ref points to a feature.
@@ -116,7 +126,7 @@ type Set struct {
 // A Way is one way to treat a set. Two are the same exactly where they are equal, so a choice, an option, a signature
 // and a sheet all hold one.
 type Way struct {
-	Action Action `db:"action" json:"action" enum:"reuse,polish,hone,bore,sleeve,grind,line_hone,resize,skim,replace,measure,remeasure"`
+	Action Action `db:"action" json:"action"`
 	// Step is the whole departure from standard after the work, Shell what the shells add to the clearance.
 	Step   unit.Length `db:"step" json:"step"`
 	Shell  unit.Length `db:"shell" json:"shell"`
@@ -141,6 +151,14 @@ const (
 	MixedHalf  Method = "mixed_halves"
 	MixedShell Method = "mixed_shells"
 )
+
+// Methods lists them, the plain action first.
+func Methods() []Method {
+	return []Method{"", Straighten, BuildUp, SleeveOne, MixedHalf, MixedShell}
+}
+
+// Bases lists where clearances come from.
+func Bases() []Basis { return []Basis{BasisMeasured, BasisStrip, BasisPredicted} }
 
 // An Option is one way to treat a set.
 type Option struct {

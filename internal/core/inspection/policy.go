@@ -28,7 +28,7 @@ const (
 
 // A Policy is how a shop judges. Lengths are stocks and allowances.
 type Policy struct {
-	DecisionRule    limit.Rule `json:"decision_rule" enum:"plain,guarded"`
+	DecisionRule    limit.Rule `json:"decision_rule"`
 	WearReference   string     `json:"wear_reference" enum:"measured,book,middle"`
 	ClearanceTarget string     `json:"clearance_target" enum:"range,per_inch"`
 	BoreCleanup     string     `json:"bore_cleanup" enum:"hold_centre,follow_wear"`

@@ -141,7 +141,7 @@ func (f Feature) Sheet(l engine.Layout) (out Feature) {
 	}
 	if f.Kind == part.Runout {
 		if f.List.TIR != nil {
-			out.Stations, out.Directions, out.Cells = []string{tirLine}, part.Places(1), [][]Cell{{{Sizes: []unit.Length{*f.List.TIR}}}}
+			out.Stations, out.Directions, out.Cells = []string{tirLine}, part.Counted(1), [][]Cell{{{Sizes: []unit.Length{*f.List.TIR}}}}
 			return out
 		}
 		row := make([]Cell, len(f.List.Indicator))
@@ -174,7 +174,7 @@ func (f Feature) Sheet(l engine.Layout) (out Feature) {
 	}
 	for _, row := range cells {
 		for len(out.Directions) < len(row) {
-			out.Directions = part.Places(len(row))
+			out.Directions = part.Counted(len(row))
 		}
 	}
 	out.Cells = make([][]Cell, len(out.Stations))

@@ -3,6 +3,7 @@ package instrument
 
 import (
 	"math"
+	"slices"
 
 	"ledge/internal/core/unit"
 )
@@ -21,10 +22,62 @@ const (
 	Feeler      Kind = "feeler"
 )
 
+// A Row is what is known of a kind of gauge. Its figures are fractions of a division, common practice: what an ordinary hand gets from an
+// ordinary gauge. A repeatability study of the shop's own replaces them.
+type Row struct {
+	Kind          Kind    `json:"kind"`
+	Title         string  `json:"title"`
+	Repeatability float64 `json:"-"`
+	Setting       float64 `json:"-"`
+}
+
+var table = []Row{
+	{Micrometer, "Micrometer", 0.5, 0.5},
+	{BoreGauge, "Bore gauge", 0.5, 0.5},
+	{Telescoping, "Telescoping gauge", 2, 0.5},
+	{Indicator, "Indicator", 0.5, 0},
+	{Caliper, "Caliper", 0.5, 0.5},
+	{Strip, "Plastic strip", 1, 0},
+	{Feeler, "Feelers", 0.5, 0},
+}
+
+// All are the rows.
+func All() []Row { return slices.Clone(table) }
+
 // Kinds lists the kinds of gauge.
 func Kinds() []Kind {
-	return []Kind{Micrometer, BoreGauge, Telescoping, Indicator, Caliper, Strip, Feeler}
+	kinds := make([]Kind, len(table))
+	for i := range table {
+		kinds[i] = table[i].Kind
+	}
+	return kinds
 }
+
+// row is what is known of a kind; nothing where it is none.
+func (k Kind) row() Row {
+	for _, row := range table {
+		if row.Kind == k {
+			return row
+		}
+	}
+	return Row{}
+}
+
+// A Mode says what is typed of what a gauge shows.
+type Mode string
+
+// The modes.
+const (
+	Direct    Mode = "direct"    // the size, or the gap
+	Divisions Mode = "divisions" // divisions past zero
+	Deviation Mode = "length"    // what the dial shows, as a length
+	Vernier   Mode = "vernier"   // the parts of a micrometer's scale
+	Scale     Mode = "strip"     // a place on a strip's printed scale
+	Leaves    Mode = "feeler"    // the leaf that enters and the one that does not
+)
+
+// Modes lists them.
+func Modes() []Mode { return []Mode{Direct, Divisions, Deviation, Vernier, Scale, Leaves} }
 
 // A Gauge is the instrument as set up for a feature. Zero fields are unknown and take the defaults
 // of the kind.
@@ -50,18 +103,6 @@ func (g Gauge) Size(deviation unit.Length) unit.Length {
 	return *g.Setting + unit.Length(g.Sense)*deviation
 }
 
-// defaults are fractions of a division, common practice: what an ordinary hand gets from an ordinary
-// gauge. A repeatability study of the shop's own replaces them.
-var defaults = map[Kind]struct{ repeatability, setting float64 }{
-	Micrometer:  {0.5, 0.5},
-	BoreGauge:   {0.5, 0.5},
-	Telescoping: {2, 0.5},
-	Indicator:   {0.5, 0},
-	Caliper:     {0.5, 0.5},
-	Strip:       {1, 0},
-	Feeler:      {0.5, 0},
-}
-
 // Default is the gauge assumed where none was named: a micrometer for shafts and a bore gauge for
 // bores, reading 0.0001 in or 0.002 mm.
 func Default(shaft bool, s unit.System) Gauge {
@@ -82,9 +123,9 @@ type Uncertainty struct {
 // Uncertainty returns u² = (division/√12)² + repeatability²/n + setting², for sizes that are the mean
 // of n readings (JCGM 100:2008, 4.3.7 for the rectangular division).
 func (g Gauge) Uncertainty(n int) Uncertainty {
-	d := defaults[g.Kind]
+	row := g.Kind.row()
 	division := float64(g.Division)
-	repeatability, setting := d.repeatability*division, d.setting*division
+	repeatability, setting := row.Repeatability*division, row.Setting*division
 	if g.Repeatability != nil {
 		repeatability = float64(*g.Repeatability)
 	}

@@ -17,6 +17,9 @@ const (
 	NoLimit Verdict = "no_limit"
 )
 
+// Verdicts lists them.
+func Verdicts() []Verdict { return []Verdict{Within, Beyond, Unsure, NoLimit} }
+
 // Worse returns the graver of two verdicts: beyond, unsure, within, no limit.
 func Worse(a, b Verdict) Verdict {
 	if b.gravity() > a.gravity() {
@@ -46,6 +49,9 @@ const (
 	Plain   Rule = "plain"
 	Guarded Rule = "guarded"
 )
+
+// Rules lists them.
+func Rules() []Rule { return []Rule{Plain, Guarded} }
 
 // guard returns U = 2u, rounded once, under the guarded rule and 0 under the plain one.
 func (r Rule) guard(u float64) unit.Length {

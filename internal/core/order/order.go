@@ -34,6 +34,9 @@ var titles = map[Name]string{
 	Rods: "Rod sheet", Balance: "Balance sheet", Rings: "Ring sheet", Parts: "Parts list",
 }
 
+// Names lists the sheets.
+func Names() []Name { return []Name{Grind, Tunnel, Deck, Bore, Rods, Balance, Rings, Parts} }
+
 // Title is the sheet in words.
 func (n Name) Title() string { return titles[n] }
 
@@ -116,6 +119,11 @@ const (
 	DoLighten  Work = "lighten"
 	DoBuy      Work = "buy"
 )
+
+// Works lists them; a line of an old sheet may ask for none.
+func Works() []Work {
+	return []Work{"", DoGrind, DoKeep, DoPolish, DoHone, DoBore, DoSleeve, DoLineHone, DoResize, DoSkim, DoFile, DoLighten, DoBuy}
+}
 
 // Same reports whether two sheets ask for the same. Words and days do not count: an order stands however it is worded.
 func (s Sheet) Same(other Sheet) bool {

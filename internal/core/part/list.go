@@ -77,7 +77,7 @@ func (l *List) Directions() []unit.Angle {
 	if l.Angles != nil {
 		return l.Angles
 	}
-	return Places(max(1, len(l.Columns)))
+	return Counted(max(1, len(l.Columns)))
 }
 
 // ColumnNames name the columns of a list; nil where they are directions in degrees.
@@ -88,8 +88,8 @@ func (l *List) ColumnNames() []string {
 	return l.Columns
 }
 
-// Places numbers nameless columns: directions that are no angles count upwards from 0.
-func Places(n int) []unit.Angle {
+// Counted numbers nameless columns: directions that are no angles count upwards from 0.
+func Counted(n int) []unit.Angle {
 	places := make([]unit.Angle, n)
 	for i := range places {
 		places[i] = unit.Angle(i) * unit.Degree

@@ -9,8 +9,14 @@ import (
 type Row struct {
 	Kind Kind `json:"kind"`
 	// Title is followed by a number, Plural names them all.
-	Title     string    `json:"title"`
-	Plural    string    `json:"plural"`
+	Title  string `json:"title"`
+	Plural string `json:"plural"`
+	// Short is for a ladder's rungs. Where says where on it the gauge goes, and what is done before.
+	Short string `json:"short,omitempty"`
+	Where string `json:"where,omitempty"`
+	// Types says what is typed of it, where the gauge does not. Heavy tells that it is lifted or turned to be measured.
+	Types     string    `json:"types,omitempty"`
+	Heavy     bool      `json:"heavy"`
 	Component Component `json:"component"`
 	// Step is where it is measured in the order of work, Place along what it stands.
 	Step     Step     `json:"step"`
@@ -23,8 +29,11 @@ type Row struct {
 	// Mate is what it runs with, Set the one that it is a member of.
 	Mate Kind `json:"mate,omitempty"`
 	Set  Set  `json:"set,omitempty"`
-	// Joint is that of a journal with its bearing.
+	// Fit is the joint that it has a share in; Joint what a journal runs in.
+	Fit   Fit    `json:"fit,omitempty"`
 	Joint *Joint `json:"joint,omitempty"`
+	// Across is the same at the other journals of the crankshaft.
+	Across Kind `json:"across,omitempty"`
 	// JudgedBy is the kind whose limits judge it, where it has none of its own.
 	JudgedBy Kind `json:"judged_by,omitempty"`
 	// Each is how many an engine has of it, Start where it is measured without being asked for.
@@ -35,7 +44,7 @@ type Row struct {
 	Bare   bool `json:"bare"`
 	// Plan is the usual plan of a grid, Gauge the usual instrument.
 	Plan  string          `json:"plan,omitempty"`
-	Gauge instrument.Kind `json:"gauge"`
+	Gauge instrument.Kind `json:"gauge,omitempty"`
 	// Limits are the fields of limits that are asked for it; a file may hold others.
 	Limits []string `json:"limits"`
 	// States are those it is measured in after work; as new parts all are.
@@ -75,9 +84,11 @@ const (
 	Bores    Role = "bore"
 )
 
-// A Joint is a journal with what it runs in and what holds that; Housing is empty for a bush.
+// Roles lists them.
+func Roles() []Role { return []Role{Plain, Journals, Housings, Bearings, Bores} }
+
+// A Joint is what a journal runs in and what holds that; Housing is empty for a bush.
 type Joint struct {
-	Fit     Fit  `json:"fit"`
 	Bearing Kind `json:"bearing"`
 	Housing Kind `json:"housing,omitempty"`
 }
@@ -125,6 +136,9 @@ const (
 	AtFits   Step = "fits" // a prediction can stand in for them
 )
 
+// Steps lists them in their order.
+func Steps() []Step { return []Step{AtStrip, AtBlock, AtCrank, AtRunout, AtRods, AtCam, AtFits} }
+
 // A Place is along what the parts of a kind stand.
 type Place string
 
@@ -136,6 +150,9 @@ const (
 	InRow    Place = "row"   // in a row of their own
 	AlongCam Place = "cam"
 )
+
+// Places lists them.
+func Places() []Place { return []Place{Alone, AtMain, AtThrow, InRow, AlongCam} }
 
 // A Shape is how parts of a kind are drawn.
 type Shape string
@@ -150,6 +167,11 @@ const (
 	ShapeDeck   Shape = "deck"
 )
 
+// Shapes lists them.
+func Shapes() []Shape {
+	return []Shape{ShapeShaft, ShapeTunnel, ShapeBore, ShapeRod, ShapePiston, ShapeDeck}
+}
+
 // Each is how many of a kind an engine has.
 type Each string
 
@@ -163,6 +185,11 @@ const (
 	PerBank      Each = "bank"
 	TwoACylinder Each = "two_a_cylinder"
 )
+
+// Eaches lists them.
+func Eaches() []Each {
+	return []Each{One, PerMain, PerThrow, PerRod, PerCylinder, PerBank, TwoACylinder}
+}
 
 func (e Each) count(l engine.Layout) int {
 	switch e {

@@ -1033,6 +1033,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What can be measured and decided */
+        get: operations["table"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1048,24 +1065,28 @@ export interface components {
              * @description how many there then are
              */
             count: number;
-            kind: string;
+            /** @enum {string} */
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
         };
         "Add-placeRequest": {
             /** Format: int64 */
             direction: number;
-            kind: string;
+            /** @enum {string} */
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /** Format: int64 */
             number: number;
             state: string;
             station: string;
         };
         "Add-stateRequest": {
-            kind: string;
+            /** @enum {string} */
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /** @description after_grind, after_polish, after_hone… */
             state: string;
         };
         "Add-unwornRequest": {
-            kind: string;
+            /** @enum {string} */
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /** Format: int64 */
             number: number;
             /**
@@ -1127,7 +1148,8 @@ export interface components {
             gauge_c?: number;
             /** Format: uuid */
             id: string;
-            kind: string;
+            /** @enum {string} */
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /** @enum {string} */
             material?: "" | "steel" | "iron" | "aluminium";
             note?: string;
@@ -1181,10 +1203,12 @@ export interface components {
             after: number;
             /** Format: uuid */
             id: string;
-            method?: string;
+            /** @enum {string} */
+            method?: "" | "straighten_first" | "build_up" | "sleeve_one" | "mixed_halves" | "mixed_shells";
             /** @description needed where it is not what Ledge advises */
             reason: string;
-            set: string;
+            /** @enum {string} */
+            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rings";
             /** Format: int64 */
             shell: number;
             /** Format: int64 */
@@ -1195,19 +1219,23 @@ export interface components {
             feature: components["schemas"]["DispositionRef"];
             /** Format: int64 */
             shell: number;
-            verdict: string;
+            /** @enum {string} */
+            verdict: "within" | "beyond" | "unsure" | "no_limit";
             window?: components["schemas"]["LimitRange"];
         };
         DispositionFit: {
-            basis: string;
+            /** @enum {string} */
+            basis: "measured" | "strip" | "predicted";
             clearance: components["schemas"]["FitClearance"];
-            kind: string;
+            /** @enum {string} */
+            kind: "main" | "rod" | "cam" | "piston";
             /** Format: int64 */
             number: number;
             /** Format: int64 */
             shell: number;
             used: boolean;
-            verdict: string;
+            /** @enum {string} */
+            verdict: "within" | "beyond" | "unsure" | "no_limit";
             void?: boolean;
             window?: components["schemas"]["LimitRange"];
         };
@@ -1216,20 +1244,23 @@ export interface components {
             basis: string;
             best: number[];
             clearances: number[][];
-            of: string;
+            /** @enum {string} */
+            of: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             parts: number[];
             places: number[];
             /** Format: int64 */
             target: number;
             window?: components["schemas"]["LimitRange"];
-            with: string;
+            /** @enum {string} */
+            with: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
         };
         DispositionOption: {
             /** @enum {string} */
             action: "reuse" | "polish" | "hone" | "bore" | "sleeve" | "grind" | "line_hone" | "resize" | "skim" | "replace" | "measure" | "remeasure";
             clearances?: components["schemas"]["DispositionAfter"][];
             feasible: boolean;
-            method?: string;
+            /** @enum {string} */
+            method?: "" | "straighten_first" | "build_up" | "sleeve_one" | "mixed_halves" | "mixed_shells";
             reasons: components["schemas"]["DispositionReason"][];
             /** Format: int64 */
             shell: number;
@@ -1250,7 +1281,8 @@ export interface components {
             text: string;
         };
         DispositionRef: {
-            kind: string;
+            /** @enum {string} */
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /** Format: int64 */
             number: number;
         };
@@ -1294,12 +1326,14 @@ export interface components {
             action: "reuse" | "polish" | "hone" | "bore" | "sleeve" | "grind" | "line_hone" | "resize" | "skim" | "replace" | "measure" | "remeasure";
             checks?: components["schemas"]["LimitCheck"][];
             ladder?: components["schemas"]["DispositionRung"][];
-            method?: string;
+            /** @enum {string} */
+            method?: "" | "straighten_first" | "build_up" | "sleeve_one" | "mixed_halves" | "mixed_shells";
             mixed?: boolean;
             options: components["schemas"]["DispositionOption"][];
             provisional: boolean;
             reasons: components["schemas"]["DispositionReason"][];
-            set: string;
+            /** @enum {string} */
+            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rings";
             /** Format: int64 */
             shell: number;
             /** Format: int64 */
@@ -1367,7 +1401,8 @@ export interface components {
         };
         FeatureLine: {
             complete: boolean;
-            kind: string;
+            /** @enum {string} */
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /** Format: int64 */
             number: number;
             /** @enum {string} */
@@ -1390,14 +1425,16 @@ export interface components {
             fitted_step?: number;
             /** Format: int64 */
             gauge_division?: number;
-            gauge_kind?: string;
+            /** @enum {string} */
+            gauge_kind?: "micrometer" | "bore_gauge" | "telescoping_gauge" | "indicator" | "caliper" | "plastic_strip" | "feeler";
             /** Format: int64 */
             gauge_repeatability?: number;
             /** Format: int64 */
             gauge_setting_u?: number;
             /** Format: int64 */
             id: number;
-            kind: string;
+            /** @enum {string} */
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /** @enum {string} */
             look: "" | "smooth" | "marked" | "scored" | "heat" | "cracked";
             looks: components["schemas"]["StoreLook"][];
@@ -1473,7 +1510,8 @@ export interface components {
             id: string;
             /** @enum {string} */
             instrument: "micrometer" | "bore_gauge" | "telescoping_gauge" | "indicator" | "caliper" | "plastic_strip" | "feeler";
-            kind: string;
+            /** @enum {string} */
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /** @description zeroed on each feature's mating part, so that the dial shows the clearance */
             mating?: boolean;
             /** @enum {string} */
@@ -1506,7 +1544,8 @@ export interface components {
             gauge?: string;
             /** Format: uuid */
             id: string;
-            kind: string;
+            /** @enum {string} */
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /**
              * Format: int64
              * @description what it showed beyond where it should stand, in 0.1 nm
@@ -1546,12 +1585,14 @@ export interface components {
             checks: components["schemas"]["LimitCheck"][];
             complete: boolean;
             end_float?: components["schemas"]["InspectionFloatFinding"];
-            kind: string;
+            /** @enum {string} */
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /** Format: int64 */
             largest?: number;
             /** Format: int64 */
             ledge?: number;
-            look?: string;
+            /** @enum {string} */
+            look?: "smooth" | "marked" | "scored" | "heat" | "cracked";
             look_given?: boolean;
             /** Format: int64 */
             max?: number;
@@ -1567,7 +1608,8 @@ export interface components {
             out_of_round?: number;
             oval?: components["schemas"]["FormOval"];
             runout?: components["schemas"]["FormRunout"];
-            shape?: string;
+            /** @enum {string} */
+            shape?: "parallel" | "tapered" | "barrel" | "waisted";
             /** Format: int64 */
             size_class?: number;
             state: string;
@@ -1634,9 +1676,14 @@ export interface components {
             /** Format: int64 */
             reference: number;
         };
+        InstrumentRow: {
+            /** @enum {string} */
+            kind: "micrometer" | "bore_gauge" | "telescoping_gauge" | "indicator" | "caliper" | "plastic_strip" | "feeler";
+            title: string;
+        };
         "Issue-ordersRequest": {
             /** @description only these; all where empty */
-            sheets: string[];
+            sheets: ("grind" | "tunnel" | "deck" | "bore" | "rods" | "balance" | "rings" | "parts")[];
         };
         IssuedView: {
             body: components["schemas"]["OrderSheet"];
@@ -1653,7 +1700,8 @@ export interface components {
             proofs: components["schemas"]["OrderProof"][];
             /** Format: int64 */
             seq: number;
-            sheet: string;
+            /** @enum {string} */
+            sheet: "grind" | "tunnel" | "deck" | "bore" | "rods" | "balance" | "rings" | "parts";
             struck: boolean;
             /** Format: int64 */
             unticked: number;
@@ -1704,7 +1752,8 @@ export interface components {
             sets: components["schemas"]["SetChange"][];
         };
         LearnedPart: {
-            kind: string;
+            /** @enum {string} */
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /** Format: int64 */
             limit?: number;
             /** Format: int64 */
@@ -1727,12 +1776,14 @@ export interface components {
             /** Format: int64 */
             limit?: number;
             name: string;
-            source?: string;
+            /** @enum {string} */
+            source?: "maker" | "bearing_maker" | "shop" | "thumb";
             /** Format: int64 */
             u: number;
             /** Format: int64 */
             value: number;
-            verdict: string;
+            /** @enum {string} */
+            verdict: "within" | "beyond" | "unsure" | "no_limit";
         };
         LimitClearance: {
             /** Format: int64 */
@@ -1761,7 +1812,7 @@ export interface components {
             /** Format: int64 */
             skim_max?: number;
             sources?: {
-                [key: string]: string;
+                [key: string]: "maker" | "bearing_maker" | "shop" | "thumb";
             };
             /** Format: int64 */
             taper_max?: number;
@@ -1778,7 +1829,8 @@ export interface components {
         LookBody: {
             /** Format: uuid */
             id: string;
-            kind: string;
+            /** @enum {string} */
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /** @enum {string} */
             look?: "smooth" | "marked" | "scored" | "heat" | "cracked";
             /** @description for a crack test: the method and who made it */
@@ -1868,7 +1920,8 @@ export interface components {
             /** Format: int64 */
             most?: number;
             note?: string;
-            part?: string;
+            /** @enum {string} */
+            part?: "main_shells" | "rod_shells" | "select_shells" | "rings" | "pistons" | "sleeves" | "thrust_parts" | "crankshaft" | "block" | "rod_set" | "gasket" | "pins" | "camshaft" | "cam_bushes";
             play?: components["schemas"]["LimitRange"];
             /** Format: int64 */
             rough?: number;
@@ -1879,7 +1932,8 @@ export interface components {
             step?: number;
             title: string;
             what: string;
-            work?: string;
+            /** @enum {string} */
+            work?: "" | "grind" | "keep" | "polish" | "hone" | "bore" | "sleeve" | "line_hone" | "resize" | "skim" | "file" | "lighten" | "buy";
         };
         OrderProof: {
             back?: components["schemas"]["LimitRange"];
@@ -1891,9 +1945,10 @@ export interface components {
         };
         OrderSheet: {
             lines: components["schemas"]["OrderLine"][];
-            name: string;
+            /** @enum {string} */
+            name: "grind" | "tunnel" | "deck" | "bore" | "rods" | "balance" | "rings" | "parts";
             notes: string[];
-            sets: string[];
+            sets: ("main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rings")[];
             steps: components["schemas"]["OrderStep"][];
             title: string;
         };
@@ -1902,18 +1957,92 @@ export interface components {
             /** Format: int64 */
             count: number;
             ends?: string;
-            operation: string;
+            /** @enum {string} */
+            operation: "straighten" | "build_up" | "grind_mains" | "grind_rods" | "grind_cam" | "polish" | "line_hone" | "skim" | "sleeve" | "bore" | "hone" | "resize" | "fit_rings";
             outside: boolean;
             title: string;
         };
         OrdersView: {
             drafts: components["schemas"]["OrderSheet"][];
             issued: components["schemas"]["IssuedView"][];
-            unwanted: string[];
+            unwanted: ("grind" | "tunnel" | "deck" | "bore" | "rods" | "balance" | "rings" | "parts")[];
         };
         PartChange: {
             after: string;
             before: string;
+            title: string;
+        };
+        PartJoint: {
+            /** @enum {string} */
+            bearing: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            /** @enum {string} */
+            housing?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+        };
+        PartList: {
+            by_column?: boolean;
+            columns?: string[];
+            each_main?: boolean;
+            form: string;
+            lines?: string[];
+            numbered?: boolean;
+            whole?: boolean;
+        };
+        PartRow: {
+            /** @enum {string} */
+            across?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            bare: boolean;
+            /** @enum {string} */
+            component: "block" | "crankshaft" | "rods" | "pistons" | "camshaft";
+            /** @enum {string} */
+            each: "one" | "main" | "throw" | "rod" | "cylinder" | "bank" | "two_a_cylinder";
+            /** @enum {string} */
+            fit?: "main" | "rod" | "cam" | "piston";
+            /** @enum {string} */
+            gauge?: "micrometer" | "bore_gauge" | "telescoping_gauge" | "indicator" | "caliper" | "plastic_strip" | "feeler";
+            heavy: boolean;
+            joint?: components["schemas"]["PartJoint"];
+            /** @enum {string} */
+            judged_by?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            /** @enum {string} */
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            limits: string[];
+            list?: components["schemas"]["PartList"];
+            looked: boolean;
+            /** @enum {string} */
+            mate?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            /** @enum {string} */
+            place: "alone" | "main" | "throw" | "row" | "cam";
+            plan?: string;
+            plural: string;
+            /** @enum {string} */
+            quantity: "size" | "gap" | "dial" | "weight";
+            /** @enum {string} */
+            role: "plain" | "journal" | "housing" | "bearing" | "bore";
+            /** @enum {string} */
+            set?: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rings";
+            shaft: boolean;
+            /** @enum {string} */
+            shape: "shaft" | "tunnel" | "bore" | "rod" | "piston" | "deck";
+            short?: string;
+            start?: string;
+            states: string[];
+            /** @enum {string} */
+            step: "strip" | "block" | "crank" | "runout" | "rods" | "cam" | "fits";
+            /** @enum {string} */
+            strip_of?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            title: string;
+            types?: string;
+            where?: string;
+        };
+        PartSetRow: {
+            complete: boolean;
+            /** @enum {string} */
+            of: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            over: boolean;
+            replaced: string;
+            /** @enum {string} */
+            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rings";
+            short: string;
             title: string;
         };
         PersonBody: {
@@ -1972,7 +2101,8 @@ export interface components {
             gauge?: string;
             /** Format: uuid */
             id: string;
-            kind: string;
+            /** @enum {string} */
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /** Format: int64 */
             number: number;
             reason?: string;
@@ -2016,7 +2146,8 @@ export interface components {
             };
         };
         ScheduleChoice: {
-            set: string;
+            /** @enum {string} */
+            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rings";
             ways: components["schemas"]["ScheduleWay"][];
         };
         SchedulePartRate: {
@@ -2065,7 +2196,8 @@ export interface components {
             role?: "viewer" | "inspector" | "decider" | "owner";
         };
         "Set-fittedRequest": {
-            kind: string;
+            /** @enum {string} */
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /** Format: int64 */
             number: number;
             /** Format: int64 */
@@ -2086,14 +2218,17 @@ export interface components {
         SetChange: {
             after?: components["schemas"]["SetLine"];
             before?: components["schemas"]["SetLine"];
-            set: string;
+            /** @enum {string} */
+            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rings";
         };
         SetLine: {
             /** @enum {string} */
             action: "reuse" | "polish" | "hone" | "bore" | "sleeve" | "grind" | "line_hone" | "resize" | "skim" | "replace" | "measure" | "remeasure";
-            method?: string;
+            /** @enum {string} */
+            method?: "" | "straighten_first" | "build_up" | "sleeve_one" | "mixed_halves" | "mixed_shells";
             provisional: boolean;
-            set: string;
+            /** @enum {string} */
+            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rings";
             /** Format: int64 */
             shell: number;
             signed: boolean;
@@ -2103,8 +2238,11 @@ export interface components {
         "Settle-matchingRequest": {
             /** Format: uuid */
             id: string;
-            /** @description the kind of the places */
-            kind: string;
+            /**
+             * @description the kind of the places
+             * @enum {string}
+             */
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /** @description the numbers of the parts, in the order of the places */
             parts: number[];
         };
@@ -2154,12 +2292,14 @@ export interface components {
             decided_by: string;
             from_file?: boolean;
             id: string;
-            method?: string;
+            /** @enum {string} */
+            method?: "" | "straighten_first" | "build_up" | "sleeve_one" | "mixed_halves" | "mixed_shells";
             overruled: boolean;
             reason: string;
             /** Format: int64 */
             seq: number;
-            set: string;
+            /** @enum {string} */
+            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rings";
             /** Format: int64 */
             shell: number;
             stale: boolean;
@@ -2176,7 +2316,8 @@ export interface components {
             /** Format: int64 */
             from: number;
             machine: string;
-            operation?: string;
+            /** @enum {string} */
+            operation?: "straighten" | "build_up" | "grind_mains" | "grind_rods" | "grind_cam" | "polish" | "line_hone" | "skim" | "sleeve" | "bore" | "hone" | "resize" | "fit_rings";
             outside?: boolean;
             part?: boolean;
             title: string;
@@ -2212,7 +2353,8 @@ export interface components {
             /** Format: double */
             gauge_c?: number;
             id: string;
-            kind: string;
+            /** @enum {string} */
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /** @enum {string} */
             material: "" | "steel" | "iron" | "aluminium";
             note: string;
@@ -2232,12 +2374,14 @@ export interface components {
             decided_by: string;
             from_file?: boolean;
             id: string;
-            method?: string;
+            /** @enum {string} */
+            method?: "" | "straighten_first" | "build_up" | "sleeve_one" | "mixed_halves" | "mixed_shells";
             overruled: boolean;
             reason: string;
             /** Format: int64 */
             seq: number;
-            set: string;
+            /** @enum {string} */
+            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rings";
             /** Format: int64 */
             shell: number;
             /** Format: int64 */
@@ -2262,7 +2406,8 @@ export interface components {
             from_file?: boolean;
             gauge?: string;
             id: string;
-            kind: string;
+            /** @enum {string} */
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /** Format: int64 */
             off: number;
             /** Format: int64 */
@@ -2276,8 +2421,10 @@ export interface components {
             division: number;
             from_file?: boolean;
             id: string;
-            instrument: string;
-            kind: string;
+            /** @enum {string} */
+            instrument: "micrometer" | "bore_gauge" | "telescoping_gauge" | "indicator" | "caliper" | "plastic_strip" | "feeler";
+            /** @enum {string} */
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             mating: boolean;
             /** @enum {string} */
             mode: "direct" | "divisions" | "length" | "vernier" | "strip" | "feeler";
@@ -2296,7 +2443,8 @@ export interface components {
             steps: number[];
         };
         StoreJob: {
-            arrangement: string;
+            /** @enum {string} */
+            arrangement: "inline" | "v" | "flat";
             closed_at?: string;
             created_at: string;
             created_by: string;
@@ -2345,7 +2493,8 @@ export interface components {
             graded_at: string;
             graded_by: string;
             id: string;
-            look?: string;
+            /** @enum {string} */
+            look?: "smooth" | "marked" | "scored" | "heat" | "cracked";
             note: string;
             /** Format: int64 */
             seq: number;
@@ -2358,7 +2507,8 @@ export interface components {
             /** Format: int64 */
             count?: number;
             from_file?: boolean;
-            kind?: string;
+            /** @enum {string} */
+            kind?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /** Format: int64 */
             number?: number;
             place?: string;
@@ -2429,7 +2579,8 @@ export interface components {
         };
         StoreSettled: {
             from_file?: boolean;
-            kind: string;
+            /** @enum {string} */
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             parts: number[];
             settled_at: string;
             settled_by: string;
@@ -2447,6 +2598,13 @@ export interface components {
             code: "full" | "disk" | "gone" | "damaged" | "copy";
             sentence: string;
             since: string;
+        };
+        Table: {
+            gauges: components["schemas"]["InstrumentRow"][];
+            /** @description in the order of work */
+            kinds: components["schemas"]["PartRow"][];
+            /** @description in the order in which they are decided */
+            sets: components["schemas"]["PartSetRow"][];
         };
         WalkChoice: {
             /** @enum {string} */
@@ -3139,7 +3297,7 @@ export interface operations {
     "get-history": {
         parameters: {
             query?: {
-                kind?: string;
+                kind?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
                 number?: number;
             };
             header?: never;
@@ -3495,7 +3653,7 @@ export interface operations {
             header?: never;
             path: {
                 id: number;
-                kind: string;
+                kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
                 number: number;
             };
             cookie?: never;
@@ -3702,7 +3860,7 @@ export interface operations {
             header?: never;
             path: {
                 id: number;
-                kind: string;
+                kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             };
             cookie?: never;
         };
@@ -4008,7 +4166,7 @@ export interface operations {
             header?: never;
             path: {
                 id: number;
-                kind: string;
+                kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
                 state: string;
             };
             cookie?: never;
@@ -4500,11 +4658,11 @@ export interface operations {
         parameters: {
             query?: {
                 text?: string;
-                set?: string;
-                action?: string;
+                set?: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rings";
+                action?: "reuse" | "polish" | "hone" | "bore" | "sleeve" | "grind" | "line_hone" | "resize" | "skim" | "replace" | "measure" | "remeasure";
                 /** @description a decimal in the unit */
                 step?: string;
-                kind?: string;
+                kind?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
                 /** @description a decimal in the unit */
                 from?: string;
                 /** @description a decimal in the unit */
@@ -4804,6 +4962,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShopView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Table"];
                 };
             };
             /** @description Error */

@@ -1,0 +1,72 @@
+package httpapi
+
+import (
+	"reflect"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"ledge/internal/core/disposition"
+	"ledge/internal/core/engine"
+	"ledge/internal/core/form"
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/instrument"
+	"ledge/internal/core/limit"
+	"ledge/internal/core/order"
+	"ledge/internal/core/part"
+	"ledge/internal/core/schedule"
+	"ledge/internal/core/unit"
+	"ledge/internal/store"
+)
+
+// enums are the closed lists on the wire, from the tables that have them: unions in the front end's types.
+var enums = map[reflect.Type][]any{}
+
+// A listed value stands for a type with a closed list in the API's description.
+type listed[T ~string] struct{}
+
+// Schema is the type as OpenAPI says it.
+func (listed[T]) Schema(huma.Registry) *huma.Schema {
+	return &huma.Schema{Type: huma.TypeString, Enum: enums[reflect.TypeFor[T]()]}
+}
+
+// list makes T one of values wherever it is sent or taken.
+func list[T ~string](r huma.Registry, values ...T) {
+	all := make([]any, len(values))
+	for i, v := range values {
+		all[i] = string(v)
+	}
+	enums[reflect.TypeFor[T]()] = all
+	r.RegisterTypeAlias(reflect.TypeFor[T](), reflect.TypeFor[listed[T]]())
+}
+
+// lists makes every closed list a type on the wire.
+func lists(r huma.Registry) {
+	kinds := part.AtBench()
+	list(r, append(kinds, part.Strip)...)
+	list(r, part.SetNames()...)
+	list(r, part.Quantities()...)
+	list(r, part.Components()...)
+	list(r, part.Roles()...)
+	list(r, part.Steps()...)
+	list(r, part.Places()...)
+	list(r, part.Shapes()...)
+	list(r, part.Eaches()...)
+	list(r, part.Fits()...)
+	list(r, disposition.AllActions()...)
+	list(r, disposition.Methods()...)
+	list(r, disposition.Bases()...)
+	list(r, limit.Verdicts()...)
+	list(r, limit.Rules()...)
+	list(r, limit.Sources()...)
+	list(r, instrument.Kinds()...)
+	list(r, instrument.Modes()...)
+	list(r, schedule.Operations()...)
+	list(r, schedule.Parts()...)
+	list(r, order.Names()...)
+	list(r, order.Works()...)
+	list(r, engine.Inline, engine.V, engine.Flat)
+	list(r, form.Parallel, form.Tapered, form.Barrel, form.Waisted)
+	list(r, inspection.Looks()...)
+	list(r, unit.In, unit.MM)
+	list(r, store.Viewer, store.Inspector, store.Decider, store.Owner)
+}
