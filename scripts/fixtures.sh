@@ -9,6 +9,7 @@ pid=$!
 until grep -qs http "$data/log"; do sleep 0.05; done
 base=$(grep -o 'http://[^ ]*[0-9]' "$data/log" | head -1)
 keep() { curl -fs "${@:3}" "$base/api/v1/$1" | node -e 'process.stdout.write(JSON.stringify(JSON.parse(require("fs").readFileSync(0)), null, 0).replaceAll("},{", "},\n{") + "\n")' >"web/src/testdata/$2.json"; }
+keep table table
 keep jobs jobs
 for id in 1 3 4 6 9; do keep "jobs/$id" "job-$id"; done
 keep rates rates

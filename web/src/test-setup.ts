@@ -1,4 +1,8 @@
 import { configure } from "@testing-library/react";
+import { type Table, takeTable } from "./api/table";
+import table from "./testdata/table.json";
+
+takeTable(table as Table);
 
 // A busy machine is no fault of the page.
 configure({ asyncUtilTimeout: 8000 });

@@ -15,9 +15,12 @@ import {
 	type Outcome,
 	type Policy,
 	type RateCard,
+	type Sheet,
 	unwrap,
 } from "./client";
 import { fileMarks, newId, useIds } from "./id";
+import type { Kind, SetName } from "./table";
+import type { Way } from "./way";
 
 const at = (id: number) => ({ path: { id } });
 
@@ -100,7 +103,10 @@ export function useDecide(id: number) {
 }
 
 export const useIssueOrders = (id: number) =>
-	useChange((sheets: string[]) => unwrap(client.POST("/api/v1/jobs/{id}/orders", { params: at(id), body: { sheets } })), id);
+	useChange(
+		(sheets: Sheet["name"][]) => unwrap(client.POST("/api/v1/jobs/{id}/orders", { params: at(id), body: { sheets } })),
+		id,
+	);
 
 export const useSayOfOrder = (id: number) =>
 	useChange(
@@ -141,27 +147,27 @@ export function useAnswer(id: number) {
 
 export const useAddState = (id: number) =>
 	useChange(
-		(body: { kind: string; state: string }) => unwrap(client.POST("/api/v1/jobs/{id}/states", { params: at(id), body })),
+		(body: { kind: Kind; state: string }) => unwrap(client.POST("/api/v1/jobs/{id}/states", { params: at(id), body })),
 		id,
 	);
 
 export const useAddPlace = (id: number) =>
 	useChange(
-		(body: { kind: string; number: number; state: string; station: string; direction: number }) =>
+		(body: { kind: Kind; number: number; state: string; station: string; direction: number }) =>
 			unwrap(client.POST("/api/v1/jobs/{id}/places", { params: at(id), body })),
 		id,
 	);
 
 export const useAddUnworn = (id: number) =>
 	useChange(
-		(body: { kind: string; number: number; state: string; reading: string; size: number }) =>
+		(body: { kind: Kind; number: number; state: string; reading: string; size: number }) =>
 			unwrap(client.POST("/api/v1/jobs/{id}/unworn", { params: at(id), body })),
 		id,
 	);
 
 export const useAddParts = (id: number) =>
 	useChange(
-		(body: { kind: string; count: number }) => unwrap(client.POST("/api/v1/jobs/{id}/parts", { params: at(id), body })),
+		(body: { kind: Kind; count: number }) => unwrap(client.POST("/api/v1/jobs/{id}/parts", { params: at(id), body })),
 		id,
 	);
 
@@ -208,14 +214,14 @@ export function useImportReadings(id: number) {
 
 export const useSetPlan = (id: number) =>
 	useChange(
-		({ kind, plan }: { kind: string; plan: string }) =>
+		({ kind, plan }: { kind: Kind; plan: string }) =>
 			unwrap(client.PUT("/api/v1/jobs/{id}/plans/{kind}", { params: { path: { id, kind } }, body: { plan } })),
 		id,
 	);
 
 export const useSetFitted = (id: number) =>
 	useChange(
-		(body: { kind: string; number: number; state: string; step?: number; shell: number }) =>
+		(body: { kind: Kind; number: number; state: string; step?: number; shell: number }) =>
 			unwrap(client.PUT("/api/v1/jobs/{id}/fitted", { params: at(id), body })),
 		id,
 	);
@@ -257,7 +263,7 @@ export const buildQuery = (id: number) =>
 export function useSettle(id: number) {
 	const queries = useQueryClient();
 	return useMutation({
-		mutationFn: ({ kind, parts }: { kind: string; parts: number[] }) =>
+		mutationFn: ({ kind, parts }: { kind: Kind; parts: number[] }) =>
 			unwrap(client.POST("/api/v1/jobs/{id}/matchings", { params: at(id), body: { id: newId(), kind, parts } })),
 		onSuccess: (view) => queries.setQueryData(buildQuery(id).queryKey, view),
 	});
@@ -321,7 +327,7 @@ export const reportQuery = (id: number) =>
 	});
 
 /** What happened to a job, or to one feature where a kind is given; the latest first. */
-export const historyQuery = (id: number, kind: string, number: number) =>
+export const historyQuery = (id: number, kind: Kind | undefined, number: number) =>
 	queryOptions({
 		queryKey: ["about", id, "history", kind, number],
 		queryFn: () => unwrap(client.GET("/api/v1/jobs/{id}/history", { params: { ...at(id), query: { kind, number } } })),
@@ -363,7 +369,7 @@ export const useCloseJob = (id: number) =>
 /** Takes a state of a kind back while nothing is recorded in it. */
 export const useRemoveState = (id: number) =>
 	useChange(
-		(of: { kind: string; state: string }) =>
+		(of: { kind: Kind; state: string }) =>
 			unwrap(client.DELETE("/api/v1/jobs/{id}/states/{kind}/{state}", { params: { path: { id, ...of } } })),
 		id,
 	);
@@ -371,7 +377,7 @@ export const useRemoveState = (id: number) =>
 /** Takes a part back that was added by mistake. */
 export const useRemovePart = (id: number) =>
 	useChange(
-		(of: { kind: string; number: number }) =>
+		(of: { kind: Kind; number: number }) =>
 			unwrap(client.DELETE("/api/v1/jobs/{id}/parts/{kind}/{number}", { params: { path: { id, ...of } } })),
 		id,
 	);
@@ -404,10 +410,10 @@ export const sharedQuery = (token: string) =>
 
 export interface SearchFields {
 	text: string;
-	set: string;
-	action: string;
+	set: SetName | "";
+	action: Way["action"] | "";
 	step: string;
-	kind: string;
+	kind: Kind | "";
 	from: string;
 	to: string;
 	unit: "in" | "mm";
@@ -416,7 +422,14 @@ export interface SearchFields {
 export const searchQuery = (query: SearchFields) =>
 	queryOptions({
 		queryKey: ["search", query],
-		queryFn: () => unwrap(client.GET("/api/v1/search", { params: { query } })),
+		queryFn: () =>
+			unwrap(
+				client.GET("/api/v1/search", {
+					params: {
+						query: { ...query, set: query.set || undefined, action: query.action || undefined, kind: query.kind || undefined },
+					},
+				}),
+			),
 		retry: false,
 	});
 

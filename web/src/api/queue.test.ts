@@ -160,7 +160,7 @@ it("keeps what one person entered back while another is signed in", async () => 
 it("sends grades behind one another, each for the part that was lit", async () => {
 	const calls = serve((call) => (call.method === "POST" ? { status: 201, body: jobs[6] } : undefined));
 	for (const number of [1, 2, 3]) {
-		const place = { kind: "main_journal", number, state: "as_found" };
+		const place = { kind: "main_journal" as const, number, state: "as_found" };
 		queue.grade({ job: 6, ...place }, "Wanda", { ...place, what: "grade", look: "smooth", note: "" });
 	}
 	await sendQueue(client(), 6);

@@ -14,6 +14,7 @@ import {
 } from "./client";
 import { newId } from "./id";
 import { jobQuery, keep } from "./queries";
+import type { Kind } from "./table";
 
 /**
  * Something a person entered and the server has not stored yet. It lives in the browser's storage and means what its person saw
@@ -24,7 +25,7 @@ export interface Entry {
 	/** Orders the entries of all tabs: milliseconds and a count. */
 	at: number;
 	job: number;
-	kind: string;
+	kind: Kind;
 	number: number;
 	state: string;
 	by: string;

@@ -1,4 +1,5 @@
 import type { Cell, DecisionSet, FeatureView, Finding, JobView, Journal, Reading } from "./client";
+import { type Kind, type KindRow, rowOf } from "./table";
 
 export type Standing = "within" | "unsure" | "beyond" | "open" | "no_limit";
 
@@ -8,7 +9,7 @@ export function featureOf(view: JobView, kind: string, number: number, state?: s
 }
 
 /** How the gauge for a kind of part is set up now. */
-export const gaugeFor = (view: JobView, kind: string) => view.gauges.filter((g) => g.kind === kind).at(-1);
+export const gaugeFor = (view: JobView, kind: Kind) => view.gauges.filter((g) => g.kind === kind).at(-1);
 
 /** The sets as they are decided: where work was ordered and measured again since, as they were before it. */
 export const decidedSets = (view: JobView): DecisionSet[] => view.before ?? view.evaluation.sets;
@@ -46,56 +47,35 @@ export const rings = (feature: FeatureView) =>
 		diameters: feature.directions.map((_, direction) => cellSize(feature, { station, direction })),
 	}));
 
-export const journalKind = (place: Journal): string => (place.throw ? "rod_journal" : "main_journal");
-export const bearingKind = (place: Journal): string => (place.throw ? "rod_bearing" : "main_bearing");
+export const journalKind = (place: Journal): Kind => (place.throw ? "rod_journal" : "main_journal");
+export const bearingKind = (place: Journal): Kind => (place.throw ? "rod_bearing" : "main_bearing");
 
 /** Whether 0° is drawn upwards: it is the vertical of a housing or bearing. */
-export const zeroUp = (kind: string): boolean => kind.endsWith("_housing") || kind.endsWith("_bearing");
+export const zeroUp = (kind: Kind): boolean => ["housing", "bearing"].includes(rowOf(kind).role);
 
-export const isBore = (kind: string): boolean => !kind.endsWith("_journal") && !["piston", "pin", "runout"].includes(kind);
-
-type Shape = "tunnel" | "bore" | "rod" | "piston";
-
-const SHAPES: Record<string, Shape> = {
-	main_housing: "tunnel",
-	cylinder: "bore",
-	ring_gap: "bore",
-	rod_housing: "rod",
-	small_end: "rod",
-	rod_weight: "rod",
-	rod_length: "rod",
-	rod_bend: "rod",
-	piston: "piston",
-	pin: "piston",
-	pin_bore: "piston",
-	ring_groove: "piston",
-	protrusion: "piston",
-};
+export const isBore = (kind: Kind): boolean => !rowOf(kind).shaft;
 
 /** The shape in which parts of a kind are drawn in a row; the crankshaft's own are drawn on it. */
-export const shapeOf = (kind: string): Shape | undefined => SHAPES[kind];
+export function shapeOf(kind: Kind): PartShape | undefined {
+	const { place, shape } = rowOf(kind);
+	return place === "row" && shape !== "shaft" && shape !== "deck" ? shape : undefined;
+}
 
-const ON_CRANK = /^(main|rod)_(journal|bearing|shell|strip)$/;
+type PartShape = Exclude<KindRow["shape"], "shaft" | "deck">;
 
 /** Whether parts of a kind belong to places along the crankshaft. */
-export const onCrank = (kind: string): boolean => ON_CRANK.test(kind) || kind === "runout";
-
-const COMPONENT: [RegExp, string][] = [
-	[/^(main_housing|cylinder|deck|deck_heights|tunnel_edge|main_alignment|ring_gap)$/, "block"],
-	[/^(main_journal|rod_journal|runout|pin_height)$/, "crankshaft"],
-	[/^rod_(housing|weight|length|bend)$|^small_end$/, "rods"],
-	[/^(piston|pin|pin_bore|ring_groove)$/, "pistons"],
-];
+export const onCrank = (kind: Kind): boolean => ["main", "throw"].includes(rowOf(kind).place);
 
 /** The component that must be clean before parts of a kind are measured; none for what is taken before the strip. */
-export const componentOf = (kind: string): string | undefined => COMPONENT.find(([kinds]) => kinds.test(kind))?.[1];
+export const componentOf = (kind: Kind): KindRow["component"] | undefined =>
+	rowOf(kind).bare ? rowOf(kind).component : undefined;
 
 /** What was answered under a topic at a place. */
 export const answerOf = (view: JobView, topic: string, place = "") =>
 	view.walk.answers.find((a) => a.topic === topic && a.place === place);
 
 /** The parts of one kind in their latest state, by number. */
-export function partsOf(view: JobView, kind: string) {
+export function partsOf(view: JobView, kind: Kind) {
 	const numbers = [...new Set(view.features.filter((f) => f.kind === kind).map((f) => f.number))].sort((a, b) => a - b);
 	return numbers.flatMap((number) => {
 		const f = featureOf(view, kind, number);

@@ -1,55 +1,9 @@
 import { type System, show, showSigned, showStep } from "../quantity/length";
+import type { Check, Closing, FeatureView } from "./client";
+import { isKind, plural, type SetName, setRows } from "./table";
 import type { Way } from "./way";
 
-const SETS: Record<string, string> = {
-	main_journals: "Mains",
-	rod_journals: "Rod journals",
-	cam_journals: "Cam journals",
-	main_housings: "Main tunnel",
-	rod_housings: "Rod housings",
-	cylinders: "Cylinders",
-	deck: "Deck",
-	thrust: "Thrust",
-	pistons: "Pistons",
-	pins: "Piston pins",
-	rings: "Rings",
-};
-
-export const setName = (set: string): string => SETS[set] ?? set;
-
-export const KIND_WORD: Record<string, string> = {
-	end_float: "End float",
-	main_journal: "Main journals",
-	rod_journal: "Rod journals",
-	cam_journal: "Cam journals",
-	main_housing: "Main housings (the tunnel)",
-	main_alignment: "Tunnel alignment by indicator",
-	tunnel_edge: "Tunnel by straight edge",
-	cylinder: "Cylinders",
-	deck: "Deck by straight edge",
-	deck_heights: "Deck by indicator",
-	rod_housing: "Rod big ends",
-	small_end: "Rod small ends",
-	rod_length: "Rod centre distance",
-	rod_bend: "Rod bend and twist",
-	rod_weight: "Rod weights",
-	piston: "Pistons",
-	pin: "Piston pins",
-	pin_bore: "Pin bores",
-	ring_gap: "Ring gaps",
-	ring_groove: "Groove clearance",
-	protrusion: "Piston protrusion",
-	main_bearing: "Main bearings, shells in",
-	rod_bearing: "Rod bearings, shells in",
-	cam_bearing: "Cam bushes",
-	main_shell: "Main shells, thickness",
-	rod_shell: "Rod shells, thickness",
-	main_strip: "Plastic strip at the mains",
-	rod_strip: "Plastic strip at the rod journals",
-	cam_lobe: "Cam lobes",
-	pin_height: "Crankpin height",
-	runout: "Runout",
-};
+export const setName = (set: SetName): string => setRows().find((row) => row.set === set)?.short ?? set;
 
 /** States a part is measured in, by what was done to it. */
 export const STATE_WORD: Record<string, string> = {
@@ -69,7 +23,7 @@ export const stateWord = (state: string): string =>
 	STATE_WORD[state] ?? state.charAt(0).toUpperCase() + state.slice(1).replaceAll("_", " ");
 
 /** Where a limit comes from. */
-export const SOURCE_WORD: Record<string, string> = {
+export const SOURCE_WORD: Record<NonNullable<Check["source"]>, string> = {
 	maker: "maker's data",
 	bearing_maker: "bearing maker's data",
 	shop: "shop rule",
@@ -77,15 +31,16 @@ export const SOURCE_WORD: Record<string, string> = {
 };
 
 /** How a job leaves the shop. */
-export const OUTCOME_WORD: Record<string, string> = {
+export const OUTCOME_WORD: Record<Closing["outcome"], string> = {
 	finished: "Finished",
 	declined: "Declined by the customer",
 	scrapped: "Scrapped",
 	kept_for_parts: "Kept for parts",
 	mistake: "Made by mistake",
+	reopened: "Taken back into the shop",
 };
 
-export const LOOK_WORD: Record<string, string> = {
+export const LOOK_WORD: Record<Exclude<FeatureView["look"], "">, string> = {
 	smooth: "Smooth",
 	marked: "Marked",
 	scored: "Scored: the fingernail catches",
@@ -117,34 +72,22 @@ const CHECKS: Record<string, string> = {
 export const checkName = (name: string): string => {
 	const known = CHECKS[name];
 	if (known) return known;
-	const kind = KIND_WORD[name.replace(/_low$/, "")] ?? name;
-	return name.endsWith("_low") ? `${kind}, least` : kind;
-};
-
-const REPLACED: Record<string, string> = {
-	main_housings: "block",
-	cylinders: "block",
-	rod_housings: "rods",
-	deck: "block",
-	pistons: "pistons",
-	pins: "pins",
-	rings: "rings",
-	main_journals: "crankshaft",
-	rod_journals: "crankshaft",
-	cam_journals: "camshaft",
-	thrust: "crankshaft",
+	const kind = name.replace(/_low$/, "");
+	const words = isKind(kind) ? plural(kind) : name;
+	return name.endsWith("_low") ? `${words}, least` : words;
 };
 
 /** A way to treat a set in words: "Grind 0.020 under", "Reuse with −0.0010 shells". */
-export function wayName({ action, step, shell, method }: Way, system: System, set = "main_journals"): string {
-	const away = set === "cylinders" ? "over" : "under";
+export function wayName({ action, step, shell, method }: Way, system: System, set: SetName = "main_journals"): string {
+	const row = setRows().find((one) => one.set === set);
+	const away = row?.over ? "over" : "under";
 	const shells =
 		method === "mixed_shells"
 			? " with a shell for each journal"
 			: shell !== 0
 				? ` with ${showSigned(shell, system)} shells${method === "mixed_halves" ? ", one half of each of two" : ""}`
 				: "";
-	const words: Record<string, string> = {
+	const words: Record<Way["action"], string> = {
 		reuse: step > 0 ? `Reuse at ${showStep(step, system)} ${away}${shells}` : `Reuse${shells}`,
 		polish: `Polish${shells}`,
 		grind: `Grind ${showStep(step, system)} under`,
@@ -157,13 +100,13 @@ export function wayName({ action, step, shell, method }: Way, system: System, se
 		line_hone: "Line-hone",
 		resize: "Resize the big ends",
 		skim: `Skim ${show(step, system)} off`,
-		replace: method === "build_up" ? "Weld or spray, then grind" : `Replace the ${REPLACED[set] ?? "shaft"}`,
+		replace: method === "build_up" ? "Weld or spray, then grind" : `Replace the ${row?.replaced ?? "shaft"}`,
 		measure: "Measure what is missing",
 		remeasure: "Measure again",
 	};
 	if (set === "rings" && action === "resize") return "File the end gaps";
 	if (set === "thrust" && action === "reuse" && shell !== 0) return `Thrust parts that take up ${show(-shell, system)}`;
-	const text = words[action] ?? action;
+	const text = words[action];
 	if (method === "straighten_first") return `Straighten, then ${text.toLowerCase()}`;
 	return text;
 }

@@ -1,9 +1,10 @@
 import { Button, MantineProvider } from "@mantine/core";
 import { Notifications } from "@mantine/notifications";
-import { QueryClient, QueryClientProvider, useIsFetching, useIsMutating } from "@tanstack/react-query";
+import { QueryClient, QueryClientProvider, useIsFetching, useIsMutating, useQuery } from "@tanstack/react-query";
 import { useEffect } from "react";
 import { createBrowserRouter, Link, Outlet, RouterProvider } from "react-router";
 import { Unreachable } from "../api/client";
+import { tableQuery } from "../api/table";
 import { BenchPlace, QueueKeeper } from "../features/bench";
 import { DecidePlace } from "../features/decide";
 import { FeaturePlace } from "../features/feature";
@@ -17,6 +18,7 @@ import { HistoryPlace, LearnedPlace, SearchPlace } from "../features/record";
 import { ReportPlace, SharedPlace } from "../features/report";
 import { ShopPlace } from "../features/shop";
 import { Bar } from "./Bar";
+import { Load } from "./Load";
 import { useLive } from "./live";
 import { PersonProvider, usePerson } from "./person";
 import { theme } from "./theme";
@@ -92,7 +94,7 @@ function Inside() {
 	return (
 		<>
 			<QueueKeeper name={person.name} />
-			<Outlet />
+			<Load query={useQuery(tableQuery)}>{() => <Outlet />}</Load>
 		</>
 	);
 }

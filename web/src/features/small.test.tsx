@@ -1,6 +1,7 @@
 import { cleanup, fireEvent, render, screen, waitFor, within } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import type { JobView } from "../api/client";
+import type { Kind } from "../api/table";
 import { featureOf } from "../api/view";
 import { Around, type Call, jobs, serve, visit } from "../testdata/server";
 import { BenchPlace } from "./bench";
@@ -73,7 +74,7 @@ describe("small things that were wrong", () => {
 			at: "",
 			by: "W",
 			what: "reading" as const,
-			kind: "main_journal",
+			kind: "main_journal" as const,
 			number: 1,
 			state: "as_found",
 			count: 1,
@@ -98,17 +99,9 @@ describe("small things that were wrong", () => {
 	});
 
 	it("takes shells between anvils, and asks for a dial's division", () => {
-		const of = (kind: string, quantity: "size" | "dial" | "gap") => usualInstrument({ kind, quantity });
-		expect([of("main_shell", "size"), of("rod_shell", "size"), of("pin_height", "size")]).toEqual([
-			"micrometer",
-			"micrometer",
-			"indicator",
-		]);
-		expect([of("cylinder", "size"), of("main_journal", "size"), of("end_float", "dial")]).toEqual([
-			"bore_gauge",
-			"micrometer",
-			"indicator",
-		]);
+		const of = (kind: Kind) => usualInstrument({ kind });
+		expect([of("main_shell"), of("rod_shell"), of("pin_height")]).toEqual(["micrometer", "micrometer", "indicator"]);
+		expect([of("cylinder"), of("main_journal"), of("end_float")]).toEqual(["bore_gauge", "micrometer", "indicator"]);
 		const float = featureOf(view, "end_float", 1);
 		if (!float) throw new Error("no end float");
 		expect(gaugeText({ ...float, gauge_division: undefined, gauge_kind: undefined }, undefined, "in")).toMatch(

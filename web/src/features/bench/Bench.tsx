@@ -4,6 +4,7 @@ import { type ReactNode, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import type { Cell, FeatureView, JobView } from "../../api/client";
 import { queue } from "../../api/queue";
+import { rowOf } from "../../api/table";
 import { degrees, findingOf, gaugeFor, isBore, liveReadings, rings, taken, zeroUp } from "../../api/view";
 import { LOOK_WORD, stateWord } from "../../api/words";
 import { Bar } from "../../app/Bar";
@@ -74,7 +75,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 	const turning = feature.kind === "runout";
 	const sized = feature.quantity === "size";
 	const listed = feature.columns !== undefined;
-	const wears = /_journal$|^cylinder$/.test(feature.kind);
+	const wears = ["journal", "bore"].includes(rowOf(feature.kind).role);
 	const plainDigits = sized && (gauge === undefined || gauge.mode === "direct");
 	const signed = feature.quantity === "dial" || gauge?.mode === "divisions" || gauge?.mode === "length";
 	const expected = expectedWith(feature, taker.waiting);

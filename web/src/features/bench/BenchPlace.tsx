@@ -2,8 +2,8 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, useParams, useSearchParams } from "react-router";
 import type { JobView, Journal } from "../../api/client";
 import { jobQuery } from "../../api/queries";
+import { type Kind, plural, rowOf } from "../../api/table";
 import { crankJournal, featureOf, journalKind, onCrank, partsOf, shapeOf, taken } from "../../api/view";
-import { KIND_WORD } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
 import { SvgLink } from "../../app/SvgLink";
@@ -41,7 +41,7 @@ export function BenchPlace() {
 						key={`${kind} ${number} ${feature.state}`}
 						view={view}
 						feature={feature}
-						rail={<Rail view={view} kind={kind} number={Number(number)} />}
+						rail={<Rail view={view} kind={feature.kind} number={Number(number)} />}
 					/>
 				);
 			}}
@@ -49,15 +49,15 @@ export function BenchPlace() {
 	);
 }
 
-function Rail({ view, kind, number }: { view: JobView; kind: string; number: number }) {
+function Rail({ view, kind, number }: { view: JobView; kind: Kind; number: number }) {
 	const shape = shapeOf(kind);
 	if (shape) {
 		return (
-			<nav aria-label={KIND_WORD[kind]}>
+			<nav aria-label={plural(kind)}>
 				<PartRow
 					standing
 					shape={shape}
-					title={KIND_WORD[kind] ?? kind}
+					title={plural(kind)}
 					parts={partsOf(view, kind).map((part) => ({ ...part, lit: part.number === number }))}
 					wrap={(part, inner, label) => {
 						const to = `/jobs/${view.job.id}/bench/${kind}/${part.number}`;
@@ -72,10 +72,10 @@ function Rail({ view, kind, number }: { view: JobView; kind: string; number: num
 		);
 	}
 	if (!onCrank(kind)) return <Siblings view={view} kind={kind} number={number} />;
+	const row = rowOf(kind);
 	const turning = kind === "runout";
-	const sort = kind.replace(/^(main|rod)_/, "");
-	const lit = turning ? "main_journal" : kind.replace(sort, "journal");
-	const benchKind = (place: Journal) => (turning ? "runout" : `${place.throw ? "rod" : "main"}_${sort}`);
+	const lit = journalKind({ throw: row.place === "throw", number, angle: 0 });
+	const benchKind = (place: Journal): Kind => (place.throw === (row.place === "throw") ? kind : (row.across ?? kind));
 	return (
 		<nav aria-label="Crankshaft">
 			<Crank
@@ -84,6 +84,7 @@ function Rail({ view, kind, number }: { view: JobView; kind: string; number: num
 				shaft={view.shaft}
 				journal={(place) => ({ ...crankJournal(view, place), lit: journalKind(place) === lit && place.number === number })}
 				wrap={(place, inner, label) => {
+					if (turning && place.throw) return inner;
 					if (!featureOf(view, benchKind(place), place.number)) return inner;
 					return (
 						<SvgLink aside to={`/jobs/${view.job.id}/bench/${benchKind(place)}/${place.number}`} label={label}>
@@ -92,9 +93,10 @@ function Rail({ view, kind, number }: { view: JobView; kind: string; number: num
 					);
 				}}
 			/>
-			{sort === "journal" || turning ? null : (
+			{row.role === "journal" || turning ? null : (
 				<p className="soft">
-					Marks show the journals; you are measuring {sort === "bearing" ? "the shells they run in" : `${sort}s`}.
+					Marks show the journals; you are measuring{" "}
+					{row.role === "bearing" ? "the shells they run in" : row.strip_of ? "strips" : "shells"}.
 				</p>
 			)}
 		</nav>
@@ -102,12 +104,12 @@ function Rail({ view, kind, number }: { view: JobView; kind: string; number: num
 }
 
 /** What else is taken of the same sort, and how far it is. */
-function Siblings({ view, kind, number }: { view: JobView; kind: string; number: number }) {
+function Siblings({ view, kind, number }: { view: JobView; kind: Kind; number: number }) {
 	const parts = partsOf(view, kind);
 	return (
-		<nav aria-label={KIND_WORD[kind]}>
+		<nav aria-label={plural(kind)}>
 			<h2 className="soft" style={{ fontSize: "1rem" }}>
-				{KIND_WORD[kind] ?? kind}
+				{plural(kind)}
 			</h2>
 			{parts.map((p) => (
 				<div key={p.number} style={{ marginBottom: 10 }}>

@@ -3,7 +3,7 @@ import { type FormEvent, useState } from "react";
 import { type Condition, type ConditionBody, type FeatureView, Refusal } from "../../api/client";
 import { newId } from "../../api/id";
 import { useSetCondition } from "../../api/queries";
-import { KIND_WORD } from "../../api/words";
+import { plural } from "../../api/table";
 
 interface ConditionDialogProps {
 	job: number;
@@ -58,7 +58,7 @@ export function ConditionDialog({ job, feature, now, onClose }: ConditionDialogP
 		<Modal
 			opened
 			onClose={onClose}
-			title={`How ${(KIND_WORD[feature.kind] ?? feature.kind).toLowerCase()} are held`}
+			title={`How ${plural(feature.kind).toLowerCase()} are held`}
 			closeButtonProps={{ "aria-label": "Close" }}
 			returnFocus={false}
 		>

@@ -1,10 +1,9 @@
 import { Alert, Button, Checkbox, Group, Modal, SegmentedControl, Select, Stack, TextInput } from "@mantine/core";
 import type { FeatureView, GaugeBody, GaugeSetup } from "../../api/client";
-import { KIND_WORD } from "../../api/words";
+import { gaugeRows, plural, rowOf } from "../../api/table";
 import { Dial } from "../../drawing/Dial";
 import { plain, type System, show } from "../../quantity/length";
 import { built, COUNTS, modesFor, useGaugeForm } from "./gauge-form";
-import { INSTRUMENTS } from "./gauge-text";
 
 interface GaugeDialogProps {
 	job: number;
@@ -24,7 +23,7 @@ export function GaugeDialog({ job, feature, setup, unit, onClose }: GaugeDialogP
 		<Modal
 			opened
 			onClose={onClose}
-			title={`The gauge for ${(KIND_WORD[feature.kind] ?? feature.kind).toLowerCase()}`}
+			title={`The gauge for ${plural(feature.kind).toLowerCase()}`}
 			closeButtonProps={{ "aria-label": "Close" }}
 			returnFocus={false}
 		>
@@ -34,7 +33,7 @@ export function GaugeDialog({ job, feature, setup, unit, onClose }: GaugeDialogP
 						<Select
 							label="Instrument"
 							allowDeselect={false}
-							data={Object.entries(INSTRUMENTS).map(([value, label]) => ({ value, label }))}
+							data={gaugeRows().map(({ kind, title }) => ({ value: kind, label: title }))}
 							value={fields.instrument}
 							onChange={(v) => v && change({ instrument: v })}
 						/>
@@ -152,18 +151,10 @@ interface ZeroProps {
 	error: string | undefined;
 }
 
-const RUNS_IN: Record<string, string> = {
-	main_bearing: "each journal",
-	rod_bearing: "each journal",
-	cam_bearing: "each journal",
-	cylinder: "each piston",
-	small_end: "each pin",
-	pin_bore: "each pin",
-};
-
 /** What the gauge was zeroed on: a chosen size, or the part that runs in this one. */
 function Zero({ feature, unit, fields, change, error }: ZeroProps) {
-	const mate = RUNS_IN[feature.kind];
+	const runs = rowOf(feature.kind).mate;
+	const mate = runs ? `each ${rowOf(runs).role === "journal" ? "journal" : rowOf(runs).title.toLowerCase()}` : undefined;
 	const sum = built(fields.anvil, unit);
 	return (
 		<>

@@ -1,5 +1,6 @@
 import { Modal } from "@mantine/core";
 import type { FeatureView } from "../../api/client";
+import { type Kind, rowOf } from "../../api/table";
 
 const KEYS: [string, string][] = [
 	["digits, Enter", "take the reading; the last two digits are enough, for the first reading three"],
@@ -23,35 +24,7 @@ const KEYS: [string, string][] = [
 	["Esc", "clear what is typed"],
 ];
 
-const HEAVY =
-	/^(main|rod)_(journal|bearing)$|^(runout|cylinder|deck|deck_heights|main_housing|main_alignment|tunnel_edge|end_float)$/;
-
-/** Where on the part the gauge goes, and what is done before. */
-const WHERE: [RegExp, string][] = [
-	[
-		/_bearing$/,
-		"Shells clean and dry, in their own halves, caps torqued in steps. Read vertically first, off the parting line; rock the gauge to its turning point.",
-	],
-	[
-		/_housing$/,
-		"No shells in, caps clean and in their own places, torqued in steps with threads oiled. Read vertically first, off the parting line; rock the gauge to its turning point.",
-	],
-	[
-		/^cylinder$/,
-		"Wiped and dry, deck plate on where the shop uses one. Just below the ledge, in the middle and at the bottom of ring travel; across the engine and along it. Rock the gauge to its turning point.",
-	],
-	[/^deck/, "No gasket residue. Straight edge lengthwise, crosswise and on both diagonals; take the thickest leaf that enters."],
-	[/^piston$/, "Square to the pin, at the height that the maker says: skirts are tapered and oval on purpose."],
-	[/^(small_end|pin_bore)$/, "Wiped and dry; read at both ends, along the rod and square to it."],
-	[/_shell$/, "Wiped; a ball or pin anvil inside, each side of the centre, both halves, away from the parting line."],
-	[
-		/_journal$|^pin$/,
-		"Wipe journal and anvils. Keep off the oil holes and a few millimetres off the fillets; check the micrometer's zero on its standard first.",
-	],
-];
-
-const whereOn = (kind: string): string =>
-	WHERE.find(([kinds]) => kinds.test(kind))?.[1] ?? "Wipe the part and the gauge, and check the gauge's zero first.";
+const whereOn = (kind: Kind): string => rowOf(kind).where ?? "Wipe the part and the gauge, and check the gauge's zero first.";
 
 /** All keys of the bench, and where the gauge goes. */
 export function HelpDialog({ opened, feature, onClose }: { opened: boolean; feature: FeatureView; onClose: () => void }) {
@@ -78,7 +51,7 @@ export function HelpDialog({ opened, feature, onClose }: { opened: boolean; feat
 			</table>
 			<p>{whereOn(feature.kind)}</p>
 			<p className="soft">
-				{HEAVY.test(feature.kind)
+				{rowOf(feature.kind).heavy
 					? "Crankshafts and blocks are heavy: hoist them or lift with two; a crankshaft stood on its end is chained. "
 					: ""}
 				Machined edges cut.

@@ -1,22 +1,18 @@
 import type { Check, FeatureView, Finding, JobView } from "../../api/client";
+import { type KindRow, rowOf } from "../../api/table";
 import type { Standing } from "../../api/view";
 import { checkName } from "../../api/words";
 import { Strip, type StripProps } from "../../drawing/Strip";
 import { type System, show, showApart, showSpan } from "../../quantity/length";
 
 /** What is judged on each sort of part, in the order shown. */
-const MEASURES: Record<string, string[]> = {
+const MEASURES: Record<KindRow["role"], string[]> = {
 	journal: ["taper", "out_of_round", "wear"],
-	cylinder: ["wear", "taper", "out_of_round"],
+	bore: ["wear", "taper", "out_of_round"],
 	housing: ["size", "taper", "out_of_round", "step"],
 	bearing: ["out_of_round"],
-	piston: [],
+	plain: [],
 };
-
-const group = (kind: string) => kind.split("_").pop() ?? kind;
-
-/** The joint whose clearance a part has a share in. */
-const JOINT: Record<string, string> = { cylinder: "piston", piston: "piston" };
 
 interface MeasuresProps {
 	view: JobView;
@@ -27,7 +23,7 @@ interface MeasuresProps {
 
 /** Taper, out-of-round, wear and clearance as they stand with the readings so far. */
 export function Measures({ view, feature, finding, system }: MeasuresProps) {
-	const strips = (MEASURES[group(feature.kind)] ?? []).map((name) =>
+	const strips = MEASURES[rowOf(feature.kind).role].map((name) =>
 		name === "size" ? sizeStrip(finding, system) : checkStrip(name, finding, system),
 	);
 	if (feature.columns) strips.push(...listStrips(finding, system));
@@ -147,9 +143,9 @@ function checkStrip(name: string, finding: Finding | undefined, system: System):
 }
 
 function Clearance({ view, feature, system }: { view: JobView; feature: FeatureView; system: System }) {
-	const kind = JOINT[feature.kind] ?? feature.kind.split("_")[0];
+	const { fit: kind } = rowOf(feature.kind);
+	if (!kind) return null;
 	const fits = view.evaluation.fits.filter((f) => f.kind === kind && f.number === feature.number);
-	if (feature.kind.endsWith("_housing") || feature.columns || feature.kind === "runout") return null;
 	if (fits.length === 0) return <Strip name="Clearance" figures="–" standing="open" />;
 	return fits.map((f) => (
 		<Strip

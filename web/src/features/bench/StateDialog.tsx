@@ -2,17 +2,9 @@ import { Alert, Button, Modal, Stack } from "@mantine/core";
 import { useNavigate } from "react-router";
 import type { FeatureView, JobView } from "../../api/client";
 import { useAddState, useRemoveState } from "../../api/queries";
-import { KIND_WORD, STATE_WORD, stateWord } from "../../api/words";
+import { plural, rowOf } from "../../api/table";
+import { STATE_WORD, stateWord } from "../../api/words";
 import { benchPath } from "./next-feature";
-
-/** Which work can follow for a kind. */
-const AFTER: [RegExp, string[]][] = [
-	[/_journal$|^runout$/, ["after_polish", "after_straightening", "after_grind"]],
-	[/^main_housing$|^tunnel_edge$|^main_alignment$/, ["after_line_hone"]],
-	[/^rod_housing$/, ["after_resize"]],
-	[/^cylinder$/, ["after_bore", "after_hone"]],
-	[/^deck/, ["after_skim"]],
-];
 
 interface StateDialogProps {
 	view: JobView;
@@ -29,9 +21,7 @@ export function StateDialog({ view, feature, onClose }: StateDialogProps) {
 		(f) => f.kind !== feature.kind || f.state !== feature.state || (f.tape.length === 0 && f.looks.length === 0),
 	);
 	const states = view.features.filter((f) => f.kind === feature.kind && f.number === feature.number).map((f) => f.state);
-	const offered = [...(AFTER.find(([kinds]) => kinds.test(feature.kind))?.[1] ?? []), "new_part"].filter(
-		(s) => !states.includes(s),
-	);
+	const offered = [...rowOf(feature.kind).states, "new_part"].filter((s) => !states.includes(s));
 	const open = (state: string) => {
 		onClose();
 		void go(`${benchPath(view.job.id, feature)}?state=${state}`);
@@ -76,9 +66,7 @@ export function StateDialog({ view, feature, onClose }: StateDialogProps) {
 						{stateWord(state)}
 					</Button>
 				))}
-				<div className="soft">
-					Measure all {(KIND_WORD[feature.kind] ?? feature.kind).toLowerCase()} again, beside what was found:
-				</div>
+				<div className="soft">Measure all {plural(feature.kind).toLowerCase()} again, beside what was found:</div>
 				{offered.map((state) => (
 					<Button
 						key={state}

@@ -2,6 +2,7 @@ import { type FormEvent, useState } from "react";
 import { type FeatureView, type GaugeBody, type GaugeSetup, Refusal } from "../../api/client";
 import { newId } from "../../api/id";
 import { useSetGauge } from "../../api/queries";
+import { rowOf } from "../../api/table";
 import { isBore } from "../../api/view";
 import { type Length, parse, plain, type System } from "../../quantity/length";
 import { splitList } from "../../quantity/list";
@@ -20,7 +21,7 @@ export function modesFor(feature: FeatureView): { value: GaugeBody["mode"]; labe
 		case "weight":
 			return [];
 		case "gap":
-			return feature.kind.endsWith("_strip")
+			return rowOf(feature.kind).strip_of
 				? [
 						{ value: "strip", label: "Place on its scale" },
 						{ value: "direct", label: "The clearance" },

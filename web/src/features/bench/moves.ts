@@ -1,4 +1,5 @@
 import type { Cell, FeatureView } from "../../api/client";
+import type { Kind } from "../../api/table";
 import { degrees, liveReadings, zeroUp } from "../../api/view";
 
 export const sameCell = (a: Cell, b: Cell) => a.station === b.station && a.direction === b.direction;
@@ -19,7 +20,7 @@ export function cellName(feature: FeatureView, cell: Cell): string {
 }
 
 /** What the plain directions mean on a bore. */
-function directionWord(kind: string, direction: number | undefined): string {
+function directionWord(kind: Kind, direction: number | undefined): string {
 	if (kind === "cylinder") return direction === 0 ? ", along the crank" : direction === 90 ? ", across (thrust)" : "";
 	if (zeroUp(kind)) return direction === 0 ? ", vertical" : direction === 90 ? ", parting line to parting line" : "";
 	return "";

@@ -1,4 +1,5 @@
-import type { FeatureView, JobView } from "../../api/client";
+import type { FeatureView, JobView, Journal } from "../../api/client";
+import { type Kind, rowOf } from "../../api/table";
 import { partsOf, taken } from "../../api/view";
 
 export const benchPath = (job: number, f: FeatureView) => `/jobs/${job}/bench/${f.kind}/${f.number}`;
@@ -10,17 +11,17 @@ const open = (f: FeatureView) => taken(f) < f.by_station.length;
  * work; the neighbour where nothing is open.
  */
 export function nextFeature(view: JobView, feature: FeatureView): FeatureView | undefined {
-	const [, sort] = /_(journal|bearing)$/.exec(feature.kind) ?? [];
-	const along = sort
-		? view.shaft.flatMap((place) =>
-				partsOf(view, `${place.throw ? "rod" : "main"}_${sort}`).flatMap((p) => (p.number === place.number ? [p.feature] : [])),
-			)
-		: partsOf(view, feature.kind).map((p) => p.feature);
+	const row = rowOf(feature.kind);
+	const at = (place: Journal): Kind => (place.throw === (row.place === "throw") ? row.kind : (row.across ?? row.kind));
+	const along =
+		["journal", "bearing"].includes(row.role) && row.across
+			? view.shaft.flatMap((place) => partsOf(view, at(place)).flatMap((p) => (p.number === place.number ? [p.feature] : [])))
+			: partsOf(view, feature.kind).map((p) => p.feature);
 	const here = along.findIndex((f) => f.id === feature.id);
 	const same = [...along.slice(here + 1), ...along.slice(0, Math.max(0, here))].find(open);
 	if (same) return same;
-	const at = view.features.findIndex((f) => f.id === feature.id);
-	const round = [...view.features.slice(at + 1), ...view.features.slice(0, at)];
+	const index = view.features.findIndex((f) => f.id === feature.id);
+	const round = [...view.features.slice(index + 1), ...view.features.slice(0, index)];
 	return round.find((f) => f.kind !== feature.kind && open(f) && isLatest(view, f)) ?? along[here + 1];
 }
 

@@ -1,14 +1,7 @@
 import type { FeatureView, GaugeSetup, JobView } from "../../api/client";
+import { rowOf } from "../../api/table";
 import { findingOf, isBore } from "../../api/view";
 import { type System, show } from "../../quantity/length";
-
-const BY_KIND: Record<string, string> = {
-	runout: "Type the indicator's reading with its sign. Keep fingers clear of the webs.",
-	end_float: "Lever lightly both ways and type what the dial swings. Keep fingers clear of the webs.",
-	deck: "Check the straight edge on its own edge first. Type the thickest leaf that enters; 0 where none does.",
-	tunnel_edge: "Type the thickest leaf that enters; 0 where none does.",
-	rod_weight: "Type grams.",
-};
 
 /** What to type now, where nothing is typed yet. */
 export function restWord(
@@ -33,13 +26,13 @@ export function restWord(
 			return "Type the leaf that enters; after a space the one that does not.";
 		case "divisions":
 		case "length": {
-			if (feature.quantity !== "size") return BY_KIND[feature.kind] ?? "Type what the dial shows, with its sign.";
+			if (feature.quantity !== "size") return rowOf(feature.kind).types ?? "Type what the dial shows, with its sign.";
 			const what = gauge.mode === "divisions" ? "the divisions past zero" : "what the dial shows";
 			return `Type ${what}: clockwise without a sign (${gauge.sense < 0 ? "smaller" : "larger"}), or the deviation itself with + or −.`;
 		}
 	}
 	const small = feature.quantity === "gap" || feature.quantity === "dial";
-	const own = BY_KIND[feature.kind];
+	const own = rowOf(feature.kind).types;
 	if (small)
 		return `${own ?? "Type what it shows."} ${system === "in" ? "3 is 0.003 in, 6.5 is 0.0065." : "5 is 0.05 mm, 6.5 is 0.065."}`;
 	return own ?? "Type the last digits, or the whole size, then Enter.";

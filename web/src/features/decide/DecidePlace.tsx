@@ -5,6 +5,7 @@ import { Link, useParams } from "react-router";
 import type { CostsView, DecisionSet, JobView, Option } from "../../api/client";
 import { newId } from "../../api/id";
 import { costsQuery, jobQuery, useDecide } from "../../api/queries";
+import { type Kind, membersOf, rowOf, type SetName } from "../../api/table";
 import { decidedSets, partsOf } from "../../api/view";
 import { sameWay, wayKey, wayOf } from "../../api/way";
 import { days, money, setName, wayName, who } from "../../api/words";
@@ -50,24 +51,10 @@ export function DecidePlace() {
 
 const GRAVITY: Standing[] = ["open", "no_limit", "within", "unsure", "beyond"];
 
-const MEMBERS: Record<string, string> = {
-	main_journals: "main_journal",
-	rod_journals: "rod_journal",
-	cam_journals: "cam_journal",
-	main_housings: "main_housing",
-	rod_housings: "rod_housing",
-	cylinders: "cylinder",
-	deck: "deck",
-	thrust: "end_float",
-	pistons: "piston",
-	pins: "pin",
-	rings: "ring_gap",
-};
-
 /** The worst standing among a set's members. */
 function setStanding(view: JobView, set: DecisionSet): Standing {
 	if (set.action === "measure") return "open";
-	return partsOf(view, MEMBERS[set.set] ?? "")
+	return partsOf(view, membersOf(set.set))
 		.map((p) => p.standing as Standing)
 		.reduce((worst, s) => (GRAVITY.indexOf(s) > GRAVITY.indexOf(worst) ? s : worst), "open");
 }
@@ -314,9 +301,7 @@ function Board({ view, set, costs, tried, onTry }: BoardProps) {
 
 const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
 
-const SHORT: Record<string, string> = { main_journal: "Main", rod_journal: "Pin", cylinder: "Cyl" };
-
-const shortName = (kind: string, number: number) => `${SHORT[kind] ?? ""} ${number}`.trim();
+const shortName = (kind: Kind, number: number) => `${rowOf(kind).short ?? ""} ${number}`.trim();
 
 function signedWord(view: JobView, s: DecisionSet): string {
 	const signed = view.signed.find((d) => d.set === s.set);
@@ -328,7 +313,7 @@ function signedWord(view: JobView, s: DecisionSet): string {
 	return s.provisional ? "· provisional" : "";
 }
 
-function ReasonLink({ job, feature, children }: { job: number; feature: { kind: string; number: number }; children: string }) {
+function ReasonLink({ job, feature, children }: { job: number; feature: { kind: Kind; number: number }; children: string }) {
 	return (
 		<Link
 			to={`/jobs/${job}/features/${feature.kind}/${feature.number}`}
@@ -374,7 +359,7 @@ interface WayProps {
 	price: string;
 	trying: boolean;
 	onTry: () => void;
-	set: string;
+	set: SetName;
 	option: Option;
 	view: JobView;
 	current: boolean;

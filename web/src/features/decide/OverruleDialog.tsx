@@ -3,13 +3,14 @@ import { useState } from "react";
 import type { Option } from "../../api/client";
 import { newId } from "../../api/id";
 import { useDecide } from "../../api/queries";
+import type { SetName } from "../../api/table";
 import { wayOf } from "../../api/way";
 import { wayName } from "../../api/words";
 import type { System } from "../../quantity/length";
 
 interface OverruleDialogProps {
 	job: number;
-	set: string;
+	set: SetName;
 	/** What is to be decided instead; closed where undefined. */
 	option: Option | undefined;
 	unit: System;

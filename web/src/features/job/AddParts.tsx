@@ -2,26 +2,17 @@ import { Alert, Button, Group, NumberInput, Select, Title } from "@mantine/core"
 import { useState } from "react";
 import type { JobView } from "../../api/client";
 import { useAddParts } from "../../api/queries";
+import { countOf, isKind, type Kind, kindRows, plural } from "../../api/table";
 import { partsOf } from "../../api/view";
-import { KIND_WORD } from "../../api/words";
-
-/** How many there usually are of a kind. */
-function usual(view: JobView, kind: string): number {
-	const { cylinders, mains, throws } = view.job;
-	if (kind === "cam_lobe") return 2 * cylinders;
-	if (/^main_(shell|strip)$/.test(kind) || kind.startsWith("cam_")) return mains;
-	if (/^rod_(shell|strip)$/.test(kind) || kind === "pin_height") return throws;
-	if (kind === "deck" || kind === "deck_heights") return view.job.arrangement === "inline" ? 1 : 2;
-	if (kind === "end_float" || kind === "tunnel_edge" || kind === "main_alignment") return 1;
-	return cylinders;
-}
 
 /** Takes up what the job does not measure yet: rod weights, ring gaps, cam lobes and so on. */
 export function AddParts({ view }: { view: JobView }) {
 	const add = useAddParts(view.job.id);
-	const [kind, setKind] = useState<string | null>(null);
+	const [kind, setKind] = useState<Kind | null>(null);
 	const [count, setCount] = useState<number | string>(1);
-	const kinds = Object.keys(KIND_WORD).filter((k) => partsOf(view, k).length === 0);
+	const kinds = kindRows()
+		.map((row) => row.kind)
+		.filter((k) => k !== "strip" && partsOf(view, k).length === 0);
 	return (
 		<section aria-label="Measure something else">
 			<Title order={2} size="h4" mb="xs">
@@ -33,11 +24,12 @@ export function AddParts({ view }: { view: JobView }) {
 					miw={280}
 					searchable
 					placeholder="rod weights, ring gaps, cam lobes…"
-					data={kinds.map((value) => ({ value, label: KIND_WORD[value] ?? value }))}
+					data={kinds.map((value) => ({ value, label: plural(value) }))}
 					value={kind}
 					onChange={(v) => {
-						setKind(v);
-						if (v) setCount(usual(view, v));
+						if (!isKind(v ?? undefined)) return setKind(null);
+						setKind(v as Kind);
+						setCount(countOf(v as Kind, view.job));
 					}}
 				/>
 				<NumberInput label="How many" w={110} min={1} max={96} allowDecimal={false} value={count} onChange={setCount} />

@@ -4,8 +4,9 @@ import { useState } from "react";
 import { Link, useParams } from "react-router";
 import type { FeatureView, JobView, Journal } from "../../api/client";
 import { jobQuery, plansQuery, useRemovePart, useSetPlan } from "../../api/queries";
-import { bearingKind, crankJournal, featureOf, findingOf, journalKind, partsOf, shapeOf, taken } from "../../api/view";
-import { KIND_WORD, OUTCOME_WORD, setName, wayName } from "../../api/words";
+import { type Kind, plural, rowOf } from "../../api/table";
+import { bearingKind, crankJournal, featureOf, findingOf, journalKind, onCrank, partsOf, shapeOf, taken } from "../../api/view";
+import { OUTCOME_WORD, setName, wayName } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
 import { SvgLink } from "../../app/SvgLink";
@@ -112,11 +113,12 @@ function JobBoard({ view }: { view: JobView }) {
 	);
 }
 
-const DRAWN = /^(main|rod)_(journal|bearing|housing)$|^(cylinder|piston)$/;
+/** What the page draws: places along the crankshaft and rows of parts that are looked at. */
+const drawn = (kind: Kind) => (["journal", "bearing"].includes(rowOf(kind).role) ? onCrank(kind) : rowOf(kind).looked);
 
 /** What is not on the drawings above: a line for each kind, with how its parts stand. */
 function OtherParts({ view }: { view: JobView }) {
-	const kinds = [...new Set(view.features.map((f) => f.kind))].filter((kind) => !DRAWN.test(kind));
+	const kinds = [...new Set(view.features.map((f) => f.kind))].filter((kind) => !drawn(kind));
 	if (kinds.length === 0) return null;
 	return (
 		<section className="panel" style={{ overflowX: "auto" }}>
@@ -128,7 +130,7 @@ function OtherParts({ view }: { view: JobView }) {
 					{kinds.map((kind) => (
 						<tr key={kind}>
 							<th scope="row">
-								{KIND_WORD[kind] ?? kind}
+								{plural(kind)}
 								<TakeOut view={view} kind={kind} />
 							</th>
 							<td>
@@ -151,7 +153,7 @@ function OtherParts({ view }: { view: JobView }) {
 }
 
 /** Takes the last part of a kind out again, while nothing is recorded of it. */
-function TakeOut({ view, kind }: { view: JobView; kind: string }) {
+function TakeOut({ view, kind }: { view: JobView; kind: Kind }) {
 	const remove = useRemovePart(view.job.id);
 	const number = Math.max(...view.features.filter((f) => f.kind === kind).map((f) => f.number));
 	const empty = view.features.every(
@@ -169,17 +171,17 @@ function TakeOut({ view, kind }: { view: JobView; kind: string }) {
 }
 
 /** Parts beside the crankshaft, a row for each kind; a click measures one. */
-function Parts({ view, kinds }: { view: JobView; kinds: string[] }) {
+function Parts({ view, kinds }: { view: JobView; kinds: Kind[] }) {
 	return (
 		<div className="twin">
 			{kinds.map((kind) => (
 				<section key={kind} className="panel">
 					<Title order={2} size="h4" mb="xs">
-						{KIND_WORD[kind]}
+						{plural(kind)}
 					</Title>
 					<PartRow
 						shape={shapeOf(kind) ?? "bore"}
-						title={`${KIND_WORD[kind]} of ${view.job.engine}`}
+						title={`${plural(kind)} of ${view.job.engine}`}
 						parts={partsOf(view, kind)}
 						wrap={(part, inner, label) => {
 							return (
@@ -275,7 +277,7 @@ function PlanChoice({ view }: { view: JobView }) {
 					return (
 						<Select
 							key={kind}
-							label={KIND_WORD[kind]}
+							label={plural(kind)}
 							miw={230}
 							disabled={!untouched}
 							description={f.blind ? `Cannot see ${f.blind}.` : f.sees ? `Sees ${f.sees}.` : undefined}

@@ -5,8 +5,9 @@ import { type Location, useLocation, useNavigate, useParams } from "react-router
 import type { FeatureView, JobView, LookBody } from "../../api/client";
 import { jobQuery } from "../../api/queries";
 import { queue, sendQueue } from "../../api/queue";
+import { type Kind, plural } from "../../api/table";
 import { crankJournal, featureOf, journalKind, partsOf, type Standing, shapeOf } from "../../api/view";
-import { KIND_WORD, LOOK_WORD } from "../../api/words";
+import { LOOK_WORD } from "../../api/words";
 import { Load } from "../../app/Load";
 import { usePerson } from "../../app/person";
 import { SvgLink } from "../../app/SvgLink";
@@ -124,11 +125,11 @@ function Grading({ view }: { view: JobView }) {
 	if (!here) return null;
 	const rows = [...new Set(parts.map((f) => f.kind))].filter((kind) => shapeOf(kind) !== undefined);
 	const unseen = parts.filter((f) => f.look === "").length;
-	const row = (kind: string) => (
+	const row = (kind: Kind) => (
 		<PartRow
 			key={kind}
 			shape={shapeOf(kind) ?? "bore"}
-			title={KIND_WORD[kind] ?? kind}
+			title={plural(kind)}
 			parts={partsOf(view, kind).map((p) => ({
 				...p,
 				standing: mark(seen(p.feature)),

@@ -1,4 +1,5 @@
 import type { FeatureView, JobView } from "../../api/client";
+import { type Kind, type KindRow, kindRows, rowOf } from "../../api/table";
 import { answerOf, journalKind, partsOf, taken } from "../../api/view";
 
 export interface Step {
@@ -9,14 +10,13 @@ export interface Step {
 	beyond: boolean;
 }
 
-const BLOCK = ["main_housing", "tunnel_edge", "main_alignment", "cylinder", "deck", "deck_heights"];
-const RODS = ["rod_housing", "small_end", "rod_length", "rod_bend", "rod_weight", "piston", "pin", "pin_bore", "ring_groove"];
-const CAM = ["cam_journal", "cam_bearing", "cam_lobe"];
-const FITS = ["main_bearing", "rod_bearing", "main_shell", "rod_shell", "main_strip", "rod_strip", "ring_gap", "protrusion"];
-
 const unread = (f: FeatureView) => taken(f) < f.by_station.length;
 
-const of = (view: JobView, ...kinds: string[]) => kinds.flatMap((kind) => partsOf(view, kind).map((p) => p.feature));
+const of = (view: JobView, ...kinds: Kind[]) => kinds.flatMap((kind) => partsOf(view, kind).map((p) => p.feature));
+
+/** The parts that are measured at a step, in the order of work. */
+const at = (view: JobView, step: KindRow["step"]) =>
+	of(view, ...kindRows().flatMap((row) => (row.step === step ? [row.kind] : [])));
 
 /** The journals in the order they stand along the shaft. */
 function journals(view: JobView): FeatureView[] {
@@ -24,15 +24,14 @@ function journals(view: JobView): FeatureView[] {
 }
 
 /** The parts that are graded by eye, in the order of work. */
-export const lookedAt = (view: JobView): FeatureView[] => [
-	...of(view, "main_housing", "cylinder"),
-	...journals(view),
-	...of(view, "rod_housing", "piston"),
-];
+export const lookedAt = (view: JobView): FeatureView[] => {
+	const looked = (step: KindRow["step"]) => at(view, step).filter((f) => rowOf(f.kind).looked);
+	return [...looked("block"), ...journals(view), ...looked("rods")];
+};
 
 /** The next part in the order of work that still has places to read; bearings last, since a prediction can stand in for them. */
 export function nextOpen(view: JobView): FeatureView | undefined {
-	return [...of(view, ...BLOCK), ...journals(view), ...of(view, "runout", ...RODS, ...CAM)].find(unread);
+	return [...at(view, "block"), ...journals(view), ...at(view, "runout"), ...at(view, "rods"), ...at(view, "cam")].find(unread);
 }
 
 function count(n: number, one: string, many = `${one}s`): string {
@@ -77,20 +76,20 @@ export function steps(view: JobView): Step[] {
 	};
 	const unseen = lookedAt(view).filter((f) => f.look === "").length;
 	const unsigned = view.said.filter((s) => !s.signed);
-	const fits = measuring("Fits", of(view, ...FITS), "fit").map((s) => ({
+	const fits = measuring("Fits", at(view, "fits"), "fit").map((s) => ({
 		...s,
 		says: s.open ? `${s.says}; without them clearance is predicted` : s.says,
 	}));
 	return [
 		asking("Intake", "intake"),
-		asking("Strip", "strip", of(view, "end_float").filter(unread).length),
+		asking("Strip", "strip", at(view, "strip").filter(unread).length),
 		asking("Clean", "clean"),
 		asking("Look", "look", unseen),
-		...measuring("Block", of(view, ...BLOCK), "part"),
-		...measuring("Crank", [...journals(view), ...of(view, "pin_height")], "journal"),
-		...measuring("Runout", of(view, "runout"), "main"),
-		...measuring("Rods & pistons", of(view, ...RODS), "part"),
-		...measuring("Cam", of(view, ...CAM), "part"),
+		...measuring("Block", at(view, "block"), "part"),
+		...measuring("Crank", [...journals(view), ...at(view, "crank").filter((f) => rowOf(f.kind).role !== "journal")], "journal"),
+		...measuring("Runout", at(view, "runout"), "main"),
+		...measuring("Rods & pistons", at(view, "rods"), "part"),
+		...measuring("Cam", at(view, "cam"), "part"),
 		...fits,
 		...(view.job.scope === "engine"
 			? [{ name: "Match", to: `${base}/match`, says: "which part goes where", open: false, beyond: false }]

@@ -3,7 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import type { JobView, LimitSet, Policy } from "../../api/client";
 import { jobQuery, jobsQuery, useReadCard } from "../../api/queries";
-import { KIND_WORD } from "../../api/words";
+import { plural } from "../../api/table";
 import { FileDrop } from "../../app/FileDrop";
 import { type Difference, differences } from "./compare";
 
@@ -78,7 +78,7 @@ function Compare({ here, there, rows }: { here: string; there: string; rows: Dif
 						{rows.map((r) => (
 							<tr key={`${r.block} ${r.kind} ${r.label}`}>
 								<td>
-									{KIND_WORD[r.kind] ?? r.kind}
+									{plural(r.kind)}
 									{r.block === "close" ? " (close)" : ""}: {r.label.toLowerCase()}
 								</td>
 								<td className="figure">{r.here || "–"}</td>

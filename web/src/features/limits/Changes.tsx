@@ -2,6 +2,7 @@ import { useDebouncedValue } from "@mantine/hooks";
 import { useQuery } from "@tanstack/react-query";
 import type { JobView, LimitSet, Policy } from "../../api/client";
 import { previewQuery } from "../../api/queries";
+import type { SetName } from "../../api/table";
 import type { Way } from "../../api/way";
 import { setName, wayName } from "../../api/words";
 
@@ -20,7 +21,7 @@ export function Changes({ view, limits, policy }: ChangesProps) {
 	const [asked] = useDebouncedValue({ limits, policy }, 300);
 	const { data } = useQuery({ ...previewQuery(view.job.id, asked), placeholderData: (before) => before });
 	const unit = view.job.unit;
-	const way = (s: (Way & { set: string }) | undefined) => (s ? wayName(s, unit, s.set).toLowerCase() : "not decided");
+	const way = (s: (Way & { set: SetName }) | undefined) => (s ? wayName(s, unit, s.set).toLowerCase() : "not decided");
 	if (!data) return null;
 	return (
 		<section className="panel" aria-label="What saving would change" aria-live="polite">

@@ -5,14 +5,15 @@ import { useState } from "react";
 import { useParams } from "react-router";
 import { type JobView, type LimitSet, type Policy, Refusal } from "../../api/client";
 import { jobQuery, useSetJudgement } from "../../api/queries";
-import { KIND_WORD, SOURCE_WORD } from "../../api/words";
+import { isKind, plural } from "../../api/table";
+import { SOURCE_WORD } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
 import { CameBack, useKept } from "../../app/use-kept";
 import { plain, type System } from "../../quantity/length";
 import { Cards } from "./Cards";
 import { Changes } from "./Changes";
-import { FIELDS, fromTyped, kindsOf, SEVERAL, type Typed, toTyped } from "./card";
+import { FIELDS, fieldsFor, fromTyped, kindsOf, SEVERAL, type Typed, toTyped } from "./card";
 import { PolicyFields } from "./PolicyFields";
 
 /** The limits and the policy of one job, typed in or copied from another. */
@@ -107,12 +108,9 @@ function LimitsForm({ view }: { view: JobView }) {
 							/>
 						</Group>
 						<SimpleGrid cols={{ base: 1, sm: 2 }} spacing="xl">
-							{kindsOf(
-								job.scope,
-								view.features.map((f) => f.kind),
-							).map((kind) => (
+							{kindsOf(view.features.map((f) => f.kind)).map((kind) => (
 								<fieldset key={`${block} ${kind}`} className="panel" style={{ margin: 0 }}>
-									<legend style={{ fontWeight: 700, fontSize: "1.1rem", padding: "0 6px" }}>{KIND_WORD[kind]}</legend>
+									<legend style={{ fontWeight: 700, fontSize: "1.1rem", padding: "0 6px" }}>{plural(kind)}</legend>
 									<Select
 										label="Where these come from"
 										mb="xs"
@@ -126,7 +124,7 @@ function LimitsForm({ view }: { view: JobView }) {
 										onChange={(v) => setTyped((before) => ({ ...before, [`${block}.${kind}.source`]: v ?? "" }))}
 									/>
 									<SimpleGrid cols={2} verticalSpacing="xs">
-										{FIELDS.filter((f) => !f.only || f.only.includes(kind)).map((f) => {
+										{fieldsFor(kind).map((f) => {
 											const name = `${block}.${kind}.${f.place}`;
 											return (
 												<TextInput
@@ -180,7 +178,7 @@ function LimitsForm({ view }: { view: JobView }) {
 								<ul style={{ margin: "0 0 8px" }}>
 									{Object.entries(errors).map(([name, sentence]) => (
 										<li key={name}>
-											{KIND_WORD[name.split(".")[1] ?? ""]}: {sentence}
+											{named(name)}: {sentence}
 										</li>
 									))}
 								</ul>
@@ -228,6 +226,12 @@ function likelyTexts(refusal: Refusal, unit: System): Record<string, string> {
 		} else texts[name] = plain(likely[0] ?? 0, unit);
 	}
 	return texts;
+}
+
+/** The kind that a field of a card belongs to, in words. */
+function named(field: string): string {
+	const kind = field.split(".")[1];
+	return isKind(kind) ? plural(kind) : "";
 }
 
 /** Places of a problem document such as `limits.book.main_journal.new` as names of fields. */

@@ -46,7 +46,10 @@ it("gives every limit of a card the source that was chosen, and keeps several ap
 
 it("compares two cards field by field in one unit", () => {
 	const other: LimitSet = {
-		book: { main_journal: { ...stored.book.main_journal, new: { min: 571_000_000, max: 571_500_000 }, taper_max: 254_000 } },
+		book: {
+			...stored.book,
+			main_journal: { ...stored.book.main_journal, new: { min: 571_000_000, max: 571_500_000 }, taper_max: 254_000 },
+		},
 		close: {},
 	};
 	expect(differences(stored, other, "in").map((d) => `${d.kind} ${d.label}: ${d.here} / ${d.there}`)).toEqual([

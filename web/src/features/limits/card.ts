@@ -1,4 +1,5 @@
 import type { LimitSet, Limits } from "../../api/client";
+import { type Kind, type KindRow, kindRows, rowOf, setRows } from "../../api/table";
 import { type Length, parse, plain, type System } from "../../quantity/length";
 import { splitList } from "../../quantity/list";
 
@@ -8,62 +9,49 @@ export interface Field {
 	label: string;
 	/** Several lengths, with spaces or commas between. */
 	many?: boolean;
-	/** The kinds that have it; all where left out. */
-	only?: string[];
+	/** Another name for it on some kinds. */
+	labels?: Partial<Record<Kind, string>>;
 }
 
-const JOURNALS = ["main_journal", "rod_journal"];
-const HOUSINGS = ["main_housing", "rod_housing"];
-const FITTED = [...JOURNALS, "cylinder"];
-const FORMED = [...FITTED, ...HOUSINGS];
-/** Kinds that are no grid of sizes: a range when new, and the most in service. */
-const LISTED = [
-	"end_float",
-	"deck",
-	"ring_gap",
-	"ring_groove",
-	"protrusion",
-	"rod_bend",
-	"rod_length",
-	"main_shell",
-	"rod_shell",
-	"cam_lobe",
-	"pin_height",
-];
-const RANGED = LISTED.filter((kind) => kind !== "deck" && kind !== "rod_bend");
-
 export const FIELDS: Field[] = [
-	{ place: "new.min", label: "New, smallest", only: [...FORMED, ...RANGED] },
-	{ place: "new.max", label: "New, largest", only: [...FORMED, ...RANGED] },
-	{ place: "max", label: "In service, most", only: LISTED },
-	{ place: "skim_max", label: "May come off in all", only: ["deck"] },
-	{ place: "wear_max", label: "Wear, most", only: FITTED },
-	{ place: "taper_max", label: "Taper, most", only: FORMED },
-	{ place: "out_of_round_max", label: "Out-of-round, most", only: FORMED },
-	{ place: "runout_max", label: "Runout (TIR), most", only: ["main_journal"] },
-	{ place: "bore_to_bore_max", label: "Bore to bore, most", only: HOUSINGS },
-	{ place: "alignment_max", label: "Out of line, most", only: ["main_housing"] },
-	{ place: "clearance.new.min", label: "Clearance new, least", only: FITTED },
-	{ place: "clearance.new.max", label: "Clearance new, most", only: FITTED },
-	{ place: "clearance.max", label: "Clearance in service, most", only: FITTED },
-	{ place: "clearance.target.min", label: "Own target, least", only: FITTED },
-	{ place: "clearance.target.max", label: "Own target, most", only: FITTED },
-	{ place: "undersizes", label: "Undersizes on offer", many: true, only: JOURNALS },
-	{ place: "oversizes", label: "Oversizes on offer", many: true, only: ["cylinder"] },
-	{ place: "shells", label: "Select shells on offer", many: true, only: JOURNALS },
-	{ place: "shells", label: "Thrust parts on offer: change of end float", many: true, only: ["end_float"] },
+	{ place: "new.min", label: "New, smallest" },
+	{ place: "new.max", label: "New, largest" },
+	{ place: "max", label: "In service, most" },
+	{ place: "skim_max", label: "May come off in all" },
+	{ place: "wear_max", label: "Wear, most" },
+	{ place: "taper_max", label: "Taper, most" },
+	{ place: "out_of_round_max", label: "Out-of-round, most" },
+	{ place: "runout_max", label: "Runout (TIR), most" },
+	{ place: "bore_to_bore_max", label: "Bore to bore, most" },
+	{ place: "alignment_max", label: "Out of line, most" },
+	{ place: "clearance.new.min", label: "Clearance new, least" },
+	{ place: "clearance.new.max", label: "Clearance new, most" },
+	{ place: "clearance.max", label: "Clearance in service, most" },
+	{ place: "clearance.target.min", label: "Own target, least" },
+	{ place: "clearance.target.max", label: "Own target, most" },
+	{ place: "undersizes", label: "Undersizes on offer", many: true },
+	{ place: "oversizes", label: "Oversizes on offer", many: true },
+	{
+		place: "shells",
+		label: "Select shells on offer",
+		many: true,
+		labels: { end_float: "Thrust parts on offer: change of end float" },
+	},
 ];
 
-const ENGINE = [...JOURNALS, "cylinder", ...HOUSINGS];
+/** The fields that judge a kind. */
+export const fieldsFor = (kind: Kind): Field[] =>
+	FIELDS.filter((f) => rowOf(kind).limits.includes(f.place.replace(/\.(min|max)$/, "")) || rowOf(kind).limits.includes(f.place));
 
-/** Every kind that has a card. */
-export const KINDS = [...ENGINE, ...LISTED];
+/** Every kind that has a card: those of sets as they are decided, then the others. */
+export function limitedKinds(): Kind[] {
+	const limited = kindRows().filter((row) => row.limits.length > 0);
+	const rank = (row: KindRow) => setRows().findIndex((set) => set.of === row.kind) + 1 || 99;
+	return [...limited].sort((a, b) => rank(a) - rank(b)).map((row) => row.kind);
+}
 
-/** The kinds whose limits matter to a job: a crankshaft alone has no bores, and lists only where they are taken. */
-export const kindsOf = (scope: string, taken: string[]): string[] => [
-	...(scope === "engine" ? ENGINE : JOURNALS),
-	...LISTED.filter((kind) => taken.includes(kind)),
-];
+/** The kinds whose limits matter to a job: those that are measured, with those that their fits are judged by. */
+export const kindsOf = (taken: Kind[]): Kind[] => limitedKinds().filter((kind) => taken.includes(kind));
 export const BLOCKS = ["book", "close"] as const;
 
 /** What is typed, by `block.kind.place`. */
@@ -84,7 +72,7 @@ function dig(tree: Tree | undefined, place: string): Tree | number | number[] | 
 export function toTyped(limits: LimitSet, system: System): Typed {
 	const typed: Typed = {};
 	for (const block of BLOCKS) {
-		for (const kind of KINDS) {
+		for (const kind of limitedKinds()) {
 			for (const f of FIELDS) {
 				const value = dig(limits[block][kind] as Tree | undefined, f.place);
 				if (typeof value === "number") typed[`${block}.${kind}.${f.place}`] = plain(value, system);
@@ -93,7 +81,7 @@ export function toTyped(limits: LimitSet, system: System): Typed {
 		}
 	}
 	for (const block of BLOCKS) {
-		for (const kind of KINDS) {
+		for (const kind of limitedKinds()) {
 			const told = sourceOf(limits[block][kind]);
 			if (told) typed[`${block}.${kind}.source`] = told;
 		}
@@ -133,7 +121,7 @@ export function fromTyped(typed: Typed, stored: LimitSet, system: System): Card 
 	const before = toTyped(stored, system);
 	const limits: LimitSet = { book: { ...stored.book }, close: { ...stored.close } };
 	for (const block of BLOCKS) {
-		for (const kind of KINDS) {
+		for (const kind of limitedKinds()) {
 			const tree: Tree = {};
 			for (const f of FIELDS) {
 				const name = `${block}.${kind}.${f.place}`;

@@ -1,10 +1,11 @@
 import type { LimitSet } from "../../api/client";
+import type { Kind } from "../../api/table";
 import type { System } from "../../quantity/length";
-import { BLOCKS, FIELDS, KINDS, toTyped } from "./card";
+import { BLOCKS, fieldsFor, limitedKinds, toTyped } from "./card";
 
 export interface Difference {
 	block: string;
-	kind: string;
+	kind: Kind;
 	label: string;
 	here: string;
 	there: string;
@@ -14,11 +15,10 @@ export interface Difference {
 export function differences(here: LimitSet, there: LimitSet, system: System): Difference[] {
 	const [a, b] = [toTyped(here, system), toTyped(there, system)];
 	return BLOCKS.flatMap((block) =>
-		KINDS.flatMap((kind) =>
-			FIELDS.flatMap((f) => {
+		limitedKinds().flatMap((kind) =>
+			fieldsFor(kind).flatMap((f) => {
 				const name = `${block}.${kind}.${f.place}`;
-				const relevant = !f.only || f.only.includes(kind);
-				return relevant && (a[name] ?? "") !== (b[name] ?? "")
+				return (a[name] ?? "") !== (b[name] ?? "")
 					? [{ block, kind, label: f.label, here: a[name] ?? "", there: b[name] ?? "" }]
 					: [];
 			}),

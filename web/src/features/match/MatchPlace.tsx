@@ -4,7 +4,8 @@ import { useState } from "react";
 import { Link, useParams } from "react-router";
 import type { BuildView, JobView, Matching } from "../../api/client";
 import { buildQuery, jobQuery, useSettle } from "../../api/queries";
-import { KIND_WORD, who } from "../../api/words";
+import { type Kind, plural } from "../../api/table";
+import { who } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
 import { Windows } from "../../drawing/Window";
@@ -63,7 +64,7 @@ interface MatchPanelProps {
 	settled: BuildView["settled"][number] | undefined;
 }
 
-const ONE: Record<string, string> = { cylinder: "Cylinder", piston: "piston", rod_journal: "Pin", rod_housing: "rod" };
+const ONE: Partial<Record<Kind, string>> = { cylinder: "Cylinder", piston: "piston", rod_journal: "Pin", rod_housing: "rod" };
 
 function MatchPanel({ view, matching: m, settled }: MatchPanelProps) {
 	const settle = useSettle(view.job.id);
@@ -84,9 +85,9 @@ function MatchPanel({ view, matching: m, settled }: MatchPanelProps) {
 		);
 	};
 	return (
-		<section className="panel" aria-label={`${KIND_WORD[m.with]} to ${KIND_WORD[m.of]?.toLowerCase()}`}>
+		<section className="panel" aria-label={`${plural(m.with)} to ${plural(m.of).toLowerCase()}`}>
 			<Title order={2} size="h4">
-				{KIND_WORD[m.with]} to {(KIND_WORD[m.of] ?? m.of).toLowerCase()}
+				{plural(m.with)} to {plural(m.of).toLowerCase()}
 			</Title>
 			<div className="soft">
 				Target <span className="figure">{show(m.target, unit)}</span>. Reckoned from {m.basis}.

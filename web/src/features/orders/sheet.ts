@@ -3,14 +3,14 @@ import { type System, show } from "../../quantity/length";
 
 /** A sheet as people look for it: the issue that holds, with those it took the place of, and the draft that waits to be issued. */
 export interface Entry {
-	name: string;
+	name: Sheet["name"];
 	title: string;
 	draft: Sheet | undefined;
 	issued: Issued | undefined;
 	struck: Issued[];
 }
 
-const ORDER = ["grind", "tunnel", "deck", "bore", "rods", "balance", "rings", "parts"];
+const ORDER: Sheet["name"][] = ["grind", "tunnel", "deck", "bore", "rods", "balance", "rings", "parts"];
 
 export function entriesOf({ orders }: JobView): Entry[] {
 	return ORDER.flatMap((name) => {

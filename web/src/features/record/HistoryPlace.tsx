@@ -4,6 +4,7 @@ import { Fragment } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import type { JobView, Moment } from "../../api/client";
 import { historyQuery, jobQuery } from "../../api/queries";
+import { isKind } from "../../api/table";
 import { who } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
@@ -30,7 +31,8 @@ const MOST = 2000;
 
 function History({ view }: { view: JobView }) {
 	const [search, setSearch] = useSearchParams();
-	const kind = search.get("kind") ?? "";
+	const about = search.get("kind") ?? "";
+	const kind = isKind(about) ? about : undefined;
 	const number = Number(search.get("number") ?? 0);
 	const moments = useQuery({ ...historyQuery(view.job.id, kind, number), placeholderData: (before) => before });
 	const parts = [...new Map(view.features.map((f) => [`${f.kind}/${f.number}`, f.title])).entries()];
@@ -72,7 +74,7 @@ function History({ view }: { view: JobView }) {
 						// biome-ignore lint/suspicious/noArrayIndexKey: moments have no names, and only grow at the other end
 						<Fragment key={i}>
 							{newDay ? <li className="day">{date}</li> : null}
-							<Line view={view} moment={m} feature={kind !== ""} />
+							<Line view={view} moment={m} feature={kind !== undefined} />
 						</Fragment>
 					);
 				})}

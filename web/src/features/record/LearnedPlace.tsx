@@ -3,7 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, useSearchParams } from "react-router";
 import type { LearnedView } from "../../api/client";
 import { learnedQuery } from "../../api/queries";
-import { KIND_WORD } from "../../api/words";
+import { plural } from "../../api/table";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
 import { WearByPlace } from "../../drawing/WearByPlace";
@@ -58,14 +58,14 @@ function Learned({ learned }: { learned: LearnedView }) {
 					return (
 						<section key={kind} className="panel">
 							<Title order={2} size="h4">
-								{KIND_WORD[kind] ?? kind}
+								{plural(kind)}
 							</Title>
 							<p style={{ margin: "0 0 0.5rem" }}>
 								{parts.length > 1 && parts.some((p) => p.median < worst.median)
 									? `Number ${worst.number} wears most: ${show(worst.median, learned.unit)} in the middle of all jobs.`
 									: `All wear alike: ${show(worst.median, learned.unit)} in the middle of all jobs.`}
 							</p>
-							<WearByPlace title={`Wear of ${KIND_WORD[kind] ?? kind} by number`} parts={parts} unit={learned.unit} />
+							<WearByPlace title={`Wear of ${plural(kind)} by number`} parts={parts} unit={learned.unit} />
 						</section>
 					);
 				})}

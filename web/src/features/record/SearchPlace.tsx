@@ -5,24 +5,12 @@ import { type FormEvent, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { type FoundJob, Refusal } from "../../api/client";
 import { type SearchFields, searchQuery } from "../../api/queries";
-import { day, KIND_WORD, setName, wayName } from "../../api/words";
+import { kindRows, setRows } from "../../api/table";
+import type { Way } from "../../api/way";
+import { day, setName, wayName } from "../../api/words";
 import { Bar } from "../../app/Bar";
 
-const SETS = [
-	"main_journals",
-	"rod_journals",
-	"cam_journals",
-	"main_housings",
-	"rod_housings",
-	"cylinders",
-	"deck",
-	"thrust",
-	"pistons",
-	"pins",
-	"rings",
-];
-
-const ACTIONS: Record<string, string> = {
+const ACTIONS: Record<Exclude<Way["action"], "measure" | "remeasure">, string> = {
 	reuse: "Reuse",
 	polish: "Polish",
 	grind: "Grind",
@@ -34,8 +22,6 @@ const ACTIONS: Record<string, string> = {
 	skim: "Skim",
 	replace: "Replace",
 };
-
-const KINDS = ["main_journal", "rod_journal", "cam_journal", "main_housing", "rod_housing", "cylinder", "piston", "pin"];
 
 const EMPTY: SearchFields = { text: "", set: "", action: "", step: "", kind: "", from: "", to: "", unit: "in" };
 
@@ -85,7 +71,7 @@ export function SearchPlace() {
 									<Select
 										aria-label="Set"
 										placeholder="any set"
-										data={SETS.map((value) => ({ value, label: setName(value) }))}
+										data={setRows().map(({ set: value, short: label }) => ({ value, label }))}
 										value={fields.set || null}
 										onChange={(value) => set({ set: value ?? "" })}
 										clearable
@@ -95,7 +81,7 @@ export function SearchPlace() {
 										placeholder="any way"
 										data={Object.entries(ACTIONS).map(([value, label]) => ({ value, label }))}
 										value={fields.action || null}
-										onChange={(value) => set({ action: value ?? "" })}
+										onChange={(value) => set({ action: (value ?? "") as SearchFields["action"] })}
 										clearable
 									/>
 									<TextInput
@@ -114,7 +100,9 @@ export function SearchPlace() {
 									<Select
 										aria-label="Part"
 										placeholder="any part"
-										data={KINDS.map((value) => ({ value, label: KIND_WORD[value] ?? value }))}
+										data={kindRows()
+											.filter((row) => row.quantity === "size" && !row.list && row.role !== "bearing")
+											.map(({ kind: value, plural: label }) => ({ value, label }))}
 										value={fields.kind || null}
 										onChange={(value) => set({ kind: value ?? "" })}
 										clearable

@@ -1,6 +1,7 @@
 import type { JobView, Moment } from "../../api/client";
+import { isSet, plural } from "../../api/table";
 import type { Way } from "../../api/way";
-import { KIND_WORD, LOOK_WORD, setName, stateWord, wayName } from "../../api/words";
+import { LOOK_WORD, setName, stateWord, wayName } from "../../api/words";
 import { show } from "../../quantity/length";
 
 const plain = (text: string) => text.replaceAll("_", " ");
@@ -21,7 +22,7 @@ export function place(view: JobView, m: Moment): string {
 	if (!m.kind) return "";
 	const feature = view.features.find((f) => f.kind === m.kind && f.number === m.number);
 	const state = m.state && m.state !== "as_found" ? `, ${stateWord(m.state).toLowerCase()}` : "";
-	return (feature?.title ?? KIND_WORD[m.kind] ?? plain(m.kind)) + at(m) + state;
+	return (feature?.title ?? plural(m.kind)) + at(m) + state;
 }
 
 /** Where on the part a single reading was taken; directions come in microdegrees. */
@@ -45,7 +46,7 @@ export function said(view: JobView, m: Moment): string {
 			if (m.text.startsWith("clear")) return "took a reading back";
 			return `read ${size}${m.text === "superseded" ? ", since replaced by another reading" : ""}`;
 		case "look":
-			return `graded it ${LOOK_WORD[m.text]?.toLowerCase() ?? plain(m.text)}`;
+			return `graded it ${m.text in LOOK_WORD ? LOOK_WORD[m.text as keyof typeof LOOK_WORD].toLowerCase() : plain(m.text)}`;
 		case "crack_test":
 			return m.text.startsWith("test_clear") ? `crack test: clear${m.text.slice(10)}` : `crack test: cracked${m.text.slice(12)}`;
 		case "gauge":
@@ -94,7 +95,7 @@ function sheets(view: JobView, text: string): string {
 /** A decision is told as "set action, overruled: reason", with its step as the value. */
 function decided(view: JobView, m: Moment): string {
 	const [, set = "", action = "", overruled, reason] = /^(\S+) ([a-z_]+)(, overruled)?(?:: ([\s\S]*))?$/.exec(m.text) ?? [];
-	if (!set) return plain(m.text);
+	if (!isSet(set)) return plain(m.text);
 	const way = wayName({ action: action as Way["action"], step: m.value ?? 0, shell: 0 }, view.job.unit, set);
 	return `${setName(set)}: ${way}${overruled ? ", against the advice" : ""}${reason ? `. “${reason}”` : ""}`;
 }

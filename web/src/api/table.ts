@@ -1,0 +1,73 @@
+import { queryOptions } from "@tanstack/react-query";
+import { client, type JobView, unwrap } from "./client";
+import type { components } from "./schema";
+
+type Schemas = components["schemas"];
+/** What Ledge knows of parts, sets and gauges. */
+export type Table = Schemas["Table"];
+/** What is the same of all parts of a kind. */
+export type KindRow = Schemas["PartRow"];
+export type Kind = KindRow["kind"];
+export type SetRow = Schemas["PartSetRow"];
+export type SetName = SetRow["set"];
+export type Instrument = Schemas["InstrumentRow"]["kind"];
+
+let table: Table = { kinds: [], sets: [], gauges: [] };
+let byKind = new Map<string, KindRow>();
+
+/** Takes the server's table for everything that is drawn from now on. */
+export function takeTable(next: Table) {
+	table = next;
+	byKind = new Map(next.kinds.map((row) => [row.kind, row]));
+}
+
+export const tableQuery = queryOptions({
+	queryKey: ["table"],
+	staleTime: Number.POSITIVE_INFINITY,
+	queryFn: async () => {
+		const got = await unwrap(client.GET("/api/v1/table"));
+		takeTable(got);
+		return got;
+	},
+});
+
+/** The kinds in the order of work. */
+export const kindRows = (): KindRow[] => table.kinds;
+export const setRows = (): SetRow[] => table.sets;
+export const gaugeRows = () => table.gauges;
+
+/** Whether a text, such as one of an address, names a kind. */
+export const isKind = (text: string | undefined): text is Kind => text !== undefined && byKind.has(text);
+
+/** Whether a text names a set. */
+export const isSet = (text: string): text is SetName => table.sets.some((row) => row.set === text);
+
+/** What is known of a kind. */
+export function rowOf(kind: Kind): KindRow {
+	const row = byKind.get(kind);
+	if (!row) throw new Error(`${kind} is no kind of part`);
+	return row;
+}
+
+/** The kind of a set's members. */
+export function membersOf(set: SetName): Kind {
+	const row = table.sets.find((one) => one.set === set);
+	if (!row) throw new Error(`${set} is no set of parts`);
+	return row.of;
+}
+
+/** The parts of a kind in words, all of them. */
+export const plural = (kind: Kind): string => rowOf(kind).plural;
+
+const COUNTS: Record<KindRow["each"], (job: JobView["job"]) => number> = {
+	one: () => 1,
+	main: (job) => job.mains,
+	throw: (job) => job.throws,
+	rod: (job) => job.cylinders,
+	cylinder: (job) => job.cylinders,
+	two_a_cylinder: (job) => 2 * job.cylinders,
+	bank: (job) => (job.arrangement === "inline" ? 1 : 2),
+};
+
+/** How many of a kind the engine of a job has. */
+export const countOf = (kind: Kind, job: JobView["job"]): number => COUNTS[rowOf(kind).each](job);
