@@ -175,8 +175,15 @@ func (r *reader) limitsByKind(n *node, at string) map[part.Kind]limit.Limits {
 }
 
 func (r *reader) limits(n *node, at string, whole bool) (l limit.Limits) {
-	allowed := []string{"new", "wear_max", "taper_max", "out_of_round_max", "runout_max", "bore_to_bore_max", "alignment_max", "max", "skim_max",
-		"undersizes", "oversizes", "clearance", "shells", "sources"}
+	allowed := []string{"sources"}
+	inside := map[string][]string{}
+	for _, name := range limit.FieldNames() {
+		outer, inner, nested := strings.Cut(name, ".")
+		if nested {
+			inside[outer] = append(inside[outer], inner)
+		}
+		allowed = append(allowed, outer)
+	}
 	if whole {
 		allowed = append(allowed, "by_number")
 	}
@@ -184,19 +191,17 @@ func (r *reader) limits(n *node, at string, whole bool) (l limit.Limits) {
 	if _, ok := r.object(n, at, allowed...); !ok {
 		return l
 	}
-	optional(n, at, "new", &l.New, r.rangeOf)
-	pointed(n, at, "wear_max", &l.WearMax, r.length)
-	pointed(n, at, "taper_max", &l.TaperMax, r.length)
-	pointed(n, at, "out_of_round_max", &l.OutOfRoundMax, r.length)
-	pointed(n, at, "runout_max", &l.RunoutMax, r.length)
-	pointed(n, at, "bore_to_bore_max", &l.BoreToBoreMax, r.length)
-	pointed(n, at, "alignment_max", &l.AlignmentMax, r.length)
-	pointed(n, at, "max", &l.Max, r.length)
-	pointed(n, at, "skim_max", &l.SkimMax, r.length)
-	optional(n, at, "undersizes", &l.Undersizes, r.lengths)
-	optional(n, at, "oversizes", &l.Oversizes, r.lengths)
-	optional(n, at, "shells", &l.Shells, r.lengths)
-	optional(n, at, "clearance", &l.Clearance, r.clearance)
+	if c := n.get("clearance"); c != nil {
+		l.Clearance = &limit.Clearance{}
+	}
+	for outer, names := range inside {
+		if nested := n.get(outer); nested != nil {
+			r.object(nested, pointer(at, outer), names...)
+		}
+	}
+	for i := range limit.Fields {
+		r.limit(n, at, &limit.Fields[i], &l)
+	}
 	if sources := n.get("sources"); sources != nil {
 		l.Sources = r.sources(sources, pointer(at, "sources"))
 	}
@@ -224,7 +229,7 @@ func (r *reader) limitProblems(l limit.Limits, at string) {
 }
 
 func (r *reader) sources(n *node, at string) map[string]limit.Source {
-	if _, ok := r.object(n, at, limit.Fields...); !ok {
+	if _, ok := r.object(n, at, limit.FieldNames()...); !ok {
 		return nil
 	}
 	all := map[string]limit.Source{}
@@ -250,13 +255,24 @@ func (r *reader) byNumber(n *node, at string) map[int]limit.Limits {
 	return all
 }
 
-func (r *reader) clearance(n *node, at string) *limit.Clearance {
-	if _, ok := r.object(n, at, "new", "max", "target"); !ok {
-		return nil
+// limit reads one field of limits, where it is there.
+func (r *reader) limit(n *node, at string, f *limit.Field, l *limit.Limits) {
+	for name := range strings.SplitSeq(f.Name, ".") {
+		if n.kind != "object" {
+			return
+		}
+		if n = n.get(name); n == nil {
+			return
+		}
+		at = pointer(at, name)
 	}
-	c := &limit.Clearance{}
-	optional(n, at, "new", &c.New, r.rangeOf)
-	pointed(n, at, "max", &c.Max, r.length)
-	optional(n, at, "target", &c.Target, r.rangeOf)
-	return c
+	switch f.Form {
+	case limit.Most:
+		length := r.length(n, at)
+		f.Set(l, limit.Value{Most: &length})
+	case limit.Span:
+		f.Set(l, limit.Value{Span: r.rangeOf(n, at)})
+	default:
+		f.Set(l, limit.Value{List: r.lengths(n, at)})
+	}
 }

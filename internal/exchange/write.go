@@ -5,6 +5,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"io"
+	"strings"
 
 	"ledge/internal/core/engine"
 	"ledge/internal/core/inspection"
@@ -15,15 +16,15 @@ import (
 )
 
 type inspectionDoc struct {
-	Format      string                  `json:"format"`
-	Unit        unit.System             `json:"unit"`
-	Job         map[string]string       `json:"job,omitempty"`
-	Engine      *engine.Layout          `json:"engine,omitempty"`
-	Policy      map[string]any          `json:"policy"`
-	Limits      map[part.Kind]limitsDoc `json:"limits,omitempty"`
-	LimitsClose map[part.Kind]limitsDoc `json:"limits_close,omitempty"`
-	Features    []map[string]any        `json:"features"`
-	Decisions   []decisionDoc           `json:"decisions,omitempty"`
+	Format      string                       `json:"format"`
+	Unit        unit.System                  `json:"unit"`
+	Job         map[string]string            `json:"job,omitempty"`
+	Engine      *engine.Layout               `json:"engine,omitempty"`
+	Policy      map[string]any               `json:"policy"`
+	Limits      map[part.Kind]map[string]any `json:"limits,omitempty"`
+	LimitsClose map[part.Kind]map[string]any `json:"limits_close,omitempty"`
+	Features    []map[string]any             `json:"features"`
+	Decisions   []decisionDoc                `json:"decisions,omitempty"`
 }
 
 type decisionDoc struct {
@@ -33,30 +34,6 @@ type decisionDoc struct {
 	Shell  decimal `json:"shell"`
 	Method string  `json:"method,omitempty"`
 	By     string  `json:"by,omitempty"`
-}
-
-type limitsDoc struct {
-	New           *spanDoc                `json:"new,omitempty"`
-	WearMax       *decimal                `json:"wear_max,omitempty"`
-	TaperMax      *decimal                `json:"taper_max,omitempty"`
-	OutOfRoundMax *decimal                `json:"out_of_round_max,omitempty"`
-	RunoutMax     *decimal                `json:"runout_max,omitempty"`
-	BoreToBoreMax *decimal                `json:"bore_to_bore_max,omitempty"`
-	AlignmentMax  *decimal                `json:"alignment_max,omitempty"`
-	Max           *decimal                `json:"max,omitempty"`
-	SkimMax       *decimal                `json:"skim_max,omitempty"`
-	Undersizes    []decimal               `json:"undersizes,omitempty"`
-	Oversizes     []decimal               `json:"oversizes,omitempty"`
-	Clearance     *clearanceDoc           `json:"clearance,omitempty"`
-	Shells        []decimal               `json:"shells,omitempty"`
-	Sources       map[string]limit.Source `json:"sources,omitempty"`
-	ByNumber      map[int]limitsDoc       `json:"by_number,omitempty"`
-}
-
-type clearanceDoc struct {
-	New    *spanDoc `json:"new,omitempty"`
-	Max    *decimal `json:"max,omitempty"`
-	Target *spanDoc `json:"target,omitempty"`
 }
 
 // WriteInspection writes an inspection as a ledge.inspection/1 document that [Read] gives back unchanged:
@@ -120,26 +97,48 @@ func (w writer) lengths(ls []unit.Length) []decimal {
 	return each(ls, w.length)
 }
 
-func (w writer) limitsByKind(all map[part.Kind]limit.Limits) map[part.Kind]limitsDoc {
-	docs := map[part.Kind]limitsDoc{}
+func (w writer) limitsByKind(all map[part.Kind]limit.Limits) map[part.Kind]map[string]any {
+	docs := map[part.Kind]map[string]any{}
 	for kind, l := range all {
 		docs[kind] = w.limits(l)
 	}
 	return docs
 }
 
-func (w writer) limits(l limit.Limits) limitsDoc {
-	doc := limitsDoc{New: w.window(l.New), WearMax: w.pointer(l.WearMax), TaperMax: w.pointer(l.TaperMax), OutOfRoundMax: w.pointer(l.OutOfRoundMax),
-		RunoutMax: w.pointer(l.RunoutMax), BoreToBoreMax: w.pointer(l.BoreToBoreMax), AlignmentMax: w.pointer(l.AlignmentMax), Max: w.pointer(l.Max), SkimMax: w.pointer(l.SkimMax),
-		Undersizes: w.lengths(l.Undersizes), Oversizes: w.lengths(l.Oversizes), Shells: w.lengths(l.Shells), Sources: l.Sources}
-	if c := l.Clearance; c != nil {
-		doc.Clearance = &clearanceDoc{w.window(c.New), w.pointer(c.Max), w.window(c.Target)}
-	}
-	for number, own := range l.ByNumber {
-		if doc.ByNumber == nil {
-			doc.ByNumber = map[int]limitsDoc{}
+func (w writer) limits(l limit.Limits) map[string]any {
+	doc := map[string]any{}
+	for i := range limit.Fields {
+		f := &limit.Fields[i]
+		v := f.Get(&l)
+		if v.Empty() {
+			continue
 		}
-		doc.ByNumber[number] = w.limits(own)
+		into := doc
+		outer, inner, nested := strings.Cut(f.Name, ".")
+		if nested {
+			if into[outer] == nil {
+				into[outer] = map[string]any{}
+			}
+			into, outer = into[outer].(map[string]any), inner
+		}
+		switch f.Form {
+		case limit.Most:
+			into[outer] = w.pointer(v.Most)
+		case limit.Span:
+			into[outer] = w.window(v.Span)
+		default:
+			into[outer] = w.lengths(v.List)
+		}
+	}
+	if len(l.Sources) > 0 {
+		doc["sources"] = l.Sources
+	}
+	if len(l.ByNumber) > 0 {
+		numbers := map[int]any{}
+		for number, own := range l.ByNumber {
+			numbers[number] = w.limits(own)
+		}
+		doc["by_number"] = numbers
 	}
 	return doc
 }

@@ -378,19 +378,15 @@ func (j Job) judgedBy() []string {
 			continue
 		}
 		var parts []string
-		if limits.New != nil {
-			parts = append(parts, "new "+between(limits.New.Min, limits.New.Max, j.In.Unit))
-		}
-		for _, one := range []struct {
-			name string
-			most *unit.Length
-		}{{"wear", limits.WearMax}, {"taper", limits.TaperMax}, {"out-of-round", limits.OutOfRoundMax}, {"runout", limits.RunoutMax}, {"bore to bore", limits.BoreToBoreMax}, {"alignment", limits.AlignmentMax}, {"most", limits.Max}} {
-			if one.most != nil {
-				parts = append(parts, one.name+" "+one.most.Show(j.In.Unit))
+		for i := range limit.Fields {
+			f := &limit.Fields[i]
+			switch v := f.Get(&limits); {
+			case f.Printed == "":
+			case v.Most != nil:
+				parts = append(parts, f.Printed+" "+v.Most.Show(j.In.Unit))
+			case v.Span != nil:
+				parts = append(parts, f.Printed+" "+between(v.Span.Min, v.Span.Max, j.In.Unit))
 			}
-		}
-		if c := limits.Clearance; c != nil && c.New != nil {
-			parts = append(parts, "clearance "+between(c.New.Min, c.New.Max, j.In.Unit))
 		}
 		lines = append(lines, kind.Title()+": "+strings.Join(parts, "; ")+".")
 	}

@@ -127,85 +127,45 @@ func readLimits(ctx context.Context, q querier, jobID int64) (LimitSet, error) {
 	return set, nil
 }
 
-// singles names the limits that are one length.
-func singles(l *limit.Limits) map[string]**unit.Length {
-	return map[string]**unit.Length{
-		"wear_max": &l.WearMax, "taper_max": &l.TaperMax, "out_of_round_max": &l.OutOfRoundMax,
-		"runout_max": &l.RunoutMax, "bore_to_bore_max": &l.BoreToBoreMax, "alignment_max": &l.AlignmentMax, "max": &l.Max, "skim_max": &l.SkimMax,
-	}
-}
-
-// lists names the limits that are several lengths.
-func lists(l *limit.Limits) map[string]*[]unit.Length {
-	return map[string]*[]unit.Length{"undersize": &l.Undersizes, "oversize": &l.Oversizes, "shell": &l.Shells}
-}
-
 func rowsOf(l limit.Limits) []limitRow {
 	var rows []limitRow
-	add := func(name string, place int, value unit.Length) {
-		rows = append(rows, limitRow{Name: name, Place: place, Value: value})
-	}
-	span := func(name string, r *limit.Range) {
-		if r != nil {
-			add(name+"_min", 0, r.Min)
-			add(name+"_max", 0, r.Max)
-		}
-	}
-	span("new", l.New)
-	for name, value := range singles(&l) {
-		if *value != nil {
-			add(name, 0, **value)
-		}
-	}
-	for name, values := range lists(&l) {
-		for i, value := range *values {
-			add(name, i, value)
-		}
-	}
-	if c := l.Clearance; c != nil {
-		span("clearance_new", c.New)
-		span("clearance_target", c.Target)
-		if c.Max != nil {
-			add("clearance_max", 0, *c.Max)
+	for i := range limit.Fields {
+		f := &limit.Fields[i]
+		v := f.Get(&l)
+		for place, length := range v.Lengths() {
+			row := limitRow{Name: f.Stored, Place: place, Value: length}
+			if f.Form == limit.Span {
+				row.Name, row.Place = f.Stored+[]string{"_min", "_max"}[place], 0
+			}
+			rows = append(rows, row)
 		}
 	}
 	return rows
 }
 
 func (row limitRow) into(l *limit.Limits) {
-	if single, ok := singles(l)[row.Name]; ok {
-		value := row.Value
-		*single = &value
-		return
-	}
-	if list, ok := lists(l)[row.Name]; ok {
-		*list = append(*list, row.Value)
-		return
-	}
-	ends := func(r **limit.Range) *limit.Range {
-		if *r == nil {
-			*r = &limit.Range{}
+	for i := range limit.Fields {
+		f := &limit.Fields[i]
+		v := f.Get(l)
+		switch {
+		case f.Form == limit.Span && (row.Name == f.Stored+"_min" || row.Name == f.Stored+"_max"):
+			if v.Span == nil {
+				v.Span = &limit.Range{}
+			}
+			if row.Name == f.Stored+"_min" {
+				v.Span.Min = row.Value
+			} else {
+				v.Span.Max = row.Value
+			}
+		case row.Name != f.Stored:
+			continue
+		case f.Form == limit.Most:
+			length := row.Value
+			v.Most = &length
+		default:
+			v.List = append(v.List, row.Value)
 		}
-		return *r
-	}
-	if row.Name != "new_min" && row.Name != "new_max" && l.Clearance == nil {
-		l.Clearance = &limit.Clearance{}
-	}
-	switch row.Name {
-	case "new_min":
-		ends(&l.New).Min = row.Value
-	case "new_max":
-		ends(&l.New).Max = row.Value
-	case "clearance_new_min":
-		ends(&l.Clearance.New).Min = row.Value
-	case "clearance_new_max":
-		ends(&l.Clearance.New).Max = row.Value
-	case "clearance_target_min":
-		ends(&l.Clearance.Target).Min = row.Value
-	case "clearance_target_max":
-		ends(&l.Clearance.Target).Max = row.Value
-	case "clearance_max":
-		value := row.Value
-		l.Clearance.Max = &value
+		f.Set(l, v)
+		return
 	}
 }

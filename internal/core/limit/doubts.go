@@ -40,29 +40,16 @@ func (l Limits) Doubts(s unit.System) []Doubt {
 		}
 		doubts = append(doubts, Doubt{field, fmt.Sprintf("%s %s is very large for %s: was %s meant?", odd.Show(s), s, what, text), likely})
 	}
-	one := func(field, what string, value *unit.Length) {
-		if value != nil {
-			ask(field, what, small, *value)
+	for i := range Fields {
+		f := &Fields[i]
+		if f.Large == "" {
+			continue
 		}
-	}
-	one("wear_max", "wear", l.WearMax)
-	one("taper_max", "a taper", l.TaperMax)
-	one("out_of_round_max", "an out-of-round", l.OutOfRoundMax)
-	one("runout_max", "a runout", l.RunoutMax)
-	one("bore_to_bore_max", "a difference between bores", l.BoreToBoreMax)
-	one("alignment_max", "an alignment", l.AlignmentMax)
-	one("skim_max", "what comes off a deck", l.SkimMax)
-	ask("undersizes", "an undersize", step, l.Undersizes...)
-	ask("oversizes", "an oversize", step, l.Oversizes...)
-	ask("shells", "a select shell", small, l.Shells...)
-	if c := l.Clearance; c != nil {
-		if c.New != nil {
-			ask("clearance.new", "a clearance", small, c.New.Min, c.New.Max)
+		most := small
+		if f.Step {
+			most = step
 		}
-		if c.Target != nil {
-			ask("clearance.target", "a clearance", small, c.Target.Min, c.Target.Max)
-		}
-		one("clearance.max", "a clearance", c.Max)
+		ask(f.Name, f.Large, most, f.get(&l).Lengths()...)
 	}
 	for number, own := range l.ByNumber {
 		for _, d := range own.Doubts(s) {

@@ -49,27 +49,18 @@ type Limits struct {
 
 // Over returns l with every field it lacks taken from base. ByNumber is dropped.
 func (l Limits) Over(base Limits) Limits {
-	merged := Limits{
-		New:           first(l.New, base.New),
-		WearMax:       first(l.WearMax, base.WearMax),
-		TaperMax:      first(l.TaperMax, base.TaperMax),
-		OutOfRoundMax: first(l.OutOfRoundMax, base.OutOfRoundMax),
-		RunoutMax:     first(l.RunoutMax, base.RunoutMax),
-		BoreToBoreMax: first(l.BoreToBoreMax, base.BoreToBoreMax),
-		AlignmentMax:  first(l.AlignmentMax, base.AlignmentMax),
-		Max:           first(l.Max, base.Max),
-		SkimMax:       first(l.SkimMax, base.SkimMax),
-		Undersizes:    firstList(l.Undersizes, base.Undersizes),
-		Oversizes:     firstList(l.Oversizes, base.Oversizes),
-		Shells:        firstList(l.Shells, base.Shells),
-		Clearance:     first(l.Clearance, base.Clearance),
+	merged := Limits{Sources: l.sourcesOver(base)}
+	if l.Clearance != nil || base.Clearance != nil {
+		merged.Clearance = &Clearance{}
 	}
-	merged.Sources = l.sourcesOver(base)
-	if l.Clearance != nil && base.Clearance != nil {
-		merged.Clearance = &Clearance{
-			New:    first(l.Clearance.New, base.Clearance.New),
-			Max:    first(l.Clearance.Max, base.Clearance.Max),
-			Target: first(l.Clearance.Target, base.Clearance.Target),
+	for i := range Fields {
+		f := &Fields[i]
+		v := f.get(&l)
+		if v.Empty() {
+			v = f.get(&base)
+		}
+		if !v.Empty() {
+			f.set(&merged, v)
 		}
 	}
 	return merged
@@ -77,17 +68,3 @@ func (l Limits) Over(base Limits) Limits {
 
 // For returns the limits that hold for one number.
 func (l Limits) For(number int) Limits { return l.ByNumber[number].Over(l) }
-
-func first[T any](a, b *T) *T {
-	if a != nil {
-		return a
-	}
-	return b
-}
-
-func firstList[T any](a, b []T) []T {
-	if a != nil {
-		return a
-	}
-	return b
-}

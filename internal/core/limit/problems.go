@@ -2,7 +2,6 @@ package limit
 
 import (
 	"fmt"
-	"slices"
 
 	"ledge/internal/core/unit"
 )
@@ -22,46 +21,32 @@ func (l Limits) Problems(s unit.System) []Problem {
 		problems = append(problems, Problem{field, place, fmt.Sprintf(format, args...)})
 	}
 	add := func(field, format string, args ...any) { at(field, -1, format, args...) }
-	order := func(field string, r *Range) {
-		if r != nil && r.Min > r.Max {
-			add(field, "The smallest, %s, is above the largest, %s.", r.Min.Show(s), r.Max.Show(s))
-		}
-	}
-	order("new", l.New)
-	for _, one := range []struct {
-		field string
-		value *unit.Length
-	}{{"wear_max", l.WearMax}, {"taper_max", l.TaperMax}, {"out_of_round_max", l.OutOfRoundMax}, {"runout_max", l.RunoutMax},
-		{"bore_to_bore_max", l.BoreToBoreMax}, {"alignment_max", l.AlignmentMax}, {"max", l.Max}, {"skim_max", l.SkimMax}} {
-		if one.value != nil && *one.value < 0 {
-			add(one.field, "A limit cannot be negative.")
+	for i := range Fields {
+		f := &Fields[i]
+		switch v := f.get(&l); {
+		case v.Span != nil && v.Span.Min > v.Span.Max:
+			add(f.Name, "The smallest, %s, is above the largest, %s.", v.Span.Min.Show(s), v.Span.Max.Show(s))
+		case v.Most != nil && *v.Most < 0 && !f.Signed:
+			add(f.Name, "A limit cannot be negative.")
+		case f.Form == Rise:
+			before := unit.Length(0)
+			for i, step := range v.List {
+				if step <= before {
+					at(f.Name, i, "%s does not rise above %s: the steps must rise one by one.", step.Show(s), before.Show(s))
+					break
+				}
+				before = step
+			}
 		}
 	}
 	if l.New != nil && l.Max != nil && *l.Max < l.New.Min {
 		add("max", "The largest in service, %s, is below the least when new, %s.", l.Max.Show(s), l.New.Min.Show(s))
 	}
-	for _, ladder := range []struct {
-		field string
-		steps []unit.Length
-	}{{"undersizes", l.Undersizes}, {"oversizes", l.Oversizes}} {
-		before := unit.Length(0)
-		for i, step := range ladder.steps {
-			if step <= before {
-				at(ladder.field, i, "%s does not rise above %s: the steps must rise one by one.", step.Show(s), before.Show(s))
-				break
-			}
-			before = step
-		}
-	}
-	if c := l.Clearance; c != nil {
-		order("clearance.new", c.New)
-		order("clearance.target", c.Target)
-		if c.New != nil && c.Max != nil && *c.Max < c.New.Min {
-			add("clearance.max", "The largest in service, %s, is below the least when new, %s.", c.Max.Show(s), c.New.Min.Show(s))
-		}
+	if c := l.Clearance; c != nil && c.New != nil && c.Max != nil && *c.Max < c.New.Min {
+		add("clearance.max", "The largest in service, %s, is below the least when new, %s.", c.Max.Show(s), c.New.Min.Show(s))
 	}
 	for field, source := range l.Sources {
-		if source.Words() == "" || !slices.Contains(Fields, field) {
+		if source.Words() == "" || FieldNamed(field) == nil {
 			add("sources."+field, "A source is maker, bearing_maker, shop or thumb, of a field that limits have.")
 		}
 	}

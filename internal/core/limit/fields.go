@@ -1,0 +1,151 @@
+package limit
+
+import "ledge/internal/core/unit"
+
+// A Form is what a field of limits holds.
+type Form string
+
+// The forms.
+const (
+	Most Form = "most" // one length that must not be exceeded
+	Span Form = "span" // a range
+	List Form = "list" // several lengths on offer
+	Rise Form = "rise" // several lengths that rise one by one from above zero
+)
+
+// A Value is what a field holds; nothing where nobody entered it.
+type Value struct {
+	Most *unit.Length
+	Span *Range
+	List []unit.Length
+}
+
+// Empty reports whether nothing is held.
+func (v Value) Empty() bool { return v.Most == nil && v.Span == nil && v.List == nil }
+
+// Lengths are those of v in order: one, both ends, or all.
+func (v Value) Lengths() []unit.Length {
+	switch {
+	case v.Most != nil:
+		return []unit.Length{*v.Most}
+	case v.Span != nil:
+		return []unit.Length{v.Span.Min, v.Span.Max}
+	}
+	return v.List
+}
+
+// A Field is one that limits may have. The file, the store, the report, the screens and the checks of what is entered walk this table:
+// a new limit is a field of [Limits] and a row here.
+type Field struct {
+	// Name is its place in the open file; a point stands before what lies inside another.
+	Name string `json:"name"`
+	Form Form   `json:"form"`
+	// Label and Labels name it on a screen: both ends of a span.
+	Label  string   `json:"label"`
+	Labels []string `json:"labels,omitempty"`
+	// Stored begins the names of its rows in the store.
+	Stored string `json:"-"`
+	// Printed names it on a report; empty where it is left out.
+	Printed string `json:"-"`
+	// Large is what one that looks mistyped is called; Step that it is a step between sizes, and larger than other limits.
+	Large string `json:"-"`
+	Step  bool   `json:"-"`
+	// Signed tells that it may be below zero.
+	Signed bool `json:"-"`
+	// Checks are those that it is the limit of, by name.
+	Checks []string `json:"-"`
+
+	get func(*Limits) Value
+	set func(*Limits, Value)
+}
+
+// Get returns what l holds in the field.
+func (f *Field) Get(l *Limits) Value { return f.get(l) }
+
+// Set puts a value into the field.
+func (f *Field) Set(l *Limits, v Value) { f.set(l, v) }
+
+func most(at func(*Limits) **unit.Length) (func(*Limits) Value, func(*Limits, Value)) {
+	return func(l *Limits) Value { return Value{Most: *at(l)} }, func(l *Limits, v Value) { *at(l) = v.Most }
+}
+
+func list(at func(*Limits) *[]unit.Length) (func(*Limits) Value, func(*Limits, Value)) {
+	return func(l *Limits) Value { return Value{List: *at(l)} }, func(l *Limits, v Value) { *at(l) = v.List }
+}
+
+// clearance is that of l, made where it has none yet.
+func clearance(l *Limits) *Clearance {
+	if l.Clearance == nil {
+		l.Clearance = &Clearance{}
+	}
+	return l.Clearance
+}
+
+// Fields is the table, in the order in which limits are written and entered.
+var Fields = func() []Field {
+	one := func(name, label, printed, large string, at func(*Limits) **unit.Length, checks ...string) Field {
+		f := Field{Name: name, Form: Most, Label: label, Stored: name, Printed: printed, Large: large, Checks: checks}
+		f.get, f.set = most(at)
+		return f
+	}
+	several := func(name, label, stored, large string, form Form, step bool, at func(*Limits) *[]unit.Length) Field {
+		f := Field{Name: name, Form: form, Label: label, Stored: stored, Large: large, Step: step, Signed: form == List}
+		f.get, f.set = list(at)
+		return f
+	}
+	play := func(name, label, stored, printed string, labels []string, of func(*Clearance) **Range) Field {
+		return Field{Name: name, Form: Span, Label: label, Labels: labels, Stored: stored, Printed: printed, Large: "a clearance", Signed: true,
+			get: func(l *Limits) (v Value) {
+				if l.Clearance != nil {
+					v.Span = *of(l.Clearance)
+				}
+				return v
+			},
+			set: func(l *Limits, v Value) { *of(clearance(l)) = v.Span }}
+	}
+	return []Field{
+		{Name: "new", Form: Span, Label: "New", Labels: []string{"New, smallest", "New, largest"}, Stored: "new", Printed: "new", Signed: true,
+			Checks: []string{"size_low", "size_high"},
+			get:    func(l *Limits) Value { return Value{Span: l.New} }, set: func(l *Limits, v Value) { l.New = v.Span }},
+		one("wear_max", "Wear, most", "wear", "wear", func(l *Limits) **unit.Length { return &l.WearMax }, "wear"),
+		one("taper_max", "Taper, most", "taper", "a taper", func(l *Limits) **unit.Length { return &l.TaperMax }, "taper"),
+		one("out_of_round_max", "Out-of-round, most", "out-of-round", "an out-of-round", func(l *Limits) **unit.Length { return &l.OutOfRoundMax }, "out_of_round"),
+		one("runout_max", "Runout (TIR), most", "runout", "a runout", func(l *Limits) **unit.Length { return &l.RunoutMax }, "runout"),
+		one("bore_to_bore_max", "Bore to bore, most", "bore to bore", "a difference between bores", func(l *Limits) **unit.Length { return &l.BoreToBoreMax }, "bore_to_bore"),
+		one("alignment_max", "Out of line, most", "alignment", "an alignment", func(l *Limits) **unit.Length { return &l.AlignmentMax }, "alignment"),
+		one("max", "In service, most", "most", "", func(l *Limits) **unit.Length { return &l.Max }),
+		one("skim_max", "May come off in all", "", "what comes off a deck", func(l *Limits) **unit.Length { return &l.SkimMax }),
+		several("undersizes", "Undersizes on offer", "undersize", "an undersize", Rise, true, func(l *Limits) *[]unit.Length { return &l.Undersizes }),
+		several("oversizes", "Oversizes on offer", "oversize", "an oversize", Rise, true, func(l *Limits) *[]unit.Length { return &l.Oversizes }),
+		several("shells", "Select shells on offer", "shell", "a select shell", List, false, func(l *Limits) *[]unit.Length { return &l.Shells }),
+		play("clearance.new", "Clearance new", "clearance_new", "clearance", []string{"Clearance new, least", "Clearance new, most"}, func(c *Clearance) **Range { return &c.New }),
+		{Name: "clearance.max", Form: Most, Label: "Clearance in service, most", Stored: "clearance_max", Large: "a clearance", Signed: true,
+			get: func(l *Limits) (v Value) {
+				if l.Clearance != nil {
+					v.Most = l.Clearance.Max
+				}
+				return v
+			},
+			set: func(l *Limits, v Value) { clearance(l).Max = v.Most }},
+		play("clearance.target", "Own target", "clearance_target", "", []string{"Own target, least", "Own target, most"}, func(c *Clearance) **Range { return &c.Target }),
+	}
+}()
+
+// FieldNamed returns a field by its name in the open file, or nil.
+func FieldNamed(name string) *Field {
+	for i := range Fields {
+		if Fields[i].Name == name {
+			return &Fields[i]
+		}
+	}
+	return nil
+}
+
+// FieldNames are the names under which sources are told.
+func FieldNames() []string {
+	names := make([]string, len(Fields))
+	for i := range Fields {
+		names[i] = Fields[i].Name
+	}
+	return names
+}
