@@ -12,7 +12,11 @@ func schemaCommand() *cobra.Command {
 		Short: "Print the JSON Schema of the inspection and result documents",
 		Args:  cobra.NoArgs,
 		RunE: func(cmd *cobra.Command, _ []string) error {
-			_, err := cmd.OutOrStdout().Write(exchange.Schema)
+			schema, err := exchange.Schema()
+			if err != nil {
+				return err
+			}
+			_, err = cmd.OutOrStdout().Write(schema)
 			return err
 		},
 	}

@@ -123,36 +123,29 @@ func (r *reader) layout(n *node, at string) *engine.Layout {
 }
 
 func (r *reader) policy(n *node, at string, p *inspection.Policy) {
-	if _, ok := r.object(n, at, "decision_rule", "wear_reference", "clearance_target", "bore_cleanup", "pin_cleanup", "grind",
-		"rings_renewed", "mixed_halves", "mixed_shells", "limits", "cleanup_allowance", "polish_stock", "hone_stock",
-		"line_hone_stock", "cap_cut_max", "step_limit", "refit_shells", "duty_clearance"); !ok {
+	names := make([]string, len(inspection.PolicyFields))
+	for i := range names {
+		names[i] = inspection.PolicyFields[i].Name
+	}
+	if _, ok := r.object(n, at, names...); !ok {
 		return
 	}
-	one := func(name string, dst *string) {
-		if value := n.get(name); value != nil {
-			*dst = choice(r, value, pointer(at, name), *dst, inspection.Choices(name)...)
+	for i := range inspection.PolicyFields {
+		f := &inspection.PolicyFields[i]
+		value := n.get(f.Name)
+		if value == nil {
+			continue
+		}
+		place := pointer(at, f.Name)
+		switch held := f.At(p).(type) {
+		case *string:
+			*held = choice(r, value, place, *held, f.Words()...)
+		case *bool:
+			*held = r.truth(value, place)
+		case *unit.Length:
+			*held = r.length(value, place)
 		}
 	}
-	rule := string(p.DecisionRule)
-	one("decision_rule", &rule)
-	p.DecisionRule = limit.Rule(rule)
-	one("wear_reference", &p.WearReference)
-	one("clearance_target", &p.ClearanceTarget)
-	one("bore_cleanup", &p.BoreCleanup)
-	one("pin_cleanup", &p.PinCleanup)
-	one("grind", &p.Grind)
-	one("limits", &p.Limits)
-	optional(n, at, "rings_renewed", &p.RingsRenewed, r.truth)
-	optional(n, at, "mixed_halves", &p.MixedHalves, r.truth)
-	optional(n, at, "mixed_shells", &p.MixedShells, r.truth)
-	optional(n, at, "cleanup_allowance", &p.CleanupAllowance, r.length)
-	optional(n, at, "polish_stock", &p.PolishStock, r.length)
-	optional(n, at, "hone_stock", &p.HoneStock, r.length)
-	optional(n, at, "line_hone_stock", &p.LineHoneStock, r.length)
-	optional(n, at, "cap_cut_max", &p.CapCutMax, r.length)
-	optional(n, at, "step_limit", &p.StepLimit, r.length)
-	optional(n, at, "refit_shells", &p.RefitShells, r.truth)
-	optional(n, at, "duty_clearance", &p.DutyClearance, r.length)
 	for _, problem := range p.Problems() {
 		r.problem(pointer(at, problem.Field), "%s", problem.Sentence)
 	}

@@ -14,6 +14,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"ledge/internal/core/disposition"
+	"ledge/internal/varied"
 )
 
 func example(t testing.TB) string {
@@ -92,7 +93,9 @@ func TestUnitAnywhereAndDeviations(t *testing.T) {
 
 func schemas(t *testing.T) (inspection, result *jsonschema.Schema) {
 	t.Helper()
-	doc, err := jsonschema.UnmarshalJSON(bytes.NewReader(Schema))
+	text, err := Schema()
+	require.NoError(t, err)
+	doc, err := jsonschema.UnmarshalJSON(bytes.NewReader(text))
 	require.NoError(t, err)
 	compiler := jsonschema.NewCompiler()
 	require.NoError(t, compiler.AddResource("ledge.json", doc))
@@ -109,6 +112,9 @@ func TestSchemaAgrees(t *testing.T) {
 	docs := []string{example(t)}
 	for _, c := range decisions {
 		docs = append(docs, c.doc)
+	}
+	for seed := range uint64(40) {
+		docs = append(docs, string(varied.Document(seed)))
 	}
 	for _, text := range docs {
 		doc, err := jsonschema.UnmarshalJSON(strings.NewReader(text))

@@ -81,13 +81,19 @@ func writeInspection(out io.Writer, in *inspection.Inspection) error {
 }
 
 func (w writer) policy(p inspection.Policy) map[string]any {
-	return map[string]any{
-		"decision_rule": p.DecisionRule, "wear_reference": p.WearReference, "clearance_target": p.ClearanceTarget, "bore_cleanup": p.BoreCleanup,
-		"pin_cleanup": p.PinCleanup, "grind": p.Grind, "rings_renewed": p.RingsRenewed, "mixed_halves": p.MixedHalves, "mixed_shells": p.MixedShells,
-		"limits": p.Limits, "cleanup_allowance": w.length(p.CleanupAllowance), "polish_stock": w.length(p.PolishStock), "hone_stock": w.length(p.HoneStock),
-		"line_hone_stock": w.length(p.LineHoneStock), "cap_cut_max": w.length(p.CapCutMax), "step_limit": w.length(p.StepLimit),
-		"refit_shells": p.RefitShells, "duty_clearance": w.length(p.DutyClearance),
+	doc := map[string]any{}
+	for i := range inspection.PolicyFields {
+		f := &inspection.PolicyFields[i]
+		switch held := f.At(&p).(type) {
+		case *string:
+			doc[f.Name] = *held
+		case *bool:
+			doc[f.Name] = *held
+		case *unit.Length:
+			doc[f.Name] = w.length(*held)
+		}
 	}
+	return doc
 }
 
 func (w writer) lengths(ls []unit.Length) []decimal {

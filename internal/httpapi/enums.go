@@ -58,6 +58,8 @@ func lists(r huma.Registry) {
 	list(r, limit.Verdicts()...)
 	list(r, limit.Rules()...)
 	list(r, limit.Sources()...)
+	list(r, limit.Most, limit.Span, limit.List, limit.Rise)
+	list(r, inspection.OneOf, inspection.YesOrNo, inspection.Stock)
 	list(r, instrument.Kinds()...)
 	list(r, instrument.Modes()...)
 	list(r, schedule.Operations()...)
@@ -69,4 +71,19 @@ func lists(r huma.Registry) {
 	list(r, inspection.Looks()...)
 	list(r, unit.In, unit.MM)
 	list(r, store.Viewer, store.Inspector, store.Decider, store.Owner)
+}
+
+// chosen makes the words of the policy closed lists, from its table.
+func chosen(r huma.Registry) {
+	policy := r.Map()["InspectionPolicy"]
+	for i := range inspection.PolicyFields {
+		if f := &inspection.PolicyFields[i]; f.Form == inspection.OneOf {
+			field := policy.Properties[f.Name]
+			field.Enum = nil
+			for _, word := range f.Words() {
+				field.Enum = append(field.Enum, word)
+			}
+			field.PrecomputeMessages()
+		}
+	}
 }

@@ -149,6 +149,7 @@ func (a resources) mount(router chi.Router, version string) huma.API {
 	a.people(api)
 	a.shares(api)
 	a.build(api)
+	chosen(config.Components.Schemas)
 	return api
 }
 

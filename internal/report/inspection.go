@@ -367,11 +367,14 @@ func (p *page) list(f *inspection.Feature) {
 
 // judgedBy says by which limits and which policy everything was judged.
 func (j Job) judgedBy() []string {
-	policy := j.In.Policy
-	lines := []string{
-		fmt.Sprintf("Limits “%s”; decision rule “%s”; wear counted from “%s”; clearance target “%s”; bores clean up to “%s”, pins to “%s”; grind “%s”.",
-			policy.Limits, policy.DecisionRule, policy.WearReference, policy.ClearanceTarget, policy.BoreCleanup, policy.PinCleanup, policy.Grind),
+	var chosen []string
+	for i := range inspection.PolicyFields {
+		f := &inspection.PolicyFields[i]
+		if word, ok := f.At(&j.In.Policy).(*string); ok && f.Printed != "" {
+			chosen = append(chosen, fmt.Sprintf("%s “%s”", f.Printed, *word))
+		}
 	}
+	lines := []string{strings.Join(chosen, "; ") + "."}
 	for _, kind := range append(part.Grids(), part.Lists()...) {
 		limits, ok := j.In.LimitsFor(kind, 0)
 		if !ok {

@@ -29,11 +29,11 @@ const (
 // A Policy is how a shop judges. Lengths are stocks and allowances.
 type Policy struct {
 	DecisionRule    limit.Rule `json:"decision_rule"`
-	WearReference   string     `json:"wear_reference" enum:"measured,book,middle"`
-	ClearanceTarget string     `json:"clearance_target" enum:"range,per_inch"`
-	BoreCleanup     string     `json:"bore_cleanup" enum:"hold_centre,follow_wear"`
-	PinCleanup      string     `json:"pin_cleanup" enum:"follow_wear,hold_stroke"`
-	Grind           string     `json:"grind" enum:"when_needed,always"`
+	WearReference   string     `json:"wear_reference"`
+	ClearanceTarget string     `json:"clearance_target"`
+	BoreCleanup     string     `json:"bore_cleanup"`
+	PinCleanup      string     `json:"pin_cleanup"`
+	Grind           string     `json:"grind"`
 	RingsRenewed    bool       `json:"rings_renewed"`
 	MixedHalves     bool       `json:"mixed_halves"`
 	MixedShells     bool       `json:"mixed_shells"`
@@ -41,7 +41,7 @@ type Policy struct {
 	RefitShells bool `json:"refit_shells"`
 	// DutyClearance is added to the clearance aimed at where the duty is more than standard.
 	DutyClearance    unit.Length `json:"duty_clearance"`
-	Limits           string      `json:"limits" enum:"book,close"`
+	Limits           string      `json:"limits"`
 	CleanupAllowance unit.Length `json:"cleanup_allowance"`
 	PolishStock      unit.Length `json:"polish_stock"`
 	HoneStock        unit.Length `json:"hone_stock"`
@@ -50,48 +50,129 @@ type Policy struct {
 	StepLimit        unit.Length `json:"step_limit"`
 }
 
-// choices are what a field of the policy that is a word can be.
-var choices = map[string][]string{
-	"decision_rule": {string(limit.Plain), string(limit.Guarded)}, "wear_reference": {Measured, Book, Middle}, "clearance_target": {TargetRange, TargetPerInch},
-	"bore_cleanup": {HoldCentre, FollowWear}, "pin_cleanup": {FollowWear, HoldStroke}, "grind": {GrindWhenNeeded, GrindAlways}, "limits": {Book, Close},
+// A PolicyForm is what a field of the policy holds.
+type PolicyForm string
+
+// The forms.
+const (
+	OneOf   PolicyForm = "one_of" // one of several words
+	YesOrNo PolicyForm = "yes_or_no"
+	Stock   PolicyForm = "stock" // a length, zero or more
+)
+
+// A Choice is one word of a field, and what a screen calls it.
+type Choice struct {
+	Value string `json:"value"`
+	Label string `json:"label"`
 }
 
-// Choices are the words that a field of the policy can be.
-func Choices(field string) []string { return choices[field] }
+// A PolicyField is one field of the policy. The file, the store, the report, the screen and the checks of what is entered walk the table:
+// a new one is a field of [Policy], a row here and its rule.
+type PolicyField struct {
+	Name  string     `json:"name"`
+	Form  PolicyForm `json:"form"`
+	Label string     `json:"label"`
+	Hint  string     `json:"hint,omitempty"`
+	// Choices are the words, the usual one first.
+	Choices []Choice `json:"choices,omitempty"`
+	// Printed names it on a report; empty where it is left out.
+	Printed string `json:"-"`
+	// Usual are thousandths of an inch in tenths and micrometres: round figures in either unit. Yes is what is usual of a yes or no.
+	Usual [2]unit.Length `json:"-"`
+	Yes   bool           `json:"-"`
+
+	word   func(*Policy) *string
+	truth  func(*Policy) *bool
+	length func(*Policy) *unit.Length
+}
+
+// PolicyFields is the table, in the order of a screen. Figures: common practice.
+var PolicyFields = []PolicyField{
+	{Name: "limits", Form: OneOf, Label: "Limit set", Hint: "the maker's or the stricter one", Printed: "Limits",
+		Choices: []Choice{{Book, "Book"}, {Close, "Close"}},
+		word:    func(p *Policy) *string { return &p.Limits }},
+	{Name: "decision_rule", Form: OneOf, Label: "Near a limit", Hint: "does the gauge's uncertainty count?", Printed: "decision rule",
+		Choices: []Choice{{string(limit.Plain), "A number inside is inside"}, {string(limit.Guarded), "Only what is surely inside"}},
+		word:    func(p *Policy) *string { return (*string)(&p.DecisionRule) }},
+	{Name: "wear_reference", Form: OneOf, Label: "What it was when new", Hint: "wear counts from there", Printed: "wear counted from",
+		Choices: []Choice{{Book, "The end of new that flatters least"}, {Middle, "The middle of new"}, {Measured, "The unworn part, where measured"}},
+		word:    func(p *Policy) *string { return &p.WearReference }},
+	{Name: "clearance_target", Form: OneOf, Label: "Clearance window", Hint: "which clearances are right", Printed: "clearance target",
+		Choices: []Choice{{TargetRange, "The maker's range"}, {TargetPerInch, "A thousandth of the diameter"}},
+		word:    func(p *Policy) *string { return &p.ClearanceTarget }},
+	{Name: "bore_cleanup", Form: OneOf, Label: "Cylinders are bored", Hint: "about which centre", Printed: "bores clean up to",
+		Choices: []Choice{{HoldCentre, "Holding the centre"}, {FollowWear, "Following the wear"}},
+		word:    func(p *Policy) *string { return &p.BoreCleanup }},
+	{Name: "pin_cleanup", Form: OneOf, Label: "Rod journals are ground", Hint: "about which centre", Printed: "pins to",
+		Choices: []Choice{{FollowWear, "Following the wear"}, {HoldStroke, "Holding the stroke"}},
+		word:    func(p *Policy) *string { return &p.PinCleanup }},
+	{Name: "grind", Form: OneOf, Label: "Grinding", Hint: "on every rebuild or not", Printed: "grind",
+		Choices: []Choice{{GrindWhenNeeded, "Only when the numbers say so"}, {GrindAlways, "Always"}},
+		word:    func(p *Policy) *string { return &p.Grind }},
+	{Name: "rings_renewed", Form: YesOrNo, Label: "Rings are renewed: cylinders are honed", Yes: true, truth: func(p *Policy) *bool { return &p.RingsRenewed }},
+	{Name: "mixed_halves", Form: YesOrNo, Label: "Half a shell of each size may be mixed", truth: func(p *Policy) *bool { return &p.MixedHalves }},
+	{Name: "mixed_shells", Form: YesOrNo, Label: "Each journal may take its own shell", truth: func(p *Policy) *bool { return &p.MixedShells }},
+	{Name: "refit_shells", Form: YesOrNo, Label: "Shells that look perfect are refitted", truth: func(p *Policy) *bool { return &p.RefitShells }},
+	{Name: "cleanup_allowance", Form: Stock, Label: "Clean-up allowance", Usual: [2]unit.Length{10, 25}, length: func(p *Policy) *unit.Length { return &p.CleanupAllowance }},
+	{Name: "polish_stock", Form: Stock, Label: "A polish takes", Usual: [2]unit.Length{2, 5}, length: func(p *Policy) *unit.Length { return &p.PolishStock }},
+	{Name: "hone_stock", Form: Stock, Label: "Honing stock", Usual: [2]unit.Length{30, 80}, length: func(p *Policy) *unit.Length { return &p.HoneStock }},
+	{Name: "line_hone_stock", Form: Stock, Label: "Line-honing stock", Usual: [2]unit.Length{20, 50}, length: func(p *Policy) *unit.Length { return &p.LineHoneStock }},
+	{Name: "cap_cut_max", Form: Stock, Label: "Caps are cut by at most", Usual: [2]unit.Length{60, 150}, length: func(p *Policy) *unit.Length { return &p.CapCutMax }},
+	{Name: "step_limit", Form: Stock, Label: "A ledge counts from", Usual: [2]unit.Length{30, 80}, length: func(p *Policy) *unit.Length { return &p.StepLimit }},
+	{Name: "duty_clearance", Form: Stock, Label: "More clearance for more than standard duty", length: func(p *Policy) *unit.Length { return &p.DutyClearance }},
+}
+
+// At returns where p keeps the field: a *string, a *bool or a *unit.Length.
+func (f *PolicyField) At(p *Policy) any {
+	switch f.Form {
+	case OneOf:
+		return f.word(p)
+	case YesOrNo:
+		return f.truth(p)
+	}
+	return f.length(p)
+}
+
+// Words are the choices as the file has them.
+func (f *PolicyField) Words() []string {
+	words := make([]string, len(f.Choices))
+	for i, c := range f.Choices {
+		words[i] = c.Value
+	}
+	return words
+}
 
 // Problems lists what cannot be in p.
 func (p Policy) Problems() []limit.Problem {
 	var problems []limit.Problem
-	add := func(field, sentence string) {
-		problems = append(problems, limit.Problem{Field: field, Place: -1, Sentence: sentence})
-	}
-	for _, one := range []struct{ field, value string }{{"decision_rule", string(p.DecisionRule)}, {"wear_reference", p.WearReference}, {"clearance_target", p.ClearanceTarget},
-		{"bore_cleanup", p.BoreCleanup}, {"pin_cleanup", p.PinCleanup}, {"grind", p.Grind}, {"limits", p.Limits}} {
-		if !slices.Contains(choices[one.field], one.value) {
-			add(one.field, "It is one of: "+strings.Join(choices[one.field], ", ")+".")
-		}
-	}
-	for _, one := range []struct {
-		field string
-		value unit.Length
-	}{{"duty_clearance", p.DutyClearance}, {"cleanup_allowance", p.CleanupAllowance}, {"polish_stock", p.PolishStock}, {"hone_stock", p.HoneStock},
-		{"line_hone_stock", p.LineHoneStock}, {"cap_cut_max", p.CapCutMax}, {"step_limit", p.StepLimit}} {
-		if one.value < 0 {
-			add(one.field, "It cannot be negative.")
+	for i := range PolicyFields {
+		f := &PolicyFields[i]
+		switch held := f.At(&p).(type) {
+		case *string:
+			if !slices.Contains(f.Words(), *held) {
+				problems = append(problems, limit.Problem{Field: f.Name, Place: -1, Sentence: "It is one of: " + strings.Join(f.Words(), ", ") + "."})
+			}
+		case *unit.Length:
+			if *held < 0 {
+				problems = append(problems, limit.Problem{Field: f.Name, Place: -1, Sentence: "It cannot be negative."})
+			}
 		}
 	}
 	return problems
 }
 
 // DefaultPolicy is the policy of a shop that has chosen nothing; its figures are round in s. Common practice.
-func DefaultPolicy(s unit.System) Policy {
-	pick := func(thousandths, micrometres unit.Length) unit.Length {
-		return s.Pick(thousandths*unit.Thou/10, micrometres*unit.Micrometre)
+func DefaultPolicy(s unit.System) (p Policy) {
+	for i := range PolicyFields {
+		f := &PolicyFields[i]
+		switch held := f.At(&p).(type) {
+		case *string:
+			*held = f.Choices[0].Value
+		case *bool:
+			*held = f.Yes
+		case *unit.Length:
+			*held = s.Pick(f.Usual[0]*unit.Thou/10, f.Usual[1]*unit.Micrometre)
+		}
 	}
-	return Policy{
-		DecisionRule: limit.Plain, WearReference: Book, ClearanceTarget: TargetRange,
-		BoreCleanup: HoldCentre, PinCleanup: FollowWear, Grind: GrindWhenNeeded, RingsRenewed: true, Limits: Book,
-		CleanupAllowance: pick(10, 25), PolishStock: pick(2, 5), HoneStock: pick(30, 80),
-		LineHoneStock: pick(20, 50), CapCutMax: pick(60, 150), StepLimit: pick(30, 80),
-	}
+	return p
 }

@@ -1576,6 +1576,10 @@ export interface components {
             off: components["schemas"]["FormVector"][];
             says: string;
         };
+        InspectionChoice: {
+            label: string;
+            value: string;
+        };
         InspectionExpectation: {
             own: boolean;
             /** Format: int64 */
@@ -1666,7 +1670,15 @@ export interface components {
             /** Format: int64 */
             step_limit: number;
             /** @enum {string} */
-            wear_reference: "measured" | "book" | "middle";
+            wear_reference: "book" | "middle" | "measured";
+        };
+        InspectionPolicyField: {
+            choices?: components["schemas"]["InspectionChoice"][];
+            /** @enum {string} */
+            form: "one_of" | "yes_or_no" | "stock";
+            hint?: string;
+            label: string;
+            name: string;
         };
         InspectionWear: {
             /** Format: int64 */
@@ -1790,6 +1802,13 @@ export interface components {
             max?: number;
             new?: components["schemas"]["LimitRange"];
             target?: components["schemas"]["LimitRange"];
+        };
+        LimitField: {
+            /** @enum {string} */
+            form: "most" | "span" | "list" | "rise";
+            label: string;
+            labels?: string[];
+            name: string;
         };
         LimitLimits: {
             /** Format: int64 */
@@ -2603,6 +2622,8 @@ export interface components {
             gauges: components["schemas"]["InstrumentRow"][];
             /** @description in the order of work */
             kinds: components["schemas"]["PartRow"][];
+            limits: components["schemas"]["LimitField"][];
+            policy: components["schemas"]["InspectionPolicyField"][];
             /** @description in the order in which they are decided */
             sets: components["schemas"]["PartSetRow"][];
         };
