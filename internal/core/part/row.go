@@ -47,6 +47,8 @@ type Row struct {
 	Gauge instrument.Kind `json:"gauge,omitempty"`
 	// Limits are the fields of limits that are asked for it; a file may hold others.
 	Limits []string `json:"limits"`
+	// Labels name fields that mean something else on this kind.
+	Labels map[string]string `json:"labels,omitempty"`
 	// States are those it is measured in after work; as new parts all are.
 	States []string `json:"states"`
 	// List says how it is taken where it is no grid; nil for grids.

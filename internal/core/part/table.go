@@ -64,6 +64,7 @@ var table = []Row{
 		Gauge: instrument.Indicator, States: none,
 		Types:  "Lever lightly both ways and type what the dial swings. Keep fingers clear of the webs.",
 		Limits: []string{"new", "max", "shells"},
+		Labels: map[string]string{"shells": "Thrust parts on offer: change of end float"},
 		List:   &List{Form: Float, Lines: []string{"first", "second", "third", "let go", "feeler"}, Columns: []string{"crank at 0°", "turned 180°"}, Angles: halfTurn, ByColumn: true},
 	},
 	{

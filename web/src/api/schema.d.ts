@@ -2024,6 +2024,9 @@ export interface components {
             judged_by?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /** @enum {string} */
             kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            labels?: {
+                [key: string]: string;
+            };
             limits: string[];
             list?: components["schemas"]["PartList"];
             looked: boolean;

@@ -12,7 +12,7 @@ export type SetRow = Schemas["PartSetRow"];
 export type SetName = SetRow["set"];
 export type Instrument = Schemas["InstrumentRow"]["kind"];
 
-let table: Table = { kinds: [], sets: [], gauges: [] };
+let table: Table = { kinds: [], sets: [], gauges: [], limits: [], policy: [] };
 let byKind = new Map<string, KindRow>();
 
 /** Takes the server's table for everything that is drawn from now on. */
@@ -35,6 +35,9 @@ export const tableQuery = queryOptions({
 export const kindRows = (): KindRow[] => table.kinds;
 export const setRows = (): SetRow[] => table.sets;
 export const gaugeRows = () => table.gauges;
+/** The fields of limits, and those of the policy. */
+export const limitRows = () => table.limits;
+export const policyRows = () => table.policy;
 
 /** Whether a text, such as one of an address, names a kind. */
 export const isKind = (text: string | undefined): text is Kind => text !== undefined && byKind.has(text);

@@ -13,7 +13,7 @@ import { CameBack, useKept } from "../../app/use-kept";
 import { plain, type System } from "../../quantity/length";
 import { Cards } from "./Cards";
 import { Changes } from "./Changes";
-import { FIELDS, fieldsFor, fromTyped, kindsOf, SEVERAL, type Typed, toTyped } from "./card";
+import { allFields, fieldsFor, fromTyped, kindsOf, SEVERAL, type Typed, toTyped } from "./card";
 import { PolicyFields } from "./PolicyFields";
 
 /** The limits and the policy of one job, typed in or copied from another. */
@@ -219,7 +219,8 @@ function likelyTexts(refusal: Refusal, unit: System): Record<string, string> {
 		const likely = (mark as { likely?: number[] } | undefined)?.likely;
 		if (!likely) continue;
 		const name = place.replace(/^limits\./, "");
-		if (FIELDS.some((f) => f.many && name.endsWith(`.${f.place}`))) texts[name] = likely.map((l) => plain(l, unit)).join(" ");
+		if (allFields().some((f) => f.many && name.endsWith(`.${f.place}`)))
+			texts[name] = likely.map((l) => plain(l, unit)).join(" ");
 		else if (likely.length === 2) {
 			texts[`${name}.min`] = plain(likely[0] ?? 0, unit);
 			texts[`${name}.max`] = plain(likely[1] ?? 0, unit);
@@ -239,7 +240,7 @@ function fieldErrors(places: Record<string, string>): Record<string, string> {
 	const out: Record<string, string> = {};
 	for (const [place, sentence] of Object.entries(places)) {
 		const name = place.replace(/^limits\./, "");
-		const exact = FIELDS.some((f) => name.endsWith(`.${f.place}`));
+		const exact = allFields().some((f) => name.endsWith(`.${f.place}`));
 		out[exact ? name : `${name}.min`] = sentence;
 	}
 	return out;

@@ -1,47 +1,31 @@
 import type { LimitSet, Limits } from "../../api/client";
-import { type Kind, type KindRow, kindRows, rowOf, setRows } from "../../api/table";
+import { type Kind, type KindRow, kindRows, limitRows, rowOf, setRows } from "../../api/table";
 import { type Length, parse, plain, type System } from "../../quantity/length";
 import { splitList } from "../../quantity/list";
 
-/** The fields of a limit card by their place in a problem document, each as the person typed it. */
+/** A field of a limit card by its place in a problem document, as a person types it: one end of a range, or all of a list. */
 export interface Field {
 	place: string;
 	label: string;
 	/** Several lengths, with spaces or commas between. */
-	many?: boolean;
-	/** Another name for it on some kinds. */
-	labels?: Partial<Record<Kind, string>>;
+	many: boolean;
+	/** The field of limits that it belongs to. */
+	of: string;
 }
 
-export const FIELDS: Field[] = [
-	{ place: "new.min", label: "New, smallest" },
-	{ place: "new.max", label: "New, largest" },
-	{ place: "max", label: "In service, most" },
-	{ place: "skim_max", label: "May come off in all" },
-	{ place: "wear_max", label: "Wear, most" },
-	{ place: "taper_max", label: "Taper, most" },
-	{ place: "out_of_round_max", label: "Out-of-round, most" },
-	{ place: "runout_max", label: "Runout (TIR), most" },
-	{ place: "bore_to_bore_max", label: "Bore to bore, most" },
-	{ place: "alignment_max", label: "Out of line, most" },
-	{ place: "clearance.new.min", label: "Clearance new, least" },
-	{ place: "clearance.new.max", label: "Clearance new, most" },
-	{ place: "clearance.max", label: "Clearance in service, most" },
-	{ place: "clearance.target.min", label: "Own target, least" },
-	{ place: "clearance.target.max", label: "Own target, most" },
-	{ place: "undersizes", label: "Undersizes on offer", many: true },
-	{ place: "oversizes", label: "Oversizes on offer", many: true },
-	{
-		place: "shells",
-		label: "Select shells on offer",
-		many: true,
-		labels: { end_float: "Thrust parts on offer: change of end float" },
-	},
-];
+/** Every field there is. */
+export const allFields = (): Field[] =>
+	limitRows().flatMap(({ name: of, form, label, labels }) =>
+		form === "span"
+			? ["min", "max"].map((end, i) => ({ place: `${of}.${end}`, label: labels?.[i] ?? label, many: false, of }))
+			: [{ place: of, label, many: form !== "most", of }],
+	);
 
 /** The fields that judge a kind. */
 export const fieldsFor = (kind: Kind): Field[] =>
-	FIELDS.filter((f) => rowOf(kind).limits.includes(f.place.replace(/\.(min|max)$/, "")) || rowOf(kind).limits.includes(f.place));
+	allFields()
+		.filter((f) => rowOf(kind).limits.includes(f.of))
+		.map((f) => ({ ...f, label: rowOf(kind).labels?.[f.of] ?? f.label }));
 
 /** Every kind that has a card: those of sets as they are decided, then the others. */
 export function limitedKinds(): Kind[] {
@@ -73,7 +57,7 @@ export function toTyped(limits: LimitSet, system: System): Typed {
 	const typed: Typed = {};
 	for (const block of BLOCKS) {
 		for (const kind of limitedKinds()) {
-			for (const f of FIELDS) {
+			for (const f of allFields()) {
 				const value = dig(limits[block][kind] as Tree | undefined, f.place);
 				if (typeof value === "number") typed[`${block}.${kind}.${f.place}`] = plain(value, system);
 				if (Array.isArray(value)) typed[`${block}.${kind}.${f.place}`] = value.map((v) => plain(v, system)).join(" ");
@@ -123,11 +107,11 @@ export function fromTyped(typed: Typed, stored: LimitSet, system: System): Card 
 	for (const block of BLOCKS) {
 		for (const kind of limitedKinds()) {
 			const tree: Tree = {};
-			for (const f of FIELDS) {
+			for (const f of allFields()) {
 				const name = `${block}.${kind}.${f.place}`;
 				const kept =
 					typed[name] && typed[name] === before[name] ? dig(stored[block][kind] as Tree | undefined, f.place) : undefined;
-				const read = (kept as Length | Length[] | undefined) ?? readField(typed[name] ?? "", f.many ?? false, system);
+				const read = (kept as Length | Length[] | undefined) ?? readField(typed[name] ?? "", f.many, system);
 				if (typeof read === "string") errors[name] = read;
 				else if (read !== undefined) bury(tree, f.place, read);
 			}
