@@ -92,7 +92,7 @@ func (s *simulation) set(kind part.Kind, count int, p plan.Plan) {
 	for _, one := range parts {
 		s.truth.Parts = append(s.truth.Parts, one)
 		s.in.Features = append(s.in.Features, inspection.Feature{Kind: kind, Number: one.Number, State: part.AsFound, Look: s.look(),
-			Gauge: named, Stations: one.Stations, Directions: one.Directions, Cells: cells(one.Readings)})
+			Setup: inspection.Setup{Gauge: named}, Grid: inspection.Grid{Stations: one.Stations, Directions: one.Directions, Cells: cells(one.Readings)}})
 	}
 }
 
@@ -131,8 +131,8 @@ func (s *simulation) bearings(kind, journal part.Kind) {
 		made := simulate.Part{Kind: string(kind), Number: one.Number, Truth: truth, Stations: p.Stations, Directions: p.Directions,
 			Readings: gauge.Grid(truth, len(p.Stations), p.Directions, s.source)}
 		s.truth.Parts = append(s.truth.Parts, made)
-		s.in.Features = append(s.in.Features, inspection.Feature{Kind: kind, Number: one.Number, State: part.AsFound, Gauge: named,
-			Stations: p.Stations, Directions: p.Directions, Cells: cells(made.Readings)})
+		s.in.Features = append(s.in.Features, inspection.Feature{Kind: kind, Number: one.Number, State: part.AsFound, Setup: inspection.Setup{Gauge: named},
+			Grid: inspection.Grid{Stations: p.Stations, Directions: p.Directions, Cells: cells(made.Readings)}})
 	}
 }
 
@@ -149,7 +149,7 @@ func (s *simulation) turns() {
 	s.truth.Bend = simulate.Bend{Throw: throw, Direction: unit.AngleOf(360 * s.source.Float64()), Places: s.in.Engine.Mains}
 	_, angles := part.SheetOf(part.Runout, *s.in.Engine)
 	for i, shown := range simulate.Turns(*s.in.Engine, s.truth.Bend, 4*unit.Micrometre, angles, dial, s.source) {
-		s.in.Features = append(s.in.Features, inspection.Feature{Kind: part.Runout, Number: i + 1, State: part.AsFound, Gauge: named,
+		s.in.Features = append(s.in.Features, inspection.Feature{Kind: part.Runout, Number: i + 1, State: part.AsFound, Setup: inspection.Setup{Gauge: named},
 			List: inspection.List{Angles: angles, Indicator: shown}})
 	}
 }
@@ -163,7 +163,7 @@ func (s *simulation) endFloat() {
 	dial, named := s.dial()
 	truth := limits.New.Middle() + unit.Round(float64(limits.New.Max-limits.New.Min)/4*s.source.Float64())
 	s.truth.EndFloat = [2]unit.Length{truth, truth + unit.Micrometre}
-	s.in.Features = append(s.in.Features, inspection.Feature{Kind: part.EndFloat, Number: 1, State: part.AsFound, Gauge: named, List: inspection.List{
+	s.in.Features = append(s.in.Features, inspection.Feature{Kind: part.EndFloat, Number: 1, State: part.AsFound, Setup: inspection.Setup{Gauge: named}, List: inspection.List{
 		At0: simulate.Repeats(s.truth.EndFloat[0], 3, dial, s.source), At180: simulate.Repeats(s.truth.EndFloat[1], 3, dial, s.source),
 		Return: []unit.Length{0, 0}, Feeler: simulate.Repeats(truth, 2, simulate.Gauge{Division: s.in.Unit.Pick(unit.Thou/2, 10*unit.Micrometre)}, s.source)}})
 }
@@ -193,7 +193,7 @@ func (s *simulation) deck() {
 			share := []float64{0.8, 1, 0.7, 0.2, 0.2, 0.9, 0.9}[i]
 			list.Lines = append(list.Lines, inspection.Line{Name: name, Gap: gauge.Read(unit.Round(share*float64(s.truth.DeckGap)), s.source)})
 		}
-		s.in.Features = append(s.in.Features, inspection.Feature{Kind: part.Deck, Number: bank, State: part.AsFound, Gauge: leaves, List: list})
+		s.in.Features = append(s.in.Features, inspection.Feature{Kind: part.Deck, Number: bank, State: part.AsFound, Setup: inspection.Setup{Gauge: leaves}, List: list})
 	}
 }
 
@@ -214,7 +214,7 @@ func (s *simulation) tunnelEdge() {
 	for _, size := range sizes {
 		list.Readings = append(list.Readings, gauge.Read((size-slices.Min(sizes))/2, s.source))
 	}
-	s.in.Features = append(s.in.Features, inspection.Feature{Kind: part.TunnelEdge, Number: 1, State: part.AsFound, Gauge: leaves, List: list})
+	s.in.Features = append(s.in.Features, inspection.Feature{Kind: part.TunnelEdge, Number: 1, State: part.AsFound, Setup: inspection.Setup{Gauge: leaves}, List: list})
 }
 
 // ringGaps: rings that fitted when new, in bores that have worn since: the gap grows by π times the wear. The oil rings are
@@ -231,7 +231,7 @@ func (s *simulation) ringGaps() {
 			continue
 		}
 		worn := fit.GapChange(one.Truth.Mean - s.in.Limits[part.Cylinder].New.Middle())
-		s.in.Features = append(s.in.Features, inspection.Feature{Kind: part.RingGap, Number: one.Number, State: part.AsFound, Gauge: leaves, List: inspection.List{
+		s.in.Features = append(s.in.Features, inspection.Feature{Kind: part.RingGap, Number: one.Number, State: part.AsFound, Setup: inspection.Setup{Gauge: leaves}, List: inspection.List{
 			Readings: []unit.Length{gauge.Read(limits.New.Middle()+worn, s.source), gauge.Read(limits.New.Min+worn, s.source), gauge.Read(limits.New.Min-12*unit.Thou+worn, s.source)}}})
 	}
 }

@@ -106,7 +106,8 @@ func TestAnyTextMakesAPaper(t *testing.T) {
 func TestEveryKindHasItsPlace(t *testing.T) {
 	for _, kind := range part.Grids() {
 		job := aJob(t, "Pump")
-		job.In.Features = append(job.In.Features, inspection.Feature{Kind: kind, Number: 2, State: part.AsFound, Stations: []string{"A"}, Directions: []unit.Angle{0}, Cells: [][]inspection.Cell{{{}}}})
+		job.In.Features = append(job.In.Features, inspection.Feature{Kind: kind, Number: 2, State: part.AsFound,
+			Grid: inspection.Grid{Stations: []string{"A"}, Directions: []unit.Angle{0}, Cells: [][]inspection.Cell{{{}}}}})
 		job.Taken = append(job.Taken, Taken{})
 		job.Result = disposition.Evaluate(job.In)
 		_, err := job.Inspection()

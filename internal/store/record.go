@@ -140,8 +140,8 @@ func stamp(text string, s unit.System) *inspection.Stamp {
 
 // inspected is the feature as the core knows it; ok is false for a list that cannot be made yet.
 func (f *Feature) inspected(held map[string]*Condition, setups map[string]*instrument.Gauge) (out inspection.Feature, ok bool) {
-	out = inspection.Feature{Kind: f.Kind, Number: f.Number, State: f.State, Look: Standing(f.Looks), Gauge: f.gauge(),
-		Stations: f.Stations, Directions: f.Directions, Added: f.Added, Unworn: f.Unworn}
+	out = inspection.Feature{Kind: f.Kind, Number: f.Number, State: f.State, Look: Standing(f.Looks), Setup: inspection.Setup{Gauge: f.gauge()},
+		Grid: inspection.Grid{Stations: f.Stations, Directions: f.Directions, Added: f.Added}, Unworn: f.Unworn}
 	if f.Stamp != "" {
 		out.Stamp = &inspection.Stamp{Text: f.Stamp}
 	}
@@ -163,20 +163,19 @@ func (f *Feature) inspected(held map[string]*Condition, setups map[string]*instr
 		cell := &out.Cells[r.Station][r.Direction]
 		switch r.What {
 		case Size:
-			size := *r.Value
+			size, own := *r.Value, &inspection.Setup{}
 			if r.ConditionID != nil {
 				condition := held[*r.ConditionID]
-				out.Condition = condition.inspected()
+				own.Condition = condition.inspected()
+				out.Condition = own.Condition // a file has one for all of a feature: the last
 				if sized {
 					size = condition.At20(size)
 				}
 			}
-			cell.Sizes = append(cell.Sizes, size)
 			if r.GaugeID != nil {
-				out.Read = append(out.Read, setups[*r.GaugeID])
-			} else {
-				out.Read = append(out.Read, nil)
+				own.Gauge = setups[*r.GaugeID]
 			}
+			cell.Sizes, cell.Setups = append(cell.Sizes, size), append(cell.Setups, own)
 		case Skip:
 			cell.Reason = *r.Reason
 		}

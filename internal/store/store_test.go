@@ -189,7 +189,7 @@ func TestEachReadingNamesItsGauge(t *testing.T) {
 	require.NoError(t, err)
 	require.Len(t, record.Gauges, 1)
 	in, _ := record.Inspection()
-	assert.Equal(t, 5*unit.Tenth, in.Features[0].Read[0].Division, "the setup judges the readings")
+	assert.Equal(t, 5*unit.Tenth, in.Features[0].Cells[0][0].Setups[0].Gauge.Division, "the setup judges the readings")
 	before := found(t, in)[0].U
 	caliper := gauge
 	caliper.ID, caliper.Mode, caliper.Setting, caliper.Instrument, caliper.Division = uuid.NewString(), "direct", nil, instrument.Caliper, 10*unit.Thou

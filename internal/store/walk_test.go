@@ -221,6 +221,6 @@ func TestGaugeChecks(t *testing.T) {
 	_, err := s.AddReading(ctx, id, main3, r, false)
 	require.NoError(t, err)
 	in, _ := record(t, s, id).Inspection()
-	assert.Equal(t, own, *in.Features[0].Read[0].Repeatability, "the shop's own repeatability counts")
+	assert.Equal(t, own, *in.Features[0].Cells[0][0].Setups[0].Gauge.Repeatability, "the shop's own repeatability counts")
 	require.NoError(t, s.AddGauge(ctx, GaugeSetup{ID: "g", JobID: id, Kind: part.MainBearing, Instrument: "bore_gauge", Division: 1, Mode: "divisions", Mating: true, Sense: -1}, nil))
 }

@@ -56,8 +56,7 @@ func evaluateGrid(in *Inspection, f *Feature) Finding {
 	grid, missing := f.grid(), f.missing()
 	out := Finding{Kind: f.Kind, Number: f.Number, State: f.State, Missing: missing,
 		Look: f.look(), LookGiven: f.Look != "", Grid: grid, Checks: make([]limit.Check, 0, 6)}
-	gauge := in.gauge(f)
-	u := gauge.Uncertainty(f.fewestRepeats())
+	gauge, u := in.gauge(f), in.uncertainty(f)
 	out.U = u.Size()
 
 	sizes := grid.All()
@@ -121,16 +120,62 @@ func (out *Finding) ledge(in *Inspection, f *Feature, grid form.Grid) {
 	}
 }
 
-// gauge returns the gauge of f with what was left out filled from the default of its kind of feature.
+// gauge returns the least certain gauge of f, with what was left out filled from the default of its kind of feature.
 func (in *Inspection) gauge(f *Feature) instrument.Gauge {
 	worst := in.gaugeOr(f, f.Gauge)
-	for i, own := range f.Read {
-		// A reading without a gauge of its own counts with that of the feature; of several the least certain judges.
-		if own == nil {
-			own = f.Gauge
-		}
-		if g := in.gaugeOr(f, own); i == 0 || g.Uncertainty(1).Size() > worst.Uncertainty(1).Size() {
+	for i, own := range f.setups() {
+		if g := in.gaugeOf(f, own); i == 0 || g.Uncertainty(1).Size() > worst.Uncertainty(1).Size() {
 			worst = g
+		}
+	}
+	return worst
+}
+
+// gaugeOf is the gauge of a reading with a setup; of one without the feature's.
+func (in *Inspection) gaugeOf(f *Feature, own *Setup) instrument.Gauge {
+	if own == nil || own.Gauge == nil {
+		return in.gaugeOr(f, f.Gauge)
+	}
+	return in.gaugeOr(f, own.Gauge)
+}
+
+// setups are those of all readings that have one, or that stand beside one that has.
+func (f *Feature) setups() (all []*Setup) {
+	all = append(all, f.List.Setups...)
+	for _, row := range f.Cells {
+		for _, cell := range row {
+			all = append(all, cell.Setups...)
+		}
+	}
+	return all
+}
+
+// uncertainty is that of the least certain cell of f.
+func (in *Inspection) uncertainty(f *Feature) instrument.Uncertainty {
+	worst, any := in.gauge(f).Uncertainty(0), false
+	for _, row := range f.Cells {
+		for _, cell := range row {
+			if len(cell.Sizes) == 0 {
+				continue
+			}
+			if u := in.cellUncertainty(f, cell); !any || u.Size() > worst.Size() {
+				worst, any = u, true
+			}
+		}
+	}
+	return worst
+}
+
+// cellUncertainty is that of the mean of a cell's readings: by the least certain of their gauges.
+func (in *Inspection) cellUncertainty(f *Feature, cell Cell) instrument.Uncertainty {
+	n := len(cell.Sizes)
+	if len(cell.Setups) == 0 {
+		return in.gaugeOr(f, f.Gauge).Uncertainty(n)
+	}
+	worst := in.gaugeOf(f, cell.Setups[0]).Uncertainty(n)
+	for _, own := range cell.Setups[1:] {
+		if u := in.gaugeOf(f, own).Uncertainty(n); u.Size() > worst.Size() {
+			worst = u
 		}
 	}
 	return worst
@@ -139,8 +184,8 @@ func (in *Inspection) gauge(f *Feature) instrument.Gauge {
 // Named is the gauge that judges f, as far as anybody named one; nil where nobody did.
 func (in *Inspection) Named(f *Feature) *instrument.Gauge {
 	named := f.Gauge
-	for _, own := range f.Read {
-		if own != nil {
+	for _, own := range f.setups() {
+		if own != nil && own.Gauge != nil {
 			judging := in.gauge(f)
 			named = &judging
 		}

@@ -89,30 +89,38 @@ func (in *Inspection) Members(k part.Kind) []int {
 	return members
 }
 
-// A Feature is one measured place in one state.
+// A Feature is one measured place in one state: a grid of sizes, or a list.
 type Feature struct {
 	Kind   part.Kind
 	Number int
 	State  string
 	Look   Look
-	// Gauge is that of readings that name none of their own; nil where none was named.
-	Gauge *instrument.Gauge
-	// Read are the gauges of the readings, as far as each names its own; a later setup never judges an earlier reading anew.
-	Read      []*instrument.Gauge
-	Condition Condition
-	Stamp     *Stamp
+	// Setup is that of readings that name none of their own.
+	Setup
+	Stamp *Stamp
 	// Unworn is a size read on the unworn part of the same feature.
 	Unworn *unit.Length
+	Fitted *Fitted // bearings and strips
 
+	Grid
+	List List
+}
+
+// A Setup is how readings were taken: with which gauge, nil where none was named, and how the part was held. A reading keeps its own;
+// a later one never judges it anew.
+type Setup struct {
+	Gauge     *instrument.Gauge
+	Condition Condition
+}
+
+// A Grid is what grid kinds have: cells at stations × directions.
+type Grid struct {
 	Stations   []string
 	Directions []unit.Angle
-	Cells      [][]Cell // stations × directions
+	Cells      [][]Cell
 	// Added counts the stations at the end that lie outside the plan: they count for every size, but not
 	// for the shape along the axis.
 	Added int
-
-	Fitted *Fitted // bearings and strips
-	List   List    // list kinds
 }
 
 // Name is the feature in words: "Main 3".
@@ -120,7 +128,9 @@ func (f *Feature) Name() string { return fmt.Sprintf("%s %d", f.Kind.Title(), f.
 
 // A Cell is one place of the grid: sizes read there, or the reason why there are none. With neither it is missing.
 type Cell struct {
-	Sizes  []unit.Length
+	Sizes []unit.Length
+	// Setups are those of the sizes, one each; without them that of the feature holds.
+	Setups []*Setup
 	Reason string
 }
 
@@ -169,6 +179,7 @@ type List struct {
 	Rows      [][]unit.Length // deck by indicator: heights, row by row
 	BigEnd    string          // rod weight, grams
 	SmallEnd  string          // rod weight, grams
+	Setups    []*Setup        // of the readings, as far as they name their own
 }
 
 // A Line is one straight-edge line across a deck.

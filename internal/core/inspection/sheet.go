@@ -46,26 +46,29 @@ func (f Feature) Listed() (out Feature, ok bool) {
 		}
 	}
 	out = f
-	out.Stations, out.Directions, out.Cells, out.Added = nil, nil, nil, 0
+	out.Grid = Grid{}
 	if of := f.Kind.Row().StripOf; of != "" {
 		out.Kind, out.List.Of = part.Strip, of
 	}
 	switch {
 	case f.Kind == part.Runout:
-		return f.turned(out)
+		out, ok = f.turned(out)
+		out.List.Setups = f.setups()
+		return out, ok
 	case f.Kind == part.Deck:
 		for i, line := range f.Stations {
 			for _, gap := range cells[i][0] {
 				out.List.Lines = append(out.List.Lines, Line{line, gap})
 			}
 		}
+		out.List.Setups = f.setups()
 		return out, len(out.List.Lines) > 0
 	case !f.listable():
 		return out, false
 	}
 	of := out.List.Of
 	out.List = converterOf(f.Kind).list(cells)
-	out.List.Of = of
+	out.List.Of, out.List.Setups = of, f.setups()
 	if f.Kind == part.MainAlignment {
 		out.List.Positions = read(f.Cells)
 	}
