@@ -224,7 +224,7 @@ func TestFilesThatAreNotTaken(t *testing.T) {
 		"a page for a picture": {with(func(all map[string][]byte) { all["photos/001.jpg"] = []byte("<script>alert(1)</script>") }), "not a JPEG or PNG picture"},
 		"no picture":           {with(func(all map[string][]byte) { delete(all, "photos/001.jpg") }), "photos/001.jpg is missing"},
 		"another format":       {replace(`"ledge.job/1"`, `"ledge.job/9"`), "its format is"},
-		"a newer Ledge":        {replace(`"version": 1`, `"version": 99`), "newer Ledge"},
+		"a newer Ledge":        {replace(`"version": `, `"version": 99`), "newer Ledge"},
 		"a strange table":      {replace(`"unworn": [`, `"people": [], "unworn": [`), "no such table"},
 		"a strange column":     {replace(`"engine": `, `"password": "x", "engine": `), `there is no "password"`},
 		"another job's row":    {replace(`"feature_id": 1,`, `"feature_id": 1, "job_id": 1,`), "it cannot have job_id"},

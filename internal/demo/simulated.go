@@ -125,15 +125,25 @@ func (s *simulation) bearings(kind, journal part.Kind) {
 		if one.Kind != string(journal) {
 			continue
 		}
-		clearance := limits.Clearance.New.Middle() + unit.Round((4+6*s.source.Float64())*float64(unit.Micrometre))
-		truth := simulate.Form{Mean: limits.New.Middle() + clearance, Oval: 3 * unit.Micrometre}
-		p := store.UsualPlan(kind)
-		made := simulate.Part{Kind: string(kind), Number: one.Number, Truth: truth, Stations: p.Stations, Directions: p.Directions,
-			Readings: gauge.Grid(truth, len(p.Stations), p.Directions, s.source)}
-		s.truth.Parts = append(s.truth.Parts, made)
-		s.in.Features = append(s.in.Features, inspection.Feature{Kind: kind, Number: one.Number, State: part.AsFound, Setup: inspection.Setup{Gauge: named},
-			Grid: inspection.Grid{Stations: p.Stations, Directions: p.Directions, Cells: cells(made.Readings)}})
+		for _, number := range s.numbers(kind, one.Number) {
+			clearance := limits.Clearance.New.Middle() + unit.Round((4+6*s.source.Float64())*float64(unit.Micrometre))
+			truth := simulate.Form{Mean: limits.New.Middle() + clearance, Oval: 3 * unit.Micrometre}
+			p := store.UsualPlan(kind)
+			made := simulate.Part{Kind: string(kind), Number: number, Truth: truth, Stations: p.Stations, Directions: p.Directions,
+				Readings: gauge.Grid(truth, len(p.Stations), p.Directions, s.source)}
+			s.truth.Parts = append(s.truth.Parts, made)
+			s.in.Features = append(s.in.Features, inspection.Feature{Kind: kind, Number: number, State: part.AsFound, Setup: inspection.Setup{Gauge: named},
+				Grid: inspection.Grid{Stations: p.Stations, Directions: p.Directions, Cells: cells(made.Readings)}})
+		}
 	}
+}
+
+// numbers are those of a kind on one journal: of each rod on a pin.
+func (s *simulation) numbers(kind part.Kind, journal int) []int {
+	if kind.Row().Each == part.PerRod {
+		return s.in.Rods(journal)
+	}
+	return []int{journal}
 }
 
 // dial is an indicator read to a tenth of a thousandth or to two micrometres.

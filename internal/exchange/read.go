@@ -102,7 +102,7 @@ func (r *reader) job(n *node, at string) (job inspection.Job) {
 }
 
 func (r *reader) layout(n *node, at string) *engine.Layout {
-	if _, ok := r.object(n, at, "arrangement", "cylinders", "mains", "throws", "cylinders_per_throw"); !ok {
+	if _, ok := r.object(n, at, "arrangement", "cylinders", "mains", "throws", "cylinders_per_throw", "pins"); !ok {
 		return nil
 	}
 	if !r.require(n, at, "arrangement", "cylinders") {
@@ -115,11 +115,24 @@ func (r *reader) layout(n *node, at string) *engine.Layout {
 	optional(n, at, "mains", &layout.Mains, count)
 	optional(n, at, "throws", &layout.Throws, count)
 	optional(n, at, "cylinders_per_throw", &layout.CylindersPerThrow, count)
+	optional(n, at, "pins", &layout.Pins, r.pins)
 	layout = layout.Complete()
 	for _, p := range layout.Problems() {
 		r.problem(pointer(at, p.Field), "%s", p.Reason)
 	}
 	return &layout
+}
+
+// pins reads the rods on each throw.
+func (r *reader) pins(n *node, at string) [][]int {
+	throws := r.array(n, at)
+	pins := make([][]int, len(throws))
+	for i := range throws {
+		for j, rod := range r.array(&throws[i], pointer(at, i)) {
+			pins[i] = append(pins[i], r.integer(&rod, pointer(pointer(at, i), j), 1, engine.MaxCylinders))
+		}
+	}
+	return pins
 }
 
 func (r *reader) policy(n *node, at string, p *inspection.Policy) {

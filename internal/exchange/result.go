@@ -104,6 +104,7 @@ type fitDoc struct {
 	Window    *spanDoc          `json:"window,omitempty"`
 	Shell     decimal           `json:"shell"`
 	Verdict   limit.Verdict     `json:"verdict"`
+	Journal   int               `json:"journal,omitempty"`
 }
 
 type setDoc struct {
@@ -148,6 +149,7 @@ type afterDoc struct {
 	Window    *spanDoc        `json:"window,omitempty"`
 	Shell     decimal         `json:"shell"`
 	Verdict   limit.Verdict   `json:"verdict"`
+	Rod       int             `json:"rod,omitempty"`
 }
 
 type rungDoc struct {
@@ -248,7 +250,7 @@ func (w writer) check(c limit.Check) checkDoc {
 }
 
 func (w writer) fit(f disposition.Fit) fitDoc {
-	return fitDoc{f.Kind, f.Number, f.Basis, f.Used, f.Void, w.clearance(f.Clearance), w.window(f.Window), w.length(f.Shell), f.Verdict}
+	return fitDoc{f.Kind, f.Number, f.Basis, f.Used, f.Void, w.clearance(f.Clearance), w.window(f.Window), w.length(f.Shell), f.Verdict, f.Journal}
 }
 
 func (w writer) set(s disposition.Set) setDoc {
@@ -266,7 +268,7 @@ func (w writer) option(o disposition.Option) optionDoc {
 			return sizeDoc{s.Feature, w.length(s.Size), s.Kept, s.Sleeved, w.window(s.Window), w.window(s.Play)}
 		}),
 		Clearances: each(o.Clearances, func(a disposition.After) afterDoc {
-			return afterDoc{a.Feature, w.clearance(a.Clearance), w.window(a.Window), w.length(a.Shell), a.Verdict}
+			return afterDoc{a.Feature, w.clearance(a.Clearance), w.window(a.Window), w.length(a.Shell), a.Verdict, a.Rod}
 		}),
 	}
 }

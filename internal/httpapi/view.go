@@ -259,6 +259,10 @@ func atSight(features []FeatureView) []walk.Finding {
 			found = append(found, walk.Finding{Step: walk.Look, Gravity: walk.Stop, Topic: string(f.Kind), Place: strconv.Itoa(f.Number),
 				Text: f.Title + " is cracked: a crack test by a trained person, or another part, before it is measured.", Plain: f.Title + " is cracked."})
 		}
+		if f.ByThrow && latest {
+			found = append(found, walk.Finding{Step: walk.Look, Gravity: walk.Note, Topic: string(f.Kind), Place: strconv.Itoa(f.Number),
+				Text: f.Title + " was recorded by its throw, before rods had numbers of their own: it counts for the first rod there."})
+		}
 	}
 	return found
 }
@@ -300,7 +304,7 @@ func mating(in *inspection.Inspection, findings []inspection.Finding, f store.Fe
 	if kind == "" {
 		return nil
 	}
-	i, ok := in.Latest(kind, f.Number)
+	i, ok := in.Latest(kind, in.JournalOf(f.Kind, f.Number))
 	if !ok || findings[i].Mean == nil {
 		return nil
 	}

@@ -36,6 +36,8 @@ type Feature struct {
 	FittedShell        *unit.Length     `db:"fitted_shell" json:"fitted_shell,omitempty"`
 	// Added counts the stations at the end that lie outside the plan.
 	Added int `db:"added" json:"added"`
+	// ByThrow tells that it was recorded by throw, before rods had numbers of their own.
+	ByThrow bool `db:"by_throw" json:"by_throw,omitempty"`
 
 	// Unworn is the size of its unworn part, where that was read.
 	Unworn *unit.Length `db:"unworn" json:"unworn,omitempty"`
@@ -50,7 +52,7 @@ func (f *Feature) Name() string {
 }
 
 const featureColumns = `id, job_id, kind, number, state, stations, directions, gauge_kind, gauge_division,
-	gauge_repeatability, gauge_setting_u, stamp, fitted_step, fitted_shell, added,
+	gauge_repeatability, gauge_setting_u, stamp, fitted_step, fitted_shell, added, by_throw,
 	(SELECT value FROM unworn u WHERE u.feature_id = features.id ORDER BY u.seq DESC LIMIT 1) AS unworn`
 
 // UsualPlan is the plan a grid kind starts with.

@@ -32,13 +32,14 @@ type Job struct {
 	ClosedAt *string `db:"closed_at" json:"closed_at,omitempty"`
 	FromFile bool    `db:"from_file" json:"from_file,omitempty"`
 	engine.Layout
+	PinsText   string            `db:"pins" json:"-"`
 	PolicyText string            `db:"policy" json:"-"`
 	Policy     inspection.Policy `db:"-" json:"policy"`
 	Limits     LimitSet          `db:"-" json:"limits"`
 }
 
 const jobColumns = `id, number, customer, engine, duty, scope, unit, promised_on, version, created_by, created_at, closed_at, from_file,
-	arrangement, cylinders, mains, throws, cylinders_per_throw AS cylindersperthrow, policy`
+	arrangement, cylinders, mains, throws, cylinders_per_throw AS cylindersperthrow, pins, policy`
 
 // A Scope is what came in.
 type Scope string
@@ -107,10 +108,18 @@ func (s *Store) insertJob(ctx context.Context, tx *sqlx.Tx, n NewJob) (int64, er
 		return 0, err
 	}
 	l := n.Layout
+	pins := ""
+	if l.Pins != nil {
+		text, err := json.Marshal(l.Pins)
+		if err != nil {
+			return 0, err
+		}
+		pins = string(text)
+	}
 	result, err := tx.ExecContext(ctx, `INSERT INTO jobs (number, customer, engine, duty, scope, unit, arrangement, cylinders, mains, throws,
-		cylinders_per_throw, promised_on, policy, created_by, created_at, made_as, made_of) VALUES (?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?)`,
+		cylinders_per_throw, pins, promised_on, policy, created_by, created_at, made_as, made_of) VALUES (?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?)`,
 		n.Number, n.Customer, n.Engine, n.Duty, n.Scope, n.Unit, l.Arrangement, l.Cylinders, l.Mains, l.Throws,
-		l.CylindersPerThrow, n.PromisedOn, string(policy), Actor(ctx), s.stamp(), n.Made.as(), n.Made.of(ctx))
+		l.CylindersPerThrow, pins, n.PromisedOn, string(policy), Actor(ctx), s.stamp(), n.Made.as(), n.Made.of(ctx))
 	if err != nil {
 		if numberTaken(err) {
 			return 0, &ConflictError{Sentence: fmt.Sprintf("There is a job %s already.", n.Number), Place: "number"}
@@ -151,6 +160,11 @@ func getJob(ctx context.Context, q querier, id int64) (Job, error) {
 	job.Policy = inspection.DefaultPolicy(job.Unit) // a field that an older Ledge did not know takes its default
 	if err := json.Unmarshal([]byte(job.PolicyText), &job.Policy); err != nil {
 		return Job{}, fmt.Errorf("policy of job %d: %w", id, err)
+	}
+	if job.PinsText != "" {
+		if err := json.Unmarshal([]byte(job.PinsText), &job.Pins); err != nil {
+			return Job{}, fmt.Errorf("pins of job %d: %w", id, err)
+		}
 	}
 	var err error
 	job.Limits, err = readLimits(ctx, q, id)

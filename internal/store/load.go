@@ -42,10 +42,8 @@ func (s *Store) Load(ctx context.Context, d Dump, made Made, check func(context.
 		if id, err = newLoader(tx, true).job(ctx, d, made); err != nil {
 			return err
 		}
-		if d.Version < waysVersion {
-			if err := modernize(ctx, tx.Tx, id); err != nil {
-				return unsound("The job cannot be read: %v.", err)
-			}
+		if err := modern(ctx, tx.Tx, id, d.Version); err != nil {
+			return unsound("The job cannot be read: %v.", err)
 		}
 		return s.log(ctx, tx, id, "taken_in", "taken in from a file of job "+number, nil)
 	})
@@ -81,10 +79,8 @@ func (s *Store) tryOut(ctx context.Context, d Dump, check func(context.Context, 
 	if err != nil {
 		return err
 	}
-	if d.Version < waysVersion {
-		if err := modernize(ctx, tx.Tx, id); err != nil {
-			return unsound("The job cannot be read: %v.", err)
-		}
+	if err := modern(ctx, tx.Tx, id, d.Version); err != nil {
+		return unsound("The job cannot be read: %v.", err)
 	}
 	record, err := readRecord(ctx, tx, id)
 	if err != nil {

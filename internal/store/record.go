@@ -87,7 +87,7 @@ var stampTopics = map[part.Kind]string{
 // record's, in their order. Features nobody has touched are left out, and so are lists that cannot be made yet.
 // index maps back.
 func (r Record) Inspection() (in *inspection.Inspection, index []int) {
-	layout := r.Job.Layout
+	layout := r.Job.Told()
 	in = &inspection.Inspection{
 		Unit:   r.Job.Unit,
 		Job:    inspection.Job{Number: r.Job.Number, Customer: r.Job.Customer, Engine: r.Job.Engine, Duty: r.Job.Duty},

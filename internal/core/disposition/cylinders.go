@@ -69,12 +69,15 @@ func (b *board) pistonFits() {
 		if !ok || !m.finding.Measured() {
 			continue
 		}
-		f := Fit{Kind: part.PistonFit, Number: m.ref.Number, Basis: BasisMeasured, u: hypot(m.finding.U, u),
+		f := Fit{Kind: part.PistonFit, Number: m.ref.Number, journal: m.ref, Basis: BasisMeasured, u: hypot(m.finding.U, u),
 			Clearance: fit.Clearance{Min: *m.finding.Min - skirt, Max: *m.finding.Max - skirt}}
 		if window, ok := fit.Window(m.limits.Clearance, false, skirt); ok {
 			f.Window = &window
 		}
-		m.fit = b.settle([]Fit{f}, m.finding)
+		if used := b.settle([]Fit{f}, m.finding); used != nil {
+			m.fits = []*Fit{used}
+		}
+		b.checkClearance(&b.members[i])
 	}
 }
 
@@ -116,16 +119,16 @@ func (b *board) cylinderOptions() {
 func (b *board) pistonsAfter(sizes []Size) []After {
 	var after []After
 	for _, m := range b.members {
-		if m.fit == nil {
+		if m.fit() == nil {
 			continue
 		}
-		c := m.fit.Clearance
+		c := m.fit().Clearance
 		for _, s := range sizes {
-			if skirt := *m.finding.Max - m.fit.Clearance.Max; s.Feature == m.ref {
+			if skirt := *m.finding.Max - m.fit().Clearance.Max; s.Feature == m.ref {
 				c = fit.Clearance{Min: s.Size - skirt, Max: s.Size - skirt}
 			}
 		}
-		after = append(after, After{m.ref, c, m.fit.Window, 0, b.verdict(c, m.fit.Window, m.fit.u)})
+		after = append(after, After{m.ref, c, m.fit().Window, 0, b.verdict(c, m.fit().Window, m.fit().u), 0})
 	}
 	return after
 }

@@ -65,7 +65,15 @@ type member struct {
 	feature *inspection.Feature
 	finding *inspection.Finding
 	limits  *limit.Limits
-	fit     *Fit // the one that decides; nil without any
+	fits    []*Fit // those that decide: one, or one for each rod of a shared pin; none where nothing is known
+}
+
+// fit is the one that decides where there is but one; nil without any.
+func (m member) fit() *Fit {
+	if len(m.fits) == 0 {
+		return nil
+	}
+	return m.fits[0]
 }
 
 func (m member) cracked() bool { return m.finding.Look == inspection.Cracked }

@@ -54,43 +54,80 @@ func shellOf(f *inspection.Feature) unit.Length {
 // vertical is the direction in which the largest clearance is read, away from the parting line.
 const vertical = unit.Angle(0)
 
-// fits makes the fits of every member, on each basis there is, and marks the one that decides.
+// fits makes the fits of every member, for each rod of a pin and on each basis there is, and marks those that decide.
 func (b *board) fits() {
 	for i := range b.members {
 		m := &b.members[i]
 		if !m.finding.Measured() {
 			continue
 		}
-		joint := m.ref.Kind.Row().Joint
-		base := Fit{Kind: m.ref.Kind.Row().Fit, Number: m.ref.Number}
-		if window, ok := fit.Window(m.limits.Clearance, b.in.Policy.ClearanceTarget == inspection.TargetPerInch, *m.finding.Mean); ok {
-			base.Window = &window
+		for _, number := range b.onJournal(m.ref) {
+			if used := b.settle(b.fitsOf(*m, number), m.finding); used != nil {
+				m.fits = append(m.fits, used)
+			}
 		}
-		journal := limit.Range{Min: *m.finding.Min, Max: *m.finding.Max}
-		var found []Fit
-		if f, bearing := b.finding(joint.Bearing, m.ref.Number); bearing != nil && b.fittedStep(f, m.ref) == m.finding.Class() {
-			one := base
-			one.Basis, one.Shell, one.u = BasisMeasured, shellOf(f), hypot(m.finding.U, bearing.U)
-			one.Clearance, _ = fit.Measured(bearing.Grid.All(), bearing.Grid.InDirections(bearing.Grid.Nearest(vertical)), journal)
-			housed, housing := b.finding(joint.Housing, m.ref.Number)
-			one.Void = housing != nil && b.willBeCut(joint.Housing, housed, housing)
-			found = append(found, one)
-		}
-		if f := b.strip(m.ref); f != nil {
-			one := base
-			least, most, _ := form.Range(f.List.Readings)
-			one.Basis, one.Shell, one.Clearance = BasisStrip, shellOf(f), fit.Clearance{Min: least, Max: most}
-			one.u = stripUncertainty(f, b.in.Unit)
-			found = append(found, one)
-		}
-		if c := m.limits.Clearance; c != nil && c.New != nil && m.finding.Wear != nil {
-			one := base
-			one.Basis, one.u = BasisPredicted, m.finding.U
-			one.Clearance = fit.Predicted(*c.New, m.finding.Wear.Min, m.finding.Wear.Max)
-			found = append(found, one)
-		}
-		m.fit = b.settle(found, m.finding)
+		b.checkClearance(m)
 	}
+}
+
+// onJournal are the numbers of what runs on a journal: its rods, or itself.
+func (b *board) onJournal(ref Ref) []int {
+	if ref.Kind == part.RodJournal {
+		return b.in.Rods(ref.Number)
+	}
+	return []int{ref.Number}
+}
+
+// fitsOf are the fits of a journal with what has a number on it, the most trusted basis first.
+func (b *board) fitsOf(m member, number int) (found []Fit) {
+	row := m.ref.Kind.Row()
+	base := Fit{Kind: row.Fit, Number: number, journal: m.ref, shared: len(b.onJournal(m.ref)) > 1}
+	if row.Fit == part.RodFit {
+		base.Journal = m.ref.Number
+	}
+	if window, ok := fit.Window(m.limits.Clearance, b.in.Policy.ClearanceTarget == inspection.TargetPerInch, *m.finding.Mean); ok {
+		base.Window = &window
+	}
+	journal := limit.Range{Min: *m.finding.Min, Max: *m.finding.Max}
+	if f, bearing := b.finding(row.Joint.Bearing, number); bearing != nil && b.fittedStep(f, m.ref) == m.finding.Class() {
+		one := base
+		one.Basis, one.Shell, one.u = BasisMeasured, shellOf(f), hypot(m.finding.U, bearing.U)
+		one.Clearance, _ = fit.Measured(bearing.Grid.All(), bearing.Grid.InDirections(bearing.Grid.Nearest(vertical)), journal)
+		housed, housing := b.finding(row.Joint.Housing, number)
+		one.Void = housing != nil && b.willBeCut(row.Joint.Housing, housed, housing)
+		found = append(found, one)
+	}
+	if f := b.strip(m.ref.Kind, number); f != nil {
+		one := base
+		least, most, _ := form.Range(f.List.Readings)
+		one.Basis, one.Shell, one.Clearance = BasisStrip, shellOf(f), fit.Clearance{Min: least, Max: most}
+		one.u = stripUncertainty(f, b.in.Unit)
+		found = append(found, one)
+	}
+	if c := m.limits.Clearance; c != nil && c.New != nil && m.finding.Wear != nil {
+		one := base
+		one.Basis, one.u = BasisPredicted, m.finding.U
+		one.Clearance = fit.Predicted(*c.New, m.finding.Wear.Min, m.finding.Wear.Max)
+		found = append(found, one)
+	}
+	return found
+}
+
+// checkClearance gives a member the clearance check of its worst fit.
+func (b *board) checkClearance(m *member) {
+	var worst *Fit
+	for _, f := range m.fits {
+		if worst == nil || limit.Worse(worst.Verdict, f.Verdict) != worst.Verdict {
+			worst = f
+		}
+	}
+	if worst == nil {
+		return
+	}
+	check := clearanceCheck(b.rule, worst)
+	limits, _ := b.in.LimitsFor(m.finding.Kind, m.finding.Number)
+	check.Source = limits.SourceOf("clearance")
+	m.finding.Checks = append(m.finding.Checks, check)
 }
 
 // willBeCut reports whether a housing is still to be machined or replaced: as signed, else where it is beyond its limits.
@@ -103,7 +140,7 @@ func (b *board) willBeCut(kind part.Kind, f *inspection.Feature, housing *inspec
 }
 
 // settle judges the fits of one joint, marks the first that is not void as the one used, takes all into
-// the result and gives the feature its clearance check.
+// the result.
 func (b *board) settle(found []Fit, finding *inspection.Finding) *Fit {
 	var used *Fit
 	for i := range found {
@@ -115,12 +152,6 @@ func (b *board) settle(found []Fit, finding *inspection.Finding) *Fit {
 	}
 	b.result.Fits = append(b.result.Fits, found...)
 	b.disagreements(found, finding)
-	if used != nil {
-		check := clearanceCheck(b.rule, used)
-		limits, _ := b.in.LimitsFor(finding.Kind, finding.Number)
-		check.Source = limits.SourceOf("clearance")
-		finding.Checks = append(finding.Checks, check)
-	}
 	return used
 }
 
@@ -145,7 +176,7 @@ func (b *board) disagreements(found []Fit, finding *inspection.Finding) {
 			}
 			finding.Notes = append(finding.Notes, inspection.Note{Code: "clearance_disagrees", Text: fmt.Sprintf(
 				"%s: the %s clearance of %s to %s and the %s one of %s to %s disagree by more than the gauges explain: a fault to find before either is believed.",
-				Ref{finding.Kind, finding.Number}.Name(), basisWords[one.Basis], b.show(one.Clearance.Min), b.show(one.Clearance.Max),
+				one.name(), basisWords[one.Basis], b.show(one.Clearance.Min), b.show(one.Clearance.Max),
 				basisWords[other.Basis], b.show(other.Clearance.Min), b.show(other.Clearance.Max))})
 		}
 	}
@@ -173,11 +204,11 @@ func clearanceCheck(rule limit.Rule, f *Fit) limit.Check {
 	return loose
 }
 
-// strip returns the latest plastic-strip record of a journal.
-func (b *board) strip(ref Ref) *inspection.Feature {
+// strip returns the latest plastic-strip record of what has a number on a kind of journal.
+func (b *board) strip(kind part.Kind, number int) *inspection.Feature {
 	for i := len(b.in.Features) - 1; i >= 0; i-- {
 		f := &b.in.Features[i]
-		if f.Kind == part.Strip && f.List.Of == ref.Kind && f.Number == ref.Number && len(f.List.Readings) > 0 {
+		if f.Kind == part.Strip && f.List.Of == kind && f.Number == number && len(f.List.Readings) > 0 {
 			return f
 		}
 	}

@@ -112,7 +112,7 @@ func (b *board) grind(s unit.Length, straightened bool) Option {
 // target clearance: one size for the set where it serves every journal, else one for each.
 func (b *board) fitToBearings(o *Option) {
 	type wish struct {
-		at       int
+		at, rod  int
 		size     unit.Length
 		inside   []unit.Length
 		vertical []unit.Length
@@ -120,22 +120,27 @@ func (b *board) fitToBearings(o *Option) {
 	}
 	var wishes []wish
 	for i, size := range o.Sizes {
-		f, bearing := b.finding(size.Feature.Kind.Row().Joint.Bearing, size.Feature.Number)
-		if size.Kept || bearing == nil || b.fittedStep(f, size.Feature) != o.Step {
-			continue
+		for _, number := range b.onJournal(size.Feature) {
+			f, bearing := b.finding(size.Feature.Kind.Row().Joint.Bearing, number)
+			if size.Kept || bearing == nil || b.fittedStep(f, size.Feature) != o.Step {
+				continue
+			}
+			shell := shellOf(f) // the grind is for standard shells: what another one opened is taken off
+			limits, _ := b.in.LimitsFor(size.Feature.Kind, size.Feature.Number)
+			target, _ := fit.Target(limits.Clearance, size.Size)
+			if duty := b.in.Job.Duty; duty == "power" || duty == "heavy" {
+				target += b.in.Policy.DutyClearance
+			}
+			up := bearing.Grid.InDirections(bearing.Grid.Nearest(vertical))
+			w := wish{at: i, size: unit.Mean(up) - shell - target, inside: less(bearing.Grid.All(), shell), vertical: less(up, shell)}
+			if len(b.onJournal(size.Feature)) > 1 {
+				w.rod = number
+			}
+			if window, ok := fit.Window(limits.Clearance, b.in.Policy.ClearanceTarget == inspection.TargetPerInch, size.Size); ok {
+				w.window = &window
+			}
+			wishes = append(wishes, w)
 		}
-		shell := shellOf(f) // the grind is for standard shells: what another one opened is taken off
-		limits, _ := b.in.LimitsFor(size.Feature.Kind, size.Feature.Number)
-		target, _ := fit.Target(limits.Clearance, size.Size)
-		if duty := b.in.Job.Duty; duty == "power" || duty == "heavy" {
-			target += b.in.Policy.DutyClearance
-		}
-		up := bearing.Grid.InDirections(bearing.Grid.Nearest(vertical))
-		w := wish{at: i, size: unit.Mean(up) - shell - target, inside: less(bearing.Grid.All(), shell), vertical: less(up, shell)}
-		if window, ok := fit.Window(limits.Clearance, b.in.Policy.ClearanceTarget == inspection.TargetPerInch, size.Size); ok {
-			w.window = &window
-		}
-		wishes = append(wishes, w)
 	}
 	if len(wishes) == 0 {
 		return
@@ -154,13 +159,19 @@ func (b *board) fitToBearings(o *Option) {
 		one = one && verdict != limit.Beyond
 	}
 	for _, w := range wishes {
-		size := w.size
-		if one {
-			size = common
+		size := common
+		if !one { // one for each journal, between its rods
+			var own []unit.Length
+			for _, other := range wishes {
+				if other.at == w.at {
+					own = append(own, other.size)
+				}
+			}
+			size = unit.Mean(own)
 		}
 		c, verdict := play(w, size)
 		o.Sizes[w.at].Size = size
-		o.Clearances = append(o.Clearances, After{o.Sizes[w.at].Feature, c, w.window, 0, verdict})
+		o.Clearances = append(o.Clearances, After{o.Sizes[w.at].Feature, c, w.window, 0, verdict, w.rod})
 	}
 }
 

@@ -27,7 +27,7 @@ func (b *board) hone() Option {
 		case m.finding.Look.WorseThan(inspection.Marked):
 			refuse(reason("look", &m.ref, "%s is graded %s.", m.ref.Name(), lookWords[m.finding.Look]))
 		case !m.finding.Measured():
-		case toSize && (m.fit == nil || m.fit.Window == nil):
+		case toSize && (m.fit() == nil || m.fit().Window == nil):
 			refuse(reason("no_piston", &m.ref, "%s: its piston was not measured, or has no clearance limit.", m.ref.Name()))
 		default:
 			size, remark := b.honeWindow(m)
@@ -80,13 +80,13 @@ func (b *board) honeWindow(m member) (size Size, remark *Reason) {
 		high = min(high, m.finding.Wear.Reference+*m.limits.WearMax)
 	}
 	middle := low + (high-low)/2
-	if m.fit != nil && m.fit.Window != nil {
-		skirt := *m.finding.Max - m.fit.Clearance.Max
-		if m.fit.Clearance.Min < 0 {
+	if m.fit() != nil && m.fit().Window != nil {
+		skirt := *m.finding.Max - m.fit().Clearance.Max
+		if m.fit().Clearance.Min < 0 {
 			r := reason("interference", &m.ref, "%s: its piston measures %s, larger than the bore. That is no hone: look for a mixed-up or swollen piston, or bore.", m.ref.Name(), b.show(skirt))
 			return size, &r
 		}
-		least, most, service := m.fit.Window.Min, m.fit.Window.Max, m.fit.Window.Max
+		least, most, service := m.fit().Window.Min, m.fit().Window.Max, m.fit().Window.Max
 		switch c := m.limits.Clearance; {
 		case c != nil && c.New != nil:
 			most = min(most, c.New.Max)
@@ -130,5 +130,5 @@ func (b *board) honeWindow(m member) (size Size, remark *Reason) {
 
 // pistonless reports whether a bore that is measured has no measured piston, though a clearance is asked for.
 func (b *board) pistonless() bool {
-	return slices.ContainsFunc(b.members, func(m member) bool { return m.finding.Measured() && m.fit == nil && m.limits.Clearance != nil })
+	return slices.ContainsFunc(b.members, func(m member) bool { return m.finding.Measured() && m.fit() == nil && m.limits.Clearance != nil })
 }

@@ -40,22 +40,27 @@ func (e *evaluator) journals(name part.Set, kind part.Kind) {
 
 // judgeFits gathers the fits that are out of their windows or unsure as found.
 func (b *board) judgeFits(beyond *bool, unsure *[]Reason) {
-	for _, m := range b.members {
-		if m.fit == nil {
-			continue
-		}
-		switch m.fit.Verdict {
+	for _, f := range b.used() {
+		switch f.Verdict {
 		case limit.Beyond:
 			*beyond = true
-			b.fitsOut = append(b.fitsOut, b.fitReason("fit_out", m.ref, m.fit, m.fit.Clearance, "outside"))
+			b.fitsOut = append(b.fitsOut, b.fitReason("fit_out", f, f.Clearance, "outside"))
 		case limit.Unsure:
-			*unsure = append(*unsure, b.fitReason("fit_unsure", m.ref, m.fit, m.fit.Clearance, "too close to the edge of"))
+			*unsure = append(*unsure, b.fitReason("fit_unsure", f, f.Clearance, "too close to the edge of"))
 		}
 	}
 }
 
-func (b *board) fitReason(code string, ref Ref, f *Fit, c fit.Clearance, relation string) Reason {
-	return reason(code, &ref, "%s: %s clearance %s to %s is %s its window of %s to %s.", ref.Name(), f.Basis,
+// used are the fits that decide, of all members.
+func (b *board) used() (fits []*Fit) {
+	for _, m := range b.members {
+		fits = append(fits, m.fits...)
+	}
+	return fits
+}
+
+func (b *board) fitReason(code string, f *Fit, c fit.Clearance, relation string) Reason {
+	return reason(code, &f.journal, "%s: %s clearance %s to %s is %s its window of %s to %s.", f.name(), f.Basis,
 		b.show(c.Min), b.show(c.Max), relation, b.show(f.Window.Min), b.show(f.Window.Max))
 }
 
@@ -135,14 +140,11 @@ func (b *board) options(kind part.Kind) {
 func (b *board) fittedShell() (shell unit.Length, uniform bool) {
 	uniform = true
 	first := true
-	for _, m := range b.members {
-		if m.fit == nil {
-			continue
-		}
-		if !first && m.fit.Shell != shell {
+	for _, f := range b.used() {
+		if !first && f.Shell != shell {
 			return 0, false
 		}
-		shell, first = m.fit.Shell, false
+		shell, first = f.Shell, false
 	}
 	return shell, uniform
 }
@@ -156,21 +158,18 @@ func (w Way) do(action Action) Way {
 // that are in.
 func (b *board) offerShell(way Way, shell *fit.Shell, causes []Reason) {
 	o := Option{Way: way, Feasible: len(causes) == 0, Reasons: slices.Clone(causes), Clearances: make([]After, 0, len(b.members))}
-	for _, m := range b.members {
-		if m.fit == nil {
-			continue
-		}
+	for _, f := range b.used() {
 		move := b.stock(way.Action)
-		own := m.fit.Shell
+		own := f.Shell
 		if shell != nil {
 			move += shell.Change - own
 			own = shell.Change
 		}
-		after := b.after(m, move, own)
+		after := b.after(f, move, own)
 		o.Clearances = append(o.Clearances, after)
 		if after.Verdict == limit.Beyond || after.Verdict == limit.Unsure {
 			o.Feasible = false
-			o.Reasons = append(o.Reasons, b.fitReason("fit_out", m.ref, m.fit, after.Clearance, "then outside"))
+			o.Reasons = append(o.Reasons, b.fitReason("fit_out", f, after.Clearance, "then outside"))
 		}
 	}
 	b.offer(o)
@@ -183,22 +182,19 @@ func (b *board) stock(action Action) unit.Length {
 	return 0
 }
 
-func (b *board) after(m member, move, shell unit.Length) After {
-	c := m.fit.Clearance.Plus(move)
-	return After{m.ref, c, m.fit.Window, shell, b.verdict(c, m.fit.Window, m.fit.u)}
+func (b *board) after(f *Fit, move, shell unit.Length) After {
+	c := f.Clearance.Plus(move)
+	return After{f.journal, c, f.Window, shell, b.verdict(c, f.Window, f.u), f.rod()}
 }
 
 // offerMixedShells gives each journal the first shell that brings it into its window.
 func (b *board) offerMixedShells(action Action, causes []Reason) {
 	o := Option{Way: Way{Action: action, Method: MixedShell, Step: b.set.SizeClass}, Feasible: len(causes) == 0, Reasons: slices.Clone(causes)}
 	shells := fit.Shells(b.limits.Shells, b.in.Policy.MixedHalves)
-	for _, m := range b.members {
-		if m.fit == nil {
-			continue
-		}
+	for _, f := range b.used() {
 		served := false
 		for _, shell := range shells {
-			after := b.after(m, b.stock(action)+shell.Change-m.fit.Shell, shell.Change)
+			after := b.after(f, b.stock(action)+shell.Change-f.Shell, shell.Change)
 			if after.Verdict == limit.Within || after.Verdict == limit.NoLimit {
 				o.Clearances, served = append(o.Clearances, after), true
 				break
@@ -206,7 +202,7 @@ func (b *board) offerMixedShells(action Action, causes []Reason) {
 		}
 		if !served {
 			o.Feasible = false
-			o.Reasons = append(o.Reasons, reason("no_shell", &m.ref, "No shell brings %s into its window.", m.ref.Name()))
+			o.Reasons = append(o.Reasons, reason("no_shell", &f.journal, "No shell brings %s into its window.", f.name()))
 		}
 	}
 	b.offer(o)
@@ -239,8 +235,8 @@ func (b *board) onPrediction(chosen Option) bool {
 	if !keeps && (len(b.causes) > 0 || b.in.Policy.Grind == inspection.GrindAlways) {
 		return false
 	}
-	return slices.ContainsFunc(b.members, func(m member) bool {
-		return m.fit != nil && m.fit.Basis == BasisPredicted && (keeps || m.fit.Verdict != limit.Within)
+	return slices.ContainsFunc(b.used(), func(f *Fit) bool {
+		return f.Basis == BasisPredicted && (keeps || f.Verdict != limit.Within)
 	})
 }
 
@@ -288,16 +284,18 @@ func (b *board) remarks() {
 			b.because("caution_heat", &m.ref, "%s shows heat: crack test and hardness before any machining.", m.ref.Name())
 		}
 		joint := m.ref.Kind.Row().Joint
-		if m.fit != nil && m.fit.Basis != BasisPredicted && b.set.Shell != 0 && joint.Housing != "" {
-			if _, housing := b.finding(joint.Housing, m.ref.Number); housing == nil {
-				b.because("housing_unmeasured", &m.ref, "%s: its housing was not measured; a shell must not hide a stretched one.", m.ref.Name())
+		for _, f := range m.fits {
+			if f.Basis == BasisPredicted || b.set.Shell == 0 || joint.Housing == "" {
+				continue
+			}
+			if _, housing := b.finding(joint.Housing, f.Number); housing == nil {
+				b.because("housing_unmeasured", &m.ref, "%s: its housing was not measured; a shell must not hide a stretched one.", f.name())
 			}
 		}
 	}
 	for _, f := range b.result.Fits {
 		if f.Void && f.Kind == b.kind().Row().Fit {
-			ref := Ref{b.kind(), f.Number}
-			b.because("fit_void", &ref, "%s: the measured clearance does not count, its housing is beyond its limits and will be machined.", ref.Name())
+			b.because("fit_void", &f.journal, "%s: the measured clearance does not count, its housing is beyond its limits and will be machined.", f.name())
 		}
 	}
 }

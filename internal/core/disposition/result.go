@@ -92,8 +92,29 @@ type Fit struct {
 	// Shell is the change of the shells fitted when it was measured, against standard ones.
 	Shell   unit.Length   `json:"shell"`
 	Verdict limit.Verdict `json:"verdict"`
+	// Journal is the pin that a rod runs on.
+	Journal int `json:"journal,omitempty"`
 
 	u float64
+	// journal is the part that it is judged with, shared with other rods or not.
+	journal Ref
+	shared  bool
+}
+
+// name is the joint in words: the journal, with the rod where it has several.
+func (f *Fit) name() string {
+	if f.shared {
+		return f.journal.Name() + ", rod " + strconv.Itoa(f.Number)
+	}
+	return f.journal.Name()
+}
+
+// rod is the number of the rod where a journal has several, else 0.
+func (f *Fit) rod() int {
+	if f.shared {
+		return f.Number
+	}
+	return 0
 }
 
 // A Basis is where a clearance comes from.
@@ -191,6 +212,8 @@ type After struct {
 	Window    *limit.Range  `json:"window,omitempty"`
 	Shell     unit.Length   `json:"shell"`
 	Verdict   limit.Verdict `json:"verdict"`
+	// Rod is the one that it is of, where its journal has several.
+	Rod int `json:"rod,omitempty"`
 }
 
 // A Rung is one member on the ladder of sizes.

@@ -2,7 +2,10 @@
 // which features an inspection of it has.
 package engine
 
-import "fmt"
+import (
+	"fmt"
+	"slices"
+)
 
 // An Arrangement is how the cylinders lie.
 type Arrangement string
@@ -21,6 +24,57 @@ type Layout struct {
 	Mains             int         `json:"mains"`
 	Throws            int         `json:"throws"`
 	CylindersPerThrow int         `json:"cylinders_per_throw"`
+	// Pins are the rods on each throw, where they do not follow each other in the usual order.
+	Pins [][]int `db:"-" json:"pins,omitempty"`
+}
+
+// Rods are the rods on a throw, by number.
+func (l Layout) Rods(throw int) []int {
+	if l.Pins != nil {
+		if throw < 1 || throw > len(l.Pins) {
+			return nil
+		}
+		return l.Pins[throw-1]
+	}
+	n := max(1, l.CylindersPerThrow)
+	rods := make([]int, n)
+	for i := range rods {
+		rods[i] = (throw-1)*n + i + 1
+	}
+	return rods
+}
+
+// PinOf is the throw that a rod runs on; 0 where the layout has no such rod.
+func (l Layout) PinOf(rod int) int {
+	for throw := 1; throw <= l.Throws; throw++ {
+		if slices.Contains(l.Rods(throw), rod) {
+			return throw
+		}
+	}
+	return 0
+}
+
+// Told is l with its rods told one by one where any throw carries several, so that nobody need ask how they are numbered.
+func (l Layout) Told() Layout {
+	if l.Pins != nil || !l.Shared() {
+		return l
+	}
+	pins := make([][]int, l.Throws)
+	for i := range pins {
+		pins[i] = l.Rods(i + 1)
+	}
+	l.Pins = pins
+	return l
+}
+
+// Shared reports whether any throw carries more than one rod.
+func (l Layout) Shared() bool {
+	for throw := 1; throw <= l.Throws; throw++ {
+		if len(l.Rods(throw)) > 1 {
+			return true
+		}
+	}
+	return false
 }
 
 // MaxCylinders bounds a layout; no workshop bench sees more.
@@ -38,6 +92,9 @@ func (e FieldError) Error() string { return e.Field + " " + e.Reason }
 // throw per cylinder, V engines share a throw between two, flat engines have one each; a main bearing
 // stands at both ends of the shaft and between all throws.
 func (l Layout) Complete() Layout {
+	if l.Pins != nil && l.Throws == 0 {
+		l.Throws = len(l.Pins)
+	}
 	if l.CylindersPerThrow == 0 {
 		l.CylindersPerThrow = 1
 		switch {
@@ -71,6 +128,9 @@ func (l Layout) Problems() []FieldError {
 		add("cylinders", "must be between 1 and %d", MaxCylinders)
 		return problems
 	}
+	if l.Pins != nil {
+		return append(problems, l.pinProblems()...)
+	}
 	if l.CylindersPerThrow < 1 || l.CylindersPerThrow > 4 {
 		add("cylinders_per_throw", "must be between 1 and 4")
 		return problems
@@ -84,12 +144,40 @@ func (l Layout) Problems() []FieldError {
 	return problems
 }
 
+// pinProblems says why the rods cannot be on the throws as told.
+func (l Layout) pinProblems() (problems []FieldError) {
+	seen := make([]bool, l.Cylinders)
+	for _, rods := range l.Pins {
+		for _, rod := range rods {
+			switch {
+			case rod < 1 || rod > l.Cylinders:
+				return []FieldError{{"pins", fmt.Sprintf("has rod %d of an engine with %d", rod, l.Cylinders)}}
+			case seen[rod-1]:
+				return []FieldError{{"pins", fmt.Sprintf("has rod %d twice", rod)}}
+			}
+			seen[rod-1] = true
+		}
+	}
+	if i := slices.Index(seen, false); i >= 0 {
+		problems = append(problems, FieldError{"pins", fmt.Sprintf("has no rod %d: each rod must be on one throw", i+1)})
+	}
+	if len(l.Pins) != l.Throws {
+		problems = append(problems, FieldError{"pins", fmt.Sprintf("has %d throws, the engine %d", len(l.Pins), l.Throws)})
+	}
+	if l.Mains < 1 || l.Mains > l.Throws+1 {
+		problems = append(problems, FieldError{"mains", fmt.Sprintf("must be between 1 and %d, one more than the throws", l.Throws+1)})
+	}
+	return problems
+}
+
 // A Journal is one place on the crankshaft, counted from the nose.
 type Journal struct {
 	Throw  bool `json:"throw"`
 	Number int  `json:"number"`
 	// Angle is the throw's direction in degrees about the shaft, as drawn: for pictures only.
 	Angle int `json:"angle"`
+	// Rods are those that run on a throw.
+	Rods []int `json:"rods,omitempty"`
 }
 
 // Shaft returns the journals in order along the crankshaft, mains and throws. Fewer mains than
@@ -107,7 +195,7 @@ func (l Layout) Shaft() []Journal {
 			journals = append(journals, Journal{Number: main})
 		}
 		if throw < l.Throws {
-			journals = append(journals, Journal{Throw: true, Number: throw + 1, Angle: l.throwAngle(throw)})
+			journals = append(journals, Journal{Throw: true, Number: throw + 1, Angle: l.throwAngle(throw), Rods: l.Rods(throw + 1)})
 		}
 	}
 	return journals

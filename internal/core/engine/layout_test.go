@@ -56,3 +56,29 @@ func TestProblems(t *testing.T) {
 		}
 	}
 }
+
+// Rods on throws: in their order, and where the engine has its own.
+func TestRodsOnThrows(t *testing.T) {
+	eight := Layout{Arrangement: V, Cylinders: 8}.Complete()
+	if got := eight.Rods(3); len(got) != 2 || got[0] != 5 || got[1] != 6 {
+		t.Errorf("rods on throw 3 of a V-eight: %v", got)
+	}
+	if eight.PinOf(6) != 3 || eight.PinOf(9) != 0 || !eight.Shared() || len(eight.Told().Pins) != 4 {
+		t.Errorf("a V-eight: %v", eight.Told())
+	}
+	four := Layout{Arrangement: Inline, Cylinders: 4}.Complete()
+	if four.Shared() || four.Told().Pins != nil || four.PinOf(4) != 4 {
+		t.Errorf("an inline four: %v", four.Told())
+	}
+	odd := Layout{Arrangement: V, Cylinders: 4, Pins: [][]int{{1, 4}, {3, 2}}}.Complete()
+	if p := odd.Problems(); p != nil || odd.PinOf(4) != 1 || odd.PinOf(2) != 2 || odd.Throws != 2 {
+		t.Errorf("its own order: %v, %v", odd, p)
+	}
+	for name, pins := range map[string][][]int{"twice": {{1, 2}, {2, 3}}, "no rod 4": {{1, 2}, {3}}, "rod 5 of": {{1, 2}, {3, 5}}, "3 throws": {{1}, {2}, {3, 4}}} {
+		l := Layout{Arrangement: V, Cylinders: 4, Throws: 2, CylindersPerThrow: 2, Mains: 3, Pins: pins}
+		p := l.Problems()
+		if len(p) != 1 || p[0].Field != "pins" || !strings.Contains(p[0].Reason, name) {
+			t.Errorf("%s: %v", name, p)
+		}
+	}
+}

@@ -26,6 +26,7 @@ func Evaluate(ctx context.Context, in *Inspection) ([]Finding, error) {
 		}
 	}
 	judgeJournalRunout(in, findings)
+	in.tellNumbering(findings)
 	for i := range findings {
 		in.tellSources(&findings[i])
 	}
@@ -290,5 +291,27 @@ func judgeJournalRunout(in *Inspection, findings []Finding) {
 				findings[i].Checks = append(findings[i].Checks, *check)
 			}
 		}
+	}
+}
+
+// tellNumbering asks whether what belongs to rods was numbered by throw: throws are shared, and no number lies above theirs.
+func (in *Inspection) tellNumbering(findings []Finding) {
+	if in.Engine == nil || in.Engine.Pins != nil || !in.Engine.Complete().Shared() {
+		return
+	}
+	var asked []int
+	for i := range in.Features {
+		f := &in.Features[i]
+		if f.Kind.Row().Each != part.PerRod && f.List.Of != part.RodJournal {
+			continue
+		}
+		if f.Number > in.Engine.Complete().Throws {
+			return
+		}
+		asked = append(asked, i)
+	}
+	for _, i := range asked {
+		findings[i].note("by_throw", "%s: numbered by throw? Here it counts as rod %d; throws of this engine carry more than one rod.",
+			in.Features[i].Name(), in.Features[i].Number)
 	}
 }

@@ -54,8 +54,8 @@ func (in *Inspection) expectBearing(k part.Kind, number int) (e Expectation, ok 
 	if !bears {
 		return Expectation{}, false
 	}
-	size, ok := in.Expect(journal, number, part.AsFound)
-	if limits, _ := in.LimitsFor(journal, number); ok && limits.Clearance != nil {
+	size, ok := in.Expect(journal, in.JournalOf(k, number), part.AsFound)
+	if limits, _ := in.LimitsFor(journal, in.JournalOf(k, number)); ok && limits.Clearance != nil {
 		for _, r := range []*limit.Range{limits.Clearance.Target, limits.Clearance.New} {
 			if r != nil {
 				size.Size += r.Middle()

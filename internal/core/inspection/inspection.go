@@ -70,6 +70,22 @@ func (in *Inspection) Latest(k part.Kind, number int) (index int, ok bool) {
 	return 0, false
 }
 
+// Rods are the numbers of the rods on a pin; of one by itself where the engine is not known.
+func (in *Inspection) Rods(pin int) []int {
+	if in.Engine == nil {
+		return []int{pin}
+	}
+	return in.Engine.Complete().Rods(pin)
+}
+
+// JournalOf is the number of the journal that a part runs on: a rod's is that of its pin.
+func (in *Inspection) JournalOf(k part.Kind, number int) int {
+	if k.Row().Each == part.PerRod && in.Engine != nil {
+		return in.Engine.Complete().PinOf(number)
+	}
+	return number
+}
+
 // Members returns the indices of the latest features of a kind, in order of first appearance.
 func (in *Inspection) Members(k part.Kind) []int {
 	var members []int

@@ -106,7 +106,11 @@ func (d *drafter) mixed(one Decided, count int) (shares []share, halves bool) {
 		each[i] = way.Shell
 	}
 	for _, after := range one.Option.Clearances {
-		if n := after.Feature.Number; n >= 1 && n <= count {
+		n := after.Rod
+		if n == 0 {
+			n = after.Feature.Number
+		}
+		if n >= 1 && n <= count {
 			each[n-1] = after.Shell
 		}
 	}

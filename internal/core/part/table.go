@@ -264,7 +264,7 @@ var table = []Row{
 		Kind: RodBearing, Title: "Rod bearing", Plural: "Rod bearings, shells in",
 		Component: Rods, Step: AtFits, Place: AtThrow, Across: MainBearing, Shape: ShapeRod,
 		Quantity: Size, Role: Bearings, Mate: RodJournal, Fit: RodFit,
-		Each: PerThrow, Start: WithCrank, Heavy: true,
+		Each: PerRod, Start: WithCrank, Heavy: true,
 		Plan: "1x2", Gauge: instrument.BoreGauge, States: none, Where: atBearing,
 	},
 	{

@@ -73,19 +73,20 @@ func (w *Work) simple(o disposition.Option, action disposition.Action, operation
 }
 
 func (w *Work) journals(set part.Set, o disposition.Option, n Counts) {
-	grind, shells, count := GrindMains, MainShells, n.Mains
+	// Journals are ground one by one; shells are bought for each main and each rod.
+	grind, shells, count, pairs := GrindMains, MainShells, n.Mains, n.Mains
 	if set != part.MainJournals {
-		grind, shells, count = GrindRods, RodShells, n.Throws
+		grind, shells, count, pairs = GrindRods, RodShells, n.Throws, n.Cylinders
 	}
 	another := Crankshaft
 	if set == part.CamJournals {
-		grind, shells, count, another = GrindCam, CamBushes, n.CamJournals, Camshaft
+		grind, shells, count, pairs, another = GrindCam, CamBushes, n.CamJournals, n.CamJournals, Camshaft
 	}
 	if o.Action == disposition.Replace {
 		if o.Method == disposition.BuildUp {
 			w.do(BuildUp, count)
 			w.do(grind, count)
-			w.buy(shells, count)
+			w.buy(shells, pairs)
 			return
 		}
 		w.buy(another, 1)
@@ -108,7 +109,7 @@ func (w *Work) journals(set part.Set, o disposition.Option, n Counts) {
 	if keeps && shells != SelectShells && (n.ShellsRefitted || set == part.CamJournals) {
 		return // good bushes of a camshaft stay in
 	}
-	w.buy(shells, count)
+	w.buy(shells, pairs)
 }
 
 func (w *Work) cylinders(o disposition.Option, n Counts) {

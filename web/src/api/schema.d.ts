@@ -1218,6 +1218,8 @@ export interface components {
             clearance: components["schemas"]["FitClearance"];
             feature: components["schemas"]["DispositionRef"];
             /** Format: int64 */
+            rod?: number;
+            /** Format: int64 */
             shell: number;
             /** @enum {string} */
             verdict: "within" | "beyond" | "unsure" | "no_limit";
@@ -1227,6 +1229,8 @@ export interface components {
             /** @enum {string} */
             basis: "measured" | "strip" | "predicted";
             clearance: components["schemas"]["FitClearance"];
+            /** Format: int64 */
+            journal?: number;
             /** @enum {string} */
             kind: "main" | "rod" | "cam" | "piston";
             /** Format: int64 */
@@ -1356,6 +1360,7 @@ export interface components {
             angle: number;
             /** Format: int64 */
             number: number;
+            rods?: number[];
             throw: boolean;
         };
         ErrorDetail: {
@@ -1414,6 +1419,7 @@ export interface components {
             blind: string;
             by_direction: components["schemas"]["PlanCell"][];
             by_station: components["schemas"]["PlanCell"][];
+            by_throw?: boolean;
             columns?: string[];
             directions: number[];
             expected?: components["schemas"]["InspectionExpectation"];
@@ -2484,6 +2490,7 @@ export interface components {
             /** Format: int64 */
             mains: number;
             number: string;
+            pins?: number[][];
             policy: components["schemas"]["InspectionPolicy"];
             promised_on?: string;
             /** @enum {string} */

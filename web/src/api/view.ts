@@ -50,6 +50,12 @@ export const rings = (feature: FeatureView) =>
 export const journalKind = (place: Journal): Kind => (place.throw ? "rod_journal" : "main_journal");
 export const bearingKind = (place: Journal): Kind => (place.throw ? "rod_bearing" : "main_bearing");
 
+/** What there is of a kind at a place along the crankshaft: of rods, those that run on the throw. */
+export function partsAt(view: JobView, kind: Kind, place: Journal): FeatureView[] {
+	const numbers = rowOf(kind).each === "rod" && place.throw ? (place.rods ?? []) : [place.number];
+	return numbers.flatMap((number) => featureOf(view, kind, number) ?? []);
+}
+
 /** Whether 0° is drawn upwards: it is the vertical of a housing or bearing. */
 export const zeroUp = (kind: Kind): boolean => ["housing", "bearing"].includes(rowOf(kind).role);
 

@@ -3,7 +3,7 @@ import { Link, useParams, useSearchParams } from "react-router";
 import type { JobView, Journal } from "../../api/client";
 import { jobQuery } from "../../api/queries";
 import { type Kind, plural, rowOf } from "../../api/table";
-import { crankJournal, featureOf, journalKind, onCrank, partsOf, shapeOf, taken } from "../../api/view";
+import { crankJournal, featureOf, onCrank, partsAt, partsOf, shapeOf, taken } from "../../api/view";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
 import { SvgLink } from "../../app/SvgLink";
@@ -74,25 +74,43 @@ function Rail({ view, kind, number }: { view: JobView; kind: Kind; number: numbe
 	if (!onCrank(kind)) return <Siblings view={view} kind={kind} number={number} />;
 	const row = rowOf(kind);
 	const turning = kind === "runout";
-	const lit = journalKind({ throw: row.place === "throw", number, angle: 0 });
-	const benchKind = (place: Journal): Kind => (place.throw === (row.place === "throw") ? kind : (row.across ?? kind));
+	const at = (place: Journal) => {
+		if (turning && place.throw) return [];
+		return partsAt(view, place.throw === (row.place === "throw") ? kind : (row.across ?? kind), place);
+	};
+	const here = view.shaft.find((place) => place.throw === (row.place === "throw") && at(place).some((f) => f.number === number));
 	return (
 		<nav aria-label="Crankshaft">
 			<Crank
 				standing
 				title="Crankshaft, nose up"
 				shaft={view.shaft}
-				journal={(place) => ({ ...crankJournal(view, place), lit: journalKind(place) === lit && place.number === number })}
+				journal={(place) => ({ ...crankJournal(view, place), lit: place === here })}
 				wrap={(place, inner, label) => {
-					if (turning && place.throw) return inner;
-					if (!featureOf(view, benchKind(place), place.number)) return inner;
+					const parts = at(place);
+					const to = parts.find((f) => taken(f) < f.by_station.length) ?? parts[0];
+					if (!to) return inner;
 					return (
-						<SvgLink aside to={`/jobs/${view.job.id}/bench/${benchKind(place)}/${place.number}`} label={label}>
+						<SvgLink aside to={`/jobs/${view.job.id}/bench/${to.kind}/${to.number}`} label={label}>
 							{inner}
 						</SvgLink>
 					);
 				}}
 			/>
+			{here && at(here).length > 1 ? (
+				<p>
+					{at(here).map((f) => (
+						<Link
+							key={f.number}
+							to={`/jobs/${view.job.id}/bench/${f.kind}/${f.number}`}
+							aria-current={f.number === number ? "page" : undefined}
+							style={{ color: "var(--blue)", fontWeight: f.number === number ? 700 : 400, marginRight: 12 }}
+						>
+							rod {f.number}
+						</Link>
+					))}
+				</p>
+			) : null}
 			{row.role === "journal" || turning ? null : (
 				<p className="soft">
 					Marks show the journals; you are measuring{" "}

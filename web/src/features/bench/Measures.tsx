@@ -145,12 +145,15 @@ function checkStrip(name: string, finding: Finding | undefined, system: System):
 function Clearance({ view, feature, system }: { view: JobView; feature: FeatureView; system: System }) {
 	const { fit: kind } = rowOf(feature.kind);
 	if (!kind) return null;
-	const fits = view.evaluation.fits.filter((f) => f.kind === kind && f.number === feature.number);
+	const fits = view.evaluation.fits.filter(
+		(f) => f.kind === kind && (rowOf(feature.kind).role === "journal" ? (f.journal ?? f.number) : f.number) === feature.number,
+	);
+	const several = new Set(fits.map((f) => f.number)).size > 1;
 	if (fits.length === 0) return <Strip name="Clearance" figures="–" standing="open" />;
 	return fits.map((f) => (
 		<Strip
-			key={f.basis}
-			name={`Clearance, ${f.basis}${f.void ? " (void)" : f.used ? "" : " (beside)"}`}
+			key={`${f.basis} ${f.number}`}
+			name={`Clearance${several ? ` of rod ${f.number}` : ""}, ${f.basis}${f.void ? " (void)" : f.used ? "" : " (beside)"}`}
 			figures={showSpan(f.clearance.min, f.clearance.max, system)}
 			limit={f.window ? `window ${showSpan(f.window.min, f.window.max, system)}` : undefined}
 			standing={f.verdict as Standing}

@@ -1,6 +1,6 @@
 import type { FeatureView, JobView, Journal } from "../../api/client";
 import { type Kind, rowOf } from "../../api/table";
-import { partsOf, taken } from "../../api/view";
+import { partsAt, partsOf, taken } from "../../api/view";
 
 export const benchPath = (job: number, f: FeatureView) => `/jobs/${job}/bench/${f.kind}/${f.number}`;
 
@@ -15,7 +15,7 @@ export function nextFeature(view: JobView, feature: FeatureView): FeatureView | 
 	const at = (place: Journal): Kind => (place.throw === (row.place === "throw") ? row.kind : (row.across ?? row.kind));
 	const along =
 		["journal", "bearing"].includes(row.role) && row.across
-			? view.shaft.flatMap((place) => partsOf(view, at(place)).flatMap((p) => (p.number === place.number ? [p.feature] : [])))
+			? view.shaft.flatMap((place) => partsAt(view, at(place), place))
 			: partsOf(view, feature.kind).map((p) => p.feature);
 	const here = along.findIndex((f) => f.id === feature.id);
 	const same = [...along.slice(here + 1), ...along.slice(0, Math.max(0, here))].find(open);

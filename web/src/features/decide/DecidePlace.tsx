@@ -266,7 +266,7 @@ function Board({ view, set, costs, tried, onTry }: BoardProps) {
 							title="Clearance of each journal in its window"
 							system={job.unit}
 							rows={shown.clearances.map((c) => ({
-								label: shortName(c.feature.kind, c.feature.number),
+								label: c.rod ? `Rod ${c.rod}` : shortName(c.feature.kind, c.feature.number),
 								min: c.clearance.min,
 								max: c.clearance.max,
 								window: c.window,

@@ -5,7 +5,18 @@ import { Link, useParams } from "react-router";
 import type { FeatureView, JobView, Journal } from "../../api/client";
 import { jobQuery, plansQuery, useRemovePart, useSetPlan } from "../../api/queries";
 import { type Kind, plural, rowOf } from "../../api/table";
-import { bearingKind, crankJournal, featureOf, findingOf, journalKind, onCrank, partsOf, shapeOf, taken } from "../../api/view";
+import {
+	bearingKind,
+	crankJournal,
+	featureOf,
+	findingOf,
+	journalKind,
+	onCrank,
+	partsAt,
+	partsOf,
+	shapeOf,
+	taken,
+} from "../../api/view";
 import { OUTCOME_WORD, setName, wayName } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
@@ -224,7 +235,7 @@ function FeatureList({ view, title, places }: { view: JobView; title: string; pl
 
 function FeatureRow({ view, place }: { view: JobView; place: Journal }) {
 	const f = featureOf(view, journalKind(place), place.number);
-	const bearing = featureOf(view, bearingKind(place), place.number);
+	const bearings = partsAt(view, bearingKind(place), place);
 	if (!f) return null;
 	const finding = findingOf(view, f);
 	return (
@@ -240,15 +251,23 @@ function FeatureRow({ view, place }: { view: JobView; place: Journal }) {
 			<td>
 				<StatusMark standing={f.standing} />
 			</td>
-			<td>{bearing ? <BearingLink view={view} bearing={bearing} /> : "–"}</td>
+			<td>
+				{bearings.length === 0 ? "–" : null}
+				<Group gap="sm">
+					{bearings.map((bearing) => (
+						<BearingLink key={bearing.id} view={view} bearing={bearing} rod={bearings.length > 1} />
+					))}
+				</Group>
+			</td>
 		</tr>
 	);
 }
 
-function BearingLink({ view, bearing }: { view: JobView; bearing: FeatureView }) {
+function BearingLink({ view, bearing, rod }: { view: JobView; bearing: FeatureView; rod: boolean }) {
 	const n = taken(bearing);
 	return (
 		<Link to={`/jobs/${view.job.id}/bench/${bearing.kind}/${bearing.number}`} style={{ color: "var(--blue)" }}>
+			{rod ? `rod ${bearing.number}: ` : ""}
 			{n === 0 ? "measure" : `${n} of ${bearing.by_station.length}`}
 			<span className="visually-hidden"> {bearing.title}</span>
 		</Link>
