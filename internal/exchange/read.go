@@ -78,7 +78,7 @@ func (r *reader) document(root *node) *inspection.Inspection {
 
 // decision reads what was signed for a set.
 func (r *reader) decision(n *node, at string) (d inspection.Decision) {
-	if _, ok := r.object(n, at, "set", "action", "step", "shell", "method", "by"); !ok || !r.require(n, at, "set", "action") {
+	if _, ok := r.object(n, at, "set", "action", "step", "shell", "method", "by", "component"); !ok || !r.require(n, at, "set", "action") {
 		return d
 	}
 	d.Set = choice(r, n.get("set"), pointer(at, "set"), "", disposition.SetNames()...)
@@ -87,6 +87,7 @@ func (r *reader) decision(n *node, at string) (d inspection.Decision) {
 	optional(n, at, "shell", &d.Shell, r.length)
 	optional(n, at, "method", &d.Method, r.text)
 	optional(n, at, "by", &d.By, r.text)
+	optional(n, at, "component", &d.Component, r.tag)
 	return d
 }
 

@@ -9,7 +9,7 @@ import (
 	"ledge/internal/core/unit"
 )
 
-var commonFields = []string{"kind", "number", "state", "look", "gauge", "condition", "stamp"}
+var commonFields = []string{"kind", "number", "state", "look", "gauge", "condition", "stamp", "component"}
 var gridFields = []string{"stations", "directions", "readings", "instrument_readings", "unworn", "fitted", "added_stations"}
 
 func (r *reader) feature(n *node, at string) (f inspection.Feature, ok bool) {
@@ -59,6 +59,7 @@ func (r *reader) common(n *node, at string, f *inspection.Feature) {
 	optional(n, at, "gauge", &f.Gauge, r.gauge)
 	optional(n, at, "condition", &f.Condition, r.condition)
 	optional(n, at, "stamp", &f.Stamp, r.stamp)
+	optional(n, at, "component", &f.Component, r.tag)
 	optional(n, at, "fitted", &f.Fitted, r.fitted)
 	if f.Fitted != nil && f.Kind.Grid() && !f.Kind.Bearing() {
 		r.problem(pointer(at, "fitted"), "belongs to bearings only")
@@ -99,6 +100,15 @@ func (r *reader) condition(n *node, at string) (c inspection.Condition) {
 		c.TemperatureC = t.text
 	}
 	return c
+}
+
+// tag reads the name of a component; without one it is the one that came.
+func (r *reader) tag(n *node, at string) string {
+	tag := strings.TrimSpace(r.text(n, at))
+	if tag == "" && n.kind == "string" {
+		r.problem(at, "must not be empty: leave it out for the one that came")
+	}
+	return tag
 }
 
 // stamp reads what is stamped on a part: a text, or a size; a text that is a size counts as one.

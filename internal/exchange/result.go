@@ -34,6 +34,7 @@ type featureDoc struct {
 	Kind       part.Kind         `json:"kind"`
 	Number     int               `json:"number"`
 	State      string            `json:"state"`
+	Component  string            `json:"component,omitempty"`
 	Complete   bool              `json:"complete"`
 	Missing    []cellDoc         `json:"missing,omitempty"`
 	Look       inspection.Look   `json:"look,omitempty"`
@@ -105,10 +106,12 @@ type fitDoc struct {
 	Shell     decimal           `json:"shell"`
 	Verdict   limit.Verdict     `json:"verdict"`
 	Journal   int               `json:"journal,omitempty"`
+	Component string            `json:"component,omitempty"`
 }
 
 type setDoc struct {
 	Set         part.Set             `json:"set"`
+	Component   string               `json:"component,omitempty"`
 	Action      disposition.Action   `json:"action"`
 	SizeClass   decimal              `json:"size_class"`
 	Step        decimal              `json:"step"`
@@ -216,7 +219,7 @@ func (w writer) document(result disposition.Result) resultDoc {
 
 func (w writer) feature(f *inspection.Feature, found *inspection.Finding) featureDoc {
 	doc := featureDoc{
-		Kind: found.Kind, Number: found.Number, State: found.State, Complete: found.Complete, Look: f.Look,
+		Kind: found.Kind, Number: found.Number, State: found.State, Component: found.Component, Complete: found.Complete, Look: f.Look,
 		Min: w.pointer(found.Min), Max: w.pointer(found.Max), Mean: w.pointer(found.Mean),
 		Taper: w.pointer(found.Taper), OutOfRound: w.pointer(found.OutOfRound), Shape: string(found.Shape),
 		SizeClass: w.pointer(found.SizeClass), Largest: w.pointer(found.Largest), Ledge: w.pointer(found.Ledge),
@@ -250,12 +253,12 @@ func (w writer) check(c limit.Check) checkDoc {
 }
 
 func (w writer) fit(f disposition.Fit) fitDoc {
-	return fitDoc{f.Kind, f.Number, f.Basis, f.Used, f.Void, w.clearance(f.Clearance), w.window(f.Window), w.length(f.Shell), f.Verdict, f.Journal}
+	return fitDoc{f.Kind, f.Number, f.Basis, f.Used, f.Void, w.clearance(f.Clearance), w.window(f.Window), w.length(f.Shell), f.Verdict, f.Journal, f.Component}
 }
 
 func (w writer) set(s disposition.Set) setDoc {
 	return setDoc{
-		Set: s.Set, Action: s.Action, SizeClass: w.length(s.SizeClass), Step: w.length(s.Step), Shell: w.length(s.Shell), Method: s.Method,
+		Set: s.Set, Component: s.Component, Action: s.Action, SizeClass: w.length(s.SizeClass), Step: w.length(s.Step), Shell: w.length(s.Shell), Method: s.Method,
 		Provisional: s.Provisional, Mixed: s.Mixed, Checks: each(s.Checks, w.check), Reasons: s.Reasons,
 		Options: each(s.Options, w.option), Ladder: each(s.Ladder, w.rung), Unmeasured: s.Unmeasured,
 	}

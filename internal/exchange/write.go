@@ -34,6 +34,8 @@ type decisionDoc struct {
 	Shell  decimal `json:"shell"`
 	Method string  `json:"method,omitempty"`
 	By     string  `json:"by,omitempty"`
+
+	Component string `json:"component,omitempty"`
 }
 
 // WriteInspection writes an inspection as a ledge.inspection/1 document that [Read] gives back unchanged:
@@ -61,7 +63,7 @@ func writeInspection(out io.Writer, in *inspection.Inspection) error {
 	doc := inspectionDoc{Format: InspectionFormat, Unit: in.Unit, Job: map[string]string{}, Engine: in.Engine, Policy: w.policy(in.Policy),
 		Limits: w.limitsByKind(in.Limits), LimitsClose: w.limitsByKind(in.LimitsClose), Features: make([]map[string]any, len(in.Features))}
 	for _, d := range in.Decisions {
-		doc.Decisions = append(doc.Decisions, decisionDoc{d.Set, d.Action, w.length(d.Step), w.length(d.Shell), d.Method, d.By})
+		doc.Decisions = append(doc.Decisions, decisionDoc{d.Set, d.Action, w.length(d.Step), w.length(d.Shell), d.Method, d.By, d.Component})
 	}
 	for name, text := range map[string]string{"number": in.Job.Number, "customer": in.Job.Customer, "engine": in.Job.Engine, "duty": in.Job.Duty} {
 		if text != "" {
@@ -158,6 +160,7 @@ func (w writer) inspected(f *inspection.Feature) map[string]any {
 		}
 	}
 	put("number", f.Number != 0, func() any { return f.Number })
+	put("component", f.Component != "", func() any { return f.Component })
 	put("look", f.Look != "", func() any { return f.Look })
 	gauge := w.in.Named(f)
 	put("gauge", gauge != nil, func() any { return w.gauge(gauge) })

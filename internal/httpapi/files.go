@@ -243,6 +243,8 @@ func unstorable(in *inspection.Inspection) exchange.Problems {
 			place.Kind = part.StripFor(f.List.Of)
 		}
 		switch {
+		case f.Component != "":
+			add(at+"/component", "is another than the one that came: a file with several is judged, and cannot be kept in the shop yet")
 		case seen[place]:
 			add(at, "stands in the file twice in the same state")
 		}

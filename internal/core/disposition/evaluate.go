@@ -28,7 +28,44 @@ func Lettered(ctx context.Context, in *inspection.Inspection) (Result, error) {
 	return evaluate(ctx, in, true)
 }
 
+// evaluate judges the main components, and each further one in the place of its like: its own features, fits and sets count.
 func evaluate(ctx context.Context, in *inspection.Inspection, named bool) (Result, error) {
+	builds := in.Builds()
+	if len(builds) == 1 {
+		return evaluateBuild(ctx, in, named)
+	}
+	all := Result{Features: make([]inspection.Finding, len(in.Features)), Fits: []Fit{}, Sets: []Set{}}
+	for _, b := range builds {
+		one, err := evaluateBuild(ctx, b.Inspection, named)
+		if err != nil {
+			return Result{}, err
+		}
+		tags := map[part.Component]string{}
+		for i, at := range b.Index {
+			f := &b.Features[i]
+			component := f.Kind.ComponentOf(f.List.Of)
+			tags[component] = f.Component
+			if b.Owns(component) {
+				all.Features[at] = one.Features[i]
+			}
+		}
+		for _, f := range one.Fits {
+			if component := f.Kind.Component(); b.Owns(component) {
+				f.Component = tags[component]
+				all.Fits = append(all.Fits, f)
+			}
+		}
+		for _, s := range one.Sets {
+			if component := s.Set.Row().Of.Row().Component; b.Owns(component) {
+				s.Component = tags[component]
+				all.Sets = append(all.Sets, s)
+			}
+		}
+	}
+	return all, nil
+}
+
+func evaluateBuild(ctx context.Context, in *inspection.Inspection, named bool) (Result, error) {
 	e := &evaluator{in: in, rule: in.Policy.DecisionRule, named: named}
 	findings, err := inspection.Evaluate(ctx, in)
 	if err != nil {

@@ -92,6 +92,8 @@ type Fit struct {
 	// Shell is the change of the shells fitted when it was measured, against standard ones.
 	Shell   unit.Length   `json:"shell"`
 	Verdict limit.Verdict `json:"verdict"`
+	// Component is the tag of the shaft, or of the pistons, that it is of; empty for those that came.
+	Component string `json:"component,omitempty"`
 	// Journal is the pin that a rod runs on.
 	Journal int `json:"journal,omitempty"`
 
@@ -130,6 +132,8 @@ const (
 // A Set is the decision for one set of parts.
 type Set struct {
 	Set part.Set `json:"set"`
+	// Component is the tag of the one that its members belong to; empty for the one that came.
+	Component string `json:"component,omitempty"`
 	// Way is the one chosen.
 	Way
 	SizeClass   unit.Length   `json:"size_class"`

@@ -55,7 +55,7 @@ func (in *Inspection) tellSources(f *Finding) {
 
 func evaluateGrid(in *Inspection, f *Feature) Finding {
 	grid, missing := f.grid(), f.missing()
-	out := Finding{Kind: f.Kind, Number: f.Number, State: f.State, Missing: missing,
+	out := Finding{Kind: f.Kind, Number: f.Number, State: f.State, Component: f.Component, Missing: missing,
 		Look: f.look(), LookGiven: f.Look != "", Grid: grid, Checks: make([]limit.Check, 0, 6)}
 	gauge, u := in.gauge(f), in.uncertainty(f)
 	out.U = u.Size()

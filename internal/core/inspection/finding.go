@@ -10,11 +10,13 @@ import (
 
 // A Finding is what one feature says by itself.
 type Finding struct {
-	Kind     part.Kind   `json:"kind"`
-	Number   int         `json:"number"`
-	State    string      `json:"state"`
-	Complete bool        `json:"complete"`
-	Missing  []plan.Cell `json:"missing,omitempty"`
+	Kind   part.Kind `json:"kind"`
+	Number int       `json:"number"`
+	State  string    `json:"state"`
+	// Component is the tag of the one it belongs to; empty for the one that came.
+	Component string      `json:"component,omitempty"`
+	Complete  bool        `json:"complete"`
+	Missing   []plan.Cell `json:"missing,omitempty"`
 	// Look is the grade that decides; LookGiven whether anyone graded it.
 	Look      Look `json:"look,omitempty"`
 	LookGiven bool `json:"look_given,omitempty"`

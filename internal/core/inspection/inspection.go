@@ -31,6 +31,8 @@ type Decision struct {
 	Set, Action, Method string
 	Step, Shell         unit.Length
 	By                  string
+	// Component is the tag of the one whose set it is; empty for the one that came.
+	Component string
 }
 
 // Job names the work.
@@ -110,7 +112,9 @@ type Feature struct {
 	Kind   part.Kind
 	Number int
 	State  string
-	Look   Look
+	// Component is the tag of the block, crankshaft… that it belongs to; empty for the one that came.
+	Component string
+	Look      Look
 	// Setup is that of readings that name none of their own.
 	Setup
 	Stamp *Stamp

@@ -22,7 +22,7 @@ type listed struct {
 }
 
 func evaluateList(in *Inspection, f *Feature) Finding {
-	out := Finding{Kind: f.Kind, Number: f.Number, State: f.State, Complete: true, Look: f.Look, LookGiven: f.Look != "", Checks: []limit.Check{}}
+	out := Finding{Kind: f.Kind, Number: f.Number, State: f.State, Component: f.Component, Complete: true, Look: f.Look, LookGiven: f.Look != "", Checks: []limit.Check{}}
 	limits, _ := in.LimitsFor(f.Kind, f.Number)
 	e := listed{&out, in, f, &f.List, in.Policy.DecisionRule, limits, in.gauge(f).Uncertainty(1).Difference()}
 	switch f.Kind {

@@ -128,6 +128,14 @@ func (k Kind) Housing() bool { return k.Row().Role == Housings }
 // Bearing reports whether k is the inside of fitted shells or of a bush.
 func (k Kind) Bearing() bool { return k.Row().Role == Bearings }
 
+// ComponentOf is the component that k belongs to; a strip's is that of the journal it is laid on.
+func (k Kind) ComponentOf(of Kind) Component {
+	if k == Strip && of != "" {
+		return of.Row().Component
+	}
+	return k.Row().Component
+}
+
 // Quantity is what readings of k are.
 func (k Kind) Quantity() Quantity { return k.Row().Quantity }
 

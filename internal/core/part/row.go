@@ -106,6 +106,17 @@ const (
 	PistonFit Fit = "piston"
 )
 
+// Component is the one that a fit is decided with: a journal's shaft, or the pistons.
+func (f Fit) Component() Component {
+	switch f {
+	case CamFit:
+		return Camshaft
+	case PistonFit:
+		return Pistons
+	}
+	return Crankshaft
+}
+
 // Fits lists them.
 func Fits() []Fit { return []Fit{MainFit, RodFit, CamFit, PistonFit} }
 
