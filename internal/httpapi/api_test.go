@@ -277,6 +277,14 @@ func TestSignedDecisionsGoStale(t *testing.T) {
 	require.NoError(t, json.Unmarshal(answer, &view))
 	assert.False(t, slices.ContainsFunc(view.Signed, func(s Signed) bool { return s.Set == "rod_journals" }))
 	assert.NotEmpty(t, view.Decisions, "the record keeps it")
+	// Nor is a crack overruled by a signature, with whatever reason; what is advised for it may be signed.
+	overruled := DecisionBody{Way: disposition.Way{Action: "polish"}, ID: uuid.NewString(), Set: "rod_journals", Reason: "It looks fine to me.", After: view.Decisions[len(view.Decisions)-1].Seq}
+	status, answer, _ = call(t, "POST", base+"/api/v1/jobs/1/decisions", overruled)
+	assert.Equal(t, 409, status)
+	assert.Contains(t, string(answer), "A crack is not overruled")
+	overruled.ID, overruled.Action = uuid.NewString(), "replace"
+	status, answer, _ = call(t, "POST", base+"/api/v1/jobs/1/decisions", overruled)
+	assert.Equal(t, 201, status, string(answer))
 }
 
 // BenchmarkReading: a reading stored durably and answered with the job's new evaluation, over HTTP. The five

@@ -114,3 +114,27 @@ func TestEveryKindHasItsPlace(t *testing.T) {
 		assert.NoError(t, err, kind)
 	}
 }
+
+// The finished size of a line as a sheet prints it: a range, one size, or the most that is allowed.
+func TestOrderedSizes(t *testing.T) {
+	p := &page{unit: unit.In}
+	least, most := length("2.4880"), length("2.4891")
+	for want, l := range map[string]order.Line{
+		"2.4880 – 2.4891": {Min: &least, Max: &most}, "2.4891": {Min: &most, Max: &most}, "≤ 2.4891": {Max: &most}, "≤ 2.4880": {Most: &least, Max: &most}, "": {},
+	} {
+		assert.Equal(t, want, p.ordered(l))
+	}
+}
+
+// Shells are named by what they do to the clearance, one for each journal or one half of each of two.
+func TestShellsInWords(t *testing.T) {
+	for want, way := range map[string]disposition.Way{
+		"polish, with shells that take up 0.0010 in":                        {Action: disposition.Polish, Shell: -length("0.001")},
+		"polish, with shells that give 0.0010 in more":                      {Action: disposition.Polish, Shell: length("0.001")},
+		"polish, with a shell for each journal":                             {Action: disposition.Polish, Method: disposition.MixedShell},
+		"polish, with one half of each of two shells, -0.0005 in clearance": {Action: disposition.Polish, Shell: -length("0.0005"), Method: disposition.MixedHalf},
+		"polish, with one half of each of two shells, +0.0005 in clearance": {Action: disposition.Polish, Shell: length("0.0005"), Method: disposition.MixedHalf},
+	} {
+		assert.Equal(t, want, Way(part.MainJournals, way, unit.In))
+	}
+}

@@ -19,6 +19,9 @@ var prefixes = map[schedule.Part]string{
 	schedule.Camshaft: "CA", schedule.CamBushes: "CB",
 }
 
+// Prefix begins the codes of a part.
+func Prefix(p schedule.Part) string { return prefixes[p] }
+
 // sized are the parts that come in steps; away is the word for their direction.
 var sized = map[schedule.Part]string{schedule.MainShells: "under", schedule.RodShells: "under", schedule.SelectShells: "under", schedule.CamBushes: "under",
 	schedule.Rings: "over", schedule.Pistons: "over", schedule.ThrustParts: "under"}

@@ -207,3 +207,44 @@ func TestAnOverruleReachesWhatHangsOnIt(t *testing.T) {
 	assert.Equal(t, in("3.7197")-in("3.7172"), honed.Matchings[0].Clearances[0][0], "3.7172 and the middle of the new clearance")
 	assert.Less(t, honed.Rings[0].File, asFound.Rings[0].File, "the bore grows, so its rings gap wider")
 }
+
+// What is bought says its size in words and in its code, and each sort of part has a code of its own. Common practice.
+func TestPartsAreNamedByWhatTheyAre(t *testing.T) {
+	loose := []string{grid("main_journal", 1, "2.4985", ""), grid("main_bearing", 1, "2.5009", `"fitted": {"step": 0, "shell": 0},`)} // 0.0024 of 0.0020
+	tight := []string{grid("main_journal", 1, "2.4990", ""), grid("main_bearing", 1, "2.4996", `"fitted": {"step": 0, "shell": 0},`)} // 0.0006 of 0.0010
+	for _, tt := range []struct {
+		features []string
+		shell    string
+		what     string
+		code     string
+	}{{loose, "-0.001", "standard, 0.0010 less clearance", "SS-STD-M0001"}, {tight, "0.001", "standard, 0.0010 more clearance", "SS-STD-P0001"}} {
+		inspected := document(t, "", shelled, tt.features...)
+		s := disposition.Evaluate(inspected).Sets[0]
+		assert.Equal(t, in(tt.shell), s.Shell)
+		lines := sheetsFor(t, inspected, s.Set, s.Way, schedule.Counts{Mains: 1})[order.Parts].Lines
+		require.Len(t, lines, 1)
+		assert.Equal(t, tt.what, lines[0].What)
+		assert.Equal(t, tt.code, lines[0].Code)
+	}
+	seen := map[string]schedule.Part{}
+	for _, p := range schedule.Parts() {
+		prefix := order.Prefix(p)
+		assert.Len(t, prefix, 2, p)
+		assert.Empty(t, seen[prefix], "%s has the code of %s", p, seen[prefix])
+		seen[prefix] = p
+	}
+	for p, prefix := range map[schedule.Part]string{schedule.MainShells: "MS", schedule.RodShells: "RS", schedule.Pistons: "PI", schedule.Rings: "RG", schedule.ThrustParts: "TH", schedule.Pins: "PN"} {
+		assert.Equal(t, prefix, order.Prefix(p))
+	}
+}
+
+// A grinding range never reaches above the size at which the journal cleans up, however wide new parts may be. Common practice.
+func TestAGrindingRangeEndsWhereItCleansUp(t *testing.T) {
+	limits := `"main_journal": {"new": {"min": 2.4980, "max": 2.5000}, "undersizes": [0.010], "wear_max": 0.001}`
+	inspected := document(t, "", limits, strings.Replace(grid("main_journal", 1, "2.4990", ""), "2.4990", "2.4901", 1)) // cleans up at 2.4891
+	s := disposition.Evaluate(inspected).Sets[0]
+	require.Equal(t, disposition.Grind, s.Action)
+	lines := sheetsFor(t, inspected, s.Set, s.Way, schedule.Counts{Mains: 1})[order.Grind].Lines
+	assert.Equal(t, in("2.4880"), *lines[0].Min, "0.001 below the middle")
+	assert.Equal(t, in("2.4891"), *lines[0].Max, "and not 2.4900, which would not clean up")
+}
