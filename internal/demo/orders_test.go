@@ -3,7 +3,6 @@ package demo
 import (
 	"io/fs"
 	"math/rand/v2"
-	"regexp"
 	"slices"
 	"strings"
 	"testing"
@@ -33,8 +32,6 @@ func everyJob(t *testing.T, check func(name string, in *inspection.Inspection, r
 func sheetsOf(in *inspection.Inspection, result disposition.Result, decided []order.Decided) []order.Sheet {
 	return order.Sheets(in, result, decided, order.CountsOf(in), nil)
 }
-
-var code = regexp.MustCompile(`^[A-Z]{2}(-(STD|\d{3,}))?(-[MP]?\d+)?$`)
 
 // Whichever way is signed, the sheets that come of it can be worked from: every size is a range that a gauge can read, on a part that the
 // engine has, at a place where it can be proved; every part to buy has a code and a count.
@@ -71,7 +68,7 @@ func TestEveryWayMakesSheetsToWorkFrom(t *testing.T) {
 							assert.Less(t, *l.Rough, *l.Min, "%s: nothing is left to hone", where)
 						}
 						if s.Name == order.Parts {
-							assert.Regexp(t, code, l.Code, where)
+							assert.Regexp(t, `^`+order.Prefix(l.Part)+`(-STD|-[0-9]+)?(-[MP][0-9]+)?$`, l.Code, where)
 							assert.Positive(t, l.Count, where)
 						}
 					}

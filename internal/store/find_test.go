@@ -1,6 +1,7 @@
 package store
 
 import (
+	"fmt"
 	"path/filepath"
 	"testing"
 	"time"
@@ -210,4 +211,16 @@ func TestNamesAreThoseOfLately(t *testing.T) {
 	names, err := s.Names(ctx)
 	require.NoError(t, err)
 	assert.Equal(t, []string{"Wanda", "Otto", "Ida"}, names, "once each, the latest first, without who is barred")
+
+	for i := range 30 {
+		r := size("2.4985")
+		r.Direction = i % 4
+		_, err := s.AddReading(as(fmt.Sprintf("Guest %02d", i)), 2, main3, r, true)
+		require.NoError(t, err)
+	}
+	names, err = s.Names(ctx)
+	require.NoError(t, err)
+	require.Len(t, names, 24, "a list to choose from, not everybody who ever came")
+	assert.Equal(t, "Guest 29", names[0])
+	assert.Equal(t, "Guest 06", names[23])
 }
