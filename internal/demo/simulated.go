@@ -253,8 +253,10 @@ func (s *simulation) weights() {
 	}
 	scale := simulate.Gauge{Division: unit.Millimetre / 2} // half a gram
 	for rod := 1; rod <= s.in.Engine.Cylinders; rod++ {
-		grams := func(mean float64) string {
-			return scale.Read(unit.Round((mean+4*s.source.NormFloat64())*float64(unit.Millimetre)), s.source).Format(unit.MM)
+		grams := func(mean float64) *unit.Mass {
+			// The stand-in of a gauge reads counts, of a scale as of a micrometer.
+			shown := unit.Mass(scale.Read(unit.Round((mean+4*s.source.NormFloat64())*float64(unit.Gram)), s.source))
+			return &shown
 		}
 		s.in.Features = append(s.in.Features, inspection.Feature{Kind: part.RodWeight, Number: rod, State: part.AsFound,
 			List: inspection.List{BigEnd: grams(468), SmallEnd: grams(171)}})

@@ -257,8 +257,8 @@ func (r *reader) list(n *node, at string, f *inspection.Feature) {
 	optional(n, at, "vertical", &l.Vertical, r.lengths)
 	optional(n, at, "sideways", &l.Sideways, r.lengths)
 	optional(n, at, "positions", &l.Positions, r.lengths)
-	optional(n, at, "big_end", &l.BigEnd, r.grams)
-	optional(n, at, "small_end", &l.SmallEnd, r.grams)
+	pointed(n, at, "big_end", &l.BigEnd, r.grams)
+	pointed(n, at, "small_end", &l.SmallEnd, r.grams)
 	optional(n, at, "readings", &l.Readings, r.repeats)
 	optional(n, at, "lines", &l.Lines, r.lines)
 	switch f.Kind {

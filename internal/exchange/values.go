@@ -1,7 +1,6 @@
 package exchange
 
 import (
-	"fmt"
 	"slices"
 	"strconv"
 	"strings"
@@ -218,14 +217,15 @@ func (r *reader) angles(n *node, at string) []unit.Angle {
 	return as
 }
 
-// grams reads a weight as it was written.
-func (r *reader) grams(n *node, at string) string {
+// grams reads a weight exactly.
+func (r *reader) grams(n *node, at string) unit.Mass {
 	if n.kind != "number" {
 		r.problem(at, "must be a number of grams, not %s", article(n.kind))
-		return ""
+		return 0
 	}
-	if _, err := unit.Parse(n.text, unit.MM); err != nil {
-		r.problem(at, "%s", fmt.Sprintf("%q is not a weight in grams", n.text))
+	m, err := unit.ParseMass(n.text)
+	if err != nil {
+		r.problem(at, "%s", err)
 	}
-	return n.text
+	return m
 }

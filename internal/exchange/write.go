@@ -183,8 +183,8 @@ func (w writer) inspected(f *inspection.Feature) map[string]any {
 	l := &f.List
 	put("tir", l.TIR != nil, func() any { return w.pointer(l.TIR) })
 	put("angles", l.Angles != nil, func() any { return each(l.Angles, angle) })
-	put("big_end", l.BigEnd != "", func() any { return decimal(l.BigEnd) })
-	put("small_end", l.SmallEnd != "", func() any { return decimal(l.SmallEnd) })
+	put("big_end", l.BigEnd != nil, func() any { return decimal(l.BigEnd.Format()) })
+	put("small_end", l.SmallEnd != nil, func() any { return decimal(l.SmallEnd.Format()) })
 	put("rows", l.Rows != nil, func() any { return each(l.Rows, w.lengths) })
 	put("of", l.Of != "", func() any { return l.Of })
 	put("lines", l.Lines != nil, func() any {

@@ -202,7 +202,7 @@ func (a resources) importFile(ctx context.Context, in *struct {
 		}
 		for _, row := range f.Cells {
 			for _, cell := range row {
-				answer.Readings += len(cell.Sizes)
+				answer.Readings += len(cell.Sizes) + len(cell.Weights)
 			}
 		}
 	}

@@ -360,8 +360,13 @@ func (p *page) list(f *inspection.Feature) {
 	for _, line := range l.Lines {
 		p.text(line.Name + ": " + line.Gap.Show(p.unit))
 	}
-	if l.BigEnd != "" || l.SmallEnd != "" {
-		p.text("Big end " + l.BigEnd + " g, small end " + l.SmallEnd + " g")
+	for _, end := range []struct {
+		name   string
+		weight *unit.Mass
+	}{{"Big end", l.BigEnd}, {"Small end", l.SmallEnd}} {
+		if end.weight != nil {
+			p.text(end.name + " " + end.weight.Format() + " g")
+		}
 	}
 }
 

@@ -9,6 +9,7 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"ledge/internal/core/inspection"
+	"ledge/internal/core/unit"
 )
 
 // ImportJob stores a job with everything an inspection holds, as read by one person.
@@ -80,7 +81,11 @@ func (s *Store) importFeature(ctx context.Context, tx *sqlx.Tx, jobID int64, n N
 	for station, cells := range f.Cells {
 		for direction, cell := range cells {
 			r := Reading{FeatureID: id, Station: station, Direction: direction, ConditionID: condition, TakenBy: by, TakenAt: s.stamp()}
-			for _, size := range cell.Sizes {
+			values := cell.Sizes
+			for _, weight := range cell.Weights {
+				values = append(values, unit.Length(weight)) // a column of counts
+			}
+			for _, size := range values {
 				r.ID, r.What, r.Value = uuid.NewString(), Size, &size
 				if err := storeReading(ctx, tx, &r); err != nil {
 					return err

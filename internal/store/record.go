@@ -155,7 +155,7 @@ func (f *Feature) inspected(held map[string]*Condition, setups map[string]*instr
 	for i := range out.Cells {
 		out.Cells[i] = make([]inspection.Cell, len(f.Directions))
 	}
-	sized := f.Kind.Quantity() == part.Size
+	sized, weighed := f.Kind.Quantity() == part.Size, f.Kind.Quantity() == part.Weight
 	for _, r := range f.Tape {
 		if r.SupersededBy != nil {
 			continue
@@ -174,6 +174,11 @@ func (f *Feature) inspected(held map[string]*Condition, setups map[string]*instr
 			}
 			if r.GaugeID != nil {
 				own.Gauge = setups[*r.GaugeID]
+			}
+			if weighed {
+				// A column of counts: of a length of 0.1 nm, of a weight of 0.1 µg.
+				cell.Weights = append(cell.Weights, unit.Mass(size))
+				continue
 			}
 			cell.Sizes, cell.Setups = append(cell.Sizes, size), append(cell.Setups, own)
 		case Skip:

@@ -172,12 +172,10 @@ func (e *evaluator) pairing() *Pairing {
 	p := &Pairing{}
 	for _, i := range e.in.Members(part.RodWeight) {
 		list := e.in.Features[i].List
-		big, errBig := unit.Parse(list.BigEnd, unit.MM)
-		small, errSmall := unit.Parse(list.SmallEnd, unit.MM)
-		if errBig != nil || errSmall != nil {
+		if list.BigEnd == nil || list.SmallEnd == nil {
 			return nil
 		}
-		p.Rods, p.Weights = append(p.Rods, e.in.Features[i].Number), append(p.Weights, int64(big+small))
+		p.Rods, p.Weights = append(p.Rods, e.in.Features[i].Number), append(p.Weights, int64(*list.BigEnd+*list.SmallEnd))
 	}
 	if len(p.Weights) == 0 {
 		return nil

@@ -149,13 +149,18 @@ func (f *Feature) Name() string { return fmt.Sprintf("%s %d", f.Kind.Title(), f.
 // A Cell is one place of the grid: sizes read there, or the reason why there are none. With neither it is missing.
 type Cell struct {
 	Sizes []unit.Length
+	// Weights are what was read where a kind is weighed.
+	Weights []unit.Mass
 	// Setups are those of the sizes, one each; without them that of the feature holds.
 	Setups []*Setup
 	Reason string
 }
 
 // Missing reports whether nothing was recorded at the cell.
-func (c Cell) Missing() bool { return len(c.Sizes) == 0 && c.Reason == "" }
+func (c Cell) Missing() bool { return !c.Read() && c.Reason == "" }
+
+// Read reports whether anything was read at the cell.
+func (c Cell) Read() bool { return len(c.Sizes)+len(c.Weights) > 0 }
 
 // Damaged reports whether the cell was left out because the part is damaged there.
 func (c Cell) Damaged() bool { return strings.EqualFold(strings.TrimSpace(c.Reason), "damaged") }
@@ -197,8 +202,8 @@ type List struct {
 	Return    []unit.Length   // end float: what the dial shows when the crank is let go
 	Feeler    []unit.Length   // end float: the same by feeler gauge
 	Rows      [][]unit.Length // deck by indicator: heights, row by row
-	BigEnd    string          // rod weight, grams
-	SmallEnd  string          // rod weight, grams
+	BigEnd    *unit.Mass      // rod weight
+	SmallEnd  *unit.Mass      // rod weight
 	Setups    []*Setup        // of the readings, as far as they name their own
 }
 

@@ -27,8 +27,6 @@ func converterOf(k part.Kind) converter {
 		return converter{heightsList, func(l List) [][][]unit.Length { return single(l.Rows...) }}
 	case part.Offsets:
 		return converter{offsetsList, func(l List) [][][]unit.Length { return columns(l.Vertical, l.Sideways) }}
-	case part.Weights:
-		return converter{weightList, weightCells}
 	}
 	return converter{func(cells [][][]unit.Length) List { return List{Readings: flat(cells)} },
 		func(l List) [][][]unit.Length { return columns(l.Readings) }}
@@ -65,6 +63,10 @@ func (f Feature) Listed() (out Feature, ok bool) {
 		return out, len(out.List.Lines) > 0
 	case !f.listable():
 		return out, false
+	case f.Kind.Row().List.Form == part.Weights:
+		out.List = weightList(f.Cells)
+		out.List.Setups = f.setups()
+		return out, true
 	}
 	of := out.List.Of
 	out.List = converterOf(f.Kind).list(cells)
@@ -81,8 +83,8 @@ func (f Feature) listable() bool {
 	missed, any := false, false
 	for _, row := range f.Cells {
 		for _, cell := range row {
-			any = any || len(cell.Sizes) > 0
-			missed = missed || len(cell.Sizes) == 0
+			any = any || cell.Read()
+			missed = missed || !cell.Read()
 		}
 	}
 	switch list := f.Kind.Row().List; {
@@ -155,6 +157,10 @@ func (f Feature) Sheet(l engine.Layout) (out Feature) {
 		return out
 	}
 	out.Stations, out.Directions = part.SheetOf(f.Kind, l)
+	if f.Kind.Row().List.Form == part.Weights {
+		out.Cells = weightCells(f.List)
+		return out
+	}
 	var cells [][][]unit.Length
 	if f.Kind == part.Deck {
 		out.Stations = nil
@@ -290,21 +296,22 @@ func offsetsList(cells [][][]unit.Length) (l List) {
 	return l
 }
 
-func weightList(cells [][][]unit.Length) (l List) {
-	for i, end := range []*string{&l.BigEnd, &l.SmallEnd} {
-		if i < len(cells) && len(cells[i][0]) > 0 {
-			*end = unit.Mean(cells[i][0]).Format(unit.MM)
+func weightList(cells [][]Cell) (l List) {
+	for i, end := range []**unit.Mass{&l.BigEnd, &l.SmallEnd} {
+		if i < len(cells) && len(cells[i][0].Weights) > 0 {
+			mean := unit.MeanMass(cells[i][0].Weights)
+			*end = &mean
 		}
 	}
 	return l
 }
 
-func weightCells(l List) [][][]unit.Length {
-	cells := make([][][]unit.Length, 2)
-	for i, grams := range []string{l.BigEnd, l.SmallEnd} {
-		cells[i] = make([][]unit.Length, 1)
-		if weight, err := unit.Parse(grams, unit.MM); err == nil {
-			cells[i][0] = []unit.Length{weight}
+// weightCells is the way back.
+func weightCells(l List) [][]Cell {
+	cells := [][]Cell{{{}}, {{}}}
+	for i, end := range []*unit.Mass{l.BigEnd, l.SmallEnd} {
+		if end != nil {
+			cells[i][0].Weights = []unit.Mass{*end}
 		}
 	}
 	return cells
