@@ -22,6 +22,7 @@ const (
 	SmallEnd    Kind = "small_end"
 	Pin         Kind = "pin"
 	PinBore     Kind = "pin_bore"
+	LifterBore  Kind = "lifter_bore"
 )
 
 // The kinds measured as a list.

@@ -245,6 +245,14 @@ var table = []Row{
 		Limits: []string{"new", "wear_max", "out_of_round_max"},
 	},
 	{
+		Kind: LifterBore, Title: "Lifter bore", Plural: "Lifter bores",
+		Component: Block, Step: AtCam, Place: InRow, Shape: ShapeBore,
+		Quantity: Size,
+		Each:     TwoACylinder, Bare: true,
+		Plan: "2x2", Gauge: instrument.BoreGauge, States: none, Where: "Wiped and dry, oil holes clean; at the top and at the bottom of the lifter's travel, along the cam and across it.",
+		Limits: formed,
+	},
+	{
 		Kind: CamLobe, Title: "Cam lobe", Plural: "Cam lobes",
 		Component: Camshaft, Step: AtCam, Place: AlongCam, Shape: ShapeShaft,
 		Quantity: Size,

@@ -1066,13 +1066,13 @@ export interface components {
              */
             count: number;
             /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
         };
         "Add-placeRequest": {
             /** Format: int64 */
             direction: number;
             /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /** Format: int64 */
             number: number;
             state: string;
@@ -1080,13 +1080,13 @@ export interface components {
         };
         "Add-stateRequest": {
             /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /** @description after_grind, after_polish, after_hone… */
             state: string;
         };
         "Add-unwornRequest": {
             /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /** Format: int64 */
             number: number;
             /**
@@ -1149,7 +1149,7 @@ export interface components {
             /** Format: uuid */
             id: string;
             /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /** @enum {string} */
             material?: "" | "steel" | "iron" | "aluminium";
             note?: string;
@@ -1229,6 +1229,7 @@ export interface components {
             /** @enum {string} */
             basis: "measured" | "strip" | "predicted";
             clearance: components["schemas"]["FitClearance"];
+            component?: string;
             /** Format: int64 */
             journal?: number;
             /** @enum {string} */
@@ -1249,14 +1250,14 @@ export interface components {
             best: number[];
             clearances: number[][];
             /** @enum {string} */
-            of: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            of: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             parts: number[];
             places: number[];
             /** Format: int64 */
             target: number;
             window?: components["schemas"]["LimitRange"];
             /** @enum {string} */
-            with: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            with: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
         };
         DispositionOption: {
             /** @enum {string} */
@@ -1286,7 +1287,7 @@ export interface components {
         };
         DispositionRef: {
             /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /** Format: int64 */
             number: number;
         };
@@ -1329,6 +1330,7 @@ export interface components {
             /** @enum {string} */
             action: "reuse" | "polish" | "hone" | "bore" | "sleeve" | "grind" | "line_hone" | "resize" | "skim" | "replace" | "measure" | "remeasure";
             checks?: components["schemas"]["LimitCheck"][];
+            component?: string;
             ladder?: components["schemas"]["DispositionRung"][];
             /** @enum {string} */
             method?: "" | "straighten_first" | "build_up" | "sleeve_one" | "mixed_halves" | "mixed_shells";
@@ -1407,7 +1409,7 @@ export interface components {
         FeatureLine: {
             complete: boolean;
             /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /** Format: int64 */
             number: number;
             /** @enum {string} */
@@ -1440,7 +1442,7 @@ export interface components {
             /** Format: int64 */
             id: number;
             /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /** @enum {string} */
             look: "" | "smooth" | "marked" | "scored" | "heat" | "cracked";
             looks: components["schemas"]["StoreLook"][];
@@ -1517,7 +1519,7 @@ export interface components {
             /** @enum {string} */
             instrument: "micrometer" | "bore_gauge" | "telescoping_gauge" | "indicator" | "caliper" | "plastic_strip" | "feeler";
             /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /** @description zeroed on each feature's mating part, so that the dial shows the clearance */
             mating?: boolean;
             /** @enum {string} */
@@ -1551,7 +1553,7 @@ export interface components {
             /** Format: uuid */
             id: string;
             /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /**
              * Format: int64
              * @description what it showed beyond where it should stand, in 0.1 nm
@@ -1594,9 +1596,10 @@ export interface components {
         InspectionFinding: {
             checks: components["schemas"]["LimitCheck"][];
             complete: boolean;
+            component?: string;
             end_float?: components["schemas"]["InspectionFloatFinding"];
             /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /** Format: int64 */
             largest?: number;
             /** Format: int64 */
@@ -1771,7 +1774,7 @@ export interface components {
         };
         LearnedPart: {
             /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /** Format: int64 */
             limit?: number;
             /** Format: int64 */
@@ -1855,7 +1858,7 @@ export interface components {
             /** Format: uuid */
             id: string;
             /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /** @enum {string} */
             look?: "smooth" | "marked" | "scored" | "heat" | "cracked";
             /** @description for a crack test: the method and who made it */
@@ -1999,9 +2002,9 @@ export interface components {
         };
         PartJoint: {
             /** @enum {string} */
-            bearing: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            bearing: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /** @enum {string} */
-            housing?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            housing?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
         };
         PartList: {
             by_column?: boolean;
@@ -2014,7 +2017,7 @@ export interface components {
         };
         PartRow: {
             /** @enum {string} */
-            across?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            across?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             bare: boolean;
             /** @enum {string} */
             component: "block" | "crankshaft" | "rods" | "pistons" | "camshaft";
@@ -2027,9 +2030,9 @@ export interface components {
             heavy: boolean;
             joint?: components["schemas"]["PartJoint"];
             /** @enum {string} */
-            judged_by?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            judged_by?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             labels?: {
                 [key: string]: string;
             };
@@ -2037,7 +2040,7 @@ export interface components {
             list?: components["schemas"]["PartList"];
             looked: boolean;
             /** @enum {string} */
-            mate?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            mate?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /** @enum {string} */
             place: "alone" | "main" | "throw" | "row" | "cam";
             plan?: string;
@@ -2057,7 +2060,7 @@ export interface components {
             /** @enum {string} */
             step: "strip" | "block" | "crank" | "runout" | "rods" | "cam" | "fits";
             /** @enum {string} */
-            strip_of?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            strip_of?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             title: string;
             types?: string;
             where?: string;
@@ -2065,7 +2068,7 @@ export interface components {
         PartSetRow: {
             complete: boolean;
             /** @enum {string} */
-            of: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            of: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             over: boolean;
             replaced: string;
             /** @enum {string} */
@@ -2130,7 +2133,7 @@ export interface components {
             /** Format: uuid */
             id: string;
             /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /** Format: int64 */
             number: number;
             reason?: string;
@@ -2225,7 +2228,7 @@ export interface components {
         };
         "Set-fittedRequest": {
             /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /** Format: int64 */
             number: number;
             /** Format: int64 */
@@ -2270,7 +2273,7 @@ export interface components {
              * @description the kind of the places
              * @enum {string}
              */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /** @description the numbers of the parts, in the order of the places */
             parts: number[];
         };
@@ -2382,7 +2385,7 @@ export interface components {
             gauge_c?: number;
             id: string;
             /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /** @enum {string} */
             material: "" | "steel" | "iron" | "aluminium";
             note: string;
@@ -2435,7 +2438,7 @@ export interface components {
             gauge?: string;
             id: string;
             /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /** Format: int64 */
             off: number;
             /** Format: int64 */
@@ -2452,7 +2455,7 @@ export interface components {
             /** @enum {string} */
             instrument: "micrometer" | "bore_gauge" | "telescoping_gauge" | "indicator" | "caliper" | "plastic_strip" | "feeler";
             /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             mating: boolean;
             /** @enum {string} */
             mode: "direct" | "divisions" | "length" | "vernier" | "strip" | "feeler";
@@ -2537,7 +2540,7 @@ export interface components {
             count?: number;
             from_file?: boolean;
             /** @enum {string} */
-            kind?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /** Format: int64 */
             number?: number;
             place?: string;
@@ -2609,7 +2612,7 @@ export interface components {
         StoreSettled: {
             from_file?: boolean;
             /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             parts: number[];
             settled_at: string;
             settled_by: string;
@@ -3328,7 +3331,7 @@ export interface operations {
     "get-history": {
         parameters: {
             query?: {
-                kind?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+                kind?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
                 number?: number;
             };
             header?: never;
@@ -3684,7 +3687,7 @@ export interface operations {
             header?: never;
             path: {
                 id: number;
-                kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+                kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
                 number: number;
             };
             cookie?: never;
@@ -3891,7 +3894,7 @@ export interface operations {
             header?: never;
             path: {
                 id: number;
-                kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+                kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             };
             cookie?: never;
         };
@@ -4197,7 +4200,7 @@ export interface operations {
             header?: never;
             path: {
                 id: number;
-                kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+                kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
                 state: string;
             };
             cookie?: never;
@@ -4693,7 +4696,7 @@ export interface operations {
                 action?: "reuse" | "polish" | "hone" | "bore" | "sleeve" | "grind" | "line_hone" | "resize" | "skim" | "replace" | "measure" | "remeasure";
                 /** @description a decimal in the unit */
                 step?: string;
-                kind?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+                kind?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
                 /** @description a decimal in the unit */
                 from?: string;
                 /** @description a decimal in the unit */
