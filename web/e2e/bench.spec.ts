@@ -114,6 +114,17 @@ test("a whole journal by keyboard: correct one, skip one with a reason, repeat o
 	await expect(page.getByRole("cell", { name: "47.992 (2)" })).toBeVisible();
 });
 
+test("the next part is there before another key can be typed for the one before", async ({ page }) => {
+	await as(page);
+	await page.goto("/jobs/6/bench/main_housing/1");
+	await ready(page);
+	const heading = await page.evaluate(() => {
+		document.activeElement?.dispatchEvent(new KeyboardEvent("keydown", { key: "n", bubbles: true, cancelable: true }));
+		return document.querySelector("h1")?.textContent ?? "";
+	});
+	expect(heading).not.toMatch(/^Main housing 1:/);
+});
+
 test("a slip of the finger, a look, the other unit; all is there after a reload", async ({ page }) => {
 	await as(page);
 	await page.goto("/jobs/4/bench/rod_journal/2");

@@ -20,12 +20,14 @@ export interface PartRowProps {
 	/** Wraps a part, for instance in a link. */
 	wrap?: (part: Part, inner: ReactNode, label: string) => ReactNode;
 	title: string;
+	/** What one of them is called, where the shape's own word says something else. */
+	noun?: string;
 }
 
 const CELL = 96;
 
 /** Parts of one sort in a row: bores in plan, the tunnel's housings with their caps, rods, pistons. */
-export function PartRow({ shape, parts, standing = false, wrap, title }: PartRowProps) {
+export function PartRow({ shape, parts, standing = false, wrap, title, noun = SHORT[shape] }: PartRowProps) {
 	const wrapped = wrap ?? ((_part, inner) => inner);
 	const width = standing ? CELL + 100 : parts.length * CELL;
 	const height = standing ? parts.length * CELL : CELL + 26;
@@ -58,7 +60,7 @@ export function PartRow({ shape, parts, standing = false, wrap, title }: PartRow
 							textAnchor={standing ? "start" : "middle"}
 							className={part.lit ? "lit" : undefined}
 						>
-							{shortLabel(shape, part.number)}
+							{noun} {part.number}
 						</text>
 					</g>
 				);
@@ -69,8 +71,6 @@ export function PartRow({ shape, parts, standing = false, wrap, title }: PartRow
 }
 
 const SHORT: Record<PartShape, string> = { bore: "Cylinder", tunnel: "Housing", rod: "Rod", piston: "Piston" };
-
-const shortLabel = (shape: PartShape, number: number) => `${SHORT[shape]} ${number}`;
 
 function Outline({ shape, fill, stroke, width }: { shape: PartShape; fill: string; stroke: string; width: number }) {
 	const line = { fill, stroke, strokeWidth: width };

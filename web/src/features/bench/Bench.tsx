@@ -143,7 +143,8 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 		else if (key === "l" || key === "*") open("look");
 		else if (key === "u" || (key === "+" && !signed)) setSystem(other(system));
 		else if (key === "p") setOrder(order === "station" ? "direction" : "station");
-		else if (key === "n" && following) void go(benchPath(job.id, following));
+		else if (key === "n" && following)
+			void go(benchPath(job.id, following), { flushSync: true }); // what is typed next is meant for the next part
 		else if (key === "g") open("gauge");
 		else if (key === "z") open("zero");
 		else if (key === "c") open("condition");

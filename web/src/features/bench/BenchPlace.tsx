@@ -58,6 +58,7 @@ function Rail({ view, kind, number }: { view: JobView; kind: Kind; number: numbe
 					standing
 					shape={shape}
 					title={plural(kind)}
+					noun={rowOf(kind).looked || rowOf(kind).title.length > 13 ? undefined : rowOf(kind).title}
 					parts={partsOf(view, kind).map((part) => ({ ...part, lit: part.number === number }))}
 					wrap={(part, inner, label) => {
 						const to = `/jobs/${view.job.id}/bench/${kind}/${part.number}`;

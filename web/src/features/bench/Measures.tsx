@@ -11,7 +11,7 @@ const MEASURES: Record<KindRow["role"], string[]> = {
 	bore: ["wear", "taper", "out_of_round"],
 	housing: ["size", "taper", "out_of_round", "step"],
 	bearing: ["out_of_round"],
-	plain: [],
+	plain: ["wear", "taper", "out_of_round"],
 };
 
 interface MeasuresProps {
@@ -23,9 +23,10 @@ interface MeasuresProps {
 
 /** Taper, out-of-round, wear and clearance as they stand with the readings so far. */
 export function Measures({ view, feature, finding, system }: MeasuresProps) {
-	const strips = MEASURES[rowOf(feature.kind).role].map((name) =>
-		name === "size" ? sizeStrip(finding, system) : checkStrip(name, finding, system),
-	);
+	const { role } = rowOf(feature.kind);
+	// A part that is no journal, bore or housing shows what its readings give: one size has no taper.
+	const shown = MEASURES[role].filter((name) => role !== "plain" || finding?.checks.some((c) => c.name === name));
+	const strips = shown.map((name) => (name === "size" ? sizeStrip(finding, system) : checkStrip(name, finding, system)));
 	if (feature.columns) strips.push(...listStrips(finding, system));
 	else if (feature.kind === "runout" || finding?.checks.some((c) => c.name === "runout"))
 		strips.push(checkStrip("runout", finding, system));
