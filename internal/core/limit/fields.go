@@ -2,6 +2,37 @@ package limit
 
 import "ledge/internal/core/unit"
 
+// Clearance holds the clearances of a fit: of new parts, the largest in service, and the builder's own window.
+type Clearance struct {
+	New    *Range       `json:"new,omitempty"`
+	Max    *unit.Length `json:"max,omitempty"`
+	Target *Range       `json:"target,omitempty"`
+}
+
+// Limits are the limits of one kind of feature. A nil field is a limit that nobody has entered.
+type Limits struct {
+	New           *Range       `json:"new,omitempty"`
+	WearMax       *unit.Length `json:"wear_max,omitempty"`
+	TaperMax      *unit.Length `json:"taper_max,omitempty"`
+	OutOfRoundMax *unit.Length `json:"out_of_round_max,omitempty"`
+	RunoutMax     *unit.Length `json:"runout_max,omitempty"`
+	BoreToBoreMax *unit.Length `json:"bore_to_bore_max,omitempty"`
+	AlignmentMax  *unit.Length `json:"alignment_max,omitempty"`
+	// Max is the largest value in service of a kind that is no size: a gap, an end float.
+	Max *unit.Length `json:"max,omitempty"`
+	// SkimMax is how much may come off a deck in all.
+	SkimMax    *unit.Length  `json:"skim_max,omitempty"`
+	Undersizes []unit.Length `json:"undersizes,omitempty"`
+	Oversizes  []unit.Length `json:"oversizes,omitempty"`
+	Clearance  *Clearance    `json:"clearance,omitempty"`
+	// Shells are the changes on offer against standard shells; positive gives more clearance.
+	Shells []unit.Length `json:"shells,omitempty"`
+	// Sources say where fields come from, by the field's name: "taper_max", "new", "clearance.max".
+	Sources map[string]Source `json:"sources,omitempty"`
+	// ByNumber overrides any field for one number.
+	ByNumber map[int]Limits `json:"by_number,omitempty"`
+}
+
 // A Form is what a field of limits holds.
 type Form string
 
