@@ -49,7 +49,8 @@ type partKey struct {
 	look                            *store.Look
 	station                         *string
 	unworn, fittedStep, fittedShell *unit.Length
-	title, standing, sees           string
+	title, sees                     string
+	standing                        Standing
 	expected                        inspection.Expectation
 	mating                          Mating
 	expects, mates                  bool

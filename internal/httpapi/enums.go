@@ -56,6 +56,7 @@ func lists(r huma.Registry) {
 	list(r, disposition.Methods()...)
 	list(r, disposition.Bases()...)
 	list(r, limit.Verdicts()...)
+	list(r, open, Standing(limit.Within), Standing(limit.Unsure), Standing(limit.Beyond), Standing(limit.NoLimit))
 	list(r, limit.Rules()...)
 	list(r, limit.Sources()...)
 	list(r, limit.Most, limit.Span, limit.List, limit.Rise)

@@ -14,6 +14,7 @@ import (
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/engine"
 	"ledge/internal/core/inspection"
+	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
 	"ledge/internal/core/plan"
 	"ledge/internal/core/schedule"
@@ -47,7 +48,7 @@ type FeatureLine struct {
 	Number   int       `json:"number"`
 	Complete bool      `json:"complete"`
 	// Standing is its worst verdict.
-	Standing string `json:"standing" enum:"within,beyond,unsure,no_limit"`
+	Standing limit.Verdict `json:"standing"`
 }
 
 // SetLine is a set's decision in short.
@@ -192,7 +193,7 @@ func (v JobView) line() JobLine {
 		// A part that was measured in several states counts once, as it stands now.
 		again := slices.ContainsFunc(v.Evaluation.Features[i+1:], func(o inspection.Finding) bool { return o.Kind == f.Kind && o.Number == f.Number })
 		if f.Kind.Grid() && !again {
-			line.Features = append(line.Features, FeatureLine{f.Kind, f.Number, f.Complete, string(f.Standing())})
+			line.Features = append(line.Features, FeatureLine{f.Kind, f.Number, f.Complete, f.Standing()})
 		}
 	}
 	return line

@@ -38,9 +38,9 @@ type SetChange struct {
 
 // PartChange is a part that would stand otherwise.
 type PartChange struct {
-	Title  string `json:"title"`
-	Before string `json:"before"`
-	After  string `json:"after"`
+	Title  string        `json:"title"`
+	Before limit.Verdict `json:"before"`
+	After  limit.Verdict `json:"after"`
 }
 
 // preview compares the evaluation of a record with that under another judgement.
@@ -78,7 +78,7 @@ func preview(ctx context.Context, record store.Record, b JudgementBody) (Judgeme
 		}
 	}
 	for i := range was.Features {
-		if x, y := string(was.Features[i].Standing()), string(is.Features[i].Standing()); x != y {
+		if x, y := was.Features[i].Standing(), is.Features[i].Standing(); x != y {
 			out.Parts = append(out.Parts, PartChange{record.Features[index[i]].Name(), x, y})
 		}
 	}

@@ -56,6 +56,12 @@ type JobView struct {
 	encoded *encodedView
 }
 
+// A Standing is how a part stands: a verdict, or that nobody knows yet.
+type Standing string
+
+// open is that of a part of which nothing is measured and nothing seen.
+const open Standing = "open"
+
 // FeatureView is a feature with what the bench needs beside its tape.
 type FeatureView struct {
 	store.Feature
@@ -63,7 +69,7 @@ type FeatureView struct {
 	// Look is the one that holds after all grades and crack tests.
 	Look inspection.Look `json:"look" enum:",smooth,marked,scored,heat,cracked"`
 	// Standing is its worst verdict, open where nothing is measured and nothing seen.
-	Standing string `json:"standing" enum:"open,within,unsure,beyond,no_limit"`
+	Standing Standing `json:"standing"`
 	// Finding is its index in the evaluation's features; -1 where nothing was recorded.
 	Finding  int                     `json:"finding"`
 	Expected *inspection.Expectation `json:"expected,omitempty"`
@@ -204,7 +210,7 @@ func viewOf(ctx context.Context, record store.Record) (v JobView, err error) {
 	}
 	for i, f := range record.Features {
 		stations, directions := len(f.Stations), len(f.Directions)
-		one := FeatureView{Feature: f, Title: f.Name(), Look: store.Standing(f.Looks), Finding: -1, Standing: "open",
+		one := FeatureView{Feature: f, Title: f.Name(), Look: store.Standing(f.Looks), Finding: -1, Standing: open,
 			Quantity: f.Kind.Quantity(), Columns: columnsOf(f.Kind), Mating: mating(in, v.Evaluation.Features, f),
 			ByStation: path(stations, directions, plan.ByStation), ByDirection: path(stations, directions, plan.ByDirection)}
 		if one.Columns != nil {
@@ -226,7 +232,7 @@ func viewOf(ctx context.Context, record store.Record) (v JobView, err error) {
 		f := &v.Evaluation.Features[finding]
 		v.Features[feature].Finding = finding
 		if standing := f.Standing(); f.Measured() || f.Runout != nil || f.Largest != nil || len(f.Checks) > 0 || standing == limit.Beyond {
-			v.Features[feature].Standing = string(standing)
+			v.Features[feature].Standing = Standing(standing)
 		}
 	}
 	v.Walk.Findings = append(atSight(v.Features), v.Walk.Findings...)

@@ -248,3 +248,13 @@ func TestAGrindingRangeEndsWhereItCleansUp(t *testing.T) {
 	assert.Equal(t, in("2.4880"), *lines[0].Min, "0.001 below the middle")
 	assert.Equal(t, in("2.4891"), *lines[0].Max, "and not 2.4900, which would not clean up")
 }
+
+// The ends of an ordered range lie where a gauge can read them, rounded inwards: never wider than what was worked out.
+func TestOrderedEndsCanBeRead(t *testing.T) {
+	limits := `"main_journal": {"new": {"min": 2.49803, "max": 2.49998}, "undersizes": [0.010], "wear_max": 0.001}`
+	inspected := document(t, "", limits, strings.Replace(grid("main_journal", 1, "2.4985", ""), "2.4985", "2.4940", 1))
+	s := disposition.Evaluate(inspected).Sets[0]
+	require.Equal(t, disposition.Grind, s.Action)
+	l := sheetsFor(t, inspected, s.Set, s.Way, schedule.Counts{Mains: 1})[order.Grind].Lines[0]
+	assert.Equal(t, []unit.Length{in("2.4881"), in("2.4899")}, []unit.Length{*l.Min, *l.Max}, "2.48803 to 2.48998, inwards")
+}

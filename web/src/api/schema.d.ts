@@ -1996,8 +1996,10 @@ export interface components {
             unwanted: ("grind" | "tunnel" | "deck" | "bore" | "rods" | "balance" | "rings" | "parts")[];
         };
         PartChange: {
-            after: string;
-            before: string;
+            /** @enum {string} */
+            after: "within" | "beyond" | "unsure" | "no_limit";
+            /** @enum {string} */
+            before: "within" | "beyond" | "unsure" | "no_limit";
             title: string;
         };
         PartJoint: {

@@ -1,6 +1,5 @@
 import type { Check, FeatureView, Finding, JobView } from "../../api/client";
 import { type KindRow, rowOf } from "../../api/table";
-import type { Standing } from "../../api/view";
 import { checkName } from "../../api/words";
 import { Strip, type StripProps } from "../../drawing/Strip";
 import { type System, show, showApart, showSpan } from "../../quantity/length";
@@ -74,7 +73,7 @@ function listStrips(finding: Finding | undefined, system: System): StripProps[] 
 				name: checkName(high.name),
 				figures: showSpan(low.value, high.value, system),
 				limit: judged ? `${show(low.limit ?? 0, system)} – ${show(high.limit ?? 0, system)}` : undefined,
-				standing: (low.verdict === "within" ? high.verdict : low.verdict) as Standing,
+				standing: low.verdict === "within" ? high.verdict : low.verdict,
 				input: { from: low.value, to: high.value, min: low.limit, max: high.limit, u: high.u },
 			};
 		});
@@ -118,7 +117,7 @@ function sizeStrip(finding: Finding | undefined, system: System): StripProps {
 		name: "Size",
 		figures: showSpan(low.value, high.value, system),
 		limit: judged ? `new ${showSpan(base, high.limit ?? base, system)}` : undefined,
-		standing: (low.verdict === "within" ? high.verdict : low.verdict) as Standing,
+		standing: low.verdict === "within" ? high.verdict : low.verdict,
 		input: {
 			from: low.value - base,
 			to: high.value - base,
@@ -138,7 +137,7 @@ function checkStrip(name: string, finding: Finding | undefined, system: System):
 		name: checkName(name),
 		figures: wear ? `${show(wear.min, system)} – ${value}` : value,
 		limit: check.limit === undefined ? undefined : `limit ${limit}`,
-		standing: check.verdict as Standing,
+		standing: check.verdict,
 		input: { from: wear?.min ?? check.value, to: check.value, max: check.limit, u: check.u },
 	};
 }
@@ -157,7 +156,7 @@ function Clearance({ view, feature, system }: { view: JobView; feature: FeatureV
 			name={`Clearance${several ? ` of rod ${f.number}` : ""}, ${f.basis}${f.void ? " (void)" : f.used ? "" : " (beside)"}`}
 			figures={showSpan(f.clearance.min, f.clearance.max, system)}
 			limit={f.window ? `window ${showSpan(f.window.min, f.window.max, system)}` : undefined}
-			standing={f.verdict as Standing}
+			standing={f.verdict}
 			input={{ from: f.clearance.min, to: f.clearance.max, min: f.window?.min, max: f.window?.max, u: 0 }}
 		/>
 	));

@@ -55,7 +55,7 @@ const GRAVITY: Standing[] = ["open", "no_limit", "within", "unsure", "beyond"];
 function setStanding(view: JobView, set: DecisionSet): Standing {
 	if (set.action === "measure") return "open";
 	return partsOf(view, membersOf(set.set))
-		.map((p) => p.standing as Standing)
+		.map((p) => p.standing)
 		.reduce((worst, s) => (GRAVITY.indexOf(s) > GRAVITY.indexOf(worst) ? s : worst), "open");
 }
 

@@ -3,7 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, useParams, useSearchParams } from "react-router";
 import type { FeatureView, Finding, JobView } from "../../api/client";
 import { jobQuery } from "../../api/queries";
-import { cellSize, degrees, featureOf, findingOf, isBore, rings, type Standing, zeroUp } from "../../api/view";
+import { cellSize, degrees, featureOf, findingOf, isBore, rings, zeroUp } from "../../api/view";
 import { checkName, LOOK_WORD, SOURCE_WORD, stateWord, who } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
@@ -212,7 +212,7 @@ function Verdicts({ view, feature, finding }: { view: JobView; feature: FeatureV
 									{c.source ? <div className="soft source">{SOURCE_WORD[c.source]}</div> : null}
 								</td>
 								<td>
-									<StatusMark standing={c.verdict as Standing} />
+									<StatusMark standing={c.verdict} />
 								</td>
 							</tr>
 						);

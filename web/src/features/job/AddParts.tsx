@@ -27,9 +27,10 @@ export function AddParts({ view }: { view: JobView }) {
 					data={kinds.map((value) => ({ value, label: plural(value) }))}
 					value={kind}
 					onChange={(v) => {
-						if (!isKind(v ?? undefined)) return setKind(null);
-						setKind(v as Kind);
-						setCount(countOf(v as Kind, view.job));
+						const chosen = v ?? undefined;
+						if (!isKind(chosen)) return setKind(null);
+						setKind(chosen);
+						setCount(countOf(chosen, view.job));
 					}}
 				/>
 				<NumberInput label="How many" w={110} min={1} max={96} allowDecimal={false} value={count} onChange={setCount} />

@@ -3,12 +3,11 @@ import { useQuery } from "@tanstack/react-query";
 import type { JobView, LimitSet, Policy } from "../../api/client";
 import { previewQuery } from "../../api/queries";
 import type { SetName } from "../../api/table";
+import type { Standing } from "../../api/view";
 import type { Way } from "../../api/way";
 import { setName, wayName } from "../../api/words";
 
-const STANDING: Record<string, string> = { no_limit: "not judged" };
-
-const word = (standing: string) => STANDING[standing] ?? standing;
+const word = (standing: Standing) => (standing === "no_limit" ? "not judged" : standing);
 
 export interface ChangesProps {
 	view: JobView;

@@ -205,7 +205,7 @@ function Sheets({ view, entry }: { view: JobView; entry: Entry }) {
 	);
 }
 
-const WHAT: Record<string, string> = {
+const WHAT: Partial<Record<Issued["events"][number]["what"], string>> = {
 	sent: "Sent out",
 	unsent: "Not sent after all, said",
 	returned: "Came back",

@@ -1,0 +1,77 @@
+package part_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+
+	"ledge/internal/core/engine"
+	"ledge/internal/core/limit"
+	"ledge/internal/core/part"
+	"ledge/internal/core/plan"
+)
+
+// Every row stands on its own feet: what it names exists, and what goes by its role is there.
+func TestRowsFitTogether(t *testing.T) {
+	words := map[string]part.Kind{}
+	for _, row := range part.All() {
+		k := row.Kind
+		assert.NotEmpty(t, row.Title, k)
+		assert.Empty(t, words[row.Plural], "%s is called like %s", k, words[row.Plural])
+		words[row.Plural] = k
+		assert.Contains(t, part.Components(), row.Component, k)
+		assert.Contains(t, part.Steps(), row.Step, k)
+		assert.Equal(t, row.List == nil, k.Grid(), k)
+		if k.Grid() {
+			_, known := plan.Find(row.Plan)
+			assert.True(t, known, "%s: plan %q", k, row.Plan)
+		} else {
+			lines, columns := part.SheetOf(k, engine.Layout{Arrangement: engine.Inline, Cylinders: 4}.Complete())
+			assert.NotEmpty(t, lines, k)
+			assert.NotEmpty(t, columns, k)
+			if names := row.List.ColumnNames(); names != nil {
+				assert.Len(t, columns, len(names), k)
+			}
+		}
+		for _, field := range row.Limits {
+			assert.NotNil(t, limit.FieldNamed(field), "%s: limit %q", k, field)
+		}
+		for _, other := range []part.Kind{row.Mate, row.JudgedBy, row.Across, row.StripOf} {
+			assert.True(t, other == "" || other.Known(), "%s names %s", k, other)
+		}
+		if row.Across != "" {
+			assert.Equal(t, k, row.Across.Row().Across, "%s and %s stand across from each other", k, row.Across)
+		}
+		if k.Journal() {
+			assert.NotNil(t, row.Joint, k)
+			assert.Equal(t, k, row.Joint.Bearing.Row().Mate, k)
+			assert.Equal(t, row.Fit, row.Joint.Bearing.Row().Fit, k)
+			assert.True(t, row.Shaft, k)
+			assert.Equal(t, k, part.StripFor(k).Row().StripOf, "a strip for every joint")
+		}
+		if row.Set != "" {
+			assert.Equal(t, row.Set, row.Set.Row().Set, k)
+		}
+	}
+	for _, set := range part.Sets() {
+		assert.Equal(t, set.Set, set.Of.Row().Set, "the members of %s", set.Set)
+		assert.NotEmpty(t, set.Title)
+		assert.NotEmpty(t, set.Replaced)
+	}
+	assert.Equal(t, part.Kind("nothing"), part.Kind(part.Kind("nothing").Title()))
+	assert.False(t, part.Kind("nothing").Known())
+	assert.True(t, part.Strip.Valid())
+	assert.False(t, part.Strip.Known())
+	assert.False(t, part.MainStrip.Valid(), "the open file has one kind of strip")
+	assert.Equal(t, part.Camshaft, part.Strip.ComponentOf(part.CamJournal))
+}
+
+// How many an engine has. A V-eight: two rods a throw, a deck a bank; a four in line has one of each.
+func TestCounts(t *testing.T) {
+	eight := engine.Layout{Arrangement: engine.V, Cylinders: 8}.Complete()
+	four := engine.Layout{Arrangement: engine.Inline, Cylinders: 4}.Complete()
+	for k, want := range map[part.Kind][2]int{part.MainJournal: {5, 5}, part.RodJournal: {4, 4}, part.RodBearing: {8, 4}, part.RodHousing: {8, 4}, part.Cylinder: {8, 4},
+		part.CamLobe: {16, 8}, part.LifterBore: {16, 8}, part.Deck: {2, 1}, part.EndFloat: {1, 1}, part.RodShell: {8, 4}, part.RodStrip: {8, 4}} {
+		assert.Equal(t, want, [2]int{k.Row().Count(eight), k.Row().Count(four)}, k)
+	}
+}
