@@ -44,7 +44,7 @@ func main() {
 	count := flag.Int("n", 100, "how many mutants")
 	seed := flag.Uint64("seed", 1, "of what is drawn")
 	root := flag.String("of", "internal/core", "folder whose files are changed")
-	tests := flag.String("tests", "./internal/core/... ./internal/exchange", "packages whose tests must notice")
+	tests := flag.String("tests", "./internal/core/... ./internal/exchange ./internal/varied", "packages whose tests must notice")
 	more := flag.String("more", "./internal/report ./internal/demo ./internal/store ./internal/httpapi", "packages that are asked where those do not")
 	flag.Parse()
 	var files []string

@@ -143,6 +143,3 @@ func (u Uncertainty) Size() float64 { return math.Hypot(u.reading, u.setting) }
 
 // Difference is that of a difference between two sizes of one setup: the setting cancels.
 func (u Uncertainty) Difference() float64 { return math.Sqrt2 * u.reading }
-
-// Between is that of a difference between sizes of two setups.
-func (u Uncertainty) Between(v Uncertainty) float64 { return math.Hypot(u.Size(), v.Size()) }

@@ -1,0 +1,177 @@
+package varied_test
+
+import (
+	"bytes"
+	"context"
+	"crypto/sha256"
+	"encoding/hex"
+	"encoding/json"
+	"fmt"
+	"os"
+	"path/filepath"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"ledge/internal/core/disposition"
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/order"
+	"ledge/internal/core/part"
+	"ledge/internal/core/schedule"
+	"ledge/internal/core/unit"
+	"ledge/internal/demo"
+	"ledge/internal/exchange"
+	"ledge/internal/varied"
+)
+
+const (
+	documents = 300
+	recorded  = "testdata/recorded.txt"
+)
+
+// What the core says of 300 inspections drawn at random, in and beyond the open file: byte for byte. Where it is to change, LEDGE_RECORD=1
+// writes the sums anew, and LEDGE_RESULTS=folder every text, to compare those of before and after.
+func TestWhatIsSaidStays(t *testing.T) {
+	var lines []string
+	for seed := range uint64(documents) {
+		in, err := exchange.Read(bytes.NewReader(varied.Document(seed)))
+		require.NoError(t, err, "document %d", seed)
+		result := disposition.Evaluate(in)
+		line := fmt.Sprint(seed)
+		for _, section := range []struct {
+			name string
+			of   any
+		}{
+			{"result", document(t, in, result)}, {"letters", letters(t, in)}, {"build", disposition.BuildOf(in, result)}, {"bend", bend(in, result)},
+			{"sheets", sheets(in, result)}, {"costs", costs(in, result)}, {"bench", bench(in, result)},
+		} {
+			text, raw := section.of.([]byte)
+			if !raw {
+				text, err = json.MarshalIndent(section.of, "", " ")
+				require.NoError(t, err)
+			}
+			if folder := os.Getenv("LEDGE_RESULTS"); folder != "" {
+				require.NoError(t, os.WriteFile(filepath.Join(folder, fmt.Sprintf("%03d-%s.json", seed, section.name)), text, 0o600))
+			}
+			sum := sha256.Sum256(text)
+			line += " " + section.name + " " + hex.EncodeToString(sum[:8])
+		}
+		lines = append(lines, line)
+	}
+	if os.Getenv("LEDGE_RECORD") != "" {
+		require.NoError(t, os.MkdirAll("testdata", 0o700))
+		require.NoError(t, os.WriteFile(recorded, []byte(strings.Join(lines, "\n")+"\n"), 0o600))
+	}
+	before, err := os.ReadFile(recorded)
+	require.NoError(t, err)
+	var other []string
+	for i, line := range strings.Split(strings.TrimSpace(string(before)), "\n") {
+		if line != lines[i] {
+			other = append(other, line+"\n is now "+lines[i])
+		}
+	}
+	assert.Empty(t, other, "what changed")
+}
+
+// document is the result as the open file has it.
+func document(t *testing.T, in *inspection.Inspection, result disposition.Result) []byte {
+	var out bytes.Buffer
+	require.NoError(t, exchange.WriteResult(&out, in, result))
+	return out.Bytes()
+}
+
+// letters are the reasons that a customer is told of each set.
+func letters(t *testing.T, in *inspection.Inspection) (all [][]string) {
+	result, err := disposition.Lettered(context.Background(), in)
+	require.NoError(t, err)
+	for _, s := range result.Sets {
+		all = append(all, s.Letter(s.Way), s.Letter(disposition.Way{Action: disposition.Replace}))
+	}
+	return all
+}
+
+func bend(in *inspection.Inspection, result disposition.Result) any {
+	if b, ok := inspection.BendOf(in, result.Features); ok {
+		return b
+	}
+	return nil
+}
+
+// sheets are those of the advised ways, and of the last possible way of each set, with the proof of what is measured.
+func sheets(in *inspection.Inspection, result disposition.Result) any {
+	type proved struct {
+		Sheet  order.Sheet
+		Proofs []order.Proof
+	}
+	var all []proved
+	for _, last := range []bool{false, true} {
+		var decided []order.Decided
+		for _, s := range result.Sets {
+			for _, o := range s.Options {
+				if o.Way == s.Way || last && o.Feasible {
+					one := order.Decided{Set: s, Option: o, By: "Ida"}
+					if n := len(decided); n > 0 && decided[n-1].Set.Set == s.Set {
+						decided[n-1] = one
+					} else {
+						decided = append(decided, one)
+					}
+				}
+			}
+		}
+		for _, s := range order.Sheets(in, result, decided, order.CountsOf(in), nil) {
+			all = append(all, proved{s, order.Verify(in, result.Features, s)})
+		}
+	}
+	return all
+}
+
+func costs(in *inspection.Inspection, result disposition.Result) any {
+	card := demo.Rates()
+	choices := schedule.Choices(result, order.CountsOf(in), card)
+	weighed := schedule.NewShop(card).Weigh(choices)
+	var totals []schedule.Money
+	for _, s := range result.Sets {
+		for _, o := range s.Options {
+			work := schedule.WorkOf(s.Set, o, order.CountsOf(in))
+			totals = append(totals, work.Cost(card))
+		}
+	}
+	return []any{choices, weighed, totals}
+}
+
+// bench is what is said while readings are taken: what a part should read, and which sizes are doubted.
+func bench(in *inspection.Inspection, result disposition.Result) any {
+	type line struct {
+		Expected inspection.Expectation
+		Known    bool
+		Doubts   []string
+		Standing string
+		Settle   []string
+	}
+	var lines []line
+	for i := range in.Features {
+		f := &in.Features[i]
+		var l line
+		l.Expected, l.Known = in.Expect(f.Kind, f.Number, f.State)
+		for _, off := range []unit.Length{0, in.Unit.Pick(unit.Thou, 20*unit.Micrometre), in.Unit.Pick(30*unit.Thou, unit.Millimetre), -in.Unit.Pick(150*unit.Thou, 4*unit.Millimetre), unit.Inch} {
+			if d := in.Doubt(f.Kind, f.Number, f.State, l.Expected.Size+off); d != nil {
+				l.Doubts = append(l.Doubts, fmt.Sprint(d.Impossible, " ", d.Sentence))
+			}
+		}
+		l.Standing = string(result.Features[i].Standing())
+		for _, c := range result.Features[i].Checks {
+			l.Settle = append(l.Settle, in.Settle(f, c))
+		}
+		lines = append(lines, l)
+	}
+	for _, k := range part.AtBench() {
+		if limits, ok := in.LimitsFor(k, 2); ok {
+			for _, d := range limits.Doubts(in.Unit) {
+				lines = append(lines, line{Doubts: []string{d.Sentence}})
+			}
+		}
+	}
+	return lines
+}
