@@ -123,6 +123,17 @@ const mostLearned = 60
 const ofEngine = `engine = ? AND NOT (closed_at IS NOT NULL AND EXISTS (SELECT 1 FROM closings c WHERE c.job_id = jobs.id
 	AND c.seq = (SELECT max(seq) FROM closings l WHERE l.job_id = jobs.id) AND c.outcome = 'mistake'))`
 
+// worn are the kinds that wear where something runs in or on them, as a list of SQL.
+var worn = func() string {
+	var kinds []string
+	for _, row := range part.All() {
+		if row.Looked && row.Role != part.Plain {
+			kinds = append(kinds, "'"+string(row.Kind)+"'")
+		}
+	}
+	return strings.Join(kinds, ", ")
+}()
+
 // WornParts returns the extremes of journals, housings and cylinders as found, over the latest jobs of an engine, and those jobs.
 func (s *Store) WornParts(ctx context.Context, engine string) (parts []Worn, jobs []int64, err error) {
 	if err := s.read.SelectContext(ctx, &jobs, `SELECT id FROM jobs WHERE `+ofEngine+` ORDER BY id DESC LIMIT ?`, engine, mostLearned); err != nil {
@@ -131,7 +142,7 @@ func (s *Store) WornParts(ctx context.Context, engine string) (parts []Worn, job
 	err = s.read.SelectContext(ctx, &parts, `SELECT f.job_id, f.kind, f.number, min(r.value) AS least, max(r.value) AS most
 		FROM features f JOIN readings r ON r.feature_id = f.id
 		WHERE f.job_id IN (SELECT id FROM jobs WHERE `+ofEngine+` ORDER BY id DESC LIMIT ?) AND f.state = 'as_found' AND r.what = 'size'
-			AND f.kind IN ('main_journal', 'rod_journal', 'main_housing', 'rod_housing', 'cylinder')
+			AND f.kind IN (` + worn + `)
 			AND NOT EXISTS (SELECT 1 FROM superseded s WHERE s.reading_id = r.id)
 		GROUP BY f.id`, engine, mostLearned)
 	if err != nil {

@@ -3,6 +3,8 @@ import { edgeOnDeck } from "./deck";
 
 export interface SpotProps {
 	kind: string;
+	/** The sort of part that it is measured on. */
+	shape: string;
 	/** The names of the lines, and which of them and which column is being read. */
 	lines: string[];
 	line: number;
@@ -48,7 +50,8 @@ function draw(p: SpotProps): ReactNode {
 		case "pin_height":
 			return <PinHeight {...p} />;
 		default:
-			return p.kind.endsWith("_strip") ? <PlasticStrip {...p} /> : <Rod {...p} />;
+			if (p.kind.endsWith("_strip")) return <PlasticStrip {...p} />;
+			return p.shape === "rod" ? <Rod {...p} /> : null;
 	}
 }
 

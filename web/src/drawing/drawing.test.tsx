@@ -153,7 +153,15 @@ describe("what is read line by line", () => {
 		].concat(["main_shell", "rod_shell", "cam_lobe", "pin_height", "main_strip", "rod_weight", "rod_length", "rod_bend"]);
 		const drawn = kinds.map((kind) =>
 			renderToStaticMarkup(
-				<Spot kind={kind} lines={["top", "second", "oil"]} line={1} column={0} count={4} title={`where for ${kind}`} />,
+				<Spot
+					kind={kind}
+					shape="rod"
+					lines={["top", "second", "oil"]}
+					line={1}
+					column={0}
+					count={4}
+					title={`where for ${kind}`}
+				/>,
 			),
 		);
 		for (const [i, svg] of drawn.entries()) {
@@ -162,7 +170,7 @@ describe("what is read line by line", () => {
 		}
 		// Two ends of a rod are not the same picture.
 		const end = (lines: string[]) =>
-			renderToStaticMarkup(<Spot kind="rod_weight" lines={lines} line={0} column={0} count={1} title="" />);
+			renderToStaticMarkup(<Spot kind="rod_weight" shape="rod" lines={lines} line={0} column={0} count={1} title="" />);
 		expect(end(["big end"])).not.toBe(end(["small end"]));
 	});
 	it("shows the worn patch of each shell growing with its grade, and none where it was not graded", () => {

@@ -214,6 +214,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 					{listed && !turning ? (
 						<Spot
 							kind={feature.kind}
+							shape={rowOf(feature.kind).shape}
 							lines={feature.stations}
 							line={at.station}
 							column={at.direction}
