@@ -142,7 +142,7 @@ func (s *Store) WornParts(ctx context.Context, engine string) (parts []Worn, job
 	err = s.read.SelectContext(ctx, &parts, `SELECT f.job_id, f.kind, f.number, min(r.value) AS least, max(r.value) AS most
 		FROM features f JOIN readings r ON r.feature_id = f.id
 		WHERE f.job_id IN (SELECT id FROM jobs WHERE `+ofEngine+` ORDER BY id DESC LIMIT ?) AND f.state = 'as_found' AND r.what = 'size'
-			AND f.kind IN (` + worn + `)
+			AND f.kind IN (`+worn+`)
 			AND NOT EXISTS (SELECT 1 FROM superseded s WHERE s.reading_id = r.id)
 		GROUP BY f.id`, engine, mostLearned)
 	if err != nil {

@@ -1,6 +1,7 @@
 package engine
 
 import (
+	"fmt"
 	"strings"
 	"testing"
 )
@@ -80,5 +81,30 @@ func TestRodsOnThrows(t *testing.T) {
 		if len(p) != 1 || p[0].Field != "pins" || !strings.Contains(p[0].Reason, name) {
 			t.Errorf("%s: %v", name, p)
 		}
+	}
+}
+
+// How throws stand to each other, as they are drawn: mirrored for even counts, evenly round for odd ones. Common practice.
+func TestThrowAngles(t *testing.T) {
+	for want, l := range map[string]Layout{
+		"[0 180 180 0]":         {Arrangement: Inline, Cylinders: 4},
+		"[0 120 240 240 120 0]": {Arrangement: Inline, Cylinders: 6},
+		"[0 120 240]":           {Arrangement: Inline, Cylinders: 3},
+		"[0 0]":                 {Arrangement: Inline, Cylinders: 2},
+		"[0 90 90 0]":           {Arrangement: V, Cylinders: 8},
+		"[0]":                   {Arrangement: V, Cylinders: 2},
+	} {
+		var angles []int
+		for _, j := range l.Complete().Shaft() {
+			if j.Throw {
+				angles = append(angles, j.Angle)
+			}
+		}
+		if got := fmt.Sprint(angles); got != want {
+			t.Errorf("%+v: %s, want %s", l, got, want)
+		}
+	}
+	if (Layout{Arrangement: V}).Banks() != 2 || (Layout{Arrangement: Inline}).Banks() != 1 {
+		t.Error("a V has two banks, an inline engine one")
 	}
 }

@@ -24,6 +24,10 @@ func TestLimitsThatLookMistyped(t *testing.T) {
 		field  string
 		likely []unit.Length
 	}{
+		{"a clearance in tenths of thousandths", Limits{Clearance: &Clearance{Max: ptr(in("250")[0])}}, unit.In, "clearance.max", in("0.0250")},
+		{"hundredths as a wear", Limits{WearMax: ptr(mm("25"))}, unit.MM, "wear_max", []unit.Length{mm("0.25")}},
+		{"micrometres as a wear", Limits{WearMax: ptr(mm("900"))}, unit.MM, "wear_max", []unit.Length{mm("0.9")}},
+		{"far from anything", Limits{WearMax: ptr(in("5000")[0])}, unit.In, "wear_max", in("0.5")},
 		{"a taper of five", Limits{TaperMax: &five}, unit.In, "taper_max", in("0.005")},
 		{"undersizes in thousandths", Limits{Undersizes: in("10", "20", "30")}, unit.In, "undersizes", in("0.010", "0.020", "0.030")},
 		{"one of them", Limits{Undersizes: in("0.010", "20")}, unit.In, "undersizes", in("0.010", "0.020")},
@@ -48,5 +52,19 @@ func TestLimitsThatLookMistyped(t *testing.T) {
 	}
 	if likely, odd := StampDoubt(in("10")[0], unit.In); !odd || likely != in("0.010")[0] {
 		t.Errorf("a stamp of 10: %v %v", likely, odd)
+	}
+}
+
+// A stamp is a step: twenty is twenty thousandths, or hundredths of a millimetre.
+func TestStampsThatLookMistyped(t *testing.T) {
+	for _, tt := range []struct {
+		stamp  string
+		system unit.System
+		likely string
+	}{{"20", unit.In, "0.020"}, {"0.25", unit.In, ""}, {"0.251", unit.In, "0.0002510"}, {"25", unit.MM, "0.25"}, {"6", unit.MM, ""}} {
+		likely, odd := StampDoubt(unit.MustParse(tt.stamp, tt.system), tt.system)
+		if odd != (tt.likely != "") || odd && likely != unit.MustParse(tt.likely, tt.system) {
+			t.Errorf("%s %s: %v %v, want %q", tt.stamp, tt.system, likely, odd, tt.likely)
+		}
 	}
 }

@@ -258,3 +258,22 @@ func TestOrderedEndsCanBeRead(t *testing.T) {
 	l := sheetsFor(t, inspected, s.Set, s.Way, schedule.Counts{Mains: 1})[order.Grind].Lines[0]
 	assert.Equal(t, []unit.Length{in("2.4881"), in("2.4899")}, []unit.Length{*l.Min, *l.Max}, "2.48803 to 2.48998, inwards")
 }
+
+// What missed its order is told by how much, against either end.
+func TestAMissIsTold(t *testing.T) {
+	limits := `"main_journal": {"new": {"min": 2.4980, "max": 2.5000}, "undersizes": [0.010], "wear_max": 0.001}`
+	worn := strings.Replace(grid("main_journal", 1, "2.4985", ""), "2.4985", "2.4940", 1)
+	before := document(t, "", limits, worn)
+	s := disposition.Evaluate(before).Sets[0]
+	sheet := sheetsFor(t, before, s.Set, s.Way, schedule.Counts{Mains: 1})[order.Grind]
+	proof := func(size string) order.Proof {
+		after := document(t, "", limits, worn, grid("main_journal", 1, size, `"state": "after_grind",`))
+		return order.Verify(after, disposition.Evaluate(after).Features, sheet)[0]
+	}
+	assert.Equal(t, "within", proof("2.4885").Verdict)
+	low, high := proof("2.4875"), proof("2.4904")
+	assert.Equal(t, []string{"missed", "missed"}, []string{low.Verdict, high.Verdict})
+	assert.Equal(t, []string{"The smallest reading is 0.0005 below the order."}, low.Problems, "2.4880 to 2.4900 was ordered")
+	assert.Contains(t, high.Problems, "The largest reading is 0.0004 above the order.")
+	assert.Equal(t, in("2.4940"), low.Found.Min, "what was found before")
+}

@@ -9,6 +9,7 @@ import (
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
 	"ledge/internal/core/plan"
+	"ledge/internal/core/unit"
 )
 
 // Every row stands on its own feet: what it names exists, and what goes by its role is there.
@@ -74,4 +75,21 @@ func TestCounts(t *testing.T) {
 		part.CamLobe: {16, 8}, part.LifterBore: {16, 8}, part.Deck: {2, 1}, part.EndFloat: {1, 1}, part.RodShell: {8, 4}, part.RodStrip: {8, 4}} {
 		assert.Equal(t, want, [2]int{k.Row().Count(eight), k.Row().Count(four)}, k)
 	}
+}
+
+// Lists with directions have them; the columns of the others are numbered.
+func TestColumnsOfLists(t *testing.T) {
+	four := engine.Layout{Arrangement: engine.Inline, Cylinders: 4}.Complete()
+	for k, want := range map[part.Kind][]unit.Angle{part.MainAlignment: {0, 90 * unit.Degree}, part.EndFloat: {0, 180 * unit.Degree}, part.DeckHeights: part.Counted(5), part.Deck: part.Counted(1)} {
+		_, columns := part.SheetOf(k, four)
+		assert.Equal(t, want, columns, k)
+	}
+	_, turn := part.SheetOf(part.Runout, four)
+	assert.Len(t, turn, 8)
+	assert.Equal(t, 315*unit.Degree, turn[7])
+	assert.Equal(t, 2*unit.Degree, part.Counted(3)[2])
+	lines, _ := part.SheetOf(part.TunnelEdge, four)
+	assert.Equal(t, []string{"main 1", "main 2", "main 3", "main 4", "main 5"}, lines)
+	assert.Nil(t, part.Runout.Row().List.ColumnNames(), "directions need no names")
+	assert.Equal(t, []string{""}, part.Deck.Row().List.ColumnNames())
 }

@@ -20,7 +20,8 @@ var directions = []unit.Angle{0, 45 * unit.Degree, 90 * unit.Degree, 135 * unit.
 func TestFormIsWhatItSays(t *testing.T) {
 	const mean = 50 * unit.Millimetre
 	tapered := simulate.Form{Mean: mean, Taper: 20 * unit.Micrometre}
-	assert.Equal(t, 20*unit.Micrometre, (tapered.At(1, 0) - tapered.At(0, 0)).Abs())
+	assert.Equal(t, 20*unit.Micrometre, tapered.At(1, 0)-tapered.At(0, 0), "larger at the last station")
+	assert.Equal(t, mean, tapered.At(0.5, 0))
 	assert.Equal(t, tapered.At(0.5, 0), tapered.At(0.5, 90*unit.Degree), "a round part is alike in all directions")
 	oval := simulate.Form{Mean: mean, Oval: 12 * unit.Micrometre, Axis: 30 * unit.Degree}
 	assert.Equal(t, 12*unit.Micrometre, oval.At(0.5, 30*unit.Degree)-oval.At(0.5, 120*unit.Degree), "its size lies between its axes")
@@ -32,7 +33,8 @@ func TestFormIsWhatItSays(t *testing.T) {
 	}
 	barrel := simulate.Form{Mean: mean, Barrel: 8 * unit.Micrometre}
 	ends, middle := (barrel.At(0, 0)+barrel.At(1, 0))/2, barrel.At(0.5, 0)
-	assert.Equal(t, 8*unit.Micrometre, (middle - ends).Abs())
+	assert.Equal(t, 8*unit.Micrometre, middle-ends, "larger in the middle")
+	assert.Equal(t, mean+6*unit.Micrometre, oval.At(0.5, 30*unit.Degree), "half the oval above its mean")
 }
 
 // A gauge reads whole divisions, repeats as it says, and is off by what it is off.
