@@ -2,8 +2,7 @@ import { MantineProvider } from "@mantine/core";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { render } from "@testing-library/react";
 import type { ReactNode } from "react";
-import { createMemoryRouter, Outlet } from "react-router";
-import { RouterProvider } from "react-router/dom";
+import { createMemoryRouter, Outlet, RouterProvider } from "react-router";
 import type {
 	CostsView,
 	FoundJob,
