@@ -1,6 +1,11 @@
 package plan
 
-import "testing"
+import (
+	"slices"
+	"testing"
+
+	"ledge/internal/core/unit"
+)
 
 func TestPathVisitsEveryCellOnceAndTurnsBack(t *testing.T) {
 	for _, p := range All() {
@@ -20,5 +25,28 @@ func TestPathVisitsEveryCellOnceAndTurnsBack(t *testing.T) {
 				t.Errorf("%s %s: %d cells visited", p.ID, order, len(seen))
 			}
 		}
+	}
+}
+
+// A grid is that of the largest plan which it begins with; what was added comes after it.
+func TestPlanOfAGrid(t *testing.T) {
+	for _, p := range All() {
+		if found, ok := Of(p.Stations, p.Directions); !ok || found.ID != p.ID {
+			t.Errorf("%s is taken for %s", p.ID, found.ID)
+		}
+		more := append(slices.Clone(p.Stations), "by the ledge")
+		if found, ok := Of(more, p.Directions); !ok || found.ID != p.ID {
+			t.Errorf("%s with a station more is taken for %q", p.ID, found.ID)
+		}
+	}
+	if found, ok := Of([]string{"x"}, degrees(7)); ok {
+		t.Errorf("a grid of its own is taken for %s", found.ID)
+	}
+	two, _ := Find("2x2")
+	if found, ok := Of(two.Stations, append(slices.Clone(two.Directions), 30*unit.Degree)); !ok || found.ID != "2x2" {
+		t.Errorf("2x2 with a direction more is taken for %q", found.ID)
+	}
+	if _, ok := Find("9x9"); ok {
+		t.Error("there is no such plan")
 	}
 }

@@ -214,3 +214,43 @@ func TestCardProblems(t *testing.T) {
 		t.Errorf("%d problems: %v", len(p), p)
 	}
 }
+
+// A V-eight's rod journals are four to grind and take eight pairs of shells; what the card does not price is named.
+func TestShellsAreBoughtForEachRod(t *testing.T) {
+	eight := Counts{Mains: 5, Throws: 4, Cylinders: 8}
+	grind := disposition.Option{Way: disposition.Way{Action: disposition.Grind, Step: 1}, Feasible: true}
+	counts := func(w Work) map[string]int {
+		all := map[string]int{}
+		for _, p := range w.Operations {
+			all[string(p.What)] += p.Count
+		}
+		for _, p := range w.Parts {
+			all[string(p.What)] += p.Count
+		}
+		return all
+	}
+	rods := WorkOf(part.RodJournals, grind, eight)
+	if got := counts(rods); got["grind_rods"] != 4 || got["rod_shells"] != 8 || got["polish"] != 4 {
+		t.Errorf("rod journals of a V-eight: %v", got)
+	}
+	if got := counts(WorkOf(part.MainJournals, grind, eight)); got["grind_mains"] != 5 || got["main_shells"] != 5 {
+		t.Errorf("mains of a V-eight: %v", got)
+	}
+	cam := WorkOf(part.CamJournals, grind, Counts{CamJournals: 3})
+	if got := counts(cam); got["grind_cam"] != 3 || got["cam_bushes"] != 3 {
+		t.Errorf("a camshaft: %v", got)
+	}
+	if got := cam.Unpriced(card()); len(got) != 2 || got[0] != GrindCam.Title() || got[1] != CamBushes.Title() {
+		t.Errorf("not on the card: %v", got)
+	}
+	if got := rods.Unpriced(card()); got != nil {
+		t.Errorf("all of it is on the card, and not: %v", got)
+	}
+	// Shells are there after a day of 400 minutes, and the polishing to size waits for them.
+	if got := Days(card(), rods); got != 2 {
+		t.Errorf("%d days, want 2", got)
+	}
+	if got := Days(card(), WorkOf(part.MainHousings, disposition.Option{Way: disposition.Way{Action: disposition.LineHone}}, eight)); got != 3 {
+		t.Errorf("%d days at another shop, want its three", got)
+	}
+}
