@@ -246,7 +246,7 @@ func TestShellsAreBoughtForEachRod(t *testing.T) {
 	if got := rods.Unpriced(card()); got != nil {
 		t.Errorf("all of it is on the card, and not: %v", got)
 	}
-	// Shells are there after a day of 400 minutes, and the polishing to size waits for them.
+	// Ground within the first day of 400 minutes; the shells come with the second morning's post.
 	if got := Days(card(), rods); got != 2 {
 		t.Errorf("%d days, want 2", got)
 	}
