@@ -60,6 +60,9 @@ var rowOf = func() map[Kind]*Row {
 		if table[i].Limits == nil {
 			table[i].Limits = none
 		}
+		if table[i].States == nil {
+			table[i].States = none
+		}
 		if table[i].Role == "" {
 			table[i].Role = Plain
 		}

@@ -18,6 +18,8 @@ func TestRowsFitTogether(t *testing.T) {
 	for _, row := range part.All() {
 		k := row.Kind
 		assert.NotEmpty(t, row.Title, k)
+		assert.NotNil(t, row.Limits, "%s: a page walks them", k)
+		assert.NotNil(t, row.States, "%s: a page walks them", k)
 		assert.Empty(t, words[row.Plural], "%s is called like %s", k, words[row.Plural])
 		words[row.Plural] = k
 		assert.Contains(t, part.Components(), row.Component, k)
