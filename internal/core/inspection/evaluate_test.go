@@ -115,4 +115,5 @@ func TestABearingIsExpectedOnItsPin(t *testing.T) {
 	}
 	assert.Equal(t, 2, one.JournalOf(part.RodBearing, 3))
 	assert.Equal(t, 3, one.JournalOf(part.MainBearing, 3))
+	assert.Equal(t, 3, one.JournalOf(part.SmallEnd, 3), "a small end runs on the piston pin of its own rod")
 }

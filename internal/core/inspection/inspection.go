@@ -1,3 +1,4 @@
+// Package inspection holds what was measured on an engine, and evaluates each feature on its own.
 package inspection
 
 import (
@@ -80,9 +81,9 @@ func (in *Inspection) Rods(pin int) []int {
 	return in.Engine.Complete().Rods(pin)
 }
 
-// JournalOf is the number of the journal that a part runs on: a rod's is that of its pin.
+// JournalOf is the number of what a part runs on: of a rod's big end that is its crankpin, of anything else the part of its own number.
 func (in *Inspection) JournalOf(k part.Kind, number int) int {
-	if k.Row().Each == part.PerRod && in.Engine != nil {
+	if row := k.Row(); row.Each == part.PerRod && row.Mate == part.RodJournal && in.Engine != nil {
 		return in.Engine.Complete().PinOf(number)
 	}
 	return number
