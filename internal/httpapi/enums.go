@@ -63,6 +63,7 @@ func lists(r huma.Registry) {
 	list(r, inspection.OneOf, inspection.YesOrNo, inspection.Stock)
 	list(r, instrument.Kinds()...)
 	list(r, instrument.Modes()...)
+	list(r, append(instrument.Materials(), "")...) // none where nothing is corrected for
 	list(r, schedule.Operations()...)
 	list(r, schedule.Parts()...)
 	list(r, order.Names()...)

@@ -21,7 +21,7 @@ type ConditionBody struct {
 	ShellsIn  *bool               `json:"shells_in,omitempty"`
 	PartC     *float64            `json:"part_c,omitempty" minimum:"-40" maximum:"120" doc:"°C"`
 	GaugeC    *float64            `json:"gauge_c,omitempty" minimum:"-40" maximum:"120" doc:"°C; with the material, sizes are corrected to 20 °C"`
-	Material  instrument.Material `json:"material,omitempty" enum:",steel,iron,aluminium"`
+	Material  instrument.Material `json:"material,omitempty"`
 	Note      string              `json:"note,omitempty" maxLength:"200"`
 }
 

@@ -26,7 +26,7 @@ type Condition struct {
 	ShellsIn  *bool               `db:"shells_in" json:"shells_in,omitempty"`
 	PartC     *float64            `db:"part_c" json:"part_c,omitempty"`
 	GaugeC    *float64            `db:"gauge_c" json:"gauge_c,omitempty"`
-	Material  instrument.Material `db:"material" json:"material" enum:",steel,iron,aluminium"`
+	Material  instrument.Material `db:"material" json:"material"`
 	Note      string              `db:"note" json:"note"`
 	SetBy     string              `db:"set_by" json:"set_by"`
 	SetAt     string              `db:"set_at" json:"set_at"`

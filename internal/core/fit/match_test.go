@@ -115,7 +115,7 @@ func TestPairsCheckValues(t *testing.T) {
 			t.Errorf("spread %d of %d pairs, want %d", got, len(sums), tt.spread)
 		}
 	}
-	if Pairs([]int64{1, 2, 3}) != nil || Pairs(make([]int64, 14)) != nil {
+	if Pairs(nil) != nil || Pairs([]int64{1, 2, 3}) != nil || Pairs(make([]int64, 14)) != nil {
 		t.Error("odd and large numbers are not paired")
 	}
 }

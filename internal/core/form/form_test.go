@@ -187,6 +187,13 @@ func TestStraightnessCheckValues(t *testing.T) {
 	}
 }
 
+// Two points at one place make no line; the others still do. By hand: the flat line through the first and the last point.
+func TestStraightnessWithTwoPointsAtOnePlace(t *testing.T) {
+	if width, slope := Straightness([]unit.Length{0, 0, 10, 20}, []unit.Length{0, 4, 10, 0}); width != 10 || slope != 0 {
+		t.Errorf("width %d, slope %g, want 10 and 0", width, slope)
+	}
+}
+
 func TestNearestTakesAllEquallyNear(t *testing.T) {
 	g := gridOf(angles(t, json.RawMessage("[45,90,135]"), 0), []unit.Length{1, 2, 3})
 	if got := g.Nearest(0); len(got) != 2 || got[0] != 0 || got[1] != 2 {

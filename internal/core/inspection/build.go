@@ -11,9 +11,8 @@ type Build struct {
 	*Inspection
 	// Index maps its features to those of the inspection that it is of.
 	Index []int
-	// Component and Tag say which one stands in; both empty where every component is the main one.
+	// Component is the one that stands in for its like; empty where every component is the main one.
 	Component part.Component
-	Tag       string
 }
 
 // Builds returns the build of the main components, those that came or else the first ones named, and one for each further component:
@@ -53,7 +52,7 @@ func (in *Inspection) Builds() []Build {
 func (in *Inspection) build(main map[part.Component]string, component part.Component, tag string) Build {
 	own := *in
 	own.Features, own.Decisions = nil, nil
-	b := Build{Inspection: &own, Component: component, Tag: tag}
+	b := Build{Inspection: &own, Component: component}
 	stands := func(c part.Component, t string) bool {
 		if c == component {
 			return t == tag

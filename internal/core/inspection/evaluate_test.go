@@ -117,3 +117,13 @@ func TestABearingIsExpectedOnItsPin(t *testing.T) {
 	assert.Equal(t, 3, one.JournalOf(part.MainBearing, 3))
 	assert.Equal(t, 3, one.JournalOf(part.SmallEnd, 3), "a small end runs on the piston pin of its own rod")
 }
+
+// A file may hold more lines than the sheet has: they are numbered on.
+func TestMoreLinesThanTheSheetHas(t *testing.T) {
+	gaps := Feature{Kind: part.RingGap, Number: 1, List: List{Readings: []unit.Length{in("0.010"), in("0.011"), in("0.012"), in("0.013"), in("0.014")}}}
+	sheet := gaps.Sheet(engine.Layout{Arrangement: engine.Inline, Cylinders: 4}.Complete())
+	assert.Equal(t, []string{"top", "second", "oil", "line 4", "line 5"}, sheet.Stations)
+	back, ok := sheet.Listed()
+	assert.True(t, ok)
+	assert.Equal(t, gaps.List.Readings, back.List.Readings, "and come back as they were")
+}

@@ -81,7 +81,7 @@ type Field struct {
 	// Large is what one that looks mistyped is called; Step that it is a step between sizes, and larger than other limits.
 	Large string `json:"-"`
 	Step  bool   `json:"-"`
-	// Signed tells that it may be below zero.
+	// Signed tells that one length may be below zero.
 	Signed bool `json:"-"`
 	// Checks are those that it is the limit of, by name.
 	Checks []string `json:"-"`
@@ -120,12 +120,12 @@ var Fields = func() []Field {
 		return f
 	}
 	several := func(name, label, stored, large string, form Form, step bool, at func(*Limits) *[]unit.Length) Field {
-		f := Field{Name: name, Form: form, Label: label, Stored: stored, Large: large, Step: step, Signed: form == List}
+		f := Field{Name: name, Form: form, Label: label, Stored: stored, Large: large, Step: step}
 		f.get, f.set = list(at)
 		return f
 	}
 	play := func(name, label, stored, printed string, labels []string, of func(*Clearance) **Range) Field {
-		return Field{Name: name, Form: Span, Label: label, Labels: labels, Stored: stored, Printed: printed, Large: "a clearance", Signed: true,
+		return Field{Name: name, Form: Span, Label: label, Labels: labels, Stored: stored, Printed: printed, Large: "a clearance",
 			get: func(l *Limits) (v Value) {
 				if l.Clearance != nil {
 					v.Span = *of(l.Clearance)
@@ -135,7 +135,7 @@ var Fields = func() []Field {
 			set: func(l *Limits, v Value) { *of(clearance(l)) = v.Span }}
 	}
 	return []Field{
-		{Name: "new", Form: Span, Label: "New", Labels: []string{"New, smallest", "New, largest"}, Stored: "new", Printed: "new", Signed: true,
+		{Name: "new", Form: Span, Label: "New", Labels: []string{"New, smallest", "New, largest"}, Stored: "new", Printed: "new",
 			Checks: []string{"size_low", "size_high"},
 			get:    func(l *Limits) Value { return Value{Span: l.New} }, set: func(l *Limits, v Value) { l.New = v.Span }},
 		one("wear_max", "Wear, most", "wear", "wear", func(l *Limits) **unit.Length { return &l.WearMax }, "wear"),

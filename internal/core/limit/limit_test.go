@@ -114,3 +114,11 @@ func TestGuardedAtBothEnds(t *testing.T) {
 		}
 	}
 }
+
+// A clearance that says nothing is still one: of a card, or of a number over its card.
+func TestAnEmptyClearanceStays(t *testing.T) {
+	empty := Limits{Clearance: &Clearance{}}
+	if (Limits{}).Over(empty).Clearance == nil || empty.Over(Limits{}).Clearance == nil || (Limits{}).Over(Limits{}).Clearance != nil {
+		t.Error("an empty clearance is lost, or made of nothing")
+	}
+}

@@ -52,7 +52,7 @@ func (d *drafter) parts(decided []Decided, works []schedule.Work) {
 // bought are the lines of one part for one set: one, or for mixed shells one for each size.
 func (d *drafter) bought(one Decided, p schedule.Piece[schedule.Part]) []Line {
 	way := one.Option.Way
-	base := Line{Key: string(one.Set.Set) + "/" + string(p.What), Work: DoBuy, Part: p.What, Title: p.What.Title(), What: "Buy", Count: p.Count, Code: prefixes[p.What]}
+	base := Line{Key: string(one.Set.Set) + "/" + string(p.What), Work: DoBuy, Part: p.What, Title: p.What.Title(), What: "Buy", Count: p.Count, Code: Prefix(p.What)}
 	if sized[p.What] == "" {
 		return []Line{base}
 	}

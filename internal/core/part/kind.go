@@ -96,9 +96,6 @@ func where(is func(*Row) bool) (kinds []Kind) {
 // AtBench are the kinds that can be taken at the bench.
 func AtBench() []Kind { return where(func(r *Row) bool { return r.Kind != Strip }) }
 
-// InFile are the kinds of the open file.
-func InFile() []Kind { return where(func(r *Row) bool { return r.StripOf == "" }) }
-
 // Grids are the kinds measured on a grid, Lists the others of the open file.
 func Grids() []Kind { return where(func(r *Row) bool { return r.List == nil }) }
 

@@ -50,3 +50,13 @@ func TestPlanOfAGrid(t *testing.T) {
 		t.Error("there is no such plan")
 	}
 }
+
+// An indicator is read all round, and no place twice.
+func TestATurnIsReadOnce(t *testing.T) {
+	for id, want := range map[string]int{"turn": 8, "turn30": 12} {
+		p, _ := Find(id)
+		if n := len(p.Directions); n != want || p.Directions[n-1] >= 360*unit.Degree {
+			t.Errorf("%s: %v", id, p.Directions)
+		}
+	}
+}

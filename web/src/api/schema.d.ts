@@ -1151,7 +1151,7 @@ export interface components {
             /** @enum {string} */
             kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /** @enum {string} */
-            material?: "" | "steel" | "iron" | "aluminium";
+            material?: "steel" | "iron" | "aluminium" | "";
             note?: string;
             /**
              * Format: double
@@ -2389,7 +2389,7 @@ export interface components {
             /** @enum {string} */
             kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /** @enum {string} */
-            material: "" | "steel" | "iron" | "aluminium";
+            material: "steel" | "iron" | "aluminium" | "";
             note: string;
             /** Format: double */
             part_c?: number;

@@ -34,7 +34,7 @@ export function limitedKinds(): Kind[] {
 	return [...limited].sort((a, b) => rank(a) - rank(b)).map((row) => row.kind);
 }
 
-/** The kinds whose limits matter to a job: those that are measured, with those that their fits are judged by. */
+/** The kinds whose limits matter to a job: those that it measures. */
 export const kindsOf = (taken: Kind[]): Kind[] => limitedKinds().filter((kind) => taken.includes(kind));
 export const BLOCKS = ["book", "close"] as const;
 
