@@ -148,7 +148,7 @@ func (a resources) learned(ctx context.Context, engine string) (LearnedView, err
 	}
 	slices.SortFunc(view.Parts, func(x, y LearnedPart) int {
 		if x.Kind != y.Kind {
-			return slices.Index(part.Grids(), x.Kind) - slices.Index(part.Grids(), y.Kind)
+			return slices.Index(part.AsDecided(), x.Kind) - slices.Index(part.AsDecided(), y.Kind)
 		}
 		return x.Number - y.Number
 	})

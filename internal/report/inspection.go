@@ -380,7 +380,7 @@ func (j Job) judgedBy() []string {
 		}
 	}
 	lines := []string{strings.Join(chosen, "; ") + "."}
-	for _, kind := range append(part.Grids(), part.Lists()...) {
+	for _, kind := range part.AsDecided() {
 		limits, ok := j.In.LimitsFor(kind, 0)
 		if !ok {
 			continue

@@ -69,6 +69,13 @@ func TestRowsFitTogether(t *testing.T) {
 	assert.Equal(t, part.Camshaft, part.Strip.ComponentOf(part.CamJournal))
 }
 
+// Cards and papers tell journals first, as sets are decided, and every kind once.
+func TestOrderOfCardsAndPapers(t *testing.T) {
+	kinds := part.AsDecided()
+	assert.Equal(t, []part.Kind{part.MainJournal, part.RodJournal, part.CamJournal, part.MainHousing, part.RodHousing, part.Cylinder}, kinds[:6])
+	assert.ElementsMatch(t, part.AtBench(), kinds)
+}
+
 // How many an engine has. A V-eight: two rods a throw, a deck a bank; a four in line has one of each.
 func TestCounts(t *testing.T) {
 	eight := engine.Layout{Arrangement: engine.V, Cylinders: 8}.Complete()

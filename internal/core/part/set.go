@@ -1,5 +1,7 @@
 package part
 
+import "slices"
+
 // A Set is the name of a set of parts that is decided as one.
 type Set string
 
@@ -54,6 +56,20 @@ var sets = []SetRow{
 
 // Sets are all of them, in the order in which they are decided.
 func Sets() []SetRow { return append([]SetRow(nil), sets...) }
+
+// AsDecided are the kinds in the order of cards and papers: the members of sets as these are decided, then the others in the order of work.
+func AsDecided() []Kind {
+	var kinds []Kind
+	for _, set := range sets {
+		kinds = append(kinds, set.Of)
+	}
+	for _, k := range AtBench() {
+		if !slices.Contains(kinds, k) {
+			kinds = append(kinds, k)
+		}
+	}
+	return kinds
+}
 
 // Row is what is known of a set; empty for a name that is none.
 func (s Set) Row() *SetRow {
