@@ -266,6 +266,9 @@ func TestRandomRequests(t *testing.T) {
 	for fault, n := range faults {
 		fmt.Println("   ", n, fault)
 	}
+	if len(faults) > 0 {
+		fmt.Println("    its log:", l.said)
+	}
 	for wrong, n := range unlike {
 		fmt.Println("   ", n, wrong)
 	}
