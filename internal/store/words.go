@@ -21,7 +21,9 @@ func setWords(ctx context.Context, tx *sqlx.Tx, id int64) error {
 // saying is a condition on jobs: each word of a text begins one of theirs, whatever its case and accents, or is part of their number.
 func saying(text string) (condition string, args []any) {
 	var all []string
-	for _, word := range strings.Fields(text) {
+	// A NUL would end the question to the index in the middle of a word.
+	apart := func(r rune) bool { return unicode.IsSpace(r) || unicode.IsControl(r) }
+	for _, word := range strings.FieldsFunc(text, apart) {
 		one := `number LIKE '%' || ? || '%' ESCAPE '\'`
 		args = append(args, strings.NewReplacer(`\`, `\\`, `%`, `\%`, `_`, `\_`).Replace(word))
 		if strings.ContainsFunc(word, func(r rune) bool { return unicode.IsLetter(r) || unicode.IsNumber(r) }) {

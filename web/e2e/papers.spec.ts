@@ -4,7 +4,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import AxeBuilder from "@axe-core/playwright";
 import { expect, type Page, test } from "@playwright/test";
-import { as, rest, take } from "./hands";
+import { as, ready, rest, take } from "./hands";
 
 /** Fetches a paper as the browser would and returns its text. */
 async function paper(page: Page, path: string): Promise<string> {
@@ -155,9 +155,10 @@ test("two benches see each other's readings within a second, and a second signat
 	await page.goto("/jobs/4/bench/main_journal/3");
 	await other.goto("/jobs/4/bench/main_journal/3");
 	const tape = (p: Page) => p.getByRole("region", { name: "Tape" }).getByRole("listitem");
-	await expect(page.getByRole("textbox", { name: /Reading at/ })).toBeFocused();
-	const before = await tape(other).count();
+	await ready(page);
+	await ready(other);
 	await rest(other);
+	const before = await tape(other).count();
 	await page.keyboard.type("54.98");
 	const begun = Date.now();
 	await page.keyboard.press("Enter");
