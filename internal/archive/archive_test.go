@@ -291,7 +291,7 @@ func TestNamesInAFileAreOnlySaid(t *testing.T) {
 	kept, err := s.Picture(ctx, job.ID, record.Photos[0].ID, false)
 	require.NoError(t, err)
 	assert.NotContains(t, string(kept), "GPS")
-	history, err := s.History(ctx, job.ID, "", 0)
+	history, err := s.History(ctx, job.ID, "", 0, "")
 	require.NoError(t, err)
 	for _, m := range history {
 		assert.Equal(t, m.By != "Wanda" || m.Text != "taken in from a file of job L-0009", m.FromFile, "%+v", m)

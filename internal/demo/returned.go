@@ -85,17 +85,17 @@ func cameBack(ctx context.Context, s *store.Store, id int64, sheet order.Sheet, 
 		}
 		if key := string(l.Feature.Kind) + l.State; !made[key] {
 			made[key] = true
-			if err := s.AddState(ctx, id, l.Feature.Kind, l.State); err != nil {
+			if err := s.AddState(ctx, id, l.Feature.Kind, l.Component, l.State); err != nil {
 				return err
 			}
 		}
-		place := store.Place{Kind: l.Feature.Kind, Number: l.Feature.Number, State: l.State}
+		place := store.Place{Kind: l.Feature.Kind, Number: l.Feature.Number, State: l.State, Component: l.Component}
 		record, err := s.Record(ctx, id)
 		if err != nil {
 			return err
 		}
 		i := slices.IndexFunc(record.Features, func(f store.Feature) bool {
-			return f.Kind == place.Kind && f.Number == place.Number && f.State == place.State
+			return f.Kind == place.Kind && f.Number == place.Number && f.State == place.State && f.Component == place.Component
 		})
 		middle := (*l.Min + *l.Max) / 2 / unit.Tenth * unit.Tenth
 		if sheet.Name == order.Grind && n == 1 {

@@ -14,7 +14,10 @@ import (
 )
 
 // Columns are the columns of a CSV of readings, in their order.
-var Columns = []string{"kind", "number", "state", "station", "direction", "repeat", "reading", "unit", "instrument", "taken_at", "taken_by", "note"}
+var Columns = []string{"kind", "number", "state", "station", "direction", "repeat", "reading", "unit", "instrument", "taken_at", "taken_by", "note", tagColumn}
+
+// tagColumn is written only where a job has several of a component.
+const tagColumn = "component"
 
 // Grams is the unit of weights in a CSV.
 const Grams = "g"
@@ -28,6 +31,7 @@ type Row struct {
 	Kind       part.Kind
 	Number     int
 	State      string
+	Component  string // the tag of the one it belongs to
 	Station    string
 	Direction  unit.Angle
 	Repeat     int
@@ -59,7 +63,11 @@ func (p RowProblems) Error() string {
 // WriteCSV writes rows under the header. A text that a spreadsheet would take for a formula gets an apostrophe.
 func WriteCSV(out io.Writer, rows []Row) error {
 	w := csv.NewWriter(out)
-	if err := w.Write(Columns); err != nil {
+	columns := Columns
+	if !slices.ContainsFunc(rows, func(r Row) bool { return r.Component != "" }) {
+		columns = slices.DeleteFunc(slices.Clone(columns), func(c string) bool { return c == tagColumn })
+	}
+	if err := w.Write(columns); err != nil {
 		return err
 	}
 	for _, r := range rows {
@@ -67,8 +75,9 @@ func WriteCSV(out io.Writer, rows []Row) error {
 		if r.Size != nil {
 			reading = r.Size.Format(systemOf(r.Unit))
 		}
-		if err := w.Write([]string{string(r.Kind), strconv.Itoa(r.Number), r.State, harmless(r.Station), r.Direction.Format(), strconv.Itoa(r.Repeat),
-			reading, r.Unit, harmless(r.Instrument), r.TakenAt, harmless(r.TakenBy), harmless(r.Note)}); err != nil {
+		fields := []string{string(r.Kind), strconv.Itoa(r.Number), r.State, harmless(r.Station), r.Direction.Format(), strconv.Itoa(r.Repeat),
+			reading, r.Unit, harmless(r.Instrument), r.TakenAt, harmless(r.TakenBy), harmless(r.Note), harmless(r.Component)}
+		if err := w.Write(fields[:len(columns)]); err != nil {
 			return err
 		}
 	}
@@ -168,7 +177,7 @@ func ReadCSV(source io.Reader) ([]Row, error) {
 
 // readRow returns the row, or a sentence on why it cannot be taken.
 func readRow(field func(string) string) (r Row, sentence string) {
-	r = Row{Kind: part.Kind(field("kind")), State: field("state"), Station: field("station"), Repeat: 1, Unit: field("unit"),
+	r = Row{Kind: part.Kind(field("kind")), State: field("state"), Component: field(tagColumn), Station: field("station"), Repeat: 1, Unit: field("unit"),
 		Instrument: field("instrument"), TakenAt: field("taken_at"), TakenBy: field("taken_by"), Note: field("note")}
 	if !r.Kind.Known() {
 		return r, fmt.Sprintf("%q is not a kind of part", r.Kind)

@@ -3,6 +3,7 @@ package exchange
 import (
 	"fmt"
 	"io"
+	"slices"
 	"strconv"
 
 	"github.com/xuri/excelize/v2"
@@ -34,7 +35,8 @@ func WriteXLSX(w io.Writer, in *inspection.Inspection, result disposition.Result
 	b.row("Decision rule", string(in.Policy.DecisionRule))
 
 	units := " (" + string(in.Unit) + ")"
-	b.sheet("Features", []string{"Kind", "Number", "State", "Look", "Smallest" + units, "Largest" + units, "Mean" + units, "Taper" + units, "Out-of-round" + units, "Size class" + units, "Most wear" + units, "Standing"})
+	b.tagged = slices.ContainsFunc(rows, func(r Row) bool { return r.Component != "" }) || slices.ContainsFunc(in.Features, func(f inspection.Feature) bool { return f.Component != "" })
+	b.sheet("Features", b.head("Kind", "Number", "State", "Look", "Smallest"+units, "Largest"+units, "Mean"+units, "Taper"+units, "Out-of-round"+units, "Size class"+units, "Most wear"+units, "Standing"))
 	for i := range result.Features {
 		f := &result.Features[i]
 		var wear *unit.Length
@@ -45,18 +47,18 @@ func WriteXLSX(w io.Writer, in *inspection.Inspection, result disposition.Result
 		if least == nil {
 			most = f.Largest
 		}
-		b.row(string(f.Kind), f.Number, f.State, string(f.Look), least, most, f.Mean, f.Taper, f.OutOfRound, f.SizeClass, wear, string(f.Standing()))
+		b.row(string(f.Kind), f.Number, f.State, string(f.Look), least, most, f.Mean, f.Taper, f.OutOfRound, f.SizeClass, wear, string(f.Standing()), f.Component)
 	}
 
-	b.sheet("Checks", []string{"Kind", "Number", "State", "Check", "Value" + units, "Limit" + units, "Uncertainty, k = 2" + units, "Verdict", "Source of the limit"})
+	b.sheet("Checks", b.head("Kind", "Number", "State", "Check", "Value"+units, "Limit"+units, "Uncertainty, k = 2"+units, "Verdict", "Source of the limit"))
 	for i := range result.Features {
 		f := &result.Features[i]
 		for _, c := range f.Checks {
-			b.row(string(f.Kind), f.Number, f.State, c.Name, &c.Value, c.Limit, &c.U, string(c.Verdict), string(c.Source))
+			b.row(string(f.Kind), f.Number, f.State, c.Name, &c.Value, c.Limit, &c.U, string(c.Verdict), string(c.Source), f.Component)
 		}
 	}
 
-	b.sheet("Readings", []string{"Kind", "Number", "State", "Station", "Direction (°)", "Repeat", "Reading", "Unit", "Instrument", "Taken at", "Taken by", "Note"})
+	b.sheet("Readings", b.head("Kind", "Number", "State", "Station", "Direction (°)", "Repeat", "Reading", "Unit", "Instrument", "Taken at", "Taken by", "Note"))
 	for _, r := range rows {
 		var reading any
 		switch {
@@ -66,14 +68,14 @@ func WriteXLSX(w io.Writer, in *inspection.Inspection, result disposition.Result
 		default:
 			reading = number(*r.Size, unit.System(r.Unit))
 		}
-		b.row(string(r.Kind), r.Number, r.State, r.Station, r.Direction.Degrees(), r.Repeat, reading, r.Unit, r.Instrument, r.TakenAt, r.TakenBy, r.Note)
+		b.row(string(r.Kind), r.Number, r.State, r.Station, r.Direction.Degrees(), r.Repeat, reading, r.Unit, r.Instrument, r.TakenAt, r.TakenBy, r.Note, r.Component)
 	}
 
-	b.sheet("Advice", []string{"Set", "Action", "Step" + units, "Shell" + units, "Provisional", "Reason"})
+	b.sheet("Advice", b.head("Set", "Action", "Step"+units, "Shell"+units, "Provisional", "Reason"))
 	for _, s := range result.Sets {
 		for i, reason := range s.Reasons {
 			if i == 0 {
-				b.row(string(s.Set), string(s.Action), &s.Step, &s.Shell, s.Provisional, reason.Text)
+				b.row(string(s.Set), string(s.Action), &s.Step, &s.Shell, s.Provisional, reason.Text, s.Component)
 				continue
 			}
 			b.row("", "", "", "", "", reason.Text)
@@ -101,6 +103,16 @@ type workbook struct {
 	name string
 	at   int
 	err  error
+	// tagged tells that rows say which component they are of: there are several of a sort.
+	tagged bool
+}
+
+// head adds the column of the component's tag, where there is one.
+func (b *workbook) head(columns ...string) []string {
+	if b.tagged {
+		columns = append(columns, "Component")
+	}
+	return columns
 }
 
 func (b *workbook) sheet(name string, head []string) {

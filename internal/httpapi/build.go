@@ -54,7 +54,13 @@ func (a resources) build(api huma.API) {
 			if !slices.Equal(have, asked) {
 				return nil, refuse("parts", "Every part must stand in one place, and only in one.")
 			}
-			if err := a.store.Settle(ctx, in.ID, in.Body.ID, store.Settled{Kind: in.Body.Kind, Parts: in.Body.Parts}); err != nil {
+			record, err := a.store.Record(ctx, in.ID)
+			if err != nil {
+				return nil, a.fail(ctx, err)
+			}
+			settled := store.Settled{Kind: in.Body.Kind, Parts: in.Body.Parts}
+			settled.PlacesOf, settled.PartsOf = matched(view.Build, in.Body.Kind, record.Stands())
+			if err := a.store.Settle(ctx, in.ID, in.Body.ID, settled); err != nil {
 				return nil, a.fail(ctx, err)
 			}
 			view, err = a.buildView(ctx, in.ID)
@@ -65,11 +71,22 @@ func (a resources) build(api huma.API) {
 		})
 }
 
+// matched are the tags of the components whose places and parts are matched.
+func matched(build disposition.Build, of part.Kind, stands map[part.Component]string) (places, parts string) {
+	for _, m := range build.Matchings {
+		if m.Of == of {
+			parts = stands[m.With.Row().Component]
+		}
+	}
+	return stands[of.Row().Component], parts
+}
+
 func (a resources) buildView(ctx context.Context, id int64) (BuildView, error) {
-	record, err := a.store.Record(ctx, id)
+	whole, err := a.store.Record(ctx, id)
 	if err != nil {
 		return BuildView{}, err
 	}
+	record, stands := whole.With(store.StandIn{}), whole.Stands()
 	in, _ := record.Inspection()
 	settled, err := a.store.SettledOf(ctx, id)
 	if err != nil {
@@ -81,5 +98,11 @@ func (a resources) buildView(ctx context.Context, id int64) (BuildView, error) {
 	if err != nil {
 		return BuildView{}, err
 	}
-	return BuildView{disposition.BuildOf(in, result), settled}, nil
+	build := disposition.BuildOf(in, result)
+	// What was settled of other components says nothing of these.
+	settled = slices.DeleteFunc(settled, func(s store.Settled) bool {
+		places, parts := matched(build, s.Kind, stands)
+		return s.PlacesOf != places || s.PartsOf != parts
+	})
+	return BuildView{build, settled}, nil
 }

@@ -59,10 +59,15 @@ func (a resources) costs(api huma.API) {
 	register(api, store.Viewer, huma.Operation{OperationID: "weigh-costs", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/costs", DefaultStatus: http.StatusOK,
 		Summary: "What a job costs and when it is ready, as chosen; nothing is stored"},
 		func(ctx context.Context, in *struct {
-			ID   int64 `path:"id"`
+			ID int64 `path:"id"`
+			StandInQuery
 			Body CostsBody
 		}) (*struct{ Body CostsView }, error) {
-			view, err := a.weigh(ctx, in.ID, in.Body.Options)
+			stand, err := in.standIn(ctx, a, in.ID)
+			if err != nil {
+				return nil, a.fail(ctx, err)
+			}
+			view, err := a.weigh(ctx, in.ID, stand, in.Body.Options)
 			if err != nil {
 				return nil, a.fail(ctx, err)
 			}
@@ -70,12 +75,12 @@ func (a resources) costs(api huma.API) {
 		})
 }
 
-func (a resources) weigh(ctx context.Context, id int64, asked map[part.Set]int) (CostsView, error) {
+func (a resources) weigh(ctx context.Context, id int64, stand store.StandIn, asked map[part.Set]int) (CostsView, error) {
 	calendar, err := a.calendarOf(ctx, id)
 	if err != nil || !calendar.entered {
 		return calendar.weigh(JobView{}, nil), err
 	}
-	view, err := a.view(ctx, id)
+	view, err := a.viewIn(ctx, id, stand)
 	if err != nil {
 		return CostsView{}, err
 	}

@@ -13,6 +13,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"ledge/internal/core/inspection"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/exchange"
@@ -52,6 +53,9 @@ func rowsOf(record *store.Record) []exchange.Row {
 	rows := []exchange.Row{}
 	for i := range record.Features {
 		f := &record.Features[i]
+		if record.Retired(f.Kind.Row().Component, f.Component) {
+			continue
+		}
 		u := string(record.Job.Unit)
 		if f.Kind.Quantity() == part.Weight {
 			u = exchange.Grams
@@ -59,7 +63,7 @@ func rowsOf(record *store.Record) []exchange.Row {
 		for station, name := range f.Stations {
 			for direction, angle := range f.Directions {
 				for n, r := range f.Live(station, direction) {
-					row := exchange.Row{Kind: f.Kind, Number: f.Number, State: f.State, Station: name, Direction: angle, Repeat: n + 1, Size: r.Value, Unit: u,
+					row := exchange.Row{Kind: f.Kind, Number: f.Number, State: f.State, Component: f.Component, Station: name, Direction: angle, Repeat: n + 1, Size: r.Value, Unit: u,
 						Instrument: record.InstrumentOf(f, r), TakenAt: r.TakenAt, TakenBy: r.TakenBy}
 					if r.Reason != nil {
 						row.Note = *r.Reason
@@ -112,20 +116,31 @@ func (a resources) importReadings(ctx context.Context, in *struct {
 
 // place finds the cell of each row in the job. Cells that hold just what the file has are left alone.
 func place(record *store.Record, read []exchange.Row) (rows []store.Row, answer ReadingsAnswer, problems exchange.RowProblems) {
-	in, _ := record.Inspection()
+	judged := map[store.StandIn]*inspection.Inspection{}
 	type cell struct {
 		f                  *store.Feature
 		station, direction int
 	}
 	byCell, order := map[cell][]exchange.Row{}, []cell{}
 	for _, r := range read {
-		f := record.At(store.Place{Kind: r.Kind, Number: r.Number, State: r.State})
+		f := record.At(store.Place{Kind: r.Kind, Number: r.Number, State: r.State, Component: r.Component})
+		stand, refused := record.InPlace(r.Kind.Row().Component, r.Component)
 		add := func(format string, args ...any) {
 			problems = append(problems, exchange.RowProblem{Line: r.Line, Text: fmt.Sprintf(format, args...)})
 		}
 		if f == nil {
-			add("this job has no %s %d in the state %q", r.Kind.Title(), r.Number, r.State)
+			add("this job has no %s %d%s in the state %q", r.Kind.Title(), r.Number, store.Tagged(r.Component), r.State)
 			continue
+		}
+		if refused != nil {
+			add("%s", refused)
+			continue
+		}
+		in := judged[stand]
+		if in == nil {
+			standing := record.With(stand)
+			in, _ = standing.Inspection()
+			judged[stand] = in
 		}
 		at := cell{f, slices.Index(f.Stations, r.Station), slices.Index(f.Directions, r.Direction)}
 		switch {
@@ -161,7 +176,7 @@ func place(record *store.Record, read []exchange.Row) (rows []store.Row, answer 
 		}
 		answer.Rows += len(group)
 		for i, r := range group {
-			row := store.Row{Place: store.Place{Kind: r.Kind, Number: r.Number, State: r.State}, Station: at.station, Direction: at.direction,
+			row := store.Row{Place: store.Place{Kind: r.Kind, Number: r.Number, State: r.State, Component: r.Component}, Station: at.station, Direction: at.direction,
 				Joins: i > 0, Size: r.Size, Reason: r.Note, SaidBy: r.TakenBy, TakenAt: r.TakenAt}
 			rows = append(rows, row)
 		}

@@ -20,6 +20,8 @@ import (
 type DecisionBody struct {
 	ID  string   `json:"id" format:"uuid"`
 	Set part.Set `json:"set" minLength:"1"`
+	// Component is the tag of the one whose set it is.
+	Component string `json:"component,omitempty" maxLength:"40"`
 	disposition.Way
 	Reason string `json:"reason" maxLength:"1000" doc:"needed where it is not what Ledge advises"`
 	After  int64  `json:"after" doc:"the seq of the set's last decision as the person saw it; 0 where there was none"`
@@ -37,17 +39,21 @@ func (a resources) decisions(api huma.API) {
 			if err != nil {
 				return nil, a.fail(ctx, err)
 			}
-			return a.changed(ctx, in.ID, a.store.Sign(ctx, store.Signing{
-				Decision: store.Decision{ID: b.ID, JobID: in.ID, Set: b.Set, Way: b.Way, Reason: strings.TrimSpace(b.Reason)}, After: b.After,
+			return a.changedPart(ctx, in.ID, b.Set.Component(), b.Component, a.store.Sign(ctx, store.Signing{
+				Decision: store.Decision{ID: b.ID, JobID: in.ID, Set: b.Set, Component: b.Component, Way: b.Way, Reason: strings.TrimSpace(b.Reason)}, After: b.After,
 				Judge: func(record store.Record, d *store.Decision) error {
-					view, err := viewOf(ctx, record)
+					stand, err := record.InPlace(d.Set.Component(), d.Component)
+					if err != nil {
+						return err
+					}
+					view, err := viewOf(ctx, record, stand)
 					if err != nil {
 						return err
 					}
 					return judge(view, d)
 				},
 				Reissue: func(record store.Record) (store.Issue, error) {
-					view, err := viewOf(ctx, record)
+					view, err := viewOf(ctx, record, store.StandIn{})
 					if err != nil {
 						return store.Issue{}, err
 					}

@@ -46,6 +46,7 @@ func lists(r huma.Registry) {
 	list(r, part.SetNames()...)
 	list(r, part.Quantities()...)
 	list(r, part.Components()...)
+	list(r, store.Came, store.Spare, store.Bought)
 	list(r, part.Roles()...)
 	list(r, part.Steps()...)
 	list(r, part.Places()...)

@@ -238,14 +238,11 @@ func unstorable(in *inspection.Inspection) exchange.Problems {
 	seen := map[store.Place]bool{}
 	for i, f := range in.Features {
 		at := fmt.Sprintf("/features/%d", i)
-		place := store.Place{Kind: f.Kind, Number: max(f.Number, 1), State: f.State}
+		place := store.Place{Kind: f.Kind, Number: max(f.Number, 1), State: f.State, Component: f.Component}
 		if f.Kind == part.Strip {
 			place.Kind = part.StripFor(f.List.Of)
 		}
-		switch {
-		case f.Component != "":
-			add(at+"/component", "is another than the one that came: a file with several is judged, and cannot be kept in the shop yet")
-		case seen[place]:
+		if seen[place] {
 			add(at, "stands in the file twice in the same state")
 		}
 		seen[place] = true

@@ -48,7 +48,7 @@ func TestEveryOperationHasItsRole(t *testing.T) {
 	var open []string
 	for _, o := range operations(t) {
 		reads := o.Method == "GET" || slices.Contains([]string{"weigh-costs", "preview-judgement", "read-card"}, o.OperationID)
-		binds := regexp.MustCompile(`/(decisions|orders|events|judgement|closed|shares|rates|policies|shop)(/|$)`).MatchString(o.Path)
+		binds := regexp.MustCompile(`/(decisions|orders|events|judgement|closed|shares|rates|policies|shop|retirements)(/|$)`).MatchString(o.Path)
 		switch {
 		case o.least == anyone:
 			open = append(open, o.OperationID)

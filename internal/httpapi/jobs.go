@@ -78,6 +78,24 @@ type NewJobBody struct {
 	JournalPlan       string             `json:"journal_plan,omitempty" doc:"the plan for main and rod journals"`
 }
 
+// A StandInQuery asks for one component in the place of its like.
+type StandInQuery struct {
+	Of  part.Component `query:"of" doc:"look at this component in the place of its like, and at nothing else"`
+	Tag string         `query:"tag" maxLength:"40" doc:"which one"`
+}
+
+// standIn is what is asked for: none where it is in the engine.
+func (q StandInQuery) standIn(ctx context.Context, a resources, id int64) (store.StandIn, error) {
+	if q.Of == "" {
+		return store.StandIn{}, nil
+	}
+	record, err := a.store.Record(ctx, id)
+	if err != nil {
+		return store.StandIn{}, err
+	}
+	return record.InPlace(q.Of, q.Tag)
+}
+
 type jobOutput struct{ Body JobView }
 
 func (a resources) jobs(api huma.API) {
@@ -103,8 +121,17 @@ func (a resources) jobs(api huma.API) {
 	register(api, store.Viewer, huma.Operation{OperationID: "get-job", Method: http.MethodGet, Path: "/api/v1/jobs/{id}", Summary: "A job, its tape and its evaluation"},
 		func(ctx context.Context, in *struct {
 			ID int64 `path:"id"`
+			StandInQuery
 		}) (*jobOutput, error) {
-			return a.changed(ctx, in.ID, nil)
+			stand, err := in.standIn(ctx, a, in.ID)
+			if err != nil {
+				return nil, a.fail(ctx, err)
+			}
+			view, err := a.viewIn(ctx, in.ID, stand)
+			if err != nil {
+				return nil, a.fail(ctx, err)
+			}
+			return &jobOutput{view}, nil
 		})
 	register(api, store.Inspector, huma.Operation{OperationID: "create-job", Method: http.MethodPost, Path: "/api/v1/jobs", Summary: "Start a job", DefaultStatus: http.StatusCreated}, a.createJob)
 }
@@ -212,6 +239,18 @@ func (v JobView) said() []SetLine {
 		lines = append(lines, one)
 	}
 	return lines
+}
+
+// changedPart answers with the job as it then stands, with the component of what was changed in its place.
+func (a resources) changedPart(ctx context.Context, id int64, of part.Component, tag string, err error) (*jobOutput, error) {
+	if err != nil {
+		return nil, a.fail(ctx, err)
+	}
+	view, err := a.viewWith(ctx, id, of, tag)
+	if err != nil {
+		return nil, a.fail(ctx, err)
+	}
+	return &jobOutput{view}, nil
 }
 
 // changed answers with the job as it then stands.

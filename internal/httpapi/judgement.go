@@ -31,9 +31,11 @@ type JudgementPreview struct {
 
 // SetChange is a set that would be decided otherwise; left out is where it is not decided.
 type SetChange struct {
-	Set    part.Set `json:"set"`
-	Before *SetLine `json:"before,omitempty"`
-	After  *SetLine `json:"after,omitempty"`
+	Set part.Set `json:"set"`
+	// Component is the tag of the one whose set it is.
+	Component string   `json:"component,omitempty"`
+	Before    *SetLine `json:"before,omitempty"`
+	After     *SetLine `json:"after,omitempty"`
 }
 
 // PartChange is a part that would stand otherwise.
@@ -59,22 +61,27 @@ func preview(ctx context.Context, record store.Record, b JudgementBody) (Judgeme
 		return JudgementPreview{}, err
 	}
 	out := JudgementPreview{Sets: []SetChange{}, Parts: []PartChange{}}
-	line := func(r disposition.Result, name part.Set) *SetLine {
+	type key struct {
+		set       part.Set
+		component string
+	}
+	line := func(r disposition.Result, of key) *SetLine {
 		for _, s := range r.Sets {
-			if s.Set == name {
+			if s.Set == of.set && s.Component == of.component {
 				return &SetLine{Set: s.Set, Way: s.Way, Provisional: s.Provisional}
 			}
 		}
 		return nil
 	}
-	seen := map[part.Set]bool{}
+	seen := map[key]bool{}
 	for _, s := range append(append([]disposition.Set{}, was.Sets...), is.Sets...) {
-		if seen[s.Set] {
+		of := key{s.Set, s.Component}
+		if seen[of] {
 			continue
 		}
-		seen[s.Set] = true
-		if x, y := line(was, s.Set), line(is, s.Set); (x == nil) != (y == nil) || x != nil && *x != *y {
-			out.Sets = append(out.Sets, SetChange{s.Set, x, y})
+		seen[of] = true
+		if x, y := line(was, of), line(is, of); (x == nil) != (y == nil) || x != nil && *x != *y {
+			out.Sets = append(out.Sets, SetChange{s.Set, s.Component, x, y})
 		}
 	}
 	for i := range was.Features {

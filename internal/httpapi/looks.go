@@ -17,9 +17,11 @@ type LookBody struct {
 	Kind   part.Kind `json:"kind" minLength:"1"`
 	Number int       `json:"number" minimum:"1"`
 	State  string    `json:"state" minLength:"1"`
-	What   string    `json:"what" enum:"grade,test_clear,test_cracked"`
-	Look   string    `json:"look,omitempty" enum:"smooth,marked,scored,heat,cracked"`
-	Note   string    `json:"note" maxLength:"400" doc:"for a crack test: the method and who made it"`
+	// Component is the tag of the one it belongs to.
+	Component string `json:"component,omitempty" maxLength:"40"`
+	What      string `json:"what" enum:"grade,test_clear,test_cracked"`
+	Look      string `json:"look,omitempty" enum:"smooth,marked,scored,heat,cracked"`
+	Note      string `json:"note" maxLength:"400" doc:"for a crack test: the method and who made it"`
 }
 
 func (a resources) looks(api huma.API) {
@@ -40,6 +42,7 @@ func (a resources) looks(api huma.API) {
 				grade := inspection.Look(b.Look)
 				look.Look = &grade
 			}
-			return a.changed(ctx, in.ID, a.store.AddLook(ctx, in.ID, store.Place{Kind: b.Kind, Number: b.Number, State: b.State}, look))
+			return a.changedPart(ctx, in.ID, b.Kind.Row().Component, b.Component,
+				a.store.AddLook(ctx, in.ID, store.Place{Kind: b.Kind, Number: b.Number, State: b.State, Component: b.Component}, look))
 		})
 }

@@ -59,7 +59,7 @@ func (a resources) orders(api huma.API) {
 				return nil, a.fail(ctx, err)
 			}
 			return a.changed(ctx, in.ID, a.store.IssueOrders(ctx, in.ID, func(record store.Record) (store.Issue, error) {
-				view, err := viewOf(ctx, record)
+				view, err := viewOf(ctx, record, store.StandIn{})
 				if err != nil {
 					return store.Issue{}, err
 				}
@@ -204,18 +204,18 @@ func (a resources) sayOfOrder(ctx context.Context, in *struct {
 func beforeWork(in *inspection.Inspection, orders []store.Order) *inspection.Inspection {
 	type place struct {
 		disposition.Ref
-		state string
+		state, component string
 	}
 	proofs := map[place]bool{}
 	for _, o := range orders {
 		for _, l := range o.Body.Lines {
 			if l.Proven() {
-				proofs[place{*l.Feature, l.State}] = true
+				proofs[place{*l.Feature, l.State, l.Component}] = true
 			}
 		}
 	}
 	proves := func(f inspection.Feature) bool {
-		return proofs[place{disposition.Ref{Kind: f.Kind, Number: max(1, f.Number)}, f.State}] || f.Kind == part.Piston && f.State == disposition.NewPart && len(orders) > 0
+		return proofs[place{disposition.Ref{Kind: f.Kind, Number: max(1, f.Number)}, f.State, f.Component}] || f.Kind == part.Piston && f.State == disposition.NewPart && len(orders) > 0
 	}
 	if !slices.ContainsFunc(in.Features, proves) {
 		return in

@@ -74,8 +74,12 @@ func (a resources) papers(api huma.API) {
 			return nil, err
 		}
 		in, _ := record.Inspection()
+		result, err := disposition.EvaluateWithin(ctx, in) // of every component, also of those that do not stand in the engine
+		if err != nil {
+			return nil, err
+		}
 		var book bytes.Buffer
-		err = exchange.WriteXLSX(&book, in, view.Evaluation, rowsOf(&record), signedTable(view), orderTable(view))
+		err = exchange.WriteXLSX(&book, in, result, rowsOf(&record), signedTable(view), orderTable(view))
 		return attach(xlsx, fileName(record.Job.Number)+".xlsx", book.Bytes()), err
 	})
 	register(api, store.Viewer, huma.Operation{OperationID: "get-order-pdf", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/orders/{order}/pdf", Summary: "An order sheet as a PDF", Responses: files("application/pdf"), Middlewares: huma.Middlewares{a.inTurn}},
@@ -155,15 +159,16 @@ func said(at string) string { return moment(at).Format("2 January 2006 15:04") +
 
 // reportOf gathers what the papers of a job say.
 func (a resources) reportOf(ctx context.Context, id int64) (report.Job, error) {
-	record, err := a.store.Record(ctx, id)
+	whole, err := a.store.Record(ctx, id)
 	if err != nil {
 		return report.Job{}, err
 	}
+	record := whole.With(store.StandIn{})
 	view, err := a.view(ctx, id)
 	if err != nil {
 		return report.Job{}, err
 	}
-	costs, err := a.weigh(ctx, id, nil)
+	costs, err := a.weigh(ctx, id, store.StandIn{}, nil)
 	if err != nil {
 		return report.Job{}, err
 	}
@@ -177,6 +182,7 @@ func (a resources) reportOf(ctx context.Context, id int64) (report.Job, error) {
 	}
 	in, index := record.Inspection()
 	job := report.Job{Address: address, Made: moment(made), In: in, Result: view.Evaluation, Promised: longDate(record.Job.PromisedOn)}
+	job.Components = componentLines(whole)
 	for _, i := range index {
 		job.Taken = append(job.Taken, takenOf(&record, &record.Features[i]))
 	}
@@ -214,6 +220,41 @@ func (a resources) reportOf(ctx context.Context, id int64) (report.Job, error) {
 		job.Proofs = append(job.Proofs, p)
 	}
 	return job, nil
+}
+
+// componentLines say what the job is made of, where that is more than what came.
+func componentLines(r store.Record) (lines []string) {
+	stands := r.Stands()
+	several := false
+	for _, c := range r.Components {
+		line := c.Name()
+		if c.Stamp != "" {
+			line += ", stamped " + c.Stamp
+		}
+		standing, in := stands[c.Of]
+		switch {
+		case c.Retired != nil:
+			line += ": retired by " + who(c.Retired.SaidBy, c.Retired.FromFile) + ", " + said(c.Retired.SaidAt)
+			for _, other := range r.Components {
+				if c.Retired.For != nil && other.ID == *c.Retired.For {
+					line += "; in its place: " + other.Name()
+				}
+			}
+			if c.Retired.Reason != "" {
+				line += " (" + c.Retired.Reason + ")"
+			}
+		case in && standing == c.Tag:
+			line += ": in the engine"
+		default:
+			line += ": beside it, not in the engine"
+		}
+		several = several || c.Tag != "" || c.Retired != nil
+		lines = append(lines, line+".")
+	}
+	if !several {
+		return nil
+	}
+	return lines
 }
 
 func longDate(on *string) string {

@@ -25,6 +25,16 @@ type ConditionBody struct {
 	Note      string              `json:"note,omitempty" maxLength:"200"`
 }
 
+// TagField and TagQuery name the component that parts belong to.
+type (
+	TagField struct {
+		Component string `json:"component,omitempty" maxLength:"40" doc:"the tag of the one they belong to"`
+	}
+	TagQuery struct {
+		Component string `query:"component" maxLength:"40" doc:"the tag of the one they belong to"`
+	}
+)
+
 func (a resources) parts(api huma.API) {
 	register(api, store.Inspector, huma.Operation{OperationID: "set-condition", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/conditions",
 		Summary: "Say how the parts of a kind are held", DefaultStatus: http.StatusCreated},
@@ -51,9 +61,11 @@ func (a resources) parts(api huma.API) {
 			Body struct {
 				Kind  part.Kind `json:"kind" minLength:"1"`
 				State string    `json:"state" pattern:"^[a-z][a-z0-9_]{0,30}$" doc:"after_grind, after_polish, after_hone…"`
+				TagField
 			}
 		}) (*jobOutput, error) {
-			return a.changed(ctx, in.ID, a.store.AddState(ctx, in.ID, in.Body.Kind, in.Body.State))
+			b := in.Body
+			return a.changedPart(ctx, in.ID, b.Kind.Row().Component, b.Component, a.store.AddState(ctx, in.ID, b.Kind, b.Component, b.State))
 		})
 	register(api, store.Inspector, huma.Operation{OperationID: "add-place", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/places",
 		Summary: "Add a place to read outside the plan", DefaultStatus: http.StatusCreated},
@@ -69,7 +81,7 @@ func (a resources) parts(api huma.API) {
 			if !b.Kind.Grid() {
 				return nil, refuse("kind", "Only sizes have places outside their plan.")
 			}
-			return a.changed(ctx, in.ID, a.store.AddPlace(ctx, in.ID, b.Place, b.Station, b.Direction))
+			return a.changedPart(ctx, in.ID, b.Kind.Row().Component, b.Component, a.store.AddPlace(ctx, in.ID, b.Place, b.Station, b.Direction))
 		})
 	register(api, store.Inspector, huma.Operation{OperationID: "add-unworn", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/unworn",
 		Summary: "Record a size read on the unworn part of a feature", DefaultStatus: http.StatusCreated},
@@ -82,18 +94,17 @@ func (a resources) parts(api huma.API) {
 			}
 		}) (*jobOutput, error) {
 			b := in.Body
-			record, err := a.store.Record(ctx, in.ID)
-			if err != nil {
-				return nil, a.fail(ctx, err)
-			}
-			inspected, _ := record.Inspection()
 			if !b.Kind.Grid() {
 				return nil, refuse("kind", "Only sizes wear.")
 			}
-			if doubt := inspected.Doubt(b.Kind, b.Number, b.State, b.Size); doubt != nil {
+			view, err := a.viewWith(ctx, in.ID, b.Kind.Row().Component, b.Component)
+			if err != nil {
+				return nil, a.fail(ctx, err)
+			}
+			if doubt := view.in.Doubt(b.Kind, b.Number, b.State, b.Size); doubt != nil {
 				return nil, refuse("size", doubt.Sentence)
 			}
-			return a.changed(ctx, in.ID, a.store.AddUnworn(ctx, in.ID, b.Place, b.Reading, b.Size))
+			return a.changedPart(ctx, in.ID, b.Kind.Row().Component, b.Component, a.store.AddUnworn(ctx, in.ID, b.Place, b.Reading, b.Size))
 		})
 	register(api, store.Inspector, huma.Operation{OperationID: "add-parts", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/parts",
 		Summary: "Measure parts that the job did not have", DefaultStatus: http.StatusCreated},
@@ -102,12 +113,14 @@ func (a resources) parts(api huma.API) {
 			Body struct {
 				Kind  part.Kind `json:"kind" minLength:"1"`
 				Count int       `json:"count" minimum:"1" maximum:"96" doc:"how many there then are"`
+				TagField
 			}
 		}) (*jobOutput, error) {
 			if !in.Body.Kind.Known() {
 				return nil, refuse("kind", "There is no such kind of part.")
 			}
-			return a.changed(ctx, in.ID, a.store.AddParts(ctx, in.ID, in.Body.Kind, in.Body.Count))
+			b := in.Body
+			return a.changedPart(ctx, in.ID, b.Kind.Row().Component, b.Component, a.store.AddParts(ctx, in.ID, b.Kind, b.Component, b.Count))
 		})
 	register(api, store.Inspector, huma.Operation{OperationID: "remove-state", Method: http.MethodDelete, Path: "/api/v1/jobs/{id}/states/{kind}/{state}",
 		Summary: "Take a state back while nothing is recorded in it"},
@@ -115,8 +128,9 @@ func (a resources) parts(api huma.API) {
 			ID    int64     `path:"id"`
 			Kind  part.Kind `path:"kind"`
 			State string    `path:"state"`
+			TagQuery
 		}) (*jobOutput, error) {
-			return a.changed(ctx, in.ID, a.store.RemoveState(ctx, in.ID, in.Kind, in.State))
+			return a.changedPart(ctx, in.ID, in.Kind.Row().Component, in.Component, a.store.RemoveState(ctx, in.ID, in.Kind, in.Component, in.State))
 		})
 	register(api, store.Inspector, huma.Operation{OperationID: "remove-part", Method: http.MethodDelete, Path: "/api/v1/jobs/{id}/parts/{kind}/{number}",
 		Summary: "Take a part back while nothing is recorded of it"},
@@ -124,7 +138,8 @@ func (a resources) parts(api huma.API) {
 			ID     int64     `path:"id"`
 			Kind   part.Kind `path:"kind"`
 			Number int       `path:"number"`
+			TagQuery
 		}) (*jobOutput, error) {
-			return a.changed(ctx, in.ID, a.store.RemovePart(ctx, in.ID, in.Kind, in.Number))
+			return a.changedPart(ctx, in.ID, in.Kind.Row().Component, in.Component, a.store.RemovePart(ctx, in.ID, in.Kind, in.Component, in.Number))
 		})
 }

@@ -24,6 +24,7 @@ func (a resources) plans(api huma.API) {
 			Kind part.Kind `path:"kind"`
 			Body struct {
 				Plan string `json:"plan" minLength:"1"`
+				TagField
 			}
 		}) (*jobOutput, error) {
 			p, ok := plan.Find(in.Body.Plan)
@@ -33,7 +34,7 @@ func (a resources) plans(api huma.API) {
 			case p.Turn != (in.Kind == part.Runout), !p.Turn && !in.Kind.Grid():
 				return nil, refuse("plan", "This plan is not for parts of this kind.")
 			}
-			return a.changed(ctx, in.ID, a.store.SetPlan(ctx, in.ID, in.Kind, p))
+			return a.changedPart(ctx, in.ID, in.Kind.Row().Component, in.Body.Component, a.store.SetPlan(ctx, in.ID, in.Kind, in.Body.Component, p))
 		})
 	register(api, store.Inspector, huma.Operation{OperationID: "set-fitted", Method: http.MethodPut, Path: "/api/v1/jobs/{id}/fitted",
 		Summary: "Say which shells were in when a bearing was measured"},
@@ -48,6 +49,6 @@ func (a resources) plans(api huma.API) {
 			if !in.Body.Kind.Bearing() {
 				return nil, refuse("kind", "Only bearings have shells fitted.")
 			}
-			return a.changed(ctx, in.ID, a.store.SetFitted(ctx, in.ID, in.Body.Place, in.Body.Step, in.Body.Shell))
+			return a.changedPart(ctx, in.ID, in.Body.Kind.Row().Component, in.Body.Component, a.store.SetFitted(ctx, in.ID, in.Body.Place, in.Body.Step, in.Body.Shell))
 		})
 }

@@ -18,6 +18,7 @@ type ReadingBody struct {
 	Kind      part.Kind `json:"kind" minLength:"1"`
 	Number    int       `json:"number" minimum:"1"`
 	State     string    `json:"state" minLength:"1"`
+	Component string    `json:"component,omitempty" maxLength:"40" doc:"the tag of the one it belongs to"`
 	Station   int       `json:"station" minimum:"0"`
 	Direction int       `json:"direction" minimum:"0"`
 	// StationName and DirectionAt say by name where it was read, whatever the plan is by now.
@@ -51,14 +52,14 @@ func (a resources) readings(api huma.API) {
 			if err := a.checkReading(ctx, in.ID, b); err != nil {
 				return nil, err
 			}
-			reading, err := a.store.AddReadingAsSeen(ctx, in.ID, store.Place{Kind: b.Kind, Number: b.Number, State: b.State},
+			reading, err := a.store.AddReadingAsSeen(ctx, in.ID, store.Place{Kind: b.Kind, Number: b.Number, State: b.State, Component: b.Component},
 				store.Reading{ID: b.ID, Station: b.Station, Direction: b.Direction, What: b.What, Value: b.Value, Reason: b.Reason,
 					Typed: b.Typed, GaugeID: b.Gauge}, b.Repeat,
 				store.Seen{Station: b.StationName, Direction: b.DirectionAt, Live: b.Seen})
 			if err != nil {
 				return nil, a.fail(ctx, err)
 			}
-			view, err := a.view(ctx, in.ID)
+			view, err := a.viewWith(ctx, in.ID, b.Kind.Row().Component, b.Component)
 			if err != nil {
 				return nil, a.fail(ctx, err)
 			}
@@ -76,7 +77,7 @@ func (a resources) checkReading(ctx context.Context, job int64, b ReadingBody) e
 	case b.Value == nil:
 		return nil
 	}
-	view, err := a.view(ctx, job)
+	view, err := a.viewWith(ctx, job, b.Kind.Row().Component, b.Component)
 	if err != nil {
 		return a.fail(ctx, err)
 	}

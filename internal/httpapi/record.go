@@ -50,8 +50,9 @@ func (a resources) record(api huma.API) {
 			ID     int64     `path:"id"`
 			Kind   part.Kind `query:"kind" maxLength:"30"`
 			Number int       `query:"number"`
+			TagQuery
 		}) (*struct{ Body []store.Moment }, error) {
-			list, err := a.store.History(ctx, in.ID, in.Kind, in.Number)
+			list, err := a.store.History(ctx, in.ID, in.Kind, in.Number, in.Component)
 			if err != nil {
 				return nil, a.fail(ctx, err)
 			}

@@ -139,6 +139,7 @@ func (a resources) mount(router chi.Router, version string) huma.API {
 	a.readingsFile(api)
 	a.walk(api)
 	a.parts(api)
+	a.components(api)
 	a.photos(api)
 	a.rates(api)
 	a.shop(api)

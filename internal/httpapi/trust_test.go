@@ -407,7 +407,7 @@ func TestAJobIsSentAsItIs(t *testing.T) {
 			return s.AddLook(ctx, 1, place, store.Look{ID: uuid.NewString(), What: store.Grade, Look: &smooth})
 		},
 		func() error { return s.AddPlace(ctx, 1, place, "middle", 45*unit.Degree) },
-		func() error { return s.AddState(ctx, 1, "main_journal", "after_grind") },
+		func() error { return s.AddState(ctx, 1, "main_journal", "", "after_grind") },
 		func() error {
 			return s.AddAnswers(ctx, 1, []store.Answer{{ID: uuid.NewString(), Topic: "rumble", Place: "", Value: "free"}})
 		},
@@ -427,7 +427,7 @@ func TestAJobIsSentAsItIs(t *testing.T) {
 		want, err := plain.bytes()
 		require.NoError(t, err)
 		require.JSONEq(t, string(want), string(sent), "change %d", i)
-		fresh, err := viewOf(ctx, mustRecord(t, s))
+		fresh, err := viewOf(ctx, mustRecord(t, s), store.StandIn{})
 		require.NoError(t, err)
 		again, err := fresh.bytes()
 		require.NoError(t, err)

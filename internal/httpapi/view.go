@@ -24,11 +24,15 @@ import (
 
 // JobView is a job with everything recorded of it and what Ledge says of that.
 type JobView struct {
-	Job       store.Job          `json:"job"`
-	Features  []FeatureView      `json:"features"`
-	Decisions []store.Decision   `json:"decisions"`
-	Gauges    []store.GaugeSetup `json:"gauges"`
-	Checks    []store.GaugeCheck `json:"checks"`
+	Job store.Job `json:"job"`
+	// Components are what the job is made of, those that are retired too; StandIn is the one that this is a view of, in the place of its
+	// like. Without it the view is of the engine as it stands.
+	Components []store.Component  `json:"components"`
+	StandIn    *store.StandIn     `json:"stand_in,omitempty"`
+	Features   []FeatureView      `json:"features"`
+	Decisions  []store.Decision   `json:"decisions"`
+	Gauges     []store.GaugeSetup `json:"gauges"`
+	Checks     []store.GaugeCheck `json:"checks"`
 	// Conditions are those that hold, one for each kind that has one.
 	Conditions []store.Condition `json:"conditions"`
 	Walk       WalkView          `json:"walk"`
@@ -113,6 +117,38 @@ func (a resources) view(ctx context.Context, id int64) (JobView, error) {
 	return made.(JobView), nil
 }
 
+// viewIn is the view of a component in the place of its like, or of the engine as it stands where none is named.
+func (a resources) viewIn(ctx context.Context, id int64, in store.StandIn) (JobView, error) {
+	if in == (store.StandIn{}) {
+		return a.view(ctx, id)
+	}
+	record, err := a.store.Record(ctx, id)
+	if err != nil {
+		return JobView{}, err
+	}
+	ctx, cancel := context.WithTimeout(ctx, judging)
+	defer cancel()
+	return viewOf(ctx, record, in)
+}
+
+// viewWith is the view that parts of a component are looked at in.
+func (a resources) viewWith(ctx context.Context, id int64, of part.Component, tag string) (JobView, error) {
+	if tag == "" {
+		if v, err := a.view(ctx, id); err != nil || v.StandIn == nil && v.has(of) {
+			return v, err
+		}
+	}
+	record, err := a.store.Record(ctx, id)
+	if err != nil {
+		return JobView{}, err
+	}
+	in, err := record.InPlace(of, tag)
+	if err != nil {
+		return JobView{}, err
+	}
+	return a.viewIn(ctx, id, in)
+}
+
 // judging is how long one job may take to be judged; the largest take a hundredth.
 const judging = 5 * time.Second
 
@@ -129,7 +165,7 @@ func (a resources) makeView(ctx context.Context, id int64, changes int) (v JobVi
 	if err != nil {
 		return JobView{}, &unreadableError{err}
 	}
-	if v, err = viewOf(ctx, record); err != nil {
+	if v, err = viewOf(ctx, record, store.StandIn{}); err != nil {
 		if !readable(err) && !errors.As(err, new(*unreadableError)) {
 			err = &unreadableError{err}
 		}
@@ -171,20 +207,21 @@ func unreadable(ctx context.Context, err error) string {
 	return ""
 }
 
-// viewOf is a job's record with what Ledge says of it.
-func viewOf(ctx context.Context, record store.Record) (v JobView, err error) {
+// viewOf is a job's record with what Ledge says of it: of the engine as it stands, or of a component in the place of its like.
+func viewOf(ctx context.Context, whole store.Record, stand store.StandIn) (v JobView, err error) {
 	defer func() {
 		if fault := recover(); fault != nil {
 			err = &unreadableError{fault}
 		}
 	}()
+	record := whole.With(stand)
 	in, index := record.Inspection()
 	evaluation, err := disposition.EvaluateWithin(ctx, in)
 	if err != nil {
 		return JobView{}, err
 	}
-	v = JobView{Job: record.Job, Features: make([]FeatureView, len(record.Features)), Decisions: record.Decisions, Gauges: record.Gauges,
-		Checks: record.Checks, Conditions: holding(record.Conditions), Walk: walkOf(record), Photos: record.Photos,
+	v = JobView{Job: record.Job, Components: record.Components, Features: make([]FeatureView, len(record.Features)), Decisions: record.Decisions, Gauges: record.Gauges,
+		Checks: record.Checks, Conditions: holding(record.Conditions), Walk: walkOf(whole), Photos: record.Photos,
 		Evaluation: evaluation, Shaft: record.Job.Shaft()}
 	if bend, ok := inspection.BendOf(in, v.Evaluation.Features); ok {
 		v.Bend = &bend
@@ -218,7 +255,7 @@ func viewOf(ctx context.Context, record store.Record) (v JobView, err error) {
 			one.ByDirection = one.ByStation
 		}
 		if count[f.Kind] == 1 {
-			one.Title = f.Kind.Title()
+			one.Title = f.Kind.Title() + store.Tagged(f.Component)
 		}
 		if p, ok := plan.Of(f.Stations, f.Directions); ok {
 			one.Sees, one.Blind = p.Sees, p.Blind
@@ -246,13 +283,38 @@ func viewOf(ctx context.Context, record store.Record) (v JobView, err error) {
 		v.Before = v.decided.Sets
 	}
 	v = v.withSigned()
-	v.Said, v.before, v.in = v.said(), before, in
+	v.before, v.in = before, in
+	if stand != (store.StandIn{}) {
+		return v.only(stand), nil
+	}
+	v.Said = v.said()
 	if n := len(record.Closings); n > 0 && record.Job.ClosedAt != nil {
 		v.Closing = &record.Closings[n-1]
 	}
 	v = v.withOrders(record, in, v.decided, before)
 	v.OpenEnds = v.openEnds()
 	return v, nil
+}
+
+// only is a view of nothing but a component that stands in: what is ordered is ordered for the engine as it stands.
+func (v JobView) only(stand store.StandIn) JobView {
+	v.StandIn = &stand
+	other := func(of part.Component) bool { return of != stand.Of }
+	v.Features = slices.DeleteFunc(v.Features, func(f FeatureView) bool { return other(f.Kind.Row().Component) })
+	v.Evaluation.Sets = slices.DeleteFunc(v.Evaluation.Sets, func(s disposition.Set) bool { return other(s.Set.Component()) })
+	v.Evaluation.Fits = slices.DeleteFunc(v.Evaluation.Fits, func(f disposition.Fit) bool { return other(f.Kind.Component()) })
+	v.Decisions = slices.DeleteFunc(v.Decisions, func(d store.Decision) bool { return other(d.Set.Component()) })
+	v.Signed = slices.DeleteFunc(v.Signed, func(s Signed) bool { return other(s.Set.Component()) })
+	v.decided, v.Before, v.OpenEnds = v.Evaluation, nil, []OpenEnd{}
+	v.Walk = WalkView{Items: []walk.Item{}, Answers: []store.Answer{}, Findings: atSight(v.Features)}
+	v.Orders = OrdersView{Drafts: []order.Sheet{}, Unwanted: []order.Name{}, Issued: []IssuedView{}}
+	v.Said = v.said()
+	return v
+}
+
+// has reports whether what came of a sort is in the engine as it stands.
+func (v JobView) has(of part.Component) bool {
+	return slices.ContainsFunc(v.Components, func(c store.Component) bool { return c.Of == of && c.Tag == "" && c.Retired == nil })
 }
 
 // atSight says what needs no measuring: a part that is cracked.

@@ -4,12 +4,14 @@ import (
 	"context"
 	"fmt"
 	"net/http"
+	"slices"
 	"strconv"
 	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
 
 	"ledge/internal/core/limit"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/core/walk"
 	"ledge/internal/store"
@@ -33,7 +35,9 @@ type WalkView struct {
 
 func walkOf(r store.Record) WalkView {
 	items := r.Job.Items()
-	return WalkView{Items: items, Answers: r.Answers, Findings: walk.Find(items, r.Said())}
+	// What was said of a part as it came says nothing of the one in its place.
+	findings := slices.DeleteFunc(walk.Find(items, r.Said()), func(f walk.Finding) bool { return r.Retired(part.Component(f.Component()), "") })
+	return WalkView{Items: items, Answers: r.Answers, Findings: findings}
 }
 
 func (a resources) walk(api huma.API) {

@@ -22,6 +22,12 @@ func (j Job) Inspection() ([]byte, error) {
 	if err != nil {
 		return nil, err
 	}
+	if len(j.Components) > 0 {
+		p.heading("Components")
+		for _, line := range j.Components {
+			p.text(line)
+		}
+	}
 	p.heading("Decisions")
 	for _, d := range j.Decisions {
 		p.decision(d)

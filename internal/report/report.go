@@ -33,6 +33,8 @@ type Job struct {
 	Taken     []Taken
 	Decisions []Decision
 	Findings  []string
+	// Components say what the job is made of, where that is more than what came.
+	Components []string `json:",omitempty"`
 	// Letter is what the customer is told of each set, Seen of what was seen before measuring.
 	Letter []Decision
 	Seen   []string

@@ -18,6 +18,8 @@ type Decision struct {
 	ID    string   `db:"id" json:"id"`
 	JobID int64    `db:"job_id" json:"-"`
 	Set   part.Set `db:"set_name" json:"set"`
+	// Component is the tag of the one whose set it is; empty for the one that came.
+	Component string `db:"component" json:"component,omitempty"`
 	disposition.Way
 	Overruled bool   `db:"overruled" json:"overruled"`
 	Reason    string `db:"reason" json:"reason"`
@@ -55,7 +57,7 @@ func (s *Store) Sign(ctx context.Context, g Signing) error {
 	d.DecidedBy, d.DecidedAt = Actor(ctx), s.stamp()
 	defer s.changed(d.JobID)
 	err := s.changeOpen(ctx, d.JobID, func(tx *sqlx.Tx) error {
-		content := fields{"job_id": d.JobID, "set_name": d.Set, "action": d.Action, "step": d.Step, "shell": d.Shell, "method": d.Method, "reason": d.Reason, "decided_by": d.DecidedBy}
+		content := fields{"job_id": d.JobID, "set_name": d.Set, "component": d.Component, "action": d.Action, "step": d.Step, "shell": d.Shell, "method": d.Method, "reason": d.Reason, "decided_by": d.DecidedBy}
 		if known, err := knownAs(ctx, tx, "decisions", d.ID, content); err != nil || known {
 			return err
 		}
@@ -65,13 +67,16 @@ func (s *Store) Sign(ctx context.Context, g Signing) error {
 		}
 		for i := len(record.Decisions) - 1; i >= 0; i-- {
 			last := record.Decisions[i]
-			if last.Set != d.Set {
+			if last.Set != d.Set || last.Component != d.Component {
 				continue
 			}
 			if last.Seq != g.After {
 				return conflict("%s signed this set meanwhile. Look at what was signed; then sign again if you decide otherwise.", last.DecidedBy)
 			}
 			break
+		}
+		if record.Retired(d.Set.Component(), d.Component) {
+			return inUse(ctx, tx, d.JobID, d.Set.Component(), d.Component)
 		}
 		if err := g.Judge(record, &d); err != nil {
 			return err

@@ -26,6 +26,9 @@ const MostRows = 50_000
 var dumped = []dumpedTable{
 	{name: "limits", nameless: true, rows: ofJob + `block, kind, number, name, place`},
 	{name: "limit_sources", nameless: true, rows: ofJob + `block, kind, number, field`},
+	{name: "components", rows: ofJob + `seq`, id: true},
+	{name: "component_events", rows: `component_id IN (SELECT id FROM components WHERE job_id = ?) ORDER BY seq`, id: true,
+		places: map[string]string{"component_id": "components", "for_id": "components"}},
 	{name: "features", nameless: true, rows: ofJob + `id`},
 	{name: "gauges", rows: ofJob + `seq`, id: true},
 	{name: "conditions", rows: ofJob + `seq`, id: true},

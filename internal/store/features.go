@@ -17,11 +17,13 @@ import (
 
 // A Feature is one measured place of a job, with its plan and everything ever recorded of it.
 type Feature struct {
-	ID             int64        `db:"id" json:"id"`
-	JobID          int64        `db:"job_id" json:"-"`
-	Kind           part.Kind    `db:"kind" json:"kind"`
-	Number         int          `db:"number" json:"number"`
-	State          string       `db:"state" json:"state"`
+	ID     int64     `db:"id" json:"id"`
+	JobID  int64     `db:"job_id" json:"-"`
+	Kind   part.Kind `db:"kind" json:"kind"`
+	Number int       `db:"number" json:"number"`
+	State  string    `db:"state" json:"state"`
+	// Component is the tag of the one it belongs to; empty for the one that came.
+	Component      string       `db:"component" json:"component,omitempty"`
 	StationsText   string       `db:"stations" json:"-"`
 	DirectionsText string       `db:"directions" json:"-"`
 	Stations       []string     `db:"-" json:"stations"`
@@ -46,12 +48,12 @@ type Feature struct {
 	Looks []Look    `db:"-" json:"looks"`
 }
 
-// Name is the feature in words: "Main 3".
+// Name is the feature in words: "Main 3", "Main 3 (spare)".
 func (f *Feature) Name() string {
-	return (&inspection.Feature{Kind: f.Kind, Number: f.Number}).Name()
+	return (&inspection.Feature{Kind: f.Kind, Number: f.Number}).Name() + Tagged(f.Component)
 }
 
-const featureColumns = `id, job_id, kind, number, state, stations, directions, gauge_kind, gauge_division,
+const featureColumns = `id, job_id, kind, number, state, component, stations, directions, gauge_kind, gauge_division,
 	gauge_repeatability, gauge_setting_u, stamp, fitted_step, fitted_shell, added, by_throw,
 	(SELECT value FROM unworn u WHERE u.feature_id = features.id ORDER BY u.seq DESC LIMIT 1) AS unworn`
 
@@ -104,9 +106,9 @@ func insertFeature(ctx context.Context, q querier, f Feature) (int64, error) {
 		return 0, err
 	}
 	f.StationsText, f.DirectionsText = string(stations), string(directions)
-	result, err := sqlx.NamedExecContext(ctx, q, `INSERT INTO features (job_id, kind, number, state, stations, directions, gauge_kind,
+	result, err := sqlx.NamedExecContext(ctx, q, `INSERT INTO features (job_id, kind, number, state, component, stations, directions, gauge_kind,
 		gauge_division, gauge_repeatability, gauge_setting_u, stamp, fitted_step, fitted_shell, added)
-		VALUES (:job_id, :kind, :number, :state, :stations, :directions, :gauge_kind, :gauge_division, :gauge_repeatability,
+		VALUES (:job_id, :kind, :number, :state, :component, :stations, :directions, :gauge_kind, :gauge_division, :gauge_repeatability,
 		:gauge_setting_u, :stamp, :fitted_step, :fitted_shell, :added)`, f)
 	if err != nil {
 		return 0, fmt.Errorf("feature %s %d: %w", f.Kind, f.Number, err)
@@ -155,14 +157,19 @@ type Place struct {
 	Kind   part.Kind `json:"kind"`
 	Number int       `json:"number"`
 	State  string    `json:"state"`
+	// Component is the tag of the one it belongs to; empty for the one that came.
+	Component string `json:"component,omitempty" maxLength:"40"`
 }
 
 func findFeature(ctx context.Context, q querier, jobID int64, p Place) (Feature, error) {
 	var f Feature
-	err := q.GetContext(ctx, &f, `SELECT `+featureColumns+` FROM features WHERE job_id = ? AND kind = ? AND number = ? AND state = ?`,
-		jobID, p.Kind, p.Number, p.State)
+	err := q.GetContext(ctx, &f, `SELECT `+featureColumns+` FROM features WHERE job_id = ? AND kind = ? AND number = ? AND state = ? AND component = ?`,
+		jobID, p.Kind, p.Number, p.State, p.Component)
 	if err != nil {
 		return Feature{}, fmt.Errorf("%s %d of job %d: %w", p.Kind, p.Number, jobID, notFound(err))
+	}
+	if err := inUse(ctx, q, jobID, p.Kind.Row().Component, p.Component); err != nil {
+		return Feature{}, err
 	}
 	if err := json.Unmarshal([]byte(f.StationsText), &f.Stations); err != nil {
 		return Feature{}, err
@@ -170,8 +177,8 @@ func findFeature(ctx context.Context, q querier, jobID int64, p Place) (Feature,
 	return f, json.Unmarshal([]byte(f.DirectionsText), &f.Directions)
 }
 
-// SetPlan gives every feature of a kind that nobody has read yet another plan. With none left it is a conflict.
-func (s *Store) SetPlan(ctx context.Context, jobID int64, kind part.Kind, p plan.Plan) error {
+// SetPlan gives every feature of a kind and component that nobody has read yet another plan. With none left it is a conflict.
+func (s *Store) SetPlan(ctx context.Context, jobID int64, kind part.Kind, component string, p plan.Plan) error {
 	stations, err := json.Marshal(p.Stations)
 	if err != nil {
 		return err
@@ -182,15 +189,15 @@ func (s *Store) SetPlan(ctx context.Context, jobID int64, kind part.Kind, p plan
 	}
 	defer s.changed(jobID)
 	return s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
-		result, err := tx.ExecContext(ctx, `UPDATE features SET stations = ?, directions = ? WHERE job_id = ? AND kind = ?
-			AND NOT EXISTS (SELECT 1 FROM readings WHERE feature_id = features.id)`, string(stations), string(directions), jobID, kind)
+		result, err := tx.ExecContext(ctx, `UPDATE features SET stations = ?, directions = ? WHERE job_id = ? AND kind = ? AND component = ?
+			AND NOT EXISTS (SELECT 1 FROM readings WHERE feature_id = features.id)`, string(stations), string(directions), jobID, kind, component)
 		if err != nil {
 			return fmt.Errorf("plan of %s: %w", kind, err)
 		}
 		if changed, err := result.RowsAffected(); err != nil || changed == 0 {
 			return conflict("Every %s has readings already; a plan is changed before the first one.", kind.Title())
 		}
-		return s.log(ctx, tx, jobID, "plan", kind.Title()+": measured by the plan "+p.Name, nil)
+		return s.log(ctx, tx, jobID, "plan", kind.Title()+Tagged(component)+": measured by the plan "+p.Name, nil)
 	})
 }
 

@@ -50,7 +50,7 @@ func (s *Store) Find(ctx context.Context, q Search) ([]FoundJob, error) {
 		and(`j.id IN (SELECT id FROM jobs WHERE `+said+`)`, words...)
 	}
 	if q.Set != "" || q.Action != "" || q.Step != nil {
-		held := []string{"d.job_id = j.id", "NOT EXISTS (SELECT 1 FROM decisions l WHERE l.job_id = d.job_id AND l.set_name = d.set_name AND l.seq > d.seq)"}
+		held := []string{"d.job_id = j.id", "NOT EXISTS (SELECT 1 FROM decisions l WHERE l.job_id = d.job_id AND l.set_name = d.set_name AND l.component = d.component AND l.seq > d.seq)"}
 		var values []any
 		narrow := func(condition string, value any) { held, values = append(held, condition), append(values, value) }
 		if q.Set != "" {
@@ -91,8 +91,8 @@ func (s *Store) holding(ctx context.Context, found []FoundJob) error {
 	if len(ids) == 0 {
 		return nil
 	}
-	query, args, err := sqlx.In(`SELECT seq, id, job_id, set_name, action, step, shell, method, overruled, reason, decided_by, decided_at, from_file FROM decisions d
-		WHERE job_id IN (?) AND NOT EXISTS (SELECT 1 FROM decisions l WHERE l.job_id = d.job_id AND l.set_name = d.set_name AND l.seq > d.seq) ORDER BY seq`, ids)
+	query, args, err := sqlx.In(`SELECT seq, id, job_id, set_name, component, action, step, shell, method, overruled, reason, decided_by, decided_at, from_file FROM decisions d
+		WHERE job_id IN (?) AND NOT EXISTS (SELECT 1 FROM decisions l WHERE l.job_id = d.job_id AND l.set_name = d.set_name AND l.component = d.component AND l.seq > d.seq) ORDER BY seq`, ids)
 	if err != nil {
 		return err
 	}

@@ -58,10 +58,10 @@ func TestSearchFindsJobsOfAllYears(t *testing.T) {
 		job  int64
 		text string
 	}{{1, "2.4985"}, {2, "2.4900"}} {
-		_, err := s.AddReading(ctx, r.job, Place{part.MainJournal, 2, part.AsFound}, size(r.text), false)
+		_, err := s.AddReading(ctx, r.job, Place{Kind: part.MainJournal, Number: 2, State: part.AsFound}, size(r.text), false)
 		require.NoError(t, err)
 	}
-	_, err = s.AddReading(ctx, 2, Place{part.MainJournal, 2, part.AsFound}, size("2.5000"), false) // in the place of 2.4900
+	_, err = s.AddReading(ctx, 2, Place{Kind: part.MainJournal, Number: 2, State: part.AsFound}, size("2.5000"), false) // in the place of 2.4900
 	require.NoError(t, err)
 	require.NoError(t, s.CloseJob(ctx, 1, Finished, ""))
 
@@ -103,13 +103,13 @@ func TestAClosedJobLeavesTheListAndComesBack(t *testing.T) {
 	}
 	require.NoError(t, s.CloseJob(ctx, 1, Declined, "too dear"))
 	assert.Equal(t, []int64{2, 3}, open())
-	_, err := s.AddReading(ctx, 1, Place{part.MainJournal, 1, part.AsFound}, size("2.4980"), false)
+	_, err := s.AddReading(ctx, 1, Place{Kind: part.MainJournal, Number: 1, State: part.AsFound}, size("2.4980"), false)
 	assert.ErrorContains(t, err, "closed", "the bench takes nothing on a closed job")
 	require.NoError(t, s.CloseJob(ctx, 1, Finished, ""), "closing twice is closing once")
 	require.NoError(t, s.CloseJob(ctx, 1, Reopened, ""))
 	assert.Equal(t, []int64{1, 2, 3}, open())
 	assert.ErrorIs(t, s.CloseJob(ctx, 99, Finished, ""), ErrNotFound)
-	moments, err := s.History(ctx, 1, "", 0)
+	moments, err := s.History(ctx, 1, "", 0, "")
 	require.NoError(t, err)
 	closings := 0
 	for _, m := range moments {
@@ -123,7 +123,7 @@ func TestAClosedJobLeavesTheListAndComesBack(t *testing.T) {
 // The extremes as found, without what was replaced and without other states; the latest jobs only.
 func TestWornParts(t *testing.T) {
 	s, ctx := shop(t), as("Wanda")
-	at := Place{part.MainJournal, 1, part.AsFound}
+	at := Place{Kind: part.MainJournal, Number: 1, State: part.AsFound}
 	for i, text := range []string{"2.4980", "2.4900", "2.4985"} {
 		r := size(text)
 		r.Direction = i
@@ -134,8 +134,8 @@ func TestWornParts(t *testing.T) {
 	r.Direction = 1
 	_, err := s.AddReading(ctx, 3, at, r, false) // in the place of 2.4900
 	require.NoError(t, err)
-	require.NoError(t, s.AddState(ctx, 3, part.MainJournal, "after_grind"))
-	_, err = s.AddReading(ctx, 3, Place{part.MainJournal, 1, "after_grind"}, size("2.4800"), false)
+	require.NoError(t, s.AddState(ctx, 3, part.MainJournal, "", "after_grind"))
+	_, err = s.AddReading(ctx, 3, Place{Kind: part.MainJournal, Number: 1, State: "after_grind"}, size("2.4800"), false)
 	require.NoError(t, err)
 	worn, jobs, err := s.WornParts(ctx, "Orchard pump four")
 	require.NoError(t, err)
@@ -168,8 +168,8 @@ func TestWatchersHearOfEveryChange(t *testing.T) {
 		}},
 		{"head", func() error { return s.SetHead(ctx, 2, 1, JobHead{Engine: "Winch", Duty: "standard"}) }},
 		{"link", func() error { _, err := s.AddShare(ctx, 2, uuid.NewString(), "t", "x"); return err }},
-		{"state", func() error { return s.AddState(ctx, 2, part.MainJournal, "after_polish") }},
-		{"state taken back", func() error { return s.RemoveState(ctx, 2, part.MainJournal, "after_polish") }},
+		{"state", func() error { return s.AddState(ctx, 2, part.MainJournal, "", "after_polish") }},
+		{"state taken back", func() error { return s.RemoveState(ctx, 2, part.MainJournal, "", "after_polish") }},
 		{"closing", func() error { return s.CloseJob(ctx, 2, Finished, "") }}, // the last: a closed job takes nothing
 	} {
 		name, change := one.name, one.change

@@ -37,7 +37,7 @@ func (s *Store) ImportJob(ctx context.Context, n NewJob, in *inspection.Inspecti
 				return err
 			}
 		}
-		return nil
+		return gather(ctx, tx, id, Actor(ctx), s.stamp())
 	})
 	if err != nil {
 		return 0, fmt.Errorf("import job: %w", err)
@@ -51,7 +51,7 @@ func (s *Store) importFeature(ctx context.Context, tx *sqlx.Tx, jobID int64, n N
 		f = f.Sheet(n.Layout)
 	}
 	// Parts there is one of may come without a number.
-	row := Feature{JobID: jobID, Kind: f.Kind, Number: max(f.Number, 1), State: f.State, Stations: f.Stations, Directions: f.Directions, Added: f.Added}
+	row := Feature{JobID: jobID, Kind: f.Kind, Number: max(f.Number, 1), State: f.State, Component: f.Component, Stations: f.Stations, Directions: f.Directions, Added: f.Added}
 	if g := f.Gauge; g != nil {
 		row.GaugeDivision, row.GaugeRepeatability, row.GaugeSettingU = &g.Division, g.Repeatability, g.SettingU
 		if g.Kind != "" {

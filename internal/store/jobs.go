@@ -83,7 +83,7 @@ func (s *Store) CreateJob(ctx context.Context, n NewJob) (id int64, err error) {
 				return err
 			}
 		}
-		return nil
+		return gather(ctx, tx, id, Actor(ctx), s.stamp())
 	})
 	if err != nil {
 		return 0, fmt.Errorf("create job: %w", err)

@@ -77,6 +77,9 @@ func TestKilledWhileAFileIsBroughtUpToDate(t *testing.T) {
 				require.NoError(t, s.read.Get(&gauges, `SELECT count(*) FROM readings r JOIN gauges g ON g.id = r.gauge_id`))
 				assert.Equal(t, 1, gauges)
 			}
+			var of []string
+			require.NoError(t, s.read.Select(&of, `SELECT component FROM components WHERE job_id = 1 AND tag = '' AND origin = 'came' AND added_by = 'Wanda'`))
+			assert.Equal(t, []string{"crankshaft"}, of, "what it measured is a component of its own")
 			var astray int
 			require.NoError(t, s.read.Get(&astray, `SELECT count(*) FROM pragma_foreign_key_check`))
 			assert.Zero(t, astray)

@@ -15,9 +15,11 @@ import (
 
 // A Record is everything stored of one job, from one state of the file.
 type Record struct {
-	Job       Job        `json:"job"`
-	Features  []Feature  `json:"features"`
-	Decisions []Decision `json:"decisions"`
+	Job      Job       `json:"job"`
+	Features []Feature `json:"features"`
+	// Components are what it is made of, in the order of work, and of each sort in the order they came.
+	Components []Component `json:"components"`
+	Decisions  []Decision  `json:"decisions"`
 	// Gauges are all setups in the order made; of each kind the last one holds. A reading names its own.
 	Gauges []GaugeSetup `json:"gauges"`
 	// Checks are the last zero check of each setup, or of a kind without one.
@@ -53,6 +55,9 @@ func readRecord(ctx context.Context, q querier, id int64) (record Record, err er
 	if record.Features, err = features(ctx, q, id, 0); err != nil {
 		return record, err
 	}
+	if record.Components, err = componentsOf(ctx, q, id); err != nil {
+		return record, err
+	}
 	if record.Decisions, err = decisions(ctx, q, id); err != nil {
 		return record, err
 	}
@@ -84,7 +89,8 @@ var stampTopics = map[part.Kind]string{
 }
 
 // Inspection is the record as the core judges it: live readings only, one feature for each of the
-// record's, in their order. Features nobody has touched are left out, and so are lists that cannot be made yet.
+// record's, in their order. Features nobody has touched are left out, and so are lists that cannot be made yet, and what belongs to a
+// component that is retired.
 // index maps back.
 func (r Record) Inspection() (in *inspection.Inspection, index []int) {
 	layout := r.Job.Told()
@@ -94,9 +100,12 @@ func (r Record) Inspection() (in *inspection.Inspection, index []int) {
 		Engine: &layout, Policy: r.Job.Policy, Limits: r.Job.Limits.Book, LimitsClose: r.Job.Limits.Close,
 	}
 	for i, d := range r.Decisions {
-		if !slices.ContainsFunc(r.Decisions[i+1:], func(later Decision) bool { return later.Set == d.Set }) {
+		if r.Retired(d.Set.Component(), d.Component) {
+			continue
+		}
+		if !slices.ContainsFunc(r.Decisions[i+1:], func(later Decision) bool { return later.Set == d.Set && later.Component == d.Component }) {
 			in.Decisions = append(in.Decisions, inspection.Decision{Set: string(d.Set), Action: string(d.Action), Method: string(d.Method),
-				Step: d.Step, Shell: d.Shell, By: d.DecidedBy})
+				Step: d.Step, Shell: d.Shell, By: d.DecidedBy, Component: d.Component})
 		}
 	}
 	held := make(map[string]*Condition, len(r.Conditions))
@@ -109,16 +118,16 @@ func (r Record) Inspection() (in *inspection.Inspection, index []int) {
 	}
 	for i := range r.Features {
 		f := &r.Features[i]
-		if len(f.Tape) == 0 && len(f.Looks) == 0 && f.Unworn == nil {
+		if len(f.Tape) == 0 && len(f.Looks) == 0 && f.Unworn == nil || r.Retired(f.Kind.Row().Component, f.Component) {
 			continue
 		}
 		inspected, ok := f.inspected(held, setups)
 		if !ok {
 			continue
 		}
-		if inspected.Stamp == nil {
+		if inspected.Stamp == nil && f.Component == "" { // what is told of the engine is told of what came
 			inspected.Stamp = stamp(r.answer(stampTopics[f.Kind]), r.Job.Unit)
-		} else {
+		} else if inspected.Stamp != nil {
 			inspected.Stamp = stamp(inspected.Stamp.Text, r.Job.Unit)
 		}
 		in.Features, index = append(in.Features, inspected), append(index, i)
@@ -140,7 +149,7 @@ func stamp(text string, s unit.System) *inspection.Stamp {
 
 // inspected is the feature as the core knows it; ok is false for a list that cannot be made yet.
 func (f *Feature) inspected(held map[string]*Condition, setups map[string]*instrument.Gauge) (out inspection.Feature, ok bool) {
-	out = inspection.Feature{Kind: f.Kind, Number: f.Number, State: f.State, Look: Standing(f.Looks), Setup: inspection.Setup{Gauge: f.gauge()},
+	out = inspection.Feature{Kind: f.Kind, Number: f.Number, State: f.State, Component: f.Component, Look: Standing(f.Looks), Setup: inspection.Setup{Gauge: f.gauge()},
 		Grid: inspection.Grid{Stations: f.Stations, Directions: f.Directions, Added: f.Added}, Unworn: f.Unworn}
 	if f.Stamp != "" {
 		out.Stamp = &inspection.Stamp{Text: f.Stamp}

@@ -33,7 +33,7 @@ func renumber(ctx context.Context, tx *sql.Tx, job int64) error {
 			SELECT f.job_id, f.kind, ` + fmt.Sprint(out) + ` + rod.number, f.state, f.stations, f.directions, f.gauge_kind, f.gauge_division, f.gauge_repeatability, f.gauge_setting_u
 			FROM features f JOIN jobs j ON j.id = f.job_id JOIN rod ON rod.number <= j.cylinders
 			WHERE f.number = ` + fmt.Sprint(out+1) + ` AND f.state = 'as_found' AND j.closed_at IS NULL AND ? IN (0, j.id)
-			ON CONFLICT (job_id, kind, number, state) DO NOTHING`,
+			ON CONFLICT DO NOTHING`,
 		`UPDATE features SET number = number - ` + fmt.Sprint(out) + ` WHERE number > ` + fmt.Sprint(out) + ` AND ? IN (0, job_id)`,
 	} {
 		if _, err := tx.ExecContext(ctx, step, job); err != nil {
@@ -51,7 +51,9 @@ func modern(ctx context.Context, tx *sql.Tx, job, version int64) error {
 		}
 	}
 	if version < rodsVersion {
-		return renumber(ctx, tx, job)
+		if err := renumber(ctx, tx, job); err != nil {
+			return err
+		}
 	}
-	return nil
+	return gather(ctx, tx, job, "", "")
 }

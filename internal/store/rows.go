@@ -73,7 +73,7 @@ func (f *Feature) Live(station, direction int) (live []Reading) {
 // At returns the feature at a place; nil where the job has none.
 func (r *Record) At(p Place) *Feature {
 	for i := range r.Features {
-		if f := &r.Features[i]; f.Kind == p.Kind && f.Number == p.Number && f.State == p.State {
+		if f := &r.Features[i]; f.Kind == p.Kind && f.Number == p.Number && f.State == p.State && f.Component == p.Component {
 			return f
 		}
 	}

@@ -13,16 +13,19 @@ import (
 	"ledge/internal/core/unit"
 )
 
-// AddState makes every part of a kind measurable once more in a new state, with the plan it was last measured
+// AddState makes every part of a kind and component measurable once more in a new state, with the plan it was last measured
 // with. Parts that have the state already keep it.
-func (s *Store) AddState(ctx context.Context, jobID int64, kind part.Kind, state string) error {
+func (s *Store) AddState(ctx context.Context, jobID int64, kind part.Kind, component, state string) error {
 	defer s.changed(jobID)
 	err := s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
-		result, err := tx.ExecContext(ctx, `INSERT INTO features (job_id, kind, number, state, stations, directions, gauge_kind, gauge_division,
+		if err := inUse(ctx, tx, jobID, kind.Row().Component, component); err != nil {
+			return err
+		}
+		result, err := tx.ExecContext(ctx, `INSERT INTO features (job_id, kind, number, state, component, stations, directions, gauge_kind, gauge_division,
 				gauge_repeatability, gauge_setting_u, added)
-			SELECT job_id, kind, number, ?, stations, directions, gauge_kind, gauge_division, gauge_repeatability, gauge_setting_u, added FROM features
-			WHERE id IN (SELECT max(id) FROM features WHERE job_id = ? AND kind = ? GROUP BY number) ORDER BY number
-			ON CONFLICT (job_id, kind, number, state) DO NOTHING`, state, jobID, kind)
+			SELECT job_id, kind, number, ?, component, stations, directions, gauge_kind, gauge_division, gauge_repeatability, gauge_setting_u, added FROM features
+			WHERE id IN (SELECT max(id) FROM features WHERE job_id = ? AND kind = ? AND component = ? GROUP BY number) ORDER BY number
+			ON CONFLICT DO NOTHING`, state, jobID, kind, component)
 		if err != nil {
 			return err
 		}
@@ -32,7 +35,7 @@ func (s *Store) AddState(ctx context.Context, jobID int64, kind part.Kind, state
 		if err := fits(ctx, tx, jobID); err != nil {
 			return err
 		}
-		return s.log(ctx, tx, jobID, "state", kind.Title()+": to be measured in the state "+state, nil)
+		return s.log(ctx, tx, jobID, "state", kind.Title()+Tagged(component)+": to be measured in the state "+state, nil)
 	})
 	if err != nil {
 		return fmt.Errorf("state %s of %s in job %d: %w", state, kind, jobID, err)
@@ -115,16 +118,19 @@ func (s *Store) AddPlace(ctx context.Context, jobID int64, place Place, station 
 	return nil
 }
 
-// AddParts makes parts of a kind measurable that the job did not have: numbers from 1 up to the count.
-func (s *Store) AddParts(ctx context.Context, jobID int64, kind part.Kind, count int) error {
+// AddParts makes parts of a kind measurable that a component did not have: numbers from 1 up to the count.
+func (s *Store) AddParts(ctx context.Context, jobID int64, kind part.Kind, component string, count int) error {
 	defer s.changed(jobID)
 	err := s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
 		job, err := getJob(ctx, tx, jobID)
 		if err != nil {
 			return err
 		}
+		if err := inUse(ctx, tx, jobID, kind.Row().Component, component); err != nil {
+			return err
+		}
 		var last int
-		if err := tx.GetContext(ctx, &last, `SELECT coalesce(max(number), 0) FROM features WHERE job_id = ? AND kind = ?`, jobID, kind); err != nil {
+		if err := tx.GetContext(ctx, &last, `SELECT coalesce(max(number), 0) FROM features WHERE job_id = ? AND kind = ? AND component = ?`, jobID, kind, component); err != nil {
 			return err
 		}
 		if last >= count {
@@ -132,15 +138,18 @@ func (s *Store) AddParts(ctx context.Context, jobID int64, kind part.Kind, count
 		}
 		for number := last + 1; number <= count; number++ {
 			f := layoutFeature(kind, number, job.Layout, nil)
-			f.JobID = jobID
+			f.JobID, f.Component = jobID, component
 			if _, err := insertFeature(ctx, tx, f); err != nil {
 				return err
 			}
 		}
+		if err := gather(ctx, tx, jobID, Actor(ctx), s.stamp()); err != nil {
+			return err
+		}
 		if err := fits(ctx, tx, jobID); err != nil {
 			return err
 		}
-		return s.log(ctx, tx, jobID, "parts", fmt.Sprintf("%s: %d to be measured, too", kind.Title(), count-last), nil)
+		return s.log(ctx, tx, jobID, "parts", fmt.Sprintf("%s: %d to be measured, too", kind.Title()+Tagged(component), count-last), nil)
 	})
 	if err != nil {
 		return fmt.Errorf("parts %s of job %d: %w", kind, jobID, err)
@@ -148,21 +157,21 @@ func (s *Store) AddParts(ctx context.Context, jobID int64, kind part.Kind, count
 	return nil
 }
 
-// RemoveState takes a state of all parts of a kind back, while nothing was recorded in it.
-func (s *Store) RemoveState(ctx context.Context, jobID int64, kind part.Kind, state string) error {
-	return s.remove(ctx, jobID, kind, kind.Title()+": not measured in the state "+state+" after all", `state = ?`, state)
+// RemoveState takes a state of all parts of a kind and component back, while nothing was recorded in it.
+func (s *Store) RemoveState(ctx context.Context, jobID int64, kind part.Kind, component, state string) error {
+	return s.remove(ctx, jobID, kind, component, kind.Title()+Tagged(component)+": not measured in the state "+state+" after all", `state = ?`, state)
 }
 
 // RemovePart takes a part back that was added by mistake, while nothing was recorded of it.
-func (s *Store) RemovePart(ctx context.Context, jobID int64, kind part.Kind, number int) error {
-	return s.remove(ctx, jobID, kind, fmt.Sprintf("%s %d: taken out again", kind.Title(), number), `number = ?`, number)
+func (s *Store) RemovePart(ctx context.Context, jobID int64, kind part.Kind, component string, number int) error {
+	return s.remove(ctx, jobID, kind, component, fmt.Sprintf("%s %d%s: taken out again", kind.Title(), number, Tagged(component)), `number = ?`, number)
 }
 
-func (s *Store) remove(ctx context.Context, jobID int64, kind part.Kind, text, which string, value any) error {
+func (s *Store) remove(ctx context.Context, jobID int64, kind part.Kind, component, text, which string, value any) error {
 	defer s.changed(jobID)
 	err := s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
 		var ids []int64
-		if err := tx.SelectContext(ctx, &ids, `SELECT id FROM features WHERE job_id = ? AND kind = ? AND `+which, jobID, kind, value); err != nil {
+		if err := tx.SelectContext(ctx, &ids, `SELECT id FROM features WHERE job_id = ? AND kind = ? AND component = ? AND `+which, jobID, kind, component, value); err != nil {
 			return err
 		}
 		if len(ids) == 0 {

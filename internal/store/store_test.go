@@ -40,7 +40,7 @@ func freshIn(t testing.TB, s *Store) (*Store, int64) {
 	return s, id
 }
 
-var main3 = Place{part.MainJournal, 3, part.AsFound}
+var main3 = Place{Kind: part.MainJournal, Number: 3, State: part.AsFound}
 
 func size(text string) Reading {
 	l := unit.MustParse(text, unit.In)
@@ -101,7 +101,7 @@ func TestReadingsAreNeverChanged(t *testing.T) {
 	assert.Equal(t, first.ID, tape[0].ID)
 	assert.Equal(t, tape[2].ID, *tape[0].SupersededBy)
 
-	_, err = s.AddReading(ctx, job, Place{part.MainJournal, 9, part.AsFound}, size("2.5"), false)
+	_, err = s.AddReading(ctx, job, Place{Kind: part.MainJournal, Number: 9, State: part.AsFound}, size("2.5"), false)
 	assert.ErrorIs(t, err, ErrNotFound)
 	outside := size("2.5")
 	outside.Station = 7
@@ -220,7 +220,7 @@ func TestEachReadingNamesItsGauge(t *testing.T) {
 func TestARunoutCountsOnceItsTurnIsClosed(t *testing.T) {
 	s, job := fresh(t)
 	ctx := as("Wanda")
-	place := Place{part.Runout, 3, part.AsFound}
+	place := Place{Kind: part.Runout, Number: 3, State: part.AsFound}
 	for i, text := range []string{"0", "0.0003", "0.0005", "0.0003", "0", "-0.0003", "-0.0005", "-0.0003"} {
 		record, err := s.Record(ctx, job)
 		require.NoError(t, err)
@@ -247,7 +247,7 @@ func TestAPlanIsChangedOnlyBeforeTheFirstReading(t *testing.T) {
 	_, err := s.AddReading(ctx, job, main3, size("2.4983"), false)
 	require.NoError(t, err)
 	nine, _ := plan.Find("3x3")
-	require.NoError(t, s.SetPlan(ctx, job, part.MainJournal, nine))
+	require.NoError(t, s.SetPlan(ctx, job, part.MainJournal, "", nine))
 	record, err := s.Record(ctx, job)
 	require.NoError(t, err)
 	for _, f := range record.Features {
@@ -274,7 +274,7 @@ func BenchmarkAddReading(b *testing.B) {
 				s, job = fresh(b)
 				b.StartTimer()
 			}
-			if _, err := s.AddReading(ctx, job, Place{part.MainJournal, 1 + i/8%5, part.AsFound}, r, false); err != nil {
+			if _, err := s.AddReading(ctx, job, Place{Kind: part.MainJournal, Number: 1 + i/8%5, State: part.AsFound}, r, false); err != nil {
 				b.Fatal(err)
 			}
 		}

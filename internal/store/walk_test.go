@@ -70,10 +70,10 @@ func TestStates(t *testing.T) {
 	s, id := fresh(t)
 	_, err := s.AddReading(ctx, id, main3, size("2.2480"), false)
 	require.NoError(t, err)
-	require.NoError(t, s.AddState(ctx, id, part.MainJournal, "after_grind"))
+	require.NoError(t, s.AddState(ctx, id, part.MainJournal, "", "after_grind"))
 	var sentence *ConflictError
-	assert.ErrorAs(t, s.AddState(ctx, id, part.MainJournal, "after_grind"), &sentence)
-	ground := Place{part.MainJournal, 3, "after_grind"}
+	assert.ErrorAs(t, s.AddState(ctx, id, part.MainJournal, "", "after_grind"), &sentence)
+	ground := Place{Kind: part.MainJournal, Number: 3, State: "after_grind"}
 	_, err = s.AddReading(ctx, id, ground, size("2.2380"), false)
 	require.NoError(t, err)
 	r := record(t, s, id)
@@ -187,16 +187,16 @@ func TestPhotosAreKeptAndTakenAway(t *testing.T) {
 // Parts that a layout does not name are taken up on demand, numbered on from those there are.
 func TestAddParts(t *testing.T) {
 	s, id := fresh(t)
-	require.NoError(t, s.AddParts(ctx, id, part.CamLobe, 8))
-	require.NoError(t, s.AddParts(ctx, id, part.Pin, 4))
+	require.NoError(t, s.AddParts(ctx, id, part.CamLobe, "", 8))
+	require.NoError(t, s.AddParts(ctx, id, part.Pin, "", 4))
 	var sentence *ConflictError
-	assert.ErrorAs(t, s.AddParts(ctx, id, part.CamLobe, 8), &sentence)
+	assert.ErrorAs(t, s.AddParts(ctx, id, part.CamLobe, "", 8), &sentence)
 	r := record(t, s, id)
-	lobe := r.At(Place{part.CamLobe, 8, part.AsFound})
+	lobe := r.At(Place{Kind: part.CamLobe, Number: 8, State: part.AsFound})
 	require.NotNil(t, lobe)
 	assert.Equal(t, []string{"base", "nose"}, lobe.Stations)
-	assert.Equal(t, []string{"A", "B"}, r.At(Place{part.Pin, 4, part.AsFound}).Stations)
-	_, err := s.AddReading(ctx, id, Place{part.CamLobe, 8, part.AsFound}, size("1.1000"), false)
+	assert.Equal(t, []string{"A", "B"}, r.At(Place{Kind: part.Pin, Number: 4, State: part.AsFound}).Stations)
+	_, err := s.AddReading(ctx, id, Place{Kind: part.CamLobe, Number: 8, State: part.AsFound}, size("1.1000"), false)
 	require.NoError(t, err)
 	r = record(t, s, id)
 	in, _ := r.Inspection()

@@ -32,32 +32,26 @@ func Lettered(ctx context.Context, in *inspection.Inspection) (Result, error) {
 func evaluate(ctx context.Context, in *inspection.Inspection, named bool) (Result, error) {
 	builds := in.Builds()
 	if len(builds) == 1 {
-		return evaluateBuild(ctx, in, named)
+		return evaluateBuild(ctx, builds[0], named)
 	}
 	all := Result{Features: make([]inspection.Finding, len(in.Features)), Fits: []Fit{}, Sets: []Set{}}
 	for _, b := range builds {
-		one, err := evaluateBuild(ctx, b.Inspection, named)
+		one, err := evaluateBuild(ctx, b, named)
 		if err != nil {
 			return Result{}, err
 		}
-		tags := map[part.Component]string{}
 		for i, at := range b.Index {
-			f := &b.Features[i]
-			component := f.Kind.ComponentOf(f.List.Of)
-			tags[component] = f.Component
-			if b.Owns(component) {
+			if f := &b.Features[i]; b.Owns(f.Kind.ComponentOf(f.List.Of)) {
 				all.Features[at] = one.Features[i]
 			}
 		}
 		for _, f := range one.Fits {
-			if component := f.Kind.Component(); b.Owns(component) {
-				f.Component = tags[component]
+			if b.Owns(f.Kind.Component()) {
 				all.Fits = append(all.Fits, f)
 			}
 		}
 		for _, s := range one.Sets {
-			if component := s.Set.Row().Of.Row().Component; b.Owns(component) {
-				s.Component = tags[component]
+			if b.Owns(s.Set.Component()) {
 				all.Sets = append(all.Sets, s)
 			}
 		}
@@ -65,7 +59,23 @@ func evaluate(ctx context.Context, in *inspection.Inspection, named bool) (Resul
 	return all, nil
 }
 
-func evaluateBuild(ctx context.Context, in *inspection.Inspection, named bool) (Result, error) {
+// evaluateBuild judges one component of each sort; what is decided with one carries its tag.
+func evaluateBuild(ctx context.Context, b inspection.Build, named bool) (Result, error) {
+	result, err := judgeAll(ctx, b.Inspection, named)
+	if err != nil {
+		return Result{}, err
+	}
+	tags := b.Tags()
+	for i := range result.Fits {
+		result.Fits[i].Component = tags[result.Fits[i].Kind.Component()]
+	}
+	for i := range result.Sets {
+		result.Sets[i].Component = tags[result.Sets[i].Set.Component()]
+	}
+	return result, nil
+}
+
+func judgeAll(ctx context.Context, in *inspection.Inspection, named bool) (Result, error) {
 	e := &evaluator{in: in, rule: in.Policy.DecisionRule, named: named}
 	findings, err := inspection.Evaluate(ctx, in)
 	if err != nil {

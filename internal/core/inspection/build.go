@@ -66,11 +66,27 @@ func (in *Inspection) build(main map[part.Component]string, component part.Compo
 		}
 	}
 	for _, d := range in.Decisions {
-		if stands(part.Set(d.Set).Row().Of.Row().Component, d.Component) {
+		if stands(part.Set(d.Set).Component(), d.Component) {
 			own.Decisions = append(own.Decisions, d)
 		}
 	}
 	return b
+}
+
+// Tags are those of its components that have one.
+func (b Build) Tags() map[part.Component]string {
+	var tags map[part.Component]string
+	for i := range b.Features {
+		f := &b.Features[i]
+		if f.Component == "" {
+			continue
+		}
+		if tags == nil {
+			tags = map[part.Component]string{}
+		}
+		tags[f.Kind.ComponentOf(f.List.Of)] = f.Component
+	}
+	return tags
 }
 
 // Owns reports whether a component is the one that stands in for its like; in the build of the main ones, whether it is any.

@@ -2,6 +2,7 @@
 package order
 
 import (
+	"fmt"
 	"reflect"
 	"slices"
 	"strconv"
@@ -69,6 +70,8 @@ type Line struct {
 	Key string `json:"key"`
 	// Feature is what is worked on; nil for parts.
 	Feature *disposition.Ref `json:"feature,omitempty"`
+	// Component is the tag of the one that is worked on, or that a part is bought for; empty for the one that came.
+	Component string `json:"component,omitempty"`
 	// State is the one in which it is measured again.
 	State string `json:"state,omitempty"`
 	// Work is what is done; Title, What and Note are its words.
@@ -219,6 +222,8 @@ func (d *drafter) set(one Decided, work schedule.Work) {
 	for _, p := range work.Operations {
 		s.Steps = append(s.Steps, Step{Operation: p.What, Title: p.What.Title(), Count: p.Count})
 	}
+	before := len(s.Lines)
+	defer func() { d.belong(s, before, one.Set) }()
 	switch one.Set.Set {
 	case part.Cylinders:
 		d.cylinders(s, one)
@@ -234,6 +239,17 @@ func (d *drafter) set(one Decided, work schedule.Work) {
 	if one.Reason != "" {
 		s.note("Overruled by " + one.By + ": " + one.Reason)
 	}
+}
+
+// belong gives the lines of a sheet from one on to the component of their set, and says on the sheet which that is.
+func (d *drafter) belong(s *Sheet, from int, set disposition.Set) {
+	if set.Component == "" {
+		return
+	}
+	for i := range s.Lines[from:] {
+		s.Lines[from+i].Component = set.Component
+	}
+	s.note(fmt.Sprintf("%s: the work is on the %s named “%s”, on no other.", set.Set.Row().Title, set.Set.Component(), set.Component))
 }
 
 // members are the findings of a set's kind that decide it, in their order.

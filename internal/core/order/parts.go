@@ -37,6 +37,7 @@ func (d *drafter) parts(decided []Decided, works []schedule.Work) {
 				if l.Part == schedule.SelectShells {
 					l.Title += " " + setWords[decided[i].Set.Set]
 				}
+				l.Component = decided[i].Set.Component
 				s.Lines = append(s.Lines, l)
 			}
 			if !slices.Contains(s.Sets, decided[i].Set.Set) {

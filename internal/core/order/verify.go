@@ -44,7 +44,7 @@ func verify(in *inspection.Inspection, findings []inspection.Finding, l Line) Pr
 	var back *inspection.Finding
 	for i := range in.Features {
 		f := &in.Features[i]
-		if f.Kind != l.Feature.Kind || max(1, f.Number) != l.Feature.Number {
+		if f.Kind != l.Feature.Kind || max(1, f.Number) != l.Feature.Number || f.Component != l.Component {
 			continue
 		}
 		if f.State == l.State {

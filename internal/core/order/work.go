@@ -215,9 +215,17 @@ func (d *drafter) balance(decided []Decided) {
 			s = d.sheet(Balance)
 			s.note("Take metal from the balance pads only, never from the beam or the bolt seats. On shared crankpins pair the rods as matched first.")
 		}
-		s.Lines = append(s.Lines, Line{Key: fmt.Sprintf("rod/%d", pairing.Rods[i]), Work: DoLighten, Amount: ptr(unit.Length(metal)), Title: fmt.Sprintf("Rod %d", pairing.Rods[i]),
+		s.Lines = append(s.Lines, Line{Key: fmt.Sprintf("rod/%d", pairing.Rods[i]), Work: DoLighten, Component: d.rods(), Amount: ptr(unit.Length(metal)), Title: fmt.Sprintf("Rod %d", pairing.Rods[i]),
 			What: fmt.Sprintf("Take off %s g", unit.Length(metal).Format(unit.MM)), Note: "to the lightest of the set"})
 	}
+}
+
+// rods is the tag of the rods that were weighed.
+func (d *drafter) rods() string {
+	for _, i := range d.in.Members(part.RodWeight) {
+		return d.in.Features[i].Component
+	}
+	return ""
 }
 
 // balanceFrom is the metal below which a rod is left alone: 1 g, common practice.

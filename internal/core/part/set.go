@@ -81,6 +81,9 @@ func (s Set) Row() *SetRow {
 	return &SetRow{}
 }
 
+// Component is the one that a set's members belong to.
+func (s Set) Component() Component { return s.Row().Of.Row().Component }
+
 // SetNames lists the sets.
 func SetNames() []Set {
 	names := make([]Set, len(sets))

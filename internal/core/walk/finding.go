@@ -17,6 +17,21 @@ type Finding struct {
 	Plain string `json:"-"`
 }
 
+// partOf are the components that what is asked is asked of, by topic, where it is one.
+var partOf = map[string]string{
+	MainStamp: Crankshaft, RodStamp: Crankshaft, "thrust_face": Crankshaft, "keyway": Crankshaft,
+	"main_cap": Block, "main_bolt": Block, "core_plug": Block, "stud": Block, "ring_pattern": Block, "block_crack": Block,
+	"rod_cap": Rods, "rod_bolt": Rods, "rod_feel": Rods, "rod_straight": Rods, BoreStamp: Pistons, "cam_lobe_look": "camshaft",
+}
+
+// Component is the one that a finding is about; empty for the engine as a whole.
+func (f Finding) Component() string {
+	if f.Topic == CleanTopic {
+		return f.Place
+	}
+	return partOf[f.Topic]
+}
+
 // Find says what follows from the answers, gravest first.
 func Find(items []Item, answers []Answer) []Finding {
 	findings := []Finding{}

@@ -175,6 +175,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{id}/components": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put another component beside its like, to be measured as that one was planned */
+        post: operations["add-component"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{id}/components/{component}/retirements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take a component out of the engine with everything measured of it, or take that back; the record keeps it */
+        post: operations["retire-component"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{id}/conditions": {
         parameters: {
             query?: never;
@@ -1060,6 +1094,8 @@ export interface components {
             sure?: boolean;
         };
         "Add-partsRequest": {
+            /** @description the tag of the one they belong to */
+            component?: string;
             /**
              * Format: int64
              * @description how many there then are
@@ -1069,6 +1105,7 @@ export interface components {
             kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
         };
         "Add-placeRequest": {
+            component?: string;
             /** Format: int64 */
             direction: number;
             /** @enum {string} */
@@ -1079,12 +1116,15 @@ export interface components {
             station: string;
         };
         "Add-stateRequest": {
+            /** @description the tag of the one they belong to */
+            component?: string;
             /** @enum {string} */
             kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /** @description after_grind, after_polish, after_hone… */
             state: string;
         };
         "Add-unwornRequest": {
+            component?: string;
             /** @enum {string} */
             kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /** Format: int64 */
@@ -1138,6 +1178,21 @@ export interface components {
             off: number;
             options: number[];
             ready: string;
+        };
+        ComponentBody: {
+            /** Format: uuid */
+            id: string;
+            /** @enum {string} */
+            of: "block" | "crankshaft" | "rods" | "pistons" | "camshaft";
+            /**
+             * @description spare or bought: what came is there already
+             * @enum {string}
+             */
+            origin: "came" | "spare" | "bought";
+            /** @description what is stamped on it */
+            stamp?: string;
+            /** @description tells it from its like: spare, no. 2 */
+            tag: string;
         };
         ConditionBody: {
             deck_plate?: boolean;
@@ -1201,6 +1256,7 @@ export interface components {
              * @description the seq of the set's last decision as the person saw it; 0 where there was none
              */
             after: number;
+            component?: string;
             /** Format: uuid */
             id: string;
             /** @enum {string} */
@@ -1423,6 +1479,7 @@ export interface components {
             by_station: components["schemas"]["PlanCell"][];
             by_throw?: boolean;
             columns?: string[];
+            component?: string;
             directions: number[];
             expected?: components["schemas"]["InspectionExpectation"];
             /** Format: int64 */
@@ -1750,6 +1807,7 @@ export interface components {
             bend?: components["schemas"]["InspectionBend"];
             checks: components["schemas"]["StoreGaugeCheck"][];
             closing?: components["schemas"]["StoreClosing"];
+            components: components["schemas"]["StoreComponent"][];
             conditions: components["schemas"]["StoreCondition"][];
             decisions: components["schemas"]["StoreDecision"][];
             evaluation: components["schemas"]["DispositionResult"];
@@ -1762,6 +1820,7 @@ export interface components {
             said: components["schemas"]["SetLine"][];
             shaft: components["schemas"]["EngineJournal"][];
             signed: components["schemas"]["Signed"][];
+            stand_in?: components["schemas"]["StoreStandIn"];
             walk: components["schemas"]["WalkView"];
         };
         JudgementBody: {
@@ -1855,6 +1914,7 @@ export interface components {
             min: number;
         };
         LookBody: {
+            component?: string;
             /** Format: uuid */
             id: string;
             /** @enum {string} */
@@ -1934,6 +1994,7 @@ export interface components {
             /** Format: int64 */
             amount?: number;
             code?: string;
+            component?: string;
             /** Format: int64 */
             count?: number;
             feature?: components["schemas"]["DispositionRef"];
@@ -2123,6 +2184,8 @@ export interface components {
             view: components["schemas"]["JobView"];
         };
         ReadingBody: {
+            /** @description the tag of the one it belongs to */
+            component?: string;
             /** Format: int64 */
             direction: number;
             /**
@@ -2166,6 +2229,17 @@ export interface components {
             /** Format: int64 */
             rows: number;
             taken: boolean;
+        };
+        RetirementBody: {
+            /**
+             * Format: uuid
+             * @description the id of the one that takes its place
+             */
+            for?: string;
+            /** Format: uuid */
+            id: string;
+            reason?: string;
+            retired: boolean;
         };
         ScheduleCard: {
             currency: string;
@@ -2229,6 +2303,7 @@ export interface components {
             role?: "viewer" | "inspector" | "decider" | "owner";
         };
         "Set-fittedRequest": {
+            component?: string;
             /** @enum {string} */
             kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /** Format: int64 */
@@ -2243,6 +2318,8 @@ export interface components {
             step?: number;
         };
         "Set-planRequest": {
+            /** @description the tag of the one they belong to */
+            component?: string;
             plan: string;
         };
         "Set-shopRequest": {
@@ -2251,6 +2328,7 @@ export interface components {
         SetChange: {
             after?: components["schemas"]["SetLine"];
             before?: components["schemas"]["SetLine"];
+            component?: string;
             /** @enum {string} */
             set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rings";
         };
@@ -2321,6 +2399,7 @@ export interface components {
         Signed: {
             /** @enum {string} */
             action: "reuse" | "polish" | "hone" | "bore" | "sleeve" | "grind" | "line_hone" | "resize" | "skim" | "replace" | "measure" | "remeasure";
+            component?: string;
             decided_at: string;
             decided_by: string;
             from_file?: boolean;
@@ -2380,6 +2459,19 @@ export interface components {
             /** Format: int64 */
             seq: number;
         };
+        StoreComponent: {
+            added_at: string;
+            added_by: string;
+            from_file?: boolean;
+            id: string;
+            /** @enum {string} */
+            of: "block" | "crankshaft" | "rods" | "pistons" | "camshaft";
+            /** @enum {string} */
+            origin: "came" | "spare" | "bought";
+            retired?: components["schemas"]["StoreRetirement"];
+            stamp: string;
+            tag: string;
+        };
         StoreCondition: {
             deck_plate?: boolean;
             from_file?: boolean;
@@ -2403,6 +2495,7 @@ export interface components {
         StoreDecision: {
             /** @enum {string} */
             action: "reuse" | "polish" | "hone" | "bore" | "sleeve" | "grind" | "line_hone" | "resize" | "skim" | "replace" | "measure" | "remeasure";
+            component?: string;
             decided_at: string;
             decided_by: string;
             from_file?: boolean;
@@ -2538,6 +2631,7 @@ export interface components {
         StoreMoment: {
             at: string;
             by: string;
+            component?: string;
             /** Format: int64 */
             count?: number;
             from_file?: boolean;
@@ -2611,6 +2705,14 @@ export interface components {
             /** @enum {string} */
             what: "size" | "skip" | "clear";
         };
+        StoreRetirement: {
+            for?: string;
+            from_file?: boolean;
+            id: string;
+            reason: string;
+            said_at: string;
+            said_by: string;
+        };
         StoreSettled: {
             from_file?: boolean;
             /** @enum {string} */
@@ -2626,6 +2728,11 @@ export interface components {
             made_by: string;
             revoked_at: string;
             revoked_by: string;
+        };
+        StoreStandIn: {
+            /** @enum {string} */
+            of: "block" | "crankshaft" | "rods" | "pistons" | "camshaft";
+            tag: string;
         };
         StoreTrouble: {
             /** @enum {string} */
@@ -2855,7 +2962,12 @@ export interface operations {
     };
     "get-job": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description look at this component in the place of its like, and at nothing else */
+                of?: "block" | "crankshaft" | "rods" | "pistons" | "camshaft";
+                /** @description which one */
+                tag?: string;
+            };
             header?: never;
             path: {
                 id: number;
@@ -3049,6 +3161,77 @@ export interface operations {
             };
         };
     };
+    "add-component": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ComponentBody"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "retire-component": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                component: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RetirementBody"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "set-condition": {
         parameters: {
             query?: never;
@@ -3086,7 +3269,12 @@ export interface operations {
     };
     "weigh-costs": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description look at this component in the place of its like, and at nothing else */
+                of?: "block" | "crankshaft" | "rods" | "pistons" | "camshaft";
+                /** @description which one */
+                tag?: string;
+            };
             header?: never;
             path: {
                 id: number;
@@ -3335,6 +3523,8 @@ export interface operations {
             query?: {
                 kind?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
                 number?: number;
+                /** @description the tag of the one they belong to */
+                component?: string;
             };
             header?: never;
             path: {
@@ -3685,7 +3875,10 @@ export interface operations {
     };
     "remove-part": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description the tag of the one they belong to */
+                component?: string;
+            };
             header?: never;
             path: {
                 id: number;
@@ -4198,7 +4391,10 @@ export interface operations {
     };
     "remove-state": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description the tag of the one they belong to */
+                component?: string;
+            };
             header?: never;
             path: {
                 id: number;

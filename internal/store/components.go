@@ -1,0 +1,334 @@
+package store
+
+import (
+	"context"
+	"database/sql"
+	"fmt"
+	"slices"
+	"strings"
+
+	"github.com/jmoiron/sqlx"
+	"github.com/pressly/goose/v3"
+
+	"ledge/internal/core/part"
+)
+
+// An Origin is where a component comes from.
+type Origin string
+
+// The origins.
+const (
+	Came   Origin = "came"
+	Spare  Origin = "spare"
+	Bought Origin = "bought"
+)
+
+// A Component is the block, the crankshaft, the rods… of a job: what came, or another beside it. Everything measured of it is its own.
+type Component struct {
+	Seq   int64          `db:"seq" json:"-"`
+	ID    string         `db:"id" json:"id"`
+	JobID int64          `db:"job_id" json:"-"`
+	Of    part.Component `db:"component" json:"of"`
+	// Tag tells it from its like; empty for the one that came.
+	Tag     string `db:"tag" json:"tag"`
+	Origin  Origin `db:"origin" json:"origin"`
+	Stamp   string `db:"stamp" json:"stamp"`
+	AddedBy string `db:"added_by" json:"added_by"`
+	AddedAt string `db:"added_at" json:"added_at"`
+	// FromFile tells that the name is only said by a file that was taken in.
+	FromFile bool `db:"from_file" json:"from_file,omitempty"`
+	// Retired is how it was taken out of the engine; nil while it is not.
+	Retired *Retirement `db:"-" json:"retired,omitempty"`
+}
+
+// A Retirement says that a component is not built in, with everything that was measured of it.
+type Retirement struct {
+	Seq         int64  `db:"seq" json:"-"`
+	ID          string `db:"id" json:"id"`
+	ComponentID string `db:"component_id" json:"-"`
+	What        string `db:"what" json:"-"`
+	// For is the id of the one that takes its place; nil where none does.
+	For    *string `db:"for_id" json:"for,omitempty"`
+	Reason string  `db:"reason" json:"reason"`
+	SaidBy string  `db:"said_by" json:"said_by"`
+	SaidAt string  `db:"said_at" json:"said_at"`
+	// FromFile tells that the name is only said by a file that was taken in.
+	FromFile bool `db:"from_file" json:"from_file,omitempty"`
+}
+
+const (
+	retired  = "retired"
+	returned = "returned"
+)
+
+// Tagged is a tag behind what it belongs to.
+func Tagged(tag string) string {
+	if tag == "" {
+		return ""
+	}
+	return " (" + tag + ")"
+}
+
+// inUse is a conflict where what a tag names is retired.
+func inUse(ctx context.Context, q querier, jobID int64, of part.Component, tag string) error {
+	var found []Component
+	if err := q.SelectContext(ctx, &found, `SELECT c.* FROM components c JOIN component_events e ON e.component_id = c.id WHERE c.job_id = ? AND c.component = ? AND c.tag = ?
+		AND e.what = 'retired' AND e.seq = (SELECT max(seq) FROM component_events WHERE component_id = c.id)`, jobID, of, tag); err != nil {
+		return err
+	}
+	if len(found) > 0 {
+		return errRetired(found[0])
+	}
+	return nil
+}
+
+// Name is the component in words: "Crankshaft", "Crankshaft (spare)".
+func (c Component) Name() string {
+	return strings.ToUpper(string(c.Of[:1])) + string(c.Of[1:]) + Tagged(c.Tag)
+}
+
+// componentsVersion is that of the tables from which on every part belongs to a component.
+const componentsVersion = 22
+
+// componentsMigration makes what a job of an older version measured components of their own.
+func componentsMigration() *goose.Migration {
+	return goose.NewGoMigration(componentsVersion, &goose.GoFunc{RunTx: func(ctx context.Context, tx *sql.Tx) error { return gather(ctx, tx, 0, "", "") }}, nil)
+}
+
+// gathering are the components that features belong to, with the sort of each kind.
+var gathering = func() string {
+	var sorts []string
+	for _, row := range part.All() {
+		sorts = append(sorts, fmt.Sprintf("('%s', '%s')", row.Kind, row.Component))
+	}
+	return `WITH sort (kind, component) AS (VALUES ` + strings.Join(sorts, ", ") + `)
+		INSERT INTO components (id, job_id, component, tag, origin, added_by, added_at, from_file)
+		SELECT lower(hex(randomblob(4)) || '-' || hex(randomblob(2)) || '-4' || substr(hex(randomblob(2)), 2) || '-a' || substr(hex(randomblob(2)), 2) || '-' || hex(randomblob(6))),
+			j.id, p.component, p.tag, CASE p.tag WHEN '' THEN 'came' ELSE 'spare' END,
+			CASE ?2 WHEN '' THEN j.created_by ELSE ?2 END, CASE ?2 WHEN '' THEN j.created_at ELSE ?3 END, CASE ?2 WHEN '' THEN j.from_file ELSE 0 END
+		FROM (SELECT f.job_id, s.component, f.component AS tag, min(f.id) AS first FROM features f JOIN sort s ON s.kind = f.kind WHERE ?1 IN (0, f.job_id) GROUP BY 1, 2, 3) p
+		JOIN jobs j ON j.id = p.job_id WHERE true ORDER BY p.first
+		ON CONFLICT (job_id, component, tag) DO NOTHING`
+}()
+
+// execer is a transaction of either package.
+type execer interface {
+	ExecContext(ctx context.Context, query string, args ...any) (sql.Result, error)
+}
+
+// gather makes the components that parts of a job, or of all where it is 0, belong to and that are not there yet: by who adds them, or by
+// who began the job where nobody is named.
+func gather(ctx context.Context, tx execer, jobID int64, by, at string) error {
+	if _, err := tx.ExecContext(ctx, gathering, jobID, by, at); err != nil {
+		return fmt.Errorf("components: %w", err)
+	}
+	return nil
+}
+
+// componentsOf returns the components of a job, of each sort in the order they came.
+func componentsOf(ctx context.Context, q querier, jobID int64) ([]Component, error) {
+	list := []Component{}
+	if err := q.SelectContext(ctx, &list, `SELECT * FROM components WHERE job_id = ? ORDER BY seq`, jobID); err != nil {
+		return nil, fmt.Errorf("components of job %d: %w", jobID, err)
+	}
+	var last []Retirement
+	if err := q.SelectContext(ctx, &last, `SELECT * FROM component_events WHERE seq IN (SELECT max(e.seq) FROM components c JOIN component_events e ON e.component_id = c.id
+		WHERE c.job_id = ? GROUP BY c.id) AND what = 'retired'`, jobID); err != nil {
+		return nil, fmt.Errorf("components of job %d: %w", jobID, err)
+	}
+	for i := range list {
+		if at := slices.IndexFunc(last, func(r Retirement) bool { return r.ComponentID == list[i].ID }); at >= 0 {
+			list[i].Retired = &last[at]
+		}
+	}
+	slices.SortStableFunc(list, func(a, b Component) int {
+		return slices.Index(part.Components(), a.Of) - slices.Index(part.Components(), b.Of)
+	})
+	return list, nil
+}
+
+// AddComponent puts another component beside its like, to be measured as those were planned. The same id is stored once.
+func (s *Store) AddComponent(ctx context.Context, c Component) error {
+	defer s.changed(c.JobID)
+	err := s.changeOpen(ctx, c.JobID, func(tx *sqlx.Tx) error {
+		known, err := knownAs(ctx, tx, "components", c.ID, fields{"job_id": c.JobID, "component": c.Of, "tag": c.Tag, "origin": c.Origin, "stamp": c.Stamp, "added_by": Actor(ctx)})
+		if err != nil || known {
+			return err
+		}
+		there, err := componentsOf(ctx, tx, c.JobID)
+		if err != nil {
+			return err
+		}
+		like := -1
+		for i, other := range there {
+			if other.Of != c.Of {
+				continue
+			}
+			if strings.EqualFold(other.Tag, c.Tag) {
+				return &ConflictError{Sentence: fmt.Sprintf("There is a %s already: give this one a name of its own.", other.Name()), Place: "tag"}
+			}
+			if like < 0 {
+				like = i
+			}
+		}
+		if like < 0 {
+			return &ConflictError{Sentence: "This job has none of these to stand beside.", Place: "of"}
+		}
+		if _, err := once(ctx, tx, "components", c.ID, fields{"job_id": c.JobID, "component": c.Of, "tag": c.Tag, "origin": c.Origin, "stamp": c.Stamp, "added_by": Actor(ctx)},
+			fields{"added_at": s.stamp()}); err != nil {
+			return err
+		}
+		if err := plannedLike(ctx, tx, c, there[like].Tag); err != nil {
+			return err
+		}
+		if err := fits(ctx, tx, c.JobID); err != nil {
+			return err
+		}
+		return s.log(ctx, tx, c.JobID, "component", c.Name()+": added, to be measured beside "+there[like].Name(), nil)
+	})
+	if err != nil {
+		return fmt.Errorf("component of job %d: %w", c.JobID, err)
+	}
+	return nil
+}
+
+// plannedLike makes the parts of a component measurable, by the plans of its like.
+func plannedLike(ctx context.Context, tx *sqlx.Tx, c Component, like string) error {
+	var kinds []string
+	for _, row := range part.All() {
+		if row.Component == c.Of {
+			kinds = append(kinds, string(row.Kind))
+		}
+	}
+	query, args, err := sqlx.In(`INSERT INTO features (job_id, kind, number, state, component, stations, directions, gauge_kind, gauge_division, gauge_repeatability, gauge_setting_u, added)
+		SELECT job_id, kind, number, state, ?, stations, directions, gauge_kind, gauge_division, gauge_repeatability, gauge_setting_u, added FROM features
+		WHERE job_id = ? AND state = ? AND component = ? AND kind IN (?) ORDER BY id`, c.Tag, c.JobID, part.AsFound, like, kinds)
+	if err != nil {
+		return err
+	}
+	_, err = tx.ExecContext(ctx, query, args...)
+	return err
+}
+
+// RetireComponent takes a component out of the engine with everything that was measured of it; the record keeps it. r.For is the id of what
+// takes its place. The same id is stored once.
+func (s *Store) RetireComponent(ctx context.Context, jobID int64, r Retirement) error {
+	r.What = retired
+	return s.sayOfComponent(ctx, jobID, r)
+}
+
+// ReturnComponent takes a retirement back.
+func (s *Store) ReturnComponent(ctx context.Context, jobID int64, r Retirement) error {
+	r.What, r.For = returned, nil
+	return s.sayOfComponent(ctx, jobID, r)
+}
+
+func (s *Store) sayOfComponent(ctx context.Context, jobID int64, r Retirement) error {
+	defer s.changed(jobID)
+	err := s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
+		content := fields{"component_id": r.ComponentID, "what": r.What, "for_id": r.For, "reason": r.Reason, "said_by": Actor(ctx)}
+		if known, err := knownAs(ctx, tx, "component_events", r.ID, content); err != nil || known {
+			return err
+		}
+		there, err := componentsOf(ctx, tx, jobID)
+		if err != nil {
+			return err
+		}
+		at := slices.IndexFunc(there, func(c Component) bool { return c.ID == r.ComponentID })
+		if at < 0 {
+			return ErrNotFound
+		}
+		text := there[at].Name() + ": back in the engine"
+		switch one := there[at]; {
+		case r.What == returned && one.Retired == nil:
+			return conflict("%s is not retired.", one.Name())
+		case r.What == retired && one.Retired != nil:
+			return conflict("%s is retired already.", one.Name())
+		case r.What == retired:
+			text = one.Name() + ": retired with everything measured of it"
+			if r.For != nil {
+				in := slices.IndexFunc(there, func(c Component) bool { return c.ID == *r.For && c.Of == one.Of && c.ID != one.ID && c.Retired == nil })
+				if in < 0 {
+					return &ConflictError{Sentence: "What takes its place must be of the same sort, and not retired itself.", Place: "for"}
+				}
+				text += "; in its place: " + there[in].Name()
+			}
+		}
+		if r.Reason != "" {
+			text += " (" + r.Reason + ")"
+		}
+		if _, err := once(ctx, tx, "component_events", r.ID, content, fields{"said_at": s.stamp()}); err != nil {
+			return err
+		}
+		return s.log(ctx, tx, jobID, "component", text, nil)
+	})
+	if err != nil {
+		return fmt.Errorf("component of job %d: %w", jobID, err)
+	}
+	return nil
+}
+
+// A StandIn is a component that is looked at in the place of its like; the zero one is none: the engine as it stands.
+type StandIn struct {
+	Of  part.Component `json:"of"`
+	Tag string         `json:"tag"`
+}
+
+// Stands are the tags of the components that the engine is made of: of each sort the first one that is not retired.
+func (r Record) Stands() map[part.Component]string {
+	stands := map[part.Component]string{}
+	for _, c := range r.Components {
+		if _, known := stands[c.Of]; !known && c.Retired == nil {
+			stands[c.Of] = c.Tag
+		}
+	}
+	return stands
+}
+
+// InPlace is the stand-in under which parts of a component are looked at: none where it is in the engine. It is a conflict where there is no
+// such component, or where it is retired.
+func (r Record) InPlace(of part.Component, tag string) (StandIn, error) {
+	if stands, in := r.Stands()[of]; in && stands == tag {
+		return StandIn{}, nil
+	}
+	for _, c := range r.Components {
+		if c.Of == of && c.Tag == tag {
+			if c.Retired != nil {
+				return StandIn{}, errRetired(c)
+			}
+			return StandIn{of, tag}, nil
+		}
+	}
+	if tag == "" && len(r.Components) == 0 {
+		return StandIn{}, nil
+	}
+	return StandIn{}, &ConflictError{Sentence: "This job has no such component.", Place: "component"}
+}
+
+func errRetired(c Component) error {
+	return conflict("%s is retired: nothing more is measured or decided of it. Take it back first.", c.Name())
+}
+
+// With is the record of the engine as it stands, with one component in the place of its like where one is named: parts and decisions of
+// others never mix with them.
+func (r Record) With(in StandIn) Record {
+	if len(r.Components) == len(r.Stands()) && in == (StandIn{}) {
+		return r
+	}
+	stands := r.Stands()
+	if in != (StandIn{}) {
+		stands[in.Of] = in.Tag
+	}
+	has := func(of part.Component, tag string) bool {
+		standing, there := stands[of]
+		return there && standing == tag || of == "" // of a kind that nobody knows
+	}
+	r.Features = slices.DeleteFunc(slices.Clone(r.Features), func(f Feature) bool { return !has(f.Kind.Row().Component, f.Component) })
+	r.Decisions = slices.DeleteFunc(slices.Clone(r.Decisions), func(d Decision) bool { return !has(d.Set.Component(), d.Component) })
+	return r
+}
+
+// Retired reports whether what a tag names is retired.
+func (r Record) Retired(of part.Component, tag string) bool {
+	return slices.ContainsFunc(r.Components, func(c Component) bool { return c.Of == of && c.Tag == tag && c.Retired != nil })
+}
