@@ -38,6 +38,8 @@ client.use({
 type Schemas = components["schemas"];
 export type JobView = Schemas["JobView"];
 export type JobLine = Schemas["JobLine"];
+export type StandIn = Schemas["StoreStandIn"];
+export type Component = Schemas["StoreComponent"];
 export type FeatureView = Schemas["FeatureView"];
 export type Finding = Schemas["InspectionFinding"];
 export type Check = Schemas["LimitCheck"];

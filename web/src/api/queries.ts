@@ -16,11 +16,20 @@ import {
 	type Policy,
 	type RateCard,
 	type Sheet,
+	type StandIn,
 	unwrap,
 } from "./client";
 import { fileMarks, newId, useIds } from "./id";
 import type { Kind, SetName } from "./table";
 import type { Way } from "./way";
+
+/** A feature of a job, by name. */
+interface Place {
+	kind: Kind;
+	number: number;
+	state: string;
+	component?: string;
+}
 
 const at = (id: number) => ({ path: { id } });
 
@@ -33,10 +42,11 @@ export const jobsQuery = (search: string) =>
 		queryFn: () => unwrap(client.GET("/api/v1/jobs", { params: { query: { search } } })),
 	});
 
-export const jobQuery = (id: number) =>
+/** A job as its engine stands, or one component beside it in the place of its like. */
+export const jobQuery = (id: number, standIn?: StandIn) =>
 	queryOptions({
-		queryKey: ["job", id],
-		queryFn: () => unwrap(client.GET("/api/v1/jobs/{id}", { params: { path: { id } } })),
+		queryKey: standIn ? ["job", id, standIn.of, standIn.tag] : ["job", id],
+		queryFn: () => unwrap(client.GET("/api/v1/jobs/{id}", { params: { path: { id }, query: { ...standIn } } })),
 	});
 
 export const plansQuery = queryOptions({
@@ -46,10 +56,11 @@ export const plansQuery = queryOptions({
 });
 
 /** What a job costs and when it is ready with other ways than the standing ones; options by set. */
-export const costsQuery = (id: number, options: Record<string, number>) =>
+export const costsQuery = (id: number, options: Record<string, number>, standIn?: StandIn) =>
 	queryOptions({
-		queryKey: ["costs", id, options],
-		queryFn: () => unwrap(client.POST("/api/v1/jobs/{id}/costs", { params: at(id), body: { options } })),
+		queryKey: ["costs", id, options, standIn],
+		queryFn: () =>
+			unwrap(client.POST("/api/v1/jobs/{id}/costs", { params: { ...at(id), query: { ...standIn } }, body: { options } })),
 	});
 
 export const ratesQuery = queryOptions({
@@ -72,9 +83,12 @@ export function useSetRates() {
 
 /** Puts a job as the server answered it where every place looks. */
 export function keep(queries: QueryClient, view: JobView) {
+	const { queryKey } = jobQuery(view.job.id, view.stand_in);
 	// An answer asked for earlier must not come after this one.
-	void queries.cancelQueries({ queryKey: jobQuery(view.job.id).queryKey });
-	queries.setQueryData(jobQuery(view.job.id).queryKey, view);
+	void queries.cancelQueries({ queryKey, exact: true });
+	queries.setQueryData(queryKey, view);
+	// What else is looked at of the job, a component beside it or the engine without that one, is asked for again.
+	void queries.invalidateQueries({ queryKey: ["job", view.job.id], predicate: (q) => q.queryKey.length !== queryKey.length });
 	void queries.invalidateQueries({ queryKey: ["jobs"] });
 	void queries.invalidateQueries({ queryKey: ["costs"] });
 	void queries.invalidateQueries({ queryKey: ["about", view.job.id] });
@@ -87,13 +101,14 @@ function useChange<B>(send: (body: B) => Promise<JobView>, job: number) {
 }
 
 /** Signs a set after what was on the screen; where somebody else signed meanwhile, the server refuses and the page shows it. */
-export function useDecide(id: number) {
+export function useDecide(id: number, standIn?: StandIn) {
 	const queries = useQueryClient();
-	const { queryKey } = jobQuery(id);
+	const { queryKey } = jobQuery(id, standIn);
 	return useMutation({
 		scope: { id: `job ${id}` },
 		mutationFn: (body: Omit<DecisionBody, "after">) => {
-			const seen = queries.getQueryData(queryKey)?.decisions.filter((d) => d.set === body.set) ?? [];
+			const seen =
+				queries.getQueryData(queryKey)?.decisions.filter((d) => d.set === body.set && d.component === body.component) ?? [];
 			const after = Math.max(0, ...seen.map((d) => d.seq));
 			return unwrap(client.POST("/api/v1/jobs/{id}/decisions", { params: at(id), body: { ...body, after } }));
 		},
@@ -147,27 +162,37 @@ export function useAnswer(id: number) {
 
 export const useAddState = (id: number) =>
 	useChange(
-		(body: { kind: Kind; state: string }) => unwrap(client.POST("/api/v1/jobs/{id}/states", { params: at(id), body })),
+		(body: { kind: Kind; state: string; component?: string }) =>
+			unwrap(client.POST("/api/v1/jobs/{id}/states", { params: at(id), body })),
 		id,
 	);
 
 export const useAddPlace = (id: number) =>
 	useChange(
-		(body: { kind: Kind; number: number; state: string; station: string; direction: number }) =>
+		(body: Place & { station: string; direction: number }) =>
 			unwrap(client.POST("/api/v1/jobs/{id}/places", { params: at(id), body })),
 		id,
 	);
 
 export const useAddUnworn = (id: number) =>
 	useChange(
-		(body: { kind: Kind; number: number; state: string; reading: string; size: number }) =>
+		(body: Place & { reading: string; size: number }) =>
 			unwrap(client.POST("/api/v1/jobs/{id}/unworn", { params: at(id), body })),
 		id,
 	);
 
 export const useAddParts = (id: number) =>
 	useChange(
-		(body: { kind: Kind; count: number }) => unwrap(client.POST("/api/v1/jobs/{id}/parts", { params: at(id), body })),
+		(body: { kind: Kind; count: number; component?: string }) =>
+			unwrap(client.POST("/api/v1/jobs/{id}/parts", { params: at(id), body })),
+		id,
+	);
+
+/** Takes a component out of the engine with everything measured of it, or takes that back. */
+export const useRetire = (id: number) =>
+	useChange(
+		({ component, ...body }: { component: string; id: string; retired: boolean; for?: string; reason?: string }) =>
+			unwrap(client.POST("/api/v1/jobs/{id}/components/{component}/retirements", { params: { path: { id, component } }, body })),
 		id,
 	);
 
@@ -214,15 +239,14 @@ export function useImportReadings(id: number) {
 
 export const useSetPlan = (id: number) =>
 	useChange(
-		({ kind, plan }: { kind: Kind; plan: string }) =>
-			unwrap(client.PUT("/api/v1/jobs/{id}/plans/{kind}", { params: { path: { id, kind } }, body: { plan } })),
+		({ kind, ...body }: { kind: Kind; plan: string; component?: string }) =>
+			unwrap(client.PUT("/api/v1/jobs/{id}/plans/{kind}", { params: { path: { id, kind } }, body })),
 		id,
 	);
 
 export const useSetFitted = (id: number) =>
 	useChange(
-		(body: { kind: Kind; number: number; state: string; step?: number; shell: number }) =>
-			unwrap(client.PUT("/api/v1/jobs/{id}/fitted", { params: at(id), body })),
+		(body: Place & { step?: number; shell: number }) => unwrap(client.PUT("/api/v1/jobs/{id}/fitted", { params: at(id), body })),
 		id,
 	);
 
@@ -327,10 +351,15 @@ export const reportQuery = (id: number) =>
 	});
 
 /** What happened to a job, or to one feature where a kind is given; the latest first. */
-export const historyQuery = (id: number, kind: Kind | undefined, number: number) =>
+export const historyQuery = (id: number, kind: Kind | undefined, number: number, component: string) =>
 	queryOptions({
-		queryKey: ["about", id, "history", kind, number],
-		queryFn: () => unwrap(client.GET("/api/v1/jobs/{id}/history", { params: { ...at(id), query: { kind, number } } })),
+		queryKey: ["about", id, "history", kind, number, component],
+		queryFn: () =>
+			unwrap(
+				client.GET("/api/v1/jobs/{id}/history", {
+					params: { ...at(id), query: { kind, number, component: component || undefined } },
+				}),
+			),
 	});
 
 export const sharesQuery = (id: number) =>
@@ -369,16 +398,16 @@ export const useCloseJob = (id: number) =>
 /** Takes a state of a kind back while nothing is recorded in it. */
 export const useRemoveState = (id: number) =>
 	useChange(
-		(of: { kind: Kind; state: string }) =>
-			unwrap(client.DELETE("/api/v1/jobs/{id}/states/{kind}/{state}", { params: { path: { id, ...of } } })),
+		({ component, ...of }: { kind: Kind; state: string; component?: string }) =>
+			unwrap(client.DELETE("/api/v1/jobs/{id}/states/{kind}/{state}", { params: { path: { id, ...of }, query: { component } } })),
 		id,
 	);
 
 /** Takes a part back that was added by mistake. */
 export const useRemovePart = (id: number) =>
 	useChange(
-		(of: { kind: Kind; number: number }) =>
-			unwrap(client.DELETE("/api/v1/jobs/{id}/parts/{kind}/{number}", { params: { path: { id, ...of } } })),
+		({ component, ...of }: { kind: Kind; number: number; component?: string }) =>
+			unwrap(client.DELETE("/api/v1/jobs/{id}/parts/{kind}/{number}", { params: { path: { id, ...of }, query: { component } } })),
 		id,
 	);
 

@@ -28,6 +28,8 @@ export interface Entry {
 	kind: Kind;
 	number: number;
 	state: string;
+	/** The tag of the component that it belongs to; none for the one that came. */
+	component?: string | undefined;
 	by: string;
 	/** What is sent: a reading or a grade. Neither where an older Ledge stored the entry. */
 	reading?: Omit<ReadingBody, "id">;
@@ -46,7 +48,7 @@ export interface Entry {
 	trouble?: { sentence: string; canConfirm: boolean };
 }
 
-export type Place = Pick<Entry, "job" | "kind" | "number" | "state">;
+export type Place = Pick<Entry, "job" | "kind" | "number" | "state" | "component">;
 
 const PREFIX = "ledge.entry.";
 const RETRY_MS = 1500;
@@ -54,7 +56,12 @@ const RETRY_MS = 1500;
 /** What the server asks about, to be taken on a second Enter. */
 const CONFIRMABLE = ["unusual", "cell_changed"];
 
-const samePlace = (a: Place, b: Place) => a.job === b.job && a.kind === b.kind && a.number === b.number && a.state === b.state;
+const samePlace = (a: Place, b: Place) =>
+	a.job === b.job &&
+	a.kind === b.kind &&
+	a.number === b.number &&
+	a.state === b.state &&
+	(a.component ?? "") === (b.component ?? "");
 
 let entries: Entry[] = [];
 let away = false;

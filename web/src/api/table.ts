@@ -42,6 +42,10 @@ export const policyRows = () => table.policy;
 /** Whether a text, such as one of an address, names a kind. */
 export const isKind = (text: string | undefined): text is Kind => text !== undefined && byKind.has(text);
 
+/** Whether a text names a component. */
+export const isComponent = (text: string | null): text is KindRow["component"] =>
+	table.kinds.some((row) => row.component === text);
+
 /** Whether a text names a set. */
 export const isSet = (text: string): text is SetName => table.sets.some((row) => row.set === text);
 

@@ -8,6 +8,22 @@ export function featureOf(view: JobView, kind: string, number: number, state?: s
 	return view.features.filter((f) => f.kind === kind && f.number === number && (state === undefined || f.state === state)).pop();
 }
 
+/** Where a reading, a grade or a change of a feature goes. */
+export const placeOf = ({ kind, number, state, component }: FeatureView) => ({ kind, number, state, component });
+
+/** The tag of the component that new parts of a kind go to. */
+export const tagOf = (view: JobView, kind: Kind): string | undefined => {
+	const of = rowOf(kind).component;
+	if (view.stand_in?.of === of) return view.stand_in.tag;
+	return view.components.find((c) => c.of === of && !c.retired)?.tag || undefined;
+};
+
+/** A page of a job; of a component beside it, where that is what is looked at. */
+export function pathIn(view: JobView, page = "", query: Record<string, string> = {}): string {
+	const search = new URLSearchParams({ ...query, ...view.stand_in }).toString();
+	return `/jobs/${view.job.id}${page ? `/${page}` : ""}${search ? `?${search}` : ""}`;
+}
+
 /** How the gauge for a kind of part is set up now. */
 export const gaugeFor = (view: JobView, kind: Kind) => view.gauges.filter((g) => g.kind === kind).at(-1);
 

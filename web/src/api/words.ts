@@ -1,5 +1,5 @@
 import { type System, show, showSigned, showStep } from "../quantity/length";
-import type { Check, Closing, FeatureView } from "./client";
+import type { Check, Closing, Component, FeatureView, StandIn } from "./client";
 import { isKind, plural, type SetName, setRows } from "./table";
 import type { Way } from "./way";
 
@@ -31,6 +31,12 @@ export const SOURCE_WORD: Record<NonNullable<Check["source"]>, string> = {
 };
 
 /** How a job leaves the shop. */
+export const ORIGIN_WORD: Record<Component["origin"], string> = { came: "Came with it", spare: "A spare", bought: "Bought" };
+
+/** A component in words: "Crankshaft", "Crankshaft (spare)". */
+export const componentName = ({ of, tag }: StandIn): string =>
+	of.charAt(0).toUpperCase() + of.slice(1) + (tag ? ` (${tag})` : "");
+
 export const OUTCOME_WORD: Record<Closing["outcome"], string> = {
 	finished: "Finished",
 	declined: "Declined by the customer",

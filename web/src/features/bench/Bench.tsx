@@ -5,7 +5,7 @@ import { Link, useNavigate } from "react-router";
 import type { Cell, FeatureView, JobView } from "../../api/client";
 import { queue } from "../../api/queue";
 import { rowOf } from "../../api/table";
-import { degrees, findingOf, gaugeFor, isBore, liveReadings, rings, taken, zeroUp } from "../../api/view";
+import { degrees, findingOf, gaugeFor, isBore, liveReadings, pathIn, placeOf, rings, taken, zeroUp } from "../../api/view";
 import { LOOK_WORD, stateWord } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { usePerson } from "../../app/person";
@@ -45,7 +45,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 		getInitialValueInEffect: false,
 	});
 	const path = order === "station" ? feature.by_station : feature.by_direction;
-	const place = { job: job.id, kind: feature.kind, number: feature.number, state: feature.state };
+	const place = { job: job.id, ...placeOf(feature) };
 	const { at, setAt, typed, setTyped } = useDraft(
 		place,
 		() => path.find((c) => liveReadings(feature, c).length === 0) ?? path[0] ?? { station: 0, direction: 0 },
@@ -144,7 +144,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 		else if (key === "u" || (key === "+" && !signed)) setSystem(other(system));
 		else if (key === "p") setOrder(order === "station" ? "direction" : "station");
 		else if (key === "n" && following)
-			void go(benchPath(job.id, following), { flushSync: true }); // what is typed next is meant for the next part
+			void go(benchPath(view, following), { flushSync: true }); // what is typed next is meant for the next part
 		else if (key === "g") open("gauge");
 		else if (key === "z") open("zero");
 		else if (key === "c") open("condition");
@@ -176,7 +176,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 	const bore = isBore(feature.kind);
 	return (
 		<>
-			<Bar trail={[{ text: "Shop", to: "/" }, { text: job.engine, to: `/jobs/${job.id}` }, { text: feature.title }]}>
+			<Bar trail={[{ text: "Shop", to: "/" }, { text: job.engine, to: pathIn(view) }, { text: feature.title }]}>
 				<Small text={stateWord(feature.state)} onClick={() => open("state")} />
 				<Small text={gaugeText(feature, gauge, system)} onClick={() => open("gauge")} />
 				<SavedWord waiting={taker.unsaved} away={taker.away} others={taker.others} />
@@ -309,7 +309,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 					{feature.kind.endsWith("_bearing") ? <FittedShells view={view} feature={feature} /> : null}
 					{done && following ? (
 						<Group mt="md">
-							<Button size="md" component={Link} to={benchPath(job.id, following)}>
+							<Button size="md" component={Link} to={benchPath(view, following)}>
 								Next: {following.title} <kbd style={{ marginLeft: 10 }}>n</kbd>
 							</Button>
 							{listed ? null : (
@@ -317,7 +317,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 									size="md"
 									variant="default"
 									component={Link}
-									to={`/jobs/${job.id}/features/${feature.kind}/${feature.number}`}
+									to={pathIn(view, `features/${feature.kind}/${feature.number}`)}
 								>
 									See its form
 								</Button>

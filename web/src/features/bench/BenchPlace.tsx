@@ -7,15 +7,17 @@ import { crankJournal, featureOf, onCrank, partsAt, partsOf, shapeOf, taken } fr
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
 import { SvgLink } from "../../app/SvgLink";
+import { useStandIn } from "../../app/use-stand-in";
 import { Crank } from "../../drawing/Crank";
 import { PartRow } from "../../drawing/PartRow";
 import { Bench } from "./Bench";
+import { benchPath } from "./next-feature";
 
 /** Capture at the bench: one feature, one next thing to do. */
 export function BenchPlace() {
 	const { id, kind = "", number } = useParams();
 	const state = useSearchParams()[0].get("state") ?? undefined;
-	const query = useQuery(jobQuery(Number(id)));
+	const query = useQuery(jobQuery(Number(id), useStandIn()));
 	return (
 		<Load query={query}>
 			{(view) => {
@@ -38,7 +40,7 @@ export function BenchPlace() {
 				}
 				return (
 					<Bench
-						key={`${kind} ${number} ${feature.state}`}
+						key={`${kind} ${number} ${feature.state} ${feature.component ?? ""}`}
 						view={view}
 						feature={feature}
 						rail={<Rail view={view} kind={feature.kind} number={Number(number)} />}
@@ -61,7 +63,7 @@ function Rail({ view, kind, number }: { view: JobView; kind: Kind; number: numbe
 					noun={rowOf(kind).looked || rowOf(kind).title.length > 13 ? undefined : rowOf(kind).title}
 					parts={partsOf(view, kind).map((part) => ({ ...part, lit: part.number === number }))}
 					wrap={(part, inner, label) => {
-						const to = `/jobs/${view.job.id}/bench/${kind}/${part.number}`;
+						const to = benchPath(view, { kind, number: part.number });
 						return (
 							<SvgLink aside to={to} label={label}>
 								{inner}
@@ -92,7 +94,7 @@ function Rail({ view, kind, number }: { view: JobView; kind: Kind; number: numbe
 					const to = parts.find((f) => taken(f) < f.by_station.length) ?? parts[0];
 					if (!to) return inner;
 					return (
-						<SvgLink aside to={`/jobs/${view.job.id}/bench/${to.kind}/${to.number}`} label={label}>
+						<SvgLink aside to={benchPath(view, to)} label={label}>
 							{inner}
 						</SvgLink>
 					);
@@ -103,7 +105,7 @@ function Rail({ view, kind, number }: { view: JobView; kind: Kind; number: numbe
 					{at(here).map((f) => (
 						<Link
 							key={f.number}
-							to={`/jobs/${view.job.id}/bench/${f.kind}/${f.number}`}
+							to={benchPath(view, f)}
 							aria-current={f.number === number ? "page" : undefined}
 							style={{ color: "var(--blue)", fontWeight: f.number === number ? 700 : 400, marginRight: 12 }}
 						>
@@ -133,7 +135,7 @@ function Siblings({ view, kind, number }: { view: JobView; kind: Kind; number: n
 			{parts.map((p) => (
 				<div key={p.number} style={{ marginBottom: 10 }}>
 					<Link
-						to={`/jobs/${view.job.id}/bench/${kind}/${p.number}`}
+						to={benchPath(view, p.feature)}
 						aria-current={p.number === number ? "page" : undefined}
 						style={{ color: "var(--blue)", fontWeight: p.number === number ? 700 : 400 }}
 					>

@@ -1,6 +1,7 @@
 import { Select } from "@mantine/core";
 import type { FeatureView, JobView } from "../../api/client";
 import { useSetFitted } from "../../api/queries";
+import { placeOf } from "../../api/view";
 import { show, showSigned, showStep } from "../../quantity/length";
 
 /** Which shells are in while the bearing is measured: another shell moves the clearance, another undersize is no fit at all. */
@@ -12,9 +13,7 @@ export function FittedShells({ view, feature }: { view: JobView; feature: Featur
 	const steps = [0, ...(limits?.undersizes ?? [])];
 	const send = (step: number | undefined, shell: number) =>
 		set.mutate({
-			kind: feature.kind,
-			number: feature.number,
-			state: feature.state,
+			...placeOf(feature),
 			shell,
 			...(step === undefined ? {} : { step }),
 		});

@@ -19,9 +19,9 @@ export function LookDialog({ opened, job, feature, by, onClose }: LookDialogProp
 	const queries = useQueryClient();
 	const { full } = useSyncExternalStore(queue.subscribe, queue.snapshot);
 	const [note, setNote] = useState("");
-	const { kind, number, state } = feature;
+	const { kind, number, state, component } = feature;
 	const send = (body: Pick<LookBody, "what" | "note"> & { look?: LookBody["look"] }) => {
-		if (!queue.grade({ job, kind, number, state }, by, { kind, number, state, ...body })) return;
+		if (!queue.grade({ job, kind, number, state, component }, by, { kind, number, state, component, ...body })) return;
 		void sendQueue(queries, job);
 		setNote("");
 		onClose();

@@ -2,6 +2,7 @@ import { Alert, Button, Modal, Stack, TextInput } from "@mantine/core";
 import { type FormEvent, useState } from "react";
 import type { FeatureView } from "../../api/client";
 import { useAddPlace } from "../../api/queries";
+import { placeOf } from "../../api/view";
 
 interface PlaceDialogProps {
 	job: number;
@@ -19,8 +20,7 @@ export function PlaceDialog({ job, feature, onClose }: PlaceDialogProps) {
 	const submit = (event: FormEvent) => {
 		event.preventDefault();
 		if (wrong || direction === "" || station.trim() === "") return;
-		const { kind, number, state } = feature;
-		add.mutate({ kind, number, state, station: station.trim(), direction: Math.round(degrees * 1e6) }, { onSuccess: onClose });
+		add.mutate({ ...placeOf(feature), station: station.trim(), direction: Math.round(degrees * 1e6) }, { onSuccess: onClose });
 	};
 	return (
 		<Modal

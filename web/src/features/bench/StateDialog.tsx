@@ -24,7 +24,7 @@ export function StateDialog({ view, feature, onClose }: StateDialogProps) {
 	const offered = [...rowOf(feature.kind).states, "new_part"].filter((s) => !states.includes(s));
 	const open = (state: string) => {
 		onClose();
-		void go(`${benchPath(view.job.id, feature)}?state=${state}`);
+		void go(benchPath(view, feature, { state }));
 	};
 	return (
 		<Modal
@@ -43,7 +43,7 @@ export function StateDialog({ view, feature, onClose }: StateDialogProps) {
 						loading={remove.isPending}
 						onClick={() =>
 							remove.mutate(
-								{ kind: feature.kind, state: feature.state },
+								{ kind: feature.kind, state: feature.state, component: feature.component },
 								{ onSuccess: () => open(states.find((s) => s !== feature.state) ?? "as_found") },
 							)
 						}
@@ -73,7 +73,9 @@ export function StateDialog({ view, feature, onClose }: StateDialogProps) {
 						variant="default"
 						justify="flex-start"
 						loading={add.isPending && add.variables.state === state}
-						onClick={() => add.mutate({ kind: feature.kind, state }, { onSuccess: () => open(state) })}
+						onClick={() =>
+							add.mutate({ kind: feature.kind, state, component: feature.component }, { onSuccess: () => open(state) })
+						}
 					>
 						{STATE_WORD[state]}
 					</Button>

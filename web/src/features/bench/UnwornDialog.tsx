@@ -3,6 +3,7 @@ import { type FormEvent, useState } from "react";
 import type { FeatureView } from "../../api/client";
 import { newId } from "../../api/id";
 import { useAddUnworn } from "../../api/queries";
+import { placeOf } from "../../api/view";
 import { meaning } from "../../quantity/digits";
 import { type System, show } from "../../quantity/length";
 
@@ -21,8 +22,7 @@ export function UnwornDialog({ job, feature, unit, onClose }: UnwornDialogProps)
 	const submit = (event: FormEvent) => {
 		event.preventDefault();
 		if (m.kind !== "size") return;
-		const { kind, number, state } = feature;
-		add.mutate({ kind, number, state, reading: newId(), size: m.length }, { onSuccess: onClose });
+		add.mutate({ ...placeOf(feature), reading: newId(), size: m.length }, { onSuccess: onClose });
 	};
 	return (
 		<Modal

@@ -1,6 +1,6 @@
 import type { FeatureView, GaugeSetup } from "../../api/client";
 import type { Entry } from "../../api/queue";
-import { liveReadings } from "../../api/view";
+import { liveReadings, placeOf } from "../../api/view";
 import { deviationMeaning } from "../../quantity/deviation";
 import { type Meaning, meaning } from "../../quantity/digits";
 import type { System } from "../../quantity/length";
@@ -60,9 +60,7 @@ export function freeze(
 	const { cell, typed, repeat, gauge, reason } = entered;
 	const here = waiting.filter((e) => e.cell.station === cell.station && e.cell.direction === cell.direction);
 	return {
-		kind: feature.kind,
-		number: feature.number,
-		state: feature.state,
+		...placeOf(feature),
 		...cell,
 		station_name: feature.stations[cell.station],
 		direction_at: feature.directions[cell.direction],

@@ -1,8 +1,9 @@
 import type { FeatureView, JobView, Journal } from "../../api/client";
 import { type Kind, rowOf } from "../../api/table";
-import { partsAt, partsOf, taken } from "../../api/view";
+import { partsAt, partsOf, pathIn, taken } from "../../api/view";
 
-export const benchPath = (job: number, f: FeatureView) => `/jobs/${job}/bench/${f.kind}/${f.number}`;
+export const benchPath = (view: JobView, f: Pick<FeatureView, "kind" | "number">, query?: Record<string, string>) =>
+	pathIn(view, `bench/${f.kind}/${f.number}`, query);
 
 const open = (f: FeatureView) => taken(f) < f.by_station.length;
 

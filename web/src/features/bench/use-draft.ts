@@ -7,7 +7,7 @@ interface Draft {
 	typed: string;
 }
 
-const key = (p: Place) => `ledge.draft.${p.job}.${p.kind}.${p.number}.${p.state}`;
+const key = (p: Place) => `ledge.draft.${p.job}.${p.kind}.${p.number}.${p.state}${p.component ? `.${p.component}` : ""}`;
 
 function stored(place: Place): Draft | undefined {
 	const text = localStorage.getItem(key(place));

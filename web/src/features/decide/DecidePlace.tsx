@@ -6,11 +6,12 @@ import type { CostsView, DecisionSet, JobView, Option } from "../../api/client";
 import { newId } from "../../api/id";
 import { costsQuery, jobQuery, useDecide } from "../../api/queries";
 import { type Kind, membersOf, rowOf, type SetName } from "../../api/table";
-import { decidedSets, partsOf } from "../../api/view";
+import { decidedSets, partsOf, pathIn } from "../../api/view";
 import { sameWay, wayKey, wayOf } from "../../api/way";
 import { days, money, setName, wayName, who } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
+import { useStandIn } from "../../app/use-stand-in";
 import { Ladder } from "../../drawing/Ladder";
 import { type Standing, StatusMark } from "../../drawing/status";
 import { Windows } from "../../drawing/Window";
@@ -22,15 +23,22 @@ import { Total } from "./Total";
 export function DecidePlace() {
 	const { id, set } = useParams();
 	const [tried, setTried] = useState<Record<string, number>>({});
-	const costs = useQuery({ ...costsQuery(Number(id), tried), placeholderData: (before) => before });
+	const standIn = useStandIn();
+	const costs = useQuery({ ...costsQuery(Number(id), tried, standIn), placeholderData: (before) => before });
 	return (
-		<Load query={useQuery(jobQuery(Number(id)))}>
+		<Load query={useQuery(jobQuery(Number(id), standIn))}>
 			{(view) => {
 				const sets = decidedSets(view);
 				const chosen = sets.find((s) => s.set === set) ?? sets[0];
 				return (
 					<>
-						<Bar trail={[{ text: "Shop", to: "/" }, { text: view.job.engine, to: `/jobs/${view.job.id}` }, { text: "Decide" }]} />
+						<Bar
+							trail={[
+								{ text: "Shop", to: "/" },
+								{ text: view.job.engine, to: pathIn(view) },
+								{ text: `Decide${view.stand_in ? `: ${view.stand_in.tag}` : ""}` },
+							]}
+						/>
 						{chosen ? (
 							<Board key={chosen.set} view={view} set={chosen} costs={costs.data} tried={tried} onTry={setTried} />
 						) : (
@@ -94,7 +102,7 @@ interface BoardProps {
 
 function Board({ view, set, costs, tried, onTry }: BoardProps) {
 	const { job } = view;
-	const decide = useDecide(job.id);
+	const decide = useDecide(job.id, view.stand_in);
 	const [overruling, setOverruling] = useState<Option>();
 	const signed = view.signed.find((s) => s.set === set.set);
 	const advised = set.options.find((o) => sameWay(o, set));
@@ -105,6 +113,7 @@ function Board({ view, set, costs, tried, onTry }: BoardProps) {
 		decide.mutate({
 			id: newId(),
 			set: set.set,
+			component: set.component,
 			...wayOf(set),
 			reason: "",
 		});
@@ -140,7 +149,7 @@ function Board({ view, set, costs, tried, onTry }: BoardProps) {
 					{decidedSets(view).map((s) => (
 						<Link
 							key={s.set}
-							to={`/jobs/${job.id}/decide/${s.set}`}
+							to={pathIn(view, `decide/${s.set}`)}
 							className="choice set"
 							aria-current={s.set === set.set}
 							style={{ textDecoration: "none", display: "block" }}
@@ -184,7 +193,7 @@ function Board({ view, set, costs, tried, onTry }: BoardProps) {
 					{caused.map((r) => (
 						<li key={r.code + r.text}>
 							{r.feature ? (
-								<ReasonLink job={job.id} feature={r.feature}>
+								<ReasonLink view={view} feature={r.feature}>
 									{r.text}
 								</ReasonLink>
 							) : (
@@ -229,7 +238,7 @@ function Board({ view, set, costs, tried, onTry }: BoardProps) {
 				) : null}
 				{open ? (
 					<p>
-						<Link to={`/jobs/${job.id}`}>Go and measure</Link>
+						<Link to={pathIn(view)}>Go and measure</Link>
 					</p>
 				) : (
 					<Button
@@ -288,8 +297,9 @@ function Board({ view, set, costs, tried, onTry }: BoardProps) {
 				<p className="soft">Limits: “{job.policy.limits}” of this job's own card. The maker's data decide over them.</p>
 			</aside>
 			<OverruleDialog
-				job={job.id}
+				view={view}
 				set={set.set}
+				component={set.component}
 				option={overruling}
 				unit={job.unit}
 				advice={lower(wayName(set, job.unit, set.set))}
@@ -313,10 +323,10 @@ function signedWord(view: JobView, s: DecisionSet): string {
 	return s.provisional ? "· provisional" : "";
 }
 
-function ReasonLink({ job, feature, children }: { job: number; feature: { kind: Kind; number: number }; children: string }) {
+function ReasonLink({ view, feature, children }: { view: JobView; feature: { kind: Kind; number: number }; children: string }) {
 	return (
 		<Link
-			to={`/jobs/${job}/features/${feature.kind}/${feature.number}`}
+			to={pathIn(view, `features/${feature.kind}/${feature.number}`)}
 			style={{ color: "inherit", textDecorationColor: "var(--scribe)" }}
 		>
 			{children}

@@ -1,6 +1,6 @@
 import { Alert, Button, Modal, Stack, Textarea } from "@mantine/core";
 import { useState } from "react";
-import type { Option } from "../../api/client";
+import type { JobView, Option } from "../../api/client";
 import { newId } from "../../api/id";
 import { useDecide } from "../../api/queries";
 import type { SetName } from "../../api/table";
@@ -9,8 +9,9 @@ import { wayName } from "../../api/words";
 import type { System } from "../../quantity/length";
 
 interface OverruleDialogProps {
-	job: number;
+	view: JobView;
 	set: SetName;
+	component: string | undefined;
 	/** What is to be decided instead; closed where undefined. */
 	option: Option | undefined;
 	unit: System;
@@ -19,8 +20,8 @@ interface OverruleDialogProps {
 }
 
 /** Decides otherwise than advised, with a reason that stays on record. */
-export function OverruleDialog({ job, set, option, unit, advice, onClose }: OverruleDialogProps) {
-	const decide = useDecide(job);
+export function OverruleDialog({ view, set, component, option, unit, advice, onClose }: OverruleDialogProps) {
+	const decide = useDecide(view.job.id, view.stand_in);
 	const [reason, setReason] = useState("");
 	const close = () => {
 		decide.reset();
@@ -31,6 +32,7 @@ export function OverruleDialog({ job, set, option, unit, advice, onClose }: Over
 		const body = {
 			id: newId(),
 			set,
+			component,
 			...wayOf(option),
 			reason,
 		};

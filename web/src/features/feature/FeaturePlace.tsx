@@ -3,10 +3,11 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, useParams, useSearchParams } from "react-router";
 import type { FeatureView, Finding, JobView } from "../../api/client";
 import { jobQuery } from "../../api/queries";
-import { cellSize, degrees, featureOf, findingOf, isBore, rings, zeroUp } from "../../api/view";
+import { cellSize, degrees, featureOf, findingOf, isBore, pathIn, rings, zeroUp } from "../../api/view";
 import { checkName, LOOK_WORD, SOURCE_WORD, stateWord, who } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
+import { useStandIn } from "../../app/use-stand-in";
 import { Profile } from "../../drawing/Profile";
 import { Section } from "../../drawing/Section";
 import { StatusMark } from "../../drawing/status";
@@ -17,7 +18,7 @@ export function FeaturePlace() {
 	const { id, kind = "", number } = useParams();
 	const state = useSearchParams()[0].get("state") ?? undefined;
 	return (
-		<Load query={useQuery(jobQuery(Number(id)))}>
+		<Load query={useQuery(jobQuery(Number(id), useStandIn()))}>
 			{(view) => {
 				const feature = featureOf(view, kind, Number(number), state);
 				return feature ? (
@@ -52,12 +53,12 @@ function FeatureBoard({ view, feature }: { view: JobView; feature: FeatureView }
 	const read = sizes.flat().some((s) => s !== null);
 	return (
 		<>
-			<Bar trail={[{ text: "Shop", to: "/" }, { text: job.engine, to: `/jobs/${job.id}` }, { text: feature.title }]}>
+			<Bar trail={[{ text: "Shop", to: "/" }, { text: job.engine, to: pathIn(view) }, { text: feature.title }]}>
 				<Button
 					variant="default"
 					size="compact-md"
 					component={Link}
-					to={`/jobs/${job.id}/history?kind=${feature.kind}&number=${feature.number}`}
+					to={`/jobs/${job.id}/history?${new URLSearchParams({ kind: feature.kind, number: String(feature.number), ...(feature.component ? { component: feature.component } : {}) })}`}
 				>
 					History
 				</Button>
@@ -73,7 +74,7 @@ function FeatureBoard({ view, feature }: { view: JobView; feature: FeatureView }
 							</span>
 						</Group>
 					</div>
-					<Button component={Link} to={`/jobs/${job.id}/bench/${feature.kind}/${feature.number}?state=${feature.state}`}>
+					<Button component={Link} to={pathIn(view, `bench/${feature.kind}/${feature.number}`, { state: feature.state })}>
 						{read ? "Measure again" : "Measure"}
 					</Button>
 				</Group>
@@ -149,7 +150,7 @@ function States({ view, states, now }: { view: JobView; states: FeatureView[]; n
 						return (
 							<tr key={f.id}>
 								<th scope="row" data-lit={f.id === now.id}>
-									<Link to={`/jobs/${view.job.id}/features/${f.kind}/${f.number}?state=${f.state}`} style={{ color: "inherit" }}>
+									<Link to={pathIn(view, `features/${f.kind}/${f.number}`, { state: f.state })} style={{ color: "inherit" }}>
 										{stateWord(f.state)}
 									</Link>
 								</th>

@@ -2,8 +2,8 @@ import { Alert, Button, Group, NumberInput, Select, Title } from "@mantine/core"
 import { useState } from "react";
 import type { JobView } from "../../api/client";
 import { useAddParts } from "../../api/queries";
-import { countOf, isKind, type Kind, kindRows, plural } from "../../api/table";
-import { partsOf } from "../../api/view";
+import { countOf, isKind, type Kind, kindRows, plural, rowOf } from "../../api/table";
+import { partsOf, tagOf } from "../../api/view";
 
 /** Takes up what the job does not measure yet: rod weights, ring gaps, cam lobes and so on. */
 export function AddParts({ view }: { view: JobView }) {
@@ -12,7 +12,7 @@ export function AddParts({ view }: { view: JobView }) {
 	const [count, setCount] = useState<number | string>(1);
 	const kinds = kindRows()
 		.map((row) => row.kind)
-		.filter((k) => k !== "strip" && partsOf(view, k).length === 0);
+		.filter((k) => k !== "strip" && partsOf(view, k).length === 0 && (!view.stand_in || rowOf(k).component === view.stand_in.of));
 	return (
 		<section aria-label="Measure something else">
 			<Title order={2} size="h4" mb="xs">
@@ -38,7 +38,10 @@ export function AddParts({ view }: { view: JobView }) {
 					variant="default"
 					disabled={!kind}
 					loading={add.isPending}
-					onClick={() => kind && add.mutate({ kind, count: Number(count) || 1 }, { onSuccess: () => setKind(null) })}
+					onClick={() =>
+						kind &&
+						add.mutate({ kind, count: Number(count) || 1, component: tagOf(view, kind) }, { onSuccess: () => setKind(null) })
+					}
 				>
 					Take it up
 				</Button>

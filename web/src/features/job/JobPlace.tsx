@@ -14,19 +14,23 @@ import {
 	onCrank,
 	partsAt,
 	partsOf,
+	pathIn,
 	shapeOf,
+	tagOf,
 	taken,
 } from "../../api/view";
 import { OUTCOME_WORD, setName, wayName } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
 import { SvgLink } from "../../app/SvgLink";
+import { useStandIn } from "../../app/use-stand-in";
 import { Crank } from "../../drawing/Crank";
 import { PartRow } from "../../drawing/PartRow";
 import { StatusMark } from "../../drawing/status";
 import { showSpan } from "../../quantity/length";
 import { AddParts } from "./AddParts";
 import { BendPanel } from "./BendPanel";
+import { Components } from "./Components";
 import { Findings } from "./Findings";
 import { ReadingsDialog } from "./ReadingsDialog";
 import { WalkRail } from "./WalkRail";
@@ -35,15 +39,17 @@ import { nextOpen } from "./walk";
 /** One job: what is open, and the crankshaft to measure it from. */
 export function JobPlace() {
 	const id = Number(useParams().id);
-	return <Load query={useQuery(jobQuery(id))}>{(view) => <JobBoard view={view} />}</Load>;
+	return <Load query={useQuery(jobQuery(id, useStandIn()))}>{(view) => <JobBoard view={view} />}</Load>;
 }
 
 function JobBoard({ view }: { view: JobView }) {
 	const { job } = view;
 	const next = nextOpen(view);
 	const [csv, setCsv] = useState(false);
+	// Of a component beside the engine nothing else is shown.
+	const shafted = view.features.some((f) => f.kind === "main_journal" || f.kind === "rod_journal");
 	const grave = view.walk.findings.filter((f) => f.gravity === "stop");
-	const bench = (place: Journal) => `/jobs/${job.id}/bench/${journalKind(place)}/${place.number}`;
+	const bench = (place: Journal) => pathIn(view, `bench/${journalKind(place)}/${place.number}`);
 	return (
 		<>
 			<Bar trail={[{ text: "Shop", to: "/" }, { text: job.engine }]}>
@@ -73,11 +79,11 @@ function JobBoard({ view }: { view: JobView }) {
 								</div>
 							</div>
 							{next ? (
-								<Button size="md" component={Link} to={`/jobs/${job.id}/bench/${next.kind}/${next.number}`}>
+								<Button size="md" component={Link} to={pathIn(view, `bench/${next.kind}/${next.number}`)}>
 									Measure {next.title}
 								</Button>
 							) : (
-								<Button size="md" component={Link} to={`/jobs/${job.id}/decide`}>
+								<Button size="md" component={Link} to={pathIn(view, "decide")}>
 									Decide
 								</Button>
 							)}
@@ -89,6 +95,7 @@ function JobBoard({ view }: { view: JobView }) {
 								{view.closing?.reason ? `, “${view.closing.reason}”` : ""}. <Link to={`/jobs/${job.id}/report`}>Its report</Link>
 							</p>
 						) : null}
+						<Components view={view} />
 						<Findings findings={grave} />
 						{view.said.length === 0 ? (
 							<Alert variant="light" color="layout" title="No limits yet">
@@ -97,23 +104,27 @@ function JobBoard({ view }: { view: JobView }) {
 							</Alert>
 						) : null}
 						{job.scope === "engine" ? <Parts view={view} kinds={["main_housing", "cylinder"]} /> : null}
-						<Crank
-							title={`Crankshaft of ${job.engine}, side view from the nose`}
-							shaft={view.shaft}
-							journal={(place) => crankJournal(view, place)}
-							wrap={(place, inner, label) => (
-								<SvgLink to={bench(place)} label={`Measure ${label}`}>
-									{inner}
-								</SvgLink>
-							)}
-						/>
+						{shafted ? (
+							<Crank
+								title={`Crankshaft of ${job.engine}, side view from the nose`}
+								shaft={view.shaft}
+								journal={(place) => crankJournal(view, place)}
+								wrap={(place, inner, label) => (
+									<SvgLink to={bench(place)} label={`Measure ${label}`}>
+										{inner}
+									</SvgLink>
+								)}
+							/>
+						) : null}
 						<BendPanel view={view} />
 						{job.scope === "engine" ? <Parts view={view} kinds={["rod_housing", "piston"]} /> : null}
 						<OtherParts view={view} />
-						<div className="twin">
-							<FeatureList view={view} title="Mains" places={view.shaft.filter((p) => !p.throw)} />
-							<FeatureList view={view} title="Rod journals" places={view.shaft.filter((p) => p.throw)} />
-						</div>
+						{shafted ? (
+							<div className="twin">
+								<FeatureList view={view} title="Mains" places={view.shaft.filter((p) => !p.throw)} />
+								<FeatureList view={view} title="Rod journals" places={view.shaft.filter((p) => p.throw)} />
+							</div>
+						) : null}
 						<PlanChoice view={view} />
 						<AddParts view={view} />
 					</Stack>
@@ -147,7 +158,7 @@ function OtherParts({ view }: { view: JobView }) {
 							<td>
 								<Group gap="md">
 									{partsOf(view, kind).map((p) => (
-										<Link key={p.number} to={`/jobs/${view.job.id}/bench/${kind}/${p.number}`} style={{ color: "var(--blue)" }}>
+										<Link key={p.number} to={pathIn(view, `bench/${kind}/${p.number}`)} style={{ color: "var(--blue)" }}>
 											<StatusMark standing={p.taken < p.of && p.standing !== "beyond" ? "open" : p.standing} word={false} />{" "}
 											{p.number}
 											<span className="visually-hidden"> {p.label}</span>
@@ -173,7 +184,7 @@ function TakeOut({ view, kind }: { view: JobView; kind: Kind }) {
 	if (!empty || view.job.closed_at) return null;
 	return (
 		<div className="soft">
-			<button type="button" className="plain-link" onClick={() => remove.mutate({ kind, number })}>
+			<button type="button" className="plain-link" onClick={() => remove.mutate({ kind, number, component: tagOf(view, kind) })}>
 				take number {number} out again
 			</button>
 			{remove.error ? <span className="wrong"> {remove.error.message}</span> : null}
@@ -183,9 +194,11 @@ function TakeOut({ view, kind }: { view: JobView; kind: Kind }) {
 
 /** Parts beside the crankshaft, a row for each kind; a click measures one. */
 function Parts({ view, kinds }: { view: JobView; kinds: Kind[] }) {
+	const there = kinds.filter((kind) => partsOf(view, kind).length > 0);
+	if (there.length === 0) return null;
 	return (
 		<div className="twin">
-			{kinds.map((kind) => (
+			{there.map((kind) => (
 				<section key={kind} className="panel">
 					<Title order={2} size="h4" mb="xs">
 						{plural(kind)}
@@ -196,7 +209,7 @@ function Parts({ view, kinds }: { view: JobView; kinds: Kind[] }) {
 						parts={partsOf(view, kind)}
 						wrap={(part, inner, label) => {
 							return (
-								<SvgLink to={`/jobs/${view.job.id}/bench/${kind}/${part.number}`} label={`Measure ${label}`}>
+								<SvgLink to={pathIn(view, `bench/${kind}/${part.number}`)} label={`Measure ${label}`}>
 									{inner}
 								</SvgLink>
 							);
@@ -241,7 +254,7 @@ function FeatureRow({ view, place }: { view: JobView; place: Journal }) {
 	return (
 		<tr>
 			<td>
-				<Link to={`/jobs/${view.job.id}/features/${f.kind}/${f.number}`} style={{ color: "var(--blue)" }}>
+				<Link to={pathIn(view, `features/${f.kind}/${f.number}`)} style={{ color: "var(--blue)" }}>
 					{f.title}
 				</Link>
 			</td>
@@ -266,7 +279,7 @@ function FeatureRow({ view, place }: { view: JobView; place: Journal }) {
 function BearingLink({ view, bearing, rod }: { view: JobView; bearing: FeatureView; rod: boolean }) {
 	const n = taken(bearing);
 	return (
-		<Link to={`/jobs/${view.job.id}/bench/${bearing.kind}/${bearing.number}`} style={{ color: "var(--blue)" }}>
+		<Link to={pathIn(view, `bench/${bearing.kind}/${bearing.number}`)} style={{ color: "var(--blue)" }}>
 			{rod ? `rod ${bearing.number}: ` : ""}
 			{n === 0 ? "measure" : `${n} of ${bearing.by_station.length}`}
 			<span className="visually-hidden"> {bearing.title}</span>
@@ -305,7 +318,7 @@ function PlanChoice({ view }: { view: JobView }) {
 							placeholder={`${f.stations.length} × ${f.directions.length}, as it came`}
 							allowDeselect={false}
 							error={set.error && set.variables?.kind === kind ? set.error.message : undefined}
-							onChange={(plan) => plan && set.mutate({ kind, plan })}
+							onChange={(plan) => plan && set.mutate({ kind, plan, component: f.component })}
 						/>
 					);
 				})}
@@ -319,7 +332,7 @@ function PlanChoice({ view }: { view: JobView }) {
 					{view.said.map((s) => (
 						<span key={s.set} style={{ marginRight: 24 }}>
 							{setName(s.set)}:{" "}
-							<Link to={`/jobs/${view.job.id}/decide/${s.set}`} style={{ color: "var(--blue)", fontWeight: 700 }}>
+							<Link to={pathIn(view, `decide/${s.set}`)} style={{ color: "var(--blue)", fontWeight: 700 }}>
 								{wayName(s, view.job.unit, s.set)}
 							</Link>
 							{s.signed ? <span className="soft"> signed</span> : null}

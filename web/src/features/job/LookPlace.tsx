@@ -6,12 +6,13 @@ import type { FeatureView, JobView, LookBody } from "../../api/client";
 import { jobQuery } from "../../api/queries";
 import { queue, sendQueue } from "../../api/queue";
 import { type Kind, plural } from "../../api/table";
-import { crankJournal, featureOf, journalKind, partsOf, type Standing, shapeOf } from "../../api/view";
+import { crankJournal, featureOf, journalKind, partsOf, pathIn, type Standing, shapeOf } from "../../api/view";
 import { LOOK_WORD } from "../../api/words";
 import { Load } from "../../app/Load";
 import { usePerson } from "../../app/person";
 import { SvgLink } from "../../app/SvgLink";
 import { useNumberKeys } from "../../app/use-number-keys";
+import { useStandIn } from "../../app/use-stand-in";
 import { Crank } from "../../drawing/Crank";
 import { PartRow } from "../../drawing/PartRow";
 import { WalkItems } from "./WalkItems";
@@ -30,7 +31,7 @@ const mark = (f: FeatureView): Standing =>
 export function LookPlace() {
 	const id = Number(useParams().id);
 	return (
-		<Load query={useQuery(jobQuery(id))}>
+		<Load query={useQuery(jobQuery(id, useStandIn()))}>
 			{(view) => (
 				<WalkPlace
 					view={view}
@@ -77,7 +78,7 @@ function Grading({ view }: { view: JobView }) {
 	}, [lit]);
 	const part = (name: string | undefined) => parts.find((f) => nameOf(f) === name) ?? first;
 	const here = part(lit);
-	const to = (f: FeatureView) => `/jobs/${view.job.id}/look?part=${nameOf(f)}`;
+	const to = (f: FeatureView) => pathIn(view, "look", { part: nameOf(f) });
 	const goOn = (f: FeatureView) => {
 		now.current = nameOf(f);
 		setLit(nameOf(f));
@@ -94,8 +95,8 @@ function Grading({ view }: { view: JobView }) {
 		if (!at) return;
 		const i = parts.indexOf(at);
 		const next = [...parts.slice(i + 1), ...parts.slice(0, i)].find((f) => f.look === "") ?? parts[i + 1] ?? at;
-		const { kind, number, state } = at;
-		const kept = queue.grade({ job, kind, number, state }, person.name || "somebody", {
+		const { kind, number, state, component } = at;
+		const kept = queue.grade({ job, kind, number, state, component }, person.name || "somebody", {
 			kind,
 			number,
 			state,

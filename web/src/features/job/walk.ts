@@ -1,6 +1,6 @@
 import type { FeatureView, JobView } from "../../api/client";
 import { type Kind, type KindRow, kindRows, rowOf } from "../../api/table";
-import { answerOf, journalKind, partsOf, taken } from "../../api/view";
+import { answerOf, journalKind, partsOf, pathIn, taken } from "../../api/view";
 
 export interface Step {
 	name: string;
@@ -48,7 +48,7 @@ function unanswered(view: JobView, step: string): number {
 /** The order of work, each step with what is still open at it. Any order will do. */
 export function steps(view: JobView): Step[] {
 	const base = `/jobs/${view.job.id}`;
-	const bench = (f: FeatureView | undefined) => (f ? `${base}/bench/${f.kind}/${f.number}` : base);
+	const bench = (f: FeatureView | undefined) => pathIn(view, f ? `bench/${f.kind}/${f.number}` : "");
 	const measuring = (name: string, features: FeatureView[], what: string, many?: string): Step[] => {
 		if (features.length === 0) return [];
 		const open = features.filter(unread);
@@ -68,7 +68,7 @@ export function steps(view: JobView): Step[] {
 		const grave = view.walk.findings.filter((f) => f.step === step && f.gravity !== "note").length;
 		return {
 			name,
-			to: `${base}/${step}`,
+			to: pathIn(view, step),
 			says: (open === 0 ? "all answered" : `${open} to answer`) + (grave > 0 ? `, ${grave} to see to` : ""),
 			open: open > 0,
 			beyond: grave > 0,
@@ -80,27 +80,33 @@ export function steps(view: JobView): Step[] {
 		...s,
 		says: s.open ? `${s.says}; without them clearance is predicted` : s.says,
 	}));
-	return [
-		asking("Intake", "intake"),
-		asking("Strip", "strip", at(view, "strip").filter(unread).length),
-		asking("Clean", "clean"),
-		asking("Look", "look", unseen),
+	const decide: Step = {
+		name: "Decide",
+		to: pathIn(view, "decide"),
+		says: view.said.length === 0 ? "needs limits" : count(unsigned.length, "set"),
+		open: unsigned.length > 0 || view.said.length === 0,
+		beyond: false,
+	};
+	const measured = [
 		...measuring("Block", at(view, "block"), "part"),
 		...measuring("Crank", [...journals(view), ...at(view, "crank").filter((f) => rowOf(f.kind).role !== "journal")], "journal"),
 		...measuring("Runout", at(view, "runout"), "main"),
 		...measuring("Rods & pistons", at(view, "rods"), "part"),
 		...measuring("Cam", at(view, "cam"), "part"),
 		...fits,
+	];
+	// What is asked of the engine is asked of what came; what is ordered is ordered for the engine as it stands.
+	if (view.stand_in) return [asking("Look", "look", unseen), ...measured, decide];
+	return [
+		asking("Intake", "intake"),
+		asking("Strip", "strip", at(view, "strip").filter(unread).length),
+		asking("Clean", "clean"),
+		asking("Look", "look", unseen),
+		...measured,
 		...(view.job.scope === "engine"
 			? [{ name: "Match", to: `${base}/match`, says: "which part goes where", open: false, beyond: false }]
 			: []),
-		{
-			name: "Decide",
-			to: `${base}/decide`,
-			says: view.said.length === 0 ? "needs limits" : count(unsigned.length, "set"),
-			open: unsigned.length > 0 || view.said.length === 0,
-			beyond: false,
-		},
+		decide,
 		...after(view, base),
 	];
 }

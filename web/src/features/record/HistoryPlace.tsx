@@ -34,11 +34,12 @@ function History({ view }: { view: JobView }) {
 	const about = search.get("kind") ?? "";
 	const kind = isKind(about) ? about : undefined;
 	const number = Number(search.get("number") ?? 0);
-	const moments = useQuery({ ...historyQuery(view.job.id, kind, number), placeholderData: (before) => before });
-	const parts = [...new Map(view.features.map((f) => [`${f.kind}/${f.number}`, f.title])).entries()];
+	const component = search.get("component") ?? "";
+	const moments = useQuery({ ...historyQuery(view.job.id, kind, number, component), placeholderData: (before) => before });
+	const parts = [...new Map(view.features.map((f) => [`${f.kind}/${f.number}/${f.component ?? ""}`, f.title])).entries()];
 	const choose = (part: string | null) => {
-		const [chosen, n] = (part ?? "").split("/");
-		setSearch(chosen ? { kind: chosen, number: n ?? "" } : {}, { replace: true });
+		const [chosen, n, tag] = (part ?? "").split("/");
+		setSearch(chosen ? { kind: chosen, number: n ?? "", ...(tag ? { component: tag } : {}) } : {}, { replace: true });
 	};
 	const list = moments.data ?? [];
 	return (
@@ -54,7 +55,7 @@ function History({ view }: { view: JobView }) {
 					label="Of"
 					className="no-print"
 					data={parts.map(([value, label]) => ({ value, label }))}
-					value={kind ? `${kind}/${number}` : null}
+					value={kind ? `${kind}/${number}/${component}` : null}
 					onChange={choose}
 					placeholder="the whole job"
 					searchable

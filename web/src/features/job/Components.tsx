@@ -1,0 +1,133 @@
+import { Button, Group, Modal, Stack, Textarea, Title } from "@mantine/core";
+import { useState } from "react";
+import { Link } from "react-router";
+import type { Component, JobView } from "../../api/client";
+import { newId } from "../../api/id";
+import { useRetire } from "../../api/queries";
+import { componentName, ORIGIN_WORD, who } from "../../api/words";
+
+/** What the job is made of, where there are two of a sort or one is retired: which is in the engine, which lies beside it. */
+export function Components({ view }: { view: JobView }) {
+	const [retiring, setRetiring] = useState<Component>();
+	const retire = useRetire(view.job.id);
+	const sorts = [...new Set(view.components.map((c) => c.of))].filter((of) => {
+		const all = view.components.filter((c) => c.of === of);
+		return all.length > 1 || all.some((c) => c.tag !== "" || c.retired);
+	});
+	if (sorts.length === 0) return null;
+	const shown = view.components.filter((c) => sorts.includes(c.of));
+	return (
+		<section className="panel" aria-label="Components">
+			<Title order={2} size="h4" mb="xs">
+				{view.stand_in ? `Only the ${view.stand_in.of} (${view.stand_in.tag}) is shown here` : "More than one of a sort"}
+			</Title>
+			<table className="readings">
+				<tbody>
+					{shown.map((c) => (
+						<tr key={c.id}>
+							<th scope="row">
+								{componentName(c)}
+								{c.stamp ? <span className="soft"> stamped {c.stamp}</span> : null}
+							</th>
+							<td className="soft">{ORIGIN_WORD[c.origin]}</td>
+							<td>
+								<Standing view={view} component={c} />
+							</td>
+							<td>
+								{view.job.closed_at ? null : c.retired ? (
+									<Button
+										variant="subtle"
+										size="compact-sm"
+										loading={retire.isPending}
+										onClick={() => retire.mutate({ component: c.id, id: newId(), retired: false })}
+									>
+										Take it back
+									</Button>
+								) : (
+									<Button
+										variant="subtle"
+										size="compact-sm"
+										onClick={() => setRetiring(c)}
+										aria-label={`Retire: ${componentName(c)}`}
+									>
+										Retire…
+									</Button>
+								)}
+							</td>
+						</tr>
+					))}
+				</tbody>
+			</table>
+			{retire.error && !retiring ? <p className="wrong">{retire.error.message}</p> : null}
+			{retiring ? <RetireDialog view={view} component={retiring} onClose={() => setRetiring(undefined)} /> : null}
+		</section>
+	);
+}
+
+function Standing({ view, component: c }: { view: JobView; component: Component }) {
+	if (c.retired) {
+		const instead = view.components.find((o) => o.id === c.retired?.for);
+		return (
+			<>
+				Retired by {who(c.retired.said_by, c.retired.from_file)}, {new Date(c.retired.said_at).toLocaleDateString()}
+				{instead ? `; in its place: ${componentName(instead)}` : ""}
+				{c.retired.reason ? `: “${c.retired.reason}”` : ""}
+			</>
+		);
+	}
+	const standing = view.components.find((o) => o.of === c.of && !o.retired)?.id === c.id;
+	const here = view.stand_in ? view.stand_in.of === c.of && view.stand_in.tag === c.tag : standing;
+	const words = standing ? "In the engine" : "Beside it, judged on its own";
+	if (here) return <b>{words}</b>;
+	const search = standing ? "" : `?${new URLSearchParams({ of: c.of, tag: c.tag })}`;
+	return (
+		<Link to={`/jobs/${view.job.id}${search}`} style={{ color: "var(--blue)" }}>
+			{words}
+		</Link>
+	);
+}
+
+interface RetireDialogProps {
+	view: JobView;
+	component: Component;
+	onClose: () => void;
+}
+
+/** Says why a component is not built in; where another of its sort is there, that one takes its place. */
+function RetireDialog({ view, component, onClose }: RetireDialogProps) {
+	const retire = useRetire(view.job.id);
+	const [reason, setReason] = useState("");
+	const instead = view.components.find((c) => c.of === component.of && c.id !== component.id && !c.retired);
+	const send = () =>
+		retire.mutate(
+			{ component: component.id, id: newId(), retired: true, reason, ...(instead ? { for: instead.id } : {}) },
+			{ onSuccess: onClose },
+		);
+	return (
+		<Modal opened onClose={onClose} title={`Retire: ${componentName(component)}`} closeButtonProps={{ "aria-label": "Close" }}>
+			<Stack>
+				<div>
+					Everything measured of it and decided for it stays on record and counts no more.{" "}
+					{instead ? `In its place: ${componentName(instead)}.` : "Nothing is there to take its place."}
+				</div>
+				<Textarea
+					label="Why"
+					autosize
+					minRows={2}
+					data-autofocus
+					value={reason}
+					onChange={(e) => setReason(e.currentTarget.value)}
+					error={retire.error?.message}
+				/>
+				<Group justify="flex-end">
+					<Button variant="default" onClick={onClose}>
+						Cancel
+					</Button>
+					<Button onClick={send} loading={retire.isPending} disabled={reason.trim() === ""}>
+						Retire it
+					</Button>
+				</Group>
+			</Stack>
+		</Modal>
+	);
+}
