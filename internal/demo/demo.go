@@ -18,6 +18,7 @@ import (
 	"ledge/internal/core/part"
 	"ledge/internal/exchange"
 	"ledge/internal/store"
+	"ledge/internal/words"
 )
 
 //go:embed jobs/*.json
@@ -55,7 +56,9 @@ func overrule(ctx context.Context, s *store.Store) error {
 		return err
 	}
 	in, _ := record.Inspection()
-	for _, set := range disposition.Evaluate(in).Sets {
+	result := disposition.Evaluate(in)
+	words.In(in.Unit).Result(&result)
+	for _, set := range result.Sets {
 		basis, err := json.Marshal(set)
 		if err != nil {
 			return err

@@ -12,6 +12,7 @@ import (
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/store"
+	"ledge/internal/words"
 )
 
 // openJobs is how many of a shop's jobs of all years are in the shop.
@@ -77,7 +78,9 @@ func decideAll(ctx context.Context, s *store.Store, id int64, d *store.Dump) err
 	}
 	in, _ := record.Inspection()
 	d.Tables["decisions"] = nil
-	for _, set := range disposition.Evaluate(in).Sets {
+	result := disposition.Evaluate(in)
+	words.In(in.Unit).Result(&result)
+	for _, set := range result.Sets {
 		if set.Action == disposition.Measure {
 			continue
 		}

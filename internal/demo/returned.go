@@ -14,6 +14,7 @@ import (
 	"ledge/internal/core/order"
 	"ledge/internal/core/unit"
 	"ledge/internal/store"
+	"ledge/internal/words"
 )
 
 // returnedJob is the job that shows what follows a decision.
@@ -28,6 +29,7 @@ func returned(ctx context.Context, s *store.Store, id int64, today time.Time) er
 	}
 	in, _ := record.Inspection()
 	result := disposition.Evaluate(in)
+	words.In(in.Unit).Result(&result)
 	var decided []order.Decided
 	for _, set := range result.Sets {
 		basis, err := json.Marshal(set)

@@ -11,6 +11,7 @@ import (
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/unit"
+	"ledge/internal/words"
 )
 
 // journalLimits are the limits of the common-practice example of eight readings.
@@ -59,7 +60,14 @@ func evaluateText(t testing.TB, doc string) (*inspection.Inspection, disposition
 	t.Helper()
 	in, err := Read(strings.NewReader(doc))
 	require.NoError(t, err)
-	return in, disposition.Evaluate(in)
+	return in, evaluated(in)
+}
+
+// evaluated is what is said of an inspection, with its sentences.
+func evaluated(in *inspection.Inspection) disposition.Result {
+	result := disposition.Evaluate(in)
+	words.In(in.Unit).Result(&result)
+	return result
 }
 
 // decision puts a set's decision into one line.

@@ -23,24 +23,24 @@ func TestPistonsPinsAndRings(t *testing.T) {
 	}
 	bore := strings.ReplaceAll(`{"kind": "cylinder", "number": 1, "stations": ["A", "B", "C"], "directions": [0, 90], "readings": [[X, X], [X, X], [X, X]]}`, "X", "3.512")
 	for _, tt := range []struct{ name, features, set, action, why string }{
-		{"sound skirt", piston("3.4970", ""), "pistons", "reuse", "nothing beyond"},
-		{"worn skirt", piston("3.4955", ""), "pistons", "replace", "Piston 1: wear 0.0025 is above"},
-		{"scuffed skirt", piston("3.4970", `"look": "scored",`), "pistons", "replace", "graded scored"},
+		{"sound skirt", piston("3.4970", ""), "pistons", "reuse", "all measured within limits"},
+		{"worn skirt", piston("3.4955", ""), "pistons", "replace", "Piston 1: wear 0.0025 in is above"},
+		{"scuffed skirt", piston("3.4970", `"look": "scored",`), "pistons", "replace", "graded “scored”"},
 		{"cracked", piston("3.4970", `"look": "cracked",`), "pistons", "replace", "cracked"},
-		{"worn groove", piston("3.4970", "") + `, {"kind": "ring_groove", "number": 1, "readings": [0.005]}`, "pistons", "replace", "largest 0.0050 is above"},
-		{"bored cylinder", bore + ", " + piston("3.4970", ""), "pistons", "replace", "bored 0.030 over"},
+		{"worn groove", piston("3.4970", "") + `, {"kind": "ring_groove", "number": 1, "readings": [0.005]}`, "pistons", "replace", "largest 0.0050 in is above"},
+		{"bored cylinder", bore + ", " + piston("3.4970", ""), "pistons", "replace", "bored 0.030 in over"},
 		{"half measured", piston("null", ""), "pistons", "measure", "missing"},
-		{"sound pin", pin("0.8750"), "pins", "reuse", "nothing beyond"},
+		{"sound pin", pin("0.8750"), "pins", "reuse", "all measured within limits"},
 		{"worn pin", pin("0.8740"), "pins", "replace", "Pin 1: wear"},
 		{"gaps right", `{"kind": "ring_gap", "number": 1, "readings": [0.016, 0.015, 0.014]}`, "rings", "reuse", "every end gap"},
-		{"tight", `{"kind": "ring_gap", "number": 1, "readings": [0.011, 0.015, 0.014]}`, "rings", "resize", "File 0.0060 off one end"},
+		{"tight", `{"kind": "ring_gap", "number": 1, "readings": [0.011, 0.015, 0.014]}`, "rings", "resize", "File 0.0060 in off one end"},
 		{"wide", `{"kind": "ring_gap", "number": 1, "readings": [0.011, 0.033, 0.014]}`, "rings", "replace", "no cure but the next ring size"},
 		{"of a bored cylinder", bore + `, {"kind": "ring_gap", "number": 1, "readings": [0.011, 0.015, 0.014]}`, "rings", "replace", "bring their rings"},
 	} {
 		in, err := Read(strings.NewReader(`{"format": "ledge.inspection/1", "unit": "in", "limits": {` + limits + `}, "features": [` + tt.features + `]}`))
 		require.NoError(t, err, tt.name)
 		found := false
-		for _, s := range disposition.Evaluate(in).Sets {
+		for _, s := range evaluated(in).Sets {
 			if string(s.Set) != tt.set {
 				continue
 			}
@@ -70,8 +70,8 @@ func TestDeckAndThrust(t *testing.T) {
 		{"bowed", "", deck("0.004"), "deck", "skim", "0.004", "0", "least that cleans"},
 		{"by indicator", "", `{"kind": "deck_heights", "rows": [[0, 0, 0], [0, -0.005, 0], [0, 0, 0]]}`, "deck", "skim", "0.005", "0", ""},
 		{"both banks, the worse decides", "", `{"kind": "deck", "number": 1, "lines": [{"line": "a", "gap": 0.004}]}, {"kind": "deck", "number": 2, "lines": [{"line": "a", "gap": 0.006}]}`, "deck", "skim", "0.006", "0", ""},
-		{"too far gone", "", deck("0.011"), "deck", "replace", "0", "0", "only 0.0100 may come off"},
-		{"pistons in the way", "", deck("0.004") + `, {"kind": "protrusion", "number": 1, "readings": [0.015, 0.017]}`, "deck", "replace", "0", "0", "would stand 0.0210 above"},
+		{"too far gone", "", deck("0.011"), "deck", "replace", "0", "0", "max. total stock removal is 0.0100 in"},
+		{"pistons in the way", "", deck("0.004") + `, {"kind": "protrusion", "number": 1, "readings": [0.015, 0.017]}`, "deck", "replace", "0", "0", "would stand 0.0210 in above"},
 		{"cracked", "", strings.Replace(deck("0.001"), `"kind": "deck"`, `"kind": "deck", "look": "cracked"`, 1), "deck", "replace", "0", "0", "cracked"},
 		{"too near to call", `"decision_rule": "guarded"`, deck("0.003"), "deck", "remeasure", "0", "0", "too close to its limit"},
 		{"float within", "", `{"kind": "end_float", "at_0": [0.005], "at_180": [0.005]}`, "thrust", "reuse", "0", "0", "within its range"},
@@ -84,7 +84,7 @@ func TestDeckAndThrust(t *testing.T) {
 		in, err := Read(strings.NewReader(`{"format": "ledge.inspection/1", "unit": "in", "policy": {` + tt.policy + `}, "limits": {` + limits + `}, "features": [` + tt.features + `]}`))
 		require.NoError(t, err, tt.name)
 		found := false
-		for _, s := range disposition.Evaluate(in).Sets {
+		for _, s := range evaluated(in).Sets {
 			if string(s.Set) != tt.set {
 				continue
 			}
@@ -100,20 +100,20 @@ func TestDeckAndThrust(t *testing.T) {
 	}
 	in, err := Read(strings.NewReader(`{"format": "ledge.inspection/1", "unit": "in", "features": [` + deck("0.004") + `, {"kind": "end_float", "at_0": [0.01]}]}`))
 	require.NoError(t, err)
-	assert.Empty(t, disposition.Evaluate(in).Sets, "without limits nothing is decided")
+	assert.Empty(t, evaluated(in).Sets, "without limits nothing is decided")
 }
 
 // What would settle an unsure verdict: more repeats while they help, then a finer gauge, then nothing ordinary.
 func TestWhatWouldSettleIt(t *testing.T) {
 	for _, tt := range []struct{ division, size, want string }{
-		{"0.0001", "2.2494", ""}, {"0.0005", "2.2484", "10 readings at each place"}, {"0.0005", "2.24855", "a gauge that reads 0.0001 would"},
-		{"0.0001", "2.24899", "no ordinary gauge settles it"}, {"0.0001", "2.249", "no ordinary gauge settles it"},
+		{"0.0001", "2.2494", ""}, {"0.0005", "2.2484", "10 readings at each place"}, {"0.0005", "2.24855", "a gauge that reads 0.0001 in would"},
+		{"0.0001", "2.24899", "no ordinary gauge tells"}, {"0.0001", "2.249", "no ordinary gauge tells"},
 	} {
 		in, err := Read(strings.NewReader(`{"format": "ledge.inspection/1", "unit": "in", "policy": {"decision_rule": "guarded"}, "limits": {"main_housing": {"new": {"min": 2.2400, "max": 2.2490}}},
 			"features": [{"kind": "main_housing", "number": 1, "gauge": {"kind": "bore_gauge", "division": ` + tt.division + `}, "stations": ["A"], "directions": [0, 90], "readings": [[` + tt.size + `, ` + tt.size + `]]}]}`))
 		require.NoError(t, err)
 		text := ""
-		for _, r := range disposition.Evaluate(in).Sets[0].Reasons {
+		for _, r := range evaluated(in).Sets[0].Reasons {
 			if strings.HasPrefix(r.Code, "unsure") {
 				text = r.Text
 			}
@@ -127,8 +127,8 @@ func TestWhatWouldSettleIt(t *testing.T) {
 	in, err := Read(strings.NewReader(`{"format": "ledge.inspection/1", "unit": "mm", "policy": {"decision_rule": "guarded"}, "limits": {"main_journal": {"new": {"min": 69.98, "max": 70}, "out_of_round_max": 0.012}},
 		"features": [{"kind": "main_journal", "number": 1, "gauge": {"kind": "micrometer", "division": 0.002}, "stations": ["A"], "directions": [0, 90], "readings": [[70, 69.99]]}]}`))
 	require.NoError(t, err)
-	settle := disposition.Evaluate(in).Sets[0].Reasons[0].Text
-	assert.Contains(t, settle, "6 readings at each place would settle it", "as the rule says: 2·√2·√((d/√12)² + (d/2)²/6) = 0.002")
+	settle := evaluated(in).Sets[0].Reasons[0].Text
+	assert.Contains(t, settle, "6 readings at each place would tell", "as the rule says: 2·√2·√((d/√12)² + (d/2)²/6) = 0.002")
 }
 
 // Measured, strip and predicted stand side by side; where they cannot all be true, that is said.
@@ -140,7 +140,7 @@ func TestClearancesThatDisagree(t *testing.T) {
 			{"kind": "strip", "number": 1, "of": "main_journal", "readings": [` + strip + `]}]}`))
 		require.NoError(t, err)
 		var said strings.Builder
-		for _, r := range disposition.Evaluate(in).Sets[0].Reasons {
+		for _, r := range evaluated(in).Sets[0].Reasons {
 			if r.Code == "clearance_disagrees" {
 				said.WriteString(r.Text)
 			}
@@ -148,7 +148,7 @@ func TestClearancesThatDisagree(t *testing.T) {
 		return said.String()
 	}
 	assert.Empty(t, text("2.2504", "0.0022"))
-	assert.Contains(t, text("2.2504", "0.0040"), "the measured clearance of 0.0020 to 0.0020 and the plastic strip's one of 0.0040 to 0.0040 disagree")
+	assert.Contains(t, text("2.2504", "0.0040"), "the measured clearance of 0.0020 in and the plastic-strip one of 0.0040 in disagree")
 	assert.Contains(t, text("2.2520", "0.0036"), "predicted")
 }
 
@@ -160,7 +160,7 @@ func TestDutyAddsToTheTarget(t *testing.T) {
 			{"kind": "main_journal", "number": 1, "look": "smooth", "stations": ["A", "B"], "directions": [0, 90], "readings": [[2.2484, 2.2484], [2.2484, 2.2484]]},
 			{"kind": "main_bearing", "number": 1, "fitted": {"step": 0.010, "shell": 0}, "stations": ["A"], "directions": [0, 90], "readings": [[2.2402, 2.2402]]}]}`))
 		require.NoError(t, err)
-		for _, o := range disposition.Evaluate(in).Sets[0].Options {
+		for _, o := range evaluated(in).Sets[0].Options {
 			if o.Action == disposition.Grind && o.Feasible {
 				return o.Sizes[0].Size.Format(in.Unit)
 			}

@@ -10,6 +10,7 @@ import (
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
+	"ledge/internal/words"
 )
 
 func finding(t *testing.T, features string) *inspection.Finding {
@@ -25,7 +26,7 @@ func finding(t *testing.T, features string) *inspection.Finding {
 func says(f *inspection.Finding, code string) string {
 	for _, n := range f.Notes {
 		if n.Code == code {
-			return n.Text
+			return words.In(unit.In).Say(n)
 		}
 	}
 	return ""
@@ -43,7 +44,7 @@ func TestEndFloat(t *testing.T) {
 	odd := finding(t, `{"kind": "end_float", "at_0": [0.004], "at_180": [0.008], "return": [0.002], "feeler": [0.009]}`)
 	assert.Contains(t, says(odd, "turned"), "suspect a bent crankshaft")
 	assert.Contains(t, says(odd, "feeler"), "dirt sits in the thrust face")
-	assert.Contains(t, says(odd, "return"), "within 0.0020 of zero")
+	assert.Contains(t, says(odd, "return"), "within 0.0020 in of zero")
 	assert.Contains(t, says(finding(t, `{"kind": "end_float", "at_0": [0.004, 0.007]}`), "spread"), "0.0030")
 }
 
@@ -77,8 +78,8 @@ func TestOtherLists(t *testing.T) {
 	assert.EqualValues(t, "within", bent.Check("twist").Verdict)
 	assert.Equal(t, 250*unit.Thou, *finding(t, `{"kind": "cam_lobe", "number": 1, "readings": [1.1, 1.35]}`).Largest)
 	shells := finding(t, `{"kind": "main_shell", "number": 1, "readings": [0.0940, 0.0952, 0.0950, 0.0950]}`)
-	assert.Contains(t, says(shells, "uneven_shell"), "upper shell is 0.0012 thicker")
-	assert.Contains(t, says(shells, "halves_differ"), "0.0946 and 0.0950")
+	assert.Contains(t, says(shells, "uneven_shell"), "upper shell is 0.0012 in thicker")
+	assert.Contains(t, says(shells, "halves_differ"), "0.0946 in and 0.0950 in")
 }
 
 // What the bench takes line by line becomes the file's list, and the way back gives the same lines.

@@ -133,7 +133,7 @@ func TestDoubt(t *testing.T) {
 	for _, tt := range tests {
 		doubt := in.Doubt(part.MainJournal, tt.number, part.AsFound, unit.MustParse(tt.size, unit.In))
 		if assert.Equal(t, tt.asked, doubt != nil, tt.size) && doubt != nil {
-			assert.Equal(t, tt.impossible, doubt.Impossible, "%s: %s", tt.size, doubt.Sentence)
+			assert.Equal(t, tt.impossible, doubt.Impossible, "%s: %s", tt.size, doubt.Why.Form)
 		}
 	}
 	in.Features = nil

@@ -11,6 +11,7 @@ import (
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
+	"ledge/internal/words"
 )
 
 // ResultFormat names the document that [WriteResult] writes.
@@ -31,35 +32,42 @@ type resultDoc struct {
 }
 
 type featureDoc struct {
-	Kind       part.Kind         `json:"kind"`
-	Number     int               `json:"number"`
-	State      string            `json:"state"`
-	Component  string            `json:"component,omitempty"`
-	Complete   bool              `json:"complete"`
-	Missing    []cellDoc         `json:"missing,omitempty"`
-	Look       inspection.Look   `json:"look,omitempty"`
-	Min        *decimal          `json:"min,omitempty"`
-	Max        *decimal          `json:"max,omitempty"`
-	Mean       *decimal          `json:"mean,omitempty"`
-	Taper      *decimal          `json:"taper,omitempty"`
-	OutOfRound *decimal          `json:"out_of_round,omitempty"`
-	Shape      string            `json:"shape,omitempty"`
-	Oval       *ovalDoc          `json:"oval,omitempty"`
-	SizeClass  *decimal          `json:"size_class,omitempty"`
-	Wear       *wearDoc          `json:"wear,omitempty"`
-	Ledge      *decimal          `json:"ledge,omitempty"`
-	TIR        *decimal          `json:"tir,omitempty"`
-	Throw      *decimal          `json:"throw,omitempty"`
-	Angle      *decimal          `json:"angle,omitempty"`
-	Ovality    *decimal          `json:"ovality,omitempty"`
-	At0        *decimal          `json:"at_0,omitempty"`
-	At180      *decimal          `json:"at_180,omitempty"`
-	Feeler     *decimal          `json:"feeler,omitempty"`
-	Spread     *decimal          `json:"spread,omitempty"`
-	Return     *decimal          `json:"return,omitempty"`
-	Largest    *decimal          `json:"largest,omitempty"`
-	Checks     []checkDoc        `json:"checks"`
-	Notes      []inspection.Note `json:"notes,omitempty"`
+	Kind       part.Kind       `json:"kind"`
+	Number     int             `json:"number"`
+	State      string          `json:"state"`
+	Component  string          `json:"component,omitempty"`
+	Complete   bool            `json:"complete"`
+	Missing    []cellDoc       `json:"missing,omitempty"`
+	Look       inspection.Look `json:"look,omitempty"`
+	Min        *decimal        `json:"min,omitempty"`
+	Max        *decimal        `json:"max,omitempty"`
+	Mean       *decimal        `json:"mean,omitempty"`
+	Taper      *decimal        `json:"taper,omitempty"`
+	OutOfRound *decimal        `json:"out_of_round,omitempty"`
+	Shape      string          `json:"shape,omitempty"`
+	Oval       *ovalDoc        `json:"oval,omitempty"`
+	SizeClass  *decimal        `json:"size_class,omitempty"`
+	Wear       *wearDoc        `json:"wear,omitempty"`
+	Ledge      *decimal        `json:"ledge,omitempty"`
+	TIR        *decimal        `json:"tir,omitempty"`
+	Throw      *decimal        `json:"throw,omitempty"`
+	Angle      *decimal        `json:"angle,omitempty"`
+	Ovality    *decimal        `json:"ovality,omitempty"`
+	At0        *decimal        `json:"at_0,omitempty"`
+	At180      *decimal        `json:"at_180,omitempty"`
+	Feeler     *decimal        `json:"feeler,omitempty"`
+	Spread     *decimal        `json:"spread,omitempty"`
+	Return     *decimal        `json:"return,omitempty"`
+	Largest    *decimal        `json:"largest,omitempty"`
+	Checks     []checkDoc      `json:"checks"`
+	Notes      []reasonDoc     `json:"notes,omitempty"`
+}
+
+// A reasonDoc is one thing said, with its sentence.
+type reasonDoc struct {
+	Code    string           `json:"code"`
+	Feature *disposition.Ref `json:"feature,omitempty"`
+	Text    string           `json:"text"`
 }
 
 type cellDoc struct {
@@ -110,31 +118,31 @@ type fitDoc struct {
 }
 
 type setDoc struct {
-	Set         part.Set             `json:"set"`
-	Component   string               `json:"component,omitempty"`
-	Action      disposition.Action   `json:"action"`
-	SizeClass   decimal              `json:"size_class"`
-	Step        decimal              `json:"step"`
-	Shell       decimal              `json:"shell"`
-	Method      disposition.Method   `json:"method,omitempty"`
-	Provisional bool                 `json:"provisional"`
-	Mixed       bool                 `json:"mixed"`
-	Checks      []checkDoc           `json:"checks,omitempty"`
-	Reasons     []disposition.Reason `json:"reasons"`
-	Options     []optionDoc          `json:"options"`
-	Ladder      []rungDoc            `json:"ladder,omitempty"`
-	Unmeasured  []disposition.Ref    `json:"unmeasured,omitempty"`
+	Set         part.Set           `json:"set"`
+	Component   string             `json:"component,omitempty"`
+	Action      disposition.Action `json:"action"`
+	SizeClass   decimal            `json:"size_class"`
+	Step        decimal            `json:"step"`
+	Shell       decimal            `json:"shell"`
+	Method      disposition.Method `json:"method,omitempty"`
+	Provisional bool               `json:"provisional"`
+	Mixed       bool               `json:"mixed"`
+	Checks      []checkDoc         `json:"checks,omitempty"`
+	Reasons     []reasonDoc        `json:"reasons"`
+	Options     []optionDoc        `json:"options"`
+	Ladder      []rungDoc          `json:"ladder,omitempty"`
+	Unmeasured  []disposition.Ref  `json:"unmeasured,omitempty"`
 }
 
 type optionDoc struct {
-	Action     disposition.Action   `json:"action"`
-	Step       decimal              `json:"step"`
-	Shell      decimal              `json:"shell"`
-	Method     disposition.Method   `json:"method,omitempty"`
-	Feasible   bool                 `json:"feasible"`
-	Reasons    []disposition.Reason `json:"reasons"`
-	Sizes      []sizeDoc            `json:"sizes,omitempty"`
-	Clearances []afterDoc           `json:"clearances,omitempty"`
+	Action     disposition.Action `json:"action"`
+	Step       decimal            `json:"step"`
+	Shell      decimal            `json:"shell"`
+	Method     disposition.Method `json:"method,omitempty"`
+	Feasible   bool               `json:"feasible"`
+	Reasons    []reasonDoc        `json:"reasons"`
+	Sizes      []sizeDoc          `json:"sizes,omitempty"`
+	Clearances []afterDoc         `json:"clearances,omitempty"`
 }
 
 type sizeDoc struct {
@@ -171,14 +179,19 @@ func WriteResult(w io.Writer, in *inspection.Inspection, result disposition.Resu
 	encoder := json.NewEncoder(w)
 	encoder.SetIndent("", "  ")
 	encoder.SetEscapeHTML(false)
-	if err := encoder.Encode(writer{in}.document(result)); err != nil {
+	if err := encoder.Encode(newWriter(in).document(result)); err != nil {
 		return fmt.Errorf("write %s: %w", ResultFormat, err)
 	}
 	return nil
 }
 
 // A writer turns exact lengths into decimals of the document's unit.
-type writer struct{ in *inspection.Inspection }
+type writer struct {
+	in    *inspection.Inspection
+	words words.Speaker
+}
+
+func newWriter(in *inspection.Inspection) writer { return writer{in, words.In(in.Unit)} }
 
 func (w writer) length(l unit.Length) decimal { return decimal(l.Format(w.in.Unit)) }
 
@@ -223,7 +236,10 @@ func (w writer) feature(f *inspection.Feature, found *inspection.Finding) featur
 		Min: w.pointer(found.Min), Max: w.pointer(found.Max), Mean: w.pointer(found.Mean),
 		Taper: w.pointer(found.Taper), OutOfRound: w.pointer(found.OutOfRound), Shape: string(found.Shape),
 		SizeClass: w.pointer(found.SizeClass), Largest: w.pointer(found.Largest), Ledge: w.pointer(found.Ledge),
-		Checks: each(found.Checks, w.check), Notes: found.Notes,
+		Checks: each(found.Checks, w.check),
+	}
+	for _, n := range found.Notes {
+		doc.Notes = append(doc.Notes, reasonDoc{Code: n.Code, Text: w.words.Say(n)}) // it stands in the feature that it is of
 	}
 	for _, cell := range found.Missing {
 		doc.Missing = append(doc.Missing, cellDoc{f.Stations[cell.Station], decimal(f.Directions[cell.Direction].Format())})
@@ -259,14 +275,14 @@ func (w writer) fit(f disposition.Fit) fitDoc {
 func (w writer) set(s disposition.Set) setDoc {
 	return setDoc{
 		Set: s.Set, Component: s.Component, Action: s.Action, SizeClass: w.length(s.SizeClass), Step: w.length(s.Step), Shell: w.length(s.Shell), Method: s.Method,
-		Provisional: s.Provisional, Mixed: s.Mixed, Checks: each(s.Checks, w.check), Reasons: s.Reasons,
+		Provisional: s.Provisional, Mixed: s.Mixed, Checks: each(s.Checks, w.check), Reasons: each(s.Reasons, w.reason),
 		Options: each(s.Options, w.option), Ladder: each(s.Ladder, w.rung), Unmeasured: s.Unmeasured,
 	}
 }
 
 func (w writer) option(o disposition.Option) optionDoc {
 	return optionDoc{
-		Action: o.Action, Step: w.length(o.Step), Shell: w.length(o.Shell), Method: o.Method, Feasible: o.Feasible, Reasons: o.Reasons,
+		Action: o.Action, Step: w.length(o.Step), Shell: w.length(o.Shell), Method: o.Method, Feasible: o.Feasible, Reasons: each(o.Reasons, w.reason),
 		Sizes: each(o.Sizes, func(s disposition.Size) sizeDoc {
 			return sizeDoc{s.Feature, w.length(s.Size), s.Kept, s.Sleeved, w.window(s.Window), w.window(s.Play)}
 		}),
@@ -274,6 +290,10 @@ func (w writer) option(o disposition.Option) optionDoc {
 			return afterDoc{a.Feature, w.clearance(a.Clearance), w.window(a.Window), w.length(a.Shell), a.Verdict, a.Rod}
 		}),
 	}
+}
+
+func (w writer) reason(r disposition.Reason) reasonDoc {
+	return reasonDoc{r.Code, r.Feature, w.words.Say(r)}
 }
 
 func (w writer) rung(r disposition.Rung) rungDoc {

@@ -59,7 +59,7 @@ func WriteInspection(out io.Writer, in *inspection.Inspection) error {
 }
 
 func writeInspection(out io.Writer, in *inspection.Inspection) error {
-	w := writer{in}
+	w := newWriter(in)
 	doc := inspectionDoc{Format: InspectionFormat, Unit: in.Unit, Job: map[string]string{}, Engine: in.Engine, Policy: w.policy(in.Policy),
 		Limits: w.limitsByKind(in.Limits), LimitsClose: w.limitsByKind(in.LimitsClose), Features: make([]map[string]any, len(in.Features))}
 	for _, d := range in.Decisions {

@@ -28,6 +28,7 @@ import (
 	"ledge/internal/demo"
 	"ledge/internal/exchange"
 	"ledge/internal/store"
+	"ledge/internal/words"
 )
 
 // filled is a file with the demo's jobs, made once for all tests.
@@ -194,6 +195,7 @@ func TestTheAPIEvaluatesAsTheFileDoes(t *testing.T) {
 		in, err := exchange.Read(bytes.NewReader(text))
 		require.NoError(t, err)
 		want := disposition.Evaluate(in)
+		words.In(in.Unit).Result(&want)
 		_, body, _ := call(t, "GET", fmt.Sprintf("%s/api/v1/jobs/%d", base, i+1), nil)
 		var view JobView
 		require.NoError(t, json.Unmarshal(body, &view))

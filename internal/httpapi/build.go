@@ -10,6 +10,7 @@ import (
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/part"
 	"ledge/internal/store"
+	"ledge/internal/words"
 )
 
 // BuildView is how the measured parts go together, and what somebody settled of it.
@@ -99,6 +100,7 @@ func (a resources) buildView(ctx context.Context, id int64) (BuildView, error) {
 		return BuildView{}, err
 	}
 	build := disposition.BuildOf(in, result)
+	words.In(in.Unit).Build(&build)
 	// What was settled of other components says nothing of these.
 	settled = slices.DeleteFunc(settled, func(s store.Settled) bool {
 		places, parts := matched(build, s.Kind, stands)

@@ -18,6 +18,7 @@ import (
 	"ledge/internal/core/unit"
 	"ledge/internal/exchange"
 	"ledge/internal/store"
+	"ledge/internal/words"
 )
 
 // ReadingsAnswer says what a CSV of readings holds for a job.
@@ -155,7 +156,7 @@ func place(record *store.Record, read []exchange.Row) (rows []store.Row, answer 
 			continue
 		case r.Size != nil:
 			if doubt := in.Doubt(r.Kind, r.Number, r.State, *r.Size); doubt != nil && doubt.Impossible {
-				add("%s", doubt.Sentence)
+				add("%s", words.In(record.Job.Unit).Say(doubt.Why))
 				continue
 			}
 		}

@@ -99,7 +99,7 @@ func TestTheLetterIsForItsReader(t *testing.T) {
 	}
 	var report SharedView
 	require.NoError(t, json.Unmarshal(text, &report))
-	size := regexp.MustCompile(`\d\.\d+( in)?`)
+	size := regexp.MustCompile(`\d\.\d+( in| to \d\.\d+ in)?`)
 	sizes := 0
 	for _, d := range report.Decisions {
 		for _, said := range append(d.Reasons, d.Way) {

@@ -17,6 +17,7 @@ import (
 	"ledge/internal/exchange"
 	"ledge/internal/report"
 	"ledge/internal/store"
+	"ledge/internal/words"
 )
 
 const xlsx = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
@@ -78,6 +79,7 @@ func (a resources) papers(api huma.API) {
 		if err != nil {
 			return nil, err
 		}
+		words.In(in.Unit).Result(&result)
 		var book bytes.Buffer
 		err = exchange.WriteXLSX(&book, in, result, rowsOf(&record), signedTable(view), orderTable(view))
 		return attach(xlsx, fileName(record.Job.Number)+".xlsx", book.Bytes()), err
@@ -198,13 +200,12 @@ func (a resources) reportOf(ctx context.Context, id int64) (report.Job, error) {
 	for _, set := range view.decided.Sets {
 		job.Decisions = append(job.Decisions, decisionOf(view, set))
 	}
-	lettered, err := disposition.Lettered(ctx, view.before)
-	if err != nil {
-		return report.Job{}, err
-	}
-	for i, set := range lettered.Sets {
+	for i, set := range view.decided.Sets {
 		d := job.Decisions[i]
-		d.Advice, d.Reasons = "", set.Letter(d.Way)
+		d.Advice, d.Reasons = "", nil
+		for _, r := range set.Letter(d.Way) {
+			d.Reasons = append(d.Reasons, r.Text)
+		}
 		job.Letter = append(job.Letter, d)
 	}
 	for _, o := range view.Orders.Issued {

@@ -10,6 +10,7 @@ import (
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/store"
+	"ledge/internal/words"
 )
 
 // ConditionBody says how the parts of a kind are held and how warm they are.
@@ -102,7 +103,7 @@ func (a resources) parts(api huma.API) {
 				return nil, a.fail(ctx, err)
 			}
 			if doubt := view.in.Doubt(b.Kind, b.Number, b.State, b.Size); doubt != nil {
-				return nil, refuse("size", doubt.Sentence)
+				return nil, refuse("size", words.In(view.Job.Unit).Say(doubt.Why))
 			}
 			return a.changedPart(ctx, in.ID, b.Kind.Row().Component, b.Component, a.store.AddUnworn(ctx, in.ID, b.Place, b.Reading, b.Size))
 		})

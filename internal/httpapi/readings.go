@@ -10,6 +10,7 @@ import (
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/store"
+	"ledge/internal/words"
 )
 
 // ReadingBody is one reading as taken at the bench. The client makes the id: sending it twice stores it once.
@@ -86,7 +87,8 @@ func (a resources) checkReading(ctx context.Context, job int64, b ReadingBody) e
 		if doubt.Impossible {
 			code = "impossible"
 		}
-		return problem(http.StatusUnprocessableEntity, doubt.Sentence, &huma.ErrorDetail{Location: "body.value", Message: doubt.Sentence, Value: fmt.Sprint(code)})
+		sentence := words.In(view.Job.Unit).Say(doubt.Why)
+		return problem(http.StatusUnprocessableEntity, sentence, &huma.ErrorDetail{Location: "body.value", Message: sentence, Value: fmt.Sprint(code)})
 	}
 	return nil
 }

@@ -20,6 +20,7 @@ import (
 	"ledge/internal/core/unit"
 	"ledge/internal/core/walk"
 	"ledge/internal/store"
+	"ledge/internal/words"
 )
 
 // JobView is a job with everything recorded of it and what Ledge says of that.
@@ -220,10 +221,13 @@ func viewOf(ctx context.Context, whole store.Record, stand store.StandIn) (v Job
 	if err != nil {
 		return JobView{}, err
 	}
+	spoken := words.In(in.Unit)
+	spoken.Result(&evaluation)
 	v = JobView{Job: record.Job, Components: record.Components, Features: make([]FeatureView, len(record.Features)), Decisions: record.Decisions, Gauges: record.Gauges,
 		Checks: record.Checks, Conditions: holding(record.Conditions), Walk: walkOf(whole), Photos: record.Photos,
 		Evaluation: evaluation, Shaft: record.Job.Shaft()}
 	if bend, ok := inspection.BendOf(in, v.Evaluation.Features); ok {
+		bend.Says.Text = spoken.Say(bend.Says)
 		v.Bend = &bend
 	}
 	count := map[part.Kind]int{}
@@ -280,6 +284,7 @@ func viewOf(ctx context.Context, whole store.Record, stand store.StandIn) (v Job
 		if v.decided, err = disposition.EvaluateWithin(ctx, before); err != nil {
 			return JobView{}, err
 		}
+		spoken.Result(&v.decided)
 		v.Before = v.decided.Sets
 	}
 	v = v.withSigned()

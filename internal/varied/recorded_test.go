@@ -2,7 +2,6 @@ package varied_test
 
 import (
 	"bytes"
-	"context"
 	"crypto/sha256"
 	"encoding/hex"
 	"encoding/json"
@@ -17,6 +16,7 @@ import (
 
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/inspection"
+	"ledge/internal/core/limit"
 	"ledge/internal/core/order"
 	"ledge/internal/core/part"
 	"ledge/internal/core/schedule"
@@ -24,6 +24,7 @@ import (
 	"ledge/internal/demo"
 	"ledge/internal/exchange"
 	"ledge/internal/varied"
+	"ledge/internal/words"
 )
 
 const (
@@ -39,12 +40,13 @@ func TestWhatIsSaidStays(t *testing.T) {
 		in, err := exchange.Read(bytes.NewReader(varied.Document(seed)))
 		require.NoError(t, err, "document %d", seed)
 		result := disposition.Evaluate(in)
+		words.In(in.Unit).Result(&result)
 		line := fmt.Sprint(seed)
 		for _, section := range []struct {
 			name string
 			of   any
 		}{
-			{"result", document(t, in, result)}, {"letters", letters(t, in)}, {"build", disposition.BuildOf(in, result)}, {"bend", bend(in, result)},
+			{"result", document(t, in, result)}, {"letters", letters(t, in)}, {"build", build(in, result)}, {"bend", bend(in, result)},
 			{"sheets", sheets(in, result)}, {"costs", costs(in, result)}, {"bench", bench(in, result)},
 		} {
 			text, raw := section.of.([]byte)
@@ -82,18 +84,30 @@ func document(t *testing.T, in *inspection.Inspection, result disposition.Result
 	return out.Bytes()
 }
 
+func build(in *inspection.Inspection, result disposition.Result) any {
+	b := disposition.BuildOf(in, result)
+	words.In(in.Unit).Build(&b)
+	return b
+}
+
 // letters are the reasons that a customer is told of each set.
 func letters(t *testing.T, in *inspection.Inspection) (all [][]string) {
-	result, err := disposition.Lettered(context.Background(), in)
-	require.NoError(t, err)
+	result := disposition.Evaluate(in)
 	for _, s := range result.Sets {
-		all = append(all, s.Letter(s.Way), s.Letter(disposition.Way{Action: disposition.Replace}))
+		for _, way := range []disposition.Way{s.Way, {Action: disposition.Replace}} {
+			var texts []string
+			for _, r := range s.Letter(way) {
+				texts = append(texts, words.In(in.Unit).Say(r))
+			}
+			all = append(all, texts)
+		}
 	}
 	return all
 }
 
 func bend(in *inspection.Inspection, result disposition.Result) any {
 	if b, ok := inspection.BendOf(in, result.Features); ok {
+		b.Says.Text = words.In(in.Unit).Say(b.Says)
 		return b
 	}
 	return nil
@@ -157,12 +171,14 @@ func bench(in *inspection.Inspection, result disposition.Result) any {
 		l.Expected, l.Known = in.Expect(f.Kind, f.Number, f.State)
 		for _, off := range []unit.Length{0, in.Unit.Pick(unit.Thou, 20*unit.Micrometre), in.Unit.Pick(30*unit.Thou, unit.Millimetre), -in.Unit.Pick(150*unit.Thou, 4*unit.Millimetre), unit.Inch} {
 			if d := in.Doubt(f.Kind, f.Number, f.State, l.Expected.Size+off); d != nil {
-				l.Doubts = append(l.Doubts, fmt.Sprint(d.Impossible, " ", d.Sentence))
+				l.Doubts = append(l.Doubts, fmt.Sprint(d.Impossible, " ", words.In(in.Unit).Say(d.Why)))
 			}
 		}
 		l.Standing = string(result.Features[i].Standing())
 		for _, c := range result.Features[i].Checks {
-			l.Settle = append(l.Settle, in.Settle(f, c))
+			if c.Verdict == limit.Unsure {
+				l.Settle = append(l.Settle, words.In(in.Unit).Say(in.Settle(f, c)))
+			}
 		}
 		lines = append(lines, l)
 	}

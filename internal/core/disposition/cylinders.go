@@ -6,6 +6,7 @@ import (
 	"ledge/internal/core/fit"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/part"
+	"ledge/internal/core/say"
 	"ledge/internal/core/unit"
 )
 
@@ -39,7 +40,7 @@ func (b *board) skirt(number int) (size unit.Length, u float64, ok bool) {
 	if piston == nil {
 		return 0, 0, false
 	}
-	ref := Ref{part.Cylinder, number}
+	ref := Ref{Kind: part.Cylinder, Number: number}
 	if _, bore := b.finding(ref.Kind, number); bore != nil {
 		if class, then := b.classThen(ref, f.State); then && class != bore.Class() {
 			return 0, 0, false // the piston of the bore as it was
@@ -112,7 +113,7 @@ func (b *board) cylinderOptions() {
 	}
 	b.offerSleeve()
 	b.offerSleeveOne()
-	b.offer(Option{Way: Way{Action: Replace}, Feasible: true, Reasons: []Reason{reason("replace", nil, "Another block, measured like this one before it is paid for.")}})
+	b.offer(Option{Way: Way{Action: Replace}, Feasible: true, Reasons: []Reason{say.New("replace").As("block")}})
 }
 
 // pistonsAfter are the clearances of the measured pistons, as found or, with sizes, at the ends of their windows.
@@ -143,11 +144,11 @@ func (b *board) bore(s unit.Length, members []member) Option {
 		case b.stays(m, s):
 			o.Sizes = append(o.Sizes, Size{Feature: m.ref, Size: *m.finding.Max, Kept: true})
 		case m.cracked():
-			refuse(reason("cracked", &m.ref, "%s is cracked.", m.ref.Name()))
+			refuse(say.Of("cracked", m.ref))
 		case rung == nil:
-			refuse(reason("no_new_range", &m.ref, "%s has no new range or no reading to work out a step.", m.ref.Name()))
+			refuse(say.Of("no_new_range", m.ref))
 		case !clears(m, s, rung.Cleans):
-			refuse(reason("not_clean", &m.ref, "%s would be %s and cleans up only at %s or above.", m.ref.Name(), b.show(rung.Middle+s), b.show(rung.Cleans)))
+			refuse(say.Of("not_clean", m.ref, say.Apart("size", rung.Middle+s, rung.Cleans), say.Apart("cleans", rung.Cleans, rung.Middle+s)).As("bore"))
 		default:
 			o.Sizes = append(o.Sizes, Size{Feature: m.ref, Size: rung.Middle + s})
 		}
@@ -220,12 +221,12 @@ func (b *board) offerSleeve() {
 	}
 	o := Option{Way: Way{Action: Sleeve}}
 	if len(needing) > 1 {
-		o.Reasons = []Reason{reason("sleeve_many", nil, "%d cylinders need a sleeve; only one alone is sleeved.", len(needing))}
+		o.Reasons = []Reason{say.New("sleeve_many", say.Count("count", len(needing)))}
 	} else if rest, ok := b.rest(needing[0].ref); ok {
 		o.Feasible, o.Step, o.Sizes = true, rest.Step, b.withSleeve(rest, needing[0])
-		o.Reasons = []Reason{reason("sleeve", &needing[0].ref, "%s alone is cracked or beyond the last oversize: a sleeve brings it back to the size of the others.", needing[0].ref.Name())}
+		o.Reasons = []Reason{say.Of("sleeve", needing[0].ref)}
 	} else {
-		o.Reasons = []Reason{reason("sleeve_rest", nil, "The other cylinders clean at no oversize together.")}
+		o.Reasons = []Reason{say.New("sleeve_rest")}
 	}
 	b.offer(o)
 }
@@ -242,7 +243,7 @@ func (b *board) offerSleeveOne() {
 	for _, m := range b.members {
 		if rest, ok := b.rest(m.ref); ok && rest.Step < b.set.Options[i].Step {
 			b.offer(Option{Way: Way{Action: Sleeve, Method: SleeveOne, Step: rest.Step}, Feasible: true, Sizes: b.withSleeve(rest, m), Reasons: []Reason{
-				reason("sleeve_one", &m.ref, "%s alone forces the larger step: with a sleeve in it the others %s.", m.ref.Name(), b.others(rest))}})
+				b.sleeveOne(m.ref, rest)}})
 		}
 	}
 }
@@ -256,12 +257,12 @@ func (b *board) withSleeve(rest Option, m member) []Size {
 	return append(slices.Clone(rest.Sizes), own)
 }
 
-// others says in words what the rest of the cylinders take.
-func (b *board) others(rest Option) string {
+// sleeveOne says what the rest of the cylinders take.
+func (b *board) sleeveOne(ref Ref, rest Option) Reason {
 	if rest.Action == Bore {
-		return "take " + b.step(rest.Step) + " over"
+		return say.Of("sleeve_one", ref, say.Step("step", rest.Step)).As("bore")
 	}
-	return "stay as they are"
+	return say.Of("sleeve_one", ref)
 }
 
 func (b *board) chooseCylinders() {
@@ -273,25 +274,24 @@ func (b *board) chooseCylinders() {
 	switch chosen.Action {
 	case Reuse, Hone:
 		if len(b.causes)+len(b.fitsOut) == 0 {
-			b.because("within", nil, "Cylinders: wear, taper, out-of-round and piston clearance are within their limits wherever there is one.")
+			b.because(say.New("within").As("cylinders"))
 		} else {
-			b.because("hone_to_size", nil, "Honed true, every piston still has its clearance.")
+			b.because(say.New("hone_to_size"))
 		}
 		b.set.Reasons = append(b.set.Reasons, chosen.Reasons...)
 		if b.set.Provisional {
-			b.because("provisional", nil, "Provisional: not every piston was measured. Measure the skirts before the bores are honed.")
+			b.because(say.New("provisional").As("pistons"))
 		}
 	case Bore:
 		if worst := b.worstBore(); worst != nil {
-			b.because("step", &worst.Feature, "%s decides the size: worn to %s, it cleans up at %s or above; %s over is the first step that gives every cylinder that.",
-				worst.Feature.Name(), b.show(worst.Largest), b.show(worst.Cleans), b.step(chosen.Step))
+			b.because(say.Of("step", worst.Feature, say.Length("worn", worst.Largest), say.Length("cleans", worst.Cleans), say.Step("step", chosen.Step)).As("bore"))
 		}
-		b.because("bore_sheet", nil, "Finish each cylinder to its own measured piston plus the target clearance.")
+		b.because(say.New("bore_sheet"))
 	default:
 		b.set.Reasons = append(b.set.Reasons, chosen.Reasons...)
 	}
 	if chosen.Action != Reuse && chosen.Action != Hone && len(b.cracked()) > 0 {
-		b.because("crack_test", nil, "A crack is only cleared by a crack test of a trained person, recorded here.")
+		b.because(say.New("crack_test"))
 	}
 }
 

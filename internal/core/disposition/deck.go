@@ -5,6 +5,7 @@ import (
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
+	"ledge/internal/core/say"
 	"ledge/internal/core/unit"
 )
 
@@ -20,7 +21,7 @@ func (e *evaluator) deck() {
 	for _, kind := range []part.Kind{part.Deck, part.DeckHeights} {
 		for _, i := range e.in.Members(kind) {
 			finding := &e.result.Features[i]
-			b.members = append(b.members, member{Ref{kind, max(1, e.in.Features[i].Number)}, &e.in.Features[i], finding, &limits, nil})
+			b.members = append(b.members, member{Ref{Kind: kind, Number: max(1, e.in.Features[i].Number)}, &e.in.Features[i], finding, &limits, nil})
 			if finding.Largest != nil {
 				deepest = max(deepest, *finding.Largest)
 			}
@@ -34,10 +35,10 @@ func (e *evaluator) deck() {
 	b.causes = append(b.causes, cracks...)
 	b.offer(Option{Way: Way{Action: Reuse}, Feasible: len(b.causes) == 0, Reasons: b.causes})
 	b.offer(b.skim(deepest, cracks))
-	b.offer(Option{Way: Way{Action: Replace}, Feasible: true, Reasons: []Reason{reason("replace", nil, "Another block, or a thicker gasket where the maker has one.")}})
+	b.offer(Option{Way: Way{Action: Replace}, Feasible: true, Reasons: []Reason{say.New("replace").As("deck")}})
 	if len(cracks) > 0 {
 		b.set.Action, b.set.Reasons = Replace, append(b.set.Reasons, cracks...)
-		b.because("crack_test", nil, "A crack is only cleared by a crack test of a trained person, recorded here.")
+		b.because(say.New("crack_test"))
 	} else if !b.early(beyond, unsure) {
 		for _, o := range b.set.Options {
 			if o.Feasible {
@@ -48,7 +49,7 @@ func (e *evaluator) deck() {
 		b.set.Reasons = append(b.set.Reasons, b.causes...)
 		switch b.set.Action {
 		case Reuse:
-			b.because("within", nil, "Deck: flat within %s.", b.show(*limits.Max))
+			b.because(say.New("within", say.Length("limit", *limits.Max)).As("deck"))
 		case Skim:
 			b.set.Reasons = append(b.set.Reasons, b.set.Options[1].Reasons...)
 		default:
@@ -61,11 +62,9 @@ func (e *evaluator) deck() {
 // skim takes the deepest gap off, where the allowed total and the pistons' height permit.
 func (b *board) skim(depth unit.Length, cracks []Reason) Option {
 	o := Option{Way: Way{Action: Skim, Step: depth}, Feasible: len(cracks) == 0 && depth > 0, Reasons: cracks}
-	refuse := func(code string, ref *Ref, format string, args ...any) {
-		o.Feasible, o.Reasons = false, append(o.Reasons, reason(code, ref, format, args...))
-	}
+	refuse := func(r Reason) { o.Feasible, o.Reasons = false, append(o.Reasons, r) }
 	if most := b.limits.SkimMax; most != nil && depth > *most {
-		refuse("skim_max", nil, "It takes %s to clean, and only %s may come off in all.", b.show(depth), b.show(*most))
+		refuse(say.New("skim_max", say.Apart("depth", depth, *most), say.Apart("limit", *most, depth)))
 	}
 	for _, i := range b.in.Members(part.Protrusion) {
 		f := &b.result.Features[i]
@@ -77,10 +76,10 @@ func (b *board) skim(depth unit.Length, cracks []Reason) Option {
 		if f.Max == nil || most == nil || *f.Max+depth <= *most {
 			continue
 		}
-		refuse("protrusion", &Ref{f.Kind, f.Number}, "Piston %d would stand %s above the deck, and %s is the most.", f.Number, b.show(*f.Max+depth), b.show(*most))
+		refuse(say.Of("protrusion", Ref{Kind: f.Kind, Number: f.Number}, say.Number("number", f.Number), say.Apart("height", *f.Max+depth, *most), say.Apart("limit", *most, *f.Max+depth)))
 	}
 	if o.Feasible {
-		o.Reasons = []Reason{reason("skim", nil, "Skim %s off, the least that cleans. Pistons then stand that much higher: choose the gasket grade by their protrusion, and mind the compression.", b.show(depth))}
+		o.Reasons = []Reason{say.New("skim", say.Length("depth", depth))}
 	}
 	return o
 }
@@ -94,25 +93,25 @@ func (e *evaluator) thrust() {
 	}
 	b := &board{evaluator: e, set: &Set{Set: part.Thrust, Reasons: []Reason{}, Options: []Option{}}, limits: limits}
 	for _, i := range members {
-		b.members = append(b.members, member{Ref{part.EndFloat, max(1, e.in.Features[i].Number)}, &e.in.Features[i], &e.result.Features[i], &limits, nil})
+		b.members = append(b.members, member{Ref{Kind: part.EndFloat, Number: max(1, e.in.Features[i].Number)}, &e.in.Features[i], &e.result.Features[i], &limits, nil})
 	}
 	beyond, unsure := b.judge()
 	b.offer(Option{Way: Way{Action: Reuse}, Feasible: len(b.causes) == 0, Reasons: b.causes})
 	finding := b.members[0].finding
 	for _, change := range b.thrustParts() {
-		o := Option{Way: Way{Action: Reuse, Shell: change}, Feasible: true, Reasons: []Reason{reason("thrust_parts", nil, "Thrust parts that take up %s bring the end float into its range.", b.show(-change))}}
+		o := Option{Way: Way{Action: Reuse, Shell: change}, Feasible: true, Reasons: []Reason{say.New("thrust_parts", say.Length("takes", -change))}}
 		if finding.Mean == nil || !b.floatFits(*finding.Mean+change) {
-			o.Feasible, o.Reasons = false, []Reason{reason("thrust_parts", nil, "With thrust parts that take up %s the end float would be outside its range.", b.show(-change))}
+			o.Feasible, o.Reasons = false, []Reason{say.New("thrust_parts", say.Length("takes", -change)).As("outside")}
 		}
 		b.offer(o)
 	}
-	b.offer(Option{Way: Way{Action: Replace}, Feasible: true, Reasons: []Reason{reason("thrust_repair", nil, "Weld and regrind the thrust faces, or another crankshaft.")}})
+	b.offer(Option{Way: Way{Action: Replace}, Feasible: true, Reasons: []Reason{say.New("thrust_repair")}})
 	switch {
 	case b.early(beyond, unsure):
 	case hasNote(finding, "turned"), hasNote(finding, "feeler"), finding.Check("end_float_low") != nil && finding.Check("end_float_low").Verdict == limit.Beyond:
 		b.set.Action = Remeasure
 		b.set.Reasons = append(b.set.Reasons, b.causes...)
-		b.because("thrust_clean", nil, "Clean the thrust faces and measure again; where it stays, look at the bend and at the thrust parts.")
+		b.because(say.New("thrust_clean"))
 	default:
 		for _, o := range b.set.Options {
 			if o.Feasible {
@@ -122,7 +121,7 @@ func (e *evaluator) thrust() {
 			}
 		}
 		if b.set.Action == Reuse && b.set.Shell == 0 {
-			b.because("within", nil, "End float is within its range.")
+			b.because(say.New("within").As("thrust"))
 		}
 	}
 	b.close()

@@ -2,13 +2,12 @@ package disposition
 
 import (
 	"context"
-	"fmt"
 	"strings"
 
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
-	"ledge/internal/core/unit"
+	"ledge/internal/core/say"
 )
 
 // Evaluate evaluates every feature and decides every set that has limits. It is the one evaluation
@@ -20,23 +19,18 @@ func Evaluate(in *inspection.Inspection) Result {
 
 // EvaluateWithin is Evaluate that ends early, with the context's error, where that ends.
 func EvaluateWithin(ctx context.Context, in *inspection.Inspection) (Result, error) {
-	return evaluate(ctx, in, false)
-}
-
-// Lettered is EvaluateWithin for a reader outside the shop: every figure in the reasons carries its unit.
-func Lettered(ctx context.Context, in *inspection.Inspection) (Result, error) {
-	return evaluate(ctx, in, true)
+	return evaluate(ctx, in)
 }
 
 // evaluate judges the main components, and each further one in the place of its like: its own features, fits and sets count.
-func evaluate(ctx context.Context, in *inspection.Inspection, named bool) (Result, error) {
+func evaluate(ctx context.Context, in *inspection.Inspection) (Result, error) {
 	builds := in.Builds()
 	if len(builds) == 1 {
-		return evaluateBuild(ctx, builds[0], named)
+		return evaluateBuild(ctx, builds[0])
 	}
 	all := Result{Features: make([]inspection.Finding, len(in.Features)), Fits: []Fit{}, Sets: []Set{}}
 	for _, b := range builds {
-		one, err := evaluateBuild(ctx, b, named)
+		one, err := evaluateBuild(ctx, b)
 		if err != nil {
 			return Result{}, err
 		}
@@ -60,8 +54,8 @@ func evaluate(ctx context.Context, in *inspection.Inspection, named bool) (Resul
 }
 
 // evaluateBuild judges one component of each sort; what is decided with one carries its tag.
-func evaluateBuild(ctx context.Context, b inspection.Build, named bool) (Result, error) {
-	result, err := judgeAll(ctx, b.Inspection, named)
+func evaluateBuild(ctx context.Context, b inspection.Build) (Result, error) {
+	result, err := judgeAll(ctx, b.Inspection)
 	if err != nil {
 		return Result{}, err
 	}
@@ -75,8 +69,8 @@ func evaluateBuild(ctx context.Context, b inspection.Build, named bool) (Result,
 	return result, nil
 }
 
-func judgeAll(ctx context.Context, in *inspection.Inspection, named bool) (Result, error) {
-	e := &evaluator{in: in, rule: in.Policy.DecisionRule, named: named}
+func judgeAll(ctx context.Context, in *inspection.Inspection) (Result, error) {
+	e := &evaluator{in: in, rule: in.Policy.DecisionRule}
 	findings, err := inspection.Evaluate(ctx, in)
 	if err != nil {
 		return Result{}, err
@@ -102,8 +96,6 @@ type evaluator struct {
 	in     *inspection.Inspection
 	rule   limit.Rule
 	result Result
-	// named writes the unit behind every figure.
-	named bool
 }
 
 // A member is one feature of a set in the state that decides.
@@ -148,12 +140,12 @@ func (e *evaluator) open(name part.Set, kind part.Kind) (b *board, ok bool) {
 	for _, i := range indices {
 		f := &e.in.Features[i]
 		own, _ := e.in.LimitsFor(kind, f.Number)
-		b.members = append(b.members, member{Ref{kind, f.Number}, f, &e.result.Features[i], &own, nil})
+		b.members = append(b.members, member{Ref{Kind: kind, Number: f.Number}, f, &e.result.Features[i], &own, nil})
 		measured[f.Number] = true
 	}
 	for number := 1; number <= e.expected(name, kind); number++ {
 		if !measured[number] {
-			b.set.Unmeasured = append(b.set.Unmeasured, Ref{kind, number})
+			b.set.Unmeasured = append(b.set.Unmeasured, Ref{Kind: kind, Number: number})
 		}
 	}
 	return b, known
@@ -184,58 +176,14 @@ func (b *board) classes() {
 	b.set.Step = b.set.SizeClass
 	if b.set.Mixed {
 		for _, m := range b.members {
-			b.cause("mixed_set", &m.ref, "%s is of class %s: the set is mixed.", m.ref.Name(), b.step(m.finding.Class()))
+			b.cause(say.Of("mixed_set", m.ref, say.Class("class", m.finding.Class())).As("part"))
 		}
 	}
 }
 
-func (b *board) show(l unit.Length) string {
-	if b.named {
-		return l.Show(b.in.Unit) + " " + string(b.in.Unit)
-	}
-	return l.Show(b.in.Unit)
-}
+func (b *board) because(r Reason) { b.set.Reasons = append(b.set.Reasons, r) }
 
-// apart shows a value and its limit so that they read differently where they are.
-func (b *board) apart(value, limited unit.Length) (string, string) {
-	x, y := unit.ShowApart(value, limited, b.in.Unit)
-	if b.named {
-		return x + " " + string(b.in.Unit), y + " " + string(b.in.Unit)
-	}
-	return x, y
-}
-
-// step writes a step as shops do: 0.020, 0.25.
-func (b *board) step(l unit.Length) string {
-	decimals := 3
-	if b.in.Unit == unit.MM {
-		decimals = 2
-	}
-	if short := l.Fixed(b.in.Unit, decimals); unit.MustParse(short, b.in.Unit) == l {
-		if b.named {
-			short += " " + string(b.in.Unit)
-		}
-		return short
-	}
-	return b.show(l)
-}
-
-func reason(code string, ref *Ref, format string, args ...any) Reason {
-	r := Reason{Code: code, Text: fmt.Sprintf(format, args...)}
-	if ref != nil {
-		own := *ref // a copy, so that callers' loop variables stay off the heap
-		r.Feature = &own
-	}
-	return r
-}
-
-func (b *board) because(code string, ref *Ref, format string, args ...any) {
-	b.set.Reasons = append(b.set.Reasons, reason(code, ref, format, args...))
-}
-
-func (b *board) cause(code string, ref *Ref, format string, args ...any) {
-	b.causes = append(b.causes, reason(code, ref, format, args...))
-}
+func (b *board) cause(r Reason) { b.causes = append(b.causes, r) }
 
 func (b *board) decide(o Option) {
 	b.set.Way = o.Way
@@ -260,11 +208,14 @@ func (b *board) close() {
 	for _, m := range b.members {
 		for _, c := range m.finding.Checks {
 			if c.Verdict == limit.NoLimit && (m.feature.Kind.Grid() || !strings.HasSuffix(c.Name, "_low")) {
-				b.because("no_limit", &m.ref, "%s: %s is %s and has no limit.", m.ref.Name(), words(c.Name), b.show(c.Value))
+				b.because(say.Of("no_limit", m.ref, say.Word("check", "check", c.Name), say.Length("value", c.Value)))
 			}
 		}
 		for _, n := range m.finding.Notes {
-			b.because(n.Code, &m.ref, "%s", n.Text)
+			if n.Feature == nil {
+				n.Feature = &m.ref
+			}
+			b.because(n)
 		}
 	}
 	b.result.Sets = append(b.result.Sets, *b.set)
@@ -275,7 +226,7 @@ func (b *board) cracked() []Reason {
 	var reasons []Reason
 	for _, m := range b.members {
 		if m.cracked() {
-			reasons = append(reasons, reason("cracked", &m.ref, "%s is cracked.", m.ref.Name()))
+			reasons = append(reasons, say.Of("cracked", m.ref))
 		}
 	}
 	return reasons
@@ -290,14 +241,13 @@ func (b *board) incomplete() []Reason {
 		}
 		switch left := len(m.finding.Missing); {
 		case left > 0:
-			reasons = append(reasons, reason("incomplete", &m.ref, "%s: %d of %d readings are missing.",
-				m.ref.Name(), left, len(m.feature.Stations)*len(m.feature.Directions)))
+			reasons = append(reasons, say.Of("incomplete", m.ref, say.Count("left", left), say.Number("of", len(m.feature.Stations)*len(m.feature.Directions))))
 		default:
-			reasons = append(reasons, reason("incomplete", &m.ref, "%s: too few readings to judge its form.", m.ref.Name()))
+			reasons = append(reasons, say.Of("incomplete", m.ref).As("form"))
 		}
 	}
 	for _, ref := range b.set.Unmeasured {
-		reasons = append(reasons, reason("unmeasured", &ref, "%s was not measured.", ref.Name()))
+		reasons = append(reasons, say.Of("unmeasured", ref))
 	}
 	return reasons
 }
@@ -305,66 +255,47 @@ func (b *board) incomplete() []Reason {
 // judge gathers the causes from the members' checks, their looks and the checks of the set; it returns
 // what is unsure. Clearance is left to the fits.
 func (b *board) judge() (beyond bool, unsure []Reason) {
-	weigh := func(ref *Ref, feature *inspection.Feature, name string, c limit.Check) {
-		switch c.Verdict {
-		case limit.Beyond:
-			beyond = true
-			relation, against := "above the limit of", c.Limit
-			if c.Value < *c.Limit {
-				relation = "below the limit of"
-			}
-			value, limited := b.apart(c.Value, *against)
-			b.cause(beyondCode+c.Name, ref, "%s: %s %s is %s %s%s.", name, words(c.Name), value, relation, limited, from(c.Source))
-		case limit.Unsure:
-			value, limited := b.apart(c.Value, *c.Limit)
-			r := reason("unsure_"+c.Name, ref, "%s: %s %s is too close to its limit of %s to call with this gauge (± %s); the chance that it is within is %d %%.",
-				name, words(c.Name), value, limited, b.show(c.U), int(100**c.Chance+0.5))
-			if feature != nil {
-				r.Text += " " + b.in.Settle(feature, c)
-			}
-			unsure, b.causes = append(unsure, r), append(b.causes, r)
+	weigh := func(ref *Ref, feature *inspection.Feature, c limit.Check) {
+		if c.Verdict != limit.Beyond && c.Verdict != limit.Unsure {
+			return
 		}
+		r := Reason{Feature: ref, Args: []say.Arg{say.Word("check", "check", c.Name), say.Apart("value", c.Value, *c.Limit), say.Apart("limit", *c.Limit, c.Value)}}
+		if ref == nil {
+			r = r.And(say.Word("part", "set", b.set.Set))
+		}
+		if c.Verdict == limit.Beyond {
+			beyond = true
+			r.Code, r.Form = beyondCode+c.Name, "above"
+			if c.Value < *c.Limit {
+				r.Form = "below"
+			}
+			if c.Source != "" {
+				r = r.And(say.Word("source", "source", c.Source))
+			}
+			b.cause(r)
+			return
+		}
+		r.Code = unsureCode + c.Name
+		r = r.And(say.Length("u", c.U), say.Number("chance", int(100**c.Chance+0.5)))
+		if feature != nil {
+			r = r.And(say.Then("then", b.in.Settle(feature, c)))
+		}
+		unsure, b.causes = append(unsure, r), append(b.causes, r)
 	}
 	for _, m := range b.members {
 		for _, c := range m.finding.Checks {
 			if c.Name != "clearance" {
-				weigh(&m.ref, m.feature, m.ref.Name(), c)
+				weigh(&m.ref, m.feature, c)
 			}
 		}
 		if m.finding.Look.WorseThan(inspection.Marked) {
-			b.cause("look", &m.ref, "%s is graded %s.", m.ref.Name(), lookWords[m.finding.Look])
+			b.cause(say.Of("look", m.ref, say.Word("look", "look", m.finding.Look)))
 		}
 	}
 	for _, c := range b.set.Checks {
-		weigh(nil, nil, b.set.Set.Row().Short, c)
+		weigh(nil, nil, c)
 	}
 	return beyond, unsure
-}
-
-// from is a source in brackets, or nothing.
-func from(s limit.Source) string {
-	if s == "" {
-		return ""
-	}
-	return " (" + s.Words() + ")"
-}
-
-var lookWords = map[inspection.Look]string{
-	inspection.Smooth: "smooth", inspection.Marked: "marked", inspection.Scored: "scored",
-	inspection.Heat: "heat marked", inspection.Cracked: "cracked",
-}
-
-var checkWords = map[string]string{
-	"size_low": "smallest size", "size_high": "largest size", "out_of_round": "out-of-round",
-	"bore_to_bore": "bore-to-bore difference", "end_float": "end float", "end_float_low": "least end float",
-	"ring_groove": "largest", "ring_groove_low": "smallest", "ring_gap": "widest", "ring_gap_low": "narrowest",
-}
-
-func words(name string) string {
-	if w := checkWords[name]; w != "" {
-		return w
-	}
-	return name
 }
 
 // early settles what comes before any other rule, in this order: measure what is missing, measure

@@ -1,14 +1,13 @@
 package disposition
 
 import (
-	"fmt"
-
 	"ledge/internal/core/fit"
 	"ledge/internal/core/form"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/instrument"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
+	"ledge/internal/core/say"
 	"ledge/internal/core/unit"
 )
 
@@ -174,15 +173,12 @@ func (b *board) disagreements(found []Fit, finding *inspection.Finding) {
 			if apart <= slack {
 				continue
 			}
-			finding.Notes = append(finding.Notes, inspection.Note{Code: "clearance_disagrees", Text: fmt.Sprintf(
-				"%s: the %s clearance of %s to %s and the %s one of %s to %s disagree by more than the gauges explain: a fault to find before either is believed.",
-				one.name(), basisWords[one.Basis], b.show(one.Clearance.Min), b.show(one.Clearance.Max),
-				basisWords[other.Basis], b.show(other.Clearance.Min), b.show(other.Clearance.Max))})
+			finding.Notes = append(finding.Notes, say.Of("clearance_disagrees", one.journal, one.joint(),
+				say.Word("basis", "basis", one.Basis), say.Range("clearance", one.Clearance.Min, one.Clearance.Max),
+				say.Word("other", "basis", other.Basis), say.Range("beside", other.Clearance.Min, other.Clearance.Max)))
 		}
 	}
 }
-
-var basisWords = map[Basis]string{BasisMeasured: "measured", BasisStrip: "plastic strip's", BasisPredicted: "predicted"}
 
 func (e *evaluator) verdict(c fit.Clearance, window *limit.Range, u float64) limit.Verdict {
 	if window == nil {

@@ -5,6 +5,7 @@ import (
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
+	"ledge/internal/core/say"
 	"ledge/internal/core/unit"
 )
 
@@ -23,8 +24,7 @@ func (b *board) offerGrinds() {
 			if straight := b.grind(s, true); straight.Feasible {
 				straightened = true
 				straight.Method = Straighten
-				straight.Reasons = append(straight.Reasons, reason("straighten", nil,
-					"Straightened first, the set would clean at %s; runout must then be measured again. Straightening can crack a shaft: crack test after it.", b.step(s)))
+				straight.Reasons = append(straight.Reasons, say.New("straighten", say.Step("step", s)))
 				b.offer(straight)
 			}
 		}
@@ -81,7 +81,7 @@ func (b *board) grind(s unit.Length, straightened bool) Option {
 		}
 		rung := b.rung(m.ref)
 		if rung == nil {
-			refuse(reason("no_new_range", &m.ref, "%s has no new range or no reading to work out a step.", m.ref.Name()))
+			refuse(say.Of("no_new_range", m.ref))
 			continue
 		}
 		cleans := rung.Cleans
@@ -90,7 +90,7 @@ func (b *board) grind(s unit.Length, straightened bool) Option {
 		}
 		// Twice both sides, so that the middle of an odd range stays exact.
 		if m.limits.New.Min+m.limits.New.Max-2*s > 2*cleans {
-			refuse(reason("not_clean", &m.ref, "%s would be %s and cleans up only at %s or below.", m.ref.Name(), b.show(rung.Middle-s), b.show(cleans)))
+			refuse(say.Of("not_clean", m.ref, say.Apart("size", rung.Middle-s, cleans), say.Apart("cleans", cleans, rung.Middle-s)))
 			continue
 		}
 		o.Sizes = append(o.Sizes, Size{Feature: m.ref, Size: rung.Middle - s})
@@ -100,8 +100,7 @@ func (b *board) grind(s unit.Length, straightened bool) Option {
 		for _, size := range o.Sizes {
 			rung := b.rung(size.Feature)
 			if cleans := rung.Cleans; !straightened && !size.Kept && size.Size > cleans && size.Size > rung.Middle-s {
-				refuse(reason("ordered_size", &size.Feature, "%s: its bearing asks for %s, which does not clean up (%s or below).",
-					size.Feature.Name(), b.show(size.Size), b.show(cleans)))
+				refuse(say.Of("ordered_size", size.Feature, say.Apart("size", size.Size, cleans), say.Apart("cleans", cleans, size.Size)))
 			}
 		}
 	}
@@ -190,18 +189,14 @@ func (b *board) explainGrind(chosen Option) {
 			worst = r
 		}
 	}
-	text := "%s decides the size: worn to %s"
-	args := []any{worst.Feature.Name(), b.show(worst.Smallest)}
+	step := say.Of("step", worst.Feature, say.Length("worn", worst.Smallest), say.Length("stock", worst.Allowance), say.Length("cleans", worst.Cleans), say.Step("step", chosen.Step))
 	if worst.Bend > 0 {
-		text += ", bent by %s across"
-		args = append(args, b.show(worst.Bend))
+		step = step.And(say.Length("bend", worst.Bend)).As("bent")
 	}
-	text += ", with %s to clean up it needs %s or below; %s under is the first step that gives every journal that."
-	args = append(args, b.show(worst.Allowance), b.show(worst.Cleans), b.step(chosen.Step))
-	b.because("step", &worst.Feature, text, args...)
-	caution := "Fillet radii, the depth of hardening and the maker's smallest permitted size decide over this step."
+	b.because(step)
+	caution := say.New("caution_grind")
 	if b.set.Set == part.CamJournals {
-		caution = "Keep the wheel off the lobes; the maker's data say whether undersize bushes exist and how deep the hardening goes."
+		caution = caution.As("camshaft")
 	}
-	b.because("caution_grind", nil, "%s", caution)
+	b.because(caution)
 }

@@ -7,6 +7,7 @@ import (
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
+	"ledge/internal/core/say"
 	"ledge/internal/core/unit"
 )
 
@@ -18,17 +19,17 @@ func (b *board) hone() Option {
 	// Sound bores are honed whatever is known of the pistons; others only to what their pistons need.
 	toSize := len(b.causes) > 0
 	if b.set.Mixed {
-		refuse(reason("mixed_set", nil, "The set is mixed."))
+		refuse(say.New("mixed_set"))
 	}
 	for _, m := range b.members {
 		switch {
 		case m.cracked():
-			refuse(reason("cracked", &m.ref, "%s is cracked.", m.ref.Name()))
+			refuse(say.Of("cracked", m.ref))
 		case m.finding.Look.WorseThan(inspection.Marked):
-			refuse(reason("look", &m.ref, "%s is graded %s.", m.ref.Name(), lookWords[m.finding.Look]))
+			refuse(say.Of("look", m.ref, say.Word("look", "look", m.finding.Look)))
 		case !m.finding.Measured():
 		case toSize && (m.fit() == nil || m.fit().Window == nil):
-			refuse(reason("no_piston", &m.ref, "%s: its piston was not measured, or has no clearance limit.", m.ref.Name()))
+			refuse(say.Of("no_piston", m.ref))
 		default:
 			size, remark := b.honeWindow(m)
 			if remark != nil {
@@ -83,7 +84,7 @@ func (b *board) honeWindow(m member) (size Size, remark *Reason) {
 	if m.fit() != nil && m.fit().Window != nil {
 		skirt := *m.finding.Max - m.fit().Clearance.Max
 		if m.fit().Clearance.Min < 0 {
-			r := reason("interference", &m.ref, "%s: its piston measures %s, larger than the bore. That is no hone: look for a mixed-up or swollen piston, or bore.", m.ref.Name(), b.show(skirt))
+			r := say.Of("interference", m.ref, say.Length("skirt", skirt))
 			return size, &r
 		}
 		least, most, service := m.fit().Window.Min, m.fit().Window.Max, m.fit().Window.Max
@@ -94,18 +95,17 @@ func (b *board) honeWindow(m member) (size Size, remark *Reason) {
 			most = min(most, c.Target.Max)
 		}
 		if need := skirt + least; need > high {
-			r := reason("hone_tight", &m.ref, "%s must grow to %s to give its piston %s; a hone reaches %s.", m.ref.Name(), b.show(need), b.show(least), b.show(high))
+			r := say.Of("hone_tight", m.ref, say.Apart("need", need, high), say.Length("clearance", least), say.Apart("reach", high, need))
 			return size, &r
 		}
 		low = max(low, skirt+least)
 		if skirt+service < low {
-			r := reason("hone_out", &m.ref, "%s honed true would give its piston %s; %s is the limit.", m.ref.Name(), b.show(low-skirt), b.show(service))
+			r := say.Of("hone_out", m.ref, say.Apart("clearance", low-skirt, service), say.Apart("limit", service, low-skirt))
 			return size, &r
 		}
 		// Nobody can hit less than a division.
 		if skirt+most-low < b.in.Unit.Pick(unit.Tenth, unit.Micrometre) && service > most {
-			r := reason("hone_service", &m.ref, "%s cannot be honed true within the new clearance of %s: it uses up to the service limit of %s.",
-				m.ref.Name(), b.show(most), b.show(service))
+			r := say.Of("hone_service", m.ref, say.Apart("new", most, service), say.Apart("limit", service, most))
 			remark, most = &r, service
 		}
 		high = min(high, skirt+most)
@@ -117,11 +117,11 @@ func (b *board) honeWindow(m member) (size Size, remark *Reason) {
 		size.Play = &limit.Range{Min: least, Max: most}
 	}
 	if low > high {
-		r := reason("hone_worn", &m.ref, "%s is %s: honing it true would take it past %s, the most wear allowed.", m.ref.Name(), b.show(low), b.show(high))
+		r := say.Of("hone_worn", m.ref, say.Apart("size", low, high), say.Apart("limit", high, low))
 		return size, &r
 	}
 	if high-low < b.in.Unit.Pick(unit.Tenth, unit.Micrometre) {
-		r := reason("hone_narrow", &m.ref, "%s: nothing is left to hone between %s, where it is true, and its limit. Bore it, or accept what comes.", m.ref.Name(), b.show(low))
+		r := say.Of("hone_narrow", m.ref, say.Length("true", low))
 		remark = &r
 	}
 	size.Size, size.Window = middle, &limit.Range{Min: low, Max: high}

@@ -5,6 +5,7 @@ import (
 
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/part"
+	"ledge/internal/core/say"
 	"ledge/internal/core/unit"
 )
 
@@ -25,22 +26,17 @@ func (e *evaluator) housings(name part.Set, kind part.Kind, machine Action) {
 	b.causes = append(b.causes, cracks...)
 	b.offer(Option{Way: Way{Action: Reuse, Step: b.set.SizeClass}, Feasible: len(b.causes) == 0, Reasons: slices.Clone(b.causes)})
 	b.offer(b.machining(kind, machine))
-	what := "block"
-	if kind == part.RodHousing {
-		what = "rod"
-	}
-	b.offer(Option{Way: Way{Action: Replace}, Feasible: true, Reasons: []Reason{reason("replace", nil,
-		"Another %s, or shells with an oversize outside where they exist.", what)}})
+	b.offer(Option{Way: Way{Action: Replace}, Feasible: true, Reasons: []Reason{say.New("replace").As(string(name))}})
 	if len(cracks) > 0 {
 		b.set.Action, b.set.Step, b.set.Reasons = Replace, 0, append(b.set.Reasons, cracks...)
-		b.because("crack_test", nil, "A crack is only cleared by a crack test of a trained person, recorded here.")
+		b.because(say.New("crack_test"))
 	} else if !b.early(beyond, unsure) {
 		chosen := b.set.Options[slices.IndexFunc(b.set.Options, func(o Option) bool { return o.Feasible })]
 		b.decide(chosen)
 		b.set.Reasons = append(b.set.Reasons, b.causes...)
 		switch chosen.Action {
 		case Reuse:
-			b.because("within", nil, "%s: size, taper, out-of-round and steps are within their limits wherever there is one.", name.Row().Short)
+			b.because(say.New("within", say.Word("set", "set", name)).As("housings"))
 		case Replace:
 			b.set.Reasons = append(b.set.Reasons, b.set.Options[1].Reasons...)
 		default:
@@ -84,11 +80,9 @@ func (b *board) alignments() []int {
 // machining works out whether cutting the caps and honing can restore the set.
 func (b *board) machining(kind part.Kind, action Action) Option {
 	o := Option{Way: Way{Action: action, Step: b.set.SizeClass}, Feasible: true}
-	refuse := func(code string, ref *Ref, format string, args ...any) {
-		o.Feasible, o.Reasons = false, append(o.Reasons, reason(code, ref, format, args...))
-	}
+	refuse := func(r Reason) { o.Feasible, o.Reasons = false, append(o.Reasons, r) }
 	for _, crack := range b.cracked() {
-		refuse(crack.Code, crack.Feature, "%s", crack.Text)
+		refuse(crack)
 	}
 	extra := unit.Length(0)
 	if kind == part.MainHousing {
@@ -96,7 +90,7 @@ func (b *board) machining(kind part.Kind, action Action) Option {
 			f := &b.in.Features[i]
 			extra = max(extra, 2*b.in.VerticalMisalignment(f))
 			if limit := b.limits.AlignmentMax; limit != nil && b.in.SidewaysZone(f) > *limit {
-				refuse("sideways", nil, "The tunnel is out of line sideways by %s: that needs line boring.", b.show(b.in.SidewaysZone(f)))
+				refuse(say.New("sideways", say.Length("by", b.in.SidewaysZone(f))))
 			}
 		}
 	}
@@ -106,7 +100,7 @@ func (b *board) machining(kind part.Kind, action Action) Option {
 			continue
 		}
 		if m.limits.New == nil {
-			refuse("no_new_range", &m.ref, "%s has no new range to hone to.", m.ref.Name())
+			refuse(say.Of("no_new_range", m.ref).As("hone"))
 			continue
 		}
 		round := m.limits.New.Max
@@ -114,24 +108,24 @@ func (b *board) machining(kind part.Kind, action Action) Option {
 			round += *m.limits.OutOfRoundMax
 		}
 		if wide := WidthAcross(m.finding); wide > round {
-			refuse("across", &m.ref, "%s is %s across the parting line; cutting the caps cannot close more than %s.", m.ref.Name(), b.show(wide), b.show(round))
+			refuse(say.Of("across", m.ref, say.Apart("width", wide, round), say.Apart("most", round, wide)))
 		}
 		if step := m.finding.Step; step != nil && step.Height > b.in.Policy.StepLimit {
-			refuse("step", &m.ref, "%s has a step of %s, which honing does not take out.", m.ref.Name(), b.show(step.Height))
+			refuse(say.Of("step", m.ref, say.Length("height", step.Height)).As("housing"))
 		}
 		cut := max(*m.finding.Max-m.limits.New.Max, 0) + b.in.Policy.LineHoneStock + extra
 		deepest = max(deepest, cut)
 		if cut > b.in.Policy.CapCutMax {
-			refuse("cap_cut", &m.ref, "%s would need its cap cut by %s; %s is the most.", m.ref.Name(), b.show(cut), b.show(b.in.Policy.CapCutMax))
+			refuse(say.Of("cap_cut", m.ref, say.Apart("cut", cut, b.in.Policy.CapCutMax), say.Apart("limit", b.in.Policy.CapCutMax, cut)).As("limit"))
 		}
 		o.Sizes = append(o.Sizes, Size{Feature: m.ref, Size: m.limits.New.Max})
 	}
 	if o.Feasible {
-		effect := "raises the shaft by about %s: timing gear and deck height move with it"
+		effect := say.New("cap_cut", say.Length("cut", deepest), say.Length("by", unit.DivHalfEven(deepest, 2)))
 		if kind == part.RodHousing {
-			effect = "shortens the rods by about %s: the pistons stand lower"
+			effect = effect.As("rods")
 		}
-		o.Reasons = append(o.Reasons, reason("cap_cut", nil, "Caps cut by up to %s, which "+effect+".", b.show(deepest), b.show(unit.DivHalfEven(deepest, 2))))
+		o.Reasons = append(o.Reasons, effect)
 	}
 	return o
 }

@@ -8,6 +8,7 @@ import (
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
+	"ledge/internal/core/say"
 	"ledge/internal/core/unit"
 )
 
@@ -30,7 +31,7 @@ func (e *evaluator) journals(name part.Set, kind part.Kind) {
 	b.options(kind)
 	if len(cracks) > 0 {
 		b.set.Action, b.set.Step, b.set.Reasons = Replace, 0, append(b.set.Reasons, cracks...)
-		b.because("crack_test", nil, "A crack is only cleared by a crack test of a trained person, recorded here.")
+		b.because(say.New("crack_test"))
 	} else if !b.early(beyond, unsure) {
 		b.chooseFirst()
 	}
@@ -44,9 +45,9 @@ func (b *board) judgeFits(beyond *bool, unsure *[]Reason) {
 		switch f.Verdict {
 		case limit.Beyond:
 			*beyond = true
-			b.fitsOut = append(b.fitsOut, b.fitReason("fit_out", f, f.Clearance, "outside"))
+			b.fitsOut = append(b.fitsOut, b.fitReason("fit_out", f, f.Clearance))
 		case limit.Unsure:
-			*unsure = append(*unsure, b.fitReason("fit_unsure", f, f.Clearance, "too close to the edge of"))
+			*unsure = append(*unsure, b.fitReason("fit_unsure", f, f.Clearance))
 		}
 	}
 }
@@ -59,9 +60,9 @@ func (b *board) used() (fits []*Fit) {
 	return fits
 }
 
-func (b *board) fitReason(code string, f *Fit, c fit.Clearance, relation string) Reason {
-	return reason(code, &f.journal, "%s: %s clearance %s to %s is %s its window of %s to %s.", f.name(), f.Basis,
-		b.show(c.Min), b.show(c.Max), relation, b.show(f.Window.Min), b.show(f.Window.Max))
+func (b *board) fitReason(code string, f *Fit, c fit.Clearance) Reason {
+	return say.Of(code, f.journal, f.joint(), say.Word("basis", "basis", f.Basis),
+		say.Range("clearance", c.Min, c.Max).Against(f.Window.Min, f.Window.Max), say.Range("window", f.Window.Min, f.Window.Max).Against(c.Min, c.Max))
 }
 
 // climb builds the ladder: the size at which each journal cleans up.
@@ -97,7 +98,7 @@ func (b *board) climb() {
 func (b *board) options(kind part.Kind) {
 	causes := b.causes
 	if b.in.Policy.Grind == inspection.GrindAlways {
-		causes = append(slices.Clone(causes), reason("policy_grind", nil, "The policy is to grind on every rebuild."))
+		causes = append(slices.Clone(causes), say.New("policy_grind"))
 	}
 	asIs := Reuse
 	worst := inspection.Smooth
@@ -131,9 +132,9 @@ func (b *board) options(kind part.Kind) {
 		b.offerMixedShells(asIs, causes)
 	}
 	b.offerGrinds()
-	b.offer(Option{Way: Way{Action: Replace}, Feasible: true, Reasons: []Reason{reason("replace", nil, "Another %s, measured like this one before it goes in.", b.set.Set.Row().Replaced)}})
+	b.offer(Option{Way: Way{Action: Replace}, Feasible: true, Reasons: []Reason{say.New("replace").As(string(b.set.Set))}})
 	b.offer(Option{Way: Way{Action: Replace, Method: BuildUp}, Feasible: len(b.cracked()) == 0, Reasons: []Reason{
-		reason("build_up", nil, "Welding or spraying and grinding back is possible for some shafts; it is listed, never recommended.")}})
+		say.New("build_up")}})
 }
 
 // fittedShell is the shell that all fits were read with, and whether they agree.
@@ -169,7 +170,7 @@ func (b *board) offerShell(way Way, shell *fit.Shell, causes []Reason) {
 		o.Clearances = append(o.Clearances, after)
 		if after.Verdict == limit.Beyond || after.Verdict == limit.Unsure {
 			o.Feasible = false
-			o.Reasons = append(o.Reasons, b.fitReason("fit_out", f, after.Clearance, "then outside"))
+			o.Reasons = append(o.Reasons, b.fitReason("fit_out", f, after.Clearance).As("then"))
 		}
 	}
 	b.offer(o)
@@ -202,7 +203,7 @@ func (b *board) offerMixedShells(action Action, causes []Reason) {
 		}
 		if !served {
 			o.Feasible = false
-			o.Reasons = append(o.Reasons, reason("no_shell", &f.journal, "No shell brings %s into its window.", f.name()))
+			o.Reasons = append(o.Reasons, say.Of("no_shell", f.journal, f.joint()))
 		}
 	}
 	b.offer(o)
@@ -241,47 +242,44 @@ func (b *board) onPrediction(chosen Option) bool {
 }
 
 func (b *board) explainKeep(chosen Option) {
-	judged := "wear, taper and out-of-round"
+	judged := []string{"wear", "taper", "out_of_round"}
 	if b.set.Set == part.MainJournals {
-		judged = "wear, taper, out-of-round and runout"
+		judged = append(judged, "runout")
 	}
-	b.because("within", nil, "%s: %s are within their limits wherever there is one.", b.set.Set.Row().Short, judged)
+	b.because(say.New("within", say.Word("set", "set", b.set.Set), say.Words("checks", "check", judged...)))
 	if chosen.Action == Polish {
 		if i := slices.IndexFunc(b.members, func(m member) bool { return m.finding.Look == inspection.Marked }); i >= 0 {
-			b.because("marked", &b.members[i].ref, "%s is marked: a polish takes about %s.", b.members[i].ref.Name(), b.show(b.in.Policy.PolishStock))
+			b.because(say.Of("marked", b.members[i].ref, say.Length("stock", b.in.Policy.PolishStock)))
 		} else {
-			b.because("tight", nil, "A polish of about %s opens the tight fits.", b.show(b.in.Policy.PolishStock))
+			b.because(say.New("tight", say.Length("stock", b.in.Policy.PolishStock)))
 		}
-		b.because("caution_polish", nil, "Measure between passes and stop at the number. No cloth or strip wrapped by hand round a shaft that turns under power.")
+		b.because(say.New("caution_polish"))
 	}
 	if len(b.fitsOut) > 0 && (chosen.Shell != 0 || chosen.Method == MixedShell) {
-		b.because("shell", nil, "Shells that change the clearance by %s bring every journal into its window: that saves a regrind.", b.signed(chosen.Shell))
+		shell := say.New("shell", say.Change("shell", chosen.Shell))
+		if chosen.Method == MixedShell {
+			shell = shell.As("mixed")
+		}
+		b.because(shell)
 	}
-}
-
-func (b *board) signed(l unit.Length) string {
-	if l > 0 {
-		return "+" + b.show(l)
-	}
-	return b.show(l)
 }
 
 func (b *board) explainReplace() {
 	if b.limits.New == nil {
-		b.because("no_new_range", nil, "Without a new range no grinding step can be worked out.")
+		b.because(say.New("no_new_range").As("set"))
 		return
 	}
-	b.because("no_step", nil, "No undersize on offer cleans every journal.")
+	b.because(say.New("no_step"))
 }
 
 // remarks adds what a decision on journals must carry whatever it is.
 func (b *board) remarks() {
 	if b.set.Provisional {
-		b.because("provisional", nil, "Provisional: it rests on predicted clearance. Measure with the shells in before parts are ordered.")
+		b.because(say.New("provisional"))
 	}
 	for _, m := range b.members {
 		if m.finding.Look == inspection.Heat {
-			b.because("caution_heat", &m.ref, "%s shows heat: crack test and hardness before any machining.", m.ref.Name())
+			b.because(say.Of("caution_heat", m.ref))
 		}
 		joint := m.ref.Kind.Row().Joint
 		for _, f := range m.fits {
@@ -289,13 +287,13 @@ func (b *board) remarks() {
 				continue
 			}
 			if _, housing := b.finding(joint.Housing, f.Number); housing == nil {
-				b.because("housing_unmeasured", &m.ref, "%s: its housing was not measured; a shell must not hide a stretched one.", f.name())
+				b.because(say.Of("housing_unmeasured", m.ref, f.joint()))
 			}
 		}
 	}
 	for _, f := range b.result.Fits {
 		if f.Void && f.Kind == b.kind().Row().Fit {
-			b.because("fit_void", &f.journal, "%s: the measured clearance does not count, its housing is beyond its limits and will be machined.", f.name())
+			b.because(say.Of("fit_void", f.journal, f.joint()))
 		}
 	}
 }

@@ -13,15 +13,18 @@ var (
 )
 
 // Letter are the reasons of a set that its customer is told. Where a person decided otherwise, what was advised is not among them.
-func (s Set) Letter(as Way) (texts []string) {
+func (s Set) Letter(as Way) (told []Reason) {
 	for _, r := range s.Reasons {
 		tells := slices.Contains(found, r.Code) || strings.HasPrefix(r.Code, beyondCode)
-		if (tells || s.Way == as && slices.Contains(advised, r.Code)) && !slices.Contains(texts, r.Text) {
-			texts = append(texts, r.Text)
+		if (tells || s.Way == as && slices.Contains(advised, r.Code)) && !slices.ContainsFunc(told, r.Same) {
+			told = append(told, r)
 		}
 	}
-	return texts
+	return told
 }
 
-// beyondCode begins the code of a check that is beyond its limit.
-const beyondCode = "beyond_"
+// Codes of checks begin with what is said of them: that they are beyond their limit, or too close to it to call.
+const (
+	beyondCode = "beyond_"
+	unsureCode = "unsure_"
+)

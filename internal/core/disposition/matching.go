@@ -7,6 +7,7 @@ import (
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
+	"ledge/internal/core/say"
 	"ledge/internal/core/unit"
 )
 
@@ -25,8 +26,8 @@ type Matching struct {
 	// Best gives for each place the index of its part; AsNumbered leaves every part in its own place.
 	Best       []int `json:"best"`
 	AsNumbered []int `json:"as_numbered"`
-	// Basis says what the clearances rest on, in words.
-	Basis string `json:"basis"`
+	// Basis says what the clearances rest on.
+	Basis Reason `json:"basis"`
 }
 
 // Pairing puts rods together on shared crankpins by their weights, in 0.1 µg.
@@ -49,8 +50,13 @@ type RingAdvice struct {
 	// File is how much to take off one end; 0 where nothing is to be filed.
 	File unit.Length `json:"file"`
 	// TooWide tells that only another ring helps.
-	TooWide bool   `json:"too_wide"`
-	Says    string `json:"says"`
+	TooWide bool     `json:"too_wide"`
+	Says    []Reason `json:"says"`
+}
+
+// reason says of a ring's gap what is to be done about it.
+func (a RingAdvice) reason(code string, ref Ref) Reason {
+	return say.Of(code, ref, say.Number("cylinder", a.Cylinder), say.Word("ring", "ring", a.Ring), say.Length("gap", a.Gap), say.Then("then", a.Says...))
 }
 
 // A Build is how the measured parts go together.
@@ -65,10 +71,10 @@ type Build struct {
 func BuildOf(in *inspection.Inspection, result Result) Build {
 	b := Build{Matchings: []Matching{}, Rings: []RingAdvice{}}
 	e := &evaluator{in: in, rule: in.Policy.DecisionRule, result: result}
-	if m, ok := e.match(part.Cylinder, part.Piston, "measured cylinder less measured skirt"); ok {
+	if m, ok := e.match(part.Cylinder, part.Piston); ok {
 		b.Matchings = append(b.Matchings, m)
 	}
-	if m, ok := e.match(part.RodJournal, part.RodHousing, "new clearance, moved by how far housing and journal lie from the middle of new"); ok {
+	if m, ok := e.match(part.RodJournal, part.RodHousing); ok {
 		b.Matchings = append(b.Matchings, m)
 	}
 	b.Pairing = e.pairing()
@@ -77,12 +83,12 @@ func BuildOf(in *inspection.Inspection, result Result) Build {
 }
 
 // match lays every part into every place. Without limits, or with other numbers of parts than of places, there is nothing to match.
-func (e *evaluator) match(of, with part.Kind, basis string) (m Matching, ok bool) {
+func (e *evaluator) match(of, with part.Kind) (m Matching, ok bool) {
 	limits, known := e.in.LimitsFor(of, 0)
 	if !known || limits.Clearance == nil {
 		return m, false
 	}
-	m = Matching{Of: of, With: with, Basis: basis}
+	m = Matching{Of: of, With: with, Basis: say.New("matching").As(string(of))}
 	var places, parts []*inspection.Finding
 	for _, i := range e.in.Members(of) {
 		if f := &e.result.Features[i]; f.Measured() {
@@ -230,19 +236,18 @@ func (e *evaluator) rings() []RingAdvice {
 			if n < len(ringNames) {
 				a.Ring = ringNames[n]
 			}
-			s := e.in.Unit
 			switch {
 			case gap < least:
 				a.File = target - gap
-				a.Says = "File " + a.File.Show(s) + " off one end only, square, and deburr; try it squared in its own bore between strokes."
+				a.Says = []Reason{say.New("ring", say.Length("file", a.File)).As("file")}
 			case most != nil && gap > *most:
 				a.TooWide = true
-				a.Says = "Wider than " + most.Show(s) + ": no cure but the next ring size."
+				a.Says = []Reason{say.New("ring", say.Length("limit", *most)).As("wide")}
 			default:
-				a.Says = "Leave it."
+				a.Says = []Reason{say.New("ring").As("leave")}
 			}
 			if thumb {
-				a.Says += " (Rule of thumb: 0.004 for each 1.000 of bore.)"
+				a.Says = append(a.Says, say.New("ring").As("thumb"))
 			}
 			advice = append(advice, a)
 		}
@@ -271,11 +276,11 @@ func (e *evaluator) crossCheck(advice []RingAdvice) {
 		middle := slices.Sorted(slices.Values(off))[len(off)/2]
 		for n, i := range at {
 			if d := off[n] - middle; d.Abs() > slack {
-				word := "wider"
+				cross := say.New("ring", say.Length("by", d.Abs())).As("wider_than_bore")
 				if d < 0 {
-					word = "narrower"
+					cross.Form = "narrower_than_bore"
 				}
-				advice[i].Says += " It gaps " + d.Abs().Show(e.in.Unit) + " " + word + " than its bore explains beside the others: another ring, or a bore measured wrong."
+				advice[i].Says = append(advice[i].Says, cross)
 			}
 		}
 	}

@@ -2,6 +2,7 @@ package disposition
 
 import (
 	"ledge/internal/core/part"
+	"ledge/internal/core/say"
 	"ledge/internal/core/unit"
 )
 
@@ -9,12 +10,12 @@ import (
 func (e *evaluator) pistons() {
 	if b, ok := e.gather(part.PistonSet, part.Piston, part.RingGroove); ok {
 		if step, bored := e.bored(); bored {
-			b.cause("bored", nil, "The cylinders are bored %s over: new pistons of that size come with it.", b.step(step))
+			b.cause(say.New("bored", say.Step("step", step)))
 		}
-		b.keepOrReplace("New pistons with their pins and rings.", "Pistons: nothing beyond its limits.")
+		b.keepOrReplace()
 	}
 	if b, ok := e.gather(part.Pins, part.Pin, part.PinBore); ok {
-		b.keepOrReplace("New pins, fitted to the pin bores and the small ends as measured.", "Pins: nothing beyond their limits.")
+		b.keepOrReplace()
 	}
 	e.ringSet()
 }
@@ -34,19 +35,19 @@ func (e *evaluator) gather(name part.Set, kinds ...part.Kind) (*board, bool) {
 	for _, kind := range kinds[1:] {
 		for _, i := range e.in.Members(kind) {
 			own, _ := e.in.LimitsFor(kind, e.in.Features[i].Number)
-			b.members = append(b.members, member{Ref{kind, e.in.Features[i].Number}, &e.in.Features[i], &e.result.Features[i], &own, nil})
+			b.members = append(b.members, member{Ref{Kind: kind, Number: e.in.Features[i].Number}, &e.in.Features[i], &e.result.Features[i], &own, nil})
 		}
 	}
 	return b, true
 }
 
 // keepOrReplace decides a set for which there is nothing between leaving it and new parts.
-func (b *board) keepOrReplace(anew, fine string) {
+func (b *board) keepOrReplace() {
 	beyond, unsure := b.judge()
 	cracks := b.cracked()
 	b.causes = append(b.causes, cracks...)
 	b.offer(Option{Way: Way{Action: Reuse}, Feasible: len(b.causes) == 0, Reasons: b.causes})
-	b.offer(Option{Way: Way{Action: Replace}, Feasible: true, Reasons: []Reason{reason("replace", nil, "%s", anew)}})
+	b.offer(Option{Way: Way{Action: Replace}, Feasible: true, Reasons: []Reason{say.New("replace").As(string(b.set.Set))}})
 	switch {
 	case len(cracks) > 0:
 		b.set.Action, b.set.Reasons = Replace, append(b.set.Reasons, b.causes...)
@@ -56,7 +57,7 @@ func (b *board) keepOrReplace(anew, fine string) {
 		b.set.Reasons = append(append(b.set.Reasons, b.causes...), b.set.Options[1].Reasons...)
 	default:
 		b.decide(b.set.Options[0])
-		b.because("within", nil, "%s", fine)
+		b.because(say.New("within").As(string(b.set.Set)))
 	}
 	b.close()
 }
@@ -69,21 +70,21 @@ func (e *evaluator) ringSet() {
 	}
 	var tight, wide []Reason
 	for _, a := range e.rings() {
-		ref := Ref{part.RingGap, a.Cylinder}
+		ref := Ref{Kind: part.RingGap, Number: a.Cylinder}
 		switch {
 		case a.TooWide:
-			wide = append(wide, reason("gap_wide", &ref, "Cylinder %d, %s ring: gap %s. %s", a.Cylinder, a.Ring, b.show(a.Gap), a.Says))
+			wide = append(wide, a.reason("gap_wide", ref))
 		case a.File > 0:
-			tight = append(tight, reason("gap_tight", &ref, "Cylinder %d, %s ring: gap %s. %s", a.Cylinder, a.Ring, b.show(a.Gap), a.Says))
+			tight = append(tight, a.reason("gap_tight", ref))
 		}
 	}
 	if step, bored := e.bored(); bored {
 		// Gaps that were measured in the old bores say nothing of the new rings.
-		wide, tight = []Reason{reason("bored", nil, "The cylinders are bored %s over: the new pistons bring their rings. Gap each in its own finished bore.", b.step(step))}, nil
+		wide, tight = []Reason{say.New("bored", say.Step("step", step)).As("rings")}, nil
 	}
 	b.offer(Option{Way: Way{Action: Reuse}, Feasible: len(tight)+len(wide) == 0, Reasons: append(append([]Reason{}, tight...), wide...)})
 	b.offer(Option{Way: Way{Action: Resize}, Feasible: len(wide) == 0 && len(tight) > 0, Reasons: wide})
-	b.offer(Option{Way: Way{Action: Replace}, Feasible: true, Reasons: []Reason{reason("replace", nil, "Rings of another size, gapped each in its own bore.")}})
+	b.offer(Option{Way: Way{Action: Replace}, Feasible: true, Reasons: []Reason{say.New("replace").As("rings")}})
 	switch _, unsure := b.judge(); {
 	case b.early(len(tight)+len(wide) > 0, unsure):
 	case len(wide) > 0:
@@ -94,7 +95,7 @@ func (e *evaluator) ringSet() {
 		b.set.Reasons = append(b.set.Reasons, tight...)
 	default:
 		b.decide(b.set.Options[0])
-		b.because("within", nil, "Rings: every end gap is within its range.")
+		b.because(say.New("within").As("rings"))
 	}
 	b.close()
 }

@@ -4,12 +4,12 @@ package disposition
 
 import (
 	"slices"
-	"strconv"
 
 	"ledge/internal/core/fit"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
+	"ledge/internal/core/say"
 	"ledge/internal/core/unit"
 )
 
@@ -58,18 +58,7 @@ func Actions() []string {
 }
 
 // A Ref points to a feature.
-type Ref struct {
-	Kind   part.Kind `json:"kind"`
-	Number int       `json:"number"`
-}
-
-// Name is the feature in words: "Main 3".
-func (r Ref) Name() string {
-	if r.Kind == part.EndFloat {
-		return "Crankshaft"
-	}
-	return r.Kind.Title() + " " + strconv.Itoa(r.Number)
-}
+type Ref = part.Ref
 
 // A Result is everything Ledge says of an inspection.
 type Result struct {
@@ -103,13 +92,8 @@ type Fit struct {
 	shared  bool
 }
 
-// name is the joint in words: the journal, with the rod where it has several.
-func (f *Fit) name() string {
-	if f.shared {
-		return f.journal.Name() + ", rod " + strconv.Itoa(f.Number)
-	}
-	return f.journal.Name()
-}
+// joint names the journal, with the rod where it has several.
+func (f *Fit) joint() say.Arg { return say.Joint("part", f.journal, f.rod()) }
 
 // rod is the number of the rod where a journal has several, else 0.
 func (f *Fit) rod() int {
@@ -158,12 +142,8 @@ type Way struct {
 	Method Method      `db:"method" json:"method,omitempty"`
 }
 
-// A Reason is one sentence of why, with the feature it speaks of.
-type Reason struct {
-	Code    string `json:"code"`
-	Feature *Ref   `json:"feature,omitempty"`
-	Text    string `json:"text"`
-}
+// A Reason is one thing that says why, with the feature it speaks of.
+type Reason = say.Reason
 
 // A Method tells apart options of one action.
 type Method string

@@ -9,6 +9,7 @@ import (
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
+	"ledge/internal/core/say"
 	"ledge/internal/core/unit"
 )
 
@@ -76,7 +77,7 @@ func TestTheFirstPossibleWayIsChosen(t *testing.T) {
 	set := judged(limits, round(part.MainJournal, 1, "2.2460")).Sets[0]
 	assert.Equal(t, Way{Action: Grind, Step: in("0.010")}, set.Way, "2.2460 less 0.001 cleans up at 2.2450, and 2.2385 is below")
 	assert.Equal(t, "beyond_wear", set.Reasons[0].Code)
-	assert.Contains(t, set.Reasons[0].Text, "0.0030")
+	assert.Contains(t, set.Reasons[0].Args, say.Apart("value", in("0.0030"), in("0.002")))
 	uneven := round(part.MainJournal, 1, "2.2470")
 	uneven.Cells = [][]inspection.Cell{uneven.Cells[0], {{Sizes: []unit.Length{in("2.2390")}}, {Sizes: []unit.Length{in("2.2400")}}}}
 	set = judged(limits, uneven).Sets[0]

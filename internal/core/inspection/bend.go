@@ -1,10 +1,9 @@
 package inspection
 
 import (
-	"fmt"
-
 	"ledge/internal/core/form"
 	"ledge/internal/core/part"
+	"ledge/internal/core/say"
 	"ledge/internal/core/unit"
 )
 
@@ -14,7 +13,7 @@ type Bend struct {
 	Mains  []int         `json:"mains"`
 	Off    []form.Vector `json:"off"`
 	Course form.Course   `json:"course"`
-	Says   string        `json:"says"`
+	Says   say.Reason    `json:"says"`
 }
 
 // BendOf reads the bend of the crankshaft out of the runouts; ok is false with fewer than three mains that
@@ -45,13 +44,13 @@ func BendOf(in *Inspection, findings []Finding) (b Bend, ok bool) {
 	}
 	switch b.Course {
 	case form.Straight:
-		b.Says = "The shaft is straight as far as this indicator can tell."
+		b.Says = say.New("bend")
 	case form.OneBend:
-		b.Says = fmt.Sprintf("One bend, at its widest at main %d: the centre lies %s off.", worst, most.Show(in.Unit))
+		b.Says = say.New("bend", say.Number("main", worst), say.Length("off", most)).As("one")
 	case form.SBend:
-		b.Says = fmt.Sprintf("An S: the shaft goes to one side and back over to the other, furthest at main %d, %s off.", worst, most.Show(in.Unit))
+		b.Says = say.New("bend", say.Number("main", worst), say.Length("off", most)).As("s")
 	default:
-		b.Says = fmt.Sprintf("The directions wander round the shaft, furthest at main %d, %s off: bent more than once.", worst, most.Show(in.Unit))
+		b.Says = say.New("bend", say.Number("main", worst), say.Length("off", most)).As("several")
 	}
 	return b, true
 }

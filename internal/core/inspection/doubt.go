@@ -1,10 +1,9 @@
 package inspection
 
 import (
-	"fmt"
-
 	"ledge/internal/core/form"
 	"ledge/internal/core/part"
+	"ledge/internal/core/say"
 	"ledge/internal/core/unit"
 )
 
@@ -12,7 +11,7 @@ import (
 type Doubt struct {
 	// Impossible sizes are refused; the others are taken on confirmation: it may be the damage.
 	Impossible bool
-	Sentence   string
+	Why        say.Reason
 }
 
 // farAway is how far a size may lie from its neighbours before it is asked about: 0.02 in or 0.5 mm, and no more than half the smallest
@@ -38,20 +37,19 @@ func (in *Inspection) Doubt(k part.Kind, number int, state string, size unit.Len
 		return in.doubtSmall(k, size)
 	}
 	if size <= 0 {
-		return &Doubt{true, "It must be more than zero."}
+		return &Doubt{true, say.New("doubt").As("zero")}
 	}
 	near, what := in.neighbours(k, number, state)
 	if what == "" {
 		return nil
 	}
-	s := in.Unit
 	reference := unit.Mean(near)
 	if wrongUnit(size, reference) {
-		return &Doubt{true, fmt.Sprintf("%s is out by a factor of 25.4 from %s, %s: it looks like the other unit.", size.Show(s), what, near[0].Show(s))}
+		return &Doubt{true, say.New("doubt", say.Length("size", size), say.Word("beside", "beside", what), say.Length("near", near[0])).As("unit")}
 	}
 	smallest, largest, _ := form.Range(near)
 	if far := in.farAway(k, number); size > largest+far || size < smallest-far {
-		return &Doubt{false, fmt.Sprintf("%s lies more than %s outside %s, %s to %s. Take it only if the part really is so.", size.Show(s), far.Show(s), what, smallest.Show(s), largest.Show(s))}
+		return &Doubt{false, say.New("doubt", say.Length("size", size), say.Length("far", far), say.Word("beside", "beside", what), say.Range("sizes", smallest, largest)).As("far")}
 	}
 	return nil
 }
@@ -62,9 +60,9 @@ func (in *Inspection) doubtSmall(k part.Kind, size unit.Length) *Doubt {
 	large := in.Unit.Pick(100*unit.Thou, 5*unit.Millimetre/2)
 	switch {
 	case k.Quantity() == part.Gap && size < 0:
-		return &Doubt{true, "A gap cannot be less than zero."}
+		return &Doubt{true, say.New("doubt").As("gap")}
 	case size.Abs() > large:
-		return &Doubt{false, fmt.Sprintf("%s is very large for this. Take it only if the part really is so.", size.Show(in.Unit))}
+		return &Doubt{false, say.New("doubt", say.Length("size", size)).As("large")}
 	}
 	return nil
 }
@@ -81,7 +79,7 @@ func (in *Inspection) neighbours(k part.Kind, number int, state string) (sizes [
 		f := &in.Features[i]
 		if f.Kind == k && f.Number == number && f.State == state {
 			if sizes = f.sizes(); len(sizes) > 0 {
-				return sizes, "the other readings here"
+				return sizes, "readings"
 			}
 		}
 	}
@@ -91,7 +89,7 @@ func (in *Inspection) neighbours(k part.Kind, number int, state string) (sizes [
 		}
 	}
 	if len(sizes) > 0 {
-		return sizes, "the rest of its set"
+		return sizes, "set"
 	}
 	if limits, _ := in.LimitsFor(k, number); limits.New != nil && k.Quantity() == part.Size {
 		steps, sign := limits.Undersizes, unit.Length(-1)
@@ -102,7 +100,7 @@ func (in *Inspection) neighbours(k part.Kind, number int, state string) (sizes [
 		for _, step := range steps {
 			sizes = append(sizes, limits.New.Middle()+sign*step)
 		}
-		return sizes, "its new range"
+		return sizes, "new"
 	}
 	return nil, ""
 }

@@ -2,12 +2,12 @@ package inspection
 
 import (
 	"context"
-	"fmt"
 
 	"ledge/internal/core/form"
 	"ledge/internal/core/instrument"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
+	"ledge/internal/core/say"
 	"ledge/internal/core/unit"
 )
 
@@ -117,7 +117,7 @@ func (out *Finding) ledge(in *Inspection, f *Feature, grid form.Grid) {
 	if _, largest, ok := form.Range(first.All()); ok {
 		ledge := largest - *f.Unworn
 		out.Ledge = &ledge
-		out.note("ledge", "%s: a ledge of %s across the bore at %s, against %s unworn above it.", f.Name(), ledge.Show(in.Unit), f.Stations[0], f.Unworn.Show(in.Unit))
+		out.note(say.Of("ledge", f.ref(), say.Length("ledge", ledge), say.Text("station", f.Stations[0]), say.Length("unworn", *f.Unworn)))
 	}
 }
 
@@ -263,12 +263,10 @@ func (out *Finding) class(in *Inspection, f *Feature, limits limit.Limits) unit.
 	if f.Kind.Shaft() {
 		end = shifted.Max
 	}
-	if s := in.Unit; !known {
-		out.note("no_class", "%s fits no known size: it reads %s to %s and new parts %s to %s.", f.Name(),
-			out.Min.Show(s), out.Max.Show(s), limits.New.Min.Show(s), limits.New.Max.Show(s))
+	if !known {
+		out.note(say.Of("no_class", f.ref(), say.Range("reads", *out.Min, *out.Max), say.Range("new", limits.New.Min, limits.New.Max)))
 	} else if guard := unit.Round(2 * out.U); f.Kind.Shaft() && *out.Max > shifted.Max+guard || !f.Kind.Shaft() && *out.Min < shifted.Min-guard {
-		out.note("better_than_new", "%s lies outside its new range on the unworn side (%s to %s): plated, another class or another part?",
-			f.Name(), shifted.Min.Show(s), shifted.Max.Show(s))
+		out.note(say.Of("better_than_new", f.ref(), say.Range("new", shifted.Min, shifted.Max)))
 	}
 	if in.Policy.WearReference == Middle {
 		return shifted.Middle()
@@ -276,9 +274,9 @@ func (out *Finding) class(in *Inspection, f *Feature, limits limit.Limits) unit.
 	return end
 }
 
-func (out *Finding) note(code, format string, args ...any) {
-	out.Notes = append(out.Notes, Note{code, fmt.Sprintf(format, args...)})
-}
+func (out *Finding) note(n Note) { out.Notes = append(out.Notes, n) }
+
+func (f *Feature) ref() part.Ref { return part.Ref{Kind: f.Kind, Number: f.Number} }
 
 // judgeJournalRunout gives each main journal the runout check of its own number.
 func judgeJournalRunout(in *Inspection, findings []Finding) {
@@ -311,7 +309,6 @@ func (in *Inspection) tellNumbering(findings []Finding) {
 		asked = append(asked, i)
 	}
 	for _, i := range asked {
-		findings[i].note("by_throw", "%s: numbered by throw? Here it counts as rod %d; throws of this engine carry more than one rod.",
-			in.Features[i].Name(), in.Features[i].Number)
+		findings[i].note(say.Of("by_throw", in.Features[i].ref(), say.Number("rod", in.Features[i].Number)))
 	}
 }

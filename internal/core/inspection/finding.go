@@ -5,6 +5,7 @@ import (
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
 	"ledge/internal/core/plan"
+	"ledge/internal/core/say"
 	"ledge/internal/core/unit"
 )
 
@@ -67,11 +68,8 @@ type FloatFinding struct {
 	Return unit.Length `json:"return"`
 }
 
-// A Note is a finding in words that no limit covers.
-type Note struct {
-	Code string `json:"code"`
-	Text string `json:"text"`
-}
+// A Note is something found that no limit covers.
+type Note = say.Reason
 
 // Check returns the named check of f, or nil.
 func (f *Finding) Check(name string) *limit.Check {

@@ -6,6 +6,7 @@ import (
 	"ledge/internal/core/form"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
+	"ledge/internal/core/say"
 	"ledge/internal/core/unit"
 )
 
@@ -39,7 +40,7 @@ func evaluateList(in *Inspection, f *Feature) Finding {
 		if f.Kind == part.TunnelEdge {
 			for i := range f.List.Readings {
 				if _, known := in.verticalSize(i + 1); !known {
-					e.note("edge_sizes", "Main housing %d was not measured: a larger bore shows a gap too, and here it counts as out of line.", i+1)
+					e.note(say.New("edge_sizes", say.Part("housing", part.Ref{Kind: part.MainHousing, Number: i + 1})))
 				}
 			}
 		}
@@ -103,7 +104,7 @@ func (e listed) runout() {
 
 // endFloat compares the two turns of the crank, the feeler and the return to zero with each other.
 func (e listed) endFloat() {
-	l, s := e.list, e.in.Unit
+	l := e.list
 	all := append(append([]unit.Length{}, l.At0...), l.At180...)
 	found := &FloatFinding{At0: meanOf(l.At0), At180: meanOf(l.At180), Feeler: meanOf(l.Feeler)}
 	e.EndFloat = found
@@ -123,22 +124,21 @@ func (e listed) endFloat() {
 	guard := unit.Round(2 * e.u)
 	division := e.in.gauge(e.f).Division
 	if found.At0 != nil && found.At180 != nil && (*found.At0-*found.At180).Abs() > guard {
-		e.note("turned", "End float is %s at 0° and %s with the crank turned half a turn: clean and measure again, then suspect a bent crankshaft.",
-			found.At0.Show(s), found.At180.Show(s))
+		e.note(say.New("turned", say.Length("at_0", *found.At0), say.Length("at_180", *found.At180)))
 	}
 	if found.Feeler != nil && (*found.Feeler-mean).Abs() > guard+division {
-		why := "the crank did not travel its whole way, or dirt sits in the thrust face"
+		feeler := say.New("feeler", say.Length("feeler", *found.Feeler), say.Length("dial", mean))
 		if *found.Feeler < mean {
-			why = "the feeler did not go all round, or the dial was read askew"
+			feeler = feeler.As("less")
 		}
-		e.note("feeler", "The feeler says %s and the dial %s: %s. Clean and repeat both.", found.Feeler.Show(s), mean.Show(s), why)
+		e.note(feeler)
 	}
 	if found.Return > 2*division {
-		e.note("return", "Let go, the dial came back to within %s of zero only: the indicator or its stand moved.", found.Return.Show(s))
+		e.note(say.New("return", say.Length("by", found.Return)))
 	}
 	for _, repeats := range [][]unit.Length{l.At0, l.At180} {
 		if low, high, ok := form.Range(repeats); ok && high-low > 2*division {
-			e.note("spread", "Repeats of the end float differ by %s: lever again until they agree.", (high - low).Show(s))
+			e.note(say.New("spread", say.Length("by", high-low)).As("thrust"))
 		}
 	}
 }
@@ -176,7 +176,7 @@ func (e listed) deckHeights() {
 		}
 	}
 	if where != "" {
-		e.note("edge", "A straight edge %s would show a gap of %s.", where, worst.Show(e.in.Unit))
+		e.note(say.New("edge", say.Length("gap", worst)).As(where))
 	}
 }
 
@@ -191,13 +191,13 @@ func edgeLines(rows [][]unit.Length) (lines []edgeLine) {
 		if len(row) != len(rows[0]) {
 			return nil
 		}
-		lines = append(lines, edgeLine{"along " + []string{"the left", "the middle", "the right"}[min(i, 2)], row})
+		lines = append(lines, edgeLine{[]string{"left", "middle", "right"}[min(i, 2)], row})
 	}
 	last := len(rows[0]) - 1
 	if len(rows) == 3 && last > 0 && last%2 == 0 {
 		lines = append(lines,
-			edgeLine{"over one diagonal", []unit.Length{rows[0][0], rows[1][last/2], rows[2][last]}},
-			edgeLine{"over the other diagonal", []unit.Length{rows[0][last], rows[1][last/2], rows[2][0]}})
+			edgeLine{"diagonal", []unit.Length{rows[0][0], rows[1][last/2], rows[2][last]}},
+			edgeLine{"other_diagonal", []unit.Length{rows[0][last], rows[1][last/2], rows[2][0]}})
 	}
 	return lines
 }
@@ -229,14 +229,14 @@ func (e listed) readings() {
 	if e.f.Kind != part.Strip {
 		e.inRange(string(e.f.Kind), smallest, largest)
 	}
-	if s := e.in.Unit; (e.f.Kind == part.MainShell || e.f.Kind == part.RodShell) && len(l) == 4 {
+	if (e.f.Kind == part.MainShell || e.f.Kind == part.RodShell) && len(l) == 4 {
 		for half, name := range []string{"upper", "lower"} {
 			if d := (l[2*half] - l[2*half+1]).Abs(); d > unit.Round(2*e.u) {
-				e.note("uneven_shell", "The %s shell is %s thicker on one side than on the other.", name, d.Show(s))
+				e.note(say.New("uneven_shell", say.Length("by", d)).As(name))
 			}
 		}
 		if upper, lower := unit.Mean(l[:2]), unit.Mean(l[2:]); (upper - lower).Abs() > unit.Round(2*e.u) {
-			e.note("halves_differ", "The halves are %s and %s thick: of different sizes, or one of them worn.", upper.Show(s), lower.Show(s))
+			e.note(say.New("halves_differ", say.Length("upper", upper), say.Length("lower", lower)))
 		}
 	}
 }

@@ -1,10 +1,9 @@
 package inspection
 
 import (
-	"fmt"
-
 	"ledge/internal/core/instrument"
 	"ledge/internal/core/limit"
+	"ledge/internal/core/say"
 	"ledge/internal/core/unit"
 )
 
@@ -12,11 +11,8 @@ import (
 const mostRepeats = 10
 
 // Settle says what would settle a check that is unsure: more readings at each place with the same gauge, or a finer
-// gauge; an empty text where the check is not unsure.
-func (in *Inspection) Settle(f *Feature, c limit.Check) string {
-	if c.Verdict != limit.Unsure || c.Limit == nil {
-		return ""
-	}
+// gauge.
+func (in *Inspection) Settle(f *Feature, c limit.Check) say.Reason {
 	distance := (c.Value - *c.Limit).Abs()
 	expanded := func(g instrument.Gauge, repeats int) unit.Length {
 		u := g.Uncertainty(repeats)
@@ -29,17 +25,17 @@ func (in *Inspection) Settle(f *Feature, c limit.Check) string {
 	if distance > 0 {
 		for n := f.fewestRepeats() + 1; n <= mostRepeats; n++ {
 			if expanded(gauge, n) <= distance {
-				return fmt.Sprintf("%d readings at each place would settle it with this gauge.", n)
+				return say.New("settle", say.Count("count", n)).As("repeat")
 			}
 		}
 		for _, division := range finer(in.Unit) {
 			better := instrument.Gauge{Kind: gauge.Kind, Division: division}
 			if division < gauge.Division && expanded(better, 1) <= distance {
-				return fmt.Sprintf("More readings do not settle it; a gauge that reads %s would.", division.Show(in.Unit))
+				return say.New("settle", say.Length("division", division)).As("finer")
 			}
 		}
 	}
-	return "It lies so near its limit that no ordinary gauge settles it: decide, or treat it as beyond."
+	return say.New("settle")
 }
 
 // sized are the checks of sizes, in which the gauge's setting counts; the others are differences of one setup.

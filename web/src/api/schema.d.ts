@@ -1272,7 +1272,7 @@ export interface components {
         };
         DispositionAfter: {
             clearance: components["schemas"]["FitClearance"];
-            feature: components["schemas"]["DispositionRef"];
+            feature: components["schemas"]["PartRef"];
             /** Format: int64 */
             rod?: number;
             /** Format: int64 */
@@ -1302,7 +1302,7 @@ export interface components {
         };
         DispositionMatching: {
             as_numbered: number[];
-            basis: string;
+            basis: components["schemas"]["SayReason"];
             best: number[];
             clearances: number[][];
             /** @enum {string} */
@@ -1322,7 +1322,7 @@ export interface components {
             feasible: boolean;
             /** @enum {string} */
             method?: "" | "straighten_first" | "build_up" | "sleeve_one" | "mixed_halves" | "mixed_shells";
-            reasons: components["schemas"]["DispositionReason"][];
+            reasons: components["schemas"]["SayReason"][];
             /** Format: int64 */
             shell: number;
             sizes?: components["schemas"]["DispositionSize"][];
@@ -1335,17 +1335,6 @@ export interface components {
             metal: number[];
             rods: number[];
             weights: number[];
-        };
-        DispositionReason: {
-            code: string;
-            feature?: components["schemas"]["DispositionRef"];
-            text: string;
-        };
-        DispositionRef: {
-            /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
-            /** Format: int64 */
-            number: number;
         };
         DispositionResult: {
             features: components["schemas"]["InspectionFinding"][];
@@ -1360,7 +1349,7 @@ export interface components {
             /** Format: int64 */
             gap: number;
             ring: string;
-            says: string;
+            says: components["schemas"]["SayReason"][];
             /** Format: int64 */
             target: number;
             too_wide: boolean;
@@ -1372,7 +1361,7 @@ export interface components {
             bend: number;
             /** Format: int64 */
             cleans: number;
-            feature: components["schemas"]["DispositionRef"];
+            feature: components["schemas"]["PartRef"];
             /** Format: int64 */
             largest: number;
             /** Format: int64 */
@@ -1393,7 +1382,7 @@ export interface components {
             mixed?: boolean;
             options: components["schemas"]["DispositionOption"][];
             provisional: boolean;
-            reasons: components["schemas"]["DispositionReason"][];
+            reasons: components["schemas"]["SayReason"][];
             /** @enum {string} */
             set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rings";
             /** Format: int64 */
@@ -1402,10 +1391,10 @@ export interface components {
             size_class: number;
             /** Format: int64 */
             step: number;
-            unmeasured?: components["schemas"]["DispositionRef"][];
+            unmeasured?: components["schemas"]["PartRef"][];
         };
         DispositionSize: {
-            feature: components["schemas"]["DispositionRef"];
+            feature: components["schemas"]["PartRef"];
             kept?: boolean;
             play?: components["schemas"]["LimitRange"];
             /** Format: int64 */
@@ -1639,7 +1628,7 @@ export interface components {
             course: string;
             mains: number[];
             off: components["schemas"]["FormVector"][];
-            says: string;
+            says: components["schemas"]["SayReason"];
         };
         InspectionChoice: {
             label: string;
@@ -1671,7 +1660,7 @@ export interface components {
             /** Format: int64 */
             min?: number;
             missing?: components["schemas"]["PlanCell"][];
-            notes?: components["schemas"]["InspectionNote"][];
+            notes?: components["schemas"]["SayReason"][];
             /** Format: int64 */
             number: number;
             /** Format: int64 */
@@ -1699,10 +1688,6 @@ export interface components {
             return: number;
             /** Format: int64 */
             spread: number;
-        };
-        InspectionNote: {
-            code: string;
-            text: string;
         };
         InspectionPolicy: {
             /** @enum {string} */
@@ -1997,7 +1982,7 @@ export interface components {
             component?: string;
             /** Format: int64 */
             count?: number;
-            feature?: components["schemas"]["DispositionRef"];
+            feature?: components["schemas"]["PartRef"];
             for?: number[];
             kept?: boolean;
             key: string;
@@ -2077,6 +2062,12 @@ export interface components {
             lines?: string[];
             numbered?: boolean;
             whole?: boolean;
+        };
+        PartRef: {
+            /** @enum {string} */
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            /** Format: int64 */
+            number: number;
         };
         PartRow: {
             /** @enum {string} */
@@ -2240,6 +2231,27 @@ export interface components {
             id: string;
             reason?: string;
             retired: boolean;
+        };
+        SayArg: {
+            is: string;
+            /** Format: int64 */
+            m?: number;
+            /** Format: int64 */
+            n?: number;
+            name: string;
+            ns?: number[];
+            of?: string;
+            part?: components["schemas"]["PartRef"];
+            reasons?: components["schemas"]["SayReason"][];
+            text?: string;
+            words?: string[];
+        };
+        SayReason: {
+            args?: components["schemas"]["SayArg"][];
+            code: string;
+            feature?: components["schemas"]["PartRef"];
+            form?: string;
+            text: string;
         };
         ScheduleCard: {
             currency: string;

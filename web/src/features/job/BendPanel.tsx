@@ -16,9 +16,9 @@ export function BendPanel({ view }: { view: JobView }) {
 				mains={bend.mains}
 				off={bend.off}
 				label={(v) => show(Math.round(Math.hypot(v.x, v.y)), view.job.unit)}
-				title={`Throw of each main off the line of the end ones: ${bend.says}`}
+				title={`Throw of each main off the line of the end ones: ${bend.says.text}`}
 			/>
-			<div>{bend.says}</div>
+			<div>{bend.says.text}</div>
 		</section>
 	);
 }

@@ -90,7 +90,7 @@ function MatchPanel({ view, matching: m, settled }: MatchPanelProps) {
 				{plural(m.with)} to {plural(m.of).toLowerCase()}
 			</Title>
 			<div className="soft">
-				Target <span className="figure">{show(m.target, unit)}</span>. Reckoned from {m.basis}.
+				Target <span className="figure">{show(m.target, unit)}</span>. Calculated from {m.basis.text}.
 			</div>
 			<table className="readings">
 				<thead>
@@ -230,7 +230,7 @@ function Rings({ view, rings }: { view: JobView; rings: BuildView["rings"] }) {
 							<td className="figure">{show(r.gap, unit)}</td>
 							<td className="figure">{show(r.target, unit)}</td>
 							<td className="figure">{r.file > 0 ? show(r.file, unit) : "–"}</td>
-							<td>{r.says}</td>
+							<td>{r.says.map((s) => s.text).join(" ")}</td>
 						</tr>
 					))}
 				</tbody>

@@ -15,7 +15,7 @@ const m: Matching = {
 	target: 20,
 	best: [1, 0, 2],
 	as_numbered: [0, 1, 2],
-	basis: "",
+	basis: { code: "matching", text: "" },
 };
 
 it("swaps parts, so that each stands in one place", () => {

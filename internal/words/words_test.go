@@ -1,0 +1,197 @@
+package words_test
+
+import (
+	"bytes"
+	"go/ast"
+	"go/parser"
+	"go/token"
+	"io/fs"
+	"os"
+	"path/filepath"
+	"regexp"
+	"strconv"
+	"strings"
+	"testing"
+
+	"github.com/BurntSushi/toml"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"ledge/internal/core/disposition"
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/part"
+	"ledge/internal/core/say"
+	"ledge/internal/core/unit"
+	"ledge/internal/exchange"
+	"ledge/internal/varied"
+	"ledge/internal/words"
+)
+
+// messages are the sentences of what is said, by name, plural ones joined.
+func messages(t *testing.T) map[string]string {
+	t.Helper()
+	all := map[string]string{}
+	text, err := os.ReadFile("messages/reasons.en.toml")
+	require.NoError(t, err)
+	var read map[string]any
+	require.NoError(t, toml.Unmarshal(text, &read))
+	for id, message := range read {
+		switch m := message.(type) {
+		case string:
+			all[id] = m
+		case map[string]any:
+			for _, form := range m {
+				all[id] += form.(string)
+			}
+		}
+	}
+	require.Greater(t, len(all), 100)
+	return all
+}
+
+// called finds what the core says: the codes, the forms and the names of arguments that stand in its source.
+func called(t *testing.T) (codes, forms, args map[string]bool) {
+	t.Helper()
+	codes, forms, args = map[string]bool{}, map[string]bool{}, map[string]bool{"part": true, "a_check": true, "step": true}
+	literal := func(c *ast.CallExpr) string {
+		if len(c.Args) > 0 {
+			if l, ok := c.Args[0].(*ast.BasicLit); ok && l.Kind == token.STRING {
+				text, _ := strconv.Unquote(l.Value)
+				return text
+			}
+		}
+		return ""
+	}
+	err := filepath.WalkDir("../core", func(path string, _ fs.DirEntry, err error) error {
+		if err != nil || !strings.HasSuffix(path, ".go") || strings.HasSuffix(path, "_test.go") {
+			return err
+		}
+		file, err := parser.ParseFile(token.NewFileSet(), path, nil, 0)
+		if err != nil {
+			return err
+		}
+		ast.Inspect(file, func(n ast.Node) bool {
+			c, ok := n.(*ast.CallExpr)
+			if !ok {
+				return true
+			}
+			f, ok := c.Fun.(*ast.SelectorExpr)
+			if !ok {
+				return true
+			}
+			from, _ := f.X.(*ast.Ident)
+			switch said := literal(c); {
+			case f.Sel.Name == "As":
+				forms[said] = true
+			case from == nil || from.Name != "say":
+			case f.Sel.Name == "New" || f.Sel.Name == "Of":
+				codes[said] = true
+			default:
+				args[said] = true
+			}
+			return true
+		})
+		return nil
+	})
+	require.NoError(t, err)
+	return codes, forms, args
+}
+
+// Every code that the core says has a sentence, every sentence is one that it says, and no sentence asks for an argument that nothing gives.
+func TestEveryCodeHasItsSentence(t *testing.T) {
+	all := messages(t)
+	codes, forms, args := called(t)
+	require.Greater(t, len(codes), 60)
+	of := map[string]bool{"beyond": true, "unsure": true, "fit_out": true, "fit_unsure": true, "gap_wide": true, "gap_tight": true}
+	for id, text := range all {
+		code, form, _ := strings.Cut(id, ".")
+		for _, name := range regexp.MustCompile(`\{\{(?:with )?\.([a-z_0-9]+)`).FindAllStringSubmatch(text, -1) {
+			assert.True(t, args[name[1]], "%s asks for %s", id, name[1])
+		}
+		if codes[code] || of[code] {
+			of[code] = true
+			assert.True(t, form == "" || forms[form] || form == "above" || form == "below" || form == "narrower_than_bore" || part.Set(form).Row().Set != "" ||
+				part.Kind(form).Known() || strings.HasPrefix(code, "edge") || strings.HasPrefix(code, "uneven_shell"), "%s is a form that nothing says", id)
+		}
+	}
+	for code := range codes {
+		assert.True(t, of[code] || code == "", "%s has no sentence", code)
+	}
+}
+
+// Whatever Ledge says of 300 inspections reads as a sentence: none without its words, no empty argument, every figure with its unit.
+func TestEverythingSaidIsASentence(t *testing.T) {
+	seen := map[string]bool{}
+	figure := regexp.MustCompile(`[0-9]\.[0-9]+( (in|mm)\b|:| to [0-9])`)
+	bare := regexp.MustCompile(`[0-9]+\.[0-9]+`)
+	check := func(s words.Speaker, rs ...say.Reason) {
+		for _, r := range rs {
+			text := s.Say(r)
+			id := words.ID(r)
+			seen[id] = true
+			require.NotEqual(t, r.Code, text, "%s %+v", id, r)
+			require.NotRegexp(t, `<no value>|  |\ba (out|oil|even)|%!|\{\{|\( |: \.`, text, id)
+			if id == "ring.thumb" || id == "doubt.unit" || strings.HasPrefix(id, "matching") || id == "gap_wide" || id == "gap_tight" {
+				continue
+			}
+			require.Regexp(t, `[.?)]$`, text, id)
+			if stamp := id == "stamp"; !stamp && !strings.Contains(text, "line ") {
+				require.LessOrEqual(t, len(bare.FindAllString(text, -1)), len(figure.FindAllString(text, -1))+strings.Count(text, " to "), "%s: a figure without its unit: %s", id, text)
+			}
+		}
+	}
+	for seed := range uint64(300) {
+		in, err := exchange.Read(bytes.NewReader(varied.Document(seed)))
+		require.NoError(t, err)
+		s := words.In(in.Unit)
+		result := disposition.Evaluate(in)
+		for i := range result.Features {
+			check(s, result.Features[i].Notes...)
+		}
+		for i := range result.Sets {
+			check(s, result.Sets[i].Reasons...)
+			for _, o := range result.Sets[i].Options {
+				check(s, o.Reasons...)
+			}
+		}
+		build := disposition.BuildOf(in, result)
+		for _, m := range build.Matchings {
+			check(s, m.Basis)
+		}
+		for _, ring := range build.Rings {
+			check(s, ring.Says...)
+		}
+		if bend, ok := inspection.BendOf(in, result.Features); ok {
+			check(s, bend.Says)
+		}
+		for i := range in.Features {
+			f := &in.Features[i]
+			for _, size := range []unit.Length{-1, unit.Inch / 50, unit.Inch, 46 * unit.Inch} {
+				if d := in.Doubt(f.Kind, f.Number, f.State, size); d != nil {
+					check(s, d.Why)
+				}
+			}
+		}
+	}
+	assert.Greater(t, len(seen), 80, "of so many sentences")
+}
+
+// Plural, the article, one size for two, a figure that would read like its limit, and what was kept of an older Ledge.
+func TestHowThingsAreSaid(t *testing.T) {
+	in := words.In(unit.In)
+	l := func(text string) unit.Length { return unit.MustParse(text, unit.In) }
+	main3 := part.Ref{Kind: part.MainJournal, Number: 3}
+	for want, r := range map[string]say.Reason{
+		"1 reading at each place would tell with this gauge.":                                say.New("settle", say.Count("count", 1)).As("repeat"),
+		"6 readings at each place would tell with this gauge.":                               say.New("settle", say.Count("count", 6)).As("repeat"),
+		"A gauge that reads 0.0010 in cannot judge an out-of-round limit of 0.0005 in.":      say.Of("coarse_gauge", main3, say.Length("division", l("0.001")), say.Word("check", "check", "out_of_round"), say.Length("limit", l("0.0005"))),
+		"Main 3 would be 2.23851 in and cleans up only at 2.23849 in or below.":              say.Of("not_clean", main3, say.Apart("size", l("2.23851"), l("2.23849")), say.Apart("cleans", l("2.23849"), l("2.23851"))),
+		"Main 3: measured clearance 0.0040 in is outside its window of 0.0010 to 0.0030 in.": say.Of("fit_out", main3, say.Word("basis", "basis", "measured"), say.Range("clearance", l("0.004"), l("0.004")), say.Range("window", l("0.001"), l("0.003"))),
+		"Main 3 is stamped STD and measures as 0.010 in under.":                              say.Of("stamp", main3, say.Text("stamp", "STD"), say.Class("class", l("0.010"))),
+		"Main 3 is stamped 10 and measures as standard size.":                                say.Of("stamp", main3, say.Text("stamp", "10"), say.Class("class", 0)),
+		"Mains: wear, taper and out-of-round are within their limits wherever there is one.": say.New("within", say.Word("set", "set", part.MainJournals), say.Words("checks", "check", "wear", "taper", "out_of_round")),
+		"What an older Ledge said.":                                                          {Code: "step", Text: "What an older Ledge said."},
+	} {
+		assert.Equal(t, want, in.Say(r))
+	}
+}
