@@ -11,9 +11,11 @@ interface Who {
 	/** What a signed-in person may do; undefined where nobody signs in. */
 	role?: SessionView["role"];
 	change: () => void;
+	/** Whether the person is being asked who they are: nothing else takes the keys meanwhile. */
+	asking: boolean;
 }
 
-const PersonContext = createContext<Who>({ name: "", change: () => {} });
+const PersonContext = createContext<Who>({ name: "", change: () => {}, asking: false });
 
 /** Who is at the bench: the name that goes on every reading. */
 export const usePerson = () => useContext(PersonContext);
@@ -38,7 +40,7 @@ function SignedIn({ session, children }: { session: SessionView; children: React
 	if (inside && !entered) setEntered(true);
 	askAs(session.name, true);
 	return (
-		<PersonContext value={{ name: session.name, role: session.role, change: () => {} }}>
+		<PersonContext value={{ name: session.name, role: session.role, change: () => {}, asking: !inside }}>
 			{entered ? children : null}
 			{inside ? null : <SignIn first={session.first} />}
 		</PersonContext>
@@ -51,7 +53,7 @@ function Named({ children }: { children: ReactNode }) {
 	const [asking, setAsking] = useState(name === "");
 	askAs(name);
 	return (
-		<PersonContext value={{ name, change: () => setAsking(true) }}>
+		<PersonContext value={{ name, change: () => setAsking(true), asking }}>
 			{children}
 			<Modal
 				opened={asking}

@@ -155,7 +155,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 		else return key.length === 1 && !/[\d., +-]/.test(key);
 		return true;
 	};
-	useFirstKeys(input, dialog === undefined, press, (text) => setTyped((before) => before + text));
+	useFirstKeys(input, !person.asking, dialog === undefined, press, (text) => setTyped((before) => before + text));
 	const closeDialog = () => {
 		setDialog(undefined);
 		input.current?.focus();
@@ -251,8 +251,6 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 						</span>
 						<input
 							ref={input}
-							// biome-ignore lint/a11y/noAutofocus: both hands hold the gauge; the bench must take digits at once
-							autoFocus
 							aria-label={`Reading at ${cellName(feature, at)}`}
 							aria-describedby="means"
 							aria-invalid={sentence !== ""}

@@ -2,11 +2,12 @@ import { type RefObject, useEffect, useLayoutEffect, useRef } from "react";
 import { drainEarlyKeys } from "../../app/early-keys";
 
 /**
- * Takes the keys that are pressed while the entry has no focus: those from before the page was drawn, and those after a dialog
- * such as the one for the name has closed. Digits are never lost for want of a click.
+ * Gives the entry the focus, both hands hold the gauge, but not while somebody is asked who they are. Takes the keys that are pressed
+ * while it has none: those from before the page was drawn, and those after a dialog has closed. Digits are never lost for want of a click.
  */
 export function useFirstKeys(
 	input: RefObject<HTMLInputElement | null>,
+	free: boolean,
 	listening: boolean,
 	press: (key: string) => boolean,
 	type: (text: string) => void,
@@ -15,6 +16,9 @@ export function useFirstKeys(
 	useLayoutEffect(() => {
 		latest.current = { press, type, listening };
 	});
+	useLayoutEffect(() => {
+		if (free) input.current?.focus();
+	}, [input, free]);
 	useEffect(() => {
 		const take = (key: string) => {
 			if (!latest.current.press(key) && key.length === 1) latest.current.type(key);
