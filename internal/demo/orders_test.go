@@ -15,6 +15,7 @@ import (
 	"ledge/internal/core/order"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
+	"ledge/internal/words"
 )
 
 // everyJob reads the demo's jobs with what is decided of each.
@@ -30,7 +31,11 @@ func everyJob(t *testing.T, check func(name string, in *inspection.Inspection, r
 }
 
 func sheetsOf(in *inspection.Inspection, result disposition.Result, decided []order.Decided) []order.Sheet {
-	return order.Sheets(in, result, decided, order.CountsOf(in), nil)
+	sheets := order.Sheets(in, result, decided, order.CountsOf(in), nil)
+	for i := range sheets {
+		words.In(in.Unit).Sheet(&sheets[i])
+	}
+	return sheets
 }
 
 // Whichever way is signed, the sheets that come of it can be worked from: every size is a range that a gauge can read, on a part that the

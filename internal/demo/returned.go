@@ -46,6 +46,7 @@ func returned(ctx context.Context, s *store.Store, id int64, today time.Time) er
 		today = today.AddDate(0, 0, -1)
 	}
 	for i := range sheets {
+		words.In(in.Unit).Sheet(&sheets[i])
 		for j := range sheets[i].Steps {
 			sheets[i].Steps[j].Begins, sheets[i].Steps[j].Ends = today.AddDate(0, 0, j).Format(time.DateOnly), today.AddDate(0, 0, j+1).Format(time.DateOnly)
 		}

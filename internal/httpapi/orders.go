@@ -15,6 +15,7 @@ import (
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/store"
+	"ledge/internal/words"
 )
 
 // OrdersView is what is ordered of a job, and what still could be.
@@ -104,6 +105,7 @@ func (v JobView) withOrders(record store.Record, in *inspection.Inspection, deci
 	last := map[order.Name]*order.Sheet{}
 	for _, o := range record.Orders {
 		one := IssuedView{Order: o, Struck: o.Has(store.Struck), Closed: o.Has(store.Closed), Proofs: order.Verify(in, v.Evaluation.Features, o.Body)}
+		words.In(in.Unit).Proofs(one.Proofs)
 		for _, p := range one.Proofs {
 			if p.Verdict != "within" && !accepted(o, p.Key) {
 				one.Open++
@@ -125,6 +127,7 @@ func (v JobView) withOrders(record store.Record, in *inspection.Inspection, deci
 	}
 	for _, s := range order.Sheets(before, decided, v.decisionsToOrder(decided), v.counts, pistons) {
 		if issued := last[s.Name]; issued == nil || !issued.Same(s) {
+			words.In(in.Unit).Sheet(&s)
 			v.Orders.Drafts = append(v.Orders.Drafts, s)
 		}
 		delete(last, s.Name)

@@ -79,7 +79,7 @@ func TestOrders(t *testing.T) {
 	}
 	parts := issued(view, order.Parts, 1)
 	assert.Equal(t, "MS-020", parts.Body.Lines[0].Code)
-	assert.Equal(t, "0.020 under", parts.Body.Lines[0].What)
+	assert.Equal(t, "0.020 in under", parts.Body.Lines[0].What)
 
 	// Another decision makes a new issue and strikes the old one through.
 	view = b.sign("main_journals", "grind", "0.030", "Only 0.030 shells on the shelf.")
@@ -111,7 +111,7 @@ func TestOrders(t *testing.T) {
 	grind = issued(view, order.Grind, 2)
 	require.Equal(t, "missed", grind.Proofs[0].Verdict)
 	assert.Equal(t, "main_journal/2", grind.Proofs[0].Key, "what missed its order stands first")
-	assert.Equal(t, []string{"The smallest reading is 0.0003 below the order."}, grind.Proofs[0].Problems)
+	assert.Equal(t, "The smallest reading is 0.0003 in below the order.", grind.Proofs[0].Problems[0].Text)
 	assert.Equal(t, "within", grind.Proofs[len(grind.Proofs)-1].Verdict)
 	assert.Equal(t, view.Job.Mains-1, grind.Open)
 	signed := view.Signed[slices.IndexFunc(view.Signed, func(s Signed) bool { return s.Set == "main_journals" })]

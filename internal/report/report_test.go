@@ -14,6 +14,7 @@ import (
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/order"
 	"ledge/internal/core/part"
+	"ledge/internal/core/say"
 	"ledge/internal/core/unit"
 	"ledge/internal/exchange"
 )
@@ -66,7 +67,7 @@ func aJob(t *testing.T, name string) Job {
 	return Job{Address: "http://127.0.0.1/jobs/1", Made: time.Date(2026, 11, 23, 9, 0, 0, 0, time.UTC), In: in, Result: result, Taken: []Taken{{By: name, On: name, Gauge: name}},
 		Findings: []string{name}, Cost: "1 crown", Ready: "tomorrow", Promised: "today",
 		Decisions: []Decision{{Set: part.MainJournals, Way: disposition.Way{Action: disposition.Grind, Step: length("0.010")}, Reasons: []string{name}, Signed: name, Advice: name, Reason: name}},
-		Proofs:    []Proof{{Sheet: sheet, Proofs: []order.Proof{{Key: "1", Verdict: "missed", Problems: []string{name}}}, Accepted: map[string]string{}}}}
+		Proofs:    []Proof{{Sheet: sheet, Proofs: []order.Proof{{Key: "1", Verdict: "missed", Problems: []say.Reason{{Text: name}}}}, Accepted: map[string]string{}}}}
 }
 
 // The same record gives the same paper, byte by byte, so that a paper can be told from one that was changed.

@@ -15,7 +15,7 @@ import (
 
 func sheetTo(name order.Name, size string) order.Sheet {
 	least, most := unit.MustParse(size, unit.In), unit.MustParse(size, unit.In)+unit.Tenth
-	return order.Sheet{Name: name, Title: name.Title(), Sets: []part.Set{}, Steps: []order.Step{}, Notes: []string{"a note"},
+	return order.Sheet{Name: name, Title: string(name), Sets: []part.Set{}, Steps: []order.Step{}, Notes: []string{"a note"},
 		Lines: []order.Line{{Key: "main_journal/1", Title: "Main 1", What: "Grind to", Min: &least, Max: &most, Feature: &disposition.Ref{Kind: part.MainJournal, Number: 1}, State: "after_grind"}}}
 }
 

@@ -135,7 +135,10 @@ func sheets(in *inspection.Inspection, result disposition.Result) any {
 			}
 		}
 		for _, s := range order.Sheets(in, result, decided, order.CountsOf(in), nil) {
-			all = append(all, proved{s, order.Verify(in, result.Features, s)})
+			words.In(in.Unit).Sheet(&s)
+			proofs := order.Verify(in, result.Features, s)
+			words.In(in.Unit).Proofs(proofs)
+			all = append(all, proved{s, proofs})
 		}
 	}
 	return all

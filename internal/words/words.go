@@ -90,6 +90,7 @@ func (s Speaker) render(r say.Reason) (string, error) {
 		}
 		if a.Is == say.IsWord {
 			data["a_"+a.Name] = article(text) + " " + text
+			data[capital(a.Name)] = capital(text)
 		}
 	}
 	return localizer.Localize(&config)
@@ -182,6 +183,11 @@ func (s Speaker) class(l unit.Length, of *part.Ref) (string, error) {
 			id = "class.under"
 		}
 	}
+	return s.size(id, l)
+}
+
+// size is a step in a direction, by the name of its message.
+func (s Speaker) size(id string, l unit.Length) (string, error) {
 	return localizer.Localize(&i18n.LocalizeConfig{MessageID: id, TemplateData: map[string]string{"step": s.Step(l)}})
 }
 
@@ -206,6 +212,8 @@ func list(of string, words []string) (string, error) {
 	last := len(texts) - 1
 	return strings.Join(texts[:last], ", ") + " and " + texts[last], nil
 }
+
+func capital(word string) string { return strings.ToUpper(word[:1]) + word[1:] }
 
 // article is the one that a word takes: an out-of-round, a taper.
 func article(word string) string {

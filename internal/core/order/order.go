@@ -2,7 +2,6 @@
 package order
 
 import (
-	"fmt"
 	"reflect"
 	"slices"
 	"strconv"
@@ -11,6 +10,7 @@ import (
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
+	"ledge/internal/core/say"
 	"ledge/internal/core/schedule"
 	"ledge/internal/core/unit"
 )
@@ -30,16 +30,8 @@ const (
 	Parts   Name = "parts"
 )
 
-var titles = map[Name]string{
-	Grind: "Crankshaft sheet", Tunnel: "Tunnel sheet", Deck: "Deck sheet", Bore: "Bore and hone sheet",
-	Rods: "Rod sheet", Balance: "Balance sheet", Rings: "Ring sheet", Parts: "Parts list",
-}
-
 // Names lists the sheets.
 func Names() []Name { return []Name{Grind, Tunnel, Deck, Bore, Rods, Balance, Rings, Parts} }
-
-// Title is the sheet in words.
-func (n Name) Title() string { return titles[n] }
 
 // A Sheet is what one person is asked to do, or to buy.
 type Sheet struct {
@@ -48,9 +40,11 @@ type Sheet struct {
 	// Sets are the decisions that it carries out.
 	Sets []part.Set `json:"sets"`
 	// Steps are the operations in their sequence.
-	Steps []Step   `json:"steps"`
-	Lines []Line   `json:"lines"`
-	Notes []string `json:"notes"`
+	Steps []Step `json:"steps"`
+	Lines []Line `json:"lines"`
+	// Remarks are what the machinist must know beside the lines; Notes are their words.
+	Remarks []say.Reason `json:"remarks,omitempty"`
+	Notes   []string     `json:"notes"`
 }
 
 // A Step is one operation of a sheet.
@@ -74,10 +68,13 @@ type Line struct {
 	Component string `json:"component,omitempty"`
 	// State is the one in which it is measured again.
 	State string `json:"state,omitempty"`
-	// Work is what is done; Title, What and Note are its words.
-	Work  Work   `json:"work,omitempty"`
-	Title string `json:"title"`
-	What  string `json:"what"`
+	// Work is what is done; Named what it is done to where that is no feature and no part alone, Why what its size rests on. Title, What and
+	// Note are the words for them, made when it is shown and kept when it is issued.
+	Work  Work        `json:"work,omitempty"`
+	Named *say.Reason `json:"named,omitempty"`
+	Why   *say.Reason `json:"why,omitempty"`
+	Title string      `json:"title"`
+	What  string      `json:"what"`
 	// Min and Max bound the finished size; Rough is the size before honing.
 	Min   *unit.Length `json:"min,omitempty"`
 	Max   *unit.Length `json:"max,omitempty"`
@@ -139,7 +136,7 @@ func (s Sheet) Same(other Sheet) bool {
 func bare(lines []Line) []Line {
 	out := slices.Clone(lines)
 	for i := range out {
-		out[i].Title, out[i].What, out[i].Note = "", "", ""
+		out[i].Title, out[i].What, out[i].Note, out[i].Named, out[i].Why = "", "", "", nil, nil
 	}
 	return out
 }
@@ -196,19 +193,16 @@ type drafter struct {
 func (d *drafter) sheet(name Name) *Sheet {
 	s := d.sheets[name]
 	if s == nil {
-		s = &Sheet{Name: name, Title: name.Title(), Sets: []part.Set{}, Steps: []Step{}, Lines: []Line{}, Notes: []string{}}
+		s = &Sheet{Name: name, Sets: []part.Set{}, Steps: []Step{}, Lines: []Line{}, Notes: []string{}}
 		d.sheets[name] = s
 	}
 	return s
 }
 
-func (s *Sheet) note(text string) {
-	for _, n := range s.Notes {
-		if n == text {
-			return
-		}
+func (s *Sheet) note(r say.Reason) {
+	if !slices.ContainsFunc(s.Remarks, r.Same) {
+		s.Remarks = append(s.Remarks, r)
 	}
-	s.Notes = append(s.Notes, text)
 }
 
 // set puts one decided set on its sheet. What is kept or bought needs none.
@@ -237,7 +231,7 @@ func (d *drafter) set(one Decided, work schedule.Work) {
 		d.journals(s, one)
 	}
 	if one.Reason != "" {
-		s.note("Overruled by " + one.By + ": " + one.Reason)
+		s.note(say.New("overruled", say.Text("by", one.By), say.Text("reason", one.Reason)))
 	}
 }
 
@@ -249,7 +243,7 @@ func (d *drafter) belong(s *Sheet, from int, set disposition.Set) {
 	for i := range s.Lines[from:] {
 		s.Lines[from+i].Component = set.Component
 	}
-	s.note(fmt.Sprintf("%s: the work is on the %s named “%s”, on no other.", set.Set.Row().Title, set.Set.Component(), set.Component))
+	s.note(say.New("of_component", say.Word("set", "set", set.Set), say.Word("of", "component", set.Set.Component()), say.Text("tag", set.Component)))
 }
 
 // members are the findings of a set's kind that decide it, in their order.
@@ -263,15 +257,13 @@ func (d *drafter) members(kind part.Kind) []*inspection.Finding {
 	return list
 }
 
-func (d *drafter) show(l unit.Length) string { return l.Show(d.in.Unit) }
-
-func line(ref disposition.Ref, state string, work Work, what string) Line {
-	return Line{Key: string(ref.Kind) + "/" + strconv.Itoa(ref.Number), Feature: &ref, State: state, Work: work, Title: ref.Name(), What: what}
+func line(ref disposition.Ref, state string, work Work) Line {
+	return Line{Key: string(ref.Kind) + "/" + strconv.Itoa(ref.Number), Feature: &ref, State: state, Work: work}
 }
 
 // keep is the line of a member that stays as it is.
 func keep(size disposition.Size, state string) Line {
-	l := line(size.Feature, state, DoKeep, "Leave as it is")
+	l := line(size.Feature, state, DoKeep)
 	l.Kept, l.Min, l.Max = true, ptr(size.Size), ptr(size.Size)
 	return l
 }

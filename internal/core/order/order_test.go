@@ -15,6 +15,7 @@ import (
 	"ledge/internal/core/schedule"
 	"ledge/internal/core/unit"
 	"ledge/internal/exchange"
+	"ledge/internal/words"
 )
 
 func in(text string) unit.Length { return unit.MustParse(text, unit.In) }
@@ -29,6 +30,30 @@ func read(t *testing.T, limits string, features ...string) *inspection.Inspectio
 	read, err := exchange.Read(strings.NewReader(`{"format": "ledge.inspection/1", "unit": "in", "limits": {` + limits + `}, "features": [` + strings.Join(features, ",") + `]}`))
 	require.NoError(t, err)
 	return read
+}
+
+// worded are sheets with their words.
+func worded(in *inspection.Inspection, result disposition.Result, decided []order.Decided, n schedule.Counts, pistons map[int]unit.Length) []order.Sheet {
+	sheets := order.Sheets(in, result, decided, n, pistons)
+	for i := range sheets {
+		words.In(in.Unit).Sheet(&sheets[i])
+	}
+	return sheets
+}
+
+// verified are proofs with their words.
+func verified(in *inspection.Inspection, findings []inspection.Finding, s order.Sheet) []order.Proof {
+	proofs := order.Verify(in, findings, s)
+	words.In(in.Unit).Proofs(proofs)
+	return proofs
+}
+
+// problems are what is wrong with a proof, in words.
+func problems(p order.Proof) (texts []string) {
+	for _, r := range p.Problems {
+		texts = append(texts, r.Text)
+	}
+	return texts
 }
 
 // signed takes what is advised for every set.
@@ -53,7 +78,7 @@ func TestGrindSheet(t *testing.T) {
 	inspected := read(t, mains, grid("main_journal", 1, "2.4960", ""), grid("main_journal", 2, "2.4975", ""),
 		grid("main_bearing", 1, "2.4910", `"fitted": {"step": 0.010, "shell": 0},`), grid("main_bearing", 2, "2.4912", `"fitted": {"step": 0.010, "shell": 0},`))
 	result := disposition.Evaluate(inspected)
-	sheets := order.Sheets(inspected, result, signed(result), schedule.Counts{Mains: 2}, nil)
+	sheets := worded(inspected, result, signed(result), schedule.Counts{Mains: 2}, nil)
 	require.Equal(t, order.Grind, sheets[0].Name)
 	lines := sheets[0].Lines
 	require.Len(t, lines, 2)
@@ -68,7 +93,7 @@ func TestGrindSheet(t *testing.T) {
 	assert.True(t, strings.Contains(strings.Join(sheets[0].Notes, " "), "fillet"))
 	last := sheets[len(sheets)-1]
 	require.Equal(t, order.Parts, last.Name)
-	assert.Equal(t, "0.010 under", last.Lines[0].What)
+	assert.Equal(t, "0.010 in under", last.Lines[0].What)
 }
 
 // A cylinder is finished to its own piston plus the target clearance, rough less the stock for honing. Common practice.
@@ -83,7 +108,7 @@ func TestBoreSheetFollowsEachPiston(t *testing.T) {
 	result := disposition.Evaluate(inspected)
 	pistons := map[int]unit.Length{1: in("3.5170"), 2: in("3.5174")}
 	var sheet order.Sheet
-	for _, s := range order.Sheets(inspected, result, signed(result), schedule.Counts{Cylinders: 2}, pistons) {
+	for _, s := range worded(inspected, result, signed(result), schedule.Counts{Cylinders: 2}, pistons) {
 		if s.Name == order.Bore {
 			sheet = s
 		}
@@ -94,7 +119,7 @@ func TestBoreSheetFollowsEachPiston(t *testing.T) {
 		assert.Equal(t, piston+in("0.003"), (*l.Min+*l.Max)/2, "%s: piston plus the middle of the target", l.Title)
 		assert.Equal(t, (*l.Min+*l.Max)/2-inspected.Policy.HoneStock, *l.Rough, "%s: the stock for honing is left", l.Title)
 	}
-	without := order.Sheets(inspected, result, signed(result), schedule.Counts{Cylinders: 2}, nil)
+	without := worded(inspected, result, signed(result), schedule.Counts{Cylinders: 2}, nil)
 	assert.Contains(t, strings.Join(without[0].Notes, " "), "Without a measured piston")
 }
 
@@ -110,14 +135,14 @@ func TestVerify(t *testing.T) {
 	half := strings.Replace(grid("main_journal", 3, "2.4887", state), "2.4887,", "null,", 1)
 	inspected := read(t, mains, grid("main_journal", 1, "2.4960", ""), grid("main_journal", 1, "2.4887", state), grid("main_journal", 2, "2.4884", state), half,
 		grid("main_journal", 4, "2.4887", state+`"look": "scored",`))
-	proofs := order.Verify(inspected, disposition.Evaluate(inspected).Features, sheet)
+	proofs := verified(inspected, disposition.Evaluate(inspected).Features, sheet)
 	verdicts := map[string]string{}
 	for _, p := range proofs {
 		verdicts[p.Key] = p.Verdict
 	}
 	assert.Equal(t, map[string]string{"1": "within", "2": "missed", "3": "open", "4": "missed"}, verdicts)
 	assert.Equal(t, "missed", proofs[0].Verdict, "what missed stands first")
-	assert.Equal(t, []string{"The smallest reading is 0.0001 below the order."}, proofs[0].Problems)
+	assert.Equal(t, []string{"The smallest reading is 0.0001 in below the order."}, problems(proofs[0]))
 	last := proofs[len(proofs)-1]
 	assert.Equal(t, in("2.4960"), last.Found.Min, "as found stands beside it")
 	assert.Equal(t, in("2.4887"), last.Back.Max)
@@ -132,7 +157,7 @@ func round(kind string, number int, sizes ...string) string {
 func advised(inspected *inspection.Inspection, n schedule.Counts) map[order.Name]order.Sheet {
 	result := disposition.Evaluate(inspected)
 	sheets := map[order.Name]order.Sheet{}
-	for _, s := range order.Sheets(inspected, result, signed(result), n, nil) {
+	for _, s := range worded(inspected, result, signed(result), n, nil) {
 		sheets[s.Name] = s
 	}
 	return sheets
@@ -152,7 +177,7 @@ func TestTunnelSheet(t *testing.T) {
 	}
 	assert.Nil(t, sheet.Lines[0].Across, "it grew upwards only: cutting the cap closes it")
 	cut := in("0.0015") + inspected.Policy.LineHoneStock
-	assert.Contains(t, strings.Join(sheet.Notes, " "), "Cut the caps by "+cut.Show(unit.In))
+	assert.Contains(t, strings.Join(sheet.Notes, " "), "Cut the caps by "+cut.Show(unit.In)+" in")
 }
 
 // A deck is skimmed by the deepest gap and must be flat again within its limit; a gasket is bought. Common practice.
@@ -161,7 +186,7 @@ func TestDeckSheet(t *testing.T) {
 	sheets := advised(inspected, schedule.Counts{Cylinders: 4})
 	require.Len(t, sheets[order.Deck].Lines, 1)
 	line := sheets[order.Deck].Lines[0]
-	assert.Contains(t, line.What, "Skim 0.0040 off")
+	assert.Contains(t, line.What, "Skim 0.0040 in off")
 	assert.Equal(t, in("0.002"), *line.Most)
 	require.Len(t, sheets[order.Parts].Lines, 1)
 	assert.Equal(t, "GA", sheets[order.Parts].Lines[0].Code)
@@ -207,7 +232,7 @@ func TestPartsAreBoughtOnce(t *testing.T) {
 	for _, l := range sheets[order.Parts].Lines {
 		codes[l.Code] = l.What
 	}
-	assert.Equal(t, map[string]string{"MS-010": "0.010 under", "RS-020": "0.020 under"}, codes)
+	assert.Equal(t, map[string]string{"MS-010": "0.010 in under", "RS-020": "0.020 in under"}, codes)
 
 	// A crankshaft that is beyond its last undersize is bought once, though mains and rods both ask for it.
 	inspected = read(t, mains+rods, grid("main_journal", 1, "2.4560", ""), grid("rod_journal", 1, "1.9570", ""))
@@ -227,15 +252,15 @@ func TestVerifyFormAndFlatness(t *testing.T) {
 	oval := strings.Replace(grid("main_journal", 1, "2.4885", `"state": "after_grind",`), "[2.4885, 2.4885, 2.4885, 2.4885]", "[2.4890, 2.4887, 2.4885, 2.4887]", 2)
 	strict := strings.Replace(mains, `"out_of_round_max": 0.0005`, `"out_of_round_max": 0.0003`, 1)
 	inspected := read(t, strict, oval)
-	proof := order.Verify(inspected, disposition.Evaluate(inspected).Features, journal)[0]
+	proof := verified(inspected, disposition.Evaluate(inspected).Features, journal)[0]
 	assert.Equal(t, "missed", proof.Verdict)
-	assert.Contains(t, strings.Join(proof.Problems, " "), "Out-of-round 0.0005 is above the limit of 0.0003.")
+	assert.Contains(t, strings.Join(problems(proof), " "), "Out-of-round 0.0005 in is above the limit of 0.0003 in.")
 
 	deck := order.Sheet{Lines: []order.Line{{Key: "1", Feature: &disposition.Ref{Kind: part.Deck, Number: 1}, State: "after_skim", Most: &flat}}}
 	for gap, want := range map[string]string{"0.002": "within", "0.0021": "missed"} {
 		inspected := read(t, `"deck": {"max": 0.002}`, `{"kind": "deck", "number": 1, "lines": [{"line": "long", "gap": 0.004}]}`,
 			`{"kind": "deck", "number": 1, "state": "after_skim", "lines": [{"line": "long", "gap": `+gap+`}]}`)
-		proof := order.Verify(inspected, disposition.Evaluate(inspected).Features, deck)[0]
+		proof := verified(inspected, disposition.Evaluate(inspected).Features, deck)[0]
 		assert.Equal(t, want, proof.Verdict, gap)
 		assert.Equal(t, in("0.004"), proof.Found.Max)
 	}

@@ -1,13 +1,12 @@
 package order
 
 import (
-	"fmt"
 	"slices"
 	"strings"
 
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/fit"
-	"ledge/internal/core/part"
+	"ledge/internal/core/say"
 	"ledge/internal/core/schedule"
 	"ledge/internal/core/unit"
 )
@@ -22,11 +21,15 @@ var prefixes = map[schedule.Part]string{
 // Prefix begins the codes of a part.
 func Prefix(p schedule.Part) string { return prefixes[p] }
 
-// sized are the parts that come in steps; away is the word for their direction.
-var sized = map[schedule.Part]string{schedule.MainShells: "under", schedule.RodShells: "under", schedule.SelectShells: "under", schedule.CamBushes: "under",
-	schedule.Rings: "over", schedule.Pistons: "over", schedule.ThrustParts: "under"}
+// sized are the parts that come in steps; true where the steps go up.
+var sized = map[schedule.Part]bool{schedule.MainShells: false, schedule.RodShells: false, schedule.SelectShells: false, schedule.CamBushes: false,
+	schedule.Rings: true, schedule.Pistons: true, schedule.ThrustParts: false}
 
-var setWords = map[part.Set]string{part.MainJournals: "for the mains", part.RodJournals: "for the rods", part.CamJournals: "for the camshaft"}
+// Sized reports whether a part comes in steps, and whether these go up.
+func Sized(p schedule.Part) (over, is bool) {
+	over, is = sized[p]
+	return over, is
+}
 
 // parts lists what is to be bought, each once.
 func (d *drafter) parts(decided []Decided, works []schedule.Work) {
@@ -34,9 +37,6 @@ func (d *drafter) parts(decided []Decided, works []schedule.Work) {
 		for _, p := range work.Parts {
 			s := d.sheet(Parts)
 			for _, l := range d.bought(decided[i], p) {
-				if l.Part == schedule.SelectShells {
-					l.Title += " " + setWords[decided[i].Set.Set]
-				}
 				l.Component = decided[i].Set.Component
 				s.Lines = append(s.Lines, l)
 			}
@@ -46,33 +46,37 @@ func (d *drafter) parts(decided []Decided, works []schedule.Work) {
 		}
 	}
 	if s := d.sheets[Parts]; s != nil {
-		s.note("Measure every new part when it comes, like an old one: the same code is not the same size.")
+		s.note(say.New("sheet").As("parts"))
 	}
 }
 
 // bought are the lines of one part for one set: one, or for mixed shells one for each size.
 func (d *drafter) bought(one Decided, p schedule.Piece[schedule.Part]) []Line {
 	way := one.Option.Way
-	base := Line{Key: string(one.Set.Set) + "/" + string(p.What), Work: DoBuy, Part: p.What, Title: p.What.Title(), What: "Buy", Count: p.Count, Code: Prefix(p.What)}
-	if sized[p.What] == "" {
+	base := Line{Key: string(one.Set.Set) + "/" + string(p.What), Work: DoBuy, Part: p.What, Count: p.Count, Code: Prefix(p.What)}
+	if _, steps := sized[p.What]; !steps {
 		return []Line{base}
 	}
 	if p.What == schedule.ThrustParts {
-		base.Shell, base.What = ptr(way.Shell), "that take up "+d.show(-way.Shell)
+		base.Shell = ptr(way.Shell)
 		base.Code += "-" + d.digits(-way.Shell)
 		return []Line{base}
 	}
 	if p.What == schedule.SelectShells {
+		named := say.New("select_shells", say.Word("set", "for", one.Set.Set))
+		base.Named = &named
 		if shares, halves := d.mixed(one, p.Count); shares != nil {
 			lines := make([]Line, len(shares))
 			for i, share := range shares {
 				l := d.shellLine(base, way.Step, share.shell)
 				l.Key += "/" + share.shell.Format(d.in.Unit)
 				l.Count, l.For = share.count, share.to
-				l.Note = "for " + strings.Trim(strings.ReplaceAll(fmt.Sprint(share.to), " ", ", "), "[]")
+				why := say.New("line", say.Numbers("for", share.to)).As("for")
 				if halves {
-					l.Title, l.Note = l.Title+", halves", l.Note+" (each time it is named, one half)"
+					halved := named.As("halves")
+					l.Named, why = &halved, why.As("halves")
 				}
+				l.Why = &why
 				lines[i] = l
 			}
 			return lines
@@ -141,18 +145,18 @@ func (d *drafter) mixed(one Decided, count int) (shares []share, halves bool) {
 
 // shellLine says in which step and with which change of clearance a part is bought.
 func (d *drafter) shellLine(l Line, step, shell unit.Length) Line {
-	l.Step, l.What, l.Code = ptr(step), "standard", l.Code+"-STD"
+	l.Step, l.Code = ptr(step), l.Code+"-STD"
 	if step > 0 {
-		l.What, l.Code = d.short(step)+" "+sized[l.Part], strings.TrimSuffix(l.Code, "STD")+strings.TrimPrefix(d.digits(step), "0")
+		l.Code = strings.TrimSuffix(l.Code, "STD") + strings.TrimPrefix(d.digits(step), "0")
 	}
 	if shell != 0 {
 		l.Shell = ptr(shell)
 	}
 	switch {
 	case shell < 0:
-		l.What, l.Code = l.What+", "+d.show(-shell)+" less clearance", l.Code+"-M"+d.digits(-shell)
+		l.Code += "-M" + d.digits(-shell)
 	case shell > 0:
-		l.What, l.Code = l.What+", "+d.show(shell)+" more clearance", l.Code+"-P"+d.digits(shell)
+		l.Code += "-P" + d.digits(shell)
 	}
 	return l
 }

@@ -1,14 +1,13 @@
 package order
 
 import (
-	"fmt"
 	"slices"
 
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
-	"ledge/internal/core/unit"
+	"ledge/internal/core/say"
 )
 
 // A Proof holds one line of a sheet against what came back.
@@ -18,8 +17,8 @@ type Proof struct {
 	Found *limit.Range `json:"found,omitempty"`
 	Back  *limit.Range `json:"back,omitempty"`
 	// Verdict is open while it is not measured, else within or missed.
-	Verdict  string   `json:"verdict" enum:"open,within,missed"`
-	Problems []string `json:"problems"`
+	Verdict  string       `json:"verdict" enum:"open,within,missed"`
+	Problems []say.Reason `json:"problems"`
 }
 
 // Verify holds every line of a sheet that is proved by measuring against the findings; what missed its order comes first, then
@@ -40,7 +39,7 @@ func Verify(in *inspection.Inspection, findings []inspection.Finding, s Sheet) [
 }
 
 func verify(in *inspection.Inspection, findings []inspection.Finding, l Line) Proof {
-	p := Proof{Key: l.Key, Verdict: "open", Problems: []string{}}
+	p := Proof{Key: l.Key, Verdict: "open", Problems: []say.Reason{}}
 	var back *inspection.Finding
 	for i := range in.Features {
 		f := &in.Features[i]
@@ -60,16 +59,15 @@ func verify(in *inspection.Inspection, findings []inspection.Finding, l Line) Pr
 		return p
 	}
 	if !back.Complete {
-		p.Problems = append(p.Problems, "Not every place is measured yet.")
+		p.Problems = append(p.Problems, say.New("proof"))
 		return p
 	}
 	p.Verdict = "within"
-	miss := func(format string, args ...any) {
-		p.Verdict, p.Problems = "missed", append(p.Problems, fmt.Sprintf(format, args...))
+	miss := func(form string, args ...say.Arg) {
+		p.Verdict, p.Problems = "missed", append(p.Problems, say.New("proof", args...).As(form))
 	}
-	show := func(v unit.Length) string { return v.Show(in.Unit) }
 	if l.Min != nil && p.Back.Min < *l.Min {
-		miss("The smallest reading is %s below the order.", show(*l.Min-p.Back.Min))
+		miss("small", say.Length("by", *l.Min-p.Back.Min))
 	}
 	if l.Max != nil {
 		most := *l.Max
@@ -77,36 +75,36 @@ func verify(in *inspection.Inspection, findings []inspection.Finding, l Line) Pr
 			most = *l.Across
 			up := back.Grid.InDirections(back.Grid.Nearest(0))
 			if high := slices.Max(up); high > *l.Max {
-				miss("The largest vertical reading is %s above the order.", show(high-*l.Max))
+				miss("vertical", say.Length("by", high-*l.Max))
 			}
 		}
 		if p.Back.Max > most {
-			miss("The largest reading is %s above the order.", show(p.Back.Max-most))
+			miss("large", say.Length("by", p.Back.Max-most))
 		}
 	}
 	if l.Play != nil {
 		if skirt, ok := disposition.Skirt(findings, l.Feature.Number, l.MateNew); ok {
 			if least := p.Back.Min - skirt; least < l.Play.Min {
-				miss("Its piston, %s, has only %s of play; %s is the least.", show(skirt), show(least), show(l.Play.Min))
+				miss("tight", say.Length("piston", skirt), say.Apart("play", least, l.Play.Min), say.Apart("limit", l.Play.Min, least))
 			}
 			if most := p.Back.Max - skirt; most > l.Play.Max {
-				miss("Its piston, %s, has %s of play; %s is the most.", show(skirt), show(most), show(l.Play.Max))
+				miss("loose", say.Length("piston", skirt), say.Apart("play", most, l.Play.Max), say.Apart("limit", l.Play.Max, most))
 			}
 		}
 	}
 	if l.Most != nil && p.Back.Max > *l.Most {
-		miss("%s is above the %s ordered.", show(p.Back.Max), show(*l.Most))
+		miss("most", say.Apart("value", p.Back.Max, *l.Most), say.Apart("limit", *l.Most, p.Back.Max))
 	}
 	for _, c := range back.Checks {
 		if c.Name == "runout" && !turnedAgain(in, l) {
 			continue // the turn before the work says nothing of it
 		}
-		if checkWords[c.Name] != "" && c.Verdict == limit.Beyond {
-			miss("%s %s is above the limit of %s.", checkWords[c.Name], show(c.Value), show(*c.Limit))
+		if slices.Contains(proving, c.Name) && c.Verdict == limit.Beyond {
+			miss("check", say.Word("check", "check", c.Name), say.Apart("value", c.Value, *c.Limit), say.Apart("limit", *c.Limit, c.Value))
 		}
 	}
 	if back.Look.WorseThan(inspection.Marked) {
-		miss("It is graded %s.", back.Look)
+		miss("look", say.Word("look", "look", back.Look))
 	}
 	return p
 }
@@ -117,7 +115,8 @@ func turnedAgain(in *inspection.Inspection, l Line) bool {
 	return ok && in.Features[i].State == l.State
 }
 
-var checkWords = map[string]string{"taper": "Taper", "out_of_round": "Out-of-round", "step": "A step of", "runout": "Runout"}
+// proving are the checks that work is proved by beside its size.
+var proving = []string{"taper", "out_of_round", "step", "runout"}
 
 // span is the smallest and the largest of a finding, or the gap of what is no size.
 func span(f *inspection.Finding) *limit.Range {

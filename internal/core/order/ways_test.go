@@ -36,7 +36,7 @@ func sheetsFor(t *testing.T, inspected *inspection.Inspection, set part.Set, way
 		option := s.Option(way)
 		require.NotNil(t, option, "%s: no such way: %+v", set, way)
 		sheets := map[order.Name]order.Sheet{}
-		for _, sheet := range order.Sheets(inspected, result, []order.Decided{{Set: s, Option: *option, By: "Ida"}}, n, nil) {
+		for _, sheet := range worded(inspected, result, []order.Decided{{Set: s, Option: *option, By: "Ida"}}, n, nil) {
 			sheets[sheet.Name] = sheet
 		}
 		return sheets
@@ -95,15 +95,15 @@ func TestHoneHasAWindow(t *testing.T) {
 			strings.Replace(bores(1, back, "0")[0], `"number": 1,`, `"number": 1, "state": "after_hone",`, 1))...)
 		found, err := inspection.Evaluate(t.Context(), after)
 		require.NoError(t, err)
-		proofs := order.Verify(after, found, order.Sheet{Lines: []order.Line{line}})
-		assert.Equal(t, want, proofs[0].Verdict, "honed to %s: %v", back, proofs[0].Problems)
+		proofs := verified(after, found, order.Sheet{Lines: []order.Line{line}})
+		assert.Equal(t, want, proofs[0].Verdict, "honed to %s: %v", back, problems(proofs[0]))
 	}
 	// A size within the order does not prove a bore whose piston, measured anew, leaves too little.
 	swollen := document(t, "", cylinders, append(bores(1, "3.7195", "3.7185"),
 		strings.Replace(bores(1, "3.7198", "0")[0], `"number": 1,`, `"number": 1, "state": "after_hone",`, 1))...)
 	found, err := inspection.Evaluate(t.Context(), swollen)
 	require.NoError(t, err)
-	assert.Equal(t, "missed", order.Verify(swollen, found, order.Sheet{Lines: []order.Line{line}})[0].Verdict)
+	assert.Equal(t, "missed", verified(swollen, found, order.Sheet{Lines: []order.Line{line}})[0].Verdict)
 
 	tight := document(t, "", cylinders, bores(1, "3.7200", "3.7205")...)
 	hone := disposition.Evaluate(tight).Sets[0].Option(disposition.Way{Action: disposition.Hone})
@@ -175,8 +175,8 @@ func TestTunnelReadInTwoDirectionsIsProved(t *testing.T) {
 		after := document(t, "", limits, found, two("after_line_hone", back[0], back[1]))
 		judged, err := inspection.Evaluate(t.Context(), after)
 		require.NoError(t, err)
-		proof := order.Verify(after, judged, order.Sheet{Lines: []order.Line{line}})[0]
-		assert.Equal(t, want, proof.Verdict, "%v: %v", back, proof.Problems)
+		proof := verified(after, judged, order.Sheet{Lines: []order.Line{line}})[0]
+		assert.Equal(t, want, proof.Verdict, "%v: %v", back, problems(proof))
 	}
 }
 
@@ -217,7 +217,7 @@ func TestPartsAreNamedByWhatTheyAre(t *testing.T) {
 		shell    string
 		what     string
 		code     string
-	}{{loose, "-0.001", "standard, 0.0010 less clearance", "SS-STD-M0001"}, {tight, "0.001", "standard, 0.0010 more clearance", "SS-STD-P0001"}} {
+	}{{loose, "-0.001", "standard size, 0.0010 in less clearance", "SS-STD-M0001"}, {tight, "0.001", "standard size, 0.0010 in more clearance", "SS-STD-P0001"}} {
 		inspected := document(t, "", shelled, tt.features...)
 		s := disposition.Evaluate(inspected).Sets[0]
 		assert.Equal(t, in(tt.shell), s.Shell)
@@ -268,12 +268,12 @@ func TestAMissIsTold(t *testing.T) {
 	sheet := sheetsFor(t, before, s.Set, s.Way, schedule.Counts{Mains: 1})[order.Grind]
 	proof := func(size string) order.Proof {
 		after := document(t, "", limits, worn, grid("main_journal", 1, size, `"state": "after_grind",`))
-		return order.Verify(after, disposition.Evaluate(after).Features, sheet)[0]
+		return verified(after, disposition.Evaluate(after).Features, sheet)[0]
 	}
 	assert.Equal(t, "within", proof("2.4885").Verdict)
 	low, high := proof("2.4875"), proof("2.4904")
 	assert.Equal(t, []string{"missed", "missed"}, []string{low.Verdict, high.Verdict})
-	assert.Equal(t, []string{"The smallest reading is 0.0005 below the order."}, low.Problems, "2.4880 to 2.4900 was ordered")
-	assert.Contains(t, high.Problems, "The largest reading is 0.0004 above the order.")
+	assert.Equal(t, []string{"The smallest reading is 0.0005 in below the order."}, problems(low), "2.4880 to 2.4900 was ordered")
+	assert.Contains(t, problems(high), "The largest reading is 0.0004 in above the order.")
 	assert.Equal(t, in("2.4940"), low.Found.Min, "what was found before")
 }

@@ -7,6 +7,7 @@ import (
 	"ledge/internal/core/engine"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
+	"ledge/internal/core/say"
 	"ledge/internal/core/unit"
 )
 
@@ -16,7 +17,7 @@ func (d *drafter) journals(s *Sheet, one Decided) {
 		for _, size := range one.Option.Sizes {
 			l := keep(size, "after_grind")
 			if !size.Kept {
-				l = line(size.Feature, "after_grind", DoGrind, "Grind to")
+				l = line(size.Feature, "after_grind", DoGrind)
 				least, most := d.within(one, size)
 				l.Min, l.Max = &least, &most
 			}
@@ -24,25 +25,25 @@ func (d *drafter) journals(s *Sheet, one Decided) {
 		}
 		oneRange(s.Lines[len(s.Lines)-len(one.Option.Sizes):], one.Option.Sizes)
 		if one.Set.Set == part.CamJournals {
-			s.note("Camshaft: keep the wheel off the lobes. The maker's data say whether undersize bushes exist.")
+			s.note(say.New("sheet").As("camshaft"))
 			return
 		}
-		s.note("Keep the fillet radii as they were; chamfer and clean every oil hole. The maker's smallest size and depth of hardening decide over this sheet.")
+		s.note(say.New("sheet").As("grind"))
 		if one.Option.Method == disposition.Straighten {
-			s.note("Straighten first, then crack test and measure the runout again before grinding.")
+			s.note(say.New("sheet").As("straighten"))
 		}
 	case disposition.Replace: // built up
-		s.note("Build the journals up, then grind to standard. The maker's data say whether this shaft may be built up at all.")
+		s.note(say.New("sheet").As("build_up"))
 	case disposition.Polish:
 		for _, f := range d.members(one.Set.Set.Row().Of) {
-			l := line(disposition.Ref{Kind: f.Kind, Number: f.Number}, "after_polish", DoPolish, "Polish, to no less than")
+			l := line(disposition.Ref{Kind: f.Kind, Number: f.Number}, "after_polish", DoPolish)
 			l.Min, l.Max = ptr(*f.Min-d.in.Policy.PolishStock), ptr(*f.Max)
 			s.Lines = append(s.Lines, l)
 		}
-		s.note("Measure between passes and stop at the number, not at the shine. No cloth is held by hand round a shaft that turns under power.")
+		s.note(say.New("sheet").As("polish"))
 	}
 	if one.Set.Set != part.CamJournals {
-		s.note("Thrust faces: touch them only to clean up, and say what came off.")
+		s.note(say.New("sheet").As("thrust"))
 	}
 }
 
@@ -81,12 +82,12 @@ func (d *drafter) cylinders(s *Sheet, one Decided) {
 		case one.Option.Action == disposition.Hone:
 			l = d.honed(size)
 		default:
-			l = line(size.Feature, state, DoBore, "Bore, then hone to")
+			l = line(size.Feature, state, DoBore)
 			if size.Sleeved {
-				l.Work, l.What = DoSleeve, "Sleeve, bore and hone to"
+				l.Work = DoSleeve
 			}
-			if l.Note = d.fitPiston(&size); l.Note == "" {
-				s.note("Without a measured piston a size is the middle of its range: measure the new pistons, as new parts, and issue this sheet again.")
+			if l.Why = d.fitPiston(&size); l.Why == nil {
+				s.note(say.New("sheet").As("no_piston"))
 			}
 			least, most := d.within(one, size)
 			l.Min, l.Max, l.Rough = &least, &most, ptr(size.Size-d.in.Policy.HoneStock)
@@ -103,17 +104,18 @@ func (d *drafter) cylinders(s *Sheet, one Decided) {
 		}
 	}
 	if one.Option.Action != disposition.Hone {
-		s.note(fmt.Sprintf("Rough-bore to %s below the finished size and hone the rest.", d.show(d.in.Policy.HoneStock)))
+		s.note(say.New("sheet", say.Length("stock", d.in.Policy.HoneStock)).As("rough"))
 	}
-	s.note("Deck plate torqued on and main caps in place, where the shop uses them; measure as it was bored.")
+	s.note(say.New("sheet").As("deck_plate"))
 }
 
 // honed is the line of a bore that is honed within its window.
 func (d *drafter) honed(size disposition.Size) Line {
-	l := line(size.Feature, "after_hone", DoHone, "Hone to")
+	l := line(size.Feature, "after_hone", DoHone)
 	l.Min, l.Max, l.Play = ptr(size.Window.Min), ptr(size.Window.Max), size.Play
 	if size.Play != nil {
-		l.Note = "aim at " + d.show(size.Size) + "; its piston must have " + d.show(size.Play.Min) + " to " + d.show(size.Play.Max)
+		why := say.New("line", say.Length("aim", size.Size), say.Range("play", size.Play.Min, size.Play.Max)).As("hone")
+		l.Why = &why
 	}
 	return l
 }
@@ -129,8 +131,8 @@ func (d *drafter) play(ref disposition.Ref) *limit.Range {
 	return nil
 }
 
-// fitPiston moves a bore's size to its own new piston, where that one has been measured; it says on what the size rests.
-func (d *drafter) fitPiston(size *disposition.Size) string {
+// fitPiston moves a bore's size to its own new piston, where that one has been measured; it says on what the size rests, nil where on none.
+func (d *drafter) fitPiston(size *disposition.Size) *say.Reason {
 	limits, _ := d.in.LimitsFor(part.Cylinder, size.Feature.Number)
 	if skirt, measured := d.pistons[size.Feature.Number]; measured && limits.Clearance != nil {
 		target := limits.Clearance.Target
@@ -139,29 +141,31 @@ func (d *drafter) fitPiston(size *disposition.Size) string {
 		}
 		if target != nil {
 			size.Size = skirt + target.Middle()
-			return "from its own piston, " + d.show(skirt) + ", and " + d.show(target.Middle()) + " clearance"
+			why := say.New("line", say.Length("piston", skirt), say.Length("clearance", target.Middle())).As("piston")
+			return &why
 		}
 	}
-	return ""
+	return nil
 }
 
 func (d *drafter) housings(s *Sheet, one Decided) {
-	state, work, what := "after_line_hone", DoLineHone, "Line-hone to"
+	state, work := "after_line_hone", DoLineHone
 	if one.Set.Set == part.RodHousings {
-		state, work, what = "after_resize", DoResize, "Resize to"
+		state, work = "after_resize", DoResize
 	}
 	deepest := unit.Length(0)
 	for _, f := range d.members(one.Set.Set.Row().Of) {
 		ref := disposition.Ref{Kind: f.Kind, Number: f.Number}
 		limits, _ := d.in.LimitsFor(f.Kind, f.Number)
-		l := line(ref, state, work, what)
+		l := line(ref, state, work)
 		if limits.New != nil {
 			l.Min, l.Max = ptr(limits.New.Min), ptr(limits.New.Max)
 			deepest = max(deepest, *f.Max-limits.New.Max)
 			if width := disposition.WidthAcross(f); limits.OutOfRoundMax != nil && width > limits.New.Max {
 				l.Across = ptr(limits.New.Max + *limits.OutOfRoundMax)
 				l.Min = ptr(min(limits.New.Max, max(limits.New.Min, width-*limits.OutOfRoundMax))) // else it would not be round enough
-				l.Note = "across the parting line up to " + d.show(*l.Across) + " is accepted"
+				why := say.New("line", say.Length("across", *l.Across)).As("across")
+				l.Why = &why
 			}
 		}
 		s.Lines = append(s.Lines, l)
@@ -170,34 +174,35 @@ func (d *drafter) housings(s *Sheet, one Decided) {
 	for i := range s.Lines {
 		s.Lines[i].Amount = &cut
 	}
-	s.note(fmt.Sprintf("Cut the caps by %s at most; caps, bolts and studs torqued as in service. The centre moves by about half the cut.", d.show(cut)))
+	s.note(say.New("sheet", say.Length("cut", cut)).As("caps"))
 }
 
 func (d *drafter) deck(s *Sheet, one Decided) {
 	limits, _ := d.in.LimitsFor(part.Deck, 0)
 	for _, kind := range []part.Kind{part.Deck, part.DeckHeights} {
 		for _, i := range d.in.Members(kind) {
-			l := line(disposition.Ref{Kind: kind, Number: max(1, d.in.Features[i].Number)}, "after_skim", DoSkim, "Skim "+d.show(one.Option.Step)+" off; flat within")
+			l := line(disposition.Ref{Kind: kind, Number: max(1, d.in.Features[i].Number)}, "after_skim", DoSkim)
 			l.Most, l.Amount = limits.Max, ptr(one.Option.Step)
 			s.Lines = append(s.Lines, l)
 		}
 	}
 	if d.in.Engine != nil && d.in.Engine.Arrangement != engine.Inline {
-		s.note("Take the same off both banks.")
+		s.note(say.New("sheet").As("banks"))
 	}
-	s.note("Pistons then stand higher: measure the protrusion before the gasket is chosen.")
+	s.note(say.New("sheet").As("protrusion"))
 }
 
 func (d *drafter) rings(s *Sheet) {
 	for _, a := range disposition.BuildOf(d.in, d.result).Rings {
-		l := Line{Key: fmt.Sprintf("ring/%d/%s", a.Cylinder, a.Ring), Work: DoKeep, Title: fmt.Sprintf("Cylinder %d, %s ring", a.Cylinder, a.Ring), What: "Leave it"}
+		named := say.New("line", say.Number("cylinder", a.Cylinder), say.Word("ring", "ring", a.Ring)).As("ring")
+		l := Line{Key: fmt.Sprintf("ring/%d/%s", a.Cylinder, a.Ring), Work: DoKeep, Named: &named}
 		if a.File > 0 {
-			l.Work, l.Amount = DoFile, ptr(a.File)
-			l.What, l.Note = "File "+d.show(a.File)+" off one end", "to a gap of "+d.show(a.Target)
+			why := say.New("line", say.Length("gap", a.Target)).As("gap")
+			l.Work, l.Amount, l.Why = DoFile, ptr(a.File), &why
 		}
 		s.Lines = append(s.Lines, l)
 	}
-	s.note("File one end only, square; deburr; try each ring squared in its own bore.")
+	s.note(say.New("sheet").As("rings"))
 }
 
 // balance asks for the least metal that brings all rods to the lightest, where the rods were weighed and stay.
@@ -213,10 +218,10 @@ func (d *drafter) balance(decided []Decided) {
 		}
 		if s == nil {
 			s = d.sheet(Balance)
-			s.note("Take metal from the balance pads only, never from the beam or the bolt seats. On shared crankpins pair the rods as matched first.")
+			s.note(say.New("sheet").As("balance"))
 		}
-		s.Lines = append(s.Lines, Line{Key: fmt.Sprintf("rod/%d", pairing.Rods[i]), Work: DoLighten, Component: d.rods(), Amount: ptr(unit.Length(metal)), Title: fmt.Sprintf("Rod %d", pairing.Rods[i]),
-			What: fmt.Sprintf("Take off %s g", unit.Length(metal).Format(unit.MM)), Note: "to the lightest of the set"})
+		named, why := say.New("line", say.Number("rod", pairing.Rods[i])).As("rod"), say.New("line").As("lightest")
+		s.Lines = append(s.Lines, Line{Key: fmt.Sprintf("rod/%d", pairing.Rods[i]), Work: DoLighten, Component: d.rods(), Amount: ptr(unit.Length(metal)), Named: &named, Why: &why})
 	}
 }
 

@@ -1993,6 +1993,7 @@ export interface components {
             min?: number;
             /** Format: int64 */
             most?: number;
+            named?: components["schemas"]["SayReason"];
             note?: string;
             /** @enum {string} */
             part?: "main_shells" | "rod_shells" | "select_shells" | "rings" | "pistons" | "sleeves" | "thrust_parts" | "crankshaft" | "block" | "rod_set" | "gasket" | "pins" | "camshaft" | "cam_bushes";
@@ -2006,6 +2007,7 @@ export interface components {
             step?: number;
             title: string;
             what: string;
+            why?: components["schemas"]["SayReason"];
             /** @enum {string} */
             work?: "" | "grind" | "keep" | "polish" | "hone" | "bore" | "sleeve" | "line_hone" | "resize" | "skim" | "file" | "lighten" | "buy";
         };
@@ -2013,7 +2015,7 @@ export interface components {
             back?: components["schemas"]["LimitRange"];
             found?: components["schemas"]["LimitRange"];
             key: string;
-            problems: string[];
+            problems: components["schemas"]["SayReason"][];
             /** @enum {string} */
             verdict: "open" | "within" | "missed";
         };
@@ -2022,6 +2024,7 @@ export interface components {
             /** @enum {string} */
             name: "grind" | "tunnel" | "deck" | "bore" | "rods" | "balance" | "rings" | "parts";
             notes: string[];
+            remarks?: components["schemas"]["SayReason"][];
             sets: ("main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rings")[];
             steps: components["schemas"]["OrderStep"][];
             title: string;

@@ -166,7 +166,7 @@ function Row({ view, issued, proof, line, onAnswer, onMeasure }: RowProps) {
 			<td>
 				<StatusMark standing={proof.verdict === "missed" ? "beyond" : proof.verdict} word={false} />{" "}
 				{proof.verdict === "missed" ? "missed" : proof.verdict === "open" ? "to measure" : "as ordered"}
-				{proof.problems.map((text) => (
+				{proof.problems.map(({ text }) => (
 					<div key={text} className="soft">
 						{text}
 					</div>

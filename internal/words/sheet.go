@@ -1,0 +1,97 @@
+package words
+
+import (
+	"github.com/nicksnyder/go-i18n/v2/i18n"
+
+	"ledge/internal/core/order"
+	"ledge/internal/core/schedule"
+	"ledge/internal/core/unit"
+)
+
+// Sheet gives a sheet its words: title, lines and notes. One that was issued keeps those that it went out with.
+func (s Speaker) Sheet(sheet *order.Sheet) {
+	sheet.Title = SheetName(sheet.Name)
+	for i := range sheet.Lines {
+		s.line(&sheet.Lines[i])
+	}
+	sheet.Notes = []string{}
+	for i := range sheet.Remarks {
+		sheet.Remarks[i].Text = s.Say(sheet.Remarks[i])
+		sheet.Notes = append(sheet.Notes, sheet.Remarks[i].Text)
+	}
+}
+
+// SheetName is a sheet in words.
+func SheetName(n order.Name) string { return word("sheet_name", string(n)) }
+
+// Proofs gives what is wrong with what came back its words.
+func (s Speaker) Proofs(proofs []order.Proof) {
+	for i := range proofs {
+		s.Fill(proofs[i].Problems)
+	}
+}
+
+func (s Speaker) line(l *order.Line) {
+	switch {
+	case l.Named != nil:
+		l.Title = s.Say(*l.Named)
+	case l.Feature != nil:
+		l.Title = l.Feature.Name()
+	default:
+		l.Title = l.Part.Title()
+	}
+	if l.Why != nil {
+		l.Note = s.Say(*l.Why)
+	}
+	l.What = s.what(l)
+}
+
+// what is asked for, out of the facts of a line.
+func (s Speaker) what(l *order.Line) string {
+	if l.Work == order.DoBuy {
+		return s.bought(l)
+	}
+	data := map[string]string{}
+	if l.Amount != nil {
+		data["amount"], data["mass"] = s.Length(*l.Amount), l.Amount.Format(unit.MM)+" g"
+	}
+	return told("work."+string(l.Work), data)
+}
+
+// bought is the size in which a part is bought.
+func (s Speaker) bought(l *order.Line) string {
+	over, sized := order.Sized(l.Part)
+	switch {
+	case !sized:
+		return word("work", string(order.DoBuy))
+	case l.Part == schedule.ThrustParts && l.Shell != nil:
+		return told("buy.thrust", map[string]string{"amount": s.Length(-*l.Shell)})
+	case l.Step == nil:
+		return word("work", string(order.DoBuy))
+	}
+	id := "class.standard"
+	if *l.Step != 0 && over {
+		id = "class.over"
+	} else if *l.Step != 0 {
+		id = "class.under"
+	}
+	size := told(id, map[string]string{"step": s.Step(*l.Step)})
+	switch {
+	case l.Shell == nil || *l.Shell == 0:
+		return size
+	case *l.Shell < 0:
+		return told("buy.less", map[string]string{"size": size, "amount": s.Length(-*l.Shell)})
+	}
+	return told("buy.more", map[string]string{"size": size, "amount": s.Length(*l.Shell)})
+}
+
+// told is a message that is known to be there; a test holds that.
+func told(id string, data map[string]string) string {
+	text, err := localizer.Localize(&i18n.LocalizeConfig{MessageID: id, TemplateData: data})
+	if err != nil {
+		return id
+	}
+	return text
+}
+
+func word(of, one string) string { return told(of+"."+one, nil) }
