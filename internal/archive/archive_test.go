@@ -294,7 +294,7 @@ func TestNamesInAFileAreOnlySaid(t *testing.T) {
 	history, err := s.History(ctx, job.ID, "", 0, "")
 	require.NoError(t, err)
 	for _, m := range history {
-		assert.Equal(t, m.By != "Wanda" || m.Text != "taken in from a file of job L-0009", m.FromFile, "%+v", m)
+		assert.Equal(t, m.By != "Wanda" || m.Change != "taken_in" || m.Job != "L-0009", m.FromFile, "%+v", m)
 	}
 }
 

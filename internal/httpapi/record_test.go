@@ -96,8 +96,8 @@ func TestHistoryNamesWhoDidIt(t *testing.T) {
 	moments := get[[]store.Moment](t, base+"/api/v1/jobs/1/history")
 	require.Len(t, moments, before+3)
 	assert.Equal(t, "Ötto", moments[0].By)
-	assert.Contains(t, moments[0].Text, "too dear")
-	assert.Equal(t, "rod_journals polish", moments[1].Text)
+	assert.Contains(t, moments[0].Reason, "too dear")
+	assert.Equal(t, part.RodJournals, moments[1].Set)
 	assert.Equal(t, "Ida", moments[1].By)
 	assert.Equal(t, "Otto", moments[2].By)
 
@@ -111,7 +111,7 @@ func TestHistoryNamesWhoDidIt(t *testing.T) {
 	assert.Equal(t, "Otto", one[0].By)
 	superseded := 0
 	for _, m := range one {
-		if m.Text == "superseded" {
+		if m.Superseded {
 			superseded++
 		}
 	}

@@ -6,7 +6,6 @@ import (
 	"io"
 	"net/http"
 	"net/url"
-	"strings"
 	"testing"
 
 	"github.com/google/uuid"
@@ -63,10 +62,10 @@ func TestHistoryNamesThePlaceRead(t *testing.T) {
 	}
 	moments := get[[]store.Moment](t, base+"/api/v1/jobs/1/history?kind=main_journal&number=1")
 	require.Equal(t, "reading", moments[0].What)
-	assert.True(t, strings.HasPrefix(moments[0].Place, f.Stations[1]+" "), moments[0].Place)
+	assert.Equal(t, f.Stations[1], moments[0].Station)
 	for _, m := range get[[]store.Moment](t, base+"/api/v1/jobs/1/history") {
 		if m.Count > 1 {
-			assert.Empty(t, m.Place, "many readings have no one place")
+			assert.Empty(t, m.Station, "many readings have no one place")
 		}
 	}
 }

@@ -157,7 +157,7 @@ func TestReadingsAsCSV(t *testing.T) {
 	moments := get[[]store.Moment](t, path+"/history?kind=main_journal&number=2")
 	assert.True(t, moments[0].By == "Mallory" && moments[0].FromFile, "%+v", moments[0])
 	assert.True(t, slices.ContainsFunc(get[[]store.Moment](t, path+"/history"), func(m store.Moment) bool {
-		return m.By == "Ida" && m.Text == "1 readings taken in from a file" && !m.FromFile
+		return m.By == "Ida" && m.Change == "taken_in" && m.Many == 1 && !m.FromFile
 	}), "who took the file in is on record")
 	assert.Contains(t, second(t, "pdftotext", "-layout", fetched(t, path+"/inspection.pdf"), "-"), "Mallory (as a file says)")
 }

@@ -184,7 +184,7 @@ func (s *Store) AddComponent(ctx context.Context, c Component) error {
 		if err := fits(ctx, tx, c.JobID); err != nil {
 			return err
 		}
-		return s.log(ctx, tx, c.JobID, "component", c.Name()+": added, to be measured beside "+there[like].Name(), nil)
+		return s.log(ctx, tx, c.JobID, "component_added", Facts{Of: c.Of, Tag: c.Tag}, nil)
 	})
 	if err != nil {
 		return fmt.Errorf("component of job %d: %w", c.JobID, err)
@@ -238,29 +238,25 @@ func (s *Store) sayOfComponent(ctx context.Context, jobID int64, r Retirement) e
 		if at < 0 {
 			return ErrNotFound
 		}
-		text := there[at].Name() + ": back in the engine"
+		facts := Facts{Of: there[at].Of, Tag: there[at].Tag, Reason: r.Reason}
 		switch one := there[at]; {
 		case r.What == returned && one.Retired == nil:
 			return conflict("%s is not retired.", one.Name())
 		case r.What == retired && one.Retired != nil:
 			return conflict("%s is retired already.", one.Name())
 		case r.What == retired:
-			text = one.Name() + ": retired with everything measured of it"
 			if r.For != nil {
 				in := slices.IndexFunc(there, func(c Component) bool { return c.ID == *r.For && c.Of == one.Of && c.ID != one.ID && c.Retired == nil })
 				if in < 0 {
 					return &ConflictError{Sentence: "What takes its place must be of the same sort, and not retired itself.", Place: "for"}
 				}
-				text += "; in its place: " + there[in].Name()
+				facts.For = there[in].Name()
 			}
-		}
-		if r.Reason != "" {
-			text += " (" + r.Reason + ")"
 		}
 		if _, err := once(ctx, tx, "component_events", r.ID, content, fields{"said_at": s.stamp()}); err != nil {
 			return err
 		}
-		return s.log(ctx, tx, jobID, "component", text, nil)
+		return s.log(ctx, tx, jobID, "component_"+r.What, facts, nil)
 	})
 	if err != nil {
 		return fmt.Errorf("component of job %d: %w", jobID, err)

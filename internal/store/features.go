@@ -197,7 +197,7 @@ func (s *Store) SetPlan(ctx context.Context, jobID int64, kind part.Kind, compon
 		if changed, err := result.RowsAffected(); err != nil || changed == 0 {
 			return conflict("Every %s has readings already; a plan is changed before the first one.", kind.Title())
 		}
-		return s.log(ctx, tx, jobID, "plan", kind.Title()+Tagged(component)+": measured by the plan "+p.Name, nil)
+		return s.log(ctx, tx, jobID, "plan", Facts{PartKind: kind, Tag: component, Plan: p.Name}, nil)
 	})
 }
 
@@ -212,7 +212,7 @@ func (s *Store) SetFitted(ctx context.Context, jobID int64, p Place, step *unit.
 		if _, err := tx.ExecContext(ctx, `UPDATE features SET fitted_step = ?, fitted_shell = ? WHERE id = ?`, step, shell, f.ID); err != nil {
 			return err
 		}
-		return s.log(ctx, tx, jobID, "fitted", f.Name()+": other shells were in when it was measured", []*unit.Length{f.FittedStep, f.FittedShell})
+		return s.log(ctx, tx, jobID, "fitted", Facts{PartKind: f.Kind, PartNumber: f.Number, Tag: f.Component}, []*unit.Length{f.FittedStep, f.FittedShell})
 	})
 }
 

@@ -45,7 +45,7 @@ func (s *Store) Load(ctx context.Context, d Dump, made Made, check func(context.
 		if err := modern(ctx, tx.Tx, id, d.Version); err != nil {
 			return unsound("The job cannot be read: %v.", err)
 		}
-		return s.log(ctx, tx, id, "taken_in", "taken in from a file of job "+number, nil)
+		return s.log(ctx, tx, id, "taken_in", Facts{Job: number}, nil)
 	})
 	if err != nil {
 		return Job{}, fmt.Errorf("load job: %w", err)

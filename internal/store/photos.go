@@ -71,7 +71,7 @@ func (s *Store) RestorePhoto(ctx context.Context, jobID int64, id string) error 
 		if _, err := tx.ExecContext(ctx, `UPDATE photos SET removed_by = '', removed_at = '' WHERE job_id = ? AND id = ?`, jobID, id); err != nil {
 			return err
 		}
-		return s.log(ctx, tx, jobID, "photo", "photograph brought back: "+caption, nil)
+		return s.log(ctx, tx, jobID, "photo", Facts{Caption: caption}, nil)
 	})
 }
 

@@ -35,7 +35,7 @@ func (s *Store) AddState(ctx context.Context, jobID int64, kind part.Kind, compo
 		if err := fits(ctx, tx, jobID); err != nil {
 			return err
 		}
-		return s.log(ctx, tx, jobID, "state", kind.Title()+Tagged(component)+": to be measured in the state "+state, nil)
+		return s.log(ctx, tx, jobID, "state", Facts{PartKind: kind, Tag: component, PartState: state}, nil)
 	})
 	if err != nil {
 		return fmt.Errorf("state %s of %s in job %d: %w", state, kind, jobID, err)
@@ -149,7 +149,7 @@ func (s *Store) AddParts(ctx context.Context, jobID int64, kind part.Kind, compo
 		if err := fits(ctx, tx, jobID); err != nil {
 			return err
 		}
-		return s.log(ctx, tx, jobID, "parts", fmt.Sprintf("%s: %d to be measured, too", kind.Title()+Tagged(component), count-last), nil)
+		return s.log(ctx, tx, jobID, "parts", Facts{PartKind: kind, Tag: component, Many: count - last}, nil)
 	})
 	if err != nil {
 		return fmt.Errorf("parts %s of job %d: %w", kind, jobID, err)
@@ -159,15 +159,15 @@ func (s *Store) AddParts(ctx context.Context, jobID int64, kind part.Kind, compo
 
 // RemoveState takes a state of all parts of a kind and component back, while nothing was recorded in it.
 func (s *Store) RemoveState(ctx context.Context, jobID int64, kind part.Kind, component, state string) error {
-	return s.remove(ctx, jobID, kind, component, kind.Title()+Tagged(component)+": not measured in the state "+state+" after all", `state = ?`, state)
+	return s.remove(ctx, jobID, kind, component, Facts{PartKind: kind, Tag: component, PartState: state}, `state = ?`, state)
 }
 
 // RemovePart takes a part back that was added by mistake, while nothing was recorded of it.
 func (s *Store) RemovePart(ctx context.Context, jobID int64, kind part.Kind, component string, number int) error {
-	return s.remove(ctx, jobID, kind, component, fmt.Sprintf("%s %d%s: taken out again", kind.Title(), number, Tagged(component)), `number = ?`, number)
+	return s.remove(ctx, jobID, kind, component, Facts{PartKind: kind, PartNumber: number, Tag: component}, `number = ?`, number)
 }
 
-func (s *Store) remove(ctx context.Context, jobID int64, kind part.Kind, component, text, which string, value any) error {
+func (s *Store) remove(ctx context.Context, jobID int64, kind part.Kind, component string, facts Facts, which string, value any) error {
 	defer s.changed(jobID)
 	err := s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
 		var ids []int64
@@ -190,7 +190,7 @@ func (s *Store) remove(ctx context.Context, jobID int64, kind part.Kind, compone
 				return err
 			}
 		}
-		return s.log(ctx, tx, jobID, "removed", text, nil)
+		return s.log(ctx, tx, jobID, "removed", facts, nil)
 	})
 	if err != nil {
 		return fmt.Errorf("remove %s of job %d: %w", kind, jobID, err)

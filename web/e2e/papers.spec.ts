@@ -135,7 +135,7 @@ test("a closed job leaves the shop and is found in the record, with everything t
 	await page.getByRole("link", { name: "History" }).click();
 	for (const told of [
 		/signed Mains: Grind 0.020 under, against the advice/,
-		/Crankshaft sheet, issue 1: struck through/,
+		/Crankshaft sheet, issue 1: withdrawn or superseded/,
 		/accepted as it came/,
 		/closed the job: /,
 	])

@@ -2644,19 +2644,65 @@ export interface components {
             what: "grade" | "test_clear" | "test_cracked";
         };
         StoreMoment: {
+            /** @enum {string} */
+            action?: "reuse" | "polish" | "hone" | "bore" | "sleeve" | "grind" | "line_hone" | "resize" | "skim" | "replace" | "measure" | "remeasure";
+            answer?: string;
             at: string;
+            before?: components["schemas"]["StoreJobHead"];
             by: string;
+            caption?: string;
+            change?: string;
             component?: string;
             /** Format: int64 */
             count?: number;
+            /** Format: int64 */
+            direction?: number;
+            for?: string;
             from_file?: boolean;
+            instrument?: string;
+            /** Format: int64 */
+            issue?: number;
+            job?: string;
             /** @enum {string} */
             kind?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            line?: string;
+            look?: string;
+            /** Format: int64 */
+            many?: number;
+            /** @enum {string} */
+            method?: "" | "straighten_first" | "build_up" | "sleeve_one" | "mixed_halves" | "mixed_shells";
+            mode?: string;
+            note?: string;
             /** Format: int64 */
             number?: number;
+            /** @enum {string} */
+            of?: "block" | "crankshaft" | "rods" | "pistons" | "camshaft";
+            outcome?: string;
+            overruled?: boolean;
+            /** @enum {string} */
+            part_kind?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            /** Format: int64 */
+            part_number?: number;
+            part_state?: string;
+            parts?: number[];
             place?: string;
+            plan?: string;
+            reading?: string;
+            reason?: string;
+            removed?: boolean;
+            said?: string;
+            /** @enum {string} */
+            set?: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rings";
+            /** @enum {string} */
+            sheet?: "grind" | "tunnel" | "deck" | "bore" | "rods" | "balance" | "rings" | "parts";
+            /** Format: int64 */
+            shell?: number;
             state?: string;
-            text: string;
+            station?: string;
+            superseded?: boolean;
+            tag?: string;
+            text?: string;
+            topic?: string;
             /** Format: int64 */
             value?: number;
             /** @enum {string} */

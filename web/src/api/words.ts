@@ -134,3 +134,7 @@ export const days = (n: number): string => (n === 0 ? "at once" : n === 1 ? "1 d
 
 /** Who did something, or who a file that was taken in says did: nobody here saw that. */
 export const who = (name: string, fromFile?: boolean): string => (fromFile ? `${name}, as a file says` : name);
+
+/** A word of a closed list: whether it is one that a record has words for. */
+export const isOneOf = <K extends string>(words: Record<K, string>, word: string | undefined): word is K =>
+	word !== undefined && word in words;

@@ -143,7 +143,7 @@ describe("Verify", () => {
 		expect(within(sheets[0] as HTMLElement).getByText("1 missed the order.")).toBeTruthy();
 		const rows = within(sheets[0] as HTMLElement).getAllByRole("row");
 		expect(rows[1]?.textContent).toContain("Rod journal 2");
-		expect(rows[1]?.textContent).toContain("The smallest reading is 0.0002 below the order.");
+		expect(rows[1]?.textContent).toContain("The smallest reading is 0.0002 in below the order.");
 		expect(rows[1]?.textContent).toContain("1.9983 – 1.9990");
 		expect(rows[1]?.textContent).toContain("1.9890 – 1.9900");
 		expect(rows[1]?.textContent).toContain("1.9888 – 1.9890");

@@ -3,36 +3,59 @@ import type { Moment } from "../../api/client";
 import { jobs } from "../../testdata/server";
 import { place, said } from "./moments";
 
-const moment = (m: Partial<Moment>): Moment => ({ at: "2026-11-23T09:00:00Z", by: "Ida", what: "change", text: "", ...m });
+const moment = (m: Partial<Moment>): Moment => ({ at: "2026-11-23T09:00:00Z", by: "Ida", what: "change", ...m });
 
 describe("What happened, in words", () => {
 	it.each<[Partial<Moment>, string]>([
 		[{ what: "reading", count: 8 }, "took 8 readings"],
-		[{ what: "reading", count: 1, value: 634619000 }, "read 2.4985"],
-		[{ what: "reading", count: 1, value: 634619000, text: "superseded" }, "read 2.4985, since replaced by another reading"],
-		[{ what: "reading", count: 1, text: "skip oil_hole" }, "skipped a place: oil hole"],
-		[{ what: "decision", text: "main_journals grind", value: 5080000 }, "signed Mains: Grind 0.020 under"],
+		[{ what: "reading", count: 1, value: 634619000, reading: "size" }, "read 2.4985"],
 		[
-			{ what: "decision", text: "rod_journals replace, overruled: two lines\nof it: all", value: 0 },
-			"signed Rod journals: Replace the crankshaft, against the advice. “two lines\nof it: all”",
+			{ what: "reading", count: 1, value: 634619000, reading: "size", superseded: true },
+			"read 2.4985, since replaced by another reading",
 		],
-		[{ what: "crack_test", text: "test_clear: dye" }, "crack test: clear: dye"],
-		[{ what: "look", text: "heat" }, "graded it heat marks"],
-		[{ what: "zero", value: 0 }, "checked the zero: it stands"],
+		[{ what: "reading", count: 1, reading: "skip", reason: "oil_hole" }, "skipped a place: oil hole"],
+		[{ what: "decision", set: "main_journals", action: "grind", value: 5080000 }, "signed Mains: Grind 0.020 under"],
+		[
+			{
+				what: "decision",
+				set: "rod_journals",
+				action: "replace",
+				overruled: true,
+				reason: "two lines\nof it: all",
+				component: "spare",
+			},
+			"signed Rod journals (spare): Replace the crankshaft, against the advice. “two lines\nof it: all”",
+		],
+		[{ what: "crack_test", look: "clear", note: "dye" }, "crack test: clear: dye"],
+		[{ what: "look", look: "heat" }, "graded it heat marks"],
+		[{ what: "zero", value: 0 }, "checked the zero: no deviation"],
 		[{ what: "zero", value: 254000 }, "checked the zero: off by 0.0010"],
 		[
-			{ what: "change", text: 'head, before: {"customer":"A & B","engine":"Pump"}' },
-			"changed the head of the job; before it said customer A & B, engine Pump",
+			{ change: "head", before: { customer: "A & B", engine: "Pump", duty: "standard" } },
+			"changed the head of the job; before it said customer A & B, engine Pump, duty standard",
 		],
-		[{ what: "change", text: "head, before: {broken" }, "head, before: {broken"],
-		[{ what: "order", text: "grind issue 4" }, "issued: grind issue 4"],
-		[{ what: "share", text: "revoked, of the trust" }, "revoked the link of the trust"],
+		[{ change: "taken_in", many: 1 }, "imported 1 reading from a file"],
+		[{ change: "state", part_kind: "main_journal", part_state: "after_grind" }, "Main journals: to be measured after grinding"],
+		[
+			{ change: "component_retired", of: "crankshaft", for: "Crankshaft (spare)", reason: "cracked" },
+			"Crankshaft: retired with everything measured of it; in its place: Crankshaft (spare). “cracked”",
+		],
+		[{ change: "plan", text: "Main: measured by the plan of old" }, "Main: measured by the plan of old"],
+		[{ what: "order", sheet: "grind", issue: 4 }, "issued: grind, issue 4"],
+		[
+			{ what: "order_event", sheet: "grind", issue: 4, said: "accepted", reason: "fine" },
+			"grind, issue 4: accepted as it came. “fine”",
+		],
+		[{ what: "share", for: "the trust", removed: true }, "revoked the link of the trust"],
 	])("%j", (m, words) => {
 		expect(said(jobs[1], moment(m))).toBe(words);
 	});
-	it("names the part with its state", () => {
+	it("names the part with its place and its state", () => {
 		expect(place(jobs[1], moment({ kind: "main_journal", number: 3, state: "as_found" }))).toBe("Main 3");
-		expect(place(jobs[1], moment({ kind: "main_journal", number: 3, state: "after_grind" }))).toBe("Main 3, after grinding");
+		expect(
+			place(jobs[1], moment({ kind: "main_journal", number: 3, state: "after_grind", station: "A", direction: 45_000_000 })),
+		).toBe("Main 3, A, 45°, after grinding");
+		expect(place(jobs[1], moment({ kind: "main_journal", number: 3, component: "spare" }))).toBe("Main journals (spare)");
 		expect(place(jobs[1], moment({}))).toBe("");
 	});
 });

@@ -1,114 +1,105 @@
 import type { JobView, Moment } from "../../api/client";
-import { isSet, plural } from "../../api/table";
-import type { Way } from "../../api/way";
-import { LOOK_WORD, setName, stateWord, wayName } from "../../api/words";
+import { plural } from "../../api/table";
+import { componentName, isOneOf, LOOK_WORD, setName, stateWord, wayName } from "../../api/words";
 import { show } from "../../quantity/length";
 
 const plain = (text: string) => text.replaceAll("_", " ");
 
-const EVENTS: Record<string, string> = {
+const SAID: Record<string, string> = {
 	sent: "sent",
+	unsent: "not sent after all",
 	returned: "back from the shop",
+	unreturned: "not back after all",
 	ticked: "ticked off",
 	unticked: "tick taken back",
 	accepted: "accepted as it came",
 	sent_back: "sent back to the shop",
 	closed: "closed",
-	struck: "struck through",
+	struck: "withdrawn or superseded",
 };
+
+/** What somebody wrote, as it is quoted behind what they did. */
+const quoted = (text: string | undefined) => (text ? `. “${text}”` : "");
 
 /** The part a moment is about, in words; empty where it is about the job. */
 export function place(view: JobView, m: Moment): string {
 	if (!m.kind) return "";
-	const feature = view.features.find((f) => f.kind === m.kind && f.number === m.number);
+	const feature = view.features.find((f) => f.kind === m.kind && f.number === m.number && f.component === m.component);
 	const state = m.state && m.state !== "as_found" ? `, ${stateWord(m.state).toLowerCase()}` : "";
-	return (feature?.title ?? plural(m.kind)) + at(m) + state;
+	const at = m.station === undefined ? "" : `, ${m.station}, ${(m.direction ?? 0) / 1e6}°`;
+	return (feature?.title ?? plural(m.kind) + tagged(m.component)) + at + state;
 }
 
-/** Where on the part a single reading was taken; directions come in microdegrees. */
-function at(m: Moment): string {
-	if (!m.place) return "";
-	const cut = m.place.lastIndexOf(" ");
-	const direction = Number(m.place.slice(cut + 1)) / 1e6;
-	return `, ${m.place.slice(0, cut)}, ${direction}°`;
-}
+const tagged = (tag: string | undefined) => (tag ? ` (${tag})` : "");
 
 /** What happened, in words. */
 export function said(view: JobView, m: Moment): string {
-	const { unit } = view.job;
-	const size = m.value === undefined ? "" : show(m.value, unit);
+	const size = m.value === undefined ? "" : show(m.value, view.job.unit);
 	switch (m.what) {
 		case "job":
 			return "started the job";
 		case "reading":
-			if (m.count && m.count > 1) return `took ${m.count} readings`;
-			if (m.text.startsWith("skip")) return `skipped a place: ${plain(m.text.slice(5))}`;
-			if (m.text.startsWith("clear")) return "took a reading back";
-			return `read ${size}${m.text === "superseded" ? ", since replaced by another reading" : ""}`;
+			return read(m, size);
 		case "look":
-			return `graded it ${m.text in LOOK_WORD ? LOOK_WORD[m.text as keyof typeof LOOK_WORD].toLowerCase() : plain(m.text)}`;
+			return `graded it ${isOneOf(LOOK_WORD, m.look) ? LOOK_WORD[m.look].toLowerCase() : m.look}`;
 		case "crack_test":
-			return m.text.startsWith("test_clear") ? `crack test: clear${m.text.slice(10)}` : `crack test: cracked${m.text.slice(12)}`;
+			return `crack test: ${m.look}${m.note ? `: ${m.note}` : ""}`;
 		case "gauge":
-			return `set the gauge up: ${plain(m.text)}${size ? `, zeroed on ${size}` : ""}`;
+			return `set the gauge up: ${plain(m.instrument ?? "")}, ${plain(m.mode ?? "")}${size ? `, zeroed on ${size}` : ""}`;
 		case "zero":
-			return `checked the zero: ${m.value === 0 ? "it stands" : `off by ${size}`}`;
+			return `checked the zero: ${m.value === 0 ? "no deviation" : `off by ${size}`}`;
 		case "condition":
-			return `said how it is held and how warm it is${m.text ? `: ${m.text}` : ""}`;
+			return `said how it is held and how warm it is${m.note ? `: ${m.note}` : ""}`;
 		case "unworn":
 			return `read its unworn part: ${size}`;
 		case "answer":
-			return `answered ${answered(view, m.text)}`;
+			return answered(view, m);
 		case "photo":
-			return m.text.startsWith("removed: ")
-				? `took a photograph out of sight: ${m.text.slice(9)}`
-				: `added a photograph: ${m.text || "no caption"}`;
+			return m.removed ? `took a photograph out of sight: ${m.caption}` : `added a photograph: ${m.caption || "no caption"}`;
 		case "decision":
-			return `signed ${decided(view, m)}`;
+			return decided(view, m);
 		case "order":
-			return `issued: ${sheets(view, m.text)}`;
+			return `issued: ${sheet(view, m)}`;
 		case "order_event":
-			return sheets(view, m.text);
+			return `${sheet(view, m)}: ${SAID[m.said ?? ""] ?? plain(m.said ?? "")}${quoted(m.reason)}`;
 		case "match":
-			return `settled which part goes where: ${m.text.replace(/[[\]]/g, "").replaceAll(",", ", ")}`;
+			return `saved which part goes where: ${m.parts?.join(", ")}`;
 		case "closing":
-			return closed(m.text);
+			return `${CLOSED[m.outcome ?? ""] ?? plain(m.outcome ?? "")}${quoted(m.reason)}`;
 		case "share":
-			return m.text.startsWith("made for") ? `made a link for ${m.text.slice(9)}` : `revoked the link of ${m.text.slice(12)}`;
+			return m.removed ? `revoked the link of ${m.for}` : `made a link for ${m.for}`;
 		case "change":
-			return changed(m.text);
-		default:
-			return plain(m.text);
+			return changed(m);
 	}
 }
 
-/** A sheet is told as "bore issue 1", and what became of it as "bore issue 1, line: what (reason)". */
-function sheets(view: JobView, text: string): string {
-	const [, name = "", issue = "", line = "", what = "", reason = ""] =
-		/^(\S+) issue (\d+)(?:, ([^:]*))?(?:: ([a-z_]+)(?: \(([\s\S]*)\))?)?$/.exec(text) ?? [];
-	const sheet = view.orders.issued.find((o) => o.sheet === name && o.issue === Number(issue))?.body;
-	if (!sheet) return plain(text);
-	const where = sheet.lines.find((l) => l.key === line)?.title;
-	return `${sheet.title}, issue ${issue}${where ? `, ${where}` : ""}${what ? `: ${EVENTS[what] ?? plain(what)}` : ""}${reason ? `. “${reason}”` : ""}`;
+function read(m: Moment, size: string): string {
+	if (m.count && m.count > 1) return `took ${m.count} readings`;
+	if (m.reading === "skip") return `skipped a place: ${plain(m.reason ?? "")}`;
+	if (m.reading === "clear") return "took a reading back";
+	return `read ${size}${m.superseded ? ", since replaced by another reading" : ""}`;
 }
 
-/** A decision is told as "set action, overruled: reason", with its step as the value. */
+function sheet(view: JobView, m: Moment): string {
+	const body = view.orders.issued.find((o) => o.sheet === m.sheet && o.issue === m.issue)?.body;
+	const line = m.line ? (body?.lines.find((l) => l.key === m.line)?.title ?? m.line) : "";
+	return `${body?.title ?? plain(m.sheet ?? "")}, issue ${m.issue}${line ? `, ${line}` : ""}`;
+}
+
 function decided(view: JobView, m: Moment): string {
-	const [, set = "", action = "", overruled, reason] = /^(\S+) ([a-z_]+)(, overruled)?(?:: ([\s\S]*))?$/.exec(m.text) ?? [];
-	if (!isSet(set)) return plain(m.text);
-	const way = wayName({ action: action as Way["action"], step: m.value ?? 0, shell: 0 }, view.job.unit, set);
-	return `${setName(set)}: ${way}${overruled ? ", against the advice" : ""}${reason ? `. “${reason}”` : ""}`;
+	if (!m.set || !m.action) return "signed a decision";
+	const way = wayName({ action: m.action, step: m.value ?? 0, shell: m.shell ?? 0, method: m.method }, view.job.unit, m.set);
+	return `signed ${setName(m.set)}${tagged(m.component)}: ${way}${m.overruled ? ", against the advice" : ""}${quoted(m.reason)}`;
 }
 
-/** An answer is told as "topic place: value (note)". */
-function answered(view: JobView, text: string): string {
-	const [, topic = "", at = "", rest = ""] = /^(\S+) (.*?): ([\s\S]*)$/.exec(text) ?? [];
-	const item = view.walk.items.find((one) => one.topic === topic);
-	const choice = item?.choices.find((c) => c.value === rest.split(" (")[0]);
-	return `“${item?.title ?? plain(topic)}”${at ? ` at ${at}` : ""}: ${choice ? choice.word : rest || "nothing"}`;
+function answered(view: JobView, m: Moment): string {
+	const item = view.walk.items.find((one) => one.topic === m.topic);
+	const choice = item?.choices.find((c) => c.value === m.answer);
+	const answer = choice?.word ?? (m.answer || "taken back");
+	return `answered “${item?.title ?? plain(m.topic ?? "")}”${m.place ? ` at ${m.place}` : ""}: ${answer}${m.note ? ` (${m.note})` : ""}`;
 }
 
-const OUTCOMES: Record<string, string> = {
+const CLOSED: Record<string, string> = {
 	finished: "closed the job: finished",
 	declined: "closed the job: declined",
 	scrapped: "closed the job: scrapped",
@@ -117,19 +108,51 @@ const OUTCOMES: Record<string, string> = {
 	reopened: "took the job back into the shop",
 };
 
-/** A closing is told as "outcome: reason". */
-function closed(text: string): string {
-	const [outcome = "", ...reason] = text.split(": ");
-	return (OUTCOMES[outcome] ?? plain(outcome)) + (reason.length > 0 ? `. “${reason.join(": ")}”` : "");
+/** What was changed where it has no place of its own; of before changes were kept as facts there are only their words. */
+function changed(m: Moment): string {
+	if (m.text) return m.text;
+	const part = m.part_kind ? plural(m.part_kind) + (m.part_number ? ` ${m.part_number}` : "") + tagged(m.tag) : "";
+	const component = m.of ? componentName({ of: m.of, tag: m.tag ?? "" }) : "";
+	const state = stateWord(m.part_state ?? "").toLowerCase();
+	switch (m.change) {
+		case "head":
+			return `changed the head of the job${before(m)}`;
+		case "judgement":
+			return "changed the limits or the policy";
+		case "plan":
+			return `${part}: measured by the plan ${m.plan}`;
+		case "fitted":
+			return `${part}: other shells were in when it was measured`;
+		case "state":
+			return `${part}: to be measured ${state}`;
+		case "parts":
+			return `${part}: ${m.many} more to be measured`;
+		case "removed":
+			return m.part_state ? `${part}: not measured ${state} after all` : `${part}: taken out again`;
+		case "taken_in":
+			return m.job
+				? `imported from a file of job ${m.job}`
+				: `imported ${m.many} ${m.many === 1 ? "reading" : "readings"} from a file`;
+		case "photo":
+			return `brought a photograph back: ${m.caption}`;
+		case "component_added":
+			return `${component}: added, to be measured beside what came`;
+		case "component_retired":
+			return `${component}: retired with everything measured of it${m.for ? `; in its place: ${m.for}` : ""}${quoted(m.reason)}`;
+		case "component_returned":
+			return `${component}: back in the engine${quoted(m.reason)}`;
+		default:
+			return plain(m.change ?? "");
+	}
 }
 
-function changed(text: string): string {
-	if (!text.startsWith("head, before: ")) return plain(text);
-	try {
-		const before = JSON.parse(text.slice(14)) as Record<string, string | null>;
-		const parts = Object.entries(before).flatMap(([name, value]) => (value ? [`${plain(name)} ${value}`] : []));
-		return `changed the head of the job; before it said ${parts.join(", ")}`;
-	} catch {
-		return plain(text);
-	}
+function before({ before: head }: Moment): string {
+	if (!head) return "";
+	const told = [
+		["customer", head.customer],
+		["engine", head.engine],
+		["duty", head.duty],
+		["promised for", head.promised_on],
+	].flatMap(([name, value]) => (value ? [`${name} ${value}`] : []));
+	return told.length > 0 ? `; before it said ${told.join(", ")}` : "";
 }
