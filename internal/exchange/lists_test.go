@@ -32,7 +32,7 @@ func says(f *inspection.Finding, code string) string {
 	return ""
 }
 
-// End float 0.002 to 0.007 in is a common four-cylinder range (common practice). Two turns that disagree point at a
+// End play 0.002 to 0.007 in is a common four-cylinder range (common practice). Two turns that disagree point at a
 // bend, a feeler that disagrees at dirt or a short swing.
 func TestEndFloat(t *testing.T) {
 	sound := finding(t, `{"kind": "end_float", "at_0": [0.005, 0.005], "at_180": [0.005], "return": [0], "feeler": [0.005]}`)

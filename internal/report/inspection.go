@@ -153,7 +153,7 @@ func (j Job) group(p *page, from, to int) {
 }
 
 // checkNames are checks in words.
-var checkNames = map[string]string{"out_of_round": "out-of-round", "size_low": "smallest", "size_high": "largest", "end_float": "end float", "end_float_low": "end float, least"}
+var checkNames = map[string]string{"out_of_round": "out-of-round", "size_low": "smallest", "size_high": "largest", "end_float": "end play", "end_float_low": "min. end play"}
 
 func checkName(name string) string {
 	if w := checkNames[name]; w != "" {

@@ -29,7 +29,7 @@ func (s Sheet) PDF() ([]byte, error) {
 	if s.Struck {
 		p.font("B", 12)
 		p.SetTextColor(191, 58, 18)
-		p.MultiCell(width, 7, "STRUCK THROUGH: another issue took its place. Do not work from this sheet.", "", "L", false)
+		p.MultiCell(width, 7, "SUPERSEDED OR WITHDRAWN. Do not work from this sheet.", "", "L", false)
 		p.SetTextColor(0, 0, 0)
 	}
 	if len(s.Body.Steps) > 0 {
@@ -50,7 +50,7 @@ func (s Sheet) PDF() ([]byte, error) {
 	p.heading("What to do")
 	p.lines(s.Body)
 	if len(s.Body.Notes) > 0 {
-		p.heading("Mind")
+		p.heading("Notes")
 		for _, n := range s.Body.Notes {
 			p.bullet(n)
 		}

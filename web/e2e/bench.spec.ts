@@ -29,7 +29,7 @@ test("a newcomer is asked for a name, starts a job, enters limits and is told wh
 	const mains = page.getByRole("group", { name: "Main journals" });
 	await mains.getByLabel("New, smallest").fill("1.8122");
 	await mains.getByLabel("New, largest").fill("1.8110");
-	await mains.getByLabel("Undersizes on offer").fill("0.020 0.010");
+	await mains.getByLabel("Available undersizes").fill("0.020 0.010");
 	await page.getByRole("button", { name: "Save the limits" }).click();
 	await expect(mains.getByText(/is above the largest/)).toBeVisible();
 	await mains.getByLabel("New, smallest").fill("1.811O");
@@ -40,14 +40,14 @@ test("a newcomer is asked for a name, starts a job, enters limits and is told wh
 	await mains.getByLabel("New, smallest").fill("1.8110");
 	await page.getByRole("button", { name: "Save the limits" }).click();
 	await expect(mains.getByText(/must rise one by one/)).toBeVisible();
-	await mains.getByLabel("Undersizes on offer").fill("0.010 0.020");
+	await mains.getByLabel("Available undersizes").fill("0.010 0.020");
 	await mains.getByLabel("Taper, most").fill("0.0010");
 	await mains.getByLabel("Wear, most").fill("0.0020");
 	await page.getByRole("button", { name: "Save the limits" }).click();
 	await expect(page.getByText("The limits are saved.")).toBeVisible();
 	await page.reload();
 	await expect(mains.getByLabel("New, smallest")).toHaveValue("1.8110");
-	await expect(mains.getByLabel("Undersizes on offer")).toHaveValue("0.0100 0.0200");
+	await expect(mains.getByLabel("Available undersizes")).toHaveValue("0.0100 0.0200");
 });
 
 test("a job without limits can be measured: the first size in full, then last digits", async ({ page }) => {
@@ -185,7 +185,7 @@ test("while the server is away the bench keeps taking readings and sends each on
 		await page.keyboard.type(digits);
 		await page.keyboard.press("Enter");
 	}
-	await expect(page.getByText("server away: 3 waiting")).toBeVisible();
+	await expect(page.getByText("not connected: 3 readings wait here")).toBeVisible();
 	away = false;
 	await expect(page.getByRole("region", { name: "Tape" }).getByRole("listitem")).toHaveCount(3);
 	await expect(page.getByText("saved", { exact: true })).toBeVisible();
@@ -277,7 +277,7 @@ test("a job leaves as a file and comes back as another job; a broken file is ref
 	expect(download.suggestedFilename()).toBe("L-0003.ledge.json");
 	const path = await download.path();
 	await page.goto("/");
-	await page.getByRole("button", { name: "From a file" }).click();
+	await page.getByRole("button", { name: "Import" }).click();
 	const chooser = page.locator('input[type="file"]');
 	await chooser.setInputFiles({
 		name: "broken.json",

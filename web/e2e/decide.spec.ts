@@ -62,11 +62,11 @@ test("parts are matched, swapped by hand and settled; rings say what to file", a
 	await as(page);
 	await page.goto("/jobs/6/match");
 	const pistons = page.getByRole("region", { name: "Pistons to cylinders" });
-	await pistons.getByRole("button", { name: "Take the best" }).click();
+	await pistons.getByRole("button", { name: "Use the best match" }).click();
 	await pistons.getByRole("combobox", { name: "piston for cylinder 1" }).click();
 	await page.getByRole("option", { name: "piston 2" }).click();
-	await pistons.getByRole("button", { name: "Settle it" }).click();
-	await expect(pistons.getByText("settled by Wanda Pell")).toBeVisible();
+	await pistons.getByRole("button", { name: "Save this matching" }).click();
+	await expect(pistons.getByText("saved by Wanda Pell")).toBeVisible();
 	await page.reload();
 	await expect(pistons.getByRole("combobox", { name: "piston for cylinder 1" })).toHaveValue("piston 2");
 	await expect(
@@ -97,7 +97,7 @@ test("an engine's card is compared, saved and read back; a broken one is refused
 	expect(download.suggestedFilename()).toBe("Sawmill_four.card.json");
 	const path = await download.path();
 	await page.goto("/jobs/5/limits");
-	await page.getByRole("button", { name: "From a file" }).click();
+	await page.getByRole("button", { name: "Import" }).click();
 	const chooser = page.locator('input[type="file"]');
 	await chooser.setInputFiles({
 		name: "broken.json",

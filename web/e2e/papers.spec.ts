@@ -59,7 +59,7 @@ test("another decision strikes the sheet through; what came back is measured, ac
 	await page.getByRole("button", { name: "Overrule and sign" }).click();
 	await expect(page.getByText(/No 0.010 shells to be had/).first()).toBeVisible();
 	await page.goto("/jobs/3/orders/grind");
-	await expect(page.getByRole("article", { name: "Crankshaft sheet, struck through" })).toBeVisible();
+	await expect(page.getByRole("article", { name: "Crankshaft sheet, superseded or withdrawn" })).toBeVisible();
 	await expect(sheet.getByText("Issue 2,")).toBeVisible();
 	const again = await sheet.getByRole("row", { name: /Main 1/ }).innerText();
 	const [low] = /\d\.\d{4}/.exec(again) ?? [""];
@@ -119,7 +119,7 @@ test("a closed job leaves the shop and is found in the record, with everything t
 	await page.goto("/");
 	await expect(page.getByRole("link", { name: /Chapel blower/ })).toBeVisible();
 	await expect(page.getByRole("link", { name: /L-0003/ })).toHaveCount(0);
-	await page.getByRole("link", { name: "All years" }).click();
+	await page.getByRole("link", { name: "Job archive" }).click();
 	await page.getByLabel("Engine, customer or number").fill("winch");
 	await page.getByRole("combobox", { name: "Decision" }).click();
 	await page.getByRole("option", { name: "Grind", exact: true }).click();
@@ -181,10 +181,10 @@ test("a job goes out as one file and comes in again with its record", async ({ p
 	await as(page, "Ida Lorn");
 	await page.goto("/jobs/9/report");
 	const down = page.waitForEvent("download");
-	await page.getByRole("link", { name: "The whole record (.zip)" }).click();
+	await page.getByRole("link", { name: "Full job archive (.zip)" }).click();
 	const file = await (await down).path();
 	await page.goto("/");
-	await page.getByRole("button", { name: "From a file" }).click();
+	await page.getByRole("button", { name: "Import" }).click();
 	await page
 		.locator("input[type=file]")
 		.setInputFiles({ name: "broken.ledge.zip", mimeType: "application/zip", buffer: Buffer.from("PK nothing") });
@@ -198,7 +198,7 @@ test("a job goes out as one file and comes in again with its record", async ({ p
 	await page.getByRole("button", { name: "Take it as a new job" }).click();
 	await expect(page.getByRole("heading", { name: "Chapel blower twin", level: 1 })).toBeVisible();
 	await page.getByRole("link", { name: "History" }).click();
-	await expect(page.getByText(/taken in from a file of job L-0009/)).toBeVisible();
+	await expect(page.getByText(/imported from a file of job L-0009/)).toBeVisible();
 	await expect(page.getByText(/signed Rod journals: Grind 0.010 under/)).toBeVisible();
 	// Out of the shop with it, so that the list is as before.
 	await page.goto(page.url().replace(/history.*/, "report"));

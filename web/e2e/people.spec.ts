@@ -19,13 +19,13 @@ test("the first person becomes the owner, lets others in, and each may do what t
 	await expect(page.getByText(/Signed by Ida Lorn/).first()).toBeVisible();
 	await page.getByRole("button", { name: "Ida Lorn" }).click();
 	await page.getByRole("menuitem", { name: "People" }).click();
-	const add = page.getByRole("region", { name: "Let somebody in" });
+	const add = page.getByRole("region", { name: "Add a person" });
 	await add.getByLabel("Name").fill("Wanda Pell");
 	await add.getByRole("textbox", { name: "First password" }).fill("short");
-	await add.getByRole("button", { name: "Let in" }).click();
+	await add.getByRole("button", { name: "Add" }).click();
 	await expect(add.getByText("A password has at least 10 characters")).toBeVisible();
 	await add.getByRole("textbox", { name: "First password" }).fill("gauge in both hands");
-	await add.getByRole("button", { name: "Let in" }).click();
+	await add.getByRole("button", { name: "Add" }).click();
 	await expect(page.getByRole("row", { name: /Wanda Pell/ })).toBeVisible();
 
 	const context = await browser.newContext();
@@ -64,8 +64,8 @@ test("the first person becomes the owner, lets others in, and each may do what t
 	await expect(wanda.getByText("That takes the role decider; you are signed in as inspector.")).toBeVisible();
 
 	// Barred, she is out at once.
-	await page.getByRole("button", { name: "Bar Wanda Pell" }).click();
-	await expect(page.getByRole("row", { name: /Wanda Pell/ }).getByText("barred")).toBeVisible();
+	await page.getByRole("button", { name: "Deactivate Wanda Pell" }).click();
+	await expect(page.getByRole("row", { name: /Wanda Pell/ }).getByText("deactivated")).toBeVisible();
 	await wanda.reload();
 	await expect(wanda.getByRole("dialog").getByText("Sign in to Ledge")).toBeVisible();
 	await page.getByRole("button", { name: "Ida Lorn", exact: true }).click();

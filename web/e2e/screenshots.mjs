@@ -26,7 +26,7 @@ const views = [
 	["history", "/jobs/9/history", "signed"],
 	["learned", "/learned?engine=Sawmill+four", "wears most"],
 ];
-const BROKEN = /could not be loaded|This page broke|There is no such place|has no such part|does not answer|Something went wrong/;
+const BROKEN = /could not be loaded|This page broke|Page not found|has no such part|does not answer|Something went wrong/;
 const browser = await chromium.launch({ executablePath: process.env.CHROMIUM, args: ["--no-sandbox", "--disable-gpu"] });
 for (const [name, path, seen, typed, colorScheme = "light"] of views) {
 	if (named.length > 0 && !named.includes(name)) continue;

@@ -60,7 +60,7 @@ test("what waits means what its person saw, though another bench corrects what i
 	await page.keyboard.type("85");
 	await expect(page.getByText("2.4985").first()).toBeVisible();
 	await page.keyboard.press("Enter");
-	await expect(page.getByText("server away: 1 waiting")).toBeVisible();
+	await expect(page.getByText("not connected: 1 reading waits here")).toBeVisible();
 	// Meanwhile Otto finds that the first reading was one whole undersize off.
 	const stations = (await view(request, job)).features.find((f) => f.kind === "main_journal" && f.number === 2);
 	const answer = await request.post(`/api/v1${job}/readings`, {
@@ -187,22 +187,22 @@ test("limits that look mistyped are asked about, and what is typed outlives Back
 	const job = await crank(request, "Brickworks four");
 	await page.goto(`${job}/limits`);
 	const mains = page.getByRole("group", { name: "Main journals" });
-	await mains.getByLabel("Undersizes on offer").fill("10, 20, 30");
+	await mains.getByLabel("Available undersizes").fill("10, 20, 30");
 	await page.getByRole("link", { name: "Brickworks four" }).click();
 	await expect(page.getByRole("heading", { name: "Brickworks four", level: 1 })).toBeVisible();
 	await page.goBack();
-	await expect(mains.getByLabel("Undersizes on offer")).toHaveValue("10, 20, 30");
+	await expect(mains.getByLabel("Available undersizes")).toHaveValue("10, 20, 30");
 	await expect(page.getByText("is here again")).toBeVisible();
 	await page.getByRole("button", { name: "Save the limits" }).click();
 	await expect(page.getByText(/was 0.0100, 0.0200, 0.0300 meant/).first()).toBeVisible();
 	await page.getByRole("button", { name: "Yes, take what was meant" }).click();
-	await expect(mains.getByLabel("Undersizes on offer")).toHaveValue("0.0100 0.0200 0.0300");
+	await expect(mains.getByLabel("Available undersizes")).toHaveValue("0.0100 0.0200 0.0300");
 	await page.getByRole("button", { name: "Save the limits" }).click();
 	await expect(page.getByText("The limits are saved.").first()).toBeVisible();
 	await page.reload();
-	await expect(mains.getByLabel("Undersizes on offer")).toHaveValue("0.0100 0.0200 0.0300");
+	await expect(mains.getByLabel("Available undersizes")).toHaveValue("0.0100 0.0200 0.0300");
 	await expect(page.getByText("is here again")).toHaveCount(0);
-	await mains.getByLabel("Select shells on offer").fill("-.001, +.001");
+	await mains.getByLabel("Select shells available").fill("-.001, +.001");
 	await page.getByRole("button", { name: "Save the limits" }).click();
 	await expect(page.getByText("The limits are saved.").first()).toBeVisible();
 });

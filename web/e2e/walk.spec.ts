@@ -79,7 +79,7 @@ test("intake: who and until when, what it went through, what is stamped, a photo
 	// The stamp is not believed: the measured size says otherwise.
 	await page.goto(`${job}/bench/main_journal/1`);
 	for (const [i, digits] of ["2.2485", "85", "84", "84", "84", "85", "85", "85"].entries()) await take(page, digits, i + 1);
-	await expect(page.getByText("Main 1 is stamped .010 and measures as standard.")).toBeVisible();
+	await expect(page.getByText("Main 1 is stamped .010 and measures as standard size.")).toBeVisible();
 });
 
 test("strip, clean and look: caps and bolts in one go, the gate, grades by number keys, shells that tell a bend", async ({
@@ -145,10 +145,10 @@ test("entries wait through a reload while the server is away, and half-typed dig
 		await page.keyboard.type(digits);
 		await page.keyboard.press("Enter");
 	}
-	await expect(page.getByText("server away: 3 waiting")).toBeVisible();
+	await expect(page.getByText("not connected: 3 readings wait here")).toBeVisible();
 	await page.keyboard.type("8");
 	await page.reload();
-	await expect(page.getByText("server away: 3 waiting")).toBeVisible();
+	await expect(page.getByText("not connected: 3 readings wait here")).toBeVisible();
 	await expect(page.getByRole("textbox", { name: "Reading at End A, 135°" })).toHaveValue("8");
 	await expect(page.getByRole("button", { name: "A, 90°: …83" })).toBeVisible();
 	// Another page, another part: what waits is sent from anywhere, once each.
@@ -216,7 +216,7 @@ test("gauges: a vernier in parts, a strip's scale, feelers, and a bore gauge set
 	await page.goto(job);
 	await page.getByRole("combobox", { name: "What" }).click();
 	await page.getByRole("option", { name: "Plastic strip at the mains" }).click();
-	await page.getByRole("button", { name: "Take it up" }).click();
+	await page.getByRole("button", { name: "Add", exact: true }).click();
 	await page.getByRole("link", { name: "Plastic strip at main 1" }).click();
 	await ready(page);
 	await page.keyboard.press("g");

@@ -95,7 +95,7 @@ var PolicyFields = []PolicyField{
 		Choices: []Choice{{string(limit.Plain), "A number inside is inside"}, {string(limit.Guarded), "Only what is surely inside"}},
 		word:    func(p *Policy) *string { return (*string)(&p.DecisionRule) }},
 	{Name: "wear_reference", Form: OneOf, Label: "What it was when new", Hint: "wear counts from there", Printed: "wear counted from",
-		Choices: []Choice{{Book, "The end of new that flatters least"}, {Middle, "The middle of new"}, {Measured, "The unworn part, where measured"}},
+		Choices: []Choice{{Book, "Worst-case end of the new range"}, {Middle, "The middle of new"}, {Measured, "The unworn part, where measured"}},
 		word:    func(p *Policy) *string { return &p.WearReference }},
 	{Name: "clearance_target", Form: OneOf, Label: "Clearance window", Hint: "which clearances are right", Printed: "clearance target",
 		Choices: []Choice{{TargetRange, "The maker's range"}, {TargetPerInch, "A thousandth of the diameter"}},

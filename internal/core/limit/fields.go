@@ -145,7 +145,7 @@ var Fields = func() []Field {
 		one("bore_to_bore_max", "Bore to bore, most", "bore to bore", "a difference between bores", func(l *Limits) **unit.Length { return &l.BoreToBoreMax }, "bore_to_bore"),
 		one("alignment_max", "Out of line, most", "alignment", "an alignment", func(l *Limits) **unit.Length { return &l.AlignmentMax }, "alignment"),
 		one("max", "In service, most", "most", "", func(l *Limits) **unit.Length { return &l.Max }),
-		one("skim_max", "May come off in all", "", "what comes off a deck", func(l *Limits) **unit.Length { return &l.SkimMax }),
+		one("skim_max", "Max. total stock removal", "", "what comes off a deck", func(l *Limits) **unit.Length { return &l.SkimMax }),
 		play("clearance.new", "Clearance new", "clearance_new", "clearance", []string{"Clearance new, least", "Clearance new, most"}, func(c *Clearance) **Range { return &c.New }),
 		{Name: "clearance.max", Form: Most, Label: "Clearance in service, most", Stored: "clearance_max", Large: "a clearance", Signed: true,
 			get: func(l *Limits) (v Value) {
@@ -156,9 +156,9 @@ var Fields = func() []Field {
 			},
 			set: func(l *Limits, v Value) { clearance(l).Max = v.Most }},
 		play("clearance.target", "Own target", "clearance_target", "", []string{"Own target, least", "Own target, most"}, func(c *Clearance) **Range { return &c.Target }),
-		several("undersizes", "Undersizes on offer", "undersize", "an undersize", Rise, true, func(l *Limits) *[]unit.Length { return &l.Undersizes }),
-		several("oversizes", "Oversizes on offer", "oversize", "an oversize", Rise, true, func(l *Limits) *[]unit.Length { return &l.Oversizes }),
-		several("shells", "Select shells on offer", "shell", "a select shell", List, false, func(l *Limits) *[]unit.Length { return &l.Shells }),
+		several("undersizes", "Available undersizes", "undersize", "an undersize", Rise, true, func(l *Limits) *[]unit.Length { return &l.Undersizes }),
+		several("oversizes", "Available oversizes", "oversize", "an oversize", Rise, true, func(l *Limits) *[]unit.Length { return &l.Oversizes }),
+		several("shells", "Select shells available", "shell", "a select shell", List, false, func(l *Limits) *[]unit.Length { return &l.Shells }),
 	}
 }()
 

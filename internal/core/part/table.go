@@ -57,14 +57,14 @@ func strip() *List {
 // table has a row for each kind, in the order of work. Titles, plans and gauges: common practice.
 var table = []Row{
 	{
-		Kind: EndFloat, Title: "End float", Plural: "End float",
+		Kind: EndFloat, Title: "End play", Plural: "End play",
 		Component: Crankshaft, Step: AtStrip, Place: Alone, Shape: ShapeShaft,
 		Quantity: Dial, Set: Thrust,
 		Each: One, Start: WithEngine, Heavy: true,
 		Gauge: instrument.Indicator, States: none,
 		Types:  "Lever lightly both ways and type what the dial swings. Keep fingers clear of the webs.",
 		Limits: []string{"new", "max", "shells"},
-		Labels: map[string]string{"shells": "Thrust parts on offer: change of end float"},
+		Labels: map[string]string{"shells": "Thrust parts available: change of end play"},
 		List:   &List{Form: Float, Lines: []string{"first", "second", "third", "let go", "feeler"}, Columns: []string{"crank at 0°", "turned 180°"}, Angles: halfTurn, ByColumn: true},
 	},
 	{

@@ -127,7 +127,7 @@ func itemsOf(l engine.Layout, whole bool) []Item {
 	}
 	caps := []Choice{{"marked", "Marked and in its place", Fine, ""}, {"unmarked", "Unmarked: mark it now", Note, "has no mark: number and side go on before it comes off."},
 		{"misplaced", "In another's place", Fault, "stands in another's place: the tunnel is only round with every cap in its own."}}
-	bolts := []Choice{{"clean", "Let go with a crack", Fine, ""}, {"loose", "Came loose without a crack", Fault, "came loose without a crack: stretched or never tight. Measure it against a new one."},
+	bolts := []Choice{{"clean", "Broke loose cleanly", Fine, ""}, {"loose", "Came loose without breaking free", Fault, "came loose without breaking free: stretched or never tight. Measure it against a new one."},
 		{"long", "Longer than new", Fault, "is longer than new: it has stretched and is not used again."}, {"yielded", "Ended low on final torque", Fault, "ended low on its final torque: it has yielded and is not used again."},
 		{"thread", "Thread damaged", Fault, "has a damaged thread."}}
 	if whole {

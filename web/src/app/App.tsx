@@ -36,7 +36,7 @@ function Nowhere() {
 		<>
 			<Bar />
 			<main className="page">
-				<h1>There is no such place</h1>
+				<h1>Page not found</h1>
 				<p>
 					<Link to="/">Back to the shop</Link>
 				</p>

@@ -46,7 +46,7 @@ export function Bar({ trail = [], children }: BarProps) {
 					size="compact-md"
 					color="gray"
 					c="var(--ink)"
-					aria-label={night ? "Day ground" : "Night ground"}
+					aria-label={night ? "Light mode" : "Dark mode"}
 					onClick={() => setColorScheme(night ? "light" : "dark")}
 				>
 					{night ? <IconSun size={18} /> : <IconMoon size={18} />}

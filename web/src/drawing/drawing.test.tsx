@@ -50,7 +50,7 @@ describe("crank", () => {
 			"J1: 1 of 3 readings",
 			"J2: 2 of 3 readings",
 			"J2: 2 of 3 readings",
-			"J3: beyond",
+			"J3: out of limits",
 		]);
 	});
 });

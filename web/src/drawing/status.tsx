@@ -4,7 +4,7 @@ export type Standing = "within" | "unsure" | "beyond" | "open" | "no_limit";
 export const STANDING_WORD: Record<Standing, string> = {
 	within: "within",
 	unsure: "unsure",
-	beyond: "beyond",
+	beyond: "out of limits",
 	open: "not measured",
 	no_limit: "no limit",
 };

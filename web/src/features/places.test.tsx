@@ -21,10 +21,10 @@ describe("Shop", () => {
 		visit(<ShopPlace />, "/", "/");
 		const pump = await screen.findByRole("link", { name: /Orchard pump four/ });
 		expect(within(pump).getByText("Grind 0.020 under")).toBeTruthy();
-		expect(within(pump).getByText(/3 parts beyond a limit/)).toBeTruthy();
+		expect(within(pump).getByText(/3 parts out of limits/)).toBeTruthy();
 		// A bore beyond its limit counts though every journal is within.
 		const engine = screen.getByRole("link", { name: /Threshing four/ });
-		expect(within(engine).getByText(/2 parts beyond a limit/)).toBeTruthy();
+		expect(within(engine).getByText(/2 parts out of limits/)).toBeTruthy();
 		expect(within(screen.getByRole("link", { name: /Winch V-twin/ })).getByText("Reuse with −0.0010 shells")).toBeTruthy();
 		expect(within(screen.getByRole("link", { name: /Lamp generator/ })).getAllByText("Measure what is missing")).toHaveLength(2);
 	});
@@ -67,7 +67,7 @@ describe("Job", () => {
 	});
 	it("names every journal in the drawing with how it stands", async () => {
 		visit(<JobPlace />, "/jobs/:id", "/jobs/1");
-		expect(await screen.findByRole("link", { name: "Measure Main 3: beyond" })).toBeTruthy();
+		expect(await screen.findByRole("link", { name: "Measure Main 3: out of limits" })).toBeTruthy();
 		expect(screen.getByRole("link", { name: "Measure Rod journal 1: within" })).toBeTruthy();
 	});
 });
@@ -98,7 +98,7 @@ describe("Feature", () => {
 		visit(<FeaturePlace />, "/jobs/:id/features/:kind/:number", "/jobs/1/features/main_journal/3");
 		expect(await screen.findByText(/Fitted oval/)).toBeTruthy();
 		const verdicts = screen.getByRole("heading", { name: "Verdicts" }).parentElement as HTMLElement;
-		expect(within(verdicts).getByText("Out-of-round").closest("tr")?.textContent).toMatch(/0\.0016.*0\.0010.*beyond/);
+		expect(within(verdicts).getByText("Out-of-round").closest("tr")?.textContent).toMatch(/0\.0016.*0\.0010.*out of limits/);
 	});
 });
 

@@ -78,9 +78,8 @@ describe("small things that were wrong", () => {
 			number: 1,
 			state: "as_found",
 			count: 1,
-			text: "",
 		};
-		expect(place(view, { ...moment, place: "A 45000000" })).toBe("Main 1, A, 45°");
+		expect(place(view, { ...moment, station: "A", direction: 45_000_000 })).toBe("Main 1, A, 45°");
 		expect(place(view, moment)).toBe("Main 1");
 	});
 
@@ -105,7 +104,7 @@ describe("small things that were wrong", () => {
 		const float = featureOf(view, "end_float", 1);
 		if (!float) throw new Error("no end float");
 		expect(gaugeText({ ...float, gauge_division: undefined, gauge_kind: undefined }, undefined, "in")).toMatch(
-			/division not said: 0.0005 in assumed/,
+			/division not specified: 0.0005 in assumed/,
 		);
 	});
 });

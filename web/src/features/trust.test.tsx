@@ -92,7 +92,7 @@ describe("People", () => {
 		fireEvent.click(screen.getByLabelText("Sign Ida Lorn out of Safari on iOS"));
 		await waitFor(() => expect(screen.queryByText("Safari on iOS")).toBeNull());
 		expect(calls.some((c) => c.method === "DELETE" && c.path === "/api/v1/sessions/b")).toBe(true);
-		fireEvent.click(screen.getByRole("button", { name: "Bar Ida Lorn" }));
+		fireEvent.click(screen.getByRole("button", { name: "Deactivate Ida Lorn" }));
 		await waitFor(() => expect(calls.find((c) => c.method === "PUT")?.headers.get("If-Match")).toBe('"3"'));
 	});
 	it("names a browser in short, and leaves an unknown one as it is", () => {

@@ -387,7 +387,12 @@ function Key({ k, text }: { k: string; text: string }) {
 
 function SavedWord({ waiting, away, others }: { waiting: number; away: boolean; others: string[] }) {
 	if (others.length > 0) return <b style={{ color: "var(--beyond)" }}>entries of {others.join(", ")} wait for their sign-in</b>;
-	if (away) return <b style={{ color: "var(--beyond)" }}>server away: {waiting} waiting</b>;
+	if (away)
+		return (
+			<b style={{ color: "var(--beyond)" }}>
+				not connected: {waiting} {waiting === 1 ? "reading waits" : "readings wait"} here
+			</b>
+		);
 	return (
 		<span className="soft" aria-live="polite">
 			{waiting > 0 ? "saving…" : "saved"}

@@ -130,7 +130,7 @@ function Choice({ label, value, onChange }: { label: string; value: Tri; onChang
 				value={value}
 				onChange={(v) => onChange(v as Tri)}
 				data={[
-					{ value: "", label: "not said" },
+					{ value: "", label: "not specified" },
 					{ value: "yes", label: "yes" },
 					{ value: "no", label: "no" },
 				]}

@@ -141,7 +141,7 @@ function States({ view, states, now }: { view: JobView; states: FeatureView[]; n
 						<th>Size</th>
 						<th>Taper</th>
 						<th>Out-of-round</th>
-						<th>Stands</th>
+						<th>Status</th>
 					</tr>
 				</thead>
 				<tbody>

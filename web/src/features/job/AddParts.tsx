@@ -43,7 +43,7 @@ export function AddParts({ view }: { view: JobView }) {
 						add.mutate({ kind, count: Number(count) || 1, component: tagOf(view, kind) }, { onSuccess: () => setKind(null) })
 					}
 				>
-					Take it up
+					Add
 				</Button>
 			</Group>
 			{add.error ? (

@@ -232,7 +232,7 @@ function FeatureList({ view, title, places }: { view: JobView; title: string; pl
 					<tr>
 						<th>Journal</th>
 						<th>Read</th>
-						<th>Stands</th>
+						<th>Status</th>
 						<th>Shells in</th>
 					</tr>
 				</thead>

@@ -121,7 +121,7 @@ export function NewJobPlace() {
 							<NumberInput
 								label="Main bearings"
 								inputWrapperOrder={BELOW}
-								placeholder="as usual for it"
+								placeholder="default for this layout"
 								description="Empty: one between all throws and at both ends"
 								min={1}
 								max={49}
@@ -131,7 +131,7 @@ export function NewJobPlace() {
 							<NumberInput
 								label="Throws"
 								inputWrapperOrder={BELOW}
-								placeholder="as usual for it"
+								placeholder="default for this layout"
 								description={
 									form.values.arrangement === "inline" ? "Empty: one for each cylinder" : "Empty: one for each pair of cylinders"
 								}

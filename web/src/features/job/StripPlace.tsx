@@ -51,7 +51,7 @@ function EndFloat({ view }: { view: JobView }) {
 	const e = finding?.end_float;
 	const unit = view.job.unit;
 	return (
-		<section aria-label="End float">
+		<section aria-label="End play">
 			<Title order={2} size="h4">
 				End float
 			</Title>
@@ -61,7 +61,7 @@ function EndFloat({ view }: { view: JobView }) {
 			</p>
 			<Group>
 				<Button component={Link} to={`/jobs/${view.job.id}/bench/end_float/1`} variant={taken(f) === 0 ? "filled" : "default"}>
-					{taken(f) === 0 ? "Take the end float" : `${taken(f)} of ${f.by_station.length} taken`}
+					{taken(f) === 0 ? "Measure the end play" : `${taken(f)} of ${f.by_station.length} taken`}
 				</Button>
 				{e?.at_0 === undefined ? null : (
 					<span>

@@ -7,7 +7,7 @@ import { steps } from "./walk";
 /** The order of work, with what is open at each step. */
 export function WalkRail({ view, now }: { view: JobView; now?: string }) {
 	return (
-		<nav aria-label="The walk" className="rail">
+		<nav aria-label="Job steps" className="rail">
 			<Stack gap="sm">
 				{steps(view).map((step) => (
 					<div key={step.name} className="step">

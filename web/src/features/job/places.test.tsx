@@ -40,7 +40,7 @@ describe("Strip", () => {
 	it("shows what follows from the answers, gravest first, and the end float taken so far", async () => {
 		answering(view);
 		visit(<StripPlace />, "/jobs/:id/strip", "/jobs/6/strip");
-		const fault = await screen.findByText(/Main 4's bolts: one came loose without a crack/);
+		const fault = await screen.findByText(/Main 4's bolts: one came loose without breaking free/);
 		const note = screen.getByText(/Main 2's cap has no mark/);
 		expect(fault.compareDocumentPosition(note) & Node.DOCUMENT_POSITION_FOLLOWING).toBeTruthy();
 		expect(screen.getByText(/turned half a turn$/)).toBeTruthy();
@@ -136,7 +136,7 @@ describe("Job", () => {
 		fireEvent.click(await screen.findByRole("combobox", { name: "What" }));
 		fireEvent.click(await screen.findByRole("option", { name: "Cam lobes", hidden: true }));
 		expect((screen.getByLabelText("How many") as HTMLInputElement).value).toBe("8");
-		fireEvent.click(screen.getByRole("button", { name: "Take it up" }));
+		fireEvent.click(screen.getByRole("button", { name: "Add" }));
 		await waitFor(() => expect(calls.some((c) => c.path.endsWith("/parts"))).toBe(true));
 		expect(calls.find((c) => c.path.endsWith("/parts"))?.body).toEqual({ kind: "cam_lobe", count: 8 });
 	});

@@ -57,7 +57,7 @@ export function steps(view: JobView): Step[] {
 			{
 				name,
 				to: bench(open[0] ?? features[0]),
-				says: count(open.length, what, many) + (beyond > 0 ? `, ${beyond} beyond` : ""),
+				says: count(open.length, what, many) + (beyond > 0 ? `, ${beyond} out of limits` : ""),
 				open: open.length > 0,
 				beyond: beyond > 0,
 			},

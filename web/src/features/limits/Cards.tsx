@@ -39,7 +39,7 @@ export function Cards({ view, limits, onTake }: CardsProps) {
 					Copy it into the form
 				</Button>
 				<Button variant="default" onClick={() => setReading(true)}>
-					From a file
+					Import
 				</Button>
 				<Button variant="default" component="a" href={`/api/v1/jobs/${view.job.id}/card`} download>
 					Save as a card
@@ -96,7 +96,7 @@ function ReadCard({ opened, onClose, onTake }: { opened: boolean; onClose: () =>
 	const read = useReadCard();
 	const card = read.data;
 	return (
-		<Modal opened={opened} onClose={onClose} title="A card from a file" size="lg" closeButtonProps={{ "aria-label": "Close" }}>
+		<Modal opened={opened} onClose={onClose} title="Import a card" size="lg" closeButtonProps={{ "aria-label": "Close" }}>
 			<FileDrop
 				placeholder="a card, or any open file"
 				accept="application/json,.json"

@@ -116,7 +116,7 @@ function LimitsForm({ view }: { view: JobView }) {
 										mb="xs"
 										allowDeselect={false}
 										data={[
-											{ value: "", label: "not told" },
+											{ value: "", label: "not specified" },
 											...Object.entries(SOURCE_WORD).map(([value, label]) => ({ value, label })),
 											...(typed[`${block}.${kind}.source`] === SEVERAL ? [{ value: SEVERAL, label: "several sources" }] : []),
 										]}

@@ -142,16 +142,16 @@ function MatchPanel({ view, matching: m, settled }: MatchPanelProps) {
 			</div>
 			<Group mt="sm">
 				<Button variant="default" onClick={() => setParts(best)}>
-					Take the best
+					Use the best match
 				</Button>
 				<Button
 					disabled={parts.join() === (settled?.parts ?? []).join()}
 					loading={settle.isPending}
 					onClick={() => settle.mutate({ kind: m.of, parts })}
 				>
-					Settle it
+					Save this matching
 				</Button>
-				{settled ? <span className="soft">settled by {who(settled.settled_by, settled.from_file)}</span> : null}
+				{settled ? <span className="soft">saved by {who(settled.settled_by, settled.from_file)}</span> : null}
 			</Group>
 			{settle.error ? (
 				<Alert color="orange" variant="light" mt="sm">

@@ -211,7 +211,7 @@ const WHAT: Partial<Record<Issued["events"][number]["what"], string>> = {
 	returned: "Came back",
 	unreturned: "Not back after all, said",
 	closed: "Closed",
-	struck: "Struck through",
+	struck: "Superseded or withdrawn",
 };
 
 /** Whether a sheet is sent, or back, as it was said last. */

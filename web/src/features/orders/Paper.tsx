@@ -22,7 +22,7 @@ export function Paper({ view, sheet, issued, struck = false, onTick }: PaperProp
 	return (
 		<article
 			className={struck ? "panel paper struck-through" : "panel paper"}
-			aria-label={`${sheet.title}${struck ? ", struck through" : ""}`}
+			aria-label={`${sheet.title}${struck ? ", superseded or withdrawn" : ""}`}
 		>
 			<header>
 				<div>
@@ -36,7 +36,7 @@ export function Paper({ view, sheet, issued, struck = false, onTick }: PaperProp
 					{issued ? (
 						<div className="soft">
 							Issue {issued.issue}, {new Date(issued.issued_at).toLocaleDateString()} by {who(issued.issued_by, issued.from_file)}
-							{struck ? " · struck through" : ""}
+							{struck ? " · superseded or withdrawn" : ""}
 						</div>
 					) : (
 						<div className="soft">Not issued yet</div>

@@ -104,7 +104,7 @@ function Proofs({ view, issued }: { view: JobView; issued: Issued }) {
 							<th>Ordered</th>
 							<th>Came back</th>
 							<th className="wide">In its window</th>
-							<th>Stands</th>
+							<th>Status</th>
 							<th />
 						</tr>
 					</thead>

@@ -79,7 +79,7 @@ describe("Orders", () => {
 			return view;
 		});
 		orders("grind");
-		expect(await screen.findByRole("article", { name: "Crankshaft sheet, struck through" })).toBeTruthy();
+		expect(await screen.findByRole("article", { name: "Crankshaft sheet, superseded or withdrawn" })).toBeTruthy();
 		expect(screen.getByText(/changes this sheet\. Issuing it again strikes issue 2 through/)).toBeTruthy();
 		expect(screen.getByText("another note")).toBeTruthy();
 		fireEvent.click(screen.getByRole("button", { name: "Issue again" }));

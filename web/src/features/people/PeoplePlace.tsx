@@ -41,7 +41,7 @@ export function PeoplePlace() {
 										))}
 									</tbody>
 								</table>
-								<p className="soft">Nobody is erased: what they signed stays signed. Who left is barred.</p>
+								<p className="soft">Nobody is erased: what they signed stays signed. Who left is deactivated.</p>
 							</section>
 							<Add />
 							<Sessions people={people} />
@@ -66,7 +66,7 @@ function Row({ person }: { person: Person }) {
 		<tr>
 			<th scope="row">
 				<span className={person.barred ? "struck" : undefined}>{person.name}</span>
-				{person.barred ? <div className="soft">barred</div> : null}
+				{person.barred ? <div className="soft">deactivated</div> : null}
 				{set.error && !places.password ? <div className="wrong">{set.error.message}</div> : null}
 			</th>
 			<td>
@@ -105,9 +105,9 @@ function Row({ person }: { person: Person }) {
 				<Button
 					variant="subtle"
 					onClick={() => change({ barred: !person.barred })}
-					aria-label={`${person.barred ? "Let" : "Bar"} ${person.name}${person.barred ? " in again" : ""}`}
+					aria-label={`${person.barred ? "Reactivate" : "Deactivate"} ${person.name}`}
 				>
-					{person.barred ? "Let in again" : "Bar"}
+					{person.barred ? "Reactivate" : "Deactivate"}
 				</Button>
 			</td>
 		</tr>
@@ -125,9 +125,9 @@ function Add() {
 	};
 	const places = set.error instanceof Refusal ? set.error.places : {};
 	return (
-		<section className="panel" aria-label="Let somebody in">
+		<section className="panel" aria-label="Add a person">
 			<Title order={2} size="h4" mb="xs">
-				Let somebody in
+				Add a person
 			</Title>
 			<form onSubmit={submit}>
 				<Group align="start">
@@ -157,7 +157,7 @@ function Add() {
 						miw={240}
 					/>
 					<Button type="submit" mt={26} disabled={body.name.trim() === ""} loading={set.isPending}>
-						Let in
+						Add
 					</Button>
 				</Group>
 			</form>

@@ -56,7 +56,7 @@ export function Sessions({ people }: { people: Person[] }) {
 				</tbody>
 			</table>
 			{end.error ? <p className="wrong">{end.error.message}</p> : null}
-			<p className="soft">A new password signs a person's other browsers out; barring signs out all of them.</p>
+			<p className="soft">A new password signs a person's other browsers out; deactivating signs out all of them.</p>
 		</section>
 	);
 }

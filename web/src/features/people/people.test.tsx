@@ -31,14 +31,14 @@ describe("People", () => {
 		serveP();
 		visit(<PeoplePlace />, "/people", "/people");
 		const row = await screen.findByRole("row", { name: /Otto Brandt/ });
-		expect(within(row).getByText("barred")).toBeTruthy();
-		expect(within(row).getByRole("button", { name: "Let Otto Brandt in again" })).toBeTruthy();
+		expect(within(row).getByText("deactivated")).toBeTruthy();
+		expect(within(row).getByRole("button", { name: "Reactivate Otto Brandt" })).toBeTruthy();
 		expect((screen.getByRole("combobox", { name: "What Wanda Pell may do" }) as HTMLInputElement).value).toMatch(/^Inspector/);
 	});
 	it("changes one thing at a time and leaves the rest as it is", async () => {
 		const calls = serveP();
 		visit(<PeoplePlace />, "/people", "/people");
-		fireEvent.click(await screen.findByRole("button", { name: "Bar Wanda Pell" }));
+		fireEvent.click(await screen.findByRole("button", { name: "Deactivate Wanda Pell" }));
 		await waitFor(() => expect(changes(calls)).toHaveLength(1));
 		expect(changes(calls)[0]).toEqual({ path: "/api/v1/people/2", name: "Wanda Pell", role: "inspector", barred: true });
 		fireEvent.change(screen.getByLabelText("New password for Wanda Pell"), { target: { value: "another long one" } });
@@ -67,12 +67,12 @@ describe("People", () => {
 			return undefined;
 		});
 		visit(<PeoplePlace />, "/people", "/people");
-		fireEvent.click(await screen.findByRole("button", { name: "Bar Ida Lorn" }));
+		fireEvent.click(await screen.findByRole("button", { name: "Deactivate Ida Lorn" }));
 		expect(await within(screen.getByRole("row", { name: /^Ida Lorn/ })).findByText(/One owner must stay/)).toBeTruthy();
-		const add = screen.getByRole("region", { name: "Let somebody in" });
+		const add = screen.getByRole("region", { name: "Add a person" });
 		fireEvent.change(within(add).getByLabelText("Name"), { target: { value: "Vera" } });
 		fireEvent.change(within(add).getByLabelText("First password"), { target: { value: "short" } });
-		fireEvent.submit(within(add).getByRole("button", { name: "Let in" }).closest("form") as HTMLFormElement);
+		fireEvent.submit(within(add).getByRole("button", { name: "Add" }).closest("form") as HTMLFormElement);
 		expect(await within(add).findByText("A password has at least 10 characters.")).toBeTruthy();
 		expect((within(add).getByLabelText("Name") as HTMLInputElement).value).toBe("Vera");
 	});
@@ -81,10 +81,10 @@ describe("People", () => {
 			call.method === "POST" ? { status: 201, body: [...people, person(4, "Vera", "inspector")] } : undefined,
 		);
 		visit(<PeoplePlace />, "/people", "/people");
-		const add = await screen.findByRole("region", { name: "Let somebody in" });
+		const add = await screen.findByRole("region", { name: "Add a person" });
 		fireEvent.change(within(add).getByLabelText("Name"), { target: { value: " Vera " } });
 		fireEvent.change(within(add).getByLabelText("First password"), { target: { value: "a password of hers" } });
-		fireEvent.submit(within(add).getByRole("button", { name: "Let in" }).closest("form") as HTMLFormElement);
+		fireEvent.submit(within(add).getByRole("button", { name: "Add" }).closest("form") as HTMLFormElement);
 		expect(await screen.findByRole("row", { name: /Vera/ })).toBeTruthy();
 		expect(changes(calls)[0]).toEqual({
 			path: "/api/v1/people",

@@ -82,9 +82,9 @@ function Rates({ view }: { view: RatesView }) {
 								<thead>
 									<tr>
 										<th>Work</th>
-										<th>Price to set up</th>
+										<th>Set-up charge</th>
 										<th>Price for each</th>
-										<th>Minutes to set up</th>
+										<th>Set-up minutes</th>
 										<th>Minutes for each</th>
 										<th>Outside</th>
 										<th>Lead days</th>
@@ -98,13 +98,13 @@ function Rates({ view }: { view: RatesView }) {
 												<div className="soft">{o.machine}</div>
 												{errors[`operations.${o.id}`] ? <div className="wrong">{errors[`operations.${o.id}`]}</div> : null}
 											</th>
-											<td>{field(`operations.${o.id}.setup`, `${o.title}: price to set up`)}</td>
+											<td>{field(`operations.${o.id}.setup`, `${o.title}: set-up charge`)}</td>
 											<td>{field(`operations.${o.id}.each`, `${o.title}: price for each`)}</td>
-											<td>{field(`operations.${o.id}.setup_minutes`, `${o.title}: minutes to set up`)}</td>
+											<td>{field(`operations.${o.id}.setup_minutes`, `${o.title}: set-up minutes`)}</td>
 											<td>{field(`operations.${o.id}.each_minutes`, `${o.title}: minutes for each`)}</td>
 											<td>
 												<Checkbox
-													aria-label={`${o.title}: done outside`}
+													aria-label={`${o.title}: outside work`}
 													checked={typed[`operations.${o.id}.outside`] === true}
 													onChange={(e) => change(`operations.${o.id}.outside`, e.currentTarget.checked)}
 												/>

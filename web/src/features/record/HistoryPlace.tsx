@@ -81,7 +81,7 @@ function History({ view }: { view: JobView }) {
 				})}
 			</ol>
 			{list.length >= MOST ? (
-				<p className="soft">Only the latest {MOST} are told here; the whole record holds them all.</p>
+				<p className="soft">Only the latest {MOST} are shown here; the full job archive holds them all.</p>
 			) : null}
 		</>
 	);

@@ -24,7 +24,7 @@ export function LearnedPlace() {
 						]}
 					/>
 					<main className="page">
-						<Title order={1}>How {engine} usually comes in</Title>
+						<Title order={1}>Typical wear of {engine}</Title>
 						<Learned learned={learned} />
 					</main>
 				</>
@@ -40,7 +40,7 @@ function Learned({ learned }: { learned: LearnedView }) {
 			<p>
 				{learned.jobs === 0
 					? "No job of an engine by this name."
-					: "None of its jobs has both readings and a size when new to reckon wear from."}{" "}
+					: "None of its jobs has both readings and a size when new to calculate wear from."}{" "}
 				<Link to="/search">Search</Link>
 			</p>
 		);

@@ -25,7 +25,7 @@ const ACTIONS: Record<Exclude<Way["action"], "measure" | "remeasure">, string> =
 
 const EMPTY: SearchFields = { text: "", set: "", action: "", step: "", kind: "", from: "", to: "", unit: "in" };
 
-/** Jobs of all years: by words, by what was decided, by what was measured. The search stands in the address, to be kept. */
+/** Job archive: by words, by what was decided, by what was measured. The search stands in the address, to be kept. */
 export function SearchPlace() {
 	const [address, setAddress] = useSearchParams();
 	const asked = Object.fromEntries(
@@ -48,7 +48,7 @@ export function SearchPlace() {
 		<>
 			<Bar trail={[{ text: "Shop", to: "/" }, { text: "Search" }]} />
 			<main className="page">
-				<Title order={1}>Jobs of all years</Title>
+				<Title order={1}>Job archive</Title>
 				<form onSubmit={submit} className="panel search">
 					<Stack gap="xs">
 						<Group align="end" grow preventGrowOverflow={false} wrap="nowrap">
@@ -187,7 +187,7 @@ function Results({ found, clear }: { found: FoundJob[]; clear?: () => void }) {
 								<th>Engine</th>
 								<th>Customer</th>
 								<th>Signed</th>
-								<th>Stands</th>
+								<th>Status</th>
 							</tr>
 						</thead>
 						<tbody>

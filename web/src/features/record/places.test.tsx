@@ -66,7 +66,7 @@ describe("How it wears", () => {
 	it("names the place that wears most, and draws every job", async () => {
 		serve();
 		visit(<LearnedPlace />, "/learned", "/learned?engine=Sawmill+four");
-		expect(await screen.findByRole("heading", { name: "How Sawmill four usually comes in" })).toBeTruthy();
+		expect(await screen.findByRole("heading", { name: "Typical wear of Sawmill four" })).toBeTruthy();
 		expect(screen.getByText(/The latest 10 jobs/)).toBeTruthy();
 		const drawing = screen.getByRole("img", { name: "Wear of Main journals by number" });
 		expect(drawing.querySelectorAll("rect")).toHaveLength(5);

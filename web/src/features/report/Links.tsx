@@ -49,7 +49,7 @@ export function Links({ view }: { view: JobView }) {
 					<Anchor href={made} target="_blank" className="figure">
 						{made}
 					</Anchor>
-					<div className="soft">Told only now: Ledge keeps no copy. It shows this report and nothing else.</div>
+					<div className="soft">Shown once: Ledge keeps no copy. It shows this report and nothing else.</div>
 					<CopyButton value={made}>
 						{({ copied, copy }) => (
 							<Button size="compact-sm" onClick={copy} mt={4}>

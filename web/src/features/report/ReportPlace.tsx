@@ -97,7 +97,7 @@ function Files({ view }: { view: JobView }) {
 		{ to: "workbook.xlsx", name: "Workbook (.xlsx)", says: "every figure as a real number" },
 		{ to: "readings.csv", name: "Readings (.csv)", says: "one line a reading" },
 		{ to: "file", name: "Open file (.json)", says: "what other programs evaluate" },
-		{ to: "archive", name: "The whole record (.zip)", says: "photographs and signatures too; another Ledge takes it in" },
+		{ to: "archive", name: "Full job archive (.zip)", says: "photographs and signatures too; another Ledge imports it" },
 	];
 	return (
 		<Panel title="Files to keep">

@@ -72,7 +72,7 @@ describe("Report", () => {
 		visitReport();
 		const link = async (name: string) => (await screen.findByRole("link", { name })).getAttribute("href");
 		expect(await link("Customer's summary")).toBe("/api/v1/jobs/9/summary.pdf");
-		expect(await link("The whole record (.zip)")).toBe("/api/v1/jobs/9/archive");
+		expect(await link("Full job archive (.zip)")).toBe("/api/v1/jobs/9/archive");
 		expect(await link("Workbook (.xlsx)")).toBe("/api/v1/jobs/9/workbook.xlsx");
 		const grind = jobs[9].orders.issued.find((o) => o.sheet === "grind");
 		expect(await link("Crankshaft sheet")).toBe(`/api/v1/jobs/9/orders/${grind?.id}/pdf`);

@@ -30,9 +30,9 @@ export function ImportDialog({ opened, onClose }: { opened: boolean; onClose: ()
 		else if (text !== null) take.mutate({ text, take: true }, opens);
 	};
 	return (
-		<Modal opened={opened} onClose={close} title="A job from a file" size="lg" closeButtonProps={{ "aria-label": "Close" }}>
+		<Modal opened={opened} onClose={close} title="Import a job" size="lg" closeButtonProps={{ "aria-label": "Close" }}>
 			<FileDrop
-				placeholder="an open file (.json), or a job’s whole record (.zip)"
+				placeholder="an open file (.json), or a full job archive (.zip)"
 				accept="application/json,.json,.zip"
 				error={look.error ?? take.error ?? unpack.error}
 				onText={chosen}

@@ -28,7 +28,7 @@ export function ShopPlace() {
 					<ImportDialog opened={importing} onClose={() => setImporting(false)} />
 					<Bar trail={[{ text: "Shop" }]}>
 						<Button variant="default" size="compact-md" component={Link} to="/search">
-							All years
+							Job archive
 						</Button>
 						<Button variant="default" size="compact-md" component={Link} to="/rates">
 							Rates
@@ -48,7 +48,7 @@ export function ShopPlace() {
 										onChange={(e) => setSearch(e.currentTarget.value)}
 									/>
 									<Button variant="default" leftSection={<IconFileImport size={16} />} onClick={() => setImporting(true)}>
-										From a file
+										Import
 									</Button>
 									<Button component={Link} to="/jobs/new" leftSection={<IconPlus size={16} />}>
 										New job
@@ -152,7 +152,7 @@ function StandingSummary({ job }: { job: JobLine }) {
 	if (beyond > 0) {
 		return (
 			<span>
-				<StatusMark standing="beyond" word={false} /> {beyond} {beyond === 1 ? "part" : "parts"} beyond a limit
+				<StatusMark standing="beyond" word={false} /> {beyond} {beyond === 1 ? "part" : "parts"} out of limits
 			</span>
 		);
 	}

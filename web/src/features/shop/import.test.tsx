@@ -30,7 +30,7 @@ async function choose(chosen: File, answer: (call: Call) => { status: number; bo
 		});
 	};
 	const { router } = visit(<ShopPlace />, "/", "/");
-	fireEvent.click(await screen.findByRole("button", { name: "From a file" }));
+	fireEvent.click(await screen.findByRole("button", { name: "Import" }));
 	const dialog = await screen.findByRole("dialog");
 	fireEvent.change(document.querySelector("input[type=file]") as HTMLInputElement, { target: { files: [chosen] } });
 	return {
