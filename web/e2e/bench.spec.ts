@@ -137,7 +137,7 @@ test("a slip of the finger, a look, the other unit; all is there after a reload"
 	await page.keyboard.press("ArrowLeft");
 	await page.keyboard.type("47.1");
 	await page.keyboard.press("Enter");
-	await expect(page.getByText(/lies more than 0.125 outside the other readings here/)).toBeVisible();
+	await expect(page.getByText(/lies more than 0.125 mm outside the other readings here/)).toBeVisible();
 	await expect(entry).toHaveValue("47.1");
 	await expect(tape).toHaveCount(10);
 	await page.keyboard.press("Escape");

@@ -82,7 +82,7 @@ test("what waits means what its person saw, though another bench corrects what i
 	expect(answer.status()).toBe(201);
 	away = false;
 	// It is asked about, as what it was when it was entered, and taken as that.
-	await expect(page.getByText(/2.4985 lies more than/)).toBeVisible();
+	await expect(page.getByText(/2.4985 in lies more than/)).toBeVisible();
 	await page.keyboard.press("Enter");
 	await expect(page.getByText("saved", { exact: true })).toBeVisible();
 	await expect(tape(page)).toHaveCount(3);

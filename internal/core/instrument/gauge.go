@@ -98,7 +98,7 @@ type Gauge struct {
 // It panics without a setting and a sense of +1 or −1.
 func (g Gauge) Size(deviation unit.Length) unit.Length {
 	if g.Setting == nil || (g.Sense != 1 && g.Sense != -1) {
-		panic("instrument: a deviation needs a setting and a sense")
+		panic("instrument: unset")
 	}
 	return *g.Setting + unit.Length(g.Sense)*deviation
 }
