@@ -190,8 +190,8 @@ func (a resources) reportOf(ctx context.Context, id int64) (report.Job, error) {
 	}
 	for _, f := range view.Walk.Findings {
 		job.Findings = append(job.Findings, f.Text)
-		if f.Plain != "" {
-			job.Seen = append(job.Seen, f.Plain)
+		if plain := words.Plain(f); plain != "" {
+			job.Seen = append(job.Seen, plain)
 		}
 	}
 	if costs.Entered && len(costs.Choices) == len(view.decided.Sets) {

@@ -16,6 +16,7 @@ import (
 	"ledge/internal/core/order"
 	"ledge/internal/core/part"
 	"ledge/internal/core/plan"
+	"ledge/internal/core/say"
 	"ledge/internal/core/schedule"
 	"ledge/internal/core/unit"
 	"ledge/internal/core/walk"
@@ -276,7 +277,7 @@ func viewOf(ctx context.Context, whole store.Record, stand store.StandIn) (v Job
 			v.Features[feature].Standing = Standing(standing)
 		}
 	}
-	v.Walk.Findings = append(atSight(v.Features), v.Walk.Findings...)
+	v.Walk.Findings = append(words.Findings(atSight(v.Features)), v.Walk.Findings...)
 	before := beforeWork(in, record.Orders)
 	v.counts = order.CountsOf(before)
 	v.decided = v.Evaluation
@@ -311,7 +312,7 @@ func (v JobView) only(stand store.StandIn) JobView {
 	v.Decisions = slices.DeleteFunc(v.Decisions, func(d store.Decision) bool { return other(d.Set.Component()) })
 	v.Signed = slices.DeleteFunc(v.Signed, func(s Signed) bool { return other(s.Set.Component()) })
 	v.decided, v.Before, v.OpenEnds = v.Evaluation, nil, []OpenEnd{}
-	v.Walk = WalkView{Items: []walk.Item{}, Answers: []store.Answer{}, Findings: atSight(v.Features)}
+	v.Walk = WalkView{Items: []walk.Item{}, Answers: []store.Answer{}, Findings: words.Findings(atSight(v.Features))}
 	v.Orders = OrdersView{Drafts: []order.Sheet{}, Unwanted: []order.Name{}, Issued: []IssuedView{}}
 	v.Said = v.said()
 	return v
@@ -330,14 +331,20 @@ func atSight(features []FeatureView) []walk.Finding {
 		latest := !slices.ContainsFunc(features[i+1:], func(o FeatureView) bool { return o.Kind == f.Kind && o.Number == f.Number })
 		if f.Look == inspection.Cracked && latest {
 			found = append(found, walk.Finding{Step: walk.Look, Gravity: walk.Stop, Topic: string(f.Kind), Place: strconv.Itoa(f.Number),
-				Text: f.Title + " is cracked: a crack test by a trained person, or another part, before it is measured.", Plain: f.Title + " is cracked."})
+				Why: say.New("found", say.Text("what", f.Title)).As("cracked"), Plain: plain("cracked", f.Title)})
 		}
 		if f.ByThrow && latest {
 			found = append(found, walk.Finding{Step: walk.Look, Gravity: walk.Note, Topic: string(f.Kind), Place: strconv.Itoa(f.Number),
-				Text: f.Title + " was recorded by its throw, before rods had numbers of their own: it counts for the first rod there."})
+				Why: say.New("found", say.Text("what", f.Title)).As("by_throw")})
 		}
 	}
 	return found
+}
+
+// plain is what a customer is told of a part.
+func plain(form, title string) *say.Reason {
+	told := say.New("told", say.Text("what", title)).As(form)
+	return &told
 }
 
 // columnsOf names the columns of a list; nil where they are directions in degrees.

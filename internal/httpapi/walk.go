@@ -15,6 +15,7 @@ import (
 	"ledge/internal/core/unit"
 	"ledge/internal/core/walk"
 	"ledge/internal/store"
+	"ledge/internal/words"
 )
 
 // AnswerBody is one answer on the walk.
@@ -34,10 +35,10 @@ type WalkView struct {
 }
 
 func walkOf(r store.Record) WalkView {
-	items := r.Job.Items()
+	items := words.Items(r.Job.Items())
 	// What was said of a part as it came says nothing of the one in its place.
 	findings := slices.DeleteFunc(walk.Find(items, r.Said()), func(f walk.Finding) bool { return r.Retired(part.Component(f.Component()), "") })
-	return WalkView{Items: items, Answers: r.Answers, Findings: findings}
+	return WalkView{Items: items, Answers: r.Answers, Findings: words.Findings(findings)}
 }
 
 func (a resources) walk(api huma.API) {
@@ -59,8 +60,8 @@ func (a resources) walk(api huma.API) {
 			for i, b := range in.Body.Answers {
 				b.Value = strings.TrimSpace(b.Value)
 				where := "answers." + strconv.Itoa(i) + ".value"
-				if sentence := walk.Problem(items, walk.Answer{Topic: b.Topic, Place: b.Place, Value: b.Value, Note: b.Note}); sentence != "" {
-					return nil, refuse(where, sentence)
+				if why := walk.Problem(items, walk.Answer{Topic: b.Topic, Place: b.Place, Value: b.Value, Note: b.Note}); why != nil {
+					return nil, refuse(where, words.In(job.Unit).Say(*why))
 				}
 				if err := checkStamp(items, b, job.Unit, where, in.Body.Sure); err != nil {
 					return nil, err

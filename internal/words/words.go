@@ -90,6 +90,8 @@ func (s Speaker) render(r say.Reason) (string, error) {
 		}
 		if a.Is == say.IsWord {
 			data["a_"+a.Name] = article(text) + " " + text
+		}
+		if (a.Is == say.IsWord || a.Is == say.IsText) && text != "" {
 			data[capital(a.Name)] = capital(text)
 		}
 	}

@@ -1,9 +1,10 @@
 package walk
 
 import (
-	"fmt"
 	"slices"
 	"strings"
+
+	"ledge/internal/core/say"
 )
 
 // A Finding is what an answer, or a run of answers, says about the engine.
@@ -12,9 +13,10 @@ type Finding struct {
 	Gravity Gravity `json:"gravity" enum:"note,fault,stop"`
 	Topic   string  `json:"topic"`
 	Place   string  `json:"place"`
-	Text    string  `json:"text"`
-	// Plain is what a customer is told of it; empty for what concerns only the shop.
-	Plain string `json:"-"`
+	// Why says it, Plain as a customer is told; nil for what concerns only the shop. Text is how Why reads, made when it is shown.
+	Why   say.Reason  `json:"-"`
+	Plain *say.Reason `json:"-"`
+	Text  string      `json:"text"`
 }
 
 // partOf are the components that what is asked is asked of, by topic, where it is one.
@@ -60,62 +62,43 @@ func one(item Item, a Answer) (f Finding, ok bool) {
 		if c.Value != a.Value || c.Gravity == Fine {
 			continue
 		}
-		f = Finding{Step: item.Step, Gravity: c.Gravity, Topic: item.Topic, Place: a.Place, Text: c.Says}
-		if words := plain[item.Topic+" "+a.Value]; words != "" {
-			f.Plain = words
-			if a.Place != "" {
-				f.Plain = capital(a.Place) + " " + words
+		f = Finding{Step: item.Step, Gravity: c.Gravity, Topic: item.Topic, Place: a.Place}
+		form := item.Topic + "." + a.Value
+		switch item.Topic {
+		case "history":
+			f.Gravity, ok = history[a.Place]
+			if !ok {
+				return f, false
 			}
+			form = "history." + strings.ReplaceAll(a.Place, " ", "_")
+		case "debris":
+			form = "debris"
+		case MainShells, RodShells:
+			form = "given"
 		}
-		switch {
-		case item.Topic == "history":
-			told, ok := history[a.Place]
-			f.Gravity, f.Text, f.Plain = told.gravity, told.says, told.plain
-			return f, ok
-		case item.Topic == "debris":
-			f.Text = fmt.Sprintf("Found inside: %s. Look for where it came from, and for the marks it left.", a.Place)
-		case c.Says == "":
-			f.Text = fmt.Sprintf("%s, %s: %s.", item.Title, a.Place, strings.ToLower(c.Word))
-		case a.Place != "":
-			f.Text = capital(a.Place) + subject[item.Topic] + " " + c.Says
+		f.Why = say.New("found", item.asked(), say.Text("place", a.Place), say.Word("answer", "answer."+item.Topic, a.Value)).As(form)
+		if a.Note != "" && item.Topic != "history" {
+			f.Why = f.Why.And(say.Text("note", a.Note))
 		}
-		if a.Note != "" {
-			f.Text += " (" + a.Note + ")"
+		if item.Topic == "history" || told[form] {
+			plain := say.New("told", say.Text("place", a.Place)).As(form)
+			f.Plain = &plain
 		}
 		return f, true
 	}
 	return f, false
 }
 
-// subject is what the place's name is followed by, where the item is not the place itself.
-var subject = map[string]string{"main_cap": "'s cap", "rod_cap": "'s cap", "main_bolt": "'s bolts: one", "rod_bolt": "'s bolts: one"}
+// history is how much what an engine went through weighs.
+var history = map[string]Gravity{"overheated": Note, "spun bearing": Fault, "low oil": Note, "seized": Note, "water in the oil": Note}
 
-// history: what a told history asks for, how much it weighs, and how it is said to whom the engine belongs.
-var history = map[string]struct {
-	gravity     Gravity
-	says, plain string
-}{
-	"overheated":       {Note, "Overheated: deck flatness and cracks first. Burnt seals are corrosive: gloves.", "The engine had overheated."},
-	"spun bearing":     {Fault, "Spun bearing: crack test and hardness of the crankshaft before any machining; its housing and its rod are suspect.", "A bearing had spun."},
-	"low oil":          {Note, "Run low on oil: look for heat marks on journals and on the highest bearings first.", "The engine had run low on oil."},
-	"seized":           {Note, "Seized: bent rods and scored bores are likely; do not force it round.", "The engine had seized."},
-	"water in the oil": {Note, "Water in the oil: corroded journals, and a crack or a gasket to find.", "There was water in the oil."},
+// told are the faults that whom the engine belongs to is told of, by topic and answer.
+var told = map[string]bool{
+	"main_cap.misplaced": true, "rod_cap.misplaced": true, "main_bolt.loose": true, "rod_bolt.loose": true, "main_bolt.long": true, "rod_bolt.long": true,
+	"main_bolt.yielded": true, "rod_bolt.yielded": true, "main_bolt.thread": true, "rod_bolt.thread": true, "block_crack.yes": true, "core_plug.weeping": true,
+	"stud.pitted": true, "stud.pulled": true, "cam_lobe_look.pitted": true, "rod_straight.bent": true, "rod_straight.blue": true,
+	"ring_pattern.corroded": true, "thrust_face.scored": true, "keyway.damaged": true,
 }
-
-// plain is what a fault means to whom the engine belongs, by topic and answer; behind the name of its place.
-var plain = map[string]string{
-	"main_cap misplaced": "had its cap from another place.", "rod_cap misplaced": "had its cap from another place.",
-	"main_bolt loose": "had a bolt that came loose too easily.", "rod_bolt loose": "had a bolt that came loose too easily.",
-	"main_bolt long": "had a stretched bolt.", "rod_bolt long": "had a stretched bolt.",
-	"main_bolt yielded": "had a bolt that had yielded.", "rod_bolt yielded": "had a bolt that had yielded.",
-	"main_bolt thread": "had a damaged bolt thread.", "rod_bolt thread": "had a damaged bolt thread.",
-	"block_crack yes": "shows a crack.", "core_plug weeping": "Core plugs were weeping.", "stud pitted": "Studs were pitted or necked.", "stud pulled": "Threads in the block were pulled.",
-	"cam_lobe_look pitted": "Cam lobes were nicked or pitted.", "rod_straight bent": "was bent.", "rod_straight blue": "had been overheated at its big end.",
-	"ring_pattern corroded": "was corroded or pitted.", "thrust_face scored": "The thrust faces of the crankshaft were scored or blue.",
-	"keyway damaged": "The crankshaft's nose, keyway, flange or threads were damaged.",
-}
-
-func capital(text string) string { return strings.ToUpper(text[:1]) + text[1:] }
 
 // Pattern reads a run of shells laid out in order: wear that grows towards the middle and fades again says that
 // the crank is bent; wear that grows to one end says that the tunnel or the load is not true; one alone says
@@ -147,15 +130,15 @@ func Pattern(item Item, answers []Answer) (f Finding, ok bool) {
 	humped := slices.IsSorted(wear[:peak+1]) && slices.IsSortedFunc(wear[peak:], func(a, b int) int { return b - a })
 	switch {
 	case heavy == 1:
-		f.Text = fmt.Sprintf("%s: only %s is worn. The fault is there: its oil way, its housing or its journal.", item.Title, item.Places[peak])
+		f.Why = say.New("found", item.asked(), say.Text("place", item.Places[peak])).As("one_shell")
 	case rises || falls:
 		end := item.Places[0]
 		if rises {
 			end = item.Places[n-1]
 		}
-		f.Text = fmt.Sprintf("%s: the wear grows towards %s. The tunnel or the load is not true there: measure alignment.", item.Title, end)
+		f.Why = say.New("found", item.asked(), say.Text("place", end)).As("to_one_end")
 	case humped && item.Topic == MainShells:
-		f.Text = fmt.Sprintf("%s: the wear grows towards %s and fades again. The crankshaft is probably bent: measure runout.", item.Title, item.Places[peak])
+		f.Why = say.New("found", item.asked(), say.Text("place", item.Places[peak])).As("humped")
 	default:
 		return f, false
 	}

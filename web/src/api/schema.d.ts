@@ -2813,7 +2813,6 @@ export interface components {
         WalkChoice: {
             /** @enum {string} */
             gravity: "" | "note" | "fault" | "stop";
-            says: string;
             value: string;
             word: string;
         };
