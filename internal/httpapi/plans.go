@@ -10,12 +10,13 @@ import (
 	"ledge/internal/core/plan"
 	"ledge/internal/core/unit"
 	"ledge/internal/store"
+	"ledge/internal/words"
 )
 
 func (a resources) plans(api huma.API) {
 	register(api, store.Viewer, huma.Operation{OperationID: "list-plans", Method: http.MethodGet, Path: "/api/v1/plans", Summary: "The measuring plans"},
 		func(context.Context, *struct{}) (*struct{ Body []plan.Plan }, error) {
-			return &struct{ Body []plan.Plan }{plan.All()}, nil
+			return &struct{ Body []plan.Plan }{words.Plans()}, nil
 		})
 	register(api, store.Inspector, huma.Operation{OperationID: "set-plan", Method: http.MethodPut, Path: "/api/v1/jobs/{id}/plans/{kind}",
 		Summary: "Choose the plan for the features of a kind that nobody has read yet"},

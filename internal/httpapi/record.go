@@ -9,8 +9,10 @@ import (
 
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/part"
+	"ledge/internal/core/plan"
 	"ledge/internal/core/unit"
 	"ledge/internal/store"
+	"ledge/internal/words"
 )
 
 // SearchQuery narrows a search over all jobs; what is left out does not.
@@ -55,6 +57,11 @@ func (a resources) record(api huma.API) {
 			list, err := a.store.History(ctx, in.ID, in.Kind, in.Number, in.Component)
 			if err != nil {
 				return nil, a.fail(ctx, err)
+			}
+			for i := range list {
+				if p, ok := plan.Find(list[i].Plan); ok {
+					list[i].Plan = words.Plan(p).Name
+				}
 			}
 			return &struct{ Body []store.Moment }{list}, nil
 		})

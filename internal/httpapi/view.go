@@ -263,6 +263,7 @@ func viewOf(ctx context.Context, whole store.Record, stand store.StandIn) (v Job
 			one.Title = f.Kind.Title() + store.Tagged(f.Component)
 		}
 		if p, ok := plan.Of(f.Stations, f.Directions); ok {
+			p = words.Plan(p)
 			one.Sees, one.Blind = p.Sees, p.Blind
 		}
 		if e, ok := in.Expect(f.Kind, f.Number, f.State); ok {

@@ -197,7 +197,7 @@ func (s *Store) SetPlan(ctx context.Context, jobID int64, kind part.Kind, compon
 		if changed, err := result.RowsAffected(); err != nil || changed == 0 {
 			return conflict("Every %s has readings already; a plan is changed before the first one.", kind.Title())
 		}
-		return s.log(ctx, tx, jobID, "plan", Facts{PartKind: kind, Tag: component, Plan: p.Name}, nil)
+		return s.log(ctx, tx, jobID, "plan", Facts{PartKind: kind, Tag: component, Plan: p.ID}, nil)
 	})
 }
 

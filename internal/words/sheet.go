@@ -94,4 +94,11 @@ func told(id string, data map[string]string) string {
 	return text
 }
 
-func word(of, one string) string { return told(of+"."+one, nil) }
+// word is told without arguments.
+func word(of, one string) string {
+	text, err := Word(of, one)
+	if err != nil {
+		return of + "." + one
+	}
+	return text
+}

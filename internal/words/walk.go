@@ -1,8 +1,6 @@
 package words
 
 import (
-	"github.com/nicksnyder/go-i18n/v2/i18n"
-
 	"ledge/internal/core/unit"
 	"ledge/internal/core/walk"
 )
@@ -39,9 +37,12 @@ func Plain(f walk.Finding) string {
 }
 
 func optional(id string) string {
-	text, err := localizer.Localize(&i18n.LocalizeConfig{MessageID: id})
+	if text, known := fixedTexts.Load(id); known {
+		return text.(string)
+	}
+	text, err := fixed(id)
 	if err != nil {
-		return ""
+		fixedTexts.Store(id, "") // it has none
 	}
 	return text
 }

@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"strconv"
 	"strings"
+	"sync"
 
 	"github.com/BurntSushi/toml"
 	"github.com/nicksnyder/go-i18n/v2/i18n"
@@ -194,8 +195,21 @@ func (s Speaker) size(id string, l unit.Length) (string, error) {
 }
 
 // Word is a word of a closed list.
-func Word(of, word string) (string, error) {
-	return localizer.Localize(&i18n.LocalizeConfig{MessageID: of + "." + word})
+func Word(of, word string) (string, error) { return fixed(of + "." + word) }
+
+// fixedTexts are the messages without arguments that were asked for: a job's page asks for hundreds.
+var fixedTexts sync.Map
+
+// fixed is a message without arguments.
+func fixed(id string) (string, error) {
+	if text, known := fixedTexts.Load(id); known {
+		return text.(string), nil
+	}
+	text, err := localizer.Localize(&i18n.LocalizeConfig{MessageID: id})
+	if err == nil {
+		fixedTexts.Store(id, text)
+	}
+	return text, err
 }
 
 // list joins words as a sentence does: a, b and c.

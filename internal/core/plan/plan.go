@@ -10,7 +10,8 @@ import (
 
 // A Plan is a named grid. Sources: common practice of engine machine shops.
 type Plan struct {
-	ID         string       `json:"id"`
+	ID string `json:"id"`
+	// Name, Sees and Blind are its words, made when it is shown: what it is called, what it sees and what it cannot.
 	Name       string       `json:"name"`
 	Stations   []string     `json:"stations"`
 	Directions []unit.Angle `json:"directions"`
@@ -37,39 +38,22 @@ func degrees(values ...int64) []unit.Angle {
 	return angles
 }
 
-// OddLobes is said beside every plan: no pair of opposed contacts sees a lobing of odd order.
-const OddLobes = "Two-point gauges never see odd lobes (3, 5…); only a V-block with an indicator does."
-
-const ovalAt45 = "an oval at 45°, which reads nothing"
-
 // All returns the plans, most usual first.
 func All() []Plan {
 	ends, three := []string{"A", "B"}, []string{"front", "middle", "rear"}
 	return []Plan{
-		{ID: "2x4", Name: "Eight: two ends, four directions", Stations: ends, Directions: degrees(0, 45, 90, 135),
-			Sees: "taper, oval at any angle", Blind: "barrel or waist between the ends"},
-		{ID: "3x3", Name: "Nine: three stations, three directions", Stations: three, Directions: degrees(0, 60, 120),
-			Sees: "taper, barrel, waist, oval by fit", Blind: ""},
-		{ID: "3x4", Name: "Twelve: three stations, four directions", Stations: three, Directions: degrees(0, 45, 90, 135),
-			Sees: "taper, barrel, waist, oval at any angle", Blind: ""},
-		{ID: "3x2", Name: "Cylinder: top, middle and bottom of ring travel, across and along", Stations: []string{"top", "middle", "bottom"}, Directions: degrees(90, 0),
-			Sees: "wear, taper, oval along the engine's axes", Blind: ovalAt45},
-		{ID: "4x2", Name: "Cylinder with the oil ring: top, middle, oil ring and bottom of ring travel", Stations: []string{"top", "middle", "oil ring", "bottom"}, Directions: degrees(90, 0),
-			Sees: "wear, taper, a waist where the oil ring ran, oval along the engine's axes", Blind: ovalAt45},
-		{ID: "2x2", Name: "Four: two ends, two directions", Stations: ends, Directions: degrees(0, 90),
-			Sees: "taper, oval along the measured axes", Blind: ovalAt45 + "; barrel or waist between the ends"},
-		{ID: "1x2", Name: "Two: one station, two directions", Stations: []string{"A"}, Directions: degrees(0, 90),
-			Sees: "size, oval along the measured axes", Blind: ovalAt45 + "; taper, barrel and waist"},
-		{ID: "2x3", Name: "Tunnel: either side of the groove, three directions", Stations: []string{"front", "rear"}, Directions: degrees(0, 60, 120),
-			Sees: "stretch and pinch, off the parting line", Blind: "barrel or waist between the sides"},
-		{ID: "turn", Name: "Runout: the indicator every 45° of a turn", Stations: []string{"dial"}, Directions: every(45), Turn: true,
-			Sees: "the throw of a bend and its direction, apart from ovality", Blind: "a lobing of seven, which looks like a throw"},
-		{ID: "turn30", Name: "Runout: the indicator every 30° of a turn", Stations: []string{"dial"}, Directions: every(30), Turn: true,
-			Sees: "the throw of a bend and its direction, apart from ovality and lobing"},
-		{ID: "tir", Name: "Runout: the total of a turn only", Stations: []string{"TIR"}, Directions: degrees(0), Turn: true,
-			Sees: "the total", Blind: "the direction of a bend, and a bend from an oval: its throw is taken as half the total"},
-		{ID: "skirt", Name: "Piston: the skirt square to the pin, at the maker's height", Stations: []string{"skirt"}, Directions: degrees(90),
-			Sees: "size", Blind: "anything but that one size; pistons are tapered and oval on purpose"},
+		{ID: "2x4", Stations: ends, Directions: degrees(0, 45, 90, 135)},
+		{ID: "3x3", Stations: three, Directions: degrees(0, 60, 120)},
+		{ID: "3x4", Stations: three, Directions: degrees(0, 45, 90, 135)},
+		{ID: "3x2", Stations: []string{"top", "middle", "bottom"}, Directions: degrees(90, 0)},
+		{ID: "4x2", Stations: []string{"top", "middle", "oil ring", "bottom"}, Directions: degrees(90, 0)},
+		{ID: "2x2", Stations: ends, Directions: degrees(0, 90)},
+		{ID: "1x2", Stations: []string{"A"}, Directions: degrees(0, 90)},
+		{ID: "2x3", Stations: []string{"front", "rear"}, Directions: degrees(0, 60, 120)},
+		{ID: "turn", Stations: []string{"dial"}, Directions: every(45), Turn: true},
+		{ID: "turn30", Stations: []string{"dial"}, Directions: every(30), Turn: true},
+		{ID: "tir", Stations: []string{"TIR"}, Directions: degrees(0), Turn: true},
+		{ID: "skirt", Stations: []string{"skirt"}, Directions: degrees(90)},
 	}
 }
 
