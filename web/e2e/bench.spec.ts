@@ -206,7 +206,7 @@ test("a decision is signed, overruled with a reason, and told when it goes stale
 	await expect(page.getByRole("heading", { name: "Mains: grind 0.030 under" })).toBeVisible();
 	await page.reload();
 	await expect(page.getByText("Only 0.030 shells are on the shelf.")).toBeVisible();
-	await page.getByRole("link", { name: /Main 3 is graded/ }).click();
+	await page.getByRole("link", { name: /Main 3: graded/ }).click();
 	await expect(page.getByRole("heading", { name: "Main 3" })).toBeVisible();
 });
 

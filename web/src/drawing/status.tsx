@@ -87,7 +87,7 @@ export function StatusBar({ standing, x, y, width, height = 7, progress }: Statu
 /** The mark and its word, for use outside drawings. */
 export function StatusMark({ standing, word = true }: { standing: Standing; word?: boolean }) {
 	return (
-		<span style={{ display: "inline-flex", alignItems: "center", gap: 6, whiteSpace: "nowrap" }}>
+		<span style={{ display: "inline-flex", alignItems: "center", gap: 6 }}>
 			<svg width={36} height={9} aria-hidden="true">
 				<StatusBar standing={standing} x={0} y={1} width={36} />
 			</svg>

@@ -104,7 +104,7 @@ describe("small things that were wrong", () => {
 		const float = featureOf(view, "end_float", 1);
 		if (!float) throw new Error("no end float");
 		expect(gaugeText({ ...float, gauge_division: undefined, gauge_kind: undefined }, undefined, "in")).toMatch(
-			/division not specified: 0.0005 in assumed/,
+			/division unknown: 0.0005 in assumed/,
 		);
 	});
 });

@@ -15,7 +15,7 @@ export function gaugeText(feature: FeatureView, setup: GaugeSetup | undefined, s
 	const name = instrumentName(instrument);
 	const division = setup?.division ?? feature.gauge_division;
 	if (!setup && division === undefined && feature.quantity === "dial")
-		return `${name}, division not specified: ${system === "in" ? "0.0005 in" : "0.01 mm"} assumed`;
+		return `${name}, division unknown: ${system === "in" ? "0.0005 in" : "0.01 mm"} assumed`;
 	const shown = division === undefined ? "" : ` ${show(division, system)} ${system}`;
 	if (setup?.mode === "strip") return `${name}, ${setup.steps.length} steps`;
 	if (setup?.mode === "feeler") return `${name},${shown} apart`;
