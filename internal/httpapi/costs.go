@@ -12,6 +12,7 @@ import (
 	"ledge/internal/core/part"
 	"ledge/internal/core/schedule"
 	"ledge/internal/store"
+	"ledge/internal/words"
 )
 
 // CostsView is what a job costs and when it is ready: each way of each set, the chosen ones together, and the
@@ -132,7 +133,15 @@ func (c calendar) weigh(view JobView, asked map[part.Set]int) CostsView {
 	}
 	out.Cost = schedule.Total(c.card, chosen)
 	for _, w := range schedule.Merged(chosen) {
-		for _, title := range w.Unpriced(c.card) {
+		operations, parts := w.Unpriced(c.card)
+		var titles []string
+		for _, o := range operations {
+			titles = append(titles, words.Operation(o))
+		}
+		for _, p := range parts {
+			titles = append(titles, words.Bought(p))
+		}
+		for _, title := range titles {
 			if !slices.Contains(out.Unpriced, title) {
 				out.Unpriced = append(out.Unpriced, title)
 			}
@@ -140,6 +149,9 @@ func (c calendar) weigh(view JobView, asked map[part.Set]int) CostsView {
 	}
 	slots, done := c.shop.Clone().Place(chosen)
 	for _, s := range slots {
+		if s.Title = words.Operation(s.Operation); s.Part {
+			s.Title = words.Bought(s.What)
+		}
 		out.Slots = append(out.Slots, SlotView{s, date(c.shop.Ready(c.start, s.From+1)), date(c.shop.Ready(c.start, s.To))})
 	}
 	out.Ready = date(c.shop.Ready(c.start, done))

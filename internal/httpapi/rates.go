@@ -7,7 +7,9 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"ledge/internal/core/schedule"
+	"ledge/internal/core/unit"
 	"ledge/internal/store"
+	"ledge/internal/words"
 )
 
 // RatesView is the shop's rate card with the names of what it prices.
@@ -46,7 +48,7 @@ func (a resources) rates(api huma.API) {
 			}
 			var places []*huma.ErrorDetail
 			for _, p := range in.Body.Problems() {
-				places = append(places, &huma.ErrorDetail{Location: "body." + p.Field, Message: p.Sentence})
+				places = append(places, &huma.ErrorDetail{Location: "body." + p.Field, Message: words.In(unit.MM).Say(p.Why)}) // there are no lengths in it
 			}
 			if len(places) > 0 {
 				return nil, problem(http.StatusUnprocessableEntity, places[0].Message, places...)
@@ -68,10 +70,10 @@ func (a resources) ratesView(ctx context.Context) (*ratesOutput, error) {
 	}
 	view := RatesView{Card: card, Entered: version > 0, Version: version, Operations: []RateName{}, Parts: []RateName{}}
 	for _, o := range schedule.Operations() {
-		view.Operations = append(view.Operations, RateName{string(o), o.Title(), o.Machine()})
+		view.Operations = append(view.Operations, RateName{string(o), words.Operation(o), o.Machine()})
 	}
 	for _, p := range schedule.Parts() {
-		view.Parts = append(view.Parts, RateName{ID: string(p), Title: p.Title()})
+		view.Parts = append(view.Parts, RateName{ID: string(p), Title: words.Bought(p)})
 	}
 	return &ratesOutput{etag(version), view}, nil
 }

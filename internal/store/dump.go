@@ -94,8 +94,15 @@ func (s *Store) Dump(ctx context.Context, id int64) (d Dump, err error) {
 		for _, column := range own {
 			delete(d.Job, column)
 		}
+		var there []string // a file of an older version, which is only read, has fewer
+		if err := tx.SelectContext(ctx, &there, `SELECT name FROM sqlite_master WHERE type = 'table'`); err != nil {
+			return err
+		}
 		places := map[string]map[any]int{}
 		for _, t := range dumped {
+			if !slices.Contains(there, t.name) {
+				continue
+			}
 			columns := "*"
 			if t.name == "photos" {
 				columns = "id, caption, width, height, taken_by, taken_at, removed_by, removed_at"

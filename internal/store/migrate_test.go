@@ -94,6 +94,19 @@ func TestKilledWhileAFileIsBroughtUpToDate(t *testing.T) {
 	}
 }
 
+// A job goes out of a file of an older version, too, which is only read: its tables are those of that version.
+func TestAJobOfAnOlderFileIsDumped(t *testing.T) {
+	path := filepath.Join(t.TempDir(), "older.db")
+	makeOlder(t, path, 17)
+	s, err := OpenToRead(t.Context(), path)
+	require.NoError(t, err)
+	t.Cleanup(func() { _ = s.Close() })
+	d, err := s.Dump(t.Context(), 1)
+	require.NoError(t, err)
+	assert.Len(t, d.Tables["readings"], 3)
+	assert.NotContains(t, d.Tables, "components", "there were none")
+}
+
 // makeOlder makes a file of an older version with a job and three readings, one of them with a gauge.
 func makeOlder(t *testing.T, path string, version int64) {
 	t.Helper()

@@ -14,6 +14,9 @@ func (s Speaker) Sheet(sheet *order.Sheet) {
 	for i := range sheet.Lines {
 		s.line(&sheet.Lines[i])
 	}
+	for i := range sheet.Steps {
+		sheet.Steps[i].Title = Operation(sheet.Steps[i].Operation)
+	}
 	sheet.Notes = []string{}
 	for i := range sheet.Remarks {
 		sheet.Remarks[i].Text = s.Say(sheet.Remarks[i])
@@ -23,6 +26,12 @@ func (s Speaker) Sheet(sheet *order.Sheet) {
 
 // SheetName is a sheet in words.
 func SheetName(n order.Name) string { return word("sheet_name", string(n)) }
+
+// Operation is an operation in words.
+func Operation(o schedule.Operation) string { return word("operation", string(o)) }
+
+// Bought is a part that is bought, in words.
+func Bought(p schedule.Part) string { return word("bought", string(p)) }
 
 // Proofs gives what is wrong with what came back its words.
 func (s Speaker) Proofs(proofs []order.Proof) {
@@ -38,7 +47,7 @@ func (s Speaker) line(l *order.Line) {
 	case l.Feature != nil:
 		l.Title = l.Feature.Name()
 	default:
-		l.Title = l.Part.Title()
+		l.Title = Bought(l.Part)
 	}
 	if l.Why != nil {
 		l.Note = s.Say(*l.Why)

@@ -214,7 +214,7 @@ func (d *drafter) set(one Decided, work schedule.Work) {
 	s := d.sheet(Name(home))
 	s.Sets = append(s.Sets, one.Set.Set)
 	for _, p := range work.Operations {
-		s.Steps = append(s.Steps, Step{Operation: p.What, Title: p.What.Title(), Count: p.Count})
+		s.Steps = append(s.Steps, Step{Operation: p.What, Count: p.Count})
 	}
 	before := len(s.Lines)
 	defer func() { d.belong(s, before, one.Set) }()

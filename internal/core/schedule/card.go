@@ -4,7 +4,10 @@ package schedule
 
 import (
 	"fmt"
+	"slices"
 	"strconv"
+
+	"ledge/internal/core/say"
 )
 
 // Money is an amount in hundredths of the shop's currency.
@@ -60,32 +63,25 @@ const (
 	CamBushes    Part = "cam_bushes"
 )
 
-// facts about operations: what they are called, on which machine they run and which component they occupy.
+// facts about operations: on which machine they run and which component they occupy.
 var facts = []struct {
 	operation Operation
-	title     string
 	machine   string
 	component string
 }{
-	{Straighten, "Straighten the crankshaft", "press", "crankshaft"},
-	{BuildUp, "Build journals up", "welding", "crankshaft"},
-	{GrindMains, "Grind the mains", "crank grinder", "crankshaft"},
-	{GrindRods, "Grind the rod journals", "crank grinder", "crankshaft"},
-	{GrindCam, "Grind the cam journals", "crank grinder", "camshaft"},
-	{Polish, "Polish journals", "polisher", "crankshaft"},
-	{LineHone, "Line-hone the tunnel", "line hone", "block"},
-	{Skim, "Skim the deck", "surface grinder", "block"},
-	{Sleeve, "Sleeve", "boring bar", "block"},
-	{Bore, "Bore", "boring bar", "block"},
-	{Hone, "Hone", "cylinder hone", "block"},
-	{Resize, "Resize the big ends", "rod hone", "rods"},
-	{FitRings, "File the ring gaps", "bench", "rings"},
-}
-
-var partTitles = map[Part]string{
-	MainShells: "Main shells", RodShells: "Rod shells", SelectShells: "Select shells", Rings: "Ring sets", Pistons: "Pistons with rings", Sleeves: "Sleeves",
-	ThrustParts: "Thrust parts", Crankshaft: "Another crankshaft", Block: "Another block", RodSet: "Another rod", Gasket: "Gasket of another grade", Pins: "Piston pins",
-	Camshaft: "Another camshaft", CamBushes: "Cam bushes",
+	{Straighten, "press", "crankshaft"},
+	{BuildUp, "welding", "crankshaft"},
+	{GrindMains, "crank grinder", "crankshaft"},
+	{GrindRods, "crank grinder", "crankshaft"},
+	{GrindCam, "crank grinder", "camshaft"},
+	{Polish, "polisher", "crankshaft"},
+	{LineHone, "line hone", "block"},
+	{Skim, "surface grinder", "block"},
+	{Sleeve, "boring bar", "block"},
+	{Bore, "boring bar", "block"},
+	{Hone, "cylinder hone", "block"},
+	{Resize, "rod hone", "rods"},
+	{FitRings, "bench", "rings"},
 }
 
 // Operations lists the operations in their order.
@@ -111,14 +107,8 @@ func (o Operation) rank() int {
 	return -1
 }
 
-// Title is the operation in words.
-func (o Operation) Title() string { return facts[o.rank()].title }
-
 // Machine is what it runs on in the shop.
 func (o Operation) Machine() string { return facts[o.rank()].machine }
-
-// Title is the part in words.
-func (p Part) Title() string { return partTitles[p] }
 
 // A Rate is what one operation costs. Minutes are the shop's own work; an operation done outside has a lead time in
 // working days instead.
@@ -147,40 +137,40 @@ type Card struct {
 
 // A Problem says what cannot be in a card, and where.
 type Problem struct {
-	Field    string
-	Sentence string
+	Field string
+	Why   say.Reason
 }
 
 // Problems lists what cannot be in c.
 func (c Card) Problems() []Problem {
 	var problems []Problem
-	add := func(field, sentence string) { problems = append(problems, Problem{field, sentence}) }
+	add := func(field, form string) { problems = append(problems, Problem{field, say.New("rates").As(form)}) }
 	if c.DayMinutes < 60 || c.DayMinutes > 24*60 {
-		add("day_minutes", "A working day has between 60 and 1440 minutes.")
+		add("day_minutes", "day")
 	}
 	const most = 1_000_000_00
 	for o, r := range c.Operations {
 		at := fmt.Sprintf("operations.%s", o)
 		switch {
 		case o.rank() < 0:
-			add(at, "There is no such operation.")
+			add(at, "operation")
 		case r.Setup < 0 || r.Each < 0 || r.Setup > most || r.Each > most:
-			add(at, "A price is between nothing and a million.")
+			add(at, "price")
 		case r.SetupMinutes < 0 || r.EachMinutes < 0 || r.SetupMinutes > 10_000 || r.EachMinutes > 10_000:
-			add(at, "Minutes are between 0 and 10 000.")
+			add(at, "minutes")
 		case r.LeadDays < 0 || r.LeadDays > 365:
-			add(at, "Lead days are between 0 and 365.")
+			add(at, "lead")
 		}
 	}
 	for p, r := range c.Parts {
 		at := fmt.Sprintf("parts.%s", p)
 		switch {
-		case partTitles[p] == "":
-			add(at, "There is no such part.")
+		case !slices.Contains(Parts(), p):
+			add(at, "part")
 		case r.Each < 0 || r.Each > most:
-			add(at, "A price is between nothing and a million.")
+			add(at, "price")
 		case r.LeadDays < 0 || r.LeadDays > 365:
-			add(at, "Lead days are between 0 and 365.")
+			add(at, "lead")
 		}
 	}
 	return problems

@@ -82,14 +82,14 @@ func TestPlace(t *testing.T) {
 	slots, done := shop.Place(works)
 	at := map[string]Slot{}
 	for _, s := range slots {
-		at[s.Title] = s
+		at[string(s.Operation)+string(s.What)] = s
 	}
 	for title, want := range map[string][2]int{
-		"Grind the mains":        {401, 501},   // its shells come with the next day's post
-		"Grind the rod journals": {501, 601},   // the same grinder and crankshaft
-		"Line-hone the tunnel":   {0, 1200},    // three days outside
-		"Bore":                   {1601, 1841}, // the pistons come last
-		"Hone":                   {1841, 2001},
+		"grind_mains": {401, 501},   // its shells come with the next day's post
+		"grind_rods":  {501, 601},   // the same grinder and crankshaft
+		"line_hone":   {0, 1200},    // three days outside
+		"bore":        {1601, 1841}, // the pistons come last
+		"hone":        {1841, 2001},
 	} {
 		if s := at[title]; s.From != want[0] || s.To != want[1] {
 			t.Errorf("%s from %d to %d, want %v", title, s.From, s.To, want)
@@ -101,7 +101,7 @@ func TestPlace(t *testing.T) {
 	// Another job finds the grinder busy, but not the hone before it is needed.
 	other, _ := shop.Place([]Work{WorkOf(part.MainJournals, option(disposition.Grind), four)})
 	for _, s := range other {
-		if s.Title == "Grind the mains" && s.From != 601 {
+		if s.Operation == GrindMains && s.From != 601 {
 			t.Errorf("the second job grinds from %d, want 601", s.From)
 		}
 	}
@@ -240,10 +240,10 @@ func TestShellsAreBoughtForEachRod(t *testing.T) {
 	if got := counts(cam); got["grind_cam"] != 3 || got["cam_bushes"] != 3 {
 		t.Errorf("a camshaft: %v", got)
 	}
-	if got := cam.Unpriced(card()); len(got) != 2 || got[0] != GrindCam.Title() || got[1] != CamBushes.Title() {
+	if got, parts := cam.Unpriced(card()); len(got) != 1 || len(parts) != 1 || got[0] != GrindCam || parts[0] != CamBushes {
 		t.Errorf("not on the card: %v", got)
 	}
-	if got := rods.Unpriced(card()); got != nil {
+	if got, parts := rods.Unpriced(card()); got != nil || parts != nil {
 		t.Errorf("all of it is on the card, and not: %v", got)
 	}
 	// Ground within the first day of 400 minutes; the shells come with the second morning's post.

@@ -29,12 +29,15 @@ func (d Day) After(n int) Day {
 type Slot struct {
 	// Operation is empty for the coming of a part.
 	Operation Operation `json:"operation,omitempty"`
-	Title     string    `json:"title"`
-	Machine   string    `json:"machine"`
-	Outside   bool      `json:"outside,omitempty"`
-	Part      bool      `json:"part,omitempty"`
-	Count     int       `json:"count"`
-	Cost      Money     `json:"cost"`
+	// What is the part that comes.
+	What Part `json:"what,omitempty"`
+	// Title is its words, made when it is shown.
+	Title   string `json:"title"`
+	Machine string `json:"machine"`
+	Outside bool   `json:"outside,omitempty"`
+	Part    bool   `json:"part,omitempty"`
+	Count   int    `json:"count"`
+	Cost    Money  `json:"cost"`
 	// From and To are working minutes from the start of the calendar.
 	From int `json:"from"`
 	To   int `json:"to"`
@@ -84,7 +87,7 @@ func (s *Shop) Place(works []Work) (slots []Slot, done int) {
 			}
 			arrives[p.What] = max(arrives[p.What], at)
 			done = max(done, at)
-			slots = append(slots, Slot{Title: p.What.Title(), Part: true, Count: p.Count, Cost: Money(p.Count) * rate.Each, To: at})
+			slots = append(slots, Slot{What: p.What, Part: true, Count: p.Count, Cost: Money(p.Count) * rate.Each, To: at})
 		}
 	}
 	for _, f := range facts {
@@ -107,7 +110,7 @@ func (s *Shop) Place(works []Work) (slots []Slot, done int) {
 				}
 				component[f.component] = from + length
 				done = max(done, from+length)
-				slots = append(slots, Slot{Operation: f.operation, Title: f.title, Machine: f.machine, Outside: rate.Outside, Count: p.Count,
+				slots = append(slots, Slot{Operation: f.operation, Machine: f.machine, Outside: rate.Outside, Count: p.Count,
 					Cost: rate.Setup + Money(p.Count)*rate.Each, From: from, To: from + length})
 			}
 		}

@@ -155,19 +155,19 @@ func (w Work) Cost(c Card) Money {
 	return total
 }
 
-// Unpriced names what the work needs and the card does not price: an older card knows not everything.
-func (w Work) Unpriced(c Card) (titles []string) {
+// Unpriced is what the work needs and the card does not price: an older card knows not everything.
+func (w Work) Unpriced(c Card) (operations []Operation, parts []Part) {
 	for _, p := range w.Operations {
 		if _, known := c.Operations[p.What]; !known {
-			titles = append(titles, p.What.Title())
+			operations = append(operations, p.What)
 		}
 	}
 	for _, p := range w.Parts {
 		if _, known := c.Parts[p.What]; !known {
-			titles = append(titles, p.What.Title())
+			parts = append(parts, p.What)
 		}
 	}
-	return titles
+	return operations, parts
 }
 
 // single are the parts bought once, however many of an engine's sets ask for them.

@@ -2450,6 +2450,8 @@ export interface components {
             title: string;
             /** Format: int64 */
             to: number;
+            /** @enum {string} */
+            what?: "main_shells" | "rod_shells" | "select_shells" | "rings" | "pistons" | "sleeves" | "thrust_parts" | "crankshaft" | "block" | "rod_set" | "gasket" | "pins" | "camshaft" | "cam_bushes";
         };
         StoreAnswer: {
             from_file?: boolean;
