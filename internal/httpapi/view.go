@@ -291,6 +291,7 @@ func viewOf(ctx context.Context, whole store.Record, stand store.StandIn) (v Job
 	}
 	v = v.withSigned()
 	v.before, v.in = before, in
+	v.Evaluation, v.Before = worded(v.Evaluation), wordedSets(v.Before)
 	if stand != (store.StandIn{}) {
 		return v.only(stand), nil
 	}
@@ -312,7 +313,8 @@ func (v JobView) only(stand store.StandIn) JobView {
 	v.Evaluation.Fits = slices.DeleteFunc(v.Evaluation.Fits, func(f disposition.Fit) bool { return other(f.Kind.Component()) })
 	v.Decisions = slices.DeleteFunc(v.Decisions, func(d store.Decision) bool { return other(d.Set.Component()) })
 	v.Signed = slices.DeleteFunc(v.Signed, func(s Signed) bool { return other(s.Set.Component()) })
-	v.decided, v.Before, v.OpenEnds = v.Evaluation, nil, []OpenEnd{}
+	v.decided.Sets = slices.DeleteFunc(slices.Clone(v.decided.Sets), func(s disposition.Set) bool { return other(s.Set.Component()) })
+	v.Before, v.OpenEnds = nil, []OpenEnd{}
 	v.Walk = WalkView{Items: []walk.Item{}, Answers: []store.Answer{}, Findings: words.Findings(atSight(v.Features))}
 	v.Orders = OrdersView{Drafts: []order.Sheet{}, Unwanted: []order.Name{}, Issued: []IssuedView{}}
 	v.Said = v.said()
@@ -340,6 +342,35 @@ func atSight(features []FeatureView) []walk.Finding {
 		}
 	}
 	return found
+}
+
+// worded is a result as it is shown: what is said has its sentences and goes without its arguments.
+func worded(r disposition.Result) disposition.Result {
+	r.Features = slices.Clone(r.Features)
+	for i := range r.Features {
+		r.Features[i].Notes = bare(r.Features[i].Notes)
+	}
+	r.Sets = wordedSets(r.Sets)
+	return r
+}
+
+func wordedSets(sets []disposition.Set) []disposition.Set {
+	sets = slices.Clone(sets)
+	for i := range sets {
+		sets[i].Reasons, sets[i].Options = bare(sets[i].Reasons), slices.Clone(sets[i].Options)
+		for j := range sets[i].Options {
+			sets[i].Options[j].Reasons = bare(sets[i].Options[j].Reasons)
+		}
+	}
+	return sets
+}
+
+func bare(reasons []say.Reason) []say.Reason {
+	reasons = slices.Clone(reasons)
+	for i := range reasons {
+		reasons[i].Args, reasons[i].Form = nil, ""
+	}
+	return reasons
 }
 
 // plain is what a customer is told of a part.

@@ -46,10 +46,16 @@ func (s Speaker) Say(r say.Reason) string {
 	if r.Text != "" {
 		return r.Text
 	}
+	var room [256]byte
+	key := keyOf(room[:0], s.unit, r)
+	if text, known := again(key); known {
+		return text
+	}
 	text, err := s.render(r)
 	if err != nil {
 		return r.Code
 	}
+	keep(key, text)
 	return text
 }
 
