@@ -39,7 +39,7 @@ func (s Sheet) PDF() ([]byte, error) {
 			if step.Outside {
 				text += ", sent out"
 			} else {
-				text += ", in the shop"
+				text += ", in-house"
 			}
 			if step.Ends != "" {
 				text += ", " + day(step.Begins) + " to " + day(step.Ends)

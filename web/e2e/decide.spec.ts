@@ -16,7 +16,7 @@ test("the total and the ready date move with the choice; a dearer rate moves the
 	await expect(page.getByRole("button", { name: "Back to what is signed or advised" })).toBeVisible();
 	await page.getByRole("button", { name: "Back to what is signed or advised" }).click();
 	await expect.poll(total).toBe(before);
-	await whole.getByText(/worth choosing from/).click();
+	await whole.getByText(/best combinations/).click();
 	await whole
 		.getByRole("button", { name: /crowns, ready/ })
 		.last()

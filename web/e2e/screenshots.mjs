@@ -20,7 +20,7 @@ const views = [
 	["decide-grind", "/jobs/1/decide/main_journals", "Ways to do it"],
 	["match", "/jobs/6/match", "Cylinder"],
 	["decide-bore", "/jobs/5/decide/cylinders", "Ways to do it"],
-	["orders", "/jobs/9/orders/bore", "What became of it"],
+	["orders", "/jobs/9/orders/bore", "Sheet history"],
 	["verify", "/jobs/9/verify", "Came back"],
 	["report", "/jobs/9/report", "What is done, and why"],
 	["history", "/jobs/9/history", "signed"],

@@ -83,7 +83,7 @@ export function Total({ view, costs, trying, onTry }: TotalProps) {
 					/>
 					<details>
 						<summary className="soft">
-							{costs.combos.length} worth choosing from, of {costs.tried + costs.pruned}
+							{costs.combos.length} best combinations, of {costs.tried + costs.pruned}
 							{costs.pruned > 0 ? `; ${costs.pruned} left out: worse in everything, or too many` : ""}
 						</summary>
 						<Stack gap={2} mt={4}>

@@ -183,7 +183,7 @@ function Sheets({ view, entry }: { view: JobView; entry: Entry }) {
 					) : null}
 				</Stack>
 				<Title order={2} size="h4" mt="lg">
-					What became of it
+					Sheet history
 				</Title>
 				{said.length === 0 && !issued ? <p className="soft">Nothing yet.</p> : null}
 				<ul className="events">

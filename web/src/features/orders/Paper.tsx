@@ -51,7 +51,7 @@ export function Paper({ view, sheet, issued, struck = false, onTick }: PaperProp
 							{s.title}
 							{s.count > 1 ? <span className="soft"> × {s.count}</span> : null}
 							<span className="soft">
-								{s.outside ? " · sent out" : " · in the shop"}
+								{s.outside ? " · sent out" : " · in-house"}
 								{s.ends ? ` · ${s.begins === s.ends ? day(s.ends) : `${day(s.begins ?? s.ends)} to ${day(s.ends)}`}` : ""}
 							</span>
 						</li>

@@ -56,7 +56,7 @@ function Rates({ view }: { view: RatesView }) {
 						<div>
 							<Title order={1}>Rate card</Title>
 							<div className="soft">
-								The shop's own prices and times. Empty is nothing. Work done outside takes its lead days instead of minutes.
+								The shop's own prices and times. Blank counts as zero. Outside work takes its lead days instead of minutes.
 							</div>
 						</div>
 						<CameBack came={form.came} back={form.back} />
