@@ -97,6 +97,7 @@ func (s Speaker) render(r say.Reason) (string, error) {
 		}
 		if a.Is == say.IsWord {
 			data["a_"+a.Name] = article(text) + " " + text
+			data["low_"+a.Name] = strings.ToLower(text)
 		}
 		if (a.Is == say.IsWord || a.Is == say.IsText) && text != "" {
 			data[capital(a.Name)] = capital(text)

@@ -41,8 +41,8 @@ test("a newcomer is asked for a name, starts a job, enters limits and is told wh
 	await page.getByRole("button", { name: "Save the limits" }).click();
 	await expect(mains.getByText(/must rise one by one/)).toBeVisible();
 	await mains.getByLabel("Available undersizes").fill("0.010 0.020");
-	await mains.getByLabel("Taper, most").fill("0.0010");
-	await mains.getByLabel("Wear, most").fill("0.0020");
+	await mains.getByLabel("Max. taper").fill("0.0010");
+	await mains.getByLabel("Max. wear").fill("0.0020");
 	await page.getByRole("button", { name: "Save the limits" }).click();
 	await expect(page.getByText("The limits are saved.")).toBeVisible();
 	await page.reload();

@@ -45,7 +45,7 @@ test("another policy says what it would change before it is kept", async ({ page
 	await page.goto("/jobs/2/limits");
 	const changes = page.getByRole("region", { name: "What saving would change" });
 	await expect(changes.getByText("No decision changes.")).toBeVisible();
-	await page.getByRole("group", { name: "Main journals" }).getByLabel("Wear, most").fill("0.001");
+	await page.getByRole("group", { name: "Main journals" }).getByLabel("Max. wear").fill("0.001");
 	await expect(changes.getByText("Saving would change:")).toBeVisible();
 	await expect(changes.getByText(/Mains: .* instead of reuse/)).toBeVisible();
 	await page.reload();
@@ -107,7 +107,7 @@ test("an engine's card is compared, saved and read back; a broken one is refused
 	await expect(page.getByText("/unit: is required")).toBeVisible();
 	await chooser.setInputFiles(path);
 	await expect(page.getByText(/Sawmill four: limits for \d+ kinds/)).toBeVisible();
-	await page.getByRole("button", { name: "Take it into the form" }).click();
+	await page.getByRole("button", { name: "Load this card" }).click();
 	await expect(page.getByRole("group", { name: "Main journals" }).getByLabel("New, smallest")).toHaveValue("2.2480");
 	await expect(page.getByRole("group", { name: "Main journals" }).getByLabel("Where these come from")).toHaveValue(
 		"several sources",

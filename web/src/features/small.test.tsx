@@ -117,14 +117,14 @@ describe("what is typed and not saved", () => {
 		const there = () => visit(<LimitsPlace />, "/jobs/:id/limits", "/jobs/1/limits");
 		const { unmount } = there();
 		const mains = await mainsGroup();
-		const saved = (within(mains).getByLabelText("Taper, most") as HTMLInputElement).value;
-		fireEvent.change(within(mains).getByLabelText("Taper, most"), { target: { value: "0.0007" } });
+		const saved = (within(mains).getByLabelText("Max. taper") as HTMLInputElement).value;
+		fireEvent.change(within(mains).getByLabelText("Max. taper"), { target: { value: "0.0007" } });
 		unmount();
 		there();
 		const again = await mainsGroup();
-		expect((within(again).getByLabelText("Taper, most") as HTMLInputElement).value).toBe("0.0007");
+		expect((within(again).getByLabelText("Max. taper") as HTMLInputElement).value).toBe("0.0007");
 		fireEvent.click(screen.getByText("Start from what is saved"));
-		expect((within(again).getByLabelText("Taper, most") as HTMLInputElement).value).toBe(saved);
+		expect((within(again).getByLabelText("Max. taper") as HTMLInputElement).value).toBe(saved);
 		expect(screen.queryByText(/is here again/)).toBeNull();
 	});
 
@@ -151,7 +151,7 @@ describe("what is typed and not saved", () => {
 		);
 		visit(<LimitsPlace />, "/jobs/:id/limits", "/jobs/1/limits");
 		const mains = await mainsGroup();
-		const taper = within(mains).getByLabelText("Taper, most") as HTMLInputElement;
+		const taper = within(mains).getByLabelText("Max. taper") as HTMLInputElement;
 		fireEvent.change(taper, { target: { value: "5" } });
 		fireEvent.click(screen.getByText("Save the limits"));
 		fireEvent.click(await screen.findByText("Yes, take what was meant"));

@@ -53,7 +53,7 @@ function EndFloat({ view }: { view: JobView }) {
 	return (
 		<section aria-label="End play">
 			<Title order={2} size="h4">
-				End float
+				End play (end float)
 			</Title>
 			<p className="soft asked">
 				An indicator on the end of the crankshaft, levered lightly both ways, several times; then again with the crank turned half

@@ -36,7 +36,7 @@ export function Cards({ view, limits, onTake }: CardsProps) {
 					onChange={(v) => setOther(v ? Number(v) : undefined)}
 				/>
 				<Button variant="default" disabled={!theirs} onClick={() => theirs && onTake(theirs.job.limits, theirs.job.policy)}>
-					Copy it into the form
+					Load into the form
 				</Button>
 				<Button variant="default" onClick={() => setReading(true)}>
 					Import
@@ -110,7 +110,7 @@ function ReadCard({ opened, onClose, onTake }: { opened: boolean; onClose: () =>
 				) : null}
 				<Group>
 					<Button disabled={!card} onClick={() => card && onTake(card.limits, card.policy)}>
-						Take it into the form
+						Load this card
 					</Button>
 				</Group>
 			</FileDrop>

@@ -103,7 +103,7 @@ function LimitsForm({ view }: { view: JobView }) {
 								onChange={(v) => setBlock(v as Block)}
 								data={[
 									{ value: "book", label: "Book" },
-									{ value: "close", label: "Close (stricter; empty falls back to book)" },
+									{ value: "close", label: "Tight (stricter; blank falls back to book)" },
 								]}
 							/>
 						</Group>

@@ -20,7 +20,7 @@ export function LearnedPlace() {
 						trail={[
 							{ text: "Shop", to: "/" },
 							{ text: "Search", to: `/search?text=${encodeURIComponent(engine)}` },
-							{ text: "How it wears" },
+							{ text: "Wear history" },
 						]}
 					/>
 					<main className="page">
@@ -49,7 +49,7 @@ function Learned({ learned }: { learned: LearnedView }) {
 		<>
 			<p className="soft">
 				{learned.jobs === 1 ? "One job" : `The latest ${learned.jobs} jobs`}, as found and of standard size. A short line is one
-				job's worst place, the bar is the middle one of all.
+				job's worst place, the bar is the median of all.
 			</p>
 			<div className="twin">
 				{kinds.map((kind) => {
@@ -62,8 +62,8 @@ function Learned({ learned }: { learned: LearnedView }) {
 							</Title>
 							<p style={{ margin: "0 0 0.5rem" }}>
 								{parts.length > 1 && parts.some((p) => p.median < worst.median)
-									? `Number ${worst.number} wears most: ${show(worst.median, learned.unit)} in the middle of all jobs.`
-									: `All wear alike: ${show(worst.median, learned.unit)} in the middle of all jobs.`}
+									? `Number ${worst.number} wears most; median over all jobs: ${show(worst.median, learned.unit)} ${learned.unit}.`
+									: `All wear alike; median over all jobs: ${show(worst.median, learned.unit)} ${learned.unit}.`}
 							</p>
 							<WearByPlace title={`Wear of ${plural(kind)} by number`} parts={parts} unit={learned.unit} />
 						</section>

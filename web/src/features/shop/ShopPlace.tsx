@@ -159,7 +159,7 @@ function StandingSummary({ job }: { job: JobLine }) {
 	if (job.features.some((f) => f.complete)) {
 		return (
 			<span>
-				<StatusMark standing="within" word={false} /> what is measured is within
+				<StatusMark standing="within" word={false} /> all measured within limits
 			</span>
 		);
 	}
