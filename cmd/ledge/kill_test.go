@@ -132,7 +132,7 @@ func (b *bench) work(round, i int) map[string]string {
 		event := httpapi.OrderEventBody{ID: uuid.NewString(), What: store.Sent}
 		return b.job(b.send("POST", "/api/v1/jobs/1/orders/"+b.orders[len(b.orders)-1].ID+"/events", event))
 	}
-	size := unit.MustParse("2.4985", unit.In)
+	size := part.OfLength(unit.MustParse("2.4985", unit.In))
 	var got httpapi.ReadingAnswer
 	answer := b.send("POST", "/api/v1/jobs/1/readings", httpapi.ReadingBody{ID: uuid.NewString(), Kind: part.MainJournal, Number: 1 + i%5, State: part.AsFound,
 		Station: i % 2, Direction: i % 4, What: store.Size, Value: &size, Typed: fmt.Sprint(round), Unusual: true})

@@ -170,7 +170,7 @@ func check(ctx context.Context, record store.Record) (err error) {
 			return refuse("There is no part %.40q.", f.Kind)
 		}
 		for _, r := range f.Tape {
-			if r.Station >= len(f.Stations) || r.Direction >= len(f.Directions) {
+			if r.Station >= len(f.Stations) || r.Direction >= f.Columns() {
 				return refuse("A reading of %s is outside its plan.", f.Name())
 			}
 		}

@@ -24,7 +24,7 @@ import (
 	"ledge/internal/archive"
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/inspection"
-	"ledge/internal/core/unit"
+	"ledge/internal/core/part"
 	"ledge/internal/demo"
 	"ledge/internal/photo"
 	"ledge/internal/store"
@@ -108,8 +108,8 @@ func stir(t *testing.T, s *store.Store, random *rand.Rand, id int64) {
 	ctx := store.As(ctx, by)
 	switch random.IntN(7) {
 	case 0, 1:
-		size := unit.Length(random.IntN(1_000_000_000))
-		r := store.Reading{ID: uuid.NewString(), Station: random.IntN(len(f.Stations)), Direction: random.IntN(len(f.Directions)), What: store.Size, Value: &size, Typed: "…"}
+		size := part.Value(random.IntN(1_000_000_000))
+		r := store.Reading{ID: uuid.NewString(), Station: random.IntN(len(f.Stations)), Direction: random.IntN(f.Columns()), What: store.Size, Value: &size, Typed: "…"}
 		if random.IntN(4) == 0 {
 			why := "oil hole"
 			r.What, r.Value, r.Reason = store.Skip, nil, &why

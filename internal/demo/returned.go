@@ -12,6 +12,7 @@ import (
 
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/order"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/store"
 	"ledge/internal/words"
@@ -105,8 +106,8 @@ func cameBack(ctx context.Context, s *store.Store, id int64, sheet order.Sheet, 
 			middle = *l.Min - unit.Tenth
 		}
 		for station := range record.Features[i].Stations {
-			for direction := range record.Features[i].Directions {
-				size := middle + unit.Length(source.IntN(3)-1)*unit.Tenth
+			for direction := range record.Features[i].Columns() {
+				size := part.OfLength(middle + unit.Length(source.IntN(3)-1)*unit.Tenth)
 				if _, err := s.AddReading(ctx, id, place, store.Reading{ID: uuid.NewString(), Station: station, Direction: direction, What: store.Size, Value: &size}, false); err != nil {
 					return err
 				}

@@ -157,7 +157,7 @@ func (s *simulation) turns() {
 	dial, named := s.dial()
 	throw := unit.Round((4 + 16*s.source.Float64()) * float64(unit.Micrometre))
 	s.truth.Bend = simulate.Bend{Throw: throw, Direction: unit.AngleOf(360 * s.source.Float64()), Places: s.in.Engine.Mains}
-	_, angles := part.SheetOf(part.Runout, *s.in.Engine)
+	_, angles, _ := part.SheetOf(part.Runout, *s.in.Engine)
 	for i, shown := range simulate.Turns(*s.in.Engine, s.truth.Bend, 4*unit.Micrometre, angles, dial, s.source) {
 		s.in.Features = append(s.in.Features, inspection.Feature{Kind: part.Runout, Number: i + 1, State: part.AsFound, Setup: inspection.Setup{Gauge: named},
 			List: inspection.List{Angles: angles, Indicator: shown}})
@@ -198,7 +198,7 @@ func (s *simulation) deck() {
 	s.truth.DeckGap = unit.Round((20 + 30*s.source.Float64()) * float64(unit.Micrometre))
 	for bank := 1; bank <= banks; bank++ {
 		list := inspection.List{}
-		names, _ := part.SheetOf(part.Deck, *s.in.Engine)
+		names, _, _ := part.SheetOf(part.Deck, *s.in.Engine)
 		for i, name := range names {
 			share := []float64{0.8, 1, 0.7, 0.2, 0.2, 0.9, 0.9}[i]
 			list.Lines = append(list.Lines, inspection.Line{Name: name, Gap: gauge.Read(unit.Round(share*float64(s.truth.DeckGap)), s.source)})

@@ -19,9 +19,6 @@ var Columns = []string{"kind", "number", "state", "station", "direction", "repea
 // tagColumn is written only where a job has several of a component.
 const tagColumn = "component"
 
-// Grams is the unit of weights in a CSV.
-const Grams = "g"
-
 // MaxRows bounds a CSV: no engine has as many readings.
 const MaxRows = 50_000
 
@@ -33,9 +30,10 @@ type Row struct {
 	State      string
 	Component  string // the tag of the one it belongs to
 	Station    string
-	Direction  unit.Angle
+	Direction  *unit.Angle // nil where the columns are no directions: then Column counts them from 0
+	Column     int
 	Repeat     int
-	Size       *unit.Length
+	Value      *part.Value
 	Unit       string
 	Instrument string
 	TakenAt    string
@@ -72,10 +70,14 @@ func WriteCSV(out io.Writer, rows []Row) error {
 	}
 	for _, r := range rows {
 		reading := ""
-		if r.Size != nil {
-			reading = r.Size.Format(systemOf(r.Unit))
+		if r.Value != nil {
+			reading = r.Kind.Quantity().Format(*r.Value, unit.System(r.Unit))
 		}
-		fields := []string{string(r.Kind), strconv.Itoa(r.Number), r.State, harmless(r.Station), r.Direction.Format(), strconv.Itoa(r.Repeat),
+		column := strconv.Itoa(r.Column)
+		if r.Direction != nil {
+			column = r.Direction.Format()
+		}
+		fields := []string{string(r.Kind), strconv.Itoa(r.Number), r.State, harmless(r.Station), column, strconv.Itoa(r.Repeat),
 			reading, r.Unit, harmless(r.Instrument), r.TakenAt, harmless(r.TakenBy), harmless(r.Note), harmless(r.Component)}
 		if err := w.Write(fields[:len(columns)]); err != nil {
 			return err
@@ -83,14 +85,6 @@ func WriteCSV(out io.Writer, rows []Row) error {
 	}
 	w.Flush()
 	return w.Error()
-}
-
-// systemOf: grams are written like millimetres.
-func systemOf(u string) unit.System {
-	if u == string(unit.In) {
-		return unit.In
-	}
-	return unit.MM
 }
 
 const formulaStarts = "=+-@\t\r"
@@ -189,10 +183,20 @@ func readRow(field func(string) string) (r Row, sentence string) {
 	if r.State == "" {
 		r.State = part.AsFound
 	}
-	if text := field("direction"); text != "" {
-		if r.Direction, err = unit.ParseAngle(text); err != nil {
-			return r, fmt.Sprintf("%q is not a direction in degrees", text)
+	if r.Kind.Row().Counted() {
+		if text := field("direction"); text != "" {
+			if r.Column, err = strconv.Atoi(text); err != nil || r.Column < 0 {
+				return r, fmt.Sprintf("%q is not the number of a column, counted from 0", text)
+			}
 		}
+	} else {
+		angle := unit.Angle(0)
+		if text := field("direction"); text != "" {
+			if angle, err = unit.ParseAngle(text); err != nil {
+				return r, fmt.Sprintf("%q is not a direction in degrees", text)
+			}
+		}
+		r.Direction = &angle
 	}
 	if text := field("repeat"); text != "" {
 		if r.Repeat, err = strconv.Atoi(text); err != nil || r.Repeat < 1 {
@@ -206,15 +210,15 @@ func readRow(field func(string) string) (r Row, sentence string) {
 		}
 		return r, ""
 	}
-	weighs := r.Kind.Quantity() == part.Weight
-	switch {
-	case weighs != (r.Unit == Grams), !weighs && !unit.System(r.Unit).Valid():
+	quantity := r.Kind.Quantity()
+	weighs := quantity == part.Weight
+	if weighs != (r.Unit == part.Grams) || !weighs && !unit.System(r.Unit).Valid() {
 		return r, fmt.Sprintf("%q is not a unit of it; lengths are in or mm, weights g", r.Unit)
 	}
-	size, err := unit.Parse(text, systemOf(r.Unit))
+	value, err := quantity.Parse(text, unit.System(r.Unit))
 	if err != nil {
 		return r, err.Error()
 	}
-	r.Size = &size
+	r.Value = &value
 	return r, ""
 }

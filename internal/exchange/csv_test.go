@@ -25,21 +25,27 @@ func TestCSVReadsBackTheSame(t *testing.T) {
 		var rows []Row
 		for line := range source.IntN(20) + 1 {
 			row := Row{Line: line + 2, Kind: kinds[source.IntN(len(kinds))], Number: source.IntN(8) + 1, State: "after_grind", Station: "A" + pick(),
-				Direction: unit.AngleOf(float64(source.IntN(720)) / 2), Repeat: source.IntN(3) + 1, Unit: "in", Instrument: "micrometer", TakenAt: "2024-05-31T14:05:00Z",
+				Repeat: source.IntN(3) + 1, Unit: "in", Instrument: "micrometer", TakenAt: "2024-05-31T14:05:00Z",
 				TakenBy: pick(), Note: strings.TrimSpace(pick())}
 			if !row.Kind.Known() {
 				row.Kind = part.MainStrip
 			}
 			if row.Kind.Quantity() == part.Weight {
-				row.Unit = Grams
+				row.Unit = part.Grams
 			}
-			size := unit.Length(source.IntN(1_000_000)) * unit.Tenth / 10
-			if row.Unit == Grams {
-				size = unit.Length(source.IntN(1_000_000)) * unit.Micrometre
+			if row.Kind.Row().Counted() {
+				row.Column = source.IntN(5)
+			} else {
+				angle := unit.AngleOf(float64(source.IntN(720)) / 2)
+				row.Direction = &angle
 			}
-			row.Size = &size
+			value := part.OfLength(unit.Length(source.IntN(1_000_000)) * unit.Tenth / 10)
+			if row.Unit == part.Grams {
+				value = part.OfMass(unit.Mass(source.IntN(1_000_000)) * unit.Gram / 1000)
+			}
+			row.Value = &value
 			if source.IntN(5) == 0 {
-				row.Size, row.Note = nil, "counterweight"
+				row.Value, row.Note = nil, "counterweight"
 			}
 			rows = append(rows, row)
 		}
@@ -98,7 +104,7 @@ func TestCSVAsSpreadsheetsWriteIt(t *testing.T) {
 	require.NoError(t, err)
 	require.Len(t, rows, 1)
 	assert.Equal(t, part.AsFound, rows[0].State)
-	assert.Equal(t, 79_996*unit.Micrometre, *rows[0].Size)
+	assert.Equal(t, 79_996*unit.Micrometre, rows[0].Value.Length())
 	assert.True(t, slices.Contains(Columns, "taken_at"))
 }
 

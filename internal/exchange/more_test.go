@@ -131,15 +131,15 @@ func TestDoubt(t *testing.T) {
 		{2, "1.8122", false, false}, {2, "1.7000", true, false}, // the rest of its set speaks for number 2
 	}
 	for _, tt := range tests {
-		doubt := in.Doubt(part.MainJournal, tt.number, part.AsFound, unit.MustParse(tt.size, unit.In))
+		doubt := in.Doubt(part.MainJournal, tt.number, part.AsFound, part.OfLength(unit.MustParse(tt.size, unit.In)))
 		if assert.Equal(t, tt.asked, doubt != nil, tt.size) && doubt != nil {
 			assert.Equal(t, tt.impossible, doubt.Impossible, "%s: %s", tt.size, doubt.Why.Form)
 		}
 	}
 	in.Features = nil
-	assert.Nil(t, in.Doubt(part.MainJournal, 1, part.AsFound, unit.MustParse("1.7822", unit.In)), "0.030 under is on offer")
-	assert.NotNil(t, in.Doubt(part.MainJournal, 1, part.AsFound, unit.MustParse("1.7", unit.In)))
-	assert.Nil(t, in.Doubt(part.Cylinder, 1, part.AsFound, unit.MustParse("3.7", unit.In)), "nothing is known of cylinders")
+	assert.Nil(t, in.Doubt(part.MainJournal, 1, part.AsFound, part.OfLength(unit.MustParse("1.7822", unit.In))), "0.030 under is on offer")
+	assert.NotNil(t, in.Doubt(part.MainJournal, 1, part.AsFound, part.OfLength(unit.MustParse("1.7", unit.In))))
+	assert.Nil(t, in.Doubt(part.Cylinder, 1, part.AsFound, part.OfLength(unit.MustParse("3.7", unit.In))), "nothing is known of cylinders")
 }
 
 // What a feature should read about: its own mean, else its set's, else the middle of new; a bearing from its journal.

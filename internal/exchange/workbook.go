@@ -10,6 +10,7 @@ import (
 
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/inspection"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
@@ -62,13 +63,17 @@ func WriteXLSX(w io.Writer, in *inspection.Inspection, result disposition.Result
 	for _, r := range rows {
 		var reading any
 		switch {
-		case r.Size == nil:
-		case r.Unit == Grams:
-			reading = number(*r.Size, unit.MM)
+		case r.Value == nil:
+		case r.Unit == part.Grams:
+			reading = r.Value.Mass().Grams()
 		default:
-			reading = number(*r.Size, unit.System(r.Unit))
+			reading = number(r.Value.Length(), unit.System(r.Unit))
 		}
-		b.row(string(r.Kind), r.Number, r.State, r.Station, r.Direction.Degrees(), r.Repeat, reading, r.Unit, r.Instrument, r.TakenAt, r.TakenBy, r.Note, r.Component)
+		column := any(r.Column)
+		if r.Direction != nil {
+			column = r.Direction.Degrees()
+		}
+		b.row(string(r.Kind), r.Number, r.State, r.Station, column, r.Repeat, reading, r.Unit, r.Instrument, r.TakenAt, r.TakenBy, r.Note, r.Component)
 	}
 
 	b.sheet("Advice", b.head("Set", "Action", "Step"+units, "Shell"+units, "Provisional", "Reason"))

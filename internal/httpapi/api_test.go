@@ -24,6 +24,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"ledge/internal/core/disposition"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/demo"
 	"ledge/internal/exchange"
@@ -99,8 +100,8 @@ func call(t testing.TB, method, url string, body any, header ...string) (int, []
 }
 
 func reading(value string) ReadingBody {
-	l := unit.MustParse(value, unit.In)
-	return ReadingBody{ID: uuid.NewString(), Kind: "main_journal", Number: 1, State: "as_found", What: "size", Value: &l, Typed: value}
+	size := part.OfLength(unit.MustParse(value, unit.In))
+	return ReadingBody{ID: uuid.NewString(), Kind: "main_journal", Number: 1, State: "as_found", What: "size", Value: &size, Typed: value}
 }
 
 // What every stranger and every slip gets: the right status, as problem+json with a sentence.
@@ -108,7 +109,7 @@ func TestRefusals(t *testing.T) {
 	base := serveDemo(t).URL
 	far := reading("2.6000")
 	wrongUnit := reading("2.4985")
-	*wrongUnit.Value = unit.MustParse("63.46", unit.In)
+	*wrongUnit.Value = part.OfLength(unit.MustParse("63.46", unit.In))
 	noReason := reading("2.4985")
 	noReason.What, noReason.Value = "skip", nil
 	outside := reading("2.4985")

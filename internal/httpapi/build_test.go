@@ -9,6 +9,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"ledge/internal/core/disposition"
+	"ledge/internal/core/unit"
 )
 
 // The best matching is never worse than as numbered; what a person settles is kept, and must use every part once.
@@ -46,8 +47,8 @@ func TestBuild(t *testing.T) {
 	_, body, _ = call(t, "GET", base+"/api/v1/jobs/7/build", nil)
 	require.NoError(t, json.Unmarshal(body, &view))
 	require.NotNil(t, view.Pairing)
-	spread := func(p *disposition.Pairing, pairs [][2]int) int64 {
-		low, high := int64(1<<62), int64(0)
+	spread := func(p *disposition.Pairing, pairs [][2]int) unit.Mass {
+		low, high := unit.Mass(1<<62), unit.Mass(0)
 		for _, pair := range pairs {
 			sum := p.Weights[pair[0]] + p.Weights[pair[1]]
 			low, high = min(low, sum), max(high, sum)

@@ -59,19 +59,23 @@ func rowsOf(record *store.Record) []exchange.Row {
 		}
 		u := string(record.Job.Unit)
 		if f.Kind.Quantity() == part.Weight {
-			u = exchange.Grams
+			u = part.Grams
 		}
 		for station, name := range f.Stations {
-			for direction, angle := range f.Directions {
+			for direction := range f.Columns() {
 				for n, r := range f.Live(station, direction) {
-					row := exchange.Row{Kind: f.Kind, Number: f.Number, State: f.State, Component: f.Component, Station: name, Direction: angle, Repeat: n + 1, Size: r.Value, Unit: u,
+					row := exchange.Row{Kind: f.Kind, Number: f.Number, State: f.State, Component: f.Component, Station: name, Column: direction, Repeat: n + 1, Value: r.Value, Unit: u,
 						Instrument: record.InstrumentOf(f, r), TakenAt: r.TakenAt, TakenBy: r.TakenBy}
 					if r.Reason != nil {
 						row.Note = *r.Reason
 					}
+					if len(f.Directions) > 0 {
+						row.Direction = &f.Directions[direction]
+					}
 					// A length read in millimetres may have no end in inches: then the row is metric.
-					if row.Size != nil && u == string(unit.In) {
-						if again, err := unit.Parse(row.Size.Format(unit.In), unit.In); err != nil || again != *row.Size {
+					if row.Value != nil && u == string(unit.In) {
+						size := row.Value.Length()
+						if again, err := unit.Parse(size.Format(unit.In), unit.In); err != nil || again != size {
 							row.Unit = string(unit.MM)
 						}
 					}
@@ -143,7 +147,10 @@ func place(record *store.Record, read []exchange.Row) (rows []store.Row, answer 
 			in, _ = standing.Inspection()
 			judged[stand] = in
 		}
-		at := cell{f, slices.Index(f.Stations, r.Station), slices.Index(f.Directions, r.Direction)}
+		at := cell{f, slices.Index(f.Stations, r.Station), r.Column}
+		if r.Direction != nil {
+			at.direction = slices.Index(f.Directions, *r.Direction)
+		}
 		switch {
 		case at.station < 0:
 			add("%q is no station of %s %d; it has %s", r.Station, r.Kind.Title(), r.Number, strings.Join(f.Stations, ", "))
@@ -151,11 +158,14 @@ func place(record *store.Record, read []exchange.Row) (rows []store.Row, answer 
 		case at.direction < 0:
 			add("%s %d is not read at %s°", r.Kind.Title(), r.Number, r.Direction.Format())
 			continue
+		case at.direction >= f.Columns():
+			add("%s %d has %d columns, counted from 0", r.Kind.Title(), r.Number, f.Columns())
+			continue
 		case r.TakenAt != "" && !isTime(r.TakenAt):
 			add("%q is not a time like 2024-05-31T14:05:00Z", r.TakenAt)
 			continue
-		case r.Size != nil:
-			if doubt := in.Doubt(r.Kind, r.Number, r.State, *r.Size); doubt != nil && doubt.Impossible {
+		case r.Value != nil:
+			if doubt := in.Doubt(r.Kind, r.Number, r.State, *r.Value); doubt != nil && doubt.Impossible {
 				add("%s", words.In(record.Job.Unit).Say(doubt.Why))
 				continue
 			}
@@ -178,7 +188,7 @@ func place(record *store.Record, read []exchange.Row) (rows []store.Row, answer 
 		answer.Rows += len(group)
 		for i, r := range group {
 			row := store.Row{Place: store.Place{Kind: r.Kind, Number: r.Number, State: r.State, Component: r.Component}, Station: at.station, Direction: at.direction,
-				Joins: i > 0, Size: r.Size, Reason: r.Note, SaidBy: r.TakenBy, TakenAt: r.TakenAt}
+				Joins: i > 0, Value: r.Value, Reason: r.Note, SaidBy: r.TakenBy, TakenAt: r.TakenAt}
 			rows = append(rows, row)
 		}
 	}
@@ -197,7 +207,7 @@ func same(live []store.Reading, rows []exchange.Row) bool {
 	}
 	for i, r := range rows {
 		l := live[i]
-		if (l.Value == nil) != (r.Size == nil) || l.Value != nil && *l.Value != *r.Size || l.Reason != nil && *l.Reason != r.Note {
+		if (l.Value == nil) != (r.Value == nil) || l.Value != nil && *l.Value != *r.Value || l.Reason != nil && *l.Reason != r.Note {
 			return false
 		}
 	}

@@ -92,7 +92,7 @@ func TestOldShopReadsTheSame(t *testing.T) {
 			for n, line := range was.Body.Lines {
 				now := is.Body.Lines[n]
 				assert.NotEmpty(t, now.Work, "%s: %s", was.Sheet, line.Key)
-				now.Work, now.Part, now.Amount, now.Across = "", "", nil, nil
+				now.Work, now.Part, now.Amount, now.Metal, now.Across = "", "", nil, nil, nil
 				assert.Equal(t, line, now, "job %s, %s", id, was.Sheet)
 			}
 		}

@@ -102,9 +102,10 @@ func TestOrders(t *testing.T) {
 		if number == 1 {
 			size = *line.Min - 3*unit.Tenth
 		}
+		value := part.OfLength(size)
 		for cell := range 8 {
 			b.post("/api/v1/jobs/1/readings", ReadingBody{ID: uuid.NewString(), Kind: "main_journal", Number: number + 1, State: "after_grind",
-				Station: cell / 4, Direction: cell % 4, What: "size", Value: &size, Unusual: true}, 201)
+				Station: cell / 4, Direction: cell % 4, What: "size", Value: &value, Unusual: true}, 201)
 		}
 	}
 	view = b.get()

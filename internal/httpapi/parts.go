@@ -102,7 +102,7 @@ func (a resources) parts(api huma.API) {
 			if err != nil {
 				return nil, a.fail(ctx, err)
 			}
-			if doubt := view.in.Doubt(b.Kind, b.Number, b.State, b.Size); doubt != nil {
+			if doubt := view.in.Doubt(b.Kind, b.Number, b.State, part.OfLength(b.Size)); doubt != nil {
 				return nil, refuse("size", words.In(view.Job.Unit).Say(doubt.Why))
 			}
 			return a.changedPart(ctx, in.ID, b.Kind.Row().Component, b.Component, a.store.AddUnworn(ctx, in.ID, b.Place, b.Reading, b.Size))

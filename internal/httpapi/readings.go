@@ -26,14 +26,14 @@ type ReadingBody struct {
 	StationName *string     `json:"station_name,omitempty" maxLength:"40"`
 	DirectionAt *unit.Angle `json:"direction_at,omitempty" doc:"in microdegrees"`
 	// Seen are the readings that held there when it was entered; where somebody else's came since, it is refused with the code cell_changed.
-	Seen    *[]string    `json:"seen,omitempty" maxItems:"200"`
-	What    string       `json:"what" enum:"size,skip,clear"`
-	Value   *unit.Length `json:"value,omitempty" doc:"a size in 0.1 nm"`
-	Reason  *string      `json:"reason,omitempty" maxLength:"200"`
-	Typed   string       `json:"typed" maxLength:"40" doc:"what the person typed"`
-	Gauge   *string      `json:"gauge,omitempty" doc:"the id of the gauge's setup"`
-	Repeat  bool         `json:"repeat" doc:"join the readings of the cell instead of superseding them"`
-	Unusual bool         `json:"unusual" doc:"the person has confirmed a size far from its neighbours"`
+	Seen    *[]string   `json:"seen,omitempty" maxItems:"200"`
+	What    string      `json:"what" enum:"size,skip,clear"`
+	Value   *part.Value `json:"value,omitempty" doc:"in 0.1 nm; of what is weighed in 0.1 µg"`
+	Reason  *string     `json:"reason,omitempty" maxLength:"200"`
+	Typed   string      `json:"typed" maxLength:"40" doc:"what the person typed"`
+	Gauge   *string     `json:"gauge,omitempty" doc:"the id of the gauge's setup"`
+	Repeat  bool        `json:"repeat" doc:"join the readings of the cell instead of superseding them"`
+	Unusual bool        `json:"unusual" doc:"the person has confirmed a size far from its neighbours"`
 }
 
 // ReadingAnswer carries the reading and the job as it stands with it: one commit, one evaluation.

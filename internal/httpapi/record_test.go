@@ -164,7 +164,7 @@ func TestViewsFollowTheRecord(t *testing.T) {
 		live := 0
 		for _, f := range b.get().Features {
 			for _, one := range f.Tape {
-				if one.SupersededBy == nil && one.Value != nil && *one.Value == unit.MustParse(text, unit.In) && one.TakenBy == "Wanda" {
+				if one.SupersededBy == nil && one.Value != nil && one.Value.Length() == unit.MustParse(text, unit.In) && one.TakenBy == "Wanda" {
 					live++
 				}
 			}

@@ -26,6 +26,7 @@ import (
 
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/inspection"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/store"
 )
@@ -396,7 +397,7 @@ func TestAJobIsSentAsItIs(t *testing.T) {
 	ctx := store.As(t.Context(), "Wanda")
 	smooth := inspection.Smooth
 	place := store.Place{Kind: "main_journal", Number: 1, State: "as_found"}
-	size := unit.MustParse("2.4985", unit.In)
+	size := part.OfLength(unit.MustParse("2.4985", unit.In))
 	for i, change := range []func() error{
 		func() error { return nil },
 		func() error {
@@ -415,7 +416,7 @@ func TestAJobIsSentAsItIs(t *testing.T) {
 			_, err := s.AddReading(ctx, 1, place, store.Reading{ID: uuid.NewString(), Station: 1, What: store.Size, Value: &size}, true)
 			return err
 		},
-		func() error { return s.AddUnworn(ctx, 1, place, uuid.NewString(), size) },
+		func() error { return s.AddUnworn(ctx, 1, place, uuid.NewString(), size.Length()) },
 	} {
 		require.NoError(t, change())
 		view, err := a.view(ctx, 1)

@@ -251,9 +251,9 @@ func viewOf(ctx context.Context, whole store.Record, stand store.StandIn) (v Job
 		return paths[at]
 	}
 	for i, f := range record.Features {
-		stations, directions := len(f.Stations), len(f.Directions)
+		stations, directions := len(f.Stations), f.Columns()
 		one := FeatureView{Feature: f, Title: f.Name(), Look: store.Standing(f.Looks), Finding: -1, Standing: open,
-			Quantity: f.Kind.Quantity(), Columns: columnsOf(f.Kind), Mating: mating(in, v.Evaluation.Features, f),
+			Quantity: f.Kind.Quantity(), Columns: columnsOf(&f), Mating: mating(in, v.Evaluation.Features, f),
 			ByStation: path(stations, directions, plan.ByStation), ByDirection: path(stations, directions, plan.ByDirection)}
 		if one.Columns != nil {
 			one.ByStation = sheetPath(f.Kind, stations, directions)
@@ -380,11 +380,16 @@ func plain(form, title string) *say.Reason {
 }
 
 // columnsOf names the columns of a list; nil where they are directions in degrees.
-func columnsOf(kind part.Kind) []string {
-	if list := kind.Row().List; list != nil {
-		return list.ColumnNames()
+func columnsOf(f *store.Feature) []string {
+	list := f.Kind.Row().List
+	if list == nil {
+		return nil
 	}
-	return nil
+	names := list.ColumnNames()
+	for f.Kind.Row().Counted() && len(names) < f.Columns() {
+		names = append(names[:len(names):len(names)], strconv.Itoa(len(names)+1))
+	}
+	return names
 }
 
 // sheetPath goes line by line, but for the end float column by column: the crank is turned once.

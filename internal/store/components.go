@@ -200,8 +200,8 @@ func plannedLike(ctx context.Context, tx *sqlx.Tx, c Component, like string) err
 			kinds = append(kinds, string(row.Kind))
 		}
 	}
-	query, args, err := sqlx.In(`INSERT INTO features (job_id, kind, number, state, component, stations, directions, gauge_kind, gauge_division, gauge_repeatability, gauge_setting_u, added)
-		SELECT job_id, kind, number, state, ?, stations, directions, gauge_kind, gauge_division, gauge_repeatability, gauge_setting_u, added FROM features
+	query, args, err := sqlx.In(`INSERT INTO features (job_id, kind, number, state, component, stations, directions, counted, gauge_kind, gauge_division, gauge_repeatability, gauge_setting_u, added)
+		SELECT job_id, kind, number, state, ?, stations, directions, counted, gauge_kind, gauge_division, gauge_repeatability, gauge_setting_u, added FROM features
 		WHERE job_id = ? AND state = ? AND component = ? AND kind IN (?) ORDER BY id`, c.Tag, c.JobID, part.AsFound, like, kinds)
 	if err != nil {
 		return err

@@ -23,11 +23,13 @@ type Feature struct {
 	Number int       `db:"number" json:"number"`
 	State  string    `db:"state" json:"state"`
 	// Component is the tag of the one it belongs to; empty for the one that came.
-	Component      string       `db:"component" json:"component,omitempty"`
-	StationsText   string       `db:"stations" json:"-"`
-	DirectionsText string       `db:"directions" json:"-"`
-	Stations       []string     `db:"-" json:"stations"`
-	Directions     []unit.Angle `db:"-" json:"directions"`
+	Component      string   `db:"component" json:"component,omitempty"`
+	StationsText   string   `db:"stations" json:"-"`
+	DirectionsText string   `db:"directions" json:"-"`
+	Stations       []string `db:"-" json:"stations"`
+	// Directions are those of its columns. There are none where the columns are Counted, as the points of a deck are.
+	Directions []unit.Angle `db:"-" json:"directions"`
+	Counted    int          `db:"counted" json:"-"`
 
 	GaugeKind          *instrument.Kind `db:"gauge_kind" json:"gauge_kind,omitempty"`
 	GaugeDivision      *unit.Length     `db:"gauge_division" json:"gauge_division,omitempty"`
@@ -48,12 +50,22 @@ type Feature struct {
 	Looks []Look    `db:"-" json:"looks"`
 }
 
+// Columns is how many columns it is read in.
+func (f *Feature) Columns() int { return max(f.Counted, len(f.Directions)) }
+
+// count keeps the number of columns where they are no directions.
+func (f *Feature) count(columns int) {
+	if len(f.Directions) == 0 {
+		f.Counted = columns
+	}
+}
+
 // Name is the feature in words: "Main 3", "Main 3 (spare)".
 func (f *Feature) Name() string {
 	return (&inspection.Feature{Kind: f.Kind, Number: f.Number}).Name() + Tagged(f.Component)
 }
 
-const featureColumns = `id, job_id, kind, number, state, component, stations, directions, gauge_kind, gauge_division,
+const featureColumns = `id, job_id, kind, number, state, component, stations, directions, counted, gauge_kind, gauge_division,
 	gauge_repeatability, gauge_setting_u, stamp, fitted_step, fitted_shell, added, by_throw,
 	(SELECT value FROM unworn u WHERE u.feature_id = features.id ORDER BY u.seq DESC LIMIT 1) AS unworn`
 
@@ -68,7 +80,9 @@ func layoutFeature(kind part.Kind, number int, l engine.Layout, chosen *plan.Pla
 	f := Feature{Kind: kind, Number: number, State: part.AsFound}
 	switch {
 	case !kind.Grid():
-		f.Stations, f.Directions = part.SheetOf(kind, l)
+		var columns int
+		f.Stations, f.Directions, columns = part.SheetOf(kind, l)
+		f.count(columns)
 	case chosen != nil:
 		f.Stations, f.Directions = chosen.Stations, chosen.Directions
 	default:
@@ -101,14 +115,14 @@ func insertFeature(ctx context.Context, q querier, f Feature) (int64, error) {
 	if err != nil {
 		return 0, err
 	}
-	directions, err := json.Marshal(f.Directions)
+	directions, err := json.Marshal(append([]unit.Angle{}, f.Directions...))
 	if err != nil {
 		return 0, err
 	}
 	f.StationsText, f.DirectionsText = string(stations), string(directions)
-	result, err := sqlx.NamedExecContext(ctx, q, `INSERT INTO features (job_id, kind, number, state, component, stations, directions, gauge_kind,
+	result, err := sqlx.NamedExecContext(ctx, q, `INSERT INTO features (job_id, kind, number, state, component, stations, directions, counted, gauge_kind,
 		gauge_division, gauge_repeatability, gauge_setting_u, stamp, fitted_step, fitted_shell, added)
-		VALUES (:job_id, :kind, :number, :state, :component, :stations, :directions, :gauge_kind, :gauge_division, :gauge_repeatability,
+		VALUES (:job_id, :kind, :number, :state, :component, :stations, :directions, :counted, :gauge_kind, :gauge_division, :gauge_repeatability,
 		:gauge_setting_u, :stamp, :fitted_step, :fitted_shell, :added)`, f)
 	if err != nil {
 		return 0, fmt.Errorf("feature %s %d: %w", f.Kind, f.Number, err)

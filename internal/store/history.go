@@ -27,8 +27,8 @@ type Moment struct {
 	// AboutText are the facts as the tables have them.
 	AboutText string `db:"about" json:"-"`
 	Facts     `db:"-"`
-	// Value is a size, a step or what a gauge was off.
-	Value *unit.Length `db:"value" json:"value,omitempty"`
+	// Value is a reading, a step or what a gauge was off; of what is weighed in 0.1 µg, else in 0.1 nm.
+	Value *part.Value `db:"value" json:"value,omitempty"`
 	// FromFile tells that the name is only said by a file that was taken in.
 	FromFile bool `db:"from_file" json:"from_file,omitempty"`
 }
@@ -38,6 +38,7 @@ type Facts struct {
 	// Station and Direction are where a single reading was taken, Reading what it was; Superseded tells that another took its place.
 	Station    string      `json:"station,omitempty"`
 	Direction  *unit.Angle `json:"direction,omitempty"`
+	Column     *int        `json:"column,omitempty" doc:"of those that are no directions, counted from 0"`
 	Reading    string      `json:"reading,omitempty"`
 	Superseded bool        `json:"superseded,omitempty"`
 	// Look is a grade, or with a crack test what it found.
@@ -94,7 +95,7 @@ const history = `
 SELECT at, by_whom, what, kind, number, state, count, about, value, from_file, component FROM (
 SELECT min(r.taken_at) AS at, r.taken_by AS by_whom, 'reading' AS what, f.kind, f.number, f.state, count(*) AS count,
   CASE WHEN count(*) > 1 THEN '{}' ELSE json_object('reading', r.what, 'reason', r.reason, 'station', json_extract(f.stations, '$[' || r.station || ']'),
-    'direction', json_extract(f.directions, '$[' || r.direction || ']'), 'superseded', json(iif(EXISTS (SELECT 1 FROM superseded s WHERE s.reading_id = r.id), 'true', 'false'))) END AS about,
+    'direction', json_extract(f.directions, '$[' || r.direction || ']'), 'column', iif(f.counted > 1, r.direction, NULL), 'superseded', json(iif(EXISTS (SELECT 1 FROM superseded s WHERE s.reading_id = r.id), 'true', 'false'))) END AS about,
   CASE WHEN count(*) = 1 THEN r.value END AS value, max(r.seq) AS seq, r.from_file AS from_file, f.component AS component
   FROM features f JOIN readings r ON r.feature_id = f.id WHERE f.job_id = ?1 AND (?2 = '' OR f.kind = ?2 AND f.number = ?3 AND f.component = ?4)
   GROUP BY f.id, r.taken_by, r.from_file, CASE WHEN ?2 = '' THEN substr(r.taken_at, 1, 13) ELSE r.id END

@@ -9,7 +9,6 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"ledge/internal/core/inspection"
-	"ledge/internal/core/unit"
 )
 
 // ImportJob stores a job with everything an inspection holds, as read by one person.
@@ -52,6 +51,7 @@ func (s *Store) importFeature(ctx context.Context, tx *sqlx.Tx, jobID int64, n N
 	}
 	// Parts there is one of may come without a number.
 	row := Feature{JobID: jobID, Kind: f.Kind, Number: max(f.Number, 1), State: f.State, Component: f.Component, Stations: f.Stations, Directions: f.Directions, Added: f.Added}
+	row.count(f.Width())
 	if g := f.Gauge; g != nil {
 		row.GaugeDivision, row.GaugeRepeatability, row.GaugeSettingU = &g.Division, g.Repeatability, g.SettingU
 		if g.Kind != "" {
@@ -81,12 +81,8 @@ func (s *Store) importFeature(ctx context.Context, tx *sqlx.Tx, jobID int64, n N
 	for station, cells := range f.Cells {
 		for direction, cell := range cells {
 			r := Reading{FeatureID: id, Station: station, Direction: direction, ConditionID: condition, TakenBy: by, TakenAt: s.stamp()}
-			values := cell.Sizes
-			for _, weight := range cell.Weights {
-				values = append(values, unit.Length(weight)) // a column of counts
-			}
-			for _, size := range values {
-				r.ID, r.What, r.Value = uuid.NewString(), Size, &size
+			for _, value := range cell.Values() {
+				r.ID, r.What, r.Value = uuid.NewString(), Size, &value
 				if err := storeReading(ctx, tx, &r); err != nil {
 					return err
 				}

@@ -178,7 +178,10 @@ func modernSheet(text, name, system string) (string, string, error) {
 			l.Work, l.Part = order.DoBuy, schedule.Part(part)
 		}
 		if l.Amount = said(skimmed, l.What, in); l.Amount == nil {
-			l.Amount = said(taken, l.What, unit.MM)
+			if grams := said(taken, l.What, unit.MM); grams != nil {
+				metal := unit.Mass(*grams)
+				l.Metal = &metal
+			}
 		}
 		if l.Work == order.DoLineHone || l.Work == order.DoResize {
 			l.Amount = caps

@@ -10,6 +10,7 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
@@ -22,19 +23,19 @@ const (
 
 // A Reading is one line of the tape. It is never changed; SupersededBy names the later one that replaced it.
 type Reading struct {
-	Seq         int64        `db:"seq" json:"seq"`
-	ID          string       `db:"id" json:"id"`
-	FeatureID   int64        `db:"feature_id" json:"-"`
-	Station     int          `db:"station" json:"station"`
-	Direction   int          `db:"direction" json:"direction"`
-	What        string       `db:"what" json:"what" enum:"size,skip,clear"`
-	Value       *unit.Length `db:"value" json:"value,omitempty"`
-	Reason      *string      `db:"reason" json:"reason,omitempty"`
-	Typed       string       `db:"typed" json:"typed"`
-	GaugeID     *string      `db:"gauge_id" json:"gauge,omitempty"`
-	ConditionID *string      `db:"condition_id" json:"condition,omitempty"`
-	TakenBy     string       `db:"taken_by" json:"taken_by"`
-	TakenAt     string       `db:"taken_at" json:"taken_at"`
+	Seq         int64       `db:"seq" json:"seq"`
+	ID          string      `db:"id" json:"id"`
+	FeatureID   int64       `db:"feature_id" json:"-"`
+	Station     int         `db:"station" json:"station"`
+	Direction   int         `db:"direction" json:"direction"`
+	What        string      `db:"what" json:"what" enum:"size,skip,clear"`
+	Value       *part.Value `db:"value" json:"value,omitempty" doc:"in 0.1 nm; of what is weighed in 0.1 µg"`
+	Reason      *string     `db:"reason" json:"reason,omitempty"`
+	Typed       string      `db:"typed" json:"typed"`
+	GaugeID     *string     `db:"gauge_id" json:"gauge,omitempty"`
+	ConditionID *string     `db:"condition_id" json:"condition,omitempty"`
+	TakenBy     string      `db:"taken_by" json:"taken_by"`
+	TakenAt     string      `db:"taken_at" json:"taken_at"`
 	// FromFile tells that the name is only said by a file that was taken in.
 	FromFile     bool    `db:"from_file" json:"from_file,omitempty"`
 	SupersededBy *string `db:"superseded_by" json:"superseded_by,omitempty"`
@@ -76,12 +77,12 @@ func (seen Seen) fit(ctx context.Context, tx *sqlx.Tx, f Feature, r *Reading) er
 			return coded(PlanChanged, "The plan of %s changed since this was entered: it has no station %q any more.", f.Name(), *seen.Station)
 		}
 	}
-	if seen.Direction != nil {
+	if seen.Direction != nil && len(f.Directions) > 0 {
 		if r.Direction = slices.Index(f.Directions, *seen.Direction); r.Direction < 0 {
 			return coded(PlanChanged, "The plan of %s changed since this was entered: it is not read at %s° any more.", f.Name(), seen.Direction.Format())
 		}
 	}
-	if r.Station < 0 || r.Direction < 0 || r.Station >= len(f.Stations) || r.Direction >= len(f.Directions) {
+	if r.Station < 0 || r.Direction < 0 || r.Station >= len(f.Stations) || r.Direction >= f.Columns() {
 		return conflict("%s %d has no such station and direction in its plan.", f.Kind.Title(), f.Number)
 	}
 	if seen.Live == nil {
@@ -102,7 +103,7 @@ func (seen Seen) fit(ctx context.Context, tx *sqlx.Tx, f Feature, r *Reading) er
 			if err := tx.GetContext(ctx, &system, `SELECT unit FROM jobs WHERE id = ?`, f.JobID); err != nil {
 				return err
 			}
-			what = "read " + o.Value.Show(system)
+			what = "read " + f.Kind.Quantity().Show(*o.Value, system)
 		} else if o.What == Clear {
 			what = "took the reading there back"
 		}

@@ -162,7 +162,7 @@ func (f *Feature) inspected(held map[string]*Condition, setups map[string]*instr
 	}
 	out.Cells = make([][]inspection.Cell, len(f.Stations))
 	for i := range out.Cells {
-		out.Cells[i] = make([]inspection.Cell, len(f.Directions))
+		out.Cells[i] = make([]inspection.Cell, f.Columns())
 	}
 	sized, weighed := f.Kind.Quantity() == part.Size, f.Kind.Quantity() == part.Weight
 	for _, r := range f.Tape {
@@ -172,7 +172,11 @@ func (f *Feature) inspected(held map[string]*Condition, setups map[string]*instr
 		cell := &out.Cells[r.Station][r.Direction]
 		switch r.What {
 		case Size:
-			size, own := *r.Value, &inspection.Setup{}
+			if weighed {
+				cell.Weights = append(cell.Weights, r.Value.Mass())
+				continue
+			}
+			size, own := r.Value.Length(), &inspection.Setup{}
 			if r.ConditionID != nil {
 				condition := held[*r.ConditionID]
 				own.Condition = condition.inspected()
@@ -183,11 +187,6 @@ func (f *Feature) inspected(held map[string]*Condition, setups map[string]*instr
 			}
 			if r.GaugeID != nil {
 				own.Gauge = setups[*r.GaugeID]
-			}
-			if weighed {
-				// A column of counts: of a length of 0.1 nm, of a weight of 0.1 µg.
-				cell.Weights = append(cell.Weights, unit.Mass(size))
-				continue
 			}
 			cell.Sizes, cell.Setups = append(cell.Sizes, size), append(cell.Setups, own)
 		case Skip:

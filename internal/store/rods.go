@@ -55,5 +55,10 @@ func modern(ctx context.Context, tx *sql.Tx, job, version int64) error {
 			return err
 		}
 	}
+	if version < columnsVersion {
+		if err := ownQuantities(ctx, tx, job); err != nil {
+			return err
+		}
+	}
 	return gather(ctx, tx, job, "", "")
 }

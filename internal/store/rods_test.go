@@ -10,7 +10,6 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"ledge/internal/core/part"
-	"ledge/internal/core/unit"
 )
 
 // A V engine whose rod bearings an older version numbered by throw: they move to the first rod of their throw, flagged, and the other rods
@@ -55,7 +54,7 @@ func TestRodsOfAnOlderFile(t *testing.T) {
 			all = append(all, f.Number)
 			if f.ByThrow {
 				flagged = append(flagged, f.Number)
-				assert.Equal(t, unit.Length(500_000_000+(f.Number+1)/2), *f.Tape[0].Value, "the readings went along")
+				assert.Equal(t, part.Value(500_000_000+(f.Number+1)/2), *f.Tape[0].Value, "the readings went along")
 			}
 		}
 		return all, flagged

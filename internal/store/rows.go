@@ -4,10 +4,10 @@ import (
 	"context"
 	"fmt"
 
+	"ledge/internal/core/part"
+
 	"github.com/google/uuid"
 	"github.com/jmoiron/sqlx"
-
-	"ledge/internal/core/unit"
 )
 
 // A Row is a reading that comes from a file, with the place it goes to.
@@ -16,7 +16,7 @@ type Row struct {
 	Station, Direction int
 	// Joins the readings of its cell that come before it in the file; the first of a cell supersedes what was there.
 	Joins  bool
-	Size   *unit.Length
+	Value  *part.Value
 	Reason string
 	// SaidBy is who the file says took it; who takes it in where empty.
 	SaidBy  string
@@ -38,8 +38,8 @@ func (s *Store) AddRows(ctx context.Context, jobID int64, rows []Row) error {
 				id = f.ID
 				ids[row.Place] = id
 			}
-			r := Reading{ID: uuid.NewString(), FeatureID: id, Station: row.Station, Direction: row.Direction, What: Size, Value: row.Size, TakenBy: row.SaidBy, FromFile: true, TakenAt: row.TakenAt}
-			if row.Size == nil {
+			r := Reading{ID: uuid.NewString(), FeatureID: id, Station: row.Station, Direction: row.Direction, What: Size, Value: row.Value, TakenBy: row.SaidBy, FromFile: true, TakenAt: row.TakenAt}
+			if row.Value == nil {
 				r.What, r.Reason = Skip, &row.Reason
 			}
 			if r.TakenBy == "" {

@@ -113,5 +113,5 @@ func tables(db *sqlx.DB) (*goose.Provider, error) {
 	if err != nil {
 		return nil, err
 	}
-	return goose.NewProvider(goose.DialectSQLite3, db.DB, steps, goose.WithGoMigrations(waysMigration(), rodsMigration(), componentsMigration()))
+	return goose.NewProvider(goose.DialectSQLite3, db.DB, steps, goose.WithGoMigrations(waysMigration(), rodsMigration(), componentsMigration(), columnsMigration()))
 }

@@ -21,9 +21,9 @@ func (s *Store) AddState(ctx context.Context, jobID int64, kind part.Kind, compo
 		if err := inUse(ctx, tx, jobID, kind.Row().Component, component); err != nil {
 			return err
 		}
-		result, err := tx.ExecContext(ctx, `INSERT INTO features (job_id, kind, number, state, component, stations, directions, gauge_kind, gauge_division,
+		result, err := tx.ExecContext(ctx, `INSERT INTO features (job_id, kind, number, state, component, stations, directions, counted, gauge_kind, gauge_division,
 				gauge_repeatability, gauge_setting_u, added)
-			SELECT job_id, kind, number, ?, component, stations, directions, gauge_kind, gauge_division, gauge_repeatability, gauge_setting_u, added FROM features
+			SELECT job_id, kind, number, ?, component, stations, directions, counted, gauge_kind, gauge_division, gauge_repeatability, gauge_setting_u, added FROM features
 			WHERE id IN (SELECT max(id) FROM features WHERE job_id = ? AND kind = ? AND component = ? GROUP BY number) ORDER BY number
 			ON CONFLICT DO NOTHING`, state, jobID, kind, component)
 		if err != nil {
@@ -78,7 +78,7 @@ func (s *Store) AddPlace(ctx context.Context, jobID int64, place Place, station 
 		if row >= 0 && column >= 0 {
 			return conflict("%s %d is read there already.", f.Kind.Title(), f.Number)
 		}
-		rows, columns := len(f.Stations), len(f.Directions)
+		rows, columns := len(f.Stations), f.Columns()
 		if rows >= mostPlaces || columns >= mostPlaces {
 			return conflict("%s %d has %d places already, the most that a part is read at.", f.Kind.Title(), f.Number, mostPlaces)
 		}

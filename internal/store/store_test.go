@@ -43,8 +43,8 @@ func freshIn(t testing.TB, s *Store) (*Store, int64) {
 var main3 = Place{Kind: part.MainJournal, Number: 3, State: part.AsFound}
 
 func size(text string) Reading {
-	l := unit.MustParse(text, unit.In)
-	return Reading{ID: uuid.NewString(), What: Size, Value: &l, Typed: text}
+	value := part.OfLength(unit.MustParse(text, unit.In))
+	return Reading{ID: uuid.NewString(), What: Size, Value: &value, Typed: text}
 }
 
 func cell(t *testing.T, s *Store, job int64) inspection.Cell {

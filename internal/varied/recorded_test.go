@@ -173,7 +173,7 @@ func bench(in *inspection.Inspection, result disposition.Result) any {
 		var l line
 		l.Expected, l.Known = in.Expect(f.Kind, f.Number, f.State)
 		for _, off := range []unit.Length{0, in.Unit.Pick(unit.Thou, 20*unit.Micrometre), in.Unit.Pick(30*unit.Thou, unit.Millimetre), -in.Unit.Pick(150*unit.Thou, 4*unit.Millimetre), unit.Inch} {
-			if d := in.Doubt(f.Kind, f.Number, f.State, l.Expected.Size+off); d != nil {
+			if d := in.Doubt(f.Kind, f.Number, f.State, part.OfLength(l.Expected.Size+off)); d != nil {
 				l.Doubts = append(l.Doubts, fmt.Sprint(d.Impossible, " ", words.In(in.Unit).Say(d.Why)))
 			}
 		}

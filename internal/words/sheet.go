@@ -5,7 +5,6 @@ import (
 
 	"ledge/internal/core/order"
 	"ledge/internal/core/schedule"
-	"ledge/internal/core/unit"
 )
 
 // Sheet gives a sheet its words: title, lines and notes. One that was issued keeps those that it went out with.
@@ -62,7 +61,10 @@ func (s Speaker) what(l *order.Line) string {
 	}
 	data := map[string]string{}
 	if l.Amount != nil {
-		data["amount"], data["mass"] = s.Length(*l.Amount), l.Amount.Format(unit.MM)+" g"
+		data["amount"] = s.Length(*l.Amount)
+	}
+	if l.Metal != nil {
+		data["mass"] = s.Mass(*l.Metal)
 	}
 	return told("work."+string(l.Work), data)
 }

@@ -172,6 +172,9 @@ func (s Speaker) span(a say.Arg) string {
 // Length is a length with its unit.
 func (s Speaker) Length(l unit.Length) string { return l.Show(s.unit) + " " + string(s.unit) }
 
+// Mass is a weight with its unit.
+func (s Speaker) Mass(m unit.Mass) string { return m.Format() + " " + part.Grams }
+
 // Step is a step as shops write it, 0.020 in or 0.25 mm, in full where that would round it.
 func (s Speaker) Step(l unit.Length) string {
 	decimals := 3

@@ -191,7 +191,7 @@ func TestEverythingSaidIsASentence(t *testing.T) {
 		for i := range in.Features {
 			f := &in.Features[i]
 			for _, size := range []unit.Length{-1, unit.Inch / 50, unit.Inch, 46 * unit.Inch} {
-				if d := in.Doubt(f.Kind, f.Number, f.State, size); d != nil {
+				if d := in.Doubt(f.Kind, f.Number, f.State, part.OfLength(size)); d != nil {
 					check(s, d.Why)
 				}
 			}

@@ -105,7 +105,7 @@ test("two people on one cell: the second is told, and the tape names both", asyn
 	await take(page, "2.4985", 1);
 	await other.keyboard.type("2.4990");
 	await other.keyboard.press("Enter");
-	await expect(other.getByText(/Wanda Pell read 2.4985 here meanwhile/)).toBeVisible();
+	await expect(other.getByText(/Wanda Pell read 2.4985 in here meanwhile/)).toBeVisible();
 	await expect(other.getByRole("textbox", { name: /Reading at/ })).toHaveValue("2.4990");
 	await other.keyboard.press("Enter");
 	await expect(tape(other)).toHaveCount(2);

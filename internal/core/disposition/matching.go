@@ -30,15 +30,15 @@ type Matching struct {
 	Basis Reason `json:"basis"`
 }
 
-// Pairing puts rods together on shared crankpins by their weights, in 0.1 µg.
+// Pairing puts rods together on shared crankpins by their weights.
 type Pairing struct {
-	Rods    []int   `json:"rods"`
-	Weights []int64 `json:"weights"`
+	Rods    []int       `json:"rods"`
+	Weights []unit.Mass `json:"weights"`
 	// Best and AsNumbered are pairs of indices, crankpin by crankpin.
 	Best       [][2]int `json:"best"`
 	AsNumbered [][2]int `json:"as_numbered"`
 	// Metal is what each rod loses so that all weigh as the lightest.
-	Metal []int64 `json:"metal"`
+	Metal []unit.Mass `json:"metal"`
 }
 
 // A RingAdvice is what to do about one ring's end gap.
@@ -181,7 +181,7 @@ func (e *evaluator) pairing() *Pairing {
 		if list.BigEnd == nil || list.SmallEnd == nil {
 			return nil
 		}
-		p.Rods, p.Weights = append(p.Rods, e.in.Features[i].Number), append(p.Weights, int64(*list.BigEnd+*list.SmallEnd))
+		p.Rods, p.Weights = append(p.Rods, e.in.Features[i].Number), append(p.Weights, *list.BigEnd+*list.SmallEnd)
 	}
 	if len(p.Weights) == 0 {
 		return nil

@@ -104,10 +104,10 @@ func TestMatchIsTheOptimum(t *testing.T) {
 // Rods paired on shared crankpins, in 0.1 g: exhaustive search outside this project.
 func TestPairsCheckValues(t *testing.T) {
 	for _, tt := range []struct {
-		weights []int64
-		spread  int64
-	}{{[]int64{4312, 4298, 4325, 4307, 4319, 4301, 4310, 4330}, 6}, {[]int64{5120, 5098, 5131, 5105, 5117, 5102}, 7}} {
-		var sums []int64
+		weights []unit.Mass
+		spread  unit.Mass
+	}{{[]unit.Mass{4312, 4298, 4325, 4307, 4319, 4301, 4310, 4330}, 6}, {[]unit.Mass{5120, 5098, 5131, 5105, 5117, 5102}, 7}} {
+		var sums []unit.Mass
 		for _, p := range Pairs(tt.weights) {
 			sums = append(sums, tt.weights[p[0]]+tt.weights[p[1]])
 		}
@@ -115,7 +115,7 @@ func TestPairsCheckValues(t *testing.T) {
 			t.Errorf("spread %d of %d pairs, want %d", got, len(sums), tt.spread)
 		}
 	}
-	if Pairs(nil) != nil || Pairs([]int64{1, 2, 3}) != nil || Pairs(make([]int64, 14)) != nil {
+	if Pairs(nil) != nil || Pairs([]unit.Mass{1, 2, 3}) != nil || Pairs(make([]unit.Mass, 14)) != nil {
 		t.Error("odd and large numbers are not paired")
 	}
 }

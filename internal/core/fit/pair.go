@@ -1,6 +1,10 @@
 package fit
 
-import "slices"
+import (
+	"slices"
+
+	"ledge/internal/core/unit"
+)
 
 // MostPaired bounds the parts whose pairings are all tried: 12 have 10 395.
 const MostPaired = 12
@@ -8,19 +12,19 @@ const MostPaired = 12
 // Pairs puts an even number of parts together two by two so that the sums of the pairs lie as near to each other as
 // can be: the least spread, of those the least worst distance from the mean pair. Every pairing is tried; with an odd number, or more than
 // [MostPaired], it returns nil.
-func Pairs(weights []int64) (pairs [][2]int) {
+func Pairs(weights []unit.Mass) (pairs [][2]int) {
 	n := len(weights)
 	if n == 0 || n%2 == 1 || n > MostPaired {
 		return nil
 	}
-	total := int64(0)
+	total := unit.Mass(0)
 	for _, w := range weights {
 		total += w
 	}
-	half := int64(n / 2)
+	half := unit.Mass(n / 2)
 	var present [][2]int
 	used := make([]bool, n)
-	bestSpread, bestWorst := int64(-1), int64(0)
+	bestSpread, bestWorst := unit.Mass(-1), unit.Mass(0)
 	var try func()
 	try = func() {
 		first := slices.Index(used, false)
@@ -49,8 +53,8 @@ func Pairs(weights []int64) (pairs [][2]int) {
 }
 
 // spreadOf is the range of the pairs' sums, and half times their largest distance from the mean pair.
-func spreadOf(weights []int64, pairs [][2]int, total, half int64) (spread, worst int64) {
-	var sums []int64
+func spreadOf(weights []unit.Mass, pairs [][2]int, total, half unit.Mass) (spread, worst unit.Mass) {
+	var sums []unit.Mass
 	for _, p := range pairs {
 		sum := weights[p[0]] + weights[p[1]]
 		sums = append(sums, sum)

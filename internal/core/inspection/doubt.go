@@ -31,10 +31,16 @@ func (in *Inspection) farAway(k part.Kind, number int) unit.Length {
 
 // Doubt judges a size before it is taken: against the readings of its feature, else of its set, else the
 // new range. It returns nil where nothing speaks against it.
-func (in *Inspection) Doubt(k part.Kind, number int, state string, size unit.Length) *Doubt {
+func (in *Inspection) Doubt(k part.Kind, number int, state string, value part.Value) *Doubt {
+	size := value.Length()
 	switch k.Quantity() {
 	case part.Gap, part.Dial:
 		return in.doubtSmall(k, size)
+	case part.Weight:
+		if value.Mass() <= 0 {
+			return &Doubt{true, say.New("doubt").As("zero")}
+		}
+		return nil
 	}
 	if size <= 0 {
 		return &Doubt{true, say.New("doubt").As("zero")}

@@ -144,6 +144,15 @@ type Grid struct {
 	Added int
 }
 
+// Width is how many columns a grid has.
+func (g *Grid) Width() int {
+	width := len(g.Directions)
+	for _, row := range g.Cells {
+		width = max(width, len(row))
+	}
+	return width
+}
+
 // Name is the feature in words: "Main 3".
 func (f *Feature) Name() string { return fmt.Sprintf("%s %d", f.Kind.Title(), f.Number) }
 
@@ -155,6 +164,18 @@ type Cell struct {
 	// Setups are those of the sizes, one each; without them that of the feature holds.
 	Setups []*Setup
 	Reason string
+}
+
+// Values are the readings of a cell, whatever their quantity.
+func (c Cell) Values() []part.Value {
+	values := make([]part.Value, 0, len(c.Sizes)+len(c.Weights))
+	for _, size := range c.Sizes {
+		values = append(values, part.OfLength(size))
+	}
+	for _, weight := range c.Weights {
+		values = append(values, part.OfMass(weight))
+	}
+	return values
 }
 
 // Missing reports whether nothing was recorded at the cell.

@@ -146,7 +146,7 @@ func (f Feature) Sheet(l engine.Layout) (out Feature) {
 	}
 	if f.Kind == part.Runout {
 		if f.List.TIR != nil {
-			out.Stations, out.Directions, out.Cells = []string{tirLine}, part.Counted(1), [][]Cell{{{Sizes: []unit.Length{*f.List.TIR}}}}
+			out.Stations, out.Directions, out.Cells = []string{tirLine}, []unit.Angle{0}, [][]Cell{{{Sizes: []unit.Length{*f.List.TIR}}}}
 			return out
 		}
 		row := make([]Cell, len(f.List.Indicator))
@@ -156,7 +156,8 @@ func (f Feature) Sheet(l engine.Layout) (out Feature) {
 		out.Stations, out.Directions, out.Cells = []string{"dial"}, f.List.Angles, [][]Cell{row}
 		return out
 	}
-	out.Stations, out.Directions = part.SheetOf(f.Kind, l)
+	var width int
+	out.Stations, out.Directions, width = part.SheetOf(f.Kind, l)
 	if f.Kind.Row().List.Form == part.Weights {
 		out.Cells = weightCells(f.List)
 		return out
@@ -182,13 +183,11 @@ func (f Feature) Sheet(l engine.Layout) (out Feature) {
 		out.Stations = append(out.Stations[:len(out.Stations):len(out.Stations)], fmt.Sprintf("line %d", len(out.Stations)+1))
 	}
 	for _, row := range cells {
-		for len(out.Directions) < len(row) {
-			out.Directions = part.Counted(len(row))
-		}
+		width = max(width, len(row))
 	}
 	out.Cells = make([][]Cell, len(out.Stations))
 	for i := range out.Cells {
-		out.Cells[i] = make([]Cell, len(out.Directions))
+		out.Cells[i] = make([]Cell, width)
 		for j := range out.Cells[i] {
 			if i < len(cells) && j < len(cells[i]) {
 				out.Cells[i][j].Sizes = cells[i][j]

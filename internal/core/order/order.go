@@ -86,8 +86,9 @@ type Line struct {
 	MateNew bool         `json:"mate_new,omitempty"`
 	// Most bounds what is no size: a gap, a flatness.
 	Most *unit.Length `json:"most,omitempty"`
-	// Amount is what is taken off: of a deck, a cap, a ring's end; of a rod in 0.1 µg.
+	// Amount is what is taken off a deck, a cap or a ring's end, Metal off a rod.
 	Amount *unit.Length `json:"amount,omitempty"`
+	Metal  *unit.Mass   `json:"metal,omitempty"`
 	// Kept marks a member that stays as it is.
 	Kept  bool `json:"kept,omitempty"`
 	Count int  `json:"count,omitempty"`
@@ -268,7 +269,7 @@ func keep(size disposition.Size, state string) Line {
 	return l
 }
 
-func ptr(l unit.Length) *unit.Length { return &l }
+func ptr[T any](v T) *T { return &v }
 
 // within bounds a finished size: half the width of the range of new parts to each side, but never beyond the clearance's window nor,
 // for a shaft, above the size at which it cleans.

@@ -221,7 +221,7 @@ func (d *drafter) balance(decided []Decided) {
 			s.note(say.New("sheet").As("balance"))
 		}
 		named, why := say.New("line", say.Number("rod", pairing.Rods[i])).As("rod"), say.New("line").As("lightest")
-		s.Lines = append(s.Lines, Line{Key: fmt.Sprintf("rod/%d", pairing.Rods[i]), Work: DoLighten, Component: d.rods(), Amount: ptr(unit.Length(metal)), Named: &named, Why: &why})
+		s.Lines = append(s.Lines, Line{Key: fmt.Sprintf("rod/%d", pairing.Rods[i]), Work: DoLighten, Component: d.rods(), Metal: ptr(metal), Named: &named, Why: &why})
 	}
 }
 
@@ -234,4 +234,4 @@ func (d *drafter) rods() string {
 }
 
 // balanceFrom is the metal below which a rod is left alone: 1 g, common practice.
-const balanceFrom = int64(unit.Millimetre)
+const balanceFrom = unit.Gram

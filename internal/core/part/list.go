@@ -72,13 +72,8 @@ func (l *List) LinesOf(e engine.Layout) []string {
 	return lines
 }
 
-// Directions are one for each column: angles where they are, else numbers that count upwards.
-func (l *List) Directions() []unit.Angle {
-	if l.Angles != nil {
-		return l.Angles
-	}
-	return Counted(max(1, len(l.Columns)))
-}
+// Width is how many columns a list has.
+func (l *List) Width() int { return max(1, len(l.Columns), len(l.Angles)) }
 
 // ColumnNames name the columns of a list; nil where they are directions in degrees.
 func (l *List) ColumnNames() []string {
@@ -86,15 +81,6 @@ func (l *List) ColumnNames() []string {
 		return []string{""}
 	}
 	return l.Columns
-}
-
-// Counted numbers nameless columns: directions that are no angles count upwards from 0.
-func Counted(n int) []unit.Angle {
-	places := make([]unit.Angle, n)
-	for i := range places {
-		places[i] = unit.Angle(i) * unit.Degree
-	}
-	return places
 }
 
 func eighths() []unit.Angle {
@@ -105,8 +91,8 @@ func eighths() []unit.Angle {
 	return angles
 }
 
-// SheetOf returns the lines and columns at which a list kind is taken on an engine.
-func SheetOf(k Kind, e engine.Layout) (lines []string, columns []unit.Angle) {
+// SheetOf returns the lines and columns at which a list kind is taken on an engine; directions are nil where the columns are none.
+func SheetOf(k Kind, e engine.Layout) (lines []string, directions []unit.Angle, columns int) {
 	list := k.Row().List
-	return list.LinesOf(e), list.Directions()
+	return list.LinesOf(e), list.Angles, list.Width()
 }

@@ -29,11 +29,12 @@ func TestRowsFitTogether(t *testing.T) {
 			_, known := plan.Find(row.Plan)
 			assert.True(t, known, "%s: plan %q", k, row.Plan)
 		} else {
-			lines, columns := part.SheetOf(k, engine.Layout{Arrangement: engine.Inline, Cylinders: 4}.Complete())
+			lines, directions, columns := part.SheetOf(k, engine.Layout{Arrangement: engine.Inline, Cylinders: 4}.Complete())
 			assert.NotEmpty(t, lines, k)
-			assert.NotEmpty(t, columns, k)
+			assert.Positive(t, columns, k)
+			assert.Equal(t, row.Counted(), directions == nil, k)
 			if names := row.List.ColumnNames(); names != nil {
-				assert.Len(t, columns, len(names), k)
+				assert.Len(t, names, columns, k)
 			}
 		}
 		for _, field := range row.Limits {
@@ -86,18 +87,18 @@ func TestCounts(t *testing.T) {
 	}
 }
 
-// Lists with directions have them; the columns of the others are numbered.
+// Lists with directions have them; the columns of the others are counted.
 func TestColumnsOfLists(t *testing.T) {
 	four := engine.Layout{Arrangement: engine.Inline, Cylinders: 4}.Complete()
-	for k, want := range map[part.Kind][]unit.Angle{part.MainAlignment: {0, 90 * unit.Degree}, part.EndFloat: {0, 180 * unit.Degree}, part.DeckHeights: part.Counted(5), part.Deck: part.Counted(1)} {
-		_, columns := part.SheetOf(k, four)
-		assert.Equal(t, want, columns, k)
+	for k, want := range map[part.Kind][]unit.Angle{part.MainAlignment: {0, 90 * unit.Degree}, part.EndFloat: {0, 180 * unit.Degree}, part.DeckHeights: nil, part.Deck: nil} {
+		_, directions, columns := part.SheetOf(k, four)
+		assert.Equal(t, want, directions, k)
+		assert.Equal(t, map[part.Kind]int{part.DeckHeights: 5, part.Deck: 1, part.MainAlignment: 2, part.EndFloat: 2}[k], columns, k)
 	}
-	_, turn := part.SheetOf(part.Runout, four)
+	_, turn, _ := part.SheetOf(part.Runout, four)
 	assert.Len(t, turn, 8)
 	assert.Equal(t, 315*unit.Degree, turn[7])
-	assert.Equal(t, 2*unit.Degree, part.Counted(3)[2])
-	lines, _ := part.SheetOf(part.TunnelEdge, four)
+	lines, _, _ := part.SheetOf(part.TunnelEdge, four)
 	assert.Equal(t, []string{"main 1", "main 2", "main 3", "main 4", "main 5"}, lines)
 	assert.Nil(t, part.Runout.Row().List.ColumnNames(), "directions need no names")
 	assert.Equal(t, []string{""}, part.Deck.Row().List.ColumnNames())

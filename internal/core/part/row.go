@@ -57,6 +57,9 @@ type Row struct {
 	StripOf Kind `json:"strip_of,omitempty"`
 }
 
+// Counted tells that the columns in which a kind is read are no directions.
+func (r *Row) Counted() bool { return r.List != nil && r.List.Angles == nil }
+
 // Count is how many an engine of a layout has.
 func (r *Row) Count(l engine.Layout) int { return r.Each.count(l) }
 

@@ -24,5 +24,8 @@ func MeanMass(weights []Mass) Mass {
 	return Mass(Mean(lengths))
 }
 
+// Grams is m in grams.
+func (m Mass) Grams() float64 { return float64(m) / float64(Gram) }
+
 // Format writes m in grams without trailing zeros.
 func (m Mass) Format() string { return Length(m).Format(MM) }

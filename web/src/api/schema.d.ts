@@ -1990,6 +1990,8 @@ export interface components {
             /** Format: int64 */
             max?: number;
             /** Format: int64 */
+            metal?: number;
+            /** Format: int64 */
             min?: number;
             /** Format: int64 */
             most?: number;
@@ -2209,7 +2211,7 @@ export interface components {
             unusual: boolean;
             /**
              * Format: int64
-             * @description a size in 0.1 nm
+             * @description in 0.1 nm; of what is weighed in 0.1 µg
              */
             value?: number;
             /** @enum {string} */
@@ -2654,6 +2656,11 @@ export interface components {
             by: string;
             caption?: string;
             change?: string;
+            /**
+             * Format: int64
+             * @description of those that are no directions, counted from 0
+             */
+            column?: number;
             component?: string;
             /** Format: int64 */
             count?: number;
@@ -2763,7 +2770,10 @@ export interface components {
             taken_at: string;
             taken_by: string;
             typed: string;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description in 0.1 nm; of what is weighed in 0.1 µg
+             */
             value?: number;
             /** @enum {string} */
             what: "size" | "skip" | "clear";

@@ -53,6 +53,9 @@ export function cellSize(feature: FeatureView, cell: Cell): number | null {
 	return sizes.length > 0 ? sizes.reduce((a, b) => a + b, 0) / sizes.length : null;
 }
 
+/** In how many columns a feature is read; not all of them are directions. */
+export const columnCount = (feature: FeatureView): number => feature.columns?.length ?? feature.directions.length;
+
 /** Directions in degrees. */
 export const degrees = (feature: FeatureView): number[] => feature.directions.map((d) => d / 1e6);
 

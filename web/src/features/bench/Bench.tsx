@@ -5,7 +5,19 @@ import { Link, useNavigate } from "react-router";
 import type { Cell, FeatureView, JobView } from "../../api/client";
 import { queue } from "../../api/queue";
 import { rowOf } from "../../api/table";
-import { degrees, findingOf, gaugeFor, isBore, liveReadings, pathIn, placeOf, rings, taken, zeroUp } from "../../api/view";
+import {
+	columnCount,
+	degrees,
+	findingOf,
+	gaugeFor,
+	isBore,
+	liveReadings,
+	pathIn,
+	placeOf,
+	rings,
+	taken,
+	zeroUp,
+} from "../../api/view";
 import { LOOK_WORD, stateWord } from "../../api/words";
 import { Bar } from "../../app/Bar";
 import { usePerson } from "../../app/person";
@@ -63,7 +75,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 		setSeenTrouble(trouble?.entry.id);
 		if (trouble) {
 			const { cell } = trouble.entry;
-			if (cell.station < feature.stations.length && cell.direction < feature.directions.length) setAt(cell);
+			if (cell.station < feature.stations.length && cell.direction < columnCount(feature)) setAt(cell);
 			setTyped(trouble.entry.typed);
 			setRepeat(trouble.entry.repeat);
 			setHint("");

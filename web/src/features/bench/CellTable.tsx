@@ -1,7 +1,7 @@
 import type { Cell, FeatureView } from "../../api/client";
-import { degrees, liveReadings } from "../../api/view";
+import { liveReadings } from "../../api/view";
 import { type System, showAs } from "../../quantity/length";
-import { columnName, sameCell } from "./moves";
+import { columnNames, sameCell } from "./moves";
 import type { Entry } from "./use-taker";
 
 interface CellTableProps {
@@ -20,9 +20,9 @@ export function CellTable({ feature, at, system, waiting, onPick }: CellTablePro
 				<thead>
 					<tr>
 						<td />
-						{degrees(feature).map((d, i) => (
-							<th key={d} scope="col" data-lit={i === at.direction}>
-								{columnName(feature, i)}
+						{columnNames(feature).map((name, i) => (
+							<th key={name} scope="col" data-lit={i === at.direction}>
+								{name}
 							</th>
 						))}
 					</tr>
@@ -33,17 +33,17 @@ export function CellTable({ feature, at, system, waiting, onPick }: CellTablePro
 							<th scope="row" data-lit={station === at.station}>
 								{name}
 							</th>
-							{feature.directions.map((d, direction) => {
+							{columnNames(feature).map((column, direction) => {
 								const cell = { station, direction };
 								const lit = sameCell(cell, at);
 								return (
-									<td key={d} data-lit={lit} style={lit ? { borderBottom: "3px solid var(--blue)" } : undefined}>
+									<td key={column} data-lit={lit} style={lit ? { borderBottom: "3px solid var(--blue)" } : undefined}>
 										<button
 											type="button"
 											tabIndex={-1}
 											className="choice"
 											style={{ padding: 0, whiteSpace: "nowrap" }}
-											aria-label={`${name}, ${columnName(feature, direction)}: ${cellText(feature, cell, system, waiting)}`}
+											aria-label={`${name}, ${column}: ${cellText(feature, cell, system, waiting)}`}
 											onClick={() => onPick(cell)}
 										>
 											{cellText(feature, cell, system, waiting)}

@@ -1,6 +1,6 @@
 import type { Cell, FeatureView } from "../../api/client";
 import type { Kind } from "../../api/table";
-import { degrees, liveReadings, zeroUp } from "../../api/view";
+import { columnCount, degrees, liveReadings, zeroUp } from "../../api/view";
 
 export const sameCell = (a: Cell, b: Cell) => a.station === b.station && a.direction === b.direction;
 
@@ -9,6 +9,10 @@ export function columnName(feature: FeatureView, direction: number): string {
 	if (feature.columns) return feature.columns[direction] ?? `column ${direction + 1}`;
 	return `${degrees(feature)[direction]}°`;
 }
+
+/** The names of all columns. */
+export const columnNames = (feature: FeatureView): string[] =>
+	Array.from({ length: columnCount(feature) }, (_, i) => columnName(feature, i));
 
 /** The place of a cell in words: "End B, 45°". */
 export function cellName(feature: FeatureView, cell: Cell): string {
@@ -49,9 +53,9 @@ export function stepCell(feature: FeatureView, at: Cell, key: string): Cell {
 	const clamp = (value: number, count: number) => Math.max(0, Math.min(count - 1, value));
 	switch (key) {
 		case "ArrowLeft":
-			return { ...at, direction: clamp(at.direction - 1, feature.directions.length) };
+			return { ...at, direction: clamp(at.direction - 1, columnCount(feature)) };
 		case "ArrowRight":
-			return { ...at, direction: clamp(at.direction + 1, feature.directions.length) };
+			return { ...at, direction: clamp(at.direction + 1, columnCount(feature)) };
 		case "ArrowUp":
 			return { ...at, station: clamp(at.station - 1, feature.stations.length) };
 		default:

@@ -7,6 +7,7 @@ import { jobQuery, plansQuery, useRemovePart, useSetPlan } from "../../api/queri
 import { type Kind, plural, rowOf } from "../../api/table";
 import {
 	bearingKind,
+	columnCount,
 	crankJournal,
 	featureOf,
 	findingOf,
@@ -315,7 +316,7 @@ function PlanChoice({ view }: { view: JobView }) {
 							description={f.blind ? `Cannot see ${f.blind}.` : f.sees ? `Sees ${f.sees}.` : undefined}
 							data={plans.data?.filter((p) => p.turn === (kind === "runout")).map((p) => ({ value: p.id, label: p.name })) ?? []}
 							value={now?.id ?? null}
-							placeholder={`${f.stations.length} × ${f.directions.length}, as it came`}
+							placeholder={`${f.stations.length} × ${columnCount(f)}, as it came`}
 							allowDeselect={false}
 							error={set.error && set.variables?.kind === kind ? set.error.message : undefined}
 							onChange={(plan) => plan && set.mutate({ kind, plan, component: f.component })}

@@ -28,6 +28,7 @@ describe("What happened, in words", () => {
 		],
 		[{ what: "crack_test", look: "clear", note: "dye" }, "crack test: clear: dye"],
 		[{ what: "look", look: "heat" }, "graded it heat marks"],
+		[{ what: "reading", kind: "rod_weight", number: 1, reading: "size", value: 2_431_500_000 }, "read 243.2 g"],
 		[{ what: "zero", value: 0 }, "checked the zero: no deviation"],
 		[{ what: "zero", value: 254000 }, "checked the zero: off by 0.0010"],
 		[
@@ -56,6 +57,9 @@ describe("What happened, in words", () => {
 			place(jobs[1], moment({ kind: "main_journal", number: 3, state: "after_grind", station: "A", direction: 45_000_000 })),
 		).toBe("Main 3, A, 45°, after grinding");
 		expect(place(jobs[1], moment({ kind: "main_journal", number: 3, component: "spare" }))).toBe("Main journals (spare)");
+		expect(place(jobs[1], moment({ kind: "deck_heights", number: 1, state: "as_found", station: "left", column: 2 }))).toMatch(
+			/, left, 3$/,
+		);
 		expect(place(jobs[1], moment({}))).toBe("");
 	});
 });

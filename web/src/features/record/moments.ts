@@ -1,7 +1,7 @@
 import type { JobView, Moment } from "../../api/client";
-import { plural } from "../../api/table";
+import { plural, rowOf } from "../../api/table";
 import { componentName, isOneOf, LOOK_WORD, setName, stateWord, wayName } from "../../api/words";
-import { show } from "../../quantity/length";
+import { showAs } from "../../quantity/length";
 
 const plain = (text: string) => text.replaceAll("_", " ");
 
@@ -26,15 +26,21 @@ export function place(view: JobView, m: Moment): string {
 	if (!m.kind) return "";
 	const feature = view.features.find((f) => f.kind === m.kind && f.number === m.number && f.component === m.component);
 	const state = m.state && m.state !== "as_found" ? `, ${stateWord(m.state).toLowerCase()}` : "";
-	const at = m.station === undefined ? "" : `, ${m.station}, ${(m.direction ?? 0) / 1e6}°`;
+	const at = m.station === undefined ? "" : `, ${m.station}${column(m)}`;
 	return (feature?.title ?? plural(m.kind) + tagged(m.component)) + at + state;
+}
+
+function column(m: Moment): string {
+	if (m.direction !== undefined) return `, ${m.direction / 1e6}°`;
+	return m.column === undefined ? "" : `, ${m.column + 1}`;
 }
 
 const tagged = (tag: string | undefined) => (tag ? ` (${tag})` : "");
 
 /** What happened, in words. */
 export function said(view: JobView, m: Moment): string {
-	const size = m.value === undefined ? "" : show(m.value, view.job.unit);
+	const quantity = m.kind && m.what === "reading" ? rowOf(m.kind).quantity : "size";
+	const size = m.value === undefined ? "" : showAs(quantity, m.value, view.job.unit);
 	switch (m.what) {
 		case "job":
 			return "started the job";
