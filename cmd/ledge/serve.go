@@ -25,6 +25,7 @@ import (
 	"ledge/internal/httpapi"
 	"ledge/internal/store"
 	"ledge/internal/webui"
+	"ledge/internal/words"
 )
 
 // version is set when a release is built.
@@ -176,7 +177,7 @@ func openError(database string, err error) error {
 	case errors.Is(err, store.ErrInUse):
 		return fmt.Errorf("another Ledge is already running on %s; stop it first, or name another file with --db", database)
 	case store.DiskFull(err):
-		return fmt.Errorf("%s cannot be opened. %s", database, store.FullSentence)
+		return fmt.Errorf("%s cannot be opened. %s", database, words.Told("trouble.full"))
 	case store.DiskFailed(err):
 		return fmt.Errorf("%s cannot be opened: its disk fails. Nothing of it was changed; make a copy of the file on another disk and open that", database)
 	}

@@ -14,6 +14,7 @@ import (
 	"ledge/internal/exchange"
 	"ledge/internal/photo"
 	"ledge/internal/store"
+	"ledge/internal/words"
 )
 
 // Format names the file: a zip of job.json, inspection.json (the job as an open file, for other programs) and photos/.
@@ -39,12 +40,12 @@ type content struct {
 	store.Dump
 }
 
-// A Refusal says in a sentence why a file is not taken.
-type Refusal struct{ Sentence string }
+// A Refusal says why a file is not taken.
+type Refusal struct{ Why words.Message }
 
-func (e *Refusal) Error() string { return e.Sentence }
+func (e *Refusal) Error() string { return e.Why.String() }
 
-func refuse(format string, args ...any) error { return &Refusal{fmt.Sprintf(format, args...)} }
+func refuse(id string, args ...any) error { return &Refusal{words.New(id, args...)} }
 
 // Write writes a job. The same record gives the same bytes. A job that cannot be read comes without inspection.json.
 func Write(ctx context.Context, s *store.Store, id int64, to io.Writer) error {
@@ -122,29 +123,29 @@ func pictureName(i, size int) string {
 // or a [store.UnsoundError] where the file is not one that Ledge wrote.
 func Read(ctx context.Context, s *store.Store, from io.ReaderAt, size int64, photos *photo.Maker, made store.Made) (store.Job, error) {
 	if size > MaxFile {
-		return store.Job{}, refuse("The file is larger than %d MB.", MaxFile>>20)
+		return store.Job{}, refuse("archive.large", "most", MaxFile>>20)
 	}
 	file, err := zip.NewReader(from, size)
 	if err != nil {
-		return store.Job{}, refuse("This is not a job's file: it is no zip.")
+		return store.Job{}, refuse("archive.no_zip")
 	}
 	if len(file.File) > 2+2*store.MaxPhotos {
-		return store.Job{}, refuse("The file holds %d files, more than a job has.", len(file.File))
+		return store.Job{}, refuse("archive.files", "count", len(file.File))
 	}
 	entries := map[string]*zip.File{}
 	for _, entry := range file.File {
 		if entries[entry.Name] != nil {
-			return store.Job{}, refuse("%.60q is in the file twice.", entry.Name)
+			return store.Job{}, refuse("archive.twice", "name", words.Quoted(string(entry.Name)))
 		}
 		entries[entry.Name] = entry
 	}
 	job := entries[jobEntry]
 	if job == nil {
-		return store.Job{}, refuse("This is not a job's file: it has no %s.", jobEntry)
+		return store.Job{}, refuse("archive.lacks", "name", jobEntry)
 	}
 	opened, err := job.Open()
 	if err != nil {
-		return store.Job{}, refuse("%s cannot be unpacked.", jobEntry)
+		return store.Job{}, refuse("archive.packed", "name", jobEntry)
 	}
 	defer opened.Close()
 	dump, err := ReadIndex(opened)
@@ -163,15 +164,15 @@ func Read(ctx context.Context, s *store.Store, from io.ReaderAt, size int64, pho
 // check looks at a job as a whole: it must be one that Ledge can show and judge.
 func check(ctx context.Context, record store.Record) (err error) {
 	if problems := record.Job.Problems(); len(problems) > 0 {
-		return refuse("job: %s %s.", problems[0].Field, problems[0].Reason)
+		return refuse("archive.job", "field", problems[0].Field, "why", words.Layout(problems[0]))
 	}
 	for _, f := range record.Features {
 		if !f.Kind.Known() && !f.Kind.Valid() {
-			return refuse("There is no part %.40q.", f.Kind)
+			return refuse("archive.no_part", "kind", words.Quoted(string(f.Kind)))
 		}
 		for _, r := range f.Tape {
 			if r.Station >= len(f.Stations) || r.Direction >= f.Columns() {
-				return refuse("A reading of %s is outside its plan.", f.Name())
+				return refuse("archive.outside", "part", f.Name())
 			}
 		}
 	}
@@ -187,12 +188,12 @@ func Judge(ctx context.Context, record store.Record) (err error) {
 	defer cancel()
 	defer func() {
 		if recover() != nil {
-			err = refuse("The job cannot be judged: something in it is not as Ledge writes it.")
+			err = refuse("archive.not_judged")
 		}
 	}()
 	in, _ := record.Inspection()
 	if _, err := disposition.EvaluateWithin(ctx, in); err != nil {
-		return refuse("The job cannot be judged: it takes too long.")
+		return refuse("archive.slow")
 	}
 	return nil
 }

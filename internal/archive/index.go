@@ -4,10 +4,10 @@ import (
 	"bytes"
 	"encoding/json"
 	"errors"
-	"fmt"
 	"io"
 
 	"ledge/internal/store"
+	"ledge/internal/words"
 )
 
 // ReadIndex reads job.json row by row: no more of them is ever held than a job may have, however many the file holds.
@@ -18,16 +18,16 @@ func ReadIndex(from io.Reader) (dump store.Dump, err error) {
 	err = x.read()
 	switch {
 	case limited.left < 0:
-		return dump, refuse("%s is too large when it is unpacked.", jobEntry)
+		return dump, refuse("archive.unpacked", "name", jobEntry)
 	case err != nil:
 		return dump, err
 	case x.format != Format:
-		return dump, refuse("This is not a job's file: its format is %.40q, not %q.", x.format, Format)
+		return dump, refuse("archive.format", "format", words.Quoted(string(x.format)), "wanted", words.Quoted(string(Format)))
 	case x.dump.Job == nil:
-		return dump, refuse("job: it is missing.")
+		return dump, refuse("archive.no_job")
 	}
 	if photos := len(x.dump.Tables["photos"]); photos > store.MaxPhotos {
-		return dump, refuse("The file holds %d photographs; a job keeps %d at most.", photos, store.MaxPhotos)
+		return dump, refuse("archive.photos", "count", photos, "most", store.MaxPhotos)
 	}
 	return x.dump, nil
 }
@@ -54,7 +54,7 @@ type index struct {
 	rows    int
 }
 
-var errIndex = refuse("%s cannot be read: it is damaged, or not as Ledge writes it.", jobEntry)
+var errIndex = refuse("archive.damaged", "name", jobEntry)
 
 func (x *index) read() error {
 	err := x.object(func(name string) error {
@@ -66,14 +66,14 @@ func (x *index) read() error {
 		case "job":
 			row, err := x.row()
 			if err != nil {
-				return refuse("job: %v", err)
+				return refuse("unsound.at", "at", "job", "why", err)
 			}
 			x.dump.Job = row
 			return nil
 		case "tables":
 			return x.object(x.table)
 		}
-		return refuse("%s cannot be read: there is no %.40q in it.", jobEntry, name)
+		return refuse("archive.not_in_it", "name", jobEntry, "field", words.Quoted(string(name)))
 	})
 	if err != nil {
 		return err
@@ -120,7 +120,7 @@ func (x *index) table(name string) error {
 		return errIndex
 	}
 	if !store.Dumped(name) {
-		return refuse("tables/%.40s: there is no such table.", name)
+		return refuse("unsound.table", "table", words.Quoted(name))
 	}
 	x.dump.Tables[name] = []map[string]any{}
 	if token == nil {
@@ -128,11 +128,11 @@ func (x *index) table(name string) error {
 	}
 	for i := 0; x.decoder.More(); i++ {
 		if x.rows++; x.rows > store.MostRows {
-			return refuse("The job has more than %d rows, the most that are taken.", store.MostRows)
+			return refuse("archive.rows", "most", store.MostRows)
 		}
 		row, err := x.row()
 		if err != nil {
-			return refuse("tables/%.40s/%d: %v", name, i, err)
+			return refuse("archive.row", "table", name, "row", i, "why", err)
 		}
 		x.dump.Tables[name] = append(x.dump.Tables[name], row)
 	}
@@ -150,20 +150,20 @@ func (x *index) end() error {
 func (x *index) row() (map[string]any, error) {
 	var text json.RawMessage
 	if err := x.decoder.Decode(&text); err != nil {
-		return nil, errors.New("it cannot be read")
+		return nil, words.New("archive.row_unread")
 	}
 	if len(text) > maxRow {
-		return nil, errors.New("it is too large")
+		return nil, words.New("archive.row_large")
 	}
 	var values map[string]json.RawMessage
 	if err := json.Unmarshal(text, &values); err != nil || values == nil {
-		return nil, errors.New("it is empty, or no row")
+		return nil, words.New("archive.row_empty")
 	}
 	row := make(map[string]any, len(values))
 	for name, value := range values {
 		plain, err := plainValue(value)
 		if err != nil {
-			return nil, fmt.Errorf("%.40q is %w", name, err)
+			return nil, words.New("archive.value", "name", words.Quoted(name), "why", err)
 		}
 		row[name] = plain
 	}
@@ -180,7 +180,7 @@ func plainValue(value json.RawMessage) (any, error) {
 		err := json.Unmarshal(value, &text)
 		return text, err
 	case '{', '[', 't', 'f':
-		return nil, errors.New("neither number nor text")
+		return nil, words.New("archive.neither")
 	}
 	number := json.Number(bytes.TrimSpace(value))
 	if whole, err := number.Int64(); err == nil {
@@ -189,5 +189,5 @@ func plainValue(value json.RawMessage) (any, error) {
 	if broken, err := number.Float64(); err == nil {
 		return broken, nil
 	}
-	return nil, errors.New("too large a number")
+	return nil, words.New("archive.number")
 }

@@ -10,6 +10,7 @@ import (
 
 	"ledge/internal/photo"
 	"ledge/internal/store"
+	"ledge/internal/words"
 )
 
 // A spool keeps pictures in a file until they are stored.
@@ -39,7 +40,7 @@ func (s *spool) fill(ctx context.Context, dump *store.Dump, entries map[string]*
 		name, small := pictureName(i, 0), pictureName(i, 1)
 		entry := entries[name]
 		if entry == nil || entries[small] == nil {
-			return refuse("%s is missing, or its small version.", name)
+			return refuse("archive.no_photo", "name", name)
 		}
 		known[name], known[small] = true, true
 		file, err := unpack(entry)
@@ -49,7 +50,7 @@ func (s *spool) fill(ctx context.Context, dump *store.Dump, entries map[string]*
 		made, err := photos.Make(ctx, bytes.NewReader(file))
 		var refused photo.Refusal
 		if errors.As(err, &refused) && refused != photo.Busy {
-			return refuse("%s: %s", name, refused)
+			return refuse("unsound.at", "at", name, "why", refused)
 		}
 		if err != nil {
 			return err
@@ -61,7 +62,7 @@ func (s *spool) fill(ctx context.Context, dump *store.Dump, entries map[string]*
 	}
 	for name := range entries {
 		if !known[name] {
-			return refuse("%.60q does not belong into a job's file.", name)
+			return refuse("archive.stranger", "name", words.Quoted(string(name)))
 		}
 	}
 	return nil
@@ -71,15 +72,15 @@ func (s *spool) fill(ctx context.Context, dump *store.Dump, entries map[string]*
 func unpack(entry *zip.File) ([]byte, error) {
 	opened, err := entry.Open()
 	if err != nil {
-		return nil, refuse("%.60q cannot be unpacked.", entry.Name)
+		return nil, refuse("archive.packed", "name", words.Quoted(string(entry.Name)))
 	}
 	defer opened.Close()
 	text, err := io.ReadAll(io.LimitReader(opened, maxPicture+1))
 	switch {
 	case len(text) > maxPicture:
-		return nil, refuse("%.60q is too large when it is unpacked.", entry.Name)
+		return nil, refuse("archive.unpacked", "name", words.Quoted(string(entry.Name)))
 	case err != nil:
-		return nil, refuse("%.60q is damaged.", entry.Name)
+		return nil, refuse("archive.photo_damaged", "name", words.Quoted(string(entry.Name)))
 	}
 	return text, nil
 }

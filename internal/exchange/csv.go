@@ -3,7 +3,6 @@ package exchange
 import (
 	"encoding/csv"
 	"errors"
-	"fmt"
 	"io"
 	"slices"
 	"strconv"
@@ -11,6 +10,7 @@ import (
 
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
+	"ledge/internal/words"
 )
 
 // Columns are the columns of a CSV of readings, in their order.
@@ -44,8 +44,11 @@ type Row struct {
 // A RowProblem names the line of a CSV that cannot be taken, and why.
 type RowProblem struct {
 	Line int
-	Text string
+	Why  words.Message
 }
+
+// Text is the reason in words.
+func (p RowProblem) Text() string { return p.Why.String() }
 
 // RowProblems are all the lines that cannot be taken.
 type RowProblems []RowProblem
@@ -53,7 +56,7 @@ type RowProblems []RowProblem
 func (p RowProblems) Error() string {
 	lines := make([]string, len(p))
 	for i, one := range p {
-		lines[i] = fmt.Sprintf("line %d: %s", one.Line, one.Text)
+		lines[i] = words.Told("csv.line", "line", one.Line, "why", one.Why)
 	}
 	return strings.Join(lines, "\n")
 }
@@ -103,7 +106,7 @@ func ReadCSV(source io.Reader) ([]Row, error) {
 	c.FieldsPerRecord = -1
 	header, err := c.Read()
 	if err != nil {
-		return nil, RowProblems{{1, "there is no header; the columns are " + strings.Join(Columns, ",")}}
+		return nil, RowProblems{{1, words.New("csv.no_header", "columns", strings.Join(Columns, ","))}}
 	}
 	if len(header) > 0 {
 		header[0] = strings.TrimPrefix(header[0], "\ufeff")
@@ -113,13 +116,13 @@ func ReadCSV(source io.Reader) ([]Row, error) {
 	for i, name := range header {
 		name = strings.TrimSpace(name)
 		if _, twice := at[name]; twice || !slices.Contains(Columns, name) {
-			problems = append(problems, RowProblem{1, fmt.Sprintf("the column %q is not known or stands there twice", name)})
+			problems = append(problems, RowProblem{1, words.New("csv.column", "column", words.Quoted(string(name)))})
 		}
 		at[name] = i
 	}
 	for _, name := range []string{"kind", "number", "station", "reading", "unit"} {
 		if _, there := at[name]; !there {
-			problems = append(problems, RowProblem{1, fmt.Sprintf("the column %q is missing", name)})
+			problems = append(problems, RowProblem{1, words.New("csv.missing", "column", words.Quoted(string(name)))})
 		}
 	}
 	if len(problems) > 0 {
@@ -137,12 +140,12 @@ func ReadCSV(source io.Reader) ([]Row, error) {
 			if errors.As(err, &parse) {
 				line = parse.Line
 			}
-			problems = append(problems, RowProblem{line, "cannot be read: its quotes do not close"})
+			problems = append(problems, RowProblem{line, words.New("csv.quotes")})
 			break
 		}
 		line, _ := c.FieldPos(0) // of a record without an error, which has a field
 		if len(rows) >= MaxRows {
-			problems = append(problems, RowProblem{line, fmt.Sprintf("more than %d readings are not taken at once", MaxRows)})
+			problems = append(problems, RowProblem{line, words.New("csv.many", "most", MaxRows)})
 			break
 		}
 		field := func(name string) string {
@@ -156,10 +159,10 @@ func ReadCSV(source io.Reader) ([]Row, error) {
 			}
 			return text
 		}
-		row, sentence := readRow(field)
+		row, refused := readRow(field)
 		row.Line = line
-		if sentence != "" {
-			problems = append(problems, RowProblem{line, sentence})
+		if refused != nil {
+			problems = append(problems, RowProblem{line, messageOf(refused)})
 		}
 		rows = append(rows, row)
 	}
@@ -169,16 +172,16 @@ func ReadCSV(source io.Reader) ([]Row, error) {
 	return rows, nil
 }
 
-// readRow returns the row, or a sentence on why it cannot be taken.
-func readRow(field func(string) string) (r Row, sentence string) {
+// readRow returns the row, or why it cannot be taken.
+func readRow(field func(string) string) (r Row, refused error) {
 	r = Row{Kind: part.Kind(field("kind")), State: field("state"), Component: field(tagColumn), Station: field("station"), Repeat: 1, Unit: field("unit"),
 		Instrument: field("instrument"), TakenAt: field("taken_at"), TakenBy: field("taken_by"), Note: field("note")}
 	if !r.Kind.Known() {
-		return r, fmt.Sprintf("%q is not a kind of part", r.Kind)
+		return r, words.New("csv.kind", "kind", words.Quoted(string(r.Kind)))
 	}
 	var err error
 	if r.Number, err = strconv.Atoi(field("number")); err != nil || r.Number < 1 {
-		return r, fmt.Sprintf("%q is not the number of a part", field("number"))
+		return r, words.New("csv.number", "text", words.Quoted(string(field("number"))))
 	}
 	if r.State == "" {
 		r.State = part.AsFound
@@ -186,39 +189,39 @@ func readRow(field func(string) string) (r Row, sentence string) {
 	if r.Kind.Row().Counted() {
 		if text := field("direction"); text != "" {
 			if r.Column, err = strconv.Atoi(text); err != nil || r.Column < 0 {
-				return r, fmt.Sprintf("%q is not the number of a column, counted from 0", text)
+				return r, words.New("csv.counted", "text", words.Quoted(string(text)))
 			}
 		}
 	} else {
 		angle := unit.Angle(0)
 		if text := field("direction"); text != "" {
 			if angle, err = unit.ParseAngle(text); err != nil {
-				return r, fmt.Sprintf("%q is not a direction in degrees", text)
+				return r, words.New("csv.direction", "text", words.Quoted(string(text)))
 			}
 		}
 		r.Direction = &angle
 	}
 	if text := field("repeat"); text != "" {
 		if r.Repeat, err = strconv.Atoi(text); err != nil || r.Repeat < 1 {
-			return r, fmt.Sprintf("%q is not the count of a repeat", text)
+			return r, words.New("csv.repeat", "text", words.Quoted(string(text)))
 		}
 	}
 	text := field("reading")
 	if text == "" {
 		if r.Note == "" {
-			return r, "there is neither a reading nor a note that says why"
+			return r, words.New("csv.neither")
 		}
-		return r, ""
+		return r, nil
 	}
 	quantity := r.Kind.Quantity()
 	weighs := quantity == part.Weight
 	if weighs != (r.Unit == part.Grams) || !weighs && !unit.System(r.Unit).Valid() {
-		return r, fmt.Sprintf("%q is not a unit of it; lengths are in or mm, weights g", r.Unit)
+		return r, words.New("csv.unit", "unit", words.Quoted(string(r.Unit)))
 	}
 	value, err := quantity.Parse(text, unit.System(r.Unit))
 	if err != nil {
-		return r, err.Error()
+		return r, words.NotParsed(err)
 	}
 	r.Value = &value
-	return r, ""
+	return r, nil
 }

@@ -31,7 +31,7 @@ func TestPistonsPinsAndRings(t *testing.T) {
 		{"bored cylinder", bore + ", " + piston("3.4970", ""), "pistons", "replace", "bored 0.030 in over"},
 		{"half measured", piston("null", ""), "pistons", "measure", "missing"},
 		{"sound pin", pin("0.8750"), "pins", "reuse", "all measured within limits"},
-		{"worn pin", pin("0.8740"), "pins", "replace", "Pin 1: wear"},
+		{"worn pin", pin("0.8740"), "pins", "replace", "Piston pin 1: wear"},
 		{"gaps right", `{"kind": "ring_gap", "number": 1, "readings": [0.016, 0.015, 0.014]}`, "rings", "reuse", "every end gap"},
 		{"tight", `{"kind": "ring_gap", "number": 1, "readings": [0.011, 0.015, 0.014]}`, "rings", "resize", "File 0.0060 in off one end"},
 		{"wide", `{"kind": "ring_gap", "number": 1, "readings": [0.011, 0.033, 0.014]}`, "rings", "replace", "no cure but the next ring size"},

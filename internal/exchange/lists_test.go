@@ -68,7 +68,7 @@ func TestStraightEdgeInTheTunnel(t *testing.T) {
 	assert.Equal(t, 5*unit.Tenth, *same.Largest)
 	unread := finding(t, housing("1", "2.4370")+edge)
 	assert.Equal(t, 5*unit.Tenth, *unread.Largest)
-	assert.Contains(t, says(unread, "edge_sizes"), "Main housing 2 was not measured")
+	assert.Contains(t, says(unread, "edge_sizes"), "Main bearing housing bore 2 was not measured")
 }
 
 func TestOtherLists(t *testing.T) {
@@ -95,9 +95,9 @@ func TestSheetsAndLists(t *testing.T) {
 	require.NoError(t, err)
 	for _, f := range in.Features {
 		sheet := f.Sheet(*in.Engine)
-		require.Equal(t, len(sheet.Stations), len(sheet.Cells), f.Name())
+		require.Equal(t, len(sheet.Stations), len(sheet.Cells), f.Kind)
 		back, ok := sheet.Listed()
-		require.True(t, ok, f.Name())
+		require.True(t, ok, f.Kind)
 		if f.Kind == part.MainAlignment {
 			back.List.Positions = nil // as the sheet has them: one step a bearing
 		}

@@ -11,6 +11,7 @@ import (
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
+	"ledge/internal/words"
 )
 
 // InspectionFormat names the document that [Read] reads.
@@ -20,7 +21,7 @@ const InspectionFormat = "ledge.inspection/1"
 func Read(source io.Reader) (*inspection.Inspection, error) {
 	root, err := parse(source)
 	if err != nil {
-		return nil, Problems{{"", err.Error()}}
+		return nil, Problems{{"", messageOf(err)}}
 	}
 	r := &reader{unit: unit.MM}
 	in := r.document(&root)
@@ -64,7 +65,7 @@ func (r *reader) document(root *node) *inspection.Inspection {
 			}
 			in.Features = append(in.Features, f)
 			if count[sort{f.Kind, f.State}]++; count[sort{f.Kind, f.State}] == mostOfKind+1 {
-				r.problem(pointer("/features", i), "is more than the %d of a kind that are taken", mostOfKind)
+				r.problem(pointer("/features", i), "file.many_of_kind", "most", mostOfKind)
 			}
 		}
 	}
@@ -119,7 +120,7 @@ func (r *reader) layout(n *node, at string) *engine.Layout {
 	optional(n, at, "pins", &layout.Pins, r.pins)
 	layout = layout.Complete()
 	for _, p := range layout.Problems() {
-		r.problem(pointer(at, p.Field), "%s", p.Reason)
+		r.refused(pointer(at, p.Field), words.Layout(p))
 	}
 	return &layout
 }
@@ -153,7 +154,7 @@ func (r *reader) policy(n *node, at string, p *inspection.Policy) {
 		place := pointer(at, f.Name)
 		switch held := f.At(p).(type) {
 		case *string:
-			*held = choice(r, value, place, *held, f.Words()...)
+			*held = choice(r, value, place, *held, f.Choices...)
 		case *bool:
 			*held = r.truth(value, place)
 		case *unit.Length:
@@ -161,7 +162,7 @@ func (r *reader) policy(n *node, at string, p *inspection.Policy) {
 		}
 	}
 	for _, problem := range p.Problems() {
-		r.problem(pointer(at, problem.Field), "%s", problem.Sentence)
+		r.refused(pointer(at, problem.Field), r.said(problem.Why))
 	}
 }
 
@@ -173,7 +174,7 @@ func (r *reader) limitsByKind(n *node, at string) map[part.Kind]limit.Limits {
 	for _, f := range n.fields {
 		kind := part.Kind(f.name)
 		if !kind.Limited() {
-			r.problem(pointer(at, f.name), "is not a kind of feature that has limits")
+			r.problem(pointer(at, f.name), "file.not_limited")
 			continue
 		}
 		all[kind] = r.limits(&f.value, pointer(at, f.name), true)
@@ -223,7 +224,7 @@ func (r *reader) limits(n *node, at string, whole bool) (l limit.Limits) {
 
 // limitProblems reports what cannot be in limits that could be read: the same as where they are entered by hand.
 func (r *reader) limitProblems(l limit.Limits, at string) {
-	for _, p := range l.Problems(r.unit) {
+	for _, p := range l.Problems() {
 		where := at
 		for _, name := range strings.Split(p.Field, ".") {
 			where = pointer(where, name)
@@ -231,7 +232,7 @@ func (r *reader) limitProblems(l limit.Limits, at string) {
 		if p.Place >= 0 {
 			where = pointer(where, p.Place)
 		}
-		r.problem(where, "%s", p.Sentence)
+		r.refused(where, r.said(p.Why))
 	}
 }
 
@@ -254,7 +255,7 @@ func (r *reader) byNumber(n *node, at string) map[int]limit.Limits {
 	for _, f := range n.fields {
 		number, err := strconv.Atoi(f.name)
 		if err != nil || number < 1 {
-			r.problem(pointer(at, f.name), "is not the number of a feature")
+			r.problem(pointer(at, f.name), "file.not_feature_number")
 			continue
 		}
 		all[number] = r.limits(&f.value, pointer(at, f.name), false)

@@ -7,6 +7,7 @@ import (
 	"ledge/internal/core/instrument"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
+	"ledge/internal/words"
 )
 
 var commonFields = []string{"kind", "number", "state", "look", "gauge", "condition", "stamp", "component"}
@@ -14,7 +15,7 @@ var gridFields = []string{"stations", "directions", "readings", "instrument_read
 
 func (r *reader) feature(n *node, at string) (f inspection.Feature, ok bool) {
 	if n.kind != "object" {
-		r.problem(at, "must be an object, not %s", article(n.kind))
+		r.problem(at, "file.object", "not", kindOf(n.kind))
 		return f, false
 	}
 	if !r.require(n, at, "kind") {
@@ -23,7 +24,7 @@ func (r *reader) feature(n *node, at string) (f inspection.Feature, ok bool) {
 	f.Kind = part.Kind(r.text(n.get("kind"), pointer(at, "kind")))
 	if !f.Kind.Valid() {
 		if n.get("kind").kind == "string" {
-			r.problem(pointer(at, "kind"), "%q is not a kind of feature", n.get("kind").text)
+			r.problem(pointer(at, "kind"), "file.not_kind", "kind", words.Quoted(string(n.get("kind").text)))
 		}
 		return f, false
 	}
@@ -51,7 +52,7 @@ func (r *reader) common(n *node, at string, f *inspection.Feature) {
 	optional(n, at, "number", &f.Number, func(n *node, at string) int { return r.integer(n, at, 1, 9999) })
 	optional(n, at, "state", &f.State, r.text)
 	if f.State == "" {
-		r.problem(pointer(at, "state"), "must not be empty")
+		r.problem(pointer(at, "state"), "file.empty")
 	}
 	if look := n.get("look"); look != nil {
 		f.Look = choice(r, look, pointer(at, "look"), inspection.Smooth, inspection.Looks()...)
@@ -62,7 +63,7 @@ func (r *reader) common(n *node, at string, f *inspection.Feature) {
 	optional(n, at, "component", &f.Component, r.tag)
 	optional(n, at, "fitted", &f.Fitted, r.fitted)
 	if f.Fitted != nil && f.Kind.Grid() && !f.Kind.Bearing() {
-		r.problem(pointer(at, "fitted"), "belongs to bearings only")
+		r.problem(pointer(at, "fitted"), "file.bearings_only")
 	}
 }
 
@@ -80,7 +81,7 @@ func (r *reader) gauge(n *node, at string) *instrument.Gauge {
 	pointed(n, at, "setting", &g.Setting, r.length)
 	if sense := n.get("sense"); sense != nil {
 		if g.Sense = r.integer(sense, pointer(at, "sense"), -1, 1); g.Sense == 0 {
-			r.problem(pointer(at, "sense"), "must be 1 or -1")
+			r.problem(pointer(at, "sense"), "file.sense")
 		}
 	}
 	return g
@@ -95,7 +96,7 @@ func (r *reader) condition(n *node, at string) (c inspection.Condition) {
 	pointed(n, at, "shells_in", &c.ShellsIn, r.truth)
 	if t := n.get("temperature_c"); t != nil {
 		if t.kind != "number" {
-			r.problem(pointer(at, "temperature_c"), "must be a number of degrees Celsius, not %s", article(t.kind))
+			r.problem(pointer(at, "temperature_c"), "file.celsius", "not", kindOf(t.kind))
 		}
 		c.TemperatureC = t.text
 	}
@@ -106,7 +107,7 @@ func (r *reader) condition(n *node, at string) (c inspection.Condition) {
 func (r *reader) tag(n *node, at string) string {
 	tag := strings.TrimSpace(r.text(n, at))
 	if tag == "" && n.kind == "string" {
-		r.problem(at, "must not be empty: leave it out for the one that came")
+		r.problem(at, "file.empty_tag")
 	}
 	return tag
 }
@@ -114,14 +115,14 @@ func (r *reader) tag(n *node, at string) string {
 // stamp reads what is stamped on a part: a text, or a size; a text that is a size counts as one.
 func (r *reader) stamp(n *node, at string) *inspection.Stamp {
 	if n.kind != "number" && n.kind != "string" {
-		r.problem(at, "must be a text or a number, not %s", article(n.kind))
+		r.problem(at, "file.text_or_number", "not", kindOf(n.kind))
 		return nil
 	}
 	stamp := &inspection.Stamp{Text: n.text}
 	if l, err := unit.Parse(n.text, r.unit); err == nil {
 		stamp.Step = &l
 	} else if n.kind == "number" {
-		r.problem(at, "%s", err)
+		r.refused(at, words.NotParsed(err))
 	}
 	return stamp
 }
@@ -145,7 +146,7 @@ func (r *reader) grid(n *node, at string, f *inspection.Feature) {
 		place := pointer(pointer(at, "stations"), i)
 		name := r.text(&s, place)
 		if s.kind == "string" && (strings.TrimSpace(name) == "" || seen[name]) {
-			r.problem(place, "must be a name of its own")
+			r.problem(place, "file.own_name")
 		}
 		seen[name] = true
 		f.Stations = append(f.Stations, name)
@@ -156,13 +157,13 @@ func (r *reader) grid(n *node, at string, f *inspection.Feature) {
 		count int
 	}{{"stations", len(f.Stations)}, {"directions", len(f.Directions)}} {
 		if axis.count == 0 && n.get(axis.name).kind == "array" {
-			r.problem(pointer(at, axis.name), "must not be empty: without %s nothing can be read", axis.name)
+			r.problem(pointer(at, axis.name), "file.empty_axis", "axis", axis.name)
 		}
 	}
 	for i, d := range f.Directions {
 		for _, earlier := range f.Directions[:i] {
 			if d == earlier {
-				r.problem(pointer(pointer(at, "directions"), i), "stands here twice")
+				r.problem(pointer(pointer(at, "directions"), i), "file.twice")
 			}
 		}
 	}
@@ -176,10 +177,10 @@ func (r *reader) grid(n *node, at string, f *inspection.Feature) {
 		}
 		where := pointer(at, "gauge")
 		if gauge.Setting == nil {
-			r.problem(pointer(where, "setting"), "is required for deviation readings")
+			r.problem(pointer(where, "setting"), "file.for_deviations")
 		}
 		if gauge.Sense == 0 && (n.get("gauge") == nil || n.get("gauge").get("sense") == nil) {
-			r.problem(pointer(where, "sense"), "is required for deviation readings")
+			r.problem(pointer(where, "sense"), "file.for_deviations")
 		}
 		if gauge.Setting == nil || gauge.Sense == 0 {
 			return
@@ -192,13 +193,13 @@ func (r *reader) grid(n *node, at string, f *inspection.Feature) {
 func (r *reader) cells(n *node, at string, f *inspection.Feature, gauge *instrument.Gauge) {
 	rows := r.array(n, at)
 	if n.kind == "array" && len(rows) != len(f.Stations) {
-		r.problem(at, "has %d rows for %d stations", len(rows), len(f.Stations))
+		r.problem(at, "file.rows", "rows", len(rows), "stations", len(f.Stations))
 	}
 	for s := range rows {
 		place := pointer(at, s)
 		cells := r.array(&rows[s], place)
 		if rows[s].kind == "array" && len(cells) != len(f.Directions) {
-			r.problem(place, "has %d readings for %d directions", len(cells), len(f.Directions))
+			r.problem(place, "file.columns", "readings", len(cells), "directions", len(f.Directions))
 		}
 		row := make([]inspection.Cell, len(cells))
 		for d := range cells {
@@ -220,11 +221,11 @@ func (r *reader) cell(n *node, at string, gauge *instrument.Gauge) (cell inspect
 	case "string":
 		cell.Reason = strings.TrimSpace(n.text)
 		if cell.Reason == "" {
-			r.problem(at, "must say why there is no reading")
+			r.problem(at, "file.say_why")
 		}
 	case "array":
 		if len(n.items) == 0 {
-			r.problem(at, "is an empty list of repeats: give a reading, null or a reason")
+			r.problem(at, "file.no_repeats")
 		}
 		for i := range n.items {
 			cell.Sizes = append(cell.Sizes, size(&n.items[i], pointer(at, i)))
@@ -232,7 +233,7 @@ func (r *reader) cell(n *node, at string, gauge *instrument.Gauge) (cell inspect
 	case "number":
 		cell.Sizes = []unit.Length{size(n, at)}
 	default:
-		r.problem(at, "must be a reading, a list of repeats, null or a reason, not %s", article(n.kind))
+		r.problem(at, "file.reading", "not", kindOf(n.kind))
 	}
 	return cell
 }
@@ -250,7 +251,7 @@ func (r *reader) list(n *node, at string, f *inspection.Feature) {
 		for i, row := range r.array(rows, pointer(at, "rows")) {
 			l.Rows = append(l.Rows, r.lengths(&row, pointer(pointer(at, "rows"), i)))
 			if len(l.Rows[i]) != len(l.Rows[0]) {
-				r.problem(pointer(pointer(at, "rows"), i), "has %d heights, the first row %d", len(l.Rows[i]), len(l.Rows[0]))
+				r.problem(pointer(pointer(at, "rows"), i), "file.heights", "heights", len(l.Rows[i]), "first", len(l.Rows[0]))
 			}
 		}
 	}
@@ -266,10 +267,10 @@ func (r *reader) list(n *node, at string, f *inspection.Feature) {
 		if n.get("tir") == nil {
 			r.require(n, at, "angles", "indicator")
 		} else if n.get("angles") != nil || n.get("indicator") != nil {
-			r.problem(pointer(at, "tir"), "stands beside the readings it would be taken from")
+			r.problem(pointer(at, "tir"), "file.tir_beside")
 		}
 		if len(l.Angles) != len(l.Indicator) {
-			r.problem(pointer(at, "indicator"), "has %d readings for %d angles", len(l.Indicator), len(l.Angles))
+			r.problem(pointer(at, "indicator"), "file.turn", "readings", len(l.Indicator), "angles", len(l.Angles))
 		}
 	case part.DeckHeights:
 		r.require(n, at, "rows")
@@ -283,14 +284,14 @@ func (r *reader) list(n *node, at string, f *inspection.Feature) {
 		r.exactly(n, at, len(list.Lines))
 	}
 	if len(l.Positions) > 0 && (len(l.Positions) != len(l.Vertical) && l.Vertical != nil || len(l.Positions) != len(l.Sideways) && l.Sideways != nil) {
-		r.problem(pointer(at, "positions"), "must be one for each offset")
+		r.problem(pointer(at, "positions"), "file.positions")
 	}
 }
 
 // exactly checks the count of readings where each has its own meaning.
 func (r *reader) exactly(n *node, at string, count int) {
 	if r.require(n, at, "readings") && len(n.get("readings").items) != count {
-		r.problem(pointer(at, "readings"), "must be %d readings", count)
+		r.problem(pointer(at, "readings"), "file.so_many", "count", count)
 	}
 }
 

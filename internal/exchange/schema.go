@@ -133,7 +133,7 @@ func policySchema() any {
 	for i := range inspection.PolicyFields {
 		switch f := &inspection.PolicyFields[i]; f.Form {
 		case inspection.OneOf:
-			properties[f.Name] = object{"enum": f.Words()}
+			properties[f.Name] = object{"enum": f.Choices}
 		case inspection.YesOrNo:
 			properties[f.Name] = object{"type": "boolean"}
 		default:

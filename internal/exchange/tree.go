@@ -7,6 +7,8 @@ import (
 	"fmt"
 	"io"
 	"strings"
+
+	"ledge/internal/words"
 )
 
 // A node is one JSON value with its numbers as they were written.
@@ -36,7 +38,7 @@ func parse(source io.Reader) (node, error) {
 		return node{}, err
 	}
 	if _, err := decoder.Token(); !errors.Is(err, io.EOF) {
-		return node{}, errors.New("there is more after the end of the document")
+		return node{}, words.New("file.more")
 	}
 	return root, nil
 }
@@ -50,15 +52,15 @@ type parser struct {
 func (p *parser) value(depth int) (node, error) {
 	decoder := p.decoder
 	if p.left--; p.left < 0 {
-		return node{}, fmt.Errorf("holds more than %d values, more than any inspection", mostValues)
+		return node{}, words.New("file.too_large", "most", mostValues)
 	}
 	if depth > maxDepth {
-		return node{}, fmt.Errorf("is nested deeper than %d levels", maxDepth)
+		return node{}, words.New("file.too_deep", "most", maxDepth)
 	}
 	token, err := decoder.Token()
 	if err != nil {
 		if errors.Is(err, io.EOF) {
-			return node{}, errors.New("the document ends too early")
+			return node{}, words.New("file.too_early")
 		}
 		return node{}, notJSON(err)
 	}
@@ -105,9 +107,9 @@ func (p *parser) value(depth int) (node, error) {
 func notJSON(err error) error {
 	var syntax *json.SyntaxError
 	if errors.As(err, &syntax) {
-		return fmt.Errorf("is not JSON at character %d", syntax.Offset)
+		return words.New("file.not_json_at", "character", int(syntax.Offset))
 	}
-	return errors.New("is not JSON")
+	return words.New("file.not_json")
 }
 
 // get returns a field of an object, or nil.

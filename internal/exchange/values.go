@@ -7,6 +7,7 @@ import (
 
 	"ledge/internal/core/limit"
 	"ledge/internal/core/unit"
+	"ledge/internal/words"
 )
 
 // A reader turns nodes into values and gathers every problem on the way.
@@ -18,31 +19,24 @@ type reader struct {
 // object checks that n is an object with only the allowed fields, each at most once, and returns it.
 func (r *reader) object(n *node, at string, allowed ...string) (*node, bool) {
 	if n.kind != "object" {
-		r.problem(at, "must be an object, not %s", article(n.kind))
+		r.problem(at, "file.object", "not", kindOf(n.kind))
 		return nil, false
 	}
 	seen := map[string]bool{}
 	for _, f := range n.fields {
 		switch {
 		case seen[f.name]:
-			r.problem(pointer(at, f.name), "stands here twice")
+			r.problem(pointer(at, f.name), "file.twice")
 		case len(allowed) > 0 && !slices.Contains(allowed, f.name):
-			r.problem(pointer(at, f.name), "is not a known field")
+			r.problem(pointer(at, f.name), "file.not_known")
 		}
 		seen[f.name] = true
 	}
 	return n, true
 }
 
-func article(kind string) string {
-	switch kind {
-	case "null":
-		return "null"
-	case "array", "object":
-		return "an " + kind
-	}
-	return "a " + kind
-}
+// kindOf names a kind of value: a text, a list.
+func kindOf(kind string) words.Message { return words.New("json." + kind) }
 
 // Bounds of what a file may hold, so that judging it never takes long. A bench fills a tenth of them.
 const (
@@ -56,11 +50,11 @@ func (r *reader) array(n *node, at string) []node { return r.arrayOf(n, at, most
 
 func (r *reader) arrayOf(n *node, at string, most int) []node {
 	if n.kind != "array" {
-		r.problem(at, "must be a list, not %s", article(n.kind))
+		r.problem(at, "file.list", "not", kindOf(n.kind))
 		return nil
 	}
 	if len(n.items) > most {
-		r.problem(at, "holds %d; %d is the most that is taken", len(n.items), most)
+		r.problem(at, "file.too_many", "count", len(n.items), "most", most)
 		return nil
 	}
 	return n.items
@@ -68,7 +62,7 @@ func (r *reader) arrayOf(n *node, at string, most int) []node {
 
 func (r *reader) text(n *node, at string) string {
 	if n.kind != "string" {
-		r.problem(at, "must be a text, not %s", article(n.kind))
+		r.problem(at, "file.text", "not", kindOf(n.kind))
 		return ""
 	}
 	return n.text
@@ -76,7 +70,7 @@ func (r *reader) text(n *node, at string) string {
 
 func (r *reader) truth(n *node, at string) bool {
 	if n.kind != "bool" {
-		r.problem(at, "must be true or false, not %s", article(n.kind))
+		r.problem(at, "file.truth", "not", kindOf(n.kind))
 	}
 	return n.truth
 }
@@ -86,26 +80,26 @@ func choice[T ~string](r *reader, n *node, at string, fallback T, allowed ...T) 
 	if n.kind == "string" && slices.Contains(allowed, T(n.text)) {
 		return T(n.text)
 	}
-	words := make([]string, len(allowed))
+	those := make([]string, len(allowed))
 	for i, a := range allowed {
-		words[i] = strconv.Quote(string(a))
+		those[i] = strconv.Quote(string(a))
 	}
-	shown := article(n.kind)
+	shown := any(kindOf(n.kind))
 	if n.kind == "string" {
-		shown = strconv.Quote(n.text)
+		shown = words.Quoted(n.text)
 	}
-	r.problem(at, "must be one of %s, not %s", strings.Join(words, ", "), shown)
+	r.problem(at, "file.one_of", "those", strings.Join(those, ", "), "not", shown)
 	return fallback
 }
 
 func (r *reader) integer(n *node, at string, least, most int) int {
 	value, err := strconv.Atoi(n.text)
 	if n.kind != "number" || err != nil {
-		r.problem(at, "must be a whole number")
+		r.problem(at, "file.whole")
 		return least
 	}
 	if value < least || value > most {
-		r.problem(at, "must be between %d and %d", least, most)
+		r.problem(at, "file.between", "least", least, "most", most)
 		return least
 	}
 	return value
@@ -114,12 +108,12 @@ func (r *reader) integer(n *node, at string, least, most int) int {
 // length reads a decimal length in the document's unit, exactly.
 func (r *reader) length(n *node, at string) unit.Length {
 	if n.kind != "number" {
-		r.problem(at, "must be a number, not %s", article(n.kind))
+		r.problem(at, "file.number", "not", kindOf(n.kind))
 		return 0
 	}
 	l, err := unit.Parse(n.text, r.unit)
 	if err != nil {
-		r.problem(at, "%s", err)
+		r.refused(at, words.NotParsed(err))
 	}
 	return l
 }
@@ -128,7 +122,7 @@ func (r *reader) length(n *node, at string) unit.Length {
 func (r *reader) notNegative(n *node, at string) unit.Length {
 	l := r.length(n, at)
 	if l < 0 {
-		r.problem(at, "must not be negative")
+		r.problem(at, "file.negative")
 	}
 	return l
 }
@@ -138,7 +132,7 @@ func (r *reader) positive(n *node, at string) unit.Length {
 	before := len(r.problems)
 	l := r.length(n, at)
 	if l <= 0 && len(r.problems) == before {
-		r.problem(at, "must be more than zero")
+		r.problem(at, "file.positive")
 	}
 	return l
 }
@@ -164,7 +158,7 @@ func (r *reader) rangeOf(n *node, at string) *limit.Range {
 		if value := n.get(end.name); value != nil {
 			*end.dst = r.length(value, pointer(at, end.name))
 		} else {
-			r.problem(pointer(at, end.name), "is required")
+			r.problem(pointer(at, end.name), "file.required")
 		}
 	}
 	return &out
@@ -189,7 +183,7 @@ func (r *reader) require(n *node, at string, names ...string) bool {
 	ok := true
 	for _, name := range names {
 		if n.get(name) == nil {
-			r.problem(pointer(at, name), "is required")
+			r.problem(pointer(at, name), "file.required")
 			ok = false
 		}
 	}
@@ -198,12 +192,12 @@ func (r *reader) require(n *node, at string, names ...string) bool {
 
 func (r *reader) angle(n *node, at string) unit.Angle {
 	if n.kind != "number" {
-		r.problem(at, "must be an angle in degrees, not %s", article(n.kind))
+		r.problem(at, "file.angle", "not", kindOf(n.kind))
 		return 0
 	}
 	a, err := unit.ParseAngle(n.text)
 	if err != nil {
-		r.problem(at, "%s", err)
+		r.refused(at, words.NotParsed(err))
 	}
 	return a
 }
@@ -220,12 +214,12 @@ func (r *reader) angles(n *node, at string) []unit.Angle {
 // grams reads a weight exactly.
 func (r *reader) grams(n *node, at string) unit.Mass {
 	if n.kind != "number" {
-		r.problem(at, "must be a number of grams, not %s", article(n.kind))
+		r.problem(at, "file.grams", "not", kindOf(n.kind))
 		return 0
 	}
 	m, err := unit.ParseMass(n.text)
 	if err != nil {
-		r.problem(at, "%s", err)
+		r.refused(at, words.NotParsed(err))
 	}
 	return m
 }

@@ -11,6 +11,7 @@ import (
 	"github.com/danielgtaylor/huma/v2/adapters/humachi"
 
 	"ledge/internal/store"
+	"ledge/internal/words"
 )
 
 // personHeader carries the name of who is at a bench that needs no sign-in.
@@ -78,7 +79,7 @@ func (a resources) admit(w http.ResponseWriter, r *http.Request, least store.Rol
 	}
 	entered, err := url.QueryUnescape(r.Header.Get(personHeader))
 	if err != nil || len(entered) > 4*longestHeader {
-		writeProblem(w, http.StatusUnprocessableEntity, "The name in "+personHeader+" cannot be read.")
+		writeProblem(w, http.StatusUnprocessableEntity, words.Told("refuse.header", "header", personHeader))
 		return nil, false
 	}
 	if !a.signIn {
@@ -88,12 +89,12 @@ func (a resources) admit(w http.ResponseWriter, r *http.Request, least store.Rol
 	roles := store.Roles()
 	switch {
 	case err != nil || p.Barred:
-		writeProblem(w, http.StatusUnauthorized, "Sign in first. What you typed is still here.")
+		writeProblem(w, http.StatusUnauthorized, words.Told("refuse.sign_in"))
 	case slices.Index(roles, p.Role) < slices.Index(roles, least):
-		writeProblem(w, http.StatusForbidden, "That takes the role "+string(least)+"; you are signed in as "+string(p.Role)+".")
+		writeProblem(w, http.StatusForbidden, words.Told("refuse.role", "needed", least, "role", p.Role))
 	case writes(least) && entered != "" && !store.SameName(entered, p.Name):
 		// What one person entered is not stored under the name of the next who signed in.
-		writeProblem(w, http.StatusConflict, "This was entered by "+entered+" and you are signed in as "+p.Name+". It waits until "+entered+" signs in again.")
+		writeProblem(w, http.StatusConflict, words.Told("refuse.entered_by", "entered", entered, "name", p.Name))
 	default:
 		return context.WithValue(store.As(ctx, p.Name), signedInKey{}, p), true
 	}
@@ -110,9 +111,9 @@ func (a resources) admitHere(w http.ResponseWriter, r *http.Request, ctx context
 	case !writes(least):
 		return store.As(ctx, name), true
 	case proxied(r):
-		writeProblem(w, http.StatusUnauthorized, "This came through a proxy, so that anybody could have sent it: start Ledge with --require-sign-in.")
+		writeProblem(w, http.StatusUnauthorized, words.Told("refuse.proxy"))
 	case entered == "":
-		writeProblem(w, http.StatusUnprocessableEntity, "Say who you are first: what is stored always tells who did it.")
+		writeProblem(w, http.StatusUnprocessableEntity, words.Told("refuse.nobody"))
 	case sentence != "":
 		writeProblem(w, http.StatusUnprocessableEntity, sentence)
 	default:

@@ -32,7 +32,7 @@ func TestWhatLooksMistypedIsAskedAbout(t *testing.T) {
 	status, said, _ := call(t, "PUT", base+"/api/v1/jobs/1/judgement", body, "If-Match", match)
 	require.Equal(t, 422, status)
 	assert.Contains(t, string(said), "limits.book.main_journal.undersizes")
-	assert.Contains(t, string(said), "was 0.0100, 0.0200 meant?")
+	assert.Contains(t, string(said), "was 0.0100, 0.0200 in meant?")
 	assert.Contains(t, string(said), `"likely":[2540000,5080000]`)
 	status, said, _ = call(t, "PUT", base+"/api/v1/jobs/1/judgement?sure=true", body, "If-Match", match)
 	assert.Equal(t, 200, status, string(said))

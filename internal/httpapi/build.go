@@ -49,11 +49,11 @@ func (a resources) build(api huma.API) {
 			}
 			i := slices.IndexFunc(view.Matchings, func(m disposition.Matching) bool { return m.Of == in.Body.Kind })
 			if i < 0 {
-				return nil, refuse("kind", "Nothing of this kind is matched in this job.")
+				return nil, refuse("kind", words.Told("refuse.not_matched"))
 			}
 			have, asked := slices.Sorted(slices.Values(view.Matchings[i].Parts)), slices.Sorted(slices.Values(in.Body.Parts))
 			if !slices.Equal(have, asked) {
-				return nil, refuse("parts", "Every part must stand in one place, and only in one.")
+				return nil, refuse("parts", words.Told("refuse.one_place"))
 			}
 			record, err := a.store.Record(ctx, in.ID)
 			if err != nil {

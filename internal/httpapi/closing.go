@@ -2,7 +2,6 @@ package httpapi
 
 import (
 	"context"
-	"fmt"
 	"slices"
 	"strings"
 
@@ -11,6 +10,7 @@ import (
 	"ledge/internal/core/schedule"
 	"ledge/internal/core/walk"
 	"ledge/internal/store"
+	"ledge/internal/words"
 )
 
 // An OpenEnd is something that a job would leave undone if it were closed now.
@@ -23,11 +23,9 @@ type OpenEnd struct {
 // openEnds lists what is not done yet.
 func (v JobView) openEnds() []OpenEnd {
 	ends := []OpenEnd{}
-	add := func(what string, count int, one, many string) {
-		if count == 1 {
-			ends = append(ends, OpenEnd{what, 1, one})
-		} else if count > 1 {
-			ends = append(ends, OpenEnd{what, count, fmt.Sprintf(many, count)})
+	add := func(what string, count int) {
+		if count > 0 {
+			ends = append(ends, OpenEnd{what, count, words.Told("open."+what, "count", count)})
 		}
 	}
 	var orders, unproved, unticked, unmeasured int
@@ -50,12 +48,12 @@ func (v JobView) openEnds() []OpenEnd {
 			bolts++
 		}
 	}
-	add("drafts", len(v.Orders.Drafts), "One sheet is signed for and not issued.", "%d sheets are signed for and not issued.")
-	add("orders", orders, "One sheet is not closed.", "%d sheets are not closed.")
-	add("unproved", unproved, "One size that was ordered is not proved by measuring.", "%d sizes that were ordered are not proved by measuring.")
-	add("unticked", unticked, "One line of a list is not ticked off.", "%d lines of lists are not ticked off.")
-	add("bolts", bolts, "One bolt is suspect.", "%d bolts are suspect.")
-	add("new_parts", unmeasured, "One sort of new parts was not measured.", "%d sorts of new parts were not measured.")
+	add("drafts", len(v.Orders.Drafts))
+	add("orders", orders)
+	add("unproved", unproved)
+	add("unticked", unticked)
+	add("bolts", bolts)
+	add("new_parts", unmeasured)
 	return ends
 }
 
@@ -98,9 +96,9 @@ func (a resources) closeJob(ctx context.Context, in *struct {
 	b.Reason = strings.TrimSpace(b.Reason)
 	switch {
 	case len(view.OpenEnds) > 0 && b.Outcome == "":
-		return nil, refuse("outcome", "Not everything is done: say how this job ends.")
+		return nil, refuse("outcome", words.Told("refuse.how_it_ends"))
 	case (len(view.OpenEnds) > 0 || b.Outcome != "" && b.Outcome != store.Finished) && b.Reason == "":
-		return nil, refuse("reason", "Say why: it stays on record with your name.")
+		return nil, refuse("reason", words.Told("refuse.why_named"))
 	case b.Outcome == "":
 		b.Outcome = store.Finished
 	}

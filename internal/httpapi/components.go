@@ -9,6 +9,7 @@ import (
 
 	"ledge/internal/core/part"
 	"ledge/internal/store"
+	"ledge/internal/words"
 )
 
 // ComponentBody is another component beside its like.
@@ -38,7 +39,7 @@ func (a resources) components(api huma.API) {
 			b := in.Body
 			tag := strings.TrimSpace(b.Tag)
 			if b.Origin == store.Came {
-				return nil, refuse("origin", "What came with the engine is there already: this one is a spare, or bought.")
+				return nil, refuse("origin", words.Told("refuse.spare"))
 			}
 			return a.changedPart(ctx, in.ID, b.Of, tag, a.store.AddComponent(ctx, store.Component{ID: b.ID, JobID: in.ID, Of: b.Of, Tag: tag, Origin: b.Origin, Stamp: strings.TrimSpace(b.Stamp)}))
 		})
@@ -55,7 +56,7 @@ func (a resources) components(api huma.API) {
 				return a.changed(ctx, in.ID, a.store.ReturnComponent(ctx, in.ID, r))
 			}
 			if r.Reason == "" {
-				return nil, refuse("reason", "Say why: it stays on record with everything measured of it.")
+				return nil, refuse("reason", words.Told("refuse.why_retired"))
 			}
 			return a.changed(ctx, in.ID, a.store.RetireComponent(ctx, in.ID, r))
 		})

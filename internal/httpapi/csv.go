@@ -4,7 +4,6 @@ import (
 	"bytes"
 	"context"
 	"errors"
-	"fmt"
 	"net/http"
 	"slices"
 	"strconv"
@@ -65,7 +64,7 @@ func rowsOf(record *store.Record) []exchange.Row {
 			for direction := range f.Columns() {
 				for n, r := range f.Live(station, direction) {
 					row := exchange.Row{Kind: f.Kind, Number: f.Number, State: f.State, Component: f.Component, Station: name, Column: direction, Repeat: n + 1, Value: r.Value, Unit: u,
-						Instrument: record.InstrumentOf(f, r), TakenAt: r.TakenAt, TakenBy: r.TakenBy}
+						Instrument: string(record.InstrumentOf(f, r)), TakenAt: r.TakenAt, TakenBy: r.TakenBy}
 					if r.Reason != nil {
 						row.Note = *r.Reason
 					}
@@ -129,16 +128,17 @@ func place(record *store.Record, read []exchange.Row) (rows []store.Row, answer 
 	byCell, order := map[cell][]exchange.Row{}, []cell{}
 	for _, r := range read {
 		f := record.At(store.Place{Kind: r.Kind, Number: r.Number, State: r.State, Component: r.Component})
+		named := words.Numbered(r.Kind, r.Number) + store.Tagged(r.Component)
 		stand, refused := record.InPlace(r.Kind.Row().Component, r.Component)
-		add := func(format string, args ...any) {
-			problems = append(problems, exchange.RowProblem{Line: r.Line, Text: fmt.Sprintf(format, args...)})
+		add := func(id string, args ...any) {
+			problems = append(problems, exchange.RowProblem{Line: r.Line, Why: words.New(id, args...)})
 		}
 		if f == nil {
-			add("this job has no %s %d%s in the state %q", r.Kind.Title(), r.Number, store.Tagged(r.Component), r.State)
+			add("csv.no_part", "part", named, "state", words.Quoted(r.State))
 			continue
 		}
 		if refused != nil {
-			add("%s", refused)
+			add("number.other", "text", refused)
 			continue
 		}
 		in := judged[stand]
@@ -153,20 +153,20 @@ func place(record *store.Record, read []exchange.Row) (rows []store.Row, answer 
 		}
 		switch {
 		case at.station < 0:
-			add("%q is no station of %s %d; it has %s", r.Station, r.Kind.Title(), r.Number, strings.Join(f.Stations, ", "))
+			add("csv.no_station", "station", words.Quoted(r.Station), "part", named, "stations", strings.Join(f.Stations, ", "))
 			continue
 		case at.direction < 0:
-			add("%s %d is not read at %s°", r.Kind.Title(), r.Number, r.Direction.Format())
+			add("csv.not_read_at", "part", named, "degrees", r.Direction.Format())
 			continue
 		case at.direction >= f.Columns():
-			add("%s %d has %d columns, counted from 0", r.Kind.Title(), r.Number, f.Columns())
+			add("csv.columns", "part", named, "columns", f.Columns())
 			continue
 		case r.TakenAt != "" && !isTime(r.TakenAt):
-			add("%q is not a time like 2024-05-31T14:05:00Z", r.TakenAt)
+			add("csv.time", "text", words.Quoted(r.TakenAt))
 			continue
 		case r.Value != nil:
 			if doubt := in.Doubt(r.Kind, r.Number, r.State, *r.Value); doubt != nil && doubt.Impossible {
-				add("%s", words.In(record.Job.Unit).Say(doubt.Why))
+				add("number.other", "text", words.In(record.Job.Unit).Say(doubt.Why))
 				continue
 			}
 		}
@@ -218,7 +218,7 @@ func refuseRows(problems exchange.RowProblems) error {
 	const shown = 200
 	places := make([]*huma.ErrorDetail, 0, min(len(problems), shown))
 	for _, p := range problems[:min(len(problems), shown)] {
-		places = append(places, &huma.ErrorDetail{Location: "line " + strconv.Itoa(p.Line), Message: p.Text})
+		places = append(places, &huma.ErrorDetail{Location: "line " + strconv.Itoa(p.Line), Message: p.Text()})
 	}
-	return problem(http.StatusUnprocessableEntity, fmt.Sprintf("No row was taken: %d cannot be.", len(problems)), places...)
+	return problem(http.StatusUnprocessableEntity, words.Told("csv.refused", "count", len(problems)), places...)
 }

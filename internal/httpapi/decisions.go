@@ -14,6 +14,7 @@ import (
 	"ledge/internal/core/order"
 	"ledge/internal/core/part"
 	"ledge/internal/store"
+	"ledge/internal/words"
 )
 
 // DecisionBody signs a set: what Ledge advises, or something else with a reason.
@@ -69,18 +70,18 @@ func (a resources) decisions(api huma.API) {
 func judge(view JobView, d *store.Decision) error {
 	set := setNamed(view.decided.Sets, d.Set)
 	if set == nil {
-		return refuse("set", "This job has no such set to decide.")
+		return refuse("set", words.Told("refuse.no_set"))
 	}
 	advised := d.Way == set.Way
 	switch {
 	case d.Action == disposition.Measure || d.Action == disposition.Remeasure || d.Action == "":
-		return refuse("action", "Measuring is still to be done: it is nothing to sign.")
+		return refuse("action", words.Told("refuse.still_measure"))
 	case !advised && set.Cracked():
-		return problem(http.StatusConflict, "A crack is not overruled. Record a crack test by a trained person to clear it.")
+		return problem(http.StatusConflict, words.Told("refuse.crack"))
 	case !advised && set.Option(d.Way) == nil && set.Action != disposition.Measure:
-		return refuse("action", "This is not one of the ways listed for the set.")
+		return refuse("action", words.Told("refuse.no_way"))
 	case !advised && d.Reason == "":
-		return refuse("reason", "Say why you decide otherwise: it stays on record beside Ledge's advice.")
+		return refuse("reason", words.Told("refuse.why_otherwise"))
 	}
 	basis, err := json.Marshal(set)
 	if err != nil {

@@ -83,7 +83,7 @@ func chosen(r huma.Registry) {
 		if f := &inspection.PolicyFields[i]; f.Form == inspection.OneOf {
 			field := policy.Properties[f.Name]
 			field.Enum = nil
-			for _, word := range f.Words() {
+			for _, word := range f.Choices {
 				field.Enum = append(field.Enum, word)
 			}
 			field.PrecomputeMessages()

@@ -11,9 +11,8 @@ import (
 
 	"ledge/internal/photo"
 	"ledge/internal/store"
+	"ledge/internal/words"
 )
-
-const unexpected = "Something went wrong inside Ledge. Nothing that was saved is lost; the details are in the log."
 
 // problem is an RFC 9457 problem document as huma writes it.
 func problem(status int, detail string, places ...*huma.ErrorDetail) error {
@@ -33,39 +32,39 @@ func answerTo(err error) (status int, sentence string, places []*huma.ErrorDetai
 	var spoiled *unreadableError
 	switch {
 	case errors.As(err, &spoiled):
-		return http.StatusConflict, spoiledSentence, nil
+		return http.StatusConflict, words.Told("refuse.job_spoiled"), nil
 	case errors.As(err, &made):
 		return made.Status, made.Detail, made.Errors
 	case errors.Is(err, store.ErrNotFound):
-		return http.StatusNotFound, "There is no such job or feature.", nil
+		return http.StatusNotFound, words.Told("refuse.no_job"), nil
 	case errors.As(err, &conflict):
 		if conflict.Code != "" || conflict.Place != "" {
-			place := &huma.ErrorDetail{Location: "body", Message: conflict.Sentence}
+			place := &huma.ErrorDetail{Location: "body", Message: conflict.Error()}
 			if conflict.Place != "" {
 				place.Location += "." + conflict.Place
 			}
 			if conflict.Code != "" {
 				place.Value = conflict.Code
 			}
-			return http.StatusConflict, conflict.Sentence, []*huma.ErrorDetail{place}
+			return http.StatusConflict, conflict.Error(), []*huma.ErrorDetail{place}
 		}
-		return http.StatusConflict, conflict.Sentence, nil
+		return http.StatusConflict, conflict.Error(), nil
 	case errors.Is(err, store.ErrNobody):
-		return http.StatusUnprocessableEntity, "Say who you are first: what is stored always tells who did it.", nil
+		return http.StatusUnprocessableEntity, words.Told("refuse.nobody"), nil
 	case errors.Is(err, store.ErrGone), store.Unopened(err):
-		return http.StatusServiceUnavailable, "The database is not where it was: nothing was kept. See the shop's page.", nil
+		return http.StatusServiceUnavailable, words.Told("refuse.gone"), nil
 	case store.DiskFull(err):
-		return http.StatusInsufficientStorage, store.FullSentence, nil
+		return http.StatusInsufficientStorage, words.Told("trouble.full"), nil
 	case store.DiskFailed(err):
-		return http.StatusInsufficientStorage, store.FailedSentence, nil
+		return http.StatusInsufficientStorage, words.Told("trouble.failed"), nil
 	case errors.Is(err, photo.Busy):
 		return http.StatusServiceUnavailable, photo.Busy.Error(), nil
 	case errors.Is(err, context.DeadlineExceeded):
-		return http.StatusServiceUnavailable, "This took too long and was given up. Nothing that was saved is lost.", nil
+		return http.StatusServiceUnavailable, words.Told("refuse.too_long"), nil
 	case errors.Is(err, context.Canceled):
-		return statusGone, "The asker went away.", nil
+		return statusGone, words.Told("refuse.went_away"), nil
 	}
-	return http.StatusInternalServerError, unexpected, nil
+	return http.StatusInternalServerError, words.Told("refuse.unexpected"), nil
 }
 
 // statusGone is answered to nobody: its asker went away. It is no fault of Ledge's.

@@ -20,6 +20,7 @@ import (
 	"ledge/internal/core/unit"
 	"ledge/internal/exchange"
 	"ledge/internal/store"
+	"ledge/internal/words"
 )
 
 // ImportAnswer says what an open file holds and, once it is taken, which job it became.
@@ -153,9 +154,9 @@ func (a resources) archives(api huma.API) {
 			var unsound *store.UnsoundError
 			switch {
 			case errors.As(err, &refused):
-				return nil, refuse("file", refused.Sentence)
+				return nil, refuse("file", refused.Error())
 			case errors.As(err, &unsound):
-				return nil, refuse("file", unsound.Sentence)
+				return nil, refuse("file", unsound.Error())
 			case err != nil:
 				return nil, a.fail(ctx, err)
 			}
@@ -207,7 +208,7 @@ func (a resources) importFile(ctx context.Context, in *struct {
 		}
 	}
 	if in.Take && in.ID == "" {
-		return nil, problem(http.StatusUnprocessableEntity, "A job needs an id of its own.", &huma.ErrorDetail{Location: "query.id", Message: "A job needs an id of its own."})
+		return nil, problem(http.StatusUnprocessableEntity, words.Told("refuse.job_id"), &huma.ErrorDetail{Location: "query.id", Message: words.Told("refuse.job_id")})
 	}
 	if in.Take {
 		duty := read.Job.Duty
@@ -226,14 +227,14 @@ func (a resources) importFile(ctx context.Context, in *struct {
 // unstorable lists what a job needs and the file lacks, or has twice.
 func unstorable(in *inspection.Inspection) exchange.Problems {
 	var problems exchange.Problems
-	add := func(pointer, text string) {
-		problems = append(problems, exchange.Problem{Pointer: pointer, Text: text})
+	add := func(pointer, id string) {
+		problems = append(problems, exchange.Problem{Pointer: pointer, Why: words.New(id)})
 	}
 	if in.Engine == nil {
-		add("/engine", "is needed to make a job of the file: arrangement and cylinders at least")
+		add("/engine", "file.needs_layout")
 	}
 	if strings.TrimSpace(in.Job.Engine) == "" {
-		add("/job/engine", "is needed to make a job of the file: a name for the engine")
+		add("/job/engine", "file.needs_name")
 	}
 	seen := map[store.Place]bool{}
 	for i, f := range in.Features {
@@ -243,7 +244,7 @@ func unstorable(in *inspection.Inspection) exchange.Problems {
 			place.Kind = part.StripFor(f.List.Of)
 		}
 		if seen[place] {
-			add(at, "stands in the file twice in the same state")
+			add(at, "file.twice_in_state")
 		}
 		seen[place] = true
 	}
@@ -253,7 +254,7 @@ func unstorable(in *inspection.Inspection) exchange.Problems {
 func refuseAll(problems exchange.Problems) error {
 	places := make([]*huma.ErrorDetail, len(problems))
 	for i, p := range problems {
-		places[i] = &huma.ErrorDetail{Location: p.Pointer, Message: p.Text}
+		places[i] = &huma.ErrorDetail{Location: p.Pointer, Message: p.Text()}
 	}
-	return problem(http.StatusUnprocessableEntity, fmt.Sprintf("The file cannot be taken: %d problems.", len(problems)), places...)
+	return problem(http.StatusUnprocessableEntity, words.Told("file.refused", "count", len(problems)), places...)
 }

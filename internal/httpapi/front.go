@@ -6,6 +6,8 @@ import (
 	"net/http"
 	"path"
 	"strings"
+
+	"ledge/internal/words"
 )
 
 const noFront = `<!doctype html><html lang="en"><title>Ledge</title><body><h1>Ledge</h1>
@@ -22,10 +24,10 @@ func frontEnd(front fs.FS) http.HandlerFunc {
 		name := strings.TrimPrefix(path.Clean(r.URL.Path), "/")
 		switch {
 		case strings.HasPrefix(name, "api/") || name == "api":
-			writeProblem(w, http.StatusNotFound, "There is nothing at "+r.URL.Path+".")
+			writeProblem(w, http.StatusNotFound, words.Told("refuse.nothing_at", "path", r.URL.Path))
 		case strings.HasPrefix(name, "assets/"):
 			if _, err := fs.Stat(front, name); err != nil {
-				writeProblem(w, http.StatusNotFound, "There is no such file; load the page again.")
+				writeProblem(w, http.StatusNotFound, words.Told("refuse.no_file"))
 				return
 			}
 			w.Header().Set("Cache-Control", "public, max-age=31536000, immutable")
@@ -33,7 +35,7 @@ func frontEnd(front fs.FS) http.HandlerFunc {
 		case name != "" && name != "index.html" && isFile(front, name):
 			files.ServeHTTP(w, r)
 		case !places[strings.SplitN(name, "/", 2)[0]]:
-			writeProblem(w, http.StatusNotFound, "There is nothing at "+r.URL.Path+".")
+			writeProblem(w, http.StatusNotFound, words.Told("refuse.nothing_at", "path", r.URL.Path))
 		default:
 			serveIndex(w, r, front)
 		}

@@ -9,6 +9,7 @@ import (
 	"github.com/go-chi/httprate"
 
 	"ledge/internal/store"
+	"ledge/internal/words"
 )
 
 // sessionPerson and sessionDevice are where a session keeps who it is of, and in which browser.
@@ -44,6 +45,6 @@ func newSessions(s *store.Store, log *slog.Logger, secure bool) *scs.SessionMana
 // limitSignIns lets an address try ten passwords a minute.
 func limitSignIns() func(http.Handler) http.Handler {
 	return httprate.Limit(10, time.Minute, httprate.WithKeyFuncs(httprate.KeyByIP), httprate.WithLimitHandler(func(w http.ResponseWriter, _ *http.Request) {
-		writeProblem(w, http.StatusTooManyRequests, "Too many tries. Wait a minute.")
+		writeProblem(w, http.StatusTooManyRequests, words.Told("refuse.too_many_tries"))
 	}))
 }

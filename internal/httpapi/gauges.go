@@ -12,6 +12,7 @@ import (
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/store"
+	"ledge/internal/words"
 )
 
 // GaugeBody sets a gauge up for the parts of a kind.
@@ -52,7 +53,7 @@ func (a resources) gauges(api huma.API) {
 		}) (*jobOutput, error) {
 			b := in.Body
 			if !b.Kind.Known() {
-				return nil, refuse("kind", "There is no such kind of part.")
+				return nil, refuse("kind", words.Told("refuse.no_kind"))
 			}
 			return a.changed(ctx, in.ID, a.store.AddGaugeCheck(ctx, store.GaugeCheck{ID: b.ID, JobID: in.ID, Kind: b.Kind, GaugeID: b.Gauge, Off: b.Off}))
 		})
@@ -85,25 +86,25 @@ func (b *GaugeBody) settle() error {
 	}
 	switch {
 	case !b.Kind.Known():
-		return refuse("kind", "There is no such kind of part.")
+		return refuse("kind", words.Told("refuse.no_kind"))
 	case b.Division <= 0:
-		return refuse("division", "A division must be more than zero.")
+		return refuse("division", words.Told("refuse.division"))
 	case b.Mode == instrument.Scale:
 		b.Setting = nil
 		for i, step := range b.Steps {
 			if step <= 0 || i > 0 && step <= b.Steps[i-1] {
-				return refuse("steps", "The printed clearances must rise step by step.")
+				return refuse("steps", words.Told("refuse.strip_rises"))
 			}
 		}
 		if len(b.Steps) < 2 {
-			return refuse("steps", "A strip needs at least two printed clearances.")
+			return refuse("steps", words.Told("refuse.strip_two"))
 		}
 	case b.Mating || b.Mode == instrument.Direct || b.Mode == instrument.Leaves:
 		b.Setting = nil
 	case deviates && b.Kind.Quantity() != part.Size:
 		b.Setting = new(unit.Length) // a dial is zeroed where the measuring begins
 	case b.Setting == nil || *b.Setting < 0 || deviates && *b.Setting == 0:
-		return refuse("setting", "Say what the gauge was zeroed on.")
+		return refuse("setting", words.Told("refuse.zeroed"))
 	}
 	return nil
 }

@@ -8,6 +8,8 @@ import (
 	"os"
 	"time"
 
+	"ledge/internal/words"
+
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/danielgtaylor/huma/v2/adapters/humachi"
 )
@@ -32,7 +34,7 @@ func (a resources) inTurn(ctx huma.Context, next func(huma.Context)) {
 		next(ctx)
 	case <-wait.Done():
 		_, w := humachi.Unwrap(ctx)
-		writeProblem(w, http.StatusServiceUnavailable, "Ledge is busy with other large files. Try again in a moment.")
+		writeProblem(w, http.StatusServiceUnavailable, words.Told("refuse.busy_files"))
 	}
 }
 
@@ -67,12 +69,12 @@ func (a resources) spool(most int64) func(huma.Context, func(huma.Context)) {
 		var tooLarge *http.MaxBytesError
 		switch {
 		case errors.As(err, &tooLarge):
-			writeProblem(w, http.StatusRequestEntityTooLarge, "The file is larger than what is taken.")
+			writeProblem(w, http.StatusRequestEntityTooLarge, words.Told("refuse.file_large"))
 			return
 		case err != nil && size == 0 && r.ContentLength == 0:
 		case err != nil:
 			if status, _, _ := answerTo(err); status == http.StatusInternalServerError {
-				writeProblem(w, http.StatusBadRequest, "The file did not come whole.")
+				writeProblem(w, http.StatusBadRequest, words.Told("refuse.file_cut"))
 				return
 			}
 			a.answer(w, r, err)

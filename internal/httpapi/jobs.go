@@ -3,7 +3,6 @@ package httpapi
 import (
 	"context"
 	"encoding/json"
-	"fmt"
 	"net/http"
 	"slices"
 	"strings"
@@ -20,6 +19,7 @@ import (
 	"ledge/internal/core/schedule"
 	"ledge/internal/core/unit"
 	"ledge/internal/store"
+	"ledge/internal/words"
 )
 
 // JobLine is a job as the shop sees it.
@@ -142,7 +142,7 @@ func (a resources) createJob(ctx context.Context, in *struct{ Body NewJobBody })
 	if problems := layout.Problems(); len(problems) > 0 {
 		var places []*huma.ErrorDetail
 		for _, p := range problems {
-			places = append(places, &huma.ErrorDetail{Location: "body." + p.Field, Message: sentence(p.Field, p.Reason)})
+			places = append(places, &huma.ErrorDetail{Location: "body." + p.Field, Message: sentence(p.Field, words.Layout(p).String())})
 		}
 		return nil, problem(http.StatusUnprocessableEntity, places[0].Message, places...)
 	}
@@ -167,14 +167,14 @@ func (a resources) createJob(ctx context.Context, in *struct{ Body NewJobBody })
 	if b.CopyFrom != 0 {
 		from, err := a.store.Job(ctx, b.CopyFrom)
 		if err != nil {
-			return nil, refuse("copy_from", "There is no such job to copy limits from.")
+			return nil, refuse("copy_from", words.Told("refuse.no_copy"))
 		}
 		n.Limits, n.Policy = from.Limits, from.Policy
 	}
 	if b.JournalPlan != "" {
 		p, ok := plan.Find(b.JournalPlan)
 		if !ok || p.Turn {
-			return nil, refuse("journal_plan", fmt.Sprintf("There is no plan %q.", b.JournalPlan))
+			return nil, refuse("journal_plan", words.Told("refuse.no_plan_named", "plan", words.Quoted(string(b.JournalPlan))))
 		}
 		n.Plans = map[part.Kind]plan.Plan{part.MainJournal: p, part.RodJournal: p}
 	}
@@ -185,7 +185,7 @@ func (a resources) createJob(ctx context.Context, in *struct{ Body NewJobBody })
 // checkDay refuses a date that no calendar has.
 func checkDay(field, day string) error {
 	if _, err := time.Parse(time.DateOnly, day); err != nil {
-		return refuse(field, day+" is no day.")
+		return refuse(field, words.Told("refuse.no_day", "day", day))
 	}
 	return nil
 }

@@ -14,6 +14,7 @@ import (
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/store"
+	"ledge/internal/words"
 )
 
 // JudgementBody replaces a job's limits and policy.
@@ -191,7 +192,7 @@ func (b JudgementBody) ask(s unit.System) error {
 	for block, byKind := range map[string]map[part.Kind]limit.Limits{"book": b.Limits.Book, "close": b.Limits.Close} {
 		for kind, l := range byKind {
 			for _, d := range l.Doubts(s) {
-				places = append(places, &huma.ErrorDetail{Location: "body.limits." + block + "." + string(kind) + "." + d.Field, Message: d.Sentence,
+				places = append(places, &huma.ErrorDetail{Location: "body.limits." + block + "." + string(kind) + "." + d.Field, Message: words.In(s).Say(d.Why),
 					Value: map[string]any{"ask": "unusual", "likely": d.Likely}})
 			}
 		}
@@ -205,7 +206,7 @@ func (b JudgementBody) ask(s unit.System) error {
 
 func checkPolicy(at string, p inspection.Policy) (places []*huma.ErrorDetail) {
 	for _, problem := range p.Problems() {
-		places = append(places, &huma.ErrorDetail{Location: "body." + at + problem.Field, Message: problem.Sentence})
+		places = append(places, &huma.ErrorDetail{Location: "body." + at + problem.Field, Message: words.In(unit.MM).Say(problem.Why)})
 	}
 	return places
 }
@@ -216,11 +217,11 @@ func checkLimits(at string, s unit.System, byKind map[part.Kind]limit.Limits) []
 	for kind, l := range byKind {
 		where := "body." + at + "." + string(kind)
 		if !kind.Limited() {
-			places = append(places, &huma.ErrorDetail{Location: where, Message: "This is not a kind of feature that has limits."})
+			places = append(places, &huma.ErrorDetail{Location: where, Message: words.Told("refuse.not_limited")})
 			continue
 		}
-		for _, p := range l.Problems(s) {
-			places = append(places, &huma.ErrorDetail{Location: where + "." + p.Field, Message: p.Sentence})
+		for _, p := range l.Problems() {
+			places = append(places, &huma.ErrorDetail{Location: where + "." + p.Field, Message: words.In(s).Say(p.Why)})
 		}
 	}
 	return places

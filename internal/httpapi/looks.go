@@ -9,6 +9,7 @@ import (
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/part"
 	"ledge/internal/store"
+	"ledge/internal/words"
 )
 
 // LookBody grades a feature, or records a crack test of it.
@@ -35,9 +36,9 @@ func (a resources) looks(api huma.API) {
 			look := store.Look{ID: b.ID, What: b.What, Note: b.Note}
 			switch {
 			case (b.What == store.Grade) != (b.Look != ""):
-				return nil, refuse("look", "A grade needs a look, and a crack test has none.")
+				return nil, refuse("look", words.Told("refuse.grade"))
 			case b.What != store.Grade && b.Note == "":
-				return nil, refuse("note", "Say how the crack test was made and by whom.")
+				return nil, refuse("note", words.Told("refuse.crack_test"))
 			case b.What == store.Grade:
 				grade := inspection.Look(b.Look)
 				look.Look = &grade

@@ -13,6 +13,8 @@ import (
 	"strings"
 	"time"
 
+	"ledge/internal/words"
+
 	"github.com/go-chi/chi/v5/middleware"
 )
 
@@ -48,7 +50,7 @@ func recoverPanics(log *slog.Logger) func(http.Handler) http.Handler {
 						panic(p)
 					}
 					log.ErrorContext(r.Context(), "panic", "value", p, "path", shownPath(r), "at", culprit(), "id", middleware.GetReqID(r.Context()))
-					writeProblem(w, http.StatusInternalServerError, unexpected)
+					writeProblem(w, http.StatusInternalServerError, words.Told("refuse.unexpected"))
 				}
 			}()
 			next.ServeHTTP(w, r)
@@ -107,7 +109,7 @@ func allowHosts(allowed []string, anyAddress bool) func(http.Handler) http.Handl
 				next.ServeHTTP(w, r)
 				return
 			}
-			writeProblem(w, http.StatusMisdirectedRequest, "Ledge does not answer to this host name.")
+			writeProblem(w, http.StatusMisdirectedRequest, words.Told("refuse.host"))
 		})
 	}
 }
@@ -116,7 +118,7 @@ func allowHosts(allowed []string, anyAddress bool) func(http.Handler) http.Handl
 func sameOrigin(next http.Handler) http.Handler {
 	protection := http.NewCrossOriginProtection()
 	protection.SetDenyHandler(http.HandlerFunc(func(w http.ResponseWriter, _ *http.Request) {
-		writeProblem(w, http.StatusForbidden, "Changes are only taken from Ledge's own pages.")
+		writeProblem(w, http.StatusForbidden, words.Told("refuse.origin"))
 	}))
 	return protection.Handler(next)
 }

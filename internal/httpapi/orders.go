@@ -2,7 +2,6 @@ package httpapi
 
 import (
 	"context"
-	"fmt"
 	"net/http"
 	"slices"
 	"strings"
@@ -65,7 +64,7 @@ func (a resources) orders(api huma.API) {
 					return store.Issue{}, err
 				}
 				if len(view.Orders.Drafts)+len(view.Orders.Unwanted) == 0 {
-					return store.Issue{}, problem(http.StatusConflict, "There is nothing to issue: sign the decisions first, or everything is issued already.")
+					return store.Issue{}, problem(http.StatusConflict, words.Told("refuse.nothing_to_issue"))
 				}
 				return calendar.issue(view, func(n order.Name) bool { return len(in.Body.Sheets) == 0 || slices.Contains(in.Body.Sheets, n) }), nil
 			}))
@@ -185,19 +184,19 @@ func (a resources) sayOfOrder(ctx context.Context, in *struct {
 	}
 	i := slices.IndexFunc(view.Orders.Issued, func(o IssuedView) bool { return o.ID == in.Order })
 	if i < 0 {
-		return nil, problem(http.StatusNotFound, "There is no such sheet in this job.")
+		return nil, problem(http.StatusNotFound, words.Told("refuse.no_sheet"))
 	}
 	issued, reason := view.Orders.Issued[i], strings.TrimSpace(b.Reason)
 	whole := slices.Contains([]store.OrderWhat{store.Sent, store.Unsent, store.Returned, store.Unreturned, store.Closed}, b.What)
 	switch {
 	case whole != (b.Line == "") && b.What != store.Returned:
-		return nil, refuse("line", "This is said of the whole sheet, or of one line; not the other way round.")
+		return nil, refuse("line", words.Told("refuse.sheet_or_line"))
 	case b.Line != "" && !slices.ContainsFunc(issued.Body.Lines, func(l order.Line) bool { return l.Key == b.Line }):
-		return nil, refuse("line", "The sheet has no such line.")
+		return nil, refuse("line", words.Told("refuse.no_line"))
 	case (b.What == store.Accepted || b.What == store.SentBack) && reason == "":
-		return nil, refuse("reason", "Say why: it stands beside the measurement for good.")
+		return nil, refuse("reason", words.Told("refuse.why_accepted"))
 	case b.What == store.Closed && issued.Open > 0 && reason == "":
-		return nil, refuse("reason", fmt.Sprintf("%d of its lines are neither proved by measuring nor ticked off. Do it, or sign here why the sheet is closed without.", issued.Open))
+		return nil, refuse("reason", words.Told("refuse.sheet_open", "count", issued.Open))
 	}
 	return a.changed(ctx, in.ID, a.store.AddOrderEvents(ctx, in.ID, []store.OrderEvent{{ID: b.ID, OrderID: in.Order, Line: b.Line, What: b.What, Reason: reason}}))
 }

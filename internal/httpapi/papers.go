@@ -14,6 +14,7 @@ import (
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/order"
 	"ledge/internal/core/part"
+	"ledge/internal/core/say"
 	"ledge/internal/exchange"
 	"ledge/internal/report"
 	"ledge/internal/store"
@@ -95,7 +96,7 @@ func (a resources) papers(api huma.API) {
 			}
 			i := slices.IndexFunc(record.Orders, func(o store.Order) bool { return o.ID == in.Order })
 			if i < 0 {
-				return nil, problem(http.StatusNotFound, "There is no such sheet in this job.")
+				return nil, problem(http.StatusNotFound, words.Told("refuse.no_sheet"))
 			}
 			o, job := record.Orders[i], record.Job
 			address, err := a.jobAddress(ctx, in.ID)
@@ -105,7 +106,11 @@ func (a resources) papers(api huma.API) {
 			if address != "" {
 				address += "/orders"
 			}
-			pdf, err := report.Sheet{Address: address, Number: job.Number, Customer: job.Customer, Name: job.Engine, Unit: job.Unit,
+			local, err := a.local(ctx)
+			if err != nil {
+				return nil, a.fail(ctx, err)
+			}
+			pdf, err := report.Sheet{Local: local, Address: address, Number: job.Number, Customer: job.Customer, Name: job.Engine, Unit: job.Unit,
 				Issue: o.Issue, IssuedBy: who(o.IssuedBy, o.FromFile), IssuedAt: moment(o.IssuedAt), Struck: o.Has(store.Struck), Body: o.Body}.PDF()
 			if err != nil {
 				return nil, a.fail(ctx, err)
@@ -146,7 +151,7 @@ func orderTable(view JobView) exchange.Table {
 // who did something, or who a file that was taken in says did: nobody here saw that.
 func who(name string, fromFile bool) string {
 	if fromFile {
-		return name + " (as a file says)"
+		return words.Told("paper.as_file_says", "name", name)
 	}
 	return name
 }
@@ -155,9 +160,6 @@ func moment(at string) time.Time {
 	t, _ := time.Parse(time.RFC3339Nano, at) // as the store wrote it
 	return t
 }
-
-// said is when something was signed, in words.
-func said(at string) string { return moment(at).Format("2 January 2006 15:04") + " UTC" }
 
 // reportOf gathers what the papers of a job say.
 func (a resources) reportOf(ctx context.Context, id int64) (report.Job, error) {
@@ -182,11 +184,18 @@ func (a resources) reportOf(ctx context.Context, id int64) (report.Job, error) {
 	if err != nil {
 		return report.Job{}, err
 	}
+	local, err := a.local(ctx)
+	if err != nil {
+		return report.Job{}, err
+	}
 	in, index := record.Inspection()
-	job := report.Job{Address: address, Made: moment(made), In: in, Result: view.Evaluation, Promised: longDate(record.Job.PromisedOn)}
-	job.Components = componentLines(whole)
+	job := report.Job{Local: local, Address: address, Made: moment(made), In: in, Result: view.Evaluation}
+	if on := record.Job.PromisedOn; on != nil && *on != "" {
+		job.Promised = local.Day(*on)
+	}
+	job.Components = componentLines(whole, local)
 	for _, i := range index {
-		job.Taken = append(job.Taken, takenOf(&record, &record.Features[i]))
+		job.Taken = append(job.Taken, takenOf(&record, &record.Features[i], local))
 	}
 	for _, f := range view.Walk.Findings {
 		job.Findings = append(job.Findings, f.Text)
@@ -195,10 +204,10 @@ func (a resources) reportOf(ctx context.Context, id int64) (report.Job, error) {
 		}
 	}
 	if costs.Entered && len(costs.Choices) == len(view.decided.Sets) {
-		job.Cost, job.Ready = costs.Cost.Words(costs.Currency), longDate(&costs.Ready)
+		job.Cost, job.Ready = local.Money(int64(costs.Cost), costs.Currency), local.Day(costs.Ready)
 	}
 	for _, set := range view.decided.Sets {
-		job.Decisions = append(job.Decisions, decisionOf(view, set))
+		job.Decisions = append(job.Decisions, decisionOf(view, set, local))
 	}
 	for i, set := range view.decided.Sets {
 		d := job.Decisions[i]
@@ -224,33 +233,25 @@ func (a resources) reportOf(ctx context.Context, id int64) (report.Job, error) {
 }
 
 // componentLines say what the job is made of, where that is more than what came.
-func componentLines(r store.Record) (lines []string) {
+func componentLines(r store.Record, local words.Local) (lines []string) {
 	stands := r.Stands()
 	several := false
 	for _, c := range r.Components {
-		line := c.Name()
+		name := c.Name()
 		if c.Stamp != "" {
-			line += ", stamped " + c.Stamp
+			name = words.Told("paper.stamped", "component", name, "stamp", c.Stamp)
 		}
 		standing, in := stands[c.Of]
 		switch {
 		case c.Retired != nil:
-			line += ": retired by " + who(c.Retired.SaidBy, c.Retired.FromFile) + ", " + said(c.Retired.SaidAt)
-			for _, other := range r.Components {
-				if c.Retired.For != nil && other.ID == *c.Retired.For {
-					line += "; in its place: " + other.Name()
-				}
-			}
-			if c.Retired.Reason != "" {
-				line += " (" + c.Retired.Reason + ")"
-			}
+			lines = append(lines, words.Told("paper.retired", "component", name, "who", who(c.Retired.SaidBy, c.Retired.FromFile),
+				"when", local.Moment(moment(c.Retired.SaidAt)), "other", inPlaceOf(r, c), "reason", c.Retired.Reason))
 		case in && standing == c.Tag:
-			line += ": in the engine"
+			lines = append(lines, words.Told("paper.in_engine", "component", name))
 		default:
-			line += ": beside it, not in the engine"
+			lines = append(lines, words.Told("paper.beside", "component", name))
 		}
 		several = several || c.Tag != "" || c.Retired != nil
-		lines = append(lines, line+".")
 	}
 	if !several {
 		return nil
@@ -258,22 +259,23 @@ func componentLines(r store.Record) (lines []string) {
 	return lines
 }
 
-func longDate(on *string) string {
-	if on == nil || *on == "" {
-		return ""
+// inPlaceOf names what took the place of a retired component; empty where nothing did.
+func inPlaceOf(r store.Record, c store.Component) string {
+	for _, other := range r.Components {
+		if c.Retired.For != nil && other.ID == *c.Retired.For {
+			return other.Name()
+		}
 	}
-	t, err := time.Parse(time.DateOnly, *on)
-	if err != nil {
-		return *on
-	}
-	return t.Format("2 January 2006")
+	return ""
 }
 
 // decisionOf is a set as signed, or as advised.
-func decisionOf(view JobView, set disposition.Set) report.Decision {
+func decisionOf(view JobView, set disposition.Set, local words.Local) report.Decision {
 	d := report.Decision{Set: set.Set, Way: set.Way}
+	var told []say.Reason
 	for _, r := range set.Reasons {
-		if r.Code != "no_limit" && r.Code != "no_look" && !slices.Contains(d.Reasons, r.Text) {
+		if r.Code != "no_limit" && r.Code != "no_look" && !slices.ContainsFunc(told, r.Same) {
+			told = append(told, r)
 			d.Reasons = append(d.Reasons, r.Text)
 		}
 	}
@@ -281,9 +283,9 @@ func decisionOf(view JobView, set disposition.Set) report.Decision {
 		if s.Set != set.Set {
 			continue
 		}
-		d.Signed, d.Reason = who(s.DecidedBy, s.FromFile)+", "+said(s.DecidedAt), s.Reason
+		d.Signed, d.Reason = words.Told("paper.signature", "who", who(s.DecidedBy, s.FromFile), "when", local.Moment(moment(s.DecidedAt))), s.Reason
 		if s.Overruled {
-			d.Advice = report.Way(set.Set, set.Way, view.Job.Unit)
+			d.Advice = words.In(view.Job.Unit).Way(set.Set, set.Way)
 		}
 		d.Way = s.Way
 	}
@@ -296,16 +298,16 @@ func gaugesOf(record *store.Record, f *store.Feature) (names []string) {
 		if r.SupersededBy != nil || r.Value == nil {
 			continue
 		}
-		name := strings.ReplaceAll(record.InstrumentOf(f, r), "_", " ")
-		if name == "" {
-			name = "gauge not known"
+		name := words.Told("paper.gauge_unknown")
+		if instrument := record.InstrumentOf(f, r); instrument != "" {
+			name = strings.ToLower(words.Gauge(instrument))
 		}
 		division := f.GaugeDivision
 		if g := record.GaugeOf(r); g != nil {
 			division = &g.Division
 		}
 		if division != nil {
-			name += ", division " + division.Format(record.Job.Unit)
+			name = words.Told("paper.gauge", "gauge", name, "division", words.In(record.Job.Unit).Length(*division))
 		}
 		if !slices.Contains(names, name) {
 			names = append(names, name)
@@ -315,14 +317,14 @@ func gaugesOf(record *store.Record, f *store.Feature) (names []string) {
 }
 
 // takenOf says who measured a feature, when, and with what.
-func takenOf(record *store.Record, f *store.Feature) report.Taken {
+func takenOf(record *store.Record, f *store.Feature, local words.Local) report.Taken {
 	var t report.Taken
 	var names []string
 	for _, r := range f.Tape {
 		if name := who(r.TakenBy, r.FromFile); r.SupersededBy == nil && !slices.Contains(names, name) {
 			names = append(names, name)
 		}
-		t.On = moment(r.TakenAt).Format("2 January 2006")
+		t.On = local.Date(moment(r.TakenAt))
 	}
 	t.By = strings.Join(names, ", ")
 	if f.Kind.Quantity() != part.Weight {

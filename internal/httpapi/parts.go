@@ -46,11 +46,11 @@ func (a resources) parts(api huma.API) {
 			b := in.Body
 			switch {
 			case !b.Kind.Known():
-				return nil, refuse("kind", "There is no such kind of part.")
+				return nil, refuse("kind", words.Told("refuse.no_kind"))
 			case b.GaugeC != nil && b.PartC == nil:
-				return nil, refuse("part_c", "Say how warm the part is, too.")
+				return nil, refuse("part_c", words.Told("refuse.part_warm"))
 			case (b.GaugeC != nil) != (b.Material != ""):
-				return nil, refuse("material", "To correct sizes to 20 °C, both the gauge's temperature and the part's material are needed.")
+				return nil, refuse("material", words.Told("refuse.material"))
 			}
 			return a.changed(ctx, in.ID, a.store.AddCondition(ctx, store.Condition{ID: b.ID, JobID: in.ID, Kind: b.Kind, Torqued: b.Torqued, DeckPlate: b.DeckPlate,
 				ShellsIn: b.ShellsIn, PartC: b.PartC, GaugeC: b.GaugeC, Material: b.Material, Note: b.Note}))
@@ -80,7 +80,7 @@ func (a resources) parts(api huma.API) {
 		}) (*jobOutput, error) {
 			b := in.Body
 			if !b.Kind.Grid() {
-				return nil, refuse("kind", "Only sizes have places outside their plan.")
+				return nil, refuse("kind", words.Told("refuse.only_sizes_places"))
 			}
 			return a.changedPart(ctx, in.ID, b.Kind.Row().Component, b.Component, a.store.AddPlace(ctx, in.ID, b.Place, b.Station, b.Direction))
 		})
@@ -96,7 +96,7 @@ func (a resources) parts(api huma.API) {
 		}) (*jobOutput, error) {
 			b := in.Body
 			if !b.Kind.Grid() {
-				return nil, refuse("kind", "Only sizes wear.")
+				return nil, refuse("kind", words.Told("refuse.only_sizes_wear"))
 			}
 			view, err := a.viewWith(ctx, in.ID, b.Kind.Row().Component, b.Component)
 			if err != nil {
@@ -118,7 +118,7 @@ func (a resources) parts(api huma.API) {
 			}
 		}) (*jobOutput, error) {
 			if !in.Body.Kind.Known() {
-				return nil, refuse("kind", "There is no such kind of part.")
+				return nil, refuse("kind", words.Told("refuse.no_kind"))
 			}
 			b := in.Body
 			return a.changedPart(ctx, in.ID, b.Kind.Row().Component, b.Component, a.store.AddParts(ctx, in.ID, b.Kind, b.Component, b.Count))

@@ -13,6 +13,7 @@ import (
 	"golang.org/x/crypto/bcrypt"
 
 	"ledge/internal/store"
+	"ledge/internal/words"
 )
 
 // SessionView says who is signed in, and whether anybody has to be.
@@ -90,7 +91,7 @@ func (a resources) people(api huma.API) {
 				known = nobody // so that an unknown name takes as long as a wrong password
 			}
 			if bcrypt.CompareHashAndPassword([]byte(known), []byte(in.Body.Password)) != nil || err != nil || p.Barred || !a.signIn {
-				return nil, problem(http.StatusUnauthorized, "Name or password is wrong.", &huma.ErrorDetail{Location: "body.password", Message: "Name or password is wrong."})
+				return nil, problem(http.StatusUnauthorized, words.Told("refuse.password_wrong"), &huma.ErrorDetail{Location: "body.password", Message: words.Told("refuse.password_wrong")})
 			}
 			return enter(ctx, p)
 		})
@@ -113,7 +114,7 @@ func (a resources) people(api huma.API) {
 			}
 		}) (*sessionOutput, error) {
 			if !a.signIn || subtle.ConstantTimeCompare([]byte(strings.TrimSpace(in.Body.Code)), []byte(a.setupCode)) != 1 || a.setupCode == "" {
-				return nil, refuse("code", "This is not the code that Ledge printed where it was started.")
+				return nil, refuse("code", words.Told("refuse.code"))
 			}
 			p, err := newPerson(PersonBody{Name: in.Body.Name, Role: store.Owner, Password: in.Body.Password})
 			if err != nil {
@@ -227,11 +228,11 @@ func newPerson(b PersonBody) (store.Person, error) {
 	case sentence != "":
 		return store.Person{}, refuse("name", sentence)
 	case len(b.Password) < shortest:
-		return store.Person{}, refuse("password", "A password has at least 10 characters; three plain words do.")
+		return store.Person{}, refuse("password", words.Told("refuse.password_short"))
 	}
 	hash, err := bcrypt.GenerateFromPassword([]byte(b.Password), bcrypt.DefaultCost)
 	if err != nil {
-		return store.Person{}, refuse("password", "This password is too long.")
+		return store.Person{}, refuse("password", words.Told("refuse.password_long"))
 	}
 	return store.Person{Name: name, Role: b.Role, Password: string(hash)}, nil
 }

@@ -31,9 +31,9 @@ func (a resources) plans(api huma.API) {
 			p, ok := plan.Find(in.Body.Plan)
 			switch {
 			case !ok:
-				return nil, refuse("plan", "There is no such plan.")
+				return nil, refuse("plan", words.Told("refuse.no_plan"))
 			case p.Turn != (in.Kind == part.Runout), !p.Turn && !in.Kind.Grid():
-				return nil, refuse("plan", "This plan is not for parts of this kind.")
+				return nil, refuse("plan", words.Told("refuse.plan_kind"))
 			}
 			return a.changedPart(ctx, in.ID, in.Kind.Row().Component, in.Body.Component, a.store.SetPlan(ctx, in.ID, in.Kind, in.Body.Component, p))
 		})
@@ -48,7 +48,7 @@ func (a resources) plans(api huma.API) {
 			}
 		}) (*jobOutput, error) {
 			if !in.Body.Kind.Bearing() {
-				return nil, refuse("kind", "Only bearings have shells fitted.")
+				return nil, refuse("kind", words.Told("refuse.only_bearings"))
 			}
 			return a.changedPart(ctx, in.ID, in.Body.Kind.Row().Component, in.Body.Component, a.store.SetFitted(ctx, in.ID, in.Body.Place, in.Body.Step, in.Body.Shell))
 		})

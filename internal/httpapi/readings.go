@@ -72,9 +72,9 @@ func (a resources) readings(api huma.API) {
 func (a resources) checkReading(ctx context.Context, job int64, b ReadingBody) error {
 	switch {
 	case (b.What == store.Size) != (b.Value != nil):
-		return refuse("value", "A size needs a value, and nothing else has one.")
+		return refuse("value", words.Told("refuse.value"))
 	case (b.What == store.Skip) != (b.Reason != nil && *b.Reason != ""):
-		return refuse("reason", "Skipping a reading needs a reason, and nothing else has one.")
+		return refuse("reason", words.Told("refuse.skip"))
 	case b.Value == nil:
 		return nil
 	}

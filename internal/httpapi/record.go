@@ -102,12 +102,13 @@ func (q SearchQuery) search() (store.Search, error) {
 		}
 		l, err := unit.Parse(one.text, q.Unit)
 		if err != nil {
-			return out, problem(http.StatusUnprocessableEntity, "“"+one.text+"” is not a size.", &huma.ErrorDetail{Location: "query." + one.name, Message: "“" + one.text + "” is not a size."})
+			why := words.Told("refuse.no_size", "text", one.text)
+			return out, problem(http.StatusUnprocessableEntity, why, &huma.ErrorDetail{Location: "query." + one.name, Message: why})
 		}
 		*one.to = &l
 	}
 	if (out.From == nil) != (out.To == nil) || out.From != nil && out.Kind == "" {
-		return out, problem(http.StatusUnprocessableEntity, "A search by size needs the part and both ends.", &huma.ErrorDetail{Location: "query.from", Message: "A search by size needs the part and both ends."})
+		return out, problem(http.StatusUnprocessableEntity, words.Told("refuse.search"), &huma.ErrorDetail{Location: "query.from", Message: words.Told("refuse.search")})
 	}
 	return out, nil
 }

@@ -6,6 +6,8 @@ import (
 	"slices"
 	"strings"
 
+	"ledge/internal/words"
+
 	"github.com/danielgtaylor/huma/v2"
 )
 
@@ -31,7 +33,7 @@ func init() {
 func spoken(sentence string) string {
 	for _, mark := range []string{"json:", "Go value", "Go struct", "strconv.", "httpapi.", "invalid character", "unexpected end of JSON", "unexpected EOF", "http: "} {
 		if strings.Contains(sentence, mark) {
-			return "This cannot be read: it is not what belongs here."
+			return words.Told("refuse.not_readable")
 		}
 	}
 	return sentence

@@ -18,6 +18,7 @@ import (
 	"ledge/internal/archive"
 	"ledge/internal/photo"
 	"ledge/internal/store"
+	"ledge/internal/words"
 )
 
 // Options are what a server needs; all are required but AllowedHosts.
@@ -60,10 +61,10 @@ func New(o Options) http.Handler {
 		withDevice,
 	)
 	router.NotFound(func(w http.ResponseWriter, r *http.Request) {
-		writeProblem(w, http.StatusNotFound, "There is nothing at "+r.URL.Path+".")
+		writeProblem(w, http.StatusNotFound, words.Told("refuse.nothing_at", "path", r.URL.Path))
 	})
 	router.MethodNotAllowed(func(w http.ResponseWriter, r *http.Request) {
-		writeProblem(w, http.StatusMethodNotAllowed, r.Method+" is not possible at "+r.URL.Path+".")
+		writeProblem(w, http.StatusMethodNotAllowed, words.Told("refuse.method", "method", r.Method, "path", r.URL.Path))
 	})
 	router.Get("/healthz", func(w http.ResponseWriter, _ *http.Request) {
 		w.Header().Set("Content-Type", "application/json")
@@ -99,7 +100,7 @@ func (a resources) throttled(next http.Handler) http.Handler {
 			defer func() { <-a.places }()
 			next.ServeHTTP(w, r)
 		case <-wait.Done():
-			writeProblem(w, http.StatusServiceUnavailable, "Ledge is busy. Try again in a moment.")
+			writeProblem(w, http.StatusServiceUnavailable, words.Told("refuse.busy"))
 		}
 	})
 }
@@ -143,6 +144,7 @@ func (a resources) mount(router chi.Router, version string) huma.API {
 	a.photos(api)
 	a.rates(api)
 	a.shop(api)
+	a.locals(api)
 	a.costs(api)
 	a.orders(api)
 	a.papers(api)

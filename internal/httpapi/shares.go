@@ -9,6 +9,7 @@ import (
 
 	"ledge/internal/report"
 	"ledge/internal/store"
+	"ledge/internal/words"
 )
 
 // SharedView is a job's report as its customer sees it behind a link.
@@ -38,7 +39,7 @@ func sharedView(j report.Job) SharedView {
 	v := SharedView{Number: j.In.Job.Number, Customer: j.In.Job.Customer, Engine: j.In.Job.Engine, Findings: []string{}, Decisions: []SharedLine{}, Cost: j.Cost, Ready: j.Ready, Promised: j.Promised}
 	v.Findings = append(v.Findings, j.Seen...)
 	for _, d := range j.Letter {
-		v.Decisions = append(v.Decisions, SharedLine{report.SetName(d.Set), report.Plainly(d, j.In.Unit), d.Signed, d.Reason, append([]string{}, d.Reasons...)})
+		v.Decisions = append(v.Decisions, SharedLine{words.Set(d.Set).Title, words.In(j.In.Unit).Plain(d.Set, d.Way), d.Signed, d.Reason, append([]string{}, d.Reasons...)})
 	}
 	for _, one := range j.Proofs {
 		for _, p := range one.Proofs {
@@ -106,7 +107,7 @@ func (a resources) shares(api huma.API) {
 				a.links.keep(in.Body.ID, token)
 			}
 			if out.Body.Token = a.links.token(in.Body.ID); out.Body.Token == "" {
-				return nil, problem(http.StatusConflict, "This link was made before, and its address is told once. Revoke it and make another.")
+				return nil, problem(http.StatusConflict, words.Told("refuse.link_once"))
 			}
 			return out, nil
 		})
@@ -146,7 +147,7 @@ func (a resources) shares(api huma.API) {
 func (a resources) shared(ctx context.Context, token string) (report.Job, error) {
 	id, err := a.store.SharedJob(ctx, token)
 	if err != nil {
-		return report.Job{}, problem(http.StatusNotFound, "This link was revoked, or never was.")
+		return report.Job{}, problem(http.StatusNotFound, words.Told("refuse.link_revoked"))
 	}
 	job, err := a.reportOf(ctx, id)
 	if err != nil {

@@ -10,6 +10,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"ledge/internal/store"
+	"ledge/internal/words"
 )
 
 // ShopView is what holds for the shop as a whole.
@@ -81,9 +82,9 @@ func PublicURL(text string) (address, sentence string) {
 	u, err := url.Parse(text)
 	switch {
 	case err != nil || u.Scheme != "http" && u.Scheme != "https" || u.Hostname() == "" || u.RawQuery != "" || u.Fragment != "" || u.User != nil:
-		return "", "An address begins with http:// or https:// and names a machine, such as https://ledge.example.org."
+		return "", words.Told("refuse.address")
 	case isLoopback(u.Hostname()):
-		return "", "This address is only known on this machine; a phone that reads the code would look on itself."
+		return "", words.Told("refuse.address_here")
 	}
 	return text, ""
 }

@@ -10,21 +10,68 @@ import (
 	"ledge/internal/core/instrument"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
+	"ledge/internal/words"
 )
 
 // A Table is what Ledge knows of parts, sets and gauges, for pages to draw from.
 type Table struct {
-	Kinds  []part.Row       `json:"kinds" doc:"in the order of work"`
-	Sets   []part.SetRow    `json:"sets" doc:"in the order in which they are decided"`
-	Gauges []instrument.Row `json:"gauges"`
+	Kinds  []KindRow  `json:"kinds" doc:"in the order of work"`
+	Sets   []SetRow   `json:"sets" doc:"in the order in which they are decided"`
+	Gauges []GaugeRow `json:"gauges"`
 	// Limits and Policy are the fields that a job is judged by.
-	Limits []limit.Field            `json:"limits"`
-	Policy []inspection.PolicyField `json:"policy"`
+	Limits []LimitRow  `json:"limits"`
+	Policy []PolicyRow `json:"policy"`
+}
+
+// A KindRow is a row of the core's table with its words; so are the others.
+type KindRow struct {
+	part.Row
+	words.KindNames
+}
+
+type SetRow struct {
+	part.SetRow
+	words.SetNames
+}
+
+type GaugeRow struct {
+	instrument.Row
+	Title string `json:"title"`
+}
+
+type LimitRow struct {
+	limit.Field
+	words.LimitNames
+}
+
+type PolicyRow struct {
+	inspection.PolicyField
+	words.PolicyNames
+}
+
+// tableOf is the whole table; nothing of it ever changes.
+func tableOf() (t Table) {
+	for _, row := range part.All() {
+		t.Kinds = append(t.Kinds, KindRow{row, words.Kind(row.Kind)})
+	}
+	for _, row := range part.Sets() {
+		t.Sets = append(t.Sets, SetRow{row, words.Set(row.Set)})
+	}
+	for _, row := range instrument.All() {
+		t.Gauges = append(t.Gauges, GaugeRow{row, words.Gauge(row.Kind)})
+	}
+	for i := range limit.Fields {
+		t.Limits = append(t.Limits, LimitRow{limit.Fields[i], words.Limit(&limit.Fields[i])})
+	}
+	for i := range inspection.PolicyFields {
+		t.Policy = append(t.Policy, PolicyRow{inspection.PolicyFields[i], words.Policy(&inspection.PolicyFields[i])})
+	}
+	return t
 }
 
 func (a resources) table(api huma.API) {
 	register(api, anyone, huma.Operation{OperationID: "table", Method: http.MethodGet, Path: "/api/v1/table", Summary: "What can be measured and decided"},
 		func(context.Context, *struct{}) (*struct{ Body Table }, error) {
-			return &struct{ Body Table }{Table{part.All(), part.Sets(), instrument.All(), limit.Fields, inspection.PolicyFields}}, nil
+			return &struct{ Body Table }{tableOf()}, nil
 		})
 }

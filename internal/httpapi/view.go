@@ -189,12 +189,6 @@ func readable(err error) bool {
 		errors.Is(err, context.DeadlineExceeded) || errors.Is(err, context.Canceled)
 }
 
-// What is said of a job that cannot be shown.
-const (
-	spoiledSentence = "This job cannot be read: something in it is not as Ledge writes it. Its whole record can be saved as a file; the other jobs are not touched by it."
-	slowSentence    = "This job takes too long to judge. Its whole record can be saved as a file; the other jobs are not touched by it."
-)
-
 // unreadable says why a job cannot be shown, where it is the job's own fault; empty for anything else.
 func unreadable(ctx context.Context, err error) string {
 	var fault *unreadableError
@@ -202,9 +196,9 @@ func unreadable(ctx context.Context, err error) string {
 	case ctx.Err() != nil:
 		return ""
 	case errors.Is(err, context.DeadlineExceeded):
-		return slowSentence
+		return words.Told("refuse.job_slow")
 	case errors.As(err, &fault):
-		return spoiledSentence
+		return words.Told("refuse.job_spoiled")
 	}
 	return ""
 }
@@ -260,7 +254,7 @@ func viewOf(ctx context.Context, whole store.Record, stand store.StandIn) (v Job
 			one.ByDirection = one.ByStation
 		}
 		if count[f.Kind] == 1 {
-			one.Title = f.Kind.Title() + store.Tagged(f.Component)
+			one.Title = words.Title(f.Kind) + store.Tagged(f.Component)
 		}
 		if p, ok := plan.Of(f.Stations, f.Directions); ok {
 			p = words.Plan(p)
@@ -425,5 +419,5 @@ func mating(in *inspection.Inspection, findings []inspection.Finding, f store.Fe
 	if !ok || findings[i].Mean == nil {
 		return nil
 	}
-	return &Mating{Title: in.Features[i].Name(), Size: *findings[i].Mean}
+	return &Mating{Title: words.Numbered(in.Features[i].Kind, in.Features[i].Number), Size: *findings[i].Mean}
 }

@@ -98,10 +98,10 @@ func checkStamp(items []walk.Item, b AnswerBody, s unit.System, where string, su
 		}
 		step, err := unit.Parse(b.Value, s)
 		if err != nil {
-			return refuse(where, "A stamp is a size, or 0 for standard. What else is stamped goes into the note.")
+			return refuse(where, words.Told("refuse.stamp"))
 		}
 		if likely, odd := limit.StampDoubt(step, s); odd && !sure {
-			sentence := fmt.Sprintf("%s %s is no undersize or oversize: was %s meant?", step.Show(s), s, likely.Show(s))
+			sentence := words.Told("refuse.stamp_large", "size", step.Show(s), "unit", s, "likely", likely.Show(s))
 			return problem(http.StatusUnprocessableEntity, sentence, &huma.ErrorDetail{Location: "body." + where, Message: sentence,
 				Value: map[string]any{"ask": "unusual", "likely": []unit.Length{likely}}})
 		}
@@ -116,7 +116,7 @@ func etag(version int64) string { return fmt.Sprintf(`"%d"`, version) }
 func versionOf(header string) (int64, error) {
 	version, err := strconv.ParseInt(strings.Trim(header, `"`), 10, 64)
 	if err != nil {
-		return 0, problem(http.StatusPreconditionFailed, "The version in If-Match is not a number.")
+		return 0, problem(http.StatusPreconditionFailed, words.Told("refuse.version"))
 	}
 	return version, nil
 }

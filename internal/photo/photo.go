@@ -11,6 +11,8 @@ import (
 	_ "image/png"
 	"io"
 
+	"ledge/internal/words"
+
 	"github.com/bep/imagemeta"
 	"github.com/disintegration/imaging"
 )
@@ -26,17 +28,17 @@ const (
 	smallSide = 320
 )
 
-// A Refusal says in a sentence why a picture is not taken.
+// A Refusal is why a picture is not taken.
 type Refusal string
 
-func (r Refusal) Error() string { return string(r) }
+func (r Refusal) Error() string { return words.Told("photo." + string(r)) }
 
 // Why a picture is not taken. Busy is no fault of the picture: it may be sent again in a moment.
 const (
-	NoPicture Refusal = "This is not a JPEG or PNG picture."
-	TooLarge  Refusal = "The picture has too many pixels; a smaller one will do."
-	Damaged   Refusal = "The picture is damaged and cannot be read."
-	Busy      Refusal = "Other photographs are being made smaller. Try again in a moment."
+	NoPicture Refusal = "no_picture"
+	TooLarge  Refusal = "too_large"
+	Damaged   Refusal = "damaged"
+	Busy      Refusal = "busy"
 )
 
 // Made is a picture as it is kept: two JPEGs.

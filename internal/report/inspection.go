@@ -12,23 +12,24 @@ import (
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
+	"ledge/internal/words"
 )
 
 // Inspection is the whole record as a PDF: decisions with their reasons, every feature with its drawing, strips and verdicts, every
 // reading, the gauges, who and when.
 func (j Job) Inspection() ([]byte, error) {
 	j.Cost, j.Ready, j.Letter, j.Seen = "", "", nil, nil // the summary's
-	p, err := j.page("Inspection", "I")
+	p, err := j.page("inspection", "I")
 	if err != nil {
 		return nil, err
 	}
 	if len(j.Components) > 0 {
-		p.heading("Components")
+		p.heading(words.Told("paper.components"))
 		for _, line := range j.Components {
 			p.text(line)
 		}
 	}
-	p.heading("Decisions")
+	p.heading(words.Told("paper.decisions"))
 	for _, d := range j.Decisions {
 		p.decision(d)
 	}
@@ -42,7 +43,7 @@ func (j Job) Inspection() ([]byte, error) {
 		j.group(p, i, last)
 		i = last
 	}
-	p.heading("Limits and policy used")
+	p.heading(words.Told("paper.judged_by"))
 	for _, line := range j.judgedBy() {
 		p.text(line)
 	}
@@ -56,21 +57,27 @@ func (j Job) page(title, kind string) (*page, error) {
 	if err != nil {
 		return nil, err
 	}
-	foot := fmt.Sprintf("Judged by the %s limits of the job, decision rule %s. ", j.In.Policy.Limits, j.In.Policy.DecisionRule) + deferral
-	return newPage(title, j.In.Job.Number, j.In.Job.Engine, j.In.Job.Customer, name, j.Address, foot, j.Made, j.In.Unit)
+	chosen := func(field string) string {
+		f := inspection.PolicyFieldNamed(field)
+		word, _ := f.At(&j.In.Policy).(*string)
+		return strings.ToLower(words.PolicyChoice(f, *word))
+	}
+	foot := words.Told("paper.judged", "limits", chosen("limits"), "rule", chosen("decision_rule")) + " " + deferral()
+	return newPage(head{title: words.Told("paper." + title), number: j.In.Job.Number, engine: j.In.Job.Engine, customer: j.In.Job.Customer,
+		id: name, address: j.Address, foot: foot, made: j.Made, local: j.Local}, j.In.Unit)
 }
 
 func (p *page) decision(d Decision) {
 	p.room(16)
 	p.font("B", 10)
-	p.MultiCell(width, 5, SetName(d.Set)+": "+Way(d.Set, d.Way, p.unit), "", "L", false)
+	p.MultiCell(width, 5, words.Told("paper.set", "set", words.Set(d.Set).Title, "way", p.speak.Way(d.Set, d.Way)), "", "L", false)
 	p.font("", 8.5)
-	signed := "Advised, not signed."
+	signed := words.Told("paper.advised")
 	if d.Signed != "" {
-		signed = "Signed by " + d.Signed + "."
+		signed = words.Told("paper.signed", "who", d.Signed)
 	}
 	if d.Advice != "" {
-		signed = "Overruled by " + d.Signed + ": “" + d.Reason + "” Advised was: " + d.Advice + "."
+		signed = words.Told("paper.overruled", "who", d.Signed, "reason", d.Reason, "advice", d.Advice)
 	}
 	if d.Cost != "" {
 		signed += " " + d.Cost
@@ -87,8 +94,8 @@ func (j Job) proofs(p *page) {
 	if len(j.Proofs) == 0 {
 		return
 	}
-	p.heading("What came back")
-	columns := []column{{"Where", 36, "L"}, {"As found", 38, "R"}, {"Ordered", 38, "R"}, {"Came back", 38, "R"}, {"Stands", 30, "L"}}
+	p.heading(words.Told("paper.came_back"))
+	columns := named(column{"where", 36, "L"}, column{"found", 38, "R"}, column{"ordered", 38, "R"}, column{"back", 38, "R"}, column{"status", 30, "L"})
 	p.titles(columns)
 	span := func(r *limit.Range) string {
 		if r == nil {
@@ -96,18 +103,17 @@ func (j Job) proofs(p *page) {
 		}
 		return between(r.Min, r.Max, p.unit)
 	}
-	words := map[string]string{"within": "as ordered", "missed": "MISSED", "open": "not measured"}
 	for _, one := range j.Proofs {
 		for _, proof := range one.Proofs {
 			for _, l := range one.Sheet.Lines {
 				if l.Key != proof.Key {
 					continue
 				}
-				stands := words[proof.Verdict]
+				status := words.Told("paper." + proof.Verdict)
 				if reason := one.Accepted[l.Key]; reason != "" {
-					stands += ", accepted: " + reason
+					status = words.Told("paper.accepted", "status", status, "reason", reason)
 				}
-				p.row(columns, []string{l.Title, span(proof.Found), p.ordered(l), span(proof.Back), stands}, "")
+				p.row(columns, []string{l.Title, span(proof.Found), p.ordered(l), span(proof.Back), status}, "")
 			}
 		}
 	}
@@ -122,10 +128,10 @@ func between(least, most unit.Length, s unit.System) string {
 
 // fits lists the clearance of every joint, on the basis that decides.
 func (j Job) fits(p *page) {
-	columns := []column{{"Joint", 40, "L"}, {"Clearance", 46, "R"}, {"Window", 46, "R"}, {"Basis", 26, "L"}, {"Verdict", 22, "L"}}
+	columns := named(column{"joint", 40, "L"}, column{"clearance", 46, "R"}, column{"window", 46, "R"}, column{"basis", 24, "L"}, column{"verdict", 24, "L"})
 	for i, f := range j.Result.Fits {
 		if i == 0 {
-			p.heading("Clearances")
+			p.heading(words.Told("paper.clearances"))
 			p.titles(columns)
 		}
 		if !f.Used {
@@ -135,31 +141,18 @@ func (j Job) fits(p *page) {
 		if f.Window != nil {
 			window = between(f.Window.Min, f.Window.Max, p.unit)
 		}
-		p.row(columns, []string{fmt.Sprintf("%s %d", strings.ToUpper(string(f.Kind[:1]))+string(f.Kind[1:]), f.Number), between(f.Clearance.Min, f.Clearance.Max, p.unit),
-			window, string(f.Basis), verdictWords[f.Verdict]}, "")
+		p.row(columns, []string{words.Joint(f.Kind, f.Number), between(f.Clearance.Min, f.Clearance.Max, p.unit),
+			window, words.Basis(f.Basis), words.Verdict(f.Verdict)}, "")
 	}
 }
-
-var verdictWords = map[limit.Verdict]string{limit.Within: "within", limit.Beyond: "BEYOND", limit.Unsure: "unsure", limit.NoLimit: "no limit"}
 
 // group writes the features of one kind in one state.
 func (j Job) group(p *page, from, to int) {
 	first := &j.In.Features[from]
-	state := strings.ReplaceAll(first.State, "_", " ")
-	p.heading(first.Kind.Title() + "s, " + state)
+	p.heading(words.Told("paper.group", "kinds", words.Plural(first.Kind), "state", words.State(first.State)))
 	for i := from; i < to; i++ {
 		j.feature(p, i)
 	}
-}
-
-// checkNames are checks in words.
-var checkNames = map[string]string{"out_of_round": "out-of-round", "size_low": "smallest", "size_high": "largest", "end_float": "end play", "end_float_low": "min. end play"}
-
-func checkName(name string) string {
-	if w := checkNames[name]; w != "" {
-		return w
-	}
-	return strings.ReplaceAll(name, "_", " ")
 }
 
 // feature writes one feature: its shape, its checks as strips, its readings.
@@ -178,14 +171,14 @@ func (j Job) feature(p *page, i int) {
 	}
 	p.SetXY(left, top)
 	p.font("B", 9.5)
-	title := f.Name()
+	title := words.Numbered(f.Kind, f.Number)
 	if found.Min != nil {
 		title += "   " + between(*found.Min, *found.Max, p.unit)
 	} else if found.Largest != nil {
 		title += "   " + found.Largest.Show(p.unit)
 	}
 	if found.Look != "" && found.Look != inspection.Smooth {
-		title += "   " + string(found.Look)
+		title += "   " + words.Look(found.Look)
 	}
 	p.CellFormat(width-(left-margin), 5, title, "", 2, "L", false, 0, "")
 	for _, c := range found.Checks {
@@ -203,7 +196,7 @@ func (j Job) feature(p *page, i int) {
 		p.SetTextColor(90, 90, 100)
 		known := ""
 		if found.U > 0 && found.Min != nil {
-			known = "a size is known to ± " + unit.Round(2*found.U).Show(p.unit) + " (k = 2)"
+			known = words.Told("paper.known", "size", p.speak.Length(unit.Round(2*found.U)))
 		}
 		p.MultiCell(width, 3.8, strings.Join(nonEmpty(t.By, t.On, t.Gauge, known, t.Condition), " · "), "", "L", false)
 		p.SetTextColor(0, 0, 0)
@@ -259,7 +252,7 @@ func (p *page) strip(left float64, c limit.Check) {
 	y := p.GetY()
 	p.SetXY(left, y)
 	p.font("", 8)
-	p.CellFormat(34, 5, checkName(c.Name), "", 0, "L", false, 0, "")
+	p.CellFormat(34, 5, words.Check(c.Name), "", 0, "L", false, 0, "")
 	value, limited := c.Value.Show(p.unit), ""
 	if c.Limit != nil {
 		value, limited = unit.ShowApart(c.Value, *c.Limit, p.unit)
@@ -268,19 +261,12 @@ func (p *page) strip(left float64, c limit.Check) {
 	if c.Limit != nil {
 		p.line(left+56, y+2.5, 30, c)
 		p.SetXY(left+88, y)
-		p.CellFormat(210-margin-left-88, 5, "limit "+limited+"  "+verdictWords[c.Verdict]+sourceOf(c), "", 0, "L", false, 0, "")
+		p.CellFormat(210-margin-left-88, 5, words.Told("paper.limit", "limit", limited, "verdict", words.Verdict(c.Verdict), "source", words.Source(c.Source)), "", 0, "L", false, 0, "")
 	} else {
 		p.SetXY(left+58, y)
-		p.CellFormat(50, 5, "no limit", "", 0, "L", false, 0, "")
+		p.CellFormat(50, 5, words.Told("paper.no_limit"), "", 0, "L", false, 0, "")
 	}
 	p.SetXY(left, y+5.2)
-}
-
-func sourceOf(c limit.Check) string {
-	if c.Source == "" {
-		return ""
-	}
-	return " (" + c.Source.Words() + ")"
 }
 
 func (p *page) line(x, y, length float64, c limit.Check) {
@@ -343,35 +329,32 @@ func cellText(c inspection.Cell, s unit.System) string {
 
 // list is what was read of a kind that has no grid.
 func (p *page) list(f *inspection.Feature) {
-	show := func(name string, lengths []unit.Length) {
+	show := func(name string, lengths []unit.Length, more ...any) {
 		if len(lengths) > 0 {
-			texts := make([]string, len(lengths))
-			for i, l := range lengths {
-				texts[i] = l.Show(p.unit)
-			}
-			p.text(name + strings.Join(texts, ", "))
+			p.text(words.Told("paper."+name, append(more, "values", p.speak.Lengths(lengths))...))
 		}
 	}
 	l := f.List
-	show("Read: ", l.Readings)
-	show("Round the turn: ", l.Indicator)
-	show("At 0°: ", l.At0)
-	show("At 180°: ", l.At180)
-	show("Feeler: ", l.Feeler)
-	show("Up and down: ", l.Vertical)
-	show("Sideways: ", l.Sideways)
+	show("read", l.Readings)
+	show("turn", l.Indicator)
+	show("at_0", l.At0)
+	show("at_180", l.At180)
+	show("return", l.Return)
+	show("feeler", l.Feeler)
+	show("vertical", l.Vertical)
+	show("sideways", l.Sideways)
 	for i, row := range l.Rows {
-		show(fmt.Sprintf("Row %d: ", i+1), row)
+		show("row", row, "row", i+1)
 	}
 	for _, line := range l.Lines {
-		p.text(line.Name + ": " + line.Gap.Show(p.unit))
+		show("line", []unit.Length{line.Gap}, "line", line.Name)
 	}
 	for _, end := range []struct {
 		name   string
 		weight *unit.Mass
-	}{{"Big end", l.BigEnd}, {"Small end", l.SmallEnd}} {
+	}{{"big_end", l.BigEnd}, {"small_end", l.SmallEnd}} {
 		if end.weight != nil {
-			p.text(end.name + " " + end.weight.Format() + " g")
+			p.text(words.Told("paper."+end.name, "values", p.speak.Mass(*end.weight)))
 		}
 	}
 }
@@ -381,8 +364,8 @@ func (j Job) judgedBy() []string {
 	var chosen []string
 	for i := range inspection.PolicyFields {
 		f := &inspection.PolicyFields[i]
-		if word, ok := f.At(&j.In.Policy).(*string); ok && f.Printed != "" {
-			chosen = append(chosen, fmt.Sprintf("%s “%s”", f.Printed, *word))
+		if word, ok := f.At(&j.In.Policy).(*string); ok {
+			chosen = append(chosen, words.Told("paper.policy", "field", words.Policy(f).Label, "choice", words.PolicyChoice(f, *word)))
 		}
 	}
 	lines := []string{strings.Join(chosen, "; ") + "."}
@@ -395,14 +378,14 @@ func (j Job) judgedBy() []string {
 		for i := range limit.Fields {
 			f := &limit.Fields[i]
 			switch v := f.Get(&limits); {
-			case f.Printed == "":
+			case !f.Printed:
 			case v.Most != nil:
-				parts = append(parts, f.Printed+" "+v.Most.Show(j.In.Unit))
+				parts = append(parts, words.LimitPrinted(f)+" "+v.Most.Show(j.In.Unit))
 			case v.Span != nil:
-				parts = append(parts, f.Printed+" "+between(v.Span.Min, v.Span.Max, j.In.Unit))
+				parts = append(parts, words.LimitPrinted(f)+" "+between(v.Span.Min, v.Span.Max, j.In.Unit))
 			}
 		}
-		lines = append(lines, kind.Title()+": "+strings.Join(parts, "; ")+".")
+		lines = append(lines, words.Plural(kind)+": "+strings.Join(parts, "; ")+".")
 	}
 	return lines
 }

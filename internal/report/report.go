@@ -20,6 +20,7 @@ import (
 	"ledge/internal/core/order"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
+	"ledge/internal/words"
 )
 
 // A Job is what the papers of a job are made from.
@@ -41,6 +42,8 @@ type Job struct {
 	// Cost and Ready are empty without a rate card; Promised where nothing was promised.
 	Cost, Ready, Promised string
 	Proofs                []Proof
+	// Local writes dates and times as the shop does.
+	Local words.Local `json:"-"`
 }
 
 // Taken is how a feature was measured.
@@ -76,6 +79,8 @@ type Sheet struct {
 	IssuedAt               time.Time
 	Struck                 bool
 	Body                   order.Sheet
+	// Local writes dates and times as the shop does.
+	Local words.Local `json:"-"`
 }
 
 // id is short and the same for the same content, whatever address it was asked under.
@@ -92,6 +97,16 @@ func id(number, kind string, content any) (string, error) {
 type page struct {
 	*fpdf.Fpdf
 	unit unit.System
+	// speak writes sentences in that unit.
+	speak words.Speaker
+}
+
+// A head is what stands at the top and the foot of every page.
+type head struct {
+	title, number, engine, customer string
+	id, address, foot               string
+	made                            time.Time
+	local                           words.Local
 }
 
 const (
@@ -100,18 +115,18 @@ const (
 )
 
 // newPage starts a paper with its head, its QR code and its foot.
-func newPage(title, number, engine, customer, id, address, foot string, made time.Time, s unit.System) (*page, error) {
-	p := &page{fpdf.New("P", "mm", "A4", ""), s}
+func newPage(h head, s unit.System) (*page, error) {
+	p := &page{fpdf.New("P", "mm", "A4", ""), s, words.In(s)}
 	p.SetCatalogSort(true)
-	p.SetCreationDate(made)
-	p.SetModificationDate(made)
-	p.SetTitle(drawable(title+" "+number), true)
+	p.SetCreationDate(h.made)
+	p.SetModificationDate(h.made)
+	p.SetTitle(drawable(h.title+" "+h.number), true)
 	p.SetMargins(margin, margin, margin)
 	p.SetAutoPageBreak(true, 22)
 	p.AddUTF8FontFromBytes("sans", "", dejavusans.TTF)
 	p.AddUTF8FontFromBytes("sans", "B", dejavusansbold.TTF)
-	if address != "" {
-		code, err := qrcode.Encode(address, qrcode.Medium, 256)
+	if h.address != "" {
+		code, err := qrcode.Encode(h.address, qrcode.Medium, 256)
 		if err != nil {
 			return nil, fmt.Errorf("QR code: %w", err)
 		}
@@ -119,15 +134,15 @@ func newPage(title, number, engine, customer, id, address, foot string, made tim
 	}
 	p.AliasNbPages("{total}")
 	p.SetHeaderFunc(func() {
-		if address != "" {
+		if h.address != "" {
 			p.ImageOptions("qr", 210-margin-20, 10, 20, 20, false, fpdf.ImageOptions{ImageType: "PNG"}, 0, "")
 		}
 		p.SetXY(margin, 12)
 		p.font("B", 16)
-		p.CellFormat(width-24, 8, title, "", 2, "L", false, 0, "")
+		p.CellFormat(width-24, 8, h.title, "", 2, "L", false, 0, "")
 		p.font("", 10)
-		p.CellFormat(width-24, 5, engine+"  ·  "+customer, "", 2, "L", false, 0, "")
-		p.CellFormat(width-24, 5, "Job "+number+"  ·  "+made.Format("2 January 2006"), "", 2, "L", false, 0, "")
+		p.CellFormat(width-24, 5, h.engine+"  ·  "+h.customer, "", 2, "L", false, 0, "")
+		p.CellFormat(width-24, 5, words.Told("paper.job", "number", h.number, "date", h.local.Date(h.made)), "", 2, "L", false, 0, "")
 		p.SetLineWidth(0.5)
 		p.Line(margin, 32, 210-margin, 32)
 		p.SetLineWidth(0.2)
@@ -137,10 +152,10 @@ func newPage(title, number, engine, customer, id, address, foot string, made tim
 		p.SetY(-18)
 		p.font("", 7.5)
 		p.SetTextColor(90, 90, 100)
-		p.MultiCell(width, 3.6, foot, "", "L", false)
+		p.MultiCell(width, 3.6, h.foot, "", "L", false)
 		p.SetXY(margin, -10)
-		p.CellFormat(width/2, 4, "Ledge · "+id, "", 0, "L", false, 0, "")
-		p.CellFormat(width/2, 4, fmt.Sprintf("page %d of {total}", p.PageNo()), "", 0, "R", false, 0, "")
+		p.CellFormat(width/2, 4, "Ledge · "+h.id, "", 0, "L", false, 0, "")
+		p.CellFormat(width/2, 4, words.Told("paper.page", "page", p.PageNo(), "total", "{total}"), "", 0, "R", false, 0, "")
 		p.SetTextColor(0, 0, 0)
 	})
 	p.AddPage()
@@ -173,6 +188,16 @@ func (p *page) room(mm float64) {
 	if p.GetY()+mm > 297-24 {
 		p.AddPage()
 	}
+}
+
+// named gives columns their heads: title is the name of a message before.
+func named(columns ...column) []column {
+	for i := range columns {
+		if columns[i].title != "" {
+			columns[i].title = words.Told("paper." + columns[i].title)
+		}
+	}
+	return columns
 }
 
 // A column of a table.
@@ -219,4 +244,5 @@ func (p *page) bytes() ([]byte, error) {
 	return out.Bytes(), nil
 }
 
-const deferral = "The maker's data, local rules and licensed practice decide over everything written here."
+// deferral is said at the foot of every paper.
+func deferral() string { return words.Told("paper.deferral") }

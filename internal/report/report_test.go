@@ -2,7 +2,6 @@ package report
 
 import (
 	"bytes"
-	"regexp"
 	"strings"
 	"testing"
 	"time"
@@ -20,40 +19,6 @@ import (
 )
 
 func length(text string) unit.Length { return unit.MustParse(text, unit.In) }
-
-// Each way in the words of the counter; nobody outside the shop knows a code of ours.
-func TestPlainWords(t *testing.T) {
-	for _, tt := range []struct {
-		set  part.Set
-		way  disposition.Way
-		want string
-	}{
-		{part.MainJournals, disposition.Way{Action: disposition.Reuse}, "good as they are"},
-		{part.MainHousings, disposition.Way{Action: disposition.Reuse}, "good as it is"},
-		{part.Thrust, disposition.Way{Action: disposition.Reuse}, "good as it is"},
-		{part.MainJournals, disposition.Way{Action: disposition.Grind, Step: length("0.010")}, "0.010"},
-		{part.Cylinders, disposition.Way{Action: disposition.Bore, Step: length("0.020")}, "over"},
-		{part.Cylinders, disposition.Way{Action: disposition.Replace}, "block"},
-		{part.MainJournals, disposition.Way{Action: disposition.Measure}, "not decided yet"},
-	} {
-		got := Plainly(Decision{Set: tt.set, Way: tt.way}, unit.In)
-		assert.Contains(t, got, tt.want, "%s %s", tt.set, tt.way.Action)
-		assert.NotContains(t, got, "_", "%s %s", tt.set, tt.way.Action)
-	}
-	codes := regexp.MustCompile(`[a-z]_[a-z]`)
-	for _, set := range []part.Set{part.MainJournals, part.RodJournals, part.CamJournals, part.MainHousings, part.RodHousings,
-		part.Cylinders, part.DeckSet, part.Thrust, part.PistonSet, part.Pins, part.Rings} {
-		assert.NotEmpty(t, SetName(set), set)
-		for _, action := range []disposition.Action{disposition.Reuse, disposition.Polish, disposition.Grind, disposition.Hone, disposition.Bore, disposition.Sleeve, disposition.LineHone,
-			disposition.Resize, disposition.Skim, disposition.Replace, disposition.Measure, disposition.Remeasure} {
-			for _, system := range []unit.System{unit.In, unit.MM} {
-				words := Plainly(Decision{Set: set, Way: disposition.Way{Action: action, Step: length("0.010"), Shell: -length("0.001")}}, system)
-				assert.NotEmpty(t, words, "%s %s", set, action)
-				assert.False(t, codes.MatchString(words), "%s %s: %s", set, action, words)
-			}
-		}
-	}
-}
 
 // aJob is an inspection of one worn journal, decided and half proved.
 func aJob(t *testing.T, name string) Job {
@@ -124,18 +89,5 @@ func TestOrderedSizes(t *testing.T) {
 		"2.4880 – 2.4891": {Min: &least, Max: &most}, "2.4891": {Min: &most, Max: &most}, "≤ 2.4891": {Max: &most}, "≤ 2.4880": {Most: &least, Max: &most}, "": {},
 	} {
 		assert.Equal(t, want, p.ordered(l))
-	}
-}
-
-// Shells are named by what they do to the clearance, one for each journal or one half of each of two.
-func TestShellsInWords(t *testing.T) {
-	for want, way := range map[string]disposition.Way{
-		"polish, with shells that take up 0.0010 in":                        {Action: disposition.Polish, Shell: -length("0.001")},
-		"polish, with shells that give 0.0010 in more":                      {Action: disposition.Polish, Shell: length("0.001")},
-		"polish, with a shell for each journal":                             {Action: disposition.Polish, Method: disposition.MixedShell},
-		"polish, with one half of each of two shells, -0.0005 in clearance": {Action: disposition.Polish, Shell: -length("0.0005"), Method: disposition.MixedHalf},
-		"polish, with one half of each of two shells, +0.0005 in clearance": {Action: disposition.Polish, Shell: length("0.0005"), Method: disposition.MixedHalf},
-	} {
-		assert.Equal(t, want, Way(part.MainJournals, way, unit.In))
 	}
 }

@@ -1,11 +1,10 @@
 package report
 
 import (
-	"fmt"
 	"strconv"
-	"time"
 
 	"ledge/internal/core/order"
+	"ledge/internal/words"
 )
 
 // PDF is the sheet as it is printed or sent.
@@ -16,69 +15,55 @@ func (s Sheet) PDF() ([]byte, error) {
 	if err != nil {
 		return nil, err
 	}
-	units := "inches"
-	if s.Unit == "mm" {
-		units = "millimetres"
-	}
-	title := fmt.Sprintf("%s, issue %d", s.Body.Title, s.Issue)
-	p, err := newPage(title, s.Number, s.Name, s.Customer, name, s.Address, "Sizes in "+units+" at 20 °C. "+deferral, s.IssuedAt, s.Unit)
+	p, err := newPage(head{title: words.Told("paper.sheet", "sheet", s.Body.Title, "issue", s.Issue), number: s.Number, engine: s.Name, customer: s.Customer,
+		id: name, address: s.Address, foot: words.Told("paper.sizes."+string(s.Unit)) + " " + deferral(), made: s.IssuedAt, local: s.Local}, s.Unit)
 	if err != nil {
 		return nil, err
 	}
-	p.text("Issued by " + s.IssuedBy + ", " + s.IssuedAt.Format("2 January 2006 15:04") + " UTC.")
+	p.text(words.Told("paper.issued", "who", s.IssuedBy, "when", s.Local.Moment(s.IssuedAt)))
 	if s.Struck {
 		p.font("B", 12)
 		p.SetTextColor(191, 58, 18)
-		p.MultiCell(width, 7, "SUPERSEDED OR WITHDRAWN. Do not work from this sheet.", "", "L", false)
+		p.MultiCell(width, 7, words.Told("paper.struck"), "", "L", false)
 		p.SetTextColor(0, 0, 0)
 	}
 	if len(s.Body.Steps) > 0 {
-		p.heading("In this order")
+		p.heading(words.Told("paper.operations"))
 		for i, step := range s.Body.Steps {
-			text := fmt.Sprintf("%d. %s, %d", i+1, step.Title, step.Count)
+			place, begins, ends := "paper.in_house", "", ""
 			if step.Outside {
-				text += ", sent out"
-			} else {
-				text += ", in-house"
+				place = "paper.sent_out"
 			}
 			if step.Ends != "" {
-				text += ", " + day(step.Begins) + " to " + day(step.Ends)
+				begins, ends = s.Local.ShortDay(step.Begins), s.Local.ShortDay(step.Ends)
 			}
-			p.text(text)
+			p.text(words.Told("paper.step", "number", i+1, "operation", step.Title, "count", step.Count, "place", words.New(place), "begins", begins, "ends", ends))
 		}
 	}
-	p.heading("What to do")
+	p.heading(words.Told("paper.to_do"))
 	p.lines(s.Body)
 	if len(s.Body.Notes) > 0 {
-		p.heading("Notes")
+		p.heading(words.Told("paper.notes"))
 		for _, n := range s.Body.Notes {
 			p.bullet(n)
 		}
 	}
 	p.Ln(8)
 	p.room(16)
-	p.text("Done by ______________________      Date ______________      Measured by ______________________")
+	p.text(words.Told("paper.done_by"))
 	return p.bytes()
-}
-
-func day(date string) string {
-	t, err := time.Parse(time.DateOnly, date)
-	if err != nil {
-		return date
-	}
-	return t.Format("Mon 2 Jan")
 }
 
 func (p *page) lines(sheet order.Sheet) {
 	if sheet.Name == order.Parts {
-		columns := []column{{"Part", 62, "L"}, {"Size", 62, "L"}, {"Code", 30, "L"}, {"Pieces", 26, "R"}}
+		columns := named(column{"part", 62, "L"}, column{"size", 62, "L"}, column{"code", 30, "L"}, column{"pieces", 26, "R"})
 		p.titles(columns)
 		for _, l := range sheet.Lines {
 			p.row(columns, []string{l.Title, l.What, l.Code, strconv.Itoa(l.Count)}, "")
 		}
 		return
 	}
-	columns := []column{{"", 6, "L"}, {"Where", 36, "L"}, {"What", 62, "L"}, {"Rough", 26, "R"}, {"Finished", 50, "R"}}
+	columns := named(column{"", 6, "L"}, column{"where", 36, "L"}, column{"what", 62, "L"}, column{"rough", 26, "R"}, column{"finished", 50, "R"})
 	p.titles(columns)
 	for _, l := range sheet.Lines {
 		rough := ""

@@ -1,30 +1,25 @@
 package report
 
-import (
-	"fmt"
-
-	"ledge/internal/core/disposition"
-	"ledge/internal/core/unit"
-)
+import "ledge/internal/words"
 
 // Summary is what the customer gets, in plain words.
 func (j Job) Summary() ([]byte, error) {
-	p, err := j.page("What we found, and what we will do", "S")
+	p, err := j.page("summary", "S")
 	if err != nil {
 		return nil, err
 	}
-	p.text(fmt.Sprintf("We measured %d parts of your engine, %s.", j.measured(), j.In.Job.Engine))
+	p.text(words.Told("letter.measured", "count", j.measured(), "engine", j.In.Job.Engine))
 	if len(j.Seen) > 0 {
-		p.heading("Seen before measuring")
+		p.heading(words.Told("letter.seen"))
 		for _, f := range j.Seen {
 			p.bullet(f)
 		}
 	}
-	p.heading("Part by part")
+	p.heading(words.Told("letter.parts"))
 	for _, d := range j.Letter {
 		p.room(14)
 		p.font("B", 10.5)
-		p.MultiCell(width, 5.4, SetName(d.Set)+": "+Plainly(d, p.unit), "", "L", false)
+		p.MultiCell(width, 5.4, words.Told("paper.set", "set", words.Set(d.Set).Title, "way", p.speak.Plain(d.Set, d.Way)), "", "L", false)
 		for _, why := range d.Reasons {
 			p.text(why)
 		}
@@ -34,18 +29,18 @@ func (j Job) Summary() ([]byte, error) {
 		p.Ln(2)
 	}
 	if j.Cost != "" {
-		p.heading("Cost and date")
-		p.text("As decided the work and parts come to " + j.Cost + " and can be ready on " + j.Ready + ".")
+		p.heading(words.Told("letter.cost"))
+		p.text(words.Told("letter.price", "cost", j.Cost, "ready", j.Ready))
 		if j.Promised != "" {
-			p.text("We had promised " + j.Promised + ".")
+			p.text(words.Told("letter.promised", "day", j.Promised))
 		}
 	}
 	if open := j.missed(); open != "" {
-		p.heading("What came back from the shop")
+		p.heading(words.Told("letter.came_back"))
 		p.text(open)
 	}
 	p.Ln(6)
-	p.text("The full inspection with every reading is kept in the shop under job " + j.In.Job.Number + ".")
+	p.text(words.Told("letter.record", "number", j.In.Job.Number))
 	return p.bytes()
 }
 
@@ -57,22 +52,6 @@ func (j Job) measured() int {
 		}
 	}
 	return n
-}
-
-// Plainly says a decision as one would over the counter.
-func Plainly(d Decision, s unit.System) string {
-	switch d.Way.Action {
-	case disposition.Reuse:
-		if d.Way.Shell == 0 {
-			if d.Set.Row().Single {
-				return "good as it is"
-			}
-			return "good as they are"
-		}
-	case disposition.Measure, disposition.Remeasure:
-		return "not decided yet, " + Way(d.Set, d.Way, s)
-	}
-	return Way(d.Set, d.Way, s)
 }
 
 // missed sums up the proofs.
@@ -93,5 +72,5 @@ func (j Job) missed() string {
 	if within+missed+open == 0 {
 		return ""
 	}
-	return fmt.Sprintf("Everything machined is measured again before it goes back to you: %d as ordered, %d not as ordered, %d still to be measured.", within, missed, open)
+	return words.Told("letter.proofs", "within", within, "missed", missed, "open", open)
 }

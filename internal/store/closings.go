@@ -91,7 +91,7 @@ func (s *Store) commitOpen(ctx context.Context, jobID int64, f func(tx *sqlx.Tx)
 			return err
 		}
 		if closed {
-			return conflict("This job is closed: nothing more is entered into it. Take it back into the shop first, on its Report page.")
+			return conflict("conflict.closed")
 		}
 		return f(tx)
 	})

@@ -11,6 +11,7 @@ import (
 	"github.com/pressly/goose/v3"
 
 	"ledge/internal/core/part"
+	"ledge/internal/words"
 )
 
 // An Origin is where a component comes from.
@@ -84,7 +85,7 @@ func inUse(ctx context.Context, q querier, jobID int64, of part.Component, tag s
 
 // Name is the component in words: "Crankshaft", "Crankshaft (spare)".
 func (c Component) Name() string {
-	return strings.ToUpper(string(c.Of[:1])) + string(c.Of[1:]) + Tagged(c.Tag)
+	return words.Component(c.Of) + Tagged(c.Tag)
 }
 
 // componentsVersion is that of the tables from which on every part belongs to a component.
@@ -165,14 +166,14 @@ func (s *Store) AddComponent(ctx context.Context, c Component) error {
 				continue
 			}
 			if strings.EqualFold(other.Tag, c.Tag) {
-				return &ConflictError{Sentence: fmt.Sprintf("There is a %s already: give this one a name of its own.", other.Name()), Place: "tag"}
+				return &ConflictError{Why: words.New("conflict.component", "component", other.Name()), Place: "tag"}
 			}
 			if like < 0 {
 				like = i
 			}
 		}
 		if like < 0 {
-			return &ConflictError{Sentence: "This job has none of these to stand beside.", Place: "of"}
+			return &ConflictError{Why: words.New("conflict.none_beside"), Place: "of"}
 		}
 		if _, err := once(ctx, tx, "components", c.ID, fields{"job_id": c.JobID, "component": c.Of, "tag": c.Tag, "origin": c.Origin, "stamp": c.Stamp, "added_by": Actor(ctx)},
 			fields{"added_at": s.stamp()}); err != nil {
@@ -241,14 +242,14 @@ func (s *Store) sayOfComponent(ctx context.Context, jobID int64, r Retirement) e
 		facts := Facts{Of: there[at].Of, Tag: there[at].Tag, Reason: r.Reason}
 		switch one := there[at]; {
 		case r.What == returned && one.Retired == nil:
-			return conflict("%s is not retired.", one.Name())
+			return conflict("conflict.not_retired", "component", one.Name())
 		case r.What == retired && one.Retired != nil:
-			return conflict("%s is retired already.", one.Name())
+			return conflict("conflict.retired_already", "component", one.Name())
 		case r.What == retired:
 			if r.For != nil {
 				in := slices.IndexFunc(there, func(c Component) bool { return c.ID == *r.For && c.Of == one.Of && c.ID != one.ID && c.Retired == nil })
 				if in < 0 {
-					return &ConflictError{Sentence: "What takes its place must be of the same sort, and not retired itself.", Place: "for"}
+					return &ConflictError{Why: words.New("conflict.in_place"), Place: "for"}
 				}
 				facts.For = there[in].Name()
 			}
@@ -298,11 +299,11 @@ func (r Record) InPlace(of part.Component, tag string) (StandIn, error) {
 	if tag == "" && len(r.Components) == 0 {
 		return StandIn{}, nil
 	}
-	return StandIn{}, &ConflictError{Sentence: "This job has no such component.", Place: "component"}
+	return StandIn{}, &ConflictError{Why: words.New("conflict.no_component"), Place: "component"}
 }
 
 func errRetired(c Component) error {
-	return conflict("%s is retired: nothing more is measured or decided of it. Take it back first.", c.Name())
+	return conflict("conflict.retired", "component", c.Name())
 }
 
 // With is the record of the engine as it stands, with one component in the place of its like where one is named: parts and decisions of

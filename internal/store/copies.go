@@ -3,13 +3,14 @@ package store
 import (
 	"context"
 	"errors"
-	"fmt"
 	"io/fs"
 	"os"
 	"path/filepath"
 	"slices"
 	"strings"
 	"time"
+
+	"ledge/internal/words"
 )
 
 const copyName = "ledge-2006-01-02.db"
@@ -31,14 +32,14 @@ func (s *Store) DailyCopy(ctx context.Context, folder string, keep int) (made st
 }
 
 func copySentence(folder string, err error) string {
-	why := "it could not be written"
+	why := words.New("trouble.not_written")
 	switch {
 	case DiskFull(err):
-		why = "the disk is full"
+		why = words.New("trouble.disk_full")
 	case errors.Is(err, fs.ErrPermission):
-		why = "Ledge may not write there"
+		why = words.New("trouble.not_allowed")
 	}
-	return fmt.Sprintf("There is no copy of today in %s: %s. See to it: a copy is all there is if this disk dies.", folder, why)
+	return words.Told("trouble.copy", "folder", folder, "why", why)
 }
 
 func (s *Store) dailyCopy(ctx context.Context, folder string, keep int) (made string, err error) {

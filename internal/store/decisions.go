@@ -71,7 +71,7 @@ func (s *Store) Sign(ctx context.Context, g Signing) error {
 				continue
 			}
 			if last.Seq != g.After {
-				return conflict("%s signed this set meanwhile. Look at what was signed; then sign again if you decide otherwise.", last.DecidedBy)
+				return conflict("conflict.signed", "who", last.DecidedBy)
 			}
 			break
 		}

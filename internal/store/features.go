@@ -8,11 +8,11 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"ledge/internal/core/engine"
-	"ledge/internal/core/inspection"
 	"ledge/internal/core/instrument"
 	"ledge/internal/core/part"
 	"ledge/internal/core/plan"
 	"ledge/internal/core/unit"
+	"ledge/internal/words"
 )
 
 // A Feature is one measured place of a job, with its plan and everything ever recorded of it.
@@ -62,7 +62,7 @@ func (f *Feature) count(columns int) {
 
 // Name is the feature in words: "Main 3", "Main 3 (spare)".
 func (f *Feature) Name() string {
-	return (&inspection.Feature{Kind: f.Kind, Number: f.Number}).Name() + Tagged(f.Component)
+	return words.Numbered(f.Kind, f.Number) + Tagged(f.Component)
 }
 
 const featureColumns = `id, job_id, kind, number, state, component, stations, directions, counted, gauge_kind, gauge_division,
@@ -209,7 +209,7 @@ func (s *Store) SetPlan(ctx context.Context, jobID int64, kind part.Kind, compon
 			return fmt.Errorf("plan of %s: %w", kind, err)
 		}
 		if changed, err := result.RowsAffected(); err != nil || changed == 0 {
-			return conflict("Every %s has readings already; a plan is changed before the first one.", kind.Title())
+			return conflict("conflict.plan_read", "kinds", words.Plural(kind))
 		}
 		return s.log(ctx, tx, jobID, "plan", Facts{PartKind: kind, Tag: component, Plan: p.ID}, nil)
 	})

@@ -8,6 +8,8 @@ import (
 	"os"
 	"path/filepath"
 
+	"ledge/internal/words"
+
 	"github.com/gofrs/flock"
 	sqlite3 "modernc.org/sqlite/lib"
 )
@@ -82,7 +84,7 @@ func alone(ctx context.Context, path string) error {
 		known[name] = true
 	}
 	if len(names) > 0 && !(known["goose_db_version"] && (len(names) == 1 || known["sqlite_sequence"] && len(names) == 2 || known["jobs"] && known["features"] && known["readings"])) {
-		return unsound("This is a database of some other program, not Ledge's. Nothing of it was changed.")
+		return unsound("unsound.other")
 	}
 	return nil
 }
@@ -94,7 +96,7 @@ func notOurs(err error) error {
 	case sqlite3.SQLITE_BUSY, sqlite3.SQLITE_LOCKED:
 		return ErrInUse
 	case sqlite3.SQLITE_NOTADB, sqlite3.SQLITE_CORRUPT:
-		return unsound("This is not a Ledge file, or it is damaged.")
+		return unsound("unsound.not_ledge")
 	}
 	return err
 }
@@ -109,6 +111,6 @@ func (s *Store) stillThere() error {
 		s.troubles.mend(Gone)
 		return nil
 	}
-	s.tell(Gone, fmt.Sprintf("The database is not at %s any more: nothing more can be kept. Put it back where it was, or stop Ledge and start it on the file where it is now.", s.path))
+	s.tell(Gone, words.Told("trouble.gone", "path", s.path))
 	return ErrGone
 }

@@ -10,6 +10,8 @@ import (
 	"testing"
 	"time"
 
+	"ledge/internal/words"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
@@ -127,7 +129,7 @@ func TestAFullDiskSaysSo(t *testing.T) {
 	}
 	assert.True(t, DiskFull(err), "%v", err)
 	require.Len(t, s.Troubles(), 1)
-	assert.Equal(t, FullSentence, s.Troubles()[0].Sentence)
+	assert.Equal(t, words.Told("trouble.full"), s.Troubles()[0].Sentence)
 	record, err := s.Record(as("Wanda"), job)
 	require.NoError(t, err)
 	assert.Len(t, record.At(main3).Tape, taken, "nothing acknowledged is lost")

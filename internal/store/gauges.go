@@ -148,7 +148,7 @@ func gaugeOf(ctx context.Context, q querier, jobID int64, id string) error {
 		return err
 	}
 	if count == 0 {
-		return conflict("The gauge of this reading was not set up in this job.")
+		return conflict("conflict.gauge")
 	}
 	return nil
 }

@@ -13,6 +13,7 @@ import (
 	"ledge/internal/core/part"
 	"ledge/internal/core/plan"
 	"ledge/internal/core/unit"
+	"ledge/internal/words"
 )
 
 // A Job is one engine on the bench, with its own copy of limits and policy.
@@ -122,7 +123,7 @@ func (s *Store) insertJob(ctx context.Context, tx *sqlx.Tx, n NewJob) (int64, er
 		l.CylindersPerThrow, pins, n.PromisedOn, string(policy), Actor(ctx), s.stamp(), n.Made.as(), n.Made.of(ctx))
 	if err != nil {
 		if numberTaken(err) {
-			return 0, &ConflictError{Sentence: fmt.Sprintf("There is a job %s already.", n.Number), Place: "number"}
+			return 0, &ConflictError{Why: words.New("conflict.job", "number", n.Number), Place: "number"}
 		}
 		return 0, err
 	}
@@ -197,7 +198,7 @@ func (s *Store) SetJudgement(ctx context.Context, id, version int64, limits Limi
 			return err
 		}
 		if job.Version != version {
-			return conflict("Somebody else changed the limits of this job meanwhile. Load it again; what you typed is still here.")
+			return conflict("conflict.limits_changed")
 		}
 		before := struct {
 			Limits LimitSet          `json:"limits"`
@@ -235,7 +236,7 @@ func (s *Store) SetHead(ctx context.Context, id, version int64, head JobHead) er
 			return err
 		}
 		if job.Version != version {
-			return conflict("Somebody else changed this job meanwhile. Load it again; what you typed is still here.")
+			return conflict("conflict.job_changed")
 		}
 		before, err := json.Marshal(JobHead{job.Customer, job.Engine, job.Duty, job.PromisedOn})
 		if err != nil {

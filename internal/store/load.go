@@ -16,6 +16,7 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"ledge/internal/core/unit"
+	"ledge/internal/words"
 )
 
 // Load stores a dump as a job of its own, under its number or, where that is taken, the next free one; made names it. It fails with an
@@ -23,7 +24,7 @@ import (
 // file of its own, so that nobody waits for it.
 func (s *Store) Load(ctx context.Context, d Dump, made Made, check func(context.Context, Record) error) (job Job, err error) {
 	if d.Version < 1 || d.Version > s.version {
-		return Job{}, unsound("The job was written by a newer Ledge: its tables have version %d, this Ledge knows %d.", d.Version, s.version)
+		return Job{}, unsound("unsound.newer_job", "version", d.Version, "known", s.version)
 	}
 	if err := s.tryOut(ctx, d, check); err != nil {
 		return Job{}, fmt.Errorf("load job: %w", err)
@@ -43,7 +44,7 @@ func (s *Store) Load(ctx context.Context, d Dump, made Made, check func(context.
 			return err
 		}
 		if err := modern(ctx, tx.Tx, id, d.Version); err != nil {
-			return unsound("The job cannot be read: %v.", err)
+			return unsound("unsound.job", "why", err)
 		}
 		return s.log(ctx, tx, id, "taken_in", Facts{Job: number}, nil)
 	})
@@ -72,7 +73,7 @@ func (s *Store) tryOut(ctx context.Context, d Dump, check func(context.Context, 
 	}
 	defer func() { _ = tx.Rollback() }() // the file goes, too
 	if _, ok := d.Job["number"].(string); !ok {
-		return unsound("job: it has no number.")
+		return unsound("unsound.no_number")
 	}
 	d.Picture = nil
 	id, err := newLoader(tx, true).job(ctx, d, Made{})
@@ -80,11 +81,11 @@ func (s *Store) tryOut(ctx context.Context, d Dump, check func(context.Context, 
 		return err
 	}
 	if err := modern(ctx, tx.Tx, id, d.Version); err != nil {
-		return unsound("The job cannot be read: %v.", err)
+		return unsound("unsound.job", "why", err)
 	}
 	record, err := readRecord(ctx, tx, id)
 	if err != nil {
-		return unsound("The job cannot be read: %v.", plainly(err))
+		return unsound("unsound.job", "why", plainly(err))
 	}
 	return check(ctx, record)
 }
@@ -93,7 +94,7 @@ func (s *Store) tryOut(ctx context.Context, d Dump, check func(context.Context, 
 func (s *Store) loadNumber(ctx context.Context, tx *sqlx.Tx, d *Dump) (string, error) {
 	number, ok := d.Job["number"].(string)
 	if !ok || strings.TrimSpace(number) == "" || len(number) > 40 {
-		return "", unsound("job: it has no number.")
+		return "", unsound("unsound.no_number")
 	}
 	var taken int
 	if err := tx.GetContext(ctx, &taken, `SELECT count(*) FROM jobs WHERE number = ?`, number); err != nil {
@@ -165,7 +166,7 @@ func (l *loader) job(ctx context.Context, d Dump, made Made) (int64, error) {
 	row := maps.Clone(d.Job)
 	for _, column := range own {
 		if _, there := row[column]; there {
-			return 0, unsound("job: it cannot have %s.", column)
+			return 0, unsound("unsound.job_column", "column", column)
 		}
 	}
 	row["from_file"] = l.fromFile
@@ -174,7 +175,7 @@ func (l *loader) job(ctx context.Context, d Dump, made Made) (int64, error) {
 	}
 	id, err := l.row(ctx, "jobs", row)
 	if err != nil {
-		return 0, unsound("job: %s", reasonOf(err))
+		return 0, unsound("unsound.at", "at", "job", "why", reasonOf(err))
 	}
 	if err := setWords(ctx, l.tx, id); err != nil {
 		return 0, err
@@ -187,11 +188,11 @@ func (l *loader) tables(ctx context.Context, job int64, d Dump) error {
 	for name, table := range d.Tables {
 		rows += len(table)
 		if !Dumped(name) {
-			return unsound("tables/%.40s: there is no such table.", name)
+			return unsound("unsound.table", "table", words.Quoted(name))
 		}
 	}
 	if rows > MostRows {
-		return unsound("The job has %d rows; %d is the most that is taken.", rows, MostRows)
+		return unsound("unsound.rows", "rows", rows, "most", MostRows)
 	}
 	ids := map[string][]any{}
 	for _, t := range dumped {
@@ -200,7 +201,7 @@ func (l *loader) tables(ctx context.Context, job int64, d Dump) error {
 			at := fmt.Sprintf("tables/%s/%d", t.name, i)
 			for _, column := range own {
 				if _, there := row[column]; there {
-					return unsound("%s: it cannot have %s.", at, column)
+					return unsound("unsound.column", "at", at, "column", column)
 				}
 			}
 			for column, other := range t.places {
@@ -209,7 +210,7 @@ func (l *loader) tables(ctx context.Context, job int64, d Dump) error {
 				}
 				place, ok := row[column].(int64)
 				if !ok || place < 1 || place > int64(len(ids[other])) {
-					return unsound("%s: %s names no row of %s.", at, column, other)
+					return unsound("unsound.place", "at", at, "column", column, "table", other)
 				}
 				row[column] = ids[other][place-1]
 			}
@@ -236,7 +237,7 @@ func (l *loader) tables(ctx context.Context, job int64, d Dump) error {
 			}
 			inserted, err := l.row(ctx, t.name, row)
 			if err != nil {
-				return unsound("%s: %s", at, reasonOf(err))
+				return unsound("unsound.at", "at", at, "why", reasonOf(err))
 			}
 			if id == nil {
 				id = inserted
@@ -263,16 +264,16 @@ func (l *loader) row(ctx context.Context, table string, row map[string]any) (int
 	values := make([]any, len(names))
 	for i, name := range names {
 		if !slices.Contains(columns, name) || table == "jobs" && name == "id" {
-			return 0, unsound("there is no %.40q in it.", name)
+			return 0, unsound("unsound.no_column", "column", words.Quoted(string(name)))
 		}
 		switch v := row[name].(type) {
 		case int64:
 			if v > int64(unit.MaxLength) || v < -int64(unit.MaxLength) {
-				return 0, unsound("%s is too large.", name)
+				return 0, unsound("unsound.large", "name", name)
 			}
 		case string:
 			if len(v) > longestText {
-				return 0, unsound("%s is too long.", name)
+				return 0, unsound("unsound.long", "name", name)
 			}
 		}
 		values[i] = row[name]
@@ -297,24 +298,24 @@ func (l *loader) row(ctx context.Context, table string, row map[string]any) (int
 func reasonOf(err error) string {
 	var ours *UnsoundError
 	if errors.As(err, &ours) {
-		return ours.Sentence
+		return ours.Error()
 	}
 	if _, theirs := refusedBy(err); theirs {
-		return "it is not as Ledge writes it."
+		return words.Told("unsound.not_ours")
 	}
-	return "it holds something that is neither number nor text."
+	return words.Told("unsound.neither")
 }
 
 // plainly says what is wrong with a job without the database's words.
 func plainly(err error) string {
 	switch {
 	case errors.Is(err, ErrNotFound), errors.Is(err, sql.ErrNoRows):
-		return "something of it is missing"
+		return words.Told("unsound.missing")
 	case errors.Is(err, context.DeadlineExceeded):
-		return "it took too long"
+		return words.Told("unsound.slow")
 	}
 	if _, theirs := refusedBy(err); theirs {
-		return "the database cannot read it"
+		return words.Told("unsound.unread")
 	}
-	return "something in it is not as Ledge writes it"
+	return words.Told("unsound.strange")
 }

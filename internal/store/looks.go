@@ -77,7 +77,7 @@ func (s *Store) AddLook(ctx context.Context, jobID int64, place Place, l Look) e
 			return err
 		}
 		if l.What == Grade && Standing(earlier) == inspection.Cracked && *l.Look != inspection.Cracked {
-			return conflict("%s %d is graded cracked. Only a recorded crack test by a trained person clears that.", f.Kind.Title(), f.Number)
+			return conflict("conflict.cracked", "part", f.Name())
 		}
 		return nil
 	})

@@ -4,6 +4,8 @@ import (
 	"strings"
 	"unicode"
 
+	"ledge/internal/words"
+
 	"golang.org/x/text/cases"
 	"golang.org/x/text/unicode/norm"
 )
@@ -17,11 +19,11 @@ func Name(text string) (name, sentence string) {
 	name = strings.Join(strings.Fields(norm.NFC.String(text)), " ")
 	switch {
 	case name == "":
-		return "", "A name is needed."
+		return "", words.Told("name.needed")
 	case len(name) > longestName:
-		return "", "This name is too long."
+		return "", words.Told("name.long")
 	case strings.ContainsFunc(name, invisible):
-		return "", "This name holds characters that nobody sees. Type it anew."
+		return "", words.Told("name.unseen")
 	}
 	return name, ""
 }

@@ -8,6 +8,8 @@ import (
 	"slices"
 	"strings"
 
+	"ledge/internal/words"
+
 	"github.com/jmoiron/sqlx"
 )
 
@@ -50,7 +52,7 @@ func knownAs(ctx context.Context, tx *sqlx.Tx, table, id string, content fields)
 
 // errOther is what an id with other content than is stored under it comes to.
 func errOther() error {
-	return &ConflictError{Sentence: "Something else is stored under this id already.", Place: "id"}
+	return &ConflictError{Why: words.New("conflict.other"), Place: "id"}
 }
 
 // holds reports whether a column holds a value, as the driver would write it.

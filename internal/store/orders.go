@@ -142,7 +142,7 @@ func (s *Store) AddOrderEvents(ctx context.Context, jobID int64, events []OrderE
 				return err
 			}
 			if len(done) > 0 {
-				return conflict("This sheet is %s: load it again.", map[string]string{"struck": "superseded or withdrawn", "closed": "closed"}[done[0]])
+				return conflict("conflict.sheet_" + done[0])
 			}
 			var there bool
 			if err := tx.GetContext(ctx, &there, `SELECT EXISTS (SELECT 1 FROM orders WHERE id = ? AND job_id = ?)`, e.OrderID, jobID); err != nil {

@@ -97,7 +97,7 @@ func TestARecordIsOnlyAddedTo(t *testing.T) {
 	var conflict *ConflictError
 	again.ID = uuid.NewString()
 	assert.ErrorAs(t, s.AddDecision(ctx, again, 0), &conflict)
-	assert.Contains(t, conflict.Sentence, "Ida signed this set meanwhile")
+	assert.Contains(t, conflict.Error(), "Ida signed this set meanwhile")
 	require.NoError(t, s.AddDecision(ctx, again, record.Decisions[0].Seq))
 	over := Decision{Way: disposition.Way{Action: disposition.Reuse}, ID: uuid.NewString(), JobID: job, Set: "deck", Overruled: true, Basis: "{}"}
 	assert.Error(t, s.AddDecision(ctx, over, 0), "never overruled without a reason")

@@ -6,6 +6,8 @@ import (
 	"fmt"
 	"slices"
 
+	"ledge/internal/words"
+
 	"github.com/jmoiron/sqlx"
 )
 
@@ -81,9 +83,9 @@ func (s *Store) AddPerson(ctx context.Context, p Person, first bool) error {
 		same := slices.IndexFunc(names, func(name string) bool { return SameName(name, p.Name) })
 		switch {
 		case first && len(names) > 0:
-			return conflict("The owner is there already: sign in.")
+			return conflict("conflict.owner")
 		case same >= 0:
-			return &ConflictError{Sentence: fmt.Sprintf("There is a %s already.", names[same]), Place: "name"}
+			return &ConflictError{Why: words.New("conflict.person", "name", names[same]), Place: "name"}
 		}
 		_, err := tx.ExecContext(ctx, `INSERT INTO people (name, role, password, added_by, added_at) VALUES (?,?,?,?,?)`, p.Name, p.Role, p.Password, Actor(ctx), s.stamp())
 		return err
@@ -122,14 +124,14 @@ func (s *Store) ChangePerson(ctx context.Context, id int64, to PersonChange) err
 			if !there {
 				return ErrNotFound
 			}
-			return conflict("Somebody else changed this person meanwhile. Load the page again; nothing was changed.")
+			return conflict("conflict.person_changed")
 		}
 		var owners int
 		if err := tx.GetContext(ctx, &owners, `SELECT count(*) FROM people WHERE role = 'owner' AND barred = 0`); err != nil {
 			return err
 		}
 		if owners == 0 {
-			return conflict("One owner must stay who can let others in.")
+			return conflict("conflict.last_owner")
 		}
 		if !to.Barred && to.Password == "" {
 			return nil

@@ -41,7 +41,7 @@ func (s *Store) AddPhoto(ctx context.Context, p Photo, picture, small []byte) er
 			return err
 		}
 		if count > MaxPhotos {
-			return conflict("A job keeps %d photographs at most.", MaxPhotos)
+			return conflict("conflict.photos", "most", MaxPhotos)
 		}
 		return nil
 	})

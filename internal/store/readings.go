@@ -12,6 +12,7 @@ import (
 
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
+	"ledge/internal/words"
 )
 
 // What a reading records.
@@ -74,16 +75,16 @@ const (
 func (seen Seen) fit(ctx context.Context, tx *sqlx.Tx, f Feature, r *Reading) error {
 	if seen.Station != nil {
 		if r.Station = slices.Index(f.Stations, *seen.Station); r.Station < 0 {
-			return coded(PlanChanged, "The plan of %s changed since this was entered: it has no station %q any more.", f.Name(), *seen.Station)
+			return coded(PlanChanged, "conflict.plan_station", "part", f.Name(), "station", words.Quoted(*seen.Station))
 		}
 	}
 	if seen.Direction != nil && len(f.Directions) > 0 {
 		if r.Direction = slices.Index(f.Directions, *seen.Direction); r.Direction < 0 {
-			return coded(PlanChanged, "The plan of %s changed since this was entered: it is not read at %s° any more.", f.Name(), seen.Direction.Format())
+			return coded(PlanChanged, "conflict.plan_direction", "part", f.Name(), "degrees", seen.Direction.Format())
 		}
 	}
 	if r.Station < 0 || r.Direction < 0 || r.Station >= len(f.Stations) || r.Direction >= f.Columns() {
-		return conflict("%s %d has no such station and direction in its plan.", f.Kind.Title(), f.Number)
+		return conflict("conflict.no_place", "part", f.Name())
 	}
 	if seen.Live == nil {
 		return nil
@@ -97,17 +98,17 @@ func (seen Seen) fit(ctx context.Context, tx *sqlx.Tx, f Feature, r *Reading) er
 		if slices.Contains(*seen.Live, o.ID) {
 			continue
 		}
-		what := "left it out"
+		what := words.New("conflict.cell_skipped")
 		if o.Value != nil {
 			var system unit.System
 			if err := tx.GetContext(ctx, &system, `SELECT unit FROM jobs WHERE id = ?`, f.JobID); err != nil {
 				return err
 			}
-			what = "read " + f.Kind.Quantity().Show(*o.Value, system)
+			what = words.New("conflict.cell_read", "value", f.Kind.Quantity().Show(*o.Value, system))
 		} else if o.What == Clear {
-			what = "took the reading there back"
+			what = words.New("conflict.cell_cleared")
 		}
-		return coded(CellChanged, "%s %s here meanwhile. Both stay on the tape if you take yours all the same.", o.TakenBy, what)
+		return coded(CellChanged, "conflict.cell", "who", o.TakenBy, "did", what)
 	}
 	return nil
 }
@@ -180,7 +181,7 @@ func insertReading(ctx context.Context, tx *sqlx.Tx, r *Reading, repeat bool) (s
 		return nil, err
 	}
 	if repeat && len(live) >= mostRepeats {
-		return nil, conflict("This place was read %d times; more repeats are not taken.", mostRepeats)
+		return nil, conflict("conflict.repeats", "most", mostRepeats)
 	}
 	if err := storeReading(ctx, tx, r); err != nil {
 		return nil, err

@@ -10,6 +10,8 @@ import (
 	"os"
 	"path/filepath"
 	"time"
+
+	"ledge/internal/words"
 )
 
 // The files beside a database while another takes its place.
@@ -87,7 +89,7 @@ func bringIn(ctx context.Context, from, to string) error {
 		return err
 	}
 	if err := alone(ctx, from); errors.Is(err, ErrInUse) {
-		return unsound("Ledge is running on %s. Make a copy of it with ledge backup, and restore that.", from)
+		return unsound("restore.running", "path", from)
 	}
 	for _, end := range []string{"", "-wal"} {
 		if err := copyFile(from+end, to+end); err != nil && (end == "" || !errors.Is(err, fs.ErrNotExist)) {
@@ -103,7 +105,7 @@ func bringIn(ctx context.Context, from, to string) error {
 	// The last connection put the log's changes into the file.
 	for _, end := range []string{"-wal", "-shm"} {
 		if info, err := os.Stat(to + end); err == nil && info.Size() > 0 {
-			return unsound("The changes in %s could not be brought into one with the file.", from+"-wal")
+			return unsound("restore.changes", "path", from+"-wal")
 		}
 		_ = os.Remove(to + end)
 	}
@@ -139,7 +141,7 @@ func settleRestore(path string) (said string, err error) {
 			return "", nil
 		}
 		removeAll(path + incomingEnd)
-		return "A restore was cut short before it took effect: the shop is as it was.", nil
+		return words.Told("restore.undone"), nil
 	}
 	var plan planned
 	if err == nil {
@@ -164,9 +166,9 @@ func settleRestore(path string) (said string, err error) {
 	if err := errors.Join(flushFolder(filepath.Dir(path)), os.Remove(path+plannedEnd), flushFolder(filepath.Dir(path))); err != nil {
 		return "", err
 	}
-	said = "A restore that was cut short was brought to its end: the shop is now as in " + plan.From + "."
+	said = words.Told("restore.settled", "from", plan.From)
 	if plan.Kept != "" {
-		said += " What was there is in " + plan.Kept + "."
+		said += " " + words.Told("restore.kept", "kept", plan.Kept)
 	}
 	return said, nil
 }
@@ -174,7 +176,7 @@ func settleRestore(path string) (said string, err error) {
 // unsettled fails where a restore of a file waits to be brought to its end, which only its owner may do.
 func unsettled(path string) error {
 	if _, err := os.Lstat(path + plannedEnd); err == nil {
-		return unsound("A restore of %s was cut short. Start Ledge on it once: that brings it to its end.", path)
+		return unsound("restore.cut", "path", path)
 	}
 	return nil
 }

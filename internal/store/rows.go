@@ -4,6 +4,7 @@ import (
 	"context"
 	"fmt"
 
+	"ledge/internal/core/instrument"
 	"ledge/internal/core/part"
 
 	"github.com/google/uuid"
@@ -91,12 +92,12 @@ func (r *Record) GaugeOf(reading Reading) *GaugeSetup {
 }
 
 // InstrumentOf is the instrument a reading was taken with; empty where it is not known.
-func (r *Record) InstrumentOf(f *Feature, reading Reading) string {
+func (r *Record) InstrumentOf(f *Feature, reading Reading) instrument.Kind {
 	if g := r.GaugeOf(reading); g != nil {
-		return string(g.Instrument)
+		return g.Instrument
 	}
 	if f.GaugeKind != nil {
-		return string(*f.GaugeKind)
+		return *f.GaugeKind
 	}
 	return ""
 }

@@ -10,6 +10,12 @@ import (
 // PublicURL names the setting of the address under which the shop is reached from elsewhere.
 const PublicURL = "public_url"
 
+// Locale and TimeZone name the settings by which papers write dates, times and money; those of the machine where nobody said any.
+const (
+	Locale   = "locale"
+	TimeZone = "time_zone"
+)
+
 // Setting returns what holds for the shop under a name; empty where nobody said it.
 // Its version is 0 where nobody did.
 func (s *Store) Setting(ctx context.Context, name string) (value string, version int64, err error) {
@@ -24,11 +30,20 @@ const lastSetting = `SELECT seq, value AS text FROM settings WHERE name = ? ORDE
 // SetSetting says what holds for the shop from now on; what held before stays on record. version must be the present one, else it is a
 // conflict.
 func (s *Store) SetSetting(ctx context.Context, name, value string, version int64) error {
+	return s.SetSettings(ctx, version, []string{name, value})
+}
+
+// SetSettings is SetSetting of several names with their values at once; version is that of the first.
+func (s *Store) SetSettings(ctx context.Context, version int64, all ...[]string) error {
 	return s.change(ctx, func(tx *sqlx.Tx) error {
-		if err := stillLast(ctx, tx, version, lastSetting, name); err != nil {
+		if err := stillLast(ctx, tx, version, lastSetting, all[0][0]); err != nil {
 			return err
 		}
-		_, err := tx.ExecContext(ctx, `INSERT INTO settings (name, value, set_by, set_at) VALUES (?,?,?,?)`, name, value, Actor(ctx), s.stamp())
-		return err
+		for _, one := range all {
+			if _, err := tx.ExecContext(ctx, `INSERT INTO settings (name, value, set_by, set_at) VALUES (?,?,?,?)`, one[0], one[1], Actor(ctx), s.stamp()); err != nil {
+				return err
+			}
+		}
+		return nil
 	})
 }

@@ -9,23 +9,25 @@ import (
 	"slices"
 	"strings"
 
+	"ledge/internal/words"
+
 	"github.com/jmoiron/sqlx"
 	"github.com/pressly/goose/v3"
 )
 
-// An UnsoundError says in a sentence why a file is not a sound Ledge file.
-type UnsoundError struct{ Sentence string }
+// An UnsoundError says why a file is not a sound Ledge file.
+type UnsoundError struct{ Why words.Message }
 
-func (e *UnsoundError) Error() string { return e.Sentence }
+func (e *UnsoundError) Error() string { return e.Why.String() }
 
-func unsound(format string, args ...any) error { return &UnsoundError{fmt.Sprintf(format, args...)} }
+func unsound(id string, args ...any) error { return &UnsoundError{words.New(id, args...)} }
 
 // sound reports whether a file is whole, of a version that is known, and has exactly the tables of that version: nothing that would run
 // by itself.
 func sound(ctx context.Context, path string) error {
 	db, err := connect(path, "mode=rw&_pragma=trusted_schema(0)", 1)
 	if err != nil {
-		return unsound("The file is damaged: %v.", err)
+		return unsound("unsound.damaged", "why", err)
 	}
 	defer db.Close()
 	version, err := versionOf(ctx, db)
@@ -34,22 +36,22 @@ func sound(ctx context.Context, path string) error {
 	}
 	there, err := schemaOf(ctx, db)
 	if err != nil {
-		return unsound("The file is damaged: %v.", err)
+		return unsound("unsound.damaged", "why", err)
 	}
 	wanted, err := schemaAt(ctx, version)
 	if err != nil {
 		return err
 	}
 	if !slices.Equal(there, wanted) {
-		return unsound("The file has not the tables of a Ledge file of its version.")
+		return unsound("unsound.tables")
 	}
 	var said []string
 	if err := db.SelectContext(ctx, &said, `PRAGMA integrity_check`); err != nil || !slices.Equal(said, []string{"ok"}) {
-		return unsound("The file is damaged: %s.", strings.Join(append(said, fmt.Sprint(err)), "; "))
+		return unsound("unsound.damaged", "why", strings.Join(append(said, fmt.Sprint(err)), "; "))
 	}
 	var astray int
 	if err := db.GetContext(ctx, &astray, `SELECT count(*) FROM pragma_foreign_key_check`); err != nil || astray > 0 {
-		return unsound("The file is damaged: %d of its rows belong to nothing.", astray)
+		return unsound("unsound.astray", "rows", astray)
 	}
 	return nil
 }
@@ -57,14 +59,14 @@ func sound(ctx context.Context, path string) error {
 // versionOf returns the version of a Ledge file's tables.
 func versionOf(ctx context.Context, db *sqlx.DB) (version int64, err error) {
 	if err := db.GetContext(ctx, &version, `SELECT max(version_id) FROM goose_db_version WHERE is_applied = 1`); err != nil {
-		return 0, unsound("This is not a Ledge file, or it is damaged.")
+		return 0, unsound("unsound.not_ledge")
 	}
 	provider, err := tables(db)
 	if err != nil {
 		return 0, err
 	}
 	if last := newest(provider); version > last {
-		return 0, unsound("The file was written by a newer Ledge: its tables have version %d, this Ledge knows %d.", version, last)
+		return 0, unsound("unsound.newer", "version", version, "known", last)
 	}
 	return version, nil
 }

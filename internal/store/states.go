@@ -11,6 +11,7 @@ import (
 
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
+	"ledge/internal/words"
 )
 
 // AddState makes every part of a kind and component measurable once more in a new state, with the plan it was last measured
@@ -30,7 +31,7 @@ func (s *Store) AddState(ctx context.Context, jobID int64, kind part.Kind, compo
 			return err
 		}
 		if made, err := result.RowsAffected(); err != nil || made == 0 {
-			return conflict("%s have this state already, or there are none.", kind.Title())
+			return conflict("conflict.state", "kinds", words.Plural(kind))
 		}
 		if err := fits(ctx, tx, jobID); err != nil {
 			return err
@@ -57,7 +58,7 @@ func fits(ctx context.Context, tx *sqlx.Tx, jobID int64) error {
 		return err
 	}
 	if features > mostFeatures {
-		return conflict("This job has %d parts to measure, counted in every state; more are not taken.", mostFeatures)
+		return conflict("conflict.parts", "most", mostFeatures)
 	}
 	return nil
 }
@@ -76,11 +77,11 @@ func (s *Store) AddPlace(ctx context.Context, jobID int64, place Place, station 
 		}
 		row, column := slices.Index(f.Stations, station), slices.Index(f.Directions, direction)
 		if row >= 0 && column >= 0 {
-			return conflict("%s %d is read there already.", f.Kind.Title(), f.Number)
+			return conflict("conflict.read_there", "part", f.Name())
 		}
 		rows, columns := len(f.Stations), f.Columns()
 		if rows >= mostPlaces || columns >= mostPlaces {
-			return conflict("%s %d has %d places already, the most that a part is read at.", f.Kind.Title(), f.Number, mostPlaces)
+			return conflict("conflict.places", "part", f.Name(), "most", mostPlaces)
 		}
 		if row < 0 {
 			f.Stations, row, f.Added = append(f.Stations, station), rows, f.Added+1
@@ -134,7 +135,7 @@ func (s *Store) AddParts(ctx context.Context, jobID int64, kind part.Kind, compo
 			return err
 		}
 		if last >= count {
-			return conflict("There are %d already.", last)
+			return conflict("conflict.count", "count", last)
 		}
 		for number := last + 1; number <= count; number++ {
 			f := layoutFeature(kind, number, job.Layout, nil)
@@ -184,7 +185,7 @@ func (s *Store) remove(ctx context.Context, jobID int64, kind part.Kind, compone
 				return err
 			}
 			if recorded > 0 {
-				return conflict("Something is recorded there already: it stays. Only what is still empty is taken out again.")
+				return conflict("conflict.recorded")
 			}
 			if _, err := tx.ExecContext(ctx, `DELETE FROM features WHERE id = ?`, id); err != nil {
 				return err

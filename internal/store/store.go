@@ -13,6 +13,8 @@ import (
 	"sync"
 	"time"
 
+	"ledge/internal/words"
+
 	"github.com/gofrs/flock"
 	"github.com/jmoiron/sqlx"
 )
@@ -26,23 +28,23 @@ var ErrNotFound = errors.New("not found")
 // ErrInUse is returned by [Open] while another process has the file open.
 var ErrInUse = errors.New("another Ledge is already running on this file")
 
-// A ConflictError says in a sentence why a change does not fit what is stored.
+// A ConflictError says why a change does not fit what is stored.
 type ConflictError struct {
-	Sentence string
+	Why words.Message
 	// Code tells apart conflicts that the asker deals with; mostly empty.
 	Code string
 	// Place is the field of the body that it is about; mostly empty.
 	Place string
 }
 
-func (e *ConflictError) Error() string { return e.Sentence }
+func (e *ConflictError) Error() string { return e.Why.String() }
 
-func conflict(format string, args ...any) error {
-	return coded("", format, args...)
+func conflict(id string, args ...any) error {
+	return coded("", id, args...)
 }
 
-func coded(code, format string, args ...any) error {
-	return &ConflictError{Sentence: fmt.Sprintf(format, args...), Code: code}
+func coded(code, id string, args ...any) error {
+	return &ConflictError{Why: words.New(id, args...), Code: code}
 }
 
 // A Store is an open Ledge file. Writing goes through one connection, reading through several.

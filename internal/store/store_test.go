@@ -200,7 +200,7 @@ func TestEachReadingNamesItsGauge(t *testing.T) {
 	in, _ = record.Inspection()
 	assert.InDelta(t, before, found(t, in)[0].U, 1e-9, "a gauge set up later judges no earlier reading")
 	f := record.At(main3)
-	assert.Equal(t, "bore_gauge", record.InstrumentOf(f, f.Tape[0]), "nor is it credited with one")
+	assert.Equal(t, instrument.BoreGauge, record.InstrumentOf(f, f.Tape[0]), "nor is it credited with one")
 	r = size("2.4985")
 	r.GaugeID, r.Direction = &caliper.ID, 1
 	_, err = s.AddReading(ctx, job, main3, r, false)
@@ -316,7 +316,7 @@ func TestAReadingMeansWhatItsPersonSaw(t *testing.T) {
 	_, err = s.AddReadingAsSeen(otto, job, main3, other, false, seen)
 	require.True(t, errors.As(err, &conflict))
 	assert.Equal(t, CellChanged, conflict.Code)
-	assert.Contains(t, conflict.Sentence, "Wanda read 2.4985")
+	assert.Contains(t, conflict.Error(), "Wanda read 2.4985")
 	live := []string{stored.ID}
 	seen.Live = &live
 	_, err = s.AddReadingAsSeen(otto, job, main3, other, false, seen)

@@ -7,6 +7,8 @@ import (
 	"sync"
 	"syscall"
 
+	"ledge/internal/words"
+
 	sqlite3 "modernc.org/sqlite/lib"
 )
 
@@ -28,12 +30,6 @@ const (
 	Damaged TroubleCode = "damaged" // a page of the file cannot be read
 	Copy    TroubleCode = "copy"    // the daily copy failed
 )
-
-// FullSentence is said where the disk takes no more.
-const FullSentence = "The disk is full: nothing was lost, nothing more can be kept. Free some space."
-
-// FailedSentence is said where the disk fails.
-const FailedSentence = "The disk failed while writing: this was not kept. What was kept before can still be read; make a copy on another disk."
 
 type troubles struct {
 	mu   sync.Mutex
@@ -77,9 +73,9 @@ func (t *troubles) mend(code TroubleCode) {
 func (t *troubles) afterWrite(err error, at string) {
 	switch {
 	case DiskFull(err):
-		t.add(Trouble{Full, FullSentence, at})
+		t.add(Trouble{Full, words.Told("trouble.full"), at})
 	case DiskFailed(err):
-		t.add(Trouble{Disk, FailedSentence, at})
+		t.add(Trouble{Disk, words.Told("trouble.failed"), at})
 	case err == nil:
 		t.mend(Full)
 		t.mend(Disk)

@@ -25,7 +25,7 @@ func stillLast(ctx context.Context, tx *sqlx.Tx, version int64, query string, ar
 		return err
 	}
 	if last != version {
-		return conflict("Somebody else changed this meanwhile. Load it again; what you typed is still here.")
+		return conflict("conflict.changed")
 	}
 	return nil
 }

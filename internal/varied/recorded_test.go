@@ -74,7 +74,7 @@ func TestWhatIsSaidStays(t *testing.T) {
 			other = append(other, line+"\n is now "+lines[i])
 		}
 	}
-	assert.Empty(t, other, "what changed")
+	assert.Empty(t, other[:min(len(other), 3)], "%d changed", len(other))
 }
 
 // document is the result as the open file has it.
@@ -188,7 +188,7 @@ func bench(in *inspection.Inspection, result disposition.Result) any {
 	for _, k := range part.AtBench() {
 		if limits, ok := in.LimitsFor(k, 2); ok {
 			for _, d := range limits.Doubts(in.Unit) {
-				lines = append(lines, line{Doubts: []string{d.Sentence}})
+				lines = append(lines, line{Doubts: []string{words.In(in.Unit).Say(d.Why)}})
 			}
 		}
 	}

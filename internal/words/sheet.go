@@ -44,7 +44,7 @@ func (s Speaker) line(l *order.Line) {
 	case l.Named != nil:
 		l.Title = s.Say(*l.Named)
 	case l.Feature != nil:
-		l.Title = l.Feature.Name()
+		l.Title = Part(*l.Feature)
 	default:
 		l.Title = Bought(l.Part)
 	}

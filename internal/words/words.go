@@ -83,7 +83,7 @@ func ID(r say.Reason) string {
 func (s Speaker) render(r say.Reason) (string, error) {
 	data := make(map[string]string, len(r.Args)+1)
 	if r.Feature != nil {
-		data["part"] = r.Feature.Name()
+		data["part"] = Part(*r.Feature)
 	}
 	config := i18n.LocalizeConfig{MessageID: ID(r), TemplateData: data}
 	for _, a := range r.Args {
@@ -109,13 +109,19 @@ func (s Speaker) render(r say.Reason) (string, error) {
 func (s Speaker) argument(r say.Reason, a say.Arg) (string, error) {
 	switch a.Is {
 	case say.IsPart:
-		name := a.Part.Name()
+		name := Part(*a.Part)
 		if a.N > 0 {
 			name += ", rod " + strconv.FormatInt(a.N, 10)
 		}
 		return name, nil
 	case say.IsLength:
 		return s.Length(unit.Length(a.N)), nil
+	case say.IsLengths:
+		lengths := make([]unit.Length, len(a.Ns))
+		for i, n := range a.Ns {
+			lengths[i] = unit.Length(n)
+		}
+		return s.Lengths(lengths), nil
 	case say.IsChange:
 		if a.N > 0 {
 			return "+" + s.Length(unit.Length(a.N)), nil
@@ -171,6 +177,15 @@ func (s Speaker) span(a say.Arg) string {
 
 // Length is a length with its unit.
 func (s Speaker) Length(l unit.Length) string { return l.Show(s.unit) + " " + string(s.unit) }
+
+// Lengths are several lengths with their unit.
+func (s Speaker) Lengths(lengths []unit.Length) string {
+	shown := make([]string, len(lengths))
+	for i, l := range lengths {
+		shown[i] = l.Show(s.unit)
+	}
+	return strings.Join(shown, ", ") + " " + string(s.unit)
+}
 
 // Mass is a weight with its unit.
 func (s Speaker) Mass(m unit.Mass) string { return m.Format() + " " + part.Grams }

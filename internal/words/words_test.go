@@ -79,10 +79,10 @@ func called(t *testing.T) (codes, forms, args map[string]bool) {
 			if !ok {
 				return true
 			}
-			if own, ok := c.Fun.(*ast.Ident); ok && (own.Name == "miss" || own.Name == "add") {
+			if own, ok := c.Fun.(*ast.Ident); ok && (own.Name == "miss" || own.Name == "add" || own.Name == "at") {
 				forms[literal(c)] = true // what came back, or cannot be
-				if own.Name == "add" && len(c.Args) == 2 {
-					forms[literal(&ast.CallExpr{Args: c.Args[1:]})] = true
+				for i := 1; own.Name != "miss" && i < min(len(c.Args), 3); i++ {
+					forms[literal(&ast.CallExpr{Args: c.Args[i:]})] = true
 				}
 			}
 			f, ok := c.Fun.(*ast.SelectorExpr)

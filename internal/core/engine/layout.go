@@ -3,7 +3,6 @@
 package engine
 
 import (
-	"fmt"
 	"slices"
 )
 
@@ -82,11 +81,33 @@ const MaxCylinders = 48
 
 // A FieldError names the field of a layout that cannot be.
 type FieldError struct {
-	Field  string
-	Reason string
+	Field string
+	Fault Fault
+	// Figures are those that the fault is told with.
+	Figures []int
 }
 
-func (e FieldError) Error() string { return e.Field + " " + e.Reason }
+func (e FieldError) Error() string { return e.Field + ": " + string(e.Fault) }
+
+// A Fault is what is wrong with a field.
+type Fault string
+
+// The faults, with their figures.
+const (
+	NotArranged Fault = "arrangement" // neither inline, v nor flat
+	NotBetween  Fault = "between"     // the least and the most
+	NotDivided  Fault = "divided"     // the cylinders, and how many each throw carries
+	NotMains    Fault = "mains"       // the most
+	RodStrange  Fault = "rod_strange" // the rod, and how many there are
+	RodTwice    Fault = "rod_twice"   // the rod
+	RodMissing  Fault = "rod_missing" // the rod
+	NotThrows   Fault = "throws"      // of the pins, and of the engine
+)
+
+// Faults lists them.
+func Faults() []Fault {
+	return []Fault{NotArranged, NotBetween, NotDivided, NotMains, RodStrange, RodTwice, RodMissing, NotThrows}
+}
 
 // Complete fills what was left out, from the usual build of the arrangement: inline engines have a
 // throw per cylinder, V engines share a throw between two, flat engines have one each; a main bearing
@@ -116,30 +137,30 @@ func (l Layout) Complete() Layout {
 // Problems returns every reason why l is no engine; none for a sound layout.
 func (l Layout) Problems() []FieldError {
 	var problems []FieldError
-	add := func(field, format string, args ...any) {
-		problems = append(problems, FieldError{field, fmt.Sprintf(format, args...)})
+	add := func(field string, fault Fault, figures ...int) {
+		problems = append(problems, FieldError{field, fault, figures})
 	}
 	switch l.Arrangement {
 	case Inline, V, Flat:
 	default:
-		add("arrangement", "must be inline, v or flat")
+		add("arrangement", NotArranged)
 	}
 	if l.Cylinders < 1 || l.Cylinders > MaxCylinders {
-		add("cylinders", "must be between 1 and %d", MaxCylinders)
+		add("cylinders", NotBetween, 1, MaxCylinders)
 		return problems
 	}
 	if l.Pins != nil {
 		return append(problems, l.pinProblems()...)
 	}
 	if l.CylindersPerThrow < 1 || l.CylindersPerThrow > 4 {
-		add("cylinders_per_throw", "must be between 1 and 4")
+		add("cylinders_per_throw", NotBetween, 1, 4)
 		return problems
 	}
 	if l.Throws*l.CylindersPerThrow != l.Cylinders {
-		add("throws", "must be %d cylinders divided by %d on each throw", l.Cylinders, l.CylindersPerThrow)
+		add("throws", NotDivided, l.Cylinders, l.CylindersPerThrow)
 	}
 	if l.Mains < 1 || l.Mains > l.Throws+1 {
-		add("mains", "must be between 1 and %d, one more than the throws", l.Throws+1)
+		add("mains", NotMains, l.Throws+1)
 	}
 	return problems
 }
@@ -151,21 +172,21 @@ func (l Layout) pinProblems() (problems []FieldError) {
 		for _, rod := range rods {
 			switch {
 			case rod < 1 || rod > l.Cylinders:
-				return []FieldError{{"pins", fmt.Sprintf("has rod %d of an engine with %d", rod, l.Cylinders)}}
+				return []FieldError{{"pins", RodStrange, []int{rod, l.Cylinders}}}
 			case seen[rod-1]:
-				return []FieldError{{"pins", fmt.Sprintf("has rod %d twice", rod)}}
+				return []FieldError{{"pins", RodTwice, []int{rod}}}
 			}
 			seen[rod-1] = true
 		}
 	}
 	if i := slices.Index(seen, false); i >= 0 {
-		problems = append(problems, FieldError{"pins", fmt.Sprintf("has no rod %d: each rod must be on one throw", i+1)})
+		problems = append(problems, FieldError{"pins", RodMissing, []int{i + 1}})
 	}
 	if len(l.Pins) != l.Throws {
-		problems = append(problems, FieldError{"pins", fmt.Sprintf("has %d throws, the engine %d", len(l.Pins), l.Throws)})
+		problems = append(problems, FieldError{"pins", NotThrows, []int{len(l.Pins), l.Throws}})
 	}
 	if l.Mains < 1 || l.Mains > l.Throws+1 {
-		problems = append(problems, FieldError{"mains", fmt.Sprintf("must be between 1 and %d, one more than the throws", l.Throws+1)})
+		problems = append(problems, FieldError{"mains", NotMains, []int{l.Throws + 1}})
 	}
 	return problems
 }

@@ -75,10 +75,10 @@ func TestRodsOnThrows(t *testing.T) {
 	if p := odd.Problems(); p != nil || odd.PinOf(4) != 1 || odd.PinOf(2) != 2 || odd.Throws != 2 {
 		t.Errorf("its own order: %v, %v", odd, p)
 	}
-	for name, pins := range map[string][][]int{"twice": {{1, 2}, {2, 3}}, "no rod 4": {{1, 2}, {3}}, "rod 5 of": {{1, 2}, {3, 5}}, "3 throws": {{1}, {2}, {3, 4}}} {
+	for name, pins := range map[Fault][][]int{RodTwice: {{1, 2}, {2, 3}}, RodMissing: {{1, 2}, {3}}, RodStrange: {{1, 2}, {3, 5}}, NotThrows: {{1}, {2}, {3, 4}}} {
 		l := Layout{Arrangement: V, Cylinders: 4, Throws: 2, CylindersPerThrow: 2, Mains: 3, Pins: pins}
 		p := l.Problems()
-		if len(p) != 1 || p[0].Field != "pins" || !strings.Contains(p[0].Reason, name) {
+		if len(p) != 1 || p[0].Field != "pins" || p[0].Fault != name {
 			t.Errorf("%s: %v", name, p)
 		}
 	}

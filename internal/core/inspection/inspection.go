@@ -2,7 +2,6 @@
 package inspection
 
 import (
-	"fmt"
 	"strings"
 
 	"ledge/internal/core/engine"
@@ -152,9 +151,6 @@ func (g *Grid) Width() int {
 	}
 	return width
 }
-
-// Name is the feature in words: "Main 3".
-func (f *Feature) Name() string { return fmt.Sprintf("%s %d", f.Kind.Title(), f.Number) }
 
 // A Cell is one place of the grid: sizes read there, or the reason why there are none. With neither it is missing.
 type Cell struct {

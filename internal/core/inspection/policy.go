@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"ledge/internal/core/limit"
+	"ledge/internal/core/say"
 	"ledge/internal/core/unit"
 )
 
@@ -60,23 +61,13 @@ const (
 	Stock   PolicyForm = "stock" // a length, zero or more
 )
 
-// A Choice is one word of a field, and what a screen calls it.
-type Choice struct {
-	Value string `json:"value"`
-	Label string `json:"label"`
-}
-
 // A PolicyField is one field of the policy. The file, the store, the report, the screen and the checks of what is entered walk the table:
 // a new one is a field of [Policy], a row here and its rule.
 type PolicyField struct {
-	Name  string     `json:"name"`
-	Form  PolicyForm `json:"form"`
-	Label string     `json:"label"`
-	Hint  string     `json:"hint,omitempty"`
+	Name string     `json:"name"`
+	Form PolicyForm `json:"form"`
 	// Choices are the words, the usual one first.
-	Choices []Choice `json:"choices,omitempty"`
-	// Printed names it on a report; empty where it is left out.
-	Printed string `json:"-"`
+	Choices []string `json:"-"`
 	// Usual are thousandths of an inch in tenths and micrometres: round figures in either unit. Yes is what is usual of a yes or no.
 	Usual [2]unit.Length `json:"-"`
 	Yes   bool           `json:"-"`
@@ -88,38 +79,48 @@ type PolicyField struct {
 
 // PolicyFields is the table, in the order of a screen. Figures: common practice.
 var PolicyFields = []PolicyField{
-	{Name: "limits", Form: OneOf, Label: "Limit set", Hint: "the maker's or the stricter one", Printed: "Limits",
-		Choices: []Choice{{Book, "Book"}, {Close, "Close"}},
+	{Name: "limits", Form: OneOf,
+		Choices: []string{Book, Close},
 		word:    func(p *Policy) *string { return &p.Limits }},
-	{Name: "decision_rule", Form: OneOf, Label: "Near a limit", Hint: "does the gauge's uncertainty count?", Printed: "decision rule",
-		Choices: []Choice{{string(limit.Plain), "A number inside is inside"}, {string(limit.Guarded), "Only what is surely inside"}},
+	{Name: "decision_rule", Form: OneOf,
+		Choices: []string{string(limit.Plain), string(limit.Guarded)},
 		word:    func(p *Policy) *string { return (*string)(&p.DecisionRule) }},
-	{Name: "wear_reference", Form: OneOf, Label: "What it was when new", Hint: "wear counts from there", Printed: "wear counted from",
-		Choices: []Choice{{Book, "Worst-case end of the new range"}, {Middle, "The middle of new"}, {Measured, "The unworn part, where measured"}},
+	{Name: "wear_reference", Form: OneOf,
+		Choices: []string{Book, Middle, Measured},
 		word:    func(p *Policy) *string { return &p.WearReference }},
-	{Name: "clearance_target", Form: OneOf, Label: "Clearance window", Hint: "which clearances are right", Printed: "clearance target",
-		Choices: []Choice{{TargetRange, "The maker's range"}, {TargetPerInch, "A thousandth of the diameter"}},
+	{Name: "clearance_target", Form: OneOf,
+		Choices: []string{TargetRange, TargetPerInch},
 		word:    func(p *Policy) *string { return &p.ClearanceTarget }},
-	{Name: "bore_cleanup", Form: OneOf, Label: "Cylinders are bored", Hint: "about which centre", Printed: "bores clean up to",
-		Choices: []Choice{{HoldCentre, "Holding the centre"}, {FollowWear, "Following the wear"}},
+	{Name: "bore_cleanup", Form: OneOf,
+		Choices: []string{HoldCentre, FollowWear},
 		word:    func(p *Policy) *string { return &p.BoreCleanup }},
-	{Name: "pin_cleanup", Form: OneOf, Label: "Rod journals are ground", Hint: "about which centre", Printed: "pins to",
-		Choices: []Choice{{FollowWear, "Following the wear"}, {HoldStroke, "Holding the stroke"}},
+	{Name: "pin_cleanup", Form: OneOf,
+		Choices: []string{FollowWear, HoldStroke},
 		word:    func(p *Policy) *string { return &p.PinCleanup }},
-	{Name: "grind", Form: OneOf, Label: "Grinding", Hint: "on every rebuild or not", Printed: "grind",
-		Choices: []Choice{{GrindWhenNeeded, "Only when the numbers say so"}, {GrindAlways, "Always"}},
+	{Name: "grind", Form: OneOf,
+		Choices: []string{GrindWhenNeeded, GrindAlways},
 		word:    func(p *Policy) *string { return &p.Grind }},
-	{Name: "rings_renewed", Form: YesOrNo, Label: "Rings are renewed: cylinders are honed", Yes: true, truth: func(p *Policy) *bool { return &p.RingsRenewed }},
-	{Name: "mixed_halves", Form: YesOrNo, Label: "Half a shell of each size may be mixed", truth: func(p *Policy) *bool { return &p.MixedHalves }},
-	{Name: "mixed_shells", Form: YesOrNo, Label: "Each journal may take its own shell", truth: func(p *Policy) *bool { return &p.MixedShells }},
-	{Name: "refit_shells", Form: YesOrNo, Label: "Shells that look perfect are refitted", truth: func(p *Policy) *bool { return &p.RefitShells }},
-	{Name: "cleanup_allowance", Form: Stock, Label: "Clean-up allowance", Usual: [2]unit.Length{10, 25}, length: func(p *Policy) *unit.Length { return &p.CleanupAllowance }},
-	{Name: "polish_stock", Form: Stock, Label: "A polish takes", Usual: [2]unit.Length{2, 5}, length: func(p *Policy) *unit.Length { return &p.PolishStock }},
-	{Name: "hone_stock", Form: Stock, Label: "Honing stock", Usual: [2]unit.Length{30, 80}, length: func(p *Policy) *unit.Length { return &p.HoneStock }},
-	{Name: "line_hone_stock", Form: Stock, Label: "Line-honing stock", Usual: [2]unit.Length{20, 50}, length: func(p *Policy) *unit.Length { return &p.LineHoneStock }},
-	{Name: "cap_cut_max", Form: Stock, Label: "Caps are cut by at most", Usual: [2]unit.Length{60, 150}, length: func(p *Policy) *unit.Length { return &p.CapCutMax }},
-	{Name: "step_limit", Form: Stock, Label: "A ledge counts from", Usual: [2]unit.Length{30, 80}, length: func(p *Policy) *unit.Length { return &p.StepLimit }},
-	{Name: "duty_clearance", Form: Stock, Label: "More clearance for more than standard duty", length: func(p *Policy) *unit.Length { return &p.DutyClearance }},
+	{Name: "rings_renewed", Form: YesOrNo, Yes: true, truth: func(p *Policy) *bool { return &p.RingsRenewed }},
+	{Name: "mixed_halves", Form: YesOrNo, truth: func(p *Policy) *bool { return &p.MixedHalves }},
+	{Name: "mixed_shells", Form: YesOrNo, truth: func(p *Policy) *bool { return &p.MixedShells }},
+	{Name: "refit_shells", Form: YesOrNo, truth: func(p *Policy) *bool { return &p.RefitShells }},
+	{Name: "cleanup_allowance", Form: Stock, Usual: [2]unit.Length{10, 25}, length: func(p *Policy) *unit.Length { return &p.CleanupAllowance }},
+	{Name: "polish_stock", Form: Stock, Usual: [2]unit.Length{2, 5}, length: func(p *Policy) *unit.Length { return &p.PolishStock }},
+	{Name: "hone_stock", Form: Stock, Usual: [2]unit.Length{30, 80}, length: func(p *Policy) *unit.Length { return &p.HoneStock }},
+	{Name: "line_hone_stock", Form: Stock, Usual: [2]unit.Length{20, 50}, length: func(p *Policy) *unit.Length { return &p.LineHoneStock }},
+	{Name: "cap_cut_max", Form: Stock, Usual: [2]unit.Length{60, 150}, length: func(p *Policy) *unit.Length { return &p.CapCutMax }},
+	{Name: "step_limit", Form: Stock, Usual: [2]unit.Length{30, 80}, length: func(p *Policy) *unit.Length { return &p.StepLimit }},
+	{Name: "duty_clearance", Form: Stock, length: func(p *Policy) *unit.Length { return &p.DutyClearance }},
+}
+
+// PolicyFieldNamed returns a field by its name, or nil.
+func PolicyFieldNamed(name string) *PolicyField {
+	for i := range PolicyFields {
+		if PolicyFields[i].Name == name {
+			return &PolicyFields[i]
+		}
+	}
+	return nil
 }
 
 // At returns where p keeps the field: a *string, a *bool or a *unit.Length.
@@ -133,15 +134,6 @@ func (f *PolicyField) At(p *Policy) any {
 	return f.length(p)
 }
 
-// Words are the choices as the file has them.
-func (f *PolicyField) Words() []string {
-	words := make([]string, len(f.Choices))
-	for i, c := range f.Choices {
-		words[i] = c.Value
-	}
-	return words
-}
-
 // Problems lists what cannot be in p.
 func (p Policy) Problems() []limit.Problem {
 	var problems []limit.Problem
@@ -149,12 +141,12 @@ func (p Policy) Problems() []limit.Problem {
 		f := &PolicyFields[i]
 		switch held := f.At(&p).(type) {
 		case *string:
-			if !slices.Contains(f.Words(), *held) {
-				problems = append(problems, limit.Problem{Field: f.Name, Place: -1, Sentence: "It is one of: " + strings.Join(f.Words(), ", ") + "."})
+			if !slices.Contains(f.Choices, *held) {
+				problems = append(problems, limit.Problem{Field: f.Name, Place: -1, Why: say.New("limit", say.Text("those", strings.Join(f.Choices, ", "))).As("one_of")})
 			}
 		case *unit.Length:
 			if *held < 0 {
-				problems = append(problems, limit.Problem{Field: f.Name, Place: -1, Sentence: "It cannot be negative."})
+				problems = append(problems, limit.Problem{Field: f.Name, Place: -1, Why: say.New("limit").As("negative")})
 			}
 		}
 	}
@@ -167,7 +159,7 @@ func DefaultPolicy(s unit.System) (p Policy) {
 		f := &PolicyFields[i]
 		switch held := f.At(&p).(type) {
 		case *string:
-			*held = f.Choices[0].Value
+			*held = f.Choices[0]
 		case *bool:
 			*held = f.Yes
 		case *unit.Length:

@@ -26,19 +26,18 @@ const (
 // ordinary gauge. A repeatability study of the shop's own replaces them.
 type Row struct {
 	Kind          Kind    `json:"kind"`
-	Title         string  `json:"title"`
 	Repeatability float64 `json:"-"`
 	Setting       float64 `json:"-"`
 }
 
 var table = []Row{
-	{Micrometer, "Micrometer", 0.5, 0.5},
-	{BoreGauge, "Bore gauge", 0.5, 0.5},
-	{Telescoping, "Telescoping gauge", 2, 0.5},
-	{Indicator, "Indicator", 0.5, 0},
-	{Caliper, "Caliper", 0.5, 0.5},
-	{Strip, "Plastic strip", 1, 0},
-	{Feeler, "Feelers", 0.5, 0},
+	{Micrometer, 0.5, 0.5},
+	{BoreGauge, 0.5, 0.5},
+	{Telescoping, 2, 0.5},
+	{Indicator, 0.5, 0},
+	{Caliper, 0.5, 0.5},
+	{Strip, 1, 0},
+	{Feeler, 0.5, 0},
 }
 
 // All are the rows.

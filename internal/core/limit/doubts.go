@@ -3,13 +3,14 @@ package limit
 import (
 	"fmt"
 
+	"ledge/internal/core/say"
 	"ledge/internal/core/unit"
 )
 
 // A Doubt is a limit that looks mistyped, with what was likely meant.
 type Doubt struct {
-	Field    string
-	Sentence string
+	Field string
+	Why   say.Reason
 	// Likely has one length for each that was entered, the doubtful ones as they were likely meant.
 	Likely []unit.Length
 }
@@ -18,7 +19,7 @@ type Doubt struct {
 func (l Limits) Doubts(s unit.System) []Doubt {
 	var doubts []Doubt
 	small, step := s.Pick(100*unit.Thou, 5*unit.Millimetre/2), s.Pick(250*unit.Thou, 6*unit.Millimetre)
-	ask := func(field, what string, most unit.Length, values ...unit.Length) {
+	ask := func(field string, most unit.Length, values ...unit.Length) {
 		likely, odd := make([]unit.Length, len(values)), unit.Length(0)
 		for i, v := range values {
 			if likely[i] = v; v.Abs() > most {
@@ -31,25 +32,18 @@ func (l Limits) Doubts(s unit.System) []Doubt {
 		if odd == 0 {
 			return
 		}
-		text := ""
-		for i, v := range likely {
-			if i > 0 {
-				text += ", "
-			}
-			text += v.Show(s)
-		}
-		doubts = append(doubts, Doubt{field, fmt.Sprintf("%s %s is very large for %s: was %s meant?", odd.Show(s), s, what, text), likely})
+		doubts = append(doubts, Doubt{field, say.New("limit", say.Length("length", odd), say.Word("what", "limit", field+".one"), say.Lengths("likely", likely)).As("large"), likely})
 	}
 	for i := range Fields {
 		f := &Fields[i]
-		if f.Large == "" {
+		if !f.Small {
 			continue
 		}
 		most := small
 		if f.Step {
 			most = step
 		}
-		ask(f.Name, f.Large, most, f.get(&l).Lengths()...)
+		ask(f.Name, most, f.get(&l).Lengths()...)
 	}
 	for number, own := range l.ByNumber {
 		for _, d := range own.Doubts(s) {

@@ -71,16 +71,14 @@ type Field struct {
 	// Name is its place in the open file; a point stands before what lies inside another.
 	Name string `json:"name"`
 	Form Form   `json:"form"`
-	// Label and Labels name it on a screen: both ends of a span.
-	Label  string   `json:"label"`
-	Labels []string `json:"labels,omitempty"`
 	// Stored begins the names of its rows in the store.
 	Stored string `json:"-"`
-	// Printed names it on a report; empty where it is left out.
-	Printed string `json:"-"`
-	// Large is what one that looks mistyped is called; Step that it is a step between sizes, and larger than other limits.
-	Large string `json:"-"`
-	Step  bool   `json:"-"`
+	// Printed tells that it stands on a report.
+	Printed bool `json:"-"`
+	// Small tells that its lengths are small, so that a large one looks mistyped; Step that it is a step between sizes, and larger than
+	// other limits.
+	Small bool `json:"-"`
+	Step  bool `json:"-"`
 	// Signed tells that one length may be below zero.
 	Signed bool `json:"-"`
 	// Checks are those that it is the limit of, by name.
@@ -114,18 +112,18 @@ func clearance(l *Limits) *Clearance {
 
 // Fields is the table, in the order in which limits are written and entered.
 var Fields = func() []Field {
-	one := func(name, label, printed, large string, at func(*Limits) **unit.Length, checks ...string) Field {
-		f := Field{Name: name, Form: Most, Label: label, Stored: name, Printed: printed, Large: large, Checks: checks}
+	one := func(name string, small, printed bool, at func(*Limits) **unit.Length, checks ...string) Field {
+		f := Field{Name: name, Form: Most, Stored: name, Printed: printed, Small: small, Checks: checks}
 		f.get, f.set = most(at)
 		return f
 	}
-	several := func(name, label, stored, large string, form Form, step bool, at func(*Limits) *[]unit.Length) Field {
-		f := Field{Name: name, Form: form, Label: label, Stored: stored, Large: large, Step: step}
+	several := func(name, stored string, form Form, step bool, at func(*Limits) *[]unit.Length) Field {
+		f := Field{Name: name, Form: form, Stored: stored, Small: true, Step: step}
 		f.get, f.set = list(at)
 		return f
 	}
-	play := func(name, label, stored, printed string, labels []string, of func(*Clearance) **Range) Field {
-		return Field{Name: name, Form: Span, Label: label, Labels: labels, Stored: stored, Printed: printed, Large: "a clearance",
+	play := func(name, stored string, printed bool, of func(*Clearance) **Range) Field {
+		return Field{Name: name, Form: Span, Stored: stored, Printed: printed, Small: true,
 			get: func(l *Limits) (v Value) {
 				if l.Clearance != nil {
 					v.Span = *of(l.Clearance)
@@ -135,19 +133,19 @@ var Fields = func() []Field {
 			set: func(l *Limits, v Value) { *of(clearance(l)) = v.Span }}
 	}
 	return []Field{
-		{Name: "new", Form: Span, Label: "New", Labels: []string{"New, smallest", "New, largest"}, Stored: "new", Printed: "new",
+		{Name: "new", Form: Span, Stored: "new", Printed: true,
 			Checks: []string{"size_low", "size_high"},
 			get:    func(l *Limits) Value { return Value{Span: l.New} }, set: func(l *Limits, v Value) { l.New = v.Span }},
-		one("wear_max", "Max. wear", "wear", "wear", func(l *Limits) **unit.Length { return &l.WearMax }, "wear"),
-		one("taper_max", "Max. taper", "taper", "a taper", func(l *Limits) **unit.Length { return &l.TaperMax }, "taper"),
-		one("out_of_round_max", "Max. out-of-round", "out-of-round", "an out-of-round", func(l *Limits) **unit.Length { return &l.OutOfRoundMax }, "out_of_round"),
-		one("runout_max", "Max. runout (TIR)", "runout", "a runout", func(l *Limits) **unit.Length { return &l.RunoutMax }, "runout"),
-		one("bore_to_bore_max", "Max. bore-to-bore difference", "bore to bore", "a difference between bores", func(l *Limits) **unit.Length { return &l.BoreToBoreMax }, "bore_to_bore"),
-		one("alignment_max", "Max. misalignment", "alignment", "an alignment", func(l *Limits) **unit.Length { return &l.AlignmentMax }, "alignment"),
-		one("max", "Max. in service", "most", "", func(l *Limits) **unit.Length { return &l.Max }),
-		one("skim_max", "Max. total stock removal", "", "what comes off a deck", func(l *Limits) **unit.Length { return &l.SkimMax }),
-		play("clearance.new", "Clearance new", "clearance_new", "clearance", []string{"Min. clearance, new", "Max. clearance, new"}, func(c *Clearance) **Range { return &c.New }),
-		{Name: "clearance.max", Form: Most, Label: "Max. clearance in service", Stored: "clearance_max", Large: "a clearance", Signed: true,
+		one("wear_max", true, true, func(l *Limits) **unit.Length { return &l.WearMax }, "wear"),
+		one("taper_max", true, true, func(l *Limits) **unit.Length { return &l.TaperMax }, "taper"),
+		one("out_of_round_max", true, true, func(l *Limits) **unit.Length { return &l.OutOfRoundMax }, "out_of_round"),
+		one("runout_max", true, true, func(l *Limits) **unit.Length { return &l.RunoutMax }, "runout"),
+		one("bore_to_bore_max", true, true, func(l *Limits) **unit.Length { return &l.BoreToBoreMax }, "bore_to_bore"),
+		one("alignment_max", true, true, func(l *Limits) **unit.Length { return &l.AlignmentMax }, "alignment"),
+		one("max", false, true, func(l *Limits) **unit.Length { return &l.Max }),
+		one("skim_max", true, false, func(l *Limits) **unit.Length { return &l.SkimMax }),
+		play("clearance.new", "clearance_new", true, func(c *Clearance) **Range { return &c.New }),
+		{Name: "clearance.max", Form: Most, Stored: "clearance_max", Small: true, Signed: true,
 			get: func(l *Limits) (v Value) {
 				if l.Clearance != nil {
 					v.Most = l.Clearance.Max
@@ -155,10 +153,10 @@ var Fields = func() []Field {
 				return v
 			},
 			set: func(l *Limits, v Value) { clearance(l).Max = v.Most }},
-		play("clearance.target", "Shop target", "clearance_target", "", []string{"Shop target, min.", "Shop target, max."}, func(c *Clearance) **Range { return &c.Target }),
-		several("undersizes", "Available undersizes", "undersize", "an undersize", Rise, true, func(l *Limits) *[]unit.Length { return &l.Undersizes }),
-		several("oversizes", "Available oversizes", "oversize", "an oversize", Rise, true, func(l *Limits) *[]unit.Length { return &l.Oversizes }),
-		several("shells", "Select shells available", "shell", "a select shell", List, false, func(l *Limits) *[]unit.Length { return &l.Shells }),
+		play("clearance.target", "clearance_target", false, func(c *Clearance) **Range { return &c.Target }),
+		several("undersizes", "undersize", Rise, true, func(l *Limits) *[]unit.Length { return &l.Undersizes }),
+		several("oversizes", "oversize", Rise, true, func(l *Limits) *[]unit.Length { return &l.Oversizes }),
+		several("shells", "shell", List, false, func(l *Limits) *[]unit.Length { return &l.Shells }),
 	}
 }()
 

@@ -2,37 +2,39 @@ package limit
 
 import (
 	"fmt"
+	"slices"
 
+	"ledge/internal/core/say"
 	"ledge/internal/core/unit"
 )
 
-// A Problem says why a field of some limits cannot be, in a sentence.
+// A Problem says why a field of some limits cannot be.
 type Problem struct {
 	Field string
 	// Place is which of a list is meant, from 0; -1 for the field as a whole.
-	Place    int
-	Sentence string
+	Place int
+	Why   say.Reason
 }
 
-// Problems lists what cannot be in l; figures in the sentences are in s.
-func (l Limits) Problems(s unit.System) []Problem {
+// Problems lists what cannot be in l.
+func (l Limits) Problems() []Problem {
 	var problems []Problem
-	at := func(field string, place int, format string, args ...any) {
-		problems = append(problems, Problem{field, place, fmt.Sprintf(format, args...)})
+	at := func(field string, place int, form string, args ...say.Arg) {
+		problems = append(problems, Problem{field, place, say.New("limit", args...).As(form)})
 	}
-	add := func(field, format string, args ...any) { at(field, -1, format, args...) }
+	add := func(field, form string, args ...say.Arg) { at(field, -1, form, args...) }
 	for i := range Fields {
 		f := &Fields[i]
 		switch v := f.get(&l); {
 		case v.Span != nil && v.Span.Min > v.Span.Max:
-			add(f.Name, "The smallest, %s, is above the largest, %s.", v.Span.Min.Show(s), v.Span.Max.Show(s))
+			add(f.Name, "turned", say.Length("min", v.Span.Min), say.Length("max", v.Span.Max))
 		case v.Most != nil && *v.Most < 0 && !f.Signed:
-			add(f.Name, "A limit cannot be negative.")
+			add(f.Name, "negative")
 		case f.Form == Rise:
 			before := unit.Length(0)
 			for i, step := range v.List {
 				if step <= before {
-					at(f.Name, i, "%s does not rise above %s: the steps must rise one by one.", step.Show(s), before.Show(s))
+					at(f.Name, i, "step", say.Length("step", step), say.Length("before", before))
 					break
 				}
 				before = step
@@ -40,19 +42,20 @@ func (l Limits) Problems(s unit.System) []Problem {
 		}
 	}
 	if l.New != nil && l.Max != nil && *l.Max < l.New.Min {
-		add("max", "The largest in service, %s, is below the least when new, %s.", l.Max.Show(s), l.New.Min.Show(s))
+		add("max", "below_new", say.Length("max", *l.Max), say.Length("new", l.New.Min))
 	}
 	if c := l.Clearance; c != nil && c.New != nil && c.Max != nil && *c.Max < c.New.Min {
-		add("clearance.max", "The largest in service, %s, is below the least when new, %s.", c.Max.Show(s), c.New.Min.Show(s))
+		add("clearance.max", "below_new", say.Length("max", *c.Max), say.Length("new", c.New.Min))
 	}
 	for field, source := range l.Sources {
-		if source.Words() == "" || FieldNamed(field) == nil {
-			add("sources."+field, "A source is maker, bearing_maker, shop or thumb, of a field that limits have.")
+		if !slices.Contains(Sources(), source) || FieldNamed(field) == nil {
+			add("sources."+field, "source")
 		}
 	}
 	for number, own := range l.ByNumber {
-		for _, p := range own.Problems(s) {
-			at(fmt.Sprintf("by_number.%d.%s", number, p.Field), p.Place, "%s", p.Sentence)
+		for _, p := range own.Problems() {
+			p.Field = fmt.Sprintf("by_number.%d.%s", number, p.Field)
+			problems = append(problems, p)
 		}
 	}
 	return problems

@@ -16,11 +16,6 @@ const (
 // Sources lists the sources.
 func Sources() []Source { return []Source{Maker, BearingMaker, Shop, Thumb} }
 
-var sourceWords = map[Source]string{Maker: "maker's data", BearingMaker: "bearing maker's data", Shop: "shop rule", Thumb: "rule of thumb"}
-
-// Words is the source in words; empty where it was not told.
-func (s Source) Words() string { return sourceWords[s] }
-
 // sourcesOver are the sources of l over base: each goes with its field.
 func (l Limits) sourcesOver(base Limits) map[string]Source {
 	if len(l.Sources) == 0 && len(base.Sources) == 0 {

@@ -140,14 +140,6 @@ func (k Kind) ComponentOf(of Kind) Component {
 // Quantity is what readings of k are.
 func (k Kind) Quantity() Quantity { return k.Row().Quantity }
 
-// Title is the kind in words, to be followed by a number.
-func (k Kind) Title() string {
-	if r := k.Row(); r.Kind != "" {
-		return r.Title
-	}
-	return string(k)
-}
-
 // StripFor returns the bench's kind of strip for a kind of journal.
 func StripFor(journal Kind) Kind {
 	for _, r := range table {

@@ -8,14 +8,8 @@ import (
 // A Row is what is the same of all parts of a kind.
 type Row struct {
 	Kind Kind `json:"kind"`
-	// Title is followed by a number, Plural names them all.
-	Title  string `json:"title"`
-	Plural string `json:"plural"`
-	// Short is for a ladder's rungs. Where says where on it the gauge goes, and what is done before.
-	Short string `json:"short,omitempty"`
-	Where string `json:"where,omitempty"`
-	// Types says what is typed of it, where the gauge does not. Heavy tells that it is lifted or turned to be measured.
-	Types     string    `json:"types,omitempty"`
+	// Where names the place on it where the gauge goes. Heavy tells that it is lifted or turned to be measured.
+	Where     string    `json:"-"`
 	Heavy     bool      `json:"heavy"`
 	Component Component `json:"component"`
 	// Step is where it is measured in the order of work, Place along what it stands.
@@ -47,8 +41,6 @@ type Row struct {
 	Gauge instrument.Kind `json:"gauge,omitempty"`
 	// Limits are the fields of limits that are asked for it; a file may hold others.
 	Limits []string `json:"limits"`
-	// Labels name fields that mean something else on this kind.
-	Labels map[string]string `json:"labels,omitempty"`
 	// States are those it is measured in after work; as new parts all are.
 	States []string `json:"states"`
 	// List says how it is taken where it is no grid; nil for grids.

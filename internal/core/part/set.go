@@ -23,9 +23,6 @@ const (
 // A SetRow is what is known of a set beside its rules.
 type SetRow struct {
 	Set Set `json:"set"`
-	// Short is its name at the bench, Title on papers.
-	Short string `json:"short"`
-	Title string `json:"title"`
 	// Of is the kind of its members, which the others of the set only judge.
 	Of Kind `json:"of"`
 	// Replaced is what is bought where it is beyond saving.
@@ -41,17 +38,17 @@ type SetRow struct {
 }
 
 var sets = []SetRow{
-	{MainJournals, "Mains", "Main journals", MainJournal, "crankshaft", false, "grind", false, true},
-	{RodJournals, "Rod journals", "Rod journals", RodJournal, "crankshaft", false, "grind", false, true},
-	{CamJournals, "Cam journals", "Cam journals", CamJournal, "camshaft", false, "grind", false, false},
-	{MainHousings, "Main tunnel", "Main tunnel", MainHousing, "block", true, "tunnel", true, true},
-	{RodHousings, "Rod housings", "Rod big ends", RodHousing, "rods", true, "rods", false, true},
-	{Cylinders, "Cylinders", "Cylinders", Cylinder, "block", true, "bore", false, true},
-	{DeckSet, "Deck", "Deck", Deck, "block", false, "deck", true, false},
-	{Thrust, "Thrust", "Thrust", EndFloat, "crankshaft", false, "grind", true, false},
-	{PistonSet, "Pistons", "Pistons", Piston, "pistons", false, "", false, false},
-	{Pins, "Piston pins", "Piston pins", Pin, "pins", false, "", false, false},
-	{Rings, "Rings", "Rings", RingGap, "rings", false, "rings", false, false},
+	{MainJournals, MainJournal, "crankshaft", false, "grind", false, true},
+	{RodJournals, RodJournal, "crankshaft", false, "grind", false, true},
+	{CamJournals, CamJournal, "camshaft", false, "grind", false, false},
+	{MainHousings, MainHousing, "block", true, "tunnel", true, true},
+	{RodHousings, RodHousing, "rods", true, "rods", false, true},
+	{Cylinders, Cylinder, "block", true, "bore", false, true},
+	{DeckSet, Deck, "block", false, "deck", true, false},
+	{Thrust, EndFloat, "crankshaft", false, "grind", true, false},
+	{PistonSet, Piston, "pistons", false, "", false, false},
+	{Pins, Pin, "pins", false, "", false, false},
+	{Rings, RingGap, "rings", false, "rings", false, false},
 }
 
 // Sets are all of them, in the order in which they are decided.

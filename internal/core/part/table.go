@@ -30,14 +30,15 @@ var (
 
 // Where the gauge goes.
 const (
-	atBearing  = "Shells clean and dry, in their own halves, caps torqued in steps. Read vertically first, off the parting line; rock the gauge to its turning point."
-	atHousing  = "No shells in, caps clean and in their own places, torqued in steps with threads oiled. Read vertically first, off the parting line; rock the gauge to its turning point."
-	atCylinder = "Wiped and dry, deck plate on where the shop uses one. Just below the ledge, in the middle and at the bottom of ring travel; across the engine and along it. Rock the gauge to its turning point."
-	atDeck     = "No gasket residue. Straight edge lengthwise, crosswise and on both diagonals; take the thickest leaf that enters."
-	atPiston   = "Square to the pin, at the height that the maker says: skirts are tapered and oval on purpose."
-	atBore     = "Wiped and dry; read at both ends, along the rod and square to it."
-	atShell    = "Wiped; a ball or pin anvil inside, each side of the centre, both halves, away from the parting line."
-	atJournal  = "Wipe journal and anvils. Keep off the oil holes and a few millimetres off the fillets; check the micrometer's zero on its standard first."
+	atBearing  = "bearing"
+	atHousing  = "housing"
+	atCylinder = "cylinder"
+	atDeck     = "deck"
+	atPiston   = "piston"
+	atBore     = "bore"
+	atShell    = "shell"
+	atJournal  = "journal"
+	atLifter   = "lifter"
 )
 
 var halfTurn = []unit.Angle{0, 180 * unit.Degree}
@@ -54,21 +55,19 @@ func strip() *List {
 	return &List{Form: OfStrip, Lines: []string{"under the cap", "turned 90°"}, Numbered: true}
 }
 
-// table has a row for each kind, in the order of work. Titles, plans and gauges: common practice.
+// table has a row for each kind, in the order of work. Plans and gauges: common practice.
 var table = []Row{
 	{
-		Kind: EndFloat, Title: "End play", Plural: "End play",
+		Kind:      EndFloat,
 		Component: Crankshaft, Step: AtStrip, Place: Alone, Shape: ShapeShaft,
 		Quantity: Dial, Set: Thrust,
 		Each: One, Start: WithEngine, Heavy: true,
 		Gauge: instrument.Indicator, States: none,
-		Types:  "Lever lightly both ways and type what the dial swings. Keep fingers clear of the webs.",
 		Limits: []string{"new", "max", "shells"},
-		Labels: map[string]string{"shells": "Thrust parts available: change of end play"},
 		List:   &List{Form: Float, Lines: []string{"first", "second", "third", "let go", "feeler"}, Columns: []string{"crank at 0°", "turned 180°"}, Angles: halfTurn, ByColumn: true},
 	},
 	{
-		Kind: MainHousing, Title: "Main housing", Plural: "Main housings (the tunnel)",
+		Kind:      MainHousing,
 		Component: Block, Step: AtBlock, Place: InRow, Shape: ShapeTunnel,
 		Quantity: Size, Role: Housings, Set: MainHousings,
 		Each: PerMain, Start: WithEngine, Looked: true, Bare: true, Heavy: true,
@@ -76,16 +75,15 @@ var table = []Row{
 		Limits: []string{"new", "taper_max", "out_of_round_max", "bore_to_bore_max", "alignment_max"},
 	},
 	{
-		Kind: TunnelEdge, Title: "Straight edge in the tunnel", Plural: "Tunnel by straight edge",
+		Kind:      TunnelEdge,
 		Component: Block, Step: AtBlock, Place: Alone, Shape: ShapeTunnel,
 		Quantity: Gap, JudgedBy: MainHousing,
 		Each: One, Start: WithEngine, Bare: true, Heavy: true,
 		Gauge: instrument.Feeler, States: ofTunnel,
-		Types: "Type the thickest leaf that enters; 0 where none does.",
-		List:  &List{Form: Readings, EachMain: true, Whole: true},
+		List: &List{Form: Readings, EachMain: true, Whole: true},
 	},
 	{
-		Kind: MainAlignment, Title: "Tunnel alignment", Plural: "Tunnel alignment by indicator",
+		Kind:      MainAlignment,
 		Component: Block, Step: AtBlock, Place: Alone, Shape: ShapeTunnel,
 		Quantity: Dial, JudgedBy: MainHousing,
 		Each: One, Bare: true, Heavy: true,
@@ -93,7 +91,7 @@ var table = []Row{
 		List: &List{Form: Offsets, EachMain: true, Columns: []string{"vertical", "sideways"}, Angles: []unit.Angle{0, 90 * unit.Degree}},
 	},
 	{
-		Kind: Cylinder, Title: "Cylinder", Plural: "Cylinders", Short: "Cyl",
+		Kind:      Cylinder,
 		Component: Block, Step: AtBlock, Place: InRow, Shape: ShapeBore,
 		Quantity: Size, Role: Bores, Mate: Piston, Fit: PistonFit, Set: Cylinders,
 		Each: PerCylinder, Start: WithEngine, Looked: true, Bare: true, Heavy: true,
@@ -101,17 +99,16 @@ var table = []Row{
 		Limits: fields(formed, fit, []string{"oversizes"}),
 	},
 	{
-		Kind: Deck, Title: "Deck", Plural: "Deck by straight edge",
+		Kind:      Deck,
 		Component: Block, Step: AtBlock, Place: Alone, Shape: ShapeDeck,
 		Quantity: Gap, Set: DeckSet,
 		Each: PerBank, Start: WithEngine, Bare: true, Heavy: true,
 		Gauge: instrument.Feeler, States: ofDeck, Where: atDeck,
-		Types:  "Check the straight edge on its own edge first. Type the thickest leaf that enters; 0 where none does.",
 		Limits: []string{"max", "skim_max"},
 		List:   &List{Form: Edges, Lines: []string{"long left", "long middle", "long right", "cross front", "cross rear", "diagonal 1", "diagonal 2"}},
 	},
 	{
-		Kind: DeckHeights, Title: "Deck heights", Plural: "Deck by indicator",
+		Kind:      DeckHeights,
 		Component: Block, Step: AtBlock, Place: Alone, Shape: ShapeDeck,
 		Quantity: Dial, Set: DeckSet, JudgedBy: Deck,
 		Each: PerBank, Bare: true, Heavy: true,
@@ -119,7 +116,7 @@ var table = []Row{
 		List: &List{Form: Rows, Lines: []string{"left", "middle", "right"}, Columns: []string{"1", "2", "3", "4", "5"}, Whole: true},
 	},
 	{
-		Kind: MainJournal, Title: "Main", Plural: "Main journals", Short: "Main",
+		Kind:      MainJournal,
 		Component: Crankshaft, Step: AtCrank, Place: AtMain, Across: RodJournal, Shape: ShapeShaft,
 		Quantity: Size, Shaft: true, Role: Journals, Fit: MainFit, Joint: &Joint{MainBearing, MainHousing}, Set: MainJournals,
 		Each: PerMain, Start: WithCrank, Looked: true, Bare: true, Heavy: true,
@@ -127,7 +124,7 @@ var table = []Row{
 		Limits: fields(formed, []string{"runout_max"}, fit, []string{"undersizes", "shells"}),
 	},
 	{
-		Kind: RodJournal, Title: "Rod journal", Plural: "Rod journals", Short: "Pin",
+		Kind:      RodJournal,
 		Component: Crankshaft, Step: AtCrank, Place: AtThrow, Across: MainJournal, Shape: ShapeShaft,
 		Quantity: Size, Shaft: true, Role: Journals, Fit: RodFit, Joint: &Joint{RodBearing, RodHousing}, Set: RodJournals,
 		Each: PerThrow, Start: WithCrank, Looked: true, Bare: true, Heavy: true,
@@ -135,7 +132,7 @@ var table = []Row{
 		Limits: fields(formed, fit, []string{"undersizes", "shells"}),
 	},
 	{
-		Kind: PinHeight, Title: "Height of crankpin", Plural: "Crankpin height",
+		Kind:      PinHeight,
 		Component: Crankshaft, Step: AtCrank, Place: Alone, Shape: ShapeShaft,
 		Quantity: Size,
 		Each:     PerThrow, Bare: true,
@@ -144,16 +141,15 @@ var table = []Row{
 		List:   &List{Form: Readings, Lines: []string{"top", "bottom"}, Whole: true, Numbered: true},
 	},
 	{
-		Kind: Runout, Title: "Runout of main", Plural: "Runout",
+		Kind:      Runout,
 		Component: Crankshaft, Step: AtRunout, Place: AtMain, Shape: ShapeShaft,
 		Quantity: Dial, Shaft: true, JudgedBy: MainJournal,
 		Each: PerMain, Start: WithCrank, Bare: true, Heavy: true,
 		Gauge: instrument.Indicator, States: ofJournal,
-		Types: "Type the indicator's reading with its sign. Keep fingers clear of the webs.",
-		List:  &List{Form: Turn, Lines: []string{"dial"}, Angles: eighths(), Numbered: true},
+		List: &List{Form: Turn, Lines: []string{"dial"}, Angles: eighths(), Numbered: true},
 	},
 	{
-		Kind: RodHousing, Title: "Rod housing", Plural: "Rod big ends",
+		Kind:      RodHousing,
 		Component: Rods, Step: AtRods, Place: InRow, Shape: ShapeRod,
 		Quantity: Size, Role: Housings, Set: RodHousings,
 		Each: PerRod, Start: WithEngine, Looked: true, Bare: true,
@@ -161,7 +157,7 @@ var table = []Row{
 		Limits: []string{"new", "taper_max", "out_of_round_max", "bore_to_bore_max"},
 	},
 	{
-		Kind: SmallEnd, Title: "Small end", Plural: "Rod small ends",
+		Kind:      SmallEnd,
 		Component: Rods, Step: AtRods, Place: InRow, Shape: ShapeRod,
 		Quantity: Size, Mate: Pin,
 		Each: PerRod, Bare: true,
@@ -169,7 +165,7 @@ var table = []Row{
 		Limits: formed,
 	},
 	{
-		Kind: RodLength, Title: "Centres of rod", Plural: "Rod centre distance",
+		Kind:      RodLength,
 		Component: Rods, Step: AtRods, Place: InRow, Shape: ShapeRod,
 		Quantity: Size,
 		Each:     PerRod, Bare: true,
@@ -178,7 +174,7 @@ var table = []Row{
 		List:   &List{Form: Readings, Lines: []string{"centres"}, Numbered: true},
 	},
 	{
-		Kind: RodBend, Title: "Bend and twist of rod", Plural: "Rod bend and twist",
+		Kind:      RodBend,
 		Component: Rods, Step: AtRods, Place: InRow, Shape: ShapeRod,
 		Quantity: Dial,
 		Each:     PerRod, Bare: true,
@@ -187,16 +183,15 @@ var table = []Row{
 		List:   &List{Form: Readings, Lines: []string{"bend", "twist"}, Whole: true, Numbered: true},
 	},
 	{
-		Kind: RodWeight, Title: "Weight of rod", Plural: "Rod weights",
+		Kind:      RodWeight,
 		Component: Rods, Step: AtRods, Place: InRow, Shape: ShapeRod,
 		Quantity: Weight,
 		Each:     PerRod, Bare: true,
 		States: none,
-		Types:  "Type grams.",
 		List:   &List{Form: Weights, Lines: []string{"big end", "small end"}, Numbered: true},
 	},
 	{
-		Kind: Piston, Title: "Piston", Plural: "Pistons",
+		Kind:      Piston,
 		Component: Pistons, Step: AtRods, Place: InRow, Shape: ShapePiston,
 		Quantity: Size, Shaft: true, Fit: PistonFit, Set: PistonSet,
 		Each: PerCylinder, Start: WithEngine, Looked: true, Bare: true,
@@ -204,7 +199,7 @@ var table = []Row{
 		Limits: []string{"new", "wear_max"},
 	},
 	{
-		Kind: Pin, Title: "Pin", Plural: "Piston pins",
+		Kind:      Pin,
 		Component: Pistons, Step: AtRods, Place: InRow, Shape: ShapePiston,
 		Quantity: Size, Shaft: true, Set: Pins,
 		Each: PerCylinder, Bare: true,
@@ -212,7 +207,7 @@ var table = []Row{
 		Limits: formed,
 	},
 	{
-		Kind: PinBore, Title: "Pin bore", Plural: "Pin bores",
+		Kind:      PinBore,
 		Component: Pistons, Step: AtRods, Place: InRow, Shape: ShapePiston,
 		Quantity: Size, Mate: Pin,
 		Each: PerCylinder, Bare: true,
@@ -220,7 +215,7 @@ var table = []Row{
 		Limits: formed,
 	},
 	{
-		Kind: RingGroove, Title: "Groove clearance of piston", Plural: "Groove clearance",
+		Kind:      RingGroove,
 		Component: Pistons, Step: AtRods, Place: InRow, Shape: ShapePiston,
 		Quantity: Gap, Set: PistonSet,
 		Each: PerCylinder, Bare: true,
@@ -229,7 +224,7 @@ var table = []Row{
 		List:   perRing(),
 	},
 	{
-		Kind: CamJournal, Title: "Cam journal", Plural: "Cam journals",
+		Kind:      CamJournal,
 		Component: Camshaft, Step: AtCam, Place: AlongCam, Shape: ShapeShaft,
 		Quantity: Size, Shaft: true, Role: Journals, Fit: CamFit, Joint: &Joint{CamBearing, ""}, Set: CamJournals,
 		Each: PerMain,
@@ -237,7 +232,7 @@ var table = []Row{
 		Limits: fields(formed, fit, []string{"undersizes"}),
 	},
 	{
-		Kind: CamBearing, Title: "Cam bearing", Plural: "Cam bushes",
+		Kind:      CamBearing,
 		Component: Block, Step: AtCam, Place: AlongCam, Shape: ShapeBore,
 		Quantity: Size, Role: Bearings, Mate: CamJournal, Fit: CamFit,
 		Each: PerMain,
@@ -245,15 +240,15 @@ var table = []Row{
 		Limits: []string{"new", "wear_max", "out_of_round_max"},
 	},
 	{
-		Kind: LifterBore, Title: "Lifter bore", Plural: "Lifter bores",
+		Kind:      LifterBore,
 		Component: Block, Step: AtCam, Place: InRow, Shape: ShapeBore,
 		Quantity: Size,
 		Each:     TwoACylinder, Bare: true,
-		Plan: "2x2", Gauge: instrument.BoreGauge, States: none, Where: "Wiped and dry, oil holes clean; at the top and at the bottom of the lifter's travel, along the cam and across it.",
+		Plan: "2x2", Gauge: instrument.BoreGauge, States: none, Where: atLifter,
 		Limits: formed,
 	},
 	{
-		Kind: CamLobe, Title: "Cam lobe", Plural: "Cam lobes",
+		Kind:      CamLobe,
 		Component: Camshaft, Step: AtCam, Place: AlongCam, Shape: ShapeShaft,
 		Quantity: Size,
 		Each:     TwoACylinder,
@@ -262,21 +257,21 @@ var table = []Row{
 		List:   &List{Form: Readings, Lines: []string{"base", "nose"}, Whole: true, Numbered: true},
 	},
 	{
-		Kind: MainBearing, Title: "Main bearing", Plural: "Main bearings, shells in",
+		Kind:      MainBearing,
 		Component: Block, Step: AtFits, Place: AtMain, Across: RodBearing, Shape: ShapeTunnel,
 		Quantity: Size, Role: Bearings, Mate: MainJournal, Fit: MainFit,
 		Each: PerMain, Start: WithCrank, Heavy: true,
 		Plan: "1x2", Gauge: instrument.BoreGauge, States: none, Where: atBearing,
 	},
 	{
-		Kind: RodBearing, Title: "Rod bearing", Plural: "Rod bearings, shells in",
+		Kind:      RodBearing,
 		Component: Rods, Step: AtFits, Place: AtThrow, Across: MainBearing, Shape: ShapeRod,
 		Quantity: Size, Role: Bearings, Mate: RodJournal, Fit: RodFit,
 		Each: PerRod, Start: WithCrank, Heavy: true,
 		Plan: "1x2", Gauge: instrument.BoreGauge, States: none, Where: atBearing,
 	},
 	{
-		Kind: MainShell, Title: "Shells of main", Plural: "Main shells, thickness",
+		Kind:      MainShell,
 		Component: Block, Step: AtFits, Place: AtMain, Across: RodShell, Shape: ShapeTunnel,
 		Quantity: Size,
 		Each:     PerMain,
@@ -285,7 +280,7 @@ var table = []Row{
 		List:   halves(),
 	},
 	{
-		Kind: RodShell, Title: "Shells of rod", Plural: "Rod shells, thickness",
+		Kind:      RodShell,
 		Component: Rods, Step: AtFits, Place: AtThrow, Across: MainShell, Shape: ShapeRod,
 		Quantity: Size,
 		Each:     PerRod,
@@ -294,7 +289,7 @@ var table = []Row{
 		List:   halves(),
 	},
 	{
-		Kind: MainStrip, Title: "Plastic strip at main", Plural: "Plastic strip at the mains",
+		Kind:      MainStrip,
 		Component: Crankshaft, Step: AtFits, Place: AtMain, Across: RodStrip, Shape: ShapeShaft,
 		Quantity: Gap, StripOf: MainJournal,
 		Each:  PerMain,
@@ -302,7 +297,7 @@ var table = []Row{
 		List: strip(),
 	},
 	{
-		Kind: RodStrip, Title: "Plastic strip at rod journal", Plural: "Plastic strip at the rod journals",
+		Kind:      RodStrip,
 		Component: Crankshaft, Step: AtFits, Place: AtThrow, Across: MainStrip, Shape: ShapeShaft,
 		Quantity: Gap, StripOf: RodJournal,
 		Each:  PerRod,
@@ -310,7 +305,7 @@ var table = []Row{
 		List: strip(),
 	},
 	{
-		Kind: CamStrip, Title: "Plastic strip at cam journal", Plural: "Plastic strip at the cam journals",
+		Kind:      CamStrip,
 		Component: Camshaft, Step: AtFits, Place: AlongCam, Shape: ShapeShaft,
 		Quantity: Gap, StripOf: CamJournal,
 		Each:  PerMain,
@@ -318,7 +313,7 @@ var table = []Row{
 		List: strip(),
 	},
 	{
-		Kind: RingGap, Title: "Ring gaps of cylinder", Plural: "Ring gaps",
+		Kind:      RingGap,
 		Component: Block, Step: AtFits, Place: InRow, Shape: ShapeBore,
 		Quantity: Gap, Set: Rings,
 		Each: PerCylinder, Bare: true,
@@ -327,7 +322,7 @@ var table = []Row{
 		List:   perRing(),
 	},
 	{
-		Kind: Protrusion, Title: "Protrusion of piston", Plural: "Piston protrusion",
+		Kind:      Protrusion,
 		Component: Block, Step: AtFits, Place: InRow, Shape: ShapePiston,
 		Quantity: Dial,
 		Each:     PerCylinder,
@@ -336,7 +331,7 @@ var table = []Row{
 		List:   &List{Form: Readings, Lines: []string{"front", "rear"}, Numbered: true},
 	},
 	{
-		Kind: Strip, Title: "Plastic strip", Plural: "Plastic strip",
+		Kind:      Strip,
 		Component: Crankshaft, Step: AtFits, Place: Alone, Shape: ShapeShaft,
 		Quantity: Gap,
 		Each:     One,

@@ -29,6 +29,7 @@ const (
 	IsChange  Sort = "change"  // a length with its sign
 	IsStep    Sort = "step"    // a step between sizes, 0 for standard
 	IsClass   Sort = "class"   // a size class, over or under by the kind of the part
+	IsLengths Sort = "lengths" // Ns in 0.1 nm
 	IsRange   Sort = "range"   // N to M; Ns are the ends of a range that they must not read like
 	IsApart   Sort = "apart"   // a length that must not read like another, M
 	IsAngle   Sort = "angle"   // N in microdegrees
@@ -99,6 +100,15 @@ func Joint(name string, ref part.Ref, rod int) Arg {
 
 // Length is a length.
 func Length(name string, l unit.Length) Arg { return Arg{Name: name, Is: IsLength, N: int64(l)} }
+
+// Lengths are several lengths.
+func Lengths(name string, ls []unit.Length) Arg {
+	a := Arg{Name: name, Is: IsLengths}
+	for _, l := range ls {
+		a.Ns = append(a.Ns, int64(l))
+	}
+	return a
+}
 
 // Change is a length that is added or taken off.
 func Change(name string, l unit.Length) Arg { return Arg{Name: name, Is: IsChange, N: int64(l)} }

@@ -5,22 +5,12 @@ package schedule
 import (
 	"fmt"
 	"slices"
-	"strconv"
 
 	"ledge/internal/core/say"
 )
 
 // Money is an amount in hundredths of the shop's currency.
 type Money int64
-
-// Words is an amount with its currency; hundredths only where there are any.
-func (m Money) Words(currency string) string {
-	text := strconv.FormatInt(int64(m/100), 10)
-	if cents := m % 100; cents != 0 {
-		text += fmt.Sprintf(".%02d", cents)
-	}
-	return text + " " + currency
-}
 
 // An Operation is one sort of work.
 type Operation string

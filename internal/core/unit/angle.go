@@ -13,10 +13,10 @@ func ParseAngle(text string) (Angle, error) {
 	// A millimetre is 10⁷ units of length: ten to the microdegree.
 	l, err := Parse(text, MM)
 	if err != nil {
-		return 0, &ParseError{text, "is not an angle in degrees"}
+		return 0, &ParseError{text, NotAngle}
 	}
 	if l%10 != 0 || l.Abs() > 3600*Millimetre {
-		return 0, &ParseError{text, "is not an angle in degrees that a gauge can be set to"}
+		return 0, &ParseError{text, NotSet}
 	}
 	return Angle(l / 10), nil
 }

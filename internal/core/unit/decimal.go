@@ -1,24 +1,18 @@
 package unit
 
 import (
-	"errors"
 	"math/big"
 	"strconv"
 	"strings"
 )
 
-var (
-	errNotNumber = errors.New("is not a number")
-	errTooFar    = errors.New("has an exponent that no length needs")
-)
-
 // splitDecimal reads a decimal number as mantissa × 10^exponent, without rounding.
-func splitDecimal(text string) (mantissa *big.Int, exponent int, err error) {
+func splitDecimal(text string) (mantissa *big.Int, exponent int, fault Fault) {
 	body, tail, hasExponent := strings.Cut(strings.ToLower(text), "e")
 	if hasExponent {
-		exponent, err = strconv.Atoi(tail)
-		if err != nil {
-			return nil, 0, errNotNumber
+		var err error
+		if exponent, err = strconv.Atoi(tail); err != nil {
+			return nil, 0, NotNumber
 		}
 	}
 	whole, fraction, _ := strings.Cut(body, ".")
@@ -28,13 +22,13 @@ func splitDecimal(text string) (mantissa *big.Int, exponent int, err error) {
 	}
 	digits := whole + fraction
 	if digits == "" || strings.Trim(digits, "0123456789") != "" {
-		return nil, 0, errNotNumber
+		return nil, 0, NotNumber
 	}
 	if len(digits) > 60 || exponent > 30 || exponent < -60 {
-		return nil, 0, errTooFar
+		return nil, 0, TooFar
 	}
 	mantissa, _ = new(big.Int).SetString(strings.TrimPrefix(sign, "+")+digits, 10)
-	return mantissa, exponent - len(fraction), nil
+	return mantissa, exponent - len(fraction), ""
 }
 
 func bigPow10(n int) *big.Int { return new(big.Int).Exp(big.NewInt(10), big.NewInt(int64(n)), nil) }

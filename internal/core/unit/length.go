@@ -71,22 +71,41 @@ func (l Length) Abs() Length {
 	return l
 }
 
-// A ParseError says why a text is not a length.
+// A ParseError says why a text is not a length, a weight or an angle.
 type ParseError struct {
-	Text   string
-	Reason string
+	Text  string
+	Fault Fault
 }
 
-func (e *ParseError) Error() string { return fmt.Sprintf("%q %s", e.Text, e.Reason) }
+func (e *ParseError) Error() string { return fmt.Sprintf("%q: %s", e.Text, string(e.Fault)) }
+
+// A Fault is what is wrong with a text.
+type Fault string
+
+// The faults.
+const (
+	NotNumber Fault = "not_number"
+	TooFar    Fault = "exponent" // larger than any length needs
+	TooFine   Fault = "too_fine" // finer than 0.1 nm
+	TooLong   Fault = "too_long" // longer than a kilometre
+	NotAngle  Fault = "not_angle"
+	NotSet    Fault = "angle_fine" // no gauge can be set to it
+	NotWeight Fault = "not_weight"
+)
+
+// Faults lists them.
+func Faults() []Fault {
+	return []Fault{NotNumber, TooFar, TooFine, TooLong, NotAngle, NotSet, NotWeight}
+}
 
 // Parse reads a decimal number of units of s, such as "1.8113", "-.002" or "25e-3", exactly.
 // It refuses texts that are not numbers, numbers finer than 0.1 nm and lengths beyond [MaxLength];
 // nothing is ever rounded. Errors are of type *[ParseError].
 func Parse(text string, s System) (Length, error) {
 	trimmed := strings.TrimSpace(text)
-	mantissa, exponent, err := splitDecimal(trimmed)
-	if err != nil {
-		return 0, &ParseError{text, err.Error()}
+	mantissa, exponent, fault := splitDecimal(trimmed)
+	if fault != "" {
+		return 0, &ParseError{text, fault}
 	}
 	value := new(big.Int).Mul(mantissa, big.NewInt(int64(s.One())))
 	if exponent >= 0 {
@@ -95,11 +114,11 @@ func Parse(text string, s System) (Length, error) {
 		rest := new(big.Int)
 		value.QuoRem(value, bigPow10(-exponent), rest)
 		if rest.Sign() != 0 {
-			return 0, &ParseError{text, "is finer than 0.1 nanometre"}
+			return 0, &ParseError{text, TooFine}
 		}
 	}
 	if value.CmpAbs(big.NewInt(int64(MaxLength))) > 0 {
-		return 0, &ParseError{text, "is longer than a kilometre"}
+		return 0, &ParseError{text, TooLong}
 	}
 	return Length(value.Int64()), nil
 }
@@ -163,7 +182,7 @@ func Mean(ls []Length) Length {
 // DivHalfEven returns l/n rounded half to even. It panics when n is not positive.
 func DivHalfEven(l Length, n int64) Length {
 	if n <= 0 {
-		panic("unit: DivHalfEven by a number that is not positive")
+		panic("DivHalfEven: divisor ≤ 0")
 	}
 	quotient, rest := int64(l)/n, int64(l)%n
 	if rest < 0 {

@@ -10,7 +10,7 @@ const Gram Mass = 10_000_000
 func ParseMass(text string) (Mass, error) {
 	l, err := Parse(text, MM)
 	if err != nil || l < 0 {
-		return 0, &ParseError{text, "is not a weight in grams"}
+		return 0, &ParseError{text, NotWeight}
 	}
 	return Mass(l), nil
 }

@@ -1,0 +1,85 @@
+package words
+
+import (
+	"errors"
+
+	"ledge/internal/core/engine"
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/instrument"
+	"ledge/internal/core/limit"
+	"ledge/internal/core/unit"
+)
+
+// LimitNames are what a field of limits is called on a screen: itself, or both its ends.
+type LimitNames struct {
+	Label  string   `json:"label"`
+	Labels []string `json:"labels,omitempty"`
+}
+
+// Limit is what a field of limits is called.
+func Limit(f *limit.Field) LimitNames {
+	names := LimitNames{Label: word("limit", f.Name)}
+	if f.Form == limit.Span {
+		names.Labels = []string{word("limit", f.Name+".min"), word("limit", f.Name+".max")}
+	}
+	return names
+}
+
+// LimitPrinted is what a field of limits is called on a report.
+func LimitPrinted(f *limit.Field) string { return word("limit", f.Name+".printed") }
+
+// A Choice is one word of a field of the policy, and what a screen calls it.
+type Choice struct {
+	Value string `json:"value"`
+	Label string `json:"label"`
+}
+
+// PolicyNames are what a field of the policy is called on a screen, with its choices, the usual one first.
+type PolicyNames struct {
+	Label   string   `json:"label"`
+	Hint    string   `json:"hint,omitempty"`
+	Choices []Choice `json:"choices,omitempty"`
+}
+
+// Policy is what a field of the policy is called.
+func Policy(f *inspection.PolicyField) PolicyNames {
+	names := PolicyNames{Label: word("policy", f.Name), Hint: optional("policy." + f.Name + ".hint")}
+	for _, choice := range f.Choices {
+		names.Choices = append(names.Choices, Choice{choice, PolicyChoice(f, choice)})
+	}
+	return names
+}
+
+// PolicyChoice is a choice of a field of the policy in words.
+func PolicyChoice(f *inspection.PolicyField, choice string) string {
+	return word("policy", f.Name+"."+choice)
+}
+
+// Gauge is a kind of gauge in words.
+func Gauge(k instrument.Kind) string { return word("gauge", string(k)) }
+
+// Source is where a limit comes from, in words; empty where it was not told.
+func Source(s limit.Source) string {
+	if s == "" {
+		return ""
+	}
+	return word("source", string(s))
+}
+
+// Layout says what is wrong with a field of a layout, to follow its name.
+func Layout(e engine.FieldError) Message {
+	args := make([]any, 0, 4)
+	for i, figure := range e.Figures {
+		args = append(args, string(rune('a'+i)), figure)
+	}
+	return Message{"layout." + string(e.Fault), args}
+}
+
+// NotParsed says why a text is no length, weight or angle: the text and what is wrong with it. Any other error is its own text.
+func NotParsed(err error) Message {
+	var parse *unit.ParseError
+	if !errors.As(err, &parse) {
+		return New("number.other", "text", err.Error())
+	}
+	return New("number.refused", "text", Quoted(parse.Text), "why", New("number."+string(parse.Fault)))
+}

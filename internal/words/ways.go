@@ -1,0 +1,114 @@
+package words
+
+import (
+	"strconv"
+	"strings"
+
+	"ledge/internal/core/disposition"
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/limit"
+	"ledge/internal/core/part"
+	"ledge/internal/core/unit"
+)
+
+// Way is a way to treat a set as papers say it: "grind 0.020 in under".
+func (s Speaker) Way(set part.Set, way disposition.Way) string { return s.way("way", set, way) }
+
+// Plain is a way as one says it over the counter, to whoever drives the engine.
+func (s Speaker) Plain(set part.Set, way disposition.Way) string { return s.way("counter", set, way) }
+
+// way finds the sentence of a way: "way" on papers, "counter" in a customer's letter.
+func (s Speaker) way(in string, set part.Set, way disposition.Way) string {
+	args := []any{"step", s.Step(way.Step), "replaced", Replaced(set), "fit", s.shells(in, way)}
+	text := Told(in+"."+wayForm(set, way), append(args, "size", s.Length(way.Step), "shell", s.Length(way.Shell.Abs()))...)
+	if way.Method == disposition.Straighten {
+		text = Told(in+".straighten", "way", text)
+	}
+	return text
+}
+
+// wayForm names the message of a way.
+func wayForm(set part.Set, way disposition.Way) string {
+	form := string(way.Action)
+	switch {
+	case way.Action == disposition.Reuse && set == part.Thrust && way.Shell != 0:
+		return "reuse.thrust"
+	case way.Action == disposition.Reuse && way.Shell == 0 && way.Method == "" && set.Row().Single:
+		return "reuse.one"
+	case way.Action == disposition.Reuse && (way.Shell != 0 || mixed(way.Method)):
+		return "reuse.shells"
+	case way.Action == disposition.Sleeve && way.Step > 0:
+		return "sleeve.others"
+	case way.Action == disposition.Resize && set == part.Rings:
+		return "resize.rings"
+	case way.Action == disposition.Replace && way.Method == disposition.BuildUp:
+		return "replace.build_up"
+	case way.Action == disposition.Replace && strings.HasSuffix(set.Row().Replaced, "s"):
+		return "replace.several"
+	}
+	return form
+}
+
+func mixed(m disposition.Method) bool {
+	return m == disposition.MixedShell || m == disposition.MixedHalf
+}
+
+// shells says which shells go with a way; empty where they are standard.
+func (s Speaker) shells(in string, way disposition.Way) string {
+	form := ""
+	switch {
+	case way.Method == disposition.MixedShell:
+		form = "each"
+	case way.Method == disposition.MixedHalf:
+		form = "halves"
+	case way.Shell < 0:
+		form = "less"
+	case way.Shell > 0:
+		form = "more"
+	default:
+		return ""
+	}
+	return Told(in+".fit."+form, "shell", s.signed(way.Shell))
+}
+
+func (s Speaker) signed(l unit.Length) string {
+	if l > 0 {
+		return "+" + s.Length(l)
+	}
+	return strings.Replace(s.Length(l), "-", "−", 1)
+}
+
+// Replaced is what is bought where a set is beyond saving, in words.
+func Replaced(set part.Set) string {
+	replaced := set.Row().Replaced
+	if replaced == "" {
+		return ""
+	}
+	return word("replaced", replaced)
+}
+
+// State is a state of a part in words: "as found", "after grinding"; one that nobody foresaw is named as it is.
+func State(state string) string {
+	if text := optional("state." + state); text != "" {
+		return text
+	}
+	return strings.ReplaceAll(state, "_", " ")
+}
+
+// Verdict is a verdict as papers say it.
+func Verdict(v limit.Verdict) string { return word("verdict", string(v)) }
+
+// Check is a check in words.
+func Check(name string) string { return word("check", name) }
+
+// Look is a grade by eye in words.
+func Look(l inspection.Look) string { return word("look", string(l)) }
+
+// Basis is what a clearance is known by, in words.
+func Basis(b disposition.Basis) string { return word("basis", string(b)) }
+
+// Joint is a fit in words, with its number.
+func Joint(f part.Fit, number int) string { return word("joint", string(f)) + " " + Number(number) }
+
+// Number is a count as it stands in a sentence.
+func Number(n int) string { return strconv.Itoa(n) }
