@@ -154,7 +154,7 @@ func (r *reader) policy(n *node, at string, p *inspection.Policy) {
 		place := pointer(at, f.Name)
 		switch held := f.At(p).(type) {
 		case *string:
-			*held = choice(r, value, place, *held, f.Choices...)
+			*held = choice(r, value, place, *held, f.Values...)
 		case *bool:
 			*held = r.truth(value, place)
 		case *unit.Length:

@@ -133,7 +133,7 @@ func policySchema() any {
 	for i := range inspection.PolicyFields {
 		switch f := &inspection.PolicyFields[i]; f.Form {
 		case inspection.OneOf:
-			properties[f.Name] = object{"enum": f.Choices}
+			properties[f.Name] = object{"enum": f.Values}
 		case inspection.YesOrNo:
 			properties[f.Name] = object{"type": "boolean"}
 		default:

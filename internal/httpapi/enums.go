@@ -83,7 +83,7 @@ func chosen(r huma.Registry) {
 		if f := &inspection.PolicyFields[i]; f.Form == inspection.OneOf {
 			field := policy.Properties[f.Name]
 			field.Enum = nil
-			for _, word := range f.Choices {
+			for _, word := range f.Values {
 				field.Enum = append(field.Enum, word)
 			}
 			field.PrecomputeMessages()

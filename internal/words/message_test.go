@@ -176,7 +176,7 @@ func TestEverythingInTheTablesHasItsName(t *testing.T) {
 	}
 	for i := range inspection.PolicyFields {
 		f := &inspection.PolicyFields[i]
-		for _, choice := range append(slices.Clone(f.Choices), "") {
+		for _, choice := range append(slices.Clone(f.Values), "") {
 			assert.Contains(t, all, strings.TrimSuffix("policy."+f.Name+"."+choice, "."))
 		}
 	}

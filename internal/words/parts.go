@@ -24,8 +24,8 @@ type KindNames struct {
 func Kind(k part.Kind) KindNames {
 	id, row := "kind."+string(k), k.Row()
 	names := KindNames{Title: Title(k), Plural: Plural(k), Short: optional(id + ".short"), Types: optional(id + ".types")}
-	if row.Where != "" {
-		names.Where = word("where", row.Where)
+	if row.Spot != "" {
+		names.Where = word("where", row.Spot)
 	}
 	for _, field := range row.Limits {
 		if label := optional(id + ".label." + field); label != "" {

@@ -44,7 +44,7 @@ type PolicyNames struct {
 // Policy is what a field of the policy is called.
 func Policy(f *inspection.PolicyField) PolicyNames {
 	names := PolicyNames{Label: word("policy", f.Name), Hint: optional("policy." + f.Name + ".hint")}
-	for _, choice := range f.Choices {
+	for _, choice := range f.Values {
 		names.Choices = append(names.Choices, Choice{choice, PolicyChoice(f, choice)})
 	}
 	return names

@@ -122,7 +122,7 @@ test("the next part is there before another key can be typed for the one before"
 		document.activeElement?.dispatchEvent(new KeyboardEvent("keydown", { key: "n", bubbles: true, cancelable: true }));
 		return document.querySelector("h1")?.textContent ?? "";
 	});
-	expect(heading).not.toMatch(/^Main housing 1:/);
+	expect(heading).not.toMatch(/^Main bearing housing bore 1:/);
 });
 
 test("a slip of the finger, a look, the other unit; all is there after a reload", async ({ page }) => {
@@ -232,13 +232,13 @@ test("a whole engine: the last big end by keyboard, and what to do with the rods
 }) => {
 	await as(page);
 	await page.goto("/jobs/5");
-	await page.getByRole("link", { name: "Measure Rod housing 4" }).first().click();
+	await page.getByRole("link", { name: "Measure Big-end bore 4" }).first().click();
 	await expect(page.getByRole("textbox", { name: "Reading at Front, 0°, vertical" })).toBeFocused();
 	await take(page, "832", 1);
 	for (const [i, digits] of ["33", "32", "33", "32", "33"].entries()) await take(page, digits, i + 2);
 	await expect(page.getByText("every place read")).toBeVisible();
 	await page.goto("/jobs/5/decide/rod_housings");
-	await expect(page.getByRole("heading", { name: "Rod housings: reuse" })).toBeVisible();
+	await expect(page.getByRole("heading", { name: "Big-end bores: reuse" })).toBeVisible();
 	await page.getByRole("link", { name: /Main tunnel/ }).click();
 	await expect(page.getByRole("heading", { name: "Main tunnel: line-hone" })).toBeVisible();
 	await expect(page.getByText(/raises the shaft by about/)).toBeVisible();

@@ -103,10 +103,10 @@ test("strip, clean and look: caps and bolts in one go, the gate, grades by numbe
 	await expect(page.getByRole("radio", { name: "crankshaft: Clean" })).toBeChecked();
 
 	await page.goto(`${job}/look`);
-	await expect(page.getByRole("heading", { name: "Main housing 1" })).toBeVisible();
+	await expect(page.getByRole("heading", { name: "Main bearing housing bore 1" })).toBeVisible();
 	for (const [here, next] of [
-		["Main housing 1", "Main housing 2"],
-		["Main housing 2", "Main housing 3"],
+		["Main bearing housing bore 1", "Main bearing housing bore 2"],
+		["Main bearing housing bore 2", "Main bearing housing bore 3"],
 	]) {
 		await expect(page.getByRole("heading", { name: here })).toBeVisible();
 		await page.keyboard.press("1");

@@ -9,7 +9,7 @@ import (
 	"ledge/internal/core/unit"
 )
 
-// Choices where shops differ.
+// Values where shops differ.
 const (
 	Measured = "measured" // wear against the unworn part of the feature itself
 	Book     = "book"     // wear against the new range's end that flatters least; also the name of the first limit set
@@ -66,8 +66,8 @@ const (
 type PolicyField struct {
 	Name string     `json:"name"`
 	Form PolicyForm `json:"form"`
-	// Choices are the words, the usual one first.
-	Choices []string `json:"-"`
+	// Values are the words, the usual one first.
+	Values []string `json:"-"`
 	// Usual are thousandths of an inch in tenths and micrometres: round figures in either unit. Yes is what is usual of a yes or no.
 	Usual [2]unit.Length `json:"-"`
 	Yes   bool           `json:"-"`
@@ -80,25 +80,25 @@ type PolicyField struct {
 // PolicyFields is the table, in the order of a screen. Figures: common practice.
 var PolicyFields = []PolicyField{
 	{Name: "limits", Form: OneOf,
-		Choices: []string{Book, Close},
+		Values: []string{Book, Close},
 		word:    func(p *Policy) *string { return &p.Limits }},
 	{Name: "decision_rule", Form: OneOf,
-		Choices: []string{string(limit.Plain), string(limit.Guarded)},
+		Values: []string{string(limit.Plain), string(limit.Guarded)},
 		word:    func(p *Policy) *string { return (*string)(&p.DecisionRule) }},
 	{Name: "wear_reference", Form: OneOf,
-		Choices: []string{Book, Middle, Measured},
+		Values: []string{Book, Middle, Measured},
 		word:    func(p *Policy) *string { return &p.WearReference }},
 	{Name: "clearance_target", Form: OneOf,
-		Choices: []string{TargetRange, TargetPerInch},
+		Values: []string{TargetRange, TargetPerInch},
 		word:    func(p *Policy) *string { return &p.ClearanceTarget }},
 	{Name: "bore_cleanup", Form: OneOf,
-		Choices: []string{HoldCentre, FollowWear},
+		Values: []string{HoldCentre, FollowWear},
 		word:    func(p *Policy) *string { return &p.BoreCleanup }},
 	{Name: "pin_cleanup", Form: OneOf,
-		Choices: []string{FollowWear, HoldStroke},
+		Values: []string{FollowWear, HoldStroke},
 		word:    func(p *Policy) *string { return &p.PinCleanup }},
 	{Name: "grind", Form: OneOf,
-		Choices: []string{GrindWhenNeeded, GrindAlways},
+		Values: []string{GrindWhenNeeded, GrindAlways},
 		word:    func(p *Policy) *string { return &p.Grind }},
 	{Name: "rings_renewed", Form: YesOrNo, Yes: true, truth: func(p *Policy) *bool { return &p.RingsRenewed }},
 	{Name: "mixed_halves", Form: YesOrNo, truth: func(p *Policy) *bool { return &p.MixedHalves }},
@@ -141,8 +141,8 @@ func (p Policy) Problems() []limit.Problem {
 		f := &PolicyFields[i]
 		switch held := f.At(&p).(type) {
 		case *string:
-			if !slices.Contains(f.Choices, *held) {
-				problems = append(problems, limit.Problem{Field: f.Name, Place: -1, Why: say.New("limit", say.Text("those", strings.Join(f.Choices, ", "))).As("one_of")})
+			if !slices.Contains(f.Values, *held) {
+				problems = append(problems, limit.Problem{Field: f.Name, Place: -1, Why: say.New("limit", say.Text("those", strings.Join(f.Values, ", "))).As("one_of")})
 			}
 		case *unit.Length:
 			if *held < 0 {
@@ -159,7 +159,7 @@ func DefaultPolicy(s unit.System) (p Policy) {
 		f := &PolicyFields[i]
 		switch held := f.At(&p).(type) {
 		case *string:
-			*held = f.Choices[0]
+			*held = f.Values[0]
 		case *bool:
 			*held = f.Yes
 		case *unit.Length:

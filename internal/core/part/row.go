@@ -8,8 +8,8 @@ import (
 // A Row is what is the same of all parts of a kind.
 type Row struct {
 	Kind Kind `json:"kind"`
-	// Where names the place on it where the gauge goes. Heavy tells that it is lifted or turned to be measured.
-	Where     string    `json:"-"`
+	// Spot names the place on it where the gauge goes. Heavy tells that it is lifted or turned to be measured.
+	Spot      string    `json:"-"`
 	Heavy     bool      `json:"heavy"`
 	Component Component `json:"component"`
 	// Step is where it is measured in the order of work, Place along what it stands.

@@ -1067,6 +1067,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/shop/local": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How papers write dates, times and money */
+        get: operations["get-local"];
+        /** Choose how papers write dates, times and money */
+        put: operations["set-local"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/table": {
         parameters: {
             query?: never;
@@ -1606,6 +1624,11 @@ export interface components {
              */
             off: number;
         };
+        GaugeRow: {
+            /** @enum {string} */
+            kind: "micrometer" | "bore_gauge" | "telescoping_gauge" | "indicator" | "caliper" | "plastic_strip" | "feeler";
+            title: string;
+        };
         "Import-fileRequest": {
             /** @description the ledge.inspection/1 document */
             text: string;
@@ -1629,10 +1652,6 @@ export interface components {
             mains: number[];
             off: components["schemas"]["FormVector"][];
             says: components["schemas"]["SayReason"];
-        };
-        InspectionChoice: {
-            label: string;
-            value: string;
         };
         InspectionExpectation: {
             own: boolean;
@@ -1723,14 +1742,6 @@ export interface components {
             /** @enum {string} */
             wear_reference: "book" | "middle" | "measured";
         };
-        InspectionPolicyField: {
-            choices?: components["schemas"]["InspectionChoice"][];
-            /** @enum {string} */
-            form: "one_of" | "yes_or_no" | "stock";
-            hint?: string;
-            label: string;
-            name: string;
-        };
         InspectionWear: {
             /** Format: int64 */
             max: number;
@@ -1738,11 +1749,6 @@ export interface components {
             min: number;
             /** Format: int64 */
             reference: number;
-        };
-        InstrumentRow: {
-            /** @enum {string} */
-            kind: "micrometer" | "bore_gauge" | "telescoping_gauge" | "indicator" | "caliper" | "plastic_strip" | "feeler";
-            title: string;
         };
         "Issue-ordersRequest": {
             /** @description only these; all where empty */
@@ -1816,6 +1822,56 @@ export interface components {
             parts: components["schemas"]["PartChange"][];
             sets: components["schemas"]["SetChange"][];
         };
+        KindRow: {
+            /** @enum {string} */
+            across?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            bare: boolean;
+            /** @enum {string} */
+            component: "block" | "crankshaft" | "rods" | "pistons" | "camshaft";
+            /** @enum {string} */
+            each: "one" | "main" | "throw" | "rod" | "cylinder" | "bank" | "two_a_cylinder";
+            /** @enum {string} */
+            fit?: "main" | "rod" | "cam" | "piston";
+            /** @enum {string} */
+            gauge?: "micrometer" | "bore_gauge" | "telescoping_gauge" | "indicator" | "caliper" | "plastic_strip" | "feeler";
+            heavy: boolean;
+            joint?: components["schemas"]["PartJoint"];
+            /** @enum {string} */
+            judged_by?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            /** @enum {string} */
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            labels?: {
+                [key: string]: string;
+            };
+            limits: string[];
+            list?: components["schemas"]["PartList"];
+            looked: boolean;
+            /** @enum {string} */
+            mate?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            /** @enum {string} */
+            place: "alone" | "main" | "throw" | "row" | "cam";
+            plan?: string;
+            plural: string;
+            /** @enum {string} */
+            quantity: "size" | "gap" | "dial" | "weight";
+            /** @enum {string} */
+            role: "plain" | "journal" | "housing" | "bearing" | "bore";
+            /** @enum {string} */
+            set?: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rings";
+            shaft: boolean;
+            /** @enum {string} */
+            shape: "shaft" | "tunnel" | "bore" | "rod" | "piston" | "deck";
+            short?: string;
+            start?: string;
+            states: string[];
+            /** @enum {string} */
+            step: "strip" | "block" | "crank" | "runout" | "rods" | "cam" | "fits";
+            /** @enum {string} */
+            strip_of?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            title: string;
+            types?: string;
+            where?: string;
+        };
         LearnedPart: {
             /** @enum {string} */
             kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
@@ -1856,13 +1912,6 @@ export interface components {
             new?: components["schemas"]["LimitRange"];
             target?: components["schemas"]["LimitRange"];
         };
-        LimitField: {
-            /** @enum {string} */
-            form: "most" | "span" | "list" | "rise";
-            label: string;
-            labels?: string[];
-            name: string;
-        };
         LimitLimits: {
             /** Format: int64 */
             alignment_max?: number;
@@ -1897,6 +1946,23 @@ export interface components {
             max: number;
             /** Format: int64 */
             min: number;
+        };
+        LimitRow: {
+            /** @enum {string} */
+            form: "most" | "span" | "list" | "rise";
+            label: string;
+            labels?: string[];
+            name: string;
+        };
+        LocalView: {
+            example: string;
+            /** @description as en-GB */
+            locale: string;
+            locales: string[];
+            /** @description as Europe/London */
+            time_zone: string;
+            /** Format: int64 */
+            version: number;
         };
         LookBody: {
             component?: string;
@@ -2074,67 +2140,6 @@ export interface components {
             /** Format: int64 */
             number: number;
         };
-        PartRow: {
-            /** @enum {string} */
-            across?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
-            bare: boolean;
-            /** @enum {string} */
-            component: "block" | "crankshaft" | "rods" | "pistons" | "camshaft";
-            /** @enum {string} */
-            each: "one" | "main" | "throw" | "rod" | "cylinder" | "bank" | "two_a_cylinder";
-            /** @enum {string} */
-            fit?: "main" | "rod" | "cam" | "piston";
-            /** @enum {string} */
-            gauge?: "micrometer" | "bore_gauge" | "telescoping_gauge" | "indicator" | "caliper" | "plastic_strip" | "feeler";
-            heavy: boolean;
-            joint?: components["schemas"]["PartJoint"];
-            /** @enum {string} */
-            judged_by?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
-            /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
-            labels?: {
-                [key: string]: string;
-            };
-            limits: string[];
-            list?: components["schemas"]["PartList"];
-            looked: boolean;
-            /** @enum {string} */
-            mate?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
-            /** @enum {string} */
-            place: "alone" | "main" | "throw" | "row" | "cam";
-            plan?: string;
-            plural: string;
-            /** @enum {string} */
-            quantity: "size" | "gap" | "dial" | "weight";
-            /** @enum {string} */
-            role: "plain" | "journal" | "housing" | "bearing" | "bore";
-            /** @enum {string} */
-            set?: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rings";
-            shaft: boolean;
-            /** @enum {string} */
-            shape: "shaft" | "tunnel" | "bore" | "rod" | "piston" | "deck";
-            short?: string;
-            start?: string;
-            states: string[];
-            /** @enum {string} */
-            step: "strip" | "block" | "crank" | "runout" | "rods" | "cam" | "fits";
-            /** @enum {string} */
-            strip_of?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
-            title: string;
-            types?: string;
-            where?: string;
-        };
-        PartSetRow: {
-            complete: boolean;
-            /** @enum {string} */
-            of: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
-            over: boolean;
-            replaced: string;
-            /** @enum {string} */
-            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rings";
-            short: string;
-            title: string;
-        };
         PersonBody: {
             barred: boolean;
             name: string;
@@ -2157,6 +2162,14 @@ export interface components {
             sees: string;
             stations: string[];
             turn: boolean;
+        };
+        PolicyRow: {
+            choices?: components["schemas"]["WordsChoice"][];
+            /** @enum {string} */
+            form: "one_of" | "yes_or_no" | "stock";
+            hint?: string;
+            label: string;
+            name: string;
         };
         RateName: {
             id: string;
@@ -2334,6 +2347,10 @@ export interface components {
              */
             step?: number;
         };
+        "Set-localRequest": {
+            locale: string;
+            time_zone: string;
+        };
         "Set-planRequest": {
             /** @description the tag of the one they belong to */
             component?: string;
@@ -2362,6 +2379,17 @@ export interface components {
             signed: boolean;
             /** Format: int64 */
             step: number;
+        };
+        SetRow: {
+            complete: boolean;
+            /** @enum {string} */
+            of: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            over: boolean;
+            replaced: string;
+            /** @enum {string} */
+            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rings";
+            short: string;
+            title: string;
         };
         "Settle-matchingRequest": {
             /** Format: uuid */
@@ -2814,13 +2842,13 @@ export interface components {
             since: string;
         };
         Table: {
-            gauges: components["schemas"]["InstrumentRow"][];
+            gauges: components["schemas"]["GaugeRow"][];
             /** @description in the order of work */
-            kinds: components["schemas"]["PartRow"][];
-            limits: components["schemas"]["LimitField"][];
-            policy: components["schemas"]["InspectionPolicyField"][];
+            kinds: components["schemas"]["KindRow"][];
+            limits: components["schemas"]["LimitRow"][];
+            policy: components["schemas"]["PolicyRow"][];
             /** @description in the order in which they are decided */
-            sets: components["schemas"]["PartSetRow"][];
+            sets: components["schemas"]["SetRow"][];
         };
         WalkChoice: {
             /** @enum {string} */
@@ -2851,6 +2879,10 @@ export interface components {
             answers: components["schemas"]["StoreAnswer"][];
             findings: components["schemas"]["WalkFinding"][];
             items: components["schemas"]["WalkItem"][];
+        };
+        WordsChoice: {
+            label: string;
+            value: string;
         };
     };
     responses: never;
@@ -5266,6 +5298,73 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShopView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "get-local": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LocalView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "set-local": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description the version that was changed */
+                "If-Match": string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Set-localRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LocalView"];
                 };
             };
             /** @description Error */

@@ -6,11 +6,11 @@ type Schemas = components["schemas"];
 /** What Ledge knows of parts, sets and gauges. */
 export type Table = Schemas["Table"];
 /** What is the same of all parts of a kind. */
-export type KindRow = Schemas["PartRow"];
+export type KindRow = Schemas["KindRow"];
 export type Kind = KindRow["kind"];
-export type SetRow = Schemas["PartSetRow"];
+export type SetRow = Schemas["SetRow"];
 export type SetName = SetRow["set"];
-export type Instrument = Schemas["InstrumentRow"]["kind"];
+export type Instrument = Schemas["GaugeRow"]["kind"];
 
 let table: Table = { kinds: [], sets: [], gauges: [], limits: [], policy: [] };
 let byKind = new Map<string, KindRow>();
