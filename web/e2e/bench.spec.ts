@@ -27,17 +27,17 @@ test("a newcomer is asked for a name, starts a job, enters limits and is told wh
 	await expect(page.getByRole("heading", { name: "Limits of this job" })).toBeVisible();
 
 	const mains = page.getByRole("group", { name: "Main journals" });
-	await mains.getByLabel("New, smallest").fill("1.8122");
-	await mains.getByLabel("New, largest").fill("1.8110");
+	await mains.getByLabel("New, min.").fill("1.8122");
+	await mains.getByLabel("New, max.").fill("1.8110");
 	await mains.getByLabel("Available undersizes").fill("0.020 0.010");
 	await page.getByRole("button", { name: "Save the limits" }).click();
 	await expect(mains.getByText(/is above the largest/)).toBeVisible();
-	await mains.getByLabel("New, smallest").fill("1.811O");
-	await mains.getByLabel("New, largest").fill("1.8122");
+	await mains.getByLabel("New, min.").fill("1.811O");
+	await mains.getByLabel("New, max.").fill("1.8122");
 	await page.getByRole("button", { name: "Save the limits" }).click();
 	await expect(mains.getByText("“1.811O” is not a number.")).toBeVisible();
-	await expect(mains.getByLabel("New, smallest")).toHaveValue("1.811O");
-	await mains.getByLabel("New, smallest").fill("1.8110");
+	await expect(mains.getByLabel("New, min.")).toHaveValue("1.811O");
+	await mains.getByLabel("New, min.").fill("1.8110");
 	await page.getByRole("button", { name: "Save the limits" }).click();
 	await expect(mains.getByText(/must rise one by one/)).toBeVisible();
 	await mains.getByLabel("Available undersizes").fill("0.010 0.020");
@@ -46,7 +46,7 @@ test("a newcomer is asked for a name, starts a job, enters limits and is told wh
 	await page.getByRole("button", { name: "Save the limits" }).click();
 	await expect(page.getByText("The limits are saved.")).toBeVisible();
 	await page.reload();
-	await expect(mains.getByLabel("New, smallest")).toHaveValue("1.8110");
+	await expect(mains.getByLabel("New, min.")).toHaveValue("1.8110");
 	await expect(mains.getByLabel("Available undersizes")).toHaveValue("0.0100 0.0200");
 });
 

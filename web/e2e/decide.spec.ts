@@ -108,14 +108,14 @@ test("an engine's card is compared, saved and read back; a broken one is refused
 	await chooser.setInputFiles(path);
 	await expect(page.getByText(/Sawmill four: limits for \d+ kinds/)).toBeVisible();
 	await page.getByRole("button", { name: "Load this card" }).click();
-	await expect(page.getByRole("group", { name: "Main journals" }).getByLabel("New, smallest")).toHaveValue("2.2480");
+	await expect(page.getByRole("group", { name: "Main journals" }).getByLabel("New, min.")).toHaveValue("2.2480");
 	await expect(page.getByRole("group", { name: "Main journals" }).getByLabel("Where these come from")).toHaveValue(
 		"several sources",
 	);
 	// Nothing is kept before it is saved.
 	await page.reload();
 	await page.getByRole("button", { name: "Start from what is saved" }).click();
-	await expect(page.getByRole("group", { name: "Main journals" }).getByLabel("New, smallest")).not.toHaveValue("2.2480");
+	await expect(page.getByRole("group", { name: "Main journals" }).getByLabel("New, min.")).not.toHaveValue("2.2480");
 });
 
 test("the screen says what the command line says of the same document", async ({ page }) => {

@@ -1,6 +1,7 @@
 import { Alert, Stack } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
 import { shopQuery } from "../api/queries";
+import { dateTime } from "../words/intl";
 
 const TITLE = {
 	full: "The disk is full",
@@ -18,7 +19,7 @@ export function Troubles() {
 		<Stack gap="xs">
 			{shop.troubles.map((t) => (
 				<Alert key={t.code} color="red" title={TITLE[t.code]} styles={{ message: { color: "var(--ink)" } }}>
-					{t.sentence} <span className="soft">Since {new Date(t.since).toLocaleString()}.</span>
+					{t.sentence} <span className="soft">Since {dateTime(t.since)}.</span>
 				</Alert>
 			))}
 		</Stack>

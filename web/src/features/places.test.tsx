@@ -140,7 +140,7 @@ describe("Limits", () => {
 		);
 		visit(<LimitsPlace />, "/jobs/:id/limits", "/jobs/1/limits");
 		const mains = await screen.findByRole("group", { name: "Main journals" });
-		const smallest = within(mains).getByLabelText("New, smallest");
+		const smallest = within(mains).getByLabelText("New, min.");
 		fireEvent.change(smallest, { target: { value: "2,5" } });
 		fireEvent.click(screen.getByRole("button", { name: "Save the limits" }));
 		expect(await within(mains).findByText("The smallest is above the largest.")).toBeTruthy();

@@ -5,14 +5,14 @@ import type { Kind } from "../api/table";
 import { featureOf } from "../api/view";
 import { Around, type Call, jobs, serve, visit } from "../testdata/server";
 import { BenchPlace } from "./bench";
-import { gaugeText, usualInstrument } from "./bench/gauge-text";
+import { gaugeText, usualInstrument } from "../words/gauge";
 import { HelpDialog } from "./bench/HelpDialog";
 import { FeaturePlace } from "./feature";
 import { IntakePlace, JobPlace } from "./job";
 import { PastDay } from "./job/PastDay";
 import { LimitsPlace } from "./limits";
 import { OrdersPlace } from "./orders";
-import { place } from "./record/moments";
+import { place } from "../words/moments";
 import { ReportPlace } from "./report";
 import { ShopPlace } from "./shop";
 

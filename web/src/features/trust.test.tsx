@@ -2,7 +2,7 @@ import { fireEvent, renderHook, screen, waitFor } from "@testing-library/react";
 import { afterEach, describe, expect, it } from "vitest";
 import type { JobLine, Person, Session } from "../api/client";
 import { useIds } from "../api/id";
-import { who } from "../api/words";
+import { who } from "../words/trade";
 import { serve, visit } from "../testdata/server";
 import { PeoplePlace } from "./people";
 import { browserName } from "./people/browser";

@@ -18,7 +18,7 @@ import {
 	taken,
 	zeroUp,
 } from "../../api/view";
-import { LOOK_WORD, stateWord } from "../../api/words";
+import { LOOK_WORD, stateWord } from "../../words/trade";
 import { Bar } from "../../app/Bar";
 import { usePerson } from "../../app/person";
 import { Section } from "../../drawing/Section";
@@ -29,13 +29,13 @@ import { BenchDialogs, type DialogName } from "./BenchDialogs";
 import { CellTable } from "./CellTable";
 import { digitsShown } from "./digits-shown";
 import { FittedShells } from "./FittedShells";
-import { gaugeText } from "./gauge-text";
+import { gaugeText } from "../../words/gauge";
 import { Measures } from "./Measures";
 import { expectedWith, freeze, meaningOn } from "./meaning-on";
 import { cellName, handMove, nextCell, sameCell, stepCell } from "./moves";
 import { benchPath, nextFeature } from "./next-feature";
 import { Reminders } from "./Reminders";
-import { deviation, restWord } from "./rest-word";
+import { deviation, restWord } from "../../words/rest";
 import { Tape } from "./Tape";
 import { useDraft } from "./use-draft";
 import { useFirstKeys } from "./use-first-keys";

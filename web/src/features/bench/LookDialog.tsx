@@ -3,7 +3,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useState, useSyncExternalStore } from "react";
 import type { FeatureView, LookBody } from "../../api/client";
 import { queue, sendQueue } from "../../api/queue";
-import { LOOK_WORD } from "../../api/words";
+import { LOOK_WORD } from "../../words/trade";
 import { useNumberKeys } from "../../app/use-number-keys";
 
 interface LookDialogProps {

@@ -1,6 +1,6 @@
 import type { Check, FeatureView, Finding, JobView } from "../../api/client";
 import { type KindRow, rowOf } from "../../api/table";
-import { checkName } from "../../api/words";
+import { checkName } from "../../words/trade";
 import { Strip, type StripProps } from "../../drawing/Strip";
 import { type System, show, showApart, showSpan } from "../../quantity/length";
 

@@ -3,7 +3,7 @@ import { useNavigate } from "react-router";
 import type { FeatureView, JobView } from "../../api/client";
 import { useAddState, useRemoveState } from "../../api/queries";
 import { plural, rowOf } from "../../api/table";
-import { STATE_WORD, stateWord } from "../../api/words";
+import { STATE_WORD, stateWord } from "../../words/trade";
 import { benchPath } from "./next-feature";
 
 interface StateDialogProps {

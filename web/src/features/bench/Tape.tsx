@@ -1,8 +1,9 @@
 import { useState } from "react";
 import type { FeatureView, GaugeSetup, Reading } from "../../api/client";
-import { who } from "../../api/words";
+import { who } from "../../words/trade";
 import { type System, show, showAs } from "../../quantity/length";
 import { columnName } from "./moves";
+import { dateTime } from "../../words/intl";
 
 /** So many of the latest lines are shown at first. */
 const FEW = 12;
@@ -36,7 +37,7 @@ export function Tape({ feature, gauges, system }: { feature: FeatureView; gauges
 					<li
 						key={r.id}
 						className={r.superseded_by === undefined ? "figure" : "figure struck"}
-						title={`${who(r.taken_by, r.from_file)}, ${new Date(r.taken_at).toLocaleString()}${r.typed ? `, typed ${r.typed}` : ""}`}
+						title={`${who(r.taken_by, r.from_file)}, ${dateTime(r.taken_at)}${r.typed ? `, typed ${r.typed}` : ""}`}
 						style={{
 							display: "flex",
 							justifyContent: "space-between",

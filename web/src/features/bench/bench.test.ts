@@ -5,11 +5,11 @@ import { featureOf, liveReadings } from "../../api/view";
 import { show } from "../../quantity/length";
 import { jobs } from "../../testdata/server";
 import { built, modesFor } from "./gauge-form";
-import { gaugeText } from "./gauge-text";
+import { gaugeText } from "../../words/gauge";
 import { expectedWith, freeze, meaningOn } from "./meaning-on";
 import { cellName, columnName, handMove } from "./moves";
 import { nextFeature } from "./next-feature";
-import { deviation, restWord } from "./rest-word";
+import { deviation, restWord } from "../../words/rest";
 
 const view = jobs[6];
 const part = (kind: string, number = 1): FeatureView => {

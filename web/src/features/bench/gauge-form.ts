@@ -7,7 +7,7 @@ import { isBore } from "../../api/view";
 import { type Length, parse, plain, type System } from "../../quantity/length";
 import { splitList } from "../../quantity/list";
 import { smallUnit } from "../../quantity/readouts";
-import { usualInstrument } from "./gauge-text";
+import { usualInstrument } from "../../words/gauge";
 
 /** The usual clearances printed on a plastic strip's wrapper. Common practice. */
 const STRIP_STEPS: Record<System, string> = {

@@ -8,7 +8,7 @@ import { costsQuery, jobQuery, useDecide } from "../../api/queries";
 import { type Kind, membersOf, rowOf, type SetName } from "../../api/table";
 import { decidedSets, partsOf, pathIn } from "../../api/view";
 import { sameWay, wayKey, wayOf } from "../../api/way";
-import { days, money, setName, wayName, who } from "../../api/words";
+import { setName, wayName, who } from "../../words/trade";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
 import { useStandIn } from "../../app/use-stand-in";
@@ -18,6 +18,7 @@ import { Windows } from "../../drawing/Window";
 import { showStep } from "../../quantity/length";
 import { OverruleDialog } from "./OverruleDialog";
 import { Total } from "./Total";
+import { dateTime, days, money } from "../../words/intl";
 
 /** One decision for every set: the ladder, the reasons, the other ways. */
 export function DecidePlace() {
@@ -172,7 +173,7 @@ function Board({ view, set, costs, tried, onTry }: BoardProps) {
 				{signed ? (
 					<Alert my="sm" variant="light" color={signed.stale ? "orange" : "layout"} styles={{ message: { color: "var(--ink)" } }}>
 						{signed.overruled ? "Overruled" : "Signed"} by {who(signed.decided_by, signed.from_file)},{" "}
-						{new Date(signed.decided_at).toLocaleString(undefined, { dateStyle: "medium", timeStyle: "short" })}
+						{dateTime(signed.decided_at)}
 						{signed.reason ? `: “${signed.reason}”` : "."}{" "}
 						{signed.overruled || signed.stale ? <>Ledge advises: {lower(wayName(set, job.unit, set.set))}.</> : null}
 						{signed.stale ? " The readings or limits changed since it was signed: look at it again." : null}

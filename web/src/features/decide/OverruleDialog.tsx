@@ -5,7 +5,7 @@ import { newId } from "../../api/id";
 import { useDecide } from "../../api/queries";
 import type { SetName } from "../../api/table";
 import { wayOf } from "../../api/way";
-import { wayName } from "../../api/words";
+import { wayName } from "../../words/trade";
 import type { System } from "../../quantity/length";
 
 interface OverruleDialogProps {

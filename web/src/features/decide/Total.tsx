@@ -2,8 +2,9 @@ import { Alert, Button, Stack, Title } from "@mantine/core";
 import { Link } from "react-router";
 import type { CostsView, JobView } from "../../api/client";
 import { decidedSets } from "../../api/view";
-import { day, days, money, setName, wayName } from "../../api/words";
+import { setName, wayName } from "../../words/trade";
 import { Tradeoff } from "../../drawing/Tradeoff";
+import { day, days, money } from "../../words/intl";
 
 export interface TotalProps {
 	view: JobView;

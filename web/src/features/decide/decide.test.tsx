@@ -1,7 +1,7 @@
 import { fireEvent, screen, waitFor, within } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import type { CostsView } from "../../api/client";
-import { days, money } from "../../api/words";
+import { days, money } from "../../words/intl";
 import { tradeoffGeometry } from "../../drawing/tradeoff";
 import costs from "../../testdata/costs-6.json";
 import { serve, visit } from "../../testdata/server";

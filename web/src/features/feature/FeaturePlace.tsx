@@ -4,7 +4,7 @@ import { Link, useParams, useSearchParams } from "react-router";
 import type { FeatureView, Finding, JobView } from "../../api/client";
 import { jobQuery } from "../../api/queries";
 import { cellSize, degrees, featureOf, findingOf, isBore, pathIn, rings, zeroUp } from "../../api/view";
-import { checkName, LOOK_WORD, SOURCE_WORD, stateWord, who } from "../../api/words";
+import { checkName, LOOK_WORD, SOURCE_WORD, stateWord, who } from "../../words/trade";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
 import { useStandIn } from "../../app/use-stand-in";
@@ -12,6 +12,7 @@ import { Profile } from "../../drawing/Profile";
 import { Section } from "../../drawing/Section";
 import { StatusMark } from "../../drawing/status";
 import { show, showApart, showAs, showSpan } from "../../quantity/length";
+import { dateTime } from "../../words/intl";
 
 /** One feature: its form drawn, its numbers, its verdicts, and everything ever read of it. */
 export function FeaturePlace() {
@@ -256,7 +257,7 @@ function AllReadings({ view, feature }: { view: JobView; feature: FeatureView })
 							</td>
 							<td>
 								{who(r.taken_by, r.from_file)},{" "}
-								{new Date(r.taken_at).toLocaleString(undefined, { dateStyle: "short", timeStyle: "short" })}
+								{dateTime(r.taken_at)}
 							</td>
 						</tr>
 					))}

@@ -4,7 +4,8 @@ import { Link } from "react-router";
 import type { Component, JobView } from "../../api/client";
 import { newId } from "../../api/id";
 import { useRetire } from "../../api/queries";
-import { componentName, ORIGIN_WORD, who } from "../../api/words";
+import { componentName, ORIGIN_WORD, who } from "../../words/trade";
+import { date } from "../../words/intl";
 
 /** What the job is made of, where there are two of a sort or one is retired: which is in the engine, which lies beside it. */
 export function Components({ view }: { view: JobView }) {
@@ -69,7 +70,7 @@ function Standing({ view, component: c }: { view: JobView; component: Component 
 		const instead = view.components.find((o) => o.id === c.retired?.for);
 		return (
 			<>
-				Retired by {who(c.retired.said_by, c.retired.from_file)}, {new Date(c.retired.said_at).toLocaleDateString()}
+				Retired by {who(c.retired.said_by, c.retired.from_file)}, {date(c.retired.said_at)}
 				{instead ? `; in its place: ${componentName(instead)}` : ""}
 				{c.retired.reason ? `: “${c.retired.reason}”` : ""}
 			</>

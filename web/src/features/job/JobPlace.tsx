@@ -20,7 +20,7 @@ import {
 	tagOf,
 	taken,
 } from "../../api/view";
-import { OUTCOME_WORD, setName, wayName } from "../../api/words";
+import { OUTCOME_WORD, setName, wayName } from "../../words/trade";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
 import { SvgLink } from "../../app/SvgLink";
@@ -36,6 +36,7 @@ import { Findings } from "./Findings";
 import { ReadingsDialog } from "./ReadingsDialog";
 import { WalkRail } from "./WalkRail";
 import { nextOpen } from "./walk";
+import { date } from "../../words/intl";
 
 /** One job: what is open, and the crankshaft to measure it from. */
 export function JobPlace() {
@@ -91,7 +92,7 @@ function JobBoard({ view }: { view: JobView }) {
 						</Group>
 						{job.closed_at ? (
 							<p className="note">
-								This job left the shop on {new Date(job.closed_at).toLocaleDateString()}
+								This job left the shop on {date(job.closed_at)}
 								{view.closing ? `: ${OUTCOME_WORD[view.closing.outcome]?.toLowerCase()}` : ""}
 								{view.closing?.reason ? `, “${view.closing.reason}”` : ""}. <Link to={`/jobs/${job.id}/report`}>Its report</Link>
 							</p>

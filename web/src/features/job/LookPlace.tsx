@@ -7,7 +7,7 @@ import { jobQuery } from "../../api/queries";
 import { queue, sendQueue } from "../../api/queue";
 import { type Kind, plural } from "../../api/table";
 import { crankJournal, featureOf, journalKind, partsOf, pathIn, type Standing, shapeOf } from "../../api/view";
-import { LOOK_WORD } from "../../api/words";
+import { LOOK_WORD } from "../../words/trade";
 import { Load } from "../../app/Load";
 import { usePerson } from "../../app/person";
 import { SvgLink } from "../../app/SvgLink";

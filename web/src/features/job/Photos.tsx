@@ -2,7 +2,8 @@ import { Alert, Button, FileButton, Group, TextInput, Title } from "@mantine/cor
 import { type DragEvent, useState } from "react";
 import type { JobView } from "../../api/client";
 import { useAddPhoto, useRemovePhoto, useRestorePhoto } from "../../api/queries";
-import { who } from "../../api/words";
+import { who } from "../../words/trade";
+import { date } from "../../words/intl";
 
 /** The server takes no more. */
 const MOST_BYTES = 12 * 1024 * 1024;
@@ -89,7 +90,7 @@ export function Photos({ view }: { view: JobView }) {
 						</a>
 						<div>{p.caption}</div>
 						<div className="soft">
-							{who(p.taken_by, p.from_file)}, {new Date(p.taken_at).toLocaleDateString()}{" "}
+							{who(p.taken_by, p.from_file)}, {date(p.taken_at)}{" "}
 							<button
 								type="button"
 								className="plain-link"

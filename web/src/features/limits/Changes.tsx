@@ -5,7 +5,7 @@ import { previewQuery } from "../../api/queries";
 import type { SetName } from "../../api/table";
 import type { Standing } from "../../api/view";
 import type { Way } from "../../api/way";
-import { setName, wayName } from "../../api/words";
+import { setName, wayName } from "../../words/trade";
 
 const word = (standing: Standing) => (standing === "no_limit" ? "not judged" : standing);
 

@@ -6,7 +6,7 @@ import { useParams } from "react-router";
 import { type JobView, type LimitSet, type Policy, Refusal } from "../../api/client";
 import { jobQuery, useSetJudgement } from "../../api/queries";
 import { isKind, plural } from "../../api/table";
-import { SOURCE_WORD } from "../../api/words";
+import { SOURCE_WORD } from "../../words/trade";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
 import { CameBack, useKept } from "../../app/use-kept";

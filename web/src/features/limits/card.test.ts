@@ -53,7 +53,7 @@ it("compares two cards field by field in one unit", () => {
 		close: {},
 	};
 	expect(differences(stored, other, "in").map((d) => `${d.kind} ${d.label}: ${d.here} / ${d.there}`)).toEqual([
-		"main_journal Max. new: 2.2490315 / 2.2500",
+		"main_journal New, max.: 2.2490315 / 2.2500",
 		"main_journal Max. taper:  / 0.0010",
 	]);
 	expect(differences(stored, stored, "mm")).toEqual([]);

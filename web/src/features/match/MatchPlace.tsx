@@ -5,7 +5,7 @@ import { Link, useParams } from "react-router";
 import type { BuildView, JobView, Matching } from "../../api/client";
 import { buildQuery, jobQuery, useSettle } from "../../api/queries";
 import { type Kind, plural } from "../../api/table";
-import { who } from "../../api/words";
+import { who } from "../../words/trade";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
 import { Windows } from "../../drawing/Window";

@@ -6,12 +6,13 @@ import { Link, useParams } from "react-router";
 import type { Issued, JobView } from "../../api/client";
 import { newId } from "../../api/id";
 import { jobQuery, useIssueOrders, useSayOfOrder } from "../../api/queries";
-import { who } from "../../api/words";
+import { who } from "../../words/trade";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
 import { CloseDialog } from "./CloseDialog";
 import { Paper } from "./Paper";
 import { type Entry, entriesOf, standing } from "./sheet";
+import { dateTime } from "../../words/intl";
 
 /** The sheets that others work from. */
 export function OrdersPlace() {
@@ -219,4 +220,4 @@ function isSo(issued: Issued, what: "sent" | "returned"): boolean {
 	return issued.events.filter((e) => e.line === "" && (e.what === what || e.what === `un${what}`)).at(-1)?.what === what;
 }
 
-const when = (at: string) => new Date(at).toLocaleString(undefined, { dateStyle: "medium", timeStyle: "short" });
+const when = (at: string) => dateTime(at);

@@ -1,8 +1,9 @@
 import { Checkbox } from "@mantine/core";
 import type { Issued, JobView, Sheet } from "../../api/client";
-import { day, who } from "../../api/words";
+import { who } from "../../words/trade";
 import { show } from "../../quantity/length";
 import { ordered, ticked } from "./sheet";
+import { date, day } from "../../words/intl";
 
 interface PaperProps {
 	view: JobView;
@@ -35,7 +36,7 @@ export function Paper({ view, sheet, issued, struck = false, onTick }: PaperProp
 					<div className="figure">{job.number}</div>
 					{issued ? (
 						<div className="soft">
-							Issue {issued.issue}, {new Date(issued.issued_at).toLocaleDateString()} by {who(issued.issued_by, issued.from_file)}
+							Issue {issued.issue}, {date(issued.issued_at)} by {who(issued.issued_by, issued.from_file)}
 							{struck ? " · superseded or withdrawn" : ""}
 						</div>
 					) : (

@@ -5,7 +5,7 @@ import { Link, useNavigate, useParams } from "react-router";
 import type { Issued, JobView, Proof, SheetLine } from "../../api/client";
 import { newId } from "../../api/id";
 import { jobQuery, useAddState, useSayOfOrder } from "../../api/queries";
-import { stateWord, who } from "../../api/words";
+import { stateWord, who } from "../../words/trade";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
 import { ProofStrip } from "../../drawing/ProofStrip";

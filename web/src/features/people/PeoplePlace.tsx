@@ -6,6 +6,7 @@ import { peopleQuery, useSetPerson } from "../../api/people";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
 import { Sessions } from "./Sessions";
+import { date } from "../../words/intl";
 
 const ROLES = [
 	{ value: "viewer", label: "Viewer: looks, and changes nothing" },
@@ -81,7 +82,7 @@ function Row({ person }: { person: Person }) {
 				/>
 			</td>
 			<td className="soft">
-				{new Date(person.added_at).toLocaleDateString()}
+				{date(person.added_at)}
 				<br />
 				by {person.added_by}
 			</td>

@@ -3,8 +3,9 @@ import { useQuery } from "@tanstack/react-query";
 import type { Person } from "../../api/client";
 import { sessionsQuery, useEndSession } from "../../api/people";
 import { browserName } from "./browser";
+import { dateTime } from "../../words/intl";
 
-const on = (at: string) => new Date(at).toLocaleString(undefined, { dateStyle: "medium", timeStyle: "short" });
+const on = (at: string) => dateTime(at);
 
 /** In which browsers people are signed in; any of them can be signed out from here. */
 export function Sessions({ people }: { people: Person[] }) {

@@ -5,10 +5,11 @@ import { Link, useParams, useSearchParams } from "react-router";
 import type { JobView, Moment } from "../../api/client";
 import { historyQuery, jobQuery } from "../../api/queries";
 import { isKind } from "../../api/table";
-import { who } from "../../api/words";
+import { who } from "../../words/trade";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
-import { place, said } from "./moments";
+import { place, said } from "../../words/moments";
+import { longDate, time } from "../../words/intl";
 
 /** What happened to a job, or to one part of it, and who did it: the latest first. */
 export function HistoryPlace() {
@@ -68,7 +69,7 @@ function History({ view }: { view: JobView }) {
 			<ol className="timeline">
 				{list.map((m, i) => {
 					const on = new Date(m.at);
-					const date = on.toLocaleDateString(undefined, { weekday: "long", day: "numeric", month: "long", year: "numeric" });
+					const date = longDate(on);
 					const before = list[i - 1];
 					const newDay = !before || new Date(before.at).toDateString() !== on.toDateString();
 					return (
@@ -93,7 +94,7 @@ function Line({ view, moment, feature }: { view: JobView; moment: Moment; featur
 	return (
 		<li data-what={moment.what}>
 			<time className="figure soft" dateTime={moment.at}>
-				{new Date(moment.at).toLocaleTimeString(undefined, { hour: "2-digit", minute: "2-digit", hourCycle: "h23" })}
+				{time(moment.at)}
 			</time>
 			<b>{who(moment.by, moment.from_file)}</b>
 			<span>

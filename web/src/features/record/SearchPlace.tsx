@@ -7,8 +7,9 @@ import { type FoundJob, Refusal } from "../../api/client";
 import { type SearchFields, searchQuery } from "../../api/queries";
 import { kindRows, setRows } from "../../api/table";
 import type { Way } from "../../api/way";
-import { day, setName, wayName } from "../../api/words";
+import { setName, wayName } from "../../words/trade";
 import { Bar } from "../../app/Bar";
+import { date, day } from "../../words/intl";
 
 const ACTIONS: Record<Exclude<Way["action"], "measure" | "remeasure">, string> = {
 	reuse: "Reuse",
@@ -215,7 +216,7 @@ function Results({ found, clear }: { found: FoundJob[]; clear?: () => void }) {
 									</td>
 									<td>
 										{job.closed_at
-											? `closed ${new Date(job.closed_at).toLocaleDateString()}`
+											? `closed ${date(job.closed_at)}`
 											: job.promised_on
 												? `in the shop, promised ${day(job.promised_on)}`
 												: "in the shop"}

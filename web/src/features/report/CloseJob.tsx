@@ -2,7 +2,8 @@ import { Button, Select, Stack, Textarea, Title } from "@mantine/core";
 import { useState } from "react";
 import { type JobView, type Outcome, Refusal } from "../../api/client";
 import { useCloseJob } from "../../api/queries";
-import { OUTCOME_WORD, who } from "../../api/words";
+import { OUTCOME_WORD, who } from "../../words/trade";
+import { date } from "../../words/intl";
 
 /** Takes a job out of the shop's list with how it ended, or back into it. What is still open is said, and signed for. */
 export function CloseJob({ view }: { view: JobView }) {
@@ -19,7 +20,7 @@ export function CloseJob({ view }: { view: JobView }) {
 					This job left the shop
 				</Title>
 				<p style={{ marginTop: 0 }}>
-					{OUTCOME_WORD[view.closing?.outcome ?? "finished"]}, {new Date(view.job.closed_at).toLocaleDateString()}
+					{OUTCOME_WORD[view.closing?.outcome ?? "finished"]}, {date(view.job.closed_at)}
 					{view.closing ? ` by ${who(view.closing.closed_by, view.closing.from_file)}` : ""}
 					{view.closing?.reason ? `: “${view.closing.reason}”` : "."} Search still finds it. Nothing more is entered into it.
 				</p>

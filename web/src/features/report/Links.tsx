@@ -3,8 +3,9 @@ import { useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import type { JobView, Share } from "../../api/client";
 import { sharesQuery, shopQuery, useRevokeShare, useShare } from "../../api/queries";
+import { date } from "../../words/intl";
 
-const on = (at: string) => new Date(at).toLocaleDateString();
+const on = (at: string) => date(at);
 
 /** Links that show this report, and nothing else, to whoever has them. */
 export function Links({ view }: { view: JobView }) {

@@ -7,13 +7,14 @@ import { Link } from "react-router";
 import type { JobLine } from "../../api/client";
 import { jobsQuery } from "../../api/queries";
 import { journalKind } from "../../api/view";
-import { day, money, setName, wayName } from "../../api/words";
+import { setName, wayName } from "../../words/trade";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
 import { Troubles } from "../../app/Troubles";
 import { Crank } from "../../drawing/Crank";
 import { StatusMark } from "../../drawing/status";
 import { ImportDialog } from "./ImportDialog";
+import { day, money } from "../../words/intl";
 
 /** Today's jobs. */
 export function ShopPlace() {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import type { Moment } from "../../api/client";
-import { jobs } from "../../testdata/server";
+import type { Moment } from "../api/client";
+import { jobs } from "../testdata/server";
 import { place, said } from "./moments";
 
 const moment = (m: Partial<Moment>): Moment => ({ at: "2026-11-23T09:00:00Z", by: "Ida", what: "change", ...m });

@@ -1,7 +1,7 @@
-import type { JobView, Moment } from "../../api/client";
-import { plural, rowOf } from "../../api/table";
-import { componentName, isOneOf, LOOK_WORD, setName, stateWord, wayName } from "../../api/words";
-import { showAs } from "../../quantity/length";
+import type { JobView, Moment } from "../api/client";
+import { plural, rowOf } from "../api/table";
+import { componentName, isOneOf, LOOK_WORD, setName, stateWord, wayName } from "./trade";
+import { showAs } from "../quantity/length";
 
 const plain = (text: string) => text.replaceAll("_", " ");
 

@@ -1,6 +1,6 @@
-import type { FeatureView, GaugeSetup } from "../../api/client";
-import { gaugeRows, type Instrument, rowOf } from "../../api/table";
-import { type System, show } from "../../quantity/length";
+import type { FeatureView, GaugeSetup } from "../api/client";
+import { gaugeRows, type Instrument, rowOf } from "../api/table";
+import { type System, show } from "../quantity/length";
 
 /** An instrument in words. */
 export const instrumentName = (kind: Instrument): string => gaugeRows().find((row) => row.kind === kind)?.title ?? kind;

@@ -1,7 +1,7 @@
 import { type System, show, showSigned, showStep } from "../quantity/length";
-import type { Check, Closing, Component, FeatureView, StandIn } from "./client";
-import { isKind, plural, type SetName, setRows } from "./table";
-import type { Way } from "./way";
+import type { Check, Closing, Component, FeatureView, StandIn } from "../api/client";
+import { isKind, plural, type SetName, setRows } from "../api/table";
+import type { Way } from "../api/way";
 
 export const setName = (set: SetName): string => setRows().find((row) => row.set === set)?.short ?? set;
 
@@ -116,21 +116,6 @@ export function wayName({ action, step, shell, method }: Way, system: System, se
 	if (method === "straighten_first") return `Straighten, then ${text.toLowerCase()}`;
 	return text;
 }
-
-/** An amount of money: "1 240 crowns"; hundredths only where there are any. */
-export function money(amount: number, currency: string): string {
-	const whole = Math.trunc(amount / 100)
-		.toString()
-		.replace(/\B(?=(\d{3})+$)/g, "\u202f");
-	const cents = amount % 100;
-	return `${whole}${cents === 0 ? "" : `.${String(cents).padStart(2, "0")}`} ${currency}`.trim();
-}
-
-/** A calendar day as people say it. */
-export const day = (date: string): string =>
-	new Date(`${date}T12:00:00`).toLocaleDateString(undefined, { weekday: "short", day: "numeric", month: "short" });
-
-export const days = (n: number): string => (n === 0 ? "at once" : n === 1 ? "1 day" : `${n} days`);
 
 /** Who did something, or who a file that was taken in says did: nobody here saw that. */
 export const who = (name: string, fromFile?: boolean): string => (fromFile ? `${name}, as a file says` : name);

@@ -1,7 +1,7 @@
-import type { FeatureView, GaugeSetup, JobView } from "../../api/client";
-import { rowOf } from "../../api/table";
-import { findingOf, isBore } from "../../api/view";
-import { type System, show } from "../../quantity/length";
+import type { FeatureView, GaugeSetup, JobView } from "../api/client";
+import { rowOf } from "../api/table";
+import { findingOf, isBore } from "../api/view";
+import { type System, show } from "../quantity/length";
 
 /** What to type now, where nothing is typed yet. */
 export function restWord(
