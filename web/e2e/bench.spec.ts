@@ -291,7 +291,9 @@ test("a job leaves as a file and comes back as another job; a broken file is ref
 	await page.getByRole("button", { name: "Take it as a new job" }).click();
 	await expect(page.getByRole("heading", { name: "Winch V-twin" })).toBeVisible();
 	await page.goto(`${page.url()}/decide/rod_journals`);
-	await expect(page.getByRole("heading", { name: "Rod journals: reuse with −0.0010 shells" })).toBeVisible();
+	await expect(
+		page.getByRole("heading", { name: "Rod journals: keep the size, fit −0.0010 select shells (less clearance)" }),
+	).toBeVisible();
 });
 
 test("runout of a main: a turn by the indicator gives the throw and its direction", async ({ page }) => {

@@ -89,7 +89,7 @@ test("an engine's card is compared, saved and read back; a broken one is refused
 	await page.goto("/jobs/6/limits");
 	await page.getByRole("combobox", { name: "Another job's card" }).click();
 	await page.getByRole("option", { name: /Threshing four/ }).click();
-	await expect(page.getByRole("cell", { name: "Main journals: new, smallest" })).toBeVisible();
+	await expect(page.getByRole("cell", { name: "Main journals: new, min." })).toBeVisible();
 	const [download] = await Promise.all([
 		page.waitForEvent("download"),
 		page.getByRole("link", { name: "Save as a card" }).click(),

@@ -194,7 +194,7 @@ test("limits that look mistyped are asked about, and what is typed outlives Back
 	await expect(mains.getByLabel("Available undersizes")).toHaveValue("10, 20, 30");
 	await expect(page.getByText("is here again")).toBeVisible();
 	await page.getByRole("button", { name: "Save the limits" }).click();
-	await expect(page.getByText(/was 0.0100, 0.0200, 0.0300 meant/).first()).toBeVisible();
+	await expect(page.getByText(/was 0.0100, 0.0200, 0.0300 in meant/).first()).toBeVisible();
 	await page.getByRole("button", { name: "Yes, take what was meant" }).click();
 	await expect(mains.getByLabel("Available undersizes")).toHaveValue("0.0100 0.0200 0.0300");
 	await page.getByRole("button", { name: "Save the limits" }).click();

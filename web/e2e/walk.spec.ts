@@ -52,11 +52,11 @@ test("intake: who and until when, what it went through, what is stamped, a photo
 	await page.goto(job);
 	await page.getByRole("link", { name: "Intake" }).click();
 	await page.getByLabel("Engine").fill("");
-	await page.getByRole("button", { name: "Keep" }).click();
+	await page.getByRole("button", { name: "Save" }).click();
 	await expect(page.getByText("Which engine is it?")).toBeVisible();
 	await page.getByLabel("Engine").fill("Quarry pump twin, the red one");
 	await page.getByLabel("Customer").fill("Slate Valley Trust");
-	await page.getByRole("button", { name: "Keep" }).click();
+	await page.getByRole("button", { name: "Save" }).click();
 	await expect(page.getByText("kept", { exact: true })).toBeVisible();
 	await page.getByText("spun bearing").click();
 	await expect(page.getByText(/crack test and hardness of the crankshaft/)).toBeVisible();
@@ -259,11 +259,11 @@ test("after grinding the journals are read again beside what was found; a place 
 	await page.keyboard.press("c");
 	await page.getByLabel("Part, °C").fill("30");
 	await page.getByLabel("Gauge, °C").fill("20");
-	await page.getByRole("button", { name: "Keep" }).click();
+	await page.getByRole("button", { name: "Save" }).click();
 	await expect(page.getByText(/both the gauge's temperature and the part's material/)).toBeVisible();
 	await page.getByRole("combobox", { name: "Part is of" }).click();
 	await page.getByRole("option", { name: "steel" }).click();
-	await page.getByRole("button", { name: "Keep" }).click();
+	await page.getByRole("button", { name: "Save" }).click();
 	await expect(page.getByText(/sizes corrected to 20 °C/)).toBeVisible();
 	await page.keyboard.press("e");
 	await page.getByRole("button", { name: "After grinding" }).click();

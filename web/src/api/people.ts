@@ -1,6 +1,6 @@
 import { queryOptions, useMutation, useQueryClient } from "@tanstack/react-query";
+import { ifMatch } from "./changes";
 import { client, type PersonBody, settle, unwrap } from "./client";
-import { ifMatch } from "./queries";
 
 /** Who is signed in, and whether anybody has to be. */
 export const sessionQuery = queryOptions({

@@ -1,40 +1,9 @@
-import { type QueryClient, queryOptions, useMutation, useQueryClient } from "@tanstack/react-query";
-import {
-	type AnswerBody,
-	asker,
-	type ConditionBody,
-	client,
-	type DecisionBody,
-	type GaugeBody,
-	type GaugeCheckBody,
-	type JobHead,
-	type JobView,
-	type LimitSet,
-	type NewJob,
-	type OrderEventBody,
-	type Outcome,
-	type Policy,
-	type RateCard,
-	type Sheet,
-	type StandIn,
-	unwrap,
-} from "./client";
-import { fileMarks, newId, useIds } from "./id";
+import { queryOptions } from "@tanstack/react-query";
+import { client, type LimitSet, type Policy, type StandIn, unwrap } from "./client";
 import type { Kind, SetName } from "./table";
 import type { Way } from "./way";
 
-/** A feature of a job, by name. */
-interface Place {
-	kind: Kind;
-	number: number;
-	state: string;
-	component?: string;
-}
-
-const at = (id: number) => ({ path: { id } });
-
-/** Says which version was changed: where somebody else was quicker, the server refuses. */
-export const ifMatch = (version: number) => ({ "If-Match": `"${version}"` });
+export const at = (id: number) => ({ path: { id } });
 
 export const jobsQuery = (search: string) =>
 	queryOptions({
@@ -68,230 +37,11 @@ export const ratesQuery = queryOptions({
 	queryFn: () => unwrap(client.GET("/api/v1/rates")),
 });
 
-export function useSetRates() {
-	const queries = useQueryClient();
-	return useMutation({
-		mutationFn: ({ version, ...body }: RateCard & { version: number }) =>
-			unwrap(client.PUT("/api/v1/rates", { params: { header: ifMatch(version) }, body })),
-		onSuccess: (view) => {
-			queries.setQueryData(ratesQuery.queryKey, view);
-			void queries.invalidateQueries({ queryKey: ["jobs"] });
-			void queries.invalidateQueries({ queryKey: ["costs"] });
-		},
-	});
-}
-
-/** Puts a job as the server answered it where every place looks. */
-export function keep(queries: QueryClient, view: JobView) {
-	const { queryKey } = jobQuery(view.job.id, view.stand_in);
-	// An answer asked for earlier must not come after this one.
-	void queries.cancelQueries({ queryKey, exact: true });
-	queries.setQueryData(queryKey, view);
-	// What else is looked at of the job, a component beside it or the engine without that one, is asked for again.
-	void queries.invalidateQueries({ queryKey: ["job", view.job.id], predicate: (q) => q.queryKey.length !== queryKey.length });
-	void queries.invalidateQueries({ queryKey: ["jobs"] });
-	void queries.invalidateQueries({ queryKey: ["costs"] });
-	void queries.invalidateQueries({ queryKey: ["about", view.job.id] });
-}
-
-/** A change of one job that answers with the job as it then stands. */
-function useChange<B>(send: (body: B) => Promise<JobView>, job: number) {
-	const queries = useQueryClient();
-	return useMutation({ mutationFn: send, scope: { id: `job ${job}` }, onSuccess: (view) => keep(queries, view) });
-}
-
-/** Signs a set after what was on the screen; where somebody else signed meanwhile, the server refuses and the page shows it. */
-export function useDecide(id: number, standIn?: StandIn) {
-	const queries = useQueryClient();
-	const { queryKey } = jobQuery(id, standIn);
-	return useMutation({
-		scope: { id: `job ${id}` },
-		mutationFn: (body: Omit<DecisionBody, "after">) => {
-			const seen =
-				queries.getQueryData(queryKey)?.decisions.filter((d) => d.set === body.set && d.component === body.component) ?? [];
-			const after = Math.max(0, ...seen.map((d) => d.seq));
-			return unwrap(client.POST("/api/v1/jobs/{id}/decisions", { params: at(id), body: { ...body, after } }));
-		},
-		onSuccess: (view) => keep(queries, view),
-		onError: () => queries.invalidateQueries({ queryKey }),
-	});
-}
-
-export const useIssueOrders = (id: number) =>
-	useChange(
-		(sheets: Sheet["name"][]) => unwrap(client.POST("/api/v1/jobs/{id}/orders", { params: at(id), body: { sheets } })),
-		id,
-	);
-
-export const useSayOfOrder = (id: number) =>
-	useChange(
-		({ order, ...body }: OrderEventBody & { order: string }) =>
-			unwrap(client.POST("/api/v1/jobs/{id}/orders/{order}/events", { params: { path: { id, order } }, body })),
-		id,
-	);
-
-export const useSetGauge = (id: number) =>
-	useChange((body: GaugeBody) => unwrap(client.POST("/api/v1/jobs/{id}/gauges", { params: at(id), body })), id);
-
-export const useCheckGauge = (id: number) =>
-	useChange((body: GaugeCheckBody) => unwrap(client.POST("/api/v1/jobs/{id}/gauge-checks", { params: at(id), body })), id);
-
-export const useSetCondition = (id: number) =>
-	useChange((body: ConditionBody) => unwrap(client.POST("/api/v1/jobs/{id}/conditions", { params: at(id), body })), id);
-
-/** Answers on the walk; they show at once, and are taken back where the server refuses them. */
-export function useAnswer(id: number) {
-	const queries = useQueryClient();
-	const { queryKey } = jobQuery(id);
-	return useMutation({
-		scope: { id: `job ${id}` },
-		mutationFn: (body: { answers: AnswerBody[]; sure?: boolean }) =>
-			unwrap(client.POST("/api/v1/jobs/{id}/answers", { params: at(id), body })),
-		onMutate: ({ answers }) => {
-			queries.setQueryData(queryKey, (view) => {
-				if (!view) return view;
-				const others = view.walk.answers.filter((a) => !answers.some((b) => b.topic === a.topic && b.place === a.place));
-				const given = answers.filter((a) => a.value !== "").map((a) => ({ ...a, seq: 0, said_by: asker(), said_at: "" }));
-				return { ...view, walk: { ...view.walk, answers: [...others, ...given] } };
-			});
-		},
-		onSuccess: (view) => keep(queries, view),
-		onError: () => queries.invalidateQueries({ queryKey }),
-	});
-}
-
-export const useAddState = (id: number) =>
-	useChange(
-		(body: { kind: Kind; state: string; component?: string }) =>
-			unwrap(client.POST("/api/v1/jobs/{id}/states", { params: at(id), body })),
-		id,
-	);
-
-export const useAddPlace = (id: number) =>
-	useChange(
-		(body: Place & { station: string; direction: number }) =>
-			unwrap(client.POST("/api/v1/jobs/{id}/places", { params: at(id), body })),
-		id,
-	);
-
-export const useAddUnworn = (id: number) =>
-	useChange(
-		(body: Place & { reading: string; size: number }) =>
-			unwrap(client.POST("/api/v1/jobs/{id}/unworn", { params: at(id), body })),
-		id,
-	);
-
-export const useAddParts = (id: number) =>
-	useChange(
-		(body: { kind: Kind; count: number; component?: string }) =>
-			unwrap(client.POST("/api/v1/jobs/{id}/parts", { params: at(id), body })),
-		id,
-	);
-
-/** Takes a component out of the engine with everything measured of it, or takes that back. */
-export const useRetire = (id: number) =>
-	useChange(
-		({ component, ...body }: { component: string; id: string; retired: boolean; for?: string; reason?: string }) =>
-			unwrap(client.POST("/api/v1/jobs/{id}/components/{component}/retirements", { params: { path: { id, component } }, body })),
-		id,
-	);
-
-export const useSetHead = (id: number) =>
-	useChange(
-		({ version, ...body }: JobHead & { version: number }) =>
-			unwrap(client.PUT("/api/v1/jobs/{id}/head", { params: { ...at(id), header: ifMatch(version) }, body })),
-		id,
-	);
-
-export function useAddPhoto(id: number) {
-	const ids = useIds();
-	return useChange(
-		({ file, caption }: { file: File; caption: string }) =>
-			unwrap(
-				client.POST("/api/v1/jobs/{id}/photos", {
-					params: { ...at(id), query: { photo: ids.of([id, caption, fileMarks(file)]), caption } },
-					body: "",
-					bodySerializer: () => file,
-					headers: { "Content-Type": "application/octet-stream" },
-				}),
-			),
-		id,
-	);
-}
-
-export const useRemovePhoto = (id: number) =>
-	useChange(
-		(photo: string) => unwrap(client.DELETE("/api/v1/jobs/{id}/photos/{photo}", { params: { path: { id, photo } } })),
-		id,
-	);
-
-/** Looks into a CSV of readings, or takes it into the job. */
-export function useImportReadings(id: number) {
-	const queries = useQueryClient();
-	return useMutation({
-		mutationFn: ({ text, take }: { text: string; take: boolean }) =>
-			unwrap(client.POST("/api/v1/jobs/{id}/readings-files", { params: { ...at(id), query: { take } }, body: { text } })),
-		onSuccess: (_, { take }) => {
-			if (take) void queries.invalidateQueries({ queryKey: ["job", id] });
-		},
-	});
-}
-
-export const useSetPlan = (id: number) =>
-	useChange(
-		({ kind, ...body }: { kind: Kind; plan: string; component?: string }) =>
-			unwrap(client.PUT("/api/v1/jobs/{id}/plans/{kind}", { params: { path: { id, kind } }, body })),
-		id,
-	);
-
-export const useSetFitted = (id: number) =>
-	useChange(
-		(body: Place & { step?: number; shell: number }) => unwrap(client.PUT("/api/v1/jobs/{id}/fitted", { params: at(id), body })),
-		id,
-	);
-
-export const useSetJudgement = (id: number) =>
-	useChange(
-		({ version, sure, ...body }: { version: number; sure: boolean; limits: LimitSet; policy: Policy }) =>
-			unwrap(
-				client.PUT("/api/v1/jobs/{id}/judgement", {
-					params: { ...at(id), query: { sure }, header: { "If-Match": String(version) } },
-					body,
-				}),
-			),
-		id,
-	);
-
-/** Reads limits and policy out of a card or an open file; nothing is stored. */
-export const useReadCard = () =>
-	useMutation({ mutationFn: (text: string) => unwrap(client.POST("/api/v1/cards", { body: { text } })) });
-
-/** Chooses the policy that new jobs of a unit start with. */
-export const useSetShopPolicy = () =>
-	useMutation({
-		mutationFn: async ({ unit, policy }: { unit: "in" | "mm"; policy: Policy }) => {
-			// The button says outright what new jobs start with, whatever they did before.
-			const now = await client.GET("/api/v1/policies/{unit}", { params: { path: { unit } } });
-			const header = { "If-Match": now.response.headers.get("ETag") ?? "" };
-			return unwrap(client.PUT("/api/v1/policies/{unit}", { params: { path: { unit }, header }, body: policy }));
-		},
-	});
-
 export const buildQuery = (id: number) =>
 	queryOptions({
 		queryKey: ["build", id],
 		queryFn: () => unwrap(client.GET("/api/v1/jobs/{id}/build", { params: at(id) })),
 	});
-
-/** Settles which part goes where. */
-export function useSettle(id: number) {
-	const queries = useQueryClient();
-	return useMutation({
-		mutationFn: ({ kind, parts }: { kind: Kind; parts: number[] }) =>
-			unwrap(client.POST("/api/v1/jobs/{id}/matchings", { params: at(id), body: { id: newId(), kind, parts } })),
-		onSuccess: (view) => queries.setQueryData(buildQuery(id).queryKey, view),
-	});
-}
 
 /** What other limits or another policy would change; nothing is stored. */
 export const previewQuery = (id: number, body: { limits: LimitSet; policy: Policy }) =>
@@ -301,47 +51,6 @@ export const previewQuery = (id: number, body: { limits: LimitSet; policy: Polic
 		gcTime: 10_000,
 		retry: false,
 	});
-
-export function useCreateJob() {
-	const queries = useQueryClient();
-	const ids = useIds();
-	return useMutation({
-		mutationFn: (body: Omit<NewJob, "id">) => unwrap(client.POST("/api/v1/jobs", { body: { ...body, id: ids.of(body) } })),
-		onSuccess: (view) => {
-			ids.done();
-			keep(queries, view);
-		},
-	});
-}
-
-/** Looks into an open file, or takes it as a new job. */
-export function useImportFile() {
-	const queries = useQueryClient();
-	const ids = useIds();
-	return useMutation({
-		mutationFn: ({ text, take }: { text: string; take: boolean }) =>
-			unwrap(client.POST("/api/v1/imports", { params: { query: take ? { take, id: ids.of(text) } : { take } }, body: { text } })),
-		onSuccess: () => void queries.invalidateQueries({ queryKey: ["jobs"] }),
-	});
-}
-
-/** Takes in a job with its whole record, from a file that Ledge wrote. */
-export function useTakeArchive() {
-	const queries = useQueryClient();
-	const ids = useIds();
-	return useMutation({
-		mutationFn: (file: File) =>
-			unwrap(
-				client.POST("/api/v1/archives", {
-					params: { query: { id: ids.of(fileMarks(file)) } },
-					body: "",
-					bodySerializer: () => file,
-					headers: { "Content-Type": "application/octet-stream" },
-				}),
-			),
-		onSuccess: () => void queries.invalidateQueries({ queryKey: ["jobs"] }),
-	});
-}
 
 /** What the customer reads of a job. */
 export const reportQuery = (id: number) =>
@@ -368,66 +77,11 @@ export const sharesQuery = (id: number) =>
 		queryFn: () => unwrap(client.GET("/api/v1/jobs/{id}/shares", { params: at(id) })),
 	});
 
-/** Makes a link to the report; its token is told this once. */
-export function useShare(id: number) {
-	const queries = useQueryClient();
-	const ids = useIds();
-	return useMutation({
-		mutationFn: (whom: string) =>
-			unwrap(client.POST("/api/v1/jobs/{id}/shares", { params: at(id), body: { id: ids.of(whom), for: whom } })),
-		onSuccess: () => {
-			ids.done();
-			void queries.invalidateQueries({ queryKey: ["about", id] });
-		},
-	});
-}
-
-export function useRevokeShare(id: number) {
-	const queries = useQueryClient();
-	return useMutation({
-		mutationFn: (share: string) => unwrap(client.DELETE("/api/v1/jobs/{id}/shares/{share}", { params: { path: { id, share } } })),
-		onSuccess: () => void queries.invalidateQueries({ queryKey: ["about", id] }),
-	});
-}
-
-type ClosingBody = { closed: boolean; outcome?: Outcome; reason?: string };
-
-export const useCloseJob = (id: number) =>
-	useChange((body: ClosingBody) => unwrap(client.PUT("/api/v1/jobs/{id}/closed", { params: at(id), body })), id);
-
-/** Takes a state of a kind back while nothing is recorded in it. */
-export const useRemoveState = (id: number) =>
-	useChange(
-		({ component, ...of }: { kind: Kind; state: string; component?: string }) =>
-			unwrap(client.DELETE("/api/v1/jobs/{id}/states/{kind}/{state}", { params: { path: { id, ...of }, query: { component } } })),
-		id,
-	);
-
-/** Takes a part back that was added by mistake. */
-export const useRemovePart = (id: number) =>
-	useChange(
-		({ component, ...of }: { kind: Kind; number: number; component?: string }) =>
-			unwrap(client.DELETE("/api/v1/jobs/{id}/parts/{kind}/{number}", { params: { path: { id, ...of }, query: { component } } })),
-		id,
-	);
-
-export const useRestorePhoto = (id: number) =>
-	useChange(
-		(photo: string) => unwrap(client.POST("/api/v1/jobs/{id}/photos/{photo}/restored", { params: { path: { id, photo } } })),
-		id,
-	);
+/** How papers write dates, times and money. */
+export const localQuery = queryOptions({ queryKey: ["local"], queryFn: () => unwrap(client.GET("/api/v1/shop/local")) });
 
 /** What holds for the shop as a whole. */
 export const shopQuery = queryOptions({ queryKey: ["shop"], queryFn: () => unwrap(client.GET("/api/v1/shop")) });
-
-export function useSetShop() {
-	const queries = useQueryClient();
-	return useMutation({
-		mutationFn: ({ version, ...body }: { public_url: string; version: number }) =>
-			unwrap(client.PUT("/api/v1/shop", { params: { header: ifMatch(version) }, body })),
-		onSuccess: (shop) => queries.setQueryData(shopQuery.queryKey, shop),
-	});
-}
 
 /** The report behind a customer's link. */
 export const sharedQuery = (token: string) =>

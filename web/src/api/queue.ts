@@ -1,5 +1,6 @@
 import type { QueryClient } from "@tanstack/react-query";
 import type { System } from "../quantity/length";
+import { keep } from "./changes";
 import {
 	type Cell,
 	client,
@@ -13,7 +14,7 @@ import {
 	unwrap,
 } from "./client";
 import { newId } from "./id";
-import { jobQuery, keep } from "./queries";
+import { jobQuery } from "./queries";
 import type { Kind } from "./table";
 
 /**

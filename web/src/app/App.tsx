@@ -18,6 +18,7 @@ import { RatesPlace } from "../features/rates";
 import { HistoryPlace, LearnedPlace, SearchPlace } from "../features/record";
 import { ReportPlace, SharedPlace } from "../features/report";
 import { ShopPlace } from "../features/shop";
+import { appWords } from "../words/app";
 import { Bar } from "./Bar";
 import { Load } from "./Load";
 import { useLive } from "./live";
@@ -36,9 +37,9 @@ function Nowhere() {
 		<>
 			<Bar />
 			<main className="page">
-				<h1>Page not found</h1>
+				<h1>{appWords.pageNotFound}</h1>
 				<p>
-					<Link to="/">Back to the shop</Link>
+					<Link to="/">{appWords.backToTheShop}</Link>
 				</p>
 			</main>
 		</>
@@ -51,9 +52,9 @@ function Broken() {
 		<>
 			<Bar />
 			<main className="page">
-				<h1>This page broke</h1>
-				<p>What you entered is kept. Load the page again, or go back to the shop.</p>
-				<Button onClick={() => window.location.reload()}>Load again</Button>
+				<h1>{appWords.thisPageBroke}</h1>
+				<p>{appWords.whatYouEnteredIsKeptLoad}</p>
+				<Button onClick={() => window.location.reload()}>{appWords.loadAgain}</Button>
 			</main>
 		</>
 	);

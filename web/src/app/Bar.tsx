@@ -1,8 +1,11 @@
 import { Button, type ButtonProps, Group, Menu, useMantineColorScheme } from "@mantine/core";
+import { useDocumentTitle } from "@mantine/hooks";
 import { IconMoon, IconSun, IconUser } from "@tabler/icons-react";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
 import { useSignOut } from "../api/people";
+import { appWords } from "../words/app";
+import { placeWords } from "../words/places";
 import { usePerson } from "./person";
 
 export interface BarProps {
@@ -17,15 +20,16 @@ export function Bar({ trail = [], children }: BarProps) {
 	const person = usePerson();
 	const { colorScheme, setColorScheme } = useMantineColorScheme();
 	const night = colorScheme === "dark";
+	useDocumentTitle(placeWords.title((trail.length > 1 ? trail.slice(1) : trail).map((t) => t.text)));
 	return (
 		<header className="bar">
 			<Link to="/" style={{ display: "flex", alignItems: "center", gap: 10, fontWeight: 700, fontSize: "1.15rem" }}>
 				<svg width="20" height="22" viewBox="0 0 20 22" aria-hidden="true">
 					<path d="M1 0h9v13h9v9H1z" fill="var(--blue)" />
 				</svg>
-				Ledge
+				{appWords.ledge}
 			</Link>
-			<nav className="trail" aria-label="Where you are">
+			<nav className="trail" aria-label={appWords.whereYouAre}>
 				{trail.map((t, i) =>
 					t.to ? (
 						<Link key={t.text} to={t.to} className="soft">
@@ -46,7 +50,7 @@ export function Bar({ trail = [], children }: BarProps) {
 					size="compact-md"
 					color="gray"
 					c="var(--ink)"
-					aria-label={night ? "Light mode" : "Dark mode"}
+					aria-label={night ? appWords.lightMode : appWords.darkMode}
 					onClick={() => setColorScheme(night ? "light" : "dark")}
 				>
 					{night ? <IconSun size={18} /> : <IconMoon size={18} />}
@@ -62,7 +66,7 @@ function NameButton() {
 	const person = usePerson();
 	return (
 		<Button {...QUIET} leftSection={<IconUser size={16} />} onClick={person.change}>
-			{person.name || "Your name"}
+			{person.name || appWords.yourName}
 		</Button>
 	);
 }
@@ -81,10 +85,10 @@ function SignedInMenu() {
 				<Menu.Label>{person.role}</Menu.Label>
 				{person.role === "owner" ? (
 					<Menu.Item component={Link} to="/people">
-						People
+						{appWords.people}
 					</Menu.Item>
 				) : null}
-				<Menu.Item onClick={() => out.mutate()}>Sign out</Menu.Item>
+				<Menu.Item onClick={() => out.mutate()}>{appWords.signOut}</Menu.Item>
 			</Menu.Dropdown>
 		</Menu>
 	);

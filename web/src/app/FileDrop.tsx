@@ -1,6 +1,7 @@
 import { Alert, FileInput, Stack } from "@mantine/core";
 import { type DragEvent, type ReactNode, useState } from "react";
 import { Refusal } from "../api/client";
+import { appWords } from "../words/app";
 
 /** Larger files are no inspection; the server takes no more either. */
 const MOST_BYTES = 3_500_000;
@@ -39,18 +40,18 @@ export function FileDrop({ placeholder, accept, error, onText, onPacked, childre
 		<div onDragOver={(e) => e.preventDefault()} onDrop={drop}>
 			<Stack>
 				<FileInput
-					label="File"
-					description="Choose one, or drop it here. Nothing is kept before you say so."
+					label={appWords.file}
+					description={appWords.chooseOneOrDropItHere}
 					placeholder={placeholder}
 					accept={accept}
 					value={file}
 					onChange={(chosen) => void choose(chosen)}
 					clearable
-					clearButtonProps={{ "aria-label": "Choose none" }}
+					clearButtonProps={{ "aria-label": appWords.chooseNone }}
 				/>
 				{tooLarge ? (
 					<Alert color="orange" variant="light">
-						This file is larger than any inspection.
+						{appWords.thisFileIsLargerThanAny}
 					</Alert>
 				) : null}
 				{error ? (

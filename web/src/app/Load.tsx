@@ -1,6 +1,7 @@
 import { Alert, Button, Skeleton, Stack } from "@mantine/core";
 import type { UseQueryResult } from "@tanstack/react-query";
 import type { ReactNode } from "react";
+import { appWords } from "../words/app";
 import { Bar } from "./Bar";
 
 /**
@@ -14,11 +15,11 @@ export function Load<T>({ query, children }: { query: UseQueryResult<T>; childre
 			<Bar />
 			{query.error ? (
 				<main className="page">
-					<Alert title="This could not be loaded" color="red">
+					<Alert title={appWords.thisCouldNotBeLoaded} color="red">
 						<Stack align="flex-start">
 							{query.error.message}
 							<Button variant="default" onClick={() => void query.refetch()}>
-								Try again
+								{appWords.tryAgain}
 							</Button>
 						</Stack>
 					</Alert>

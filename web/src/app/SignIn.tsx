@@ -2,6 +2,7 @@ import { Button, Modal, PasswordInput, Stack, TextInput } from "@mantine/core";
 import { type FormEvent, useState } from "react";
 import { Refusal } from "../api/client";
 import { useSignIn } from "../api/people";
+import { appWords } from "../words/app";
 
 /** Asks for a name and a password; on the first run for the owner's, with the code that Ledge printed. */
 export function SignIn({ first }: { first: boolean }) {
@@ -20,7 +21,7 @@ export function SignIn({ first }: { first: boolean }) {
 			opened
 			onClose={() => {}}
 			withCloseButton={false}
-			title={first ? "The first person here: the owner" : "Sign in to Ledge"}
+			title={first ? appWords.theFirstPersonHereTheOwner : appWords.signInToLedge}
 			centered
 			closeOnEscape={false}
 			closeOnClickOutside={false}
@@ -29,8 +30,8 @@ export function SignIn({ first }: { first: boolean }) {
 				<Stack>
 					{first ? (
 						<TextInput
-							label="Code"
-							description="Ledge printed it where it was started: only who can read that may do this."
+							label={appWords.code}
+							description={appWords.ledgePrintedItWhereItWas}
 							value={code}
 							onChange={(e) => setCode(e.currentTarget.value)}
 							error={places.code}
@@ -41,8 +42,8 @@ export function SignIn({ first }: { first: boolean }) {
 						/>
 					) : null}
 					<TextInput
-						label="Name"
-						description={first ? "It goes on every reading and decision you make." : undefined}
+						label={appWords.name}
+						description={first ? appWords.itGoesOnEveryReadingAnd : undefined}
 						value={name}
 						onChange={(e) => setName(e.currentTarget.value)}
 						error={places.name}
@@ -53,8 +54,8 @@ export function SignIn({ first }: { first: boolean }) {
 						withAsterisk={false}
 					/>
 					<PasswordInput
-						label="Password"
-						description={first ? "At least 10 characters; three plain words do." : undefined}
+						label={appWords.password}
+						description={first ? appWords.atLeast10CharactersThreePlainWords : undefined}
 						value={password}
 						onChange={(e) => setPassword(e.currentTarget.value)}
 						error={places.password ?? elsewhere}
@@ -63,7 +64,7 @@ export function SignIn({ first }: { first: boolean }) {
 						withAsterisk={false}
 					/>
 					<Button type="submit" loading={signIn.isPending}>
-						{first ? "Create the owner" : "Sign in"}
+						{first ? appWords.createTheOwner : appWords.signIn}
 					</Button>
 				</Stack>
 			</form>

@@ -1,14 +1,15 @@
 import { Alert, Stack } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
 import { shopQuery } from "../api/queries";
+import { appWords } from "../words/app";
 import { dateTime } from "../words/intl";
 
 const TITLE = {
-	full: "The disk is full",
-	disk: "The disk fails",
-	gone: "The shop's file is gone",
-	damaged: "The shop's file is damaged",
-	copy: "No copy was made",
+	full: appWords.theDiskIsFull,
+	disk: appWords.theDiskFails,
+	gone: appWords.theShopsFileIsGone,
+	damaged: appWords.theShopsFileIsDamaged,
+	copy: appWords.noCopyWasMade,
 };
 
 /** What is wrong with the shop's file and wants somebody to see to it; nothing where all is well. */
@@ -19,7 +20,7 @@ export function Troubles() {
 		<Stack gap="xs">
 			{shop.troubles.map((t) => (
 				<Alert key={t.code} color="red" title={TITLE[t.code]} styles={{ message: { color: "var(--ink)" } }}>
-					{t.sentence} <span className="soft">Since {dateTime(t.since)}.</span>
+					{t.sentence} <span className="soft">{appWords.since(dateTime(t.since))}</span>
 				</Alert>
 			))}
 		</Stack>

@@ -4,6 +4,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { createContext, type FormEvent, type ReactNode, useContext, useEffect, useState } from "react";
 import { askAs, type SessionView, SIGNED_OUT } from "../api/client";
 import { namesQuery, sessionQuery } from "../api/people";
+import { appWords } from "../words/app";
 import { SignIn } from "./SignIn";
 
 interface Who {
@@ -59,7 +60,7 @@ function Named({ children }: { children: ReactNode }) {
 				opened={asking}
 				onClose={() => name !== "" && setAsking(false)}
 				withCloseButton={name !== ""}
-				title="Who is at the bench?"
+				title={appWords.whoIsAtTheBench}
 				centered
 				closeButtonProps={{ "aria-label": "Close" }}
 			>
@@ -86,7 +87,7 @@ function NameForm({ name, onName }: { name: string; onName: (name: string) => vo
 		<form onSubmit={submit}>
 			<Stack>
 				{names.length > 0 ? (
-					<Group gap="xs" aria-label="Who was here lately">
+					<Group gap="xs" aria-label={appWords.whoWasHereLately}>
 						{names.map((one) => (
 							<Button key={one} variant={one === name ? "filled" : "default"} onClick={() => onName(one)}>
 								{one}
@@ -95,15 +96,15 @@ function NameForm({ name, onName }: { name: string; onName: (name: string) => vo
 					</Group>
 				) : null}
 				<TextInput
-					label="Your name"
-					description="It goes on every reading and decision."
+					label={appWords.yourName}
+					description={appWords.itGoesOnEveryReadingAnd2}
 					value={typed}
 					onChange={(e) => setTyped(e.currentTarget.value)}
 					data-autofocus
 					maxLength={100}
 				/>
 				<Button type="submit" disabled={typed.trim() === ""}>
-					Start
+					{appWords.start}
 				</Button>
 			</Stack>
 		</form>

@@ -1,5 +1,6 @@
 import { Alert, Button } from "@mantine/core";
 import { useState } from "react";
+import { appWords } from "../words/app";
 
 function read<T>(key: string): T | undefined {
 	const text = sessionStorage.getItem(key);
@@ -40,9 +41,9 @@ export function CameBack({ came, back }: { came: boolean; back: () => void }) {
 	if (!came) return null;
 	return (
 		<Alert color="layout" variant="light" p="xs" styles={{ message: { color: "var(--ink)" } }}>
-			What you typed here before is here again; it is not saved yet.{" "}
+			{appWords.whatYouTypedHereBeforeIs}
 			<Button size="compact-sm" variant="subtle" onClick={back}>
-				Start from what is saved
+				{appWords.startFromWhatIsSaved}
 			</Button>
 		</Alert>
 	);

@@ -1,3 +1,5 @@
+import { drawingWords } from "../words/drawing";
+
 interface Vector {
 	x: number;
 	y: number;
@@ -33,7 +35,7 @@ export function BendPicture({ mains, off, label, title }: BendPictureProps) {
 						<line x1={cx} y1={56} x2={cx + dx} y2={56 + dy} stroke="var(--beyond)" strokeWidth={3} strokeLinecap="round" />
 						<circle cx={cx + dx} cy={56 + dy} r={5} fill="var(--beyond)" />
 						<text x={cx} y={118} textAnchor="middle">
-							Main {main}
+							{drawingWords.main(main)}
 						</text>
 						<text x={cx} y={135} textAnchor="middle" className="figure quiet">
 							{label(v)}
@@ -42,7 +44,7 @@ export function BendPicture({ mains, off, label, title }: BendPictureProps) {
 				);
 			})}
 			<text x={4} y={16} className="quiet">
-				0° up
+				{drawingWords.n0Up}
 			</text>
 		</svg>
 	);

@@ -1,4 +1,5 @@
 import type { ReactNode } from "react";
+import { drawingWords } from "../words/drawing";
 import { type Box, crankGeometry, type ShaftPlace, stood } from "./crank";
 import { STANDING_WORD, type Standing, StatusBar } from "./status";
 
@@ -22,7 +23,7 @@ export interface CrankProps {
 	title: string;
 }
 
-const shortName = (place: ShaftPlace) => `${place.throw ? "Pin" : "Main"} ${place.number}`;
+const shortName = (place: ShaftPlace) => drawingWords.journal(place.throw, place.number);
 
 /** The crankshaft in side view, each journal with its mark. */
 export function Crank({ shaft, journal, standing = false, small = false, wrap, title }: CrankProps) {
@@ -46,7 +47,7 @@ export function Crank({ shaft, journal, standing = false, small = false, wrap, t
 			{g.journals.map(({ place, ...box }) => {
 				const b = turn(box);
 				const j = journal(place);
-				const name = `${j.label}: ${j.of > 0 && j.taken < j.of ? `${j.taken} of ${j.of} readings` : STANDING_WORD[j.standing]}`;
+				const name = `${j.label}: ${j.of > 0 && j.taken < j.of ? drawingWords.ofReadings(j.taken, j.of) : STANDING_WORD[j.standing]}`;
 				const inner = (
 					<g>
 						<rect

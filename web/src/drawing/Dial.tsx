@@ -1,8 +1,9 @@
+import { drawingWords } from "../words/drawing";
 /** A dial with the needle a little clockwise past zero, and what that means on this gauge. */
 export function Dial({ smaller }: { smaller: boolean }) {
 	return (
 		<svg className="drawing" viewBox="0 0 300 104" style={{ maxWidth: 300 }}>
-			<title>{`Clockwise past zero the bore is ${smaller ? "smaller" : "larger"} than the setting`}</title>
+			<title>{drawingWords.clockwisePastZeroTheBoreIs(smaller)}</title>
 			<circle cx={60} cy={52} r={44} fill="var(--sheet)" stroke="var(--line)" strokeWidth={1.5} />
 			{Array.from({ length: 20 }, (_, i) => {
 				const a = (i * Math.PI) / 10;
@@ -30,7 +31,7 @@ export function Dial({ smaller }: { smaller: boolean }) {
 				{smaller ? "smaller" : "larger"}
 			</text>
 			<text x={250} y={66} className="quiet">
-				than set
+				{drawingWords.thanSet}
 			</text>
 		</svg>
 	);

@@ -1,4 +1,5 @@
 import { type System, show } from "../quantity/length";
+import { drawingWords } from "../words/drawing";
 import { type LadderMember, type LadderRung, ladderGeometry } from "./ladder";
 
 export interface LadderProps {
@@ -67,8 +68,7 @@ export function Ladder({ members, rungs, sign, system, title }: LadderProps) {
 				<>
 					<line x1={0} x2={W} y1={g.needY} y2={g.needY} stroke="var(--bronze)" strokeWidth={1.5} />
 					<text x={W} y={g.needY + 18} textAnchor="end" style={{ fill: "var(--bronze)", fontWeight: 700 }}>
-						{worst.label} cleans up at {show(worst.cleans, system)}
-						{worst.bend > 0 ? `, ${show(worst.bend, system)} of it for the bend` : ""}
+						{drawingWords.cleansUpAt(worst.label, show(worst.cleans, system), worst.bend, show(worst.bend, system))}
 					</text>
 				</>
 			)}

@@ -1,4 +1,5 @@
 import type { ReactNode } from "react";
+import { drawingWords } from "../words/drawing";
 import { STANDING_WORD, type Standing, StatusBar } from "./status";
 
 export interface Part {
@@ -36,7 +37,7 @@ export function PartRow({ shape, parts, standing = false, wrap, title, noun = SH
 			<title>{title}</title>
 			{parts.map((part, i) => {
 				const open = part.of > 0 && part.taken < part.of;
-				const name = `${part.label}: ${open ? `${part.taken} of ${part.of} readings` : STANDING_WORD[part.standing]}`;
+				const name = `${part.label}: ${open ? drawingWords.ofReadings(part.taken, part.of) : STANDING_WORD[part.standing]}`;
 				const stroke = part.lit ? "var(--blue)" : "var(--line)";
 				const inner = (
 					<g transform={standing ? `translate(0 ${i * CELL})` : `translate(${i * CELL} 0)`}>

@@ -1,4 +1,5 @@
 import { resolution, type System, show } from "../quantity/length";
+import { drawingWords } from "../words/drawing";
 import { profileGeometry } from "./profile";
 
 export interface ProfileProps {
@@ -25,7 +26,7 @@ export function Profile({ stations, directions, sizes, band, system, title }: Pr
 				<>
 					<rect x={0} y={g.band.y} width={W} height={g.band.height} fill="var(--blue-wash)" />
 					<text x={6} y={g.band.y + 14} className="quiet">
-						new
+						{drawingWords.new}
 					</text>
 				</>
 			) : null}

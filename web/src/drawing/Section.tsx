@@ -1,3 +1,4 @@
+import { drawingWords } from "../words/drawing";
 import { onCircle, type Ring, sectionGeometry } from "./section";
 
 export interface SectionProps {
@@ -97,7 +98,7 @@ export function Section({
 			{direction === undefined ? null : <Contacts direction={direction + turn} bore={bore} oneSided={oneSided} />}
 			{drawn ? (
 				<text x={-196} y={152} className="quiet" style={{ fontSize: 15 }}>
-					form drawn ×{g.exaggeration}
+					{drawingWords.formDrawn(g.exaggeration)}
 				</text>
 			) : null}
 		</svg>

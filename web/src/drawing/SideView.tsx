@@ -1,3 +1,4 @@
+import { drawingWords } from "../words/drawing";
 export interface SideViewProps {
 	stations: string[];
 	station: number;
@@ -57,11 +58,11 @@ function Upright({ stations, station, next, title }: Omit<SideViewProps, "bore" 
 				stroke="var(--line)"
 			/>
 			<text x={110} y={38} textAnchor="middle" className="quiet">
-				ledge
+				{drawingWords.ledge}
 			</text>
 			<path d="M34 76 h-8 v136 h8" fill="none" stroke="var(--soft)" />
 			<text x={18} y={144} textAnchor="middle" className="quiet" transform="rotate(-90 18 144)">
-				ring travel
+				{drawingWords.ringTravel}
 			</text>
 			{stations.map((name, i) => {
 				const y = 76 + (i * 136) / Math.max(1, stations.length - 1);

@@ -1,4 +1,5 @@
 import type { ReactNode } from "react";
+import { drawingWords } from "../words/drawing";
 import { edgeOnDeck } from "./deck";
 
 export interface SpotProps {
@@ -83,10 +84,10 @@ function DeckPlan({ kind, lines, line, column, count }: SpotProps) {
 					)
 				: null}
 			<text x={0} y={-8} className="quiet">
-				front
+				{drawingWords.front}
 			</text>
 			<text x={width} y={-8} textAnchor="end" className="quiet">
-				rear
+				{drawingWords.rear}
 			</text>
 		</g>
 	);
@@ -132,9 +133,7 @@ function Tunnel({ kind, lines, line, column }: SpotProps) {
 			})}
 			{kind === "tunnel_edge" ? <line x1={4} x2={436} y1={96} y2={96} stroke="var(--bronze)" strokeWidth={5} /> : null}
 			<text x={0} y={4} className="quiet">
-				{kind === "tunnel_edge"
-					? "straight edge along the bottom: the largest leaf that enters at each bearing"
-					: "centre of each bore against the line of the end ones"}
+				{kind === "tunnel_edge" ? drawingWords.straightEdgeAlongTheBottomThe : drawingWords.centreOfEachBoreAgainstThe}
 			</text>
 		</g>
 	);
@@ -162,13 +161,13 @@ function EndFloat({ lines, line, column }: SpotProps) {
 			<path d="M20 95 h36 m-8 -6 l8 6 l-8 6 M56 95 h-36 m8 -6 l-8 6 l8 6" fill="none" stroke="var(--blue)" strokeWidth={2.5} />
 			<text x={20} y={184} className="quiet">
 				{feeler
-					? "leaf between the thrust face and its bearing"
+					? drawingWords.leafBetweenTheThrustFaceAnd
 					: lines[line] === "let go"
-						? "let go: does the dial come back to zero?"
-						: "lever lightly both ways, fingers clear of the webs"}
+						? drawingWords.letGoDoesTheDialCome
+						: drawingWords.leverLightlyBothWaysFingersClear}
 			</text>
 			<text x={20} y={0} className="lit">
-				{column === 0 ? "crank at 0°" : "crank turned half a turn"}
+				{column === 0 ? drawingWords.crankAt0 : drawingWords.crankTurnedHalfATurn}
 			</text>
 		</g>
 	);
@@ -182,13 +181,13 @@ function RingGap({ lines, line }: SpotProps) {
 			<path d="M7 -82 A82 82 0 1 1 -7 -82" fill="none" stroke="var(--bronze)" strokeWidth={8} />
 			<line x1={0} x2={0} y1={-104} y2={-70} {...LIT} />
 			<text x={130} y={-20} className="lit" style={{ fontSize: 18 }}>
-				{lines[line]} ring
+				{drawingWords.ring(lines[line])}
 			</text>
 			<text x={130} y={4} className="quiet">
-				squared with a piston,
+				{drawingWords.squaredWithAPiston}
 			</text>
 			<text x={130} y={22} className="quiet">
-				at ring travel
+				{drawingWords.atRingTravel}
 			</text>
 		</g>
 	);
@@ -217,8 +216,7 @@ function PistonSide({ kind, lines, line }: SpotProps) {
 			})}
 			{kind === "protrusion" ? <line x1={line === 0 ? 20 : 160} x2={line === 0 ? 20 : 160} y1={-30} y2={6} {...LIT} /> : null}
 			<text x={90} y={180} textAnchor="middle" className="lit">
-				{lines[line]}
-				{kind === "ring_groove" ? " groove, a new ring in it" : ", over the pin, at the top of its travel"}
+				{kind === "ring_groove" ? drawingWords.grooveANewRingInIt(lines[line]) : drawingWords.overThePinAtTheTop(lines[line])}
 			</text>
 		</g>
 	);
@@ -266,10 +264,10 @@ function Shells({ lines, line }: SpotProps) {
 			{half(false)}
 			<line x1={56 * Math.cos(angle)} y1={56 * Math.sin(angle)} x2={100 * Math.cos(angle)} y2={100 * Math.sin(angle)} {...LIT} />
 			<text x={120} y={0} className="lit">
-				{lines[line]} of the centre
+				{drawingWords.ofTheCentre(lines[line])}
 			</text>
 			<text x={120} y={20} className="quiet">
-				ball anvil on the inside
+				{drawingWords.ballAnvilOnTheInside}
 			</text>
 		</g>
 	);
@@ -282,7 +280,7 @@ function Lobe({ lines, line }: SpotProps) {
 			<path d="M-58 0 A58 58 0 0 0 58 0 C58 -40 22 -104 0 -104 C-22 -104 -58 -40 -58 0 Z" {...PLAIN} />
 			{nose ? <path d="M-80 -112 H80 M-80 64 H80" {...LIT} /> : <path d="M-66 -60 V64 M66 -60 V64" {...LIT} />}
 			<text x={120} y={-10} className="lit">
-				{nose ? "heel to nose" : "across the base circle"}
+				{nose ? "heel to nose" : drawingWords.acrossTheBaseCircle}
 			</text>
 		</g>
 	);
@@ -297,7 +295,7 @@ function PinHeight({ lines, line }: SpotProps) {
 			<circle cy={top ? -62 : 62} r={24} {...PLAIN} stroke="var(--blue)" strokeWidth={3} />
 			<line x1={-110} x2={60} y1={top ? -88 : 38} y2={top ? -88 : 38} {...LIT} />
 			<text x={120} y={0} className="lit">
-				crankpin at the {lines[line]}
+				{drawingWords.crankpinAtThe(lines[line])}
 			</text>
 		</g>
 	);
@@ -311,10 +309,10 @@ function PlasticStrip({ line }: SpotProps) {
 			<circle r={66} fill="var(--sheet)" stroke="var(--line)" />
 			<rect x={-8} y={-74} width={16} height={9} fill="var(--blue)" transform={line === 1 ? "rotate(90)" : undefined} />
 			<text x={120} y={-6} className="lit">
-				{line === 0 ? "strip under the cap" : "a second strip, a quarter turn on"}
+				{line === 0 ? drawingWords.stripUnderTheCap : drawingWords.aSecondStripAQuarterTurn}
 			</text>
 			<text x={120} y={14} className="quiet">
-				torque the cap, do not turn the shaft
+				{drawingWords.torqueTheCapDoNotTurn}
 			</text>
 		</g>
 	);

@@ -1,3 +1,4 @@
+import { drawingWords } from "../words/drawing";
 import { type Point, tradeoffGeometry } from "./tradeoff";
 
 export interface TradeoffProps {
@@ -28,7 +29,7 @@ export function Tradeoff({ points, onPick, costLabel, title }: TradeoffProps) {
 				</text>
 			))}
 			<text x={W} y={H + 36} textAnchor="end" className="quiet" style={{ fontSize: 14 }}>
-				working days
+				{drawingWords.workingDays}
 			</text>
 			{g.points.map((p, i) => {
 				const point = points[i];

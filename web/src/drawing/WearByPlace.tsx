@@ -1,5 +1,6 @@
 import { scaleLinear } from "d3-scale";
 import { type Length, type System, show } from "../quantity/length";
+import { drawingWords } from "../words/drawing";
 
 export interface WearByPlaceProps {
 	title: string;
@@ -57,7 +58,7 @@ export function WearByPlace({ title, parts, unit }: WearByPlaceProps) {
 							/>
 						))}
 						<rect x={x - reach - 3} y={y(p.median) - 3} width={2 * reach + 6} height={6} rx={2} fill="var(--ink)">
-							<title>{`Number ${p.number}: ${show(p.median, unit)} in the middle of ${p.wear.length}`}</title>
+							<title>{drawingWords.numberInTheMiddleOf(p.number, show(p.median, unit), p.wear.length)}</title>
 						</rect>
 						<text x={x} y={HEIGHT - 6} textAnchor="middle">
 							{p.number}
@@ -74,7 +75,7 @@ export function WearByPlace({ title, parts, unit }: WearByPlaceProps) {
 						textAnchor="end"
 						style={{ fill: "var(--beyond)", stroke: "var(--sheet)", strokeWidth: 4, paintOrder: "stroke" }}
 					>
-						wear limit {show(limit, unit)}
+						{drawingWords.wearLimit(show(limit, unit))}
 					</text>
 				</g>
 			) : null}

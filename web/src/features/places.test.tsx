@@ -25,7 +25,11 @@ describe("Shop", () => {
 		// A bore beyond its limit counts though every journal is within.
 		const engine = screen.getByRole("link", { name: /Threshing four/ });
 		expect(within(engine).getByText(/2 parts out of limits/)).toBeTruthy();
-		expect(within(screen.getByRole("link", { name: /Winch V-twin/ })).getByText("Reuse with −0.0010 shells")).toBeTruthy();
+		expect(
+			within(screen.getByRole("link", { name: /Winch V-twin/ })).getByText(
+				"Keep the size, fit −0.0010 select shells (less clearance)",
+			),
+		).toBeTruthy();
 		expect(within(screen.getByRole("link", { name: /Lamp generator/ })).getAllByText("Measure what is missing")).toHaveLength(2);
 	});
 	it("says what to do when there is nothing, and when nothing fits", async () => {
@@ -112,7 +116,7 @@ describe("Decide", () => {
 	it("signs what is advised under the person's name", async () => {
 		const calls = serve();
 		visit(<DecidePlace />, "/jobs/:id/decide/:set?", "/jobs/3/decide/rod_journals");
-		fireEvent.click(await screen.findByRole("button", { name: /^Sign: reuse with −0.0010 shells/ }));
+		fireEvent.click(await screen.findByRole("button", { name: /^Sign: keep the size, fit −0.0010 select shells/ }));
 		await waitFor(() => expect(calls.some((c) => c.path.endsWith("/decisions"))).toBe(true));
 		const body = calls.find((c) => c.path.endsWith("/decisions"))?.body as DecisionBody;
 		expect([body.set, body.action, body.step, body.shell, body.reason]).toEqual(["rod_journals", "reuse", 0, -254_000, ""]);

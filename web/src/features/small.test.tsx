@@ -4,15 +4,15 @@ import type { JobView } from "../api/client";
 import type { Kind } from "../api/table";
 import { featureOf } from "../api/view";
 import { Around, type Call, jobs, serve, visit } from "../testdata/server";
-import { BenchPlace } from "./bench";
 import { gaugeText, usualInstrument } from "../words/gauge";
+import { place } from "../words/moments";
+import { BenchPlace } from "./bench";
 import { HelpDialog } from "./bench/HelpDialog";
 import { FeaturePlace } from "./feature";
 import { IntakePlace, JobPlace } from "./job";
 import { PastDay } from "./job/PastDay";
 import { LimitsPlace } from "./limits";
 import { OrdersPlace } from "./orders";
-import { place } from "../words/moments";
 import { ReportPlace } from "./report";
 import { ShopPlace } from "./shop";
 
@@ -226,7 +226,7 @@ describe("mistakes are taken back", () => {
 		visit(<ReportPlace />, "/jobs/:id/report", "/jobs/9/report");
 		fireEvent.click(await screen.findByRole("button", { name: "say the address" }));
 		fireEvent.change(screen.getByLabelText("Address of this shop's Ledge"), { target: { value: "https://ledge.example.org" } });
-		fireEvent.click(screen.getByRole("button", { name: "Keep" }));
+		fireEvent.click(screen.getByRole("button", { name: "Save" }));
 		expect(await screen.findByText(/Codes on papers lead to/)).toBeTruthy();
 		expect(calls.find((c) => c.method === "PUT")?.body).toEqual({ public_url: "https://ledge.example.org" });
 	});

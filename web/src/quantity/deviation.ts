@@ -1,3 +1,4 @@
+import { quantityWords } from "../words/quantity";
 import type { Meaning } from "./digits";
 import { type Length, parse, type System } from "./length";
 import { counted, smallUnit } from "./readouts";
@@ -30,7 +31,7 @@ export function deviationMeaning(typed: string, gauge: DeviationGauge, system: S
 	if (!deviation.ok) {
 		return {
 			kind: "wrong",
-			sentence: gauge.mode === "divisions" ? `“${typed.trim()}” is not a number of divisions.` : deviation.sentence,
+			sentence: gauge.mode === "divisions" ? quantityWords.isNotANumberOfDivisions(typed.trim()) : deviation.sentence,
 		};
 	}
 	const sense = /^[+-]/.test(text) ? 1 : gauge.sense;

@@ -1,3 +1,4 @@
+import { quantityWords } from "../words/quantity";
 import { type Length, parse, resolution, type System, show } from "./length";
 
 /** What typed digits mean at the bench. */
@@ -29,14 +30,12 @@ export function meaning(typed: string, expected: Expected | undefined, system: S
 	if (!lastDigits) return whole(text, system);
 	const digits = lastDigits[1] ?? "";
 	const count = digits.replace(".5", "").length;
-	if (!expected) return { kind: "more", sentence: "Nothing is known of this size yet: type it in full, with its point." };
+	if (!expected) return { kind: "more", sentence: quantityWords.nothingIsKnownOfThisSize };
 	const least = expected.own ? 2 : 3;
 	if (count < least) {
 		return {
 			kind: "more",
-			sentence: expected.own
-				? "Type two digits at least."
-				: "The first reading of a feature needs its last three digits at least.",
+			sentence: expected.own ? quantityWords.typeTwoDigitsAtLeast : quantityWords.theFirstReadingOfAFeature,
 		};
 	}
 	return nearest(digits, count, expected.size, system);
@@ -58,7 +57,7 @@ function nearest(digits: string, count: number, expected: Length, system: System
 		const sibling = length > expected ? length - span : length + span;
 		return {
 			kind: "more",
-			sentence: `${digits} could be ${show(length, system)} or ${show(sibling, system)}: type one digit more.`,
+			sentence: quantityWords.couldBeOrTypeOneDigit(digits, show(length, system), show(sibling, system)),
 		};
 	}
 	return { kind: "size", length };

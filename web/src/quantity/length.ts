@@ -1,3 +1,4 @@
+import { quantityWords } from "../words/quantity";
 /** A length is a whole number of 0.1 nm, as on the wire. */
 export type Length = number;
 export type System = "in" | "mm";
@@ -66,14 +67,14 @@ export function parse(text: string, system: System): Parsed {
 	const clean = text.trim().replace(",", ".").replace("−", "-");
 	const match = /^([+-]?)(\d*)\.?(\d*)$/.exec(clean);
 	if (!match || (match[2] === "" && match[3] === "")) {
-		return { ok: false, sentence: `“${text.trim()}” is not a number.` };
+		return { ok: false, sentence: quantityWords.isNotANumber(text.trim()) };
 	}
 	const [, sign, whole = "", fraction = ""] = match;
 	if (whole.length > 6 || fraction.length > 12)
-		return { ok: false, sentence: `“${text.trim()}” has more digits than any gauge.` };
+		return { ok: false, sentence: quantityWords.hasMoreDigitsThanAnyGauge(text.trim()) };
 	const scaled = BigInt(whole + fraction) * BigInt(ONE[system]);
 	const scale = 10n ** BigInt(fraction.length);
-	if (scaled % scale !== 0n) return { ok: false, sentence: "This is finer than 0.1 nanometre." };
+	if (scaled % scale !== 0n) return { ok: false, sentence: quantityWords.thisIsFinerThan01Nanometre };
 	const length = Number(scaled / scale);
 	return { ok: true, length: sign === "-" ? -length : length };
 }

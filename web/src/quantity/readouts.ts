@@ -1,3 +1,4 @@
+import { quantityWords } from "../words/quantity";
 import type { Meaning } from "./digits";
 import { type Length, parse, type System } from "./length";
 
@@ -22,9 +23,9 @@ export function smallMeaning(typed: string, system: System, one: Length = smallU
 export function counted(text: string, one: Length): ReturnType<typeof parse> {
 	// A millimetre is 10⁷ units: the count's own digits, read exactly.
 	const count = parse(text, "mm");
-	if (!count.ok) return { ok: false, sentence: `“${text.trim()}” is not a number.` };
+	if (!count.ok) return { ok: false, sentence: quantityWords.isNotANumber(text.trim()) };
 	const product = BigInt(count.length) * BigInt(one);
-	if (product % 10_000_000n !== 0n) return { ok: false, sentence: "This is finer than 0.1 nanometre." };
+	if (product % 10_000_000n !== 0n) return { ok: false, sentence: quantityWords.thisIsFinerThan01Nanometre };
 	return { ok: true, length: Number(product / 10_000_000n) };
 }
 
@@ -58,13 +59,13 @@ export function vernierMeaning(typed: string, base: Length, system: System): Mea
 					[10_000_000, 5_000_000, 100_000, 10_000],
 				];
 	if (parts.length < 3) {
-		return { kind: "more", sentence: `Type ${names.slice(parts.length).join(", ")} too, with a space between.` };
+		return { kind: "more", sentence: quantityWords.typeTooWithASpaceBetween(names.slice(parts.length).join(", ")) };
 	}
-	if (parts.length > 4) return wrong("There are four parts at most: sleeve, mark, thimble, vernier.");
+	if (parts.length > 4) return wrong(quantityWords.thereAreFourPartsAtMost);
 	let length = base;
 	for (const [i, part] of parts.entries()) {
 		const count = Number(part);
-		if (!/^\d{1,2}$/.test(part) || count > (most[i] ?? 0)) return wrong(`The ${names[i]} go from 0 to ${most[i]}.`);
+		if (!/^\d{1,2}$/.test(part) || count > (most[i] ?? 0)) return wrong(quantityWords.theGoFrom0To(names[i], most[i]));
 		length += count * (worth[i] ?? 0);
 	}
 	return { kind: "size", length };
@@ -78,7 +79,7 @@ export function stripMeaning(typed: string, steps: Length[]): Meaning {
 	if (typed.trim() === "") return EMPTY;
 	const place = Number(typed.trim().replace(",", "."));
 	if (!Number.isFinite(place) || place < 1 || place > steps.length) {
-		return wrong(`The scale has steps 1 to ${steps.length}; 2.5 lies between the second and the third.`);
+		return wrong(quantityWords.theScaleHasSteps1To25Lies(steps.length));
 	}
 	const below = Math.floor(place);
 	const low = steps[below - 1] ?? 0;
@@ -95,11 +96,10 @@ export function feelerMeaning(typed: string, division: Length, system: System): 
 	const [first = "", second, ...more] = counts(typed);
 	const enters = smallMeaning(first, system);
 	if (enters.kind !== "size" || more.length > 0) {
-		return enters.kind === "wrong" ? enters : wrong("Type the leaf that enters and the one that does not.");
+		return enters.kind === "wrong" ? enters : wrong(quantityWords.typeTheLeafThatEntersAnd);
 	}
 	const refused = second === undefined ? enters.length + division : refusedLeaf(second, system);
-	if (refused === undefined || refused <= enters.length)
-		return wrong("The leaf that does not enter must be thicker than the one that does.");
+	if (refused === undefined || refused <= enters.length) return wrong(quantityWords.theLeafThatDoesNotEnter);
 	return { kind: "size", length: Math.round((enters.length + refused) / 2) };
 }
 

@@ -1,7 +1,8 @@
 import type { JobView, Moment } from "../api/client";
 import { plural, rowOf } from "../api/table";
-import { componentName, isOneOf, LOOK_WORD, setName, stateWord, wayName } from "./trade";
 import { showAs } from "../quantity/length";
+import { count } from "./intl";
+import { componentName, isOneOf, LOOK_SHORT, setName, stateWord, wayName } from "./trade";
 
 const plain = (text: string) => text.replaceAll("_", " ");
 
@@ -47,7 +48,7 @@ export function said(view: JobView, m: Moment): string {
 		case "reading":
 			return read(m, size);
 		case "look":
-			return `graded it ${isOneOf(LOOK_WORD, m.look) ? LOOK_WORD[m.look].toLowerCase() : m.look}`;
+			return `graded it ${isOneOf(LOOK_SHORT, m.look) ? LOOK_SHORT[m.look] : m.look}`;
 		case "crack_test":
 			return `crack test: ${m.look}${m.note ? `: ${m.note}` : ""}`;
 		case "gauge":
@@ -136,9 +137,7 @@ function changed(m: Moment): string {
 		case "removed":
 			return m.part_state ? `${part}: not measured ${state} after all` : `${part}: taken out again`;
 		case "taken_in":
-			return m.job
-				? `imported from a file of job ${m.job}`
-				: `imported ${m.many} ${m.many === 1 ? "reading" : "readings"} from a file`;
+			return m.job ? `imported from a file of job ${m.job}` : `imported ${count(m.many ?? 0, "reading")} from a file`;
 		case "photo":
 			return `brought a photograph back: ${m.caption}`;
 		case "component_added":

@@ -1,7 +1,7 @@
-import { type System, show, showSigned, showStep } from "../quantity/length";
 import type { Check, Closing, Component, FeatureView, StandIn } from "../api/client";
 import { isKind, plural, type SetName, setRows } from "../api/table";
 import type { Way } from "../api/way";
+import { type System, show, showSigned, showStep } from "../quantity/length";
 
 export const setName = (set: SetName): string => setRows().find((row) => row.set === set)?.short ?? set;
 
@@ -48,10 +48,19 @@ export const OUTCOME_WORD: Record<Closing["outcome"], string> = {
 
 export const LOOK_WORD: Record<Exclude<FeatureView["look"], "">, string> = {
 	smooth: "Smooth",
-	marked: "Marked",
+	marked: "Light marks",
 	scored: "Scored: the fingernail catches",
-	heat: "Heat marks",
+	heat: "Heat marks (blued)",
 	cracked: "Cracked",
+};
+
+/** A grade in a word, where there is no room for how it is told. */
+export const LOOK_SHORT: Record<Exclude<FeatureView["look"], "">, string> = {
+	smooth: "smooth",
+	marked: "light marks",
+	scored: "scored",
+	heat: "heat marks",
+	cracked: "cracked",
 };
 
 const CHECKS: Record<string, string> = {
@@ -70,9 +79,9 @@ const CHECKS: Record<string, string> = {
 	bend: "Bend",
 	twist: "Twist",
 	lift: "Lift",
-	lift_low: "Lift, least",
+	lift_low: "Min. lift",
 	stroke: "Stroke",
-	stroke_low: "Stroke, least",
+	stroke_low: "Min. stroke",
 };
 
 export const checkName = (name: string): string => {
@@ -80,23 +89,19 @@ export const checkName = (name: string): string => {
 	if (known) return known;
 	const kind = name.replace(/_low$/, "");
 	const words = isKind(kind) ? plural(kind) : name;
-	return name.endsWith("_low") ? `${words}, least` : words;
+	return name.endsWith("_low") ? `Min. ${words.toLowerCase()}` : words;
 };
 
-/** A way to treat a set in words: "Grind 0.020 under", "Reuse with −0.0010 shells". */
+/** A way to treat a set in words: "Grind 0.020 under", "Keep the size, fit −0.0010 select shells (less clearance)". */
 export function wayName({ action, step, shell, method }: Way, system: System, set: SetName = "main_journals"): string {
 	const row = setRows().find((one) => one.set === set);
 	const away = row?.over ? "over" : "under";
-	const shells =
-		method === "mixed_shells"
-			? " with a shell for each journal"
-			: shell !== 0
-				? ` with ${showSigned(shell, system)} shells${method === "mixed_halves" ? ", one half of each of two" : ""}`
-				: "";
+	const shells = shellsName(shell, method, system);
+	const fit = shells ? `, fit ${shells}` : "";
 	const words: Record<Way["action"], string> = {
-		reuse: step > 0 ? `Reuse at ${showStep(step, system)} ${away}${shells}` : `Reuse${shells}`,
-		polish: `Polish${shells}`,
-		grind: `Grind ${showStep(step, system)} under`,
+		reuse: step > 0 ? `Reuse at ${showStep(step, system)} ${away}${fit}` : shells ? `Keep the size${fit}` : "Reuse",
+		polish: `Polish${fit}`,
+		grind: `Grind ${showStep(step, system)} under${fit}`,
 		bore: `Bore ${showStep(step, system)} over`,
 		hone: "Hone",
 		sleeve:
@@ -123,3 +128,12 @@ export const who = (name: string, fromFile?: boolean): string => (fromFile ? `${
 /** A word of a closed list: whether it is one that a record has words for. */
 export const isOneOf = <K extends string>(words: Record<K, string>, word: string | undefined): word is K =>
 	word !== undefined && word in words;
+
+/** Which shells go with a way; empty where they are standard. */
+function shellsName(shell: number, method: Way["method"], system: System): string {
+	if (method === "mixed_shells") return "each journal's own select shells";
+	if (shell === 0) return "";
+	const change = showSigned(shell, system);
+	if (method === "mixed_halves") return `half shells of two sizes (${change} clearance)`;
+	return `${change} select shells (${shell < 0 ? "less" : "more"} clearance)`;
+}

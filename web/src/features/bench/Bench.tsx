@@ -18,24 +18,26 @@ import {
 	taken,
 	zeroUp,
 } from "../../api/view";
-import { LOOK_WORD, stateWord } from "../../words/trade";
 import { Bar } from "../../app/Bar";
 import { usePerson } from "../../app/person";
 import { Section } from "../../drawing/Section";
 import { SideView } from "../../drawing/SideView";
 import { Spot } from "../../drawing/Spot";
 import { other, type System, show } from "../../quantity/length";
+import { benchWords } from "../../words/bench";
+import { gaugeText } from "../../words/gauge";
+import { placeWords } from "../../words/places";
+import { deviation, restWord } from "../../words/rest";
+import { LOOK_SHORT, stateWord } from "../../words/trade";
 import { BenchDialogs, type DialogName } from "./BenchDialogs";
 import { CellTable } from "./CellTable";
 import { digitsShown } from "./digits-shown";
 import { FittedShells } from "./FittedShells";
-import { gaugeText } from "../../words/gauge";
 import { Measures } from "./Measures";
 import { expectedWith, freeze, meaningOn } from "./meaning-on";
 import { cellName, handMove, nextCell, sameCell, stepCell } from "./moves";
 import { benchPath, nextFeature } from "./next-feature";
 import { Reminders } from "./Reminders";
-import { deviation, restWord } from "../../words/rest";
 import { Tape } from "./Tape";
 import { useDraft } from "./use-draft";
 import { useFirstKeys } from "./use-first-keys";
@@ -188,7 +190,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 	const bore = isBore(feature.kind);
 	return (
 		<>
-			<Bar trail={[{ text: "Shop", to: "/" }, { text: job.engine, to: pathIn(view) }, { text: feature.title }]}>
+			<Bar trail={[{ text: placeWords.shop, to: "/" }, { text: job.engine, to: pathIn(view) }, { text: feature.title }]}>
 				<Small text={stateWord(feature.state)} onClick={() => open("state")} />
 				<Small text={gaugeText(feature, gauge, system)} onClick={() => open("gauge")} />
 				<SavedWord waiting={taker.unsaved} away={taker.away} others={taker.others} />
@@ -198,13 +200,12 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 				<main>
 					<Group justify="space-between" align="baseline">
 						<Title order={1} size="h2">
-							{feature.title}: {repeat ? "repeat of " : ""}
-							{cellName(feature, at)}
+							{benchWords.reading(feature.title, cellName(feature, at), repeat)}
 						</Title>
 						<span className="soft">
 							{done
-								? "every place read"
-								: `reading ${Math.min(taken(feature) + taker.waiting.length + 1, path.length)} of ${path.length}`}
+								? benchWords.everyPlaceRead
+								: benchWords.readingOf(Math.min(taken(feature) + taker.waiting.length + 1, path.length), path.length)}
 						</span>
 					</Group>
 					<Reminders view={view} feature={feature} gauge={gauge} system={system} onZero={() => open("zero")} />
@@ -219,7 +220,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 									open("look");
 								}}
 							>
-								Look again
+								{benchWords.lookAgain}
 							</Button>
 						</Alert>
 					) : null}
@@ -231,7 +232,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 							line={at.station}
 							column={at.direction}
 							count={job.cylinders / (job.arrangement === "inline" ? 1 : 2)}
-							title={`Where the gauge goes for ${cellName(feature, at)}`}
+							title={benchWords.whereTheGaugeGoesFor(cellName(feature, at))}
 						/>
 					) : (
 						<div style={{ display: "grid", gridTemplateColumns: "minmax(0, 3fr) minmax(0, 2fr)", alignItems: "center" }}>
@@ -243,7 +244,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 								station={at.station}
 								bore={bore}
 								zeroUp={zeroUp(feature.kind)}
-								title={`Section of ${feature.title} with the gauge at ${degrees(feature)[at.direction]}°`}
+								title={benchWords.sectionOfWithTheGaugeAt(feature.title, degrees(feature)[at.direction])}
 							/>
 							<SideView
 								stations={feature.stations}
@@ -251,7 +252,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 								bore={bore}
 								upright={feature.kind === "cylinder"}
 								next={handMove(feature, at, next)}
-								title={`Where along ${feature.title}`}
+								title={benchWords.whereAlong(feature.title)}
 							/>
 						</div>
 					)}
@@ -263,7 +264,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 						</span>
 						<input
 							ref={input}
-							aria-label={`Reading at ${cellName(feature, at)}`}
+							aria-label={benchWords.readingAt(cellName(feature, at))}
 							aria-describedby="means"
 							aria-invalid={sentence !== ""}
 							inputMode="decimal"
@@ -286,12 +287,12 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 							</Alert>
 						) : job.closed_at ? (
 							<Alert color="orange" variant="light" p="xs" styles={{ message: { color: "var(--ink)", fontSize: "1.05rem" } }}>
-								This job is closed: nothing more is entered.{" "}
-								<Link to={`/jobs/${job.id}/report`}>Take it back into the shop first.</Link>
+								{benchWords.thisJobIsClosedNothingMore}{" "}
+								<Link to={`/jobs/${job.id}/report`}>{benchWords.takeItBackIntoTheShop}</Link>
 							</Alert>
 						) : sentence ? (
 							<Alert color="orange" variant="light" p="xs" styles={{ message: { color: "var(--ink)", fontSize: "1.05rem" } }}>
-								{sentence} {trouble?.canConfirm ? <b>Enter takes it as it is.</b> : null}
+								{sentence} {trouble?.canConfirm ? <b>{benchWords.enterTakesItAsItIs}</b> : null}
 							</Alert>
 						) : (
 							<Group justify="space-between" wrap="nowrap" align="flex-start" style={{ fontSize: "1.1rem" }}>
@@ -320,7 +321,8 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 					{done && following ? (
 						<Group mt="md">
 							<Button size="md" component={Link} to={benchPath(view, following)}>
-								Next: {following.title} <kbd style={{ marginLeft: 10 }}>n</kbd>
+								{benchWords.next(following.title)}
+								<kbd style={{ marginLeft: 10 }}>n</kbd>
 							</Button>
 							{listed ? null : (
 								<Button
@@ -329,46 +331,46 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 									component={Link}
 									to={pathIn(view, `features/${feature.kind}/${feature.number}`)}
 								>
-									See its form
+									{benchWords.seeItsForm}
 								</Button>
 							)}
 						</Group>
 					) : null}
 				</main>
-				<aside aria-label="What it means">
+				<aside aria-label={benchWords.whatItMeans}>
 					{listed && !turning ? <div style={{ marginBottom: 16 }}>{table}</div> : null}
 					<Measures view={view} feature={feature} finding={finding} system={system} />
 					<Group gap="xs" my="sm">
 						{listed && !turning ? null : (
 							<Button variant="default" onClick={() => open("look")}>
-								Look: {feature.look ? LOOK_WORD[feature.look]?.split(":")[0]?.toLowerCase() : "not graded"}
+								{benchWords.graded(feature.look ? LOOK_SHORT[feature.look] : undefined)}
 							</Button>
 						)}
 						<Button variant="default" onClick={() => open("skip")}>
-							Skip with reason
+							{benchWords.skipWithReason}
 						</Button>
 					</Group>
-					{feature.blind ? <p className="soft">This plan cannot see {feature.blind}.</p> : null}
+					{feature.blind ? <p className="soft">{benchWords.thisPlanCannotSee(feature.blind)}</p> : null}
 					<Tape feature={feature} gauges={view.gauges} system={system} />
 				</aside>
 			</div>
 			<footer className="bar keys" style={{ borderTop: "1px solid var(--scribe)", borderBottom: 0 }}>
-				<Key k="digits ⏎" text="take" />
-				<Key k="⏎" text="repeat" />
-				<Key k="⌫" text="step back" />
-				<Key k="← → ↑ ↓" text="move" />
-				<Key k="s" text="skip" />
-				<Key k="l" text="look" />
-				<Key k="g" text="gauge" />
-				<Key k="z" text="zero checked" />
-				<Key k="c" text="conditions" />
-				<Key k="e" text="state" />
-				{listed ? null : <Key k="a" text="add a place" />}
-				{wears ? <Key k="w" text="unworn size" /> : null}
+				<Key k="digits ⏎" text={benchWords.take} />
+				<Key k="⏎" text={benchWords.repeat} />
+				<Key k="⌫" text={benchWords.stepBack} />
+				<Key k="← → ↑ ↓" text={benchWords.move} />
+				<Key k="s" text={benchWords.skip} />
+				<Key k="l" text={benchWords.look2} />
+				<Key k="g" text={benchWords.gauge} />
+				<Key k="z" text={benchWords.zeroChecked} />
+				<Key k="c" text={benchWords.conditions} />
+				<Key k="e" text={benchWords.state} />
+				{listed ? null : <Key k="a" text={benchWords.addAPlace} />}
+				{wears ? <Key k="w" text={benchWords.unwornSize} /> : null}
 				<Key k="u" text={other(system)} />
-				{listed ? null : <Key k="p" text={order === "station" ? "go by direction" : "go by station"} />}
-				{following ? <Key k="n" text="next part" /> : null}
-				<Key k="?" text="help" />
+				{listed ? null : <Key k="p" text={order === "station" ? benchWords.goByDirection : benchWords.goByStation} />}
+				{following ? <Key k="n" text={benchWords.nextPart} /> : null}
+				<Key k="?" text={benchWords.help} />
 			</footer>
 			<BenchDialogs
 				name={dialog}
@@ -398,13 +400,9 @@ function Key({ k, text }: { k: string; text: string }) {
 }
 
 function SavedWord({ waiting, away, others }: { waiting: number; away: boolean; others: string[] }) {
-	if (others.length > 0) return <b style={{ color: "var(--beyond)" }}>entries of {others.join(", ")} wait for their sign-in</b>;
-	if (away)
-		return (
-			<b style={{ color: "var(--beyond)" }}>
-				not connected: {waiting} {waiting === 1 ? "reading waits" : "readings wait"} here
-			</b>
-		);
+	if (others.length > 0)
+		return <b style={{ color: "var(--beyond)" }}>{benchWords.entriesOfWaitForTheirSign(others.join(", "))}</b>;
+	if (away) return <b style={{ color: "var(--beyond)" }}>{benchWords.notConnectedHere(waiting)}</b>;
 	return (
 		<span className="soft" aria-live="polite">
 			{waiting > 0 ? "saving…" : "saved"}

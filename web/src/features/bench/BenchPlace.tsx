@@ -10,6 +10,8 @@ import { SvgLink } from "../../app/SvgLink";
 import { useStandIn } from "../../app/use-stand-in";
 import { Crank } from "../../drawing/Crank";
 import { PartRow } from "../../drawing/PartRow";
+import { benchWords } from "../../words/bench";
+import { placeWords } from "../../words/places";
 import { Bench } from "./Bench";
 import { benchPath } from "./next-feature";
 
@@ -27,13 +29,13 @@ export function BenchPlace() {
 						<>
 							<Bar
 								trail={[
-									{ text: "Shop", to: "/" },
+									{ text: placeWords.shop, to: "/" },
 									{ text: view.job.engine, to: `/jobs/${view.job.id}` },
 								]}
 							/>
 							<main className="page">
-								<h1>This engine has no such part</h1>
-								<Link to={`/jobs/${view.job.id}`}>Back to the crankshaft</Link>
+								<h1>{benchWords.thisEngineHasNoSuchPart}</h1>
+								<Link to={`/jobs/${view.job.id}`}>{benchWords.backToTheCrankshaft}</Link>
 							</main>
 						</>
 					);
@@ -83,10 +85,10 @@ function Rail({ view, kind, number }: { view: JobView; kind: Kind; number: numbe
 	};
 	const here = view.shaft.find((place) => place.throw === (row.place === "throw") && at(place).some((f) => f.number === number));
 	return (
-		<nav aria-label="Crankshaft">
+		<nav aria-label={benchWords.crankshaft}>
 			<Crank
 				standing
-				title="Crankshaft, nose up"
+				title={benchWords.crankshaftNoseUp}
 				shaft={view.shaft}
 				journal={(place) => ({ ...crankJournal(view, place), lit: place === here })}
 				wrap={(place, inner, label) => {
@@ -109,16 +111,13 @@ function Rail({ view, kind, number }: { view: JobView; kind: Kind; number: numbe
 							aria-current={f.number === number ? "page" : undefined}
 							style={{ color: "var(--blue)", fontWeight: f.number === number ? 700 : 400, marginRight: 12 }}
 						>
-							rod {f.number}
+							{benchWords.rod(f.number)}
 						</Link>
 					))}
 				</p>
 			) : null}
 			{row.role === "journal" || turning ? null : (
-				<p className="soft">
-					Marks show the journals; you are measuring{" "}
-					{row.role === "bearing" ? "the shells they run in" : row.strip_of ? "strips" : "shells"}.
-				</p>
+				<p className="soft">{benchWords.marksShowTheJournalsYouAre(row.role, row.strip_of)}</p>
 			)}
 		</nav>
 	);
@@ -141,9 +140,7 @@ function Siblings({ view, kind, number }: { view: JobView; kind: Kind; number: n
 					>
 						{p.label}
 					</Link>
-					<div className="soft">
-						{taken(p.feature)} of {p.of} read
-					</div>
+					<div className="soft">{benchWords.ofRead(taken(p.feature), p.of)}</div>
 				</div>
 			))}
 		</nav>

@@ -1,6 +1,7 @@
 import type { Cell, FeatureView } from "../../api/client";
 import { liveReadings } from "../../api/view";
 import { type System, showAs } from "../../quantity/length";
+import { benchWords } from "../../words/bench";
 import { columnNames, sameCell } from "./moves";
 import type { Entry } from "./use-taker";
 
@@ -16,7 +17,7 @@ interface CellTableProps {
 export function CellTable({ feature, at, system, waiting, onPick }: CellTableProps) {
 	return (
 		<div style={{ overflowX: "auto" }}>
-			<table className="readings figure" aria-label="Readings of this part">
+			<table className="readings figure" aria-label={benchWords.readingsOfThisPart}>
 				<thead>
 					<tr>
 						<td />

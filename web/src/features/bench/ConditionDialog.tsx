@@ -1,9 +1,10 @@
 import { Alert, Button, Group, Modal, SegmentedControl, Select, Stack, TextInput } from "@mantine/core";
 import { type FormEvent, useState } from "react";
+import { useSetCondition } from "../../api/changes";
 import { type Condition, type ConditionBody, type FeatureView, Refusal } from "../../api/client";
 import { newId } from "../../api/id";
-import { useSetCondition } from "../../api/queries";
 import { plural } from "../../api/table";
+import { benchWords } from "../../words/bench";
 
 interface ConditionDialogProps {
 	job: number;
@@ -36,7 +37,7 @@ export function ConditionDialog({ job, feature, now, onClose }: ConditionDialogP
 			["gauge_c", gauge],
 		] as const) {
 			const value = degree(text);
-			if (value !== undefined && !(value >= -40 && value <= 120)) wrong[name] = "Degrees Celsius, from −40 to 120.";
+			if (value !== undefined && !(value >= -40 && value <= 120)) wrong[name] = benchWords.degreesCelsiusFrom40To120;
 		}
 		setErrors(wrong);
 		if (Object.keys(wrong).length > 0) return;
@@ -58,32 +59,32 @@ export function ConditionDialog({ job, feature, now, onClose }: ConditionDialogP
 		<Modal
 			opened
 			onClose={onClose}
-			title={`How ${plural(feature.kind).toLowerCase()} are held`}
+			title={benchWords.howAreHeld(plural(feature.kind).toLowerCase())}
 			closeButtonProps={{ "aria-label": "Close" }}
 			returnFocus={false}
 		>
 			<form onSubmit={submit}>
 				<Stack gap="sm">
-					{bore ? <Choice label="Caps torqued in steps, in sequence" value={torqued} onChange={setTorqued} /> : null}
-					<Choice label="Deck plate torqued on" value={plate} onChange={setPlate} />
-					{bore ? <Choice label="Shells in" value={shells} onChange={setShells} /> : null}
+					{bore ? <Choice label={benchWords.capsTorquedInStepsInSequence} value={torqued} onChange={setTorqued} /> : null}
+					<Choice label={benchWords.deckPlateTorquedOn} value={plate} onChange={setPlate} />
+					{bore ? <Choice label={benchWords.shellsIn} value={shells} onChange={setShells} /> : null}
 					<Group grow align="flex-start">
 						<TextInput
-							label="Part, °C"
+							label={benchWords.partC}
 							inputMode="decimal"
 							value={part}
 							error={errors.part_c}
 							onChange={(e) => setPart(e.currentTarget.value)}
 						/>
 						<TextInput
-							label="Gauge, °C"
+							label={benchWords.gaugeC}
 							inputMode="decimal"
 							value={gauge}
 							error={errors.gauge_c}
 							onChange={(e) => setGauge(e.currentTarget.value)}
 						/>
 						<Select
-							label="Part is of"
+							label={benchWords.partIsOf}
 							data={[
 								{ value: "", label: "–" },
 								{ value: "steel", label: "steel" },
@@ -96,13 +97,10 @@ export function ConditionDialog({ job, feature, now, onClose }: ConditionDialogP
 							onChange={(v) => setMaterial(v ?? "")}
 						/>
 					</Group>
-					<div className="soft">
-						With both temperatures and the material, sizes read from now on count as they would be at 20 °C. Left empty, part and
-						gauge are taken to be equally warm.
-					</div>
+					<div className="soft">{benchWords.withBothTemperaturesAndTheMaterial}</div>
 					<TextInput
-						label="Note"
-						placeholder="torque, lubricant, studs…"
+						label={benchWords.note}
+						placeholder={benchWords.torqueLubricantStuds}
 						value={note}
 						maxLength={200}
 						onChange={(e) => setNote(e.currentTarget.value)}
@@ -113,7 +111,7 @@ export function ConditionDialog({ job, feature, now, onClose }: ConditionDialogP
 						</Alert>
 					) : null}
 					<Button type="submit" loading={set.isPending}>
-						Keep
+						{benchWords.save}
 					</Button>
 				</Stack>
 			</form>

@@ -1,8 +1,9 @@
 import { Select } from "@mantine/core";
+import { useSetFitted } from "../../api/changes";
 import type { FeatureView, JobView } from "../../api/client";
-import { useSetFitted } from "../../api/queries";
 import { placeOf } from "../../api/view";
 import { show, showSigned, showStep } from "../../quantity/length";
+import { benchWords } from "../../words/bench";
 
 /** Which shells are in while the bearing is measured: another shell moves the clearance, another undersize is no fit at all. */
 export function FittedShells({ view, feature }: { view: JobView; feature: FeatureView }) {
@@ -20,21 +21,21 @@ export function FittedShells({ view, feature }: { view: JobView; feature: Featur
 	return (
 		<div style={{ display: "flex", gap: 16, flexWrap: "wrap", marginTop: 12 }}>
 			<Select
-				label="Shells in: undersize"
+				label={benchWords.shellsInUndersize}
 				allowDeselect={false}
 				data={[
-					{ value: "", label: "as the crank is" },
-					...steps.map((s) => ({ value: String(s), label: s === 0 ? "standard" : `${showStep(s, system)} under` })),
+					{ value: "", label: benchWords.asTheCrankIs },
+					...steps.map((s) => ({ value: String(s), label: s === 0 ? "standard" : benchWords.under(showStep(s, system)) })),
 				]}
 				value={feature.fitted_step === undefined ? "" : String(feature.fitted_step)}
 				onChange={(v) => send(v ? Number(v) : undefined, feature.fitted_shell ?? 0)}
 			/>
 			<Select
-				label="Select fit"
+				label={benchWords.selectFit}
 				allowDeselect={false}
 				data={shells.map((s) => ({
 					value: String(s),
-					label: s === 0 ? `standard (${show(0, system)})` : `${showSigned(s, system)} clearance`,
+					label: s === 0 ? benchWords.standard(show(0, system)) : benchWords.clearance(showSigned(s, system)),
 				}))}
 				value={String(feature.fitted_shell ?? 0)}
 				onChange={(v) => v !== null && send(feature.fitted_step, Number(v))}

@@ -3,6 +3,8 @@ import type { FeatureView, GaugeBody, GaugeSetup } from "../../api/client";
 import { gaugeRows, plural, rowOf } from "../../api/table";
 import { Dial } from "../../drawing/Dial";
 import { plain, type System, show } from "../../quantity/length";
+import { benchWords } from "../../words/bench";
+import { Rich } from "../../words/Rich";
 import { built, COUNTS, modesFor, useGaugeForm } from "./gauge-form";
 
 interface GaugeDialogProps {
@@ -23,7 +25,7 @@ export function GaugeDialog({ job, feature, setup, unit, onClose }: GaugeDialogP
 		<Modal
 			opened
 			onClose={onClose}
-			title={`The gauge for ${plural(feature.kind).toLowerCase()}`}
+			title={benchWords.theGaugeFor(plural(feature.kind).toLowerCase())}
 			closeButtonProps={{ "aria-label": "Close" }}
 			returnFocus={false}
 		>
@@ -31,14 +33,14 @@ export function GaugeDialog({ job, feature, setup, unit, onClose }: GaugeDialogP
 				<Stack gap="sm">
 					<Group grow align="flex-start">
 						<Select
-							label="Instrument"
+							label={benchWords.instrument}
 							allowDeselect={false}
 							data={gaugeRows().map(({ kind, title }) => ({ value: kind, label: title }))}
 							value={fields.instrument}
 							onChange={(v) => v && change({ instrument: v })}
 						/>
 						<TextInput
-							label={fields.mode === "feeler" ? `Leaves apart, ${unit}` : `One division, ${unit}`}
+							label={fields.mode === "feeler" ? benchWords.leavesApart(unit) : benchWords.oneDivision(unit)}
 							{...figure}
 							value={fields.division}
 							error={errors.division}
@@ -47,7 +49,7 @@ export function GaugeDialog({ job, feature, setup, unit, onClose }: GaugeDialogP
 					</Group>
 					{modes.length > 0 ? (
 						<SegmentedControl
-							aria-label="What it shows"
+							aria-label={benchWords.whatItShows}
 							fullWidth
 							value={fields.mode}
 							onChange={(v) => change({ mode: v as GaugeBody["mode"] })}
@@ -56,8 +58,8 @@ export function GaugeDialog({ job, feature, setup, unit, onClose }: GaugeDialogP
 					) : null}
 					{fields.mode === "strip" ? (
 						<TextInput
-							label={`Clearances printed on it, ${unit}`}
-							description="In their order, with spaces. A width between two of them lies half way or so between."
+							label={benchWords.clearancesPrintedOnIt(unit)}
+							description={benchWords.inTheirOrderWithSpacesA}
 							{...figure}
 							value={fields.steps}
 							error={errors.steps}
@@ -66,7 +68,7 @@ export function GaugeDialog({ job, feature, setup, unit, onClose }: GaugeDialogP
 					) : null}
 					{fields.mode === "vernier" ? (
 						<TextInput
-							label={`Frame begins at, ${unit}`}
+							label={benchWords.frameBeginsAt(unit)}
 							{...figure}
 							value={fields.setting}
 							error={errors.setting}
@@ -77,8 +79,8 @@ export function GaugeDialog({ job, feature, setup, unit, onClose }: GaugeDialogP
 					{deviates ? <Zero feature={feature} unit={unit} fields={fields} change={change} error={errors.setting} /> : null}
 					{fields.mode === "length" ? (
 						<Select
-							label="A whole number counts"
-							description="3 is then so many of these; .003 is a length in the unit shown."
+							label={benchWords.aWholeNumberCounts}
+							description={benchWords.n3IsThenSoManyOf}
 							allowDeselect={false}
 							data={COUNTS}
 							value={fields.counts}
@@ -89,31 +91,31 @@ export function GaugeDialog({ job, feature, setup, unit, onClose }: GaugeDialogP
 						<>
 							<Dial smaller={fields.sense === "-1"} />
 							<SegmentedControl
-								aria-label="Clockwise past zero means"
+								aria-label={benchWords.clockwisePastZeroMeans}
 								value={fields.sense}
 								onChange={(sense) => change({ sense })}
 								data={[
-									{ value: "-1", label: "Clockwise is smaller" },
-									{ value: "1", label: "Clockwise is larger" },
+									{ value: "-1", label: benchWords.clockwiseIsSmaller },
+									{ value: "1", label: benchWords.clockwiseIsLarger },
 								]}
 							/>
 						</>
 					) : null}
 					{feature.quantity === "size" ? (
 						<details>
-							<summary className="soft">What the shop found of this gauge</summary>
+							<summary className="soft">{benchWords.whatTheShopFoundOfThis}</summary>
 							<Group grow align="flex-start" mt={6}>
 								<TextInput
-									label={`Repeats within, ${unit}`}
-									description="one standard deviation; empty: half a division"
+									label={benchWords.repeatsWithin(unit)}
+									description={benchWords.oneStandardDeviationEmptyHalfA}
 									{...figure}
 									value={fields.repeatability}
 									error={errors.repeatability}
 									onChange={(e) => change({ repeatability: e.currentTarget.value })}
 								/>
 								<TextInput
-									label={`Zero known to, ${unit}`}
-									description="standard uncertainty; empty: half a division"
+									label={benchWords.zeroKnownTo(unit)}
+									description={benchWords.standardUncertaintyEmptyHalfA}
 									{...figure}
 									value={fields.setting_u}
 									error={errors.setting_u}
@@ -129,13 +131,13 @@ export function GaugeDialog({ job, feature, setup, unit, onClose }: GaugeDialogP
 					) : null}
 					{feature.quantity === "size" ? (
 						<Checkbox
-							label="Zero checked on its standard just now, at the reversal point"
+							label={benchWords.zeroCheckedOnItsStandardJust}
 							checked={fields.checked}
 							onChange={(e) => change({ checked: e.currentTarget.checked })}
 						/>
 					) : null}
 					<Button type="submit" loading={set.isPending}>
-						Use this gauge
+						{benchWords.useThisGauge}
 					</Button>
 				</Stack>
 			</form>
@@ -160,32 +162,33 @@ function Zero({ feature, unit, fields, change, error }: ZeroProps) {
 		<>
 			{mate ? (
 				<SegmentedControl
-					aria-label="Zeroed on"
+					aria-label={benchWords.zeroedOn}
 					value={fields.mating ? "mate" : "size"}
 					onChange={(v) => change({ mating: v === "mate" })}
 					data={[
-						{ value: "size", label: "Zeroed on a size" },
-						{ value: "mate", label: `Zeroed on ${mate}` },
+						{ value: "size", label: benchWords.zeroedOnASize },
+						{ value: "mate", label: benchWords.zeroedOn2(mate) },
 					]}
 				/>
 			) : null}
 			{fields.mating ? (
 				<div className="soft">
-					The dial then shows the clearance itself.{" "}
+					{benchWords.theDialThenShowsTheClearance}{" "}
 					{feature.mating ? (
-						<>
-							{feature.mating.title} measures <span className="figure">{show(feature.mating.size, unit)}</span>: lock the
-							micrometer there.
-						</>
+						<Rich
+							text={benchWords.lockTheMicrometer}
+							part={feature.mating.title}
+							size={<span className="figure">{show(feature.mating.size, unit)}</span>}
+						/>
 					) : (
-						"Measure the part that runs in it first."
+						benchWords.measureThePartThatRunsIn
 					)}
 				</div>
 			) : (
 				<>
 					<TextInput
-						label={`Zeroed on, ${unit}`}
-						description="A ring, or a micrometer locked at a chosen size. Anvil and shims alone are no zero."
+						label={benchWords.zeroedOn3(unit)}
+						description={benchWords.aRingOrAMicrometerLocked}
 						inputMode="decimal"
 						classNames={{ input: "figure" }}
 						value={fields.setting}
@@ -194,11 +197,9 @@ function Zero({ feature, unit, fields, change, error }: ZeroProps) {
 						data-autofocus
 					/>
 					<TextInput
-						label={`Anvil + shims, ${unit}`}
+						label={benchWords.anvilShims(unit)}
 						description={
-							sum === undefined
-								? "Adds them up, to choose a round figure."
-								: `together ${show(sum, unit)}: set the micrometer to a figure near it`
+							sum === undefined ? benchWords.addsThemUpToChooseA : benchWords.togetherSetTheMicrometerToA(show(sum, unit))
 						}
 						placeholder={unit === "in" ? "3.2 + 0.05 + 0.02" : "80 + 2 + 0.5"}
 						classNames={{ input: "figure" }}
@@ -208,7 +209,7 @@ function Zero({ feature, unit, fields, change, error }: ZeroProps) {
 						rightSection={
 							sum === undefined ? undefined : (
 								<Button size="compact-xs" variant="subtle" onClick={() => change({ setting: plain(sum, unit) })}>
-									take
+									{benchWords.take}
 								</Button>
 							)
 						}

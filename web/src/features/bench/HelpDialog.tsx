@@ -1,30 +1,28 @@
 import { Modal } from "@mantine/core";
 import type { FeatureView } from "../../api/client";
 import { type Kind, rowOf } from "../../api/table";
+import { benchWords } from "../../words/bench";
 
 const KEYS: [string, string][] = [
-	["digits, Enter", "take the reading; the last two digits are enough, for the first reading three"],
-	["Enter on nothing", "repeat the place just read; the mean counts"],
-	["Backspace on nothing, −", "step back; typing over a reading replaces it, the old one stays on the tape"],
-	["arrow keys", "move over the grid"],
-	["s, /", "skip this place with a reason"],
+	[benchWords.digitsEnter, benchWords.takeTheReadingTheLastTwo],
+	[benchWords.enterOnNothing, benchWords.repeatThePlaceJustReadThe],
+	[benchWords.backspaceOnNothing, benchWords.stepBackTypingOverAReading],
+	["arrow keys", benchWords.moveOverTheGrid],
+	["s, /", benchWords.skipThisPlaceWithAReason],
 	["l, *", "grade the look"],
-	[
-		"g",
-		"the gauge: instrument, division, and what it was zeroed on when it shows deviations; figures with + or − are then the deviation itself",
-	],
-	["z", "the gauge was checked on its standard"],
-	["c", "how the part is held, and how warm it and the gauge are"],
-	["e", "the state that is being measured: as found, after grinding…"],
-	["a", "add a place outside the plan"],
-	["w", "the size of the unworn part, above a ledge or beside a shell"],
-	["u, +", "inches or millimetres; on a dial + is a sign"],
-	["p", "go along by station or by direction"],
-	["n", "next journal that is open"],
-	["Esc", "clear what is typed"],
+	["g", benchWords.theGaugeInstrumentDivisionAndWhat],
+	["z", benchWords.theGaugeWasCheckedOnIts],
+	["c", benchWords.howThePartIsHeldAnd],
+	["e", benchWords.theStateThatIsBeingMeasured],
+	["a", benchWords.addAPlaceOutsideThePlan],
+	["w", benchWords.theSizeOfTheUnwornPart],
+	["u, +", benchWords.inchesOrMillimetresOnADial],
+	["p", benchWords.goAlongByStationOrBy],
+	["n", benchWords.nextJournalThatIsOpen],
+	["Esc", benchWords.clearWhatIsTyped],
 ];
 
-const whereOn = (kind: Kind): string => rowOf(kind).where ?? "Wipe the part and the gauge, and check the gauge's zero first.";
+const whereOn = (kind: Kind): string => rowOf(kind).where ?? benchWords.wipeThePartAndTheGauge;
 
 /** All keys of the bench, and where the gauge goes. */
 export function HelpDialog({ opened, feature, onClose }: { opened: boolean; feature: FeatureView; onClose: () => void }) {
@@ -32,7 +30,7 @@ export function HelpDialog({ opened, feature, onClose }: { opened: boolean; feat
 		<Modal
 			opened={opened}
 			onClose={onClose}
-			title="At the bench"
+			title={benchWords.atTheBench}
 			size="lg"
 			closeButtonProps={{ "aria-label": "Close" }}
 			returnFocus={false}
@@ -50,19 +48,9 @@ export function HelpDialog({ opened, feature, onClose }: { opened: boolean; feat
 				</tbody>
 			</table>
 			<p>{whereOn(feature.kind)}</p>
-			<p className="soft">
-				{rowOf(feature.kind).heavy
-					? "Crankshafts and blocks are heavy: hoist them or lift with two; a crankshaft stood on its end is chained. "
-					: ""}
-				Machined edges cut.
-			</p>
-			{feature.quantity === "size" ? null : (
-				<p>
-					6 and 6.5 count thousandths of an inch or hundredths of a millimetre; a figure that begins with its point or a nought is
-					the length itself. Key g sets up divisions, feelers or a strip's scale.
-				</p>
-			)}
-			{feature.blind ? <p className="soft">This plan cannot see {feature.blind}.</p> : null}
+			<p className="soft">{benchWords.machinedEdgesCut(rowOf(feature.kind).heavy)}</p>
+			{feature.quantity === "size" ? null : <p>{benchWords.n6And65CountThousandthsOfAn}</p>}
+			{feature.blind ? <p className="soft">{benchWords.thisPlanCannotSee(feature.blind)}</p> : null}
 		</Modal>
 	);
 }

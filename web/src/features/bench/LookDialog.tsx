@@ -3,8 +3,9 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useState, useSyncExternalStore } from "react";
 import type { FeatureView, LookBody } from "../../api/client";
 import { queue, sendQueue } from "../../api/queue";
-import { LOOK_WORD } from "../../words/trade";
 import { useNumberKeys } from "../../app/use-number-keys";
+import { benchWords } from "../../words/bench";
+import { LOOK_WORD } from "../../words/trade";
 
 interface LookDialogProps {
 	opened: boolean;
@@ -35,7 +36,7 @@ export function LookDialog({ opened, job, feature, by, onClose }: LookDialogProp
 		<Modal
 			opened={opened}
 			onClose={onClose}
-			title={`How does ${feature.title} look?`}
+			title={benchWords.howDoesLook(feature.title)}
 			closeButtonProps={{ "aria-label": "Close" }}
 			returnFocus={false}
 		>
@@ -59,13 +60,13 @@ export function LookDialog({ opened, job, feature, by, onClose }: LookDialogProp
 				))}
 				{feature.look === "cracked" || feature.look === "heat" ? (
 					<Stack gap="xs" mt="sm">
-						<b>Crack test by a trained person</b>
+						<b>{benchWords.crackTestByATrainedPerson}</b>
 						<TextInput
-							label="Method, result and who made it"
+							label={benchWords.methodResultAndWhoMadeIt}
 							value={note}
 							onChange={(e) => setNote(e.currentTarget.value)}
 							maxLength={400}
-							description="Only this clears a crack. Demagnetise the shaft afterwards."
+							description={benchWords.onlyThisClearsACrackDemagnetise}
 						/>
 						<Group grow>
 							<Button
@@ -73,14 +74,14 @@ export function LookDialog({ opened, job, feature, by, onClose }: LookDialogProp
 								disabled={note.trim() === ""}
 								onClick={() => send({ what: "test_clear", note: note.trim() })}
 							>
-								No crack found
+								{benchWords.noCrackFound}
 							</Button>
 							<Button
 								variant="default"
 								disabled={note.trim() === ""}
 								onClick={() => send({ what: "test_cracked", note: note.trim() })}
 							>
-								Crack confirmed
+								{benchWords.crackConfirmed}
 							</Button>
 						</Group>
 					</Stack>

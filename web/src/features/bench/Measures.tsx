@@ -1,8 +1,10 @@
 import type { Check, FeatureView, Finding, JobView } from "../../api/client";
 import { type KindRow, rowOf } from "../../api/table";
-import { checkName } from "../../words/trade";
 import { Strip, type StripProps } from "../../drawing/Strip";
 import { type System, show, showApart, showSpan } from "../../quantity/length";
+import { benchWords } from "../../words/bench";
+import { Rich } from "../../words/Rich";
+import { checkName } from "../../words/trade";
 
 /** What is judged on each sort of part, in the order shown. */
 const MEASURES: Record<KindRow["role"], string[]> = {
@@ -36,16 +38,13 @@ export function Measures({ view, feature, finding, system }: MeasuresProps) {
 			))}
 			{finding?.runout ? (
 				<div>
-					The shaft's centre is thrown <b className="figure">{show(finding.runout.throw, system)}</b>
-					{finding.runout.angle === undefined
-						? ", in which direction the readings cannot tell."
-						: ` towards ${Math.round(finding.runout.angle / 1e6)}°.`}
+					<Rich
+						text={finding.runout.angle === undefined ? benchWords.thrownAnyway : benchWords.thrownTowards}
+						throw={<b className="figure">{show(finding.runout.throw, system)}</b>}
+						angle={Math.round((finding.runout.angle ?? 0) / 1e6)}
+					/>{" "}
 					{finding.runout.ovality ? (
-						<>
-							{" "}
-							The journal's own ovality, <span className="figure">{show(finding.runout.ovality, system)}</span>, is taken out of
-							it.
-						</>
+						<Rich text={benchWords.ownOvality} ovality={<span className="figure">{show(finding.runout.ovality, system)}</span>} />
 					) : null}
 				</div>
 			) : null}
@@ -90,8 +89,8 @@ function Figures({ feature, finding, system }: { feature: FeatureView; finding: 
 		? [
 				["At 0°", e.at_0 === undefined ? undefined : show(e.at_0, system)],
 				["Turned 180°", e.at_180 === undefined ? undefined : show(e.at_180, system)],
-				["By feeler", e.feeler === undefined ? undefined : show(e.feeler, system)],
-				["Repeats differ by", show(e.spread, system)],
+				[benchWords.byFeeler, e.feeler === undefined ? undefined : show(e.feeler, system)],
+				[benchWords.repeatsDifferBy, show(e.spread, system)],
 			]
 		: finding.checks.length > 0 || finding.mean === undefined
 			? []
@@ -116,7 +115,7 @@ function sizeStrip(finding: Finding | undefined, system: System): StripProps {
 	return {
 		name: "Size",
 		figures: showSpan(low.value, high.value, system),
-		limit: judged ? `new ${showSpan(base, high.limit ?? base, system)}` : undefined,
+		limit: judged ? benchWords.newAt(showSpan(base, high.limit ?? base, system)) : undefined,
 		standing: low.verdict === "within" ? high.verdict : low.verdict,
 		input: {
 			from: low.value - base,
@@ -136,7 +135,7 @@ function checkStrip(name: string, finding: Finding | undefined, system: System):
 	return {
 		name: checkName(name),
 		figures: wear ? `${show(wear.min, system)} – ${value}` : value,
-		limit: check.limit === undefined ? undefined : `limit ${limit}`,
+		limit: check.limit === undefined ? undefined : benchWords.limitAt(limit),
 		standing: check.verdict,
 		input: { from: wear?.min ?? check.value, to: check.value, max: check.limit, u: check.u },
 	};
@@ -153,9 +152,9 @@ function Clearance({ view, feature, system }: { view: JobView; feature: FeatureV
 	return fits.map((f) => (
 		<Strip
 			key={`${f.basis} ${f.number}`}
-			name={`Clearance${several ? ` of rod ${f.number}` : ""}, ${f.basis}${f.void ? " (void)" : f.used ? "" : " (beside)"}`}
+			name={benchWords.clearanceBy(several, f.number, f.basis, f.void, f.used)}
 			figures={showSpan(f.clearance.min, f.clearance.max, system)}
-			limit={f.window ? `window ${showSpan(f.window.min, f.window.max, system)}` : undefined}
+			limit={f.window ? benchWords.windowAt(showSpan(f.window.min, f.window.max, system)) : undefined}
 			standing={f.verdict}
 			input={{ from: f.clearance.min, to: f.clearance.max, min: f.window?.min, max: f.window?.max, u: 0 }}
 		/>

@@ -1,8 +1,9 @@
 import { Alert, Button, Modal, Stack, TextInput } from "@mantine/core";
 import { type FormEvent, useState } from "react";
+import { useAddPlace } from "../../api/changes";
 import type { FeatureView } from "../../api/client";
-import { useAddPlace } from "../../api/queries";
 import { placeOf } from "../../api/view";
+import { benchWords } from "../../words/bench";
 
 interface PlaceDialogProps {
 	job: number;
@@ -26,37 +27,35 @@ export function PlaceDialog({ job, feature, onClose }: PlaceDialogProps) {
 		<Modal
 			opened
 			onClose={onClose}
-			title="A place outside the plan"
+			title={benchWords.aPlaceOutsideThePlan}
 			closeButtonProps={{ "aria-label": "Close" }}
 			returnFocus={false}
 		>
 			<form onSubmit={submit}>
 				<Stack gap="sm">
 					<TextInput
-						label="Where along it"
-						description={`One of ${feature.stations.join(", ")}, or a name of its own`}
+						label={benchWords.whereAlongIt}
+						description={benchWords.oneOfOrANameOf(feature.stations.join(", "))}
 						value={station}
 						maxLength={40}
 						onChange={(e) => setStation(e.currentTarget.value)}
 					/>
 					<TextInput
-						label="Direction, degrees"
+						label={benchWords.directionDegrees}
 						inputMode="decimal"
 						value={direction}
-						error={wrong ? "From 0 to below 360." : undefined}
+						error={wrong ? benchWords.from0ToBelow360 : undefined}
 						onChange={(e) => setDirection(e.currentTarget.value)}
 						data-autofocus
 					/>
-					<div className="soft">
-						It counts for every size and every check of this part; the rest of its row or column need not be read.
-					</div>
+					<div className="soft">{benchWords.itCountsForEverySizeAnd}</div>
 					{add.error ? (
 						<Alert color="orange" variant="light">
 							{add.error.message}
 						</Alert>
 					) : null}
 					<Button type="submit" loading={add.isPending}>
-						Add it
+						{benchWords.addIt}
 					</Button>
 				</Stack>
 			</form>

@@ -1,10 +1,11 @@
 import { Alert, Button, Group } from "@mantine/core";
 import { Link } from "react-router";
+import { useAnswer } from "../../api/changes";
 import type { FeatureView, GaugeSetup, JobView } from "../../api/client";
 import { newId } from "../../api/id";
-import { useAnswer } from "../../api/queries";
 import { answerOf, componentOf } from "../../api/view";
 import { type System, show } from "../../quantity/length";
+import { benchWords } from "../../words/bench";
 
 interface RemindersProps {
 	view: JobView;
@@ -27,7 +28,7 @@ export function Reminders({ view, feature, gauge, system, onZero }: RemindersPro
 		<div className="reminders">
 			{stop ? (
 				<Alert color="red" variant="light" p="xs" styles={{ message: { color: "var(--ink)" } }}>
-					{stop.text} <Link to={`/jobs/${view.job.id}/look`}>Before an hour of measuring: look at it.</Link>
+					{stop.text} <Link to={`/jobs/${view.job.id}/look`}>{benchWords.beforeAnHourOfMeasuringLook}</Link>
 				</Alert>
 			) : null}
 			<Group gap="xs">
@@ -44,16 +45,17 @@ export function Reminders({ view, feature, gauge, system, onZero }: RemindersPro
 							})
 						}
 					>
-						Is it clean? Confirm: {component} clean and dry
+						{benchWords.isItCleanConfirmCleanAnd(component)}
 					</Button>
 				) : null}
 				{instrumental && !checked ? (
 					<Button size="compact-md" variant="light" color="orange" c="var(--ink)" onClick={onZero}>
-						Zero not checked since the gauge was set <kbd style={{ marginLeft: 10 }}>z</kbd>
+						{benchWords.zeroNotCheckedSinceTheGauge}
+						<kbd style={{ marginLeft: 10 }}>z</kbd>
 					</Button>
 				) : null}
 				{checked && checked.off !== 0 ? (
-					<span className="soft">On its standard the gauge was off by {show(checked.off, system)}.</span>
+					<span className="soft">{benchWords.onItsStandardTheGaugeWas(show(checked.off, system))}</span>
 				) : null}
 				{condition ? <span className="soft">{conditionText(condition)}</span> : null}
 			</Group>
@@ -64,11 +66,11 @@ export function Reminders({ view, feature, gauge, system, onZero }: RemindersPro
 /** How the part is held, in a line. */
 export function conditionText(c: JobView["conditions"][number]): string {
 	const words = [
-		c.torqued === undefined ? "" : c.torqued ? "caps torqued" : "caps not torqued",
-		c.deck_plate === undefined ? "" : c.deck_plate ? "deck plate on" : "no deck plate",
-		c.shells_in === undefined ? "" : c.shells_in ? "shells in" : "no shells",
-		c.part_c === undefined ? "" : `part ${c.part_c} °C`,
-		c.gauge_c === undefined ? "" : `gauge ${c.gauge_c} °C, sizes corrected to 20 °C`,
+		c.torqued === undefined ? "" : c.torqued ? benchWords.torqued : benchWords.notTorqued,
+		c.deck_plate === undefined ? "" : c.deck_plate ? benchWords.deckPlateOn : benchWords.noDeckPlate,
+		c.shells_in === undefined ? "" : c.shells_in ? benchWords.shellsAreIn : benchWords.noShells,
+		c.part_c === undefined ? "" : benchWords.partAt(c.part_c),
+		c.gauge_c === undefined ? "" : benchWords.gaugeCSizesCorrectedTo20C(c.gauge_c),
 		c.note,
 	];
 	return words.filter(Boolean).join(", ");

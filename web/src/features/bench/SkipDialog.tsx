@@ -1,6 +1,7 @@
 import { Button, Modal, Stack, TextInput } from "@mantine/core";
 import { useState } from "react";
 import { useNumberKeys } from "../../app/use-number-keys";
+import { benchWords } from "../../words/bench";
 
 const REASONS = ["counterweight", "oil hole", "damaged", "out of reach"];
 
@@ -26,7 +27,7 @@ export function SkipDialog({ opened, place, onClose, onSkip }: SkipDialogProps) 
 		<Modal
 			opened={opened}
 			onClose={onClose}
-			title={`No reading at ${place}, because of…`}
+			title={benchWords.noReadingAtBecauseOf(place)}
 			closeButtonProps={{ "aria-label": "Close" }}
 			returnFocus={false}
 		>
@@ -40,8 +41,7 @@ export function SkipDialog({ opened, place, onClose, onSkip }: SkipDialogProps) 
 						onClick={() => skip(reason)}
 						data-autofocus={i === 0 || undefined}
 					>
-						<kbd style={{ marginRight: 12 }}>{i + 1}</kbd> {reason}
-						{reason === "damaged" ? " (counts as scored)" : ""}
+						<kbd style={{ marginRight: 12 }}>{i + 1}</kbd> {reason === "damaged" ? benchWords.countsAsScored(reason) : reason}
 					</Button>
 				))}
 				<form
@@ -50,7 +50,12 @@ export function SkipDialog({ opened, place, onClose, onSkip }: SkipDialogProps) 
 						if (other.trim() !== "") skip(other.trim());
 					}}
 				>
-					<TextInput label="Another reason" value={other} onChange={(e) => setOther(e.currentTarget.value)} maxLength={200} />
+					<TextInput
+						label={benchWords.anotherReason}
+						value={other}
+						onChange={(e) => setOther(e.currentTarget.value)}
+						maxLength={200}
+					/>
 				</form>
 			</Stack>
 		</Modal>

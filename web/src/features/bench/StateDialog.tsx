@@ -1,8 +1,9 @@
 import { Alert, Button, Modal, Stack } from "@mantine/core";
 import { useNavigate } from "react-router";
+import { useAddState, useRemoveState } from "../../api/changes";
 import type { FeatureView, JobView } from "../../api/client";
-import { useAddState, useRemoveState } from "../../api/queries";
 import { plural, rowOf } from "../../api/table";
+import { benchWords } from "../../words/bench";
 import { STATE_WORD, stateWord } from "../../words/trade";
 import { benchPath } from "./next-feature";
 
@@ -30,7 +31,7 @@ export function StateDialog({ view, feature, onClose }: StateDialogProps) {
 		<Modal
 			opened
 			onClose={onClose}
-			title="Which state is being measured?"
+			title={benchWords.whichStateIsBeingMeasured}
 			closeButtonProps={{ "aria-label": "Close" }}
 			returnFocus={false}
 		>
@@ -48,7 +49,7 @@ export function StateDialog({ view, feature, onClose }: StateDialogProps) {
 							)
 						}
 					>
-						Taken by mistake: take “{stateWord(feature.state).toLowerCase()}” out again
+						{benchWords.takenByMistakeTakeOutAgain(stateWord(feature.state).toLowerCase())}
 					</Button>
 				) : null}
 				{remove.error ? (
@@ -66,7 +67,7 @@ export function StateDialog({ view, feature, onClose }: StateDialogProps) {
 						{stateWord(state)}
 					</Button>
 				))}
-				<div className="soft">Measure all {plural(feature.kind).toLowerCase()} again, beside what was found:</div>
+				<div className="soft">{benchWords.measureAllAgainBesideWhatWas(plural(feature.kind).toLowerCase())}</div>
 				{offered.map((state) => (
 					<Button
 						key={state}

@@ -1,9 +1,10 @@
 import { useState } from "react";
 import type { FeatureView, GaugeSetup, Reading } from "../../api/client";
-import { who } from "../../words/trade";
 import { type System, show, showAs } from "../../quantity/length";
-import { columnName } from "./moves";
+import { benchWords } from "../../words/bench";
 import { dateTime } from "../../words/intl";
+import { who } from "../../words/trade";
+import { columnName } from "./moves";
 
 /** So many of the latest lines are shown at first. */
 const FEW = 12;
@@ -15,7 +16,7 @@ const OUTSIDE = "outside the plan";
 function clearance(feature: FeatureView, gauges: GaugeSetup[], r: Reading, system: System): string {
 	const gauge = gauges.find((g) => g.id === r.gauge);
 	if (!gauge?.mating || !feature.mating || r.value === undefined) return "";
-	return `, clear ${show(r.value - feature.mating.size, system)}`;
+	return benchWords.clear(show(r.value - feature.mating.size, system));
 }
 
 /** Every reading as it was taken, the latest on top; what was replaced is struck through. */
@@ -25,19 +26,17 @@ export function Tape({ feature, gauges, system }: { feature: FeatureView; gauges
 	const several = new Set(lines.map((r) => r.taken_by)).size > 1;
 	const shown = all ? lines : lines.slice(0, FEW);
 	return (
-		<section aria-label="Tape">
+		<section aria-label={benchWords.tape}>
 			<div className="soft" style={{ fontWeight: 700 }}>
-				Tape
+				{benchWords.tape}
 			</div>
-			{lines.length === 0 ? (
-				<div className="soft">Nothing yet. Every reading stays here, corrected ones struck through.</div>
-			) : null}
+			{lines.length === 0 ? <div className="soft">{benchWords.nothingYetEveryReadingStaysHere}</div> : null}
 			<ol style={{ listStyle: "none", margin: 0, padding: 0 }}>
 				{shown.map((r) => (
 					<li
 						key={r.id}
 						className={r.superseded_by === undefined ? "figure" : "figure struck"}
-						title={`${who(r.taken_by, r.from_file)}, ${dateTime(r.taken_at)}${r.typed ? `, typed ${r.typed}` : ""}`}
+						title={benchWords.taken(who(r.taken_by, r.from_file), dateTime(r.taken_at), r.typed)}
 						style={{
 							display: "flex",
 							justifyContent: "space-between",
@@ -60,7 +59,7 @@ export function Tape({ feature, gauges, system }: { feature: FeatureView; gauges
 			</ol>
 			{shown.length < lines.length ? (
 				<button type="button" className="plain-link" onClick={() => setAll(true)}>
-					all {lines.length} readings
+					{benchWords.allReadings(lines.length)}
 				</button>
 			) : null}
 		</section>

@@ -1,11 +1,12 @@
 import { Alert, Button, Modal, Stack, TextInput } from "@mantine/core";
 import { type FormEvent, useState } from "react";
+import { useAddUnworn } from "../../api/changes";
 import type { FeatureView } from "../../api/client";
 import { newId } from "../../api/id";
-import { useAddUnworn } from "../../api/queries";
 import { placeOf } from "../../api/view";
 import { meaning } from "../../quantity/digits";
 import { type System, show } from "../../quantity/length";
+import { benchWords } from "../../words/bench";
 
 interface UnwornDialogProps {
 	job: number;
@@ -28,27 +29,23 @@ export function UnwornDialog({ job, feature, unit, onClose }: UnwornDialogProps)
 		<Modal
 			opened
 			onClose={onClose}
-			title="Size of the unworn part"
+			title={benchWords.sizeOfTheUnwornPart}
 			closeButtonProps={{ "aria-label": "Close" }}
 			returnFocus={false}
 		>
 			<form onSubmit={submit}>
 				<Stack gap="sm">
-					<div>
-						{feature.kind === "cylinder"
-							? "Read above the ledge, where no ring has run. It gives the ledge's depth, and the wear where the policy goes by the part itself."
-							: "Read where nothing has run, such as beside the oil groove or the shell's edge."}
-					</div>
+					<div>{feature.kind === "cylinder" ? benchWords.readAboveTheLedgeWhereNo : benchWords.readWhereNothingHasRunSuch}</div>
 					<TextInput
-						label={`Unworn, ${unit}`}
+						label={benchWords.unworn(unit)}
 						inputMode="decimal"
 						classNames={{ input: "figure" }}
 						description={
 							m.kind === "size"
 								? show(m.length, unit)
 								: feature.unworn === undefined
-									? "the last digits, or the whole size"
-									: `so far ${show(feature.unworn, unit)}`
+									? benchWords.theLastDigitsOrTheWhole
+									: benchWords.soFar(show(feature.unworn, unit))
 						}
 						value={typed}
 						error={m.kind === "wrong" || m.kind === "more" ? m.sentence : undefined}
@@ -61,7 +58,7 @@ export function UnwornDialog({ job, feature, unit, onClose }: UnwornDialogProps)
 						</Alert>
 					) : null}
 					<Button type="submit" loading={add.isPending}>
-						Keep
+						{benchWords.save}
 					</Button>
 				</Stack>
 			</form>

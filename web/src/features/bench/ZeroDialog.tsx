@@ -1,9 +1,10 @@
 import { Alert, Button, Modal, Stack, TextInput } from "@mantine/core";
 import { type FormEvent, useState } from "react";
+import { useCheckGauge } from "../../api/changes";
 import type { FeatureView, GaugeSetup } from "../../api/client";
 import { newId } from "../../api/id";
-import { useCheckGauge } from "../../api/queries";
 import { parse, type System, show } from "../../quantity/length";
+import { benchWords } from "../../words/bench";
 
 interface ZeroDialogProps {
 	job: number;
@@ -27,7 +28,7 @@ export function ZeroDialog({ job, feature, gauge, unit, onClose }: ZeroDialogPro
 		<Modal
 			opened
 			onClose={onClose}
-			title="Zero checked on the standard"
+			title={benchWords.zeroCheckedOnTheStandard}
 			closeButtonProps={{ "aria-label": "Close" }}
 			returnFocus={false}
 		>
@@ -35,12 +36,12 @@ export function ZeroDialog({ job, feature, gauge, unit, onClose }: ZeroDialogPro
 				<Stack gap="sm">
 					<div>
 						{gauge?.setting === undefined || feature.quantity !== "size"
-							? "Close the gauge on its standard, wiped clean, and read it square on."
-							: `Put the gauge back in what it was set on, ${show(gauge.setting, unit)} ${unit}, at the reversal point.`}
+							? benchWords.closeTheGaugeOnItsStandard
+							: benchWords.putTheGaugeBackInWhat(show(gauge.setting, unit), unit)}
 					</div>
 					<TextInput
-						label={`Off by, ${unit}`}
-						description="Nothing, where it stands at zero. Where it does not, set it again rather than note it."
+						label={benchWords.offBy(unit)}
+						description={benchWords.nothingWhereItStandsAtZero}
 						placeholder="0"
 						inputMode="decimal"
 						classNames={{ input: "figure" }}
@@ -55,7 +56,7 @@ export function ZeroDialog({ job, feature, gauge, unit, onClose }: ZeroDialogPro
 						</Alert>
 					) : null}
 					<Button type="submit" loading={check.isPending}>
-						Checked
+						{benchWords.checked}
 					</Button>
 				</Stack>
 			</form>

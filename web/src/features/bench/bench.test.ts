@@ -4,12 +4,12 @@ import type { Entry } from "../../api/queue";
 import { featureOf, liveReadings } from "../../api/view";
 import { show } from "../../quantity/length";
 import { jobs } from "../../testdata/server";
-import { built, modesFor } from "./gauge-form";
 import { gaugeText } from "../../words/gauge";
+import { deviation, restWord } from "../../words/rest";
+import { built, modesFor } from "./gauge-form";
 import { expectedWith, freeze, meaningOn } from "./meaning-on";
 import { cellName, columnName, handMove } from "./moves";
 import { nextFeature } from "./next-feature";
-import { deviation, restWord } from "../../words/rest";
 
 const view = jobs[6];
 const part = (kind: string, number = 1): FeatureView => {

@@ -77,10 +77,10 @@ describe("conditions", () => {
 		const calls = await open("main_housing/1", "c");
 		fireEvent.click(within(screen.getByRole("radiogroup", { name: /Caps torqued/ })).getByRole("radio", { name: "yes" }));
 		type("Part, °C", "200");
-		press("Keep");
+		press("Save");
 		expect(await screen.findByText("Degrees Celsius, from −40 to 120.")).toBeTruthy();
 		type("Part, °C", "28,5");
-		press("Keep");
+		press("Save");
 		const body = await posted<ConditionBody>(calls);
 		expect(body).toMatchObject({ kind: "main_housing", torqued: true, part_c: 28.5 });
 		expect(body.deck_plate).toBeUndefined();
@@ -99,7 +99,7 @@ describe("zero, unworn size, place, state", () => {
 		type("Unworn, in", "x");
 		expect(screen.getByText(/not a number/)).toBeTruthy();
 		type("Unworn, in", "3.7196");
-		press("Keep");
+		press("Save");
 		expect(await posted(calls)).toMatchObject({ kind: "cylinder", number: 1, size: 944_778_400 });
 	});
 	it("adds a place outside the plan, at an angle that is one", async () => {

@@ -1,12 +1,13 @@
 import { type FormEvent, useState } from "react";
+import { useSetGauge } from "../../api/changes";
 import { type FeatureView, type GaugeBody, type GaugeSetup, Refusal } from "../../api/client";
 import { newId } from "../../api/id";
-import { useSetGauge } from "../../api/queries";
 import { rowOf } from "../../api/table";
 import { isBore } from "../../api/view";
 import { type Length, parse, plain, type System } from "../../quantity/length";
 import { splitList } from "../../quantity/list";
 import { smallUnit } from "../../quantity/readouts";
+import { benchWords } from "../../words/bench";
 import { usualInstrument } from "../../words/gauge";
 
 /** The usual clearances printed on a plastic strip's wrapper. Common practice. */
@@ -23,24 +24,24 @@ export function modesFor(feature: FeatureView): { value: GaugeBody["mode"]; labe
 		case "gap":
 			return rowOf(feature.kind).strip_of
 				? [
-						{ value: "strip", label: "Place on its scale" },
-						{ value: "direct", label: "The clearance" },
+						{ value: "strip", label: benchWords.placeOnItsScale },
+						{ value: "direct", label: benchWords.theClearance },
 					]
 				: [
-						{ value: "direct", label: "The gap" },
-						{ value: "feeler", label: "Enters, does not" },
+						{ value: "direct", label: benchWords.theGap },
+						{ value: "feeler", label: benchWords.entersDoesNot },
 					];
 		case "dial":
 			return [
-				{ value: "length", label: "What the dial shows" },
+				{ value: "length", label: benchWords.whatTheDialShows },
 				{ value: "divisions", label: "Divisions" },
 			];
 		default:
 			return [
-				{ value: "direct", label: "The size" },
-				{ value: "divisions", label: "Divisions from zero" },
-				{ value: "length", label: "A deviation" },
-				...(isBore(feature.kind) ? [] : [{ value: "vernier" as const, label: "Vernier, in parts" }]),
+				{ value: "direct", label: benchWords.theSize },
+				{ value: "divisions", label: benchWords.divisionsFromZero },
+				{ value: "length", label: benchWords.aDeviation },
+				...(isBore(feature.kind) ? [] : [{ value: "vernier" as const, label: benchWords.vernierInParts }]),
 			];
 	}
 }
@@ -53,10 +54,10 @@ function modeOf(feature: FeatureView, setup: GaugeSetup | undefined): GaugeBody[
 
 /** What a whole number can count on a dial that shows lengths. */
 export const COUNTS: { value: string; label: string }[] = [
-	{ value: "254000", label: "0.001 in" },
-	{ value: "25400", label: "0.0001 in" },
-	{ value: "100000", label: "0.01 mm" },
-	{ value: "10000", label: "0.001 mm" },
+	{ value: "254000", label: benchWords.n0001In },
+	{ value: "25400", label: benchWords.n00001In },
+	{ value: "100000", label: benchWords.n001Mm },
+	{ value: "10000", label: benchWords.n0001Mm },
 ];
 
 /** The sum of an anvil and its shims, typed with spaces or plus signs. It helps to choose them; it is no zero. */
@@ -102,7 +103,7 @@ export function useGaugeForm(job: number, feature: FeatureView, setup: GaugeSetu
 		const wrong: Record<string, string> = {};
 		if (!division.ok) wrong.division = division.sentence;
 		if (needsSetting && !setting.ok)
-			wrong.setting = fields.setting === "" ? "Say what the gauge was zeroed on." : setting.sentence;
+			wrong.setting = fields.setting === "" ? benchWords.sayWhatTheGaugeWasZeroed : setting.sentence;
 		const own = { repeatability: optional(fields.repeatability, unit), setting_u: optional(fields.setting_u, unit) };
 		for (const [name, read] of Object.entries(own)) if (typeof read === "string") wrong[name] = read;
 		const badStep = steps.find((s) => !s.ok);
@@ -135,7 +136,7 @@ function optional(text: string, unit: System): Length | string | undefined {
 	if (text.trim() === "") return undefined;
 	const read = parse(text, unit);
 	if (!read.ok) return read.sentence;
-	return read.length < 0 ? "It cannot be less than nothing." : read.length;
+	return read.length < 0 ? benchWords.itCannotBeNegative : read.length;
 }
 
 function usualDivision(feature: FeatureView, unit: System): Length {

@@ -5,6 +5,7 @@ import { deviationMeaning } from "../../quantity/deviation";
 import { type Meaning, meaning } from "../../quantity/digits";
 import type { System } from "../../quantity/length";
 import { feelerMeaning, smallMeaning, stripMeaning, vernierMeaning, weightMeaning } from "../../quantity/readouts";
+import { benchWords } from "../../words/bench";
 
 type Measured = Pick<FeatureView, "quantity" | "expected" | "mating">;
 
@@ -23,9 +24,7 @@ export function meaningOn(feature: Measured, typed: string, gauge: GaugeSetup | 
 	if (!gauge || mode === "direct") return meaning(typed, feature.expected, system);
 	const setting = gauge.mating ? feature.mating?.size : gauge.setting;
 	if (setting === undefined) {
-		return typed === ""
-			? { kind: "empty" }
-			: { kind: "wrong", sentence: "The part this gauge is set on has not been measured yet." };
+		return typed === "" ? { kind: "empty" } : { kind: "wrong", sentence: benchWords.thePartThisGaugeIsSet };
 	}
 	return deviationMeaning(
 		typed,

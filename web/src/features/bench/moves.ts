@@ -1,6 +1,7 @@
 import type { Cell, FeatureView } from "../../api/client";
 import type { Kind } from "../../api/table";
 import { columnCount, degrees, liveReadings, zeroUp } from "../../api/view";
+import { benchWords } from "../../words/bench";
 
 export const sameCell = (a: Cell, b: Cell) => a.station === b.station && a.direction === b.direction;
 
@@ -20,13 +21,13 @@ export function cellName(feature: FeatureView, cell: Cell): string {
 	const name = station.length === 1 ? `End ${station}` : station.charAt(0).toUpperCase() + station.slice(1);
 	const column = columnName(feature, cell.direction);
 	if (feature.columns) return column ? `${name}, ${column}` : name;
-	return `${name}, ${column}${directionWord(feature.kind, degrees(feature)[cell.direction])}`;
+	return benchWords.place(name, column, directionWord(feature.kind, degrees(feature)[cell.direction]));
 }
 
 /** What the plain directions mean on a bore. */
 function directionWord(kind: Kind, direction: number | undefined): string {
-	if (kind === "cylinder") return direction === 0 ? ", along the crank" : direction === 90 ? ", across (thrust)" : "";
-	if (zeroUp(kind)) return direction === 0 ? ", vertical" : direction === 90 ? ", parting line to parting line" : "";
+	if (kind === "cylinder") return direction === 0 ? benchWords.alongTheCrank : direction === 90 ? benchWords.acrossThrust : "";
+	if (zeroUp(kind)) return direction === 0 ? benchWords.vertical : direction === 90 ? benchWords.partingLineToPartingLine : "";
 	return "";
 }
 
@@ -36,8 +37,8 @@ export function handMove(feature: FeatureView, from: Cell, to: Cell | undefined)
 	const station = feature.stations[to.station];
 	const direction = columnName(feature, to.direction);
 	if (feature.columns) return `next: ${station}${direction ? `, ${direction}` : ""}`;
-	if (to.station === from.station) return `next: turn to ${direction}, stay at ${station}`;
-	if (to.direction === from.direction) return `next: slide to ${station}, stay at ${direction}`;
+	if (to.station === from.station) return benchWords.nextTurnToStayAt(direction, station);
+	if (to.direction === from.direction) return benchWords.nextSlideToStayAt(station, direction);
 	return `next: ${station}, ${direction}`;
 }
 

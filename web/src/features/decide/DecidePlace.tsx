@@ -2,13 +2,13 @@ import { Alert, Button, Stack, Title } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
+import { useDecide } from "../../api/changes";
 import type { CostsView, DecisionSet, JobView, Option } from "../../api/client";
 import { newId } from "../../api/id";
-import { costsQuery, jobQuery, useDecide } from "../../api/queries";
+import { costsQuery, jobQuery } from "../../api/queries";
 import { type Kind, membersOf, rowOf, type SetName } from "../../api/table";
 import { decidedSets, partsOf, pathIn } from "../../api/view";
 import { sameWay, wayKey, wayOf } from "../../api/way";
-import { setName, wayName, who } from "../../words/trade";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
 import { useStandIn } from "../../app/use-stand-in";
@@ -16,9 +16,13 @@ import { Ladder } from "../../drawing/Ladder";
 import { type Standing, StatusMark } from "../../drawing/status";
 import { Windows } from "../../drawing/Window";
 import { showStep } from "../../quantity/length";
+import { decideWords } from "../../words/decide";
+import { dateTime, days, money } from "../../words/intl";
+import { placeWords } from "../../words/places";
+import { Rich } from "../../words/Rich";
+import { setName, wayName, who } from "../../words/trade";
 import { OverruleDialog } from "./OverruleDialog";
 import { Total } from "./Total";
-import { dateTime, days, money } from "../../words/intl";
 
 /** One decision for every set: the ladder, the reasons, the other ways. */
 export function DecidePlace() {
@@ -35,19 +39,21 @@ export function DecidePlace() {
 					<>
 						<Bar
 							trail={[
-								{ text: "Shop", to: "/" },
+								{ text: placeWords.shop, to: "/" },
 								{ text: view.job.engine, to: pathIn(view) },
-								{ text: `Decide${view.stand_in ? `: ${view.stand_in.tag}` : ""}` },
+								{ text: placeWords.decide(view.stand_in?.tag) },
 							]}
 						/>
 						{chosen ? (
 							<Board key={chosen.set} view={view} set={chosen} costs={costs.data} tried={tried} onTry={setTried} />
 						) : (
 							<main className="page">
-								<h1>Nothing to decide yet</h1>
+								<h1>{decideWords.nothingToDecideYet}</h1>
 								<p>
-									A decision needs limits. <Link to={`/jobs/${view.job.id}/limits`}>Enter them</Link>, or copy them from another
-									job.
+									<Rich
+										text={decideWords.aDecisionNeedsLimits}
+										enter={<Link to={`/jobs/${view.job.id}/limits`}>{decideWords.enterThem}</Link>}
+									/>
 								</p>
 							</main>
 						)}
@@ -144,7 +150,7 @@ function Board({ view, set, costs, tried, onTry }: BoardProps) {
 	);
 	return (
 		<div className="columns">
-			<nav aria-label="Sets">
+			<nav aria-label={decideWords.sets}>
 				{costs ? <Total view={view} costs={costs} trying={Object.keys(tried).length > 0} onTry={onTry} /> : null}
 				<Stack gap={2} mt="md">
 					{decidedSets(view).map((s) => (
@@ -172,16 +178,19 @@ function Board({ view, set, costs, tried, onTry }: BoardProps) {
 				</Title>
 				{signed ? (
 					<Alert my="sm" variant="light" color={signed.stale ? "orange" : "layout"} styles={{ message: { color: "var(--ink)" } }}>
-						{signed.overruled ? "Overruled" : "Signed"} by {who(signed.decided_by, signed.from_file)},{" "}
-						{dateTime(signed.decided_at)}
-						{signed.reason ? `: “${signed.reason}”` : "."}{" "}
-						{signed.overruled || signed.stale ? <>Ledge advises: {lower(wayName(set, job.unit, set.set))}.</> : null}
-						{signed.stale ? " The readings or limits changed since it was signed: look at it again." : null}
+						{decideWords.by(
+							signed.overruled,
+							who(signed.decided_by, signed.from_file),
+							dateTime(signed.decided_at),
+							signed.reason ? `: “${signed.reason}”` : ".",
+						)}
+						{signed.overruled || signed.stale ? decideWords.ledgeAdvises(lower(wayName(set, job.unit, set.set))) : null}
+						{signed.stale ? ` ${decideWords.theReadingsOrLimitsChangedSince}` : null}
 						{view.before && !signed.stale ? (
-							<>
-								{" "}
-								The work is ordered; what came back stands under <Link to={`/jobs/${job.id}/verify`}>Verify</Link>.
-							</>
+							<Rich
+								text={decideWords.theWorkIsOrdered}
+								verify={<Link to={`/jobs/${job.id}/verify`}>{decideWords.verify}</Link>}
+							/>
 						) : null}
 					</Alert>
 				) : null}
@@ -206,23 +215,18 @@ function Board({ view, set, costs, tried, onTry }: BoardProps) {
 				{set.ladder && set.ladder.length > 0 ? (
 					<>
 						<Ladder
-							title={`Sizes the ${setName(set.set).toLowerCase()} could have`}
+							title={decideWords.sizesTheCouldHave(setName(set.set).toLowerCase())}
 							system={job.unit}
 							sign={set.set === "cylinders" ? 1 : -1}
 							members={set.ladder.map((r) => ({ ...r, label: shortName(r.feature.kind, r.feature.number) }))}
 							rungs={rungsOf(view, set, way)}
 						/>
-						<p className="soft">
-							White box: smallest to largest reading. Dashed: what bend and clean-up add. A rung at or below the line cleans every
-							journal.
-						</p>
+						<p className="soft">{decideWords.whiteBoxSmallestToLargestReading}</p>
 					</>
 				) : null}
 				{remarks.length > 0 ? (
 					<details>
-						<summary className="soft">
-							{remarks.length === 1 ? "1 remark" : `${remarks.length} remarks`} on what was not judged
-						</summary>
+						<summary className="soft">{decideWords.onWhatWasNotJudged(remarks.length)}</summary>
 						<ul>
 							{remarks.map((r) => (
 								<li key={r.text}>{r.text}</li>
@@ -231,7 +235,7 @@ function Board({ view, set, costs, tried, onTry }: BoardProps) {
 					</details>
 				) : null}
 			</main>
-			<aside aria-label="Ways to do it">
+			<aside aria-label={decideWords.waysToDoIt}>
 				{decide.error ? (
 					<Alert color="orange" variant="light" mb="sm">
 						{decide.error.message}
@@ -239,7 +243,7 @@ function Board({ view, set, costs, tried, onTry }: BoardProps) {
 				) : null}
 				{open ? (
 					<p>
-						<Link to={pathIn(view)}>Go and measure</Link>
+						<Link to={pathIn(view)}>{decideWords.goAndMeasure}</Link>
 					</p>
 				) : (
 					<Button
@@ -253,27 +257,25 @@ function Board({ view, set, costs, tried, onTry }: BoardProps) {
 					</Button>
 				)}
 				<Title order={2} size="h4">
-					Ways to do it
+					{decideWords.waysToDoIt}
 				</Title>
 				<Stack gap={0} my="xs">
 					{possible.map(line)}
-					{set.options.length === 0 ? (
-						<p className="soft">Measure what is missing first; nothing can be promised of a part half measured.</p>
-					) : null}
+					{set.options.length === 0 ? <p className="soft">{decideWords.measureWhatIsMissingFirstNothing}</p> : null}
 				</Stack>
 				{impossible.length > 0 ? (
 					<details style={{ marginBottom: 12 }} open={impossible.some((o) => sameWay(o, way))}>
-						<summary>{impossible.length} not possible, and why</summary>
+						<summary>{decideWords.notPossibleAndWhy(impossible.length)}</summary>
 						{impossible.map(line)}
 					</details>
 				) : null}
 				{shown?.clearances && shown.clearances.length > 0 ? (
 					<>
 						<Title order={2} size="h4" mb={6}>
-							Clearance afterwards
+							{decideWords.clearanceAfterwards}
 						</Title>
 						<Windows
-							title="Clearance of each journal in its window"
+							title={decideWords.clearanceOfEachJournalInIts}
 							system={job.unit}
 							rows={shown.clearances.map((c) => ({
 								label: c.rod ? `Rod ${c.rod}` : shortName(c.feature.kind, c.feature.number),
@@ -285,17 +287,13 @@ function Board({ view, set, costs, tried, onTry }: BoardProps) {
 						/>
 					</>
 				) : null}
-				{cracked ? (
-					<p className="soft">
-						A crack is not overruled: a recorded crack test by a trained person clears it, at the bench under Look.
-					</p>
-				) : null}
+				{cracked ? <p className="soft">{decideWords.aCrackIsNotOverruledA}</p> : null}
 				{cautions.map((c) => (
 					<p key={c.text} className="soft">
 						{c.text}
 					</p>
 				))}
-				<p className="soft">Limits: “{job.policy.limits}” of this job's own card. The maker's data decide over them.</p>
+				<p className="soft">{decideWords.limitsOfThisJobsOwnCard(job.policy.limits)}</p>
 			</aside>
 			<OverruleDialog
 				view={view}
@@ -316,11 +314,11 @@ const shortName = (kind: Kind, number: number) => `${rowOf(kind).short ?? ""} ${
 
 function signedWord(view: JobView, s: DecisionSet): string {
 	const signed = view.signed.find((d) => d.set === s.set);
-	if (signed?.stale) return "· signed before it changed";
+	if (signed?.stale) return decideWords.signedBeforeItChanged;
 	if (signed)
 		return signed.overruled
-			? `· overruled by ${who(signed.decided_by, signed.from_file)}`
-			: `· signed by ${who(signed.decided_by, signed.from_file)}`;
+			? decideWords.overruledBy(who(signed.decided_by, signed.from_file))
+			: decideWords.signedBy(who(signed.decided_by, signed.from_file));
 	return s.provisional ? "· provisional" : "";
 }
 
@@ -391,16 +389,16 @@ function Way({ set, option, view, current, advised, locked, price, trying, onTry
 					{wayName(option, view.job.unit, set)}
 				</span>
 				{advised ? (
-					<span className="soft">advised</span>
+					<span className="soft">{decideWords.advised}</span>
 				) : locked || current ? null : (
 					<Button
 						variant="subtle"
 						size="compact-sm"
 						style={{ flexShrink: 0 }}
 						onClick={onOverrule}
-						aria-label={`Overrule: ${wayName(option, view.job.unit, set)}`}
+						aria-label={decideWords.overrule2(wayName(option, view.job.unit, set))}
 					>
-						Overrule…
+						{decideWords.overrule}
 					</Button>
 				)}
 			</div>
@@ -413,7 +411,7 @@ function Way({ set, option, view, current, advised, locked, price, trying, onTry
 						type="button"
 						className="plain-link"
 						aria-pressed={trying}
-						aria-label={`Try: ${wayName(option, view.job.unit, set)}`}
+						aria-label={decideWords.try(wayName(option, view.job.unit, set))}
 						onClick={onTry}
 					>
 						{trying ? "tried" : "try"}
@@ -422,9 +420,7 @@ function Way({ set, option, view, current, advised, locked, price, trying, onTry
 			) : null}
 			{why && !advised ? (
 				<div className="soft" style={{ fontSize: "0.95rem" }}>
-					{option.feasible ? "" : "Not possible: "}
-					{why.text}
-					{option.reasons.length > 1 ? ` And ${option.reasons.length - 1} more.` : ""}
+					{decideWords.because(option.feasible, why.text, option.reasons.length - 1)}
 				</div>
 			) : null}
 		</div>

@@ -1,12 +1,13 @@
 import { Alert, Button, Modal, Stack, Textarea } from "@mantine/core";
 import { useState } from "react";
+import { useDecide } from "../../api/changes";
 import type { JobView, Option } from "../../api/client";
 import { newId } from "../../api/id";
-import { useDecide } from "../../api/queries";
 import type { SetName } from "../../api/table";
 import { wayOf } from "../../api/way";
-import { wayName } from "../../words/trade";
 import type { System } from "../../quantity/length";
+import { decideWords } from "../../words/decide";
+import { wayName } from "../../words/trade";
 
 interface OverruleDialogProps {
 	view: JobView;
@@ -44,10 +45,16 @@ export function OverruleDialog({ view, set, component, option, unit, advice, onC
 		});
 	};
 	return (
-		<Modal opened={option !== undefined} onClose={close} title="Decide otherwise" closeButtonProps={{ "aria-label": "Close" }}>
+		<Modal
+			opened={option !== undefined}
+			onClose={close}
+			title={decideWords.decideOtherwise}
+			closeButtonProps={{ "aria-label": "Close" }}
+		>
 			<Stack>
 				<div>
-					Ledge advises to {advice}. You decide: <b>{option ? wayName(option, unit, set) : ""}</b>.
+					{decideWords.ledgeAdvisesToYouDecide(advice)}
+					<b>{option ? wayName(option, unit, set) : ""}</b>.
 				</div>
 				{option && !option.feasible ? (
 					<Alert color="orange" variant="light" styles={{ message: { color: "var(--ink)" } }}>
@@ -57,8 +64,8 @@ export function OverruleDialog({ view, set, component, option, unit, advice, onC
 					</Alert>
 				) : null}
 				<Textarea
-					label="Why"
-					description="It stays on record beside Ledge's advice."
+					label={decideWords.why}
+					description={decideWords.itStaysOnRecordBesideLedges}
 					autosize
 					minRows={2}
 					maxLength={1000}
@@ -68,7 +75,7 @@ export function OverruleDialog({ view, set, component, option, unit, advice, onC
 					data-autofocus
 				/>
 				<Button onClick={sign} loading={decide.isPending}>
-					Overrule and sign
+					{decideWords.overruleAndSign}
 				</Button>
 			</Stack>
 		</Modal>

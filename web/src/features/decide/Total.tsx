@@ -2,9 +2,11 @@ import { Alert, Button, Stack, Title } from "@mantine/core";
 import { Link } from "react-router";
 import type { CostsView, JobView } from "../../api/client";
 import { decidedSets } from "../../api/view";
-import { setName, wayName } from "../../words/trade";
 import { Tradeoff } from "../../drawing/Tradeoff";
-import { day, days, money } from "../../words/intl";
+import { decideWords } from "../../words/decide";
+import { day, days, list, money } from "../../words/intl";
+import { Rich } from "../../words/Rich";
+import { setName, wayName } from "../../words/trade";
 
 export interface TotalProps {
 	view: JobView;
@@ -19,7 +21,7 @@ export function Total({ view, costs, trying, onTry }: TotalProps) {
 	if (!costs.entered) {
 		return (
 			<p className="soft">
-				Costs and dates appear once the shop has a <Link to="/rates">rate card</Link>.
+				<Rich text={decideWords.costsAndDatesAppearOnceThe} card={<Link to="/rates">{decideWords.rateCard}</Link>} />
 			</p>
 		);
 	}
@@ -41,39 +43,46 @@ export function Total({ view, costs, trying, onTry }: TotalProps) {
 			.filter(Boolean)
 			.join("; ") || "the cheapest";
 	return (
-		<section aria-label="The whole job">
+		<section aria-label={decideWords.theWholeJob}>
 			<Title order={2} size="h4">
-				The whole job
+				{decideWords.theWholeJob}
 			</Title>
 			<div aria-live="polite">
 				<b className="figure" style={{ fontSize: "1.35rem" }}>
 					{money(costs.cost, costs.currency)}
 				</b>
 				<div>
-					ready <b>{day(costs.ready)}</b>
-					{view.job.promised_on ? <span className="soft">, promised {day(view.job.promised_on)}</span> : null}
+					<Rich
+						text={view.job.promised_on ? decideWords.readyAndPromised : decideWords.ready}
+						day={<b>{day(costs.ready)}</b>}
+						promised={view.job.promised_on ? <span className="soft">{day(view.job.promised_on)}</span> : null}
+					/>
 				</div>
 			</div>
 			{costs.late ? (
 				<Alert color="orange" variant="light" p="xs" my={6} styles={{ message: { color: "var(--ink)" } }}>
-					Later than promised: tell the customer, or choose another way.
+					{decideWords.laterThanPromisedTellTheCustomer}
 				</Alert>
 			) : null}
 			{costs.unpriced.length > 0 ? (
 				<div className="wrong">
-					Without {costs.unpriced.join(", ").toLowerCase()}: the <Link to="/rates">rate card</Link> has no price for it.
+					<Rich
+						text={decideWords.unpriced}
+						work={list(costs.unpriced).toLowerCase()}
+						card={<Link to="/rates">{decideWords.rateCard}</Link>}
+					/>
 				</div>
 			) : null}
-			{open > 0 ? <div className="soft">Without {open === 1 ? "one set" : `${open} sets`} still to be measured.</div> : null}
+			{open > 0 ? <div className="soft">{decideWords.withoutStillToBeMeasured(open)}</div> : null}
 			{trying ? (
 				<Button size="compact-md" variant="default" my={6} onClick={() => onTry({})}>
-					Back to what is signed or advised
+					{decideWords.backToWhatIsSignedOr}
 				</Button>
 			) : null}
 			{costs.combos.length > 1 ? (
 				<>
 					<Tradeoff
-						title={`${costs.combos.length} combinations: cost against working days`}
+						title={decideWords.combinationsCostAgainstWorkingDays(costs.combos.length)}
 						costLabel={(c) => money(c, "")}
 						points={costs.combos.map((c) => ({
 							...c,
@@ -84,8 +93,7 @@ export function Total({ view, costs, trying, onTry }: TotalProps) {
 					/>
 					<details>
 						<summary className="soft">
-							{costs.combos.length} best combinations, of {costs.tried + costs.pruned}
-							{costs.pruned > 0 ? `; ${costs.pruned} left out: worse in everything, or too many` : ""}
+							{decideWords.bestCombinationsOf(costs.combos.length, costs.tried + costs.pruned, costs.pruned)}
 						</summary>
 						<Stack gap={2} mt={4}>
 							{costs.combos.map((c, i) => (
@@ -96,7 +104,11 @@ export function Total({ view, costs, trying, onTry }: TotalProps) {
 									aria-pressed={same(c.options)}
 									onClick={() => pick(i)}
 								>
-									<span className="figure">{money(c.cost, costs.currency)}</span>, ready {day(c.ready)}
+									<Rich
+										text={decideWords.comboReady}
+										cost={<span className="figure">{money(c.cost, costs.currency)}</span>}
+										day={day(c.ready)}
+									/>
 									<span className="soft" style={{ display: "block" }}>
 										{name(c.options)}
 									</span>
@@ -107,7 +119,7 @@ export function Total({ view, costs, trying, onTry }: TotalProps) {
 				</>
 			) : null}
 			<details>
-				<summary className="soft">What is done when</summary>
+				<summary className="soft">{decideWords.whatIsDoneWhen}</summary>
 				<table className="readings">
 					<tbody>
 						{costs.slots.map((s) => (
@@ -116,9 +128,7 @@ export function Total({ view, costs, trying, onTry }: TotalProps) {
 									{s.title}
 									{s.count > 1 ? ` × ${s.count}` : ""}
 									<div className="soft">
-										{s.part
-											? `comes ${day(s.ends)}`
-											: `${s.outside ? "outside, " : ""}${day(s.begins)}${s.begins === s.ends ? "" : ` to ${day(s.ends)}`}`}
+										{s.part ? decideWords.comes(day(s.ends)) : decideWords.slot(s.outside, day(s.begins), day(s.ends))}
 									</div>
 								</td>
 								<td className="figure" style={{ textAlign: "right" }}>

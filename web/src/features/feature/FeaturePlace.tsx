@@ -4,7 +4,6 @@ import { Link, useParams, useSearchParams } from "react-router";
 import type { FeatureView, Finding, JobView } from "../../api/client";
 import { jobQuery } from "../../api/queries";
 import { cellSize, degrees, featureOf, findingOf, isBore, pathIn, rings, zeroUp } from "../../api/view";
-import { checkName, LOOK_WORD, SOURCE_WORD, stateWord, who } from "../../words/trade";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
 import { useStandIn } from "../../app/use-stand-in";
@@ -12,7 +11,11 @@ import { Profile } from "../../drawing/Profile";
 import { Section } from "../../drawing/Section";
 import { StatusMark } from "../../drawing/status";
 import { show, showApart, showAs, showSpan } from "../../quantity/length";
+import { featureWords } from "../../words/feature";
 import { dateTime } from "../../words/intl";
+import { placeWords } from "../../words/places";
+import { Rich } from "../../words/Rich";
+import { checkName, LOOK_WORD, SOURCE_WORD, stateWord, who } from "../../words/trade";
 
 /** One feature: its form drawn, its numbers, its verdicts, and everything ever read of it. */
 export function FeaturePlace() {
@@ -28,12 +31,12 @@ export function FeaturePlace() {
 					<>
 						<Bar
 							trail={[
-								{ text: "Shop", to: "/" },
+								{ text: placeWords.shop, to: "/" },
 								{ text: view.job.engine, to: `/jobs/${view.job.id}` },
 							]}
 						/>
 						<main className="page">
-							<h1>This engine has no such part</h1>
+							<h1>{featureWords.thisEngineHasNoSuchPart}</h1>
 						</main>
 					</>
 				);
@@ -54,14 +57,14 @@ function FeatureBoard({ view, feature }: { view: JobView; feature: FeatureView }
 	const read = sizes.flat().some((s) => s !== null);
 	return (
 		<>
-			<Bar trail={[{ text: "Shop", to: "/" }, { text: job.engine, to: pathIn(view) }, { text: feature.title }]}>
+			<Bar trail={[{ text: placeWords.shop, to: "/" }, { text: job.engine, to: pathIn(view) }, { text: feature.title }]}>
 				<Button
 					variant="default"
 					size="compact-md"
 					component={Link}
 					to={`/jobs/${job.id}/history?${new URLSearchParams({ kind: feature.kind, number: String(feature.number), ...(feature.component ? { component: feature.component } : {}) })}`}
 				>
-					History
+					{featureWords.history}
 				</Button>
 			</Bar>
 			<main className="page">
@@ -71,12 +74,12 @@ function FeatureBoard({ view, feature }: { view: JobView; feature: FeatureView }
 						<Group gap="md">
 							<StatusMark standing={feature.standing} />
 							<span className="soft">
-								{feature.look ? LOOK_WORD[feature.look] : "Not looked at yet"} · {summary(feature, finding)}
+								{feature.look ? LOOK_WORD[feature.look] : featureWords.notLookedAtYet} · {summary(feature, finding)}
 							</span>
 						</Group>
 					</div>
 					<Button component={Link} to={pathIn(view, `bench/${feature.kind}/${feature.number}`, { state: feature.state })}>
-						{read ? "Measure again" : "Measure"}
+						{read ? featureWords.measureAgain : "Measure"}
 					</Button>
 				</Group>
 				{others.length > 0 ? <States view={view} states={states} now={feature} /> : null}
@@ -90,20 +93,21 @@ function FeatureBoard({ view, feature }: { view: JobView; feature: FeatureView }
 								bore={isBore(feature.kind)}
 								zeroUp={zeroUp(feature.kind)}
 								axis={oval && oval.size > 0 ? oval.angle / 1e6 : undefined}
-								title={`Section of ${feature.title}, deviations drawn larger`}
+								title={featureWords.sectionOfDeviationsDrawnLarger(feature.title)}
 							/>
 							<figcaption className="soft">
-								One outline a station ({feature.stations.join(" solid, ")}
-								{feature.stations.length > 1 ? " dashed" : ""}).{" "}
+								{featureWords.oneOutlineAStation(feature.stations.join(" solid, "), feature.stations.length)}
 								{oval && oval.size > 0 ? (
-									<>
-										Fitted oval <span className="figure">{show(oval.size, job.unit)}</span>, large axis at{" "}
-										{Math.round(oval.angle / 1e6)}°, at {feature.stations[oval.station]}.
-									</>
+									<Rich
+										text={featureWords.fittedOval}
+										size={<span className="figure">{show(oval.size, job.unit)}</span>}
+										angle={Math.round(oval.angle / 1e6)}
+										station={feature.stations[oval.station]}
+									/>
 								) : (
-									"No oval can be fitted, or there is none."
+									featureWords.noOvalCanBeFittedOr
 								)}
-								{others.length > 0 ? " Thin and grey: its form in the other states, moved to the same mean." : ""}
+								{others.length > 0 ? ` ${featureWords.thinAndGreyItsFormIn}` : ""}
 							</figcaption>
 						</figure>
 						<figure className="panel" style={{ margin: 0 }}>
@@ -113,13 +117,13 @@ function FeatureBoard({ view, feature }: { view: JobView; feature: FeatureView }
 								sizes={sizes}
 								band={classRange(view, feature, finding)}
 								system={job.unit}
-								title={`Size of ${feature.title} along its axis`}
+								title={featureWords.sizeOfAlongItsAxis(feature.title)}
 							/>
-							<figcaption className="soft">Size along the axis, a line for each direction.</figcaption>
+							<figcaption className="soft">{featureWords.sizeAlongTheAxisALine}</figcaption>
 						</figure>
 					</div>
 				) : read ? null : (
-					<p className="soft">Nothing is measured here yet.</p>
+					<p className="soft">{featureWords.nothingIsMeasuredHereYet}</p>
 				)}
 				<div style={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(300px, 1fr))", gap: 16, marginTop: 16 }}>
 					<Verdicts view={view} feature={feature} finding={finding} />
@@ -134,15 +138,15 @@ function FeatureBoard({ view, feature }: { view: JobView; feature: FeatureView }
 function States({ view, states, now }: { view: JobView; states: FeatureView[]; now: FeatureView }) {
 	const unit = view.job.unit;
 	return (
-		<section className="panel" style={{ marginBottom: 16, overflowX: "auto" }} aria-label="States">
+		<section className="panel" style={{ marginBottom: 16, overflowX: "auto" }} aria-label={featureWords.states}>
 			<table className="readings">
 				<thead>
 					<tr>
-						<th>State</th>
-						<th>Size</th>
-						<th>Taper</th>
-						<th>Out-of-round</th>
-						<th>Status</th>
+						<th>{featureWords.state}</th>
+						<th>{featureWords.size}</th>
+						<th>{featureWords.taper}</th>
+						<th>{featureWords.outOfRound}</th>
+						<th>{featureWords.status}</th>
 					</tr>
 				</thead>
 				<tbody>
@@ -174,8 +178,7 @@ function States({ view, states, now }: { view: JobView; states: FeatureView[]; n
 
 function summary(feature: FeatureView, finding: Finding | undefined): string {
 	if (!finding?.min) return "not measured";
-	const class_ = finding.size_class ? (isBore(feature.kind) ? "already oversize" : "already undersize") : "standard size";
-	return `${finding.shape ?? "size only"}, ${class_}`;
+	return featureWords.summary(finding.shape, finding.size_class ? (isBore(feature.kind) ? "oversize" : "undersize") : "standard");
 }
 
 /** The new range of the class it belongs to. */
@@ -191,15 +194,15 @@ function Verdicts({ view, feature, finding }: { view: JobView; feature: FeatureV
 	return (
 		<section className="panel">
 			<Title order={2} size="h4" mb="xs">
-				Verdicts
+				{featureWords.verdicts}
 			</Title>
 			<table className="readings">
 				<thead>
 					<tr>
-						<th>Check</th>
-						<th>Value</th>
-						<th>Limit</th>
-						<th>Verdict</th>
+						<th>{featureWords.check}</th>
+						<th>{featureWords.value}</th>
+						<th>{featureWords.limit}</th>
+						<th>{featureWords.verdict}</th>
 					</tr>
 				</thead>
 				<tbody className="figure">
@@ -225,7 +228,7 @@ function Verdicts({ view, feature, finding }: { view: JobView; feature: FeatureV
 				{finding?.notes?.map((n) => (
 					<div key={n.code + n.text}>{n.text}</div>
 				))}
-				{feature.blind ? <div className="soft">The plan it was read with cannot see {feature.blind}.</div> : null}
+				{feature.blind ? <div className="soft">{featureWords.thePlanItWasReadWith(feature.blind)}</div> : null}
 			</Stack>
 		</section>
 	);
@@ -235,14 +238,14 @@ function AllReadings({ view, feature }: { view: JobView; feature: FeatureView })
 	return (
 		<section className="panel" style={{ overflowX: "auto" }}>
 			<Title order={2} size="h4" mb="xs">
-				Every reading
+				{featureWords.everyReading}
 			</Title>
 			<table className="readings">
 				<thead>
 					<tr>
-						<th>Place</th>
-						<th>Reading</th>
-						<th>Taken</th>
+						<th>{featureWords.place}</th>
+						<th>{featureWords.reading}</th>
+						<th>{featureWords.taken}</th>
 					</tr>
 				</thead>
 				<tbody>
@@ -256,8 +259,7 @@ function AllReadings({ view, feature }: { view: JobView; feature: FeatureView })
 								{r.value === undefined ? (r.reason ?? "taken back") : showAs(feature.quantity, r.value, view.job.unit)}
 							</td>
 							<td>
-								{who(r.taken_by, r.from_file)},{" "}
-								{dateTime(r.taken_at)}
+								{who(r.taken_by, r.from_file)}, {dateTime(r.taken_at)}
 							</td>
 						</tr>
 					))}

@@ -1,9 +1,10 @@
 import { Alert, Button, Group, NumberInput, Select, Title } from "@mantine/core";
 import { useState } from "react";
+import { useAddParts } from "../../api/changes";
 import type { JobView } from "../../api/client";
-import { useAddParts } from "../../api/queries";
 import { countOf, isKind, type Kind, kindRows, plural, rowOf } from "../../api/table";
 import { partsOf, tagOf } from "../../api/view";
+import { jobWords } from "../../words/job";
 
 /** Takes up what the job does not measure yet: rod weights, ring gaps, cam lobes and so on. */
 export function AddParts({ view }: { view: JobView }) {
@@ -14,16 +15,16 @@ export function AddParts({ view }: { view: JobView }) {
 		.map((row) => row.kind)
 		.filter((k) => k !== "strip" && partsOf(view, k).length === 0 && (!view.stand_in || rowOf(k).component === view.stand_in.of));
 	return (
-		<section aria-label="Measure something else">
+		<section aria-label={jobWords.measureSomethingElse}>
 			<Title order={2} size="h4" mb="xs">
-				Measure something else, too
+				{jobWords.measureSomethingElseToo}
 			</Title>
 			<Group align="flex-end">
 				<Select
-					label="What"
+					label={jobWords.what}
 					miw={280}
 					searchable
-					placeholder="rod weights, ring gaps, cam lobes…"
+					placeholder={jobWords.rodWeightsRingGapsCamLobes}
 					data={kinds.map((value) => ({ value, label: plural(value) }))}
 					value={kind}
 					onChange={(v) => {
@@ -33,7 +34,7 @@ export function AddParts({ view }: { view: JobView }) {
 						setCount(countOf(chosen, view.job));
 					}}
 				/>
-				<NumberInput label="How many" w={110} min={1} max={96} allowDecimal={false} value={count} onChange={setCount} />
+				<NumberInput label={jobWords.howMany} w={110} min={1} max={96} allowDecimal={false} value={count} onChange={setCount} />
 				<Button
 					variant="default"
 					disabled={!kind}
@@ -43,7 +44,7 @@ export function AddParts({ view }: { view: JobView }) {
 						add.mutate({ kind, count: Number(count) || 1, component: tagOf(view, kind) }, { onSuccess: () => setKind(null) })
 					}
 				>
-					Add
+					{jobWords.add}
 				</Button>
 			</Group>
 			{add.error ? (

@@ -2,21 +2,22 @@ import { Title } from "@mantine/core";
 import type { JobView } from "../../api/client";
 import { BendPicture } from "../../drawing/BendPicture";
 import { show } from "../../quantity/length";
+import { jobWords } from "../../words/job";
 
 /** How the throws run along the crankshaft, once three mains have been turned under the indicator. */
 export function BendPanel({ view }: { view: JobView }) {
 	const { bend } = view;
 	if (!bend) return null;
 	return (
-		<section className="panel" aria-label="Bend of the crankshaft">
+		<section className="panel" aria-label={jobWords.bendOfTheCrankshaft}>
 			<Title order={2} size="h4" mb="xs">
-				Bend
+				{jobWords.bend}
 			</Title>
 			<BendPicture
 				mains={bend.mains}
 				off={bend.off}
 				label={(v) => show(Math.round(Math.hypot(v.x, v.y)), view.job.unit)}
-				title={`Throw of each main off the line of the end ones: ${bend.says.text}`}
+				title={jobWords.throwOfEachMainOffThe(bend.says.text)}
 			/>
 			<div>{bend.says.text}</div>
 		</section>

@@ -1,11 +1,12 @@
 import { Button, Group, Modal, Stack, Textarea, Title } from "@mantine/core";
 import { useState } from "react";
 import { Link } from "react-router";
+import { useRetire } from "../../api/changes";
 import type { Component, JobView } from "../../api/client";
 import { newId } from "../../api/id";
-import { useRetire } from "../../api/queries";
-import { componentName, ORIGIN_WORD, who } from "../../words/trade";
 import { date } from "../../words/intl";
+import { jobWords } from "../../words/job";
+import { componentName, ORIGIN_WORD, who } from "../../words/trade";
 
 /** What the job is made of, where there are two of a sort or one is retired: which is in the engine, which lies beside it. */
 export function Components({ view }: { view: JobView }) {
@@ -18,9 +19,9 @@ export function Components({ view }: { view: JobView }) {
 	if (sorts.length === 0) return null;
 	const shown = view.components.filter((c) => sorts.includes(c.of));
 	return (
-		<section className="panel" aria-label="Components">
+		<section className="panel" aria-label={jobWords.components}>
 			<Title order={2} size="h4" mb="xs">
-				{view.stand_in ? `Only the ${view.stand_in.of} (${view.stand_in.tag}) is shown here` : "More than one of a sort"}
+				{view.stand_in ? jobWords.onlyTheIsShownHere(view.stand_in.of, view.stand_in.tag) : jobWords.moreThanOneOfASort}
 			</Title>
 			<table className="readings">
 				<tbody>
@@ -28,7 +29,7 @@ export function Components({ view }: { view: JobView }) {
 						<tr key={c.id}>
 							<th scope="row">
 								{componentName(c)}
-								{c.stamp ? <span className="soft"> stamped {c.stamp}</span> : null}
+								{c.stamp ? <span className="soft"> {jobWords.stamped(c.stamp)}</span> : null}
 							</th>
 							<td className="soft">{ORIGIN_WORD[c.origin]}</td>
 							<td>
@@ -42,16 +43,16 @@ export function Components({ view }: { view: JobView }) {
 										loading={retire.isPending}
 										onClick={() => retire.mutate({ component: c.id, id: newId(), retired: false })}
 									>
-										Take it back
+										{jobWords.takeItBack}
 									</Button>
 								) : (
 									<Button
 										variant="subtle"
 										size="compact-sm"
 										onClick={() => setRetiring(c)}
-										aria-label={`Retire: ${componentName(c)}`}
+										aria-label={jobWords.retire2(componentName(c))}
 									>
-										Retire…
+										{jobWords.retire}
 									</Button>
 								)}
 							</td>
@@ -70,15 +71,18 @@ function Standing({ view, component: c }: { view: JobView; component: Component 
 		const instead = view.components.find((o) => o.id === c.retired?.for);
 		return (
 			<>
-				Retired by {who(c.retired.said_by, c.retired.from_file)}, {date(c.retired.said_at)}
-				{instead ? `; in its place: ${componentName(instead)}` : ""}
-				{c.retired.reason ? `: “${c.retired.reason}”` : ""}
+				{jobWords.retiredBy(
+					who(c.retired.said_by, c.retired.from_file),
+					date(c.retired.said_at),
+					instead && componentName(instead),
+					c.retired.reason ? `: “${c.retired.reason}”` : "",
+				)}
 			</>
 		);
 	}
 	const standing = view.components.find((o) => o.of === c.of && !o.retired)?.id === c.id;
 	const here = view.stand_in ? view.stand_in.of === c.of && view.stand_in.tag === c.tag : standing;
-	const words = standing ? "In the engine" : "Beside it, judged on its own";
+	const words = standing ? jobWords.inTheEngine : jobWords.besideItJudgedOnItsOwn;
 	if (here) return <b>{words}</b>;
 	const search = standing ? "" : `?${new URLSearchParams({ of: c.of, tag: c.tag })}`;
 	return (
@@ -105,14 +109,16 @@ function RetireDialog({ view, component, onClose }: RetireDialogProps) {
 			{ onSuccess: onClose },
 		);
 	return (
-		<Modal opened onClose={onClose} title={`Retire: ${componentName(component)}`} closeButtonProps={{ "aria-label": "Close" }}>
+		<Modal
+			opened
+			onClose={onClose}
+			title={jobWords.retire3(componentName(component))}
+			closeButtonProps={{ "aria-label": "Close" }}
+		>
 			<Stack>
-				<div>
-					Everything measured of it and decided for it stays on record and counts no more.{" "}
-					{instead ? `In its place: ${componentName(instead)}.` : "Nothing is there to take its place."}
-				</div>
+				<div>{jobWords.everythingMeasuredOfItAndDecided(instead && componentName(instead))}</div>
 				<Textarea
-					label="Why"
+					label={jobWords.why}
 					autosize
 					minRows={2}
 					data-autofocus
@@ -122,10 +128,10 @@ function RetireDialog({ view, component, onClose }: RetireDialogProps) {
 				/>
 				<Group justify="flex-end">
 					<Button variant="default" onClick={onClose}>
-						Cancel
+						{jobWords.cancel}
 					</Button>
 					<Button onClick={send} loading={retire.isPending} disabled={reason.trim() === ""}>
-						Retire it
+						{jobWords.retireIt}
 					</Button>
 				</Group>
 			</Stack>

@@ -1,10 +1,11 @@
 import { Alert } from "@mantine/core";
 import type { WalkFinding } from "../../api/client";
+import { jobWords } from "../../words/job";
 
 const GRAVITY = {
-	stop: { color: "red", word: "Before measuring" },
-	fault: { color: "orange", word: "To put right" },
-	note: { color: "gray", word: "To know" },
+	stop: { color: "red", word: jobWords.beforeMeasuring },
+	fault: { color: "orange", word: jobWords.toPutRight },
+	note: { color: "gray", word: jobWords.toKnow },
 } as const;
 
 /** What follows from the answers, gravest first. */

@@ -2,10 +2,12 @@ import { Alert, Button, Group, Select, SimpleGrid, TextInput, Title } from "@man
 import { useForm } from "@mantine/form";
 import { useQuery } from "@tanstack/react-query";
 import { useParams } from "react-router";
+import { useSetHead } from "../../api/changes";
 import { type JobView, Refusal } from "../../api/client";
-import { jobQuery, useSetHead } from "../../api/queries";
+import { jobQuery } from "../../api/queries";
 import { Load } from "../../app/Load";
 import { CameBack, useKept } from "../../app/use-kept";
+import { jobWords } from "../../words/job";
 import { PastDay } from "./PastDay";
 import { Photos } from "./Photos";
 import { WalkItems } from "./WalkItems";
@@ -17,11 +19,7 @@ export function IntakePlace() {
 	return (
 		<Load query={useQuery(jobQuery(id))}>
 			{(view) => (
-				<WalkPlace
-					view={view}
-					name="Intake"
-					intro="Who, what, until when; what the engine went through and what is stamped on it."
-				>
+				<WalkPlace view={view} name="Intake" intro={jobWords.whoWhatUntilWhenWhatThe}>
 					<Head view={view} />
 					<WalkItems view={view} items={view.walk.items.filter((i) => i.step === "intake")} />
 					<Photos view={view} />
@@ -44,7 +42,7 @@ function Head({ view }: { view: JobView }) {
 		initialValues: kept.value,
 		initialDirty: kept.came ? { engine: true } : undefined,
 		onValuesChange: kept.set,
-		validate: { engine: (v) => (v.trim() === "" ? "Which engine is it? A short name will do." : null) },
+		validate: { engine: (v) => (v.trim() === "" ? jobWords.whichEngineIsItAShort : null) },
 	});
 	const submit = form.onSubmit((v) =>
 		set.mutate(
@@ -65,17 +63,17 @@ function Head({ view }: { view: JobView }) {
 		),
 	);
 	return (
-		<form onSubmit={submit} noValidate aria-label="The job">
+		<form onSubmit={submit} noValidate aria-label={jobWords.theJob}>
 			<SimpleGrid cols={{ base: 1, sm: 2 }}>
-				<TextInput label="Engine" maxLength={200} {...form.getInputProps("engine")} />
-				<TextInput label="Customer" maxLength={200} {...form.getInputProps("customer")} />
-				<TextInput label="Promised" type="date" {...form.getInputProps("promised_on")} />
+				<TextInput label={jobWords.engine} maxLength={200} {...form.getInputProps("engine")} />
+				<TextInput label={jobWords.customer} maxLength={200} {...form.getInputProps("customer")} />
+				<TextInput label={jobWords.promised} type="date" {...form.getInputProps("promised_on")} />
 				<Select
-					label="Duty"
+					label={jobWords.duty}
 					allowDeselect={false}
 					data={[
 						{ value: "standard", label: "Standard" },
-						{ value: "power", label: "More power" },
+						{ value: "power", label: jobWords.morePower },
 						{ value: "heavy", label: "Heavy" },
 					]}
 					{...form.getInputProps("duty")}
@@ -102,10 +100,10 @@ function Head({ view }: { view: JobView }) {
 			/>
 			<Group mt="sm">
 				<Button type="submit" variant="default" disabled={!form.isDirty()} loading={set.isPending}>
-					Keep
+					{jobWords.save}
 				</Button>
 				<Title order={6} className="soft" fw={400}>
-					{form.isDirty() ? "not kept yet" : "kept"}
+					{form.isDirty() ? jobWords.notSaved : jobWords.saved}
 				</Title>
 			</Group>
 		</form>

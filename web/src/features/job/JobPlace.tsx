@@ -2,8 +2,9 @@ import { Alert, Button, Group, Select, Stack, Title } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
+import { useRemovePart, useSetPlan } from "../../api/changes";
 import type { FeatureView, JobView, Journal } from "../../api/client";
-import { jobQuery, plansQuery, useRemovePart, useSetPlan } from "../../api/queries";
+import { jobQuery, plansQuery } from "../../api/queries";
 import { type Kind, plural, rowOf } from "../../api/table";
 import {
 	bearingKind,
@@ -20,7 +21,6 @@ import {
 	tagOf,
 	taken,
 } from "../../api/view";
-import { OUTCOME_WORD, setName, wayName } from "../../words/trade";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
 import { SvgLink } from "../../app/SvgLink";
@@ -29,6 +29,11 @@ import { Crank } from "../../drawing/Crank";
 import { PartRow } from "../../drawing/PartRow";
 import { StatusMark } from "../../drawing/status";
 import { showSpan } from "../../quantity/length";
+import { date } from "../../words/intl";
+import { jobWords } from "../../words/job";
+import { placeWords } from "../../words/places";
+import { Rich } from "../../words/Rich";
+import { OUTCOME_WORD, setName, wayName } from "../../words/trade";
 import { AddParts } from "./AddParts";
 import { BendPanel } from "./BendPanel";
 import { Components } from "./Components";
@@ -36,7 +41,6 @@ import { Findings } from "./Findings";
 import { ReadingsDialog } from "./ReadingsDialog";
 import { WalkRail } from "./WalkRail";
 import { nextOpen } from "./walk";
-import { date } from "../../words/intl";
 
 /** One job: what is open, and the crankshaft to measure it from. */
 export function JobPlace() {
@@ -54,18 +58,18 @@ function JobBoard({ view }: { view: JobView }) {
 	const bench = (place: Journal) => pathIn(view, `bench/${journalKind(place)}/${place.number}`);
 	return (
 		<>
-			<Bar trail={[{ text: "Shop", to: "/" }, { text: job.engine }]}>
+			<Bar trail={[{ text: placeWords.shop, to: "/" }, { text: job.engine }]}>
 				<Button variant="default" size="compact-md" component="a" href={`/api/v1/jobs/${job.id}/file`} download>
-					Save as file
+					{jobWords.saveAsFile}
 				</Button>
 				<Button variant="default" size="compact-md" onClick={() => setCsv(true)}>
-					Readings as CSV
+					{jobWords.readingsAsCsv}
 				</Button>
 				<Button variant="default" size="compact-md" component={Link} to={`/jobs/${job.id}/history`}>
-					History
+					{jobWords.history}
 				</Button>
 				<Button variant="default" size="compact-md" component={Link} to={`/jobs/${job.id}/limits`}>
-					Limits
+					{jobWords.limits}
 				</Button>
 			</Bar>
 			<div className="columns walk">
@@ -76,43 +80,48 @@ function JobBoard({ view }: { view: JobView }) {
 							<div>
 								<Title order={1}>{job.engine}</Title>
 								<div className="soft">
-									{job.customer} · <span className="figure">{job.number}</span> · {job.cylinders} cylinders, {job.mains} mains,{" "}
-									{job.throws} throws · {job.duty} duty
+									{job.customer} · <span className="figure">{job.number}</span>
+									{jobWords.cylindersMainsThrowsDuty(job.cylinders, job.mains, job.throws, job.duty)}
 								</div>
 							</div>
 							{next ? (
 								<Button size="md" component={Link} to={pathIn(view, `bench/${next.kind}/${next.number}`)}>
-									Measure {next.title}
+									{jobWords.measure(next.title)}
 								</Button>
 							) : (
 								<Button size="md" component={Link} to={pathIn(view, "decide")}>
-									Decide
+									{jobWords.decide}
 								</Button>
 							)}
 						</Group>
 						{job.closed_at ? (
 							<p className="note">
-								This job left the shop on {date(job.closed_at)}
-								{view.closing ? `: ${OUTCOME_WORD[view.closing.outcome]?.toLowerCase()}` : ""}
-								{view.closing?.reason ? `, “${view.closing.reason}”` : ""}. <Link to={`/jobs/${job.id}/report`}>Its report</Link>
+								{jobWords.thisJobLeftTheShopOn(
+									date(job.closed_at),
+									view.closing ? `: ${OUTCOME_WORD[view.closing.outcome]?.toLowerCase()}` : "",
+									view.closing?.reason ? `, “${view.closing.reason}”` : "",
+								)}
+								<Link to={`/jobs/${job.id}/report`}>{jobWords.itsReport}</Link>
 							</p>
 						) : null}
 						<Components view={view} />
 						<Findings findings={grave} />
 						{view.said.length === 0 ? (
-							<Alert variant="light" color="layout" title="No limits yet">
-								You can measure already; Ledge judges and decides once this engine's{" "}
-								<Link to={`/jobs/${job.id}/limits`}>limits</Link> are entered.
+							<Alert variant="light" color="layout" title={jobWords.noLimitsYet}>
+								<Rich
+									text={jobWords.youCanMeasureAlready}
+									limits={<Link to={`/jobs/${job.id}/limits`}>{jobWords.limits2}</Link>}
+								/>
 							</Alert>
 						) : null}
 						{job.scope === "engine" ? <Parts view={view} kinds={["main_housing", "cylinder"]} /> : null}
 						{shafted ? (
 							<Crank
-								title={`Crankshaft of ${job.engine}, side view from the nose`}
+								title={jobWords.crankshaftOfSideViewFromThe(job.engine)}
 								shaft={view.shaft}
 								journal={(place) => crankJournal(view, place)}
 								wrap={(place, inner, label) => (
-									<SvgLink to={bench(place)} label={`Measure ${label}`}>
+									<SvgLink to={bench(place)} label={jobWords.measure2(label)}>
 										{inner}
 									</SvgLink>
 								)}
@@ -123,8 +132,8 @@ function JobBoard({ view }: { view: JobView }) {
 						<OtherParts view={view} />
 						{shafted ? (
 							<div className="twin">
-								<FeatureList view={view} title="Mains" places={view.shaft.filter((p) => !p.throw)} />
-								<FeatureList view={view} title="Rod journals" places={view.shaft.filter((p) => p.throw)} />
+								<FeatureList view={view} title={jobWords.mains} places={view.shaft.filter((p) => !p.throw)} />
+								<FeatureList view={view} title={jobWords.rodJournals} places={view.shaft.filter((p) => p.throw)} />
 							</div>
 						) : null}
 						<PlanChoice view={view} />
@@ -147,7 +156,7 @@ function OtherParts({ view }: { view: JobView }) {
 	return (
 		<section className="panel" style={{ overflowX: "auto" }}>
 			<Title order={2} size="h4" mb="xs">
-				Also measured
+				{jobWords.alsoMeasured}
 			</Title>
 			<table className="readings">
 				<tbody>
@@ -187,7 +196,7 @@ function TakeOut({ view, kind }: { view: JobView; kind: Kind }) {
 	return (
 		<div className="soft">
 			<button type="button" className="plain-link" onClick={() => remove.mutate({ kind, number, component: tagOf(view, kind) })}>
-				take number {number} out again
+				{jobWords.takeNumberOutAgain(number)}
 			</button>
 			{remove.error ? <span className="wrong"> {remove.error.message}</span> : null}
 		</div>
@@ -207,11 +216,11 @@ function Parts({ view, kinds }: { view: JobView; kinds: Kind[] }) {
 					</Title>
 					<PartRow
 						shape={shapeOf(kind) ?? "bore"}
-						title={`${plural(kind)} of ${view.job.engine}`}
+						title={jobWords.of(plural(kind), view.job.engine)}
 						parts={partsOf(view, kind)}
 						wrap={(part, inner, label) => {
 							return (
-								<SvgLink to={pathIn(view, `bench/${kind}/${part.number}`)} label={`Measure ${label}`}>
+								<SvgLink to={pathIn(view, `bench/${kind}/${part.number}`)} label={jobWords.measure2(label)}>
 									{inner}
 								</SvgLink>
 							);
@@ -232,10 +241,10 @@ function FeatureList({ view, title, places }: { view: JobView; title: string; pl
 			<table className="readings">
 				<thead>
 					<tr>
-						<th>Journal</th>
-						<th>Read</th>
-						<th>Status</th>
-						<th>Shells in</th>
+						<th>{jobWords.journal}</th>
+						<th>{jobWords.read}</th>
+						<th>{jobWords.status}</th>
+						<th>{jobWords.shellsIn}</th>
 					</tr>
 				</thead>
 				<tbody>
@@ -283,7 +292,7 @@ function BearingLink({ view, bearing, rod }: { view: JobView; bearing: FeatureVi
 	return (
 		<Link to={pathIn(view, `bench/${bearing.kind}/${bearing.number}`)} style={{ color: "var(--blue)" }}>
 			{rod ? `rod ${bearing.number}: ` : ""}
-			{n === 0 ? "measure" : `${n} of ${bearing.by_station.length}`}
+			{n === 0 ? "measure" : jobWords.of2(n, bearing.by_station.length)}
 			<span className="visually-hidden"> {bearing.title}</span>
 		</Link>
 	);
@@ -298,7 +307,7 @@ function PlanChoice({ view }: { view: JobView }) {
 	return (
 		<section>
 			<Title order={2} size="h4" mb="xs">
-				How they are measured
+				{jobWords.howTheyAreMeasured}
 			</Title>
 			<div className="twin">
 				{kinds.map((kind) => {
@@ -314,10 +323,10 @@ function PlanChoice({ view }: { view: JobView }) {
 							label={plural(kind)}
 							miw={230}
 							disabled={!untouched}
-							description={f.blind ? `Cannot see ${f.blind}.` : f.sees ? `Sees ${f.sees}.` : undefined}
+							description={f.blind ? jobWords.cannotSee(f.blind) : f.sees ? jobWords.sees(f.sees) : undefined}
 							data={plans.data?.filter((p) => p.turn === (kind === "runout")).map((p) => ({ value: p.id, label: p.name })) ?? []}
 							value={now?.id ?? null}
-							placeholder={`${f.stations.length} × ${columnCount(f)}, as it came`}
+							placeholder={jobWords.asItCame(f.stations.length, columnCount(f))}
 							allowDeselect={false}
 							error={set.error && set.variables?.kind === kind ? set.error.message : undefined}
 							onChange={(plan) => plan && set.mutate({ kind, plan, component: f.component })}
@@ -326,8 +335,7 @@ function PlanChoice({ view }: { view: JobView }) {
 				})}
 			</div>
 			<p className="soft" style={{ marginTop: 8 }}>
-				Two-point gauges never see odd lobes (3, 5…); only a V-block with an indicator does. A plan is changed before the first
-				reading.
+				{jobWords.twoPointGaugesNeverSeeOdd}
 			</p>
 			{view.said.length > 0 ? (
 				<p>
@@ -337,7 +345,7 @@ function PlanChoice({ view }: { view: JobView }) {
 							<Link to={pathIn(view, `decide/${s.set}`)} style={{ color: "var(--blue)", fontWeight: 700 }}>
 								{wayName(s, view.job.unit, s.set)}
 							</Link>
-							{s.signed ? <span className="soft"> signed</span> : null}
+							{s.signed ? <span className="soft"> {jobWords.signed}</span> : null}
 						</span>
 					))}
 				</p>

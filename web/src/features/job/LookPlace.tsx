@@ -7,7 +7,6 @@ import { jobQuery } from "../../api/queries";
 import { queue, sendQueue } from "../../api/queue";
 import { type Kind, plural } from "../../api/table";
 import { crankJournal, featureOf, journalKind, partsOf, pathIn, type Standing, shapeOf } from "../../api/view";
-import { LOOK_WORD } from "../../words/trade";
 import { Load } from "../../app/Load";
 import { usePerson } from "../../app/person";
 import { SvgLink } from "../../app/SvgLink";
@@ -15,6 +14,8 @@ import { useNumberKeys } from "../../app/use-number-keys";
 import { useStandIn } from "../../app/use-stand-in";
 import { Crank } from "../../drawing/Crank";
 import { PartRow } from "../../drawing/PartRow";
+import { jobWords } from "../../words/job";
+import { LOOK_SHORT, LOOK_WORD } from "../../words/trade";
 import { WalkItems } from "./WalkItems";
 import { WalkPlace } from "./WalkPlace";
 import { lookedAt } from "./walk";
@@ -33,11 +34,7 @@ export function LookPlace() {
 	return (
 		<Load query={useQuery(jobQuery(id, useStandIn()))}>
 			{(view) => (
-				<WalkPlace
-					view={view}
-					name="Look"
-					intro="Run a fingernail over every journal and bore. One look can spare an hour of careful measuring on a part that is scrap."
-				>
+				<WalkPlace view={view} name="Look" intro={jobWords.runAFingernailOverEveryJournal}>
 					<Grading view={view} />
 					<WalkItems view={view} items={view.walk.items.filter((i) => i.step === "look")} />
 				</WalkPlace>
@@ -142,7 +139,7 @@ function Grading({ view }: { view: JobView }) {
 				const found = featureOf(view, kind, part.number);
 				const f = found && seen(found);
 				return f ? (
-					<SvgLink aside to={to(f)} label={`${f.title}: ${f.look ? LOOK_WORD[f.look] : "not graded"}`}>
+					<SvgLink aside to={to(f)} label={`${f.title}: ${f.look ? LOOK_WORD[f.look] : jobWords.notGraded}`}>
 						{inner}
 					</SvgLink>
 				) : (
@@ -152,11 +149,11 @@ function Grading({ view }: { view: JobView }) {
 		/>
 	);
 	return (
-		<section aria-label="Looks" className="grading">
+		<section aria-label={jobWords.looks} className="grading">
 			<Stack gap="sm">
 				<div className="pair">{rows.slice(0, 2).map(row)}</div>
 				<Crank
-					title="Crankshaft, side view from the nose"
+					title={jobWords.crankshaftSideViewFromTheNose}
 					shaft={view.shaft}
 					journal={(place) => {
 						const found = featureOf(view, journalKind(place), place.number);
@@ -167,7 +164,7 @@ function Grading({ view }: { view: JobView }) {
 						const found = featureOf(view, journalKind(place), place.number);
 						const f = found && seen(found);
 						return f ? (
-							<SvgLink aside to={to(f)} label={`${f.title}: ${f.look ? LOOK_WORD[f.look] : "not graded"}`}>
+							<SvgLink aside to={to(f)} label={`${f.title}: ${f.look ? LOOK_WORD[f.look] : jobWords.notGraded}`}>
 								{inner}
 							</SvgLink>
 						) : (
@@ -182,7 +179,8 @@ function Grading({ view }: { view: JobView }) {
 					{here.title}
 				</Title>
 				<div className="soft" style={{ marginBottom: 8 }}>
-					{here.look ? LOOK_WORD[here.look] : "not graded"} · {unseen === 0 ? "every part graded" : `${unseen} to go`}
+					{here.look ? LOOK_WORD[here.look] : jobWords.notGraded} ·{" "}
+					{unseen === 0 ? jobWords.everyPartGraded : jobWords.toGo(unseen)}
 				</div>
 				{full ? (
 					<Alert color="red" variant="filled" mb="xs" role="alert">
@@ -193,11 +191,11 @@ function Grading({ view }: { view: JobView }) {
 					<Alert color="orange" variant="light" mb="xs" styles={{ message: { color: "var(--ink)" } }}>
 						{refused.trouble?.sentence}{" "}
 						<button type="button" className="plain-link" onClick={() => queue.remove(refused.id)}>
-							Leave it as it was
+							{jobWords.leaveItAsItWas}
 						</button>
 					</Alert>
 				) : null}
-				{away ? <b style={{ color: "var(--beyond)" }}>not connected: {waiting.length} grades wait here</b> : null}
+				{away ? <b style={{ color: "var(--beyond)" }}>{jobWords.notConnectedGradesWaitHere(waiting.length)}</b> : null}
 				<Stack gap="xs">
 					{LOOKS.map((look, i) => (
 						<Button
@@ -207,14 +205,11 @@ function Grading({ view }: { view: JobView }) {
 							size="md"
 							onClick={() => grade(look)}
 						>
-							<kbd style={{ marginRight: 12 }}>{i + 1}</kbd> {LOOK_WORD[look]?.split(":")[0]}
+							<kbd style={{ marginRight: 12 }}>{i + 1}</kbd> {jobWords.grade(LOOK_SHORT[look])}
 						</Button>
 					))}
 				</Stack>
-				<p className="soft">
-					Keys 1 to 5 grade and go on, the arrows choose. Scored: the fingernail catches. A crack is only cleared by a recorded
-					crack test.
-				</p>
+				<p className="soft">{jobWords.keys1To5GradeAndGoOn}</p>
 			</div>
 		</section>
 	);

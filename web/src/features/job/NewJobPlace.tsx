@@ -2,10 +2,13 @@ import { Alert, Button, Group, NumberInput, SegmentedControl, Select, SimpleGrid
 import { useForm } from "@mantine/form";
 import { useQuery } from "@tanstack/react-query";
 import { useNavigate } from "react-router";
+import { useCreateJob } from "../../api/changes";
 import { Refusal } from "../../api/client";
-import { jobsQuery, plansQuery, useCreateJob } from "../../api/queries";
+import { jobsQuery, plansQuery } from "../../api/queries";
 import { Bar } from "../../app/Bar";
 import { CameBack, useKept } from "../../app/use-kept";
+import { jobWords } from "../../words/job";
+import { placeWords } from "../../words/places";
 import { PastDay } from "./PastDay";
 
 /** Descriptions below, so that fields in a row stay in line. */
@@ -35,8 +38,8 @@ export function NewJobPlace() {
 		initialValues: kept.value,
 		onValuesChange: kept.set,
 		validate: {
-			engine: (v) => (v.trim() === "" ? "Which engine is it? A short name will do." : null),
-			cylinders: (v) => (Number(v) >= 1 && Number(v) <= 48 ? null : "Between 1 and 48 cylinders."),
+			engine: (v) => (v.trim() === "" ? jobWords.whichEngineIsItAShort : null),
+			cylinders: (v) => (Number(v) >= 1 && Number(v) <= 48 ? null : jobWords.between1And48Cylinders),
 		},
 	});
 	const submit = form.onSubmit((v) =>
@@ -70,11 +73,11 @@ export function NewJobPlace() {
 		jobs.data?.filter((j) => j.sets.length > 0).map((j) => ({ value: String(j.id), label: `${j.number} · ${j.engine}` })) ?? [];
 	return (
 		<>
-			<Bar trail={[{ text: "Shop", to: "/" }, { text: "New job" }]} />
+			<Bar trail={[{ text: placeWords.shop, to: "/" }, { text: jobWords.newJob }]} />
 			<main className="page" style={{ maxWidth: 860 }}>
 				<form onSubmit={submit} noValidate>
 					<Stack gap="md">
-						<Title order={1}>New job</Title>
+						<Title order={1}>{jobWords.newJob}</Title>
 						<CameBack
 							came={kept.came}
 							back={() => {
@@ -83,20 +86,27 @@ export function NewJobPlace() {
 							}}
 						/>
 						{create.error && Object.keys(form.errors).length === 0 ? (
-							<Alert color="red" title="The job was not started">
+							<Alert color="red" title={jobWords.theJobWasNotStarted}>
 								{create.error.message}
 							</Alert>
 						) : null}
 						<SimpleGrid cols={{ base: 1, sm: 2 }}>
-							<TextInput label="Engine" maxLength={200} required data-autofocus autoFocus {...form.getInputProps("engine")} />
-							<TextInput label="Customer" maxLength={200} {...form.getInputProps("customer")} />
-							<TextInput label="Promised" type="date" {...form.getInputProps("promised_on")} />
+							<TextInput
+								label={jobWords.engine}
+								maxLength={200}
+								required
+								data-autofocus
+								autoFocus
+								{...form.getInputProps("engine")}
+							/>
+							<TextInput label={jobWords.customer} maxLength={200} {...form.getInputProps("customer")} />
+							<TextInput label={jobWords.promised} type="date" {...form.getInputProps("promised_on")} />
 							<Select
-								label="Duty"
+								label={jobWords.duty}
 								allowDeselect={false}
 								data={[
 									{ value: "standard", label: "Standard" },
-									{ value: "power", label: "More power" },
+									{ value: "power", label: jobWords.morePower },
 									{ value: "heavy", label: "Heavy" },
 								]}
 								{...form.getInputProps("duty")}
@@ -105,35 +115,45 @@ export function NewJobPlace() {
 						<PastDay on={form.values.promised_on} />
 						<Group gap="xl">
 							<Choice
-								label="What came in"
+								label={jobWords.whatCameIn}
 								data={{ engine: "the whole engine", crank: "its crankshaft" }}
 								{...form.getInputProps("scope")}
 							/>
-							<Choice label="Its limits are in" data={{ in: "inches", mm: "millimetres" }} {...form.getInputProps("unit")} />
 							<Choice
-								label="Cylinders lie"
-								data={{ inline: "in line", v: "in a V", flat: "flat" }}
+								label={jobWords.itsLimitsAreIn}
+								data={{ in: "inches", mm: "millimetres" }}
+								{...form.getInputProps("unit")}
+							/>
+							<Choice
+								label={jobWords.cylindersLie}
+								data={{ inline: "in line", v: jobWords.inAV, flat: "flat" }}
 								{...form.getInputProps("arrangement")}
 							/>
 						</Group>
 						<SimpleGrid cols={{ base: 1, sm: 3 }}>
-							<NumberInput label="Cylinders" min={1} max={48} allowDecimal={false} {...form.getInputProps("cylinders")} />
 							<NumberInput
-								label="Main bearings"
+								label={jobWords.cylinders}
+								min={1}
+								max={48}
+								allowDecimal={false}
+								{...form.getInputProps("cylinders")}
+							/>
+							<NumberInput
+								label={jobWords.mainBearings}
 								inputWrapperOrder={BELOW}
-								placeholder="default for this layout"
-								description="Empty: one between all throws and at both ends"
+								placeholder={jobWords.defaultForThisLayout}
+								description={jobWords.emptyOneBetweenAllThrowsAnd}
 								min={1}
 								max={49}
 								allowDecimal={false}
 								{...form.getInputProps("mains")}
 							/>
 							<NumberInput
-								label="Throws"
+								label={jobWords.throws}
 								inputWrapperOrder={BELOW}
-								placeholder="default for this layout"
+								placeholder={jobWords.defaultForThisLayout}
 								description={
-									form.values.arrangement === "inline" ? "Empty: one for each cylinder" : "Empty: one for each pair of cylinders"
+									form.values.arrangement === "inline" ? jobWords.emptyOneForEachCylinder : jobWords.emptyOneForEachPairOf
 								}
 								min={1}
 								max={48}
@@ -143,16 +163,16 @@ export function NewJobPlace() {
 						</SimpleGrid>
 						<SimpleGrid cols={{ base: 1, sm: 2 }}>
 							<Select
-								label="Limits"
-								placeholder="type them in on the next page"
-								description="or copy those of another job"
+								label={jobWords.limits}
+								placeholder={jobWords.typeThemInOnTheNext}
+								description={jobWords.orCopyThoseOfAnotherJob}
 								clearable
 								data={others}
 								{...form.getInputProps("copy_from")}
 							/>
 							<Select
-								label="Journals are read at"
-								description="the plan can be changed until the first reading"
+								label={jobWords.journalsAreReadAt}
+								description={jobWords.thePlanCanBeChangedUntil}
 								allowDeselect={false}
 								data={plans.data?.filter((p) => !p.turn).map((p) => ({ value: p.id, label: p.name })) ?? []}
 								{...form.getInputProps("journal_plan")}
@@ -160,7 +180,7 @@ export function NewJobPlace() {
 						</SimpleGrid>
 						<Group>
 							<Button type="submit" size="md" loading={create.isPending}>
-								Start the job
+								{jobWords.startTheJob}
 							</Button>
 						</Group>
 					</Stack>

@@ -1,3 +1,4 @@
+import { jobWords } from "../../words/job";
 /** Says that a promised day is over already; it may be meant so, for work that is late as it comes in. */
 export function PastDay({ on }: { on: string }) {
 	const today = new Date();
@@ -5,7 +6,7 @@ export function PastDay({ on }: { on: string }) {
 	if (on === "" || on >= now) return null;
 	return (
 		<p className="wrong" role="status">
-			The promised day is over already. Is the year right?
+			{jobWords.thePromisedDayIsOverAlready}
 		</p>
 	);
 }

@@ -1,9 +1,10 @@
 import { Alert, Button, FileButton, Group, TextInput, Title } from "@mantine/core";
 import { type DragEvent, useState } from "react";
+import { useAddPhoto, useRemovePhoto, useRestorePhoto } from "../../api/changes";
 import type { JobView } from "../../api/client";
-import { useAddPhoto, useRemovePhoto, useRestorePhoto } from "../../api/queries";
-import { who } from "../../words/trade";
 import { date } from "../../words/intl";
+import { jobWords } from "../../words/job";
+import { who } from "../../words/trade";
 
 /** The server takes no more. */
 const MOST_BYTES = 12 * 1024 * 1024;
@@ -21,13 +22,13 @@ export function Photos({ view }: { view: JobView }) {
 		setRefused("");
 		for (const file of files) {
 			if (file.size > MOST_BYTES) {
-				setRefused(`${file.name} is larger than 12 MB; a smaller picture will do.`);
+				setRefused(jobWords.isLargerThan12MbASmaller(file.name));
 				continue;
 			}
 			try {
 				await add.mutateAsync({ file, caption: caption.trim() || file.name.replace(/\.\w+$/, "") });
 			} catch (error) {
-				setRefused(`${file.name}: ${error instanceof Error ? error.message : "could not be kept."}`);
+				setRefused(`${file.name}: ${error instanceof Error ? error.message : jobWords.couldNotBeKept}`);
 			}
 		}
 		setCaption("");
@@ -37,9 +38,9 @@ export function Photos({ view }: { view: JobView }) {
 		void take([...event.dataTransfer.files]);
 	};
 	return (
-		<section aria-label="Photographs" onDragOver={(e) => e.preventDefault()} onDrop={drop}>
+		<section aria-label={jobWords.photographs} onDragOver={(e) => e.preventDefault()} onDrop={drop}>
 			<Title order={2} size="h4" mb="xs">
-				Photographs
+				{jobWords.photographs}
 			</Title>
 			{refused ? (
 				<Alert color="orange" variant="light" mb="xs">
@@ -48,8 +49,8 @@ export function Photos({ view }: { view: JobView }) {
 			) : null}
 			<Group align="flex-end">
 				<TextInput
-					label="What it shows"
-					placeholder="the deck, as it came"
+					label={jobWords.whatItShows}
+					placeholder={jobWords.theDeckAsItCame}
 					value={caption}
 					maxLength={200}
 					onChange={(e) => setCaption(e.currentTarget.value)}
@@ -62,15 +63,15 @@ export function Photos({ view }: { view: JobView }) {
 				>
 					{(props) => (
 						<Button {...props} variant="default" loading={add.isPending}>
-							Add a photograph
+							{jobWords.addAPhotograph}
 						</Button>
 					)}
 				</FileButton>
-				<span className="soft">JPEG or PNG up to 12 MB, or drop it here. Only the picture is kept.</span>
+				<span className="soft">{jobWords.jpegOrPngUpTo12Mb}</span>
 			</Group>
 			{gone.length > 0 ? (
 				<p className="soft">
-					{gone.length === 1 ? "A photograph was" : `${gone.length} photographs were`} taken away.{" "}
+					{jobWords.takenAway(gone.length)}
 					<button
 						type="button"
 						className="plain-link"
@@ -78,7 +79,7 @@ export function Photos({ view }: { view: JobView }) {
 							for (const id of gone) restore.mutate(id, { onSuccess: () => setGone((ids) => ids.filter((one) => one !== id)) });
 						}}
 					>
-						bring back
+						{jobWords.bringBack}
 					</button>
 				</p>
 			) : null}
@@ -96,7 +97,8 @@ export function Photos({ view }: { view: JobView }) {
 								className="plain-link"
 								onClick={() => remove.mutate(p.id, { onSuccess: () => setGone((ids) => [...ids, p.id]) })}
 							>
-								take away<span className="visually-hidden"> {p.caption}</span>
+								{jobWords.takeAway}
+								<span className="visually-hidden"> {p.caption}</span>
 							</button>
 						</div>
 					</li>

@@ -1,7 +1,8 @@
 import { Button, Group, Modal, Stack } from "@mantine/core";
 import { useState } from "react";
-import { useImportReadings } from "../../api/queries";
+import { useImportReadings } from "../../api/changes";
 import { FileDrop } from "../../app/FileDrop";
+import { jobWords } from "../../words/job";
 
 interface ReadingsDialogProps {
 	opened: boolean;
@@ -27,15 +28,15 @@ export function ReadingsDialog({ opened, job, number, onClose }: ReadingsDialogP
 	};
 	const seen = look.data;
 	return (
-		<Modal opened={opened} onClose={close} title="Readings as CSV" size="lg" closeButtonProps={{ "aria-label": "Close" }}>
+		<Modal opened={opened} onClose={close} title={jobWords.readingsAsCsv} size="lg" closeButtonProps={{ "aria-label": "Close" }}>
 			<Stack>
 				<Group>
 					<Button variant="default" component="a" href={`/api/v1/jobs/${job}/readings.csv`} download>
-						Save the readings of {number}
+						{jobWords.saveTheReadingsOf(number)}
 					</Button>
 				</Group>
 				<FileDrop
-					placeholder="a .csv file, one reading a row"
+					placeholder={jobWords.aCsvFileOneReadingA}
 					accept="text/csv,.csv"
 					error={look.error ?? take.error}
 					onText={chosen}
@@ -43,8 +44,8 @@ export function ReadingsDialog({ opened, job, number, onClose }: ReadingsDialogP
 					{seen ? (
 						<div>
 							{seen.rows === 0
-								? `Nothing new: all ${seen.known} readings are here already.`
-								: `${seen.rows} readings${seen.replaced > 0 ? `; at ${seen.replaced} places they replace what is there, which stays on the tape` : ""}${seen.known > 0 ? `; ${seen.known} are here already` : ""}.`}
+								? jobWords.nothingNewAllReadingsAreHere(seen.known)
+								: jobWords.readings(seen.rows, seen.replaced, seen.known)}
 						</div>
 					) : null}
 					<Group>
@@ -53,7 +54,7 @@ export function ReadingsDialog({ opened, job, number, onClose }: ReadingsDialogP
 							loading={look.isPending || take.isPending}
 							onClick={() => text !== null && take.mutate({ text, take: true }, { onSuccess: close })}
 						>
-							Take the readings
+							{jobWords.takeTheReadings}
 						</Button>
 					</Group>
 				</FileDrop>

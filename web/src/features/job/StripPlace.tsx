@@ -6,6 +6,8 @@ import { jobQuery } from "../../api/queries";
 import { featureOf, findingOf, taken } from "../../api/view";
 import { Load } from "../../app/Load";
 import { show } from "../../quantity/length";
+import { jobWords } from "../../words/job";
+import { Rich } from "../../words/Rich";
 import { WalkItems } from "./WalkItems";
 import { WalkPlace } from "./WalkPlace";
 
@@ -17,11 +19,7 @@ export function StripPlace() {
 	return (
 		<Load query={useQuery(jobQuery(id))}>
 			{(view) => (
-				<WalkPlace
-					view={view}
-					name="Strip"
-					intro="What can only be seen while it is still together, and what must go back where it came from."
-				>
+				<WalkPlace view={view} name="Strip" intro={jobWords.whatCanOnlyBeSeenWhile}>
 					<EndFloat view={view} />
 					<WalkItems view={view} items={items(view, "strip")} />
 				</WalkPlace>
@@ -36,7 +34,7 @@ export function CleanPlace() {
 	return (
 		<Load query={useQuery(jobQuery(id))}>
 			{(view) => (
-				<WalkPlace view={view} name="Clean" intro="Dirt between cap and block, or under an anvil, fails a good part.">
+				<WalkPlace view={view} name="Clean" intro={jobWords.dirtBetweenCapAndBlockOr}>
 					<WalkItems view={view} items={items(view, "clean")} />
 				</WalkPlace>
 			)}
@@ -51,24 +49,22 @@ function EndFloat({ view }: { view: JobView }) {
 	const e = finding?.end_float;
 	const unit = view.job.unit;
 	return (
-		<section aria-label="End play">
+		<section aria-label={jobWords.endPlay}>
 			<Title order={2} size="h4">
-				End play (end float)
+				{jobWords.endPlayEndFloat}
 			</Title>
-			<p className="soft asked">
-				An indicator on the end of the crankshaft, levered lightly both ways, several times; then again with the crank turned half
-				a turn. Two different answers: suspect a bend.
-			</p>
+			<p className="soft asked">{jobWords.anIndicatorOnTheEndOf}</p>
 			<Group>
 				<Button component={Link} to={`/jobs/${view.job.id}/bench/end_float/1`} variant={taken(f) === 0 ? "filled" : "default"}>
-					{taken(f) === 0 ? "Measure the end play" : `${taken(f)} of ${f.by_station.length} taken`}
+					{taken(f) === 0 ? jobWords.measureTheEndPlay : jobWords.ofTaken(taken(f), f.by_station.length)}
 				</Button>
 				{e?.at_0 === undefined ? null : (
 					<span>
-						<span className="figure">{show(e.at_0, unit)}</span> at 0°
-						{e.at_180 === undefined ? "" : ", "}
-						{e.at_180 === undefined ? null : <span className="figure">{show(e.at_180, unit)}</span>}
-						{e.at_180 === undefined ? "" : " turned half a turn"}
+						<Rich
+							text={e.at_180 === undefined ? jobWords.endPlayAt0 : jobWords.endPlayAtBoth}
+							at0={<span className="figure">{show(e.at_0, unit)}</span>}
+							at180={e.at_180 === undefined ? null : <span className="figure">{show(e.at_180, unit)}</span>}
+						/>
 					</span>
 				)}
 			</Group>

@@ -1,11 +1,12 @@
 import { Alert, Button, Chip, Group, TextInput, Title } from "@mantine/core";
 import { useEffect, useRef, useState } from "react";
+import { useAnswer } from "../../api/changes";
 import { type AnswerBody, type JobView, Refusal, type WalkItem } from "../../api/client";
 import { newId } from "../../api/id";
-import { useAnswer } from "../../api/queries";
 import { answerOf } from "../../api/view";
 import { ShellRow } from "../../drawing/ShellRow";
 import { plain } from "../../quantity/length";
+import { jobWords } from "../../words/job";
 
 type Give = (answers: Omit<AnswerBody, "id">[]) => void;
 
@@ -31,10 +32,10 @@ export function WalkItems({ view, items }: { view: JobView; items: WalkItem[] })
 					{answer.error.message}{" "}
 					<Group gap="xs" mt={6}>
 						<Button size="compact-md" onClick={() => again(plain(likely, view.job.unit), false)}>
-							Yes, {plain(likely, view.job.unit)}
+							{jobWords.yes(plain(likely, view.job.unit))}
 						</Button>
 						<Button size="compact-md" variant="default" onClick={() => again(undefined, true)}>
-							No, it is stamped so
+							{jobWords.noItIsStampedSo}
 						</Button>
 					</Group>
 				</Alert>
@@ -93,7 +94,7 @@ function Matrix({ view, item, give }: { view: JobView; item: WalkItem; give: Giv
 	});
 	return (
 		<div style={{ overflowX: "auto" }}>
-			{shells ? <ShellRow wear={wear} labels={item.places} title={`${item.title}, front to rear`} /> : null}
+			{shells ? <ShellRow wear={wear} labels={item.places} title={jobWords.frontToRear(item.title)} /> : null}
 			<table className="readings matrix">
 				<thead>
 					<tr>
@@ -138,7 +139,7 @@ function Matrix({ view, item, give }: { view: JobView; item: WalkItem; give: Giv
 					mt={6}
 					onClick={() => give(open.map((place) => ({ topic: item.topic, place, value: fine.value, note: "" })))}
 				>
-					{open.length === item.places.length ? "All" : "The others"}: {fine.word.toLowerCase()}
+					{open.length === item.places.length ? "All" : jobWords.theOthers}: {fine.word.toLowerCase()}
 				</Button>
 			) : null}
 		</div>
@@ -182,11 +183,11 @@ function LengthItem({ view, item, give }: { view: JobView; item: WalkItem; give:
 			aria-label={item.title}
 			maw={220}
 			inputMode="decimal"
-			placeholder={view.job.unit === "in" ? "0.010, or 0" : "0.25, or 0"}
+			placeholder={view.job.unit === "in" ? jobWords.n0010Or0 : jobWords.n025Or0}
 			rightSection={<span className="soft">{view.job.unit}</span>}
 			classNames={{ input: "figure" }}
 			value={typed}
-			error={wrong ? "A size as a number, 0 for standard." : undefined}
+			error={wrong ? jobWords.aSizeAsANumber0For : undefined}
 			onChange={(e) => setTyped(e.currentTarget.value)}
 			onBlur={save}
 			onKeyDown={(e) => e.key === "Enter" && save()}
@@ -213,8 +214,8 @@ function Note({ view, item, place, give }: { view: JobView; item: WalkItem; plac
 	if (!now || !chosen || chosen.gravity === "") return null;
 	return (
 		<TextInput
-			aria-label={`Note on ${item.title.toLowerCase()} ${place}`}
-			placeholder="note"
+			aria-label={jobWords.noteOn(item.title.toLowerCase(), place)}
+			placeholder={jobWords.note}
 			size="xs"
 			maw={260}
 			value={typed}

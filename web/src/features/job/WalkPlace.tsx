@@ -3,6 +3,8 @@ import type { ReactNode } from "react";
 import { Link } from "react-router";
 import type { JobView } from "../../api/client";
 import { Bar } from "../../app/Bar";
+import { jobWords } from "../../words/job";
+import { placeWords } from "../../words/places";
 import { Findings } from "./Findings";
 import { WalkRail } from "./WalkRail";
 import { steps } from "./walk";
@@ -14,7 +16,7 @@ export function WalkPlace({ view, name, intro, children }: { view: JobView; name
 	const next = all[all.findIndex((s) => s.name === name) + 1];
 	return (
 		<>
-			<Bar trail={[{ text: "Shop", to: "/" }, { text: job.engine, to: `/jobs/${job.id}` }, { text: name }]} />
+			<Bar trail={[{ text: placeWords.shop, to: "/" }, { text: job.engine, to: `/jobs/${job.id}` }, { text: name }]} />
 			<div className="columns walk inside">
 				<WalkRail view={view} now={name} />
 				<main>
@@ -28,7 +30,7 @@ export function WalkPlace({ view, name, intro, children }: { view: JobView; name
 						{next ? (
 							<Group>
 								<Button component={Link} to={next.to} size="md">
-									Next: {next.name}
+									{jobWords.next(next.name)}
 								</Button>
 							</Group>
 						) : null}

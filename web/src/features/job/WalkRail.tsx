@@ -2,12 +2,13 @@ import { Stack } from "@mantine/core";
 import { Link } from "react-router";
 import type { JobView } from "../../api/client";
 import { StatusMark } from "../../drawing/status";
+import { jobWords } from "../../words/job";
 import { steps } from "./walk";
 
 /** The order of work, with what is open at each step. */
 export function WalkRail({ view, now }: { view: JobView; now?: string }) {
 	return (
-		<nav aria-label="Job steps" className="rail">
+		<nav aria-label={jobWords.jobSteps} className="rail">
 			<Stack gap="sm">
 				{steps(view).map((step) => (
 					<div key={step.name} className="step">

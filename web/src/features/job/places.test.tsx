@@ -115,7 +115,7 @@ describe("Intake", () => {
 		visit(<IntakePlace />, "/jobs/:id/intake", "/jobs/6/intake");
 		const customer = await screen.findByLabelText("Customer");
 		fireEvent.change(customer, { target: { value: "Mill Trust" } });
-		fireEvent.click(screen.getByRole("button", { name: "Keep" }));
+		fireEvent.click(screen.getByRole("button", { name: "Save" }));
 		expect(await screen.findByText("Somebody else changed this job meanwhile.")).toBeTruthy();
 		expect((customer as HTMLInputElement).value).toBe("Mill Trust");
 	});

@@ -1,6 +1,7 @@
 import type { FeatureView, JobView } from "../../api/client";
 import { type Kind, type KindRow, kindRows, rowOf } from "../../api/table";
 import { answerOf, journalKind, partsOf, pathIn, taken } from "../../api/view";
+import { jobWords } from "../../words/job";
 
 export interface Step {
 	name: string;
@@ -35,7 +36,7 @@ export function nextOpen(view: JobView): FeatureView | undefined {
 }
 
 function count(n: number, one: string, many = `${one}s`): string {
-	return n === 0 ? `every ${one} done` : `${n} ${n === 1 ? one : many} open`;
+	return n === 0 ? jobWords.everyDone(one) : jobWords.open(n, n === 1 ? one : many);
 }
 
 /** What is asked at a step and has no answer yet; what may simply not apply is never open. */
@@ -57,7 +58,7 @@ export function steps(view: JobView): Step[] {
 			{
 				name,
 				to: bench(open[0] ?? features[0]),
-				says: count(open.length, what, many) + (beyond > 0 ? `, ${beyond} out of limits` : ""),
+				says: count(open.length, what, many) + (beyond > 0 ? jobWords.outOfLimits(beyond) : ""),
 				open: open.length > 0,
 				beyond: beyond > 0,
 			},
@@ -69,7 +70,7 @@ export function steps(view: JobView): Step[] {
 		return {
 			name,
 			to: pathIn(view, step),
-			says: (open === 0 ? "all answered" : `${open} to answer`) + (grave > 0 ? `, ${grave} to see to` : ""),
+			says: (open === 0 ? "all answered" : jobWords.toAnswer(open)) + (grave > 0 ? jobWords.toSeeTo(grave) : ""),
 			open: open > 0,
 			beyond: grave > 0,
 		};
@@ -78,7 +79,7 @@ export function steps(view: JobView): Step[] {
 	const unsigned = view.said.filter((s) => !s.signed);
 	const fits = measuring("Fits", at(view, "fits"), "fit").map((s) => ({
 		...s,
-		says: s.open ? `${s.says}; without them clearance is predicted` : s.says,
+		says: s.open ? jobWords.withoutThemClearanceIsPredicted(s.says) : s.says,
 	}));
 	const decide: Step = {
 		name: "Decide",
@@ -104,7 +105,7 @@ export function steps(view: JobView): Step[] {
 		asking("Look", "look", unseen),
 		...measured,
 		...(view.job.scope === "engine"
-			? [{ name: "Match", to: `${base}/match`, says: "which part goes where", open: false, beyond: false }]
+			? [{ name: "Match", to: `${base}/match`, says: jobWords.whichPartGoesWhere, open: false, beyond: false }]
 			: []),
 		decide,
 		...after(view, base),
@@ -125,7 +126,7 @@ function after(view: JobView, base: string): Step[] {
 		{
 			name: "Orders",
 			to: `${base}/orders`,
-			says: waiting > 0 ? `${waiting} to issue` : live.length === 0 ? "nothing to order" : `${live.length} issued`,
+			says: waiting > 0 ? jobWords.toIssue(waiting) : live.length === 0 ? "nothing to order" : jobWords.issued(live.length),
 			open: waiting > 0,
 			beyond: false,
 		},
@@ -134,7 +135,7 @@ function after(view: JobView, base: string): Step[] {
 					{
 						name: "Verify",
 						to: `${base}/verify`,
-						says: open === 0 ? "all proved" : `${open} to prove`,
+						says: open === 0 ? "all proved" : jobWords.toProve(open),
 						open: open > 0,
 						beyond: missed,
 					},

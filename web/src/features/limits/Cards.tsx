@@ -1,10 +1,13 @@
 import { Button, Group, Modal, Select } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
+import { useReadCard } from "../../api/changes";
 import type { JobView, LimitSet, Policy } from "../../api/client";
-import { jobQuery, jobsQuery, useReadCard } from "../../api/queries";
+import { jobQuery, jobsQuery } from "../../api/queries";
 import { plural } from "../../api/table";
 import { FileDrop } from "../../app/FileDrop";
+import { limitsWords } from "../../words/limits";
+import { Rich } from "../../words/Rich";
 import { type Difference, differences } from "./compare";
 
 export interface CardsProps {
@@ -26,23 +29,23 @@ export function Cards({ view, limits, onTake }: CardsProps) {
 			.map((j) => ({ value: String(j.id), label: `${j.number} · ${j.engine}` })) ?? [];
 	const theirs = other === undefined ? undefined : compared.data;
 	return (
-		<section aria-label="Engine cards">
+		<section aria-label={limitsWords.engineCards}>
 			<Group align="flex-end">
 				<Select
-					label="Another job's card"
-					placeholder="to compare or copy"
+					label={limitsWords.anotherJobsCard}
+					placeholder={limitsWords.toCompareOrCopy}
 					clearable
 					data={data}
 					onChange={(v) => setOther(v ? Number(v) : undefined)}
 				/>
 				<Button variant="default" disabled={!theirs} onClick={() => theirs && onTake(theirs.job.limits, theirs.job.policy)}>
-					Load into the form
+					{limitsWords.loadIntoTheForm}
 				</Button>
 				<Button variant="default" onClick={() => setReading(true)}>
-					Import
+					{limitsWords.import}
 				</Button>
 				<Button variant="default" component="a" href={`/api/v1/jobs/${view.job.id}/card`} download>
-					Save as a card
+					{limitsWords.saveAsACard}
 				</Button>
 			</Group>
 			{theirs ? (
@@ -64,12 +67,12 @@ function Compare({ here, there, rows }: { here: string; there: string; rows: Dif
 	return (
 		<div className="panel" style={{ marginTop: 12, overflowX: "auto", maxHeight: 340 }}>
 			{rows.length === 0 ? (
-				<b>Both cards say the same.</b>
+				<b>{limitsWords.bothCardsSayTheSame}</b>
 			) : (
 				<table className="readings">
 					<thead>
 						<tr>
-							<th>Where they differ</th>
+							<th>{limitsWords.whereTheyDiffer}</th>
 							<th>{here}</th>
 							<th>{there}</th>
 						</tr>
@@ -96,21 +99,30 @@ function ReadCard({ opened, onClose, onTake }: { opened: boolean; onClose: () =>
 	const read = useReadCard();
 	const card = read.data;
 	return (
-		<Modal opened={opened} onClose={onClose} title="Import a card" size="lg" closeButtonProps={{ "aria-label": "Close" }}>
+		<Modal
+			opened={opened}
+			onClose={onClose}
+			title={limitsWords.importACard}
+			size="lg"
+			closeButtonProps={{ "aria-label": "Close" }}
+		>
 			<FileDrop
-				placeholder="a card, or any open file"
+				placeholder={limitsWords.aCardOrAnyOpenFile}
 				accept="application/json,.json"
 				error={read.error}
 				onText={(text) => (text === null ? read.reset() : read.mutate(text))}
 			>
 				{card ? (
 					<div>
-						<b>{card.engine || "A card without a name"}</b>: limits for {Object.keys(card.limits.book).length} kinds of parts.
+						<Rich
+							text={limitsWords.limitsForKindsOfParts(Object.keys(card.limits.book).length)}
+							engine={<b>{card.engine || limitsWords.aCardWithoutAName}</b>}
+						/>
 					</div>
 				) : null}
 				<Group>
 					<Button disabled={!card} onClick={() => card && onTake(card.limits, card.policy)}>
-						Load this card
+						{limitsWords.loadThisCard}
 					</Button>
 				</Group>
 			</FileDrop>

@@ -1,10 +1,12 @@
 import { useDebouncedValue } from "@mantine/hooks";
 import { useQuery } from "@tanstack/react-query";
-import type { JobView, LimitSet, Policy } from "../../api/client";
+import type { JobView, JudgementPreview, LimitSet, Policy } from "../../api/client";
 import { previewQuery } from "../../api/queries";
 import type { SetName } from "../../api/table";
 import type { Standing } from "../../api/view";
 import type { Way } from "../../api/way";
+import { limitsWords } from "../../words/limits";
+import { Rich } from "../../words/Rich";
 import { setName, wayName } from "../../words/trade";
 
 const word = (standing: Standing) => (standing === "no_limit" ? "not judged" : standing);
@@ -23,16 +25,17 @@ export function Changes({ view, limits, policy }: ChangesProps) {
 	const way = (s: (Way & { set: SetName }) | undefined) => (s ? wayName(s, unit, s.set).toLowerCase() : "not decided");
 	if (!data) return null;
 	return (
-		<section className="panel" aria-label="What saving would change" aria-live="polite">
-			<b>{data.sets.length === 0 ? "No decision changes." : "Saving would change:"}</b>
+		<section className="panel" aria-label={limitsWords.whatSavingWouldChange} aria-live="polite">
+			<b>{data.sets.length === 0 ? limitsWords.noDecisionChanges : limitsWords.savingWouldChange}</b>
 			{data.sets.map((s) => (
 				<div key={s.set}>
-					{setName(s.set)}: <b>{way(s.after)}</b> instead of {way(s.before)}
-					{s.after && s.before && s.after.action === s.before.action && s.after.provisional !== s.before.provisional
-						? s.after.provisional
-							? ", now provisional"
-							: ", no longer provisional"
-						: ""}
+					<Rich
+						text={limitsWords.change}
+						set={setName(s.set)}
+						after={<b>{way(s.after)}</b>}
+						before={way(s.before)}
+						how={certainty(s)}
+					/>
 				</div>
 			))}
 			{data.parts.length > 0 ? (
@@ -41,9 +44,15 @@ export function Changes({ view, limits, policy }: ChangesProps) {
 						.slice(0, 8)
 						.map((p) => `${p.title} ${word(p.before)} → ${word(p.after)}`)
 						.join(", ")}
-					{data.parts.length > 8 ? ` and ${data.parts.length - 8} more` : ""}
+					{data.parts.length > 8 ? limitsWords.andMore(data.parts.length - 8) : ""}
 				</div>
 			) : null}
 		</section>
 	);
+}
+
+/** Whether a decision that stays became provisional, or is no longer. */
+function certainty({ before, after }: JudgementPreview["sets"][number]): string {
+	if (before?.action !== after?.action || !before || !after || before.provisional === after.provisional) return "";
+	return after.provisional ? limitsWords.nowProvisional : limitsWords.noLongerProvisional;
 }

@@ -3,14 +3,17 @@ import { notifications } from "@mantine/notifications";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { useParams } from "react-router";
+import { useSetJudgement } from "../../api/changes";
 import { type JobView, type LimitSet, type Policy, Refusal } from "../../api/client";
-import { jobQuery, useSetJudgement } from "../../api/queries";
+import { jobQuery } from "../../api/queries";
 import { isKind, plural } from "../../api/table";
-import { SOURCE_WORD } from "../../words/trade";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
 import { CameBack, useKept } from "../../app/use-kept";
 import { plain, type System } from "../../quantity/length";
+import { limitsWords } from "../../words/limits";
+import { placeWords } from "../../words/places";
+import { SOURCE_WORD } from "../../words/trade";
 import { Cards } from "./Cards";
 import { Changes } from "./Changes";
 import { allFields, fieldsFor, fromTyped, kindsOf, SEVERAL, type Typed, toTyped } from "./card";
@@ -62,7 +65,7 @@ function LimitsForm({ view }: { view: JobView }) {
 					form.drop();
 					setAsked({});
 					notifications.show({
-						message: "The limits are saved. Every verdict follows them at once.",
+						message: limitsWords.theLimitsAreSavedEveryVerdict,
 						closeButtonProps: { "aria-label": "Close" },
 					});
 				},
@@ -76,7 +79,9 @@ function LimitsForm({ view }: { view: JobView }) {
 	};
 	return (
 		<>
-			<Bar trail={[{ text: "Shop", to: "/" }, { text: job.engine, to: `/jobs/${job.id}` }, { text: "Limits" }]} />
+			<Bar
+				trail={[{ text: placeWords.shop, to: "/" }, { text: job.engine, to: `/jobs/${job.id}` }, { text: placeWords.limits }]}
+			/>
 			<main className="page">
 				<form
 					onSubmit={(e) => {
@@ -87,23 +92,20 @@ function LimitsForm({ view }: { view: JobView }) {
 					<Stack gap="lg">
 						<div>
 							<div>
-								<Title order={1}>Limits of this job</Title>
-								<div className="soft">
-									In {job.unit === "in" ? "inches" : "millimetres"}. An empty field is a limit nobody knows: it is never taken as
-									fine.
-								</div>
+								<Title order={1}>{limitsWords.limitsOfThisJob}</Title>
+								<div className="soft">{limitsWords.inAnEmptyFieldIsA(job.unit)}</div>
 							</div>
 						</div>
 						<CameBack came={form.came} back={form.back} />
 						<Cards view={view} limits={now.limits} onTake={copy} />
 						<Group>
 							<SegmentedControl
-								aria-label="Which set of limits"
+								aria-label={limitsWords.whichSetOfLimits}
 								value={block}
 								onChange={(v) => setBlock(v as Block)}
 								data={[
 									{ value: "book", label: "Book" },
-									{ value: "close", label: "Tight (stricter; blank falls back to book)" },
+									{ value: "close", label: limitsWords.tightStricterBlankFallsBackTo },
 								]}
 							/>
 						</Group>
@@ -112,7 +114,7 @@ function LimitsForm({ view }: { view: JobView }) {
 								<fieldset key={`${block} ${kind}`} className="panel" style={{ margin: 0 }}>
 									<legend style={{ fontWeight: 700, fontSize: "1.1rem", padding: "0 6px" }}>{plural(kind)}</legend>
 									<Select
-										label="Where these come from"
+										label={limitsWords.whereTheseComeFrom}
 										mb="xs"
 										allowDeselect={false}
 										data={[
@@ -165,14 +167,14 @@ function LimitsForm({ view }: { view: JobView }) {
 						) : null}
 						{Object.keys(errors).some((name) => !name.startsWith(block)) ? (
 							<Alert color="orange" variant="light" styles={{ message: { color: "var(--ink)" } }}>
-								The other set of limits has a field to mend too.
+								{limitsWords.theOtherSetOfLimitsHas}
 							</Alert>
 						) : null}
 						{Object.keys(asked).length > 0 ? (
 							<Alert
 								color="orange"
 								variant="light"
-								title="Some limits look mistyped"
+								title={limitsWords.someLimitsLookMistyped}
 								styles={{ message: { color: "var(--ink)" } }}
 							>
 								<ul style={{ margin: "0 0 8px" }}>
@@ -184,17 +186,17 @@ function LimitsForm({ view }: { view: JobView }) {
 								</ul>
 								<Group gap="xs">
 									<Button size="compact-md" onClick={mean}>
-										Yes, take what was meant
+										{limitsWords.yesTakeWhatWasMeant}
 									</Button>
 									<Button size="compact-md" variant="default" onClick={() => submit(true)}>
-										No, they are so: save them
+										{limitsWords.noTheyAreSoSaveThem}
 									</Button>
 								</Group>
 							</Alert>
 						) : null}
 						<Group>
 							<Button type="submit" size="md" loading={save.isPending}>
-								Save the limits
+								{limitsWords.saveTheLimits}
 							</Button>
 						</Group>
 					</Stack>

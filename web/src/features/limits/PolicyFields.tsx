@@ -1,9 +1,10 @@
 import { Button, Group, Select, SimpleGrid, Switch, TextInput } from "@mantine/core";
 import { useState } from "react";
+import { useSetShopPolicy } from "../../api/changes";
 import type { Policy } from "../../api/client";
-import { useSetShopPolicy } from "../../api/queries";
 import { policyRows } from "../../api/table";
 import { parse, plain, type System } from "../../quantity/length";
+import { limitsWords } from "../../words/limits";
 
 export interface PolicyFieldsProps {
 	policy: Policy;
@@ -16,7 +17,7 @@ export function PolicyFields({ policy, unit, onChange }: PolicyFieldsProps) {
 	const rows = policyRows();
 	return (
 		<fieldset className="panel" style={{ margin: 0 }}>
-			<legend style={{ fontWeight: 700, fontSize: "1.1rem", padding: "0 6px" }}>How this job is judged</legend>
+			<legend style={{ fontWeight: 700, fontSize: "1.1rem", padding: "0 6px" }}>{limitsWords.howThisJobIsJudged}</legend>
 			<SimpleGrid cols={{ base: 1, sm: 3 }} verticalSpacing="md">
 				{rows.map(({ name, form, label, hint, choices = [] }) => {
 					const held = policy[name as keyof Policy];
@@ -73,7 +74,7 @@ function LengthField({ label, unit, value, onChange }: LengthFieldProps) {
 		if (!now.ok || now.length !== value) setTyped(plain(value, unit));
 	}
 	const read = parse(typed, unit);
-	const wrong = !read.ok ? read.sentence : read.length < 0 ? "It cannot be less than nothing." : undefined;
+	const wrong = !read.ok ? read.sentence : read.length < 0 ? limitsWords.itCannotBeLessThanNothing : undefined;
 	return (
 		<TextInput
 			label={label}
@@ -99,9 +100,9 @@ function ShopPolicy({ policy, unit }: { policy: Policy; unit: System }) {
 	return (
 		<Group mt="md">
 			<Button variant="default" loading={set.isPending} onClick={() => set.mutate({ unit, policy })}>
-				Let new jobs in {unit === "in" ? "inches" : "millimetres"} start with this
+				{limitsWords.letNewJobsInStartWith(unit)}
 			</Button>
-			{set.isSuccess ? <span>New jobs start with it from now on.</span> : null}
+			{set.isSuccess ? <span>{limitsWords.newJobsStartWithItFrom}</span> : null}
 			{set.error ? <span className="wrong">{set.error.message}</span> : null}
 		</Group>
 	);

@@ -2,6 +2,7 @@ import type { LimitSet, Limits } from "../../api/client";
 import { type Kind, type KindRow, kindRows, limitRows, rowOf, setRows } from "../../api/table";
 import { type Length, parse, plain, type System } from "../../quantity/length";
 import { splitList } from "../../quantity/list";
+import { limitsWords } from "../../words/limits";
 
 /** A field of a limit card by its place in a problem document, as a person types it: one end of a range, or all of a list. */
 export interface Field {
@@ -119,7 +120,7 @@ export function fromTyped(typed: Typed, stored: LimitSet, system: System): Card 
 				const node = dig(tree, range) as Tree | undefined;
 				if (!node) continue;
 				for (const end of ["min", "max"]) {
-					if (node[end] === undefined) errors[`${block}.${kind}.${range}.${end}`] ??= "A range needs both its ends.";
+					if (node[end] === undefined) errors[`${block}.${kind}.${range}.${end}`] ??= limitsWords.aRangeNeedsBothItsEnds;
 				}
 			}
 			const kept = stored[block][kind]?.by_number;

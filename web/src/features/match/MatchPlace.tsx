@@ -2,14 +2,18 @@ import { Alert, Button, Group, Select, Stack, Title } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
+import { useSettle } from "../../api/changes";
 import type { BuildView, JobView, Matching } from "../../api/client";
-import { buildQuery, jobQuery, useSettle } from "../../api/queries";
+import { buildQuery, jobQuery } from "../../api/queries";
 import { type Kind, plural } from "../../api/table";
-import { who } from "../../words/trade";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
 import { Windows } from "../../drawing/Window";
 import { show, showGrams } from "../../quantity/length";
+import { matchWords } from "../../words/match";
+import { placeWords } from "../../words/places";
+import { Rich } from "../../words/Rich";
+import { who } from "../../words/trade";
 import { clearancesOf, numbersOf, spreadOf, swapped } from "./order";
 
 /** How the measured parts go together: which piston in which cylinder, which rod on which pin, rods by weight, rings. */
@@ -21,9 +25,11 @@ export function MatchPlace() {
 		<Load query={job}>
 			{(view) => (
 				<>
-					<Bar trail={[{ text: "Shop", to: "/" }, { text: view.job.engine, to: `/jobs/${id}` }, { text: "Match" }]} />
+					<Bar
+						trail={[{ text: placeWords.shop, to: "/" }, { text: view.job.engine, to: `/jobs/${id}` }, { text: placeWords.match }]}
+					/>
 					<main className="page">
-						<Title order={1}>Which part goes where</Title>
+						<Title order={1}>{matchWords.whichPartGoesWhere}</Title>
 						<Load query={build}>{(b) => <Build view={view} build={b} />}</Load>
 					</main>
 				</>
@@ -38,8 +44,10 @@ function Build({ view, build }: { view: JobView; build: BuildView }) {
 		<Stack gap="lg" mt="sm">
 			{nothing ? (
 				<p>
-					Nothing to match yet: it takes at least two measured cylinders and pistons, or rod journals and big ends, with a
-					clearance in <Link to={`/jobs/${view.job.id}/limits`}>the limits</Link>; rod weights; or ring gaps.
+					<Rich
+						text={matchWords.nothingToMatchYet}
+						limits={<Link to={`/jobs/${view.job.id}/limits`}>{matchWords.theLimits}</Link>}
+					/>
 				</p>
 			) : null}
 			<div className="twin">
@@ -85,25 +93,25 @@ function MatchPanel({ view, matching: m, settled }: MatchPanelProps) {
 		);
 	};
 	return (
-		<section className="panel" aria-label={`${plural(m.with)} to ${plural(m.of).toLowerCase()}`}>
+		<section className="panel" aria-label={matchWords.to(plural(m.with), plural(m.of).toLowerCase())}>
 			<Title order={2} size="h4">
-				{plural(m.with)} to {plural(m.of).toLowerCase()}
+				{matchWords.to(plural(m.with), plural(m.of).toLowerCase())}
 			</Title>
 			<div className="soft">
-				Target <span className="figure">{show(m.target, unit)}</span>. Calculated from {m.basis.text}.
+				<Rich text={matchWords.targetFrom} target={<span className="figure">{show(m.target, unit)}</span>} basis={m.basis.text} />
 			</div>
 			<table className="readings">
 				<thead>
 					<tr>
 						<td />
-						<th>Spread</th>
-						<th>Furthest from target</th>
+						<th>{matchWords.spread}</th>
+						<th>{matchWords.furthestFromTarget}</th>
 					</tr>
 				</thead>
 				<tbody>
-					{line("As numbered", numbered)}
+					{line(matchWords.asNumbered, numbered)}
 					{line("Best", best)}
-					{line("As below", parts)}
+					{line(matchWords.asBelow, parts)}
 				</tbody>
 			</table>
 			<Stack gap={4} my="sm">
@@ -113,7 +121,7 @@ function MatchPanel({ view, matching: m, settled }: MatchPanelProps) {
 							{ONE[m.of] ?? m.of} {place}
 						</span>
 						<Select
-							aria-label={`${ONE[m.with]} for ${ONE[m.of]?.toLowerCase()} ${place}`}
+							aria-label={matchWords.for(ONE[m.with], ONE[m.of]?.toLowerCase(), place)}
 							w={130}
 							allowDeselect={false}
 							data={m.parts.map((p) => ({ value: String(p), label: `${ONE[m.with]} ${p}` }))}
@@ -126,7 +134,7 @@ function MatchPanel({ view, matching: m, settled }: MatchPanelProps) {
 			</Stack>
 			<div style={{ maxWidth: 330 }}>
 				<Windows
-					title="Clearance of each in its window"
+					title={matchWords.clearanceOfEachInItsWindow}
 					system={unit}
 					rows={m.places.map((place, i) => {
 						const c = clearances[i] ?? 0;
@@ -142,16 +150,16 @@ function MatchPanel({ view, matching: m, settled }: MatchPanelProps) {
 			</div>
 			<Group mt="sm">
 				<Button variant="default" onClick={() => setParts(best)}>
-					Use the best match
+					{matchWords.useTheBestMatch}
 				</Button>
 				<Button
 					disabled={parts.join() === (settled?.parts ?? []).join()}
 					loading={settle.isPending}
 					onClick={() => settle.mutate({ kind: m.of, parts })}
 				>
-					Save this matching
+					{matchWords.saveThisMatching}
 				</Button>
-				{settled ? <span className="soft">saved by {who(settled.settled_by, settled.from_file)}</span> : null}
+				{settled ? <span className="soft">{matchWords.savedBy(who(settled.settled_by, settled.from_file))}</span> : null}
 			</Group>
 			{settle.error ? (
 				<Alert color="orange" variant="light" mt="sm">
@@ -167,25 +175,25 @@ function Pairs({ pairing: p }: { pairing: NonNullable<BuildView["pairing"]> }) {
 	const spread = (pairs: number[][]) => Math.max(...sums(pairs)) - Math.min(...sums(pairs));
 	const best = p.best ?? [];
 	return (
-		<section className="panel" aria-label="Rods by weight">
+		<section className="panel" aria-label={matchWords.rodsByWeight}>
 			<Title order={2} size="h4">
-				Rods by weight
+				{matchWords.rodsByWeight}
 			</Title>
 			{best.length > 0 ? (
 				<>
 					<p style={{ margin: "4px 0" }}>
-						Two rods share a crankpin. As numbered the pairs differ by{" "}
-						<span className="figure">{showGrams(spread(p.as_numbered ?? []))}</span>, paired like this by{" "}
-						<b className="figure">{showGrams(spread(best))}</b>:
+						<Rich
+							text={matchWords.twoRodsShareACrankpin}
+							numbered={<span className="figure">{showGrams(spread(p.as_numbered ?? []))}</span>}
+							best={<b className="figure">{showGrams(spread(best))}</b>}
+						/>
 					</p>
 					<table className="readings">
 						<tbody>
 							{best.map(([a = 0, b = 0], i) => (
 								<tr key={`${a} ${b}`}>
-									<th scope="row">Pin {i + 1}</th>
-									<td>
-										rods {p.rods[a]} and {p.rods[b]}
-									</td>
+									<th scope="row">{matchWords.crankpin(i + 1)}</th>
+									<td>{matchWords.pair(p.rods[a], p.rods[b])}</td>
 									<td className="figure">{showGrams(sums(best)[i] ?? 0)}</td>
 								</tr>
 							))}
@@ -194,11 +202,11 @@ function Pairs({ pairing: p }: { pairing: NonNullable<BuildView["pairing"]> }) {
 				</>
 			) : null}
 			<p className="soft">
-				To weigh as the lightest:{" "}
-				{p.rods
-					.map((rod, i) => `rod ${rod} ${(p.metal[i] ?? 0) === 0 ? "nothing" : `−${showGrams(p.metal[i] ?? 0)}`}`)
-					.join(", ")}
-				. Pair first, then take off the least.
+				{matchWords.toWeighAsTheLightestPair(
+					p.rods
+						.map((rod, i) => matchWords.takeOff(rod, (p.metal[i] ?? 0) === 0 ? undefined : showGrams(p.metal[i] ?? 0)))
+						.join(", "),
+				)}
 			</p>
 		</section>
 	);
@@ -207,19 +215,19 @@ function Pairs({ pairing: p }: { pairing: NonNullable<BuildView["pairing"]> }) {
 function Rings({ view, rings }: { view: JobView; rings: BuildView["rings"] }) {
 	const unit = view.job.unit;
 	return (
-		<section className="panel" aria-label="Ring gaps" style={{ overflowX: "auto" }}>
+		<section className="panel" aria-label={matchWords.ringGaps} style={{ overflowX: "auto" }}>
 			<Title order={2} size="h4">
-				Ring gaps
+				{matchWords.ringGaps}
 			</Title>
 			<table className="readings">
 				<thead>
 					<tr>
-						<th>Cylinder</th>
-						<th>Ring</th>
-						<th>Gap</th>
-						<th>Target</th>
-						<th>File</th>
-						<th>What to do</th>
+						<th>{matchWords.cylinder}</th>
+						<th>{matchWords.ring}</th>
+						<th>{matchWords.gap}</th>
+						<th>{matchWords.target2}</th>
+						<th>{matchWords.file}</th>
+						<th>{matchWords.whatToDo}</th>
 					</tr>
 				</thead>
 				<tbody>
@@ -235,10 +243,7 @@ function Rings({ view, rings }: { view: JobView; rings: BuildView["rings"] }) {
 					))}
 				</tbody>
 			</table>
-			<p className="soft">
-				A gap grows by 3.14 times what the bore grows: a ring that suddenly gaps wider than its neighbours tells of a bore
-				measured wrong. Where each gap points on the piston: keep the engine's own pattern.
-			</p>
+			<p className="soft">{matchWords.aGapGrowsBy314TimesWhat}</p>
 		</section>
 	);
 }

@@ -1,8 +1,9 @@
 import { Button, Modal, Stack, Textarea } from "@mantine/core";
 import { useState } from "react";
+import { useSayOfOrder } from "../../api/changes";
 import type { Issued } from "../../api/client";
 import { newId } from "../../api/id";
-import { useSayOfOrder } from "../../api/queries";
+import { ordersWords } from "../../words/orders";
 
 interface CloseDialogProps {
 	job: number;
@@ -26,15 +27,13 @@ export function CloseDialog({ job, issued, opened, onClose }: CloseDialogProps) 
 			},
 		);
 	return (
-		<Modal opened={opened} onClose={onClose} title="Close the sheet" closeButtonProps={{ "aria-label": "Close" }}>
+		<Modal opened={opened} onClose={onClose} title={ordersWords.closeTheSheet} closeButtonProps={{ "aria-label": "Close" }}>
 			<Stack>
 				<div>
-					{issued.open === 0
-						? "Every line is proved, ticked off or was accepted. A closed sheet is not changed any more."
-						: `${issued.open} of its lines ${issued.open === 1 ? "is" : "are"} neither proved by measuring nor ticked off. Do it, or sign why the sheet is closed without.`}
+					{issued.open === 0 ? ordersWords.everyLineIsProvedTickedOff : ordersWords.ofItsLinesNeitherProvedBy(issued.open)}
 				</div>
 				<Textarea
-					label={issued.open === 0 ? "Remark" : "Why"}
+					label={issued.open === 0 ? ordersWords.remark : ordersWords.why}
 					autosize
 					minRows={2}
 					maxLength={1000}
@@ -44,7 +43,7 @@ export function CloseDialog({ job, issued, opened, onClose }: CloseDialogProps) 
 					data-autofocus
 				/>
 				<Button onClick={close} loading={say.isPending}>
-					Close and sign
+					{ordersWords.closeAndSign}
 				</Button>
 			</Stack>
 		</Modal>

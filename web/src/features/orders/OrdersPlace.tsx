@@ -3,16 +3,19 @@ import { IconFileTypePdf } from "@tabler/icons-react";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
+import { useIssueOrders, useSayOfOrder } from "../../api/changes";
 import type { Issued, JobView } from "../../api/client";
 import { newId } from "../../api/id";
-import { jobQuery, useIssueOrders, useSayOfOrder } from "../../api/queries";
-import { who } from "../../words/trade";
+import { jobQuery } from "../../api/queries";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
+import { dateTime } from "../../words/intl";
+import { ordersWords } from "../../words/orders";
+import { placeWords } from "../../words/places";
+import { who } from "../../words/trade";
 import { CloseDialog } from "./CloseDialog";
 import { Paper } from "./Paper";
 import { type Entry, entriesOf, standing } from "./sheet";
-import { dateTime } from "../../words/intl";
 
 /** The sheets that others work from. */
 export function OrdersPlace() {
@@ -21,7 +24,13 @@ export function OrdersPlace() {
 		<Load query={useQuery(jobQuery(Number(id)))}>
 			{(view) => (
 				<>
-					<Bar trail={[{ text: "Shop", to: "/" }, { text: view.job.engine, to: `/jobs/${view.job.id}` }, { text: "Orders" }]} />
+					<Bar
+						trail={[
+							{ text: placeWords.shop, to: "/" },
+							{ text: view.job.engine, to: `/jobs/${view.job.id}` },
+							{ text: placeWords.orders },
+						]}
+					/>
 					<Board view={view} chosen={sheet} />
 				</>
 			)}
@@ -38,14 +47,15 @@ function Board({ view, chosen }: { view: JobView; chosen: string | undefined }) 
 	if (!entry) {
 		return (
 			<main className="page">
-				<h1>Nothing to order</h1>
+				<h1>{ordersWords.nothingToOrder}</h1>
 				<p>
 					{view.signed.length === 0 ? (
 						<>
-							Orders are made from signed decisions. <Link to={`/jobs/${job.id}/decide`}>Sign them first</Link>.
+							{ordersWords.ordersAreMadeFromSignedDecisions}
+							<Link to={`/jobs/${job.id}/decide`}>{ordersWords.signThemFirst}</Link>.
 						</>
 					) : (
-						"What was signed needs neither work nor parts."
+						ordersWords.whatWasSignedNeedsNeitherWork
 					)}
 				</p>
 			</main>
@@ -54,8 +64,8 @@ function Board({ view, chosen }: { view: JobView; chosen: string | undefined }) 
 	const unsigned = view.said.filter((s) => !s.signed).length;
 	return (
 		<div className="columns">
-			<nav aria-label="Sheets">
-				<h1 className="visually-hidden">Orders</h1>
+			<nav aria-label={ordersWords.sheets}>
+				<h1 className="visually-hidden">{ordersWords.orders}</h1>
 				<Stack gap={2}>
 					{entries.map((e) => (
 						<Link
@@ -72,7 +82,7 @@ function Board({ view, chosen }: { view: JobView; chosen: string | undefined }) 
 				</Stack>
 				{waiting > 0 ? (
 					<Button mt="md" fullWidth onClick={() => issue.mutate([])} loading={issue.isPending}>
-						Issue {waiting === 1 ? "the sheet" : `all ${waiting}`}
+						{ordersWords.issue(waiting)}
 					</Button>
 				) : null}
 				{issue.error ? (
@@ -82,8 +92,8 @@ function Board({ view, chosen }: { view: JobView; chosen: string | undefined }) 
 				) : null}
 				{unsigned > 0 ? (
 					<p className="soft">
-						{unsigned} {unsigned === 1 ? "set is" : "sets are"} not signed yet: nothing is ordered for{" "}
-						{unsigned === 1 ? "it" : "them"}. <Link to={`/jobs/${job.id}/decide`}>Decide</Link>
+						{ordersWords.notSignedYetNothingIsOrdered(unsigned)}
+						<Link to={`/jobs/${job.id}/decide`}>{ordersWords.decide}</Link>
 					</p>
 				) : null}
 			</nav>
@@ -106,13 +116,12 @@ function Sheets({ view, entry }: { view: JobView; entry: Entry }) {
 			<main>
 				{draft && issued ? (
 					<Alert color="orange" variant="light" mb="md" styles={{ message: { color: "var(--ink)" } }}>
-						What was signed or measured since issue {issued.issue} changes this sheet. Issuing it again strikes issue{" "}
-						{issued.issue} through.
+						{ordersWords.whatWasSignedOrMeasuredSince(issued.issue)}
 					</Alert>
 				) : null}
 				{!shown ? (
 					<Alert color="orange" variant="light" mb="md" styles={{ message: { color: "var(--ink)" } }}>
-						This sheet is wanted no more.
+						{ordersWords.thisSheetIsWantedNoMore}
 					</Alert>
 				) : (
 					<Paper
@@ -127,7 +136,7 @@ function Sheets({ view, entry }: { view: JobView; entry: Entry }) {
 					<Paper key={o.id} view={view} sheet={o.body} issued={o} struck />
 				))}
 			</main>
-			<aside aria-label="This sheet">
+			<aside aria-label={ordersWords.thisSheet}>
 				{say.error ? (
 					<Alert color="orange" variant="light" mb="sm">
 						{say.error.message}
@@ -136,7 +145,7 @@ function Sheets({ view, entry }: { view: JobView; entry: Entry }) {
 				<Stack gap="sm" align="stretch">
 					{draft ? (
 						<Button onClick={() => issue.mutate([entry.name])} loading={issue.isPending}>
-							{issued ? "Issue again" : "Issue this sheet"}
+							{issued ? ordersWords.issueAgain : ordersWords.issueThisSheet}
 						</Button>
 					) : null}
 					{issued && !draft ? (
@@ -148,35 +157,35 @@ function Sheets({ view, entry }: { view: JobView; entry: Entry }) {
 								variant="default"
 								leftSection={<IconFileTypePdf size={18} />}
 							>
-								PDF to print or send
+								{ordersWords.pdfToPrintOrSend}
 							</Button>
 							{issued.closed ? null : (
 								<>
 									{isSo(issued, "sent") ? (
 										<Button variant="subtle" onClick={() => tell("unsent")}>
-											Not sent after all
+											{ordersWords.notSentAfterAll}
 										</Button>
 									) : (
 										<Button variant="default" onClick={() => tell("sent")}>
-											Sent out
+											{ordersWords.sentOut2}
 										</Button>
 									)}
 									{isSo(issued, "returned") ? (
 										<Button variant="subtle" onClick={() => tell("unreturned")}>
-											Not back after all
+											{ordersWords.notBackAfterAll}
 										</Button>
 									) : (
 										<Button variant="default" onClick={() => tell("returned")}>
-											Came back
+											{ordersWords.cameBack}
 										</Button>
 									)}
 									{issued.proofs.length > 0 ? (
 										<Button variant="default" component={Link} to={`/jobs/${view.job.id}/verify`}>
-											Prove it by measuring{issued.open > 0 ? ` (${issued.open} open)` : ""}
+											{ordersWords.proveItByMeasuring(issued.open)}
 										</Button>
 									) : null}
 									<Button variant="default" onClick={() => setClosing(true)}>
-										Close the sheet…
+										{ordersWords.closeTheSheet2}
 									</Button>
 								</>
 							)}
@@ -184,19 +193,19 @@ function Sheets({ view, entry }: { view: JobView; entry: Entry }) {
 					) : null}
 				</Stack>
 				<Title order={2} size="h4" mt="lg">
-					Sheet history
+					{ordersWords.sheetHistory}
 				</Title>
-				{said.length === 0 && !issued ? <p className="soft">Nothing yet.</p> : null}
+				{said.length === 0 && !issued ? <p className="soft">{ordersWords.nothingYet}</p> : null}
 				<ul className="events">
-					{issued ? (
-						<li>
-							Issued by {who(issued.issued_by, issued.from_file)}, {when(issued.issued_at)}
-						</li>
-					) : null}
+					{issued ? <li>{ordersWords.issuedBy(who(issued.issued_by, issued.from_file), when(issued.issued_at))}</li> : null}
 					{said.map((e) => (
 						<li key={e.id}>
-							{WHAT[e.what] ?? e.what} by {who(e.said_by, e.from_file)}, {when(e.said_at)}
-							{e.reason ? `: “${e.reason}”` : ""}
+							{ordersWords.by(
+								WHAT[e.what] ?? e.what,
+								who(e.said_by, e.from_file),
+								when(e.said_at),
+								e.reason ? `: “${e.reason}”` : "",
+							)}
 						</li>
 					))}
 				</ul>
@@ -207,12 +216,12 @@ function Sheets({ view, entry }: { view: JobView; entry: Entry }) {
 }
 
 const WHAT: Partial<Record<Issued["events"][number]["what"], string>> = {
-	sent: "Sent out",
-	unsent: "Not sent after all, said",
-	returned: "Came back",
-	unreturned: "Not back after all, said",
+	sent: ordersWords.sentOut2,
+	unsent: ordersWords.notSentAfterAllSaid,
+	returned: ordersWords.cameBack,
+	unreturned: ordersWords.notBackAfterAllSaid,
 	closed: "Closed",
-	struck: "Superseded or withdrawn",
+	struck: ordersWords.supersededOrWithdrawn2,
 };
 
 /** Whether a sheet is sent, or back, as it was said last. */

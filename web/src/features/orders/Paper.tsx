@@ -1,9 +1,10 @@
 import { Checkbox } from "@mantine/core";
 import type { Issued, JobView, Sheet } from "../../api/client";
-import { who } from "../../words/trade";
 import { show } from "../../quantity/length";
-import { ordered, ticked } from "./sheet";
 import { date, day } from "../../words/intl";
+import { ordersWords } from "../../words/orders";
+import { who } from "../../words/trade";
+import { ordered, ticked } from "./sheet";
 
 interface PaperProps {
 	view: JobView;
@@ -23,7 +24,7 @@ export function Paper({ view, sheet, issued, struck = false, onTick }: PaperProp
 	return (
 		<article
 			className={struck ? "panel paper struck-through" : "panel paper"}
-			aria-label={`${sheet.title}${struck ? ", superseded or withdrawn" : ""}`}
+			aria-label={struck ? ordersWords.supersededOrWithdrawn(sheet.title) : sheet.title}
 		>
 			<header>
 				<div>
@@ -36,13 +37,12 @@ export function Paper({ view, sheet, issued, struck = false, onTick }: PaperProp
 					<div className="figure">{job.number}</div>
 					{issued ? (
 						<div className="soft">
-							Issue {issued.issue}, {date(issued.issued_at)} by {who(issued.issued_by, issued.from_file)}
-							{struck ? " · superseded or withdrawn" : ""}
+							{ordersWords.issueBy(issued.issue, date(issued.issued_at), who(issued.issued_by, issued.from_file), struck)}
 						</div>
 					) : (
-						<div className="soft">Not issued yet</div>
+						<div className="soft">{ordersWords.notIssuedYet}</div>
 					)}
-					<div className="soft">All sizes in {job.unit === "in" ? "inches" : "millimetres"}, at 20 °C</div>
+					<div className="soft">{ordersWords.allSizesInAt20C(job.unit)}</div>
 				</div>
 			</header>
 			{sheet.steps.length > 0 ? (
@@ -52,8 +52,8 @@ export function Paper({ view, sheet, issued, struck = false, onTick }: PaperProp
 							{s.title}
 							{s.count > 1 ? <span className="soft"> × {s.count}</span> : null}
 							<span className="soft">
-								{s.outside ? " · sent out" : " · in-house"}
-								{s.ends ? ` · ${s.begins === s.ends ? day(s.ends) : `${day(s.begins ?? s.ends)} to ${day(s.ends)}`}` : ""}
+								{` · ${s.outside ? ordersWords.sentOut : ordersWords.inHouse}`}
+								{s.ends ? ` · ${s.begins === s.ends ? day(s.ends) : ordersWords.to(day(s.begins ?? s.ends), day(s.ends))}` : ""}
 							</span>
 						</li>
 					))}
@@ -62,13 +62,13 @@ export function Paper({ view, sheet, issued, struck = false, onTick }: PaperProp
 			<table className="readings">
 				<thead>
 					<tr>
-						{onTick ? <th>Done</th> : null}
+						{onTick ? <th>{ordersWords.done}</th> : null}
 						<th>{codes ? "Part" : "Where"}</th>
-						<th>What</th>
-						{rough ? <th>Rough</th> : null}
-						{sizes ? <th>Finished</th> : null}
-						{codes ? <th>Code</th> : null}
-						{codes ? <th>Pieces</th> : null}
+						<th>{ordersWords.what}</th>
+						{rough ? <th>{ordersWords.rough}</th> : null}
+						{sizes ? <th>{ordersWords.finished}</th> : null}
+						{codes ? <th>{ordersWords.code}</th> : null}
+						{codes ? <th>{ordersWords.pieces}</th> : null}
 					</tr>
 				</thead>
 				<tbody>
@@ -77,7 +77,7 @@ export function Paper({ view, sheet, issued, struck = false, onTick }: PaperProp
 							{onTick && issued ? (
 								<td>
 									<Checkbox
-										aria-label={`${l.title} done`}
+										aria-label={ordersWords.done2(l.title)}
 										checked={ticked(issued, l.key)}
 										onChange={(e) => onTick(l.key, e.currentTarget.checked)}
 									/>

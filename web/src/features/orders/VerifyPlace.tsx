@@ -2,15 +2,19 @@ import { Alert, Button, Group, Modal, Stack, Textarea, Title } from "@mantine/co
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
+import { useAddState, useSayOfOrder } from "../../api/changes";
 import type { Issued, JobView, Proof, SheetLine } from "../../api/client";
 import { newId } from "../../api/id";
-import { jobQuery, useAddState, useSayOfOrder } from "../../api/queries";
-import { stateWord, who } from "../../words/trade";
+import { jobQuery } from "../../api/queries";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
 import { ProofStrip } from "../../drawing/ProofStrip";
 import { StatusMark } from "../../drawing/status";
 import { showSpan } from "../../quantity/length";
+import { ordersWords } from "../../words/orders";
+import { placeWords } from "../../words/places";
+import { Rich } from "../../words/Rich";
+import { stateWord, who } from "../../words/trade";
 import { ordered, taken } from "./sheet";
 
 /** What came back, measured again: as found, ordered, came back, a line for each feature; what missed its order first. */
@@ -19,9 +23,15 @@ export function VerifyPlace() {
 		<Load query={useQuery(jobQuery(Number(useParams().id)))}>
 			{(view) => (
 				<>
-					<Bar trail={[{ text: "Shop", to: "/" }, { text: view.job.engine, to: `/jobs/${view.job.id}` }, { text: "Verify" }]} />
+					<Bar
+						trail={[
+							{ text: placeWords.shop, to: "/" },
+							{ text: view.job.engine, to: `/jobs/${view.job.id}` },
+							{ text: placeWords.verify },
+						]}
+					/>
 					<main className="page">
-						<Title order={1}>What came back, against what was ordered</Title>
+						<Title order={1}>{ordersWords.whatCameBackAgainstWhatWas}</Title>
 						<Sheets view={view} />
 					</main>
 				</>
@@ -35,7 +45,7 @@ function Sheets({ view }: { view: JobView }) {
 	if (live.length === 0) {
 		return (
 			<p>
-				Nothing to prove: no sheet with finished sizes is issued. <Link to={`/jobs/${view.job.id}/orders`}>Orders</Link>
+				{ordersWords.nothingToProveNoSheetWith} <Link to={`/jobs/${view.job.id}/orders`}>{ordersWords.orders}</Link>
 			</p>
 		);
 	}
@@ -76,17 +86,17 @@ function Proofs({ view, issued }: { view: JobView; issued: Issued }) {
 			<Group justify="space-between" mb="xs">
 				<div>
 					<Title order={2} size="h3">
-						{issued.body.title} <span className="soft">issue {issued.issue}</span>
+						{issued.body.title} <span className="soft">{ordersWords.issue2(issued.issue)}</span>
 					</Title>
 					<div>
-						{missed > 0 ? <b style={{ color: "var(--beyond)" }}>{missed} missed the order. </b> : null}
-						{open > 0 ? `${open} to be measured.` : missed === 0 ? "Everything came back as ordered." : ""}
+						{missed > 0 ? <b style={{ color: "var(--beyond)" }}>{ordersWords.missedTheOrder(missed)}</b> : null}{" "}
+						{open > 0 ? ordersWords.toBeMeasured(open) : missed === 0 ? ordersWords.everythingCameBackAsOrdered : ""}
 						{issued.closed ? " Closed." : ""}
 					</div>
 				</div>
 				{target && !issued.closed ? (
 					<Button onClick={() => void measure(target)} loading={add.isPending}>
-						Measure {target.title}, {stateWord(target.state ?? "").toLowerCase()}
+						{ordersWords.measure(target.title, stateWord(target.state ?? "").toLowerCase())}
 					</Button>
 				) : null}
 			</Group>
@@ -99,12 +109,12 @@ function Proofs({ view, issued }: { view: JobView; issued: Issued }) {
 				<table className="readings proofs">
 					<thead>
 						<tr>
-							<th>Where</th>
-							<th>As found</th>
-							<th>Ordered</th>
-							<th>Came back</th>
-							<th className="wide">In its window</th>
-							<th>Status</th>
+							<th>{ordersWords.where}</th>
+							<th>{ordersWords.asFound}</th>
+							<th>{ordersWords.ordered}</th>
+							<th>{ordersWords.cameBack}</th>
+							<th className="wide">{ordersWords.inItsWindow}</th>
+							<th>{ordersWords.status}</th>
 							<th />
 						</tr>
 					</thead>
@@ -161,7 +171,12 @@ function Row({ view, issued, proof, line, onAnswer, onMeasure }: RowProps) {
 				{proof.back ? showSpan(proof.back.min, proof.back.max, unit) : "–"}
 			</td>
 			<td className="wide">
-				<ProofStrip title={`${line.title} in its window`} line={line} back={proof.back} missed={proof.verdict === "missed"} />
+				<ProofStrip
+					title={ordersWords.inItsWindow2(line.title)}
+					line={line}
+					back={proof.back}
+					missed={proof.verdict === "missed"}
+				/>
 			</td>
 			<td>
 				<StatusMark standing={proof.verdict === "missed" ? "beyond" : proof.verdict} word={false} />{" "}
@@ -173,29 +188,37 @@ function Row({ view, issued, proof, line, onAnswer, onMeasure }: RowProps) {
 				))}
 				{answer ? (
 					<div>
-						<b>{answer.what === "accepted" ? "Accepted" : "Back to the shop"}</b> by {who(answer.said_by, answer.from_file)}: “
-						{answer.reason}”
+						<Rich
+							text={answer.what === "accepted" ? ordersWords.acceptedBy : ordersWords.sentBackBy}
+							who={who(answer.said_by, answer.from_file)}
+							reason={answer.reason}
+						/>
 					</div>
 				) : null}
 			</td>
 			<td>
 				{issued.closed ? null : proof.verdict === "missed" ? (
 					<Group gap={4} wrap="nowrap">
-						<Button size="compact-sm" variant="default" onClick={() => onAnswer("accepted")} aria-label={`Accept ${line.title}`}>
-							Accept…
+						<Button
+							size="compact-sm"
+							variant="default"
+							onClick={() => onAnswer("accepted")}
+							aria-label={ordersWords.accept2(line.title)}
+						>
+							{ordersWords.accept}
 						</Button>
 						<Button
 							size="compact-sm"
 							variant="default"
 							onClick={() => onAnswer("sent_back")}
-							aria-label={`Send ${line.title} back`}
+							aria-label={ordersWords.sendBack2(line.title)}
 						>
-							Send back…
+							{ordersWords.sendBack}
 						</Button>
 					</Group>
 				) : proof.verdict === "open" ? (
-					<Button size="compact-sm" variant="subtle" onClick={onMeasure} aria-label={`Measure ${line.title}`}>
-						Measure
+					<Button size="compact-sm" variant="subtle" onClick={onMeasure} aria-label={ordersWords.measure3(line.title)}>
+						{ordersWords.measure2}
 					</Button>
 				) : null}
 			</td>
@@ -239,13 +262,17 @@ function AnswerDialog({ view, issued, answering, onClose }: AnswerDialogProps) {
 		<Modal
 			opened={answering !== undefined}
 			onClose={close}
-			title={answering?.what === "accepted" ? `Accept ${answering.line.title} as it came` : `Send ${answering?.line.title} back`}
+			title={
+				answering?.what === "accepted"
+					? ordersWords.acceptAsItCame(answering.line.title)
+					: ordersWords.sendBack3(answering?.line.title)
+			}
 			closeButtonProps={{ "aria-label": "Close" }}
 		>
 			<Stack>
 				<Textarea
-					label="Why"
-					description="It stands beside the measurement for good."
+					label={ordersWords.why}
+					description={ordersWords.itStandsBesideTheMeasurementFor}
 					autosize
 					minRows={2}
 					maxLength={1000}
@@ -255,7 +282,7 @@ function AnswerDialog({ view, issued, answering, onClose }: AnswerDialogProps) {
 					data-autofocus
 				/>
 				<Button onClick={send} loading={say.isPending}>
-					{answering?.what === "accepted" ? "Accept and sign" : "Send it back"}
+					{answering?.what === "accepted" ? ordersWords.acceptAndSign : ordersWords.sendItBack}
 				</Button>
 			</Stack>
 		</Modal>

@@ -1,5 +1,6 @@
 import type { Issued, JobView, Sheet, SheetLine } from "../../api/client";
 import { type System, show } from "../../quantity/length";
+import { ordersWords } from "../../words/orders";
 
 /** A sheet as people look for it: the issue that holds, with those it took the place of, and the draft that waits to be issued. */
 export interface Entry {
@@ -27,7 +28,7 @@ export function entriesOf({ orders }: JobView): Entry[] {
 /** How a sheet stands, in a few words. */
 export function standing({ draft, issued }: Entry): string {
 	if (!issued) return draft ? "to issue" : "withdrawn";
-	if (draft) return "changed: issue again";
+	if (draft) return ordersWords.changedIssueAgain;
 	if (issued.closed) return "closed";
 	const last = issued.events.filter((e) => e.line === "" && (e.what === "sent" || e.what === "returned")).at(-1);
 	return last ? (last.what === "sent" ? "sent" : "returned") : `issue ${issued.issue}`;

@@ -5,14 +5,16 @@ import { type Person, type PersonBody, Refusal } from "../../api/client";
 import { peopleQuery, useSetPerson } from "../../api/people";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
-import { Sessions } from "./Sessions";
 import { date } from "../../words/intl";
+import { peopleWords } from "../../words/people";
+import { placeWords } from "../../words/places";
+import { Sessions } from "./Sessions";
 
 const ROLES = [
-	{ value: "viewer", label: "Viewer: looks, and changes nothing" },
-	{ value: "inspector", label: "Inspector: measures and records" },
-	{ value: "decider", label: "Decider: signs, orders, closes too" },
-	{ value: "owner", label: "Owner: lets people in too" },
+	{ value: "viewer", label: peopleWords.viewerLooksAndChangesNothing },
+	{ value: "inspector", label: peopleWords.inspectorMeasuresAndRecords },
+	{ value: "decider", label: peopleWords.deciderSignsOrdersClosesToo },
+	{ value: "owner", label: peopleWords.ownerLetsPeopleInToo },
 ];
 
 /** Who may sign in, and what they may do. */
@@ -21,18 +23,18 @@ export function PeoplePlace() {
 		<Load query={useQuery(peopleQuery)}>
 			{(people) => (
 				<>
-					<Bar trail={[{ text: "Shop", to: "/" }, { text: "People" }]} />
+					<Bar trail={[{ text: placeWords.shop, to: "/" }, { text: placeWords.people }]} />
 					<main className="page">
 						<Stack gap="lg">
-							<Title order={1}>People</Title>
+							<Title order={1}>{peopleWords.people}</Title>
 							<section className="panel" style={{ overflowX: "auto" }}>
 								<table className="readings people">
 									<thead>
 										<tr>
-											<th>Name</th>
-											<th>May</th>
-											<th>Since</th>
-											<th>Password</th>
+											<th>{peopleWords.name}</th>
+											<th>{peopleWords.may}</th>
+											<th>{peopleWords.since}</th>
+											<th>{peopleWords.password}</th>
 											<th />
 										</tr>
 									</thead>
@@ -42,7 +44,7 @@ export function PeoplePlace() {
 										))}
 									</tbody>
 								</table>
-								<p className="soft">Nobody is erased: what they signed stays signed. Who left is deactivated.</p>
+								<p className="soft">{peopleWords.nobodyIsErasedWhatTheySigned}</p>
 							</section>
 							<Add />
 							<Sessions people={people} />
@@ -67,12 +69,12 @@ function Row({ person }: { person: Person }) {
 		<tr>
 			<th scope="row">
 				<span className={person.barred ? "struck" : undefined}>{person.name}</span>
-				{person.barred ? <div className="soft">deactivated</div> : null}
+				{person.barred ? <div className="soft">{peopleWords.deactivated}</div> : null}
 				{set.error && !places.password ? <div className="wrong">{set.error.message}</div> : null}
 			</th>
 			<td>
 				<Select
-					aria-label={`What ${person.name} may do`}
+					aria-label={peopleWords.whatMayDo(person.name)}
 					data={ROLES}
 					value={person.role}
 					allowDeselect={false}
@@ -84,13 +86,13 @@ function Row({ person }: { person: Person }) {
 			<td className="soft">
 				{date(person.added_at)}
 				<br />
-				by {person.added_by}
+				{peopleWords.by(person.added_by)}
 			</td>
 			<td>
 				<Group gap="xs" wrap="nowrap" align="start">
 					<PasswordInput
-						aria-label={`New password for ${person.name}`}
-						placeholder="a new one"
+						aria-label={peopleWords.newPasswordFor(person.name)}
+						placeholder={peopleWords.aNewOne}
 						value={password}
 						onChange={(e) => setPassword(e.currentTarget.value)}
 						error={places.password}
@@ -98,7 +100,7 @@ function Row({ person }: { person: Person }) {
 						miw={170}
 					/>
 					<Button variant="default" disabled={password === ""} onClick={() => change({ password }, () => setPassword(""))}>
-						Set
+						{peopleWords.set}
 					</Button>
 				</Group>
 			</td>
@@ -106,7 +108,7 @@ function Row({ person }: { person: Person }) {
 				<Button
 					variant="subtle"
 					onClick={() => change({ barred: !person.barred })}
-					aria-label={`${person.barred ? "Reactivate" : "Deactivate"} ${person.name}`}
+					aria-label={`${person.barred ? peopleWords.reactivate : peopleWords.deactivate} ${person.name}`}
 				>
 					{person.barred ? "Reactivate" : "Deactivate"}
 				</Button>
@@ -126,21 +128,21 @@ function Add() {
 	};
 	const places = set.error instanceof Refusal ? set.error.places : {};
 	return (
-		<section className="panel" aria-label="Add a person">
+		<section className="panel" aria-label={peopleWords.addAPerson}>
 			<Title order={2} size="h4" mb="xs">
-				Add a person
+				{peopleWords.addAPerson}
 			</Title>
 			<form onSubmit={submit}>
 				<Group align="start">
 					<TextInput
-						label="Name"
+						label={peopleWords.name}
 						value={body.name}
 						onChange={(e) => setBody({ ...body, name: e.currentTarget.value })}
 						error={places.name ?? (set.error && !places.password ? set.error.message : undefined)}
 						maxLength={100}
 					/>
 					<Select
-						label="May"
+						label={peopleWords.may}
 						data={ROLES}
 						value={body.role}
 						allowDeselect={false}
@@ -148,8 +150,8 @@ function Add() {
 						miw={280}
 					/>
 					<PasswordInput
-						label="First password"
-						description="At least 10 characters; tell it to them in person."
+						label={peopleWords.firstPassword}
+						description={peopleWords.atLeast10CharactersTellItTo}
 						inputWrapperOrder={["label", "input", "description", "error"]}
 						value={body.password}
 						onChange={(e) => setBody({ ...body, password: e.currentTarget.value })}
@@ -158,7 +160,7 @@ function Add() {
 						miw={240}
 					/>
 					<Button type="submit" mt={26} disabled={body.name.trim() === ""} loading={set.isPending}>
-						Add
+						{peopleWords.add}
 					</Button>
 				</Group>
 			</form>

@@ -2,8 +2,9 @@ import { Button, Title } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
 import type { Person } from "../../api/client";
 import { sessionsQuery, useEndSession } from "../../api/people";
-import { browserName } from "./browser";
 import { dateTime } from "../../words/intl";
+import { peopleWords } from "../../words/people";
+import { browserName } from "./browser";
 
 const on = (at: string) => dateTime(at);
 
@@ -13,17 +14,17 @@ export function Sessions({ people }: { people: Person[] }) {
 	const end = useEndSession();
 	if (sessions.length === 0) return null;
 	return (
-		<section className="panel" style={{ overflowX: "auto" }} aria-label="Signed in">
+		<section className="panel" style={{ overflowX: "auto" }} aria-label={peopleWords.signedIn}>
 			<Title order={2} size="h4" mb="xs">
-				Signed in
+				{peopleWords.signedIn}
 			</Title>
 			<table className="readings people">
 				<thead>
 					<tr>
-						<th>Name</th>
-						<th>Browser</th>
-						<th>Since</th>
-						<th>Last used</th>
+						<th>{peopleWords.name}</th>
+						<th>{peopleWords.browser}</th>
+						<th>{peopleWords.since}</th>
+						<th>{peopleWords.lastUsed}</th>
 						<th />
 					</tr>
 				</thead>
@@ -35,7 +36,7 @@ export function Sessions({ people }: { people: Person[] }) {
 								<th scope="row">{name}</th>
 								<td>
 									{browserName(s.device)}
-									{s.this ? <div className="soft">this one</div> : null}
+									{s.this ? <div className="soft">{peopleWords.thisOne}</div> : null}
 								</td>
 								<td className="soft">{on(s.began_at)}</td>
 								<td className="soft">{on(s.seen_at)}</td>
@@ -45,9 +46,9 @@ export function Sessions({ people }: { people: Person[] }) {
 											variant="subtle"
 											loading={end.isPending && end.variables === s.id}
 											onClick={() => end.mutate(s.id)}
-											aria-label={`Sign ${name} out of ${browserName(s.device)}`}
+											aria-label={peopleWords.signOutOf(name, browserName(s.device))}
 										>
-											Sign out
+											{peopleWords.signOut}
 										</Button>
 									)}
 								</td>
@@ -57,7 +58,7 @@ export function Sessions({ people }: { people: Person[] }) {
 				</tbody>
 			</table>
 			{end.error ? <p className="wrong">{end.error.message}</p> : null}
-			<p className="soft">A new password signs a person's other browsers out; deactivating signs out all of them.</p>
+			<p className="soft">{peopleWords.aNewPasswordSignsAPersons}</p>
 		</section>
 	);
 }

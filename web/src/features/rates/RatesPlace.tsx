@@ -1,11 +1,14 @@
 import { Alert, Button, Checkbox, Group, Stack, TextInput, Title } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
+import { useSetRates } from "../../api/changes";
 import { type RatesView, Refusal } from "../../api/client";
-import { ratesQuery, useSetRates } from "../../api/queries";
+import { ratesQuery } from "../../api/queries";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
 import { CameBack, useKept } from "../../app/use-kept";
+import { placeWords } from "../../words/places";
+import { ratesWords } from "../../words/rates";
 import { fromTyped, toTyped } from "./card";
 
 /** What work costs and how long it takes: every option and every date is reckoned from here. */
@@ -49,27 +52,25 @@ function Rates({ view }: { view: RatesView }) {
 	);
 	return (
 		<>
-			<Bar trail={[{ text: "Shop", to: "/" }, { text: "Rates" }]} />
+			<Bar trail={[{ text: placeWords.shop, to: "/" }, { text: placeWords.rates }]} />
 			<main className="page">
 				<form onSubmit={submit} noValidate>
 					<Stack gap="md">
 						<div>
-							<Title order={1}>Rate card</Title>
-							<div className="soft">
-								The shop's own prices and times. Blank counts as zero. Outside work takes its lead days instead of minutes.
-							</div>
+							<Title order={1}>{ratesWords.rateCard}</Title>
+							<div className="soft">{ratesWords.theShopsOwnPricesAndTimes}</div>
 						</div>
 						<CameBack came={form.came} back={form.back} />
 						<Group>
 							<TextInput
-								label="Currency"
+								label={ratesWords.currency}
 								w={140}
 								maxLength={20}
 								value={String(typed.currency ?? "")}
 								onChange={(e) => change("currency", e.currentTarget.value)}
 							/>
 							<TextInput
-								label="Hours in a working day"
+								label={ratesWords.hoursInAWorkingDay}
 								w={180}
 								inputMode="decimal"
 								value={String(typed.day_hours ?? "")}
@@ -81,13 +82,13 @@ function Rates({ view }: { view: RatesView }) {
 							<table className="readings rates">
 								<thead>
 									<tr>
-										<th>Work</th>
-										<th>Set-up charge</th>
-										<th>Price for each</th>
-										<th>Set-up minutes</th>
-										<th>Minutes for each</th>
-										<th>Outside</th>
-										<th>Lead days</th>
+										<th>{ratesWords.work}</th>
+										<th>{ratesWords.setUpCharge}</th>
+										<th>{ratesWords.priceForEach}</th>
+										<th>{ratesWords.setUpMinutes}</th>
+										<th>{ratesWords.minutesForEach}</th>
+										<th>{ratesWords.outside}</th>
+										<th>{ratesWords.leadDays}</th>
 									</tr>
 								</thead>
 								<tbody>
@@ -98,18 +99,18 @@ function Rates({ view }: { view: RatesView }) {
 												<div className="soft">{o.machine}</div>
 												{errors[`operations.${o.id}`] ? <div className="wrong">{errors[`operations.${o.id}`]}</div> : null}
 											</th>
-											<td>{field(`operations.${o.id}.setup`, `${o.title}: set-up charge`)}</td>
-											<td>{field(`operations.${o.id}.each`, `${o.title}: price for each`)}</td>
-											<td>{field(`operations.${o.id}.setup_minutes`, `${o.title}: set-up minutes`)}</td>
-											<td>{field(`operations.${o.id}.each_minutes`, `${o.title}: minutes for each`)}</td>
+											<td>{field(`operations.${o.id}.setup`, ratesWords.setUpCharge2(o.title))}</td>
+											<td>{field(`operations.${o.id}.each`, ratesWords.priceForEach2(o.title))}</td>
+											<td>{field(`operations.${o.id}.setup_minutes`, ratesWords.setUpMinutes2(o.title))}</td>
+											<td>{field(`operations.${o.id}.each_minutes`, ratesWords.minutesForEach2(o.title))}</td>
 											<td>
 												<Checkbox
-													aria-label={`${o.title}: outside work`}
+													aria-label={ratesWords.outsideWork(o.title)}
 													checked={typed[`operations.${o.id}.outside`] === true}
 													onChange={(e) => change(`operations.${o.id}.outside`, e.currentTarget.checked)}
 												/>
 											</td>
-											<td>{field(`operations.${o.id}.lead_days`, `${o.title}: lead days`)}</td>
+											<td>{field(`operations.${o.id}.lead_days`, ratesWords.leadDays2(o.title))}</td>
 										</tr>
 									))}
 								</tbody>
@@ -119,17 +120,17 @@ function Rates({ view }: { view: RatesView }) {
 							<table className="readings rates">
 								<thead>
 									<tr>
-										<th>Parts</th>
-										<th>Price for each</th>
-										<th>Lead days</th>
+										<th>{ratesWords.parts}</th>
+										<th>{ratesWords.priceForEach}</th>
+										<th>{ratesWords.leadDays}</th>
 									</tr>
 								</thead>
 								<tbody>
 									{view.parts.map((p) => (
 										<tr key={p.id}>
 											<th scope="row">{p.title}</th>
-											<td>{field(`parts.${p.id}.each`, `${p.title}: price for each`)}</td>
-											<td>{field(`parts.${p.id}.lead_days`, `${p.title}: lead days`)}</td>
+											<td>{field(`parts.${p.id}.each`, ratesWords.priceForEach2(p.title))}</td>
+											<td>{field(`parts.${p.id}.lead_days`, ratesWords.leadDays2(p.title))}</td>
 										</tr>
 									))}
 								</tbody>
@@ -142,9 +143,9 @@ function Rates({ view }: { view: RatesView }) {
 						) : null}
 						<Group>
 							<Button type="submit" loading={set.isPending}>
-								Save the rates
+								{ratesWords.saveTheRates}
 							</Button>
-							{set.isSuccess ? <span>The rates are saved.</span> : null}
+							{set.isSuccess ? <span>{ratesWords.theRatesAreSaved}</span> : null}
 						</Group>
 					</Stack>
 				</form>

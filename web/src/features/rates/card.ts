@@ -1,4 +1,5 @@
 import type { RateCard } from "../../api/client";
+import { ratesWords } from "../../words/rates";
 
 /** The card as typed: texts by `operations.ID.field`, `parts.ID.field`, `currency` and `day_hours`. */
 export type Typed = Record<string, string | boolean>;
@@ -37,7 +38,7 @@ export function fromTyped(
 		if (text === "") return 0;
 		const pattern = decimals > 0 ? /^\d{1,7}(\.\d{1,2})?$/ : /^\d{1,5}$/;
 		if (!pattern.test(text)) {
-			errors[place] = decimals > 0 ? "An amount, with two decimals at most." : "A whole number.";
+			errors[place] = decimals > 0 ? ratesWords.anAmountWithTwoDecimalsAt : ratesWords.aWholeNumber;
 			return 0;
 		}
 		return decimals > 0 ? Math.round(Number(text) * 100) : Number(text);

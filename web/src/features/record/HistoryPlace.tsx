@@ -5,11 +5,13 @@ import { Link, useParams, useSearchParams } from "react-router";
 import type { JobView, Moment } from "../../api/client";
 import { historyQuery, jobQuery } from "../../api/queries";
 import { isKind } from "../../api/table";
-import { who } from "../../words/trade";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
-import { place, said } from "../../words/moments";
 import { longDate, time } from "../../words/intl";
+import { place, said } from "../../words/moments";
+import { placeWords } from "../../words/places";
+import { recordWords } from "../../words/record";
+import { who } from "../../words/trade";
 
 /** What happened to a job, or to one part of it, and who did it: the latest first. */
 export function HistoryPlace() {
@@ -17,7 +19,13 @@ export function HistoryPlace() {
 		<Load query={useQuery(jobQuery(Number(useParams().id)))}>
 			{(view) => (
 				<>
-					<Bar trail={[{ text: "Shop", to: "/" }, { text: view.job.engine, to: `/jobs/${view.job.id}` }, { text: "History" }]} />
+					<Bar
+						trail={[
+							{ text: placeWords.shop, to: "/" },
+							{ text: view.job.engine, to: `/jobs/${view.job.id}` },
+							{ text: placeWords.history },
+						]}
+					/>
 					<main className="page">
 						<History view={view} />
 					</main>
@@ -47,25 +55,25 @@ function History({ view }: { view: JobView }) {
 		<>
 			<Group justify="space-between" align="end" mb="md">
 				<div>
-					<Title order={1}>What happened, and who did it</Title>
+					<Title order={1}>{recordWords.whatHappenedAndWhoDidIt}</Title>
 					<div className="soft">
-						{view.job.engine} · <span className="figure">{view.job.number}</span>. Nothing here can be changed or taken away.
+						{view.job.engine} · <span className="figure">{view.job.number}</span>. {recordWords.nothingHereCanBeChangedOr}
 					</div>
 				</div>
 				<Select
-					label="Of"
+					label={recordWords.of}
 					className="no-print"
 					data={parts.map(([value, label]) => ({ value, label }))}
 					value={kind ? `${kind}/${number}/${component}` : null}
 					onChange={choose}
-					placeholder="the whole job"
+					placeholder={recordWords.theWholeJob}
 					searchable
 					clearable
-					clearButtonProps={{ "aria-label": "The whole job" }}
+					clearButtonProps={{ "aria-label": recordWords.theWholeJob2 }}
 				/>
 			</Group>
 			{moments.error ? <p className="wrong">{moments.error.message}</p> : null}
-			{moments.data && list.length === 0 ? <p className="soft">Nothing is recorded of it yet.</p> : null}
+			{moments.data && list.length === 0 ? <p className="soft">{recordWords.nothingIsRecordedOfItYet}</p> : null}
 			<ol className="timeline">
 				{list.map((m, i) => {
 					const on = new Date(m.at);
@@ -81,9 +89,7 @@ function History({ view }: { view: JobView }) {
 					);
 				})}
 			</ol>
-			{list.length >= MOST ? (
-				<p className="soft">Only the latest {MOST} are shown here; the full job archive holds them all.</p>
-			) : null}
+			{list.length >= MOST ? <p className="soft">{recordWords.onlyTheLatestAreShownHere(MOST)}</p> : null}
 		</>
 	);
 }

@@ -8,6 +8,8 @@ import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
 import { WearByPlace } from "../../drawing/WearByPlace";
 import { show } from "../../quantity/length";
+import { placeWords } from "../../words/places";
+import { recordWords } from "../../words/record";
 
 /** How the parts of an engine usually come in: their wear by position, over all its jobs. */
 export function LearnedPlace() {
@@ -18,13 +20,13 @@ export function LearnedPlace() {
 				<>
 					<Bar
 						trail={[
-							{ text: "Shop", to: "/" },
-							{ text: "Search", to: `/search?text=${encodeURIComponent(engine)}` },
-							{ text: "Wear history" },
+							{ text: placeWords.shop, to: "/" },
+							{ text: placeWords.search, to: `/search?text=${encodeURIComponent(engine)}` },
+							{ text: recordWords.wearHistory },
 						]}
 					/>
 					<main className="page">
-						<Title order={1}>Typical wear of {engine}</Title>
+						<Title order={1}>{recordWords.typicalWearOf(engine)}</Title>
 						<Learned learned={learned} />
 					</main>
 				</>
@@ -38,19 +40,14 @@ function Learned({ learned }: { learned: LearnedView }) {
 	if (kinds.length === 0) {
 		return (
 			<p>
-				{learned.jobs === 0
-					? "No job of an engine by this name."
-					: "None of its jobs has both readings and a size when new to calculate wear from."}{" "}
-				<Link to="/search">Search</Link>
+				{learned.jobs === 0 ? recordWords.noJobOfAnEngineBy : recordWords.noneOfItsJobsHasBoth}{" "}
+				<Link to="/search">{recordWords.search}</Link>
 			</p>
 		);
 	}
 	return (
 		<>
-			<p className="soft">
-				{learned.jobs === 1 ? "One job" : `The latest ${learned.jobs} jobs`}, as found and of standard size. A short line is one
-				job's worst place, the bar is the median of all.
-			</p>
+			<p className="soft">{recordWords.asFoundAndOfStandardSize(learned.jobs)}</p>
 			<div className="twin">
 				{kinds.map((kind) => {
 					const parts = learned.parts.filter((p) => p.kind === kind);
@@ -62,10 +59,10 @@ function Learned({ learned }: { learned: LearnedView }) {
 							</Title>
 							<p style={{ margin: "0 0 0.5rem" }}>
 								{parts.length > 1 && parts.some((p) => p.median < worst.median)
-									? `Number ${worst.number} wears most; median over all jobs: ${show(worst.median, learned.unit)} ${learned.unit}.`
-									: `All wear alike; median over all jobs: ${show(worst.median, learned.unit)} ${learned.unit}.`}
+									? recordWords.numberWearsMostMedianOverAll(worst.number, show(worst.median, learned.unit), learned.unit)
+									: recordWords.allWearAlikeMedianOverAll(show(worst.median, learned.unit), learned.unit)}
 							</p>
-							<WearByPlace title={`Wear of ${plural(kind)} by number`} parts={parts} unit={learned.unit} />
+							<WearByPlace title={recordWords.wearOfByNumber(plural(kind))} parts={parts} unit={learned.unit} />
 						</section>
 					);
 				})}

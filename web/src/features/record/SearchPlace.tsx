@@ -7,9 +7,11 @@ import { type FoundJob, Refusal } from "../../api/client";
 import { type SearchFields, searchQuery } from "../../api/queries";
 import { kindRows, setRows } from "../../api/table";
 import type { Way } from "../../api/way";
-import { setName, wayName } from "../../words/trade";
 import { Bar } from "../../app/Bar";
 import { date, day } from "../../words/intl";
+import { placeWords } from "../../words/places";
+import { recordWords } from "../../words/record";
+import { setName, wayName } from "../../words/trade";
 
 const ACTIONS: Record<Exclude<Way["action"], "measure" | "remeasure">, string> = {
 	reuse: "Reuse",
@@ -47,14 +49,14 @@ export function SearchPlace() {
 	const places = found.error instanceof Refusal ? found.error.places : {};
 	return (
 		<>
-			<Bar trail={[{ text: "Shop", to: "/" }, { text: "Search" }]} />
+			<Bar trail={[{ text: placeWords.shop, to: "/" }, { text: placeWords.search }]} />
 			<main className="page">
-				<Title order={1}>Job archive</Title>
+				<Title order={1}>{recordWords.jobArchive}</Title>
 				<form onSubmit={submit} className="panel search">
 					<Stack gap="xs">
 						<Group align="end" grow preventGrowOverflow={false} wrap="nowrap">
 							<TextInput
-								label="Engine, customer or number"
+								label={recordWords.engineCustomerOrNumber}
 								leftSection={<IconSearch size={16} />}
 								value={fields.text}
 								onChange={(e) => set({ text: e.currentTarget.value })}
@@ -62,32 +64,32 @@ export function SearchPlace() {
 								data-autofocus
 							/>
 							<Button type="submit" style={{ flexGrow: 0 }}>
-								Search
+								{recordWords.search}
 							</Button>
 						</Group>
 						<div className="twin">
 							<fieldset>
-								<legend>Decided</legend>
+								<legend>{recordWords.decided}</legend>
 								<Group gap="xs" className="fields">
 									<Select
-										aria-label="Set"
-										placeholder="any set"
+										aria-label={recordWords.set}
+										placeholder={recordWords.anySet}
 										data={setRows().map(({ set: value, short: label }) => ({ value, label }))}
 										value={fields.set || null}
 										onChange={(value) => set({ set: value ?? "" })}
 										clearable
 									/>
 									<Select
-										aria-label="Decision"
-										placeholder="any way"
+										aria-label={recordWords.decision}
+										placeholder={recordWords.anyWay}
 										data={Object.entries(ACTIONS).map(([value, label]) => ({ value, label }))}
 										value={fields.action || null}
 										onChange={(value) => set({ action: (value ?? "") as SearchFields["action"] })}
 										clearable
 									/>
 									<TextInput
-										aria-label="Step"
-										placeholder="step"
+										aria-label={recordWords.step}
+										placeholder={recordWords.step2}
 										value={fields.step}
 										onChange={(e) => set({ step: e.currentTarget.value })}
 										error={places["query.step"]}
@@ -96,11 +98,11 @@ export function SearchPlace() {
 								</Group>
 							</fieldset>
 							<fieldset>
-								<legend>Measured</legend>
+								<legend>{recordWords.measured}</legend>
 								<Group gap="xs" className="fields" align="start">
 									<Select
-										aria-label="Part"
-										placeholder="any part"
+										aria-label={recordWords.part}
+										placeholder={recordWords.anyPart}
 										data={kindRows()
 											.filter((row) => row.quantity === "size" && !row.list && row.role !== "bearing")
 											.map(({ kind: value, plural: label }) => ({ value, label }))}
@@ -109,23 +111,23 @@ export function SearchPlace() {
 										clearable
 									/>
 									<TextInput
-										aria-label="From size"
-										placeholder="from"
+										aria-label={recordWords.fromSize}
+										placeholder={recordWords.from}
 										value={fields.from}
 										onChange={(e) => set({ from: e.currentTarget.value })}
 										error={places["query.from"]}
 										w={110}
 									/>
 									<TextInput
-										aria-label="To size"
-										placeholder="to"
+										aria-label={recordWords.toSize}
+										placeholder={recordWords.to}
 										value={fields.to}
 										onChange={(e) => set({ to: e.currentTarget.value })}
 										error={places["query.to"]}
 										w={110}
 									/>
 									<Select
-										aria-label="Unit"
+										aria-label={recordWords.unit}
 										data={[
 											{ value: "in", label: "in" },
 											{ value: "mm", label: "mm" },
@@ -168,14 +170,14 @@ function Results({ found, clear }: { found: FoundJob[]; clear?: () => void }) {
 			<Group justify="space-between" mt="md" mb={4}>
 				<output>
 					{found.length === 0
-						? "No job fits."
+						? recordWords.noJobFits
 						: found.length >= MOST
-							? `The latest ${MOST} that fit; more words narrow it.`
-							: `${found.length} ${found.length === 1 ? "job fits" : "jobs fit"}, the latest first.`}
+							? recordWords.theLatestThatFitMoreWords(MOST)
+							: recordWords.theLatestFirst(found.length)}
 				</output>
 				{clear ? (
 					<Button variant="subtle" size="compact-sm" onClick={clear}>
-						Show all
+						{recordWords.showAll}
 					</Button>
 				) : null}
 			</Group>
@@ -184,11 +186,11 @@ function Results({ found, clear }: { found: FoundJob[]; clear?: () => void }) {
 					<table className="readings found">
 						<thead>
 							<tr>
-								<th>Job</th>
-								<th>Engine</th>
-								<th>Customer</th>
-								<th>Signed</th>
-								<th>Status</th>
+								<th>{recordWords.job}</th>
+								<th>{recordWords.engine}</th>
+								<th>{recordWords.customer}</th>
+								<th>{recordWords.signed}</th>
+								<th>{recordWords.status}</th>
 							</tr>
 						</thead>
 						<tbody>
@@ -201,13 +203,13 @@ function Results({ found, clear }: { found: FoundJob[]; clear?: () => void }) {
 										{job.engine}
 										<div>
 											<Link to={`/learned?engine=${encodeURIComponent(job.engine)}`} className="aside">
-												how it wears
+												{recordWords.howItWears}
 											</Link>
 										</div>
 									</td>
 									<td>{job.customer}</td>
 									<td>
-										{job.decisions.length === 0 ? <span className="soft">nothing yet</span> : null}
+										{job.decisions.length === 0 ? <span className="soft">{recordWords.nothingYet}</span> : null}
 										{job.decisions.map((d) => (
 											<span key={d.set} className="signed">
 												<span className="soft">{setName(d.set)}</span> {wayName(d, job.unit, d.set)}
@@ -216,9 +218,9 @@ function Results({ found, clear }: { found: FoundJob[]; clear?: () => void }) {
 									</td>
 									<td>
 										{job.closed_at
-											? `closed ${date(job.closed_at)}`
+											? recordWords.closed(date(job.closed_at))
 											: job.promised_on
-												? `in the shop, promised ${day(job.promised_on)}`
+												? recordWords.inTheShopPromised(day(job.promised_on))
 												: "in the shop"}
 									</td>
 								</tr>

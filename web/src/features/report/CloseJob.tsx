@@ -1,9 +1,10 @@
 import { Button, Select, Stack, Textarea, Title } from "@mantine/core";
 import { useState } from "react";
+import { useCloseJob } from "../../api/changes";
 import { type JobView, type Outcome, Refusal } from "../../api/client";
-import { useCloseJob } from "../../api/queries";
-import { OUTCOME_WORD, who } from "../../words/trade";
 import { date } from "../../words/intl";
+import { reportWords } from "../../words/report";
+import { OUTCOME_WORD, who } from "../../words/trade";
 
 /** Takes a job out of the shop's list with how it ended, or back into it. What is still open is said, and signed for. */
 export function CloseJob({ view }: { view: JobView }) {
@@ -15,30 +16,33 @@ export function CloseJob({ view }: { view: JobView }) {
 	const places = close.error instanceof Refusal ? close.error.places : {};
 	if (view.job.closed_at !== undefined) {
 		return (
-			<section className="panel" aria-label="The job itself">
+			<section className="panel" aria-label={reportWords.theJobItself}>
 				<Title order={2} size="h4" mb={4}>
-					This job left the shop
+					{reportWords.thisJobLeftTheShop}
 				</Title>
 				<p style={{ marginTop: 0 }}>
-					{OUTCOME_WORD[view.closing?.outcome ?? "finished"]}, {date(view.job.closed_at)}
-					{view.closing ? ` by ${who(view.closing.closed_by, view.closing.from_file)}` : ""}
-					{view.closing?.reason ? `: “${view.closing.reason}”` : "."} Search still finds it. Nothing more is entered into it.
+					{reportWords.searchStillFindsItNothingMore(
+						OUTCOME_WORD[view.closing?.outcome ?? "finished"],
+						date(view.job.closed_at),
+						view.closing && who(view.closing.closed_by, view.closing.from_file),
+						view.closing?.reason ? `: “${view.closing.reason}”` : ".",
+					)}
 				</p>
 				<Button variant="default" onClick={() => close.mutate({ closed: false })} loading={close.isPending}>
-					Take it back into the shop
+					{reportWords.takeItBackIntoTheShop}
 				</Button>
 				{close.error ? <div className="wrong">{close.error.message}</div> : null}
 			</section>
 		);
 	}
 	return (
-		<section className="panel" aria-label="The job itself">
+		<section className="panel" aria-label={reportWords.theJobItself}>
 			<Title order={2} size="h4" mb={4}>
-				When it leaves the shop
+				{reportWords.whenItLeavesTheShop}
 			</Title>
 			{open.length > 0 ? (
 				<>
-					<div>Not everything is done:</div>
+					<div>{reportWords.notEverythingIsDone}</div>
 					<ul style={{ marginTop: 4 }}>
 						{open.map((end) => (
 							<li key={end.what}>{end.text}</li>
@@ -46,11 +50,11 @@ export function CloseJob({ view }: { view: JobView }) {
 					</ul>
 				</>
 			) : (
-				<p style={{ marginTop: 0 }}>Closing takes it out of the shop's list. Search still finds it.</p>
+				<p style={{ marginTop: 0 }}>{reportWords.closingTakesItOutOfThe}</p>
 			)}
 			<Stack gap="xs">
 				<Select
-					label="How it ends"
+					label={reportWords.howItEnds}
 					allowDeselect={false}
 					data={Object.entries(OUTCOME_WORD).map(([value, label]) => ({ value, label }))}
 					value={outcome}
@@ -59,8 +63,8 @@ export function CloseJob({ view }: { view: JobView }) {
 				/>
 				{asks ? (
 					<Textarea
-						label="Why"
-						description="It stays on record with your name."
+						label={reportWords.why}
+						description={reportWords.itStaysOnRecordWithYour}
 						autosize
 						minRows={2}
 						maxLength={1000}
@@ -74,7 +78,7 @@ export function CloseJob({ view }: { view: JobView }) {
 					onClick={() => close.mutate({ closed: true, outcome, reason: asks ? reason : "" }, { onSuccess: () => setReason("") })}
 					loading={close.isPending}
 				>
-					{open.length > 0 ? "Sign and close the job" : "Close the job"}
+					{open.length > 0 ? reportWords.signAndCloseTheJob : reportWords.closeTheJob}
 				</Button>
 			</Stack>
 			{close.error && Object.keys(places).length === 0 ? <div className="wrong">{close.error.message}</div> : null}

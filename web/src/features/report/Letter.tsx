@@ -1,10 +1,12 @@
 import type { SharedView } from "../../api/client";
+import { Rich } from "../../words/Rich";
+import { reportWords } from "../../words/report";
 
 /** The report as the customer reads it: in plain words, one set after another. */
 export function Letter({ report }: { report: SharedView }) {
 	const { proved, to_prove: all } = report;
 	return (
-		<article className="panel paper letter" aria-label="The report in plain words">
+		<article className="panel paper letter" aria-label={reportWords.theReportInPlainWords}>
 			<header>
 				<div>
 					<h2>{report.engine}</h2>
@@ -12,35 +14,26 @@ export function Letter({ report }: { report: SharedView }) {
 				</div>
 				<div style={{ textAlign: "right" }}>
 					<div className="figure">{report.number}</div>
-					{report.promised ? <div className="soft">promised for {report.promised}</div> : null}
+					{report.promised ? <div className="soft">{reportWords.promisedFor(report.promised)}</div> : null}
 				</div>
 			</header>
 			{report.cost || report.ready ? (
 				<p className="lead">
-					{report.cost ? (
-						<>
-							It comes to <b>{report.cost}</b>
-						</>
-					) : null}
-					{report.cost && report.ready ? " and is " : report.ready ? "It is " : ""}
-					{report.ready ? (
-						<>
-							ready on <b>{report.ready}</b>
-						</>
-					) : null}
-					.
+					<Rich
+						text={report.cost ? (report.ready ? reportWords.costAndReady : reportWords.itComesTo) : reportWords.itIsReady}
+						cost={<b>{report.cost}</b>}
+						ready={<b>{report.ready}</b>}
+					/>
 				</p>
 			) : null}
 			{all > 0 ? (
 				<p className="lead">
-					{proved === all
-						? `All ${all} sizes that were ordered came back as ordered.`
-						: `${proved} of ${all} ordered sizes are proved by measuring so far.`}
+					{proved === all ? reportWords.allSizesThatWereOrderedCame(all) : reportWords.ofOrderedSizesAreProvedBy(proved, all)}
 				</p>
 			) : null}
 			{report.findings.length > 0 ? (
 				<section>
-					<h3>What we found</h3>
+					<h3>{reportWords.whatWeFound}</h3>
 					<ul>
 						{report.findings.map((text) => (
 							<li key={text}>{text}</li>
@@ -48,14 +41,16 @@ export function Letter({ report }: { report: SharedView }) {
 					</ul>
 				</section>
 			) : null}
-			<h3>What is done, and why</h3>
-			{report.decisions.length === 0 ? <p className="soft">Nothing is decided yet.</p> : null}
+			<h3>{reportWords.whatIsDoneAndWhy}</h3>
+			{report.decisions.length === 0 ? <p className="soft">{reportWords.nothingIsDecidedYet}</p> : null}
 			{report.decisions.map((line) => (
 				<section key={line.set} className="set-line">
 					<h4>{line.set}</h4>
 					<div>
 						<b>{line.way}</b>
-						<div className="soft">{line.signed ? `Signed by ${line.signed}` : "Advised; nobody has signed it yet"}</div>
+						<div className="soft">
+							{line.signed ? reportWords.signedBy(line.signed) : reportWords.advisedNobodyHasSignedItYet}
+						</div>
 						{line.reason ? <div>“{line.reason}”</div> : null}
 						<ul>
 							{line.reasons.map((text) => (

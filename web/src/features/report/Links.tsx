@@ -1,9 +1,11 @@
 import { Anchor, Button, CopyButton, Group, TextInput, Title } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
+import { useRevokeShare, useShare } from "../../api/changes";
 import type { JobView, Share } from "../../api/client";
-import { sharesQuery, shopQuery, useRevokeShare, useShare } from "../../api/queries";
+import { sharesQuery, shopQuery } from "../../api/queries";
 import { date } from "../../words/intl";
+import { reportWords } from "../../words/report";
 
 const on = (at: string) => date(at);
 
@@ -25,14 +27,14 @@ export function Links({ view }: { view: JobView }) {
 		});
 	};
 	return (
-		<section className="panel" aria-label="Links for the customer">
+		<section className="panel" aria-label={reportWords.linksForTheCustomer}>
 			<Title order={2} size="h4" mb={4}>
-				Links for the customer
+				{reportWords.linksForTheCustomer}
 			</Title>
 			<form onSubmit={submit}>
 				<Group align="end" gap="xs" wrap="nowrap">
 					<TextInput
-						label="For whom"
+						label={reportWords.forWhom}
 						placeholder={view.job.customer}
 						value={whom}
 						onChange={(e) => setWhom(e.currentTarget.value)}
@@ -41,7 +43,7 @@ export function Links({ view }: { view: JobView }) {
 						style={{ flex: 1 }}
 					/>
 					<Button type="submit" variant="default" disabled={whom.trim() === ""} loading={make.isPending}>
-						Make a link
+						{reportWords.makeALink}
 					</Button>
 				</Group>
 			</form>
@@ -50,7 +52,7 @@ export function Links({ view }: { view: JobView }) {
 					<Anchor href={made} target="_blank" className="figure">
 						{made}
 					</Anchor>
-					<div className="soft">Shown once: Ledge keeps no copy. It shows this report and nothing else.</div>
+					<div className="soft">{reportWords.shownOnceLedgeKeepsNoCopy}</div>
 					<CopyButton value={made}>
 						{({ copied, copy }) => (
 							<Button size="compact-sm" onClick={copy} mt={4}>
@@ -74,20 +76,18 @@ function Line({ job, share }: { job: number; share: Share }) {
 	const revoked = share.revoked_at !== "";
 	return (
 		<li>
-			<span className={revoked ? "struck" : undefined}>
-				{share.for}, {on(share.made_at)} by {share.made_by}
-			</span>{" "}
+			<span className={revoked ? "struck" : undefined}>{reportWords.by(share.for, on(share.made_at), share.made_by)}</span>{" "}
 			{revoked ? (
-				<span className="soft">revoked by {share.revoked_by}</span>
+				<span className="soft">{reportWords.revokedBy(share.revoked_by)}</span>
 			) : (
 				<Button
 					size="compact-xs"
 					variant="subtle"
 					onClick={() => revoke.mutate(share.id)}
 					loading={revoke.isPending}
-					aria-label={`Revoke the link for ${share.for}`}
+					aria-label={reportWords.revokeTheLinkFor(share.for)}
 				>
-					Revoke
+					{reportWords.revoke}
 				</Button>
 			)}
 			{revoke.error ? <div className="wrong">{revoke.error.message}</div> : null}

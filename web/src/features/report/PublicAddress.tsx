@@ -1,8 +1,10 @@
 import { Button, Group, TextInput } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
+import { useSetShop } from "../../api/changes";
 import { Refusal } from "../../api/client";
-import { shopQuery, useSetShop } from "../../api/queries";
+import { shopQuery } from "../../api/queries";
+import { reportWords } from "../../words/report";
 
 /** Under which address the codes on papers are followed; without one papers carry no code. */
 export function PublicAddress() {
@@ -17,12 +19,10 @@ export function PublicAddress() {
 	if (typed === undefined) {
 		return (
 			<p className="soft">
-				{shop.public_url
-					? `Codes on papers lead to ${shop.public_url}. `
-					: "Papers carry no code yet: Ledge does not know under which address others reach it. "}
+				{shop.public_url ? reportWords.codesOnPapersLeadTo(shop.public_url) : reportWords.papersCarryNoCodeYetLedge}{" "}
 				{shop.fixed ? null : (
 					<button type="button" className="plain-link" onClick={() => setTyped(shop.public_url)}>
-						{shop.public_url ? "change" : "say the address"}
+						{shop.public_url ? reportWords.change : reportWords.sayTheAddress}
 					</button>
 				)}
 			</p>
@@ -32,8 +32,8 @@ export function PublicAddress() {
 		<form onSubmit={submit}>
 			<Group align="end" gap="xs" my="xs" wrap="nowrap">
 				<TextInput
-					label="Address of this shop's Ledge"
-					placeholder="https://ledge.example.org"
+					label={reportWords.addressOfThisShopsLedge}
+					placeholder={reportWords.httpsLedgeExampleOrg}
 					value={typed}
 					onChange={(e) => setTyped(e.currentTarget.value)}
 					error={set.error instanceof Refusal ? (set.error.places.public_url ?? set.error.message) : set.error?.message}
@@ -42,7 +42,7 @@ export function PublicAddress() {
 					data-autofocus
 				/>
 				<Button type="submit" variant="default" loading={set.isPending}>
-					Keep
+					{reportWords.save}
 				</Button>
 			</Group>
 		</form>

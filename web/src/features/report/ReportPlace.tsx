@@ -7,9 +7,12 @@ import type { JobView } from "../../api/client";
 import { jobQuery, reportQuery } from "../../api/queries";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
+import { placeWords } from "../../words/places";
+import { reportWords } from "../../words/report";
 import { CloseJob } from "./CloseJob";
 import { Letter } from "./Letter";
 import { Links } from "./Links";
+import { PapersLocal } from "./PapersLocal";
 import { PublicAddress } from "./PublicAddress";
 
 /** What leaves the shop: the customer's summary, the papers, the files, and the job itself. */
@@ -18,13 +21,19 @@ export function ReportPlace() {
 		<Load query={useQuery(jobQuery(Number(useParams().id)))}>
 			{(view) => (
 				<>
-					<Bar trail={[{ text: "Shop", to: "/" }, { text: view.job.engine, to: `/jobs/${view.job.id}` }, { text: "Report" }]}>
+					<Bar
+						trail={[
+							{ text: placeWords.shop, to: "/" },
+							{ text: view.job.engine, to: `/jobs/${view.job.id}` },
+							{ text: placeWords.report },
+						]}
+					>
 						<Button variant="default" size="compact-md" leftSection={<IconPrinter size={16} />} onClick={() => window.print()}>
-							Print
+							{reportWords.print}
 						</Button>
 					</Bar>
 					<main className="page beside">
-						<h1 className="visually-hidden">Report</h1>
+						<h1 className="visually-hidden">{reportWords.report}</h1>
 						<Summary id={view.job.id} />
 						<Stack className="no-print">
 							<Papers view={view} />
@@ -60,16 +69,16 @@ function Papers({ view }: { view: JobView }) {
 	const at = `/api/v1/jobs/${view.job.id}`;
 	const sheets = view.orders.issued.filter((o) => !o.struck);
 	return (
-		<Panel title="Papers, as PDF">
+		<Panel title={reportWords.papersAsPdf}>
 			<ul className="files">
 				<li>
 					<Anchor href={`${at}/summary.pdf`} target="_blank">
-						Customer's summary
+						{reportWords.customersSummary}
 					</Anchor>
 				</li>
 				<li>
 					<Anchor href={`${at}/inspection.pdf`} target="_blank">
-						Inspection, with every reading and drawing
+						{reportWords.inspectionWithEveryReadingAnd}
 					</Anchor>
 				</li>
 				{sheets.map((o) => (
@@ -77,14 +86,16 @@ function Papers({ view }: { view: JobView }) {
 						<Anchor href={`${at}/orders/${o.id}/pdf`} target="_blank">
 							{o.body.title}
 						</Anchor>{" "}
-						<span className="soft">issue {o.issue}</span>
+						<span className="soft">{reportWords.issue(o.issue)}</span>
 					</li>
 				))}
 			</ul>
 			<PublicAddress />
+			<PapersLocal />
 			{sheets.length === 0 ? (
 				<p className="soft">
-					Sheets come here once they are issued: <Link to={`/jobs/${view.job.id}/orders`}>Orders</Link>.
+					{reportWords.sheetsComeHereOnceTheyAre}
+					<Link to={`/jobs/${view.job.id}/orders`}>{reportWords.orders}</Link>.
 				</p>
 			) : null}
 		</Panel>
@@ -94,13 +105,13 @@ function Papers({ view }: { view: JobView }) {
 function Files({ view }: { view: JobView }) {
 	const at = `/api/v1/jobs/${view.job.id}`;
 	const files = [
-		{ to: "workbook.xlsx", name: "Workbook (.xlsx)", says: "every figure as a real number" },
-		{ to: "readings.csv", name: "Readings (.csv)", says: "one line a reading" },
-		{ to: "file", name: "Open file (.json)", says: "what other programs evaluate" },
-		{ to: "archive", name: "Full job archive (.zip)", says: "photographs and signatures too; another Ledge imports it" },
+		{ to: "workbook.xlsx", name: reportWords.workbookXlsx, says: reportWords.everyFigureAsARealNumber },
+		{ to: "readings.csv", name: reportWords.readingsCsv, says: reportWords.oneLineAReading },
+		{ to: "file", name: reportWords.openFileJson, says: reportWords.whatOtherProgramsEvaluate },
+		{ to: "archive", name: reportWords.fullJobArchiveZip, says: reportWords.photographsAndSignaturesTooAnother },
 	];
 	return (
-		<Panel title="Files to keep">
+		<Panel title={reportWords.filesToKeep}>
 			<ul className="files">
 				{files.map((f) => (
 					<li key={f.to}>
@@ -113,7 +124,7 @@ function Files({ view }: { view: JobView }) {
 			</ul>
 			<p>
 				<Anchor component={Link} to={`/jobs/${view.job.id}/history`}>
-					What happened to this job, and who did it
+					{reportWords.whatHappenedToThisJobAnd}
 				</Anchor>
 			</p>
 		</Panel>

@@ -1,20 +1,24 @@
 import { Alert, Button, Skeleton } from "@mantine/core";
+import { useDocumentTitle } from "@mantine/hooks";
 import { IconPrinter } from "@tabler/icons-react";
 import { useQuery } from "@tanstack/react-query";
 import { useParams } from "react-router";
 import { sharedQuery } from "../../api/queries";
+import { placeWords } from "../../words/places";
+import { reportWords } from "../../words/report";
 import { Letter } from "./Letter";
 
 /** What a customer sees behind a link: one report and nothing else. */
 export function SharedPlace() {
 	const token = useParams().token ?? "";
 	const report = useQuery(sharedQuery(token));
+	useDocumentTitle(placeWords.title([reportWords.report]));
 	return (
 		<main className="page narrow">
-			<h1 className="visually-hidden">Report</h1>
+			<h1 className="visually-hidden">{reportWords.report}</h1>
 			{report.isPending ? <Skeleton height={300} /> : null}
 			{report.error ? (
-				<Alert color="orange" variant="light" title="No report here">
+				<Alert color="orange" variant="light" title={reportWords.noReportHere}>
 					{report.error.message}
 				</Alert>
 			) : null}
@@ -22,10 +26,10 @@ export function SharedPlace() {
 				<>
 					<div className="buttons">
 						<Button variant="default" leftSection={<IconPrinter size={16} />} onClick={() => window.print()}>
-							Print
+							{reportWords.print}
 						</Button>
 						<Button variant="default" component="a" href={`/api/v1/shared/${token}/summary.pdf`} target="_blank">
-							As PDF
+							{reportWords.asPdf}
 						</Button>
 					</div>
 					<Letter report={report.data} />

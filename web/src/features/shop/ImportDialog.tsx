@@ -1,8 +1,9 @@
 import { Button, Group, Modal } from "@mantine/core";
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import { useImportFile, useTakeArchive } from "../../api/queries";
+import { useImportFile, useTakeArchive } from "../../api/changes";
 import { FileDrop } from "../../app/FileDrop";
+import { shopWords } from "../../words/shop";
 
 /** Takes an open file as a new job, after a look at what it holds or at every place that is wrong in it. */
 export function ImportDialog({ opened, onClose }: { opened: boolean; onClose: () => void }) {
@@ -30,9 +31,9 @@ export function ImportDialog({ opened, onClose }: { opened: boolean; onClose: ()
 		else if (text !== null) take.mutate({ text, take: true }, opens);
 	};
 	return (
-		<Modal opened={opened} onClose={close} title="Import a job" size="lg" closeButtonProps={{ "aria-label": "Close" }}>
+		<Modal opened={opened} onClose={close} title={shopWords.importAJob} size="lg" closeButtonProps={{ "aria-label": "Close" }}>
 			<FileDrop
-				placeholder="an open file (.json), or a full job archive (.zip)"
+				placeholder={shopWords.anOpenFileJsonOrA}
 				accept="application/json,.json,.zip"
 				error={look.error ?? take.error ?? unpack.error}
 				onText={chosen}
@@ -41,13 +42,17 @@ export function ImportDialog({ opened, onClose }: { opened: boolean; onClose: ()
 				{look.data ? (
 					<div>
 						<b>{look.data.engine}</b>
-						{look.data.customer ? `, ${look.data.customer}` : ""}: {look.data.features} features, {look.data.readings} readings.
+						{shopWords.featuresReadings(
+							look.data.customer ? `, ${look.data.customer}` : "",
+							look.data.features,
+							look.data.readings,
+						)}
 					</div>
 				) : null}
 				{packed ? (
 					<div>
-						<b>{packed.name}</b>, with its readings, signatures, orders and photographs. It becomes a job of its own; nothing here
-						is overwritten.
+						<b>{packed.name}</b>
+						{shopWords.withItsReadingsSignaturesOrdersAnd}
 					</div>
 				) : null}
 				<Group>
@@ -56,7 +61,7 @@ export function ImportDialog({ opened, onClose }: { opened: boolean; onClose: ()
 						loading={look.isPending || take.isPending || unpack.isPending}
 						onClick={accept}
 					>
-						Take it as a new job
+						{shopWords.takeItAsANewJob}
 					</Button>
 				</Group>
 			</FileDrop>

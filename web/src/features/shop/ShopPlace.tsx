@@ -7,14 +7,16 @@ import { Link } from "react-router";
 import type { JobLine } from "../../api/client";
 import { jobsQuery } from "../../api/queries";
 import { journalKind } from "../../api/view";
-import { setName, wayName } from "../../words/trade";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
 import { Troubles } from "../../app/Troubles";
 import { Crank } from "../../drawing/Crank";
 import { StatusMark } from "../../drawing/status";
-import { ImportDialog } from "./ImportDialog";
 import { day, money } from "../../words/intl";
+import { placeWords } from "../../words/places";
+import { shopWords } from "../../words/shop";
+import { setName, wayName } from "../../words/trade";
+import { ImportDialog } from "./ImportDialog";
 
 /** Today's jobs. */
 export function ShopPlace() {
@@ -27,41 +29,37 @@ export function ShopPlace() {
 			{(jobs) => (
 				<>
 					<ImportDialog opened={importing} onClose={() => setImporting(false)} />
-					<Bar trail={[{ text: "Shop" }]}>
+					<Bar trail={[{ text: placeWords.shop }]}>
 						<Button variant="default" size="compact-md" component={Link} to="/search">
-							Job archive
+							{shopWords.jobArchive}
 						</Button>
 						<Button variant="default" size="compact-md" component={Link} to="/rates">
-							Rates
+							{shopWords.rates}
 						</Button>
 					</Bar>
 					<main className="page">
 						<Stack gap="md">
 							<Troubles />
 							<Group justify="space-between">
-								<Title order={1}>Jobs</Title>
+								<Title order={1}>{shopWords.jobs}</Title>
 								<Group>
 									<TextInput
-										aria-label="Search jobs"
-										placeholder="Search"
+										aria-label={shopWords.searchJobs}
+										placeholder={shopWords.search}
 										leftSection={<IconSearch size={16} />}
 										value={search}
 										onChange={(e) => setSearch(e.currentTarget.value)}
 									/>
 									<Button variant="default" leftSection={<IconFileImport size={16} />} onClick={() => setImporting(true)}>
-										Import
+										{shopWords.import}
 									</Button>
 									<Button component={Link} to="/jobs/new" leftSection={<IconPlus size={16} />}>
-										New job
+										{shopWords.newJob}
 									</Button>
 								</Group>
 							</Group>
 							{jobs.length === 0 ? (
-								<p className="soft">
-									{asked
-										? `No job fits “${asked}”.`
-										: "No jobs yet. Start one from an engine's layout: it takes less than a minute."}
-								</p>
+								<p className="soft">{asked ? shopWords.noJobFits(asked) : shopWords.noJobsYetStartOneFrom}</p>
 							) : null}
 							{jobs.map((job) => (
 								<JobRow key={job.id} job={job} />
@@ -77,10 +75,10 @@ export function ShopPlace() {
 /** A job that cannot be shown: what is wrong with it, and its whole record to save. */
 function Unreadable({ job }: { job: JobLine }) {
 	return (
-		<Alert color="red" title={`${job.number} cannot be read`} styles={{ message: { color: "var(--ink)" } }}>
+		<Alert color="red" title={shopWords.cannotBeRead(job.number)} styles={{ message: { color: "var(--ink)" } }}>
 			{job.unreadable}{" "}
 			<a href={`/api/v1/jobs/${job.id}/archive`} download>
-				Save its record
+				{shopWords.saveItsRecord}
 			</a>
 		</Alert>
 	);
@@ -96,17 +94,18 @@ function JobRow({ job }: { job: JobLine }) {
 		<Link to={`/jobs/${job.id}`} className="panel jobline">
 			<div>
 				<div style={{ fontSize: "1.2rem", fontWeight: 700 }}>{job.engine}</div>
-				<div>{job.customer || "No customer named"}</div>
+				<div>{job.customer || shopWords.noCustomerNamed}</div>
 				<div className="soft">
 					<span className="figure">{job.number}</span>
-					{job.promised_on ? <> · promised {day(job.promised_on)}</> : null} · {job.unit === "in" ? "inches" : "millimetres"}
+					{job.promised_on ? ` · ${shopWords.promised(day(job.promised_on))}` : null} ·{" "}
+					{job.unit === "in" ? "inches" : "millimetres"}
 				</div>
 				{job.ready_on ? (
 					<div>
 						{job.promised_on && job.ready_on > job.promised_on ? (
-							<b style={{ color: "var(--beyond)" }}>late: ready {day(job.ready_on)}</b>
+							<b style={{ color: "var(--beyond)" }}>{shopWords.lateReady(day(job.ready_on))}</b>
 						) : (
-							<>ready {day(job.ready_on)}</>
+							shopWords.ready(day(job.ready_on))
 						)}
 						<span className="soft"> · {money(job.cost ?? 0, job.currency ?? "")}</span>
 					</div>
@@ -115,7 +114,7 @@ function JobRow({ job }: { job: JobLine }) {
 			<div>
 				<Crank
 					small
-					title={`Crankshaft of ${job.engine}`}
+					title={shopWords.crankshaftOf(job.engine)}
 					shaft={job.shaft}
 					journal={(place) => {
 						const f = job.features.find((one) => one.kind === journalKind(place) && one.number === place.number);
@@ -123,16 +122,16 @@ function JobRow({ job }: { job: JobLine }) {
 							standing: f ? f.standing : "open",
 							taken: f?.complete ? 1 : 0,
 							of: f && !f.complete && f.standing !== "beyond" ? 2 : 0,
-							label: `${place.throw ? "Rod journal" : "Main"} ${place.number}`,
+							label: `${place.throw ? shopWords.rodJournal : "Main"} ${place.number}`,
 						};
 					}}
 				/>
 				<div className="soft" style={{ marginTop: 4 }}>
-					{measured} of {places} journals measured
+					{shopWords.ofJournalsMeasured(measured, places)}
 				</div>
 			</div>
 			<Stack gap={4}>
-				{job.sets.length === 0 ? <span className="soft">No limits entered: nothing is decided yet</span> : null}
+				{job.sets.length === 0 ? <span className="soft">{shopWords.noLimitsEnteredNothingIsDecided}</span> : null}
 				{job.sets.map((set) => (
 					<div key={set.set} style={{ display: "grid", gridTemplateColumns: "110px minmax(0, 1fr)", alignItems: "baseline" }}>
 						<span className="soft">{setName(set.set)}</span>
@@ -153,14 +152,15 @@ function StandingSummary({ job }: { job: JobLine }) {
 	if (beyond > 0) {
 		return (
 			<span>
-				<StatusMark standing="beyond" word={false} /> {beyond} {beyond === 1 ? "part" : "parts"} out of limits
+				<StatusMark standing="beyond" word={false} /> {shopWords.outOfLimits(beyond)}
 			</span>
 		);
 	}
 	if (job.features.some((f) => f.complete)) {
 		return (
 			<span>
-				<StatusMark standing="within" word={false} /> all measured within limits
+				<StatusMark standing="within" word={false} />{" "}
+				{job.features.every((f) => f.complete) ? shopWords.allMeasuredWithinLimits : shopWords.soFarWithinLimits}
 			</span>
 		);
 	}

@@ -1,0 +1,246 @@
+import { count } from "./intl";
+
+export const benchWords = {
+	// ConditionDialog.tsx
+	degreesCelsiusFrom40To120: "Degrees Celsius, from −40 to 120.",
+	howAreHeld: (kind: string) => `How ${kind} are held`,
+	capsTorquedInStepsInSequence: "Caps torqued in steps, in sequence",
+	deckPlateTorquedOn: "Deck plate torqued on",
+	shellsIn: "Shells in",
+	partC: "Part, °C",
+	gaugeC: "Gauge, °C",
+	partIsOf: "Part is of",
+	withBothTemperaturesAndTheMaterial:
+		"With both temperatures and the material, sizes read from now on count as they would be at 20 °C. Left empty, part and gauge are taken to be equally warm.",
+	note: "Note",
+	torqueLubricantStuds: "torque, lubricant, studs…",
+	save: "Save",
+
+	// gauge-form.ts
+	placeOnItsScale: "Place on its scale",
+	theClearance: "The clearance",
+	theGap: "The gap",
+	entersDoesNot: "Enters, does not",
+	whatTheDialShows: "What the dial shows",
+	theSize: "The size",
+	divisionsFromZero: "Divisions from zero",
+	aDeviation: "A deviation",
+	vernierInParts: "Vernier, in parts",
+	n0001In: "0.001 in",
+	n00001In: "0.0001 in",
+	n001Mm: "0.01 mm",
+	n0001Mm: "0.001 mm",
+	sayWhatTheGaugeWasZeroed: "Say what the gauge was zeroed on.",
+	itCannotBeNegative: "It cannot be negative.",
+
+	// GaugeDialog.tsx
+	theGaugeFor: (kind: string) => `The gauge for ${kind}`,
+	instrument: "Instrument",
+	leavesApart: (unit: string) => `Leaves apart, ${unit}`,
+	oneDivision: (unit: string) => `One division, ${unit}`,
+	whatItShows: "What it shows",
+	clearancesPrintedOnIt: (unit: string) => `Clearances printed on it, ${unit}`,
+	inTheirOrderWithSpacesA: "In their order, with spaces. A width between two of them lies half way or so between.",
+	frameBeginsAt: (unit: string) => `Frame begins at, ${unit}`,
+	aWholeNumberCounts: "A whole number counts",
+	n3IsThenSoManyOf: "3 is then so many of these; .003 is a length in the unit shown.",
+	clockwisePastZeroMeans: "Clockwise past zero means",
+	clockwiseIsSmaller: "Clockwise is smaller",
+	clockwiseIsLarger: "Clockwise is larger",
+	whatTheShopFoundOfThis: "Found by the shop's own study of this gauge",
+	repeatsWithin: (unit: string) => `Repeats within, ${unit}`,
+	oneStandardDeviationEmptyHalfA: "one standard deviation; empty: half a division",
+	zeroKnownTo: (unit: string) => `Zero known to, ${unit}`,
+	standardUncertaintyEmptyHalfA: "standard uncertainty; empty: half a division",
+	zeroCheckedOnItsStandardJust: "Zero checked on its standard just now, at the reversal point",
+	useThisGauge: "Use this gauge",
+	zeroedOn: "Zeroed on",
+	zeroedOnASize: "Zeroed on a size",
+	zeroedOn2: (mate: string) => `Zeroed on ${mate}`,
+	theDialThenShowsTheClearance: "The dial then shows the clearance itself.",
+	lockTheMicrometer: "{part} measures {size}: lock the micrometer there.",
+	measureThePartThatRunsIn: "Measure the part that runs in it first.",
+	zeroedOn3: (unit: string) => `Zeroed on, ${unit}`,
+	aRingOrAMicrometerLocked: "A ring, or a micrometer locked at a chosen size. Anvil and shims alone are no zero.",
+	anvilShims: (unit: string) => `Anvil + shims, ${unit}`,
+	addsThemUpToChooseA: "Adds them up, to choose a round figure.",
+	togetherSetTheMicrometerToA: (sum: string) => `together ${sum}: set the micrometer to a figure near it`,
+	take: "take",
+
+	// HelpDialog.tsx
+	digitsEnter: "digits, Enter",
+	takeTheReadingTheLastTwo: "take the reading; the last two digits are enough, for the first reading three",
+	enterOnNothing: "Enter on nothing",
+	repeatThePlaceJustReadThe: "repeat the place just read; the mean counts",
+	backspaceOnNothing: "Backspace on nothing, −",
+	stepBackTypingOverAReading: "step back; typing over a reading replaces it, the old one stays on the tape",
+	moveOverTheGrid: "move over the grid",
+	skipThisPlaceWithAReason: "skip this place with a reason",
+	theGaugeInstrumentDivisionAndWhat:
+		"the gauge: instrument, division, and what it was zeroed on when it shows deviations; figures with + or − are then the deviation itself",
+	theGaugeWasCheckedOnIts: "the gauge was checked on its standard",
+	howThePartIsHeldAnd: "how the part is held, and how warm it and the gauge are",
+	theStateThatIsBeingMeasured: "the state that is being measured: as found, after grinding…",
+	addAPlaceOutsideThePlan: "add a place outside the plan",
+	theSizeOfTheUnwornPart: "the size of the unworn part, above a ledge or beside a shell",
+	inchesOrMillimetresOnADial: "inches or millimetres; on a dial + is a sign",
+	goAlongByStationOrBy: "go along by station or by direction",
+	nextJournalThatIsOpen: "next journal that is open",
+	clearWhatIsTyped: "clear what is typed",
+	wipeThePartAndTheGauge: "Wipe the part and the gauge, and check the gauge's zero first.",
+	atTheBench: "At the bench",
+	machinedEdgesCut: (heavy: boolean) =>
+		`${heavy ? "Crankshafts and blocks are heavy: hoist them or lift with two; a crankshaft stood on its end is chained. " : ""}Machined edges cut.`,
+	n6And65CountThousandthsOfAn:
+		"6 and 6.5 count thousandths of an inch or hundredths of a millimetre; a figure that begins with its point or a nought is the length itself. Key g sets up divisions, feelers or a strip's scale.",
+	thisPlanCannotSee: (blind: string) => `This plan cannot see ${blind}.`,
+
+	// LookDialog.tsx
+	howDoesLook: (title: string) => `How does ${title} look?`,
+	crackTestByATrainedPerson: "Crack test by a trained person",
+	methodResultAndWhoMadeIt: "Method, result and who made it",
+	onlyThisClearsACrackDemagnetise: "Only this clears a crack. Demagnetise the shaft afterwards.",
+	noCrackFound: "No crack found",
+	crackConfirmed: "Crack confirmed",
+
+	// moves.ts
+	alongTheCrank: "along the crank",
+	acrossThrust: "across (thrust)",
+	vertical: "vertical",
+	partingLineToPartingLine: "parting line to parting line",
+	place: (name: string, direction: string, meaning: string) => [name, direction, meaning].filter(Boolean).join(", "),
+	nextTurnToStayAt: (direction: string, station: string | undefined) => `next: turn to ${direction}, stay at ${station}`,
+	nextSlideToStayAt: (station: string | undefined, direction: string) => `next: slide to ${station}, stay at ${direction}`,
+
+	// PlaceDialog.tsx
+	aPlaceOutsideThePlan: "A place outside the plan",
+	whereAlongIt: "Where along it",
+	oneOfOrANameOf: (stations: string) => `One of ${stations}, or a name of its own`,
+	directionDegrees: "Direction, degrees",
+	from0ToBelow360: "From 0 to below 360.",
+	itCountsForEverySizeAnd:
+		"It counts for every size and every check of this part; the rest of its row or column need not be read.",
+	addIt: "Add it",
+
+	// SkipDialog.tsx
+	noReadingAtBecauseOf: (place: string) => `No reading at ${place}, because of…`,
+	countsAsScored: (reason: string) => `${reason} (counts as scored)`,
+	anotherReason: "Another reason",
+
+	// StateDialog.tsx
+	whichStateIsBeingMeasured: "Which state is being measured?",
+	takenByMistakeTakeOutAgain: (state: string) => `Taken by mistake: take “${state}” out again`,
+	measureAllAgainBesideWhatWas: (kind: string) => `Measure all ${kind} again, beside what was found:`,
+
+	// UnwornDialog.tsx
+	sizeOfTheUnwornPart: "Size of the unworn part",
+	readAboveTheLedgeWhereNo:
+		"Read above the ledge, where no ring has run. It gives the ledge's depth, and the wear where the policy goes by the part itself.",
+	readWhereNothingHasRunSuch: "Read where nothing has run, such as beside the oil groove or the shell's edge.",
+	unworn: (unit: string) => `Unworn, ${unit}`,
+	theLastDigitsOrTheWhole: "the last digits, or the whole size",
+	soFar: (unworn: string) => `so far ${unworn}`,
+
+	// ZeroDialog.tsx
+	zeroCheckedOnTheStandard: "Zero checked on the standard",
+	closeTheGaugeOnItsStandard: "Close the gauge on its standard, wiped clean, and read it square on.",
+	putTheGaugeBackInWhat: (setting: string, unit: string) =>
+		`Put the gauge back in what it was set on, ${setting} ${unit}, at the reversal point.`,
+	offBy: (unit: string) => `Off by, ${unit}`,
+	nothingWhereItStandsAtZero: "Nothing, where it stands at zero. Where it does not, set it again rather than note it.",
+	checked: "Checked",
+
+	// CellTable.tsx
+	readingsOfThisPart: "Readings of this part",
+
+	// FittedShells.tsx
+	shellsInUndersize: "Shells in: undersize",
+	asTheCrankIs: "as the crank is",
+	under: (s: string) => `${s} under`,
+	selectFit: "Select fit",
+	standard: (show: string) => `standard (${show})`,
+	clearance: (s: string) => `${s} clearance`,
+
+	// Measures.tsx
+	thrownTowards: "The shaft's centre is thrown {throw} towards {angle}°.",
+	thrownAnyway: "The shaft's centre is thrown {throw}, in which direction the readings cannot tell.",
+	ownOvality: "The journal's own ovality, {ovality}, is taken out of it.",
+	byFeeler: "By feeler",
+	repeatsDifferBy: "Repeats differ by",
+	clearanceBy: (several: boolean, rod: number, basis: string, isVoid: boolean | undefined, used: boolean) =>
+		`Clearance${several ? ` of rod ${rod}` : ""}, ${basis}${isVoid ? " (void)" : used ? "" : " (beside)"}`,
+
+	// meaning-on.ts
+	thePartThisGaugeIsSet: "The part this gauge is set on has not been measured yet.",
+
+	// Reminders.tsx
+	beforeAnHourOfMeasuringLook: "Before an hour of measuring: look at it.",
+	isItCleanConfirmCleanAnd: (component: string) => `Is it clean? Confirm: ${component} clean and dry`,
+	zeroNotCheckedSinceTheGauge: "Zero not checked since the gauge was set",
+	onItsStandardTheGaugeWas: (off: string) => `On its standard the gauge was off by ${off}.`,
+	gaugeCSizesCorrectedTo20C: (gaugeC: number) => `gauge ${gaugeC} °C, sizes corrected to 20 °C`,
+
+	// Tape.tsx
+	clear: (show: string) => `, clear ${show}`,
+	tape: "Tape",
+	nothingYetEveryReadingStaysHere: "Nothing yet. Every reading stays here, corrected ones struck through.",
+	taken: (who: string, at: string, typed: string) => `${who}, ${at}${typed ? `, typed ${typed}` : ""}`,
+	allReadings: (lines: number) => `all ${count(lines, "reading")}`,
+
+	// Bench.tsx
+	reading: (part: string, place: string, repeat: boolean) => `${part}: ${repeat ? "repeat of " : ""}${place}`,
+	everyPlaceRead: "every place read",
+	readingOf: (feature: number, pathCount: number) => `reading ${feature} of ${pathCount}`,
+	lookAgain: "Look again",
+	whereTheGaugeGoesFor: (feature: string) => `Where the gauge goes for ${feature}`,
+	sectionOfWithTheGaugeAt: (title: string, feature: number | undefined) => `Section of ${title} with the gauge at ${feature}°`,
+	whereAlong: (title: string) => `Where along ${title}`,
+	readingAt: (feature: string) => `Reading at ${feature}`,
+	thisJobIsClosedNothingMore: "This job is closed: nothing more is entered.",
+	takeItBackIntoTheShop: "Take it back into the shop first.",
+	enterTakesItAsItIs: "Enter takes it as it is.",
+	next: (part: string) => `Next: ${part}`,
+	seeItsForm: "See its form",
+	whatItMeans: "What it means",
+	graded: (look: string | undefined) => `Visual: ${look ?? "not graded"}`,
+	skipWithReason: "Skip with reason",
+	repeat: "repeat",
+	stepBack: "step back",
+	move: "move",
+	skip: "skip",
+	look2: "look",
+	gauge: "gauge",
+	zeroChecked: "zero checked",
+	conditions: "conditions",
+	state: "state",
+	addAPlace: "add a place",
+	unwornSize: "unworn size",
+	goByDirection: "go by direction",
+	goByStation: "go by station",
+	nextPart: "next part",
+	help: "help",
+	entriesOfWaitForTheirSign: (others: string) => `entries of ${others} wait for their sign-in`,
+	notConnectedHere: (waiting: number) => `not connected: ${count(waiting, "reading waits", "readings wait")} here`,
+
+	// BenchPlace.tsx
+	thisEngineHasNoSuchPart: "This engine has no such part",
+	backToTheCrankshaft: "Back to the crankshaft",
+	crankshaft: "Crankshaft",
+	crankshaftNoseUp: "Crankshaft, nose up",
+	rod: (number: number) => `rod ${number}`,
+	marksShowTheJournalsYouAre: (role: string, stripOf: string | undefined) =>
+		`Marks show the journals; you are measuring ${role === "bearing" ? "the shells they run in" : stripOf ? "strips" : "shells"}.`,
+	ofRead: (feature: number, value: number) => `${feature} of ${value} read`,
+
+	// how a part is held
+	torqued: "caps torqued",
+	notTorqued: "caps not torqued",
+	deckPlateOn: "deck plate on",
+	noDeckPlate: "no deck plate",
+	shellsAreIn: "shells in",
+	noShells: "no shells",
+	partAt: (celsius: number) => `part ${celsius} °C`,
+	limitAt: (limit: string) => `limit ${limit}`,
+	newAt: (span: string) => `new ${span}`,
+	windowAt: (span: string) => `window ${span}`,
+};

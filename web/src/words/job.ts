@@ -1,0 +1,187 @@
+import { count } from "./intl";
+
+export const jobWords = {
+	// PastDay.tsx
+	thePromisedDayIsOverAlready: "The promised day is over already. Is the year right?",
+
+	// Photos.tsx
+	isLargerThan12MbASmaller: (name: string) => `${name} is larger than 12 MB; a smaller picture will do.`,
+	couldNotBeKept: "could not be kept.",
+	photographs: "Photographs",
+	whatItShows: "What it shows",
+	theDeckAsItCame: "the deck, as it came",
+	addAPhotograph: "Add a photograph",
+	jpegOrPngUpTo12Mb: "JPEG or PNG up to 12 MB, or drop it here. Only the picture is kept.",
+	takenAway: (goneCount: number) => `${goneCount === 1 ? "A photograph was" : `${goneCount} photographs were`} taken away. `,
+	bringBack: "bring back",
+	takeAway: "take away",
+
+	// WalkItems.tsx
+	yes: (likely: string) => `Yes, ${likely}`,
+	noItIsStampedSo: "No, it is stamped so",
+	frontToRear: (title: string) => `${title}, front to rear`,
+	theOthers: "The others",
+	n0010Or0: "0.010, or 0",
+	n025Or0: "0.25, or 0",
+	aSizeAsANumber0For: "A size as a number, 0 for standard.",
+	noteOn: (title: string, place: string) => `Note on ${title} ${place}`,
+	note: "note",
+
+	// Findings.tsx
+	beforeMeasuring: "Before measuring",
+	toPutRight: "To put right",
+	toKnow: "To know",
+
+	// walk.ts
+	everyDone: (one: string) => `every ${one} done`,
+	open: (n: number, one: string) => `${n} ${one} open`,
+	outOfLimits: (beyond: number) => `, ${beyond} out of limits`,
+	toAnswer: (open: number) => `${open} to answer`,
+	toSeeTo: (grave: number) => `, ${grave} to see to`,
+	withoutThemClearanceIsPredicted: (says: string) => `${says}; without them clearance is predicted`,
+	whichPartGoesWhere: "which part goes where",
+	toIssue: (waiting: number) => `${waiting} to issue`,
+	issued: (liveCount: number) => `${liveCount} issued`,
+	toProve: (open: number) => `${open} to prove`,
+
+	// WalkRail.tsx
+	jobSteps: "Job steps",
+
+	// WalkPlace.tsx
+	next: (name: string) => `Next: ${name}`,
+
+	// IntakePlace.tsx
+	whoWhatUntilWhenWhatThe: "Who, what, until when; what the engine went through and what is stamped on it.",
+	whichEngineIsItAShort: "Which engine is it? A short name will do.",
+	theJob: "The job",
+	engine: "Engine",
+	customer: "Customer",
+	promised: "Promised",
+	duty: "Duty",
+	morePower: "More power",
+	save: "Save",
+	saved: "saved",
+	notSaved: "not saved yet",
+
+	// AddParts.tsx
+	measureSomethingElse: "Measure something else",
+	measureSomethingElseToo: "Measure something else, too",
+	what: "What",
+	rodWeightsRingGapsCamLobes: "rod weights, ring gaps, cam lobes…",
+	howMany: "How many",
+	add: "Add",
+
+	// BendPanel.tsx
+	bendOfTheCrankshaft: "Bend of the crankshaft",
+	bend: "Bend",
+	throwOfEachMainOffThe: (text: string) => `Throw of each main off the line of the end ones: ${text}`,
+
+	// Components.tsx
+	components: "Components",
+	onlyTheIsShownHere: (value: string, tag: string) => `Only the ${value} (${tag}) is shown here`,
+	moreThanOneOfASort: "More than one of a sort",
+	stamped: (stamp: string) => `stamped ${stamp}`,
+	takeItBack: "Take it back",
+	retire: "Retire…",
+	retire2: (c: string) => `Retire: ${c}`,
+	retiredBy: (who: string, at: string, instead: string | undefined, why: string) =>
+		`Retired by ${who}, ${at}${instead ? `; in its place: ${instead}` : ""}${why}`,
+	inTheEngine: "In the engine",
+	besideItJudgedOnItsOwn: "Beside it, judged on its own",
+	retire3: (component: string) => `Retire: ${component}`,
+	everythingMeasuredOfItAndDecided: (instead: string | undefined) =>
+		`Everything measured of it and decided for it stays on record and counts no more. ${instead ? `In its place: ${instead}.` : "Nothing is there to take its place."}`,
+	why: "Why",
+	cancel: "Cancel",
+	retireIt: "Retire it",
+
+	// ReadingsDialog.tsx
+	readingsAsCsv: "Readings as CSV",
+	saveTheReadingsOf: (number: string) => `Save the readings of ${number}`,
+	aCsvFileOneReadingA: "a .csv file, one reading a row",
+	nothingNewAllReadingsAreHere: (known: number) => `Nothing new: all ${known} readings are here already.`,
+	readings: (rows: number, replaced: number, known: number) =>
+		`${count(rows, "reading")}${replaced > 0 ? `; at ${replaced} places they replace what is there, which stays on the tape` : ""}${known > 0 ? `; ${known} are here already` : ""}.`,
+	takeTheReadings: "Take the readings",
+
+	// JobPlace.tsx
+	saveAsFile: "Save as file",
+	history: "History",
+	limits: "Limits",
+	cylindersMainsThrowsDuty: (cylinders: number, mains: number, throws: number, duty: string) =>
+		` · ${cylinders} cylinders, ${mains} mains, ${throws} throws · ${duty} duty`,
+	measure: (title: string) => `Measure ${title}`,
+	decide: "Decide",
+	thisJobLeftTheShopOn: (closedAt: string, value: string, value2: string) =>
+		`This job left the shop on ${closedAt}${value}${value2}. `,
+	itsReport: "Its report",
+	youCanMeasureAlready: "You can measure already; Ledge judges and decides once this engine's {limits} are entered.",
+	noLimitsYet: "No limits yet",
+	limits2: "limits",
+	crankshaftOfSideViewFromThe: (engine: string) => `Crankshaft of ${engine}, side view from the nose`,
+	measure2: (label: string) => `Measure ${label}`,
+	mains: "Mains",
+	rodJournals: "Rod journals",
+	alsoMeasured: "Also measured",
+	takeNumberOutAgain: (number: number) => `take number ${number} out again`,
+	of: (kind: string, engine: string) => `${kind} of ${engine}`,
+	journal: "Journal",
+	read: "Read",
+	status: "Status",
+	shellsIn: "Shells in",
+	of2: (n: number, byStationCount: number) => `${n} of ${byStationCount}`,
+	howTheyAreMeasured: "How they are measured",
+	cannotSee: (blind: string) => `Cannot see ${blind}.`,
+	sees: (sees: string) => `Sees ${sees}.`,
+	asItCame: (stationsCount: number, f: number) => `${stationsCount} × ${f}, as it came`,
+	twoPointGaugesNeverSeeOdd:
+		"Two-point gauges never see odd lobes (3, 5…); only a V-block with an indicator does. A plan is changed before the first reading.",
+	signed: "signed",
+
+	// LookPlace.tsx
+	runAFingernailOverEveryJournal:
+		"Run a fingernail over every journal and bore. One look can spare an hour of careful measuring on a part that is scrap.",
+	notGraded: "not graded",
+	everyPartGraded: "every part graded",
+	looks: "Looks",
+	crankshaftSideViewFromTheNose: "Crankshaft, side view from the nose",
+	toGo: (unseen: number) => `${unseen} to go`,
+	leaveItAsItWas: "Leave it as it was",
+	notConnectedGradesWaitHere: (waitingCount: number) => `not connected: ${waitingCount} grades wait here`,
+	keys1To5GradeAndGoOn:
+		"Keys 1 to 5 grade and go on, the arrows choose. Scored: the fingernail catches. A crack is only cleared by a recorded crack test.",
+
+	// NewJobPlace.tsx
+	between1And48Cylinders: "Between 1 and 48 cylinders.",
+	newJob: "New job",
+	theJobWasNotStarted: "The job was not started",
+	whatCameIn: "What came in",
+	itsLimitsAreIn: "Its limits are in",
+	cylindersLie: "Cylinders lie",
+	inAV: "in a V",
+	cylinders: "Cylinders",
+	mainBearings: "Main bearings",
+	defaultForThisLayout: "default for this layout",
+	emptyOneBetweenAllThrowsAnd: "Empty: one between all throws and at both ends",
+	throws: "Throws",
+	emptyOneForEachCylinder: "Empty: one for each cylinder",
+	emptyOneForEachPairOf: "Empty: one for each pair of cylinders",
+	typeThemInOnTheNext: "type them in on the next page",
+	orCopyThoseOfAnotherJob: "or copy those of another job",
+	journalsAreReadAt: "Journals are read at",
+	thePlanCanBeChangedUntil: "the plan can be changed until the first reading",
+	startTheJob: "Start the job",
+
+	// StripPlace.tsx
+	whatCanOnlyBeSeenWhile: "What can only be seen while it is still together, and what must go back where it came from.",
+	dirtBetweenCapAndBlockOr: "Dirt between cap and block, or under an anvil, fails a good part.",
+	endPlay: "End play",
+	endPlayEndFloat: "End play (end float)",
+	anIndicatorOnTheEndOf:
+		"An indicator on the end of the crankshaft, levered lightly both ways, several times; then again with the crank turned half a turn. Two different answers: suspect a bend.",
+	measureTheEndPlay: "Measure the end play",
+	ofTaken: (f: number, byStationCount: number) => `${f} of ${byStationCount} taken`,
+	endPlayAt0: "{at0} at 0°",
+	endPlayAtBoth: "{at0} at 0°, {at180} turned half a turn",
+	grade: (look: string) => look.charAt(0).toUpperCase() + look.slice(1),
+};

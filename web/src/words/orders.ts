@@ -1,0 +1,92 @@
+import { count, plural } from "./intl";
+
+export const ordersWords = {
+	// CloseDialog.tsx
+	closeTheSheet: "Close the sheet",
+	everyLineIsProvedTickedOff: "Every line is proved, ticked off or was accepted. A closed sheet is not changed any more.",
+	ofItsLinesNeitherProvedBy: (open: number) =>
+		`${open} of its lines ${plural(open, "is", "are")} neither proved by measuring nor ticked off. Do it, or sign why the sheet is closed without.`,
+	remark: "Remark",
+	why: "Why",
+	closeAndSign: "Close and sign",
+
+	// sheet.ts
+	changedIssueAgain: "changed: issue again",
+
+	// Paper.tsx
+	supersededOrWithdrawn: (sheet: string) => `${sheet}, superseded or withdrawn`,
+	issueBy: (issue: number, issuedAt: string, issuedBy: string, struck: boolean) =>
+		`Issue ${issue}, ${issuedAt} by ${issuedBy}${struck ? " · superseded or withdrawn" : ""}`,
+	notIssuedYet: "Not issued yet",
+	allSizesInAt20C: (unit: string) => `All sizes in ${unit === "in" ? "inches" : "millimetres"}, at 20 °C`,
+	sentOut: "sent out",
+	inHouse: "in-house",
+	to: (begins: string, ends: string) => `${begins} to ${ends}`,
+	done: "Done",
+	what: "What",
+	rough: "Rough",
+	finished: "Finished",
+	code: "Code",
+	pieces: "Pieces",
+	done2: (title: string) => `${title} done`,
+
+	// OrdersPlace.tsx
+	nothingToOrder: "Nothing to order",
+	ordersAreMadeFromSignedDecisions: "Orders are made from signed decisions.",
+	signThemFirst: "Sign them first",
+	whatWasSignedNeedsNeitherWork: "What was signed needs neither work nor parts.",
+	sheets: "Sheets",
+	orders: "Orders",
+	issue: (waiting: number) => `Issue ${waiting === 1 ? "the sheet" : `all ${waiting}`}`,
+	notSignedYetNothingIsOrdered: (unsigned: number) =>
+		`${count(unsigned, "set is", "sets are")} not signed yet: nothing is ordered for ${plural(unsigned, "it", "them")}. `,
+	decide: "Decide",
+	whatWasSignedOrMeasuredSince: (issue: number) =>
+		`What was signed or measured since issue ${issue} changes this sheet. Issuing it again strikes issue ${issue} through.`,
+	thisSheetIsWantedNoMore: "This sheet is wanted no more.",
+	thisSheet: "This sheet",
+	issueAgain: "Issue again",
+	issueThisSheet: "Issue this sheet",
+	pdfToPrintOrSend: "PDF to print or send",
+	notSentAfterAll: "Not sent after all",
+	sentOut2: "Sent out",
+	notBackAfterAll: "Not back after all",
+	cameBack: "Came back",
+	proveItByMeasuring: (open: number) => `Prove it by measuring${open > 0 ? ` (${open} open)` : ""}`,
+	closeTheSheet2: "Close the sheet…",
+	sheetHistory: "Sheet history",
+	nothingYet: "Nothing yet.",
+	issuedBy: (issuedBy: string, issuedAt: string) => `Issued by ${issuedBy}, ${issuedAt}`,
+	by: (what: string, saidBy: string, saidAt: string, value: string) => `${what} by ${saidBy}, ${saidAt}${value}`,
+	notSentAfterAllSaid: "Not sent after all, said",
+	notBackAfterAllSaid: "Not back after all, said",
+	supersededOrWithdrawn2: "Superseded or withdrawn",
+
+	// VerifyPlace.tsx
+	whatCameBackAgainstWhatWas: "What came back, against what was ordered",
+	nothingToProveNoSheetWith: "Nothing to prove: no sheet with finished sizes is issued.",
+	issue2: (issue: number) => `issue ${issue}`,
+	missedTheOrder: (missed: number) => `${missed} missed the order.`,
+	toBeMeasured: (open: number) => `${open} to be measured.`,
+	everythingCameBackAsOrdered: "Everything came back as ordered.",
+	measure: (title: string, state: string) => `Measure ${title}, ${state}`,
+	where: "Where",
+	asFound: "As found",
+	ordered: "Ordered",
+	inItsWindow: "In its window",
+	status: "Status",
+	inItsWindow2: (title: string) => `${title} in its window`,
+	acceptedBy: "Accepted by {who}: “{reason}”",
+	sentBackBy: "Back to the shop, by {who}: “{reason}”",
+	accept: "Accept…",
+	accept2: (title: string) => `Accept ${title}`,
+	sendBack: "Send back…",
+	sendBack2: (title: string) => `Send ${title} back`,
+	measure2: "Measure",
+	measure3: (title: string) => `Measure ${title}`,
+	acceptAsItCame: (title: string) => `Accept ${title} as it came`,
+	sendBack3: (title: string | undefined) => `Send ${title} back`,
+	itStandsBesideTheMeasurementFor: "It stands beside the measurement for good.",
+	acceptAndSign: "Accept and sign",
+	sendItBack: "Send it back",
+};
