@@ -34,11 +34,7 @@ func Fill(ctx context.Context, s *store.Store, today time.Time) error {
 	if err := s.SetRates(ctx, Rates(), 0); err != nil {
 		return err
 	}
-	names, err := fs.Glob(jobs, "jobs/*.json")
-	if err != nil {
-		return err
-	}
-	for i, name := range names {
+	for i, name := range Names() {
 		if err := load(ctx, s, name, today.AddDate(0, 0, 6+5*i)); err != nil {
 			return fmt.Errorf("demo %s: %w", name, err)
 		}
@@ -84,6 +80,15 @@ const bench = "Wanda Pell"
 
 // seed makes the simulated engines of the demo.
 const seed = 7
+
+// Names are those of the demo's jobs, for [Read].
+func Names() []string {
+	names, err := fs.Glob(jobs, "jobs/*.json")
+	if err != nil {
+		panic(err) // the pattern is ours
+	}
+	return names
+}
 
 // Read returns a demo job's inspection; one that has no features is simulated, and its truth comes with it.
 func Read(name string) (*inspection.Inspection, *Truth, error) {

@@ -200,7 +200,7 @@ func TestTheAPIEvaluatesAsTheFileDoes(t *testing.T) {
 		_, body, _ := call(t, "GET", fmt.Sprintf("%s/api/v1/jobs/%d", base, i+1), nil)
 		var view JobView
 		require.NoError(t, json.Unmarshal(body, &view))
-		wanted, err := json.Marshal(worded(want))
+		wanted, err := json.Marshal(worded(words.In(in.Unit), want))
 		require.NoError(t, err)
 		got, err := json.Marshal(view.Evaluation)
 		require.NoError(t, err)

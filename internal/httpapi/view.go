@@ -285,7 +285,7 @@ func viewOf(ctx context.Context, whole store.Record, stand store.StandIn) (v Job
 	}
 	v = v.withSigned()
 	v.before, v.in = before, in
-	v.Evaluation, v.Before = worded(v.Evaluation), wordedSets(v.Before)
+	v.Evaluation, v.Before = worded(spoken, v.Evaluation), wordedSets(spoken, v.Before)
 	if stand != (store.StandIn{}) {
 		return v.only(stand), nil
 	}
@@ -339,21 +339,21 @@ func atSight(features []FeatureView) []walk.Finding {
 }
 
 // worded is a result as it is shown: what is said has its sentences and goes without its arguments.
-func worded(r disposition.Result) disposition.Result {
+func worded(s words.Speaker, r disposition.Result) disposition.Result {
 	r.Features = slices.Clone(r.Features)
 	for i := range r.Features {
 		r.Features[i].Notes = bare(r.Features[i].Notes)
 	}
-	r.Sets = wordedSets(r.Sets)
+	r.Sets = wordedSets(s, r.Sets)
 	return r
 }
 
-func wordedSets(sets []disposition.Set) []disposition.Set {
+func wordedSets(s words.Speaker, sets []disposition.Set) []disposition.Set {
 	sets = slices.Clone(sets)
 	for i := range sets {
-		sets[i].Reasons, sets[i].Options = bare(sets[i].Reasons), slices.Clone(sets[i].Options)
+		sets[i].Reasons, sets[i].Options = bare(s.Gather(sets[i].Reasons)), slices.Clone(sets[i].Options)
 		for j := range sets[i].Options {
-			sets[i].Options[j].Reasons = bare(sets[i].Options[j].Reasons)
+			sets[i].Options[j].Reasons = bare(s.Gather(sets[i].Options[j].Reasons))
 		}
 	}
 	return sets

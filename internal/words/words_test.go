@@ -26,6 +26,7 @@ import (
 	"ledge/internal/core/say"
 	"ledge/internal/core/unit"
 	"ledge/internal/core/walk"
+	"ledge/internal/demo"
 	"ledge/internal/exchange"
 	"ledge/internal/varied"
 	"ledge/internal/words"
@@ -56,7 +57,7 @@ func messages(t *testing.T) map[string]string {
 // called finds what the core says: the codes, the forms and the names of arguments that stand in its source.
 func called(t *testing.T) (codes, forms, args map[string]bool) {
 	t.Helper()
-	codes, forms, args = map[string]bool{}, map[string]bool{}, map[string]bool{"part": true, "a_check": true, "Check": true, "step": true}
+	codes, forms, args = map[string]bool{}, map[string]bool{}, map[string]bool{"part": true, "parts": true, "a_check": true, "Check": true, "step": true}
 	literal := func(c *ast.CallExpr) string {
 		if len(c.Args) > 0 {
 			if l, ok := c.Args[0].(*ast.BasicLit); ok && l.Kind == token.STRING {
@@ -120,7 +121,7 @@ func TestEveryCodeHasItsSentence(t *testing.T) {
 		}
 		if codes[code] || of[code] {
 			of[code] = true
-			assert.True(t, form == "" || forms[form] || form == "above" || form == "below" || form == "narrower_than_bore" || part.Set(form).Row().Set != "" ||
+			assert.True(t, form == "" || forms[form] || form == "above" || form == "below" || strings.HasSuffix(form, "many") || form == "narrower_than_bore" || part.Set(form).Row().Set != "" ||
 				part.Kind(form).Known() || strings.HasPrefix(code, "edge") || strings.HasPrefix(code, "uneven_shell"), "%s is a form that nothing says", id)
 		}
 	}
@@ -134,6 +135,7 @@ func TestEverythingSaidIsASentence(t *testing.T) {
 	seen := map[string]bool{}
 	figure := regexp.MustCompile(`[0-9]\.[0-9]+( (in|mm)\b|:| to [0-9])`)
 	bare := regexp.MustCompile(`[0-9]+\.[0-9]+`)
+	system := unit.In
 	check := func(s words.Speaker, rs ...say.Reason) {
 		for _, r := range rs {
 			text := s.Say(r)
@@ -141,6 +143,12 @@ func TestEverythingSaidIsASentence(t *testing.T) {
 			seen[id] = true
 			require.NotEqual(t, r.Code, text, "%s %+v", id, r)
 			require.NotRegexp(t, `<no value>|  |\ba (out|oil|even)|%!|\{\{|\( |: \.`, text, id)
+			for _, a := range r.Args {
+				if one, other := unit.ShowApart(unit.Length(a.N), unit.Length(a.M), system); a.Is == say.IsApart && a.N != a.M {
+					require.NotEqual(t, one, other, "%s: a figure that reads like its limit", id)
+					require.Contains(t, text, one, id)
+				}
+			}
 			if id == "ring.thumb" || id == "doubt.unit" || strings.HasPrefix(id, "matching") || id == "overruled" || id == "gap_wide" || id == "gap_tight" {
 				continue
 			}
@@ -150,9 +158,19 @@ func TestEverythingSaidIsASentence(t *testing.T) {
 			}
 		}
 	}
+	var inspections []*inspection.Inspection
 	for seed := range uint64(300) {
 		in, err := exchange.Read(bytes.NewReader(varied.Document(seed)))
 		require.NoError(t, err)
+		inspections = append(inspections, in)
+	}
+	for _, name := range demo.Names() {
+		in, _, err := demo.Read(name)
+		require.NoError(t, err, name)
+		inspections = append(inspections, in)
+	}
+	for _, in := range inspections {
+		system = in.Unit
 		s := words.In(in.Unit)
 		result := disposition.Evaluate(in)
 		for i := range result.Features {
@@ -160,6 +178,20 @@ func TestEverythingSaidIsASentence(t *testing.T) {
 		}
 		for i := range result.Sets {
 			check(s, result.Sets[i].Reasons...)
+			onBoard := map[string]string{}
+			for _, r := range s.Gather(result.Sets[i].Reasons) {
+				text := s.Say(r)
+				require.Empty(t, onBoard[text], "said twice")
+				onBoard[text] = r.Code
+				if slices.Contains([]string{"no_look", "unmeasured"}, r.Code) {
+					kind := ""
+					if r.Feature != nil {
+						kind = string(r.Feature.Kind)
+					}
+					require.Empty(t, onBoard[r.Code+kind], "%s: said of one part after the other", text)
+					onBoard[r.Code+kind] = text
+				}
+			}
 			for _, o := range result.Sets[i].Options {
 				check(s, o.Reasons...)
 			}
