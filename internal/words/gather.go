@@ -10,7 +10,7 @@ import (
 )
 
 // gathered are the reasons that are said of several parts at once, with the arguments in which those may differ.
-var gathered = map[string][]string{"unsure": {"value", "chance"}, "no_limit": {"value"}, "no_look": nil, "unmeasured": nil, "incomplete": nil}
+var gathered = map[string][]string{"unsure": {"value", "chance"}, "no_limit": {"value"}, "no_look": nil, "unmeasured": nil, "incomplete": nil, "coarse_gauge": nil}
 
 // many is the form in which a reason is said of several parts.
 const many = "many"
@@ -26,12 +26,18 @@ func (s Speaker) Gather(reasons []say.Reason) []say.Reason {
 	var groups []*group
 	out := make([]say.Reason, 0, len(reasons))
 	for _, r := range reasons {
+		if slices.ContainsFunc(out, r.Same) {
+			continue // of both sides of a shaft, word for word
+		}
 		differ, can := gathered[strings.SplitN(ID(r), ".", 2)[0]]
 		if !can || r.Feature == nil || len(r.Args) == 0 && r.Text != "" && r.Code != "no_look" && r.Code != "unmeasured" {
 			out = append(out, r)
 			continue
 		}
 		like := say.Reason{Code: r.Code, Form: r.Form, Feature: &part.Ref{Kind: r.Feature.Kind}}
+		if r.Code == "coarse_gauge" {
+			like.Feature = nil // it is said of the gauge, whatever it measures
+		}
 		for _, a := range r.Args {
 			if !slices.Contains(differ, a.Name) {
 				like.Args = append(like.Args, plainly(a))
@@ -67,12 +73,24 @@ func plainly(a say.Arg) say.Arg {
 	return a
 }
 
-// Parts names parts of one kind by their numbers: "Mains 1 to 5", "Rod journals 1, 2 and 4".
+// Parts names parts by their numbers, a kind after the other: "Mains 1 to 5", "Rod journals 1, 2 and 4".
 func Parts(refs []part.Ref) string {
-	if len(refs) == 0 {
-		return ""
+	var kinds []part.Kind
+	of := map[part.Kind][]part.Ref{}
+	for _, ref := range refs {
+		if of[ref.Kind] == nil {
+			kinds = append(kinds, ref.Kind)
+		}
+		of[ref.Kind] = append(of[ref.Kind], ref)
 	}
-	kind := refs[0].Kind
+	names := make([]string, len(kinds))
+	for i, kind := range kinds {
+		names[i] = partsOf(kind, of[kind])
+	}
+	return strings.Join(names, "; ")
+}
+
+func partsOf(kind part.Kind, refs []part.Ref) string {
 	numbers := make([]int, len(refs))
 	for i, ref := range refs {
 		numbers[i] = ref.Number

@@ -181,7 +181,7 @@ func TestEverythingSaidIsASentence(t *testing.T) {
 			onBoard := map[string]string{}
 			for _, r := range s.Gather(result.Sets[i].Reasons) {
 				text := s.Say(r)
-				require.Empty(t, onBoard[text], "said twice")
+				require.Empty(t, onBoard[text], "said twice on %s of %q: %s", result.Sets[i].Set, in.Job.Number, text)
 				onBoard[text] = r.Code
 				if slices.Contains([]string{"no_look", "unmeasured"}, r.Code) {
 					kind := ""
