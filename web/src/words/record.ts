@@ -50,7 +50,7 @@ export const recordWords = {
 	customer: "Customer",
 	signed: "Signed",
 	status: "Status",
-	howItWears: "how it wears",
+	wearHistoryOfIt: "wear history",
 	nothingYet: "nothing yet",
 	inTheShopPromised: (promisedOn: string) => `in the shop, promised ${promisedOn}`,
 	closed: (day: string) => `closed ${day}`,

@@ -203,7 +203,7 @@ function Results({ found, clear }: { found: FoundJob[]; clear?: () => void }) {
 										{job.engine}
 										<div>
 											<Link to={`/learned?engine=${encodeURIComponent(job.engine)}`} className="aside">
-												{recordWords.howItWears}
+												{recordWords.wearHistoryOfIt}
 											</Link>
 										</div>
 									</td>

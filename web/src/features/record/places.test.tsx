@@ -32,7 +32,7 @@ describe("Search", () => {
 		const early = screen.getByRole("row", { name: /K-0011/ });
 		expect(within(early).getByText(/^closed /)).toBeTruthy();
 		expect(within(early).getByText("Main tunnel")).toBeTruthy();
-		expect(within(early).getByRole("link", { name: "how it wears" }).getAttribute("href")).toBe("/learned?engine=Sawmill%20four");
+		expect(within(early).getByRole("link", { name: "wear history" }).getAttribute("href")).toBe("/learned?engine=Sawmill%20four");
 		const now = screen.getByRole("row", { name: /L-0006/ });
 		expect(within(now).getByText("nothing yet")).toBeTruthy();
 		expect(within(now).getByText(/^in the shop, promised/)).toBeTruthy();
