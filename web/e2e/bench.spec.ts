@@ -147,7 +147,7 @@ test("a slip of the finger, a look, the other unit; all is there after a reload"
 	await page.keyboard.press("Escape");
 
 	await look(page, "2");
-	await expect(page.getByRole("button", { name: "Look: marked" })).toBeVisible();
+	await expect(page.getByRole("button", { name: "Visual: light marks" })).toBeVisible();
 	await expect(entry).toBeFocused();
 	await page.keyboard.press("u");
 	await expect(page.getByRole("cell", { name: "1.8894" }).first()).toBeVisible();
@@ -155,7 +155,7 @@ test("a slip of the finger, a look, the other unit; all is there after a reload"
 	await page.reload();
 	await expect(tape).toHaveCount(10);
 	await expect(page.getByRole("cell", { name: "47.992 (2)" })).toBeVisible();
-	await expect(page.getByRole("button", { name: "Look: marked" })).toBeVisible();
+	await expect(page.getByRole("button", { name: "Visual: light marks" })).toBeVisible();
 });
 
 test("with the last two journals the set is decided, and a look changes the decision", async ({ page }) => {
@@ -170,7 +170,7 @@ test("with the last two journals the set is decided, and a look changes the deci
 	await expect(page.getByRole("heading", { name: "Rod journals: polish" })).toBeVisible();
 	await page.goto(page.url().replace(/decide.*/, "bench/rod_journal/4"));
 	await look(page, "3");
-	await expect(page.getByRole("button", { name: "Look: scored" })).toBeVisible();
+	await expect(page.getByRole("button", { name: "Visual: scored" })).toBeVisible();
 	await page.goto(page.url().replace(/bench.*/, "decide/rod_journals"));
 	await expect(page.getByRole("heading", { name: "Rod journals: grind 0.25 under" })).toBeVisible();
 });
@@ -214,7 +214,7 @@ test("a crack is not overruled; a recorded crack test clears it", async ({ page 
 	await as(page);
 	await page.goto("/jobs/2/bench/main_journal/4");
 	await look(page, "5");
-	await expect(page.getByRole("button", { name: "Look: cracked" })).toBeVisible();
+	await expect(page.getByRole("button", { name: "Visual: cracked" })).toBeVisible();
 	await page.goto("/jobs/2/decide/main_journals");
 	await expect(page.getByRole("heading", { name: "Mains: replace the crankshaft" })).toBeVisible();
 	await expect(page.getByRole("button", { name: /Overrule/ })).toHaveCount(0);
@@ -224,7 +224,7 @@ test("a crack is not overruled; a recorded crack test clears it", async ({ page 
 	await page.getByRole("button", { name: "Look again" }).click();
 	await page.getByLabel("Method, result and who made it").fill("Wet magnetic, no indication, H. Lorn");
 	await page.getByRole("button", { name: "No crack found" }).click();
-	await expect(page.getByRole("button", { name: "Look: smooth" })).toBeVisible();
+	await expect(page.getByRole("button", { name: "Visual: smooth" })).toBeVisible();
 });
 
 test("a whole engine: the last big end by keyboard, and what to do with the rods, the tunnel and the cylinders", async ({

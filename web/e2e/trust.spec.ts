@@ -36,7 +36,7 @@ test("a bench works over plain HTTP on a network name: readings, grades, signatu
 	await take(page, "86", 2);
 	await page.keyboard.press("l");
 	await page.keyboard.press("2");
-	await expect(page.getByRole("button", { name: "Look: marked" })).toBeVisible();
+	await expect(page.getByRole("button", { name: "Visual: light marks" })).toBeVisible();
 	// A signature, on a job of its own that is measured already.
 	const file = await (await request.get("/api/v1/jobs/3/file")).text();
 	const copy = await request.post(`/api/v1/imports?take=true&id=${randomUUID()}`, { ...by(), data: { text: file } });

@@ -8,6 +8,7 @@ export const ratesWords = {
 	theShopsOwnPricesAndTimes:
 		"The shop's own prices and times. Blank counts as zero. Outside work takes its lead days instead of minutes.",
 	currency: "Currency",
+	aCodeOrAName: "a code such as EUR, or a name",
 	hoursInAWorkingDay: "Hours in a working day",
 	work: "Work",
 	setUpCharge: "Set-up charge",

@@ -64,6 +64,7 @@ function Rates({ view }: { view: RatesView }) {
 						<Group>
 							<TextInput
 								label={ratesWords.currency}
+								description={ratesWords.aCodeOrAName}
 								w={140}
 								maxLength={20}
 								value={String(typed.currency ?? "")}
