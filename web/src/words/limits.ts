@@ -30,7 +30,7 @@ export const limitsWords = {
 
 	// PolicyFields.tsx
 	howThisJobIsJudged: "How this job is judged",
-	itCannotBeLessThanNothing: "It cannot be less than nothing.",
+	itCannotBeLessThanNothing: "It cannot be negative.",
 	letNewJobsInStartWith: (unit: string) => `Let new jobs in ${unit === "in" ? "inches" : "millimetres"} start with this`,
 	newJobsStartWithItFrom: "New jobs start with it from now on.",
 
@@ -38,7 +38,7 @@ export const limitsWords = {
 	theLimitsAreSavedEveryVerdict: "The limits are saved. Every verdict follows them at once.",
 	limitsOfThisJob: "Limits of this job",
 	inAnEmptyFieldIsA: (unit: string) =>
-		`In ${unit === "in" ? "inches" : "millimetres"}. An empty field is a limit nobody knows: it is never taken as fine.`,
+		`In ${unit === "in" ? "inches" : "millimetres"}. A blank field is a limit nobody knows: it is never taken as met.`,
 	whichSetOfLimits: "Which set of limits",
 	tightStricterBlankFallsBackTo: "Tight (stricter; blank falls back to book)",
 	whereTheseComeFrom: "Where these come from",

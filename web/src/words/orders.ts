@@ -42,8 +42,8 @@ export const ordersWords = {
 		`${count(unsigned, "set is", "sets are")} not signed yet: nothing is ordered for ${plural(unsigned, "it", "them")}. `,
 	decide: "Decide",
 	whatWasSignedOrMeasuredSince: (issue: number) =>
-		`What was signed or measured since issue ${issue} changes this sheet. Issuing it again strikes issue ${issue} through.`,
-	thisSheetIsWantedNoMore: "This sheet is wanted no more.",
+		`What was signed or measured since issue ${issue} changes this sheet. Issuing it again supersedes issue ${issue}.`,
+	thisSheetIsWantedNoMore: "This sheet is withdrawn: what was signed needs it no more.",
 	thisSheet: "This sheet",
 	issueAgain: "Issue again",
 	issueThisSheet: "Issue this sheet",

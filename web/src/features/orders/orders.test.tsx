@@ -80,7 +80,7 @@ describe("Orders", () => {
 		});
 		orders("grind");
 		expect(await screen.findByRole("article", { name: "Crankshaft sheet, superseded or withdrawn" })).toBeTruthy();
-		expect(screen.getByText(/changes this sheet\. Issuing it again strikes issue 2 through/)).toBeTruthy();
+		expect(screen.getByText(/changes this sheet\. Issuing it again supersedes issue 2/)).toBeTruthy();
 		expect(screen.getByText("another note")).toBeTruthy();
 		fireEvent.click(screen.getByRole("button", { name: "Issue again" }));
 		await waitFor(() => expect(calls.some((c) => c.method === "POST" && c.path === "/api/v1/jobs/9/orders")).toBe(true));
