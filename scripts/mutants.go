@@ -4,7 +4,8 @@
 //
 //	go run scripts/mutants.go -n 100 -seed 1
 //
-// A comparison is turned or moved by its edge, a sum becomes a difference, a condition its opposite, a number one more.
+// A comparison is turned or moved by its edge, a sum becomes a difference, a condition its
+// opposite, a number one more.
 package main
 
 import (
@@ -27,7 +28,8 @@ import (
 
 // turned are the operators that take the place of one.
 var turned = map[token.Token][]token.Token{
-	token.LSS: {token.LEQ, token.GTR}, token.LEQ: {token.LSS, token.GTR}, token.GTR: {token.GEQ, token.LSS}, token.GEQ: {token.GTR, token.LSS},
+	token.LSS: {token.LEQ, token.GTR}, token.LEQ: {token.LSS, token.GTR}, token.GTR: {token.GEQ, token.LSS},
+	token.GEQ: {token.GTR, token.LSS},
 	token.EQL: {token.NEQ}, token.NEQ: {token.EQL}, token.LAND: {token.LOR}, token.LOR: {token.LAND},
 	token.ADD: {token.SUB}, token.SUB: {token.ADD}, token.MUL: {token.QUO},
 }
@@ -44,8 +46,10 @@ func main() {
 	count := flag.Int("n", 100, "how many mutants")
 	seed := flag.Uint64("seed", 1, "of what is drawn")
 	root := flag.String("of", "internal/core", "folder whose files are changed")
-	tests := flag.String("tests", "./internal/core/... ./internal/exchange ./internal/varied", "packages whose tests must notice")
-	more := flag.String("more", "./internal/report ./internal/demo ./internal/store ./internal/httpapi", "packages that are asked where those do not")
+	tests := flag.String("tests", "./internal/core/... ./internal/exchange ./internal/varied",
+		"packages whose tests must notice")
+	more := flag.String("more", "./internal/report ./internal/demo ./internal/store ./internal/httpapi",
+		"packages that are asked where those do not")
 	flag.Parse()
 	var files []string
 	_ = filepath.WalkDir(*root, func(path string, d os.DirEntry, err error) error {
@@ -80,7 +84,8 @@ func main() {
 		check(err)
 		check(os.WriteFile(filepath.Join(folder, "overlay.json"), overlay, 0o600))
 		run := func(packages string) ([]byte, error) {
-			args := append([]string{"test", "-overlay", filepath.Join(folder, "overlay.json"), "-timeout", "180s", "-failfast"}, strings.Fields(packages)...)
+			args := append([]string{"test", "-overlay", filepath.Join(folder, "overlay.json"), "-timeout",
+				"180s", "-failfast"}, strings.Fields(packages)...)
 			return exec.Command("go", args...).CombinedOutput()
 		}
 		out, err := run(*tests)
@@ -116,7 +121,8 @@ func mutants(path string, fset *token.FileSet, tree *ast.File, random *rand.Rand
 				add(n.OpPos, n.Op.String()+" becomes "+op.String(), func() { n.Op = op })
 			}
 		case *ast.IfStmt:
-			add(n.Pos(), "if becomes if not", func() { n.Cond = &ast.UnaryExpr{Op: token.NOT, X: &ast.ParenExpr{X: n.Cond}} })
+			add(n.Pos(), "if becomes if not",
+				func() { n.Cond = &ast.UnaryExpr{Op: token.NOT, X: &ast.ParenExpr{X: n.Cond}} })
 		case *ast.BasicLit:
 			if value, err := strconv.Atoi(n.Value); n.Kind == token.INT && err == nil {
 				add(n.Pos(), n.Value+" becomes one more", func() { n.Value = strconv.Itoa(value + 1) })

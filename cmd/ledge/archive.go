@@ -78,7 +78,8 @@ func importCommand() *cobra.Command {
 				return err
 			}
 			defer s.Close()
-			job, err := archive.Read(store.As(cmd.Context(), by), s, file, info.Size(), photo.NewMaker(), store.Made{})
+			job, err := archive.Read(store.As(cmd.Context(), by), s, file, info.Size(), photo.NewMaker(),
+				store.Made{})
 			if err != nil {
 				return err
 			}

@@ -16,7 +16,8 @@ import (
 	"ledge/internal/store"
 )
 
-// A shop's file and its jobs go out and come back on the command line; nothing takes the place of what is there.
+// A shop's file and its jobs go out and come back on the command line; nothing takes the place of
+// what is there.
 func TestBackupAndExportOnTheCommandLine(t *testing.T) {
 	folder := t.TempDir()
 	in := func(name string) string { return filepath.Join(folder, name) }
@@ -58,7 +59,8 @@ func TestBackupAndExportOnTheCommandLine(t *testing.T) {
 	// A copy with a job that cannot be read is refused by its number, or taken when that is said.
 	bad, err := sqlx.Open("sqlite", in("copy.db"))
 	require.NoError(t, err)
-	_, err = bad.Exec(`UPDATE readings SET station = 77 WHERE seq = (SELECT min(r.seq) FROM readings r JOIN features f ON f.id = r.feature_id WHERE f.job_id = 3)`)
+	_, err = bad.Exec(`UPDATE readings SET station = 77 WHERE seq = (SELECT min(r.seq)
+		FROM readings r JOIN features f ON f.id = r.feature_id WHERE f.job_id = 3)`)
 	require.NoError(t, err)
 	require.NoError(t, bad.Close())
 	_, _, err = run(t, "", "restore", "--db", in("shop.db"), in("copy.db"))

@@ -96,7 +96,8 @@ func TestServeMakesNoShopUnasked(t *testing.T) {
 		assert.ErrorContains(t, err, "--new", "answer %q", answer)
 	}
 	for _, asked := range [][]string{{"y\n"}, {"", "--new"}} {
-		_, _, err := run(t, asked[0], append([]string{"serve", "--db", missing, "--listen", "nowhere"}, asked[1:]...)...)
+		_, _, err := run(t, asked[0], append([]string{"serve", "--db", missing, "--listen", "nowhere"},
+			asked[1:]...)...)
 		assert.ErrorContains(t, err, "--listen nowhere", "it gets as far as the address")
 	}
 	_, _, err := run(t, "", "import", "--db", missing, missing)

@@ -50,7 +50,8 @@ func start(t *testing.T, path string) (process *os.Process, base string) {
 	return cmd.Process, addressPattern.FindString(line)
 }
 
-// Whatever was acknowledged is there after a kill -9 during entry, signing or ordering, and nothing is half there.
+// Whatever was acknowledged is there after a kill -9 during entry, signing or ordering, and nothing
+// is half there.
 func TestKilledAtAnyMomentNothingAcknowledgedIsLost(t *testing.T) {
 	path := filepath.Join(t.TempDir(), "killed.db")
 	acknowledged := map[string]string{}
@@ -118,7 +119,8 @@ func (b *bench) work(round, i int) map[string]string {
 	case 0:
 		return b.job(b.send("GET", "/api/v1/jobs/1", nil))
 	case 1:
-		way := httpapi.DecisionBody{Way: disposition.Way{Action: disposition.Polish}, ID: uuid.NewString(), Set: part.RodJournals, After: b.seen}
+		way := httpapi.DecisionBody{Way: disposition.Way{Action: disposition.Polish}, ID: uuid.NewString(),
+			Set: part.RodJournals, After: b.seen}
 		if i%12 == 1 {
 			way.Action, way.Step, way.Reason = disposition.Grind, 2540000, "to and fro"
 		}
@@ -134,8 +136,10 @@ func (b *bench) work(round, i int) map[string]string {
 	}
 	size := part.OfLength(unit.MustParse("2.4985", unit.In))
 	var got httpapi.ReadingAnswer
-	answer := b.send("POST", "/api/v1/jobs/1/readings", httpapi.ReadingBody{ID: uuid.NewString(), Kind: part.MainJournal, Number: 1 + i%5, State: part.AsFound,
-		Station: i % 2, Direction: i % 4, What: store.Size, Value: &size, Typed: fmt.Sprint(round), Unusual: true})
+	answer := b.send("POST", "/api/v1/jobs/1/readings",
+		httpapi.ReadingBody{ID: uuid.NewString(), Kind: part.MainJournal, Number: 1 + i%5, State: part.AsFound,
+			Station: i % 2, Direction: i % 4, What: store.Size, Value: &size, Typed: fmt.Sprint(round),
+			Unusual: true})
 	if answer == nil || json.Unmarshal(answer, &got) != nil {
 		return nil
 	}

@@ -38,7 +38,8 @@ func newCommand(in io.Reader, out, problems io.Writer) *cobra.Command {
 	root.SetIn(in)
 	root.SetOut(out)
 	root.SetErr(problems)
-	root.AddCommand(serveCommand(), demoCommand(), backupCommand(), restoreCommand(), checkCommand(), exportCommand(), importCommand(), manyCommand(),
+	root.AddCommand(serveCommand(), demoCommand(), backupCommand(), restoreCommand(), checkCommand(),
+		exportCommand(), importCommand(), manyCommand(),
 		evaluateCommand(), schemaCommand(), openapiCommand())
 	return root
 }

@@ -30,7 +30,8 @@ func manyCommand() *cobra.Command {
 			if err != nil {
 				return err
 			}
-			fmt.Fprintf(cmd.OutOrStdout(), "%d jobs, %d readings in %s\n", jobs, readings, time.Since(begun).Round(time.Second))
+			fmt.Fprintf(cmd.OutOrStdout(), "%d jobs, %d readings in %s\n", jobs, readings,
+				time.Since(begun).Round(time.Second))
 			return nil
 		},
 	}

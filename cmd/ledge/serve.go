@@ -80,13 +80,17 @@ func demoCommand() *cobra.Command {
 
 func (o *serveOptions) flags(cmd *cobra.Command, database string) {
 	cmd.Flags().StringVar(&o.database, "db", database, "the database file")
-	cmd.Flags().StringVar(&o.address, "listen", "127.0.0.1:8173", "the address to listen on; a busy port gives the next free one. On any but a loopback address people must sign in")
+	cmd.Flags().StringVar(&o.address, "listen", "127.0.0.1:8173",
+		"the address to listen on; a busy port gives the next free one. On any but a loopback address people must sign in")
 	cmd.Flags().BoolVar(&o.signIn, "require-sign-in", false, "people must sign in on this machine, too")
 	cmd.Flags().StringVar(&o.certificate, "tls-cert", "", "a certificate, to serve over TLS")
 	cmd.Flags().StringVar(&o.key, "tls-key", "", "the certificate's key")
-	cmd.Flags().StringVar(&o.publicURL, "public-url", "", "the address under which Ledge is reached from elsewhere, for the codes on papers; the shop's own setting where empty")
+	cmd.Flags().StringVar(&o.publicURL, "public-url", "",
+		"the address under which Ledge is reached from elsewhere, for the codes on papers; "+
+			"the shop's own setting where empty")
 	cmd.Flags().IntVar(&o.copies, "copies", 14, "how many daily copies of the database to keep; 0 makes none")
-	cmd.Flags().StringVar(&o.copiesIn, "copies-in", "", "the folder of the daily copies; beside the database where empty")
+	cmd.Flags().StringVar(&o.copiesIn, "copies-in", "",
+		"the folder of the daily copies; beside the database where empty")
 	cmd.MarkFlagsRequiredTogether("tls-cert", "tls-key")
 	cmd.Flags().StringSliceVar(&o.allowedHosts, "allow-host", nil, "a further host name to answer to")
 	cmd.Flags().BoolVar(&o.verbose, "verbose", false, "log every request")
@@ -127,7 +131,8 @@ func serve(ctx context.Context, out, logs io.Writer, o serveOptions) error {
 	}
 	stopping := make(chan struct{})
 	network := !listener.Addr().(*net.TCPAddr).IP.IsLoopback()
-	options := httpapi.Options{Store: s, Log: log, Front: webui.Files(), AllowedHosts: o.allowedHosts, AnyAddress: network, Version: version,
+	options := httpapi.Options{Store: s, Log: log, Front: webui.Files(), AllowedHosts: o.allowedHosts,
+		AnyAddress: network, Version: version,
 		RequireSignIn: o.signIn || network, Secure: o.certificate != "", PublicURL: public, Stopping: stopping}
 	code := ""
 	if options.RequireSignIn {
@@ -179,7 +184,8 @@ func openError(database string, err error) error {
 	case store.DiskFull(err):
 		return fmt.Errorf("%s cannot be opened. %s", database, words.Told("trouble.full"))
 	case store.DiskFailed(err):
-		return fmt.Errorf("%s cannot be opened: its disk fails. Nothing of it was changed; make a copy of the file on another disk and open that", database)
+		return fmt.Errorf("%s cannot be opened: its disk fails. Nothing of it was changed; "+
+			"make a copy of the file on another disk and open that", database)
 	}
 	return err
 }
@@ -191,14 +197,17 @@ func lookThrough(ctx context.Context, s *store.Store, log *slog.Logger) {
 	}
 }
 
-// mayCreate refuses a file that is not there, which may only be mistyped, unless a new shop was asked for or somebody at the keyboard confirms it.
+// mayCreate refuses a file that is not there, which may only be mistyped, unless a new shop was
+// asked for or somebody at the keyboard confirms it.
 func (o *serveOptions) mayCreate(in io.Reader, out io.Writer) error {
 	info, err := os.Stat(o.database)
 	// An empty file is no shop either: it is what a full disk leaves.
-	if err == nil && info.Size() > 0 || err != nil && !errors.Is(err, fs.ErrNotExist) || o.create || store.Restoring(o.database) {
+	if err == nil && info.Size() > 0 || err != nil && !errors.Is(err, fs.ErrNotExist) || o.create ||
+		store.Restoring(o.database) {
 		return nil
 	}
-	missing := fmt.Errorf("there is no file %s; name the right one with --db, or start a new shop with --new", o.database)
+	missing := fmt.Errorf("there is no file %s; name the right one with --db, or start a new shop with --new",
+		o.database)
 	if file, ok := in.(*os.File); ok {
 		if info, err := file.Stat(); err != nil || info.Mode()&os.ModeCharDevice == 0 {
 			return missing

@@ -1,4 +1,5 @@
-// Package archive writes one job with everything on record of it, photographs included, as one file, and takes such a file in again.
+// Package archive writes one job with everything on record of it, photographs included, as one
+// file, and takes such a file in again.
 package archive
 
 import (
@@ -17,7 +18,8 @@ import (
 	"ledge/internal/words"
 )
 
-// Format names the file: a zip of job.json, inspection.json (the job as an open file, for other programs) and photos/.
+// Format names the file: a zip of job.json, inspection.json (the job as an open file, for other
+// programs) and photos/.
 const Format = "ledge.job/1"
 
 const (
@@ -47,7 +49,8 @@ func (e *Refusal) Error() string { return e.Why.String() }
 
 func refuse(id string, args ...any) error { return &Refusal{words.New(id, args...)} }
 
-// Write writes a job. The same record gives the same bytes. A job that cannot be read comes without inspection.json.
+// Write writes a job. The same record gives the same bytes. A job that cannot be read comes without
+// inspection.json.
 func Write(ctx context.Context, s *store.Store, id int64, to io.Writer) error {
 	dump, err := s.Dump(ctx, id)
 	if err != nil {
@@ -119,9 +122,11 @@ func pictureName(i, size int) string {
 	return fmt.Sprintf("photos/%03d%s.jpg", i+1, []string{"", "-small"}[size])
 }
 
-// Read takes a file in as a job of its own, which made names. Its photographs are made anew. It fails with a [Refusal], a [photo.Refusal]
-// or a [store.UnsoundError] where the file is not one that Ledge wrote.
-func Read(ctx context.Context, s *store.Store, from io.ReaderAt, size int64, photos *photo.Maker, made store.Made) (store.Job, error) {
+// Read takes a file in as a job of its own, which made names. Its photographs are made anew. It
+// fails with a [Refusal], a [photo.Refusal] or a [store.UnsoundError] where the file is not one
+// that Ledge wrote.
+func Read(ctx context.Context, s *store.Store, from io.ReaderAt, size int64, photos *photo.Maker,
+	made store.Made) (store.Job, error) {
 	if size > MaxFile {
 		return store.Job{}, refuse("archive.large", "most", MaxFile>>20)
 	}

@@ -109,7 +109,8 @@ func stir(t *testing.T, s *store.Store, random *rand.Rand, id int64) {
 	switch random.IntN(7) {
 	case 0, 1:
 		size := part.Value(random.IntN(1_000_000_000))
-		r := store.Reading{ID: uuid.NewString(), Station: random.IntN(len(f.Stations)), Direction: random.IntN(f.Columns()), What: store.Size, Value: &size, Typed: "…"}
+		r := store.Reading{ID: uuid.NewString(), Station: random.IntN(len(f.Stations)),
+			Direction: random.IntN(f.Columns()), What: store.Size, Value: &size, Typed: "…"}
 		if random.IntN(4) == 0 {
 			why := "oil hole"
 			r.What, r.Value, r.Reason = store.Skip, nil, &why
@@ -122,17 +123,20 @@ func stir(t *testing.T, s *store.Store, random *rand.Rand, id int64) {
 		warm := 20 + float64(random.IntN(40))/4
 		err = s.AddCondition(ctx, store.Condition{ID: uuid.NewString(), JobID: id, Kind: f.Kind, PartC: &warm})
 	case 4:
-		err = s.AddAnswers(ctx, id, []store.Answer{{ID: uuid.NewString(), JobID: id, Topic: "bolts", Place: "1", Value: by}})
+		err = s.AddAnswers(ctx, id, []store.Answer{{ID: uuid.NewString(), JobID: id, Topic: "bolts",
+			Place: "1", Value: by}})
 	case 5:
-		err = s.AddPhoto(ctx, store.Photo{ID: uuid.NewString(), JobID: id, Caption: by, Width: 40, Height: 40}, picture(t, 40), picture(t, 8))
+		err = s.AddPhoto(ctx, store.Photo{ID: uuid.NewString(), JobID: id, Caption: by, Width: 40,
+			Height: 40}, picture(t, 40), picture(t, 8))
 	case 6:
-		err = s.SetHead(ctx, id, record.Job.Version, store.JobHead{Customer: by, Engine: record.Job.Engine, Duty: "heavy"})
+		err = s.SetHead(ctx, id, record.Job.Version,
+			store.JobHead{Customer: by, Engine: record.Job.Engine, Duty: "heavy"})
 	}
 	require.NoError(t, err)
 }
 
-// A job that is written, taken in elsewhere and written again is the same job, row by row and picture by picture; only its record says
-// that it was taken in. It is judged the same, too.
+// A job that is written, taken in elsewhere and written again is the same job, row by row and
+// picture by picture; only its record says that it was taken in. It is judged the same, too.
 func TestAJobComesBackAsItWas(t *testing.T) {
 	random := rand.New(rand.NewPCG(7, 11))
 	s, other := shop(t), open(t, "other.db")
@@ -192,7 +196,8 @@ func judged(t *testing.T, s *store.Store, id int64) disposition.Result {
 // What a stranger's hand put together is refused with a sentence, and nothing of it is stored.
 func TestFilesThatAreNotTaken(t *testing.T) {
 	s := shop(t)
-	require.NoError(t, s.AddPhoto(ctx, store.Photo{ID: uuid.NewString(), JobID: 9, Caption: "x", Width: 40, Height: 40}, picture(t, 40), picture(t, 8)))
+	require.NoError(t, s.AddPhoto(ctx, store.Photo{ID: uuid.NewString(), JobID: 9, Caption: "x", Width: 40,
+		Height: 40}, picture(t, 40), picture(t, 8)))
 	before, err := s.Find(ctx, store.Search{})
 	require.NoError(t, err)
 	good := written(t, s, 9)
@@ -215,37 +220,44 @@ func TestFilesThatAreNotTaken(t *testing.T) {
 		"cut off":                  {good[:len(good)/2], "it is no zip"},
 		"another zip":              {zipped(t, map[string][]byte{"a.txt": []byte("a")}), "it has no job.json"},
 		"a path out of the folder": {with(func(all map[string][]byte) { all["../../etc/cron.d/x"] = []byte("x") }), "does not belong"},
-		"a bomb":                   {with(func(all map[string][]byte) { all["photos/001.jpg"] = make([]byte, 50<<20) }), "too large when it is unpacked"},
+		"a bomb": {with(func(all map[string][]byte) {
+			all["photos/001.jpg"] = make([]byte,
+				50<<20)
+		}), "too large when it is unpacked"},
 		"many files": {with(func(all map[string][]byte) {
 			for i := range 500 {
 				all[fmt.Sprint(i)] = nil
 			}
 		}), "more than a job has"},
 		"a page for a picture": {with(func(all map[string][]byte) { all["photos/001.jpg"] = []byte("<script>alert(1)</script>") }), "not a JPEG or PNG picture"},
-		"no picture":           {with(func(all map[string][]byte) { delete(all, "photos/001.jpg") }), "photos/001.jpg is missing"},
-		"another format":       {replace(`"ledge.job/1"`, `"ledge.job/9"`), "its format is"},
-		"a newer Ledge":        {replace(`"version": `, `"version": 99`), "newer Ledge"},
-		"a strange table":      {replace(`"unworn": [`, `"people": [], "unworn": [`), "no such table"},
-		"a strange column":     {replace(`"engine": `, `"password": "x", "engine": `), `there is no "password"`},
-		"another job's row":    {replace(`"feature_id": 1,`, `"feature_id": 1, "job_id": 1,`), "it cannot have job_id"},
-		"a row of nothing":     {replace(`"feature_id": 1,`, `"feature_id": 4000,`), "names no row of features"},
-		"a text for a size":    {replace(`"cylinders": 2`, `"cylinders": "two"`), "not as Ledge writes it"},
-		"too many cylinders":   {replace(`"cylinders": 2`, `"cylinders": 20000000`), "cylinders"},
-		"a strange part":       {replace(`"kind": "cylinder",`+"\n    \"number\": 1", `"kind": "wobble",`+"\n    \"number\": 1"), "no part"},
-		"outside its plan":     {replace(`"station": 0`, `"station": 77`), "outside its plan"},
-		"a huge size":          {replace(`"value": 9`, `"value": 9999999`), "too large"},
-		"deep":                 {with(func(all map[string][]byte) { all["job.json"] = []byte(strings.Repeat(`{"job":`, 20000)) }), "cannot be read"},
+		"no picture": {with(func(all map[string][]byte) { delete(all, "photos/001.jpg") }),
+			"photos/001.jpg is missing"},
+		"another format":     {replace(`"ledge.job/1"`, `"ledge.job/9"`), "its format is"},
+		"a newer Ledge":      {replace(`"version": `, `"version": 99`), "newer Ledge"},
+		"a strange table":    {replace(`"unworn": [`, `"people": [], "unworn": [`), "no such table"},
+		"a strange column":   {replace(`"engine": `, `"password": "x", "engine": `), `there is no "password"`},
+		"another job's row":  {replace(`"feature_id": 1,`, `"feature_id": 1, "job_id": 1,`), "it cannot have job_id"},
+		"a row of nothing":   {replace(`"feature_id": 1,`, `"feature_id": 4000,`), "names no row of features"},
+		"a text for a size":  {replace(`"cylinders": 2`, `"cylinders": "two"`), "not as Ledge writes it"},
+		"too many cylinders": {replace(`"cylinders": 2`, `"cylinders": 20000000`), "cylinders"},
+		"a strange part": {replace(`"kind": "cylinder",`+"\n    \"number\": 1", `"kind": "wobble",`+
+			"\n    \"number\": 1"), "no part"},
+		"outside its plan": {replace(`"station": 0`, `"station": 77`), "outside its plan"},
+		"a huge size":      {replace(`"value": 9`, `"value": 9999999`), "too large"},
+		"deep":             {with(func(all map[string][]byte) { all["job.json"] = []byte(strings.Repeat(`{"job":`, 20000)) }), "cannot be read"},
 		"fifteen million rows": {with(func(all map[string][]byte) {
 			all["job.json"] = []byte(`{"format": "ledge.job/1", "version": 1, "job": {"number": "1"}, "tables": {"readings": [{}` + strings.Repeat(",{}", 10_000_000) + `]}}`)
 		}), "the most that are taken"},
 		"more rows than a job has": {with(func(all map[string][]byte) {
 			all["job.json"] = []byte(`{"format": "ledge.job/1", "version": 1, "job": {"number": "1"}, "tables": {"readings": [{"a":1}` + strings.Repeat(`,{"a":1}`, store.MostRows) + `]}}`)
 		}), "the most that are taken"},
-		"a name that is not only said": {replace(`"feature_id": 1,`, `"feature_id": 1, "from_file": 0,`), "it cannot have from_file"},
-		"nested":                       {replace(`"engine": "Chapel blower twin"`, `"engine": {"a": 1}`), "neither number nor text"},
+		"a name that is not only said": {replace(`"feature_id": 1,`, `"feature_id": 1, "from_file": 0,`),
+			"it cannot have from_file"},
+		"nested": {replace(`"engine": "Chapel blower twin"`, `"engine": {"a": 1}`), "neither number nor text"},
 	} {
 		t.Run(name, func(t *testing.T) {
-			_, err := archive.Read(ctx, s, bytes.NewReader(tt.file), int64(len(tt.file)), photo.NewMaker(), store.Made{})
+			_, err := archive.Read(ctx, s, bytes.NewReader(tt.file), int64(len(tt.file)), photo.NewMaker(),
+				store.Made{})
 			if assert.Error(t, err) {
 				assert.Contains(t, err.Error(), tt.want)
 			}
@@ -257,11 +269,13 @@ func TestFilesThatAreNotTaken(t *testing.T) {
 	assert.Equal(t, "L-0010", taken(t, s, good).Number, "the good one is taken, under the next free number")
 }
 
-// Every name in a file is only said by it: whoever edits one signs for nobody. Nothing of its photographs but their pictures comes in.
+// Every name in a file is only said by it: whoever edits one signs for nobody. Nothing of its
+// photographs but their pictures comes in.
 func TestNamesInAFileAreOnlySaid(t *testing.T) {
 	s := shop(t)
 	upload := append(picture(t, 40), "GPS 51.5 N"...)
-	require.NoError(t, s.AddPhoto(ctx, store.Photo{ID: uuid.NewString(), JobID: 9, Caption: "x", Width: 40, Height: 40}, upload, picture(t, 8)))
+	require.NoError(t, s.AddPhoto(ctx, store.Photo{ID: uuid.NewString(), JobID: 9, Caption: "x", Width: 40,
+		Height: 40}, upload, picture(t, 8)))
 	before, err := s.Names(ctx)
 	require.NoError(t, err)
 	all := entries(t, written(t, s, 9))
@@ -300,7 +314,8 @@ func TestNamesInAFileAreOnlySaid(t *testing.T) {
 
 func FuzzReadIndex(f *testing.F) {
 	for _, seed := range []string{`{"format": "ledge.job/1", "version": 18, "job": {"number": "L-1"}, "tables": {"readings": [{"value": 1}, {}], "looks": null}}`,
-		`{"job":{"job":{"job":`, `{"tables":{"readings":[[[[`, `{"job":{"a":1e999}}`, "{\"job\":{\"a\":\"\\ud800\"}}"} {
+		`{"job":{"job":{"job":`, `{"tables":{"readings":[[[[`, `{"job":{"a":1e999}}`,
+		"{\"job\":{\"a\":\"\\ud800\"}}"} {
 		f.Add([]byte(seed))
 	}
 	f.Fuzz(func(t *testing.T, text []byte) {

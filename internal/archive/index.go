@@ -10,7 +10,8 @@ import (
 	"ledge/internal/words"
 )
 
-// ReadIndex reads job.json row by row: no more of them is ever held than a job may have, however many the file holds.
+// ReadIndex reads job.json row by row: no more of them is ever held than a job may have, however
+// many the file holds.
 func ReadIndex(from io.Reader) (dump store.Dump, err error) {
 	limited := &limitedReader{from: from, left: maxJob}
 	decoder := json.NewDecoder(limited)
@@ -22,7 +23,8 @@ func ReadIndex(from io.Reader) (dump store.Dump, err error) {
 	case err != nil:
 		return dump, err
 	case x.format != Format:
-		return dump, refuse("archive.format", "format", words.Quoted(string(x.format)), "wanted", words.Quoted(string(Format)))
+		return dump, refuse("archive.format", "format", words.Quoted(string(x.format)), "wanted",
+			words.Quoted(string(Format)))
 	case x.dump.Job == nil:
 		return dump, refuse("archive.no_job")
 	}

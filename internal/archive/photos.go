@@ -21,7 +21,8 @@ type spool struct {
 }
 
 // remade makes the photographs of a dump anew, as uploaded ones are, and puts their sizes into its rows.
-func remade(ctx context.Context, dump *store.Dump, entries map[string]*zip.File, photos *photo.Maker) (*spool, error) {
+func remade(ctx context.Context, dump *store.Dump, entries map[string]*zip.File, photos *photo.Maker) (*spool,
+	error) {
 	file, err := os.CreateTemp("", "ledge-photos-")
 	if err != nil {
 		return nil, err

@@ -25,7 +25,9 @@ import (
 )
 
 func reading() fields {
-	return fields{"id": uuid.NewString(), "kind": "main_journal", "number": 1, "state": "as_found", "station": 0, "direction": 0, "what": "size", "value": 634_619_000, "typed": "…", "repeat": true, "unusual": true}
+	return fields{"id": uuid.NewString(), "kind": "main_journal", "number": 1, "state": "as_found",
+		"station": 0, "direction": 0, "what": "size", "value": 634_619_000, "typed": "…", "repeat": true,
+		"unusual": true}
 }
 
 func tape(l *ledge, job int) (n int) {
@@ -51,8 +53,8 @@ func mounted(t *testing.T, options string) string {
 	return folder
 }
 
-// A disk that fills up under two people: refused with a sentence, nothing acknowledged is lost, reading goes on with sign-in, and with space
-// again all goes on; a start on it says so, too.
+// A disk that fills up under two people: refused with a sentence, nothing acknowledged is lost,
+// reading goes on with sign-in, and with space again all goes on; a start on it says so, too.
 func TestFullDisk(t *testing.T) {
 	folder := mounted(t, "size=24m")
 	path := filepath.Join(folder, "shop.db")
@@ -69,7 +71,8 @@ func TestFullDisk(t *testing.T) {
 		}
 		acked++
 	}
-	promise(t, "a full disk is said", status == 507 && strings.Contains(string(said), "The disk is full"), "after %d more readings: %d %.120s", acked, status, said)
+	promise(t, "a full disk is said", status == 507 && strings.Contains(string(said), "The disk is full"),
+		"after %d more readings: %d %.120s", acked, status, said)
 	reads := 0
 	for range 20 {
 		if status, _ := l.send("GET", "/api/v1/jobs", nil); status == 200 {
@@ -79,7 +82,8 @@ func TestFullDisk(t *testing.T) {
 	promise(t, "reading goes on for signed-in people", reads == 20, "%d of 20 answered", reads)
 	_, said = l.send("GET", "/api/v1/shop", nil)
 	promise(t, "the shop says it", strings.Contains(string(said), `"full"`), "%.120s", said)
-	promise(t, "nothing acknowledged is lost", tape(l, 1) == before+acked, "%d of %d readings there", tape(l, 1)-before, acked)
+	promise(t, "nothing acknowledged is lost", tape(l, 1) == before+acked, "%d of %d readings there",
+		tape(l, 1)-before, acked)
 	l.kill()
 	if l, err := tryStart(t, "serve", path, "--copies", "0"); err == nil {
 		promise(t, "a start on a full disk", tape(l, 1) == before+acked, "it opens, %d readings", tape(l, 1))
@@ -90,7 +94,8 @@ func TestFullDisk(t *testing.T) {
 	require.NoError(t, os.Remove(filler))
 	l = start(t, "serve", path, "--copies", "0")
 	status, _ = l.send("POST", "/api/v1/jobs/1/readings", reading())
-	promise(t, "with space again all goes on", status == 201 && tape(l, 1) == before+acked+1, "%d, %d readings", status, tape(l, 1))
+	promise(t, "with space again all goes on", status == 201 && tape(l, 1) == before+acked+1,
+		"%d, %d readings", status, tape(l, 1))
 }
 
 func TestFileGone(t *testing.T) {
@@ -100,11 +105,14 @@ func TestFileGone(t *testing.T) {
 	require.NoError(t, os.Rename(path, path+".away"))
 	status, said := l.send("POST", "/api/v1/jobs/1/readings", reading())
 	_, shop := l.send("GET", "/api/v1/shop", nil)
-	promise(t, "a file moved from under the server takes nothing more, and the shop says so", status == 503 && strings.Contains(string(shop), `"gone"`), "%d %.100s", status, said)
+	promise(t, "a file moved from under the server takes nothing more, and the shop says so", status == 503 &&
+		strings.Contains(string(shop), `"gone"`), "%d %.100s", status, said)
 	require.NoError(t, os.Rename(path+".away", path))
 	status, _ = l.send("POST", "/api/v1/jobs/1/readings", reading())
 	promise(t, "back in its place all goes on", status == 201, "%d", status)
-	for _, other := range []struct{ name, path string }{{"the same name", path}, {"a link", filepath.Join(folder, "link.db")}, {"a hard link", filepath.Join(folder, "hard.db")}, {"the lock file gone", path}} {
+	for _, other := range []struct{ name, path string }{{"the same name", path},
+		{"a link", filepath.Join(folder, "link.db")}, {"a hard link", filepath.Join(folder, "hard.db")},
+		{"the lock file gone", path}} {
 		switch other.name {
 		case "a link":
 			require.NoError(t, os.Symlink(path, other.path))
@@ -117,7 +125,8 @@ func TestFileGone(t *testing.T) {
 		if err == nil {
 			second.kill()
 		}
-		promise(t, "no second process gets the file by "+other.name, err != nil && strings.Contains(err.Error(), "already running"), "%.120v", err)
+		promise(t, "no second process gets the file by "+other.name, err != nil &&
+			strings.Contains(err.Error(), "already running"), "%.120v", err)
 	}
 }
 
@@ -162,7 +171,8 @@ func TestStop(t *testing.T) {
 		}
 		close(stopped)
 	}
-	promise(t, "a server that is told to stop finishes what is under way", faults == 0, "%d requests over 20 stops, %d answered with a fault", asked, faults)
+	promise(t, "a server that is told to stop finishes what is under way", faults == 0,
+		"%d requests over 20 stops, %d answered with a fault", asked, faults)
 }
 
 // Restores that are killed leave the old shop or the new one.
@@ -215,7 +225,8 @@ func TestRestoreKills(t *testing.T) {
 			break
 		}
 	}
-	promise(t, fmt.Sprintf("%d restores killed at any moment, after a crash", rounds), other == 0, "%d left the old shop, %d the new one, %d neither; what was kept came back whole", old, fresh, other)
+	promise(t, fmt.Sprintf("%d restores killed at any moment, after a crash", rounds), other == 0,
+		"%d left the old shop, %d the new one, %d neither; what was kept came back whole", old, fresh, other)
 }
 
 // A page closed right after signing leaves no old sheet beside its decision.
@@ -235,7 +246,9 @@ func TestClosedPages(t *testing.T) {
 				after = d.Seq
 			}
 		}
-		l.sendAs(client, "POST", "/api/v1/jobs/1/decisions", fields{"id": uuid.NewString(), "set": "rod_journals", "action": action, "step": step, "shell": 0, "reason": "to and fro", "after": after})
+		l.sendAs(client, "POST", "/api/v1/jobs/1/decisions",
+			fields{"id": uuid.NewString(), "set": "rod_journals", "action": action, "step": step, "shell": 0,
+				"reason": "to and fro", "after": after})
 	}
 	sign(l.client, "polish", 0)
 	status, said := l.send("POST", "/api/v1/jobs/1/orders", fields{"sheets": []string{}})
@@ -250,10 +263,12 @@ func TestClosedPages(t *testing.T) {
 		time.Sleep(30 * time.Millisecond)
 		beside += stale(view())
 	}
-	promise(t, fmt.Sprintf("%d pages closed 1 to 30 ms after signing", rounds), beside == 0, "%d decisions beside old sheets", beside)
+	promise(t, fmt.Sprintf("%d pages closed 1 to 30 ms after signing", rounds), beside == 0,
+		"%d decisions beside old sheets", beside)
 }
 
-// A memory stick knows no hard links: copies reach it all the same. Where no FAT disk can be had, every link is refused instead.
+// A memory stick knows no hard links: copies reach it all the same. Where no FAT disk can be had,
+// every link is refused instead.
 func TestMemoryStick(t *testing.T) {
 	folder := t.TempDir()
 	stick, image := filepath.Join(folder, "stick"), filepath.Join(folder, "stick.img")
@@ -261,14 +276,16 @@ func TestMemoryStick(t *testing.T) {
 	path := filepath.Join(folder, "shop.db")
 	start(t, "demo", path, "--copies", "0")
 	copied := filepath.Join(stick, "shop copy.db")
-	if err := exec.Command("sh", "-c", "truncate -s 40M "+image+" && mkfs.vfat "+image+" && mount -o loop "+image+" "+stick).Run(); err == nil {
+	if err := exec.Command("sh", "-c", "truncate -s 40M "+image+" && mkfs.vfat "+image+" && mount -o loop "+
+		image+" "+stick).Run(); err == nil {
 		t.Cleanup(func() { _ = exec.Command("umount", "-l", stick).Run() })
 		out, err := ledgeRun("backup", copied, "--db", path)
 		promise(t, "a backup onto a FAT memory stick", err == nil, "%s", strings.TrimSpace(out))
 		return
 	}
 	needsStrace(t)
-	out, err := exec.Command("strace", "-f", "-o", "/dev/null", "-e", "trace=link,linkat", "-e", "inject=link,linkat:error=EPERM", binary(), "backup", copied, "--db", path).CombinedOutput()
+	out, err := exec.Command("strace", "-f", "-o", "/dev/null", "-e", "trace=link,linkat", "-e",
+		"inject=link,linkat:error=EPERM", binary(), "backup", copied, "--db", path).CombinedOutput()
 	promise(t, "a backup where no file can be linked", err == nil, "%s", strings.TrimSpace(string(out)))
 }
 
@@ -293,7 +310,8 @@ func oldShop(t *testing.T, path string) {
 	require.NoError(t, errors.Join(err, file.Close()))
 }
 
-// Killed as it is about to flush for the nth time while it brings an old shop up to date, the shop opens next time with everything in it.
+// Killed as it is about to flush for the nth time while it brings an old shop up to date, the shop
+// opens next time with everything in it.
 func TestMigrationFlushes(t *testing.T) {
 	needsStrace(t)
 	whole := filepath.Join(t.TempDir(), "whole.db")
@@ -306,7 +324,9 @@ func TestMigrationFlushes(t *testing.T) {
 		path := filepath.Join(t.TempDir(), "old.db")
 		oldShop(t, path)
 		// Importing nothing opens the file, which brings it up to date first.
-		cmd := exec.Command("strace", "-f", "-o", "/dev/null", "-e", "trace=fsync,fdatasync", "-e", fmt.Sprintf("inject=fsync,fdatasync:signal=KILL:when=%d", nth), binary(), "import", "--db", path, "/dev/null")
+		cmd := exec.Command("strace", "-f", "-o", "/dev/null", "-e", "trace=fsync,fdatasync", "-e",
+			fmt.Sprintf("inject=fsync,fdatasync:signal=KILL:when=%d", nth), binary(), "import", "--db", path,
+			"/dev/null")
 		cmd.Env = append(os.Environ(), "GOMAXPROCS=1") // flushes are counted by thread
 		if err := cmd.Run(); err != nil && strings.Contains(err.Error(), "killed") {
 			killed++
@@ -320,5 +340,6 @@ func TestMigrationFlushes(t *testing.T) {
 			l.kill()
 		}
 	}
-	promise(t, fmt.Sprintf("an old shop killed at each of %d flushes while it is brought up to date", flushes), wrong == 0, "%d killed before the end, %d that did not open whole", killed, wrong)
+	promise(t, fmt.Sprintf("an old shop killed at each of %d flushes while it is brought up to date",
+		flushes), wrong == 0, "%d killed before the end, %d that did not open whole", killed, wrong)
 }

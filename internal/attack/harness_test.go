@@ -1,6 +1,7 @@
 //go:build attack
 
-// Package attack tries the promises that Ledge makes against the real binary: `make attack`. One line a promise.
+// Package attack tries the promises that Ledge makes against the real binary: `make attack`. One
+// line a promise.
 package attack
 
 import (
@@ -191,7 +192,8 @@ func (l *ledge) give(path string, body any) int {
 func (l *ledge) owner() {
 	body := map[string]any{"name": "Harness", "password": "three plain words"}
 	if l.code != "" {
-		status, said := l.send("POST", "/api/v1/owner", map[string]any{"name": "Harness", "password": "three plain words", "code": l.code})
+		status, said := l.send("POST", "/api/v1/owner",
+			map[string]any{"name": "Harness", "password": "three plain words", "code": l.code})
 		require.Equal(l.t, 201, status, string(said))
 		return
 	}

@@ -45,7 +45,9 @@ func TestHeavyFiles(t *testing.T) {
 		promise(t, what, ok && l.peak() < most, "answered %d, peak memory %d MB", status, l.peak())
 	}
 	var photo bytes.Buffer
-	require.NoError(t, jpeg.Encode(&photo, image.NewYCbCr(image.Rect(0, 0, 8800, 7040), image.YCbCrSubsampleRatio420), nil)) // 62 megapixels
+	// 62 megapixels
+	require.NoError(t, jpeg.Encode(&photo,
+		image.NewYCbCr(image.Rect(0, 0, 8800, 7040), image.YCbCrSubsampleRatio420), nil))
 	var wait sync.WaitGroup
 	statuses := make([]int, 4)
 	for i := range statuses {
@@ -54,13 +56,15 @@ func TestHeavyFiles(t *testing.T) {
 		})
 	}
 	wait.Wait()
-	promise(t, "four photographs of 62 megapixels at once", l.peak() < most, "answered %v, peak memory %d MB", statuses, l.peak())
+	promise(t, "four photographs of 62 megapixels at once", l.peak() < most, "answered %v, peak memory %d MB",
+		statuses, l.peak())
 	status, _ := l.send("POST", "/api/v1/archives?id="+uuid.NewString(), bomb(t, "{}", 15_000_000))
 	at("an archive of 15 million empty rows", status, 422)
 	status, _ = l.send("POST", "/api/v1/archives?id="+uuid.NewString(), bomb(t, `{"a":[[[[[[[[]]]]]]]]}`, 1_000_000))
 	at("an archive of a million nested rows", status, 422)
 	for _, tt := range []struct{ what, text string }{
-		{"an open file of a million empty lists", `{"format":"ledge.inspection/1","unit":"in","features":[` + strings.Repeat("[],", 1_000_000) + `[]]}`},
+		{"an open file of a million empty lists", `{"format":"ledge.inspection/1","unit":"in","features":[` +
+			strings.Repeat("[],", 1_000_000) + `[]]}`},
 		{"an open file of nested lists", strings.Repeat("[", 1_900_000)},
 		{"an open file of one long text", `{"format":"` + strings.Repeat("x", 3_900_000) + `"}`},
 	} {
@@ -69,12 +73,14 @@ func TestHeavyFiles(t *testing.T) {
 			wait.Go(func() { statuses[i], _ = l.send("POST", "/api/v1/imports", fields{"text": tt.text}) })
 		}
 		wait.Wait()
-		promise(t, "twelve times at once "+tt.what, l.peak() < most, "answered %v, peak memory %d MB", statuses, l.peak())
+		promise(t, "twelve times at once "+tt.what, l.peak() < most, "answered %v, peak memory %d MB",
+			statuses, l.peak())
 	}
 	statuses = make([]int, 200)
 	for i := range statuses {
 		wait.Go(func() {
-			statuses[i], _ = l.send("POST", "/api/v1/jobs/1/looks", fields{"id": uuid.NewString(), "note": strings.Repeat("x", 250_000)})
+			statuses[i], _ = l.send("POST", "/api/v1/jobs/1/looks",
+				fields{"id": uuid.NewString(), "note": strings.Repeat("x", 250_000)})
 		})
 	}
 	wait.Wait()
@@ -82,7 +88,8 @@ func TestHeavyFiles(t *testing.T) {
 	statuses = make([]int, 100)
 	for i := range statuses {
 		wait.Go(func() {
-			path := []string{"/api/v1/jobs/6", "/api/v1/jobs/6/inspection.pdf", "/api/v1/jobs/6/workbook.xlsx", "/api/v1/jobs/6/archive"}[i%4]
+			path := []string{"/api/v1/jobs/6", "/api/v1/jobs/6/inspection.pdf",
+				"/api/v1/jobs/6/workbook.xlsx", "/api/v1/jobs/6/archive"}[i%4]
 			statuses[i], _ = l.send("GET", path, nil)
 		})
 	}
@@ -93,7 +100,8 @@ func TestHeavyFiles(t *testing.T) {
 			good++
 		}
 	}
-	promise(t, "a hundred papers at once", l.peak() < most && good == len(statuses), "%d answered, peak memory %d MB", good, l.peak())
+	promise(t, "a hundred papers at once", l.peak() < most && good == len(statuses),
+		"%d answered, peak memory %d MB", good, l.peak())
 }
 
 func TestHeavyGeometry(t *testing.T) {
@@ -105,8 +113,10 @@ func TestHeavyGeometry(t *testing.T) {
 				rows[i] = append(rows[i], float64((i*7919+j*104729)%97)/10000)
 			}
 		}
-		doc, err := json.Marshal(fields{"format": "ledge.inspection/1", "unit": "in", "job": fields{"engine": "Deck"}, "engine": fields{"arrangement": "inline", "cylinders": 4},
-			"limits": fields{"deck": fields{"max": 0.003}}, "features": []any{fields{"kind": "deck_heights", "rows": rows}}})
+		doc, err := json.Marshal(fields{"format": "ledge.inspection/1", "unit": "in",
+			"job": fields{"engine": "Deck"}, "engine": fields{"arrangement": "inline", "cylinders": 4},
+			"limits":   fields{"deck": fields{"max": 0.003}},
+			"features": []any{fields{"kind": "deck_heights", "rows": rows}}})
 		require.NoError(t, err)
 		status, said := l.send("POST", "/api/v1/imports?take=true&id="+uuid.NewString(), fields{"text": string(doc)})
 		require.Equal(t, 200, status, string(said))
@@ -122,5 +132,6 @@ func TestHeavyGeometry(t *testing.T) {
 		worst = max(worst, one)
 		took = append(took, fmt.Sprintf("%d × %d %d ms", side, side, one.Milliseconds()))
 	}
-	promise(t, "a deck of any number of points keeps the list from nobody", worst < 2*time.Second, "the list with it: %s", strings.Join(took, ", "))
+	promise(t, "a deck of any number of points keeps the list from nobody", worst < 2*time.Second,
+		"the list with it: %s", strings.Join(took, ", "))
 }

@@ -35,8 +35,9 @@ func (a *tally) note(id, what string) {
 	a.acks[id] = what
 }
 
-// write does things to a job until its server is gone; each writer has a job of its own. The first ones sign to and fro and issue, the
-// others measure: a reading may change what a sheet should say, a signature must.
+// write does things to a job until its server is gone; each writer has a job of its own. The first
+// ones sign to and fro and issue, the others measure: a reading may change what a sheet should say,
+// a signature must.
 func (a *tally) write(l *ledge, job int64, w int, seed uint64) {
 	random := rand.New(rand.NewPCG(seed, 1))
 	at := fmt.Sprintf("/api/v1/jobs/%d", job)
@@ -50,13 +51,20 @@ func (a *tally) write(l *ledge, job int64, w int, seed uint64) {
 			status = a.sign(l, at, id, random)
 		case n == 0:
 			what = "gauge"
-			status, _ = l.send("POST", at+"/gauges", fields{"id": id, "kind": "main_journal", "instrument": "micrometer", "division": 25400, "mode": "direct", "sense": 1, "checked": true})
+			status, _ = l.send("POST", at+"/gauges",
+				fields{"id": id, "kind": "main_journal", "instrument": "micrometer", "division": 25400,
+					"mode": "direct", "sense": 1, "checked": true})
 		case n == 1:
 			what = "look"
-			status, _ = l.send("POST", at+"/looks", fields{"id": id, "kind": "main_journal", "number": 1 + random.IntN(3), "state": "as_found", "what": "grade", "look": "smooth", "note": ""})
+			status, _ = l.send("POST", at+"/looks",
+				fields{"id": id, "kind": "main_journal", "number": 1 + random.IntN(3), "state": "as_found",
+					"what": "grade", "look": "smooth", "note": ""})
 		default:
-			status, _ = l.send("POST", at+"/readings", fields{"id": id, "kind": "main_journal", "number": 1 + random.IntN(3), "state": "as_found", "station": random.IntN(2), "direction": random.IntN(4),
-				"what": "size", "value": 634_619_000 + random.IntN(9)*25_400, "typed": "…", "repeat": random.IntN(2) == 0, "unusual": true})
+			status, _ = l.send("POST", at+"/readings",
+				fields{"id": id, "kind": "main_journal", "number": 1 + random.IntN(3), "state": "as_found",
+					"station": random.IntN(2), "direction": random.IntN(4),
+					"what": "size", "value": 634_619_000 + random.IntN(9)*25_400, "typed": "…",
+					"repeat": random.IntN(2) == 0, "unusual": true})
 		}
 		if status == 0 {
 			return
@@ -90,7 +98,9 @@ func (a *tally) sign(l *ledge, at, id string, random *rand.Rand) int {
 	if random.IntN(2) == 0 {
 		action, step = "grind", 2_540_000
 	}
-	status, _ = l.send("POST", at+"/decisions", fields{"id": id, "set": "rod_journals", "action": action, "step": step, "shell": 0, "reason": "to and fro", "after": after})
+	status, _ = l.send("POST", at+"/decisions",
+		fields{"id": id, "set": "rod_journals", "action": action, "step": step, "shell": 0,
+			"reason": "to and fro", "after": after})
 	return status
 }
 
@@ -128,7 +138,8 @@ func TestKills(t *testing.T) {
 			for w := range writers {
 				wait.Go(func() { a.write(l, jobs[w], w, uint64(round*writers+w)) })
 			}
-			time.Sleep(time.Duration(60+rand.IntN(600)) * time.Millisecond) // a signature on a cold start takes some hundred
+			// a signature on a cold start takes some hundred
+			time.Sleep(time.Duration(60+rand.IntN(600)) * time.Millisecond)
 			l.kill()
 			wait.Wait()
 		}

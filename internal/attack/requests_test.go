@@ -54,7 +54,8 @@ func readAPI(t *testing.T, l *ledge) *api {
 		Components struct{ Schemas map[string]map[string]any }
 	}
 	require.NoError(t, json.Unmarshal(text, &doc))
-	a := &api{text: text, schemas: doc.Components.Schemas, compiler: jsonschema.NewCompiler(), compiled: map[string]*jsonschema.Schema{}}
+	a := &api{text: text, schemas: doc.Components.Schemas, compiler: jsonschema.NewCompiler(),
+		compiled: map[string]*jsonschema.Schema{}}
 	for path, methods := range doc.Paths {
 		for method, raw := range methods {
 			o := operation{method: strings.ToUpper(method), path: path}
@@ -83,7 +84,8 @@ func (a *api) valid(o operation, status int, said []byte) string {
 		if !strings.Contains(kind, "json") {
 			continue
 		}
-		at := "http://ledge.test/api.json#/paths/" + pointer(o.path) + "/" + strings.ToLower(o.method) + "/responses/" + key + "/content/" + pointer(kind) + "/schema"
+		at := "http://ledge.test/api.json#/paths/" + pointer(o.path) + "/" + strings.ToLower(o.method) +
+			"/responses/" + key + "/content/" + pointer(kind) + "/schema"
 		schema := a.compiled[at]
 		if schema == nil {
 			var err error
@@ -119,16 +121,19 @@ type maker struct {
 	api *api
 }
 
-var strange = []any{nil, "", "ä\u0000", "\u202e", strings.Repeat("x", 3000), -1, 0, 1, 1e18, 9.5, true, []any{}, fields{}, "2026-02-30", "../..", "=1+1", "0x1", "'; DROP TABLE jobs; --", "NaN"}
+var strange = []any{nil, "", "ä\u0000", "\u202e", strings.Repeat("x", 3000), -1, 0, 1, 1e18, 9.5, true,
+	[]any{}, fields{}, "2026-02-30", "../..", "=1+1", "0x1", "'; DROP TABLE jobs; --", "NaN"}
 
 var known = map[string][]any{
-	"kind":   {"main_journal", "rod_journal", "cylinder", "deck", "runout", "end_float", "main_bearing", "piston", "cam_lobe", "rod_weight", "main_strip", "deck_heights"},
+	"kind": {"main_journal", "rod_journal", "cylinder", "deck", "runout", "end_float", "main_bearing",
+		"piston", "cam_lobe", "rod_weight", "main_strip", "deck_heights"},
 	"state":  {"as_found", "after_grind", "new"},
 	"set":    {"main_journals", "rod_journals", "cylinders", "deck", "thrust"},
 	"number": {1, 2, 3, 4},
 	"unit":   {"in", "mm"},
 	"topic":  {"main_stamp", "history", "main_bolt", "cleaned", "gearbox"},
-	"text":   {`{"format":"ledge.inspection/1","unit":"in","features":[]}`, "kind,number,station,reading,unit\nmain_journal,1,A,2.5,in\n", "\"", "{", ""},
+	"text": {`{"format":"ledge.inspection/1","unit":"in","features":[]}`,
+		"kind,number,station,reading,unit\nmain_journal,1,A,2.5,in\n", "\"", "{", ""},
 	"typed":  {"85", "2.4985"},
 	"value":  {634_619_000, 634_000_000, 25_400},
 	"size":   {634_619_000},
@@ -220,7 +225,8 @@ func (m *maker) request(o operation) (path string, body any, header []string) {
 			}
 		case "header":
 			if m.IntN(10) > 0 {
-				header = append(header, p.Name, []string{`"0"`, `"1"`, `"2"`, "x", `"99999999999999999999"`}[m.IntN(5)])
+				header = append(header, p.Name,
+					[]string{`"0"`, `"1"`, `"2"`, "x", `"99999999999999999999"`}[m.IntN(5)])
 			}
 		}
 	}
@@ -236,7 +242,8 @@ func (m *maker) request(o operation) (path string, body any, header []string) {
 	return path, body, header
 }
 
-// Requests made at random from the API's own description: none is a fault of Ledge's, and every answer fits its description.
+// Requests made at random from the API's own description: none is a fault of Ledge's, and every
+// answer fits its description.
 func TestRandomRequests(t *testing.T) {
 	const asked = 20_000
 	l := start(t, "demo", filepath.Join(t.TempDir(), "shop.db"))
@@ -272,7 +279,9 @@ func TestRandomRequests(t *testing.T) {
 	for wrong, n := range unlike {
 		fmt.Println("   ", n, wrong)
 	}
-	promise(t, "requests made at random", len(faults)+len(unlike) == 0, "%d asked, by status %v; %d faults of Ledge's, %d answers unlike their description", asked, statuses, len(faults), len(unlike))
+	promise(t, "requests made at random", len(faults)+len(unlike) == 0,
+		"%d asked, by status %v; %d faults of Ledge's, %d answers unlike their description", asked, statuses,
+		len(faults), len(unlike))
 	promise(t, "and panics in the log", !strings.Contains(l.said.String(), "panic"), "%d bytes of log", l.said.Len())
 }
 
@@ -286,9 +295,11 @@ func TestRoles(t *testing.T) {
 	for _, role := range roles[:4] {
 		client := newClient(t)
 		if role != "" {
-			status, said := l.send("POST", "/api/v1/people", fields{"name": "A " + role, "role": role, "password": "three plain words", "barred": false})
+			status, said := l.send("POST", "/api/v1/people",
+				fields{"name": "A " + role, "role": role, "password": "three plain words", "barred": false})
 			require.Equal(t, 201, status, string(said))
-			status, said = l.sendAs(client, "POST", "/api/v1/session", fields{"name": "A " + role, "password": "three plain words"})
+			status, said = l.sendAs(client, "POST", "/api/v1/session",
+				fields{"name": "A " + role, "password": "three plain words"})
 			require.Equal(t, 200, status, string(said))
 		}
 		for _, o := range a.operations {
@@ -297,8 +308,10 @@ func TestRoles(t *testing.T) {
 			}
 			for _, one := range []string{"1", "+1", "%2B1", "01", "1%20", "%31"} {
 				path := places.ReplaceAllString(o.path, one)
-				for _, path := range []string{path, path + "/", strings.ToUpper(path), strings.Replace(path, "/v1/", "//v1/", 1), path + "?by=Harness"} {
-					status, said := l.sendAs(client, o.method, path, fields{"by": "Harness", "BY": "Harness"}, "Ledge-Person", "Harness")
+				for _, path := range []string{path, path + "/", strings.ToUpper(path),
+					strings.Replace(path, "/v1/", "//v1/", 1), path + "?by=Harness"} {
+					status, said := l.sendAs(client, o.method, path, fields{"by": "Harness", "BY": "Harness"},
+						"Ledge-Person", "Harness")
 					asked++
 					page := status == 200 && o.method == "GET" && bytes.Contains(said, []byte("<!doctype html>"))
 					if !slices.Contains([]int{401, 403, 404, 405}, status) && !page {
@@ -309,5 +322,6 @@ func TestRoles(t *testing.T) {
 			}
 		}
 	}
-	promise(t, "every operation as every role below its own, in every spelling", through == 0, "%d asked, %d got through", asked, through)
+	promise(t, "every operation as every role below its own, in every spelling", through == 0,
+		"%d asked, %d got through", asked, through)
 }

@@ -18,7 +18,8 @@ import (
 // writing is for how long each figure is taken.
 const writing = 8 * time.Second
 
-// load lets n clients ask as fast as they can, and returns how many answers came a second and how long 99 of 100 took at most.
+// load lets n clients ask as fast as they can, and returns how many answers came a second and how
+// long 99 of 100 took at most.
 func load(n int, ask func(client int) int) (rate float64, p99 time.Duration, refused int) {
 	var mu sync.Mutex
 	var took []time.Duration
@@ -44,9 +45,11 @@ func load(n int, ask func(client int) int) (rate float64, p99 time.Duration, ref
 	return float64(len(took)) / writing.Seconds(), took[len(took)*99/100], refused
 }
 
-// How many readings and answers a second Ledge bears. LEDGE_BY names the person in the body, too, for a Ledge that wants it there.
+// How many readings and answers a second Ledge bears. LEDGE_BY names the person in the body, too,
+// for a Ledge that wants it there.
 func TestThroughput(t *testing.T) {
-	for mode, args := range map[string][]string{"without sign-in": {"--copies", "0"}, "signed in": {"--copies", "0", "--require-sign-in"}} {
+	for mode, args := range map[string][]string{"without sign-in": {"--copies", "0"},
+		"signed in": {"--copies", "0", "--require-sign-in"}} {
 		l := start(t, "demo", filepath.Join(t.TempDir(), "shop.db"), args...)
 		if mode == "signed in" {
 			l.owner()
@@ -68,13 +71,16 @@ func TestThroughput(t *testing.T) {
 			return l.give(fmt.Sprintf("/api/v1/jobs/%d/readings", job), body)
 		}
 		rate, p99, refused := load(8, func(int) int { return read(1) })
-		fmt.Printf("%s, eight writers on one job: %.0f readings a second, p99 %d ms (%d refused)\n", mode, rate, p99.Milliseconds(), refused)
+		fmt.Printf("%s, eight writers on one job: %.0f readings a second, p99 %d ms (%d refused)\n", mode,
+			rate, p99.Milliseconds(), refused)
 		rate, p99, refused = load(8, func(client int) int { return read(jobs[client]) })
-		fmt.Printf("%s, eight writers on eight jobs: %.0f readings a second, p99 %d ms (%d refused)\n", mode, rate, p99.Milliseconds(), refused)
+		fmt.Printf("%s, eight writers on eight jobs: %.0f readings a second, p99 %d ms (%d refused)\n", mode,
+			rate, p99.Milliseconds(), refused)
 		rate, p99, refused = load(8, func(client int) int {
 			return l.glance(fmt.Sprintf("/api/v1/jobs/%d", jobs[client]))
 		})
-		fmt.Printf("%s, eight readers of eight jobs: %.0f answers a second, p99 %d ms (%d refused)\n", mode, rate, p99.Milliseconds(), refused)
+		fmt.Printf("%s, eight readers of eight jobs: %.0f answers a second, p99 %d ms (%d refused)\n", mode,
+			rate, p99.Milliseconds(), refused)
 		l.kill()
 	}
 }

@@ -10,36 +10,42 @@ import (
 
 // rules: what a package of this project may import of it. A name ending in / allows everything below.
 var rules = map[string][]string{
-	"internal/core/unit":        {},
-	"internal/core/engine":      {"internal/core/unit"},
-	"internal/core/plan":        {"internal/core/unit"},
-	"internal/core/instrument":  {"internal/core/unit"},
-	"internal/core/part":        {"internal/core/unit", "internal/core/engine", "internal/core/instrument"},
-	"internal/core/form":        {"internal/core/unit"},
-	"internal/core/limit":       {"internal/core/unit", "internal/core/instrument", "internal/core/say"},
-	"internal/core/fit":         {"internal/core/unit", "internal/core/limit"},
-	"internal/core/say":         {"internal/core/unit", "internal/core/part"},
-	"internal/core/inspection":  {"internal/core/unit", "internal/core/engine", "internal/core/part", "internal/core/say", "internal/core/plan", "internal/core/instrument", "internal/core/form", "internal/core/limit", "internal/core/fit"},
+	"internal/core/unit":       {},
+	"internal/core/engine":     {"internal/core/unit"},
+	"internal/core/plan":       {"internal/core/unit"},
+	"internal/core/instrument": {"internal/core/unit"},
+	"internal/core/part":       {"internal/core/unit", "internal/core/engine", "internal/core/instrument"},
+	"internal/core/form":       {"internal/core/unit"},
+	"internal/core/limit":      {"internal/core/unit", "internal/core/instrument", "internal/core/say"},
+	"internal/core/fit":        {"internal/core/unit", "internal/core/limit"},
+	"internal/core/say":        {"internal/core/unit", "internal/core/part"},
+	"internal/core/inspection": {"internal/core/unit", "internal/core/engine", "internal/core/part",
+		"internal/core/say", "internal/core/plan", "internal/core/instrument", "internal/core/form",
+		"internal/core/limit", "internal/core/fit"},
 	"internal/core/disposition": {"internal/core/"},
 	"internal/core/walk":        {"internal/core/engine", "internal/core/say"},
-	"internal/core/schedule":    {"internal/core/unit", "internal/core/part", "internal/core/say", "internal/core/disposition"},
-	"internal/core/order":       {"internal/core/"},
-	"internal/core/simulate":    {"internal/core/unit", "internal/core/engine", "internal/core/plan", "internal/core/instrument"},
-	"internal/words":            {"internal/core/"},
-	"internal/exchange":         {"internal/core/", "internal/words"},
-	"internal/report":           {"internal/core/", "internal/words"},
-	"internal/store":            {"internal/core/", "internal/words"},
-	"internal/varied":           {},
-	"internal/photo":            {"internal/words"},
-	"internal/archive":          {"internal/core/", "internal/exchange", "internal/store", "internal/photo", "internal/words"},
-	"internal/demo":             {"internal/core/", "internal/exchange", "internal/store", "internal/words"},
-	"internal/httpapi":          {"internal/"},
-	"internal/webui":            {},
-	"cmd/ledge":                 {"internal/"},
+	"internal/core/schedule": {"internal/core/unit", "internal/core/part", "internal/core/say",
+		"internal/core/disposition"},
+	"internal/core/order": {"internal/core/"},
+	"internal/core/simulate": {"internal/core/unit", "internal/core/engine", "internal/core/plan",
+		"internal/core/instrument"},
+	"internal/words":    {"internal/core/"},
+	"internal/exchange": {"internal/core/", "internal/words"},
+	"internal/report":   {"internal/core/", "internal/words"},
+	"internal/store":    {"internal/core/", "internal/words"},
+	"internal/varied":   {},
+	"internal/photo":    {"internal/words"},
+	"internal/archive": {"internal/core/", "internal/exchange", "internal/store", "internal/photo",
+		"internal/words"},
+	"internal/demo":    {"internal/core/", "internal/exchange", "internal/store", "internal/words"},
+	"internal/httpapi": {"internal/"},
+	"internal/webui":   {},
+	"cmd/ledge":        {"internal/"},
 }
 
 // Of the world outside, the core takes the standard library's pure parts and gonum.
-var coreForbids = []string{"net", "net/http", "database/sql", "log/slog", "log", "time", "math/rand", "math/rand/v2", "crypto/rand", "os", "io"}
+var coreForbids = []string{"net", "net/http", "database/sql", "log/slog", "log", "time", "math/rand",
+	"math/rand/v2", "crypto/rand", "os", "io"}
 
 func TestImports(t *testing.T) {
 	out, err := exec.Command("go", "list", "-f", `{{.ImportPath}} {{join .Imports " "}}`, "ledge/...").Output()
@@ -63,10 +69,12 @@ func TestImports(t *testing.T) {
 		for _, imported := range fields[1:] {
 			own, ours := strings.CutPrefix(imported, "ledge/")
 			switch {
-			case ours && !slices.ContainsFunc(allowed, func(a string) bool { return own == a || strings.HasSuffix(a, "/") && strings.HasPrefix(own, a) }):
+			case ours && !slices.ContainsFunc(allowed,
+				func(a string) bool { return own == a || strings.HasSuffix(a, "/") && strings.HasPrefix(own, a) }):
 				t.Errorf("%s must not import %s", name, own)
 			case ours || !strings.HasPrefix(name, "internal/core/"):
-			case slices.Contains(coreForbids, imported), strings.Contains(imported, ".") && !strings.HasPrefix(imported, "gonum.org/"):
+			case slices.Contains(coreForbids, imported), strings.Contains(imported, ".") &&
+				!strings.HasPrefix(imported, "gonum.org/"):
 				t.Errorf("%s is core and must not import %s", name, imported)
 			}
 		}

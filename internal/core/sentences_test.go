@@ -16,7 +16,8 @@ import (
 // stored are names that shops have in their files.
 var stored = []string{"water in the oil", "under the cap"}
 
-// What is measured, judged, decided and ordered is said as data: no text of three words stands in the core's source.
+// What is measured, judged, decided and ordered is said as data: no text of three words stands in
+// the core's source.
 func TestTheCoreWritesNoSentence(t *testing.T) {
 	word := regexp.MustCompile(`[A-Za-z%]+`)
 	err := filepath.WalkDir(".", func(path string, _ fs.DirEntry, err error) error {
@@ -33,7 +34,8 @@ func TestTheCoreWritesNoSentence(t *testing.T) {
 				field.Tag = nil
 			}
 			if l, ok := n.(*ast.BasicLit); ok && l.Kind == token.STRING {
-				if text, _ := strconv.Unquote(l.Value); strings.Contains(text, " ") && !slices.Contains(stored, text) && len(word.FindAllString(text, -1)) >= 3 {
+				if text, _ := strconv.Unquote(l.Value); strings.Contains(text, " ") &&
+					!slices.Contains(stored, text) && len(word.FindAllString(text, -1)) >= 3 {
 					t.Errorf("%s: %q is a sentence", files.Position(l.Pos()), text)
 				}
 			}
@@ -50,12 +52,15 @@ func TestTheCoreWritesNoSentence(t *testing.T) {
 var sentences = []string{"Text", "Sentence", "Title", "Detail", "Notes", "Says"}
 
 // comparers are the functions that compare or search what they are given.
-var comparers = []string{"Contains", "ContainsFunc", "HasPrefix", "HasSuffix", "EqualFold", "Index", "Cut", "MatchString", "TrimPrefix", "TrimSuffix", "Compare"}
+var comparers = []string{"Contains", "ContainsFunc", "HasPrefix", "HasSuffix", "EqualFold", "Index", "Cut",
+	"MatchString", "TrimPrefix", "TrimSuffix", "Compare"}
 
-// theirs are the places where a text is no sentence of ours: what is told of before it was data, a stamp, a field of a file, a heading.
+// theirs are the places where a text is no sentence of ours: what is told of before it was data, a
+// stamp, a field of a file, a heading.
 var theirs = []string{"core/say/say.go", "core/inspection/", "store/modernize.go"}
 
-// Nothing that Ledge does hangs on how it is worded: no code compares a sentence with another, or searches one.
+// Nothing that Ledge does hangs on how it is worded: no code compares a sentence with another, or
+// searches one.
 func TestNoCodeComparesASentence(t *testing.T) {
 	sentence := func(n ast.Expr) bool {
 		s, ok := n.(*ast.SelectorExpr)
@@ -64,7 +69,8 @@ func TestNoCodeComparesASentence(t *testing.T) {
 	for _, folder := range []string{".", "../store", "../httpapi", "../report", "../demo", "../archive"} {
 		err := filepath.WalkDir(folder, func(path string, _ fs.DirEntry, err error) error {
 			name := strings.TrimPrefix(filepath.ToSlash(filepath.Join("core", path)), "core/../")
-			if err != nil || !strings.HasSuffix(path, ".go") || strings.HasSuffix(path, "_test.go") || slices.ContainsFunc(theirs, func(own string) bool { return strings.HasPrefix(name, own) }) {
+			if err != nil || !strings.HasSuffix(path, ".go") || strings.HasSuffix(path, "_test.go") ||
+				slices.ContainsFunc(theirs, func(own string) bool { return strings.HasPrefix(name, own) }) {
 				return err
 			}
 			files := token.NewFileSet()
@@ -76,7 +82,8 @@ func TestNoCodeComparesASentence(t *testing.T) {
 				switch n := n.(type) {
 				case *ast.BinaryExpr:
 					empty := func(e ast.Expr) bool { l, ok := e.(*ast.BasicLit); return ok && l.Value == `""` }
-					if (n.Op == token.EQL || n.Op == token.NEQ) && (sentence(n.X) && !empty(n.Y) || sentence(n.Y) && !empty(n.X)) {
+					if (n.Op == token.EQL || n.Op == token.NEQ) &&
+						(sentence(n.X) && !empty(n.Y) || sentence(n.Y) && !empty(n.X)) {
 						t.Errorf("%s compares a sentence", files.Position(n.Pos()))
 					}
 				case *ast.CallExpr:

@@ -61,7 +61,8 @@ func overrule(ctx context.Context, s *store.Store) error {
 		}
 		d := store.Decision{ID: uuid.NewString(), JobID: 2, Set: set.Set, Way: set.Way, Basis: string(basis)}
 		if set.Set == part.MainJournals {
-			i := slices.IndexFunc(set.Options, func(o disposition.Option) bool { return o.Action == disposition.Grind && o.Feasible })
+			i := slices.IndexFunc(set.Options,
+				func(o disposition.Option) bool { return o.Action == disposition.Grind && o.Feasible })
 			if i < 0 {
 				continue
 			}
@@ -115,7 +116,8 @@ func load(ctx context.Context, s *store.Store, name string, day time.Time) error
 	}
 	id, err := s.ImportJob(ctx, store.NewJob{
 		Scope:  scope,
-		Number: in.Job.Number, Customer: in.Job.Customer, Engine: in.Job.Engine, Duty: in.Job.Duty, Unit: in.Unit, PromisedOn: &promised,
+		Number: in.Job.Number, Customer: in.Job.Customer, Engine: in.Job.Engine, Duty: in.Job.Duty,
+		Unit: in.Unit, PromisedOn: &promised,
 		Layout: *in.Engine, Policy: in.Policy, Limits: store.LimitSet{Book: in.Limits, Close: in.LimitsClose},
 	}, in)
 	if err != nil {

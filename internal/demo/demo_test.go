@@ -17,8 +17,8 @@ import (
 	"ledge/internal/store"
 )
 
-// The evaluation finds what is really the matter with an engine that it knows nothing of: every size within the
-// gauge's error, the oval and its direction, the bend and its direction.
+// The evaluation finds what is really the matter with an engine that it knows nothing of: every
+// size within the gauge's error, the oval and its direction, the bend and its direction.
 func TestEvaluationFindsTheTruth(t *testing.T) {
 	for _, name := range []string{"jobs/6-sawmill-four.json", "jobs/7-ferry-v-eight.json"} {
 		in, truth, err := Read(name)
@@ -44,9 +44,11 @@ func TestEvaluationFindsTheTruth(t *testing.T) {
 					largest = max(largest, one.Truth.At(along, d))
 				}
 			}
-			assert.LessOrEqual(t, (*f.Max - largest).Abs(), 3*division, "%s %d: largest %v, truly %v", one.Kind, one.Number, *f.Max, largest)
+			assert.LessOrEqual(t, (*f.Max - largest).Abs(), 3*division, "%s %d: largest %v, truly %v",
+				one.Kind, one.Number, *f.Max, largest)
 			if f.Oval != nil && one.Truth.Oval > 4*division {
-				assert.LessOrEqual(t, (f.Oval.Size - one.Truth.Oval).Abs(), 3*division, "%s %d oval", one.Kind, one.Number)
+				assert.LessOrEqual(t, (f.Oval.Size - one.Truth.Oval).Abs(), 3*division, "%s %d oval",
+					one.Kind, one.Number)
 			}
 		}
 		middle := (in.Engine.Mains + 1) / 2
@@ -89,8 +91,9 @@ func TestFill(t *testing.T) {
 	assert.NotEmpty(t, record.Answers)
 }
 
-// The demo shows every decision that is ever chosen, an overrule beside one signed as advised, a shell instead of a
-// regrind, one sleeve instead of boring all, and a line-hone refused for a ledge.
+// The demo shows every decision that is ever chosen, an overrule beside one signed as advised, a
+// shell instead of a regrind, one sleeve instead of boring all, and a line-hone refused for a
+// ledge.
 func TestTheDemoShowsEveryDecision(t *testing.T) {
 	ctx := context.Background()
 	s, err := store.Open(ctx, filepath.Join(t.TempDir(), "demo.db"), time.Now)
@@ -115,8 +118,10 @@ func TestTheDemoShowsEveryDecision(t *testing.T) {
 			}
 		}
 	}
-	for _, action := range []disposition.Action{disposition.Reuse, disposition.Polish, disposition.Hone, disposition.Bore, disposition.Sleeve, disposition.Grind,
-		disposition.LineHone, disposition.Resize, disposition.Skim, disposition.Replace, disposition.Measure, disposition.Remeasure} {
+	for _, action := range []disposition.Action{disposition.Reuse, disposition.Polish, disposition.Hone,
+		disposition.Bore, disposition.Sleeve, disposition.Grind,
+		disposition.LineHone, disposition.Resize, disposition.Skim, disposition.Replace, disposition.Measure,
+		disposition.Remeasure} {
 		assert.True(t, shown[action], "no set of the demo is decided %s", action)
 	}
 	assert.True(t, shells, "a shell instead of a regrind")

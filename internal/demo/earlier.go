@@ -14,7 +14,8 @@ import (
 // earlierJobs is how often the sawmill's engine came in before.
 const earlierJobs = 9
 
-// earlier adds closed jobs of years past: the sawmill's engine again and again, whose middle main and last cylinder suffer most.
+// earlier adds closed jobs of years past: the sawmill's engine again and again, whose middle main
+// and last cylinder suffer most.
 func earlier(ctx context.Context, s *store.Store, today time.Time) error {
 	const sawmill = 6
 	model, err := s.Dump(ctx, sawmill)
@@ -30,7 +31,8 @@ func earlier(ctx context.Context, s *store.Store, today time.Time) error {
 			hours := unit.Length(random.IntN(9))
 			d := variant(model, func(kind part.Kind, number int) unit.Length {
 				most := unit.Length(2)
-				if kind == part.MainJournal && number == 3 || kind == part.Cylinder && number == 4 || kind == part.RodJournal && number == 4 {
+				if kind == part.MainJournal && number == 3 || kind == part.Cylinder && number == 4 ||
+					kind == part.RodJournal && number == 4 {
 					most = 6
 				}
 				return (hours*most/4 + unit.Length(random.IntN(2)) - 3) * unit.Tenth

@@ -18,8 +18,9 @@ import (
 // openJobs is how many of a shop's jobs of all years are in the shop.
 const openJobs = 60
 
-// Many fills the store with the jobs of many years, for measuring how Ledge bears them: the demo's engines again and again, each worn in
-// its own way, most of them long closed. The same seed gives the same jobs. It returns the number of readings.
+// Many fills the store with the jobs of many years, for measuring how Ledge bears them: the demo's
+// engines again and again, each worn in its own way, most of them long closed. The same seed gives
+// the same jobs. It returns the number of readings.
 func Many(ctx context.Context, s *store.Store, seed uint64, jobs int, today time.Time) (readings int, err error) {
 	if err := Fill(ctx, s, today); err != nil {
 		return 0, err
@@ -46,7 +47,8 @@ func Many(ctx context.Context, s *store.Store, seed uint64, jobs int, today time
 	step := today.Sub(first) / time.Duration(jobs)
 	err = s.LoadMany(ctx, func(yield func(store.Dump) bool) {
 		for i := range jobs {
-			d := variant(models[random.IntN(len(models))], func(part.Kind, int) unit.Length { return unit.Length(random.IntN(12)) * unit.Tenth }, random)
+			d := variant(models[random.IntN(len(models))],
+				func(part.Kind, int) unit.Length { return unit.Length(random.IntN(12)) * unit.Tenth }, random)
 			begun := first.Add(step * time.Duration(i))
 			d.Job["number"] = fmt.Sprintf("Y-%05d", i+1)
 			d.Job["customer"] = customers[random.IntN(len(customers))]
@@ -65,7 +67,9 @@ func Many(ctx context.Context, s *store.Store, seed uint64, jobs int, today time
 	return readings, err
 }
 
-var customers = []string{"Hillside Chapel Trust", "Upper Orchard Commons", "Narrow Gauge Society", "Lifeboat Winch Fund", "Old Sawmill Friends", "Ferry Preservation Group", "Peat Railway Club", "Threshing Day Committee"}
+var customers = []string{"Hillside Chapel Trust", "Upper Orchard Commons", "Narrow Gauge Society",
+	"Lifeboat Winch Fund", "Old Sawmill Friends", "Ferry Preservation Group", "Peat Railway Club",
+	"Threshing Day Committee"}
 
 // decideAll signs every set of a model as advised, where nothing is signed yet.
 func decideAll(ctx context.Context, s *store.Store, id int64, d *store.Dump) error {
@@ -88,15 +92,19 @@ func decideAll(ctx context.Context, s *store.Store, id int64, d *store.Dump) err
 		if err != nil {
 			return err
 		}
-		d.Tables["decisions"] = append(d.Tables["decisions"], map[string]any{"set_name": string(set.Set), "action": string(set.Action), "step": int64(set.Step), "shell": int64(set.Shell),
-			"method": "", "overruled": int64(0), "reason": "", "basis": string(basis), "decided_by": decider, "decided_at": record.Job.CreatedAt})
+		d.Tables["decisions"] = append(d.Tables["decisions"],
+			map[string]any{"set_name": string(set.Set), "action": string(set.Action), "step": int64(set.Step),
+				"shell":  int64(set.Shell),
+				"method": "", "overruled": int64(0), "reason": "", "basis": string(basis),
+				"decided_by": decider, "decided_at": record.Job.CreatedAt})
 	}
 	return nil
 }
 
 // variant is a model with more wear, by kind and number of the part; a few of its readings are taken again.
 func variant(model store.Dump, wear func(part.Kind, int) unit.Length, random *rand.Rand) store.Dump {
-	d := store.Dump{Version: model.Version, Job: maps.Clone(model.Job), Tables: map[string][]map[string]any{}, Picture: model.Picture}
+	d := store.Dump{Version: model.Version, Job: maps.Clone(model.Job), Tables: map[string][]map[string]any{},
+		Picture: model.Picture}
 	for name, rows := range model.Tables {
 		copied := make([]map[string]any, len(rows))
 		for i, row := range rows {
@@ -126,7 +134,8 @@ func variant(model store.Dump, wear func(part.Kind, int) unit.Length, random *ra
 			again := maps.Clone(row)
 			again["value"] = value
 			readings = append(readings, again)
-			d.Tables["superseded"] = append(d.Tables["superseded"], map[string]any{"reading_id": i + 1, "by_id": len(readings)})
+			d.Tables["superseded"] = append(d.Tables["superseded"],
+				map[string]any{"reading_id": i + 1, "by_id": len(readings)})
 		}
 	}
 	d.Tables["readings"] = readings

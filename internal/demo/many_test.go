@@ -13,7 +13,8 @@ import (
 	"ledge/internal/store"
 )
 
-// The same seed makes the same shop of many years: most of its jobs closed and signed, each of which can be shown and judged.
+// The same seed makes the same shop of many years: most of its jobs closed and signed, each of
+// which can be shown and judged.
 func TestManyYears(t *testing.T) {
 	ctx, today := context.Background(), time.Date(2026, 11, 23, 9, 0, 0, 0, time.UTC)
 	shop := func(seed uint64) (*store.Store, int) {

@@ -38,15 +38,18 @@ func sheetsOf(in *inspection.Inspection, result disposition.Result, decided []or
 	return sheets
 }
 
-// Whichever way is signed, the sheets that come of it can be worked from: every size is a range that a gauge can read, on a part that the
-// engine has, at a place where it can be proved; every part to buy has a code and a count.
+// Whichever way is signed, the sheets that come of it can be worked from: every size is a range
+// that a gauge can read, on a part that the engine has, at a place where it can be proved; every
+// part to buy has a code and a count.
 func TestEveryWayMakesSheetsToWorkFrom(t *testing.T) {
 	sheets, lines := map[order.Name]int{}, 0
 	everyJob(t, func(name string, in *inspection.Inspection, result disposition.Result) {
 		for _, set := range result.Sets {
 			for _, option := range set.Options {
-				at := name + " " + string(set.Set) + " " + string(option.Action) + " " + option.Step.Format(in.Unit) + " " + string(option.Method)
-				for _, s := range sheetsOf(in, result, []order.Decided{{Set: set, Option: option, By: "Ida", Reason: "because"}}) {
+				at := name + " " + string(set.Set) + " " + string(option.Action) + " " +
+					option.Step.Format(in.Unit) + " " + string(option.Method)
+				for _, s := range sheetsOf(in, result,
+					[]order.Decided{{Set: set, Option: option, By: "Ida", Reason: "because"}}) {
 					sheets[s.Name]++
 					assert.NotEmpty(t, s.Title, at)
 					assert.NotEmpty(t, s.Notes, "%s: %s says nothing to mind", at, s.Name)
@@ -60,13 +63,15 @@ func TestEveryWayMakesSheetsToWorkFrom(t *testing.T) {
 						assert.NotEmpty(t, l.What, where)
 						if l.Feature != nil {
 							_, known := in.Latest(l.Feature.Kind, l.Feature.Number)
-							assert.True(t, known || in.Has(l.Feature.Kind, 0), "%s: the engine has no such part", where)
+							assert.True(t, known || in.Has(l.Feature.Kind, 0),
+								"%s: the engine has no such part", where)
 						}
 						if l.Min != nil && l.Max != nil {
 							assert.LessOrEqual(t, *l.Min, *l.Max, where)
 							assert.Positive(t, *l.Min, where)
 							if !l.Kept && option.Action != disposition.Polish && !remarks(option, "hone_narrow") {
-								assert.GreaterOrEqual(t, *l.Max-*l.Min, in.Unit.Pick(unit.Tenth, unit.Micrometre), "%s: nobody can hit that", where)
+								assert.GreaterOrEqual(t, *l.Max-*l.Min,
+									in.Unit.Pick(unit.Tenth, unit.Micrometre), "%s: nobody can hit that", where)
 							}
 						}
 						if l.Rough != nil && l.Min != nil {
@@ -85,7 +90,8 @@ func TestEveryWayMakesSheetsToWorkFrom(t *testing.T) {
 			}
 		}
 	})
-	for _, name := range []order.Name{order.Grind, order.Tunnel, order.Deck, order.Bore, order.Rods, order.Rings, order.Parts} {
+	for _, name := range []order.Name{order.Grind, order.Tunnel, order.Deck, order.Bore, order.Rods,
+		order.Rings, order.Parts} {
 		assert.NotZero(t, sheets[name], "%s was never made", name)
 	}
 	assert.Greater(t, lines, 300)
@@ -121,7 +127,8 @@ func TestWorkDoneAsOrderedIsProved(t *testing.T) {
 					if off < 0 {
 						size = *l.Min - unit.Tenth
 					} else if off > 0 {
-						size = *l.Max + in.Unit.Pick(50*unit.Tenth, 100*unit.Micrometre) // beyond what a housing may keep across its parting line
+						// beyond what a housing may keep across its parting line
+						size = *l.Max + in.Unit.Pick(50*unit.Tenth, 100*unit.Micrometre)
 					}
 					done := in.Features[i]
 					done.State, done.Look, done.Cells = l.State, inspection.Smooth, nil

@@ -6,7 +6,8 @@ import "ledge/internal/core/schedule"
 func Rates() schedule.Card {
 	const hour = 60
 	own := func(setup, each schedule.Money, setupMinutes, eachMinutes int) schedule.Rate {
-		return schedule.Rate{Setup: setup * 100, Each: each * 100, SetupMinutes: setupMinutes, EachMinutes: eachMinutes}
+		return schedule.Rate{Setup: setup * 100, Each: each * 100, SetupMinutes: setupMinutes,
+			EachMinutes: eachMinutes}
 	}
 	return schedule.Card{Currency: "crowns", DayMinutes: 7 * hour,
 		Operations: map[schedule.Operation]schedule.Rate{
@@ -25,10 +26,14 @@ func Rates() schedule.Card {
 			schedule.FitRings:   own(0, 9, 10, 15),
 		},
 		Parts: map[schedule.Part]schedule.PartRate{
-			schedule.MainShells: {Each: 19_00, LeadDays: 1}, schedule.RodShells: {Each: 16_00, LeadDays: 1}, schedule.SelectShells: {Each: 24_00, LeadDays: 2},
-			schedule.Rings: {Each: 22_00, LeadDays: 1}, schedule.Pistons: {Each: 85_00, LeadDays: 5}, schedule.Sleeves: {Each: 48_00, LeadDays: 4},
-			schedule.ThrustParts: {Each: 14_00, LeadDays: 3}, schedule.Crankshaft: {Each: 780_00, LeadDays: 20}, schedule.Block: {Each: 1150_00, LeadDays: 25},
-			schedule.RodSet: {Each: 120_00, LeadDays: 12}, schedule.Gasket: {Each: 31_00, LeadDays: 2}, schedule.Pins: {Each: 12_00, LeadDays: 2},
+			schedule.MainShells: {Each: 19_00, LeadDays: 1}, schedule.RodShells: {Each: 16_00, LeadDays: 1},
+			schedule.SelectShells: {Each: 24_00, LeadDays: 2},
+			schedule.Rings:        {Each: 22_00, LeadDays: 1}, schedule.Pistons: {Each: 85_00, LeadDays: 5},
+			schedule.Sleeves:     {Each: 48_00, LeadDays: 4},
+			schedule.ThrustParts: {Each: 14_00, LeadDays: 3},
+			schedule.Crankshaft:  {Each: 780_00, LeadDays: 20}, schedule.Block: {Each: 1150_00, LeadDays: 25},
+			schedule.RodSet: {Each: 120_00, LeadDays: 12}, schedule.Gasket: {Each: 31_00, LeadDays: 2},
+			schedule.Pins:     {Each: 12_00, LeadDays: 2},
 			schedule.Camshaft: {Each: 340_00, LeadDays: 15}, schedule.CamBushes: {Each: 11_00, LeadDays: 2},
 		}}
 }

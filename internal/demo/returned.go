@@ -21,8 +21,8 @@ import (
 // returnedJob is the job that shows what follows a decision.
 const returnedJob = "L-0009"
 
-// returned takes a job all the way: every set signed as advised, the sheets issued and sent, and most of it back from the shop and
-// measured again. One rod journal came back too small.
+// returned takes a job all the way: every set signed as advised, the sheets issued and sent, and
+// most of it back from the shop and measured again. One rod journal came back too small.
 func returned(ctx context.Context, s *store.Store, id int64, today time.Time) error {
 	record, err := s.Record(ctx, id)
 	if err != nil {
@@ -37,7 +37,9 @@ func returned(ctx context.Context, s *store.Store, id int64, today time.Time) er
 		if err != nil {
 			return err
 		}
-		if err := s.AddDecision(store.As(ctx, decider), store.Decision{ID: uuid.NewString(), JobID: id, Set: set.Set, Way: set.Way, Basis: string(basis)}, 0); err != nil {
+		if err := s.AddDecision(store.As(ctx, decider),
+			store.Decision{ID: uuid.NewString(), JobID: id, Set: set.Set, Way: set.Way, Basis: string(basis)},
+			0); err != nil {
 			return err
 		}
 		decided = append(decided, order.Decided{Set: set, Option: *set.Option(set.Way), By: decider})
@@ -49,10 +51,12 @@ func returned(ctx context.Context, s *store.Store, id int64, today time.Time) er
 	for i := range sheets {
 		words.In(in.Unit).Sheet(&sheets[i])
 		for j := range sheets[i].Steps {
-			sheets[i].Steps[j].Begins, sheets[i].Steps[j].Ends = today.AddDate(0, 0, j).Format(time.DateOnly), today.AddDate(0, 0, j+1).Format(time.DateOnly)
+			sheets[i].Steps[j].Begins, sheets[i].Steps[j].Ends = today.AddDate(0, 0, j).Format(time.DateOnly),
+				today.AddDate(0, 0, j+1).Format(time.DateOnly)
 		}
 	}
-	if err := s.IssueOrders(store.As(ctx, decider), id, func(store.Record) (store.Issue, error) { return store.Issue{Sheets: sheets}, nil }); err != nil {
+	if err := s.IssueOrders(store.As(ctx, decider), id,
+		func(store.Record) (store.Issue, error) { return store.Issue{Sheets: sheets}, nil }); err != nil {
 		return err
 	}
 	if record, err = s.Record(ctx, id); err != nil {
@@ -64,7 +68,8 @@ func returned(ctx context.Context, s *store.Store, id int64, today time.Time) er
 			if o.Sheet != order.Grind && o.Sheet != order.Bore {
 				continue
 			}
-			if err := s.AddOrderEvents(store.As(ctx, decider), id, []store.OrderEvent{{ID: uuid.NewString(), OrderID: o.ID, What: what}}); err != nil {
+			if err := s.AddOrderEvents(store.As(ctx, decider), id,
+				[]store.OrderEvent{{ID: uuid.NewString(), OrderID: o.ID, What: what}}); err != nil {
 				return err
 			}
 		}
@@ -80,7 +85,8 @@ func returned(ctx context.Context, s *store.Store, id int64, today time.Time) er
 // decider signs the demo's decisions.
 const decider = "Ida Lorn"
 
-// cameBack measures the lines of a sheet again; the last line of the bore sheet waits, and the second journal missed its order.
+// cameBack measures the lines of a sheet again; the last line of the bore sheet waits, and the
+// second journal missed its order.
 func cameBack(ctx context.Context, s *store.Store, id int64, sheet order.Sheet, source *rand.Rand) error {
 	made := map[string]bool{}
 	for n, l := range sheet.Lines {
@@ -99,7 +105,8 @@ func cameBack(ctx context.Context, s *store.Store, id int64, sheet order.Sheet, 
 			return err
 		}
 		i := slices.IndexFunc(record.Features, func(f store.Feature) bool {
-			return f.Kind == place.Kind && f.Number == place.Number && f.State == place.State && f.Component == place.Component
+			return f.Kind == place.Kind && f.Number == place.Number && f.State == place.State &&
+				f.Component == place.Component
 		})
 		middle := (*l.Min + *l.Max) / 2 / unit.Tenth * unit.Tenth
 		if sheet.Name == order.Grind && n == 1 {
@@ -108,7 +115,9 @@ func cameBack(ctx context.Context, s *store.Store, id int64, sheet order.Sheet, 
 		for station := range record.Features[i].Stations {
 			for direction := range record.Features[i].Columns() {
 				size := part.OfLength(middle + unit.Length(source.IntN(3)-1)*unit.Tenth)
-				if _, err := s.AddReading(ctx, id, place, store.Reading{ID: uuid.NewString(), Station: station, Direction: direction, What: store.Size, Value: &size}, false); err != nil {
+				if _, err := s.AddReading(ctx, id, place,
+					store.Reading{ID: uuid.NewString(), Station: station, Direction: direction,
+						What: store.Size, Value: &size}, false); err != nil {
 					return err
 				}
 			}

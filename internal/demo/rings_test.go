@@ -19,7 +19,8 @@ func TestRingGapsCrossCheckTheBores(t *testing.T) {
 	require.NoError(t, err)
 	flagged := func() (rings []string) {
 		for _, a := range disposition.BuildOf(in, disposition.Evaluate(in)).Rings {
-			if slices.ContainsFunc(a.Says, func(r disposition.Reason) bool { return strings.HasSuffix(r.Form, "_than_bore") }) {
+			if slices.ContainsFunc(a.Says,
+				func(r disposition.Reason) bool { return strings.HasSuffix(r.Form, "_than_bore") }) {
 				rings = append(rings, a.Ring)
 			}
 		}

@@ -25,8 +25,8 @@ type Truth struct {
 	DeckGap unit.Length
 }
 
-// Simulate fills an inspection that has an engine and limits but no features with a complete worn engine. The same
-// inspection and seed give the same engine.
+// Simulate fills an inspection that has an engine and limits but no features with a complete worn
+// engine. The same inspection and seed give the same engine.
 func Simulate(in *inspection.Inspection, seed uint64) Truth {
 	s := simulation{in: in, source: rand.New(rand.NewPCG(seed, nameSeed(in.Job.Engine)))}
 	s.endFloat()
@@ -58,8 +58,9 @@ type simulation struct {
 	truth  Truth
 }
 
-// wearings: how the parts of a kind wear, in micrometres over a worn set. Common practice: shafts wear oval under the
-// load, bores wear widest at the top and across the crank, housings stretch upwards.
+// wearings: how the parts of a kind wear, in micrometres over a worn set. Common practice: shafts
+// wear oval under the load, bores wear widest at the top and across the crank, housings stretch
+// upwards.
 var wearings = map[part.Kind]struct {
 	worn, taper, barrel, oval float64
 	axis                      unit.Angle
@@ -75,7 +76,9 @@ var wearings = map[part.Kind]struct {
 // gauge is an ordinary gauge in an ordinary hand.
 func (s *simulation) gauge(shaft bool) (simulate.Gauge, *instrument.Gauge) {
 	default_ := instrument.Default(shaft, s.in.Unit)
-	return simulate.Gauge{Division: default_.Division, Zero: unit.Round(0.3 * float64(default_.Division) * s.source.NormFloat64()), Hand: default_.Division / 2}, &default_
+	return simulate.Gauge{Division: default_.Division,
+		Zero: unit.Round(0.3 * float64(default_.Division) * s.source.NormFloat64()),
+		Hand: default_.Division / 2}, &default_
 }
 
 func (s *simulation) set(kind part.Kind, count int, p plan.Plan) {
@@ -86,13 +89,18 @@ func (s *simulation) set(kind part.Kind, count int, p plan.Plan) {
 	w := wearings[kind]
 	micrometres := func(v float64) unit.Length { return unit.Round(v * float64(unit.Micrometre)) }
 	gauge, named := s.gauge(kind.Shaft())
-	parts := simulate.Parts(string(kind), count, simulate.Wearing{New: limits.New.Middle(), Tolerance: (limits.New.Max - limits.New.Min) / 2,
-		Worn: micrometres(w.worn), Taper: micrometres(w.taper), Barrel: micrometres(w.barrel), Oval: micrometres(w.oval), Axis: w.axis},
+	parts := simulate.Parts(string(kind), count,
+		simulate.Wearing{New: limits.New.Middle(), Tolerance: (limits.New.Max - limits.New.Min) / 2,
+			Worn: micrometres(w.worn), Taper: micrometres(w.taper), Barrel: micrometres(w.barrel),
+			Oval: micrometres(w.oval), Axis: w.axis},
 		simulate.Grid{Stations: p.Stations, Directions: p.Directions}, gauge, s.source)
 	for _, one := range parts {
 		s.truth.Parts = append(s.truth.Parts, one)
-		s.in.Features = append(s.in.Features, inspection.Feature{Kind: kind, Number: one.Number, State: part.AsFound, Look: s.look(),
-			Setup: inspection.Setup{Gauge: named}, Grid: inspection.Grid{Stations: one.Stations, Directions: one.Directions, Cells: cells(one.Readings)}})
+		s.in.Features = append(s.in.Features,
+			inspection.Feature{Kind: kind, Number: one.Number, State: part.AsFound, Look: s.look(),
+				Setup: inspection.Setup{Gauge: named},
+				Grid: inspection.Grid{Stations: one.Stations, Directions: one.Directions,
+					Cells: cells(one.Readings)}})
 	}
 }
 
@@ -129,11 +137,15 @@ func (s *simulation) bearings(kind, journal part.Kind) {
 			clearance := limits.Clearance.New.Middle() + unit.Round((4+6*s.source.Float64())*float64(unit.Micrometre))
 			truth := simulate.Form{Mean: limits.New.Middle() + clearance, Oval: 3 * unit.Micrometre}
 			p := store.UsualPlan(kind)
-			made := simulate.Part{Kind: string(kind), Number: number, Truth: truth, Stations: p.Stations, Directions: p.Directions,
-				Readings: gauge.Grid(truth, len(p.Stations), p.Directions, s.source)}
+			made := simulate.Part{Kind: string(kind), Number: number, Truth: truth, Stations: p.Stations,
+				Directions: p.Directions,
+				Readings:   gauge.Grid(truth, len(p.Stations), p.Directions, s.source)}
 			s.truth.Parts = append(s.truth.Parts, made)
-			s.in.Features = append(s.in.Features, inspection.Feature{Kind: kind, Number: number, State: part.AsFound, Setup: inspection.Setup{Gauge: named},
-				Grid: inspection.Grid{Stations: p.Stations, Directions: p.Directions, Cells: cells(made.Readings)}})
+			s.in.Features = append(s.in.Features,
+				inspection.Feature{Kind: kind, Number: number, State: part.AsFound,
+					Setup: inspection.Setup{Gauge: named},
+					Grid: inspection.Grid{Stations: p.Stations, Directions: p.Directions,
+						Cells: cells(made.Readings)}})
 		}
 	}
 }
@@ -149,18 +161,22 @@ func (s *simulation) numbers(kind part.Kind, journal int) []int {
 // dial is an indicator read to a tenth of a thousandth or to two micrometres.
 func (s *simulation) dial() (simulate.Gauge, *instrument.Gauge) {
 	division := s.in.Unit.Pick(unit.Tenth, 2*unit.Micrometre)
-	return simulate.Gauge{Division: division, Hand: division / 2}, &instrument.Gauge{Kind: instrument.Indicator, Division: division}
+	return simulate.Gauge{Division: division, Hand: division / 2},
+		&instrument.Gauge{Kind: instrument.Indicator, Division: division}
 }
 
 // turns bends the crankshaft a little and turns it under the dial.
 func (s *simulation) turns() {
 	dial, named := s.dial()
 	throw := unit.Round((4 + 16*s.source.Float64()) * float64(unit.Micrometre))
-	s.truth.Bend = simulate.Bend{Throw: throw, Direction: unit.AngleOf(360 * s.source.Float64()), Places: s.in.Engine.Mains}
+	s.truth.Bend = simulate.Bend{Throw: throw, Direction: unit.AngleOf(360 * s.source.Float64()),
+		Places: s.in.Engine.Mains}
 	_, angles, _ := part.SheetOf(part.Runout, *s.in.Engine)
 	for i, shown := range simulate.Turns(*s.in.Engine, s.truth.Bend, 4*unit.Micrometre, angles, dial, s.source) {
-		s.in.Features = append(s.in.Features, inspection.Feature{Kind: part.Runout, Number: i + 1, State: part.AsFound, Setup: inspection.Setup{Gauge: named},
-			List: inspection.List{Angles: angles, Indicator: shown}})
+		s.in.Features = append(s.in.Features,
+			inspection.Feature{Kind: part.Runout, Number: i + 1, State: part.AsFound,
+				Setup: inspection.Setup{Gauge: named},
+				List:  inspection.List{Angles: angles, Indicator: shown}})
 	}
 }
 
@@ -173,9 +189,14 @@ func (s *simulation) endFloat() {
 	dial, named := s.dial()
 	truth := limits.New.Middle() + unit.Round(float64(limits.New.Max-limits.New.Min)/4*s.source.Float64())
 	s.truth.EndFloat = [2]unit.Length{truth, truth + unit.Micrometre}
-	s.in.Features = append(s.in.Features, inspection.Feature{Kind: part.EndFloat, Number: 1, State: part.AsFound, Setup: inspection.Setup{Gauge: named}, List: inspection.List{
-		At0: simulate.Repeats(s.truth.EndFloat[0], 3, dial, s.source), At180: simulate.Repeats(s.truth.EndFloat[1], 3, dial, s.source),
-		Return: []unit.Length{0, 0}, Feeler: simulate.Repeats(truth, 2, simulate.Gauge{Division: s.in.Unit.Pick(unit.Thou/2, 10*unit.Micrometre)}, s.source)}})
+	s.in.Features = append(s.in.Features,
+		inspection.Feature{Kind: part.EndFloat, Number: 1, State: part.AsFound,
+			Setup: inspection.Setup{Gauge: named}, List: inspection.List{
+				At0:    simulate.Repeats(s.truth.EndFloat[0], 3, dial, s.source),
+				At180:  simulate.Repeats(s.truth.EndFloat[1], 3, dial, s.source),
+				Return: []unit.Length{0, 0},
+				Feeler: simulate.Repeats(truth, 2,
+					simulate.Gauge{Division: s.in.Unit.Pick(unit.Thou/2, 10*unit.Micrometre)}, s.source)}})
 }
 
 var feelers = instrument.Gauge{Kind: instrument.Feeler}
@@ -201,9 +222,12 @@ func (s *simulation) deck() {
 		names, _, _ := part.SheetOf(part.Deck, *s.in.Engine)
 		for i, name := range names {
 			share := []float64{0.8, 1, 0.7, 0.2, 0.2, 0.9, 0.9}[i]
-			list.Lines = append(list.Lines, inspection.Line{Name: name, Gap: gauge.Read(unit.Round(share*float64(s.truth.DeckGap)), s.source)})
+			list.Lines = append(list.Lines,
+				inspection.Line{Name: name, Gap: gauge.Read(unit.Round(share*float64(s.truth.DeckGap)), s.source)})
 		}
-		s.in.Features = append(s.in.Features, inspection.Feature{Kind: part.Deck, Number: bank, State: part.AsFound, Setup: inspection.Setup{Gauge: leaves}, List: list})
+		s.in.Features = append(s.in.Features,
+			inspection.Feature{Kind: part.Deck, Number: bank, State: part.AsFound,
+				Setup: inspection.Setup{Gauge: leaves}, List: list})
 	}
 }
 
@@ -224,11 +248,13 @@ func (s *simulation) tunnelEdge() {
 	for _, size := range sizes {
 		list.Readings = append(list.Readings, gauge.Read((size-slices.Min(sizes))/2, s.source))
 	}
-	s.in.Features = append(s.in.Features, inspection.Feature{Kind: part.TunnelEdge, Number: 1, State: part.AsFound, Setup: inspection.Setup{Gauge: leaves}, List: list})
+	s.in.Features = append(s.in.Features,
+		inspection.Feature{Kind: part.TunnelEdge, Number: 1, State: part.AsFound,
+			Setup: inspection.Setup{Gauge: leaves}, List: list})
 }
 
-// ringGaps: rings that fitted when new, in bores that have worn since: the gap grows by π times the wear. The oil rings are
-// new and tight.
+// ringGaps: rings that fitted when new, in bores that have worn since: the gap grows by π times the
+// wear. The oil rings are new and tight.
 func (s *simulation) ringGaps() {
 	limits := s.in.Limits[part.RingGap]
 	if limits.New == nil {
@@ -241,8 +267,12 @@ func (s *simulation) ringGaps() {
 			continue
 		}
 		worn := fit.GapChange(one.Truth.Mean - s.in.Limits[part.Cylinder].New.Middle())
-		s.in.Features = append(s.in.Features, inspection.Feature{Kind: part.RingGap, Number: one.Number, State: part.AsFound, Setup: inspection.Setup{Gauge: leaves}, List: inspection.List{
-			Readings: []unit.Length{gauge.Read(limits.New.Middle()+worn, s.source), gauge.Read(limits.New.Min+worn, s.source), gauge.Read(limits.New.Min-12*unit.Thou+worn, s.source)}}})
+		s.in.Features = append(s.in.Features,
+			inspection.Feature{Kind: part.RingGap, Number: one.Number, State: part.AsFound,
+				Setup: inspection.Setup{Gauge: leaves}, List: inspection.List{
+					Readings: []unit.Length{gauge.Read(limits.New.Middle()+worn, s.source),
+						gauge.Read(limits.New.Min+worn, s.source),
+						gauge.Read(limits.New.Min-12*unit.Thou+worn, s.source)}}})
 	}
 }
 
@@ -258,7 +288,8 @@ func (s *simulation) weights() {
 			shown := unit.Mass(scale.Read(unit.Round((mean+4*s.source.NormFloat64())*float64(unit.Gram)), s.source))
 			return &shown
 		}
-		s.in.Features = append(s.in.Features, inspection.Feature{Kind: part.RodWeight, Number: rod, State: part.AsFound,
-			List: inspection.List{BigEnd: grams(468), SmallEnd: grams(171)}})
+		s.in.Features = append(s.in.Features,
+			inspection.Feature{Kind: part.RodWeight, Number: rod, State: part.AsFound,
+				List: inspection.List{BigEnd: grams(468), SmallEnd: grams(171)}})
 	}
 }

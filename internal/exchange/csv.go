@@ -14,7 +14,8 @@ import (
 )
 
 // Columns are the columns of a CSV of readings, in their order.
-var Columns = []string{"kind", "number", "state", "station", "direction", "repeat", "reading", "unit", "instrument", "taken_at", "taken_by", "note", tagColumn}
+var Columns = []string{"kind", "number", "state", "station", "direction", "repeat", "reading", "unit",
+	"instrument", "taken_at", "taken_by", "note", tagColumn}
 
 // tagColumn is written only where a job has several of a component.
 const tagColumn = "component"
@@ -61,7 +62,8 @@ func (p RowProblems) Error() string {
 	return strings.Join(lines, "\n")
 }
 
-// WriteCSV writes rows under the header. A text that a spreadsheet would take for a formula gets an apostrophe.
+// WriteCSV writes rows under the header. A text that a spreadsheet would take for a formula gets an
+// apostrophe.
 func WriteCSV(out io.Writer, rows []Row) error {
 	w := csv.NewWriter(out)
 	columns := Columns
@@ -80,8 +82,10 @@ func WriteCSV(out io.Writer, rows []Row) error {
 		if r.Direction != nil {
 			column = r.Direction.Format()
 		}
-		fields := []string{string(r.Kind), strconv.Itoa(r.Number), r.State, harmless(r.Station), column, strconv.Itoa(r.Repeat),
-			reading, r.Unit, harmless(r.Instrument), r.TakenAt, harmless(r.TakenBy), harmless(r.Note), harmless(r.Component)}
+		fields := []string{string(r.Kind), strconv.Itoa(r.Number), r.State, harmless(r.Station), column,
+			strconv.Itoa(r.Repeat),
+			reading, r.Unit, harmless(r.Instrument), r.TakenAt, harmless(r.TakenBy), harmless(r.Note),
+			harmless(r.Component)}
 		if err := w.Write(fields[:len(columns)]); err != nil {
 			return err
 		}
@@ -99,8 +103,8 @@ func harmless(text string) string {
 	return text
 }
 
-// ReadCSV reads rows with their header, in any order of the columns; kind, number, station, reading and unit must be
-// there. All lines that cannot be taken are reported at once, as [RowProblems].
+// ReadCSV reads rows with their header, in any order of the columns; kind, number, station, reading
+// and unit must be there. All lines that cannot be taken are reported at once, as [RowProblems].
 func ReadCSV(source io.Reader) ([]Row, error) {
 	c := csv.NewReader(source)
 	c.FieldsPerRecord = -1
@@ -174,7 +178,8 @@ func ReadCSV(source io.Reader) ([]Row, error) {
 
 // readRow returns the row, or why it cannot be taken.
 func readRow(field func(string) string) (r Row, refused error) {
-	r = Row{Kind: part.Kind(field("kind")), State: field("state"), Component: field(tagColumn), Station: field("station"), Repeat: 1, Unit: field("unit"),
+	r = Row{Kind: part.Kind(field("kind")), State: field("state"), Component: field(tagColumn),
+		Station: field("station"), Repeat: 1, Unit: field("unit"),
 		Instrument: field("instrument"), TakenAt: field("taken_at"), TakenBy: field("taken_by"), Note: field("note")}
 	if !r.Kind.Known() {
 		return r, words.New("csv.kind", "kind", words.Quoted(string(r.Kind)))

@@ -18,13 +18,15 @@ import (
 // spreadsheet would run.
 func TestCSVReadsBackTheSame(t *testing.T) {
 	source := rand.New(rand.NewPCG(3, 5))
-	texts := []string{"", "plain", "=HYPERLINK(\"x\")", "+1", "-1", "@sum", "'quoted", "a \"b\", c", "line\nbreak", "<b>", "Ünïcode °"}
+	texts := []string{"", "plain", "=HYPERLINK(\"x\")", "+1", "-1", "@sum", "'quoted", "a \"b\", c",
+		"line\nbreak", "<b>", "Ünïcode °"}
 	pick := func() string { return texts[source.IntN(len(texts))] }
 	kinds := append(part.Grids(), part.Lists()...)
 	for range 200 {
 		var rows []Row
 		for line := range source.IntN(20) + 1 {
-			row := Row{Line: line + 2, Kind: kinds[source.IntN(len(kinds))], Number: source.IntN(8) + 1, State: "after_grind", Station: "A" + pick(),
+			row := Row{Line: line + 2, Kind: kinds[source.IntN(len(kinds))], Number: source.IntN(8) + 1,
+				State: "after_grind", Station: "A" + pick(),
 				Repeat: source.IntN(3) + 1, Unit: "in", Instrument: "micrometer", TakenAt: "2024-05-31T14:05:00Z",
 				TakenBy: pick(), Note: strings.TrimSpace(pick())}
 			if !row.Kind.Known() {

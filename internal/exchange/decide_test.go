@@ -83,58 +83,128 @@ const sound = "1.8112 1.8112 1.8112 1.8113 1.8111 1.8112 1.8113 1.8112"
 
 // The cases follow the rules one by one; the first is the common-practice example.
 var decisions = []struct{ name, doc, want string }{
-	{"eight readings, marked", document("", journalLimits, eight("main_journal", 1, `"look": "marked",`, sound)), "main_journals: polish 0 0 provisional"},
-	{"eight readings, smooth", document("", journalLimits, eight("main_journal", 1, "", sound)), "main_journals: reuse 0 0 provisional"},
-	{"a crack comes before missing cells", document("", journalLimits, even("main_journal", 1, `"look": "cracked",`, "1.8120"), eight("main_journal", 2, "", "1.8 null 1.8 1.8 1.8 1.8 1.8 1.8")), "main_journals: replace 0 0"},
-	{"a missing cell comes before wear", document("", journalLimits, eight("main_journal", 1, "", "1.8000 null 1.8112 1.8113 1.8111 1.8112 1.8113 1.8112")), "main_journals: measure 0 0"},
-	{"a reason is not a missing cell", document("", journalLimits, eight("main_journal", 1, "", `1.8112 "counterweight" 1.8112 1.8113 1.8111 1.8112 1.8113 1.8112`)), "main_journals: reuse 0 0 provisional"},
-	{"damage counts as scored", document("", journalLimits, eight("main_journal", 1, "", `1.8112 "damaged" 1.8112 1.8113 1.8111 1.8112 1.8113 1.8112`)), "main_journals: grind 0.01 0"},
-	{"wear equal to its limit is within", document("", journalLimits, even("main_journal", 1, "", "1.8102")), "main_journals: reuse 0 0 provisional"},
-	{"wear beyond", document("", journalLimits, even("main_journal", 1, "", "1.810199")), "main_journals: grind 0.01 0"},
-	{"clean-up needs the next step", document("", journalLimits, eight("main_journal", 1, "", "1.8122 1.8122 1.8015 1.8122 1.8122 1.8122 1.8122 1.8122")), "main_journals: grind 0.02 0"},
-	{"clean-up exactly met", document("", journalLimits, eight("main_journal", 1, "", "1.8122 1.8122 1.8026 1.8122 1.8122 1.8122 1.8122 1.8122")), "main_journals: grind 0.01 0"},
-	{"the bend adds twice its throw", document("", journalLimits, eight("main_journal", 1, "", "1.8122 1.8122 1.8040 1.8122 1.8122 1.8122 1.8122 1.8122"),
-		`{"kind": "runout", "number": 1, "angles": [0,90,180,270], "indicator": [0, 0.0010, 0, -0.0010]}`), "main_journals: grind 0.02 0"},
-	{"runout alone sends the set to the grinder", document("", journalLimits, even("main_journal", 1, "", "1.8120"), `{"kind": "runout", "number": 1, "tir": 0.0021}`), "main_journals: grind 0.01 0"},
-	{"beyond the last step", document("", journalLimits, eight("main_journal", 1, "", "1.8122 1.8122 1.7500 1.8122 1.8122 1.8122 1.8122 1.8122")), "main_journals: replace 0 0"},
-	{"policy grinds always", document(`"grind": "always"`, journalLimits, even("main_journal", 1, "", "1.8120")), "main_journals: grind 0.01 0"},
+	{"eight readings, marked", document("", journalLimits,
+		eight("main_journal", 1, `"look": "marked",`, sound)), "main_journals: polish 0 0 provisional"},
+	{"eight readings, smooth", document("", journalLimits, eight("main_journal", 1, "", sound)),
+		"main_journals: reuse 0 0 provisional"},
+	{"a crack comes before missing cells",
+		document("", journalLimits, even("main_journal", 1, `"look": "cracked",`, "1.8120"),
+			eight("main_journal", 2, "", "1.8 null 1.8 1.8 1.8 1.8 1.8 1.8")), "main_journals: replace 0 0"},
+	{"a missing cell comes before wear",
+		document("", journalLimits, eight("main_journal", 1, "",
+			"1.8000 null 1.8112 1.8113 1.8111 1.8112 1.8113 1.8112")), "main_journals: measure 0 0"},
+	{"a reason is not a missing cell", document("", journalLimits,
+		eight("main_journal", 1, "", `1.8112 "counterweight" 1.8112 1.8113 1.8111 1.8112 1.8113 1.8112`)),
+		"main_journals: reuse 0 0 provisional"},
+	{"damage counts as scored", document("", journalLimits,
+		eight("main_journal", 1, "", `1.8112 "damaged" 1.8112 1.8113 1.8111 1.8112 1.8113 1.8112`)),
+		"main_journals: grind 0.01 0"},
+	{"wear equal to its limit is within", document("", journalLimits, even("main_journal", 1, "", "1.8102")),
+		"main_journals: reuse 0 0 provisional"},
+	{"wear beyond", document("", journalLimits, even("main_journal", 1, "", "1.810199")),
+		"main_journals: grind 0.01 0"},
+	{"clean-up needs the next step", document("", journalLimits,
+		eight("main_journal", 1, "", "1.8122 1.8122 1.8015 1.8122 1.8122 1.8122 1.8122 1.8122")),
+		"main_journals: grind 0.02 0"},
+	{"clean-up exactly met", document("", journalLimits,
+		eight("main_journal", 1, "", "1.8122 1.8122 1.8026 1.8122 1.8122 1.8122 1.8122 1.8122")),
+		"main_journals: grind 0.01 0"},
+	{"the bend adds twice its throw", document("", journalLimits,
+		eight("main_journal", 1, "", "1.8122 1.8122 1.8040 1.8122 1.8122 1.8122 1.8122 1.8122"),
+		`{"kind": "runout", "number": 1, "angles": [0,90,180,270], "indicator": [0, 0.0010, 0, -0.0010]}`),
+		"main_journals: grind 0.02 0"},
+	{"runout alone sends the set to the grinder",
+		document("", journalLimits, even("main_journal", 1, "", "1.8120"),
+			`{"kind": "runout", "number": 1, "tir": 0.0021}`), "main_journals: grind 0.01 0"},
+	{"beyond the last step", document("", journalLimits,
+		eight("main_journal", 1, "", "1.8122 1.8122 1.7500 1.8122 1.8122 1.8122 1.8122 1.8122")),
+		"main_journals: replace 0 0"},
+	{"policy grinds always", document(`"grind": "always"`, journalLimits,
+		even("main_journal", 1, "", "1.8120")), "main_journals: grind 0.01 0"},
 	// Tolerance stacking, common practice: a journal at the bottom of its range in a rod at the top of
 	// its own is within on both counts, and too loose together; the tighter shell saves a regrind.
-	{"tolerance stacking takes a shell", document("", journalLimits, even("main_journal", 1, "", "1.8110"), even("main_bearing", 1, "", "1.8152")), "main_journals: reuse 0 -0.001"},
-	{"the shell that is in counts", document("", journalLimits, even("main_journal", 1, "", "1.8110"), even("main_bearing", 1, `"fitted": {"shell": -0.001},`, "1.8148")), "main_journals: reuse 0 -0.001"},
-	{"a little tight: polish alone", document("", journalLimits, even("main_journal", 1, "", "1.8120"), even("main_bearing", 1, "", "1.8129")), "main_journals: polish 0 0"},
-	{"tighter than a polish opens", document("", journalLimits, even("main_journal", 1, "", "1.8120"), even("main_bearing", 1, "", "1.8125")), "main_journals: reuse 0 0.001"},
-	{"no shell reaches", document("", journalLimits, even("main_journal", 1, "", "1.8112"), even("main_bearing", 1, "", "1.8200")), "main_journals: grind 0.01 0"},
-	{"half a shell of each, where the policy allows", document(`"mixed_halves": true`, journalLimits, even("main_journal", 1, "", "1.8110"), even("main_bearing", 1, "", "1.8153")), "main_journals: reuse 0 -0.0005"},
-	{"one shell must serve all", document("", journalLimits, even("main_journal", 1, "", "1.8112"), even("main_bearing", 1, "", "1.8155"),
+	{"tolerance stacking takes a shell",
+		document("", journalLimits, even("main_journal", 1, "", "1.8110"),
+			even("main_bearing", 1, "", "1.8152")), "main_journals: reuse 0 -0.001"},
+	{"the shell that is in counts", document("", journalLimits, even("main_journal", 1, "", "1.8110"),
+		even("main_bearing", 1, `"fitted": {"shell": -0.001},`, "1.8148")), "main_journals: reuse 0 -0.001"},
+	{"a little tight: polish alone", document("", journalLimits, even("main_journal", 1, "", "1.8120"),
+		even("main_bearing", 1, "", "1.8129")), "main_journals: polish 0 0"},
+	{"tighter than a polish opens", document("", journalLimits, even("main_journal", 1, "", "1.8120"),
+		even("main_bearing", 1, "", "1.8125")), "main_journals: reuse 0 0.001"},
+	{"no shell reaches", document("", journalLimits, even("main_journal", 1, "", "1.8112"),
+		even("main_bearing", 1, "", "1.8200")), "main_journals: grind 0.01 0"},
+	{"half a shell of each, where the policy allows",
+		document(`"mixed_halves": true`, journalLimits, even("main_journal", 1, "", "1.8110"),
+			even("main_bearing", 1, "", "1.8153")), "main_journals: reuse 0 -0.0005"},
+	{"one shell must serve all", document("", journalLimits, even("main_journal", 1, "", "1.8112"),
+		even("main_bearing", 1, "", "1.8155"),
 		even("main_journal", 2, "", "1.8112"), even("main_bearing", 2, "", "1.8122")), "main_journals: grind 0.01 0"},
-	{"a plastic strip beats a prediction", document("", journalLimits, even("main_journal", 1, "", "1.8112"), `{"kind": "strip", "number": 1, "of": "main_journal", "readings": [0.0016, 0.0018]}`), "main_journals: reuse 0 0"},
-	{"a beyond housing voids the measured fit", document("", journalLimits+","+housingLimits, even("main_journal", 1, "", "1.8112"), even("main_bearing", 1, "", "1.8200"),
-		tunnel(1, "2.4390 2.4374 2.4374 2.4374 2.4374 2.4374 2.4374 2.4374")), "main_journals: reuse 0 0 provisional; main_housings: line_hone 0 0"},
-	{"already 0.010 under and fine", document("", journalLimits, even("main_journal", 1, "", "1.8020")), "main_journals: reuse 0.01 0 provisional"},
-	{"a mixed set takes its furthest class", document("", journalLimits, even("main_journal", 1, "", "1.8120"), even("main_journal", 2, "", "1.8016")), "main_journals: grind 0.01 0"},
-	{"scored beyond its class", document("", journalLimits, even("main_journal", 1, `"look": "scored",`, "1.8020")), "main_journals: grind 0.02 0"},
-	{"no fit at all decides on the rest", document("", strings.Replace(journalLimits, `"clearance": {"new": {"min": 0.0010, "max": 0.0016}, "max": 0.0040},`, "", 1), even("main_journal", 1, "", "1.8120")), "main_journals: reuse 0 0"},
-	{"guarded and too close to call", document(`"decision_rule": "guarded"`, journalLimits, even("main_journal", 1, `"gauge": {"kind": "micrometer", "division": 0.0001, "repeatability": 0.0001, "setting_u": 0.0001},`, "1.8102")), "main_journals: remeasure 0 0"},
-	{"the latest state decides", document("", journalLimits, even("main_journal", 1, "", "1.8000"), even("main_journal", 1, `"state": "after_grind",`, "1.8020")), "main_journals: reuse 0.01 0 provisional"},
+	{"a plastic strip beats a prediction",
+		document("", journalLimits, even("main_journal", 1, "", "1.8112"),
+			`{"kind": "strip", "number": 1, "of": "main_journal", "readings": [0.0016, 0.0018]}`),
+		"main_journals: reuse 0 0"},
+	{"a beyond housing voids the measured fit",
+		document("", journalLimits+","+housingLimits, even("main_journal", 1, "", "1.8112"),
+			even("main_bearing", 1, "", "1.8200"),
+			tunnel(1, "2.4390 2.4374 2.4374 2.4374 2.4374 2.4374 2.4374 2.4374")),
+		"main_journals: reuse 0 0 provisional; main_housings: line_hone 0 0"},
+	{"already 0.010 under and fine", document("", journalLimits, even("main_journal", 1, "", "1.8020")),
+		"main_journals: reuse 0.01 0 provisional"},
+	{"a mixed set takes its furthest class",
+		document("", journalLimits, even("main_journal", 1, "", "1.8120"),
+			even("main_journal", 2, "", "1.8016")), "main_journals: grind 0.01 0"},
+	{"scored beyond its class", document("", journalLimits,
+		even("main_journal", 1, `"look": "scored",`, "1.8020")), "main_journals: grind 0.02 0"},
+	{"no fit at all decides on the rest",
+		document("", strings.Replace(journalLimits,
+			`"clearance": {"new": {"min": 0.0010, "max": 0.0016}, "max": 0.0040},`, "", 1),
+			even("main_journal", 1, "", "1.8120")), "main_journals: reuse 0 0"},
+	{"guarded and too close to call", document(`"decision_rule": "guarded"`, journalLimits,
+		even("main_journal", 1, `"gauge": {"kind": "micrometer", "division": 0.0001, "repeatability": 0.0001, "setting_u": 0.0001},`, "1.8102")), "main_journals: remeasure 0 0"},
+	{"the latest state decides", document("", journalLimits, even("main_journal", 1, "", "1.8000"),
+		even("main_journal", 1, `"state": "after_grind",`, "1.8020")), "main_journals: reuse 0.01 0 provisional"},
 
-	{"cylinders within are honed for new rings", document("", cylinderLimits, six(1, "", "3.7210 3.7205 3.7205 3.7200 3.7200 3.7200")), "cylinders: hone 0 0 provisional"},
-	{"and reused without", document(`"rings_renewed": false`, cylinderLimits, six(1, "", "3.7210 3.7205 3.7205 3.7200 3.7200 3.7200")), "cylinders: reuse 0 0 provisional"},
+	{"cylinders within are honed for new rings",
+		document("", cylinderLimits, six(1, "", "3.7210 3.7205 3.7205 3.7200 3.7200 3.7200")),
+		"cylinders: hone 0 0 provisional"},
+	{"and reused without", document(`"rings_renewed": false`, cylinderLimits,
+		six(1, "", "3.7210 3.7205 3.7205 3.7200 3.7200 3.7200")), "cylinders: reuse 0 0 provisional"},
 	// C = reference + 2 × wear: 3.7190 + 2 × 0.0100 + 0.0010 = 3.7400 > 3.7195 + 0.020: the next step.
-	{"holding the centre takes a step more", document("", cylinderLimits, six(1, "", "3.7290 3.7230 3.7240 3.7210 3.7200 3.7200")), "cylinders: bore 0.03 0"},
-	{"following the wear saves it", document(`"bore_cleanup": "follow_wear"`, cylinderLimits, six(1, "", "3.7290 3.7230 3.7240 3.7210 3.7200 3.7200")), "cylinders: bore 0.02 0"},
-	{"honed to size on a tight piston", document("", cylinderLimits, six(1, "", "3.7200 3.7200 3.7200 3.7200 3.7200 3.7200"),
-		`{"kind": "piston", "number": 1, "stations": ["skirt"], "directions": [90], "readings": [[3.7185]]}`), "cylinders: hone 0 0"},
-	{"one cracked cylinder is sleeved", document("", cylinderLimits, six(1, `"look": "cracked",`, "3.7200 3.7200 3.7200 3.7200 3.7200 3.7200"), six(2, "", "3.7200 3.7200 3.7200 3.7200 3.7200 3.7200")), "cylinders: sleeve 0 0"},
-	{"two cracked cylinders cost the block", document("", cylinderLimits, six(1, `"look": "cracked",`, "3.7200 3.7200 3.7200 3.7200 3.7200 3.7200"), six(2, `"look": "cracked",`, "3.7200 3.7200 3.7200 3.7200 3.7200 3.7200")), "cylinders: replace 0 0"},
-	{"one beyond the last step is sleeved, the rest bored", document("", cylinderLimits, six(1, "", "3.7700 3.7200 3.7200 3.7200 3.7200 3.7200"), six(2, `"look": "scored",`, "3.7200 3.7200 3.7200 3.7200 3.7200 3.7200")), "cylinders: sleeve 0.02 0"},
+	{"holding the centre takes a step more",
+		document("", cylinderLimits, six(1, "", "3.7290 3.7230 3.7240 3.7210 3.7200 3.7200")),
+		"cylinders: bore 0.03 0"},
+	{"following the wear saves it", document(`"bore_cleanup": "follow_wear"`, cylinderLimits,
+		six(1, "", "3.7290 3.7230 3.7240 3.7210 3.7200 3.7200")), "cylinders: bore 0.02 0"},
+	{"honed to size on a tight piston", document("", cylinderLimits,
+		six(1, "", "3.7200 3.7200 3.7200 3.7200 3.7200 3.7200"),
+		`{"kind": "piston", "number": 1, "stations": ["skirt"], "directions": [90], "readings": [[3.7185]]}`),
+		"cylinders: hone 0 0"},
+	{"one cracked cylinder is sleeved", document("", cylinderLimits,
+		six(1, `"look": "cracked",`, "3.7200 3.7200 3.7200 3.7200 3.7200 3.7200"),
+		six(2, "", "3.7200 3.7200 3.7200 3.7200 3.7200 3.7200")), "cylinders: sleeve 0 0"},
+	{"two cracked cylinders cost the block",
+		document("", cylinderLimits, six(1, `"look": "cracked",`,
+			"3.7200 3.7200 3.7200 3.7200 3.7200 3.7200"),
+			six(2, `"look": "cracked",`, "3.7200 3.7200 3.7200 3.7200 3.7200 3.7200")), "cylinders: replace 0 0"},
+	{"one beyond the last step is sleeved, the rest bored",
+		document("", cylinderLimits, six(1, "", "3.7700 3.7200 3.7200 3.7200 3.7200 3.7200"),
+			six(2, `"look": "scored",`, "3.7200 3.7200 3.7200 3.7200 3.7200 3.7200")), "cylinders: sleeve 0.02 0"},
 
-	{"a true tunnel stays", document("", housingLimits, tunnel(1, "2.4374 2.4374 2.4374 2.4374 2.4374 2.4374 2.4374 2.4374")), "main_housings: reuse 0 0"},
-	{"stretched caps are cut and honed", document("", housingLimits, tunnel(1, "2.4390 2.4376 2.4374 2.4376 2.4388 2.4376 2.4374 2.4376")), "main_housings: line_hone 0 0"},
-	{"wide across cannot be closed", document("", housingLimits, tunnel(1, "2.4376 2.4376 2.4384 2.4376 2.4376 2.4376 2.4376 2.4376")), "main_housings: replace 0 0"},
-	{"a step is not honed out", document("", housingLimits, tunnel(1, "2.4374 2.4374 2.4374 2.4374 2.4405 2.4374 2.4374 2.4374")), "main_housings: replace 0 0"},
-	{"too deep a cap cut", document("", housingLimits, tunnel(1, "2.4419 2.4376 2.4374 2.4376 2.4418 2.4376 2.4374 2.4376")), "main_housings: replace 0 0"},
-	{"bores that differ too much", document("", housingLimits, tunnel(1, "2.4370 2.4370 2.4370 2.4370 2.4370 2.4370 2.4370 2.4370"), tunnel(2, "2.4378 2.4378 2.4378 2.4378 2.4378 2.4378 2.4378 2.4378")), "main_housings: line_hone 0 0"},
+	{"a true tunnel stays", document("", housingLimits,
+		tunnel(1, "2.4374 2.4374 2.4374 2.4374 2.4374 2.4374 2.4374 2.4374")), "main_housings: reuse 0 0"},
+	{"stretched caps are cut and honed",
+		document("", housingLimits, tunnel(1, "2.4390 2.4376 2.4374 2.4376 2.4388 2.4376 2.4374 2.4376")),
+		"main_housings: line_hone 0 0"},
+	{"wide across cannot be closed", document("", housingLimits,
+		tunnel(1, "2.4376 2.4376 2.4384 2.4376 2.4376 2.4376 2.4376 2.4376")), "main_housings: replace 0 0"},
+	{"a step is not honed out", document("", housingLimits,
+		tunnel(1, "2.4374 2.4374 2.4374 2.4374 2.4405 2.4374 2.4374 2.4374")), "main_housings: replace 0 0"},
+	{"too deep a cap cut", document("", housingLimits,
+		tunnel(1, "2.4419 2.4376 2.4374 2.4376 2.4418 2.4376 2.4374 2.4376")), "main_housings: replace 0 0"},
+	{"bores that differ too much", document("", housingLimits,
+		tunnel(1, "2.4370 2.4370 2.4370 2.4370 2.4370 2.4370 2.4370 2.4370"),
+		tunnel(2, "2.4378 2.4378 2.4378 2.4378 2.4378 2.4378 2.4378 2.4378")), "main_housings: line_hone 0 0"},
 }
 
 func TestDecisions(t *testing.T) {
@@ -169,11 +239,15 @@ func TestUndersizeCheckValues(t *testing.T) {
 		unit, top, steps string
 		rows             [][3]string // least diameter, TIR, step or none
 	}{
-		{"in", "2.10000", "0.010, 0.020, 0.030", [][3]string{{"2.09700", "0", "0.01"}, {"2.09700", "0.00300", "0.01"}, {"2.09500", "0.00400", "0.01"},
-			{"2.09000", "0", "0.01"}, {"2.08900", "0", "0.02"}, {"2.08600", "0.00500", "0.02"}, {"2.08000", "0.00200", "0.03"},
-			{"2.06900", "0.00100", ""}, {"2.09000", "0.01000", "0.02"}, {"2.08999", "0", "0.02"}}},
-		{"mm", "53.000", "0.250, 0.500, 0.750", [][3]string{{"52.985", "0", "0.25"}, {"52.985", "0.060", "0.25"}, {"52.750", "0", "0.25"},
-			{"52.749", "0", "0.5"}, {"52.700", "0.030", "0.5"}, {"52.520", "0.040", "0.75"}, {"52.260", "0.020", ""}}},
+		{"in", "2.10000", "0.010, 0.020, 0.030",
+			[][3]string{{"2.09700", "0", "0.01"}, {"2.09700", "0.00300", "0.01"}, {"2.09500", "0.00400", "0.01"},
+				{"2.09000", "0", "0.01"}, {"2.08900", "0", "0.02"}, {"2.08600", "0.00500", "0.02"},
+				{"2.08000", "0.00200", "0.03"},
+				{"2.06900", "0.00100", ""}, {"2.09000", "0.01000", "0.02"}, {"2.08999", "0", "0.02"}}},
+		{"mm", "53.000", "0.250, 0.500, 0.750",
+			[][3]string{{"52.985", "0", "0.25"}, {"52.985", "0.060", "0.25"}, {"52.750", "0", "0.25"},
+				{"52.749", "0", "0.5"}, {"52.700", "0.030", "0.5"}, {"52.520", "0.040", "0.75"},
+				{"52.260", "0.020", ""}}},
 	}
 	for _, tt := range tests {
 		for _, row := range tt.rows {
@@ -195,7 +269,8 @@ func TestUndersizeCheckValues(t *testing.T) {
 // ordered size that would not clean up is refused.
 func TestFinishedSizesFromTheBearings(t *testing.T) {
 	worn := eight("main_journal", 1, "", "1.8122 1.8122 1.8026 1.8122 1.8122 1.8122 1.8122 1.8122")
-	in, result := evaluateText(t, document("", journalLimits, worn, even("main_bearing", 1, `"fitted": {"step": 0.010},`, "1.8025")))
+	in, result := evaluateText(t, document("", journalLimits, worn,
+		even("main_bearing", 1, `"fitted": {"step": 0.010},`, "1.8025")))
 	require.Equal(t, "main_journals: grind 0.01 0", decision(in, result.Sets[0]))
 	for _, o := range result.Sets[0].Options {
 		if o.Action == disposition.Grind && o.Step == 10*unit.Thou {
@@ -203,13 +278,15 @@ func TestFinishedSizesFromTheBearings(t *testing.T) {
 		}
 	}
 	assert.Len(t, result.Fits, 1, "shells of another step are no fit for the journal as found")
-	in, result = evaluateText(t, document("", journalLimits, worn, even("main_bearing", 1, `"fitted": {"step": 0.010},`, "1.8035")))
+	in, result = evaluateText(t, document("", journalLimits, worn,
+		even("main_bearing", 1, `"fitted": {"step": 0.010},`, "1.8035")))
 	assert.Equal(t, "main_journals: grind 0.02 0", decision(in, result.Sets[0]))
 }
 
 // A crank straightened first would save a step; it is listed and never chosen.
 func TestStraighteningIsAnOption(t *testing.T) {
-	in, result := evaluateText(t, document("", journalLimits, even("main_journal", 1, "", "1.8110"), `{"kind": "runout", "number": 1, "tir": 0.0090}`))
+	in, result := evaluateText(t, document("", journalLimits, even("main_journal", 1, "", "1.8110"),
+		`{"kind": "runout", "number": 1, "tir": 0.0090}`))
 	assert.Equal(t, "main_journals: grind 0.02 0", decision(in, result.Sets[0]))
 	var saved []string
 	for _, o := range result.Sets[0].Options {

@@ -32,15 +32,16 @@ func says(f *inspection.Finding, code string) string {
 	return ""
 }
 
-// End play 0.002 to 0.007 in is a common four-cylinder range (common practice). Two turns that disagree point at a
-// bend, a feeler that disagrees at dirt or a short swing.
+// End play 0.002 to 0.007 in is a common four-cylinder range (common practice). Two turns that
+// disagree point at a bend, a feeler that disagrees at dirt or a short swing.
 func TestEndFloat(t *testing.T) {
 	sound := finding(t, `{"kind": "end_float", "at_0": [0.005, 0.005], "at_180": [0.005], "return": [0], "feeler": [0.005]}`)
 	assert.EqualValues(t, "within", sound.Check("end_float").Verdict)
 	assert.EqualValues(t, "within", sound.Check("end_float_low").Verdict)
 	assert.Empty(t, sound.Notes)
 	assert.EqualValues(t, "beyond", finding(t, `{"kind": "end_float", "at_0": [0.011]}`).Check("end_float").Verdict)
-	assert.EqualValues(t, "beyond", finding(t, `{"kind": "end_float", "at_0": [0.001]}`).Check("end_float_low").Verdict)
+	assert.EqualValues(t, "beyond", finding(t,
+		`{"kind": "end_float", "at_0": [0.001]}`).Check("end_float_low").Verdict)
 	odd := finding(t, `{"kind": "end_float", "at_0": [0.004], "at_180": [0.008], "return": [0.002], "feeler": [0.009]}`)
 	assert.Contains(t, says(odd, "turned"), "suspect a bent crankshaft")
 	assert.Contains(t, says(odd, "feeler"), "dirt sits in the thrust face")
@@ -49,17 +50,21 @@ func TestEndFloat(t *testing.T) {
 }
 
 func TestDecks(t *testing.T) {
-	assert.EqualValues(t, "within", finding(t, `{"kind": "deck", "lines": [{"line": "long_left", "gap": 0.002}, {"line": "diagonal 1", "gap": 0.003}]}`).Check("flatness").Verdict)
-	assert.EqualValues(t, "beyond", finding(t, `{"kind": "deck", "lines": [{"line": "long_left", "gap": 0.0031}]}`).Check("flatness").Verdict)
+	assert.EqualValues(t, "within", finding(t,
+		`{"kind": "deck", "lines": [{"line": "long_left", "gap": 0.002}, {"line": "diagonal 1", "gap": 0.003}]}`).Check("flatness").Verdict)
+	assert.EqualValues(t, "beyond", finding(t,
+		`{"kind": "deck", "lines": [{"line": "long_left", "gap": 0.0031}]}`).Check("flatness").Verdict)
 	bowl := finding(t, `{"kind": "deck_heights", "rows": [[0, 0, 0], [0, -0.004, 0], [0, 0, 0]]}`)
 	assert.Equal(t, 4*unit.Thou, *bowl.Largest)
 	assert.Contains(t, says(bowl, "edge"), "along the middle")
 }
 
-// A concentric bore 0.0010 larger shows a gap of 0.0005 under a straight edge and is not out of line: common practice.
+// A concentric bore 0.0010 larger shows a gap of 0.0005 under a straight edge and is not out of
+// line: common practice.
 func TestStraightEdgeInTheTunnel(t *testing.T) {
 	housing := func(number, size string) string {
-		return `{"kind": "main_housing", "number": ` + number + `, "stations": ["A"], "directions": [0, 90], "readings": [[` + size + `, ` + size + `]]},`
+		return `{"kind": "main_housing", "number": ` + number +
+			`, "stations": ["A"], "directions": [0, 90], "readings": [[` + size + `, ` + size + `]]},`
 	}
 	edge := `{"kind": "tunnel_edge", "readings": [0, 0.0005, 0]}`
 	larger := finding(t, housing("1", "2.4370")+housing("2", "2.4380")+housing("3", "2.4370")+edge)
@@ -72,7 +77,8 @@ func TestStraightEdgeInTheTunnel(t *testing.T) {
 }
 
 func TestOtherLists(t *testing.T) {
-	assert.EqualValues(t, "beyond", finding(t, `{"kind": "ring_gap", "number": 1, "readings": [0.013, 0.011, 0.02]}`).Check("ring_gap_low").Verdict)
+	assert.EqualValues(t, "beyond", finding(t,
+		`{"kind": "ring_gap", "number": 1, "readings": [0.013, 0.011, 0.02]}`).Check("ring_gap_low").Verdict)
 	bent := finding(t, `{"kind": "rod_bend", "number": 1, "readings": [-0.0015, 0.0005]}`)
 	assert.EqualValues(t, "beyond", bent.Check("bend").Verdict)
 	assert.EqualValues(t, "within", bent.Check("twist").Verdict)
@@ -109,11 +115,13 @@ func TestSheetsAndLists(t *testing.T) {
 	assert.False(t, ok, "half a turn would flatter the shaft")
 }
 
-// A dial whose division nobody said does not judge as the finest gauge there is: half a thousandth is assumed. Common practice.
+// A dial whose division nobody said does not judge as the finest gauge there is: half a thousandth
+// is assumed. Common practice.
 func TestADialWithoutADivision(t *testing.T) {
 	u := func(gauge string) float64 {
 		in, err := Read(strings.NewReader(`{"format": "ledge.inspection/1", "unit": "in", "limits": {"end_float": {"new": {"min": 0.002, "max": 0.007}}},
-			"features": [{"kind": "end_float", "number": 1, ` + gauge + ` "at_0": [0.0040, 0.0041], "at_180": [0.0040, 0.0041]}]}`))
+			"features": [{"kind": "end_float", "number": 1, ` + gauge +
+			` "at_0": [0.0040, 0.0041], "at_180": [0.0040, 0.0041]}]}`))
 		require.NoError(t, err)
 		found, err := inspection.Evaluate(t.Context(), in)
 		require.NoError(t, err)

@@ -16,9 +16,11 @@ import (
 	"ledge/internal/varied"
 )
 
-// spoiled puts something wrong in one place of a document: another type, nothing, too much, a name that is not known.
+// spoiled puts something wrong in one place of a document: another type, nothing, too much, a name
+// that is not known.
 func spoiled(source *rand.Rand, v any) any {
-	wrong := []any{nil, true, "x", -1.0, 0.0, 1e20, "", []any{}, map[string]any{}, map[string]any{"size": "x"}, []any{1.0, "x"}, 0.12345678901}
+	wrong := []any{nil, true, "x", -1.0, 0.0, 1e20, "", []any{}, map[string]any{},
+		map[string]any{"size": "x"}, []any{1.0, "x"}, 0.12345678901}
 	switch at := v.(type) {
 	case map[string]any:
 		names := make([]string, 0, len(at))
@@ -55,7 +57,8 @@ func spoiled(source *rand.Rand, v any) any {
 	return wrong[source.IntN(len(wrong))]
 }
 
-// Whatever is wrong with a document, each mistake is told at its place in words: no message without its sentence, no argument left out.
+// Whatever is wrong with a document, each mistake is told at its place in words: no message without
+// its sentence, no argument left out.
 func TestEveryMistakeReadsAsASentence(t *testing.T) {
 	source := rand.New(rand.NewPCG(7, 13))
 	odd := regexp.MustCompile(`<no value>|\{\{|%!|  |^\s*$|^(file|number|layout|json|csv|limit)\.[a-z]`)

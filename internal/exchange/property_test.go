@@ -18,7 +18,8 @@ import (
 // harshness orders the decisions of one set from mildest to harshest; a larger step is harsher.
 func harshness(s disposition.Set) unit.Length {
 	rank := map[disposition.Action]unit.Length{disposition.Reuse: 0, disposition.Polish: 1, disposition.Hone: 1,
-		disposition.Grind: 3, disposition.Bore: 3, disposition.Sleeve: 4, disposition.LineHone: 3, disposition.Resize: 3, disposition.Replace: 5}
+		disposition.Grind: 3, disposition.Bore: 3, disposition.Sleeve: 4, disposition.LineHone: 3,
+		disposition.Resize: 3, disposition.Replace: 5}
 	return rank[s.Action]*unit.Inch + s.Step
 }
 
@@ -29,9 +30,11 @@ func crankOf(random *rand.Rand) *inspection.Inspection {
 		sizes := make([]string, 8)
 		wear := unit.Length(random.IntN(25)) * unit.Tenth
 		for i := range sizes {
-			sizes[i] = (unit.MustParse("1.8122", unit.In) - wear - unit.Length(random.IntN(6))*unit.Tenth).Format(unit.In)
+			sizes[i] = (unit.MustParse("1.8122",
+				unit.In) - wear - unit.Length(random.IntN(6))*unit.Tenth).Format(unit.In)
 		}
-		features = append(features, eight("main_journal", n, `"look": "`+[]string{"smooth", "smooth", "marked"}[random.IntN(3)]+`",`, strings.Join(sizes, " ")))
+		features = append(features, eight("main_journal", n, `"look": "`+[]string{"smooth", "smooth",
+			"marked"}[random.IntN(3)]+`",`, strings.Join(sizes, " ")))
 	}
 	in, err := Read(strings.NewReader(document("", journalLimits, features...)))
 	if err != nil {
@@ -40,8 +43,9 @@ func crankOf(random *rand.Rand) *inspection.Inspection {
 	return in
 }
 
-// A reading moved further from new never gets the set a milder decision. The exception is a journal worn so far
-// that it could be of the next class: the rule then takes it for one, so the walk ends before that.
+// A reading moved further from new never gets the set a milder decision. The exception is a journal
+// worn so far that it could be of the next class: the rule then takes it for one, so the walk ends
+// before that.
 func TestFurtherOutIsNeverMilder(t *testing.T) {
 	random := rand.New(rand.NewPCG(3, 5))
 	for range 300 {
@@ -71,7 +75,8 @@ func TestStricterIsNeverMilder(t *testing.T) {
 			smaller := *l - unit.Length(random.IntN(8))*unit.Tenth
 			return &smaller
 		}
-		limits.TaperMax, limits.OutOfRoundMax, limits.WearMax = shrink(limits.TaperMax), shrink(limits.OutOfRoundMax), shrink(limits.WearMax)
+		limits.TaperMax, limits.OutOfRoundMax, limits.WearMax = shrink(limits.TaperMax),
+			shrink(limits.OutOfRoundMax), shrink(limits.WearMax)
 		tight.Limits = map[part.Kind]limit.Limits{part.MainJournal: limits}
 		strict := disposition.Evaluate(&tight)
 		for i := range loose.Features {

@@ -32,7 +32,8 @@ func Read(source io.Reader) (*inspection.Inspection, error) {
 }
 
 func (r *reader) document(root *node) *inspection.Inspection {
-	n, ok := r.object(root, "", "format", "unit", "job", "engine", "policy", "limits", "limits_close", "features", "decisions")
+	n, ok := r.object(root, "", "format", "unit", "job", "engine", "policy", "limits", "limits_close",
+		"features", "decisions")
 	if !ok {
 		return nil
 	}
@@ -79,7 +80,8 @@ func (r *reader) document(root *node) *inspection.Inspection {
 
 // decision reads what was signed for a set.
 func (r *reader) decision(n *node, at string) (d inspection.Decision) {
-	if _, ok := r.object(n, at, "set", "action", "step", "shell", "method", "by", "component"); !ok || !r.require(n, at, "set", "action") {
+	if _, ok := r.object(n, at, "set", "action", "step", "shell", "method", "by", "component"); !ok ||
+		!r.require(n, at, "set", "action") {
 		return d
 	}
 	d.Set = choice(r, n.get("set"), pointer(at, "set"), "", disposition.SetNames()...)
@@ -112,7 +114,8 @@ func (r *reader) layout(n *node, at string) *engine.Layout {
 	}
 	count := func(n *node, at string) int { return r.integer(n, at, 1, engine.MaxCylinders+1) }
 	var layout engine.Layout
-	layout.Arrangement = choice(r, n.get("arrangement"), pointer(at, "arrangement"), engine.Inline, engine.Inline, engine.V, engine.Flat)
+	layout.Arrangement = choice(r, n.get("arrangement"), pointer(at, "arrangement"), engine.Inline,
+		engine.Inline, engine.V, engine.Flat)
 	optional(n, at, "cylinders", &layout.Cylinders, count)
 	optional(n, at, "mains", &layout.Mains, count)
 	optional(n, at, "throws", &layout.Throws, count)
@@ -222,7 +225,8 @@ func (r *reader) limits(n *node, at string, whole bool) (l limit.Limits) {
 	return l
 }
 
-// limitProblems reports what cannot be in limits that could be read: the same as where they are entered by hand.
+// limitProblems reports what cannot be in limits that could be read: the same as where they are
+// entered by hand.
 func (r *reader) limitProblems(l limit.Limits, at string) {
 	for _, p := range l.Problems() {
 		where := at

@@ -35,15 +35,18 @@ func TestRefusals(t *testing.T) {
 		{`[0.010, 0.020]`, `[0.020, 0.010]`, "/limits/main_journal/undersizes/1"},
 		{`[0.020, 0.030, 0.040]`, `[0.020, 0.020, 0.040]`, "/limits/cylinder/oversizes/1"},
 		{`[0.010, 0.020]`, `[0, 0.020]`, "/limits/main_journal/undersizes/0"},
-		{`2.2483, 2.2483, 2.2482`, `2.24830000001, "", {}`, "/features/0/readings/0/0 /features/0/readings/0/1 /features/0/readings/0/2"},
+		{`2.2483, 2.2483, 2.2482`, `2.24830000001, "", {}`,
+			"/features/0/readings/0/0 /features/0/readings/0/1 /features/0/readings/0/2"},
 		{`2.2483, 2.2483, 2.2482, 2.2482`, `2.2483, 2.2483`, "/features/0/readings/0"},
 		{`"stations": ["A", "B"]`, `"stations": []`, "/features/0/stations /features/0/readings"},
-		{`"kind": "main_journal", "number": 3, "state"`, `"kind": "main_journal", "number": 0, "state"`, "/features/0/number"},
+		{`"kind": "main_journal", "number": 3, "state"`, `"kind": "main_journal", "number": 0, "state"`,
+			"/features/0/number"},
 		{`"kind": "main_journal", "number": 3, "state"`, `"kind": "main_journal", "state"`, "/features/0/number"},
 		{`"kind": "runout"`, `"kind": "wobble"`, "/features/1/kind"},
 		{`"look": "marked"`, `"look": "ugly", "shade": 3`, "/features/0/shade /features/0/look"},
 		{`"indicator": [0, 0.0005, 0, -0.0005]`, `"indicator": [0, 0.0005, 0]`, "/features/1/indicator"},
-		{`"division": 0.0001}`, `"division": 0.0001}, "instrument_readings": "deviation"`, "/features/0/gauge/setting /features/0/gauge/sense"},
+		{`"division": 0.0001}`, `"division": 0.0001}, "instrument_readings": "deviation"`,
+			"/features/0/gauge/setting /features/0/gauge/sense"},
 		{`"decision_rule": "plain"`, `"decision_rule": "kind"`, "/policy/decision_rule"},
 		{`"rings_renewed": true`, `"rings_renewed": "yes"`, "/policy/rings_renewed"},
 		{`"cylinder": {`, `"a/b~c": {`, "/limits/a~1b~0c"},
@@ -76,7 +79,8 @@ func TestRefusals(t *testing.T) {
 	}
 }
 
-// The unit may stand after the numbers, and a bore gauge's deviation becomes a size: 3.4500 set, 0.0235 past zero is 3.4265.
+// The unit may stand after the numbers, and a bore gauge's deviation becomes a size: 3.4500 set,
+// 0.0235 past zero is 3.4265.
 func TestUnitAnywhereAndDeviations(t *testing.T) {
 	in, err := Read(strings.NewReader(`{"format": "ledge.inspection/1", "features": [{"kind": "cylinder", "number": 1, "instrument_readings": "deviation",
 		"gauge": {"kind": "bore_gauge", "division": 0.0005, "setting": 3.4500, "sense": -1},
@@ -127,7 +131,8 @@ func TestSchemaAgrees(t *testing.T) {
 		require.NoError(t, err)
 		require.NoError(t, resultSchema.Validate(doc))
 	}
-	for _, wrong := range []string{`{"format": "ledge.inspection/1", "unit": "in"}`, strings.Replace(example(t), `"look": "marked"`, `"shade": 1`, 1),
+	for _, wrong := range []string{`{"format": "ledge.inspection/1", "unit": "in"}`,
+		strings.Replace(example(t), `"look": "marked"`, `"shade": 1`, 1),
 		strings.Replace(example(t), `"unit": "in"`, `"unit": "inch"`, 1)} {
 		doc, err := jsonschema.UnmarshalJSON(strings.NewReader(wrong))
 		require.NoError(t, err)
@@ -214,7 +219,8 @@ func BenchmarkEvaluateCrank(b *testing.B) {
 	for _, bench := range []struct {
 		name string
 		doc  string
-	}{{"13 journals", document("", limits, features...)}, {"and 7 runouts", document("", limits, append(features, runouts...)...)}} {
+	}{{"13 journals", document("", limits, features...)},
+		{"and 7 runouts", document("", limits, append(features, runouts...)...)}} {
 		in, err := Read(strings.NewReader(bench.doc))
 		require.NoError(b, err)
 		b.Run(bench.name, func(b *testing.B) {

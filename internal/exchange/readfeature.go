@@ -11,7 +11,8 @@ import (
 )
 
 var commonFields = []string{"kind", "number", "state", "look", "gauge", "condition", "stamp", "component"}
-var gridFields = []string{"stations", "directions", "readings", "instrument_readings", "unworn", "fitted", "added_stations"}
+var gridFields = []string{"stations", "directions", "readings", "instrument_readings", "unworn", "fitted",
+	"added_stations"}
 
 func (r *reader) feature(n *node, at string) (f inspection.Feature, ok bool) {
 	if n.kind != "object" {
@@ -168,7 +169,8 @@ func (r *reader) grid(n *node, at string, f *inspection.Feature) {
 		}
 	}
 	pointed(n, at, "unworn", &f.Unworn, r.positive)
-	optional(n, at, "added_stations", &f.Added, func(n *node, at string) int { return r.integer(n, at, 0, max(0, len(f.Stations)-1)) })
+	optional(n, at, "added_stations", &f.Added,
+		func(n *node, at string) int { return r.integer(n, at, 0, max(0, len(f.Stations)-1)) })
 	var gauge *instrument.Gauge
 	if mode := n.get("instrument_readings"); mode != nil &&
 		choice(r, mode, pointer(at, "instrument_readings"), "", "direct", "deviation") == "deviation" {
@@ -251,7 +253,8 @@ func (r *reader) list(n *node, at string, f *inspection.Feature) {
 		for i, row := range r.array(rows, pointer(at, "rows")) {
 			l.Rows = append(l.Rows, r.lengths(&row, pointer(pointer(at, "rows"), i)))
 			if len(l.Rows[i]) != len(l.Rows[0]) {
-				r.problem(pointer(pointer(at, "rows"), i), "file.heights", "heights", len(l.Rows[i]), "first", len(l.Rows[0]))
+				r.problem(pointer(pointer(at, "rows"), i), "file.heights", "heights", len(l.Rows[i]), "first",
+					len(l.Rows[0]))
 			}
 		}
 	}
@@ -283,7 +286,8 @@ func (r *reader) list(n *node, at string, f *inspection.Feature) {
 	if list := f.Kind.Row().List; list.Whole && list.Form == part.Readings && !list.EachMain {
 		r.exactly(n, at, len(list.Lines))
 	}
-	if len(l.Positions) > 0 && (len(l.Positions) != len(l.Vertical) && l.Vertical != nil || len(l.Positions) != len(l.Sideways) && l.Sideways != nil) {
+	if len(l.Positions) > 0 && (len(l.Positions) != len(l.Vertical) && l.Vertical != nil ||
+		len(l.Positions) != len(l.Sideways) && l.Sideways != nil) {
 		r.problem(pointer(at, "positions"), "file.positions")
 	}
 }

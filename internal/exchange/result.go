@@ -232,17 +232,20 @@ func (w writer) document(result disposition.Result) resultDoc {
 
 func (w writer) feature(f *inspection.Feature, found *inspection.Finding) featureDoc {
 	doc := featureDoc{
-		Kind: found.Kind, Number: found.Number, State: found.State, Component: found.Component, Complete: found.Complete, Look: f.Look,
+		Kind: found.Kind, Number: found.Number, State: found.State, Component: found.Component,
+		Complete: found.Complete, Look: f.Look,
 		Min: w.pointer(found.Min), Max: w.pointer(found.Max), Mean: w.pointer(found.Mean),
 		Taper: w.pointer(found.Taper), OutOfRound: w.pointer(found.OutOfRound), Shape: string(found.Shape),
 		SizeClass: w.pointer(found.SizeClass), Largest: w.pointer(found.Largest), Ledge: w.pointer(found.Ledge),
 		Checks: each(found.Checks, w.check),
 	}
 	for _, n := range found.Notes {
-		doc.Notes = append(doc.Notes, reasonDoc{Code: n.Code, Text: w.words.Say(n)}) // it stands in the feature that it is of
+		// it stands in the feature that it is of
+		doc.Notes = append(doc.Notes, reasonDoc{Code: n.Code, Text: w.words.Say(n)})
 	}
 	for _, cell := range found.Missing {
-		doc.Missing = append(doc.Missing, cellDoc{f.Stations[cell.Station], decimal(f.Directions[cell.Direction].Format())})
+		doc.Missing = append(doc.Missing,
+			cellDoc{f.Stations[cell.Station], decimal(f.Directions[cell.Direction].Format())})
 	}
 	if o := found.Oval; o != nil {
 		doc.Oval = &ovalDoc{w.length(o.Size), decimal(o.Angle.Format()), f.Stations[o.Station], w.length(o.Residual)}
@@ -269,25 +272,30 @@ func (w writer) check(c limit.Check) checkDoc {
 }
 
 func (w writer) fit(f disposition.Fit) fitDoc {
-	return fitDoc{f.Kind, f.Number, f.Basis, f.Used, f.Void, w.clearance(f.Clearance), w.window(f.Window), w.length(f.Shell), f.Verdict, f.Journal, f.Component}
+	return fitDoc{f.Kind, f.Number, f.Basis, f.Used, f.Void, w.clearance(f.Clearance), w.window(f.Window),
+		w.length(f.Shell), f.Verdict, f.Journal, f.Component}
 }
 
 func (w writer) set(s disposition.Set) setDoc {
 	return setDoc{
-		Set: s.Set, Component: s.Component, Action: s.Action, SizeClass: w.length(s.SizeClass), Step: w.length(s.Step), Shell: w.length(s.Shell), Method: s.Method,
-		Provisional: s.Provisional, Mixed: s.Mixed, Checks: each(s.Checks, w.check), Reasons: each(s.Reasons, w.reason),
+		Set: s.Set, Component: s.Component, Action: s.Action, SizeClass: w.length(s.SizeClass),
+		Step: w.length(s.Step), Shell: w.length(s.Shell), Method: s.Method,
+		Provisional: s.Provisional, Mixed: s.Mixed, Checks: each(s.Checks, w.check),
+		Reasons: each(s.Reasons, w.reason),
 		Options: each(s.Options, w.option), Ladder: each(s.Ladder, w.rung), Unmeasured: s.Unmeasured,
 	}
 }
 
 func (w writer) option(o disposition.Option) optionDoc {
 	return optionDoc{
-		Action: o.Action, Step: w.length(o.Step), Shell: w.length(o.Shell), Method: o.Method, Feasible: o.Feasible, Reasons: each(o.Reasons, w.reason),
+		Action: o.Action, Step: w.length(o.Step), Shell: w.length(o.Shell), Method: o.Method,
+		Feasible: o.Feasible, Reasons: each(o.Reasons, w.reason),
 		Sizes: each(o.Sizes, func(s disposition.Size) sizeDoc {
 			return sizeDoc{s.Feature, w.length(s.Size), s.Kept, s.Sleeved, w.window(s.Window), w.window(s.Play)}
 		}),
 		Clearances: each(o.Clearances, func(a disposition.After) afterDoc {
-			return afterDoc{a.Feature, w.clearance(a.Clearance), w.window(a.Window), w.length(a.Shell), a.Verdict, a.Rod}
+			return afterDoc{a.Feature, w.clearance(a.Clearance), w.window(a.Window), w.length(a.Shell),
+				a.Verdict, a.Rod}
 		}),
 	}
 }

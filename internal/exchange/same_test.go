@@ -16,7 +16,8 @@ import (
 	"ledge/internal/core/part"
 )
 
-var unitless = []string{"number", "directions", "angles", "sense", "cylinders", "mains", "throws", "cylinders_per_throw", "temperature_c"}
+var unitless = []string{"number", "directions", "angles", "sense", "cylinders", "mains", "throws",
+	"cylinders_per_throw", "temperature_c"}
 
 // metric rewrites every length of a decoded document in millimetres, exactly.
 func metric(value any, key string) any {
@@ -40,8 +41,10 @@ func metric(value any, key string) any {
 }
 
 // explicit are the inch policy's own stocks: left out, a metric document has rounder ones.
-var explicit = map[string]any{"cleanup_allowance": json.Number("0.0010"), "polish_stock": json.Number("0.0002"), "hone_stock": json.Number("0.0030"),
-	"line_hone_stock": json.Number("0.0020"), "cap_cut_max": json.Number("0.0060"), "step_limit": json.Number("0.0030")}
+var explicit = map[string]any{"cleanup_allowance": json.Number("0.0010"),
+	"polish_stock": json.Number("0.0002"), "hone_stock": json.Number("0.0030"),
+	"line_hone_stock": json.Number("0.0020"), "cap_cut_max": json.Number("0.0060"),
+	"step_limit": json.Number("0.0030")}
 
 // Inch and metric give the same decision for the same part.
 func TestInchAndMetricDecideAlike(t *testing.T) {
@@ -63,7 +66,8 @@ func TestInchAndMetricDecideAlike(t *testing.T) {
 		require.Len(t, millimetres.Sets, len(inches.Sets), tt.name)
 		for i := range inches.Sets {
 			a, b := inches.Sets[i], millimetres.Sets[i]
-			assert.Equal(t, []any{a.Action, a.Step, a.Shell, a.Provisional, a.SizeClass}, []any{b.Action, b.Step, b.Shell, b.Provisional, b.SizeClass}, tt.name)
+			assert.Equal(t, []any{a.Action, a.Step, a.Shell, a.Provisional, a.SizeClass},
+				[]any{b.Action, b.Step, b.Shell, b.Provisional, b.SizeClass}, tt.name)
 		}
 		for i := range inches.Features {
 			for j, c := range inches.Features[i].Checks {
@@ -81,7 +85,8 @@ func TestFeatureOrderChangesNothing(t *testing.T) {
 		if slices.ContainsFunc(in.Features, func(f inspection.Feature) bool { return f.State != part.AsFound }) {
 			continue
 		}
-		random.Shuffle(len(in.Features), func(i, j int) { in.Features[i], in.Features[j] = in.Features[j], in.Features[i] })
+		random.Shuffle(len(in.Features),
+			func(i, j int) { in.Features[i], in.Features[j] = in.Features[j], in.Features[i] })
 		got := disposition.Evaluate(in)
 		for i := range want.Sets {
 			assert.Equal(t, decision(in, want.Sets[i]), decision(in, got.Sets[i]), tt.name)

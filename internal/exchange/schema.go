@@ -49,7 +49,12 @@ func filled(node any) any {
 }
 
 var slots = map[string]func() any{
-	"grids":    func() any { return kinds(func(r part.Row) bool { return r.List == nil && r.Role != part.Bearings }) },
+	"grids": func() any {
+		return kinds(func(r part.Row) bool {
+			return r.List == nil &&
+				r.Role != part.Bearings
+		})
+	},
 	"bearings": func() any { return kinds(func(r part.Row) bool { return r.Role == part.Bearings }) },
 	"lists": func() any {
 		return kinds(func(r part.Row) bool { return r.List != nil && r.List.Form == part.Readings && !r.List.Whole })
@@ -105,7 +110,8 @@ func limitsSchema(whole bool) object {
 			field = object{"type": "array", "description": "positive, strictly increasing",
 				"items": object{"allOf": []any{lengthSchema, object{"exclusiveMinimum": 0}}}}
 		case f.Form == limit.List:
-			field = object{"type": "array", "items": lengthSchema, "description": "changes of clearance on offer against standard shells; positive gives more"}
+			field = object{"type": "array", "items": lengthSchema,
+				"description": "changes of clearance on offer against standard shells; positive gives more"}
 		case f.Signed:
 			field = lengthSchema
 		default:

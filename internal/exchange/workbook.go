@@ -14,15 +14,17 @@ import (
 	"ledge/internal/core/unit"
 )
 
-// A Table is a further sheet of a workbook. Its cells are texts, whole numbers or *unit.Length, which may be nil.
+// A Table is a further sheet of a workbook. Its cells are texts, whole numbers or *unit.Length,
+// which may be nil.
 type Table struct {
 	Name string
 	Head []string
 	Rows [][]any
 }
 
-// WriteXLSX writes an inspection as a workbook: the job, what was found of each feature, every reading, what is advised, and more. Sizes are real
-// numbers in the job's unit, which stands in the head of their column; heads are frozen. Text is always text, never a formula.
+// WriteXLSX writes an inspection as a workbook: the job, what was found of each feature, every
+// reading, what is advised, and more. Sizes are real numbers in the job's unit, which stands in the
+// head of their column; heads are frozen. Text is always text, never a formula.
 func WriteXLSX(w io.Writer, in *inspection.Inspection, result disposition.Result, rows []Row, more ...Table) error {
 	b := &workbook{file: excelize.NewFile(), unit: in.Unit}
 	defer b.file.Close()
@@ -36,8 +38,10 @@ func WriteXLSX(w io.Writer, in *inspection.Inspection, result disposition.Result
 	b.row("Decision rule", string(in.Policy.DecisionRule))
 
 	units := " (" + string(in.Unit) + ")"
-	b.tagged = slices.ContainsFunc(rows, func(r Row) bool { return r.Component != "" }) || slices.ContainsFunc(in.Features, func(f inspection.Feature) bool { return f.Component != "" })
-	b.sheet("Features", b.head("Kind", "Number", "State", "Look", "Smallest"+units, "Largest"+units, "Mean"+units, "Taper"+units, "Out-of-round"+units, "Size class"+units, "Most wear"+units, "Standing"))
+	b.tagged = slices.ContainsFunc(rows, func(r Row) bool { return r.Component != "" }) ||
+		slices.ContainsFunc(in.Features, func(f inspection.Feature) bool { return f.Component != "" })
+	b.sheet("Features", b.head("Kind", "Number", "State", "Look", "Smallest"+units, "Largest"+units, "Mean"+
+		units, "Taper"+units, "Out-of-round"+units, "Size class"+units, "Most wear"+units, "Standing"))
 	for i := range result.Features {
 		f := &result.Features[i]
 		var wear *unit.Length
@@ -48,18 +52,22 @@ func WriteXLSX(w io.Writer, in *inspection.Inspection, result disposition.Result
 		if least == nil {
 			most = f.Largest
 		}
-		b.row(string(f.Kind), f.Number, f.State, string(f.Look), least, most, f.Mean, f.Taper, f.OutOfRound, f.SizeClass, wear, string(f.Standing()), f.Component)
+		b.row(string(f.Kind), f.Number, f.State, string(f.Look), least, most, f.Mean, f.Taper, f.OutOfRound,
+			f.SizeClass, wear, string(f.Standing()), f.Component)
 	}
 
-	b.sheet("Checks", b.head("Kind", "Number", "State", "Check", "Value"+units, "Limit"+units, "Uncertainty, k = 2"+units, "Verdict", "Source of the limit"))
+	b.sheet("Checks", b.head("Kind", "Number", "State", "Check", "Value"+units, "Limit"+units,
+		"Uncertainty, k = 2"+units, "Verdict", "Source of the limit"))
 	for i := range result.Features {
 		f := &result.Features[i]
 		for _, c := range f.Checks {
-			b.row(string(f.Kind), f.Number, f.State, c.Name, &c.Value, c.Limit, &c.U, string(c.Verdict), string(c.Source), f.Component)
+			b.row(string(f.Kind), f.Number, f.State, c.Name, &c.Value, c.Limit, &c.U, string(c.Verdict),
+				string(c.Source), f.Component)
 		}
 	}
 
-	b.sheet("Readings", b.head("Kind", "Number", "State", "Station", "Direction (°)", "Repeat", "Reading", "Unit", "Instrument", "Taken at", "Taken by", "Note"))
+	b.sheet("Readings", b.head("Kind", "Number", "State", "Station", "Direction (°)", "Repeat", "Reading",
+		"Unit", "Instrument", "Taken at", "Taken by", "Note"))
 	for _, r := range rows {
 		var reading any
 		switch {
@@ -73,7 +81,8 @@ func WriteXLSX(w io.Writer, in *inspection.Inspection, result disposition.Result
 		if r.Direction != nil {
 			column = r.Direction.Degrees()
 		}
-		b.row(string(r.Kind), r.Number, r.State, r.Station, column, r.Repeat, reading, r.Unit, r.Instrument, r.TakenAt, r.TakenBy, r.Note, r.Component)
+		b.row(string(r.Kind), r.Number, r.State, r.Station, column, r.Repeat, reading, r.Unit, r.Instrument,
+			r.TakenAt, r.TakenBy, r.Note, r.Component)
 	}
 
 	b.sheet("Advice", b.head("Set", "Action", "Step"+units, "Shell"+units, "Provisional", "Reason"))
@@ -132,7 +141,8 @@ func (b *workbook) sheet(name string, head []string) {
 	bold, err := b.file.NewStyle(&excelize.Style{Font: &excelize.Font{Bold: true}})
 	b.keep(err)
 	b.keep(b.file.SetRowStyle(name, 1, 1, bold))
-	b.keep(b.file.SetPanes(name, &excelize.Panes{Freeze: true, YSplit: 1, TopLeftCell: "A2", ActivePane: "bottomLeft"}))
+	b.keep(b.file.SetPanes(name, &excelize.Panes{Freeze: true, YSplit: 1, TopLeftCell: "A2",
+		ActivePane: "bottomLeft"}))
 	last, err := excelize.ColumnNumberToName(len(head))
 	b.keep(err)
 	b.keep(b.file.SetColWidth(name, "A", last, 16))

@@ -60,12 +60,16 @@ func WriteInspection(out io.Writer, in *inspection.Inspection) error {
 
 func writeInspection(out io.Writer, in *inspection.Inspection) error {
 	w := newWriter(in)
-	doc := inspectionDoc{Format: InspectionFormat, Unit: in.Unit, Job: map[string]string{}, Engine: in.Engine, Policy: w.policy(in.Policy),
-		Limits: w.limitsByKind(in.Limits), LimitsClose: w.limitsByKind(in.LimitsClose), Features: make([]map[string]any, len(in.Features))}
+	doc := inspectionDoc{Format: InspectionFormat, Unit: in.Unit, Job: map[string]string{}, Engine: in.Engine,
+		Policy: w.policy(in.Policy),
+		Limits: w.limitsByKind(in.Limits), LimitsClose: w.limitsByKind(in.LimitsClose),
+		Features: make([]map[string]any, len(in.Features))}
 	for _, d := range in.Decisions {
-		doc.Decisions = append(doc.Decisions, decisionDoc{d.Set, d.Action, w.length(d.Step), w.length(d.Shell), d.Method, d.By, d.Component})
+		doc.Decisions = append(doc.Decisions,
+			decisionDoc{d.Set, d.Action, w.length(d.Step), w.length(d.Shell), d.Method, d.By, d.Component})
 	}
-	for name, text := range map[string]string{"number": in.Job.Number, "customer": in.Job.Customer, "engine": in.Job.Engine, "duty": in.Job.Duty} {
+	for name, text := range map[string]string{"number": in.Job.Number, "customer": in.Job.Customer,
+		"engine": in.Job.Engine, "duty": in.Job.Duty} {
 		if text != "" {
 			doc.Job[name] = text
 		}
@@ -188,9 +192,13 @@ func (w writer) inspected(f *inspection.Feature) map[string]any {
 	put("rows", l.Rows != nil, func() any { return each(l.Rows, w.lengths) })
 	put("of", l.Of != "", func() any { return l.Of })
 	put("lines", l.Lines != nil, func() any {
-		return each(l.Lines, func(line inspection.Line) any { return map[string]any{"line": line.Name, "gap": w.length(line.Gap)} })
+		return each(l.Lines, func(line inspection.Line) any {
+			return map[string]any{"line": line.Name,
+				"gap": w.length(line.Gap)}
+		})
 	})
-	for name, list := range map[string][]unit.Length{"indicator": l.Indicator, "at_0": l.At0, "at_180": l.At180, "return": l.Return, "feeler": l.Feeler, "readings": l.Readings,
+	for name, list := range map[string][]unit.Length{"indicator": l.Indicator, "at_0": l.At0,
+		"at_180": l.At180, "return": l.Return, "feeler": l.Feeler, "readings": l.Readings,
 		"vertical": l.Vertical, "sideways": l.Sideways, "positions": l.Positions} {
 		put(name, list != nil, func() any { return w.lengths(list) })
 	}
@@ -219,7 +227,8 @@ func (w writer) gauge(g *instrument.Gauge) map[string]any {
 	if g.Division > 0 {
 		doc["division"] = w.length(g.Division)
 	}
-	for name, value := range map[string]*unit.Length{"repeatability": g.Repeatability, "setting_u": g.SettingU, "setting": g.Setting} {
+	for name, value := range map[string]*unit.Length{"repeatability": g.Repeatability,
+		"setting_u": g.SettingU, "setting": g.Setting} {
 		if value != nil {
 			doc[name] = w.length(*value)
 		}
@@ -232,7 +241,8 @@ func (w writer) gauge(g *instrument.Gauge) map[string]any {
 
 func condition(c inspection.Condition) map[string]any {
 	doc := map[string]any{}
-	for name, value := range map[string]*bool{"torqued": c.Torqued, "deck_plate": c.DeckPlate, "shells_in": c.ShellsIn} {
+	for name, value := range map[string]*bool{"torqued": c.Torqued, "deck_plate": c.DeckPlate,
+		"shells_in": c.ShellsIn} {
 		if value != nil {
 			doc[name] = *value
 		}

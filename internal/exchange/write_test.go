@@ -49,7 +49,8 @@ func TestWrittenReadsBackTheSame(t *testing.T) {
 		require.NoError(t, WriteInspection(&out, in))
 		again, err := Read(bytes.NewReader(out.Bytes()))
 		require.NoError(t, err, out.String())
-		for _, limits := range []*map[part.Kind]limit.Limits{&in.Limits, &in.LimitsClose, &again.Limits, &again.LimitsClose} {
+		for _, limits := range []*map[part.Kind]limit.Limits{&in.Limits, &in.LimitsClose, &again.Limits,
+			&again.LimitsClose} {
 			if len(*limits) == 0 {
 				*limits = nil
 			}
@@ -78,7 +79,8 @@ func TestDecisionsInTheFile(t *testing.T) {
 	in, err := Read(strings.NewReader(doc))
 	require.NoError(t, err)
 	require.Len(t, in.Decisions, 2)
-	assert.Equal(t, inspection.Decision{Set: "rod_journals", Action: "reuse", Method: "mixed_halves", Step: unit.MustParse("0.010", unit.In), Shell: unit.MustParse("-0.0005", unit.In)}, in.Decisions[1])
+	assert.Equal(t, inspection.Decision{Set: "rod_journals", Action: "reuse", Method: "mixed_halves",
+		Step: unit.MustParse("0.010", unit.In), Shell: unit.MustParse("-0.0005", unit.In)}, in.Decisions[1])
 	var out bytes.Buffer
 	require.NoError(t, WriteInspection(&out, in))
 	again, err := Read(&out)

@@ -23,8 +23,10 @@ const anyone store.Role = ""
 // leastKey is where an operation keeps the least role that it takes.
 const leastKey = "least"
 
-// register registers an operation with the least role that it takes; gate asks it of every request that is routed to it.
-func register[I, O any](api huma.API, least store.Role, o huma.Operation, handler func(context.Context, *I) (*O, error)) {
+// register registers an operation with the least role that it takes; gate asks it of every request
+// that is routed to it.
+func register[I, O any](api huma.API, least store.Role, o huma.Operation,
+	handler func(context.Context, *I) (*O, error)) {
 	o.Metadata = map[string]any{leastKey: least}
 	o.Extensions = map[string]any{"x-least-role": least}
 	if o.MaxBodyBytes == 0 {
@@ -33,7 +35,8 @@ func register[I, O any](api huma.API, least store.Role, o huma.Operation, handle
 	huma.Register(api, o, handler)
 }
 
-// writes reports whether what takes a role changes something: then it needs a name, and goes on when its client has gone.
+// writes reports whether what takes a role changes something: then it needs a name, and goes on
+// when its client has gone.
 func writes(least store.Role) bool { return least != anyone && least != store.Viewer }
 
 // gate lets only those in who may do what was routed.
@@ -67,8 +70,9 @@ func signedIn(ctx context.Context) (p store.Person, ok bool) {
 	return p, ok
 }
 
-// admit names who asks in the context, or answers why not. Where people sign in it is their session that says who they are. Without
-// sign-in everybody at the machine may do everything, under the name that the one header gives.
+// admit names who asks in the context, or answers why not. Where people sign in it is their session
+// that says who they are. Without sign-in everybody at the machine may do everything, under the
+// name that the one header gives.
 func (a resources) admit(w http.ResponseWriter, r *http.Request, least store.Role) (context.Context, bool) {
 	ctx := r.Context()
 	if least == anyone {
@@ -104,8 +108,10 @@ func (a resources) admit(w http.ResponseWriter, r *http.Request, least store.Rol
 // longestHeader bounds the name in a header, before it is looked at.
 const longestHeader = 200
 
-// admitHere admits somebody at this machine, where nobody signs in. A name that came through a proxy may be anybody's.
-func (a resources) admitHere(w http.ResponseWriter, r *http.Request, ctx context.Context, entered string, least store.Role) (context.Context, bool) {
+// admitHere admits somebody at this machine, where nobody signs in. A name that came through a
+// proxy may be anybody's.
+func (a resources) admitHere(w http.ResponseWriter, r *http.Request, ctx context.Context, entered string,
+	least store.Role) (context.Context, bool) {
 	name, sentence := store.Name(entered)
 	switch {
 	case !writes(least):

@@ -71,8 +71,10 @@ func serveDemo(t testing.TB) *httptest.Server {
 
 func serveStore(t testing.TB, s *store.Store) *httptest.Server {
 	t.Helper()
-	front := fstest.MapFS{"index.html": {Data: []byte(`<meta content="{{nonce}}">`)}, "assets/app.js": {Data: []byte("1")}}
-	server := httptest.NewServer(New(Options{Store: s, Log: slog.New(slog.DiscardHandler), Front: front, Version: "test"}))
+	front := fstest.MapFS{"index.html": {Data: []byte(`<meta content="{{nonce}}">`)},
+		"assets/app.js": {Data: []byte("1")}}
+	server := httptest.NewServer(New(Options{Store: s, Log: slog.New(slog.DiscardHandler), Front: front,
+		Version: "test"}))
 	t.Cleanup(server.Close)
 	return server
 }
@@ -101,7 +103,8 @@ func call(t testing.TB, method, url string, body any, header ...string) (int, []
 
 func reading(value string) ReadingBody {
 	size := part.OfLength(unit.MustParse(value, unit.In))
-	return ReadingBody{ID: uuid.NewString(), Kind: "main_journal", Number: 1, State: "as_found", What: "size", Value: &size, Typed: value}
+	return ReadingBody{ID: uuid.NewString(), Kind: "main_journal", Number: 1, State: "as_found", What: "size",
+		Value: &size, Typed: value}
 }
 
 // What every stranger and every slip gets: the right status, as problem+json with a sentence.
@@ -127,15 +130,20 @@ func TestRefusals(t *testing.T) {
 		{"GET", "/api/v1/nowhere", nil, nil, 404, "nothing at"},
 		{"DELETE", "/api/v1/jobs", nil, nil, 405, "not possible"},
 		{"GET", "/", nil, []string{"Host", "ledge.example"}, 421, "host name"},
-		{"POST", "/api/v1/jobs", NewJobBody{}, []string{"Origin", "http://stranger.example", "Sec-Fetch-Site", "cross-site"}, 403, "own pages"},
+		{"POST", "/api/v1/jobs", NewJobBody{},
+			[]string{"Origin", "http://stranger.example", "Sec-Fetch-Site", "cross-site"}, 403, "own pages"},
 		{"POST", "/api/v1/jobs/1/readings", far, nil, 422, "outside the other readings"},
 		{"POST", "/api/v1/jobs/1/readings", wrongUnit, nil, 422, "other unit"},
 		{"POST", "/api/v1/jobs/1/readings", noReason, nil, 422, "needs a reason"},
 		{"POST", "/api/v1/jobs/1/readings", outside, nil, 409, "no such station"},
 		{"POST", "/api/v1/jobs/1/readings", noPart, nil, 404, "no such job or feature"},
 		{"POST", "/api/v1/jobs/1/readings", map[string]any{"id": 3}, nil, 422, "body"},
-		{"POST", "/api/v1/jobs/1/decisions", DecisionBody{Way: disposition.Way{Action: "polish"}, ID: uuid.NewString(), Set: "main_journals"}, nil, 422, "Say why"},
-		{"POST", "/api/v1/jobs/1/decisions", DecisionBody{Way: disposition.Way{Action: "grind", Step: 1}, ID: uuid.NewString(), Set: "main_journals", Reason: "so"}, nil, 422, "not one of the ways"},
+		{"POST", "/api/v1/jobs/1/decisions",
+			DecisionBody{Way: disposition.Way{Action: "polish"}, ID: uuid.NewString(), Set: "main_journals"},
+			nil, 422, "Say why"},
+		{"POST", "/api/v1/jobs/1/decisions",
+			DecisionBody{Way: disposition.Way{Action: "grind", Step: 1}, ID: uuid.NewString(),
+				Set: "main_journals", Reason: "so"}, nil, 422, "not one of the ways"},
 		{"GET", "/assets/old.js", nil, nil, 404, "load the page again"},
 	}
 	for _, tt := range tests {
@@ -181,7 +189,8 @@ func TestPagesCarryTheirPolicy(t *testing.T) {
 	}
 }
 
-// The same document through the file reader and through store and API gives the same decisions, fits and findings.
+// The same document through the file reader and through store and API gives the same decisions,
+// fits and findings.
 func TestTheAPIEvaluatesAsTheFileDoes(t *testing.T) {
 	base := serveDemo(t).URL
 	names, err := filepath.Glob("../demo/jobs/*.json")
@@ -244,7 +253,8 @@ func TestAFileOfAJobComesBackAsTheSameJob(t *testing.T) {
 func TestAFileThatCannotBeTakenIsRefusedWithEveryPlace(t *testing.T) {
 	base := serveDemo(t).URL
 	text := `{"format": "ledge.inspection/1", "unit": "in", "features": [{"kind": "deck", "lines": []}, {"kind": "deck", "number": 1, "lines": []}]}`
-	status, answer, _ := call(t, "POST", base+"/api/v1/imports?take=true&id="+uuid.NewString(), map[string]string{"text": text})
+	status, answer, _ := call(t, "POST", base+"/api/v1/imports?take=true&id="+uuid.NewString(),
+		map[string]string{"text": text})
 	assert.Equal(t, 422, status)
 	for _, place := range []string{`"/engine"`, `"/job/engine"`, `"/features/1"`} {
 		assert.Contains(t, string(answer), place)
@@ -263,7 +273,8 @@ func TestSignedDecisionsGoStale(t *testing.T) {
 	body := DecisionBody{Way: disposition.Way{Action: "polish"}, ID: uuid.NewString(), Set: "rod_journals"}
 	status, answer, _ := call(t, "POST", base+"/api/v1/jobs/1/decisions", body)
 	require.Equal(t, 201, status, string(answer))
-	scored := LookBody{ID: uuid.NewString(), Kind: "rod_journal", Number: 2, State: "as_found", What: "grade", Look: "scored"}
+	scored := LookBody{ID: uuid.NewString(), Kind: "rod_journal", Number: 2, State: "as_found", What: "grade",
+		Look: "scored"}
 	status, answer, _ = call(t, "POST", base+"/api/v1/jobs/1/looks", scored)
 	require.Equal(t, 201, status, string(answer))
 	var view JobView
@@ -281,7 +292,8 @@ func TestSignedDecisionsGoStale(t *testing.T) {
 	assert.False(t, slices.ContainsFunc(view.Signed, func(s Signed) bool { return s.Set == "rod_journals" }))
 	assert.NotEmpty(t, view.Decisions, "the record keeps it")
 	// Nor is a crack overruled by a signature, with whatever reason; what is advised for it may be signed.
-	overruled := DecisionBody{Way: disposition.Way{Action: "polish"}, ID: uuid.NewString(), Set: "rod_journals", Reason: "It looks fine to me.", After: view.Decisions[len(view.Decisions)-1].Seq}
+	overruled := DecisionBody{Way: disposition.Way{Action: "polish"}, ID: uuid.NewString(),
+		Set: "rod_journals", Reason: "It looks fine to me.", After: view.Decisions[len(view.Decisions)-1].Seq}
 	status, answer, _ = call(t, "POST", base+"/api/v1/jobs/1/decisions", overruled)
 	assert.Equal(t, 409, status)
 	assert.Contains(t, string(answer), "A crack is not overruled")

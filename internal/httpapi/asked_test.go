@@ -18,7 +18,8 @@ import (
 	"ledge/internal/store"
 )
 
-// Limits and stamps that look mistyped are asked about with what was likely meant, and taken where they are so.
+// Limits and stamps that look mistyped are asked about with what was likely meant, and taken where
+// they are so.
 func TestWhatLooksMistypedIsAskedAbout(t *testing.T) {
 	base := serveDemo(t).URL
 	b := bench{t, base}
@@ -54,13 +55,15 @@ func TestOneValidatorForFileAndForm(t *testing.T) {
 	body := JudgementBody{Limits: view.Job.Limits, Policy: view.Job.Policy}
 	body.Policy.HoneStock = -2540
 	body.Policy.Grind = "sometimes"
-	status, said, _ := call(t, "PUT", base+"/api/v1/jobs/1/judgement", body, "If-Match", strconv.FormatInt(view.Job.Version, 10))
+	status, said, _ := call(t, "PUT", base+"/api/v1/jobs/1/judgement", body, "If-Match",
+		strconv.FormatInt(view.Job.Version, 10))
 	require.Equal(t, 422, status)
 	_, err := exchange.Read(strings.NewReader(`{"format": "ledge.inspection/1", "unit": "in", "features": [], "policy": {"hone_stock": -0.0001}, "limits": {"main_journal": {"undersizes": [0.020, 0.010]}}}`))
 	assert.ErrorContains(t, err, "/policy/hone_stock: It cannot be negative.")
 	assert.ErrorContains(t, err, "/limits/main_journal/undersizes/1: ")
 	body.Policy.Grind = view.Job.Policy.Grind
-	status, said, _ = call(t, "PUT", base+"/api/v1/jobs/1/judgement", body, "If-Match", strconv.FormatInt(view.Job.Version, 10))
+	status, said, _ = call(t, "PUT", base+"/api/v1/jobs/1/judgement", body, "If-Match",
+		strconv.FormatInt(view.Job.Version, 10))
 	require.Equal(t, 422, status)
 	assert.Contains(t, string(said), "body.policy.hone_stock")
 	assert.Contains(t, string(said), "It cannot be negative.")
@@ -74,7 +77,10 @@ func TestTheShopHasMoreThanFiftyJobs(t *testing.T) {
 	t.Cleanup(func() { _ = s.Close() })
 	server := serveStore(t, s)
 	for range 60 {
-		_, err := s.CreateJob(store.As(context.Background(), "W"), store.NewJob{Engine: "Pump", Duty: "standard", Unit: unit.In, Layout: engine.Layout{Arrangement: engine.Inline, Cylinders: 2}.Complete(), Policy: inspection.DefaultPolicy(unit.In)})
+		_, err := s.CreateJob(store.As(context.Background(), "W"),
+			store.NewJob{Engine: "Pump", Duty: "standard", Unit: unit.In,
+				Layout: engine.Layout{Arrangement: engine.Inline, Cylinders: 2}.Complete(),
+				Policy: inspection.DefaultPolicy(unit.In)})
 		require.NoError(t, err)
 	}
 	assert.Greater(t, len(get[[]JobLine](t, server.URL+"/api/v1/jobs")), 65)

@@ -22,7 +22,8 @@ type BuildView struct {
 type buildOutput struct{ Body BuildView }
 
 func (a resources) build(api huma.API) {
-	register(api, store.Viewer, huma.Operation{OperationID: "get-build", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/build",
+	register(api, store.Viewer, huma.Operation{OperationID: "get-build", Method: http.MethodGet,
+		Path:    "/api/v1/jobs/{id}/build",
 		Summary: "Which part goes where, rods paired by weight, and what to file off rings"},
 		func(ctx context.Context, in *struct {
 			ID int64 `path:"id"`
@@ -33,7 +34,8 @@ func (a resources) build(api huma.API) {
 			}
 			return &buildOutput{view}, nil
 		})
-	register(api, store.Inspector, huma.Operation{OperationID: "settle-matching", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/matchings",
+	register(api, store.Inspector, huma.Operation{OperationID: "settle-matching", Method: http.MethodPost,
+		Path:    "/api/v1/jobs/{id}/matchings",
 		Summary: "Settle which part goes where", DefaultStatus: http.StatusCreated},
 		func(ctx context.Context, in *struct {
 			ID   int64 `path:"id"`
@@ -51,7 +53,8 @@ func (a resources) build(api huma.API) {
 			if i < 0 {
 				return nil, refuse("kind", words.Told("refuse.not_matched"))
 			}
-			have, asked := slices.Sorted(slices.Values(view.Matchings[i].Parts)), slices.Sorted(slices.Values(in.Body.Parts))
+			have, asked := slices.Sorted(slices.Values(view.Matchings[i].Parts)),
+				slices.Sorted(slices.Values(in.Body.Parts))
 			if !slices.Equal(have, asked) {
 				return nil, refuse("parts", words.Told("refuse.one_place"))
 			}

@@ -12,7 +12,8 @@ import (
 	"ledge/internal/core/unit"
 )
 
-// The best matching is never worse than as numbered; what a person settles is kept, and must use every part once.
+// The best matching is never worse than as numbered; what a person settles is kept, and must use
+// every part once.
 func TestBuild(t *testing.T) {
 	base := serveDemo(t).URL
 	_, body, _ := call(t, "GET", base+"/api/v1/jobs/6/build", nil)
@@ -32,7 +33,8 @@ func TestBuild(t *testing.T) {
 	assert.Positive(t, view.Rings[2].File, "a tight oil ring is filed")
 
 	settle := func(parts ...int) int {
-		status, _, _ := call(t, "POST", base+"/api/v1/jobs/6/matchings", map[string]any{"id": uuid.NewString(), "kind": "cylinder", "parts": parts})
+		status, _, _ := call(t, "POST", base+"/api/v1/jobs/6/matchings",
+			map[string]any{"id": uuid.NewString(), "kind": "cylinder", "parts": parts})
 		return status
 	}
 	assert.Equal(t, 422, settle(1, 1, 2, 3))

@@ -60,8 +60,10 @@ func (v JobView) openEnds() []OpenEnd {
 // newKinds are the kinds by which new parts are measured: themselves, or what they are fitted into.
 var newKinds = map[schedule.Part][]part.Kind{
 	schedule.Pistons: {part.Piston}, schedule.Pins: {part.Pin},
-	schedule.MainShells: {part.MainBearing, part.MainShell, part.MainStrip}, schedule.RodShells: {part.RodBearing, part.RodShell, part.RodStrip},
-	schedule.SelectShells: {part.MainBearing, part.RodBearing, part.MainShell, part.RodShell, part.MainStrip, part.RodStrip},
+	schedule.MainShells: {part.MainBearing, part.MainShell, part.MainStrip},
+	schedule.RodShells:  {part.RodBearing, part.RodShell, part.RodStrip},
+	schedule.SelectShells: {part.MainBearing, part.RodBearing, part.MainShell, part.RodShell, part.MainStrip,
+		part.RodStrip},
 }
 
 // measuredNew reports whether parts of one of the kinds were measured in another state than they came in.

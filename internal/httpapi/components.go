@@ -30,7 +30,8 @@ type RetirementBody struct {
 }
 
 func (a resources) components(api huma.API) {
-	register(api, store.Inspector, huma.Operation{OperationID: "add-component", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/components", DefaultStatus: http.StatusCreated,
+	register(api, store.Inspector, huma.Operation{OperationID: "add-component", Method: http.MethodPost,
+		Path: "/api/v1/jobs/{id}/components", DefaultStatus: http.StatusCreated,
 		Summary: "Put another component beside its like, to be measured as that one was planned"},
 		func(ctx context.Context, in *struct {
 			ID   int64 `path:"id"`
@@ -41,9 +42,13 @@ func (a resources) components(api huma.API) {
 			if b.Origin == store.Came {
 				return nil, refuse("origin", words.Told("refuse.spare"))
 			}
-			return a.changedPart(ctx, in.ID, b.Of, tag, a.store.AddComponent(ctx, store.Component{ID: b.ID, JobID: in.ID, Of: b.Of, Tag: tag, Origin: b.Origin, Stamp: strings.TrimSpace(b.Stamp)}))
+			return a.changedPart(ctx, in.ID, b.Of, tag,
+				a.store.AddComponent(ctx,
+					store.Component{ID: b.ID, JobID: in.ID, Of: b.Of, Tag: tag, Origin: b.Origin,
+						Stamp: strings.TrimSpace(b.Stamp)}))
 		})
-	register(api, store.Decider, huma.Operation{OperationID: "retire-component", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/components/{component}/retirements", DefaultStatus: http.StatusCreated,
+	register(api, store.Decider, huma.Operation{OperationID: "retire-component", Method: http.MethodPost,
+		Path: "/api/v1/jobs/{id}/components/{component}/retirements", DefaultStatus: http.StatusCreated,
 		Summary: "Take a component out of the engine with everything measured of it, or take that back; the record keeps it"},
 		func(ctx context.Context, in *struct {
 			ID        int64  `path:"id"`
@@ -51,7 +56,8 @@ func (a resources) components(api huma.API) {
 			Body      RetirementBody
 		}) (*jobOutput, error) {
 			b := in.Body
-			r := store.Retirement{ID: b.ID, ComponentID: strings.ToLower(in.Component), For: b.For, Reason: strings.TrimSpace(b.Reason)}
+			r := store.Retirement{ID: b.ID, ComponentID: strings.ToLower(in.Component), For: b.For,
+				Reason: strings.TrimSpace(b.Reason)}
 			if !b.Retired {
 				return a.changed(ctx, in.ID, a.store.ReturnComponent(ctx, in.ID, r))
 			}

@@ -23,7 +23,8 @@ import (
 func judged(t *testing.T, base string, job int, query string) string {
 	t.Helper()
 	view := get[map[string]json.RawMessage](t, fmt.Sprintf("%s/api/v1/jobs/%d%s", base, job, query))
-	status, costs, _ := call(t, "POST", fmt.Sprintf("%s/api/v1/jobs/%d/costs%s", base, job, query), fields{"options": fields{}})
+	status, costs, _ := call(t, "POST", fmt.Sprintf("%s/api/v1/jobs/%d/costs%s", base, job, query),
+		fields{"options": fields{}})
 	require.Equal(t, 200, status, string(costs))
 	out := string(costs)
 	for _, of := range []string{"evaluation", "features", "signed", "orders", "said", "bend"} {
@@ -32,8 +33,9 @@ func judged(t *testing.T, base string, job int, query string) string {
 	return out
 }
 
-// A spare crankshaft beside the one that came: its readings, decisions and prices are its own; retiring the wreck puts it into the engine,
-// with sheets that name it; the record keeps both, and taking the retirement back gives back what was there.
+// A spare crankshaft beside the one that came: its readings, decisions and prices are its own;
+// retiring the wreck puts it into the engine, with sheets that name it; the record keeps both, and
+// taking the retirement back gives back what was there.
 func TestASpareInTheShop(t *testing.T) {
 	s := demoStore(t)
 	base := serveStore(t, s).URL
@@ -49,13 +51,16 @@ func TestASpareInTheShop(t *testing.T) {
 	}
 	sign := func(view JobView, set part.Set, tag string) (int, string) {
 		one := setNamed(view.Evaluation.Sets, set)
-		status, _, said := post("/decisions", fields{"id": uuid.NewString(), "set": set, "component": tag, "action": one.Action, "step": one.Step, "shell": one.Shell,
-			"method": one.Method, "reason": "as advised", "after": 0})
+		status, _, said := post("/decisions",
+			fields{"id": uuid.NewString(), "set": set, "component": tag, "action": one.Action,
+				"step": one.Step, "shell": one.Shell,
+				"method": one.Method, "reason": "as advised", "after": 0})
 		return status, said
 	}
 	before := judged(t, base, job, "")
 
-	status, view, said := post("/components", fields{"id": uuid.NewString(), "of": "crankshaft", "tag": " spare ", "origin": "spare", "stamp": "K2"})
+	status, view, said := post("/components",
+		fields{"id": uuid.NewString(), "of": "crankshaft", "tag": " spare ", "origin": "spare", "stamp": "K2"})
 	require.Equal(t, 201, status, said)
 	require.Equal(t, &store.StandIn{Of: part.Crankshaft, Tag: "spare"}, view.StandIn)
 	require.NotEmpty(t, view.Features)
@@ -64,16 +69,20 @@ func TestASpareInTheShop(t *testing.T) {
 		assert.Contains(t, f.Title, "(spare)")
 		assert.Empty(t, f.Tape)
 	}
-	status, _, said = post("/components", fields{"id": uuid.NewString(), "of": "crankshaft", "tag": "Spare", "origin": "bought"})
+	status, _, said = post("/components",
+		fields{"id": uuid.NewString(), "of": "crankshaft", "tag": "Spare", "origin": "bought"})
 	assert.Equal(t, 409, status)
 	assert.Contains(t, said, "body.tag")
-	status, _, _ = post("/components", fields{"id": uuid.NewString(), "of": "crankshaft", "tag": "x", "origin": "came"})
+	status, _, _ = post("/components", fields{"id": uuid.NewString(), "of": "crankshaft", "tag": "x",
+		"origin": "came"})
 	assert.Equal(t, 422, status)
 
-	// The spare measures what the wreck does: its sheet of readings is taken from the wreck's, with a column for the component.
+	// The spare measures what the wreck does: its sheet of readings is taken from the wreck's, with
+	// a column for the component.
 	var wreck, spare []exchange.Row
 	_, text, _ := call(t, "GET", at+"/readings.csv", nil)
-	assert.NotContains(t, strings.SplitN(string(text), "\n", 2)[0], "component", "there is no such column as long as nobody needs it")
+	assert.NotContains(t, strings.SplitN(string(text), "\n", 2)[0], "component",
+		"there is no such column as long as nobody needs it")
 	all, err := exchange.ReadCSV(bytes.NewReader(text))
 	require.NoError(t, err)
 	for _, r := range all {
@@ -93,7 +102,9 @@ func TestASpareInTheShop(t *testing.T) {
 	whole := get[JobView](t, at)
 	for _, f := range whole.Features {
 		if f.Look != "" && f.Kind.Row().Component == part.Crankshaft && f.State == part.AsFound {
-			status, _, said := post("/looks", fields{"id": uuid.NewString(), "kind": f.Kind, "number": f.Number, "state": f.State, "component": "spare", "what": "grade", "look": f.Look, "note": ""})
+			status, _, said := post("/looks",
+				fields{"id": uuid.NewString(), "kind": f.Kind, "number": f.Number, "state": f.State,
+					"component": "spare", "what": "grade", "look": f.Look, "note": ""})
 			require.Equal(t, 201, status, said)
 		}
 	}
@@ -153,8 +164,10 @@ func TestASpareInTheShop(t *testing.T) {
 			}
 		}
 	}
-	status, text, _ = call(t, "POST", at+"/readings", fields{"id": uuid.NewString(), "kind": "main_journal", "number": 1, "state": "as_found", "station": 0, "direction": 0,
-		"what": "skip", "reason": "gone", "typed": "", "repeat": false, "unusual": false})
+	status, text, _ = call(t, "POST", at+"/readings",
+		fields{"id": uuid.NewString(), "kind": "main_journal", "number": 1, "state": "as_found", "station": 0,
+			"direction": 0,
+			"what":      "skip", "reason": "gone", "typed": "", "repeat": false, "unusual": false})
 	assert.Equal(t, 409, status, "nothing more is measured of what is retired")
 	assert.Contains(t, string(text), "retired")
 	status, _ = sign(whole, part.RodJournals, "")
@@ -174,7 +187,8 @@ func TestASpareInTheShop(t *testing.T) {
 	}
 	var zip bytes.Buffer
 	require.NoError(t, archive.Write(t.Context(), s, job, &zip))
-	twin, err := archive.Read(store.As(t.Context(), "Ida"), s, bytes.NewReader(zip.Bytes()), int64(zip.Len()), photo.NewMaker(), store.Made{})
+	twin, err := archive.Read(store.As(t.Context(), "Ida"), s, bytes.NewReader(zip.Bytes()), int64(zip.Len()),
+		photo.NewMaker(), store.Made{})
 	require.NoError(t, err)
 	again := get[JobView](t, fmt.Sprintf("%s/api/v1/jobs/%d", base, twin.ID))
 	assert.Equal(t, view.Evaluation, again.Evaluation)
@@ -193,7 +207,8 @@ func TestASpareInTheShop(t *testing.T) {
 	require.Equal(t, 200, status, string(text))
 	var taken ImportAnswer
 	require.NoError(t, json.Unmarshal(text, &taken))
-	assert.Equal(t, view.Evaluation.Sets[0].Way, get[JobView](t, fmt.Sprintf("%s/api/v1/jobs/%d", base, taken.Job)).Evaluation.Sets[0].Way)
+	assert.Equal(t, view.Evaluation.Sets[0].Way,
+		get[JobView](t, fmt.Sprintf("%s/api/v1/jobs/%d", base, taken.Job)).Evaluation.Sets[0].Way)
 
 	status, _, said = post("/components/"+id("")+"/retirements", fields{"id": uuid.NewString(), "retired": false})
 	require.Equal(t, 201, status, said)

@@ -22,7 +22,8 @@ type CostsView struct {
 	Entered  bool              `json:"entered"`
 	Currency string            `json:"currency"`
 	Choices  []schedule.Choice `json:"choices"`
-	// Chosen are the options that the totals stand for, one for each choice: asked for, else signed, else advised.
+	// Chosen are the options that the totals stand for, one for each choice: asked for, else
+	// signed, else advised.
 	Chosen []int          `json:"chosen"`
 	Cost   schedule.Money `json:"cost"`
 	Ready  string         `json:"ready"`
@@ -57,7 +58,8 @@ type CostsBody struct {
 }
 
 func (a resources) costs(api huma.API) {
-	register(api, store.Viewer, huma.Operation{OperationID: "weigh-costs", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/costs", DefaultStatus: http.StatusOK,
+	register(api, store.Viewer, huma.Operation{OperationID: "weigh-costs", Method: http.MethodPost,
+		Path: "/api/v1/jobs/{id}/costs", DefaultStatus: http.StatusOK,
 		Summary: "What a job costs and when it is ready, as chosen; nothing is stored"},
 		func(ctx context.Context, in *struct {
 			ID int64 `path:"id"`
@@ -76,7 +78,8 @@ func (a resources) costs(api huma.API) {
 		})
 }
 
-func (a resources) weigh(ctx context.Context, id int64, stand store.StandIn, asked map[part.Set]int) (CostsView, error) {
+func (a resources) weigh(ctx context.Context, id int64, stand store.StandIn,
+	asked map[part.Set]int) (CostsView, error) {
 	calendar, err := a.calendarOf(ctx, id)
 	if err != nil || !calendar.entered {
 		return calendar.weigh(JobView{}, nil), err
@@ -88,7 +91,8 @@ func (a resources) weigh(ctx context.Context, id int64, stand store.StandIn, ask
 	return calendar.weigh(view, asked), nil
 }
 
-// A calendar is the shop as it stands for one job: its rate card, and its machines with the work that comes before.
+// A calendar is the shop as it stands for one job: its rate card, and its machines with the work
+// that comes before.
 type calendar struct {
 	card    schedule.Card
 	entered bool
@@ -108,7 +112,8 @@ func (a resources) calendarOf(ctx context.Context, id int64) (c calendar, err er
 
 // weigh is what a job costs and when it is ready; the options asked for take the place of those that stand.
 func (c calendar) weigh(view JobView, asked map[part.Set]int) CostsView {
-	out := CostsView{Choices: []schedule.Choice{}, Chosen: []int{}, Slots: []SlotView{}, Unpriced: []string{}, Combos: []Combo{}}
+	out := CostsView{Choices: []schedule.Choice{}, Chosen: []int{}, Slots: []SlotView{}, Unpriced: []string{},
+		Combos: []Combo{}}
 	if !c.entered {
 		return out
 	}
@@ -117,7 +122,8 @@ func (c calendar) weigh(view JobView, asked map[part.Set]int) CostsView {
 	tradeoff := c.shop.Weigh(out.Choices)
 	out.Tried, out.Pruned = tradeoff.Tried, tradeoff.Pruned
 	for _, b := range tradeoff.Best {
-		out.Combos = append(out.Combos, Combo{b.Options, b.Cost, date(c.shop.Ready(c.start, b.Done)), (b.Done + c.card.DayMinutes - 1) / c.card.DayMinutes, b.Off})
+		out.Combos = append(out.Combos, Combo{b.Options, b.Cost, date(c.shop.Ready(c.start, b.Done)),
+			(b.Done + c.card.DayMinutes - 1) / c.card.DayMinutes, b.Off})
 	}
 	var chosen []schedule.Work
 	for _, choice := range out.Choices {
@@ -152,7 +158,8 @@ func (c calendar) weigh(view JobView, asked map[part.Set]int) CostsView {
 		if s.Title = words.Operation(s.Operation); s.Part {
 			s.Title = words.Bought(s.What)
 		}
-		out.Slots = append(out.Slots, SlotView{s, date(c.shop.Ready(c.start, s.From+1)), date(c.shop.Ready(c.start, s.To))})
+		out.Slots = append(out.Slots, SlotView{s, date(c.shop.Ready(c.start, s.From+1)),
+			date(c.shop.Ready(c.start, s.To))})
 	}
 	out.Ready = date(c.shop.Ready(c.start, done))
 	out.Late = view.Job.PromisedOn != nil && out.Ready > *view.Job.PromisedOn
@@ -183,8 +190,8 @@ func (a resources) shopBefore(ctx context.Context, card schedule.Card, job int64
 	return shop, nil
 }
 
-// dates adds to the lines what each job costs and when it is ready, with the machines shared by all jobs in the order
-// of their promised dates. Only signed work keeps a machine busy for others.
+// dates adds to the lines what each job costs and when it is ready, with the machines shared by all
+// jobs in the order of their promised dates. Only signed work keeps a machine busy for others.
 func (a resources) dates(ctx context.Context, lines []JobLine) error {
 	card, version, err := a.store.Rates(ctx)
 	if err != nil || version == 0 {
@@ -204,9 +211,11 @@ func (a resources) dates(ctx context.Context, lines []JobLine) error {
 			return err
 		}
 		signed, all := works(view, card)
-		if i := slices.IndexFunc(lines, func(l JobLine) bool { return l.ID == id }); i >= 0 && len(all) == len(view.decided.Sets) && len(all) > 0 {
+		if i := slices.IndexFunc(lines, func(l JobLine) bool { return l.ID == id }); i >= 0 &&
+			len(all) == len(view.decided.Sets) && len(all) > 0 {
 			_, done := shop.Clone().Place(all)
-			lines[i].ReadyOn, lines[i].Cost, lines[i].Currency = date(shop.Ready(start, done)), schedule.Total(card, all), card.Currency
+			lines[i].ReadyOn, lines[i].Cost, lines[i].Currency = date(shop.Ready(start, done)),
+				schedule.Total(card, all), card.Currency
 		}
 		shop.Place(signed)
 	}
@@ -237,7 +246,8 @@ func wayOf(c schedule.Choice, option int) *schedule.Way {
 	return nil
 }
 
-// standing is the index of a set's option that was signed, else of the one that is advised; -1 where neither is listed.
+// standing is the index of a set's option that was signed, else of the one that is advised; -1
+// where neither is listed.
 func standing(view JobView, set part.Set) int {
 	i := slices.IndexFunc(view.decided.Sets, func(s disposition.Set) bool { return s.Set == set })
 	s := view.decided.Sets[i]

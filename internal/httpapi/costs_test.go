@@ -49,13 +49,16 @@ func TestCostsFollowTheChoice(t *testing.T) {
 		sum += int64(s.Cost)
 	}
 	assert.EqualValues(t, tried.Cost, sum, "the slots add up to the total")
-	assert.Equal(t, advised.Cost, costs(t, base, "3", map[string]int{"rod_journals": 99}).Cost, "an option there is not")
+	assert.Equal(t, advised.Cost, costs(t, base, "3", map[string]int{"rod_journals": 99}).Cost,
+		"an option there is not")
 
 	_, body, _ := call(t, "GET", base+"/api/v1/jobs/3", nil)
 	var view JobView
 	require.NoError(t, json.Unmarshal(body, &view))
 	option := view.Evaluation.Sets[1].Options[dearest.Option]
-	status, answer, _ := call(t, "POST", base+"/api/v1/jobs/3/decisions", DecisionBody{Way: disposition.Way{Action: option.Action, Step: option.Step, Shell: option.Shell, Method: option.Method}, ID: uuid.NewString(), Set: "rod_journals", Reason: "the trust wants it so"})
+	status, answer, _ := call(t, "POST", base+"/api/v1/jobs/3/decisions",
+		DecisionBody{Way: disposition.Way{Action: option.Action, Step: option.Step, Shell: option.Shell,
+			Method: option.Method}, ID: uuid.NewString(), Set: "rod_journals", Reason: "the trust wants it so"})
 	require.Equal(t, 201, status, string(answer))
 	assert.Equal(t, tried.Cost, costs(t, base, "3", nil).Cost)
 }
@@ -106,7 +109,9 @@ func TestMachinesAreShared(t *testing.T) {
 		return 0, ""
 	}
 	_, before := grinding()
-	status, answer, _ = call(t, "POST", base+"/api/v1/jobs/1/decisions", DecisionBody{Way: disposition.Way{Action: "grind", Step: 5080000}, ID: uuid.NewString(), Set: "main_journals"})
+	status, answer, _ = call(t, "POST", base+"/api/v1/jobs/1/decisions",
+		DecisionBody{Way: disposition.Way{Action: "grind", Step: 5080000}, ID: uuid.NewString(),
+			Set: "main_journals"})
 	require.Equal(t, 201, status, string(answer))
 	_, after := grinding()
 	assert.Greater(t, after, before)
@@ -120,7 +125,8 @@ func TestMachinesAreShared(t *testing.T) {
 func TestRatesAreCheckedFieldByField(t *testing.T) {
 	base := serveDemo(t).URL
 	status, answer, _ := call(t, "PUT", base+"/api/v1/rates", map[string]any{"currency": "crowns", "day_minutes": 10,
-		"operations": map[string]any{"bore": map[string]any{"setup": -1, "each": 0, "setup_minutes": 0, "each_minutes": 0, "outside": false, "lead_days": 0}}, "parts": map[string]any{}}, "If-Match", `"1"`)
+		"operations": map[string]any{"bore": map[string]any{"setup": -1, "each": 0, "setup_minutes": 0,
+			"each_minutes": 0, "outside": false, "lead_days": 0}}, "parts": map[string]any{}}, "If-Match", `"1"`)
 	assert.Equal(t, 422, status)
 	assert.Contains(t, string(answer), `"body.day_minutes"`)
 	assert.Contains(t, string(answer), `"body.operations.bore"`)
@@ -179,7 +185,8 @@ func TestCards(t *testing.T) {
 		assert.Equal(t, view.Job.Policy, read.Policy)
 		assert.Equal(t, view.Job.Engine, read.Engine)
 	}
-	status, answer, _ := call(t, "POST", base+"/api/v1/cards", map[string]string{"text": `{"format": "ledge.inspection/1", "unit": "in", "features": [], "limits": {"piston": {"wear_max": "x"}}}`})
+	status, answer, _ := call(t, "POST", base+"/api/v1/cards",
+		map[string]string{"text": `{"format": "ledge.inspection/1", "unit": "in", "features": [], "limits": {"piston": {"wear_max": "x"}}}`})
 	assert.Equal(t, 422, status)
 	assert.Contains(t, string(answer), "/limits/piston/wear_max")
 }
@@ -195,7 +202,9 @@ func TestShopPolicy(t *testing.T) {
 	status, _, _ = call(t, "PUT", base+"/api/v1/policies/in", policy, "If-Match", header.Get("ETag"))
 	assert.Equal(t, 409, status, "a page that is out of date writes over nothing")
 	start := func(unit string) (view JobView) {
-		status, answer, _ := call(t, "POST", base+"/api/v1/jobs", map[string]any{"id": uuid.NewString(), "engine": "New one", "customer": "", "duty": "standard", "unit": unit, "arrangement": "inline", "cylinders": 2})
+		status, answer, _ := call(t, "POST", base+"/api/v1/jobs",
+			map[string]any{"id": uuid.NewString(), "engine": "New one", "customer": "", "duty": "standard",
+				"unit": unit, "arrangement": "inline", "cylinders": 2})
 		require.Equal(t, 201, status, string(answer))
 		require.NoError(t, json.Unmarshal(answer, &view))
 		return view

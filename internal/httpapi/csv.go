@@ -31,7 +31,9 @@ type ReadingsAnswer struct {
 }
 
 func (a resources) readingsFile(api huma.API) {
-	register(api, store.Viewer, huma.Operation{OperationID: "get-readings-file", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/readings.csv", Summary: "The readings that hold, as CSV", Responses: files("text/csv")},
+	register(api, store.Viewer, huma.Operation{OperationID: "get-readings-file", Method: http.MethodGet,
+		Path: "/api/v1/jobs/{id}/readings.csv", Summary: "The readings that hold, as CSV",
+		Responses: files("text/csv")},
 		func(ctx context.Context, in *struct {
 			ID int64 `path:"id"`
 		}) (*attachment, error) {
@@ -45,7 +47,8 @@ func (a resources) readingsFile(api huma.API) {
 			}
 			return attach("text/csv; charset=utf-8", fileName(record.Job.Number)+".readings.csv", text.Bytes()), nil
 		})
-	register(api, store.Inspector, huma.Operation{OperationID: "import-readings", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/readings-files", MaxBodyBytes: maxBody, Middlewares: huma.Middlewares{a.inTurn},
+	register(api, store.Inspector, huma.Operation{OperationID: "import-readings", Method: http.MethodPost,
+		Path: "/api/v1/jobs/{id}/readings-files", MaxBodyBytes: maxBody, Middlewares: huma.Middlewares{a.inTurn},
 		Summary: "Look into a CSV of readings, or take it into a job: all rows or none"}, a.importReadings)
 }
 
@@ -63,7 +66,9 @@ func rowsOf(record *store.Record) []exchange.Row {
 		for station, name := range f.Stations {
 			for direction := range f.Columns() {
 				for n, r := range f.Live(station, direction) {
-					row := exchange.Row{Kind: f.Kind, Number: f.Number, State: f.State, Component: f.Component, Station: name, Column: direction, Repeat: n + 1, Value: r.Value, Unit: u,
+					row := exchange.Row{Kind: f.Kind, Number: f.Number, State: f.State,
+						Component: f.Component, Station: name, Column: direction, Repeat: n + 1,
+						Value: r.Value, Unit: u,
 						Instrument: string(record.InstrumentOf(f, r)), TakenAt: r.TakenAt, TakenBy: r.TakenBy}
 					if r.Reason != nil {
 						row.Note = *r.Reason
@@ -119,7 +124,8 @@ func (a resources) importReadings(ctx context.Context, in *struct {
 }
 
 // place finds the cell of each row in the job. Cells that hold just what the file has are left alone.
-func place(record *store.Record, read []exchange.Row) (rows []store.Row, answer ReadingsAnswer, problems exchange.RowProblems) {
+func place(record *store.Record, read []exchange.Row) (rows []store.Row, answer ReadingsAnswer,
+	problems exchange.RowProblems) {
 	judged := map[store.StandIn]*inspection.Inspection{}
 	type cell struct {
 		f                  *store.Feature
@@ -153,7 +159,8 @@ func place(record *store.Record, read []exchange.Row) (rows []store.Row, answer 
 		}
 		switch {
 		case at.station < 0:
-			add("csv.no_station", "station", words.Quoted(r.Station), "part", named, "stations", strings.Join(f.Stations, ", "))
+			add("csv.no_station", "station", words.Quoted(r.Station), "part", named, "stations",
+				strings.Join(f.Stations, ", "))
 			continue
 		case at.direction < 0:
 			add("csv.not_read_at", "part", named, "degrees", r.Direction.Format())
@@ -187,7 +194,8 @@ func place(record *store.Record, read []exchange.Row) (rows []store.Row, answer 
 		}
 		answer.Rows += len(group)
 		for i, r := range group {
-			row := store.Row{Place: store.Place{Kind: r.Kind, Number: r.Number, State: r.State, Component: r.Component}, Station: at.station, Direction: at.direction,
+			row := store.Row{Place: store.Place{Kind: r.Kind, Number: r.Number, State: r.State,
+				Component: r.Component}, Station: at.station, Direction: at.direction,
 				Joins: i > 0, Value: r.Value, Reason: r.Note, SaidBy: r.TakenBy, TakenAt: r.TakenAt}
 			rows = append(rows, row)
 		}
@@ -207,7 +215,8 @@ func same(live []store.Reading, rows []exchange.Row) bool {
 	}
 	for i, r := range rows {
 		l := live[i]
-		if (l.Value == nil) != (r.Value == nil) || l.Value != nil && *l.Value != *r.Value || l.Reason != nil && *l.Reason != r.Note {
+		if (l.Value == nil) != (r.Value == nil) || l.Value != nil && *l.Value != *r.Value ||
+			l.Reason != nil && *l.Reason != r.Note {
 			return false
 		}
 	}

@@ -29,7 +29,8 @@ type DecisionBody struct {
 }
 
 func (a resources) decisions(api huma.API) {
-	register(api, store.Decider, huma.Operation{OperationID: "decide", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/decisions",
+	register(api, store.Decider, huma.Operation{OperationID: "decide", Method: http.MethodPost,
+		Path:    "/api/v1/jobs/{id}/decisions",
 		Summary: "Sign or overrule the decision for a set", DefaultStatus: http.StatusCreated},
 		func(ctx context.Context, in *struct {
 			ID   int64 `path:"id"`
@@ -41,7 +42,8 @@ func (a resources) decisions(api huma.API) {
 				return nil, a.fail(ctx, err)
 			}
 			return a.changedPart(ctx, in.ID, b.Set.Component(), b.Component, a.store.Sign(ctx, store.Signing{
-				Decision: store.Decision{ID: b.ID, JobID: in.ID, Set: b.Set, Component: b.Component, Way: b.Way, Reason: strings.TrimSpace(b.Reason)}, After: b.After,
+				Decision: store.Decision{ID: b.ID, JobID: in.ID, Set: b.Set, Component: b.Component,
+					Way: b.Way, Reason: strings.TrimSpace(b.Reason)}, After: b.After,
 				Judge: func(record store.Record, d *store.Decision) error {
 					stand, err := record.InPlace(d.Set.Component(), d.Component)
 					if err != nil {
@@ -59,7 +61,8 @@ func (a resources) decisions(api huma.API) {
 						return store.Issue{}, err
 					}
 					return calendar.issue(view, func(n order.Name) bool {
-						return slices.ContainsFunc(view.Orders.Issued, func(i IssuedView) bool { return i.Sheet == n && !i.Struck })
+						return slices.ContainsFunc(view.Orders.Issued,
+							func(i IssuedView) bool { return i.Sheet == n && !i.Struck })
 					}), nil
 				},
 			}))
@@ -91,7 +94,8 @@ func judge(view JobView, d *store.Decision) error {
 	return nil
 }
 
-// withSigned adds the decision that holds for each set: the last one signed. A crack found since leaves only what is advised for it.
+// withSigned adds the decision that holds for each set: the last one signed. A crack found since
+// leaves only what is advised for it.
 func (v JobView) withSigned() JobView {
 	v.Signed = []Signed{}
 	for _, set := range v.decided.Sets {

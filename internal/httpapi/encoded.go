@@ -17,8 +17,8 @@ import (
 // mostEncoded bounds the answers kept as they are sent: those of the jobs that people are at.
 const mostEncoded = 24
 
-// An encodedView is a job as it is sent, made when it is first sent and shared by all who ask. Most of its parts are the same after a
-// reading as before it: their texts are taken over.
+// An encodedView is a job as it is sent, made when it is first sent and shared by all who ask. Most
+// of its parts are the same after a reading as before it: their texts are taken over.
 type encodedView struct {
 	once   sync.Once
 	text   []byte
@@ -40,8 +40,8 @@ type lineKey struct {
 	supersededBy string
 }
 
-// A partKey tells whether a part would be sent as before: what of it may change, by value or by where it is kept. Records in memory are
-// never changed in place.
+// A partKey tells whether a part would be sent as before: what of it may change, by value or by
+// where it is kept. Records in memory are never changed in place.
 type partKey struct {
 	id                              int64
 	tape                            *store.Reading
@@ -57,7 +57,8 @@ type partKey struct {
 }
 
 func keyOf(f *FeatureView) partKey {
-	k := partKey{id: f.ID, readings: len(f.Tape), looks: len(f.Looks), finding: f.Finding, added: f.Added, unworn: f.Unworn, fittedStep: f.FittedStep, fittedShell: f.FittedShell,
+	k := partKey{id: f.ID, readings: len(f.Tape), looks: len(f.Looks), finding: f.Finding, added: f.Added,
+		unworn: f.Unworn, fittedStep: f.FittedStep, fittedShell: f.FittedShell,
 		title: f.Title, standing: f.Standing, sees: f.Sees}
 	if len(f.Tape) > 0 {
 		k.tape = &f.Tape[0]
@@ -183,7 +184,8 @@ func encodeFeature(f *FeatureView, before map[lineKey][]byte) (text []byte, line
 }
 
 // taken writes a text that was made before, else makes it, and keeps it for the next time.
-func taken[K comparable](out *bytes.Buffer, before, made map[K][]byte, key K, anew func() ([]byte, error)) (err error) {
+func taken[K comparable](out *bytes.Buffer, before, made map[K][]byte, key K,
+	anew func() ([]byte, error)) (err error) {
 	text, known := before[key]
 	if !known {
 		if text, err = anew(); err != nil {

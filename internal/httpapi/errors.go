@@ -90,5 +90,6 @@ func (a resources) answer(w http.ResponseWriter, r *http.Request, err error) {
 
 // refuse is a 422 at one place of the body.
 func refuse(location, sentence string) error {
-	return problem(http.StatusUnprocessableEntity, sentence, &huma.ErrorDetail{Location: "body." + location, Message: sentence})
+	return problem(http.StatusUnprocessableEntity, sentence,
+		&huma.ErrorDetail{Location: "body." + location, Message: sentence})
 }

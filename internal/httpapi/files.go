@@ -52,7 +52,8 @@ func attach(contentType, name string, body []byte) *attachment {
 }
 
 func (a resources) files(api huma.API) {
-	register(api, store.Viewer, huma.Operation{OperationID: "get-file", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/file", Summary: "The job as an open file", Responses: files("application/json")},
+	register(api, store.Viewer, huma.Operation{OperationID: "get-file", Method: http.MethodGet,
+		Path: "/api/v1/jobs/{id}/file", Summary: "The job as an open file", Responses: files("application/json")},
 		func(ctx context.Context, in *struct {
 			ID int64 `path:"id"`
 		}) (*attachment, error) {
@@ -67,8 +68,10 @@ func (a resources) files(api huma.API) {
 			}
 			return attach("application/json", fileName(record.Job.Number)+".ledge.json", text.Bytes()), nil
 		})
-	register(api, store.Viewer, huma.Operation{OperationID: "get-card", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/card",
-		Summary: "The engine's card: layout, limits and policy as an open file without features", Responses: files("application/json")},
+	register(api, store.Viewer, huma.Operation{OperationID: "get-card", Method: http.MethodGet,
+		Path:      "/api/v1/jobs/{id}/card",
+		Summary:   "The engine's card: layout, limits and policy as an open file without features",
+		Responses: files("application/json")},
 		func(ctx context.Context, in *struct {
 			ID int64 `path:"id"`
 		}) (*attachment, error) {
@@ -84,8 +87,10 @@ func (a resources) files(api huma.API) {
 			}
 			return attach("application/json", fileName(record.Job.Engine)+".card.json", text.Bytes()), nil
 		})
-	register(api, store.Viewer, huma.Operation{OperationID: "read-card", Method: http.MethodPost, Path: "/api/v1/cards", MaxBodyBytes: maxBody, DefaultStatus: http.StatusOK, Middlewares: huma.Middlewares{a.inTurn},
-		Summary: "Read limits and policy out of a card or an open file; nothing is stored"},
+	register(api, store.Viewer, huma.Operation{OperationID: "read-card", Method: http.MethodPost,
+		Path: "/api/v1/cards", MaxBodyBytes: maxBody, DefaultStatus: http.StatusOK,
+		Middlewares: huma.Middlewares{a.inTurn},
+		Summary:     "Read limits and policy out of a card or an open file; nothing is stored"},
 		func(_ context.Context, in *struct {
 			Body struct {
 				Text string `json:"text" doc:"the ledge.inspection/1 document"`
@@ -103,15 +108,18 @@ func (a resources) files(api huma.API) {
 			if limits.Close == nil {
 				limits.Close = map[part.Kind]limit.Limits{}
 			}
-			return &struct{ Body CardAnswer }{CardAnswer{read.Job.Engine, read.Unit, JudgementBody{limits, read.Policy}}}, nil
+			return &struct{ Body CardAnswer }{CardAnswer{read.Job.Engine, read.Unit,
+				JudgementBody{limits, read.Policy}}}, nil
 		})
-	register(api, store.Inspector, huma.Operation{OperationID: "import-file", Method: http.MethodPost, Path: "/api/v1/imports", MaxBodyBytes: maxBody, Middlewares: huma.Middlewares{a.inTurn},
+	register(api, store.Inspector, huma.Operation{OperationID: "import-file", Method: http.MethodPost,
+		Path: "/api/v1/imports", MaxBodyBytes: maxBody, Middlewares: huma.Middlewares{a.inTurn},
 		Summary: "Look into an open file, or take it as a new job"}, a.importFile)
 }
 
 // archives are jobs with everything on record of them, photographs included.
 func (a resources) archives(api huma.API) {
-	register(api, store.Viewer, huma.Operation{OperationID: "get-archive", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/archive", Summary: "The job with its whole record and photographs as one file",
+	register(api, store.Viewer, huma.Operation{OperationID: "get-archive", Method: http.MethodGet,
+		Path: "/api/v1/jobs/{id}/archive", Summary: "The job with its whole record and photographs as one file",
 		Responses: files("application/zip"), Middlewares: huma.Middlewares{a.inTurn}},
 		func(ctx context.Context, in *struct {
 			ID int64 `path:"id"`
@@ -133,14 +141,17 @@ func (a resources) archives(api huma.API) {
 					_ = os.Remove(file.Name())
 				}()
 				ctx.SetHeader("Content-Type", "application/zip")
-				ctx.SetHeader("Content-Disposition", fmt.Sprintf("attachment; filename=%q", fileName(number)+".ledge.zip"))
+				ctx.SetHeader("Content-Disposition",
+					fmt.Sprintf("attachment; filename=%q", fileName(number)+".ledge.zip"))
 				if _, err := file.Seek(0, io.SeekStart); err == nil {
 					_, _ = io.Copy(ctx.BodyWriter(), file) // whoever asked may be gone
 				}
 			}}, nil
 		})
-	register(api, store.Inspector, huma.Operation{OperationID: "take-archive", Method: http.MethodPost, Path: "/api/v1/archives", DefaultStatus: http.StatusCreated,
-		RequestBody: fileBody(), Middlewares: huma.Middlewares{a.spool(archive.MaxFile), a.inTurn}, Summary: "Take in a job's file, as a job of its own"},
+	register(api, store.Inspector, huma.Operation{OperationID: "take-archive", Method: http.MethodPost,
+		Path: "/api/v1/archives", DefaultStatus: http.StatusCreated,
+		RequestBody: fileBody(), Middlewares: huma.Middlewares{a.spool(archive.MaxFile), a.inTurn},
+		Summary: "Take in a job's file, as a job of its own"},
 		func(ctx context.Context, in *struct {
 			ID string `query:"id" format:"uuid" required:"true" doc:"an id made by the client: sending it twice makes one job"`
 		}) (*struct{ Body ImportAnswer }, error) {
@@ -149,7 +160,8 @@ func (a resources) archives(api huma.API) {
 			if _, err := io.Copy(digest, file); err != nil {
 				return nil, a.fail(ctx, err)
 			}
-			job, err := archive.Read(ctx, a.store, file, file.size, a.pictures, store.Made{ID: in.ID, Of: digest.Sum(nil)})
+			job, err := archive.Read(ctx, a.store, file, file.size, a.pictures,
+				store.Made{ID: in.ID, Of: digest.Sum(nil)})
 			var refused *archive.Refusal
 			var unsound *store.UnsoundError
 			switch {
@@ -160,7 +172,8 @@ func (a resources) archives(api huma.API) {
 			case err != nil:
 				return nil, a.fail(ctx, err)
 			}
-			return &struct{ Body ImportAnswer }{ImportAnswer{Engine: job.Engine, Customer: job.Customer, Job: job.ID}}, nil
+			return &struct{ Body ImportAnswer }{ImportAnswer{Engine: job.Engine, Customer: job.Customer,
+				Job: job.ID}}, nil
 		})
 }
 
@@ -208,15 +221,19 @@ func (a resources) importFile(ctx context.Context, in *struct {
 		}
 	}
 	if in.Take && in.ID == "" {
-		return nil, problem(http.StatusUnprocessableEntity, words.Told("refuse.job_id"), &huma.ErrorDetail{Location: "query.id", Message: words.Told("refuse.job_id")})
+		return nil, problem(http.StatusUnprocessableEntity, words.Told("refuse.job_id"),
+			&huma.ErrorDetail{Location: "query.id", Message: words.Told("refuse.job_id")})
 	}
 	if in.Take {
 		duty := read.Job.Duty
 		if duty != "power" && duty != "heavy" {
 			duty = "standard"
 		}
-		answer.Job, err = a.store.ImportJob(ctx, store.NewJob{Made: store.Made{ID: in.ID, Of: []byte(in.Body.Text)}, Customer: read.Job.Customer, Engine: read.Job.Engine, Duty: duty, Scope: scope, Unit: read.Unit,
-			Layout: *read.Engine, Policy: read.Policy, Limits: store.LimitSet{Book: read.Limits, Close: read.LimitsClose}}, read)
+		answer.Job, err = a.store.ImportJob(ctx,
+			store.NewJob{Made: store.Made{ID: in.ID, Of: []byte(in.Body.Text)}, Customer: read.Job.Customer,
+				Engine: read.Job.Engine, Duty: duty, Scope: scope, Unit: read.Unit,
+				Layout: *read.Engine, Policy: read.Policy,
+				Limits: store.LimitSet{Book: read.Limits, Close: read.LimitsClose}}, read)
 		if err != nil {
 			return nil, a.fail(ctx, err)
 		}

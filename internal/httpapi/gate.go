@@ -18,7 +18,8 @@ const (
 	sessionDevice = "device"
 )
 
-// newSessions keeps sessions in the store, under hashed tokens. How long an unused one lasts is the store's business: reading writes none.
+// newSessions keeps sessions in the store, under hashed tokens. How long an unused one lasts is the
+// store's business: reading writes none.
 func newSessions(s *store.Store, log *slog.Logger, secure bool) *scs.SessionManager {
 	sessions := scs.New()
 	sessions.Store = store.Sessions{Store: s, Whose: func(data []byte) (int64, string, error) {
@@ -44,7 +45,8 @@ func newSessions(s *store.Store, log *slog.Logger, secure bool) *scs.SessionMana
 
 // limitSignIns lets an address try ten passwords a minute.
 func limitSignIns() func(http.Handler) http.Handler {
-	return httprate.Limit(10, time.Minute, httprate.WithKeyFuncs(httprate.KeyByIP), httprate.WithLimitHandler(func(w http.ResponseWriter, _ *http.Request) {
-		writeProblem(w, http.StatusTooManyRequests, words.Told("refuse.too_many_tries"))
-	}))
+	return httprate.Limit(10, time.Minute, httprate.WithKeyFuncs(httprate.KeyByIP),
+		httprate.WithLimitHandler(func(w http.ResponseWriter, _ *http.Request) {
+			writeProblem(w, http.StatusTooManyRequests, words.Told("refuse.too_many_tries"))
+		}))
 }

@@ -42,12 +42,13 @@ func operations(t *testing.T) (list []declared) {
 	return list
 }
 
-// Whatever is added to the API later: a viewer changes nothing, an inspector binds the shop to nothing, only an owner lets people in, and
-// what is open to strangers is counted on one hand.
+// Whatever is added to the API later: a viewer changes nothing, an inspector binds the shop to
+// nothing, only an owner lets people in, and what is open to strangers is counted on one hand.
 func TestEveryOperationHasItsRole(t *testing.T) {
 	var open []string
 	for _, o := range operations(t) {
-		reads := o.Method == "GET" || slices.Contains([]string{"weigh-costs", "preview-judgement", "read-card"}, o.OperationID)
+		reads := o.Method == "GET" || slices.Contains([]string{"weigh-costs", "preview-judgement",
+			"read-card"}, o.OperationID)
 		binds := regexp.MustCompile(`/(decisions|orders|events|judgement|closed|shares|rates|policies|shop|retirements)(/|$)`).MatchString(o.Path)
 		switch {
 		case o.least == anyone:
@@ -62,7 +63,8 @@ func TestEveryOperationHasItsRole(t *testing.T) {
 			assert.Equal(t, store.Inspector, o.least, o.OperationID)
 		}
 	}
-	assert.Equal(t, []string{"create-owner", "get-session", "get-shared", "get-shared-summary", "sign-in", "sign-out", "table"}, open)
+	assert.Equal(t, []string{"create-owner", "get-session", "get-shared", "get-shared-summary", "sign-in",
+		"sign-out", "table"}, open)
 }
 
 // staff signs in one person of each role.
@@ -70,20 +72,23 @@ func staff(t *testing.T) (base string, of map[store.Role]*http.Client) {
 	t.Helper()
 	base, client := serveShop(t)
 	of = map[store.Role]*http.Client{anyone: client(), store.Owner: client()}
-	status, said := ask(t, of[store.Owner], "POST", base+"/api/v1/owner", fields{"name": "Ida Lorn", "password": "three plain words", "code": code})
+	status, said := ask(t, of[store.Owner], "POST", base+"/api/v1/owner",
+		fields{"name": "Ida Lorn", "password": "three plain words", "code": code})
 	require.Less(t, status, 300, said)
 	for _, role := range []store.Role{store.Viewer, store.Inspector, store.Decider} {
 		body := fields{"name": "A " + role, "role": role, "password": "three plain words", "barred": false}
 		status, said := ask(t, of[store.Owner], "POST", base+"/api/v1/people", body)
 		require.Equal(t, 201, status, said)
 		of[role] = client()
-		status, said = ask(t, of[role], "POST", base+"/api/v1/session", fields{"name": "A " + role, "password": "three plain words"})
+		status, said = ask(t, of[role], "POST", base+"/api/v1/session",
+			fields{"name": "A " + role, "password": "three plain words"})
 		require.Equal(t, 200, status, said)
 	}
 	return base, of
 }
 
-// However a path is spelled, nobody gets through to what takes a greater role; and everybody to what their role allows.
+// However a path is spelled, nobody gets through to what takes a greater role; and everybody to
+// what their role allows.
 func TestEveryOperationAsEveryRoleInEverySpelling(t *testing.T) {
 	base, of := staff(t)
 	places := regexp.MustCompile(`\{[^}]+\}`)
@@ -106,7 +111,8 @@ func TestEveryOperationAsEveryRoleInEverySpelling(t *testing.T) {
 				path := places.ReplaceAllString(o.Path, one)
 				paths := []string{path}
 				if !allowed {
-					paths = append(paths, path+"/", strings.ToUpper(path), strings.Replace(path, "/api/v1", "/api//v1", 1), strings.Replace(path, "/v1/", "/v1/./", 1))
+					paths = append(paths, path+"/", strings.ToUpper(path),
+						strings.Replace(path, "/api/v1", "/api//v1", 1), strings.Replace(path, "/v1/", "/v1/./", 1))
 				}
 				for _, path := range paths {
 					status, said := ask(t, of[role], o.Method, base+path, fields{})
@@ -114,7 +120,8 @@ func TestEveryOperationAsEveryRoleInEverySpelling(t *testing.T) {
 					what := fmt.Sprintf("%s %s as %q: %d %s", o.Method, path, role, status, said)
 					if allowed {
 						assert.NotContains(t, []int{401, 403}, status, what)
-					} else if !slices.Contains([]int{401, 403, 404, 405}, status) && (status != 200 || o.Method != "GET" || !strings.Contains(said, "no front end")) {
+					} else if !slices.Contains([]int{401, 403, 404, 405}, status) &&
+						(status != 200 || o.Method != "GET" || !strings.Contains(said, "no front end")) {
 						t.Error(what)
 					}
 				}
@@ -127,7 +134,8 @@ func TestEveryOperationAsEveryRoleInEverySpelling(t *testing.T) {
 // Without sign-in a name comes from the one header, and only from this machine itself.
 func TestANameComesFromTheHeaderAlone(t *testing.T) {
 	base := serveDemo(t).URL
-	body := fields{"id": "0190a2b4-0000-4000-8000-000000000001", "kind": "main_journal", "number": 1, "state": "as_found", "what": "grade", "look": "smooth", "note": ""}
+	body := fields{"id": "0190a2b4-0000-4000-8000-000000000001", "kind": "main_journal", "number": 1,
+		"state": "as_found", "what": "grade", "look": "smooth", "note": ""}
 	post := func(body any, header ...string) (int, string) {
 		status, said, _ := call(t, "POST", base+"/api/v1/jobs/1/looks", body, header...)
 		return status, string(said)

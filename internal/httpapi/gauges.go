@@ -43,9 +43,11 @@ type GaugeCheckBody struct {
 }
 
 func (a resources) gauges(api huma.API) {
-	register(api, store.Inspector, huma.Operation{OperationID: "set-gauge", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/gauges",
+	register(api, store.Inspector, huma.Operation{OperationID: "set-gauge", Method: http.MethodPost,
+		Path:    "/api/v1/jobs/{id}/gauges",
 		Summary: "Set a gauge up for the parts of a kind", DefaultStatus: http.StatusCreated}, a.setGauge)
-	register(api, store.Inspector, huma.Operation{OperationID: "check-gauge", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/gauge-checks",
+	register(api, store.Inspector, huma.Operation{OperationID: "check-gauge", Method: http.MethodPost,
+		Path:    "/api/v1/jobs/{id}/gauge-checks",
 		Summary: "Record that a gauge was checked on its standard", DefaultStatus: http.StatusCreated},
 		func(ctx context.Context, in *struct {
 			ID   int64 `path:"id"`
@@ -55,7 +57,9 @@ func (a resources) gauges(api huma.API) {
 			if !b.Kind.Known() {
 				return nil, refuse("kind", words.Told("refuse.no_kind"))
 			}
-			return a.changed(ctx, in.ID, a.store.AddGaugeCheck(ctx, store.GaugeCheck{ID: b.ID, JobID: in.ID, Kind: b.Kind, GaugeID: b.Gauge, Off: b.Off}))
+			return a.changed(ctx, in.ID,
+				a.store.AddGaugeCheck(ctx,
+					store.GaugeCheck{ID: b.ID, JobID: in.ID, Kind: b.Kind, GaugeID: b.Gauge, Off: b.Off}))
 		})
 }
 
@@ -71,8 +75,11 @@ func (a resources) setGauge(ctx context.Context, in *struct {
 	if b.Checked {
 		check = &store.GaugeCheck{ID: uuid.NewSHA1(uuid.NameSpaceOID, []byte(strings.ToLower(b.ID))).String()}
 	}
-	return a.changed(ctx, in.ID, a.store.AddGauge(ctx, store.GaugeSetup{ID: b.ID, JobID: in.ID, Kind: b.Kind, Instrument: b.Instrument, Division: b.Division, Mode: b.Mode,
-		Setting: b.Setting, Mating: b.Mating, Sense: b.Sense, Steps: b.Steps, Built: b.Built, Repeatability: b.Repeatability, SettingU: b.SettingU, Counts: b.Counts}, check))
+	return a.changed(ctx, in.ID, a.store.AddGauge(ctx,
+		store.GaugeSetup{ID: b.ID, JobID: in.ID, Kind: b.Kind, Instrument: b.Instrument, Division: b.Division,
+			Mode:    b.Mode,
+			Setting: b.Setting, Mating: b.Mating, Sense: b.Sense, Steps: b.Steps, Built: b.Built,
+			Repeatability: b.Repeatability, SettingU: b.SettingU, Counts: b.Counts}, check))
 }
 
 // settle refuses what cannot be, and clears what the mode does not use.

@@ -17,7 +17,8 @@ import (
 const (
 	// smallBody bounds what is sent but for files: the largest sheet of limits is a quarter of it.
 	smallBody = 256 << 10
-	// atOnce is how many requests that take much memory are dealt with at the same time, and patience how long others wait.
+	// atOnce is how many requests that take much memory are dealt with at the same time, and
+	// patience how long others wait.
 	atOnce   = 2
 	patience = 30 * time.Second
 	// uploading is how long a file may take to come.
@@ -55,7 +56,8 @@ func spooledFrom(ctx context.Context) *spooled {
 func (a resources) spool(most int64) func(huma.Context, func(huma.Context)) {
 	return func(ctx huma.Context, next func(huma.Context)) {
 		r, w := humachi.Unwrap(ctx)
-		_ = http.NewResponseController(w).SetReadDeadline(time.Now().Add(uploading)) // servers without deadlines have none to move
+		// servers without deadlines have none to move
+		_ = http.NewResponseController(w).SetReadDeadline(time.Now().Add(uploading))
 		file, err := os.CreateTemp("", "ledge-upload-")
 		if err != nil {
 			a.answer(w, r, err)
@@ -90,10 +92,14 @@ func (a resources) spool(most int64) func(huma.Context, func(huma.Context)) {
 
 // fileBody describes a body that is a file.
 func fileBody() *huma.RequestBody {
-	return &huma.RequestBody{Required: true, Content: map[string]*huma.MediaType{"application/octet-stream": {Schema: &huma.Schema{Type: huma.TypeString, Format: "binary"}}}}
+	return &huma.RequestBody{Required: true,
+		Content: map[string]*huma.MediaType{
+			"application/octet-stream": {Schema: &huma.Schema{Type: huma.TypeString, Format: "binary"}}}}
 }
 
 // files describes an answer that is a file of a kind.
 func files(contentType string) map[string]*huma.Response {
-	return map[string]*huma.Response{"200": {Description: "OK", Content: map[string]*huma.MediaType{contentType: {Schema: &huma.Schema{Type: huma.TypeString, Format: "binary"}}}}}
+	return map[string]*huma.Response{"200": {Description: "OK",
+		Content: map[string]*huma.MediaType{contentType: {Schema: &huma.Schema{Type: huma.TypeString,
+			Format: "binary"}}}}}
 }

@@ -30,8 +30,8 @@ type JobLine struct {
 	Engine     string      `json:"engine"`
 	Unit       unit.System `json:"unit"`
 	PromisedOn *string     `json:"promised_on,omitempty"`
-	// ReadyOn and Cost are those of its decisions as signed, or as advised; empty without a rate card or while sets are
-	// still to be measured.
+	// ReadyOn and Cost are those of its decisions as signed, or as advised; empty without a rate
+	// card or while sets are still to be measured.
 	ReadyOn  string           `json:"ready_on,omitempty"`
 	Cost     schedule.Money   `json:"cost,omitempty"`
 	Currency string           `json:"currency,omitempty"`
@@ -99,7 +99,8 @@ func (q StandInQuery) standIn(ctx context.Context, a resources, id int64) (store
 type jobOutput struct{ Body JobView }
 
 func (a resources) jobs(api huma.API) {
-	register(api, store.Viewer, huma.Operation{OperationID: "list-jobs", Method: http.MethodGet, Path: "/api/v1/jobs", Summary: "The shop's jobs, soonest promised first"},
+	register(api, store.Viewer, huma.Operation{OperationID: "list-jobs", Method: http.MethodGet,
+		Path: "/api/v1/jobs", Summary: "The shop's jobs, soonest promised first"},
 		func(ctx context.Context, in *struct {
 			Search string `query:"search" maxLength:"100"`
 		}) (*struct{ Body []JobLine }, error) {
@@ -118,7 +119,8 @@ func (a resources) jobs(api huma.API) {
 			}
 			return &struct{ Body []JobLine }{lines}, nil
 		})
-	register(api, store.Viewer, huma.Operation{OperationID: "get-job", Method: http.MethodGet, Path: "/api/v1/jobs/{id}", Summary: "A job, its tape and its evaluation"},
+	register(api, store.Viewer, huma.Operation{OperationID: "get-job", Method: http.MethodGet,
+		Path: "/api/v1/jobs/{id}", Summary: "A job, its tape and its evaluation"},
 		func(ctx context.Context, in *struct {
 			ID int64 `path:"id"`
 			StandInQuery
@@ -133,16 +135,19 @@ func (a resources) jobs(api huma.API) {
 			}
 			return &jobOutput{view}, nil
 		})
-	register(api, store.Inspector, huma.Operation{OperationID: "create-job", Method: http.MethodPost, Path: "/api/v1/jobs", Summary: "Start a job", DefaultStatus: http.StatusCreated}, a.createJob)
+	register(api, store.Inspector, huma.Operation{OperationID: "create-job", Method: http.MethodPost,
+		Path: "/api/v1/jobs", Summary: "Start a job", DefaultStatus: http.StatusCreated}, a.createJob)
 }
 
 func (a resources) createJob(ctx context.Context, in *struct{ Body NewJobBody }) (*jobOutput, error) {
 	b := in.Body
-	layout := engine.Layout{Arrangement: b.Arrangement, Cylinders: b.Cylinders, Mains: b.Mains, Throws: b.Throws, CylindersPerThrow: b.CylindersPerThrow}.Complete()
+	layout := engine.Layout{Arrangement: b.Arrangement, Cylinders: b.Cylinders, Mains: b.Mains,
+		Throws: b.Throws, CylindersPerThrow: b.CylindersPerThrow}.Complete()
 	if problems := layout.Problems(); len(problems) > 0 {
 		var places []*huma.ErrorDetail
 		for _, p := range problems {
-			places = append(places, &huma.ErrorDetail{Location: "body." + p.Field, Message: sentence(p.Field, words.Layout(p).String())})
+			places = append(places, &huma.ErrorDetail{Location: "body." + p.Field,
+				Message: sentence(p.Field, words.Layout(p).String())})
 		}
 		return nil, problem(http.StatusUnprocessableEntity, places[0].Message, places...)
 	}
@@ -156,7 +161,8 @@ func (a resources) createJob(ctx context.Context, in *struct{ Body NewJobBody })
 	if err != nil {
 		return nil, a.fail(ctx, err)
 	}
-	n := store.NewJob{Number: strings.TrimSpace(b.Number), Customer: b.Customer, Engine: b.Engine, Duty: b.Duty, Scope: b.Scope, Unit: b.Unit, Layout: layout,
+	n := store.NewJob{Number: strings.TrimSpace(b.Number), Customer: b.Customer, Engine: b.Engine,
+		Duty: b.Duty, Scope: b.Scope, Unit: b.Unit, Layout: layout,
 		Policy: policy, Made: store.Made{ID: b.ID, Of: asked}}
 	if b.PromisedOn != "" {
 		if err := checkDay("promised_on", b.PromisedOn); err != nil {
@@ -174,7 +180,8 @@ func (a resources) createJob(ctx context.Context, in *struct{ Body NewJobBody })
 	if b.JournalPlan != "" {
 		p, ok := plan.Find(b.JournalPlan)
 		if !ok || p.Turn {
-			return nil, refuse("journal_plan", words.Told("refuse.no_plan_named", "plan", words.Quoted(string(b.JournalPlan))))
+			return nil, refuse("journal_plan",
+				words.Told("refuse.no_plan_named", "plan", words.Quoted(string(b.JournalPlan))))
 		}
 		n.Plans = map[part.Kind]plan.Plan{part.MainJournal: p, part.RodJournal: p}
 	}
@@ -206,19 +213,22 @@ func (a resources) line(ctx context.Context, id int64) (JobLine, error) {
 	if fault == "" {
 		return JobLine{}, err
 	}
-	line := JobLine{ID: id, Unit: unit.MM, Unreadable: fault, Shaft: []engine.Journal{}, Features: []FeatureLine{}, Sets: []SetLine{}}
+	line := JobLine{ID: id, Unit: unit.MM, Unreadable: fault, Shaft: []engine.Journal{},
+		Features: []FeatureLine{}, Sets: []SetLine{}}
 	line.Number, err = a.store.JobNumber(ctx, id)
 	return line, err
 }
 
 func (v JobView) line() JobLine {
 	j := v.Job
-	line := JobLine{ID: j.ID, Number: j.Number, Customer: j.Customer, Engine: j.Engine, Unit: j.Unit, PromisedOn: j.PromisedOn,
-		Shaft: v.Shaft, Features: []FeatureLine{}, Sets: v.Said}
+	line := JobLine{ID: j.ID, Number: j.Number, Customer: j.Customer, Engine: j.Engine, Unit: j.Unit,
+		PromisedOn: j.PromisedOn,
+		Shaft:      v.Shaft, Features: []FeatureLine{}, Sets: v.Said}
 	for i := range v.Evaluation.Features {
 		f := &v.Evaluation.Features[i]
 		// A part that was measured in several states counts once, as it stands now.
-		again := slices.ContainsFunc(v.Evaluation.Features[i+1:], func(o inspection.Finding) bool { return o.Kind == f.Kind && o.Number == f.Number })
+		again := slices.ContainsFunc(v.Evaluation.Features[i+1:],
+			func(o inspection.Finding) bool { return o.Kind == f.Kind && o.Number == f.Number })
 		if f.Kind.Grid() && !again {
 			line.Features = append(line.Features, FeatureLine{f.Kind, f.Number, f.Complete, f.Standing()})
 		}
@@ -242,7 +252,8 @@ func (v JobView) said() []SetLine {
 }
 
 // changedPart answers with the job as it then stands, with the component of what was changed in its place.
-func (a resources) changedPart(ctx context.Context, id int64, of part.Component, tag string, err error) (*jobOutput, error) {
+func (a resources) changedPart(ctx context.Context, id int64, of part.Component, tag string,
+	err error) (*jobOutput, error) {
 	if err != nil {
 		return nil, a.fail(ctx, err)
 	}

@@ -105,13 +105,15 @@ func (a resources) judgement(api huma.API) {
 		}
 		return &policyOutput{etag(version), policy}, nil
 	}
-	register(api, store.Viewer, huma.Operation{OperationID: "get-shop-policy", Method: http.MethodGet, Path: "/api/v1/policies/{unit}", Summary: "The policy that new jobs of a unit start with"},
+	register(api, store.Viewer, huma.Operation{OperationID: "get-shop-policy", Method: http.MethodGet,
+		Path: "/api/v1/policies/{unit}", Summary: "The policy that new jobs of a unit start with"},
 		func(ctx context.Context, in *struct {
 			Unit unit.System `path:"unit"`
 		}) (*policyOutput, error) {
 			return shopPolicy(ctx, in.Unit)
 		})
-	register(api, store.Decider, huma.Operation{OperationID: "set-shop-policy", Method: http.MethodPut, Path: "/api/v1/policies/{unit}",
+	register(api, store.Decider, huma.Operation{OperationID: "set-shop-policy", Method: http.MethodPut,
+		Path:    "/api/v1/policies/{unit}",
 		Summary: "Choose the policy that new jobs of a unit start with"},
 		func(ctx context.Context, in *struct {
 			Unit    unit.System `path:"unit"`
@@ -130,7 +132,8 @@ func (a resources) judgement(api huma.API) {
 			}
 			return shopPolicy(ctx, in.Unit)
 		})
-	register(api, store.Viewer, huma.Operation{OperationID: "preview-judgement", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/judgement-preview", DefaultStatus: http.StatusOK,
+	register(api, store.Viewer, huma.Operation{OperationID: "preview-judgement", Method: http.MethodPost,
+		Path: "/api/v1/jobs/{id}/judgement-preview", DefaultStatus: http.StatusOK,
 		Summary: "What other limits or another policy would change; nothing is stored"},
 		func(ctx context.Context, in *struct {
 			ID   int64 `path:"id"`
@@ -149,7 +152,8 @@ func (a resources) judgement(api huma.API) {
 			}
 			return &struct{ Body JudgementPreview }{out}, nil
 		})
-	register(api, store.Decider, huma.Operation{OperationID: "set-judgement", Method: http.MethodPut, Path: "/api/v1/jobs/{id}/judgement",
+	register(api, store.Decider, huma.Operation{OperationID: "set-judgement", Method: http.MethodPut,
+		Path:    "/api/v1/jobs/{id}/judgement",
 		Summary: "Replace the limits and the policy of a job"},
 		func(ctx context.Context, in *struct {
 			ID      int64  `path:"id"`
@@ -192,7 +196,8 @@ func (b JudgementBody) ask(s unit.System) error {
 	for block, byKind := range map[string]map[part.Kind]limit.Limits{"book": b.Limits.Book, "close": b.Limits.Close} {
 		for kind, l := range byKind {
 			for _, d := range l.Doubts(s) {
-				places = append(places, &huma.ErrorDetail{Location: "body.limits." + block + "." + string(kind) + "." + d.Field, Message: words.In(s).Say(d.Why),
+				places = append(places, &huma.ErrorDetail{Location: "body.limits." + block + "." +
+					string(kind) + "." + d.Field, Message: words.In(s).Say(d.Why),
 					Value: map[string]any{"ask": "unusual", "likely": d.Likely}})
 			}
 		}
@@ -206,7 +211,8 @@ func (b JudgementBody) ask(s unit.System) error {
 
 func checkPolicy(at string, p inspection.Policy) (places []*huma.ErrorDetail) {
 	for _, problem := range p.Problems() {
-		places = append(places, &huma.ErrorDetail{Location: "body." + at + problem.Field, Message: words.In(unit.MM).Say(problem.Why)})
+		places = append(places, &huma.ErrorDetail{Location: "body." + at + problem.Field,
+			Message: words.In(unit.MM).Say(problem.Why)})
 	}
 	return places
 }
@@ -221,7 +227,8 @@ func checkLimits(at string, s unit.System, byKind map[part.Kind]limit.Limits) []
 			continue
 		}
 		for _, p := range l.Problems() {
-			places = append(places, &huma.ErrorDetail{Location: where + "." + p.Field, Message: words.In(s).Say(p.Why)})
+			places = append(places, &huma.ErrorDetail{Location: where + "." + p.Field,
+				Message: words.In(s).Say(p.Why)})
 		}
 	}
 	return places

@@ -19,18 +19,21 @@ import (
 
 var paperID = regexp.MustCompile(`L-\d{4}-[A-Za-z]+-[0-9a-f]{8}`)
 
-// A paper has another number as soon as anything shown on it is another: a limit, a look, an answer, the policy.
+// A paper has another number as soon as anything shown on it is another: a limit, a look, an
+// answer, the policy.
 func TestOnePaperOneNumber(t *testing.T) {
 	base := serveDemo(t).URL
 	b := bench{t, base}
 	number := func() string {
-		return paperID.FindString(second(t, "pdftotext", "-layout", fetched(t, base+"/api/v1/jobs/1/inspection.pdf"), "-"))
+		return paperID.FindString(second(t, "pdftotext", "-layout",
+			fetched(t, base+"/api/v1/jobs/1/inspection.pdf"), "-"))
 	}
 	judge := func(change func(*JudgementBody)) {
 		view := b.get()
 		body := JudgementBody{Limits: view.Job.Limits, Policy: view.Job.Policy}
 		change(&body)
-		status, said, _ := call(t, "PUT", base+"/api/v1/jobs/1/judgement", body, "If-Match", "\""+strconv.FormatInt(view.Job.Version, 10)+"\"")
+		status, said, _ := call(t, "PUT", base+"/api/v1/jobs/1/judgement", body, "If-Match", "\""+
+			strconv.FormatInt(view.Job.Version, 10)+"\"")
 		require.Equal(t, 200, status, string(said))
 	}
 	seen := []string{number()}
@@ -47,10 +50,14 @@ func TestOnePaperOneNumber(t *testing.T) {
 		},
 		"the policy": func() { judge(func(j *JudgementBody) { j.Policy.CleanupAllowance += 2540 }) },
 		"a look": func() {
-			b.post("/api/v1/jobs/1/looks", LookBody{ID: uuid.NewString(), Kind: "main_journal", Number: 2, State: "as_found", What: "grade", Look: "scored"}, 201)
+			b.post("/api/v1/jobs/1/looks",
+				LookBody{ID: uuid.NewString(), Kind: "main_journal", Number: 2, State: "as_found",
+					What: "grade", Look: "scored"}, 201)
 		},
 		"an answer": func() {
-			b.post("/api/v1/jobs/1/answers", map[string]any{"answers": []AnswerBody{{ID: uuid.NewString(), Topic: "history", Place: "spun bearing", Value: "yes"}}}, 201)
+			b.post("/api/v1/jobs/1/answers",
+				map[string]any{"answers": []AnswerBody{{ID: uuid.NewString(), Topic: "history",
+					Place: "spun bearing", Value: "yes"}}}, 201)
 		},
 	} {
 		change()
@@ -64,22 +71,26 @@ func TestOnePaperOneNumber(t *testing.T) {
 func TestCodesOnPapersNeedAPublicAddress(t *testing.T) {
 	base := serveDemo(t).URL
 	images := func() int {
-		return strings.Count(second(t, "pdfimages", "-list", fetched(t, base+"/api/v1/jobs/1/inspection.pdf")), "image ")
+		return strings.Count(second(t, "pdfimages", "-list",
+			fetched(t, base+"/api/v1/jobs/1/inspection.pdf")), "image ")
 	}
 	none := images()
-	for _, wrong := range []string{"http://127.0.0.1:8173", "https://localhost", "http://[::1]/", "ledge.example.org", "ftp://ledge.example.org", "http://0.0.0.0"} {
-		status, said, _ := call(t, "PUT", base+"/api/v1/shop", map[string]string{"public_url": wrong}, "If-Match", `"0"`)
+	for _, wrong := range []string{"http://127.0.0.1:8173", "https://localhost", "http://[::1]/",
+		"ledge.example.org", "ftp://ledge.example.org", "http://0.0.0.0"} {
+		status, said, _ := call(t, "PUT", base+"/api/v1/shop", map[string]string{"public_url": wrong},
+			"If-Match", `"0"`)
 		assert.Equal(t, 422, status, wrong)
 		assert.Contains(t, string(said), "body.public_url")
 	}
-	status, said, _ := call(t, "PUT", base+"/api/v1/shop", map[string]string{"public_url": "https://ledge.example.org/"}, "If-Match", `"0"`)
+	status, said, _ := call(t, "PUT", base+"/api/v1/shop",
+		map[string]string{"public_url": "https://ledge.example.org/"}, "If-Match", `"0"`)
 	require.Equal(t, 200, status, string(said))
 	assert.Contains(t, string(said), `"https://ledge.example.org"`)
 	assert.Greater(t, images(), none)
 }
 
-// The letter says what was signed, in sizes with their unit, and nothing that is only for the shop: no overruled advice, no bench
-// note, no caution.
+// The letter says what was signed, in sizes with their unit, and nothing that is only for the shop:
+// no overruled advice, no bench note, no caution.
 func TestTheLetterIsForItsReader(t *testing.T) {
 	base := serveDemo(t).URL
 	b := bench{t, base}
@@ -91,10 +102,12 @@ func TestTheLetterIsForItsReader(t *testing.T) {
 	status, text, _ := call(t, "GET", base+"/api/v1/jobs/1/report", nil)
 	require.Equal(t, 200, status)
 	letter := string(text)
-	for _, never := range []string{"cousin", "burr", "gloves", "not clean", "Ledge advises", "decides the size", "crack test", "hardening", "Provisional", "0.020 under"} {
+	for _, never := range []string{"cousin", "burr", "gloves", "not clean", "Ledge advises",
+		"decides the size", "crack test", "hardening", "Provisional", "0.020 under"} {
 		assert.NotContains(t, letter, never)
 	}
-	for _, tells := range []string{"The engine had overheated.", "keyway", "another crankshaft", "better one in his barn"} {
+	for _, tells := range []string{"The engine had overheated.", "keyway", "another crankshaft",
+		"better one in his barn"} {
 		assert.Contains(t, letter, tells)
 	}
 	var report SharedView
@@ -129,10 +142,12 @@ func TestEveryPlaceSaysWhatWasSigned(t *testing.T) {
 		assert.Equal(t, s.Way, view.Said[i].Way, s.Set)
 		assert.True(t, view.Said[i].Signed)
 	}
-	assert.Contains(t, view.Said, SetLine{Set: part.RodJournals, Way: disposition.Way{Action: disposition.Grind, Step: 2540000}, Signed: true})
+	assert.Contains(t, view.Said, SetLine{Set: part.RodJournals,
+		Way: disposition.Way{Action: disposition.Grind, Step: 2540000}, Signed: true})
 }
 
-// A job that leaves things open closes only with an outcome and a reason; lines of a list that nobody ticked are open.
+// A job that leaves things open closes only with an outcome and a reason; lines of a list that
+// nobody ticked are open.
 func TestClosingAsksForWhatIsOpen(t *testing.T) {
 	base := serveDemo(t).URL
 	b := bench{t, base}
@@ -151,7 +166,8 @@ func TestClosingAsksForWhatIsOpen(t *testing.T) {
 	parts := view.Orders.Issued[i]
 	require.NotZero(t, parts.Open, "nothing of it was ticked off")
 	say := func(what store.OrderWhat, line string, want int) JobView {
-		return b.post("/api/v1/jobs/1/orders/"+parts.ID+"/events", OrderEventBody{ID: uuid.NewString(), What: what, Line: line}, want)
+		return b.post("/api/v1/jobs/1/orders/"+parts.ID+"/events",
+			OrderEventBody{ID: uuid.NewString(), What: what, Line: line}, want)
 	}
 	say("closed", "", 422)
 	for _, l := range parts.Body.Lines {
@@ -166,9 +182,11 @@ func TestMistakesAreTakenBack(t *testing.T) {
 	base := serveDemo(t).URL
 	b := bench{t, base}
 	has := func(v JobView, kind, state string) bool {
-		return slices.ContainsFunc(v.Features, func(f FeatureView) bool { return string(f.Kind) == kind && f.State == state })
+		return slices.ContainsFunc(v.Features,
+			func(f FeatureView) bool { return string(f.Kind) == kind && f.State == state })
 	}
-	require.True(t, has(b.post("/api/v1/jobs/1/states", map[string]any{"kind": "main_journal", "state": "after_polish"}, 201), "main_journal", "after_polish"))
+	require.True(t, has(b.post("/api/v1/jobs/1/states",
+		map[string]any{"kind": "main_journal", "state": "after_polish"}, 201), "main_journal", "after_polish"))
 	remove := func(path string, want int) string {
 		status, said, _ := call(t, "DELETE", base+path, nil, "Ledge-Person", "Ida")
 		require.Equal(t, want, status, string(said))
@@ -187,9 +205,11 @@ func TestMistakesAreTakenBack(t *testing.T) {
 	view := b.post("/api/v1/jobs/1/orders", map[string]any{"sheets": []string{}}, 201)
 	order := view.Orders.Issued[0]
 	for _, what := range []store.OrderWhat{"sent", "returned", "unreturned", "unsent"} {
-		view = b.post("/api/v1/jobs/1/orders/"+order.ID+"/events", OrderEventBody{ID: uuid.NewString(), What: what}, 201)
+		view = b.post("/api/v1/jobs/1/orders/"+order.ID+"/events",
+			OrderEventBody{ID: uuid.NewString(), What: what}, 201)
 	}
 	assert.Len(t, view.Orders.Issued[0].Events, 4)
-	status, _, _ := call(t, "PUT", base+"/api/v1/jobs/4/closed", map[string]any{"closed": true, "outcome": "mistake", "reason": "made twice"})
+	status, _, _ := call(t, "PUT", base+"/api/v1/jobs/4/closed",
+		map[string]any{"closed": true, "outcome": "mistake", "reason": "made twice"})
 	require.Equal(t, 200, status)
 }

@@ -6,7 +6,8 @@ import (
 	"time"
 )
 
-// toldAgain is how long the token of a link is told again to who asks for the same link: whose first answer was lost.
+// toldAgain is how long the token of a link is told again to who asks for the same link: whose
+// first answer was lost.
 const toldAgain = 10 * time.Minute
 
 // links remember the tokens of links made just now. The store keeps only their hashes.

@@ -21,15 +21,17 @@ func (a resources) stillSignedIn(r *http.Request) bool {
 	if !ok {
 		return false
 	}
-	if _, found, err := sessions.FindCtx(r.Context(), hashedToken(a.sessions.Token(r.Context()))); err != nil || !found {
+	if _, found, err := sessions.FindCtx(r.Context(),
+		hashedToken(a.sessions.Token(r.Context()))); err != nil || !found {
 		return false
 	}
 	p, err := a.store.PersonByID(r.Context(), a.sessions.GetInt64(r.Context(), sessionPerson))
 	return err == nil && !p.Barred
 }
 
-// live tells a page which jobs change, as server-sent events: the number of a job each time. It never says what changed, so
-// that there is one way to read a job. Trouble with the shop's file is an event of its own.
+// live tells a page which jobs change, as server-sent events: the number of a job each time. It
+// never says what changed, so that there is one way to read a job. Trouble with the shop's file is
+// an event of its own.
 func (a resources) live(w http.ResponseWriter, r *http.Request) {
 	stream := http.NewResponseController(w)
 	_ = stream.SetWriteDeadline(time.Time{}) // a stream has no end; servers without deadlines have none to lift

@@ -31,9 +31,11 @@ type localOutput struct {
 }
 
 func (a resources) locals(api huma.API) {
-	register(api, store.Viewer, huma.Operation{OperationID: "get-local", Method: http.MethodGet, Path: "/api/v1/shop/local", Summary: "How papers write dates, times and money"},
+	register(api, store.Viewer, huma.Operation{OperationID: "get-local", Method: http.MethodGet,
+		Path: "/api/v1/shop/local", Summary: "How papers write dates, times and money"},
 		func(ctx context.Context, _ *struct{}) (*localOutput, error) { return a.localView(ctx) })
-	register(api, store.Decider, huma.Operation{OperationID: "set-local", Method: http.MethodPut, Path: "/api/v1/shop/local", Summary: "Choose how papers write dates, times and money"},
+	register(api, store.Decider, huma.Operation{OperationID: "set-local", Method: http.MethodPut,
+		Path: "/api/v1/shop/local", Summary: "Choose how papers write dates, times and money"},
 		func(ctx context.Context, in *struct {
 			IfMatch string `header:"If-Match" required:"true" doc:"the version that was changed"`
 			Body    struct {
@@ -49,9 +51,11 @@ func (a resources) locals(api huma.API) {
 				return nil, refuse("locale", words.Told("refuse.locale"))
 			}
 			if _, err := time.LoadLocation(in.Body.TimeZone); err != nil || in.Body.TimeZone == "Local" {
-				return nil, refuse("time_zone", words.Told("refuse.time_zone", "zone", words.Quoted(in.Body.TimeZone)))
+				return nil, refuse("time_zone",
+					words.Told("refuse.time_zone", "zone", words.Quoted(in.Body.TimeZone)))
 			}
-			if err := a.store.SetSettings(ctx, version, []string{store.Locale, in.Body.Locale}, []string{store.TimeZone, in.Body.TimeZone}); err != nil {
+			if err := a.store.SetSettings(ctx, version, []string{store.Locale, in.Body.Locale},
+				[]string{store.TimeZone, in.Body.TimeZone}); err != nil {
 				return nil, a.fail(ctx, err)
 			}
 			return a.localView(ctx)

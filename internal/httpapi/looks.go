@@ -26,7 +26,8 @@ type LookBody struct {
 }
 
 func (a resources) looks(api huma.API) {
-	register(api, store.Inspector, huma.Operation{OperationID: "add-look", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/looks",
+	register(api, store.Inspector, huma.Operation{OperationID: "add-look", Method: http.MethodPost,
+		Path:    "/api/v1/jobs/{id}/looks",
 		Summary: "Grade a feature or record a crack test", DefaultStatus: http.StatusCreated},
 		func(ctx context.Context, in *struct {
 			ID   int64 `path:"id"`
@@ -44,6 +45,7 @@ func (a resources) looks(api huma.API) {
 				look.Look = &grade
 			}
 			return a.changedPart(ctx, in.ID, b.Kind.Row().Component, b.Component,
-				a.store.AddLook(ctx, in.ID, store.Place{Kind: b.Kind, Number: b.Number, State: b.State, Component: b.Component}, look))
+				a.store.AddLook(ctx, in.ID,
+					store.Place{Kind: b.Kind, Number: b.Number, State: b.State, Component: b.Component}, look))
 		})
 }

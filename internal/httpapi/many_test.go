@@ -26,7 +26,8 @@ func BenchmarkMany(b *testing.B) {
 	s, err := store.Open(context.Background(), path, time.Now)
 	require.NoError(b, err)
 	defer s.Close()
-	server := httptest.NewServer(New(Options{Store: s, Log: slog.New(slog.DiscardHandler), Front: fstest.MapFS{}, Version: "bench"}))
+	server := httptest.NewServer(New(Options{Store: s, Log: slog.New(slog.DiscardHandler),
+		Front: fstest.MapFS{}, Version: "bench"}))
 	defer server.Close()
 	fixed := func(path string) func(int) string { return func(int) string { return path } }
 	for _, one := range []struct {

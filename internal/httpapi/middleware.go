@@ -24,8 +24,10 @@ func logRequests(log *slog.Logger) func(http.Handler) http.Handler {
 			begun := time.Now()
 			seen := middleware.NewWrapResponseWriter(w, r.ProtoMajor)
 			next.ServeHTTP(seen, r)
-			log.LogAttrs(r.Context(), slog.LevelDebug, "request", slog.String("method", r.Method), slog.String("path", shownPath(r)),
-				slog.Int("status", seen.Status()), slog.Duration("took", time.Since(begun)), slog.String("id", middleware.GetReqID(r.Context())))
+			log.LogAttrs(r.Context(), slog.LevelDebug, "request", slog.String("method", r.Method),
+				slog.String("path", shownPath(r)),
+				slog.Int("status", seen.Status()), slog.Duration("took", time.Since(begun)),
+				slog.String("id", middleware.GetReqID(r.Context())))
 		})
 	}
 }
@@ -49,7 +51,8 @@ func recoverPanics(log *slog.Logger) func(http.Handler) http.Handler {
 					if p == http.ErrAbortHandler {
 						panic(p)
 					}
-					log.ErrorContext(r.Context(), "panic", "value", p, "path", shownPath(r), "at", culprit(), "id", middleware.GetReqID(r.Context()))
+					log.ErrorContext(r.Context(), "panic", "value", p, "path", shownPath(r), "at", culprit(),
+						"id", middleware.GetReqID(r.Context()))
 					writeProblem(w, http.StatusInternalServerError, words.Told("refuse.unexpected"))
 				}
 			}()

@@ -22,8 +22,9 @@ import (
 	"ledge/internal/store"
 )
 
-// oldShop opens testdata/v13: a shop as Ledge kept it before decisions held their whole way. It was made by that Ledge itself: the demo's
-// jobs, with the lifeboat winch on mixed halves, the sawmill's engine and one with a sleeve signed and issued.
+// oldShop opens testdata/v13: a shop as Ledge kept it before decisions held their whole way. It was
+// made by that Ledge itself: the demo's jobs, with the lifeboat winch on mixed halves, the
+// sawmill's engine and one with a sleeve signed and issued.
 func oldShop(t *testing.T) *store.Store {
 	t.Helper()
 	packed, err := os.Open("testdata/v13/shop.db.gz")
@@ -43,7 +44,8 @@ func oldShop(t *testing.T) *store.Store {
 	return s
 }
 
-// Everything signed and issued reads the same after the migrations; a decision that lost its method has it again.
+// Everything signed and issued reads the same after the migrations; a decision that lost its method
+// has it again.
 func TestOldShopReadsTheSame(t *testing.T) {
 	s := oldShop(t)
 	server := serveStore(t, s)
@@ -86,7 +88,8 @@ func TestOldShopReadsTheSame(t *testing.T) {
 		require.Len(t, view.Orders.Issued, len(want.Issued), id)
 		for i, was := range want.Issued {
 			is := view.Orders.Issued[i]
-			assert.Equal(t, []any{was.Sheet, was.Issue, was.Struck, was.IssuedBy, was.IssuedAt}, []any{is.Sheet, is.Issue, is.Struck, is.IssuedBy, is.IssuedAt})
+			assert.Equal(t, []any{was.Sheet, was.Issue, was.Struck, was.IssuedBy, was.IssuedAt},
+				[]any{is.Sheet, is.Issue, is.Struck, is.IssuedBy, is.IssuedAt})
 			assert.Equal(t, was.Body.Notes, is.Body.Notes)
 			require.Len(t, is.Body.Lines, len(was.Body.Lines))
 			for n, line := range was.Body.Lines {
@@ -112,10 +115,12 @@ func TestOldSheetsStand(t *testing.T) {
 			for _, o := range view.Orders.Issued {
 				issued = issued || o.Sheet == draft.Name
 			}
-			// Facts that were wrong or missing: a hone's window, a bore's clearance, parts bought twice, a size accepted over the top of the
-			// tunnel's range where the cap can be cut, gaps of rings in bores that grow.
+			// Facts that were wrong or missing: a hone's window, a bore's clearance, parts bought
+			// twice, a size accepted over the top of the tunnel's range where the cap can be cut,
+			// gaps of rings in bores that grow.
 			if issued {
-				assert.Contains(t, []order.Name{order.Bore, order.Parts, order.Tunnel, order.Rings}, draft.Name, "job %d", id)
+				assert.Contains(t, []order.Name{order.Bore, order.Parts, order.Tunnel, order.Rings},
+					draft.Name, "job %d", id)
 			}
 		}
 	}
@@ -129,7 +134,8 @@ func TestOldArchiveKeepsItsWays(t *testing.T) {
 	defer file.Close()
 	info, err := file.Stat()
 	require.NoError(t, err)
-	job, err := archive.Read(store.As(context.Background(), "Ida"), s, file, info.Size(), photo.NewMaker(), store.Made{})
+	job, err := archive.Read(store.As(context.Background(), "Ida"), s, file, info.Size(), photo.NewMaker(),
+		store.Made{})
 	require.NoError(t, err)
 	record, err := s.Record(context.Background(), job.ID)
 	require.NoError(t, err)

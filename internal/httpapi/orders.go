@@ -32,7 +32,8 @@ type IssuedView struct {
 	Struck bool          `json:"struck"`
 	Closed bool          `json:"closed"`
 	Proofs []order.Proof `json:"proofs"`
-	// Open counts the lines that are not proved or ticked off and that nobody accepted, Unticked those that only a tick tells done.
+	// Open counts the lines that are not proved or ticked off and that nobody accepted, Unticked
+	// those that only a tick tells done.
 	Open     int `json:"open"`
 	Unticked int `json:"unticked"`
 }
@@ -46,7 +47,8 @@ type OrderEventBody struct {
 }
 
 func (a resources) orders(api huma.API) {
-	register(api, store.Decider, huma.Operation{OperationID: "issue-orders", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/orders", DefaultStatus: http.StatusCreated,
+	register(api, store.Decider, huma.Operation{OperationID: "issue-orders", Method: http.MethodPost,
+		Path: "/api/v1/jobs/{id}/orders", DefaultStatus: http.StatusCreated,
 		Summary: "Issue every sheet that the signed decisions ask for; an issue that changed is struck through"},
 		func(ctx context.Context, in *struct {
 			ID   int64 `path:"id"`
@@ -58,25 +60,32 @@ func (a resources) orders(api huma.API) {
 			if err != nil {
 				return nil, a.fail(ctx, err)
 			}
-			return a.changed(ctx, in.ID, a.store.IssueOrders(ctx, in.ID, func(record store.Record) (store.Issue, error) {
-				view, err := viewOf(ctx, record, store.StandIn{})
-				if err != nil {
-					return store.Issue{}, err
-				}
-				if len(view.Orders.Drafts)+len(view.Orders.Unwanted) == 0 {
-					return store.Issue{}, problem(http.StatusConflict, words.Told("refuse.nothing_to_issue"))
-				}
-				return calendar.issue(view, func(n order.Name) bool { return len(in.Body.Sheets) == 0 || slices.Contains(in.Body.Sheets, n) }), nil
-			}))
+			return a.changed(ctx, in.ID,
+				a.store.IssueOrders(ctx, in.ID, func(record store.Record) (store.Issue, error) {
+					view, err := viewOf(ctx, record, store.StandIn{})
+					if err != nil {
+						return store.Issue{}, err
+					}
+					if len(view.Orders.Drafts)+len(view.Orders.Unwanted) == 0 {
+						return store.Issue{}, problem(http.StatusConflict, words.Told("refuse.nothing_to_issue"))
+					}
+					return calendar.issue(view,
+						func(n order.Name) bool {
+							return len(in.Body.Sheets) == 0 ||
+								slices.Contains(in.Body.Sheets, n)
+						}), nil
+				}))
 		})
-	register(api, store.Decider, huma.Operation{OperationID: "say-of-order", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/orders/{order}/events", DefaultStatus: http.StatusCreated,
+	register(api, store.Decider, huma.Operation{OperationID: "say-of-order", Method: http.MethodPost,
+		Path: "/api/v1/jobs/{id}/orders/{order}/events", DefaultStatus: http.StatusCreated,
 		Summary: "Sent, returned, ticked off, accepted with a reason, back to the shop, closed"}, a.sayOfOrder)
 }
 
 // issue is the drafts that are wanted, with the days on which the shop can do them.
 func (c calendar) issue(view JobView, wanted func(order.Name) bool) store.Issue {
 	slots := c.weigh(view, nil).Slots
-	out := store.Issue{Struck: slices.DeleteFunc(slices.Clone(view.Orders.Unwanted), func(n order.Name) bool { return !wanted(n) })}
+	out := store.Issue{Struck: slices.DeleteFunc(slices.Clone(view.Orders.Unwanted),
+		func(n order.Name) bool { return !wanted(n) })}
 	for _, s := range view.Orders.Drafts {
 		if wanted(s.Name) {
 			out.Sheets = append(out.Sheets, dated(s, slots))
@@ -98,12 +107,15 @@ func dated(s order.Sheet, slots []SlotView) order.Sheet {
 	return s
 }
 
-// withOrders adds what is issued, with its proof, and the drafts of what is not. in and index are the record's inspection.
-func (v JobView) withOrders(record store.Record, in *inspection.Inspection, decided disposition.Result, before *inspection.Inspection) JobView {
+// withOrders adds what is issued, with its proof, and the drafts of what is not. in and index are
+// the record's inspection.
+func (v JobView) withOrders(record store.Record, in *inspection.Inspection, decided disposition.Result,
+	before *inspection.Inspection) JobView {
 	v.Orders = OrdersView{Drafts: []order.Sheet{}, Unwanted: []order.Name{}, Issued: []IssuedView{}}
 	last := map[order.Name]*order.Sheet{}
 	for _, o := range record.Orders {
-		one := IssuedView{Order: o, Struck: o.Has(store.Struck), Closed: o.Has(store.Closed), Proofs: order.Verify(in, v.Evaluation.Features, o.Body)}
+		one := IssuedView{Order: o, Struck: o.Has(store.Struck), Closed: o.Has(store.Closed),
+			Proofs: order.Verify(in, v.Evaluation.Features, o.Body)}
 		words.In(in.Unit).Proofs(one.Proofs)
 		for _, p := range one.Proofs {
 			if p.Verdict != "within" && !accepted(o, p.Key) {
@@ -120,7 +132,8 @@ func (v JobView) withOrders(record store.Record, in *inspection.Inspection, deci
 	}
 	pistons := map[int]unit.Length{}
 	for i := range in.Features {
-		if f := &in.Features[i]; f.Kind == part.Piston && f.State == disposition.NewPart && v.Evaluation.Features[i].Mean != nil {
+		if f := &in.Features[i]; f.Kind == part.Piston && f.State == disposition.NewPart &&
+			v.Evaluation.Features[i].Mean != nil {
 			pistons[f.Number] = *v.Evaluation.Features[i].Mean
 		}
 	}
@@ -145,7 +158,8 @@ func accepted(o store.Order, line string) bool {
 	return e != nil && e.What == store.Accepted
 }
 
-// decisionsToOrder are the signed decisions with the option that each stands for: as it would now be made, else as it was when it was signed.
+// decisionsToOrder are the signed decisions with the option that each stands for: as it would now
+// be made, else as it was when it was signed.
 func (v JobView) decisionsToOrder(decided disposition.Result) []order.Decided {
 	var list []order.Decided
 	for _, signed := range v.Signed {
@@ -187,7 +201,8 @@ func (a resources) sayOfOrder(ctx context.Context, in *struct {
 		return nil, problem(http.StatusNotFound, words.Told("refuse.no_sheet"))
 	}
 	issued, reason := view.Orders.Issued[i], strings.TrimSpace(b.Reason)
-	whole := slices.Contains([]store.OrderWhat{store.Sent, store.Unsent, store.Returned, store.Unreturned, store.Closed}, b.What)
+	whole := slices.Contains([]store.OrderWhat{store.Sent, store.Unsent, store.Returned, store.Unreturned,
+		store.Closed}, b.What)
 	switch {
 	case whole != (b.Line == "") && b.What != store.Returned:
 		return nil, refuse("line", words.Told("refuse.sheet_or_line"))
@@ -198,11 +213,12 @@ func (a resources) sayOfOrder(ctx context.Context, in *struct {
 	case b.What == store.Closed && issued.Open > 0 && reason == "":
 		return nil, refuse("reason", words.Told("refuse.sheet_open", "count", issued.Open))
 	}
-	return a.changed(ctx, in.ID, a.store.AddOrderEvents(ctx, in.ID, []store.OrderEvent{{ID: b.ID, OrderID: in.Order, Line: b.Line, What: b.What, Reason: reason}}))
+	return a.changed(ctx, in.ID, a.store.AddOrderEvents(ctx, in.ID,
+		[]store.OrderEvent{{ID: b.ID, OrderID: in.Order, Line: b.Line, What: b.What, Reason: reason}}))
 }
 
-// beforeWork is the inspection as it was decided on, without what was measured to prove the work and without new parts; it is in itself
-// where there is none of that.
+// beforeWork is the inspection as it was decided on, without what was measured to prove the work
+// and without new parts; it is in itself where there is none of that.
 func beforeWork(in *inspection.Inspection, orders []store.Order) *inspection.Inspection {
 	type place struct {
 		disposition.Ref
@@ -217,7 +233,8 @@ func beforeWork(in *inspection.Inspection, orders []store.Order) *inspection.Ins
 		}
 	}
 	proves := func(f inspection.Feature) bool {
-		return proofs[place{disposition.Ref{Kind: f.Kind, Number: max(1, f.Number)}, f.State, f.Component}] || f.Kind == part.Piston && f.State == disposition.NewPart && len(orders) > 0
+		return proofs[place{disposition.Ref{Kind: f.Kind, Number: max(1, f.Number)}, f.State, f.Component}] ||
+			f.Kind == part.Piston && f.State == disposition.NewPart && len(orders) > 0
 	}
 	if !slices.ContainsFunc(in.Features, proves) {
 		return in

@@ -50,7 +50,8 @@ func (b bench) get() (view JobView) {
 
 func (b bench) sign(set part.Set, action disposition.Action, step, reason string) JobView {
 	b.t.Helper()
-	body := DecisionBody{Way: disposition.Way{Action: action, Step: unit.MustParse(step, unit.In)}, ID: uuid.NewString(), Set: set, Reason: reason}
+	body := DecisionBody{Way: disposition.Way{Action: action, Step: unit.MustParse(step, unit.In)},
+		ID: uuid.NewString(), Set: set, Reason: reason}
 	for _, d := range b.get().Decisions {
 		if d.Set == set {
 			body.After = d.Seq
@@ -95,7 +96,8 @@ func TestOrders(t *testing.T) {
 	b.post(at(grind), say(store.Sent, "", ""), 201)
 	b.post(at(grind), say(store.Returned, "", ""), 201)
 
-	// It comes back: main 1 as ordered, main 2 too small, the others unmeasured. The decision stands, and is not stale by it.
+	// It comes back: main 1 as ordered, main 2 too small, the others unmeasured. The decision
+	// stands, and is not stale by it.
 	b.post("/api/v1/jobs/1/states", map[string]string{"kind": "main_journal", "state": "after_grind"}, 201)
 	for number, line := range grind.Body.Lines[:2] {
 		size := (*line.Min + *line.Max) / 2 / unit.Tenth * unit.Tenth
@@ -104,8 +106,9 @@ func TestOrders(t *testing.T) {
 		}
 		value := part.OfLength(size)
 		for cell := range 8 {
-			b.post("/api/v1/jobs/1/readings", ReadingBody{ID: uuid.NewString(), Kind: "main_journal", Number: number + 1, State: "after_grind",
-				Station: cell / 4, Direction: cell % 4, What: "size", Value: &value, Unusual: true}, 201)
+			b.post("/api/v1/jobs/1/readings",
+				ReadingBody{ID: uuid.NewString(), Kind: "main_journal", Number: number + 1, State: "after_grind",
+					Station: cell / 4, Direction: cell % 4, What: "size", Value: &value, Unusual: true}, 201)
 		}
 	}
 	view = b.get()

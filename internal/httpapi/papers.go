@@ -23,7 +23,8 @@ import (
 
 const xlsx = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
 
-// jobAddress is where a job is found from outside this machine; empty where the shop has said no such address.
+// jobAddress is where a job is found from outside this machine; empty where the shop has said no
+// such address.
 func (a resources) jobAddress(ctx context.Context, id int64) (string, error) {
 	public, err := a.publicURL(ctx)
 	if err != nil || public == "" {
@@ -38,8 +39,10 @@ func show(name string, pdf []byte) *attachment {
 }
 
 func (a resources) papers(api huma.API) {
-	paper := func(operation, path, kind, summary string, make func(ctx context.Context, id int64) (*attachment, error)) {
-		register(api, store.Viewer, huma.Operation{OperationID: operation, Method: http.MethodGet, Path: path, Summary: summary, Responses: files(kind), Middlewares: huma.Middlewares{a.inTurn}},
+	paper := func(operation, path, kind, summary string,
+		make func(ctx context.Context, id int64) (*attachment, error)) {
+		register(api, store.Viewer, huma.Operation{OperationID: operation, Method: http.MethodGet, Path: path,
+			Summary: summary, Responses: files(kind), Middlewares: huma.Middlewares{a.inTurn}},
 			func(ctx context.Context, in *struct {
 				ID int64 `path:"id"`
 			}) (*attachment, error) {
@@ -50,42 +53,48 @@ func (a resources) papers(api huma.API) {
 				return file, nil
 			})
 	}
-	paper("get-inspection-pdf", "/api/v1/jobs/{id}/inspection.pdf", "application/pdf", "The whole inspection as a PDF", func(ctx context.Context, id int64) (*attachment, error) {
-		job, err := a.reportOf(ctx, id)
-		if err != nil {
-			return nil, err
-		}
-		pdf, err := job.Inspection()
-		return show(fileName(job.In.Job.Number)+".inspection.pdf", pdf), err
-	})
-	paper("get-summary-pdf", "/api/v1/jobs/{id}/summary.pdf", "application/pdf", "The customer's summary as a PDF", func(ctx context.Context, id int64) (*attachment, error) {
-		job, err := a.reportOf(ctx, id)
-		if err != nil {
-			return nil, err
-		}
-		pdf, err := job.Summary()
-		return show(fileName(job.In.Job.Number)+".summary.pdf", pdf), err
-	})
-	paper("get-workbook", "/api/v1/jobs/{id}/workbook.xlsx", xlsx, "The job as a spreadsheet", func(ctx context.Context, id int64) (*attachment, error) {
-		record, err := a.store.Record(ctx, id)
-		if err != nil {
-			return nil, err
-		}
-		view, err := a.view(ctx, id)
-		if err != nil {
-			return nil, err
-		}
-		in, _ := record.Inspection()
-		result, err := disposition.EvaluateWithin(ctx, in) // of every component, also of those that do not stand in the engine
-		if err != nil {
-			return nil, err
-		}
-		words.In(in.Unit).Result(&result)
-		var book bytes.Buffer
-		err = exchange.WriteXLSX(&book, in, result, rowsOf(&record), signedTable(view), orderTable(view))
-		return attach(xlsx, fileName(record.Job.Number)+".xlsx", book.Bytes()), err
-	})
-	register(api, store.Viewer, huma.Operation{OperationID: "get-order-pdf", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/orders/{order}/pdf", Summary: "An order sheet as a PDF", Responses: files("application/pdf"), Middlewares: huma.Middlewares{a.inTurn}},
+	paper("get-inspection-pdf", "/api/v1/jobs/{id}/inspection.pdf", "application/pdf",
+		"The whole inspection as a PDF", func(ctx context.Context, id int64) (*attachment, error) {
+			job, err := a.reportOf(ctx, id)
+			if err != nil {
+				return nil, err
+			}
+			pdf, err := job.Inspection()
+			return show(fileName(job.In.Job.Number)+".inspection.pdf", pdf), err
+		})
+	paper("get-summary-pdf", "/api/v1/jobs/{id}/summary.pdf", "application/pdf",
+		"The customer's summary as a PDF", func(ctx context.Context, id int64) (*attachment, error) {
+			job, err := a.reportOf(ctx, id)
+			if err != nil {
+				return nil, err
+			}
+			pdf, err := job.Summary()
+			return show(fileName(job.In.Job.Number)+".summary.pdf", pdf), err
+		})
+	paper("get-workbook", "/api/v1/jobs/{id}/workbook.xlsx", xlsx, "The job as a spreadsheet",
+		func(ctx context.Context, id int64) (*attachment, error) {
+			record, err := a.store.Record(ctx, id)
+			if err != nil {
+				return nil, err
+			}
+			view, err := a.view(ctx, id)
+			if err != nil {
+				return nil, err
+			}
+			in, _ := record.Inspection()
+			// of every component, also of those that do not stand in the engine
+			result, err := disposition.EvaluateWithin(ctx, in)
+			if err != nil {
+				return nil, err
+			}
+			words.In(in.Unit).Result(&result)
+			var book bytes.Buffer
+			err = exchange.WriteXLSX(&book, in, result, rowsOf(&record), signedTable(view), orderTable(view))
+			return attach(xlsx, fileName(record.Job.Number)+".xlsx", book.Bytes()), err
+		})
+	register(api, store.Viewer, huma.Operation{OperationID: "get-order-pdf", Method: http.MethodGet,
+		Path: "/api/v1/jobs/{id}/orders/{order}/pdf", Summary: "An order sheet as a PDF",
+		Responses: files("application/pdf"), Middlewares: huma.Middlewares{a.inTurn}},
 		func(ctx context.Context, in *struct {
 			ID    int64  `path:"id"`
 			Order string `path:"order"`
@@ -110,8 +119,10 @@ func (a resources) papers(api huma.API) {
 			if err != nil {
 				return nil, a.fail(ctx, err)
 			}
-			pdf, err := report.Sheet{Local: local, Address: address, Number: job.Number, Customer: job.Customer, Name: job.Engine, Unit: job.Unit,
-				Issue: o.Issue, IssuedBy: who(o.IssuedBy, o.FromFile), IssuedAt: moment(o.IssuedAt), Struck: o.Has(store.Struck), Body: o.Body}.PDF()
+			pdf, err := report.Sheet{Local: local, Address: address, Number: job.Number,
+				Customer: job.Customer, Name: job.Engine, Unit: job.Unit,
+				Issue: o.Issue, IssuedBy: who(o.IssuedBy, o.FromFile), IssuedAt: moment(o.IssuedAt),
+				Struck: o.Has(store.Struck), Body: o.Body}.PDF()
 			if err != nil {
 				return nil, a.fail(ctx, err)
 			}
@@ -122,9 +133,11 @@ func (a resources) papers(api huma.API) {
 // signedTable is every decision ever signed.
 func signedTable(view JobView) exchange.Table {
 	units := " (" + string(view.Job.Unit) + ")"
-	t := exchange.Table{Name: "Signed", Head: []string{"Set", "Action", "Step" + units, "Shell" + units, "Method", "Overruled", "Reason", "Signed by", "Signed at"}}
+	t := exchange.Table{Name: "Signed", Head: []string{"Set", "Action", "Step" + units, "Shell" + units,
+		"Method", "Overruled", "Reason", "Signed by", "Signed at"}}
 	for _, d := range view.Decisions {
-		t.Rows = append(t.Rows, []any{string(d.Set), string(d.Action), &d.Step, &d.Shell, string(d.Method), d.Overruled, d.Reason, who(d.DecidedBy, d.FromFile), d.DecidedAt})
+		t.Rows = append(t.Rows, []any{string(d.Set), string(d.Action), &d.Step, &d.Shell, string(d.Method),
+			d.Overruled, d.Reason, who(d.DecidedBy, d.FromFile), d.DecidedAt})
 	}
 	return t
 }
@@ -132,7 +145,9 @@ func signedTable(view JobView) exchange.Table {
 // orderTable is every line of every sheet issued, with what came back.
 func orderTable(view JobView) exchange.Table {
 	units := " (" + string(view.Job.Unit) + ")"
-	t := exchange.Table{Name: "Orders", Head: []string{"Sheet", "Issue", "Struck", "Line", "What", "From" + units, "To" + units, "Rough" + units, "Count", "Code", "Proof", "Came back, smallest" + units, "Came back, largest" + units}}
+	t := exchange.Table{Name: "Orders", Head: []string{"Sheet", "Issue", "Struck", "Line", "What", "From" +
+		units, "To" + units, "Rough" + units, "Count", "Code", "Proof", "Came back, smallest" + units,
+		"Came back, largest" + units}}
 	for _, o := range view.Orders.Issued {
 		for _, l := range o.Body.Lines {
 			row := []any{string(o.Sheet), o.Issue, o.Struck, l.Title, l.What, l.Min, l.Max, l.Rough, l.Count, l.Code}
@@ -244,7 +259,8 @@ func componentLines(r store.Record, local words.Local) (lines []string) {
 		standing, in := stands[c.Of]
 		switch {
 		case c.Retired != nil:
-			lines = append(lines, words.Told("paper.retired", "component", name, "who", who(c.Retired.SaidBy, c.Retired.FromFile),
+			lines = append(lines, words.Told("paper.retired", "component", name, "who",
+				who(c.Retired.SaidBy, c.Retired.FromFile),
 				"when", local.Moment(moment(c.Retired.SaidAt)), "other", inPlaceOf(r, c), "reason", c.Retired.Reason))
 		case in && standing == c.Tag:
 			lines = append(lines, words.Told("paper.in_engine", "component", name))
@@ -283,7 +299,8 @@ func decisionOf(view JobView, set disposition.Set, local words.Local) report.Dec
 		if s.Set != set.Set {
 			continue
 		}
-		d.Signed, d.Reason = words.Told("paper.signature", "who", who(s.DecidedBy, s.FromFile), "when", local.Moment(moment(s.DecidedAt))), s.Reason
+		d.Signed, d.Reason = words.Told("paper.signature", "who", who(s.DecidedBy, s.FromFile), "when",
+			local.Moment(moment(s.DecidedAt))), s.Reason
 		if s.Overruled {
 			d.Advice = words.In(view.Job.Unit).Way(set.Set, set.Way)
 		}

@@ -44,7 +44,8 @@ func TestPapersAsAnotherProgramReadsThem(t *testing.T) {
 	base := serveDemo(t).URL
 	text := func(path string) string { return second(t, "pdftotext", "-layout", fetched(t, base+path), "-") }
 	inspected := text("/api/v1/jobs/9/inspection.pdf")
-	for _, want := range []string{"L-0009", "Chapel blower twin", "book", "Wanda Pell", "Ida Lorn", "Main 1", "Cylinder 2", "page 1 of", "hold"} {
+	for _, want := range []string{"L-0009", "Chapel blower twin", "book", "Wanda Pell", "Ida Lorn", "Main 1",
+		"Cylinder 2", "page 1 of", "hold"} {
 		assert.Contains(t, strings.ToLower(inspected), strings.ToLower(want), "inspection")
 	}
 	pages := strings.Count(inspected, "\f")
@@ -84,7 +85,8 @@ func TestHostileNamesAreHarmlessInEveryPaper(t *testing.T) {
 		r.Unusual, r.Repeat = true, true
 		b.postAs(by, "/api/v1/jobs/1/readings", r, 201)
 	}
-	scored := LookBody{ID: uuid.NewString(), Kind: "main_journal", Number: 1, State: "as_found", What: "grade", Look: "scored", Note: "=1+1"}
+	scored := LookBody{ID: uuid.NewString(), Kind: "main_journal", Number: 1, State: "as_found",
+		What: "grade", Look: "scored", Note: "=1+1"}
 	b.post("/api/v1/jobs/1/looks", scored, 201)
 	status, text, _ := call(t, "GET", base+"/api/v1/jobs/1/readings.csv", nil)
 	require.Equal(t, 200, status)
@@ -124,7 +126,8 @@ func TestHostileNamesAreHarmlessInEveryPaper(t *testing.T) {
 	assert.Zero(t, formulas)
 	assert.NotZero(t, names, "the name is there, as text")
 	out := filepath.Join(t.TempDir(), "readings.csv")
-	second(t, "ssconvert", "--import-type=Gnumeric_Excel:xlsx", "--export-file-per-sheet", path, filepath.Join(filepath.Dir(out), "%s.csv"))
+	second(t, "ssconvert", "--import-type=Gnumeric_Excel:xlsx", "--export-file-per-sheet", path,
+		filepath.Join(filepath.Dir(out), "%s.csv"))
 	opened, err := os.ReadFile(out[:len(out)-len("readings.csv")] + "Readings.csv")
 	require.NoError(t, err)
 	assert.Contains(t, string(opened), "2.4985")
@@ -140,11 +143,15 @@ func TestHugeFilesAreRefused(t *testing.T) {
 		status     int
 		want       string
 	}{
-		"a million rows":    {"/api/v1/jobs/1/readings-files", "kind,number,station,reading,unit\n" + strings.Repeat(row, 1_000_000), 413, "too large"},
-		"rows beyond most":  {"/api/v1/jobs/1/readings-files", "kind,number,station,reading,unit\n" + strings.Repeat(row, 60_000), 422, "more than 50000"},
-		"deep":              {"/api/v1/imports", strings.Repeat(`{"job":`, 100_000), 422, "nested deeper"},
-		"many features":     {"/api/v1/imports", `{"format":"ledge.inspection/1","unit":"in","features":[` + strings.Repeat(`{},`, 900_000) + `{}]}`, 422, ""},
-		"a number too long": {"/api/v1/imports", `{"format":"ledge.inspection/1","unit":"in","features":[],"job":{"engine":1e999999999}}`, 422, ""},
+		"a million rows": {"/api/v1/jobs/1/readings-files", "kind,number,station,reading,unit\n" +
+			strings.Repeat(row, 1_000_000), 413, "too large"},
+		"rows beyond most": {"/api/v1/jobs/1/readings-files", "kind,number,station,reading,unit\n" +
+			strings.Repeat(row, 60_000), 422, "more than 50000"},
+		"deep": {"/api/v1/imports", strings.Repeat(`{"job":`, 100_000), 422, "nested deeper"},
+		"many features": {"/api/v1/imports", `{"format":"ledge.inspection/1","unit":"in","features":[` +
+			strings.Repeat(`{},`, 900_000) + `{}]}`, 422, ""},
+		"a number too long": {"/api/v1/imports",
+			`{"format":"ledge.inspection/1","unit":"in","features":[],"job":{"engine":1e999999999}}`, 422, ""},
 	} {
 		status, said, _ := call(t, http.MethodPost, base+tt.path, map[string]string{"text": tt.text})
 		assert.Equal(t, tt.status, status, name)

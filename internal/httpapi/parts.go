@@ -37,7 +37,8 @@ type (
 )
 
 func (a resources) parts(api huma.API) {
-	register(api, store.Inspector, huma.Operation{OperationID: "set-condition", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/conditions",
+	register(api, store.Inspector, huma.Operation{OperationID: "set-condition", Method: http.MethodPost,
+		Path:    "/api/v1/jobs/{id}/conditions",
 		Summary: "Say how the parts of a kind are held", DefaultStatus: http.StatusCreated},
 		func(ctx context.Context, in *struct {
 			ID   int64 `path:"id"`
@@ -52,10 +53,13 @@ func (a resources) parts(api huma.API) {
 			case (b.GaugeC != nil) != (b.Material != ""):
 				return nil, refuse("material", words.Told("refuse.material"))
 			}
-			return a.changed(ctx, in.ID, a.store.AddCondition(ctx, store.Condition{ID: b.ID, JobID: in.ID, Kind: b.Kind, Torqued: b.Torqued, DeckPlate: b.DeckPlate,
-				ShellsIn: b.ShellsIn, PartC: b.PartC, GaugeC: b.GaugeC, Material: b.Material, Note: b.Note}))
+			return a.changed(ctx, in.ID,
+				a.store.AddCondition(ctx,
+					store.Condition{ID: b.ID, JobID: in.ID, Kind: b.Kind, Torqued: b.Torqued, DeckPlate: b.DeckPlate,
+						ShellsIn: b.ShellsIn, PartC: b.PartC, GaugeC: b.GaugeC, Material: b.Material, Note: b.Note}))
 		})
-	register(api, store.Inspector, huma.Operation{OperationID: "add-state", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/states",
+	register(api, store.Inspector, huma.Operation{OperationID: "add-state", Method: http.MethodPost,
+		Path:    "/api/v1/jobs/{id}/states",
 		Summary: "Measure the parts of a kind again in a new state", DefaultStatus: http.StatusCreated},
 		func(ctx context.Context, in *struct {
 			ID   int64 `path:"id"`
@@ -66,9 +70,11 @@ func (a resources) parts(api huma.API) {
 			}
 		}) (*jobOutput, error) {
 			b := in.Body
-			return a.changedPart(ctx, in.ID, b.Kind.Row().Component, b.Component, a.store.AddState(ctx, in.ID, b.Kind, b.Component, b.State))
+			return a.changedPart(ctx, in.ID, b.Kind.Row().Component, b.Component,
+				a.store.AddState(ctx, in.ID, b.Kind, b.Component, b.State))
 		})
-	register(api, store.Inspector, huma.Operation{OperationID: "add-place", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/places",
+	register(api, store.Inspector, huma.Operation{OperationID: "add-place", Method: http.MethodPost,
+		Path:    "/api/v1/jobs/{id}/places",
 		Summary: "Add a place to read outside the plan", DefaultStatus: http.StatusCreated},
 		func(ctx context.Context, in *struct {
 			ID   int64 `path:"id"`
@@ -82,9 +88,11 @@ func (a resources) parts(api huma.API) {
 			if !b.Kind.Grid() {
 				return nil, refuse("kind", words.Told("refuse.only_sizes_places"))
 			}
-			return a.changedPart(ctx, in.ID, b.Kind.Row().Component, b.Component, a.store.AddPlace(ctx, in.ID, b.Place, b.Station, b.Direction))
+			return a.changedPart(ctx, in.ID, b.Kind.Row().Component, b.Component,
+				a.store.AddPlace(ctx, in.ID, b.Place, b.Station, b.Direction))
 		})
-	register(api, store.Inspector, huma.Operation{OperationID: "add-unworn", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/unworn",
+	register(api, store.Inspector, huma.Operation{OperationID: "add-unworn", Method: http.MethodPost,
+		Path:    "/api/v1/jobs/{id}/unworn",
 		Summary: "Record a size read on the unworn part of a feature", DefaultStatus: http.StatusCreated},
 		func(ctx context.Context, in *struct {
 			ID   int64 `path:"id"`
@@ -105,9 +113,11 @@ func (a resources) parts(api huma.API) {
 			if doubt := view.in.Doubt(b.Kind, b.Number, b.State, part.OfLength(b.Size)); doubt != nil {
 				return nil, refuse("size", words.In(view.Job.Unit).Say(doubt.Why))
 			}
-			return a.changedPart(ctx, in.ID, b.Kind.Row().Component, b.Component, a.store.AddUnworn(ctx, in.ID, b.Place, b.Reading, b.Size))
+			return a.changedPart(ctx, in.ID, b.Kind.Row().Component, b.Component,
+				a.store.AddUnworn(ctx, in.ID, b.Place, b.Reading, b.Size))
 		})
-	register(api, store.Inspector, huma.Operation{OperationID: "add-parts", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/parts",
+	register(api, store.Inspector, huma.Operation{OperationID: "add-parts", Method: http.MethodPost,
+		Path:    "/api/v1/jobs/{id}/parts",
 		Summary: "Measure parts that the job did not have", DefaultStatus: http.StatusCreated},
 		func(ctx context.Context, in *struct {
 			ID   int64 `path:"id"`
@@ -121,9 +131,11 @@ func (a resources) parts(api huma.API) {
 				return nil, refuse("kind", words.Told("refuse.no_kind"))
 			}
 			b := in.Body
-			return a.changedPart(ctx, in.ID, b.Kind.Row().Component, b.Component, a.store.AddParts(ctx, in.ID, b.Kind, b.Component, b.Count))
+			return a.changedPart(ctx, in.ID, b.Kind.Row().Component, b.Component,
+				a.store.AddParts(ctx, in.ID, b.Kind, b.Component, b.Count))
 		})
-	register(api, store.Inspector, huma.Operation{OperationID: "remove-state", Method: http.MethodDelete, Path: "/api/v1/jobs/{id}/states/{kind}/{state}",
+	register(api, store.Inspector, huma.Operation{OperationID: "remove-state", Method: http.MethodDelete,
+		Path:    "/api/v1/jobs/{id}/states/{kind}/{state}",
 		Summary: "Take a state back while nothing is recorded in it"},
 		func(ctx context.Context, in *struct {
 			ID    int64     `path:"id"`
@@ -131,9 +143,11 @@ func (a resources) parts(api huma.API) {
 			State string    `path:"state"`
 			TagQuery
 		}) (*jobOutput, error) {
-			return a.changedPart(ctx, in.ID, in.Kind.Row().Component, in.Component, a.store.RemoveState(ctx, in.ID, in.Kind, in.Component, in.State))
+			return a.changedPart(ctx, in.ID, in.Kind.Row().Component, in.Component,
+				a.store.RemoveState(ctx, in.ID, in.Kind, in.Component, in.State))
 		})
-	register(api, store.Inspector, huma.Operation{OperationID: "remove-part", Method: http.MethodDelete, Path: "/api/v1/jobs/{id}/parts/{kind}/{number}",
+	register(api, store.Inspector, huma.Operation{OperationID: "remove-part", Method: http.MethodDelete,
+		Path:    "/api/v1/jobs/{id}/parts/{kind}/{number}",
 		Summary: "Take a part back while nothing is recorded of it"},
 		func(ctx context.Context, in *struct {
 			ID     int64     `path:"id"`
@@ -141,6 +155,7 @@ func (a resources) parts(api huma.API) {
 			Number int       `path:"number"`
 			TagQuery
 		}) (*jobOutput, error) {
-			return a.changedPart(ctx, in.ID, in.Kind.Row().Component, in.Component, a.store.RemovePart(ctx, in.ID, in.Kind, in.Component, in.Number))
+			return a.changedPart(ctx, in.ID, in.Kind.Row().Component, in.Component,
+				a.store.RemovePart(ctx, in.ID, in.Kind, in.Component, in.Number))
 		})
 }

@@ -46,7 +46,8 @@ type SessionLine struct {
 	This bool `json:"this"`
 }
 
-// hashedToken is a session's token as the store knows it, which never sees the token itself; scs hashes it so.
+// hashedToken is a session's token as the store knows it, which never sees the token itself; scs
+// hashes it so.
 func hashedToken(token string) string {
 	sum := sha256.Sum256([]byte(token))
 	return base64.RawURLEncoding.EncodeToString(sum[:])
@@ -81,21 +82,26 @@ func (a resources) people(api huma.API) {
 		a.sessions.Put(ctx, sessionDevice, device(ctx))
 		return &sessionOutput{SessionView{Required: true, Name: p.Name, Role: p.Role}}, nil
 	}
-	register(api, anyone, huma.Operation{OperationID: "get-session", Method: http.MethodGet, Path: "/api/v1/session", Summary: "Who is signed in"},
+	register(api, anyone, huma.Operation{OperationID: "get-session", Method: http.MethodGet,
+		Path: "/api/v1/session", Summary: "Who is signed in"},
 		func(ctx context.Context, _ *struct{}) (*sessionOutput, error) { return now(ctx) })
-	register(api, anyone, huma.Operation{OperationID: "sign-in", Method: http.MethodPost, Path: "/api/v1/session", Summary: "Sign in", Middlewares: huma.Middlewares{limited}},
+	register(api, anyone, huma.Operation{OperationID: "sign-in", Method: http.MethodPost,
+		Path: "/api/v1/session", Summary: "Sign in", Middlewares: huma.Middlewares{limited}},
 		func(ctx context.Context, in *struct{ Body CredentialsBody }) (*sessionOutput, error) {
 			p, err := a.store.PersonNamed(ctx, in.Body.Name)
 			known := p.Password
 			if err != nil {
 				known = nobody // so that an unknown name takes as long as a wrong password
 			}
-			if bcrypt.CompareHashAndPassword([]byte(known), []byte(in.Body.Password)) != nil || err != nil || p.Barred || !a.signIn {
-				return nil, problem(http.StatusUnauthorized, words.Told("refuse.password_wrong"), &huma.ErrorDetail{Location: "body.password", Message: words.Told("refuse.password_wrong")})
+			if bcrypt.CompareHashAndPassword([]byte(known), []byte(in.Body.Password)) != nil || err != nil ||
+				p.Barred || !a.signIn {
+				return nil, problem(http.StatusUnauthorized, words.Told("refuse.password_wrong"),
+					&huma.ErrorDetail{Location: "body.password", Message: words.Told("refuse.password_wrong")})
 			}
 			return enter(ctx, p)
 		})
-	register(api, anyone, huma.Operation{OperationID: "sign-out", Method: http.MethodDelete, Path: "/api/v1/session", Summary: "Sign out"},
+	register(api, anyone, huma.Operation{OperationID: "sign-out", Method: http.MethodDelete,
+		Path: "/api/v1/session", Summary: "Sign out"},
 		func(ctx context.Context, _ *struct{}) (*struct{}, error) {
 			if !a.signIn {
 				return nil, nil
@@ -105,7 +111,8 @@ func (a resources) people(api huma.API) {
 			}
 			return nil, nil
 		})
-	register(api, anyone, huma.Operation{OperationID: "create-owner", Method: http.MethodPost, Path: "/api/v1/owner", DefaultStatus: http.StatusCreated, Middlewares: huma.Middlewares{limited},
+	register(api, anyone, huma.Operation{OperationID: "create-owner", Method: http.MethodPost,
+		Path: "/api/v1/owner", DefaultStatus: http.StatusCreated, Middlewares: huma.Middlewares{limited},
 		Summary: "Create the owner, once, with the code that Ledge printed when it started"},
 		func(ctx context.Context, in *struct {
 			Body struct {
@@ -113,7 +120,8 @@ func (a resources) people(api huma.API) {
 				Code string `json:"code" maxLength:"40"`
 			}
 		}) (*sessionOutput, error) {
-			if !a.signIn || subtle.ConstantTimeCompare([]byte(strings.TrimSpace(in.Body.Code)), []byte(a.setupCode)) != 1 || a.setupCode == "" {
+			if !a.signIn || subtle.ConstantTimeCompare([]byte(strings.TrimSpace(in.Body.Code)),
+				[]byte(a.setupCode)) != 1 || a.setupCode == "" {
 				return nil, refuse("code", words.Told("refuse.code"))
 			}
 			p, err := newPerson(PersonBody{Name: in.Body.Name, Role: store.Owner, Password: in.Body.Password})
@@ -139,9 +147,11 @@ func (a resources) people(api huma.API) {
 		}
 		return &peopleOutput{people}, nil
 	}
-	register(api, store.Owner, huma.Operation{OperationID: "list-people", Method: http.MethodGet, Path: "/api/v1/people", Summary: "Who may sign in"},
+	register(api, store.Owner, huma.Operation{OperationID: "list-people", Method: http.MethodGet,
+		Path: "/api/v1/people", Summary: "Who may sign in"},
 		func(ctx context.Context, _ *struct{}) (*peopleOutput, error) { return list(ctx, nil) })
-	register(api, store.Owner, huma.Operation{OperationID: "add-person", Method: http.MethodPost, Path: "/api/v1/people", Summary: "Let somebody sign in", DefaultStatus: http.StatusCreated},
+	register(api, store.Owner, huma.Operation{OperationID: "add-person", Method: http.MethodPost,
+		Path: "/api/v1/people", Summary: "Let somebody sign in", DefaultStatus: http.StatusCreated},
 		func(ctx context.Context, in *struct{ Body PersonBody }) (*peopleOutput, error) {
 			p, err := newPerson(in.Body)
 			if err != nil {
@@ -149,7 +159,8 @@ func (a resources) people(api huma.API) {
 			}
 			return list(ctx, a.store.AddPerson(ctx, p, false))
 		})
-	register(api, store.Owner, huma.Operation{OperationID: "change-person", Method: http.MethodPut, Path: "/api/v1/people/{person}", Summary: "Another role or password; bar somebody, or let them in again"},
+	register(api, store.Owner, huma.Operation{OperationID: "change-person", Method: http.MethodPut,
+		Path: "/api/v1/people/{person}", Summary: "Another role or password; bar somebody, or let them in again"},
 		func(ctx context.Context, in *struct {
 			Person  int64  `path:"person"`
 			IfMatch string `header:"If-Match" required:"true" doc:"the person's version that was changed"`
@@ -184,14 +195,16 @@ func (a resources) people(api huma.API) {
 		}
 		return &sessionsOutput{lines}, nil
 	}
-	register(api, store.Owner, huma.Operation{OperationID: "list-sessions", Method: http.MethodGet, Path: "/api/v1/sessions", Summary: "In which browsers people are signed in"},
+	register(api, store.Owner, huma.Operation{OperationID: "list-sessions", Method: http.MethodGet,
+		Path: "/api/v1/sessions", Summary: "In which browsers people are signed in"},
 		func(ctx context.Context, _ *struct{}) (*sessionsOutput, error) {
 			if !a.signIn {
 				return &sessionsOutput{[]SessionLine{}}, nil
 			}
 			return sessions(ctx)
 		})
-	register(api, store.Owner, huma.Operation{OperationID: "end-session", Method: http.MethodDelete, Path: "/api/v1/sessions/{session}", Summary: "Sign a browser out"},
+	register(api, store.Owner, huma.Operation{OperationID: "end-session", Method: http.MethodDelete,
+		Path: "/api/v1/sessions/{session}", Summary: "Sign a browser out"},
 		func(ctx context.Context, in *struct {
 			Session string `path:"session" format:"uuid"`
 		}) (*sessionsOutput, error) {
@@ -203,7 +216,8 @@ func (a resources) people(api huma.API) {
 			}
 			return sessions(ctx)
 		})
-	register(api, store.Viewer, huma.Operation{OperationID: "list-names", Method: http.MethodGet, Path: "/api/v1/names", Summary: "Who was at the bench lately"},
+	register(api, store.Viewer, huma.Operation{OperationID: "list-names", Method: http.MethodGet,
+		Path: "/api/v1/names", Summary: "Who was at the bench lately"},
 		func(ctx context.Context, _ *struct{}) (*struct{ Body []string }, error) {
 			names, err := a.store.Names(ctx)
 			if err != nil {

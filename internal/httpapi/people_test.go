@@ -27,7 +27,8 @@ const code = "setupcode123"
 func serveShop(t *testing.T) (base string, client func() *http.Client) {
 	t.Helper()
 	s := demoStore(t)
-	server := httptest.NewServer(New(Options{Store: s, Log: slog.New(slog.DiscardHandler), Front: fstest.MapFS{}, Version: "test", RequireSignIn: true, SetupCode: code}))
+	server := httptest.NewServer(New(Options{Store: s, Log: slog.New(slog.DiscardHandler),
+		Front: fstest.MapFS{}, Version: "test", RequireSignIn: true, SetupCode: code}))
 	t.Cleanup(func() {
 		server.Close()
 		_ = s.Close()
@@ -60,37 +61,46 @@ func ask(t *testing.T, client *http.Client, method, url string, body any, header
 
 type fields = map[string]any
 
-// Nobody is let in before signing in; each role may do what it is for; a name given by hand is replaced by that of who is signed in.
+// Nobody is let in before signing in; each role may do what it is for; a name given by hand is
+// replaced by that of who is signed in.
 func TestPeopleSignInAndDoWhatTheirRoleAllows(t *testing.T) {
 	base, client := serveShop(t)
 	stranger, owner := client(), client()
-	for _, path := range []string{"/api/v1/jobs", "/api/v1/jobs/1", "/api/v1/jobs/1/inspection.pdf", "/api/v1/jobs/1/archive", "/api/v1/live", "/api/v1/people", "/api/v1/names", "/api/v1/search"} {
+	for _, path := range []string{"/api/v1/jobs", "/api/v1/jobs/1", "/api/v1/jobs/1/inspection.pdf",
+		"/api/v1/jobs/1/archive", "/api/v1/live", "/api/v1/people", "/api/v1/names", "/api/v1/search"} {
 		status, _ := ask(t, stranger, "GET", base+path, nil)
 		assert.Equal(t, 401, status, path)
 	}
-	status, said := ask(t, stranger, "POST", base+"/api/v1/owner", fields{"name": "Mallory", "password": "long enough it is", "code": "guessed"})
+	status, said := ask(t, stranger, "POST", base+"/api/v1/owner",
+		fields{"name": "Mallory", "password": "long enough it is", "code": "guessed"})
 	assert.Equal(t, 422, status, said)
-	status, said = ask(t, owner, "POST", base+"/api/v1/owner", fields{"name": "Ida Lorn", "password": "short", "code": code})
+	status, said = ask(t, owner, "POST", base+"/api/v1/owner",
+		fields{"name": "Ida Lorn", "password": "short", "code": code})
 	assert.Equal(t, 422, status)
 	assert.Contains(t, said, "body.password")
-	status, said = ask(t, owner, "POST", base+"/api/v1/owner", fields{"name": "Ida Lorn", "password": "three plain words", "code": code})
+	status, said = ask(t, owner, "POST", base+"/api/v1/owner",
+		fields{"name": "Ida Lorn", "password": "three plain words", "code": code})
 	require.Equal(t, 200, status/100*100, said)
-	status, _ = ask(t, stranger, "POST", base+"/api/v1/owner", fields{"name": "Mallory", "password": "long enough it is", "code": code})
+	status, _ = ask(t, stranger, "POST", base+"/api/v1/owner",
+		fields{"name": "Mallory", "password": "long enough it is", "code": code})
 	assert.Equal(t, 409, status, "the owner is created once")
 
-	for _, p := range []fields{{"name": "Vera", "role": "viewer"}, {"name": "Wanda", "role": "inspector"}, {"name": "Dora", "role": "decider"}} {
+	for _, p := range []fields{{"name": "Vera", "role": "viewer"}, {"name": "Wanda", "role": "inspector"},
+		{"name": "Dora", "role": "decider"}} {
 		p["password"], p["barred"] = "a password of "+p["name"].(string), false
 		status, said = ask(t, owner, "POST", base+"/api/v1/people", p)
 		require.Equal(t, 201, status, said)
 	}
 	signIn := func(name string) *http.Client {
 		c := client()
-		status, said := ask(t, c, "POST", base+"/api/v1/session", fields{"name": strings.ToLower(name), "password": "a password of " + name})
+		status, said := ask(t, c, "POST", base+"/api/v1/session",
+			fields{"name": strings.ToLower(name), "password": "a password of " + name})
 		require.Equal(t, 200, status, said)
 		return c
 	}
 	viewer, inspector, decider := signIn("Vera"), signIn("Wanda"), signIn("Dora")
-	status, _ = ask(t, stranger, "POST", base+"/api/v1/session", fields{"name": "Vera", "password": "a password of Wanda"})
+	status, _ = ask(t, stranger, "POST", base+"/api/v1/session",
+		fields{"name": "Vera", "password": "a password of Wanda"})
 	assert.Equal(t, 401, status)
 
 	// A bench that signed in is told of changes, too: the session's wrapping must not hold the stream back.
@@ -145,13 +155,15 @@ func TestPeopleSignInAndDoWhatTheirRoleAllows(t *testing.T) {
 		if p.Role == store.Owner {
 			want = 409
 		}
-		status, said = ask(t, owner, "PUT", base+"/api/v1/people/"+strconv.FormatInt(p.ID, 10), fields{"name": p.Name, "role": p.Role, "barred": true}, "If-Match", etag(p.Version))
+		status, said = ask(t, owner, "PUT", base+"/api/v1/people/"+strconv.FormatInt(p.ID, 10),
+			fields{"name": p.Name, "role": p.Role, "barred": true}, "If-Match", etag(p.Version))
 		assert.Equal(t, want, status, said)
 	}
 	status, _ = ask(t, inspector, "GET", base+"/api/v1/jobs/1", nil)
 	assert.Equal(t, 401, status)
 	for range 12 {
-		status, said = ask(t, stranger, "POST", base+"/api/v1/session", fields{"name": "Ida Lorn", "password": "guess"})
+		status, said = ask(t, stranger, "POST", base+"/api/v1/session",
+			fields{"name": "Ida Lorn", "password": "guess"})
 	}
 	assert.Equal(t, 429, status, said)
 }
@@ -160,9 +172,11 @@ func TestPeopleSignInAndDoWhatTheirRoleAllows(t *testing.T) {
 func TestALinkShowsOneReport(t *testing.T) {
 	base, client := serveShop(t)
 	owner, customer := client(), client()
-	status, said := ask(t, owner, "POST", base+"/api/v1/owner", fields{"name": "Ida Lorn", "password": "three plain words", "code": code})
+	status, said := ask(t, owner, "POST", base+"/api/v1/owner",
+		fields{"name": "Ida Lorn", "password": "three plain words", "code": code})
 	require.Less(t, status, 300, said)
-	status, said = ask(t, owner, "POST", base+"/api/v1/jobs/9/shares", fields{"id": uuid.NewString(), "for": "the chapel's trust"})
+	status, said = ask(t, owner, "POST", base+"/api/v1/jobs/9/shares",
+		fields{"id": uuid.NewString(), "for": "the chapel's trust"})
 	require.Equal(t, 201, status, said)
 	var made struct{ Token string }
 	require.NoError(t, json.Unmarshal([]byte(said), &made))
@@ -189,8 +203,8 @@ func TestALinkShowsOneReport(t *testing.T) {
 	assert.Equal(t, 404, status)
 }
 
-// Two benches on one job: no reading of either is lost, and each is told of the other's at once; of two signatures for one set the second
-// is shown the first.
+// Two benches on one job: no reading of either is lost, and each is told of the other's at once; of
+// two signatures for one set the second is shown the first.
 func TestTwoBenchesOnOneJob(t *testing.T) {
 	base := serveDemo(t).URL
 	stream, err := http.Get(base + "/api/v1/live")
@@ -237,7 +251,8 @@ func TestTwoBenchesOnOneJob(t *testing.T) {
 	assert.Equal(t, 80, live)
 
 	first := DecisionBody{Way: disposition.Way{Action: "polish"}, ID: uuid.NewString(), Set: "rod_journals"}
-	second := DecisionBody{Way: disposition.Way{Action: "grind", Step: 2540000}, ID: uuid.NewString(), Set: "rod_journals", Reason: "to be sure"}
+	second := DecisionBody{Way: disposition.Way{Action: "grind", Step: 2540000}, ID: uuid.NewString(),
+		Set: "rod_journals", Reason: "to be sure"}
 	b.post("/api/v1/jobs/1/decisions", first, 201)
 	status, said, _ := call(t, "POST", base+"/api/v1/jobs/1/decisions", second)
 	assert.Equal(t, 409, status)

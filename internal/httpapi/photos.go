@@ -12,8 +12,10 @@ import (
 )
 
 func (a resources) photos(api huma.API) {
-	register(api, store.Inspector, huma.Operation{OperationID: "add-photo", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/photos",
-		RequestBody: fileBody(), Middlewares: huma.Middlewares{a.spool(photo.MaxFile)}, Summary: "Keep a photograph with a job", DefaultStatus: http.StatusCreated},
+	register(api, store.Inspector, huma.Operation{OperationID: "add-photo", Method: http.MethodPost,
+		Path:        "/api/v1/jobs/{id}/photos",
+		RequestBody: fileBody(), Middlewares: huma.Middlewares{a.spool(photo.MaxFile)},
+		Summary: "Keep a photograph with a job", DefaultStatus: http.StatusCreated},
 		func(ctx context.Context, in *struct {
 			ID      int64  `path:"id"`
 			Photo   string `query:"photo" format:"uuid" required:"true" doc:"an id made by the client"`
@@ -30,7 +32,8 @@ func (a resources) photos(api huma.API) {
 			p := store.Photo{ID: in.Photo, JobID: in.ID, Caption: in.Caption, Width: made.Width, Height: made.Height}
 			return a.changed(ctx, in.ID, a.store.AddPhoto(ctx, p, made.Picture, made.Small))
 		})
-	register(api, store.Viewer, huma.Operation{OperationID: "get-photo", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/photos/{photo}", Summary: "A photograph as JPEG", Responses: files("image/jpeg")},
+	register(api, store.Viewer, huma.Operation{OperationID: "get-photo", Method: http.MethodGet,
+		Path: "/api/v1/jobs/{id}/photos/{photo}", Summary: "A photograph as JPEG", Responses: files("image/jpeg")},
 		func(ctx context.Context, in *struct {
 			ID    int64  `path:"id"`
 			Photo string `path:"photo"`
@@ -50,7 +53,8 @@ func (a resources) photos(api huma.API) {
 				Body         []byte
 			}{"image/jpeg", "private, max-age=31536000, immutable", picture}, nil
 		})
-	register(api, store.Inspector, huma.Operation{OperationID: "restore-photo", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/photos/{photo}/restored",
+	register(api, store.Inspector, huma.Operation{OperationID: "restore-photo", Method: http.MethodPost,
+		Path:    "/api/v1/jobs/{id}/photos/{photo}/restored",
 		Summary: "Bring a photograph back that was taken away", DefaultStatus: http.StatusCreated},
 		func(ctx context.Context, in *struct {
 			ID    int64  `path:"id"`
@@ -58,7 +62,8 @@ func (a resources) photos(api huma.API) {
 		}) (*jobOutput, error) {
 			return a.changed(ctx, in.ID, a.store.RestorePhoto(ctx, in.ID, in.Photo))
 		})
-	register(api, store.Inspector, huma.Operation{OperationID: "remove-photo", Method: http.MethodDelete, Path: "/api/v1/jobs/{id}/photos/{photo}",
+	register(api, store.Inspector, huma.Operation{OperationID: "remove-photo", Method: http.MethodDelete,
+		Path:    "/api/v1/jobs/{id}/photos/{photo}",
 		Summary: "Take a photograph out of sight", DefaultStatus: http.StatusOK},
 		func(ctx context.Context, in *struct {
 			ID    int64  `path:"id"`

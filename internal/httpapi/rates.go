@@ -35,9 +35,11 @@ type ratesOutput struct {
 }
 
 func (a resources) rates(api huma.API) {
-	register(api, store.Viewer, huma.Operation{OperationID: "get-rates", Method: http.MethodGet, Path: "/api/v1/rates", Summary: "The shop's rate card"},
+	register(api, store.Viewer, huma.Operation{OperationID: "get-rates", Method: http.MethodGet,
+		Path: "/api/v1/rates", Summary: "The shop's rate card"},
 		func(ctx context.Context, _ *struct{}) (*ratesOutput, error) { return a.ratesView(ctx) })
-	register(api, store.Decider, huma.Operation{OperationID: "set-rates", Method: http.MethodPut, Path: "/api/v1/rates", Summary: "Replace the shop's rate card"},
+	register(api, store.Decider, huma.Operation{OperationID: "set-rates", Method: http.MethodPut,
+		Path: "/api/v1/rates", Summary: "Replace the shop's rate card"},
 		func(ctx context.Context, in *struct {
 			IfMatch string `header:"If-Match" required:"true" doc:"the version that was changed"`
 			Body    schedule.Card
@@ -48,7 +50,9 @@ func (a resources) rates(api huma.API) {
 			}
 			var places []*huma.ErrorDetail
 			for _, p := range in.Body.Problems() {
-				places = append(places, &huma.ErrorDetail{Location: "body." + p.Field, Message: words.In(unit.MM).Say(p.Why)}) // there are no lengths in it
+				// there are no lengths in it
+				places = append(places, &huma.ErrorDetail{Location: "body." + p.Field,
+					Message: words.In(unit.MM).Say(p.Why)})
 			}
 			if len(places) > 0 {
 				return nil, problem(http.StatusUnprocessableEntity, places[0].Message, places...)
@@ -68,7 +72,8 @@ func (a resources) ratesView(ctx context.Context) (*ratesOutput, error) {
 	if version == 0 {
 		card = schedule.Card{Currency: "", DayMinutes: 480}
 	}
-	view := RatesView{Card: card, Entered: version > 0, Version: version, Operations: []RateName{}, Parts: []RateName{}}
+	view := RatesView{Card: card, Entered: version > 0, Version: version, Operations: []RateName{},
+		Parts: []RateName{}}
 	for _, o := range schedule.Operations() {
 		view.Operations = append(view.Operations, RateName{string(o), words.Operation(o), o.Machine()})
 	}

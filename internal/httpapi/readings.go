@@ -25,7 +25,8 @@ type ReadingBody struct {
 	// StationName and DirectionAt say by name where it was read, whatever the plan is by now.
 	StationName *string     `json:"station_name,omitempty" maxLength:"40"`
 	DirectionAt *unit.Angle `json:"direction_at,omitempty" doc:"in microdegrees"`
-	// Seen are the readings that held there when it was entered; where somebody else's came since, it is refused with the code cell_changed.
+	// Seen are the readings that held there when it was entered; where somebody else's came since,
+	// it is refused with the code cell_changed.
 	Seen    *[]string   `json:"seen,omitempty" maxItems:"200"`
 	What    string      `json:"what" enum:"size,skip,clear"`
 	Value   *part.Value `json:"value,omitempty" doc:"in 0.1 nm; of what is weighed in 0.1 µg"`
@@ -43,7 +44,8 @@ type ReadingAnswer struct {
 }
 
 func (a resources) readings(api huma.API) {
-	register(api, store.Inspector, huma.Operation{OperationID: "add-reading", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/readings",
+	register(api, store.Inspector, huma.Operation{OperationID: "add-reading", Method: http.MethodPost,
+		Path:    "/api/v1/jobs/{id}/readings",
 		Summary: "Take a reading", DefaultStatus: http.StatusCreated},
 		func(ctx context.Context, in *struct {
 			ID   int64 `path:"id"`
@@ -53,8 +55,10 @@ func (a resources) readings(api huma.API) {
 			if err := a.checkReading(ctx, in.ID, b); err != nil {
 				return nil, err
 			}
-			reading, err := a.store.AddReadingAsSeen(ctx, in.ID, store.Place{Kind: b.Kind, Number: b.Number, State: b.State, Component: b.Component},
-				store.Reading{ID: b.ID, Station: b.Station, Direction: b.Direction, What: b.What, Value: b.Value, Reason: b.Reason,
+			reading, err := a.store.AddReadingAsSeen(ctx, in.ID,
+				store.Place{Kind: b.Kind, Number: b.Number, State: b.State, Component: b.Component},
+				store.Reading{ID: b.ID, Station: b.Station, Direction: b.Direction, What: b.What,
+					Value: b.Value, Reason: b.Reason,
 					Typed: b.Typed, GaugeID: b.Gauge}, b.Repeat,
 				store.Seen{Station: b.StationName, Direction: b.DirectionAt, Live: b.Seen})
 			if err != nil {
@@ -88,7 +92,8 @@ func (a resources) checkReading(ctx context.Context, job int64, b ReadingBody) e
 			code = "impossible"
 		}
 		sentence := words.In(view.Job.Unit).Say(doubt.Why)
-		return problem(http.StatusUnprocessableEntity, sentence, &huma.ErrorDetail{Location: "body.value", Message: sentence, Value: fmt.Sprint(code)})
+		return problem(http.StatusUnprocessableEntity, sentence,
+			&huma.ErrorDetail{Location: "body.value", Message: sentence, Value: fmt.Sprint(code)})
 	}
 	return nil
 }

@@ -47,7 +47,8 @@ type LearnedPart struct {
 }
 
 func (a resources) record(api huma.API) {
-	register(api, store.Viewer, huma.Operation{OperationID: "get-history", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/history", Summary: "What happened to a job, or to one feature, the latest first"},
+	register(api, store.Viewer, huma.Operation{OperationID: "get-history", Method: http.MethodGet,
+		Path: "/api/v1/jobs/{id}/history", Summary: "What happened to a job, or to one feature, the latest first"},
 		func(ctx context.Context, in *struct {
 			ID     int64     `path:"id"`
 			Kind   part.Kind `query:"kind" maxLength:"30"`
@@ -65,7 +66,8 @@ func (a resources) record(api huma.API) {
 			}
 			return &struct{ Body []store.Moment }{list}, nil
 		})
-	register(api, store.Viewer, huma.Operation{OperationID: "search", Method: http.MethodGet, Path: "/api/v1/search", Summary: "Jobs of all years by words, decision or measured size"},
+	register(api, store.Viewer, huma.Operation{OperationID: "search", Method: http.MethodGet,
+		Path: "/api/v1/search", Summary: "Jobs of all years by words, decision or measured size"},
 		func(ctx context.Context, in *struct{ SearchQuery }) (*struct{ Body []store.FoundJob }, error) {
 			q, err := in.SearchQuery.search()
 			if err != nil {
@@ -77,7 +79,8 @@ func (a resources) record(api huma.API) {
 			}
 			return &struct{ Body []store.FoundJob }{found}, nil
 		})
-	register(api, store.Viewer, huma.Operation{OperationID: "learned", Method: http.MethodGet, Path: "/api/v1/learned", Summary: "How the parts of an engine usually come in"},
+	register(api, store.Viewer, huma.Operation{OperationID: "learned", Method: http.MethodGet,
+		Path: "/api/v1/learned", Summary: "How the parts of an engine usually come in"},
 		func(ctx context.Context, in *struct {
 			Engine string `query:"engine" required:"true" minLength:"1" maxLength:"200"`
 		}) (*struct{ Body LearnedView }, error) {
@@ -87,7 +90,9 @@ func (a resources) record(api huma.API) {
 			}
 			return &struct{ Body LearnedView }{view}, nil
 		})
-	register(api, store.Decider, huma.Operation{OperationID: "close-job", Method: http.MethodPut, Path: "/api/v1/jobs/{id}/closed", Summary: "Take a job out of the shop's list with its outcome, or back into it"}, a.closeJob)
+	register(api, store.Decider, huma.Operation{OperationID: "close-job", Method: http.MethodPut,
+		Path:    "/api/v1/jobs/{id}/closed",
+		Summary: "Take a job out of the shop's list with its outcome, or back into it"}, a.closeJob)
 }
 
 // search reads the decimals of a query.
@@ -103,17 +108,20 @@ func (q SearchQuery) search() (store.Search, error) {
 		l, err := unit.Parse(one.text, q.Unit)
 		if err != nil {
 			why := words.Told("refuse.no_size", "text", one.text)
-			return out, problem(http.StatusUnprocessableEntity, why, &huma.ErrorDetail{Location: "query." + one.name, Message: why})
+			return out, problem(http.StatusUnprocessableEntity, why,
+				&huma.ErrorDetail{Location: "query." + one.name, Message: why})
 		}
 		*one.to = &l
 	}
 	if (out.From == nil) != (out.To == nil) || out.From != nil && out.Kind == "" {
-		return out, problem(http.StatusUnprocessableEntity, words.Told("refuse.search"), &huma.ErrorDetail{Location: "query.from", Message: words.Told("refuse.search")})
+		return out, problem(http.StatusUnprocessableEntity, words.Told("refuse.search"),
+			&huma.ErrorDetail{Location: "query.from", Message: words.Told("refuse.search")})
 	}
 	return out, nil
 }
 
-// learned reckons the wear of every place against its own job's limits, standard size only: a part that was machined before starts anew.
+// learned reckons the wear of every place against its own job's limits, standard size only: a part
+// that was machined before starts anew.
 func (a resources) learned(ctx context.Context, engine string) (LearnedView, error) {
 	view := LearnedView{Engine: engine, Unit: unit.In, Parts: []LearnedPart{}}
 	worn, ids, err := a.store.WornParts(ctx, engine)
@@ -142,7 +150,8 @@ func (a resources) learned(ctx context.Context, engine string) (LearnedView, err
 		if !ok {
 			continue
 		}
-		i := slices.IndexFunc(view.Parts, func(p LearnedPart) bool { return p.Kind == w.Kind && p.Number == w.Number })
+		i := slices.IndexFunc(view.Parts,
+			func(p LearnedPart) bool { return p.Kind == w.Kind && p.Number == w.Number })
 		if i < 0 {
 			view.Parts, i = append(view.Parts, LearnedPart{Kind: w.Kind, Number: w.Number}), len(view.Parts)
 		}

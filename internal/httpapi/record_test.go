@@ -33,7 +33,8 @@ func TestSearchOverHTTP(t *testing.T) {
 	assert.Len(t, numbers("text=sawmill"), 10, "closed ones, too")
 	assert.Equal(t, []string{"L-0009"}, numbers("set=rod_journals&action=grind&step=0.010"))
 	assert.Equal(t, []string{"L-0002"}, numbers("action=grind&step=0.25&unit=mm"))
-	assert.Equal(t, []string{"L-0009"}, numbers("kind=cylinder&from=3.7394&to=3.7395"), "what came back is found, too")
+	assert.Equal(t, []string{"L-0009"}, numbers("kind=cylinder&from=3.7394&to=3.7395"),
+		"what came back is found, too")
 	assert.Equal(t, []string{"L-0009"}, numbers("kind=cylinder&from=94.980&to=94.984&unit=mm"), "in the other unit")
 	for query, place := range map[string]string{
 		"step=a+lot":                "query.step",
@@ -50,7 +51,8 @@ func TestSearchOverHTTP(t *testing.T) {
 	assert.Empty(t, numbers("text="+url.QueryEscape("' OR 1=1 --")), "words are words")
 }
 
-// Wear is reckoned against the job's own limits; a journal that was ground before does not count, and the middle one is that of all.
+// Wear is reckoned against the job's own limits; a journal that was ground before does not count,
+// and the middle one is that of all.
 func TestLearnedFromEveryJob(t *testing.T) {
 	base := serveDemo(t).URL
 	learned := get[LearnedView](t, base+"/api/v1/learned?engine=Sawmill+four")
@@ -63,7 +65,8 @@ func TestLearnedFromEveryJob(t *testing.T) {
 		assert.IsNonDecreasing(t, p.Wear)
 		assert.Equal(t, p.Wear[5], p.Median)
 	}
-	assert.Equal(t, map[part.Kind]int{"main_journal": 5, "rod_journal": 4, "cylinder": 4, "main_housing": 5, "rod_housing": 4}, kinds)
+	assert.Equal(t, map[part.Kind]int{"main_journal": 5, "rod_journal": 4, "cylinder": 4, "main_housing": 5,
+		"rod_housing": 4}, kinds)
 
 	// One more job of an engine that came in once, its first main ground 0.010 before.
 	pump := get[LearnedView](t, base+"/api/v1/learned?engine=Orchard+pump+four")
@@ -82,7 +85,8 @@ func TestLearnedFromEveryJob(t *testing.T) {
 	assert.Equal(t, 422, status)
 }
 
-// Everything that was done to a job stands in its history under the name of who did it, and only there where it belongs.
+// Everything that was done to a job stands in its history under the name of who did it, and only
+// there where it belongs.
 func TestHistoryNamesWhoDidIt(t *testing.T) {
 	base := serveDemo(t).URL
 	before := len(get[[]store.Moment](t, base+"/api/v1/jobs/1/history"))
@@ -91,7 +95,9 @@ func TestHistoryNamesWhoDidIt(t *testing.T) {
 	r.Unusual = true
 	b.postAs("Otto", "/api/v1/jobs/1/readings", r, 201)
 	b.sign("rod_journals", "polish", "0", "")
-	status, _, _ := call(t, "PUT", base+"/api/v1/jobs/1/closed", map[string]any{"closed": true, "outcome": "declined", "reason": "too dear"}, "Ledge-Person", url.QueryEscape("Ötto"))
+	status, _, _ := call(t, "PUT", base+"/api/v1/jobs/1/closed",
+		map[string]any{"closed": true, "outcome": "declined", "reason": "too dear"}, "Ledge-Person",
+		url.QueryEscape("Ötto"))
 	require.Equal(t, 200, status)
 	moments := get[[]store.Moment](t, base+"/api/v1/jobs/1/history")
 	require.Len(t, moments, before+3)
@@ -131,16 +137,20 @@ func TestAClosedJobOverHTTP(t *testing.T) {
 	status, said, _ := call(t, "PUT", base+"/api/v1/jobs/2/closed", map[string]any{"closed": true})
 	require.Equal(t, 422, status, "sheets are signed for and not issued")
 	assert.Contains(t, string(said), "body.outcome")
-	status, said, _ = call(t, "PUT", base+"/api/v1/jobs/2/closed", map[string]any{"closed": true, "outcome": "kept_for_parts"})
+	status, said, _ = call(t, "PUT", base+"/api/v1/jobs/2/closed",
+		map[string]any{"closed": true, "outcome": "kept_for_parts"})
 	require.Equal(t, 422, status)
 	assert.Contains(t, string(said), "body.reason")
-	status, _, _ = call(t, "PUT", base+"/api/v1/jobs/2/closed", map[string]any{"closed": true, "outcome": "kept_for_parts", "reason": "the trust bought another"}, "Ledge-Person", "Ida")
+	status, _, _ = call(t, "PUT", base+"/api/v1/jobs/2/closed",
+		map[string]any{"closed": true, "outcome": "kept_for_parts", "reason": "the trust bought another"},
+		"Ledge-Person", "Ida")
 	require.Equal(t, 200, status)
 	assert.NotContains(t, list(), "L-0002")
 	view := get[JobView](t, base+"/api/v1/jobs/2")
 	assert.NotNil(t, view.Job.ClosedAt)
 	require.NotNil(t, view.Closing)
-	assert.Equal(t, [3]string{"kept_for_parts", "the trust bought another", "Ida"}, [3]string{string(view.Closing.Outcome), view.Closing.Reason, view.Closing.ClosedBy})
+	assert.Equal(t, [3]string{"kept_for_parts", "the trust bought another", "Ida"},
+		[3]string{string(view.Closing.Outcome), view.Closing.Reason, view.Closing.ClosedBy})
 	r := reading("3.149")
 	r.Unusual = true
 	status, said, _ = call(t, "POST", base+"/api/v1/jobs/2/readings", r)
@@ -164,7 +174,8 @@ func TestViewsFollowTheRecord(t *testing.T) {
 		live := 0
 		for _, f := range b.get().Features {
 			for _, one := range f.Tape {
-				if one.SupersededBy == nil && one.Value != nil && one.Value.Length() == unit.MustParse(text, unit.In) && one.TakenBy == "Wanda" {
+				if one.SupersededBy == nil && one.Value != nil && one.Value.Length() == unit.MustParse(text,
+					unit.In) && one.TakenBy == "Wanda" {
 					live++
 				}
 			}

@@ -31,7 +31,8 @@ func init() {
 
 // spoken is a sentence of the libraries beneath without the names of their types.
 func spoken(sentence string) string {
-	for _, mark := range []string{"json:", "Go value", "Go struct", "strconv.", "httpapi.", "invalid character", "unexpected end of JSON", "unexpected EOF", "http: "} {
+	for _, mark := range []string{"json:", "Go value", "Go struct", "strconv.", "httpapi.",
+		"invalid character", "unexpected end of JSON", "unexpected EOF", "http: "} {
 		if strings.Contains(sentence, mark) {
 			return words.Told("refuse.not_readable")
 		}

@@ -32,18 +32,20 @@ type Options struct {
 	// AnyAddress answers to every address given as a number, as one of a local network.
 	AnyAddress bool
 	Version    string
-	// RequireSignIn asks everybody for a name and a password; SetupCode then lets the owner be created on the first run. Secure marks the
-	// session's cookie for TLS only.
+	// RequireSignIn asks everybody for a name and a password; SetupCode then lets the owner be
+	// created on the first run. Secure marks the session's cookie for TLS only.
 	RequireSignIn bool
 	SetupCode     string
 	Secure        bool
-	// PublicURL is the address under which Ledge is reached from elsewhere, for the codes on papers; the shop's own setting where empty.
+	// PublicURL is the address under which Ledge is reached from elsewhere, for the codes on
+	// papers; the shop's own setting where empty.
 	PublicURL string
 	// Stopping is closed when the server stops.
 	Stopping <-chan struct{}
 }
 
-// maxBody bounds an imported file; photographs may be larger, everything else is smaller. An inspection of a large engine is a tenth of it.
+// maxBody bounds an imported file; photographs may be larger, everything else is smaller. An
+// inspection of a large engine is a tenth of it.
 const maxBody = 4 << 20
 
 // New returns the handler of the whole application.
@@ -64,7 +66,8 @@ func New(o Options) http.Handler {
 		writeProblem(w, http.StatusNotFound, words.Told("refuse.nothing_at", "path", r.URL.Path))
 	})
 	router.MethodNotAllowed(func(w http.ResponseWriter, r *http.Request) {
-		writeProblem(w, http.StatusMethodNotAllowed, words.Told("refuse.method", "method", r.Method, "path", r.URL.Path))
+		writeProblem(w, http.StatusMethodNotAllowed,
+			words.Told("refuse.method", "method", r.Method, "path", r.URL.Path))
 	})
 	router.Get("/healthz", func(w http.ResponseWriter, _ *http.Request) {
 		w.Header().Set("Content-Type", "application/json")
@@ -110,8 +113,10 @@ func newResources(o Options) resources {
 	if stopping == nil {
 		stopping = make(chan struct{})
 	}
-	a := resources{store: o.Store, log: o.Log, signIn: o.RequireSignIn, setupCode: o.SetupCode, public: o.PublicURL, stopping: stopping,
-		views: &views{}, pictures: photo.NewMaker(), turns: make(chan struct{}, atOnce), places: make(chan struct{}, together), links: &links{}}
+	a := resources{store: o.Store, log: o.Log, signIn: o.RequireSignIn, setupCode: o.SetupCode,
+		public: o.PublicURL, stopping: stopping,
+		views: &views{}, pictures: photo.NewMaker(), turns: make(chan struct{}, atOnce),
+		places: make(chan struct{}, together), links: &links{}}
 	a.sessions = newSessions(o.Store, o.Log, o.Secure)
 	return a
 }
@@ -124,7 +129,8 @@ func (a resources) mount(router chi.Router, version string) huma.API {
 	config.Formats = map[string]huma.Format{"application/json": format, "json": format}
 	config.Components.Schemas = huma.NewMapRegistry("#/components/schemas/", schemaName)
 	lists(config.Components.Schemas)
-	config.Info.Description = "Lengths are whole numbers of 0.1 nm, angles whole numbers of microdegrees. Who asks is told by the session, or on this machine by the header " + personHeader + "."
+	config.Info.Description = "Lengths are whole numbers of 0.1 nm, angles whole numbers of microdegrees. " +
+		"Who asks is told by the session, or on this machine by the header " + personHeader + "."
 	api := humachi.New(router, config)
 	api.UseMiddleware(a.gate)
 	a.table(api)
@@ -182,8 +188,8 @@ func Describe(version string) ([]byte, error) {
 // grace is how long requests under way may take to finish when the server stops.
 const grace = 20 * time.Second
 
-// Serve runs the handler on the listener's server until ctx ends, then lets requests finish. stopping is closed first, so that streams of
-// events, which have no end of their own, end with it.
+// Serve runs the handler on the listener's server until ctx ends, then lets requests finish.
+// stopping is closed first, so that streams of events, which have no end of their own, end with it.
 func Serve(ctx context.Context, server *http.Server, serve func() error, stopping chan<- struct{}) error {
 	base := context.WithoutCancel(ctx)
 	server.BaseContext = func(net.Listener) context.Context { return base }

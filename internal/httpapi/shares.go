@@ -36,10 +36,13 @@ type SharedLine struct {
 }
 
 func sharedView(j report.Job) SharedView {
-	v := SharedView{Number: j.In.Job.Number, Customer: j.In.Job.Customer, Engine: j.In.Job.Engine, Findings: []string{}, Decisions: []SharedLine{}, Cost: j.Cost, Ready: j.Ready, Promised: j.Promised}
+	v := SharedView{Number: j.In.Job.Number, Customer: j.In.Job.Customer, Engine: j.In.Job.Engine,
+		Findings: []string{}, Decisions: []SharedLine{}, Cost: j.Cost, Ready: j.Ready, Promised: j.Promised}
 	v.Findings = append(v.Findings, j.Seen...)
 	for _, d := range j.Letter {
-		v.Decisions = append(v.Decisions, SharedLine{words.Set(d.Set).Title, words.In(j.In.Unit).Plain(d.Set, d.Way), d.Signed, d.Reason, append([]string{}, d.Reasons...)})
+		v.Decisions = append(v.Decisions,
+			SharedLine{words.Set(d.Set).Title, words.In(j.In.Unit).Plain(d.Set, d.Way), d.Signed, d.Reason,
+				append([]string{}, d.Reasons...)})
 	}
 	for _, one := range j.Proofs {
 		for _, p := range one.Proofs {
@@ -64,7 +67,8 @@ func (a resources) shares(api huma.API) {
 		}
 		return &sharesOutput{shares}, nil
 	}
-	register(api, store.Viewer, huma.Operation{OperationID: "get-report", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/report", Summary: "The report in plain words"},
+	register(api, store.Viewer, huma.Operation{OperationID: "get-report", Method: http.MethodGet,
+		Path: "/api/v1/jobs/{id}/report", Summary: "The report in plain words"},
 		func(ctx context.Context, in *struct {
 			ID int64 `path:"id"`
 		}) (*struct{ Body SharedView }, error) {
@@ -74,13 +78,15 @@ func (a resources) shares(api huma.API) {
 			}
 			return &struct{ Body SharedView }{sharedView(job)}, nil
 		})
-	register(api, store.Viewer, huma.Operation{OperationID: "list-shares", Method: http.MethodGet, Path: "/api/v1/jobs/{id}/shares", Summary: "The links to a job's report"},
+	register(api, store.Viewer, huma.Operation{OperationID: "list-shares", Method: http.MethodGet,
+		Path: "/api/v1/jobs/{id}/shares", Summary: "The links to a job's report"},
 		func(ctx context.Context, in *struct {
 			ID int64 `path:"id"`
 		}) (*sharesOutput, error) {
 			return list(ctx, in.ID, nil)
 		})
-	register(api, store.Decider, huma.Operation{OperationID: "share", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/shares", DefaultStatus: http.StatusCreated,
+	register(api, store.Decider, huma.Operation{OperationID: "share", Method: http.MethodPost,
+		Path: "/api/v1/jobs/{id}/shares", DefaultStatus: http.StatusCreated,
 		Summary: "Make a link to a job's report; its token is told this once"},
 		func(ctx context.Context, in *struct {
 			ID   int64 `path:"id"`
@@ -111,14 +117,16 @@ func (a resources) shares(api huma.API) {
 			}
 			return out, nil
 		})
-	register(api, store.Decider, huma.Operation{OperationID: "revoke-share", Method: http.MethodDelete, Path: "/api/v1/jobs/{id}/shares/{share}", Summary: "Revoke a link"},
+	register(api, store.Decider, huma.Operation{OperationID: "revoke-share", Method: http.MethodDelete,
+		Path: "/api/v1/jobs/{id}/shares/{share}", Summary: "Revoke a link"},
 		func(ctx context.Context, in *struct {
 			ID    int64  `path:"id"`
 			Share string `path:"share"`
 		}) (*sharesOutput, error) {
 			return list(ctx, in.ID, a.store.RevokeShare(ctx, in.ID, in.Share))
 		})
-	register(api, anyone, huma.Operation{OperationID: "get-shared", Method: http.MethodGet, Path: "/api/v1/shared/{token}", Summary: "The report behind a link"},
+	register(api, anyone, huma.Operation{OperationID: "get-shared", Method: http.MethodGet,
+		Path: "/api/v1/shared/{token}", Summary: "The report behind a link"},
 		func(ctx context.Context, in *struct {
 			Token string `path:"token" maxLength:"60"`
 		}) (*struct{ Body SharedView }, error) {
@@ -128,7 +136,9 @@ func (a resources) shares(api huma.API) {
 			}
 			return &struct{ Body SharedView }{sharedView(job)}, nil
 		})
-	register(api, anyone, huma.Operation{OperationID: "get-shared-summary", Method: http.MethodGet, Path: "/api/v1/shared/{token}/summary.pdf", Summary: "The report behind a link as a PDF", Responses: files("application/pdf"), Middlewares: huma.Middlewares{a.inTurn}},
+	register(api, anyone, huma.Operation{OperationID: "get-shared-summary", Method: http.MethodGet,
+		Path: "/api/v1/shared/{token}/summary.pdf", Summary: "The report behind a link as a PDF",
+		Responses: files("application/pdf"), Middlewares: huma.Middlewares{a.inTurn}},
 		func(ctx context.Context, in *struct {
 			Token string `path:"token" maxLength:"60"`
 		}) (*attachment, error) {

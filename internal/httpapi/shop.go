@@ -15,8 +15,9 @@ import (
 
 // ShopView is what holds for the shop as a whole.
 type ShopView struct {
-	// PublicURL is the address under which Ledge is reached from elsewhere, for the codes on papers and for links; empty where
-	// nobody said one. Fixed tells that it was given when Ledge was started.
+	// PublicURL is the address under which Ledge is reached from elsewhere, for the codes on papers
+	// and for links; empty where nobody said one. Fixed tells that it was given when Ledge was
+	// started.
 	PublicURL string `json:"public_url"`
 	Fixed     bool   `json:"fixed"`
 	Version   int64  `json:"version"`
@@ -30,9 +31,11 @@ type shopOutput struct {
 }
 
 func (a resources) shop(api huma.API) {
-	register(api, store.Viewer, huma.Operation{OperationID: "get-shop", Method: http.MethodGet, Path: "/api/v1/shop", Summary: "What holds for the shop as a whole"},
+	register(api, store.Viewer, huma.Operation{OperationID: "get-shop", Method: http.MethodGet,
+		Path: "/api/v1/shop", Summary: "What holds for the shop as a whole"},
 		func(ctx context.Context, _ *struct{}) (*shopOutput, error) { return a.shopView(ctx) })
-	register(api, store.Decider, huma.Operation{OperationID: "set-shop", Method: http.MethodPut, Path: "/api/v1/shop", Summary: "Say under which address Ledge is reached from elsewhere"},
+	register(api, store.Decider, huma.Operation{OperationID: "set-shop", Method: http.MethodPut,
+		Path: "/api/v1/shop", Summary: "Say under which address Ledge is reached from elsewhere"},
 		func(ctx context.Context, in *struct {
 			IfMatch string `header:"If-Match" required:"true" doc:"the version that was changed"`
 			Body    struct {
@@ -81,7 +84,8 @@ func PublicURL(text string) (address, sentence string) {
 	}
 	u, err := url.Parse(text)
 	switch {
-	case err != nil || u.Scheme != "http" && u.Scheme != "https" || u.Hostname() == "" || u.RawQuery != "" || u.Fragment != "" || u.User != nil:
+	case err != nil || u.Scheme != "http" && u.Scheme != "https" || u.Hostname() == "" || u.RawQuery != "" ||
+		u.Fragment != "" || u.User != nil:
 		return "", words.Told("refuse.address")
 	case isLoopback(u.Hostname()):
 		return "", words.Told("refuse.address_here")

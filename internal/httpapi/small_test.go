@@ -39,7 +39,8 @@ func TestNothingElseIsAPage(t *testing.T) {
 		assert.NotContains(t, header.Get("Content-Type"), "html", path)
 		assert.NotContains(t, string(said), "nonce", path)
 	}
-	for _, path := range []string{"/", "/jobs/1", "/jobs/1/bench/main_journal/1", "/rates", "/search", "/learned?engine=x", "/people", "/r/TOKEN"} {
+	for _, path := range []string{"/", "/jobs/1", "/jobs/1/bench/main_journal/1", "/rates", "/search",
+		"/learned?engine=x", "/people", "/r/TOKEN"} {
 		status, _, header := call(t, "GET", base+path, nil)
 		assert.Equal(t, http.StatusOK, status, path)
 		assert.Contains(t, header.Get("Content-Type"), "html", path)
@@ -74,10 +75,12 @@ func TestHistoryNamesThePlaceRead(t *testing.T) {
 func TestWhatOneEnteredIsNotStoredAsAnothers(t *testing.T) {
 	base, client := serveShop(t)
 	ida := client()
-	status, said := ask(t, ida, "POST", base+"/api/v1/owner", fields{"name": "Ida Lorn", "password": "three plain words", "code": code})
+	status, said := ask(t, ida, "POST", base+"/api/v1/owner",
+		fields{"name": "Ida Lorn", "password": "three plain words", "code": code})
 	require.Equal(t, 200, status/100*100, said)
 	send := func(entered string) (int, string) {
-		text, err := json.Marshal(LookBody{ID: uuid.NewString(), Kind: "main_journal", Number: 1, State: "as_found", What: "grade", Look: "smooth"})
+		text, err := json.Marshal(LookBody{ID: uuid.NewString(), Kind: "main_journal", Number: 1,
+			State: "as_found", What: "grade", Look: "smooth"})
 		require.NoError(t, err)
 		request, err := http.NewRequest("POST", base+"/api/v1/jobs/1/looks", bytes.NewReader(text))
 		require.NoError(t, err)

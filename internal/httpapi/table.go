@@ -70,7 +70,8 @@ func tableOf() (t Table) {
 }
 
 func (a resources) table(api huma.API) {
-	register(api, anyone, huma.Operation{OperationID: "table", Method: http.MethodGet, Path: "/api/v1/table", Summary: "What can be measured and decided"},
+	register(api, anyone, huma.Operation{OperationID: "table", Method: http.MethodGet, Path: "/api/v1/table",
+		Summary: "What can be measured and decided"},
 		func(context.Context, *struct{}) (*struct{ Body Table }, error) {
 			return &struct{ Body Table }{tableOf()}, nil
 		})

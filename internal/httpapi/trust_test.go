@@ -31,8 +31,8 @@ import (
 	"ledge/internal/store"
 )
 
-// The same client-made id with other content is refused with its place, whatever the resource, the job and the letters' case; with the same
-// content it is stored once.
+// The same client-made id with other content is refused with its place, whatever the resource, the
+// job and the letters' case; with the same content it is stored once.
 func TestAnIdHoldsOneThing(t *testing.T) {
 	base := serveDemo(t).URL
 	id := uuid.NewString()
@@ -46,16 +46,22 @@ func TestAnIdHoldsOneThing(t *testing.T) {
 		other string
 		value any
 	}{
-		{"/jobs/1/readings", fields{"kind": "main_journal", "number": 1, "state": "as_found", "station": 0, "direction": 0, "what": "size", "value": value, "typed": "", "repeat": true, "unusual": true}, "value", value + 1},
-		{"/jobs/1/looks", fields{"kind": "main_journal", "number": 1, "state": "as_found", "what": "grade", "look": "smooth", "note": ""}, "look", "marked"},
-		{"/jobs/1/decisions", fields{"set": "rod_journals", "action": "polish", "step": 0, "shell": 0, "reason": "", "after": 0}, "reason", "another"},
-		{"/jobs/1/gauges", fields{"kind": "main_journal", "instrument": "micrometer", "division": 25400, "mode": "direct", "sense": 1, "checked": true}, "built", "of blocks"},
+		{"/jobs/1/readings", fields{"kind": "main_journal", "number": 1, "state": "as_found", "station": 0,
+			"direction": 0, "what": "size", "value": value, "typed": "", "repeat": true, "unusual": true},
+			"value", value + 1},
+		{"/jobs/1/looks", fields{"kind": "main_journal", "number": 1, "state": "as_found", "what": "grade",
+			"look": "smooth", "note": ""}, "look", "marked"},
+		{"/jobs/1/decisions", fields{"set": "rod_journals", "action": "polish", "step": 0, "shell": 0,
+			"reason": "", "after": 0}, "reason", "another"},
+		{"/jobs/1/gauges", fields{"kind": "main_journal", "instrument": "micrometer", "division": 25400,
+			"mode": "direct", "sense": 1, "checked": true}, "built", "of blocks"},
 		{"/jobs/1/gauge-checks", fields{"kind": "main_journal", "off": 0}, "off", 25400},
 		{"/jobs/1/conditions", fields{"kind": "main_housing", "torqued": true}, "torqued", false},
 		{"/jobs/6/matchings", fields{"kind": "cylinder", "parts": []int{1, 2, 3, 4}}, "parts", []int{2, 1, 3, 4}},
 		{"/jobs/1/shares", fields{"for": "the trust"}, "for", "somebody else"},
 		{"/jobs/9/orders/" + order + "/events", fields{"line": "", "what": "sent", "reason": ""}, "what", "returned"},
-		{"/jobs", fields{"engine": "Pump", "customer": "", "duty": "standard", "unit": "in", "arrangement": "inline", "cylinders": 2}, "cylinders", 4},
+		{"/jobs", fields{"engine": "Pump", "customer": "", "duty": "standard", "unit": "in",
+			"arrangement": "inline", "cylinders": 2}, "cylinders", 4},
 	} {
 		post := func(id string, change bool, header ...string) (int, string) {
 			body := fields{"id": id}
@@ -80,13 +86,16 @@ func TestAnIdHoldsOneThing(t *testing.T) {
 		status, said = post(id, false, personHeader, "Mallory")
 		assert.Equal(t, 409, status, "%s by another: %s", tt.path, said)
 	}
-	assert.Len(t, get[[]JobLine](t, base+"/api/v1/jobs?search=Pump"), len(get[[]JobLine](t, base+"/api/v1/jobs?search=pump")))
+	assert.Len(t, get[[]JobLine](t, base+"/api/v1/jobs?search=Pump"),
+		len(get[[]JobLine](t, base+"/api/v1/jobs?search=pump")))
 	after := bench{t, base}.get()
 	assert.Equal(t, len(view.Decisions)+1, len(after.Decisions))
 	assert.Equal(t, len(view.Gauges)+1, len(after.Gauges))
 	other := reading("2.4985")
 	other.ID, other.Number, other.Unusual = id, 2, true
-	status, _, _ := call(t, "POST", base+"/api/v1/jobs/3/looks", fields{"id": id, "kind": "main_journal", "number": 1, "state": "as_found", "what": "grade", "look": "smooth", "note": ""})
+	status, _, _ := call(t, "POST", base+"/api/v1/jobs/3/looks",
+		fields{"id": id, "kind": "main_journal", "number": 1, "state": "as_found", "what": "grade",
+			"look": "smooth", "note": ""})
 	assert.Equal(t, 409, status, "an id of another job's look")
 	status, _, _ = call(t, "POST", base+"/api/v1/jobs/1/readings", other)
 	assert.Equal(t, 409, status, "an id of another part's reading")
@@ -112,7 +121,8 @@ func TestSigningAndItsSheetsAreOne(t *testing.T) {
 		text, err := json.Marshal(body)
 		require.NoError(t, err)
 		ctx, cancel := context.WithTimeout(t.Context(), time.Duration(i)*time.Millisecond/2)
-		request, err := http.NewRequestWithContext(ctx, "POST", base+"/api/v1/jobs/1/decisions", bytes.NewReader(text))
+		request, err := http.NewRequestWithContext(ctx, "POST", base+"/api/v1/jobs/1/decisions",
+			bytes.NewReader(text))
 		require.NoError(t, err)
 		request.Header.Set("Content-Type", "application/json")
 		request.Header.Set(personHeader, "Ida")
@@ -127,7 +137,8 @@ func TestSigningAndItsSheetsAreOne(t *testing.T) {
 		}
 		for _, draft := range now.Orders.Drafts {
 			for _, o := range now.Orders.Issued {
-				assert.False(t, o.Sheet == draft.Name && !o.Struck, "round %d: an old %s stands beside a new decision", i, draft.Name)
+				assert.False(t, o.Sheet == draft.Name && !o.Struck,
+					"round %d: an old %s stands beside a new decision", i, draft.Name)
 			}
 		}
 	}
@@ -158,7 +169,9 @@ func TestSessionsEndWithTheirReason(t *testing.T) {
 		return store.Person{}
 	}
 	change := func(p store.Person, barred bool, password string) (int, string) {
-		return ask(t, owner, "PUT", fmt.Sprintf("%s/api/v1/people/%d", base, p.ID), fields{"name": p.Name, "role": p.Role, "barred": barred, "password": password}, "If-Match", etag(p.Version))
+		return ask(t, owner, "PUT", fmt.Sprintf("%s/api/v1/people/%d", base, p.ID),
+			fields{"name": p.Name, "role": p.Role, "barred": barred, "password": password}, "If-Match",
+			etag(p.Version))
 	}
 	_, said := ask(t, owner, "GET", base+"/api/v1/sessions", nil)
 	var sessions []SessionLine
@@ -206,11 +219,14 @@ func tamper(t *testing.T, path, query string) {
 	require.NoError(t, err)
 }
 
-// One job that cannot be read or judged is shown as such, and its record can be saved; the others are as ever.
+// One job that cannot be read or judged is shown as such, and its record can be saved; the others
+// are as ever.
 func TestOneBadJobTakesNothingDown(t *testing.T) {
 	for name, query := range map[string]string{
-		"a text for numbers":       `UPDATE features SET directions = '["north"]' WHERE job_id = 1 AND kind = 'main_journal' AND number = 1`,
-		"a reading out of plan":    `UPDATE readings SET station = 77 WHERE seq = (SELECT min(r.seq) FROM readings r JOIN features f ON f.id = r.feature_id WHERE f.job_id = 1)`,
+		"a text for numbers": `UPDATE features SET directions = '["north"]'
+			WHERE job_id = 1 AND kind = 'main_journal' AND number = 1`,
+		"a reading out of plan": `UPDATE readings SET station = 77 WHERE seq = (SELECT min(r.seq)
+			FROM readings r JOIN features f ON f.id = r.feature_id WHERE f.job_id = 1)`,
 		"a policy that is none":    `UPDATE jobs SET policy = '[]' WHERE id = 1`,
 		"a signature without base": `UPDATE decisions SET basis = '[1]' WHERE job_id = 2`,
 	} {
@@ -256,9 +272,11 @@ func TestALargeDeckKeepsNobodyWaiting(t *testing.T) {
 	deck := func(side int) string {
 		row := strings.TrimSuffix(strings.Repeat("0.0012,", side), ",")
 		return `{"format": "ledge.inspection/1", "unit": "in", "job": {"engine": "Deck"}, "engine": {"arrangement": "inline", "cylinders": 4}, "limits": {"deck": {"max": 0.003}},
-			"features": [{"kind": "deck_heights", "rows": [` + strings.TrimSuffix(strings.Repeat("["+row+"],", side), ",") + `]}]}`
+			"features": [{"kind": "deck_heights", "rows": [` +
+			strings.TrimSuffix(strings.Repeat("["+row+"],", side), ",") + `]}]}`
 	}
-	status, said, _ := call(t, "POST", base+"/api/v1/imports?take=true&id="+uuid.NewString(), fields{"text": deck(30)})
+	status, said, _ := call(t, "POST", base+"/api/v1/imports?take=true&id="+uuid.NewString(),
+		fields{"text": deck(30)})
 	require.Equal(t, 200, status, string(said))
 	assert.NotEmpty(t, get[[]JobLine](t, base+"/api/v1/jobs"))
 	status, said, _ = call(t, "POST", base+"/api/v1/imports", fields{"text": deck(201)})
@@ -266,7 +284,8 @@ func TestALargeDeckKeepsNobodyWaiting(t *testing.T) {
 	assert.Contains(t, string(said), "holds 201; 200 is the most that is taken")
 }
 
-// What is asked wrongly is answered with a sentence: no fault of Ledge's, no name of a type, no word of the database's.
+// What is asked wrongly is answered with a sentence: no fault of Ledge's, no name of a type, no
+// word of the database's.
 func TestWrongQuestionsGetSentences(t *testing.T) {
 	base := serveDemo(t).URL
 	for name, tt := range map[string]struct {
@@ -275,13 +294,23 @@ func TestWrongQuestionsGetSentences(t *testing.T) {
 		status       int
 		want         string
 	}{
-		"a number that is taken":     {"POST", "/api/v1/jobs", fields{"id": uuid.NewString(), "number": "L-0001", "engine": "x", "customer": "", "duty": "standard", "unit": "in", "arrangement": "inline", "cylinders": 2}, 409, "body.number"},
-		"no such day":                {"POST", "/api/v1/jobs", fields{"id": uuid.NewString(), "promised_on": "2026-02-30", "engine": "x", "customer": "", "duty": "standard", "unit": "in", "arrangement": "inline", "cylinders": 2}, 422, "is no day"},
-		"a quote that opens nothing": {"POST", "/api/v1/jobs/1/readings-files", fields{"text": "kind,number,station,reading,unit\n\""}, 422, "line"},
-		"a number for a text":        {"POST", "/api/v1/jobs/1/looks", fields{"id": 7}, 422, "expected string"},
-		"a number beyond all":        {"POST", "/api/v1/jobs/1/gauges", json.RawMessage(`{"id":"` + uuid.NewString() + `","kind":"cylinder","instrument":"micrometer","division":1e300,"mode":"direct","sense":1}`), 422, "not what belongs here"},
-		"a size beyond all":          {"POST", "/api/v1/jobs/1/readings", json.RawMessage(`{"id":"` + uuid.NewString() + `","kind":"main_journal","number":1,"state":"as_found","station":0,"direction":0,"what":"size","value":9000000000000000000,"typed":"","repeat":false,"unusual":true}`), 422, "value"},
-		"an open file that is none":  {"POST", "/api/v1/imports", fields{"text": "{"}, 422, "is not JSON"},
+		"a number that is taken": {"POST", "/api/v1/jobs",
+			fields{"id": uuid.NewString(), "number": "L-0001", "engine": "x", "customer": "",
+				"duty": "standard", "unit": "in", "arrangement": "inline", "cylinders": 2}, 409, "body.number"},
+		"no such day": {"POST", "/api/v1/jobs",
+			fields{"id": uuid.NewString(), "promised_on": "2026-02-30", "engine": "x", "customer": "",
+				"duty": "standard", "unit": "in", "arrangement": "inline", "cylinders": 2}, 422, "is no day"},
+		"a quote that opens nothing": {"POST", "/api/v1/jobs/1/readings-files",
+			fields{"text": "kind,number,station,reading,unit\n\""}, 422, "line"},
+		"a number for a text": {"POST", "/api/v1/jobs/1/looks", fields{"id": 7}, 422, "expected string"},
+		"a number beyond all": {"POST", "/api/v1/jobs/1/gauges",
+			json.RawMessage(`{"id":"` + uuid.NewString() +
+				`","kind":"cylinder","instrument":"micrometer","division":1e300,"mode":"direct","sense":1}`),
+			422, "not what belongs here"},
+		"a size beyond all": {"POST", "/api/v1/jobs/1/readings",
+			json.RawMessage(`{"id":"` + uuid.NewString() +
+				`","kind":"main_journal","number":1,"state":"as_found","station":0,"direction":0,"what":"size","value":9000000000000000000,"typed":"","repeat":false,"unusual":true}`), 422, "value"},
+		"an open file that is none": {"POST", "/api/v1/imports", fields{"text": "{"}, 422, "is not JSON"},
 	} {
 		status, said, header := call(t, tt.method, base+tt.path, tt.body)
 		assert.Equal(t, tt.status, status, "%s: %s", name, said)
@@ -300,7 +329,8 @@ func TestWrongQuestionsGetSentences(t *testing.T) {
 	assert.Equal(t, 204, status, "signing out without having signed in: %s", said)
 }
 
-// The log of requests tells no customer's token; a panic is one line with an id; a host is one whatever its case.
+// The log of requests tells no customer's token; a panic is one line with an id; a host is one
+// whatever its case.
 func TestWhatTheLogTells(t *testing.T) {
 	var log bytes.Buffer
 	var mu sync.Mutex
@@ -311,7 +341,8 @@ func TestWhatTheLogTells(t *testing.T) {
 	}), &slog.HandlerOptions{Level: slog.LevelDebug})
 	s := demoStore(t)
 	t.Cleanup(func() { _ = s.Close() })
-	server := httptest.NewServer(New(Options{Store: s, Log: slog.New(handler), Front: fstest.MapFS{}, AllowedHosts: []string{"Ledge.Example.org"}}))
+	server := httptest.NewServer(New(Options{Store: s, Log: slog.New(handler), Front: fstest.MapFS{},
+		AllowedHosts: []string{"Ledge.Example.org"}}))
 	defer server.Close()
 	call(t, "GET", server.URL+"/api/v1/shared/SECRETTOKEN/summary.pdf", nil)
 	call(t, "GET", server.URL+"/r/SECRETTOKEN", nil)
@@ -319,7 +350,10 @@ func TestWhatTheLogTells(t *testing.T) {
 		status, _, _ := call(t, "GET", server.URL+"/healthz", nil, "Host", host)
 		assert.Equal(t, 200, status, host)
 	}
-	recoverPanics(slog.New(handler))(http.HandlerFunc(func(http.ResponseWriter, *http.Request) { panic("at the bench") })).
+	recoverPanics(slog.New(handler))(http.HandlerFunc(func(http.ResponseWriter,
+		*http.Request) {
+		panic("at the bench")
+	})).
 		ServeHTTP(httptest.NewRecorder(), httptest.NewRequest("GET", "/", nil))
 	mu.Lock()
 	defer mu.Unlock()
@@ -378,10 +412,14 @@ func TestStoppingLetsRequestsFinish(t *testing.T) {
 // Words are found whatever their case and accents, beyond the alphabet too, and numbers by a part of them.
 func TestSearchFoldsCaseAndAccents(t *testing.T) {
 	base := serveDemo(t).URL
-	status, said, _ := call(t, "POST", base+"/api/v1/jobs", fields{"id": uuid.NewString(), "number": "Ö-77", "engine": "Förderband ÄRGER Straße", "customer": "Żuraw", "duty": "standard", "unit": "mm", "arrangement": "inline", "cylinders": 2})
+	status, said, _ := call(t, "POST", base+"/api/v1/jobs",
+		fields{"id": uuid.NewString(), "number": "Ö-77", "engine": "Förderband ÄRGER Straße",
+			"customer": "Żuraw", "duty": "standard", "unit": "mm", "arrangement": "inline", "cylinders": 2})
 	require.Equal(t, 201, status, string(said))
-	for _, text := range []string{"förderband", "FORDERBAND", "ärger stra", "żURAW", "zuraw", "ö-77", "77", `"ärger"`} {
-		found := get[[]JobLine](t, base+"/api/v1/jobs?search="+strings.ReplaceAll(strings.ReplaceAll(text, " ", "%20"), `"`, "%22"))
+	for _, text := range []string{"förderband", "FORDERBAND", "ärger stra", "żURAW", "zuraw", "ö-77", "77",
+		`"ärger"`} {
+		found := get[[]JobLine](t, base+"/api/v1/jobs?search="+
+			strings.ReplaceAll(strings.ReplaceAll(text, " ", "%20"), `"`, "%22"))
 		assert.Len(t, found, 1, text)
 	}
 	for _, text := range []string{"förderbänder", "NOT", "a*b", "(", "%25", "'", "f%00x"} {
@@ -389,7 +427,8 @@ func TestSearchFoldsCaseAndAccents(t *testing.T) {
 	}
 }
 
-// What is sent of a job from texts taken over is what the plain encoder says of it, after every sort of change.
+// What is sent of a job from texts taken over is what the plain encoder says of it, after every
+// sort of change.
 func TestAJobIsSentAsItIs(t *testing.T) {
 	s := demoStore(t)
 	t.Cleanup(func() { _ = s.Close() })
@@ -401,7 +440,8 @@ func TestAJobIsSentAsItIs(t *testing.T) {
 	for i, change := range []func() error{
 		func() error { return nil },
 		func() error {
-			_, err := s.AddReading(ctx, 1, place, store.Reading{ID: uuid.NewString(), What: store.Size, Value: &size}, false)
+			_, err := s.AddReading(ctx, 1, place,
+				store.Reading{ID: uuid.NewString(), What: store.Size, Value: &size}, false)
 			return err
 		},
 		func() error {
@@ -410,10 +450,12 @@ func TestAJobIsSentAsItIs(t *testing.T) {
 		func() error { return s.AddPlace(ctx, 1, place, "middle", 45*unit.Degree) },
 		func() error { return s.AddState(ctx, 1, "main_journal", "", "after_grind") },
 		func() error {
-			return s.AddAnswers(ctx, 1, []store.Answer{{ID: uuid.NewString(), Topic: "rumble", Place: "", Value: "free"}})
+			return s.AddAnswers(ctx, 1, []store.Answer{{ID: uuid.NewString(), Topic: "rumble", Place: "",
+				Value: "free"}})
 		},
 		func() error {
-			_, err := s.AddReading(ctx, 1, place, store.Reading{ID: uuid.NewString(), Station: 1, What: store.Size, Value: &size}, true)
+			_, err := s.AddReading(ctx, 1, place,
+				store.Reading{ID: uuid.NewString(), Station: 1, What: store.Size, Value: &size}, true)
 			return err
 		},
 		func() error { return s.AddUnworn(ctx, 1, place, uuid.NewString(), size.Length()) },

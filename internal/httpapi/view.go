@@ -27,8 +27,9 @@ import (
 // JobView is a job with everything recorded of it and what Ledge says of that.
 type JobView struct {
 	Job store.Job `json:"job"`
-	// Components are what the job is made of, those that are retired too; StandIn is the one that this is a view of, in the place of its
-	// like. Without it the view is of the engine as it stands.
+	// Components are what the job is made of, those that are retired too; StandIn is the one that
+	// this is a view of, in the place of its like. Without it the view is of the engine as it
+	// stands.
 	Components []store.Component  `json:"components"`
 	StandIn    *store.StandIn     `json:"stand_in,omitempty"`
 	Features   []FeatureView      `json:"features"`
@@ -97,13 +98,15 @@ type Mating struct {
 	Size  unit.Length `json:"size"`
 }
 
-// Signed is the decision that holds for a set. Stale tells that Ledge would now advise otherwise than when it was signed.
+// Signed is the decision that holds for a set. Stale tells that Ledge would now advise otherwise
+// than when it was signed.
 type Signed struct {
 	store.Decision
 	Stale bool `json:"stale"`
 }
 
-// view returns a job as it stands. It is kept until the job changes; callers must not change it. However many ask, it is made once.
+// view returns a job as it stands. It is kept until the job changes; callers must not change it.
+// However many ask, it is made once.
 func (a resources) view(ctx context.Context, id int64) (JobView, error) {
 	changes := a.store.Changes(id)
 	if v, ok := a.views.get(id, changes); ok {
@@ -119,7 +122,8 @@ func (a resources) view(ctx context.Context, id int64) (JobView, error) {
 	return made.(JobView), nil
 }
 
-// viewIn is the view of a component in the place of its like, or of the engine as it stands where none is named.
+// viewIn is the view of a component in the place of its like, or of the engine as it stands where
+// none is named.
 func (a resources) viewIn(ctx context.Context, id int64, in store.StandIn) (JobView, error) {
 	if in == (store.StandIn{}) {
 		return a.view(ctx, id)
@@ -185,7 +189,8 @@ func (e *unreadableError) Error() string { return fmt.Sprint("the job cannot be 
 
 // readable reports whether a job could not be read for a reason that is not its own.
 func readable(err error) bool {
-	return errors.Is(err, store.ErrNotFound) || store.DiskFull(err) || store.DiskFailed(err) || store.Unopened(err) || errors.Is(err, store.ErrGone) ||
+	return errors.Is(err, store.ErrNotFound) || store.DiskFull(err) || store.DiskFailed(err) ||
+		store.Unopened(err) || errors.Is(err, store.ErrGone) ||
 		errors.Is(err, context.DeadlineExceeded) || errors.Is(err, context.Canceled)
 }
 
@@ -203,7 +208,8 @@ func unreadable(ctx context.Context, err error) string {
 	return ""
 }
 
-// viewOf is a job's record with what Ledge says of it: of the engine as it stands, or of a component in the place of its like.
+// viewOf is a job's record with what Ledge says of it: of the engine as it stands, or of a
+// component in the place of its like.
 func viewOf(ctx context.Context, whole store.Record, stand store.StandIn) (v JobView, err error) {
 	defer func() {
 		if fault := recover(); fault != nil {
@@ -218,7 +224,8 @@ func viewOf(ctx context.Context, whole store.Record, stand store.StandIn) (v Job
 	}
 	spoken := words.In(in.Unit)
 	spoken.Result(&evaluation)
-	v = JobView{Job: record.Job, Components: record.Components, Features: make([]FeatureView, len(record.Features)), Decisions: record.Decisions, Gauges: record.Gauges,
+	v = JobView{Job: record.Job, Components: record.Components,
+		Features: make([]FeatureView, len(record.Features)), Decisions: record.Decisions, Gauges: record.Gauges,
 		Checks: record.Checks, Conditions: holding(record.Conditions), Walk: walkOf(whole), Photos: record.Photos,
 		Evaluation: evaluation, Shaft: record.Job.Shaft()}
 	if bend, ok := inspection.BendOf(in, v.Evaluation.Features); ok {
@@ -248,7 +255,8 @@ func viewOf(ctx context.Context, whole store.Record, stand store.StandIn) (v Job
 		stations, directions := len(f.Stations), f.Columns()
 		one := FeatureView{Feature: f, Title: f.Name(), Look: store.Standing(f.Looks), Finding: -1, Standing: open,
 			Quantity: f.Kind.Quantity(), Columns: columnsOf(&f), Mating: mating(in, v.Evaluation.Features, f),
-			ByStation: path(stations, directions, plan.ByStation), ByDirection: path(stations, directions, plan.ByDirection)}
+			ByStation:   path(stations, directions, plan.ByStation),
+			ByDirection: path(stations, directions, plan.ByDirection)}
 		if one.Columns != nil {
 			one.ByStation = sheetPath(f.Kind, stations, directions)
 			one.ByDirection = one.ByStation
@@ -268,7 +276,8 @@ func viewOf(ctx context.Context, whole store.Record, stand store.StandIn) (v Job
 	for finding, feature := range index {
 		f := &v.Evaluation.Features[finding]
 		v.Features[feature].Finding = finding
-		if standing := f.Standing(); f.Measured() || f.Runout != nil || f.Largest != nil || len(f.Checks) > 0 || standing == limit.Beyond {
+		if standing := f.Standing(); f.Measured() || f.Runout != nil || f.Largest != nil ||
+			len(f.Checks) > 0 || standing == limit.Beyond {
 			v.Features[feature].Standing = Standing(standing)
 		}
 	}
@@ -298,16 +307,20 @@ func viewOf(ctx context.Context, whole store.Record, stand store.StandIn) (v Job
 	return v, nil
 }
 
-// only is a view of nothing but a component that stands in: what is ordered is ordered for the engine as it stands.
+// only is a view of nothing but a component that stands in: what is ordered is ordered for the
+// engine as it stands.
 func (v JobView) only(stand store.StandIn) JobView {
 	v.StandIn = &stand
 	other := func(of part.Component) bool { return of != stand.Of }
 	v.Features = slices.DeleteFunc(v.Features, func(f FeatureView) bool { return other(f.Kind.Row().Component) })
-	v.Evaluation.Sets = slices.DeleteFunc(v.Evaluation.Sets, func(s disposition.Set) bool { return other(s.Set.Component()) })
-	v.Evaluation.Fits = slices.DeleteFunc(v.Evaluation.Fits, func(f disposition.Fit) bool { return other(f.Kind.Component()) })
+	v.Evaluation.Sets = slices.DeleteFunc(v.Evaluation.Sets,
+		func(s disposition.Set) bool { return other(s.Set.Component()) })
+	v.Evaluation.Fits = slices.DeleteFunc(v.Evaluation.Fits,
+		func(f disposition.Fit) bool { return other(f.Kind.Component()) })
 	v.Decisions = slices.DeleteFunc(v.Decisions, func(d store.Decision) bool { return other(d.Set.Component()) })
 	v.Signed = slices.DeleteFunc(v.Signed, func(s Signed) bool { return other(s.Set.Component()) })
-	v.decided.Sets = slices.DeleteFunc(slices.Clone(v.decided.Sets), func(s disposition.Set) bool { return other(s.Set.Component()) })
+	v.decided.Sets = slices.DeleteFunc(slices.Clone(v.decided.Sets),
+		func(s disposition.Set) bool { return other(s.Set.Component()) })
 	v.Before, v.OpenEnds = nil, []OpenEnd{}
 	v.Walk = WalkView{Items: []walk.Item{}, Answers: []store.Answer{}, Findings: words.Findings(atSight(v.Features))}
 	v.Orders = OrdersView{Drafts: []order.Sheet{}, Unwanted: []order.Name{}, Issued: []IssuedView{}}
@@ -317,7 +330,8 @@ func (v JobView) only(stand store.StandIn) JobView {
 
 // has reports whether what came of a sort is in the engine as it stands.
 func (v JobView) has(of part.Component) bool {
-	return slices.ContainsFunc(v.Components, func(c store.Component) bool { return c.Of == of && c.Tag == "" && c.Retired == nil })
+	return slices.ContainsFunc(v.Components,
+		func(c store.Component) bool { return c.Of == of && c.Tag == "" && c.Retired == nil })
 }
 
 // atSight says what needs no measuring: a part that is cracked.
@@ -325,14 +339,17 @@ func atSight(features []FeatureView) []walk.Finding {
 	found := []walk.Finding{}
 	for i := range features {
 		f := &features[i]
-		latest := !slices.ContainsFunc(features[i+1:], func(o FeatureView) bool { return o.Kind == f.Kind && o.Number == f.Number })
+		latest := !slices.ContainsFunc(features[i+1:],
+			func(o FeatureView) bool { return o.Kind == f.Kind && o.Number == f.Number })
 		if f.Look == inspection.Cracked && latest {
-			found = append(found, walk.Finding{Step: walk.Look, Gravity: walk.Stop, Topic: string(f.Kind), Place: strconv.Itoa(f.Number),
-				Why: say.New("found", say.Text("what", f.Title)).As("cracked"), Plain: plain("cracked", f.Title)})
+			found = append(found, walk.Finding{Step: walk.Look, Gravity: walk.Stop, Topic: string(f.Kind),
+				Place: strconv.Itoa(f.Number),
+				Why:   say.New("found", say.Text("what", f.Title)).As("cracked"), Plain: plain("cracked", f.Title)})
 		}
 		if f.ByThrow && latest {
-			found = append(found, walk.Finding{Step: walk.Look, Gravity: walk.Note, Topic: string(f.Kind), Place: strconv.Itoa(f.Number),
-				Why: say.New("found", say.Text("what", f.Title)).As("by_throw")})
+			found = append(found, walk.Finding{Step: walk.Look, Gravity: walk.Note, Topic: string(f.Kind),
+				Place: strconv.Itoa(f.Number),
+				Why:   say.New("found", say.Text("what", f.Title)).As("by_throw")})
 		}
 	}
 	return found

@@ -10,7 +10,8 @@ import (
 	"ledge/internal/store"
 )
 
-// However often the jobs of seven benches change, their texts stay; of more jobs than are kept, those that rested longest go.
+// However often the jobs of seven benches change, their texts stay; of more jobs than are kept,
+// those that rested longest go.
 func TestTheTextsOfJobsInWorkStay(t *testing.T) {
 	var v views
 	for round := range 2 * mostEncoded {
@@ -28,7 +29,8 @@ func TestTheTextsOfJobsInWorkStay(t *testing.T) {
 	assert.NotNil(t, v.kept[100].view.encoded)
 }
 
-// A text that took over those of the view before says what one made anew says, a line that was corrected since included.
+// A text that took over those of the view before says what one made anew says, a line that was
+// corrected since included.
 func TestTextsTakenOverSayTheSame(t *testing.T) {
 	by := "b"
 	line := func(id string, seq int64, superseded *string) store.Reading {
@@ -39,7 +41,8 @@ func TestTextsTakenOverSayTheSame(t *testing.T) {
 	}
 	other := []store.Reading{line("x", 9, nil)}
 	var v views
-	for changes, tape := range [][]store.Reading{{line("a", 1, nil)}, {line("a", 1, &by), line("b", 2, nil)}, {line("a", 1, &by), line("b", 2, nil), line("c", 3, nil)}} {
+	for changes, tape := range [][]store.Reading{{line("a", 1, nil)}, {line("a", 1, &by), line("b", 2, nil)},
+		{line("a", 1, &by), line("b", 2, nil), line("c", 3, nil)}} {
 		view := v.put(1, changes, JobView{Features: []FeatureView{feature(1, tape...), feature(2, other...)}})
 		shared, err := view.bytes()
 		require.NoError(t, err)

@@ -37,12 +37,14 @@ type WalkView struct {
 func walkOf(r store.Record) WalkView {
 	items := words.Items(r.Job.Items())
 	// What was said of a part as it came says nothing of the one in its place.
-	findings := slices.DeleteFunc(walk.Find(items, r.Said()), func(f walk.Finding) bool { return r.Retired(part.Component(f.Component()), "") })
+	findings := slices.DeleteFunc(walk.Find(items, r.Said()),
+		func(f walk.Finding) bool { return r.Retired(part.Component(f.Component()), "") })
 	return WalkView{Items: items, Answers: r.Answers, Findings: words.Findings(findings)}
 }
 
 func (a resources) walk(api huma.API) {
-	register(api, store.Inspector, huma.Operation{OperationID: "add-answers", Method: http.MethodPost, Path: "/api/v1/jobs/{id}/answers",
+	register(api, store.Inspector, huma.Operation{OperationID: "add-answers", Method: http.MethodPost,
+		Path:    "/api/v1/jobs/{id}/answers",
 		Summary: "Answer what is asked before measuring", DefaultStatus: http.StatusCreated},
 		func(ctx context.Context, in *struct {
 			ID   int64 `path:"id"`
@@ -60,7 +62,8 @@ func (a resources) walk(api huma.API) {
 			for i, b := range in.Body.Answers {
 				b.Value = strings.TrimSpace(b.Value)
 				where := "answers." + strconv.Itoa(i) + ".value"
-				if why := walk.Problem(items, walk.Answer{Topic: b.Topic, Place: b.Place, Value: b.Value, Note: b.Note}); why != nil {
+				if why := walk.Problem(items,
+					walk.Answer{Topic: b.Topic, Place: b.Place, Value: b.Value, Note: b.Note}); why != nil {
 					return nil, refuse(where, words.In(job.Unit).Say(*why))
 				}
 				if err := checkStamp(items, b, job.Unit, where, in.Body.Sure); err != nil {
@@ -70,7 +73,8 @@ func (a resources) walk(api huma.API) {
 			}
 			return a.changed(ctx, in.ID, a.store.AddAnswers(ctx, in.ID, answers))
 		})
-	register(api, store.Inspector, huma.Operation{OperationID: "set-head", Method: http.MethodPut, Path: "/api/v1/jobs/{id}/head",
+	register(api, store.Inspector, huma.Operation{OperationID: "set-head", Method: http.MethodPut,
+		Path:    "/api/v1/jobs/{id}/head",
 		Summary: "Change customer, engine, duty or promised date"},
 		func(ctx context.Context, in *struct {
 			ID      int64  `path:"id"`
@@ -102,8 +106,9 @@ func checkStamp(items []walk.Item, b AnswerBody, s unit.System, where string, su
 		}
 		if likely, odd := limit.StampDoubt(step, s); odd && !sure {
 			sentence := words.Told("refuse.stamp_large", "size", step.Show(s), "unit", s, "likely", likely.Show(s))
-			return problem(http.StatusUnprocessableEntity, sentence, &huma.ErrorDetail{Location: "body." + where, Message: sentence,
-				Value: map[string]any{"ask": "unusual", "likely": []unit.Length{likely}}})
+			return problem(http.StatusUnprocessableEntity, sentence,
+				&huma.ErrorDetail{Location: "body." + where, Message: sentence,
+					Value: map[string]any{"ask": "unusual", "likely": []unit.Length{likely}}})
 		}
 	}
 	return nil

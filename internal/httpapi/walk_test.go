@@ -79,7 +79,8 @@ func TestPhotosAreMadeAnew(t *testing.T) {
 	var view JobView
 	require.NoError(t, json.Unmarshal(answer, &view))
 	require.Len(t, view.Photos, 1)
-	assert.Equal(t, [2]int{800, 1600}, [2]int{view.Photos[0].Width, view.Photos[0].Height}, "a quarter turn, within 1600")
+	assert.Equal(t, [2]int{800, 1600}, [2]int{view.Photos[0].Width, view.Photos[0].Height},
+		"a quarter turn, within 1600")
 	status, kept, header := send(t, "GET", path+"/"+id, "", nil)
 	require.Equal(t, 200, status)
 	assert.Equal(t, "image/jpeg", header.Get("Content-Type"))
@@ -92,7 +93,8 @@ func TestPhotosAreMadeAnew(t *testing.T) {
 	_, small, _ := send(t, "GET", path+"/"+id+"?small=true", "", nil)
 	assert.Less(t, len(small), len(kept))
 
-	for name, body := range map[string][]byte{"no picture": []byte("<svg onload=alert(1)>"), "cut short": sent[:2000], "a GIF": []byte("GIF89a\x01\x00\x01\x00\x00\x00\x00;")} {
+	for name, body := range map[string][]byte{"no picture": []byte("<svg onload=alert(1)>"),
+		"cut short": sent[:2000], "a GIF": []byte("GIF89a\x01\x00\x01\x00\x00\x00\x00;")} {
 		status, answer, _ := send(t, "POST", path+"?photo="+uuid.NewString(), "application/octet-stream", body)
 		assert.Equal(t, 422, status, name)
 		assert.Contains(t, string(answer), "picture", name)
@@ -112,8 +114,8 @@ func TestPhotosAreMadeAnew(t *testing.T) {
 	assert.Equal(t, 404, status)
 }
 
-// The readings of a job leave as CSV and come back as nothing new; a changed one replaces what was there; a file with
-// one bad row changes nothing.
+// The readings of a job leave as CSV and come back as nothing new; a changed one replaces what was
+// there; a file with one bad row changes nothing.
 func TestReadingsAsCSV(t *testing.T) {
 	base := serveDemo(t).URL
 	for _, job := range []int{1, 3, 6, 7} {
@@ -133,9 +135,12 @@ func TestReadingsAsCSV(t *testing.T) {
 	good := head + "main_journal,1,A,0,1,1.7700,in\nmain_journal,1,A,0,2,44.956,mm\n"
 	before, _, _ := call(t, "GET", path, nil)
 	require.Equal(t, 200, before)
-	status, answer, _ := call(t, "POST", path+"/readings-files?take=true", map[string]string{"text": good + "main_journal,9,A,0,1,1.77,in\nmain_journal,1,Z,0,1,1.77,in\nmain_journal,1,A,33,1,1.77,in\n"})
+	status, answer, _ := call(t, "POST", path+"/readings-files?take=true",
+		map[string]string{"text": good +
+			"main_journal,9,A,0,1,1.77,in\nmain_journal,1,Z,0,1,1.77,in\nmain_journal,1,A,33,1,1.77,in\n"})
 	assert.Equal(t, 422, status)
-	for _, sentence := range []string{`"line 4"`, "no Main 9", `"line 5"`, "no station", `"line 6"`, "not read at 33"} {
+	for _, sentence := range []string{`"line 4"`, "no Main 9", `"line 5"`, "no station", `"line 6"`,
+		"not read at 33"} {
 		assert.Contains(t, string(answer), sentence)
 	}
 	status, answer, _ = call(t, "POST", path+"/readings-files", map[string]string{"text": good})
@@ -144,7 +149,8 @@ func TestReadingsAsCSV(t *testing.T) {
 	assert.Contains(t, string(answer), `"replaced":1`)
 	_, csv, _ := send(t, "GET", path+"/readings.csv", "", nil)
 	assert.NotContains(t, string(csv), "Ida", "a look changes nothing")
-	status, _, _ = call(t, "POST", path+"/readings-files?take=true", map[string]string{"text": good}, personHeader, "Ida")
+	status, _, _ = call(t, "POST", path+"/readings-files?take=true", map[string]string{"text": good},
+		personHeader, "Ida")
 	assert.Equal(t, 200, status)
 	_, csv, _ = send(t, "GET", path+"/readings.csv", "", nil)
 	assert.Contains(t, string(csv), "44.956,mm", "a length that has no end in inches stays metric")
@@ -152,24 +158,28 @@ func TestReadingsAsCSV(t *testing.T) {
 
 	// Who a file says took a reading did not take it here: pages and papers tell them apart.
 	claimed := "kind,number,station,direction,reading,unit,taken_by\nmain_journal,2,A,0,1.7710,in,Mallory\n"
-	status, answer, _ = call(t, "POST", path+"/readings-files?take=true", map[string]string{"text": claimed}, personHeader, "Ida")
+	status, answer, _ = call(t, "POST", path+"/readings-files?take=true", map[string]string{"text": claimed},
+		personHeader, "Ida")
 	require.Equal(t, 200, status, string(answer))
 	moments := get[[]store.Moment](t, path+"/history?kind=main_journal&number=2")
 	assert.True(t, moments[0].By == "Mallory" && moments[0].FromFile, "%+v", moments[0])
 	assert.True(t, slices.ContainsFunc(get[[]store.Moment](t, path+"/history"), func(m store.Moment) bool {
 		return m.By == "Ida" && m.Change == "taken_in" && m.Many == 1 && !m.FromFile
 	}), "who took the file in is on record")
-	assert.Contains(t, second(t, "pdftotext", "-layout", fetched(t, path+"/inspection.pdf"), "-"), "Mallory (as a file says)")
+	assert.Contains(t, second(t, "pdftotext", "-layout", fetched(t, path+"/inspection.pdf"), "-"),
+		"Mallory (as a file says)")
 }
 
 // What cannot be is refused at its place: answers, gauges, conditions, states, parts.
 func TestWhatCannotBeIsRefusedAtItsPlace(t *testing.T) {
 	path := serveDemo(t).URL + "/api/v1/jobs/6"
 	answer := func(topic, place, value string) map[string]any {
-		return map[string]any{"answers": []any{map[string]string{"id": uuid.NewString(), "topic": topic, "place": place, "value": value, "note": ""}}}
+		return map[string]any{"answers": []any{map[string]string{"id": uuid.NewString(), "topic": topic,
+			"place": place, "value": value, "note": ""}}}
 	}
 	gauge := func(more map[string]any) map[string]any {
-		body := map[string]any{"id": uuid.NewString(), "kind": "cylinder", "instrument": "bore_gauge", "division": 127000, "mode": "direct", "sense": -1}
+		body := map[string]any{"id": uuid.NewString(), "kind": "cylinder", "instrument": "bore_gauge",
+			"division": 127000, "mode": "direct", "sense": -1}
 		for k, v := range more {
 			body[k] = v
 		}
@@ -195,8 +205,10 @@ func TestWhatCannotBeIsRefusedAtItsPlace(t *testing.T) {
 		{"/gauges", gauge(map[string]any{"mode": "divisions"}), 422, "body.setting"},
 		{"/gauges", gauge(map[string]any{"mode": "divisions", "mating": true}), 201, ""},
 		{"/gauges", gauge(map[string]any{"mode": "vernier"}), 422, "body.setting"},
-		{"/gauges", gauge(map[string]any{"kind": "main_strip", "mode": "strip", "steps": []int{300000, 200000}}), 422, "body.steps"},
-		{"/gauges", gauge(map[string]any{"kind": "main_strip", "mode": "strip", "steps": []int{200000, 300000}}), 201, ""},
+		{"/gauges", gauge(map[string]any{"kind": "main_strip", "mode": "strip",
+			"steps": []int{300000, 200000}}), 422, "body.steps"},
+		{"/gauges", gauge(map[string]any{"kind": "main_strip", "mode": "strip",
+			"steps": []int{200000, 300000}}), 201, ""},
 		{"/gauges", gauge(map[string]any{"kind": "end_float", "mode": "divisions", "checked": true}), 201, ""},
 		{"/gauges", gauge(map[string]any{"kind": "strip"}), 422, "body.kind"},
 		{"/conditions", condition(map[string]any{"gauge_c": 20}), 422, "body.part_c"},
@@ -207,8 +219,10 @@ func TestWhatCannotBeIsRefusedAtItsPlace(t *testing.T) {
 		{"/states", map[string]any{"kind": "cylinder", "state": "after_hone"}, 409, ""},
 		{"/parts", map[string]any{"kind": "gearbox", "count": 1}, 422, "body.kind"},
 		{"/parts", map[string]any{"kind": "rod_weight", "count": 4}, 201, ""},
-		{"/places", map[string]any{"kind": "deck", "number": 1, "state": "as_found", "station": "A", "direction": 0}, 422, "body.kind"},
-		{"/gauge-checks", map[string]any{"id": uuid.NewString(), "kind": "cylinder", "off": 0, "gauge": uuid.NewString()}, 409, ""},
+		{"/places", map[string]any{"kind": "deck", "number": 1, "state": "as_found", "station": "A",
+			"direction": 0}, 422, "body.kind"},
+		{"/gauge-checks", map[string]any{"id": uuid.NewString(), "kind": "cylinder", "off": 0,
+			"gauge": uuid.NewString()}, 409, ""},
 	} {
 		status, got, _ := call(t, "POST", path+tt.path, tt.body)
 		assert.Equal(t, tt.status, status, "%s %v: %s", tt.path, tt.body, got)
@@ -218,14 +232,17 @@ func TestWhatCannotBeIsRefusedAtItsPlace(t *testing.T) {
 	}
 }
 
-// A gap below zero cannot be; a huge one is asked about, and taken when confirmed. Weights are grams in any job.
+// A gap below zero cannot be; a huge one is asked about, and taken when confirmed. Weights are
+// grams in any job.
 func TestListReadings(t *testing.T) {
 	path := serveDemo(t).URL + "/api/v1/jobs/6"
 	status, _, _ := call(t, "POST", path+"/parts", map[string]any{"kind": "rod_weight", "count": 1})
 	require.Equal(t, 201, status)
 	read := func(kind string, station int, value int64, unusual bool) (int, string) {
-		status, answer, _ := call(t, "POST", path+"/readings", map[string]any{"id": uuid.NewString(), "kind": kind, "number": 1, "state": "as_found", "station": station, "direction": 0,
-			"what": "size", "value": value, "typed": "", "repeat": false, "unusual": unusual})
+		status, answer, _ := call(t, "POST", path+"/readings",
+			map[string]any{"id": uuid.NewString(), "kind": kind, "number": 1, "state": "as_found",
+				"station": station, "direction": 0,
+				"what": "size", "value": value, "typed": "", "repeat": false, "unusual": unusual})
 		return status, string(answer)
 	}
 	status, answer := read("deck", 0, -1, false)

@@ -6,8 +6,9 @@ import (
 	"io"
 )
 
-// jpegBytes is how many bytes of memory each pixel of a JPEG takes while it is decoded: its components by their sampling, and four more a
-// sample where it is progressive, because then its coefficients are kept until the end (ITU-T T.81).
+// jpegBytes is how many bytes of memory each pixel of a JPEG takes while it is decoded: its
+// components by their sampling, and four more a sample where it is progressive, because then its
+// coefficients are kept until the end (ITU-T T.81).
 func jpegBytes(file io.ReadSeeker) (perPixel float64, err error) {
 	if _, err := file.Seek(2, io.SeekStart); err != nil {
 		return 0, err

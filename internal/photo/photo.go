@@ -1,5 +1,5 @@
-// Package photo makes photographs anew, upright and at two sizes, so that nothing of a file but its picture is kept; one at a time and in
-// bounded memory.
+// Package photo makes photographs anew, upright and at two sizes, so that nothing of a file but its
+// picture is kept; one at a time and in bounded memory.
 package photo
 
 import (

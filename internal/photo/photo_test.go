@@ -43,9 +43,11 @@ func held(file []byte, orientation uint16) []byte {
 	return append(append(append([]byte{}, file[:2]...), append(block, tiff...)...), file[2:]...)
 }
 
-// A picture is upright whichever way its camera was held (the eight ways of TIFF 6.0), and nothing of the file is left.
+// A picture is upright whichever way its camera was held (the eight ways of TIFF 6.0), and nothing
+// of the file is left.
 func TestPicturesAreMadeUpright(t *testing.T) {
-	corners := map[uint16][2]int{1: {0, 0}, 2: {1, 0}, 3: {1, 1}, 4: {0, 1}, 5: {0, 0}, 6: {1, 0}, 7: {1, 1}, 8: {0, 1}}
+	corners := map[uint16][2]int{1: {0, 0}, 2: {1, 0}, 3: {1, 1}, 4: {0, 1}, 5: {0, 0}, 6: {1, 0}, 7: {1, 1},
+		8: {0, 1}}
 	for way, corner := range corners {
 		made, err := NewMaker().Make(t.Context(), bytes.NewReader(held(wide(t, 2400, 1200), way)))
 		require.NoError(t, err)

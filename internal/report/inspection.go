@@ -15,8 +15,8 @@ import (
 	"ledge/internal/words"
 )
 
-// Inspection is the whole record as a PDF: decisions with their reasons, every feature with its drawing, strips and verdicts, every
-// reading, the gauges, who and when.
+// Inspection is the whole record as a PDF: decisions with their reasons, every feature with its
+// drawing, strips and verdicts, every reading, the gauges, who and when.
 func (j Job) Inspection() ([]byte, error) {
 	j.Cost, j.Ready, j.Letter, j.Seen = "", "", nil, nil // the summary's
 	p, err := j.page("inspection", "I")
@@ -37,7 +37,8 @@ func (j Job) Inspection() ([]byte, error) {
 	j.fits(p)
 	for i := 0; i < len(j.In.Features); {
 		last := i
-		for last < len(j.In.Features) && j.In.Features[last].Kind == j.In.Features[i].Kind && j.In.Features[last].State == j.In.Features[i].State {
+		for last < len(j.In.Features) && j.In.Features[last].Kind == j.In.Features[i].Kind &&
+			j.In.Features[last].State == j.In.Features[i].State {
 			last++
 		}
 		j.group(p, i, last)
@@ -63,14 +64,16 @@ func (j Job) page(title, kind string) (*page, error) {
 		return strings.ToLower(words.PolicyChoice(f, *word))
 	}
 	foot := words.Told("paper.judged", "limits", chosen("limits"), "rule", chosen("decision_rule")) + " " + deferral()
-	return newPage(head{title: words.Told("paper." + title), number: j.In.Job.Number, engine: j.In.Job.Engine, customer: j.In.Job.Customer,
-		id: name, address: j.Address, foot: foot, made: j.Made, local: j.Local}, j.In.Unit)
+	return newPage(head{title: words.Told("paper." + title), number: j.In.Job.Number, engine: j.In.Job.Engine,
+		customer: j.In.Job.Customer,
+		id:       name, address: j.Address, foot: foot, made: j.Made, local: j.Local}, j.In.Unit)
 }
 
 func (p *page) decision(d Decision) {
 	p.room(16)
 	p.font("B", 10)
-	p.MultiCell(width, 5, words.Told("paper.set", "set", words.Set(d.Set).Title, "way", p.speak.Way(d.Set, d.Way)), "", "L", false)
+	p.MultiCell(width, 5, words.Told("paper.set", "set", words.Set(d.Set).Title, "way",
+		p.speak.Way(d.Set, d.Way)), "", "L", false)
 	p.font("", 8.5)
 	signed := words.Told("paper.advised")
 	if d.Signed != "" {
@@ -95,7 +98,8 @@ func (j Job) proofs(p *page) {
 		return
 	}
 	p.heading(words.Told("paper.came_back"))
-	columns := named(column{"where", 36, "L"}, column{"found", 38, "R"}, column{"ordered", 38, "R"}, column{"back", 38, "R"}, column{"status", 30, "L"})
+	columns := named(column{"where", 36, "L"}, column{"found", 38, "R"}, column{"ordered", 38, "R"},
+		column{"back", 38, "R"}, column{"status", 30, "L"})
 	p.titles(columns)
 	span := func(r *limit.Range) string {
 		if r == nil {
@@ -128,7 +132,8 @@ func between(least, most unit.Length, s unit.System) string {
 
 // fits lists the clearance of every joint, on the basis that decides.
 func (j Job) fits(p *page) {
-	columns := named(column{"joint", 40, "L"}, column{"clearance", 46, "R"}, column{"window", 46, "R"}, column{"basis", 24, "L"}, column{"verdict", 24, "L"})
+	columns := named(column{"joint", 40, "L"}, column{"clearance", 46, "R"}, column{"window", 46, "R"},
+		column{"basis", 24, "L"}, column{"verdict", 24, "L"})
 	for i, f := range j.Result.Fits {
 		if i == 0 {
 			p.heading(words.Told("paper.clearances"))
@@ -198,7 +203,8 @@ func (j Job) feature(p *page, i int) {
 		if found.U > 0 && found.Min != nil {
 			known = words.Told("paper.known", "size", p.speak.Length(unit.Round(2*found.U)))
 		}
-		p.MultiCell(width, 3.8, strings.Join(nonEmpty(t.By, t.On, t.Gauge, known, t.Condition), " · "), "", "L", false)
+		p.MultiCell(width, 3.8, strings.Join(nonEmpty(t.By, t.On, t.Gauge, known, t.Condition), " · "), "",
+			"L", false)
 		p.SetTextColor(0, 0, 0)
 	}
 	for _, n := range found.Notes {
@@ -261,7 +267,9 @@ func (p *page) strip(left float64, c limit.Check) {
 	if c.Limit != nil {
 		p.line(left+56, y+2.5, 30, c)
 		p.SetXY(left+88, y)
-		p.CellFormat(210-margin-left-88, 5, words.Told("paper.limit", "limit", limited, "verdict", words.Verdict(c.Verdict), "source", words.Source(c.Source)), "", 0, "L", false, 0, "")
+		p.CellFormat(210-margin-left-88, 5,
+			words.Told("paper.limit", "limit", limited, "verdict", words.Verdict(c.Verdict), "source",
+				words.Source(c.Source)), "", 0, "L", false, 0, "")
 	} else {
 		p.SetXY(left+58, y)
 		p.CellFormat(50, 5, words.Told("paper.no_limit"), "", 0, "L", false, 0, "")
@@ -365,7 +373,8 @@ func (j Job) judgedBy() []string {
 	for i := range inspection.PolicyFields {
 		f := &inspection.PolicyFields[i]
 		if word, ok := f.At(&j.In.Policy).(*string); ok {
-			chosen = append(chosen, words.Told("paper.policy", "field", words.Policy(f).Label, "choice", words.PolicyChoice(f, *word)))
+			chosen = append(chosen, words.Told("paper.policy", "field", words.Policy(f).Label, "choice",
+				words.PolicyChoice(f, *word)))
 		}
 	}
 	lines := []string{strings.Join(chosen, "; ") + "."}

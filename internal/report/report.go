@@ -1,5 +1,5 @@
-// Package report writes the papers of a job as PDF: the inspection, the customer's summary and the order sheets. The same input
-// gives the same bytes.
+// Package report writes the papers of a job as PDF: the inspection, the customer's summary and the
+// order sheets. The same input gives the same bytes.
 package report
 
 import (
@@ -142,7 +142,8 @@ func newPage(h head, s unit.System) (*page, error) {
 		p.CellFormat(width-24, 8, h.title, "", 2, "L", false, 0, "")
 		p.font("", 10)
 		p.CellFormat(width-24, 5, h.engine+"  ·  "+h.customer, "", 2, "L", false, 0, "")
-		p.CellFormat(width-24, 5, words.Told("paper.job", "number", h.number, "date", h.local.Date(h.made)), "", 2, "L", false, 0, "")
+		p.CellFormat(width-24, 5, words.Told("paper.job", "number", h.number, "date", h.local.Date(h.made)),
+			"", 2, "L", false, 0, "")
 		p.SetLineWidth(0.5)
 		p.Line(margin, 32, 210-margin, 32)
 		p.SetLineWidth(0.2)
@@ -155,7 +156,8 @@ func newPage(h head, s unit.System) (*page, error) {
 		p.MultiCell(width, 3.6, h.foot, "", "L", false)
 		p.SetXY(margin, -10)
 		p.CellFormat(width/2, 4, "Ledge · "+h.id, "", 0, "L", false, 0, "")
-		p.CellFormat(width/2, 4, words.Told("paper.page", "page", p.PageNo(), "total", "{total}"), "", 0, "R", false, 0, "")
+		p.CellFormat(width/2, 4, words.Told("paper.page", "page", p.PageNo(), "total", "{total}"), "", 0, "R",
+			false, 0, "")
 		p.SetTextColor(0, 0, 0)
 	})
 	p.AddPage()

@@ -28,16 +28,22 @@ func aJob(t *testing.T, name string) Job {
 	require.NoError(t, err)
 	in.Job.Engine, in.Job.Customer, in.Job.Number = name, name, "L-1"
 	result := disposition.Evaluate(in)
-	sheet := order.Sheet{Name: order.Grind, Title: name, Lines: []order.Line{{Key: "1", Title: name, What: name}}, Notes: []string{name}}
-	return Job{Address: "http://127.0.0.1/jobs/1", Made: time.Date(2026, 11, 23, 9, 0, 0, 0, time.UTC), In: in, Result: result, Taken: []Taken{{By: name, On: name, Gauge: name}},
+	sheet := order.Sheet{Name: order.Grind, Title: name,
+		Lines: []order.Line{{Key: "1", Title: name, What: name}}, Notes: []string{name}}
+	return Job{Address: "http://127.0.0.1/jobs/1", Made: time.Date(2026, 11, 23, 9, 0, 0, 0, time.UTC),
+		In: in, Result: result, Taken: []Taken{{By: name, On: name, Gauge: name}},
 		Findings: []string{name}, Cost: "1 crown", Ready: "tomorrow", Promised: "today",
-		Decisions: []Decision{{Set: part.MainJournals, Way: disposition.Way{Action: disposition.Grind, Step: length("0.010")}, Reasons: []string{name}, Signed: name, Advice: name, Reason: name}},
-		Proofs:    []Proof{{Sheet: sheet, Proofs: []order.Proof{{Key: "1", Verdict: "missed", Problems: []say.Reason{{Text: name}}}}, Accepted: map[string]string{}}}}
+		Decisions: []Decision{{Set: part.MainJournals,
+			Way: disposition.Way{Action: disposition.Grind, Step: length("0.010")}, Reasons: []string{name},
+			Signed: name, Advice: name, Reason: name}},
+		Proofs: []Proof{{Sheet: sheet, Proofs: []order.Proof{{Key: "1", Verdict: "missed",
+			Problems: []say.Reason{{Text: name}}}}, Accepted: map[string]string{}}}}
 }
 
 // The same record gives the same paper, byte by byte, so that a paper can be told from one that was changed.
 func TestTheSameRecordGivesTheSamePaper(t *testing.T) {
-	for name, paper := range map[string]func(Job) ([]byte, error){"inspection": Job.Inspection, "summary": Job.Summary} {
+	for name, paper := range map[string]func(Job) ([]byte, error){"inspection": Job.Inspection,
+		"summary": Job.Summary} {
 		first, err := paper(aJob(t, "Pump"))
 		require.NoError(t, err, name)
 		second, err := paper(aJob(t, "Pump"))
@@ -51,18 +57,23 @@ func TestTheSameRecordGivesTheSamePaper(t *testing.T) {
 
 // Whatever stands in a name, a paper comes of it.
 func TestAnyTextMakesAPaper(t *testing.T) {
-	for _, name := range []string{"", strings.Repeat("very long ", 20), strings.Repeat("unbroken", 25), "Ötto Łan 北京 🛠", "line\nbreak\ttab", "\x00\x01\xff", "<b>&amp;</b> (\\) %s %!d"} {
-		for kind, paper := range map[string]func(Job) ([]byte, error){"inspection": Job.Inspection, "summary": Job.Summary} {
+	for _, name := range []string{"", strings.Repeat("very long ", 20), strings.Repeat("unbroken", 25),
+		"Ötto Łan 北京 🛠", "line\nbreak\ttab", "\x00\x01\xff", "<b>&amp;</b> (\\) %s %!d"} {
+		for kind, paper := range map[string]func(Job) ([]byte, error){"inspection": Job.Inspection,
+			"summary": Job.Summary} {
 			pdf, err := paper(aJob(t, name))
 			require.NoError(t, err, "%s of %.20q", kind, name)
 			assert.True(t, bytes.HasPrefix(pdf, []byte("%PDF")), "%s of %.20q", kind, name)
 		}
 		least := length("2.4885")
-		body := order.Sheet{Name: order.Grind, Title: name, Steps: []order.Step{{Title: name, Begins: name, Ends: name}}, Notes: []string{name}}
+		body := order.Sheet{Name: order.Grind, Title: name,
+			Steps: []order.Step{{Title: name, Begins: name, Ends: name}}, Notes: []string{name}}
 		for range 60 { // more than a page
-			body.Lines = append(body.Lines, order.Line{Key: name, Title: name, What: name, Note: name, Min: &least, Max: &least})
+			body.Lines = append(body.Lines,
+				order.Line{Key: name, Title: name, What: name, Note: name, Min: &least, Max: &least})
 		}
-		pdf, err := Sheet{Address: "http://127.0.0.1/jobs/1", Number: name, Customer: name, Name: name, Unit: unit.MM, Issue: 1, IssuedBy: name, Struck: true, Body: body}.PDF()
+		pdf, err := Sheet{Address: "http://127.0.0.1/jobs/1", Number: name, Customer: name, Name: name,
+			Unit: unit.MM, Issue: 1, IssuedBy: name, Struck: true, Body: body}.PDF()
 		require.NoError(t, err, "sheet of %.20q", name)
 		assert.True(t, bytes.HasPrefix(pdf, []byte("%PDF")))
 	}
@@ -73,7 +84,8 @@ func TestEveryKindHasItsPlace(t *testing.T) {
 	for _, kind := range part.Grids() {
 		job := aJob(t, "Pump")
 		job.In.Features = append(job.In.Features, inspection.Feature{Kind: kind, Number: 2, State: part.AsFound,
-			Grid: inspection.Grid{Stations: []string{"A"}, Directions: []unit.Angle{0}, Cells: [][]inspection.Cell{{{}}}}})
+			Grid: inspection.Grid{Stations: []string{"A"}, Directions: []unit.Angle{0},
+				Cells: [][]inspection.Cell{{{}}}}})
 		job.Taken = append(job.Taken, Taken{})
 		job.Result = disposition.Evaluate(job.In)
 		_, err := job.Inspection()
@@ -86,7 +98,8 @@ func TestOrderedSizes(t *testing.T) {
 	p := &page{unit: unit.In}
 	least, most := length("2.4880"), length("2.4891")
 	for want, l := range map[string]order.Line{
-		"2.4880 – 2.4891": {Min: &least, Max: &most}, "2.4891": {Min: &most, Max: &most}, "≤ 2.4891": {Max: &most}, "≤ 2.4880": {Most: &least, Max: &most}, "": {},
+		"2.4880 – 2.4891": {Min: &least, Max: &most}, "2.4891": {Min: &most, Max: &most},
+		"≤ 2.4891": {Max: &most}, "≤ 2.4880": {Most: &least, Max: &most}, "": {},
 	} {
 		assert.Equal(t, want, p.ordered(l))
 	}

@@ -15,8 +15,10 @@ func (s Sheet) PDF() ([]byte, error) {
 	if err != nil {
 		return nil, err
 	}
-	p, err := newPage(head{title: words.Told("paper.sheet", "sheet", s.Body.Title, "issue", s.Issue), number: s.Number, engine: s.Name, customer: s.Customer,
-		id: name, address: s.Address, foot: words.Told("paper.sizes."+string(s.Unit)) + " " + deferral(), made: s.IssuedAt, local: s.Local}, s.Unit)
+	p, err := newPage(head{title: words.Told("paper.sheet", "sheet", s.Body.Title, "issue", s.Issue),
+		number: s.Number, engine: s.Name, customer: s.Customer,
+		id: name, address: s.Address, foot: words.Told("paper.sizes."+string(s.Unit)) + " " + deferral(),
+		made: s.IssuedAt, local: s.Local}, s.Unit)
 	if err != nil {
 		return nil, err
 	}
@@ -37,7 +39,8 @@ func (s Sheet) PDF() ([]byte, error) {
 			if step.Ends != "" {
 				begins, ends = s.Local.ShortDay(step.Begins), s.Local.ShortDay(step.Ends)
 			}
-			p.text(words.Told("paper.step", "number", i+1, "operation", step.Title, "count", step.Count, "place", words.New(place), "begins", begins, "ends", ends))
+			p.text(words.Told("paper.step", "number", i+1, "operation", step.Title, "count", step.Count,
+				"place", words.New(place), "begins", begins, "ends", ends))
 		}
 	}
 	p.heading(words.Told("paper.to_do"))
@@ -56,14 +59,16 @@ func (s Sheet) PDF() ([]byte, error) {
 
 func (p *page) lines(sheet order.Sheet) {
 	if sheet.Name == order.Parts {
-		columns := named(column{"part", 62, "L"}, column{"size", 62, "L"}, column{"code", 30, "L"}, column{"pieces", 26, "R"})
+		columns := named(column{"part", 62, "L"}, column{"size", 62, "L"}, column{"code", 30, "L"},
+			column{"pieces", 26, "R"})
 		p.titles(columns)
 		for _, l := range sheet.Lines {
 			p.row(columns, []string{l.Title, l.What, l.Code, strconv.Itoa(l.Count)}, "")
 		}
 		return
 	}
-	columns := named(column{"", 6, "L"}, column{"where", 36, "L"}, column{"what", 62, "L"}, column{"rough", 26, "R"}, column{"finished", 50, "R"})
+	columns := named(column{"", 6, "L"}, column{"where", 36, "L"}, column{"what", 62, "L"},
+		column{"rough", 26, "R"}, column{"finished", 50, "R"})
 	p.titles(columns)
 	for _, l := range sheet.Lines {
 		rough := ""

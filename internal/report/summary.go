@@ -19,7 +19,8 @@ func (j Job) Summary() ([]byte, error) {
 	for _, d := range j.Letter {
 		p.room(14)
 		p.font("B", 10.5)
-		p.MultiCell(width, 5.4, words.Told("paper.set", "set", words.Set(d.Set).Title, "way", p.speak.Plain(d.Set, d.Way)), "", "L", false)
+		p.MultiCell(width, 5.4, words.Told("paper.set", "set", words.Set(d.Set).Title, "way",
+			p.speak.Plain(d.Set, d.Way)), "", "L", false)
 		for _, why := range d.Reasons {
 			p.text(why)
 		}

@@ -6,7 +6,8 @@ import (
 	"unicode"
 )
 
-// drawable is a text with what the paper's font cannot draw shown as a box: signs beyond the first 65536, and control signs.
+// drawable is a text with what the paper's font cannot draw shown as a box: signs beyond the first
+// 65536, and control signs.
 func drawable(text string) string {
 	return strings.Map(func(r rune) rune {
 		switch {
@@ -21,8 +22,10 @@ func drawable(text string) string {
 	}, strings.ToValidUTF8(text, "□"))
 }
 
-// CellFormat writes a text into a cell; what does not fit is cut off with an ellipsis, never drawn over what stands beside it.
-func (p *page) CellFormat(w, h float64, text, border string, ln int, align string, fill bool, link int, address string) {
+// CellFormat writes a text into a cell; what does not fit is cut off with an ellipsis, never drawn
+// over what stands beside it.
+func (p *page) CellFormat(w, h float64, text, border string, ln int, align string, fill bool, link int,
+	address string) {
 	text = strings.ReplaceAll(drawable(text), "\n", " ")
 	if room := w - 2*p.GetCellMargin(); p.GetStringWidth(text) > room {
 		signs := []rune(text)

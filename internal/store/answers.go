@@ -24,8 +24,8 @@ type Answer struct {
 	FromFile bool `db:"from_file" json:"from_file,omitempty"`
 }
 
-// AddAnswers stores answers, which hold for their places from now on; an id is stored once. An empty value takes an
-// answer back.
+// AddAnswers stores answers, which hold for their places from now on; an id is stored once. An
+// empty value takes an answer back.
 func (s *Store) AddAnswers(ctx context.Context, jobID int64, answers []Answer) error {
 	defer s.changed(jobID)
 	err := s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
@@ -33,7 +33,9 @@ func (s *Store) AddAnswers(ctx context.Context, jobID int64, answers []Answer) e
 			return err
 		}
 		for _, a := range answers {
-			if _, err := once(ctx, tx, "answers", a.ID, fields{"job_id": jobID, "topic": a.Topic, "place": a.Place, "value": a.Value, "note": a.Note, "said_by": Actor(ctx)},
+			if _, err := once(ctx, tx, "answers", a.ID,
+				fields{"job_id": jobID, "topic": a.Topic, "place": a.Place, "value": a.Value, "note": a.Note,
+					"said_by": Actor(ctx)},
 				fields{"said_at": s.stamp()}); err != nil {
 				return err
 			}
@@ -50,7 +52,8 @@ func (s *Store) AddAnswers(ctx context.Context, jobID int64, answers []Answer) e
 func answersOf(ctx context.Context, q querier, jobID int64) ([]Answer, error) {
 	list := []Answer{}
 	if err := q.SelectContext(ctx, &list, `SELECT * FROM answers WHERE seq IN
-		(SELECT max(seq) FROM answers WHERE job_id = ? GROUP BY topic, place) AND value <> '' ORDER BY seq`, jobID); err != nil {
+		(SELECT max(seq) FROM answers WHERE job_id = ? GROUP BY topic, place) AND value <> '' ORDER BY seq`,
+		jobID); err != nil {
 		return nil, fmt.Errorf("answers of job %d: %w", jobID, err)
 	}
 	return list, nil

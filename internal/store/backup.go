@@ -35,8 +35,8 @@ func Backup(ctx context.Context, path, to string) error {
 // partEnd ends the name of a copy that is being written.
 const partEnd = ".ledge-part"
 
-// copyInto writes the present state of a database to a file that must not be there yet; it is whole there before it has that name. No
-// file system is too plain for it.
+// copyInto writes the present state of a database to a file that must not be there yet; it is whole
+// there before it has that name. No file system is too plain for it.
 func copyInto(ctx context.Context, db *sqlx.DB, to string) (err error) {
 	part := to + partEnd
 	sweep(filepath.Dir(to), func(name string, written time.Time) bool {
@@ -73,7 +73,10 @@ func copyInto(ctx context.Context, db *sqlx.DB, to string) (err error) {
 
 // sweepParts takes away what copies left behind that were cut short beside a database.
 func sweepParts(path string) {
-	sweep(filepath.Dir(path), func(name string, _ time.Time) bool { return strings.HasPrefix(name, filepath.Base(path)+".version-") })
+	sweep(filepath.Dir(path), func(name string,
+		_ time.Time) bool {
+		return strings.HasPrefix(name, filepath.Base(path)+".version-")
+	})
 }
 
 func sweep(folder string, which func(name string, written time.Time) bool) {
@@ -83,7 +86,8 @@ func sweep(folder string, which func(name string, written time.Time) bool) {
 	}
 	for _, e := range entries {
 		info, err := e.Info()
-		if err == nil && info.Mode().IsRegular() && strings.HasSuffix(e.Name(), partEnd) && which(e.Name(), info.ModTime()) {
+		if err == nil && info.Mode().IsRegular() && strings.HasSuffix(e.Name(), partEnd) && which(e.Name(),
+			info.ModTime()) {
 			_ = os.Remove(filepath.Join(folder, e.Name()))
 			taken := filepath.Join(folder, strings.TrimSuffix(e.Name(), partEnd))
 			if info, err := os.Lstat(taken); err == nil && info.Size() == 0 {

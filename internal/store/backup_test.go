@@ -22,7 +22,8 @@ func readings(t *testing.T, path string) (n int) {
 	return n
 }
 
-// A backup made while readings come in is one state of the file: each reading whole, none before an earlier one.
+// A backup made while readings come in is one state of the file: each reading whole, none before an
+// earlier one.
 func TestABackupIsMadeWhileReadingsComeIn(t *testing.T) {
 	folder := t.TempDir()
 	path := filepath.Join(folder, "ledge.db")
@@ -87,7 +88,8 @@ func TestRestoreKeepsWhatWasThere(t *testing.T) {
 
 	text, err := os.ReadFile(copied)
 	require.NoError(t, err)
-	for name, bad := range map[string][]byte{"text": []byte("not a database at all"), "cut": text[:len(text)/2], "empty": nil, "scribbled": scribbled(text)} {
+	for name, bad := range map[string][]byte{"text": []byte("not a database at all"),
+		"cut": text[:len(text)/2], "empty": nil, "scribbled": scribbled(text)} {
 		from := filepath.Join(folder, name)
 		require.NoError(t, os.WriteFile(from, bad, 0o600))
 		_, err := Restore(ctx, from, path, now.Add(time.Hour), nil)
@@ -138,6 +140,7 @@ func TestDailyCopiesAreKeptInNumber(t *testing.T) {
 	for _, e := range entries {
 		names = append(names, e.Name())
 	}
-	assert.Equal(t, []string{"ledge-2026-11-03.db", "ledge-2026-11-04.db", "ledge-2026-11-05.db", "my own notes.txt"}, names)
+	assert.Equal(t, []string{"ledge-2026-11-03.db", "ledge-2026-11-04.db", "ledge-2026-11-05.db",
+		"my own notes.txt"}, names)
 	assert.NoError(t, sound(as("Wanda"), filepath.Join(folder, names[0])))
 }

@@ -25,7 +25,8 @@ func (c *cache) get(id int64) (record Record, changes int, ok bool) {
 	return record, c.changes[id], ok
 }
 
-// Changes counts the changes of a job since Ledge was started: what was made of its record holds as long as it stays the same.
+// Changes counts the changes of a job since Ledge was started: what was made of its record holds as
+// long as it stays the same.
 func (s *Store) Changes(id int64) int {
 	s.cache.mu.Lock()
 	defer s.cache.mu.Unlock()
@@ -62,9 +63,10 @@ func (c *cache) changed(id int64) {
 	delete(c.records, id)
 }
 
-// amend puts a reading that was just stored into the record of its job in memory, beside those that it supersedes: a tape is long, and need
-// not be read again for one line. It is called between a commit and the next one, so that nothing is left out. A record that was read
-// since has the reading already.
+// amend puts a reading that was just stored into the record of its job in memory, beside those that
+// it supersedes: a tape is long, and need not be read again for one line. It is called between a
+// commit and the next one, so that nothing is left out. A record that was read since has the
+// reading already.
 func (c *cache) amend(jobID int64, stored Reading, superseded []string) {
 	c.mu.Lock()
 	defer c.mu.Unlock()

@@ -9,7 +9,8 @@ import (
 	"ledge/internal/words"
 )
 
-// LookThrough looks whether every page of the file can be read, and tells of a [Trouble] where one cannot. It reads the whole file.
+// LookThrough looks whether every page of the file can be read, and tells of a [Trouble] where one
+// cannot. It reads the whole file.
 func (s *Store) LookThrough(ctx context.Context) error {
 	var said []string
 	err := s.read.SelectContext(ctx, &said, `PRAGMA quick_check(5)`)
@@ -31,7 +32,8 @@ type Checked struct {
 	Jobs  int
 }
 
-// Check looks through a file that is not changed by it, also while Ledge has it open, and asks judge of every job.
+// Check looks through a file that is not changed by it, also while Ledge has it open, and asks
+// judge of every job.
 func Check(ctx context.Context, path string, judge func(context.Context, Record) error) (c Checked) {
 	c.Path = path
 	fail := func(id string, args ...any) Checked {
@@ -44,11 +46,13 @@ func Check(ctx context.Context, path string, judge func(context.Context, Record)
 	}
 	defer s.Close()
 	var said []string
-	if err := s.read.SelectContext(ctx, &said, `PRAGMA integrity_check(5)`); err != nil || len(said) != 1 || said[0] != "ok" {
+	if err := s.read.SelectContext(ctx, &said, `PRAGMA integrity_check(5)`); err != nil || len(said) != 1 ||
+		said[0] != "ok" {
 		return fail("check.damaged_by", "why", strings.Join(said, "; "))
 	}
 	var astray int
-	if err := s.read.GetContext(ctx, &astray, `SELECT count(*) FROM pragma_foreign_key_check`); err != nil || astray > 0 {
+	if err := s.read.GetContext(ctx, &astray, `SELECT count(*) FROM pragma_foreign_key_check`); err != nil ||
+		astray > 0 {
 		return fail("check.astray", "rows", astray)
 	}
 	if err := s.read.GetContext(ctx, &c.Jobs, `SELECT count(*) FROM jobs`); err != nil {

@@ -51,10 +51,12 @@ func (s *Store) CloseJob(ctx context.Context, id int64, outcome Outcome, reason 
 		if !closes {
 			at = nil
 		}
-		if _, err := tx.ExecContext(ctx, `UPDATE jobs SET closed_at = ?, version = version + 1 WHERE id = ?`, at, id); err != nil {
+		if _, err := tx.ExecContext(ctx, `UPDATE jobs SET closed_at = ?, version = version + 1 WHERE id = ?`,
+			at, id); err != nil {
 			return err
 		}
-		_, err = tx.ExecContext(ctx, `INSERT INTO closings (id, job_id, outcome, reason, closed_by, closed_at) VALUES (?,?,?,?,?,?)`,
+		_, err = tx.ExecContext(ctx, `INSERT INTO closings (id, job_id, outcome, reason, closed_by,
+			closed_at) VALUES (?,?,?,?,?,?)`,
 			uuid.NewString(), id, outcome, reason, Actor(ctx), now)
 		return err
 	})
@@ -87,7 +89,8 @@ func (s *Store) commitOpen(ctx context.Context, jobID int64, f func(tx *sqlx.Tx)
 	}
 	return s.commit(ctx, func(tx *sqlx.Tx) error {
 		var closed bool
-		if err := tx.GetContext(ctx, &closed, `SELECT EXISTS (SELECT 1 FROM jobs WHERE id = ? AND closed_at IS NOT NULL)`, jobID); err != nil {
+		if err := tx.GetContext(ctx, &closed,
+			`SELECT EXISTS (SELECT 1 FROM jobs WHERE id = ? AND closed_at IS NOT NULL)`, jobID); err != nil {
 			return err
 		}
 		if closed {

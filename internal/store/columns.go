@@ -14,13 +14,14 @@ import (
 	"ledge/internal/core/unit"
 )
 
-// columnsVersion is that of the tables from which on no quantity borrows another's: columns that are no directions are counted, and what is
-// taken off a rod is a weight.
+// columnsVersion is that of the tables from which on no quantity borrows another's: columns that
+// are no directions are counted, and what is taken off a rod is a weight.
 const columnsVersion = 25
 
 // columnsMigration brings what older versions stored into that form.
 func columnsMigration() *goose.Migration {
-	return goose.NewGoMigration(columnsVersion, &goose.GoFunc{RunTx: func(ctx context.Context, tx *sql.Tx) error { return ownQuantities(ctx, tx, 0) }}, nil)
+	return goose.NewGoMigration(columnsVersion,
+		&goose.GoFunc{RunTx: func(ctx context.Context, tx *sql.Tx) error { return ownQuantities(ctx, tx, 0) }}, nil)
 }
 
 // ownQuantities brings a job, or all where job is 0, into that form.
@@ -32,7 +33,8 @@ func ownQuantities(ctx context.Context, tx *sql.Tx, job int64) error {
 		}
 	}
 	if _, err := tx.ExecContext(ctx, `UPDATE features SET counted = json_array_length(directions), directions = '[]'
-		WHERE kind IN (`+strings.Join(counted, ", ")+`) AND directions <> '[]' AND ? IN (0, job_id)`, job); err != nil {
+		WHERE kind IN (`+strings.Join(counted, ", ")+`) AND directions <> '[]' AND ? IN (0, job_id)`,
+		job); err != nil {
 		return fmt.Errorf("columns: %w", err)
 	}
 	if err := rewrite(ctx, tx, `SELECT o.seq, o.body, o.sheet, '' FROM orders o WHERE ? IN (0, o.job_id)`,

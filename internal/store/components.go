@@ -24,7 +24,8 @@ const (
 	Bought Origin = "bought"
 )
 
-// A Component is the block, the crankshaft, the rods… of a job: what came, or another beside it. Everything measured of it is its own.
+// A Component is the block, the crankshaft, the rods… of a job: what came, or another beside it.
+// Everything measured of it is its own.
 type Component struct {
 	Seq   int64          `db:"seq" json:"-"`
 	ID    string         `db:"id" json:"id"`
@@ -73,8 +74,11 @@ func Tagged(tag string) string {
 // inUse is a conflict where what a tag names is retired.
 func inUse(ctx context.Context, q querier, jobID int64, of part.Component, tag string) error {
 	var found []Component
-	if err := q.SelectContext(ctx, &found, `SELECT c.* FROM components c JOIN component_events e ON e.component_id = c.id WHERE c.job_id = ? AND c.component = ? AND c.tag = ?
-		AND e.what = 'retired' AND e.seq = (SELECT max(seq) FROM component_events WHERE component_id = c.id)`, jobID, of, tag); err != nil {
+	if err := q.SelectContext(ctx, &found,
+		`SELECT c.* FROM components c JOIN component_events e ON e.component_id = c.id
+			WHERE c.job_id = ? AND c.component = ? AND c.tag = ?
+		AND e.what = 'retired' AND e.seq = (SELECT max(seq) FROM component_events WHERE component_id = c.id)`,
+		jobID, of, tag); err != nil {
 		return err
 	}
 	if len(found) > 0 {
@@ -93,7 +97,8 @@ const componentsVersion = 22
 
 // componentsMigration makes what a job of an older version measured components of their own.
 func componentsMigration() *goose.Migration {
-	return goose.NewGoMigration(componentsVersion, &goose.GoFunc{RunTx: func(ctx context.Context, tx *sql.Tx) error { return gather(ctx, tx, 0, "", "") }}, nil)
+	return goose.NewGoMigration(componentsVersion,
+		&goose.GoFunc{RunTx: func(ctx context.Context, tx *sql.Tx) error { return gather(ctx, tx, 0, "", "") }}, nil)
 }
 
 // gathering are the components that features belong to, with the sort of each kind.
@@ -104,10 +109,13 @@ var gathering = func() string {
 	}
 	return `WITH sort (kind, component) AS (VALUES ` + strings.Join(sorts, ", ") + `)
 		INSERT INTO components (id, job_id, component, tag, origin, added_by, added_at, from_file)
-		SELECT lower(hex(randomblob(4)) || '-' || hex(randomblob(2)) || '-4' || substr(hex(randomblob(2)), 2) || '-a' || substr(hex(randomblob(2)), 2) || '-' || hex(randomblob(6))),
+		SELECT lower(hex(randomblob(4)) || '-' || hex(randomblob(2)) || '-4' || substr(hex(randomblob(2)), 2)
+				|| '-a' || substr(hex(randomblob(2)), 2) || '-' || hex(randomblob(6))),
 			j.id, p.component, p.tag, CASE p.tag WHEN '' THEN 'came' ELSE 'spare' END,
-			CASE ?2 WHEN '' THEN j.created_by ELSE ?2 END, CASE ?2 WHEN '' THEN j.created_at ELSE ?3 END, CASE ?2 WHEN '' THEN j.from_file ELSE 0 END
-		FROM (SELECT f.job_id, s.component, f.component AS tag, min(f.id) AS first FROM features f JOIN sort s ON s.kind = f.kind WHERE ?1 IN (0, f.job_id) GROUP BY 1, 2, 3) p
+			CASE ?2 WHEN '' THEN j.created_by ELSE ?2 END, CASE ?2 WHEN '' THEN j.created_at ELSE ?3 END,
+			CASE ?2 WHEN '' THEN j.from_file ELSE 0 END
+		FROM (SELECT f.job_id, s.component, f.component AS tag, min(f.id) AS first
+			FROM features f JOIN sort s ON s.kind = f.kind WHERE ?1 IN (0, f.job_id) GROUP BY 1, 2, 3) p
 		JOIN jobs j ON j.id = p.job_id WHERE true ORDER BY p.first
 		ON CONFLICT (job_id, component, tag) DO NOTHING`
 }()
@@ -117,8 +125,8 @@ type execer interface {
 	ExecContext(ctx context.Context, query string, args ...any) (sql.Result, error)
 }
 
-// gather makes the components that parts of a job, or of all where it is 0, belong to and that are not there yet: by who adds them, or by
-// who began the job where nobody is named.
+// gather makes the components that parts of a job, or of all where it is 0, belong to and that are
+// not there yet: by who adds them, or by who began the job where nobody is named.
 func gather(ctx context.Context, tx execer, jobID int64, by, at string) error {
 	if _, err := tx.ExecContext(ctx, gathering, jobID, by, at); err != nil {
 		return fmt.Errorf("components: %w", err)
@@ -129,11 +137,14 @@ func gather(ctx context.Context, tx execer, jobID int64, by, at string) error {
 // componentsOf returns the components of a job, of each sort in the order they came.
 func componentsOf(ctx context.Context, q querier, jobID int64) ([]Component, error) {
 	list := []Component{}
-	if err := q.SelectContext(ctx, &list, `SELECT * FROM components WHERE job_id = ? ORDER BY seq`, jobID); err != nil {
+	if err := q.SelectContext(ctx, &list, `SELECT * FROM components WHERE job_id = ? ORDER BY seq`,
+		jobID); err != nil {
 		return nil, fmt.Errorf("components of job %d: %w", jobID, err)
 	}
 	var last []Retirement
-	if err := q.SelectContext(ctx, &last, `SELECT * FROM component_events WHERE seq IN (SELECT max(e.seq) FROM components c JOIN component_events e ON e.component_id = c.id
+	if err := q.SelectContext(ctx, &last,
+		`SELECT * FROM component_events WHERE seq IN (SELECT max(e.seq)
+			FROM components c JOIN component_events e ON e.component_id = c.id
 		WHERE c.job_id = ? GROUP BY c.id) AND what = 'retired'`, jobID); err != nil {
 		return nil, fmt.Errorf("components of job %d: %w", jobID, err)
 	}
@@ -148,11 +159,14 @@ func componentsOf(ctx context.Context, q querier, jobID int64) ([]Component, err
 	return list, nil
 }
 
-// AddComponent puts another component beside its like, to be measured as those were planned. The same id is stored once.
+// AddComponent puts another component beside its like, to be measured as those were planned. The
+// same id is stored once.
 func (s *Store) AddComponent(ctx context.Context, c Component) error {
 	defer s.changed(c.JobID)
 	err := s.changeOpen(ctx, c.JobID, func(tx *sqlx.Tx) error {
-		known, err := knownAs(ctx, tx, "components", c.ID, fields{"job_id": c.JobID, "component": c.Of, "tag": c.Tag, "origin": c.Origin, "stamp": c.Stamp, "added_by": Actor(ctx)})
+		known, err := knownAs(ctx, tx, "components", c.ID,
+			fields{"job_id": c.JobID, "component": c.Of, "tag": c.Tag, "origin": c.Origin, "stamp": c.Stamp,
+				"added_by": Actor(ctx)})
 		if err != nil || known {
 			return err
 		}
@@ -175,7 +189,9 @@ func (s *Store) AddComponent(ctx context.Context, c Component) error {
 		if like < 0 {
 			return &ConflictError{Why: words.New("conflict.none_beside"), Place: "of"}
 		}
-		if _, err := once(ctx, tx, "components", c.ID, fields{"job_id": c.JobID, "component": c.Of, "tag": c.Tag, "origin": c.Origin, "stamp": c.Stamp, "added_by": Actor(ctx)},
+		if _, err := once(ctx, tx, "components", c.ID,
+			fields{"job_id": c.JobID, "component": c.Of, "tag": c.Tag, "origin": c.Origin, "stamp": c.Stamp,
+				"added_by": Actor(ctx)},
 			fields{"added_at": s.stamp()}); err != nil {
 			return err
 		}
@@ -201,9 +217,12 @@ func plannedLike(ctx context.Context, tx *sqlx.Tx, c Component, like string) err
 			kinds = append(kinds, string(row.Kind))
 		}
 	}
-	query, args, err := sqlx.In(`INSERT INTO features (job_id, kind, number, state, component, stations, directions, counted, gauge_kind, gauge_division, gauge_repeatability, gauge_setting_u, added)
-		SELECT job_id, kind, number, state, ?, stations, directions, counted, gauge_kind, gauge_division, gauge_repeatability, gauge_setting_u, added FROM features
-		WHERE job_id = ? AND state = ? AND component = ? AND kind IN (?) ORDER BY id`, c.Tag, c.JobID, part.AsFound, like, kinds)
+	query, args, err := sqlx.In(`INSERT INTO features (job_id, kind, number, state, component, stations,
+		directions, counted, gauge_kind, gauge_division, gauge_repeatability, gauge_setting_u, added)
+		SELECT job_id, kind, number, state, ?, stations, directions, counted, gauge_kind, gauge_division,
+			gauge_repeatability, gauge_setting_u, added FROM features
+		WHERE job_id = ? AND state = ? AND component = ? AND kind IN (?) ORDER BY id`, c.Tag, c.JobID,
+		part.AsFound, like, kinds)
 	if err != nil {
 		return err
 	}
@@ -211,8 +230,8 @@ func plannedLike(ctx context.Context, tx *sqlx.Tx, c Component, like string) err
 	return err
 }
 
-// RetireComponent takes a component out of the engine with everything that was measured of it; the record keeps it. r.For is the id of what
-// takes its place. The same id is stored once.
+// RetireComponent takes a component out of the engine with everything that was measured of it; the
+// record keeps it. r.For is the id of what takes its place. The same id is stored once.
 func (s *Store) RetireComponent(ctx context.Context, jobID int64, r Retirement) error {
 	r.What = retired
 	return s.sayOfComponent(ctx, jobID, r)
@@ -227,7 +246,8 @@ func (s *Store) ReturnComponent(ctx context.Context, jobID int64, r Retirement) 
 func (s *Store) sayOfComponent(ctx context.Context, jobID int64, r Retirement) error {
 	defer s.changed(jobID)
 	err := s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
-		content := fields{"component_id": r.ComponentID, "what": r.What, "for_id": r.For, "reason": r.Reason, "said_by": Actor(ctx)}
+		content := fields{"component_id": r.ComponentID, "what": r.What, "for_id": r.For, "reason": r.Reason,
+			"said_by": Actor(ctx)}
 		if known, err := knownAs(ctx, tx, "component_events", r.ID, content); err != nil || known {
 			return err
 		}
@@ -247,7 +267,11 @@ func (s *Store) sayOfComponent(ctx context.Context, jobID int64, r Retirement) e
 			return conflict("conflict.retired_already", "component", one.Name())
 		case r.What == retired:
 			if r.For != nil {
-				in := slices.IndexFunc(there, func(c Component) bool { return c.ID == *r.For && c.Of == one.Of && c.ID != one.ID && c.Retired == nil })
+				in := slices.IndexFunc(there,
+					func(c Component) bool {
+						return c.ID == *r.For && c.Of == one.Of && c.ID != one.ID &&
+							c.Retired == nil
+					})
 				if in < 0 {
 					return &ConflictError{Why: words.New("conflict.in_place"), Place: "for"}
 				}
@@ -265,13 +289,15 @@ func (s *Store) sayOfComponent(ctx context.Context, jobID int64, r Retirement) e
 	return nil
 }
 
-// A StandIn is a component that is looked at in the place of its like; the zero one is none: the engine as it stands.
+// A StandIn is a component that is looked at in the place of its like; the zero one is none: the
+// engine as it stands.
 type StandIn struct {
 	Of  part.Component `json:"of"`
 	Tag string         `json:"tag"`
 }
 
-// Stands are the tags of the components that the engine is made of: of each sort the first one that is not retired.
+// Stands are the tags of the components that the engine is made of: of each sort the first one that
+// is not retired.
 func (r Record) Stands() map[part.Component]string {
 	stands := map[part.Component]string{}
 	for _, c := range r.Components {
@@ -282,8 +308,8 @@ func (r Record) Stands() map[part.Component]string {
 	return stands
 }
 
-// InPlace is the stand-in under which parts of a component are looked at: none where it is in the engine. It is a conflict where there is no
-// such component, or where it is retired.
+// InPlace is the stand-in under which parts of a component are looked at: none where it is in the
+// engine. It is a conflict where there is no such component, or where it is retired.
 func (r Record) InPlace(of part.Component, tag string) (StandIn, error) {
 	if stands, in := r.Stands()[of]; in && stands == tag {
 		return StandIn{}, nil
@@ -306,8 +332,8 @@ func errRetired(c Component) error {
 	return conflict("conflict.retired", "component", c.Name())
 }
 
-// With is the record of the engine as it stands, with one component in the place of its like where one is named: parts and decisions of
-// others never mix with them.
+// With is the record of the engine as it stands, with one component in the place of its like where
+// one is named: parts and decisions of others never mix with them.
 func (r Record) With(in StandIn) Record {
 	if len(r.Components) == len(r.Stands()) && in == (StandIn{}) {
 		return r
@@ -320,12 +346,15 @@ func (r Record) With(in StandIn) Record {
 		standing, there := stands[of]
 		return there && standing == tag || of == "" // of a kind that nobody knows
 	}
-	r.Features = slices.DeleteFunc(slices.Clone(r.Features), func(f Feature) bool { return !has(f.Kind.Row().Component, f.Component) })
-	r.Decisions = slices.DeleteFunc(slices.Clone(r.Decisions), func(d Decision) bool { return !has(d.Set.Component(), d.Component) })
+	r.Features = slices.DeleteFunc(slices.Clone(r.Features),
+		func(f Feature) bool { return !has(f.Kind.Row().Component, f.Component) })
+	r.Decisions = slices.DeleteFunc(slices.Clone(r.Decisions),
+		func(d Decision) bool { return !has(d.Set.Component(), d.Component) })
 	return r
 }
 
 // Retired reports whether what a tag names is retired.
 func (r Record) Retired(of part.Component, tag string) bool {
-	return slices.ContainsFunc(r.Components, func(c Component) bool { return c.Of == of && c.Tag == tag && c.Retired != nil })
+	return slices.ContainsFunc(r.Components,
+		func(c Component) bool { return c.Of == of && c.Tag == tag && c.Retired != nil })
 }

@@ -13,9 +13,9 @@ import (
 	"ledge/internal/core/unit"
 )
 
-// A Condition is how the parts of a kind are held while they are read, and how warm part and gauge are.
-// Temperatures are in °C. With the gauge's own and the part's material, sizes count as they would be at 20 °C; the
-// part's alone is a note.
+// A Condition is how the parts of a kind are held while they are read, and how warm part and gauge
+// are. Temperatures are in °C. With the gauge's own and the part's material, sizes count as they
+// would be at 20 °C; the part's alone is a note.
 type Condition struct {
 	Seq       int64               `db:"seq" json:"seq"`
 	ID        string              `db:"id" json:"id"`
@@ -71,14 +71,18 @@ func (s *Store) AddCondition(ctx context.Context, c Condition) error {
 }
 
 func (c Condition) once(ctx context.Context, tx *sqlx.Tx) (known bool, err error) {
-	return once(ctx, tx, "conditions", c.ID, fields{"job_id": c.JobID, "kind": c.Kind, "torqued": c.Torqued, "deck_plate": c.DeckPlate, "shells_in": c.ShellsIn,
-		"part_c": c.PartC, "gauge_c": c.GaugeC, "material": c.Material, "note": c.Note, "set_by": c.SetBy}, fields{"set_at": c.SetAt})
+	return once(ctx, tx, "conditions", c.ID,
+		fields{"job_id": c.JobID, "kind": c.Kind, "torqued": c.Torqued, "deck_plate": c.DeckPlate,
+			"shells_in": c.ShellsIn,
+			"part_c":    c.PartC, "gauge_c": c.GaugeC, "material": c.Material, "note": c.Note,
+			"set_by": c.SetBy}, fields{"set_at": c.SetAt})
 }
 
 // conditionsOf returns every condition of a job in order; the last of a kind holds.
 func conditionsOf(ctx context.Context, q querier, jobID int64) ([]Condition, error) {
 	list := []Condition{}
-	if err := q.SelectContext(ctx, &list, `SELECT * FROM conditions WHERE job_id = ? ORDER BY seq`, jobID); err != nil {
+	if err := q.SelectContext(ctx, &list, `SELECT * FROM conditions WHERE job_id = ? ORDER BY seq`,
+		jobID); err != nil {
 		return nil, fmt.Errorf("conditions of job %d: %w", jobID, err)
 	}
 	return list, nil
@@ -87,7 +91,9 @@ func conditionsOf(ctx context.Context, q querier, jobID int64) ([]Condition, err
 // lastCondition is the id of the condition that holds for a kind; nil without one.
 func lastCondition(ctx context.Context, q querier, jobID int64, kind part.Kind) (id *string, err error) {
 	var ids []string
-	if err := q.SelectContext(ctx, &ids, `SELECT id FROM conditions WHERE job_id = ? AND kind = ? ORDER BY seq DESC LIMIT 1`, jobID, kind); err != nil || len(ids) == 0 {
+	if err := q.SelectContext(ctx, &ids,
+		`SELECT id FROM conditions WHERE job_id = ? AND kind = ? ORDER BY seq DESC LIMIT 1`, jobID,
+		kind); err != nil || len(ids) == 0 {
 		return nil, err
 	}
 	return &ids[0], nil

@@ -18,8 +18,9 @@ const copyName = "ledge-2006-01-02.db"
 // CopiesBeside is the folder of the daily copies of a database where none is named.
 func CopiesBeside(path string) string { return path + "-copies" }
 
-// DailyCopy makes today's copy in a folder where it is not there yet, and keeps so many of the latest. It returns the file it made, or "".
-// What goes wrong is told as a [Trouble], too, until a copy succeeds.
+// DailyCopy makes today's copy in a folder where it is not there yet, and keeps so many of the
+// latest. It returns the file it made, or "". What goes wrong is told as a [Trouble], too, until a
+// copy succeeds.
 func (s *Store) DailyCopy(ctx context.Context, folder string, keep int) (made string, err error) {
 	made, err = s.dailyCopy(ctx, folder, keep)
 	switch {
@@ -83,8 +84,8 @@ func isCopy(name string) bool {
 	return err == nil
 }
 
-// oldest sorts copies by which goes first. Those of days that have not come yet were made while the clock was wrong: when is not known,
-// but it was before today's.
+// oldest sorts copies by which goes first. Those of days that have not come yet were made while the
+// clock was wrong: when is not known, but it was before today's.
 func oldest(copies []string, today string) []string {
 	copies = slices.Clone(copies)
 	slices.SortFunc(copies, func(a, b string) int {
@@ -99,7 +100,8 @@ func oldest(copies []string, today string) []string {
 	return copies
 }
 
-// CopiesOf lists the copies of a database that Ledge made by itself: the daily ones in a folder, and those beside it.
+// CopiesOf lists the copies of a database that Ledge made by itself: the daily ones in a folder,
+// and those beside it.
 func CopiesOf(path, folder string) []string {
 	var found []string
 	entries, _ := os.ReadDir(folder) // where there is none, there are none
@@ -111,7 +113,8 @@ func CopiesOf(path, folder string) []string {
 	for _, pattern := range []string{".version-*", ".before-*"} {
 		beside, _ := filepath.Glob(path + pattern) // the pattern is well formed
 		for _, name := range beside {
-			if !strings.HasSuffix(name, "-wal") && !strings.HasSuffix(name, "-shm") && !strings.HasSuffix(name, partEnd) {
+			if !strings.HasSuffix(name, "-wal") && !strings.HasSuffix(name, "-shm") &&
+				!strings.HasSuffix(name, partEnd) {
 				found = append(found, name)
 			}
 		}

@@ -32,7 +32,8 @@ type Decision struct {
 	FromFile bool `db:"from_file" json:"from_file,omitempty"`
 }
 
-// An Issue is what is issued of a job's sheets at one time: those that take the place of earlier issues, and those that are wanted no more.
+// An Issue is what is issued of a job's sheets at one time: those that take the place of earlier
+// issues, and those that are wanted no more.
 type Issue struct {
 	Sheets []order.Sheet
 	Struck []order.Name
@@ -40,8 +41,9 @@ type Issue struct {
 
 // Signing is what Sign asks of its caller, within its transaction: both are given the job as it then stands.
 type Signing struct {
-	// Job, ID, Set, Way and Reason are what a person signs. After is the seq of the last decision of the set that the person saw, 0 for
-	// none: where another was signed meanwhile, it is a conflict that names it.
+	// Job, ID, Set, Way and Reason are what a person signs. After is the seq of the last decision
+	// of the set that the person saw, 0 for none: where another was signed meanwhile, it is a
+	// conflict that names it.
 	Decision
 	After int64
 	// Judge completes the decision with what it is based on, or says why it cannot be signed.
@@ -50,14 +52,15 @@ type Signing struct {
 	Reissue func(Record) (Issue, error)
 }
 
-// Sign stores a signed decision and brings the sheets that were issued up to it, in one transaction: there is never one without the other.
-// The same id is stored once.
+// Sign stores a signed decision and brings the sheets that were issued up to it, in one
+// transaction: there is never one without the other. The same id is stored once.
 func (s *Store) Sign(ctx context.Context, g Signing) error {
 	d := g.Decision
 	d.DecidedBy, d.DecidedAt = Actor(ctx), s.stamp()
 	defer s.changed(d.JobID)
 	err := s.changeOpen(ctx, d.JobID, func(tx *sqlx.Tx) error {
-		content := fields{"job_id": d.JobID, "set_name": d.Set, "component": d.Component, "action": d.Action, "step": d.Step, "shell": d.Shell, "method": d.Method, "reason": d.Reason, "decided_by": d.DecidedBy}
+		content := fields{"job_id": d.JobID, "set_name": d.Set, "component": d.Component, "action": d.Action,
+			"step": d.Step, "shell": d.Shell, "method": d.Method, "reason": d.Reason, "decided_by": d.DecidedBy}
 		if known, err := knownAs(ctx, tx, "decisions", d.ID, content); err != nil || known {
 			return err
 		}
@@ -81,7 +84,8 @@ func (s *Store) Sign(ctx context.Context, g Signing) error {
 		if err := g.Judge(record, &d); err != nil {
 			return err
 		}
-		if _, err := once(ctx, tx, "decisions", d.ID, content, fields{"overruled": d.Overruled, "basis": d.Basis, "decided_at": d.DecidedAt}); err != nil {
+		if _, err := once(ctx, tx, "decisions", d.ID, content,
+			fields{"overruled": d.Overruled, "basis": d.Basis, "decided_at": d.DecidedAt}); err != nil {
 			return err
 		}
 		if g.Reissue == nil {
@@ -109,7 +113,8 @@ func (s *Store) AddDecision(ctx context.Context, d Decision, after int64) error 
 
 func decisions(ctx context.Context, q querier, jobID int64) ([]Decision, error) {
 	list := []Decision{}
-	if err := q.SelectContext(ctx, &list, `SELECT * FROM decisions WHERE job_id = ? ORDER BY seq`, jobID); err != nil {
+	if err := q.SelectContext(ctx, &list, `SELECT * FROM decisions WHERE job_id = ? ORDER BY seq`,
+		jobID); err != nil {
 		return nil, fmt.Errorf("decisions of job %d: %w", jobID, err)
 	}
 	for i := range list {

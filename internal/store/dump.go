@@ -8,18 +8,20 @@ import (
 	"github.com/jmoiron/sqlx"
 )
 
-// A Dump is everything on record of one job, row by row. Rows have no ids of their own: where one belongs to another it has the other's
-// place in its table, counted from 1.
+// A Dump is everything on record of one job, row by row. Rows have no ids of their own: where one
+// belongs to another it has the other's place in its table, counted from 1.
 type Dump struct {
 	// Version is that of the tables.
 	Version int64                       `json:"version"`
 	Job     map[string]any              `json:"job"`
 	Tables  map[string][]map[string]any `json:"tables"`
-	// Picture returns a photograph and its small version, both JPEG, by its place in the table, counted from 0. They are not in memory.
+	// Picture returns a photograph and its small version, both JPEG, by its place in the table,
+	// counted from 0. They are not in memory.
 	Picture func(ctx context.Context, place int) ([2][]byte, error) `json:"-"`
 }
 
-// MostRows bounds the rows of a dump that is loaded. A large engine that was measured in three states has a tenth of it.
+// MostRows bounds the rows of a dump that is loaded. A large engine that was measured in three
+// states has a tenth of it.
 const MostRows = 50_000
 
 // dumped are the tables with rows of a job, each after those that it belongs to.
@@ -32,8 +34,11 @@ var dumped = []dumpedTable{
 	{name: "features", nameless: true, rows: ofJob + `id`},
 	{name: "gauges", rows: ofJob + `seq`, id: true},
 	{name: "conditions", rows: ofJob + `seq`, id: true},
-	{name: "readings", rows: ofFeature, id: true, places: map[string]string{"feature_id": "features", "gauge_id": "gauges", "condition_id": "conditions"}},
-	{name: "superseded", nameless: true, rows: `reading_id IN (SELECT r.id FROM readings r JOIN features f ON f.id = r.feature_id WHERE f.job_id = ?) ORDER BY (SELECT seq FROM readings r WHERE r.id = reading_id)`,
+	{name: "readings", rows: ofFeature, id: true,
+		places: map[string]string{"feature_id": "features", "gauge_id": "gauges", "condition_id": "conditions"}},
+	{name: "superseded", nameless: true,
+		rows: `reading_id IN (SELECT r.id FROM readings r JOIN features f ON f.id = r.feature_id WHERE f.job_id = ?)
+			ORDER BY (SELECT seq FROM readings r WHERE r.id = reading_id)`,
 		places: map[string]string{"reading_id": "readings", "by_id": "readings"}},
 	{name: "looks", rows: ofFeature, id: true, places: map[string]string{"feature_id": "features"}},
 	{name: "unworn", rows: ofFeature, id: true, places: map[string]string{"feature_id": "features"}},
@@ -44,7 +49,8 @@ var dumped = []dumpedTable{
 	{name: "job_changes", rows: ofJob + `seq`},
 	{name: "matchings", rows: ofJob + `seq`, id: true},
 	{name: "orders", rows: ofJob + `seq`, id: true},
-	{name: "order_events", rows: `order_id IN (SELECT id FROM orders WHERE job_id = ?) ORDER BY seq`, id: true, places: map[string]string{"order_id": "orders"}},
+	{name: "order_events", rows: `order_id IN (SELECT id FROM orders WHERE job_id = ?) ORDER BY seq`,
+		id: true, places: map[string]string{"order_id": "orders"}},
 	{name: "job_log", rows: ofJob + `seq`},
 	{name: "closings", rows: ofJob + `seq`, id: true},
 }
@@ -79,7 +85,8 @@ func (s *Store) Dump(ctx context.Context, id int64) (d Dump, err error) {
 	d.Version, d.Tables = s.version, map[string][]map[string]any{}
 	var pictures []any
 	d.Picture = func(ctx context.Context, place int) (pair [2][]byte, err error) {
-		err = s.read.QueryRowxContext(ctx, `SELECT picture, small FROM photos WHERE id = ?`, pictures[place]).Scan(&pair[0], &pair[1])
+		err = s.read.QueryRowxContext(ctx, `SELECT picture, small FROM photos WHERE id = ?`,
+			pictures[place]).Scan(&pair[0], &pair[1])
 		return pair, err
 	}
 	err = s.view(ctx, func(tx *sqlx.Tx) error {

@@ -27,7 +27,8 @@ type Feature struct {
 	StationsText   string   `db:"stations" json:"-"`
 	DirectionsText string   `db:"directions" json:"-"`
 	Stations       []string `db:"-" json:"stations"`
-	// Directions are those of its columns. There are none where the columns are Counted, as the points of a deck are.
+	// Directions are those of its columns. There are none where the columns are Counted, as the
+	// points of a deck are.
 	Directions []unit.Angle `db:"-" json:"directions"`
 	Counted    int          `db:"counted" json:"-"`
 
@@ -65,8 +66,8 @@ func (f *Feature) Name() string {
 	return words.Numbered(f.Kind, f.Number) + Tagged(f.Component)
 }
 
-const featureColumns = `id, job_id, kind, number, state, component, stations, directions, counted, gauge_kind, gauge_division,
-	gauge_repeatability, gauge_setting_u, stamp, fitted_step, fitted_shell, added, by_throw,
+const featureColumns = `id, job_id, kind, number, state, component, stations, directions, counted, gauge_kind,
+	gauge_division, gauge_repeatability, gauge_setting_u, stamp, fitted_step, fitted_shell, added, by_throw,
 	(SELECT value FROM unworn u WHERE u.feature_id = features.id ORDER BY u.seq DESC LIMIT 1) AS unworn`
 
 // UsualPlan is the plan a grid kind starts with.
@@ -120,9 +121,11 @@ func insertFeature(ctx context.Context, q querier, f Feature) (int64, error) {
 		return 0, err
 	}
 	f.StationsText, f.DirectionsText = string(stations), string(directions)
-	result, err := sqlx.NamedExecContext(ctx, q, `INSERT INTO features (job_id, kind, number, state, component, stations, directions, counted, gauge_kind,
+	result, err := sqlx.NamedExecContext(ctx, q,
+		`INSERT INTO features (job_id, kind, number, state, component, stations, directions, counted, gauge_kind,
 		gauge_division, gauge_repeatability, gauge_setting_u, stamp, fitted_step, fitted_shell, added)
-		VALUES (:job_id, :kind, :number, :state, :component, :stations, :directions, :counted, :gauge_kind, :gauge_division, :gauge_repeatability,
+		VALUES (:job_id, :kind, :number, :state, :component, :stations, :directions, :counted, :gauge_kind,
+			:gauge_division, :gauge_repeatability,
 		:gauge_setting_u, :stamp, :fitted_step, :fitted_shell, :added)`, f)
 	if err != nil {
 		return 0, fmt.Errorf("feature %s %d: %w", f.Kind, f.Number, err)
@@ -134,7 +137,8 @@ func insertFeature(ctx context.Context, q querier, f Feature) (int64, error) {
 // one of them where its id is given.
 func features(ctx context.Context, q querier, jobID, only int64) ([]Feature, error) {
 	list := []Feature{}
-	if err := q.SelectContext(ctx, &list, `SELECT `+featureColumns+` FROM features WHERE job_id = ? AND ? IN (0, id) ORDER BY id`, jobID, only); err != nil {
+	if err := q.SelectContext(ctx, &list, `SELECT `+featureColumns+
+		` FROM features WHERE job_id = ? AND ? IN (0, id) ORDER BY id`, jobID, only); err != nil {
 		return nil, fmt.Errorf("features of job %d: %w", jobID, err)
 	}
 	at := make(map[int64]*Feature, len(list))
@@ -177,7 +181,8 @@ type Place struct {
 
 func findFeature(ctx context.Context, q querier, jobID int64, p Place) (Feature, error) {
 	var f Feature
-	err := q.GetContext(ctx, &f, `SELECT `+featureColumns+` FROM features WHERE job_id = ? AND kind = ? AND number = ? AND state = ? AND component = ?`,
+	err := q.GetContext(ctx, &f, `SELECT `+featureColumns+
+		` FROM features WHERE job_id = ? AND kind = ? AND number = ? AND state = ? AND component = ?`,
 		jobID, p.Kind, p.Number, p.State, p.Component)
 	if err != nil {
 		return Feature{}, fmt.Errorf("%s %d of job %d: %w", p.Kind, p.Number, jobID, notFound(err))
@@ -191,7 +196,8 @@ func findFeature(ctx context.Context, q querier, jobID int64, p Place) (Feature,
 	return f, json.Unmarshal([]byte(f.DirectionsText), &f.Directions)
 }
 
-// SetPlan gives every feature of a kind and component that nobody has read yet another plan. With none left it is a conflict.
+// SetPlan gives every feature of a kind and component that nobody has read yet another plan. With
+// none left it is a conflict.
 func (s *Store) SetPlan(ctx context.Context, jobID int64, kind part.Kind, component string, p plan.Plan) error {
 	stations, err := json.Marshal(p.Stations)
 	if err != nil {
@@ -203,8 +209,10 @@ func (s *Store) SetPlan(ctx context.Context, jobID int64, kind part.Kind, compon
 	}
 	defer s.changed(jobID)
 	return s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
-		result, err := tx.ExecContext(ctx, `UPDATE features SET stations = ?, directions = ? WHERE job_id = ? AND kind = ? AND component = ?
-			AND NOT EXISTS (SELECT 1 FROM readings WHERE feature_id = features.id)`, string(stations), string(directions), jobID, kind, component)
+		result, err := tx.ExecContext(ctx,
+			`UPDATE features SET stations = ?, directions = ? WHERE job_id = ? AND kind = ? AND component = ?
+			AND NOT EXISTS (SELECT 1 FROM readings WHERE feature_id = features.id)`, string(stations),
+			string(directions), jobID, kind, component)
 		if err != nil {
 			return fmt.Errorf("plan of %s: %w", kind, err)
 		}
@@ -223,10 +231,13 @@ func (s *Store) SetFitted(ctx context.Context, jobID int64, p Place, step *unit.
 		if err != nil {
 			return err
 		}
-		if _, err := tx.ExecContext(ctx, `UPDATE features SET fitted_step = ?, fitted_shell = ? WHERE id = ?`, step, shell, f.ID); err != nil {
+		if _, err := tx.ExecContext(ctx, `UPDATE features SET fitted_step = ?, fitted_shell = ? WHERE id = ?`,
+			step, shell, f.ID); err != nil {
 			return err
 		}
-		return s.log(ctx, tx, jobID, "fitted", Facts{PartKind: f.Kind, PartNumber: f.Number, Tag: f.Component}, []*unit.Length{f.FittedStep, f.FittedShell})
+		return s.log(ctx, tx, jobID, "fitted",
+			Facts{PartKind: f.Kind, PartNumber: f.Number, Tag: f.Component},
+			[]*unit.Length{f.FittedStep, f.FittedShell})
 	})
 }
 
@@ -238,7 +249,8 @@ func (s *Store) AddUnworn(ctx context.Context, jobID int64, p Place, id string, 
 		if err != nil {
 			return err
 		}
-		_, err = once(ctx, tx, "unworn", id, fields{"feature_id": f.ID, "value": size, "taken_by": Actor(ctx)}, fields{"taken_at": s.stamp()})
+		_, err = once(ctx, tx, "unworn", id,
+			fields{"feature_id": f.ID, "value": size, "taken_by": Actor(ctx)}, fields{"taken_at": s.stamp()})
 		return err
 	})
 }

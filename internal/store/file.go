@@ -14,7 +14,8 @@ import (
 	sqlite3 "modernc.org/sqlite/lib"
 )
 
-// ErrGone is returned by every change once the file is not where it was opened any more: what was stored would be found by nobody.
+// ErrGone is returned by every change once the file is not where it was opened any more: what was
+// stored would be found by nobody.
 var ErrGone = errors.New("the database is not where it was opened")
 
 // resolved is a file's path without links; its folder is made where it is not there.
@@ -49,7 +50,8 @@ func takeLock(path string) (*flock.Flock, error) {
 	return lock, nil
 }
 
-// private makes the file where it is not there, and lets only its owner read it; the files that the database keeps beside it take after it.
+// private makes the file where it is not there, and lets only its owner read it; the files that the
+// database keeps beside it take after it.
 func private(path string) error {
 	file, err := os.OpenFile(path, os.O_CREATE|os.O_EXCL|os.O_RDWR, 0o600)
 	if err == nil {
@@ -59,17 +61,19 @@ func private(path string) error {
 		return err
 	}
 	for _, end := range []string{"", "-wal", "-shm"} {
-		if err := os.Chmod(path+end, 0o600); err != nil && !errors.Is(err, fs.ErrNotExist) && !errors.Is(err, fs.ErrPermission) {
+		if err := os.Chmod(path+end, 0o600); err != nil && !errors.Is(err, fs.ErrNotExist) && !errors.Is(err,
+			fs.ErrPermission) {
 			return err
 		}
 	}
 	return nil
 }
 
-// alone fails with [ErrInUse] while any process has the file open, by whatever name and without a lock file, too; and with an
-// [UnsoundError] where it is not Ledge's.
+// alone fails with [ErrInUse] while any process has the file open, by whatever name and without a
+// lock file, too; and with an [UnsoundError] where it is not Ledge's.
 func alone(ctx context.Context, path string) error {
-	// The lock is the database's own, on the file itself. It is taken before anything else is: a journal mode would come first.
+	// The lock is the database's own, on the file itself. It is taken before anything else is: a
+	// journal mode would come first.
 	db, err := connectWith(path, "_pragma=busy_timeout(2000)&_pragma=locking_mode(EXCLUSIVE)", 1)
 	if err != nil {
 		return notOurs(err)
@@ -83,7 +87,9 @@ func alone(ctx context.Context, path string) error {
 	for _, name := range names {
 		known[name] = true
 	}
-	if len(names) > 0 && !(known["goose_db_version"] && (len(names) == 1 || known["sqlite_sequence"] && len(names) == 2 || known["jobs"] && known["features"] && known["readings"])) {
+	if len(names) > 0 && !(known["goose_db_version"] &&
+		(len(names) == 1 || known["sqlite_sequence"] && len(names) == 2 || known["jobs"] &&
+			known["features"] && known["readings"])) {
 		return unsound("unsound.other")
 	}
 	return nil

@@ -16,7 +16,8 @@ import (
 	"github.com/stretchr/testify/require"
 )
 
-// One process has a file, by whatever name: a link to it, another hard link, and a lock file that somebody tidied away let no second one in.
+// One process has a file, by whatever name: a link to it, another hard link, and a lock file that
+// somebody tidied away let no second one in.
 func TestOneProcessAFileByWhateverName(t *testing.T) {
 	folder := t.TempDir()
 	path := filepath.Join(folder, "ledge.db")
@@ -69,7 +70,8 @@ func TestFilesAreTheOwnersAlone(t *testing.T) {
 
 // A database of another program is left as it is.
 func TestAnotherProgramsDatabaseIsRefused(t *testing.T) {
-	for name, query := range map[string]string{"a table": `CREATE TABLE notes (text)`, "migrated by the same tool": `CREATE TABLE goose_db_version (id INTEGER); CREATE TABLE invoices (id)`} {
+	for name, query := range map[string]string{"a table": `CREATE TABLE notes (text)`,
+		"migrated by the same tool": `CREATE TABLE goose_db_version (id INTEGER); CREATE TABLE invoices (id)`} {
 		path := filepath.Join(t.TempDir(), "other.db")
 		db, err := connect(path, "", 1)
 		require.NoError(t, err)
@@ -86,13 +88,15 @@ func TestAnotherProgramsDatabaseIsRefused(t *testing.T) {
 		assert.Equal(t, before, after, name)
 	}
 	path := filepath.Join(t.TempDir(), "letter.db")
-	require.NoError(t, os.WriteFile(path, []byte("Dear customer, this is no database but a letter of some length."), 0o600))
+	require.NoError(t, os.WriteFile(path,
+		[]byte("Dear customer, this is no database but a letter of some length."), 0o600))
 	_, err := Open(as("Wanda"), path, time.Now)
 	var unsound *UnsoundError
 	assert.ErrorAs(t, err, &unsound)
 }
 
-// Once the file is gone from where it was, nothing more is acknowledged into nowhere; back in its place all goes on.
+// Once the file is gone from where it was, nothing more is acknowledged into nowhere; back in its
+// place all goes on.
 func TestAFileThatIsMovedTakesNothingMore(t *testing.T) {
 	folder := t.TempDir()
 	path := filepath.Join(folder, "ledge.db")
@@ -165,7 +169,8 @@ func TestADamagedPageIsNoticed(t *testing.T) {
 	assert.Equal(t, Damaged, s.Troubles()[0].Code)
 }
 
-// Changes that a crash left in the log beside a file belong to it: restoring what was kept loses none of them.
+// Changes that a crash left in the log beside a file belong to it: restoring what was kept loses
+// none of them.
 func TestTheLogBesideAFileIsRestoredWithIt(t *testing.T) {
 	folder := t.TempDir()
 	live, crashed := filepath.Join(folder, "live.db"), filepath.Join(folder, "crashed.db")
@@ -187,7 +192,8 @@ func TestTheLogBesideAFileIsRestoredWithIt(t *testing.T) {
 	assert.Equal(t, 40, readings(t, crashed))
 }
 
-// Cut short at any of its renames, a restore leaves the old file or the new one, and the next start says which.
+// Cut short at any of its renames, a restore leaves the old file or the new one, and the next start
+// says which.
 func TestARestoreThatIsCutShort(t *testing.T) {
 	folder := t.TempDir()
 	path, copied := filepath.Join(folder, "ledge.db"), filepath.Join(folder, "copy.db")
@@ -228,8 +234,8 @@ func TestARestoreThatIsCutShort(t *testing.T) {
 	}
 }
 
-// Copies need nothing of a file system but files and names; one that was cut short leaves nothing behind, and one clock that was wrong
-// does not make each new copy the one that goes.
+// Copies need nothing of a file system but files and names; one that was cut short leaves nothing
+// behind, and one clock that was wrong does not make each new copy the one that goes.
 func TestCopiesOutliveKillsAndWrongClocks(t *testing.T) {
 	folder := filepath.Join(t.TempDir(), "copies")
 	day := time.Date(2031, 1, 1, 9, 0, 0, 0, time.UTC) // the clock is wrong for a fortnight

@@ -50,7 +50,9 @@ func (s *Store) Find(ctx context.Context, q Search) ([]FoundJob, error) {
 		and(`j.id IN (SELECT id FROM jobs WHERE `+said+`)`, words...)
 	}
 	if q.Set != "" || q.Action != "" || q.Step != nil {
-		held := []string{"d.job_id = j.id", "NOT EXISTS (SELECT 1 FROM decisions l WHERE l.job_id = d.job_id AND l.set_name = d.set_name AND l.component = d.component AND l.seq > d.seq)"}
+		held := []string{"d.job_id = j.id",
+			"NOT EXISTS (SELECT 1 FROM decisions l WHERE l.job_id = d.job_id AND " +
+				"l.set_name = d.set_name AND l.component = d.component AND l.seq > d.seq)"}
 		var values []any
 		narrow := func(condition string, value any) { held, values = append(held, condition), append(values, value) }
 		if q.Set != "" {
@@ -65,14 +67,18 @@ func (s *Store) Find(ctx context.Context, q Search) ([]FoundJob, error) {
 		and(`EXISTS (SELECT 1 FROM decisions d WHERE `+strings.Join(held, " AND ")+`)`, values...)
 	}
 	if q.From != nil && q.To != nil {
-		// First by the index of sizes alone; whether a reading still holds is asked only of the jobs that are shown.
-		and(`j.id IN (SELECT f.job_id FROM features f WHERE f.kind = ? AND f.id IN (SELECT feature_id FROM readings WHERE what = 'size' AND value BETWEEN ? AND ?))`,
+		// First by the index of sizes alone; whether a reading still holds is asked only of the
+		// jobs that are shown.
+		and(`j.id IN (SELECT f.job_id FROM features f WHERE f.kind = ? AND f.id IN
+			(SELECT feature_id FROM readings WHERE what = 'size' AND value BETWEEN ? AND ?))`,
 			q.Kind, *q.From, *q.To)
-		and(`EXISTS (SELECT 1 FROM features f CROSS JOIN readings r ON r.feature_id = f.id WHERE f.job_id = j.id AND f.kind = ? AND r.what = 'size' AND +r.value BETWEEN ? AND ?
+		and(`EXISTS (SELECT 1 FROM features f CROSS JOIN readings r ON r.feature_id = f.id WHERE f.job_id = j.id
+			AND f.kind = ? AND r.what = 'size' AND +r.value BETWEEN ? AND ?
 			AND NOT EXISTS (SELECT 1 FROM superseded s WHERE s.reading_id = r.id))`, q.Kind, *q.From, *q.To)
 	}
 	found := []FoundJob{}
-	err := s.read.SelectContext(ctx, &found, `SELECT j.id, j.number, j.customer, j.engine, j.unit, j.promised_on, j.created_at, j.closed_at FROM jobs j
+	err := s.read.SelectContext(ctx, &found,
+		`SELECT j.id, j.number, j.customer, j.engine, j.unit, j.promised_on, j.created_at, j.closed_at FROM jobs j
 		WHERE `+strings.Join(where, " AND ")+` ORDER BY j.id DESC LIMIT ?`, append(args, MostFound)...)
 	if err != nil {
 		return nil, fmt.Errorf("find jobs: %w", err)
@@ -91,8 +97,11 @@ func (s *Store) holding(ctx context.Context, found []FoundJob) error {
 	if len(ids) == 0 {
 		return nil
 	}
-	query, args, err := sqlx.In(`SELECT seq, id, job_id, set_name, component, action, step, shell, method, overruled, reason, decided_by, decided_at, from_file FROM decisions d
-		WHERE job_id IN (?) AND NOT EXISTS (SELECT 1 FROM decisions l WHERE l.job_id = d.job_id AND l.set_name = d.set_name AND l.component = d.component AND l.seq > d.seq) ORDER BY seq`, ids)
+	query, args, err := sqlx.In(`SELECT seq, id, job_id, set_name, component, action, step, shell, method,
+		overruled, reason, decided_by, decided_at, from_file FROM decisions d
+		WHERE job_id IN (?) AND NOT EXISTS (SELECT 1
+			FROM decisions l WHERE l.job_id = d.job_id AND l.set_name = d.set_name
+				AND l.component = d.component AND l.seq > d.seq) ORDER BY seq`, ids)
 	if err != nil {
 		return err
 	}
@@ -120,7 +129,8 @@ type Worn struct {
 const mostLearned = 60
 
 // ofEngine are the jobs of an engine but for those that were made by mistake.
-const ofEngine = `engine = ? AND NOT (closed_at IS NOT NULL AND EXISTS (SELECT 1 FROM closings c WHERE c.job_id = jobs.id
+const ofEngine = `engine = ? AND NOT (closed_at IS NOT NULL AND EXISTS
+	(SELECT 1 FROM closings c WHERE c.job_id = jobs.id
 	AND c.seq = (SELECT max(seq) FROM closings l WHERE l.job_id = jobs.id) AND c.outcome = 'mistake'))`
 
 // worn are the kinds that wear where something runs in or on them, as a list of SQL.
@@ -134,14 +144,18 @@ var worn = func() string {
 	return strings.Join(kinds, ", ")
 }()
 
-// WornParts returns the extremes of journals, housings and cylinders as found, over the latest jobs of an engine, and those jobs.
+// WornParts returns the extremes of journals, housings and cylinders as found, over the latest jobs
+// of an engine, and those jobs.
 func (s *Store) WornParts(ctx context.Context, engine string) (parts []Worn, jobs []int64, err error) {
-	if err := s.read.SelectContext(ctx, &jobs, `SELECT id FROM jobs WHERE `+ofEngine+` ORDER BY id DESC LIMIT ?`, engine, mostLearned); err != nil {
+	if err := s.read.SelectContext(ctx, &jobs, `SELECT id FROM jobs WHERE `+ofEngine+
+		` ORDER BY id DESC LIMIT ?`, engine, mostLearned); err != nil {
 		return nil, nil, fmt.Errorf("jobs of %s: %w", engine, err)
 	}
-	err = s.read.SelectContext(ctx, &parts, `SELECT f.job_id, f.kind, f.number, min(r.value) AS least, max(r.value) AS most
+	err = s.read.SelectContext(ctx, &parts,
+		`SELECT f.job_id, f.kind, f.number, min(r.value) AS least, max(r.value) AS most
 		FROM features f JOIN readings r ON r.feature_id = f.id
-		WHERE f.job_id IN (SELECT id FROM jobs WHERE `+ofEngine+` ORDER BY id DESC LIMIT ?) AND f.state = 'as_found' AND r.what = 'size'
+		WHERE f.job_id IN (SELECT id FROM jobs WHERE `+ofEngine+
+			` ORDER BY id DESC LIMIT ?) AND f.state = 'as_found' AND r.what = 'size'
 			AND f.kind IN (`+worn+`)
 			AND NOT EXISTS (SELECT 1 FROM superseded s WHERE s.reading_id = r.id)
 		GROUP BY f.id`, engine, mostLearned)

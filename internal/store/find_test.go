@@ -21,16 +21,20 @@ import (
 func shop(t *testing.T) *Store {
 	t.Helper()
 	s := open(t, filepath.Join(t.TempDir(), "shop.db"))
-	for i, words := range [][2]string{{"Orchard pump four", "Hollow Hill"}, {"Winch twin", "Skerry Point"}, {"Orchard pump four", "Low Hill"}} {
-		_, err := s.CreateJob(as("Wanda"), NewJob{Engine: words[0], Customer: words[1], Duty: "standard", Unit: unit.In,
-			Layout: engine.Layout{Arrangement: engine.Inline, Cylinders: 2 + 2*(i%2)}.Complete(), Policy: inspection.DefaultPolicy(unit.In)})
+	for i, words := range [][2]string{{"Orchard pump four", "Hollow Hill"}, {"Winch twin", "Skerry Point"},
+		{"Orchard pump four", "Low Hill"}} {
+		_, err := s.CreateJob(as("Wanda"),
+			NewJob{Engine: words[0], Customer: words[1], Duty: "standard", Unit: unit.In,
+				Layout: engine.Layout{Arrangement: engine.Inline, Cylinders: 2 + 2*(i%2)}.Complete(),
+				Policy: inspection.DefaultPolicy(unit.In)})
 		require.NoError(t, err)
 	}
 	return s
 }
 
 func signedBy(set part.Set, action disposition.Action, step string, job int64) Decision {
-	return Decision{Way: disposition.Way{Action: action, Step: unit.MustParse(step, unit.In)}, ID: uuid.NewString(), JobID: job, Set: set, Basis: "{}"}
+	return Decision{Way: disposition.Way{Action: action, Step: unit.MustParse(step, unit.In)},
+		ID: uuid.NewString(), JobID: job, Set: set, Basis: "{}"}
 }
 
 func ids(t *testing.T, s *Store, q Search) []int64 {
@@ -52,16 +56,20 @@ func TestSearchFindsJobsOfAllYears(t *testing.T) {
 	require.NoError(t, s.AddDecision(ctx, first, 0))
 	record, err := s.Record(ctx, 3)
 	require.NoError(t, err)
-	require.NoError(t, s.AddDecision(ctx, signedBy("main_journals", disposition.Polish, "0", 3), record.Decisions[0].Seq))
+	require.NoError(t, s.AddDecision(ctx, signedBy("main_journals", disposition.Polish, "0", 3),
+		record.Decisions[0].Seq))
 	length := func(text string) *unit.Length { l := unit.MustParse(text, unit.In); return &l }
 	for _, r := range []struct {
 		job  int64
 		text string
 	}{{1, "2.4985"}, {2, "2.4900"}} {
-		_, err := s.AddReading(ctx, r.job, Place{Kind: part.MainJournal, Number: 2, State: part.AsFound}, size(r.text), false)
+		_, err := s.AddReading(ctx, r.job, Place{Kind: part.MainJournal, Number: 2, State: part.AsFound},
+			size(r.text), false)
 		require.NoError(t, err)
 	}
-	_, err = s.AddReading(ctx, 2, Place{Kind: part.MainJournal, Number: 2, State: part.AsFound}, size("2.5000"), false) // in the place of 2.4900
+	// in the place of 2.4900
+	_, err = s.AddReading(ctx, 2, Place{Kind: part.MainJournal, Number: 2, State: part.AsFound},
+		size("2.5000"), false)
 	require.NoError(t, err)
 	require.NoError(t, s.CloseJob(ctx, 1, Finished, ""))
 
@@ -76,14 +84,21 @@ func TestSearchFindsJobsOfAllYears(t *testing.T) {
 		"nothing":                           {Search{Text: "orchard skerry"}, []int64{}},
 		"a sign is no wildcard":             {Search{Text: "%"}, []int64{}},
 		"a way":                             {Search{Action: disposition.Grind}, []int64{1}},
-		"a way that was overruled since":    {Search{Set: "main_journals", Action: disposition.Grind, Step: length("0.020")}, []int64{}},
-		"a way of a set":                    {Search{Set: "rod_journals", Action: disposition.Grind, Step: length("0.020")}, []int64{1}},
-		"a way and words":                   {Search{Text: "low", Action: disposition.Polish}, []int64{3}},
-		"a size":                            {Search{Kind: part.MainJournal, From: length("2.498"), To: length("2.499")}, []int64{1}},
-		"both ends count":                   {Search{Kind: part.MainJournal, From: length("2.4985"), To: length("2.4985")}, []int64{1}},
-		"a size of another part":            {Search{Kind: part.RodJournal, From: length("2.498"), To: length("2.499")}, []int64{}},
-		"a reading that was replaced":       {Search{Kind: part.MainJournal, From: length("2.489"), To: length("2.491")}, []int64{}},
-		"the one in its place":              {Search{Kind: part.MainJournal, From: length("2.4999"), To: length("2.5001")}, []int64{2}},
+		"a way that was overruled since": {Search{Set: "main_journals", Action: disposition.Grind,
+			Step: length("0.020")}, []int64{}},
+		"a way of a set": {Search{Set: "rod_journals", Action: disposition.Grind,
+			Step: length("0.020")}, []int64{1}},
+		"a way and words": {Search{Text: "low", Action: disposition.Polish}, []int64{3}},
+		"a size": {Search{Kind: part.MainJournal, From: length("2.498"),
+			To: length("2.499")}, []int64{1}},
+		"both ends count": {Search{Kind: part.MainJournal, From: length("2.4985"),
+			To: length("2.4985")}, []int64{1}},
+		"a size of another part": {Search{Kind: part.RodJournal, From: length("2.498"),
+			To: length("2.499")}, []int64{}},
+		"a reading that was replaced": {Search{Kind: part.MainJournal, From: length("2.489"),
+			To: length("2.491")}, []int64{}},
+		"the one in its place": {Search{Kind: part.MainJournal, From: length("2.4999"), To: length("2.5001")},
+			[]int64{2}},
 	} {
 		assert.Equal(t, tt.want, ids(t, s, tt.q), name)
 	}
@@ -103,7 +118,8 @@ func TestAClosedJobLeavesTheListAndComesBack(t *testing.T) {
 	}
 	require.NoError(t, s.CloseJob(ctx, 1, Declined, "too dear"))
 	assert.Equal(t, []int64{2, 3}, open())
-	_, err := s.AddReading(ctx, 1, Place{Kind: part.MainJournal, Number: 1, State: part.AsFound}, size("2.4980"), false)
+	_, err := s.AddReading(ctx, 1, Place{Kind: part.MainJournal, Number: 1, State: part.AsFound},
+		size("2.4980"), false)
 	assert.ErrorContains(t, err, "closed", "the bench takes nothing on a closed job")
 	require.NoError(t, s.CloseJob(ctx, 1, Finished, ""), "closing twice is closing once")
 	require.NoError(t, s.CloseJob(ctx, 1, Reopened, ""))
@@ -135,13 +151,15 @@ func TestWornParts(t *testing.T) {
 	_, err := s.AddReading(ctx, 3, at, r, false) // in the place of 2.4900
 	require.NoError(t, err)
 	require.NoError(t, s.AddState(ctx, 3, part.MainJournal, "", "after_grind"))
-	_, err = s.AddReading(ctx, 3, Place{Kind: part.MainJournal, Number: 1, State: "after_grind"}, size("2.4800"), false)
+	_, err = s.AddReading(ctx, 3, Place{Kind: part.MainJournal, Number: 1, State: "after_grind"},
+		size("2.4800"), false)
 	require.NoError(t, err)
 	worn, jobs, err := s.WornParts(ctx, "Orchard pump four")
 	require.NoError(t, err)
 	assert.Equal(t, []int64{3, 1}, jobs)
 	require.Len(t, worn, 1)
-	assert.Equal(t, Worn{3, part.MainJournal, 1, unit.MustParse("2.4980", unit.In), unit.MustParse("2.4990", unit.In)}, worn[0])
+	assert.Equal(t, Worn{3, part.MainJournal, 1, unit.MustParse("2.4980", unit.In),
+		unit.MustParse("2.4990", unit.In)}, worn[0])
 	worn, jobs, err = s.WornParts(ctx, "nobody's")
 	require.NoError(t, err)
 	assert.Empty(t, worn)

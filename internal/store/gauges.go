@@ -13,9 +13,9 @@ import (
 	"ledge/internal/core/unit"
 )
 
-// A GaugeSetup is how a gauge was set up for the parts of a kind. Deviations are entered in divisions or as
-// a length: size = setting + sense × deviation. With Mating the setting is the size of each feature's mating part,
-// so that the dial shows the clearance itself.
+// A GaugeSetup is how a gauge was set up for the parts of a kind. Deviations are entered in
+// divisions or as a length: size = setting + sense × deviation. With Mating the setting is the size
+// of each feature's mating part, so that the dial shows the clearance itself.
 type GaugeSetup struct {
 	Seq        int64           `db:"seq" json:"seq"`
 	ID         string          `db:"id" json:"id"`
@@ -41,8 +41,8 @@ type GaugeSetup struct {
 	FromFile bool `db:"from_file" json:"from_file,omitempty"`
 }
 
-// A GaugeCheck is what a gauge showed on its standard, off from where it should stand. GaugeID is nil where the
-// kind's gauge was never set up.
+// A GaugeCheck is what a gauge showed on its standard, off from where it should stand. GaugeID is
+// nil where the kind's gauge was never set up.
 type GaugeCheck struct {
 	Seq       int64       `db:"seq" json:"seq"`
 	ID        string      `db:"id" json:"id"`
@@ -56,8 +56,8 @@ type GaugeCheck struct {
 	FromFile bool `db:"from_file" json:"from_file,omitempty"`
 }
 
-// AddGauge stores a setup, which holds for its kind from now on; the same id is stored once. With check, the zero check that was made with
-// it is stored in the same transaction.
+// AddGauge stores a setup, which holds for its kind from now on; the same id is stored once. With
+// check, the zero check that was made with it is stored in the same transaction.
 func (s *Store) AddGauge(ctx context.Context, g GaugeSetup, check *GaugeCheck) error {
 	g.SetBy, g.SetAt = Actor(ctx), s.stamp()
 	if g.Steps == nil {
@@ -73,9 +73,12 @@ func (s *Store) AddGauge(ctx context.Context, g GaugeSetup, check *GaugeCheck) e
 		if _, err := getJob(ctx, tx, g.JobID); err != nil {
 			return err
 		}
-		if _, err := once(ctx, tx, "gauges", g.ID, fields{"job_id": g.JobID, "kind": g.Kind, "instrument": g.Instrument, "division": g.Division, "mode": g.Mode, "setting": g.Setting,
-			"mating": g.Mating, "sense": g.Sense, "steps": g.StepsText, "built": g.Built, "repeatability": g.Repeatability, "setting_u": g.SettingU, "counts": g.Counts,
-			"set_by": g.SetBy}, fields{"set_at": g.SetAt}); err != nil || check == nil {
+		if _, err := once(ctx, tx, "gauges", g.ID,
+			fields{"job_id": g.JobID, "kind": g.Kind, "instrument": g.Instrument, "division": g.Division,
+				"mode": g.Mode, "setting": g.Setting,
+				"mating": g.Mating, "sense": g.Sense, "steps": g.StepsText, "built": g.Built,
+				"repeatability": g.Repeatability, "setting_u": g.SettingU, "counts": g.Counts,
+				"set_by": g.SetBy}, fields{"set_at": g.SetAt}); err != nil || check == nil {
 			return err
 		}
 		check.JobID, check.Kind, check.GaugeID = g.JobID, g.Kind, &g.ID
@@ -94,11 +97,14 @@ func (s *Store) check(ctx context.Context, tx *sqlx.Tx, c GaugeCheck) error {
 			return err
 		}
 	}
-	_, err := once(ctx, tx, "gauge_checks", c.ID, fields{"job_id": c.JobID, "kind": c.Kind, "gauge_id": c.GaugeID, "off": c.Off, "checked_by": Actor(ctx)}, fields{"checked_at": s.stamp()})
+	_, err := once(ctx, tx, "gauge_checks", c.ID,
+		fields{"job_id": c.JobID, "kind": c.Kind, "gauge_id": c.GaugeID, "off": c.Off,
+			"checked_by": Actor(ctx)}, fields{"checked_at": s.stamp()})
 	return err
 }
 
-// AddGaugeCheck records that the gauge in use for a kind was checked on its standard; the same id is stored once.
+// AddGaugeCheck records that the gauge in use for a kind was checked on its standard; the same id
+// is stored once.
 func (s *Store) AddGaugeCheck(ctx context.Context, c GaugeCheck) error {
 	defer s.changed(c.JobID)
 	err := s.changeOpen(ctx, c.JobID, func(tx *sqlx.Tx) error {
@@ -115,7 +121,8 @@ func (s *Store) AddGaugeCheck(ctx context.Context, c GaugeCheck) error {
 
 // gauge is the setup as the core knows it.
 func (g GaugeSetup) gauge() *instrument.Gauge {
-	return &instrument.Gauge{Kind: g.Instrument, Division: g.Division, Repeatability: g.Repeatability, SettingU: g.SettingU}
+	return &instrument.Gauge{Kind: g.Instrument, Division: g.Division, Repeatability: g.Repeatability,
+		SettingU: g.SettingU}
 }
 
 // gaugesOf returns every setup of a job, in the order made.
@@ -135,7 +142,8 @@ func gaugesOf(ctx context.Context, q querier, jobID int64) ([]GaugeSetup, error)
 func checksOf(ctx context.Context, q querier, jobID int64) ([]GaugeCheck, error) {
 	list := []GaugeCheck{}
 	if err := q.SelectContext(ctx, &list, `SELECT * FROM gauge_checks WHERE seq IN
-		(SELECT max(seq) FROM gauge_checks WHERE job_id = ? GROUP BY kind, gauge_id) ORDER BY seq`, jobID); err != nil {
+		(SELECT max(seq) FROM gauge_checks WHERE job_id = ? GROUP BY kind, gauge_id) ORDER BY seq`,
+		jobID); err != nil {
 		return nil, fmt.Errorf("gauge checks of job %d: %w", jobID, err)
 	}
 	return list, nil
@@ -144,7 +152,8 @@ func checksOf(ctx context.Context, q querier, jobID int64) ([]GaugeCheck, error)
 // gaugeOf reports as a conflict where a job has no such setup.
 func gaugeOf(ctx context.Context, q querier, jobID int64, id string) error {
 	var count int
-	if err := q.GetContext(ctx, &count, `SELECT count(*) FROM gauges WHERE job_id = ? AND id = ?`, jobID, id); err != nil {
+	if err := q.GetContext(ctx, &count, `SELECT count(*) FROM gauges WHERE job_id = ? AND id = ?`, jobID,
+		id); err != nil {
 		return err
 	}
 	if count == 0 {

@@ -35,7 +35,8 @@ type Moment struct {
 
 // Facts are what a moment is about, each where it has it.
 type Facts struct {
-	// Station and Direction are where a single reading was taken, Reading what it was; Superseded tells that another took its place.
+	// Station and Direction are where a single reading was taken, Reading what it was; Superseded
+	// tells that another took its place.
 	Station    string      `json:"station,omitempty"`
 	Direction  *unit.Angle `json:"direction,omitempty"`
 	Column     *int        `json:"column,omitempty" doc:"of those that are no directions, counted from 0"`
@@ -75,7 +76,8 @@ type Facts struct {
 	For string `json:"for,omitempty"`
 	// Before is what the head of a job said.
 	Before *JobHead `json:"before,omitempty"`
-	// Change is what was changed where it has no table of its own; Text its words where it was of before there were facts.
+	// Change is what was changed where it has no table of its own; Text its words where it was of
+	// before there were facts.
 	Change string `json:"change,omitempty"`
 	Text   string `json:"text,omitempty"`
 	// Plan, Of, Tag and Job are what was changed to: a plan's name, a component, the job that a file was of.
@@ -90,42 +92,72 @@ type Facts struct {
 	Many       int       `json:"many,omitempty"`
 }
 
-// ?1 is the job, ?2 the kind, ?3 the number and ?4 the component's tag of a feature. The readings of a feature are told by the hour; of a single feature one by one.
+// ?1 is the job, ?2 the kind, ?3 the number and ?4 the component's tag of a feature. The readings
+// of a feature are told by the hour; of a single feature one by one.
 const history = `
 SELECT at, by_whom, what, kind, number, state, count, about, value, from_file, component FROM (
 SELECT min(r.taken_at) AS at, r.taken_by AS by_whom, 'reading' AS what, f.kind, f.number, f.state, count(*) AS count,
-  CASE WHEN count(*) > 1 THEN '{}' ELSE json_object('reading', r.what, 'reason', r.reason, 'station', json_extract(f.stations, '$[' || r.station || ']'),
-    'direction', json_extract(f.directions, '$[' || r.direction || ']'), 'column', iif(f.counted > 1, r.direction, NULL), 'superseded', json(iif(EXISTS (SELECT 1 FROM superseded s WHERE s.reading_id = r.id), 'true', 'false'))) END AS about,
-  CASE WHEN count(*) = 1 THEN r.value END AS value, max(r.seq) AS seq, r.from_file AS from_file, f.component AS component
-  FROM features f JOIN readings r ON r.feature_id = f.id WHERE f.job_id = ?1 AND (?2 = '' OR f.kind = ?2 AND f.number = ?3 AND f.component = ?4)
+  CASE WHEN count(*) > 1 THEN '{}' ELSE json_object('reading', r.what, 'reason', r.reason, 'station',
+	json_extract(f.stations, '$[' || r.station || ']'),
+    'direction', json_extract(f.directions, '$[' || r.direction || ']'), 'column', iif(f.counted > 1,
+	r.direction, NULL), 'superseded', json(iif(EXISTS (SELECT 1
+		FROM superseded s WHERE s.reading_id = r.id), 'true', 'false'))) END AS about,
+  CASE WHEN count(*) = 1 THEN r.value END AS value, max(r.seq) AS seq, r.from_file AS from_file,
+	f.component AS component
+  FROM features f JOIN readings r ON r.feature_id = f.id
+	WHERE f.job_id = ?1 AND (?2 = '' OR f.kind = ?2 AND f.number = ?3 AND f.component = ?4)
   GROUP BY f.id, r.taken_by, r.from_file, CASE WHEN ?2 = '' THEN substr(r.taken_at, 1, 13) ELSE r.id END
-UNION ALL SELECT l.graded_at, l.graded_by, CASE l.what WHEN 'grade' THEN 'look' ELSE 'crack_test' END, f.kind, f.number, f.state, 1,
-  json_object('look', coalesce(l.look, iif(l.what = 'test_clear', 'clear', 'cracked')), 'note', l.note), NULL, l.seq, l.from_file, f.component
-  FROM features f JOIN looks l ON l.feature_id = f.id WHERE f.job_id = ?1 AND (?2 = '' OR f.kind = ?2 AND f.number = ?3 AND f.component = ?4)
-UNION ALL SELECT u.taken_at, u.taken_by, 'unworn', f.kind, f.number, f.state, 1, '{}', u.value, u.seq, u.from_file, f.component
-  FROM features f JOIN unworn u ON u.feature_id = f.id WHERE f.job_id = ?1 AND (?2 = '' OR f.kind = ?2 AND f.number = ?3 AND f.component = ?4)
-UNION ALL SELECT set_at, set_by, 'gauge', kind, 0, '', 1, json_object('instrument', instrument, 'mode', mode), setting, seq, from_file, '' FROM gauges WHERE job_id = ?1 AND ?2 IN ('', kind)
-UNION ALL SELECT checked_at, checked_by, 'zero', kind, 0, '', 1, '{}', off, seq, from_file, '' FROM gauge_checks WHERE job_id = ?1 AND ?2 IN ('', kind)
-UNION ALL SELECT set_at, set_by, 'condition', kind, 0, '', 1, json_object('note', note), NULL, seq, from_file, '' FROM conditions WHERE job_id = ?1 AND ?2 IN ('', kind)
-UNION ALL SELECT created_at, created_by, 'job', '', 0, '', 1, '{}', NULL, 0, from_file, '' FROM jobs WHERE id = ?1 AND ?2 = ''
-UNION ALL SELECT said_at, said_by, 'answer', '', 0, '', 1, json_object('topic', topic, 'place', place, 'answer', value, 'note', note), NULL, seq, from_file, '' FROM answers WHERE job_id = ?1 AND ?2 = ''
-UNION ALL SELECT taken_at, taken_by, 'photo', '', 0, '', 1, json_object('caption', caption), NULL, seq, from_file, '' FROM photos WHERE job_id = ?1 AND ?2 = ''
-UNION ALL SELECT removed_at, removed_by, 'photo', '', 0, '', 1, json_object('caption', caption, 'removed', json('true')), NULL, seq, from_file, '' FROM photos WHERE job_id = ?1 AND ?2 = '' AND removed_at <> ''
-UNION ALL SELECT decided_at, decided_by, 'decision', '', 0, '', 1, json_object('set', set_name, 'action', action, 'shell', shell, 'method', method,
-  'overruled', json(iif(overruled, 'true', 'false')), 'reason', reason), step, seq, from_file, component FROM decisions WHERE job_id = ?1 AND ?2 = ''
-UNION ALL SELECT issued_at, issued_by, 'order', '', 0, '', 1, json_object('sheet', sheet, 'issue', issue), NULL, seq, from_file, '' FROM orders WHERE job_id = ?1 AND ?2 = ''
-UNION ALL SELECT e.said_at, e.said_by, 'order_event', '', 0, '', 1, json_object('sheet', o.sheet, 'issue', o.issue, 'line', e.line, 'said', e.what, 'reason', e.reason), NULL, e.seq, e.from_file, ''
+UNION ALL SELECT l.graded_at, l.graded_by, CASE l.what WHEN 'grade' THEN 'look' ELSE 'crack_test' END,
+	f.kind, f.number, f.state, 1,
+  json_object('look', coalesce(l.look, iif(l.what = 'test_clear', 'clear', 'cracked')), 'note', l.note),
+	NULL, l.seq, l.from_file, f.component
+  FROM features f JOIN looks l ON l.feature_id = f.id
+	WHERE f.job_id = ?1 AND (?2 = '' OR f.kind = ?2 AND f.number = ?3 AND f.component = ?4)
+UNION ALL SELECT u.taken_at, u.taken_by, 'unworn', f.kind, f.number, f.state, 1, '{}', u.value, u.seq,
+	u.from_file, f.component
+  FROM features f JOIN unworn u ON u.feature_id = f.id
+	WHERE f.job_id = ?1 AND (?2 = '' OR f.kind = ?2 AND f.number = ?3 AND f.component = ?4)
+UNION ALL SELECT set_at, set_by, 'gauge', kind, 0, '', 1, json_object('instrument', instrument, 'mode',
+	mode), setting, seq, from_file, '' FROM gauges WHERE job_id = ?1 AND ?2 IN ('', kind)
+UNION ALL SELECT checked_at, checked_by, 'zero', kind, 0, '', 1, '{}', off, seq, from_file, ''
+	FROM gauge_checks WHERE job_id = ?1 AND ?2 IN ('', kind)
+UNION ALL SELECT set_at, set_by, 'condition', kind, 0, '', 1, json_object('note', note), NULL, seq,
+	from_file, '' FROM conditions WHERE job_id = ?1 AND ?2 IN ('', kind)
+UNION ALL SELECT created_at, created_by, 'job', '', 0, '', 1, '{}', NULL, 0, from_file, ''
+	FROM jobs WHERE id = ?1 AND ?2 = ''
+UNION ALL SELECT said_at, said_by, 'answer', '', 0, '', 1, json_object('topic', topic, 'place', place,
+	'answer', value, 'note', note), NULL, seq, from_file, '' FROM answers WHERE job_id = ?1 AND ?2 = ''
+UNION ALL SELECT taken_at, taken_by, 'photo', '', 0, '', 1, json_object('caption', caption), NULL, seq,
+	from_file, '' FROM photos WHERE job_id = ?1 AND ?2 = ''
+UNION ALL SELECT removed_at, removed_by, 'photo', '', 0, '', 1, json_object('caption', caption, 'removed',
+	json('true')), NULL, seq, from_file, '' FROM photos WHERE job_id = ?1 AND ?2 = '' AND removed_at <> ''
+UNION ALL SELECT decided_at, decided_by, 'decision', '', 0, '', 1, json_object('set', set_name, 'action',
+	action, 'shell', shell, 'method', method,
+  'overruled', json(iif(overruled, 'true', 'false')), 'reason', reason), step, seq, from_file, component
+	FROM decisions WHERE job_id = ?1 AND ?2 = ''
+UNION ALL SELECT issued_at, issued_by, 'order', '', 0, '', 1, json_object('sheet', sheet, 'issue', issue),
+	NULL, seq, from_file, '' FROM orders WHERE job_id = ?1 AND ?2 = ''
+UNION ALL SELECT e.said_at, e.said_by, 'order_event', '', 0, '', 1, json_object('sheet', o.sheet, 'issue',
+	o.issue, 'line', e.line, 'said', e.what, 'reason', e.reason), NULL, e.seq, e.from_file, ''
   FROM orders o JOIN order_events e ON e.order_id = o.id WHERE o.job_id = ?1 AND ?2 = ''
-UNION ALL SELECT settled_at, settled_by, 'match', kind, 0, '', 1, json_object('parts', json(parts)), NULL, seq, from_file, '' FROM matchings WHERE job_id = ?1 AND ?2 = ''
-UNION ALL SELECT changed_at, changed_by, 'change', '', 0, '', 1, json_object('change', 'head', 'before', json(before)), NULL, seq, from_file, '' FROM job_changes WHERE job_id = ?1 AND ?2 = ''
-UNION ALL SELECT said_at, said_by, 'change', '', 0, '', 1, json_patch(json_object('change', what, 'text', text), iif(facts = '', '{}', facts)), NULL, seq, from_file, '' FROM job_log WHERE job_id = ?1 AND ?2 = ''
-UNION ALL SELECT closed_at, closed_by, 'closing', '', 0, '', 1, json_object('outcome', outcome, 'reason', reason), NULL, seq, from_file, '' FROM closings WHERE job_id = ?1 AND ?2 = ''
-UNION ALL SELECT made_at, made_by, 'share', '', 0, '', 1, json_object('for', said_for), NULL, 0, 0, '' FROM shares WHERE job_id = ?1 AND ?2 = ''
-UNION ALL SELECT revoked_at, revoked_by, 'share', '', 0, '', 1, json_object('for', said_for, 'removed', json('true')), NULL, 0, 0, '' FROM shares WHERE job_id = ?1 AND ?2 = '' AND revoked_at <> '')
+UNION ALL SELECT settled_at, settled_by, 'match', kind, 0, '', 1, json_object('parts', json(parts)), NULL,
+	seq, from_file, '' FROM matchings WHERE job_id = ?1 AND ?2 = ''
+UNION ALL SELECT changed_at, changed_by, 'change', '', 0, '', 1, json_object('change', 'head', 'before',
+	json(before)), NULL, seq, from_file, '' FROM job_changes WHERE job_id = ?1 AND ?2 = ''
+UNION ALL SELECT said_at, said_by, 'change', '', 0, '', 1, json_patch(json_object('change', what, 'text',
+	text), iif(facts = '', '{}', facts)), NULL, seq, from_file, '' FROM job_log WHERE job_id = ?1 AND ?2 = ''
+UNION ALL SELECT closed_at, closed_by, 'closing', '', 0, '', 1, json_object('outcome', outcome, 'reason',
+	reason), NULL, seq, from_file, '' FROM closings WHERE job_id = ?1 AND ?2 = ''
+UNION ALL SELECT made_at, made_by, 'share', '', 0, '', 1, json_object('for', said_for), NULL, 0, 0, ''
+	FROM shares WHERE job_id = ?1 AND ?2 = ''
+UNION ALL SELECT revoked_at, revoked_by, 'share', '', 0, '', 1, json_object('for', said_for, 'removed',
+	json('true')), NULL, 0, 0, '' FROM shares WHERE job_id = ?1 AND ?2 = '' AND revoked_at <> '')
 ORDER BY at DESC, seq DESC LIMIT 2000`
 
-// History is what happened to a job, the latest first; with a kind, only what happened to that feature, reading by reading.
-func (s *Store) History(ctx context.Context, jobID int64, kind part.Kind, number int, component string) ([]Moment, error) {
+// History is what happened to a job, the latest first; with a kind, only what happened to that
+// feature, reading by reading.
+func (s *Store) History(ctx context.Context, jobID int64, kind part.Kind, number int,
+	component string) ([]Moment, error) {
 	list := []Moment{}
 	if err := s.read.SelectContext(ctx, &list, history, jobID, kind, number, component); err != nil {
 		return nil, fmt.Errorf("history of job %d: %w", jobID, err)
@@ -173,6 +205,7 @@ func (s *Store) log(ctx context.Context, q querier, jobID int64, what string, fa
 	if err != nil {
 		return err
 	}
-	_, err = q.ExecContext(ctx, `INSERT INTO job_log (job_id, what, text, facts, before, said_by, said_at) VALUES (?,?,'',?,?,?,?)`, jobID, what, string(about), string(was), Actor(ctx), s.stamp())
+	_, err = q.ExecContext(ctx, `INSERT INTO job_log (job_id, what, text, facts, before, said_by,
+		said_at) VALUES (?,?,'',?,?,?,?)`, jobID, what, string(about), string(was), Actor(ctx), s.stamp())
 	return err
 }

@@ -50,7 +50,8 @@ func (s *Store) importFeature(ctx context.Context, tx *sqlx.Tx, jobID int64, n N
 		f = f.Sheet(n.Layout)
 	}
 	// Parts there is one of may come without a number.
-	row := Feature{JobID: jobID, Kind: f.Kind, Number: max(f.Number, 1), State: f.State, Component: f.Component, Stations: f.Stations, Directions: f.Directions, Added: f.Added}
+	row := Feature{JobID: jobID, Kind: f.Kind, Number: max(f.Number, 1), State: f.State,
+		Component: f.Component, Stations: f.Stations, Directions: f.Directions, Added: f.Added}
 	row.count(f.Width())
 	if g := f.Gauge; g != nil {
 		row.GaugeDivision, row.GaugeRepeatability, row.GaugeSettingU = &g.Division, g.Repeatability, g.SettingU
@@ -70,7 +71,8 @@ func (s *Store) importFeature(ctx context.Context, tx *sqlx.Tx, jobID int64, n N
 	}
 	by := Actor(ctx)
 	if f.Unworn != nil {
-		if _, err := once(ctx, tx, "unworn", uuid.NewString(), fields{"feature_id": id, "value": *f.Unworn, "taken_by": by}, fields{"taken_at": s.stamp()}); err != nil {
+		if _, err := once(ctx, tx, "unworn", uuid.NewString(),
+			fields{"feature_id": id, "value": *f.Unworn, "taken_by": by}, fields{"taken_at": s.stamp()}); err != nil {
 			return err
 		}
 	}
@@ -80,7 +82,8 @@ func (s *Store) importFeature(ctx context.Context, tx *sqlx.Tx, jobID int64, n N
 	}
 	for station, cells := range f.Cells {
 		for direction, cell := range cells {
-			r := Reading{FeatureID: id, Station: station, Direction: direction, ConditionID: condition, TakenBy: by, TakenAt: s.stamp()}
+			r := Reading{FeatureID: id, Station: station, Direction: direction, ConditionID: condition,
+				TakenBy: by, TakenAt: s.stamp()}
 			for _, value := range cell.Values() {
 				r.ID, r.What, r.Value = uuid.NewString(), Size, &value
 				if err := storeReading(ctx, tx, &r); err != nil {
@@ -98,18 +101,22 @@ func (s *Store) importFeature(ctx context.Context, tx *sqlx.Tx, jobID int64, n N
 	if f.Look == "" {
 		return nil
 	}
-	_, err = tx.ExecContext(ctx, `INSERT INTO looks (id, feature_id, what, look, graded_by, graded_at) VALUES (?,?,?,?,?,?)`,
+	_, err = tx.ExecContext(ctx, `INSERT INTO looks (id, feature_id, what, look, graded_by, graded_at)
+		VALUES (?,?,?,?,?,?)`,
 		uuid.NewString(), id, Grade, f.Look, by, s.stamp())
 	return err
 }
 
-// importCondition stores how a part was held. Its temperature is a note: the file's sizes are not corrected again.
-func (s *Store) importCondition(ctx context.Context, tx *sqlx.Tx, jobID int64, by string, f *inspection.Feature) (*string, error) {
+// importCondition stores how a part was held. Its temperature is a note: the file's sizes are not
+// corrected again.
+func (s *Store) importCondition(ctx context.Context, tx *sqlx.Tx, jobID int64, by string,
+	f *inspection.Feature) (*string, error) {
 	if f.Condition == (inspection.Condition{}) {
 		return nil, nil
 	}
-	c := Condition{ID: uuid.NewString(), JobID: jobID, Kind: f.Kind, Torqued: f.Condition.Torqued, DeckPlate: f.Condition.DeckPlate,
-		ShellsIn: f.Condition.ShellsIn, SetBy: by, SetAt: s.stamp()}
+	c := Condition{ID: uuid.NewString(), JobID: jobID, Kind: f.Kind, Torqued: f.Condition.Torqued,
+		DeckPlate: f.Condition.DeckPlate,
+		ShellsIn:  f.Condition.ShellsIn, SetBy: by, SetAt: s.stamp()}
 	if t, err := strconv.ParseFloat(f.Condition.TemperatureC, 64); err == nil {
 		c.PartC = &t
 	}

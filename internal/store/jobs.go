@@ -39,8 +39,8 @@ type Job struct {
 	Limits     LimitSet          `db:"-" json:"limits"`
 }
 
-const jobColumns = `id, number, customer, engine, duty, scope, unit, promised_on, version, created_by, created_at, closed_at, from_file,
-	arrangement, cylinders, mains, throws, cylinders_per_throw AS cylindersperthrow, pins, policy`
+const jobColumns = `id, number, customer, engine, duty, scope, unit, promised_on, version,
+	created_by, created_at, closed_at, from_file, arrangement, cylinders, mains, throws, cylinders_per_throw AS cylindersperthrow, pins, policy`
 
 // A Scope is what came in.
 type Scope string
@@ -117,8 +117,10 @@ func (s *Store) insertJob(ctx context.Context, tx *sqlx.Tx, n NewJob) (int64, er
 		}
 		pins = string(text)
 	}
-	result, err := tx.ExecContext(ctx, `INSERT INTO jobs (number, customer, engine, duty, scope, unit, arrangement, cylinders, mains, throws,
-		cylinders_per_throw, pins, promised_on, policy, created_by, created_at, made_as, made_of) VALUES (?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?)`,
+	result, err := tx.ExecContext(ctx, `INSERT INTO jobs (number, customer, engine, duty, scope, unit,
+		arrangement, cylinders, mains, throws,
+		cylinders_per_throw, pins, promised_on, policy, created_by, created_at, made_as, made_of)
+			VALUES (?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?)`,
 		n.Number, n.Customer, n.Engine, n.Duty, n.Scope, n.Unit, l.Arrangement, l.Cylinders, l.Mains, l.Throws,
 		l.CylindersPerThrow, pins, n.PromisedOn, string(policy), Actor(ctx), s.stamp(), n.Made.as(), n.Made.of(ctx))
 	if err != nil {
@@ -140,7 +142,8 @@ func (s *Store) insertJob(ctx context.Context, tx *sqlx.Tx, n NewJob) (int64, er
 // nextNumber is the first free number after all others.
 func nextNumber(ctx context.Context, tx *sqlx.Tx) (string, error) {
 	var last int
-	err := tx.GetContext(ctx, &last, `SELECT coalesce(max(cast(substr(number, 3) AS INTEGER)), 0) FROM jobs WHERE number GLOB 'L-[0-9]*' AND length(number) < 12`)
+	err := tx.GetContext(ctx, &last, `SELECT coalesce(max(cast(substr(number, 3) AS INTEGER)), 0)
+		FROM jobs WHERE number GLOB 'L-[0-9]*' AND length(number) < 12`)
 	return fmt.Sprintf("L-%04d", last+1), err
 }
 
@@ -186,7 +189,8 @@ func (s *Store) JobNumbered(ctx context.Context, number string) (id int64, err e
 }
 
 // SetJudgement replaces a job's limits and policy. version must be the present one, else it is a conflict.
-func (s *Store) SetJudgement(ctx context.Context, id, version int64, limits LimitSet, policy inspection.Policy) error {
+func (s *Store) SetJudgement(ctx context.Context, id, version int64, limits LimitSet,
+	policy inspection.Policy) error {
 	text, err := json.Marshal(policy)
 	if err != nil {
 		return err
@@ -207,7 +211,8 @@ func (s *Store) SetJudgement(ctx context.Context, id, version int64, limits Limi
 		if err := s.log(ctx, tx, id, "judgement", Facts{}, before); err != nil {
 			return err
 		}
-		if _, err := tx.ExecContext(ctx, `UPDATE jobs SET policy = ?, version = version + 1 WHERE id = ?`, string(text), id); err != nil {
+		if _, err := tx.ExecContext(ctx, `UPDATE jobs SET policy = ?, version = version + 1 WHERE id = ?`,
+			string(text), id); err != nil {
 			return err
 		}
 		return writeLimits(ctx, tx, id, limits)
@@ -226,8 +231,8 @@ type JobHead struct {
 	PromisedOn *string `json:"promised_on,omitempty" pattern:"^[0-9]{4}-[0-9]{2}-[0-9]{2}$"`
 }
 
-// SetHead changes the head of a job. version must be the present one, else it is a conflict; what it said before
-// stays on record.
+// SetHead changes the head of a job. version must be the present one, else it is a conflict; what
+// it said before stays on record.
 func (s *Store) SetHead(ctx context.Context, id, version int64, head JobHead) error {
 	defer s.changed(id)
 	err := s.changeOpen(ctx, id, func(tx *sqlx.Tx) error {
@@ -242,10 +247,13 @@ func (s *Store) SetHead(ctx context.Context, id, version int64, head JobHead) er
 		if err != nil {
 			return err
 		}
-		if _, err := tx.ExecContext(ctx, `INSERT INTO job_changes (job_id, before, changed_by, changed_at) VALUES (?,?,?,?)`, id, string(before), Actor(ctx), s.stamp()); err != nil {
+		if _, err := tx.ExecContext(ctx,
+			`INSERT INTO job_changes (job_id, before, changed_by, changed_at) VALUES (?,?,?,?)`, id,
+			string(before), Actor(ctx), s.stamp()); err != nil {
 			return err
 		}
-		if _, err := tx.ExecContext(ctx, `UPDATE jobs SET customer = ?, engine = ?, duty = ?, promised_on = ?, version = version + 1 WHERE id = ?`,
+		if _, err := tx.ExecContext(ctx,
+			`UPDATE jobs SET customer = ?, engine = ?, duty = ?, promised_on = ?, version = version + 1 WHERE id = ?`,
 			head.Customer, head.Engine, head.Duty, head.PromisedOn, id); err != nil {
 			return err
 		}

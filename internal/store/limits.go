@@ -31,9 +31,11 @@ type sourceRow struct {
 	Source limit.Source `db:"source"`
 }
 
-func writeSources(ctx context.Context, tx *sqlx.Tx, jobID int64, block string, kind part.Kind, number int, l limit.Limits) error {
+func writeSources(ctx context.Context, tx *sqlx.Tx, jobID int64, block string, kind part.Kind, number int,
+	l limit.Limits) error {
 	for field, source := range l.Sources {
-		if _, err := tx.ExecContext(ctx, `INSERT INTO limit_sources (job_id, block, kind, number, field, source) VALUES (?,?,?,?,?,?)`,
+		if _, err := tx.ExecContext(ctx,
+			`INSERT INTO limit_sources (job_id, block, kind, number, field, source) VALUES (?,?,?,?,?,?)`,
 			jobID, block, kind, number, field, source); err != nil {
 			return fmt.Errorf("source of %s of %s: %w", field, kind, err)
 		}
@@ -52,7 +54,8 @@ func writeLimits(ctx context.Context, tx *sqlx.Tx, jobID int64, limits LimitSet)
 			return err
 		}
 	}
-	for block, byKind := range map[string]map[part.Kind]limit.Limits{inspection.Book: limits.Book, inspection.Close: limits.Close} {
+	for block, byKind := range map[string]map[part.Kind]limit.Limits{inspection.Book: limits.Book,
+		inspection.Close: limits.Close} {
 		for kind, l := range byKind {
 			if err := writeSources(ctx, tx, jobID, block, kind, 0, l); err != nil {
 				return err
@@ -65,7 +68,8 @@ func writeLimits(ctx context.Context, tx *sqlx.Tx, jobID int64, limits LimitSet)
 				}
 			}
 			for _, r := range rows {
-				if _, err := tx.ExecContext(ctx, `INSERT INTO limits (job_id, block, kind, number, name, place, value) VALUES (?,?,?,?,?,?,?)`,
+				if _, err := tx.ExecContext(ctx,
+					`INSERT INTO limits (job_id, block, kind, number, name, place, value) VALUES (?,?,?,?,?,?,?)`,
 					jobID, block, kind, r.Number, r.Name, r.Place, r.Value); err != nil {
 					return fmt.Errorf("limit %s of %s: %w", r.Name, kind, err)
 				}
@@ -101,7 +105,8 @@ func readLimits(ctx context.Context, q querier, jobID int64) (LimitSet, error) {
 		byKind[row.Kind] = l
 	}
 	var sources []sourceRow
-	if err := q.SelectContext(ctx, &sources, `SELECT block, kind, number, field, source FROM limit_sources WHERE job_id = ?`, jobID); err != nil {
+	if err := q.SelectContext(ctx, &sources,
+		`SELECT block, kind, number, field, source FROM limit_sources WHERE job_id = ?`, jobID); err != nil {
 		return LimitSet{}, fmt.Errorf("sources of the limits of job %d: %w", jobID, err)
 	}
 	for _, row := range sources {

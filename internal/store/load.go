@@ -19,10 +19,12 @@ import (
 	"ledge/internal/words"
 )
 
-// Load stores a dump as a job of its own, under its number or, where that is taken, the next free one; made names it. It fails with an
-// [UnsoundError] where a row is not as Ledge would have written it; then nothing is stored. check looks at the whole before it is kept, in a
-// file of its own, so that nobody waits for it.
-func (s *Store) Load(ctx context.Context, d Dump, made Made, check func(context.Context, Record) error) (job Job, err error) {
+// Load stores a dump as a job of its own, under its number or, where that is taken, the next free
+// one; made names it. It fails with an [UnsoundError] where a row is not as Ledge would have
+// written it; then nothing is stored. check looks at the whole before it is kept, in a file of its
+// own, so that nobody waits for it.
+func (s *Store) Load(ctx context.Context, d Dump, made Made,
+	check func(context.Context, Record) error) (job Job, err error) {
 	if d.Version < 1 || d.Version > s.version {
 		return Job{}, unsound("unsound.newer_job", "version", d.Version, "known", s.version)
 	}
@@ -122,7 +124,8 @@ func (s *Store) LoadMany(ctx context.Context, dumps iter.Seq[Dump]) error {
 	if _, err := s.write.ExecContext(ctx, `PRAGMA cache_size = -1000000`); err != nil {
 		return err
 	}
-	defer func() { _, _ = s.write.ExecContext(ctx, fmt.Sprintf(`PRAGMA cache_size = %d`, usual)) }() // it only costs memory
+	// it only costs memory
+	defer func() { _, _ = s.write.ExecContext(ctx, fmt.Sprintf(`PRAGMA cache_size = %d`, usual)) }()
 	for more := true; more; {
 		err := s.tidy(ctx, func(tx *sqlx.Tx) error {
 			l := newLoader(tx, false)
@@ -278,7 +281,8 @@ func (l *loader) row(ctx context.Context, table string, row map[string]any) (int
 		}
 		values[i] = row[name]
 	}
-	query := `INSERT INTO ` + table + ` (` + strings.Join(names, ", ") + `) VALUES (?` + strings.Repeat(",?", len(names)-1) + `)`
+	query := `INSERT INTO ` + table + ` (` + strings.Join(names, ", ") + `) VALUES (?` + strings.Repeat(",?",
+		len(names)-1) + `)`
 	insert, known := l.inserts[query]
 	if !known {
 		var err error

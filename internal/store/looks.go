@@ -60,7 +60,8 @@ func Standing(looks []Look) inspection.Look {
 	return grade
 }
 
-// AddLook stores a grade or a crack test. A cracked feature takes no milder grade: only a crack test clears it.
+// AddLook stores a grade or a crack test. A cracked feature takes no milder grade: only a crack
+// test clears it.
 func (s *Store) AddLook(ctx context.Context, jobID int64, place Place, l Look) error {
 	defer s.changed(jobID)
 	err := s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
@@ -69,10 +70,13 @@ func (s *Store) AddLook(ctx context.Context, jobID int64, place Place, l Look) e
 			return err
 		}
 		var earlier []Look
-		if err := tx.SelectContext(ctx, &earlier, `SELECT * FROM looks WHERE feature_id = ? ORDER BY seq`, f.ID); err != nil {
+		if err := tx.SelectContext(ctx, &earlier, `SELECT * FROM looks WHERE feature_id = ? ORDER BY seq`,
+			f.ID); err != nil {
 			return err
 		}
-		known, err := once(ctx, tx, "looks", l.ID, fields{"feature_id": f.ID, "what": l.What, "look": l.Look, "note": l.Note, "graded_by": Actor(ctx)}, fields{"graded_at": s.stamp()})
+		known, err := once(ctx, tx, "looks", l.ID,
+			fields{"feature_id": f.ID, "what": l.What, "look": l.Look, "note": l.Note,
+				"graded_by": Actor(ctx)}, fields{"graded_at": s.stamp()})
 		if err != nil || known {
 			return err
 		}

@@ -10,7 +10,8 @@ import (
 	sqlite3 "modernc.org/sqlite/lib"
 )
 
-// Made names a job by an id that its client made and what was asked for under it, so that asking twice makes one job.
+// Made names a job by an id that its client made and what was asked for under it, so that asking
+// twice makes one job.
 type Made struct {
 	ID string
 	Of []byte
@@ -43,7 +44,8 @@ func (m Made) job(ctx context.Context, tx *sqlx.Tx) (id int64, known bool, err e
 		ID int64  `db:"id"`
 		Of string `db:"made_of"`
 	}
-	if err := tx.SelectContext(ctx, &made, `SELECT id, made_of FROM jobs WHERE made_as = ?`, m.as()); err != nil || len(made) == 0 {
+	if err := tx.SelectContext(ctx, &made, `SELECT id, made_of FROM jobs WHERE made_as = ?`,
+		m.as()); err != nil || len(made) == 0 {
 		return 0, false, err
 	}
 	if made[0].Of != *m.of(ctx) {

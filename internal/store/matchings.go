@@ -35,7 +35,9 @@ func (s *Store) Settle(ctx context.Context, jobID int64, id string, m Settled) e
 		if _, err := getJob(ctx, tx, jobID); err != nil {
 			return err
 		}
-		_, err := once(ctx, tx, "matchings", id, fields{"job_id": jobID, "kind": m.Kind, "parts": string(parts), "places_of": m.PlacesOf, "parts_of": m.PartsOf, "settled_by": Actor(ctx)}, fields{"settled_at": s.stamp()})
+		_, err := once(ctx, tx, "matchings", id,
+			fields{"job_id": jobID, "kind": m.Kind, "parts": string(parts), "places_of": m.PlacesOf,
+				"parts_of": m.PartsOf, "settled_by": Actor(ctx)}, fields{"settled_at": s.stamp()})
 		return err
 	})
 }
@@ -43,8 +45,10 @@ func (s *Store) Settle(ctx context.Context, jobID int64, id string, m Settled) e
 // SettledOf returns what holds for each kind of place, and for each pair of components that were matched.
 func (s *Store) SettledOf(ctx context.Context, jobID int64) ([]Settled, error) {
 	list := []Settled{}
-	if err := s.read.SelectContext(ctx, &list, `SELECT kind, parts, places_of, parts_of, settled_by, settled_at, from_file FROM matchings
-		WHERE seq IN (SELECT max(seq) FROM matchings WHERE job_id = ? GROUP BY kind, places_of, parts_of) ORDER BY seq`, jobID); err != nil {
+	if err := s.read.SelectContext(ctx, &list,
+		`SELECT kind, parts, places_of, parts_of, settled_by, settled_at, from_file FROM matchings
+		WHERE seq IN (SELECT max(seq) FROM matchings
+			WHERE job_id = ? GROUP BY kind, places_of, parts_of) ORDER BY seq`, jobID); err != nil {
 		return nil, fmt.Errorf("matchings of job %d: %w", jobID, err)
 	}
 	for i := range list {

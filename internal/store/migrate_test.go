@@ -31,8 +31,8 @@ func TestMain(m *testing.M) {
 	os.Exit(m.Run())
 }
 
-// killAtCommit kills the process as the database is about to commit for the nth time: between two commits nothing of a transaction is
-// in the file.
+// killAtCommit kills the process as the database is about to commit for the nth time: between two
+// commits nothing of a transaction is in the file.
 func killAtCommit(nth string) {
 	var left int
 	_, _ = fmt.Sscan(nth, &left)
@@ -53,8 +53,8 @@ func kill() {
 	select {}
 }
 
-// A file of any older version opens with every row there, whenever Ledge was killed while it brought it up to date; and a copy of it as it
-// was is beside it.
+// A file of any older version opens with every row there, whenever Ledge was killed while it
+// brought it up to date; and a copy of it as it was is beside it.
 func TestKilledWhileAFileIsBroughtUpToDate(t *testing.T) {
 	for _, version := range []int64{1, 3, 13, 17} {
 		older := filepath.Join(t.TempDir(), "older.db")
@@ -74,11 +74,14 @@ func TestKilledWhileAFileIsBroughtUpToDate(t *testing.T) {
 			require.NoError(t, s.read.Get(&readings, `SELECT count(*) FROM readings`))
 			assert.Equal(t, 3, readings, "version %d killed at commit %d", version, nth)
 			if version >= 3 {
-				require.NoError(t, s.read.Get(&gauges, `SELECT count(*) FROM readings r JOIN gauges g ON g.id = r.gauge_id`))
+				require.NoError(t, s.read.Get(&gauges,
+					`SELECT count(*) FROM readings r JOIN gauges g ON g.id = r.gauge_id`))
 				assert.Equal(t, 1, gauges)
 			}
 			var of []string
-			require.NoError(t, s.read.Select(&of, `SELECT component FROM components WHERE job_id = 1 AND tag = '' AND origin = 'came' AND added_by = 'Wanda'`))
+			require.NoError(t, s.read.Select(&of,
+				`SELECT component FROM components WHERE job_id = 1 AND tag = '' AND origin = 'came'
+					AND added_by = 'Wanda'`))
 			assert.Equal(t, []string{"crankshaft"}, of, "what it measured is a component of its own")
 			var astray int
 			require.NoError(t, s.read.Get(&astray, `SELECT count(*) FROM pragma_foreign_key_check`))
@@ -94,7 +97,8 @@ func TestKilledWhileAFileIsBroughtUpToDate(t *testing.T) {
 	}
 }
 
-// A job goes out of a file of an older version, too, which is only read: its tables are those of that version.
+// A job goes out of a file of an older version, too, which is only read: its tables are those of
+// that version.
 func TestAJobOfAnOlderFileIsDumped(t *testing.T) {
 	path := filepath.Join(t.TempDir(), "older.db")
 	makeOlder(t, path, 17)
@@ -117,14 +121,18 @@ func makeOlder(t *testing.T, path string, version int64) {
 		_, err := db.Exec(query)
 		require.NoError(t, err, query)
 	}
-	run(`INSERT INTO jobs (number, customer, engine, duty, unit, arrangement, cylinders, mains, throws, cylinders_per_throw, policy, created_by, created_at)
+	run(`INSERT INTO jobs (number, customer, engine, duty, unit, arrangement, cylinders, mains, throws,
+		cylinders_per_throw, policy, created_by, created_at)
 		VALUES ('L-0001', '', 'Pump', 'standard', 'in', 'inline', 4, 5, 4, 1, '{}', 'Wanda', '2026-01-01T00:00:00Z')`)
-	run(`INSERT INTO features (job_id, kind, number, stations, directions) VALUES (1, 'main_journal', 1, '["A","B"]', '[0,90000000]')`)
+	run(`INSERT INTO features (job_id, kind, number, stations, directions)
+		VALUES (1, 'main_journal', 1, '["A","B"]', '[0,90000000]')`)
 	for i := range 3 {
-		run(fmt.Sprintf(`INSERT INTO readings (id, feature_id, station, direction, what, value, taken_by, taken_at) VALUES ('r%d', 1, %d, %d, 'size', 634619000, 'Wanda', '2026-01-01T00:00:00Z')`, i, i/2, i%2))
+		run(fmt.Sprintf(`INSERT INTO readings (id, feature_id, station, direction, what, value, taken_by,
+			taken_at) VALUES ('r%d', 1, %d, %d, 'size', 634619000, 'Wanda', '2026-01-01T00:00:00Z')`, i, i/2, i%2))
 	}
 	if version >= 3 {
-		run(`INSERT INTO gauges (id, job_id, kind, instrument, division, mode, set_by, set_at) VALUES ('g', 1, 'main_journal', 'micrometer', 25400, 'direct', 'Wanda', '2026-01-01T00:00:00Z')`)
+		run(`INSERT INTO gauges (id, job_id, kind, instrument, division, mode, set_by, set_at)
+			VALUES ('g', 1, 'main_journal', 'micrometer', 25400, 'direct', 'Wanda', '2026-01-01T00:00:00Z')`)
 		run(`UPDATE readings SET gauge_id = 'g' WHERE id = 'r0'`)
 	}
 }

@@ -16,21 +16,26 @@ import (
 	"ledge/internal/core/unit"
 )
 
-// waysVersion is that of the tables from which on a decision holds its whole way, and a sheet its facts beside its words.
+// waysVersion is that of the tables from which on a decision holds its whole way, and a sheet its
+// facts beside its words.
 const waysVersion = 14
 
 // waysMigration brings what older versions signed and issued into that form.
 func waysMigration() *goose.Migration {
-	return goose.NewGoMigration(waysVersion, &goose.GoFunc{RunTx: func(ctx context.Context, tx *sql.Tx) error { return modernize(ctx, tx, 0) }}, nil)
+	return goose.NewGoMigration(waysVersion,
+		&goose.GoFunc{RunTx: func(ctx context.Context, tx *sql.Tx) error { return modernize(ctx, tx, 0) }}, nil)
 }
 
-// modernize brings the decisions and sheets of a job, or of all where job is 0, into the present form. Their words stay as they were.
+// modernize brings the decisions and sheets of a job, or of all where job is 0, into the present
+// form. Their words stay as they were.
 func modernize(ctx context.Context, tx *sql.Tx, job int64) error {
-	if err := rewrite(ctx, tx, `SELECT d.seq, d.basis, d.method, CASE WHEN d.overruled THEN 'yes' ELSE '' END FROM decisions d WHERE ? IN (0, d.job_id)`,
+	if err := rewrite(ctx, tx, `SELECT d.seq, d.basis, d.method,
+		CASE WHEN d.overruled THEN 'yes' ELSE '' END FROM decisions d WHERE ? IN (0, d.job_id)`,
 		`UPDATE decisions SET basis = ?, method = ? WHERE seq = ?`, job, modernBasis); err != nil {
 		return fmt.Errorf("decisions: %w", err)
 	}
-	if err := rewrite(ctx, tx, `SELECT o.seq, o.body, o.sheet, j.unit FROM orders o JOIN jobs j ON j.id = o.job_id WHERE ? IN (0, o.job_id)`,
+	if err := rewrite(ctx, tx, `SELECT o.seq, o.body, o.sheet, j.unit
+		FROM orders o JOIN jobs j ON j.id = o.job_id WHERE ? IN (0, o.job_id)`,
 		`UPDATE orders SET body = ?, sheet = ? WHERE seq = ?`, job, modernSheet); err != nil {
 		return fmt.Errorf("sheets: %w", err)
 	}
@@ -38,7 +43,8 @@ func modernize(ctx context.Context, tx *sql.Tx, job int64) error {
 }
 
 // rewrite replaces a JSON text and a word of each row.
-func rewrite(ctx context.Context, tx *sql.Tx, query, update string, job int64, change func(text, word, more string) (string, string, error)) error {
+func rewrite(ctx context.Context, tx *sql.Tx, query, update string, job int64,
+	change func(text, word, more string) (string, string, error)) error {
 	type row struct {
 		seq              int64
 		text, word, more string
@@ -74,7 +80,8 @@ func rewrite(ctx context.Context, tx *sql.Tx, query, update string, job int64, c
 	return nil
 }
 
-// modernBasis gives the set that a decision was based on its method, which was told only by its options, and sleeves their cylinder.
+// modernBasis gives the set that a decision was based on its method, which was told only by its
+// options, and sleeves their cylinder.
 func modernBasis(text, method, overruled string) (string, string, error) {
 	var set disposition.Set
 	if err := json.Unmarshal([]byte(text), &set); err != nil {
@@ -85,7 +92,8 @@ func modernBasis(text, method, overruled string) (string, string, error) {
 	}
 	for _, o := range set.Options {
 		plain := o.Method == "" || o.Method == disposition.MixedHalf || o.Method == disposition.MixedShell
-		if set.Method == "" && plain && o.Feasible && o.Action == set.Action && o.Step == set.Step && o.Shell == set.Shell {
+		if set.Method == "" && plain && o.Feasible && o.Action == set.Action && o.Step == set.Step &&
+			o.Shell == set.Shell {
 			set.Method = o.Method
 			break
 		}
@@ -129,8 +137,10 @@ var works = []struct {
 	words string
 	work  order.Work
 }{
-	{"Grind to", order.DoGrind}, {"Leave", order.DoKeep}, {"Polish", order.DoPolish}, {"Hone", order.DoHone}, {"Bore", order.DoBore},
-	{"Sleeve", order.DoSleeve}, {"Line-hone", order.DoLineHone}, {"Resize", order.DoResize}, {"Skim", order.DoSkim}, {"File", order.DoFile},
+	{"Grind to", order.DoGrind}, {"Leave", order.DoKeep}, {"Polish", order.DoPolish}, {"Hone", order.DoHone},
+	{"Bore", order.DoBore},
+	{"Sleeve", order.DoSleeve}, {"Line-hone", order.DoLineHone}, {"Resize", order.DoResize},
+	{"Skim", order.DoSkim}, {"File", order.DoFile},
 	{"Take off", order.DoLighten},
 }
 

@@ -13,8 +13,8 @@ import (
 // longestName bounds a person's name, in bytes.
 const longestName = 100
 
-// Name is a person's name in its plain form, or a sentence that says why it is none. Letters that nobody sees could make one name look
-// like another.
+// Name is a person's name in its plain form, or a sentence that says why it is none. Letters that
+// nobody sees could make one name look like another.
 func Name(text string) (name, sentence string) {
 	name = strings.Join(strings.Fields(norm.NFC.String(text)), " ")
 	switch {
@@ -42,8 +42,10 @@ func folded(name string) string {
 	return cases.Fold().String(strings.Join(strings.Fields(name), " "))
 }
 
-// invisible reports whether a character leaves no mark: controls, formats such as a zero-width space, and fillers.
+// invisible reports whether a character leaves no mark: controls, formats such as a zero-width
+// space, and fillers.
 func invisible(r rune) bool {
-	return unicode.In(r, unicode.Cc, unicode.Cf, unicode.Co, unicode.Cs, unicode.Zl, unicode.Zp, unicode.Variation_Selector) ||
+	return unicode.In(r, unicode.Cc, unicode.Cf, unicode.Co, unicode.Cs, unicode.Zl, unicode.Zp,
+		unicode.Variation_Selector) ||
 		unicode.Is(unicode.Other_Default_Ignorable_Code_Point, r) || r == unicode.ReplacementChar || r == '\u2800'
 }

@@ -16,9 +16,9 @@ import (
 // fields are the columns of a row with what they hold.
 type fields map[string]any
 
-// once inserts a row under an id that its client made. The same id with the same content is stored once: then known is true. With other
-// content it is a conflict, whatever the job or the letters' case. made are columns that are not held against what is stored, such as
-// when it came.
+// once inserts a row under an id that its client made. The same id with the same content is stored
+// once: then known is true. With other content it is a conflict, whatever the job or the letters'
+// case. made are columns that are not held against what is stored, such as when it came.
 func once(ctx context.Context, tx *sqlx.Tx, table, id string, content, made fields) (known bool, err error) {
 	if known, err := knownAs(ctx, tx, table, id, content); err != nil || known {
 		return known, err
@@ -27,14 +27,16 @@ func once(ctx context.Context, tx *sqlx.Tx, table, id string, content, made fiel
 	maps.Copy(row, content)
 	maps.Copy(row, made)
 	names := slices.Sorted(maps.Keys(row))
-	_, err = sqlx.NamedExecContext(ctx, tx, `INSERT INTO `+table+` (`+strings.Join(names, ", ")+`) VALUES (:`+strings.Join(names, ", :")+`)`, map[string]any(row))
+	_, err = sqlx.NamedExecContext(ctx, tx, `INSERT INTO `+table+` (`+strings.Join(names, ", ")+`) VALUES (:`+
+		strings.Join(names, ", :")+`)`, map[string]any(row))
 	return false, err
 }
 
 // knownAs reports whether a row is stored under an id; a conflict where it is with other content.
 func knownAs(ctx context.Context, tx *sqlx.Tx, table, id string, content fields) (bool, error) {
 	names := slices.Sorted(maps.Keys(content))
-	stored, err := rowsAsMaps(ctx, tx, `SELECT `+strings.Join(names, ", ")+` FROM `+table+` WHERE id = ?`, strings.ToLower(id))
+	stored, err := rowsAsMaps(ctx, tx, `SELECT `+strings.Join(names, ", ")+` FROM `+table+` WHERE id = ?`,
+		strings.ToLower(id))
 	if err != nil || len(stored) == 0 {
 		return false, err
 	}

@@ -22,7 +22,8 @@ func found(t *testing.T, in *inspection.Inspection) []inspection.Finding {
 	return list
 }
 
-// Answers, sizes of unworn parts and photographs are stored once under their id, too; other content under it is a conflict.
+// Answers, sizes of unworn parts and photographs are stored once under their id, too; other content
+// under it is a conflict.
 func TestOtherContentUnderAnIdIsAConflict(t *testing.T) {
 	s, job := fresh(t)
 	ctx := as("Wanda")
@@ -56,7 +57,8 @@ func TestOtherContentUnderAnIdIsAConflict(t *testing.T) {
 		require.ErrorAs(t, store(strings.ToLower(id), true), &conflict, name)
 		assert.Equal(t, "id", conflict.Place, name)
 	}
-	assert.ErrorIs(t, s.AddAnswers(context.Background(), job, []Answer{{ID: id}}), ErrNobody, "nobody changes nothing")
+	assert.ErrorIs(t, s.AddAnswers(context.Background(), job, []Answer{{ID: id}}), ErrNobody,
+		"nobody changes nothing")
 	_, err := s.AddReading(context.Background(), job, main3, size("2.4985"), false)
 	assert.ErrorIs(t, err, ErrNobody)
 }

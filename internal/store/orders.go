@@ -76,8 +76,8 @@ func (o Order) Last(line string, of ...OrderWhat) *OrderEvent {
 	return nil
 }
 
-// IssueOrders issues sheets and strikes the issues that they take the place of, and those that are wanted no more. choose is given the
-// job as it stands in the transaction.
+// IssueOrders issues sheets and strikes the issues that they take the place of, and those that are
+// wanted no more. choose is given the job as it stands in the transaction.
 func (s *Store) IssueOrders(ctx context.Context, jobID int64, choose func(Record) (Issue, error)) error {
 	defer s.changed(jobID)
 	err := s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
@@ -107,7 +107,8 @@ func (s *Store) issue(ctx context.Context, tx *sqlx.Tx, jobID int64, issue Issue
 		if err != nil {
 			return err
 		}
-		if _, err := tx.ExecContext(ctx, `INSERT INTO orders (id, job_id, sheet, issue, body, issued_by, issued_at) VALUES (?,?,?,?,?,?,?)`,
+		if _, err := tx.ExecContext(ctx,
+			`INSERT INTO orders (id, job_id, sheet, issue, body, issued_by, issued_at) VALUES (?,?,?,?,?,?,?)`,
 			uuid.NewString(), jobID, sheet.Name, number+1, string(body), Actor(ctx), s.stamp()); err != nil {
 			return err
 		}
@@ -123,35 +124,44 @@ func (s *Store) issue(ctx context.Context, tx *sqlx.Tx, jobID int64, issue Issue
 // strike strikes the last issue of a sheet, where there is one that is not struck, and returns its number.
 func (s *Store) strike(ctx context.Context, tx *sqlx.Tx, jobID int64, name order.Name) (int, error) {
 	var last []Order
-	if err := tx.SelectContext(ctx, &last, `SELECT * FROM orders WHERE job_id = ? AND sheet = ? ORDER BY issue DESC LIMIT 1`, jobID, name); err != nil || len(last) == 0 {
+	if err := tx.SelectContext(ctx, &last,
+		`SELECT * FROM orders WHERE job_id = ? AND sheet = ? ORDER BY issue DESC LIMIT 1`, jobID,
+		name); err != nil || len(last) == 0 {
 		return 0, err
 	}
 	_, err := tx.ExecContext(ctx, `INSERT INTO order_events (id, order_id, what, said_by, said_at)
-		SELECT ?, ?, 'struck', ?, ? WHERE NOT EXISTS (SELECT 1 FROM order_events WHERE order_id = ? AND what = 'struck')`,
+		SELECT ?, ?, 'struck', ?, ? WHERE NOT EXISTS (SELECT 1
+			FROM order_events WHERE order_id = ? AND what = 'struck')`,
 		uuid.NewString(), last[0].ID, Actor(ctx), s.stamp(), last[0].ID)
 	return last[0].Issue, err
 }
 
-// AddOrderEvents stores what is said of a sheet; the same id is stored once. A struck or closed sheet takes nothing more.
+// AddOrderEvents stores what is said of a sheet; the same id is stored once. A struck or closed
+// sheet takes nothing more.
 func (s *Store) AddOrderEvents(ctx context.Context, jobID int64, events []OrderEvent) error {
 	defer s.changed(jobID)
 	err := s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
 		for _, e := range events {
 			var done []string
-			if err := tx.SelectContext(ctx, &done, `SELECT what FROM order_events WHERE order_id = ? AND line = '' AND what IN ('struck', 'closed') AND id <> ?`, e.OrderID, strings.ToLower(e.ID)); err != nil {
+			if err := tx.SelectContext(ctx, &done,
+				`SELECT what FROM order_events WHERE order_id = ? AND line = ''
+					AND what IN ('struck', 'closed') AND id <> ?`, e.OrderID, strings.ToLower(e.ID)); err != nil {
 				return err
 			}
 			if len(done) > 0 {
 				return conflict("conflict.sheet_" + done[0])
 			}
 			var there bool
-			if err := tx.GetContext(ctx, &there, `SELECT EXISTS (SELECT 1 FROM orders WHERE id = ? AND job_id = ?)`, e.OrderID, jobID); err != nil {
+			if err := tx.GetContext(ctx, &there,
+				`SELECT EXISTS (SELECT 1 FROM orders WHERE id = ? AND job_id = ?)`, e.OrderID, jobID); err != nil {
 				return err
 			}
 			if !there {
 				return ErrNotFound
 			}
-			if _, err := once(ctx, tx, "order_events", e.ID, fields{"order_id": e.OrderID, "line": e.Line, "what": e.What, "reason": e.Reason, "said_by": Actor(ctx)},
+			if _, err := once(ctx, tx, "order_events", e.ID,
+				fields{"order_id": e.OrderID, "line": e.Line, "what": e.What, "reason": e.Reason,
+					"said_by": Actor(ctx)},
 				fields{"said_at": s.stamp()}); err != nil {
 				return err
 			}
@@ -170,7 +180,9 @@ func ordersOf(ctx context.Context, q querier, jobID int64) ([]Order, error) {
 		return nil, fmt.Errorf("orders of job %d: %w", jobID, err)
 	}
 	var events []OrderEvent
-	if err := q.SelectContext(ctx, &events, `SELECT e.* FROM order_events e JOIN orders o ON o.id = e.order_id WHERE o.job_id = ? ORDER BY e.seq`, jobID); err != nil {
+	if err := q.SelectContext(ctx, &events,
+		`SELECT e.* FROM order_events e JOIN orders o ON o.id = e.order_id WHERE o.job_id = ? ORDER BY e.seq`,
+		jobID); err != nil {
 		return nil, fmt.Errorf("orders of job %d: %w", jobID, err)
 	}
 	for i := range list {

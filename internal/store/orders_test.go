@@ -15,8 +15,10 @@ import (
 
 func sheetTo(name order.Name, size string) order.Sheet {
 	least, most := unit.MustParse(size, unit.In), unit.MustParse(size, unit.In)+unit.Tenth
-	return order.Sheet{Name: name, Title: string(name), Sets: []part.Set{}, Steps: []order.Step{}, Notes: []string{"a note"},
-		Lines: []order.Line{{Key: "main_journal/1", Title: "Main 1", What: "Grind to", Min: &least, Max: &most, Feature: &disposition.Ref{Kind: part.MainJournal, Number: 1}, State: "after_grind"}}}
+	return order.Sheet{Name: name, Title: string(name), Sets: []part.Set{}, Steps: []order.Step{},
+		Notes: []string{"a note"},
+		Lines: []order.Line{{Key: "main_journal/1", Title: "Main 1", What: "Grind to", Min: &least,
+			Max: &most, Feature: &disposition.Ref{Kind: part.MainJournal, Number: 1}, State: "after_grind"}}}
 }
 
 func ordersIn(t *testing.T, s *Store, job int64) []Order {
@@ -39,7 +41,8 @@ func TestIssuesAreStruckAndNeverChanged(t *testing.T) {
 	assert.Equal(t, "Otto", list[0].Events[0].SaidBy)
 	assert.False(t, list[1].Has(Struck), "the other sheet stays")
 	assert.Equal(t, 2, list[2].Issue)
-	require.NoError(t, s.IssueOrders(as("Ida"), job, issue(nil, []order.Name{order.Grind, order.Bore})), "a sheet that is wanted no more; one that never was")
+	require.NoError(t, s.IssueOrders(as("Ida"), job, issue(nil, []order.Name{order.Grind, order.Bore})),
+		"a sheet that is wanted no more; one that never was")
 	require.NoError(t, s.IssueOrders(as("Ida"), job, issue(nil, []order.Name{order.Grind})))
 	list = ordersIn(t, s, job)
 	assert.True(t, list[2].Has(Struck))
@@ -61,13 +64,16 @@ func TestWhatIsSaidOfASheet(t *testing.T) {
 	for range 2 { // sent again after a lost answer
 		require.NoError(t, s.AddOrderEvents(ctx, job, []OrderEvent{tick}))
 	}
-	require.NoError(t, s.AddOrderEvents(ctx, job, []OrderEvent{event(Unticked, "main_journal/1", ""), event(Sent, "", "")}))
+	require.NoError(t, s.AddOrderEvents(ctx, job,
+		[]OrderEvent{event(Unticked, "main_journal/1", ""), event(Sent, "", "")}))
 	o := ordersIn(t, s, job)[0]
 	assert.Len(t, o.Events, 3)
 	assert.Equal(t, Unticked, o.Last("main_journal/1", Ticked, Unticked).What)
 	assert.Nil(t, o.Last("main_journal/2", Ticked, Unticked))
-	assert.ErrorIs(t, s.AddOrderEvents(ctx, other, []OrderEvent{event(Sent, "", "")}), ErrNotFound, "another job's sheet")
-	assert.Error(t, s.AddOrderEvents(ctx, job, []OrderEvent{event(Accepted, "main_journal/1", "")}), "never without a reason")
+	assert.ErrorIs(t, s.AddOrderEvents(ctx, other, []OrderEvent{event(Sent, "", "")}), ErrNotFound,
+		"another job's sheet")
+	assert.Error(t, s.AddOrderEvents(ctx, job, []OrderEvent{event(Accepted, "main_journal/1", "")}),
+		"never without a reason")
 	half := []OrderEvent{event(Returned, "", ""), event(Accepted, "main_journal/1", "")}
 	assert.Error(t, s.AddOrderEvents(ctx, job, half))
 	assert.False(t, ordersIn(t, s, job)[0].Has(Returned), "all or nothing")
@@ -82,7 +88,8 @@ func TestWhatIsSaidOfASheet(t *testing.T) {
 func TestARecordIsOnlyAddedTo(t *testing.T) {
 	s, job := fresh(t)
 	ctx := as("Ida")
-	d := Decision{Way: disposition.Way{Action: disposition.Reuse}, ID: uuid.NewString(), JobID: job, Set: "thrust", Basis: "{}"}
+	d := Decision{Way: disposition.Way{Action: disposition.Reuse}, ID: uuid.NewString(), JobID: job,
+		Set: "thrust", Basis: "{}"}
 	require.NoError(t, s.AddDecision(ctx, d, 0))
 	require.NoError(t, s.AddDecision(ctx, d, 0), "sent twice, stored once")
 	again := d
@@ -99,7 +106,8 @@ func TestARecordIsOnlyAddedTo(t *testing.T) {
 	assert.ErrorAs(t, s.AddDecision(ctx, again, 0), &conflict)
 	assert.Contains(t, conflict.Error(), "Ida signed this set meanwhile")
 	require.NoError(t, s.AddDecision(ctx, again, record.Decisions[0].Seq))
-	over := Decision{Way: disposition.Way{Action: disposition.Reuse}, ID: uuid.NewString(), JobID: job, Set: "deck", Overruled: true, Basis: "{}"}
+	over := Decision{Way: disposition.Way{Action: disposition.Reuse}, ID: uuid.NewString(), JobID: job,
+		Set: "deck", Overruled: true, Basis: "{}"}
 	assert.Error(t, s.AddDecision(ctx, over, 0), "never overruled without a reason")
 }
 

@@ -87,7 +87,8 @@ func (s *Store) AddPerson(ctx context.Context, p Person, first bool) error {
 		case same >= 0:
 			return &ConflictError{Why: words.New("conflict.person", "name", names[same]), Place: "name"}
 		}
-		_, err := tx.ExecContext(ctx, `INSERT INTO people (name, role, password, added_by, added_at) VALUES (?,?,?,?,?)`, p.Name, p.Role, p.Password, Actor(ctx), s.stamp())
+		_, err := tx.ExecContext(ctx, `INSERT INTO people (name, role, password, added_by, added_at)
+			VALUES (?,?,?,?,?)`, p.Name, p.Role, p.Password, Actor(ctx), s.stamp())
 		return err
 	})
 	if err != nil {
@@ -107,18 +108,21 @@ type PersonChange struct {
 	But string
 }
 
-// ChangePerson gives a person another role or password, and bars or lets in. A new password and barring end the person's sessions. One
-// owner must stay.
+// ChangePerson gives a person another role or password, and bars or lets in. A new password and
+// barring end the person's sessions. One owner must stay.
 func (s *Store) ChangePerson(ctx context.Context, id int64, to PersonChange) error {
 	err := s.change(ctx, func(tx *sqlx.Tx) error {
-		result, err := tx.ExecContext(ctx, `UPDATE people SET role = ?1, barred = ?2, password = CASE ?3 WHEN '' THEN password ELSE ?3 END, version = version + 1
+		result, err := tx.ExecContext(ctx,
+			`UPDATE people SET role = ?1, barred = ?2, password = CASE ?3 WHEN '' THEN password ELSE ?3 END,
+				version = version + 1
 			WHERE id = ?4 AND version = ?5`, to.Role, to.Barred, to.Password, id, to.Version)
 		if err != nil {
 			return err
 		}
 		if n, err := result.RowsAffected(); err != nil || n == 0 {
 			var there bool
-			if err := errors.Join(err, tx.GetContext(ctx, &there, `SELECT EXISTS (SELECT 1 FROM people WHERE id = ?)`, id)); err != nil {
+			if err := errors.Join(err, tx.GetContext(ctx, &there,
+				`SELECT EXISTS (SELECT 1 FROM people WHERE id = ?)`, id)); err != nil {
 				return err
 			}
 			if !there {
@@ -127,7 +131,8 @@ func (s *Store) ChangePerson(ctx context.Context, id int64, to PersonChange) err
 			return conflict("conflict.person_changed")
 		}
 		var owners int
-		if err := tx.GetContext(ctx, &owners, `SELECT count(*) FROM people WHERE role = 'owner' AND barred = 0`); err != nil {
+		if err := tx.GetContext(ctx, &owners,
+			`SELECT count(*) FROM people WHERE role = 'owner' AND barred = 0`); err != nil {
 			return err
 		}
 		if owners == 0 {
@@ -136,7 +141,8 @@ func (s *Store) ChangePerson(ctx context.Context, id int64, to PersonChange) err
 		if !to.Barred && to.Password == "" {
 			return nil
 		}
-		_, err = tx.ExecContext(ctx, `DELETE FROM sessions WHERE person_id = ? AND (? OR token <> ?)`, id, to.Barred, to.But)
+		_, err = tx.ExecContext(ctx, `DELETE FROM sessions WHERE person_id = ? AND (? OR token <> ?)`, id,
+			to.Barred, to.But)
 		return err
 	})
 	if err != nil {
@@ -151,10 +157,14 @@ func (s *Store) Names(ctx context.Context) ([]string, error) {
 	names := []string{}
 	err := s.read.SelectContext(ctx, &names, `SELECT name FROM (
 		SELECT name, '' AS at, 0 AS seq FROM people WHERE barred = 0
-		UNION ALL SELECT taken_by, taken_at, seq FROM (SELECT taken_by, taken_at, seq FROM readings WHERE from_file = 0 ORDER BY seq DESC LIMIT 2000)
-		UNION ALL SELECT graded_by, graded_at, seq FROM (SELECT graded_by, graded_at, seq FROM looks WHERE from_file = 0 ORDER BY seq DESC LIMIT 500)
-		UNION ALL SELECT decided_by, decided_at, seq FROM (SELECT decided_by, decided_at, seq FROM decisions WHERE from_file = 0 ORDER BY seq DESC LIMIT 200))
-		WHERE name NOT IN (SELECT name FROM people WHERE barred = 1) GROUP BY name ORDER BY max(at) DESC, max(seq) DESC, name LIMIT 24`)
+		UNION ALL SELECT taken_by, taken_at, seq FROM (SELECT taken_by, taken_at, seq
+			FROM readings WHERE from_file = 0 ORDER BY seq DESC LIMIT 2000)
+		UNION ALL SELECT graded_by, graded_at, seq FROM (SELECT graded_by, graded_at, seq
+			FROM looks WHERE from_file = 0 ORDER BY seq DESC LIMIT 500)
+		UNION ALL SELECT decided_by, decided_at, seq FROM (SELECT decided_by, decided_at, seq
+			FROM decisions WHERE from_file = 0 ORDER BY seq DESC LIMIT 200))
+		WHERE name NOT IN (SELECT name FROM people
+			WHERE barred = 1) GROUP BY name ORDER BY max(at) DESC, max(seq) DESC, name LIMIT 24`)
 	if err != nil {
 		return nil, fmt.Errorf("names: %w", err)
 	}

@@ -15,19 +15,23 @@ func TestOneOwnerStays(t *testing.T) {
 	s, ctx := open(t, filepath.Join(t.TempDir(), "p.db")), as("Wanda")
 	require.NoError(t, s.AddPerson(ctx, Person{Name: "Ida Lorn", Role: Owner, Password: "hash"}, true))
 	var conflict *ConflictError
-	assert.ErrorAs(t, s.AddPerson(ctx, Person{Name: "Second", Role: Owner, Password: "x"}, true), &conflict, "the first is created once")
-	assert.ErrorAs(t, s.AddPerson(ctx, Person{Name: "ida lorn", Role: Viewer, Password: "x"}, false), &conflict, "a name is one whatever its case")
+	assert.ErrorAs(t, s.AddPerson(ctx, Person{Name: "Second", Role: Owner, Password: "x"}, true), &conflict,
+		"the first is created once")
+	assert.ErrorAs(t, s.AddPerson(ctx, Person{Name: "ida lorn", Role: Viewer, Password: "x"}, false),
+		&conflict, "a name is one whatever its case")
 	ida, err := s.PersonNamed(ctx, " IDA LORN ")
 	require.NoError(t, err)
 	assert.ErrorAs(t, s.ChangePerson(ctx, ida.ID, PersonChange{Role: Owner, Barred: true, Version: 1}), &conflict)
 	assert.ErrorAs(t, s.ChangePerson(ctx, ida.ID, PersonChange{Role: Decider, Version: 1}), &conflict)
 	require.NoError(t, s.AddPerson(ctx, Person{Name: "Otto", Role: Owner, Password: "x"}, false))
-	require.NoError(t, s.ChangePerson(ctx, ida.ID, PersonChange{Role: Decider, Version: 1}), "another owner is there now")
+	require.NoError(t, s.ChangePerson(ctx, ida.ID, PersonChange{Role: Decider, Version: 1}),
+		"another owner is there now")
 	again, err := s.PersonByID(ctx, ida.ID)
 	require.NoError(t, err)
 	assert.Equal(t, Decider, again.Role)
 	assert.Equal(t, "hash", again.Password, "an empty password keeps the present one")
-	assert.ErrorAs(t, s.ChangePerson(ctx, ida.ID, PersonChange{Role: Owner, Version: 1}), &conflict, "a page that is out of date")
+	assert.ErrorAs(t, s.ChangePerson(ctx, ida.ID, PersonChange{Role: Owner, Version: 1}), &conflict,
+		"a page that is out of date")
 	require.NoError(t, s.ChangePerson(ctx, ida.ID, PersonChange{Role: Decider, Password: "new hash", Version: 2}))
 	again, err = s.PersonByID(ctx, ida.ID)
 	require.NoError(t, err)
@@ -99,14 +103,17 @@ func TestSessionsEnd(t *testing.T) {
 	assert.ErrorIs(t, s.EndSession(ctx, list[0].ID), ErrNotFound)
 }
 
-// A name is one however it is typed; letters that nobody sees make no other of it, and are refused where a name is given.
+// A name is one however it is typed; letters that nobody sees make no other of it, and are refused
+// where a name is given.
 func TestNamesAreOneHoweverWritten(t *testing.T) {
-	for _, same := range []string{"ida lorn", " Ida  Lorn ", "IDA LORN", "Ida\u200b Lorn", "I\u00adda Lorn", "Ｉda Lorn"} {
+	for _, same := range []string{"ida lorn", " Ida  Lorn ", "IDA LORN", "Ida\u200b Lorn", "I\u00adda Lorn",
+		"Ｉda Lorn"} {
 		assert.True(t, SameName("Ida Lorn", same), "%q", same)
 	}
 	assert.True(t, SameName("Åsa", "a\u030aSA"), "one letter or two")
 	assert.False(t, SameName("Ida Lorn", "Ida Horn"))
-	for _, bad := range []string{"", "  ", "Ida\u200bLorn", "Ida\u202eLorn", "Ida\x00", "Ida\ufe0f", "\u115fIda", strings.Repeat("x", 101)} {
+	for _, bad := range []string{"", "  ", "Ida\u200bLorn", "Ida\u202eLorn", "Ida\x00", "Ida\ufe0f",
+		"\u115fIda", strings.Repeat("x", 101)} {
 		_, sentence := Name(bad)
 		assert.NotEmpty(t, sentence, "%q", bad)
 	}

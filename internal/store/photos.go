@@ -31,8 +31,10 @@ func (s *Store) AddPhoto(ctx context.Context, p Photo, picture, small []byte) er
 		if _, err := getJob(ctx, tx, p.JobID); err != nil {
 			return err
 		}
-		known, err := once(ctx, tx, "photos", p.ID, fields{"job_id": p.JobID, "caption": p.Caption, "width": p.Width, "height": p.Height, "picture": picture, "small": small,
-			"taken_by": Actor(ctx)}, fields{"taken_at": s.stamp()})
+		known, err := once(ctx, tx, "photos", p.ID,
+			fields{"job_id": p.JobID, "caption": p.Caption, "width": p.Width, "height": p.Height,
+				"picture": picture, "small": small,
+				"taken_by": Actor(ctx)}, fields{"taken_at": s.stamp()})
 		if err != nil || known {
 			return err
 		}
@@ -55,7 +57,8 @@ func (s *Store) AddPhoto(ctx context.Context, p Photo, picture, small []byte) er
 func (s *Store) RemovePhoto(ctx context.Context, jobID int64, id string) error {
 	defer s.changed(jobID)
 	return s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
-		_, err := tx.ExecContext(ctx, `UPDATE photos SET removed_by = ?, removed_at = ? WHERE job_id = ? AND id = ? AND removed_by = ''`, Actor(ctx), s.stamp(), jobID, id)
+		_, err := tx.ExecContext(ctx, `UPDATE photos SET removed_by = ?, removed_at = ?
+			WHERE job_id = ? AND id = ? AND removed_by = ''`, Actor(ctx), s.stamp(), jobID, id)
 		return err
 	})
 }
@@ -65,10 +68,12 @@ func (s *Store) RestorePhoto(ctx context.Context, jobID int64, id string) error 
 	defer s.changed(jobID)
 	return s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
 		var caption string
-		if err := tx.GetContext(ctx, &caption, `SELECT caption FROM photos WHERE job_id = ? AND id = ?`, jobID, id); err != nil {
+		if err := tx.GetContext(ctx, &caption, `SELECT caption FROM photos WHERE job_id = ? AND id = ?`,
+			jobID, id); err != nil {
 			return notFound(err)
 		}
-		if _, err := tx.ExecContext(ctx, `UPDATE photos SET removed_by = '', removed_at = '' WHERE job_id = ? AND id = ?`, jobID, id); err != nil {
+		if _, err := tx.ExecContext(ctx,
+			`UPDATE photos SET removed_by = '', removed_at = '' WHERE job_id = ? AND id = ?`, jobID, id); err != nil {
 			return err
 		}
 		return s.log(ctx, tx, jobID, "photo", Facts{Caption: caption}, nil)
@@ -81,7 +86,8 @@ func (s *Store) Picture(ctx context.Context, jobID int64, id string, small bool)
 	if small {
 		column = "small"
 	}
-	if err := s.read.GetContext(ctx, &picture, `SELECT `+column+` FROM photos WHERE job_id = ? AND id = ? AND removed_by = ''`, jobID, id); err != nil {
+	if err := s.read.GetContext(ctx, &picture, `SELECT `+column+
+		` FROM photos WHERE job_id = ? AND id = ? AND removed_by = ''`, jobID, id); err != nil {
 		return nil, fmt.Errorf("photo %s of job %d: %w", id, jobID, notFound(err))
 	}
 	return picture, nil
@@ -89,7 +95,8 @@ func (s *Store) Picture(ctx context.Context, jobID int64, id string, small bool)
 
 func photosOf(ctx context.Context, q querier, jobID int64) ([]Photo, error) {
 	list := []Photo{}
-	if err := q.SelectContext(ctx, &list, `SELECT seq, id, job_id, caption, width, height, taken_by, taken_at, from_file FROM photos
+	if err := q.SelectContext(ctx, &list,
+		`SELECT seq, id, job_id, caption, width, height, taken_by, taken_at, from_file FROM photos
 		WHERE job_id = ? AND removed_by = '' ORDER BY seq`, jobID); err != nil {
 		return nil, fmt.Errorf("photos of job %d: %w", jobID, err)
 	}

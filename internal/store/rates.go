@@ -22,18 +22,20 @@ func (s *Store) Rates(ctx context.Context) (card schedule.Card, version int64, e
 	return card, version, nil
 }
 
-// SetRates stores the shop's rate card, which holds from now on; earlier ones stay on record. version must be the present one, else it is a
-// conflict.
+// SetRates stores the shop's rate card, which holds from now on; earlier ones stay on record.
+// version must be the present one, else it is a conflict.
 func (s *Store) SetRates(ctx context.Context, card schedule.Card, version int64) error {
 	text, err := json.Marshal(card)
 	if err != nil {
 		return err
 	}
 	return s.change(ctx, func(tx *sqlx.Tx) error {
-		if err := stillLast(ctx, tx, version, `SELECT seq, card AS text FROM rate_cards ORDER BY seq DESC LIMIT 1`); err != nil {
+		if err := stillLast(ctx, tx, version,
+			`SELECT seq, card AS text FROM rate_cards ORDER BY seq DESC LIMIT 1`); err != nil {
 			return err
 		}
-		_, err := tx.ExecContext(ctx, `INSERT INTO rate_cards (card, set_by, set_at) VALUES (?,?,?)`, string(text), Actor(ctx), s.stamp())
+		_, err := tx.ExecContext(ctx, `INSERT INTO rate_cards (card, set_by, set_at) VALUES (?,?,?)`,
+			string(text), Actor(ctx), s.stamp())
 		return err
 	})
 }

@@ -42,20 +42,22 @@ type Reading struct {
 	SupersededBy *string `db:"superseded_by" json:"superseded_by,omitempty"`
 }
 
-const readingColumns = `r.seq, r.id, r.feature_id, r.station, r.direction, r.what, r.value, r.reason, r.typed, r.gauge_id, r.condition_id, r.taken_by, r.taken_at, r.from_file,
-	s.by_id AS superseded_by`
+const readingColumns = `r.seq, r.id, r.feature_id, r.station, r.direction, r.what, r.value, r.reason, r.typed,
+	r.gauge_id, r.condition_id, r.taken_by, r.taken_at, r.from_file, s.by_id AS superseded_by`
 
 func tapes(ctx context.Context, q querier, jobID, only int64) ([]Reading, error) {
 	var list []Reading
-	if err := q.SelectContext(ctx, &list, `SELECT `+readingColumns+` FROM features f JOIN readings r ON r.feature_id = f.id
-		LEFT JOIN superseded s ON s.reading_id = r.id WHERE f.job_id = ? AND ? IN (0, f.id) ORDER BY r.seq`, jobID, only); err != nil {
+	if err := q.SelectContext(ctx, &list, `SELECT `+readingColumns+
+		` FROM features f JOIN readings r ON r.feature_id = f.id
+		LEFT JOIN superseded s ON s.reading_id = r.id WHERE f.job_id = ? AND ? IN (0, f.id) ORDER BY r.seq`,
+		jobID, only); err != nil {
 		return nil, fmt.Errorf("readings of job %d: %w", jobID, err)
 	}
 	return list, nil
 }
 
-// A Seen is what a person saw when a reading was entered: where it belongs, by name, and the readings that held there. A nil field is not
-// held against what is stored.
+// A Seen is what a person saw when a reading was entered: where it belongs, by name, and the
+// readings that held there. A nil field is not held against what is stored.
 type Seen struct {
 	Station   *string
 	Direction *unit.Angle
@@ -75,7 +77,8 @@ const (
 func (seen Seen) fit(ctx context.Context, tx *sqlx.Tx, f Feature, r *Reading) error {
 	if seen.Station != nil {
 		if r.Station = slices.Index(f.Stations, *seen.Station); r.Station < 0 {
-			return coded(PlanChanged, "conflict.plan_station", "part", f.Name(), "station", words.Quoted(*seen.Station))
+			return coded(PlanChanged, "conflict.plan_station", "part", f.Name(), "station",
+				words.Quoted(*seen.Station))
 		}
 	}
 	if seen.Direction != nil && len(f.Directions) > 0 {
@@ -90,8 +93,10 @@ func (seen Seen) fit(ctx context.Context, tx *sqlx.Tx, f Feature, r *Reading) er
 		return nil
 	}
 	var others []Reading
-	if err := tx.SelectContext(ctx, &others, `SELECT `+readingColumns+` FROM readings r LEFT JOIN superseded s ON s.reading_id = r.id
-		WHERE r.feature_id = ? AND r.station = ? AND r.direction = ? AND s.by_id IS NULL AND r.taken_by <> ? ORDER BY r.seq DESC`, f.ID, r.Station, r.Direction, r.TakenBy); err != nil {
+	if err := tx.SelectContext(ctx, &others, `SELECT `+readingColumns+
+		` FROM readings r LEFT JOIN superseded s ON s.reading_id = r.id
+		WHERE r.feature_id = ? AND r.station = ? AND r.direction = ? AND s.by_id IS NULL
+			AND r.taken_by <> ? ORDER BY r.seq DESC`, f.ID, r.Station, r.Direction, r.TakenBy); err != nil {
 		return err
 	}
 	for _, o := range others {
@@ -116,12 +121,15 @@ func (seen Seen) fit(ctx context.Context, tx *sqlx.Tx, f Feature, r *Reading) er
 // AddReading stores a reading and answers once it is on the disk. With repeat it joins the readings of its
 // cell; otherwise it supersedes them. The same id with the same content is stored once; with other content
 // it is a conflict.
-func (s *Store) AddReading(ctx context.Context, jobID int64, place Place, r Reading, repeat bool) (stored Reading, err error) {
+func (s *Store) AddReading(ctx context.Context, jobID int64, place Place, r Reading,
+	repeat bool) (stored Reading, err error) {
 	return s.AddReadingAsSeen(ctx, jobID, place, r, repeat, Seen{})
 }
 
-// AddReadingAsSeen is AddReading where what the person saw must still hold; else it is a conflict with a code.
-func (s *Store) AddReadingAsSeen(ctx context.Context, jobID int64, place Place, r Reading, repeat bool, seen Seen) (stored Reading, err error) {
+// AddReadingAsSeen is AddReading where what the person saw must still hold; else it is a conflict
+// with a code.
+func (s *Store) AddReadingAsSeen(ctx context.Context, jobID int64, place Place, r Reading, repeat bool,
+	seen Seen) (stored Reading, err error) {
 	r.ID, r.TakenBy = strings.ToLower(r.ID), Actor(ctx)
 	defer s.watchers.tell(jobID)
 	s.commits.Lock()
@@ -170,14 +178,17 @@ func (s *Store) AddReadingAsSeen(ctx context.Context, jobID int64, place Place, 
 	return stored, nil
 }
 
-// insertReading stores a reading and returns those that it supersedes: those of its cell that hold, but for the ones that it repeats.
+// insertReading stores a reading and returns those that it supersedes: those of its cell that hold,
+// but for the ones that it repeats.
 func insertReading(ctx context.Context, tx *sqlx.Tx, r *Reading, repeat bool) (superseded []string, err error) {
 	var live []struct {
 		ID   string `db:"id"`
 		What string `db:"what"`
 	}
-	if err := tx.SelectContext(ctx, &live, `SELECT id, what FROM readings r WHERE feature_id = ? AND station = ? AND direction = ?
-		AND NOT EXISTS (SELECT 1 FROM superseded s WHERE s.reading_id = r.id)`, r.FeatureID, r.Station, r.Direction); err != nil {
+	if err := tx.SelectContext(ctx, &live,
+		`SELECT id, what FROM readings r WHERE feature_id = ? AND station = ? AND direction = ?
+		AND NOT EXISTS (SELECT 1 FROM superseded s WHERE s.reading_id = r.id)`, r.FeatureID, r.Station,
+		r.Direction); err != nil {
 		return nil, err
 	}
 	if repeat && len(live) >= mostRepeats {
@@ -190,7 +201,8 @@ func insertReading(ctx context.Context, tx *sqlx.Tx, r *Reading, repeat bool) (s
 		if repeat && r.What == Size && old.What == Size {
 			continue
 		}
-		if _, err := tx.ExecContext(ctx, `INSERT INTO superseded (reading_id, by_id) VALUES (?, ?)`, old.ID, r.ID); err != nil {
+		if _, err := tx.ExecContext(ctx, `INSERT INTO superseded (reading_id, by_id) VALUES (?, ?)`, old.ID,
+			r.ID); err != nil {
 			return nil, err
 		}
 		superseded = append(superseded, old.ID)
@@ -200,8 +212,11 @@ func insertReading(ctx context.Context, tx *sqlx.Tx, r *Reading, repeat bool) (s
 
 // storeReading stores a reading of a cell that holds none.
 func storeReading(ctx context.Context, tx *sqlx.Tx, r *Reading) error {
-	result, err := sqlx.NamedExecContext(ctx, tx, `INSERT INTO readings (id, feature_id, station, direction, what, value, reason, typed, gauge_id, condition_id, taken_by, taken_at, from_file)
-		VALUES (:id, :feature_id, :station, :direction, :what, :value, :reason, :typed, :gauge_id, :condition_id, :taken_by, :taken_at, :from_file)`, r)
+	result, err := sqlx.NamedExecContext(ctx, tx,
+		`INSERT INTO readings (id, feature_id, station, direction, what, value, reason, typed, gauge_id,
+			condition_id, taken_by, taken_at, from_file)
+		VALUES (:id, :feature_id, :station, :direction, :what, :value, :reason, :typed, :gauge_id,
+			:condition_id, :taken_by, :taken_at, :from_file)`, r)
 	if err != nil {
 		return err
 	}
@@ -210,13 +225,15 @@ func storeReading(ctx context.Context, tx *sqlx.Tx, r *Reading) error {
 }
 
 func oneReading(ctx context.Context, q querier, id string) (r Reading, err error) {
-	err = q.GetContext(ctx, &r, `SELECT `+readingColumns+` FROM readings r LEFT JOIN superseded s ON s.reading_id = r.id WHERE r.id = ?`, id)
+	err = q.GetContext(ctx, &r, `SELECT `+readingColumns+
+		` FROM readings r LEFT JOIN superseded s ON s.reading_id = r.id WHERE r.id = ?`, id)
 	return r, err
 }
 
 func sameReading(stored, sent Reading, featureID int64) error {
 	same := stored.FeatureID == featureID && stored.Station == sent.Station && stored.Direction == sent.Direction &&
-		stored.What == sent.What && equal(stored.Value, sent.Value) && equal(stored.Reason, sent.Reason) && equal(stored.GaugeID, sent.GaugeID) && stored.TakenBy == sent.TakenBy
+		stored.What == sent.What && equal(stored.Value, sent.Value) && equal(stored.Reason, sent.Reason) &&
+		equal(stored.GaugeID, sent.GaugeID) && stored.TakenBy == sent.TakenBy
 	if !same {
 		return errOther()
 	}

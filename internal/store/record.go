@@ -89,23 +89,25 @@ var stampTopics = map[part.Kind]string{
 }
 
 // Inspection is the record as the core judges it: live readings only, one feature for each of the
-// record's, in their order. Features nobody has touched are left out, and so are lists that cannot be made yet, and what belongs to a
-// component that is retired.
-// index maps back.
+// record's, in their order. Features nobody has touched are left out, and so are lists that cannot
+// be made yet, and what belongs to a component that is retired. index maps back.
 func (r Record) Inspection() (in *inspection.Inspection, index []int) {
 	layout := r.Job.Told()
 	in = &inspection.Inspection{
-		Unit:   r.Job.Unit,
-		Job:    inspection.Job{Number: r.Job.Number, Customer: r.Job.Customer, Engine: r.Job.Engine, Duty: r.Job.Duty},
+		Unit: r.Job.Unit,
+		Job: inspection.Job{Number: r.Job.Number, Customer: r.Job.Customer, Engine: r.Job.Engine,
+			Duty: r.Job.Duty},
 		Engine: &layout, Policy: r.Job.Policy, Limits: r.Job.Limits.Book, LimitsClose: r.Job.Limits.Close,
 	}
 	for i, d := range r.Decisions {
 		if r.Retired(d.Set.Component(), d.Component) {
 			continue
 		}
-		if !slices.ContainsFunc(r.Decisions[i+1:], func(later Decision) bool { return later.Set == d.Set && later.Component == d.Component }) {
-			in.Decisions = append(in.Decisions, inspection.Decision{Set: string(d.Set), Action: string(d.Action), Method: string(d.Method),
-				Step: d.Step, Shell: d.Shell, By: d.DecidedBy, Component: d.Component})
+		if !slices.ContainsFunc(r.Decisions[i+1:],
+			func(later Decision) bool { return later.Set == d.Set && later.Component == d.Component }) {
+			in.Decisions = append(in.Decisions,
+				inspection.Decision{Set: string(d.Set), Action: string(d.Action), Method: string(d.Method),
+					Step: d.Step, Shell: d.Shell, By: d.DecidedBy, Component: d.Component})
 		}
 	}
 	held := make(map[string]*Condition, len(r.Conditions))
@@ -118,7 +120,8 @@ func (r Record) Inspection() (in *inspection.Inspection, index []int) {
 	}
 	for i := range r.Features {
 		f := &r.Features[i]
-		if len(f.Tape) == 0 && len(f.Looks) == 0 && f.Unworn == nil || r.Retired(f.Kind.Row().Component, f.Component) {
+		if len(f.Tape) == 0 && len(f.Looks) == 0 && f.Unworn == nil || r.Retired(f.Kind.Row().Component,
+			f.Component) {
 			continue
 		}
 		inspected, ok := f.inspected(held, setups)
@@ -148,8 +151,10 @@ func stamp(text string, s unit.System) *inspection.Stamp {
 }
 
 // inspected is the feature as the core knows it; ok is false for a list that cannot be made yet.
-func (f *Feature) inspected(held map[string]*Condition, setups map[string]*instrument.Gauge) (out inspection.Feature, ok bool) {
-	out = inspection.Feature{Kind: f.Kind, Number: f.Number, State: f.State, Component: f.Component, Look: Standing(f.Looks), Setup: inspection.Setup{Gauge: f.gauge()},
+func (f *Feature) inspected(held map[string]*Condition,
+	setups map[string]*instrument.Gauge) (out inspection.Feature, ok bool) {
+	out = inspection.Feature{Kind: f.Kind, Number: f.Number, State: f.State, Component: f.Component,
+		Look: Standing(f.Looks), Setup: inspection.Setup{Gauge: f.gauge()},
 		Grid: inspection.Grid{Stations: f.Stations, Directions: f.Directions, Added: f.Added}, Unworn: f.Unworn}
 	if f.Stamp != "" {
 		out.Stamp = &inspection.Stamp{Text: f.Stamp}

@@ -16,8 +16,9 @@ import (
 
 // The files beside a database while another takes its place.
 const (
-	incomingEnd = ".incoming"  // the one that comes
-	plannedEnd  = ".restoring" // what is to be done; once it is there, the restore is brought to its end whatever happens
+	incomingEnd = ".incoming" // the one that comes
+	// what is to be done; once it is there, the restore is brought to its end whatever happens
+	plannedEnd = ".restoring"
 )
 
 // ends are those of a database and of what belongs to it: its log of changes and the memory over it.
@@ -30,11 +31,13 @@ type planned struct {
 	Kept string `json:"kept"`
 }
 
-// Restore puts a backup in the place of the Ledge file at path. What was there is kept beside it under the returned name, or "" where
-// nothing was. It fails with an [UnsoundError] where the backup is not a sound Ledge file or judge finds fault with a job of it, and with
-// [ErrInUse] while Ledge runs on either file; then path is left as it was. Cut short at any moment it leaves the old file or the new one,
-// whole: what was begun is ended when the file is next opened.
-func Restore(ctx context.Context, from, path string, now time.Time, judge func(context.Context, *Store) error) (kept string, err error) {
+// Restore puts a backup in the place of the Ledge file at path. What was there is kept beside it
+// under the returned name, or "" where nothing was. It fails with an [UnsoundError] where the
+// backup is not a sound Ledge file or judge finds fault with a job of it, and with [ErrInUse] while
+// Ledge runs on either file; then path is left as it was. Cut short at any moment it leaves the old
+// file or the new one, whole: what was begun is ended when the file is next opened.
+func Restore(ctx context.Context, from, path string, now time.Time,
+	judge func(context.Context, *Store) error) (kept string, err error) {
 	if path, err = resolved(path); err != nil {
 		return "", err
 	}
@@ -133,7 +136,8 @@ func judged(ctx context.Context, path string, judge func(context.Context, *Store
 	return errors.Join(judge(ctx, s), s.Close())
 }
 
-// settleRestore brings a restore to its end that was planned, and takes away what one left that was not. It says what it did.
+// settleRestore brings a restore to its end that was planned, and takes away what one left that was
+// not. It says what it did.
 func settleRestore(path string) (said string, err error) {
 	text, err := os.ReadFile(path + plannedEnd)
 	if errors.Is(err, fs.ErrNotExist) {
@@ -163,7 +167,8 @@ func settleRestore(path string) (said string, err error) {
 			return "", err
 		}
 	}
-	if err := errors.Join(flushFolder(filepath.Dir(path)), os.Remove(path+plannedEnd), flushFolder(filepath.Dir(path))); err != nil {
+	if err := errors.Join(flushFolder(filepath.Dir(path)), os.Remove(path+plannedEnd),
+		flushFolder(filepath.Dir(path))); err != nil {
 		return "", err
 	}
 	said = words.Told("restore.settled", "from", plan.From)
@@ -200,7 +205,8 @@ func anyOf(path string) bool {
 	return false
 }
 
-// Restoring reports whether a restore of a file waits to be brought to its end: then there may be no file just now.
+// Restoring reports whether a restore of a file waits to be brought to its end: then there may be
+// no file just now.
 func Restoring(path string) bool {
 	_, err := os.Lstat(path + plannedEnd)
 	return err == nil

@@ -15,7 +15,8 @@ import (
 type Row struct {
 	Place
 	Station, Direction int
-	// Joins the readings of its cell that come before it in the file; the first of a cell supersedes what was there.
+	// Joins the readings of its cell that come before it in the file; the first of a cell
+	// supersedes what was there.
 	Joins  bool
 	Value  *part.Value
 	Reason string
@@ -39,7 +40,8 @@ func (s *Store) AddRows(ctx context.Context, jobID int64, rows []Row) error {
 				id = f.ID
 				ids[row.Place] = id
 			}
-			r := Reading{ID: uuid.NewString(), FeatureID: id, Station: row.Station, Direction: row.Direction, What: Size, Value: row.Value, TakenBy: row.SaidBy, FromFile: true, TakenAt: row.TakenAt}
+			r := Reading{ID: uuid.NewString(), FeatureID: id, Station: row.Station, Direction: row.Direction,
+				What: Size, Value: row.Value, TakenBy: row.SaidBy, FromFile: true, TakenAt: row.TakenAt}
 			if row.Value == nil {
 				r.What, r.Reason = Skip, &row.Reason
 			}
@@ -74,7 +76,8 @@ func (f *Feature) Live(station, direction int) (live []Reading) {
 // At returns the feature at a place; nil where the job has none.
 func (r *Record) At(p Place) *Feature {
 	for i := range r.Features {
-		if f := &r.Features[i]; f.Kind == p.Kind && f.Number == p.Number && f.State == p.State && f.Component == p.Component {
+		if f := &r.Features[i]; f.Kind == p.Kind && f.Number == p.Number && f.State == p.State &&
+			f.Component == p.Component {
 			return f
 		}
 	}

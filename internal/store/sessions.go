@@ -23,12 +23,14 @@ type Session struct {
 }
 
 const (
-	// idle ends a session that nobody used for so long; seen is kept to the hour, so that reading writes nothing.
+	// idle ends a session that nobody used for so long; seen is kept to the hour, so that reading
+	// writes nothing.
 	idle      = 4 * 24 * time.Hour
 	seenEvery = time.Hour
 )
 
-// Sessions keep who is signed in, over the two pools of the store. Whose tells of a session's data whose it is and in which browser.
+// Sessions keep who is signed in, over the two pools of the store. Whose tells of a session's data
+// whose it is and in which browser.
 type Sessions struct {
 	Store *Store
 	Whose func(data []byte) (person int64, device string, err error)
@@ -40,7 +42,8 @@ func (k Sessions) FindCtx(ctx context.Context, token string) (data []byte, found
 	row, known := k.Store.signed.session(token)
 	if !known {
 		changes := k.Store.signed.changes()
-		err = k.Store.read.GetContext(ctx, &row, `SELECT data, seen_at, expires_at FROM sessions WHERE token = ?`, token)
+		err = k.Store.read.GetContext(ctx, &row,
+			`SELECT data, seen_at, expires_at FROM sessions WHERE token = ?`, token)
 		if errors.Is(err, sql.ErrNoRows) {
 			return nil, false, nil
 		}
@@ -78,11 +81,14 @@ func (k Sessions) CommitCtx(ctx context.Context, token string, data []byte, expi
 	now := k.Store.now()
 	defer k.Store.signed.forget()
 	return k.Store.tidy(ctx, func(tx *sqlx.Tx) error {
-		if _, err := tx.ExecContext(ctx, `DELETE FROM sessions WHERE expires_at <= ? OR seen_at <= ?`, now.Unix(), now.Add(-idle).Unix()); err != nil {
+		if _, err := tx.ExecContext(ctx, `DELETE FROM sessions WHERE expires_at <= ? OR seen_at <= ?`,
+			now.Unix(), now.Add(-idle).Unix()); err != nil {
 			return err
 		}
-		_, err := tx.ExecContext(ctx, `INSERT INTO sessions (token, id, person_id, device, data, began_at, seen_at, expires_at) VALUES (?,?,?,?,?,?,?,?)
-			ON CONFLICT (token) DO UPDATE SET data = excluded.data, person_id = excluded.person_id, expires_at = excluded.expires_at`,
+		_, err := tx.ExecContext(ctx, `INSERT INTO sessions (token, id, person_id, device, data, began_at,
+			seen_at, expires_at) VALUES (?,?,?,?,?,?,?,?)
+			ON CONFLICT (token) DO UPDATE SET data = excluded.data, person_id = excluded.person_id,
+				expires_at = excluded.expires_at`,
 			token, uuid.NewString(), person, device, data, k.Store.stamp(), now.Unix(), expiry.Unix())
 		return err
 	})
@@ -114,8 +120,11 @@ func (k Sessions) Delete(token string) error { return k.DeleteCtx(context.Backgr
 func (s *Store) SessionsOf(ctx context.Context, person int64) ([]Session, error) {
 	list := []Session{}
 	now := s.now()
-	err := s.read.SelectContext(ctx, &list, `SELECT token, id, person_id, device, began_at, strftime('%Y-%m-%dT%H:%M:%SZ', seen_at, 'unixepoch') AS seen_at FROM sessions
-		WHERE ?1 IN (0, person_id) AND expires_at > ?2 AND seen_at > ?3 ORDER BY began_at DESC`, person, now.Unix(), now.Add(-idle).Unix())
+	err := s.read.SelectContext(ctx, &list,
+		`SELECT token, id, person_id, device, began_at, strftime('%Y-%m-%dT%H:%M:%SZ', seen_at,
+			'unixepoch') AS seen_at FROM sessions
+		WHERE ?1 IN (0, person_id) AND expires_at > ?2 AND seen_at > ?3 ORDER BY began_at DESC`, person,
+		now.Unix(), now.Add(-idle).Unix())
 	if err != nil {
 		return nil, fmt.Errorf("sessions: %w", err)
 	}

@@ -10,7 +10,8 @@ import (
 // PublicURL names the setting of the address under which the shop is reached from elsewhere.
 const PublicURL = "public_url"
 
-// Locale and TimeZone name the settings by which papers write dates, times and money; those of the machine where nobody said any.
+// Locale and TimeZone name the settings by which papers write dates, times and money; those of the
+// machine where nobody said any.
 const (
 	Locale   = "locale"
 	TimeZone = "time_zone"
@@ -27,8 +28,8 @@ func (s *Store) Setting(ctx context.Context, name string) (value string, version
 
 const lastSetting = `SELECT seq, value AS text FROM settings WHERE name = ? ORDER BY seq DESC LIMIT 1`
 
-// SetSetting says what holds for the shop from now on; what held before stays on record. version must be the present one, else it is a
-// conflict.
+// SetSetting says what holds for the shop from now on; what held before stays on record. version
+// must be the present one, else it is a conflict.
 func (s *Store) SetSetting(ctx context.Context, name, value string, version int64) error {
 	return s.SetSettings(ctx, version, []string{name, value})
 }
@@ -40,7 +41,9 @@ func (s *Store) SetSettings(ctx context.Context, version int64, all ...[]string)
 			return err
 		}
 		for _, one := range all {
-			if _, err := tx.ExecContext(ctx, `INSERT INTO settings (name, value, set_by, set_at) VALUES (?,?,?,?)`, one[0], one[1], Actor(ctx), s.stamp()); err != nil {
+			if _, err := tx.ExecContext(ctx,
+				`INSERT INTO settings (name, value, set_by, set_at) VALUES (?,?,?,?)`, one[0], one[1],
+				Actor(ctx), s.stamp()); err != nil {
 				return err
 			}
 		}

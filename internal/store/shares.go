@@ -28,15 +28,17 @@ func hashed(token string) string {
 	return hex.EncodeToString(sum[:])
 }
 
-// AddShare stores a link to a job's report under its token; the same id is stored once, and known tells that it was there with a token of
-// its own.
+// AddShare stores a link to a job's report under its token; the same id is stored once, and known
+// tells that it was there with a token of its own.
 func (s *Store) AddShare(ctx context.Context, jobID int64, id, token, saidFor string) (known bool, err error) {
 	defer s.changed(jobID)
 	err = s.change(ctx, func(tx *sqlx.Tx) error {
 		if _, err := getJob(ctx, tx, jobID); err != nil {
 			return err
 		}
-		known, err = once(ctx, tx, "shares", id, fields{"job_id": jobID, "said_for": saidFor, "made_by": Actor(ctx)}, fields{"token": hashed(token), "made_at": s.stamp()})
+		known, err = once(ctx, tx, "shares", id,
+			fields{"job_id": jobID, "said_for": saidFor, "made_by": Actor(ctx)},
+			fields{"token": hashed(token), "made_at": s.stamp()})
 		return err
 	})
 	if err != nil {
@@ -48,7 +50,8 @@ func (s *Store) AddShare(ctx context.Context, jobID int64, id, token, saidFor st
 // Shares returns the links of a job.
 func (s *Store) Shares(ctx context.Context, jobID int64) ([]Share, error) {
 	list := []Share{}
-	if err := s.read.SelectContext(ctx, &list, `SELECT * FROM shares WHERE job_id = ? ORDER BY made_at`, jobID); err != nil {
+	if err := s.read.SelectContext(ctx, &list, `SELECT * FROM shares WHERE job_id = ? ORDER BY made_at`,
+		jobID); err != nil {
 		return nil, fmt.Errorf("links of job %d: %w", jobID, err)
 	}
 	return list, nil
@@ -58,7 +61,9 @@ func (s *Store) Shares(ctx context.Context, jobID int64) ([]Share, error) {
 func (s *Store) RevokeShare(ctx context.Context, jobID int64, id string) error {
 	defer s.changed(jobID)
 	return s.change(ctx, func(tx *sqlx.Tx) error {
-		result, err := tx.ExecContext(ctx, `UPDATE shares SET revoked_by = ?, revoked_at = ? WHERE id = ? AND job_id = ? AND revoked_at = ''`, Actor(ctx), s.stamp(), id, jobID)
+		result, err := tx.ExecContext(ctx,
+			`UPDATE shares SET revoked_by = ?, revoked_at = ?
+				WHERE id = ? AND job_id = ? AND revoked_at = ''`, Actor(ctx), s.stamp(), id, jobID)
 		if err != nil {
 			return err
 		}
@@ -71,5 +76,6 @@ func (s *Store) RevokeShare(ctx context.Context, jobID int64, id string) error {
 
 // SharedJob is the job that a link shows, or [ErrNotFound] where it was revoked or never was.
 func (s *Store) SharedJob(ctx context.Context, token string) (id int64, err error) {
-	return id, notFound(s.read.GetContext(ctx, &id, `SELECT job_id FROM shares WHERE token = ? AND revoked_at = ''`, hashed(token)))
+	return id, notFound(s.read.GetContext(ctx, &id,
+		`SELECT job_id FROM shares WHERE token = ? AND revoked_at = ''`, hashed(token)))
 }

@@ -13,7 +13,8 @@ import (
 
 // ShopPolicy is the policy that new jobs of a unit start with: the shop's own, else the default one.
 // Its version is 0 where the shop said none.
-func (s *Store) ShopPolicy(ctx context.Context, system unit.System) (policy inspection.Policy, version int64, err error) {
+func (s *Store) ShopPolicy(ctx context.Context, system unit.System) (policy inspection.Policy, version int64,
+	err error) {
 	policy = inspection.DefaultPolicy(system)
 	version, text, err := lastOf(ctx, s.read, lastPolicy, system)
 	if err == nil && version > 0 {
@@ -27,9 +28,10 @@ func (s *Store) ShopPolicy(ctx context.Context, system unit.System) (policy insp
 
 const lastPolicy = `SELECT seq, policy AS text FROM shop_policies WHERE unit = ? ORDER BY seq DESC LIMIT 1`
 
-// SetShopPolicy stores the policy that new jobs of a unit start with; earlier ones stay on record. version must be the present one, else it is
-// a conflict.
-func (s *Store) SetShopPolicy(ctx context.Context, system unit.System, policy inspection.Policy, version int64) error {
+// SetShopPolicy stores the policy that new jobs of a unit start with; earlier ones stay on record.
+// version must be the present one, else it is a conflict.
+func (s *Store) SetShopPolicy(ctx context.Context, system unit.System, policy inspection.Policy,
+	version int64) error {
 	text, err := json.Marshal(policy)
 	if err != nil {
 		return err
@@ -38,7 +40,8 @@ func (s *Store) SetShopPolicy(ctx context.Context, system unit.System, policy in
 		if err := stillLast(ctx, tx, version, lastPolicy, system); err != nil {
 			return err
 		}
-		_, err := tx.ExecContext(ctx, `INSERT INTO shop_policies (unit, policy, set_by, set_at) VALUES (?,?,?,?)`, system, string(text), Actor(ctx), s.stamp())
+		_, err := tx.ExecContext(ctx, `INSERT INTO shop_policies (unit, policy, set_by, set_at)
+			VALUES (?,?,?,?)`, system, string(text), Actor(ctx), s.stamp())
 		return err
 	})
 }

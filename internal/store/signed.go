@@ -5,8 +5,8 @@ import "sync"
 // mostSigned bounds the sessions kept in memory.
 const mostSigned = 1000
 
-// signed keeps who is signed in, so that asking reads nothing. It is sound because this process alone has the file open, and forgets
-// everything whenever a person or a session changes.
+// signed keeps who is signed in, so that asking reads nothing. It is sound because this process
+// alone has the file open, and forgets everything whenever a person or a session changes.
 type signed struct {
 	mu       sync.Mutex
 	sessions map[string]sessionRow

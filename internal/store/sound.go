@@ -22,8 +22,8 @@ func (e *UnsoundError) Error() string { return e.Why.String() }
 
 func unsound(id string, args ...any) error { return &UnsoundError{words.New(id, args...)} }
 
-// sound reports whether a file is whole, of a version that is known, and has exactly the tables of that version: nothing that would run
-// by itself.
+// sound reports whether a file is whole, of a version that is known, and has exactly the tables of
+// that version: nothing that would run by itself.
 func sound(ctx context.Context, path string) error {
 	db, err := connect(path, "mode=rw&_pragma=trusted_schema(0)", 1)
 	if err != nil {
@@ -46,7 +46,8 @@ func sound(ctx context.Context, path string) error {
 		return unsound("unsound.tables")
 	}
 	var said []string
-	if err := db.SelectContext(ctx, &said, `PRAGMA integrity_check`); err != nil || !slices.Equal(said, []string{"ok"}) {
+	if err := db.SelectContext(ctx, &said, `PRAGMA integrity_check`); err != nil || !slices.Equal(said,
+		[]string{"ok"}) {
 		return unsound("unsound.damaged", "why", strings.Join(append(said, fmt.Sprint(err)), "; "))
 	}
 	var astray int
@@ -58,7 +59,8 @@ func sound(ctx context.Context, path string) error {
 
 // versionOf returns the version of a Ledge file's tables.
 func versionOf(ctx context.Context, db *sqlx.DB) (version int64, err error) {
-	if err := db.GetContext(ctx, &version, `SELECT max(version_id) FROM goose_db_version WHERE is_applied = 1`); err != nil {
+	if err := db.GetContext(ctx, &version,
+		`SELECT max(version_id) FROM goose_db_version WHERE is_applied = 1`); err != nil {
 		return 0, unsound("unsound.not_ledge")
 	}
 	provider, err := tables(db)
@@ -82,7 +84,8 @@ func (s *Store) TablesVersion(ctx context.Context) (int64, error) { return versi
 
 // schemaOf lists the statements a database was made with.
 func schemaOf(ctx context.Context, db *sqlx.DB) (list []string, err error) {
-	err = db.SelectContext(ctx, &list, `SELECT type || ' ' || name || ' ' || coalesce(sql, '') FROM sqlite_master WHERE name NOT LIKE 'sqlite\_stat%' ESCAPE '\' ORDER BY 1`)
+	err = db.SelectContext(ctx, &list, `SELECT type || ' ' || name || ' ' || coalesce(sql, '')
+		FROM sqlite_master WHERE name NOT LIKE 'sqlite\_stat%' ESCAPE '\' ORDER BY 1`)
 	return list, err
 }
 
@@ -115,5 +118,6 @@ func tables(db *sqlx.DB) (*goose.Provider, error) {
 	if err != nil {
 		return nil, err
 	}
-	return goose.NewProvider(goose.DialectSQLite3, db.DB, steps, goose.WithGoMigrations(waysMigration(), rodsMigration(), componentsMigration(), columnsMigration()))
+	return goose.NewProvider(goose.DialectSQLite3, db.DB, steps,
+		goose.WithGoMigrations(waysMigration(), rodsMigration(), componentsMigration(), columnsMigration()))
 }

@@ -6,7 +6,8 @@ import (
 	"modernc.org/sqlite"
 )
 
-// refusedBy is the code with which the database refused something; ok is false for an error that is not the database's.
+// refusedBy is the code with which the database refused something; ok is false for an error that is
+// not the database's.
 func refusedBy(err error) (code int, ok bool) {
 	var theirs *sqlite.Error
 	if errors.As(err, &theirs) {

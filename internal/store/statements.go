@@ -13,7 +13,8 @@ import (
 // mostStatements bounds the prepared statements that a connection keeps.
 const mostStatements = 200
 
-// openDB is sqlx.Open, but each connection keeps its statements prepared: parsing them anew is a tenth of the work of storing a reading.
+// openDB is sqlx.Open, but each connection keeps its statements prepared: parsing them anew is a
+// tenth of the work of storing a reading.
 func openDB(dsn string) *sqlx.DB {
 	return sqlx.NewDb(sql.OpenDB(connector{dsn}), "sqlite")
 }

@@ -14,18 +14,22 @@ import (
 	"ledge/internal/words"
 )
 
-// AddState makes every part of a kind and component measurable once more in a new state, with the plan it was last measured
-// with. Parts that have the state already keep it.
+// AddState makes every part of a kind and component measurable once more in a new state, with the
+// plan it was last measured with. Parts that have the state already keep it.
 func (s *Store) AddState(ctx context.Context, jobID int64, kind part.Kind, component, state string) error {
 	defer s.changed(jobID)
 	err := s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
 		if err := inUse(ctx, tx, jobID, kind.Row().Component, component); err != nil {
 			return err
 		}
-		result, err := tx.ExecContext(ctx, `INSERT INTO features (job_id, kind, number, state, component, stations, directions, counted, gauge_kind, gauge_division,
+		result, err := tx.ExecContext(ctx,
+			`INSERT INTO features (job_id, kind, number, state, component, stations, directions, counted,
+				gauge_kind, gauge_division,
 				gauge_repeatability, gauge_setting_u, added)
-			SELECT job_id, kind, number, ?, component, stations, directions, counted, gauge_kind, gauge_division, gauge_repeatability, gauge_setting_u, added FROM features
-			WHERE id IN (SELECT max(id) FROM features WHERE job_id = ? AND kind = ? AND component = ? GROUP BY number) ORDER BY number
+			SELECT job_id, kind, number, ?, component, stations, directions, counted, gauge_kind,
+				gauge_division, gauge_repeatability, gauge_setting_u, added FROM features
+			WHERE id IN (SELECT max(id) FROM features
+				WHERE job_id = ? AND kind = ? AND component = ? GROUP BY number) ORDER BY number
 			ON CONFLICT DO NOTHING`, state, jobID, kind, component)
 		if err != nil {
 			return err
@@ -97,7 +101,9 @@ func (s *Store) AddPlace(ctx context.Context, jobID int64, place Place, station 
 		if err != nil {
 			return err
 		}
-		if _, err := tx.ExecContext(ctx, `UPDATE features SET stations = ?, directions = ?, added = ? WHERE id = ?`, string(stations), string(directions), f.Added, f.ID); err != nil {
+		if _, err := tx.ExecContext(ctx,
+			`UPDATE features SET stations = ?, directions = ?, added = ? WHERE id = ?`, string(stations),
+			string(directions), f.Added, f.ID); err != nil {
 			return err
 		}
 		reason := outsidePlan
@@ -106,7 +112,9 @@ func (s *Store) AddPlace(ctx context.Context, jobID int64, place Place, station 
 				if r < rows && c < columns || r == row && c == column {
 					continue
 				}
-				if _, err := insertReading(ctx, tx, &Reading{ID: uuid.NewString(), FeatureID: f.ID, Station: r, Direction: c, What: Skip, Reason: &reason, TakenBy: Actor(ctx), TakenAt: s.stamp()}, false); err != nil {
+				if _, err := insertReading(ctx, tx,
+					&Reading{ID: uuid.NewString(), FeatureID: f.ID, Station: r, Direction: c, What: Skip,
+						Reason: &reason, TakenBy: Actor(ctx), TakenAt: s.stamp()}, false); err != nil {
 					return err
 				}
 			}
@@ -131,7 +139,9 @@ func (s *Store) AddParts(ctx context.Context, jobID int64, kind part.Kind, compo
 			return err
 		}
 		var last int
-		if err := tx.GetContext(ctx, &last, `SELECT coalesce(max(number), 0) FROM features WHERE job_id = ? AND kind = ? AND component = ?`, jobID, kind, component); err != nil {
+		if err := tx.GetContext(ctx, &last,
+			`SELECT coalesce(max(number), 0) FROM features WHERE job_id = ? AND kind = ? AND component = ?`,
+			jobID, kind, component); err != nil {
 			return err
 		}
 		if last >= count {
@@ -160,19 +170,24 @@ func (s *Store) AddParts(ctx context.Context, jobID int64, kind part.Kind, compo
 
 // RemoveState takes a state of all parts of a kind and component back, while nothing was recorded in it.
 func (s *Store) RemoveState(ctx context.Context, jobID int64, kind part.Kind, component, state string) error {
-	return s.remove(ctx, jobID, kind, component, Facts{PartKind: kind, Tag: component, PartState: state}, `state = ?`, state)
+	return s.remove(ctx, jobID, kind, component, Facts{PartKind: kind, Tag: component, PartState: state},
+		`state = ?`, state)
 }
 
 // RemovePart takes a part back that was added by mistake, while nothing was recorded of it.
 func (s *Store) RemovePart(ctx context.Context, jobID int64, kind part.Kind, component string, number int) error {
-	return s.remove(ctx, jobID, kind, component, Facts{PartKind: kind, PartNumber: number, Tag: component}, `number = ?`, number)
+	return s.remove(ctx, jobID, kind, component, Facts{PartKind: kind, PartNumber: number, Tag: component},
+		`number = ?`, number)
 }
 
-func (s *Store) remove(ctx context.Context, jobID int64, kind part.Kind, component string, facts Facts, which string, value any) error {
+func (s *Store) remove(ctx context.Context, jobID int64, kind part.Kind, component string, facts Facts,
+	which string, value any) error {
 	defer s.changed(jobID)
 	err := s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
 		var ids []int64
-		if err := tx.SelectContext(ctx, &ids, `SELECT id FROM features WHERE job_id = ? AND kind = ? AND component = ? AND `+which, jobID, kind, component, value); err != nil {
+		if err := tx.SelectContext(ctx, &ids,
+			`SELECT id FROM features WHERE job_id = ? AND kind = ? AND component = ? AND `+which, jobID, kind,
+			component, value); err != nil {
 			return err
 		}
 		if len(ids) == 0 {
@@ -180,7 +195,9 @@ func (s *Store) remove(ctx context.Context, jobID int64, kind part.Kind, compone
 		}
 		for _, id := range ids {
 			var recorded int
-			if err := tx.GetContext(ctx, &recorded, `SELECT (SELECT count(*) FROM readings WHERE feature_id = ?1) + (SELECT count(*) FROM looks WHERE feature_id = ?1)
+			if err := tx.GetContext(ctx, &recorded,
+				`SELECT (SELECT count(*) FROM readings WHERE feature_id = ?1) + (SELECT count(*)
+					FROM looks WHERE feature_id = ?1)
 				+ (SELECT count(*) FROM unworn WHERE feature_id = ?1)`, id); err != nil {
 				return err
 			}

@@ -61,7 +61,8 @@ type Store struct {
 	version int64
 	// file is what stood at path when it was opened.
 	file os.FileInfo
-	// OldCopy is where the file was copied to before its tables were brought up to date; empty where they were.
+	// OldCopy is where the file was copied to before its tables were brought up to date; empty
+	// where they were.
 	OldCopy string
 	// Settled says how a restore that was cut short was brought to its end; empty where none was.
 	Settled string
@@ -71,8 +72,9 @@ type Store struct {
 	signed   signed
 }
 
-// Open opens or makes the file and brings its tables up to date. Only one process may have it open, under whatever name: another gets
-// [ErrInUse]. A file that is not Ledge's is an [UnsoundError]. Every acknowledged write is on the disk (synchronous=FULL).
+// Open opens or makes the file and brings its tables up to date. Only one process may have it open,
+// under whatever name: another gets [ErrInUse]. A file that is not Ledge's is an [UnsoundError].
+// Every acknowledged write is on the disk (synchronous=FULL).
 func Open(ctx context.Context, path string, now func() time.Time) (*Store, error) {
 	path, err := resolved(path)
 	if err != nil {
@@ -89,7 +91,8 @@ func Open(ctx context.Context, path string, now func() time.Time) (*Store, error
 	return s, nil
 }
 
-// OpenToRead opens a file only to read from it, also while another process has it open. Nothing of it is changed, not even its version.
+// OpenToRead opens a file only to read from it, also while another process has it open. Nothing of
+// it is changed, not even its version.
 func OpenToRead(ctx context.Context, path string) (*Store, error) {
 	if _, err := os.Stat(path); err != nil {
 		return nil, err
@@ -162,8 +165,9 @@ func all(ctx context.Context, db *sqlx.DB, connections int) error {
 // latest stands for the newest version of the tables.
 const latest = math.MaxInt64
 
-// migrate brings a file's tables to a version, each step in a transaction of its own together with its number; before runs where there is
-// anything to do. Keys are off meanwhile: a table that others point to is replaced by another of its name.
+// migrate brings a file's tables to a version, each step in a transaction of its own together with
+// its number; before runs where there is anything to do. Keys are off meanwhile: a table that
+// others point to is replaced by another of its name.
 func migrate(ctx context.Context, path string, version int64, before func(context.Context, *sqlx.DB) error) error {
 	db, err := connect(path, "_txlock=immediate", 1)
 	if err != nil {
@@ -195,7 +199,9 @@ func migrate(ctx context.Context, path string, version int64, before func(contex
 // keepOld makes a copy of a file of an older version before anything of it is changed.
 func (s *Store) keepOld(ctx context.Context, db *sqlx.DB) error {
 	var version int64
-	if err := db.GetContext(ctx, &version, `SELECT coalesce(max(version_id), 0) FROM goose_db_version WHERE is_applied = 1`); err != nil || version == 0 {
+	if err := db.GetContext(ctx, &version,
+		`SELECT coalesce(max(version_id), 0) FROM goose_db_version WHERE is_applied = 1`); err != nil ||
+		version == 0 {
 		return err
 	}
 	copied := fmt.Sprintf("%s.version-%d-%s", s.path, version, s.now().UTC().Format("20060102-150405"))
@@ -251,7 +257,8 @@ type querier interface {
 	SelectContext(ctx context.Context, dest any, query string, args ...any) error
 }
 
-// change runs f in one transaction of the writer, in the name of the context's [Actor]; without one it is [ErrNobody].
+// change runs f in one transaction of the writer, in the name of the context's [Actor]; without one
+// it is [ErrNobody].
 func (s *Store) change(ctx context.Context, f func(tx *sqlx.Tx) error) error {
 	if Actor(ctx) == "" {
 		return ErrNobody

@@ -35,7 +35,8 @@ func fresh(t testing.TB) (*Store, int64) {
 func freshIn(t testing.TB, s *Store) (*Store, int64) {
 	t.Helper()
 	id, err := s.CreateJob(as("Wanda"), NewJob{Engine: "Orchard pump four", Duty: "standard", Unit: unit.In,
-		Layout: engine.Layout{Arrangement: engine.Inline, Cylinders: 4}.Complete(), Policy: inspection.DefaultPolicy(unit.In)})
+		Layout: engine.Layout{Arrangement: engine.Inline, Cylinders: 4}.Complete(),
+		Policy: inspection.DefaultPolicy(unit.In)})
 	require.NoError(t, err)
 	return s, id
 }
@@ -80,7 +81,8 @@ func TestReadingsAreNeverChanged(t *testing.T) {
 	assert.Len(t, cell(t, s, job).Sizes, 2, "a repeat joins")
 	_, err = s.AddReading(ctx, job, main3, size("2.4981"), false)
 	require.NoError(t, err)
-	assert.Equal(t, []unit.Length{unit.MustParse("2.4981", unit.In)}, cell(t, s, job).Sizes, "typing over supersedes all of the cell")
+	assert.Equal(t, []unit.Length{unit.MustParse("2.4981", unit.In)}, cell(t, s, job).Sizes,
+		"typing over supersedes all of the cell")
 	reason := "oil hole"
 	_, err = s.AddReading(ctx, job, main3, Reading{ID: uuid.NewString(), What: Skip, Reason: &reason}, false)
 	require.NoError(t, err)
@@ -115,7 +117,8 @@ func TestASecondProcessIsRefusedAndEverythingSurvivesClosing(t *testing.T) {
 	require.NoError(t, err)
 	_, err = Open(as("Wanda"), path, time.Now)
 	assert.ErrorIs(t, err, ErrInUse)
-	id, err := s.CreateJob(as("Wanda"), NewJob{Engine: "Winch", Duty: "heavy", Unit: unit.MM, Policy: inspection.DefaultPolicy(unit.MM),
+	id, err := s.CreateJob(as("Wanda"), NewJob{Engine: "Winch", Duty: "heavy", Unit: unit.MM,
+		Policy: inspection.DefaultPolicy(unit.MM),
 		Layout: engine.Layout{Arrangement: engine.V, Cylinders: 2, Throws: 1}.Complete()})
 	require.NoError(t, err)
 	require.NoError(t, s.Close())
@@ -131,10 +134,13 @@ func TestLimitsComeBackAsTheyWentIn(t *testing.T) {
 	one, two := unit.Length(1), unit.Length(2)
 	limits := LimitSet{
 		Book: map[part.Kind]limit.Limits{part.MainJournal: {
-			New: &limit.Range{Min: 10, Max: 20}, WearMax: &one, TaperMax: &two, OutOfRoundMax: &one, RunoutMax: &two, BoreToBoreMax: &one, AlignmentMax: &two,
-			Undersizes: []unit.Length{3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13}, Oversizes: []unit.Length{4}, Shells: []unit.Length{-2, 1, 0},
-			Clearance: &limit.Clearance{New: &limit.Range{Min: 1, Max: 2}, Max: &two, Target: &limit.Range{Min: 3, Max: 4}},
-			ByNumber:  map[int]limit.Limits{2: {WearMax: &two}},
+			New: &limit.Range{Min: 10, Max: 20}, WearMax: &one, TaperMax: &two, OutOfRoundMax: &one,
+			RunoutMax: &two, BoreToBoreMax: &one, AlignmentMax: &two,
+			Undersizes: []unit.Length{3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13}, Oversizes: []unit.Length{4},
+			Shells: []unit.Length{-2, 1, 0},
+			Clearance: &limit.Clearance{New: &limit.Range{Min: 1, Max: 2}, Max: &two,
+				Target: &limit.Range{Min: 3, Max: 4}},
+			ByNumber: map[int]limit.Limits{2: {WearMax: &two}},
 		}},
 		Close: map[part.Kind]limit.Limits{part.MainJournal: {TaperMax: &one}},
 	}
@@ -146,7 +152,8 @@ func TestLimitsComeBackAsTheyWentIn(t *testing.T) {
 	assert.Equal(t, limits, got.Limits)
 	assert.Equal(t, policy, got.Policy)
 	var conflict *ConflictError
-	assert.True(t, errors.As(s.SetJudgement(as("Wanda"), job, 1, limits, policy), &conflict), "the version has moved on")
+	assert.True(t, errors.As(s.SetJudgement(as("Wanda"), job, 1, limits, policy), &conflict),
+		"the version has moved on")
 }
 
 func TestACrackStaysUntilATestClearsIt(t *testing.T) {
@@ -171,7 +178,8 @@ func TestEachReadingNamesItsGauge(t *testing.T) {
 	s, job := fresh(t)
 	ctx := as("Wanda")
 	setting := unit.MustParse("2.5000", unit.In)
-	gauge := GaugeSetup{ID: uuid.NewString(), JobID: job, Kind: part.MainJournal, Instrument: instrument.BoreGauge, Division: 5 * unit.Tenth,
+	gauge := GaugeSetup{ID: uuid.NewString(), JobID: job, Kind: part.MainJournal,
+		Instrument: instrument.BoreGauge, Division: 5 * unit.Tenth,
 		Mode: "divisions", Setting: &setting, Sense: -1}
 	require.NoError(t, s.AddGauge(ctx, gauge, nil))
 	require.NoError(t, s.AddGauge(ctx, gauge, nil), "sent twice")
@@ -189,10 +197,12 @@ func TestEachReadingNamesItsGauge(t *testing.T) {
 	require.NoError(t, err)
 	require.Len(t, record.Gauges, 1)
 	in, _ := record.Inspection()
-	assert.Equal(t, 5*unit.Tenth, in.Features[0].Cells[0][0].Setups[0].Gauge.Division, "the setup judges the readings")
+	assert.Equal(t, 5*unit.Tenth, in.Features[0].Cells[0][0].Setups[0].Gauge.Division,
+		"the setup judges the readings")
 	before := found(t, in)[0].U
 	caliper := gauge
-	caliper.ID, caliper.Mode, caliper.Setting, caliper.Instrument, caliper.Division = uuid.NewString(), "direct", nil, instrument.Caliper, 10*unit.Thou
+	caliper.ID, caliper.Mode, caliper.Setting, caliper.Instrument, caliper.Division = uuid.NewString(),
+		"direct", nil, instrument.Caliper, 10*unit.Thou
 	require.NoError(t, s.AddGauge(ctx, caliper, nil))
 	record, err = s.Record(ctx, job)
 	require.NoError(t, err)
@@ -274,7 +284,8 @@ func BenchmarkAddReading(b *testing.B) {
 				s, job = fresh(b)
 				b.StartTimer()
 			}
-			if _, err := s.AddReading(ctx, job, Place{Kind: part.MainJournal, Number: 1 + i/8%5, State: part.AsFound}, r, false); err != nil {
+			if _, err := s.AddReading(ctx, job,
+				Place{Kind: part.MainJournal, Number: 1 + i/8%5, State: part.AsFound}, r, false); err != nil {
 				b.Fatal(err)
 			}
 		}
@@ -292,7 +303,8 @@ func BenchmarkAddReading(b *testing.B) {
 	})
 }
 
-// A reading lands where its person saw it, by name; where somebody else read the cell meanwhile, it is refused once, with who and what.
+// A reading lands where its person saw it, by name; where somebody else read the cell meanwhile, it
+// is refused once, with who and what.
 func TestAReadingMeansWhatItsPersonSaw(t *testing.T) {
 	s, job := fresh(t)
 	ctx := as("Wanda")

@@ -90,7 +90,8 @@ func DiskFull(err error) bool {
 	code, theirs := refusedBy(err)
 	// The database says so only of its own files, not of the memory that it shares with others over one.
 	return theirs && (code&0xff == sqlite3.SQLITE_FULL || code == sqlite3.SQLITE_IOERR_SHMSIZE) ||
-		errors.Is(err, syscall.ENOSPC) || errors.Is(err, syscall.Errno(0x70)) && strings.Contains(err.Error(), "space")
+		errors.Is(err, syscall.ENOSPC) || errors.Is(err, syscall.Errno(0x70)) && strings.Contains(err.Error(),
+		"space")
 }
 
 // Unopened reports whether the database's file could not be opened any more.
@@ -105,5 +106,6 @@ func DiskFailed(err error) bool {
 		return false
 	}
 	code, theirs := refusedBy(err)
-	return theirs && code&0xff == sqlite3.SQLITE_IOERR && code != sqlite3.SQLITE_IOERR_SHMSIZE || errors.Is(err, syscall.EIO)
+	return theirs && code&0xff == sqlite3.SQLITE_IOERR && code != sqlite3.SQLITE_IOERR_SHMSIZE ||
+		errors.Is(err, syscall.EIO)
 }

@@ -38,12 +38,16 @@ func TestAnOlderFileIsBroughtUpToDate(t *testing.T) {
 	_, err = provider.UpTo(ctx, 3)
 	require.NoError(t, err)
 	for _, statement := range []string{
-		`INSERT INTO jobs (id, number, customer, engine, duty, unit, arrangement, cylinders, mains, throws, cylinders_per_throw, policy, created_by, created_at)
+		`INSERT INTO jobs (id, number, customer, engine, duty, unit, arrangement, cylinders, mains, throws,
+			cylinders_per_throw, policy, created_by, created_at)
 			VALUES (1, 'L-0001', '', 'Old four', 'standard', 'in', 'inline', 4, 5, 4, 1, '{}', 'Wanda', '')`,
 		`INSERT INTO limits VALUES (1, 'book', 'main_journal', 0, 'taper_max', 0, 254000)`,
-		`INSERT INTO features (id, job_id, kind, number, stations, directions) VALUES (1, 1, 'main_journal', 1, '["A"]', '[0]')`,
-		`INSERT INTO gauges (id, job_id, kind, instrument, division, mode, setting, sense, set_by, set_at) VALUES ('g', 1, 'main_journal', 'bore_gauge', 25400, 'divisions', 508000000, -1, 'Wanda', '')`,
-		`INSERT INTO readings (id, feature_id, station, direction, what, value, taken_by, taken_at, gauge_id) VALUES ('r', 1, 0, 0, 'size', 508000000, 'Wanda', '', 'g')`,
+		`INSERT INTO features (id, job_id, kind, number, stations, directions)
+			VALUES (1, 1, 'main_journal', 1, '["A"]', '[0]')`,
+		`INSERT INTO gauges (id, job_id, kind, instrument, division, mode, setting, sense, set_by,
+			set_at) VALUES ('g', 1, 'main_journal', 'bore_gauge', 25400, 'divisions', 508000000, -1, 'Wanda', '')`,
+		`INSERT INTO readings (id, feature_id, station, direction, what, value, taken_by, taken_at,
+			gauge_id) VALUES ('r', 1, 0, 0, 'size', 508000000, 'Wanda', '', 'g')`,
 	} {
 		_, err := db.Exec(statement)
 		require.NoError(t, err)
@@ -60,12 +64,13 @@ func TestAnOlderFileIsBroughtUpToDate(t *testing.T) {
 	var broken int
 	require.NoError(t, s.read.Get(&broken, `SELECT count(*) FROM pragma_foreign_key_check`))
 	assert.Zero(t, broken)
-	_, err = s.write.Exec(`INSERT INTO readings (id, feature_id, station, direction, what, value, taken_by, taken_at, gauge_id) VALUES ('x', 1, 0, 0, 'size', 1, '', '', 'no such gauge')`)
+	_, err = s.write.Exec(`INSERT INTO readings (id, feature_id, station, direction, what, value, taken_by,
+		taken_at, gauge_id) VALUES ('x', 1, 0, 0, 'size', 1, '', '', 'no such gauge')`)
 	assert.ErrorContains(t, err, "FOREIGN KEY", "keys are on again after the change")
 }
 
-// After grinding a journal is read again with the same plan; what was found stays beside it, and a decision stands
-// on the latest.
+// After grinding a journal is read again with the same plan; what was found stays beside it, and a
+// decision stands on the latest.
 func TestStates(t *testing.T) {
 	s, id := fresh(t)
 	_, err := s.AddReading(ctx, id, main3, size("2.2480"), false)
@@ -88,7 +93,8 @@ func TestStates(t *testing.T) {
 // A place outside the plan counts for sizes but not for the shape, and asks for no other readings.
 func TestPlacesOutsideThePlan(t *testing.T) {
 	s, id := fresh(t)
-	for station, row := range [][]string{{"2.2480", "2.2480", "2.2480", "2.2480"}, {"2.2480", "2.2480", "2.2480", "2.2480"}} {
+	for station, row := range [][]string{{"2.2480", "2.2480", "2.2480", "2.2480"},
+		{"2.2480", "2.2480", "2.2480", "2.2480"}} {
 		for direction, text := range row {
 			r := size(text)
 			r.Station, r.Direction = station, direction
@@ -121,8 +127,9 @@ func TestConditions(t *testing.T) {
 	_, err := s.AddReading(ctx, id, main3, size("2.2480"), false)
 	require.NoError(t, err)
 	warm, cool, yes := 40.0, 20.0, true
-	require.NoError(t, s.AddCondition(ctx, Condition{ID: uuid.NewString(), JobID: id, Kind: part.MainJournal, Torqued: &yes,
-		PartC: &warm, GaugeC: &cool, Material: instrument.Steel}))
+	require.NoError(t, s.AddCondition(ctx,
+		Condition{ID: uuid.NewString(), JobID: id, Kind: part.MainJournal, Torqued: &yes,
+			PartC: &warm, GaugeC: &cool, Material: instrument.Steel}))
 	later := size("2.2490")
 	later.Direction = 1
 	_, err = s.AddReading(ctx, id, main3, later, false)
@@ -132,14 +139,16 @@ func TestConditions(t *testing.T) {
 	assert.Equal(t, "2.2480", cells[0][0].Sizes[0].Fixed(unit.In, 4))
 	assert.Equal(t, "2.2485", cells[0][1].Sizes[0].Fixed(unit.In, 4)) // 2.249 × (1 − 20 × 11.5e-6) = 2.24848
 	assert.Equal(t, "40", in.Features[0].Condition.TemperatureC)
-	assert.Error(t, s.AddCondition(ctx, Condition{ID: uuid.NewString(), JobID: id, Kind: part.MainJournal, GaugeC: &warm}))
+	assert.Error(t, s.AddCondition(ctx, Condition{ID: uuid.NewString(), JobID: id, Kind: part.MainJournal,
+		GaugeC: &warm}))
 }
 
 // The last answer holds; an empty one takes it back; the stamp of a set reaches its parts.
 func TestAnswers(t *testing.T) {
 	s, id := fresh(t)
 	say := func(topic, place, value string) {
-		require.NoError(t, s.AddAnswers(ctx, id, []Answer{{ID: uuid.NewString(), Topic: topic, Place: place, Value: value}}))
+		require.NoError(t, s.AddAnswers(ctx, id,
+			[]Answer{{ID: uuid.NewString(), Topic: topic, Place: place, Value: value}}))
 	}
 	say(walk.MainStamp, "", "0.010")
 	say("history", "seized", "yes")
@@ -212,15 +221,19 @@ func TestGaugeChecks(t *testing.T) {
 	assert.Equal(t, unit.Tenth, checks[0].Off)
 	missing := "no such gauge"
 	assert.Error(t, s.AddGaugeCheck(ctx, GaugeCheck{ID: "3", JobID: id, Kind: part.MainJournal, GaugeID: &missing}))
-	assert.Error(t, s.AddGauge(ctx, GaugeSetup{ID: "g", JobID: id, Kind: part.MainJournal, Instrument: "bore_gauge", Division: 1, Mode: "divisions", Sense: 1}, nil),
+	assert.Error(t, s.AddGauge(ctx, GaugeSetup{ID: "g", JobID: id, Kind: part.MainJournal,
+		Instrument: "bore_gauge", Division: 1, Mode: "divisions", Sense: 1}, nil),
 		"a deviation without a setting")
 	own := 2 * unit.Tenth
-	require.NoError(t, s.AddGauge(ctx, GaugeSetup{ID: "m", JobID: id, Kind: part.MainJournal, Instrument: "micrometer", Division: unit.Tenth, Mode: "direct", Sense: 1, Repeatability: &own}, nil))
+	require.NoError(t, s.AddGauge(ctx, GaugeSetup{ID: "m", JobID: id, Kind: part.MainJournal,
+		Instrument: "micrometer", Division: unit.Tenth, Mode: "direct", Sense: 1, Repeatability: &own}, nil))
 	r, m := size("2.2480"), "m"
 	r.GaugeID = &m
 	_, err := s.AddReading(ctx, id, main3, r, false)
 	require.NoError(t, err)
 	in, _ := record(t, s, id).Inspection()
-	assert.Equal(t, own, *in.Features[0].Cells[0][0].Setups[0].Gauge.Repeatability, "the shop's own repeatability counts")
-	require.NoError(t, s.AddGauge(ctx, GaugeSetup{ID: "g", JobID: id, Kind: part.MainBearing, Instrument: "bore_gauge", Division: 1, Mode: "divisions", Mating: true, Sense: -1}, nil))
+	assert.Equal(t, own, *in.Features[0].Cells[0][0].Setups[0].Gauge.Repeatability,
+		"the shop's own repeatability counts")
+	require.NoError(t, s.AddGauge(ctx, GaugeSetup{ID: "g", JobID: id, Kind: part.MainBearing,
+		Instrument: "bore_gauge", Division: 1, Mode: "divisions", Mating: true, Sense: -1}, nil))
 }

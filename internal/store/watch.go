@@ -30,7 +30,8 @@ func (w *watchers) tellSessions() {
 	}
 }
 
-// Watch returns the numbers of jobs as they change, until stop is called. A watcher that does not keep up misses some.
+// Watch returns the numbers of jobs as they change, until stop is called. A watcher that does not
+// keep up misses some.
 func (s *Store) Watch() (changes <-chan int64, stop func()) {
 	w := &s.watchers
 	line := make(chan int64, 256)

@@ -14,11 +14,13 @@ func setWords(ctx context.Context, tx *sqlx.Tx, id int64) error {
 	if _, err := tx.ExecContext(ctx, `DELETE FROM job_words WHERE rowid = ?`, id); err != nil {
 		return err
 	}
-	_, err := tx.ExecContext(ctx, `INSERT INTO job_words (rowid, words) SELECT id, number || ' ' || customer || ' ' || engine FROM jobs WHERE id = ?`, id)
+	_, err := tx.ExecContext(ctx, `INSERT INTO job_words (rowid, words) SELECT id,
+		number || ' ' || customer || ' ' || engine FROM jobs WHERE id = ?`, id)
 	return err
 }
 
-// saying is a condition on jobs: each word of a text begins one of theirs, whatever its case and accents, or is part of their number.
+// saying is a condition on jobs: each word of a text begins one of theirs, whatever its case and
+// accents, or is part of their number.
 func saying(text string) (condition string, args []any) {
 	var all []string
 	// A NUL would end the question to the index in the middle of a word.
@@ -38,11 +40,13 @@ func saying(text string) (condition string, args []any) {
 	return strings.Join(all, " AND "), args
 }
 
-// JobIDs returns the jobs in the shop that a text tells of by number, customer or engine, the soonest promised first.
+// JobIDs returns the jobs in the shop that a text tells of by number, customer or engine, the
+// soonest promised first.
 func (s *Store) JobIDs(ctx context.Context, text string) ([]int64, error) {
 	condition, args := saying(text)
 	ids := []int64{}
-	if err := s.read.SelectContext(ctx, &ids, `SELECT id FROM jobs WHERE closed_at IS NULL AND `+condition+` ORDER BY promised_on IS NULL, promised_on, id`, args...); err != nil {
+	if err := s.read.SelectContext(ctx, &ids, `SELECT id FROM jobs WHERE closed_at IS NULL AND `+condition+
+		` ORDER BY promised_on IS NULL, promised_on, id`, args...); err != nil {
 		return nil, fmt.Errorf("list jobs: %w", err)
 	}
 	return ids, nil

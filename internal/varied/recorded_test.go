@@ -32,8 +32,9 @@ const (
 	recorded  = "testdata/recorded.txt"
 )
 
-// What the core says of 300 inspections drawn at random, in and beyond the open file: byte for byte. Where it is to change, LEDGE_RECORD=1
-// writes the sums anew, and LEDGE_RESULTS=folder every text, to compare those of before and after.
+// What the core says of 300 inspections drawn at random, in and beyond the open file: byte for
+// byte. Where it is to change, LEDGE_RECORD=1 writes the sums anew, and LEDGE_RESULTS=folder every
+// text, to compare those of before and after.
 func TestWhatIsSaidStays(t *testing.T) {
 	var lines []string
 	for seed := range uint64(documents) {
@@ -46,7 +47,8 @@ func TestWhatIsSaidStays(t *testing.T) {
 			name string
 			of   any
 		}{
-			{"result", document(t, in, result)}, {"letters", letters(t, in)}, {"build", build(in, result)}, {"bend", bend(in, result)},
+			{"result", document(t, in, result)}, {"letters", letters(t, in)}, {"build", build(in, result)},
+			{"bend", bend(in, result)},
 			{"sheets", sheets(in, result)}, {"costs", costs(in, result)}, {"bench", bench(in, result)},
 		} {
 			text, raw := section.of.([]byte)
@@ -55,7 +57,8 @@ func TestWhatIsSaidStays(t *testing.T) {
 				require.NoError(t, err)
 			}
 			if folder := os.Getenv("LEDGE_RESULTS"); folder != "" {
-				require.NoError(t, os.WriteFile(filepath.Join(folder, fmt.Sprintf("%03d-%s.json", seed, section.name)), text, 0o600))
+				require.NoError(t, os.WriteFile(filepath.Join(folder,
+					fmt.Sprintf("%03d-%s.json", seed, section.name)), text, 0o600))
 			}
 			sum := sha256.Sum256(text)
 			line += " " + section.name + " " + hex.EncodeToString(sum[:8])
@@ -113,7 +116,8 @@ func bend(in *inspection.Inspection, result disposition.Result) any {
 	return nil
 }
 
-// sheets are those of the advised ways, and of the last possible way of each set, with the proof of what is measured.
+// sheets are those of the advised ways, and of the last possible way of each set, with the proof of
+// what is measured.
 func sheets(in *inspection.Inspection, result disposition.Result) any {
 	type proved struct {
 		Sheet  order.Sheet
@@ -172,7 +176,8 @@ func bench(in *inspection.Inspection, result disposition.Result) any {
 		f := &in.Features[i]
 		var l line
 		l.Expected, l.Known = in.Expect(f.Kind, f.Number, f.State)
-		for _, off := range []unit.Length{0, in.Unit.Pick(unit.Thou, 20*unit.Micrometre), in.Unit.Pick(30*unit.Thou, unit.Millimetre), -in.Unit.Pick(150*unit.Thou, 4*unit.Millimetre), unit.Inch} {
+		for _, off := range []unit.Length{0, in.Unit.Pick(unit.Thou, 20*unit.Micrometre),
+			in.Unit.Pick(30*unit.Thou, unit.Millimetre), -in.Unit.Pick(150*unit.Thou, 4*unit.Millimetre), unit.Inch} {
 			if d := in.Doubt(f.Kind, f.Number, f.State, part.OfLength(l.Expected.Size+off)); d != nil {
 				l.Doubts = append(l.Doubts, fmt.Sprint(d.Impossible, " ", words.In(in.Unit).Say(d.Why)))
 			}

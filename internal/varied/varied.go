@@ -1,5 +1,6 @@
-// Package varied draws inspections at random for tests: every kind of part, each with the faults that benches find, under every policy.
-// The same seed draws the same document, whatever else changes: what Ledge says of them is recorded.
+// Package varied draws inspections at random for tests: every kind of part, each with the faults
+// that benches find, under every policy. The same seed draws the same document, whatever else
+// changes: what Ledge says of them is recorded.
 package varied
 
 import (
@@ -66,7 +67,8 @@ func (d *draw) step() int {
 }
 
 func (d *draw) document() object {
-	doc := object{"format": "ledge.inspection/1", "unit": "in", "job": object{"number": "V-1", "duty": pick(d, "standard", "heavy")}}
+	doc := object{"format": "ledge.inspection/1", "unit": "in",
+		"job": object{"number": "V-1", "duty": pick(d, "standard", "heavy")}}
 	if d.metric {
 		doc["unit"] = "mm"
 	}
@@ -78,7 +80,8 @@ func (d *draw) document() object {
 	d.throws = 1 + d.IntN(4)
 	d.cylinders, d.mains = d.throws*each, d.throws+1
 	if d.chance(80) {
-		doc["engine"] = object{"arrangement": arrangement, "cylinders": d.cylinders, "mains": d.mains, "throws": d.throws, "cylinders_per_throw": each}
+		doc["engine"] = object{"arrangement": arrangement, "cylinders": d.cylinders, "mains": d.mains,
+			"throws": d.throws, "cylinders_per_throw": each}
 	}
 	doc["policy"] = d.policy()
 	limits := object{}
@@ -86,7 +89,8 @@ func (d *draw) document() object {
 	d.lists(limits)
 	doc["limits"] = limits
 	if d.chance(20) {
-		doc["limits_close"] = object{"main_journal": object{"taper_max": d.length(2), "out_of_round_max": d.length(2)}, "cylinder": object{"wear_max": d.length(20)}}
+		doc["limits_close"] = object{"main_journal": object{"taper_max": d.length(2),
+			"out_of_round_max": d.length(2)}, "cylinder": object{"wear_max": d.length(20)}}
 	}
 	if d.chance(25) {
 		doc["decisions"] = []any{d.decision()}
@@ -107,7 +111,8 @@ func (d *draw) policy() object {
 	for _, name := range []string{"rings_renewed", "mixed_halves", "mixed_shells", "refit_shells"} {
 		p[name] = d.chance(50)
 	}
-	for _, name := range []string{"cleanup_allowance", "polish_stock", "hone_stock", "line_hone_stock", "cap_cut_max", "step_limit", "duty_clearance"} {
+	for _, name := range []string{"cleanup_allowance", "polish_stock", "hone_stock", "line_hone_stock",
+		"cap_cut_max", "step_limit", "duty_clearance"} {
 		if d.chance(25) {
 			p[name] = d.length(d.IntN(40))
 		}
@@ -116,10 +121,14 @@ func (d *draw) policy() object {
 }
 
 func (d *draw) decision() object {
-	one := pick(d, object{"set": "main_housings", "action": "reuse"}, object{"set": "main_housings", "action": "line_hone"},
-		object{"set": "rod_housings", "action": "resize"}, object{"set": "main_journals", "action": "grind", "step": d.length(d.step())},
-		object{"set": "cylinders", "action": "bore", "step": d.length(d.step())}, object{"set": "main_journals", "action": "polish", "shell": d.length(10)},
-		object{"set": "rod_journals", "action": "polish", "method": "mixed_shells"}, object{"set": "cylinders", "action": "sleeve", "method": "sleeve_one"})
+	one := pick(d, object{"set": "main_housings", "action": "reuse"},
+		object{"set": "main_housings", "action": "line_hone"},
+		object{"set": "rod_housings", "action": "resize"},
+		object{"set": "main_journals", "action": "grind", "step": d.length(d.step())},
+		object{"set": "cylinders", "action": "bore", "step": d.length(d.step())},
+		object{"set": "main_journals", "action": "polish", "shell": d.length(10)},
+		object{"set": "rod_journals", "action": "polish", "method": "mixed_shells"},
+		object{"set": "cylinders", "action": "sleeve", "method": "sleeve_one"})
 	one["by"] = "Wanda"
 	return one
 }
@@ -237,7 +246,8 @@ func (d *draw) clearance(least, most, service int) object {
 }
 
 func (d *draw) gauge() object {
-	g := object{"kind": pick(d, "micrometer", "bore_gauge", "telescoping_gauge", "caliper"), "division": d.length(pick(d, 1, 1, 1, 2, 5))}
+	g := object{"kind": pick(d, "micrometer", "bore_gauge", "telescoping_gauge", "caliper"),
+		"division": d.length(pick(d, 1, 1, 1, 2, 5))}
 	if d.chance(25) {
 		g["repeatability"] = d.length(1)
 	}
@@ -247,7 +257,8 @@ func (d *draw) gauge() object {
 	return g
 }
 
-// grid draws a worn part: worn by an amount, tapered, oval at some angle, with a hand that repeats to a count, and the faults of records.
+// grid draws a worn part: worn by an amount, tapered, oval at some angle, with a hand that repeats
+// to a count, and the faults of records.
 func (d *draw) grid(p part, number, plan int, state string) object {
 	directions := [][]int{{0, 90}, {0, 45, 90, 135}, {0, 60, 120}, {0, 30, 60, 90, 120, 150}}[plan]
 	stations := []string{"A", "B", "C"}[:1+d.IntN(3)]
@@ -384,7 +395,8 @@ func (d *draw) lists(limits object) {
 			for eighth := range 8 {
 				shown = append(shown, int(math.Round(throw*math.Cos((float64(eighth)*45-angle)*math.Pi/180)))+d.IntN(2))
 			}
-			d.list("runout", main, object{"angles": []int{0, 45, 90, 135, 180, 225, 270, 315}, "indicator": d.lengths(shown...)})
+			d.list("runout", main, object{"angles": []int{0, 45, 90, 135, 180, 225, 270, 315},
+				"indicator": d.lengths(shown...)})
 		}
 	}
 	for of, count := range []int{d.mains, d.throws, 2} {
@@ -424,7 +436,9 @@ func (d *draw) lists(limits object) {
 	}
 	if d.chance(25) {
 		for number := 1; number <= d.cylinders; number++ {
-			d.list("rod_weight", number, object{"big_end": json.Number(fmt.Sprint(400 + d.IntN(20))), "small_end": json.Number(fmt.Sprint(150 + d.IntN(10)))})
+			d.list("rod_weight", number,
+				object{"big_end": json.Number(fmt.Sprint(400 + d.IntN(20))),
+					"small_end": json.Number(fmt.Sprint(150 + d.IntN(10)))})
 		}
 	}
 }
@@ -442,7 +456,8 @@ func (d *draw) flat(limits object) {
 			}
 			d.list("deck", 0, object{"lines": lines})
 		} else {
-			d.list("deck_heights", 0, object{"rows": []any{d.some(5, -20, 20), d.some(5, -20, 20), d.some(5, -20, 20)}})
+			d.list("deck_heights", 0, object{"rows": []any{d.some(5, -20, 20), d.some(5, -20, 20),
+				d.some(5, -20, 20)}})
 		}
 	}
 	switch {

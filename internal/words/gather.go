@@ -9,14 +9,16 @@ import (
 	"ledge/internal/core/say"
 )
 
-// gathered are the reasons that are said of several parts at once, with the arguments in which those may differ.
-var gathered = map[string][]string{"unsure": {"value", "chance"}, "no_limit": {"value"}, "no_look": nil, "unmeasured": nil, "incomplete": nil, "coarse_gauge": nil}
+// gathered are the reasons that are said of several parts at once, with the arguments in which
+// those may differ.
+var gathered = map[string][]string{"unsure": {"value", "chance"}, "no_limit": {"value"}, "no_look": nil,
+	"unmeasured": nil, "incomplete": nil, "coarse_gauge": nil}
 
 // many is the form in which a reason is said of several parts.
 const many = "many"
 
-// Gather says what is said of several parts in the same words once, with all of them: ten lines about one coarse gauge are one. What is
-// said once stays as it is; the order is that of the first.
+// Gather says what is said of several parts in the same words once, with all of them: ten lines
+// about one coarse gauge are one. What is said once stays as it is; the order is that of the first.
 func (s Speaker) Gather(reasons []say.Reason) []say.Reason {
 	type group struct {
 		like  say.Reason
@@ -30,7 +32,8 @@ func (s Speaker) Gather(reasons []say.Reason) []say.Reason {
 			continue // of both sides of a shaft, word for word
 		}
 		differ, can := gathered[strings.SplitN(ID(r), ".", 2)[0]]
-		if !can || r.Feature == nil || len(r.Args) == 0 && r.Text != "" && r.Code != "no_look" && r.Code != "unmeasured" {
+		if !can || r.Feature == nil || len(r.Args) == 0 && r.Text != "" && r.Code != "no_look" &&
+			r.Code != "unmeasured" {
 			out = append(out, r)
 			continue
 		}
@@ -65,7 +68,8 @@ func (s Speaker) Gather(reasons []say.Reason) []say.Reason {
 	return out
 }
 
-// plainly is an argument that stands beside no other of its own part any more: two limits alike are alike whatever they stand beside.
+// plainly is an argument that stands beside no other of its own part any more: two limits alike are
+// alike whatever they stand beside.
 func plainly(a say.Arg) say.Arg {
 	if a.Is == say.IsApart {
 		return say.Arg{Name: a.Name, Is: say.IsLength, N: a.N}

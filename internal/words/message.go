@@ -8,8 +8,8 @@ import (
 	"github.com/nicksnyder/go-i18n/v2/i18n"
 )
 
-// A Message is a sentence as data: its name in the message files, and what it is told with, names and values in turn. It becomes words
-// where it is shown.
+// A Message is a sentence as data: its name in the message files, and what it is told with, names
+// and values in turn. It becomes words where it is shown.
 type Message struct {
 	ID   string
 	Args []any

@@ -59,8 +59,8 @@ var tellers = map[string]int{"Told": 0, "conflict": 0, "coded": 1, "unsound": 0,
 // named is like refuse.no_job: what a message is called.
 var named = regexp.MustCompile(`^[a-z]+\.[a-z0-9_.]+$`)
 
-// Every message that the server's source names is there, is told with all that it asks for, and with nothing that it does not; and no
-// message is there for nothing.
+// Every message that the server's source names is there, is told with all that it asks for, and
+// with nothing that it does not; and no message is there for nothing.
 func TestEveryMessageIsThere(t *testing.T) {
 	all := everyMessage(t)
 	asked := regexp.MustCompile(`\{\{(?:if )?\.([A-Za-z_0-9]+)`)
@@ -115,7 +115,8 @@ func TestEveryMessageIsThere(t *testing.T) {
 	require.NoError(t, err)
 	require.Greater(t, found, 200)
 	for id := range all {
-		if of, _, _ := strings.Cut(id, "."); slices.Contains([]string{"conflict", "refuse", "unsound", "trouble", "archive", "csv", "file", "letter", "restore", "check"}, of) && strings.Contains(id, ".") {
+		if of, _, _ := strings.Cut(id, "."); slices.Contains([]string{"conflict", "refuse", "unsound",
+			"trouble", "archive", "csv", "file", "letter", "restore", "check"}, of) && strings.Contains(id, ".") {
 			made := strings.HasPrefix(id, "conflict.sheet_") || of == "check" || used[id]
 			assert.True(t, made, "%s is told nowhere", id)
 		}
@@ -189,7 +190,8 @@ func TestEverythingInTheTablesHasItsName(t *testing.T) {
 	assert.Equal(t, "nothing", words.Title("nothing"), "what is no kind is named as it is")
 }
 
-// A number decides between one and many, wherever it stands; what somebody sent is quoted so that it cannot spoil a sentence.
+// A number decides between one and many, wherever it stands; what somebody sent is quoted so that
+// it cannot spoil a sentence.
 func TestMessages(t *testing.T) {
 	assert.Equal(t, "One sheet is not closed.", words.Told("open.orders", "count", 1))
 	assert.Equal(t, "3 sheets are not closed.", words.Told("open.orders", "count", 3))

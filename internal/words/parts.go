@@ -23,7 +23,8 @@ type KindNames struct {
 // Kind is what a kind is called.
 func Kind(k part.Kind) KindNames {
 	id, row := "kind."+string(k), k.Row()
-	names := KindNames{Title: Title(k), Plural: Plural(k), Short: optional(id + ".short"), Types: optional(id + ".types")}
+	names := KindNames{Title: Title(k), Plural: Plural(k), Short: optional(id + ".short"),
+		Types: optional(id + ".types")}
 	if row.Spot != "" {
 		names.Where = word("where", row.Spot)
 	}

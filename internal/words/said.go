@@ -34,7 +34,8 @@ func keep(key []byte, text string) {
 	said.texts[string(key)] = text
 }
 
-// keyOf tells what is said from anything else that could be: every part of it, with an end that none of them has.
+// keyOf tells what is said from anything else that could be: every part of it, with an end that
+// none of them has.
 func keyOf(key []byte, s unit.System, r say.Reason) []byte {
 	const end = 0
 	text := func(t string) { key = append(append(key, t...), end) }

@@ -7,7 +7,8 @@ import (
 	"ledge/internal/core/schedule"
 )
 
-// Sheet gives a sheet its words: title, lines and notes. One that was issued keeps those that it went out with.
+// Sheet gives a sheet its words: title, lines and notes. One that was issued keeps those that it
+// went out with.
 func (s Speaker) Sheet(sheet *order.Sheet) {
 	sheet.Title = SheetName(sheet.Name)
 	for i := range sheet.Lines {

@@ -75,7 +75,8 @@ func Layout(e engine.FieldError) Message {
 	return Message{"layout." + string(e.Fault), args}
 }
 
-// NotParsed says why a text is no length, weight or angle: the text and what is wrong with it. Any other error is its own text.
+// NotParsed says why a text is no length, weight or angle: the text and what is wrong with it. Any
+// other error is its own text.
 func NotParsed(err error) Message {
 	var parse *unit.ParseError
 	if !errors.As(err, &parse) {

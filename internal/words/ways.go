@@ -20,7 +20,8 @@ func (s Speaker) Plain(set part.Set, way disposition.Way) string { return s.way(
 // way finds the sentence of a way: "way" on papers, "counter" in a customer's letter.
 func (s Speaker) way(in string, set part.Set, way disposition.Way) string {
 	args := []any{"step", s.Step(way.Step), "replaced", Replaced(set), "fit", s.shells(in, way)}
-	text := Told(in+"."+wayForm(set, way), append(args, "size", s.Length(way.Step), "shell", s.Length(way.Shell.Abs()))...)
+	text := Told(in+"."+wayForm(set, way),
+		append(args, "size", s.Length(way.Step), "shell", s.Length(way.Shell.Abs()))...)
 	if way.Method == disposition.Straighten {
 		text = Told(in+".straighten", "way", text)
 	}
@@ -87,7 +88,8 @@ func Replaced(set part.Set) string {
 	return word("replaced", replaced)
 }
 
-// State is a state of a part in words: "as found", "after grinding"; one that nobody foresaw is named as it is.
+// State is a state of a part in words: "as found", "after grinding"; one that nobody foresaw is
+// named as it is.
 func State(state string) string {
 	if text := optional("state." + state); text != "" {
 		return text

@@ -35,13 +35,16 @@ func TestPlainWords(t *testing.T) {
 		assert.NotContains(t, got, "_", "%s %s", tt.set, tt.way.Action)
 	}
 	codes := regexp.MustCompile(`[a-z]_[a-z]`)
-	for _, set := range []part.Set{part.MainJournals, part.RodJournals, part.CamJournals, part.MainHousings, part.RodHousings,
+	for _, set := range []part.Set{part.MainJournals, part.RodJournals, part.CamJournals, part.MainHousings,
+		part.RodHousings,
 		part.Cylinders, part.DeckSet, part.Thrust, part.PistonSet, part.Pins, part.Rings} {
 		assert.NotEmpty(t, words.Set(set).Title, set)
-		for _, action := range []disposition.Action{disposition.Reuse, disposition.Polish, disposition.Grind, disposition.Hone, disposition.Bore, disposition.Sleeve, disposition.LineHone,
+		for _, action := range []disposition.Action{disposition.Reuse, disposition.Polish, disposition.Grind,
+			disposition.Hone, disposition.Bore, disposition.Sleeve, disposition.LineHone,
 			disposition.Resize, disposition.Skim, disposition.Replace, disposition.Measure, disposition.Remeasure} {
 			for _, system := range []unit.System{unit.In, unit.MM} {
-				said := words.In(system).Plain(set, disposition.Way{Action: action, Step: length("0.010"), Shell: -length("0.001")})
+				said := words.In(system).Plain(set,
+					disposition.Way{Action: action, Step: length("0.010"), Shell: -length("0.001")})
 				assert.NotEmpty(t, said, "%s %s", set, action)
 				assert.False(t, codes.MatchString(said), "%s %s: %s", set, action, said)
 			}
@@ -52,11 +55,16 @@ func TestPlainWords(t *testing.T) {
 // Shells are named by what they do to the clearance, one for each journal or one half of each of two.
 func TestShellsInWords(t *testing.T) {
 	for want, way := range map[string]disposition.Way{
-		"polish, fit −0.0010 in select shells (less clearance)":       {Action: disposition.Polish, Shell: -length("0.001")},
-		"polish, fit +0.0010 in select shells (more clearance)":       {Action: disposition.Polish, Shell: length("0.001")},
-		"polish, fit each journal with its own select shells":         {Action: disposition.Polish, Method: disposition.MixedShell},
-		"polish, fit half shells of two sizes (−0.0005 in clearance)": {Action: disposition.Polish, Shell: -length("0.0005"), Method: disposition.MixedHalf},
-		"polish, fit half shells of two sizes (+0.0005 in clearance)": {Action: disposition.Polish, Shell: length("0.0005"), Method: disposition.MixedHalf},
+		"polish, fit −0.0010 in select shells (less clearance)": {Action: disposition.Polish,
+			Shell: -length("0.001")},
+		"polish, fit +0.0010 in select shells (more clearance)": {Action: disposition.Polish,
+			Shell: length("0.001")},
+		"polish, fit each journal with its own select shells": {Action: disposition.Polish,
+			Method: disposition.MixedShell},
+		"polish, fit half shells of two sizes (−0.0005 in clearance)": {Action: disposition.Polish,
+			Shell: -length("0.0005"), Method: disposition.MixedHalf},
+		"polish, fit half shells of two sizes (+0.0005 in clearance)": {Action: disposition.Polish,
+			Shell: length("0.0005"), Method: disposition.MixedHalf},
 	} {
 		assert.Equal(t, want, words.In(unit.In).Way(part.MainJournals, way))
 	}
@@ -76,6 +84,7 @@ func TestTheShopsOwnTimeAndMoney(t *testing.T) {
 	assert.Contains(t, american.Money(124_050, "USD"), "$")
 	assert.NotEmpty(t, words.LocalIn("xx", "Nowhere/At_all").Date(at), "what is not known is the machine's own")
 	for _, locale := range words.Locales() {
-		assert.Regexp(t, regexp.MustCompile(`\d{1,2}:\d{2}( [ap]\.?m\.?)?$`), words.LocalIn(locale, "UTC").Moment(at), locale)
+		assert.Regexp(t, regexp.MustCompile(`\d{1,2}:\d{2}( [ap]\.?m\.?)?$`),
+			words.LocalIn(locale, "UTC").Moment(at), locale)
 	}
 }

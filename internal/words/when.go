@@ -23,8 +23,10 @@ import (
 // UsualLocale is that of a shop that chose none.
 const UsualLocale = "en-GB"
 
-// places are the locales that papers can be written in: the message files are English. The library's own en-AU lacks its am and pm.
-var places = map[string]locales.Translator{"en": en.New(), "en-AU": en_GB.New(), "en-CA": en_CA.New(), "en-GB": en_GB.New(), "en-IE": en_IE.New(),
+// places are the locales that papers can be written in: the message files are English. The
+// library's own en-AU lacks its am and pm.
+var places = map[string]locales.Translator{"en": en.New(), "en-AU": en_GB.New(), "en-CA": en_CA.New(),
+	"en-GB": en_GB.New(), "en-IE": en_IE.New(),
 	"en-IN": en_IN.New(), "en-NZ": en_NZ.New(), "en-US": en_US.New(), "en-ZA": en_ZA.New()}
 
 // Locales lists those that a shop can choose.
@@ -97,7 +99,8 @@ func (l Local) ShortDay(date string) string {
 	return l.place.WeekdayAbbreviated(t.Weekday()) + " " + l.place.FmtDateMedium(t)
 }
 
-// Money is an amount in hundredths: of a currency by its code as the locale writes it, of any other with its name behind it.
+// Money is an amount in hundredths: of a currency by its code as the locale writes it, of any other
+// with its name behind it.
 func (l Local) Money(hundredths int64, of string) string {
 	l = l.or()
 	if unit, err := currency.ParseISO(of); err == nil && of == strings.ToUpper(of) {

@@ -57,7 +57,8 @@ func messages(t *testing.T) map[string]string {
 // called finds what the core says: the codes, the forms and the names of arguments that stand in its source.
 func called(t *testing.T) (codes, forms, args map[string]bool) {
 	t.Helper()
-	codes, forms, args = map[string]bool{}, map[string]bool{}, map[string]bool{"part": true, "parts": true, "a_check": true, "Check": true, "step": true}
+	codes, forms, args = map[string]bool{}, map[string]bool{},
+		map[string]bool{"part": true, "parts": true, "a_check": true, "Check": true, "step": true}
 	literal := func(c *ast.CallExpr) string {
 		if len(c.Args) > 0 {
 			if l, ok := c.Args[0].(*ast.BasicLit); ok && l.Kind == token.STRING {
@@ -108,12 +109,14 @@ func called(t *testing.T) (codes, forms, args map[string]bool) {
 	return codes, forms, args
 }
 
-// Every code that the core says has a sentence, every sentence is one that it says, and no sentence asks for an argument that nothing gives.
+// Every code that the core says has a sentence, every sentence is one that it says, and no sentence
+// asks for an argument that nothing gives.
 func TestEveryCodeHasItsSentence(t *testing.T) {
 	all := messages(t)
 	codes, forms, args := called(t)
 	require.Greater(t, len(codes), 60)
-	of := map[string]bool{"beyond": true, "unsure": true, "fit_out": true, "fit_unsure": true, "gap_wide": true, "gap_tight": true}
+	of := map[string]bool{"beyond": true, "unsure": true, "fit_out": true, "fit_unsure": true,
+		"gap_wide": true, "gap_tight": true}
 	for id, text := range all {
 		code, form, _ := strings.Cut(id, ".")
 		for _, name := range regexp.MustCompile(`\{\{(?:with )?\.([A-Za-z_0-9]+)`).FindAllStringSubmatch(text, -1) {
@@ -121,16 +124,21 @@ func TestEveryCodeHasItsSentence(t *testing.T) {
 		}
 		if codes[code] || of[code] {
 			of[code] = true
-			assert.True(t, form == "" || forms[form] || form == "above" || form == "below" || strings.HasSuffix(form, "many") || form == "narrower_than_bore" || part.Set(form).Row().Set != "" ||
-				part.Kind(form).Known() || strings.HasPrefix(code, "edge") || strings.HasPrefix(code, "uneven_shell"), "%s is a form that nothing says", id)
+			assert.True(t, form == "" || forms[form] || form == "above" || form == "below" ||
+				strings.HasSuffix(form, "many") || form == "narrower_than_bore" || part.Set(form).Row().Set != "" ||
+				part.Kind(form).Known() || strings.HasPrefix(code, "edge") || strings.HasPrefix(code,
+				"uneven_shell"), "%s is a form that nothing says", id)
 		}
 	}
 	for code := range codes {
-		assert.True(t, of[code] || slices.Contains([]string{"", "found", "told", "refused"}, code), "%s has no sentence", code) // those of the walk have a test of their own
+		// those of the walk have a test of their own
+		assert.True(t, of[code] || slices.Contains([]string{"", "found", "told", "refused"}, code),
+			"%s has no sentence", code)
 	}
 }
 
-// Whatever Ledge says of 300 inspections reads as a sentence: none without its words, no empty argument, every figure with its unit.
+// Whatever Ledge says of 300 inspections reads as a sentence: none without its words, no empty
+// argument, every figure with its unit.
 func TestEverythingSaidIsASentence(t *testing.T) {
 	seen := map[string]bool{}
 	figure := regexp.MustCompile(`[0-9]\.[0-9]+( (in|mm)\b|:| to [0-9])`)
@@ -144,17 +152,21 @@ func TestEverythingSaidIsASentence(t *testing.T) {
 			require.NotEqual(t, r.Code, text, "%s %+v", id, r)
 			require.NotRegexp(t, `<no value>|  |\ba (out|oil|even)|%!|\{\{|\( |: \.`, text, id)
 			for _, a := range r.Args {
-				if one, other := unit.ShowApart(unit.Length(a.N), unit.Length(a.M), system); a.Is == say.IsApart && a.N != a.M {
+				if one, other := unit.ShowApart(unit.Length(a.N), unit.Length(a.M),
+					system); a.Is == say.IsApart && a.N != a.M {
 					require.NotEqual(t, one, other, "%s: a figure that reads like its limit", id)
 					require.Contains(t, text, one, id)
 				}
 			}
-			if id == "ring.thumb" || id == "doubt.unit" || strings.HasPrefix(id, "matching") || id == "overruled" || id == "gap_wide" || id == "gap_tight" {
+			if id == "ring.thumb" || id == "doubt.unit" || strings.HasPrefix(id, "matching") ||
+				id == "overruled" || id == "gap_wide" || id == "gap_tight" {
 				continue
 			}
 			require.Regexp(t, `[.?)]$`, text, id)
 			if stamp := id == "stamp"; !stamp && !strings.Contains(text, "line ") {
-				require.LessOrEqual(t, len(bare.FindAllString(text, -1)), len(figure.FindAllString(text, -1))+strings.Count(text, " to "), "%s: a figure without its unit: %s", id, text)
+				require.LessOrEqual(t, len(bare.FindAllString(text, -1)),
+					len(figure.FindAllString(text, -1))+strings.Count(text, " to "),
+					"%s: a figure without its unit: %s", id, text)
 			}
 		}
 	}
@@ -232,8 +244,8 @@ func TestEverythingSaidIsASentence(t *testing.T) {
 	assert.Greater(t, len(seen), 80, "of so many sentences")
 }
 
-// Every question, answer and refusal of the walk has its words, and what follows from an answer reads as a sentence, for the shop and for whom
-// the engine belongs to.
+// Every question, answer and refusal of the walk has its words, and what follows from an answer
+// reads as a sentence, for the shop and for whom the engine belongs to.
 func TestTheWalkHasItsWords(t *testing.T) {
 	items := words.Items(walk.Items(engine.Layout{Arrangement: engine.Inline, Cylinders: 4}.Complete(), true))
 	for _, item := range items {
@@ -241,7 +253,8 @@ func TestTheWalkHasItsWords(t *testing.T) {
 		for _, c := range item.Choices {
 			require.NotContains(t, c.Word, "answer.")
 			for _, place := range item.Places {
-				for _, f := range words.Findings(walk.Find(items, []walk.Answer{{Topic: item.Topic, Place: place, Value: c.Value, Note: "seen by Ida"}})) {
+				for _, f := range words.Findings(walk.Find(items,
+					[]walk.Answer{{Topic: item.Topic, Place: place, Value: c.Value, Note: "seen by Ida"}})) {
 					require.Regexp(t, `^[A-Z].*[.)]$`, f.Text, "%s %s", item.Topic, c.Value)
 					require.NotRegexp(t, `<no value>|^found`, f.Text)
 					if plain := words.Plain(f); plain != "" {
@@ -252,10 +265,12 @@ func TestTheWalkHasItsWords(t *testing.T) {
 			}
 		}
 	}
-	caps := words.Findings(walk.Find(items, []walk.Answer{{Topic: "main_cap", Place: "main 3", Value: "misplaced", Note: "found on 4"}}))
+	caps := words.Findings(walk.Find(items,
+		[]walk.Answer{{Topic: "main_cap", Place: "main 3", Value: "misplaced", Note: "found on 4"}}))
 	assert.Equal(t, "Main 3's cap stands in another's place: the tunnel is only round with every cap in its own. (found on 4)", caps[0].Text)
 	assert.Equal(t, "Main 3 had its cap from another place.", words.Plain(caps[0]))
-	assert.Equal(t, "Main caps: this is not asked at “main 9”.", words.In(unit.In).Say(*walk.Problem(items, walk.Answer{Topic: "main_cap", Place: "main 9", Value: "marked"})))
+	assert.Equal(t, "Main caps: this is not asked at “main 9”.",
+		words.In(unit.In).Say(*walk.Problem(items, walk.Answer{Topic: "main_cap", Place: "main 9", Value: "marked"})))
 }
 
 // sheets are those of the advised ways, or of the last possible one of each set.
@@ -275,7 +290,8 @@ func sheets(in *inspection.Inspection, result disposition.Result, last bool) []o
 	return order.Sheets(in, result, decided, order.CountsOf(in), nil)
 }
 
-// Plural, the article, one size for two, a figure that would read like its limit, and what was kept of an older Ledge.
+// Plural, the article, one size for two, a figure that would read like its limit, and what was kept
+// of an older Ledge.
 func TestHowThingsAreSaid(t *testing.T) {
 	in := words.In(unit.In)
 	l := func(text string) unit.Length { return unit.MustParse(text, unit.In) }
@@ -286,10 +302,12 @@ func TestHowThingsAreSaid(t *testing.T) {
 		"A gauge that reads 0.0010 in cannot judge an out-of-round limit of 0.0005 in.":      say.Of("coarse_gauge", main3, say.Length("division", l("0.001")), say.Word("check", "check", "out_of_round"), say.Length("limit", l("0.0005"))),
 		"Main 3 would be 2.23851 in and cleans up only at 2.23849 in or below.":              say.Of("not_clean", main3, say.Apart("size", l("2.23851"), l("2.23849")), say.Apart("cleans", l("2.23849"), l("2.23851"))),
 		"Main 3: measured clearance 0.0040 in is outside its window of 0.0010 to 0.0030 in.": say.Of("fit_out", main3, say.Word("basis", "basis", "measured"), say.Range("clearance", l("0.004"), l("0.004")), say.Range("window", l("0.001"), l("0.003"))),
-		"Main 3 is stamped STD and measures as 0.010 in under.":                              say.Of("stamp", main3, say.Text("stamp", "STD"), say.Class("class", l("0.010"))),
-		"Main 3 is stamped 10 and measures as standard size.":                                say.Of("stamp", main3, say.Text("stamp", "10"), say.Class("class", 0)),
+		"Main 3 is stamped STD and measures as 0.010 in under.": say.Of("stamp",
+			main3, say.Text("stamp", "STD"), say.Class("class", l("0.010"))),
+		"Main 3 is stamped 10 and measures as standard size.": say.Of("stamp",
+			main3, say.Text("stamp", "10"), say.Class("class", 0)),
 		"Mains: wear, taper and out-of-round are within their limits wherever there is one.": say.New("within", say.Word("set", "set", part.MainJournals), say.Words("checks", "check", "wear", "taper", "out_of_round")),
-		"What an older Ledge said.":                                                          {Code: "step", Text: "What an older Ledge said."},
+		"What an older Ledge said.": {Code: "step", Text: "What an older Ledge said."},
 	} {
 		assert.Equal(t, want, in.Say(r))
 	}

@@ -140,6 +140,8 @@ test("the screen says what the command line says of the same document", async ({
 	for (const set of result.sets) {
 		await page.goto(`/jobs/7/decide/${set.set}`);
 		await expect(page.getByRole("heading", { level: 1 })).toHaveText(verbs[set.action] ?? /never/);
-		for (const reason of set.reasons.slice(0, 3)) await expect(page.getByText(reason.text).first()).toBeAttached();
+		// What holds of several parts in the same words is one line on the board.
+		const alone = set.reasons.filter((r: { code: string }) => !/^(unsure_|no_limit|no_look|coarse_gauge)/.test(r.code));
+		for (const reason of alone.slice(0, 3)) await expect(page.getByText(reason.text).first()).toBeAttached();
 	}
 });

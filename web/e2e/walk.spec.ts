@@ -57,7 +57,7 @@ test("intake: who and until when, what it went through, what is stamped, a photo
 	await page.getByLabel("Engine").fill("Quarry pump twin, the red one");
 	await page.getByLabel("Customer").fill("Slate Valley Trust");
 	await page.getByRole("button", { name: "Save" }).click();
-	await expect(page.getByText("kept", { exact: true })).toBeVisible();
+	await expect(page.getByText("saved", { exact: true })).toBeVisible();
 	await page.getByText("spun bearing").click();
 	await expect(page.getByText(/crack test and hardness of the crankshaft/)).toBeVisible();
 	const stamp = page.getByRole("textbox", { name: "Stamped for the mains" });
@@ -302,7 +302,7 @@ test("readings leave as CSV and come back: a broken file changes nothing, a good
 		mimeType: "text/csv",
 		buffer: Buffer.from(`${head}main_journal,1,A,0,2.2479,in\n`),
 	});
-	await expect(page.getByText(/1 readings; at 1 places they replace what is there/)).toBeVisible();
+	await expect(page.getByText(/1 reading; at 1 place they replace what is there/)).toBeVisible();
 	await page.getByRole("button", { name: "Take the readings" }).click();
 	await expect(page.getByRole("dialog")).toBeHidden();
 	await page.goto("/jobs/6/bench/main_journal/1");

@@ -19,8 +19,8 @@ func (s Set) OptionAt(w Way) int {
 	return slices.IndexFunc(s.Options, func(o Option) bool { return o.Way == w })
 }
 
-// signedWay is the way that a person signed for a set; ok is false where nobody did, or where a crack found since leaves only what is
-// advised for it.
+// signedWay is the way that a person signed for a set; ok is false where nobody did, or where a
+// crack found since leaves only what is advised for it.
 func (e *evaluator) signedWay(name part.Set) (w Way, ok bool) {
 	for _, d := range e.in.Decisions {
 		if d.Set == string(name) {

@@ -49,7 +49,8 @@ func (b *board) skirt(number int) (size unit.Length, u float64, ok bool) {
 	return slices.Max(piston.Grid.InDirections(piston.Grid.Nearest(thrust))), piston.U, true
 }
 
-// Skirt is the size of a cylinder's latest piston square to its pin, or of a bought one; ok is false while it is not measured.
+// Skirt is the size of a cylinder's latest piston square to its pin, or of a bought one; ok is
+// false while it is not measured.
 func Skirt(findings []inspection.Finding, number int, bought bool) (size unit.Length, ok bool) {
 	for i := len(findings) - 1; i >= 0; i-- {
 		f := &findings[i]
@@ -70,7 +71,8 @@ func (b *board) pistonFits() {
 		if !ok || !m.finding.Measured() {
 			continue
 		}
-		f := Fit{Kind: part.PistonFit, Number: m.ref.Number, journal: m.ref, Basis: BasisMeasured, u: hypot(m.finding.U, u),
+		f := Fit{Kind: part.PistonFit, Number: m.ref.Number, journal: m.ref, Basis: BasisMeasured,
+			u:         hypot(m.finding.U, u),
 			Clearance: fit.Clearance{Min: *m.finding.Min - skirt, Max: *m.finding.Max - skirt}}
 		if window, ok := fit.Window(m.limits.Clearance, false, skirt); ok {
 			f.Window = &window
@@ -103,7 +105,8 @@ func (b *board) climbBores() {
 func (b *board) cylinderOptions() {
 	causes := append(slices.Clone(b.causes), b.fitsOut...)
 	if !b.in.Policy.RingsRenewed {
-		b.offer(Option{Way: Way{Action: Reuse, Step: b.set.SizeClass}, Feasible: len(causes) == 0, Reasons: causes, Clearances: b.pistonsAfter(nil)})
+		b.offer(Option{Way: Way{Action: Reuse, Step: b.set.SizeClass}, Feasible: len(causes) == 0,
+			Reasons: causes, Clearances: b.pistonsAfter(nil)})
 	}
 	b.offer(b.hone())
 	for _, s := range b.limits.Oversizes {
@@ -116,7 +119,8 @@ func (b *board) cylinderOptions() {
 	b.offer(Option{Way: Way{Action: Replace}, Feasible: true, Reasons: []Reason{say.New("replace").As("block")}})
 }
 
-// pistonsAfter are the clearances of the measured pistons, as found or, with sizes, at the ends of their windows.
+// pistonsAfter are the clearances of the measured pistons, as found or, with sizes, at the ends of
+// their windows.
 func (b *board) pistonsAfter(sizes []Size) []After {
 	var after []After
 	for _, m := range b.members {
@@ -148,7 +152,8 @@ func (b *board) bore(s unit.Length, members []member) Option {
 		case rung == nil:
 			refuse(say.Of("no_new_range", m.ref))
 		case !clears(m, s, rung.Cleans):
-			refuse(say.Of("not_clean", m.ref, say.Apart("size", rung.Middle+s, rung.Cleans), say.Apart("cleans", rung.Cleans, rung.Middle+s)).As("bore"))
+			refuse(say.Of("not_clean", m.ref, say.Apart("size", rung.Middle+s, rung.Cleans),
+				say.Apart("cleans", rung.Cleans, rung.Middle+s)).As("bore"))
 		default:
 			o.Sizes = append(o.Sizes, Size{Feature: m.ref, Size: rung.Middle + s})
 		}
@@ -172,7 +177,8 @@ func (b *board) needsSleeve() []member {
 	var needing []member
 	for _, m := range b.members {
 		rung := b.rung(m.ref)
-		if m.cracked() || m.finding.Measured() && !sound(m) && (last < 0 || rung == nil || !clears(m, last, rung.Cleans)) {
+		if m.cracked() || m.finding.Measured() && !sound(m) &&
+			(last < 0 || rung == nil || !clears(m, last, rung.Cleans)) {
 			needing = append(needing, m)
 		}
 	}
@@ -242,13 +248,15 @@ func (b *board) offerSleeveOne() {
 	}
 	for _, m := range b.members {
 		if rest, ok := b.rest(m.ref); ok && rest.Step < b.set.Options[i].Step {
-			b.offer(Option{Way: Way{Action: Sleeve, Method: SleeveOne, Step: rest.Step}, Feasible: true, Sizes: b.withSleeve(rest, m), Reasons: []Reason{
-				b.sleeveOne(m.ref, rest)}})
+			b.offer(Option{Way: Way{Action: Sleeve, Method: SleeveOne, Step: rest.Step}, Feasible: true,
+				Sizes: b.withSleeve(rest, m), Reasons: []Reason{
+					b.sleeveOne(m.ref, rest)}})
 		}
 	}
 }
 
-// withSleeve are the sizes of the rest and that of the sleeved cylinder, which comes back to the size of the others.
+// withSleeve are the sizes of the rest and that of the sleeved cylinder, which comes back to the
+// size of the others.
 func (b *board) withSleeve(rest Option, m member) []Size {
 	own := Size{Feature: m.ref, Sleeved: true}
 	if m.limits.New != nil {
@@ -266,7 +274,8 @@ func (b *board) sleeveOne(ref Ref, rest Option) Reason {
 }
 
 func (b *board) chooseCylinders() {
-	chosen := b.set.Options[slices.IndexFunc(b.set.Options, func(o Option) bool { return o.Feasible && o.Method == "" })]
+	chosen := b.set.Options[slices.IndexFunc(b.set.Options,
+		func(o Option) bool { return o.Feasible && o.Method == "" })]
 	b.decide(chosen)
 	b.set.Provisional = (chosen.Action == Reuse || chosen.Action == Hone) && b.pistonless()
 	b.set.Reasons = append(b.set.Reasons, b.causes...)
@@ -284,7 +293,8 @@ func (b *board) chooseCylinders() {
 		}
 	case Bore:
 		if worst := b.worstBore(); worst != nil {
-			b.because(say.Of("step", worst.Feature, say.Length("worn", worst.Largest), say.Length("cleans", worst.Cleans), say.Step("step", chosen.Step)).As("bore"))
+			b.because(say.Of("step", worst.Feature, say.Length("worn", worst.Largest),
+				say.Length("cleans", worst.Cleans), say.Step("step", chosen.Step)).As("bore"))
 		}
 		b.because(say.New("bore_sheet"))
 	default:

@@ -21,7 +21,9 @@ func (e *evaluator) deck() {
 	for _, kind := range []part.Kind{part.Deck, part.DeckHeights} {
 		for _, i := range e.in.Members(kind) {
 			finding := &e.result.Features[i]
-			b.members = append(b.members, member{Ref{Kind: kind, Number: max(1, e.in.Features[i].Number)}, &e.in.Features[i], finding, &limits, nil})
+			b.members = append(b.members,
+				member{Ref{Kind: kind, Number: max(1, e.in.Features[i].Number)}, &e.in.Features[i], finding,
+					&limits, nil})
 			if finding.Largest != nil {
 				deepest = max(deepest, *finding.Largest)
 			}
@@ -76,7 +78,8 @@ func (b *board) skim(depth unit.Length, cracks []Reason) Option {
 		if f.Max == nil || most == nil || *f.Max+depth <= *most {
 			continue
 		}
-		refuse(say.Of("protrusion", Ref{Kind: f.Kind, Number: f.Number}, say.Number("number", f.Number), say.Apart("height", *f.Max+depth, *most), say.Apart("limit", *most, *f.Max+depth)))
+		refuse(say.Of("protrusion", Ref{Kind: f.Kind, Number: f.Number}, say.Number("number", f.Number),
+			say.Apart("height", *f.Max+depth, *most), say.Apart("limit", *most, *f.Max+depth)))
 	}
 	if o.Feasible {
 		o.Reasons = []Reason{say.New("skim", say.Length("depth", depth))}
@@ -93,22 +96,26 @@ func (e *evaluator) thrust() {
 	}
 	b := &board{evaluator: e, set: &Set{Set: part.Thrust, Reasons: []Reason{}, Options: []Option{}}, limits: limits}
 	for _, i := range members {
-		b.members = append(b.members, member{Ref{Kind: part.EndFloat, Number: max(1, e.in.Features[i].Number)}, &e.in.Features[i], &e.result.Features[i], &limits, nil})
+		b.members = append(b.members, member{Ref{Kind: part.EndFloat,
+			Number: max(1, e.in.Features[i].Number)}, &e.in.Features[i], &e.result.Features[i], &limits, nil})
 	}
 	beyond, unsure := b.judge()
 	b.offer(Option{Way: Way{Action: Reuse}, Feasible: len(b.causes) == 0, Reasons: b.causes})
 	finding := b.members[0].finding
 	for _, change := range b.thrustParts() {
-		o := Option{Way: Way{Action: Reuse, Shell: change}, Feasible: true, Reasons: []Reason{say.New("thrust_parts", say.Length("takes", -change))}}
+		o := Option{Way: Way{Action: Reuse, Shell: change}, Feasible: true,
+			Reasons: []Reason{say.New("thrust_parts", say.Length("takes", -change))}}
 		if finding.Mean == nil || !b.floatFits(*finding.Mean+change) {
-			o.Feasible, o.Reasons = false, []Reason{say.New("thrust_parts", say.Length("takes", -change)).As("outside")}
+			o.Feasible, o.Reasons = false,
+				[]Reason{say.New("thrust_parts", say.Length("takes", -change)).As("outside")}
 		}
 		b.offer(o)
 	}
 	b.offer(Option{Way: Way{Action: Replace}, Feasible: true, Reasons: []Reason{say.New("thrust_repair")}})
 	switch {
 	case b.early(beyond, unsure):
-	case hasNote(finding, "turned"), hasNote(finding, "feeler"), finding.Check("end_float_low") != nil && finding.Check("end_float_low").Verdict == limit.Beyond:
+	case hasNote(finding, "turned"), hasNote(finding, "feeler"), finding.Check("end_float_low") != nil &&
+		finding.Check("end_float_low").Verdict == limit.Beyond:
 		b.set.Action = Remeasure
 		b.set.Reasons = append(b.set.Reasons, b.causes...)
 		b.because(say.New("thrust_clean"))

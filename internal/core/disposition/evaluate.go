@@ -22,7 +22,8 @@ func EvaluateWithin(ctx context.Context, in *inspection.Inspection) (Result, err
 	return evaluate(ctx, in)
 }
 
-// evaluate judges the main components, and each further one in the place of its like: its own features, fits and sets count.
+// evaluate judges the main components, and each further one in the place of its like: its own
+// features, fits and sets count.
 func evaluate(ctx context.Context, in *inspection.Inspection) (Result, error) {
 	builds := in.Builds()
 	if len(builds) == 1 {
@@ -241,7 +242,8 @@ func (b *board) incomplete() []Reason {
 		}
 		switch left := len(m.finding.Missing); {
 		case left > 0:
-			reasons = append(reasons, say.Of("incomplete", m.ref, say.Count("left", left), say.Number("of", len(m.feature.Stations)*len(m.feature.Directions))))
+			reasons = append(reasons, say.Of("incomplete", m.ref, say.Count("left", left),
+				say.Number("of", len(m.feature.Stations)*len(m.feature.Directions))))
 		default:
 			reasons = append(reasons, say.Of("incomplete", m.ref).As("form"))
 		}
@@ -259,7 +261,8 @@ func (b *board) judge() (beyond bool, unsure []Reason) {
 		if c.Verdict != limit.Beyond && c.Verdict != limit.Unsure {
 			return
 		}
-		r := Reason{Feature: ref, Args: []say.Arg{say.Word("check", "check", c.Name), say.Apart("value", c.Value, *c.Limit), say.Apart("limit", *c.Limit, c.Value)}}
+		r := Reason{Feature: ref, Args: []say.Arg{say.Word("check", "check", c.Name),
+			say.Apart("value", c.Value, *c.Limit), say.Apart("limit", *c.Limit, c.Value)}}
 		if ref == nil {
 			r = r.And(say.Word("part", "set", b.set.Set))
 		}

@@ -19,8 +19,8 @@ func (e *evaluator) finding(kind part.Kind, number int) (*inspection.Feature, *i
 	return nil, nil
 }
 
-// fittedStep is the departure from standard of the shells that were in: the set's class unless it says otherwise. Shells measured before
-// a journal was machined are of the class that it had then.
+// fittedStep is the departure from standard of the shells that were in: the set's class unless it
+// says otherwise. Shells measured before a journal was machined are of the class that it had then.
 func (b *board) fittedStep(f *inspection.Feature, ref Ref) unit.Length {
 	if f.Fitted != nil && f.Fitted.Step != nil {
 		return *f.Fitted.Step
@@ -36,7 +36,8 @@ func (b *board) classThen(ref Ref, state string) (unit.Length, bool) {
 	last, _ := b.in.Latest(ref.Kind, ref.Number)
 	for i := range b.in.Features[:last] {
 		f := &b.in.Features[i]
-		if f.Kind == ref.Kind && f.Number == ref.Number && f.State == state && b.result.Features[i].Measured() && b.in.Features[last].State != state {
+		if f.Kind == ref.Kind && f.Number == ref.Number && f.State == state &&
+			b.result.Features[i].Measured() && b.in.Features[last].State != state {
 			return b.result.Features[i].Class(), true
 		}
 	}
@@ -53,7 +54,8 @@ func shellOf(f *inspection.Feature) unit.Length {
 // vertical is the direction in which the largest clearance is read, away from the parting line.
 const vertical = unit.Angle(0)
 
-// fits makes the fits of every member, for each rod of a pin and on each basis there is, and marks those that decide.
+// fits makes the fits of every member, for each rod of a pin and on each basis there is, and marks
+// those that decide.
 func (b *board) fits() {
 	for i := range b.members {
 		m := &b.members[i]
@@ -84,14 +86,17 @@ func (b *board) fitsOf(m member, number int) (found []Fit) {
 	if row.Fit == part.RodFit {
 		base.Journal = m.ref.Number
 	}
-	if window, ok := fit.Window(m.limits.Clearance, b.in.Policy.ClearanceTarget == inspection.TargetPerInch, *m.finding.Mean); ok {
+	if window, ok := fit.Window(m.limits.Clearance, b.in.Policy.ClearanceTarget == inspection.TargetPerInch,
+		*m.finding.Mean); ok {
 		base.Window = &window
 	}
 	journal := limit.Range{Min: *m.finding.Min, Max: *m.finding.Max}
-	if f, bearing := b.finding(row.Joint.Bearing, number); bearing != nil && b.fittedStep(f, m.ref) == m.finding.Class() {
+	if f, bearing := b.finding(row.Joint.Bearing, number); bearing != nil && b.fittedStep(f,
+		m.ref) == m.finding.Class() {
 		one := base
 		one.Basis, one.Shell, one.u = BasisMeasured, shellOf(f), hypot(m.finding.U, bearing.U)
-		one.Clearance, _ = fit.Measured(bearing.Grid.All(), bearing.Grid.InDirections(bearing.Grid.Nearest(vertical)), journal)
+		one.Clearance, _ = fit.Measured(bearing.Grid.All(),
+			bearing.Grid.InDirections(bearing.Grid.Nearest(vertical)), journal)
 		housed, housing := b.finding(row.Joint.Housing, number)
 		one.Void = housing != nil && b.willBeCut(row.Joint.Housing, housed, housing)
 		found = append(found, one)
@@ -129,7 +134,8 @@ func (b *board) checkClearance(m *member) {
 	m.finding.Checks = append(m.finding.Checks, check)
 }
 
-// willBeCut reports whether a housing is still to be machined or replaced: as signed, else where it is beyond its limits.
+// willBeCut reports whether a housing is still to be machined or replaced: as signed, else where it
+// is beyond its limits.
 func (b *board) willBeCut(kind part.Kind, f *inspection.Feature, housing *inspection.Finding) bool {
 	way, signed := b.signedWay(kind.Row().Set)
 	if !signed || f.State != part.AsFound || housing.Look == inspection.Cracked {
@@ -154,8 +160,8 @@ func (b *board) settle(found []Fit, finding *inspection.Finding) *Fit {
 	return used
 }
 
-// disagreements points out clearances of one joint that cannot all be true: further apart than their uncertainty, and for
-// the prediction also than the new clearance leaves open.
+// disagreements points out clearances of one joint that cannot all be true: further apart than
+// their uncertainty, and for the prediction also than the new clearance leaves open.
 func (b *board) disagreements(found []Fit, finding *inspection.Finding) {
 	for i, one := range found {
 		for _, other := range found[i+1:] {
@@ -175,7 +181,8 @@ func (b *board) disagreements(found []Fit, finding *inspection.Finding) {
 			}
 			finding.Notes = append(finding.Notes, say.Of("clearance_disagrees", one.journal, one.joint(),
 				say.Word("basis", "basis", one.Basis), say.Range("clearance", one.Clearance.Min, one.Clearance.Max),
-				say.Word("other", "basis", other.Basis), say.Range("beside", other.Clearance.Min, other.Clearance.Max)))
+				say.Word("other", "basis", other.Basis),
+				say.Range("beside", other.Clearance.Min, other.Clearance.Max)))
 		}
 	}
 }
@@ -194,7 +201,8 @@ func clearanceCheck(rule limit.Rule, f *Fit) limit.Check {
 	}
 	loose := rule.Upper("clearance", f.Clearance.Max, &f.Window.Max, f.u)
 	tight := rule.Lower("clearance", f.Clearance.Min, &f.Window.Min, f.u)
-	if loose.Verdict != f.Verdict || loose.Verdict == limit.Within && f.Clearance.Min-f.Window.Min < f.Window.Max-f.Clearance.Max {
+	if loose.Verdict != f.Verdict || loose.Verdict == limit.Within &&
+		f.Clearance.Min-f.Window.Min < f.Window.Max-f.Clearance.Max {
 		return tight
 	}
 	return loose
@@ -211,7 +219,8 @@ func (b *board) strip(kind part.Kind, number int) *inspection.Feature {
 	return nil
 }
 
-// stripUncertainty: a strip is read to half a step of its printed scale, common practice 0.0005 in or 0.013 mm.
+// stripUncertainty: a strip is read to half a step of its printed scale, common practice 0.0005 in
+// or 0.013 mm.
 func stripUncertainty(f *inspection.Feature, s unit.System) float64 {
 	gauge := instrument.Gauge{Kind: instrument.Strip, Division: s.Pick(5*unit.Tenth/2, 6*unit.Micrometre)}
 	if f.Gauge != nil && f.Gauge.Division > 0 {

@@ -90,7 +90,8 @@ func (b *board) grind(s unit.Length, straightened bool) Option {
 		}
 		// Twice both sides, so that the middle of an odd range stays exact.
 		if m.limits.New.Min+m.limits.New.Max-2*s > 2*cleans {
-			refuse(say.Of("not_clean", m.ref, say.Apart("size", rung.Middle-s, cleans), say.Apart("cleans", cleans, rung.Middle-s)))
+			refuse(say.Of("not_clean", m.ref, say.Apart("size", rung.Middle-s, cleans),
+				say.Apart("cleans", cleans, rung.Middle-s)))
 			continue
 		}
 		o.Sizes = append(o.Sizes, Size{Feature: m.ref, Size: rung.Middle - s})
@@ -100,7 +101,8 @@ func (b *board) grind(s unit.Length, straightened bool) Option {
 		for _, size := range o.Sizes {
 			rung := b.rung(size.Feature)
 			if cleans := rung.Cleans; !straightened && !size.Kept && size.Size > cleans && size.Size > rung.Middle-s {
-				refuse(say.Of("ordered_size", size.Feature, say.Apart("size", size.Size, cleans), say.Apart("cleans", cleans, size.Size)))
+				refuse(say.Of("ordered_size", size.Feature, say.Apart("size", size.Size, cleans),
+					say.Apart("cleans", cleans, size.Size)))
 			}
 		}
 	}
@@ -131,11 +133,13 @@ func (b *board) fitToBearings(o *Option) {
 				target += b.in.Policy.DutyClearance
 			}
 			up := bearing.Grid.InDirections(bearing.Grid.Nearest(vertical))
-			w := wish{at: i, size: unit.Mean(up) - shell - target, inside: less(bearing.Grid.All(), shell), vertical: less(up, shell)}
+			w := wish{at: i, size: unit.Mean(up) - shell - target, inside: less(bearing.Grid.All(), shell),
+				vertical: less(up, shell)}
 			if len(b.onJournal(size.Feature)) > 1 {
 				w.rod = number
 			}
-			if window, ok := fit.Window(limits.Clearance, b.in.Policy.ClearanceTarget == inspection.TargetPerInch, size.Size); ok {
+			if window, ok := fit.Window(limits.Clearance,
+				b.in.Policy.ClearanceTarget == inspection.TargetPerInch, size.Size); ok {
 				w.window = &window
 			}
 			wishes = append(wishes, w)
@@ -189,7 +193,8 @@ func (b *board) explainGrind(chosen Option) {
 			worst = r
 		}
 	}
-	step := say.Of("step", worst.Feature, say.Length("worn", worst.Smallest), say.Length("stock", worst.Allowance), say.Length("cleans", worst.Cleans), say.Step("step", chosen.Step))
+	step := say.Of("step", worst.Feature, say.Length("worn", worst.Smallest),
+		say.Length("stock", worst.Allowance), say.Length("cleans", worst.Cleans), say.Step("step", chosen.Step))
 	if worst.Bend > 0 {
 		step = step.And(say.Length("bend", worst.Bend)).As("bent")
 	}

@@ -11,8 +11,9 @@ import (
 	"ledge/internal/core/unit"
 )
 
-// hone works out a hone, for new rings in bores that are sound, or to size where that leaves every measured piston its
-// clearance. Each cylinder has a window of sizes, not a top alone; common practice.
+// hone works out a hone, for new rings in bores that are sound, or to size where that leaves every
+// measured piston its clearance. Each cylinder has a window of sizes, not a top alone; common
+// practice.
 func (b *board) hone() Option {
 	o := Option{Way: Way{Action: Hone, Step: b.set.SizeClass}, Feasible: true}
 	refuse := func(r Reason) { o.Feasible, o.Reasons = false, append(o.Reasons, r) }
@@ -71,9 +72,10 @@ func Hones(in *inspection.Inspection, result Result, class unit.Length) []Size {
 	return sizes
 }
 
-// honeWindow is the range of sizes to which a bore may be honed: from where it is true and its piston has the least clearance, to the
-// most that a hone takes, the piston's most new clearance and the most wear. Only where that is empty may it reach the service
-// clearance, which the remark says. Without a window the remark says why.
+// honeWindow is the range of sizes to which a bore may be honed: from where it is true and its
+// piston has the least clearance, to the most that a hone takes, the piston's most new clearance
+// and the most wear. Only where that is empty may it reach the service clearance, which the remark
+// says. Without a window the remark says why.
 func (b *board) honeWindow(m member) (size Size, remark *Reason) {
 	size = Size{Feature: m.ref}
 	low, high := *m.finding.Max, *m.finding.Max+b.in.Policy.HoneStock
@@ -95,12 +97,14 @@ func (b *board) honeWindow(m member) (size Size, remark *Reason) {
 			most = min(most, c.Target.Max)
 		}
 		if need := skirt + least; need > high {
-			r := say.Of("hone_tight", m.ref, say.Apart("need", need, high), say.Length("clearance", least), say.Apart("reach", high, need))
+			r := say.Of("hone_tight", m.ref, say.Apart("need", need, high), say.Length("clearance", least),
+				say.Apart("reach", high, need))
 			return size, &r
 		}
 		low = max(low, skirt+least)
 		if skirt+service < low {
-			r := say.Of("hone_out", m.ref, say.Apart("clearance", low-skirt, service), say.Apart("limit", service, low-skirt))
+			r := say.Of("hone_out", m.ref, say.Apart("clearance", low-skirt, service),
+				say.Apart("limit", service, low-skirt))
 			return size, &r
 		}
 		// Nobody can hit less than a division.
@@ -130,5 +134,6 @@ func (b *board) honeWindow(m member) (size Size, remark *Reason) {
 
 // pistonless reports whether a bore that is measured has no measured piston, though a clearance is asked for.
 func (b *board) pistonless() bool {
-	return slices.ContainsFunc(b.members, func(m member) bool { return m.finding.Measured() && m.fit() == nil && m.limits.Clearance != nil })
+	return slices.ContainsFunc(b.members,
+		func(m member) bool { return m.finding.Measured() && m.fit() == nil && m.limits.Clearance != nil })
 }

@@ -24,7 +24,8 @@ func (e *evaluator) housings(name part.Set, kind part.Kind, machine Action) {
 	beyond, unsure := b.judge()
 	cracks := b.cracked()
 	b.causes = append(b.causes, cracks...)
-	b.offer(Option{Way: Way{Action: Reuse, Step: b.set.SizeClass}, Feasible: len(b.causes) == 0, Reasons: slices.Clone(b.causes)})
+	b.offer(Option{Way: Way{Action: Reuse, Step: b.set.SizeClass}, Feasible: len(b.causes) == 0,
+		Reasons: slices.Clone(b.causes)})
 	b.offer(b.machining(kind, machine))
 	b.offer(Option{Way: Way{Action: Replace}, Feasible: true, Reasons: []Reason{say.New("replace").As(string(name))}})
 	if len(cracks) > 0 {
@@ -116,7 +117,8 @@ func (b *board) machining(kind part.Kind, action Action) Option {
 		cut := max(*m.finding.Max-m.limits.New.Max, 0) + b.in.Policy.LineHoneStock + extra
 		deepest = max(deepest, cut)
 		if cut > b.in.Policy.CapCutMax {
-			refuse(say.Of("cap_cut", m.ref, say.Apart("cut", cut, b.in.Policy.CapCutMax), say.Apart("limit", b.in.Policy.CapCutMax, cut)).As("limit"))
+			refuse(say.Of("cap_cut", m.ref, say.Apart("cut", cut, b.in.Policy.CapCutMax),
+				say.Apart("limit", b.in.Policy.CapCutMax, cut)).As("limit"))
 		}
 		o.Sizes = append(o.Sizes, Size{Feature: m.ref, Size: m.limits.New.Max})
 	}

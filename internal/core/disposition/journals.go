@@ -62,7 +62,8 @@ func (b *board) used() (fits []*Fit) {
 
 func (b *board) fitReason(code string, f *Fit, c fit.Clearance) Reason {
 	return say.Of(code, f.journal, f.joint(), say.Word("basis", "basis", f.Basis),
-		say.Range("clearance", c.Min, c.Max).Against(f.Window.Min, f.Window.Max), say.Range("window", f.Window.Min, f.Window.Max).Against(c.Min, c.Max))
+		say.Range("clearance", c.Min, c.Max).Against(f.Window.Min, f.Window.Max),
+		say.Range("window", f.Window.Min, f.Window.Max).Against(c.Min, c.Max))
 }
 
 // climb builds the ladder: the size at which each journal cleans up.
@@ -132,7 +133,8 @@ func (b *board) options(kind part.Kind) {
 		b.offerMixedShells(asIs, causes)
 	}
 	b.offerGrinds()
-	b.offer(Option{Way: Way{Action: Replace}, Feasible: true, Reasons: []Reason{say.New("replace").As(string(b.set.Set))}})
+	b.offer(Option{Way: Way{Action: Replace}, Feasible: true,
+		Reasons: []Reason{say.New("replace").As(string(b.set.Set))}})
 	b.offer(Option{Way: Way{Action: Replace, Method: BuildUp}, Feasible: len(b.cracked()) == 0, Reasons: []Reason{
 		say.New("build_up")}})
 }
@@ -158,7 +160,8 @@ func (w Way) do(action Action) Way {
 // offerShell offers to keep the journals at their size, polished or not. shell is nil for the shells
 // that are in.
 func (b *board) offerShell(way Way, shell *fit.Shell, causes []Reason) {
-	o := Option{Way: way, Feasible: len(causes) == 0, Reasons: slices.Clone(causes), Clearances: make([]After, 0, len(b.members))}
+	o := Option{Way: way, Feasible: len(causes) == 0, Reasons: slices.Clone(causes),
+		Clearances: make([]After, 0, len(b.members))}
 	for _, f := range b.used() {
 		move := b.stock(way.Action)
 		own := f.Shell
@@ -190,7 +193,8 @@ func (b *board) after(f *Fit, move, shell unit.Length) After {
 
 // offerMixedShells gives each journal the first shell that brings it into its window.
 func (b *board) offerMixedShells(action Action, causes []Reason) {
-	o := Option{Way: Way{Action: action, Method: MixedShell, Step: b.set.SizeClass}, Feasible: len(causes) == 0, Reasons: slices.Clone(causes)}
+	o := Option{Way: Way{Action: action, Method: MixedShell, Step: b.set.SizeClass},
+		Feasible: len(causes) == 0, Reasons: slices.Clone(causes)}
 	shells := fit.Shells(b.limits.Shells, b.in.Policy.MixedHalves)
 	for _, f := range b.used() {
 		served := false
@@ -248,7 +252,8 @@ func (b *board) explainKeep(chosen Option) {
 	}
 	b.because(say.New("within", say.Word("set", "set", b.set.Set), say.Words("checks", "check", judged...)))
 	if chosen.Action == Polish {
-		if i := slices.IndexFunc(b.members, func(m member) bool { return m.finding.Look == inspection.Marked }); i >= 0 {
+		if i := slices.IndexFunc(b.members,
+			func(m member) bool { return m.finding.Look == inspection.Marked }); i >= 0 {
 			b.because(say.Of("marked", b.members[i].ref, say.Length("stock", b.in.Policy.PolishStock)))
 		} else {
 			b.because(say.New("tight", say.Length("stock", b.in.Policy.PolishStock)))

@@ -5,14 +5,16 @@ import (
 	"strings"
 )
 
-// found are the codes of reasons that tell what was found, whatever is decided; advised those that tell why what is advised is done.
-// Everything else is for the shop: cautions, remarks, what is still to be measured.
+// found are the codes of reasons that tell what was found, whatever is decided; advised those that
+// tell why what is advised is done. Everything else is for the shop: cautions, remarks, what is
+// still to be measured.
 var (
 	found   = []string{"look", "cracked", "mixed_set", "fit_out"}
 	advised = []string{"step", "within", "marked", "tight", "shell", "no_step", "hone_to_size", "sleeve", "bored"}
 )
 
-// Letter are the reasons of a set that its customer is told. Where a person decided otherwise, what was advised is not among them.
+// Letter are the reasons of a set that its customer is told. Where a person decided otherwise, what
+// was advised is not among them.
 func (s Set) Letter(as Way) (told []Reason) {
 	for _, r := range s.Reasons {
 		tells := slices.Contains(found, r.Code) || strings.HasPrefix(r.Code, beyondCode)
@@ -23,7 +25,8 @@ func (s Set) Letter(as Way) (told []Reason) {
 	return told
 }
 
-// Codes of checks begin with what is said of them: that they are beyond their limit, or too close to it to call.
+// Codes of checks begin with what is said of them: that they are beyond their limit, or too close
+// to it to call.
 const (
 	beyondCode = "beyond_"
 	unsureCode = "unsure_"

@@ -11,7 +11,8 @@ import (
 	"ledge/internal/core/unit"
 )
 
-// A Matching says which part goes where, so that the clearances lie nearest to their target: the worst of them first.
+// A Matching says which part goes where, so that the clearances lie nearest to their target: the
+// worst of them first.
 type Matching struct {
 	// Of are the places, With the parts that go into them.
 	Of   part.Kind `json:"of"`
@@ -56,7 +57,8 @@ type RingAdvice struct {
 
 // reason says of a ring's gap what is to be done about it.
 func (a RingAdvice) reason(code string, ref Ref) Reason {
-	return say.Of(code, ref, say.Number("cylinder", a.Cylinder), say.Word("ring", "ring", a.Ring), say.Length("gap", a.Gap), say.Then("then", a.Says...))
+	return say.Of(code, ref, say.Number("cylinder", a.Cylinder), say.Word("ring", "ring", a.Ring),
+		say.Length("gap", a.Gap), say.Then("then", a.Says...))
 }
 
 // A Build is how the measured parts go together.
@@ -66,8 +68,8 @@ type Build struct {
 	Rings     []RingAdvice `json:"rings"`
 }
 
-// BuildOf works out matching, pairing and ring gaps from what is measured and what is to be done with it, as signed or else as advised.
-// result is the evaluation of in.
+// BuildOf works out matching, pairing and ring gaps from what is measured and what is to be done
+// with it, as signed or else as advised. result is the evaluation of in.
 func BuildOf(in *inspection.Inspection, result Result) Build {
 	b := Build{Matchings: []Matching{}, Rings: []RingAdvice{}}
 	e := &evaluator{in: in, rule: in.Policy.DecisionRule, result: result}
@@ -82,7 +84,8 @@ func BuildOf(in *inspection.Inspection, result Result) Build {
 	return b
 }
 
-// match lays every part into every place. Without limits, or with other numbers of parts than of places, there is nothing to match.
+// match lays every part into every place. Without limits, or with other numbers of parts than of
+// places, there is nothing to match.
 func (e *evaluator) match(of, with part.Kind) (m Matching, ok bool) {
 	limits, known := e.in.LimitsFor(of, 0)
 	if !known || limits.Clearance == nil {
@@ -104,7 +107,8 @@ func (e *evaluator) match(of, with part.Kind) (m Matching, ok bool) {
 		return m, false
 	}
 	m.Target, _ = fit.Target(limits.Clearance, *places[0].Mean)
-	if window, ok := fit.Window(limits.Clearance, e.in.Policy.ClearanceTarget == inspection.TargetPerInch, *places[0].Mean); ok {
+	if window, ok := fit.Window(limits.Clearance, e.in.Policy.ClearanceTarget == inspection.TargetPerInch,
+		*places[0].Mean); ok {
 		m.Window = &window
 	}
 	cost := make([][]int64, len(places))
@@ -130,8 +134,8 @@ func (e *evaluator) match(of, with part.Kind) (m Matching, ok bool) {
 	return m, !slices.Contains(m.AsNumbered, -1)
 }
 
-// clearance is the middle clearance of a part in a place: a piston in a cylinder, or a journal in a rod whose shells are as
-// thick as new ones.
+// clearance is the middle clearance of a part in a place: a piston in a cylinder, or a journal in a
+// rod whose shells are as thick as new ones.
 func (e *evaluator) clearance(place, fitted *inspection.Finding) (unit.Length, bool) {
 	if place.Kind == part.Cylinder {
 		return e.finished(place) - *fitted.Mean, true
@@ -141,7 +145,8 @@ func (e *evaluator) clearance(place, fitted *inspection.Finding) (unit.Length, b
 	if journal.New == nil || housing.New == nil || journal.Clearance.New == nil {
 		return 0, false
 	}
-	return journal.Clearance.New.Middle() + (*fitted.Mean - housing.New.Middle()) + (journal.New.Middle() - place.Class() - *place.Mean), true
+	worn := journal.New.Middle() - place.Class() - *place.Mean
+	return journal.Clearance.New.Middle() + (*fitted.Mean - housing.New.Middle()) + worn, true
 }
 
 // finished is the size that a bore will have: as it is ordered where it is still to be honed, else as it is.
@@ -158,8 +163,8 @@ func (e *evaluator) finished(bore *inspection.Finding) unit.Length {
 	return *bore.Mean
 }
 
-// pistonsFit reports whether the pistons that are measured are those that will run in the bores: not while they are still to be bored,
-// and not the old ones afterwards.
+// pistonsFit reports whether the pistons that are measured are those that will run in the bores:
+// not while they are still to be bored, and not the old ones afterwards.
 func (e *evaluator) pistonsFit() bool {
 	if _, bored := e.bored(); bored {
 		return false
@@ -201,7 +206,8 @@ func (e *evaluator) pairing() *Pairing {
 
 var ringNames = []string{"top", "second", "oil"}
 
-// rings says of each measured gap what to do. The target is the middle of the range where one is entered, else the rule of thumb.
+// rings says of each measured gap what to do. The target is the middle of the range where one is
+// entered, else the rule of thumb.
 func (e *evaluator) rings() []RingAdvice {
 	advice := []RingAdvice{}
 	if _, bored := e.bored(); bored {
@@ -256,9 +262,10 @@ func (e *evaluator) rings() []RingAdvice {
 	return advice
 }
 
-// crossCheck holds the gaps of the rings of one place against each other: like rings gap wider by π times what their bore is
-// wider. One that lies further off than a bore misread by 0.001 in / 0.025 mm would explain tells of another ring, or of a bore
-// measured wrong. Common practice; it takes three cylinders.
+// crossCheck holds the gaps of the rings of one place against each other: like rings gap wider by π
+// times what their bore is wider. One that lies further off than a bore misread by 0.001 in / 0.025
+// mm would explain tells of another ring, or of a bore measured wrong. Common practice; it takes
+// three cylinders.
 func (e *evaluator) crossCheck(advice []RingAdvice) {
 	slack := fit.GapChange(e.in.Unit.Pick(unit.Thou, 25*unit.Micrometre))
 	for _, ring := range ringNames {

@@ -6,7 +6,8 @@ import (
 	"ledge/internal/core/unit"
 )
 
-// pistons decides pistons with their grooves, and piston pins: kept, or new. Pistons of bored cylinders come new with the bore.
+// pistons decides pistons with their grooves, and piston pins: kept, or new. Pistons of bored
+// cylinders come new with the bore.
 func (e *evaluator) pistons() {
 	if b, ok := e.gather(part.PistonSet, part.Piston, part.RingGroove); ok {
 		if step, bored := e.bored(); bored {
@@ -26,7 +27,8 @@ func (e *evaluator) bored() (unit.Length, bool) {
 	return way.Step, ok && (way.Action == Bore || way.Action == Sleeve) && way.Step > s.SizeClass
 }
 
-// gather opens a board for parts of which the first kind has limits; the other kinds belong to the same parts.
+// gather opens a board for parts of which the first kind has limits; the other kinds belong to the
+// same parts.
 func (e *evaluator) gather(name part.Set, kinds ...part.Kind) (*board, bool) {
 	b, known := e.open(name, kinds[0])
 	if !known || len(b.members) == 0 {
@@ -35,7 +37,9 @@ func (e *evaluator) gather(name part.Set, kinds ...part.Kind) (*board, bool) {
 	for _, kind := range kinds[1:] {
 		for _, i := range e.in.Members(kind) {
 			own, _ := e.in.LimitsFor(kind, e.in.Features[i].Number)
-			b.members = append(b.members, member{Ref{Kind: kind, Number: e.in.Features[i].Number}, &e.in.Features[i], &e.result.Features[i], &own, nil})
+			b.members = append(b.members,
+				member{Ref{Kind: kind, Number: e.in.Features[i].Number}, &e.in.Features[i],
+					&e.result.Features[i], &own, nil})
 		}
 	}
 	return b, true
@@ -47,7 +51,8 @@ func (b *board) keepOrReplace() {
 	cracks := b.cracked()
 	b.causes = append(b.causes, cracks...)
 	b.offer(Option{Way: Way{Action: Reuse}, Feasible: len(b.causes) == 0, Reasons: b.causes})
-	b.offer(Option{Way: Way{Action: Replace}, Feasible: true, Reasons: []Reason{say.New("replace").As(string(b.set.Set))}})
+	b.offer(Option{Way: Way{Action: Replace}, Feasible: true,
+		Reasons: []Reason{say.New("replace").As(string(b.set.Set))}})
 	switch {
 	case len(cracks) > 0:
 		b.set.Action, b.set.Reasons = Replace, append(b.set.Reasons, b.causes...)
@@ -62,7 +67,8 @@ func (b *board) keepOrReplace() {
 	b.close()
 }
 
-// ringSet decides the rings from their end gaps: fit them, file the tight ones, or another size where one gaps too wide.
+// ringSet decides the rings from their end gaps: fit them, file the tight ones, or another size
+// where one gaps too wide.
 func (e *evaluator) ringSet() {
 	b, ok := e.gather(part.Rings, part.RingGap)
 	if !ok {
@@ -82,7 +88,8 @@ func (e *evaluator) ringSet() {
 		// Gaps that were measured in the old bores say nothing of the new rings.
 		wide, tight = []Reason{say.New("bored", say.Step("step", step)).As("rings")}, nil
 	}
-	b.offer(Option{Way: Way{Action: Reuse}, Feasible: len(tight)+len(wide) == 0, Reasons: append(append([]Reason{}, tight...), wide...)})
+	b.offer(Option{Way: Way{Action: Reuse}, Feasible: len(tight)+len(wide) == 0,
+		Reasons: append(append([]Reason{}, tight...), wide...)})
 	b.offer(Option{Way: Way{Action: Resize}, Feasible: len(wide) == 0 && len(tight) > 0, Reasons: wide})
 	b.offer(Option{Way: Way{Action: Replace}, Feasible: true, Reasons: []Reason{say.New("replace").As("rings")}})
 	switch _, unsure := b.judge(); {

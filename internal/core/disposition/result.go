@@ -132,8 +132,8 @@ type Set struct {
 	Unmeasured []Ref `json:"unmeasured,omitempty"`
 }
 
-// A Way is one way to treat a set. Two are the same exactly where they are equal, so a choice, an option, a signature
-// and a sheet all hold one.
+// A Way is one way to treat a set. Two are the same exactly where they are equal, so a choice, an
+// option, a signature and a sheet all hold one.
 type Way struct {
 	Action Action `db:"action" json:"action"`
 	// Step is the whole departure from standard after the work, Shell what the shells add to the clearance.

@@ -22,20 +22,24 @@ func span(least, most string) *limit.Range { return &limit.Range{Min: in(least),
 func round(kind part.Kind, number int, size string) inspection.Feature {
 	row := []inspection.Cell{{Sizes: []unit.Length{in(size)}}, {Sizes: []unit.Length{in(size)}}}
 	return inspection.Feature{Kind: kind, Number: number, State: part.AsFound, Look: inspection.Smooth,
-		Grid: inspection.Grid{Stations: []string{"A", "B"}, Directions: []unit.Angle{0, 90 * unit.Degree}, Cells: [][]inspection.Cell{row, row}}}
+		Grid: inspection.Grid{Stations: []string{"A", "B"}, Directions: []unit.Angle{0, 90 * unit.Degree},
+			Cells: [][]inspection.Cell{row, row}}}
 }
 
 // twin is a V-twin: one pin with two rods.
 func twin(features ...inspection.Feature) *inspection.Inspection {
 	layout := engine.Layout{Arrangement: engine.V, Cylinders: 2}.Complete()
-	return &inspection.Inspection{Unit: unit.In, Engine: &layout, Policy: inspection.DefaultPolicy(unit.In), Features: features,
-		Limits: map[part.Kind]limit.Limits{part.RodJournal: {New: span("1.9990", "2.0000"), Undersizes: []unit.Length{in("0.010")}, Shells: []unit.Length{in("-0.001")},
+	return &inspection.Inspection{Unit: unit.In, Engine: &layout, Policy: inspection.DefaultPolicy(unit.In),
+		Features: features,
+		Limits: map[part.Kind]limit.Limits{part.RodJournal: {New: span("1.9990", "2.0000"),
+			Undersizes: []unit.Length{in("0.010")}, Shells: []unit.Length{in("-0.001")},
 			Clearance: &limit.Clearance{New: span("0.0010", "0.0030")}}}}
 }
 
 // Both rods of a pin have a fit of their own; the worse decides, and is named.
 func TestEveryRodOfAPinHasItsFit(t *testing.T) {
-	result := Evaluate(twin(round(part.RodJournal, 1, "1.9995"), round(part.RodBearing, 1, "2.0015"), round(part.RodBearing, 2, "2.0032")))
+	result := Evaluate(twin(round(part.RodJournal, 1, "1.9995"), round(part.RodBearing, 1, "2.0015"),
+		round(part.RodBearing, 2, "2.0032")))
 	var used []Fit
 	for _, f := range result.Fits {
 		if f.Used {
@@ -44,7 +48,8 @@ func TestEveryRodOfAPinHasItsFit(t *testing.T) {
 	}
 	require.Len(t, used, 2)
 	assert.Equal(t, []int{1, 2, 1, 1}, []int{used[0].Number, used[1].Number, used[0].Journal, used[1].Journal})
-	assert.Equal(t, []limit.Verdict{limit.Within, limit.Beyond}, []limit.Verdict{used[0].Verdict, used[1].Verdict}, "0.0020 and 0.0037 in 0.0010 to 0.0030")
+	assert.Equal(t, []limit.Verdict{limit.Within, limit.Beyond},
+		[]limit.Verdict{used[0].Verdict, used[1].Verdict}, "0.0020 and 0.0037 in 0.0010 to 0.0030")
 	assert.Equal(t, in("0.0037"), used[1].Clearance.Max)
 	set := result.Sets[0]
 	assert.Equal(t, Way{Action: Reuse, Shell: in("-0.001")}, set.Way, "0.0010 and 0.0027 with select shells")
@@ -53,7 +58,8 @@ func TestEveryRodOfAPinHasItsFit(t *testing.T) {
 	require.Len(t, o.Clearances, 2)
 	assert.Equal(t, []int{1, 2}, []int{o.Clearances[0].Rod, o.Clearances[1].Rod})
 	assert.Equal(t, limit.Beyond, result.Features[0].Check("clearance").Verdict, "the worse is the journal's")
-	assert.Equal(t, "by_throw", twinNumbered(t), "with no number above the throws it is asked whether they were meant")
+	assert.Equal(t, "by_throw", twinNumbered(t),
+		"with no number above the throws it is asked whether they were meant")
 }
 
 func twinNumbered(t *testing.T) string {
@@ -63,7 +69,8 @@ func twinNumbered(t *testing.T) string {
 	return notes[len(notes)-1].Code
 }
 
-// Bearings of both rods, shells of the step in: the pin is ground between what they ask for where one size serves both.
+// Bearings of both rods, shells of the step in: the pin is ground between what they ask for where
+// one size serves both.
 func TestAPinIsGroundForBothItsRods(t *testing.T) {
 	step := in("0.010")
 	bearing := func(number int, size string) inspection.Feature {
@@ -78,5 +85,6 @@ func TestAPinIsGroundForBothItsRods(t *testing.T) {
 	o := set.Options[set.OptionAt(set.Way)]
 	assert.Equal(t, in("1.9902"), o.Sizes[0].Size, "1.9922 less the middle of the window, 0.0020")
 	require.Len(t, o.Clearances, 2)
-	assert.Equal(t, []unit.Length{in("0.0018"), in("0.0022")}, []unit.Length{o.Clearances[0].Clearance.Min, o.Clearances[1].Clearance.Min})
+	assert.Equal(t, []unit.Length{in("0.0018"), in("0.0022")},
+		[]unit.Length{o.Clearances[0].Clearance.Min, o.Clearances[1].Clearance.Min})
 }

@@ -14,10 +14,12 @@ import (
 )
 
 func judged(limits map[part.Kind]limit.Limits, features ...inspection.Feature) Result {
-	return Evaluate(&inspection.Inspection{Unit: unit.In, Policy: inspection.DefaultPolicy(unit.In), Limits: limits, Features: features})
+	return Evaluate(&inspection.Inspection{Unit: unit.In, Policy: inspection.DefaultPolicy(unit.In),
+		Limits: limits, Features: features})
 }
 
-// Thrust parts that would leave no float at all are not offered, with a new range or with a service limit alone. Common practice.
+// Thrust parts that would leave no float at all are not offered, with a new range or with a service
+// limit alone. Common practice.
 func TestThrustPartsLeaveSomeFloat(t *testing.T) {
 	most := in("0.008")
 	float := inspection.Feature{Kind: part.EndFloat, Number: 1, State: part.AsFound,
@@ -36,9 +38,11 @@ func TestThrustPartsLeaveSomeFloat(t *testing.T) {
 	assert.Equal(t, Replace, set.Action)
 }
 
-// A clearance measured with select shells agrees with the predicted one when what those shells open is taken into account, and only then.
+// A clearance measured with select shells agrees with the predicted one when what those shells open
+// is taken into account, and only then.
 func TestAClearanceIsComparedWithTheShellsThatWereIn(t *testing.T) {
-	limits := map[part.Kind]limit.Limits{part.MainJournal: {New: span("2.2480", "2.2482"), Clearance: &limit.Clearance{New: span("0.0010", "0.0012")}}}
+	limits := map[part.Kind]limit.Limits{part.MainJournal: {New: span("2.2480", "2.2482"),
+		Clearance: &limit.Clearance{New: span("0.0010", "0.0012")}}}
 	disagrees := func(bearing string, shell string) bool {
 		b := round(part.MainBearing, 1, bearing)
 		b.Fitted = &inspection.Fitted{Shell: in(shell)}
@@ -50,36 +54,45 @@ func TestAClearanceIsComparedWithTheShellsThatWereIn(t *testing.T) {
 		}
 		return false
 	}
-	// New clearance 0.0011 and no wear to speak of: with standard shells it reads about that, with 0.002 more about 0.0031.
+	// New clearance 0.0011 and no wear to speak of: with standard shells it reads about that, with
+	// 0.002 more about 0.0031.
 	assert.False(t, disagrees("2.2492", "0"))
 	assert.False(t, disagrees("2.2512", "0.002"))
 	assert.True(t, disagrees("2.2512", "0"), "0.0031 with standard shells")
 	assert.True(t, disagrees("2.2492", "0.002"), "0.0011 with shells that open 0.002")
 }
 
-// A pin that was ground has shells as thick as its step: it fits the same rods as a pin at standard. Common practice.
+// A pin that was ground has shells as thick as its step: it fits the same rods as a pin at
+// standard. Common practice.
 func TestMatchingCountsTheClassOfAPin(t *testing.T) {
 	limits := map[part.Kind]limit.Limits{
-		part.RodJournal: {New: span("1.9990", "2.0000"), Undersizes: []unit.Length{in("0.010")}, Clearance: &limit.Clearance{New: span("0.0010", "0.0020")}},
+		part.RodJournal: {New: span("1.9990", "2.0000"), Undersizes: []unit.Length{in("0.010")},
+			Clearance: &limit.Clearance{New: span("0.0010", "0.0020")}},
 		part.RodHousing: {New: span("2.1250", "2.1256")}}
-	ins := &inspection.Inspection{Unit: unit.In, Policy: inspection.DefaultPolicy(unit.In), Limits: limits, Features: []inspection.Feature{
-		round(part.RodJournal, 1, "1.9895"), round(part.RodJournal, 2, "1.9893"), round(part.RodHousing, 1, "2.1253"), round(part.RodHousing, 2, "2.1255")}}
+	ins := &inspection.Inspection{Unit: unit.In, Policy: inspection.DefaultPolicy(unit.In), Limits: limits,
+		Features: []inspection.Feature{
+			round(part.RodJournal, 1, "1.9895"), round(part.RodJournal, 2, "1.9893"),
+			round(part.RodHousing, 1, "2.1253"), round(part.RodHousing, 2, "2.1255")}}
 	build := BuildOf(ins, Evaluate(ins))
 	require.Len(t, build.Matchings, 1)
 	m := build.Matchings[0]
-	assert.Equal(t, [][]unit.Length{{in("0.0015"), in("0.0017")}, {in("0.0017"), in("0.0019")}}, m.Clearances, "0.0015 in the middle, moved by pin and housing")
+	assert.Equal(t, [][]unit.Length{{in("0.0015"), in("0.0017")}, {in("0.0017"), in("0.0019")}}, m.Clearances,
+		"0.0015 in the middle, moved by pin and housing")
 }
 
 // Every cause stands in the set's reasons with its figures, and the chosen way is the first that is possible.
 func TestTheFirstPossibleWayIsChosen(t *testing.T) {
-	limits := map[part.Kind]limit.Limits{part.MainJournal: {New: span("2.2480", "2.2490"), Undersizes: []unit.Length{in("0.010"), in("0.020")}, WearMax: new(unit.Length)}}
+	limits := map[part.Kind]limit.Limits{part.MainJournal: {New: span("2.2480", "2.2490"),
+		Undersizes: []unit.Length{in("0.010"), in("0.020")}, WearMax: new(unit.Length)}}
 	*limits[part.MainJournal].WearMax = in("0.002")
 	set := judged(limits, round(part.MainJournal, 1, "2.2460")).Sets[0]
-	assert.Equal(t, Way{Action: Grind, Step: in("0.010")}, set.Way, "2.2460 less 0.001 cleans up at 2.2450, and 2.2385 is below")
+	assert.Equal(t, Way{Action: Grind, Step: in("0.010")}, set.Way,
+		"2.2460 less 0.001 cleans up at 2.2450, and 2.2385 is below")
 	assert.Equal(t, "beyond_wear", set.Reasons[0].Code)
 	assert.Contains(t, set.Reasons[0].Args, say.Apart("value", in("0.0030"), in("0.002")))
 	uneven := round(part.MainJournal, 1, "2.2470")
-	uneven.Cells = [][]inspection.Cell{uneven.Cells[0], {{Sizes: []unit.Length{in("2.2390")}}, {Sizes: []unit.Length{in("2.2400")}}}}
+	uneven.Cells = [][]inspection.Cell{uneven.Cells[0],
+		{{Sizes: []unit.Length{in("2.2390")}}, {Sizes: []unit.Length{in("2.2400")}}}}
 	set = judged(limits, uneven).Sets[0]
 	assert.Equal(t, in("0.020"), set.Step, "0.010 under is 2.2385, and it cleans up at 2.2380")
 	cracked := round(part.MainJournal, 1, "2.2486")
@@ -88,6 +101,7 @@ func TestTheFirstPossibleWayIsChosen(t *testing.T) {
 	assert.Equal(t, Replace, set.Action)
 	assert.True(t, set.Cracked())
 	for _, o := range set.Options {
-		assert.Equal(t, o.Action == Replace && o.Method == "", o.Feasible, "%+v: nothing is done to a cracked shaft", o.Way)
+		assert.Equal(t, o.Action == Replace && o.Method == "", o.Feasible,
+			"%+v: nothing is done to a cracked shaft", o.Way)
 	}
 }

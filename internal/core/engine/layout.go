@@ -53,7 +53,8 @@ func (l Layout) PinOf(rod int) int {
 	return 0
 }
 
-// Told is l with its rods told one by one where any throw carries several, so that nobody need ask how they are numbered.
+// Told is l with its rods told one by one where any throw carries several, so that nobody need ask
+// how they are numbered.
 func (l Layout) Told() Layout {
 	if l.Pins != nil || !l.Shared() {
 		return l
@@ -216,7 +217,8 @@ func (l Layout) Shaft() []Journal {
 			journals = append(journals, Journal{Number: main})
 		}
 		if throw < l.Throws {
-			journals = append(journals, Journal{Throw: true, Number: throw + 1, Angle: l.throwAngle(throw), Rods: l.Rods(throw + 1)})
+			journals = append(journals, Journal{Throw: true, Number: throw + 1, Angle: l.throwAngle(throw),
+				Rods: l.Rods(throw + 1)})
 		}
 	}
 	return journals

@@ -75,7 +75,8 @@ func TestRodsOnThrows(t *testing.T) {
 	if p := odd.Problems(); p != nil || odd.PinOf(4) != 1 || odd.PinOf(2) != 2 || odd.Throws != 2 {
 		t.Errorf("its own order: %v, %v", odd, p)
 	}
-	for name, pins := range map[Fault][][]int{RodTwice: {{1, 2}, {2, 3}}, RodMissing: {{1, 2}, {3}}, RodStrange: {{1, 2}, {3, 5}}, NotThrows: {{1}, {2}, {3, 4}}} {
+	for name, pins := range map[Fault][][]int{RodTwice: {{1, 2}, {2, 3}}, RodMissing: {{1, 2}, {3}},
+		RodStrange: {{1, 2}, {3, 5}}, NotThrows: {{1}, {2}, {3, 4}}} {
 		l := Layout{Arrangement: V, Cylinders: 4, Throws: 2, CylindersPerThrow: 2, Mains: 3, Pins: pins}
 		p := l.Problems()
 		if len(p) != 1 || p[0].Field != "pins" || p[0].Fault != name {
@@ -84,7 +85,8 @@ func TestRodsOnThrows(t *testing.T) {
 	}
 }
 
-// How throws stand to each other, as they are drawn: mirrored for even counts, evenly round for odd ones. Common practice.
+// How throws stand to each other, as they are drawn: mirrored for even counts, evenly round for odd
+// ones. Common practice.
 func TestThrowAngles(t *testing.T) {
 	for want, l := range map[string]Layout{
 		"[0 180 180 0]":         {Arrangement: Inline, Cylinders: 4},

@@ -8,9 +8,9 @@ import (
 // Forbidden is a cost that no assignment may take.
 const Forbidden = math.MaxInt64 / 4
 
-// Assign returns for each row the column of the assignment with the least sum of costs, and that sum: the exact
-// optimum, by shortest augmenting paths (Hungarian method). cost is square. ok is false where every assignment takes a
-// forbidden cost.
+// Assign returns for each row the column of the assignment with the least sum of costs, and that
+// sum: the exact optimum, by shortest augmenting paths (Hungarian method). cost is square. ok is
+// false where every assignment takes a forbidden cost.
 func Assign(cost [][]int64) (columns []int, sum int64, ok bool) {
 	n := len(cost)
 	// Potentials and the usual 1-based arrays: row 0 and column 0 are where a path begins.
@@ -61,8 +61,8 @@ func Assign(cost [][]int64) (columns []int, sum int64, ok bool) {
 	return columns, sum, ok
 }
 
-// Match returns the assignment whose worst cost is the least, and of those the one with the least sum of squared
-// costs. Costs are not negative. ok is false where only forbidden ones are left.
+// Match returns the assignment whose worst cost is the least, and of those the one with the least
+// sum of squared costs. Costs are not negative. ok is false where only forbidden ones are left.
 func Match(cost [][]int64) (columns []int, ok bool) {
 	levels := []int64{}
 	for _, row := range cost {

@@ -34,7 +34,8 @@ func Predicted(new limit.Range, leastWear, mostWear unit.Length) Clearance {
 	return Clearance{new.Middle() + leastWear, new.Middle() + mostWear}
 }
 
-// Of the rule of thumb: 0.001 in per inch of diameter, 0.0003 in tighter to 0.0007 in looser. Common practice.
+// Of the rule of thumb: 0.001 in per inch of diameter, 0.0003 in tighter to 0.0007 in looser.
+// Common practice.
 const (
 	thumbTighter = 3 * unit.Tenth
 	thumbLooser  = 7 * unit.Tenth
@@ -95,7 +96,8 @@ func Shells(offered []unit.Length, mixedHalves bool) []Shell {
 	for i, size := range sizes {
 		shells = append(shells, Shell{Change: size})
 		if mixedHalves && i > 0 {
-			shells = append(shells, Shell{Change: unit.DivHalfEven(sizes[i-1]+size, 2), Halves: true, Of: [2]unit.Length{sizes[i-1], size}})
+			shells = append(shells, Shell{Change: unit.DivHalfEven(sizes[i-1]+size, 2), Halves: true,
+				Of: [2]unit.Length{sizes[i-1], size}})
 		}
 	}
 	slices.SortStableFunc(shells, func(a, b Shell) int {

@@ -25,7 +25,8 @@ func TestWindow(t *testing.T) {
 	service := in("0.0040")
 	full := limit.Clearance{New: &limit.Range{Min: in("0.0010"), Max: in("0.0016")}, Max: &service}
 	newOnly := limit.Clearance{New: full.New}
-	target := limit.Clearance{New: full.New, Max: &service, Target: &limit.Range{Min: in("0.0012"), Max: in("0.0014")}}
+	target := limit.Clearance{New: full.New, Max: &service,
+		Target: &limit.Range{Min: in("0.0012"), Max: in("0.0014")}}
 	tests := []struct {
 		c        *limit.Clearance
 		perInch  bool
@@ -39,7 +40,8 @@ func TestWindow(t *testing.T) {
 	}
 	for i, tt := range tests {
 		if w, ok := Window(tt.c, tt.perInch, in("2.0000")); !ok || w.Min != in(tt.min) || w.Max != in(tt.max) {
-			t.Errorf("%d: window %s to %s, want %s to %s", i, w.Min.Show(unit.In), w.Max.Show(unit.In), tt.min, tt.max)
+			t.Errorf("%d: window %s to %s, want %s to %s", i, w.Min.Show(unit.In), w.Max.Show(unit.In),
+				tt.min, tt.max)
 		}
 	}
 	if _, ok := Window(nil, false, in("2")); ok {

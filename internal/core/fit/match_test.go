@@ -10,7 +10,8 @@ import (
 
 // Values computed outside this project (scipy, exhaustive search).
 func TestAssignCheckValues(t *testing.T) {
-	cost := [][]int64{{62, 75, 80, 93, 95, 97}, {75, 80, 82, 85, 71, 97}, {80, 75, 81, 98, 90, 97}, {78, 82, 84, 80, 50, 98}, {90, 85, 85, 80, 85, 99}, {65, 75, 80, 75, 68, 96}}
+	cost := [][]int64{{62, 75, 80, 93, 95, 97}, {75, 80, 82, 85, 71, 97}, {80, 75, 81, 98, 90, 97},
+		{78, 82, 84, 80, 50, 98}, {90, 85, 85, 80, 85, 99}, {65, 75, 80, 75, 68, 96}}
 	if _, sum, ok := Assign(cost); sum != 443 || !ok {
 		t.Errorf("least sum %d, want 443", sum)
 	}
@@ -24,8 +25,8 @@ func TestAssignCheckValues(t *testing.T) {
 	}
 }
 
-// Eight pistons in eight bores, aiming at 55 µm: the least worst deviation is 2, the least sum of squares 14; with some
-// pairs forbidden 5 and 56.
+// Eight pistons in eight bores, aiming at 55 µm: the least worst deviation is 2, the least sum of
+// squares 14; with some pairs forbidden 5 and 56.
 func TestPistonsToBoresCheckValues(t *testing.T) {
 	bores := []int64{101612, 101605, 101618, 101609, 101621, 101603, 101615, 101611}
 	pistons := []int64{101561, 101552, 101549, 101566, 101557, 101559, 101554, 101548}
@@ -96,7 +97,8 @@ func TestMatchIsTheOptimum(t *testing.T) {
 			worst, squares = max(worst, cost[i][j]), squares+cost[i][j]*cost[i][j]
 		}
 		if _, sum, _ := Assign(cost); worst != bestWorst || squares != bestSquares || sum != bestSum {
-			t.Fatalf("%v: worst %d squares %d sum %d, want %d %d %d", cost, worst, squares, sum, bestWorst, bestSquares, bestSum)
+			t.Fatalf("%v: worst %d squares %d sum %d, want %d %d %d", cost, worst, squares, sum, bestWorst,
+				bestSquares, bestSum)
 		}
 	}
 }
@@ -106,7 +108,8 @@ func TestPairsCheckValues(t *testing.T) {
 	for _, tt := range []struct {
 		weights []unit.Mass
 		spread  unit.Mass
-	}{{[]unit.Mass{4312, 4298, 4325, 4307, 4319, 4301, 4310, 4330}, 6}, {[]unit.Mass{5120, 5098, 5131, 5105, 5117, 5102}, 7}} {
+	}{{[]unit.Mass{4312, 4298, 4325, 4307, 4319, 4301, 4310, 4330}, 6},
+		{[]unit.Mass{5120, 5098, 5131, 5105, 5117, 5102}, 7}} {
 		var sums []unit.Mass
 		for _, p := range Pairs(tt.weights) {
 			sums = append(sums, tt.weights[p[0]]+tt.weights[p[1]])
@@ -120,7 +123,8 @@ func TestPairsCheckValues(t *testing.T) {
 	}
 }
 
-// 3.2775 in of bore wants a gap of 0.0131 (common practice); a gap grows by π times the bore: 0.25 mm gives 0.7854 mm (computed outside).
+// 3.2775 in of bore wants a gap of 0.0131 (common practice); a gap grows by π times the bore: 0.25
+// mm gives 0.7854 mm (computed outside).
 func TestRings(t *testing.T) {
 	if got := RingGap(unit.MustParse("3.2775", unit.In)).Fixed(unit.In, 4); got != "0.0131" {
 		t.Errorf("gap %s, want 0.0131", got)

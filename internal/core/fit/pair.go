@@ -9,9 +9,9 @@ import (
 // MostPaired bounds the parts whose pairings are all tried: 12 have 10 395.
 const MostPaired = 12
 
-// Pairs puts an even number of parts together two by two so that the sums of the pairs lie as near to each other as
-// can be: the least spread, of those the least worst distance from the mean pair. Every pairing is tried; with an odd number, or more than
-// [MostPaired], it returns nil.
+// Pairs puts an even number of parts together two by two so that the sums of the pairs lie as near
+// to each other as can be: the least spread, of those the least worst distance from the mean pair.
+// Every pairing is tried; with an odd number, or more than [MostPaired], it returns nil.
 func Pairs(weights []unit.Mass) (pairs [][2]int) {
 	n := len(weights)
 	if n == 0 || n%2 == 1 || n > MostPaired {

@@ -6,7 +6,8 @@ import (
 	"ledge/internal/core/unit"
 )
 
-// RingGapPerMille is the end gap of a ring for an ordinary road engine, in thousandths of the bore: 0.004 in per inch, common practice.
+// RingGapPerMille is the end gap of a ring for an ordinary road engine, in thousandths of the bore:
+// 0.004 in per inch, common practice.
 const RingGapPerMille = 4
 
 // RingGap is the gap to aim at in a bore, by the rule of thumb.

@@ -29,14 +29,16 @@ func VectorOf(r Runout) (v Vector, ok bool) {
 		return Vector{}, false
 	}
 	radians := float64(*r.Angle) / float64(unit.Degree) * math.Pi / 180
-	return Vector{unit.Round(float64(r.Throw) * math.Cos(radians)), unit.Round(float64(r.Throw) * math.Sin(radians))}, true
+	return Vector{unit.Round(float64(r.Throw) * math.Cos(radians)),
+		unit.Round(float64(r.Throw) * math.Sin(radians))}, true
 }
 
 // Length is the magnitude of v.
 func (v Vector) Length() unit.Length { return unit.Round(math.Hypot(float64(v.X), float64(v.Y))) }
 
-// OffEnds returns the vectors less the straight line between the first and the last of them: what is bent, not
-// merely held askew. at are places along the shaft, in rising order; both have equal lengths.
+// OffEnds returns the vectors less the straight line between the first and the last of them: what
+// is bent, not merely held askew. at are places along the shaft, in rising order; both have equal
+// lengths.
 func OffEnds(at []unit.Length, vectors []Vector) []Vector {
 	off := make([]Vector, len(vectors))
 	last := len(vectors) - 1
@@ -51,9 +53,9 @@ func OffEnds(at []unit.Length, vectors []Vector) []Vector {
 	return off
 }
 
-// CourseOf names how vectors off the end line run. Those not longer than noise count as straight; the rest
-// are one bend where they all point within 45° of the longest or its opposite and do so on one side, an S where some stand on
-// the opposite side, and twisted otherwise.
+// CourseOf names how vectors off the end line run. Those not longer than noise count as straight;
+// the rest are one bend where they all point within 45° of the longest or its opposite and do so on
+// one side, an S where some stand on the opposite side, and twisted otherwise.
 func CourseOf(off []Vector, noise unit.Length) Course {
 	var longest Vector
 	for _, v := range off {
@@ -69,7 +71,8 @@ func CourseOf(off []Vector, noise unit.Length) Course {
 		if v.Length() <= noise {
 			continue
 		}
-		cos := (float64(v.X)*float64(longest.X) + float64(v.Y)*float64(longest.Y)) / (float64(v.Length()) * float64(longest.Length()))
+		along := float64(v.X)*float64(longest.X) + float64(v.Y)*float64(longest.Y)
+		cos := along / (float64(v.Length()) * float64(longest.Length()))
 		switch {
 		case cos >= math.Sqrt2/2:
 		case cos <= -math.Sqrt2/2:

@@ -11,9 +11,10 @@ import (
 // minimum zone), measured along the heights z; decks are so nearly level that the slope changes nothing. x, y
 // and z have equal lengths. Points on one line have no flatness: the width is 0.
 //
-// The width is that of the few points that the pair touches. So it is found exactly for some, then the points that stand out furthest
-// from that pair join them and, where it is wider than the one before, those that it does not touch leave; until none stands out. So no
-// round comes back, and each looks at every point once.
+// The width is that of the few points that the pair touches. So it is found exactly for some, then
+// the points that stand out furthest from that pair join them and, where it is wider than the one
+// before, those that it does not touch leave; until none stands out. So no round comes back, and
+// each looks at every point once.
 func Flatness(x, y, z []unit.Length) unit.Length {
 	p := points{floats(x), floats(y), floats(z)}
 	corners := p.corners()
@@ -75,8 +76,9 @@ func (p points) corners() []int {
 	return []int{a, b, c}
 }
 
-// closest is the closest pair of planes that holds some points. It touches three of them on one side and one on the other, or two on
-// either side: every plane parallel to two lines between them is tried.
+// closest is the closest pair of planes that holds some points. It touches three of them on one
+// side and one on the other, or two on either side: every plane parallel to two lines between them
+// is tried.
 func (p points) closest(some []int) (best pair, ok bool) {
 	best.width = math.Inf(1)
 	type edge struct{ x, y, z float64 }
@@ -102,7 +104,8 @@ func (p points) closest(some []int) (best pair, ok bool) {
 	return best, ok
 }
 
-// reach is how far points stand out from the planes of a pair, and which do furthest: some of them, or all where some is nil.
+// reach is how far points stand out from the planes of a pair, and which do furthest: some of them,
+// or all where some is nil.
 func (p points) reach(of pair, some []int) (low, high float64, lowest, highest int) {
 	low, high = math.Inf(1), math.Inf(-1)
 	look := func(i int) {
@@ -145,8 +148,8 @@ func floats(lengths []unit.Length) []float64 {
 	return out
 }
 
-// WidestGap is the largest gap under a straight edge that rests on the high points of equally spaced heights: under the upper side of
-// their convex hull.
+// WidestGap is the largest gap under a straight edge that rests on the high points of equally
+// spaced heights: under the upper side of their convex hull.
 func WidestGap(heights []unit.Length) unit.Length {
 	h := floats(heights)
 	var hull []int

@@ -98,7 +98,8 @@ func TestOvalCheckValues(t *testing.T) {
 		if !ok || math.Abs(float64(oval.Size)-want) > 0.51 {
 			t.Errorf("%s: oval %d, %v; want %.1f", c.ID, oval.Size, ok, want)
 		}
-		if axis := c.Expected["major_axis_deg"]; axis != nil && math.Abs(oval.Angle.Degrees()-number(t, axis)) > 0.001 {
+		if axis := c.Expected["major_axis_deg"]; axis != nil &&
+			math.Abs(oval.Angle.Degrees()-number(t, axis)) > 0.001 {
 			t.Errorf("%s: large axis %s°, want %s°", c.ID, oval.Angle.Format(), axis)
 		}
 	}
@@ -156,7 +157,8 @@ func TestRunoutCheckValues(t *testing.T) {
 		if want := number(t, c.Expected["e"]) * 1e7; math.Abs(float64(r.Throw)-want) > 1 {
 			t.Errorf("%s: throw %d, want %.1f", c.ID, r.Throw, want)
 		}
-		if c.Expected["e_deg"] != nil && (r.Angle == nil || math.Abs(r.Angle.Degrees()-number(t, c.Expected["e_deg"])) > 0.001) {
+		if c.Expected["e_deg"] != nil &&
+			(r.Angle == nil || math.Abs(r.Angle.Degrees()-number(t, c.Expected["e_deg"])) > 0.001) {
 			t.Errorf("%s: direction %v, want %s°", c.ID, r.Angle, c.Expected["e_deg"])
 		}
 		if c.Expected["TIR"] != nil && float64(r.TIR) != math.Round(number(t, c.Expected["TIR"])*1e7) {
@@ -172,7 +174,8 @@ func TestRunoutEdges(t *testing.T) {
 	if r.Throw != 5*unit.Tenth || r.Angle == nil || *r.Angle != 90*unit.Degree {
 		t.Errorf("with a return reading: %+v, want a throw of 0.0005 at 90°", r)
 	}
-	if r := RunoutOf(angles(t, json.RawMessage("[0,90,200,270]"), 0), y[:4]); r.Angle != nil || r.Throw != 5*unit.Tenth {
+	if r := RunoutOf(angles(t, json.RawMessage("[0,90,200,270]"), 0), y[:4]); r.Angle != nil ||
+		r.Throw != 5*unit.Tenth {
 		t.Errorf("four unequal angles: %+v, want half the TIR without a direction", r)
 	}
 }
@@ -187,9 +190,11 @@ func TestStraightnessCheckValues(t *testing.T) {
 	}
 }
 
-// Two points at one place make no line; the others still do. By hand: the flat line through the first and the last point.
+// Two points at one place make no line; the others still do. By hand: the flat line through the
+// first and the last point.
 func TestStraightnessWithTwoPointsAtOnePlace(t *testing.T) {
-	if width, slope := Straightness([]unit.Length{0, 0, 10, 20}, []unit.Length{0, 4, 10, 0}); width != 10 || slope != 0 {
+	if width, slope := Straightness([]unit.Length{0, 0, 10, 20}, []unit.Length{0, 4, 10, 0}); width != 10 ||
+		slope != 0 {
 		t.Errorf("width %d, slope %g, want 10 and 0", width, slope)
 	}
 }
@@ -237,7 +242,8 @@ func TestFlatnessCheckValues(t *testing.T) {
 	}
 }
 
-// Every plane through three points and every one parallel to two edges, tried on all points: slow, and plainly right.
+// Every plane through three points and every one parallel to two edges, tried on all points: slow,
+// and plainly right.
 func everyPlane(x, y, z []unit.Length) float64 {
 	p := points{floats(x), floats(y), floats(z)}
 	all := make([]int, len(x))
@@ -258,7 +264,8 @@ func TestFlatnessIsThatOfEveryPlane(t *testing.T) {
 		x, y, z := make([]unit.Length, n), make([]unit.Length, n), make([]unit.Length, n)
 		spread := []int{2, 3, 40, 1_000_000}[round%4] // few heights lie in many planes at once
 		for i := range n {
-			x[i], y[i], z[i] = unit.Length(random.IntN(4))*unit.Inch, unit.Length(random.IntN(4))*unit.Inch, unit.Length(random.IntN(spread))
+			x[i], y[i], z[i] = unit.Length(random.IntN(4))*unit.Inch, unit.Length(random.IntN(4))*unit.Inch,
+				unit.Length(random.IntN(spread))
 		}
 		if got, want := Flatness(x, y, z), everyPlane(x, y, z); math.Abs(float64(got)-want) > 0.6 {
 			t.Fatalf("round %d: %d, want %.3f of %v %v %v", round, got, want, x, y, z)
@@ -272,7 +279,8 @@ func BenchmarkFlatness(b *testing.B) {
 	random := rand.New(rand.NewPCG(13, 2))
 	var x, y, z []unit.Length
 	for i := range side * side {
-		x, y, z = append(x, unit.Length(i%side)*unit.Inch), append(y, unit.Length(i/side)*unit.Inch), append(z, unit.Length(random.IntN(500))*unit.Tenth)
+		x, y, z = append(x, unit.Length(i%side)*unit.Inch), append(y, unit.Length(i/side)*unit.Inch),
+			append(z, unit.Length(random.IntN(500))*unit.Tenth)
 	}
 	for b.Loop() {
 		Flatness(x, y, z)
@@ -356,7 +364,8 @@ func TestRunoutOvality(t *testing.T) {
 	for _, c := range checks(t, "B04") {
 		y := lengths(t, c.Inputs["y_um"], unit.MM)
 		r := RunoutOf(angles(t, nil, len(y)), y)
-		if want := 2 * number(t, c.Expected["oval_amp"]) * 1e7; r.Ovality == nil || math.Abs(float64(*r.Ovality)-want) > 1 {
+		if want := 2 * number(t, c.Expected["oval_amp"]) * 1e7; r.Ovality == nil ||
+			math.Abs(float64(*r.Ovality)-want) > 1 {
 			t.Errorf("%s: ovality %v, want %.1f", c.ID, r.Ovality, want)
 		}
 	}

@@ -112,8 +112,9 @@ func harmonics(angles []unit.Angle, y []float64, orders ...int) (coefficients []
 	return sums, true
 }
 
-// solve replaces the right side b by the solution of the normal equations; false where they have none.
-// Those of a few cosines are well conditioned whenever they have an answer at all; without one a pivot vanishes.
+// solve replaces the right side b by the solution of the normal equations; false where they have
+// none. Those of a few cosines are well conditioned whenever they have an answer at all; without
+// one a pivot vanishes.
 func solve(matrix [5][5]float64, b []float64) bool {
 	n := len(b)
 	flat := make([]float64, 0, n*n)

@@ -27,7 +27,8 @@ func BendOf(in *Inspection, findings []Finding) (b Bend, ok bool) {
 			continue
 		}
 		if v, ok := form.VectorOf(*findings[i].Runout); ok {
-			b.Mains, at, vectors = append(b.Mains, in.Features[i].Number), append(at, unit.Length(in.Features[i].Number)*unit.Inch), append(vectors, v)
+			b.Mains, at, vectors = append(b.Mains, in.Features[i].Number),
+				append(at, unit.Length(in.Features[i].Number)*unit.Inch), append(vectors, v)
 			noise = max(noise, unit.Round(2*in.gauge(&in.Features[i]).Uncertainty(1).Difference()))
 		}
 	}

@@ -6,7 +6,8 @@ import (
 	"ledge/internal/core/part"
 )
 
-// A Build is an inspection with one component of each sort: readings of a spare never mix with those of what it stands in for.
+// A Build is an inspection with one component of each sort: readings of a spare never mix with
+// those of what it stands in for.
 type Build struct {
 	*Inspection
 	// Index maps its features to those of the inspection that it is of.
@@ -15,8 +16,8 @@ type Build struct {
 	Component part.Component
 }
 
-// Builds returns the build of the main components, those that came or else the first ones named, and one for each further component:
-// with it in their place.
+// Builds returns the build of the main components, those that came or else the first ones named,
+// and one for each further component: with it in their place.
 func (in *Inspection) Builds() []Build {
 	main, tags := map[part.Component]string{}, map[part.Component][]string{}
 	for i := range in.Features {
@@ -89,7 +90,8 @@ func (b Build) Tags() map[part.Component]string {
 	return tags
 }
 
-// Owns reports whether a component is the one that stands in for its like; in the build of the main ones, whether it is any.
+// Owns reports whether a component is the one that stands in for its like; in the build of the main
+// ones, whether it is any.
 func (b Build) Owns(component part.Component) bool {
 	return b.Component == "" || b.Component == component
 }

@@ -14,8 +14,9 @@ type Doubt struct {
 	Why        say.Reason
 }
 
-// farAway is how far a size may lie from its neighbours before it is asked about: 0.02 in or 0.5 mm, and no more than half the smallest
-// step between its sizes, since a size that is a whole step off is most often mistyped. Common practice.
+// farAway is how far a size may lie from its neighbours before it is asked about: 0.02 in or 0.5
+// mm, and no more than half the smallest step between its sizes, since a size that is a whole step
+// off is most often mistyped. Common practice.
 func (in *Inspection) farAway(k part.Kind, number int) unit.Length {
 	far := in.Unit.Pick(20*unit.Thou, unit.Millimetre/2)
 	limits, _ := in.LimitsFor(k, number)
@@ -51,11 +52,13 @@ func (in *Inspection) Doubt(k part.Kind, number int, state string, value part.Va
 	}
 	reference := unit.Mean(near)
 	if wrongUnit(size, reference) {
-		return &Doubt{true, say.New("doubt", say.Length("size", size), say.Word("beside", "beside", what), say.Length("near", near[0])).As("unit")}
+		return &Doubt{true, say.New("doubt", say.Length("size", size), say.Word("beside", "beside", what),
+			say.Length("near", near[0])).As("unit")}
 	}
 	smallest, largest, _ := form.Range(near)
 	if far := in.farAway(k, number); size > largest+far || size < smallest-far {
-		return &Doubt{false, say.New("doubt", say.Length("size", size), say.Length("far", far), say.Word("beside", "beside", what), say.Range("sizes", smallest, largest)).As("far")}
+		return &Doubt{false, say.New("doubt", say.Length("size", size), say.Length("far", far),
+			say.Word("beside", "beside", what), say.Range("sizes", smallest, largest)).As("far")}
 	}
 	return nil
 }

@@ -11,7 +11,8 @@ import (
 	"ledge/internal/core/unit"
 )
 
-// Evaluate returns one finding for each feature, in their order. It ends early, with the context's error, where that ends.
+// Evaluate returns one finding for each feature, in their order. It ends early, with the context's
+// error, where that ends.
 func Evaluate(ctx context.Context, in *Inspection) ([]Finding, error) {
 	findings := make([]Finding, len(in.Features))
 	for i := range in.Features {
@@ -71,7 +72,8 @@ func evaluateGrid(in *Inspection, f *Feature) Finding {
 	outOfRound, hasOutOfRound := grid.OutOfRound()
 	out.Complete = len(missing) == 0 &&
 		(hasOutOfRound || len(f.Directions) < 2) && (hasTaper || len(f.Stations) < 2)
-	out.Shape = form.Grid{Directions: grid.Directions, Sizes: grid.Sizes[:len(grid.Sizes)-f.Added]}.Shape(gauge.Division)
+	out.Shape = form.Grid{Directions: grid.Directions,
+		Sizes: grid.Sizes[:len(grid.Sizes)-f.Added]}.Shape(gauge.Division)
 	if oval, ok := grid.Oval(); ok {
 		out.Oval = &oval
 	}
@@ -84,7 +86,8 @@ func evaluateGrid(in *Inspection, f *Feature) Finding {
 		if limits.New != nil {
 			low, high = &limits.New.Min, &limits.New.Max
 		}
-		out.Checks = append(out.Checks, rule.Lower("size_low", smallest, low, u.Size()), rule.Upper("size_high", largest, high, u.Size()))
+		out.Checks = append(out.Checks, rule.Lower("size_low", smallest, low, u.Size()),
+			rule.Upper("size_high", largest, high, u.Size()))
 	}
 	if hasTaper {
 		out.Taper = &taper
@@ -117,11 +120,13 @@ func (out *Finding) ledge(in *Inspection, f *Feature, grid form.Grid) {
 	if _, largest, ok := form.Range(first.All()); ok {
 		ledge := largest - *f.Unworn
 		out.Ledge = &ledge
-		out.note(say.Of("ledge", f.ref(), say.Length("ledge", ledge), say.Text("station", f.Stations[0]), say.Length("unworn", *f.Unworn)))
+		out.note(say.Of("ledge", f.ref(), say.Length("ledge", ledge), say.Text("station", f.Stations[0]),
+			say.Length("unworn", *f.Unworn)))
 	}
 }
 
-// gauge returns the least certain gauge of f, with what was left out filled from the default of its kind of feature.
+// gauge returns the least certain gauge of f, with what was left out filled from the default of its
+// kind of feature.
 func (in *Inspection) gauge(f *Feature) instrument.Gauge {
 	worst := in.gaugeOr(f, f.Gauge)
 	for i, own := range f.setups() {
@@ -198,7 +203,8 @@ func (in *Inspection) Named(f *Feature) *instrument.Gauge {
 func (in *Inspection) gaugeOr(f *Feature, named *instrument.Gauge) instrument.Gauge {
 	fallback := instrument.Default(f.Kind.Shaft(), in.Unit)
 	if q := f.Kind.Quantity(); q == part.Dial {
-		fallback = instrument.Gauge{Kind: instrument.Indicator, Division: in.Unit.Pick(5*unit.Tenth, 10*unit.Micrometre)}
+		fallback = instrument.Gauge{Kind: instrument.Indicator,
+			Division: in.Unit.Pick(5*unit.Tenth, 10*unit.Micrometre)}
 	}
 	if named == nil {
 		return fallback
@@ -264,8 +270,10 @@ func (out *Finding) class(in *Inspection, f *Feature, limits limit.Limits) unit.
 		end = shifted.Max
 	}
 	if !known {
-		out.note(say.Of("no_class", f.ref(), say.Range("reads", *out.Min, *out.Max), say.Range("new", limits.New.Min, limits.New.Max)))
-	} else if guard := unit.Round(2 * out.U); f.Kind.Shaft() && *out.Max > shifted.Max+guard || !f.Kind.Shaft() && *out.Min < shifted.Min-guard {
+		out.note(say.Of("no_class", f.ref(), say.Range("reads", *out.Min, *out.Max),
+			say.Range("new", limits.New.Min, limits.New.Max)))
+	} else if guard := unit.Round(2 * out.U); f.Kind.Shaft() && *out.Max > shifted.Max+guard ||
+		!f.Kind.Shaft() && *out.Min < shifted.Min-guard {
 		out.note(say.Of("better_than_new", f.ref(), say.Range("new", shifted.Min, shifted.Max)))
 	}
 	if in.Policy.WearReference == Middle {
@@ -292,7 +300,8 @@ func judgeJournalRunout(in *Inspection, findings []Finding) {
 	}
 }
 
-// tellNumbering asks whether what belongs to rods was numbered by throw: throws are shared, and no number lies above theirs.
+// tellNumbering asks whether what belongs to rods was numbered by throw: throws are shared, and no
+// number lies above theirs.
 func (in *Inspection) tellNumbering(findings []Finding) {
 	if in.Engine == nil || in.Engine.Pins != nil || !in.Engine.Complete().Shared() {
 		return

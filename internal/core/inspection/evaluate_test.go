@@ -17,7 +17,8 @@ import (
 func in(text string) unit.Length { return unit.MustParse(text, unit.In) }
 
 func grid(kind part.Kind, rows ...[]string) Feature {
-	f := Feature{Kind: kind, Number: 1, State: part.AsFound, Look: Smooth, Grid: Grid{Directions: []unit.Angle{0, 90 * unit.Degree}}}
+	f := Feature{Kind: kind, Number: 1, State: part.AsFound, Look: Smooth,
+		Grid: Grid{Directions: []unit.Angle{0, 90 * unit.Degree}}}
 	for i, row := range rows {
 		f.Stations = append(f.Stations, string(rune('A'+i)))
 		cells := make([]Cell, len(row))
@@ -42,7 +43,8 @@ func evaluate(t *testing.T, one *Inspection) []Finding {
 	return findings
 }
 
-// The ledge is how much larger a cylinder is at the top of ring travel than above it: positive where rings have run. Common practice.
+// The ledge is how much larger a cylinder is at the top of ring travel than above it: positive
+// where rings have run. Common practice.
 func TestALedgeIsWhatRingsLeft(t *testing.T) {
 	unworn := in("3.7200")
 	f := grid(part.Cylinder, []string{"3.7240", "3.7252"}, []string{"3.7210", "3.7210"})
@@ -54,7 +56,8 @@ func TestALedgeIsWhatRingsLeft(t *testing.T) {
 	assert.Nil(t, evaluate(t, &Inspection{Features: []Feature{f}})[0].Ledge, "a journal has none")
 }
 
-// A part is complete with every place read and two places a way to compare; a reason is not missing. Format, fine print.
+// A part is complete with every place read and two places a way to compare; a reason is not
+// missing. Format, fine print.
 func TestWhatIsComplete(t *testing.T) {
 	whole := grid(part.MainJournal, []string{"2.2480", "2.2480"}, []string{"2.2480", "2.2480"})
 	assert.True(t, evaluate(t, &Inspection{Features: []Feature{whole}})[0].Complete)
@@ -65,7 +68,8 @@ func TestWhatIsComplete(t *testing.T) {
 	gap.Cells[1][1].Reason = "oil hole"
 	assert.True(t, evaluate(t, &Inspection{Features: []Feature{gap}})[0].Complete, "a reason is not missing")
 	gap.Cells[1][1].Reason = "Damaged "
-	assert.Equal(t, Scored, evaluate(t, &Inspection{Features: []Feature{gap}})[0].Look, "damage looks scored at least")
+	assert.Equal(t, Scored, evaluate(t, &Inspection{Features: []Feature{gap}})[0].Look,
+		"damage looks scored at least")
 	single := grid(part.MainJournal, []string{"2.2480", ""}, []string{"", "2.2480"})
 	for _, at := range [][2]int{{0, 1}, {1, 0}} {
 		single.Cells[at[0]][at[1]].Reason = "no access"
@@ -73,10 +77,11 @@ func TestWhatIsComplete(t *testing.T) {
 	assert.False(t, evaluate(t, &Inspection{Features: []Feature{single}})[0].Complete, "nothing can be compared")
 }
 
-// Each cell counts with the gauges of its own readings: the least certain cell judges, repeats make it surer, and a setup that none of the
-// readings has does not count. JCGM 100:2008, 4.3.7.
+// Each cell counts with the gauges of its own readings: the least certain cell judges, repeats make
+// it surer, and a setup that none of the readings has does not count. JCGM 100:2008, 4.3.7.
 func TestUncertaintyIsThatOfTheCells(t *testing.T) {
-	fine, coarse := &Setup{Gauge: &instrument.Gauge{Kind: instrument.Micrometer, Division: unit.Tenth}}, &Setup{Gauge: &instrument.Gauge{Kind: instrument.Caliper, Division: unit.Thou}}
+	fine, coarse := &Setup{Gauge: &instrument.Gauge{Kind: instrument.Micrometer, Division: unit.Tenth}},
+		&Setup{Gauge: &instrument.Gauge{Kind: instrument.Caliper, Division: unit.Thou}}
 	f := grid(part.MainJournal, []string{"2.2480", "2.2480"})
 	with := func(first, second *Setup) float64 {
 		f.Cells[0][0].Setups, f.Cells[0][1].Setups = []*Setup{first}, []*Setup{second}
@@ -97,13 +102,16 @@ func TestUncertaintyIsThatOfTheCells(t *testing.T) {
 	assert.Greater(t, twice, allFine, "but for the coarse one among them")
 }
 
-// What an unread bearing should read: its journal and the clearance aimed at; a rod's with the pin that it runs on.
+// What an unread bearing should read: its journal and the clearance aimed at; a rod's with the pin
+// that it runs on.
 func TestABearingIsExpectedOnItsPin(t *testing.T) {
 	layout := engine.Layout{Arrangement: engine.V, Cylinders: 4}.Complete()
 	pin := grid(part.RodJournal, []string{"1.9990", "1.9990"})
 	pin.Number = 2
-	one := &Inspection{Unit: unit.In, Engine: &layout, Features: []Feature{pin}, Limits: map[part.Kind]limit.Limits{part.RodJournal: {
-		New: &limit.Range{Min: in("2.0000"), Max: in("2.0000")}, Clearance: &limit.Clearance{New: &limit.Range{Min: in("0.0010"), Max: in("0.0020")}}}}}
+	one := &Inspection{Unit: unit.In, Engine: &layout, Features: []Feature{pin},
+		Limits: map[part.Kind]limit.Limits{part.RodJournal: {
+			New:       &limit.Range{Min: in("2.0000"), Max: in("2.0000")},
+			Clearance: &limit.Clearance{New: &limit.Range{Min: in("0.0010"), Max: in("0.0020")}}}}}
 	for rod, want := range map[int]string{1: "2.0005", 3: "2.0005", 4: "2.0005"} {
 		e, ok := one.Expect(part.RodBearing, rod, part.AsFound)
 		require.True(t, ok)
@@ -120,7 +128,8 @@ func TestABearingIsExpectedOnItsPin(t *testing.T) {
 
 // A file may hold more lines than the sheet has: they are numbered on.
 func TestMoreLinesThanTheSheetHas(t *testing.T) {
-	gaps := Feature{Kind: part.RingGap, Number: 1, List: List{Readings: []unit.Length{in("0.010"), in("0.011"), in("0.012"), in("0.013"), in("0.014")}}}
+	gaps := Feature{Kind: part.RingGap, Number: 1,
+		List: List{Readings: []unit.Length{in("0.010"), in("0.011"), in("0.012"), in("0.013"), in("0.014")}}}
 	sheet := gaps.Sheet(engine.Layout{Arrangement: engine.Inline, Cylinders: 4}.Complete())
 	assert.Equal(t, []string{"top", "second", "oil", "line 4", "line 5"}, sheet.Stations)
 	back, ok := sheet.Listed()

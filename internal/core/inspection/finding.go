@@ -33,7 +33,8 @@ type Finding struct {
 	SizeClass  *unit.Length `json:"size_class,omitempty"`
 	Wear       *Wear        `json:"wear,omitempty"`
 
-	// Ledge is how much larger a cylinder is at the top of ring travel than above it, where the unworn size was read.
+	// Ledge is how much larger a cylinder is at the top of ring travel than above it, where the
+	// unworn size was read.
 	Ledge *unit.Length `json:"ledge,omitempty"`
 
 	Runout   *form.Runout  `json:"runout,omitempty"`
@@ -57,8 +58,8 @@ type Wear struct {
 	Max       unit.Length `json:"max"`
 }
 
-// FloatFinding is the end float: means of the repeats at either turn of the crank and by feeler, and the spread
-// of the repeats.
+// FloatFinding is the end float: means of the repeats at either turn of the crank and by feeler,
+// and the spread of the repeats.
 type FloatFinding struct {
 	At0    *unit.Length `json:"at_0,omitempty"`
 	At180  *unit.Length `json:"at_180,omitempty"`

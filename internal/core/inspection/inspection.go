@@ -26,7 +26,8 @@ type Inspection struct {
 	Decisions []Decision
 }
 
-// A Decision is what a person signed for a set of parts, named as the disposition names sets, actions and methods.
+// A Decision is what a person signed for a set of parts, named as the disposition names sets,
+// actions and methods.
 type Decision struct {
 	Set, Action, Method string
 	Step, Shell         unit.Length
@@ -80,7 +81,8 @@ func (in *Inspection) Rods(pin int) []int {
 	return in.Engine.Complete().Rods(pin)
 }
 
-// JournalOf is the number of what a part runs on: of a rod's big end that is its crankpin, of anything else the part of its own number.
+// JournalOf is the number of what a part runs on: of a rod's big end that is its crankpin, of
+// anything else the part of its own number.
 func (in *Inspection) JournalOf(k part.Kind, number int) int {
 	if row := k.Row(); row.Each == part.PerRod && row.Mate == part.RodJournal && in.Engine != nil {
 		return in.Engine.Complete().PinOf(number)
@@ -126,8 +128,8 @@ type Feature struct {
 	List List
 }
 
-// A Setup is how readings were taken: with which gauge, nil where none was named, and how the part was held. A reading keeps its own;
-// a later one never judges it anew.
+// A Setup is how readings were taken: with which gauge, nil where none was named, and how the part
+// was held. A reading keeps its own; a later one never judges it anew.
 type Setup struct {
 	Gauge     *instrument.Gauge
 	Condition Condition
@@ -152,7 +154,8 @@ func (g *Grid) Width() int {
 	return width
 }
 
-// A Cell is one place of the grid: sizes read there, or the reason why there are none. With neither it is missing.
+// A Cell is one place of the grid: sizes read there, or the reason why there are none. With neither
+// it is missing.
 type Cell struct {
 	Sizes []unit.Length
 	// Weights are what was read where a kind is weighed.

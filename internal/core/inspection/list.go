@@ -23,7 +23,8 @@ type listed struct {
 }
 
 func evaluateList(in *Inspection, f *Feature) Finding {
-	out := Finding{Kind: f.Kind, Number: f.Number, State: f.State, Component: f.Component, Complete: true, Look: f.Look, LookGiven: f.Look != "", Checks: []limit.Check{}}
+	out := Finding{Kind: f.Kind, Number: f.Number, State: f.State, Component: f.Component, Complete: true,
+		Look: f.Look, LookGiven: f.Look != "", Checks: []limit.Check{}}
 	limits, _ := in.LimitsFor(f.Kind, f.Number)
 	e := listed{&out, in, f, &f.List, in.Policy.DecisionRule, limits, in.gauge(f).Uncertainty(1).Difference()}
 	switch f.Kind {
@@ -40,7 +41,8 @@ func evaluateList(in *Inspection, f *Feature) Finding {
 		if f.Kind == part.TunnelEdge {
 			for i := range f.List.Readings {
 				if _, known := in.verticalSize(i + 1); !known {
-					e.note(say.New("edge_sizes", say.Part("housing", part.Ref{Kind: part.MainHousing, Number: i + 1})))
+					e.note(say.New("edge_sizes",
+						say.Part("housing", part.Ref{Kind: part.MainHousing, Number: i + 1})))
 				}
 			}
 		}
@@ -119,7 +121,8 @@ func (e listed) endFloat() {
 	found.Spread = largest - smallest
 	mean := unit.Mean(all)
 	e.Min, e.Max, e.Mean = &smallest, &largest, &mean
-	e.inRange("end_float", min(orOther(found.At0, found.At180), orOther(found.At180, found.At0)), max(orOther(found.At0, found.At180), orOther(found.At180, found.At0)))
+	e.inRange("end_float", min(orOther(found.At0, found.At180), orOther(found.At180, found.At0)),
+		max(orOther(found.At0, found.At180), orOther(found.At180, found.At0)))
 
 	guard := unit.Round(2 * e.u)
 	division := e.in.gauge(e.f).Division
@@ -185,7 +188,8 @@ type edgeLine struct {
 	heights []unit.Length
 }
 
-// edgeLines are the rows and the two diagonals of a grid of heights; the diagonals of the points nearest to them.
+// edgeLines are the rows and the two diagonals of a grid of heights; the diagonals of the points
+// nearest to them.
 func edgeLines(rows [][]unit.Length) (lines []edgeLine) {
 	for i, row := range rows {
 		if len(row) != len(rows[0]) {

@@ -12,9 +12,10 @@ import (
 // Values where shops differ.
 const (
 	Measured = "measured" // wear against the unworn part of the feature itself
-	Book     = "book"     // wear against the new range's end that flatters least; also the name of the first limit set
-	Middle   = "middle"   // wear against the middle of the new range
-	Close    = "close"    // the second, stricter limit set
+	// wear against the new range's end that flatters least; also the name of the first limit set
+	Book   = "book"
+	Middle = "middle" // wear against the middle of the new range
+	Close  = "close"  // the second, stricter limit set
 
 	TargetRange   = "range"    // clearance window from the maker's range
 	TargetPerInch = "per_inch" // clearance window from the rule of thumb
@@ -38,7 +39,8 @@ type Policy struct {
 	RingsRenewed    bool       `json:"rings_renewed"`
 	MixedHalves     bool       `json:"mixed_halves"`
 	MixedShells     bool       `json:"mixed_shells"`
-	// RefitShells puts shells back that look perfect and are within; otherwise they are renewed with their journals.
+	// RefitShells puts shells back that look perfect and are within; otherwise they are renewed
+	// with their journals.
 	RefitShells bool `json:"refit_shells"`
 	// DutyClearance is added to the clearance aimed at where the duty is more than standard.
 	DutyClearance    unit.Length `json:"duty_clearance"`
@@ -61,14 +63,16 @@ const (
 	Stock   PolicyForm = "stock" // a length, zero or more
 )
 
-// A PolicyField is one field of the policy. The file, the store, the report, the screen and the checks of what is entered walk the table:
-// a new one is a field of [Policy], a row here and its rule.
+// A PolicyField is one field of the policy. The file, the store, the report, the screen and the
+// checks of what is entered walk the table: a new one is a field of [Policy], a row here and its
+// rule.
 type PolicyField struct {
 	Name string     `json:"name"`
 	Form PolicyForm `json:"form"`
 	// Values are the words, the usual one first.
 	Values []string `json:"-"`
-	// Usual are thousandths of an inch in tenths and micrometres: round figures in either unit. Yes is what is usual of a yes or no.
+	// Usual are thousandths of an inch in tenths and micrometres: round figures in either unit. Yes
+	// is what is usual of a yes or no.
 	Usual [2]unit.Length `json:"-"`
 	Yes   bool           `json:"-"`
 
@@ -81,35 +85,41 @@ type PolicyField struct {
 var PolicyFields = []PolicyField{
 	{Name: "limits", Form: OneOf,
 		Values: []string{Book, Close},
-		word:    func(p *Policy) *string { return &p.Limits }},
+		word:   func(p *Policy) *string { return &p.Limits }},
 	{Name: "decision_rule", Form: OneOf,
 		Values: []string{string(limit.Plain), string(limit.Guarded)},
-		word:    func(p *Policy) *string { return (*string)(&p.DecisionRule) }},
+		word:   func(p *Policy) *string { return (*string)(&p.DecisionRule) }},
 	{Name: "wear_reference", Form: OneOf,
 		Values: []string{Book, Middle, Measured},
-		word:    func(p *Policy) *string { return &p.WearReference }},
+		word:   func(p *Policy) *string { return &p.WearReference }},
 	{Name: "clearance_target", Form: OneOf,
 		Values: []string{TargetRange, TargetPerInch},
-		word:    func(p *Policy) *string { return &p.ClearanceTarget }},
+		word:   func(p *Policy) *string { return &p.ClearanceTarget }},
 	{Name: "bore_cleanup", Form: OneOf,
 		Values: []string{HoldCentre, FollowWear},
-		word:    func(p *Policy) *string { return &p.BoreCleanup }},
+		word:   func(p *Policy) *string { return &p.BoreCleanup }},
 	{Name: "pin_cleanup", Form: OneOf,
 		Values: []string{FollowWear, HoldStroke},
-		word:    func(p *Policy) *string { return &p.PinCleanup }},
+		word:   func(p *Policy) *string { return &p.PinCleanup }},
 	{Name: "grind", Form: OneOf,
 		Values: []string{GrindWhenNeeded, GrindAlways},
-		word:    func(p *Policy) *string { return &p.Grind }},
+		word:   func(p *Policy) *string { return &p.Grind }},
 	{Name: "rings_renewed", Form: YesOrNo, Yes: true, truth: func(p *Policy) *bool { return &p.RingsRenewed }},
 	{Name: "mixed_halves", Form: YesOrNo, truth: func(p *Policy) *bool { return &p.MixedHalves }},
 	{Name: "mixed_shells", Form: YesOrNo, truth: func(p *Policy) *bool { return &p.MixedShells }},
 	{Name: "refit_shells", Form: YesOrNo, truth: func(p *Policy) *bool { return &p.RefitShells }},
-	{Name: "cleanup_allowance", Form: Stock, Usual: [2]unit.Length{10, 25}, length: func(p *Policy) *unit.Length { return &p.CleanupAllowance }},
-	{Name: "polish_stock", Form: Stock, Usual: [2]unit.Length{2, 5}, length: func(p *Policy) *unit.Length { return &p.PolishStock }},
-	{Name: "hone_stock", Form: Stock, Usual: [2]unit.Length{30, 80}, length: func(p *Policy) *unit.Length { return &p.HoneStock }},
-	{Name: "line_hone_stock", Form: Stock, Usual: [2]unit.Length{20, 50}, length: func(p *Policy) *unit.Length { return &p.LineHoneStock }},
-	{Name: "cap_cut_max", Form: Stock, Usual: [2]unit.Length{60, 150}, length: func(p *Policy) *unit.Length { return &p.CapCutMax }},
-	{Name: "step_limit", Form: Stock, Usual: [2]unit.Length{30, 80}, length: func(p *Policy) *unit.Length { return &p.StepLimit }},
+	{Name: "cleanup_allowance", Form: Stock, Usual: [2]unit.Length{10, 25},
+		length: func(p *Policy) *unit.Length { return &p.CleanupAllowance }},
+	{Name: "polish_stock", Form: Stock, Usual: [2]unit.Length{2, 5},
+		length: func(p *Policy) *unit.Length { return &p.PolishStock }},
+	{Name: "hone_stock", Form: Stock, Usual: [2]unit.Length{30, 80},
+		length: func(p *Policy) *unit.Length { return &p.HoneStock }},
+	{Name: "line_hone_stock", Form: Stock, Usual: [2]unit.Length{20, 50},
+		length: func(p *Policy) *unit.Length { return &p.LineHoneStock }},
+	{Name: "cap_cut_max", Form: Stock, Usual: [2]unit.Length{60, 150},
+		length: func(p *Policy) *unit.Length { return &p.CapCutMax }},
+	{Name: "step_limit", Form: Stock, Usual: [2]unit.Length{30, 80},
+		length: func(p *Policy) *unit.Length { return &p.StepLimit }},
 	{Name: "duty_clearance", Form: Stock, length: func(p *Policy) *unit.Length { return &p.DutyClearance }},
 }
 
@@ -142,11 +152,14 @@ func (p Policy) Problems() []limit.Problem {
 		switch held := f.At(&p).(type) {
 		case *string:
 			if !slices.Contains(f.Values, *held) {
-				problems = append(problems, limit.Problem{Field: f.Name, Place: -1, Why: say.New("limit", say.Text("those", strings.Join(f.Values, ", "))).As("one_of")})
+				problems = append(problems,
+					limit.Problem{Field: f.Name, Place: -1,
+						Why: say.New("limit", say.Text("those", strings.Join(f.Values, ", "))).As("one_of")})
 			}
 		case *unit.Length:
 			if *held < 0 {
-				problems = append(problems, limit.Problem{Field: f.Name, Place: -1, Why: say.New("limit").As("negative")})
+				problems = append(problems,
+					limit.Problem{Field: f.Name, Place: -1, Why: say.New("limit").As("negative")})
 			}
 		}
 	}

@@ -10,8 +10,8 @@ import (
 // mostRepeats bounds what is asked of a pair of hands.
 const mostRepeats = 10
 
-// Settle says what would settle a check that is unsure: more readings at each place with the same gauge, or a finer
-// gauge.
+// Settle says what would settle a check that is unsure: more readings at each place with the same
+// gauge, or a finer gauge.
 func (in *Inspection) Settle(f *Feature, c limit.Check) say.Reason {
 	distance := (c.Value - *c.Limit).Abs()
 	expanded := func(g instrument.Gauge, repeats int) unit.Length {
@@ -38,7 +38,8 @@ func (in *Inspection) Settle(f *Feature, c limit.Check) say.Reason {
 	return say.New("settle")
 }
 
-// sized are the checks of sizes, in which the gauge's setting counts; the others are differences of one setup.
+// sized are the checks of sizes, in which the gauge's setting counts; the others are differences of
+// one setup.
 var sized = map[string]bool{"wear": true, "size_low": true, "size_high": true}
 
 // finer are the divisions of ordinary finer gauges.

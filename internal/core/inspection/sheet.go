@@ -146,7 +146,8 @@ func (f Feature) Sheet(l engine.Layout) (out Feature) {
 	}
 	if f.Kind == part.Runout {
 		if f.List.TIR != nil {
-			out.Stations, out.Directions, out.Cells = []string{tirLine}, []unit.Angle{0}, [][]Cell{{{Sizes: []unit.Length{*f.List.TIR}}}}
+			out.Stations, out.Directions, out.Cells = []string{tirLine}, []unit.Angle{0},
+				[][]Cell{{{Sizes: []unit.Length{*f.List.TIR}}}}
 			return out
 		}
 		row := make([]Cell, len(f.List.Indicator))
@@ -180,7 +181,8 @@ func (f Feature) Sheet(l engine.Layout) (out Feature) {
 	}
 	// A file may hold more lines or columns than the sheet has.
 	for len(out.Stations) < len(cells) {
-		out.Stations = append(out.Stations[:len(out.Stations):len(out.Stations)], fmt.Sprintf("line %d", len(out.Stations)+1))
+		out.Stations = append(out.Stations[:len(out.Stations):len(out.Stations)],
+			fmt.Sprintf("line %d", len(out.Stations)+1))
 	}
 	for _, row := range cells {
 		width = max(width, len(row))

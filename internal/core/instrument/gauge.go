@@ -22,8 +22,9 @@ const (
 	Feeler      Kind = "feeler"
 )
 
-// A Row is what is known of a kind of gauge. Its figures are fractions of a division, common practice: what an ordinary hand gets from an
-// ordinary gauge. A repeatability study of the shop's own replaces them.
+// A Row is what is known of a kind of gauge. Its figures are fractions of a division, common
+// practice: what an ordinary hand gets from an ordinary gauge. A repeatability study of the shop's
+// own replaces them.
 type Row struct {
 	Kind          Kind    `json:"kind"`
 	Repeatability float64 `json:"-"`

@@ -27,7 +27,8 @@ func TestUncertainty(t *testing.T) {
 	three, four := unit.Length(3000), unit.Length(4000)
 	g := Gauge{Repeatability: &three, SettingU: &four}
 	if u := g.Uncertainty(1); u.Size() != 5000 || math.Abs(u.Difference()-3000*math.Sqrt2) > 1e-6 {
-		t.Errorf("size %v, difference %v: the setting must count in a size and cancel in a difference", u.Size(), u.Difference())
+		t.Errorf("size %v, difference %v: the setting must count in a size and cancel in a difference",
+			u.Size(), u.Difference())
 	}
 	if u := g.Uncertainty(9).Difference(); math.Abs(u-1000*math.Sqrt2) > 1e-6 {
 		t.Errorf("nine repeats give %v, want a third", u)

@@ -15,7 +15,8 @@ const (
 	Aluminium Material = "aluminium"
 )
 
-// expansions are mean linear coefficients between 20 and 100 °C per kelvin: customary handbook values, from memory.
+// expansions are mean linear coefficients between 20 and 100 °C per kelvin: customary handbook
+// values, from memory.
 var expansions = map[Material]float64{Steel: 11.5e-6, Iron: 10.5e-6, Aluminium: 21.5e-6}
 
 // Materials lists the materials.

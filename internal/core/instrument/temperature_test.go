@@ -38,7 +38,8 @@ func TestAt20CheckValues(t *testing.T) {
 				continue
 			}
 			tried++
-			got := Thermal{row.Inputs.TP, row.Inputs.TG, m}.At20(unit.MustParse(row.Inputs.Reading.String(), row.Inputs.Unit))
+			got := Thermal{row.Inputs.TP, row.Inputs.TG,
+				m}.At20(unit.MustParse(row.Inputs.Reading.String(), row.Inputs.Unit))
 			if want := row.Expected.L20 * float64(row.Inputs.Unit.One()); math.Abs(float64(got)-want) > 0.6 {
 				t.Errorf("%s: %d, want %.1f (0.1 nm)", row.ID, got, want)
 			}

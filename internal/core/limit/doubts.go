@@ -15,7 +15,8 @@ type Doubt struct {
 	Likely []unit.Length
 }
 
-// Doubts lists what looks mistyped in l: most often thousandths of an inch, or hundredths of a millimetre, typed as whole ones. Common practice.
+// Doubts lists what looks mistyped in l: most often thousandths of an inch, or hundredths of a
+// millimetre, typed as whole ones. Common practice.
 func (l Limits) Doubts(s unit.System) []Doubt {
 	var doubts []Doubt
 	small, step := s.Pick(100*unit.Thou, 5*unit.Millimetre/2), s.Pick(250*unit.Thou, 6*unit.Millimetre)
@@ -32,7 +33,9 @@ func (l Limits) Doubts(s unit.System) []Doubt {
 		if odd == 0 {
 			return
 		}
-		doubts = append(doubts, Doubt{field, say.New("limit", say.Length("length", odd), say.Word("what", "limit", field+".one"), say.Lengths("likely", likely)).As("large"), likely})
+		doubts = append(doubts, Doubt{field,
+			say.New("limit", say.Length("length", odd), say.Word("what", "limit", field+".one"),
+				say.Lengths("likely", likely)).As("large"), likely})
 	}
 	for i := range Fields {
 		f := &Fields[i]

@@ -2,7 +2,8 @@ package limit
 
 import "ledge/internal/core/unit"
 
-// Clearance holds the clearances of a fit: of new parts, the largest in service, and the builder's own window.
+// Clearance holds the clearances of a fit: of new parts, the largest in service, and the builder's
+// own window.
 type Clearance struct {
 	New    *Range       `json:"new,omitempty"`
 	Max    *unit.Length `json:"max,omitempty"`
@@ -65,8 +66,8 @@ func (v Value) Lengths() []unit.Length {
 	return v.List
 }
 
-// A Field is one that limits may have. The file, the store, the report, the screens and the checks of what is entered walk this table:
-// a new limit is a field of [Limits] and a row here.
+// A Field is one that limits may have. The file, the store, the report, the screens and the checks
+// of what is entered walk this table: a new limit is a field of [Limits] and a row here.
 type Field struct {
 	// Name is its place in the open file; a point stands before what lies inside another.
 	Name string `json:"name"`
@@ -75,8 +76,8 @@ type Field struct {
 	Stored string `json:"-"`
 	// Printed tells that it stands on a report.
 	Printed bool `json:"-"`
-	// Small tells that its lengths are small, so that a large one looks mistyped; Step that it is a step between sizes, and larger than
-	// other limits.
+	// Small tells that its lengths are small, so that a large one looks mistyped; Step that it is a
+	// step between sizes, and larger than other limits.
 	Small bool `json:"-"`
 	Step  bool `json:"-"`
 	// Signed tells that one length may be below zero.
@@ -135,12 +136,15 @@ var Fields = func() []Field {
 	return []Field{
 		{Name: "new", Form: Span, Stored: "new", Printed: true,
 			Checks: []string{"size_low", "size_high"},
-			get:    func(l *Limits) Value { return Value{Span: l.New} }, set: func(l *Limits, v Value) { l.New = v.Span }},
+			get:    func(l *Limits) Value { return Value{Span: l.New} },
+			set:    func(l *Limits, v Value) { l.New = v.Span }},
 		one("wear_max", true, true, func(l *Limits) **unit.Length { return &l.WearMax }, "wear"),
 		one("taper_max", true, true, func(l *Limits) **unit.Length { return &l.TaperMax }, "taper"),
-		one("out_of_round_max", true, true, func(l *Limits) **unit.Length { return &l.OutOfRoundMax }, "out_of_round"),
+		one("out_of_round_max", true, true, func(l *Limits) **unit.Length { return &l.OutOfRoundMax },
+			"out_of_round"),
 		one("runout_max", true, true, func(l *Limits) **unit.Length { return &l.RunoutMax }, "runout"),
-		one("bore_to_bore_max", true, true, func(l *Limits) **unit.Length { return &l.BoreToBoreMax }, "bore_to_bore"),
+		one("bore_to_bore_max", true, true, func(l *Limits) **unit.Length { return &l.BoreToBoreMax },
+			"bore_to_bore"),
 		one("alignment_max", true, true, func(l *Limits) **unit.Length { return &l.AlignmentMax }, "alignment"),
 		one("max", false, true, func(l *Limits) **unit.Length { return &l.Max }),
 		one("skim_max", true, false, func(l *Limits) **unit.Length { return &l.SkimMax }),

@@ -36,7 +36,8 @@ func TestRules(t *testing.T) {
 		want Verdict
 	}{
 		{Plain, 100, Within}, {Plain, 101, Beyond}, {Plain, 99, Within},
-		{Guarded, 80, Within}, {Guarded, 81, Unsure}, {Guarded, 100, Unsure}, {Guarded, 120, Unsure}, {Guarded, 121, Beyond},
+		{Guarded, 80, Within}, {Guarded, 81, Unsure}, {Guarded, 100, Unsure}, {Guarded, 120, Unsure},
+		{Guarded, 121, Beyond},
 	}
 	for _, tt := range tests {
 		if got := tt.rule.AtMost(tt.v, 100, 10); got != tt.want {
@@ -46,7 +47,8 @@ func TestRules(t *testing.T) {
 			t.Errorf("%s.AtLeast(%d, -100, 10) = %s, want %s", tt.rule, -tt.v, got, tt.want)
 		}
 	}
-	if c := Guarded.Lower("size", 105, ptr(unit.Length(100)), 10); c.Verdict != Unsure || c.Chance == nil || *c.Chance < 0.6 {
+	if c := Guarded.Lower("size", 105, ptr(unit.Length(100)), 10); c.Verdict != Unsure || c.Chance == nil ||
+		*c.Chance < 0.6 {
 		t.Errorf("a size just above its lower limit: %+v, want unsure with a good chance", c)
 	}
 }
@@ -70,32 +72,37 @@ func TestClasses(t *testing.T) {
 		}
 	}
 	bore := Range{in("3.7190"), in("3.7200")}
-	if class, ok := BoreClass(bore, []unit.Length{in("0.020"), in("0.030")}, in("3.7380"), ClassTolerance(unit.In)); class != in("0.020") || !ok {
+	if class, ok := BoreClass(bore, []unit.Length{in("0.020"), in("0.030")}, in("3.7380"),
+		ClassTolerance(unit.In)); class != in("0.020") || !ok {
 		t.Errorf("BoreClass(3.7380) = %s, %v; want 0.02", class.Format(unit.In), ok)
 	}
 }
 
 func TestOverFallsBackFieldByField(t *testing.T) {
 	close := Limits{TaperMax: ptr(unit.Length(1)), Clearance: &Clearance{Max: ptr(unit.Length(7))}}
-	book := Limits{TaperMax: ptr(unit.Length(5)), WearMax: ptr(unit.Length(6)), Clearance: &Clearance{New: &Range{1, 2}, Max: ptr(unit.Length(9))}, Shells: []unit.Length{1}}
+	book := Limits{TaperMax: ptr(unit.Length(5)), WearMax: ptr(unit.Length(6)),
+		Clearance: &Clearance{New: &Range{1, 2}, Max: ptr(unit.Length(9))}, Shells: []unit.Length{1}}
 	got := close.Over(book)
-	if *got.TaperMax != 1 || *got.WearMax != 6 || *got.Clearance.Max != 7 || got.Clearance.New.Max != 2 || len(got.Shells) != 1 {
+	if *got.TaperMax != 1 || *got.WearMax != 6 || *got.Clearance.Max != 7 || got.Clearance.New.Max != 2 ||
+		len(got.Shells) != 1 {
 		t.Errorf("close over book = %+v", got)
 	}
 }
 
 func ptr[T any](v T) *T { return &v }
 
-// Guard bands at both ends of a bore's range, in micrometres: computed outside this project by the rules of ISO 14253-1
-// with U = 4 (k = 2, u = 2).
+// Guard bands at both ends of a bore's range, in micrometres: computed outside this project by the
+// rules of ISO 14253-1 with U = 4 (k = 2, u = 2).
 func TestGuardedAtBothEnds(t *testing.T) {
 	window := Range{101600 * unit.Micrometre, 101625 * unit.Micrometre}
 	for _, tt := range []struct {
 		y              unit.Length
 		plain, guarded Verdict
 	}{
-		{101594, Beyond, Beyond}, {101596, Beyond, Unsure}, {101598, Beyond, Unsure}, {101600, Within, Unsure}, {101602, Within, Unsure}, {101603, Within, Unsure},
-		{101604, Within, Within}, {101612, Within, Within}, {101621, Within, Within}, {101622, Within, Unsure}, {101625, Within, Unsure}, {101628, Beyond, Unsure},
+		{101594, Beyond, Beyond}, {101596, Beyond, Unsure}, {101598, Beyond, Unsure},
+		{101600, Within, Unsure}, {101602, Within, Unsure}, {101603, Within, Unsure},
+		{101604, Within, Within}, {101612, Within, Within}, {101621, Within, Within},
+		{101622, Within, Unsure}, {101625, Within, Unsure}, {101628, Beyond, Unsure},
 		{101629, Beyond, Unsure}, {101630, Beyond, Beyond},
 	} {
 		y, u := tt.y*unit.Micrometre, 2*float64(unit.Micrometre)
@@ -107,8 +114,10 @@ func TestGuardedAtBothEnds(t *testing.T) {
 		}
 	}
 	// The chance of being within, U at k = 2: scipy.stats.norm.
-	for _, tt := range []struct{ y, u, want float64 }{{101.622, 2, 0.9331927987311494}, {101.6235, 2, 0.7733726476220705}, {101.625, 2, 0.5}, {101.6275, 2, 0.10564977366706296}} {
-		got := Chance(unit.Round(tt.y*float64(unit.Millimetre)), 101625*unit.Micrometre, tt.u*float64(unit.Micrometre))
+	for _, tt := range []struct{ y, u, want float64 }{{101.622, 2, 0.9331927987311494},
+		{101.6235, 2, 0.7733726476220705}, {101.625, 2, 0.5}, {101.6275, 2, 0.10564977366706296}} {
+		got := Chance(unit.Round(tt.y*float64(unit.Millimetre)), 101625*unit.Micrometre,
+			tt.u*float64(unit.Micrometre))
 		if got < tt.want-1e-6 || got > tt.want+1e-6 {
 			t.Errorf("chance at %v: %.6f, want %.6f", tt.y, got, tt.want)
 		}
@@ -118,7 +127,8 @@ func TestGuardedAtBothEnds(t *testing.T) {
 // A clearance that says nothing is still one: of a card, or of a number over its card.
 func TestAnEmptyClearanceStays(t *testing.T) {
 	empty := Limits{Clearance: &Clearance{}}
-	if (Limits{}).Over(empty).Clearance == nil || empty.Over(Limits{}).Clearance == nil || (Limits{}).Over(Limits{}).Clearance != nil {
+	if (Limits{}).Over(empty).Clearance == nil || empty.Over(Limits{}).Clearance == nil ||
+		(Limits{}).Over(Limits{}).Clearance != nil {
 		t.Error("an empty clearance is lost, or made of nothing")
 	}
 }

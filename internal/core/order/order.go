@@ -1,4 +1,5 @@
-// Package order turns signed decisions into sheets that another person can work from, and holds what came back against them.
+// Package order turns signed decisions into sheets that another person can work from, and holds
+// what came back against them.
 package order
 
 import (
@@ -64,12 +65,14 @@ type Line struct {
 	Key string `json:"key"`
 	// Feature is what is worked on; nil for parts.
 	Feature *disposition.Ref `json:"feature,omitempty"`
-	// Component is the tag of the one that is worked on, or that a part is bought for; empty for the one that came.
+	// Component is the tag of the one that is worked on, or that a part is bought for; empty for
+	// the one that came.
 	Component string `json:"component,omitempty"`
 	// State is the one in which it is measured again.
 	State string `json:"state,omitempty"`
-	// Work is what is done; Named what it is done to where that is no feature and no part alone, Why what its size rests on. Title, What and
-	// Note are the words for them, made when it is shown and kept when it is issued.
+	// Work is what is done; Named what it is done to where that is no feature and no part alone,
+	// Why what its size rests on. Title, What and Note are the words for them, made when it is
+	// shown and kept when it is issued.
 	Work  Work        `json:"work,omitempty"`
 	Named *say.Reason `json:"named,omitempty"`
 	Why   *say.Reason `json:"why,omitempty"`
@@ -79,7 +82,8 @@ type Line struct {
 	Min   *unit.Length `json:"min,omitempty"`
 	Max   *unit.Length `json:"max,omitempty"`
 	Rough *unit.Length `json:"rough,omitempty"`
-	// Across is the largest size accepted from parting line to parting line, where cutting the caps cannot close it.
+	// Across is the largest size accepted from parting line to parting line, where cutting the caps
+	// cannot close it.
 	Across *unit.Length `json:"across,omitempty"`
 	// Play bounds the clearance that the work must leave; MateNew tells that it is that of a new part.
 	Play    *limit.Range `json:"play,omitempty"`
@@ -123,14 +127,17 @@ const (
 
 // Works lists them; a line of an old sheet may ask for none.
 func Works() []Work {
-	return []Work{"", DoGrind, DoKeep, DoPolish, DoHone, DoBore, DoSleeve, DoLineHone, DoResize, DoSkim, DoFile, DoLighten, DoBuy}
+	return []Work{"", DoGrind, DoKeep, DoPolish, DoHone, DoBore, DoSleeve, DoLineHone, DoResize, DoSkim,
+		DoFile, DoLighten, DoBuy}
 }
 
-// Same reports whether two sheets ask for the same. Words and days do not count: an order stands however it is worded.
+// Same reports whether two sheets ask for the same. Words and days do not count: an order stands
+// however it is worded.
 func (s Sheet) Same(other Sheet) bool {
-	return s.Name == other.Name && slices.Equal(s.Sets, other.Sets) && slices.EqualFunc(s.Steps, other.Steps, func(a, b Step) bool {
-		return a.Operation == b.Operation && a.Count == b.Count
-	}) && reflect.DeepEqual(bare(s.Lines), bare(other.Lines))
+	return s.Name == other.Name && slices.Equal(s.Sets, other.Sets) && slices.EqualFunc(s.Steps, other.Steps,
+		func(a, b Step) bool {
+			return a.Operation == b.Operation && a.Count == b.Count
+		}) && reflect.DeepEqual(bare(s.Lines), bare(other.Lines))
 }
 
 // bare are lines without their words.
@@ -147,7 +154,8 @@ func (l Line) Proven() bool { return l.Feature != nil && l.State != "" && !l.Kep
 
 // CountsOf counts the parts of an inspected engine.
 func CountsOf(in *inspection.Inspection) schedule.Counts {
-	n := schedule.Counts{RingsRenewed: in.Policy.RingsRenewed, ShellsRefitted: in.Policy.RefitShells, CamJournals: len(in.Members(part.CamJournal))}
+	n := schedule.Counts{RingsRenewed: in.Policy.RingsRenewed, ShellsRefitted: in.Policy.RefitShells,
+		CamJournals: len(in.Members(part.CamJournal))}
 	if in.Engine != nil {
 		l := in.Engine.Complete()
 		n.Mains, n.Throws, n.Cylinders = l.Mains, l.Throws, l.Cylinders
@@ -163,9 +171,10 @@ type Decided struct {
 	Reason string
 }
 
-// Sheets makes the sheets for signed decisions. result is the evaluation of in that they rest on; pistons are the mean skirts of new
-// pistons by cylinder, as far as they are measured.
-func Sheets(in *inspection.Inspection, result disposition.Result, decided []Decided, n schedule.Counts, pistons map[int]unit.Length) []Sheet {
+// Sheets makes the sheets for signed decisions. result is the evaluation of in that they rest on;
+// pistons are the mean skirts of new pistons by cylinder, as far as they are measured.
+func Sheets(in *inspection.Inspection, result disposition.Result, decided []Decided, n schedule.Counts,
+	pistons map[int]unit.Length) []Sheet {
 	d := &drafter{in: in, result: result, pistons: pistons, sheets: map[Name]*Sheet{}}
 	var works []schedule.Work
 	for _, one := range decided {
@@ -236,7 +245,8 @@ func (d *drafter) set(one Decided, work schedule.Work) {
 	}
 }
 
-// belong gives the lines of a sheet from one on to the component of their set, and says on the sheet which that is.
+// belong gives the lines of a sheet from one on to the component of their set, and says on the
+// sheet which that is.
 func (d *drafter) belong(s *Sheet, from int, set disposition.Set) {
 	if set.Component == "" {
 		return
@@ -244,7 +254,8 @@ func (d *drafter) belong(s *Sheet, from int, set disposition.Set) {
 	for i := range s.Lines[from:] {
 		s.Lines[from+i].Component = set.Component
 	}
-	s.note(say.New("of_component", say.Word("set", "set", set.Set), say.Word("of", "component", set.Set.Component()), say.Text("tag", set.Component)))
+	s.note(say.New("of_component", say.Word("set", "set", set.Set),
+		say.Word("of", "component", set.Set.Component()), say.Text("tag", set.Component)))
 }
 
 // members are the findings of a set's kind that decide it, in their order.
@@ -271,8 +282,8 @@ func keep(size disposition.Size, state string) Line {
 
 func ptr[T any](v T) *T { return &v }
 
-// within bounds a finished size: half the width of the range of new parts to each side, but never beyond the clearance's window nor,
-// for a shaft, above the size at which it cleans.
+// within bounds a finished size: half the width of the range of new parts to each side, but never
+// beyond the clearance's window nor, for a shaft, above the size at which it cleans.
 func (d *drafter) within(one Decided, size disposition.Size) (least, most unit.Length) {
 	limits, _ := d.in.LimitsFor(size.Feature.Kind, size.Feature.Number)
 	half := d.in.Unit.Pick(5*unit.Tenth, 12*unit.Micrometre)

@@ -33,7 +33,8 @@ func read(t *testing.T, limits string, features ...string) *inspection.Inspectio
 }
 
 // worded are sheets with their words.
-func worded(in *inspection.Inspection, result disposition.Result, decided []order.Decided, n schedule.Counts, pistons map[int]unit.Length) []order.Sheet {
+func worded(in *inspection.Inspection, result disposition.Result, decided []order.Decided, n schedule.Counts,
+	pistons map[int]unit.Length) []order.Sheet {
 	sheets := order.Sheets(in, result, decided, n, pistons)
 	for i := range sheets {
 		words.In(in.Unit).Sheet(&sheets[i])
@@ -72,11 +73,13 @@ func signed(result disposition.Result) (list []order.Decided) {
 const mains = `"main_journal": {"new": {"min": 2.4985, "max": 2.4995}, "wear_max": 0.001, "taper_max": 0.0005, "out_of_round_max": 0.0005, "undersizes": [0.010, 0.020],
 	"clearance": {"new": {"min": 0.001, "max": 0.003}, "target": {"min": 0.0015, "max": 0.0025}}}`
 
-// A journal's finished size is its measured bearing bore, with the shells of the step, less the target clearance; one range serves the
-// whole set, and every clearance in it lies in the window. Common practice.
+// A journal's finished size is its measured bearing bore, with the shells of the step, less the
+// target clearance; one range serves the whole set, and every clearance in it lies in the window.
+// Common practice.
 func TestGrindSheet(t *testing.T) {
 	inspected := read(t, mains, grid("main_journal", 1, "2.4960", ""), grid("main_journal", 2, "2.4975", ""),
-		grid("main_bearing", 1, "2.4910", `"fitted": {"step": 0.010, "shell": 0},`), grid("main_bearing", 2, "2.4912", `"fitted": {"step": 0.010, "shell": 0},`))
+		grid("main_bearing", 1, "2.4910", `"fitted": {"step": 0.010, "shell": 0},`),
+		grid("main_bearing", 2, "2.4912", `"fitted": {"step": 0.010, "shell": 0},`))
 	result := disposition.Evaluate(inspected)
 	sheets := worded(inspected, result, signed(result), schedule.Counts{Mains: 2}, nil)
 	require.Equal(t, order.Grind, sheets[0].Name)
@@ -89,14 +92,16 @@ func TestGrindSheet(t *testing.T) {
 		assert.LessOrEqual(t, bore-*lines[i].Min, in("0.003"), "the widest clearance is in its window")
 	}
 	middle := (*lines[0].Min + *lines[0].Max) / 2
-	assert.InDelta(t, float64(in("2.4911")-in("0.0020")), float64(middle), float64(in("0.0001")), "it aims at the middle of the target")
+	assert.InDelta(t, float64(in("2.4911")-in("0.0020")), float64(middle), float64(in("0.0001")),
+		"it aims at the middle of the target")
 	assert.True(t, strings.Contains(strings.Join(sheets[0].Notes, " "), "fillet"))
 	last := sheets[len(sheets)-1]
 	require.Equal(t, order.Parts, last.Name)
 	assert.Equal(t, "0.010 in under", last.Lines[0].What)
 }
 
-// A cylinder is finished to its own piston plus the target clearance, rough less the stock for honing. Common practice.
+// A cylinder is finished to its own piston plus the target clearance, rough less the stock for
+// honing. Common practice.
 func TestBoreSheetFollowsEachPiston(t *testing.T) {
 	const limits = `"cylinder": {"new": {"min": 3.5000, "max": 3.5010}, "wear_max": 0.006, "oversizes": [0.020, 0.040],
 		"clearance": {"new": {"min": 0.0015, "max": 0.0045}, "target": {"min": 0.002, "max": 0.004}}}`
@@ -117,23 +122,28 @@ func TestBoreSheetFollowsEachPiston(t *testing.T) {
 	for i, l := range sheet.Lines {
 		piston := pistons[i+1]
 		assert.Equal(t, piston+in("0.003"), (*l.Min+*l.Max)/2, "%s: piston plus the middle of the target", l.Title)
-		assert.Equal(t, (*l.Min+*l.Max)/2-inspected.Policy.HoneStock, *l.Rough, "%s: the stock for honing is left", l.Title)
+		assert.Equal(t, (*l.Min+*l.Max)/2-inspected.Policy.HoneStock, *l.Rough,
+			"%s: the stock for honing is left", l.Title)
 	}
 	without := worded(inspected, result, signed(result), schedule.Counts{Cylinders: 2}, nil)
 	assert.Contains(t, strings.Join(without[0].Notes, " "), "Without a measured piston")
 }
 
-// What came back is held against its order: too small by a tenth is missed, a half-measured journal is open, a scored one is missed though
-// its size is right.
+// What came back is held against its order: too small by a tenth is missed, a half-measured journal
+// is open, a scored one is missed though its size is right.
 func TestVerify(t *testing.T) {
 	least, most := in("2.4885"), in("2.4890")
 	sheet := order.Sheet{Name: order.Grind}
 	for number := 1; number <= 4; number++ {
-		sheet.Lines = append(sheet.Lines, order.Line{Key: fmt.Sprint(number), Feature: &disposition.Ref{Kind: part.MainJournal, Number: number}, State: "after_grind", Min: &least, Max: &most})
+		sheet.Lines = append(sheet.Lines,
+			order.Line{Key: fmt.Sprint(number),
+				Feature: &disposition.Ref{Kind: part.MainJournal, Number: number}, State: "after_grind",
+				Min: &least, Max: &most})
 	}
 	state := `"state": "after_grind",`
 	half := strings.Replace(grid("main_journal", 3, "2.4887", state), "2.4887,", "null,", 1)
-	inspected := read(t, mains, grid("main_journal", 1, "2.4960", ""), grid("main_journal", 1, "2.4887", state), grid("main_journal", 2, "2.4884", state), half,
+	inspected := read(t, mains, grid("main_journal", 1, "2.4960", ""),
+		grid("main_journal", 1, "2.4887", state), grid("main_journal", 2, "2.4884", state), half,
 		grid("main_journal", 4, "2.4887", state+`"look": "scored",`))
 	proofs := verified(inspected, disposition.Evaluate(inspected).Features, sheet)
 	verdicts := map[string]string{}
@@ -163,10 +173,12 @@ func advised(inspected *inspection.Inspection, n schedule.Counts) map[order.Name
 	return sheets
 }
 
-// A tunnel is line-honed back to its new range; the caps are cut by what the bores grew and the stock for honing. Common practice.
+// A tunnel is line-honed back to its new range; the caps are cut by what the bores grew and the
+// stock for honing. Common practice.
 func TestTunnelSheet(t *testing.T) {
 	const limits = `"main_housing": {"new": {"min": 2.6910, "max": 2.6920}, "out_of_round_max": 0.0010}`
-	inspected := read(t, limits, round("main_housing", 1, "2.6935", "2.6915", "2.6915"), round("main_housing", 2, "2.6915", "2.6915", "2.6915"))
+	inspected := read(t, limits, round("main_housing", 1, "2.6935", "2.6915", "2.6915"),
+		round("main_housing", 2, "2.6915", "2.6915", "2.6915"))
 	sheet, made := advised(inspected, schedule.Counts{Mains: 2})[order.Tunnel]
 	require.True(t, made)
 	require.Len(t, sheet.Lines, 2, "a tunnel is honed through")
@@ -180,9 +192,11 @@ func TestTunnelSheet(t *testing.T) {
 	assert.Contains(t, strings.Join(sheet.Notes, " "), "Cut the caps by "+cut.Show(unit.In)+" in")
 }
 
-// A deck is skimmed by the deepest gap and must be flat again within its limit; a gasket is bought. Common practice.
+// A deck is skimmed by the deepest gap and must be flat again within its limit; a gasket is bought.
+// Common practice.
 func TestDeckSheet(t *testing.T) {
-	inspected := read(t, `"deck": {"max": 0.002, "skim_max": 0.020}`, `{"kind": "deck", "number": 1, "lines": [{"line": "long", "gap": 0.004}, {"line": "cross", "gap": 0.001}]}`)
+	inspected := read(t, `"deck": {"max": 0.002, "skim_max": 0.020}`,
+		`{"kind": "deck", "number": 1, "lines": [{"line": "long", "gap": 0.004}, {"line": "cross", "gap": 0.001}]}`)
 	sheets := advised(inspected, schedule.Counts{Cylinders: 4})
 	require.Len(t, sheets[order.Deck].Lines, 1)
 	line := sheets[order.Deck].Lines[0]
@@ -197,7 +211,8 @@ func TestBalanceSheet(t *testing.T) {
 	weight := func(number int, big, small string) string {
 		return fmt.Sprintf(`{"kind": "rod_weight", "number": %d, "big_end": %s, "small_end": %s}`, number, big, small)
 	}
-	inspected := read(t, mains, grid("main_journal", 1, "2.4960", ""), weight(1, "400", "150"), weight(2, "403.5", "150"), weight(3, "400.4", "150"))
+	inspected := read(t, mains, grid("main_journal", 1, "2.4960", ""), weight(1, "400", "150"),
+		weight(2, "403.5", "150"), weight(3, "400.4", "150"))
 	sheet, made := advised(inspected, schedule.Counts{Mains: 1, Cylinders: 3})[order.Balance]
 	require.True(t, made)
 	require.Len(t, sheet.Lines, 1)
@@ -208,7 +223,8 @@ func TestBalanceSheet(t *testing.T) {
 // Polishing takes off no more than its stock, and says what not to do, once. Common practice.
 func TestPolishSheet(t *testing.T) {
 	wide := strings.Replace(mains, `"target": {"min": 0.0015, "max": 0.0025}`, `"max": 0.004`, 1)
-	inspected := read(t, wide, grid("main_journal", 1, "2.4988", `"look": "marked",`), grid("main_journal", 2, "2.4990", `"look": "smooth",`))
+	inspected := read(t, wide, grid("main_journal", 1, "2.4988", `"look": "marked",`),
+		grid("main_journal", 2, "2.4990", `"look": "smooth",`))
 	sheets := advised(inspected, schedule.Counts{Mains: 2})
 	sheet := sheets[order.Grind]
 	require.NotEmpty(t, sheet.Lines)
@@ -245,20 +261,25 @@ func TestPartsAreBoughtOnce(t *testing.T) {
 	assert.Equal(t, 1, crankshafts)
 }
 
-// The gap of what is no size, a flatness, is proved against its most; a checked form misses though the size is right.
+// The gap of what is no size, a flatness, is proved against its most; a checked form misses though
+// the size is right.
 func TestVerifyFormAndFlatness(t *testing.T) {
 	least, most, flat := in("2.4885"), in("2.4890"), in("0.002")
-	journal := order.Sheet{Lines: []order.Line{{Key: "1", Feature: &disposition.Ref{Kind: part.MainJournal, Number: 1}, State: "after_grind", Min: &least, Max: &most}}}
-	oval := strings.Replace(grid("main_journal", 1, "2.4885", `"state": "after_grind",`), "[2.4885, 2.4885, 2.4885, 2.4885]", "[2.4890, 2.4887, 2.4885, 2.4887]", 2)
+	journal := order.Sheet{Lines: []order.Line{{Key: "1",
+		Feature: &disposition.Ref{Kind: part.MainJournal, Number: 1}, State: "after_grind", Min: &least, Max: &most}}}
+	oval := strings.Replace(grid("main_journal", 1, "2.4885", `"state": "after_grind",`),
+		"[2.4885, 2.4885, 2.4885, 2.4885]", "[2.4890, 2.4887, 2.4885, 2.4887]", 2)
 	strict := strings.Replace(mains, `"out_of_round_max": 0.0005`, `"out_of_round_max": 0.0003`, 1)
 	inspected := read(t, strict, oval)
 	proof := verified(inspected, disposition.Evaluate(inspected).Features, journal)[0]
 	assert.Equal(t, "missed", proof.Verdict)
 	assert.Contains(t, strings.Join(problems(proof), " "), "Out-of-round 0.0005 in is above the limit of 0.0003 in.")
 
-	deck := order.Sheet{Lines: []order.Line{{Key: "1", Feature: &disposition.Ref{Kind: part.Deck, Number: 1}, State: "after_skim", Most: &flat}}}
+	deck := order.Sheet{Lines: []order.Line{{Key: "1", Feature: &disposition.Ref{Kind: part.Deck, Number: 1},
+		State: "after_skim", Most: &flat}}}
 	for gap, want := range map[string]string{"0.002": "within", "0.0021": "missed"} {
-		inspected := read(t, `"deck": {"max": 0.002}`, `{"kind": "deck", "number": 1, "lines": [{"line": "long", "gap": 0.004}]}`,
+		inspected := read(t, `"deck": {"max": 0.002}`,
+			`{"kind": "deck", "number": 1, "lines": [{"line": "long", "gap": 0.004}]}`,
 			`{"kind": "deck", "number": 1, "state": "after_skim", "lines": [{"line": "long", "gap": `+gap+`}]}`)
 		proof := verified(inspected, disposition.Evaluate(inspected).Features, deck)[0]
 		assert.Equal(t, want, proof.Verdict, gap)

@@ -13,8 +13,10 @@ import (
 
 // prefixes begin the codes of parts: the shop's own, made of the part and its step.
 var prefixes = map[schedule.Part]string{
-	schedule.MainShells: "MS", schedule.RodShells: "RS", schedule.SelectShells: "SS", schedule.Rings: "RG", schedule.Pistons: "PI", schedule.Sleeves: "SL",
-	schedule.ThrustParts: "TH", schedule.Crankshaft: "CR", schedule.Block: "BL", schedule.RodSet: "RO", schedule.Gasket: "GA", schedule.Pins: "PN",
+	schedule.MainShells: "MS", schedule.RodShells: "RS", schedule.SelectShells: "SS", schedule.Rings: "RG",
+	schedule.Pistons: "PI", schedule.Sleeves: "SL",
+	schedule.ThrustParts: "TH", schedule.Crankshaft: "CR", schedule.Block: "BL", schedule.RodSet: "RO",
+	schedule.Gasket: "GA", schedule.Pins: "PN",
 	schedule.Camshaft: "CA", schedule.CamBushes: "CB",
 }
 
@@ -22,7 +24,8 @@ var prefixes = map[schedule.Part]string{
 func Prefix(p schedule.Part) string { return prefixes[p] }
 
 // sized are the parts that come in steps; true where the steps go up.
-var sized = map[schedule.Part]bool{schedule.MainShells: false, schedule.RodShells: false, schedule.SelectShells: false, schedule.CamBushes: false,
+var sized = map[schedule.Part]bool{schedule.MainShells: false, schedule.RodShells: false,
+	schedule.SelectShells: false, schedule.CamBushes: false,
 	schedule.Rings: true, schedule.Pistons: true, schedule.ThrustParts: false}
 
 // Sized reports whether a part comes in steps, and whether these go up.
@@ -53,7 +56,8 @@ func (d *drafter) parts(decided []Decided, works []schedule.Work) {
 // bought are the lines of one part for one set: one, or for mixed shells one for each size.
 func (d *drafter) bought(one Decided, p schedule.Piece[schedule.Part]) []Line {
 	way := one.Option.Way
-	base := Line{Key: string(one.Set.Set) + "/" + string(p.What), Work: DoBuy, Part: p.What, Count: p.Count, Code: Prefix(p.What)}
+	base := Line{Key: string(one.Set.Set) + "/" + string(p.What), Work: DoBuy, Part: p.What, Count: p.Count,
+		Code: Prefix(p.What)}
 	if _, steps := sized[p.What]; !steps {
 		return []Line{base}
 	}
@@ -93,7 +97,8 @@ type share struct {
 	to    []int
 }
 
-// mixed are the sizes of shells, or of halves of shells, that a way takes where not all journals get the same.
+// mixed are the sizes of shells, or of halves of shells, that a way takes where not all journals
+// get the same.
 func (d *drafter) mixed(one Decided, count int) (shares []share, halves bool) {
 	way := one.Option.Way
 	if way.Method != disposition.MixedHalf && way.Method != disposition.MixedShell {

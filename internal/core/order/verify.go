@@ -21,8 +21,8 @@ type Proof struct {
 	Problems []say.Reason `json:"problems"`
 }
 
-// Verify holds every line of a sheet that is proved by measuring against the findings; what missed its order comes first, then
-// what is open.
+// Verify holds every line of a sheet that is proved by measuring against the findings; what missed
+// its order comes first, then what is open.
 func Verify(in *inspection.Inspection, findings []inspection.Finding, s Sheet) []Proof {
 	proofs := []Proof{}
 	for _, want := range []string{"missed", "open", "within"} {
@@ -85,10 +85,12 @@ func verify(in *inspection.Inspection, findings []inspection.Finding, l Line) Pr
 	if l.Play != nil {
 		if skirt, ok := disposition.Skirt(findings, l.Feature.Number, l.MateNew); ok {
 			if least := p.Back.Min - skirt; least < l.Play.Min {
-				miss("tight", say.Length("piston", skirt), say.Apart("play", least, l.Play.Min), say.Apart("limit", l.Play.Min, least))
+				miss("tight", say.Length("piston", skirt), say.Apart("play", least, l.Play.Min),
+					say.Apart("limit", l.Play.Min, least))
 			}
 			if most := p.Back.Max - skirt; most > l.Play.Max {
-				miss("loose", say.Length("piston", skirt), say.Apart("play", most, l.Play.Max), say.Apart("limit", l.Play.Max, most))
+				miss("loose", say.Length("piston", skirt), say.Apart("play", most, l.Play.Max),
+					say.Apart("limit", l.Play.Max, most))
 			}
 		}
 	}
@@ -100,7 +102,8 @@ func verify(in *inspection.Inspection, findings []inspection.Finding, l Line) Pr
 			continue // the turn before the work says nothing of it
 		}
 		if slices.Contains(proving, c.Name) && c.Verdict == limit.Beyond {
-			miss("check", say.Word("check", "check", c.Name), say.Apart("value", c.Value, *c.Limit), say.Apart("limit", *c.Limit, c.Value))
+			miss("check", say.Word("check", "check", c.Name), say.Apart("value", c.Value, *c.Limit),
+				say.Apart("limit", *c.Limit, c.Value))
 		}
 	}
 	if back.Look.WorseThan(inspection.Marked) {

@@ -47,7 +47,8 @@ func (d *drafter) journals(s *Sheet, one Decided) {
 	}
 }
 
-// oneRange gives journals of one size one range, in which every one of them runs within its window: the grinder sets up once.
+// oneRange gives journals of one size one range, in which every one of them runs within its window:
+// the grinder sets up once.
 func oneRange(lines []Line, sizes []disposition.Size) {
 	var least, most, common *unit.Length
 	for i, size := range sizes {
@@ -114,7 +115,8 @@ func (d *drafter) honed(size disposition.Size) Line {
 	l := line(size.Feature, "after_hone", DoHone)
 	l.Min, l.Max, l.Play = ptr(size.Window.Min), ptr(size.Window.Max), size.Play
 	if size.Play != nil {
-		why := say.New("line", say.Length("aim", size.Size), say.Range("play", size.Play.Min, size.Play.Max)).As("hone")
+		why := say.New("line", say.Length("aim", size.Size),
+			say.Range("play", size.Play.Min, size.Play.Max)).As("hone")
 		l.Why = &why
 	}
 	return l
@@ -131,7 +133,8 @@ func (d *drafter) play(ref disposition.Ref) *limit.Range {
 	return nil
 }
 
-// fitPiston moves a bore's size to its own new piston, where that one has been measured; it says on what the size rests, nil where on none.
+// fitPiston moves a bore's size to its own new piston, where that one has been measured; it says on
+// what the size rests, nil where on none.
 func (d *drafter) fitPiston(size *disposition.Size) *say.Reason {
 	limits, _ := d.in.LimitsFor(part.Cylinder, size.Feature.Number)
 	if skirt, measured := d.pistons[size.Feature.Number]; measured && limits.Clearance != nil {
@@ -163,7 +166,8 @@ func (d *drafter) housings(s *Sheet, one Decided) {
 			deepest = max(deepest, *f.Max-limits.New.Max)
 			if width := disposition.WidthAcross(f); limits.OutOfRoundMax != nil && width > limits.New.Max {
 				l.Across = ptr(limits.New.Max + *limits.OutOfRoundMax)
-				l.Min = ptr(min(limits.New.Max, max(limits.New.Min, width-*limits.OutOfRoundMax))) // else it would not be round enough
+				// else it would not be round enough
+				l.Min = ptr(min(limits.New.Max, max(limits.New.Min, width-*limits.OutOfRoundMax)))
 				why := say.New("line", say.Length("across", *l.Across)).As("across")
 				l.Why = &why
 			}
@@ -205,7 +209,8 @@ func (d *drafter) rings(s *Sheet) {
 	s.note(say.New("sheet").As("rings"))
 }
 
-// balance asks for the least metal that brings all rods to the lightest, where the rods were weighed and stay.
+// balance asks for the least metal that brings all rods to the lightest, where the rods were
+// weighed and stay.
 func (d *drafter) balance(decided []Decided) {
 	pairing := disposition.BuildOf(d.in, d.result).Pairing
 	if pairing == nil || len(decided) == 0 {
@@ -221,7 +226,8 @@ func (d *drafter) balance(decided []Decided) {
 			s.note(say.New("sheet").As("balance"))
 		}
 		named, why := say.New("line", say.Number("rod", pairing.Rods[i])).As("rod"), say.New("line").As("lightest")
-		s.Lines = append(s.Lines, Line{Key: fmt.Sprintf("rod/%d", pairing.Rods[i]), Work: DoLighten, Component: d.rods(), Metal: ptr(metal), Named: &named, Why: &why})
+		s.Lines = append(s.Lines, Line{Key: fmt.Sprintf("rod/%d", pairing.Rods[i]), Work: DoLighten,
+			Component: d.rods(), Metal: ptr(metal), Named: &named, Why: &why})
 	}
 }
 

@@ -1,5 +1,5 @@
-// Package part is the one table of what can be measured: a row for each kind of part. What the bench, the file, the limits, the store
-// and the screens know of a kind, they know from its row.
+// Package part is the one table of what can be measured: a row for each kind of part. What the
+// bench, the file, the limits, the store and the screens know of a kind, they know from its row.
 package part
 
 import "slices"

@@ -52,7 +52,8 @@ type List struct {
 	// Columns name the columns where they are no directions; Angles are their directions where they are.
 	Columns []string     `json:"columns,omitempty"`
 	Angles  []unit.Angle `json:"-"`
-	// Whole tells that a list stands only with every line, since each has a meaning of its own: how many there are.
+	// Whole tells that a list stands only with every line, since each has a meaning of its own: how
+	// many there are.
 	Whole bool `json:"whole,omitempty"`
 	// ByColumn tells that one column is taken after the other rather than line by line.
 	ByColumn bool `json:"by_column,omitempty"`
@@ -91,7 +92,8 @@ func eighths() []unit.Angle {
 	return angles
 }
 
-// SheetOf returns the lines and columns at which a list kind is taken on an engine; directions are nil where the columns are none.
+// SheetOf returns the lines and columns at which a list kind is taken on an engine; directions are
+// nil where the columns are none.
 func SheetOf(k Kind, e engine.Layout) (lines []string, directions []unit.Angle, columns int) {
 	list := k.Row().List
 	return list.LinesOf(e), list.Angles, list.Width()

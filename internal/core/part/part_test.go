@@ -25,7 +25,8 @@ func TestRowsFitTogether(t *testing.T) {
 			_, known := plan.Find(row.Plan)
 			assert.True(t, known, "%s: plan %q", k, row.Plan)
 		} else {
-			lines, directions, columns := part.SheetOf(k, engine.Layout{Arrangement: engine.Inline, Cylinders: 4}.Complete())
+			lines, directions, columns := part.SheetOf(k,
+				engine.Layout{Arrangement: engine.Inline, Cylinders: 4}.Complete())
 			assert.NotEmpty(t, lines, k)
 			assert.Positive(t, columns, k)
 			assert.Equal(t, row.Counted(), directions == nil, k)
@@ -67,7 +68,8 @@ func TestRowsFitTogether(t *testing.T) {
 // Cards and papers tell journals first, as sets are decided, and every kind once.
 func TestOrderOfCardsAndPapers(t *testing.T) {
 	kinds := part.AsDecided()
-	assert.Equal(t, []part.Kind{part.MainJournal, part.RodJournal, part.CamJournal, part.MainHousing, part.RodHousing, part.Cylinder}, kinds[:6])
+	assert.Equal(t, []part.Kind{part.MainJournal, part.RodJournal, part.CamJournal, part.MainHousing,
+		part.RodHousing, part.Cylinder}, kinds[:6])
 	assert.ElementsMatch(t, part.AtBench(), kinds)
 }
 
@@ -75,8 +77,10 @@ func TestOrderOfCardsAndPapers(t *testing.T) {
 func TestCounts(t *testing.T) {
 	eight := engine.Layout{Arrangement: engine.V, Cylinders: 8}.Complete()
 	four := engine.Layout{Arrangement: engine.Inline, Cylinders: 4}.Complete()
-	for k, want := range map[part.Kind][2]int{part.MainJournal: {5, 5}, part.RodJournal: {4, 4}, part.RodBearing: {8, 4}, part.RodHousing: {8, 4}, part.Cylinder: {8, 4},
-		part.CamLobe: {16, 8}, part.LifterBore: {16, 8}, part.Deck: {2, 1}, part.EndFloat: {1, 1}, part.RodShell: {8, 4}, part.RodStrip: {8, 4}} {
+	for k, want := range map[part.Kind][2]int{part.MainJournal: {5, 5}, part.RodJournal: {4, 4},
+		part.RodBearing: {8, 4}, part.RodHousing: {8, 4}, part.Cylinder: {8, 4},
+		part.CamLobe: {16, 8}, part.LifterBore: {16, 8}, part.Deck: {2, 1}, part.EndFloat: {1, 1},
+		part.RodShell: {8, 4}, part.RodStrip: {8, 4}} {
 		assert.Equal(t, want, [2]int{k.Row().Count(eight), k.Row().Count(four)}, k)
 	}
 }
@@ -84,10 +88,12 @@ func TestCounts(t *testing.T) {
 // Lists with directions have them; the columns of the others are counted.
 func TestColumnsOfLists(t *testing.T) {
 	four := engine.Layout{Arrangement: engine.Inline, Cylinders: 4}.Complete()
-	for k, want := range map[part.Kind][]unit.Angle{part.MainAlignment: {0, 90 * unit.Degree}, part.EndFloat: {0, 180 * unit.Degree}, part.DeckHeights: nil, part.Deck: nil} {
+	for k, want := range map[part.Kind][]unit.Angle{part.MainAlignment: {0, 90 * unit.Degree},
+		part.EndFloat: {0, 180 * unit.Degree}, part.DeckHeights: nil, part.Deck: nil} {
 		_, directions, columns := part.SheetOf(k, four)
 		assert.Equal(t, want, directions, k)
-		assert.Equal(t, map[part.Kind]int{part.DeckHeights: 5, part.Deck: 1, part.MainAlignment: 2, part.EndFloat: 2}[k], columns, k)
+		assert.Equal(t, map[part.Kind]int{part.DeckHeights: 5, part.Deck: 1, part.MainAlignment: 2,
+			part.EndFloat: 2}[k], columns, k)
 	}
 	_, turn, _ := part.SheetOf(part.Runout, four)
 	assert.Len(t, turn, 8)

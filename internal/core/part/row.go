@@ -8,7 +8,8 @@ import (
 // A Row is what is the same of all parts of a kind.
 type Row struct {
 	Kind Kind `json:"kind"`
-	// Spot names the place on it where the gauge goes. Heavy tells that it is lifted or turned to be measured.
+	// Spot names the place on it where the gauge goes. Heavy tells that it is lifted or turned to
+	// be measured.
 	Spot      string    `json:"-"`
 	Heavy     bool      `json:"heavy"`
 	Component Component `json:"component"`
@@ -33,7 +34,8 @@ type Row struct {
 	// Each is how many an engine has of it, Start where it is measured without being asked for.
 	Each  Each  `json:"each"`
 	Start Start `json:"start,omitempty"`
-	// Looked tells that it is graded by eye before it is measured, Bare that its component must be clean for it.
+	// Looked tells that it is graded by eye before it is measured, Bare that its component must be
+	// clean for it.
 	Looked bool `json:"looked"`
 	Bare   bool `json:"bare"`
 	// Plan is the usual plan of a grid, Gauge the usual instrument.

@@ -54,7 +54,8 @@ var sets = []SetRow{
 // Sets are all of them, in the order in which they are decided.
 func Sets() []SetRow { return append([]SetRow(nil), sets...) }
 
-// AsDecided are the kinds in the order of cards and papers: the members of sets as these are decided, then the others in the order of work.
+// AsDecided are the kinds in the order of cards and papers: the members of sets as these are
+// decided, then the others in the order of work.
 func AsDecided() []Kind {
 	var kinds []Kind
 	for _, set := range sets {

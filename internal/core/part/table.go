@@ -48,7 +48,8 @@ func perRing() *List {
 }
 
 func halves() *List {
-	return &List{Form: Readings, Lines: []string{"upper left", "upper right", "lower left", "lower right"}, Whole: true, Numbered: true}
+	return &List{Form: Readings, Lines: []string{"upper left", "upper right", "lower left", "lower right"},
+		Whole: true, Numbered: true}
 }
 
 func strip() *List {
@@ -64,7 +65,8 @@ var table = []Row{
 		Each: One, Start: WithEngine, Heavy: true,
 		Gauge: instrument.Indicator, States: none,
 		Limits: []string{"new", "max", "shells"},
-		List:   &List{Form: Float, Lines: []string{"first", "second", "third", "let go", "feeler"}, Columns: []string{"crank at 0°", "turned 180°"}, Angles: halfTurn, ByColumn: true},
+		List: &List{Form: Float, Lines: []string{"first", "second", "third", "let go", "feeler"},
+			Columns: []string{"crank at 0°", "turned 180°"}, Angles: halfTurn, ByColumn: true},
 	},
 	{
 		Kind:      MainHousing,
@@ -88,7 +90,8 @@ var table = []Row{
 		Quantity: Dial, JudgedBy: MainHousing,
 		Each: One, Bare: true, Heavy: true,
 		Gauge: instrument.Indicator, States: ofTunnel,
-		List: &List{Form: Offsets, EachMain: true, Columns: []string{"vertical", "sideways"}, Angles: []unit.Angle{0, 90 * unit.Degree}},
+		List: &List{Form: Offsets, EachMain: true, Columns: []string{"vertical", "sideways"},
+			Angles: []unit.Angle{0, 90 * unit.Degree}},
 	},
 	{
 		Kind:      Cylinder,
@@ -105,7 +108,8 @@ var table = []Row{
 		Each: PerBank, Start: WithEngine, Bare: true, Heavy: true,
 		Gauge: instrument.Feeler, States: ofDeck, Spot: atDeck,
 		Limits: []string{"max", "skim_max"},
-		List:   &List{Form: Edges, Lines: []string{"long left", "long middle", "long right", "cross front", "cross rear", "diagonal 1", "diagonal 2"}},
+		List: &List{Form: Edges, Lines: []string{"long left", "long middle", "long right", "cross front",
+			"cross rear", "diagonal 1", "diagonal 2"}},
 	},
 	{
 		Kind:      DeckHeights,
@@ -113,12 +117,14 @@ var table = []Row{
 		Quantity: Dial, Set: DeckSet, JudgedBy: Deck,
 		Each: PerBank, Bare: true, Heavy: true,
 		Gauge: instrument.Indicator, States: ofDeck, Spot: atDeck,
-		List: &List{Form: Rows, Lines: []string{"left", "middle", "right"}, Columns: []string{"1", "2", "3", "4", "5"}, Whole: true},
+		List: &List{Form: Rows, Lines: []string{"left", "middle", "right"},
+			Columns: []string{"1", "2", "3", "4", "5"}, Whole: true},
 	},
 	{
 		Kind:      MainJournal,
 		Component: Crankshaft, Step: AtCrank, Place: AtMain, Across: RodJournal, Shape: ShapeShaft,
-		Quantity: Size, Shaft: true, Role: Journals, Fit: MainFit, Joint: &Joint{MainBearing, MainHousing}, Set: MainJournals,
+		Quantity: Size, Shaft: true, Role: Journals, Fit: MainFit, Joint: &Joint{MainBearing, MainHousing},
+		Set:  MainJournals,
 		Each: PerMain, Start: WithCrank, Looked: true, Bare: true, Heavy: true,
 		Plan: "2x4", Gauge: instrument.Micrometer, States: ofJournal, Spot: atJournal,
 		Limits: fields(formed, []string{"runout_max"}, fit, []string{"undersizes", "shells"}),
@@ -126,7 +132,8 @@ var table = []Row{
 	{
 		Kind:      RodJournal,
 		Component: Crankshaft, Step: AtCrank, Place: AtThrow, Across: MainJournal, Shape: ShapeShaft,
-		Quantity: Size, Shaft: true, Role: Journals, Fit: RodFit, Joint: &Joint{RodBearing, RodHousing}, Set: RodJournals,
+		Quantity: Size, Shaft: true, Role: Journals, Fit: RodFit, Joint: &Joint{RodBearing, RodHousing},
+		Set:  RodJournals,
 		Each: PerThrow, Start: WithCrank, Looked: true, Bare: true, Heavy: true,
 		Plan: "2x4", Gauge: instrument.Micrometer, States: ofJournal, Spot: atJournal,
 		Limits: fields(formed, fit, []string{"undersizes", "shells"}),

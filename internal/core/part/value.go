@@ -2,8 +2,8 @@ package part
 
 import "ledge/internal/core/unit"
 
-// A Value is what a reading shows, in the smallest unit of its kind's quantity: 0.1 nm of a length, 0.1 µg of a weight. Only with that
-// quantity does it become the one or the other.
+// A Value is what a reading shows, in the smallest unit of its kind's quantity: 0.1 nm of a length,
+// 0.1 µg of a weight. Only with that quantity does it become the one or the other.
 type Value int64
 
 // OfLength is the value of a length.

@@ -11,7 +11,8 @@ import (
 // A Plan is a named grid. Sources: common practice of engine machine shops.
 type Plan struct {
 	ID string `json:"id"`
-	// Name, Sees and Blind are its words, made when it is shown: what it is called, what it sees and what it cannot.
+	// Name, Sees and Blind are its words, made when it is shown: what it is called, what it sees
+	// and what it cannot.
 	Name       string       `json:"name"`
 	Stations   []string     `json:"stations"`
 	Directions []unit.Angle `json:"directions"`
@@ -67,8 +68,8 @@ func Find(id string) (Plan, bool) {
 	return Plan{}, false
 }
 
-// Of returns the plan that a grid was made from: the largest whose stations and directions it begins with. What
-// comes after them was added.
+// Of returns the plan that a grid was made from: the largest whose stations and directions it
+// begins with. What comes after them was added.
 func Of(stations []string, directions []unit.Angle) (found Plan, ok bool) {
 	for _, p := range All() {
 		if len(p.Stations) <= len(stations) && slices.Equal(p.Stations, stations[:len(p.Stations)]) &&

@@ -1,4 +1,5 @@
-// Package say holds what is said of an inspection as data: a code and typed arguments, no sentence. internal/words makes sentences of it.
+// Package say holds what is said of an inspection as data: a code and typed arguments, no sentence.
+// internal/words makes sentences of it.
 package say
 
 import (
@@ -78,15 +79,18 @@ func (r Reason) And(args ...Arg) Reason {
 
 // Same reports whether two reasons say the same, however it is worded.
 func (r Reason) Same(other Reason) bool {
-	if r.Code != other.Code || r.Form != other.Form || (r.Feature == nil) != (other.Feature == nil) || r.Feature != nil && *r.Feature != *other.Feature {
+	if r.Code != other.Code || r.Form != other.Form || (r.Feature == nil) != (other.Feature == nil) ||
+		r.Feature != nil && *r.Feature != *other.Feature {
 		return false
 	}
 	if len(r.Args) == 0 && len(other.Args) == 0 {
 		return r.Text == other.Text // of before there were arguments
 	}
 	return slices.EqualFunc(r.Args, other.Args, func(a, b Arg) bool {
-		return a.Name == b.Name && a.Is == b.Is && a.N == b.N && a.M == b.M && a.Of == b.Of && a.Text == b.Text && slices.Equal(a.Words, b.Words) && slices.Equal(a.Ns, b.Ns) &&
-			(a.Part == nil) == (b.Part == nil) && (a.Part == nil || *a.Part == *b.Part) && slices.EqualFunc(a.Reasons, b.Reasons, Reason.Same)
+		return a.Name == b.Name && a.Is == b.Is && a.N == b.N && a.M == b.M && a.Of == b.Of &&
+			a.Text == b.Text && slices.Equal(a.Words, b.Words) && slices.Equal(a.Ns, b.Ns) &&
+			(a.Part == nil) == (b.Part == nil) && (a.Part == nil || *a.Part == *b.Part) &&
+			slices.EqualFunc(a.Reasons, b.Reasons, Reason.Same)
 	})
 }
 

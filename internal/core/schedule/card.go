@@ -1,5 +1,5 @@
-// Package schedule works out what a decision costs and when its work is done: operations on a shop's machines,
-// one of each kind, work sent outside, and parts to be waited for.
+// Package schedule works out what a decision costs and when its work is done: operations on a
+// shop's machines, one of each kind, work sent outside, and parts to be waited for.
 package schedule
 
 import (
@@ -85,7 +85,8 @@ func Operations() []Operation {
 
 // Parts lists the parts.
 func Parts() []Part {
-	return []Part{MainShells, RodShells, SelectShells, Rings, Pistons, Sleeves, ThrustParts, Crankshaft, Block, RodSet, Gasket, Pins, Camshaft, CamBushes}
+	return []Part{MainShells, RodShells, SelectShells, Rings, Pistons, Sleeves, ThrustParts, Crankshaft,
+		Block, RodSet, Gasket, Pins, Camshaft, CamBushes}
 }
 
 func (o Operation) rank() int {
@@ -100,8 +101,8 @@ func (o Operation) rank() int {
 // Machine is what it runs on in the shop.
 func (o Operation) Machine() string { return facts[o.rank()].machine }
 
-// A Rate is what one operation costs. Minutes are the shop's own work; an operation done outside has a lead time in
-// working days instead.
+// A Rate is what one operation costs. Minutes are the shop's own work; an operation done outside
+// has a lead time in working days instead.
 type Rate struct {
 	Setup        Money `json:"setup"`
 	Each         Money `json:"each"`

@@ -14,12 +14,16 @@ import (
 func card() Card {
 	return Card{Currency: "crowns", DayMinutes: 400,
 		Operations: map[Operation]Rate{
-			GrindMains: {Setup: 1000, Each: 100, SetupMinutes: 50, EachMinutes: 10}, GrindRods: {Setup: 500, Each: 100, SetupMinutes: 20, EachMinutes: 20},
-			Polish: {Each: 10, EachMinutes: 5}, LineHone: {Setup: 3000, Outside: true, LeadDays: 3}, Bore: {Each: 200, EachMinutes: 60}, Hone: {Each: 100, EachMinutes: 40},
+			GrindMains: {Setup: 1000, Each: 100, SetupMinutes: 50, EachMinutes: 10},
+			GrindRods:  {Setup: 500, Each: 100, SetupMinutes: 20, EachMinutes: 20},
+			Polish:     {Each: 10, EachMinutes: 5}, LineHone: {Setup: 3000, Outside: true, LeadDays: 3},
+			Bore: {Each: 200, EachMinutes: 60}, Hone: {Each: 100, EachMinutes: 40},
 			Sleeve: {Each: 900, EachMinutes: 100}, Straighten: {Setup: 400, SetupMinutes: 60},
 		},
-		Parts: map[Part]PartRate{MainShells: {Each: 30, LeadDays: 1}, RodShells: {Each: 20, LeadDays: 1}, SelectShells: {Each: 50, LeadDays: 2},
-			Pistons: {Each: 400, LeadDays: 4}, Rings: {Each: 70}, Sleeves: {Each: 150, LeadDays: 2}, Crankshaft: {Each: 9000, LeadDays: 10}, Block: {Each: 20000, LeadDays: 20}},
+		Parts: map[Part]PartRate{MainShells: {Each: 30, LeadDays: 1}, RodShells: {Each: 20, LeadDays: 1},
+			SelectShells: {Each: 50, LeadDays: 2},
+			Pistons:      {Each: 400, LeadDays: 4}, Rings: {Each: 70}, Sleeves: {Each: 150, LeadDays: 2},
+			Crankshaft: {Each: 9000, LeadDays: 10}, Block: {Each: 20000, LeadDays: 20}},
 	}
 }
 
@@ -77,8 +81,10 @@ func TestWorkAndCost(t *testing.T) {
 // An operation waits for the parts it is made to, for its component and for its machine.
 func TestPlace(t *testing.T) {
 	shop := NewShop(card())
-	works := []Work{WorkOf(part.MainJournals, option(disposition.Grind), four), WorkOf(part.RodJournals, option(disposition.Grind), four),
-		WorkOf(part.MainHousings, option(disposition.LineHone), four), WorkOf(part.Cylinders, option(disposition.Bore), four)}
+	works := []Work{WorkOf(part.MainJournals, option(disposition.Grind), four),
+		WorkOf(part.RodJournals, option(disposition.Grind), four),
+		WorkOf(part.MainHousings, option(disposition.LineHone), four),
+		WorkOf(part.Cylinders, option(disposition.Bore), four)}
 	slots, done := shop.Place(works)
 	at := map[string]Slot{}
 	for _, s := range slots {
@@ -135,7 +141,8 @@ func ways(set part.Set, of ...[3]int) Choice {
 	return c
 }
 
-// Nothing is kept that is worse in everything, nothing dropped that is better in something; the bound holds and is told.
+// Nothing is kept that is worse in everything, nothing dropped that is better in something; the
+// bound holds and is told.
 func TestWeighKeepsWhatIsNotWorseInEverything(t *testing.T) {
 	source := rand.New(rand.NewPCG(1, 2))
 	for range 50 {
@@ -197,8 +204,10 @@ func TestOffIsTheDistanceFromTheMiddleOfTheWindow(t *testing.T) {
 	for _, tt := range []struct {
 		c    fit.Clearance
 		want int
-	}{{fit.Clearance{Min: 150, Max: 150}, 0}, {fit.Clearance{Min: 125, Max: 150}, 500}, {fit.Clearance{Min: 150, Max: 200}, 1000}} {
-		if got := off(disposition.Option{Clearances: []disposition.After{{Clearance: tt.c, Window: window}, {Clearance: fit.Clearance{}}}}); got != tt.want {
+	}{{fit.Clearance{Min: 150, Max: 150}, 0}, {fit.Clearance{Min: 125, Max: 150}, 500},
+		{fit.Clearance{Min: 150, Max: 200}, 1000}} {
+		if got := off(disposition.Option{Clearances: []disposition.After{{Clearance: tt.c, Window: window},
+			{Clearance: fit.Clearance{}}}}); got != tt.want {
 			t.Errorf("%v is %d off, want %d", tt.c, got, tt.want)
 		}
 	}
@@ -209,13 +218,15 @@ func TestCardProblems(t *testing.T) {
 	if p := good.Problems(); len(p) > 0 {
 		t.Errorf("a sound card: %v", p)
 	}
-	bad := Card{DayMinutes: 30, Operations: map[Operation]Rate{"polka": {}, Bore: {Each: -1}, Hone: {LeadDays: 999}}, Parts: map[Part]PartRate{"hat": {}, Rings: {LeadDays: -1}}}
+	bad := Card{DayMinutes: 30, Operations: map[Operation]Rate{"polka": {}, Bore: {Each: -1},
+		Hone: {LeadDays: 999}}, Parts: map[Part]PartRate{"hat": {}, Rings: {LeadDays: -1}}}
 	if p := bad.Problems(); len(p) != 6 {
 		t.Errorf("%d problems: %v", len(p), p)
 	}
 }
 
-// A V-eight's rod journals are four to grind and take eight pairs of shells; what the card does not price is named.
+// A V-eight's rod journals are four to grind and take eight pairs of shells; what the card does not
+// price is named.
 func TestShellsAreBoughtForEachRod(t *testing.T) {
 	eight := Counts{Mains: 5, Throws: 4, Cylinders: 8}
 	grind := disposition.Option{Way: disposition.Way{Action: disposition.Grind, Step: 1}, Feasible: true}
@@ -240,7 +251,8 @@ func TestShellsAreBoughtForEachRod(t *testing.T) {
 	if got := counts(cam); got["grind_cam"] != 3 || got["cam_bushes"] != 3 {
 		t.Errorf("a camshaft: %v", got)
 	}
-	if got, parts := cam.Unpriced(card()); len(got) != 1 || len(parts) != 1 || got[0] != GrindCam || parts[0] != CamBushes {
+	if got, parts := cam.Unpriced(card()); len(got) != 1 || len(parts) != 1 || got[0] != GrindCam ||
+		parts[0] != CamBushes {
 		t.Errorf("not on the card: %v", got)
 	}
 	if got, parts := rods.Unpriced(card()); got != nil || parts != nil {
@@ -250,7 +262,8 @@ func TestShellsAreBoughtForEachRod(t *testing.T) {
 	if got := Days(card(), rods); got != 2 {
 		t.Errorf("%d days, want 2", got)
 	}
-	if got := Days(card(), WorkOf(part.MainHousings, disposition.Option{Way: disposition.Way{Action: disposition.LineHone}}, eight)); got != 3 {
+	if got := Days(card(), WorkOf(part.MainHousings,
+		disposition.Option{Way: disposition.Way{Action: disposition.LineHone}}, eight)); got != 3 {
 		t.Errorf("%d days at another shop, want its three", got)
 	}
 }

@@ -72,9 +72,9 @@ var waits = map[Operation][]Part{
 	GrindMains: {MainShells}, GrindRods: {RodShells}, Bore: {Pistons}, Sleeve: {Sleeves},
 }
 
-// Place puts the works of one job on the calendar, behind what is there: operations in their order, each when its
-// component is back, its machine is free and the parts it is made to have come. It returns the slots in time order, and when
-// all is done, in working minutes.
+// Place puts the works of one job on the calendar, behind what is there: operations in their order,
+// each when its component is back, its machine is free and the parts it is made to have come. It
+// returns the slots in time order, and when all is done, in working minutes.
 func (s *Shop) Place(works []Work) (slots []Slot, done int) {
 	works = Merged(works)
 	arrives, component := map[Part]int{}, map[string]int{}
@@ -87,7 +87,8 @@ func (s *Shop) Place(works []Work) (slots []Slot, done int) {
 			}
 			arrives[p.What] = max(arrives[p.What], at)
 			done = max(done, at)
-			slots = append(slots, Slot{What: p.What, Part: true, Count: p.Count, Cost: Money(p.Count) * rate.Each, To: at})
+			slots = append(slots, Slot{What: p.What, Part: true, Count: p.Count,
+				Cost: Money(p.Count) * rate.Each, To: at})
 		}
 	}
 	for _, f := range facts {
@@ -110,8 +111,9 @@ func (s *Shop) Place(works []Work) (slots []Slot, done int) {
 				}
 				component[f.component] = from + length
 				done = max(done, from+length)
-				slots = append(slots, Slot{Operation: f.operation, Machine: f.machine, Outside: rate.Outside, Count: p.Count,
-					Cost: rate.Setup + Money(p.Count)*rate.Each, From: from, To: from + length})
+				slots = append(slots, Slot{Operation: f.operation, Machine: f.machine, Outside: rate.Outside,
+					Count: p.Count,
+					Cost:  rate.Setup + Money(p.Count)*rate.Each, From: from, To: from + length})
 			}
 		}
 	}
@@ -119,8 +121,8 @@ func (s *Shop) Place(works []Work) (slots []Slot, done int) {
 	return slots, done
 }
 
-// Ready is the day on which work done by a working minute can be fetched, in a calendar that starts on a day: the
-// same day where it ends within the day's hours.
+// Ready is the day on which work done by a working minute can be fetched, in a calendar that starts
+// on a day: the same day where it ends within the day's hours.
 func (s *Shop) Ready(start Day, minute int) Day {
 	days := 0
 	if minute > 0 {

@@ -18,8 +18,8 @@ type Way struct {
 	Cost   Money `json:"cost"`
 	// Days are working days on an empty shop.
 	Days int `json:"days"`
-	// Off is how far the worst clearance lies from the middle of its window, in thousandths of half the window; 0 where
-	// there is none.
+	// Off is how far the worst clearance lies from the middle of its window, in thousandths of half
+	// the window; 0 where there is none.
 	Off int `json:"off"`
 
 	Work Work `json:"-"`
@@ -44,7 +44,8 @@ func Choices(result disposition.Result, n Counts, c Card) []Choice {
 				continue
 			}
 			work := WorkOf(set.Set, o, n)
-			choice.Ways = append(choice.Ways, Way{Option: i, Cost: work.Cost(c), Days: Days(c, work), Off: off(o), Work: work})
+			choice.Ways = append(choice.Ways,
+				Way{Option: i, Cost: work.Cost(c), Days: Days(c, work), Off: off(o), Work: work})
 		}
 		if len(choice.Ways) > 0 {
 			choices = append(choices, choice)
@@ -82,8 +83,8 @@ type Combination struct {
 // A Tradeoff is the combinations that are not worse in everything, cheapest first.
 type Tradeoff struct {
 	Best []Combination `json:"best"`
-	// Tried were placed on the calendar; Pruned counts those that were not: worse in everything within their set, or too
-	// many.
+	// Tried were placed on the calendar; Pruned counts those that were not: worse in everything
+	// within their set, or too many.
 	Tried  int `json:"tried"`
 	Pruned int `json:"pruned"`
 }
@@ -124,7 +125,8 @@ func (s *Shop) Weigh(choices []Choice) (t Tradeoff) {
 	tried := slices.Clone(t.Best)
 	t.Best = slices.DeleteFunc(t.Best, func(c Combination) bool {
 		return slices.ContainsFunc(tried, func(o Combination) bool {
-			return o.Cost <= c.Cost && o.Done <= c.Done && o.Off <= c.Off && (o.Cost < c.Cost || o.Done < c.Done || o.Off < c.Off)
+			return o.Cost <= c.Cost && o.Done <= c.Done && o.Off <= c.Off &&
+				(o.Cost < c.Cost || o.Done < c.Done || o.Off < c.Off)
 		})
 	})
 	slices.SortStableFunc(t.Best, func(a, b Combination) int {
@@ -133,7 +135,10 @@ func (s *Shop) Weigh(choices []Choice) (t Tradeoff) {
 		}
 		return a.Done - b.Done
 	})
-	t.Best = slices.CompactFunc(t.Best, func(a, b Combination) bool { return a.Cost == b.Cost && a.Done == b.Done && a.Off == b.Off })
+	t.Best = slices.CompactFunc(t.Best, func(a, b Combination) bool {
+		return a.Cost == b.Cost &&
+			a.Done == b.Done && a.Off == b.Off
+	})
 	return t
 }
 

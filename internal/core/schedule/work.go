@@ -29,8 +29,9 @@ func (w *Work) do(o Operation, count int) {
 }
 func (w *Work) buy(p Part, count int) { w.Parts = append(w.Parts, Piece[Part]{p, count}) }
 
-// WorkOf says what an option of a set needs. Common practice: shells are renewed with their journals unless the policy refits them, rings where
-// it says so, and a block is honed after it was bored.
+// WorkOf says what an option of a set needs. Common practice: shells are renewed with their
+// journals unless the policy refits them, rings where it says so, and a block is honed after it was
+// bored.
 func WorkOf(set part.Set, o disposition.Option, n Counts) (w Work) {
 	switch set {
 	case part.MainJournals, part.RodJournals, part.CamJournals:
@@ -63,7 +64,8 @@ func WorkOf(set part.Set, o disposition.Option, n Counts) (w Work) {
 	return w
 }
 
-func (w *Work) simple(o disposition.Option, action disposition.Action, operation Operation, another Part, count, anothers int) {
+func (w *Work) simple(o disposition.Option, action disposition.Action, operation Operation, another Part,
+	count, anothers int) {
 	switch o.Action {
 	case action:
 		w.do(operation, count)
@@ -176,7 +178,8 @@ var single = map[Part]bool{Crankshaft: true, Camshaft: true, Block: true, Piston
 // brought names the parts that come with another one.
 var brought = map[Part]Part{Rings: Pistons, Pins: Pistons}
 
-// Merged drops what several sets ask for though it is bought once, and what another part brings: pistons their rings and pins.
+// Merged drops what several sets ask for though it is bought once, and what another part brings:
+// pistons their rings and pins.
 func Merged(works []Work) []Work {
 	bought := map[Part]bool{}
 	for _, w := range works {

@@ -21,7 +21,8 @@ type Grid struct {
 	Directions []unit.Angle
 }
 
-// A Wearing says how the parts of a kind wear: lengths are the mean over a worn set, around which parts differ.
+// A Wearing says how the parts of a kind wear: lengths are the mean over a worn set, around which
+// parts differ.
 type Wearing struct {
 	// New is the middle of the range of new parts, Tolerance half its width.
 	New, Tolerance unit.Length
@@ -32,8 +33,8 @@ type Wearing struct {
 	Axis          unit.Angle
 }
 
-// Parts makes a worn set of parts and reads them. Each part differs from the set's mean wear by up to a half of
-// it either way, and one in four is worn half as much again.
+// Parts makes a worn set of parts and reads them. Each part differs from the set's mean wear by up
+// to a half of it either way, and one in four is worn half as much again.
 func Parts(kind string, count int, w Wearing, grid Grid, gauge Gauge, source Source) []Part {
 	parts := make([]Part, count)
 	for i := range parts {
@@ -54,7 +55,8 @@ func Parts(kind string, count int, w Wearing, grid Grid, gauge Gauge, source Sou
 }
 
 // Turns reads the runout of every main of a bent shaft at the given angles.
-func Turns(l engine.Layout, b Bend, ovality unit.Length, angles []unit.Angle, gauge Gauge, source Source) [][]unit.Length {
+func Turns(l engine.Layout, b Bend, ovality unit.Length, angles []unit.Angle, gauge Gauge,
+	source Source) [][]unit.Length {
 	b.Places = l.Mains
 	turns := make([][]unit.Length, l.Mains)
 	for main := range turns {

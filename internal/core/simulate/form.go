@@ -1,5 +1,6 @@
-// Package simulate makes parts and gauges whose truth is known, from a seeded source: to try the evaluation on
-// what it cannot know, to fill demonstrations, and to practise on. It knows nothing of how parts are evaluated.
+// Package simulate makes parts and gauges whose truth is known, from a seeded source: to try the
+// evaluation on what it cannot know, to fill demonstrations, and to practise on. It knows nothing
+// of how parts are evaluated.
 package simulate
 
 import (
@@ -28,7 +29,8 @@ type Form struct {
 	Axis unit.Angle
 }
 
-// At is the true diameter at a place along the axis, from 0 at the first station to 1 at the last, in a direction.
+// At is the true diameter at a place along the axis, from 0 at the first station to 1 at the last,
+// in a direction.
 func (f Form) At(along float64, direction unit.Angle) unit.Length {
 	middle := 4 * along * (1 - along) // 0 at the ends, 1 in the middle
 	d := float64(f.Taper)*(along-0.5) + float64(f.Barrel)*(middle-0.5) +
@@ -75,7 +77,8 @@ type Bend struct {
 	Places int
 }
 
-// At is the throw of the main journal at an index from 0: half a wave between the end journals, which run true.
+// At is the throw of the main journal at an index from 0: half a wave between the end journals,
+// which run true.
 func (b Bend) At(main int) unit.Length {
 	if b.Places < 2 {
 		return 0
@@ -83,8 +86,8 @@ func (b Bend) At(main int) unit.Length {
 	return unit.Round(float64(b.Throw) * math.Sin(math.Pi*float64(main)/float64(b.Places-1)))
 }
 
-// Turn is what an indicator shows at the given angles on a main journal of the bent shaft, zeroed at the first;
-// half the journal's ovality shows beside the throw.
+// Turn is what an indicator shows at the given angles on a main journal of the bent shaft, zeroed
+// at the first; half the journal's ovality shows beside the throw.
 func (b Bend) Turn(main int, ovality unit.Length, angles []unit.Angle, g Gauge, source Source) []unit.Length {
 	throw := float64(b.At(main))
 	shown := make([]unit.Length, len(angles))

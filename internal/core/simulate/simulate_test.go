@@ -24,7 +24,8 @@ func TestFormIsWhatItSays(t *testing.T) {
 	assert.Equal(t, mean, tapered.At(0.5, 0))
 	assert.Equal(t, tapered.At(0.5, 0), tapered.At(0.5, 90*unit.Degree), "a round part is alike in all directions")
 	oval := simulate.Form{Mean: mean, Oval: 12 * unit.Micrometre, Axis: 30 * unit.Degree}
-	assert.Equal(t, 12*unit.Micrometre, oval.At(0.5, 30*unit.Degree)-oval.At(0.5, 120*unit.Degree), "its size lies between its axes")
+	assert.Equal(t, 12*unit.Micrometre, oval.At(0.5, 30*unit.Degree)-oval.At(0.5, 120*unit.Degree),
+		"its size lies between its axes")
 	assert.Equal(t, oval.At(0, 10*unit.Degree), oval.At(0, 190*unit.Degree), "a diameter is the same from behind")
 	for turn := range 360 {
 		size := oval.At(0.5, unit.Angle(turn)*unit.Degree)
@@ -44,7 +45,8 @@ func TestGaugeReadsAsItSays(t *testing.T) {
 	assert.Equal(t, 50*unit.Millimetre+unit.Micrometre, sharp.Read(truth, source()), "the nearest division")
 	random := source()
 	off := simulate.Gauge{Division: unit.Micrometre, Zero: -7 * unit.Micrometre}
-	assert.Equal(t, 50*unit.Millimetre-6*unit.Micrometre, off.Read(truth, source()), "a zero that is off is off in every reading")
+	assert.Equal(t, 50*unit.Millimetre-6*unit.Micrometre, off.Read(truth, source()),
+		"a zero that is off is off in every reading")
 	coarse := simulate.Gauge{Division: unit.Micrometre, Hand: 3 * unit.Micrometre}
 	readings := simulate.Repeats(truth, 4000, coarse, random)
 	var sum, squares float64
@@ -55,12 +57,14 @@ func TestGaugeReadsAsItSays(t *testing.T) {
 	}
 	n := float64(len(readings))
 	assert.InDelta(t, 0, sum/n, float64(300*unit.Nanometre), "on average it is right")
-	assert.InEpsilon(t, float64(3*unit.Micrometre), math.Sqrt(squares/n), 0.06, "its repeatability is its standard deviation")
+	assert.InEpsilon(t, float64(3*unit.Micrometre), math.Sqrt(squares/n), 0.06,
+		"its repeatability is its standard deviation")
 }
 
 // Parts of a set wear alike but not the same; the same seed makes the same set.
 func TestPartsWearAlike(t *testing.T) {
-	worn := simulate.Wearing{New: 50 * unit.Millimetre, Tolerance: 5 * unit.Micrometre, Worn: -40 * unit.Micrometre, Oval: 10 * unit.Micrometre}
+	worn := simulate.Wearing{New: 50 * unit.Millimetre, Tolerance: 5 * unit.Micrometre,
+		Worn: -40 * unit.Micrometre, Oval: 10 * unit.Micrometre}
 	grid := simulate.Grid{Stations: []string{"A", "B"}, Directions: directions}
 	gauge := simulate.Gauge{Division: unit.Micrometre}
 	parts := simulate.Parts("main_journal", 200, worn, grid, gauge, source())
@@ -75,7 +79,8 @@ func TestPartsWearAlike(t *testing.T) {
 		mean += float64(worn.New-p.Truth.Mean) / float64(len(parts))
 		for s, row := range p.Readings {
 			for d, r := range row {
-				assert.LessOrEqual(t, (r - p.Truth.At(float64(s), directions[d])).Abs(), unit.Micrometre/2+1, "a gauge without noise reads the truth")
+				assert.LessOrEqual(t, (r - p.Truth.At(float64(s), directions[d])).Abs(), unit.Micrometre/2+1,
+					"a gauge without noise reads the truth")
 			}
 		}
 	}
@@ -103,5 +108,6 @@ func TestABentShaft(t *testing.T) {
 		assert.LessOrEqual(t, tir(turns[main]), tir(turns[middle]))
 		assert.Zero(t, turns[main][0], "zeroed where it starts")
 	}
-	assert.Equal(t, turns[middle][2], max(turns[middle][0], turns[middle][1], turns[middle][2], turns[middle][3]), "it shows most towards the bend")
+	assert.Equal(t, turns[middle][2], max(turns[middle][0], turns[middle][1], turns[middle][2],
+		turns[middle][3]), "it shows most towards the bend")
 }

@@ -198,7 +198,8 @@ func DivHalfEven(l Length, n int64) Length {
 // a floating-point fit.
 func Round(f float64) Length { return Length(math.RoundToEven(f)) }
 
-// ShowApart shows two lengths so that they read differently where they are different: with as many digits more as that takes.
+// ShowApart shows two lengths so that they read differently where they are different: with as many
+// digits more as that takes.
 func ShowApart(a, b Length, s System) (string, string) {
 	x, y := a.Show(s), b.Show(s)
 	for decimals := s.decimals() + 1; x == y && a != b && decimals <= 9; decimals++ {

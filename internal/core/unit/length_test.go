@@ -99,7 +99,8 @@ func TestFormat(t *testing.T) {
 }
 
 func TestAxisDistance(t *testing.T) {
-	for _, tt := range []struct{ a, b, want Angle }{{0, 180, 0}, {135, 0, 45}, {45, 0, 45}, {10, 170, 20}, {-90, 90, 0}} {
+	for _, tt := range []struct{ a, b, want Angle }{{0, 180, 0}, {135, 0, 45}, {45, 0, 45}, {10, 170, 20},
+		{-90, 90, 0}} {
 		if got := AxisDistance(tt.a*Degree, tt.b*Degree); got != tt.want*Degree {
 			t.Errorf("AxisDistance(%d°, %d°) = %s°, want %d°", tt.a, tt.b, got.Format(), tt.want)
 		}
@@ -137,7 +138,8 @@ func TestShowApart(t *testing.T) {
 		a, b, x, y string
 		s          System
 	}{
-		{"0.00052", "0.0005", "0.00052", "0.00050", In}, {"0.0005", "0.0005", "0.0005", "0.0005", In}, {"0.0006", "0.0005", "0.0006", "0.0005", In},
+		{"0.00052", "0.0005", "0.00052", "0.00050", In}, {"0.0005", "0.0005", "0.0005", "0.0005", In},
+		{"0.0006", "0.0005", "0.0006", "0.0005", In},
 		{"0.0501", "0.05", "0.0501", "0.0500", MM}, {"0.05", "0.0500001", "0.0500000", "0.0500001", MM},
 	} {
 		if x, y := ShowApart(MustParse(tt.a, tt.s), MustParse(tt.b, tt.s), tt.s); x != tt.x || y != tt.y {

@@ -13,7 +13,8 @@ type Finding struct {
 	Gravity Gravity `json:"gravity" enum:"note,fault,stop"`
 	Topic   string  `json:"topic"`
 	Place   string  `json:"place"`
-	// Why says it, Plain as a customer is told; nil for what concerns only the shop. Text is how Why reads, made when it is shown.
+	// Why says it, Plain as a customer is told; nil for what concerns only the shop. Text is how
+	// Why reads, made when it is shown.
 	Why   say.Reason  `json:"-"`
 	Plain *say.Reason `json:"-"`
 	Text  string      `json:"text"`
@@ -22,8 +23,10 @@ type Finding struct {
 // partOf are the components that what is asked is asked of, by topic, where it is one.
 var partOf = map[string]string{
 	MainStamp: Crankshaft, RodStamp: Crankshaft, "thrust_face": Crankshaft, "keyway": Crankshaft,
-	"main_cap": Block, "main_bolt": Block, "core_plug": Block, "stud": Block, "ring_pattern": Block, "block_crack": Block,
-	"rod_cap": Rods, "rod_bolt": Rods, "rod_feel": Rods, "rod_straight": Rods, BoreStamp: Pistons, "cam_lobe_look": "camshaft",
+	"main_cap": Block, "main_bolt": Block, "core_plug": Block, "stud": Block, "ring_pattern": Block,
+	"block_crack": Block,
+	"rod_cap":     Rods, "rod_bolt": Rods, "rod_feel": Rods, "rod_straight": Rods, BoreStamp: Pistons,
+	"cam_lobe_look": "camshaft",
 }
 
 // Component is the one that a finding is about; empty for the engine as a whole.
@@ -53,7 +56,10 @@ func Find(items []Item, answers []Answer) []Finding {
 		}
 	}
 	order := []Gravity{Stop, Fault, Note}
-	slices.SortStableFunc(findings, func(a, b Finding) int { return slices.Index(order, a.Gravity) - slices.Index(order, b.Gravity) })
+	slices.SortStableFunc(findings, func(a,
+		b Finding) int {
+		return slices.Index(order, a.Gravity) - slices.Index(order, b.Gravity)
+	})
 	return findings
 }
 
@@ -76,7 +82,8 @@ func one(item Item, a Answer) (f Finding, ok bool) {
 		case MainShells, RodShells:
 			form = "given"
 		}
-		f.Why = say.New("found", item.asked(), say.Text("place", a.Place), say.Word("answer", "answer."+item.Topic, a.Value)).As(form)
+		f.Why = say.New("found", item.asked(), say.Text("place", a.Place),
+			say.Word("answer", "answer."+item.Topic, a.Value)).As(form)
 		if a.Note != "" && item.Topic != "history" {
 			f.Why = f.Why.And(say.Text("note", a.Note))
 		}
@@ -90,23 +97,31 @@ func one(item Item, a Answer) (f Finding, ok bool) {
 }
 
 // history is how much what an engine went through weighs.
-var history = map[string]Gravity{"overheated": Note, "spun bearing": Fault, "low oil": Note, "seized": Note, "water in the oil": Note}
+var history = map[string]Gravity{"overheated": Note, "spun bearing": Fault, "low oil": Note, "seized": Note,
+	"water in the oil": Note}
 
 // told are the faults that whom the engine belongs to is told of, by topic and answer.
 var told = map[string]bool{
-	"main_cap.misplaced": true, "rod_cap.misplaced": true, "main_bolt.loose": true, "rod_bolt.loose": true, "main_bolt.long": true, "rod_bolt.long": true,
-	"main_bolt.yielded": true, "rod_bolt.yielded": true, "main_bolt.thread": true, "rod_bolt.thread": true, "block_crack.yes": true, "core_plug.weeping": true,
-	"stud.pitted": true, "stud.pulled": true, "cam_lobe_look.pitted": true, "rod_straight.bent": true, "rod_straight.blue": true,
+	"main_cap.misplaced": true, "rod_cap.misplaced": true, "main_bolt.loose": true, "rod_bolt.loose": true,
+	"main_bolt.long": true, "rod_bolt.long": true,
+	"main_bolt.yielded": true, "rod_bolt.yielded": true, "main_bolt.thread": true, "rod_bolt.thread": true,
+	"block_crack.yes": true, "core_plug.weeping": true,
+	"stud.pitted": true, "stud.pulled": true, "cam_lobe_look.pitted": true, "rod_straight.bent": true,
+	"rod_straight.blue":     true,
 	"ring_pattern.corroded": true, "thrust_face.scored": true, "keyway.damaged": true,
 }
 
-// Pattern reads a run of shells laid out in order: wear that grows towards the middle and fades again says that
-// the crank is bent; wear that grows to one end says that the tunnel or the load is not true; one alone says
-// that the fault is there. ok is false until every shell is graded, and where the wear is even.
+// Pattern reads a run of shells laid out in order: wear that grows towards the middle and fades
+// again says that the crank is bent; wear that grows to one end says that the tunnel or the load is
+// not true; one alone says that the fault is there. ok is false until every shell is graded, and
+// where the wear is even.
 func Pattern(item Item, answers []Answer) (f Finding, ok bool) {
 	wear := make([]int, len(item.Places))
 	for i, place := range item.Places {
-		at := slices.IndexFunc(answers, func(a Answer) bool { return a.Topic == item.Topic && a.Place == place && a.Value != "" })
+		at := slices.IndexFunc(answers, func(a Answer) bool {
+			return a.Topic == item.Topic &&
+				a.Place == place && a.Value != ""
+		})
 		if at < 0 {
 			return f, false
 		}

@@ -112,7 +112,9 @@ func Items(l engine.Layout, whole bool) []Item {
 func itemsOf(l engine.Layout, whole bool) []Item {
 	mains, rods, cylinders := each("main", l.Mains), each("rod", l.Cylinders), each("cylinder", l.Cylinders)
 	items := []Item{
-		{Topic: "history", Step: Intake, Many: true, Places: []string{"untouched", "overheated", "spun bearing", "low oil", "seized", "water in the oil"}, Choices: []Choice{{Value: "yes", Gravity: Note}}},
+		{Topic: "history", Step: Intake, Many: true,
+			Places: []string{"untouched", "overheated", "spun bearing", "low oil", "seized",
+				"water in the oil"}, Choices: []Choice{{Value: "yes", Gravity: Note}}},
 		{Topic: MainStamp, Step: Intake, Length: true, Places: once},
 		{Topic: RodStamp, Step: Intake, Length: true, Places: once},
 		{Topic: "rumble", Step: Strip, Places: once,
@@ -133,8 +135,11 @@ func itemsOf(l engine.Layout, whole bool) []Item {
 			Item{Topic: "rod_cap", Step: Strip, Places: rods, Choices: caps},
 			Item{Topic: "main_bolt", Step: Strip, Places: mains, Choices: bolts},
 			Item{Topic: "rod_bolt", Step: Strip, Places: rods, Choices: bolts},
-			Item{Topic: "rod_feel", Step: Strip, Places: rods, Choices: []Choice{{Value: "free", Gravity: Fine}, {Value: "tight", Gravity: Note}}},
-			Item{Topic: "debris", Step: Strip, Many: true, Places: []string{"glass", "shot", "rust", "bearing metal", "ring pieces"}, Choices: []Choice{{Value: "yes", Gravity: Note}}},
+			Item{Topic: "rod_feel", Step: Strip, Places: rods,
+				Choices: []Choice{{Value: "free", Gravity: Fine}, {Value: "tight", Gravity: Note}}},
+			Item{Topic: "debris", Step: Strip, Many: true,
+				Places:  []string{"glass", "shot", "rust", "bearing metal", "ring pieces"},
+				Choices: []Choice{{Value: "yes", Gravity: Note}}},
 		)
 	}
 	items = append(items, Item{Topic: CleanTopic, Step: Clean, Places: components(whole),
@@ -144,8 +149,10 @@ func itemsOf(l engine.Layout, whole bool) []Item {
 		items = append(items, wholeLook(cylinders, rods)...)
 	}
 	items = append(items,
-		Item{Topic: "thrust_face", Step: Look, Places: once, Choices: []Choice{{Value: "even", Gravity: Fine}, {Value: "scored", Gravity: Fault}}},
-		Item{Topic: "keyway", Step: Look, Places: once, Choices: []Choice{{Value: "sound", Gravity: Fine}, {Value: "damaged", Gravity: Fault}}},
+		Item{Topic: "thrust_face", Step: Look, Places: once,
+			Choices: []Choice{{Value: "even", Gravity: Fine}, {Value: "scored", Gravity: Fault}}},
+		Item{Topic: "keyway", Step: Look, Places: once,
+			Choices: []Choice{{Value: "sound", Gravity: Fine}, {Value: "damaged", Gravity: Fault}}},
 	)
 	if !whole {
 		return items
@@ -165,22 +172,32 @@ func wholeIntake() []Item {
 	return []Item{
 		{Topic: BoreStamp, Step: Intake, Length: true, Places: once},
 		{Topic: "gearbox", Step: Intake, Places: once,
-			Choices: []Choice{{Value: "manual", Gravity: Note}, {Value: "automatic", Gravity: Note}, {Value: "none", Gravity: Fine}}},
+			Choices: []Choice{{Value: "manual", Gravity: Note}, {Value: "automatic", Gravity: Note},
+				{Value: "none", Gravity: Fine}}},
 	}
 }
 
 func wholeLook(cylinders, rods []string) []Item {
 	return []Item{
-		{Topic: "core_plug", Step: Look, Places: once, Choices: []Choice{{Value: "sound", Gravity: Fine}, {Value: "weeping", Gravity: Fault}}},
-		{Topic: "stud", Step: Look, Places: once, Choices: []Choice{{Value: "sound", Gravity: Fine}, {Value: "pitted", Gravity: Fault}, {Value: "pulled", Gravity: Fault}}},
-		{Topic: "cam_lobe_look", Step: Look, Places: once, Choices: []Choice{{Value: "smooth", Gravity: Fine}, {Value: "pitted", Gravity: Fault}}},
-		{Topic: "rod_straight", Step: Look, Places: rods, Choices: []Choice{{Value: "straight", Gravity: Fine}, {Value: "nicked", Gravity: Note}, {Value: "bent", Gravity: Stop}, {Value: "blue", Gravity: Stop}}},
-		{Topic: "ring_pattern", Step: Look, Places: cylinders, Choices: []Choice{{Value: "cross", Gravity: Fine}, {Value: "glazed", Gravity: Note}, {Value: "corroded", Gravity: Fault}}},
+		{Topic: "core_plug", Step: Look, Places: once,
+			Choices: []Choice{{Value: "sound", Gravity: Fine}, {Value: "weeping", Gravity: Fault}}},
+		{Topic: "stud", Step: Look, Places: once,
+			Choices: []Choice{{Value: "sound", Gravity: Fine}, {Value: "pitted", Gravity: Fault},
+				{Value: "pulled", Gravity: Fault}}},
+		{Topic: "cam_lobe_look", Step: Look, Places: once,
+			Choices: []Choice{{Value: "smooth", Gravity: Fine}, {Value: "pitted", Gravity: Fault}}},
+		{Topic: "rod_straight", Step: Look, Places: rods,
+			Choices: []Choice{{Value: "straight", Gravity: Fine}, {Value: "nicked", Gravity: Note},
+				{Value: "bent", Gravity: Stop}, {Value: "blue", Gravity: Stop}}},
+		{Topic: "ring_pattern", Step: Look, Places: cylinders,
+			Choices: []Choice{{Value: "cross", Gravity: Fine}, {Value: "glazed", Gravity: Note},
+				{Value: "corroded", Gravity: Fault}}},
 	}
 }
 
 func shellItems(l engine.Layout) []Item {
-	choices := []Choice{{Value: "0", Gravity: Fine}, {Value: "1", Gravity: Fine}, {Value: "2", Gravity: Note}, {Value: "3", Gravity: Fault}}
+	choices := []Choice{{Value: "0", Gravity: Fine}, {Value: "1", Gravity: Fine}, {Value: "2", Gravity: Note},
+		{Value: "3", Gravity: Fault}}
 	return []Item{
 		{Topic: MainShells, Step: Look, Places: each("main", l.Mains), Choices: choices},
 		{Topic: RodShells, Step: Look, Places: each("rod", l.Throws), Choices: choices},
@@ -197,7 +214,8 @@ func Problem(items []Item, a Answer) *say.Reason {
 	if !slices.Contains(item.Places, a.Place) {
 		return refused("place", item.asked(), say.Text("place", a.Place))
 	}
-	if a.Value == "" || len(item.Choices) == 0 || slices.ContainsFunc(item.Choices, func(c Choice) bool { return c.Value == a.Value }) {
+	if a.Value == "" || len(item.Choices) == 0 || slices.ContainsFunc(item.Choices,
+		func(c Choice) bool { return c.Value == a.Value }) {
 		return nil
 	}
 	return refused("answer", item.asked(), say.Text("answer", a.Value))

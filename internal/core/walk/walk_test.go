@@ -27,9 +27,12 @@ func shells(topic, grades string) []Answer {
 func TestShellPatterns(t *testing.T) {
 	items := Items(four, true)
 	for _, tt := range []struct{ topic, grades, want string }{
-		{MainShells, "01210", "humped main 3"}, {MainShells, "12321", "humped main 3"}, {MainShells, "01233", "to_one_end main 5"},
-		{MainShells, "32100", "to_one_end main 1"}, {MainShells, "00300", "one_shell main 3"}, {MainShells, "11111", ""},
-		{MainShells, "0121", ""}, {MainShells, "20102", ""}, {RodShells, "0003", "one_shell rod 4"}, {RodShells, "0121", ""},
+		{MainShells, "01210", "humped main 3"}, {MainShells, "12321", "humped main 3"},
+		{MainShells, "01233", "to_one_end main 5"},
+		{MainShells, "32100", "to_one_end main 1"}, {MainShells, "00300", "one_shell main 3"},
+		{MainShells, "11111", ""},
+		{MainShells, "0121", ""}, {MainShells, "20102", ""}, {RodShells, "0003", "one_shell rod 4"},
+		{RodShells, "0121", ""},
 	} {
 		got := ""
 		for _, f := range Find(items, shells(tt.topic, tt.grades)) {
@@ -55,7 +58,8 @@ func TestFindingsComeGravestFirstAndNameTheirPlace(t *testing.T) {
 	for _, f := range found {
 		got = append(got, string(f.Gravity)+": "+f.Why.Form+" "+f.Place)
 	}
-	want := []string{"stop: rod_straight.bent rod 2", "fault: history.spun_bearing spun bearing", "fault: main_cap.misplaced main 3", "note: history.overheated overheated"}
+	want := []string{"stop: rod_straight.bent rod 2", "fault: history.spun_bearing spun bearing",
+		"fault: main_cap.misplaced main 3", "note: history.overheated overheated"}
 	if len(got) != len(want) {
 		t.Fatalf("%q", got)
 	}

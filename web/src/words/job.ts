@@ -101,7 +101,7 @@ export const jobWords = {
 	aCsvFileOneReadingA: "a .csv file, one reading a row",
 	nothingNewAllReadingsAreHere: (known: number) => `Nothing new: all ${known} readings are here already.`,
 	readings: (rows: number, replaced: number, known: number) =>
-		`${count(rows, "reading")}${replaced > 0 ? `; at ${replaced} places they replace what is there, which stays on the tape` : ""}${known > 0 ? `; ${known} are here already` : ""}.`,
+		`${count(rows, "reading")}${replaced > 0 ? `; at ${count(replaced, "place")} they replace what is there, which stays on the tape` : ""}${known > 0 ? `; ${known} are here already` : ""}.`,
 	takeTheReadings: "Take the readings",
 
 	// JobPlace.tsx
