@@ -262,7 +262,7 @@ test("a bore gauge zeroed on a setting: divisions become sizes with the gauge's 
 	await expect(page.getByRole("button", { name: "Bore gauge 0.0005 in, set at 3.5000" })).toBeVisible();
 	await ready(page);
 	await page.keyboard.type("+8");
-	await expect(page.getByText("3.5040 in, 0.0040 over the bottom of new")).toBeVisible();
+	await expect(page.getByText("3.5040 in, 0.0040 over the new min.")).toBeVisible();
 	await page.keyboard.press("Enter");
 	await expect(page.getByRole("cell", { name: "3.5040" })).toBeVisible();
 	await page.reload();

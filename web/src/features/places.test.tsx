@@ -82,7 +82,7 @@ describe("Bench", () => {
 		const entry = await screen.findByRole("textbox", { name: "Reading at End B, 135°" });
 		fireEvent.change(entry, { target: { value: "86x" } });
 		expect((entry as HTMLInputElement).value).toBe("86");
-		expect(screen.getByText("0.010 under the top of new")).toBeTruthy();
+		expect(screen.getByText("0.010 under the new max.")).toBeTruthy();
 		expect(screen.getByText("2.1648 in")).toBeTruthy();
 		fireEvent.keyDown(entry, { key: "ArrowUp" });
 		expect(screen.getByRole("textbox", { name: "Reading at End A, 135°" })).toBeTruthy();

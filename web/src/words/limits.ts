@@ -22,6 +22,7 @@ export const limitsWords = {
 	// Changes.tsx
 	whatSavingWouldChange: "What saving would change",
 	noDecisionChanges: "No decision changes.",
+	notJudged: "not judged",
 	savingWouldChange: "Saving would change:",
 	change: "{set}: {after} instead of {before}{how}",
 	nowProvisional: ", now provisional",

@@ -56,6 +56,7 @@ export function deviation(
 	const reference = findingOf(view, feature)?.wear?.reference ?? (bore ? limits?.min : limits?.max);
 	if (reference === undefined) return `${show(length, system)} ${system}`;
 	const d = length - reference;
-	const end = view.job.policy.wear_reference === "middle" ? "the middle of new" : bore ? "the bottom of new" : "the top of new";
+	const end =
+		view.job.policy.wear_reference === "middle" ? "the middle of the new range" : bore ? "the new min." : "the new max.";
 	return d === 0 ? `exactly ${end}` : `${show(Math.abs(d), system)} ${d < 0 ? "under" : "over"} ${end}`;
 }

@@ -122,7 +122,7 @@ describe("words at the bench", () => {
 		const f = part("main_bearing");
 		const journal = f.mating?.size ?? 0;
 		expect(deviation(view, f, journal + 406_400, "in", gauge({ mating: true }))).toBe("clearance 0.0016 on main 1");
-		expect(deviation(view, part("main_journal"), 571_246_000, "in", undefined)).toBe("exactly the top of new");
+		expect(deviation(view, part("main_journal"), 571_246_000, "in", undefined)).toBe("exactly the new max.");
 		expect(deviation(view, part("deck"), 1, "in", undefined)).toBe("");
 	});
 	it("says how the gauge is set", () => {

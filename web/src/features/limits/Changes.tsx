@@ -5,11 +5,12 @@ import { previewQuery } from "../../api/queries";
 import type { SetName } from "../../api/table";
 import type { Standing } from "../../api/view";
 import type { Way } from "../../api/way";
+import { STANDING_WORD } from "../../drawing/status";
 import { limitsWords } from "../../words/limits";
 import { Rich } from "../../words/Rich";
 import { setName, wayName } from "../../words/trade";
 
-const word = (standing: Standing) => (standing === "no_limit" ? "not judged" : standing);
+const word = (standing: Standing) => (standing === "no_limit" ? limitsWords.notJudged : STANDING_WORD[standing]);
 
 export interface ChangesProps {
 	view: JobView;

@@ -72,7 +72,12 @@ interface MatchPanelProps {
 	settled: BuildView["settled"][number] | undefined;
 }
 
-const ONE: Partial<Record<Kind, string>> = { cylinder: "Cylinder", piston: "piston", rod_journal: "Pin", rod_housing: "rod" };
+const ONE: Partial<Record<Kind, string>> = {
+	cylinder: "Cylinder",
+	piston: "piston",
+	rod_journal: "Rod journal",
+	rod_housing: "rod",
+};
 
 function MatchPanel({ view, matching: m, settled }: MatchPanelProps) {
 	const settle = useSettle(view.job.id);
