@@ -228,7 +228,7 @@ func (a resources) reportOf(ctx context.Context, id int64) (report.Job, error) {
 		d := job.Decisions[i]
 		d.Advice, d.Reasons = "", nil
 		for _, r := range set.Letter(d.Way) {
-			d.Reasons = append(d.Reasons, r.Text)
+			d.Reasons = append(d.Reasons, words.In(in.Unit).Letter(r))
 		}
 		job.Letter = append(job.Letter, d)
 	}

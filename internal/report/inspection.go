@@ -19,7 +19,7 @@ import (
 // drawing, strips and verdicts, every reading, the gauges, who and when.
 func (j Job) Inspection() ([]byte, error) {
 	j.Cost, j.Ready, j.Letter, j.Seen = "", "", nil, nil // the summary's
-	p, err := j.page("inspection", "I")
+	p, err := j.page(inspected, "I")
 	if err != nil {
 		return nil, err
 	}
@@ -51,6 +51,16 @@ func (j Job) Inspection() ([]byte, error) {
 	return p.bytes()
 }
 
+// inspected names the paper that is for the shop; the customer's tells nothing of its rules.
+const inspected = "inspection"
+
+// chosen is a choice of the policy in words, as it stands within a sentence.
+func (j Job) chosen(field string) string {
+	f := inspection.PolicyFieldNamed(field)
+	word, _ := f.At(&j.In.Policy).(*string)
+	return strings.ToLower(words.PolicyChoice(f, *word))
+}
+
 func (j Job) page(title, kind string) (*page, error) {
 	shown := j
 	shown.Address, shown.Made = "", time.Time{}
@@ -58,12 +68,10 @@ func (j Job) page(title, kind string) (*page, error) {
 	if err != nil {
 		return nil, err
 	}
-	chosen := func(field string) string {
-		f := inspection.PolicyFieldNamed(field)
-		word, _ := f.At(&j.In.Policy).(*string)
-		return strings.ToLower(words.PolicyChoice(f, *word))
+	foot := deferral()
+	if title == inspected {
+		foot = words.Told("paper.judged", "limits", j.chosen("limits"), "rule", j.chosen("decision_rule")) + " " + foot
 	}
-	foot := words.Told("paper.judged", "limits", chosen("limits"), "rule", chosen("decision_rule")) + " " + deferral()
 	return newPage(head{title: words.Told("paper." + title), number: j.In.Job.Number, engine: j.In.Job.Engine,
 		customer: j.In.Job.Customer,
 		id:       name, address: j.Address, foot: foot, made: j.Made, local: j.Local}, j.In.Unit)

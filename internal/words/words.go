@@ -80,12 +80,24 @@ func ID(r say.Reason) string {
 	return id
 }
 
-func (s Speaker) render(r say.Reason) (string, error) {
+func (s Speaker) render(r say.Reason) (string, error) { return s.renderAs(ID(r), r) }
+
+// Letter is what a customer is told of a reason: in words of their own where there are any.
+func (s Speaker) Letter(r say.Reason) string {
+	if len(r.Args) > 0 || r.Text == "" {
+		if text, err := s.renderAs("letter."+ID(r), r); err == nil {
+			return text
+		}
+	}
+	return s.Say(r)
+}
+
+func (s Speaker) renderAs(id string, r say.Reason) (string, error) {
 	data := make(map[string]string, len(r.Args)+1)
 	if r.Feature != nil {
 		data["part"] = Part(*r.Feature)
 	}
-	config := i18n.LocalizeConfig{MessageID: ID(r), TemplateData: data}
+	config := i18n.LocalizeConfig{MessageID: id, TemplateData: data}
 	for _, a := range r.Args {
 		text, err := s.argument(r, a)
 		if err != nil {

@@ -190,6 +190,10 @@ func TestEverythingSaidIsASentence(t *testing.T) {
 		}
 		for i := range result.Sets {
 			check(s, result.Sets[i].Reasons...)
+			for _, r := range result.Sets[i].Letter(result.Sets[i].Way) {
+				require.Regexp(t, `^[A-Z].*\.$`, s.Letter(r))
+				require.NotRegexp(t, `<no value>|  |%!|\{\{|\( |Gap each|clean up`, s.Letter(r), words.ID(r))
+			}
 			onBoard := map[string]string{}
 			for _, r := range s.Gather(result.Sets[i].Reasons) {
 				text := s.Say(r)
