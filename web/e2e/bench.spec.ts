@@ -25,6 +25,7 @@ test("a newcomer is asked for a name, starts a job, enters limits and is told wh
 	await page.getByLabel("Main bearings").fill("3");
 	await page.getByRole("button", { name: "Start the job" }).click();
 	await expect(page.getByRole("heading", { name: "Limits of this job" })).toBeVisible();
+	await expect(page).toHaveTitle("Limits · Mill saw twin · Ledge");
 
 	const mains = page.getByRole("group", { name: "Main journals" });
 	await mains.getByLabel("New, min.").fill("1.8122");

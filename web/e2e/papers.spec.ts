@@ -211,3 +211,20 @@ async function closeJob(page: Page, why: string) {
 	await page.getByRole("button", { name: "Sign and close the job" }).click();
 	await expect(page.getByRole("heading", { name: "This job left the shop" })).toBeVisible();
 }
+
+test("papers write dates as the shop chooses", async ({ page }) => {
+	await as(page, "Ida Lorn");
+	await page.goto("/jobs/9/report");
+	await page
+		.getByText(/Papers write dates and times so/)
+		.getByRole("button", { name: "change" })
+		.click();
+	await page.getByRole("combobox", { name: "Dates and money as in" }).click();
+	await page.getByRole("option", { name: "American English" }).click();
+	await page.getByRole("combobox", { name: "Time zone" }).fill("auckl");
+	await page.getByRole("option", { name: "Pacific/Auckland" }).click();
+	await page.getByRole("button", { name: "Save" }).click();
+	await expect(page.getByText(/Papers write dates and times so: [A-Z][a-z]+ \d+, 20\d\d, \d+:\d\d [ap]m/)).toBeVisible();
+	await page.reload();
+	await expect(page.getByText(/Signed by Ida Lorn, [A-Z][a-z]+ \d+, 20\d\d, \d+:\d\d [ap]m/).first()).toBeVisible();
+});

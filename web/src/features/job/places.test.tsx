@@ -40,7 +40,7 @@ describe("Strip", () => {
 	it("shows what follows from the answers, gravest first, and the end float taken so far", async () => {
 		answering(view);
 		visit(<StripPlace />, "/jobs/:id/strip", "/jobs/6/strip");
-		const fault = await screen.findByText(/Main 4's bolts: one came loose without breaking free/);
+		const fault = await screen.findByText(/Main 4's bolts: one came loose too easily/);
 		const note = screen.getByText(/Main 2's cap has no mark/);
 		expect(fault.compareDocumentPosition(note) & Node.DOCUMENT_POSITION_FOLLOWING).toBeTruthy();
 		expect(screen.getByText(/turned half a turn$/)).toBeTruthy();
