@@ -72,6 +72,7 @@ func importCommand() *cobra.Command {
 			}
 			s, err := store.Open(cmd.Context(), database, time.Now)
 			if errors.Is(err, store.ErrInUse) {
+				//lint:ignore ST1005 Ledge is a name
 				return fmt.Errorf("Ledge is running on %s: drop the file onto its New job page instead", database)
 			}
 			if err != nil {

@@ -49,6 +49,7 @@ func restoreCommand() *cobra.Command {
 			kept, err := store.Restore(cmd.Context(), args[0], database, time.Now(), judge)
 			switch {
 			case errors.Is(err, store.ErrInUse):
+				//lint:ignore ST1005 Ledge is a name
 				return fmt.Errorf("Ledge is running on %s; stop it first", database)
 			case err != nil:
 				return err

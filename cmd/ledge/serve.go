@@ -180,7 +180,8 @@ const memory = 300 << 20
 func openError(database string, err error) error {
 	switch {
 	case errors.Is(err, store.ErrInUse):
-		return fmt.Errorf("another Ledge is already running on %s; stop it first, or name another file with --db", database)
+		return fmt.Errorf("another Ledge is already running on %s; stop it first, "+
+			"or name another file with --db", database)
 	case store.DiskFull(err):
 		return fmt.Errorf("%s cannot be opened. %s", database, words.Told("trouble.full"))
 	case store.DiskFailed(err):

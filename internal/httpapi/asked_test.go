@@ -55,14 +55,14 @@ func TestOneValidatorForFileAndForm(t *testing.T) {
 	body := JudgementBody{Limits: view.Job.Limits, Policy: view.Job.Policy}
 	body.Policy.HoneStock = -2540
 	body.Policy.Grind = "sometimes"
-	status, said, _ := call(t, "PUT", base+"/api/v1/jobs/1/judgement", body, "If-Match",
+	status, _, _ := call(t, "PUT", base+"/api/v1/jobs/1/judgement", body, "If-Match",
 		strconv.FormatInt(view.Job.Version, 10))
 	require.Equal(t, 422, status)
 	_, err := exchange.Read(strings.NewReader(`{"format": "ledge.inspection/1", "unit": "in", "features": [], "policy": {"hone_stock": -0.0001}, "limits": {"main_journal": {"undersizes": [0.020, 0.010]}}}`))
 	assert.ErrorContains(t, err, "/policy/hone_stock: It cannot be negative.")
 	assert.ErrorContains(t, err, "/limits/main_journal/undersizes/1: ")
 	body.Policy.Grind = view.Job.Policy.Grind
-	status, said, _ = call(t, "PUT", base+"/api/v1/jobs/1/judgement", body, "If-Match",
+	status, said, _ := call(t, "PUT", base+"/api/v1/jobs/1/judgement", body, "If-Match",
 		strconv.FormatInt(view.Job.Version, 10))
 	require.Equal(t, 422, status)
 	assert.Contains(t, string(said), "body.policy.hone_stock")

@@ -49,7 +49,8 @@ func (a resources) components(api huma.API) {
 		})
 	register(api, store.Decider, huma.Operation{OperationID: "retire-component", Method: http.MethodPost,
 		Path: "/api/v1/jobs/{id}/components/{component}/retirements", DefaultStatus: http.StatusCreated,
-		Summary: "Take a component out of the engine with everything measured of it, or take that back; the record keeps it"},
+		Summary: "Take a component out of the engine with everything measured of it, " +
+			"or take that back; the record keeps it"},
 		func(ctx context.Context, in *struct {
 			ID        int64  `path:"id"`
 			Component string `path:"component" format:"uuid"`

@@ -2,6 +2,7 @@ package httpapi
 
 import (
 	"log/slog"
+	"net"
 	"net/http"
 	"time"
 
@@ -43,9 +44,19 @@ func newSessions(s *store.Store, log *slog.Logger, secure bool) *scs.SessionMana
 	return sessions
 }
 
+// byAddress is the machine at the other end of the connection: a header that tells of another could
+// be anybody's.
+func byAddress(r *http.Request) (string, error) {
+	host, _, err := net.SplitHostPort(r.RemoteAddr)
+	if err != nil {
+		host = r.RemoteAddr
+	}
+	return httprate.CanonicalizeIP(host), nil
+}
+
 // limitSignIns lets an address try ten passwords a minute.
 func limitSignIns() func(http.Handler) http.Handler {
-	return httprate.Limit(10, time.Minute, httprate.WithKeyFuncs(httprate.KeyByIP),
+	return httprate.LimitBy(10, time.Minute, byAddress,
 		httprate.WithLimitHandler(func(w http.ResponseWriter, _ *http.Request) {
 			writeProblem(w, http.StatusTooManyRequests, words.Told("refuse.too_many_tries"))
 		}))

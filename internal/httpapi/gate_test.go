@@ -49,7 +49,8 @@ func TestEveryOperationHasItsRole(t *testing.T) {
 	for _, o := range operations(t) {
 		reads := o.Method == "GET" || slices.Contains([]string{"weigh-costs", "preview-judgement",
 			"read-card"}, o.OperationID)
-		binds := regexp.MustCompile(`/(decisions|orders|events|judgement|closed|shares|rates|policies|shop|retirements)(/|$)`).MatchString(o.Path)
+		binds := regexp.MustCompile(`/(decisions|orders|events|judgement|closed|shares|rates|policies|shop|` +
+			`retirements)(/|$)`).MatchString(o.Path)
 		switch {
 		case o.least == anyone:
 			open = append(open, o.OperationID)

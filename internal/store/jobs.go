@@ -40,7 +40,8 @@ type Job struct {
 }
 
 const jobColumns = `id, number, customer, engine, duty, scope, unit, promised_on, version,
-	created_by, created_at, closed_at, from_file, arrangement, cylinders, mains, throws, cylinders_per_throw AS cylindersperthrow, pins, policy`
+	created_by, created_at, closed_at, from_file, arrangement, cylinders, mains, throws,
+	cylinders_per_throw AS cylindersperthrow, pins, policy`
 
 // A Scope is what came in.
 type Scope string

@@ -219,7 +219,8 @@ func (s *Store) keepOld(ctx context.Context, db *sqlx.DB) error {
 }
 
 func connect(path, more string, connections int) (*sqlx.DB, error) {
-	return connectWith(path, "_pragma=busy_timeout(5000)&_pragma=journal_mode(WAL)&_pragma=synchronous(FULL)&_pragma=foreign_keys(1)&"+more, connections)
+	return connectWith(path, "_pragma=busy_timeout(5000)&_pragma=journal_mode(WAL)&"+
+		"_pragma=synchronous(FULL)&_pragma=foreign_keys(1)&"+more, connections)
 }
 
 func connectWith(path, options string, connections int) (*sqlx.DB, error) {

@@ -296,7 +296,8 @@ func (d *draw) grid(p part, number, plan int, state string) object {
 		var row []any
 		for _, at := range directions {
 			about := math.Cos(2 * (float64(at) - angle) * math.Pi / 180)
-			v := size + class + sense*(worn+taper*s/2+int(math.Round(float64(oval)*(about+1)/2))) + d.IntN(2*hand+1) - hand
+			out := int(math.Round(float64(oval) * (about + 1) / 2))
+			v := size + class + sense*(worn+taper*s/2+out) + d.IntN(2*hand+1) - hand
 			if deviation {
 				v -= p.size
 			}

@@ -31,8 +31,10 @@ func TestWhatIsSaidOfSeveralPartsIsSaidOnce(t *testing.T) {
 		}
 		return texts
 	}
-	assert.Equal(t, []string{"Mains 1 to 3: taper is too close to its limit of 0.0005 in to call with this gauge (± 0.0002 in). 3 readings at each place would tell with this gauge.",
-		"Main 5: taper 0.0006 in is too close to its limit of 0.0005 in to call with this gauge (± 0.0002 in); the chance that it is within is 45 %. 5 readings at each place would tell with this gauge."},
+	assert.Equal(t, []string{"Mains 1 to 3: taper is too close to its limit of 0.0005 in to call with this gauge " +
+		"(± 0.0002 in). 3 readings at each place would tell with this gauge.",
+		"Main 5: taper 0.0006 in is too close to its limit of 0.0005 in to call with this gauge " +
+			"(± 0.0002 in); the chance that it is within is 45 %. 5 readings at each place would tell with this gauge."},
 		lines(unsure(1, "0.0006", 3), unsure(2, "0.0004", 3), unsure(3, "0.0005", 3), unsure(5, "0.0006", 5)))
 	assert.Equal(t, []string{"Mains 1 and 4 were not looked at: they count as smooth.", "Main 2 was not measured."},
 		lines(say.Of("no_look", of(1)), say.Of("unmeasured", of(2)), say.Of("no_look", of(4))))

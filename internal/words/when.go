@@ -104,7 +104,8 @@ func (l Local) ShortDay(date string) string {
 func (l Local) Money(hundredths int64, of string) string {
 	l = l.or()
 	if unit, err := currency.ParseISO(of); err == nil && of == strings.ToUpper(of) {
-		return message.NewPrinter(language.Make(l.tag)).Sprint(currency.NarrowSymbol(unit.Amount(float64(hundredths) / 100)))
+		amount := currency.NarrowSymbol(unit.Amount(float64(hundredths) / 100))
+		return message.NewPrinter(language.Make(l.tag)).Sprint(amount)
 	}
 	digits := uint64(0)
 	if hundredths%100 != 0 {

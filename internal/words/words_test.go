@@ -271,7 +271,8 @@ func TestTheWalkHasItsWords(t *testing.T) {
 	}
 	caps := words.Findings(walk.Find(items,
 		[]walk.Answer{{Topic: "main_cap", Place: "main 3", Value: "misplaced", Note: "found on 4"}}))
-	assert.Equal(t, "Main 3's cap stands in another's place: the tunnel is only round with every cap in its own. (found on 4)", caps[0].Text)
+	assert.Equal(t, "Main 3's cap stands in another's place: "+
+		"the tunnel is only round with every cap in its own. (found on 4)", caps[0].Text)
 	assert.Equal(t, "Main 3 had its cap from another place.", words.Plain(caps[0]))
 	assert.Equal(t, "Main caps: this is not asked at “main 9”.",
 		words.In(unit.In).Say(*walk.Problem(items, walk.Answer{Topic: "main_cap", Place: "main 9", Value: "marked"})))

@@ -76,5 +76,5 @@ export const reportWords = {
 	changeHowTheyWrite: "change",
 	datesAndMoneyAsIn: "Dates and money as in",
 	timeZone: "Time zone",
-	thatOfTheMachine: "that of the machine Ledge runs on",
+	thatOfTheMachine: "the machine's own",
 };
