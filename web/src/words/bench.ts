@@ -181,7 +181,8 @@ export const benchWords = {
 	gaugeCSizesCorrectedTo20C: (gaugeC: number) => `gauge ${gaugeC} °C, sizes corrected to 20 °C`,
 
 	// Tape.tsx
-	clear: (show: string) => `, clear ${show}`,
+	clear: (size: string, clearance: string) => `${size}, clear ${clearance}`,
+	takenBack: "taken back",
 	tape: "Tape",
 	nothingYetEveryReadingStaysHere: "Nothing yet. Every reading stays here, corrected ones struck through.",
 	taken: (who: string, at: string, typed: string) => `${who}, ${at}${typed ? `, typed ${typed}` : ""}`,

@@ -1,7 +1,7 @@
 export const decideWords = {
 	// OverruleDialog.tsx
 	decideOtherwise: "Decide otherwise",
-	ledgeAdvisesToYouDecide: (advice: string) => `Ledge advises to ${advice}. You decide: `,
+	ledgeAdvisesToYouDecide: (advice: string) => `Ledge advises to ${advice}. You decide:`,
 	why: "Why",
 	itStaysOnRecordBesideLedges: "It stays on record beside Ledge's advice.",
 	overruleAndSign: "Overrule and sign",
@@ -28,7 +28,7 @@ export const decideWords = {
 	enterThem: "Enter them",
 	sets: "Sets",
 	by: (overruled: boolean, decidedBy: string, decidedAt: string, value: string) =>
-		`${overruled ? "Overruled" : "Signed"} by ${decidedBy}, ${decidedAt}${value} `,
+		`${overruled ? "Overruled" : "Signed"} by ${decidedBy}, ${decidedAt}${value}`,
 	ledgeAdvises: (set: string) => `Ledge advises: ${set}.`,
 	theReadingsOrLimitsChangedSince: "The readings or limits changed since it was signed: look at it again.",
 	theWorkIsOrdered: "The work is ordered; what came back stands under {verify}.",

@@ -6,7 +6,7 @@ export const featureWords = {
 	measureAgain: "Measure again",
 	sectionOfDeviationsDrawnLarger: (title: string) => `Section of ${title}, deviations drawn larger`,
 	oneOutlineAStation: (stations: string, stationsCount: number) =>
-		`One outline a station (${stations}${stationsCount > 1 ? " dashed" : ""}). `,
+		`One outline a station (${stations}${stationsCount > 1 ? " dashed" : ""}).`,
 	fittedOval: "Fitted oval {size}, large axis at {angle}°, at {station}.",
 	noOvalCanBeFittedOr: "No oval can be fitted, or there is none.",
 	thinAndGreyItsFormIn: "Thin and grey: its form in the other states, moved to the same mean.",

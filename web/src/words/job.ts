@@ -12,7 +12,7 @@ export const jobWords = {
 	theDeckAsItCame: "the deck, as it came",
 	addAPhotograph: "Add a photograph",
 	jpegOrPngUpTo12Mb: "JPEG or PNG up to 12 MB, or drop it here. Only the picture is kept.",
-	takenAway: (goneCount: number) => `${goneCount === 1 ? "A photograph was" : `${goneCount} photographs were`} taken away. `,
+	takenAway: (goneCount: number) => `${goneCount === 1 ? "A photograph was" : `${goneCount} photographs were`} taken away.`,
 	bringBack: "bring back",
 	takeAway: "take away",
 
@@ -33,11 +33,13 @@ export const jobWords = {
 	toKnow: "To know",
 
 	// walk.ts
-	everyDone: (one: string) => `every ${one} done`,
-	open: (n: number, one: string) => `${n} ${one} open`,
-	outOfLimits: (beyond: number) => `, ${beyond} out of limits`,
-	toAnswer: (open: number) => `${open} to answer`,
-	toSeeTo: (grave: number) => `, ${grave} to see to`,
+	measuring: (open: number, beyond: number, one: string, many?: string) =>
+		`${open === 0 ? `every ${one} done` : `${count(open, one, many)} open`}${beyond > 0 ? `, ${beyond} out of limits` : ""}`,
+	setsOpen: (open: number) => (open === 0 ? "every set done" : `${count(open, "set")} open`),
+	needsLimits: "needs limits",
+	papersAndFiles: "papers and files",
+	asking: (open: number, grave: number) =>
+		`${open === 0 ? "all answered" : `${open} to answer`}${grave > 0 ? `, ${grave} to see to` : ""}`,
 	withoutThemClearanceIsPredicted: (says: string) => `${says}; without them clearance is predicted`,
 	whichPartGoesWhere: "which part goes where",
 	toIssue: (waiting: number) => `${waiting} to issue`,
@@ -113,7 +115,7 @@ export const jobWords = {
 	measure: (title: string) => `Measure ${title}`,
 	decide: "Decide",
 	thisJobLeftTheShopOn: (closedAt: string, value: string, value2: string) =>
-		`This job left the shop on ${closedAt}${value}${value2}. `,
+		`This job left the shop on ${closedAt}${value}${value2}.`,
 	itsReport: "Its report",
 	youCanMeasureAlready: "You can measure already; Ledge judges and decides once this engine's {limits} are entered.",
 	noLimitsYet: "No limits yet",

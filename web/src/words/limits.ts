@@ -24,10 +24,12 @@ export const limitsWords = {
 	noDecisionChanges: "No decision changes.",
 	notJudged: "not judged",
 	savingWouldChange: "Saving would change:",
-	change: "{set}: {after} instead of {before}{how}",
-	nowProvisional: ", now provisional",
-	noLongerProvisional: ", no longer provisional",
-	andMore: (partsCount: number) => ` and ${partsCount} more`,
+	change: "{set}: {after} instead of {before}",
+	changeAnd: "{set}: {after} instead of {before}, {how}",
+	nowProvisional: "now provisional",
+	noLongerProvisional: "no longer provisional",
+	parts: (named: string[], more: number) => `${named.join(", ")}${more > 0 ? ` and ${more} more` : ""}`,
+	part: (title: string, before: string, after: string) => `${title} ${before} → ${after}`,
 
 	// PolicyFields.tsx
 	howThisJobIsJudged: "How this job is judged",

@@ -39,7 +39,7 @@ export const ordersWords = {
 	orders: "Orders",
 	issue: (waiting: number) => `Issue ${waiting === 1 ? "the sheet" : `all ${waiting}`}`,
 	notSignedYetNothingIsOrdered: (unsigned: number) =>
-		`${count(unsigned, "set is", "sets are")} not signed yet: nothing is ordered for ${plural(unsigned, "it", "them")}. `,
+		`${count(unsigned, "set is", "sets are")} not signed yet: nothing is ordered for ${plural(unsigned, "it", "them")}.`,
 	decide: "Decide",
 	whatWasSignedOrMeasuredSince: (issue: number) =>
 		`What was signed or measured since issue ${issue} changes this sheet. Issuing it again supersedes issue ${issue}.`,

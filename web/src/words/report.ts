@@ -54,7 +54,7 @@ export const reportWords = {
 	customersSummary: "Customer's summary",
 	inspectionWithEveryReadingAnd: "Inspection, with every reading and drawing",
 	issue: (issue: number) => `issue ${issue}`,
-	sheetsComeHereOnceTheyAre: "Sheets come here once they are issued: ",
+	sheetsComeHereOnceTheyAre: "Sheets come here once they are issued:",
 	orders: "Orders",
 	workbookXlsx: "Workbook (.xlsx)",
 	everyFigureAsARealNumber: "every figure as a real number",

@@ -12,11 +12,12 @@ const FEW = 12;
 /** The reason the server gives for cells that came with an added place. */
 const OUTSIDE = "outside the plan";
 
-/** The clearance that a gauge set on the mating part showed. */
-function clearance(feature: FeatureView, gauges: GaugeSetup[], r: Reading, system: System): string {
+/** What was read; with a gauge that was set on the mating part, the clearance that it showed, too. */
+function read(feature: FeatureView, gauges: GaugeSetup[], r: Reading, system: System): string {
+	if (r.value === undefined) return r.reason ?? benchWords.takenBack;
+	const size = showAs(feature.quantity, r.value, system);
 	const gauge = gauges.find((g) => g.id === r.gauge);
-	if (!gauge?.mating || !feature.mating || r.value === undefined) return "";
-	return benchWords.clear(show(r.value - feature.mating.size, system));
+	return gauge?.mating && feature.mating ? benchWords.clear(size, show(r.value - feature.mating.size, system)) : size;
 }
 
 /** Every reading as it was taken, the latest on top; what was replaced is struck through. */
@@ -50,10 +51,7 @@ export function Tape({ feature, gauges, system }: { feature: FeatureView; gauges
 							{columnName(feature, r.direction) ? ` · ${columnName(feature, r.direction)}` : ""}
 							{several ? <span className="soft"> {who(r.taken_by, r.from_file)}</span> : null}
 						</span>
-						<span>
-							{r.value === undefined ? (r.reason ?? "taken back") : showAs(feature.quantity, r.value, system)}
-							{clearance(feature, gauges, r, system)}
-						</span>
+						<span>{read(feature, gauges, r, system)}</span>
 					</li>
 				))}
 			</ol>

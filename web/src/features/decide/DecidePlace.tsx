@@ -184,8 +184,9 @@ function Board({ view, set, costs, tried, onTry }: BoardProps) {
 							dateTime(signed.decided_at),
 							signed.reason ? `: “${signed.reason}”` : ".",
 						)}
-						{signed.overruled || signed.stale ? decideWords.ledgeAdvises(lower(wayName(set, job.unit, set.set))) : null}
+						{signed.overruled || signed.stale ? ` ${decideWords.ledgeAdvises(lower(wayName(set, job.unit, set.set)))}` : null}
 						{signed.stale ? ` ${decideWords.theReadingsOrLimitsChangedSince}` : null}
+						{view.before && !signed.stale ? " " : null}
 						{view.before && !signed.stale ? (
 							<Rich
 								text={decideWords.theWorkIsOrdered}

@@ -53,8 +53,7 @@ export function OverruleDialog({ view, set, component, option, unit, advice, onC
 		>
 			<Stack>
 				<div>
-					{decideWords.ledgeAdvisesToYouDecide(advice)}
-					<b>{option ? wayName(option, unit, set) : ""}</b>.
+					{decideWords.ledgeAdvisesToYouDecide(advice)} <b>{option ? wayName(option, unit, set) : ""}</b>.
 				</div>
 				{option && !option.feasible ? (
 					<Alert color="orange" variant="light" styles={{ message: { color: "var(--ink)" } }}>

@@ -96,7 +96,7 @@ function FeatureBoard({ view, feature }: { view: JobView; feature: FeatureView }
 								title={featureWords.sectionOfDeviationsDrawnLarger(feature.title)}
 							/>
 							<figcaption className="soft">
-								{featureWords.oneOutlineAStation(feature.stations.join(" solid, "), feature.stations.length)}
+								{featureWords.oneOutlineAStation(feature.stations.join(" solid, "), feature.stations.length)}{" "}
 								{oval && oval.size > 0 ? (
 									<Rich
 										text={featureWords.fittedOval}

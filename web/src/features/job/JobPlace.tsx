@@ -100,7 +100,7 @@ function JobBoard({ view }: { view: JobView }) {
 									date(job.closed_at),
 									view.closing ? `: ${OUTCOME_WORD[view.closing.outcome]?.toLowerCase()}` : "",
 									view.closing?.reason ? `, “${view.closing.reason}”` : "",
-								)}
+								)}{" "}
 								<Link to={`/jobs/${job.id}/report`}>{jobWords.itsReport}</Link>
 							</p>
 						) : null}

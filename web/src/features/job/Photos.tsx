@@ -71,7 +71,7 @@ export function Photos({ view }: { view: JobView }) {
 			</Group>
 			{gone.length > 0 ? (
 				<p className="soft">
-					{jobWords.takenAway(gone.length)}
+					{jobWords.takenAway(gone.length)}{" "}
 					<button
 						type="button"
 						className="plain-link"

@@ -35,10 +35,6 @@ export function nextOpen(view: JobView): FeatureView | undefined {
 	return [...at(view, "block"), ...journals(view), ...at(view, "runout"), ...at(view, "rods"), ...at(view, "cam")].find(unread);
 }
 
-function count(n: number, one: string, many = `${one}s`): string {
-	return n === 0 ? jobWords.everyDone(one) : jobWords.open(n, n === 1 ? one : many);
-}
-
 /** What is asked at a step and has no answer yet; what may simply not apply is never open. */
 function unanswered(view: JobView, step: string): number {
 	return view.walk.items
@@ -58,7 +54,7 @@ export function steps(view: JobView): Step[] {
 			{
 				name,
 				to: bench(open[0] ?? features[0]),
-				says: count(open.length, what, many) + (beyond > 0 ? jobWords.outOfLimits(beyond) : ""),
+				says: jobWords.measuring(open.length, beyond, what, many),
 				open: open.length > 0,
 				beyond: beyond > 0,
 			},
@@ -70,7 +66,7 @@ export function steps(view: JobView): Step[] {
 		return {
 			name,
 			to: pathIn(view, step),
-			says: (open === 0 ? "all answered" : jobWords.toAnswer(open)) + (grave > 0 ? jobWords.toSeeTo(grave) : ""),
+			says: jobWords.asking(open, grave),
 			open: open > 0,
 			beyond: grave > 0,
 		};
@@ -84,7 +80,7 @@ export function steps(view: JobView): Step[] {
 	const decide: Step = {
 		name: "Decide",
 		to: pathIn(view, "decide"),
-		says: view.said.length === 0 ? "needs limits" : count(unsigned.length, "set"),
+		says: view.said.length === 0 ? jobWords.needsLimits : jobWords.setsOpen(unsigned.length),
 		open: unsigned.length > 0 || view.said.length === 0,
 		beyond: false,
 	};
@@ -114,7 +110,7 @@ export function steps(view: JobView): Step[] {
 
 /** What follows a signature: orders, proof, report. */
 function after(view: JobView, base: string): Step[] {
-	const report = { name: "Report", to: `${base}/report`, says: "papers and files", open: false, beyond: false };
+	const report = { name: "Report", to: `${base}/report`, says: jobWords.papersAndFiles, open: false, beyond: false };
 	if (view.signed.length === 0) return [report];
 	const { drafts, unwanted, issued } = view.orders;
 	const live = issued.filter((o) => !o.struck);

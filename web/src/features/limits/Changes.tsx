@@ -31,7 +31,7 @@ export function Changes({ view, limits, policy }: ChangesProps) {
 			{data.sets.map((s) => (
 				<div key={s.set}>
 					<Rich
-						text={limitsWords.change}
+						text={certainty(s) ? limitsWords.changeAnd : limitsWords.change}
 						set={setName(s.set)}
 						after={<b>{way(s.after)}</b>}
 						before={way(s.before)}
@@ -41,11 +41,10 @@ export function Changes({ view, limits, policy }: ChangesProps) {
 			))}
 			{data.parts.length > 0 ? (
 				<div className="soft">
-					{data.parts
-						.slice(0, 8)
-						.map((p) => `${p.title} ${word(p.before)} → ${word(p.after)}`)
-						.join(", ")}
-					{data.parts.length > 8 ? limitsWords.andMore(data.parts.length - 8) : ""}
+					{limitsWords.parts(
+						data.parts.slice(0, 8).map((p) => limitsWords.part(p.title, word(p.before), word(p.after))),
+						data.parts.length - 8,
+					)}
 				</div>
 			) : null}
 		</section>

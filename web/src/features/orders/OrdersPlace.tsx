@@ -92,8 +92,7 @@ function Board({ view, chosen }: { view: JobView; chosen: string | undefined }) 
 				) : null}
 				{unsigned > 0 ? (
 					<p className="soft">
-						{ordersWords.notSignedYetNothingIsOrdered(unsigned)}
-						<Link to={`/jobs/${job.id}/decide`}>{ordersWords.decide}</Link>
+						{ordersWords.notSignedYetNothingIsOrdered(unsigned)} <Link to={`/jobs/${job.id}/decide`}>{ordersWords.decide}</Link>
 					</p>
 				) : null}
 			</nav>

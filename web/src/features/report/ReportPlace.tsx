@@ -94,8 +94,7 @@ function Papers({ view }: { view: JobView }) {
 			<PapersLocal />
 			{sheets.length === 0 ? (
 				<p className="soft">
-					{reportWords.sheetsComeHereOnceTheyAre}
-					<Link to={`/jobs/${view.job.id}/orders`}>{reportWords.orders}</Link>.
+					{reportWords.sheetsComeHereOnceTheyAre} <Link to={`/jobs/${view.job.id}/orders`}>{reportWords.orders}</Link>.
 				</p>
 			) : null}
 		</Panel>
