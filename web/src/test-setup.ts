@@ -1,4 +1,5 @@
-import { configure } from "@testing-library/react";
+import { cleanup, configure } from "@testing-library/react";
+import { afterAll } from "vitest";
 import { type Table, takeTable } from "./api/table";
 import table from "./testdata/table.json";
 
@@ -26,3 +27,9 @@ window.ResizeObserver ??= class {
 };
 window.HTMLElement.prototype.scrollIntoView = () => {};
 Object.defineProperty(document, "fonts", { value: new EventTarget(), configurable: true });
+
+// What React still has to do after a file's last test is done before its window goes.
+afterAll(async () => {
+	cleanup();
+	await new Promise((done) => setTimeout(done, 50));
+});
