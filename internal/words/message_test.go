@@ -169,9 +169,7 @@ func TestEverythingInTheTablesHasItsName(t *testing.T) {
 	}
 	for i := range limit.Fields {
 		f := &limit.Fields[i]
-		assert.Contains(t, all, "limit."+f.Name)
-		assert.Equal(t, f.Printed, all["limit."+f.Name+".printed"] != "", f.Name)
-		assert.Equal(t, f.Small, all["limit."+f.Name+".one"] != "", f.Name)
+		assert.NotContains(t, words.Limit(f).Label+words.LimitPrinted(f), "_", f.Name)
 		for _, check := range f.Checks {
 			assert.Contains(t, all, "check."+check)
 		}
@@ -182,6 +180,9 @@ func TestEverythingInTheTablesHasItsName(t *testing.T) {
 			assert.Contains(t, all, strings.TrimSuffix("policy."+f.Name+"."+choice, "."))
 		}
 	}
+	fresh := words.Limit(&limit.Field{Name: "waviness.step_max", Form: limit.Span})
+	assert.Equal(t, "Waviness, step max", fresh.Label, "one that no message names yet")
+	assert.Equal(t, []string{"Waviness, step max, min", "Waviness, step max, max"}, fresh.Labels)
 	for _, fault := range unit.Faults() {
 		assert.Contains(t, all, "number."+string(fault))
 	}

@@ -2,6 +2,7 @@ package words
 
 import (
 	"errors"
+	"strings"
 
 	"ledge/internal/core/engine"
 	"ledge/internal/core/inspection"
@@ -18,15 +19,24 @@ type LimitNames struct {
 
 // Limit is what a field of limits is called.
 func Limit(f *limit.Field) LimitNames {
-	names := LimitNames{Label: word("limit", f.Name)}
+	names := LimitNames{Label: limitWord(f.Name)}
 	if f.Form == limit.Span {
-		names.Labels = []string{word("limit", f.Name+".min"), word("limit", f.Name+".max")}
+		names.Labels = []string{limitWord(f.Name + ".min"), limitWord(f.Name + ".max")}
 	}
 	return names
 }
 
+// limitWord is a word of a field of limits; one that no message names is called by its name in the file.
+func limitWord(id string) string {
+	if text := optional("limit." + id); text != "" {
+		return text
+	}
+	name := strings.TrimSuffix(strings.TrimSuffix(id, ".printed"), ".one")
+	return strings.ToUpper(name[:1]) + strings.NewReplacer("_", " ", ".", ", ").Replace(name[1:])
+}
+
 // LimitPrinted is what a field of limits is called on a report.
-func LimitPrinted(f *limit.Field) string { return word("limit", f.Name+".printed") }
+func LimitPrinted(f *limit.Field) string { return limitWord(f.Name + ".printed") }
 
 // A Choice is one word of a field of the policy, and what a screen calls it.
 type Choice struct {

@@ -155,6 +155,9 @@ func (s Speaker) argument(r say.Reason, a say.Arg) (string, error) {
 	case say.IsNumbers:
 		return strings.Trim(strings.ReplaceAll(fmt.Sprint(a.Ns), " ", ", "), "[]"), nil
 	case say.IsWord:
+		if a.Of == "limit" {
+			return limitWord(a.Text), nil
+		}
 		return Word(a.Of, a.Text)
 	case say.IsWords:
 		return list(a.Of, a.Words)
