@@ -156,6 +156,7 @@ describe("what is typed and not saved", () => {
 		fireEvent.click(screen.getByText("Save the limits"));
 		fireEvent.click(await screen.findByText("Yes, take what was meant"));
 		expect(taper.value).toBe("0.0050");
+		expect(screen.queryByText(/very large for a taper/)).toBeNull();
 		fireEvent.change(taper, { target: { value: "5" } });
 		fireEvent.click(screen.getByText("Save the limits"));
 		fireEvent.click(await screen.findByText(/No, they are so/));

@@ -31,6 +31,7 @@ export const benchWords = {
 	n001Mm: "0.01 mm",
 	n0001Mm: "0.001 mm",
 	sayWhatTheGaugeWasZeroed: "Say what the gauge was zeroed on.",
+	sayWhereTheFrameBegins: "Say where its frame begins: the smallest size it reads.",
 	itCannotBeNegative: "It cannot be negative.",
 
 	// GaugeDialog.tsx

@@ -34,8 +34,10 @@ export const decideWords = {
 	theWorkIsOrdered: "The work is ordered; what came back stands under {verify}.",
 	verify: "Verify",
 	sizesTheCouldHave: (set: string) => `Sizes the ${set} could have`,
-	whiteBoxSmallestToLargestReading:
+	ladderOfJournals:
 		"White box: smallest to largest reading. Dashed: what bend and clean-up add. A rung at or below the line cleans every journal.",
+	ladderOfCylinders:
+		"White box: smallest to largest reading. Dashed: what clean-up adds. A rung at or above the line cleans every cylinder.",
 	onWhatWasNotJudged: (remarksCount: number) =>
 		`${remarksCount === 1 ? "1 remark" : `${remarksCount} remarks`} on what was not judged`,
 	waysToDoIt: "Ways to do it",

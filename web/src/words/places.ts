@@ -7,7 +7,7 @@ export const placeWords = {
 	orders: "Orders",
 	rates: "Rates",
 	report: "Report",
-	search: "Search",
+	search: "Job archive",
 	history: "History",
 	match: "Match",
 	people: "People",

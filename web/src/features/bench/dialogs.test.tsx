@@ -50,6 +50,12 @@ describe("gauge", () => {
 			built: "3.7 + 0.02",
 		});
 	});
+	it("asks of a vernier where its frame begins", async () => {
+		await open("main_journal/1", "g");
+		fireEvent.click(screen.getByRole("radio", { name: "Vernier, in parts" }));
+		press("Use this gauge");
+		expect(await screen.findByText("Say where its frame begins: the smallest size it reads.")).toBeTruthy();
+	});
 	it("is set on each mating part, which then needs no size", async () => {
 		const calls = await open("main_bearing/1", "g");
 		fireEvent.click(screen.getByRole("radio", { name: "A deviation" }));

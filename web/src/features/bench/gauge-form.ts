@@ -103,7 +103,12 @@ export function useGaugeForm(job: number, feature: FeatureView, setup: GaugeSetu
 		const wrong: Record<string, string> = {};
 		if (!division.ok) wrong.division = division.sentence;
 		if (needsSetting && !setting.ok)
-			wrong.setting = fields.setting === "" ? benchWords.sayWhatTheGaugeWasZeroed : setting.sentence;
+			wrong.setting =
+				fields.setting !== ""
+					? setting.sentence
+					: fields.mode === "vernier"
+						? benchWords.sayWhereTheFrameBegins
+						: benchWords.sayWhatTheGaugeWasZeroed;
 		const own = { repeatability: optional(fields.repeatability, unit), setting_u: optional(fields.setting_u, unit) };
 		for (const [name, read] of Object.entries(own)) if (typeof read === "string") wrong[name] = read;
 		const badStep = steps.find((s) => !s.ok);

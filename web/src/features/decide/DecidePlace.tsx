@@ -222,7 +222,7 @@ function Board({ view, set, costs, tried, onTry }: BoardProps) {
 							members={set.ladder.map((r) => ({ ...r, label: shortName(r.feature.kind, r.feature.number) }))}
 							rungs={rungsOf(view, set, way)}
 						/>
-						<p className="soft">{decideWords.whiteBoxSmallestToLargestReading}</p>
+						<p className="soft">{set.set === "cylinders" ? decideWords.ladderOfCylinders : decideWords.ladderOfJournals}</p>
 					</>
 				) : null}
 				{remarks.length > 0 ? (

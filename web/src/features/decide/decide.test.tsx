@@ -30,6 +30,14 @@ describe("the whole job", () => {
 		fireEvent.click(await screen.findByRole("button", { name: "Back to what is signed or advised" }));
 		await waitFor(() => expect(screen.queryByRole("button", { name: "Back to what is signed or advised" })).toBeNull());
 	});
+	it("says which sizes clean: above the line for a bore, below it for a journal", async () => {
+		serve();
+		visit(<DecidePlace />, "/jobs/:id/decide/:set?", "/jobs/6/decide/cylinders");
+		expect(await screen.findByText(/at or above the line cleans every cylinder/)).toBeTruthy();
+		document.body.innerHTML = "";
+		visit(<DecidePlace />, "/jobs/:id/decide/:set?", "/jobs/1/decide/main_journals");
+		expect(await screen.findByText(/at or below the line cleans every journal/)).toBeTruthy();
+	});
 	it("takes a combination from the picture's list, a way for every set", async () => {
 		const calls = serve();
 		visit(<DecidePlace />, "/jobs/:id/decide/:set?", "/jobs/6/decide/cylinders");

@@ -160,7 +160,7 @@ function LimitsForm({ view }: { view: JobView }) {
 						</SimpleGrid>
 						<PolicyFields policy={policy} unit={job.unit} onChange={setPolicy} />
 						{Object.keys(now.errors).length === 0 ? <Changes view={view} limits={now.limits} policy={policy} /> : null}
-						{save.error && Object.keys(errors).length === 0 ? (
+						{save.error && !stoodAtFields(save.error) ? (
 							<Alert color="orange" variant="light" styles={{ message: { color: "var(--ink)" } }}>
 								{save.error.message}
 							</Alert>
@@ -213,6 +213,9 @@ interface Form {
 	typed: Typed;
 	policy: Policy;
 }
+
+/** Whether a refusal was told beside its fields; it goes when they change. */
+const stoodAtFields = (error: Error) => error instanceof Refusal && Object.keys(error.places).length > 0;
 
 /** What the server thinks was meant, as the texts of its fields. */
 function likelyTexts(refusal: Refusal, unit: System): Record<string, string> {

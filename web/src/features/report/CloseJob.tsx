@@ -6,6 +6,11 @@ import { date } from "../../words/intl";
 import { reportWords } from "../../words/report";
 import { OUTCOME_WORD, who } from "../../words/trade";
 
+/** How a job can end; one that was taken back did not. */
+const ENDINGS = Object.entries(OUTCOME_WORD)
+	.filter(([value]) => value !== "reopened")
+	.map(([value, label]) => ({ value, label }));
+
 /** Takes a job out of the shop's list with how it ended, or back into it. What is still open is said, and signed for. */
 export function CloseJob({ view }: { view: JobView }) {
 	const close = useCloseJob(view.job.id);
@@ -56,7 +61,7 @@ export function CloseJob({ view }: { view: JobView }) {
 				<Select
 					label={reportWords.howItEnds}
 					allowDeselect={false}
-					data={Object.entries(OUTCOME_WORD).map(([value, label]) => ({ value, label }))}
+					data={ENDINGS}
 					value={outcome}
 					error={places.outcome}
 					onChange={(v) => v && setOutcome(v as Outcome)}

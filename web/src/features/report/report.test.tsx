@@ -110,6 +110,14 @@ describe("Report", () => {
 		visitReport();
 		const panel = await screen.findByRole("region", { name: "The job itself" });
 		expect(within(panel).getByText("4 sheets are not closed.")).toBeTruthy();
+		fireEvent.click(within(panel).getByRole("combobox", { name: "How it ends" }));
+		expect(screen.getAllByRole("option", { hidden: true }).map((o) => o.textContent)).toEqual([
+			"Finished",
+			"Declined by the customer",
+			"Scrapped",
+			"Kept for parts",
+			"Made by mistake",
+		]);
 		fireEvent.change(within(panel).getByLabelText("Why"), { target: { value: "the owner took it" } });
 		fireEvent.click(within(panel).getByRole("button", { name: "Sign and close the job" }));
 		await waitFor(() =>
