@@ -21,7 +21,7 @@ import (
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
-	"ledge/internal/httpapi"
+	"ledge/internal/shop"
 	"ledge/internal/store"
 )
 
@@ -109,7 +109,7 @@ type bench struct {
 	base string
 	// seen is the last decision of the set that is signed to and fro.
 	seen   int64
-	orders []httpapi.IssuedView
+	orders []shop.IssuedView
 	err    error
 }
 
@@ -119,7 +119,7 @@ func (b *bench) work(round, i int) map[string]string {
 	case 0:
 		return b.job(b.send("GET", "/api/v1/jobs/1", nil))
 	case 1:
-		way := httpapi.DecisionBody{Way: disposition.Way{Action: disposition.Polish}, ID: uuid.NewString(),
+		way := shop.DecisionBody{Way: disposition.Way{Action: disposition.Polish}, ID: uuid.NewString(),
 			Set: part.RodJournals, After: b.seen}
 		if i%12 == 1 {
 			way.Action, way.Step, way.Reason = disposition.Grind, 2540000, "to and fro"
@@ -131,13 +131,13 @@ func (b *bench) work(round, i int) map[string]string {
 		if len(b.orders) == 0 {
 			return nil
 		}
-		event := httpapi.OrderEventBody{ID: uuid.NewString(), What: store.Sent}
+		event := shop.OrderEventBody{ID: uuid.NewString(), What: store.Sent}
 		return b.job(b.send("POST", "/api/v1/jobs/1/orders/"+b.orders[len(b.orders)-1].ID+"/events", event))
 	}
 	size := part.OfLength(unit.MustParse("2.4985", unit.In))
-	var got httpapi.ReadingAnswer
+	var got shop.ReadingAnswer
 	answer := b.send("POST", "/api/v1/jobs/1/readings",
-		httpapi.ReadingBody{ID: uuid.NewString(), Kind: part.MainJournal, Number: 1 + i%5, State: part.AsFound,
+		shop.ReadingBody{ID: uuid.NewString(), Kind: part.MainJournal, Number: 1 + i%5, State: part.AsFound,
 			Station: i % 2, Direction: i % 4, What: store.Size, Value: &size, Typed: fmt.Sprint(round),
 			Unusual: true})
 	if answer == nil || json.Unmarshal(answer, &got) != nil {
@@ -175,7 +175,7 @@ func (b *bench) send(method, path string, body any) []byte {
 
 // job returns everything that an answer says is on record.
 func (b *bench) job(answer []byte) map[string]string {
-	var view httpapi.JobView
+	var view shop.JobView
 	if answer == nil || json.Unmarshal(answer, &view) != nil {
 		return nil
 	}

@@ -23,6 +23,7 @@ import (
 
 	"ledge/internal/demo"
 	"ledge/internal/httpapi"
+	"ledge/internal/shop"
 	"ledge/internal/store"
 	"ledge/internal/webui"
 	"ledge/internal/words"
@@ -102,7 +103,7 @@ func serve(ctx context.Context, out, logs io.Writer, o serveOptions) error {
 		level = slog.LevelDebug
 	}
 	log := slog.New(slog.NewTextHandler(logs, &slog.HandlerOptions{Level: level}))
-	public, sentence := httpapi.PublicURL(o.publicURL)
+	public, sentence := shop.PublicURL(o.publicURL)
 	if sentence != "" {
 		return fmt.Errorf("--public-url: %s", sentence)
 	}

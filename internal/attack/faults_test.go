@@ -18,10 +18,10 @@ import (
 	"testing"
 	"time"
 
+	"ledge/internal/shop"
+
 	"github.com/google/uuid"
 	"github.com/stretchr/testify/require"
-
-	"ledge/internal/httpapi"
 )
 
 func reading() fields {
@@ -32,7 +32,7 @@ func reading() fields {
 
 func tape(l *ledge, job int) (n int) {
 	_, said := l.send("GET", fmt.Sprintf("/api/v1/jobs/%d", job), nil)
-	var view httpapi.JobView
+	var view shop.JobView
 	if json.Unmarshal(said, &view) != nil {
 		return -1
 	}
@@ -234,7 +234,7 @@ func TestClosedPages(t *testing.T) {
 	l := start(t, "demo", filepath.Join(t.TempDir(), "shop.db"), "--copies", "0")
 	beside := 0
 	const rounds = 60
-	view := func() (v httpapi.JobView) {
+	view := func() (v shop.JobView) {
 		_, said := l.send("GET", "/api/v1/jobs/1", nil)
 		require.NoError(t, json.Unmarshal(said, &v))
 		return v

@@ -14,7 +14,7 @@ import (
 	"github.com/google/uuid"
 	"github.com/stretchr/testify/require"
 
-	"ledge/internal/httpapi"
+	"ledge/internal/shop"
 	"ledge/internal/store"
 )
 
@@ -81,7 +81,7 @@ const signers = 4
 // sign signs the rod journals to and fro; where no sheet stands yet it issues them.
 func (a *tally) sign(l *ledge, at, id string, random *rand.Rand) int {
 	status, said := l.send("GET", at, nil)
-	var view httpapi.JobView
+	var view shop.JobView
 	if status != 200 || json.Unmarshal(said, &view) != nil {
 		return status
 	}
@@ -105,7 +105,7 @@ func (a *tally) sign(l *ledge, at, id string, random *rand.Rand) int {
 }
 
 // stale counts the sheets that stand beside a decision that strikes them.
-func stale(view httpapi.JobView) (n int) {
+func stale(view shop.JobView) (n int) {
 	n = len(view.Orders.Unwanted)
 	for _, draft := range view.Orders.Drafts {
 		for _, o := range view.Orders.Issued {
@@ -155,7 +155,7 @@ func manyJobs(l *ledge, n int) (ids []int64) {
 	for range n {
 		status, said := l.send("POST", "/api/v1/imports?take=true&id="+uuid.NewString(), fields{"text": string(text)})
 		require.Equal(l.t, 200, status, string(said))
-		var answer httpapi.ImportAnswer
+		var answer shop.ImportAnswer
 		require.NoError(l.t, json.Unmarshal(said, &answer))
 		ids = append(ids, answer.Job)
 	}
@@ -204,7 +204,7 @@ func judge(t *testing.T, path string, jobs []int64, a *tally) (lost, beside, hal
 	l := start(t, "demo", path)
 	for _, job := range jobs {
 		_, said := l.send("GET", fmt.Sprintf("/api/v1/jobs/%d", job), nil)
-		var view httpapi.JobView
+		var view shop.JobView
 		require.NoError(t, json.Unmarshal(said, &view))
 		beside += stale(view)
 	}

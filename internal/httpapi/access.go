@@ -20,21 +20,6 @@ const personHeader = "Ledge-Person"
 // anyone may do what needs no sign-in: signing in itself, and reading a report behind a link.
 const anyone store.Role = ""
 
-// leastKey is where an operation keeps the least role that it takes.
-const leastKey = "least"
-
-// register registers an operation with the least role that it takes; gate asks it of every request
-// that is routed to it.
-func register[I, O any](api huma.API, least store.Role, o huma.Operation,
-	handler func(context.Context, *I) (*O, error)) {
-	o.Metadata = map[string]any{leastKey: least}
-	o.Extensions = map[string]any{"x-least-role": least}
-	if o.MaxBodyBytes == 0 {
-		o.MaxBodyBytes = smallBody
-	}
-	huma.Register(api, o, handler)
-}
-
 // writes reports whether what takes a role changes something: then it needs a name, and goes on
 // when its client has gone.
 func writes(least store.Role) bool { return least != anyone && least != store.Viewer }

@@ -28,6 +28,7 @@ import (
 	"ledge/internal/core/unit"
 	"ledge/internal/demo"
 	"ledge/internal/exchange"
+	"ledge/internal/shop"
 	"ledge/internal/store"
 	"ledge/internal/words"
 )
@@ -101,9 +102,9 @@ func call(t testing.TB, method, url string, body any, header ...string) (int, []
 	return answer.StatusCode, got, answer.Header
 }
 
-func reading(value string) ReadingBody {
+func reading(value string) shop.ReadingBody {
 	size := part.OfLength(unit.MustParse(value, unit.In))
-	return ReadingBody{ID: uuid.NewString(), Kind: "main_journal", Number: 1, State: "as_found", What: "size",
+	return shop.ReadingBody{ID: uuid.NewString(), Kind: "main_journal", Number: 1, State: "as_found", What: "size",
 		Value: &size, Typed: value}
 }
 
@@ -130,7 +131,7 @@ func TestRefusals(t *testing.T) {
 		{"GET", "/api/v1/nowhere", nil, nil, 404, "nothing at"},
 		{"DELETE", "/api/v1/jobs", nil, nil, 405, "not possible"},
 		{"GET", "/", nil, []string{"Host", "ledge.example"}, 421, "host name"},
-		{"POST", "/api/v1/jobs", NewJobBody{},
+		{"POST", "/api/v1/jobs", shop.NewJobBody{},
 			[]string{"Origin", "http://stranger.example", "Sec-Fetch-Site", "cross-site"}, 403, "own pages"},
 		{"POST", "/api/v1/jobs/1/readings", far, nil, 422, "outside the other readings"},
 		{"POST", "/api/v1/jobs/1/readings", wrongUnit, nil, 422, "other unit"},
@@ -139,10 +140,10 @@ func TestRefusals(t *testing.T) {
 		{"POST", "/api/v1/jobs/1/readings", noPart, nil, 404, "no such job or feature"},
 		{"POST", "/api/v1/jobs/1/readings", map[string]any{"id": 3}, nil, 422, "body"},
 		{"POST", "/api/v1/jobs/1/decisions",
-			DecisionBody{Way: disposition.Way{Action: "polish"}, ID: uuid.NewString(), Set: "main_journals"},
+			shop.DecisionBody{Way: disposition.Way{Action: "polish"}, ID: uuid.NewString(), Set: "main_journals"},
 			nil, 422, "Say why"},
 		{"POST", "/api/v1/jobs/1/decisions",
-			DecisionBody{Way: disposition.Way{Action: "grind", Step: 1}, ID: uuid.NewString(),
+			shop.DecisionBody{Way: disposition.Way{Action: "grind", Step: 1}, ID: uuid.NewString(),
 				Set: "main_journals", Reason: "so"}, nil, 422, "not one of the ways"},
 		{"GET", "/assets/old.js", nil, nil, 404, "load the page again"},
 	}
@@ -167,7 +168,7 @@ func TestAFarReadingIsTakenOnConfirmation(t *testing.T) {
 	require.Equal(t, 201, status, string(body))
 	status, again, _ := call(t, "POST", base+"/api/v1/jobs/1/readings", far)
 	require.Equal(t, 201, status, string(again))
-	var a, b ReadingAnswer
+	var a, b shop.ReadingAnswer
 	require.NoError(t, json.Unmarshal(body, &a))
 	require.NoError(t, json.Unmarshal(again, &b))
 	assert.Equal(t, a.Reading, b.Reading, "sent twice, stored once")
@@ -207,9 +208,9 @@ func TestTheAPIEvaluatesAsTheFileDoes(t *testing.T) {
 		want := disposition.Evaluate(in)
 		words.In(in.Unit).Result(&want)
 		_, body, _ := call(t, "GET", fmt.Sprintf("%s/api/v1/jobs/%d", base, i+1), nil)
-		var view JobView
+		var view shop.JobView
 		require.NoError(t, json.Unmarshal(body, &view))
-		wanted, err := json.Marshal(worded(words.In(in.Unit), want))
+		wanted, err := json.Marshal(shop.Worded(words.In(in.Unit), want))
 		require.NoError(t, err)
 		got, err := json.Marshal(view.Evaluation)
 		require.NoError(t, err)
@@ -227,7 +228,7 @@ func TestAFileOfAJobComesBackAsTheSameJob(t *testing.T) {
 		body := map[string]string{"text": string(text)}
 		status, answer, _ := call(t, "POST", base+"/api/v1/imports", body)
 		require.Equal(t, 200, status, string(answer))
-		var preview, taken ImportAnswer
+		var preview, taken shop.ImportAnswer
 		require.NoError(t, json.Unmarshal(answer, &preview))
 		assert.Zero(t, preview.Job)
 		assert.Positive(t, preview.Readings)
@@ -239,7 +240,7 @@ func TestAFileOfAJobComesBackAsTheSameJob(t *testing.T) {
 		assert.JSONEq(t, string(answer), string(again), "sent twice, one job")
 		status, again, _ = call(t, "POST", path, map[string]string{"text": string(text) + " "})
 		assert.Equal(t, 409, status, string(again))
-		var first, second JobView
+		var first, second shop.JobView
 		_, before, _ := call(t, "GET", fmt.Sprintf("%s/api/v1/jobs/%d", base, id), nil)
 		_, after, _ := call(t, "GET", fmt.Sprintf("%s/api/v1/jobs/%d", base, taken.Job), nil)
 		require.NoError(t, json.Unmarshal(before, &first))
@@ -263,23 +264,23 @@ func TestAFileThatCannotBeTakenIsRefusedWithEveryPlace(t *testing.T) {
 	assert.Equal(t, 422, status)
 	assert.Contains(t, string(answer), "nested deeper")
 	_, jobs, _ := call(t, "GET", base+"/api/v1/jobs", nil)
-	var lines []JobLine
+	var lines []shop.JobLine
 	require.NoError(t, json.Unmarshal(jobs, &lines))
 	assert.Len(t, lines, 9, "nothing was taken")
 }
 
 func TestSignedDecisionsGoStale(t *testing.T) {
 	base := serveDemo(t).URL
-	body := DecisionBody{Way: disposition.Way{Action: "polish"}, ID: uuid.NewString(), Set: "rod_journals"}
+	body := shop.DecisionBody{Way: disposition.Way{Action: "polish"}, ID: uuid.NewString(), Set: "rod_journals"}
 	status, answer, _ := call(t, "POST", base+"/api/v1/jobs/1/decisions", body)
 	require.Equal(t, 201, status, string(answer))
-	scored := LookBody{ID: uuid.NewString(), Kind: "rod_journal", Number: 2, State: "as_found", What: "grade",
+	scored := shop.LookBody{ID: uuid.NewString(), Kind: "rod_journal", Number: 2, State: "as_found", What: "grade",
 		Look: "scored"}
 	status, answer, _ = call(t, "POST", base+"/api/v1/jobs/1/looks", scored)
 	require.Equal(t, 201, status, string(answer))
-	var view JobView
+	var view shop.JobView
 	require.NoError(t, json.Unmarshal(answer, &view))
-	i := slices.IndexFunc(view.Signed, func(s Signed) bool { return s.Set == "rod_journals" })
+	i := slices.IndexFunc(view.Signed, func(s shop.Signed) bool { return s.Set == "rod_journals" })
 	require.GreaterOrEqual(t, i, 0)
 	assert.True(t, view.Signed[i].Stale)
 	assert.Equal(t, disposition.Polish, view.Signed[i].Action)
@@ -287,12 +288,12 @@ func TestSignedDecisionsGoStale(t *testing.T) {
 	scored.ID, scored.Look = uuid.NewString(), "cracked"
 	status, answer, _ = call(t, "POST", base+"/api/v1/jobs/1/looks", scored)
 	require.Equal(t, 201, status, string(answer))
-	view = JobView{}
+	view = shop.JobView{}
 	require.NoError(t, json.Unmarshal(answer, &view))
-	assert.False(t, slices.ContainsFunc(view.Signed, func(s Signed) bool { return s.Set == "rod_journals" }))
+	assert.False(t, slices.ContainsFunc(view.Signed, func(s shop.Signed) bool { return s.Set == "rod_journals" }))
 	assert.NotEmpty(t, view.Decisions, "the record keeps it")
 	// Nor is a crack overruled by a signature, with whatever reason; what is advised for it may be signed.
-	overruled := DecisionBody{Way: disposition.Way{Action: "polish"}, ID: uuid.NewString(),
+	overruled := shop.DecisionBody{Way: disposition.Way{Action: "polish"}, ID: uuid.NewString(),
 		Set: "rod_journals", Reason: "It looks fine to me.", After: view.Decisions[len(view.Decisions)-1].Seq}
 	status, answer, _ = call(t, "POST", base+"/api/v1/jobs/1/decisions", overruled)
 	assert.Equal(t, 409, status)

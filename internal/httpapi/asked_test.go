@@ -15,6 +15,7 @@ import (
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/exchange"
+	"ledge/internal/shop"
 	"ledge/internal/store"
 )
 
@@ -24,7 +25,7 @@ func TestWhatLooksMistypedIsAskedAbout(t *testing.T) {
 	base := serveDemo(t).URL
 	b := bench{t, base}
 	view := b.get()
-	body := JudgementBody{Limits: view.Job.Limits, Policy: view.Job.Policy}
+	body := shop.JudgementBody{Limits: view.Job.Limits, Policy: view.Job.Policy}
 	l := body.Limits.Book[part.MainJournal]
 	ten := unit.MustParse("10", unit.In)
 	l.Undersizes = []unit.Length{ten, 2 * ten}
@@ -38,7 +39,7 @@ func TestWhatLooksMistypedIsAskedAbout(t *testing.T) {
 	status, said, _ = call(t, "PUT", base+"/api/v1/jobs/1/judgement?sure=true", body, "If-Match", match)
 	assert.Equal(t, 200, status, string(said))
 
-	answer := map[string]any{"answers": []AnswerBody{{ID: uuid.NewString(), Topic: "main_stamp", Value: "10"}}}
+	answer := map[string]any{"answers": []shop.AnswerBody{{ID: uuid.NewString(), Topic: "main_stamp", Value: "10"}}}
 	status, said, _ = call(t, "POST", base+"/api/v1/jobs/1/answers", answer)
 	require.Equal(t, 422, status)
 	assert.Contains(t, string(said), "was 0.0100 meant?")
@@ -52,7 +53,7 @@ func TestOneValidatorForFileAndForm(t *testing.T) {
 	base := serveDemo(t).URL
 	b := bench{t, base}
 	view := b.get()
-	body := JudgementBody{Limits: view.Job.Limits, Policy: view.Job.Policy}
+	body := shop.JudgementBody{Limits: view.Job.Limits, Policy: view.Job.Policy}
 	body.Policy.HoneStock = -2540
 	body.Policy.Grind = "sometimes"
 	status, _, _ := call(t, "PUT", base+"/api/v1/jobs/1/judgement", body, "If-Match",
@@ -83,5 +84,5 @@ func TestTheShopHasMoreThanFiftyJobs(t *testing.T) {
 				Policy: inspection.DefaultPolicy(unit.In)})
 		require.NoError(t, err)
 	}
-	assert.Greater(t, len(get[[]JobLine](t, server.URL+"/api/v1/jobs")), 65)
+	assert.Greater(t, len(get[[]shop.JobLine](t, server.URL+"/api/v1/jobs")), 65)
 }

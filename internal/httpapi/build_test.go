@@ -10,6 +10,7 @@ import (
 
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/unit"
+	"ledge/internal/shop"
 )
 
 // The best matching is never worse than as numbered; what a person settles is kept, and must use
@@ -17,7 +18,7 @@ import (
 func TestBuild(t *testing.T) {
 	base := serveDemo(t).URL
 	_, body, _ := call(t, "GET", base+"/api/v1/jobs/6/build", nil)
-	var view BuildView
+	var view shop.BuildView
 	require.NoError(t, json.Unmarshal(body, &view))
 	require.Len(t, view.Matchings, 2)
 	for _, m := range view.Matchings {

@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"encoding/json"
 	"fmt"
+	"slices"
 	"strings"
 	"testing"
 
@@ -16,6 +17,7 @@ import (
 	"ledge/internal/core/part"
 	"ledge/internal/exchange"
 	"ledge/internal/photo"
+	"ledge/internal/shop"
 	"ledge/internal/store"
 )
 
@@ -41,16 +43,16 @@ func TestASpareInTheShop(t *testing.T) {
 	base := serveStore(t, s).URL
 	const job, spareQuery = 6, "?of=crankshaft&tag=spare"
 	at := fmt.Sprintf("%s/api/v1/jobs/%d", base, job)
-	post := func(path string, body fields) (int, JobView, string) {
+	post := func(path string, body fields) (int, shop.JobView, string) {
 		status, text, _ := call(t, "POST", at+path, body)
-		var view JobView
+		var view shop.JobView
 		if status < 300 {
 			require.NoError(t, json.Unmarshal(text, &view))
 		}
 		return status, view, string(text)
 	}
-	sign := func(view JobView, set part.Set, tag string) (int, string) {
-		one := setNamed(view.Evaluation.Sets, set)
+	sign := func(view shop.JobView, set part.Set, tag string) (int, string) {
+		one := setOf(view.Evaluation.Sets, set)
 		status, _, said := post("/decisions",
 			fields{"id": uuid.NewString(), "set": set, "component": tag, "action": one.Action,
 				"step": one.Step, "shell": one.Shell,
@@ -99,7 +101,7 @@ func TestASpareInTheShop(t *testing.T) {
 	require.Equal(t, 200, status, string(text))
 	require.Equal(t, before, judged(t, base, job, ""), "nothing of the spare is seen where the engine stands")
 
-	whole := get[JobView](t, at)
+	whole := get[shop.JobView](t, at)
 	for _, f := range whole.Features {
 		if f.Look != "" && f.Kind.Row().Component == part.Crankshaft && f.State == part.AsFound {
 			status, _, said := post("/looks",
@@ -108,9 +110,9 @@ func TestASpareInTheShop(t *testing.T) {
 			require.Equal(t, 201, status, said)
 		}
 	}
-	beside := get[JobView](t, at+spareQuery)
+	beside := get[shop.JobView](t, at+spareQuery)
 	for _, set := range []part.Set{part.MainJournals, part.RodJournals} {
-		mine, theirs := setNamed(beside.Evaluation.Sets, set), setNamed(whole.Evaluation.Sets, set)
+		mine, theirs := setOf(beside.Evaluation.Sets, set), setOf(whole.Evaluation.Sets, set)
 		require.NotNil(t, mine, set)
 		assert.Equal(t, "spare", mine.Component)
 		same := *theirs
@@ -124,7 +126,7 @@ func TestASpareInTheShop(t *testing.T) {
 	status, said = sign(beside, part.MainJournals, "spare")
 	require.Equal(t, 201, status, said)
 	require.Equal(t, before, judged(t, base, job, ""), "what is signed for the spare is not signed for the wreck")
-	beside = get[JobView](t, at+spareQuery)
+	beside = get[shop.JobView](t, at+spareQuery)
 	require.Len(t, beside.Signed, 1)
 	assert.Empty(t, beside.Orders.Drafts, "sheets are made for the engine as it stands")
 
@@ -180,7 +182,7 @@ func TestASpareInTheShop(t *testing.T) {
 	require.NoError(t, err)
 	result := disposition.Evaluate(in)
 	for _, one := range result.Sets {
-		theirs := setNamed(view.Evaluation.Sets, one.Set)
+		theirs := setOf(view.Evaluation.Sets, one.Set)
 		require.NotNil(t, theirs, one.Set)
 		assert.Equal(t, theirs.Way, one.Way)
 		assert.Equal(t, theirs.Component, one.Component)
@@ -190,7 +192,7 @@ func TestASpareInTheShop(t *testing.T) {
 	twin, err := archive.Read(store.As(t.Context(), "Ida"), s, bytes.NewReader(zip.Bytes()), int64(zip.Len()),
 		photo.NewMaker(), store.Made{})
 	require.NoError(t, err)
-	again := get[JobView](t, fmt.Sprintf("%s/api/v1/jobs/%d", base, twin.ID))
+	again := get[shop.JobView](t, fmt.Sprintf("%s/api/v1/jobs/%d", base, twin.ID))
 	assert.Equal(t, view.Evaluation, again.Evaluation)
 	require.Len(t, again.Components, len(view.Components))
 	for i, c := range again.Components {
@@ -205,12 +207,20 @@ func TestASpareInTheShop(t *testing.T) {
 	// And an import of the open file as a job keeps the tag.
 	status, text, _ = call(t, "POST", base+"/api/v1/imports?take=true&id="+uuid.NewString(), fields{"text": open})
 	require.Equal(t, 200, status, string(text))
-	var taken ImportAnswer
+	var taken shop.ImportAnswer
 	require.NoError(t, json.Unmarshal(text, &taken))
 	assert.Equal(t, view.Evaluation.Sets[0].Way,
-		get[JobView](t, fmt.Sprintf("%s/api/v1/jobs/%d", base, taken.Job)).Evaluation.Sets[0].Way)
+		get[shop.JobView](t, fmt.Sprintf("%s/api/v1/jobs/%d", base, taken.Job)).Evaluation.Sets[0].Way)
 
 	status, _, said = post("/components/"+id("")+"/retirements", fields{"id": uuid.NewString(), "retired": false})
 	require.Equal(t, 201, status, said)
 	assert.Equal(t, before, judged(t, base, job, ""), "as it was")
+}
+
+// setOf is the set of a name; nil where there is none.
+func setOf(sets []disposition.Set, name part.Set) *disposition.Set {
+	if i := slices.IndexFunc(sets, func(s disposition.Set) bool { return s.Set == name }); i >= 0 {
+		return &sets[i]
+	}
+	return nil
 }

@@ -13,16 +13,17 @@ import (
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
 	"ledge/internal/demo"
+	"ledge/internal/shop"
 )
 
-func costs(t *testing.T, base string, job string, options map[string]int) CostsView {
+func costs(t *testing.T, base string, job string, options map[string]int) shop.CostsView {
 	t.Helper()
 	if options == nil {
 		options = map[string]int{}
 	}
 	status, answer, _ := call(t, "POST", base+"/api/v1/jobs/"+job+"/costs", map[string]any{"options": options})
 	require.Equal(t, 200, status, string(answer))
-	var view CostsView
+	var view shop.CostsView
 	require.NoError(t, json.Unmarshal(answer, &view))
 	return view
 }
@@ -53,11 +54,11 @@ func TestCostsFollowTheChoice(t *testing.T) {
 		"an option there is not")
 
 	_, body, _ := call(t, "GET", base+"/api/v1/jobs/3", nil)
-	var view JobView
+	var view shop.JobView
 	require.NoError(t, json.Unmarshal(body, &view))
 	option := view.Evaluation.Sets[1].Options[dearest.Option]
 	status, answer, _ := call(t, "POST", base+"/api/v1/jobs/3/decisions",
-		DecisionBody{Way: disposition.Way{Action: option.Action, Step: option.Step, Shell: option.Shell,
+		shop.DecisionBody{Way: disposition.Way{Action: option.Action, Step: option.Step, Shell: option.Shell,
 			Method: option.Method}, ID: uuid.NewString(), Set: "rod_journals", Reason: "the trust wants it so"})
 	require.Equal(t, 201, status, string(answer))
 	assert.Equal(t, tried.Cost, costs(t, base, "3", nil).Cost)
@@ -77,7 +78,7 @@ func TestCombinations(t *testing.T) {
 	assert.Equal(t, view.Combos[0].Ready, cheapest.Ready)
 }
 
-func options(view CostsView, combo int) map[string]int {
+func options(view shop.CostsView, combo int) map[string]int {
 	chosen := map[string]int{}
 	for i, c := range view.Choices {
 		chosen[string(c.Set)] = view.Combos[combo].Options[i]
@@ -98,7 +99,7 @@ func TestMachinesAreShared(t *testing.T) {
 	require.Equal(t, 409, status, "a card that somebody else changed meanwhile: %s", answer)
 	grinding := func() (option int, ready string) {
 		_, body, _ := call(t, "GET", base+"/api/v1/jobs/2", nil)
-		var view JobView
+		var view shop.JobView
 		require.NoError(t, json.Unmarshal(body, &view))
 		for i, o := range view.Evaluation.Sets[0].Options {
 			if o.Action == "grind" && o.Feasible {
@@ -110,12 +111,12 @@ func TestMachinesAreShared(t *testing.T) {
 	}
 	_, before := grinding()
 	status, answer, _ = call(t, "POST", base+"/api/v1/jobs/1/decisions",
-		DecisionBody{Way: disposition.Way{Action: "grind", Step: 5080000}, ID: uuid.NewString(),
+		shop.DecisionBody{Way: disposition.Way{Action: "grind", Step: 5080000}, ID: uuid.NewString(),
 			Set: "main_journals"})
 	require.Equal(t, 201, status, string(answer))
 	_, after := grinding()
 	assert.Greater(t, after, before)
-	var lines []JobLine
+	var lines []shop.JobLine
 	_, body, _ := call(t, "GET", base+"/api/v1/jobs?search=Railcar", nil)
 	require.NoError(t, json.Unmarshal(body, &lines))
 	require.Len(t, lines, 1)
@@ -144,10 +145,10 @@ func BenchmarkTradeoffOfAWholeJob(b *testing.B) {
 func TestJudgementPreview(t *testing.T) {
 	path := serveDemo(t).URL + "/api/v1/jobs/2"
 	_, body, _ := call(t, "GET", path, nil)
-	var view JobView
+	var view shop.JobView
 	require.NoError(t, json.Unmarshal(body, &view))
-	judgement := JudgementBody{Limits: view.Job.Limits, Policy: view.Job.Policy}
-	look := func() (p JudgementPreview) {
+	judgement := shop.JudgementBody{Limits: view.Job.Limits, Policy: view.Job.Policy}
+	look := func() (p shop.JudgementPreview) {
 		status, answer, _ := call(t, "POST", path+"/judgement-preview", judgement)
 		require.Equal(t, 200, status, string(answer))
 		require.NoError(t, json.Unmarshal(answer, &p))
@@ -172,14 +173,14 @@ func TestCards(t *testing.T) {
 	base := serveDemo(t).URL
 	for _, id := range []string{"2", "6", "8"} {
 		_, body, _ := call(t, "GET", base+"/api/v1/jobs/"+id, nil)
-		var view JobView
+		var view shop.JobView
 		require.NoError(t, json.Unmarshal(body, &view))
 		_, card, header := call(t, "GET", base+"/api/v1/jobs/"+id+"/card", nil)
 		assert.Contains(t, header.Get("Content-Disposition"), ".card.json")
 		assert.NotContains(t, string(card), view.Job.Customer)
 		status, answer, _ := call(t, "POST", base+"/api/v1/cards", map[string]string{"text": string(card)})
 		require.Equal(t, 200, status, string(answer))
-		var read CardAnswer
+		var read shop.CardAnswer
 		require.NoError(t, json.Unmarshal(answer, &read))
 		assert.Equal(t, view.Job.Limits, read.Limits)
 		assert.Equal(t, view.Job.Policy, read.Policy)
@@ -201,7 +202,7 @@ func TestShopPolicy(t *testing.T) {
 	require.Equal(t, 200, status, string(answer))
 	status, _, _ = call(t, "PUT", base+"/api/v1/policies/in", policy, "If-Match", header.Get("ETag"))
 	assert.Equal(t, 409, status, "a page that is out of date writes over nothing")
-	start := func(unit string) (view JobView) {
+	start := func(unit string) (view shop.JobView) {
 		status, answer, _ := call(t, "POST", base+"/api/v1/jobs",
 			map[string]any{"id": uuid.NewString(), "engine": "New one", "customer": "", "duty": "standard",
 				"unit": unit, "arrangement": "inline", "cylinders": 2})
@@ -212,7 +213,7 @@ func TestShopPolicy(t *testing.T) {
 	assert.Equal(t, policy, start("in").Job.Policy)
 	assert.Equal(t, inspection.DefaultPolicy("mm"), start("mm").Job.Policy)
 	_, body, _ := call(t, "GET", base+"/api/v1/jobs/1", nil)
-	var old JobView
+	var old shop.JobView
 	require.NoError(t, json.Unmarshal(body, &old))
 	assert.False(t, old.Job.Policy.RefitShells)
 }

@@ -15,6 +15,7 @@ import (
 	"ledge/internal/core/part"
 	"ledge/internal/core/schedule"
 	"ledge/internal/core/unit"
+	"ledge/internal/shop"
 	"ledge/internal/store"
 )
 
@@ -57,7 +58,7 @@ func lists(r huma.Registry) {
 	list(r, disposition.Methods()...)
 	list(r, disposition.Bases()...)
 	list(r, limit.Verdicts()...)
-	list(r, open, Standing(limit.Within), Standing(limit.Unsure), Standing(limit.Beyond), Standing(limit.NoLimit))
+	list(r, shop.Standings()...)
 	list(r, limit.Rules()...)
 	list(r, limit.Sources()...)
 	list(r, limit.Most, limit.Span, limit.List, limit.Rise)

@@ -10,6 +10,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"ledge/internal/photo"
+	"ledge/internal/shop"
 	"ledge/internal/store"
 	"ledge/internal/words"
 )
@@ -26,29 +27,22 @@ func writeProblem(w http.ResponseWriter, status int, detail string) {
 }
 
 // answerTo is the one map from errors to what is answered; places are within the body.
-func answerTo(err error) (status int, sentence string, places []*huma.ErrorDetail) {
+func answerTo(err error) (status int, sentence string, at []*huma.ErrorDetail) {
 	var conflict *store.ConflictError
 	var made *huma.ErrorModel
-	var spoiled *unreadableError
+	var spoiled *shop.UnreadableError
+	var refused *shop.Refusal
 	switch {
 	case errors.As(err, &spoiled):
 		return http.StatusConflict, words.Told("refuse.job_spoiled"), nil
+	case errors.As(err, &refused):
+		return refusedWith[refused.Kind], refused.Says, placesOf(refused)
 	case errors.As(err, &made):
 		return made.Status, made.Detail, made.Errors
 	case errors.Is(err, store.ErrNotFound):
 		return http.StatusNotFound, words.Told("refuse.no_job"), nil
 	case errors.As(err, &conflict):
-		if conflict.Code != "" || conflict.Place != "" {
-			place := &huma.ErrorDetail{Location: "body", Message: conflict.Error()}
-			if conflict.Place != "" {
-				place.Location += "." + conflict.Place
-			}
-			if conflict.Code != "" {
-				place.Value = conflict.Code
-			}
-			return http.StatusConflict, conflict.Error(), []*huma.ErrorDetail{place}
-		}
-		return http.StatusConflict, conflict.Error(), nil
+		return http.StatusConflict, conflict.Error(), conflicting(conflict)
 	case errors.Is(err, store.ErrNobody):
 		return http.StatusUnprocessableEntity, words.Told("refuse.nobody"), nil
 	case errors.Is(err, store.ErrGone), store.Unopened(err):
@@ -67,16 +61,51 @@ func answerTo(err error) (status int, sentence string, places []*huma.ErrorDetai
 	return http.StatusInternalServerError, words.Told("refuse.unexpected"), nil
 }
 
+// conflicting is the place of a conflict, where it has one.
+func conflicting(c *store.ConflictError) []*huma.ErrorDetail {
+	if c.Code == "" && c.Place == "" {
+		return nil
+	}
+	place := &huma.ErrorDetail{Location: "body", Message: c.Error()}
+	if c.Place != "" {
+		place.Location += "." + c.Place
+	}
+	if c.Code != "" {
+		place.Value = c.Code
+	}
+	return []*huma.ErrorDetail{place}
+}
+
+// refusedWith are the answers to what the shop refuses.
+var refusedWith = map[shop.Kind]int{shop.Wrong: http.StatusUnprocessableEntity, shop.Conflicts: http.StatusConflict,
+	shop.Missing: http.StatusNotFound, shop.Unproven: http.StatusUnauthorized}
+
+// placesOf says where in a request what is refused stands.
+func placesOf(r *shop.Refusal) []*huma.ErrorDetail {
+	var at []*huma.ErrorDetail
+	for _, p := range r.Places {
+		location := p.File
+		switch {
+		case p.Field != "":
+			location = "body." + p.Field
+		case p.Asked != "":
+			location = "query." + p.Asked
+		}
+		at = append(at, &huma.ErrorDetail{Location: location, Message: p.Says, Value: p.Marks})
+	}
+	return at
+}
+
 // statusGone is answered to nobody: its asker went away. It is no fault of Ledge's.
 const statusGone = 499
 
 // fail maps an error to its answer; what is not expected is logged and not shown.
 func (a resources) fail(ctx context.Context, err error) error {
-	status, sentence, places := answerTo(err)
+	status, sentence, at := answerTo(err)
 	if status == http.StatusInternalServerError {
 		a.log.LogAttrs(ctx, slog.LevelError, "unexpected", slog.Any("error", err))
 	}
-	return problem(status, sentence, places...)
+	return problem(status, sentence, at...)
 }
 
 // answer is fail for a handler that is no operation.
@@ -86,10 +115,4 @@ func (a resources) answer(w http.ResponseWriter, r *http.Request, err error) {
 		a.log.LogAttrs(r.Context(), slog.LevelError, "unexpected", slog.Any("error", err))
 	}
 	writeProblem(w, status, sentence)
-}
-
-// refuse is a 422 at one place of the body.
-func refuse(location, sentence string) error {
-	return problem(http.StatusUnprocessableEntity, sentence,
-		&huma.ErrorDetail{Location: "body." + location, Message: sentence})
 }

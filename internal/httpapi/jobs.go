@@ -2,81 +2,13 @@ package httpapi
 
 import (
 	"context"
-	"encoding/json"
-	"net/http"
-	"slices"
-	"strings"
-	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"ledge/internal/core/disposition"
-	"ledge/internal/core/engine"
-	"ledge/internal/core/inspection"
-	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
-	"ledge/internal/core/plan"
-	"ledge/internal/core/schedule"
-	"ledge/internal/core/unit"
+	"ledge/internal/shop"
 	"ledge/internal/store"
-	"ledge/internal/words"
 )
-
-// JobLine is a job as the shop sees it.
-type JobLine struct {
-	ID         int64       `json:"id"`
-	Number     string      `json:"number"`
-	Customer   string      `json:"customer"`
-	Engine     string      `json:"engine"`
-	Unit       unit.System `json:"unit"`
-	PromisedOn *string     `json:"promised_on,omitempty"`
-	// ReadyOn and Cost are those of its decisions as signed, or as advised; empty without a rate
-	// card or while sets are still to be measured.
-	ReadyOn  string           `json:"ready_on,omitempty"`
-	Cost     schedule.Money   `json:"cost,omitempty"`
-	Currency string           `json:"currency,omitempty"`
-	Shaft    []engine.Journal `json:"shaft"`
-	Features []FeatureLine    `json:"features"`
-	Sets     []SetLine        `json:"sets"`
-	// Unreadable says what is wrong with a job that cannot be shown; empty for all others.
-	Unreadable string `json:"unreadable,omitempty"`
-}
-
-// FeatureLine is how far one part is.
-type FeatureLine struct {
-	Kind     part.Kind `json:"kind"`
-	Number   int       `json:"number"`
-	Complete bool      `json:"complete"`
-	// Standing is its worst verdict.
-	Standing limit.Verdict `json:"standing"`
-}
-
-// SetLine is a set's decision in short.
-type SetLine struct {
-	Set part.Set `json:"set"`
-	disposition.Way
-	Provisional bool `json:"provisional"`
-	Signed      bool `json:"signed"`
-}
-
-// NewJobBody is what a person fills in to start a job.
-type NewJobBody struct {
-	Number            string             `json:"number,omitempty" maxLength:"20" doc:"the next free one where empty"`
-	Customer          string             `json:"customer" maxLength:"200"`
-	Engine            string             `json:"engine" minLength:"1" maxLength:"200"`
-	Duty              string             `json:"duty" enum:"standard,power,heavy"`
-	Scope             store.Scope        `json:"scope,omitempty" enum:"crank,engine" doc:"what came in; a crankshaft alone where left out"`
-	Unit              unit.System        `json:"unit"`
-	PromisedOn        string             `json:"promised_on,omitempty" pattern:"^([0-9]{4}-[0-9]{2}-[0-9]{2})?$"`
-	Arrangement       engine.Arrangement `json:"arrangement"`
-	Cylinders         int                `json:"cylinders" minimum:"1" maximum:"48"`
-	Mains             int                `json:"mains,omitempty" minimum:"0" maximum:"49"`
-	Throws            int                `json:"throws,omitempty" minimum:"0" maximum:"48"`
-	CylindersPerThrow int                `json:"cylinders_per_throw,omitempty" minimum:"0" maximum:"4"`
-	ID                string             `json:"id" format:"uuid" doc:"an id made by the client: sending it twice makes one job"`
-	CopyFrom          int64              `json:"copy_from,omitempty" doc:"the job whose limits and policy are copied"`
-	JournalPlan       string             `json:"journal_plan,omitempty" doc:"the plan for main and rod journals"`
-}
 
 // A StandInQuery asks for one component in the place of its like.
 type StandInQuery struct {
@@ -84,194 +16,59 @@ type StandInQuery struct {
 	Tag string         `query:"tag" maxLength:"40" doc:"which one"`
 }
 
-// standIn is what is asked for: none where it is in the engine.
-func (q StandInQuery) standIn(ctx context.Context, a resources, id int64) (store.StandIn, error) {
-	if q.Of == "" {
-		return store.StandIn{}, nil
-	}
-	record, err := a.store.Record(ctx, id)
-	if err != nil {
-		return store.StandIn{}, err
-	}
-	return record.InPlace(q.Of, q.Tag)
-}
-
-type jobOutput struct{ Body JobView }
-
+// jobs registers the jobs as a whole.
 func (a resources) jobs(api huma.API) {
-	register(api, store.Viewer, huma.Operation{OperationID: "list-jobs", Method: http.MethodGet,
-		Path: "/api/v1/jobs", Summary: "The shop's jobs, soonest promised first"},
+	serve(a, api, anyone, fetching("table", "/table", "What can be measured and decided"),
+		func(context.Context, *struct{}) (shop.Table, error) { return shop.TableOf(), nil })
+	serve(a, api, store.Viewer, fetching("list-jobs", "/jobs", "The shop's jobs, soonest promised first"),
 		func(ctx context.Context, in *struct {
 			Search string `query:"search" maxLength:"100"`
-		}) (*struct{ Body []JobLine }, error) {
-			ids, err := a.store.JobIDs(ctx, in.Search)
-			if err != nil {
-				return nil, a.fail(ctx, err)
-			}
-			lines := make([]JobLine, len(ids))
-			for i, id := range ids {
-				if lines[i], err = a.line(ctx, id); err != nil {
-					return nil, a.fail(ctx, err)
-				}
-			}
-			if err := a.dates(ctx, lines); err != nil {
-				return nil, a.fail(ctx, err)
-			}
-			return &struct{ Body []JobLine }{lines}, nil
+		}) ([]shop.JobLine, error) {
+			return a.shop.List(ctx, in.Search)
 		})
-	register(api, store.Viewer, huma.Operation{OperationID: "get-job", Method: http.MethodGet,
-		Path: "/api/v1/jobs/{id}", Summary: "A job, its tape and its evaluation"},
+	serve(a, api, store.Viewer, fetching("get-job", "/jobs/{id}", "A job, its tape and its evaluation"),
 		func(ctx context.Context, in *struct {
-			ID int64 `path:"id"`
+			JobPath
 			StandInQuery
-		}) (*jobOutput, error) {
-			stand, err := in.standIn(ctx, a, in.ID)
-			if err != nil {
-				return nil, a.fail(ctx, err)
-			}
-			view, err := a.viewIn(ctx, in.ID, stand)
-			if err != nil {
-				return nil, a.fail(ctx, err)
-			}
-			return &jobOutput{view}, nil
+		}) (shop.JobView, error) {
+			return a.shop.View(ctx, in.ID, in.Of, in.Tag)
 		})
-	register(api, store.Inspector, huma.Operation{OperationID: "create-job", Method: http.MethodPost,
-		Path: "/api/v1/jobs", Summary: "Start a job", DefaultStatus: http.StatusCreated}, a.createJob)
+	serve(a, api, store.Inspector, creating("create-job", "/jobs", "Start a job"),
+		func(ctx context.Context, in *struct{ Body shop.NewJobBody }) (shop.JobView, error) {
+			return a.shop.Start(ctx, in.Body)
+		})
 }
 
-func (a resources) createJob(ctx context.Context, in *struct{ Body NewJobBody }) (*jobOutput, error) {
-	b := in.Body
-	layout := engine.Layout{Arrangement: b.Arrangement, Cylinders: b.Cylinders, Mains: b.Mains,
-		Throws: b.Throws, CylindersPerThrow: b.CylindersPerThrow}.Complete()
-	if problems := layout.Problems(); len(problems) > 0 {
-		var places []*huma.ErrorDetail
-		for _, p := range problems {
-			places = append(places, &huma.ErrorDetail{Location: "body." + p.Field,
-				Message: sentence(p.Field, words.Layout(p).String())})
-		}
-		return nil, problem(http.StatusUnprocessableEntity, places[0].Message, places...)
-	}
-	policy, _, err := a.store.ShopPolicy(ctx, b.Unit)
-	if err != nil {
-		return nil, a.fail(ctx, err)
-	}
-	what := b
-	what.ID = "" // its letters' case is no content
-	asked, err := json.Marshal(what)
-	if err != nil {
-		return nil, a.fail(ctx, err)
-	}
-	n := store.NewJob{Number: strings.TrimSpace(b.Number), Customer: b.Customer, Engine: b.Engine,
-		Duty: b.Duty, Scope: b.Scope, Unit: b.Unit, Layout: layout,
-		Policy: policy, Made: store.Made{ID: b.ID, Of: asked}}
-	if b.PromisedOn != "" {
-		if err := checkDay("promised_on", b.PromisedOn); err != nil {
-			return nil, err
-		}
-		n.PromisedOn = &b.PromisedOn
-	}
-	if b.CopyFrom != 0 {
-		from, err := a.store.Job(ctx, b.CopyFrom)
-		if err != nil {
-			return nil, refuse("copy_from", words.Told("refuse.no_copy"))
-		}
-		n.Limits, n.Policy = from.Limits, from.Policy
-	}
-	if b.JournalPlan != "" {
-		p, ok := plan.Find(b.JournalPlan)
-		if !ok || p.Turn {
-			return nil, refuse("journal_plan",
-				words.Told("refuse.no_plan_named", "plan", words.Quoted(string(b.JournalPlan))))
-		}
-		n.Plans = map[part.Kind]plan.Plan{part.MainJournal: p, part.RodJournal: p}
-	}
-	id, err := a.store.CreateJob(ctx, n)
-	return a.changed(ctx, id, err)
-}
-
-// checkDay refuses a date that no calendar has.
-func checkDay(field, day string) error {
-	if _, err := time.Parse(time.DateOnly, day); err != nil {
-		return refuse(field, words.Told("refuse.no_day", "day", day))
-	}
-	return nil
-}
-
-// sentence makes a field name and what is wrong with it a sentence.
-func sentence(field, reason string) string {
-	words := strings.ReplaceAll(field, "_", " ")
-	return strings.ToUpper(words[:1]) + words[1:] + " " + reason + "."
-}
-
-// line is a job in the shop's list; one that cannot be read says so, and keeps nobody from the others.
-func (a resources) line(ctx context.Context, id int64) (JobLine, error) {
-	view, err := a.view(ctx, id)
-	if err == nil {
-		return view.line(), nil
-	}
-	fault := unreadable(ctx, err)
-	if fault == "" {
-		return JobLine{}, err
-	}
-	line := JobLine{ID: id, Unit: unit.MM, Unreadable: fault, Shaft: []engine.Journal{},
-		Features: []FeatureLine{}, Sets: []SetLine{}}
-	line.Number, err = a.store.JobNumber(ctx, id)
-	return line, err
-}
-
-func (v JobView) line() JobLine {
-	j := v.Job
-	line := JobLine{ID: j.ID, Number: j.Number, Customer: j.Customer, Engine: j.Engine, Unit: j.Unit,
-		PromisedOn: j.PromisedOn,
-		Shaft:      v.Shaft, Features: []FeatureLine{}, Sets: v.Said}
-	for i := range v.Evaluation.Features {
-		f := &v.Evaluation.Features[i]
-		// A part that was measured in several states counts once, as it stands now.
-		again := slices.ContainsFunc(v.Evaluation.Features[i+1:],
-			func(o inspection.Finding) bool { return o.Kind == f.Kind && o.Number == f.Number })
-		if f.Kind.Grid() && !again {
-			line.Features = append(line.Features, FeatureLine{f.Kind, f.Number, f.Complete, f.Standing()})
-		}
-	}
-	return line
-}
-
-// said is what stands for each set.
-func (v JobView) said() []SetLine {
-	lines := []SetLine{}
-	for _, s := range v.decided.Sets {
-		one := SetLine{Set: s.Set, Way: s.Way, Provisional: s.Provisional}
-		for _, signed := range v.Signed {
-			if signed.Set == s.Set {
-				one.Way, one.Signed = signed.Way, true
+// head registers what is told of a job as a whole.
+func (a resources) head(api huma.API) {
+	serve(a, api, store.Inspector, creating("add-answers", "/jobs/{id}/answers", "Answer what is asked before measuring"),
+		func(ctx context.Context, in *struct {
+			JobPath
+			Body struct {
+				Answers []shop.AnswerBody `json:"answers" minItems:"1" maxItems:"200"`
+				Sure    bool              `json:"sure,omitempty" doc:"the person was asked about a stamp that looks mistyped, and it is so"`
 			}
-		}
-		lines = append(lines, one)
-	}
-	return lines
-}
-
-// changedPart answers with the job as it then stands, with the component of what was changed in its place.
-func (a resources) changedPart(ctx context.Context, id int64, of part.Component, tag string,
-	err error) (*jobOutput, error) {
-	if err != nil {
-		return nil, a.fail(ctx, err)
-	}
-	view, err := a.viewWith(ctx, id, of, tag)
-	if err != nil {
-		return nil, a.fail(ctx, err)
-	}
-	return &jobOutput{view}, nil
-}
-
-// changed answers with the job as it then stands.
-func (a resources) changed(ctx context.Context, id int64, err error) (*jobOutput, error) {
-	if err != nil {
-		return nil, a.fail(ctx, err)
-	}
-	view, err := a.view(ctx, id)
-	if err != nil {
-		return nil, a.fail(ctx, err)
-	}
-	return &jobOutput{view}, nil
+		}) (shop.JobView, error) {
+			return a.shop.Answer(ctx, in.ID, in.Body.Answers, in.Body.Sure)
+		})
+	serve(a, api, store.Inspector, replacing("set-head", "/jobs/{id}/head", "Change customer, engine, duty or promised date"),
+		func(ctx context.Context, in *struct {
+			JobPath
+			Versioned
+			Body store.JobHead
+		}) (shop.JobView, error) {
+			version, err := in.version()
+			if err != nil {
+				return shop.JobView{}, err
+			}
+			return a.shop.SetHead(ctx, in.ID, version, in.Body)
+		})
+	serve(a, api, store.Decider, replacing("close-job", "/jobs/{id}/closed",
+		"Take a job out of the shop's list with its outcome, or back into it"),
+		func(ctx context.Context, in *struct {
+			JobPath
+			Body shop.CloseBody
+		}) (shop.JobView, error) {
+			return a.shop.Close(ctx, in.ID, in.Body)
+		})
 }

@@ -14,6 +14,7 @@ import (
 
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/part"
+	"ledge/internal/shop"
 	"ledge/internal/store"
 )
 
@@ -28,9 +29,9 @@ func TestOnePaperOneNumber(t *testing.T) {
 		return paperID.FindString(second(t, "pdftotext", "-layout",
 			fetched(t, base+"/api/v1/jobs/1/inspection.pdf"), "-"))
 	}
-	judge := func(change func(*JudgementBody)) {
+	judge := func(change func(*shop.JudgementBody)) {
 		view := b.get()
-		body := JudgementBody{Limits: view.Job.Limits, Policy: view.Job.Policy}
+		body := shop.JudgementBody{Limits: view.Job.Limits, Policy: view.Job.Policy}
 		change(&body)
 		status, said, _ := call(t, "PUT", base+"/api/v1/jobs/1/judgement", body, "If-Match", "\""+
 			strconv.FormatInt(view.Job.Version, 10)+"\"")
@@ -41,22 +42,22 @@ func TestOnePaperOneNumber(t *testing.T) {
 	assert.Equal(t, seen[0], number(), "nothing changed")
 	for what, change := range map[string]func(){
 		"a limit": func() {
-			judge(func(j *JudgementBody) {
+			judge(func(j *shop.JudgementBody) {
 				l := j.Limits.Book[part.MainJournal]
 				wider := *l.TaperMax + 2540
 				l.TaperMax = &wider
 				j.Limits.Book[part.MainJournal] = l
 			})
 		},
-		"the policy": func() { judge(func(j *JudgementBody) { j.Policy.CleanupAllowance += 2540 }) },
+		"the policy": func() { judge(func(j *shop.JudgementBody) { j.Policy.CleanupAllowance += 2540 }) },
 		"a look": func() {
 			b.post("/api/v1/jobs/1/looks",
-				LookBody{ID: uuid.NewString(), Kind: "main_journal", Number: 2, State: "as_found",
+				shop.LookBody{ID: uuid.NewString(), Kind: "main_journal", Number: 2, State: "as_found",
 					What: "grade", Look: "scored"}, 201)
 		},
 		"an answer": func() {
 			b.post("/api/v1/jobs/1/answers",
-				map[string]any{"answers": []AnswerBody{{ID: uuid.NewString(), Topic: "history",
+				map[string]any{"answers": []shop.AnswerBody{{ID: uuid.NewString(), Topic: "history",
 					Place: "spun bearing", Value: "yes"}}}, 201)
 		},
 	} {
@@ -94,7 +95,7 @@ func TestCodesOnPapersNeedAPublicAddress(t *testing.T) {
 func TestTheLetterIsForItsReader(t *testing.T) {
 	base := serveDemo(t).URL
 	b := bench{t, base}
-	b.post("/api/v1/jobs/1/answers", map[string]any{"answers": []AnswerBody{
+	b.post("/api/v1/jobs/1/answers", map[string]any{"answers": []shop.AnswerBody{
 		{ID: uuid.NewString(), Topic: "history", Place: "overheated", Value: "yes", Note: "says his cousin"},
 		{ID: uuid.NewString(), Topic: "keyway", Place: "", Value: "damaged", Note: "burr, see bench 2"},
 		{ID: uuid.NewString(), Topic: "clean", Place: "crankshaft", Value: "no"}}}, 201)
@@ -110,7 +111,7 @@ func TestTheLetterIsForItsReader(t *testing.T) {
 		"better one in his barn"} {
 		assert.Contains(t, letter, tells)
 	}
-	var report SharedView
+	var report shop.SharedView
 	require.NoError(t, json.Unmarshal(text, &report))
 	size := regexp.MustCompile(`\d\.\d+( in| to \d\.\d+ in)?`)
 	sizes := 0
@@ -133,16 +134,16 @@ func TestEveryPlaceSaysWhatWasSigned(t *testing.T) {
 	base := serveDemo(t).URL
 	view := bench9(t, base)
 	require.NotEmpty(t, view.Before, "work came back")
-	lines := get[[]JobLine](t, base+"/api/v1/jobs")
-	shop := lines[slices.IndexFunc(lines, func(l JobLine) bool { return l.ID == 9 })].Sets
-	assert.Equal(t, view.Said, shop)
+	lines := get[[]shop.JobLine](t, base+"/api/v1/jobs")
+	inShop := lines[slices.IndexFunc(lines, func(l shop.JobLine) bool { return l.ID == 9 })].Sets
+	assert.Equal(t, view.Said, inShop)
 	for _, s := range view.Signed {
-		i := slices.IndexFunc(view.Said, func(l SetLine) bool { return l.Set == s.Set })
+		i := slices.IndexFunc(view.Said, func(l shop.SetLine) bool { return l.Set == s.Set })
 		require.GreaterOrEqual(t, i, 0)
 		assert.Equal(t, s.Way, view.Said[i].Way, s.Set)
 		assert.True(t, view.Said[i].Signed)
 	}
-	assert.Contains(t, view.Said, SetLine{Set: part.RodJournals,
+	assert.Contains(t, view.Said, shop.SetLine{Set: part.RodJournals,
 		Way: disposition.Way{Action: disposition.Grind, Step: 2540000}, Signed: true})
 }
 
@@ -152,7 +153,7 @@ func TestClosingAsksForWhatIsOpen(t *testing.T) {
 	base := serveDemo(t).URL
 	b := bench{t, base}
 	view := b.sign("main_journals", "grind", "0.020", "")
-	kinds := func(v JobView) (list []string) {
+	kinds := func(v shop.JobView) (list []string) {
 		for _, e := range v.OpenEnds {
 			list = append(list, e.What)
 		}
@@ -162,12 +163,12 @@ func TestClosingAsksForWhatIsOpen(t *testing.T) {
 	view = b.post("/api/v1/jobs/1/orders", map[string]any{"sheets": []string{}}, 201)
 	assert.Subset(t, kinds(view), []string{"orders", "unproved", "unticked", "new_parts"})
 	assert.NotContains(t, kinds(view), "bolts")
-	i := slices.IndexFunc(view.Orders.Issued, func(o IssuedView) bool { return o.Sheet == "parts" })
+	i := slices.IndexFunc(view.Orders.Issued, func(o shop.IssuedView) bool { return o.Sheet == "parts" })
 	parts := view.Orders.Issued[i]
 	require.NotZero(t, parts.Open, "nothing of it was ticked off")
-	say := func(what store.OrderWhat, line string, want int) JobView {
+	say := func(what store.OrderWhat, line string, want int) shop.JobView {
 		return b.post("/api/v1/jobs/1/orders/"+parts.ID+"/events",
-			OrderEventBody{ID: uuid.NewString(), What: what, Line: line}, want)
+			shop.OrderEventBody{ID: uuid.NewString(), What: what, Line: line}, want)
 	}
 	say("closed", "", 422)
 	for _, l := range parts.Body.Lines {
@@ -181,9 +182,9 @@ func TestClosingAsksForWhatIsOpen(t *testing.T) {
 func TestMistakesAreTakenBack(t *testing.T) {
 	base := serveDemo(t).URL
 	b := bench{t, base}
-	has := func(v JobView, kind, state string) bool {
+	has := func(v shop.JobView, kind, state string) bool {
 		return slices.ContainsFunc(v.Features,
-			func(f FeatureView) bool { return string(f.Kind) == kind && f.State == state })
+			func(f shop.FeatureView) bool { return string(f.Kind) == kind && f.State == state })
 	}
 	require.True(t, has(b.post("/api/v1/jobs/1/states",
 		map[string]any{"kind": "main_journal", "state": "after_polish"}, 201), "main_journal", "after_polish"))
@@ -206,7 +207,7 @@ func TestMistakesAreTakenBack(t *testing.T) {
 	order := view.Orders.Issued[0]
 	for _, what := range []store.OrderWhat{"sent", "returned", "unreturned", "unsent"} {
 		view = b.post("/api/v1/jobs/1/orders/"+order.ID+"/events",
-			OrderEventBody{ID: uuid.NewString(), What: what}, 201)
+			shop.OrderEventBody{ID: uuid.NewString(), What: what}, 201)
 	}
 	assert.Len(t, view.Orders.Issued[0].Events, 4)
 	status, _, _ := call(t, "PUT", base+"/api/v1/jobs/4/closed",

@@ -33,17 +33,11 @@ func (a resources) stillSignedIn(r *http.Request) bool {
 // never says what changed, so that there is one way to read a job. Trouble with the shop's file is
 // an event of its own.
 func (a resources) live(w http.ResponseWriter, r *http.Request) {
-	stream := http.NewResponseController(w)
-	_ = stream.SetWriteDeadline(time.Time{}) // a stream has no end; servers without deadlines have none to lift
-	_ = stream.SetReadDeadline(time.Time{})
 	// Taken before the session is looked at again, so that none ends unseen.
 	ended := a.store.SessionsChanged()
 	changes, stop := a.store.Watch()
 	defer stop()
-	w.Header().Set("Content-Type", "text/event-stream")
-	w.Header().Set("Cache-Control", "no-store")
-	w.Header().Set("X-Accel-Buffering", "no")
-	fmt.Fprint(w, "retry: 1000\n\n")
+	stream := opened(w)
 	beat := time.NewTicker(heartbeat)
 	defer beat.Stop()
 	for {
@@ -72,4 +66,16 @@ func (a resources) live(w http.ResponseWriter, r *http.Request) {
 			fmt.Fprint(w, ": still here\n\n")
 		}
 	}
+}
+
+// opened begins a stream of events, which has no end; servers without deadlines have none to lift.
+func opened(w http.ResponseWriter) *http.ResponseController {
+	stream := http.NewResponseController(w)
+	_ = stream.SetWriteDeadline(time.Time{})
+	_ = stream.SetReadDeadline(time.Time{})
+	w.Header().Set("Content-Type", "text/event-stream")
+	w.Header().Set("Cache-Control", "no-store")
+	w.Header().Set("X-Accel-Buffering", "no")
+	fmt.Fprint(w, "retry: 1000\n\n")
+	return stream
 }

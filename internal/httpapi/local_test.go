@@ -4,6 +4,8 @@ import (
 	"encoding/json"
 	"testing"
 
+	"ledge/internal/shop"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
@@ -12,7 +14,7 @@ import (
 // time zone and no locale is refused at its field, and so is a change of what somebody else changed.
 func TestPapersWriteAsTheShopDoes(t *testing.T) {
 	base := serveDemo(t).URL
-	local := func() (v LocalView, tag string) {
+	local := func() (v shop.LocalView, tag string) {
 		status, said, head := call(t, "GET", base+"/api/v1/shop/local", nil)
 		require.Equal(t, 200, status)
 		require.NoError(t, json.Unmarshal(said, &v))
@@ -20,7 +22,7 @@ func TestPapersWriteAsTheShopDoes(t *testing.T) {
 	}
 	signed := func() string {
 		_, text, _ := call(t, "GET", base+"/api/v1/jobs/9/report", nil)
-		var report SharedView
+		var report shop.SharedView
 		require.NoError(t, json.Unmarshal(text, &report))
 		return report.Decisions[0].Signed + " " + report.Ready
 	}

@@ -19,6 +19,7 @@ import (
 	"ledge/internal/core/order"
 	"ledge/internal/core/part"
 	"ledge/internal/photo"
+	"ledge/internal/shop"
 	"ledge/internal/store"
 )
 
@@ -67,7 +68,7 @@ func TestOldShopReadsTheSame(t *testing.T) {
 	for id, want := range expected {
 		status, answer, _ := call(t, "GET", server.URL+"/api/v1/jobs/"+id, nil)
 		require.Equal(t, 200, status, string(answer))
-		var view JobView
+		var view shop.JobView
 		require.NoError(t, json.Unmarshal(answer, &view))
 		require.Len(t, view.Signed, len(want.Signed), id)
 		for i, was := range want.Signed {
@@ -108,7 +109,7 @@ func TestOldSheetsStand(t *testing.T) {
 	server := serveStore(t, s)
 	for id := 1; id <= 9; id++ {
 		_, answer, _ := call(t, "GET", server.URL+"/api/v1/jobs/"+strconv.Itoa(id), nil)
-		var view JobView
+		var view shop.JobView
 		require.NoError(t, json.Unmarshal(answer, &view))
 		for _, draft := range view.Orders.Drafts {
 			issued := false

@@ -15,6 +15,7 @@ import (
 	"ledge/internal/core/order"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
+	"ledge/internal/shop"
 	"ledge/internal/store"
 )
 
@@ -24,23 +25,23 @@ type bench struct {
 	base string
 }
 
-func (b bench) post(path string, body any, want int) JobView {
+func (b bench) post(path string, body any, want int) shop.JobView {
 	b.t.Helper()
 	return b.postAs("Wanda", path, body, want)
 }
 
-func (b bench) postAs(name, path string, body any, want int) JobView {
+func (b bench) postAs(name, path string, body any, want int) shop.JobView {
 	b.t.Helper()
 	status, answer, _ := call(b.t, "POST", b.base+path, body, personHeader, url.QueryEscape(name))
 	require.Equal(b.t, want, status, string(answer))
-	var view JobView
+	var view shop.JobView
 	if want == 201 {
 		require.NoError(b.t, json.Unmarshal(answer, &view))
 	}
 	return view
 }
 
-func (b bench) get() (view JobView) {
+func (b bench) get() (view shop.JobView) {
 	b.t.Helper()
 	status, answer, _ := call(b.t, "GET", b.base+"/api/v1/jobs/1", nil)
 	require.Equal(b.t, 200, status)
@@ -48,9 +49,9 @@ func (b bench) get() (view JobView) {
 	return view
 }
 
-func (b bench) sign(set part.Set, action disposition.Action, step, reason string) JobView {
+func (b bench) sign(set part.Set, action disposition.Action, step, reason string) shop.JobView {
 	b.t.Helper()
-	body := DecisionBody{Way: disposition.Way{Action: action, Step: unit.MustParse(step, unit.In)},
+	body := shop.DecisionBody{Way: disposition.Way{Action: action, Step: unit.MustParse(step, unit.In)},
 		ID: uuid.NewString(), Set: set, Reason: reason}
 	for _, d := range b.get().Decisions {
 		if d.Set == set {
@@ -60,8 +61,8 @@ func (b bench) sign(set part.Set, action disposition.Action, step, reason string
 	return b.postAs("Ida", "/api/v1/jobs/1/decisions", body, 201)
 }
 
-func issued(v JobView, name order.Name, issue int) IssuedView {
-	i := slices.IndexFunc(v.Orders.Issued, func(o IssuedView) bool { return o.Sheet == name && o.Issue == issue })
+func issued(v shop.JobView, name order.Name, issue int) shop.IssuedView {
+	i := slices.IndexFunc(v.Orders.Issued, func(o shop.IssuedView) bool { return o.Sheet == name && o.Issue == issue })
 	return v.Orders.Issued[i]
 }
 
@@ -88,9 +89,9 @@ func TestOrders(t *testing.T) {
 	grind = issued(view, order.Grind, 2)
 	assert.False(t, grind.Struck)
 	assert.Contains(t, grind.Body.Notes, "Overruled by Ida: Only 0.030 shells on the shelf.")
-	at := func(o IssuedView) string { return "/api/v1/jobs/1/orders/" + o.ID + "/events" }
-	say := func(what store.OrderWhat, line, reason string) OrderEventBody {
-		return OrderEventBody{ID: uuid.NewString(), What: what, Line: line, Reason: reason}
+	at := func(o shop.IssuedView) string { return "/api/v1/jobs/1/orders/" + o.ID + "/events" }
+	say := func(what store.OrderWhat, line, reason string) shop.OrderEventBody {
+		return shop.OrderEventBody{ID: uuid.NewString(), What: what, Line: line, Reason: reason}
 	}
 	b.post(at(issued(view, order.Grind, 1)), say(store.Sent, "", ""), 409)
 	b.post(at(grind), say(store.Sent, "", ""), 201)
@@ -107,7 +108,7 @@ func TestOrders(t *testing.T) {
 		value := part.OfLength(size)
 		for cell := range 8 {
 			b.post("/api/v1/jobs/1/readings",
-				ReadingBody{ID: uuid.NewString(), Kind: "main_journal", Number: number + 1, State: "after_grind",
+				shop.ReadingBody{ID: uuid.NewString(), Kind: "main_journal", Number: number + 1, State: "after_grind",
 					Station: cell / 4, Direction: cell % 4, What: "size", Value: &value, Unusual: true}, 201)
 		}
 	}
@@ -118,9 +119,9 @@ func TestOrders(t *testing.T) {
 	assert.Equal(t, "The smallest reading is 0.0003 in below the order.", grind.Proofs[0].Problems[0].Text)
 	assert.Equal(t, "within", grind.Proofs[len(grind.Proofs)-1].Verdict)
 	assert.Equal(t, view.Job.Mains-1, grind.Open)
-	signed := view.Signed[slices.IndexFunc(view.Signed, func(s Signed) bool { return s.Set == "main_journals" })]
+	signed := view.Signed[slices.IndexFunc(view.Signed, func(s shop.Signed) bool { return s.Set == "main_journals" })]
 	assert.False(t, signed.Stale)
-	assert.Equal(t, disposition.Grind, setNamed(view.Before, "main_journals").Action)
+	assert.Equal(t, disposition.Grind, setOf(view.Before, "main_journals").Action)
 	assert.Empty(t, view.Orders.Drafts, "what was measured as proof orders nothing anew")
 
 	// Accepting needs a reason; closing with open lines too; a closed sheet takes nothing more.

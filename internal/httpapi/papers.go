@@ -1,351 +1,82 @@
 package httpapi
 
 import (
-	"bytes"
 	"context"
-	"fmt"
-	"net/http"
-	"slices"
-	"strings"
-	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"ledge/internal/core/disposition"
-	"ledge/internal/core/order"
-	"ledge/internal/core/part"
-	"ledge/internal/core/say"
-	"ledge/internal/exchange"
-	"ledge/internal/report"
+	"ledge/internal/shop"
 	"ledge/internal/store"
-	"ledge/internal/words"
 )
 
-const xlsx = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
+const (
+	xlsx = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
+	pdf  = "application/pdf"
+)
 
-// jobAddress is where a job is found from outside this machine; empty where the shop has said no
-// such address.
-func (a resources) jobAddress(ctx context.Context, id int64) (string, error) {
-	public, err := a.publicURL(ctx)
-	if err != nil || public == "" {
-		return "", err
-	}
-	return fmt.Sprintf("%s/jobs/%d", public, id), nil
-}
-
-// show is a paper to look at in the browser, with a name to save it under.
-func show(name string, pdf []byte) *attachment {
-	return &attachment{"application/pdf", fmt.Sprintf("inline; filename=%q", name), pdf}
-}
-
+// papers registers what is printed, a few at a time.
 func (a resources) papers(api huma.API) {
-	paper := func(operation, path, kind, summary string,
-		make func(ctx context.Context, id int64) (*attachment, error)) {
-		register(api, store.Viewer, huma.Operation{OperationID: operation, Method: http.MethodGet, Path: path,
-			Summary: summary, Responses: files(kind), Middlewares: huma.Middlewares{a.inTurn}},
-			func(ctx context.Context, in *struct {
-				ID int64 `path:"id"`
-			}) (*attachment, error) {
-				file, err := make(ctx, in.ID)
-				if err != nil {
-					return nil, a.fail(ctx, err)
-				}
-				return file, nil
-			})
+	turn := func(o huma.Operation) huma.Operation {
+		o.Middlewares = huma.Middlewares{a.inTurn}
+		return o
 	}
-	paper("get-inspection-pdf", "/api/v1/jobs/{id}/inspection.pdf", "application/pdf",
-		"The whole inspection as a PDF", func(ctx context.Context, id int64) (*attachment, error) {
-			job, err := a.reportOf(ctx, id)
-			if err != nil {
-				return nil, err
-			}
-			pdf, err := job.Inspection()
-			return show(fileName(job.In.Job.Number)+".inspection.pdf", pdf), err
-		})
-	paper("get-summary-pdf", "/api/v1/jobs/{id}/summary.pdf", "application/pdf",
-		"The customer's summary as a PDF", func(ctx context.Context, id int64) (*attachment, error) {
-			job, err := a.reportOf(ctx, id)
-			if err != nil {
-				return nil, err
-			}
-			pdf, err := job.Summary()
-			return show(fileName(job.In.Job.Number)+".summary.pdf", pdf), err
-		})
-	paper("get-workbook", "/api/v1/jobs/{id}/workbook.xlsx", xlsx, "The job as a spreadsheet",
-		func(ctx context.Context, id int64) (*attachment, error) {
-			record, err := a.store.Record(ctx, id)
-			if err != nil {
-				return nil, err
-			}
-			view, err := a.view(ctx, id)
-			if err != nil {
-				return nil, err
-			}
-			in, _ := record.Inspection()
-			// of every component, also of those that do not stand in the engine
-			result, err := disposition.EvaluateWithin(ctx, in)
-			if err != nil {
-				return nil, err
-			}
-			words.In(in.Unit).Result(&result)
-			var book bytes.Buffer
-			err = exchange.WriteXLSX(&book, in, result, rowsOf(&record), signedTable(view), orderTable(view))
-			return attach(xlsx, fileName(record.Job.Number)+".xlsx", book.Bytes()), err
-		})
-	register(api, store.Viewer, huma.Operation{OperationID: "get-order-pdf", Method: http.MethodGet,
-		Path: "/api/v1/jobs/{id}/orders/{order}/pdf", Summary: "An order sheet as a PDF",
-		Responses: files("application/pdf"), Middlewares: huma.Middlewares{a.inTurn}},
+	serveFile(a, api, turn(fetching("get-inspection-pdf", "/jobs/{id}/inspection.pdf", "The whole inspection as a PDF")),
+		pdf, store.Viewer,
+		func(ctx context.Context, in *JobPath) (shop.File, error) { return a.shop.InspectionPaper(ctx, in.ID) })
+	serveFile(a, api, turn(fetching("get-summary-pdf", "/jobs/{id}/summary.pdf", "The customer's summary as a PDF")),
+		pdf, store.Viewer,
+		func(ctx context.Context, in *JobPath) (shop.File, error) { return a.shop.SummaryPaper(ctx, in.ID) })
+	serveFile(a, api, turn(fetching("get-workbook", "/jobs/{id}/workbook.xlsx", "The job as a spreadsheet")),
+		xlsx, store.Viewer,
+		func(ctx context.Context, in *JobPath) (shop.File, error) { return a.shop.Workbook(ctx, in.ID) })
+	serveFile(a, api, turn(fetching("get-order-pdf", "/jobs/{id}/orders/{order}/pdf", "An order sheet as a PDF")),
+		pdf, store.Viewer,
 		func(ctx context.Context, in *struct {
-			ID    int64  `path:"id"`
+			JobPath
 			Order string `path:"order"`
-		}) (*attachment, error) {
-			record, err := a.store.Record(ctx, in.ID)
-			if err != nil {
-				return nil, a.fail(ctx, err)
-			}
-			i := slices.IndexFunc(record.Orders, func(o store.Order) bool { return o.ID == in.Order })
-			if i < 0 {
-				return nil, problem(http.StatusNotFound, words.Told("refuse.no_sheet"))
-			}
-			o, job := record.Orders[i], record.Job
-			address, err := a.jobAddress(ctx, in.ID)
-			if err != nil {
-				return nil, a.fail(ctx, err)
-			}
-			if address != "" {
-				address += "/orders"
-			}
-			local, err := a.local(ctx)
-			if err != nil {
-				return nil, a.fail(ctx, err)
-			}
-			pdf, err := report.Sheet{Local: local, Address: address, Number: job.Number,
-				Customer: job.Customer, Name: job.Engine, Unit: job.Unit,
-				Issue: o.Issue, IssuedBy: who(o.IssuedBy, o.FromFile), IssuedAt: moment(o.IssuedAt),
-				Struck: o.Has(store.Struck), Body: o.Body}.PDF()
-			if err != nil {
-				return nil, a.fail(ctx, err)
-			}
-			return show(fmt.Sprintf("%s.%s-%d.pdf", fileName(job.Number), o.Sheet, o.Issue), pdf), nil
+		}) (shop.File, error) {
+			return a.shop.SheetPaper(ctx, in.ID, in.Order)
 		})
+	serveFile(a, api, turn(fetching("get-shared-summary", "/shared/{token}/summary.pdf",
+		"The report behind a link as a PDF")), pdf, anyone,
+		func(ctx context.Context, in *LinkPath) (shop.File, error) { return a.shop.SharedSummary(ctx, in.Token) })
 }
 
-// signedTable is every decision ever signed.
-func signedTable(view JobView) exchange.Table {
-	units := " (" + string(view.Job.Unit) + ")"
-	t := exchange.Table{Name: "Signed", Head: []string{"Set", "Action", "Step" + units, "Shell" + units,
-		"Method", "Overruled", "Reason", "Signed by", "Signed at"}}
-	for _, d := range view.Decisions {
-		t.Rows = append(t.Rows, []any{string(d.Set), string(d.Action), &d.Step, &d.Shell, string(d.Method),
-			d.Overruled, d.Reason, who(d.DecidedBy, d.FromFile), d.DecidedAt})
-	}
-	return t
+// A LinkPath is a customer's link.
+type LinkPath struct {
+	Token string `path:"token" maxLength:"60"`
 }
 
-// orderTable is every line of every sheet issued, with what came back.
-func orderTable(view JobView) exchange.Table {
-	units := " (" + string(view.Job.Unit) + ")"
-	t := exchange.Table{Name: "Orders", Head: []string{"Sheet", "Issue", "Struck", "Line", "What", "From" +
-		units, "To" + units, "Rough" + units, "Count", "Code", "Proof", "Came back, smallest" + units,
-		"Came back, largest" + units}}
-	for _, o := range view.Orders.Issued {
-		for _, l := range o.Body.Lines {
-			row := []any{string(o.Sheet), o.Issue, o.Struck, l.Title, l.What, l.Min, l.Max, l.Rough, l.Count, l.Code}
-			if i := slices.IndexFunc(o.Proofs, func(p order.Proof) bool { return p.Key == l.Key }); i >= 0 {
-				row = append(row, o.Proofs[i].Verdict)
-				if back := o.Proofs[i].Back; back != nil {
-					row = append(row, &back.Min, &back.Max)
-				}
+// A ShareToken opens a customer's link.
+type ShareToken struct {
+	Token string `json:"token"`
+}
+
+// shares registers the report and the links to it.
+func (a resources) shares(api huma.API) {
+	serve(a, api, store.Viewer, fetching("get-report", "/jobs/{id}/report", "The report in plain words"),
+		func(ctx context.Context, in *JobPath) (shop.SharedView, error) { return a.shop.Report(ctx, in.ID) })
+	serve(a, api, store.Viewer, fetching("list-shares", "/jobs/{id}/shares", "The links to a job's report"),
+		func(ctx context.Context, in *JobPath) ([]store.Share, error) { return a.shop.Shares(ctx, in.ID) })
+	serve(a, api, store.Decider, creating("share", "/jobs/{id}/shares",
+		"Make a link to a job's report; its token is told this once"),
+		func(ctx context.Context, in *struct {
+			JobPath
+			Body struct {
+				ID  string `json:"id" format:"uuid" doc:"an id made by the client: sending it twice makes one link"`
+				For string `json:"for" minLength:"1" maxLength:"200"`
 			}
-			t.Rows = append(t.Rows, row)
-		}
-	}
-	return t
-}
-
-// who did something, or who a file that was taken in says did: nobody here saw that.
-func who(name string, fromFile bool) string {
-	if fromFile {
-		return words.Told("paper.as_file_says", "name", name)
-	}
-	return name
-}
-
-func moment(at string) time.Time {
-	t, _ := time.Parse(time.RFC3339Nano, at) // as the store wrote it
-	return t
-}
-
-// reportOf gathers what the papers of a job say.
-func (a resources) reportOf(ctx context.Context, id int64) (report.Job, error) {
-	whole, err := a.store.Record(ctx, id)
-	if err != nil {
-		return report.Job{}, err
-	}
-	record := whole.With(store.StandIn{})
-	view, err := a.view(ctx, id)
-	if err != nil {
-		return report.Job{}, err
-	}
-	costs, err := a.weigh(ctx, id, store.StandIn{}, nil)
-	if err != nil {
-		return report.Job{}, err
-	}
-	address, err := a.jobAddress(ctx, id)
-	if err != nil {
-		return report.Job{}, err
-	}
-	made, err := a.store.LastChange(ctx, id)
-	if err != nil {
-		return report.Job{}, err
-	}
-	local, err := a.local(ctx)
-	if err != nil {
-		return report.Job{}, err
-	}
-	in, index := record.Inspection()
-	job := report.Job{Local: local, Address: address, Made: moment(made), In: in, Result: view.Evaluation}
-	if on := record.Job.PromisedOn; on != nil && *on != "" {
-		job.Promised = local.Day(*on)
-	}
-	job.Components = componentLines(whole, local)
-	for _, i := range index {
-		job.Taken = append(job.Taken, takenOf(&record, &record.Features[i], local))
-	}
-	for _, f := range view.Walk.Findings {
-		job.Findings = append(job.Findings, f.Text)
-		if plain := words.Plain(f); plain != "" {
-			job.Seen = append(job.Seen, plain)
-		}
-	}
-	if costs.Entered && len(costs.Choices) == len(view.decided.Sets) {
-		job.Cost, job.Ready = local.Money(int64(costs.Cost), costs.Currency), local.Day(costs.Ready)
-	}
-	for _, set := range view.decided.Sets {
-		job.Decisions = append(job.Decisions, decisionOf(view, set, local))
-	}
-	for i, set := range view.decided.Sets {
-		d := job.Decisions[i]
-		d.Advice, d.Reasons = "", nil
-		for _, r := range set.Letter(d.Way) {
-			d.Reasons = append(d.Reasons, words.In(in.Unit).Letter(r))
-		}
-		job.Letter = append(job.Letter, d)
-	}
-	for _, o := range view.Orders.Issued {
-		if o.Struck || len(o.Proofs) == 0 {
-			continue
-		}
-		p := report.Proof{Sheet: o.Body, Proofs: o.Proofs, Accepted: map[string]string{}}
-		for _, l := range o.Body.Lines {
-			if e := o.Last(l.Key, store.Accepted, store.SentBack); e != nil && e.What == store.Accepted {
-				p.Accepted[l.Key] = e.Reason
-			}
-		}
-		job.Proofs = append(job.Proofs, p)
-	}
-	return job, nil
-}
-
-// componentLines say what the job is made of, where that is more than what came.
-func componentLines(r store.Record, local words.Local) (lines []string) {
-	stands := r.Stands()
-	several := false
-	for _, c := range r.Components {
-		name := c.Name()
-		if c.Stamp != "" {
-			name = words.Told("paper.stamped", "component", name, "stamp", c.Stamp)
-		}
-		standing, in := stands[c.Of]
-		switch {
-		case c.Retired != nil:
-			lines = append(lines, words.Told("paper.retired", "component", name, "who",
-				who(c.Retired.SaidBy, c.Retired.FromFile),
-				"when", local.Moment(moment(c.Retired.SaidAt)), "other", inPlaceOf(r, c), "reason", c.Retired.Reason))
-		case in && standing == c.Tag:
-			lines = append(lines, words.Told("paper.in_engine", "component", name))
-		default:
-			lines = append(lines, words.Told("paper.beside", "component", name))
-		}
-		several = several || c.Tag != "" || c.Retired != nil
-	}
-	if !several {
-		return nil
-	}
-	return lines
-}
-
-// inPlaceOf names what took the place of a retired component; empty where nothing did.
-func inPlaceOf(r store.Record, c store.Component) string {
-	for _, other := range r.Components {
-		if c.Retired.For != nil && other.ID == *c.Retired.For {
-			return other.Name()
-		}
-	}
-	return ""
-}
-
-// decisionOf is a set as signed, or as advised.
-func decisionOf(view JobView, set disposition.Set, local words.Local) report.Decision {
-	d := report.Decision{Set: set.Set, Way: set.Way}
-	var told []say.Reason
-	for _, r := range words.In(view.Job.Unit).Gather(set.Reasons) {
-		if r.Code != "no_limit" && r.Code != "no_look" && !slices.ContainsFunc(told, r.Same) {
-			told = append(told, r)
-			d.Reasons = append(d.Reasons, r.Text)
-		}
-	}
-	for _, s := range view.Signed {
-		if s.Set != set.Set {
-			continue
-		}
-		d.Signed, d.Reason = words.Told("paper.signature", "who", who(s.DecidedBy, s.FromFile), "when",
-			local.Moment(moment(s.DecidedAt))), s.Reason
-		if s.Overruled {
-			d.Advice = words.In(view.Job.Unit).Way(set.Set, set.Way)
-		}
-		d.Way = s.Way
-	}
-	return d
-}
-
-// gaugesOf names the gauges of the readings that hold.
-func gaugesOf(record *store.Record, f *store.Feature) (names []string) {
-	for _, r := range f.Tape {
-		if r.SupersededBy != nil || r.Value == nil {
-			continue
-		}
-		name := words.Told("paper.gauge_unknown")
-		if instrument := record.InstrumentOf(f, r); instrument != "" {
-			name = strings.ToLower(words.Gauge(instrument))
-		}
-		division := f.GaugeDivision
-		if g := record.GaugeOf(r); g != nil {
-			division = &g.Division
-		}
-		if division != nil {
-			name = words.Told("paper.gauge", "gauge", name, "division", words.In(record.Job.Unit).Length(*division))
-		}
-		if !slices.Contains(names, name) {
-			names = append(names, name)
-		}
-	}
-	return names
-}
-
-// takenOf says who measured a feature, when, and with what.
-func takenOf(record *store.Record, f *store.Feature, local words.Local) report.Taken {
-	var t report.Taken
-	var names []string
-	for _, r := range f.Tape {
-		if name := who(r.TakenBy, r.FromFile); r.SupersededBy == nil && !slices.Contains(names, name) {
-			names = append(names, name)
-		}
-		t.On = local.Date(moment(r.TakenAt))
-	}
-	t.By = strings.Join(names, ", ")
-	if f.Kind.Quantity() != part.Weight {
-		t.Gauge = strings.Join(gaugesOf(record, f), "; ")
-	}
-	return t
+		}) (ShareToken, error) {
+			made, err := a.shop.Offer(ctx, in.ID, in.Body.ID, in.Body.For)
+			return ShareToken{made}, err
+		})
+	serve(a, api, store.Decider, removing("revoke-share", "/jobs/{id}/shares/{share}", "Revoke a link"),
+		func(ctx context.Context, in *struct {
+			JobPath
+			Share string `path:"share"`
+		}) ([]store.Share, error) {
+			return a.shop.Revoke(ctx, in.ID, in.Share)
+		})
+	serve(a, api, anyone, fetching("get-shared", "/shared/{token}", "The report behind a link"),
+		func(ctx context.Context, in *LinkPath) (shop.SharedView, error) { return a.shop.Shared(ctx, in.Token) })
 }

@@ -13,6 +13,8 @@ import (
 	"strings"
 	"testing"
 
+	"ledge/internal/shop"
+
 	"github.com/google/uuid"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -68,7 +70,7 @@ func TestPapersAsAnotherProgramReadsThem(t *testing.T) {
 	}
 }
 
-func bench9(t *testing.T, base string) (view JobView) {
+func bench9(t *testing.T, base string) (view shop.JobView) {
 	t.Helper()
 	status, body, _ := call(t, "GET", base+"/api/v1/jobs/9", nil)
 	require.Equal(t, 200, status)
@@ -85,7 +87,7 @@ func TestHostileNamesAreHarmlessInEveryPaper(t *testing.T) {
 		r.Unusual, r.Repeat = true, true
 		b.postAs(by, "/api/v1/jobs/1/readings", r, 201)
 	}
-	scored := LookBody{ID: uuid.NewString(), Kind: "main_journal", Number: 1, State: "as_found",
+	scored := shop.LookBody{ID: uuid.NewString(), Kind: "main_journal", Number: 1, State: "as_found",
 		What: "grade", Look: "scored", Note: "=1+1"}
 	b.post("/api/v1/jobs/1/looks", scored, 201)
 	status, text, _ := call(t, "GET", base+"/api/v1/jobs/1/readings.csv", nil)

@@ -2,7 +2,6 @@ package httpapi
 
 import (
 	"context"
-	"crypto/rand"
 	"crypto/sha256"
 	"crypto/subtle"
 	"encoding/base64"
@@ -10,8 +9,8 @@ import (
 	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
-	"golang.org/x/crypto/bcrypt"
 
+	"ledge/internal/shop"
 	"ledge/internal/store"
 	"ledge/internal/words"
 )
@@ -31,14 +30,6 @@ type CredentialsBody struct {
 	Password string `json:"password" minLength:"1" maxLength:"72"`
 }
 
-// PersonBody adds a person or changes one.
-type PersonBody struct {
-	Name     string     `json:"name" minLength:"1" maxLength:"100"`
-	Role     store.Role `json:"role"`
-	Password string     `json:"password,omitempty" maxLength:"72" doc:"empty keeps the present one"`
-	Barred   bool       `json:"barred"`
-}
-
 // SessionLine is a browser in which somebody is signed in.
 type SessionLine struct {
 	store.Session
@@ -53,55 +44,51 @@ func hashedToken(token string) string {
 	return base64.RawURLEncoding.EncodeToString(sum[:])
 }
 
-// shortest password taken; longer beats odder.
-const shortest = 10
+// now is who is signed in.
+func (a resources) now(ctx context.Context, _ *struct{}) (SessionView, error) {
+	view := SessionView{Required: a.signIn}
+	if !a.signIn {
+		return view, nil
+	}
+	people, err := a.shop.People(ctx)
+	if err != nil {
+		return view, err
+	}
+	view.First = len(people) == 0
+	if p, err := a.store.PersonByID(ctx, a.sessions.GetInt64(ctx, sessionPerson)); err == nil && !p.Barred {
+		view.Name, view.Role = p.Name, p.Role
+	}
+	return view, nil
+}
 
-func (a resources) people(api huma.API) {
-	type sessionOutput struct{ Body SessionView }
-	limited := through(limitSignIns())
-	now := func(ctx context.Context) (*sessionOutput, error) {
-		view := SessionView{Required: a.signIn}
+// enter begins the session of a person.
+func (a resources) enter(ctx context.Context, p store.Person, err error) (SessionView, error) {
+	if err == nil {
+		err = a.sessions.RenewToken(ctx)
+	}
+	if err != nil {
+		return SessionView{}, err
+	}
+	a.sessions.Put(ctx, sessionPerson, p.ID)
+	a.sessions.Put(ctx, sessionDevice, device(ctx))
+	return SessionView{Required: true, Name: p.Name, Role: p.Role}, nil
+}
+
+// session registers signing in and out.
+func (a resources) session(api huma.API) {
+	limited := huma.Middlewares{through(limitSignIns())}
+	serve(a, api, anyone, fetching("get-session", "/session", "Who is signed in"), a.now)
+	signIn := operation(http.MethodPost, "sign-in", "/session", "Sign in", 0)
+	signIn.Middlewares = limited
+	serve(a, api, anyone, signIn, func(ctx context.Context, in *struct{ Body CredentialsBody }) (SessionView, error) {
 		if !a.signIn {
-			return &sessionOutput{view}, nil
+			return SessionView{}, problem(http.StatusUnauthorized, words.Told("refuse.password_wrong"),
+				&huma.ErrorDetail{Location: "body.password", Message: words.Told("refuse.password_wrong")})
 		}
-		people, err := a.store.People(ctx)
-		if err != nil {
-			return nil, a.fail(ctx, err)
-		}
-		view.First = len(people) == 0
-		if p, err := a.store.PersonByID(ctx, a.sessions.GetInt64(ctx, sessionPerson)); err == nil && !p.Barred {
-			view.Name, view.Role = p.Name, p.Role
-		}
-		return &sessionOutput{view}, nil
-	}
-	enter := func(ctx context.Context, p store.Person) (*sessionOutput, error) {
-		if err := a.sessions.RenewToken(ctx); err != nil {
-			return nil, a.fail(ctx, err)
-		}
-		a.sessions.Put(ctx, sessionPerson, p.ID)
-		a.sessions.Put(ctx, sessionDevice, device(ctx))
-		return &sessionOutput{SessionView{Required: true, Name: p.Name, Role: p.Role}}, nil
-	}
-	register(api, anyone, huma.Operation{OperationID: "get-session", Method: http.MethodGet,
-		Path: "/api/v1/session", Summary: "Who is signed in"},
-		func(ctx context.Context, _ *struct{}) (*sessionOutput, error) { return now(ctx) })
-	register(api, anyone, huma.Operation{OperationID: "sign-in", Method: http.MethodPost,
-		Path: "/api/v1/session", Summary: "Sign in", Middlewares: huma.Middlewares{limited}},
-		func(ctx context.Context, in *struct{ Body CredentialsBody }) (*sessionOutput, error) {
-			p, err := a.store.PersonNamed(ctx, in.Body.Name)
-			known := p.Password
-			if err != nil {
-				known = nobody // so that an unknown name takes as long as a wrong password
-			}
-			if bcrypt.CompareHashAndPassword([]byte(known), []byte(in.Body.Password)) != nil || err != nil ||
-				p.Barred || !a.signIn {
-				return nil, problem(http.StatusUnauthorized, words.Told("refuse.password_wrong"),
-					&huma.ErrorDetail{Location: "body.password", Message: words.Told("refuse.password_wrong")})
-			}
-			return enter(ctx, p)
-		})
-	register(api, anyone, huma.Operation{OperationID: "sign-out", Method: http.MethodDelete,
-		Path: "/api/v1/session", Summary: "Sign out"},
+		p, err := a.shop.SignIn(ctx, in.Body.Name, in.Body.Password)
+		return a.enter(ctx, p, err)
+	})
+	register(api, anyone, removing("sign-out", "/session", "Sign out"),
 		func(ctx context.Context, _ *struct{}) (*struct{}, error) {
 			if !a.signIn {
 				return nil, nil
@@ -111,142 +98,77 @@ func (a resources) people(api huma.API) {
 			}
 			return nil, nil
 		})
-	register(api, anyone, huma.Operation{OperationID: "create-owner", Method: http.MethodPost,
-		Path: "/api/v1/owner", DefaultStatus: http.StatusCreated, Middlewares: huma.Middlewares{limited},
-		Summary: "Create the owner, once, with the code that Ledge printed when it started"},
-		func(ctx context.Context, in *struct {
-			Body struct {
-				CredentialsBody
-				Code string `json:"code" maxLength:"40"`
-			}
-		}) (*sessionOutput, error) {
-			if !a.signIn || subtle.ConstantTimeCompare([]byte(strings.TrimSpace(in.Body.Code)),
-				[]byte(a.setupCode)) != 1 || a.setupCode == "" {
-				return nil, refuse("code", words.Told("refuse.code"))
-			}
-			p, err := newPerson(PersonBody{Name: in.Body.Name, Role: store.Owner, Password: in.Body.Password})
-			if err != nil {
-				return nil, err
-			}
-			if err := a.store.AddPerson(store.As(ctx, p.Name), p, true); err != nil {
-				return nil, a.fail(ctx, err)
-			}
-			if p, err = a.store.PersonNamed(ctx, p.Name); err != nil {
-				return nil, a.fail(ctx, err)
-			}
-			return enter(ctx, p)
-		})
-	type peopleOutput struct{ Body []store.Person }
-	list := func(ctx context.Context, err error) (*peopleOutput, error) {
-		if err != nil {
-			return nil, a.fail(ctx, err)
+	owner := creating("create-owner", "/owner", "Create the owner, once, with the code that Ledge printed when it started")
+	owner.Middlewares = limited
+	serve(a, api, anyone, owner, func(ctx context.Context, in *struct {
+		Body struct {
+			CredentialsBody
+			Code string `json:"code" maxLength:"40"`
 		}
-		people, err := a.store.People(ctx)
-		if err != nil {
-			return nil, a.fail(ctx, err)
+	}) (SessionView, error) {
+		if !a.signIn || subtle.ConstantTimeCompare([]byte(strings.TrimSpace(in.Body.Code)),
+			[]byte(a.setupCode)) != 1 || a.setupCode == "" {
+			return SessionView{}, problem(http.StatusUnprocessableEntity, words.Told("refuse.code"),
+				&huma.ErrorDetail{Location: "body.code", Message: words.Told("refuse.code")})
 		}
-		return &peopleOutput{people}, nil
-	}
-	register(api, store.Owner, huma.Operation{OperationID: "list-people", Method: http.MethodGet,
-		Path: "/api/v1/people", Summary: "Who may sign in"},
-		func(ctx context.Context, _ *struct{}) (*peopleOutput, error) { return list(ctx, nil) })
-	register(api, store.Owner, huma.Operation{OperationID: "add-person", Method: http.MethodPost,
-		Path: "/api/v1/people", Summary: "Let somebody sign in", DefaultStatus: http.StatusCreated},
-		func(ctx context.Context, in *struct{ Body PersonBody }) (*peopleOutput, error) {
-			p, err := newPerson(in.Body)
-			if err != nil {
-				return nil, err
-			}
-			return list(ctx, a.store.AddPerson(ctx, p, false))
-		})
-	register(api, store.Owner, huma.Operation{OperationID: "change-person", Method: http.MethodPut,
-		Path: "/api/v1/people/{person}", Summary: "Another role or password; bar somebody, or let them in again"},
-		func(ctx context.Context, in *struct {
-			Person  int64  `path:"person"`
-			IfMatch string `header:"If-Match" required:"true" doc:"the person's version that was changed"`
-			Body    PersonBody
-		}) (*peopleOutput, error) {
-			version, err := versionOf(in.IfMatch)
-			if err != nil {
-				return nil, err
-			}
-			to := store.PersonChange{Role: in.Body.Role, Barred: in.Body.Barred, Version: version}
-			if in.Body.Password != "" {
-				p, err := newPerson(in.Body)
-				if err != nil {
-					return nil, err
-				}
-				to.Password = p.Password
-			}
-			if me, _ := signedIn(ctx); me.ID == in.Person {
-				to.But = hashedToken(a.sessions.Token(ctx))
-			}
-			return list(ctx, a.store.ChangePerson(ctx, in.Person, to))
-		})
-	type sessionsOutput struct{ Body []SessionLine }
-	sessions := func(ctx context.Context) (*sessionsOutput, error) {
-		all, err := a.store.SessionsOf(ctx, 0)
-		if err != nil {
-			return nil, a.fail(ctx, err)
-		}
-		lines := []SessionLine{}
-		for _, s := range all {
-			lines = append(lines, SessionLine{s, a.sessions != nil && s.Token == hashedToken(a.sessions.Token(ctx))})
-		}
-		return &sessionsOutput{lines}, nil
-	}
-	register(api, store.Owner, huma.Operation{OperationID: "list-sessions", Method: http.MethodGet,
-		Path: "/api/v1/sessions", Summary: "In which browsers people are signed in"},
-		func(ctx context.Context, _ *struct{}) (*sessionsOutput, error) {
-			if !a.signIn {
-				return &sessionsOutput{[]SessionLine{}}, nil
-			}
-			return sessions(ctx)
-		})
-	register(api, store.Owner, huma.Operation{OperationID: "end-session", Method: http.MethodDelete,
-		Path: "/api/v1/sessions/{session}", Summary: "Sign a browser out"},
-		func(ctx context.Context, in *struct {
-			Session string `path:"session" format:"uuid"`
-		}) (*sessionsOutput, error) {
-			if err := a.store.EndSession(ctx, in.Session); err != nil {
-				return nil, a.fail(ctx, err)
-			}
-			if !a.signIn {
-				return &sessionsOutput{[]SessionLine{}}, nil
-			}
-			return sessions(ctx)
-		})
-	register(api, store.Viewer, huma.Operation{OperationID: "list-names", Method: http.MethodGet,
-		Path: "/api/v1/names", Summary: "Who was at the bench lately"},
-		func(ctx context.Context, _ *struct{}) (*struct{ Body []string }, error) {
-			names, err := a.store.Names(ctx)
-			if err != nil {
-				return nil, a.fail(ctx, err)
-			}
-			return &struct{ Body []string }{names}, nil
-		})
+		p, err := a.shop.CreateOwner(ctx, in.Body.Name, in.Body.Password)
+		return a.enter(ctx, p, err)
+	})
 }
 
-// nobody is the hash of a password that nobody knows.
-var nobody = func() string {
-	hash, err := bcrypt.GenerateFromPassword([]byte(rand.Text()), bcrypt.DefaultCost)
-	if err != nil {
-		panic(err)
-	}
-	return string(hash)
-}()
+// people registers who may sign in.
+func (a resources) people(api huma.API) {
+	serve(a, api, store.Owner, fetching("list-people", "/people", "Who may sign in"),
+		func(ctx context.Context, _ *struct{}) ([]store.Person, error) { return a.shop.People(ctx) })
+	serve(a, api, store.Owner, creating("add-person", "/people", "Let somebody sign in"),
+		func(ctx context.Context, in *struct{ Body shop.PersonBody }) ([]store.Person, error) {
+			return a.shop.AddPerson(ctx, in.Body)
+		})
+	serve(a, api, store.Owner, replacing("change-person", "/people/{person}",
+		"Another role or password; bar somebody, or let them in again"),
+		func(ctx context.Context, in *struct {
+			Person int64 `path:"person"`
+			Versioned
+			Body shop.PersonBody
+		}) ([]store.Person, error) {
+			version, err := in.version()
+			if err != nil {
+				return nil, err
+			}
+			but := ""
+			if me, _ := signedIn(ctx); me.ID == in.Person {
+				but = hashedToken(a.sessions.Token(ctx))
+			}
+			return a.shop.ChangePerson(ctx, in.Person, version, in.Body, but)
+		})
+	serve(a, api, store.Viewer, fetching("list-names", "/names", "Who was at the bench lately"),
+		func(ctx context.Context, _ *struct{}) ([]string, error) { return a.shop.Names(ctx) })
+}
 
-func newPerson(b PersonBody) (store.Person, error) {
-	name, sentence := store.Name(b.Name)
-	switch {
-	case sentence != "":
-		return store.Person{}, refuse("name", sentence)
-	case len(b.Password) < shortest:
-		return store.Person{}, refuse("password", words.Told("refuse.password_short"))
+// lines are the browsers in which people are signed in.
+func (a resources) lines(ctx context.Context) ([]SessionLine, error) {
+	lines := []SessionLine{}
+	if !a.signIn {
+		return lines, nil
 	}
-	hash, err := bcrypt.GenerateFromPassword([]byte(b.Password), bcrypt.DefaultCost)
-	if err != nil {
-		return store.Person{}, refuse("password", words.Told("refuse.password_long"))
+	all, err := a.store.SessionsOf(ctx, 0)
+	for _, s := range all {
+		lines = append(lines, SessionLine{s, s.Token == hashedToken(a.sessions.Token(ctx))})
 	}
-	return store.Person{Name: name, Role: b.Role, Password: string(hash)}, nil
+	return lines, err
+}
+
+// browsers registers where people are signed in.
+func (a resources) browsers(api huma.API) {
+	serve(a, api, store.Owner, fetching("list-sessions", "/sessions", "In which browsers people are signed in"),
+		func(ctx context.Context, _ *struct{}) ([]SessionLine, error) { return a.lines(ctx) })
+	serve(a, api, store.Owner, removing("end-session", "/sessions/{session}", "Sign a browser out"),
+		func(ctx context.Context, in *struct {
+			Session string `path:"session" format:"uuid"`
+		}) ([]SessionLine, error) {
+			if err := a.store.EndSession(ctx, in.Session); err != nil {
+				return nil, err
+			}
+			return a.lines(ctx)
+		})
 }

@@ -18,6 +18,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"ledge/internal/core/disposition"
+	"ledge/internal/shop"
 	"ledge/internal/store"
 )
 
@@ -116,7 +117,7 @@ func TestPeopleSignInAndDoWhatTheirRoleAllows(t *testing.T) {
 
 	read := reading("2.4985")
 	read.Unusual = true
-	decision := DecisionBody{Way: disposition.Way{Action: "polish"}, ID: uuid.NewString(), Set: "rod_journals"}
+	decision := shop.DecisionBody{Way: disposition.Way{Action: "polish"}, ID: uuid.NewString(), Set: "rod_journals"}
 	for _, tt := range []struct {
 		who          *http.Client
 		method, path string
@@ -250,8 +251,8 @@ func TestTwoBenchesOnOneJob(t *testing.T) {
 	}
 	assert.Equal(t, 80, live)
 
-	first := DecisionBody{Way: disposition.Way{Action: "polish"}, ID: uuid.NewString(), Set: "rod_journals"}
-	second := DecisionBody{Way: disposition.Way{Action: "grind", Step: 2540000}, ID: uuid.NewString(),
+	first := shop.DecisionBody{Way: disposition.Way{Action: "polish"}, ID: uuid.NewString(), Set: "rod_journals"}
+	second := shop.DecisionBody{Way: disposition.Way{Action: "grind", Step: 2540000}, ID: uuid.NewString(),
 		Set: "rod_journals", Reason: "to be sure"}
 	b.post("/api/v1/jobs/1/decisions", first, 201)
 	status, said, _ := call(t, "POST", base+"/api/v1/jobs/1/decisions", second)

@@ -2,173 +2,34 @@ package httpapi
 
 import (
 	"context"
-	"net/http"
-	"slices"
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"ledge/internal/core/disposition"
 	"ledge/internal/core/part"
-	"ledge/internal/core/plan"
-	"ledge/internal/core/unit"
+	"ledge/internal/shop"
 	"ledge/internal/store"
-	"ledge/internal/words"
 )
 
-// SearchQuery narrows a search over all jobs; what is left out does not.
-type SearchQuery struct {
-	Text   string             `query:"text" maxLength:"100"`
-	Set    part.Set           `query:"set" maxLength:"30"`
-	Action disposition.Action `query:"action" maxLength:"30"`
-	Step   string             `query:"step" maxLength:"20" doc:"a decimal in the unit"`
-	Kind   part.Kind          `query:"kind" maxLength:"30"`
-	From   string             `query:"from" maxLength:"20" doc:"a decimal in the unit"`
-	To     string             `query:"to" maxLength:"20" doc:"a decimal in the unit"`
-	Unit   unit.System        `query:"unit" default:"in"`
-}
-
-// LearnedView is how the parts of an engine usually come in.
-type LearnedView struct {
-	Engine string `json:"engine"`
-	// Unit is that of the latest job.
-	Unit  unit.System   `json:"unit"`
-	Jobs  int           `json:"jobs"`
-	Parts []LearnedPart `json:"parts"`
-}
-
-// LearnedPart is the wear of one place over all jobs, in 0.1 nm, sorted.
-type LearnedPart struct {
-	Kind   part.Kind     `json:"kind"`
-	Number int           `json:"number"`
-	Wear   []unit.Length `json:"wear"`
-	Median unit.Length   `json:"median"`
-	// Limit is the wear limit of the latest job that has one.
-	Limit *unit.Length `json:"limit,omitempty"`
-}
-
+// record registers what is on record of all years.
 func (a resources) record(api huma.API) {
-	register(api, store.Viewer, huma.Operation{OperationID: "get-history", Method: http.MethodGet,
-		Path: "/api/v1/jobs/{id}/history", Summary: "What happened to a job, or to one feature, the latest first"},
+	serve(a, api, store.Viewer, fetching("get-history", "/jobs/{id}/history",
+		"What happened to a job, or to one feature, the latest first"),
 		func(ctx context.Context, in *struct {
-			ID     int64     `path:"id"`
+			JobPath
 			Kind   part.Kind `query:"kind" maxLength:"30"`
 			Number int       `query:"number"`
 			TagQuery
-		}) (*struct{ Body []store.Moment }, error) {
-			list, err := a.store.History(ctx, in.ID, in.Kind, in.Number, in.Component)
-			if err != nil {
-				return nil, a.fail(ctx, err)
-			}
-			for i := range list {
-				if p, ok := plan.Find(list[i].Plan); ok {
-					list[i].Plan = words.Plan(p).Name
-				}
-			}
-			return &struct{ Body []store.Moment }{list}, nil
+		}) ([]store.Moment, error) {
+			return a.shop.History(ctx, in.ID, in.Kind, in.Number, in.Component)
 		})
-	register(api, store.Viewer, huma.Operation{OperationID: "search", Method: http.MethodGet,
-		Path: "/api/v1/search", Summary: "Jobs of all years by words, decision or measured size"},
-		func(ctx context.Context, in *struct{ SearchQuery }) (*struct{ Body []store.FoundJob }, error) {
-			q, err := in.SearchQuery.search()
-			if err != nil {
-				return nil, err
-			}
-			found, err := a.store.Find(ctx, q)
-			if err != nil {
-				return nil, a.fail(ctx, err)
-			}
-			return &struct{ Body []store.FoundJob }{found}, nil
+	serve(a, api, store.Viewer, fetching("search", "/search", "Jobs of all years by words, decision or measured size"),
+		func(ctx context.Context, in *struct{ shop.SearchQuery }) ([]store.FoundJob, error) {
+			return a.shop.Search(ctx, in.SearchQuery)
 		})
-	register(api, store.Viewer, huma.Operation{OperationID: "learned", Method: http.MethodGet,
-		Path: "/api/v1/learned", Summary: "How the parts of an engine usually come in"},
+	serve(a, api, store.Viewer, fetching("learned", "/learned", "How the parts of an engine usually come in"),
 		func(ctx context.Context, in *struct {
 			Engine string `query:"engine" required:"true" minLength:"1" maxLength:"200"`
-		}) (*struct{ Body LearnedView }, error) {
-			view, err := a.learned(ctx, in.Engine)
-			if err != nil {
-				return nil, a.fail(ctx, err)
-			}
-			return &struct{ Body LearnedView }{view}, nil
+		}) (shop.LearnedView, error) {
+			return a.shop.Learned(ctx, in.Engine)
 		})
-	register(api, store.Decider, huma.Operation{OperationID: "close-job", Method: http.MethodPut,
-		Path:    "/api/v1/jobs/{id}/closed",
-		Summary: "Take a job out of the shop's list with its outcome, or back into it"}, a.closeJob)
-}
-
-// search reads the decimals of a query.
-func (q SearchQuery) search() (store.Search, error) {
-	out := store.Search{Text: q.Text, Set: q.Set, Action: q.Action, Kind: q.Kind}
-	for _, one := range []struct {
-		name, text string
-		to         **unit.Length
-	}{{"step", q.Step, &out.Step}, {"from", q.From, &out.From}, {"to", q.To, &out.To}} {
-		if one.text == "" {
-			continue
-		}
-		l, err := unit.Parse(one.text, q.Unit)
-		if err != nil {
-			why := words.Told("refuse.no_size", "text", one.text)
-			return out, problem(http.StatusUnprocessableEntity, why,
-				&huma.ErrorDetail{Location: "query." + one.name, Message: why})
-		}
-		*one.to = &l
-	}
-	if (out.From == nil) != (out.To == nil) || out.From != nil && out.Kind == "" {
-		return out, problem(http.StatusUnprocessableEntity, words.Told("refuse.search"),
-			&huma.ErrorDetail{Location: "query.from", Message: words.Told("refuse.search")})
-	}
-	return out, nil
-}
-
-// learned reckons the wear of every place against its own job's limits, standard size only: a part
-// that was machined before starts anew.
-func (a resources) learned(ctx context.Context, engine string) (LearnedView, error) {
-	view := LearnedView{Engine: engine, Unit: unit.In, Parts: []LearnedPart{}}
-	worn, ids, err := a.store.WornParts(ctx, engine)
-	if err != nil {
-		return view, err
-	}
-	view.Jobs = len(ids)
-	jobs := map[int64]store.Job{}
-	if len(ids) > 0 {
-		latest, err := a.store.Job(ctx, ids[0])
-		if err != nil {
-			return view, err
-		}
-		jobs[ids[0]], view.Unit = latest, latest.Unit
-	}
-	for _, w := range worn {
-		job, known := jobs[w.JobID]
-		if !known {
-			if job, err = a.store.Job(ctx, w.JobID); err != nil {
-				return view, err
-			}
-			jobs[w.JobID] = job
-		}
-		limits := job.Limits.Book[w.Kind].For(w.Number)
-		wear, ok := limits.WornBy(w.Kind.Shaft(), w.Min, w.Max)
-		if !ok {
-			continue
-		}
-		i := slices.IndexFunc(view.Parts,
-			func(p LearnedPart) bool { return p.Kind == w.Kind && p.Number == w.Number })
-		if i < 0 {
-			view.Parts, i = append(view.Parts, LearnedPart{Kind: w.Kind, Number: w.Number}), len(view.Parts)
-		}
-		view.Parts[i].Wear = append(view.Parts[i].Wear, wear)
-		if limits.WearMax != nil {
-			view.Parts[i].Limit = limits.WearMax
-		}
-	}
-	for i := range view.Parts {
-		slices.Sort(view.Parts[i].Wear)
-		view.Parts[i].Median = view.Parts[i].Wear[len(view.Parts[i].Wear)/2]
-	}
-	slices.SortFunc(view.Parts, func(x, y LearnedPart) int {
-		if x.Kind != y.Kind {
-			return slices.Index(part.AsDecided(), x.Kind) - slices.Index(part.AsDecided(), y.Kind)
-		}
-		return x.Number - y.Number
-	})
-	return view, nil
 }

@@ -10,6 +10,7 @@ import (
 
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
+	"ledge/internal/shop"
 	"ledge/internal/store"
 )
 
@@ -55,7 +56,7 @@ func TestSearchOverHTTP(t *testing.T) {
 // and the middle one is that of all.
 func TestLearnedFromEveryJob(t *testing.T) {
 	base := serveDemo(t).URL
-	learned := get[LearnedView](t, base+"/api/v1/learned?engine=Sawmill+four")
+	learned := get[shop.LearnedView](t, base+"/api/v1/learned?engine=Sawmill+four")
 	assert.Equal(t, 10, learned.Jobs)
 	assert.Equal(t, unit.In, learned.Unit)
 	kinds := map[part.Kind]int{}
@@ -69,7 +70,7 @@ func TestLearnedFromEveryJob(t *testing.T) {
 		"rod_housing": 4}, kinds)
 
 	// One more job of an engine that came in once, its first main ground 0.010 before.
-	pump := get[LearnedView](t, base+"/api/v1/learned?engine=Orchard+pump+four")
+	pump := get[shop.LearnedView](t, base+"/api/v1/learned?engine=Orchard+pump+four")
 	require.NotEmpty(t, pump.Parts)
 	b := bench{t, base}
 	before := len(pump.Parts)
@@ -78,9 +79,9 @@ func TestLearnedFromEveryJob(t *testing.T) {
 		r.Station, r.Direction, r.Unusual = cell/4, cell%4, true
 		b.post("/api/v1/jobs/1/readings", r, 201)
 	}
-	pump = get[LearnedView](t, base+"/api/v1/learned?engine=Orchard+pump+four")
+	pump = get[shop.LearnedView](t, base+"/api/v1/learned?engine=Orchard+pump+four")
 	assert.Len(t, pump.Parts, before-1, "main 1 is of another size class now")
-	assert.Empty(t, get[LearnedView](t, base+"/api/v1/learned?engine=nobody").Parts)
+	assert.Empty(t, get[shop.LearnedView](t, base+"/api/v1/learned?engine=nobody").Parts)
 	status, _, _ := call(t, "GET", base+"/api/v1/learned", nil)
 	assert.Equal(t, 422, status)
 }
@@ -128,7 +129,7 @@ func TestHistoryNamesWhoDidIt(t *testing.T) {
 func TestAClosedJobOverHTTP(t *testing.T) {
 	base := serveDemo(t).URL
 	list := func() (numbers []string) {
-		for _, l := range get[[]JobLine](t, base+"/api/v1/jobs") {
+		for _, l := range get[[]shop.JobLine](t, base+"/api/v1/jobs") {
 			numbers = append(numbers, l.Number)
 		}
 		return numbers
@@ -146,7 +147,7 @@ func TestAClosedJobOverHTTP(t *testing.T) {
 		"Ledge-Person", "Ida")
 	require.Equal(t, 200, status)
 	assert.NotContains(t, list(), "L-0002")
-	view := get[JobView](t, base+"/api/v1/jobs/2")
+	view := get[shop.JobView](t, base+"/api/v1/jobs/2")
 	assert.NotNil(t, view.Job.ClosedAt)
 	require.NotNil(t, view.Closing)
 	assert.Equal(t, [3]string{"kept_for_parts", "the trust bought another", "Ida"},
@@ -156,7 +157,7 @@ func TestAClosedJobOverHTTP(t *testing.T) {
 	status, said, _ = call(t, "POST", base+"/api/v1/jobs/2/readings", r)
 	assert.Equal(t, 409, status, string(said))
 	assert.Contains(t, string(said), "closed")
-	report := get[SharedView](t, base+"/api/v1/jobs/2/report")
+	report := get[shop.SharedView](t, base+"/api/v1/jobs/2/report")
 	assert.Equal(t, "Railcar six diesel", report.Engine)
 	status, _, _ = call(t, "PUT", base+"/api/v1/jobs/2/closed", map[string]bool{"closed": false})
 	require.Equal(t, 200, status)

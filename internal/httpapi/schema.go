@@ -31,7 +31,7 @@ func init() {
 
 // spoken is a sentence of the libraries beneath without the names of their types.
 func spoken(sentence string) string {
-	for _, mark := range []string{"json:", "Go value", "Go struct", "strconv.", "httpapi.",
+	for _, mark := range []string{"json:", "Go value", "Go struct", "strconv.", "httpapi.", "shop.",
 		"invalid character", "unexpected end of JSON", "unexpected EOF", "http: "} {
 		if strings.Contains(sentence, mark) {
 			return words.Told("refuse.not_readable")
@@ -46,7 +46,7 @@ func schemaName(t reflect.Type, hint string) string {
 		t = t.Elem()
 	}
 	name := huma.DefaultSchemaNamer(t, hint)
-	if pkg := path.Base(t.PkgPath()); t.Name() != "" && pkg != "httpapi" && strings.HasPrefix(t.PkgPath(), "ledge/") {
+	if pkg := path.Base(t.PkgPath()); t.Name() != "" && pkg != "httpapi" && pkg != "shop" && strings.HasPrefix(t.PkgPath(), "ledge/") {
 		name = strings.ToUpper(pkg[:1]) + pkg[1:] + name
 	}
 	return name

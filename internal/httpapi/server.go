@@ -16,7 +16,7 @@ import (
 	"github.com/go-chi/chi/v5/middleware"
 
 	"ledge/internal/archive"
-	"ledge/internal/photo"
+	"ledge/internal/shop"
 	"ledge/internal/store"
 	"ledge/internal/words"
 )
@@ -62,6 +62,26 @@ func New(o Options) http.Handler {
 		middleware.RequestSize(archive.MaxFile),
 		withDevice,
 	)
+	unrouted(router, o.Version)
+	router.Group(func(signed chi.Router) {
+		if o.RequireSignIn {
+			signed.Use(a.sessions.LoadAndSave)
+		}
+		signed.Get("/api/v1/live", a.only(store.Viewer, a.live))
+		signed.Group(func(answers chi.Router) {
+			// Streams are not counted: they last as long as a page is open.
+			answers.Use(a.throttled, middleware.Compress(5))
+			a.mount(answers, o.Version)
+		})
+	})
+	front := middleware.Compress(5)(frontEnd(o.Front))
+	router.Method(http.MethodGet, "/*", front)
+	router.Method(http.MethodHead, "/*", front)
+	return router
+}
+
+// unrouted answers where nothing else does, and says that Ledge is there.
+func unrouted(router chi.Router, version string) {
 	router.NotFound(func(w http.ResponseWriter, r *http.Request) {
 		writeProblem(w, http.StatusNotFound, words.Told("refuse.nothing_at", "path", r.URL.Path))
 	})
@@ -71,24 +91,8 @@ func New(o Options) http.Handler {
 	})
 	router.Get("/healthz", func(w http.ResponseWriter, _ *http.Request) {
 		w.Header().Set("Content-Type", "application/json")
-		_, _ = w.Write([]byte(`{"status":"ok","version":"` + o.Version + `"}` + "\n"))
+		_, _ = w.Write([]byte(`{"status":"ok","version":"` + version + `"}` + "\n"))
 	})
-	router.Group(func(signed chi.Router) {
-		if o.RequireSignIn {
-			signed.Use(a.sessions.LoadAndSave)
-		}
-		signed.Get("/api/v1/live", a.only(store.Viewer, a.live))
-		signed.Group(func(answers chi.Router) {
-			// Streams are not counted: they last as long as a page is open.
-			answers.Use(a.throttled)
-			a.mount(answers, o.Version)
-		})
-	})
-	// Answers of the API stay on this machine: packing them would cost more than it saves.
-	front := middleware.Compress(5)(frontEnd(o.Front))
-	router.Method(http.MethodGet, "/*", front)
-	router.Method(http.MethodHead, "/*", front)
-	return router
 }
 
 // together is how many requests are dealt with at once; others wait. It bounds the memory that they take.
@@ -113,10 +117,9 @@ func newResources(o Options) resources {
 	if stopping == nil {
 		stopping = make(chan struct{})
 	}
-	a := resources{store: o.Store, log: o.Log, signIn: o.RequireSignIn, setupCode: o.SetupCode,
-		public: o.PublicURL, stopping: stopping,
-		views: &views{}, pictures: photo.NewMaker(), turns: make(chan struct{}, atOnce),
-		places: make(chan struct{}, together), links: &links{}}
+	application := shop.New(shop.Options{Store: o.Store, Log: o.Log, PublicURL: o.PublicURL})
+	a := resources{shop: application, store: o.Store, log: o.Log, signIn: o.RequireSignIn, setupCode: o.SetupCode,
+		stopping: stopping, turns: make(chan struct{}, atOnce), places: make(chan struct{}, together)}
 	a.sessions = newSessions(o.Store, o.Log, o.Secure)
 	return a
 }
@@ -126,53 +129,29 @@ func (a resources) mount(router chi.Router, version string) huma.API {
 	config := huma.DefaultConfig("Ledge", version)
 	config.OpenAPIPath, config.DocsPath, config.SchemasPath = "/api/openapi", "", ""
 	config.CreateHooks = nil
-	config.Formats = map[string]huma.Format{"application/json": format, "json": format}
 	config.Components.Schemas = huma.NewMapRegistry("#/components/schemas/", schemaName)
 	lists(config.Components.Schemas)
 	config.Info.Description = "Lengths are whole numbers of 0.1 nm, angles whole numbers of microdegrees. " +
 		"Who asks is told by the session, or on this machine by the header " + personHeader + "."
 	api := humachi.New(router, config)
 	api.UseMiddleware(a.gate)
-	a.table(api)
-	a.jobs(api)
-	a.judgement(api)
-	a.readings(api)
-	a.looks(api)
-	a.decisions(api)
-	a.plans(api)
-	a.gauges(api)
-	a.files(api)
-	a.archives(api)
-	a.readingsFile(api)
-	a.walk(api)
-	a.parts(api)
-	a.components(api)
-	a.photos(api)
-	a.rates(api)
-	a.shop(api)
-	a.locals(api)
-	a.costs(api)
-	a.orders(api)
-	a.papers(api)
-	a.record(api)
-	a.people(api)
-	a.shares(api)
-	a.build(api)
+	for _, register := range []func(huma.API){a.jobs, a.head, a.policies, a.limits, a.bench, a.plans, a.states,
+		a.spots, a.parts, a.components, a.decisions, a.orders, a.papers, a.shares, a.openFiles, a.archives, a.photos, a.record,
+		a.settings, a.address, a.locals, a.session, a.people, a.browsers} {
+		register(api)
+	}
 	chosen(config.Components.Schemas)
 	return api
 }
 
 // resources are the handlers; a file for each resource.
 type resources struct {
+	shop      *shop.Application
 	store     *store.Store
 	log       *slog.Logger
 	sessions  *scs.SessionManager
 	signIn    bool
 	setupCode string
-	public    string
-	views     *views
-	pictures  *photo.Maker
-	links     *links
 	// turns lets few at a time do what takes much memory.
 	turns, places chan struct{}
 	// stopping is closed when the server stops: streams end then, and nothing else.

@@ -13,13 +13,14 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"ledge/internal/core/disposition"
+	"ledge/internal/shop"
 	"ledge/internal/store"
 )
 
 // A journal that was measured again counts once in the shop's list, as it stands now.
 func TestAPartCountsOnceInTheShop(t *testing.T) {
 	base := serveDemo(t).URL
-	for _, l := range get[[]JobLine](t, base+"/api/v1/jobs") {
+	for _, l := range get[[]shop.JobLine](t, base+"/api/v1/jobs") {
 		seen := map[disposition.Ref]bool{}
 		for _, f := range l.Features {
 			ref := disposition.Ref{Kind: f.Kind, Number: f.Number}
@@ -55,7 +56,7 @@ func TestHistoryNamesThePlaceRead(t *testing.T) {
 	r.Unusual, r.Station, r.Direction = true, 1, 2
 	b.post("/api/v1/jobs/1/readings", r, 201)
 	view := b.get()
-	var f FeatureView
+	var f shop.FeatureView
 	for _, one := range view.Features {
 		if one.Kind == r.Kind && one.Number == r.Number {
 			f = one
@@ -79,7 +80,7 @@ func TestWhatOneEnteredIsNotStoredAsAnothers(t *testing.T) {
 		fields{"name": "Ida Lorn", "password": "three plain words", "code": code})
 	require.Equal(t, 200, status/100*100, said)
 	send := func(entered string) (int, string) {
-		text, err := json.Marshal(LookBody{ID: uuid.NewString(), Kind: "main_journal", Number: 1,
+		text, err := json.Marshal(shop.LookBody{ID: uuid.NewString(), Kind: "main_journal", Number: 1,
 			State: "as_found", What: "grade", Look: "smooth"})
 		require.NoError(t, err)
 		request, err := http.NewRequest("POST", base+"/api/v1/jobs/1/looks", bytes.NewReader(text))

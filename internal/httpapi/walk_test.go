@@ -18,6 +18,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"ledge/internal/shop"
 	"ledge/internal/store"
 )
 
@@ -76,7 +77,7 @@ func TestPhotosAreMadeAnew(t *testing.T) {
 	sent := withOrientation(picture(t, 2000, 1000), 6)
 	status, answer, _ := send(t, "POST", path+"?caption=deck&photo="+id, "application/octet-stream", sent)
 	require.Equal(t, 201, status, string(answer))
-	var view JobView
+	var view shop.JobView
 	require.NoError(t, json.Unmarshal(answer, &view))
 	require.Len(t, view.Photos, 1)
 	assert.Equal(t, [2]int{800, 1600}, [2]int{view.Photos[0].Width, view.Photos[0].Height},
@@ -125,7 +126,7 @@ func TestReadingsAsCSV(t *testing.T) {
 		assert.Contains(t, header.Get("Content-Type"), "text/csv")
 		status, answer, _ := call(t, "POST", path+"/readings-files?take=true", map[string]string{"text": string(csv)})
 		require.Equal(t, 200, status, string(answer))
-		var seen ReadingsAnswer
+		var seen shop.ReadingsAnswer
 		require.NoError(t, json.Unmarshal(answer, &seen))
 		assert.Zero(t, seen.Rows)
 		assert.Equal(t, strings.Count(string(csv), "\n")-1, seen.Known)

@@ -15,6 +15,8 @@ import (
 
 // A Record is everything stored of one job, from one state of the file.
 type Record struct {
+	// Change rises with every change of the job, over a restart, too.
+	Change   int64     `json:"-"`
 	Job      Job       `json:"job"`
 	Features []Feature `json:"features"`
 	// Components are what it is made of, in the order of work, and of each sort in the order they came.
@@ -33,19 +35,42 @@ type Record struct {
 
 // Record returns everything stored of a job, or [ErrNotFound]. Callers must not change it.
 func (s *Store) Record(ctx context.Context, id int64) (record Record, err error) {
-	record, changes, ok := s.cache.get(id)
+	k, err := s.record(ctx, id)
+	return k.record, err
+}
+
+func (s *Store) record(ctx context.Context, id int64) (kept, error) {
+	k, change, ok := s.cache.get(id)
 	if ok {
-		return record, nil
+		return k, nil
 	}
-	err = s.view(ctx, func(tx *sqlx.Tx) error {
+	var record Record
+	err := s.view(ctx, func(tx *sqlx.Tx) (err error) {
 		record, err = readRecord(ctx, tx, id)
 		return err
 	})
 	if err != nil {
-		return Record{}, err
+		return kept{}, err
 	}
-	s.cache.put(id, record, changes)
-	return record, nil
+	return s.cache.put(id, record, change), nil
+}
+
+// Derive is what makes of a job's record, kept with the record until the job changes: an error, too.
+// It is made once, however many ask, and on when the one who asked first has gone.
+func Derive[T any](ctx context.Context, s *Store, id int64,
+	makes func(context.Context, Record) (T, error)) (made T, err error) {
+	k, err := s.record(ctx, id)
+	if err != nil {
+		return made, err
+	}
+	k.made.mu.Lock()
+	defer k.made.mu.Unlock()
+	if !k.made.done {
+		k.made.value, k.made.err = makes(context.WithoutCancel(ctx), k.record)
+		k.made.done = true
+	}
+	made, _ = k.made.value.(T)
+	return made, k.made.err
 }
 
 func readRecord(ctx context.Context, q querier, id int64) (record Record, err error) {

@@ -1178,7 +1178,7 @@ export interface components {
             /** @enum {string} */
             unit: "in" | "mm";
         };
-        "Close-jobRequest": {
+        CloseBody: {
             closed: boolean;
             /**
              * @description finished where left out and nothing is open
@@ -1234,11 +1234,6 @@ export interface components {
             shells_in?: boolean;
             /** @description caps torqued in steps, in sequence */
             torqued?: boolean;
-        };
-        CostsBody: {
-            options: {
-                [key: string]: number;
-            };
         };
         CostsView: {
             choices: components["schemas"]["ScheduleChoice"][];
@@ -1629,10 +1624,6 @@ export interface components {
             kind: "micrometer" | "bore_gauge" | "telescoping_gauge" | "indicator" | "caliper" | "plastic_strip" | "feeler";
             title: string;
         };
-        "Import-fileRequest": {
-            /** @description the ledge.inspection/1 document */
-            text: string;
-        };
         "Import-readingsRequest": {
             /** @description the CSV */
             text: string;
@@ -1796,6 +1787,8 @@ export interface components {
         JobView: {
             before?: components["schemas"]["DispositionSet"][];
             bend?: components["schemas"]["InspectionBend"];
+            /** Format: int64 */
+            change: number;
             checks: components["schemas"]["StoreGaugeCheck"][];
             closing?: components["schemas"]["StoreClosing"];
             components: components["schemas"]["StoreComponent"][];
@@ -2030,6 +2023,10 @@ export interface components {
             /** @enum {string} */
             what: "drafts" | "orders" | "unproved" | "unticked" | "bolts" | "new_parts";
         };
+        OpenFileBody: {
+            /** @description the ledge.inspection/1 document */
+            text: string;
+        };
         OrderEventBody: {
             /** Format: uuid */
             id: string;
@@ -2183,10 +2180,6 @@ export interface components {
             parts: components["schemas"]["RateName"][];
             /** Format: int64 */
             version: number;
-        };
-        "Read-cardRequest": {
-            /** @description the ledge.inspection/1 document */
-            text: string;
         };
         ReadingAnswer: {
             reading: components["schemas"]["StoreReading"];
@@ -2391,7 +2384,7 @@ export interface components {
             short: string;
             title: string;
         };
-        "Settle-matchingRequest": {
+        SettleBody: {
             /** Format: uuid */
             id: string;
             /**
@@ -2410,7 +2403,7 @@ export interface components {
              */
             id: string;
         };
-        ShareResponse: {
+        ShareToken: {
             token: string;
         };
         SharedLine: {
@@ -2880,6 +2873,12 @@ export interface components {
             findings: components["schemas"]["WalkFinding"][];
             items: components["schemas"]["WalkItem"][];
         };
+        "Weigh-costsRequest": {
+            /** @description the option of a set by its index */
+            options: {
+                [key: string]: number;
+            };
+        };
         WordsChoice: {
             label: string;
             value: string;
@@ -2938,7 +2937,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Read-cardRequest"];
+                "application/json": components["schemas"]["OpenFileBody"];
             };
         };
         responses: {
@@ -2976,7 +2975,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Import-fileRequest"];
+                "application/json": components["schemas"]["OpenFileBody"];
             };
         };
         responses: {
@@ -3241,7 +3240,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Close-jobRequest"];
+                "application/json": components["schemas"]["CloseBody"];
             };
         };
         responses: {
@@ -3387,7 +3386,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["CostsBody"];
+                "application/json": components["schemas"]["Weigh-costsRequest"];
             };
         };
         responses: {
@@ -3588,7 +3587,7 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
-                /** @description the job's version that was changed */
+                /** @description the version that was changed */
                 "If-Match": string;
             };
             path: {
@@ -3698,7 +3697,7 @@ export interface operations {
                 sure?: boolean;
             };
             header: {
-                /** @description the job's version that was changed */
+                /** @description the version that was changed */
                 "If-Match": string;
             };
             path: {
@@ -3813,7 +3812,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Settle-matchingRequest"];
+                "application/json": components["schemas"]["SettleBody"];
             };
         };
         responses: {
@@ -4412,7 +4411,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ShareResponse"];
+                    "application/json": components["schemas"]["ShareToken"];
                 };
             };
             /** @description Error */
@@ -4789,7 +4788,7 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
-                /** @description the person's version that was changed */
+                /** @description the version that was changed */
                 "If-Match": string;
             };
             path: {
@@ -4888,7 +4887,7 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
-                /** @description the version that was changed, as get-shop-policy tells it */
+                /** @description the version that was changed */
                 "If-Match": string;
             };
             path: {

@@ -1,15 +1,11 @@
-package httpapi
+package shop
 
 import (
-	"context"
-	"net/http"
-
-	"github.com/danielgtaylor/huma/v2"
-
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/instrument"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
+	"ledge/internal/core/plan"
 	"ledge/internal/words"
 )
 
@@ -49,8 +45,8 @@ type PolicyRow struct {
 	words.PolicyNames
 }
 
-// tableOf is the whole table; nothing of it ever changes.
-func tableOf() (t Table) {
+// TableOf is the whole table; nothing of it ever changes.
+func TableOf() (t Table) {
 	for _, row := range part.All() {
 		t.Kinds = append(t.Kinds, KindRow{row, words.Kind(row.Kind)})
 	}
@@ -69,10 +65,5 @@ func tableOf() (t Table) {
 	return t
 }
 
-func (a resources) table(api huma.API) {
-	register(api, anyone, huma.Operation{OperationID: "table", Method: http.MethodGet, Path: "/api/v1/table",
-		Summary: "What can be measured and decided"},
-		func(context.Context, *struct{}) (*struct{ Body Table }, error) {
-			return &struct{ Body Table }{tableOf()}, nil
-		})
-}
+// Plans are the measuring plans.
+func Plans() []plan.Plan { return words.Plans() }

@@ -1,11 +1,7 @@
-package httpapi
+package shop
 
 import (
 	"context"
-	"fmt"
-	"net/http"
-
-	"github.com/danielgtaylor/huma/v2"
 
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
@@ -43,37 +39,22 @@ type ReadingAnswer struct {
 	View    JobView       `json:"view"`
 }
 
-func (a resources) readings(api huma.API) {
-	register(api, store.Inspector, huma.Operation{OperationID: "add-reading", Method: http.MethodPost,
-		Path:    "/api/v1/jobs/{id}/readings",
-		Summary: "Take a reading", DefaultStatus: http.StatusCreated},
-		func(ctx context.Context, in *struct {
-			ID   int64 `path:"id"`
-			Body ReadingBody
-		}) (*struct{ Body ReadingAnswer }, error) {
-			b := in.Body
-			if err := a.checkReading(ctx, in.ID, b); err != nil {
-				return nil, err
-			}
-			reading, err := a.store.AddReadingAsSeen(ctx, in.ID,
-				store.Place{Kind: b.Kind, Number: b.Number, State: b.State, Component: b.Component},
-				store.Reading{ID: b.ID, Station: b.Station, Direction: b.Direction, What: b.What,
-					Value: b.Value, Reason: b.Reason,
-					Typed: b.Typed, GaugeID: b.Gauge}, b.Repeat,
-				store.Seen{Station: b.StationName, Direction: b.DirectionAt, Live: b.Seen})
-			if err != nil {
-				return nil, a.fail(ctx, err)
-			}
-			view, err := a.viewWith(ctx, in.ID, b.Kind.Row().Component, b.Component)
-			if err != nil {
-				return nil, a.fail(ctx, err)
-			}
-			return &struct{ Body ReadingAnswer }{ReadingAnswer{reading, view}}, nil
-		})
+// TakeReading takes a reading as it was seen at the bench.
+func (a *Application) TakeReading(ctx context.Context, job int64, b ReadingBody) (ReadingAnswer, error) {
+	if err := a.checkReading(ctx, job, b); err != nil {
+		return ReadingAnswer{}, err
+	}
+	reading, err := a.store.AddReadingAsSeen(ctx, job,
+		store.Place{Kind: b.Kind, Number: b.Number, State: b.State, Component: b.Component},
+		store.Reading{ID: b.ID, Station: b.Station, Direction: b.Direction, What: b.What,
+			Value: b.Value, Reason: b.Reason, Typed: b.Typed, GaugeID: b.Gauge}, b.Repeat,
+		store.Seen{Station: b.StationName, Direction: b.DirectionAt, Live: b.Seen})
+	view, err := a.changedPart(ctx, job, b.Kind, b.Component, err)
+	return ReadingAnswer{reading, view}, err
 }
 
 // checkReading refuses what cannot be, and asks about what is unlikely.
-func (a resources) checkReading(ctx context.Context, job int64, b ReadingBody) error {
+func (a *Application) checkReading(ctx context.Context, job int64, b ReadingBody) error {
 	switch {
 	case (b.What == store.Size) != (b.Value != nil):
 		return refuse("value", words.Told("refuse.value"))
@@ -84,16 +65,15 @@ func (a resources) checkReading(ctx context.Context, job int64, b ReadingBody) e
 	}
 	view, err := a.viewWith(ctx, job, b.Kind.Row().Component, b.Component)
 	if err != nil {
-		return a.fail(ctx, err)
+		return err
 	}
 	if doubt := view.in.Doubt(b.Kind, b.Number, b.State, *b.Value); doubt != nil && (doubt.Impossible || !b.Unusual) {
 		code := "unusual"
 		if doubt.Impossible {
 			code = "impossible"
 		}
-		sentence := words.In(view.Job.Unit).Say(doubt.Why)
-		return problem(http.StatusUnprocessableEntity, sentence,
-			&huma.ErrorDetail{Location: "body.value", Message: sentence, Value: fmt.Sprint(code)})
+		says := words.In(view.Job.Unit).Say(doubt.Why)
+		return &Refusal{Says: says, Places: []Place{{Field: "value", Says: says, Marks: code}}}
 	}
 	return nil
 }

@@ -1,12 +1,9 @@
-package httpapi
+package shop
 
 import (
 	"context"
-	"net/http"
 	"slices"
 	"time"
-
-	"github.com/danielgtaylor/huma/v2"
 
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/part"
@@ -57,28 +54,18 @@ type CostsBody struct {
 	Options map[part.Set]int `json:"options"`
 }
 
-func (a resources) costs(api huma.API) {
-	register(api, store.Viewer, huma.Operation{OperationID: "weigh-costs", Method: http.MethodPost,
-		Path: "/api/v1/jobs/{id}/costs", DefaultStatus: http.StatusOK,
-		Summary: "What a job costs and when it is ready, as chosen; nothing is stored"},
-		func(ctx context.Context, in *struct {
-			ID int64 `path:"id"`
-			StandInQuery
-			Body CostsBody
-		}) (*struct{ Body CostsView }, error) {
-			stand, err := in.standIn(ctx, a, in.ID)
-			if err != nil {
-				return nil, a.fail(ctx, err)
-			}
-			view, err := a.weigh(ctx, in.ID, stand, in.Body.Options)
-			if err != nil {
-				return nil, a.fail(ctx, err)
-			}
-			return &struct{ Body CostsView }{view}, nil
-		})
+// Weigh is what a job costs and when it is ready, as chosen; nothing is stored. With a component
+// named it is of that one in the place of its like.
+func (a *Application) Weigh(ctx context.Context, id int64, of part.Component, tag string,
+	asked map[part.Set]int) (CostsView, error) {
+	stand, err := a.standIn(ctx, id, of, tag)
+	if err != nil {
+		return CostsView{}, err
+	}
+	return a.weigh(ctx, id, stand, asked)
 }
 
-func (a resources) weigh(ctx context.Context, id int64, stand store.StandIn,
+func (a *Application) weigh(ctx context.Context, id int64, stand store.StandIn,
 	asked map[part.Set]int) (CostsView, error) {
 	calendar, err := a.calendarOf(ctx, id)
 	if err != nil || !calendar.entered {
@@ -100,7 +87,7 @@ type calendar struct {
 	start   schedule.Day
 }
 
-func (a resources) calendarOf(ctx context.Context, id int64) (c calendar, err error) {
+func (a *Application) calendarOf(ctx context.Context, id int64) (c calendar, err error) {
 	card, version, err := a.store.Rates(ctx)
 	if c.card, c.entered = card, version > 0; err != nil || !c.entered {
 		return c, err
@@ -167,7 +154,7 @@ func (c calendar) weigh(view JobView, asked map[part.Set]int) CostsView {
 }
 
 // shopBefore is the shop with the signed work of every job that was promised sooner.
-func (a resources) shopBefore(ctx context.Context, card schedule.Card, job int64) (*schedule.Shop, error) {
+func (a *Application) shopBefore(ctx context.Context, card schedule.Card, job int64) (*schedule.Shop, error) {
 	shop := schedule.NewShop(card)
 	ids, err := a.store.JobIDs(ctx, "")
 	if err != nil {
@@ -192,7 +179,7 @@ func (a resources) shopBefore(ctx context.Context, card schedule.Card, job int64
 
 // dates adds to the lines what each job costs and when it is ready, with the machines shared by all
 // jobs in the order of their promised dates. Only signed work keeps a machine busy for others.
-func (a resources) dates(ctx context.Context, lines []JobLine) error {
+func (a *Application) dates(ctx context.Context, lines []JobLine) error {
 	card, version, err := a.store.Rates(ctx)
 	if err != nil || version == 0 {
 		return err

@@ -1,11 +1,9 @@
-package httpapi
+package shop
 
 import (
 	"context"
-	"net/http"
 	"strings"
 
-	"github.com/danielgtaylor/huma/v2"
 	"github.com/google/uuid"
 
 	"ledge/internal/core/instrument"
@@ -42,44 +40,28 @@ type GaugeCheckBody struct {
 	Off   unit.Length `json:"off" doc:"what it showed beyond where it should stand, in 0.1 nm"`
 }
 
-func (a resources) gauges(api huma.API) {
-	register(api, store.Inspector, huma.Operation{OperationID: "set-gauge", Method: http.MethodPost,
-		Path:    "/api/v1/jobs/{id}/gauges",
-		Summary: "Set a gauge up for the parts of a kind", DefaultStatus: http.StatusCreated}, a.setGauge)
-	register(api, store.Inspector, huma.Operation{OperationID: "check-gauge", Method: http.MethodPost,
-		Path:    "/api/v1/jobs/{id}/gauge-checks",
-		Summary: "Record that a gauge was checked on its standard", DefaultStatus: http.StatusCreated},
-		func(ctx context.Context, in *struct {
-			ID   int64 `path:"id"`
-			Body GaugeCheckBody
-		}) (*jobOutput, error) {
-			b := in.Body
-			if !b.Kind.Known() {
-				return nil, refuse("kind", words.Told("refuse.no_kind"))
-			}
-			return a.changed(ctx, in.ID,
-				a.store.AddGaugeCheck(ctx,
-					store.GaugeCheck{ID: b.ID, JobID: in.ID, Kind: b.Kind, GaugeID: b.Gauge, Off: b.Off}))
-		})
-}
-
-func (a resources) setGauge(ctx context.Context, in *struct {
-	ID   int64 `path:"id"`
-	Body GaugeBody
-}) (*jobOutput, error) {
-	b := in.Body
+// SetGauge sets a gauge up for the parts of a kind.
+func (a *Application) SetGauge(ctx context.Context, job int64, b GaugeBody) (JobView, error) {
 	if err := b.settle(); err != nil {
-		return nil, err
+		return JobView{}, err
 	}
 	var check *store.GaugeCheck
 	if b.Checked {
 		check = &store.GaugeCheck{ID: uuid.NewSHA1(uuid.NameSpaceOID, []byte(strings.ToLower(b.ID))).String()}
 	}
-	return a.changed(ctx, in.ID, a.store.AddGauge(ctx,
-		store.GaugeSetup{ID: b.ID, JobID: in.ID, Kind: b.Kind, Instrument: b.Instrument, Division: b.Division,
-			Mode:    b.Mode,
-			Setting: b.Setting, Mating: b.Mating, Sense: b.Sense, Steps: b.Steps, Built: b.Built,
+	return a.changed(ctx, job, a.store.AddGauge(ctx,
+		store.GaugeSetup{ID: b.ID, JobID: job, Kind: b.Kind, Instrument: b.Instrument, Division: b.Division,
+			Mode: b.Mode, Setting: b.Setting, Mating: b.Mating, Sense: b.Sense, Steps: b.Steps, Built: b.Built,
 			Repeatability: b.Repeatability, SettingU: b.SettingU, Counts: b.Counts}, check))
+}
+
+// CheckGauge records that a gauge was checked on its standard.
+func (a *Application) CheckGauge(ctx context.Context, job int64, b GaugeCheckBody) (JobView, error) {
+	if !b.Kind.Known() {
+		return JobView{}, refuse("kind", words.Told("refuse.no_kind"))
+	}
+	return a.changed(ctx, job, a.store.AddGaugeCheck(ctx,
+		store.GaugeCheck{ID: b.ID, JobID: job, Kind: b.Kind, GaugeID: b.Gauge, Off: b.Off}))
 }
 
 // settle refuses what cannot be, and clears what the mode does not use.

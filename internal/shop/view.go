@@ -1,4 +1,4 @@
-package httpapi
+package shop
 
 import (
 	"context"
@@ -26,7 +26,9 @@ import (
 
 // JobView is a job with everything recorded of it and what Ledge says of that.
 type JobView struct {
-	Job store.Job `json:"job"`
+	// Change rises with every change of the job.
+	Change int64     `json:"change"`
+	Job    store.Job `json:"job"`
 	// Components are what the job is made of, those that are retired too; StandIn is the one that
 	// this is a view of, in the place of its like. Without it the view is of the engine as it
 	// stands.
@@ -59,8 +61,6 @@ type JobView struct {
 	before  *inspection.Inspection
 	// in is what was judged.
 	in *inspection.Inspection
-	// encoded is the view as it is sent; nil where nobody keeps it.
-	encoded *encodedView
 }
 
 // A Standing is how a part stands: a verdict, or that nobody knows yet.
@@ -68,6 +68,15 @@ type Standing string
 
 // open is that of a part of which nothing is measured and nothing seen.
 const open Standing = "open"
+
+// Standings are all ways a part can stand.
+func Standings() []Standing {
+	all := []Standing{open}
+	for _, v := range []limit.Verdict{limit.Within, limit.Unsure, limit.Beyond, limit.NoLimit} {
+		all = append(all, Standing(v))
+	}
+	return all
+}
 
 // FeatureView is a feature with what the bench needs beside its tape.
 type FeatureView struct {
@@ -107,24 +116,17 @@ type Signed struct {
 
 // view returns a job as it stands. It is kept until the job changes; callers must not change it.
 // However many ask, it is made once.
-func (a resources) view(ctx context.Context, id int64) (JobView, error) {
-	changes := a.store.Changes(id)
-	if v, ok := a.views.get(id, changes); ok {
-		return v, nil
+func (a *Application) view(ctx context.Context, id int64) (JobView, error) {
+	v, err := store.Derive(ctx, a.store, id, a.makeView)
+	if err != nil && !readable(err) && !errors.As(err, new(*UnreadableError)) {
+		err = &UnreadableError{err}
 	}
-	made, err, _ := a.views.making.Do(fmt.Sprint(id, " ", changes), func() (any, error) {
-		// Others may wait for it, too: it does not end with the one who asked first.
-		return a.makeView(context.WithoutCancel(ctx), id, changes)
-	})
-	if err != nil {
-		return JobView{}, err
-	}
-	return made.(JobView), nil
+	return v, err
 }
 
 // viewIn is the view of a component in the place of its like, or of the engine as it stands where
 // none is named.
-func (a resources) viewIn(ctx context.Context, id int64, in store.StandIn) (JobView, error) {
+func (a *Application) viewIn(ctx context.Context, id int64, in store.StandIn) (JobView, error) {
 	if in == (store.StandIn{}) {
 		return a.view(ctx, id)
 	}
@@ -138,7 +140,7 @@ func (a resources) viewIn(ctx context.Context, id int64, in store.StandIn) (JobV
 }
 
 // viewWith is the view that parts of a component are looked at in.
-func (a resources) viewWith(ctx context.Context, id int64, of part.Component, tag string) (JobView, error) {
+func (a *Application) viewWith(ctx context.Context, id int64, of part.Component, tag string) (JobView, error) {
 	if tag == "" {
 		if v, err := a.view(ctx, id); err != nil || v.StandIn == nil && v.has(of) {
 			return v, err
@@ -158,34 +160,20 @@ func (a resources) viewWith(ctx context.Context, id int64, of part.Component, ta
 // judging is how long one job may take to be judged; the largest take a hundredth.
 const judging = 5 * time.Second
 
-func (a resources) makeView(ctx context.Context, id int64, changes int) (v JobView, err error) {
-	if bad := a.views.bad(id, changes); bad != nil {
-		return JobView{}, bad
-	}
+func (a *Application) makeView(ctx context.Context, record store.Record) (v JobView, err error) {
 	ctx, cancel := context.WithTimeout(ctx, judging)
 	defer cancel()
-	record, err := a.store.Record(ctx, id)
-	if err != nil && readable(err) {
-		return JobView{}, err
-	}
-	if err != nil {
-		return JobView{}, &unreadableError{err}
-	}
 	if v, err = viewOf(ctx, record, store.StandIn{}); err != nil {
-		if !readable(err) && !errors.As(err, new(*unreadableError)) {
-			err = &unreadableError{err}
-		}
-		a.log.LogAttrs(ctx, slog.LevelError, "a job cannot be shown", slog.Int64("job", id), slog.Any("error", err))
-		a.views.spoil(id, changes, err)
-		return JobView{}, err
+		a.log.LogAttrs(ctx, slog.LevelError, "a job cannot be shown",
+			slog.Int64("job", record.Job.ID), slog.Any("error", err))
 	}
-	return a.views.put(id, changes, v), nil
+	return v, err
 }
 
-// An unreadableError is a job that cannot be judged: something in it is not as Ledge writes it.
-type unreadableError struct{ reason any }
+// An UnreadableError is a job that cannot be judged: something in it is not as Ledge writes it.
+type UnreadableError struct{ reason any }
 
-func (e *unreadableError) Error() string { return fmt.Sprint("the job cannot be judged: ", e.reason) }
+func (e *UnreadableError) Error() string { return fmt.Sprint("the job cannot be judged: ", e.reason) }
 
 // readable reports whether a job could not be read for a reason that is not its own.
 func readable(err error) bool {
@@ -196,7 +184,7 @@ func readable(err error) bool {
 
 // unreadable says why a job cannot be shown, where it is the job's own fault; empty for anything else.
 func unreadable(ctx context.Context, err error) string {
-	var fault *unreadableError
+	var fault *UnreadableError
 	switch {
 	case ctx.Err() != nil:
 		return ""
@@ -213,7 +201,7 @@ func unreadable(ctx context.Context, err error) string {
 func viewOf(ctx context.Context, whole store.Record, stand store.StandIn) (v JobView, err error) {
 	defer func() {
 		if fault := recover(); fault != nil {
-			err = &unreadableError{fault}
+			err = &UnreadableError{fault}
 		}
 	}()
 	record := whole.With(stand)
@@ -224,7 +212,7 @@ func viewOf(ctx context.Context, whole store.Record, stand store.StandIn) (v Job
 	}
 	spoken := words.In(in.Unit)
 	spoken.Result(&evaluation)
-	v = JobView{Job: record.Job, Components: record.Components,
+	v = JobView{Change: record.Change, Job: record.Job, Components: record.Components,
 		Features: make([]FeatureView, len(record.Features)), Decisions: record.Decisions, Gauges: record.Gauges,
 		Checks: record.Checks, Conditions: holding(record.Conditions), Walk: walkOf(whole), Photos: record.Photos,
 		Evaluation: evaluation, Shaft: record.Job.Shaft()}
@@ -294,7 +282,7 @@ func viewOf(ctx context.Context, whole store.Record, stand store.StandIn) (v Job
 	}
 	v = v.withSigned()
 	v.before, v.in = before, in
-	v.Evaluation, v.Before = worded(spoken, v.Evaluation), wordedSets(spoken, v.Before)
+	v.Evaluation, v.Before = Worded(spoken, v.Evaluation), wordedSets(spoken, v.Before)
 	if stand != (store.StandIn{}) {
 		return v.only(stand), nil
 	}
@@ -355,8 +343,8 @@ func atSight(features []FeatureView) []walk.Finding {
 	return found
 }
 
-// worded is a result as it is shown: what is said has its sentences and goes without its arguments.
-func worded(s words.Speaker, r disposition.Result) disposition.Result {
+// Worded is a result as it is shown: what is said has its sentences and goes without its arguments.
+func Worded(s words.Speaker, r disposition.Result) disposition.Result {
 	r.Features = slices.Clone(r.Features)
 	for i := range r.Features {
 		r.Features[i].Notes = bare(r.Features[i].Notes)

@@ -1,4 +1,4 @@
-package httpapi
+package shop
 
 import (
 	"context"
@@ -79,32 +79,32 @@ func (v JobView) measuredNew(kinds []part.Kind) bool {
 	return false
 }
 
-func (a resources) closeJob(ctx context.Context, in *struct {
-	ID   int64 `path:"id"`
-	Body struct {
-		Closed  bool          `json:"closed"`
-		Outcome store.Outcome `json:"outcome,omitempty" enum:"finished,declined,scrapped,kept_for_parts,mistake" doc:"finished where left out and nothing is open"`
-		Reason  string        `json:"reason,omitempty" maxLength:"1000"`
-	}
-}) (*jobOutput, error) {
-	b := in.Body
-	if !b.Closed {
-		return a.changed(ctx, in.ID, a.store.CloseJob(ctx, in.ID, store.Reopened, strings.TrimSpace(b.Reason)))
-	}
-	view, err := a.view(ctx, in.ID)
-	if err != nil {
-		return nil, a.fail(ctx, err)
-	}
+// CloseBody takes a job out of the shop's list, or back into it.
+type CloseBody struct {
+	Closed  bool          `json:"closed"`
+	Outcome store.Outcome `json:"outcome,omitempty" enum:"finished,declined,scrapped,kept_for_parts,mistake" doc:"finished where left out and nothing is open"`
+	Reason  string        `json:"reason,omitempty" maxLength:"1000"`
+}
+
+// Close takes a job out of the shop's list with its outcome, or back into it.
+func (a *Application) Close(ctx context.Context, job int64, b CloseBody) (JobView, error) {
 	b.Reason = strings.TrimSpace(b.Reason)
+	if !b.Closed {
+		return a.changed(ctx, job, a.store.CloseJob(ctx, job, store.Reopened, b.Reason))
+	}
+	view, err := a.view(ctx, job)
+	if err != nil {
+		return JobView{}, err
+	}
 	switch {
 	case len(view.OpenEnds) > 0 && b.Outcome == "":
-		return nil, refuse("outcome", words.Told("refuse.how_it_ends"))
+		return JobView{}, refuse("outcome", words.Told("refuse.how_it_ends"))
 	case (len(view.OpenEnds) > 0 || b.Outcome != "" && b.Outcome != store.Finished) && b.Reason == "":
-		return nil, refuse("reason", words.Told("refuse.why_named"))
+		return JobView{}, refuse("reason", words.Told("refuse.why_named"))
 	case b.Outcome == "":
 		b.Outcome = store.Finished
 	}
-	return a.changed(ctx, in.ID, a.store.CloseJob(ctx, in.ID, b.Outcome, b.Reason))
+	return a.changed(ctx, job, a.store.CloseJob(ctx, job, b.Outcome, b.Reason))
 }
 
 // untickedLines counts the lines of a sheet that only a tick can tell done.

@@ -1,13 +1,10 @@
-package httpapi
+package shop
 
 import (
 	"context"
 	"net"
-	"net/http"
 	"net/url"
 	"strings"
-
-	"github.com/danielgtaylor/huma/v2"
 
 	"ledge/internal/store"
 	"ledge/internal/words"
@@ -25,50 +22,25 @@ type ShopView struct {
 	Troubles []store.Trouble `json:"troubles"`
 }
 
-type shopOutput struct {
-	ETag string `header:"ETag"`
-	Body ShopView
-}
-
-func (a resources) shop(api huma.API) {
-	register(api, store.Viewer, huma.Operation{OperationID: "get-shop", Method: http.MethodGet,
-		Path: "/api/v1/shop", Summary: "What holds for the shop as a whole"},
-		func(ctx context.Context, _ *struct{}) (*shopOutput, error) { return a.shopView(ctx) })
-	register(api, store.Decider, huma.Operation{OperationID: "set-shop", Method: http.MethodPut,
-		Path: "/api/v1/shop", Summary: "Say under which address Ledge is reached from elsewhere"},
-		func(ctx context.Context, in *struct {
-			IfMatch string `header:"If-Match" required:"true" doc:"the version that was changed"`
-			Body    struct {
-				PublicURL string `json:"public_url" maxLength:"200"`
-			}
-		}) (*shopOutput, error) {
-			version, err := versionOf(in.IfMatch)
-			if err != nil {
-				return nil, err
-			}
-			address, sentence := PublicURL(in.Body.PublicURL)
-			if sentence != "" {
-				return nil, refuse("public_url", sentence)
-			}
-			if err := a.store.SetSetting(ctx, store.PublicURL, address, version); err != nil {
-				return nil, a.fail(ctx, err)
-			}
-			return a.shopView(ctx)
-		})
-}
-
-func (a resources) shopView(ctx context.Context) (*shopOutput, error) {
+// Shop is what holds for the shop as a whole.
+func (a *Application) Shop(ctx context.Context) (ShopView, error) {
 	address, version, err := a.store.Setting(ctx, store.PublicURL)
-	if err != nil {
-		return nil, a.fail(ctx, err)
-	}
 	if a.public != "" {
 		address = a.public
 	}
-	return &shopOutput{etag(version), ShopView{address, a.public != "", version, a.store.Troubles()}}, nil
+	return ShopView{address, a.public != "", version, a.store.Troubles()}, err
 }
 
-func (a resources) publicURL(ctx context.Context) (string, error) {
+// SetPublicURL says under which address Ledge is reached from elsewhere; version is the one that was changed.
+func (a *Application) SetPublicURL(ctx context.Context, text string, version int64) error {
+	address, sentence := PublicURL(text)
+	if sentence != "" {
+		return refuse("public_url", sentence)
+	}
+	return a.store.SetSetting(ctx, store.PublicURL, address, version)
+}
+
+func (a *Application) publicURL(ctx context.Context) (string, error) {
 	if a.public != "" {
 		return a.public, nil
 	}

@@ -1,12 +1,9 @@
-package httpapi
+package shop
 
 import (
 	"context"
-	"net/http"
 	"slices"
 	"strings"
-
-	"github.com/danielgtaylor/huma/v2"
 
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/inspection"
@@ -46,39 +43,24 @@ type OrderEventBody struct {
 	Reason string          `json:"reason" maxLength:"1000"`
 }
 
-func (a resources) orders(api huma.API) {
-	register(api, store.Decider, huma.Operation{OperationID: "issue-orders", Method: http.MethodPost,
-		Path: "/api/v1/jobs/{id}/orders", DefaultStatus: http.StatusCreated,
-		Summary: "Issue every sheet that the signed decisions ask for; an issue that changed is struck through"},
-		func(ctx context.Context, in *struct {
-			ID   int64 `path:"id"`
-			Body struct {
-				Sheets []order.Name `json:"sheets" doc:"only these; all where empty"`
-			}
-		}) (*jobOutput, error) {
-			calendar, err := a.calendarOf(ctx, in.ID)
-			if err != nil {
-				return nil, a.fail(ctx, err)
-			}
-			return a.changed(ctx, in.ID,
-				a.store.IssueOrders(ctx, in.ID, func(record store.Record) (store.Issue, error) {
-					view, err := viewOf(ctx, record, store.StandIn{})
-					if err != nil {
-						return store.Issue{}, err
-					}
-					if len(view.Orders.Drafts)+len(view.Orders.Unwanted) == 0 {
-						return store.Issue{}, problem(http.StatusConflict, words.Told("refuse.nothing_to_issue"))
-					}
-					return calendar.issue(view,
-						func(n order.Name) bool {
-							return len(in.Body.Sheets) == 0 ||
-								slices.Contains(in.Body.Sheets, n)
-						}), nil
-				}))
-		})
-	register(api, store.Decider, huma.Operation{OperationID: "say-of-order", Method: http.MethodPost,
-		Path: "/api/v1/jobs/{id}/orders/{order}/events", DefaultStatus: http.StatusCreated,
-		Summary: "Sent, returned, ticked off, accepted with a reason, back to the shop, closed"}, a.sayOfOrder)
+// Issue issues the sheets that the signed decisions ask for, of those named, all where none is; an
+// issue that changed is struck through.
+func (a *Application) Issue(ctx context.Context, job int64, sheets []order.Name) (JobView, error) {
+	calendar, err := a.calendarOf(ctx, job)
+	if err != nil {
+		return JobView{}, err
+	}
+	return a.changed(ctx, job, a.store.IssueOrders(ctx, job, func(record store.Record) (store.Issue, error) {
+		view, err := viewOf(ctx, record, store.StandIn{})
+		if err != nil {
+			return store.Issue{}, err
+		}
+		if len(view.Orders.Drafts)+len(view.Orders.Unwanted) == 0 {
+			return store.Issue{}, conflict(words.Told("refuse.nothing_to_issue"))
+		}
+		return calendar.issue(view,
+			func(n order.Name) bool { return len(sheets) == 0 || slices.Contains(sheets, n) }), nil
+	}))
 }
 
 // issue is the drafts that are wanted, with the days on which the shop can do them.
@@ -186,35 +168,40 @@ func setNamed(sets []disposition.Set, name part.Set) *disposition.Set {
 	return nil
 }
 
-func (a resources) sayOfOrder(ctx context.Context, in *struct {
-	ID    int64  `path:"id"`
-	Order string `path:"order" format:"uuid"`
-	Body  OrderEventBody
-}) (*jobOutput, error) {
-	b := in.Body
-	view, err := a.view(ctx, in.ID)
+// SayOfOrder says of a sheet or of one of its lines that it was sent, came back, was ticked off,
+// accepted with a reason, sent back or closed.
+func (a *Application) SayOfOrder(ctx context.Context, job int64, sheet string, b OrderEventBody) (JobView, error) {
+	view, err := a.view(ctx, job)
 	if err != nil {
-		return nil, a.fail(ctx, err)
+		return JobView{}, err
 	}
-	i := slices.IndexFunc(view.Orders.Issued, func(o IssuedView) bool { return o.ID == in.Order })
+	i := slices.IndexFunc(view.Orders.Issued, func(o IssuedView) bool { return o.ID == sheet })
 	if i < 0 {
-		return nil, problem(http.StatusNotFound, words.Told("refuse.no_sheet"))
+		return JobView{}, noSheet
 	}
-	issued, reason := view.Orders.Issued[i], strings.TrimSpace(b.Reason)
+	b.Reason = strings.TrimSpace(b.Reason)
+	if err := b.check(view.Orders.Issued[i]); err != nil {
+		return JobView{}, err
+	}
+	return a.changed(ctx, job, a.store.AddOrderEvents(ctx, job,
+		[]store.OrderEvent{{ID: b.ID, OrderID: sheet, Line: b.Line, What: b.What, Reason: b.Reason}}))
+}
+
+// check refuses what cannot be said of a sheet.
+func (b OrderEventBody) check(issued IssuedView) error {
 	whole := slices.Contains([]store.OrderWhat{store.Sent, store.Unsent, store.Returned, store.Unreturned,
 		store.Closed}, b.What)
 	switch {
 	case whole != (b.Line == "") && b.What != store.Returned:
-		return nil, refuse("line", words.Told("refuse.sheet_or_line"))
+		return refuse("line", words.Told("refuse.sheet_or_line"))
 	case b.Line != "" && !slices.ContainsFunc(issued.Body.Lines, func(l order.Line) bool { return l.Key == b.Line }):
-		return nil, refuse("line", words.Told("refuse.no_line"))
-	case (b.What == store.Accepted || b.What == store.SentBack) && reason == "":
-		return nil, refuse("reason", words.Told("refuse.why_accepted"))
-	case b.What == store.Closed && issued.Open > 0 && reason == "":
-		return nil, refuse("reason", words.Told("refuse.sheet_open", "count", issued.Open))
+		return refuse("line", words.Told("refuse.no_line"))
+	case (b.What == store.Accepted || b.What == store.SentBack) && b.Reason == "":
+		return refuse("reason", words.Told("refuse.why_accepted"))
+	case b.What == store.Closed && issued.Open > 0 && b.Reason == "":
+		return refuse("reason", words.Told("refuse.sheet_open", "count", issued.Open))
 	}
-	return a.changed(ctx, in.ID, a.store.AddOrderEvents(ctx, in.ID,
-		[]store.OrderEvent{{ID: b.ID, OrderID: in.Order, Line: b.Line, What: b.What, Reason: reason}}))
+	return nil
 }
 
 // beforeWork is the inspection as it was decided on, without what was measured to prove the work

@@ -1,14 +1,11 @@
-package httpapi
+package shop
 
 import (
 	"context"
 	"encoding/json"
 	"fmt"
-	"net/http"
 	"slices"
 	"strings"
-
-	"github.com/danielgtaylor/huma/v2"
 
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/order"
@@ -28,45 +25,36 @@ type DecisionBody struct {
 	After  int64  `json:"after" doc:"the seq of the set's last decision as the person saw it; 0 where there was none"`
 }
 
-func (a resources) decisions(api huma.API) {
-	register(api, store.Decider, huma.Operation{OperationID: "decide", Method: http.MethodPost,
-		Path:    "/api/v1/jobs/{id}/decisions",
-		Summary: "Sign or overrule the decision for a set", DefaultStatus: http.StatusCreated},
-		func(ctx context.Context, in *struct {
-			ID   int64 `path:"id"`
-			Body DecisionBody
-		}) (*jobOutput, error) {
-			b := in.Body
-			calendar, err := a.calendarOf(ctx, in.ID)
-			if err != nil {
-				return nil, a.fail(ctx, err)
-			}
-			return a.changedPart(ctx, in.ID, b.Set.Component(), b.Component, a.store.Sign(ctx, store.Signing{
-				Decision: store.Decision{ID: b.ID, JobID: in.ID, Set: b.Set, Component: b.Component,
-					Way: b.Way, Reason: strings.TrimSpace(b.Reason)}, After: b.After,
-				Judge: func(record store.Record, d *store.Decision) error {
-					stand, err := record.InPlace(d.Set.Component(), d.Component)
-					if err != nil {
-						return err
-					}
-					view, err := viewOf(ctx, record, stand)
-					if err != nil {
-						return err
-					}
-					return judge(view, d)
-				},
-				Reissue: func(record store.Record) (store.Issue, error) {
-					view, err := viewOf(ctx, record, store.StandIn{})
-					if err != nil {
-						return store.Issue{}, err
-					}
-					return calendar.issue(view, func(n order.Name) bool {
-						return slices.ContainsFunc(view.Orders.Issued,
-							func(i IssuedView) bool { return i.Sheet == n && !i.Struck })
-					}), nil
-				},
-			}))
-		})
+// Sign signs or overrules the decision for a set, and brings the sheets that are issued up to it.
+func (a *Application) Sign(ctx context.Context, job int64, b DecisionBody) (JobView, error) {
+	calendar, err := a.calendarOf(ctx, job)
+	if err != nil {
+		return JobView{}, err
+	}
+	signing := store.Signing{Decision: store.Decision{ID: b.ID, JobID: job, Set: b.Set, Component: b.Component,
+		Way: b.Way, Reason: strings.TrimSpace(b.Reason)}, After: b.After}
+	signing.Judge = func(record store.Record, d *store.Decision) error {
+		stand, err := record.InPlace(d.Set.Component(), d.Component)
+		if err != nil {
+			return err
+		}
+		view, err := viewOf(ctx, record, stand)
+		if err != nil {
+			return err
+		}
+		return judge(view, d)
+	}
+	signing.Reissue = func(record store.Record) (store.Issue, error) {
+		view, err := viewOf(ctx, record, store.StandIn{})
+		if err != nil {
+			return store.Issue{}, err
+		}
+		return calendar.issue(view, func(n order.Name) bool {
+			return slices.ContainsFunc(view.Orders.Issued,
+				func(i IssuedView) bool { return i.Sheet == n && !i.Struck })
+		}), nil
+	}
+	return a.changedOf(ctx, job, b.Set.Component(), b.Component, a.store.Sign(ctx, signing))
 }
 
 // judge completes a decision with what it is based on, or says why it cannot be one.
@@ -80,7 +68,7 @@ func judge(view JobView, d *store.Decision) error {
 	case d.Action == disposition.Measure || d.Action == disposition.Remeasure || d.Action == "":
 		return refuse("action", words.Told("refuse.still_measure"))
 	case !advised && set.Cracked():
-		return problem(http.StatusConflict, words.Told("refuse.crack"))
+		return conflict(words.Told("refuse.crack"))
 	case !advised && set.Option(d.Way) == nil && set.Action != disposition.Measure:
 		return refuse("action", words.Told("refuse.no_way"))
 	case !advised && d.Reason == "":

@@ -1,16 +1,13 @@
-package httpapi
+package shop
 
 import (
 	"bytes"
 	"context"
 	"errors"
-	"net/http"
 	"slices"
 	"strconv"
 	"strings"
 	"time"
-
-	"github.com/danielgtaylor/huma/v2"
 
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/part"
@@ -30,26 +27,15 @@ type ReadingsAnswer struct {
 	Replaced int `json:"replaced"`
 }
 
-func (a resources) readingsFile(api huma.API) {
-	register(api, store.Viewer, huma.Operation{OperationID: "get-readings-file", Method: http.MethodGet,
-		Path: "/api/v1/jobs/{id}/readings.csv", Summary: "The readings that hold, as CSV",
-		Responses: files("text/csv")},
-		func(ctx context.Context, in *struct {
-			ID int64 `path:"id"`
-		}) (*attachment, error) {
-			record, err := a.store.Record(ctx, in.ID)
-			if err != nil {
-				return nil, a.fail(ctx, err)
-			}
-			var text bytes.Buffer
-			if err := exchange.WriteCSV(&text, rowsOf(&record)); err != nil {
-				return nil, a.fail(ctx, err)
-			}
-			return attach("text/csv; charset=utf-8", fileName(record.Job.Number)+".readings.csv", text.Bytes()), nil
-		})
-	register(api, store.Inspector, huma.Operation{OperationID: "import-readings", Method: http.MethodPost,
-		Path: "/api/v1/jobs/{id}/readings-files", MaxBodyBytes: maxBody, Middlewares: huma.Middlewares{a.inTurn},
-		Summary: "Look into a CSV of readings, or take it into a job: all rows or none"}, a.importReadings)
+// ReadingsFile is the readings that hold, as CSV.
+func (a *Application) ReadingsFile(ctx context.Context, job int64) (File, error) {
+	record, err := a.store.Record(ctx, job)
+	if err != nil {
+		return File{}, err
+	}
+	var text bytes.Buffer
+	err = exchange.WriteCSV(&text, rowsOf(&record))
+	return File{fileName(record.Job.Number) + ".readings.csv", "text/csv; charset=utf-8", text.Bytes()}, err
 }
 
 func rowsOf(record *store.Record) []exchange.Row {
@@ -91,36 +77,30 @@ func rowsOf(record *store.Record) []exchange.Row {
 	return rows
 }
 
-func (a resources) importReadings(ctx context.Context, in *struct {
-	ID   int64 `path:"id"`
-	Take bool  `query:"take" doc:"store them; otherwise the file is only looked into"`
-	Body struct {
-		Text string `json:"text" doc:"the CSV"`
-	}
-}) (*struct{ Body ReadingsAnswer }, error) {
-	read, err := exchange.ReadCSV(strings.NewReader(in.Body.Text))
+// ImportReadings looks into a CSV of readings, or takes it into a job: all rows or none.
+func (a *Application) ImportReadings(ctx context.Context, job int64, text string,
+	take bool) (ReadingsAnswer, error) {
+	read, err := exchange.ReadCSV(strings.NewReader(text))
 	var problems exchange.RowProblems
 	if errors.As(err, &problems) {
-		return nil, refuseRows(problems)
+		return ReadingsAnswer{}, refuseRows(problems)
 	}
 	if err != nil {
-		return nil, a.fail(ctx, err)
+		return ReadingsAnswer{}, err
 	}
-	record, err := a.store.Record(ctx, in.ID)
+	record, err := a.store.Record(ctx, job)
 	if err != nil {
-		return nil, a.fail(ctx, err)
+		return ReadingsAnswer{}, err
 	}
 	rows, answer, problems := place(&record, read)
 	if len(problems) > 0 {
-		return nil, refuseRows(problems)
+		return ReadingsAnswer{}, refuseRows(problems)
 	}
-	if in.Take {
-		if err := a.store.AddRows(ctx, in.ID, rows); err != nil {
-			return nil, a.fail(ctx, err)
-		}
-		answer.Taken = true
+	if take {
+		err = a.store.AddRows(ctx, job, rows)
+		answer.Taken = err == nil
 	}
-	return &struct{ Body ReadingsAnswer }{answer}, nil
+	return answer, err
 }
 
 // place finds the cell of each row in the job. Cells that hold just what the file has are left alone.
@@ -225,9 +205,9 @@ func same(live []store.Reading, rows []exchange.Row) bool {
 
 func refuseRows(problems exchange.RowProblems) error {
 	const shown = 200
-	places := make([]*huma.ErrorDetail, 0, min(len(problems), shown))
+	places := make([]Place, 0, min(len(problems), shown))
 	for _, p := range problems[:min(len(problems), shown)] {
-		places = append(places, &huma.ErrorDetail{Location: "line " + strconv.Itoa(p.Line), Message: p.Text()})
+		places = append(places, Place{File: "line " + strconv.Itoa(p.Line), Says: p.Text()})
 	}
-	return problem(http.StatusUnprocessableEntity, words.Told("csv.refused", "count", len(problems)), places...)
+	return &Refusal{Says: words.Told("csv.refused", "count", len(problems)), Places: places}
 }

@@ -1,0 +1,113 @@
+package httpapi
+
+import (
+	"context"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"ledge/internal/core/part"
+	"ledge/internal/core/plan"
+	"ledge/internal/core/unit"
+	"ledge/internal/shop"
+	"ledge/internal/store"
+)
+
+// A TagField names the component that parts belong to, a TagQuery does in a query.
+type (
+	TagField struct {
+		Component string `json:"component,omitempty" maxLength:"40" doc:"the tag of the one they belong to"`
+	}
+	TagQuery struct {
+		Component string `query:"component" maxLength:"40" doc:"the tag of the one they belong to"`
+	}
+)
+
+// bench registers what is done at the bench: reading, grading, setting gauges up.
+func (a resources) bench(api huma.API) {
+	serve(a, api, store.Inspector, creating("add-reading", "/jobs/{id}/readings", "Take a reading"),
+		func(ctx context.Context, in *struct {
+			JobPath
+			Body shop.ReadingBody
+		}) (shop.ReadingAnswer, error) {
+			return a.shop.TakeReading(ctx, in.ID, in.Body)
+		})
+	serve(a, api, store.Inspector, creating("add-look", "/jobs/{id}/looks", "Grade a feature or record a crack test"),
+		func(ctx context.Context, in *struct {
+			JobPath
+			Body shop.LookBody
+		}) (shop.JobView, error) {
+			return a.shop.AddLook(ctx, in.ID, in.Body)
+		})
+	serve(a, api, store.Inspector, creating("set-gauge", "/jobs/{id}/gauges", "Set a gauge up for the parts of a kind"),
+		func(ctx context.Context, in *struct {
+			JobPath
+			Body shop.GaugeBody
+		}) (shop.JobView, error) {
+			return a.shop.SetGauge(ctx, in.ID, in.Body)
+		})
+	serve(a, api, store.Inspector, creating("check-gauge", "/jobs/{id}/gauge-checks",
+		"Record that a gauge was checked on its standard"),
+		func(ctx context.Context, in *struct {
+			JobPath
+			Body shop.GaugeCheckBody
+		}) (shop.JobView, error) {
+			return a.shop.CheckGauge(ctx, in.ID, in.Body)
+		})
+	serve(a, api, store.Inspector, creating("set-condition", "/jobs/{id}/conditions",
+		"Say how the parts of a kind are held"),
+		func(ctx context.Context, in *struct {
+			JobPath
+			Body shop.ConditionBody
+		}) (shop.JobView, error) {
+			return a.shop.SetCondition(ctx, in.ID, in.Body)
+		})
+	a.readingsFile(api)
+}
+
+// readingsFile registers the readings as a file, both ways.
+func (a resources) readingsFile(api huma.API) {
+	serveFile(a, api, fetching("get-readings-file", "/jobs/{id}/readings.csv", "The readings that hold, as CSV"),
+		"text/csv", store.Viewer,
+		func(ctx context.Context, in *JobPath) (shop.File, error) { return a.shop.ReadingsFile(ctx, in.ID) })
+	serve(a, api, store.Inspector, a.large(operation("POST", "import-readings", "/jobs/{id}/readings-files",
+		"Look into a CSV of readings, or take it into a job: all rows or none", 0)),
+		func(ctx context.Context, in *struct {
+			JobPath
+			Take bool `query:"take" doc:"store them; otherwise the file is only looked into"`
+			Body struct {
+				Text string `json:"text" doc:"the CSV"`
+			}
+		}) (shop.ReadingsAnswer, error) {
+			return a.shop.ImportReadings(ctx, in.ID, in.Body.Text, in.Take)
+		})
+}
+
+// plans registers by which plan parts are read, and what shells were in.
+func (a resources) plans(api huma.API) {
+	serve(a, api, store.Viewer, fetching("list-plans", "/plans", "The measuring plans"),
+		func(context.Context, *struct{}) ([]plan.Plan, error) { return shop.Plans(), nil })
+	serve(a, api, store.Inspector, replacing("set-plan", "/jobs/{id}/plans/{kind}",
+		"Choose the plan for the features of a kind that nobody has read yet"),
+		func(ctx context.Context, in *struct {
+			JobPath
+			Kind part.Kind `path:"kind"`
+			Body struct {
+				Plan string `json:"plan" minLength:"1"`
+				TagField
+			}
+		}) (shop.JobView, error) {
+			return a.shop.SetPlan(ctx, in.ID, in.Kind, in.Body.Component, in.Body.Plan)
+		})
+	serve(a, api, store.Inspector, replacing("set-fitted", "/jobs/{id}/fitted",
+		"Say which shells were in when a bearing was measured"),
+		func(ctx context.Context, in *struct {
+			JobPath
+			Body struct {
+				store.Place
+				Step  *unit.Length `json:"step,omitempty" minimum:"0" doc:"the set's class where left out"`
+				Shell unit.Length  `json:"shell"`
+			}
+		}) (shop.JobView, error) {
+			return a.shop.SetFitted(ctx, in.ID, in.Body.Place, in.Body.Step, in.Body.Shell)
+		})
+}

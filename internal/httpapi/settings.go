@@ -1,0 +1,87 @@
+package httpapi
+
+import (
+	"context"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"ledge/internal/core/schedule"
+	"ledge/internal/shop"
+	"ledge/internal/store"
+)
+
+// settings registers what holds for the shop as a whole.
+func (a resources) settings(api huma.API) {
+	rates := func(ctx context.Context) (shop.RatesView, int64, error) {
+		view, err := a.shop.Rates(ctx)
+		return view, view.Version, err
+	}
+	serveTagged(a, api, store.Viewer, fetching("get-rates", "/rates", "The shop's rate card"),
+		func(ctx context.Context, _ *struct{}) (shop.RatesView, int64, error) { return rates(ctx) })
+	serveTagged(a, api, store.Decider, replacing("set-rates", "/rates", "Replace the shop's rate card"),
+		func(ctx context.Context, in *struct {
+			Versioned
+			Body schedule.Card
+		}) (view shop.RatesView, version int64, err error) {
+			if version, err = in.version(); err == nil {
+				err = a.shop.SetRates(ctx, in.Body, version)
+			}
+			if err != nil {
+				return view, 0, err
+			}
+			return rates(ctx)
+		})
+}
+
+// address registers what the shop's papers need to know.
+func (a resources) address(api huma.API) {
+	whole := func(ctx context.Context) (shop.ShopView, int64, error) {
+		view, err := a.shop.Shop(ctx)
+		return view, view.Version, err
+	}
+	serveTagged(a, api, store.Viewer, fetching("get-shop", "/shop", "What holds for the shop as a whole"),
+		func(ctx context.Context, _ *struct{}) (shop.ShopView, int64, error) { return whole(ctx) })
+	serveTagged(a, api, store.Decider, replacing("set-shop", "/shop",
+		"Say under which address Ledge is reached from elsewhere"),
+		func(ctx context.Context, in *struct {
+			Versioned
+			Body struct {
+				PublicURL string `json:"public_url" maxLength:"200"`
+			}
+		}) (view shop.ShopView, version int64, err error) {
+			if version, err = in.version(); err == nil {
+				err = a.shop.SetPublicURL(ctx, in.Body.PublicURL, version)
+			}
+			if err != nil {
+				return view, 0, err
+			}
+			return whole(ctx)
+		})
+}
+
+// locals registers how papers write.
+func (a resources) locals(api huma.API) {
+	local := func(ctx context.Context) (shop.LocalView, int64, error) {
+		view, err := a.shop.Local(ctx)
+		return view, view.Version, err
+	}
+	serveTagged(a, api, store.Viewer, fetching("get-local", "/shop/local", "How papers write dates, times and money"),
+		func(ctx context.Context, _ *struct{}) (shop.LocalView, int64, error) { return local(ctx) })
+	serveTagged(a, api, store.Decider, replacing("set-local", "/shop/local",
+		"Choose how papers write dates, times and money"),
+		func(ctx context.Context, in *struct {
+			Versioned
+			Body struct {
+				Locale   string `json:"locale" maxLength:"20"`
+				TimeZone string `json:"time_zone" maxLength:"60"`
+			}
+		}) (view shop.LocalView, version int64, err error) {
+			if version, err = in.version(); err == nil {
+				err = a.shop.SetLocal(ctx, in.Body.Locale, in.Body.TimeZone, version)
+			}
+			if err != nil {
+				return view, 0, err
+			}
+			return local(ctx)
+		})
+}

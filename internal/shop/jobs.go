@@ -1,0 +1,236 @@
+package shop
+
+import (
+	"context"
+	"encoding/json"
+	"slices"
+	"strings"
+	"time"
+
+	"ledge/internal/core/disposition"
+	"ledge/internal/core/engine"
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/limit"
+	"ledge/internal/core/part"
+	"ledge/internal/core/plan"
+	"ledge/internal/core/schedule"
+	"ledge/internal/core/unit"
+	"ledge/internal/store"
+	"ledge/internal/words"
+)
+
+// JobLine is a job as the shop sees it.
+type JobLine struct {
+	ID         int64       `json:"id"`
+	Number     string      `json:"number"`
+	Customer   string      `json:"customer"`
+	Engine     string      `json:"engine"`
+	Unit       unit.System `json:"unit"`
+	PromisedOn *string     `json:"promised_on,omitempty"`
+	// ReadyOn and Cost are those of its decisions as signed, or as advised; empty without a rate
+	// card or while sets are still to be measured.
+	ReadyOn  string           `json:"ready_on,omitempty"`
+	Cost     schedule.Money   `json:"cost,omitempty"`
+	Currency string           `json:"currency,omitempty"`
+	Shaft    []engine.Journal `json:"shaft"`
+	Features []FeatureLine    `json:"features"`
+	Sets     []SetLine        `json:"sets"`
+	// Unreadable says what is wrong with a job that cannot be shown; empty for all others.
+	Unreadable string `json:"unreadable,omitempty"`
+}
+
+// FeatureLine is how far one part is.
+type FeatureLine struct {
+	Kind     part.Kind `json:"kind"`
+	Number   int       `json:"number"`
+	Complete bool      `json:"complete"`
+	// Standing is its worst verdict.
+	Standing limit.Verdict `json:"standing"`
+}
+
+// SetLine is a set's decision in short.
+type SetLine struct {
+	Set part.Set `json:"set"`
+	disposition.Way
+	Provisional bool `json:"provisional"`
+	Signed      bool `json:"signed"`
+}
+
+// NewJobBody is what a person fills in to start a job.
+type NewJobBody struct {
+	Number            string             `json:"number,omitempty" maxLength:"20" doc:"the next free one where empty"`
+	Customer          string             `json:"customer" maxLength:"200"`
+	Engine            string             `json:"engine" minLength:"1" maxLength:"200"`
+	Duty              string             `json:"duty" enum:"standard,power,heavy"`
+	Scope             store.Scope        `json:"scope,omitempty" enum:"crank,engine" doc:"what came in; a crankshaft alone where left out"`
+	Unit              unit.System        `json:"unit"`
+	PromisedOn        string             `json:"promised_on,omitempty" pattern:"^([0-9]{4}-[0-9]{2}-[0-9]{2})?$"`
+	Arrangement       engine.Arrangement `json:"arrangement"`
+	Cylinders         int                `json:"cylinders" minimum:"1" maximum:"48"`
+	Mains             int                `json:"mains,omitempty" minimum:"0" maximum:"49"`
+	Throws            int                `json:"throws,omitempty" minimum:"0" maximum:"48"`
+	CylindersPerThrow int                `json:"cylinders_per_throw,omitempty" minimum:"0" maximum:"4"`
+	ID                string             `json:"id" format:"uuid" doc:"an id made by the client: sending it twice makes one job"`
+	CopyFrom          int64              `json:"copy_from,omitempty" doc:"the job whose limits and policy are copied"`
+	JournalPlan       string             `json:"journal_plan,omitempty" doc:"the plan for main and rod journals"`
+}
+
+// List is the shop's jobs, the soonest promised first, those that fit the words of a search.
+func (a *Application) List(ctx context.Context, search string) ([]JobLine, error) {
+	ids, err := a.store.JobIDs(ctx, search)
+	if err != nil {
+		return nil, err
+	}
+	lines := make([]JobLine, len(ids))
+	for i, id := range ids {
+		if lines[i], err = a.line(ctx, id); err != nil {
+			return nil, err
+		}
+	}
+	return lines, a.dates(ctx, lines)
+}
+
+// View is a job as it stands, or with one component in the place of its like where one is named.
+// Callers must not change it.
+func (a *Application) View(ctx context.Context, id int64, of part.Component, tag string) (JobView, error) {
+	stand, err := a.standIn(ctx, id, of, tag)
+	if err != nil {
+		return JobView{}, err
+	}
+	return a.viewIn(ctx, id, stand)
+}
+
+// standIn is what is asked for: none where it is in the engine.
+func (a *Application) standIn(ctx context.Context, id int64, of part.Component,
+	tag string) (store.StandIn, error) {
+	if of == "" {
+		return store.StandIn{}, nil
+	}
+	record, err := a.store.Record(ctx, id)
+	if err != nil {
+		return store.StandIn{}, err
+	}
+	return record.InPlace(of, tag)
+}
+
+// Start starts a job.
+func (a *Application) Start(ctx context.Context, b NewJobBody) (JobView, error) {
+	layout := engine.Layout{Arrangement: b.Arrangement, Cylinders: b.Cylinders, Mains: b.Mains,
+		Throws: b.Throws, CylindersPerThrow: b.CylindersPerThrow}.Complete()
+	var places []Place
+	for _, p := range layout.Problems() {
+		places = append(places, Place{Field: p.Field, Says: sentence(p.Field, words.Layout(p).String())})
+	}
+	if err := refuseAll(places); err != nil {
+		return JobView{}, err
+	}
+	what := b
+	what.ID = "" // its letters' case is no content
+	asked, err := json.Marshal(what)
+	if err != nil {
+		return JobView{}, err
+	}
+	n := store.NewJob{Number: strings.TrimSpace(b.Number), Customer: b.Customer, Engine: b.Engine,
+		Duty: b.Duty, Scope: b.Scope, Unit: b.Unit, Layout: layout, Made: store.Made{ID: b.ID, Of: asked}}
+	if b.PromisedOn != "" {
+		if err := checkDay("promised_on", b.PromisedOn); err != nil {
+			return JobView{}, err
+		}
+		n.PromisedOn = &b.PromisedOn
+	}
+	if n.Limits, n.Policy, err = a.startsWith(ctx, b); err != nil {
+		return JobView{}, err
+	}
+	if n.Plans, err = b.plans(); err != nil {
+		return JobView{}, err
+	}
+	id, err := a.store.CreateJob(ctx, n)
+	return a.changed(ctx, id, err)
+}
+
+// startsWith is what a new job is judged by: what it copies, else the shop's policy and no limits.
+func (a *Application) startsWith(ctx context.Context, b NewJobBody) (store.LimitSet, inspection.Policy, error) {
+	if b.CopyFrom == 0 {
+		policy, _, err := a.store.ShopPolicy(ctx, b.Unit)
+		return store.LimitSet{}, policy, err
+	}
+	from, err := a.store.Job(ctx, b.CopyFrom)
+	if err != nil {
+		return store.LimitSet{}, inspection.Policy{}, refuse("copy_from", words.Told("refuse.no_copy"))
+	}
+	return from.Limits, from.Policy, nil
+}
+
+// plans are those of the journals; the usual ones where none is named.
+func (b NewJobBody) plans() (map[part.Kind]plan.Plan, error) {
+	if b.JournalPlan == "" {
+		return nil, nil
+	}
+	p, ok := plan.Find(b.JournalPlan)
+	if !ok || p.Turn {
+		return nil, refuse("journal_plan", words.Told("refuse.no_plan_named", "plan", words.Quoted(b.JournalPlan)))
+	}
+	return map[part.Kind]plan.Plan{part.MainJournal: p, part.RodJournal: p}, nil
+}
+
+// checkDay refuses a date that no calendar has.
+func checkDay(field, day string) error {
+	if _, err := time.Parse(time.DateOnly, day); err != nil {
+		return refuse(field, words.Told("refuse.no_day", "day", day))
+	}
+	return nil
+}
+
+// sentence makes a field name and what is wrong with it a sentence.
+func sentence(field, reason string) string {
+	words := strings.ReplaceAll(field, "_", " ")
+	return strings.ToUpper(words[:1]) + words[1:] + " " + reason + "."
+}
+
+// line is a job in the shop's list; one that cannot be read says so, and keeps nobody from the others.
+func (a *Application) line(ctx context.Context, id int64) (JobLine, error) {
+	view, err := a.view(ctx, id)
+	if err == nil {
+		return view.line(), nil
+	}
+	fault := unreadable(ctx, err)
+	if fault == "" {
+		return JobLine{}, err
+	}
+	line := JobLine{ID: id, Unit: unit.MM, Unreadable: fault, Shaft: []engine.Journal{},
+		Features: []FeatureLine{}, Sets: []SetLine{}}
+	line.Number, err = a.store.JobNumber(ctx, id)
+	return line, err
+}
+
+func (v JobView) line() JobLine {
+	j := v.Job
+	line := JobLine{ID: j.ID, Number: j.Number, Customer: j.Customer, Engine: j.Engine, Unit: j.Unit,
+		PromisedOn: j.PromisedOn,
+		Shaft:      v.Shaft, Features: []FeatureLine{}, Sets: v.Said}
+	for i := range v.Evaluation.Features {
+		f := &v.Evaluation.Features[i]
+		// A part that was measured in several states counts once, as it stands now.
+		again := slices.ContainsFunc(v.Evaluation.Features[i+1:],
+			func(o inspection.Finding) bool { return o.Kind == f.Kind && o.Number == f.Number })
+		if f.Kind.Grid() && !again {
+			line.Features = append(line.Features, FeatureLine{f.Kind, f.Number, f.Complete, f.Standing()})
+		}
+	}
+	return line
+}
+
+// said is what stands for each set.
+func (v JobView) said() []SetLine {
+	lines := []SetLine{}
+	for _, s := range v.decided.Sets {
+		one := SetLine{Set: s.Set, Way: s.Way, Provisional: s.Provisional}
+		for _, signed := range v.Signed {
+			if signed.Set == s.Set {
+				one.Way, one.Signed = signed.Way, true
+			}
+		}
+		lines = append(lines, one)
+	}
+	return lines
+}

@@ -1,0 +1,61 @@
+package shop
+
+import (
+	"context"
+	"slices"
+	"time"
+	_ "time/tzdata" // a machine without time zones of its own has these
+
+	"ledge/internal/store"
+	"ledge/internal/words"
+)
+
+// LocalView is how the shop's papers write dates, times and money.
+type LocalView struct {
+	Locale string `json:"locale" doc:"as en-GB"`
+	// TimeZone is empty where that of the machine holds, which Ledge runs on.
+	TimeZone string `json:"time_zone" doc:"as Europe/London"`
+	// Locales are those to choose from.
+	Locales []string `json:"locales"`
+	// Example is this moment as a paper has it.
+	Example string `json:"example"`
+	Version int64  `json:"version"`
+}
+
+// Local is how papers write dates, times and money.
+func (a *Application) Local(ctx context.Context) (LocalView, error) {
+	locale, version, err := a.store.Setting(ctx, store.Locale)
+	if err != nil {
+		return LocalView{}, err
+	}
+	zone, _, err := a.store.Setting(ctx, store.TimeZone)
+	if err != nil {
+		return LocalView{}, err
+	}
+	if locale == "" {
+		locale = words.UsualLocale
+	}
+	example := words.LocalIn(locale, zone).Moment(time.Now())
+	return LocalView{locale, zone, words.Locales(), example, version}, nil
+}
+
+// SetLocal chooses how papers write; version is the one that was changed.
+func (a *Application) SetLocal(ctx context.Context, locale, zone string, version int64) error {
+	if !slices.Contains(words.Locales(), locale) {
+		return refuse("locale", words.Told("refuse.locale"))
+	}
+	if _, err := time.LoadLocation(zone); err != nil || zone == "Local" {
+		return refuse("time_zone", words.Told("refuse.time_zone", "zone", words.Quoted(zone)))
+	}
+	return a.store.SetSettings(ctx, version, []string{store.Locale, locale}, []string{store.TimeZone, zone})
+}
+
+// local is how the papers of the shop write.
+func (a *Application) local(ctx context.Context) (words.Local, error) {
+	locale, _, err := a.store.Setting(ctx, store.Locale)
+	if err != nil {
+		return words.Local{}, err
+	}
+	zone, _, err := a.store.Setting(ctx, store.TimeZone)
+	return words.LocalIn(locale, zone), err
+}

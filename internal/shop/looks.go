@@ -1,0 +1,39 @@
+package shop
+
+import (
+	"context"
+
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/part"
+	"ledge/internal/store"
+	"ledge/internal/words"
+)
+
+// LookBody grades a feature, or records a crack test of it.
+type LookBody struct {
+	ID     string    `json:"id" format:"uuid"`
+	Kind   part.Kind `json:"kind" minLength:"1"`
+	Number int       `json:"number" minimum:"1"`
+	State  string    `json:"state" minLength:"1"`
+	// Component is the tag of the one it belongs to.
+	Component string `json:"component,omitempty" maxLength:"40"`
+	What      string `json:"what" enum:"grade,test_clear,test_cracked"`
+	Look      string `json:"look,omitempty" enum:"smooth,marked,scored,heat,cracked"`
+	Note      string `json:"note" maxLength:"400" doc:"for a crack test: the method and who made it"`
+}
+
+// AddLook grades a feature or records a crack test.
+func (a *Application) AddLook(ctx context.Context, job int64, b LookBody) (JobView, error) {
+	look := store.Look{ID: b.ID, What: b.What, Note: b.Note}
+	switch {
+	case (b.What == store.Grade) != (b.Look != ""):
+		return JobView{}, refuse("look", words.Told("refuse.grade"))
+	case b.What != store.Grade && b.Note == "":
+		return JobView{}, refuse("note", words.Told("refuse.crack_test"))
+	case b.What == store.Grade:
+		grade := inspection.Look(b.Look)
+		look.Look = &grade
+	}
+	at := store.Place{Kind: b.Kind, Number: b.Number, State: b.State, Component: b.Component}
+	return a.changedPart(ctx, job, b.Kind, b.Component, a.store.AddLook(ctx, job, at, look))
+}

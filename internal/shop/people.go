@@ -1,0 +1,108 @@
+package shop
+
+import (
+	"context"
+	"crypto/rand"
+
+	"golang.org/x/crypto/bcrypt"
+
+	"ledge/internal/store"
+	"ledge/internal/words"
+)
+
+// PersonBody adds a person or changes one.
+type PersonBody struct {
+	Name     string     `json:"name" minLength:"1" maxLength:"100"`
+	Role     store.Role `json:"role"`
+	Password string     `json:"password,omitempty" maxLength:"72" doc:"empty keeps the present one"`
+	Barred   bool       `json:"barred"`
+}
+
+// shortest password taken; longer beats odder.
+const shortest = 10
+
+// SignIn is the person of a name and a password; it takes as long for a name that nobody has.
+func (a *Application) SignIn(ctx context.Context, name, password string) (store.Person, error) {
+	p, err := a.store.PersonNamed(ctx, name)
+	known := p.Password
+	if err != nil {
+		known = nobody
+	}
+	if bcrypt.CompareHashAndPassword([]byte(known), []byte(password)) != nil || err != nil || p.Barred {
+		says := words.Told("refuse.password_wrong")
+		return store.Person{}, &Refusal{Kind: Unproven, Says: says, Places: []Place{{Field: "password", Says: says}}}
+	}
+	return p, nil
+}
+
+// People are those who may sign in.
+func (a *Application) People(ctx context.Context) ([]store.Person, error) { return a.store.People(ctx) }
+
+// CreateOwner makes the first person of a shop, who asks for it.
+func (a *Application) CreateOwner(ctx context.Context, name, password string) (store.Person, error) {
+	p, err := newPerson(PersonBody{Name: name, Role: store.Owner, Password: password})
+	if err != nil {
+		return p, err
+	}
+	if err := a.store.AddPerson(store.As(ctx, p.Name), p, true); err != nil {
+		return p, err
+	}
+	return a.store.PersonNamed(ctx, p.Name)
+}
+
+// AddPerson lets somebody sign in.
+func (a *Application) AddPerson(ctx context.Context, b PersonBody) ([]store.Person, error) {
+	p, err := newPerson(b)
+	if err == nil {
+		err = a.store.AddPerson(ctx, p, false)
+	}
+	if err != nil {
+		return nil, err
+	}
+	return a.People(ctx)
+}
+
+// ChangePerson gives somebody another role or password, bars them, or lets them in again. version is
+// the one that was changed; a new password ends all their sessions but the one named.
+func (a *Application) ChangePerson(ctx context.Context, id, version int64, b PersonBody,
+	but string) ([]store.Person, error) {
+	to := store.PersonChange{Role: b.Role, Barred: b.Barred, Version: version, But: but}
+	if b.Password != "" {
+		p, err := newPerson(b)
+		if err != nil {
+			return nil, err
+		}
+		to.Password = p.Password
+	}
+	if err := a.store.ChangePerson(ctx, id, to); err != nil {
+		return nil, err
+	}
+	return a.People(ctx)
+}
+
+// Names are those who were at the bench lately.
+func (a *Application) Names(ctx context.Context) ([]string, error) { return a.store.Names(ctx) }
+
+// nobody is the hash of a password that nobody knows.
+var nobody = func() string {
+	hash, err := bcrypt.GenerateFromPassword([]byte(rand.Text()), bcrypt.DefaultCost)
+	if err != nil {
+		panic(err)
+	}
+	return string(hash)
+}()
+
+func newPerson(b PersonBody) (store.Person, error) {
+	name, sentence := store.Name(b.Name)
+	switch {
+	case sentence != "":
+		return store.Person{}, refuse("name", sentence)
+	case len(b.Password) < shortest:
+		return store.Person{}, refuse("password", words.Told("refuse.password_short"))
+	}
+	hash, err := bcrypt.GenerateFromPassword([]byte(b.Password), bcrypt.DefaultCost)
+	if err != nil {
+		return store.Person{}, refuse("password", words.Told("refuse.password_long"))
+	}
+	return store.Person{Name: name, Role: b.Role, Password: string(hash)}, nil
+}

@@ -1,0 +1,40 @@
+package shop
+
+import (
+	"context"
+	"errors"
+	"io"
+
+	"ledge/internal/photo"
+	"ledge/internal/store"
+)
+
+// AddPhoto keeps a photograph with a job, made anew of what was sent. id is made by the client.
+func (a *Application) AddPhoto(ctx context.Context, job int64, id, caption string,
+	sent io.ReadSeeker) (JobView, error) {
+	made, err := a.pictures.Make(ctx, sent)
+	var refused photo.Refusal
+	if errors.As(err, &refused) && refused != photo.Busy {
+		return JobView{}, refuse("photo", refused.Error())
+	}
+	if err != nil {
+		return JobView{}, err
+	}
+	p := store.Photo{ID: id, JobID: job, Caption: caption, Width: made.Width, Height: made.Height}
+	return a.changed(ctx, job, a.store.AddPhoto(ctx, p, made.Picture, made.Small))
+}
+
+// Picture is a photograph as JPEG.
+func (a *Application) Picture(ctx context.Context, job int64, id string, small bool) ([]byte, error) {
+	return a.store.Picture(ctx, job, id, small)
+}
+
+// RemovePhoto takes a photograph out of sight.
+func (a *Application) RemovePhoto(ctx context.Context, job int64, id string) (JobView, error) {
+	return a.changed(ctx, job, a.store.RemovePhoto(ctx, job, id))
+}
+
+// RestorePhoto brings a photograph back that was taken away.
+func (a *Application) RestorePhoto(ctx context.Context, job int64, id string) (JobView, error) {
+	return a.changed(ctx, job, a.store.RestorePhoto(ctx, job, id))
+}

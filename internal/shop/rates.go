@@ -1,0 +1,58 @@
+package shop
+
+import (
+	"context"
+
+	"ledge/internal/core/schedule"
+	"ledge/internal/core/unit"
+	"ledge/internal/words"
+)
+
+// RatesView is the shop's rate card with the names of what it prices.
+type RatesView struct {
+	Card schedule.Card `json:"card"`
+	// Entered is false while the shop has none.
+	Entered    bool       `json:"entered"`
+	Version    int64      `json:"version"`
+	Operations []RateName `json:"operations"`
+	Parts      []RateName `json:"parts"`
+}
+
+// RateName is an operation or a part in words.
+type RateName struct {
+	ID      string `json:"id"`
+	Title   string `json:"title"`
+	Machine string `json:"machine,omitempty"`
+}
+
+// SetRates replaces the shop's rate card; version is the one that was changed.
+func (a *Application) SetRates(ctx context.Context, card schedule.Card, version int64) error {
+	var places []Place
+	for _, p := range card.Problems() {
+		places = append(places, Place{Field: p.Field, Says: words.In(unit.MM).Say(p.Why)}) // no length is in it
+	}
+	if err := refuseAll(places); err != nil {
+		return err
+	}
+	return a.store.SetRates(ctx, card, version)
+}
+
+// Rates is the shop's rate card with the names of what it prices.
+func (a *Application) Rates(ctx context.Context) (RatesView, error) {
+	card, version, err := a.store.Rates(ctx)
+	if err != nil {
+		return RatesView{}, err
+	}
+	if version == 0 {
+		card = schedule.Card{Currency: "", DayMinutes: 480}
+	}
+	view := RatesView{Card: card, Entered: version > 0, Version: version, Operations: []RateName{},
+		Parts: []RateName{}}
+	for _, o := range schedule.Operations() {
+		view.Operations = append(view.Operations, RateName{string(o), words.Operation(o), o.Machine()})
+	}
+	for _, p := range schedule.Parts() {
+		view.Parts = append(view.Parts, RateName{ID: string(p), Title: words.Bought(p)})
+	}
+	return view, nil
+}
