@@ -4,21 +4,16 @@ package demo
 import (
 	"context"
 	"embed"
-	"encoding/json"
 	"fmt"
 	"io/fs"
-	"slices"
 	"strings"
 	"time"
 
-	"github.com/google/uuid"
-
-	"ledge/internal/core/disposition"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/part"
 	"ledge/internal/exchange"
+	"ledge/internal/shop"
 	"ledge/internal/store"
-	"ledge/internal/words"
 )
 
 //go:embed jobs/*.json
@@ -34,46 +29,16 @@ func Fill(ctx context.Context, s *store.Store, today time.Time) error {
 	if err := s.SetRates(ctx, Rates(), 0); err != nil {
 		return err
 	}
+	a := shop.New(shop.Options{Store: s})
 	for i, name := range Names() {
-		if err := load(ctx, s, name, today.AddDate(0, 0, 6+5*i)); err != nil {
+		if err := load(ctx, s, a, name, today.AddDate(0, 0, 6+5*i)); err != nil {
 			return fmt.Errorf("demo %s: %w", name, err)
 		}
 	}
-	if err := overrule(ctx, s); err != nil {
+	if err := overrule(ctx, a); err != nil {
 		return err
 	}
 	return earlier(ctx, s, today)
-}
-
-// overrule shows one decision signed as advised and one overruled with a reason: the railcar's.
-func overrule(ctx context.Context, s *store.Store) error {
-	record, err := s.Record(ctx, 2)
-	if err != nil {
-		return err
-	}
-	in, _ := record.Inspection()
-	result := disposition.Evaluate(in)
-	words.In(in.Unit).Result(&result)
-	for _, set := range result.Sets {
-		basis, err := json.Marshal(set)
-		if err != nil {
-			return err
-		}
-		d := store.Decision{ID: uuid.NewString(), JobID: 2, Set: set.Set, Way: set.Way, Basis: string(basis)}
-		if set.Set == part.MainJournals {
-			i := slices.IndexFunc(set.Options,
-				func(o disposition.Option) bool { return o.Action == disposition.Grind && o.Feasible })
-			if i < 0 {
-				continue
-			}
-			d.Way, d.Overruled = set.Options[i].Way, true
-			d.Reason = "The trust wants this crankshaft ground while it is out: the next overhaul is ten seasons away."
-		}
-		if err := s.AddDecision(store.As(ctx, decider), d, 0); err != nil {
-			return err
-		}
-	}
-	return nil
 }
 
 // bench is who measured the demo's engines.
@@ -105,7 +70,7 @@ func Read(name string) (*inspection.Inspection, *Truth, error) {
 	return in, &truth, nil
 }
 
-func load(ctx context.Context, s *store.Store, name string, day time.Time) error {
+func load(ctx context.Context, s *store.Store, a *shop.Application, name string, day time.Time) error {
 	in, truth, err := Read(name)
 	if err != nil {
 		return err
@@ -133,7 +98,7 @@ func load(ctx context.Context, s *store.Store, name string, day time.Time) error
 		}
 	}
 	if in.Job.Number == returnedJob {
-		return returned(ctx, s, id, day.AddDate(0, 0, -40))
+		return returned(ctx, a, id)
 	}
 	return nil
 }

@@ -18,11 +18,8 @@ const earlierJobs = 9
 // and last cylinder suffer most.
 func earlier(ctx context.Context, s *store.Store, today time.Time) error {
 	const sawmill = 6
-	model, err := s.Dump(ctx, sawmill)
+	model, err := decided(ctx, s, sawmill)
 	if err != nil {
-		return err
-	}
-	if err := decideAll(ctx, s, sawmill, &model); err != nil {
 		return err
 	}
 	random := rand.New(rand.NewPCG(4, 2))

@@ -2,17 +2,14 @@ package demo
 
 import (
 	"context"
-	"encoding/json"
 	"fmt"
 	"maps"
 	"math/rand/v2"
 	"time"
 
-	"ledge/internal/core/disposition"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/store"
-	"ledge/internal/words"
 )
 
 // openJobs is how many of a shop's jobs of all years are in the shop.
@@ -27,16 +24,13 @@ func Many(ctx context.Context, s *store.Store, seed uint64, jobs int, today time
 	}
 	var models []store.Dump
 	for id := int64(1); id <= 9; id++ {
-		d, err := s.Dump(ctx, id)
+		d, err := decided(ctx, s, id)
 		if err != nil {
 			return 0, err
 		}
 		// Hardly begun ones are too small to count.
 		if len(d.Tables["readings"]) < 100 {
 			continue
-		}
-		if err := decideAll(ctx, s, id, &d); err != nil {
-			return 0, err
 		}
 		models = append(models, d)
 	}
@@ -70,36 +64,6 @@ func Many(ctx context.Context, s *store.Store, seed uint64, jobs int, today time
 var customers = []string{"Hillside Chapel Trust", "Upper Orchard Commons", "Narrow Gauge Society",
 	"Lifeboat Winch Fund", "Old Sawmill Friends", "Ferry Preservation Group", "Peat Railway Club",
 	"Threshing Day Committee"}
-
-// decideAll signs every set of a model as advised, where nothing is signed yet.
-func decideAll(ctx context.Context, s *store.Store, id int64, d *store.Dump) error {
-	if len(d.Tables["decisions"]) > 2 {
-		return nil
-	}
-	record, err := s.Record(ctx, id)
-	if err != nil {
-		return err
-	}
-	in, _ := record.Inspection()
-	d.Tables["decisions"] = nil
-	result := disposition.Evaluate(in)
-	words.In(in.Unit).Result(&result)
-	for _, set := range result.Sets {
-		if set.Action == disposition.Measure {
-			continue
-		}
-		basis, err := json.Marshal(set)
-		if err != nil {
-			return err
-		}
-		d.Tables["decisions"] = append(d.Tables["decisions"],
-			map[string]any{"set_name": string(set.Set), "action": string(set.Action), "step": int64(set.Step),
-				"shell":  int64(set.Shell),
-				"method": "", "overruled": int64(0), "reason": "", "basis": string(basis),
-				"decided_by": decider, "decided_at": record.Job.CreatedAt})
-	}
-	return nil
-}
 
 // variant is a model with more wear, by kind and number of the part; a few of its readings are taken again.
 func variant(model store.Dump, wear func(part.Kind, int) unit.Length, random *rand.Rand) store.Dump {
@@ -139,7 +103,12 @@ func variant(model store.Dump, wear func(part.Kind, int) unit.Length, random *ra
 		}
 	}
 	d.Tables["readings"] = readings
-	// Places are whole numbers of the database from here on.
+	places(d)
+	return d
+}
+
+// places makes the places of rows whole numbers of the database.
+func places(d store.Dump) {
 	for _, rows := range d.Tables {
 		for _, row := range rows {
 			for column, value := range row {
@@ -149,5 +118,4 @@ func variant(model store.Dump, wear func(part.Kind, int) unit.Length, random *ra
 			}
 		}
 	}
-	return d
 }

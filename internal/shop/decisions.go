@@ -65,7 +65,7 @@ func judge(view JobView, d *store.Decision) error {
 	}
 	advised := d.Way == set.Way
 	switch {
-	case d.Action == disposition.Measure || d.Action == disposition.Remeasure || d.Action == "":
+	case !d.Action.Decides():
 		return refuse("action", words.Told("refuse.still_measure"))
 	case !advised && set.Cracked():
 		return conflict(words.Told("refuse.crack"))

@@ -42,6 +42,9 @@ func SetNames() []string {
 	return names
 }
 
+// Decides reports whether an action settles what becomes of a set; the others ask for measuring.
+func (a Action) Decides() bool { return a != Measure && a != Remeasure && a != "" }
+
 // AllActions lists what can be decided for a set, Actions what can be signed.
 func AllActions() []Action {
 	return []Action{Reuse, Polish, Hone, Bore, Sleeve, Grind, LineHone, Resize, Skim, Replace, Measure, Remeasure}

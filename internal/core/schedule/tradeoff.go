@@ -35,7 +35,7 @@ type Choice struct {
 func Choices(result disposition.Result, n Counts, c Card) []Choice {
 	choices := []Choice{}
 	for _, set := range result.Sets {
-		if set.Action == disposition.Measure || set.Action == disposition.Remeasure {
+		if !set.Action.Decides() {
 			continue
 		}
 		choice := Choice{Set: set.Set, Ways: []Way{}}
