@@ -40,6 +40,6 @@ func newCommand(in io.Reader, out, problems io.Writer) *cobra.Command {
 	root.SetErr(problems)
 	root.AddCommand(serveCommand(), demoCommand(), backupCommand(), restoreCommand(), checkCommand(),
 		exportCommand(), importCommand(), manyCommand(),
-		evaluateCommand(), schemaCommand(), openapiCommand())
+		evaluateCommand(), ordersCommand(), reportCommand(), workbookCommand(), schemaCommand(), openapiCommand())
 	return root
 }

@@ -45,8 +45,8 @@ var rules = map[string][]string{
 		"internal/core/disposition", "internal/core/engine", "internal/core/form", "internal/core/inspection",
 		"internal/core/instrument", "internal/core/limit", "internal/core/order", "internal/core/part",
 		"internal/core/plan", "internal/core/schedule", "internal/core/unit"},
-	"internal/webui":   {},
-	"cmd/ledge":        {"internal/"},
+	"internal/webui": {},
+	"cmd/ledge":      {"internal/"},
 }
 
 // Of the world outside, the core takes the standard library's pure parts and gonum.

@@ -9,7 +9,6 @@ import (
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/order"
 	"ledge/internal/core/part"
-	"ledge/internal/core/unit"
 	"ledge/internal/store"
 	"ledge/internal/words"
 )
@@ -112,14 +111,8 @@ func (v JobView) withOrders(record store.Record, in *inspection.Inspection, deci
 			last[o.Sheet] = &o.Body
 		}
 	}
-	pistons := map[int]unit.Length{}
-	for i := range in.Features {
-		if f := &in.Features[i]; f.Kind == part.Piston && f.State == disposition.NewPart &&
-			v.Evaluation.Features[i].Mean != nil {
-			pistons[f.Number] = *v.Evaluation.Features[i].Mean
-		}
-	}
-	for _, s := range order.Sheets(before, decided, v.decisionsToOrder(decided), v.counts, pistons) {
+	for _, s := range order.Sheets(before, decided, v.decisionsToOrder(decided), v.counts,
+		order.NewPistons(in, v.Evaluation.Features)) {
 		if issued := last[s.Name]; issued == nil || !issued.Same(s) {
 			words.In(in.Unit).Sheet(&s)
 			v.Orders.Drafts = append(v.Orders.Drafts, s)

@@ -106,11 +106,6 @@ func (s *Store) Sign(ctx context.Context, g Signing) error {
 	return nil
 }
 
-// AddDecision signs a decision as it is given, which was based on the set that it holds.
-func (s *Store) AddDecision(ctx context.Context, d Decision, after int64) error {
-	return s.Sign(ctx, Signing{Decision: d, After: after, Judge: func(Record, *Decision) error { return nil }})
-}
-
 func decisions(ctx context.Context, q querier, jobID int64) ([]Decision, error) {
 	list := []Decision{}
 	if err := q.SelectContext(ctx, &list, `SELECT * FROM decisions WHERE job_id = ? ORDER BY seq`,
