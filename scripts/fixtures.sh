@@ -18,3 +18,7 @@ keep jobs/9/report report-9
 keep jobs/9/history history-9
 keep 'search?text=sawmill' search
 keep 'learned?engine=Sawmill+four' learned
+# A reading of job 4: its answer, and the job after it; with what job-4 holds they belong together.
+reading='{"id":"0b6dd7b8-5a0c-4c4e-9f6e-0f2d5c1f7a11","kind":"main_journal","number":1,"state":"as_found","station":0,"direction":0,"what":"size","value":549870000,"typed":"87","repeat":true,"unusual":true}'
+keep jobs/4/readings reading-4 -X POST -H 'Content-Type: application/json' -H 'Ledge-Person: Wanda Pell' -d "$reading"
+keep jobs/4 job-4-read

@@ -3,7 +3,6 @@ package httpapi
 import (
 	"fmt"
 	"net/http"
-	"strconv"
 	"time"
 
 	"ledge/internal/store"
@@ -29,8 +28,8 @@ func (a resources) stillSignedIn(r *http.Request) bool {
 	return err == nil && !p.Barred
 }
 
-// live tells a page which jobs change, as server-sent events: the number of a job each time. It
-// never says what changed, so that there is one way to read a job. Trouble with the shop's file is
+// live tells a page which jobs change, as server-sent events: a job and the number of its last change
+// each time. It never says what changed, so that there is one way to read a job. Trouble with the shop's file is
 // an event of its own.
 func (a resources) live(w http.ResponseWriter, r *http.Request) {
 	// Taken before the session is looked at again, so that none ends unseen.
@@ -58,7 +57,7 @@ func (a resources) live(w http.ResponseWriter, r *http.Request) {
 				fmt.Fprint(w, "event: shop\ndata: \n\n")
 				continue
 			}
-			fmt.Fprint(w, "event: job\ndata: "+strconv.FormatInt(id, 10)+"\n\n")
+			fmt.Fprintf(w, "event: job\ndata: %d %d\n\n", id, a.store.ChangeOf(id))
 		case <-beat.C:
 			if !a.stillSignedIn(r) {
 				return

@@ -2,7 +2,11 @@ package shop
 
 import (
 	"context"
+	"reflect"
+	"slices"
 
+	"ledge/internal/core/disposition"
+	"ledge/internal/core/inspection"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/store"
@@ -33,15 +37,48 @@ type ReadingBody struct {
 	Unusual bool        `json:"unusual" doc:"the person has confirmed a size far from its neighbours"`
 }
 
-// ReadingAnswer carries the reading and the job as it stands with it: one commit, one evaluation.
+// ReadingAnswer carries the reading and what it changed of the job: it makes of a view as it was at
+// Follows the one at Change, but for the reasons of its sets, which are asked for where they are shown.
 type ReadingAnswer struct {
 	Reading store.Reading `json:"reading"`
-	View    JobView       `json:"view"`
+	// StandIn names the component that the view is of, where it is of one beside the engine.
+	StandIn  *store.StandIn    `json:"stand_in,omitempty"`
+	Follows  int64             `json:"follows"`
+	Change   int64             `json:"change"`
+	Features []FeatureChange   `json:"features"`
+	Fits     []FitChange       `json:"fits"`
+	Said     []SetLine         `json:"said"`
+}
+
+// A FeatureChange is what of a part changed.
+type FeatureChange struct {
+	ID       int64                   `json:"id"`
+	Standing Standing                `json:"standing"`
+	Expected *inspection.Expectation `json:"expected,omitempty"`
+	Mating   *Mating                 `json:"mating,omitempty"`
+	// Recorded tells that there is a finding of it; Finding is left out where that stays as it was.
+	Recorded bool                `json:"recorded"`
+	Finding  *inspection.Finding `json:"finding,omitempty"`
+	// Lines are new on its tape; Superseded are those that hold no more, with what took their place.
+	Lines      []store.Reading   `json:"lines,omitempty"`
+	Superseded map[string]string `json:"superseded,omitempty"`
+}
+
+// A FitChange is the clearance of a part where it changed, on every basis there is now.
+type FitChange struct {
+	Kind      part.Fit          `json:"kind"`
+	Number    int               `json:"number"`
+	Component string            `json:"component,omitempty"`
+	Fits      []disposition.Fit `json:"fits"`
 }
 
 // TakeReading takes a reading as it was seen at the bench.
 func (a *Application) TakeReading(ctx context.Context, job int64, b ReadingBody) (ReadingAnswer, error) {
-	if err := a.checkReading(ctx, job, b); err != nil {
+	before, err := a.viewWith(ctx, job, b.Kind.Row().Component, b.Component)
+	if err != nil {
+		return ReadingAnswer{}, err
+	}
+	if err := b.check(before); err != nil {
 		return ReadingAnswer{}, err
 	}
 	reading, err := a.store.AddReadingAsSeen(ctx, job,
@@ -49,12 +86,95 @@ func (a *Application) TakeReading(ctx context.Context, job int64, b ReadingBody)
 		store.Reading{ID: b.ID, Station: b.Station, Direction: b.Direction, What: b.What,
 			Value: b.Value, Reason: b.Reason, Typed: b.Typed, GaugeID: b.Gauge}, b.Repeat,
 		store.Seen{Station: b.StationName, Direction: b.DirectionAt, Live: b.Seen})
-	view, err := a.changedPart(ctx, job, b.Kind, b.Component, err)
-	return ReadingAnswer{reading, view}, err
+	after, err := a.changedPart(ctx, job, b.Kind, b.Component, err)
+	if err != nil {
+		return ReadingAnswer{}, err
+	}
+	return answerTo(reading, before, after), nil
 }
 
-// checkReading refuses what cannot be, and asks about what is unlikely.
-func (a *Application) checkReading(ctx context.Context, job int64, b ReadingBody) error {
+// answerTo says what a reading changed of a job.
+func answerTo(reading store.Reading, before, after JobView) ReadingAnswer {
+	answer := ReadingAnswer{Reading: reading, StandIn: after.StandIn, Follows: before.Change, Change: after.Change,
+		Features: []FeatureChange{}, Said: after.Said}
+	was := make(map[int64]*FeatureView, len(before.Features))
+	for i := range before.Features {
+		was[before.Features[i].ID] = &before.Features[i]
+	}
+	for i := range after.Features {
+		f := &after.Features[i]
+		if old := was[f.ID]; old != nil {
+			if c, changed := changeOf(old, f, before.finding(old), after.finding(f)); changed {
+				answer.Features = append(answer.Features, c)
+			}
+		}
+	}
+	answer.Fits = fitChanges(before.Evaluation.Fits, after.Evaluation.Fits)
+	return answer
+}
+
+// fitChanges are the parts whose clearances are not as they were.
+func fitChanges(before, after []disposition.Fit) []FitChange {
+	changes := []FitChange{}
+	for _, f := range slices.Concat(before, after) {
+		one := FitChange{f.Kind, f.Number, f.Component, []disposition.Fit{}}
+		same := func(o disposition.Fit) bool {
+			return o.Kind == f.Kind && o.Number == f.Number && o.Component == f.Component
+		}
+		if slices.ContainsFunc(changes, func(c FitChange) bool {
+			return c.Kind == f.Kind && c.Number == f.Number && c.Component == f.Component
+		}) {
+			continue
+		}
+		one.Fits = append(one.Fits, only(after, same)...)
+		if !reflect.DeepEqual(only(before, same), only(after, same)) {
+			changes = append(changes, one)
+		}
+	}
+	return changes
+}
+
+func only(all []disposition.Fit, wanted func(disposition.Fit) bool) (some []disposition.Fit) {
+	for _, one := range all {
+		if wanted(one) {
+			some = append(some, one)
+		}
+	}
+	return some
+}
+
+// finding is what is found of a feature; nil where nothing was recorded.
+func (v *JobView) finding(f *FeatureView) *inspection.Finding {
+	if f.Finding < 0 {
+		return nil
+	}
+	return &v.Evaluation.Features[f.Finding]
+}
+
+// changeOf compares a feature with what it was.
+func changeOf(old, f *FeatureView, was, is *inspection.Finding) (c FeatureChange, changed bool) {
+	c = FeatureChange{ID: f.ID, Standing: f.Standing, Expected: f.Expected, Mating: f.Mating, Recorded: is != nil}
+	if is != nil && (was == nil || !reflect.DeepEqual(was, is)) {
+		c.Finding = is
+	}
+	for i := range f.Tape {
+		switch line := &f.Tape[i]; {
+		case i >= len(old.Tape):
+			c.Lines = append(c.Lines, *line)
+		case line.SupersededBy != nil && old.Tape[i].SupersededBy == nil:
+			if c.Superseded == nil {
+				c.Superseded = map[string]string{}
+			}
+			c.Superseded[line.ID] = *line.SupersededBy
+		}
+	}
+	return c, len(c.Lines) > 0 || c.Superseded != nil || c.Finding != nil || (was == nil) != (is == nil) ||
+		f.Standing != old.Standing || !reflect.DeepEqual(f.Expected, old.Expected) ||
+		!reflect.DeepEqual(f.Mating, old.Mating)
+}
+
+// check refuses what cannot be, and asks about what is unlikely.
+func (b ReadingBody) check(view JobView) error {
 	switch {
 	case (b.What == store.Size) != (b.Value != nil):
 		return refuse("value", words.Told("refuse.value"))
@@ -62,10 +182,6 @@ func (a *Application) checkReading(ctx context.Context, job int64, b ReadingBody
 		return refuse("reason", words.Told("refuse.skip"))
 	case b.Value == nil:
 		return nil
-	}
-	view, err := a.viewWith(ctx, job, b.Kind.Row().Component, b.Component)
-	if err != nil {
-		return err
 	}
 	if doubt := view.in.Doubt(b.Kind, b.Number, b.State, *b.Value); doubt != nil && (doubt.Impossible || !b.Unusual) {
 		code := "unusual"

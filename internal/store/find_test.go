@@ -191,7 +191,7 @@ func TestWatchersHearOfEveryChange(t *testing.T) {
 		{"closing", func() error { return s.CloseJob(ctx, 2, Finished, "") }}, // the last: a closed job takes nothing
 	} {
 		name, change := one.name, one.change
-		before := changeOf(t, s, 2)
+		before := s.ChangeOf(2)
 		require.NoError(t, change(), name)
 		select {
 		case id := <-changes:
@@ -199,7 +199,7 @@ func TestWatchersHearOfEveryChange(t *testing.T) {
 		case <-time.After(time.Second):
 			t.Errorf("%s: nobody was told", name)
 		}
-		assert.Greater(t, changeOf(t, s, 2), before, "%s: what was made of the record holds no longer", name)
+		assert.Greater(t, s.ChangeOf(2), before, "%s: what was made of the record holds no longer", name)
 		for len(changes) > 0 {
 			<-changes
 		}
@@ -241,12 +241,4 @@ func TestNamesAreThoseOfLately(t *testing.T) {
 	require.Len(t, names, 24, "a list to choose from, not everybody who ever came")
 	assert.Equal(t, "Guest 29", names[0])
 	assert.Equal(t, "Guest 06", names[23])
-}
-
-// changeOf is the number of a job's last change.
-func changeOf(t *testing.T, s *Store, id int64) int64 {
-	t.Helper()
-	record, err := s.Record(t.Context(), id)
-	require.NoError(t, err)
-	return record.Change
 }

@@ -55,6 +55,13 @@ func (s *Store) record(ctx context.Context, id int64) (kept, error) {
 	return s.cache.put(id, record, change), nil
 }
 
+// ChangeOf is the number of a job's last change.
+func (s *Store) ChangeOf(id int64) int64 {
+	s.cache.mu.Lock()
+	defer s.cache.mu.Unlock()
+	return s.cache.change(id)
+}
+
 // Derive is what makes of a job's record, kept with the record until the job changes: an error, too.
 // It is made once, however many ask, and on when the one who asked first has gone.
 func Derive[T any](ctx context.Context, s *Store, id int64,

@@ -85,6 +85,9 @@ test("a whole journal by keyboard: correct one, skip one with a reason, repeat o
 	await page.keyboard.press("Enter");
 	await expect(page.getByText("last three digits at least")).toBeVisible();
 	await expect(entry).toHaveValue("92");
+	await rest(page);
+	const asked: string[] = [];
+	page.on("request", (r) => void (r.method() === "GET" && asked.push(r.url())));
 	await page.keyboard.press("Escape");
 	await take(page, "992", 1);
 	await take(page, "91", 2);
@@ -113,6 +116,11 @@ test("a whole journal by keyboard: correct one, skip one with a reason, repeat o
 	await expect(page.getByRole("heading", { name: /repeat of End B, 0°/ })).toBeVisible();
 	await take(page, "93", 10);
 	await expect(page.getByRole("cell", { name: "47.992 (2)" })).toBeVisible();
+
+	// The page has heard of all that it did, and asked for nothing that it was told already.
+	await expect(page.locator("html")).toHaveAttribute("data-heard", /[1-9]/);
+	await rest(page);
+	expect(asked).toEqual([]);
 });
 
 test("the next part is there before another key can be typed for the one before", async ({ page }) => {

@@ -15,11 +15,13 @@ import {
 	type Outcome,
 	type Policy,
 	type RateCard,
+	type ReadingAnswer,
 	type Sheet,
 	type StandIn,
 	unwrap,
 } from "./client";
 import { fileMarks, newId, useIds } from "./id";
+import { patched } from "./patch";
 import { at, buildQuery, jobQuery, localQuery, ratesQuery, shopQuery } from "./queries";
 import type { Kind } from "./table";
 
@@ -53,11 +55,26 @@ export function keep(queries: QueryClient, view: JobView) {
 	// An answer asked for earlier must not come after this one.
 	void queries.cancelQueries({ queryKey, exact: true });
 	queries.setQueryData(queryKey, view);
-	// What else is looked at of the job, a component beside it or the engine without that one, is asked for again.
-	void queries.invalidateQueries({ queryKey: ["job", view.job.id], predicate: (q) => q.queryKey.length !== queryKey.length });
+	othersOf(queries, view.job.id, queryKey);
+}
+
+/** Puts what a reading changed into the job; where others changed it meanwhile, the job is asked for whole. */
+export async function take(queries: QueryClient, job: number, answer: ReadingAnswer) {
+	const { queryKey } = jobQuery(job, answer.stand_in);
+	const view = queries.getQueryData(queryKey);
+	if (view?.change === answer.follows) {
+		void queries.cancelQueries({ queryKey, exact: true });
+		queries.setQueryData(queryKey, patched(view, answer));
+	} else if (!view || view.change < answer.change) await queries.invalidateQueries({ queryKey, exact: true });
+	othersOf(queries, job, queryKey);
+}
+
+/** What else is looked at of a job that changed, a component beside it or the engine without that one, is asked for again. */
+function othersOf(queries: QueryClient, job: number, queryKey: readonly unknown[]) {
+	void queries.invalidateQueries({ queryKey: ["job", job], predicate: (q) => q.queryKey.length !== queryKey.length });
 	void queries.invalidateQueries({ queryKey: ["jobs"] });
 	void queries.invalidateQueries({ queryKey: ["costs"] });
-	void queries.invalidateQueries({ queryKey: ["about", view.job.id] });
+	void queries.invalidateQueries({ queryKey: ["about", job] });
 }
 
 /** A change of one job that answers with the job as it then stands. */

@@ -36,7 +36,9 @@ client.use({
 });
 
 type Schemas = components["schemas"];
-export type JobView = Schemas["JobView"];
+/** A job; patched where answers to readings were put into it since it was asked for. */
+export type JobView = Schemas["JobView"] & { patched?: true };
+export type ReadingAnswer = Schemas["ReadingAnswer"];
 export type JobLine = Schemas["JobLine"];
 export type StandIn = Schemas["StoreStandIn"];
 export type Component = Schemas["StoreComponent"];

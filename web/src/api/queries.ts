@@ -1,5 +1,6 @@
-import { queryOptions } from "@tanstack/react-query";
-import { client, type LimitSet, type Policy, type StandIn, unwrap } from "./client";
+import { queryOptions, useQuery } from "@tanstack/react-query";
+import { useEffect, useRef } from "react";
+import { client, type JobView, type LimitSet, type Policy, type StandIn, unwrap } from "./client";
 import type { Kind, SetName } from "./table";
 import type { Way } from "./way";
 
@@ -15,8 +16,23 @@ export const jobsQuery = (search: string) =>
 export const jobQuery = (id: number, standIn?: StandIn) =>
 	queryOptions({
 		queryKey: standIn ? ["job", id, standIn.of, standIn.tag] : ["job", id],
-		queryFn: () => unwrap(client.GET("/api/v1/jobs/{id}", { params: { path: { id }, query: { ...standIn } } })),
+		queryFn: (): Promise<JobView> => unwrap(client.GET("/api/v1/jobs/{id}", { params: { path: { id }, query: { ...standIn } } })),
 	});
+
+/** A job for a place that shows its sets: where a bench put readings into it, it is asked for whole, and shown as it was until then. */
+export function useWholeJob(id: number, standIn?: StandIn) {
+	const query = useQuery(jobQuery(id, standIn));
+	const { data, error, fetchStatus, refetch } = query;
+	const key = JSON.stringify([id, standIn]);
+	const whole = useRef<{ key: string; data: typeof data }>(undefined);
+	if (data && !data.patched) whole.current = { key, data };
+	const asked = data?.patched && !error;
+	useEffect(() => {
+		if (asked && fetchStatus === "idle") void refetch();
+	}, [asked, fetchStatus, refetch]);
+	if (!asked || fetchStatus === "paused") return query;
+	return { ...query, data: whole.current?.key === key ? whole.current.data : undefined } as typeof query;
+}
 
 export const plansQuery = queryOptions({
 	queryKey: ["plans"],

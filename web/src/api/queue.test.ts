@@ -4,7 +4,10 @@ import { type Answer, type Call, jobs, serve } from "../testdata/server";
 import { askAs, type ReadingBody } from "./client";
 import { type Entry, queue, sendQueue } from "./queue";
 
-const taken: Answer = { status: 201, body: { reading: {}, view: jobs[6] } };
+const taken: Answer = {
+	status: 201,
+	body: { reading: {}, follows: 0, change: 1, features: [], fits: [], said: [] },
+};
 
 const entry = (more: Partial<Entry> = {}): Omit<Entry, "id" | "at"> => ({
 	job: 6,

@@ -1,6 +1,6 @@
 import type { QueryClient } from "@tanstack/react-query";
 import type { System } from "../quantity/length";
-import { keep } from "./changes";
+import { keep, take } from "./changes";
 import {
 	type Cell,
 	client,
@@ -187,23 +187,23 @@ function unnamed<T extends object>(body: T): T {
 	return rest as T;
 }
 
-async function deliver(entry: Entry) {
+async function deliver(queries: QueryClient, entry: Entry) {
 	const { id, by } = entry;
 	const params = { path: { id: entry.job } };
 	const headers = enteredBy(by);
 	if (entry.look) {
-		return unwrap(client.POST("/api/v1/jobs/{id}/looks", { params, headers, body: { ...unnamed(entry.look), id } }));
+		const body = { ...unnamed(entry.look), id };
+		keep(queries, await unwrap(client.POST("/api/v1/jobs/{id}/looks", { params, headers, body })));
+		return;
 	}
 	if (!entry.reading) throw new Error("Nothing was entered.");
-	const answer = await unwrap(
-		client.POST("/api/v1/jobs/{id}/readings", { params, headers, body: { ...unnamed(entry.reading), id } }),
-	);
-	return answer.view;
+	const body = { ...unnamed(entry.reading), id };
+	await take(queries, entry.job, await unwrap(client.POST("/api/v1/jobs/{id}/readings", { params, headers, body })));
 }
 
 async function send(queries: QueryClient, entry: Entry) {
 	try {
-		keep(queries, await deliver(entry));
+		await deliver(queries, entry);
 		// The page learns of the answer a tick later; until then the entry counts as waiting, so that the next digits
 		// are never read against what was expected before it.
 		await new Promise((resolve) => setTimeout(resolve));

@@ -1464,6 +1464,20 @@ export interface components {
              */
             type: string;
         };
+        FeatureChange: {
+            expected?: components["schemas"]["InspectionExpectation"];
+            finding?: components["schemas"]["InspectionFinding"];
+            /** Format: int64 */
+            id: number;
+            lines?: components["schemas"]["StoreReading"][];
+            mating?: components["schemas"]["Mating"];
+            recorded: boolean;
+            /** @enum {string} */
+            standing: "open" | "within" | "unsure" | "beyond" | "no_limit";
+            superseded?: {
+                [key: string]: string;
+            };
+        };
         FeatureLine: {
             complete: boolean;
             /** @enum {string} */
@@ -1520,6 +1534,14 @@ export interface components {
             title: string;
             /** Format: int64 */
             unworn?: number;
+        };
+        FitChange: {
+            component?: string;
+            fits: components["schemas"]["DispositionFit"][];
+            /** @enum {string} */
+            kind: "main" | "rod" | "cam" | "piston";
+            /** Format: int64 */
+            number: number;
         };
         FitClearance: {
             /** Format: int64 */
@@ -2182,8 +2204,15 @@ export interface components {
             version: number;
         };
         ReadingAnswer: {
+            /** Format: int64 */
+            change: number;
+            features: components["schemas"]["FeatureChange"][];
+            fits: components["schemas"]["FitChange"][];
+            /** Format: int64 */
+            follows: number;
             reading: components["schemas"]["StoreReading"];
-            view: components["schemas"]["JobView"];
+            said: components["schemas"]["SetLine"][];
+            stand_in?: components["schemas"]["StoreStandIn"];
         };
         ReadingBody: {
             /** @description the tag of the one it belongs to */

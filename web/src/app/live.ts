@@ -1,5 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect } from "react";
+import type { JobView } from "../api/client";
 import { jobQuery } from "../api/queries";
 
 /** Changes of one bench come in bursts; the pages look once they pause, and never later than the most. */
@@ -12,13 +13,18 @@ export function useLive(signedIn: boolean) {
 	useEffect(() => {
 		if (!signedIn || !("EventSource" in window)) return;
 		let source: EventSource | undefined;
-		const changed = new Set<number>();
+		/** The jobs that changed, with the number of the last change. */
+		const changed = new Map<number, number>();
 		let timer: ReturnType<typeof setTimeout> | undefined;
 		let since = 0;
 		const look = () => {
 			timer = undefined;
-			for (const id of changed) {
-				void queries.invalidateQueries({ queryKey: jobQuery(id).queryKey });
+			for (const [id, change] of changed) {
+				void queries.invalidateQueries({
+					queryKey: jobQuery(id).queryKey,
+					// What this page did itself it has been told.
+					predicate: (q) => ((q.state.data as JobView | undefined)?.change ?? 0) < change,
+				});
 				void queries.invalidateQueries({ queryKey: ["about", id] });
 				void queries.invalidateQueries({ queryKey: ["build", id] });
 			}
@@ -40,7 +46,8 @@ export function useLive(signedIn: boolean) {
 			source.addEventListener("job", (event) => {
 				const now = Date.now();
 				if (timer === undefined) since = now;
-				changed.add(Number((event as MessageEvent<string>).data));
+				const [id = 0, change = Number.POSITIVE_INFINITY] = (event as MessageEvent<string>).data.split(" ").map(Number);
+				changed.set(id, change);
 				clearTimeout(timer);
 				timer = setTimeout(look, Math.max(0, Math.min(PAUSE_MS, since + MOST_MS - now)));
 			});

@@ -5,7 +5,7 @@ import { Link, useParams } from "react-router";
 import { useDecide } from "../../api/changes";
 import type { CostsView, DecisionSet, JobView, Option } from "../../api/client";
 import { newId } from "../../api/id";
-import { costsQuery, jobQuery } from "../../api/queries";
+import { costsQuery, useWholeJob } from "../../api/queries";
 import { type Kind, membersOf, rowOf, type SetName } from "../../api/table";
 import { decidedSets, partsOf, pathIn } from "../../api/view";
 import { sameWay, wayKey, wayOf } from "../../api/way";
@@ -31,7 +31,7 @@ export function DecidePlace() {
 	const standIn = useStandIn();
 	const costs = useQuery({ ...costsQuery(Number(id), tried, standIn), placeholderData: (before) => before });
 	return (
-		<Load query={useQuery(jobQuery(Number(id), standIn))}>
+		<Load query={useWholeJob(Number(id), standIn)}>
 			{(view) => {
 				const sets = decidedSets(view);
 				const chosen = sets.find((s) => s.set === set) ?? sets[0];

@@ -1,8 +1,7 @@
 import { Button, Group, Stack, Title } from "@mantine/core";
-import { useQuery } from "@tanstack/react-query";
 import { Link, useParams, useSearchParams } from "react-router";
 import type { FeatureView, Finding, JobView } from "../../api/client";
-import { jobQuery } from "../../api/queries";
+import { useWholeJob } from "../../api/queries";
 import { cellSize, degrees, featureOf, findingOf, isBore, pathIn, rings, zeroUp } from "../../api/view";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
@@ -22,7 +21,7 @@ export function FeaturePlace() {
 	const { id, kind = "", number } = useParams();
 	const state = useSearchParams()[0].get("state") ?? undefined;
 	return (
-		<Load query={useQuery(jobQuery(Number(id), useStandIn()))}>
+		<Load query={useWholeJob(Number(id), useStandIn())}>
 			{(view) => {
 				const feature = featureOf(view, kind, Number(number), state);
 				return feature ? (

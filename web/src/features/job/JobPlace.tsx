@@ -4,7 +4,7 @@ import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { useRemovePart, useSetPlan } from "../../api/changes";
 import type { FeatureView, JobView, Journal } from "../../api/client";
-import { jobQuery, plansQuery } from "../../api/queries";
+import { plansQuery, useWholeJob } from "../../api/queries";
 import { type Kind, plural, rowOf } from "../../api/table";
 import {
 	bearingKind,
@@ -45,7 +45,7 @@ import { nextOpen } from "./walk";
 /** One job: what is open, and the crankshaft to measure it from. */
 export function JobPlace() {
 	const id = Number(useParams().id);
-	return <Load query={useQuery(jobQuery(id, useStandIn()))}>{(view) => <JobBoard view={view} />}</Load>;
+	return <Load query={useWholeJob(id, useStandIn())}>{(view) => <JobBoard view={view} />}</Load>;
 }
 
 function JobBoard({ view }: { view: JobView }) {

@@ -1,12 +1,11 @@
 import { Alert, Button, Stack, Title } from "@mantine/core";
 import { IconFileTypePdf } from "@tabler/icons-react";
-import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { useIssueOrders, useSayOfOrder } from "../../api/changes";
 import type { Issued, JobView } from "../../api/client";
 import { newId } from "../../api/id";
-import { jobQuery } from "../../api/queries";
+import { useWholeJob } from "../../api/queries";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
 import { dateTime } from "../../words/intl";
@@ -21,7 +20,7 @@ import { type Entry, entriesOf, standing } from "./sheet";
 export function OrdersPlace() {
 	const { id, sheet } = useParams();
 	return (
-		<Load query={useQuery(jobQuery(Number(id)))}>
+		<Load query={useWholeJob(Number(id))}>
 			{(view) => (
 				<>
 					<Bar

@@ -1,11 +1,10 @@
 import { Alert, Button, Group, Modal, Stack, Textarea, Title } from "@mantine/core";
-import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { useAddState, useSayOfOrder } from "../../api/changes";
 import type { Issued, JobView, Proof, SheetLine } from "../../api/client";
 import { newId } from "../../api/id";
-import { jobQuery } from "../../api/queries";
+import { useWholeJob } from "../../api/queries";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
 import { ProofStrip } from "../../drawing/ProofStrip";
@@ -20,7 +19,7 @@ import { ordered, taken } from "./sheet";
 /** What came back, measured again: as found, ordered, came back, a line for each feature; what missed its order first. */
 export function VerifyPlace() {
 	return (
-		<Load query={useQuery(jobQuery(Number(useParams().id)))}>
+		<Load query={useWholeJob(Number(useParams().id))}>
 			{(view) => (
 				<>
 					<Bar

@@ -4,7 +4,7 @@ import { useQuery } from "@tanstack/react-query";
 import type { ReactNode } from "react";
 import { Link, useParams } from "react-router";
 import type { JobView } from "../../api/client";
-import { jobQuery, reportQuery } from "../../api/queries";
+import { reportQuery, useWholeJob } from "../../api/queries";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
 import { placeWords } from "../../words/places";
@@ -18,7 +18,7 @@ import { PublicAddress } from "./PublicAddress";
 /** What leaves the shop: the customer's summary, the papers, the files, and the job itself. */
 export function ReportPlace() {
 	return (
-		<Load query={useQuery(jobQuery(Number(useParams().id)))}>
+		<Load query={useWholeJob(Number(useParams().id))}>
 			{(view) => (
 				<>
 					<Bar

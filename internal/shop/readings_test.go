@@ -1,0 +1,162 @@
+package shop_test
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+	"math/rand/v2"
+	"path/filepath"
+	"slices"
+	"testing"
+	"time"
+
+	"github.com/google/uuid"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"ledge/internal/core/disposition"
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/part"
+	"ledge/internal/core/unit"
+	"ledge/internal/demo"
+	"ledge/internal/shop"
+	"ledge/internal/store"
+)
+
+// opened is the demo's shop, and who works in it.
+func opened(t *testing.T) (*shop.Application, context.Context) {
+	t.Helper()
+	s, err := store.Open(t.Context(), filepath.Join(t.TempDir(), "shop.db"), time.Now)
+	require.NoError(t, err)
+	t.Cleanup(func() { _ = s.Close() })
+	require.NoError(t, demo.Fill(t.Context(), s, time.Now()))
+	return shop.New(shop.Options{Store: s}), store.As(t.Context(), "Wanda Pell")
+}
+
+// atBench is what of a job a bench shows: each part with its tape and what is found of it, the fits
+// in no order, and how the sets stand.
+type atBench struct {
+	change   int64
+	features map[int64]shop.FeatureView
+	findings map[int64]inspection.Finding
+	fits     map[string][]disposition.Fit
+	said     []shop.SetLine
+}
+
+func shown(v shop.JobView) atBench {
+	b := atBench{v.Change, map[int64]shop.FeatureView{}, map[int64]inspection.Finding{},
+		map[string][]disposition.Fit{}, v.Said}
+	for _, f := range v.Features {
+		if f.Finding >= 0 {
+			b.findings[f.ID] = v.Evaluation.Features[f.Finding]
+		}
+		f.Finding = 0
+		b.features[f.ID] = f
+	}
+	for _, f := range v.Evaluation.Fits {
+		key := fmt.Sprint(f.Kind, f.Number, f.Component)
+		b.fits[key] = append(b.fits[key], f)
+	}
+	return b
+}
+
+// take makes of a bench what an answer says.
+func (b *atBench) take(t *testing.T, answer shop.ReadingAnswer) {
+	t.Helper()
+	require.Equal(t, b.change, answer.Follows)
+	b.change, b.said = answer.Change, answer.Said
+	for _, c := range answer.Features {
+		f := b.features[c.ID]
+		f.Standing, f.Expected, f.Mating = c.Standing, c.Expected, c.Mating
+		f.Tape = slices.Clone(f.Tape)
+		for i := range f.Tape {
+			if by, gone := c.Superseded[f.Tape[i].ID]; gone {
+				f.Tape[i].SupersededBy = &by
+			}
+		}
+		f.Tape = append(f.Tape, c.Lines...)
+		b.features[c.ID] = f
+		switch {
+		case !c.Recorded:
+			delete(b.findings, c.ID)
+		case c.Finding != nil:
+			b.findings[c.ID] = *c.Finding
+		}
+	}
+	for _, c := range answer.Fits {
+		key := fmt.Sprint(c.Kind, c.Number, c.Component)
+		if b.fits[key] = c.Fits; len(c.Fits) == 0 {
+			delete(b.fits, key)
+		}
+	}
+}
+
+func (b atBench) text(t *testing.T) string {
+	t.Helper()
+	text, err := json.Marshal(map[string]any{"features": b.features, "findings": b.findings, "fits": b.fits,
+		"said": b.said})
+	require.NoError(t, err)
+	return string(text)
+}
+
+// What a reading's answer says changed makes of a bench's job the one that is asked for whole: sizes,
+// repeats, skips and cleared places, of every kind, half of them typed over others. And it is short.
+func TestAnAnswerCarriesWhatChanged(t *testing.T) {
+	const most = 6000
+	a, ctx := opened(t)
+	random := rand.New(rand.NewPCG(1, 6))
+	for _, job := range []int64{4, 6} {
+		view, err := a.View(ctx, job, "", "")
+		require.NoError(t, err)
+		bench := shown(view)
+		for i := range 150 {
+			f := view.Features[random.IntN(len(view.Features))]
+			cell := f.ByStation[random.IntN(len(f.ByStation))]
+			b := shop.ReadingBody{ID: uuid.NewString(), Kind: f.Kind, Number: f.Number, State: f.State,
+				Component: f.Component, Station: cell.Station, Direction: cell.Direction, Unusual: true}
+			value := part.OfLength(unit.Length(random.IntN(100)) * unit.Tenth / 10)
+			if f.Expected != nil {
+				value = part.OfLength(f.Expected.Size + unit.Length(random.IntN(20)-10)*unit.Tenth)
+			}
+			switch random.IntN(8) {
+			case 0:
+				reason := "oil hole"
+				b.What, b.Reason = store.Skip, &reason
+			case 1:
+				b.What = "clear"
+			default:
+				b.What, b.Value, b.Repeat = store.Size, &value, random.IntN(3) == 0
+			}
+			answer, err := a.TakeReading(ctx, job, b)
+			require.NoError(t, err)
+			text, err := json.Marshal(answer)
+			require.NoError(t, err)
+			assert.Less(t, len(text), most, "%s %d", f.Kind, f.Number)
+			bench.take(t, answer)
+			view, err = a.View(ctx, job, "", "")
+			require.NoError(t, err)
+			require.JSONEq(t, shown(view).text(t), bench.text(t), "reading %d of job %d: %s of %s", i, job, b.What, f.Title)
+		}
+	}
+}
+
+// An answer says which state of the job it goes on from: who missed another's reading asks for the
+// whole; one sent again changes nothing.
+func TestAnAnswerSaysWhatItFollows(t *testing.T) {
+	a, ctx := opened(t)
+	view, err := a.View(ctx, 4, "", "")
+	require.NoError(t, err)
+	size := part.OfLength(unit.MustParse("54.990", unit.MM))
+	b := shop.ReadingBody{ID: uuid.NewString(), Kind: part.MainJournal, Number: 2, State: part.AsFound, What: store.Size,
+		Value: &size}
+	first, err := a.TakeReading(ctx, 4, b)
+	require.NoError(t, err)
+	assert.Equal(t, view.Change, first.Follows)
+	assert.Greater(t, first.Change, first.Follows)
+	again, err := a.TakeReading(ctx, 4, b)
+	require.NoError(t, err)
+	assert.Equal(t, first.Change, again.Follows)
+	assert.Equal(t, first.Change, again.Change)
+	assert.Empty(t, again.Features)
+	assert.Equal(t, first.Reading, again.Reading)
+}

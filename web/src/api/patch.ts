@@ -1,0 +1,52 @@
+import type { FeatureView, JobView, ReadingAnswer } from "./client";
+
+type Change = ReadingAnswer["features"][number];
+
+/**
+ * A job with what the answer to a reading says that changed: its parts, their fits and how the sets stand. The reasons of the
+ * sets are those of before: a place that shows them asks for the job whole (`useWholeJob`).
+ */
+export function patched(view: JobView, answer: ReadingAnswer): JobView {
+	const changes = new Map(answer.features.map((c) => [c.id, c]));
+	const findings = [...view.evaluation.features];
+	const features = view.features.map((f) => {
+		const change = changes.get(f.id);
+		return change ? part(f, change, findings) : f;
+	});
+	return {
+		...view,
+		patched: true,
+		change: answer.change,
+		said: answer.said,
+		features,
+		evaluation: { ...view.evaluation, features: findings, fits: fits(view, answer) },
+	};
+}
+
+function part(f: FeatureView, change: Change, findings: JobView["evaluation"]["features"]): FeatureView {
+	const tape = f.tape.map((line) => {
+		const by = change.superseded?.[line.id];
+		return by === undefined ? line : { ...line, superseded_by: by };
+	});
+	let finding = change.recorded ? f.finding : -1;
+	if (change.finding) {
+		if (finding < 0) finding = findings.length;
+		findings[finding] = change.finding;
+	}
+	const { expected: _, mating: __, ...rest } = f;
+	return {
+		...rest,
+		...(change.expected && { expected: change.expected }),
+		...(change.mating && { mating: change.mating }),
+		standing: change.standing,
+		finding,
+		tape: [...tape, ...(change.lines ?? [])],
+	};
+}
+
+function fits(view: JobView, answer: ReadingAnswer) {
+	const same = (a: { kind: string; number: number; component?: string }, b: typeof a) =>
+		a.kind === b.kind && a.number === b.number && (a.component ?? "") === (b.component ?? "");
+	const others = view.evaluation.fits.filter((f) => !answer.fits.some((c) => same(c, f)));
+	return [...others, ...answer.fits.flatMap((c) => c.fits)];
+}
