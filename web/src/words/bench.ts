@@ -15,6 +15,8 @@ export const benchWords = {
 	note: "Note",
 	torqueLubricantStuds: "torque, lubricant, studs…",
 	save: "Save",
+	saving: "saving…",
+	saved: "saved",
 
 	// gauge-form.ts
 	placeOnItsScale: "Place on its scale",

@@ -30,6 +30,8 @@ export const decideWords = {
 	by: (overruled: boolean, decidedBy: string, decidedAt: string, value: string) =>
 		`${overruled ? "Overruled" : "Signed"} by ${decidedBy}, ${decidedAt}${value}`,
 	ledgeAdvises: (set: string) => `Ledge advises: ${set}.`,
+	signed: "Signed",
+	sign: (way: string) => `Sign: ${way}`,
 	theReadingsOrLimitsChangedSince: "The readings or limits changed since it was signed: look at it again.",
 	theWorkIsOrdered: "The work is ordered; what came back stands under {verify}.",
 	verify: "Verify",

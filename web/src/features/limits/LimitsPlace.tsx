@@ -1,4 +1,4 @@
-import { Alert, Button, Group, SegmentedControl, Select, SimpleGrid, Stack, TextInput, Title } from "@mantine/core";
+import { Button, Group, SegmentedControl, SimpleGrid, Stack, Title } from "@mantine/core";
 import { notifications } from "@mantine/notifications";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
@@ -6,17 +6,18 @@ import { useParams } from "react-router";
 import { useSetJudgement } from "../../api/changes";
 import { type JobView, type LimitSet, type Policy, Refusal } from "../../api/client";
 import { jobQuery } from "../../api/queries";
-import { isKind, plural } from "../../api/table";
 import { Bar } from "../../app/Bar";
 import { Load } from "../../app/Load";
 import { CameBack, useKept } from "../../app/use-kept";
 import { plain, type System } from "../../quantity/length";
+import { Warned } from "../../ui/Warned";
 import { limitsWords } from "../../words/limits";
 import { placeWords } from "../../words/places";
-import { SOURCE_WORD } from "../../words/trade";
 import { Cards } from "./Cards";
 import { Changes } from "./Changes";
-import { allFields, fieldsFor, fromTyped, kindsOf, SEVERAL, type Typed, toTyped } from "./card";
+import { allFields, fromTyped, kindsOf, type Typed, toTyped } from "./card";
+import { KindCard } from "./KindCard";
+import { Mistyped } from "./Mistyped";
 import { PolicyFields } from "./PolicyFields";
 
 /** The limits and the policy of one job, typed in or copied from another. */
@@ -111,89 +112,28 @@ function LimitsForm({ view }: { view: JobView }) {
 						</Group>
 						<SimpleGrid cols={{ base: 1, sm: 2 }} spacing="xl">
 							{kindsOf(view.features.map((f) => f.kind)).map((kind) => (
-								<fieldset key={`${block} ${kind}`} className="panel" style={{ margin: 0 }}>
-									<legend style={{ fontWeight: 700, fontSize: "1.1rem", padding: "0 6px" }}>{plural(kind)}</legend>
-									<Select
-										label={limitsWords.whereTheseComeFrom}
-										mb="xs"
-										allowDeselect={false}
-										data={[
-											{ value: "", label: "not specified" },
-											...Object.entries(SOURCE_WORD).map(([value, label]) => ({ value, label })),
-											...(typed[`${block}.${kind}.source`] === SEVERAL ? [{ value: SEVERAL, label: "several sources" }] : []),
-										]}
-										value={typed[`${block}.${kind}.source`] ?? ""}
-										onChange={(v) => setTyped((before) => ({ ...before, [`${block}.${kind}.source`]: v ?? "" }))}
-									/>
-									<SimpleGrid cols={2} verticalSpacing="xs">
-										{fieldsFor(kind).map((f) => {
-											const name = `${block}.${kind}.${f.place}`;
-											return (
-												<TextInput
-													key={name}
-													label={f.label}
-													inputMode="decimal"
-													classNames={{ input: "figure" }}
-													placeholder={
-														f.many
-															? f.place === "shells"
-																? "-0.001 0.001"
-																: f.place === "oversizes"
-																	? "0.020 0.030"
-																	: "0.010 0.020"
-															: undefined
-													}
-													value={typed[name] ?? ""}
-													error={errors[name]}
-													onChange={(e) => {
-														const text = e.currentTarget.value;
-														setTyped((before) => ({ ...before, [name]: text }));
-														setErrors(({ [name]: _, ...rest }) => rest);
-														setAsked({});
-													}}
-												/>
-											);
-										})}
-									</SimpleGrid>
-								</fieldset>
+								<KindCard
+									key={`${block} ${kind}`}
+									at={`${block}.${kind}`}
+									kind={kind}
+									typed={typed}
+									errors={errors}
+									onSource={(name, source) => setTyped((before) => ({ ...before, [name]: source }))}
+									onType={(name, text) => {
+										setTyped((before) => ({ ...before, [name]: text }));
+										setErrors(({ [name]: _, ...rest }) => rest);
+										setAsked({});
+									}}
+								/>
 							))}
 						</SimpleGrid>
 						<PolicyFields policy={policy} unit={job.unit} onChange={setPolicy} />
 						{Object.keys(now.errors).length === 0 ? <Changes view={view} limits={now.limits} policy={policy} /> : null}
-						{save.error && !stoodAtFields(save.error) ? (
-							<Alert color="orange" variant="light" styles={{ message: { color: "var(--ink)" } }}>
-								{save.error.message}
-							</Alert>
-						) : null}
+						{save.error && !stoodAtFields(save.error) ? <Warned>{save.error.message}</Warned> : null}
 						{Object.keys(errors).some((name) => !name.startsWith(block)) ? (
-							<Alert color="orange" variant="light" styles={{ message: { color: "var(--ink)" } }}>
-								{limitsWords.theOtherSetOfLimitsHas}
-							</Alert>
+							<Warned>{limitsWords.theOtherSetOfLimitsHas}</Warned>
 						) : null}
-						{Object.keys(asked).length > 0 ? (
-							<Alert
-								color="orange"
-								variant="light"
-								title={limitsWords.someLimitsLookMistyped}
-								styles={{ message: { color: "var(--ink)" } }}
-							>
-								<ul style={{ margin: "0 0 8px" }}>
-									{Object.entries(errors).map(([name, sentence]) => (
-										<li key={name}>
-											{named(name)}: {sentence}
-										</li>
-									))}
-								</ul>
-								<Group gap="xs">
-									<Button size="compact-md" onClick={mean}>
-										{limitsWords.yesTakeWhatWasMeant}
-									</Button>
-									<Button size="compact-md" variant="default" onClick={() => submit(true)}>
-										{limitsWords.noTheyAreSoSaveThem}
-									</Button>
-								</Group>
-							</Alert>
-						) : null}
+						{Object.keys(asked).length > 0 ? <Mistyped errors={errors} onMean={mean} onSure={() => submit(true)} /> : null}
 						<Group>
 							<Button type="submit" size="md" loading={save.isPending}>
 								{limitsWords.saveTheLimits}
@@ -232,12 +172,6 @@ function likelyTexts(refusal: Refusal, unit: System): Record<string, string> {
 		} else texts[name] = plain(likely[0] ?? 0, unit);
 	}
 	return texts;
-}
-
-/** The kind that a field of a card belongs to, in words. */
-function named(field: string): string {
-	const kind = field.split(".")[1];
-	return isKind(kind) ? plural(kind) : "";
 }
 
 /** Places of a problem document such as `limits.book.main_journal.new` as names of fields. */

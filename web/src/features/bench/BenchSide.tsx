@@ -1,0 +1,44 @@
+import { Button, Group } from "@mantine/core";
+import type { ReactNode } from "react";
+import type { FeatureView, JobView } from "../../api/client";
+import { findingOf } from "../../api/view";
+import type { System } from "../../quantity/length";
+import { benchWords } from "../../words/bench";
+import { LOOK_SHORT } from "../../words/trade";
+import type { DialogName } from "./BenchDialogs";
+import classes from "./bench.module.css";
+import { benchOf } from "./keys";
+import { Measures } from "./Measures";
+import { Tape } from "./Tape";
+
+export interface BenchSideProps {
+	view: JobView;
+	feature: FeatureView;
+	system: System;
+	/** The cells, where they stand here. */
+	table: ReactNode;
+	open: (dialog: DialogName) => void;
+}
+
+/** What the readings mean, and the tape. */
+export function BenchSide({ view, feature, system, table, open }: BenchSideProps) {
+	const { beside } = benchOf(feature);
+	return (
+		<aside aria-label={benchWords.whatItMeans}>
+			{beside ? <div className={classes.cells}>{table}</div> : null}
+			<Measures view={view} feature={feature} finding={findingOf(view, feature)} system={system} />
+			<Group gap="xs" my="sm">
+				{beside ? null : (
+					<Button variant="default" onClick={() => open("look")}>
+						{benchWords.graded(feature.look ? LOOK_SHORT[feature.look] : undefined)}
+					</Button>
+				)}
+				<Button variant="default" onClick={() => open("skip")}>
+					{benchWords.skipWithReason}
+				</Button>
+			</Group>
+			{feature.blind ? <p className="soft">{benchWords.thisPlanCannotSee(feature.blind)}</p> : null}
+			<Tape feature={feature} gauges={view.gauges} system={system} />
+		</aside>
+	);
+}

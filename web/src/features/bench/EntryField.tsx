@@ -1,0 +1,41 @@
+import type { RefObject } from "react";
+import type { FeatureView } from "../../api/client";
+import { benchWords } from "../../words/bench";
+import { cellName } from "./moves";
+import type { EntryState } from "./use-entry";
+
+export interface EntryFieldProps {
+	entry: EntryState;
+	feature: FeatureView;
+	input: RefObject<HTMLInputElement | null>;
+	closed: boolean;
+	/** Does what a key means; false where it is typed. */
+	press: (key: string) => boolean;
+}
+
+/** The digits as they are typed, over the size that is expected. */
+export function EntryField({ entry, feature, input, closed, press }: EntryFieldProps) {
+	return (
+		<div className="entry">
+			<span className="figure digits" aria-hidden="true">
+				<span className="ghost">{entry.shown.ghost}</span>
+				{entry.shown.typed}
+				<span className="caret" />
+			</span>
+			<input
+				ref={input}
+				aria-label={benchWords.readingAt(cellName(feature, entry.at))}
+				aria-describedby="means"
+				aria-invalid={entry.sentence !== ""}
+				inputMode="decimal"
+				autoComplete="off"
+				disabled={closed}
+				value={entry.typed}
+				onChange={(e) => entry.type(e.currentTarget.value.replace(/[^\d., +-]/g, ""))}
+				onKeyDown={(e) => {
+					if (!e.ctrlKey && !e.metaKey && !e.altKey && press(e.key)) e.preventDefault();
+				}}
+			/>
+		</div>
+	);
+}

@@ -1,0 +1,77 @@
+import type { FeatureView } from "../../api/client";
+import { rowOf } from "../../api/table";
+import { other } from "../../quantity/length";
+import type { KeyHint } from "../../ui/KeyBar";
+import { benchWords } from "../../words/bench";
+import type { DialogName } from "./BenchDialogs";
+import { stepCell } from "./moves";
+import type { EntryState } from "./use-entry";
+
+/** What of the bench a part has. */
+export function benchOf(feature: FeatureView) {
+	const turning = feature.kind === "runout";
+	const listed = feature.columns !== undefined;
+	return {
+		turning,
+		/** A list of lines, not a grid of directions. */
+		listed,
+		/** Its cells stand beside the picture, for want of room below. */
+		beside: listed && !turning,
+		wears: ["journal", "bore"].includes(rowOf(feature.kind).role),
+	};
+}
+
+export interface KeyActions {
+	entry: EntryState;
+	feature: FeatureView;
+	open: (dialog: DialogName) => void;
+	/** Goes to the next part; undefined where none is open. */
+	onward: (() => void) | undefined;
+}
+
+/** Does what a key means; false where it is a digit of an entry. */
+export function pressed(key: string, { entry, feature, open, onward }: KeyActions): boolean {
+	const { listed, wears } = benchOf(feature);
+	const signed = feature.quantity === "dial" || entry.gauge?.mode === "divisions" || entry.gauge?.mode === "length";
+	if (key === "Enter") entry.enter();
+	else if (key === "Escape") entry.move(entry.at);
+	else if ((key === "Backspace" || (key === "-" && !signed)) && entry.typed === "") entry.back();
+	else if (key.startsWith("Arrow")) entry.move(stepCell(feature, entry.at, key));
+	else if (key === "s" || key === "/") open("skip");
+	else if (key === "l" || key === "*") open("look");
+	else if (key === "u" || (key === "+" && !signed)) entry.setSystem(other(entry.system));
+	else if (key === "p") entry.setOrder(entry.order === "station" ? "direction" : "station");
+	else if (key === "n" && onward) onward();
+	else if (key === "g") open("gauge");
+	else if (key === "z") open("zero");
+	else if (key === "c") open("condition");
+	else if (key === "e") open("state");
+	else if (key === "a" && !listed) open("place");
+	else if (key === "w" && wears) open("unworn");
+	else if (key === "?") open("help");
+	else return key.length === 1 && !/[\d., +-]/.test(key);
+	return true;
+}
+
+/** The keys that do something here, for the bar below. */
+export function keyHints(entry: EntryState, feature: FeatureView, onward: boolean): KeyHint[] {
+	const { listed, wears } = benchOf(feature);
+	return [
+		["digits ⏎", benchWords.take],
+		["⏎", benchWords.repeat],
+		["⌫", benchWords.stepBack],
+		["← → ↑ ↓", benchWords.move],
+		["s", benchWords.skip],
+		["l", benchWords.look2],
+		["g", benchWords.gauge],
+		["z", benchWords.zeroChecked],
+		["c", benchWords.conditions],
+		["e", benchWords.state],
+		["a", benchWords.addAPlace, !listed],
+		["w", benchWords.unwornSize, wears],
+		["u", other(entry.system)],
+		["p", entry.order === "station" ? benchWords.goByDirection : benchWords.goByStation, !listed],
+		["n", benchWords.nextPart, onward],
+		["?", benchWords.help],
+	];
+}

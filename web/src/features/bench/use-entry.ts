@@ -1,0 +1,128 @@
+import { useLocalStorage } from "@mantine/hooks";
+import { useState } from "react";
+import type { Cell, FeatureView, JobView } from "../../api/client";
+import { columnCount, gaugeFor, liveReadings, placeOf, taken } from "../../api/view";
+import type { System } from "../../quantity/length";
+import { digitsShown } from "./digits-shown";
+import { expectedWith, freeze, meaningOn } from "./meaning-on";
+import { nextCell, sameCell } from "./moves";
+import { useDraft } from "./use-draft";
+import { type Taken, useTaker } from "./use-taker";
+
+/** What is being entered at one part: where, the digits so far, what they mean, and how they are taken. */
+export function useEntry(view: JobView, feature: FeatureView, by: string) {
+	const { job } = view;
+	const [system, setSystem] = useLocalStorage<System>({
+		key: `ledge.unit.${job.id}`,
+		defaultValue: job.unit,
+		getInitialValueInEffect: false,
+	});
+	const [order, setOrder] = useLocalStorage<"station" | "direction">({
+		key: "ledge.path",
+		defaultValue: "station",
+		getInitialValueInEffect: false,
+	});
+	const path = order === "station" ? feature.by_station : feature.by_direction;
+	const place = { job: job.id, ...placeOf(feature) };
+	const { at, setAt, typed, setTyped } = useDraft(
+		place,
+		() => path.find((c) => liveReadings(feature, c).length === 0) ?? path[0] ?? { station: 0, direction: 0 },
+	);
+	const [hint, setHint] = useState("");
+	const [repeat, setRepeat] = useState(false);
+	const taker = useTaker(place, by);
+	const { trouble } = taker;
+
+	// A refused entry comes back to its cell with its text.
+	const [seenTrouble, setSeenTrouble] = useState<string>();
+	if (trouble?.entry.id !== seenTrouble) {
+		setSeenTrouble(trouble?.entry.id);
+		if (trouble) {
+			const { cell } = trouble.entry;
+			if (cell.station < feature.stations.length && cell.direction < columnCount(feature)) setAt(cell);
+			setTyped(trouble.entry.typed);
+			setRepeat(trouble.entry.repeat);
+			setHint("");
+		}
+	}
+
+	const gauge = gaugeFor(view, feature.kind);
+	const plainDigits = feature.quantity === "size" && (gauge === undefined || gauge.mode === "direct");
+	const expected = expectedWith(feature, taker.waiting);
+	const means = meaningOn({ ...feature, expected }, typed, gauge, system);
+	const next = nextCell(
+		feature,
+		path,
+		at,
+		taker.waiting.map((w) => w.cell),
+	);
+	const here = liveReadings(feature, at);
+
+	const start = (cell: Cell) => {
+		setAt(cell);
+		setRepeat(false);
+		setTyped("");
+		setHint("");
+	};
+	const move = (cell: Cell) => {
+		start(cell);
+		taker.forget();
+	};
+	/** Keeps an entry as it is seen now, and goes on to the next place; what could not be kept stays where it was typed. */
+	const take = (entered: Omit<Taken, "reading">, value?: number) => {
+		const reading = freeze(feature, entered, value, taker.waiting);
+		if (taker.take({ ...entered, reading })) start(next ?? at);
+	};
+	const repeatLast = () => {
+		const last = [...feature.tape].reverse().find((r) => r.superseded_by === undefined && r.what === "size");
+		if (here.length === 0 && last) setAt({ station: last.station, direction: last.direction });
+		if (here.length > 0 || last) setRepeat(true);
+	};
+	const enter = () => {
+		if (typed === "") {
+			repeatLast();
+			return;
+		}
+		const confirmed = trouble?.canConfirm === true && trouble.entry.typed === typed && sameCell(trouble.entry.cell, at);
+		// What is confirmed is what was entered and asked about, whatever the same digits would mean by now.
+		if (confirmed && trouble?.entry.reading?.value !== undefined) {
+			const { cell, repeat, gauge } = trouble.entry;
+			take({ cell, typed, system, repeat, unusual: true, gauge }, trouble.entry.reading.value);
+		} else if (means.kind === "more" || means.kind === "wrong") setHint(means.sentence);
+		else if (means.kind === "size") take({ cell: at, typed, system, repeat, unusual: confirmed, gauge }, means.length);
+	};
+	return {
+		system,
+		setSystem,
+		order,
+		setOrder,
+		path,
+		at,
+		typed,
+		repeat,
+		taker,
+		gauge,
+		plainDigits,
+		means,
+		next,
+		here,
+		shown: plainDigits ? digitsShown(typed, expected, system) : { ghost: "", typed },
+		done: taken(feature) === path.length,
+		sentence: trouble ? trouble.sentence : hint,
+		type: (text: string) => {
+			setTyped(text);
+			setHint("");
+		},
+		more: (text: string) => setTyped((before) => before + text),
+		move,
+		enter,
+		skip: (reason: string) => take({ cell: at, typed: "", system, repeat: false, unusual: false, reason }),
+		back: () => {
+			const before = path[Math.max(0, path.findIndex((c) => sameCell(c, at)) - 1)];
+			if (before) move(before);
+		},
+	};
+}
+
+/** An entry under way at the bench. */
+export type EntryState = ReturnType<typeof useEntry>;

@@ -1,0 +1,76 @@
+import { Button, Title } from "@mantine/core";
+import { Link } from "react-router";
+import { useDecide } from "../../api/changes";
+import type { CostsView, DecisionSet, JobView } from "../../api/client";
+import { newId } from "../../api/id";
+import { pathIn } from "../../api/view";
+import { wayOf } from "../../api/way";
+import { Warned } from "../../ui/Warned";
+import { decideWords } from "../../words/decide";
+import { setName, wayName } from "../../words/trade";
+import { Reasons } from "./Reasons";
+import { SetList } from "./SetList";
+import { Signature } from "./Signature";
+import { Total } from "./Total";
+import { Ways } from "./Ways";
+import { lower } from "./words-of";
+
+export interface BoardProps {
+	view: JobView;
+	set: DecisionSet;
+	costs: CostsView | undefined;
+	/** Options by set that are being tried instead of the standing ones. */
+	tried: Record<string, number>;
+	onTry: (tried: Record<string, number>) => void;
+}
+
+/** One set: what stands for it and why, the other ways, and all sets beside it. */
+export function Board({ view, set, costs, tried, onTry }: BoardProps) {
+	const { job } = view;
+	const signed = view.signed.find((s) => s.set === set.set);
+	const open = set.action === "measure" || set.action === "remeasure";
+	const way = signed && !open ? signed : set;
+	return (
+		<div className="columns">
+			<nav aria-label={decideWords.sets}>
+				{costs ? <Total view={view} costs={costs} trying={Object.keys(tried).length > 0} onTry={onTry} /> : null}
+				<SetList view={view} current={set} />
+			</nav>
+			<main>
+				<Title order={1} size="h2">
+					{setName(set.set)}: {lower(wayName(way, job.unit, set.set))}
+				</Title>
+				<Signature view={view} set={set} />
+				<Reasons view={view} set={set} way={way} />
+			</main>
+			<aside aria-label={decideWords.waysToDoIt}>
+				<Sign view={view} set={set} open={open} />
+				<Ways view={view} set={set} way={way} open={open} costs={costs} tried={tried} onTry={onTry} />
+			</aside>
+		</div>
+	);
+}
+
+/** Signs what is advised; or leads to what is to be measured first. */
+function Sign({ view, set, open }: { view: JobView; set: DecisionSet; open: boolean }) {
+	const { job } = view;
+	const decide = useDecide(job.id, view.stand_in);
+	const signed = view.signed.find((s) => s.set === set.set);
+	const stands = signed !== undefined && !signed.stale && !signed.overruled;
+	if (open) {
+		return (
+			<p>
+				<Link to={pathIn(view)}>{decideWords.goAndMeasure}</Link>
+			</p>
+		);
+	}
+	const sign = () => decide.mutate({ id: newId(), set: set.set, component: set.component, ...wayOf(set), reason: "" });
+	return (
+		<>
+			{decide.error ? <Warned small>{decide.error.message}</Warned> : null}
+			<Button mb="md" size="md" onClick={sign} loading={decide.isPending} disabled={stands}>
+				{stands ? decideWords.signed : decideWords.sign(lower(wayName(set, job.unit, set.set)))}
+			</Button>
+		</>
+	);
+}

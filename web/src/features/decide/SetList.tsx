@@ -1,0 +1,53 @@
+import { Stack } from "@mantine/core";
+import { Link } from "react-router";
+import type { DecisionSet, JobView } from "../../api/client";
+import { membersOf } from "../../api/table";
+import { decidedSets, partsOf, pathIn } from "../../api/view";
+import { type Standing, StatusMark } from "../../drawing/status";
+import { decideWords } from "../../words/decide";
+import { setName, wayName, who } from "../../words/trade";
+import classes from "./decide.module.css";
+
+const GRAVITY: Standing[] = ["open", "no_limit", "within", "unsure", "beyond"];
+
+/** The worst standing among a set's members. */
+function setStanding(view: JobView, set: DecisionSet): Standing {
+	if (set.action === "measure") return "open";
+	return partsOf(view, membersOf(set.set))
+		.map((p) => p.standing)
+		.reduce((worst, s) => (GRAVITY.indexOf(s) > GRAVITY.indexOf(worst) ? s : worst), "open");
+}
+
+function signedWord(view: JobView, s: DecisionSet): string {
+	const signed = view.signed.find((d) => d.set === s.set);
+	if (signed?.stale) return decideWords.signedBeforeItChanged;
+	if (signed)
+		return signed.overruled
+			? decideWords.overruledBy(who(signed.decided_by, signed.from_file))
+			: decideWords.signedBy(who(signed.decided_by, signed.from_file));
+	return s.provisional ? "· provisional" : "";
+}
+
+/** All sets, each with what stands for it. */
+export function SetList({ view, current }: { view: JobView; current: DecisionSet }) {
+	return (
+		<Stack gap={2} mt="md">
+			{decidedSets(view).map((s) => (
+				<Link
+					key={s.set}
+					to={pathIn(view, `decide/${s.set}`)}
+					className={`choice set ${classes.set}`}
+					aria-current={s.set === current.set}
+				>
+					<span className={classes.line}>
+						<span>
+							{setName(s.set)} <span className="soft">{signedWord(view, s)}</span>
+						</span>
+						<StatusMark standing={setStanding(view, s)} word={false} />
+					</span>
+					<b>{wayName(view.signed.find((d) => d.set === s.set) ?? s, view.job.unit, s.set)}</b>
+				</Link>
+			))}
+		</Stack>
+	);
+}

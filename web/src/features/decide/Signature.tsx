@@ -1,0 +1,32 @@
+import { Alert } from "@mantine/core";
+import { Link } from "react-router";
+import type { DecisionSet, JobView } from "../../api/client";
+import { decideWords } from "../../words/decide";
+import { dateTime } from "../../words/intl";
+import { Rich } from "../../words/Rich";
+import { wayName, who } from "../../words/trade";
+import { lower } from "./words-of";
+
+/** Who signed a set, and whether it still stands. */
+export function Signature({ view, set }: { view: JobView; set: DecisionSet }) {
+	const { job } = view;
+	const signed = view.signed.find((s) => s.set === set.set);
+	if (!signed) return null;
+	const ordered = view.before && !signed.stale;
+	return (
+		<Alert my="sm" variant="light" color={signed.stale ? "orange" : "layout"} styles={{ message: { color: "var(--ink)" } }}>
+			{decideWords.by(
+				signed.overruled,
+				who(signed.decided_by, signed.from_file),
+				dateTime(signed.decided_at),
+				signed.reason ? `: “${signed.reason}”` : ".",
+			)}
+			{signed.overruled || signed.stale ? ` ${decideWords.ledgeAdvises(lower(wayName(set, job.unit, set.set)))}` : null}
+			{signed.stale ? ` ${decideWords.theReadingsOrLimitsChangedSince}` : null}
+			{ordered ? " " : null}
+			{ordered ? (
+				<Rich text={decideWords.theWorkIsOrdered} verify={<Link to={`/jobs/${job.id}/verify`}>{decideWords.verify}</Link>} />
+			) : null}
+		</Alert>
+	);
+}
