@@ -44,4 +44,30 @@ for (const [path, digits] of [
 	const at = (share) => times[Math.floor(times.length * share)].toFixed(0);
 	console.log(`${path}: median ${at(0.5)} ms, nine in ten under ${at(0.9)} ms, of ${times.length} readings`);
 }
+/** What the scripts of a page weigh as they are sent. */
+async function weight(path) {
+	const fresh = await browser.newContext();
+	const page = await fresh.newPage();
+	const session = await fresh.newCDPSession(page);
+	await session.send("Network.enable");
+	const scripts = new Set();
+	let bytes = 0;
+	session.on("Network.responseReceived", ({ requestId, response }) => response.url.endsWith(".js") && scripts.add(requestId));
+	session.on("Network.loadingFinished", ({ requestId, encodedDataLength }) => {
+		if (scripts.has(requestId)) bytes += encodedDataLength;
+	});
+	const kB = () => `${(bytes / 1000).toFixed(1)} kB`;
+	await page.goto(base + path);
+	await page.locator("h1").first().waitFor({ state: "attached" });
+	const first = kB();
+	await page.waitForLoadState("networkidle");
+	console.log(`${path.replace(/r\/.*/, "r/…")}: ${first} of JavaScript as sent when it is there, ${kB()} once the other places are`);
+	await fresh.close();
+}
+const made = await page.request.post(`${base}/api/v1/jobs/1/shares`, {
+	headers: { "Ledge-Person": "Wanda Pell" },
+	data: { id: crypto.randomUUID(), for: "the orchard" },
+});
+await weight(`/r/${(await made.json()).token}`);
+await weight("/");
 await browser.close();

@@ -103,8 +103,14 @@ test("the report says what was signed, and goes to the customer by a link that i
 	await page.getByRole("button", { name: "Make a link" }).click();
 	const link = (await page.getByRole("link", { name: /\/r\// }).getAttribute("href")) ?? "";
 	const customer = await (await browser.newContext()).newPage();
+	const brought: string[] = [];
+	customer.on("response", (r) => void (r.url().endsWith(".js") && brought.push(r.url())));
 	await customer.goto(link);
 	await expect(customer.getByRole("heading", { name: "Winch V-twin" })).toBeVisible();
+	await customer.waitForLoadState("networkidle");
+	// The customer's page brings nothing of the shop's own.
+	expect(brought.join(" ")).toMatch(/SharedPlace/);
+	expect(brought.join(" ")).not.toMatch(/bench|Inside|App-|places/);
 	await page.getByRole("button", { name: "Revoke the link for the lifeboat fund" }).click();
 	await expect(page.getByText("revoked by Ida Lorn")).toBeVisible();
 	await customer.reload();

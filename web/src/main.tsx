@@ -4,18 +4,29 @@ import "@mantine/core/styles.css";
 import "@mantine/notifications/styles.css";
 import "./app/theme.css";
 import "./app/papers.css";
-import { StrictMode } from "react";
+import { type ReactNode, StrictMode } from "react";
 import { createRoot } from "react-dom/client";
-import { App } from "./app/App";
-import { keepEarlyKeys } from "./app/early-keys";
+import { Ground } from "./app/Ground";
+import { keepEarlyKeys } from "./ui/early-keys";
 
 keepEarlyKeys();
 
-const root = document.getElementById("root");
-if (root) {
-	createRoot(root).render(
-		<StrictMode>
-			<App />
-		</StrictMode>,
-	);
+const show = (page: ReactNode) => {
+	const root = document.getElementById("root");
+	if (root) {
+		createRoot(root).render(
+			<StrictMode>
+				<Ground>{page}</Ground>
+			</StrictMode>,
+		);
+	}
+};
+
+// A customer's link shows one report, asks nobody who they are, and brings nothing of the shop's own pages.
+const token = /^\/r\/([^/]+)/.exec(window.location.pathname)?.[1];
+if (token !== undefined) {
+	void import("./features/report/SharedPlace").then(({ SharedPlace }) => show(<SharedPlace token={token} />));
+} else {
+	void import("./app/Inside"); // it is needed next
+	void import("./app/App").then(({ App }) => show(<App />));
 }

@@ -3,7 +3,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useState, useSyncExternalStore } from "react";
 import type { FeatureView, LookBody } from "../../api/client";
 import { queue, sendQueue } from "../../api/queue";
-import { useNumberKeys } from "../../app/use-number-keys";
+import { useNumberKeys } from "../../ui/use-number-keys";
 import { benchWords } from "../../words/bench";
 import { LOOK_WORD } from "../../words/trade";
 

@@ -1,6 +1,6 @@
 import { Button, Modal, Stack, TextInput } from "@mantine/core";
 import { useState } from "react";
-import { useNumberKeys } from "../../app/use-number-keys";
+import { useNumberKeys } from "../../ui/use-number-keys";
 import { benchWords } from "../../words/bench";
 
 const REASONS = ["counterweight", "oil hole", "damaged", "out of reach"];

@@ -1,5 +1,5 @@
 import { type RefObject, useEffect, useLayoutEffect, useRef } from "react";
-import { drainEarlyKeys } from "../../app/early-keys";
+import { drainEarlyKeys } from "../../ui/early-keys";
 
 /**
  * Gives the entry the focus, both hands hold the gauge, but not while somebody is asked who they are. Takes the keys that are pressed

@@ -21,14 +21,14 @@ import {
 	tagOf,
 	taken,
 } from "../../api/view";
-import { Bar } from "../../app/Bar";
-import { Load } from "../../app/Load";
-import { SvgLink } from "../../app/SvgLink";
-import { useStandIn } from "../../app/use-stand-in";
 import { Crank } from "../../drawing/Crank";
 import { PartRow } from "../../drawing/PartRow";
 import { StatusMark } from "../../drawing/status";
 import { showSpan } from "../../quantity/length";
+import { Bar } from "../../ui/Bar";
+import { Load } from "../../ui/Load";
+import { SvgLink } from "../../ui/SvgLink";
+import { useStandIn } from "../../ui/use-stand-in";
 import { date } from "../../words/intl";
 import { jobWords } from "../../words/job";
 import { placeWords } from "../../words/places";

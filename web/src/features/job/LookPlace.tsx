@@ -1,8 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { useParams } from "react-router";
 import { jobQuery } from "../../api/queries";
-import { Load } from "../../app/Load";
-import { useStandIn } from "../../app/use-stand-in";
+import { Load } from "../../ui/Load";
+import { useStandIn } from "../../ui/use-stand-in";
 import { jobWords } from "../../words/job";
 import { Grading } from "./Grading";
 import { WalkItems } from "./WalkItems";

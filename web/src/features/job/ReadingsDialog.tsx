@@ -1,7 +1,7 @@
 import { Button, Group, Modal, Stack } from "@mantine/core";
 import { useState } from "react";
 import { useImportReadings } from "../../api/changes";
-import { FileDrop } from "../../app/FileDrop";
+import { FileDrop } from "../../ui/FileDrop";
 import { jobWords } from "../../words/job";
 
 interface ReadingsDialogProps {

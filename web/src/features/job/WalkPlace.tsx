@@ -2,7 +2,7 @@ import { Button, Group, Stack, Title } from "@mantine/core";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
 import type { JobView } from "../../api/client";
-import { Bar } from "../../app/Bar";
+import { Bar } from "../../ui/Bar";
 import { jobWords } from "../../words/job";
 import { placeWords } from "../../words/places";
 import { Findings } from "./Findings";

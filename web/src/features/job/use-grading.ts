@@ -4,8 +4,8 @@ import { type Location, useLocation, useNavigate } from "react-router";
 import type { FeatureView, JobView, LookBody } from "../../api/client";
 import { queue, sendQueue } from "../../api/queue";
 import { pathIn } from "../../api/view";
-import { usePerson } from "../../app/person";
-import { useNumberKeys } from "../../app/use-number-keys";
+import { usePerson } from "../../ui/person";
+import { useNumberKeys } from "../../ui/use-number-keys";
 import { LOOK_WORD } from "../../words/trade";
 import { lookedAt } from "./walk";
 

@@ -5,7 +5,7 @@ import { useReadCard } from "../../api/changes";
 import type { JobView, LimitSet, Policy } from "../../api/client";
 import { jobQuery, jobsQuery } from "../../api/queries";
 import { plural } from "../../api/table";
-import { FileDrop } from "../../app/FileDrop";
+import { FileDrop } from "../../ui/FileDrop";
 import { limitsWords } from "../../words/limits";
 import { Rich } from "../../words/Rich";
 import { type Difference, differences } from "./compare";

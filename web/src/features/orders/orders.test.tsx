@@ -2,8 +2,8 @@ import { fireEvent, screen, waitFor, within } from "@testing-library/react";
 import type { ReactNode } from "react";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import type { Issued, JobView, OrderEventBody } from "../../api/client";
-import { PersonProvider } from "../../app/person";
 import { type Call, jobs, serve, visit } from "../../testdata/server";
+import { PersonProvider } from "../../ui/person";
 import { OrdersPlace, VerifyPlace } from ".";
 
 const chapel = jobs[9];

@@ -4,10 +4,10 @@ import { Link, useSearchParams } from "react-router";
 import type { LearnedView } from "../../api/client";
 import { learnedQuery } from "../../api/queries";
 import { plural } from "../../api/table";
-import { Bar } from "../../app/Bar";
-import { Load } from "../../app/Load";
 import { WearByPlace } from "../../drawing/WearByPlace";
 import { show } from "../../quantity/length";
+import { Bar } from "../../ui/Bar";
+import { Load } from "../../ui/Load";
 import { placeWords } from "../../words/places";
 import { recordWords } from "../../words/record";
 

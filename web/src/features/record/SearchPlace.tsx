@@ -7,7 +7,7 @@ import { type FoundJob, Refusal } from "../../api/client";
 import { type SearchFields, searchQuery } from "../../api/queries";
 import { kindRows, setRows } from "../../api/table";
 import type { Way } from "../../api/way";
-import { Bar } from "../../app/Bar";
+import { Bar } from "../../ui/Bar";
 import { date, day } from "../../words/intl";
 import { placeWords } from "../../words/places";
 import { recordWords } from "../../words/record";

@@ -2,15 +2,13 @@ import { Alert, Button, Skeleton } from "@mantine/core";
 import { useDocumentTitle } from "@mantine/hooks";
 import { IconPrinter } from "@tabler/icons-react";
 import { useQuery } from "@tanstack/react-query";
-import { useParams } from "react-router";
 import { sharedQuery } from "../../api/queries";
 import { placeWords } from "../../words/places";
 import { reportWords } from "../../words/report";
 import { Letter } from "./Letter";
 
 /** What a customer sees behind a link: one report and nothing else. */
-export function SharedPlace() {
-	const token = useParams().token ?? "";
+export function SharedPlace({ token }: { token: string }) {
 	const report = useQuery(sharedQuery(token));
 	useDocumentTitle(placeWords.title([reportWords.report]));
 	return (

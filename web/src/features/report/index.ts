@@ -1,2 +1,1 @@
 export { ReportPlace } from "./ReportPlace";
-export { SharedPlace } from "./SharedPlace";

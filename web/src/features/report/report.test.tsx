@@ -1,10 +1,11 @@
 import { fireEvent, render, screen, waitFor, within } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import type { SharedView } from "../../api/client";
-import { PersonProvider } from "../../app/person";
 import { jobs, serve, visit } from "../../testdata/server";
-import { ReportPlace, SharedPlace } from ".";
+import { PersonProvider } from "../../ui/person";
+import { ReportPlace } from ".";
 import { Letter } from "./Letter";
+import { SharedPlace } from "./SharedPlace";
 
 beforeEach(() => localStorage.setItem("ledge.person", '"Ida Lorn"'));
 afterEach(() => {
@@ -138,13 +139,13 @@ describe("Report", () => {
 	});
 	it("shows a customer the letter alone, or why there is none", async () => {
 		const calls = serve();
-		visit(<SharedPlace />, "/r/:token", "/r/abc");
+		visit(<SharedPlace token="abc" />, "/r/:token", "/r/abc");
 		expect(await screen.findByRole("heading", { name: "Chapel blower twin" })).toBeTruthy();
 		expect(screen.getByRole("link", { name: "As PDF" }).getAttribute("href")).toBe("/api/v1/shared/abc/summary.pdf");
 		expect(calls.map((c) => c.path)).toEqual(["/api/v1/shared/abc"]);
 		document.body.innerHTML = "";
 		serve(() => ({ status: 404, body: { status: 404, detail: "This link was revoked, or never was." } }));
-		visit(<SharedPlace />, "/r/:token", "/r/abc");
+		visit(<SharedPlace token="abc" />, "/r/:token", "/r/abc");
 		expect(await screen.findByText("This link was revoked, or never was.")).toBeTruthy();
 	});
 });

@@ -2,7 +2,7 @@ import { Button, Group, Modal } from "@mantine/core";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import { useImportFile, useTakeArchive } from "../../api/changes";
-import { FileDrop } from "../../app/FileDrop";
+import { FileDrop } from "../../ui/FileDrop";
 import { shopWords } from "../../words/shop";
 
 /** Takes an open file as a new job, after a look at what it holds or at every place that is wrong in it. */

@@ -1,0 +1,38 @@
+import { Notifications } from "@mantine/notifications";
+import { useIsFetching, useIsMutating, useQuery } from "@tanstack/react-query";
+import { useEffect } from "react";
+import { Outlet } from "react-router";
+import { tableQuery } from "../api/table";
+import { QueueKeeper } from "../features/bench/QueueKeeper";
+import { Load } from "../ui/Load";
+import { PersonProvider, usePerson } from "../ui/person";
+import { useLive } from "./live";
+import { preload } from "./places";
+
+/** Everything of the shop's own. */
+export function Component() {
+	return (
+		<PersonProvider>
+			<Notifications position="bottom-left" />
+			<Inside />
+		</PersonProvider>
+	);
+}
+
+/** For who is at the bench, kept up to date with other benches. */
+function Inside() {
+	const person = usePerson();
+	const busy = useIsFetching() + useIsMutating();
+	useEffect(() => {
+		// Who looks on from outside, a test or a picture, knows by it when a page has come to rest.
+		document.documentElement.dataset.busy = String(busy);
+	}, [busy]);
+	useEffect(preload, []);
+	useLive(person.role !== undefined || person.name !== "");
+	return (
+		<>
+			<QueueKeeper name={person.name} />
+			<Load query={useQuery(tableQuery)}>{() => <Outlet />}</Load>
+		</>
+	);
+}

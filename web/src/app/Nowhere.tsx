@@ -1,0 +1,18 @@
+import { Link } from "react-router";
+import { Bar } from "../ui/Bar";
+import { appWords } from "../words/app";
+
+/** An address that is no place. */
+export function Component() {
+	return (
+		<>
+			<Bar />
+			<main className="page">
+				<h1>{appWords.pageNotFound}</h1>
+				<p>
+					<Link to="/">{appWords.backToTheShop}</Link>
+				</p>
+			</main>
+		</>
+	);
+}

@@ -1,0 +1,55 @@
+import type { RouteObject } from "react-router";
+
+const parts = {
+	bench: () => import("../features/bench"),
+	decide: () => import("../features/decide"),
+	feature: () => import("../features/feature"),
+	job: () => import("../features/job"),
+	limits: () => import("../features/limits"),
+	match: () => import("../features/match"),
+	orders: () => import("../features/orders"),
+	people: () => import("../features/people"),
+	rates: () => import("../features/rates"),
+	record: () => import("../features/record"),
+	report: () => import("../features/report"),
+	shop: () => import("../features/shop"),
+};
+
+/** Brings the other places while nothing else is to be done, so that none has to be waited for, nor is missed when the server is away. */
+export function preload() {
+	const idle = window.requestIdleCallback ?? ((then: () => void) => setTimeout(then, 500));
+	idle(() => {
+		for (const part of Object.values(parts)) void part().catch(() => undefined);
+	});
+}
+
+/** A place is brought when it is first opened. */
+const place = <P extends keyof typeof parts>(path: string, part: P, name: keyof Awaited<ReturnType<(typeof parts)[P]>>) =>
+	({
+		path,
+		lazy: async () => ({ Component: ((await parts[part]()) as Record<PropertyKey, React.ComponentType>)[name] }),
+	}) as RouteObject;
+
+export const places: RouteObject[] = [
+	place("/", "shop", "ShopPlace"),
+	place("/rates", "rates", "RatesPlace"),
+	place("/jobs/new", "job", "NewJobPlace"),
+	place("/jobs/:id", "job", "JobPlace"),
+	place("/jobs/:id/intake", "job", "IntakePlace"),
+	place("/jobs/:id/strip", "job", "StripPlace"),
+	place("/jobs/:id/clean", "job", "CleanPlace"),
+	place("/jobs/:id/look", "job", "LookPlace"),
+	place("/jobs/:id/limits", "limits", "LimitsPlace"),
+	place("/jobs/:id/bench/:kind/:number", "bench", "BenchPlace"),
+	place("/jobs/:id/features/:kind/:number", "feature", "FeaturePlace"),
+	place("/jobs/:id/match", "match", "MatchPlace"),
+	place("/jobs/:id/decide/:set?", "decide", "DecidePlace"),
+	place("/jobs/:id/orders/:sheet?", "orders", "OrdersPlace"),
+	place("/jobs/:id/verify", "orders", "VerifyPlace"),
+	place("/jobs/:id/report", "report", "ReportPlace"),
+	place("/jobs/:id/history", "record", "HistoryPlace"),
+	place("/search", "record", "SearchPlace"),
+	place("/learned", "record", "LearnedPlace"),
+	place("/people", "people", "PeoplePlace"),
+	{ path: "*", lazy: () => import("./Nowhere") },
+];
