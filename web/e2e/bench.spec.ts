@@ -1,4 +1,3 @@
-import AxeBuilder from "@axe-core/playwright";
 import { expect, type Page, test } from "@playwright/test";
 import { as, ready, rest, take } from "./hands";
 
@@ -315,66 +314,6 @@ test("runout of a main: a turn by the indicator gives the throw and its directio
 	await page.goto("/jobs/5/bench/main_journal/3");
 	await expect(page.getByText("Runout", { exact: true })).toBeVisible();
 });
-
-const PLACES = [
-	"/",
-	"/jobs/new",
-	"/jobs/1",
-	"/jobs/1/limits",
-	"/jobs/4/bench/rod_journal/1",
-	"/jobs/2/bench/main_bearing/1",
-	"/jobs/1/features/main_journal/3",
-	"/jobs/1/decide/main_journals",
-	"/jobs/4/decide/main_journals",
-	"/jobs/5",
-	"/jobs/5/limits",
-	"/jobs/6",
-	"/jobs/6/intake",
-	"/jobs/6/strip",
-	"/jobs/6/clean",
-	"/jobs/6/look",
-	"/rates",
-	"/jobs/6/match",
-	"/jobs/6/decide/main_journals",
-	"/jobs/6/bench/end_float/1",
-	"/jobs/6/bench/deck/1",
-	"/jobs/7/bench/tunnel_edge/1",
-	"/jobs/5/bench/cylinder/3",
-	"/jobs/5/bench/rod_housing/4",
-	"/jobs/5/bench/runout/2",
-	"/jobs/5/features/cylinder/3",
-	"/jobs/5/decide/cylinders",
-	"/jobs/9/orders/bore",
-	"/jobs/9/verify",
-	"/jobs/9/report",
-	"/jobs/9/history",
-	"/search",
-	"/learned?engine=Sawmill+four",
-	"/jobs/6/nowhere",
-];
-
-for (const scheme of ["light", "dark"] as const) {
-	for (const place of PLACES) {
-		test(`${place} is accessible on the ${scheme} ground and fits its screen`, async ({ page }) => {
-			await as(page);
-			await page.emulateMedia({ colorScheme: scheme });
-			await page.goto(place);
-			await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
-			const { violations } = await new AxeBuilder({ page }).analyze();
-			const serious = violations.filter((v) => v.impact === "serious" || v.impact === "critical");
-			expect(serious.map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 160)).join(" | ")}`)).toEqual([]);
-			for (const [width, height] of [
-				[1280, 800],
-				[820, 1180],
-				[390, 844],
-			] as const) {
-				await page.setViewportSize({ width, height });
-				const over = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
-				expect(over, `at ${width}`).toBeLessThanOrEqual(0);
-			}
-		});
-	}
-}
 
 test("nothing is fetched from elsewhere and the page keeps its own policy", async ({ page, baseURL }) => {
 	await as(page);

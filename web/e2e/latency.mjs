@@ -61,7 +61,9 @@ async function weight(path) {
 	await page.locator("h1").first().waitFor({ state: "attached" });
 	const first = kB();
 	await page.waitForLoadState("networkidle");
-	console.log(`${path.replace(/r\/.*/, "r/…")}: ${first} of JavaScript as sent when it is there, ${kB()} once the other places are`);
+	console.log(
+		`${path.replace(/r\/.*/, "r/…")}: ${first} of JavaScript as sent when it is there, ${kB()} once the other places are`,
+	);
 	await fresh.close();
 }
 const made = await page.request.post(`${base}/api/v1/jobs/1/shares`, {

@@ -1,3 +1,5 @@
+import { readFileSync } from "node:fs";
+import { availableParallelism } from "node:os";
 import { defineConfig } from "@playwright/test";
 
 const port = Number(process.env.LEDGE_PORT ?? 8271);
@@ -14,12 +16,23 @@ function serve(name: string, at: number, more = "") {
 	};
 }
 
+/** How many processors this machine has to give; a group of processes may have less than the machine. */
+function processors(): number {
+	try {
+		const [quota, period] = readFileSync("/sys/fs/cgroup/cpu.max", "utf8").trim().split(" ").map(Number);
+		if (quota && period) return Math.min(availableParallelism(), quota / period);
+	} catch {
+		// no such group
+	}
+	return availableParallelism();
+}
+
 /** The real binary on a fresh database, driven through a real browser. */
 export default defineConfig({
 	testDir: ".",
 	outputDir: "../test-results",
 	fullyParallel: false,
-	workers: 1,
+	workers: processors() < 2 ? 1 : 2,
 	retries: 0,
 	// A minute is the most on a machine four times slower, which needs longer for each look, too.
 	timeout: 120_000,
@@ -42,9 +55,21 @@ export default defineConfig({
 			],
 		},
 	},
+	projects: [
+		// One test goes on from where another stopped.
+		{ name: "shop", testIgnore: /accessible/, workers: 1 },
+		// These change nothing and stand beside, on a server of their own.
+		{
+			name: "places",
+			testMatch: /accessible/,
+			workers: 1,
+			use: { baseURL: `http://127.0.0.1:${port + 2}`, trace: "off" },
+		},
+	],
 	webServer: [
 		// Also under a name that is not this machine's, as a bench on the shop's network asks for it.
 		serve("e2e", port, "--allow-host bench.lan"),
+		serve("places", port + 2),
 		// Here people sign in; what it prints holds the code that its owner is created with.
 		serve("people", port + 1, "--require-sign-in > test-results/people.log"),
 	],

@@ -1,0 +1,71 @@
+import AxeBuilder from "@axe-core/playwright";
+import { expect, type Page, test } from "@playwright/test";
+import { as } from "./hands";
+
+const PLACES = [
+	"/",
+	"/jobs/new",
+	"/jobs/1",
+	"/jobs/1/limits",
+	"/jobs/4/bench/rod_journal/1",
+	"/jobs/2/bench/main_bearing/1",
+	"/jobs/1/features/main_journal/3",
+	"/jobs/1/decide/main_journals",
+	"/jobs/4/decide/main_journals",
+	"/jobs/5",
+	"/jobs/5/limits",
+	"/jobs/6",
+	"/jobs/6/intake",
+	"/jobs/6/strip",
+	"/jobs/6/clean",
+	"/jobs/6/look",
+	"/rates",
+	"/jobs/6/match",
+	"/jobs/6/decide/main_journals",
+	"/jobs/6/bench/end_float/1",
+	"/jobs/6/bench/deck/1",
+	"/jobs/7/bench/tunnel_edge/1",
+	"/jobs/5/bench/cylinder/3",
+	"/jobs/5/bench/rod_housing/4",
+	"/jobs/5/bench/runout/2",
+	"/jobs/5/features/cylinder/3",
+	"/jobs/5/decide/cylinders",
+	"/jobs/9/orders/bore",
+	"/jobs/9/verify",
+	"/jobs/9/report",
+	"/jobs/9/history",
+	"/search",
+	"/learned?engine=Sawmill+four",
+	"/jobs/6/nowhere",
+];
+
+/** What stands in the way of people who see or point otherwise. */
+async function barriers(page: Page, rules?: string[]) {
+	const axe = new AxeBuilder({ page });
+	const { violations } = await (rules ? axe.withRules(rules) : axe).analyze();
+	return violations
+		.filter((v) => v.impact === "serious" || v.impact === "critical")
+		.map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 160)).join(" | ")}`);
+}
+
+for (const place of PLACES) {
+	test(`${place} is accessible on either ground and fits its screen`, async ({ page }) => {
+		await as(page);
+		await page.goto(place);
+		await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
+		expect(await barriers(page)).toEqual([]);
+		// The ground changes nothing but colours.
+		await page.emulateMedia({ colorScheme: "dark" });
+		await expect(page.locator("html")).toHaveAttribute("data-mantine-color-scheme", "dark");
+		expect(await barriers(page, ["color-contrast"])).toEqual([]);
+		for (const [width, height] of [
+			[1280, 800],
+			[820, 1180],
+			[390, 844],
+		] as const) {
+			await page.setViewportSize({ width, height });
+			const over = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+			expect(over, `at ${width}`).toBeLessThanOrEqual(0);
+		}
+	});
+}
