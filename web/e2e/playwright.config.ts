@@ -55,21 +55,27 @@ export default defineConfig({
 			],
 		},
 	},
+	// Within a project one test goes on from where another stopped; each has a server of its own.
 	projects: [
-		// One test goes on from where another stopped.
-		{ name: "shop", testIgnore: /accessible/, workers: 1 },
-		// These change nothing and stand beside, on a server of their own.
+		{ name: "work", testMatch: /(bench|decide|engine)\.spec/, workers: 1 },
 		{
 			name: "places",
 			testMatch: /accessible/,
 			workers: 1,
 			use: { baseURL: `http://127.0.0.1:${port + 2}`, trace: "off" },
 		},
+		{
+			name: "around",
+			testIgnore: /(bench|decide|engine|accessible)\.spec/,
+			workers: 1,
+			use: { baseURL: `http://127.0.0.1:${port + 3}` },
+		},
 	],
 	webServer: [
 		// Also under a name that is not this machine's, as a bench on the shop's network asks for it.
-		serve("e2e", port, "--allow-host bench.lan"),
+		serve("work", port, "--allow-host bench.lan"),
 		serve("places", port + 2),
+		serve("around", port + 3, "--allow-host bench.lan"),
 		// Here people sign in; what it prints holds the code that its owner is created with.
 		serve("people", port + 1, "--require-sign-in > test-results/people.log"),
 	],
