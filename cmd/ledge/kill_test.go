@@ -138,7 +138,7 @@ func (b *bench) work(round, i int) map[string]string {
 	var got shop.ReadingAnswer
 	answer := b.send("POST", "/api/v1/jobs/1/readings",
 		shop.ReadingBody{ID: uuid.NewString(), Kind: part.MainJournal, Number: 1 + i%5, State: part.AsFound,
-			Station: i % 2, Direction: i % 4, What: store.Size, Value: &size, Typed: fmt.Sprint(round),
+			Station: i % 2, Direction: i % 4, What: store.TookSize, Value: &size, Typed: fmt.Sprint(round),
 			Unusual: true})
 	if answer == nil || json.Unmarshal(answer, &got) != nil {
 		return nil

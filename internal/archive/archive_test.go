@@ -110,7 +110,7 @@ func stir(t *testing.T, s *store.Store, random *rand.Rand, id int64) {
 	case 0, 1:
 		size := part.Value(random.IntN(1_000_000_000))
 		r := store.Reading{ID: uuid.NewString(), Station: random.IntN(len(f.Stations)),
-			Direction: random.IntN(f.Columns()), What: store.Size, Value: &size, Typed: "…"}
+			Direction: random.IntN(f.Columns()), What: store.TookSize, Value: &size, Typed: "…"}
 		if random.IntN(4) == 0 {
 			why := "oil hole"
 			r.What, r.Value, r.Reason = store.Skip, nil, &why

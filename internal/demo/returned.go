@@ -87,7 +87,7 @@ func measure(ctx context.Context, a *shop.Application, job int64, at store.Place
 		read := size()
 		if _, err := a.TakeReading(ctx, job, shop.ReadingBody{ID: uuid.NewString(), Kind: at.Kind, Number: at.Number,
 			State: at.State, Component: at.Component, Station: cell.Station, Direction: cell.Direction,
-			What: store.Size, Value: &read}); err != nil {
+			What: store.TookSize, Value: &read}); err != nil {
 			return err
 		}
 	}

@@ -290,7 +290,7 @@ func (w writer) option(o disposition.Option) optionDoc {
 	return optionDoc{
 		Action: o.Action, Step: w.length(o.Step), Shell: w.length(o.Shell), Method: o.Method,
 		Feasible: o.Feasible, Reasons: each(o.Reasons, w.reason),
-		Sizes: each(o.Sizes, func(s disposition.Size) sizeDoc {
+		Sizes: each(o.Sizes, func(s disposition.FinishedSize) sizeDoc {
 			return sizeDoc{s.Feature, w.length(s.Size), s.Kept, s.Sleeved, w.window(s.Window), w.window(s.Play)}
 		}),
 		Clearances: each(o.Clearances, func(a disposition.After) afterDoc {

@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"net/url"
 	"slices"
+	"strings"
 	"testing"
 
 	"github.com/google/uuid"
@@ -35,7 +36,7 @@ func (b bench) postAs(name, path string, body any, want int) shop.JobView {
 	status, answer, _ := call(b.t, "POST", b.base+path, body, personHeader, url.QueryEscape(name))
 	require.Equal(b.t, want, status, string(answer))
 	var view shop.JobView
-	if want == 201 {
+	if want == 201 && !strings.HasSuffix(path, "/readings") { // that answers with what changed alone
 		require.NoError(b.t, json.Unmarshal(answer, &view))
 	}
 	return view

@@ -441,7 +441,7 @@ func TestAJobInMemoryIsTheOneOnTheDisk(t *testing.T) {
 		func() error { return nil },
 		func() error {
 			_, err := s.AddReading(ctx, 1, place,
-				store.Reading{ID: uuid.NewString(), What: store.Size, Value: &size}, false)
+				store.Reading{ID: uuid.NewString(), What: store.TookSize, Value: &size}, false)
 			return err
 		},
 		func() error {
@@ -455,7 +455,7 @@ func TestAJobInMemoryIsTheOneOnTheDisk(t *testing.T) {
 		},
 		func() error {
 			_, err := s.AddReading(ctx, 1, place,
-				store.Reading{ID: uuid.NewString(), Station: 1, What: store.Size, Value: &size}, true)
+				store.Reading{ID: uuid.NewString(), Station: 1, What: store.TookSize, Value: &size}, true)
 			return err
 		},
 		func() error { return s.AddUnworn(ctx, 1, place, uuid.NewString(), size.Length()) },

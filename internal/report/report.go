@@ -69,8 +69,8 @@ type Proof struct {
 	Accepted map[string]string
 }
 
-// A Sheet is one issue of an order sheet.
-type Sheet struct {
+// An OrderPaper is one issue of an order sheet.
+type OrderPaper struct {
 	Address                string
 	Number, Customer, Name string
 	Unit                   unit.System

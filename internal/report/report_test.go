@@ -72,7 +72,7 @@ func TestAnyTextMakesAPaper(t *testing.T) {
 			body.Lines = append(body.Lines,
 				order.Line{Key: name, Title: name, What: name, Note: name, Min: &least, Max: &least})
 		}
-		pdf, err := Sheet{Address: "http://127.0.0.1/jobs/1", Number: name, Customer: name, Name: name,
+		pdf, err := OrderPaper{Address: "http://127.0.0.1/jobs/1", Number: name, Customer: name, Name: name,
 			Unit: unit.MM, Issue: 1, IssuedBy: name, Struck: true, Body: body}.PDF()
 		require.NoError(t, err, "sheet of %.20q", name)
 		assert.True(t, bytes.HasPrefix(pdf, []byte("%PDF")))

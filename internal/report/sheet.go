@@ -8,7 +8,7 @@ import (
 )
 
 // PDF is the sheet as it is printed or sent.
-func (s Sheet) PDF() ([]byte, error) {
+func (s OrderPaper) PDF() ([]byte, error) {
 	shown := s
 	shown.Address = ""
 	name, err := id(s.Number, string(s.Body.Name), shown)

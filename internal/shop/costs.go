@@ -16,9 +16,9 @@ import (
 // combinations that are not worse in everything.
 type CostsView struct {
 	// Entered is false while the shop has no rate card: then nothing else is said.
-	Entered  bool              `json:"entered"`
-	Currency string            `json:"currency"`
-	Choices  []schedule.Choice `json:"choices"`
+	Entered  bool               `json:"entered"`
+	Currency string             `json:"currency"`
+	Choices  []schedule.SetWays `json:"choices"`
 	// Chosen are the options that the totals stand for, one for each choice: asked for, else
 	// signed, else advised.
 	Chosen []int          `json:"chosen"`
@@ -99,7 +99,7 @@ func (a *Application) calendarOf(ctx context.Context, id int64) (c calendar, err
 
 // weigh is what a job costs and when it is ready; the options asked for take the place of those that stand.
 func (c calendar) weigh(view JobView, asked map[part.Set]int) CostsView {
-	out := CostsView{Choices: []schedule.Choice{}, Chosen: []int{}, Slots: []SlotView{}, Unpriced: []string{},
+	out := CostsView{Choices: []schedule.SetWays{}, Chosen: []int{}, Slots: []SlotView{}, Unpriced: []string{},
 		Combos: []Combo{}}
 	if !c.entered {
 		return out
@@ -224,7 +224,7 @@ func works(view JobView, card schedule.Card) (signed, all []schedule.Work) {
 	return signed, all
 }
 
-func wayOf(c schedule.Choice, option int) *schedule.Way {
+func wayOf(c schedule.SetWays, option int) *schedule.Way {
 	for i := range c.Ways {
 		if c.Ways[i].Option == option {
 			return &c.Ways[i]

@@ -100,7 +100,7 @@ func (a *Application) SheetPaper(ctx context.Context, id int64, sheet string) (F
 	if err != nil {
 		return File{}, err
 	}
-	text, err := report.Sheet{Local: local, Address: address, Number: job.Number,
+	text, err := report.OrderPaper{Local: local, Address: address, Number: job.Number,
 		Customer: job.Customer, Name: job.Engine, Unit: job.Unit,
 		Issue: o.Issue, IssuedBy: who(o.IssuedBy, o.FromFile), IssuedAt: moment(o.IssuedAt),
 		Struck: o.Has(store.Struck), Body: o.Body}.PDF()

@@ -42,12 +42,12 @@ type ReadingBody struct {
 type ReadingAnswer struct {
 	Reading store.Reading `json:"reading"`
 	// StandIn names the component that the view is of, where it is of one beside the engine.
-	StandIn  *store.StandIn    `json:"stand_in,omitempty"`
-	Follows  int64             `json:"follows"`
-	Change   int64             `json:"change"`
-	Features []FeatureChange   `json:"features"`
-	Fits     []FitChange       `json:"fits"`
-	Said     []SetLine         `json:"said"`
+	StandIn  *store.StandIn  `json:"stand_in,omitempty"`
+	Follows  int64           `json:"follows"`
+	Change   int64           `json:"change"`
+	Features []FeatureChange `json:"features"`
+	Fits     []FitChange     `json:"fits"`
+	Said     []SetLine       `json:"said"`
 }
 
 // A FeatureChange is what of a part changed.
@@ -176,7 +176,7 @@ func changeOf(old, f *FeatureView, was, is *inspection.Finding) (c FeatureChange
 // check refuses what cannot be, and asks about what is unlikely.
 func (b ReadingBody) check(view JobView) error {
 	switch {
-	case (b.What == store.Size) != (b.Value != nil):
+	case (b.What == store.TookSize) != (b.Value != nil):
 		return refuse("value", words.Told("refuse.value"))
 	case (b.What == store.Skip) != (b.Reason != nil && *b.Reason != ""):
 		return refuse("reason", words.Told("refuse.skip"))

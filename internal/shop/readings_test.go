@@ -125,7 +125,7 @@ func TestAnAnswerCarriesWhatChanged(t *testing.T) {
 			case 1:
 				b.What = "clear"
 			default:
-				b.What, b.Value, b.Repeat = store.Size, &value, random.IntN(3) == 0
+				b.What, b.Value, b.Repeat = store.TookSize, &value, random.IntN(3) == 0
 			}
 			answer, err := a.TakeReading(ctx, job, b)
 			require.NoError(t, err)
@@ -147,7 +147,7 @@ func TestAnAnswerSaysWhatItFollows(t *testing.T) {
 	view, err := a.View(ctx, 4, "", "")
 	require.NoError(t, err)
 	size := part.OfLength(unit.MustParse("54.990", unit.MM))
-	b := shop.ReadingBody{ID: uuid.NewString(), Kind: part.MainJournal, Number: 2, State: part.AsFound, What: store.Size,
+	b := shop.ReadingBody{ID: uuid.NewString(), Kind: part.MainJournal, Number: 2, State: part.AsFound, What: store.TookSize,
 		Value: &size}
 	first, err := a.TakeReading(ctx, 4, b)
 	require.NoError(t, err)

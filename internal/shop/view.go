@@ -323,19 +323,19 @@ func (v JobView) has(of part.Component) bool {
 }
 
 // atSight says what needs no measuring: a part that is cracked.
-func atSight(features []FeatureView) []walk.Finding {
-	found := []walk.Finding{}
+func atSight(features []FeatureView) []walk.Concern {
+	found := []walk.Concern{}
 	for i := range features {
 		f := &features[i]
 		latest := !slices.ContainsFunc(features[i+1:],
 			func(o FeatureView) bool { return o.Kind == f.Kind && o.Number == f.Number })
 		if f.Look == inspection.Cracked && latest {
-			found = append(found, walk.Finding{Step: walk.Look, Gravity: walk.Stop, Topic: string(f.Kind),
+			found = append(found, walk.Concern{Step: walk.Look, Gravity: walk.Stop, Topic: string(f.Kind),
 				Place: strconv.Itoa(f.Number),
 				Why:   say.New("found", say.Text("what", f.Title)).As("cracked"), Plain: plain("cracked", f.Title)})
 		}
 		if f.ByThrow && latest {
-			found = append(found, walk.Finding{Step: walk.Look, Gravity: walk.Note, Topic: string(f.Kind),
+			found = append(found, walk.Concern{Step: walk.Look, Gravity: walk.Note, Topic: string(f.Kind),
 				Place: strconv.Itoa(f.Number),
 				Why:   say.New("found", say.Text("what", f.Title)).As("by_throw")})
 		}

@@ -27,14 +27,14 @@ type AnswerBody struct {
 type WalkView struct {
 	Items    []walk.Item    `json:"items"`
 	Answers  []store.Answer `json:"answers"`
-	Findings []walk.Finding `json:"findings"`
+	Findings []walk.Concern `json:"findings"`
 }
 
 func walkOf(r store.Record) WalkView {
 	items := words.Items(r.Job.Items())
 	// What was said of a part as it came says nothing of the one in its place.
 	findings := slices.DeleteFunc(walk.Find(items, r.Said()),
-		func(f walk.Finding) bool { return r.Retired(part.Component(f.Component()), "") })
+		func(f walk.Concern) bool { return r.Retired(part.Component(f.Component()), "") })
 	return WalkView{Items: items, Answers: r.Answers, Findings: words.Findings(findings)}
 }
 
@@ -50,7 +50,7 @@ func (a *Application) Answer(ctx context.Context, id int64, said []AnswerBody, s
 	for i, b := range said {
 		b.Value = strings.TrimSpace(b.Value)
 		where := "answers." + strconv.Itoa(i) + ".value"
-		if why := walk.Problem(items,
+		if why := walk.Refuses(items,
 			walk.Answer{Topic: b.Topic, Place: b.Place, Value: b.Value, Note: b.Note}); why != nil {
 			return JobView{}, refuse(where, words.In(job.Unit).Say(*why))
 		}

@@ -85,7 +85,7 @@ func (s *Store) importFeature(ctx context.Context, tx *sqlx.Tx, jobID int64, n N
 			r := Reading{FeatureID: id, Station: station, Direction: direction, ConditionID: condition,
 				TakenBy: by, TakenAt: s.stamp()}
 			for _, value := range cell.Values() {
-				r.ID, r.What, r.Value = uuid.NewString(), Size, &value
+				r.ID, r.What, r.Value = uuid.NewString(), TookSize, &value
 				if err := storeReading(ctx, tx, &r); err != nil {
 					return err
 				}

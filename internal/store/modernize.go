@@ -110,7 +110,7 @@ func modernBasis(text, method, overruled string) (string, string, error) {
 			if r.Feature == nil || sleeved(o.Sizes) {
 				continue
 			}
-			size := disposition.Size{Feature: *r.Feature, Sleeved: true}
+			size := disposition.FinishedSize{Feature: *r.Feature, Sleeved: true}
 			for _, rung := range set.Ladder {
 				if rung.Feature == size.Feature {
 					size.Size = rung.Middle + o.Step
@@ -123,7 +123,7 @@ func modernBasis(text, method, overruled string) (string, string, error) {
 	return string(out), method, err
 }
 
-func sleeved(sizes []disposition.Size) bool {
+func sleeved(sizes []disposition.FinishedSize) bool {
 	for _, s := range sizes {
 		if s.Sleeved {
 			return true

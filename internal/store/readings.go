@@ -17,9 +17,9 @@ import (
 
 // What a reading records.
 const (
-	Size  = "size"  // a size at the cell
-	Skip  = "skip"  // why there is none
-	Clear = "clear" // the cell is taken back to unread
+	TookSize = "size"  // a size at the cell
+	Skip     = "skip"  // why there is none
+	Clear    = "clear" // the cell is taken back to unread
 )
 
 // A Reading is one line of the tape. It is never changed; SupersededBy names the later one that replaced it.
@@ -198,7 +198,7 @@ func insertReading(ctx context.Context, tx *sqlx.Tx, r *Reading, repeat bool) (s
 		return nil, err
 	}
 	for _, old := range live {
-		if repeat && r.What == Size && old.What == Size {
+		if repeat && r.What == TookSize && old.What == TookSize {
 			continue
 		}
 		if _, err := tx.ExecContext(ctx, `INSERT INTO superseded (reading_id, by_id) VALUES (?, ?)`, old.ID,

@@ -208,7 +208,7 @@ func (f *Feature) inspected(held map[string]*Condition,
 		}
 		cell := &out.Cells[r.Station][r.Direction]
 		switch r.What {
-		case Size:
+		case TookSize:
 			if weighed {
 				cell.Weights = append(cell.Weights, r.Value.Mass())
 				continue

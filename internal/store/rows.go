@@ -41,7 +41,7 @@ func (s *Store) AddRows(ctx context.Context, jobID int64, rows []Row) error {
 				ids[row.Place] = id
 			}
 			r := Reading{ID: uuid.NewString(), FeatureID: id, Station: row.Station, Direction: row.Direction,
-				What: Size, Value: row.Value, TakenBy: row.SaidBy, FromFile: true, TakenAt: row.TakenAt}
+				What: TookSize, Value: row.Value, TakenBy: row.SaidBy, FromFile: true, TakenAt: row.TakenAt}
 			if row.Value == nil {
 				r.What, r.Reason = Skip, &row.Reason
 			}

@@ -46,7 +46,7 @@ var main3 = Place{Kind: part.MainJournal, Number: 3, State: part.AsFound}
 
 func size(text string) Reading {
 	value := part.OfLength(unit.MustParse(text, unit.In))
-	return Reading{ID: uuid.NewString(), What: Size, Value: &value, Typed: text}
+	return Reading{ID: uuid.NewString(), What: TookSize, Value: &value, Typed: text}
 }
 
 func cell(t *testing.T, s *Store, job int64) inspection.Cell {

@@ -38,24 +38,24 @@ func limitWord(id string) string {
 // LimitPrinted is what a field of limits is called on a report.
 func LimitPrinted(f *limit.Field) string { return limitWord(f.Name + ".printed") }
 
-// A Choice is one word of a field of the policy, and what a screen calls it.
-type Choice struct {
+// A PolicyWord is one word of a field of the policy, and what a screen calls it.
+type PolicyWord struct {
 	Value string `json:"value"`
 	Label string `json:"label"`
 }
 
 // PolicyNames are what a field of the policy is called on a screen, with its choices, the usual one first.
 type PolicyNames struct {
-	Label   string   `json:"label"`
-	Hint    string   `json:"hint,omitempty"`
-	Choices []Choice `json:"choices,omitempty"`
+	Label   string       `json:"label"`
+	Hint    string       `json:"hint,omitempty"`
+	Choices []PolicyWord `json:"choices,omitempty"`
 }
 
 // Policy is what a field of the policy is called.
 func Policy(f *inspection.PolicyField) PolicyNames {
 	names := PolicyNames{Label: word("policy", f.Name), Hint: optional("policy." + f.Name + ".hint")}
 	for _, choice := range f.Values {
-		names.Choices = append(names.Choices, Choice{choice, PolicyChoice(f, choice)})
+		names.Choices = append(names.Choices, PolicyWord{choice, PolicyChoice(f, choice)})
 	}
 	return names
 }

@@ -21,7 +21,7 @@ func Items(items []walk.Item) []walk.Item {
 }
 
 // Findings gives what follows from answers its words.
-func Findings(found []walk.Finding) []walk.Finding {
+func Findings(found []walk.Concern) []walk.Concern {
 	for i := range found {
 		found[i].Text = In(unit.MM).Say(found[i].Why) // there are no figures in them
 	}
@@ -29,7 +29,7 @@ func Findings(found []walk.Finding) []walk.Finding {
 }
 
 // Plain is what a customer is told of a finding; empty where nothing.
-func Plain(f walk.Finding) string {
+func Plain(f walk.Concern) string {
 	if f.Plain == nil {
 		return ""
 	}

@@ -275,7 +275,7 @@ func TestTheWalkHasItsWords(t *testing.T) {
 		"the tunnel is only round with every cap in its own. (found on 4)", caps[0].Text)
 	assert.Equal(t, "Main 3 had its cap from another place.", words.Plain(caps[0]))
 	assert.Equal(t, "Main caps: this is not asked at “main 9”.",
-		words.In(unit.In).Say(*walk.Problem(items, walk.Answer{Topic: "main_cap", Place: "main 9", Value: "marked"})))
+		words.In(unit.In).Say(*walk.Refuses(items, walk.Answer{Topic: "main_cap", Place: "main 9", Value: "marked"})))
 }
 
 // sheets are those of the advised ways, or of the last possible one of each set.

@@ -121,7 +121,7 @@ func (b *board) cylinderOptions() {
 
 // pistonsAfter are the clearances of the measured pistons, as found or, with sizes, at the ends of
 // their windows.
-func (b *board) pistonsAfter(sizes []Size) []After {
+func (b *board) pistonsAfter(sizes []FinishedSize) []After {
 	var after []After
 	for _, m := range b.members {
 		if m.fit() == nil {
@@ -146,7 +146,7 @@ func (b *board) bore(s unit.Length, members []member) Option {
 		rung := b.rung(m.ref)
 		switch {
 		case b.stays(m, s):
-			o.Sizes = append(o.Sizes, Size{Feature: m.ref, Size: *m.finding.Max, Kept: true})
+			o.Sizes = append(o.Sizes, FinishedSize{Feature: m.ref, Size: *m.finding.Max, Kept: true})
 		case m.cracked():
 			refuse(say.Of("cracked", m.ref))
 		case rung == nil:
@@ -155,7 +155,7 @@ func (b *board) bore(s unit.Length, members []member) Option {
 			refuse(say.Of("not_clean", m.ref, say.Apart("size", rung.Middle+s, rung.Cleans),
 				say.Apart("cleans", rung.Cleans, rung.Middle+s)).As("bore"))
 		default:
-			o.Sizes = append(o.Sizes, Size{Feature: m.ref, Size: rung.Middle + s})
+			o.Sizes = append(o.Sizes, FinishedSize{Feature: m.ref, Size: rung.Middle + s})
 		}
 	}
 	return o
@@ -257,8 +257,8 @@ func (b *board) offerSleeveOne() {
 
 // withSleeve are the sizes of the rest and that of the sleeved cylinder, which comes back to the
 // size of the others.
-func (b *board) withSleeve(rest Option, m member) []Size {
-	own := Size{Feature: m.ref, Sleeved: true}
+func (b *board) withSleeve(rest Option, m member) []FinishedSize {
+	own := FinishedSize{Feature: m.ref, Sleeved: true}
 	if m.limits.New != nil {
 		own.Size = m.limits.New.Middle() + rest.Step
 	}

@@ -69,14 +69,14 @@ func sound(m member) bool {
 
 // grind works out one undersize: whether every journal cleans up at it, and the finished sizes.
 func (b *board) grind(s unit.Length, straightened bool) Option {
-	o := Option{Way: Way{Action: Grind, Step: s}, Feasible: true, Sizes: make([]Size, 0, len(b.members))}
+	o := Option{Way: Way{Action: Grind, Step: s}, Feasible: true, Sizes: make([]FinishedSize, 0, len(b.members))}
 	refuse := func(r Reason) { o.Feasible, o.Reasons = false, append(o.Reasons, r) }
 	for _, crack := range b.cracked() {
 		refuse(crack)
 	}
 	for _, m := range b.members {
 		if b.stays(m, s) {
-			o.Sizes = append(o.Sizes, Size{Feature: m.ref, Size: *m.finding.Min, Kept: true})
+			o.Sizes = append(o.Sizes, FinishedSize{Feature: m.ref, Size: *m.finding.Min, Kept: true})
 			continue
 		}
 		rung := b.rung(m.ref)
@@ -94,7 +94,7 @@ func (b *board) grind(s unit.Length, straightened bool) Option {
 				say.Apart("cleans", cleans, rung.Middle-s)))
 			continue
 		}
-		o.Sizes = append(o.Sizes, Size{Feature: m.ref, Size: rung.Middle - s})
+		o.Sizes = append(o.Sizes, FinishedSize{Feature: m.ref, Size: rung.Middle - s})
 	}
 	if o.Feasible {
 		b.fitToBearings(&o)

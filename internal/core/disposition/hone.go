@@ -52,7 +52,7 @@ func (b *board) hone() Option {
 }
 
 // Hones are the windows of the cylinders that a hone alone can make good, whatever is done with the others.
-func Hones(in *inspection.Inspection, result Result, class unit.Length) []Size {
+func Hones(in *inspection.Inspection, result Result, class unit.Length) []FinishedSize {
 	e := &evaluator{in: in, rule: in.Policy.DecisionRule, result: Result{Features: slices.Clone(result.Features)}}
 	b, ok := e.open(part.Cylinders, part.Cylinder)
 	if !ok {
@@ -60,7 +60,7 @@ func Hones(in *inspection.Inspection, result Result, class unit.Length) []Size {
 	}
 	b.set.SizeClass = class
 	b.pistonFits()
-	var sizes []Size
+	var sizes []FinishedSize
 	for _, m := range b.members {
 		if !m.finding.Measured() {
 			continue
@@ -76,8 +76,8 @@ func Hones(in *inspection.Inspection, result Result, class unit.Length) []Size {
 // piston has the least clearance, to the most that a hone takes, the piston's most new clearance
 // and the most wear. Only where that is empty may it reach the service clearance, which the remark
 // says. Without a window the remark says why.
-func (b *board) honeWindow(m member) (size Size, remark *Reason) {
-	size = Size{Feature: m.ref}
+func (b *board) honeWindow(m member) (size FinishedSize, remark *Reason) {
+	size = FinishedSize{Feature: m.ref}
 	low, high := *m.finding.Max, *m.finding.Max+b.in.Policy.HoneStock
 	if m.limits.WearMax != nil && m.finding.Wear != nil {
 		high = min(high, m.finding.Wear.Reference+*m.limits.WearMax)

@@ -120,7 +120,7 @@ func (b *board) machining(kind part.Kind, action Action) Option {
 			refuse(say.Of("cap_cut", m.ref, say.Apart("cut", cut, b.in.Policy.CapCutMax),
 				say.Apart("limit", b.in.Policy.CapCutMax, cut)).As("limit"))
 		}
-		o.Sizes = append(o.Sizes, Size{Feature: m.ref, Size: m.limits.New.Max})
+		o.Sizes = append(o.Sizes, FinishedSize{Feature: m.ref, Size: m.limits.New.Max})
 	}
 	if o.Feasible {
 		effect := say.New("cap_cut", say.Length("cut", deepest), say.Length("by", unit.DivHalfEven(deepest, 2)))

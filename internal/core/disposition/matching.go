@@ -22,8 +22,10 @@ type Matching struct {
 	Parts  []int `json:"parts"`
 	// Clearances are the middle clearance of each place with each part: rows are places.
 	Clearances [][]unit.Length `json:"clearances"`
-	Window     *limit.Range    `json:"window,omitempty"`
-	Target     unit.Length     `json:"target"`
+	// Inside tells of each clearance whether it lies in the window, where there is one.
+	Inside [][]bool     `json:"inside"`
+	Window *limit.Range `json:"window,omitempty"`
+	Target unit.Length  `json:"target"`
 	// Best gives for each place the index of its part; AsNumbered leaves every part in its own place.
 	Best       []int `json:"best"`
 	AsNumbered []int `json:"as_numbered"`
@@ -119,9 +121,11 @@ func (e *evaluator) match(of, with part.Kind) (m Matching, ok bool) {
 				return m, false
 			}
 			if len(m.Clearances) == i {
-				m.Clearances = append(m.Clearances, nil)
+				m.Clearances, m.Inside = append(m.Clearances, nil), append(m.Inside, nil)
 			}
 			m.Clearances[i] = append(m.Clearances[i], clearance)
+			inside := m.Window == nil || clearance >= m.Window.Min && clearance <= m.Window.Max
+			m.Inside[i] = append(m.Inside[i], inside)
 			cost[i] = append(cost[i], int64((clearance - m.Target).Abs()))
 		}
 	}

@@ -174,13 +174,13 @@ type Option struct {
 	Feasible bool     `json:"feasible"`
 	Reasons  []Reason `json:"reasons"`
 	// Sizes are the finished sizes to order, for options that machine.
-	Sizes []Size `json:"sizes,omitempty"`
+	Sizes []FinishedSize `json:"sizes,omitempty"`
 	// Clearances are the fits after the work, where they can be said.
 	Clearances []After `json:"clearances,omitempty"`
 }
 
-// A Size is a finished size to order for one feature.
-type Size struct {
+// A FinishedSize is a finished size to order for one feature.
+type FinishedSize struct {
 	Feature Ref         `json:"feature"`
 	Size    unit.Length `json:"size"`
 	// Kept marks a member that stays as it is, Sleeved one that gets a sleeve.

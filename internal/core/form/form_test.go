@@ -81,9 +81,9 @@ func angles(t *testing.T, raw json.RawMessage, n int) []unit.Angle {
 func gridOf(directions []unit.Angle, rows ...[]unit.Length) Grid {
 	g := Grid{Directions: directions}
 	for _, row := range rows {
-		var sizes []Size
+		var sizes []CellSize
 		for _, l := range row {
-			sizes = append(sizes, Size{l, true})
+			sizes = append(sizes, CellSize{l, true})
 		}
 		g.Sizes = append(g.Sizes, sizes)
 	}

@@ -4,8 +4,8 @@ package form
 
 import "ledge/internal/core/unit"
 
-// A Size is the size at one cell of a grid; the zero Size is a cell without one.
-type Size struct {
+// A CellSize is the size at one cell of a grid; the zero CellSize is a cell without one.
+type CellSize struct {
 	Length unit.Length
 	OK     bool
 }
@@ -13,7 +13,7 @@ type Size struct {
 // A Grid is stations × directions of sizes. Rows are stations along the axis, columns the directions.
 type Grid struct {
 	Directions []unit.Angle
-	Sizes      [][]Size
+	Sizes      [][]CellSize
 }
 
 // All returns the sizes there are, station by station.
@@ -29,7 +29,7 @@ func (g Grid) All() []unit.Length {
 	return all
 }
 
-func present(row []Size) []unit.Length {
+func present(row []CellSize) []unit.Length {
 	sizes := make([]unit.Length, 0, len(row))
 	for _, s := range row {
 		if s.OK {
@@ -40,8 +40,8 @@ func present(row []Size) []unit.Length {
 }
 
 // column returns the sizes of one direction, by station.
-func (g Grid) column(direction int) []Size {
-	column := make([]Size, len(g.Sizes))
+func (g Grid) column(direction int) []CellSize {
+	column := make([]CellSize, len(g.Sizes))
 	for i, row := range g.Sizes {
 		column[i] = row[direction]
 	}
@@ -63,7 +63,7 @@ func Range(sizes []unit.Length) (smallest, largest unit.Length, ok bool) {
 // has two sizes. Common practice.
 func (g Grid) Taper() (taper unit.Length, ok bool) {
 	for d := range g.Directions {
-		spread, two := spreadOf(len(g.Sizes), func(s int) Size { return g.Sizes[s][d] })
+		spread, two := spreadOf(len(g.Sizes), func(s int) CellSize { return g.Sizes[s][d] })
 		taper, ok = max(taper, spread), ok || two
 	}
 	return taper, ok
@@ -73,14 +73,14 @@ func (g Grid) Taper() (taper unit.Length, ok bool) {
 // has two sizes. It is the range as read, not the fitted oval. Common practice.
 func (g Grid) OutOfRound() (outOfRound unit.Length, ok bool) {
 	for _, row := range g.Sizes {
-		spread, two := spreadOf(len(row), func(d int) Size { return row[d] })
+		spread, two := spreadOf(len(row), func(d int) CellSize { return row[d] })
 		outOfRound, ok = max(outOfRound, spread), ok || two
 	}
 	return outOfRound, ok
 }
 
 // spreadOf returns max − min of the sizes there are among n; two tells whether there are two at least.
-func spreadOf(n int, at func(int) Size) (spread unit.Length, two bool) {
+func spreadOf(n int, at func(int) CellSize) (spread unit.Length, two bool) {
 	var smallest, largest unit.Length
 	found := 0
 	for i := range n {

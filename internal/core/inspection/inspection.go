@@ -236,12 +236,12 @@ type Line struct {
 
 // grid returns the sizes of f, one for each cell that has readings: the mean of its repeats.
 func (f *Feature) grid() form.Grid {
-	g := form.Grid{Directions: f.Directions, Sizes: make([][]form.Size, len(f.Cells))}
+	g := form.Grid{Directions: f.Directions, Sizes: make([][]form.CellSize, len(f.Cells))}
 	for s, row := range f.Cells {
-		g.Sizes[s] = make([]form.Size, len(row))
+		g.Sizes[s] = make([]form.CellSize, len(row))
 		for d, cell := range row {
 			if len(cell.Sizes) > 0 {
-				g.Sizes[s][d] = form.Size{Length: unit.Mean(cell.Sizes), OK: true}
+				g.Sizes[s][d] = form.CellSize{Length: unit.Mean(cell.Sizes), OK: true}
 			}
 		}
 	}

@@ -145,21 +145,21 @@ func (f *PolicyField) At(p *Policy) any {
 }
 
 // Problems lists what cannot be in p.
-func (p Policy) Problems() []limit.Problem {
-	var problems []limit.Problem
+func (p Policy) Problems() []limit.FieldProblem {
+	var problems []limit.FieldProblem
 	for i := range PolicyFields {
 		f := &PolicyFields[i]
 		switch held := f.At(&p).(type) {
 		case *string:
 			if !slices.Contains(f.Values, *held) {
 				problems = append(problems,
-					limit.Problem{Field: f.Name, Place: -1,
+					limit.FieldProblem{Field: f.Name, Place: -1,
 						Why: say.New("limit", say.Text("those", strings.Join(f.Values, ", "))).As("one_of")})
 			}
 		case *unit.Length:
 			if *held < 0 {
 				problems = append(problems,
-					limit.Problem{Field: f.Name, Place: -1, Why: say.New("limit").As("negative")})
+					limit.FieldProblem{Field: f.Name, Place: -1, Why: say.New("limit").As("negative")})
 			}
 		}
 	}

@@ -8,8 +8,8 @@ import (
 	"ledge/internal/core/unit"
 )
 
-// A Problem says why a field of some limits cannot be.
-type Problem struct {
+// A FieldProblem says why a field of some limits cannot be.
+type FieldProblem struct {
 	Field string
 	// Place is which of a list is meant, from 0; -1 for the field as a whole.
 	Place int
@@ -17,10 +17,10 @@ type Problem struct {
 }
 
 // Problems lists what cannot be in l.
-func (l Limits) Problems() []Problem {
-	var problems []Problem
+func (l Limits) Problems() []FieldProblem {
+	var problems []FieldProblem
 	at := func(field string, place int, form string, args ...say.Arg) {
-		problems = append(problems, Problem{field, place, say.New("limit", args...).As(form)})
+		problems = append(problems, FieldProblem{field, place, say.New("limit", args...).As(form)})
 	}
 	add := func(field, form string, args ...say.Arg) { at(field, -1, form, args...) }
 	for i := range Fields {

@@ -274,7 +274,7 @@ func line(ref disposition.Ref, state string, work Work) Line {
 }
 
 // keep is the line of a member that stays as it is.
-func keep(size disposition.Size, state string) Line {
+func keep(size disposition.FinishedSize, state string) Line {
 	l := line(size.Feature, state, DoKeep)
 	l.Kept, l.Min, l.Max = true, ptr(size.Size), ptr(size.Size)
 	return l
@@ -284,7 +284,7 @@ func ptr[T any](v T) *T { return &v }
 
 // within bounds a finished size: half the width of the range of new parts to each side, but never
 // beyond the clearance's window nor, for a shaft, above the size at which it cleans.
-func (d *drafter) within(one Decided, size disposition.Size) (least, most unit.Length) {
+func (d *drafter) within(one Decided, size disposition.FinishedSize) (least, most unit.Length) {
 	limits, _ := d.in.LimitsFor(size.Feature.Kind, size.Feature.Number)
 	half := d.in.Unit.Pick(5*unit.Tenth, 12*unit.Micrometre)
 	if limits.New != nil {

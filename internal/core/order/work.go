@@ -49,7 +49,7 @@ func (d *drafter) journals(s *Sheet, one Decided) {
 
 // oneRange gives journals of one size one range, in which every one of them runs within its window:
 // the grinder sets up once.
-func oneRange(lines []Line, sizes []disposition.Size) {
+func oneRange(lines []Line, sizes []disposition.FinishedSize) {
 	var least, most, common *unit.Length
 	for i, size := range sizes {
 		switch l := lines[i]; {
@@ -111,7 +111,7 @@ func (d *drafter) cylinders(s *Sheet, one Decided) {
 }
 
 // honed is the line of a bore that is honed within its window.
-func (d *drafter) honed(size disposition.Size) Line {
+func (d *drafter) honed(size disposition.FinishedSize) Line {
 	l := line(size.Feature, "after_hone", DoHone)
 	l.Min, l.Max, l.Play = ptr(size.Window.Min), ptr(size.Window.Max), size.Play
 	if size.Play != nil {
@@ -135,7 +135,7 @@ func (d *drafter) play(ref disposition.Ref) *limit.Range {
 
 // fitPiston moves a bore's size to its own new piston, where that one has been measured; it says on
 // what the size rests, nil where on none.
-func (d *drafter) fitPiston(size *disposition.Size) *say.Reason {
+func (d *drafter) fitPiston(size *disposition.FinishedSize) *say.Reason {
 	limits, _ := d.in.LimitsFor(part.Cylinder, size.Feature.Number)
 	if skirt, measured := d.pistons[size.Feature.Number]; measured && limits.Clearance != nil {
 		target := limits.Clearance.Target

@@ -126,16 +126,16 @@ type Card struct {
 	Parts      map[Part]PartRate  `json:"parts"`
 }
 
-// A Problem says what cannot be in a card, and where.
-type Problem struct {
+// A CardProblem says what cannot be in a card, and where.
+type CardProblem struct {
 	Field string
 	Why   say.Reason
 }
 
 // Problems lists what cannot be in c.
-func (c Card) Problems() []Problem {
-	var problems []Problem
-	add := func(field, form string) { problems = append(problems, Problem{field, say.New("rates").As(form)}) }
+func (c Card) Problems() []CardProblem {
+	var problems []CardProblem
+	add := func(field, form string) { problems = append(problems, CardProblem{field, say.New("rates").As(form)}) }
 	if c.DayMinutes < 60 || c.DayMinutes > 24*60 {
 		add("day_minutes", "day")
 	}

@@ -132,8 +132,8 @@ func TestDays(t *testing.T) {
 }
 
 // ways makes a set's ways of given cost, days and distance from the target.
-func ways(set part.Set, of ...[3]int) Choice {
-	c := Choice{Set: set}
+func ways(set part.Set, of ...[3]int) SetWays {
+	c := SetWays{Set: set}
 	for i, w := range of {
 		work := Work{Parts: []Piece[Part]{{Part(rune('a' + i)), 1}}}
 		c.Ways = append(c.Ways, Way{Option: i, Cost: Money(w[0]), Days: w[1], Off: w[2], Work: work})
@@ -147,7 +147,7 @@ func TestWeighKeepsWhatIsNotWorseInEverything(t *testing.T) {
 	source := rand.New(rand.NewPCG(1, 2))
 	for range 50 {
 		c := card()
-		var choices []Choice
+		var choices []SetWays
 		all := 1
 		for s := range 2 + source.IntN(5) {
 			var of [][3]int

@@ -25,20 +25,20 @@ type Way struct {
 	Work Work `json:"-"`
 }
 
-// A Choice is a set with its ways.
-type Choice struct {
+// A SetWays is a set with its ways.
+type SetWays struct {
 	Set  part.Set `json:"set"`
 	Ways []Way    `json:"ways"`
 }
 
 // Choices lists the feasible ways of every set that can be decided; one still to be measured has none yet.
-func Choices(result disposition.Result, n Counts, c Card) []Choice {
-	choices := []Choice{}
+func Choices(result disposition.Result, n Counts, c Card) []SetWays {
+	choices := []SetWays{}
 	for _, set := range result.Sets {
 		if !set.Action.Decides() {
 			continue
 		}
-		choice := Choice{Set: set.Set, Ways: []Way{}}
+		choice := SetWays{Set: set.Set, Ways: []Way{}}
 		for i, o := range set.Options {
 			if !o.Feasible {
 				continue
@@ -90,7 +90,7 @@ type Tradeoff struct {
 }
 
 // Weigh tries the combinations of ways on the shop as it stands.
-func (s *Shop) Weigh(choices []Choice) (t Tradeoff) {
+func (s *Shop) Weigh(choices []SetWays) (t Tradeoff) {
 	kept := make([][]Way, len(choices))
 	all, left := 1, 1
 	for i, c := range choices {

@@ -7,8 +7,8 @@ import (
 	"ledge/internal/core/say"
 )
 
-// A Finding is what an answer, or a run of answers, says about the engine.
-type Finding struct {
+// A Concern is what an answer, or a run of answers, says about the engine.
+type Concern struct {
 	Step    Step    `json:"step"`
 	Gravity Gravity `json:"gravity" enum:"note,fault,stop"`
 	Topic   string  `json:"topic"`
@@ -30,7 +30,7 @@ var partOf = map[string]string{
 }
 
 // Component is the one that a finding is about; empty for the engine as a whole.
-func (f Finding) Component() string {
+func (f Concern) Component() string {
 	if f.Topic == CleanTopic {
 		return f.Place
 	}
@@ -38,8 +38,8 @@ func (f Finding) Component() string {
 }
 
 // Find says what follows from the answers, gravest first.
-func Find(items []Item, answers []Answer) []Finding {
-	findings := []Finding{}
+func Find(items []Item, answers []Answer) []Concern {
+	findings := []Concern{}
 	for _, item := range items {
 		for _, a := range answers {
 			if a.Topic != item.Topic {
@@ -57,18 +57,18 @@ func Find(items []Item, answers []Answer) []Finding {
 	}
 	order := []Gravity{Stop, Fault, Note}
 	slices.SortStableFunc(findings, func(a,
-		b Finding) int {
+		b Concern) int {
 		return slices.Index(order, a.Gravity) - slices.Index(order, b.Gravity)
 	})
 	return findings
 }
 
-func one(item Item, a Answer) (f Finding, ok bool) {
+func one(item Item, a Answer) (f Concern, ok bool) {
 	for _, c := range item.Choices {
 		if c.Value != a.Value || c.Gravity == Fine {
 			continue
 		}
-		f = Finding{Step: item.Step, Gravity: c.Gravity, Topic: item.Topic, Place: a.Place}
+		f = Concern{Step: item.Step, Gravity: c.Gravity, Topic: item.Topic, Place: a.Place}
 		form := item.Topic + "." + a.Value
 		switch item.Topic {
 		case "history":
@@ -115,7 +115,7 @@ var told = map[string]bool{
 // again says that the crank is bent; wear that grows to one end says that the tunnel or the load is
 // not true; one alone says that the fault is there. ok is false until every shell is graded, and
 // where the wear is even.
-func Pattern(item Item, answers []Answer) (f Finding, ok bool) {
+func Pattern(item Item, answers []Answer) (f Concern, ok bool) {
 	wear := make([]int, len(item.Places))
 	for i, place := range item.Places {
 		at := slices.IndexFunc(answers, func(a Answer) bool {
@@ -127,7 +127,7 @@ func Pattern(item Item, answers []Answer) (f Finding, ok bool) {
 		}
 		wear[i] = int(answers[at].Value[0] - '0')
 	}
-	f = Finding{Step: Look, Gravity: Fault, Topic: item.Topic}
+	f = Concern{Step: Look, Gravity: Fault, Topic: item.Topic}
 	n := len(wear)
 	least, most := slices.Min(wear), slices.Max(wear)
 	if n < 3 || most == least {

@@ -204,8 +204,8 @@ func shellItems(l engine.Layout) []Item {
 	}
 }
 
-// Problem says why an answer cannot be; nil where it can.
-func Problem(items []Item, a Answer) *say.Reason {
+// Refuses says why an answer cannot be; nil where it can.
+func Refuses(items []Item, a Answer) *say.Reason {
 	i := slices.IndexFunc(items, func(item Item) bool { return item.Topic == a.Topic })
 	if i < 0 {
 		return refused("topic")

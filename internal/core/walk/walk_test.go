@@ -89,7 +89,7 @@ func TestProblems(t *testing.T) {
 		{crank, Answer{Topic: CleanTopic, Place: Block, Value: "yes"}, false},
 		{whole, Answer{Topic: "no such", Value: "yes"}, false},
 	} {
-		if got := Problem(tt.items, tt.a); (got == nil) != tt.ok {
+		if got := Refuses(tt.items, tt.a); (got == nil) != tt.ok {
 			t.Errorf("Problem(%+v) = %+v", tt.a, got)
 		}
 	}

@@ -1236,7 +1236,7 @@ export interface components {
             torqued?: boolean;
         };
         CostsView: {
-            choices: components["schemas"]["ScheduleChoice"][];
+            choices: components["schemas"]["ScheduleSetWays"][];
             chosen: number[];
             combos: components["schemas"]["Combo"][];
             /** Format: int64 */
@@ -1294,6 +1294,15 @@ export interface components {
             verdict: "within" | "beyond" | "unsure" | "no_limit";
             window?: components["schemas"]["LimitRange"];
         };
+        DispositionFinishedSize: {
+            feature: components["schemas"]["PartRef"];
+            kept?: boolean;
+            play?: components["schemas"]["LimitRange"];
+            /** Format: int64 */
+            size: number;
+            sleeved?: boolean;
+            window?: components["schemas"]["LimitRange"];
+        };
         DispositionFit: {
             /** @enum {string} */
             basis: "measured" | "strip" | "predicted";
@@ -1318,6 +1327,7 @@ export interface components {
             basis: components["schemas"]["SayReason"];
             best: number[];
             clearances: number[][];
+            inside: boolean[][];
             /** @enum {string} */
             of: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             parts: number[];
@@ -1338,7 +1348,7 @@ export interface components {
             reasons: components["schemas"]["SayReason"][];
             /** Format: int64 */
             shell: number;
-            sizes?: components["schemas"]["DispositionSize"][];
+            sizes?: components["schemas"]["DispositionFinishedSize"][];
             /** Format: int64 */
             step: number;
         };
@@ -1405,15 +1415,6 @@ export interface components {
             /** Format: int64 */
             step: number;
             unmeasured?: components["schemas"]["PartRef"][];
-        };
-        DispositionSize: {
-            feature: components["schemas"]["PartRef"];
-            kept?: boolean;
-            play?: components["schemas"]["LimitRange"];
-            /** Format: int64 */
-            size: number;
-            sleeved?: boolean;
-            window?: components["schemas"]["LimitRange"];
         };
         EngineJournal: {
             /** Format: int64 */
@@ -2183,7 +2184,7 @@ export interface components {
             turn: boolean;
         };
         PolicyRow: {
-            choices?: components["schemas"]["WordsChoice"][];
+            choices?: components["schemas"]["WordsPolicyWord"][];
             /** @enum {string} */
             form: "one_of" | "yes_or_no" | "stock";
             hint?: string;
@@ -2304,11 +2305,6 @@ export interface components {
                 [key: string]: components["schemas"]["SchedulePartRate"];
             };
         };
-        ScheduleChoice: {
-            /** @enum {string} */
-            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rings";
-            ways: components["schemas"]["ScheduleWay"][];
-        };
         SchedulePartRate: {
             /** Format: int64 */
             each: number;
@@ -2327,6 +2323,11 @@ export interface components {
             setup: number;
             /** Format: int64 */
             setup_minutes: number;
+        };
+        ScheduleSetWays: {
+            /** @enum {string} */
+            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rings";
+            ways: components["schemas"]["ScheduleWay"][];
         };
         ScheduleWay: {
             /** Format: int64 */
@@ -2878,7 +2879,7 @@ export interface components {
             value: string;
             word: string;
         };
-        WalkFinding: {
+        WalkConcern: {
             /** @enum {string} */
             gravity: "note" | "fault" | "stop";
             place: string;
@@ -2899,7 +2900,7 @@ export interface components {
         };
         WalkView: {
             answers: components["schemas"]["StoreAnswer"][];
-            findings: components["schemas"]["WalkFinding"][];
+            findings: components["schemas"]["WalkConcern"][];
             items: components["schemas"]["WalkItem"][];
         };
         "Weigh-costsRequest": {
@@ -2908,7 +2909,7 @@ export interface components {
                 [key: string]: number;
             };
         };
-        WordsChoice: {
+        WordsPolicyWord: {
             label: string;
             value: string;
         };

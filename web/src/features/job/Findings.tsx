@@ -1,5 +1,5 @@
 import { Alert } from "@mantine/core";
-import type { WalkFinding } from "../../api/client";
+import type { WalkConcern } from "../../api/client";
 import { jobWords } from "../../words/job";
 
 const GRAVITY = {
@@ -9,7 +9,7 @@ const GRAVITY = {
 } as const;
 
 /** What follows from the answers, gravest first. */
-export function Findings({ findings }: { findings: WalkFinding[] }) {
+export function Findings({ findings }: { findings: WalkConcern[] }) {
 	return (["stop", "fault", "note"] as const).map((gravity) => {
 		const these = findings.filter((f) => f.gravity === gravity);
 		if (these.length === 0) return null;

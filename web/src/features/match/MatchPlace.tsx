@@ -14,7 +14,7 @@ import { matchWords } from "../../words/match";
 import { placeWords } from "../../words/places";
 import { Rich } from "../../words/Rich";
 import { who } from "../../words/trade";
-import { clearancesOf, numbersOf, spreadOf, swapped } from "./order";
+import { clearancesOf, insideOf, numbersOf, spreadOf, swapped } from "./order";
 
 /** How the measured parts go together: which piston in which cylinder, which rod on which pin, rods by weight, rings. */
 export function MatchPlace() {
@@ -87,6 +87,7 @@ function MatchPanel({ view, matching: m, settled }: MatchPanelProps) {
 	const standing = settled?.parts ?? numbered;
 	const [parts, setParts] = useState(standing);
 	const clearances = clearancesOf(m, parts);
+	const inside = insideOf(m, parts);
 	const line = (title: string, p: number[]) => {
 		const s = spreadOf(clearancesOf(m, p), m.target);
 		return (
@@ -148,7 +149,7 @@ function MatchPanel({ view, matching: m, settled }: MatchPanelProps) {
 							min: c,
 							max: c,
 							window: m.window,
-							inside: m.window === undefined || (c >= m.window.min && c <= m.window.max),
+							inside: inside[i] ?? true,
 						};
 					})}
 				/>

@@ -1,6 +1,6 @@
 import { expect, it } from "vitest";
 import type { Matching } from "../../api/client";
-import { clearancesOf, numbersOf, spreadOf, swapped } from "./order";
+import { clearancesOf, insideOf, numbersOf, spreadOf, swapped } from "./order";
 
 const m: Matching = {
 	of: "cylinder",
@@ -11,6 +11,11 @@ const m: Matching = {
 		[10, 20, 30],
 		[15, 25, 35],
 		[5, 15, 25],
+	],
+	inside: [
+		[false, true, true],
+		[true, true, false],
+		[false, true, true],
 	],
 	target: 20,
 	best: [1, 0, 2],
@@ -26,5 +31,7 @@ it("swaps parts, so that each stands in one place", () => {
 it("looks clearances up by place and part", () => {
 	expect(numbersOf(m, m.best)).toEqual([2, 1, 3]);
 	expect(clearancesOf(m, [2, 1, 3])).toEqual([20, 15, 25]);
+	expect(insideOf(m, [2, 1, 3])).toEqual([true, true, true]);
+	expect(insideOf(m, m.parts)).toEqual([false, true, true]);
 	expect(spreadOf([20, 15, 25], 20)).toEqual({ spread: 10, worst: 5 });
 });

@@ -13,6 +13,10 @@ export function swapped(parts: number[], place: number, part: number): number[] 
 export const clearancesOf = (m: Matching, parts: number[]): number[] =>
 	parts.map((part, place) => m.clearances[place]?.[m.parts.indexOf(part)] ?? 0);
 
+/** Whether each of them lies in its window, as the server says. */
+export const insideOf = (m: Matching, parts: number[]): boolean[] =>
+	parts.map((part, place) => m.inside[place]?.[m.parts.indexOf(part)] ?? true);
+
 /** The widest less the narrowest, and the furthest from the target. */
 export function spreadOf(clearances: number[], target: number): { spread: number; worst: number } {
 	return {
