@@ -3,7 +3,8 @@ import { type APIRequestContext, expect, type Page, test } from "@playwright/tes
 import type { JobView } from "../src/api/client";
 import { as, by, ready, rest, take } from "./hands";
 
-const port = Number(process.env.LEDGE_PORT ?? 8271);
+/** The server of the group "around". */
+const port = Number(process.env.LEDGE_PORT ?? 8271) + 3;
 
 /** A crankshaft of one's own to work on, with the limits of the orchard pump. */
 async function crank(request: APIRequestContext, engine: string): Promise<string> {
