@@ -1,7 +1,12 @@
 package httpapi
 
 import (
+	"bytes"
+	"compress/gzip"
 	"context"
+	"encoding/json"
+	"reflect"
+	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -26,17 +31,59 @@ func (a resources) jobs(api huma.API) {
 		}) ([]shop.JobLine, error) {
 			return a.shop.List(ctx, in.Search)
 		})
-	serve(a, api, store.Viewer, fetching("get-job", "/jobs/{id}", "A job, its tape and its evaluation"),
-		func(ctx context.Context, in *struct {
-			JobPath
-			StandInQuery
-		}) (shop.JobView, error) {
-			return a.shop.View(ctx, in.ID, in.Of, in.Tag)
-		})
+	a.job(api)
 	serve(a, api, store.Inspector, creating("create-job", "/jobs", "Start a job"),
 		func(ctx context.Context, in *struct{ Body shop.NewJobBody }) (shop.JobView, error) {
 			return a.shop.Start(ctx, in.Body)
 		})
+}
+
+// A sentJob is a job as it is sent, packed where the browser takes that: it is kept so.
+type sentJob struct {
+	ContentType     string `header:"Content-Type"`
+	ContentEncoding string `header:"Content-Encoding"`
+	Vary            string `header:"Vary"`
+	Body            []byte
+}
+
+// job registers the whole view of a job, which is asked for most of all.
+func (a resources) job(api huma.API) {
+	o := fetching("get-job", "/jobs/{id}", "A job, its tape and its evaluation")
+	schema := api.OpenAPI().Components.Schemas.Schema(reflect.TypeFor[shop.JobView](), true, "JobView")
+	o.Responses = map[string]*huma.Response{"200": {Description: "OK",
+		Content: map[string]*huma.MediaType{"application/json": {Schema: schema}}}}
+	register(api, store.Viewer, o, func(ctx context.Context, in *struct {
+		JobPath
+		StandInQuery
+		Accepts string `header:"Accept-Encoding" hidden:"true"`
+	}) (*sentJob, error) {
+		view, err := a.shop.View(ctx, in.ID, in.Of, in.Tag)
+		if err != nil {
+			return nil, a.fail(ctx, err)
+		}
+		out := &sentJob{ContentType: "application/json", Vary: "Accept-Encoding"}
+		if strings.Contains(in.Accepts, "gzip") {
+			out.ContentEncoding = "gzip"
+			out.Body, err = view.Packed(zipped)
+		} else {
+			out.Body, err = json.Marshal(view)
+		}
+		if err != nil {
+			return nil, a.fail(ctx, err)
+		}
+		return out, nil
+	})
+}
+
+// zipped is a view as it is sent.
+func zipped(view shop.JobView) ([]byte, error) {
+	var out bytes.Buffer
+	w := gzip.NewWriter(&out)
+	if err := json.NewEncoder(w).Encode(view); err != nil {
+		return nil, err
+	}
+	err := w.Close()
+	return out.Bytes(), err
 }
 
 // head registers what is told of a job as a whole.

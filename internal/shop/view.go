@@ -7,6 +7,7 @@ import (
 	"log/slog"
 	"slices"
 	"strconv"
+	"sync"
 	"time"
 
 	"ledge/internal/core/disposition"
@@ -61,6 +62,24 @@ type JobView struct {
 	before  *inspection.Inspection
 	// in is what was judged.
 	in *inspection.Inspection
+	// packed is the view as it is sent; nil where nobody keeps the view.
+	packed *packed
+}
+
+// A packed view is made when it is first sent, and shared by all who ask.
+type packed struct {
+	once sync.Once
+	text []byte
+	err  error
+}
+
+// Packed is the view as pack makes it to be sent, once for as long as the view is kept.
+func (v JobView) Packed(pack func(JobView) ([]byte, error)) ([]byte, error) {
+	if v.packed == nil {
+		return pack(v)
+	}
+	v.packed.once.Do(func() { v.packed.text, v.packed.err = pack(v) })
+	return v.packed.text, v.packed.err
 }
 
 // A Standing is how a part stands: a verdict, or that nobody knows yet.
@@ -167,6 +186,7 @@ func (a *Application) makeView(ctx context.Context, record store.Record) (v JobV
 		a.log.LogAttrs(ctx, slog.LevelError, "a job cannot be shown",
 			slog.Int64("job", record.Job.ID), slog.Any("error", err))
 	}
+	v.packed = &packed{}
 	return v, err
 }
 

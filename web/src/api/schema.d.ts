@@ -3112,6 +3112,9 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    "Content-Encoding"?: string;
+                    "Content-Type"?: string;
+                    Vary?: string;
                     [name: string]: unknown;
                 };
                 content: {
