@@ -60,7 +60,7 @@ async function weight(path) {
 	await page.goto(base + path);
 	await page.locator("h1").first().waitFor({ state: "attached" });
 	const first = kB();
-	await page.waitForLoadState("networkidle");
+	await page.waitForTimeout(6000); // the other places come once this one rests
 	console.log(
 		`${path.replace(/r\/.*/, "r/…")}: ${first} of JavaScript as sent when it is there, ${kB()} once the other places are`,
 	);

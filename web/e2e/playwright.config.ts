@@ -41,7 +41,9 @@ export default defineConfig({
 	use: {
 		baseURL: `http://127.0.0.1:${port}`,
 		viewport: { width: 1280, height: 800 },
-		trace: "retain-on-failure",
+		// Recording takes a good part of a small machine: LEDGE_TRACE=1 where something is looked for.
+		trace: process.env.LEDGE_TRACE ? "retain-on-failure" : "off",
+		screenshot: "only-on-failure",
 		launchOptions: {
 			executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",
 			args: [
@@ -62,7 +64,7 @@ export default defineConfig({
 			name: "places",
 			testMatch: /accessible/,
 			workers: 1,
-			use: { baseURL: `http://127.0.0.1:${port + 2}`, trace: "off" },
+			use: { baseURL: `http://127.0.0.1:${port + 2}` },
 		},
 		{
 			name: "around",

@@ -15,12 +15,15 @@ const parts = {
 	shop: () => import("../features/shop"),
 };
 
-/** Brings the other places while nothing else is to be done, so that none has to be waited for, nor is missed when the server is away. */
+/** How long a page has rested before it brings the other places. */
+const REST_MS = 4000;
+
+/** Brings the other places once a page has come to rest, so that none has to be waited for, nor is missed when the server is away. */
 export function preload() {
-	const idle = window.requestIdleCallback ?? ((then: () => void) => setTimeout(then, 500));
-	idle(() => {
+	const timer = setTimeout(() => {
 		for (const part of Object.values(parts)) void part().catch(() => undefined);
-	});
+	}, REST_MS);
+	return () => clearTimeout(timer);
 }
 
 /** A place is brought when it is first opened. */
