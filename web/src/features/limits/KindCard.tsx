@@ -22,7 +22,7 @@ export interface KindCardProps {
 export function KindCard({ at, kind, typed, errors, onSource, onType }: KindCardProps) {
 	const source = `${at}.source`;
 	return (
-		<Fieldset className="panel" classNames={{ legend: classes.legend }} legend={plural(kind)}>
+		<Fieldset m={0} className="panel" classNames={{ legend: classes.legend }} legend={plural(kind)}>
 			<Select
 				label={limitsWords.whereTheseComeFrom}
 				mb="xs"
