@@ -95,7 +95,8 @@ func SheetName(n order.Name) string {
 func (w writer) sheet(s order.Sheet) sheetDoc {
 	w.words.Sheet(&s)
 	return sheetDoc{Sheet: SheetName(s.Name), Sets: s.Sets, Lines: each(s.Lines, w.line), Notes: s.Notes,
-		Operations: each(s.Steps, func(o order.Step) operationDoc { return operationDoc{o.Operation, o.Title, o.Count} })}
+		Operations: each(s.Steps,
+			func(o order.Step) operationDoc { return operationDoc{o.Operation, o.Title, o.Count} })}
 }
 
 func (w writer) line(l order.Line) lineDoc {

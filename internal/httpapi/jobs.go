@@ -88,7 +88,8 @@ func zipped(view shop.JobView) ([]byte, error) {
 
 // head registers what is told of a job as a whole.
 func (a resources) head(api huma.API) {
-	serve(a, api, store.Inspector, creating("add-answers", "/jobs/{id}/answers", "Answer what is asked before measuring"),
+	serve(a, api, store.Inspector, creating("add-answers", "/jobs/{id}/answers",
+		"Answer what is asked before measuring"),
 		func(ctx context.Context, in *struct {
 			JobPath
 			Body struct {
@@ -98,7 +99,8 @@ func (a resources) head(api huma.API) {
 		}) (shop.JobView, error) {
 			return a.shop.Answer(ctx, in.ID, in.Body.Answers, in.Body.Sure)
 		})
-	serve(a, api, store.Inspector, replacing("set-head", "/jobs/{id}/head", "Change customer, engine, duty or promised date"),
+	serve(a, api, store.Inspector, replacing("set-head", "/jobs/{id}/head",
+		"Change customer, engine, duty or promised date"),
 		func(ctx context.Context, in *struct {
 			JobPath
 			Versioned

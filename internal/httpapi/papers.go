@@ -20,7 +20,8 @@ func (a resources) papers(api huma.API) {
 		o.Middlewares = huma.Middlewares{a.inTurn}
 		return o
 	}
-	serveFile(a, api, turn(fetching("get-inspection-pdf", "/jobs/{id}/inspection.pdf", "The whole inspection as a PDF")),
+	serveFile(a, api, turn(fetching("get-inspection-pdf", "/jobs/{id}/inspection.pdf",
+		"The whole inspection as a PDF")),
 		pdf, store.Viewer,
 		func(ctx context.Context, in *JobPath) (shop.File, error) { return a.shop.InspectionPaper(ctx, in.ID) })
 	serveFile(a, api, turn(fetching("get-summary-pdf", "/jobs/{id}/summary.pdf", "The customer's summary as a PDF")),

@@ -98,7 +98,8 @@ func (a resources) session(api huma.API) {
 			}
 			return nil, nil
 		})
-	owner := creating("create-owner", "/owner", "Create the owner, once, with the code that Ledge printed when it started")
+	owner := creating("create-owner", "/owner",
+		"Create the owner, once, with the code that Ledge printed when it started")
 	owner.Middlewares = limited
 	serve(a, api, anyone, owner, func(ctx context.Context, in *struct {
 		Body struct {

@@ -46,7 +46,8 @@ func schemaName(t reflect.Type, hint string) string {
 		t = t.Elem()
 	}
 	name := huma.DefaultSchemaNamer(t, hint)
-	if pkg := path.Base(t.PkgPath()); t.Name() != "" && pkg != "httpapi" && pkg != "shop" && strings.HasPrefix(t.PkgPath(), "ledge/") {
+	pkg := path.Base(t.PkgPath())
+	if t.Name() != "" && pkg != "httpapi" && pkg != "shop" && strings.HasPrefix(t.PkgPath(), "ledge/") {
 		name = strings.ToUpper(pkg[:1]) + pkg[1:] + name
 	}
 	return name

@@ -135,7 +135,8 @@ func TestAnAnswerCarriesWhatChanged(t *testing.T) {
 			bench.take(t, answer)
 			view, err = a.View(ctx, job, "", "")
 			require.NoError(t, err)
-			require.JSONEq(t, shown(view).text(t), bench.text(t), "reading %d of job %d: %s of %s", i, job, b.What, f.Title)
+			require.JSONEq(t, shown(view).text(t), bench.text(t), "reading %d of job %d: %s of %s",
+				i, job, b.What, f.Title)
 		}
 	}
 }
@@ -147,8 +148,8 @@ func TestAnAnswerSaysWhatItFollows(t *testing.T) {
 	view, err := a.View(ctx, 4, "", "")
 	require.NoError(t, err)
 	size := part.OfLength(unit.MustParse("54.990", unit.MM))
-	b := shop.ReadingBody{ID: uuid.NewString(), Kind: part.MainJournal, Number: 2, State: part.AsFound, What: store.TookSize,
-		Value: &size}
+	b := shop.ReadingBody{ID: uuid.NewString(), Kind: part.MainJournal, Number: 2, State: part.AsFound,
+		What: store.TookSize, Value: &size}
 	first, err := a.TakeReading(ctx, 4, b)
 	require.NoError(t, err)
 	assert.Equal(t, view.Change, first.Follows)
