@@ -76,10 +76,9 @@ func (a resources) enter(ctx context.Context, p store.Person, err error) (Sessio
 
 // session registers signing in and out.
 func (a resources) session(api huma.API) {
-	limited := huma.Middlewares{through(limitSignIns())}
 	serve(a, api, anyone, fetching("get-session", "/session", "Who is signed in"), a.now)
 	signIn := operation(http.MethodPost, "sign-in", "/session", "Sign in", 0)
-	signIn.Middlewares = limited
+	signIn.Middlewares = a.tries
 	serve(a, api, anyone, signIn, func(ctx context.Context, in *struct{ Body CredentialsBody }) (SessionView, error) {
 		if !a.signIn {
 			return SessionView{}, problem(http.StatusUnauthorized, words.Told("refuse.password_wrong"),
@@ -98,9 +97,13 @@ func (a resources) session(api huma.API) {
 			}
 			return nil, nil
 		})
+}
+
+// owner registers how the first person comes in.
+func (a resources) owner(api huma.API) {
 	owner := creating("create-owner", "/owner",
 		"Create the owner, once, with the code that Ledge printed when it started")
-	owner.Middlewares = limited
+	owner.Middlewares = a.tries
 	serve(a, api, anyone, owner, func(ctx context.Context, in *struct {
 		Body struct {
 			CredentialsBody

@@ -119,7 +119,7 @@ func newResources(o Options) resources {
 	}
 	application := shop.New(shop.Options{Store: o.Store, Log: o.Log, PublicURL: o.PublicURL})
 	a := resources{shop: application, store: o.Store, log: o.Log, signIn: o.RequireSignIn, setupCode: o.SetupCode,
-		stopping: stopping, turns: make(chan struct{}, atOnce), places: make(chan struct{}, together)}
+		stopping: stopping, tries: huma.Middlewares{through(limitSignIns())}, turns: make(chan struct{}, atOnce), places: make(chan struct{}, together)}
 	a.sessions = newSessions(o.Store, o.Log, o.Secure)
 	return a
 }
@@ -138,7 +138,7 @@ func (a resources) mount(router chi.Router, version string) huma.API {
 	for _, register := range []func(huma.API){a.jobs, a.head, a.policies, a.limits, a.bench, a.plans, a.states,
 		a.spots, a.parts, a.components, a.decisions, a.orders, a.papers, a.shares, a.openFiles, a.archives, a.photos,
 		a.record,
-		a.settings, a.address, a.locals, a.session, a.people, a.browsers} {
+		a.settings, a.address, a.locals, a.session, a.owner, a.people, a.browsers} {
 		register(api)
 	}
 	chosen(config.Components.Schemas)
@@ -153,6 +153,8 @@ type resources struct {
 	sessions  *scs.SessionManager
 	signIn    bool
 	setupCode string
+	// tries lets few at a time try to sign in from one address.
+	tries huma.Middlewares
 	// turns lets few at a time do what takes much memory.
 	turns, places chan struct{}
 	// stopping is closed when the server stops: streams end then, and nothing else.
