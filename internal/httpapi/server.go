@@ -119,7 +119,8 @@ func newResources(o Options) resources {
 	}
 	application := shop.New(shop.Options{Store: o.Store, Log: o.Log, PublicURL: o.PublicURL})
 	a := resources{shop: application, store: o.Store, log: o.Log, signIn: o.RequireSignIn, setupCode: o.SetupCode,
-		stopping: stopping, tries: huma.Middlewares{through(limitSignIns())}, turns: make(chan struct{}, atOnce), places: make(chan struct{}, together)}
+		stopping: stopping, tries: huma.Middlewares{through(limitSignIns())},
+		turns: make(chan struct{}, atOnce), places: make(chan struct{}, together)}
 	a.sessions = newSessions(o.Store, o.Log, o.Secure)
 	return a
 }
