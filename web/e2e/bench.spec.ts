@@ -86,7 +86,7 @@ test("a whole journal by keyboard: correct one, skip one with a reason, repeat o
 	await expect(entry).toHaveValue("92");
 	await rest(page);
 	const asked: string[] = [];
-	page.on("request", (r) => void (r.method() === "GET" && asked.push(r.url())));
+	page.on("request", (r) => void (r.method() === "GET" && r.url().includes("/api/") && asked.push(r.url())));
 	await page.keyboard.press("Escape");
 	await take(page, "992", 1);
 	await take(page, "91", 2);

@@ -50,10 +50,10 @@ export function useSetRates() {
 }
 
 /** Puts a job as the server answered it where every place looks. */
-export function keep(queries: QueryClient, view: JobView) {
+export async function keep(queries: QueryClient, view: JobView) {
 	const { queryKey } = jobQuery(view.job.id, view.stand_in);
-	// An answer asked for earlier must not come after this one.
-	void queries.cancelQueries({ queryKey, exact: true });
+	// An answer asked for earlier must not come after this one; what is cancelled goes back to what was there before it.
+	await queries.cancelQueries({ queryKey, exact: true });
 	queries.setQueryData(queryKey, view);
 	othersOf(queries, view.job.id, queryKey);
 }
@@ -61,10 +61,13 @@ export function keep(queries: QueryClient, view: JobView) {
 /** Puts what a reading changed into the job; where others changed it meanwhile, the job is asked for whole. */
 export async function take(queries: QueryClient, job: number, answer: ReadingAnswer) {
 	const { queryKey } = jobQuery(job, answer.stand_in);
+	const asked = queries.isFetching({ queryKey, exact: true }) > 0;
+	await queries.cancelQueries({ queryKey, exact: true });
 	const view = queries.getQueryData(queryKey);
 	if (view?.change === answer.follows) {
-		void queries.cancelQueries({ queryKey, exact: true });
 		queries.setQueryData(queryKey, patched(view, answer));
+		// What was cancelled may have been asked for because of others.
+		if (asked) await queries.invalidateQueries({ queryKey, exact: true });
 	} else if (!view || view.change < answer.change) await queries.invalidateQueries({ queryKey, exact: true });
 	othersOf(queries, job, queryKey);
 }

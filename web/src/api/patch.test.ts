@@ -43,11 +43,27 @@ it("asks for nothing after its own reading, and for the whole where another came
 	const queries = new QueryClient();
 	const { queryKey } = jobQuery(4);
 	const invalidated = () => queries.getQueryState(queryKey)?.isInvalidated;
-	keep(queries, before);
+	await keep(queries, before);
 	await take(queries, 4, read);
 	expect(queries.getQueryData(queryKey)?.change).toBe(read.change);
 	expect(calls).toHaveLength(0);
 	expect(invalidated()).toBe(false);
 	await take(queries, 4, { ...read, follows: read.change + 1, change: read.change + 2 });
 	expect(invalidated()).toBe(true);
+});
+
+it("is not undone by an answer that was asked for before it", async () => {
+	let answer: (value: unknown) => void = () => {};
+	const late = new Promise((resolve) => {
+		answer = resolve;
+	});
+	const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } });
+	const { queryKey } = jobQuery(4);
+	await keep(queries, before);
+	const asked = queries.fetchQuery({ queryKey, queryFn: () => late as Promise<JobView>, staleTime: 0 }).catch(() => undefined);
+	await take(queries, 4, read);
+	answer(before);
+	await asked;
+	await new Promise((resolve) => setTimeout(resolve));
+	expect(queries.getQueryData(queryKey)?.change).toBe(read.change);
 });

@@ -171,6 +171,9 @@ export async function sendQueue(queries: QueryClient, job: number) {
 	}
 }
 
+/** Whether entries of a job are on their way: their answers tell what they change. */
+export const sending = (job: number): boolean => running.has(job) && !away;
+
 function nextOf(job: number): Entry | undefined {
 	const held: Entry[] = [];
 	for (const entry of entries) {
@@ -193,7 +196,7 @@ async function deliver(queries: QueryClient, entry: Entry) {
 	const headers = enteredBy(by);
 	if (entry.look) {
 		const body = { ...unnamed(entry.look), id };
-		keep(queries, await unwrap(client.POST("/api/v1/jobs/{id}/looks", { params, headers, body })));
+		await keep(queries, await unwrap(client.POST("/api/v1/jobs/{id}/looks", { params, headers, body })));
 		return;
 	}
 	if (!entry.reading) throw new Error("Nothing was entered.");
@@ -218,8 +221,8 @@ async function send(queries: QueryClient, entry: Entry) {
 		const sentence = error instanceof Error ? error.message : String(error);
 		const codes = error instanceof Refusal ? Object.values(error.marks) : [];
 		setAway(false);
-		// What does not fit any more is looked at beside what is there now.
-		if (codes.length > 0) void queries.invalidateQueries({ queryKey: jobQuery(entry.job).queryKey });
+		// What does not fit any more is looked at beside what is there now, before anybody can say that it is so.
+		if (codes.length > 0) await queries.invalidateQueries({ queryKey: jobQuery(entry.job).queryKey });
 		store({ ...entry, trouble: { sentence, canConfirm: codes.some((c) => CONFIRMABLE.includes(String(c))) } });
 	}
 }

@@ -2,6 +2,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useEffect } from "react";
 import type { JobView } from "../api/client";
 import { jobQuery } from "../api/queries";
+import { sending } from "../api/queue";
 
 /** Changes of one bench come in bursts; the pages look once they pause, and never later than the most. */
 const PAUSE_MS = 300;
@@ -20,6 +21,9 @@ export function useLive(signedIn: boolean) {
 		const look = () => {
 			timer = undefined;
 			for (const [id, change] of changed) {
+				// The answer to what this page sends says what it changed: what is left then is others'.
+				if (sending(id)) continue;
+				changed.delete(id);
 				void queries.invalidateQueries({
 					queryKey: jobQuery(id).queryKey,
 					// What this page did itself it has been told.
@@ -28,7 +32,7 @@ export function useLive(signedIn: boolean) {
 				void queries.invalidateQueries({ queryKey: ["about", id] });
 				void queries.invalidateQueries({ queryKey: ["build", id] });
 			}
-			changed.clear();
+			if (changed.size > 0) timer = setTimeout(look, PAUSE_MS);
 			void queries.invalidateQueries({ queryKey: ["jobs"] });
 			const { dataset } = document.documentElement;
 			dataset.heard = String(Number(dataset.heard ?? 0) + 1);

@@ -19,6 +19,16 @@ export function useFirstKeys(
 	useLayoutEffect(() => {
 		if (free) input.current?.focus();
 	}, [input, free]);
+	// A dialog that closes while it still opens takes the focus along: it comes back once the dialog is gone.
+	useEffect(() => {
+		if (!free || !listening) return;
+		const timer = setInterval(() => {
+			if (document.querySelector('[role="dialog"]')) return;
+			if (document.activeElement === document.body) input.current?.focus();
+			clearInterval(timer);
+		}, 100);
+		return () => clearInterval(timer);
+	}, [input, free, listening]);
 	useEffect(() => {
 		const take = (key: string) => {
 			if (!latest.current.press(key) && key.length === 1) latest.current.type(key);
