@@ -7,7 +7,7 @@ test("the total and the ready date move with the choice; a dearer rate moves the
 	await page.goto("/jobs/6/decide/cylinders");
 	const whole = page.getByRole("region", { name: "The whole job" });
 	await expect(whole.getByText(/ready/).first()).toBeVisible();
-	const total = () => whole.locator("b.figure").first().innerText();
+	const total = () => whole.locator("b").first().innerText();
 	const before = await total();
 	await page.getByRole("button", { name: "Try: Bore 0.020 over" }).click();
 	await expect.poll(total).not.toBe(before);

@@ -152,7 +152,7 @@ test("keys pressed while a bench opens, or while it asks who is there, are not l
 	await expect(newcomer.getByLabel("Your name")).toBeFocused();
 	await newcomer.keyboard.type("Vera");
 	come();
-	await expect(newcomer.locator(".entry input")).toBeAttached();
+	await expect(newcomer.locator("[data-entry]")).toBeAttached();
 	await newcomer.keyboard.type(" Holm");
 	await expect(newcomer.getByLabel("Your name")).toHaveValue("Vera Holm");
 	await newcomer.keyboard.press("Enter");

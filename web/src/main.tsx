@@ -1,9 +1,8 @@
 import "@fontsource-variable/atkinson-hyperlegible-next";
 import "@fontsource-variable/atkinson-hyperlegible-mono";
-import "@mantine/core/styles.css";
-import "@mantine/notifications/styles.css";
-import "./app/theme.css";
-import "./app/papers.css";
+import "./app/base.css";
+import "@mantine/core/styles.layer.css";
+import "@mantine/notifications/styles.layer.css";
 import { type ReactNode, StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { Ground } from "./app/Ground";

@@ -1,13 +1,14 @@
 import { Button } from "@mantine/core";
 import { createBrowserRouter } from "react-router";
 import { RouterProvider } from "react-router/dom";
+import look from "../look/look.module.css";
 import { appWords } from "../words/app";
 import { places } from "./places";
 
 /** What is left where a page breaks: nothing entered is lost, since entries live in the browser's storage. */
 function Broken() {
 	return (
-		<main className="page">
+		<main className={look.page}>
 			<h1>{appWords.thisPageBroke}</h1>
 			<p>{appWords.whatYouEnteredIsKeptLoad}</p>
 			<Button onClick={() => window.location.reload()}>{appWords.loadAgain}</Button>

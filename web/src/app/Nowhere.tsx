@@ -1,4 +1,5 @@
 import { Link } from "react-router";
+import look from "../look/look.module.css";
 import { Bar } from "../ui/Bar";
 import { appWords } from "../words/app";
 
@@ -7,7 +8,7 @@ export function Component() {
 	return (
 		<>
 			<Bar />
-			<main className="page">
+			<main className={look.page}>
 				<h1>{appWords.pageNotFound}</h1>
 				<p>
 					<Link to="/">{appWords.backToTheShop}</Link>

@@ -1,4 +1,5 @@
-import { Anchor, createTheme, type MantineColorsTuple } from "@mantine/core";
+import { Alert, Anchor, createTheme, type MantineColorsTuple, Table } from "@mantine/core";
+import table from "../look/table.module.css";
 
 /** The dye machinists scribe on: what can be acted on. */
 const layout: MantineColorsTuple = [
@@ -24,5 +25,12 @@ export const theme = createTheme({
 	defaultRadius: "sm",
 	fontSizes: { xs: "0.875rem", sm: "0.9375rem", md: "1rem", lg: "1.125rem", xl: "1.375rem" },
 	autoContrast: true,
-	components: { Anchor: Anchor.extend({ defaultProps: { c: "var(--blue)", underline: "always" } }) },
+	components: {
+		Alert: Alert.extend({ styles: { title: { color: "var(--ink)" }, message: { color: "var(--ink)" } } }),
+		Anchor: Anchor.extend({ defaultProps: { c: "var(--blue)", underline: "always" } }),
+		Table: Table.extend({
+			defaultProps: { withRowBorders: false },
+			classNames: { table: table.table, th: table.th, td: table.td },
+		}),
+	},
 });

@@ -1,4 +1,6 @@
+import look from "../look/look.module.css";
 import { drawingWords } from "../words/drawing";
+import css from "./drawing.module.css";
 
 interface Vector {
 	x: number;
@@ -20,7 +22,7 @@ export function BendPicture({ mains, off, label, title }: BendPictureProps) {
 	const longest = Math.max(...off.map((v) => Math.hypot(v.x, v.y)), 1);
 	const width = mains.length * PITCH;
 	return (
-		<svg className="drawing" viewBox={`0 0 ${width} 140`} style={{ maxWidth: width * 1.1 }}>
+		<svg className={css.drawing} viewBox={`0 0 ${width} 140`} style={{ maxWidth: width * 1.1 }}>
 			<title>{title}</title>
 			<line x1={PITCH / 2} x2={width - PITCH / 2} y1={56} y2={56} stroke="var(--scribe)" strokeDasharray="4 4" />
 			{mains.map((main, i) => {
@@ -37,13 +39,13 @@ export function BendPicture({ mains, off, label, title }: BendPictureProps) {
 						<text x={cx} y={118} textAnchor="middle">
 							{drawingWords.main(main)}
 						</text>
-						<text x={cx} y={135} textAnchor="middle" className="figure quiet">
+						<text x={cx} y={135} textAnchor="middle" className={`${look.figure} ${css.quiet}`}>
 							{label(v)}
 						</text>
 					</g>
 				);
 			})}
-			<text x={4} y={16} className="quiet">
+			<text x={4} y={16} className={css.quiet}>
 				{drawingWords.n0Up}
 			</text>
 		</svg>

@@ -1,6 +1,7 @@
 import type { ReactNode } from "react";
 import { drawingWords } from "../words/drawing";
 import { type Box, crankGeometry, type ShaftPlace, stood } from "./crank";
+import css from "./drawing.module.css";
 import { STANDING_WORD, type Standing, StatusBar } from "./status";
 
 export interface CrankJournal {
@@ -35,7 +36,7 @@ export function Crank({ shaft, journal, standing = false, small = false, wrap, t
 	const wrapped = wrap ?? ((_place, inner) => inner);
 	return (
 		<svg
-			className="drawing"
+			className={css.drawing}
 			viewBox={`0 0 ${width} ${height}`}
 			style={{ maxWidth: standing ? width : width * 1.7, maxHeight: small ? 64 : undefined }}
 			preserveAspectRatio={small ? "xMinYMid meet" : undefined}
@@ -69,8 +70,8 @@ export function Crank({ shaft, journal, standing = false, small = false, wrap, t
 								x={standing ? g.height + 6 : b.x + b.width / 2}
 								y={standing ? b.y + b.height / 2 + 4 : g.height + 16}
 								textAnchor={standing ? "start" : "middle"}
-								className={j.lit ? "lit" : undefined}
-								style={{ fontSize: standing ? 17 : 11 }}
+								className={j.lit ? css.lit : undefined}
+								fontSize={standing ? 17 : 11}
 							>
 								{shortName(place)}
 							</text>

@@ -1,8 +1,9 @@
 import { drawingWords } from "../words/drawing";
+import css from "./drawing.module.css";
 /** A dial with the needle a little clockwise past zero, and what that means on this gauge. */
 export function Dial({ smaller }: { smaller: boolean }) {
 	return (
-		<svg className="drawing" viewBox="0 0 300 104" style={{ maxWidth: 300 }}>
+		<svg className={`${css.drawing} ${css.dial}`} viewBox="0 0 300 104">
 			<title>{drawingWords.clockwisePastZeroTheBoreIs(smaller)}</title>
 			<circle cx={60} cy={52} r={44} fill="var(--sheet)" stroke="var(--line)" strokeWidth={1.5} />
 			{Array.from({ length: 20 }, (_, i) => {
@@ -27,10 +28,10 @@ export function Dial({ smaller }: { smaller: boolean }) {
 			<circle cx={60} cy={52} r={4} fill="var(--blue)" />
 			<circle cx={200} cy={52} r={34} fill="none" stroke="var(--scribe)" strokeWidth={2} strokeDasharray="4 4" />
 			<circle cx={200} cy={52} r={smaller ? 26 : 42} fill="none" stroke="var(--blue)" strokeWidth={2.5} />
-			<text x={250} y={49} className="lit">
+			<text x={250} y={49} className={css.lit}>
 				{smaller ? "smaller" : "larger"}
 			</text>
-			<text x={250} y={66} className="quiet">
+			<text x={250} y={66} className={css.quiet}>
 				{drawingWords.thanSet}
 			</text>
 		</svg>

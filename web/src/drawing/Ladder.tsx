@@ -1,5 +1,6 @@
 import { type System, show } from "../quantity/length";
 import { drawingWords } from "../words/drawing";
+import css from "./drawing.module.css";
 import { type LadderMember, type LadderRung, ladderGeometry } from "./ladder";
 
 export interface LadderProps {
@@ -19,10 +20,10 @@ export function Ladder({ members, rungs, sign, system, title }: LadderProps) {
 	const g = ladderGeometry(members, rungs, sign, W);
 	const worst = g.members.find((m) => m.worst);
 	return (
-		<svg className="drawing" viewBox={`${-LEFT} 0 ${W + LEFT + 8} ${g.height}`}>
+		<svg className={css.drawing} viewBox={`${-LEFT} 0 ${W + LEFT + 8} ${g.height}`}>
 			<title>{title}</title>
 			{g.members.map((m) => (
-				<text key={m.label} x={m.x} y={20} textAnchor="middle" className={m.worst ? "lit" : undefined}>
+				<text key={m.label} x={m.x} y={20} textAnchor="middle" className={m.worst ? css.lit : undefined}>
 					{m.label}
 				</text>
 			))}
@@ -42,7 +43,7 @@ export function Ladder({ members, rungs, sign, system, title }: LadderProps) {
 						x={-10}
 						y={r.y + 5}
 						textAnchor="end"
-						className={r.chosen ? "lit" : r.feasible ? undefined : "quiet"}
+						className={r.chosen ? css.lit : r.feasible ? undefined : css.quiet}
 						textDecoration={r.feasible || r.chosen ? undefined : "line-through"}
 					>
 						{r.label}
@@ -67,7 +68,7 @@ export function Ladder({ members, rungs, sign, system, title }: LadderProps) {
 			{g.needY === undefined || !worst ? null : (
 				<>
 					<line x1={0} x2={W} y1={g.needY} y2={g.needY} stroke="var(--bronze)" strokeWidth={1.5} />
-					<text x={W} y={g.needY + 18} textAnchor="end" style={{ fill: "var(--bronze)", fontWeight: 700 }}>
+					<text x={W} y={g.needY + 18} textAnchor="end" className={css.need}>
 						{drawingWords.cleansUpAt(worst.label, show(worst.cleans, system), worst.bend, show(worst.bend, system))}
 					</text>
 				</>

@@ -1,5 +1,6 @@
 import type { ReactNode } from "react";
 import { drawingWords } from "../words/drawing";
+import css from "./drawing.module.css";
 import { STANDING_WORD, type Standing, StatusBar } from "./status";
 
 export interface Part {
@@ -33,7 +34,7 @@ export function PartRow({ shape, parts, standing = false, wrap, title, noun = SH
 	const width = standing ? CELL + 100 : parts.length * CELL;
 	const height = standing ? parts.length * CELL : CELL + 26;
 	return (
-		<svg className="drawing" viewBox={`0 0 ${width} ${height}`} style={{ maxWidth: standing ? 190 : width * 1.5 }}>
+		<svg className={css.drawing} viewBox={`0 0 ${width} ${height}`} style={{ maxWidth: standing ? 190 : width * 1.5 }}>
 			<title>{title}</title>
 			{parts.map((part, i) => {
 				const open = part.of > 0 && part.taken < part.of;
@@ -59,7 +60,7 @@ export function PartRow({ shape, parts, standing = false, wrap, title, noun = SH
 							x={standing ? CELL + 8 : CELL / 2}
 							y={standing ? CELL / 2 + 5 : CELL + 18}
 							textAnchor={standing ? "start" : "middle"}
-							className={part.lit ? "lit" : undefined}
+							className={part.lit ? css.lit : undefined}
 						>
 							{noun} {part.number}
 						</text>

@@ -1,5 +1,7 @@
+import look from "../look/look.module.css";
 import { resolution, type System, show } from "../quantity/length";
 import { drawingWords } from "../words/drawing";
+import css from "./drawing.module.css";
 import { profileGeometry } from "./profile";
 
 export interface ProfileProps {
@@ -20,12 +22,12 @@ const DASHES = ["", "7 4", "2 4", "10 3 2 3"];
 export function Profile({ stations, directions, sizes, band, system, title }: ProfileProps) {
 	const g = profileGeometry(sizes, W, H, resolution(system), band);
 	return (
-		<svg className="drawing" viewBox={`-88 -16 ${W + 164} ${H + 56}`}>
+		<svg className={css.drawing} viewBox={`-88 -16 ${W + 164} ${H + 56}`}>
 			<title>{title}</title>
 			{g.band ? (
 				<>
 					<rect x={0} y={g.band.y} width={W} height={g.band.height} fill="var(--blue-wash)" />
-					<text x={6} y={g.band.y + 14} className="quiet">
+					<text x={6} y={g.band.y + 14} className={css.quiet}>
 						{drawingWords.new}
 					</text>
 				</>
@@ -33,7 +35,7 @@ export function Profile({ stations, directions, sizes, band, system, title }: Pr
 			{g.ticks.map((t) => (
 				<g key={t.size}>
 					<line x1={0} x2={W} y1={t.y} y2={t.y} stroke="var(--scribe)" />
-					<text x={-8} y={t.y + 4} textAnchor="end" className="figure quiet">
+					<text x={-8} y={t.y + 4} textAnchor="end" className={`${look.figure} ${css.quiet}`}>
 						{show(t.size, system)}
 					</text>
 				</g>
@@ -80,7 +82,7 @@ export function Profile({ stations, directions, sizes, band, system, title }: Pr
 						strokeWidth={2}
 						strokeDasharray={DASHES[i % DASHES.length]}
 					/>
-					<text x={24} className="figure">
+					<text x={24} className={look.figure}>
 						{d}°
 					</text>
 				</g>

@@ -1,4 +1,5 @@
 import { scaleLinear } from "d3-scale";
+import css from "./drawing.module.css";
 
 export interface ProofStripProps {
 	title: string;
@@ -17,7 +18,7 @@ export function ProofStrip({ title, line, back, missed }: ProofStripProps) {
 	const ends = [low, high, ...(back ? [back.min, back.max] : [])];
 	const x = scaleLinear([Math.min(...ends) - width * 0.3, Math.max(...ends) + width * 0.3], [0, 160]);
 	return (
-		<svg className="drawing" viewBox="0 0 160 22" width={160} height={22}>
+		<svg className={css.drawing} viewBox="0 0 160 22" width={160} height={22}>
 			<title>{title}</title>
 			<line x1={0} x2={160} y1={11} y2={11} stroke="var(--scribe)" />
 			<rect

@@ -1,4 +1,6 @@
+import look from "../look/look.module.css";
 import { drawingWords } from "../words/drawing";
+import css from "./drawing.module.css";
 import { onCircle, type Ring, sectionGeometry } from "./section";
 
 export interface SectionProps {
@@ -46,7 +48,7 @@ export function Section({
 	const directions = rings[0]?.directions ?? [];
 	const drawn = g.paths.some((p) => p !== null);
 	return (
-		<svg className="drawing" viewBox="-200 -160 400 322" style={{ maxWidth: 460, margin: "0 auto" }}>
+		<svg className={`${css.drawing} ${css.section}`} viewBox="-200 -160 400 322">
 			<title>{title}</title>
 			<circle r={R} fill={bore ? "none" : "var(--plate)"} stroke="var(--line)" strokeWidth={1.5} />
 			{bore ? <circle r={R + 22} fill="none" stroke="var(--scribe)" strokeWidth={1.5} /> : null}
@@ -68,8 +70,8 @@ export function Section({
 							x={label.x}
 							y={label.y + 5}
 							textAnchor={label.x > 20 ? "start" : label.x < -20 ? "end" : "middle"}
-							className={lit ? "figure lit" : "figure quiet"}
-							style={{ fontSize: 17 }}
+							className={lit ? `${look.figure} ${css.lit}` : `${look.figure} ${css.quiet}`}
+							fontSize={17}
 						>
 							{d}°
 						</text>
@@ -97,7 +99,7 @@ export function Section({
 			{axis === undefined ? null : <Axis angle={axis + turn} />}
 			{direction === undefined ? null : <Contacts direction={direction + turn} bore={bore} oneSided={oneSided} />}
 			{drawn ? (
-				<text x={-196} y={152} className="quiet" style={{ fontSize: 15 }}>
+				<text x={-196} y={152} className={css.quiet} fontSize={15}>
 					{drawingWords.formDrawn(g.exaggeration)}
 				</text>
 			) : null}

@@ -1,3 +1,4 @@
+import css from "./drawing.module.css";
 export interface ShellRowProps {
 	/** The wear of each shell in order, 0 to 3; undefined where it was not graded. */
 	wear: (number | undefined)[];
@@ -20,7 +21,7 @@ const arc = (reach: number, inner: number, outer: number) =>
 /** Bearing shells laid out in order, each with the patch that wear has polished or torn into it. */
 export function ShellRow({ wear, labels, title }: ShellRowProps) {
 	return (
-		<svg className="drawing" viewBox={`0 0 ${labels.length * CELL} 100`} style={{ maxWidth: labels.length * CELL }}>
+		<svg className={css.drawing} viewBox={`0 0 ${labels.length * CELL} 100`} style={{ maxWidth: labels.length * CELL }}>
 			<title>{title}</title>
 			{labels.map((label, i) => {
 				const grade = wear[i];
@@ -34,7 +35,7 @@ export function ShellRow({ wear, labels, title }: ShellRowProps) {
 								opacity={grade > 1 ? 0.85 : 0.55}
 							/>
 						)}
-						<text x={CELL / 2} y={92} textAnchor="middle" className={grade === undefined ? "quiet" : undefined}>
+						<text x={CELL / 2} y={92} textAnchor="middle" className={grade === undefined ? css.quiet : undefined}>
 							{label}
 						</text>
 					</g>

@@ -1,4 +1,5 @@
 import { drawingWords } from "../words/drawing";
+import css from "./drawing.module.css";
 export interface SideViewProps {
 	stations: string[];
 	station: number;
@@ -15,7 +16,7 @@ export function SideView({ stations, station, bore, upright = false, next, title
 	if (upright) return <Upright stations={stations} station={station} next={next} title={title} />;
 	const places = stations.map((_, i) => (stations.length === 1 ? 110 : 62 + (i * 96) / (stations.length - 1)));
 	return (
-		<svg className="drawing" viewBox="0 0 220 300" style={{ maxWidth: 230, margin: "0 auto" }}>
+		<svg className={`${css.drawing} ${css.side}`} viewBox="0 0 220 300">
 			<title>{title}</title>
 			<rect x={18} y={30} width={24} height={216} fill="var(--plate)" stroke="var(--line)" />
 			<rect x={178} y={30} width={24} height={216} fill="var(--plate)" stroke="var(--line)" />
@@ -34,13 +35,13 @@ export function SideView({ stations, station, bore, upright = false, next, title
 							strokeWidth={lit ? 4 : 1.5}
 							strokeDasharray={lit ? undefined : "3 4"}
 						/>
-						<text x={x} y={22} textAnchor="middle" className={lit ? "lit" : "quiet"} style={{ fontSize: 15 }}>
+						<text x={x} y={22} textAnchor="middle" className={lit ? css.lit : css.quiet} fontSize={15}>
 							{name}
 						</text>
 					</g>
 				);
 			})}
-			<text x={110} y={282} textAnchor="middle" className="lit" style={{ fontSize: 15 }}>
+			<text x={110} y={282} textAnchor="middle" className={css.lit} fontSize={15}>
 				{next}
 			</text>
 		</svg>
@@ -50,18 +51,18 @@ export function SideView({ stations, station, bore, upright = false, next, title
 /** A cylinder in section: the ledge above ring travel, and the stations within it. */
 function Upright({ stations, station, next, title }: Omit<SideViewProps, "bore" | "upright">) {
 	return (
-		<svg className="drawing" viewBox="0 0 220 300" style={{ maxWidth: 230, margin: "0 auto" }}>
+		<svg className={`${css.drawing} ${css.side}`} viewBox="0 0 220 300">
 			<title>{title}</title>
 			<path
 				d="M40 20 h24 v26 h-5 v180 h5 v14 h-24 z M180 20 h-24 v26 h5 v180 h-5 v14 h24 z"
 				fill="var(--plate)"
 				stroke="var(--line)"
 			/>
-			<text x={110} y={38} textAnchor="middle" className="quiet">
+			<text x={110} y={38} textAnchor="middle" className={css.quiet}>
 				{drawingWords.ledge}
 			</text>
 			<path d="M34 76 h-8 v136 h8" fill="none" stroke="var(--soft)" />
-			<text x={18} y={144} textAnchor="middle" className="quiet" transform="rotate(-90 18 144)">
+			<text x={18} y={144} textAnchor="middle" className={css.quiet} transform="rotate(-90 18 144)">
 				{drawingWords.ringTravel}
 			</text>
 			{stations.map((name, i) => {
@@ -78,13 +79,13 @@ function Upright({ stations, station, next, title }: Omit<SideViewProps, "bore" 
 							strokeWidth={lit ? 4 : 1.5}
 							strokeDasharray={lit ? undefined : "3 4"}
 						/>
-						<text x={110} y={y - 6} textAnchor="middle" className={lit ? "lit" : "quiet"}>
+						<text x={110} y={y - 6} textAnchor="middle" className={lit ? css.lit : css.quiet}>
 							{name}
 						</text>
 					</g>
 				);
 			})}
-			<text x={110} y={282} textAnchor="middle" className="lit" style={{ fontSize: 15 }}>
+			<text x={110} y={282} textAnchor="middle" className={css.lit} fontSize={15}>
 				{next}
 			</text>
 		</svg>

@@ -1,6 +1,7 @@
 import type { ReactNode } from "react";
 import { drawingWords } from "../words/drawing";
 import { edgeOnDeck } from "./deck";
+import css from "./drawing.module.css";
 
 export interface SpotProps {
 	kind: string;
@@ -21,7 +22,7 @@ const PLAIN = { fill: "var(--plate)", stroke: "var(--line)", strokeWidth: 1.5 } 
 /** Where on the part the gauge goes, for what is read line by line rather than on a grid. */
 export function Spot(props: SpotProps) {
 	return (
-		<svg className="drawing" viewBox="0 0 460 220" style={{ maxWidth: 560, margin: "0 auto" }}>
+		<svg className={`${css.drawing} ${css.spot}`} viewBox="0 0 460 220">
 			<title>{props.title}</title>
 			{draw(props)}
 		</svg>
@@ -83,10 +84,10 @@ function DeckPlan({ kind, lines, line, column, count }: SpotProps) {
 						}),
 					)
 				: null}
-			<text x={0} y={-8} className="quiet">
+			<text x={0} y={-8} className={css.quiet}>
 				{drawingWords.front}
 			</text>
-			<text x={width} y={-8} textAnchor="end" className="quiet">
+			<text x={width} y={-8} textAnchor="end" className={css.quiet}>
 				{drawingWords.rear}
 			</text>
 		</g>
@@ -113,7 +114,7 @@ function Tunnel({ kind, lines, line, column }: SpotProps) {
 							stroke={lit ? "var(--blue)" : "var(--line)"}
 							strokeWidth={lit ? 3 : 1.5}
 						/>
-						<text x={x} y={152} textAnchor="middle" className={lit ? "lit" : "quiet"}>
+						<text x={x} y={152} textAnchor="middle" className={lit ? css.lit : css.quiet}>
 							{i + 1}
 						</text>
 						{lit && kind === "main_alignment" ? (
@@ -132,7 +133,7 @@ function Tunnel({ kind, lines, line, column }: SpotProps) {
 				);
 			})}
 			{kind === "tunnel_edge" ? <line x1={4} x2={436} y1={96} y2={96} stroke="var(--bronze)" strokeWidth={5} /> : null}
-			<text x={0} y={4} className="quiet">
+			<text x={0} y={4} className={css.quiet}>
 				{kind === "tunnel_edge" ? drawingWords.straightEdgeAlongTheBottomThe : drawingWords.centreOfEachBoreAgainstThe}
 			</text>
 		</g>
@@ -159,14 +160,14 @@ function EndFloat({ lines, line, column }: SpotProps) {
 				</g>
 			)}
 			<path d="M20 95 h36 m-8 -6 l8 6 l-8 6 M56 95 h-36 m8 -6 l-8 6 l8 6" fill="none" stroke="var(--blue)" strokeWidth={2.5} />
-			<text x={20} y={184} className="quiet">
+			<text x={20} y={184} className={css.quiet}>
 				{feeler
 					? drawingWords.leafBetweenTheThrustFaceAnd
 					: lines[line] === "let go"
 						? drawingWords.letGoDoesTheDialCome
 						: drawingWords.leverLightlyBothWaysFingersClear}
 			</text>
-			<text x={20} y={0} className="lit">
+			<text x={20} y={0} className={css.lit}>
 				{column === 0 ? drawingWords.crankAt0 : drawingWords.crankTurnedHalfATurn}
 			</text>
 		</g>
@@ -180,13 +181,13 @@ function RingGap({ lines, line }: SpotProps) {
 			<circle r={86} fill="var(--sheet)" stroke="var(--line)" />
 			<path d="M7 -82 A82 82 0 1 1 -7 -82" fill="none" stroke="var(--bronze)" strokeWidth={8} />
 			<line x1={0} x2={0} y1={-104} y2={-70} {...LIT} />
-			<text x={130} y={-20} className="lit" style={{ fontSize: 18 }}>
+			<text x={130} y={-20} className={css.lit} fontSize={18}>
 				{drawingWords.ring(lines[line])}
 			</text>
-			<text x={130} y={4} className="quiet">
+			<text x={130} y={4} className={css.quiet}>
 				{drawingWords.squaredWithAPiston}
 			</text>
-			<text x={130} y={22} className="quiet">
+			<text x={130} y={22} className={css.quiet}>
 				{drawingWords.atRingTravel}
 			</text>
 		</g>
@@ -215,7 +216,7 @@ function PistonSide({ kind, lines, line }: SpotProps) {
 				);
 			})}
 			{kind === "protrusion" ? <line x1={line === 0 ? 20 : 160} x2={line === 0 ? 20 : 160} y1={-30} y2={6} {...LIT} /> : null}
-			<text x={90} y={180} textAnchor="middle" className="lit">
+			<text x={90} y={180} textAnchor="middle" className={css.lit}>
 				{kind === "ring_groove" ? drawingWords.grooveANewRingInIt(lines[line]) : drawingWords.overThePinAtTheTop(lines[line])}
 			</text>
 		</g>
@@ -239,7 +240,7 @@ function Rod({ kind, lines, line }: SpotProps) {
 			{lines[line] === "twist" ? (
 				<path d="M-40 -30 A50 50 0 0 1 40 -30 m-4 -10 l4 11 l-12 1" fill="none" {...LIT} strokeWidth={3} />
 			) : null}
-			<text x={120} y={92} textAnchor="middle" className="lit">
+			<text x={120} y={92} textAnchor="middle" className={css.lit}>
 				{lines[line]}
 			</text>
 		</g>
@@ -263,10 +264,10 @@ function Shells({ lines, line }: SpotProps) {
 			{half(true)}
 			{half(false)}
 			<line x1={56 * Math.cos(angle)} y1={56 * Math.sin(angle)} x2={100 * Math.cos(angle)} y2={100 * Math.sin(angle)} {...LIT} />
-			<text x={120} y={0} className="lit">
+			<text x={120} y={0} className={css.lit}>
 				{drawingWords.ofTheCentre(lines[line])}
 			</text>
-			<text x={120} y={20} className="quiet">
+			<text x={120} y={20} className={css.quiet}>
 				{drawingWords.ballAnvilOnTheInside}
 			</text>
 		</g>
@@ -279,7 +280,7 @@ function Lobe({ lines, line }: SpotProps) {
 		<g transform="translate(150 130)">
 			<path d="M-58 0 A58 58 0 0 0 58 0 C58 -40 22 -104 0 -104 C-22 -104 -58 -40 -58 0 Z" {...PLAIN} />
 			{nose ? <path d="M-80 -112 H80 M-80 64 H80" {...LIT} /> : <path d="M-66 -60 V64 M66 -60 V64" {...LIT} />}
-			<text x={120} y={-10} className="lit">
+			<text x={120} y={-10} className={css.lit}>
 				{nose ? "heel to nose" : drawingWords.acrossTheBaseCircle}
 			</text>
 		</g>
@@ -294,7 +295,7 @@ function PinHeight({ lines, line }: SpotProps) {
 			<circle r={34} {...PLAIN} />
 			<circle cy={top ? -62 : 62} r={24} {...PLAIN} stroke="var(--blue)" strokeWidth={3} />
 			<line x1={-110} x2={60} y1={top ? -88 : 38} y2={top ? -88 : 38} {...LIT} />
-			<text x={120} y={0} className="lit">
+			<text x={120} y={0} className={css.lit}>
 				{drawingWords.crankpinAtThe(lines[line])}
 			</text>
 		</g>
@@ -308,10 +309,10 @@ function PlasticStrip({ line }: SpotProps) {
 			<circle r={72} fill="var(--bronze-wash)" stroke="var(--bronze)" />
 			<circle r={66} fill="var(--sheet)" stroke="var(--line)" />
 			<rect x={-8} y={-74} width={16} height={9} fill="var(--blue)" transform={line === 1 ? "rotate(90)" : undefined} />
-			<text x={120} y={-6} className="lit">
+			<text x={120} y={-6} className={css.lit}>
 				{line === 0 ? drawingWords.stripUnderTheCap : drawingWords.aSecondStripAQuarterTurn}
 			</text>
-			<text x={120} y={14} className="quiet">
+			<text x={120} y={14} className={css.quiet}>
 				{drawingWords.torqueTheCapDoNotTurn}
 			</text>
 		</g>

@@ -1,3 +1,5 @@
+import look from "../look/look.module.css";
+import css from "./drawing.module.css";
 import type { Standing } from "./status";
 import { StatusMark } from "./status";
 import { type StripInput, stripGeometry } from "./strip";
@@ -19,13 +21,11 @@ export function Strip({ name, figures, limit, standing, input }: StripProps) {
 	const g = input ? stripGeometry(input, WIDTH) : undefined;
 	return (
 		<div>
-			<div style={{ display: "flex", justifyContent: "space-between", alignItems: "baseline", gap: 8, flexWrap: "wrap" }}>
+			<div className={css.stripHead}>
 				<span>{name}</span>
-				<span className="figure" style={{ fontSize: "1.15rem", fontWeight: 700 }}>
-					{figures}
-				</span>
+				<span className={`${look.figure} ${css.stripFound}`}>{figures}</span>
 			</div>
-			<svg className="drawing" viewBox={`0 0 ${WIDTH} 24`} aria-hidden="true">
+			<svg className={css.drawing} viewBox={`0 0 ${WIDTH} 24`} aria-hidden="true">
 				<line x1={0} x2={WIDTH} y1={13} y2={13} stroke="var(--scribe)" strokeWidth={1.5} />
 				{g?.window ? <rect x={g.window.x} y={7} width={g.window.width} height={12} fill="var(--blue-wash)" /> : null}
 				{g ? (
@@ -44,9 +44,9 @@ export function Strip({ name, figures, limit, standing, input }: StripProps) {
 					<line key={x} x1={x} x2={x} y1={1} y2={23} stroke="var(--beyond)" strokeWidth={2.5} />
 				))}
 			</svg>
-			<div style={{ display: "flex", justifyContent: "space-between", flexWrap: "wrap", columnGap: 10, fontSize: "0.9rem" }}>
+			<div className={css.stripEnds}>
 				<StatusMark standing={standing} />
-				{limit ? <span className="figure soft">{limit}</span> : null}
+				{limit ? <span className={`${look.figure} ${look.soft}`}>{limit}</span> : null}
 			</div>
 		</div>
 	);

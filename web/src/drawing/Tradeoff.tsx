@@ -1,4 +1,6 @@
+import look from "../look/look.module.css";
 import { drawingWords } from "../words/drawing";
+import css from "./drawing.module.css";
 import { type Point, tradeoffGeometry } from "./tradeoff";
 
 export interface TradeoffProps {
@@ -15,20 +17,20 @@ const H = 96;
 export function Tradeoff({ points, onPick, costLabel, title }: TradeoffProps) {
 	const g = tradeoffGeometry(points, W, H);
 	return (
-		<svg className="drawing" viewBox={`-58 -14 ${W + 72} ${H + 52}`} style={{ maxWidth: 340 }}>
+		<svg className={`${css.drawing} ${css.tradeoff}`} viewBox={`-58 -14 ${W + 72} ${H + 52}`}>
 			<title>{title}</title>
 			<path d={`M0 0 V${H} H${W}`} fill="none" stroke="var(--line)" />
 			{g.yTicks.map((t) => (
-				<text key={t.cost} x={-6} y={t.y + 4} textAnchor="end" className="figure quiet" style={{ fontSize: 14 }}>
+				<text key={t.cost} x={-6} y={t.y + 4} textAnchor="end" className={`${look.figure} ${css.quiet}`} fontSize={14}>
 					{costLabel(t.cost)}
 				</text>
 			))}
 			{g.xTicks.map((t) => (
-				<text key={t.days} x={t.x} y={H + 18} textAnchor="middle" className="figure quiet" style={{ fontSize: 14 }}>
+				<text key={t.days} x={t.x} y={H + 18} textAnchor="middle" className={`${look.figure} ${css.quiet}`} fontSize={14}>
 					{t.days}
 				</text>
 			))}
-			<text x={W} y={H + 36} textAnchor="end" className="quiet" style={{ fontSize: 14 }}>
+			<text x={W} y={H + 36} textAnchor="end" className={css.quiet} fontSize={14}>
 				{drawingWords.workingDays}
 			</text>
 			{g.points.map((p, i) => {
@@ -47,7 +49,7 @@ export function Tradeoff({ points, onPick, costLabel, title }: TradeoffProps) {
 						fill={point.chosen ? "var(--blue)" : "var(--sheet)"}
 						stroke="var(--blue)"
 						strokeWidth={2}
-						style={{ cursor: "pointer" }}
+						className={css.point}
 						onClick={() => onPick(i)}
 					/>
 				);

@@ -1,6 +1,8 @@
 import { scaleLinear } from "d3-scale";
+import look from "../look/look.module.css";
 import { type Length, type System, show } from "../quantity/length";
 import { drawingWords } from "../words/drawing";
+import css from "./drawing.module.css";
 
 export interface WearByPlaceProps {
 	title: string;
@@ -27,7 +29,7 @@ export function WearByPlace({ title, parts, unit }: WearByPlaceProps) {
 	const reach = Math.min(26, column * 0.34);
 	const faint = Math.max(0.12, Math.min(0.7, 6 / Math.max(...parts.map((p) => p.wear.length))));
 	return (
-		<svg className="drawing" viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="img" aria-label={title}>
+		<svg className={css.drawing} viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="img" aria-label={title}>
 			<title>{title}</title>
 			{y
 				.ticks(4)
@@ -35,7 +37,7 @@ export function WearByPlace({ title, parts, unit }: WearByPlaceProps) {
 				.map((tick) => (
 					<g key={tick}>
 						<line x1={LEFT} x2={WIDTH} y1={y(tick)} y2={y(tick)} stroke="var(--scribe)" />
-						<text className="figure quiet" x={LEFT - 8} y={y(tick) + 5} textAnchor="end">
+						<text className={`${look.figure} ${css.quiet}`} x={LEFT - 8} y={y(tick) + 5} textAnchor="end">
 							{show(tick, unit)}
 						</text>
 					</g>
@@ -69,12 +71,7 @@ export function WearByPlace({ title, parts, unit }: WearByPlaceProps) {
 			{limit !== undefined ? (
 				<g>
 					<line x1={LEFT} x2={WIDTH} y1={y(limit)} y2={y(limit)} stroke="var(--beyond)" strokeWidth={2} strokeDasharray="7 4" />
-					<text
-						x={WIDTH}
-						y={y(limit) - 5}
-						textAnchor="end"
-						style={{ fill: "var(--beyond)", stroke: "var(--sheet)", strokeWidth: 4, paintOrder: "stroke" }}
-					>
+					<text x={WIDTH} y={y(limit) - 5} textAnchor="end" className={css.over}>
 						{drawingWords.wearLimit(show(limit, unit))}
 					</text>
 				</g>

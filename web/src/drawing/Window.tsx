@@ -1,5 +1,7 @@
 import { scaleLinear } from "d3-scale";
+import look from "../look/look.module.css";
 import { type System, showSpan } from "../quantity/length";
+import css from "./drawing.module.css";
 
 export interface WindowRow {
 	label: string;
@@ -14,7 +16,7 @@ export function Windows({ rows, system, title }: { rows: WindowRow[]; system: Sy
 	const ends = rows.flatMap((r) => [r.min, r.max, r.window?.min ?? r.min, r.window?.max ?? r.max]);
 	const x = scaleLinear([Math.min(0, ...ends), Math.max(...ends) * 1.05], [60, 196]);
 	return (
-		<svg className="drawing" viewBox={`0 0 320 ${rows.length * 24 + 4}`}>
+		<svg className={css.drawing} viewBox={`0 0 320 ${rows.length * 24 + 4}`}>
 			<title>{title}</title>
 			{rows.map((r, i) => (
 				<g key={r.label} transform={`translate(0 ${i * 24 + 12})`}>
@@ -39,7 +41,7 @@ export function Windows({ rows, system, title }: { rows: WindowRow[]; system: Sy
 						height={6}
 						fill={r.inside ? "var(--within)" : "var(--beyond)"}
 					/>
-					<text x={204} y={4} className="figure" style={{ fontSize: 12 }}>
+					<text x={204} y={4} className={look.figure} fontSize={12}>
 						{showSpan(r.min, r.max, system)}
 						{r.inside ? "" : " out"}
 					</text>

@@ -1,3 +1,4 @@
+import css from "./drawing.module.css";
 /** How a feature stands, in the words shown beside every mark. */
 export type Standing = "within" | "unsure" | "beyond" | "open" | "no_limit";
 
@@ -87,7 +88,7 @@ export function StatusBar({ standing, x, y, width, height = 7, progress }: Statu
 /** The mark and its word, for use outside drawings. */
 export function StatusMark({ standing, word = true }: { standing: Standing; word?: boolean }) {
 	return (
-		<span style={{ display: "inline-flex", alignItems: "center", gap: 6 }}>
+		<span className={css.mark}>
 			<svg width={36} height={9} aria-hidden="true">
 				<StatusBar standing={standing} x={0} y={1} width={36} />
 			</svg>

@@ -4,8 +4,10 @@ import { IconMoon, IconSun, IconUser } from "@tabler/icons-react";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
 import { useSignOut } from "../api/people";
+import look from "../look/look.module.css";
 import { appWords } from "../words/app";
 import { placeWords } from "../words/places";
+import css from "./bar.module.css";
 import { usePerson } from "./person";
 
 export interface BarProps {
@@ -22,21 +24,21 @@ export function Bar({ trail = [], children }: BarProps) {
 	const night = colorScheme === "dark";
 	useDocumentTitle(placeWords.title((trail.length > 1 ? trail.slice(1) : trail).map((t) => t.text)));
 	return (
-		<header className="bar">
-			<Link to="/" style={{ display: "flex", alignItems: "center", gap: 10, fontWeight: 700, fontSize: "1.15rem" }}>
+		<header className={css.bar}>
+			<Link to="/" className={css.home}>
 				<svg width="20" height="22" viewBox="0 0 20 22" aria-hidden="true">
 					<path d="M1 0h9v13h9v9H1z" fill="var(--blue)" />
 				</svg>
 				{appWords.ledge}
 			</Link>
-			<nav className="trail" aria-label={appWords.whereYouAre}>
+			<nav className={css.trail} aria-label={appWords.whereYouAre}>
 				{trail.map((t, i) =>
 					t.to ? (
-						<Link key={t.text} to={t.to} className="soft">
+						<Link key={t.text} to={t.to} className={look.soft}>
 							{t.text}
 						</Link>
 					) : (
-						<span key={t.text} aria-current={i === trail.length - 1 ? "page" : undefined} style={{ fontWeight: 600 }}>
+						<span key={t.text} aria-current={i === trail.length - 1 ? "page" : undefined} className={css.here}>
 							{t.text}
 						</span>
 					),

@@ -1,7 +1,9 @@
 import { Alert, FileInput, Stack } from "@mantine/core";
 import { type DragEvent, type ReactNode, useState } from "react";
 import { Refusal } from "../api/client";
+import look from "../look/look.module.css";
 import { appWords } from "../words/app";
+import css from "./file-drop.module.css";
 
 /** Larger files are no inspection; the server takes no more either. */
 const MOST_BYTES = 3_500_000;
@@ -55,9 +57,9 @@ export function FileDrop({ placeholder, accept, error, onText, onPacked, childre
 					</Alert>
 				) : null}
 				{error ? (
-					<Alert color="orange" variant="light" styles={{ message: { color: "var(--ink)" } }}>
+					<Alert color="orange" variant="light">
 						<div>{error.message}</div>
-						<ul className="figure" style={{ maxHeight: 260, overflowY: "auto", paddingLeft: 18 }}>
+						<ul className={`${look.figure} ${css.names}`}>
 							{places.slice(0, 100).map(([place, sentence]) => (
 								<li key={place}>
 									{place || "/"}: {sentence}

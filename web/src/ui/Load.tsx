@@ -1,6 +1,7 @@
 import { Alert, Button, Skeleton, Stack } from "@mantine/core";
 import type { UseQueryResult } from "@tanstack/react-query";
 import type { ReactNode } from "react";
+import look from "../look/look.module.css";
 import { appWords } from "../words/app";
 import { Bar } from "./Bar";
 
@@ -14,7 +15,7 @@ export function Load<T>({ query, children }: { query: UseQueryResult<T>; childre
 		<>
 			<Bar />
 			{query.error ? (
-				<main className="page">
+				<main className={look.page}>
 					<Alert title={appWords.thisCouldNotBeLoaded} color="red">
 						<Stack align="flex-start">
 							{query.error.message}
@@ -25,7 +26,7 @@ export function Load<T>({ query, children }: { query: UseQueryResult<T>; childre
 					</Alert>
 				</main>
 			) : (
-				<Stack className="page" aria-busy="true">
+				<Stack className={look.page} aria-busy="true">
 					<Skeleton height={40} width="40%" />
 					<Skeleton height={140} />
 					<Skeleton height={140} />

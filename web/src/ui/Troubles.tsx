@@ -1,6 +1,7 @@
 import { Alert, Stack } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
 import { shopQuery } from "../api/queries";
+import look from "../look/look.module.css";
 import { appWords } from "../words/app";
 import { dateTime } from "../words/intl";
 
@@ -19,8 +20,8 @@ export function Troubles() {
 	return (
 		<Stack gap="xs">
 			{shop.troubles.map((t) => (
-				<Alert key={t.code} color="red" title={TITLE[t.code]} styles={{ message: { color: "var(--ink)" } }}>
-					{t.sentence} <span className="soft">{appWords.since(dateTime(t.since))}</span>
+				<Alert key={t.code} color="red" title={TITLE[t.code]}>
+					{t.sentence} <span className={look.soft}>{appWords.since(dateTime(t.since))}</span>
 				</Alert>
 			))}
 		</Stack>

@@ -11,7 +11,7 @@ const atABench = () => /^\/jobs\/\d+\/bench\//.test(window.location.pathname);
 export function keepEarlyKeys() {
 	window.addEventListener("keydown", (e) => {
 		const nowhere = document.activeElement === document.body || document.activeElement === null;
-		if (!nowhere || !atABench() || document.querySelector(".entry input, [role=dialog]") || e.ctrlKey || e.metaKey || e.altKey)
+		if (!nowhere || !atABench() || document.querySelector("[data-entry], [role=dialog]") || e.ctrlKey || e.metaKey || e.altKey)
 			return;
 		if (!/^[\d.,+ -]$/.test(e.key)) return;
 		if (Date.now() - since > FRESH_MS) early = "";

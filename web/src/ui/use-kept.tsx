@@ -40,7 +40,7 @@ export function useKept<T>(name: string, saved: () => T) {
 export function CameBack({ came, back }: { came: boolean; back: () => void }) {
 	if (!came) return null;
 	return (
-		<Alert color="layout" variant="light" p="xs" styles={{ message: { color: "var(--ink)" } }}>
+		<Alert color="layout" variant="light" p="xs">
 			{appWords.whatYouTypedHereBeforeIs}
 			<Button size="compact-sm" variant="subtle" onClick={back}>
 				{appWords.startFromWhatIsSaved}

@@ -4,6 +4,7 @@ import { Link, useNavigate } from "react-router";
 import type { FeatureView, JobView } from "../../api/client";
 import { queue } from "../../api/queue";
 import { pathIn, taken } from "../../api/view";
+import look from "../../look/look.module.css";
 import { Bar } from "../../ui/Bar";
 import { KeyBar } from "../../ui/KeyBar";
 import { usePerson } from "../../ui/person";
@@ -69,14 +70,14 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 				<Small text={gaugeText(feature, gauge, system)} onClick={() => open("gauge")} />
 				<SavedWord waiting={taker.unsaved} away={taker.away} others={taker.others} />
 			</Bar>
-			<div className="columns bench">
-				<div className="rail">{rail}</div>
+			<div className={`${look.columns} ${look.bench}`}>
+				<div className={look.rail}>{rail}</div>
 				<main>
 					<Group justify="space-between" align="baseline">
 						<Title order={1} size="h2">
 							{benchWords.reading(feature.title, cellName(feature, at), entry.repeat)}
 						</Title>
-						<span className="soft">
+						<span className={look.soft}>
 							{done
 								? benchWords.everyPlaceRead
 								: benchWords.readingOf(Math.min(taken(feature) + taker.waiting.length + 1, path.length), path.length)}

@@ -6,6 +6,7 @@ import { type Kind, plural, rowOf } from "../../api/table";
 import { crankJournal, featureOf, onCrank, partsAt, partsOf, shapeOf, taken } from "../../api/view";
 import { Crank } from "../../drawing/Crank";
 import { PartRow } from "../../drawing/PartRow";
+import look from "../../look/look.module.css";
 import { Bar } from "../../ui/Bar";
 import { Load } from "../../ui/Load";
 import { SvgLink } from "../../ui/SvgLink";
@@ -13,6 +14,7 @@ import { useStandIn } from "../../ui/use-stand-in";
 import { benchWords } from "../../words/bench";
 import { placeWords } from "../../words/places";
 import { Bench } from "./Bench";
+import css from "./bench.module.css";
 import { benchPath } from "./next-feature";
 
 /** Capture at the bench: one feature, one next thing to do. */
@@ -33,7 +35,7 @@ export function BenchPlace() {
 									{ text: view.job.engine, to: `/jobs/${view.job.id}` },
 								]}
 							/>
-							<main className="page">
+							<main className={look.page}>
 								<h1>{benchWords.thisEngineHasNoSuchPart}</h1>
 								<Link to={`/jobs/${view.job.id}`}>{benchWords.backToTheCrankshaft}</Link>
 							</main>
@@ -109,7 +111,7 @@ function Rail({ view, kind, number }: { view: JobView; kind: Kind; number: numbe
 							key={f.number}
 							to={benchPath(view, f)}
 							aria-current={f.number === number ? "page" : undefined}
-							style={{ color: "var(--blue)", fontWeight: f.number === number ? 700 : 400, marginRight: 12 }}
+							className={`${css.rod} ${css.to}`}
 						>
 							{benchWords.rod(f.number)}
 						</Link>
@@ -117,7 +119,7 @@ function Rail({ view, kind, number }: { view: JobView; kind: Kind; number: numbe
 				</p>
 			) : null}
 			{row.role === "journal" || turning ? null : (
-				<p className="soft">{benchWords.marksShowTheJournalsYouAre(row.role, row.strip_of)}</p>
+				<p className={look.soft}>{benchWords.marksShowTheJournalsYouAre(row.role, row.strip_of)}</p>
 			)}
 		</nav>
 	);
@@ -128,19 +130,13 @@ function Siblings({ view, kind, number }: { view: JobView; kind: Kind; number: n
 	const parts = partsOf(view, kind);
 	return (
 		<nav aria-label={plural(kind)}>
-			<h2 className="soft" style={{ fontSize: "1rem" }}>
-				{plural(kind)}
-			</h2>
+			<h2 className={`${look.soft} ${css.siblings}`}>{plural(kind)}</h2>
 			{parts.map((p) => (
-				<div key={p.number} style={{ marginBottom: 10 }}>
-					<Link
-						to={benchPath(view, p.feature)}
-						aria-current={p.number === number ? "page" : undefined}
-						style={{ color: "var(--blue)", fontWeight: p.number === number ? 700 : 400 }}
-					>
+				<div key={p.number} className={css.sibling}>
+					<Link to={benchPath(view, p.feature)} aria-current={p.number === number ? "page" : undefined} className={css.to}>
 						{p.label}
 					</Link>
-					<div className="soft">{benchWords.ofRead(taken(p.feature), p.of)}</div>
+					<div className={look.soft}>{benchWords.ofRead(taken(p.feature), p.of)}</div>
 				</div>
 			))}
 		</nav>

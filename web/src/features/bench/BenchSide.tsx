@@ -2,11 +2,12 @@ import { Button, Group } from "@mantine/core";
 import type { ReactNode } from "react";
 import type { FeatureView, JobView } from "../../api/client";
 import { findingOf } from "../../api/view";
+import look from "../../look/look.module.css";
 import type { System } from "../../quantity/length";
 import { benchWords } from "../../words/bench";
 import { LOOK_SHORT } from "../../words/trade";
 import type { DialogName } from "./BenchDialogs";
-import classes from "./bench.module.css";
+import css from "./bench.module.css";
 import { benchOf } from "./keys";
 import { Measures } from "./Measures";
 import { Tape } from "./Tape";
@@ -25,7 +26,7 @@ export function BenchSide({ view, feature, system, table, open }: BenchSideProps
 	const { beside } = benchOf(feature);
 	return (
 		<aside aria-label={benchWords.whatItMeans}>
-			{beside ? <div className={classes.cells}>{table}</div> : null}
+			{beside ? <div className={css.cells}>{table}</div> : null}
 			<Measures view={view} feature={feature} finding={findingOf(view, feature)} system={system} />
 			<Group gap="xs" my="sm">
 				{beside ? null : (
@@ -37,7 +38,7 @@ export function BenchSide({ view, feature, system, table, open }: BenchSideProps
 					{benchWords.skipWithReason}
 				</Button>
 			</Group>
-			{feature.blind ? <p className="soft">{benchWords.thisPlanCannotSee(feature.blind)}</p> : null}
+			{feature.blind ? <p className={look.soft}>{benchWords.thisPlanCannotSee(feature.blind)}</p> : null}
 			<Tape feature={feature} gauges={view.gauges} system={system} />
 		</aside>
 	);

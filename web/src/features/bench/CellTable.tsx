@@ -1,7 +1,10 @@
+import { Table } from "@mantine/core";
 import type { Cell, FeatureView } from "../../api/client";
 import { liveReadings } from "../../api/view";
+import look from "../../look/look.module.css";
 import { type System, showAs } from "../../quantity/length";
 import { benchWords } from "../../words/bench";
+import css from "./bench.module.css";
 import { columnNames, sameCell } from "./moves";
 import type { Entry } from "./use-taker";
 
@@ -16,46 +19,45 @@ interface CellTableProps {
 /** The grid of the plan with what holds at each place. */
 export function CellTable({ feature, at, system, waiting, onPick }: CellTableProps) {
 	return (
-		<div style={{ overflowX: "auto" }}>
-			<table className="readings figure" aria-label={benchWords.readingsOfThisPart}>
-				<thead>
-					<tr>
-						<td />
+		<div className={look.scroll}>
+			<Table className={look.figure} aria-label={benchWords.readingsOfThisPart}>
+				<Table.Thead>
+					<Table.Tr>
+						<Table.Td />
 						{columnNames(feature).map((name, i) => (
-							<th key={name} scope="col" data-lit={i === at.direction}>
+							<Table.Th key={name} scope="col" data-lit={i === at.direction}>
 								{name}
-							</th>
+							</Table.Th>
 						))}
-					</tr>
-				</thead>
-				<tbody>
+					</Table.Tr>
+				</Table.Thead>
+				<Table.Tbody>
 					{feature.stations.map((name, station) => (
-						<tr key={name}>
-							<th scope="row" data-lit={station === at.station}>
+						<Table.Tr key={name}>
+							<Table.Th scope="row" data-lit={station === at.station}>
 								{name}
-							</th>
+							</Table.Th>
 							{columnNames(feature).map((column, direction) => {
 								const cell = { station, direction };
 								const lit = sameCell(cell, at);
 								return (
-									<td key={column} data-lit={lit} style={lit ? { borderBottom: "3px solid var(--blue)" } : undefined}>
+									<Table.Td key={column} data-lit={lit} style={lit ? { borderBottom: "3px solid var(--blue)" } : undefined}>
 										<button
 											type="button"
 											tabIndex={-1}
-											className="choice"
-											style={{ padding: 0, whiteSpace: "nowrap" }}
+											className={`${look.choice} ${css.cell}`}
 											aria-label={`${name}, ${column}: ${cellText(feature, cell, system, waiting)}`}
 											onClick={() => onPick(cell)}
 										>
 											{cellText(feature, cell, system, waiting)}
 										</button>
-									</td>
+									</Table.Td>
 								);
 							})}
-						</tr>
+						</Table.Tr>
 					))}
-				</tbody>
-			</table>
+				</Table.Tbody>
+			</Table>
 		</div>
 	);
 }

@@ -4,6 +4,7 @@ import { useSetCondition } from "../../api/changes";
 import { type Condition, type ConditionBody, type FeatureView, Refusal } from "../../api/client";
 import { newId } from "../../api/id";
 import { plural } from "../../api/table";
+import look from "../../look/look.module.css";
 import { benchWords } from "../../words/bench";
 
 interface ConditionDialogProps {
@@ -97,7 +98,7 @@ export function ConditionDialog({ job, feature, now, onClose }: ConditionDialogP
 							onChange={(v) => setMaterial(v ?? "")}
 						/>
 					</Group>
-					<div className="soft">{benchWords.withBothTemperaturesAndTheMaterial}</div>
+					<div className={look.soft}>{benchWords.withBothTemperaturesAndTheMaterial}</div>
 					<TextInput
 						label={benchWords.note}
 						placeholder={benchWords.torqueLubricantStuds}

@@ -1,6 +1,8 @@
 import type { RefObject } from "react";
 import type { FeatureView } from "../../api/client";
+import look from "../../look/look.module.css";
 import { benchWords } from "../../words/bench";
+import css from "./bench.module.css";
 import { cellName } from "./moves";
 import type { EntryState } from "./use-entry";
 
@@ -16,14 +18,15 @@ export interface EntryFieldProps {
 /** The digits as they are typed, over the size that is expected. */
 export function EntryField({ entry, feature, input, closed, press }: EntryFieldProps) {
 	return (
-		<div className="entry">
-			<span className="figure digits" aria-hidden="true">
-				<span className="ghost">{entry.shown.ghost}</span>
+		<div className={css.entry}>
+			<span className={`${look.figure} ${css.digits}`} aria-hidden="true">
+				<span className={css.ghost}>{entry.shown.ghost}</span>
 				{entry.shown.typed}
-				<span className="caret" />
+				<span className={css.caret} />
 			</span>
 			<input
 				ref={input}
+				data-entry
 				aria-label={benchWords.readingAt(cellName(feature, entry.at))}
 				aria-describedby="means"
 				aria-invalid={entry.sentence !== ""}

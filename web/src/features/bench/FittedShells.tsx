@@ -4,6 +4,7 @@ import type { FeatureView, JobView } from "../../api/client";
 import { placeOf } from "../../api/view";
 import { show, showSigned, showStep } from "../../quantity/length";
 import { benchWords } from "../../words/bench";
+import css from "./bench.module.css";
 
 /** Which shells are in while the bearing is measured: another shell moves the clearance, another undersize is no fit at all. */
 export function FittedShells({ view, feature }: { view: JobView; feature: FeatureView }) {
@@ -19,7 +20,7 @@ export function FittedShells({ view, feature }: { view: JobView; feature: Featur
 			...(step === undefined ? {} : { step }),
 		});
 	return (
-		<div style={{ display: "flex", gap: 16, flexWrap: "wrap", marginTop: 12 }}>
+		<div className={css.shells}>
 			<Select
 				label={benchWords.shellsInUndersize}
 				allowDeselect={false}

@@ -2,6 +2,7 @@ import { Alert, Button, Checkbox, Group, Modal, SegmentedControl, Select, Stack,
 import type { FeatureView, GaugeBody, GaugeSetup } from "../../api/client";
 import { gaugeRows, plural, rowOf } from "../../api/table";
 import { Dial } from "../../drawing/Dial";
+import look from "../../look/look.module.css";
 import { plain, type System, show } from "../../quantity/length";
 import { benchWords } from "../../words/bench";
 import { Rich } from "../../words/Rich";
@@ -20,7 +21,7 @@ interface GaugeDialogProps {
 export function GaugeDialog({ job, feature, setup, unit, onClose }: GaugeDialogProps) {
 	const { fields, change, errors, deviates, submit, set } = useGaugeForm(job, feature, setup, unit, onClose);
 	const modes = modesFor(feature);
-	const figure = { inputMode: "decimal", classNames: { input: "figure" } } as const;
+	const figure = { inputMode: "decimal", classNames: { input: look.figure } } as const;
 	return (
 		<Modal
 			opened
@@ -103,7 +104,7 @@ export function GaugeDialog({ job, feature, setup, unit, onClose }: GaugeDialogP
 					) : null}
 					{feature.quantity === "size" ? (
 						<details>
-							<summary className="soft">{benchWords.whatTheShopFoundOfThis}</summary>
+							<summary className={look.soft}>{benchWords.whatTheShopFoundOfThis}</summary>
 							<Group grow align="flex-start" mt={6}>
 								<TextInput
 									label={benchWords.repeatsWithin(unit)}
@@ -172,13 +173,13 @@ function Zero({ feature, unit, fields, change, error }: ZeroProps) {
 				/>
 			) : null}
 			{fields.mating ? (
-				<div className="soft">
+				<div className={look.soft}>
 					{benchWords.theDialThenShowsTheClearance}{" "}
 					{feature.mating ? (
 						<Rich
 							text={benchWords.lockTheMicrometer}
 							part={feature.mating.title}
-							size={<span className="figure">{show(feature.mating.size, unit)}</span>}
+							size={<span className={look.figure}>{show(feature.mating.size, unit)}</span>}
 						/>
 					) : (
 						benchWords.measureThePartThatRunsIn
@@ -190,7 +191,7 @@ function Zero({ feature, unit, fields, change, error }: ZeroProps) {
 						label={benchWords.zeroedOn3(unit)}
 						description={benchWords.aRingOrAMicrometerLocked}
 						inputMode="decimal"
-						classNames={{ input: "figure" }}
+						classNames={{ input: look.figure }}
 						value={fields.setting}
 						error={error}
 						onChange={(e) => change({ setting: e.currentTarget.value })}
@@ -202,7 +203,7 @@ function Zero({ feature, unit, fields, change, error }: ZeroProps) {
 							sum === undefined ? benchWords.addsThemUpToChooseA : benchWords.togetherSetTheMicrometerToA(show(sum, unit))
 						}
 						placeholder={unit === "in" ? "3.2 + 0.05 + 0.02" : "80 + 2 + 0.5"}
-						classNames={{ input: "figure" }}
+						classNames={{ input: look.figure }}
 						value={fields.anvil}
 						onChange={(e) => change({ anvil: e.currentTarget.value })}
 						rightSectionWidth={70}

@@ -1,7 +1,9 @@
-import { Modal } from "@mantine/core";
+import { Modal, Table } from "@mantine/core";
 import type { FeatureView } from "../../api/client";
 import { type Kind, rowOf } from "../../api/table";
+import look from "../../look/look.module.css";
 import { benchWords } from "../../words/bench";
+import css from "./bench.module.css";
 
 const KEYS: [string, string][] = [
 	[benchWords.digitsEnter, benchWords.takeTheReadingTheLastTwo],
@@ -35,22 +37,22 @@ export function HelpDialog({ opened, feature, onClose }: { opened: boolean; feat
 			closeButtonProps={{ "aria-label": "Close" }}
 			returnFocus={false}
 		>
-			<table className="readings">
-				<tbody>
+			<Table>
+				<Table.Tbody>
 					{KEYS.map(([key, text]) => (
-						<tr key={key}>
-							<th scope="row" style={{ whiteSpace: "nowrap", paddingRight: 16 }}>
+						<Table.Tr key={key}>
+							<Table.Th scope="row" className={css.key}>
 								{key}
-							</th>
-							<td>{text}</td>
-						</tr>
+							</Table.Th>
+							<Table.Td>{text}</Table.Td>
+						</Table.Tr>
 					))}
-				</tbody>
-			</table>
+				</Table.Tbody>
+			</Table>
 			<p>{whereOn(feature.kind)}</p>
-			<p className="soft">{benchWords.machinedEdgesCut(rowOf(feature.kind).heavy)}</p>
+			<p className={look.soft}>{benchWords.machinedEdgesCut(rowOf(feature.kind).heavy)}</p>
 			{feature.quantity === "size" ? null : <p>{benchWords.n6And65CountThousandthsOfAn}</p>}
-			{feature.blind ? <p className="soft">{benchWords.thisPlanCannotSee(feature.blind)}</p> : null}
+			{feature.blind ? <p className={look.soft}>{benchWords.thisPlanCannotSee(feature.blind)}</p> : null}
 		</Modal>
 	);
 }

@@ -6,6 +6,7 @@ import { queue, sendQueue } from "../../api/queue";
 import { useNumberKeys } from "../../ui/use-number-keys";
 import { benchWords } from "../../words/bench";
 import { LOOK_WORD } from "../../words/trade";
+import css from "./bench.module.css";
 
 interface LookDialogProps {
 	opened: boolean;
@@ -55,7 +56,7 @@ export function LookDialog({ opened, job, feature, by, onClose }: LookDialogProp
 						data-autofocus={i === 0 || undefined}
 						onClick={() => send({ what: "grade", look, note: "" })}
 					>
-						<kbd style={{ marginRight: 12 }}>{i + 1}</kbd> {LOOK_WORD[look]}
+						<kbd className={css.digit}>{i + 1}</kbd> {LOOK_WORD[look]}
 					</Button>
 				))}
 				{feature.look === "cracked" || feature.look === "heat" ? (

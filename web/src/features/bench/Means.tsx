@@ -1,11 +1,12 @@
 import { Alert, Group } from "@mantine/core";
 import { Link } from "react-router";
 import type { FeatureView, JobView } from "../../api/client";
+import look from "../../look/look.module.css";
 import { other, show } from "../../quantity/length";
 import { Warned } from "../../ui/Warned";
 import { benchWords } from "../../words/bench";
 import { deviation, restWord } from "../../words/rest";
-import classes from "./bench.module.css";
+import css from "./bench.module.css";
 import type { EntryState } from "./use-entry";
 
 /** What the digits mean, or why they could not be taken. */
@@ -37,7 +38,7 @@ export function Means({ entry, view, feature }: { entry: EntryState; view: JobVi
 		return <Meaning entry={entry} view={view} feature={feature} />;
 	};
 	return (
-		<div id="means" aria-live="polite" className={classes.means}>
+		<div id="means" aria-live="polite" className={css.means}>
 			{said()}
 		</div>
 	);
@@ -55,7 +56,7 @@ function Meaning({ entry, view, feature }: { entry: EntryState; view: JobView; f
 					? [size, deviation(view, feature, m.length, system, gauge)].filter(Boolean).join(", ")
 					: restWord(feature, entry.here.length > 0, repeat, done, gauge, system)}
 			</span>
-			<span className="figure soft">{weighed ? "g" : inOther}</span>
+			<span className={`${look.figure} ${look.soft}`}>{weighed ? "g" : inOther}</span>
 		</Group>
 	);
 }

@@ -1,10 +1,12 @@
 import type { Check, FeatureView, Finding, JobView } from "../../api/client";
 import { type KindRow, rowOf } from "../../api/table";
 import { Strip, type StripProps } from "../../drawing/Strip";
+import look from "../../look/look.module.css";
 import { type System, show, showApart, showSpan } from "../../quantity/length";
 import { benchWords } from "../../words/bench";
 import { Rich } from "../../words/Rich";
 import { checkName } from "../../words/trade";
+import css from "./bench.module.css";
 
 /** What is judged on each sort of part, in the order shown. */
 const MEASURES: Record<KindRow["role"], string[]> = {
@@ -32,7 +34,7 @@ export function Measures({ view, feature, finding, system }: MeasuresProps) {
 	else if (feature.kind === "runout" || finding?.checks.some((c) => c.name === "runout"))
 		strips.push(checkStrip("runout", finding, system));
 	return (
-		<div className="strips">
+		<div className={css.strips}>
 			{strips.map((s) => (
 				<Strip key={s.name} {...s} />
 			))}
@@ -40,17 +42,20 @@ export function Measures({ view, feature, finding, system }: MeasuresProps) {
 				<div>
 					<Rich
 						text={finding.runout.angle === undefined ? benchWords.thrownAnyway : benchWords.thrownTowards}
-						throw={<b className="figure">{show(finding.runout.throw, system)}</b>}
+						throw={<b className={look.figure}>{show(finding.runout.throw, system)}</b>}
 						angle={Math.round((finding.runout.angle ?? 0) / 1e6)}
 					/>{" "}
 					{finding.runout.ovality ? (
-						<Rich text={benchWords.ownOvality} ovality={<span className="figure">{show(finding.runout.ovality, system)}</span>} />
+						<Rich
+							text={benchWords.ownOvality}
+							ovality={<span className={look.figure}>{show(finding.runout.ovality, system)}</span>}
+						/>
 					) : null}
 				</div>
 			) : null}
 			{feature.columns && finding ? <Figures feature={feature} finding={finding} system={system} /> : null}
 			{notesOf(finding).map((text) => (
-				<div key={text} className="note">
+				<div key={text} className={look.note}>
 					{text}
 				</div>
 			))}
@@ -97,9 +102,9 @@ function Figures({ feature, finding, system }: { feature: FeatureView; finding: 
 			: [[feature.stations.length > 1 ? "Mean" : "Reads", show(finding.mean, system)]];
 	return lines.map(([name, text]) =>
 		text === undefined ? null : (
-			<div key={name} style={{ display: "flex", justifyContent: "space-between" }}>
+			<div key={name} className={css.ends}>
 				<span>{name}</span>
-				<span className="figure">{text}</span>
+				<span className={look.figure}>{text}</span>
 			</div>
 		),
 	);

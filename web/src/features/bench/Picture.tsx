@@ -5,7 +5,7 @@ import { Section } from "../../drawing/Section";
 import { SideView } from "../../drawing/SideView";
 import { Spot } from "../../drawing/Spot";
 import { benchWords } from "../../words/bench";
-import classes from "./bench.module.css";
+import css from "./bench.module.css";
 import { benchOf } from "./keys";
 import { cellName, handMove } from "./moves";
 
@@ -28,7 +28,7 @@ export function Picture({ view, feature, at, next }: { view: JobView; feature: F
 	}
 	const bore = isBore(feature.kind);
 	return (
-		<div className={classes.picture}>
+		<div className={css.picture}>
 			<Section
 				rings={turning ? [{ directions: degrees(feature), diameters: [] }] : rings(feature)}
 				oneSided={turning}

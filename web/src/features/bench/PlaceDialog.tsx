@@ -3,6 +3,7 @@ import { type FormEvent, useState } from "react";
 import { useAddPlace } from "../../api/changes";
 import type { FeatureView } from "../../api/client";
 import { placeOf } from "../../api/view";
+import look from "../../look/look.module.css";
 import { benchWords } from "../../words/bench";
 
 interface PlaceDialogProps {
@@ -48,7 +49,7 @@ export function PlaceDialog({ job, feature, onClose }: PlaceDialogProps) {
 						onChange={(e) => setDirection(e.currentTarget.value)}
 						data-autofocus
 					/>
-					<div className="soft">{benchWords.itCountsForEverySizeAnd}</div>
+					<div className={look.soft}>{benchWords.itCountsForEverySizeAnd}</div>
 					{add.error ? (
 						<Alert color="orange" variant="light">
 							{add.error.message}

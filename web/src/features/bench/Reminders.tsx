@@ -4,8 +4,10 @@ import { useAnswer } from "../../api/changes";
 import type { FeatureView, GaugeSetup, JobView } from "../../api/client";
 import { newId } from "../../api/id";
 import { answerOf, componentOf } from "../../api/view";
+import look from "../../look/look.module.css";
 import { type System, show } from "../../quantity/length";
 import { benchWords } from "../../words/bench";
+import css from "./bench.module.css";
 
 interface RemindersProps {
 	view: JobView;
@@ -25,9 +27,9 @@ export function Reminders({ view, feature, gauge, system, onZero }: RemindersPro
 	const instrumental = feature.quantity === "size";
 	const condition = view.conditions.find((c) => c.kind === feature.kind);
 	return (
-		<div className="reminders">
+		<div className={css.reminders}>
 			{stop ? (
-				<Alert color="red" variant="light" p="xs" styles={{ message: { color: "var(--ink)" } }}>
+				<Alert color="red" variant="light" p="xs">
 					{stop.text} <Link to={`/jobs/${view.job.id}/look`}>{benchWords.beforeAnHourOfMeasuringLook}</Link>
 				</Alert>
 			) : null}
@@ -51,13 +53,13 @@ export function Reminders({ view, feature, gauge, system, onZero }: RemindersPro
 				{instrumental && !checked ? (
 					<Button size="compact-md" variant="light" color="orange" c="var(--ink)" onClick={onZero}>
 						{benchWords.zeroNotCheckedSinceTheGauge}
-						<kbd style={{ marginLeft: 10 }}>z</kbd>
+						<kbd className={css.after}>z</kbd>
 					</Button>
 				) : null}
 				{checked && checked.off !== 0 ? (
-					<span className="soft">{benchWords.onItsStandardTheGaugeWas(show(checked.off, system))}</span>
+					<span className={look.soft}>{benchWords.onItsStandardTheGaugeWas(show(checked.off, system))}</span>
 				) : null}
-				{condition ? <span className="soft">{conditionText(condition)}</span> : null}
+				{condition ? <span className={look.soft}>{conditionText(condition)}</span> : null}
 			</Group>
 		</div>
 	);

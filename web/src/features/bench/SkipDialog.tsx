@@ -2,6 +2,7 @@ import { Button, Modal, Stack, TextInput } from "@mantine/core";
 import { useState } from "react";
 import { useNumberKeys } from "../../ui/use-number-keys";
 import { benchWords } from "../../words/bench";
+import css from "./bench.module.css";
 
 const REASONS = ["counterweight", "oil hole", "damaged", "out of reach"];
 
@@ -41,7 +42,7 @@ export function SkipDialog({ opened, place, onClose, onSkip }: SkipDialogProps) 
 						onClick={() => skip(reason)}
 						data-autofocus={i === 0 || undefined}
 					>
-						<kbd style={{ marginRight: 12 }}>{i + 1}</kbd> {reason === "damaged" ? benchWords.countsAsScored(reason) : reason}
+						<kbd className={css.digit}>{i + 1}</kbd> {reason === "damaged" ? benchWords.countsAsScored(reason) : reason}
 					</Button>
 				))}
 				<form

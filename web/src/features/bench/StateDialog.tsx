@@ -3,6 +3,7 @@ import { useNavigate } from "react-router";
 import { useAddState, useRemoveState } from "../../api/changes";
 import type { FeatureView, JobView } from "../../api/client";
 import { plural, rowOf } from "../../api/table";
+import look from "../../look/look.module.css";
 import { benchWords } from "../../words/bench";
 import { STATE_WORD, stateWord } from "../../words/trade";
 import { benchPath } from "./next-feature";
@@ -67,7 +68,7 @@ export function StateDialog({ view, feature, onClose }: StateDialogProps) {
 						{stateWord(state)}
 					</Button>
 				))}
-				<div className="soft">{benchWords.measureAllAgainBesideWhatWas(plural(feature.kind).toLowerCase())}</div>
+				<div className={look.soft}>{benchWords.measureAllAgainBesideWhatWas(plural(feature.kind).toLowerCase())}</div>
 				{offered.map((state) => (
 					<Button
 						key={state}

@@ -1,9 +1,11 @@
 import { useState } from "react";
 import type { FeatureView, GaugeSetup, Reading } from "../../api/client";
+import look from "../../look/look.module.css";
 import { type System, show, showAs } from "../../quantity/length";
 import { benchWords } from "../../words/bench";
 import { dateTime } from "../../words/intl";
 import { who } from "../../words/trade";
+import css from "./bench.module.css";
 import { columnName } from "./moves";
 
 /** So many of the latest lines are shown at first. */
@@ -28,35 +30,26 @@ export function Tape({ feature, gauges, system }: { feature: FeatureView; gauges
 	const shown = all ? lines : lines.slice(0, FEW);
 	return (
 		<section aria-label={benchWords.tape}>
-			<div className="soft" style={{ fontWeight: 700 }}>
-				{benchWords.tape}
-			</div>
-			{lines.length === 0 ? <div className="soft">{benchWords.nothingYetEveryReadingStaysHere}</div> : null}
-			<ol style={{ listStyle: "none", margin: 0, padding: 0 }}>
+			<div className={`${look.soft} ${look.bold}`}>{benchWords.tape}</div>
+			{lines.length === 0 ? <div className={look.soft}>{benchWords.nothingYetEveryReadingStaysHere}</div> : null}
+			<ol className={css.tape}>
 				{shown.map((r) => (
 					<li
 						key={r.id}
-						className={r.superseded_by === undefined ? "figure" : "figure struck"}
+						className={`${r.superseded_by === undefined ? look.figure : `${look.figure} ${look.struck}`} ${css.taken}`}
 						title={benchWords.taken(who(r.taken_by, r.from_file), dateTime(r.taken_at), r.typed)}
-						style={{
-							display: "flex",
-							justifyContent: "space-between",
-							gap: 8,
-							borderBottom: "1px dotted var(--scribe)",
-							padding: "3px 0",
-						}}
 					>
 						<span>
 							{feature.stations[r.station]}
 							{columnName(feature, r.direction) ? ` · ${columnName(feature, r.direction)}` : ""}
-							{several ? <span className="soft"> {who(r.taken_by, r.from_file)}</span> : null}
+							{several ? <span className={look.soft}> {who(r.taken_by, r.from_file)}</span> : null}
 						</span>
 						<span>{read(feature, gauges, r, system)}</span>
 					</li>
 				))}
 			</ol>
 			{shown.length < lines.length ? (
-				<button type="button" className="plain-link" onClick={() => setAll(true)}>
+				<button type="button" className={look.plainLink} onClick={() => setAll(true)}>
 					{benchWords.allReadings(lines.length)}
 				</button>
 			) : null}

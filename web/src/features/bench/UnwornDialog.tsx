@@ -4,6 +4,7 @@ import { useAddUnworn } from "../../api/changes";
 import type { FeatureView } from "../../api/client";
 import { newId } from "../../api/id";
 import { placeOf } from "../../api/view";
+import look from "../../look/look.module.css";
 import { meaning } from "../../quantity/digits";
 import { type System, show } from "../../quantity/length";
 import { benchWords } from "../../words/bench";
@@ -39,7 +40,7 @@ export function UnwornDialog({ job, feature, unit, onClose }: UnwornDialogProps)
 					<TextInput
 						label={benchWords.unworn(unit)}
 						inputMode="decimal"
-						classNames={{ input: "figure" }}
+						classNames={{ input: look.figure }}
 						description={
 							m.kind === "size"
 								? show(m.length, unit)

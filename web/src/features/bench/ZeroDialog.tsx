@@ -3,6 +3,7 @@ import { type FormEvent, useState } from "react";
 import { useCheckGauge } from "../../api/changes";
 import type { FeatureView, GaugeSetup } from "../../api/client";
 import { newId } from "../../api/id";
+import look from "../../look/look.module.css";
 import { parse, type System, show } from "../../quantity/length";
 import { benchWords } from "../../words/bench";
 
@@ -44,7 +45,7 @@ export function ZeroDialog({ job, feature, gauge, unit, onClose }: ZeroDialogPro
 						description={benchWords.nothingWhereItStandsAtZero}
 						placeholder="0"
 						inputMode="decimal"
-						classNames={{ input: "figure" }}
+						classNames={{ input: look.figure }}
 						value={typed}
 						error={off.ok ? undefined : off.sentence}
 						onChange={(e) => setTyped(e.currentTarget.value)}

@@ -5,6 +5,7 @@ import type { CostsView, DecisionSet, JobView } from "../../api/client";
 import { newId } from "../../api/id";
 import { pathIn } from "../../api/view";
 import { wayOf } from "../../api/way";
+import look from "../../look/look.module.css";
 import { Warned } from "../../ui/Warned";
 import { decideWords } from "../../words/decide";
 import { setName, wayName } from "../../words/trade";
@@ -31,7 +32,7 @@ export function Board({ view, set, costs, tried, onTry }: BoardProps) {
 	const open = set.action === "measure" || set.action === "remeasure";
 	const way = signed && !open ? signed : set;
 	return (
-		<div className="columns">
+		<div className={look.columns}>
 			<nav aria-label={decideWords.sets}>
 				{costs ? <Total view={view} costs={costs} trying={Object.keys(tried).length > 0} onTry={onTry} /> : null}
 				<SetList view={view} current={set} />

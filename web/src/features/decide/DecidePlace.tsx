@@ -3,6 +3,7 @@ import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { costsQuery, useWholeJob } from "../../api/queries";
 import { decidedSets, pathIn } from "../../api/view";
+import look from "../../look/look.module.css";
 import { Bar } from "../../ui/Bar";
 import { Load } from "../../ui/Load";
 import { useStandIn } from "../../ui/use-stand-in";
@@ -34,7 +35,7 @@ export function DecidePlace() {
 						{chosen ? (
 							<Board key={chosen.set} view={view} set={chosen} costs={costs.data} tried={tried} onTry={setTried} />
 						) : (
-							<main className="page">
+							<main className={look.page}>
 								<h1>{decideWords.nothingToDecideYet}</h1>
 								<p>
 									<Rich

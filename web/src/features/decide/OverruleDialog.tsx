@@ -56,7 +56,7 @@ export function OverruleDialog({ view, set, component, option, unit, advice, onC
 					{decideWords.ledgeAdvisesToYouDecide(advice)} <b>{option ? wayName(option, unit, set) : ""}</b>.
 				</div>
 				{option && !option.feasible ? (
-					<Alert color="orange" variant="light" styles={{ message: { color: "var(--ink)" } }}>
+					<Alert color="orange" variant="light">
 						{option.reasons.map((r) => (
 							<div key={r.code + r.text}>{r.text}</div>
 						))}

@@ -3,9 +3,10 @@ import type { DecisionSet, JobView } from "../../api/client";
 import type { Kind } from "../../api/table";
 import { pathIn } from "../../api/view";
 import { Ladder } from "../../drawing/Ladder";
+import look from "../../look/look.module.css";
 import { decideWords } from "../../words/decide";
 import { setName } from "../../words/trade";
-import classes from "./decide.module.css";
+import css from "./decide.module.css";
 import { rungsOf } from "./rungs";
 import { shortName } from "./words-of";
 
@@ -44,11 +45,11 @@ export function Reasons({ view, set, way }: { view: JobView; set: DecisionSet; w
 	return (
 		<>
 			{lead.map((r) => (
-				<p key={r.code + r.text} className={classes.lead}>
+				<p key={r.code + r.text} className={css.lead}>
 					{r.text}
 				</p>
 			))}
-			<ul className="findings">
+			<ul className={css.findings}>
 				{caused.map((r) => (
 					<li key={r.code + r.text}>
 						{r.feature ? (
@@ -70,12 +71,12 @@ export function Reasons({ view, set, way }: { view: JobView; set: DecisionSet; w
 						members={set.ladder.map((r) => ({ ...r, label: shortName(r.feature.kind, r.feature.number) }))}
 						rungs={rungsOf(view, set, way)}
 					/>
-					<p className="soft">{set.set === "cylinders" ? decideWords.ladderOfCylinders : decideWords.ladderOfJournals}</p>
+					<p className={look.soft}>{set.set === "cylinders" ? decideWords.ladderOfCylinders : decideWords.ladderOfJournals}</p>
 				</>
 			) : null}
 			{remarks.length > 0 ? (
 				<details>
-					<summary className="soft">{decideWords.onWhatWasNotJudged(remarks.length)}</summary>
+					<summary className={look.soft}>{decideWords.onWhatWasNotJudged(remarks.length)}</summary>
 					<ul>
 						{remarks.map((r) => (
 							<li key={r.text}>{r.text}</li>
@@ -89,7 +90,7 @@ export function Reasons({ view, set, way }: { view: JobView; set: DecisionSet; w
 
 function ReasonLink({ view, feature, children }: { view: JobView; feature: { kind: Kind; number: number }; children: string }) {
 	return (
-		<Link to={pathIn(view, `features/${feature.kind}/${feature.number}`)} className={classes.reason}>
+		<Link to={pathIn(view, `features/${feature.kind}/${feature.number}`)} className={css.reason}>
 			{children}
 		</Link>
 	);

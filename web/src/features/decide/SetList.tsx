@@ -4,9 +4,10 @@ import type { DecisionSet, JobView } from "../../api/client";
 import { membersOf } from "../../api/table";
 import { decidedSets, partsOf, pathIn } from "../../api/view";
 import { type Standing, StatusMark } from "../../drawing/status";
+import look from "../../look/look.module.css";
 import { decideWords } from "../../words/decide";
 import { setName, wayName, who } from "../../words/trade";
-import classes from "./decide.module.css";
+import css from "./decide.module.css";
 
 const GRAVITY: Standing[] = ["open", "no_limit", "within", "unsure", "beyond"];
 
@@ -36,12 +37,12 @@ export function SetList({ view, current }: { view: JobView; current: DecisionSet
 				<Link
 					key={s.set}
 					to={pathIn(view, `decide/${s.set}`)}
-					className={`choice set ${classes.set}`}
+					className={`${look.choice} ${look.set} ${css.set}`}
 					aria-current={s.set === current.set}
 				>
-					<span className={classes.line}>
+					<span className={css.line}>
 						<span>
-							{setName(s.set)} <span className="soft">{signedWord(view, s)}</span>
+							{setName(s.set)} <span className={look.soft}>{signedWord(view, s)}</span>
 						</span>
 						<StatusMark standing={setStanding(view, s)} word={false} />
 					</span>

@@ -14,7 +14,7 @@ export function Signature({ view, set }: { view: JobView; set: DecisionSet }) {
 	if (!signed) return null;
 	const ordered = view.before && !signed.stale;
 	return (
-		<Alert my="sm" variant="light" color={signed.stale ? "orange" : "layout"} styles={{ message: { color: "var(--ink)" } }}>
+		<Alert my="sm" variant="light" color={signed.stale ? "orange" : "layout"}>
 			{decideWords.by(
 				signed.overruled,
 				who(signed.decided_by, signed.from_file),

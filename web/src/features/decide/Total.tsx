@@ -1,12 +1,14 @@
-import { Alert, Button, Stack, Title } from "@mantine/core";
+import { Alert, Button, Stack, Table, Title } from "@mantine/core";
 import { Link } from "react-router";
 import type { CostsView, JobView } from "../../api/client";
 import { decidedSets } from "../../api/view";
 import { Tradeoff } from "../../drawing/Tradeoff";
+import look from "../../look/look.module.css";
 import { decideWords } from "../../words/decide";
 import { day, days, list, money } from "../../words/intl";
 import { Rich } from "../../words/Rich";
 import { setName, wayName } from "../../words/trade";
+import css from "./decide.module.css";
 
 export interface TotalProps {
 	view: JobView;
@@ -20,7 +22,7 @@ export interface TotalProps {
 export function Total({ view, costs, trying, onTry }: TotalProps) {
 	if (!costs.entered) {
 		return (
-			<p className="soft">
+			<p className={look.soft}>
 				<Rich text={decideWords.costsAndDatesAppearOnceThe} card={<Link to="/rates">{decideWords.rateCard}</Link>} />
 			</p>
 		);
@@ -48,24 +50,22 @@ export function Total({ view, costs, trying, onTry }: TotalProps) {
 				{decideWords.theWholeJob}
 			</Title>
 			<div aria-live="polite">
-				<b className="figure" style={{ fontSize: "1.35rem" }}>
-					{money(costs.cost, costs.currency)}
-				</b>
+				<b className={`${look.figure} ${css.sum}`}>{money(costs.cost, costs.currency)}</b>
 				<div>
 					<Rich
 						text={view.job.promised_on ? decideWords.readyAndPromised : decideWords.ready}
 						day={<b>{day(costs.ready)}</b>}
-						promised={view.job.promised_on ? <span className="soft">{day(view.job.promised_on)}</span> : null}
+						promised={view.job.promised_on ? <span className={look.soft}>{day(view.job.promised_on)}</span> : null}
 					/>
 				</div>
 			</div>
 			{costs.late ? (
-				<Alert color="orange" variant="light" p="xs" my={6} styles={{ message: { color: "var(--ink)" } }}>
+				<Alert color="orange" variant="light" p="xs" my={6}>
 					{decideWords.laterThanPromisedTellTheCustomer}
 				</Alert>
 			) : null}
 			{costs.unpriced.length > 0 ? (
-				<div className="wrong">
+				<div className={look.wrong}>
 					<Rich
 						text={decideWords.unpriced}
 						work={list(costs.unpriced).toLowerCase()}
@@ -73,7 +73,7 @@ export function Total({ view, costs, trying, onTry }: TotalProps) {
 					/>
 				</div>
 			) : null}
-			{open > 0 ? <div className="soft">{decideWords.withoutStillToBeMeasured(open)}</div> : null}
+			{open > 0 ? <div className={look.soft}>{decideWords.withoutStillToBeMeasured(open)}</div> : null}
 			{trying ? (
 				<Button size="compact-md" variant="default" my={6} onClick={() => onTry({})}>
 					{decideWords.backToWhatIsSignedOr}
@@ -92,7 +92,7 @@ export function Total({ view, costs, trying, onTry }: TotalProps) {
 						onPick={pick}
 					/>
 					<details>
-						<summary className="soft">
+						<summary className={look.soft}>
 							{decideWords.bestCombinationsOf(costs.combos.length, costs.tried + costs.pruned, costs.pruned)}
 						</summary>
 						<Stack gap={2} mt={4}>
@@ -100,18 +100,16 @@ export function Total({ view, costs, trying, onTry }: TotalProps) {
 								<button
 									key={c.options.join()}
 									type="button"
-									className="choice"
+									className={look.choice}
 									aria-pressed={same(c.options)}
 									onClick={() => pick(i)}
 								>
 									<Rich
 										text={decideWords.comboReady}
-										cost={<span className="figure">{money(c.cost, costs.currency)}</span>}
+										cost={<span className={look.figure}>{money(c.cost, costs.currency)}</span>}
 										day={day(c.ready)}
 									/>
-									<span className="soft" style={{ display: "block" }}>
-										{name(c.options)}
-									</span>
+									<span className={`${look.soft} ${css.ownLine}`}>{name(c.options)}</span>
 								</button>
 							))}
 						</Stack>
@@ -119,25 +117,23 @@ export function Total({ view, costs, trying, onTry }: TotalProps) {
 				</>
 			) : null}
 			<details>
-				<summary className="soft">{decideWords.whatIsDoneWhen}</summary>
-				<table className="readings">
-					<tbody>
+				<summary className={look.soft}>{decideWords.whatIsDoneWhen}</summary>
+				<Table>
+					<Table.Tbody>
 						{costs.slots.map((s) => (
-							<tr key={`${s.title} ${s.from} ${s.count}`}>
-								<td>
+							<Table.Tr key={`${s.title} ${s.from} ${s.count}`}>
+								<Table.Td>
 									{s.title}
 									{s.count > 1 ? ` × ${s.count}` : ""}
-									<div className="soft">
+									<div className={look.soft}>
 										{s.part ? decideWords.comes(day(s.ends)) : decideWords.slot(s.outside, day(s.begins), day(s.ends))}
 									</div>
-								</td>
-								<td className="figure" style={{ textAlign: "right" }}>
-									{money(s.cost, "")}
-								</td>
-							</tr>
+								</Table.Td>
+								<Table.Td className={`${look.figure} ${look.right}`}>{money(s.cost, "")}</Table.Td>
+							</Table.Tr>
 						))}
-					</tbody>
-				</table>
+					</Table.Tbody>
+				</Table>
 			</details>
 		</section>
 	);

@@ -1,9 +1,10 @@
 import { Button } from "@mantine/core";
 import type { JobView, Option } from "../../api/client";
 import type { SetName } from "../../api/table";
+import look from "../../look/look.module.css";
 import { decideWords } from "../../words/decide";
 import { wayName } from "../../words/trade";
-import classes from "./decide.module.css";
+import css from "./decide.module.css";
 
 export interface WayProps {
 	price: string;
@@ -22,13 +23,13 @@ export interface WayProps {
 export function Way({ set, option, view, current, advised, locked, price, trying, onTry, onOverrule }: WayProps) {
 	const why = option.reasons[0];
 	return (
-		<div className={classes.way}>
-			<div className={classes.line}>
-				<span className={`${option.feasible ? "" : "struck"} ${current ? classes.current : classes.name}`}>
+		<div className={css.way}>
+			<div className={css.line}>
+				<span className={`${option.feasible ? "" : look.struck} ${current ? css.current : css.name}`}>
 					{wayName(option, view.job.unit, set)}
 				</span>
 				{advised ? (
-					<span className="soft">{decideWords.advised}</span>
+					<span className={look.soft}>{decideWords.advised}</span>
 				) : locked || current ? null : (
 					<Button
 						variant="subtle"
@@ -41,11 +42,11 @@ export function Way({ set, option, view, current, advised, locked, price, trying
 				)}
 			</div>
 			{option.feasible && price ? (
-				<div className={classes.line}>
-					<span className={`figure soft ${classes.small}`}>{price}</span>
+				<div className={css.line}>
+					<span className={`${look.figure} ${look.soft} ${css.small}`}>{price}</span>
 					<button
 						type="button"
-						className="plain-link"
+						className={look.plainLink}
 						aria-pressed={trying}
 						aria-label={decideWords.try(wayName(option, view.job.unit, set))}
 						onClick={onTry}
@@ -55,7 +56,9 @@ export function Way({ set, option, view, current, advised, locked, price, trying
 				</div>
 			) : null}
 			{why && !advised ? (
-				<div className={`soft ${classes.small}`}>{decideWords.because(option.feasible, why.text, option.reasons.length - 1)}</div>
+				<div className={`${look.soft} ${css.small}`}>
+					{decideWords.because(option.feasible, why.text, option.reasons.length - 1)}
+				</div>
 			) : null}
 		</div>
 	);

@@ -3,10 +3,11 @@ import { useState } from "react";
 import type { CostsView, DecisionSet, JobView, Option } from "../../api/client";
 import { sameWay, wayKey } from "../../api/way";
 import { Windows } from "../../drawing/Window";
+import look from "../../look/look.module.css";
 import { decideWords } from "../../words/decide";
 import { days, money } from "../../words/intl";
 import { wayName } from "../../words/trade";
-import classes from "./decide.module.css";
+import css from "./decide.module.css";
 import { OverruleDialog } from "./OverruleDialog";
 import { Way } from "./Way";
 import { lower, shortName } from "./words-of";
@@ -61,10 +62,10 @@ export function Ways({ view, set, way, open, costs, tried, onTry }: WaysProps) {
 			</Title>
 			<Stack gap={0} my="xs">
 				{possible.map(line)}
-				{set.options.length === 0 ? <p className="soft">{decideWords.measureWhatIsMissingFirstNothing}</p> : null}
+				{set.options.length === 0 ? <p className={look.soft}>{decideWords.measureWhatIsMissingFirstNothing}</p> : null}
 			</Stack>
 			{impossible.length > 0 ? (
-				<details className={classes.impossible} open={impossible.some((o) => sameWay(o, way))}>
+				<details className={css.impossible} open={impossible.some((o) => sameWay(o, way))}>
 					<summary>{decideWords.notPossibleAndWhy(impossible.length)}</summary>
 					{impossible.map(line)}
 				</details>
@@ -87,13 +88,13 @@ export function Ways({ view, set, way, open, costs, tried, onTry }: WaysProps) {
 					/>
 				</>
 			) : null}
-			{cracked ? <p className="soft">{decideWords.aCrackIsNotOverruledA}</p> : null}
+			{cracked ? <p className={look.soft}>{decideWords.aCrackIsNotOverruledA}</p> : null}
 			{cautions.map((c) => (
-				<p key={c.text} className="soft">
+				<p key={c.text} className={look.soft}>
 					{c.text}
 				</p>
 			))}
-			<p className="soft">{decideWords.limitsOfThisJobsOwnCard(job.policy.limits)}</p>
+			<p className={look.soft}>{decideWords.limitsOfThisJobsOwnCard(job.policy.limits)}</p>
 			<OverruleDialog
 				view={view}
 				set={set.set}

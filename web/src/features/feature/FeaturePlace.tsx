@@ -1,4 +1,4 @@
-import { Button, Group, Stack, Title } from "@mantine/core";
+import { Button, Group, Stack, Table, Title } from "@mantine/core";
 import { Link, useParams, useSearchParams } from "react-router";
 import type { FeatureView, Finding, JobView } from "../../api/client";
 import { useWholeJob } from "../../api/queries";
@@ -6,6 +6,7 @@ import { cellSize, degrees, featureOf, findingOf, isBore, pathIn, rings, zeroUp 
 import { Profile } from "../../drawing/Profile";
 import { Section } from "../../drawing/Section";
 import { StatusMark } from "../../drawing/status";
+import look from "../../look/look.module.css";
 import { show, showApart, showAs, showSpan } from "../../quantity/length";
 import { Bar } from "../../ui/Bar";
 import { Load } from "../../ui/Load";
@@ -15,6 +16,7 @@ import { dateTime } from "../../words/intl";
 import { placeWords } from "../../words/places";
 import { Rich } from "../../words/Rich";
 import { checkName, LOOK_WORD, SOURCE_WORD, stateWord, who } from "../../words/trade";
+import css from "./feature.module.css";
 
 /** One feature: its form drawn, its numbers, its verdicts, and everything ever read of it. */
 export function FeaturePlace() {
@@ -34,7 +36,7 @@ export function FeaturePlace() {
 								{ text: view.job.engine, to: `/jobs/${view.job.id}` },
 							]}
 						/>
-						<main className="page">
+						<main className={look.page}>
 							<h1>{featureWords.thisEngineHasNoSuchPart}</h1>
 						</main>
 					</>
@@ -66,13 +68,13 @@ function FeatureBoard({ view, feature }: { view: JobView; feature: FeatureView }
 					{featureWords.history}
 				</Button>
 			</Bar>
-			<main className="page">
+			<main className={look.page}>
 				<Group justify="space-between" align="flex-start" mb="md">
 					<div>
 						<Title order={1}>{feature.title}</Title>
 						<Group gap="md">
 							<StatusMark standing={feature.standing} />
-							<span className="soft">
+							<span className={look.soft}>
 								{feature.look ? LOOK_WORD[feature.look] : featureWords.notLookedAtYet} · {summary(feature, finding)}
 							</span>
 						</Group>
@@ -83,8 +85,8 @@ function FeatureBoard({ view, feature }: { view: JobView; feature: FeatureView }
 				</Group>
 				{others.length > 0 ? <States view={view} states={states} now={feature} /> : null}
 				{read && !feature.columns ? (
-					<div style={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(300px, 1fr))", gap: 16 }}>
-						<figure className="panel" style={{ margin: 0 }}>
+					<div className={css.drawings}>
+						<figure className={`${look.panel} ${look.flush}`}>
 							<Section
 								rings={rings(feature)}
 								stations={feature.stations}
@@ -94,12 +96,12 @@ function FeatureBoard({ view, feature }: { view: JobView; feature: FeatureView }
 								axis={oval && oval.size > 0 ? oval.angle / 1e6 : undefined}
 								title={featureWords.sectionOfDeviationsDrawnLarger(feature.title)}
 							/>
-							<figcaption className="soft">
+							<figcaption className={look.soft}>
 								{featureWords.oneOutlineAStation(feature.stations.join(" solid, "), feature.stations.length)}{" "}
 								{oval && oval.size > 0 ? (
 									<Rich
 										text={featureWords.fittedOval}
-										size={<span className="figure">{show(oval.size, job.unit)}</span>}
+										size={<span className={look.figure}>{show(oval.size, job.unit)}</span>}
 										angle={Math.round(oval.angle / 1e6)}
 										station={feature.stations[oval.station]}
 									/>
@@ -109,7 +111,7 @@ function FeatureBoard({ view, feature }: { view: JobView; feature: FeatureView }
 								{others.length > 0 ? ` ${featureWords.thinAndGreyItsFormIn}` : ""}
 							</figcaption>
 						</figure>
-						<figure className="panel" style={{ margin: 0 }}>
+						<figure className={`${look.panel} ${look.flush}`}>
 							<Profile
 								stations={feature.stations}
 								directions={degrees(feature)}
@@ -118,13 +120,13 @@ function FeatureBoard({ view, feature }: { view: JobView; feature: FeatureView }
 								system={job.unit}
 								title={featureWords.sizeOfAlongItsAxis(feature.title)}
 							/>
-							<figcaption className="soft">{featureWords.sizeAlongTheAxisALine}</figcaption>
+							<figcaption className={look.soft}>{featureWords.sizeAlongTheAxisALine}</figcaption>
 						</figure>
 					</div>
 				) : read ? null : (
-					<p className="soft">{featureWords.nothingIsMeasuredHereYet}</p>
+					<p className={look.soft}>{featureWords.nothingIsMeasuredHereYet}</p>
 				)}
-				<div style={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(300px, 1fr))", gap: 16, marginTop: 16 }}>
+				<div className={`${css.drawings} ${css.below}`}>
 					<Verdicts view={view} feature={feature} finding={finding} />
 					<AllReadings view={view} feature={feature} />
 				</div>
@@ -137,40 +139,42 @@ function FeatureBoard({ view, feature }: { view: JobView; feature: FeatureView }
 function States({ view, states, now }: { view: JobView; states: FeatureView[]; now: FeatureView }) {
 	const unit = view.job.unit;
 	return (
-		<section className="panel" style={{ marginBottom: 16, overflowX: "auto" }} aria-label={featureWords.states}>
-			<table className="readings">
-				<thead>
-					<tr>
-						<th>{featureWords.state}</th>
-						<th>{featureWords.size}</th>
-						<th>{featureWords.taper}</th>
-						<th>{featureWords.outOfRound}</th>
-						<th>{featureWords.status}</th>
-					</tr>
-				</thead>
-				<tbody>
+		<section className={`${look.panel} ${css.states}`} aria-label={featureWords.states}>
+			<Table>
+				<Table.Thead>
+					<Table.Tr>
+						<Table.Th>{featureWords.state}</Table.Th>
+						<Table.Th>{featureWords.size}</Table.Th>
+						<Table.Th>{featureWords.taper}</Table.Th>
+						<Table.Th>{featureWords.outOfRound}</Table.Th>
+						<Table.Th>{featureWords.status}</Table.Th>
+					</Table.Tr>
+				</Table.Thead>
+				<Table.Tbody>
 					{states.map((f) => {
 						const found = findingOf(view, f);
 						return (
-							<tr key={f.id}>
-								<th scope="row" data-lit={f.id === now.id}>
-									<Link to={pathIn(view, `features/${f.kind}/${f.number}`, { state: f.state })} style={{ color: "inherit" }}>
+							<Table.Tr key={f.id}>
+								<Table.Th scope="row" data-lit={f.id === now.id}>
+									<Link to={pathIn(view, `features/${f.kind}/${f.number}`, { state: f.state })} className={css.state}>
 										{stateWord(f.state)}
 									</Link>
-								</th>
-								<td className="figure">
+								</Table.Th>
+								<Table.Td className={look.figure}>
 									{found?.min === undefined || found.max === undefined ? "–" : showSpan(found.min, found.max, unit)}
-								</td>
-								<td className="figure">{found?.taper === undefined ? "–" : show(found.taper, unit)}</td>
-								<td className="figure">{found?.out_of_round === undefined ? "–" : show(found.out_of_round, unit)}</td>
-								<td>
+								</Table.Td>
+								<Table.Td className={look.figure}>{found?.taper === undefined ? "–" : show(found.taper, unit)}</Table.Td>
+								<Table.Td className={look.figure}>
+									{found?.out_of_round === undefined ? "–" : show(found.out_of_round, unit)}
+								</Table.Td>
+								<Table.Td>
 									<StatusMark standing={f.standing} />
-								</td>
-							</tr>
+								</Table.Td>
+							</Table.Tr>
 						);
 					})}
-				</tbody>
-			</table>
+				</Table.Tbody>
+			</Table>
 		</section>
 	);
 }
@@ -191,43 +195,43 @@ function classRange(view: JobView, feature: FeatureView, finding: Finding | unde
 function Verdicts({ view, feature, finding }: { view: JobView; feature: FeatureView; finding: Finding | undefined }) {
 	const unit = view.job.unit;
 	return (
-		<section className="panel">
+		<section className={look.panel}>
 			<Title order={2} size="h4" mb="xs">
 				{featureWords.verdicts}
 			</Title>
-			<table className="readings">
-				<thead>
-					<tr>
-						<th>{featureWords.check}</th>
-						<th>{featureWords.value}</th>
-						<th>{featureWords.limit}</th>
-						<th>{featureWords.verdict}</th>
-					</tr>
-				</thead>
-				<tbody className="figure">
+			<Table>
+				<Table.Thead>
+					<Table.Tr>
+						<Table.Th>{featureWords.check}</Table.Th>
+						<Table.Th>{featureWords.value}</Table.Th>
+						<Table.Th>{featureWords.limit}</Table.Th>
+						<Table.Th>{featureWords.verdict}</Table.Th>
+					</Table.Tr>
+				</Table.Thead>
+				<Table.Tbody className={look.figure}>
 					{finding?.checks.map((c) => {
 						const [value, limit] = showApart(c.value, c.limit ?? c.value, unit);
 						return (
-							<tr key={c.name}>
-								<td>{checkName(c.name)}</td>
-								<td>{c.name === "wear" && finding.wear ? `${show(finding.wear.min, unit)} – ${value}` : value}</td>
-								<td>
+							<Table.Tr key={c.name}>
+								<Table.Td>{checkName(c.name)}</Table.Td>
+								<Table.Td>{c.name === "wear" && finding.wear ? `${show(finding.wear.min, unit)} – ${value}` : value}</Table.Td>
+								<Table.Td>
 									{c.limit === undefined ? "–" : limit}
-									{c.source ? <div className="soft source">{SOURCE_WORD[c.source]}</div> : null}
-								</td>
-								<td>
+									{c.source ? <div className={`${look.soft} ${css.source}`}>{SOURCE_WORD[c.source]}</div> : null}
+								</Table.Td>
+								<Table.Td>
 									<StatusMark standing={c.verdict} />
-								</td>
-							</tr>
+								</Table.Td>
+							</Table.Tr>
 						);
 					})}
-				</tbody>
-			</table>
+				</Table.Tbody>
+			</Table>
 			<Stack gap={4} mt="sm">
 				{finding?.notes?.map((n) => (
 					<div key={n.code + n.text}>{n.text}</div>
 				))}
-				{feature.blind ? <div className="soft">{featureWords.thePlanItWasReadWith(feature.blind)}</div> : null}
+				{feature.blind ? <div className={look.soft}>{featureWords.thePlanItWasReadWith(feature.blind)}</div> : null}
 			</Stack>
 		</section>
 	);
@@ -235,35 +239,35 @@ function Verdicts({ view, feature, finding }: { view: JobView; feature: FeatureV
 
 function AllReadings({ view, feature }: { view: JobView; feature: FeatureView }) {
 	return (
-		<section className="panel" style={{ overflowX: "auto" }}>
+		<section className={`${look.panel} ${look.scroll}`}>
 			<Title order={2} size="h4" mb="xs">
 				{featureWords.everyReading}
 			</Title>
-			<table className="readings">
-				<thead>
-					<tr>
-						<th>{featureWords.place}</th>
-						<th>{featureWords.reading}</th>
-						<th>{featureWords.taken}</th>
-					</tr>
-				</thead>
-				<tbody>
+			<Table>
+				<Table.Thead>
+					<Table.Tr>
+						<Table.Th>{featureWords.place}</Table.Th>
+						<Table.Th>{featureWords.reading}</Table.Th>
+						<Table.Th>{featureWords.taken}</Table.Th>
+					</Table.Tr>
+				</Table.Thead>
+				<Table.Tbody>
 					{feature.tape.map((r) => (
-						<tr key={r.id} className={r.superseded_by === undefined ? undefined : "struck"}>
-							<td className="figure">
+						<Table.Tr key={r.id} className={r.superseded_by === undefined ? undefined : look.struck}>
+							<Table.Td className={look.figure}>
 								{feature.stations[r.station]} ·{" "}
 								{feature.columns ? feature.columns[r.direction] : `${degrees(feature)[r.direction]}°`}
-							</td>
-							<td className="figure">
+							</Table.Td>
+							<Table.Td className={look.figure}>
 								{r.value === undefined ? (r.reason ?? "taken back") : showAs(feature.quantity, r.value, view.job.unit)}
-							</td>
-							<td>
+							</Table.Td>
+							<Table.Td>
 								{who(r.taken_by, r.from_file)}, {dateTime(r.taken_at)}
-							</td>
-						</tr>
+							</Table.Td>
+						</Table.Tr>
 					))}
-				</tbody>
-			</table>
+				</Table.Tbody>
+			</Table>
 		</section>
 	);
 }

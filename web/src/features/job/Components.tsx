@@ -1,9 +1,10 @@
-import { Button, Group, Modal, Stack, Textarea, Title } from "@mantine/core";
+import { Button, Group, Modal, Stack, Table, Textarea, Title } from "@mantine/core";
 import { useState } from "react";
 import { Link } from "react-router";
 import { useRetire } from "../../api/changes";
 import type { Component, JobView } from "../../api/client";
 import { newId } from "../../api/id";
+import look from "../../look/look.module.css";
 import { date } from "../../words/intl";
 import { jobWords } from "../../words/job";
 import { componentName, ORIGIN_WORD, who } from "../../words/trade";
@@ -19,23 +20,23 @@ export function Components({ view }: { view: JobView }) {
 	if (sorts.length === 0) return null;
 	const shown = view.components.filter((c) => sorts.includes(c.of));
 	return (
-		<section className="panel" aria-label={jobWords.components}>
+		<section className={look.panel} aria-label={jobWords.components}>
 			<Title order={2} size="h4" mb="xs">
 				{view.stand_in ? jobWords.onlyTheIsShownHere(view.stand_in.of, view.stand_in.tag) : jobWords.moreThanOneOfASort}
 			</Title>
-			<table className="readings">
-				<tbody>
+			<Table>
+				<Table.Tbody>
 					{shown.map((c) => (
-						<tr key={c.id}>
-							<th scope="row">
+						<Table.Tr key={c.id}>
+							<Table.Th scope="row">
 								{componentName(c)}
-								{c.stamp ? <span className="soft"> {jobWords.stamped(c.stamp)}</span> : null}
-							</th>
-							<td className="soft">{ORIGIN_WORD[c.origin]}</td>
-							<td>
+								{c.stamp ? <span className={look.soft}> {jobWords.stamped(c.stamp)}</span> : null}
+							</Table.Th>
+							<Table.Td className={look.soft}>{ORIGIN_WORD[c.origin]}</Table.Td>
+							<Table.Td>
 								<Standing view={view} component={c} />
-							</td>
-							<td>
+							</Table.Td>
+							<Table.Td>
 								{view.job.closed_at ? null : c.retired ? (
 									<Button
 										variant="subtle"
@@ -55,12 +56,12 @@ export function Components({ view }: { view: JobView }) {
 										{jobWords.retire}
 									</Button>
 								)}
-							</td>
-						</tr>
+							</Table.Td>
+						</Table.Tr>
 					))}
-				</tbody>
-			</table>
-			{retire.error && !retiring ? <p className="wrong">{retire.error.message}</p> : null}
+				</Table.Tbody>
+			</Table>
+			{retire.error && !retiring ? <p className={look.wrong}>{retire.error.message}</p> : null}
 			{retiring ? <RetireDialog view={view} component={retiring} onClose={() => setRetiring(undefined)} /> : null}
 		</section>
 	);
@@ -86,7 +87,7 @@ function Standing({ view, component: c }: { view: JobView; component: Component 
 	if (here) return <b>{words}</b>;
 	const search = standing ? "" : `?${new URLSearchParams({ of: c.of, tag: c.tag })}`;
 	return (
-		<Link to={`/jobs/${view.job.id}${search}`} style={{ color: "var(--blue)" }}>
+		<Link to={`/jobs/${view.job.id}${search}`} className={look.link}>
 			{words}
 		</Link>
 	);

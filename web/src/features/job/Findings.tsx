@@ -14,13 +14,7 @@ export function Findings({ findings }: { findings: WalkConcern[] }) {
 		const these = findings.filter((f) => f.gravity === gravity);
 		if (these.length === 0) return null;
 		return (
-			<Alert
-				key={gravity}
-				color={GRAVITY[gravity].color}
-				variant="light"
-				title={GRAVITY[gravity].word}
-				styles={{ title: { color: "var(--ink)" }, message: { color: "var(--ink)" } }}
-			>
+			<Alert key={gravity} color={GRAVITY[gravity].color} variant="light" title={GRAVITY[gravity].word}>
 				{these.map((f) => (
 					<div key={f.topic + f.place + f.text}>{f.text}</div>
 				))}

@@ -7,11 +7,12 @@ import { crankJournal, featureOf, journalKind, partsOf, shapeOf } from "../../ap
 import { Crank } from "../../drawing/Crank";
 import { PartRow } from "../../drawing/PartRow";
 import type { Standing } from "../../drawing/status";
+import look from "../../look/look.module.css";
 import { SvgLink } from "../../ui/SvgLink";
 import { Warned } from "../../ui/Warned";
 import { jobWords } from "../../words/job";
 import { LOOK_SHORT, LOOK_WORD } from "../../words/trade";
-import classes from "./job.module.css";
+import css from "./job.module.css";
 import { type GradingState, LOOKS, useGrading } from "./use-grading";
 
 /** How a grade is marked on a drawing: damage is beyond, anything else was seen. */
@@ -23,7 +24,7 @@ export function Grading({ view }: { view: JobView }) {
 	const grading = useGrading(view);
 	if (!grading.here) return null;
 	return (
-		<section aria-label={jobWords.looks} className="grading">
+		<section aria-label={jobWords.looks} className={css.grading}>
 			<Drawings view={view} grading={grading} here={grading.here} />
 			<Grades grading={grading} here={grading.here} />
 		</section>
@@ -72,14 +73,14 @@ function Drawings({ view, grading, here }: PartProps & { view: JobView }) {
 	};
 	return (
 		<Stack gap="sm">
-			<div className="pair">{rows.slice(0, 2).map(row)}</div>
+			<div className={look.pair}>{rows.slice(0, 2).map(row)}</div>
 			<Crank
 				title={jobWords.crankshaftSideViewFromTheNose}
 				shaft={view.shaft}
 				journal={journal}
 				wrap={(place, inner) => linked(named(journalKind(place), place.number), inner)}
 			/>
-			<div className="pair">{rows.slice(2).map(row)}</div>
+			<div className={look.pair}>{rows.slice(2).map(row)}</div>
 		</Stack>
 	);
 }
@@ -89,11 +90,11 @@ function Grades({ grading, here }: PartProps) {
 	const { parts, grade, full, away, waiting, refused } = grading;
 	const unseen = parts.filter((f) => f.look === "").length;
 	return (
-		<div className="panel" aria-live="polite">
+		<div className={look.panel} aria-live="polite">
 			<Title order={2} size="h3">
 				{here.title}
 			</Title>
-			<Text className="soft" mb={8}>
+			<Text className={look.soft} mb={8}>
 				{here.look ? LOOK_WORD[here.look] : jobWords.notGraded} ·{" "}
 				{unseen === 0 ? jobWords.everyPartGraded : jobWords.toGo(unseen)}
 			</Text>
@@ -105,12 +106,12 @@ function Grades({ grading, here }: PartProps) {
 			{refused ? (
 				<Warned small>
 					{refused.trouble?.sentence}{" "}
-					<button type="button" className="plain-link" onClick={() => queue.remove(refused.id)}>
+					<button type="button" className={look.plainLink} onClick={() => queue.remove(refused.id)}>
 						{jobWords.leaveItAsItWas}
 					</button>
 				</Warned>
 			) : null}
-			{away ? <b className={classes.away}>{jobWords.notConnectedGradesWaitHere(waiting)}</b> : null}
+			{away ? <b className={css.away}>{jobWords.notConnectedGradesWaitHere(waiting)}</b> : null}
 			<Stack gap="xs">
 				{LOOKS.map((look, i) => (
 					<Button
@@ -125,7 +126,7 @@ function Grades({ grading, here }: PartProps) {
 					</Button>
 				))}
 			</Stack>
-			<p className="soft">{jobWords.keys1To5GradeAndGoOn}</p>
+			<p className={look.soft}>{jobWords.keys1To5GradeAndGoOn}</p>
 		</div>
 	);
 }

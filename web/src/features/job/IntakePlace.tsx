@@ -5,6 +5,7 @@ import { useParams } from "react-router";
 import { useSetHead } from "../../api/changes";
 import { type JobView, Refusal } from "../../api/client";
 import { jobQuery } from "../../api/queries";
+import look from "../../look/look.module.css";
 import { Load } from "../../ui/Load";
 import { CameBack, useKept } from "../../ui/use-kept";
 import { jobWords } from "../../words/job";
@@ -102,7 +103,7 @@ function Head({ view }: { view: JobView }) {
 				<Button type="submit" variant="default" disabled={!form.isDirty()} loading={set.isPending}>
 					{jobWords.save}
 				</Button>
-				<Title order={6} className="soft" fw={400}>
+				<Title order={6} className={look.soft} fw={400}>
 					{form.isDirty() ? jobWords.notSaved : jobWords.saved}
 				</Title>
 			</Group>

@@ -1,4 +1,4 @@
-import { Alert, Button, Group, Select, Stack, Title } from "@mantine/core";
+import { Alert, Button, Group, Select, Stack, Table, Title, VisuallyHidden } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
@@ -24,6 +24,7 @@ import {
 import { Crank } from "../../drawing/Crank";
 import { PartRow } from "../../drawing/PartRow";
 import { StatusMark } from "../../drawing/status";
+import look from "../../look/look.module.css";
 import { showSpan } from "../../quantity/length";
 import { Bar } from "../../ui/Bar";
 import { Load } from "../../ui/Load";
@@ -38,6 +39,7 @@ import { AddParts } from "./AddParts";
 import { BendPanel } from "./BendPanel";
 import { Components } from "./Components";
 import { Findings } from "./Findings";
+import css from "./job.module.css";
 import { ReadingsDialog } from "./ReadingsDialog";
 import { WalkRail } from "./WalkRail";
 import { nextOpen } from "./walk";
@@ -72,15 +74,15 @@ function JobBoard({ view }: { view: JobView }) {
 					{jobWords.limits}
 				</Button>
 			</Bar>
-			<div className="columns walk">
+			<div className={`${look.columns} ${look.walk}`}>
 				<WalkRail view={view} />
 				<main>
 					<Stack gap="lg">
 						<Group justify="space-between" align="flex-start">
 							<div>
 								<Title order={1}>{job.engine}</Title>
-								<div className="soft">
-									{job.customer} · <span className="figure">{job.number}</span>
+								<div className={look.soft}>
+									{job.customer} · <span className={look.figure}>{job.number}</span>
 									{jobWords.cylindersMainsThrowsDuty(job.cylinders, job.mains, job.throws, job.duty)}
 								</div>
 							</div>
@@ -95,7 +97,7 @@ function JobBoard({ view }: { view: JobView }) {
 							)}
 						</Group>
 						{job.closed_at ? (
-							<p className="note">
+							<p className={look.note}>
 								{jobWords.thisJobLeftTheShopOn(
 									date(job.closed_at),
 									view.closing ? `: ${OUTCOME_WORD[view.closing.outcome]?.toLowerCase()}` : "",
@@ -131,7 +133,7 @@ function JobBoard({ view }: { view: JobView }) {
 						{job.scope === "engine" ? <Parts view={view} kinds={["rod_housing", "piston"]} /> : null}
 						<OtherParts view={view} />
 						{shafted ? (
-							<div className="twin">
+							<div className={look.twin}>
 								<FeatureList view={view} title={jobWords.mains} places={view.shaft.filter((p) => !p.throw)} />
 								<FeatureList view={view} title={jobWords.rodJournals} places={view.shaft.filter((p) => p.throw)} />
 							</div>
@@ -154,33 +156,33 @@ function OtherParts({ view }: { view: JobView }) {
 	const kinds = [...new Set(view.features.map((f) => f.kind))].filter((kind) => !drawn(kind));
 	if (kinds.length === 0) return null;
 	return (
-		<section className="panel" style={{ overflowX: "auto" }}>
+		<section className={`${look.panel} ${look.scroll}`}>
 			<Title order={2} size="h4" mb="xs">
 				{jobWords.alsoMeasured}
 			</Title>
-			<table className="readings">
-				<tbody>
+			<Table>
+				<Table.Tbody>
 					{kinds.map((kind) => (
-						<tr key={kind}>
-							<th scope="row">
+						<Table.Tr key={kind}>
+							<Table.Th scope="row">
 								{plural(kind)}
 								<TakeOut view={view} kind={kind} />
-							</th>
-							<td>
+							</Table.Th>
+							<Table.Td>
 								<Group gap="md">
 									{partsOf(view, kind).map((p) => (
-										<Link key={p.number} to={pathIn(view, `bench/${kind}/${p.number}`)} style={{ color: "var(--blue)" }}>
+										<Link key={p.number} to={pathIn(view, `bench/${kind}/${p.number}`)} className={look.link}>
 											<StatusMark standing={p.taken < p.of && p.standing !== "beyond" ? "open" : p.standing} word={false} />{" "}
 											{p.number}
-											<span className="visually-hidden"> {p.label}</span>
+											<VisuallyHidden> {p.label}</VisuallyHidden>
 										</Link>
 									))}
 								</Group>
-							</td>
-						</tr>
+							</Table.Td>
+						</Table.Tr>
 					))}
-				</tbody>
-			</table>
+				</Table.Tbody>
+			</Table>
 		</section>
 	);
 }
@@ -194,11 +196,15 @@ function TakeOut({ view, kind }: { view: JobView; kind: Kind }) {
 	);
 	if (!empty || view.job.closed_at) return null;
 	return (
-		<div className="soft">
-			<button type="button" className="plain-link" onClick={() => remove.mutate({ kind, number, component: tagOf(view, kind) })}>
+		<div className={look.soft}>
+			<button
+				type="button"
+				className={look.plainLink}
+				onClick={() => remove.mutate({ kind, number, component: tagOf(view, kind) })}
+			>
 				{jobWords.takeNumberOutAgain(number)}
 			</button>
-			{remove.error ? <span className="wrong"> {remove.error.message}</span> : null}
+			{remove.error ? <span className={look.wrong}> {remove.error.message}</span> : null}
 		</div>
 	);
 }
@@ -208,9 +214,9 @@ function Parts({ view, kinds }: { view: JobView; kinds: Kind[] }) {
 	const there = kinds.filter((kind) => partsOf(view, kind).length > 0);
 	if (there.length === 0) return null;
 	return (
-		<div className="twin">
+		<div className={look.twin}>
 			{there.map((kind) => (
-				<section key={kind} className="panel">
+				<section key={kind} className={look.panel}>
 					<Title order={2} size="h4" mb="xs">
 						{plural(kind)}
 					</Title>
@@ -234,25 +240,25 @@ function Parts({ view, kinds }: { view: JobView; kinds: Kind[] }) {
 
 function FeatureList({ view, title, places }: { view: JobView; title: string; places: Journal[] }) {
 	return (
-		<section className="panel" style={{ overflowX: "auto" }}>
+		<section className={`${look.panel} ${look.scroll}`}>
 			<Title order={2} size="h4" mb="xs">
 				{title}
 			</Title>
-			<table className="readings">
-				<thead>
-					<tr>
-						<th>{jobWords.journal}</th>
-						<th>{jobWords.read}</th>
-						<th>{jobWords.status}</th>
-						<th>{jobWords.shellsIn}</th>
-					</tr>
-				</thead>
-				<tbody>
+			<Table>
+				<Table.Thead>
+					<Table.Tr>
+						<Table.Th>{jobWords.journal}</Table.Th>
+						<Table.Th>{jobWords.read}</Table.Th>
+						<Table.Th>{jobWords.status}</Table.Th>
+						<Table.Th>{jobWords.shellsIn}</Table.Th>
+					</Table.Tr>
+				</Table.Thead>
+				<Table.Tbody>
 					{places.map((place) => (
 						<FeatureRow key={place.number} view={view} place={place} />
 					))}
-				</tbody>
-			</table>
+				</Table.Tbody>
+			</Table>
 		</section>
 	);
 }
@@ -263,37 +269,37 @@ function FeatureRow({ view, place }: { view: JobView; place: Journal }) {
 	if (!f) return null;
 	const finding = findingOf(view, f);
 	return (
-		<tr>
-			<td>
-				<Link to={pathIn(view, `features/${f.kind}/${f.number}`)} style={{ color: "var(--blue)" }}>
+		<Table.Tr>
+			<Table.Td>
+				<Link to={pathIn(view, `features/${f.kind}/${f.number}`)} className={look.link}>
 					{f.title}
 				</Link>
-			</td>
-			<td className="figure">
+			</Table.Td>
+			<Table.Td className={look.figure}>
 				{finding?.min !== undefined && finding.max !== undefined ? showSpan(finding.min, finding.max, view.job.unit) : "–"}
-			</td>
-			<td>
+			</Table.Td>
+			<Table.Td>
 				<StatusMark standing={f.standing} />
-			</td>
-			<td>
+			</Table.Td>
+			<Table.Td>
 				{bearings.length === 0 ? "–" : null}
 				<Group gap="sm">
 					{bearings.map((bearing) => (
 						<BearingLink key={bearing.id} view={view} bearing={bearing} rod={bearings.length > 1} />
 					))}
 				</Group>
-			</td>
-		</tr>
+			</Table.Td>
+		</Table.Tr>
 	);
 }
 
 function BearingLink({ view, bearing, rod }: { view: JobView; bearing: FeatureView; rod: boolean }) {
 	const n = taken(bearing);
 	return (
-		<Link to={pathIn(view, `bench/${bearing.kind}/${bearing.number}`)} style={{ color: "var(--blue)" }}>
+		<Link to={pathIn(view, `bench/${bearing.kind}/${bearing.number}`)} className={look.link}>
 			{rod ? `rod ${bearing.number}: ` : ""}
 			{n === 0 ? "measure" : jobWords.of2(n, bearing.by_station.length)}
-			<span className="visually-hidden"> {bearing.title}</span>
+			<VisuallyHidden> {bearing.title}</VisuallyHidden>
 		</Link>
 	);
 }
@@ -309,7 +315,7 @@ function PlanChoice({ view }: { view: JobView }) {
 			<Title order={2} size="h4" mb="xs">
 				{jobWords.howTheyAreMeasured}
 			</Title>
-			<div className="twin">
+			<div className={look.twin}>
 				{kinds.map((kind) => {
 					const f = view.features.find((one) => one.kind === kind);
 					if (!f) return null;
@@ -334,18 +340,16 @@ function PlanChoice({ view }: { view: JobView }) {
 					);
 				})}
 			</div>
-			<p className="soft" style={{ marginTop: 8 }}>
-				{jobWords.twoPointGaugesNeverSeeOdd}
-			</p>
+			<p className={`${look.soft} ${css.apart}`}>{jobWords.twoPointGaugesNeverSeeOdd}</p>
 			{view.said.length > 0 ? (
 				<p>
 					{view.said.map((s) => (
-						<span key={s.set} style={{ marginRight: 24 }}>
+						<span key={s.set} className={css.decided}>
 							{setName(s.set)}:{" "}
-							<Link to={pathIn(view, `decide/${s.set}`)} style={{ color: "var(--blue)", fontWeight: 700 }}>
+							<Link to={pathIn(view, `decide/${s.set}`)} className={`${look.link} ${look.bold}`}>
 								{wayName(s, view.job.unit, s.set)}
 							</Link>
-							{s.signed ? <span className="soft"> {jobWords.signed}</span> : null}
+							{s.signed ? <span className={look.soft}> {jobWords.signed}</span> : null}
 						</span>
 					))}
 				</p>

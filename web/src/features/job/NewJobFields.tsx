@@ -3,7 +3,7 @@ import type { UseFormReturnType } from "@mantine/form";
 import { useQuery } from "@tanstack/react-query";
 import { jobsQuery, plansQuery } from "../../api/queries";
 import { jobWords } from "../../words/job";
-import classes from "./job.module.css";
+import css from "./job.module.css";
 import { PastDay } from "./PastDay";
 
 /** What is filled in to start a job; numbers are texts while they are empty. */
@@ -133,8 +133,8 @@ interface ChoiceProps {
 
 function Choice({ label, data, value, onChange }: ChoiceProps) {
 	return (
-		<fieldset aria-label={label} className={classes.choice}>
-			<div className={classes.choiceLabel}>{label}</div>
+		<fieldset aria-label={label} className={css.choice}>
+			<div className={css.choiceLabel}>{label}</div>
 			<SegmentedControl
 				value={value}
 				onChange={onChange}

@@ -3,6 +3,7 @@ import { useForm } from "@mantine/form";
 import { useNavigate } from "react-router";
 import { useCreateJob } from "../../api/changes";
 import { Refusal } from "../../api/client";
+import look from "../../look/look.module.css";
 import { Bar } from "../../ui/Bar";
 import { CameBack, useKept } from "../../ui/use-kept";
 import { jobWords } from "../../words/job";
@@ -67,7 +68,7 @@ export function NewJobPlace() {
 	return (
 		<>
 			<Bar trail={[{ text: placeWords.shop, to: "/" }, { text: jobWords.newJob }]} />
-			<main className="page" style={{ maxWidth: 860 }}>
+			<main className={`${look.page} ${look.narrow}`}>
 				<form onSubmit={submit} noValidate>
 					<Stack gap="md">
 						<Title order={1}>{jobWords.newJob}</Title>

@@ -1,10 +1,12 @@
-import { Alert, Button, FileButton, Group, TextInput, Title } from "@mantine/core";
+import { Alert, Button, FileButton, Group, TextInput, Title, VisuallyHidden } from "@mantine/core";
 import { type DragEvent, useState } from "react";
 import { useAddPhoto, useRemovePhoto, useRestorePhoto } from "../../api/changes";
 import type { JobView } from "../../api/client";
+import look from "../../look/look.module.css";
 import { date } from "../../words/intl";
 import { jobWords } from "../../words/job";
 import { who } from "../../words/trade";
+import css from "./job.module.css";
 
 /** The server takes no more. */
 const MOST_BYTES = 12 * 1024 * 1024;
@@ -67,14 +69,14 @@ export function Photos({ view }: { view: JobView }) {
 						</Button>
 					)}
 				</FileButton>
-				<span className="soft">{jobWords.jpegOrPngUpTo12Mb}</span>
+				<span className={look.soft}>{jobWords.jpegOrPngUpTo12Mb}</span>
 			</Group>
 			{gone.length > 0 ? (
-				<p className="soft">
+				<p className={look.soft}>
 					{jobWords.takenAway(gone.length)}{" "}
 					<button
 						type="button"
-						className="plain-link"
+						className={look.plainLink}
 						onClick={() => {
 							for (const id of gone) restore.mutate(id, { onSuccess: () => setGone((ids) => ids.filter((one) => one !== id)) });
 						}}
@@ -83,22 +85,22 @@ export function Photos({ view }: { view: JobView }) {
 					</button>
 				</p>
 			) : null}
-			<ul className="photos">
+			<ul className={css.photos}>
 				{view.photos.map((p) => (
 					<li key={p.id}>
 						<a href={`/api/v1/jobs/${job.id}/photos/${p.id}`} target="_blank" rel="noreferrer">
 							<img src={`/api/v1/jobs/${job.id}/photos/${p.id}?small=true`} alt={p.caption} loading="lazy" />
 						</a>
 						<div>{p.caption}</div>
-						<div className="soft">
+						<div className={look.soft}>
 							{who(p.taken_by, p.from_file)}, {date(p.taken_at)}{" "}
 							<button
 								type="button"
-								className="plain-link"
+								className={look.plainLink}
 								onClick={() => remove.mutate(p.id, { onSuccess: () => setGone((ids) => [...ids, p.id]) })}
 							>
 								{jobWords.takeAway}
-								<span className="visually-hidden"> {p.caption}</span>
+								<VisuallyHidden> {p.caption}</VisuallyHidden>
 							</button>
 						</div>
 					</li>

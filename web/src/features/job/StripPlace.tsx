@@ -4,10 +4,12 @@ import { Link, useParams } from "react-router";
 import type { JobView } from "../../api/client";
 import { jobQuery } from "../../api/queries";
 import { featureOf, findingOf, taken } from "../../api/view";
+import look from "../../look/look.module.css";
 import { show } from "../../quantity/length";
 import { Load } from "../../ui/Load";
 import { jobWords } from "../../words/job";
 import { Rich } from "../../words/Rich";
+import css from "./job.module.css";
 import { WalkItems } from "./WalkItems";
 import { WalkPlace } from "./WalkPlace";
 
@@ -53,7 +55,7 @@ function EndFloat({ view }: { view: JobView }) {
 			<Title order={2} size="h4">
 				{jobWords.endPlayEndFloat}
 			</Title>
-			<p className="soft asked">{jobWords.anIndicatorOnTheEndOf}</p>
+			<p className={`${look.soft} ${css.asked}`}>{jobWords.anIndicatorOnTheEndOf}</p>
 			<Group>
 				<Button component={Link} to={`/jobs/${view.job.id}/bench/end_float/1`} variant={taken(f) === 0 ? "filled" : "default"}>
 					{taken(f) === 0 ? jobWords.measureTheEndPlay : jobWords.ofTaken(taken(f), f.by_station.length)}
@@ -62,8 +64,8 @@ function EndFloat({ view }: { view: JobView }) {
 					<span>
 						<Rich
 							text={e.at_180 === undefined ? jobWords.endPlayAt0 : jobWords.endPlayAtBoth}
-							at0={<span className="figure">{show(e.at_0, unit)}</span>}
-							at180={e.at_180 === undefined ? null : <span className="figure">{show(e.at_180, unit)}</span>}
+							at0={<span className={look.figure}>{show(e.at_0, unit)}</span>}
+							at180={e.at_180 === undefined ? null : <span className={look.figure}>{show(e.at_180, unit)}</span>}
 						/>
 					</span>
 				)}
@@ -71,7 +73,7 @@ function EndFloat({ view }: { view: JobView }) {
 			{(finding?.notes ?? [])
 				.filter((n) => n.code !== "no_look")
 				.map((n) => (
-					<div key={n.text} className="note">
+					<div key={n.text} className={look.note}>
 						{n.text}
 					</div>
 				))}

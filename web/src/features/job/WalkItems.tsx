@@ -1,12 +1,14 @@
-import { Alert, Button, Chip, Group, TextInput, Title } from "@mantine/core";
+import { Alert, Button, Chip, Group, Table, TextInput, Title } from "@mantine/core";
 import { useEffect, useRef, useState } from "react";
 import { useAnswer } from "../../api/changes";
 import { type AnswerBody, type JobView, Refusal, type WalkItem } from "../../api/client";
 import { newId } from "../../api/id";
 import { answerOf } from "../../api/view";
 import { ShellRow } from "../../drawing/ShellRow";
+import look from "../../look/look.module.css";
 import { plain } from "../../quantity/length";
 import { jobWords } from "../../words/job";
+import css from "./job.module.css";
 
 type Give = (answers: Omit<AnswerBody, "id">[]) => void;
 
@@ -26,9 +28,9 @@ export function WalkItems({ view, items }: { view: JobView; items: WalkItem[] })
 		});
 	};
 	return (
-		<div className="walk-items">
+		<div className={css.walkItems}>
 			{answer.error && likely !== undefined ? (
-				<Alert color="orange" variant="light" styles={{ message: { color: "var(--ink)" } }}>
+				<Alert color="orange" variant="light">
 					{answer.error.message}{" "}
 					<Group gap="xs" mt={6}>
 						<Button size="compact-md" onClick={() => again(plain(likely, view.job.unit), false)}>
@@ -45,11 +47,11 @@ export function WalkItems({ view, items }: { view: JobView; items: WalkItem[] })
 				</Alert>
 			) : null}
 			{items.map((item) => (
-				<section key={item.topic} aria-label={item.title} className={item.length ? "stamp" : undefined}>
+				<section key={item.topic} aria-label={item.title} className={item.length ? css.stamp : undefined}>
 					<Title order={2} size="h4">
 						{item.title}
 					</Title>
-					{item.help ? <p className="soft asked">{item.help}</p> : null}
+					{item.help ? <p className={`${look.soft} ${css.asked}`}>{item.help}</p> : null}
 					<Asked view={view} item={item} give={give} />
 				</section>
 			))}
@@ -93,28 +95,28 @@ function Matrix({ view, item, give }: { view: JobView; item: WalkItem; give: Giv
 		return value === undefined ? undefined : Number(value);
 	});
 	return (
-		<div style={{ overflowX: "auto" }}>
+		<div className={look.scroll}>
 			{shells ? <ShellRow wear={wear} labels={item.places} title={jobWords.frontToRear(item.title)} /> : null}
-			<table className="readings matrix">
-				<thead>
-					<tr>
-						<td />
+			<Table className={css.matrix}>
+				<Table.Thead>
+					<Table.Tr>
+						<Table.Td />
 						{item.choices.map((c) => (
-							<th key={c.value} scope="col">
+							<Table.Th key={c.value} scope="col">
 								{c.word}
-							</th>
+							</Table.Th>
 						))}
-						<td />
-					</tr>
-				</thead>
-				<tbody>
+						<Table.Td />
+					</Table.Tr>
+				</Table.Thead>
+				<Table.Tbody>
 					{item.places.map((place) => {
 						const now = answerOf(view, item.topic, place);
 						return (
-							<tr key={place}>
-								<th scope="row">{place}</th>
+							<Table.Tr key={place}>
+								<Table.Th scope="row">{place}</Table.Th>
 								{item.choices.map((c) => (
-									<td key={c.value}>
+									<Table.Td key={c.value}>
 										<input
 											type="radio"
 											name={`${item.topic} ${place}`}
@@ -122,16 +124,16 @@ function Matrix({ view, item, give }: { view: JobView; item: WalkItem; give: Giv
 											checked={now?.value === c.value}
 											onChange={() => give([{ topic: item.topic, place, value: c.value, note: now?.note ?? "" }])}
 										/>
-									</td>
+									</Table.Td>
 								))}
-								<td>
+								<Table.Td>
 									<Note item={item} place={place} view={view} give={give} />
-								</td>
-							</tr>
+								</Table.Td>
+							</Table.Tr>
 						);
 					})}
-				</tbody>
-			</table>
+				</Table.Tbody>
+			</Table>
 			{fine && open.length > 0 ? (
 				<Button
 					size="compact-md"
@@ -184,8 +186,8 @@ function LengthItem({ view, item, give }: { view: JobView; item: WalkItem; give:
 			maw={220}
 			inputMode="decimal"
 			placeholder={view.job.unit === "in" ? jobWords.n0010Or0 : jobWords.n025Or0}
-			rightSection={<span className="soft">{view.job.unit}</span>}
-			classNames={{ input: "figure" }}
+			rightSection={<span className={look.soft}>{view.job.unit}</span>}
+			classNames={{ input: look.figure }}
 			value={typed}
 			error={wrong ? jobWords.aSizeAsANumber0For : undefined}
 			onChange={(e) => setTyped(e.currentTarget.value)}

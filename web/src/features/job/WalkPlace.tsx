@@ -2,6 +2,7 @@ import { Button, Group, Stack, Title } from "@mantine/core";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
 import type { JobView } from "../../api/client";
+import look from "../../look/look.module.css";
 import { Bar } from "../../ui/Bar";
 import { jobWords } from "../../words/job";
 import { placeWords } from "../../words/places";
@@ -17,13 +18,13 @@ export function WalkPlace({ view, name, intro, children }: { view: JobView; name
 	return (
 		<>
 			<Bar trail={[{ text: placeWords.shop, to: "/" }, { text: job.engine, to: `/jobs/${job.id}` }, { text: name }]} />
-			<div className="columns walk inside">
+			<div className={`${look.columns} ${look.walk} ${look.inside}`}>
 				<WalkRail view={view} now={name} />
 				<main>
 					<Stack gap="lg" maw={900}>
 						<div>
 							<Title order={1}>{name}</Title>
-							<div className="soft">{intro}</div>
+							<div className={look.soft}>{intro}</div>
 						</div>
 						<Findings findings={view.walk.findings.filter((f) => f.step === name.toLowerCase())} />
 						{children}

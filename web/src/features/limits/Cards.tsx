@@ -1,14 +1,16 @@
-import { Button, Group, Modal, Select } from "@mantine/core";
+import { Button, Group, Modal, Select, Table } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { useReadCard } from "../../api/changes";
 import type { JobView, LimitSet, Policy } from "../../api/client";
 import { jobQuery, jobsQuery } from "../../api/queries";
 import { plural } from "../../api/table";
+import look from "../../look/look.module.css";
 import { FileDrop } from "../../ui/FileDrop";
 import { limitsWords } from "../../words/limits";
 import { Rich } from "../../words/Rich";
 import { type Difference, differences } from "./compare";
+import css from "./limits.module.css";
 
 export interface CardsProps {
 	view: JobView;
@@ -65,31 +67,31 @@ export function Cards({ view, limits, onTake }: CardsProps) {
 
 function Compare({ here, there, rows }: { here: string; there: string; rows: Difference[] }) {
 	return (
-		<div className="panel" style={{ marginTop: 12, overflowX: "auto", maxHeight: 340 }}>
+		<div className={`${look.panel} ${css.cards}`}>
 			{rows.length === 0 ? (
 				<b>{limitsWords.bothCardsSayTheSame}</b>
 			) : (
-				<table className="readings">
-					<thead>
-						<tr>
-							<th>{limitsWords.whereTheyDiffer}</th>
-							<th>{here}</th>
-							<th>{there}</th>
-						</tr>
-					</thead>
-					<tbody>
+				<Table>
+					<Table.Thead>
+						<Table.Tr>
+							<Table.Th>{limitsWords.whereTheyDiffer}</Table.Th>
+							<Table.Th>{here}</Table.Th>
+							<Table.Th>{there}</Table.Th>
+						</Table.Tr>
+					</Table.Thead>
+					<Table.Tbody>
 						{rows.map((r) => (
-							<tr key={`${r.block} ${r.kind} ${r.label}`}>
-								<td>
+							<Table.Tr key={`${r.block} ${r.kind} ${r.label}`}>
+								<Table.Td>
 									{plural(r.kind)}
 									{r.block === "close" ? " (close)" : ""}: {r.label.toLowerCase()}
-								</td>
-								<td className="figure">{r.here || "–"}</td>
-								<td className="figure">{r.there || "–"}</td>
-							</tr>
+								</Table.Td>
+								<Table.Td className={look.figure}>{r.here || "–"}</Table.Td>
+								<Table.Td className={look.figure}>{r.there || "–"}</Table.Td>
+							</Table.Tr>
 						))}
-					</tbody>
-				</table>
+					</Table.Tbody>
+				</Table>
 			)}
 		</div>
 	);

@@ -6,6 +6,7 @@ import type { SetName } from "../../api/table";
 import type { Standing } from "../../api/view";
 import type { Way } from "../../api/way";
 import { STANDING_WORD } from "../../drawing/status";
+import look from "../../look/look.module.css";
 import { limitsWords } from "../../words/limits";
 import { Rich } from "../../words/Rich";
 import { setName, wayName } from "../../words/trade";
@@ -26,7 +27,7 @@ export function Changes({ view, limits, policy }: ChangesProps) {
 	const way = (s: (Way & { set: SetName }) | undefined) => (s ? wayName(s, unit, s.set).toLowerCase() : "not decided");
 	if (!data) return null;
 	return (
-		<section className="panel" aria-label={limitsWords.whatSavingWouldChange} aria-live="polite">
+		<section className={look.panel} aria-label={limitsWords.whatSavingWouldChange} aria-live="polite">
 			<b>{data.sets.length === 0 ? limitsWords.noDecisionChanges : limitsWords.savingWouldChange}</b>
 			{data.sets.map((s) => (
 				<div key={s.set}>
@@ -40,7 +41,7 @@ export function Changes({ view, limits, policy }: ChangesProps) {
 				</div>
 			))}
 			{data.parts.length > 0 ? (
-				<div className="soft">
+				<div className={look.soft}>
 					{limitsWords.parts(
 						data.parts.slice(0, 8).map((p) => limitsWords.part(p.title, word(p.before), word(p.after))),
 						data.parts.length - 8,

@@ -1,9 +1,10 @@
 import { Fieldset, Select, SimpleGrid, TextInput } from "@mantine/core";
 import { type Kind, plural } from "../../api/table";
+import look from "../../look/look.module.css";
 import { limitsWords } from "../../words/limits";
 import { SOURCE_WORD } from "../../words/trade";
 import { fieldsFor, SEVERAL, type Typed } from "./card";
-import classes from "./limits.module.css";
+import css from "./limits.module.css";
 
 /** What lists look like, by their place. */
 const EXAMPLE: Record<string, string> = { shells: "-0.001 0.001", oversizes: "0.020 0.030" };
@@ -22,7 +23,7 @@ export interface KindCardProps {
 export function KindCard({ at, kind, typed, errors, onSource, onType }: KindCardProps) {
 	const source = `${at}.source`;
 	return (
-		<Fieldset m={0} className="panel" classNames={{ legend: classes.legend }} legend={plural(kind)}>
+		<Fieldset m={0} className={look.panel} classNames={{ legend: css.legend }} legend={plural(kind)}>
 			<Select
 				label={limitsWords.whereTheseComeFrom}
 				mb="xs"
@@ -43,7 +44,7 @@ export function KindCard({ at, kind, typed, errors, onSource, onType }: KindCard
 							key={name}
 							label={f.label}
 							inputMode="decimal"
-							classNames={{ input: "figure" }}
+							classNames={{ input: look.figure }}
 							placeholder={f.many ? (EXAMPLE[f.place] ?? "0.010 0.020") : undefined}
 							value={typed[name] ?? ""}
 							error={errors[name]}

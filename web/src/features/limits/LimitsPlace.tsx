@@ -6,6 +6,7 @@ import { useParams } from "react-router";
 import { useSetJudgement } from "../../api/changes";
 import { type JobView, type LimitSet, type Policy, Refusal } from "../../api/client";
 import { jobQuery } from "../../api/queries";
+import look from "../../look/look.module.css";
 import { plain, type System } from "../../quantity/length";
 import { Bar } from "../../ui/Bar";
 import { Load } from "../../ui/Load";
@@ -83,7 +84,7 @@ function LimitsForm({ view }: { view: JobView }) {
 			<Bar
 				trail={[{ text: placeWords.shop, to: "/" }, { text: job.engine, to: `/jobs/${job.id}` }, { text: placeWords.limits }]}
 			/>
-			<main className="page">
+			<main className={look.page}>
 				<form
 					onSubmit={(e) => {
 						e.preventDefault();
@@ -94,7 +95,7 @@ function LimitsForm({ view }: { view: JobView }) {
 						<div>
 							<div>
 								<Title order={1}>{limitsWords.limitsOfThisJob}</Title>
-								<div className="soft">{limitsWords.inAnEmptyFieldIsA(job.unit)}</div>
+								<div className={look.soft}>{limitsWords.inAnEmptyFieldIsA(job.unit)}</div>
 							</div>
 						</div>
 						<CameBack came={form.came} back={form.back} />

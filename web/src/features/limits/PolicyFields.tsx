@@ -3,8 +3,10 @@ import { useState } from "react";
 import { useSetShopPolicy } from "../../api/changes";
 import type { Policy } from "../../api/client";
 import { policyRows } from "../../api/table";
+import look from "../../look/look.module.css";
 import { parse, plain, type System } from "../../quantity/length";
 import { limitsWords } from "../../words/limits";
+import css from "./limits.module.css";
 
 export interface PolicyFieldsProps {
 	policy: Policy;
@@ -16,8 +18,8 @@ export interface PolicyFieldsProps {
 export function PolicyFields({ policy, unit, onChange }: PolicyFieldsProps) {
 	const rows = policyRows();
 	return (
-		<fieldset className="panel" style={{ margin: 0 }}>
-			<legend style={{ fontWeight: 700, fontSize: "1.1rem", padding: "0 6px" }}>{limitsWords.howThisJobIsJudged}</legend>
+		<fieldset className={`${look.panel} ${look.flush}`}>
+			<legend className={css.legend}>{limitsWords.howThisJobIsJudged}</legend>
 			<SimpleGrid cols={{ base: 1, sm: 3 }} verticalSpacing="md">
 				{rows.map(({ name, form, label, hint, choices = [] }) => {
 					const held = policy[name as keyof Policy];
@@ -79,7 +81,7 @@ function LengthField({ label, unit, value, onChange }: LengthFieldProps) {
 		<TextInput
 			label={label}
 			inputMode="decimal"
-			classNames={{ input: "figure" }}
+			classNames={{ input: look.figure }}
 			value={typed}
 			error={wrong}
 			onChange={(e) => {
@@ -103,7 +105,7 @@ function ShopPolicy({ policy, unit }: { policy: Policy; unit: System }) {
 				{limitsWords.letNewJobsInStartWith(unit)}
 			</Button>
 			{set.isSuccess ? <span>{limitsWords.newJobsStartWithItFrom}</span> : null}
-			{set.error ? <span className="wrong">{set.error.message}</span> : null}
+			{set.error ? <span className={look.wrong}>{set.error.message}</span> : null}
 		</Group>
 	);
 }

@@ -1,4 +1,4 @@
-import { Alert, Button, Group, Select, Stack, Title } from "@mantine/core";
+import { Alert, Button, Group, Select, Stack, Table, Title } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
@@ -7,6 +7,7 @@ import type { BuildView, JobView, Matching } from "../../api/client";
 import { buildQuery, useWholeJob } from "../../api/queries";
 import { type Kind, plural } from "../../api/table";
 import { Windows } from "../../drawing/Window";
+import look from "../../look/look.module.css";
 import { show, showGrams } from "../../quantity/length";
 import { Bar } from "../../ui/Bar";
 import { Load } from "../../ui/Load";
@@ -14,6 +15,7 @@ import { matchWords } from "../../words/match";
 import { placeWords } from "../../words/places";
 import { Rich } from "../../words/Rich";
 import { who } from "../../words/trade";
+import css from "./match.module.css";
 import { clearancesOf, insideOf, numbersOf, spreadOf, swapped } from "./order";
 
 /** How the measured parts go together: which piston in which cylinder, which rod on which pin, rods by weight, rings. */
@@ -28,7 +30,7 @@ export function MatchPlace() {
 					<Bar
 						trail={[{ text: placeWords.shop, to: "/" }, { text: view.job.engine, to: `/jobs/${id}` }, { text: placeWords.match }]}
 					/>
-					<main className="page">
+					<main className={look.page}>
 						<Title order={1}>{matchWords.whichPartGoesWhere}</Title>
 						<Load query={build}>{(b) => <Build view={view} build={b} />}</Load>
 					</main>
@@ -50,7 +52,7 @@ function Build({ view, build }: { view: JobView; build: BuildView }) {
 					/>
 				</p>
 			) : null}
-			<div className="twin">
+			<div className={look.twin}>
 				{build.matchings.map((m) => (
 					<MatchPanel
 						key={`${m.of} ${m.best.join()}`}
@@ -91,39 +93,43 @@ function MatchPanel({ view, matching: m, settled }: MatchPanelProps) {
 	const line = (title: string, p: number[]) => {
 		const s = spreadOf(clearancesOf(m, p), m.target);
 		return (
-			<tr key={title}>
-				<th scope="row">{title}</th>
-				<td className="figure">{show(s.spread, unit)}</td>
-				<td className="figure">{show(s.worst, unit)}</td>
-			</tr>
+			<Table.Tr key={title}>
+				<Table.Th scope="row">{title}</Table.Th>
+				<Table.Td className={look.figure}>{show(s.spread, unit)}</Table.Td>
+				<Table.Td className={look.figure}>{show(s.worst, unit)}</Table.Td>
+			</Table.Tr>
 		);
 	};
 	return (
-		<section className="panel" aria-label={matchWords.to(plural(m.with), plural(m.of).toLowerCase())}>
+		<section className={look.panel} aria-label={matchWords.to(plural(m.with), plural(m.of).toLowerCase())}>
 			<Title order={2} size="h4">
 				{matchWords.to(plural(m.with), plural(m.of).toLowerCase())}
 			</Title>
-			<div className="soft">
-				<Rich text={matchWords.targetFrom} target={<span className="figure">{show(m.target, unit)}</span>} basis={m.basis.text} />
+			<div className={look.soft}>
+				<Rich
+					text={matchWords.targetFrom}
+					target={<span className={look.figure}>{show(m.target, unit)}</span>}
+					basis={m.basis.text}
+				/>
 			</div>
-			<table className="readings">
-				<thead>
-					<tr>
-						<td />
-						<th>{matchWords.spread}</th>
-						<th>{matchWords.furthestFromTarget}</th>
-					</tr>
-				</thead>
-				<tbody>
+			<Table>
+				<Table.Thead>
+					<Table.Tr>
+						<Table.Td />
+						<Table.Th>{matchWords.spread}</Table.Th>
+						<Table.Th>{matchWords.furthestFromTarget}</Table.Th>
+					</Table.Tr>
+				</Table.Thead>
+				<Table.Tbody>
 					{line(matchWords.asNumbered, numbered)}
 					{line("Best", best)}
 					{line(matchWords.asBelow, parts)}
-				</tbody>
-			</table>
+				</Table.Tbody>
+			</Table>
 			<Stack gap={4} my="sm">
 				{m.places.map((place, i) => (
 					<Group key={place} gap="xs" wrap="nowrap">
-						<span style={{ width: 100 }}>
+						<span className={css.number}>
 							{ONE[m.of] ?? m.of} {place}
 						</span>
 						<Select
@@ -134,11 +140,11 @@ function MatchPanel({ view, matching: m, settled }: MatchPanelProps) {
 							value={String(parts[i])}
 							onChange={(v) => v && setParts(swapped(parts, i, Number(v)))}
 						/>
-						<span className="figure">{show(clearances[i] ?? 0, unit)}</span>
+						<span className={look.figure}>{show(clearances[i] ?? 0, unit)}</span>
 					</Group>
 				))}
 			</Stack>
-			<div style={{ maxWidth: 330 }}>
+			<div className={css.window}>
 				<Windows
 					title={matchWords.clearanceOfEachInItsWindow}
 					system={unit}
@@ -165,7 +171,7 @@ function MatchPanel({ view, matching: m, settled }: MatchPanelProps) {
 				>
 					{matchWords.saveThisMatching}
 				</Button>
-				{settled ? <span className="soft">{matchWords.savedBy(who(settled.settled_by, settled.from_file))}</span> : null}
+				{settled ? <span className={look.soft}>{matchWords.savedBy(who(settled.settled_by, settled.from_file))}</span> : null}
 			</Group>
 			{settle.error ? (
 				<Alert color="orange" variant="light" mt="sm">
@@ -181,33 +187,33 @@ function Pairs({ pairing: p }: { pairing: NonNullable<BuildView["pairing"]> }) {
 	const spread = (pairs: number[][]) => Math.max(...sums(pairs)) - Math.min(...sums(pairs));
 	const best = p.best ?? [];
 	return (
-		<section className="panel" aria-label={matchWords.rodsByWeight}>
+		<section className={look.panel} aria-label={matchWords.rodsByWeight}>
 			<Title order={2} size="h4">
 				{matchWords.rodsByWeight}
 			</Title>
 			{best.length > 0 ? (
 				<>
-					<p style={{ margin: "4px 0" }}>
+					<p className={css.told}>
 						<Rich
 							text={matchWords.twoRodsShareACrankpin}
-							numbered={<span className="figure">{showGrams(spread(p.as_numbered ?? []))}</span>}
-							best={<b className="figure">{showGrams(spread(best))}</b>}
+							numbered={<span className={look.figure}>{showGrams(spread(p.as_numbered ?? []))}</span>}
+							best={<b className={look.figure}>{showGrams(spread(best))}</b>}
 						/>
 					</p>
-					<table className="readings">
-						<tbody>
+					<Table>
+						<Table.Tbody>
 							{best.map(([a = 0, b = 0], i) => (
-								<tr key={`${a} ${b}`}>
-									<th scope="row">{matchWords.crankpin(i + 1)}</th>
-									<td>{matchWords.pair(p.rods[a], p.rods[b])}</td>
-									<td className="figure">{showGrams(sums(best)[i] ?? 0)}</td>
-								</tr>
+								<Table.Tr key={`${a} ${b}`}>
+									<Table.Th scope="row">{matchWords.crankpin(i + 1)}</Table.Th>
+									<Table.Td>{matchWords.pair(p.rods[a], p.rods[b])}</Table.Td>
+									<Table.Td className={look.figure}>{showGrams(sums(best)[i] ?? 0)}</Table.Td>
+								</Table.Tr>
 							))}
-						</tbody>
-					</table>
+						</Table.Tbody>
+					</Table>
 				</>
 			) : null}
-			<p className="soft">
+			<p className={look.soft}>
 				{matchWords.toWeighAsTheLightestPair(
 					p.rods
 						.map((rod, i) => matchWords.takeOff(rod, (p.metal[i] ?? 0) === 0 ? undefined : showGrams(p.metal[i] ?? 0)))
@@ -221,35 +227,35 @@ function Pairs({ pairing: p }: { pairing: NonNullable<BuildView["pairing"]> }) {
 function Rings({ view, rings }: { view: JobView; rings: BuildView["rings"] }) {
 	const unit = view.job.unit;
 	return (
-		<section className="panel" aria-label={matchWords.ringGaps} style={{ overflowX: "auto" }}>
+		<section className={`${look.panel} ${look.scroll}`} aria-label={matchWords.ringGaps}>
 			<Title order={2} size="h4">
 				{matchWords.ringGaps}
 			</Title>
-			<table className="readings">
-				<thead>
-					<tr>
-						<th>{matchWords.cylinder}</th>
-						<th>{matchWords.ring}</th>
-						<th>{matchWords.gap}</th>
-						<th>{matchWords.target2}</th>
-						<th>{matchWords.file}</th>
-						<th>{matchWords.whatToDo}</th>
-					</tr>
-				</thead>
-				<tbody>
+			<Table>
+				<Table.Thead>
+					<Table.Tr>
+						<Table.Th>{matchWords.cylinder}</Table.Th>
+						<Table.Th>{matchWords.ring}</Table.Th>
+						<Table.Th>{matchWords.gap}</Table.Th>
+						<Table.Th>{matchWords.target2}</Table.Th>
+						<Table.Th>{matchWords.file}</Table.Th>
+						<Table.Th>{matchWords.whatToDo}</Table.Th>
+					</Table.Tr>
+				</Table.Thead>
+				<Table.Tbody>
 					{rings.map((r) => (
-						<tr key={`${r.cylinder} ${r.ring}`}>
-							<th scope="row">{r.cylinder}</th>
-							<td>{r.ring}</td>
-							<td className="figure">{show(r.gap, unit)}</td>
-							<td className="figure">{show(r.target, unit)}</td>
-							<td className="figure">{r.file > 0 ? show(r.file, unit) : "–"}</td>
-							<td>{r.says.map((s) => s.text).join(" ")}</td>
-						</tr>
+						<Table.Tr key={`${r.cylinder} ${r.ring}`}>
+							<Table.Th scope="row">{r.cylinder}</Table.Th>
+							<Table.Td>{r.ring}</Table.Td>
+							<Table.Td className={look.figure}>{show(r.gap, unit)}</Table.Td>
+							<Table.Td className={look.figure}>{show(r.target, unit)}</Table.Td>
+							<Table.Td className={look.figure}>{r.file > 0 ? show(r.file, unit) : "–"}</Table.Td>
+							<Table.Td>{r.says.map((s) => s.text).join(" ")}</Table.Td>
+						</Table.Tr>
 					))}
-				</tbody>
-			</table>
-			<p className="soft">{matchWords.aGapGrowsBy314TimesWhat}</p>
+				</Table.Tbody>
+			</Table>
+			<p className={look.soft}>{matchWords.aGapGrowsBy314TimesWhat}</p>
 		</section>
 	);
 }

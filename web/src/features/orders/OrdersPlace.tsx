@@ -1,4 +1,4 @@
-import { Alert, Button, Stack, Title } from "@mantine/core";
+import { Alert, Button, Stack, Title, VisuallyHidden } from "@mantine/core";
 import { IconFileTypePdf } from "@tabler/icons-react";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
@@ -6,6 +6,7 @@ import { useIssueOrders, useSayOfOrder } from "../../api/changes";
 import type { Issued, JobView } from "../../api/client";
 import { newId } from "../../api/id";
 import { useWholeJob } from "../../api/queries";
+import look from "../../look/look.module.css";
 import { Bar } from "../../ui/Bar";
 import { Load } from "../../ui/Load";
 import { dateTime } from "../../words/intl";
@@ -13,6 +14,7 @@ import { ordersWords } from "../../words/orders";
 import { placeWords } from "../../words/places";
 import { who } from "../../words/trade";
 import { CloseDialog } from "./CloseDialog";
+import css from "./orders.module.css";
 import { Paper } from "./Paper";
 import { type Entry, entriesOf, standing } from "./sheet";
 
@@ -45,7 +47,7 @@ function Board({ view, chosen }: { view: JobView; chosen: string | undefined }) 
 	const waiting = orders.drafts.length + orders.unwanted.length;
 	if (!entry) {
 		return (
-			<main className="page">
+			<main className={look.page}>
 				<h1>{ordersWords.nothingToOrder}</h1>
 				<p>
 					{view.signed.length === 0 ? (
@@ -62,20 +64,19 @@ function Board({ view, chosen }: { view: JobView; chosen: string | undefined }) 
 	}
 	const unsigned = view.said.filter((s) => !s.signed).length;
 	return (
-		<div className="columns">
+		<div className={look.columns}>
 			<nav aria-label={ordersWords.sheets}>
-				<h1 className="visually-hidden">{ordersWords.orders}</h1>
+				<VisuallyHidden component="h1">{ordersWords.orders}</VisuallyHidden>
 				<Stack gap={2}>
 					{entries.map((e) => (
 						<Link
 							key={e.name}
 							to={`/jobs/${job.id}/orders/${e.name}`}
-							className="choice set"
+							className={`${look.choice} ${look.set} ${css.sheet}`}
 							aria-current={e.name === entry.name}
-							style={{ textDecoration: "none", display: "block" }}
 						>
 							<b>{e.title}</b>
-							<div className="soft">{standing(e)}</div>
+							<div className={look.soft}>{standing(e)}</div>
 						</Link>
 					))}
 				</Stack>
@@ -90,7 +91,7 @@ function Board({ view, chosen }: { view: JobView; chosen: string | undefined }) 
 					</Alert>
 				) : null}
 				{unsigned > 0 ? (
-					<p className="soft">
+					<p className={look.soft}>
 						{ordersWords.notSignedYetNothingIsOrdered(unsigned)} <Link to={`/jobs/${job.id}/decide`}>{ordersWords.decide}</Link>
 					</p>
 				) : null}
@@ -113,12 +114,12 @@ function Sheets({ view, entry }: { view: JobView; entry: Entry }) {
 		<>
 			<main>
 				{draft && issued ? (
-					<Alert color="orange" variant="light" mb="md" styles={{ message: { color: "var(--ink)" } }}>
+					<Alert color="orange" variant="light" mb="md">
 						{ordersWords.whatWasSignedOrMeasuredSince(issued.issue)}
 					</Alert>
 				) : null}
 				{!shown ? (
-					<Alert color="orange" variant="light" mb="md" styles={{ message: { color: "var(--ink)" } }}>
+					<Alert color="orange" variant="light" mb="md">
 						{ordersWords.thisSheetIsWantedNoMore}
 					</Alert>
 				) : (
@@ -193,8 +194,8 @@ function Sheets({ view, entry }: { view: JobView; entry: Entry }) {
 				<Title order={2} size="h4" mt="lg">
 					{ordersWords.sheetHistory}
 				</Title>
-				{said.length === 0 && !issued ? <p className="soft">{ordersWords.nothingYet}</p> : null}
-				<ul className="events">
+				{said.length === 0 && !issued ? <p className={look.soft}>{ordersWords.nothingYet}</p> : null}
+				<ul className={css.events}>
 					{issued ? <li>{ordersWords.issuedBy(who(issued.issued_by, issued.from_file), when(issued.issued_at))}</li> : null}
 					{said.map((e) => (
 						<li key={e.id}>

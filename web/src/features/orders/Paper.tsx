@@ -1,9 +1,11 @@
-import { Checkbox } from "@mantine/core";
+import { Checkbox, Table } from "@mantine/core";
 import type { Issued, JobView, Sheet } from "../../api/client";
+import look from "../../look/look.module.css";
 import { show } from "../../quantity/length";
 import { date, day } from "../../words/intl";
 import { ordersWords } from "../../words/orders";
 import { who } from "../../words/trade";
+import css from "./orders.module.css";
 import { ordered, ticked } from "./sheet";
 
 interface PaperProps {
@@ -23,7 +25,7 @@ export function Paper({ view, sheet, issued, struck = false, onTick }: PaperProp
 	const codes = sheet.lines.some((l) => l.code);
 	return (
 		<article
-			className={struck ? "panel paper struck-through" : "panel paper"}
+			className={struck ? `${look.panel} ${look.paper} ${css.struckThrough}` : `${look.panel} ${look.paper}`}
 			aria-label={struck ? ordersWords.supersededOrWithdrawn(sheet.title) : sheet.title}
 		>
 			<header>
@@ -33,25 +35,25 @@ export function Paper({ view, sheet, issued, struck = false, onTick }: PaperProp
 						{job.engine} · {job.customer}
 					</div>
 				</div>
-				<div style={{ textAlign: "right" }}>
-					<div className="figure">{job.number}</div>
+				<div className={look.right}>
+					<div className={look.figure}>{job.number}</div>
 					{issued ? (
-						<div className="soft">
+						<div className={look.soft}>
 							{ordersWords.issueBy(issued.issue, date(issued.issued_at), who(issued.issued_by, issued.from_file), struck)}
 						</div>
 					) : (
-						<div className="soft">{ordersWords.notIssuedYet}</div>
+						<div className={look.soft}>{ordersWords.notIssuedYet}</div>
 					)}
-					<div className="soft">{ordersWords.allSizesInAt20C(job.unit)}</div>
+					<div className={look.soft}>{ordersWords.allSizesInAt20C(job.unit)}</div>
 				</div>
 			</header>
 			{sheet.steps.length > 0 ? (
-				<ol className="steps">
+				<ol className={css.steps}>
 					{sheet.steps.map((s) => (
 						<li key={s.operation}>
 							{s.title}
-							{s.count > 1 ? <span className="soft"> × {s.count}</span> : null}
-							<span className="soft">
+							{s.count > 1 ? <span className={look.soft}> × {s.count}</span> : null}
+							<span className={look.soft}>
 								{` · ${s.outside ? ordersWords.sentOut : ordersWords.inHouse}`}
 								{s.ends ? ` · ${s.begins === s.ends ? day(s.ends) : ordersWords.to(day(s.begins ?? s.ends), day(s.ends))}` : ""}
 							</span>
@@ -59,43 +61,43 @@ export function Paper({ view, sheet, issued, struck = false, onTick }: PaperProp
 					))}
 				</ol>
 			) : null}
-			<table className="readings">
-				<thead>
-					<tr>
-						{onTick ? <th>{ordersWords.done}</th> : null}
-						<th>{codes ? "Part" : "Where"}</th>
-						<th>{ordersWords.what}</th>
-						{rough ? <th>{ordersWords.rough}</th> : null}
-						{sizes ? <th>{ordersWords.finished}</th> : null}
-						{codes ? <th>{ordersWords.code}</th> : null}
-						{codes ? <th>{ordersWords.pieces}</th> : null}
-					</tr>
-				</thead>
-				<tbody>
+			<Table>
+				<Table.Thead>
+					<Table.Tr>
+						{onTick ? <Table.Th>{ordersWords.done}</Table.Th> : null}
+						<Table.Th>{codes ? "Part" : "Where"}</Table.Th>
+						<Table.Th>{ordersWords.what}</Table.Th>
+						{rough ? <Table.Th>{ordersWords.rough}</Table.Th> : null}
+						{sizes ? <Table.Th>{ordersWords.finished}</Table.Th> : null}
+						{codes ? <Table.Th>{ordersWords.code}</Table.Th> : null}
+						{codes ? <Table.Th>{ordersWords.pieces}</Table.Th> : null}
+					</Table.Tr>
+				</Table.Thead>
+				<Table.Tbody>
 					{sheet.lines.map((l) => (
-						<tr key={l.key}>
+						<Table.Tr key={l.key}>
 							{onTick && issued ? (
-								<td>
+								<Table.Td>
 									<Checkbox
 										aria-label={ordersWords.done2(l.title)}
 										checked={ticked(issued, l.key)}
 										onChange={(e) => onTick(l.key, e.currentTarget.checked)}
 									/>
-								</td>
+								</Table.Td>
 							) : null}
-							<th scope="row">{l.title}</th>
-							<td>
+							<Table.Th scope="row">{l.title}</Table.Th>
+							<Table.Td>
 								{l.what}
-								{l.note ? <div className="soft">{l.note}</div> : null}
-							</td>
-							{rough ? <td className="figure">{l.rough !== undefined ? show(l.rough, job.unit) : ""}</td> : null}
-							{sizes ? <td className="figure finished">{ordered(l, job.unit)}</td> : null}
-							{codes ? <td className="figure">{l.code}</td> : null}
-							{codes ? <td className="figure">{l.count}</td> : null}
-						</tr>
+								{l.note ? <div className={look.soft}>{l.note}</div> : null}
+							</Table.Td>
+							{rough ? <Table.Td className={look.figure}>{l.rough !== undefined ? show(l.rough, job.unit) : ""}</Table.Td> : null}
+							{sizes ? <Table.Td className={`${look.figure} ${css.finished}`}>{ordered(l, job.unit)}</Table.Td> : null}
+							{codes ? <Table.Td className={look.figure}>{l.code}</Table.Td> : null}
+							{codes ? <Table.Td className={look.figure}>{l.count}</Table.Td> : null}
+						</Table.Tr>
 					))}
-				</tbody>
-			</table>
+				</Table.Tbody>
+			</Table>
 			<ul>
 				{sheet.notes.map((n) => (
 					<li key={n}>{n}</li>

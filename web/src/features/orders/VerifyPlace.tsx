@@ -1,4 +1,4 @@
-import { Alert, Button, Group, Modal, Stack, Textarea, Title } from "@mantine/core";
+import { Alert, Button, Group, Modal, Stack, Table, Textarea, Title } from "@mantine/core";
 import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { useAddState, useSayOfOrder } from "../../api/changes";
@@ -7,6 +7,7 @@ import { newId } from "../../api/id";
 import { useWholeJob } from "../../api/queries";
 import { ProofStrip } from "../../drawing/ProofStrip";
 import { StatusMark } from "../../drawing/status";
+import look from "../../look/look.module.css";
 import { showSpan } from "../../quantity/length";
 import { Bar } from "../../ui/Bar";
 import { Load } from "../../ui/Load";
@@ -14,6 +15,7 @@ import { ordersWords } from "../../words/orders";
 import { placeWords } from "../../words/places";
 import { Rich } from "../../words/Rich";
 import { stateWord, who } from "../../words/trade";
+import css from "./orders.module.css";
 import { ordered, taken } from "./sheet";
 
 /** What came back, measured again: as found, ordered, came back, a line for each feature; what missed its order first. */
@@ -29,7 +31,7 @@ export function VerifyPlace() {
 							{ text: placeWords.verify },
 						]}
 					/>
-					<main className="page">
+					<main className={look.page}>
 						<Title order={1}>{ordersWords.whatCameBackAgainstWhatWas}</Title>
 						<Sheets view={view} />
 					</main>
@@ -81,14 +83,14 @@ function Proofs({ view, issued }: { view: JobView; issued: Issued }) {
 	const missed = issued.proofs.filter((p) => p.verdict === "missed").length;
 	const open = issued.proofs.filter((p) => p.verdict === "open").length;
 	return (
-		<section className="panel" aria-label={issued.body.title}>
+		<section className={look.panel} aria-label={issued.body.title}>
 			<Group justify="space-between" mb="xs">
 				<div>
 					<Title order={2} size="h3">
-						{issued.body.title} <span className="soft">{ordersWords.issue2(issued.issue)}</span>
+						{issued.body.title} <span className={look.soft}>{ordersWords.issue2(issued.issue)}</span>
 					</Title>
 					<div>
-						{missed > 0 ? <b style={{ color: "var(--beyond)" }}>{ordersWords.missedTheOrder(missed)}</b> : null}{" "}
+						{missed > 0 ? <b className={look.beyond}>{ordersWords.missedTheOrder(missed)}</b> : null}{" "}
 						{open > 0 ? ordersWords.toBeMeasured(open) : missed === 0 ? ordersWords.everythingCameBackAsOrdered : ""}
 						{issued.closed ? " Closed." : ""}
 					</div>
@@ -104,20 +106,20 @@ function Proofs({ view, issued }: { view: JobView; issued: Issued }) {
 					{add.error.message}
 				</Alert>
 			) : null}
-			<div style={{ overflowX: "auto" }}>
-				<table className="readings proofs">
-					<thead>
-						<tr>
-							<th>{ordersWords.where}</th>
-							<th>{ordersWords.asFound}</th>
-							<th>{ordersWords.ordered}</th>
-							<th>{ordersWords.cameBack}</th>
-							<th className="wide">{ordersWords.inItsWindow}</th>
-							<th>{ordersWords.status}</th>
-							<th />
-						</tr>
-					</thead>
-					<tbody>
+			<div className={look.scroll}>
+				<Table className={css.proofs}>
+					<Table.Thead>
+						<Table.Tr>
+							<Table.Th>{ordersWords.where}</Table.Th>
+							<Table.Th>{ordersWords.asFound}</Table.Th>
+							<Table.Th>{ordersWords.ordered}</Table.Th>
+							<Table.Th>{ordersWords.cameBack}</Table.Th>
+							<Table.Th className={css.wide}>{ordersWords.inItsWindow}</Table.Th>
+							<Table.Th>{ordersWords.status}</Table.Th>
+							<Table.Th />
+						</Table.Tr>
+					</Table.Thead>
+					<Table.Tbody>
 						{issued.proofs.map((p) => {
 							const line = issued.body.lines.find((l) => l.key === p.key);
 							return line ? (
@@ -132,8 +134,8 @@ function Proofs({ view, issued }: { view: JobView; issued: Issued }) {
 								/>
 							) : null;
 						})}
-					</tbody>
-				</table>
+					</Table.Tbody>
+				</Table>
 			</div>
 			<AnswerDialog view={view} issued={issued} answering={answering} onClose={() => setAnswering(undefined)} />
 		</section>
@@ -154,34 +156,36 @@ function Row({ view, issued, proof, line, onAnswer, onMeasure }: RowProps) {
 	const answer = taken(issued, proof.key);
 	const f = line.feature;
 	return (
-		<tr>
-			<th scope="row">
+		<Table.Tr>
+			<Table.Th scope="row">
 				{f ? (
-					<Link to={`/jobs/${id}/features/${f.kind}/${f.number}?state=${line.state}`} style={{ color: "var(--blue)" }}>
+					<Link to={`/jobs/${id}/features/${f.kind}/${f.number}?state=${line.state}`} className={look.link}>
 						{line.title}
 					</Link>
 				) : (
 					line.title
 				)}
-			</th>
-			<td className="figure">{proof.found ? showSpan(proof.found.min, proof.found.max, unit) : "–"}</td>
-			<td className="figure">{ordered(line, unit)}</td>
-			<td className="figure" style={{ fontWeight: 700 }}>
+			</Table.Th>
+			<Table.Td className={`${look.figure} ${css.nowrap}`}>
+				{proof.found ? showSpan(proof.found.min, proof.found.max, unit) : "–"}
+			</Table.Td>
+			<Table.Td className={`${look.figure} ${css.nowrap}`}>{ordered(line, unit)}</Table.Td>
+			<Table.Td className={`${look.figure} ${look.bold} ${css.nowrap}`}>
 				{proof.back ? showSpan(proof.back.min, proof.back.max, unit) : "–"}
-			</td>
-			<td className="wide">
+			</Table.Td>
+			<Table.Td className={css.wide}>
 				<ProofStrip
 					title={ordersWords.inItsWindow2(line.title)}
 					line={line}
 					back={proof.back}
 					missed={proof.verdict === "missed"}
 				/>
-			</td>
-			<td>
+			</Table.Td>
+			<Table.Td>
 				<StatusMark standing={proof.verdict === "missed" ? "beyond" : proof.verdict} word={false} />{" "}
 				{proof.verdict === "missed" ? "missed" : proof.verdict === "open" ? "to measure" : "as ordered"}
 				{proof.problems.map(({ text }) => (
-					<div key={text} className="soft">
+					<div key={text} className={look.soft}>
 						{text}
 					</div>
 				))}
@@ -194,8 +198,8 @@ function Row({ view, issued, proof, line, onAnswer, onMeasure }: RowProps) {
 						/>
 					</div>
 				) : null}
-			</td>
-			<td>
+			</Table.Td>
+			<Table.Td>
 				{issued.closed ? null : proof.verdict === "missed" ? (
 					<Group gap={4} wrap="nowrap">
 						<Button
@@ -220,8 +224,8 @@ function Row({ view, issued, proof, line, onAnswer, onMeasure }: RowProps) {
 						{ordersWords.measure2}
 					</Button>
 				) : null}
-			</td>
-		</tr>
+			</Table.Td>
+		</Table.Tr>
 	);
 }
 

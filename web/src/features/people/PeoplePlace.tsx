@@ -1,13 +1,15 @@
-import { Button, Group, PasswordInput, Select, Stack, TextInput, Title } from "@mantine/core";
+import { Button, Group, PasswordInput, Select, Stack, Table, TextInput, Title } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { type Person, type PersonBody, Refusal } from "../../api/client";
 import { peopleQuery, useSetPerson } from "../../api/people";
+import look from "../../look/look.module.css";
 import { Bar } from "../../ui/Bar";
 import { Load } from "../../ui/Load";
 import { date } from "../../words/intl";
 import { peopleWords } from "../../words/people";
 import { placeWords } from "../../words/places";
+import css from "./people.module.css";
 import { Sessions } from "./Sessions";
 
 const ROLES = [
@@ -24,27 +26,27 @@ export function PeoplePlace() {
 			{(people) => (
 				<>
 					<Bar trail={[{ text: placeWords.shop, to: "/" }, { text: placeWords.people }]} />
-					<main className="page">
+					<main className={look.page}>
 						<Stack gap="lg">
 							<Title order={1}>{peopleWords.people}</Title>
-							<section className="panel" style={{ overflowX: "auto" }}>
-								<table className="readings people">
-									<thead>
-										<tr>
-											<th>{peopleWords.name}</th>
-											<th>{peopleWords.may}</th>
-											<th>{peopleWords.since}</th>
-											<th>{peopleWords.password}</th>
-											<th />
-										</tr>
-									</thead>
-									<tbody>
+							<section className={`${look.panel} ${look.scroll}`}>
+								<Table className={css.people}>
+									<Table.Thead>
+										<Table.Tr>
+											<Table.Th>{peopleWords.name}</Table.Th>
+											<Table.Th>{peopleWords.may}</Table.Th>
+											<Table.Th>{peopleWords.since}</Table.Th>
+											<Table.Th>{peopleWords.password}</Table.Th>
+											<Table.Th />
+										</Table.Tr>
+									</Table.Thead>
+									<Table.Tbody>
 										{people.map((p) => (
 											<Row key={p.id} person={p} />
 										))}
-									</tbody>
-								</table>
-								<p className="soft">{peopleWords.nobodyIsErasedWhatTheySigned}</p>
+									</Table.Tbody>
+								</Table>
+								<p className={look.soft}>{peopleWords.nobodyIsErasedWhatTheySigned}</p>
 							</section>
 							<Add />
 							<Sessions people={people} />
@@ -66,13 +68,13 @@ function Row({ person }: { person: Person }) {
 		);
 	const places = set.error instanceof Refusal ? set.error.places : {};
 	return (
-		<tr>
-			<th scope="row">
-				<span className={person.barred ? "struck" : undefined}>{person.name}</span>
-				{person.barred ? <div className="soft">{peopleWords.deactivated}</div> : null}
-				{set.error && !places.password ? <div className="wrong">{set.error.message}</div> : null}
-			</th>
-			<td>
+		<Table.Tr>
+			<Table.Th scope="row">
+				<span className={person.barred ? look.struck : undefined}>{person.name}</span>
+				{person.barred ? <div className={look.soft}>{peopleWords.deactivated}</div> : null}
+				{set.error && !places.password ? <div className={look.wrong}>{set.error.message}</div> : null}
+			</Table.Th>
+			<Table.Td>
 				<Select
 					aria-label={peopleWords.whatMayDo(person.name)}
 					data={ROLES}
@@ -82,13 +84,13 @@ function Row({ person }: { person: Person }) {
 					onChange={(role) => role && change({ role: role as Person["role"] })}
 					miw={260}
 				/>
-			</td>
-			<td className="soft">
+			</Table.Td>
+			<Table.Td className={look.soft}>
 				{date(person.added_at)}
 				<br />
 				{peopleWords.by(person.added_by)}
-			</td>
-			<td>
+			</Table.Td>
+			<Table.Td>
 				<Group gap="xs" wrap="nowrap" align="start">
 					<PasswordInput
 						aria-label={peopleWords.newPasswordFor(person.name)}
@@ -103,8 +105,8 @@ function Row({ person }: { person: Person }) {
 						{peopleWords.set}
 					</Button>
 				</Group>
-			</td>
-			<td>
+			</Table.Td>
+			<Table.Td>
 				<Button
 					variant="subtle"
 					onClick={() => change({ barred: !person.barred })}
@@ -112,8 +114,8 @@ function Row({ person }: { person: Person }) {
 				>
 					{person.barred ? "Reactivate" : "Deactivate"}
 				</Button>
-			</td>
-		</tr>
+			</Table.Td>
+		</Table.Tr>
 	);
 }
 
@@ -128,7 +130,7 @@ function Add() {
 	};
 	const places = set.error instanceof Refusal ? set.error.places : {};
 	return (
-		<section className="panel" aria-label={peopleWords.addAPerson}>
+		<section className={look.panel} aria-label={peopleWords.addAPerson}>
 			<Title order={2} size="h4" mb="xs">
 				{peopleWords.addAPerson}
 			</Title>

@@ -1,10 +1,12 @@
-import { Button, Title } from "@mantine/core";
+import { Button, Table, Title } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
 import type { Person } from "../../api/client";
 import { sessionsQuery, useEndSession } from "../../api/people";
+import look from "../../look/look.module.css";
 import { dateTime } from "../../words/intl";
 import { peopleWords } from "../../words/people";
 import { browserName } from "./browser";
+import css from "./people.module.css";
 
 const on = (at: string) => dateTime(at);
 
@@ -14,33 +16,33 @@ export function Sessions({ people }: { people: Person[] }) {
 	const end = useEndSession();
 	if (sessions.length === 0) return null;
 	return (
-		<section className="panel" style={{ overflowX: "auto" }} aria-label={peopleWords.signedIn}>
+		<section className={`${look.panel} ${look.scroll}`} aria-label={peopleWords.signedIn}>
 			<Title order={2} size="h4" mb="xs">
 				{peopleWords.signedIn}
 			</Title>
-			<table className="readings people">
-				<thead>
-					<tr>
-						<th>{peopleWords.name}</th>
-						<th>{peopleWords.browser}</th>
-						<th>{peopleWords.since}</th>
-						<th>{peopleWords.lastUsed}</th>
-						<th />
-					</tr>
-				</thead>
-				<tbody>
+			<Table className={css.people}>
+				<Table.Thead>
+					<Table.Tr>
+						<Table.Th>{peopleWords.name}</Table.Th>
+						<Table.Th>{peopleWords.browser}</Table.Th>
+						<Table.Th>{peopleWords.since}</Table.Th>
+						<Table.Th>{peopleWords.lastUsed}</Table.Th>
+						<Table.Th />
+					</Table.Tr>
+				</Table.Thead>
+				<Table.Tbody>
 					{sessions.map((s) => {
 						const name = people.find((p) => p.id === s.person_id)?.name ?? "";
 						return (
-							<tr key={s.id}>
-								<th scope="row">{name}</th>
-								<td>
+							<Table.Tr key={s.id}>
+								<Table.Th scope="row">{name}</Table.Th>
+								<Table.Td>
 									{browserName(s.device)}
-									{s.this ? <div className="soft">{peopleWords.thisOne}</div> : null}
-								</td>
-								<td className="soft">{on(s.began_at)}</td>
-								<td className="soft">{on(s.seen_at)}</td>
-								<td>
+									{s.this ? <div className={look.soft}>{peopleWords.thisOne}</div> : null}
+								</Table.Td>
+								<Table.Td className={look.soft}>{on(s.began_at)}</Table.Td>
+								<Table.Td className={look.soft}>{on(s.seen_at)}</Table.Td>
+								<Table.Td>
 									{s.this ? null : (
 										<Button
 											variant="subtle"
@@ -51,14 +53,14 @@ export function Sessions({ people }: { people: Person[] }) {
 											{peopleWords.signOut}
 										</Button>
 									)}
-								</td>
-							</tr>
+								</Table.Td>
+							</Table.Tr>
 						);
 					})}
-				</tbody>
-			</table>
-			{end.error ? <p className="wrong">{end.error.message}</p> : null}
-			<p className="soft">{peopleWords.aNewPasswordSignsAPersons}</p>
+				</Table.Tbody>
+			</Table>
+			{end.error ? <p className={look.wrong}>{end.error.message}</p> : null}
+			<p className={look.soft}>{peopleWords.aNewPasswordSignsAPersons}</p>
 		</section>
 	);
 }

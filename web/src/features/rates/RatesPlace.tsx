@@ -1,15 +1,17 @@
-import { Alert, Button, Checkbox, Group, Stack, TextInput, Title } from "@mantine/core";
+import { Alert, Button, Checkbox, Group, Stack, Table, TextInput, Title } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { useSetRates } from "../../api/changes";
 import { type RatesView, Refusal } from "../../api/client";
 import { ratesQuery } from "../../api/queries";
+import look from "../../look/look.module.css";
 import { Bar } from "../../ui/Bar";
 import { Load } from "../../ui/Load";
 import { CameBack, useKept } from "../../ui/use-kept";
 import { placeWords } from "../../words/places";
 import { ratesWords } from "../../words/rates";
 import { fromTyped, toTyped } from "./card";
+import css from "./rates.module.css";
 
 /** What work costs and how long it takes: every option and every date is reckoned from here. */
 export function RatesPlace() {
@@ -44,7 +46,7 @@ function Rates({ view }: { view: RatesView }) {
 			aria-label={label}
 			inputMode="decimal"
 			w={width}
-			classNames={{ input: "figure" }}
+			classNames={{ input: look.figure }}
 			value={String(typed[place] ?? "")}
 			error={errors[place]}
 			onChange={(e) => change(place, e.currentTarget.value)}
@@ -53,12 +55,12 @@ function Rates({ view }: { view: RatesView }) {
 	return (
 		<>
 			<Bar trail={[{ text: placeWords.shop, to: "/" }, { text: placeWords.rates }]} />
-			<main className="page">
+			<main className={look.page}>
 				<form onSubmit={submit} noValidate>
 					<Stack gap="md">
 						<div>
 							<Title order={1}>{ratesWords.rateCard}</Title>
-							<div className="soft">{ratesWords.theShopsOwnPricesAndTimes}</div>
+							<div className={look.soft}>{ratesWords.theShopsOwnPricesAndTimes}</div>
 						</div>
 						<CameBack came={form.came} back={form.back} />
 						<Group>
@@ -79,63 +81,63 @@ function Rates({ view }: { view: RatesView }) {
 								onChange={(e) => change("day_hours", e.currentTarget.value)}
 							/>
 						</Group>
-						<div style={{ overflowX: "auto" }}>
-							<table className="readings rates">
-								<thead>
-									<tr>
-										<th>{ratesWords.work}</th>
-										<th>{ratesWords.setUpCharge}</th>
-										<th>{ratesWords.priceForEach}</th>
-										<th>{ratesWords.setUpMinutes}</th>
-										<th>{ratesWords.minutesForEach}</th>
-										<th>{ratesWords.outside}</th>
-										<th>{ratesWords.leadDays}</th>
-									</tr>
-								</thead>
-								<tbody>
+						<div className={look.scroll}>
+							<Table className={css.rates}>
+								<Table.Thead>
+									<Table.Tr>
+										<Table.Th>{ratesWords.work}</Table.Th>
+										<Table.Th>{ratesWords.setUpCharge}</Table.Th>
+										<Table.Th>{ratesWords.priceForEach}</Table.Th>
+										<Table.Th>{ratesWords.setUpMinutes}</Table.Th>
+										<Table.Th>{ratesWords.minutesForEach}</Table.Th>
+										<Table.Th>{ratesWords.outside}</Table.Th>
+										<Table.Th>{ratesWords.leadDays}</Table.Th>
+									</Table.Tr>
+								</Table.Thead>
+								<Table.Tbody>
 									{view.operations.map((o) => (
-										<tr key={o.id}>
-											<th scope="row">
+										<Table.Tr key={o.id}>
+											<Table.Th scope="row">
 												{o.title}
-												<div className="soft">{o.machine}</div>
-												{errors[`operations.${o.id}`] ? <div className="wrong">{errors[`operations.${o.id}`]}</div> : null}
-											</th>
-											<td>{field(`operations.${o.id}.setup`, ratesWords.setUpCharge2(o.title))}</td>
-											<td>{field(`operations.${o.id}.each`, ratesWords.priceForEach2(o.title))}</td>
-											<td>{field(`operations.${o.id}.setup_minutes`, ratesWords.setUpMinutes2(o.title))}</td>
-											<td>{field(`operations.${o.id}.each_minutes`, ratesWords.minutesForEach2(o.title))}</td>
-											<td>
+												<div className={look.soft}>{o.machine}</div>
+												{errors[`operations.${o.id}`] ? <div className={look.wrong}>{errors[`operations.${o.id}`]}</div> : null}
+											</Table.Th>
+											<Table.Td>{field(`operations.${o.id}.setup`, ratesWords.setUpCharge2(o.title))}</Table.Td>
+											<Table.Td>{field(`operations.${o.id}.each`, ratesWords.priceForEach2(o.title))}</Table.Td>
+											<Table.Td>{field(`operations.${o.id}.setup_minutes`, ratesWords.setUpMinutes2(o.title))}</Table.Td>
+											<Table.Td>{field(`operations.${o.id}.each_minutes`, ratesWords.minutesForEach2(o.title))}</Table.Td>
+											<Table.Td>
 												<Checkbox
 													aria-label={ratesWords.outsideWork(o.title)}
 													checked={typed[`operations.${o.id}.outside`] === true}
 													onChange={(e) => change(`operations.${o.id}.outside`, e.currentTarget.checked)}
 												/>
-											</td>
-											<td>{field(`operations.${o.id}.lead_days`, ratesWords.leadDays2(o.title))}</td>
-										</tr>
+											</Table.Td>
+											<Table.Td>{field(`operations.${o.id}.lead_days`, ratesWords.leadDays2(o.title))}</Table.Td>
+										</Table.Tr>
 									))}
-								</tbody>
-							</table>
+								</Table.Tbody>
+							</Table>
 						</div>
-						<div style={{ overflowX: "auto" }}>
-							<table className="readings rates">
-								<thead>
-									<tr>
-										<th>{ratesWords.parts}</th>
-										<th>{ratesWords.priceForEach}</th>
-										<th>{ratesWords.leadDays}</th>
-									</tr>
-								</thead>
-								<tbody>
+						<div className={look.scroll}>
+							<Table className={css.rates}>
+								<Table.Thead>
+									<Table.Tr>
+										<Table.Th>{ratesWords.parts}</Table.Th>
+										<Table.Th>{ratesWords.priceForEach}</Table.Th>
+										<Table.Th>{ratesWords.leadDays}</Table.Th>
+									</Table.Tr>
+								</Table.Thead>
+								<Table.Tbody>
 									{view.parts.map((p) => (
-										<tr key={p.id}>
-											<th scope="row">{p.title}</th>
-											<td>{field(`parts.${p.id}.each`, ratesWords.priceForEach2(p.title))}</td>
-											<td>{field(`parts.${p.id}.lead_days`, ratesWords.leadDays2(p.title))}</td>
-										</tr>
+										<Table.Tr key={p.id}>
+											<Table.Th scope="row">{p.title}</Table.Th>
+											<Table.Td>{field(`parts.${p.id}.each`, ratesWords.priceForEach2(p.title))}</Table.Td>
+											<Table.Td>{field(`parts.${p.id}.lead_days`, ratesWords.leadDays2(p.title))}</Table.Td>
+										</Table.Tr>
 									))}
-								</tbody>
-							</table>
+								</Table.Tbody>
+							</Table>
 						</div>
 						{set.error && Object.keys(errors).length === 0 ? (
 							<Alert color="orange" variant="light">

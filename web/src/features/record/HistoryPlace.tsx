@@ -5,6 +5,7 @@ import { Link, useParams, useSearchParams } from "react-router";
 import type { JobView, Moment } from "../../api/client";
 import { historyQuery, jobQuery } from "../../api/queries";
 import { isKind } from "../../api/table";
+import look from "../../look/look.module.css";
 import { Bar } from "../../ui/Bar";
 import { Load } from "../../ui/Load";
 import { longDate, time } from "../../words/intl";
@@ -12,6 +13,7 @@ import { place, said } from "../../words/moments";
 import { placeWords } from "../../words/places";
 import { recordWords } from "../../words/record";
 import { who } from "../../words/trade";
+import css from "./record.module.css";
 
 /** What happened to a job, or to one part of it, and who did it: the latest first. */
 export function HistoryPlace() {
@@ -26,7 +28,7 @@ export function HistoryPlace() {
 							{ text: placeWords.history },
 						]}
 					/>
-					<main className="page">
+					<main className={look.page}>
 						<History view={view} />
 					</main>
 				</>
@@ -56,13 +58,13 @@ function History({ view }: { view: JobView }) {
 			<Group justify="space-between" align="end" mb="md">
 				<div>
 					<Title order={1}>{recordWords.whatHappenedAndWhoDidIt}</Title>
-					<div className="soft">
-						{view.job.engine} · <span className="figure">{view.job.number}</span>. {recordWords.nothingHereCanBeChangedOr}
+					<div className={look.soft}>
+						{view.job.engine} · <span className={look.figure}>{view.job.number}</span>. {recordWords.nothingHereCanBeChangedOr}
 					</div>
 				</div>
 				<Select
 					label={recordWords.of}
-					className="no-print"
+					className={look.noPrint}
 					data={parts.map(([value, label]) => ({ value, label }))}
 					value={kind ? `${kind}/${number}/${component}` : null}
 					onChange={choose}
@@ -72,9 +74,9 @@ function History({ view }: { view: JobView }) {
 					clearButtonProps={{ "aria-label": recordWords.theWholeJob2 }}
 				/>
 			</Group>
-			{moments.error ? <p className="wrong">{moments.error.message}</p> : null}
-			{moments.data && list.length === 0 ? <p className="soft">{recordWords.nothingIsRecordedOfItYet}</p> : null}
-			<ol className="timeline">
+			{moments.error ? <p className={look.wrong}>{moments.error.message}</p> : null}
+			{moments.data && list.length === 0 ? <p className={look.soft}>{recordWords.nothingIsRecordedOfItYet}</p> : null}
+			<ol className={css.timeline}>
 				{list.map((m, i) => {
 					const on = new Date(m.at);
 					const date = longDate(on);
@@ -83,13 +85,13 @@ function History({ view }: { view: JobView }) {
 					return (
 						// biome-ignore lint/suspicious/noArrayIndexKey: moments have no names, and only grow at the other end
 						<Fragment key={i}>
-							{newDay ? <li className="day">{date}</li> : null}
+							{newDay ? <li className={css.day}>{date}</li> : null}
 							<Line view={view} moment={m} feature={kind !== undefined} />
 						</Fragment>
 					);
 				})}
 			</ol>
-			{list.length >= MOST ? <p className="soft">{recordWords.onlyTheLatestAreShownHere(MOST)}</p> : null}
+			{list.length >= MOST ? <p className={look.soft}>{recordWords.onlyTheLatestAreShownHere(MOST)}</p> : null}
 		</>
 	);
 }
@@ -99,7 +101,7 @@ function Line({ view, moment, feature }: { view: JobView; moment: Moment; featur
 	const known = view.features.some((f) => f.kind === moment.kind && f.number === moment.number);
 	return (
 		<li data-what={moment.what}>
-			<time className="figure soft" dateTime={moment.at}>
+			<time className={`${look.figure} ${look.soft}`} dateTime={moment.at}>
 				{time(moment.at)}
 			</time>
 			<b>{who(moment.by, moment.from_file)}</b>

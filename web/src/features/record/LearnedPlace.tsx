@@ -5,11 +5,13 @@ import type { LearnedView } from "../../api/client";
 import { learnedQuery } from "../../api/queries";
 import { plural } from "../../api/table";
 import { WearByPlace } from "../../drawing/WearByPlace";
+import look from "../../look/look.module.css";
 import { show } from "../../quantity/length";
 import { Bar } from "../../ui/Bar";
 import { Load } from "../../ui/Load";
 import { placeWords } from "../../words/places";
 import { recordWords } from "../../words/record";
+import css from "./record.module.css";
 
 /** How the parts of an engine usually come in: their wear by position, over all its jobs. */
 export function LearnedPlace() {
@@ -25,7 +27,7 @@ export function LearnedPlace() {
 							{ text: recordWords.wearHistory },
 						]}
 					/>
-					<main className="page">
+					<main className={look.page}>
 						<Title order={1}>{recordWords.typicalWearOf(engine)}</Title>
 						<Learned learned={learned} />
 					</main>
@@ -47,17 +49,17 @@ function Learned({ learned }: { learned: LearnedView }) {
 	}
 	return (
 		<>
-			<p className="soft">{recordWords.asFoundAndOfStandardSize(learned.jobs)}</p>
-			<div className="twin">
+			<p className={look.soft}>{recordWords.asFoundAndOfStandardSize(learned.jobs)}</p>
+			<div className={look.twin}>
 				{kinds.map((kind) => {
 					const parts = learned.parts.filter((p) => p.kind === kind);
 					const worst = parts.reduce((a, b) => (b.median > a.median ? b : a));
 					return (
-						<section key={kind} className="panel">
+						<section key={kind} className={look.panel}>
 							<Title order={2} size="h4">
 								{plural(kind)}
 							</Title>
-							<p style={{ margin: "0 0 0.5rem" }}>
+							<p className={css.told}>
 								{parts.length > 1 && parts.some((p) => p.median < worst.median)
 									? recordWords.numberWearsMostMedianOverAll(worst.number, show(worst.median, learned.unit), learned.unit)
 									: recordWords.allWearAlikeMedianOverAll(show(worst.median, learned.unit), learned.unit)}

@@ -1,4 +1,4 @@
-import { Button, Group, Select, Stack, TextInput, Title } from "@mantine/core";
+import { Button, Group, Select, Stack, Table, TextInput, Title } from "@mantine/core";
 import { IconSearch } from "@tabler/icons-react";
 import { useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
@@ -7,11 +7,13 @@ import { type FoundJob, Refusal } from "../../api/client";
 import { type SearchFields, searchQuery } from "../../api/queries";
 import { kindRows, setRows } from "../../api/table";
 import type { Way } from "../../api/way";
+import look from "../../look/look.module.css";
 import { Bar } from "../../ui/Bar";
 import { date, day } from "../../words/intl";
 import { placeWords } from "../../words/places";
 import { recordWords } from "../../words/record";
 import { setName, wayName } from "../../words/trade";
+import css from "./record.module.css";
 
 const ACTIONS: Record<Exclude<Way["action"], "measure" | "remeasure">, string> = {
 	reuse: "Reuse",
@@ -50,9 +52,9 @@ export function SearchPlace() {
 	return (
 		<>
 			<Bar trail={[{ text: placeWords.shop, to: "/" }, { text: placeWords.search }]} />
-			<main className="page">
+			<main className={look.page}>
 				<Title order={1}>{recordWords.jobArchive}</Title>
-				<form onSubmit={submit} className="panel search">
+				<form onSubmit={submit} className={`${look.panel} ${css.search}`}>
 					<Stack gap="xs">
 						<Group align="end" grow preventGrowOverflow={false} wrap="nowrap">
 							<TextInput
@@ -63,14 +65,14 @@ export function SearchPlace() {
 								maxLength={100}
 								data-autofocus
 							/>
-							<Button type="submit" style={{ flexGrow: 0 }}>
+							<Button type="submit" className={css.asIs}>
 								{recordWords.search}
 							</Button>
 						</Group>
-						<div className="twin">
+						<div className={look.twin}>
 							<fieldset>
 								<legend>{recordWords.decided}</legend>
-								<Group gap="xs" className="fields">
+								<Group gap="xs" className={css.fields}>
 									<Select
 										aria-label={recordWords.set}
 										placeholder={recordWords.anySet}
@@ -99,7 +101,7 @@ export function SearchPlace() {
 							</fieldset>
 							<fieldset>
 								<legend>{recordWords.measured}</legend>
-								<Group gap="xs" className="fields" align="start">
+								<Group gap="xs" className={css.fields} align="start">
 									<Select
 										aria-label={recordWords.part}
 										placeholder={recordWords.anyPart}
@@ -142,7 +144,7 @@ export function SearchPlace() {
 						</div>
 					</Stack>
 				</form>
-				{found.error && Object.keys(places).length === 0 ? <p className="wrong">{found.error.message}</p> : null}
+				{found.error && Object.keys(places).length === 0 ? <p className={look.wrong}>{found.error.message}</p> : null}
 				{found.data && !found.error ? (
 					<Results
 						found={found.data}
@@ -182,51 +184,51 @@ function Results({ found, clear }: { found: FoundJob[]; clear?: () => void }) {
 				) : null}
 			</Group>
 			{found.length > 0 ? (
-				<div style={{ overflowX: "auto" }}>
-					<table className="readings found">
-						<thead>
-							<tr>
-								<th>{recordWords.job}</th>
-								<th>{recordWords.engine}</th>
-								<th>{recordWords.customer}</th>
-								<th>{recordWords.signed}</th>
-								<th>{recordWords.status}</th>
-							</tr>
-						</thead>
-						<tbody>
+				<div className={look.scroll}>
+					<Table className={css.found}>
+						<Table.Thead>
+							<Table.Tr>
+								<Table.Th>{recordWords.job}</Table.Th>
+								<Table.Th>{recordWords.engine}</Table.Th>
+								<Table.Th>{recordWords.customer}</Table.Th>
+								<Table.Th>{recordWords.signed}</Table.Th>
+								<Table.Th>{recordWords.status}</Table.Th>
+							</Table.Tr>
+						</Table.Thead>
+						<Table.Tbody>
 							{found.map((job) => (
-								<tr key={job.id}>
-									<th scope="row" className="figure">
+								<Table.Tr key={job.id}>
+									<Table.Th scope="row" className={look.figure}>
 										<Link to={`/jobs/${job.id}`}>{job.number}</Link>
-									</th>
-									<td>
+									</Table.Th>
+									<Table.Td>
 										{job.engine}
 										<div>
-											<Link to={`/learned?engine=${encodeURIComponent(job.engine)}`} className="aside">
+											<Link to={`/learned?engine=${encodeURIComponent(job.engine)}`} className={css.aside}>
 												{recordWords.wearHistoryOfIt}
 											</Link>
 										</div>
-									</td>
-									<td>{job.customer}</td>
-									<td>
-										{job.decisions.length === 0 ? <span className="soft">{recordWords.nothingYet}</span> : null}
+									</Table.Td>
+									<Table.Td>{job.customer}</Table.Td>
+									<Table.Td>
+										{job.decisions.length === 0 ? <span className={look.soft}>{recordWords.nothingYet}</span> : null}
 										{job.decisions.map((d) => (
-											<span key={d.set} className="signed">
-												<span className="soft">{setName(d.set)}</span> {wayName(d, job.unit, d.set)}
+											<span key={d.set} className={css.signed}>
+												<span className={look.soft}>{setName(d.set)}</span> {wayName(d, job.unit, d.set)}
 											</span>
 										))}
-									</td>
-									<td>
+									</Table.Td>
+									<Table.Td>
 										{job.closed_at
 											? recordWords.closed(date(job.closed_at))
 											: job.promised_on
 												? recordWords.inTheShopPromised(day(job.promised_on))
 												: "in the shop"}
-									</td>
-								</tr>
+									</Table.Td>
+								</Table.Tr>
 							))}
-						</tbody>
-					</table>
+						</Table.Tbody>
+					</Table>
 				</div>
 			) : null}
 		</>

@@ -2,9 +2,11 @@ import { Button, Select, Stack, Textarea, Title } from "@mantine/core";
 import { useState } from "react";
 import { useCloseJob } from "../../api/changes";
 import { type JobView, type Outcome, Refusal } from "../../api/client";
+import look from "../../look/look.module.css";
 import { date } from "../../words/intl";
 import { reportWords } from "../../words/report";
 import { OUTCOME_WORD, who } from "../../words/trade";
+import css from "./report.module.css";
 
 /** How a job can end; one that was taken back did not. */
 const ENDINGS = Object.entries(OUTCOME_WORD)
@@ -21,11 +23,11 @@ export function CloseJob({ view }: { view: JobView }) {
 	const places = close.error instanceof Refusal ? close.error.places : {};
 	if (view.job.closed_at !== undefined) {
 		return (
-			<section className="panel" aria-label={reportWords.theJobItself}>
+			<section className={look.panel} aria-label={reportWords.theJobItself}>
 				<Title order={2} size="h4" mb={4}>
 					{reportWords.thisJobLeftTheShop}
 				</Title>
-				<p style={{ marginTop: 0 }}>
+				<p className={look.high}>
 					{reportWords.searchStillFindsItNothingMore(
 						OUTCOME_WORD[view.closing?.outcome ?? "finished"],
 						date(view.job.closed_at),
@@ -36,26 +38,26 @@ export function CloseJob({ view }: { view: JobView }) {
 				<Button variant="default" onClick={() => close.mutate({ closed: false })} loading={close.isPending}>
 					{reportWords.takeItBackIntoTheShop}
 				</Button>
-				{close.error ? <div className="wrong">{close.error.message}</div> : null}
+				{close.error ? <div className={look.wrong}>{close.error.message}</div> : null}
 			</section>
 		);
 	}
 	return (
-		<section className="panel" aria-label={reportWords.theJobItself}>
+		<section className={look.panel} aria-label={reportWords.theJobItself}>
 			<Title order={2} size="h4" mb={4}>
 				{reportWords.whenItLeavesTheShop}
 			</Title>
 			{open.length > 0 ? (
 				<>
 					<div>{reportWords.notEverythingIsDone}</div>
-					<ul style={{ marginTop: 4 }}>
+					<ul className={css.near}>
 						{open.map((end) => (
 							<li key={end.what}>{end.text}</li>
 						))}
 					</ul>
 				</>
 			) : (
-				<p style={{ marginTop: 0 }}>{reportWords.closingTakesItOutOfThe}</p>
+				<p className={look.high}>{reportWords.closingTakesItOutOfThe}</p>
 			)}
 			<Stack gap="xs">
 				<Select
@@ -86,7 +88,7 @@ export function CloseJob({ view }: { view: JobView }) {
 					{open.length > 0 ? reportWords.signAndCloseTheJob : reportWords.closeTheJob}
 				</Button>
 			</Stack>
-			{close.error && Object.keys(places).length === 0 ? <div className="wrong">{close.error.message}</div> : null}
+			{close.error && Object.keys(places).length === 0 ? <div className={look.wrong}>{close.error.message}</div> : null}
 		</section>
 	);
 }

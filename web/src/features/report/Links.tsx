@@ -4,8 +4,10 @@ import { type FormEvent, useState } from "react";
 import { useRevokeShare, useShare } from "../../api/changes";
 import type { JobView, Share } from "../../api/client";
 import { sharesQuery, shopQuery } from "../../api/queries";
+import look from "../../look/look.module.css";
 import { date } from "../../words/intl";
 import { reportWords } from "../../words/report";
+import css from "./report.module.css";
 
 const on = (at: string) => date(at);
 
@@ -27,7 +29,7 @@ export function Links({ view }: { view: JobView }) {
 		});
 	};
 	return (
-		<section className="panel" aria-label={reportWords.linksForTheCustomer}>
+		<section className={look.panel} aria-label={reportWords.linksForTheCustomer}>
 			<Title order={2} size="h4" mb={4}>
 				{reportWords.linksForTheCustomer}
 			</Title>
@@ -40,7 +42,7 @@ export function Links({ view }: { view: JobView }) {
 						onChange={(e) => setWhom(e.currentTarget.value)}
 						error={make.error?.message}
 						maxLength={200}
-						style={{ flex: 1 }}
+						className={css.grow}
 					/>
 					<Button type="submit" variant="default" disabled={whom.trim() === ""} loading={make.isPending}>
 						{reportWords.makeALink}
@@ -48,11 +50,11 @@ export function Links({ view }: { view: JobView }) {
 				</Group>
 			</form>
 			{made ? (
-				<output className="made">
-					<Anchor href={made} target="_blank" className="figure">
+				<output className={css.made}>
+					<Anchor href={made} target="_blank" className={look.figure}>
 						{made}
 					</Anchor>
-					<div className="soft">{reportWords.shownOnceLedgeKeepsNoCopy}</div>
+					<div className={look.soft}>{reportWords.shownOnceLedgeKeepsNoCopy}</div>
 					<CopyButton value={made}>
 						{({ copied, copy }) => (
 							<Button size="compact-sm" onClick={copy} mt={4}>
@@ -62,7 +64,7 @@ export function Links({ view }: { view: JobView }) {
 					</CopyButton>
 				</output>
 			) : null}
-			<ul className="files">
+			<ul className={css.files}>
 				{(shares.data ?? []).map((share) => (
 					<Line key={share.id} job={id} share={share} />
 				))}
@@ -76,9 +78,9 @@ function Line({ job, share }: { job: number; share: Share }) {
 	const revoked = share.revoked_at !== "";
 	return (
 		<li>
-			<span className={revoked ? "struck" : undefined}>{reportWords.by(share.for, on(share.made_at), share.made_by)}</span>{" "}
+			<span className={revoked ? look.struck : undefined}>{reportWords.by(share.for, on(share.made_at), share.made_by)}</span>{" "}
 			{revoked ? (
-				<span className="soft">{reportWords.revokedBy(share.revoked_by)}</span>
+				<span className={look.soft}>{reportWords.revokedBy(share.revoked_by)}</span>
 			) : (
 				<Button
 					size="compact-xs"
@@ -90,7 +92,7 @@ function Line({ job, share }: { job: number; share: Share }) {
 					{reportWords.revoke}
 				</Button>
 			)}
-			{revoke.error ? <div className="wrong">{revoke.error.message}</div> : null}
+			{revoke.error ? <div className={look.wrong}>{revoke.error.message}</div> : null}
 		</li>
 	);
 }

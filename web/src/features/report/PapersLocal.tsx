@@ -4,6 +4,7 @@ import { type FormEvent, useState } from "react";
 import { useSetLocal } from "../../api/changes";
 import { Refusal } from "../../api/client";
 import { localQuery } from "../../api/queries";
+import look from "../../look/look.module.css";
 import { reportWords } from "../../words/report";
 
 const ZONES = Intl.supportedValuesOf("timeZone");
@@ -17,11 +18,11 @@ export function PapersLocal() {
 	if (!local) return null;
 	if (!chosen) {
 		return (
-			<p className="soft">
+			<p className={look.soft}>
 				{reportWords.papersWrite(local.example)}{" "}
 				<button
 					type="button"
-					className="plain-link"
+					className={look.plainLink}
 					onClick={() => setChosen({ locale: local.locale, time_zone: local.time_zone })}
 				>
 					{reportWords.changeHowTheyWrite}
@@ -59,7 +60,7 @@ export function PapersLocal() {
 					{reportWords.save}
 				</Button>
 			</Group>
-			{set.error && Object.keys(wrong).length === 0 ? <div className="wrong">{set.error.message}</div> : null}
+			{set.error && Object.keys(wrong).length === 0 ? <div className={look.wrong}>{set.error.message}</div> : null}
 		</form>
 	);
 }

@@ -4,7 +4,9 @@ import { type FormEvent, useState } from "react";
 import { useSetShop } from "../../api/changes";
 import { Refusal } from "../../api/client";
 import { shopQuery } from "../../api/queries";
+import look from "../../look/look.module.css";
 import { reportWords } from "../../words/report";
+import css from "./report.module.css";
 
 /** Under which address the codes on papers are followed; without one papers carry no code. */
 export function PublicAddress() {
@@ -18,10 +20,10 @@ export function PublicAddress() {
 	};
 	if (typed === undefined) {
 		return (
-			<p className="soft">
+			<p className={look.soft}>
 				{shop.public_url ? reportWords.codesOnPapersLeadTo(shop.public_url) : reportWords.papersCarryNoCodeYetLedge}{" "}
 				{shop.fixed ? null : (
-					<button type="button" className="plain-link" onClick={() => setTyped(shop.public_url)}>
+					<button type="button" className={look.plainLink} onClick={() => setTyped(shop.public_url)}>
 						{shop.public_url ? reportWords.change : reportWords.sayTheAddress}
 					</button>
 				)}
@@ -38,7 +40,7 @@ export function PublicAddress() {
 					onChange={(e) => setTyped(e.currentTarget.value)}
 					error={set.error instanceof Refusal ? (set.error.places.public_url ?? set.error.message) : set.error?.message}
 					maxLength={200}
-					style={{ flex: 1 }}
+					className={css.grow}
 					data-autofocus
 				/>
 				<Button type="submit" variant="default" loading={set.isPending}>

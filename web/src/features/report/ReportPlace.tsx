@@ -1,10 +1,11 @@
-import { Anchor, Button, Stack, Title } from "@mantine/core";
+import { Anchor, Button, Stack, Title, VisuallyHidden } from "@mantine/core";
 import { IconPrinter } from "@tabler/icons-react";
 import { useQuery } from "@tanstack/react-query";
 import type { ReactNode } from "react";
 import { Link, useParams } from "react-router";
 import type { JobView } from "../../api/client";
 import { reportQuery, useWholeJob } from "../../api/queries";
+import look from "../../look/look.module.css";
 import { Bar } from "../../ui/Bar";
 import { Load } from "../../ui/Load";
 import { placeWords } from "../../words/places";
@@ -14,6 +15,7 @@ import { Letter } from "./Letter";
 import { Links } from "./Links";
 import { PapersLocal } from "./PapersLocal";
 import { PublicAddress } from "./PublicAddress";
+import css from "./report.module.css";
 
 /** What leaves the shop: the customer's summary, the papers, the files, and the job itself. */
 export function ReportPlace() {
@@ -32,10 +34,10 @@ export function ReportPlace() {
 							{reportWords.print}
 						</Button>
 					</Bar>
-					<main className="page beside">
-						<h1 className="visually-hidden">{reportWords.report}</h1>
+					<main className={`${look.page} ${look.beside}`}>
+						<VisuallyHidden component="h1">{reportWords.report}</VisuallyHidden>
 						<Summary id={view.job.id} />
-						<Stack className="no-print">
+						<Stack className={look.noPrint}>
 							<Papers view={view} />
 							<Files view={view} />
 							<Links view={view} />
@@ -50,13 +52,13 @@ export function ReportPlace() {
 
 function Summary({ id }: { id: number }) {
 	const report = useQuery(reportQuery(id));
-	if (report.error) return <p className="wrong">{report.error.message}</p>;
+	if (report.error) return <p className={look.wrong}>{report.error.message}</p>;
 	return report.data ? <Letter report={report.data} /> : <div aria-busy="true" />;
 }
 
 function Panel({ title, children }: { title: string; children: ReactNode }) {
 	return (
-		<section className="panel" aria-label={title}>
+		<section className={look.panel} aria-label={title}>
 			<Title order={2} size="h4" mb={4}>
 				{title}
 			</Title>
@@ -70,7 +72,7 @@ function Papers({ view }: { view: JobView }) {
 	const sheets = view.orders.issued.filter((o) => !o.struck);
 	return (
 		<Panel title={reportWords.papersAsPdf}>
-			<ul className="files">
+			<ul className={css.files}>
 				<li>
 					<Anchor href={`${at}/summary.pdf`} target="_blank">
 						{reportWords.customersSummary}
@@ -86,14 +88,14 @@ function Papers({ view }: { view: JobView }) {
 						<Anchor href={`${at}/orders/${o.id}/pdf`} target="_blank">
 							{o.body.title}
 						</Anchor>{" "}
-						<span className="soft">{reportWords.issue(o.issue)}</span>
+						<span className={look.soft}>{reportWords.issue(o.issue)}</span>
 					</li>
 				))}
 			</ul>
 			<PublicAddress />
 			<PapersLocal />
 			{sheets.length === 0 ? (
-				<p className="soft">
+				<p className={look.soft}>
 					{reportWords.sheetsComeHereOnceTheyAre} <Link to={`/jobs/${view.job.id}/orders`}>{reportWords.orders}</Link>.
 				</p>
 			) : null}
@@ -111,13 +113,13 @@ function Files({ view }: { view: JobView }) {
 	];
 	return (
 		<Panel title={reportWords.filesToKeep}>
-			<ul className="files">
+			<ul className={css.files}>
 				{files.map((f) => (
 					<li key={f.to}>
 						<Anchor href={`${at}/${f.to}`} download>
 							{f.name}
 						</Anchor>{" "}
-						<span className="soft">{f.says}</span>
+						<span className={look.soft}>{f.says}</span>
 					</li>
 				))}
 			</ul>

@@ -1,19 +1,21 @@
-import { Alert, Button, Skeleton } from "@mantine/core";
+import { Alert, Button, Skeleton, VisuallyHidden } from "@mantine/core";
 import { useDocumentTitle } from "@mantine/hooks";
 import { IconPrinter } from "@tabler/icons-react";
 import { useQuery } from "@tanstack/react-query";
 import { sharedQuery } from "../../api/queries";
+import look from "../../look/look.module.css";
 import { placeWords } from "../../words/places";
 import { reportWords } from "../../words/report";
 import { Letter } from "./Letter";
+import css from "./report.module.css";
 
 /** What a customer sees behind a link: one report and nothing else. */
 export function SharedPlace({ token }: { token: string }) {
 	const report = useQuery(sharedQuery(token));
 	useDocumentTitle(placeWords.title([reportWords.report]));
 	return (
-		<main className="page narrow">
-			<h1 className="visually-hidden">{reportWords.report}</h1>
+		<main className={`${look.page} ${look.narrow}`}>
+			<VisuallyHidden component="h1">{reportWords.report}</VisuallyHidden>
 			{report.isPending ? <Skeleton height={300} /> : null}
 			{report.error ? (
 				<Alert color="orange" variant="light" title={reportWords.noReportHere}>
@@ -22,7 +24,7 @@ export function SharedPlace({ token }: { token: string }) {
 			) : null}
 			{report.data ? (
 				<>
-					<div className="buttons">
+					<div className={css.buttons}>
 						<Button variant="default" leftSection={<IconPrinter size={16} />} onClick={() => window.print()}>
 							{reportWords.print}
 						</Button>

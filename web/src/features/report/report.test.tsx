@@ -29,7 +29,7 @@ const letter: SharedView = {
 const paragraphs = (more: Partial<SharedView>) => {
 	document.body.innerHTML = "";
 	render(<Letter report={{ ...letter, ...more }} />);
-	return [...document.querySelectorAll("p.lead")].map((p) => p.textContent);
+	return [...document.querySelectorAll("header ~ p")].slice(0, -1).map((p) => p.textContent);
 };
 
 describe("The letter", () => {

@@ -9,6 +9,7 @@ import { jobsQuery } from "../../api/queries";
 import { journalKind } from "../../api/view";
 import { Crank } from "../../drawing/Crank";
 import { StatusMark } from "../../drawing/status";
+import look from "../../look/look.module.css";
 import { Bar } from "../../ui/Bar";
 import { Load } from "../../ui/Load";
 import { Troubles } from "../../ui/Troubles";
@@ -17,6 +18,7 @@ import { placeWords } from "../../words/places";
 import { shopWords } from "../../words/shop";
 import { setName, wayName } from "../../words/trade";
 import { ImportDialog } from "./ImportDialog";
+import css from "./shop.module.css";
 
 /** Today's jobs. */
 export function ShopPlace() {
@@ -37,7 +39,7 @@ export function ShopPlace() {
 							{shopWords.rates}
 						</Button>
 					</Bar>
-					<main className="page">
+					<main className={look.page}>
 						<Stack gap="md">
 							<Troubles />
 							<Group justify="space-between">
@@ -59,7 +61,7 @@ export function ShopPlace() {
 								</Group>
 							</Group>
 							{jobs.length === 0 ? (
-								<p className="soft">{asked ? shopWords.noJobFits(asked) : shopWords.noJobsYetStartOneFrom}</p>
+								<p className={look.soft}>{asked ? shopWords.noJobFits(asked) : shopWords.noJobsYetStartOneFrom}</p>
 							) : null}
 							{jobs.map((job) => (
 								<JobRow key={job.id} job={job} />
@@ -75,7 +77,7 @@ export function ShopPlace() {
 /** A job that cannot be shown: what is wrong with it, and its whole record to save. */
 function Unreadable({ job }: { job: JobLine }) {
 	return (
-		<Alert color="red" title={shopWords.cannotBeRead(job.number)} styles={{ message: { color: "var(--ink)" } }}>
+		<Alert color="red" title={shopWords.cannotBeRead(job.number)}>
 			{job.unreadable}{" "}
 			<a href={`/api/v1/jobs/${job.id}/archive`} download>
 				{shopWords.saveItsRecord}
@@ -91,23 +93,23 @@ function JobRow({ job }: { job: JobLine }) {
 	).length;
 	const places = job.shaft.length;
 	return (
-		<Link to={`/jobs/${job.id}`} className="panel jobline">
+		<Link to={`/jobs/${job.id}`} className={`${look.panel} ${css.jobline}`}>
 			<div>
-				<div style={{ fontSize: "1.2rem", fontWeight: 700 }}>{job.engine}</div>
+				<div className={css.engine}>{job.engine}</div>
 				<div>{job.customer || shopWords.noCustomerNamed}</div>
-				<div className="soft">
-					<span className="figure">{job.number}</span>
+				<div className={look.soft}>
+					<span className={look.figure}>{job.number}</span>
 					{job.promised_on ? ` · ${shopWords.promised(day(job.promised_on))}` : null} ·{" "}
 					{job.unit === "in" ? "inches" : "millimetres"}
 				</div>
 				{job.ready_on ? (
 					<div>
 						{job.promised_on && job.ready_on > job.promised_on ? (
-							<b style={{ color: "var(--beyond)" }}>{shopWords.lateReady(day(job.ready_on))}</b>
+							<b className={look.beyond}>{shopWords.lateReady(day(job.ready_on))}</b>
 						) : (
 							shopWords.ready(day(job.ready_on))
 						)}
-						<span className="soft"> · {money(job.cost ?? 0, job.currency ?? "")}</span>
+						<span className={look.soft}> · {money(job.cost ?? 0, job.currency ?? "")}</span>
 					</div>
 				) : null}
 			</div>
@@ -126,18 +128,16 @@ function JobRow({ job }: { job: JobLine }) {
 						};
 					}}
 				/>
-				<div className="soft" style={{ marginTop: 4 }}>
-					{shopWords.ofJournalsMeasured(measured, places)}
-				</div>
+				<div className={`${look.soft} ${css.near}`}>{shopWords.ofJournalsMeasured(measured, places)}</div>
 			</div>
 			<Stack gap={4}>
-				{job.sets.length === 0 ? <span className="soft">{shopWords.noLimitsEnteredNothingIsDecided}</span> : null}
+				{job.sets.length === 0 ? <span className={look.soft}>{shopWords.noLimitsEnteredNothingIsDecided}</span> : null}
 				{job.sets.map((set) => (
-					<div key={set.set} style={{ display: "grid", gridTemplateColumns: "110px minmax(0, 1fr)", alignItems: "baseline" }}>
-						<span className="soft">{setName(set.set)}</span>
+					<div key={set.set} className={css.set}>
+						<span className={look.soft}>{setName(set.set)}</span>
 						<span>
 							<b>{wayName(set, job.unit, set.set)}</b>
-							<span className="soft">{set.signed ? " · signed" : set.provisional ? " · provisional" : ""}</span>
+							<span className={look.soft}>{set.signed ? " · signed" : set.provisional ? " · provisional" : ""}</span>
 						</span>
 					</div>
 				))}
