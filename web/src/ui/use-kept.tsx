@@ -1,4 +1,5 @@
 import { Alert, Button } from "@mantine/core";
+import { type UseFormInput, useForm } from "@mantine/form";
 import { useState } from "react";
 import { appWords } from "../words/app";
 
@@ -12,28 +13,37 @@ function read<T>(key: string): T | undefined {
 }
 
 /**
- * What is typed into a form and not saved yet. It outlives a link that is followed, the Back button and a reload of the page; `drop`
- * forgets it once it is saved. `came` tells that it was brought back.
+ * A form whose typed values outlive a link that is followed, the Back button and a reload of the page; `drop` forgets them once
+ * they are saved. `came` tells that they were brought back, `back` starts again from what is saved.
  */
-export function useKept<T>(name: string, saved: () => T) {
+export function useKeptForm<T extends object>(
+	name: string,
+	saved: () => T,
+	rules: Pick<UseFormInput<T>, "validate" | "onValuesChange"> = {},
+) {
 	const key = `ledge.form.${name}`;
-	const [came, setCame] = useState(() => read<T>(key) !== undefined);
-	const [value, setValue] = useState<T>(() => read<T>(key) ?? saved());
-	const set = (change: T | ((before: T) => T)) =>
-		setValue((before) => {
-			const after = typeof change === "function" ? (change as (before: T) => T)(before) : change;
-			sessionStorage.setItem(key, JSON.stringify(after));
-			return after;
-		});
+	const [kept] = useState(() => read<T>(key));
+	const [came, setCame] = useState(kept !== undefined);
+	const form = useForm<T>({
+		validate: rules.validate,
+		initialValues: kept ?? saved(),
+		initialDirty: kept ? { [Object.keys(kept)[0] ?? ""]: true } : undefined,
+		onValuesChange: (values, before) => {
+			sessionStorage.setItem(key, JSON.stringify(values));
+			rules.onValuesChange?.(values, before);
+		},
+	});
 	const drop = () => {
 		sessionStorage.removeItem(key);
 		setCame(false);
+		form.resetDirty();
 	};
 	const back = () => {
+		form.setValues(saved());
+		form.clearErrors();
 		drop();
-		setValue(saved());
 	};
-	return { value, set, drop, came, back };
+	return { form, came, drop, back };
 }
 
 /** Says that what was typed before is here again, and offers to start from what is saved. */

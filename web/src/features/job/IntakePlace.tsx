@@ -1,5 +1,4 @@
 import { Alert, Button, Group, Select, SimpleGrid, TextInput, Title } from "@mantine/core";
-import { useForm } from "@mantine/form";
 import { useQuery } from "@tanstack/react-query";
 import { useParams } from "react-router";
 import { useSetHead } from "../../api/changes";
@@ -7,7 +6,7 @@ import { type JobView, Refusal } from "../../api/client";
 import { jobQuery } from "../../api/queries";
 import look from "../../look/look.module.css";
 import { Load } from "../../ui/Load";
-import { CameBack, useKept } from "../../ui/use-kept";
+import { CameBack, useKeptForm } from "../../ui/use-kept";
 import { jobWords } from "../../words/job";
 import { PastDay } from "./PastDay";
 import { Photos } from "./Photos";
@@ -33,18 +32,17 @@ export function IntakePlace() {
 function Head({ view }: { view: JobView }) {
 	const { job } = view;
 	const set = useSetHead(job.id);
-	const kept = useKept(`intake.${job.id}`, () => ({
-		engine: job.engine,
-		customer: job.customer,
-		duty: job.duty as "standard" | "power" | "heavy",
-		promised_on: job.promised_on ?? "",
-	}));
-	const form = useForm({
-		initialValues: kept.value,
-		initialDirty: kept.came ? { engine: true } : undefined,
-		onValuesChange: kept.set,
-		validate: { engine: (v) => (v.trim() === "" ? jobWords.whichEngineIsItAShort : null) },
-	});
+	const kept = useKeptForm(
+		`intake.${job.id}`,
+		() => ({
+			engine: job.engine,
+			customer: job.customer,
+			duty: job.duty as "standard" | "power" | "heavy",
+			promised_on: job.promised_on ?? "",
+		}),
+		{ validate: { engine: (v) => (v.trim() === "" ? jobWords.whichEngineIsItAShort : null) } },
+	);
+	const { form } = kept;
 	const submit = form.onSubmit((v) =>
 		set.mutate(
 			{
@@ -55,10 +53,7 @@ function Head({ view }: { view: JobView }) {
 				promised_on: v.promised_on || undefined,
 			},
 			{
-				onSuccess: () => {
-					kept.drop();
-					form.resetDirty();
-				},
+				onSuccess: kept.drop,
 				onError: (error) => error instanceof Refusal && form.setErrors(error.places),
 			},
 		),
@@ -86,19 +81,7 @@ function Head({ view }: { view: JobView }) {
 				</Alert>
 			) : null}
 			<PastDay on={form.values.promised_on} />
-			<CameBack
-				came={kept.came}
-				back={() => {
-					kept.back();
-					form.setValues({
-						engine: job.engine,
-						customer: job.customer,
-						duty: job.duty as "standard",
-						promised_on: job.promised_on ?? "",
-					});
-					form.resetDirty();
-				}}
-			/>
+			<CameBack came={kept.came} back={kept.back} />
 			<Group mt="sm">
 				<Button type="submit" variant="default" disabled={!form.isDirty()} loading={set.isPending}>
 					{jobWords.save}

@@ -1,11 +1,10 @@
 import { Alert, Button, Group, Stack, Title } from "@mantine/core";
-import { useForm } from "@mantine/form";
 import { useNavigate } from "react-router";
 import { useCreateJob } from "../../api/changes";
 import { Refusal } from "../../api/client";
 import look from "../../look/look.module.css";
 import { Bar } from "../../ui/Bar";
-import { CameBack, useKept } from "../../ui/use-kept";
+import { CameBack, useKeptForm } from "../../ui/use-kept";
 import { jobWords } from "../../words/job";
 import { placeWords } from "../../words/places";
 import { HeadFields, LayoutFields, LimitFields, type NewJobForm } from "./NewJobFields";
@@ -29,15 +28,13 @@ const START: NewJobForm = {
 export function NewJobPlace() {
 	const go = useNavigate();
 	const create = useCreateJob();
-	const kept = useKept("new-job", () => START);
-	const form = useForm({
-		initialValues: kept.value,
-		onValuesChange: kept.set,
+	const kept = useKeptForm("new-job", () => START, {
 		validate: {
 			engine: (v) => (v.trim() === "" ? jobWords.whichEngineIsItAShort : null),
 			cylinders: (v) => (Number(v) >= 1 && Number(v) <= 48 ? null : jobWords.between1And48Cylinders),
 		},
 	});
+	const { form } = kept;
 	const submit = form.onSubmit((v) =>
 		create.mutate(
 			{
@@ -72,13 +69,7 @@ export function NewJobPlace() {
 				<form onSubmit={submit} noValidate>
 					<Stack gap="md">
 						<Title order={1}>{jobWords.newJob}</Title>
-						<CameBack
-							came={kept.came}
-							back={() => {
-								kept.drop();
-								window.location.reload();
-							}}
-						/>
+						<CameBack came={kept.came} back={kept.back} />
 						{create.error && Object.keys(form.errors).length === 0 ? (
 							<Alert color="red" title={jobWords.theJobWasNotStarted}>
 								{create.error.message}

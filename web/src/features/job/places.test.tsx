@@ -73,7 +73,7 @@ describe("Look", () => {
 			look: "scored",
 		});
 		expect(await screen.findByRole("heading", { name: "Piston 1" })).toBeTruthy();
-		fireEvent.keyDown(window, { key: "ArrowLeft" });
+		fireEvent.keyDown(document.body, { key: "ArrowLeft" });
 		await waitFor(() => expect(router.state.location.search).toBe("?part=rod_housing.4"));
 		// A part of the drawing lights it, the one the address named at first as well.
 		fireEvent.click(await screen.findByRole("link", { name: /^Cylinder 4:/ }));

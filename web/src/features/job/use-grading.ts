@@ -1,3 +1,4 @@
+import { useHotkeys } from "@mantine/hooks";
 import { useQueryClient } from "@tanstack/react-query";
 import { useLayoutEffect, useRef, useState, useSyncExternalStore } from "react";
 import { type Location, useLocation, useNavigate } from "react-router";
@@ -15,8 +16,6 @@ type Look = NonNullable<LookBody["look"]>;
 export const LOOKS = Object.keys(LOOK_WORD) as Look[];
 
 const nameOf = (f: FeatureView) => `${f.kind}.${f.number}`;
-
-const typing = () => document.activeElement instanceof HTMLInputElement;
 
 /** Grading by number keys: the part that is lit, the grades as they are given, those that wait, and how to go on. */
 export function useGrading(view: JobView) {
@@ -82,18 +81,10 @@ export function useGrading(view: JobView) {
 		const look = LOOKS[i];
 		if (look) grade(look);
 	});
-	// Before the next paint, so that a key never acts on the part shown before.
-	useLayoutEffect(() => {
-		const onKey = (e: KeyboardEvent) => {
-			if (typing() || e.ctrlKey || e.metaKey || e.altKey) return;
-			if (e.key === "ArrowRight" || e.key === "ArrowLeft") {
-				step(e.key === "ArrowRight" ? 1 : -1);
-				e.preventDefault();
-			}
-		};
-		window.addEventListener("keydown", onKey);
-		return () => window.removeEventListener("keydown", onKey);
-	});
+	useHotkeys([
+		["ArrowRight", () => step(1)],
+		["ArrowLeft", () => step(-1)],
+	]);
 	return { parts, seen, here, to, grade, full, away, waiting: waiting.length, refused };
 }
 

@@ -1,4 +1,5 @@
 import { Fieldset, Select, SimpleGrid, TextInput } from "@mantine/core";
+import type { FormErrors } from "@mantine/form";
 import { type Kind, plural } from "../../api/table";
 import look from "../../look/look.module.css";
 import { limitsWords } from "../../words/limits";
@@ -14,13 +15,12 @@ export interface KindCardProps {
 	at: string;
 	kind: Kind;
 	typed: Typed;
-	errors: Record<string, string>;
-	onSource: (name: string, source: string) => void;
+	errors: FormErrors;
 	onType: (name: string, text: string) => void;
 }
 
 /** The limits of one kind of part, and where they come from. */
-export function KindCard({ at, kind, typed, errors, onSource, onType }: KindCardProps) {
+export function KindCard({ at, kind, typed, errors, onType }: KindCardProps) {
 	const source = `${at}.source`;
 	return (
 		<Fieldset m={0} className={look.panel} classNames={{ legend: css.legend }} legend={plural(kind)}>
@@ -34,7 +34,7 @@ export function KindCard({ at, kind, typed, errors, onSource, onType }: KindCard
 					...(typed[source] === SEVERAL ? [{ value: SEVERAL, label: limitsWords.severalSources }] : []),
 				]}
 				value={typed[source] ?? ""}
-				onChange={(v) => onSource(source, v ?? "")}
+				onChange={(v) => onType(source, v ?? "")}
 			/>
 			<SimpleGrid cols={2} verticalSpacing="xs">
 				{fieldsFor(kind).map((f) => {

@@ -10,7 +10,7 @@ import look from "../../look/look.module.css";
 import { plain, type System } from "../../quantity/length";
 import { Bar } from "../../ui/Bar";
 import { Load } from "../../ui/Load";
-import { CameBack, useKept } from "../../ui/use-kept";
+import { CameBack, useKeptForm } from "../../ui/use-kept";
 import { Warned } from "../../ui/Warned";
 import { limitsWords } from "../../words/limits";
 import { placeWords } from "../../words/places";
@@ -33,64 +33,58 @@ function LimitsForm({ view }: { view: JobView }) {
 	const { job } = view;
 	const save = useSetJudgement(job.id);
 	const [block, setBlock] = useState<Block>("book");
-	const form = useKept<Form>(`limits.${job.id}`, () => ({
-		stored: job.limits,
-		typed: toTyped(job.limits, job.unit),
-		policy: job.policy,
-	}));
-	const { stored, typed, policy } = form.value;
-	const [errors, setErrors] = useState<Record<string, string>>({});
+	const kept = useKeptForm<Form>(
+		`limits.${job.id}`,
+		() => ({ stored: job.limits, typed: toTyped(job.limits, job.unit), policy: job.policy }),
+		{ validate: (v) => fromTyped(v.typed, v.stored, job.unit).errors },
+	);
+	const { form } = kept;
+	const { stored, typed, policy } = form.values;
 	/** What looks mistyped, with what was likely meant, by field. */
 	const [asked, setAsked] = useState<Record<string, string>>({});
-	const setTyped = (change: (before: Typed) => Typed) => form.set((f) => ({ ...f, typed: change(f.typed) }));
-	const setPolicy = (to: Policy) => form.set((f) => ({ ...f, policy: to }));
+	const change = (texts: Typed) => {
+		form.setFieldValue("typed", (before: Typed) => ({ ...before, ...texts }));
+		setAsked({});
+	};
 	const copy = (limits: LimitSet, from: Policy) => {
-		form.set({ stored: limits, typed: toTyped(limits, job.unit), policy: from });
-		setErrors({});
+		form.setValues({ stored: limits, typed: toTyped(limits, job.unit), policy: from });
+		form.clearErrors();
 		setAsked({});
 	};
 	/** Takes what was likely meant. */
 	const mean = () => {
-		setTyped((before) => ({ ...before, ...asked }));
-		setErrors({});
-		setAsked({});
+		change(asked);
+		form.clearErrors();
 	};
 	const now = fromTyped(typed, stored, job.unit);
-	const submit = (sure = false) => {
-		const card = now;
-		setErrors(card.errors);
-		if (Object.keys(card.errors).length > 0) return;
-		save.mutate(
-			{ version: job.version, limits: card.limits, policy, sure },
-			{
-				onSuccess: () => {
-					form.drop();
-					setAsked({});
-					notifications.show({
-						message: limitsWords.theLimitsAreSavedEveryVerdict,
-						closeButtonProps: { "aria-label": "Close" },
-					});
+	const submit = (sure = false) =>
+		form.onSubmit((v) =>
+			save.mutate(
+				{ version: job.version, limits: fromTyped(v.typed, v.stored, job.unit).limits, policy: v.policy, sure },
+				{
+					onSuccess: () => {
+						kept.drop();
+						setAsked({});
+						notifications.show({
+							message: limitsWords.theLimitsAreSavedEveryVerdict,
+							closeButtonProps: { "aria-label": "Close" },
+						});
+					},
+					onError: (error) => {
+						if (!(error instanceof Refusal)) return;
+						form.setErrors(fieldErrors(error.places));
+						setAsked(likelyTexts(error, job.unit));
+					},
 				},
-				onError: (error) => {
-					if (!(error instanceof Refusal)) return;
-					setErrors(fieldErrors(error.places));
-					setAsked(likelyTexts(error, job.unit));
-				},
-			},
+			),
 		);
-	};
 	return (
 		<>
 			<Bar
 				trail={[{ text: placeWords.shop, to: "/" }, { text: job.engine, to: `/jobs/${job.id}` }, { text: placeWords.limits }]}
 			/>
 			<main className={look.page}>
-				<form
-					onSubmit={(e) => {
-						e.preventDefault();
-						submit();
-					}}
-				>
+				<form onSubmit={submit()}>
 					<Stack gap="lg">
 						<div>
 							<div>
@@ -98,7 +92,7 @@ function LimitsForm({ view }: { view: JobView }) {
 								<div className={look.soft}>{limitsWords.inAnEmptyFieldIsA(job.unit)}</div>
 							</div>
 						</div>
-						<CameBack came={form.came} back={form.back} />
+						<CameBack came={kept.came} back={kept.back} />
 						<Cards view={view} limits={now.limits} onTake={copy} />
 						<Group>
 							<SegmentedControl
@@ -118,23 +112,21 @@ function LimitsForm({ view }: { view: JobView }) {
 									at={`${block}.${kind}`}
 									kind={kind}
 									typed={typed}
-									errors={errors}
-									onSource={(name, source) => setTyped((before) => ({ ...before, [name]: source }))}
+									errors={form.errors}
 									onType={(name, text) => {
-										setTyped((before) => ({ ...before, [name]: text }));
-										setErrors(({ [name]: _, ...rest }) => rest);
-										setAsked({});
+										change({ [name]: text });
+										form.clearFieldError(name);
 									}}
 								/>
 							))}
 						</SimpleGrid>
-						<PolicyFields policy={policy} unit={job.unit} onChange={setPolicy} />
+						<PolicyFields policy={policy} unit={job.unit} onChange={(to) => form.setFieldValue("policy", to)} />
 						{Object.keys(now.errors).length === 0 ? <Changes view={view} limits={now.limits} policy={policy} /> : null}
 						{save.error && !stoodAtFields(save.error) ? <Warned>{save.error.message}</Warned> : null}
-						{Object.keys(errors).some((name) => !name.startsWith(block)) ? (
+						{Object.keys(form.errors).some((name) => !name.startsWith(block)) ? (
 							<Warned>{limitsWords.theOtherSetOfLimitsHas}</Warned>
 						) : null}
-						{Object.keys(asked).length > 0 ? <Mistyped errors={errors} onMean={mean} onSure={() => submit(true)} /> : null}
+						{Object.keys(asked).length > 0 ? <Mistyped errors={form.errors} onMean={mean} onSure={submit(true)} /> : null}
 						<Group>
 							<Button type="submit" size="md" loading={save.isPending}>
 								{limitsWords.saveTheLimits}

@@ -1,11 +1,12 @@
 import { Button, Group } from "@mantine/core";
+import type { FormErrors } from "@mantine/form";
 import { isKind, plural } from "../../api/table";
 import { Warned } from "../../ui/Warned";
 import { limitsWords } from "../../words/limits";
 
 export interface MistypedProps {
 	/** What looks odd, by field. */
-	errors: Record<string, string>;
+	errors: FormErrors;
 	onMean: () => void;
 	onSure: () => void;
 }
@@ -16,7 +17,7 @@ export function Mistyped({ errors, onMean, onSure }: MistypedProps) {
 		<Warned title={limitsWords.someLimitsLookMistyped}>
 			<ul>
 				{Object.entries(errors).map(([name, sentence]) => (
-					<li key={name}>{limitsWords.ofKind(named(name), sentence)}</li>
+					<li key={name}>{limitsWords.ofKind(named(name), String(sentence))}</li>
 				))}
 			</ul>
 			<Group gap="xs">

@@ -1,13 +1,12 @@
 import { Alert, Button, Checkbox, Group, Stack, Table, TextInput, Title } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
-import { type FormEvent, useState } from "react";
 import { useSetRates } from "../../api/changes";
 import { type RatesView, Refusal } from "../../api/client";
 import { ratesQuery } from "../../api/queries";
 import look from "../../look/look.module.css";
 import { Bar } from "../../ui/Bar";
 import { Load } from "../../ui/Load";
-import { CameBack, useKept } from "../../ui/use-kept";
+import { CameBack, useKeptForm } from "../../ui/use-kept";
 import { placeWords } from "../../words/places";
 import { ratesWords } from "../../words/rates";
 import { fromTyped, toTyped } from "./card";
@@ -20,37 +19,25 @@ export function RatesPlace() {
 
 function Rates({ view }: { view: RatesView }) {
 	const set = useSetRates();
-	const form = useKept("rates", () => toTyped(view.card));
-	const { value: typed, set: setTyped } = form;
-	const [errors, setErrors] = useState<Record<string, string>>({});
-	const change = (place: string, value: string | boolean) => {
-		setTyped((t) => ({ ...t, [place]: value }));
-		set.reset();
-	};
-	const submit = (event: FormEvent) => {
-		event.preventDefault();
-		const { card, errors } = fromTyped(
-			typed,
-			view.operations.map((o) => o.id),
-			view.parts.map((p) => p.id),
-		);
-		setErrors(errors);
-		if (Object.keys(errors).length > 0) return;
+	const kept = useKeptForm(
+		"rate-card",
+		() =>
+			toTyped(
+				view.card,
+				view.operations.map((o) => o.id),
+				view.parts.map((p) => p.id),
+			),
+		{ validate: (typed) => fromTyped(typed).errors, onValuesChange: set.reset },
+	);
+	const { form } = kept;
+	const submit = form.onSubmit((typed) =>
 		set.mutate(
-			{ ...card, version: view.version },
-			{ onSuccess: form.drop, onError: (error) => error instanceof Refusal && setErrors(error.places) },
-		);
-	};
-	const field = (place: string, label: string, width = 90) => (
-		<TextInput
-			aria-label={label}
-			inputMode="decimal"
-			w={width}
-			classNames={{ input: look.figure }}
-			value={String(typed[place] ?? "")}
-			error={errors[place]}
-			onChange={(e) => change(place, e.currentTarget.value)}
-		/>
+			{ ...fromTyped(typed).card, version: view.version },
+			{ onSuccess: kept.drop, onError: (error) => error instanceof Refusal && form.setErrors(error.places) },
+		),
+	);
+	const field = (place: string, label: string) => (
+		<TextInput aria-label={label} inputMode="decimal" w={90} classNames={{ input: look.figure }} {...form.getInputProps(place)} />
 	);
 	return (
 		<>
@@ -62,23 +49,21 @@ function Rates({ view }: { view: RatesView }) {
 							<Title order={1}>{ratesWords.rateCard}</Title>
 							<div className={look.soft}>{ratesWords.theShopsOwnPricesAndTimes}</div>
 						</div>
-						<CameBack came={form.came} back={form.back} />
+						<CameBack came={kept.came} back={kept.back} />
 						<Group>
 							<TextInput
 								label={ratesWords.currency}
 								description={ratesWords.aCodeOrAName}
 								w={140}
 								maxLength={20}
-								value={String(typed.currency ?? "")}
-								onChange={(e) => change("currency", e.currentTarget.value)}
+								{...form.getInputProps("currency")}
 							/>
 							<TextInput
 								label={ratesWords.hoursInAWorkingDay}
 								w={180}
 								inputMode="decimal"
-								value={String(typed.day_hours ?? "")}
-								error={errors.day_hours ?? errors.day_minutes}
-								onChange={(e) => change("day_hours", e.currentTarget.value)}
+								{...form.getInputProps("day_hours")}
+								error={form.errors.day_hours ?? form.errors.day_minutes}
 							/>
 						</Group>
 						<div className={look.scroll}>
@@ -100,7 +85,9 @@ function Rates({ view }: { view: RatesView }) {
 											<Table.Th scope="row">
 												{o.title}
 												<div className={look.soft}>{o.machine}</div>
-												{errors[`operations.${o.id}`] ? <div className={look.wrong}>{errors[`operations.${o.id}`]}</div> : null}
+												{form.errors[`operations.${o.id}`] ? (
+													<div className={look.wrong}>{form.errors[`operations.${o.id}`]}</div>
+												) : null}
 											</Table.Th>
 											<Table.Td>{field(`operations.${o.id}.setup`, ratesWords.setUpCharge2(o.title))}</Table.Td>
 											<Table.Td>{field(`operations.${o.id}.each`, ratesWords.priceForEach2(o.title))}</Table.Td>
@@ -109,8 +96,7 @@ function Rates({ view }: { view: RatesView }) {
 											<Table.Td>
 												<Checkbox
 													aria-label={ratesWords.outsideWork(o.title)}
-													checked={typed[`operations.${o.id}.outside`] === true}
-													onChange={(e) => change(`operations.${o.id}.outside`, e.currentTarget.checked)}
+													{...form.getInputProps(`operations.${o.id}.outside`, { type: "checkbox" })}
 												/>
 											</Table.Td>
 											<Table.Td>{field(`operations.${o.id}.lead_days`, ratesWords.leadDays2(o.title))}</Table.Td>
@@ -139,7 +125,7 @@ function Rates({ view }: { view: RatesView }) {
 								</Table.Tbody>
 							</Table>
 						</div>
-						{set.error && Object.keys(errors).length === 0 ? (
+						{set.error && Object.keys(form.errors).length === 0 ? (
 							<Alert color="orange" variant="light">
 								{set.error.message}
 							</Alert>

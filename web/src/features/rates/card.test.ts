@@ -7,20 +7,18 @@ const view = rates as RatesView;
 const names = [view.operations.map((o) => o.id), view.parts.map((p) => p.id)] as const;
 
 it("reads back the card that was typed", () => {
-	const { card, errors } = fromTyped(toTyped(view.card), ...names);
+	const { card, errors } = fromTyped(toTyped(view.card, ...names));
 	expect(errors).toEqual({});
 	expect(card).toEqual(view.card);
 });
 
 it("says per field what is wrong, and takes an empty one for nothing", () => {
-	const typed = {
-		...toTyped(view.card),
-		"operations.bore.each": "12,5",
-		"operations.hone.each": "a lot",
-		"parts.rings.lead_days": "1.5",
-		"parts.pistons.each": "",
-	};
-	const { card, errors } = fromTyped(typed, ...names);
+	const typed = toTyped(view.card, ...names);
+	Object.assign(typed.operations.bore ?? {}, { each: "12,5" });
+	Object.assign(typed.operations.hone ?? {}, { each: "a lot" });
+	Object.assign(typed.parts.rings ?? {}, { lead_days: "1.5" });
+	Object.assign(typed.parts.pistons ?? {}, { each: "" });
+	const { card, errors } = fromTyped(typed);
 	expect(Object.keys(errors)).toEqual(["operations.hone.each", "parts.rings.lead_days"]);
 	expect(card.operations.bore?.each).toBe(1250);
 	expect(card.parts.pistons?.each).toBe(0);
