@@ -1,5 +1,5 @@
-import AxeBuilder from "@axe-core/playwright";
 import { expect, type Page, test } from "@playwright/test";
+import { barriers } from "./barriers";
 import { as } from "./hands";
 
 const PLACES = [
@@ -39,18 +39,18 @@ const PLACES = [
 	"/jobs/6/nowhere",
 ];
 
-/** What stands in the way of people who see or point otherwise. */
-async function barriers(page: Page, rules?: string[]) {
-	const axe = new AxeBuilder({ page });
-	const { violations } = await (rules ? axe.withRules(rules) : axe).analyze();
-	return violations
-		.filter((v) => v.impact === "serious" || v.impact === "critical")
-		.map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 160)).join(" | ")}`);
-}
+// One page goes through them all, as one person does: what it brought once it need not bring again.
+let page: Page;
+test.beforeAll(async ({ browser }) => {
+	page = await browser.newPage();
+	await as(page);
+});
+test.afterAll(() => page.close());
 
 for (const place of PLACES) {
-	test(`${place} is accessible on either ground and fits its screen`, async ({ page }) => {
-		await as(page);
+	test(`${place} is accessible on either ground and fits its screen`, async () => {
+		await page.setViewportSize({ width: 1280, height: 800 });
+		await page.emulateMedia({ colorScheme: "light" });
 		await page.goto(place);
 		await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
 		expect(await barriers(page)).toEqual([]);

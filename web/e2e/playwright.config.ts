@@ -32,7 +32,7 @@ export default defineConfig({
 	testDir: ".",
 	outputDir: "../test-results",
 	fullyParallel: false,
-	workers: processors() < 2 ? 1 : 2,
+	workers: processors() < 2 ? 1 : 3,
 	retries: 0,
 	// A minute is the most on a machine four times slower, which needs longer for each look, too.
 	timeout: 120_000,

@@ -181,6 +181,7 @@ test("grades at four a second over a slow line land on the parts that were lit",
 		);
 		expect(looks).toEqual(["smooth", "marked", "smooth", "scored", "smooth", "marked"]);
 	}).toPass();
+	await page.unrouteAll({ behavior: "wait" }); // the last answer is still on its way
 });
 
 test("limits that look mistyped are asked about, and what is typed outlives Back", async ({ page, request }) => {
