@@ -1,8 +1,9 @@
 //go:build ignore
 
-// Cross checks that Ledge is whole on the other systems that it runs on, without building it there: every file that it would
-// be built of is read for each system, Ledge's own down to the last statement, those of others by what they declare. Four
-// builds say no more of Ledge and cost as much as all other tests. CROSS=all builds every one.
+// Cross checks that Ledge is whole on the other systems that it runs on, without building it there: every file
+// that it would be built of is read for each system, Ledge's own down to the last statement, those of others by
+// what they declare. Four builds say no more of Ledge and cost as much as all other tests. CROSS=all builds
+// every one.
 //
 //	go run scripts/cross.go
 package main
