@@ -2,7 +2,7 @@
 SHELL := bash
 DB ?= demo.db
 
-.PHONY: build demo demo-fresh test bench attack api screenshots fixtures
+.PHONY: build demo demo-fresh test bench attack fuzz api screenshots fixtures
 
 web/node_modules/.installed: web/package-lock.json
 	cd web && npm ci --no-audit --no-fund && touch node_modules/.installed
@@ -35,6 +35,10 @@ screenshots: build
 fixtures: build
 	bash scripts/fixtures.sh
 
-# Tries Ledge's promises against the real binary: kills, failing disks, hostile files, every role, requests at random. Some ten minutes.
-attack: build
+# Reads hostile files of every sort, half a minute each.
+fuzz:
+	bash scripts/fuzz.sh
+
+# Tries Ledge's promises against the real binary: kills, failing disks, hostile files, every role, requests at random. Some thirteen minutes.
+attack: build fuzz
 	go test -tags attack -count=1 -timeout 60m ./internal/attack

@@ -20,13 +20,6 @@ go test -vet=off ./...
 step "Windows and macOS"
 go run scripts/cross.go
 
-step "Fuzzing, a few seconds each"
-go test ./internal/core/unit -run '^$' -fuzz FuzzParseFormat -fuzztime 4s -fuzzminimizetime 20x
-go test ./internal/exchange -run '^$' -fuzz 'FuzzRead$' -fuzztime 4s -fuzzminimizetime 20x
-go test ./internal/exchange -run '^$' -fuzz 'FuzzReadCSV$' -fuzztime 4s -fuzzminimizetime 20x
-go test ./internal/archive -run '^$' -fuzz 'FuzzReadIndex$' -fuzztime 4s -fuzzminimizetime 20x
-go test ./internal/photo -run '^$' -fuzz 'FuzzMake$' -fuzztime 4s -fuzzminimizetime 20x
-
 step "Front end"
 make --no-print-directory web/node_modules/.installed
 fresh=$(mktemp -d)
