@@ -57,15 +57,16 @@ func TestKilledAtAnyMomentNothingAcknowledgedIsLost(t *testing.T) {
 	acknowledged := map[string]string{}
 	for round := range 8 {
 		process, base := start(t, path)
-		stop := time.After(time.Duration(30+35*round) * time.Millisecond)
-		killed := make(chan bool)
-		go func() {
-			<-stop
-			_ = process.Kill()
-			close(killed)
-		}()
+		// Counted in what was done, since a slow machine does less in a moment; the moment itself wanders.
+		enough, killed := 6+2*round, make(chan bool)
 		b := bench{base: base}
 		for i := 0; b.err == nil; i++ {
+			if i == enough {
+				time.AfterFunc(time.Duration(3*round)*time.Millisecond, func() {
+					_ = process.Kill()
+					close(killed)
+				})
+			}
 			for id, what := range b.work(round, i) {
 				acknowledged[id] = what
 			}
