@@ -23,8 +23,11 @@ func metricDoc(policy, limits string, features ...string) string {
 const metricJournal = `"main_journal": {"new": {"min": 50.000, "max": 50.020}, "taper_max": 0.010, "out_of_round_max": 0.010, "undersizes": [0.25, 0.50],
 	"clearance": {"new": {"min": 0.030, "max": 0.060}, "max": 0.100}, "shells": [-0.025, 0.025]}`
 
+// A figure is a document, and what its result must hold.
+type figure struct{ name, doc, want string }
+
 // Figures worked out by hand from the rules; the sums stand beside them.
-var figures = []struct{ name, doc, want string }{
+var figures = []figure{
 	{"a bearing without a vertical reading takes both equally near directions, the worst of them",
 		metricDoc("", metricJournal,
 			`{"kind": "main_journal", "number": 1, "stations": ["A"], "directions": [0, 90], "readings": [[50.010, 50.006]]}`,
@@ -79,7 +82,7 @@ var figures = []struct{ name, doc, want string }{
 			`{"kind": "main_journal", "number": 1, "stations": ["A"], "directions": [0, 90], "readings": [[50.010, 50.010]]}`,
 			`{"kind": "main_bearing", "number": 1, "stations": ["m"], "directions": [0, 90], "readings": [[50.300, 50.300]]}`,
 			`{"kind": "main_housing", "number": 1, "stations": ["m"], "directions": [0, 90], "readings": [[54.011, 54.005]]}`),
-		`{"fits": [{"basis": "measured", "used": false, "void": true, "verdict": "beyond"}, {"basis": "predicted", "used": true, "verdict": "within"}],
+		`{"fits": [{"basis": "measured", "used": false, "void": "Main 1: the measured clearance does not count, its housing is out of limits and will be machined.", "verdict": "beyond"}, {"basis": "predicted", "used": true, "verdict": "within"}],
 		  "sets": [{"set": "main_journals", "action": "reuse", "provisional": true}, {"set": "main_housings", "action": "line_hone"}]}`},
 	{"a hollow between the ends is waisted; an oval is fitted at the worst station",
 		metricDoc("", "", `{"kind": "piston", "number": 1, "gauge": {"kind": "micrometer", "division": 0.002}, "stations": ["top", "middle", "bottom"], "directions": [0, 60, 120],
@@ -106,7 +109,10 @@ var figures = []struct{ name, doc, want string }{
 		`{"sets": [{"set": "cylinders", "ladder": [{"cleans": 3.74, "other_school": 3.73}]}]}`},
 }
 
-func TestFigures(t *testing.T) {
+func TestFigures(t *testing.T) { holds(t, figures) }
+
+func holds(t *testing.T, figures []figure) {
+	t.Helper()
 	for _, tt := range figures {
 		t.Run(tt.name, func(t *testing.T) {
 			in, result := evaluateText(t, tt.doc)

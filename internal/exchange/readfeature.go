@@ -89,12 +89,16 @@ func (r *reader) gauge(n *node, at string) *instrument.Gauge {
 }
 
 func (r *reader) condition(n *node, at string) (c inspection.Condition) {
-	if _, ok := r.object(n, at, "torqued", "deck_plate", "shells_in", "temperature_c"); !ok {
+	if _, ok := r.object(n, at, "torqued", "deck_plate", "shells_in", "temperature_c",
+		"corrected"); !ok {
 		return c
 	}
 	pointed(n, at, "torqued", &c.Torqued, r.truth)
 	pointed(n, at, "deck_plate", &c.DeckPlate, r.truth)
 	pointed(n, at, "shells_in", &c.ShellsIn, r.truth)
+	if t := n.get("corrected"); t != nil {
+		c.Corrected = r.truth(t, pointer(at, "corrected"))
+	}
 	if t := n.get("temperature_c"); t != nil {
 		if t.kind != "number" {
 			r.problem(pointer(at, "temperature_c"), "file.celsius", "not", kindOf(t.kind))

@@ -46,10 +46,12 @@ type featureDoc struct {
 	OutOfRound *decimal        `json:"out_of_round,omitempty"`
 	Shape      string          `json:"shape,omitempty"`
 	Oval       *ovalDoc        `json:"oval,omitempty"`
+	Pooled     *pooledDoc      `json:"oval_pooled,omitempty"`
 	SizeClass  *decimal        `json:"size_class,omitempty"`
 	Wear       *wearDoc        `json:"wear,omitempty"`
 	Ledge      *decimal        `json:"ledge,omitempty"`
 	TIR        *decimal        `json:"tir,omitempty"`
+	TIRAxis    *decimal        `json:"tir_axis,omitempty"`
 	Throw      *decimal        `json:"throw,omitempty"`
 	Angle      *decimal        `json:"angle,omitempty"`
 	Ovality    *decimal        `json:"ovality,omitempty"`
@@ -59,6 +61,8 @@ type featureDoc struct {
 	Spread     *decimal        `json:"spread,omitempty"`
 	Return     *decimal        `json:"return,omitempty"`
 	Largest    *decimal        `json:"largest,omitempty"`
+	Stale      bool            `json:"stale,omitempty"`
+	Void       bool            `json:"void,omitempty"`
 	Checks     []checkDoc      `json:"checks"`
 	Notes      []reasonDoc     `json:"notes,omitempty"`
 }
@@ -80,6 +84,11 @@ type ovalDoc struct {
 	Angle    decimal `json:"angle"`
 	Station  string  `json:"station"`
 	Residual decimal `json:"residual"`
+}
+
+type pooledDoc struct {
+	Size  decimal `json:"size"`
+	Angle decimal `json:"angle"`
 }
 
 type wearDoc struct {
@@ -108,7 +117,8 @@ type fitDoc struct {
 	Number    int               `json:"number"`
 	Basis     disposition.Basis `json:"basis"`
 	Used      bool              `json:"used"`
-	Void      bool              `json:"void,omitempty"`
+	Void      string            `json:"void,omitempty"`
+	Stale     bool              `json:"stale,omitempty"`
 	Clearance spanDoc           `json:"clearance"`
 	Window    *spanDoc          `json:"window,omitempty"`
 	Shell     decimal           `json:"shell"`
@@ -237,7 +247,7 @@ func (w writer) feature(f *inspection.Feature, found *inspection.Finding) featur
 		Min: w.pointer(found.Min), Max: w.pointer(found.Max), Mean: w.pointer(found.Mean),
 		Taper: w.pointer(found.Taper), OutOfRound: w.pointer(found.OutOfRound), Shape: string(found.Shape),
 		SizeClass: w.pointer(found.SizeClass), Largest: w.pointer(found.Largest), Ledge: w.pointer(found.Ledge),
-		Checks: each(found.Checks, w.check),
+		Stale: found.Stale, Void: found.Void, Checks: each(found.Checks, w.check),
 	}
 	for _, n := range found.Notes {
 		// it stands in the feature that it is of
@@ -250,11 +260,15 @@ func (w writer) feature(f *inspection.Feature, found *inspection.Finding) featur
 	if o := found.Oval; o != nil {
 		doc.Oval = &ovalDoc{w.length(o.Size), decimal(o.Angle.Format()), f.Stations[o.Station], w.length(o.Residual)}
 	}
+	if o := found.Pooled; o != nil {
+		doc.Pooled = &pooledDoc{w.length(o.Size), decimal(o.Angle.Format())}
+	}
 	if wear := found.Wear; wear != nil {
 		doc.Wear = &wearDoc{w.length(wear.Reference), w.length(wear.Min), w.length(wear.Max)}
 	}
 	if r := found.Runout; r != nil {
 		doc.TIR, doc.Throw, doc.Ovality = w.pointer(&r.TIR), w.pointer(&r.Throw), w.pointer(r.Ovality)
+		doc.TIRAxis = w.pointer(r.TIRAxis)
 		if r.Angle != nil {
 			angle := decimal(r.Angle.Format())
 			doc.Angle = &angle
@@ -272,7 +286,11 @@ func (w writer) check(c limit.Check) checkDoc {
 }
 
 func (w writer) fit(f disposition.Fit) fitDoc {
-	return fitDoc{f.Kind, f.Number, f.Basis, f.Used, f.Void, w.clearance(f.Clearance), w.window(f.Window),
+	void := ""
+	if f.Void {
+		void = w.words.Say(f.WhyVoid())
+	}
+	return fitDoc{f.Kind, f.Number, f.Basis, f.Used, void, f.Stale, w.clearance(f.Clearance), w.window(f.Window),
 		w.length(f.Shell), f.Verdict, f.Journal, f.Component}
 }
 

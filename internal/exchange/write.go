@@ -250,5 +250,8 @@ func condition(c inspection.Condition) map[string]any {
 	if c.TemperatureC != "" {
 		doc["temperature_c"] = decimal(c.TemperatureC)
 	}
+	if c.Corrected {
+		doc["corrected"] = true
+	}
 	return doc
 }

@@ -7,6 +7,7 @@ import (
 
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/inspection"
+	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/store"
@@ -56,9 +57,11 @@ type FeatureChange struct {
 	Standing Standing                `json:"standing"`
 	Expected *inspection.Expectation `json:"expected,omitempty"`
 	Mating   *Mating                 `json:"mating,omitempty"`
-	// Recorded tells that there is a finding of it; Finding is left out where that stays as it was.
+	// Recorded tells that there is a finding of it; Finding is left out where that stays as it was, and Checks are all
+	// that changed of it where they are there instead: the turn of an end main moves the runout of every other.
 	Recorded bool                `json:"recorded"`
 	Finding  *inspection.Finding `json:"finding,omitempty"`
+	Checks   []limit.Check       `json:"checks,omitempty"`
 	// Lines are new on its tape; Superseded are those that hold no more, with what took their place.
 	Lines      []store.Reading   `json:"lines,omitempty"`
 	Superseded map[string]string `json:"superseded,omitempty"`
@@ -156,6 +159,13 @@ func changeOf(old, f *FeatureView, was, is *inspection.Finding) (c FeatureChange
 	c = FeatureChange{ID: f.ID, Standing: f.Standing, Expected: f.Expected, Mating: f.Mating, Recorded: is != nil}
 	if is != nil && (was == nil || !reflect.DeepEqual(was, is)) {
 		c.Finding = is
+		if was != nil && len(is.Checks) > 0 {
+			judged := *was
+			judged.Checks = is.Checks
+			if reflect.DeepEqual(&judged, is) {
+				c.Finding, c.Checks = nil, is.Checks
+			}
+		}
 	}
 	for i := range f.Tape {
 		switch line := &f.Tape[i]; {
@@ -168,7 +178,8 @@ func changeOf(old, f *FeatureView, was, is *inspection.Finding) (c FeatureChange
 			c.Superseded[line.ID] = *line.SupersededBy
 		}
 	}
-	return c, len(c.Lines) > 0 || c.Superseded != nil || c.Finding != nil || (was == nil) != (is == nil) ||
+	return c, len(c.Lines) > 0 || c.Superseded != nil || c.Finding != nil || c.Checks != nil ||
+		(was == nil) != (is == nil) ||
 		f.Standing != old.Standing || !reflect.DeepEqual(f.Expected, old.Expected) ||
 		!reflect.DeepEqual(f.Mating, old.Mating)
 }

@@ -81,6 +81,10 @@ func (b *atBench) take(t *testing.T, answer shop.ReadingAnswer) {
 			delete(b.findings, c.ID)
 		case c.Finding != nil:
 			b.findings[c.ID] = *c.Finding
+		case c.Checks != nil:
+			f := b.findings[c.ID]
+			f.Checks = c.Checks
+			b.findings[c.ID] = f
 		}
 	}
 	for _, c := range answer.Fits {

@@ -49,6 +49,7 @@ func (c *Condition) inspected() (out inspection.Condition) {
 	out = inspection.Condition{Torqued: c.Torqued, DeckPlate: c.DeckPlate, ShellsIn: c.ShellsIn}
 	if c.PartC != nil {
 		out.TemperatureC = strconv.FormatFloat(*c.PartC, 'f', -1, 64)
+		out.Corrected = c.GaugeC != nil
 	}
 	return out
 }

@@ -107,8 +107,8 @@ func (s *Store) importFeature(ctx context.Context, tx *sqlx.Tx, jobID int64, n N
 	return err
 }
 
-// importCondition stores how a part was held. Its temperature is a note: the file's sizes are not
-// corrected again.
+// importCondition stores how a part was held. Sizes that are already as they would be at 20 °C keep no
+// temperature: nothing would correct them again.
 func (s *Store) importCondition(ctx context.Context, tx *sqlx.Tx, jobID int64, by string,
 	f *inspection.Feature) (*string, error) {
 	if f.Condition == (inspection.Condition{}) {
@@ -117,7 +117,7 @@ func (s *Store) importCondition(ctx context.Context, tx *sqlx.Tx, jobID int64, b
 	c := Condition{ID: uuid.NewString(), JobID: jobID, Kind: f.Kind, Torqued: f.Condition.Torqued,
 		DeckPlate: f.Condition.DeckPlate,
 		ShellsIn:  f.Condition.ShellsIn, SetBy: by, SetAt: s.stamp()}
-	if t, err := strconv.ParseFloat(f.Condition.TemperatureC, 64); err == nil {
+	if t, err := strconv.ParseFloat(f.Condition.TemperatureC, 64); err == nil && !f.Condition.Corrected {
 		c.PartC = &t
 	}
 	_, err := c.once(ctx, tx)

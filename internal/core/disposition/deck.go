@@ -75,7 +75,7 @@ func (b *board) skim(depth unit.Length, cracks []Reason) Option {
 		if most == nil && limits.New != nil {
 			most = &limits.New.Max
 		}
-		if f.Max == nil || most == nil || *f.Max+depth <= *most {
+		if f.Stale || f.Max == nil || most == nil || *f.Max+depth <= *most {
 			continue
 		}
 		refuse(say.Of("protrusion", Ref{Kind: f.Kind, Number: f.Number}, say.Number("number", f.Number),

@@ -208,7 +208,9 @@ func (b *board) offer(o Option) {
 func (b *board) close() {
 	for _, m := range b.members {
 		for _, c := range m.finding.Checks {
-			if c.Verdict == limit.NoLimit && (m.feature.Kind.Grid() || !strings.HasSuffix(c.Name, "_low")) {
+			// An oval stands under the limit of the out-of-round: one remark is enough.
+			if c.Verdict == limit.NoLimit && c.Name != "oval" &&
+				(m.feature.Kind.Grid() || !strings.HasSuffix(c.Name, "_low")) {
 				b.because(say.Of("no_limit", m.ref, say.Word("check", "check", c.Name), say.Length("value", c.Value)))
 			}
 		}
@@ -237,6 +239,10 @@ func (b *board) cracked() []Reason {
 func (b *board) incomplete() []Reason {
 	var reasons []Reason
 	for _, m := range b.members {
+		if m.finding.Stale {
+			reasons = append(reasons, say.Of("stale", m.ref))
+			continue
+		}
 		if m.finding.Complete {
 			continue
 		}
@@ -287,7 +293,7 @@ func (b *board) judge() (beyond bool, unsure []Reason) {
 	}
 	for _, m := range b.members {
 		for _, c := range m.finding.Checks {
-			if c.Name != "clearance" {
+			if c.Name != "clearance" && !m.finding.Stale {
 				weigh(&m.ref, m.feature, c)
 			}
 		}

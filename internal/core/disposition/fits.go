@@ -99,6 +99,7 @@ func (b *board) fitsOf(m member, number int) (found []Fit) {
 			bearing.Grid.InDirections(bearing.Grid.Nearest(vertical)), journal)
 		housed, housing := b.finding(row.Joint.Housing, number)
 		one.Void = housing != nil && b.willBeCut(row.Joint.Housing, housed, housing)
+		one.Stale = b.overtaken(f, m)
 		found = append(found, one)
 	}
 	if f := b.strip(m.ref.Kind, number); f != nil {
@@ -106,6 +107,9 @@ func (b *board) fitsOf(m member, number int) (found []Fit) {
 		least, most, _ := form.Range(f.List.Readings)
 		one.Basis, one.Shell, one.Clearance = BasisStrip, shellOf(f), fit.Clearance{Min: least, Max: most}
 		one.u = stripUncertainty(f, b.in.Unit)
+		one.Stale = b.stale(f)
+		housed, housing := b.finding(row.Joint.Housing, number)
+		one.Void = housing != nil && b.willBeCut(row.Joint.Housing, housed, housing)
 		found = append(found, one)
 	}
 	if c := m.limits.Clearance; c != nil && c.New != nil && m.finding.Wear != nil {
@@ -115,6 +119,28 @@ func (b *board) fitsOf(m member, number int) (found []Fit) {
 		found = append(found, one)
 	}
 	return found
+}
+
+// overtaken reports whether a journal or its housing was worked on after its bearing was read. Shells of the step that
+// the journal was then ground to are what the grinder worked to: they still hold.
+func (b *board) overtaken(bearing *inspection.Feature, m member) bool {
+	if class, then := b.classThen(m.ref, bearing.State); then && class != m.finding.Class() &&
+		bearing.Fitted != nil && bearing.Fitted.Step != nil && *bearing.Fitted.Step == m.finding.Class() {
+		return false
+	}
+	return b.in.FitOvertaken(b.indexOf(bearing))
+}
+
+func (b *board) stale(f *inspection.Feature) bool { return b.result.Features[b.indexOf(f)].Stale }
+
+// indexOf is the place of a feature of the inspection in it.
+func (b *board) indexOf(f *inspection.Feature) int {
+	for i := range b.in.Features {
+		if &b.in.Features[i] == f {
+			return i
+		}
+	}
+	return -1
 }
 
 // checkClearance gives a member the clearance check of its worst fit.
@@ -151,7 +177,7 @@ func (b *board) settle(found []Fit, finding *inspection.Finding) *Fit {
 	for i := range found {
 		f := &found[i]
 		f.Verdict = b.verdict(f.Clearance, f.Window, f.u)
-		if used == nil && !f.Void {
+		if used == nil && !f.Void && !f.Stale {
 			f.Used, used = true, f
 		}
 	}
@@ -165,7 +191,7 @@ func (b *board) settle(found []Fit, finding *inspection.Finding) *Fit {
 func (b *board) disagreements(found []Fit, finding *inspection.Finding) {
 	for i, one := range found {
 		for _, other := range found[i+1:] {
-			if one.Void || other.Void {
+			if one.Void || other.Void || one.Stale || other.Stale {
 				continue
 			}
 			slack := unit.Round(2 * hypot(one.u, other.u))

@@ -67,6 +67,10 @@ func (b *board) setChecks(kind part.Kind) {
 		return
 	}
 	for _, i := range b.alignments() {
+		if b.result.Features[i].Stale {
+			b.because(say.Of("stale", Ref{Kind: b.in.Features[i].Kind, Number: b.in.Features[i].Number}))
+			continue
+		}
 		if c := b.result.Features[i].Check("alignment"); c != nil {
 			b.set.Checks = append(b.set.Checks, *c)
 		}

@@ -77,8 +77,9 @@ func (b *board) climb() {
 		rung := Rung{Feature: m.ref, Smallest: *m.finding.Min, Largest: *m.finding.Max,
 			Middle: m.limits.New.Middle(), Allowance: policy.CleanupAllowance}
 		if m.ref.Kind == part.MainJournal {
-			if i, ok := b.in.Latest(part.Runout, m.ref.Number); ok && b.result.Features[i].Runout != nil {
-				rung.Bend = 2 * b.result.Features[i].Runout.Throw
+			if i, ok := b.in.Latest(part.Runout, m.ref.Number); ok && !b.result.Features[i].Stale &&
+				b.result.Features[i].Runout != nil {
+				rung.Bend = b.result.Features[i].Runout.Twice
 			}
 		}
 		follow := rung.Smallest - rung.Bend - rung.Allowance
@@ -297,8 +298,22 @@ func (b *board) remarks() {
 		}
 	}
 	for _, f := range b.result.Fits {
-		if f.Void && f.Kind == b.kind().Row().Fit {
-			b.because(say.Of("fit_void", f.journal, f.joint()))
+		if f.Kind != b.kind().Row().Fit {
+			continue
+		}
+		if f.Void {
+			b.because(f.WhyVoid())
+		}
+		if f.Stale {
+			b.because(say.Of("fit_stale", f.journal, f.joint(), say.Word("basis", "basis", f.Basis)))
+		}
+	}
+	if b.set.Set != part.MainJournals {
+		return
+	}
+	for _, i := range b.in.Members(part.Runout) {
+		if b.result.Features[i].Stale {
+			b.because(say.Of("stale", Ref{Kind: part.Runout, Number: b.in.Features[i].Number}))
 		}
 	}
 }

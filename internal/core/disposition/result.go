@@ -78,7 +78,9 @@ type Fit struct {
 	// Used marks the one that decides.
 	Used bool `json:"used"`
 	// Void marks a measured clearance in a housing that will be machined.
-	Void      bool          `json:"void,omitempty"`
+	Void bool `json:"void,omitempty"`
+	// Stale marks one that was taken before a part of it was worked on.
+	Stale     bool          `json:"stale,omitempty"`
 	Clearance fit.Clearance `json:"clearance"`
 	Window    *limit.Range  `json:"window,omitempty"`
 	// Shell is the change of the shells fitted when it was measured, against standard ones.
@@ -97,6 +99,11 @@ type Fit struct {
 
 // joint names the journal, with the rod where it has several.
 func (f *Fit) joint() say.Arg { return say.Joint("part", f.journal, f.rod()) }
+
+// WhyVoid says why the clearance does not count.
+func (f *Fit) WhyVoid() Reason {
+	return say.Of("fit_void", f.journal, f.joint(), say.Word("basis", "basis", f.Basis))
+}
 
 // rod is the number of the rod where a journal has several, else 0.
 func (f *Fit) rod() int {

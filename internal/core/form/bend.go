@@ -36,24 +36,7 @@ func VectorOf(r Runout) (v Vector, ok bool) {
 // Length is the magnitude of v.
 func (v Vector) Length() unit.Length { return unit.Round(math.Hypot(float64(v.X), float64(v.Y))) }
 
-// OffEnds returns the vectors less the straight line between the first and the last of them: what
-// is bent, not merely held askew. at are places along the shaft, in rising order; both have equal
-// lengths.
-func OffEnds(at []unit.Length, vectors []Vector) []Vector {
-	off := make([]Vector, len(vectors))
-	last := len(vectors) - 1
-	for i, v := range vectors {
-		share := 0.0
-		if last > 0 {
-			share = float64(at[i]-at[0]) / float64(at[last]-at[0])
-		}
-		line := func(a, b unit.Length) unit.Length { return unit.Round(float64(a)*(1-share) + float64(b)*share) }
-		off[i] = Vector{v.X - line(vectors[0].X, vectors[last].X), v.Y - line(vectors[0].Y, vectors[last].Y)}
-	}
-	return off
-}
-
-// CourseOf names how vectors off the end line run. Those not longer than noise count as straight;
+// CourseOf names how throws off the end line run. Those not longer than noise count as straight;
 // the rest are one bend where they all point within 45° of the longest or its opposite and do so on
 // one side, an S where some stand on the opposite side, and twisted otherwise.
 func CourseOf(off []Vector, noise unit.Length) Course {

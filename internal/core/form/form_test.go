@@ -317,20 +317,26 @@ func TestBendCheckValues(t *testing.T) {
 		if err := json.Unmarshal(c.Inputs["y_um"], &turns); err != nil {
 			t.Fatal(err)
 		}
-		var vectors []Vector
-		for _, turn := range turns {
+		z := lengths(t, c.Inputs["z_mm"], unit.MM)
+		end := func(i int) Runout {
+			y := lengths(t, turns[i], unit.MM)
+			return RunoutOf(angles(t, nil, len(y)), y)
+		}
+		var off []Vector
+		for i, turn := range turns {
 			y := lengths(t, turn, unit.MM)
-			v, ok := VectorOf(RunoutOf(angles(t, nil, len(y)), y))
-			if !ok {
+			share := float64(z[i]-z[0]) / float64(z[len(z)-1]-z[0])
+			r, ok := Off(angles(t, nil, len(y)), y, end(0), end(len(turns)-1), share)
+			v, directed := VectorOf(r)
+			if !ok || !directed {
 				t.Fatal("a turn of twelve gives no direction")
 			}
-			vectors = append(vectors, v)
+			off = append(off, v)
 		}
 		var offsets [][2]float64
 		if err := json.Unmarshal(c.Expected["offset_um"], &offsets); err != nil {
 			t.Fatal(err)
 		}
-		off := OffEnds(lengths(t, c.Inputs["z_mm"], unit.MM), vectors)
 		for i, want := range offsets {
 			// The direction is kept to a thousandth of a degree.
 			if math.Abs(float64(off[i].X)-want[0]*1e7) > 6000 || math.Abs(float64(off[i].Y)-want[1]*1e7) > 6000 {

@@ -16,26 +16,23 @@ type Bend struct {
 	Says   say.Reason    `json:"says"`
 }
 
-// BendOf reads the bend of the crankshaft out of the runouts; ok is false with fewer than three mains that
-// have a direction. Mains are taken as equally spaced.
+// BendOf reads the bend of the crankshaft out of the runouts, off the line between the end mains' own
+// centres where both were read; ok is false with fewer than three mains that have a direction. Mains
+// are taken as equally spaced.
 func BendOf(in *Inspection, findings []Finding) (b Bend, ok bool) {
-	var at []unit.Length
-	var vectors []form.Vector
 	noise := unit.Length(0)
 	for _, i := range in.Members(part.Runout) {
 		if findings[i].Runout == nil {
 			continue
 		}
 		if v, ok := form.VectorOf(*findings[i].Runout); ok {
-			b.Mains, at, vectors = append(b.Mains, in.Features[i].Number),
-				append(at, unit.Length(in.Features[i].Number)*unit.Inch), append(vectors, v)
+			b.Mains, b.Off = append(b.Mains, in.Features[i].Number), append(b.Off, v)
 			noise = max(noise, unit.Round(2*in.gauge(&in.Features[i]).Uncertainty(1).Difference()))
 		}
 	}
-	if len(vectors) < 3 {
+	if len(b.Off) < 3 {
 		return b, false
 	}
-	b.Off = form.OffEnds(at, vectors)
 	b.Course = form.CourseOf(b.Off, noise)
 	worst, most := 0, unit.Length(0)
 	for i, v := range b.Off {

@@ -26,6 +26,8 @@ func Evaluate(ctx context.Context, in *Inspection) ([]Finding, error) {
 			findings[i] = evaluateList(in, f)
 		}
 	}
+	in.tellStale(findings)
+	in.offTheEnds(findings)
 	judgeJournalRunout(in, findings)
 	in.tellNumbering(findings)
 	for i := range findings {
@@ -55,12 +57,13 @@ func (in *Inspection) tellSources(f *Finding) {
 }
 
 func evaluateGrid(in *Inspection, f *Feature) Finding {
-	grid, missing := f.grid(), f.missing()
+	grid, missing := f.counted(), f.missing()
 	out := Finding{Kind: f.Kind, Number: f.Number, State: f.State, Component: f.Component, Missing: missing,
 		Look: f.look(), LookGiven: f.Look != "", Grid: grid, Checks: make([]limit.Check, 0, 6)}
 	gauge, u := in.gauge(f), in.uncertainty(f)
 	out.U = u.Size()
 
+	out.tellVoid(f)
 	sizes := grid.All()
 	smallest, largest, ok := form.Range(sizes)
 	if !ok {
@@ -96,6 +99,12 @@ func evaluateGrid(in *Inspection, f *Feature) Finding {
 	if hasOutOfRound {
 		out.OutOfRound = &outOfRound
 		out.Checks = append(out.Checks, rule.Upper("out_of_round", outOfRound, limits.OutOfRoundMax, u.Difference()))
+	}
+	if pooled, ok := grid.PooledOval(); ok {
+		out.Pooled = &pooled
+		if f.Kind.Journal() || f.Kind.Housing() || f.Kind == part.Cylinder {
+			out.Checks = append(out.Checks, rule.Upper("oval", pooled.Size, limits.OutOfRoundMax, u.Fit(pooled.U)))
+		}
 	}
 	if out.Wear != nil && (limits.WearMax != nil || f.Kind.Journal() || f.Kind == part.Cylinder) {
 		out.Checks = append(out.Checks, rule.Upper("wear", out.Wear.Max, limits.WearMax, u.Size()))
@@ -293,7 +302,7 @@ func judgeJournalRunout(in *Inspection, findings []Finding) {
 			continue
 		}
 		if j, ok := in.Latest(part.Runout, findings[i].Number); ok {
-			if check := findings[j].Check("runout"); check != nil {
+			if check := findings[j].Check("runout"); check != nil && !findings[j].Stale {
 				findings[i].Checks = append(findings[i].Checks, *check)
 			}
 		}

@@ -29,9 +29,11 @@ type Finding struct {
 	OutOfRound *unit.Length `json:"out_of_round,omitempty"`
 	Shape      form.Shape   `json:"shape,omitempty"`
 	Oval       *form.Oval   `json:"oval,omitempty"`
-	Step       *form.Step   `json:"step,omitempty"`
-	SizeClass  *unit.Length `json:"size_class,omitempty"`
-	Wear       *Wear        `json:"wear,omitempty"`
+	// Pooled is one oval fitted over all stations.
+	Pooled    *form.PooledOval `json:"oval_pooled,omitempty"`
+	Step      *form.Step       `json:"step,omitempty"`
+	SizeClass *unit.Length     `json:"size_class,omitempty"`
+	Wear      *Wear            `json:"wear,omitempty"`
 
 	// Ledge is how much larger a cylinder is at the top of ring travel than above it, where the
 	// unworn size was read.
@@ -41,6 +43,11 @@ type Finding struct {
 	EndFloat *FloatFinding `json:"end_float,omitempty"`
 	// Largest is the value that a list kind is judged by: the widest gap, the zone of a tunnel.
 	Largest *unit.Length `json:"largest,omitempty"`
+
+	// Stale evidence was taken before the work on its parts and decides nothing; Void readings count as
+	// unread. Both are shown, and must be taken again.
+	Stale bool `json:"stale,omitempty"`
+	Void  bool `json:"void,omitempty"`
 
 	Checks []limit.Check `json:"checks"`
 	Notes  []Note        `json:"notes,omitempty"`
@@ -107,6 +114,9 @@ func (f *Finding) Class() unit.Length {
 // nothing is judged.
 func (f *Finding) Standing() limit.Verdict {
 	standing := limit.NoLimit
+	if f.Stale {
+		return standing
+	}
 	if f.Look.WorseThan(Marked) {
 		standing = limit.Beyond
 	}

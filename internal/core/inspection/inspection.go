@@ -193,6 +193,8 @@ type Condition struct {
 	DeckPlate    *bool
 	ShellsIn     *bool
 	TemperatureC string
+	// Corrected tells that the sizes are as they would be at 20 °C.
+	Corrected bool
 }
 
 // A Stamp is what is stamped on a counterweight or a crown; Step where it is a size.
@@ -253,7 +255,7 @@ func (f *Feature) missing() []plan.Cell {
 	var missing []plan.Cell
 	for s, row := range f.Cells {
 		for d, cell := range row {
-			if cell.Missing() {
+			if cell.Missing() || f.void(cell) {
 				missing = append(missing, plan.Cell{Station: s, Direction: d})
 			}
 		}

@@ -100,8 +100,7 @@ func (e listed) runout() {
 		return
 	}
 	e.Runout = &runout
-	journal, _ := e.in.LimitsFor(part.MainJournal, e.f.Number)
-	e.check("runout", runout.TIR, journal.RunoutMax)
+	e.in.judgeTurn(e.f, e.Finding)
 }
 
 // endFloat compares the two turns of the crank, the feeler and the return to zero with each other.

@@ -15,11 +15,6 @@ func (out *Finding) notes(in *Inspection, f *Feature, gauge instrument.Gauge, li
 	if f.Stamp != nil && f.Stamp.Step != nil && out.SizeClass != nil && f.Stamp.Step.Abs() != *out.SizeClass {
 		out.note(say.Of("stamp", f.ref(), say.Text("stamp", f.Stamp.Text), say.Class("class", *out.SizeClass)))
 	}
-	if c := out.Check("out_of_round"); c != nil && c.Limit != nil && out.Oval != nil &&
-		c.Verdict == limit.Within && out.Oval.Size > *c.Limit {
-		out.note(say.Of("oval", f.ref(), say.Apart("oval", out.Oval.Size, *c.Limit),
-			say.Apart("limit", *c.Limit, out.Oval.Size), say.Length("differ", c.Value)))
-	}
 	if out.Step != nil && out.Step.Height > in.Policy.StepLimit {
 		out.note(say.Of("step", f.ref(), say.Length("height", out.Step.Height),
 			say.Text("from", f.Stations[out.Step.Station]),
@@ -30,7 +25,8 @@ func (out *Finding) notes(in *Inspection, f *Feature, gauge instrument.Gauge, li
 		return
 	}
 	for _, c := range out.Checks {
-		if c.Limit != nil && c.Name != "size_low" && c.Name != "size_high" && 5*gauge.Division > *c.Limit {
+		if c.Limit != nil && c.Name != "size_low" && c.Name != "size_high" && c.Name != "oval" &&
+			5*gauge.Division > *c.Limit {
 			out.note(say.Of("coarse_gauge", f.ref(), say.Length("division", gauge.Division),
 				say.Word("check", "check", c.Name), say.Length("limit", *c.Limit)))
 		}

@@ -141,5 +141,9 @@ func (g Gauge) Uncertainty(n int) Uncertainty {
 // Size is the standard uncertainty of a size.
 func (u Uncertainty) Size() float64 { return math.Hypot(u.reading, u.setting) }
 
+// Fit is that of what was fitted to readings of one setup: by is what the fit makes of readings of standard
+// uncertainty 1.
+func (u Uncertainty) Fit(by float64) float64 { return by * u.reading }
+
 // Difference is that of a difference between two sizes of one setup: the setting cancels.
 func (u Uncertainty) Difference() float64 { return math.Sqrt2 * u.reading }

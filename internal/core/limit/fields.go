@@ -141,7 +141,7 @@ var Fields = func() []Field {
 		one("wear_max", true, true, func(l *Limits) **unit.Length { return &l.WearMax }, "wear"),
 		one("taper_max", true, true, func(l *Limits) **unit.Length { return &l.TaperMax }, "taper"),
 		one("out_of_round_max", true, true, func(l *Limits) **unit.Length { return &l.OutOfRoundMax },
-			"out_of_round"),
+			"out_of_round", "oval"),
 		one("runout_max", true, true, func(l *Limits) **unit.Length { return &l.RunoutMax }, "runout"),
 		one("bore_to_bore_max", true, true, func(l *Limits) **unit.Length { return &l.BoreToBoreMax },
 			"bore_to_bore"),

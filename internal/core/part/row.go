@@ -232,6 +232,7 @@ const (
 	AsFound            = "as_found"
 	AfterPolish        = "after_polish"
 	AfterStraightening = "after_straightening"
+	AfterStraighten    = "after_straighten" // as files from elsewhere may name it
 	AfterGrind         = "after_grind"
 	AfterLineHone      = "after_line_hone"
 	AfterResize        = "after_resize"

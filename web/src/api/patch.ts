@@ -33,6 +33,8 @@ function part(f: FeatureView, change: Change, findings: JobView["evaluation"]["f
 		if (finding < 0) finding = findings.length;
 		findings[finding] = change.finding;
 	}
+	const held = findings[finding];
+	if (change.checks && held) findings[finding] = { ...held, checks: change.checks };
 	const { expected: _, mating: __, ...rest } = f;
 	return {
 		...rest,

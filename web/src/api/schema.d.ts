@@ -1316,6 +1316,7 @@ export interface components {
             number: number;
             /** Format: int64 */
             shell: number;
+            stale?: boolean;
             used: boolean;
             /** @enum {string} */
             verdict: "within" | "beyond" | "unsure" | "no_limit";
@@ -1466,6 +1467,7 @@ export interface components {
             type: string;
         };
         FeatureChange: {
+            checks?: components["schemas"]["LimitCheck"][];
             expected?: components["schemas"]["InspectionExpectation"];
             finding?: components["schemas"]["InspectionFinding"];
             /** Format: int64 */
@@ -1560,6 +1562,12 @@ export interface components {
             /** Format: int64 */
             station: number;
         };
+        FormPooledOval: {
+            /** Format: int64 */
+            angle: number;
+            /** Format: int64 */
+            size: number;
+        };
         FormRunout: {
             /** Format: int64 */
             angle?: number;
@@ -1569,6 +1577,8 @@ export interface components {
             throw: number;
             /** Format: int64 */
             tir: number;
+            /** Format: int64 */
+            tir_axis?: number;
         };
         FormStep: {
             /** Format: int64 */
@@ -1699,15 +1709,18 @@ export interface components {
             /** Format: int64 */
             out_of_round?: number;
             oval?: components["schemas"]["FormOval"];
+            oval_pooled?: components["schemas"]["FormPooledOval"];
             runout?: components["schemas"]["FormRunout"];
             /** @enum {string} */
             shape?: "parallel" | "tapered" | "barrel" | "waisted";
             /** Format: int64 */
             size_class?: number;
+            stale?: boolean;
             state: string;
             step?: components["schemas"]["FormStep"];
             /** Format: int64 */
             taper?: number;
+            void?: boolean;
             wear?: components["schemas"]["InspectionWear"];
         };
         InspectionFloatFinding: {

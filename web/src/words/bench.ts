@@ -170,8 +170,8 @@ export const benchWords = {
 	ownOvality: "The journal's own ovality, {ovality}, is taken out of it.",
 	byFeeler: "By feeler",
 	repeatsDifferBy: "Repeats differ by",
-	clearanceBy: (several: boolean, rod: number, basis: string, isVoid: boolean | undefined, used: boolean) =>
-		`Clearance${several ? ` of rod ${rod}` : ""}, ${basis}${isVoid ? " (void)" : used ? "" : " (beside)"}`,
+	clearanceBy: (several: boolean, rod: number, basis: string, past: "void" | "stale" | undefined, used: boolean) =>
+		`Clearance${several ? ` of rod ${rod}` : ""}, ${basis}${past === "void" ? " (void)" : past === "stale" ? " (before the work)" : used ? "" : " (beside)"}`,
 
 	// meaning-on.ts
 	thePartThisGaugeIsSet: "The part this gauge is set on has not been measured yet.",

@@ -66,6 +66,7 @@ export const LOOK_SHORT: Record<Exclude<FeatureView["look"], "">, string> = {
 const CHECKS: Record<string, string> = {
 	taper: "Taper",
 	out_of_round: "Out-of-round",
+	oval: "Oval, all stations",
 	wear: "Wear",
 	runout: "Runout",
 	clearance: "Clearance",

@@ -29,6 +29,9 @@ export function Measures({ view, feature, finding, system }: MeasuresProps) {
 	const { role } = rowOf(feature.kind);
 	// A part that is no journal, bore or housing shows what its readings give: one size has no taper.
 	const shown = MEASURES[role].filter((name) => role !== "plain" || finding?.checks.some((c) => c.name === name));
+	// An oval stands under the limit of the out-of-round: it is shown where it alone speaks against the part.
+	const oval = finding?.checks.find((c) => c.name === "oval")?.verdict;
+	if (oval === "beyond" || oval === "unsure") shown.splice(shown.indexOf("out_of_round") + 1, 0, "oval");
 	const strips = shown.map((name) => (name === "size" ? sizeStrip(finding, system) : checkStrip(name, finding, system)));
 	if (feature.columns) strips.push(...listStrips(finding, system));
 	else if (feature.kind === "runout" || finding?.checks.some((c) => c.name === "runout"))
@@ -157,7 +160,7 @@ function Clearance({ view, feature, system }: { view: JobView; feature: FeatureV
 	return fits.map((f) => (
 		<Strip
 			key={`${f.basis} ${f.number}`}
-			name={benchWords.clearanceBy(several, f.number, f.basis, f.void, f.used)}
+			name={benchWords.clearanceBy(several, f.number, f.basis, f.void ? "void" : f.stale ? "stale" : undefined, f.used)}
 			figures={showSpan(f.clearance.min, f.clearance.max, system)}
 			limit={f.window ? benchWords.windowAt(showSpan(f.window.min, f.window.max, system)) : undefined}
 			standing={f.verdict}

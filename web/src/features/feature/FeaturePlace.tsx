@@ -128,7 +128,7 @@ function FeatureBoard({ view, feature }: { view: JobView; feature: FeatureView }
 				)}
 				<div className={`${css.drawings} ${css.below}`}>
 					<Verdicts view={view} feature={feature} finding={finding} />
-					<AllReadings view={view} feature={feature} />
+					<AllReadings view={view} feature={feature} gone={finding?.stale === true} />
 				</div>
 			</main>
 		</>
@@ -208,7 +208,7 @@ function Verdicts({ view, feature, finding }: { view: JobView; feature: FeatureV
 						<Table.Th>{featureWords.verdict}</Table.Th>
 					</Table.Tr>
 				</Table.Thead>
-				<Table.Tbody className={look.figure}>
+				<Table.Tbody className={finding?.stale ? `${look.figure} ${look.struck}` : look.figure}>
 					{finding?.checks.map((c) => {
 						const [value, limit] = showApart(c.value, c.limit ?? c.value, unit);
 						return (
@@ -237,7 +237,8 @@ function Verdicts({ view, feature, finding }: { view: JobView; feature: FeatureV
 	);
 }
 
-function AllReadings({ view, feature }: { view: JobView; feature: FeatureView }) {
+/** The tape of a part; readings that hold no more are struck, and all of them where the work has overtaken them. */
+function AllReadings({ view, feature, gone }: { view: JobView; feature: FeatureView; gone: boolean }) {
 	return (
 		<section className={`${look.panel} ${look.scroll}`}>
 			<Title order={2} size="h4" mb="xs">
@@ -253,7 +254,7 @@ function AllReadings({ view, feature }: { view: JobView; feature: FeatureView })
 				</Table.Thead>
 				<Table.Tbody>
 					{feature.tape.map((r) => (
-						<Table.Tr key={r.id} className={r.superseded_by === undefined ? undefined : look.struck}>
+						<Table.Tr key={r.id} className={r.superseded_by === undefined && !gone ? undefined : look.struck}>
 							<Table.Td className={look.figure}>
 								{feature.stations[r.station]} ·{" "}
 								{feature.columns ? feature.columns[r.direction] : `${degrees(feature)[r.direction]}°`}

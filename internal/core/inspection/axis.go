@@ -1,0 +1,70 @@
+package inspection
+
+import (
+	"slices"
+
+	"ledge/internal/core/form"
+	"ledge/internal/core/limit"
+	"ledge/internal/core/part"
+)
+
+// offTheEnds takes the line between the end mains' own centres off every turn, where both ends were read in one state:
+// the same indication on every main is a shaft held off its axis, not a bend. Panel, ladder and check stand on it.
+func (in *Inspection) offTheEnds(findings []Finding) {
+	first, last := in.endMains()
+	if first >= last {
+		return
+	}
+	at := func(number int) *form.Runout {
+		if i, ok := in.Latest(part.Runout, number); ok {
+			return findings[i].Runout
+		}
+		return nil
+	}
+	one, other := at(first), at(last)
+	if one == nil || other == nil {
+		return
+	}
+	a, b := *one, *other
+	for _, i := range in.Members(part.Runout) {
+		f := &in.Features[i]
+		if findings[i].Runout == nil || len(f.List.Indicator) == 0 || f.Number < first || f.Number > last {
+			continue
+		}
+		share := float64(f.Number-first) / float64(last-first)
+		off, ok := form.Off(f.List.Angles, f.List.Indicator, a, b, share)
+		if !ok {
+			return
+		}
+		findings[i].Runout = &off
+		findings[i].Checks = slices.DeleteFunc(findings[i].Checks,
+			func(c limit.Check) bool { return c.Name == "runout" })
+		in.judgeTurn(f, &findings[i])
+	}
+}
+
+// endMains are the numbers of the first and the last main: of the engine, else of those measured.
+func (in *Inspection) endMains() (first, last int) {
+	if in.Engine != nil {
+		return 1, in.Engine.Complete().Mains
+	}
+	for i := range in.Features {
+		f := &in.Features[i]
+		if f.Kind != part.MainJournal && f.Kind != part.Runout {
+			continue
+		}
+		if first == 0 {
+			first = f.Number
+		}
+		first, last = min(first, f.Number), max(last, f.Number)
+	}
+	return first, last
+}
+
+// judgeTurn holds a runout against the limit of its journal.
+func (in *Inspection) judgeTurn(f *Feature, out *Finding) {
+	journal, _ := in.LimitsFor(part.MainJournal, f.Number)
+	u := in.gauge(f).Uncertainty(1)
+	out.Checks = append(out.Checks,
+		in.Policy.DecisionRule.Upper("runout", out.Runout.Judged(), journal.RunoutMax, u.Difference()))
+}
