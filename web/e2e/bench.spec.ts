@@ -300,7 +300,7 @@ test("a job leaves as a file and comes back as another job; a broken file is ref
 	await expect(page.getByRole("heading", { name: "Winch V-twin" })).toBeVisible();
 	await page.goto(`${page.url()}/decide/rod_journals`);
 	await expect(
-		page.getByRole("heading", { name: "Rod journals: keep the size, fit −0.0010 select shells (less clearance)" }),
+		page.getByRole("heading", { name: "Rod journals: keep the size, fit −0.0020 select shells (less clearance)" }),
 	).toBeVisible();
 });
 

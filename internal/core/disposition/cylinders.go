@@ -74,7 +74,7 @@ func (b *board) pistonFits() {
 		f := Fit{Kind: part.PistonFit, Number: m.ref.Number, journal: m.ref, Basis: BasisMeasured,
 			u:         hypot(m.finding.U, u),
 			Clearance: fit.Clearance{Min: *m.finding.Min - skirt, Max: *m.finding.Max - skirt}}
-		if window, ok := fit.Window(m.limits.Clearance, false, skirt); ok {
+		if window, ok := fit.Window(m.limits.Clearance); ok {
 			f.Window = &window
 		}
 		if used := b.settle([]Fit{f}, m.finding); used != nil {

@@ -124,6 +124,7 @@ type board struct {
 	set     *Set
 	members []member
 	limits  limit.Limits // of the kind as a whole
+	limited bool         // whether it has any
 	causes  []Reason     // what stands against leaving the set as it is, fits apart
 	fitsOut []Reason     // fits outside their windows as found
 }
@@ -131,7 +132,8 @@ type board struct {
 // open starts a board; ok is false where the kind has no limits or no members.
 func (e *evaluator) open(name part.Set, kind part.Kind) (b *board, ok bool) {
 	limits, known := e.in.LimitsFor(kind, 0)
-	b = &board{evaluator: e, set: &Set{Set: name, Reasons: []Reason{}, Options: []Option{}}, limits: limits}
+	b = &board{evaluator: e, set: &Set{Set: name, Reasons: []Reason{}, Options: []Option{}}, limits: limits,
+		limited: known}
 	indices := e.in.Members(kind)
 	if len(indices)+e.expected(name, kind) == 0 {
 		return b, false

@@ -86,10 +86,7 @@ func (b *board) fitsOf(m member, number int) (found []Fit) {
 	if row.Fit == part.RodFit {
 		base.Journal = m.ref.Number
 	}
-	if window, ok := fit.Window(m.limits.Clearance, b.in.Policy.ClearanceTarget == inspection.TargetPerInch,
-		*m.finding.Mean); ok {
-		base.Window = &window
-	}
+	base.Window, base.thumbed = b.window(*m.limits, *m.finding.Mean)
 	journal := limit.Range{Min: *m.finding.Min, Max: *m.finding.Max}
 	if f, bearing := b.finding(row.Joint.Bearing, number); bearing != nil && b.fittedStep(f,
 		m.ref) == m.finding.Class() {
@@ -102,6 +99,7 @@ func (b *board) fitsOf(m member, number int) (found []Fit) {
 		one.Stale = b.overtaken(f, m)
 		found = append(found, one)
 	}
+	found = append(found, b.calculated(base, m, number)...)
 	if f := b.strip(m.ref.Kind, number); f != nil {
 		one := base
 		least, most, _ := form.Range(f.List.Readings)
@@ -119,6 +117,58 @@ func (b *board) fitsOf(m member, number int) (found []Fit) {
 		found = append(found, one)
 	}
 	return found
+}
+
+// calculated is the fit of a journal by its housing and the walls of its shells, where all are measured.
+func (b *board) calculated(base Fit, m member, number int) []Fit {
+	joint := m.ref.Kind.Row().Joint
+	housed, housing := b.finding(joint.Housing, number)
+	at, measured := b.in.Latest(joint.Shell, number)
+	if housing == nil || joint.Shell == "" || !measured || len(b.in.Features[at].List.Readings) < 4 {
+		return nil
+	}
+	shells := &b.in.Features[at]
+	if class, then := b.classThen(m.ref, shells.State); then && class != m.finding.Class() {
+		return nil // walls of another step
+	}
+	upper, lower := shells.List.Readings[:2], shells.List.Readings[2:4] // each on either side of its crown
+	walls := unit.DivHalfEven(upper[0]+upper[1]+lower[0]+lower[1], 2)
+	one := base
+	one.Basis, one.Shell, one.u = BasisCalculated, shellOf(shells), hypot(m.finding.U, housing.U)
+	one.Clearance, _ = fit.Calculated(housing.Grid.All(),
+		housing.Grid.InDirections(housing.Grid.Nearest(vertical)), walls,
+		limit.Range{Min: *m.finding.Min, Max: *m.finding.Max})
+	one.Void = b.willBeCut(joint.Housing, housed, housing)
+	return []Fit{one}
+}
+
+// window is what accepts a clearance on a journal: its own limits, else about a thousandth of the diameter, which is
+// told; nil for a kind without limits.
+func (b *board) window(limits limit.Limits, diameter unit.Length) (window *limit.Range, thumbed bool) {
+	if known, ok := fit.Window(limits.Clearance); ok {
+		return &known, false
+	}
+	if !b.limited {
+		return nil, false
+	}
+	by := fit.Thumb(diameter)
+	return &by, true
+}
+
+// aim is the clearance that sizes are ordered for and shells picked for.
+func (b *board) aim(limits limit.Limits, diameter unit.Length) unit.Length {
+	aim, _ := fit.Target(limits.Clearance, b.perInch(), diameter)
+	return aim + b.duty()
+}
+
+func (e *evaluator) perInch() bool { return e.in.Policy.ClearanceTarget == inspection.TargetPerInch }
+
+// duty is what the policy adds to the clearance aimed at where the duty is more than standard.
+func (e *evaluator) duty() unit.Length {
+	if duty := e.in.Job.Duty; duty == "power" || duty == "heavy" {
+		return e.in.Policy.DutyClearance
+	}
+	return 0
 }
 
 // overtaken reports whether a journal or its housing was worked on after its bearing was read. Shells of the step that

@@ -128,20 +128,14 @@ func (b *board) fitToBearings(o *Option) {
 			}
 			shell := shellOf(f) // the grind is for standard shells: what another one opened is taken off
 			limits, _ := b.in.LimitsFor(size.Feature.Kind, size.Feature.Number)
-			target, _ := fit.Target(limits.Clearance, size.Size)
-			if duty := b.in.Job.Duty; duty == "power" || duty == "heavy" {
-				target += b.in.Policy.DutyClearance
-			}
+			target := b.aim(limits, size.Size)
 			up := bearing.Grid.InDirections(bearing.Grid.Nearest(vertical))
 			w := wish{at: i, size: unit.Mean(up) - shell - target, inside: less(bearing.Grid.All(), shell),
 				vertical: less(up, shell)}
 			if len(b.onJournal(size.Feature)) > 1 {
 				w.rod = number
 			}
-			if window, ok := fit.Window(limits.Clearance,
-				b.in.Policy.ClearanceTarget == inspection.TargetPerInch, size.Size); ok {
-				w.window = &window
-			}
+			w.window, _ = b.window(limits, size.Size)
 			wishes = append(wishes, w)
 		}
 	}

@@ -113,10 +113,8 @@ func (b *board) honeWindow(m member) (size FinishedSize, remark *Reason) {
 			remark, most = &r, service
 		}
 		high = min(high, skirt+most)
-		aim, _ := fit.Target(m.limits.Clearance, skirt)
-		if duty := b.in.Job.Duty; duty == "power" || duty == "heavy" {
-			aim += b.in.Policy.DutyClearance
-		}
+		aim, _ := fit.Target(m.limits.Clearance, false, skirt)
+		aim += b.duty()
 		middle = min(max(skirt+aim, low), high)
 		size.Play = &limit.Range{Min: least, Max: most}
 	}

@@ -42,11 +42,11 @@ func (e *evaluator) journals(name part.Set, kind part.Kind) {
 // judgeFits gathers the fits that are out of their windows or unsure as found.
 func (b *board) judgeFits(beyond *bool, unsure *[]Reason) {
 	for _, f := range b.used() {
-		switch f.Verdict {
-		case limit.Beyond:
+		switch {
+		case f.Verdict == limit.Beyond, f.Verdict == limit.Unsure && f.Basis == BasisPredicted:
 			*beyond = true
 			b.fitsOut = append(b.fitsOut, b.fitReason("fit_out", f, f.Clearance))
-		case limit.Unsure:
+		case f.Verdict == limit.Unsure:
 			*unsure = append(*unsure, b.fitReason("fit_unsure", f, f.Clearance))
 		}
 	}
@@ -120,6 +120,13 @@ func (b *board) options(kind part.Kind) {
 	b.offerShell(as.do(asIs), nil, causes)
 	if asIs == Reuse {
 		b.offerShell(as.do(Polish), nil, causes)
+	}
+	if !uniform || fitted != 0 { // renewed, as they are unless the shop refits them
+		standard, renewed := fit.Shell{}, Way{Step: b.set.SizeClass}
+		b.offerShell(renewed.do(asIs), &standard, causes)
+		if asIs == Reuse {
+			b.offerShell(renewed.do(Polish), &standard, causes)
+		}
 	}
 	for _, shell := range fit.Shells(b.limits.Shells, b.in.Policy.MixedHalves) {
 		if !uniform || shell.Change != fitted {
@@ -214,16 +221,16 @@ func (b *board) offerMixedShells(action Action, causes []Reason) {
 	b.offer(o)
 }
 
-// chooseFirst takes the first feasible option and says why it is that one.
+// chooseFirst takes the way that the rules prefer and says why it is that one.
 func (b *board) chooseFirst() {
-	i := slices.IndexFunc(b.set.Options, func(o Option) bool {
-		return o.Feasible && (o.Method == "" || o.Method == MixedHalf || o.Method == MixedShell)
-	})
-	chosen := b.set.Options[i]
+	if b.wantsFits() {
+		return
+	}
+	chosen := b.set.Options[b.preferred()]
 	b.decide(chosen)
 	b.set.Reasons = append(b.set.Reasons, b.causes...)
 	b.set.Reasons = append(b.set.Reasons, b.fitsOut...)
-	b.set.Provisional = b.onPrediction(chosen)
+	b.set.Provisional = b.onPrediction(chosen) || b.unlimited(chosen)
 	switch chosen.Action {
 	case Reuse, Polish:
 		b.explainKeep(chosen)
@@ -261,10 +268,13 @@ func (b *board) explainKeep(chosen Option) {
 		}
 		b.because(say.New("caution_polish"))
 	}
-	if len(b.fitsOut) > 0 && (chosen.Shell != 0 || chosen.Method == MixedShell) {
+	if chosen.Shell != 0 || chosen.Method == MixedShell {
 		shell := say.New("shell", say.Change("shell", chosen.Shell))
-		if chosen.Method == MixedShell {
+		switch {
+		case chosen.Method == MixedShell:
 			shell = shell.As("mixed")
+		case len(b.fitsOut) == 0:
+			shell = shell.As("nearest")
 		}
 		b.because(shell)
 	}

@@ -108,9 +108,8 @@ func (e *evaluator) match(of, with part.Kind) (m Matching, ok bool) {
 	if len(places) < 2 || len(places) != len(parts) || of == part.Cylinder && !e.pistonsFit() {
 		return m, false
 	}
-	m.Target, _ = fit.Target(limits.Clearance, *places[0].Mean)
-	if window, ok := fit.Window(limits.Clearance, e.in.Policy.ClearanceTarget == inspection.TargetPerInch,
-		*places[0].Mean); ok {
+	m.Target, _ = fit.Target(limits.Clearance, of != part.Cylinder && e.perInch(), *places[0].Mean)
+	if window, ok := fit.Window(limits.Clearance); ok {
 		m.Window = &window
 	}
 	cost := make([][]int64, len(places))

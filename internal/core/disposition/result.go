@@ -92,6 +92,8 @@ type Fit struct {
 	Journal int `json:"journal,omitempty"`
 
 	u float64
+	// thumbed tells that no clearance is known: its window is the rule of thumb's.
+	thumbed bool
 	// journal is the part that it is judged with, shared with other rods or not.
 	journal Ref
 	shared  bool
@@ -118,9 +120,11 @@ type Basis string
 
 // The bases, the most trusted first.
 const (
-	BasisMeasured  Basis = "measured"
-	BasisStrip     Basis = "strip"
-	BasisPredicted Basis = "predicted"
+	BasisMeasured Basis = "measured"
+	// BasisCalculated is housing − both shell walls − journal.
+	BasisCalculated Basis = "calculated"
+	BasisStrip      Basis = "strip"
+	BasisPredicted  Basis = "predicted"
 )
 
 // A Set is the decision for one set of parts.
@@ -173,7 +177,7 @@ func Methods() []Method {
 }
 
 // Bases lists where clearances come from.
-func Bases() []Basis { return []Basis{BasisMeasured, BasisStrip, BasisPredicted} }
+func Bases() []Basis { return []Basis{BasisMeasured, BasisCalculated, BasisStrip, BasisPredicted} }
 
 // An Option is one way to treat a set.
 type Option struct {

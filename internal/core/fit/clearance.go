@@ -44,30 +44,53 @@ const (
 // thumb is a thousandth of the diameter.
 func thumb(diameter unit.Length) unit.Length { return unit.DivHalfEven(diameter, 1000) }
 
-// Window returns the clearances that count as within, both ends inside: the builder's own target; or,
-// by the rule of thumb, about a thousandth of the diameter; or from the least new clearance to the
-// largest in service (of new parts where none is given). ok is false without any.
-func Window(c *limit.Clearance, perInch bool, diameter unit.Length) (window limit.Range, ok bool) {
-	switch {
-	case c != nil && c.Target != nil:
-		return *c.Target, true
-	case perInch:
-		return limit.Range{Min: thumb(diameter) - thumbTighter, Max: thumb(diameter) + thumbLooser}, true
-	case c == nil || c.New == nil:
-		return limit.Range{}, false
-	case c.Max != nil:
-		return limit.Range{Min: c.New.Min, Max: *c.Max}, true
-	}
-	return *c.New, true
+// Calculated is the clearance of a shaft in a housing with shells of a measured wall, both of them
+// together: the housing's readings less the walls stand for a bore. Common practice.
+func Calculated(housing, vertical []unit.Length, walls unit.Length, shaft limit.Range) (c Clearance, ok bool) {
+	c, ok = Measured(housing, vertical, shaft)
+	return c.Plus(-walls), ok
 }
 
-// Target returns the clearance to aim at when something is machined: the middle of the builder's
-// target, else of the clearance of new parts, else a thousandth of the diameter; never the middle of
-// a service window. thumbed tells that the rule of thumb filled the gap.
-func Target(c *limit.Clearance, diameter unit.Length) (target unit.Length, thumbed bool) {
+// Window returns the clearances that a joint is accepted with, both ends inside: from the least new
+// clearance to the largest in service (of new parts where none is given), widened where the shop's own
+// target reaches beyond an end; that target where nothing else is known. ok is false without any.
+func Window(c *limit.Clearance) (window limit.Range, ok bool) {
+	if c == nil {
+		return limit.Range{}, false
+	}
+	switch {
+	case c.New != nil && c.Max != nil:
+		window, ok = limit.Range{Min: c.New.Min, Max: *c.Max}, true
+	case c.New != nil:
+		window, ok = *c.New, true
+	case c.Max != nil:
+		window, ok = limit.Range{Max: *c.Max}, true
+	}
+	switch {
+	case c.Target == nil:
+	case !ok:
+		window, ok = *c.Target, true
+	default:
+		window = limit.Range{Min: min(window.Min, c.Target.Min), Max: max(window.Max, c.Target.Max)}
+	}
+	return window, ok
+}
+
+// Thumb is the window of a joint of which no clearance is known: about a thousandth of the shaft's diameter. Common
+// practice.
+func Thumb(diameter unit.Length) limit.Range {
+	return limit.Range{Min: thumb(diameter) - thumbTighter, Max: thumb(diameter) + thumbLooser}
+}
+
+// Target returns the clearance to aim at when something is machined or shells are picked: the middle of the shop's
+// target; else, with perInch, a thousandth of the diameter; else the middle of the clearance of new parts; never the
+// middle of a service window. thumbed tells that the rule of thumb filled the gap.
+func Target(c *limit.Clearance, perInch bool, diameter unit.Length) (target unit.Length, thumbed bool) {
 	switch {
 	case c != nil && c.Target != nil:
 		return c.Target.Middle(), false
+	case perInch:
+		return thumb(diameter), false
 	case c != nil && c.New != nil:
 		return c.New.Middle(), false
 	}

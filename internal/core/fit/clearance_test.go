@@ -11,7 +11,7 @@ func in(text string) unit.Length { return unit.MustParse(text, unit.In) }
 
 // Common practice: a 2.000 in journal wants 0.0020 of play; a 2.1667 bearing on a 2.1651 journal has 0.0016.
 func TestCommonPractice(t *testing.T) {
-	if target, thumbed := Target(nil, in("2.000")); target != in("0.0020") || !thumbed {
+	if target, thumbed := Target(nil, false, in("2.000")); target != in("0.0020") || !thumbed {
 		t.Errorf("Target(2.000) = %s, want 0.0020 by the rule of thumb", target.Show(unit.In))
 	}
 	journal := limit.Range{Min: in("2.1651"), Max: in("2.1651")}
@@ -22,30 +22,38 @@ func TestCommonPractice(t *testing.T) {
 }
 
 func TestWindow(t *testing.T) {
+	span := func(least, most string) *limit.Range { return &limit.Range{Min: in(least), Max: in(most)} }
 	service := in("0.0040")
-	full := limit.Clearance{New: &limit.Range{Min: in("0.0010"), Max: in("0.0016")}, Max: &service}
-	newOnly := limit.Clearance{New: full.New}
-	target := limit.Clearance{New: full.New, Max: &service,
-		Target: &limit.Range{Min: in("0.0012"), Max: in("0.0014")}}
+	full := limit.Clearance{New: span("0.0010", "0.0016"), Max: &service}
 	tests := []struct {
 		c        *limit.Clearance
-		perInch  bool
 		min, max string
 	}{
-		{&full, false, "0.0010", "0.0040"},
-		{&newOnly, false, "0.0010", "0.0016"},
-		{&target, true, "0.0012", "0.0014"},
-		{&full, true, "0.0017", "0.0027"},
-		{nil, true, "0.0017", "0.0027"},
+		{&full, "0.0010", "0.0040"},
+		{&limit.Clearance{New: full.New}, "0.0010", "0.0016"},
+		{&limit.Clearance{New: full.New, Max: &service, Target: span("0.0012", "0.0014")}, "0.0010", "0.0040"},
+		{&limit.Clearance{New: full.New, Max: &service, Target: span("0.0008", "0.0044")}, "0.0008", "0.0044"},
+		{&limit.Clearance{Target: span("0.0012", "0.0014")}, "0.0012", "0.0014"},
+		{&limit.Clearance{Max: &service}, "0", "0.0040"},
 	}
 	for i, tt := range tests {
-		if w, ok := Window(tt.c, tt.perInch, in("2.0000")); !ok || w.Min != in(tt.min) || w.Max != in(tt.max) {
+		if w, ok := Window(tt.c); !ok || w.Min != in(tt.min) || w.Max != in(tt.max) {
 			t.Errorf("%d: window %s to %s, want %s to %s", i, w.Min.Show(unit.In), w.Max.Show(unit.In),
 				tt.min, tt.max)
 		}
 	}
-	if _, ok := Window(nil, false, in("2")); ok {
+	if _, ok := Window(nil); ok {
 		t.Error("without any clearance there is no window")
+	}
+	if w := Thumb(in("2.0000")); w != *span("0.0017", "0.0027") {
+		t.Errorf("by the rule of thumb %s to %s", w.Min.Show(unit.In), w.Max.Show(unit.In))
+	}
+	// The aim and what is accepted are apart.
+	if aim, _ := Target(&full, true, in("2.5000")); aim != in("0.0025") {
+		t.Errorf("aimed at %s, want a thousandth of the diameter", aim.Show(unit.In))
+	}
+	if aim, _ := Target(&full, false, in("2.5000")); aim != in("0.0013") {
+		t.Errorf("aimed at %s, want the middle of the new clearance", aim.Show(unit.In))
 	}
 }
 

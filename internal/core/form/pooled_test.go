@@ -33,7 +33,8 @@ func TestPooledOvalFindsWhatIsThere(t *testing.T) {
 	inch := unit.Inch
 	for _, directions := range [][]unit.Angle{degrees(0, 60, 120), degrees(0, 45, 90, 135), degrees(10, 30, 80)} {
 		for _, axis := range degrees(0, 17, 60, 133) {
-			g := made(directions, []unit.Length{2 * inch, 2*inch + 8*unit.Tenth, 2*inch - 3*unit.Tenth}, 6*unit.Tenth, axis)
+			means := []unit.Length{2 * inch, 2*inch + 8*unit.Tenth, 2*inch - 3*unit.Tenth}
+			g := made(directions, means, 6*unit.Tenth, axis)
 			g.Sizes[1][2] = CellSize{}
 			oval, ok := g.PooledOval()
 			if !ok || (oval.Size-6*unit.Tenth).Abs() > 20 || unit.AxisDistance(oval.Angle, axis) > unit.Degree/100 {

@@ -112,9 +112,9 @@ func unsettling(state string) bool {
 	return state == part.AfterGrind || state == part.NewPart || straightening(state)
 }
 
-// workedSince reports whether a part of one of the kinds was worked on after the feature at an index was taken: it has a
-// later feature, in document order, in a state that such work leads to and that the evidence does not share. number 0 is
-// any.
+// workedSince reports whether a part of one of the kinds was worked on after the feature at an index was
+// taken: it has a later feature, in document order, in a state that such work leads to and that the
+// evidence does not share. number 0 is any.
 func (in *Inspection) workedSince(index int, work func(state string) bool, number int, kinds ...part.Kind) bool {
 	evidence := in.Features[index].State
 	for i := index + 1; i < len(in.Features); i++ {
@@ -143,8 +143,8 @@ func (in *Inspection) Overtaken(index int) bool {
 	case part.EndFloat:
 		return in.workedSince(index, unsettling, 0, part.MainJournal)
 	case part.Protrusion:
-		return in.workedSince(index, machining, 0, part.Deck, part.DeckHeights, part.MainHousing, part.RodHousing, part.Piston,
-			part.Pin)
+		return in.workedSince(index, machining, 0, part.Deck, part.DeckHeights, part.MainHousing,
+			part.RodHousing, part.Piston, part.Pin)
 	case part.Strip:
 		return in.matesWorkedSince(index, f.List.Of, f.Number)
 	}

@@ -56,7 +56,7 @@ func TestMixedShellsAreOrderedAsSigned(t *testing.T) {
 		return []string{grid("main_journal", n, "2.4985", ""),
 			grid("main_bearing", n, bearing, `"fitted": {"step": 0, "shell": 0},`)}
 	}
-	features := append(loose(1, "2.5008"), loose(2, "2.5009")...) // 0.0023 and 0.0024 of 0.0020
+	features := append(loose(1, "2.5006"), loose(2, "2.5007")...) // 0.0021 and 0.0022 of 0.0020, aimed at 0.0015
 	halves := document(t, `"mixed_halves": true`, shelled, features...)
 	s := disposition.Evaluate(halves).Sets[0]
 	assert.Equal(t, disposition.Way{Action: disposition.Reuse, Shell: -in("0.0005"),

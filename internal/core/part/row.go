@@ -86,10 +86,11 @@ const (
 // Roles lists them.
 func Roles() []Role { return []Role{Plain, Journals, Housings, Bearings, Bores} }
 
-// A Joint is what a journal runs in and what holds that; Housing is empty for a bush.
+// A Joint is what a journal runs in, what holds that, and the shells between; both are empty for a bush.
 type Joint struct {
 	Bearing Kind `json:"bearing"`
 	Housing Kind `json:"housing,omitempty"`
+	Shell   Kind `json:"shell,omitempty"`
 }
 
 // A Fit says which joint a clearance is of.

@@ -123,7 +123,7 @@ var table = []Row{
 	{
 		Kind:      MainJournal,
 		Component: Crankshaft, Step: AtCrank, Place: AtMain, Across: RodJournal, Shape: ShapeShaft,
-		Quantity: Size, Shaft: true, Role: Journals, Fit: MainFit, Joint: &Joint{MainBearing, MainHousing},
+		Quantity: Size, Shaft: true, Role: Journals, Fit: MainFit, Joint: &Joint{MainBearing, MainHousing, MainShell},
 		Set:  MainJournals,
 		Each: PerMain, Start: WithCrank, Looked: true, Bare: true, Heavy: true,
 		Plan: "2x4", Gauge: instrument.Micrometer, States: ofJournal, Spot: atJournal,
@@ -132,7 +132,7 @@ var table = []Row{
 	{
 		Kind:      RodJournal,
 		Component: Crankshaft, Step: AtCrank, Place: AtThrow, Across: MainJournal, Shape: ShapeShaft,
-		Quantity: Size, Shaft: true, Role: Journals, Fit: RodFit, Joint: &Joint{RodBearing, RodHousing},
+		Quantity: Size, Shaft: true, Role: Journals, Fit: RodFit, Joint: &Joint{RodBearing, RodHousing, RodShell},
 		Set:  RodJournals,
 		Each: PerThrow, Start: WithCrank, Looked: true, Bare: true, Heavy: true,
 		Plan: "2x4", Gauge: instrument.Micrometer, States: ofJournal, Spot: atJournal,
@@ -233,7 +233,7 @@ var table = []Row{
 	{
 		Kind:      CamJournal,
 		Component: Camshaft, Step: AtCam, Place: AlongCam, Shape: ShapeShaft,
-		Quantity: Size, Shaft: true, Role: Journals, Fit: CamFit, Joint: &Joint{CamBearing, ""}, Set: CamJournals,
+		Quantity: Size, Shaft: true, Role: Journals, Fit: CamFit, Joint: &Joint{Bearing: CamBearing}, Set: CamJournals,
 		Each: PerMain,
 		Plan: "2x4", Gauge: instrument.Micrometer, States: ofJournal, Spot: atJournal,
 		Limits: fields(formed, fit, []string{"undersizes"}),

@@ -27,7 +27,7 @@ describe("Shop", () => {
 		expect(within(engine).getByText(/2 parts out of limits/)).toBeTruthy();
 		expect(
 			within(screen.getByRole("link", { name: /Winch V-twin/ })).getByText(
-				"Keep the size, fit −0.0010 select shells (less clearance)",
+				"Keep the size, fit −0.0020 select shells (less clearance)",
 			),
 		).toBeTruthy();
 		expect(within(screen.getByRole("link", { name: /Lamp generator/ })).getAllByText("Measure what is missing")).toHaveLength(2);
@@ -116,10 +116,10 @@ describe("Decide", () => {
 	it("signs what is advised under the person's name", async () => {
 		const calls = serve();
 		visit(<DecidePlace />, "/jobs/:id/decide/:set?", "/jobs/3/decide/rod_journals");
-		fireEvent.click(await screen.findByRole("button", { name: /^Sign: keep the size, fit −0.0010 select shells/ }));
+		fireEvent.click(await screen.findByRole("button", { name: /^Sign: keep the size, fit −0.0020 select shells/ }));
 		await waitFor(() => expect(calls.some((c) => c.path.endsWith("/decisions"))).toBe(true));
 		const body = calls.find((c) => c.path.endsWith("/decisions"))?.body as DecisionBody;
-		expect([body.set, body.action, body.step, body.shell, body.reason]).toEqual(["rod_journals", "reuse", 0, -254_000, ""]);
+		expect([body.set, body.action, body.step, body.shell, body.reason]).toEqual(["rod_journals", "reuse", 0, -508_000, ""]);
 	});
 	it("offers no signature while something is still to be measured", async () => {
 		visit(<DecidePlace />, "/jobs/:id/decide/:set?", "/jobs/4/decide/main_journals");
