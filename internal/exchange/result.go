@@ -107,6 +107,14 @@ type checkDoc struct {
 	Chance  *float64      `json:"chance,omitempty"`
 }
 
+// An askDoc is what would settle a set; a cell is its station and its direction.
+type askDoc struct {
+	What     string          `json:"what"`
+	Feature  disposition.Ref `json:"feature"`
+	Cells    [][2]any        `json:"cells,omitempty"`
+	Readings int             `json:"readings,omitempty"`
+}
+
 type spanDoc struct {
 	Min decimal `json:"min"`
 	Max decimal `json:"max"`
@@ -142,6 +150,7 @@ type setDoc struct {
 	Options     []optionDoc        `json:"options"`
 	Ladder      []rungDoc          `json:"ladder,omitempty"`
 	Unmeasured  []disposition.Ref  `json:"unmeasured,omitempty"`
+	Asks        []askDoc           `json:"asks,omitempty"`
 }
 
 type optionDoc struct {
@@ -301,7 +310,20 @@ func (w writer) set(s disposition.Set) setDoc {
 		Provisional: s.Provisional, Mixed: s.Mixed, Checks: each(s.Checks, w.check),
 		Reasons: each(s.Reasons, w.reason),
 		Options: each(s.Options, w.option), Ladder: each(s.Ladder, w.rung), Unmeasured: s.Unmeasured,
+		Asks: each(s.Asks, w.ask),
 	}
+}
+
+func (w writer) ask(a disposition.Ask) askDoc {
+	doc := askDoc{What: a.What, Feature: a.Feature, Readings: a.Readings}
+	for _, place := range a.Places() {
+		direction := any(nil)
+		if place[1] != "" {
+			direction = decimal(place[1])
+		}
+		doc.Cells = append(doc.Cells, [2]any{place[0], direction})
+	}
+	return doc
 }
 
 func (w writer) option(o disposition.Option) optionDoc {

@@ -317,6 +317,8 @@ func (b *board) early(beyond bool, unsure []Reason) bool {
 	case len(missing) > 0:
 		b.set.Action, b.set.Reasons = Measure, append(b.set.Reasons, missing...)
 		b.set.Options = []Option{} // nothing can be promised of a part half measured
+		b.askMissing()
+	case b.confirm():
 	case !beyond && len(unsure) > 0:
 		b.set.Action, b.set.Reasons = Remeasure, append(b.set.Reasons, unsure...)
 	default:

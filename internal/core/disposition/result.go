@@ -142,6 +142,8 @@ type Set struct {
 	Options     []Option      `json:"options"`
 	// Ladder says for each member at which size it cleans up.
 	Ladder []Rung `json:"ladder,omitempty"`
+	// Asks are what would settle the set, part by part.
+	Asks []Ask `json:"asks,omitempty"`
 	// Unmeasured lists members that the engine has and nobody measured.
 	Unmeasured []Ref `json:"unmeasured,omitempty"`
 }

@@ -9,16 +9,6 @@ import (
 	"ledge/internal/core/unit"
 )
 
-// known are the fits that decide and that somebody took, or reckoned of what was measured.
-func (b *board) known() (fits []*Fit) {
-	for _, f := range b.used() {
-		if f.Basis != BasisPredicted {
-			fits = append(fits, f)
-		}
-	}
-	return fits
-}
-
 // wantsFits settles a set of which only predicted clearances are out, or which nothing limits: a
 // prediction sends no crank to the grinder and picks no shell. It reports whether the set is to be
 // measured.
@@ -27,6 +17,7 @@ func (b *board) wantsFits() bool {
 		return false
 	}
 	var wanted, limitless []Reason
+	var asks []Ask
 	for _, m := range b.members {
 		for _, f := range m.fits {
 			out := f.Verdict == limit.Beyond || f.Verdict == limit.Unsure
@@ -35,9 +26,11 @@ func (b *board) wantsFits() bool {
 				return false
 			case out:
 				wanted = append(wanted, b.fitReason("fit_out", f, f.Clearance))
+				asks = append(asks, Ask{What: AskFit, Feature: m.ref})
 			}
 		}
 		if len(m.fits) == 0 && m.limits.WearMax == nil && b.belowNew(m) {
+			asks = append(asks, Ask{What: AskLimit, Feature: m.ref})
 			limitless = append(limitless, say.Of("limit_needed", m.ref, say.Length("size", *m.finding.Min)))
 		}
 	}
@@ -45,6 +38,7 @@ func (b *board) wantsFits() bool {
 		return false
 	}
 	b.set.Action, b.set.Step, b.set.Reasons = Measure, 0, append(b.set.Reasons, append(wanted, limitless...)...)
+	b.set.Asks = asks
 	if len(wanted) > 0 {
 		b.because(say.New("fit_needed"))
 	}

@@ -15,8 +15,9 @@ type PooledOval struct {
 
 	// U is the standard uncertainty of v for readings of standard uncertainty 1.
 	U float64 `json:"-"`
-	// Axis are cos 2φ and sin 2φ, for the weight that each direction has in v.
-	Axis [2]float64 `json:"-"`
+
+	// turn are the weights of cos 2θ and sin 2θ in v.
+	turn [2]float64
 }
 
 // PooledOval fits all stations together. ok is false where fewer than three directions (modulo 180°) were read or
@@ -54,13 +55,13 @@ func (g Grid) PooledOval() (oval PooledOval, ok bool) {
 	}
 	a, b := (ss*cy-cs*sy)/determinant, (cc*sy-cs*cy)/determinant
 	oval.Size = unit.Round(2 * math.Hypot(a, b))
-	oval.Axis = [2]float64{1, 0}
+	x, y := 1.0, 0.0
 	if oval.Size > 0 {
 		oval.Angle = unit.AngleOf(math.Atan2(b, a) / 2 * 180 / math.Pi).Mod(180 * unit.Degree)
-		oval.Axis = [2]float64{a / math.Hypot(a, b), b / math.Hypot(a, b)}
+		x, y = a/math.Hypot(a, b), b/math.Hypot(a, b)
 	}
 	// v = 2√(a² + b²) moves by 2·(a, b)/|(a, b)|, whose variance the inverse of the normal matrix gives.
-	x, y := oval.Axis[0], oval.Axis[1]
+	oval.turn = [2]float64{2 * (ss*x - cs*y) / determinant, 2 * (cc*y - cs*x) / determinant}
 	oval.U = 2 * math.Sqrt((ss*x*x-2*cs*x*y+cc*y*y)/determinant)
 	return oval, true
 }

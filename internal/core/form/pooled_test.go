@@ -77,6 +77,10 @@ func TestPooledOvalUncertainty(t *testing.T) {
 			oval, _ := g.PooledOval()
 			sum += math.Pow(float64(oval.Size-truth), 2)
 		}
+		each := fitted.Spread(exact, func(Place) float64 { return sigma })
+		if math.Abs(each/(fitted.U*sigma)-1) > 1e-9 {
+			t.Errorf("%v: cell by cell %.3f, by the covariance %.3f", directions, each, fitted.U*sigma)
+		}
 		if seen, said := math.Sqrt(sum/n), fitted.U*sigma; math.Abs(seen/said-1) > 0.05 {
 			t.Errorf("%v: noise moves the fit by %.0f, the covariance says %.0f", directions, seen, said)
 		}

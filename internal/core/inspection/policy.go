@@ -42,6 +42,8 @@ type Policy struct {
 	// RefitShells puts shells back that look perfect and are within; otherwise they are renewed
 	// with their journals.
 	RefitShells bool `json:"refit_shells"`
+	// Confirm asks for values near their limits to be read again before anything is cut for them.
+	Confirm bool `json:"confirm"`
 	// DutyClearance is added to the clearance aimed at where the duty is more than standard.
 	DutyClearance    unit.Length `json:"duty_clearance"`
 	Limits           string      `json:"limits"`
@@ -108,6 +110,7 @@ var PolicyFields = []PolicyField{
 	{Name: "mixed_halves", Form: YesOrNo, truth: func(p *Policy) *bool { return &p.MixedHalves }},
 	{Name: "mixed_shells", Form: YesOrNo, truth: func(p *Policy) *bool { return &p.MixedShells }},
 	{Name: "refit_shells", Form: YesOrNo, truth: func(p *Policy) *bool { return &p.RefitShells }},
+	{Name: "confirm", Form: YesOrNo, truth: func(p *Policy) *bool { return &p.Confirm }},
 	{Name: "cleanup_allowance", Form: Stock, Usual: [2]unit.Length{10, 25},
 		length: func(p *Policy) *unit.Length { return &p.CleanupAllowance }},
 	{Name: "polish_stock", Form: Stock, Usual: [2]unit.Length{2, 5},

@@ -1294,6 +1294,13 @@ export interface components {
             verdict: "within" | "beyond" | "unsure" | "no_limit";
             window?: components["schemas"]["LimitRange"];
         };
+        DispositionAsk: {
+            cells?: components["schemas"]["PlanCell"][];
+            feature: components["schemas"]["PartRef"];
+            /** Format: int64 */
+            readings?: number;
+            what: string;
+        };
         DispositionFinishedSize: {
             feature: components["schemas"]["PartRef"];
             kept?: boolean;
@@ -1398,6 +1405,7 @@ export interface components {
         DispositionSet: {
             /** @enum {string} */
             action: "reuse" | "polish" | "hone" | "bore" | "sleeve" | "grind" | "line_hone" | "resize" | "skim" | "replace" | "measure" | "remeasure";
+            asks?: components["schemas"]["DispositionAsk"][];
             checks?: components["schemas"]["LimitCheck"][];
             component?: string;
             ladder?: components["schemas"]["DispositionRung"][];
@@ -1744,6 +1752,7 @@ export interface components {
             cleanup_allowance: number;
             /** @enum {string} */
             clearance_target: "range" | "per_inch";
+            confirm: boolean;
             /** @enum {string} */
             decision_rule: "plain" | "guarded";
             /** Format: int64 */

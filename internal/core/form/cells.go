@@ -1,0 +1,135 @@
+package form
+
+import (
+	"math"
+
+	"ledge/internal/core/unit"
+)
+
+// A Place is one cell of a grid.
+type Place struct{ Station, Direction int }
+
+// A Spread is what the largest and the smallest of a line of cells differ by.
+type Spread struct {
+	Size         unit.Length
+	Small, Large Place
+}
+
+// Tapers are the spreads over the stations, one for each direction that has two sizes.
+func (g Grid) Tapers() (all []Spread) {
+	for d := range g.Directions {
+		line := make([]Place, len(g.Sizes))
+		for s := range g.Sizes {
+			line[s] = Place{s, d}
+		}
+		all = g.spread(all, line)
+	}
+	return all
+}
+
+// Ovals are the spreads over the directions, one for each station that has two sizes.
+func (g Grid) Ovals() (all []Spread) {
+	for s, row := range g.Sizes {
+		line := make([]Place, len(row))
+		for d := range row {
+			line[d] = Place{s, d}
+		}
+		all = g.spread(all, line)
+	}
+	return all
+}
+
+func (g Grid) at(p Place) CellSize { return g.Sizes[p.Station][p.Direction] }
+
+func (g Grid) spread(all []Spread, line []Place) []Spread {
+	var s Spread
+	n := 0
+	for _, p := range line {
+		size := g.at(p)
+		if !size.OK {
+			continue
+		}
+		if n++; n == 1 {
+			s.Small, s.Large = p, p
+		}
+		if size.Length < g.at(s.Small).Length {
+			s.Small = p
+		}
+		if size.Length > g.at(s.Large).Length {
+			s.Large = p
+		}
+	}
+	if n < 2 {
+		return all
+	}
+	s.Size = g.at(s.Large).Length - g.at(s.Small).Length
+	return append(all, s)
+}
+
+// Extremes are the cells with the smallest and the largest size; ok is false without any.
+func (g Grid) Extremes() (s Spread, ok bool) {
+	var line []Place
+	for station, row := range g.Sizes {
+		for d := range row {
+			line = append(line, Place{station, d})
+		}
+	}
+	all := g.spread(nil, line)
+	if len(all) == 0 {
+		return Spread{}, false
+	}
+	return all[0], true
+}
+
+// OvalCells are the cells of the directions with the largest and with the smallest mean, which make the pooled oval.
+func (g Grid) OvalCells() (cells []Place) {
+	large, small := -1, -1
+	var most, least unit.Length
+	for d := range g.Directions {
+		sizes := present(g.column(d))
+		if len(sizes) == 0 {
+			continue
+		}
+		mean := unit.Mean(sizes)
+		if large < 0 || mean > most {
+			large, most = d, mean
+		}
+		if small < 0 || mean < least {
+			small, least = d, mean
+		}
+	}
+	for s := range g.Sizes {
+		for d := range g.Sizes[s] {
+			if (d == large || d == small) && g.Sizes[s][d].OK {
+				cells = append(cells, Place{s, d})
+			}
+		}
+	}
+	return cells
+}
+
+// Spread is the standard uncertainty of the fit where that of the reading at each cell is its own: of gives it.
+func (o PooledOval) Spread(g Grid, of func(Place) float64) float64 {
+	sum := 0.0
+	for s, row := range g.Sizes {
+		n, mean := 0.0, 0.0
+		for d, size := range row {
+			if size.OK {
+				n, mean = n+1, mean+o.weight(g, d)
+			}
+		}
+		for d, size := range row {
+			if size.OK {
+				w := (o.weight(g, d) - mean/n) * of(Place{s, d})
+				sum += w * w
+			}
+		}
+	}
+	return math.Sqrt(sum)
+}
+
+// weight is how much a size in a direction moves v, before its station's own mean takes its share.
+func (o PooledOval) weight(g Grid, direction int) float64 {
+	sin, cos := math.Sincos(2 * g.Directions[direction].Radians())
+	return o.turn[0]*cos + o.turn[1]*sin
+}

@@ -1,0 +1,149 @@
+package inspection
+
+import (
+	"math"
+
+	"ledge/internal/core/form"
+	"ledge/internal/core/limit"
+	"ledge/internal/core/plan"
+	"ledge/internal/core/unit"
+)
+
+// Readings that a cell must hold before a near value decides: two, and up to five where it stays
+// beyond by less than its uncertainty. Simulated: more find nothing more.
+const (
+	confirmed    = 2
+	mostConfirms = 5
+)
+
+// An Again asks for cells to be read once more, so that each holds a number of readings.
+type Again struct {
+	Cells    []plan.Cell
+	Readings int
+}
+
+// A Standing is how a check stands once what is near its limit was read again.
+type Standing int
+
+// The standings. Clear values decide nothing against a part; those that stand do.
+const (
+	Clear Standing = iota
+	Near           // it asks to be read again
+	Stands
+)
+
+// Confirm tells how a check stands. A value that is beyond by less than its uncertainty is near, and
+// so is a difference of one set-up that is inside by no more than half a division: the cells that
+// make it are read again, and all readings of a cell are averaged. When every one of them holds its
+// readings the means decide.
+func (in *Inspection) Confirm(f *Feature, out *Finding, c limit.Check) (Standing, *Again) {
+	if c.Limit == nil || c.Verdict == limit.NoLimit {
+		return Clear, nil
+	}
+	one := confirming{in: in, f: f, inside: in.gauge(f).Division / 2}
+	switch c.Name {
+	case "taper":
+		one.spreads(out.Grid.Tapers(), *c.Limit)
+	case "out_of_round":
+		one.spreads(out.Grid.Ovals(), *c.Limit)
+	case "oval":
+		u := out.Pooled.Spread(out.Grid, func(p form.Place) float64 { return one.u(p).Fit(1) })
+		one.value(c.Value, *c.Limit, unit.Round(2*u), out.Grid.OvalCells())
+	case "wear", "size_low", "size_high":
+		extremes, ok := out.Grid.Extremes()
+		if !ok {
+			return Clear, nil
+		}
+		cell := extremes.Large
+		if c.Name == "size_low" || c.Name == "wear" && f.Kind.Shaft() {
+			cell = extremes.Small
+		}
+		one.inside = -1 // a size inside its limit is inside
+		value, most := c.Value, *c.Limit
+		if c.Name == "size_low" {
+			value, most = -value, -most
+		}
+		one.value(value, most, unit.Round(2*one.u(cell).Size()), []form.Place{cell})
+	default:
+		if c.Verdict == limit.Beyond {
+			return Stands, nil
+		}
+	}
+	switch {
+	case one.stands:
+		return Stands, nil
+	case len(one.again.Cells) > 0:
+		return Near, &one.again
+	}
+	return Clear, nil
+}
+
+// A confirming gathers what one check asks for.
+type confirming struct {
+	in     *Inspection
+	f      *Feature
+	inside unit.Length
+	stands bool
+	again  Again
+}
+
+type uncertain interface {
+	Size() float64
+	Fit(float64) float64
+}
+
+func (c *confirming) u(p form.Place) uncertain {
+	return c.in.cellUncertainty(c.f, c.f.Cells[p.Station][p.Direction])
+}
+
+func (c *confirming) spreads(all []form.Spread, most unit.Length) {
+	for _, s := range all {
+		u := 2 * math.Hypot(c.u(s.Small).Fit(1), c.u(s.Large).Fit(1))
+		c.value(s.Size, most, unit.Round(u), []form.Place{s.Small, s.Large})
+	}
+}
+
+// value weighs one value that cells make.
+func (c *confirming) value(v, most, u unit.Length, cells []form.Place) {
+	beyond := v > most
+	if beyond && v-most >= u {
+		c.stands = true
+		return
+	}
+	if !beyond && most-v > c.inside {
+		return
+	}
+	fewest := mostConfirms
+	for _, p := range cells {
+		fewest = min(fewest, c.held(p))
+	}
+	wanted := confirmed
+	if beyond && fewest >= confirmed {
+		wanted = fewest + 1
+	}
+	if fewest >= mostConfirms || fewest >= wanted {
+		c.stands = c.stands || beyond
+		return
+	}
+	c.again.Readings = max(c.again.Readings, wanted)
+	for _, p := range cells {
+		if c.held(p) < wanted && !c.asked(p) {
+			c.again.Cells = append(c.again.Cells, plan.Cell{Station: p.Station, Direction: p.Direction})
+		}
+	}
+}
+
+func (c *confirming) asked(p form.Place) bool {
+	for _, cell := range c.again.Cells {
+		if cell.Station == p.Station && cell.Direction == p.Direction {
+			return true
+		}
+	}
+	return false
+}
+
+// held is how many readings of a cell count.
+func (c *confirming) held(p form.Place) int {
+	sizes, _ := c.f.counting(c.f.Cells[p.Station][p.Direction])
+	return len(sizes)
+}
