@@ -9,6 +9,7 @@ import look from "../../look/look.module.css";
 import { Warned } from "../../ui/Warned";
 import { decideWords } from "../../words/decide";
 import { setName, wayName } from "../../words/trade";
+import css from "./decide.module.css";
 import { Reasons } from "./Reasons";
 import { SetList } from "./SetList";
 import { Signature } from "./Signature";
@@ -69,7 +70,14 @@ function Sign({ view, set, open }: { view: JobView; set: DecisionSet; open: bool
 	return (
 		<>
 			{decide.error ? <Warned small>{decide.error.message}</Warned> : null}
-			<Button mb="md" size="md" onClick={sign} loading={decide.isPending} disabled={stands}>
+			<Button
+				mb="md"
+				size="md"
+				classNames={{ root: css.sign, label: css.signLabel }}
+				onClick={sign}
+				loading={decide.isPending}
+				disabled={stands}
+			>
 				{stands ? decideWords.signed : decideWords.sign(lower(wayName(set, job.unit, set.set)))}
 			</Button>
 		</>
