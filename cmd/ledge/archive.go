@@ -7,10 +7,10 @@ import (
 	"os"
 	"time"
 
+	"github.com/google/uuid"
 	"github.com/spf13/cobra"
 
-	"ledge/internal/archive"
-	"ledge/internal/photo"
+	"ledge/internal/shop"
 	"ledge/internal/store"
 )
 
@@ -40,7 +40,8 @@ func exportCommand() *cobra.Command {
 			if err != nil {
 				return err
 			}
-			if err := errors.Join(archive.Write(cmd.Context(), s, id, file), file.Sync(), file.Close()); err != nil {
+			_, err = shop.New(shop.Options{Store: s}).Archive(cmd.Context(), id, file)
+			if err := errors.Join(err, file.Sync(), file.Close()); err != nil {
 				return errors.Join(err, os.Remove(args[1]))
 			}
 			fmt.Fprintf(cmd.OutOrStdout(), "Job %s is in %s.\n", args[0], args[1])
@@ -79,12 +80,16 @@ func importCommand() *cobra.Command {
 				return err
 			}
 			defer s.Close()
-			job, err := archive.Read(store.As(cmd.Context(), by), s, file, info.Size(), photo.NewMaker(),
-				store.Made{})
+			answer, err := shop.New(shop.Options{Store: s}).
+				TakeArchive(store.As(cmd.Context(), by), uuid.NewString(), file, info.Size())
 			if err != nil {
 				return err
 			}
-			fmt.Fprintf(cmd.OutOrStdout(), "%s is now job %s.\n", args[0], job.Number)
+			number, err := s.JobNumber(cmd.Context(), answer.Job)
+			if err != nil {
+				return err
+			}
+			fmt.Fprintf(cmd.OutOrStdout(), "%s is now job %s.\n", args[0], number)
 			return nil
 		},
 	}
