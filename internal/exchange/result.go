@@ -109,10 +109,10 @@ type checkDoc struct {
 
 // An askDoc is what would settle a set; a cell is its station and its direction.
 type askDoc struct {
-	What     string          `json:"what"`
-	Feature  disposition.Ref `json:"feature"`
-	Cells    [][2]any        `json:"cells,omitempty"`
-	Readings int             `json:"readings,omitempty"`
+	What     disposition.Asked `json:"what"`
+	Feature  disposition.Ref   `json:"feature"`
+	Cells    [][2]any          `json:"cells,omitempty"`
+	Readings int               `json:"readings,omitempty"`
 }
 
 type spanDoc struct {

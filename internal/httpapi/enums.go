@@ -57,6 +57,7 @@ func lists(r huma.Registry) {
 	list(r, disposition.AllActions()...)
 	list(r, disposition.Methods()...)
 	list(r, disposition.Bases()...)
+	list(r, disposition.AllAsked()...)
 	list(r, limit.Verdicts()...)
 	list(r, shop.Standings()...)
 	list(r, limit.Rules()...)

@@ -69,7 +69,11 @@ func (s Speaker) shells(in string, way disposition.Way) string {
 	default:
 		return ""
 	}
-	return Told(in+".fit."+form, "shell", s.signed(way.Shell))
+	shell := s.signed(way.Shell)
+	if in == "counter" { // what less and more are of says the sentence
+		shell = s.Length(way.Shell.Abs())
+	}
+	return Told(in+".fit."+form, "shell", shell)
 }
 
 func (s Speaker) signed(l unit.Length) string {

@@ -29,6 +29,8 @@ func TestPlainWords(t *testing.T) {
 		{part.Cylinders, disposition.Way{Action: disposition.Bore, Step: length("0.020")}, "0.020 in larger"},
 		{part.Cylinders, disposition.Way{Action: disposition.Replace}, "block"},
 		{part.MainJournals, disposition.Way{Action: disposition.Measure}, "not decided yet"},
+		{part.MainJournals, disposition.Way{Action: disposition.Reuse, Shell: -length("0.001")}, "take up 0.0010 in"},
+		{part.MainJournals, disposition.Way{Action: disposition.Reuse, Shell: length("0.001")}, "give 0.0010 in more"},
 	} {
 		got := words.In(unit.In).Plain(tt.set, tt.way)
 		assert.Contains(t, got, tt.want, "%s %s", tt.set, tt.way.Action)

@@ -11,17 +11,23 @@ import (
 	"ledge/internal/core/say"
 )
 
-// What is asked for.
+// Asked is what is asked for.
+type Asked string
+
+// What may be asked for.
 const (
-	AskCells = "cells" // readings at places of a grid
-	AskFit   = "fit"   // a clearance with new standard shells in
-	AskLimit = "limit" // how small a part may be
+	AskCells Asked = "cells" // readings at places of a grid
+	AskFit   Asked = "fit"   // a clearance with new standard shells in
+	AskLimit Asked = "limit" // how small a part may be
 )
+
+// AllAsked lists what may be asked for.
+func AllAsked() []Asked { return []Asked{AskCells, AskFit, AskLimit} }
 
 // An Ask is what would settle a set, for one part of it.
 type Ask struct {
-	What    string `json:"what"`
-	Feature Ref    `json:"feature"`
+	What    Asked `json:"what"`
+	Feature Ref   `json:"feature"`
 	// Cells are the places to read, Readings how many each is to hold then.
 	Cells    []plan.Cell `json:"cells,omitempty"`
 	Readings int         `json:"readings,omitempty"`

@@ -100,12 +100,12 @@ func (b *board) fitsOf(m member, number int) (found []Fit) {
 		found = append(found, one)
 	}
 	found = append(found, b.calculated(base, m, number)...)
-	if f := b.strip(m.ref.Kind, number); f != nil {
+	if f, stale := b.strip(m.ref.Kind, number); f != nil {
 		one := base
 		least, most, _ := form.Range(f.List.Readings)
 		one.Basis, one.Shell, one.Clearance = BasisStrip, shellOf(f), fit.Clearance{Min: least, Max: most}
 		one.u = stripUncertainty(f, b.in.Unit)
-		one.Stale = b.stale(f)
+		one.Stale = stale
 		housed, housing := b.finding(row.Joint.Housing, number)
 		one.Void = housing != nil && b.willBeCut(row.Joint.Housing, housed, housing)
 		found = append(found, one)
@@ -178,19 +178,8 @@ func (b *board) overtaken(bearing *inspection.Feature, m member) bool {
 		bearing.Fitted != nil && bearing.Fitted.Step != nil && *bearing.Fitted.Step == m.finding.Class() {
 		return false
 	}
-	return b.in.FitOvertaken(b.indexOf(bearing))
-}
-
-func (b *board) stale(f *inspection.Feature) bool { return b.result.Features[b.indexOf(f)].Stale }
-
-// indexOf is the place of a feature of the inspection in it.
-func (b *board) indexOf(f *inspection.Feature) int {
-	for i := range b.in.Features {
-		if &b.in.Features[i] == f {
-			return i
-		}
-	}
-	return -1
+	at, _ := b.in.Latest(bearing.Kind, bearing.Number)
+	return b.in.FitOvertaken(at)
 }
 
 // checkClearance gives a member the clearance check of its worst fit.
@@ -284,15 +273,16 @@ func clearanceCheck(rule limit.Rule, f *Fit) limit.Check {
 	return loose
 }
 
-// strip returns the latest plastic-strip record of what has a number on a kind of journal.
-func (b *board) strip(kind part.Kind, number int) *inspection.Feature {
+// strip returns the latest plastic-strip record of what has a number on a kind of journal, and whether the work has
+// overtaken it.
+func (b *board) strip(kind part.Kind, number int) (f *inspection.Feature, stale bool) {
 	for i := len(b.in.Features) - 1; i >= 0; i-- {
 		f := &b.in.Features[i]
 		if f.Kind == part.Strip && f.List.Of == kind && f.Number == number && len(f.List.Readings) > 0 {
-			return f
+			return f, b.result.Features[i].Stale
 		}
 	}
-	return nil
+	return nil, false
 }
 
 // stripUncertainty: a strip is read to half a step of its printed scale, common practice 0.0005 in

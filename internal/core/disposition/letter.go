@@ -14,9 +14,14 @@ var (
 )
 
 // Letter are the reasons of a set that its customer is told. Where a person decided otherwise, what
-// was advised is not among them.
+// was advised is not among them; nor is an oval beside the out-of-round that it is a measure of.
 func (s Set) Letter(as Way) (told []Reason) {
 	for _, r := range s.Reasons {
+		if r.Code == beyondCode+"oval" && slices.ContainsFunc(s.Reasons, func(other Reason) bool {
+			return other.Code == beyondCode+"out_of_round" && *other.Feature == *r.Feature
+		}) {
+			continue
+		}
 		tells := slices.Contains(found, r.Code) || strings.HasPrefix(r.Code, beyondCode)
 		if (tells || s.Way == as && slices.Contains(advised, r.Code)) && !slices.ContainsFunc(told, r.Same) {
 			told = append(told, r)

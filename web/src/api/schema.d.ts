@@ -1299,7 +1299,8 @@ export interface components {
             feature: components["schemas"]["PartRef"];
             /** Format: int64 */
             readings?: number;
-            what: string;
+            /** @enum {string} */
+            what: "cells" | "fit" | "limit";
         };
         DispositionFinishedSize: {
             feature: components["schemas"]["PartRef"];
