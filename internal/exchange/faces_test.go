@@ -68,7 +68,7 @@ func TestPistonsPinsAndRings(t *testing.T) {
 // come off in all and the pistons' height permit; select thrust parts before repair; clean and
 // measure again before anything else.
 func TestDeckAndThrust(t *testing.T) {
-	const limits = `"deck": {"max": 0.003, "skim_max": 0.010}, "protrusion": {"new": {"min": 0, "max": 0.020}}, "end_float": {"new": {"min": 0.002, "max": 0.007}, "shells": [-0.005, -0.010]}`
+	const limits = `"deck": {"max": 0.003, "skim_max": 0.010}, "protrusion": {"new": {"min": 0, "max": 0.020}}, "end_float": {"new": {"min": 0.002, "max": 0.007}, "shells": [-0.005, -0.010, 0.004]}`
 	deck := func(gap string) string {
 		return `{"kind": "deck", "lines": [{"line": "long left", "gap": ` + gap +
 			`}, {"line": "diagonal 1", "gap": 0.001}]}`
@@ -77,15 +77,20 @@ func TestDeckAndThrust(t *testing.T) {
 		name, policy, features, set, action, step, shell, why string
 	}{
 		{"flat", "", deck("0.003"), "deck", "reuse", "0", "0", "flat within"},
-		{"bowed", "", deck("0.004"), "deck", "skim", "0.004", "0", "least that cleans"},
+		{"bowed", "", deck("0.004"), "deck", "skim", "0.005", "0", "least that cleans"},
 		{"by indicator", "", `{"kind": "deck_heights", "rows": [[0, 0, 0], [0, -0.005, 0], [0, 0, 0]]}`,
-			"deck", "skim", "0.005", "0", ""},
+			"deck", "skim", "0.006", "0", ""},
+		{"flat but scored", "", strings.Replace(deck("0.001"), `"kind": "deck"`, `"kind": "deck", "look": "scored"`, 1),
+			"deck", "skim", "0.002", "0", "least that cleans"},
+		{"a damage below the face", "", strings.Replace(deck("0.004"), `"gap": 0.001`, `"gap": 0.001, "depth": 0.002`, 1),
+			"deck", "skim", "0.007", "0", "least that cleans"},
+		{"no cleaning cut", `"skim_stock": 0`, deck("0.004"), "deck", "skim", "0.004", "0", ""},
 		{"both banks, the worse decides", "",
-			`{"kind": "deck", "number": 1, "lines": [{"line": "a", "gap": 0.004}]}, {"kind": "deck", "number": 2, "lines": [{"line": "a", "gap": 0.006}]}`, "deck", "skim", "0.006", "0", ""},
+			`{"kind": "deck", "number": 1, "lines": [{"line": "a", "gap": 0.004}]}, {"kind": "deck", "number": 2, "lines": [{"line": "a", "gap": 0.006}]}`, "deck", "skim", "0.007", "0", ""},
 		{"too far gone", "", deck("0.011"), "deck", "replace", "0", "0", "max. total stock removal is 0.0100 in"},
 		{"pistons in the way", "", deck("0.004") +
 			`, {"kind": "protrusion", "number": 1, "readings": [0.015, 0.017]}`, "deck", "replace", "0", "0",
-			"would stand 0.0210 in above"},
+			"would stand 0.0220 in above"},
 		{"cracked", "", strings.Replace(deck("0.001"), `"kind": "deck"`, `"kind": "deck", "look": "cracked"`,
 			1), "deck", "replace", "0", "0", "cracked"},
 		{"too near to call", `"decision_rule": "guarded"`, deck("0.003"), "deck", "remeasure", "0", "0",
@@ -102,6 +107,12 @@ func TestDeckAndThrust(t *testing.T) {
 			"remeasure", "0", "0", "Clean the thrust faces"},
 		{"tight is dirty first", "", `{"kind": "end_float", "at_0": [0.001], "at_180": [0.001]}`, "thrust",
 			"remeasure", "0", "0", "Clean the thrust faces"},
+		{"tight though cleaned", "", `{"kind": "end_float", "state": "after_clean", "at_0": [-0.003], "at_180": [-0.003]}`,
+			"thrust", "reuse", "0", "0", "Dress the thrust bearing"},
+		{"thinner parts where they exist", "", `{"kind": "end_float", "state": "after_clean", "at_0": [-0.001], "at_180": [-0.001]}`,
+			"thrust", "reuse", "0", "0.004", "thinner by 0.0040"},
+		{"two answers twice", "", `{"kind": "end_float", "state": "after_clean", "at_0": [0.004], "at_180": [0.007]}`,
+			"thrust", "reuse", "0", "0", "look at the bend"},
 	} {
 		in, err := Read(strings.NewReader(`{"format": "ledge.inspection/1", "unit": "in", "policy": {` +
 			tt.policy + `}, "limits": {` + limits + `}, "features": [` + tt.features + `]}`))

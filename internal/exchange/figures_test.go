@@ -35,7 +35,7 @@ var figures = []figure{
 		// least 50.050 − 50.010; most: 30° and 150° are equally near to 0°: 50.065 − 50.006
 		`{"fits": [{"basis": "measured", "used": true, "clearance": {"min": 0.04, "max": 0.059}, "shell": 0, "verdict": "within"},
 			{"basis": "predicted", "used": false, "clearance": {"min": 0.055, "max": 0.059}}],
-		  "sets": [{"action": "reuse", "provisional": false}]}`},
+		  "sets": [{"action": "reuse", "provisional": true, "not_seen": [{"check": "taper", "why": "unmeasured"}, {"check": "oval", "why": "plan"}]}]}`},
 	{"repeats count as their mean, rounded half to even to 0.1 nm",
 		metricDoc("", metricJournal, `{"kind": "main_journal", "number": 1, "stations": ["A"], "directions": [0, 90], "readings": [[[50.0100001, 50.0100002], [50.0100003, 50.0100002]]]}`),
 		`{"features": [{"min": 50.0100002, "max": 50.0100002, "mean": 50.0100002, "out_of_round": 0, "complete": true}]}`},

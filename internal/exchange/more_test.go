@@ -88,7 +88,7 @@ func TestEachJournalMayTakeItsOwnShell(t *testing.T) {
 	in, result := evaluateText(t, document("", journalLimits, features...))
 	assert.Equal(t, "main_journals: grind 0.01 0", decision(in, result.Sets[0]), "no one shell serves both")
 	in, result = evaluateText(t, document(`"mixed_shells": true`, journalLimits, features...))
-	assert.Equal(t, "main_journals: reuse 0 0", decision(in, result.Sets[0]))
+	assert.Equal(t, "main_journals: reuse 0 0 provisional", decision(in, result.Sets[0]))
 	own := option(t, result.Sets[0], disposition.Reuse, 0, disposition.MixedShell).Clearances
 	assert.Equal(t, []unit.Length{-unit.Thou, unit.Thou}, []unit.Length{own[0].Shell, own[1].Shell})
 }

@@ -284,7 +284,27 @@ func (r *reader) limit(n *node, at string, f *limit.Field, l *limit.Limits) {
 		f.Set(l, limit.Value{Most: &length})
 	case limit.Span:
 		f.Set(l, limit.Value{Span: r.rangeOf(n, at)})
+	case limit.Pairs:
+		f.Set(l, limit.Value{List: r.paired(n, at)})
 	default:
 		f.Set(l, limit.Value{List: r.lengths(n, at)})
 	}
+}
+
+// paired reads lists by the size that they are for: a size and a length, one after the other.
+func (r *reader) paired(n *node, at string) (pairs []unit.Length) {
+	if _, ok := r.object(n, at); !ok {
+		return nil
+	}
+	for _, f := range n.fields {
+		size, err := unit.Parse(f.name, r.unit)
+		if err != nil {
+			r.refused(pointer(at, f.name), words.NotParsed(err))
+			continue
+		}
+		for _, length := range r.lengths(&f.value, pointer(at, f.name)) {
+			pairs = append(pairs, size, length)
+		}
+	}
+	return pairs
 }

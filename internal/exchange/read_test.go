@@ -36,7 +36,7 @@ func TestRefusals(t *testing.T) {
 		{`[0.020, 0.030, 0.040]`, `[0.020, 0.020, 0.040]`, "/limits/cylinder/oversizes/1"},
 		{`[0.010, 0.020]`, `[0, 0.020]`, "/limits/main_journal/undersizes/0"},
 		{`2.2483, 2.2483, 2.2482`, `2.24830000001, "", {}`,
-			"/features/0/readings/0/0 /features/0/readings/0/1 /features/0/readings/0/2"},
+			"/features/0/readings/0/0 /features/0/readings/0/1 /features/0/readings/0/2/size"},
 		{`2.2483, 2.2483, 2.2482, 2.2482`, `2.2483, 2.2483`, "/features/0/readings/0"},
 		{`"stations": ["A", "B"]`, `"stations": []`, "/features/0/stations /features/0/readings"},
 		{`"kind": "main_journal", "number": 3, "state"`, `"kind": "main_journal", "number": 0, "state"`,

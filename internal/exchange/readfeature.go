@@ -10,7 +10,8 @@ import (
 	"ledge/internal/words"
 )
 
-var commonFields = []string{"kind", "number", "state", "look", "gauge", "condition", "stamp", "component"}
+var commonFields = []string{"kind", "number", "state", "look", "gauge", "condition", "stamp", "component",
+	"tests"}
 var gridFields = []string{"stations", "directions", "readings", "instrument_readings", "unworn", "fitted",
 	"added_stations"}
 
@@ -63,13 +64,15 @@ func (r *reader) common(n *node, at string, f *inspection.Feature) {
 	optional(n, at, "stamp", &f.Stamp, r.stamp)
 	optional(n, at, "component", &f.Component, r.tag)
 	optional(n, at, "fitted", &f.Fitted, r.fitted)
+	optional(n, at, "tests", &f.Tests, r.tests)
 	if f.Fitted != nil && f.Kind.Grid() && !f.Kind.Bearing() {
 		r.problem(pointer(at, "fitted"), "file.bearings_only")
 	}
 }
 
 func (r *reader) gauge(n *node, at string) *instrument.Gauge {
-	if _, ok := r.object(n, at, "kind", "division", "repeatability", "setting_u", "setting", "sense"); !ok {
+	if _, ok := r.object(n, at, "kind", "division", "repeatability", "setting_u", "setting", "sense",
+		"finest"); !ok {
 		return nil
 	}
 	g := &instrument.Gauge{}
@@ -85,6 +88,7 @@ func (r *reader) gauge(n *node, at string) *instrument.Gauge {
 			r.problem(pointer(at, "sense"), "file.sense")
 		}
 	}
+	optional(n, at, "finest", &g.Finest, r.truth)
 	return g
 }
 
@@ -133,13 +137,31 @@ func (r *reader) stamp(n *node, at string) *inspection.Stamp {
 }
 
 func (r *reader) fitted(n *node, at string) *inspection.Fitted {
-	if _, ok := r.object(n, at, "step", "shell"); !ok {
+	if _, ok := r.object(n, at, "step", "shell", "condition"); !ok {
 		return nil
 	}
 	f := &inspection.Fitted{}
 	pointed(n, at, "step", &f.Step, r.notNegative)
 	optional(n, at, "shell", &f.Shell, r.length)
+	if c := n.get("condition"); c != nil {
+		f.Used = choice(r, c, pointer(at, "condition"), "new", "new", "used") == "used"
+	}
 	return f
+}
+
+// tests reads what a part was tested for.
+func (r *reader) tests(n *node, at string) (tests []inspection.Test) {
+	for i, item := range r.array(n, at) {
+		place := pointer(at, i)
+		if _, ok := r.object(&item, place, "what", "passed", "by"); !ok || !r.require(&item, place, "what", "passed") {
+			continue
+		}
+		t := inspection.Test{Passed: r.truth(item.get("passed"), pointer(place, "passed")),
+			What: choice(r, item.get("what"), pointer(place, "what"), inspection.TestCrack, inspection.AllTested()...)}
+		optional(&item, place, "by", &t.By, r.text)
+		tests = append(tests, t)
+	}
+	return tests
 }
 
 func (r *reader) grid(n *node, at string, f *inspection.Feature) {
@@ -225,10 +247,9 @@ func (r *reader) cell(n *node, at string, gauge *instrument.Gauge) (cell inspect
 	switch n.kind {
 	case "null":
 	case "string":
-		cell.Reason = strings.TrimSpace(n.text)
-		if cell.Reason == "" {
-			r.problem(at, "file.say_why")
-		}
+		cell.Reason = r.why(n, at)
+	case "object":
+		return r.cellObject(n, at, gauge)
 	case "array":
 		if len(n.items) == 0 {
 			r.problem(at, "file.no_repeats")
@@ -241,6 +262,37 @@ func (r *reader) cell(n *node, at string, gauge *instrument.Gauge) (cell inspect
 	default:
 		r.problem(at, "file.reading", "not", kindOf(n.kind))
 	}
+	return cell
+}
+
+// why reads the reason for which a cell holds no size.
+func (r *reader) why(n *node, at string) string {
+	reason := strings.TrimSpace(r.text(n, at))
+	if reason == "" && n.kind == "string" {
+		r.problem(at, "file.say_why")
+	}
+	return reason
+}
+
+// cellObject reads a cell with more than its size: one that a person has confirmed, or a reason with the depth
+// of the damage.
+func (r *reader) cellObject(n *node, at string, gauge *instrument.Gauge) (cell inspection.Cell) {
+	if n.get("reason") != nil {
+		r.object(n, at, "reason", "depth")
+		cell.Reason = r.why(n.get("reason"), pointer(at, "reason"))
+		pointed(n, at, "depth", &cell.Depth, r.notNegative)
+		return cell
+	}
+	if _, ok := r.object(n, at, "size", "confirmed"); !ok || !r.require(n, at, "size") {
+		return cell
+	}
+	size := n.get("size")
+	if size.kind != "number" && size.kind != "array" {
+		r.problem(pointer(at, "size"), "file.number", "not", kindOf(size.kind))
+		return cell
+	}
+	cell = r.cell(size, pointer(at, "size"), gauge)
+	optional(n, at, "confirmed", &cell.Confirmed, r.truth)
 	return cell
 }
 
@@ -315,13 +367,15 @@ func (r *reader) lines(n *node, at string) []inspection.Line {
 	var lines []inspection.Line
 	for i, item := range r.array(n, at) {
 		place := pointer(at, i)
-		if _, ok := r.object(&item, place, "line", "gap"); !ok || !r.require(&item, place, "line", "gap") {
+		if _, ok := r.object(&item, place, "line", "gap", "depth"); !ok || !r.require(&item, place, "line", "gap") {
 			continue
 		}
-		lines = append(lines, inspection.Line{
+		line := inspection.Line{
 			Name: r.text(item.get("line"), pointer(place, "line")),
 			Gap:  r.notNegative(item.get("gap"), pointer(place, "gap")),
-		})
+		}
+		pointed(&item, place, "depth", &line.Depth, r.notNegative)
+		lines = append(lines, line)
 	}
 	return lines
 }

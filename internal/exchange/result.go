@@ -7,6 +7,7 @@ import (
 
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/fit"
+	"ledge/internal/core/form"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
@@ -113,6 +114,23 @@ type askDoc struct {
 	Feature  disposition.Ref   `json:"feature"`
 	Cells    [][2]any          `json:"cells,omitempty"`
 	Readings int               `json:"readings,omitempty"`
+	Division *decimal          `json:"division,omitempty"`
+}
+
+// A memberDoc is what happens to one part of a set.
+type memberDoc struct {
+	Feature  disposition.Ref    `json:"feature"`
+	Action   disposition.Action `json:"action"`
+	Step     decimal            `json:"step"`
+	Shell    decimal            `json:"shell"`
+	Finished *spanDoc           `json:"finished,omitempty"`
+}
+
+type unseenDoc struct {
+	Check   string                `json:"check"`
+	Feature *disposition.Ref      `json:"feature"`
+	Why     disposition.WhyUnseen `json:"why"`
+	Text    string                `json:"text"`
 }
 
 type spanDoc struct {
@@ -121,18 +139,19 @@ type spanDoc struct {
 }
 
 type fitDoc struct {
-	Kind      part.Fit          `json:"kind"`
-	Number    int               `json:"number"`
-	Basis     disposition.Basis `json:"basis"`
-	Used      bool              `json:"used"`
-	Void      string            `json:"void,omitempty"`
-	Stale     bool              `json:"stale,omitempty"`
-	Clearance spanDoc           `json:"clearance"`
-	Window    *spanDoc          `json:"window,omitempty"`
-	Shell     decimal           `json:"shell"`
-	Verdict   limit.Verdict     `json:"verdict"`
-	Journal   int               `json:"journal,omitempty"`
-	Component string            `json:"component,omitempty"`
+	Kind       part.Fit          `json:"kind"`
+	Number     int               `json:"number"`
+	Basis      disposition.Basis `json:"basis"`
+	Used       bool              `json:"used"`
+	Void       string            `json:"void,omitempty"`
+	Stale      bool              `json:"stale,omitempty"`
+	UsedShells bool              `json:"used_shells,omitempty"`
+	Clearance  spanDoc           `json:"clearance"`
+	Window     *spanDoc          `json:"window,omitempty"`
+	Shell      decimal           `json:"shell"`
+	Verdict    limit.Verdict     `json:"verdict"`
+	Journal    int               `json:"journal,omitempty"`
+	Component  string            `json:"component,omitempty"`
 }
 
 type setDoc struct {
@@ -150,7 +169,10 @@ type setDoc struct {
 	Options     []optionDoc        `json:"options"`
 	Ladder      []rungDoc          `json:"ladder,omitempty"`
 	Unmeasured  []disposition.Ref  `json:"unmeasured,omitempty"`
+	Bend        form.Course        `json:"bend,omitempty"`
+	Members     []memberDoc        `json:"members"`
 	Asks        []askDoc           `json:"asks,omitempty"`
+	NotSeen     []unseenDoc        `json:"not_seen,omitempty"`
 }
 
 type optionDoc struct {
@@ -162,6 +184,7 @@ type optionDoc struct {
 	Reasons    []reasonDoc        `json:"reasons"`
 	Sizes      []sizeDoc          `json:"sizes,omitempty"`
 	Clearances []afterDoc         `json:"clearances,omitempty"`
+	Each       []memberDoc        `json:"each,omitempty"`
 }
 
 type sizeDoc struct {
@@ -169,6 +192,7 @@ type sizeDoc struct {
 	Size    decimal         `json:"size"`
 	Kept    bool            `json:"kept,omitempty"`
 	Sleeved bool            `json:"sleeved,omitempty"`
+	MateNew bool            `json:"mate_new,omitempty"`
 	Window  *spanDoc        `json:"window,omitempty"`
 	Play    *spanDoc        `json:"play,omitempty"`
 }
@@ -299,7 +323,7 @@ func (w writer) fit(f disposition.Fit) fitDoc {
 	if f.Void {
 		void = w.words.Say(f.WhyVoid())
 	}
-	return fitDoc{f.Kind, f.Number, f.Basis, f.Used, void, f.Stale, w.clearance(f.Clearance), w.window(f.Window),
+	return fitDoc{f.Kind, f.Number, f.Basis, f.Used, void, f.Stale, f.UsedShells, w.clearance(f.Clearance), w.window(f.Window),
 		w.length(f.Shell), f.Verdict, f.Journal, f.Component}
 }
 
@@ -310,12 +334,18 @@ func (w writer) set(s disposition.Set) setDoc {
 		Provisional: s.Provisional, Mixed: s.Mixed, Checks: each(s.Checks, w.check),
 		Reasons: each(s.Reasons, w.reason),
 		Options: each(s.Options, w.option), Ladder: each(s.Ladder, w.rung), Unmeasured: s.Unmeasured,
-		Asks: each(s.Asks, w.ask),
+		Asks: each(s.Asks, w.ask), Bend: s.Bend, Members: each(s.Members, w.member),
+		NotSeen: each(s.NotSeen, func(u disposition.Unseen) unseenDoc {
+			return unseenDoc{u.Check, u.Feature, u.Why, w.words.Say(u.Says)}
+		}),
 	}
 }
 
 func (w writer) ask(a disposition.Ask) askDoc {
 	doc := askDoc{What: a.What, Feature: a.Feature, Readings: a.Readings}
+	if a.Division > 0 {
+		doc.Division = w.pointer(&a.Division)
+	}
 	for _, place := range a.Places() {
 		direction := any(nil)
 		if place[1] != "" {
@@ -326,12 +356,17 @@ func (w writer) ask(a disposition.Ask) askDoc {
 	return doc
 }
 
+func (w writer) member(t disposition.Treatment) memberDoc {
+	return memberDoc{t.Feature, t.Action, w.length(t.Step), w.length(t.Shell), w.window(t.Finished)}
+}
+
 func (w writer) option(o disposition.Option) optionDoc {
 	return optionDoc{
+		Each:   each(o.Each, w.member),
 		Action: o.Action, Step: w.length(o.Step), Shell: w.length(o.Shell), Method: o.Method,
 		Feasible: o.Feasible, Reasons: each(o.Reasons, w.reason),
 		Sizes: each(o.Sizes, func(s disposition.FinishedSize) sizeDoc {
-			return sizeDoc{s.Feature, w.length(s.Size), s.Kept, s.Sleeved, w.window(s.Window), w.window(s.Play)}
+			return sizeDoc{s.Feature, w.length(s.Size), s.Kept, s.Sleeved, s.MateNew, w.window(s.Window), w.window(s.Play)}
 		}),
 		Clearances: each(o.Clearances, func(a disposition.After) afterDoc {
 			return afterDoc{a.Feature, w.clearance(a.Clearance), w.window(a.Window), w.length(a.Shell),

@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"strings"
 
+	"ledge/internal/core/disposition"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/instrument"
 	"ledge/internal/core/limit"
@@ -63,6 +64,11 @@ var slots = map[string]func() any{
 	"lists of 4": func() any { return wholeLists(4) },
 	"limited":    func() any { return kinds(func(r part.Row) bool { return r.Kind.Limited() }) },
 	"gauges":     func() any { return instrument.Kinds() },
+	"sets":       func() any { return part.SetNames() },
+	"actions":    func() any { return disposition.AllActions() },
+	"methods":    func() any { return disposition.Methods()[1:] }, // without one it is left out
+	"asked":      func() any { return disposition.AllAsked() },
+	"unseen":     func() any { return disposition.UnseenChecks() },
 	"limits":     func() any { return limitsSchema(true) },
 	"policy":     policySchema,
 }
@@ -112,6 +118,9 @@ func limitsSchema(whole bool) object {
 		case f.Form == limit.List:
 			field = object{"type": "array", "items": lengthSchema,
 				"description": "changes of clearance on offer against standard shells; positive gives more"}
+		case f.Form == limit.Pairs:
+			field = object{"type": "object", "additionalProperties": object{"type": "array", "items": lengthSchema},
+				"description": "shells on offer for other size classes than 0, by the class"}
 		case f.Signed:
 			field = lengthSchema
 		default:

@@ -138,6 +138,8 @@ func (w writer) limits(l limit.Limits) map[string]any {
 			into[outer] = w.pointer(v.Most)
 		case limit.Span:
 			into[outer] = w.window(v.Span)
+		case limit.Pairs:
+			into[outer] = w.paired(v.List)
 		default:
 			into[outer] = w.lengths(v.List)
 		}
@@ -173,10 +175,22 @@ func (w writer) inspected(f *inspection.Feature) map[string]any {
 	put("unworn", f.Unworn != nil, func() any { return w.pointer(f.Unworn) })
 	put("fitted", f.Fitted != nil, func() any {
 		fitted := map[string]any{"shell": w.length(f.Fitted.Shell)}
+		if f.Fitted.Used {
+			fitted["condition"] = "used"
+		}
 		if f.Fitted.Step != nil {
 			fitted["step"] = w.length(*f.Fitted.Step)
 		}
 		return fitted
+	})
+	put("tests", f.Tests != nil, func() any {
+		return each(f.Tests, func(t inspection.Test) any {
+			doc := map[string]any{"what": t.What, "passed": t.Passed}
+			if t.By != "" {
+				doc["by"] = t.By
+			}
+			return doc
+		})
 	})
 	if f.Kind.Grid() {
 		put("added_stations", f.Added > 0, func() any { return f.Added })
@@ -193,8 +207,11 @@ func (w writer) inspected(f *inspection.Feature) map[string]any {
 	put("of", l.Of != "", func() any { return l.Of })
 	put("lines", l.Lines != nil, func() any {
 		return each(l.Lines, func(line inspection.Line) any {
-			return map[string]any{"line": line.Name,
-				"gap": w.length(line.Gap)}
+			doc := map[string]any{"line": line.Name, "gap": w.length(line.Gap)}
+			if line.Depth != nil {
+				doc["depth"] = w.length(*line.Depth)
+			}
+			return doc
 		})
 	})
 	for name, list := range map[string][]unit.Length{"indicator": l.Indicator, "at_0": l.At0,
@@ -209,6 +226,10 @@ func angle(a unit.Angle) decimal { return decimal(a.Format()) }
 
 func (w writer) cell(c inspection.Cell) any {
 	switch {
+	case c.Depth != nil:
+		return map[string]any{"reason": c.Reason, "depth": w.length(*c.Depth)}
+	case c.Confirmed:
+		return map[string]any{"size": w.lengths(c.Sizes), "confirmed": true}
 	case c.Reason != "":
 		return c.Reason
 	case len(c.Sizes) == 0:
@@ -236,6 +257,9 @@ func (w writer) gauge(g *instrument.Gauge) map[string]any {
 	if g.Sense != 0 {
 		doc["sense"] = g.Sense
 	}
+	if g.Finest {
+		doc["finest"] = true
+	}
 	return doc
 }
 
@@ -254,4 +278,14 @@ func condition(c inspection.Condition) map[string]any {
 		doc["corrected"] = true
 	}
 	return doc
+}
+
+// paired writes lists by the size that they are for.
+func (w writer) paired(pairs []unit.Length) map[decimal][]decimal {
+	lists := map[decimal][]decimal{}
+	for i := 0; i+1 < len(pairs); i += 2 {
+		size := w.length(pairs[i])
+		lists[size] = append(lists[size], w.length(pairs[i+1]))
+	}
+	return lists
 }

@@ -62,7 +62,7 @@ func lists(r huma.Registry) {
 	list(r, shop.Standings()...)
 	list(r, limit.Rules()...)
 	list(r, limit.Sources()...)
-	list(r, limit.Most, limit.Span, limit.List, limit.Rise)
+	list(r, limit.Most, limit.Span, limit.List, limit.Rise, limit.Pairs)
 	list(r, inspection.OneOf, inspection.YesOrNo, inspection.Stock)
 	list(r, instrument.Kinds()...)
 	list(r, instrument.Modes()...)

@@ -15,6 +15,9 @@ func (s Speaker) Result(r *disposition.Result) {
 // Set gives the reasons of a set and of its options their texts.
 func (s Speaker) Set(set *disposition.Set) {
 	s.Fill(set.Reasons)
+	for i := range set.NotSeen {
+		set.NotSeen[i].Says.Text = s.Say(set.NotSeen[i].Says)
+	}
 	for i := range set.Options {
 		s.Fill(set.Options[i].Reasons)
 	}

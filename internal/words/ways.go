@@ -32,8 +32,24 @@ func (s Speaker) way(in string, set part.Set, way disposition.Way) string {
 func wayForm(set part.Set, way disposition.Way) string {
 	form := string(way.Action)
 	switch {
+	case way.Action == disposition.Reuse && set == part.Thrust && way.Shell > 0:
+		return "reuse.thrust_thin"
 	case way.Action == disposition.Reuse && set == part.Thrust && way.Shell != 0:
 		return "reuse.thrust"
+	case way.Action == disposition.Reuse && (way.Method == disposition.Accept || way.Method == disposition.Dress):
+		return "reuse." + string(way.Method)
+	case way.Action == disposition.LineHone && way.Method == disposition.LineBore:
+		return "line_hone.bore"
+	case way.Action == disposition.Skim && way.Method == disposition.CleanCut:
+		return "skim.clean"
+	case way.Action == disposition.Sleeve && way.Method == disposition.SleeveSome && way.Step > 0:
+		return "sleeve.some_others"
+	case way.Action == disposition.Sleeve && way.Method == disposition.SleeveSome:
+		return "sleeve.some"
+	case way.Action == disposition.Resize && set == part.RodSet:
+		return "resize.rods"
+	case way.Action == disposition.Replace && (set == part.RodSet || set == part.RodHousings):
+		return "replace.rods"
 	case way.Action == disposition.Reuse && way.Shell == 0 && way.Method == "" && set.Row().Single:
 		return "reuse.one"
 	case way.Action == disposition.Reuse && (way.Shell != 0 || mixed(way.Method)):

@@ -93,7 +93,7 @@ func called(t *testing.T) (codes, forms, args map[string]bool) {
 			}
 			from, _ := f.X.(*ast.Ident)
 			switch said := literal(c); {
-			case f.Sel.Name == "As":
+			case f.Sel.Name == "As" || f.Sel.Name == "unseen":
 				forms[said] = true
 			case from == nil || from.Name != "say":
 			case f.Sel.Name == "New" || f.Sel.Name == "Of":
@@ -311,7 +311,7 @@ func TestHowThingsAreSaid(t *testing.T) {
 			main3, say.Text("stamp", "STD"), say.Class("class", l("0.010"))),
 		"Main 3 is stamped 10 and measures as standard size.": say.Of("stamp",
 			main3, say.Text("stamp", "10"), say.Class("class", 0)),
-		"Mains: wear, taper and out-of-round are within their limits wherever there is one.": say.New("within", say.Word("set", "set", part.MainJournals), say.Words("checks", "check", "wear", "taper", "out_of_round")),
+		"Mains, within limits: wear, taper and out-of-round.": say.New("within", say.Word("set", "set", part.MainJournals), say.Words("checks", "check", "wear", "taper", "out_of_round")),
 		"What an older Ledge said.": {Code: "step", Text: "What an older Ledge said."},
 	} {
 		assert.Equal(t, want, in.Say(r))

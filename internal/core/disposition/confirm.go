@@ -9,6 +9,7 @@ import (
 	"ledge/internal/core/limit"
 	"ledge/internal/core/plan"
 	"ledge/internal/core/say"
+	"ledge/internal/core/unit"
 )
 
 // Asked is what is asked for.
@@ -19,10 +20,19 @@ const (
 	AskCells Asked = "cells" // readings at places of a grid
 	AskFit   Asked = "fit"   // a clearance with new standard shells in
 	AskLimit Asked = "limit" // how small a part may be
+	AskGauge Asked = "gauge" // the same with a finer gauge
+
+	AskRunout Asked = "runout" // a turn of the shaft
+	AskDepth  Asked = "depth"  // how deep a damaged place is
+	AskStrip  Asked = "strip"  // a clearance by plastic strip
+	AskTorque Asked = "torque" // the same with the caps torqued
+	AskTest   Asked = "test"   // for cracks, and for hardness
 )
 
 // AllAsked lists what may be asked for.
-func AllAsked() []Asked { return []Asked{AskCells, AskFit, AskLimit} }
+func AllAsked() []Asked {
+	return []Asked{AskCells, AskFit, AskGauge, AskRunout, AskLimit, AskDepth, AskStrip, AskTorque, AskTest}
+}
 
 // An Ask is what would settle a set, for one part of it.
 type Ask struct {
@@ -31,6 +41,8 @@ type Ask struct {
 	// Cells are the places to read, Readings how many each is to hold then.
 	Cells    []plan.Cell `json:"cells,omitempty"`
 	Readings int         `json:"readings,omitempty"`
+	// Division is that of the gauge that would tell.
+	Division unit.Length `json:"division,omitempty"`
 
 	feature *inspection.Feature
 }
@@ -76,7 +88,8 @@ func (b *board) confirm() bool {
 				return false
 			}
 			if standing == inspection.Near {
-				asks = append(asks, Ask{AskCells, m.ref, again.Cells, again.Readings, m.feature})
+				asks = append(asks, Ask{What: AskCells, Feature: m.ref, Cells: again.Cells, Readings: again.Readings,
+					feature: m.feature})
 				reasons = append(reasons, b.nearReason(asks[len(asks)-1], c))
 			}
 		}
@@ -130,7 +143,11 @@ func (b *board) askMissing() {
 		case m.finding.Stale:
 			b.ask(Ask{What: AskCells, Feature: m.ref, feature: m.feature})
 		case !m.finding.Complete && len(m.finding.Missing) > 0:
-			b.ask(Ask{AskCells, m.ref, m.finding.Missing, 1, m.feature})
+			ask := Ask{What: AskCells, Feature: m.ref, Cells: m.finding.Missing, Readings: 1, feature: m.feature}
+			if m.finding.Untorqued {
+				ask.What = AskTorque
+			}
+			b.ask(ask)
 		}
 	}
 	for _, ref := range b.set.Unmeasured {

@@ -5,6 +5,7 @@ import (
 
 	"ledge/internal/core/fit"
 	"ledge/internal/core/inspection"
+	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
 	"ledge/internal/core/say"
 	"ledge/internal/core/unit"
@@ -28,7 +29,8 @@ func (e *evaluator) cylinders() {
 	cracks := b.cracked()
 	b.causes = append(b.causes, cracks...)
 	b.cylinderOptions()
-	if len(cracks) > 0 || !b.early(beyond, unsure) {
+	// Nothing is promised beside an unread bore, a cracked one or not.
+	if len(cracks) > 0 && len(b.incomplete()) == 0 || !b.early(beyond, unsure) {
 		b.chooseCylinders()
 	}
 	b.close()
@@ -91,7 +93,11 @@ func (b *board) climbBores() {
 			continue
 		}
 		allowance := b.in.Policy.CleanupAllowance
-		hold := m.finding.Wear.Reference + 2*m.finding.Wear.Max + allowance
+		reference := m.finding.Wear.Reference
+		if m.feature.Unworn != nil { // what was read says more than what the book expects
+			reference = *m.feature.Unworn
+		}
+		hold := reference + 2*(*m.finding.Max-reference) + allowance
 		follow := *m.finding.Max + allowance
 		rung := Rung{Feature: m.ref, Smallest: *m.finding.Min, Largest: *m.finding.Max,
 			Middle: m.limits.New.Middle(), Allowance: allowance, Cleans: hold, OtherSchool: &follow}
@@ -108,14 +114,21 @@ func (b *board) cylinderOptions() {
 		b.offer(Option{Way: Way{Action: Reuse, Step: b.set.SizeClass}, Feasible: len(causes) == 0,
 			Reasons: causes, Clearances: b.pistonsAfter(nil)})
 	}
-	b.offer(b.hone())
+	b.offer(b.hone(false))
+	if b.wornPistons() {
+		if fresh := b.hone(true); fresh.Feasible {
+			b.offer(fresh)
+		} else if o := b.set.Option(fresh.Way); o != nil {
+			o.Reasons = append(o.Reasons, fresh.Reasons...)
+		}
+	}
 	for _, s := range b.limits.Oversizes {
 		if s > b.set.SizeClass || (s == b.set.SizeClass && b.set.Mixed) {
 			b.offer(b.bore(s, b.members))
 		}
 	}
 	b.offerSleeve()
-	b.offerSleeveOne()
+	b.offerSleeveSome()
 	b.offer(Option{Way: Way{Action: Replace}, Feasible: true, Reasons: []Reason{say.New("replace").As("block")}})
 }
 
@@ -129,7 +142,11 @@ func (b *board) pistonsAfter(sizes []FinishedSize) []After {
 		}
 		c := m.fit().Clearance
 		for _, s := range sizes {
-			if skirt := *m.finding.Max - m.fit().Clearance.Max; s.Feature == m.ref {
+			skirt := *m.finding.Max - m.fit().Clearance.Max
+			if fresh := b.newSkirt(m); s.MateNew && fresh != nil {
+				skirt = *fresh
+			}
+			if s.Feature == m.ref {
 				c = fit.Clearance{Min: s.Size - skirt, Max: s.Size - skirt}
 			}
 		}
@@ -156,9 +173,30 @@ func (b *board) bore(s unit.Length, members []member) Option {
 				say.Apart("cleans", rung.Cleans, rung.Middle+s)).As("bore"))
 		default:
 			o.Sizes = append(o.Sizes, FinishedSize{Feature: m.ref, Size: rung.Middle + s})
+			o.Reasons = append(o.Reasons, b.smallPiston(m, s, *rung)...)
 		}
 	}
 	return o
+}
+
+// smallPiston says, before anything is bored, where a piston that is there for a step is so small that its bore would
+// not clean up.
+func (b *board) smallPiston(m member, s unit.Length, rung Rung) []Reason {
+	at, ok := b.in.Latest(part.Piston, m.ref.Number)
+	if !ok || b.in.Features[at].State != NewPart {
+		return nil
+	}
+	skirt, measured := Skirt(b.result.Features, m.ref.Number, true)
+	if !measured || (skirt-(rung.Middle+s)).Abs() > limit.ClassTolerance(b.in.Unit)*5 {
+		return nil // of another step
+	}
+	aim, _ := fit.Target(m.limits.Clearance, false, skirt)
+	size := skirt + aim + b.duty()
+	if size >= rung.Cleans {
+		return nil
+	}
+	return []Reason{say.Of("piston_small", m.ref, say.Length("skirt", skirt), say.Apart("size", size, rung.Cleans),
+		say.Apart("cleans", rung.Cleans, size))}
 }
 
 // clears compares twice both sides, so that the middle of an odd range stays exact.
@@ -185,15 +223,17 @@ func (b *board) needsSleeve() []member {
 	return needing
 }
 
-// without returns the members but one.
-func (b *board) without(ref Ref) []member {
-	return slices.DeleteFunc(slices.Clone(b.members), func(m member) bool { return m.ref == ref })
+// without returns the members but some.
+func (b *board) without(some []member) []member {
+	return slices.DeleteFunc(slices.Clone(b.members), func(m member) bool {
+		return slices.ContainsFunc(some, func(one member) bool { return one.ref == m.ref })
+	})
 }
 
-// rest is what the other cylinders take while one is sleeved: nothing where they are sound, else the first
+// rest is what the other cylinders take while some are sleeved: nothing where they are sound, else the first
 // oversize that cleans them all.
-func (b *board) rest(ref Ref) (o Option, ok bool) {
-	others := b.without(ref)
+func (b *board) rest(sleeved ...member) (o Option, ok bool) {
+	others := b.without(sleeved)
 	if b.uniform(others) && !slices.ContainsFunc(others, func(m member) bool { return !sound(m) }) {
 		step := b.set.SizeClass
 		if len(others) > 0 {
@@ -227,18 +267,28 @@ func (b *board) offerSleeve() {
 	}
 	o := Option{Way: Way{Action: Sleeve}}
 	if len(needing) > 1 {
+		o.Method = SleeveSome
+	}
+	rest, ok := b.rest(needing...)
+	switch {
+	case len(needing) > mostSleeves:
 		o.Reasons = []Reason{say.New("sleeve_many", say.Count("count", len(needing)))}
-	} else if rest, ok := b.rest(needing[0].ref); ok {
-		o.Feasible, o.Step, o.Sizes = true, rest.Step, b.withSleeve(rest, needing[0])
-		o.Reasons = []Reason{say.Of("sleeve", needing[0].ref)}
-	} else {
+	case !ok:
 		o.Reasons = []Reason{say.New("sleeve_rest")}
+	default:
+		o.Feasible, o.Step, o.Sizes = true, rest.Step, b.withSleeve(rest, needing)
+		for _, m := range needing {
+			o.Reasons = append(o.Reasons, say.Of("sleeve", m.ref))
+		}
 	}
 	b.offer(o)
 }
 
-// offerSleeveOne lists sleeving the one cylinder that alone forces a larger oversize on all.
-func (b *board) offerSleeveOne() {
+// mostSleeves are as many as a block is worth: common practice.
+const mostSleeves = 2
+
+// offerSleeveSome lists sleeving the one cylinder, or the two, that alone force a larger oversize on all.
+func (b *board) offerSleeveSome() {
 	if len(b.needsSleeve()) > 0 {
 		return
 	}
@@ -246,23 +296,39 @@ func (b *board) offerSleeveOne() {
 	if i < 0 || b.set.Options[i].Action != Bore {
 		return
 	}
+	least := b.set.Options[i].Step
 	for _, m := range b.members {
-		if rest, ok := b.rest(m.ref); ok && rest.Step < b.set.Options[i].Step {
+		if rest, ok := b.rest(m); ok && rest.Step < b.set.Options[i].Step {
 			b.offer(Option{Way: Way{Action: Sleeve, Method: SleeveOne, Step: rest.Step}, Feasible: true,
-				Sizes: b.withSleeve(rest, m), Reasons: []Reason{
-					b.sleeveOne(m.ref, rest)}})
+				Sizes: b.withSleeve(rest, []member{m}), Reasons: []Reason{b.sleeveOne(m.ref, rest)}})
+			least = min(least, rest.Step)
+		}
+	}
+	for n, one := range b.members {
+		for _, other := range b.members[n+1:] {
+			pair := []member{one, other}
+			if rest, ok := b.rest(pair...); ok && rest.Step < least {
+				b.offer(Option{Way: Way{Action: Sleeve, Method: SleeveSome, Step: rest.Step}, Feasible: true,
+					Sizes:   b.withSleeve(rest, pair),
+					Reasons: []Reason{b.sleeveOne(one.ref, rest), b.sleeveOne(other.ref, rest)}})
+				least = rest.Step
+			}
 		}
 	}
 }
 
 // withSleeve are the sizes of the rest and that of the sleeved cylinder, which comes back to the
 // size of the others.
-func (b *board) withSleeve(rest Option, m member) []FinishedSize {
-	own := FinishedSize{Feature: m.ref, Sleeved: true}
-	if m.limits.New != nil {
-		own.Size = m.limits.New.Middle() + rest.Step
+func (b *board) withSleeve(rest Option, sleeved []member) []FinishedSize {
+	sizes := slices.Clone(rest.Sizes)
+	for _, m := range sleeved {
+		own := FinishedSize{Feature: m.ref, Sleeved: true}
+		if m.limits.New != nil {
+			own.Size = m.limits.New.Middle() + rest.Step
+		}
+		sizes = append(sizes, own)
 	}
-	return append(slices.Clone(rest.Sizes), own)
+	return sizes
 }
 
 // sleeveOne says what the rest of the cylinders take.
@@ -275,7 +341,9 @@ func (b *board) sleeveOne(ref Ref, rest Option) Reason {
 
 func (b *board) chooseCylinders() {
 	chosen := b.set.Options[slices.IndexFunc(b.set.Options,
-		func(o Option) bool { return o.Feasible && o.Method == "" })]
+		func(o Option) bool {
+			return o.Feasible && o.Method == "" && (o.Action != Sleeve || len(b.cracked()) == 0)
+		})]
 	b.decide(chosen)
 	b.set.Provisional = (chosen.Action == Reuse || chosen.Action == Hone) && b.pistonless()
 	b.set.Reasons = append(b.set.Reasons, b.causes...)
@@ -283,7 +351,7 @@ func (b *board) chooseCylinders() {
 	switch chosen.Action {
 	case Reuse, Hone:
 		if len(b.causes)+len(b.fitsOut) == 0 {
-			b.because(say.New("within").As("cylinders"))
+			b.because(b.within("wear", "taper", "out_of_round", "clearance"))
 		} else {
 			b.because(say.New("hone_to_size"))
 		}
@@ -292,6 +360,7 @@ func (b *board) chooseCylinders() {
 			b.because(say.New("provisional").As("pistons"))
 		}
 	case Bore:
+		b.set.Reasons = append(b.set.Reasons, chosen.Reasons...)
 		if worst := b.worstBore(); worst != nil {
 			b.because(say.Of("step", worst.Feature, say.Length("worn", worst.Largest),
 				say.Length("cleans", worst.Cleans), say.Step("step", chosen.Step)).As("bore"))

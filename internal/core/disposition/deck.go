@@ -1,6 +1,8 @@
 package disposition
 
 import (
+	"slices"
+
 	"ledge/internal/core/fit"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
@@ -17,7 +19,7 @@ func (e *evaluator) deck() {
 		return
 	}
 	b := &board{evaluator: e, set: &Set{Set: part.DeckSet, Reasons: []Reason{}, Options: []Option{}}, limits: limits}
-	var deepest unit.Length
+	var deepest, damage unit.Length
 	for _, kind := range []part.Kind{part.Deck, part.DeckHeights} {
 		for _, i := range e.in.Members(kind) {
 			finding := &e.result.Features[i]
@@ -26,6 +28,11 @@ func (e *evaluator) deck() {
 					&limits, nil})
 			if finding.Largest != nil {
 				deepest = max(deepest, *finding.Largest)
+			}
+			for _, line := range e.in.Features[i].List.Lines {
+				if line.Depth != nil {
+					damage = max(damage, *line.Depth)
+				}
 			}
 		}
 	}
@@ -36,7 +43,7 @@ func (e *evaluator) deck() {
 	cracks := b.cracked()
 	b.causes = append(b.causes, cracks...)
 	b.offer(Option{Way: Way{Action: Reuse}, Feasible: len(b.causes) == 0, Reasons: b.causes})
-	b.offer(b.skim(deepest, cracks))
+	b.offer(b.skim(deepest, damage, cracks))
 	b.offer(Option{Way: Way{Action: Replace}, Feasible: true, Reasons: []Reason{say.New("replace").As("deck")}})
 	if len(cracks) > 0 {
 		b.set.Action, b.set.Reasons = Replace, append(b.set.Reasons, cracks...)
@@ -52,6 +59,7 @@ func (e *evaluator) deck() {
 		switch b.set.Action {
 		case Reuse:
 			b.because(say.New("within", say.Length("limit", *limits.Max)).As("deck"))
+			b.set.Reasons = append(b.set.Reasons, b.protruding()...)
 		case Skim:
 			b.set.Reasons = append(b.set.Reasons, b.set.Options[1].Reasons...)
 		default:
@@ -61,9 +69,15 @@ func (e *evaluator) deck() {
 	b.close()
 }
 
-// skim takes the deepest gap off, where the allowed total and the pistons' height permit.
-func (b *board) skim(depth unit.Length, cracks []Reason) Option {
+// skim takes off the least that cleans: the deepest gap, the damage below it, and a cut that cleans; where the allowed
+// total and the pistons' height permit. A deck that is flat but scored takes a cleaning cut.
+func (b *board) skim(gap, damage unit.Length, cracks []Reason) Option {
+	depth := gap + damage + b.in.Policy.SkimStock
 	o := Option{Way: Way{Action: Skim, Step: depth}, Feasible: len(cracks) == 0 && depth > 0, Reasons: cracks}
+	if b.limits.Max != nil && gap <= *b.limits.Max && slices.ContainsFunc(b.members,
+		func(m member) bool { return m.finding.Look.WorseThan(inspection.Marked) }) {
+		o.Method = CleanCut
+	}
 	refuse := func(r Reason) { o.Feasible, o.Reasons = false, append(o.Reasons, r) }
 	if most := b.limits.SkimMax; most != nil && depth > *most {
 		refuse(say.New("skim_max", say.Apart("depth", depth, *most), say.Apart("limit", *most, depth)))
@@ -75,16 +89,52 @@ func (b *board) skim(depth unit.Length, cracks []Reason) Option {
 		if most == nil && limits.New != nil {
 			most = &limits.New.Max
 		}
-		if f.Stale || f.Max == nil || most == nil || *f.Max+depth <= *most {
+		if f.Stale || f.Max == nil || most == nil {
+			continue
+		}
+		height := *f.Max + depth + b.raised()
+		if height <= *most {
 			continue
 		}
 		refuse(say.Of("protrusion", Ref{Kind: f.Kind, Number: f.Number}, say.Number("number", f.Number),
-			say.Apart("height", *f.Max+depth, *most), say.Apart("limit", *most, *f.Max+depth)))
+			say.Apart("height", height, *most), say.Apart("limit", *most, height)))
 	}
 	if o.Feasible {
 		o.Reasons = []Reason{say.New("skim", say.Length("depth", depth))}
 	}
 	return o
+}
+
+// raised is by how much the shaft's centre rises where the tunnel is honed, and with it the pistons.
+func (e *evaluator) raised() unit.Length {
+	_, way, ok := e.stands(part.MainHousings)
+	if !ok || way.Action != LineHone {
+		return 0
+	}
+	deepest := unit.Length(0)
+	for _, i := range e.in.Members(part.MainHousing) {
+		limits, _ := e.in.LimitsFor(part.MainHousing, e.in.Features[i].Number)
+		if f := &e.result.Features[i]; f.Measured() && limits.New != nil && f.State == part.AsFound {
+			deepest = max(deepest, CapCut(e.in, f, *limits.New))
+		}
+	}
+	return unit.DivHalfEven(deepest, 2)
+}
+
+// protruding says which pistons stand outside their range at the top: the deck is where that is put right, or the
+// gasket.
+func (b *board) protruding() (reasons []Reason) {
+	for _, i := range b.in.Members(part.Protrusion) {
+		f := &b.result.Features[i]
+		ref := Ref{Kind: f.Kind, Number: f.Number}
+		for _, c := range f.Checks {
+			if c.Verdict == limit.Beyond && !f.Stale {
+				reasons = append(reasons, say.Of("protrudes", ref, say.Number("number", f.Number),
+					say.Apart("height", c.Value, *c.Limit), say.Apart("limit", *c.Limit, c.Value)))
+			}
+		}
+	}
+	return reasons
 }
 
 // thrust decides the end float: leave it, thicker thrust parts where they are on offer, or repair.
@@ -102,32 +152,45 @@ func (e *evaluator) thrust() {
 	beyond, unsure := b.judge()
 	b.offer(Option{Way: Way{Action: Reuse}, Feasible: len(b.causes) == 0, Reasons: b.causes})
 	finding := b.members[0].finding
+	tight := finding.Check("end_float_low") != nil && finding.Check("end_float_low").Verdict == limit.Beyond
 	for _, change := range b.thrustParts() {
-		o := Option{Way: Way{Action: Reuse, Shell: change}, Feasible: true,
-			Reasons: []Reason{say.New("thrust_parts", say.Length("takes", -change))}}
-		if finding.Mean == nil || !b.floatFits(*finding.Mean+change) {
-			o.Feasible, o.Reasons = false,
-				[]Reason{say.New("thrust_parts", say.Length("takes", -change)).As("outside")}
+		parts := say.New("thrust_parts", say.Length("takes", change.Abs()))
+		serves := finding.Mean != nil && b.floatFits(*finding.Mean+change)
+		switch {
+		case change > 0 && serves:
+			parts = parts.As("thinner")
+		case change > 0:
+			parts = parts.As("thinner_outside")
+		case !serves:
+			parts = parts.As("outside")
 		}
-		b.offer(o)
+		b.offer(Option{Way: Way{Action: Reuse, Shell: change}, Feasible: serves, Reasons: []Reason{parts}})
+	}
+	if tight {
+		b.offer(Option{Way: Way{Action: Reuse, Method: Dress}, Feasible: true, Reasons: []Reason{say.New("thrust_dress")}})
 	}
 	b.offer(Option{Way: Way{Action: Replace}, Feasible: true, Reasons: []Reason{say.New("thrust_repair")}})
-	switch {
+	disagrees := hasNote(finding, "turned") || hasNote(finding, "feeler")
+	switch cleaned := b.cleaned(); {
 	case b.early(beyond, unsure):
-	case hasNote(finding, "turned"), hasNote(finding, "feeler"), finding.Check("end_float_low") != nil &&
-		finding.Check("end_float_low").Verdict == limit.Beyond:
+	case !cleaned && (disagrees || tight):
 		b.set.Action = Remeasure
 		b.set.Reasons = append(b.set.Reasons, b.causes...)
 		b.because(say.New("thrust_clean"))
+		b.ask(Ask{What: AskCells, Feature: b.members[0].ref})
 	default:
+		if disagrees { // asked once already
+			b.set.Provisional = true
+			b.because(say.New("thrust_bend"))
+		}
 		for _, o := range b.set.Options {
-			if o.Feasible {
+			if o.Feasible && (o.Method == "" || o.Method == Dress) {
 				b.decide(o)
 				b.set.Reasons = append(append(b.set.Reasons, b.causes...), o.Reasons...)
 				break
 			}
 		}
-		if b.set.Action == Reuse && b.set.Shell == 0 {
+		if b.set.Action == Reuse && b.set.Shell == 0 && b.set.Method == "" {
 			b.because(say.New("within").As("thrust"))
 		}
 	}
@@ -138,11 +201,25 @@ func (e *evaluator) thrust() {
 func (b *board) thrustParts() []unit.Length {
 	var changes []unit.Length
 	for _, shell := range fit.Shells(b.limits.Shells, false) {
-		if shell.Change < 0 {
+		if shell.Change != 0 {
 			changes = append(changes, shell.Change)
 		}
 	}
 	return changes
+}
+
+// cleaned reports whether the end play was measured again after it was cleaned, or a second time: nothing is asked twice.
+func (b *board) cleaned() bool {
+	taken := 0
+	for i := range b.in.Features {
+		if f := &b.in.Features[i]; f.Kind == part.EndFloat {
+			taken++
+			if f.State == part.AfterClean {
+				return true
+			}
+		}
+	}
+	return taken > 1
 }
 
 func (b *board) floatFits(float unit.Length) bool {

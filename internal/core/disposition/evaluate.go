@@ -2,6 +2,7 @@ package disposition
 
 import (
 	"context"
+	"slices"
 	"strings"
 
 	"ledge/internal/core/inspection"
@@ -83,7 +84,7 @@ func judgeAll(ctx context.Context, in *inspection.Inspection) (Result, error) {
 		func() { e.journals(part.CamJournals, part.CamJournal) },
 		func() { e.housings(part.MainHousings, part.MainHousing, LineHone) },
 		func() { e.housings(part.RodHousings, part.RodHousing, Resize) },
-		e.cylinders, e.deck, e.thrust, e.pistons,
+		e.cylinders, e.deck, e.thrust, e.pistons, e.rods, e.camLobes,
 	} {
 		if err := ctx.Err(); err != nil {
 			return Result{}, err
@@ -127,6 +128,11 @@ type board struct {
 	limited bool         // whether it has any
 	causes  []Reason     // what stands against leaving the set as it is, fits apart
 	fitsOut []Reason     // fits outside their windows as found
+	// onePart tells that members of several kinds are one part where they have one number; of those all, or the
+	// numbers in out, are replaced, and mends tells which are mended instead.
+	onePart, all bool
+	out          []int
+	mends        func(member) bool
 }
 
 // open starts a board; ok is false where the kind has no limits or no members.
@@ -208,6 +214,14 @@ func (b *board) offer(o Option) {
 
 // close takes the decision into the result, with the remarks that every decision carries.
 func (b *board) close() {
+	b.tellUnseen()
+	if b.set.Action.keeps() && b.blind() {
+		b.set.Provisional = true
+	}
+	if b.set.Provisional && b.set.Action.keeps() {
+		b.askUnseen()
+	}
+	b.treat()
 	for _, m := range b.members {
 		for _, c := range m.finding.Checks {
 			// An oval stands under the limit of the out-of-round: one remark is enough.
@@ -326,3 +340,24 @@ func (b *board) early(beyond bool, unsure []Reason) bool {
 	}
 	return true
 }
+
+// within says which checks of a set were made and lie within: no more than was checked.
+func (b *board) within(names ...string) Reason {
+	var made []string
+	for _, name := range names {
+		passed := slices.ContainsFunc(b.set.Checks, func(c limit.Check) bool { return passes(c, name) })
+		for _, m := range b.members {
+			passed = passed || !m.finding.Stale &&
+				slices.ContainsFunc(m.finding.Checks, func(c limit.Check) bool { return passes(c, name) })
+		}
+		if passed {
+			made = append(made, name)
+		}
+	}
+	if len(made) == 0 {
+		return say.New("within", say.Word("set", "set", b.set.Set)).As("none")
+	}
+	return say.New("within", say.Word("set", "set", b.set.Set), say.Words("checks", "check", made...))
+}
+
+func passes(c limit.Check, name string) bool { return c.Name == name && c.Verdict == limit.Within }

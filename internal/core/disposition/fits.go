@@ -44,6 +44,8 @@ func (b *board) classThen(ref Ref, state string) (unit.Length, bool) {
 	return 0, false
 }
 
+func usedShells(f *inspection.Feature) bool { return f.Fitted != nil && f.Fitted.Used }
+
 func shellOf(f *inspection.Feature) unit.Length {
 	if f.Fitted == nil {
 		return 0
@@ -96,7 +98,7 @@ func (b *board) fitsOf(m member, number int) (found []Fit) {
 			bearing.Grid.InDirections(bearing.Grid.Nearest(vertical)), journal)
 		housed, housing := b.finding(row.Joint.Housing, number)
 		one.Void = housing != nil && b.willBeCut(row.Joint.Housing, housed, housing)
-		one.Stale = b.overtaken(f, m)
+		one.Stale, one.UsedShells = b.overtaken(f, m), usedShells(f)
 		found = append(found, one)
 	}
 	found = append(found, b.calculated(base, m, number)...)
@@ -105,7 +107,7 @@ func (b *board) fitsOf(m member, number int) (found []Fit) {
 		least, most, _ := form.Range(f.List.Readings)
 		one.Basis, one.Shell, one.Clearance = BasisStrip, shellOf(f), fit.Clearance{Min: least, Max: most}
 		one.u = stripUncertainty(f, b.in.Unit)
-		one.Stale = stale
+		one.Stale, one.UsedShells = stale, usedShells(f)
 		housed, housing := b.finding(row.Joint.Housing, number)
 		one.Void = housing != nil && b.willBeCut(row.Joint.Housing, housed, housing)
 		found = append(found, one)
@@ -216,6 +218,8 @@ func (b *board) settle(found []Fit, finding *inspection.Finding) *Fit {
 	for i := range found {
 		f := &found[i]
 		f.Verdict = b.verdict(f.Clearance, f.Window, f.u)
+		// Used shells tell whether they can stay, where the shop refits them; nothing else.
+		f.Void = f.Void || f.UsedShells && !(b.in.Policy.RefitShells && f.Verdict == limit.Within)
 		if used == nil && !f.Void && !f.Stale {
 			f.Used, used = true, f
 		}

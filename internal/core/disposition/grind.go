@@ -123,7 +123,7 @@ func (b *board) fitToBearings(o *Option) {
 	for i, size := range o.Sizes {
 		for _, number := range b.onJournal(size.Feature) {
 			f, bearing := b.finding(size.Feature.Kind.Row().Joint.Bearing, number)
-			if size.Kept || bearing == nil || b.fittedStep(f, size.Feature) != o.Step {
+			if size.Kept || bearing == nil || usedShells(f) || b.fittedStep(f, size.Feature) != o.Step {
 				continue
 			}
 			shell := shellOf(f) // the grind is for standard shells: what another one opened is taken off

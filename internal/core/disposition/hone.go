@@ -14,7 +14,8 @@ import (
 // hone works out a hone, for new rings in bores that are sound, or to size where that leaves every
 // measured piston its clearance. Each cylinder has a window of sizes, not a top alone; common
 // practice.
-func (b *board) hone() Option {
+// fresh gives those whose clearance is too large new pistons of the class that the bores have.
+func (b *board) hone(fresh bool) Option {
 	o := Option{Way: Way{Action: Hone, Step: b.set.SizeClass}, Feasible: true}
 	refuse := func(r Reason) { o.Feasible, o.Reasons = false, append(o.Reasons, r) }
 	// Sound bores are honed whatever is known of the pistons; others only to what their pistons need.
@@ -32,10 +33,19 @@ func (b *board) hone() Option {
 		case toSize && (m.fit() == nil || m.fit().Window == nil):
 			refuse(say.Of("no_piston", m.ref))
 		default:
-			size, remark := b.honeWindow(m)
+			skirt := b.skirtIn(m)
+			if fresh && m.fit() != nil && m.fit().Verdict != limit.Within {
+				if skirt = b.newSkirt(m); skirt == nil {
+					refuse(say.Of("new_pistons", m.ref).As("unknown"))
+					continue
+				}
+				o.Reasons = append(o.Reasons, say.Of("new_pistons", m.ref, say.Length("skirt", *skirt)))
+			}
+			size, remark := b.honeWindow(m, skirt)
 			if remark != nil {
 				o.Reasons = append(o.Reasons, *remark)
 			}
+			size.MateNew = fresh && m.fit() != nil && m.fit().Verdict != limit.Within
 			if size.Window == nil {
 				o.Feasible = false
 				continue
@@ -65,7 +75,7 @@ func Hones(in *inspection.Inspection, result Result, class unit.Length) []Finish
 		if !m.finding.Measured() {
 			continue
 		}
-		if size, _ := b.honeWindow(m); size.Window != nil {
+		if size, _ := b.honeWindow(m, b.skirtIn(m)); size.Window != nil {
 			sizes = append(sizes, size)
 		}
 	}
@@ -76,16 +86,16 @@ func Hones(in *inspection.Inspection, result Result, class unit.Length) []Finish
 // piston has the least clearance, to the most that a hone takes, the piston's most new clearance
 // and the most wear. Only where that is empty may it reach the service clearance, which the remark
 // says. Without a window the remark says why.
-func (b *board) honeWindow(m member) (size FinishedSize, remark *Reason) {
+func (b *board) honeWindow(m member, piston *unit.Length) (size FinishedSize, remark *Reason) {
 	size = FinishedSize{Feature: m.ref}
 	low, high := *m.finding.Max, *m.finding.Max+b.in.Policy.HoneStock
 	if m.limits.WearMax != nil && m.finding.Wear != nil {
 		high = min(high, m.finding.Wear.Reference+*m.limits.WearMax)
 	}
 	middle := low + (high-low)/2
-	if m.fit() != nil && m.fit().Window != nil {
-		skirt := *m.finding.Max - m.fit().Clearance.Max
-		if m.fit().Clearance.Min < 0 {
+	if piston != nil && m.fit().Window != nil {
+		skirt := *piston
+		if *m.finding.Min < skirt {
 			r := say.Of("interference", m.ref, say.Length("skirt", skirt))
 			return size, &r
 		}
@@ -128,6 +138,39 @@ func (b *board) honeWindow(m member) (size FinishedSize, remark *Reason) {
 	}
 	size.Size, size.Window = middle, &limit.Range{Min: low, Max: high}
 	return size, remark
+}
+
+// skirtIn is the skirt of the piston that is measured for a bore; nil without one.
+func (b *board) skirtIn(m member) *unit.Length {
+	if m.fit() == nil {
+		return nil
+	}
+	skirt := *m.finding.Max - m.fit().Clearance.Max
+	return &skirt
+}
+
+// newSkirt is the skirt of a new piston of the class that a bore has; nil where nobody knows it.
+func (b *board) newSkirt(m member) *unit.Length {
+	limits, _ := b.in.LimitsFor(part.Piston, m.ref.Number)
+	if limits.New == nil {
+		return nil
+	}
+	skirt := limits.New.Middle() + m.finding.Class()
+	return &skirt
+}
+
+// wornPistons reports whether the bores are sound in themselves and only their pistons leave too much clearance: no
+// bore is cut for a worn piston.
+func (b *board) wornPistons() bool {
+	if len(b.causes) > 0 || len(b.fitsOut) == 0 {
+		return false
+	}
+	for _, m := range b.members {
+		if f := m.fit(); f != nil && f.Verdict == limit.Beyond && f.Clearance.Max <= f.Window.Max {
+			return false // too tight
+		}
+	}
+	return true
 }
 
 // pistonless reports whether a bore that is measured has no measured piston, though a clearance is asked for.

@@ -4,6 +4,7 @@ import (
 	"slices"
 
 	"ledge/internal/core/inspection"
+	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
 	"ledge/internal/core/say"
 	"ledge/internal/core/unit"
@@ -13,7 +14,7 @@ import (
 const across = 90 * unit.Degree
 
 // housings decides a set of bearing housings: leave it; machine it (line-hone the tunnel, resize rods)
-// where cutting the caps can bring it back; else replace it.
+// where cutting the caps can bring it back; else replace it. A tunnel is one; rods are treated one by one.
 func (e *evaluator) housings(name part.Set, kind part.Kind, machine Action) {
 	b, ok := e.open(name, kind)
 	if !ok {
@@ -26,25 +27,133 @@ func (e *evaluator) housings(name part.Set, kind part.Kind, machine Action) {
 	b.causes = append(b.causes, cracks...)
 	b.offer(Option{Way: Way{Action: Reuse, Step: b.set.SizeClass}, Feasible: len(b.causes) == 0,
 		Reasons: slices.Clone(b.causes)})
-	b.offer(b.machining(kind, machine))
-	b.offer(Option{Way: Way{Action: Replace}, Feasible: true, Reasons: []Reason{say.New("replace").As(string(name))}})
-	if len(cracks) > 0 {
+	machined := b.machining(kind, machine)
+	b.offer(machined)
+	b.offerAccept(kind)
+	replaced := Option{Way: Way{Action: Replace}, Feasible: true,
+		Reasons: []Reason{say.New("replace").As(string(name))}}
+	if kind == part.MainHousing {
+		b.offerLineBore(machined)
+	} else {
+		replaced.Each = b.eachRod()
+	}
+	b.offer(replaced)
+	if len(cracks) > 0 && kind == part.MainHousing {
 		b.set.Action, b.set.Step, b.set.Reasons = Replace, 0, append(b.set.Reasons, cracks...)
 		b.because(say.New("crack_test"))
-	} else if !b.early(beyond, unsure) {
-		chosen := b.set.Options[slices.IndexFunc(b.set.Options, func(o Option) bool { return o.Feasible })]
-		b.decide(chosen)
-		b.set.Reasons = append(b.set.Reasons, b.causes...)
-		switch chosen.Action {
-		case Reuse:
-			b.because(say.New("within", say.Word("set", "set", name)).As("housings"))
-		case Replace:
-			b.set.Reasons = append(b.set.Reasons, b.set.Options[1].Reasons...)
-		default:
-			b.set.Reasons = append(b.set.Reasons, chosen.Reasons...)
+	} else if len(cracks) > 0 || !b.early(beyond, unsure) {
+		b.chooseHousings(machined, replaced)
+	}
+	b.heated()
+	b.close()
+}
+
+func (b *board) chooseHousings(machined, replaced Option) {
+	chosen := b.set.Options[slices.IndexFunc(b.set.Options, func(o Option) bool {
+		return o.Feasible && o.Method == ""
+	})]
+	b.decide(chosen)
+	b.set.Reasons = append(b.set.Reasons, b.causes...)
+	switch chosen.Action {
+	case Reuse:
+		b.because(b.within("size_low", "size_high", "taper", "out_of_round", "step", "bore_to_bore", "alignment"))
+	case Replace:
+		b.set.Reasons = append(append(b.set.Reasons, machined.Reasons...), replaced.Reasons...)
+		if len(b.cracked()) > 0 {
+			b.because(say.New("crack_test"))
+		}
+	default:
+		b.set.Reasons = append(b.set.Reasons, chosen.Reasons...)
+	}
+}
+
+// heated asks for the tests that come before a housing with heat marks is machined or goes back in.
+func (b *board) heated() {
+	for _, m := range b.members {
+		if m.finding.Look != inspection.Heat {
+			continue
+		}
+		if !m.tested() {
+			b.because(say.Of("caution_heat", m.ref))
+			b.ask(Ask{What: AskTest, Feature: m.ref})
 		}
 	}
-	b.close()
+}
+
+// tested reports whether a part came through the tests for cracks and for hardness.
+func (m member) tested() bool {
+	crack, _ := m.feature.Tested(inspection.TestCrack)
+	hardness, _ := m.feature.Tested(inspection.TestHardness)
+	return crack && hardness
+}
+
+// standing reports whether anything stands against leaving one member as it is.
+func (m member) standing() bool { return !sound(m) || m.cracked() }
+
+// eachRod says what becomes of every rod: kept where nothing stands against it, resized where that is possible,
+// replaced otherwise.
+func (b *board) eachRod() (each []Treatment) {
+	outByItself := slices.ContainsFunc(b.members, member.standing)
+	for _, m := range b.members {
+		t := Treatment{Feature: m.ref, Action: Reuse, Step: b.set.SizeClass}
+		switch {
+		case !m.finding.Measured():
+			t.Action = Measure
+		case m.standing() || !outByItself && len(b.causes) > 0: // bores apart that are each within
+			t.Action = Resize
+			if len(b.refusals(m, 0)) > 0 {
+				t.Action, t.Step = Replace, 0
+			} else {
+				t.Finished = m.limits.New
+			}
+		}
+		each = append(each, t)
+	}
+	return each
+}
+
+// offerAccept lists keeping housings of which only the roundness is out, on the clearance that was measured with new
+// shells: somebody has to sign for it.
+func (b *board) offerAccept(kind part.Kind) {
+	if len(b.causes) == 0 {
+		return
+	}
+	for _, cause := range b.causes {
+		if cause.Feature == nil || cause.Code != beyondCode+"out_of_round" && cause.Code != beyondCode+"oval" {
+			return
+		}
+	}
+	o := Option{Way: Way{Action: Reuse, Step: b.set.SizeClass, Method: Accept}, Feasible: true,
+		Reasons: []Reason{say.New("accept")}}
+	for _, m := range b.members {
+		i := slices.IndexFunc(b.result.Fits, func(f Fit) bool {
+			joint := f.journal.Kind.Row().Joint
+			return joint != nil && joint.Housing == kind && f.Number == m.ref.Number && f.Basis == BasisMeasured &&
+				!f.Stale && !f.UsedShells
+		})
+		if !m.standing() {
+			continue
+		}
+		if i < 0 || b.result.Fits[i].Verdict != limit.Within {
+			o.Feasible, o.Reasons = false, append(o.Reasons, say.Of("accept", m.ref).As("unmeasured"))
+		}
+	}
+	b.offer(o)
+}
+
+// offerLineBore lists boring the tunnel anew, on its line or to shells with an oversize outside, where honing does
+// not serve.
+func (b *board) offerLineBore(honed Option) {
+	if honed.Feasible || len(b.cracked()) > 0 {
+		return
+	}
+	serves := slices.ContainsFunc(honed.Reasons, func(r Reason) bool {
+		return r.Code == "sideways" || r.Code == "across" || r.Code == "cap_cut" || r.Code == "step"
+	})
+	if serves {
+		b.offer(Option{Way: Way{Action: LineHone, Step: b.set.SizeClass, Method: LineBore}, Feasible: true,
+			Reasons: []Reason{say.New("line_bore")}})
+	}
 }
 
 // setChecks makes the checks that look at all members together.
@@ -82,63 +191,123 @@ func (b *board) alignments() []int {
 	return append(b.in.Members(part.MainAlignment), b.in.Members(part.TunnelEdge)...)
 }
 
-// machining works out whether cutting the caps and honing can restore the set.
+// machining works out whether cutting the caps and honing can restore the set: of a tunnel all bores, of rods
+// those that are out.
 func (b *board) machining(kind part.Kind, action Action) Option {
 	o := Option{Way: Way{Action: action, Step: b.set.SizeClass}, Feasible: true}
 	refuse := func(r Reason) { o.Feasible, o.Reasons = false, append(o.Reasons, r) }
-	for _, crack := range b.cracked() {
-		refuse(crack)
-	}
 	extra := unit.Length(0)
 	if kind == part.MainHousing {
+		for _, crack := range b.cracked() {
+			refuse(crack)
+		}
 		for _, i := range b.alignments() {
 			f := &b.in.Features[i]
+			if b.result.Features[i].Stale {
+				continue
+			}
 			extra = max(extra, 2*b.in.VerticalMisalignment(f))
 			if limit := b.limits.AlignmentMax; limit != nil && b.in.SidewaysZone(f) > *limit {
 				refuse(say.New("sideways", say.Length("by", b.in.SidewaysZone(f))))
 			}
 		}
 	}
+	rods := kind == part.RodHousing
+	outByItself := slices.ContainsFunc(b.members, member.standing)
 	var deepest unit.Length
 	for _, m := range b.members {
 		if !m.finding.Measured() {
 			continue
 		}
-		if m.limits.New == nil {
-			refuse(say.Of("no_new_range", m.ref).As("hone"))
+		if rods && outByItself && !m.standing() {
 			continue
 		}
-		round := m.limits.New.Max
-		if m.limits.OutOfRoundMax != nil {
-			round += *m.limits.OutOfRoundMax
+		why := b.refusals(m, extra)
+		for _, r := range why {
+			refuse(r)
 		}
-		if wide := WidthAcross(m.finding); wide > round {
-			refuse(say.Of("across", m.ref, say.Apart("width", wide, round), say.Apart("most", round, wide)))
+		if m.limits.New == nil {
+			continue
 		}
-		if step := m.finding.Step; step != nil && step.Height > b.in.Policy.StepLimit {
-			refuse(say.Of("step", m.ref, say.Length("height", step.Height)).As("housing"))
-		}
-		cut := max(*m.finding.Max-m.limits.New.Max, 0) + b.in.Policy.LineHoneStock + extra
-		deepest = max(deepest, cut)
-		if cut > b.in.Policy.CapCutMax {
-			refuse(say.Of("cap_cut", m.ref, say.Apart("cut", cut, b.in.Policy.CapCutMax),
-				say.Apart("limit", b.in.Policy.CapCutMax, cut)).As("limit"))
-		}
+		deepest = max(deepest, CapCut(b.in, m.finding, *m.limits.New)+extra)
 		o.Sizes = append(o.Sizes, FinishedSize{Feature: m.ref, Size: m.limits.New.Max})
+	}
+	if rods {
+		o.Each = b.eachRod()
 	}
 	if o.Feasible {
 		effect := say.New("cap_cut", say.Length("cut", deepest), say.Length("by", unit.DivHalfEven(deepest, 2)))
-		if kind == part.RodHousing {
+		if rods {
 			effect = effect.As("rods")
 		}
 		o.Reasons = append(o.Reasons, effect)
+		if !rods {
+			o.Reasons = append(o.Reasons, b.carried(unit.DivHalfEven(deepest, 2))...)
+		}
 	}
 	return o
 }
 
+// carried says in numbers what a raised shaft does to the pistons at their top.
+func (b *board) carried(by unit.Length) (reasons []Reason) {
+	if by == 0 {
+		return nil
+	}
+	for _, i := range b.in.Members(part.Protrusion) {
+		f := &b.result.Features[i]
+		if f.Max == nil || f.Stale {
+			continue
+		}
+		ref := Ref{Kind: f.Kind, Number: f.Number}
+		reasons = append(reasons, say.Of("carried", ref, say.Number("number", f.Number), say.Length("from", *f.Max),
+			say.Length("to", *f.Max+by)))
+	}
+	return reasons
+}
+
+// refusals say why cutting its caps and honing do not restore a housing; extra is what is cut besides for the line.
+func (b *board) refusals(m member, extra unit.Length) (why []Reason) {
+	refuse := func(r Reason) { why = append(why, r) }
+	if m.cracked() && m.ref.Kind == part.RodHousing {
+		refuse(say.Of("cracked", m.ref))
+	}
+	if m.finding.Look == inspection.Heat && m.ref.Kind == part.RodHousing && !m.tested() {
+		refuse(say.Of("heat_rod", m.ref))
+	}
+	if m.limits.New == nil {
+		refuse(say.Of("no_new_range", m.ref).As("hone"))
+		return why
+	}
+	round := m.limits.New.Max
+	if m.limits.OutOfRoundMax != nil {
+		round += *m.limits.OutOfRoundMax
+	}
+	if wide := WidthAcross(m.finding); wide > round {
+		refuse(say.Of("across", m.ref, say.Apart("width", wide, round), say.Apart("most", round, wide)))
+	}
+	if step := m.finding.Step; step != nil && step.Height > b.in.Policy.StepLimit {
+		refuse(say.Of("step", m.ref, say.Length("height", step.Height)).As("housing"))
+	}
+	if cut := CapCut(b.in, m.finding, *m.limits.New) + extra; cut > b.in.Policy.CapCutMax {
+		refuse(say.Of("cap_cut", m.ref, say.Apart("cut", cut, b.in.Policy.CapCutMax),
+			say.Apart("limit", b.in.Policy.CapCutMax, cut)).As("limit"))
+	}
+	return why
+}
+
+// CapCut is what a cap must be cut by so that its bore, closed and honed, comes back into its range: none where it is
+// only tight. Common practice.
+func CapCut(in *inspection.Inspection, f *inspection.Finding, new limit.Range) unit.Length {
+	return max(0, sizeAt(f, vertical)-(new.Max-in.Policy.LineHoneStock))
+}
+
 // WidthAcross is the largest size from parting line to parting line: as read at 90°, where a station
 // lacks that by its fitted oval, and where nothing can be fitted by its largest reading.
-func WidthAcross(f *inspection.Finding) unit.Length {
+func WidthAcross(f *inspection.Finding) unit.Length { return sizeAt(f, across) }
+
+// sizeAt is the largest size in a direction: as read there, where a station lacks it by its fitted oval, and where
+// nothing can be fitted by its largest reading.
+func sizeAt(f *inspection.Finding, angle unit.Angle) unit.Length {
 	var widest unit.Length
 	for station, row := range f.Grid.Sizes {
 		var width, largest unit.Length
@@ -147,14 +316,14 @@ func WidthAcross(f *inspection.Finding) unit.Length {
 				continue
 			}
 			largest = max(largest, size.Length)
-			if unit.AxisDistance(f.Grid.Directions[d], across) == 0 {
+			if unit.AxisDistance(f.Grid.Directions[d], angle) == 0 {
 				width = max(width, size.Length)
 			}
 		}
 		if width == 0 {
 			width = largest
 			if oval, ok := f.Grid.FitOval(station); ok {
-				width = oval.At(across)
+				width = oval.At(angle)
 			}
 		}
 		widest = max(widest, width)

@@ -5,9 +5,11 @@ import (
 	"slices"
 
 	"ledge/internal/core/fit"
+	"ledge/internal/core/form"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
+	"ledge/internal/core/plan"
 	"ledge/internal/core/say"
 	"ledge/internal/core/unit"
 )
@@ -25,6 +27,7 @@ func (e *evaluator) journals(name part.Set, kind part.Kind) {
 	}
 	beyond, unsure := b.judge()
 	b.judgeFits(&beyond, &unsure)
+	b.strokes(&beyond)
 	b.climb()
 	cracks := b.cracked()
 	b.causes = append(b.causes, cracks...)
@@ -37,6 +40,28 @@ func (e *evaluator) journals(name part.Set, kind part.Kind) {
 	}
 	b.remarks()
 	b.close()
+}
+
+// strokes gathers the crankpins whose height says that their stroke is out.
+func (b *board) strokes(beyond *bool) {
+	if b.set.Set != part.RodJournals {
+		return
+	}
+	for _, i := range b.in.Members(part.PinHeight) {
+		f := &b.result.Features[i]
+		for _, c := range f.Checks {
+			if c.Verdict != limit.Beyond {
+				continue
+			}
+			*beyond = true
+			r := say.Of(beyondCode+c.Name, Ref{Kind: f.Kind, Number: f.Number}, say.Word("check", "check", c.Name),
+				say.Apart("value", c.Value, *c.Limit), say.Apart("limit", *c.Limit, c.Value)).As("above")
+			if c.Value < *c.Limit {
+				r = r.As("below")
+			}
+			b.cause(r)
+		}
+	}
 }
 
 // judgeFits gathers the fits that are out of their windows or unsure as found.
@@ -82,10 +107,10 @@ func (b *board) climb() {
 				rung.Bend = b.result.Features[i].Runout.Twice
 			}
 		}
-		follow := rung.Smallest - rung.Bend - rung.Allowance
+		follow := min(rung.Smallest-rung.Bend-rung.Allowance, b.below(m)-rung.Bend)
 		rung.Cleans = follow
 		if m.ref.Kind == part.RodJournal && m.finding.Wear != nil {
-			hold := m.finding.Wear.Reference - 2*m.finding.Wear.Max - rung.Allowance
+			hold := min(m.finding.Wear.Reference-2*m.finding.Wear.Max-rung.Allowance, b.below(m))
 			rung.OtherSchool = &hold
 			if policy.PinCleanup == inspection.HoldStroke {
 				rung.Cleans, rung.OtherSchool = hold, &follow
@@ -128,7 +153,7 @@ func (b *board) options(kind part.Kind) {
 			b.offerShell(renewed.do(Polish), &standard, causes)
 		}
 	}
-	for _, shell := range fit.Shells(b.limits.Shells, b.in.Policy.MixedHalves) {
+	for _, shell := range fit.Shells(b.limits.ShellsFor(b.set.SizeClass), true) {
 		if !uniform || shell.Change != fitted {
 			way := Way{Action: asIs, Step: b.set.SizeClass, Shell: shell.Change}
 			if shell.Halves {
@@ -137,9 +162,10 @@ func (b *board) options(kind part.Kind) {
 			b.offerShell(way, &shell, causes)
 		}
 	}
-	if b.in.Policy.MixedShells {
+	if len(b.limits.ShellsFor(b.set.SizeClass)) > 0 {
 		b.offerMixedShells(asIs, causes)
 	}
+	b.offerStraightKept(as.do(asIs))
 	b.offerGrinds()
 	b.offer(Option{Way: Way{Action: Replace}, Feasible: true,
 		Reasons: []Reason{say.New("replace").As(string(b.set.Set))}})
@@ -170,8 +196,15 @@ func (w Way) do(action Action) Way {
 func (b *board) offerShell(way Way, shell *fit.Shell, causes []Reason) {
 	o := Option{Way: way, Feasible: len(causes) == 0, Reasons: slices.Clone(causes),
 		Clearances: make([]After, 0, len(b.members))}
+	stock := b.stock(way.Action)
+	if way.Action == Polish && stock <= 0 {
+		o.Feasible, o.Reasons = false, append(o.Reasons, say.New("polish_room"))
+	}
+	if way.Method == MixedHalf && !b.in.Policy.MixedHalves {
+		o.Reasons = append(o.Reasons, say.New("policy_mixed").As("halves"))
+	}
 	for _, f := range b.used() {
-		move := b.stock(way.Action)
+		move := stock
 		own := f.Shell
 		if shell != nil {
 			move += shell.Change - own
@@ -187,11 +220,54 @@ func (b *board) offerShell(way Way, shell *fit.Shell, causes []Reason) {
 	b.offer(o)
 }
 
+// stock is what a way takes off the journals' diameter: of a polish no more than the most worn one has left.
 func (b *board) stock(action Action) unit.Length {
-	if action == Polish {
-		return b.in.Policy.PolishStock
+	if action != Polish {
+		return 0
 	}
-	return 0
+	stock := b.in.Policy.PolishStock
+	for _, m := range b.members {
+		if m.finding.Wear != nil && m.limits.WearMax != nil {
+			stock = min(stock, *m.limits.WearMax-m.finding.Wear.Max)
+		}
+	}
+	return stock
+}
+
+// below is the size at which the damaged places of a journal are gone, the bend left out: its smallest reading at
+// their station less twice their depth. Without a depth they ask for nothing.
+func (b *board) below(m member) unit.Length {
+	least := *m.finding.Min
+	for s, row := range m.feature.Cells {
+		at := *m.finding.Min
+		if smallest, _, ok := form.Range(form.Grid{Directions: m.finding.Grid.Directions,
+			Sizes: m.finding.Grid.Sizes[s : s+1]}.All()); ok {
+			at = smallest
+		}
+		for _, cell := range row {
+			if cell.Damaged() && cell.Depth != nil {
+				least = min(least, at-2**cell.Depth)
+			}
+		}
+	}
+	return least
+}
+
+// offerStraightKept lists straightening the shaft at the size it has, where nothing but its runout is out.
+func (b *board) offerStraightKept(way Way) {
+	if !b.bent() || way.Method != "" {
+		return
+	}
+	way.Method = Straighten
+	var others []Reason
+	for _, cause := range b.causes {
+		if cause.Code != beyondCode+"runout" {
+			others = append(others, cause)
+		}
+	}
+	b.offerShell(way, nil, others)
+	o := b.set.Option(way)
+	o.Reasons = append(o.Reasons, say.New("straighten").As("kept"))
 }
 
 func (b *board) after(f *Fit, move, shell unit.Length) After {
@@ -203,7 +279,10 @@ func (b *board) after(f *Fit, move, shell unit.Length) After {
 func (b *board) offerMixedShells(action Action, causes []Reason) {
 	o := Option{Way: Way{Action: action, Method: MixedShell, Step: b.set.SizeClass},
 		Feasible: len(causes) == 0, Reasons: slices.Clone(causes)}
-	shells := fit.Shells(b.limits.Shells, b.in.Policy.MixedHalves)
+	if !b.in.Policy.MixedShells {
+		o.Reasons = append(o.Reasons, say.New("policy_mixed").As("shells"))
+	}
+	shells := fit.Shells(b.limits.ShellsFor(b.set.SizeClass), b.in.Policy.MixedHalves)
 	for _, f := range b.used() {
 		served := false
 		for _, shell := range shells {
@@ -230,7 +309,7 @@ func (b *board) chooseFirst() {
 	b.decide(chosen)
 	b.set.Reasons = append(b.set.Reasons, b.causes...)
 	b.set.Reasons = append(b.set.Reasons, b.fitsOut...)
-	b.set.Provisional = b.onPrediction(chosen) || b.unlimited(chosen)
+	b.set.Provisional = b.onPrediction(chosen) || b.unlimited(chosen) || chosen.Action == Grind && b.depthless()
 	switch chosen.Action {
 	case Reuse, Polish:
 		b.explainKeep(chosen)
@@ -254,11 +333,7 @@ func (b *board) onPrediction(chosen Option) bool {
 }
 
 func (b *board) explainKeep(chosen Option) {
-	judged := []string{"wear", "taper", "out_of_round"}
-	if b.set.Set == part.MainJournals {
-		judged = append(judged, "runout")
-	}
-	b.because(say.New("within", say.Word("set", "set", b.set.Set), say.Words("checks", "check", judged...)))
+	b.because(b.within("wear", "taper", "out_of_round", "runout"))
 	if chosen.Action == Polish {
 		if i := slices.IndexFunc(b.members,
 			func(m member) bool { return m.finding.Look == inspection.Marked }); i >= 0 {
@@ -288,14 +363,56 @@ func (b *board) explainReplace() {
 	b.because(say.New("no_step"))
 }
 
+// depthless asks how deep the damaged places are that nobody measured, and reports whether there are any.
+func (b *board) depthless() (any bool) {
+	for _, m := range b.members {
+		ask := Ask{What: AskDepth, Feature: m.ref, feature: m.feature}
+		for s, row := range m.feature.Cells {
+			for d, cell := range row {
+				if cell.Damaged() && cell.Depth == nil {
+					ask.Cells = append(ask.Cells, plan.Cell{Station: s, Direction: d})
+				}
+			}
+		}
+		if len(ask.Cells) > 0 {
+			any = true
+			b.ask(ask)
+			b.because(say.Of("depth", m.ref))
+		}
+	}
+	return any
+}
+
+// tellBend says on the mains whether the shaft is bent once, in an S or more, and on the pins what grinding the mains of
+// a bent shaft does to them.
+func (b *board) tellBend() {
+	switch b.set.Set {
+	case part.MainJournals:
+		if bend, ok := inspection.BendOf(b.in, b.result.Features); ok && bend.Course != form.Straight {
+			b.set.Bend = bend.Course
+			b.because(bend.Says)
+		}
+	case part.RodJournals:
+		mains, way, ok := b.stands(part.MainJournals)
+		if ok && way.Action == Grind && way.Method != Straighten && slices.ContainsFunc(mains.Reasons,
+			func(r Reason) bool { return r.Code == beyondCode+"runout" }) {
+			b.because(say.New("pins_parallel"))
+		}
+	}
+}
+
 // remarks adds what a decision on journals must carry whatever it is.
 func (b *board) remarks() {
-	if b.set.Provisional {
+	if b.set.Provisional && b.onPrediction(Option{Way: b.set.Way}) {
 		b.because(say.New("provisional"))
+	} else if b.set.Provisional && b.unlimited(Option{Way: b.set.Way}) {
+		b.because(say.New("provisional").As("limits"))
 	}
+	b.tellBend()
 	for _, m := range b.members {
-		if m.finding.Look == inspection.Heat {
+		if m.finding.Look == inspection.Heat && !m.tested() {
 			b.because(say.Of("caution_heat", m.ref))
+			b.ask(Ask{What: AskTest, Feature: m.ref})
 		}
 		joint := m.ref.Kind.Row().Joint
 		for _, f := range m.fits {

@@ -222,8 +222,8 @@ func (e *evaluator) rings() []RingAdvice {
 		least, most := unit.Length(0), (*unit.Length)(nil)
 		target, thumb := unit.Length(0), true
 		switch {
-		case limits.New != nil:
-			target, thumb, least, most = limits.New.Middle(), false, limits.New.Min, &limits.New.Max
+		case limits.New != nil || limits.Rings != nil:
+			thumb = false
 		default:
 			bore, ok := e.in.Latest(part.Cylinder, f.Number)
 			if !ok || e.result.Features[bore].Mean == nil {
@@ -241,6 +241,14 @@ func (e *evaluator) rings() []RingAdvice {
 		}
 		for n, gap := range f.List.Readings {
 			gap += growth
+			if own := limits.RangeOf(n); !thumb && own != nil {
+				target, least, most = own.Middle(), own.Min, &own.Max
+				if limits.Max != nil && own == limits.New {
+					most = limits.Max
+				}
+			} else if !thumb {
+				continue
+			}
 			a := RingAdvice{Cylinder: f.Number, Gap: gap, Target: target, Ring: "ring"}
 			if n < len(ringNames) {
 				a.Ring = ringNames[n]

@@ -1,24 +1,64 @@
 package disposition
 
 import (
+	"slices"
+
 	"ledge/internal/core/part"
 	"ledge/internal/core/say"
 	"ledge/internal/core/unit"
 )
 
-// pistons decides pistons with their grooves, and piston pins: kept, or new. Pistons of bored
+// pistons decides pistons with their grooves and pin bores, and piston pins: kept, or new, one by one. Pistons of bored
 // cylinders come new with the bore.
 func (e *evaluator) pistons() {
-	if b, ok := e.gather(part.PistonSet, part.Piston, part.RingGroove); ok {
+	if b, ok := e.gather(part.PistonSet, part.Piston, part.RingGroove, part.PinBore); ok {
 		if step, bored := e.bored(); bored {
 			b.cause(say.New("bored", say.Step("step", step)))
+			b.all = true
+		}
+		for _, number := range e.renewed() {
+			b.out = append(b.out, number)
+			b.cause(say.Of("piston_worn", Ref{Kind: part.Piston, Number: number}))
 		}
 		b.keepOrReplace()
 	}
-	if b, ok := e.gather(part.Pins, part.Pin, part.PinBore); ok {
+	if b, ok := e.gather(part.Pins, part.Pin); ok {
 		b.keepOrReplace()
 	}
 	e.ringSet()
+}
+
+// renewed are the cylinders that are honed for new pistons, as signed or else as advised.
+func (e *evaluator) renewed() (numbers []int) {
+	s, way, ok := e.stands(part.Cylinders)
+	if !ok || way.Action != Hone {
+		return nil
+	}
+	if o := s.Option(way); o != nil {
+		for _, size := range o.Sizes {
+			if size.MateNew {
+				numbers = append(numbers, size.Feature.Number)
+			}
+		}
+	}
+	return numbers
+}
+
+// rods decides the rods by what is not their big end: bend, twist, length and small end.
+func (e *evaluator) rods() {
+	b, ok := e.gather(part.RodSet, part.RodBend, part.RodLength, part.SmallEnd, part.RodWeight)
+	if !ok {
+		return
+	}
+	b.mends = func(m member) bool { return m.ref.Kind == part.SmallEnd }
+	b.keepOrReplace()
+}
+
+// camLobes decides the lobes of a camshaft, by their lift and by eye.
+func (e *evaluator) camLobes() {
+	if b, ok := e.gather(part.CamLobes, part.CamLobe); ok {
+		b.keepOrReplace()
+	}
 }
 
 // bored returns the oversize that the cylinders are still to be bored to, as signed or else as advised.
@@ -27,14 +67,13 @@ func (e *evaluator) bored() (unit.Length, bool) {
 	return way.Step, ok && (way.Action == Bore || way.Action == Sleeve) && way.Step > s.SizeClass
 }
 
-// gather opens a board for parts of which the first kind has limits; the other kinds belong to the
-// same parts.
+// gather opens a board for parts of several kinds, of which any that has limits decides: the smaller things without the
+// larger being known.
 func (e *evaluator) gather(name part.Set, kinds ...part.Kind) (*board, bool) {
 	b, known := e.open(name, kinds[0])
-	if !known || len(b.members) == 0 {
-		return b, false
-	}
 	for _, kind := range kinds[1:] {
+		_, limited := e.in.LimitsFor(kind, 0)
+		known = known || limited && len(e.in.Members(kind)) > 0
 		for _, i := range e.in.Members(kind) {
 			own, _ := e.in.LimitsFor(kind, e.in.Features[i].Number)
 			b.members = append(b.members,
@@ -42,29 +81,69 @@ func (e *evaluator) gather(name part.Set, kinds ...part.Kind) (*board, bool) {
 					&e.result.Features[i], &own, nil})
 		}
 	}
-	return b, true
+	return b, known && len(b.members) > 0
 }
 
-// keepOrReplace decides a set for which there is nothing between leaving it and new parts.
+// keepOrReplace decides a set whose parts are kept or bought one by one, or mended where that serves.
 func (b *board) keepOrReplace() {
+	b.onePart = true
 	beyond, unsure := b.judge()
 	cracks := b.cracked()
 	b.causes = append(b.causes, cracks...)
-	b.offer(Option{Way: Way{Action: Reuse}, Feasible: len(b.causes) == 0, Reasons: b.causes})
-	b.offer(Option{Way: Way{Action: Replace}, Feasible: true,
+	b.offer(Option{Way: Way{Action: Reuse}, Feasible: len(b.causes) == 0, Reasons: slices.Clone(b.causes)})
+	if b.mends != nil && len(b.causes) > 0 {
+		mended := Option{Way: Way{Action: Resize}, Feasible: true, Each: b.eachPart(true),
+			Reasons: []Reason{say.New("mend").As(string(b.set.Set))}}
+		for _, m := range b.members {
+			if m.standing() && !b.mends(m) {
+				mended.Feasible = false
+				mended.Reasons = append(mended.Reasons, say.Of("no_mend", m.ref))
+			}
+		}
+		b.offer(mended)
+	}
+	b.offer(Option{Way: Way{Action: Replace}, Feasible: true, Each: b.eachPart(b.mends != nil),
 		Reasons: []Reason{say.New("replace").As(string(b.set.Set))}})
 	switch {
 	case len(cracks) > 0:
 		b.set.Action, b.set.Reasons = Replace, append(b.set.Reasons, b.causes...)
 	case b.early(beyond || len(b.causes) > len(unsure), unsure):
-	case len(b.causes) > 0:
-		b.decide(b.set.Options[1])
-		b.set.Reasons = append(append(b.set.Reasons, b.causes...), b.set.Options[1].Reasons...)
 	default:
-		b.decide(b.set.Options[0])
-		b.because(say.New("within").As(string(b.set.Set)))
+		chosen := b.set.Options[slices.IndexFunc(b.set.Options, func(o Option) bool { return o.Feasible })]
+		b.decide(chosen)
+		b.set.Reasons = append(b.set.Reasons, b.causes...)
+		if chosen.Action == Reuse {
+			b.because(say.New("within").As(string(b.set.Set)))
+		} else {
+			b.set.Reasons = append(b.set.Reasons, chosen.Reasons...)
+		}
 	}
 	b.close()
+}
+
+// eachPart says what becomes of each part of a set, whatever kinds it was measured as.
+func (b *board) eachPart(mend bool) (each []Treatment) {
+	of := b.set.Set.Row().Of
+	at := map[int]int{}
+	for _, m := range b.members {
+		n, known := at[m.ref.Number]
+		if !known {
+			n = len(each)
+			at[m.ref.Number] = n
+			each = append(each, Treatment{Feature: Ref{Kind: of, Number: m.ref.Number}, Action: Reuse})
+			if b.all || slices.Contains(b.out, m.ref.Number) {
+				each[n].Action = Replace
+			}
+		}
+		switch {
+		case !m.standing() || each[n].Action == Replace:
+		case mend && b.mends(m):
+			each[n].Action = Resize
+		default:
+			each[n].Action = Replace
+		}
+	}
+	return each
 }
 
 // ringSet decides the rings from their end gaps: fit them, file the tight ones, or another size

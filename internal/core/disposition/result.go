@@ -6,6 +6,7 @@ import (
 	"slices"
 
 	"ledge/internal/core/fit"
+	"ledge/internal/core/form"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
@@ -77,12 +78,14 @@ type Fit struct {
 	Basis  Basis    `json:"basis"`
 	// Used marks the one that decides.
 	Used bool `json:"used"`
-	// Void marks a measured clearance in a housing that will be machined.
+	// Void marks a clearance in a housing that will be machined, and one of used shells that decides nothing.
 	Void bool `json:"void,omitempty"`
 	// Stale marks one that was taken before a part of it was worked on.
 	Stale     bool          `json:"stale,omitempty"`
 	Clearance fit.Clearance `json:"clearance"`
 	Window    *limit.Range  `json:"window,omitempty"`
+	// UsedShells marks one that was measured with shells that were not new.
+	UsedShells bool `json:"used_shells,omitempty"`
 	// Shell is the change of the shells fitted when it was measured, against standard ones.
 	Shell   unit.Length   `json:"shell"`
 	Verdict limit.Verdict `json:"verdict"`
@@ -104,7 +107,11 @@ func (f *Fit) joint() say.Arg { return say.Joint("part", f.journal, f.rod()) }
 
 // WhyVoid says why the clearance does not count.
 func (f *Fit) WhyVoid() Reason {
-	return say.Of("fit_void", f.journal, f.joint(), say.Word("basis", "basis", f.Basis))
+	r := say.Of("fit_void", f.journal, f.joint(), say.Word("basis", "basis", f.Basis))
+	if f.UsedShells {
+		r = r.As("used_shells")
+	}
+	return r
 }
 
 // rod is the number of the rod where a journal has several, else 0.
@@ -134,18 +141,56 @@ type Set struct {
 	Component string `json:"component,omitempty"`
 	// Way is the one chosen.
 	Way
-	SizeClass   unit.Length   `json:"size_class"`
-	Provisional bool          `json:"provisional"`
-	Mixed       bool          `json:"mixed,omitempty"`
-	Checks      []limit.Check `json:"checks,omitempty"`
-	Reasons     []Reason      `json:"reasons"`
-	Options     []Option      `json:"options"`
+	SizeClass   unit.Length `json:"size_class"`
+	Provisional bool        `json:"provisional"`
+	Mixed       bool        `json:"mixed,omitempty"`
+	// Bend is how the shaft of the mains is bent; empty where it is straight, or nobody turned it.
+	Bend    form.Course   `json:"bend,omitempty"`
+	Checks  []limit.Check `json:"checks,omitempty"`
+	Reasons []Reason      `json:"reasons"`
+	Options []Option      `json:"options"`
 	// Ladder says for each member at which size it cleans up.
 	Ladder []Rung `json:"ladder,omitempty"`
 	// Asks are what would settle the set, part by part.
 	Asks []Ask `json:"asks,omitempty"`
+	// Members say what happens to each part.
+	Members []Treatment `json:"members"`
+	// NotSeen are limits that nothing measured could judge, or not fully.
+	NotSeen []Unseen `json:"not_seen,omitempty"`
 	// Unmeasured lists members that the engine has and nobody measured.
 	Unmeasured []Ref `json:"unmeasured,omitempty"`
+}
+
+// A Treatment is what happens to one member of a set.
+type Treatment struct {
+	Feature Ref    `json:"feature"`
+	Action  Action `json:"action"`
+	// Step and Shell are as those of a [Way].
+	Step  unit.Length `json:"step"`
+	Shell unit.Length `json:"shell"`
+	// Finished bounds the size after the work, where it is machined.
+	Finished *limit.Range `json:"finished,omitempty"`
+}
+
+// A WhyUnseen says why a limit could not be judged.
+type WhyUnseen string
+
+// Why a limit was not judged.
+const (
+	Unmeasured WhyUnseen = "unmeasured" // nothing was measured that it could judge
+	ByPlan     WhyUnseen = "plan"       // the plan cannot see all of it
+)
+
+// WhysUnseen lists them.
+func WhysUnseen() []WhyUnseen { return []WhyUnseen{Unmeasured, ByPlan} }
+
+// An Unseen is a limit of which nothing, or not all, was seen.
+type Unseen struct {
+	Check string `json:"check"`
+	// Feature is the part; nil where it is of the set as a whole.
+	Feature *Ref      `json:"feature"`
+	Why     WhyUnseen `json:"why"`
+	Says    Reason    `json:"says"`
 }
 
 // A Way is one way to treat a set. Two are the same exactly where they are equal, so a choice, an
@@ -166,16 +211,21 @@ type Method string
 
 // The methods beside the plain action.
 const (
-	Straighten Method = "straighten_first"
+	Straighten Method = "straighten"
+	LineBore   Method = "line_bore"
 	BuildUp    Method = "build_up"
 	SleeveOne  Method = "sleeve_one"
+	SleeveSome Method = "sleeve_some"
+	Accept     Method = "accept"    // as it is, on the clearance measured, signed
+	Dress      Method = "dress"     // the thrust faces
+	CleanCut   Method = "clean_cut" // only what cleans a scored deck
 	MixedHalf  Method = "mixed_halves"
 	MixedShell Method = "mixed_shells"
 )
 
 // Methods lists them, the plain action first.
 func Methods() []Method {
-	return []Method{"", Straighten, BuildUp, SleeveOne, MixedHalf, MixedShell}
+	return []Method{"", Straighten, LineBore, BuildUp, SleeveOne, SleeveSome, Accept, Dress, CleanCut, MixedHalf, MixedShell}
 }
 
 // Bases lists where clearances come from.
@@ -186,6 +236,8 @@ type Option struct {
 	Way
 	Feasible bool     `json:"feasible"`
 	Reasons  []Reason `json:"reasons"`
+	// Each says what happens to every member, where they are treated one by one.
+	Each []Treatment `json:"each,omitempty"`
 	// Sizes are the finished sizes to order, for options that machine.
 	Sizes []FinishedSize `json:"sizes,omitempty"`
 	// Clearances are the fits after the work, where they can be said.
@@ -201,6 +253,8 @@ type FinishedSize struct {
 	Sleeved bool `json:"sleeved,omitempty"`
 	// Window bounds the size where more than the width of a new range decides it: a hone's.
 	Window *limit.Range `json:"window,omitempty"`
+	// MateNew tells that it is made for a new part that takes the place of its mate.
+	MateNew bool `json:"mate_new,omitempty"`
 	// Play is the clearance that the work must leave, where a mating part is measured.
 	Play *limit.Range `json:"play,omitempty"`
 }

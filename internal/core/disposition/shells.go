@@ -54,8 +54,8 @@ func (b *board) certain(m member, f *Fit) bool {
 	}
 	top := m.limits.New.Max - m.finding.Class()
 	tightest := unit.Length(0)
-	if len(m.limits.Shells) > 0 {
-		tightest = min(0, slices.Min(m.limits.Shells))
+	if shells := m.limits.ShellsFor(b.set.SizeClass); len(shells) > 0 {
+		tightest = min(0, slices.Min(shells))
 	}
 	return c.New.Min+top-*m.finding.Min+tightest > f.Window.Max
 }
@@ -83,7 +83,7 @@ func (b *board) unlimited(chosen Option) bool {
 // aim; a polish where that alone makes room; other shells; then the first step that cleans.
 func (b *board) preferred() int {
 	first := slices.IndexFunc(b.set.Options, func(o Option) bool {
-		return o.Feasible && (o.Method == "" || o.Method == MixedHalf || o.Method == MixedShell)
+		return o.Feasible && b.plain(o.Method)
 	})
 	asIs := b.set.Options[0].Action
 	if b.in.Policy.RefitShells || asIs != Reuse && asIs != Polish {
@@ -100,7 +100,7 @@ func (b *board) preferred() int {
 	}
 	best, off := -1, unit.Length(0)
 	for i, o := range b.set.Options {
-		if !o.Feasible || o.Action != asIs || o.Step != b.set.SizeClass || o.Method != "" && o.Method != MixedHalf ||
+		if !o.Feasible || o.Action != asIs || o.Step != b.set.SizeClass || o.Method == MixedShell || !b.plain(o.Method) ||
 			!b.onOffer(o) {
 			continue
 		}
@@ -114,6 +114,21 @@ func (b *board) preferred() int {
 	return best
 }
 
+// plain reports whether a method may be chosen and not only be listed: the policy lets shells be mixed, or not; those
+// that are in stay as they are.
+func (b *board) plain(method Method) bool {
+	switch method {
+	case "":
+		return true
+	case MixedHalf:
+		return b.in.Policy.MixedHalves
+	case MixedShell:
+		_, uniform := b.fittedShell()
+		return b.in.Policy.MixedShells || !uniform
+	}
+	return false
+}
+
 // smaller reports whether a's shells are the smaller change, of equal ones the tighter.
 func (b *board) smaller(a, other Option) bool {
 	if a.Shell.Abs() != other.Shell.Abs() {
@@ -124,7 +139,7 @@ func (b *board) smaller(a, other Option) bool {
 
 // onOffer reports whether the shells of a way can be bought.
 func (b *board) onOffer(o Option) bool {
-	return o.Shell == 0 || o.Method == MixedHalf || slices.Contains(b.limits.Shells, o.Shell)
+	return o.Shell == 0 || o.Method == MixedHalf || slices.Contains(b.limits.ShellsFor(b.set.SizeClass), o.Shell)
 }
 
 // inBand reports whether every known fit then lies in the band that is aimed at: the shop's target,

@@ -22,7 +22,7 @@ type Bend struct {
 func BendOf(in *Inspection, findings []Finding) (b Bend, ok bool) {
 	noise := unit.Length(0)
 	for _, i := range in.Members(part.Runout) {
-		if findings[i].Runout == nil {
+		if findings[i].Runout == nil || findings[i].Stale {
 			continue
 		}
 		if v, ok := form.VectorOf(*findings[i].Runout); ok {

@@ -29,6 +29,7 @@ func Evaluate(ctx context.Context, in *Inspection) ([]Finding, error) {
 	in.tellStale(findings)
 	in.offTheEnds(findings)
 	judgeJournalRunout(in, findings)
+	in.judgePinFits(findings)
 	in.tellNumbering(findings)
 	for i := range findings {
 		in.tellSources(&findings[i])
@@ -115,6 +116,7 @@ func evaluateGrid(in *Inspection, f *Feature) Finding {
 			out.Checks = append(out.Checks, rule.Upper("step", step.Height, &in.Policy.StepLimit, u.Difference()))
 		}
 	}
+	out.skirt(in, f, grid, limits)
 	out.ledge(in, f, grid)
 	out.notes(in, f, gauge, limits)
 	return out
@@ -266,7 +268,10 @@ func (out *Finding) class(in *Inspection, f *Feature, limits limit.Limits) unit.
 	known := true
 	tolerance := limit.ClassTolerance(in.Unit)
 	shifted := *limits.New
-	if f.Kind.Shaft() {
+	if f.Kind == part.Piston {
+		class = in.boreClass(f.Number)
+		shifted = shifted.Shift(class)
+	} else if f.Kind.Shaft() {
 		class, known = limit.ShaftClass(*limits.New, limits.Undersizes, *out.Max, tolerance)
 		shifted = shifted.Shift(-class)
 	} else {

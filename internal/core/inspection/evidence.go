@@ -90,7 +90,7 @@ func (out *Finding) tellVoid(f *Feature) {
 	if warm {
 		out.note(say.Of("void", f.ref(), say.Text("celsius", temperature)).As("warm"))
 	}
-	out.Void = untorqued || warm
+	out.Void, out.Untorqued = untorqued || warm, untorqued
 }
 
 // machining are the states that follow work which takes metal off, and those of a part that took another's place.

@@ -48,6 +48,8 @@ type Finding struct {
 	// unread. Both are shown, and must be taken again.
 	Stale bool `json:"stale,omitempty"`
 	Void  bool `json:"void,omitempty"`
+	// Untorqued tells that it is void for caps that were not torqued.
+	Untorqued bool `json:"-"`
 
 	Checks []limit.Check `json:"checks"`
 	Notes  []Note        `json:"notes,omitempty"`

@@ -123,6 +123,8 @@ type Feature struct {
 	// Unworn is a size read on the unworn part of the same feature.
 	Unworn *unit.Length
 	Fitted *Fitted // bearings and strips
+	// Tests are those for cracks and hardness that it came through, or not.
+	Tests []Test
 
 	Grid
 	List List
@@ -163,6 +165,10 @@ type Cell struct {
 	// Setups are those of the sizes, one each; without them that of the feature holds.
 	Setups []*Setup
 	Reason string
+	// Confirmed tells that a person stands by a size that is far from its neighbours.
+	Confirmed bool
+	// Depth is how far a damaged place lies below the surface, where that was measured.
+	Depth *unit.Length
 }
 
 // Values are the readings of a cell, whatever their quantity.
@@ -207,6 +213,37 @@ type Stamp struct {
 type Fitted struct {
 	Step  *unit.Length
 	Shell unit.Length
+	// Used tells that they were not new.
+	Used bool
+}
+
+// A Tested is what a part is tested for.
+type Tested string
+
+// The tests.
+const (
+	TestCrack    Tested = "crack"
+	TestHardness Tested = "hardness"
+)
+
+// AllTested lists what parts are tested for.
+func AllTested() []Tested { return []Tested{TestCrack, TestHardness} }
+
+// A Test is one that a part was put to.
+type Test struct {
+	What   Tested
+	Passed bool
+	By     string
+}
+
+// Tested reports whether f came through a test, and whether it was put to it.
+func (f *Feature) Tested(what Tested) (passed, known bool) {
+	for _, t := range f.Tests {
+		if t.What == what {
+			passed, known = t.Passed, true
+		}
+	}
+	return passed, known
 }
 
 // A List holds the readings of a list kind; only the fields of its kind are used.
@@ -234,6 +271,8 @@ type List struct {
 type Line struct {
 	Name string
 	Gap  unit.Length
+	// Depth is how deep a damaged place under it lies below the face, where that was measured.
+	Depth *unit.Length
 }
 
 // grid returns the sizes of f, one for each cell that has readings: the mean of its repeats.
@@ -275,6 +314,9 @@ func (f *Feature) look() Look {
 				look = Scored
 			}
 		}
+	}
+	if passed, known := f.Tested(TestCrack); known && !passed {
+		look = Cracked
 	}
 	return look
 }

@@ -229,7 +229,11 @@ func (e listed) readings() {
 		return
 	}
 	e.Min, e.Max, e.Mean = &smallest, &largest, meanOf(l)
-	if e.f.Kind != part.Strip {
+	switch {
+	case e.f.Kind == part.Strip:
+	case e.limits.Rings != nil:
+		e.ringByRing(l)
+	default:
 		e.inRange(string(e.f.Kind), smallest, largest)
 	}
 	if (e.f.Kind == part.MainShell || e.f.Kind == part.RodShell) && len(l) == 4 {
@@ -240,6 +244,34 @@ func (e listed) readings() {
 		}
 		if upper, lower := unit.Mean(l[:2]), unit.Mean(l[2:]); (upper - lower).Abs() > unit.Round(2*e.u) {
 			e.note(say.New("halves_differ", say.Length("upper", upper), say.Length("lower", lower)))
+		}
+	}
+}
+
+// ringByRing checks each ring against its own range, and shows the one that is nearest to trouble.
+func (e listed) ringByRing(l []unit.Length) {
+	var low, high *limit.Check
+	for n, size := range l {
+		own := e.limits.RangeOf(n)
+		if own == nil {
+			continue
+		}
+		most := own.Max
+		if e.limits.Max != nil && own == e.limits.New {
+			most = *e.limits.Max
+		}
+		least := e.rule.Lower(string(e.f.Kind)+"_low", size, &own.Min, e.u)
+		widest := e.rule.Upper(string(e.f.Kind), size, &most, e.u)
+		if low == nil || least.Value-*least.Limit < low.Value-*low.Limit {
+			low = &least
+		}
+		if high == nil || *widest.Limit-widest.Value < *high.Limit-high.Value {
+			high = &widest
+		}
+	}
+	for _, c := range []*limit.Check{low, high} {
+		if c != nil {
+			e.Checks = append(e.Checks, *c)
 		}
 	}
 }

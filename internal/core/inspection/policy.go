@@ -53,6 +53,8 @@ type Policy struct {
 	LineHoneStock    unit.Length `json:"line_hone_stock"`
 	CapCutMax        unit.Length `json:"cap_cut_max"`
 	StepLimit        unit.Length `json:"step_limit"`
+	// SkimStock is the cut that cleans a deck below its deepest place.
+	SkimStock unit.Length `json:"skim_stock"`
 }
 
 // A PolicyForm is what a field of the policy holds.
@@ -123,6 +125,8 @@ var PolicyFields = []PolicyField{
 		length: func(p *Policy) *unit.Length { return &p.CapCutMax }},
 	{Name: "step_limit", Form: Stock, Usual: [2]unit.Length{30, 80},
 		length: func(p *Policy) *unit.Length { return &p.StepLimit }},
+	{Name: "skim_stock", Form: Stock, Usual: [2]unit.Length{10, 25},
+		length: func(p *Policy) *unit.Length { return &p.SkimStock }},
 	{Name: "duty_clearance", Form: Stock, length: func(p *Policy) *unit.Length { return &p.DutyClearance }},
 }
 

@@ -56,7 +56,7 @@ func (f Feature) Listed() (out Feature, ok bool) {
 	case f.Kind == part.Deck:
 		for i, line := range f.Stations {
 			for _, gap := range cells[i][0] {
-				out.List.Lines = append(out.List.Lines, Line{line, gap})
+				out.List.Lines = append(out.List.Lines, Line{Name: line, Gap: gap})
 			}
 		}
 		out.List.Setups = f.setups()

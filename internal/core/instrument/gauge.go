@@ -92,6 +92,8 @@ type Gauge struct {
 	// Setting and Sense turn a deviation into a size: size = Setting + Sense × reading.
 	Setting *unit.Length `json:"setting,omitempty"`
 	Sense   int          `json:"sense,omitempty"`
+	// Finest tells that no finer gauge is to be had.
+	Finest bool `json:"finest,omitempty"`
 }
 
 // Size converts a deviation shown by the gauge: Setting + Sense × deviation.

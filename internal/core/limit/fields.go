@@ -10,6 +10,37 @@ type Clearance struct {
 	Target *Range       `json:"target,omitempty"`
 }
 
+// Rings are ranges for the rings of a piston, by their place.
+type Rings struct {
+	Top    *Range `json:"top,omitempty"`
+	Second *Range `json:"second,omitempty"`
+	Oil    *Range `json:"oil,omitempty"`
+}
+
+// ShellsFor are the changes on offer for parts of a size class.
+func (l *Limits) ShellsFor(class unit.Length) []unit.Length {
+	if class == 0 {
+		return l.Shells
+	}
+	var changes []unit.Length
+	for i := 0; i+1 < len(l.ShellsAt); i += 2 {
+		if l.ShellsAt[i] == class {
+			changes = append(changes, l.ShellsAt[i+1])
+		}
+	}
+	return changes
+}
+
+// RangeOf is the range of the i-th ring of a piston: its own, else that of all.
+func (l *Limits) RangeOf(ring int) *Range {
+	if l.Rings != nil && ring < 3 {
+		if own := []*Range{l.Rings.Top, l.Rings.Second, l.Rings.Oil}[ring]; own != nil {
+			return own
+		}
+	}
+	return l.New
+}
+
 // Limits are the limits of one kind of feature. A nil field is a limit that nobody has entered.
 type Limits struct {
 	New           *Range       `json:"new,omitempty"`
@@ -28,6 +59,10 @@ type Limits struct {
 	Clearance  *Clearance    `json:"clearance,omitempty"`
 	// Shells are the changes on offer against standard shells; positive gives more clearance.
 	Shells []unit.Length `json:"shells,omitempty"`
+	// ShellsAt are those on offer for other size classes, in pairs: the class, and a change.
+	ShellsAt []unit.Length `json:"shells_at,omitempty"`
+	// Rings are the gaps of single rings, where one range does not serve all.
+	Rings *Rings `json:"rings,omitempty"`
 	// Sources say where fields come from, by the field's name: "taper_max", "new", "clearance.max".
 	Sources map[string]Source `json:"sources,omitempty"`
 	// ByNumber overrides any field for one number.
@@ -43,6 +78,8 @@ const (
 	Span Form = "span" // a range
 	List Form = "list" // several lengths on offer
 	Rise Form = "rise" // several lengths that rise one by one from above zero
+	// Pairs are several lengths on offer for each of several sizes: a size and a length, one after the other.
+	Pairs Form = "pairs"
 )
 
 // A Value is what a field holds; nothing where nobody entered it.
@@ -133,6 +170,21 @@ var Fields = func() []Field {
 			},
 			set: func(l *Limits, v Value) { *of(clearance(l)) = v.Span }}
 	}
+	ring := func(name string, of func(*Rings) **Range) Field {
+		return Field{Name: "rings." + name, Form: Span, Stored: "ring_" + name, Small: true,
+			get: func(l *Limits) (v Value) {
+				if l.Rings != nil {
+					v.Span = *of(l.Rings)
+				}
+				return v
+			},
+			set: func(l *Limits, v Value) {
+				if l.Rings == nil {
+					l.Rings = &Rings{}
+				}
+				*of(l.Rings) = v.Span
+			}}
+	}
 	return []Field{
 		{Name: "new", Form: Span, Stored: "new", Printed: true,
 			Checks: []string{"size_low", "size_high"},
@@ -161,6 +213,10 @@ var Fields = func() []Field {
 		several("undersizes", "undersize", Rise, true, func(l *Limits) *[]unit.Length { return &l.Undersizes }),
 		several("oversizes", "oversize", Rise, true, func(l *Limits) *[]unit.Length { return &l.Oversizes }),
 		several("shells", "shell", List, false, func(l *Limits) *[]unit.Length { return &l.Shells }),
+		several("shells_at", "shell_at", Pairs, false, func(l *Limits) *[]unit.Length { return &l.ShellsAt }),
+		ring("top", func(r *Rings) **Range { return &r.Top }),
+		ring("second", func(r *Rings) **Range { return &r.Second }),
+		ring("oil", func(r *Rings) **Range { return &r.Oil }),
 	}
 }()
 

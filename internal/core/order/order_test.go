@@ -200,7 +200,7 @@ func TestDeckSheet(t *testing.T) {
 	sheets := advised(inspected, schedule.Counts{Cylinders: 4})
 	require.Len(t, sheets[order.Deck].Lines, 1)
 	line := sheets[order.Deck].Lines[0]
-	assert.Contains(t, line.What, "Skim 0.0040 in off")
+	assert.Contains(t, line.What, "Skim 0.0050 in off")
 	assert.Equal(t, in("0.002"), *line.Most)
 	require.Len(t, sheets[order.Parts].Lines, 1)
 	assert.Equal(t, "GA", sheets[order.Parts].Lines[0].Code)

@@ -231,6 +231,7 @@ const (
 // States that parts are measured in; any other text is one, too.
 const (
 	AsFound            = "as_found"
+	AfterClean         = "after_clean"
 	AfterPolish        = "after_polish"
 	AfterStraightening = "after_straightening"
 	AfterStraighten    = "after_straighten" // as files from elsewhere may name it

@@ -17,6 +17,8 @@ const (
 	Thrust       Set = "thrust"
 	PistonSet    Set = "pistons"
 	Pins         Set = "pins"
+	RodSet       Set = "rods"
+	CamLobes     Set = "cam_lobes"
 	Rings        Set = "rings"
 )
 
@@ -48,7 +50,9 @@ var sets = []SetRow{
 	{Thrust, EndFloat, "crankshaft", false, "grind", true, false},
 	{PistonSet, Piston, "pistons", false, "", false, false},
 	{Pins, Pin, "pins", false, "", false, false},
+	{RodSet, RodBend, "rods", false, "", false, false},
 	{Rings, RingGap, "rings", false, "rings", false, false},
+	{CamLobes, CamLobe, "camshaft", false, "", false, false},
 }
 
 // Sets are all of them, in the order in which they are decided.

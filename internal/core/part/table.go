@@ -10,6 +10,8 @@ var (
 	formed = []string{"new", "wear_max", "taper_max", "out_of_round_max"}
 	fit    = []string{"clearance.new", "clearance.max", "clearance.target"}
 	ranged = []string{"new", "max"}
+	// perRanged has a range for each ring besides: rails are wide by design.
+	perRanged = []string{"new", "max", "rings.top", "rings.second", "rings.oil"}
 )
 
 func fields(lists ...[]string) (all []string) {
@@ -166,16 +168,16 @@ var table = []Row{
 	{
 		Kind:      SmallEnd,
 		Component: Rods, Step: AtRods, Place: InRow, Shape: ShapeRod,
-		Quantity: Size, Mate: Pin,
+		Quantity: Size, Mate: Pin, Set: RodSet,
 		Each: PerRod, Bare: true,
 		Plan: "2x2", Gauge: instrument.BoreGauge, States: none, Spot: atBore,
-		Limits: formed,
+		Limits: fields(formed, []string{"clearance.new", "clearance.max"}),
 	},
 	{
 		Kind:      RodLength,
 		Component: Rods, Step: AtRods, Place: InRow, Shape: ShapeRod,
-		Quantity: Size,
-		Each:     PerRod, Bare: true,
+		Quantity: Size, Set: RodSet,
+		Each: PerRod, Bare: true,
 		Gauge: instrument.Micrometer, States: none,
 		Limits: ranged,
 		List:   &List{Form: Readings, Lines: []string{"centres"}, Numbered: true},
@@ -183,8 +185,8 @@ var table = []Row{
 	{
 		Kind:      RodBend,
 		Component: Rods, Step: AtRods, Place: InRow, Shape: ShapeRod,
-		Quantity: Dial,
-		Each:     PerRod, Bare: true,
+		Quantity: Dial, Set: RodSet,
+		Each: PerRod, Bare: true,
 		Gauge: instrument.Indicator, States: none,
 		Limits: []string{"max"},
 		List:   &List{Form: Readings, Lines: []string{"bend", "twist"}, Whole: true, Numbered: true},
@@ -192,8 +194,8 @@ var table = []Row{
 	{
 		Kind:      RodWeight,
 		Component: Rods, Step: AtRods, Place: InRow, Shape: ShapeRod,
-		Quantity: Weight,
-		Each:     PerRod, Bare: true,
+		Quantity: Weight, Set: RodSet,
+		Each: PerRod, Bare: true,
 		States: none,
 		List:   &List{Form: Weights, Lines: []string{"big end", "small end"}, Numbered: true},
 	},
@@ -216,10 +218,10 @@ var table = []Row{
 	{
 		Kind:      PinBore,
 		Component: Pistons, Step: AtRods, Place: InRow, Shape: ShapePiston,
-		Quantity: Size, Mate: Pin,
+		Quantity: Size, Mate: Pin, Set: PistonSet,
 		Each: PerCylinder, Bare: true,
 		Plan: "2x2", Gauge: instrument.BoreGauge, States: none, Spot: atBore,
-		Limits: formed,
+		Limits: fields(formed, []string{"clearance.new", "clearance.max"}),
 	},
 	{
 		Kind:      RingGroove,
@@ -227,7 +229,7 @@ var table = []Row{
 		Quantity: Gap, Set: PistonSet,
 		Each: PerCylinder, Bare: true,
 		Gauge: instrument.Feeler, States: none,
-		Limits: ranged,
+		Limits: perRanged,
 		List:   perRing(),
 	},
 	{
@@ -257,9 +259,9 @@ var table = []Row{
 	{
 		Kind:      CamLobe,
 		Component: Camshaft, Step: AtCam, Place: AlongCam, Shape: ShapeShaft,
-		Quantity: Size,
-		Each:     TwoACylinder,
-		Gauge:    instrument.Micrometer, States: none,
+		Quantity: Size, Set: CamLobes,
+		Each:  TwoACylinder,
+		Gauge: instrument.Micrometer, States: none,
 		Limits: ranged,
 		List:   &List{Form: Readings, Lines: []string{"base", "nose"}, Whole: true, Numbered: true},
 	},
@@ -325,7 +327,7 @@ var table = []Row{
 		Quantity: Gap, Set: Rings,
 		Each: PerCylinder, Bare: true,
 		Gauge: instrument.Feeler, States: none,
-		Limits: ranged,
+		Limits: perRanged,
 		List:   perRing(),
 	},
 	{

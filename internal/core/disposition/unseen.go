@@ -1,0 +1,116 @@
+package disposition
+
+import (
+	"slices"
+
+	"ledge/internal/core/form"
+	"ledge/internal/core/part"
+	"ledge/internal/core/say"
+)
+
+// tellUnseen lists the limits that nothing measured could judge, or not all of.
+func (b *board) tellUnseen() {
+	for _, m := range b.members {
+		if m.finding.Measured() && !m.finding.Stale && m.feature.Kind.Grid() {
+			b.unseenForm(m)
+		}
+		if c := m.limits.Clearance; c != nil && m.finding.Measured() && b.hasFits() &&
+			(len(m.fits) == 0 || slices.ContainsFunc(m.fits, func(f *Fit) bool { return f.Basis == BasisPredicted })) {
+			b.unseen("clearance", &m.ref, Unmeasured)
+		}
+	}
+	switch b.set.Set {
+	case part.MainJournals:
+		if b.limits.RunoutMax != nil && !b.measuredOnce(part.Runout) {
+			b.unseen("runout", nil, Unmeasured)
+		}
+	case part.MainHousings:
+		if b.limits.AlignmentMax != nil && !b.measuredOnce(part.MainAlignment) && !b.measuredOnce(part.TunnelEdge) {
+			b.unseen("alignment", nil, Unmeasured)
+		}
+	}
+}
+
+// hasFits reports whether the set's members run in a joint.
+func (b *board) hasFits() bool { return len(b.members) > 0 && b.members[0].ref.Kind.Row().Fit != "" }
+
+// measuredOnce reports whether anything of a kind was measured that still holds.
+func (b *board) measuredOnce(kind part.Kind) bool {
+	return slices.ContainsFunc(b.in.Members(kind), func(i int) bool {
+		f := &b.result.Features[i]
+		return f.Complete && !f.Stale
+	})
+}
+
+// unseenForm lists what the readings of a part leave of its form.
+func (b *board) unseenForm(m member) {
+	stations, l := 0, m.limits
+	for s := range m.finding.Grid.Sizes {
+		if slices.ContainsFunc(m.finding.Grid.Sizes[s], func(c form.CellSize) bool { return c.OK }) {
+			stations++
+		}
+	}
+	switch {
+	case l.TaperMax == nil:
+	case m.finding.Taper == nil:
+		b.unseen("taper", &m.ref, Unmeasured)
+	case stations == 2:
+		b.unseen("shape", &m.ref, ByPlan)
+	}
+	switch {
+	case l.OutOfRoundMax == nil:
+	case m.finding.OutOfRound == nil:
+		b.unseen("out_of_round", &m.ref, Unmeasured)
+	case m.finding.Pooled == nil:
+		b.unseen("oval", &m.ref, ByPlan)
+	case stations > 1:
+		b.unseen("oval_at_end", &m.ref, ByPlan)
+	}
+	if l.WearMax != nil && m.finding.Wear == nil {
+		b.unseen("wear", &m.ref, Unmeasured)
+	}
+}
+
+func (b *board) unseen(check string, feature *Ref, why WhyUnseen) {
+	r := say.New("unseen", say.Word("part", "set", b.set.Set))
+	if feature != nil {
+		r = say.Of("unseen", *feature)
+	}
+	b.set.NotSeen = append(b.set.NotSeen, Unseen{check, feature, why, r.As(check)})
+}
+
+// UnseenChecks lists what may stand under what was not seen.
+func UnseenChecks() []string {
+	return []string{"taper", "shape", "out_of_round", "oval", "oval_at_end", "wear", "runout", "clearance", "alignment"}
+}
+
+// blind reports whether a limit had nothing to judge.
+func (b *board) blind() bool {
+	return slices.ContainsFunc(b.set.NotSeen, func(u Unseen) bool { return u.Why == Unmeasured })
+}
+
+// keeps reports whether a set stays as it is, or nearly.
+func (a Action) keeps() bool { return a == Reuse || a == Polish || a == Hone }
+
+// askUnseen asks for what would make a decision certain that leaves the parts as they are.
+func (b *board) askUnseen() {
+	for _, u := range b.set.NotSeen {
+		if u.Why != Unmeasured {
+			continue
+		}
+		switch {
+		case u.Check == "clearance" && u.Feature.Kind == part.Cylinder:
+			b.ask(Ask{What: AskCells, Feature: Ref{Kind: part.Piston, Number: u.Feature.Number}})
+		case u.Check == "clearance":
+			b.ask(Ask{What: AskFit, Feature: *u.Feature})
+		case u.Check == "runout":
+			b.ask(Ask{What: AskRunout, Feature: b.members[0].ref})
+		case u.Check == "alignment":
+			b.ask(Ask{What: AskCells, Feature: Ref{Kind: part.TunnelEdge, Number: 1}})
+		case u.Check == "wear":
+			b.ask(Ask{What: AskLimit, Feature: *u.Feature})
+		default:
+			b.ask(Ask{What: AskCells, Feature: *u.Feature})
+		}
+	}
+}

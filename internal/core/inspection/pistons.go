@@ -1,0 +1,76 @@
+package inspection
+
+import (
+	"math"
+	"slices"
+
+	"ledge/internal/core/form"
+	"ledge/internal/core/limit"
+	"ledge/internal/core/part"
+	"ledge/internal/core/unit"
+)
+
+// thrustSide is where a skirt is measured: square to its pin.
+const thrustSide = 90 * unit.Degree
+
+// boreClass is the class of the bore that a piston runs in, which its own follows; standard where nobody read it.
+func (in *Inspection) boreClass(number int) unit.Length {
+	limits, _ := in.LimitsFor(part.Cylinder, number)
+	at, ok := in.Latest(part.Cylinder, number)
+	if !ok || limits.New == nil {
+		return 0
+	}
+	smallest, _, measured := form.Range(in.Features[at].counted().All())
+	if !measured {
+		return 0
+	}
+	class, _ := limit.BoreClass(*limits.New, limits.Oversizes, smallest, limit.ClassTolerance(in.Unit))
+	return class
+}
+
+// skirt holds a piston, square to its pin, against the range of new ones where nobody said how much it may wear: a
+// collapsed skirt lies well below it. Less than 0.001 in / 0.025 mm is use; common practice.
+func (out *Finding) skirt(in *Inspection, f *Feature, grid form.Grid, limits limit.Limits) {
+	if f.Kind != part.Piston || limits.New == nil || limits.WearMax != nil {
+		return
+	}
+	across := grid.InDirections(grid.Nearest(thrustSide))
+	if len(across) == 0 {
+		return
+	}
+	least := limits.New.Min + out.Class() - limit.ClassTolerance(in.Unit)
+	out.Checks = append(out.Checks, in.Policy.DecisionRule.Lower("skirt", slices.Max(across), &least, out.U))
+}
+
+// judgePinFits gives each pin the checks of its play in its piston and in its rod, where these are limited.
+func (in *Inspection) judgePinFits(findings []Finding) {
+	for i := range findings {
+		pin := &findings[i]
+		if at, ok := in.Latest(part.Pin, pin.Number); pin.Kind != part.Pin || !pin.Measured() || !ok || at != i {
+			continue
+		}
+		for _, kind := range []part.Kind{part.PinBore, part.SmallEnd} {
+			at, ok := in.Latest(kind, pin.Number)
+			limits, _ := in.LimitsFor(kind, pin.Number)
+			if c := limits.Clearance; !ok || !findings[at].Measured() || c == nil {
+				continue
+			} else if bore := &findings[at]; c.New != nil || c.Max != nil {
+				in.judgePinFit(pin, bore, *c)
+			}
+		}
+	}
+}
+
+func (in *Inspection) judgePinFit(pin, bore *Finding, c limit.Clearance) {
+	rule, u := in.Policy.DecisionRule, math.Hypot(pin.U, bore.U)
+	var least, most *unit.Length
+	if c.New != nil {
+		least, most = &c.New.Min, &c.New.Max
+	}
+	if c.Max != nil {
+		most = c.Max
+	}
+	name := string(bore.Kind) + "_fit"
+	pin.Checks = append(pin.Checks, rule.Lower(name+"_low", *bore.Min-*pin.Max, least, u),
+		rule.Upper(name, *bore.Max-*pin.Min, most, u))
+}
