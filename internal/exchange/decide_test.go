@@ -51,7 +51,11 @@ func tunnel(number int, readings string) string {
 		number, strings.Join(r[:4], ","), strings.Join(r[4:], ","))
 }
 
+// document judges by the bare rules, unless its policy says that near values are read again.
 func document(policy, limits string, features ...string) string {
+	if !strings.Contains(policy, "confirm") {
+		policy = strings.TrimSuffix(`"confirm": false, `+policy, ", ")
+	}
 	return fmt.Sprintf(`{"format": "ledge.inspection/1", "unit": "in", "policy": {%s}, "limits": {%s}, "features": [%s]}`,
 		policy, limits, strings.Join(features, ","))
 }
@@ -117,7 +121,7 @@ var decisions = []struct{ name, doc, want string }{
 		document("", journalLimits, even("main_journal", 1, "", "1.8120"),
 			`{"kind": "runout", "number": 1, "tir": 0.0021}`), "main_journals: grind 0.01 0"},
 	{"beyond the last step", document("", journalLimits,
-		eight("main_journal", 1, "", "1.8122 1.8122 1.7500 1.8122 1.8122 1.8122 1.8122 1.8122")),
+		eight("main_journal", 1, "", `1.8122 1.8122 {"size":1.7500,"confirmed":true} 1.8122 1.8122 1.8122 1.8122 1.8122`)),
 		"main_journals: replace 0 0"},
 	{"policy grinds always", document(`"grind": "always"`, journalLimits,
 		even("main_journal", 1, "", "1.8120")), "main_journals: grind 0.01 0"},
@@ -211,7 +215,10 @@ var decisions = []struct{ name, doc, want string }{
 		document("", strings.Replace(journalLimits,
 			`"clearance": {"new": {"min": 0.0010, "max": 0.0016}, "max": 0.0040},`, "", 1),
 			even("main_journal", 1, "", "1.8120")), "main_journals: reuse 0 0 provisional"},
-	{"guarded and too close to call", document(`"decision_rule": "guarded"`, journalLimits,
+	{"a mistyped figure orders no crank", document("", journalLimits,
+		eight("main_journal", 1, "", "1.8122 1.8122 1.7500 1.8122 1.8122 1.8122 1.8122 1.8122")),
+		"main_journals: remeasure 0 0"},
+	{"guarded and too close to call", document(`"decision_rule": "guarded", "confirm": true`, journalLimits,
 		even("main_journal", 1, `"gauge": {"kind": "micrometer", "division": 0.0001, "repeatability": 0.0001, "setting_u": 0.0001},`, "1.8102")), "main_journals: remeasure 0 0"},
 	{"the latest state decides", document("", journalLimits, even("main_journal", 1, "", "1.8000"),
 		even("main_journal", 1, `"state": "after_grind",`, "1.8020")), "main_journals: reuse 0.01 0 provisional"},
@@ -239,7 +246,7 @@ var decisions = []struct{ name, doc, want string }{
 			"3.7200 3.7200 3.7200 3.7200 3.7200 3.7200"),
 			six(2, `"look": "cracked",`, "3.7200 3.7200 3.7200 3.7200 3.7200 3.7200")), "cylinders: replace 0 0"},
 	{"one beyond the last step is sleeved, the rest bored",
-		document("", cylinderLimits, six(1, "", "3.7700 3.7200 3.7200 3.7200 3.7200 3.7200"),
+		document("", cylinderLimits, six(1, "", `{"size":3.7700,"confirmed":true} 3.7200 3.7200 3.7200 3.7200 3.7200`),
 			six(2, `"look": "scored",`, "3.7200 3.7200 3.7200 3.7200 3.7200 3.7200")), "cylinders: sleeve 0.02 0"},
 
 	{"a true tunnel stays", document("", housingLimits,
@@ -302,9 +309,9 @@ func TestUndersizeCheckValues(t *testing.T) {
 	}
 	for _, tt := range tests {
 		for _, row := range tt.rows {
-			doc := fmt.Sprintf(`{"format": "ledge.inspection/1", "unit": %q, "policy": {"cleanup_allowance": 0},
+			doc := fmt.Sprintf(`{"format": "ledge.inspection/1", "unit": %q, "policy": {"cleanup_allowance": 0, "confirm": false},
 				"limits": {"main_journal": {"new": {"min": %[2]s, "max": %[2]s}, "out_of_round_max": 0, "undersizes": [%[3]s]}},
-				"features": [{"kind": "main_journal", "number": 1, "look": "scored", "stations": ["A"], "directions": [0, 90], "readings": [[%[2]s, %[4]s]]},
+				"features": [{"kind": "main_journal", "number": 1, "look": "scored", "stations": ["A"], "directions": [0, 90], "readings": [[{"size": %[2]s, "confirmed": true}, {"size": %[4]s, "confirmed": true}]]},
 				{"kind": "runout", "number": 1, "tir": %[5]s}]}`, tt.unit, tt.top, tt.steps, row[0], row[1])
 			in, result := evaluateText(t, doc)
 			want := "main_journals: replace 0 0"

@@ -93,7 +93,7 @@ func TestDeckAndThrust(t *testing.T) {
 			"would stand 0.0220 in above"},
 		{"cracked", "", strings.Replace(deck("0.001"), `"kind": "deck"`, `"kind": "deck", "look": "cracked"`,
 			1), "deck", "replace", "0", "0", "cracked"},
-		{"too near to call", `"decision_rule": "guarded"`, deck("0.003"), "deck", "remeasure", "0", "0",
+		{"too near to call", `"decision_rule": "guarded"`, deck("0.003"), "deck", "reuse", "0", "0",
 			"too close to its limit"},
 		{"float within", "", `{"kind": "end_float", "at_0": [0.005], "at_180": [0.005]}`, "thrust", "reuse",
 			"0", "0", "within its range"},
@@ -147,7 +147,7 @@ func TestWhatWouldSettleIt(t *testing.T) {
 		{"0.0005", "2.24855", "a gauge that reads 0.0001 in would"},
 		{"0.0001", "2.24899", "no ordinary gauge tells"}, {"0.0001", "2.249", "no ordinary gauge tells"},
 	} {
-		in, err := Read(strings.NewReader(`{"format": "ledge.inspection/1", "unit": "in", "policy": {"decision_rule": "guarded"}, "limits": {"main_housing": {"new": {"min": 2.2400, "max": 2.2490}}},
+		in, err := Read(strings.NewReader(`{"format": "ledge.inspection/1", "unit": "in", "policy": {"decision_rule": "guarded", "confirm": false}, "limits": {"main_housing": {"new": {"min": 2.2400, "max": 2.2490}}},
 			"features": [{"kind": "main_housing", "number": 1, "gauge": {"kind": "bore_gauge", "division": ` +
 			tt.division + `}, "stations": ["A"], "directions": [0, 90], "readings": [[` + tt.size + `, ` +
 			tt.size + `]]}]}`))
@@ -164,10 +164,15 @@ func TestWhatWouldSettleIt(t *testing.T) {
 		}
 		assert.Contains(t, text, tt.want, tt.size)
 	}
-	in, err := Read(strings.NewReader(`{"format": "ledge.inspection/1", "unit": "mm", "policy": {"decision_rule": "guarded"}, "limits": {"main_journal": {"new": {"min": 69.98, "max": 70}, "out_of_round_max": 0.012}},
+	in, err := Read(strings.NewReader(`{"format": "ledge.inspection/1", "unit": "mm", "policy": {"decision_rule": "guarded", "confirm": false}, "limits": {"main_journal": {"new": {"min": 69.98, "max": 70}, "out_of_round_max": 0.012}},
 		"features": [{"kind": "main_journal", "number": 1, "gauge": {"kind": "micrometer", "division": 0.002}, "stations": ["A"], "directions": [0, 90], "readings": [[70, 69.99]]}]}`))
 	require.NoError(t, err)
-	settle := evaluated(in).Sets[0].Reasons[0].Text
+	settle := ""
+	for _, r := range evaluated(in).Sets[0].Reasons {
+		if strings.HasPrefix(r.Code, "unsure") {
+			settle = r.Text
+		}
+	}
 	assert.Contains(t, settle, "6 readings at each place would tell",
 		"as the rule says: 2·√2·√((d/√12)² + (d/2)²/6) = 0.002")
 }

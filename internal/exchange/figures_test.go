@@ -98,7 +98,7 @@ var figures = []figure{
 			`{"kind": "rod_bearing", "number": 2, "fitted": {"shell": 0.025}, "stations": ["m"], "directions": [0, 90], "readings": [[40.060, 40.050]]}`),
 		`{"fits": [{"kind": "rod", "number": 2, "basis": "measured", "used": true, "clearance": {"min": 0.04, "max": 0.06}, "shell": 0.025, "verdict": "no_limit"}], "sets": []}`},
 	{"a void fit is shown and the predicted one decides",
-		metricDoc("", metricJournal+`, "main_housing": {"new": {"min": 54.000, "max": 54.010}}`,
+		metricDoc(`"confirm": false`, metricJournal+`, "main_housing": {"new": {"min": 54.000, "max": 54.010}}`,
 			`{"kind": "main_journal", "number": 1, "stations": ["A"], "directions": [0, 90], "readings": [[50.010, 50.010]]}`,
 			`{"kind": "main_bearing", "number": 1, "stations": ["m"], "directions": [0, 90], "readings": [[50.300, 50.300]]}`,
 			`{"kind": "main_housing", "number": 1, "stations": ["m"], "directions": [0, 90], "readings": [[54.011, 54.005]]}`),

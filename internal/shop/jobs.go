@@ -56,6 +56,13 @@ type SetLine struct {
 	Signed      bool `json:"signed"`
 }
 
+// SetAsks is what one set asks for.
+type SetAsks struct {
+	Set       part.Set          `json:"set"`
+	Component string            `json:"component,omitempty"`
+	Asks      []disposition.Ask `json:"asks"`
+}
+
 // NewJobBody is what a person fills in to start a job.
 type NewJobBody struct {
 	Number            string             `json:"number,omitempty" maxLength:"20" doc:"the next free one where empty"`

@@ -49,6 +49,8 @@ type ReadingAnswer struct {
 	Features []FeatureChange `json:"features"`
 	Fits     []FitChange     `json:"fits"`
 	Said     []SetLine       `json:"said"`
+	// Asked is what is to be read again, as in the view.
+	Asked []SetAsks `json:"asked"`
 }
 
 // A FeatureChange is what of a part changed.
@@ -62,6 +64,11 @@ type FeatureChange struct {
 	Recorded bool                `json:"recorded"`
 	Finding  *inspection.Finding `json:"finding,omitempty"`
 	Checks   []limit.Check       `json:"checks,omitempty"`
+	// U are the uncertainties of its checks, in their order, where nothing else of them changed: the hand is learned from
+	// every reading of its kind.
+	U []unit.Length `json:"u,omitempty"`
+	// Notes are all that stand beside it, where they changed and its readings did not.
+	Notes *[]inspection.Note `json:"notes,omitempty"`
 	// Lines are new on its tape; Superseded are those that hold no more, with what took their place.
 	Lines      []store.Reading   `json:"lines,omitempty"`
 	Superseded map[string]string `json:"superseded,omitempty"`
@@ -99,7 +106,7 @@ func (a *Application) TakeReading(ctx context.Context, job int64, b ReadingBody)
 // answerTo says what a reading changed of a job.
 func answerTo(reading store.Reading, before, after JobView) ReadingAnswer {
 	answer := ReadingAnswer{Reading: reading, StandIn: after.StandIn, Follows: before.Change, Change: after.Change,
-		Features: []FeatureChange{}, Said: after.Said}
+		Features: []FeatureChange{}, Said: after.Said, Asked: after.Asked}
 	was := make(map[int64]*FeatureView, len(before.Features))
 	for i := range before.Features {
 		was[before.Features[i].ID] = &before.Features[i]
@@ -130,7 +137,7 @@ func fitChanges(before, after []disposition.Fit) []FitChange {
 			continue
 		}
 		one.Fits = append(one.Fits, only(after, same)...)
-		if !reflect.DeepEqual(only(before, same), only(after, same)) {
+		if !slices.EqualFunc(only(before, same), only(after, same), disposition.Fit.Same) {
 			changes = append(changes, one)
 		}
 	}
@@ -161,9 +168,10 @@ func changeOf(old, f *FeatureView, was, is *inspection.Finding) (c FeatureChange
 		c.Finding = is
 		if was != nil && len(is.Checks) > 0 {
 			judged := *was
-			judged.Checks = is.Checks
+			judged.Checks, judged.U, judged.Notes = is.Checks, is.U, is.Notes
 			if reflect.DeepEqual(&judged, is) {
-				c.Finding, c.Checks = nil, is.Checks
+				c.Finding = nil
+				c.judged(was, is)
 			}
 		}
 	}
@@ -178,10 +186,39 @@ func changeOf(old, f *FeatureView, was, is *inspection.Finding) (c FeatureChange
 			c.Superseded[line.ID] = *line.SupersededBy
 		}
 	}
-	return c, len(c.Lines) > 0 || c.Superseded != nil || c.Finding != nil || c.Checks != nil ||
+	return c, len(c.Lines) > 0 || c.Superseded != nil || c.Finding != nil || c.Checks != nil || c.U != nil || c.Notes != nil ||
 		(was == nil) != (is == nil) ||
 		f.Standing != old.Standing || !reflect.DeepEqual(f.Expected, old.Expected) ||
 		!reflect.DeepEqual(f.Mating, old.Mating)
+}
+
+// judged takes what changed of how a part is judged, its readings as they were.
+func (c *FeatureChange) judged(was, is *inspection.Finding) {
+	if !reflect.DeepEqual(was.Checks, is.Checks) {
+		if c.U = onlyUncertainty(was.Checks, is.Checks); c.U == nil {
+			c.Checks = is.Checks
+		}
+	}
+	if !reflect.DeepEqual(was.Notes, is.Notes) {
+		notes := append([]inspection.Note{}, is.Notes...)
+		c.Notes = &notes
+	}
+}
+
+// onlyUncertainty are the uncertainties of checks that are as they were in all else; nil where they are not.
+func onlyUncertainty(was, is []limit.Check) []unit.Length {
+	if len(was) != len(is) {
+		return nil
+	}
+	u := make([]unit.Length, len(is))
+	for i := range is {
+		old := was[i]
+		old.U, u[i] = is[i].U, is[i].U
+		if !reflect.DeepEqual(old, is[i]) {
+			return nil
+		}
+	}
+	return u
 }
 
 // check refuses what cannot be, and asks about what is unlikely.

@@ -41,11 +41,12 @@ type atBench struct {
 	findings map[int64]inspection.Finding
 	fits     map[string][]disposition.Fit
 	said     []shop.SetLine
+	asked    []shop.SetAsks
 }
 
 func shown(v shop.JobView) atBench {
 	b := atBench{v.Change, map[int64]shop.FeatureView{}, map[int64]inspection.Finding{},
-		map[string][]disposition.Fit{}, v.Said}
+		map[string][]disposition.Fit{}, v.Said, v.Asked}
 	for _, f := range v.Features {
 		if f.Finding >= 0 {
 			b.findings[f.ID] = v.Evaluation.Features[f.Finding]
@@ -64,7 +65,7 @@ func shown(v shop.JobView) atBench {
 func (b *atBench) take(t *testing.T, answer shop.ReadingAnswer) {
 	t.Helper()
 	require.Equal(t, b.change, answer.Follows)
-	b.change, b.said = answer.Change, answer.Said
+	b.change, b.said, b.asked = answer.Change, answer.Said, answer.Asked
 	for _, c := range answer.Features {
 		f := b.features[c.ID]
 		f.Standing, f.Expected, f.Mating = c.Standing, c.Expected, c.Mating
@@ -86,6 +87,16 @@ func (b *atBench) take(t *testing.T, answer shop.ReadingAnswer) {
 			f.Checks = c.Checks
 			b.findings[c.ID] = f
 		}
+		if f, held := b.findings[c.ID]; held {
+			f.Checks = slices.Clone(f.Checks)
+			for i, u := range c.U {
+				f.Checks[i].U = u
+			}
+			if c.Notes != nil {
+				f.Notes = *c.Notes
+			}
+			b.findings[c.ID] = f
+		}
 	}
 	for _, c := range answer.Fits {
 		key := fmt.Sprint(c.Kind, c.Number, c.Component)
@@ -98,7 +109,7 @@ func (b *atBench) take(t *testing.T, answer shop.ReadingAnswer) {
 func (b atBench) text(t *testing.T) string {
 	t.Helper()
 	text, err := json.Marshal(map[string]any{"features": b.features, "findings": b.findings, "fits": b.fits,
-		"said": b.said})
+		"said": b.said, "asked": b.asked})
 	require.NoError(t, err)
 	return string(text)
 }

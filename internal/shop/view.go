@@ -51,6 +51,8 @@ type JobView struct {
 	Orders     OrdersView         `json:"orders"`
 	// Said is what stands for each set: what was signed, else what is advised; after the work as before it.
 	Said []SetLine `json:"said"`
+	// Asked is what is to be read again before sets can be decided.
+	Asked []SetAsks `json:"asked"`
 	// Closing is how it left the shop, OpenEnds what would be left undone if it did now.
 	Closing  *store.Closing `json:"closing,omitempty"`
 	OpenEnds []OpenEnd      `json:"open_ends"`
@@ -306,7 +308,7 @@ func viewOf(ctx context.Context, whole store.Record, stand store.StandIn) (v Job
 	if stand != (store.StandIn{}) {
 		return v.only(stand), nil
 	}
-	v.Said = v.said()
+	v.Said, v.Asked = v.said(), v.asked()
 	if n := len(record.Closings); n > 0 && record.Job.ClosedAt != nil {
 		v.Closing = &record.Closings[n-1]
 	}
@@ -332,8 +334,19 @@ func (v JobView) only(stand store.StandIn) JobView {
 	v.Before, v.OpenEnds = nil, []OpenEnd{}
 	v.Walk = WalkView{Items: []walk.Item{}, Answers: []store.Answer{}, Findings: words.Findings(atSight(v.Features))}
 	v.Orders = OrdersView{Drafts: []order.Sheet{}, Unwanted: []order.Name{}, Issued: []IssuedView{}}
-	v.Said = v.said()
+	v.Said, v.Asked = v.said(), v.asked()
 	return v
+}
+
+// asked is what the sets ask for that are to be read again.
+func (v JobView) asked() []SetAsks {
+	asked := []SetAsks{}
+	for _, s := range v.Evaluation.Sets {
+		if s.Action == disposition.Remeasure && len(s.Asks) > 0 {
+			asked = append(asked, SetAsks{s.Set, s.Component, s.Asks})
+		}
+	}
+	return asked
 }
 
 // has reports whether what came of a sort is in the engine as it stands.

@@ -312,7 +312,7 @@ func TestHowThingsAreSaid(t *testing.T) {
 		"Main 3 is stamped 10 and measures as standard size.": say.Of("stamp",
 			main3, say.Text("stamp", "10"), say.Class("class", 0)),
 		"Mains, within limits: wear, taper and out-of-round.": say.New("within", say.Word("set", "set", part.MainJournals), say.Words("checks", "check", "wear", "taper", "out_of_round")),
-		"What an older Ledge said.": {Code: "step", Text: "What an older Ledge said."},
+		"What an older Ledge said.":                           {Code: "step", Text: "What an older Ledge said."},
 	} {
 		assert.Equal(t, want, in.Say(r))
 	}

@@ -23,14 +23,14 @@ func (e *evaluator) cylinders() {
 	}
 	b.classes()
 	b.pistonFits()
-	beyond, unsure := b.judge()
-	b.judgeFits(&beyond, &unsure)
+	b.judge()
+	b.judgeFits()
 	b.climbBores()
 	cracks := b.cracked()
 	b.causes = append(b.causes, cracks...)
 	b.cylinderOptions()
 	// Nothing is promised beside an unread bore, a cracked one or not.
-	if len(cracks) > 0 && len(b.incomplete()) == 0 || !b.early(beyond, unsure) {
+	if len(cracks) > 0 && len(b.incomplete()) == 0 || !b.early() {
 		b.chooseCylinders()
 	}
 	b.close()

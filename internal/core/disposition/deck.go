@@ -39,7 +39,7 @@ func (e *evaluator) deck() {
 	if len(b.members) == 0 {
 		return
 	}
-	beyond, unsure := b.judge()
+	b.judge()
 	cracks := b.cracked()
 	b.causes = append(b.causes, cracks...)
 	b.offer(Option{Way: Way{Action: Reuse}, Feasible: len(b.causes) == 0, Reasons: b.causes})
@@ -48,7 +48,7 @@ func (e *evaluator) deck() {
 	if len(cracks) > 0 {
 		b.set.Action, b.set.Reasons = Replace, append(b.set.Reasons, cracks...)
 		b.because(say.New("crack_test"))
-	} else if !b.early(beyond, unsure) {
+	} else if !b.early() {
 		for _, o := range b.set.Options {
 			if o.Feasible {
 				b.decide(o)
@@ -149,7 +149,7 @@ func (e *evaluator) thrust() {
 		b.members = append(b.members, member{Ref{Kind: part.EndFloat,
 			Number: max(1, e.in.Features[i].Number)}, &e.in.Features[i], &e.result.Features[i], &limits, nil})
 	}
-	beyond, unsure := b.judge()
+	b.judge()
 	b.offer(Option{Way: Way{Action: Reuse}, Feasible: len(b.causes) == 0, Reasons: b.causes})
 	finding := b.members[0].finding
 	tight := finding.Check("end_float_low") != nil && finding.Check("end_float_low").Verdict == limit.Beyond
@@ -172,7 +172,7 @@ func (e *evaluator) thrust() {
 	b.offer(Option{Way: Way{Action: Replace}, Feasible: true, Reasons: []Reason{say.New("thrust_repair")}})
 	disagrees := hasNote(finding, "turned") || hasNote(finding, "feeler")
 	switch cleaned := b.cleaned(); {
-	case b.early(beyond, unsure):
+	case b.early():
 	case !cleaned && (disagrees || tight):
 		b.set.Action = Remeasure
 		b.set.Reasons = append(b.set.Reasons, b.causes...)

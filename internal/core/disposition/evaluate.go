@@ -72,6 +72,7 @@ func evaluateBuild(ctx context.Context, b inspection.Build) (Result, error) {
 }
 
 func judgeAll(ctx context.Context, in *inspection.Inspection) (Result, error) {
+	in = inspection.Learn(in)
 	e := &evaluator{in: in, rule: in.Policy.DecisionRule}
 	findings, err := inspection.Evaluate(ctx, in)
 	if err != nil {
@@ -128,6 +129,13 @@ type board struct {
 	limited bool         // whether it has any
 	causes  []Reason     // what stands against leaving the set as it is, fits apart
 	fitsOut []Reason     // fits outside their windows as found
+	// open tells that a check is too near its limit for its gauge to call, clear that something stands against the set
+	// that is not.
+	open, clear bool
+	// left are the values inside their limits that the gauge leaves open.
+	left []Reason
+	// waits are the housings that are asked about, whose fits count only when that is settled.
+	waits []waited
 	// onePart tells that members of several kinds are one part where they have one number; of those all, or the
 	// numbers in out, are replaced, and mends tells which are mended instead.
 	onePart, all bool
@@ -218,9 +226,15 @@ func (b *board) close() {
 	if b.set.Action.keeps() && b.blind() {
 		b.set.Provisional = true
 	}
+	if b.set.Action.Decides() && b.open && (b.set.Action.keeps() || !b.clear) {
+		b.set.Provisional = true
+		b.set.Reasons = append(b.set.Reasons, b.left...)
+		b.offerSigned()
+	}
 	if b.set.Provisional && b.set.Action.keeps() {
 		b.askUnseen()
 	}
+	b.tellHand()
 	b.treat()
 	for _, m := range b.members {
 		for _, c := range m.finding.Checks {
@@ -276,68 +290,102 @@ func (b *board) incomplete() []Reason {
 	return reasons
 }
 
-// judge gathers the causes from the members' checks, their looks and the checks of the set; it returns
-// what is unsure. Clearance is left to the fits.
-func (b *board) judge() (beyond bool, unsure []Reason) {
-	weigh := func(ref *Ref, feature *inspection.Feature, c limit.Check) {
-		if c.Verdict != limit.Beyond && c.Verdict != limit.Unsure {
-			return
-		}
-		r := Reason{Feature: ref, Args: []say.Arg{say.Word("check", "check", c.Name),
-			say.Apart("value", c.Value, *c.Limit), say.Apart("limit", *c.Limit, c.Value)}}
-		if ref == nil {
-			r = r.And(say.Word("part", "set", b.set.Set))
-		}
-		if c.Verdict == limit.Beyond {
-			beyond = true
-			r.Code, r.Form = beyondCode+c.Name, "above"
-			if c.Value < *c.Limit {
-				r.Form = "below"
-			}
-			if c.Source != "" {
-				r = r.And(say.Word("source", "source", c.Source))
-			}
-			b.cause(r)
-			return
-		}
-		r.Code = unsureCode + c.Name
-		r = r.And(say.Length("u", c.U), say.Number("chance", int(100**c.Chance+0.5)))
-		if feature != nil {
-			r = r.And(say.Then("then", b.in.Settle(feature, c)))
-		}
-		unsure, b.causes = append(unsure, r), append(b.causes, r)
-	}
+// judge gathers the causes from the members' checks, their looks and the checks of the set. What a gauge leaves open
+// is decided plainly, by the value alone, and noted. Clearance is left to the fits.
+func (b *board) judge() {
 	for _, m := range b.members {
 		for _, c := range m.finding.Checks {
-			if c.Name != "clearance" && !m.finding.Stale {
-				weigh(&m.ref, m.feature, c)
+			if c.Name == "clearance" || m.finding.Stale {
+				continue
 			}
+			b.weigh(&m.ref, m.feature, c, b.doubtful(m, c))
 		}
 		if m.finding.Look.WorseThan(inspection.Marked) {
+			b.clear = true
 			b.cause(say.Of("look", m.ref, say.Word("look", "look", m.finding.Look)))
 		}
 	}
 	for _, c := range b.set.Checks {
-		weigh(nil, nil, c)
+		b.weigh(nil, nil, c, c.Verdict == limit.Unsure)
 	}
-	return beyond, unsure
 }
 
-// early settles what comes before any other rule, in this order: measure what is missing, measure
-// again what is unsure while nothing is beyond. It reports whether the set is decided.
-func (b *board) early(beyond bool, unsure []Reason) bool {
+// doubtful reports whether a check lies too near its limit for its gauge to call.
+func (b *board) doubtful(m member, c limit.Check) bool {
+	if b.in.Coarse(m.feature, c).Nobodys {
+		return true
+	}
+	if c.Verdict != limit.Unsure {
+		return false
+	}
+	if !b.in.Policy.Confirm {
+		return true
+	}
+	standing, _ := b.in.Confirm(m.feature, m.finding, c)
+	return standing == inspection.Open
+}
+
+// weigh takes a check that is beyond its limit among the causes.
+func (b *board) weigh(ref *Ref, feature *inspection.Feature, c limit.Check, doubtful bool) {
+	if doubtful {
+		b.open = true
+	}
+	stands := c.Limit != nil && c.Verdict != limit.NoLimit && c.Margin() < 0
+	if !stands && !(doubtful && c.Verdict == limit.Unsure) {
+		return
+	}
+	if stands && !doubtful {
+		b.clear = true
+	}
+	r := Reason{Feature: ref, Args: []say.Arg{say.Word("check", "check", c.Name),
+		say.Apart("value", c.Value, *c.Limit), say.Apart("limit", *c.Limit, c.Value)}}
+	if ref == nil {
+		r = r.And(say.Word("part", "set", b.set.Set))
+	}
+	if c.Verdict == limit.Beyond {
+		r.Code, r.Form = beyondCode+c.Name, "above"
+		if c.AtLeast {
+			r.Form = "below"
+		}
+		if c.Source != "" {
+			r = r.And(say.Word("source", "source", c.Source))
+		}
+		b.cause(r)
+		return
+	}
+	r.Code = unsureCode + c.Name
+	r = r.And(say.Length("u", c.U), say.Number("chance", int(100**c.Chance+0.5)))
+	if feature != nil {
+		r = r.And(say.Then("then", b.in.Settle(feature, c)))
+	}
+	if stands {
+		b.cause(r)
+	} else {
+		b.left = append(b.left, r)
+	}
+}
+
+// early settles what comes before any other rule, in this order: measure what is missing, read again what is unlikely,
+// what the gauge cannot call and what is near; wait with a housing that is asked about. It reports whether the set is
+// settled so.
+func (b *board) early() bool {
 	missing := b.incomplete()
 	switch {
 	case len(missing) > 0:
 		b.set.Action, b.set.Reasons = Measure, append(b.set.Reasons, missing...)
 		b.set.Options = []Option{} // nothing can be promised of a part half measured
 		b.askMissing()
+		return true
+	case b.unlikely():
+	case !b.in.Policy.Confirm:
+		return false
+	case b.coarse():
 	case b.confirm():
-	case !beyond && len(unsure) > 0:
-		b.set.Action, b.set.Reasons = Remeasure, append(b.set.Reasons, unsure...)
+	case b.waiting():
 	default:
 		return false
 	}
+	b.set.Action, b.set.Step = Remeasure, 0
 	return true
 }
 

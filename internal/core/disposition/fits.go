@@ -1,6 +1,8 @@
 package disposition
 
 import (
+	"slices"
+
 	"ledge/internal/core/fit"
 	"ledge/internal/core/form"
 	"ledge/internal/core/inspection"
@@ -205,10 +207,26 @@ func (b *board) checkClearance(m *member) {
 // is beyond its limits.
 func (b *board) willBeCut(kind part.Kind, f *inspection.Feature, housing *inspection.Finding) bool {
 	way, signed := b.signedWay(kind.Row().Set)
-	if !signed || f.State != part.AsFound || housing.Look == inspection.Cracked {
+	if signed && f.State == part.AsFound && housing.Look != inspection.Cracked {
+		return way.Action != Reuse
+	}
+	if !b.in.Policy.Confirm || housing.Look.WorseThan(inspection.Marked) {
 		return housing.Beyond()
 	}
-	return way.Action != Reuse
+	var asked *inspection.Again
+	for _, c := range housing.Checks {
+		switch standing, again := b.in.Confirm(f, housing, c); standing {
+		case inspection.Stands:
+			return true
+		case inspection.Near:
+			asked = again
+		}
+	}
+	ref := Ref{Kind: kind, Number: f.Number}
+	if asked != nil && !slices.ContainsFunc(b.waits, func(w waited) bool { return w.ref == ref }) {
+		b.waits = append(b.waits, waited{ref, asked, f})
+	}
+	return false
 }
 
 // settle judges the fits of one joint, marks the first that is not void as the one used, takes all into

@@ -22,7 +22,7 @@ func (e *evaluator) housings(name part.Set, kind part.Kind, machine Action) {
 	}
 	b.classes()
 	b.setChecks(kind)
-	beyond, unsure := b.judge()
+	b.judge()
 	cracks := b.cracked()
 	b.causes = append(b.causes, cracks...)
 	b.offer(Option{Way: Way{Action: Reuse, Step: b.set.SizeClass}, Feasible: len(b.causes) == 0,
@@ -41,7 +41,7 @@ func (e *evaluator) housings(name part.Set, kind part.Kind, machine Action) {
 	if len(cracks) > 0 && kind == part.MainHousing {
 		b.set.Action, b.set.Step, b.set.Reasons = Replace, 0, append(b.set.Reasons, cracks...)
 		b.because(say.New("crack_test"))
-	} else if len(cracks) > 0 || !b.early(beyond, unsure) {
+	} else if len(cracks) > 0 || !b.early() {
 		b.chooseHousings(machined, replaced)
 	}
 	b.heated()
@@ -158,17 +158,9 @@ func (b *board) offerLineBore(honed Option) {
 
 // setChecks makes the checks that look at all members together.
 func (b *board) setChecks(kind part.Kind) {
-	var means []unit.Length
-	var u float64
-	for _, m := range b.members {
-		if m.finding.Measured() {
-			means = append(means, *m.finding.Mean)
-			u = max(u, hypot(m.finding.U, m.finding.U))
-		}
-	}
-	if len(means) > 1 {
-		difference := slices.Max(means) - slices.Min(means)
-		check := b.rule.Upper("bore_to_bore", difference, b.limits.BoreToBoreMax, u)
+	if small, large := b.apart(); small.ref != large.ref {
+		u := hypot(b.in.MeanU(small.feature), b.in.MeanU(large.feature))
+		check := b.rule.Upper("bore_to_bore", b.off(large)-b.off(small), b.limits.BoreToBoreMax, u)
 		check.Source = b.limits.SourceOf("bore_to_bore")
 		b.set.Checks = append(b.set.Checks, check)
 	}
@@ -184,6 +176,33 @@ func (b *board) setChecks(kind part.Kind) {
 			b.set.Checks = append(b.set.Checks, *c)
 		}
 	}
+}
+
+// apart are the bores that lie furthest apart, each against the middle of its own new range; the same twice where there
+// are no two.
+func (b *board) apart() (small, large member) {
+	first := true
+	for _, m := range b.members {
+		if !m.finding.Measured() {
+			continue
+		}
+		if first || b.off(m) < b.off(small) {
+			small = m
+		}
+		if first || b.off(m) > b.off(large) {
+			large = m
+		}
+		first = false
+	}
+	return small, large
+}
+
+// off is how far a bore's mean lies from the middle of its own new range.
+func (b *board) off(m member) unit.Length {
+	if m.limits.New == nil {
+		return *m.finding.Mean
+	}
+	return *m.finding.Mean - m.limits.New.Middle()
 }
 
 // alignments are the ways in which the tunnel's line was taken.

@@ -25,9 +25,9 @@ func (e *evaluator) journals(name part.Set, kind part.Kind) {
 	if !limited {
 		return
 	}
-	beyond, unsure := b.judge()
-	b.judgeFits(&beyond, &unsure)
-	b.strokes(&beyond)
+	b.judge()
+	b.judgeFits()
+	b.strokes()
 	b.climb()
 	cracks := b.cracked()
 	b.causes = append(b.causes, cracks...)
@@ -35,7 +35,7 @@ func (e *evaluator) journals(name part.Set, kind part.Kind) {
 	if len(cracks) > 0 {
 		b.set.Action, b.set.Step, b.set.Reasons = Replace, 0, append(b.set.Reasons, cracks...)
 		b.because(say.New("crack_test"))
-	} else if !b.early(beyond, unsure) {
+	} else if !b.early() {
 		b.chooseFirst()
 	}
 	b.remarks()
@@ -43,7 +43,7 @@ func (e *evaluator) journals(name part.Set, kind part.Kind) {
 }
 
 // strokes gathers the crankpins whose height says that their stroke is out.
-func (b *board) strokes(beyond *bool) {
+func (b *board) strokes() {
 	if b.set.Set != part.RodJournals {
 		return
 	}
@@ -53,7 +53,7 @@ func (b *board) strokes(beyond *bool) {
 			if c.Verdict != limit.Beyond {
 				continue
 			}
-			*beyond = true
+			b.clear = true
 			r := say.Of(beyondCode+c.Name, Ref{Kind: f.Kind, Number: f.Number}, say.Word("check", "check", c.Name),
 				say.Apart("value", c.Value, *c.Limit), say.Apart("limit", *c.Limit, c.Value)).As("above")
 			if c.Value < *c.Limit {
@@ -65,16 +65,23 @@ func (b *board) strokes(beyond *bool) {
 }
 
 // judgeFits gathers the fits that are out of their windows or unsure as found.
-func (b *board) judgeFits(beyond *bool, unsure *[]Reason) {
+func (b *board) judgeFits() {
 	for _, f := range b.used() {
 		switch {
-		case f.Verdict == limit.Beyond, f.Verdict == limit.Unsure && f.Basis == BasisPredicted:
-			*beyond = true
+		case f.Verdict == limit.Within, f.Verdict == limit.NoLimit:
+		case !f.insideWindow():
+			b.clear = b.clear || f.Verdict == limit.Beyond
+			b.open = b.open || f.Verdict == limit.Unsure
 			b.fitsOut = append(b.fitsOut, b.fitReason("fit_out", f, f.Clearance))
-		case f.Verdict == limit.Unsure:
-			*unsure = append(*unsure, b.fitReason("fit_unsure", f, f.Clearance))
+		default: // too near to call, and inside
+			b.open = true
 		}
 	}
+}
+
+// insideWindow reports whether both ends lie inside, the gauge left out.
+func (f *Fit) insideWindow() bool {
+	return f.Window == nil || f.Clearance.Min >= f.Window.Min && f.Clearance.Max <= f.Window.Max
 }
 
 // used are the fits that decide, of all members.
@@ -212,7 +219,7 @@ func (b *board) offerShell(way Way, shell *fit.Shell, causes []Reason) {
 		}
 		after := b.after(f, move, own)
 		o.Clearances = append(o.Clearances, after)
-		if after.Verdict == limit.Beyond || after.Verdict == limit.Unsure {
+		if !after.lies() {
 			o.Feasible = false
 			o.Reasons = append(o.Reasons, b.fitReason("fit_out", f, after.Clearance).As("then"))
 		}
@@ -287,7 +294,7 @@ func (b *board) offerMixedShells(action Action, causes []Reason) {
 		served := false
 		for _, shell := range shells {
 			after := b.after(f, b.stock(action)+shell.Change-f.Shell, shell.Change)
-			if after.Verdict == limit.Within || after.Verdict == limit.NoLimit {
+			if after.lies() {
 				o.Clearances, served = append(o.Clearances, after), true
 				break
 			}

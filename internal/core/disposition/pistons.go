@@ -87,7 +87,7 @@ func (e *evaluator) gather(name part.Set, kinds ...part.Kind) (*board, bool) {
 // keepOrReplace decides a set whose parts are kept or bought one by one, or mended where that serves.
 func (b *board) keepOrReplace() {
 	b.onePart = true
-	beyond, unsure := b.judge()
+	b.judge()
 	cracks := b.cracked()
 	b.causes = append(b.causes, cracks...)
 	b.offer(Option{Way: Way{Action: Reuse}, Feasible: len(b.causes) == 0, Reasons: slices.Clone(b.causes)})
@@ -107,7 +107,7 @@ func (b *board) keepOrReplace() {
 	switch {
 	case len(cracks) > 0:
 		b.set.Action, b.set.Reasons = Replace, append(b.set.Reasons, b.causes...)
-	case b.early(beyond || len(b.causes) > len(unsure), unsure):
+	case b.early():
 	default:
 		chosen := b.set.Options[slices.IndexFunc(b.set.Options, func(o Option) bool { return o.Feasible })]
 		b.decide(chosen)
@@ -171,8 +171,9 @@ func (e *evaluator) ringSet() {
 		Reasons: append(append([]Reason{}, tight...), wide...)})
 	b.offer(Option{Way: Way{Action: Resize}, Feasible: len(wide) == 0 && len(tight) > 0, Reasons: wide})
 	b.offer(Option{Way: Way{Action: Replace}, Feasible: true, Reasons: []Reason{say.New("replace").As("rings")}})
-	switch _, unsure := b.judge(); {
-	case b.early(len(tight)+len(wide) > 0, unsure):
+	b.judge()
+	switch {
+	case b.early():
 	case len(wide) > 0:
 		b.decide(b.set.Options[2])
 		b.set.Reasons = append(append(b.set.Reasons, wide...), tight...)

@@ -3,6 +3,7 @@
 package disposition
 
 import (
+	"reflect"
 	"slices"
 
 	"ledge/internal/core/fit"
@@ -104,6 +105,12 @@ type Fit struct {
 
 // joint names the journal, with the rod where it has several.
 func (f *Fit) joint() say.Arg { return say.Joint("part", f.journal, f.rod()) }
+
+// Same reports whether two fits are the same to whoever reads them; how certain they are is not among it.
+func (f Fit) Same(other Fit) bool {
+	f.u, other.u = 0, 0
+	return reflect.DeepEqual(f, other)
+}
 
 // WhyVoid says why the clearance does not count.
 func (f *Fit) WhyVoid() Reason {
@@ -268,6 +275,11 @@ type After struct {
 	Verdict   limit.Verdict `json:"verdict"`
 	// Rod is the one that it is of, where its journal has several.
 	Rod int `json:"rod,omitempty"`
+}
+
+// lies reports whether the clearance lies in its window, plainly.
+func (a After) lies() bool {
+	return a.Window == nil || a.Clearance.Min >= a.Window.Min && a.Clearance.Max <= a.Window.Max
 }
 
 // A Rung is one member on the ladder of sizes.

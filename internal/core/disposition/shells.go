@@ -20,7 +20,7 @@ func (b *board) wantsFits() bool {
 	var asks []Ask
 	for _, m := range b.members {
 		for _, f := range m.fits {
-			out := f.Verdict == limit.Beyond || f.Verdict == limit.Unsure
+			out := !f.insideWindow()
 			switch {
 			case out && (f.Basis != BasisPredicted || b.certain(m, f)):
 				return false

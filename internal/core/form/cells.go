@@ -66,6 +66,25 @@ func (g Grid) spread(all []Spread, line []Place) []Spread {
 	return append(all, s)
 }
 
+// Ends are the cells with the smallest and the largest of at least one size.
+func (g Grid) Ends() (s Spread) {
+	first := true
+	for station, row := range g.Sizes {
+		for d, size := range row {
+			if p := (Place{station, d}); size.OK {
+				if first || size.Length < g.at(s.Small).Length {
+					s.Small = p
+				}
+				if first || size.Length > g.at(s.Large).Length {
+					s.Large = p
+				}
+				first = false
+			}
+		}
+	}
+	return s
+}
+
 // Extremes are the cells with the smallest and the largest size; ok is false without any.
 func (g Grid) Extremes() (s Spread, ok bool) {
 	var line []Place

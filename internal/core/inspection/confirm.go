@@ -4,6 +4,7 @@ import (
 	"math"
 
 	"ledge/internal/core/form"
+	"ledge/internal/core/instrument"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/plan"
 	"ledge/internal/core/unit"
@@ -16,10 +17,12 @@ const (
 	mostConfirms = 5
 )
 
-// An Again asks for cells to be read once more, so that each holds a number of readings.
+// An Again asks for cells to be read once more, so that each holds a number of readings, or with a finer gauge.
 type Again struct {
 	Cells    []plan.Cell
 	Readings int
+	// Finer is the division of a gauge that would tell, where readings alone do not.
+	Finer unit.Length
 }
 
 // A Standing is how a check stands once what is near its limit was read again.
@@ -30,17 +33,20 @@ const (
 	Clear Standing = iota
 	Near           // it asks to be read again
 	Stands
+	// Open values stay too near to call however often they are read: they decide plainly, provisionally.
+	Open
 )
 
 // Confirm tells how a check stands. A value that is beyond by less than its uncertainty is near, and
 // so is a difference of one set-up that is inside by no more than half a division: the cells that
 // make it are read again, and all readings of a cell are averaged. When every one of them holds its
-// readings the means decide.
+// readings the means decide. Under the guarded rule a value inside by no more than half of its uncertainty is near, too,
+// and what five readings leave open asks for a finer gauge.
 func (in *Inspection) Confirm(f *Feature, out *Finding, c limit.Check) (Standing, *Again) {
 	if c.Limit == nil || c.Verdict == limit.NoLimit {
 		return Clear, nil
 	}
-	one := confirming{in: in, f: f, inside: in.gauge(f).Division / 2}
+	one := confirming{in: in, f: f, inside: in.gauge(f).Division / 2, guarded: in.Policy.DecisionRule == limit.Guarded}
 	switch c.Name {
 	case "taper":
 		one.spreads(out.Grid.Tapers(), *c.Limit)
@@ -65,8 +71,11 @@ func (in *Inspection) Confirm(f *Feature, out *Finding, c limit.Check) (Standing
 		}
 		one.value(value, most, unit.Round(2*one.u(cell).Size()), []form.Place{cell})
 	default:
-		if c.Verdict == limit.Beyond {
+		switch c.Verdict {
+		case limit.Beyond:
 			return Stands, nil
+		case limit.Unsure:
+			return Open, nil
 		}
 	}
 	switch {
@@ -74,6 +83,8 @@ func (in *Inspection) Confirm(f *Feature, out *Finding, c limit.Check) (Standing
 		return Stands, nil
 	case len(one.again.Cells) > 0:
 		return Near, &one.again
+	case one.open:
+		return Open, nil
 	}
 	return Clear, nil
 }
@@ -83,8 +94,10 @@ type confirming struct {
 	in     *Inspection
 	f      *Feature
 	inside unit.Length
-	stands bool
-	again  Again
+	// guarded is the rule; open tells that a value stays too near to call.
+	guarded, open bool
+	stands        bool
+	again         Again
 }
 
 type uncertain interface {
@@ -105,12 +118,15 @@ func (c *confirming) spreads(all []form.Spread, most unit.Length) {
 
 // value weighs one value that cells make.
 func (c *confirming) value(v, most, u unit.Length, cells []form.Place) {
-	beyond := v > most
+	beyond, inside := v > most, c.inside
+	if c.guarded {
+		inside = u / 2
+	}
 	if beyond && v-most >= u {
 		c.stands = true
 		return
 	}
-	if !beyond && most-v > c.inside {
+	if !beyond && most-v > inside {
 		return
 	}
 	fewest := mostConfirms
@@ -118,16 +134,40 @@ func (c *confirming) value(v, most, u unit.Length, cells []form.Place) {
 		fewest = min(fewest, c.held(p))
 	}
 	wanted := confirmed
-	if beyond && fewest >= confirmed {
+	if (beyond || c.guarded) && fewest >= confirmed {
 		wanted = fewest + 1
 	}
 	if fewest >= mostConfirms || fewest >= wanted {
+		c.settled(beyond, v, most, u, cells)
+		return
+	}
+	c.ask(wanted, cells)
+}
+
+// settled decides what as many readings as are asked for leave near: plainly by the means; under the guarded rule only
+// where no finer gauge is to be had.
+func (c *confirming) settled(beyond bool, v, most, u unit.Length, cells []form.Place) {
+	if !c.guarded {
 		c.stands = c.stands || beyond
 		return
 	}
+	gauge := c.in.gauge(c.f)
+	own := gauge.Uncertainty(1).Size()
+	for _, division := range finer(c.in.Unit) {
+		better := instrument.Gauge{Kind: gauge.Kind, Division: division}.Uncertainty(1).Size()
+		if !gauge.Finest && division < gauge.Division && float64(u)*better <= own*float64((v-most).Abs()) {
+			c.again.Finer = division
+			c.ask(1, cells)
+			return
+		}
+	}
+	c.open = true
+}
+
+func (c *confirming) ask(wanted int, cells []form.Place) {
 	c.again.Readings = max(c.again.Readings, wanted)
 	for _, p := range cells {
-		if c.held(p) < wanted && !c.asked(p) {
+		if (c.held(p) < wanted || c.again.Finer > 0) && !c.asked(p) {
 			c.again.Cells = append(c.again.Cells, plan.Cell{Station: p.Station, Direction: p.Direction})
 		}
 	}
@@ -146,4 +186,42 @@ func (c *confirming) asked(p form.Place) bool {
 func (c *confirming) held(p form.Place) int {
 	sizes, _ := c.f.counting(c.f.Cells[p.Station][p.Direction])
 	return len(sizes)
+}
+
+// ConfirmMeans tells how the difference of two bores' means stands: near, all their cells are read again.
+func (in *Inspection) ConfirmMeans(c limit.Check, bores []*Feature) (Standing, int) {
+	if c.Verdict == limit.NoLimit || c.Margin() >= 0 {
+		return Clear, 0
+	}
+	if -c.Margin() >= c.U {
+		return Stands, 0
+	}
+	fewest := mostConfirms
+	for _, f := range bores {
+		for _, row := range f.Cells {
+			for _, cell := range row {
+				if sizes, _ := f.counting(cell); len(sizes) > 0 {
+					fewest = min(fewest, len(sizes))
+				}
+			}
+		}
+	}
+	if fewest >= mostConfirms {
+		return Stands, 0
+	}
+	return Near, fewest + 1
+}
+
+// MeanU is the standard uncertainty of the mean of a grid beside others of one set-up.
+func (in *Inspection) MeanU(f *Feature) float64 {
+	sum, n := 0.0, 0
+	for _, row := range f.Cells {
+		for _, cell := range row {
+			if len(cell.Sizes) > 0 {
+				u := in.cellUncertainty(f, cell).Fit(1)
+				sum, n = sum+u*u, n+1
+			}
+		}
+	}
+	return math.Sqrt(sum) / float64(max(n, 1))
 }

@@ -2,6 +2,7 @@ package inspection
 
 import (
 	"context"
+	"math"
 
 	"ledge/internal/core/form"
 	"ledge/internal/core/instrument"
@@ -14,6 +15,9 @@ import (
 // Evaluate returns one finding for each feature, in their order. It ends early, with the context's
 // error, where that ends.
 func Evaluate(ctx context.Context, in *Inspection) ([]Finding, error) {
+	if in.hands == nil {
+		in = Learn(in)
+	}
 	findings := make([]Finding, len(in.Features))
 	for i := range in.Features {
 		if err := ctx.Err(); err != nil {
@@ -85,30 +89,39 @@ func evaluateGrid(in *Inspection, f *Feature) Finding {
 	limits, _ := in.LimitsFor(f.Kind, f.Number)
 	out.classAndWear(in, f, limits)
 	rule := in.Policy.DecisionRule
+	ends, at := grid.Ends(), func(p form.Place) instrument.Uncertainty {
+		return in.cellUncertainty(f, f.Cells[p.Station][p.Direction])
+	}
 	if f.Kind.Housing() {
 		var low, high *unit.Length
 		if limits.New != nil {
 			low, high = &limits.New.Min, &limits.New.Max
 		}
-		out.Checks = append(out.Checks, rule.Lower("size_low", smallest, low, u.Size()),
-			rule.Upper("size_high", largest, high, u.Size()))
+		out.Checks = append(out.Checks, rule.Lower("size_low", smallest, low, at(ends.Small).Size()),
+			rule.Upper("size_high", largest, high, at(ends.Large).Size()))
 	}
 	if hasTaper {
 		out.Taper = &taper
-		out.Checks = append(out.Checks, rule.Upper("taper", taper, limits.TaperMax, u.Difference()))
+		out.Checks = append(out.Checks, rule.Upper("taper", taper, limits.TaperMax, widest(grid.Tapers(), at)))
 	}
 	if hasOutOfRound {
 		out.OutOfRound = &outOfRound
-		out.Checks = append(out.Checks, rule.Upper("out_of_round", outOfRound, limits.OutOfRoundMax, u.Difference()))
+		out.Checks = append(out.Checks, rule.Upper("out_of_round", outOfRound, limits.OutOfRoundMax,
+			widest(grid.Ovals(), at)))
 	}
 	if pooled, ok := grid.PooledOval(); ok {
 		out.Pooled = &pooled
 		if f.Kind.Journal() || f.Kind.Housing() || f.Kind == part.Cylinder {
-			out.Checks = append(out.Checks, rule.Upper("oval", pooled.Size, limits.OutOfRoundMax, u.Fit(pooled.U)))
+			spread := pooled.Spread(grid, func(p form.Place) float64 { return at(p).Fit(1) })
+			out.Checks = append(out.Checks, rule.Upper("oval", pooled.Size, limits.OutOfRoundMax, spread))
 		}
 	}
 	if out.Wear != nil && (limits.WearMax != nil || f.Kind.Journal() || f.Kind == part.Cylinder) {
-		out.Checks = append(out.Checks, rule.Upper("wear", out.Wear.Max, limits.WearMax, u.Size()))
+		most := ends.Large
+		if f.Kind.Shaft() {
+			most = ends.Small
+		}
+		out.Checks = append(out.Checks, rule.Upper("wear", out.Wear.Max, limits.WearMax, at(most).Size()))
 	}
 	if f.Kind.Housing() {
 		if step, ok := grid.Step(); ok {
@@ -120,6 +133,17 @@ func evaluateGrid(in *Inspection, f *Feature) Finding {
 	out.ledge(in, f, grid)
 	out.notes(in, f, gauge, limits)
 	return out
+}
+
+// widest is the standard uncertainty of the largest of differences: that of its own two cells, of one set-up.
+func widest(all []form.Spread, at func(form.Place) instrument.Uncertainty) (u float64) {
+	most := unit.Length(-1)
+	for _, s := range all {
+		if s.Size > most {
+			most, u = s.Size, math.Hypot(at(s.Small).Fit(1), at(s.Large).Fit(1))
+		}
+	}
+	return u
 }
 
 // ledge compares the first station of a cylinder with the unworn size above ring travel.
@@ -210,24 +234,31 @@ func (in *Inspection) Named(f *Feature) *instrument.Gauge {
 	return named
 }
 
-// gaugeOr is a gauge with what is not known of it as usual for the kind.
+// gaugeOr is a gauge with what is not known of it as usual for the kind, and as loose as its hand.
 func (in *Inspection) gaugeOr(f *Feature, named *instrument.Gauge) instrument.Gauge {
-	fallback := instrument.Default(f.Kind.Shaft(), in.Unit)
-	if q := f.Kind.Quantity(); q == part.Dial {
-		fallback = instrument.Gauge{Kind: instrument.Indicator,
-			Division: in.Unit.Pick(5*unit.Tenth, 10*unit.Micrometre)}
+	gauge := in.usualGauge(f.Kind)
+	if named != nil {
+		usual := gauge
+		gauge = *named
+		if gauge.Kind == "" {
+			gauge.Kind = usual.Kind
+		}
+		if gauge.Division == 0 {
+			gauge.Division = usual.Division
+		}
 	}
-	if named == nil {
-		return fallback
-	}
-	gauge := *named
-	if gauge.Kind == "" {
-		gauge.Kind = fallback.Kind
-	}
-	if gauge.Division == 0 {
-		gauge.Division = fallback.Division
+	if hand, ok := in.hands[f.Kind]; ok && float64(hand.Repeats) > gauge.Spread() {
+		gauge.Repeatability = &hand.Repeats
 	}
 	return gauge
+}
+
+// usualGauge is what a kind is assumed to be read with.
+func (in *Inspection) usualGauge(kind part.Kind) instrument.Gauge {
+	if kind.Quantity() == part.Dial {
+		return instrument.Gauge{Kind: instrument.Indicator, Division: in.Unit.Pick(5*unit.Tenth, 10*unit.Micrometre)}
+	}
+	return instrument.Default(kind.Shaft(), in.Unit)
 }
 
 // fewestRepeats is the smallest number of readings that any measured cell rests on.

@@ -24,6 +24,9 @@ type Inspection struct {
 	Features    []Feature
 	// Decisions are what people signed; it reaches what hangs on it.
 	Decisions []Decision
+
+	// hands are what the readings of a kind say of who took them: see [Learn].
+	hands map[part.Kind]Hand
 }
 
 // A Decision is what a person signed for a set of parts, named as the disposition names sets,

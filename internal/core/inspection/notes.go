@@ -25,10 +25,9 @@ func (out *Finding) notes(in *Inspection, f *Feature, gauge instrument.Gauge, li
 		return
 	}
 	for _, c := range out.Checks {
-		if c.Limit != nil && c.Name != "size_low" && c.Name != "size_high" && c.Name != "oval" &&
-			5*gauge.Division > *c.Limit {
+		if how := in.Coarse(f, c); how.Coarse && !how.ByHand && c.Name != "size_low" && c.Name != "oval" {
 			out.note(say.Of("coarse_gauge", f.ref(), say.Length("division", gauge.Division),
-				say.Word("check", "check", c.Name), say.Length("limit", *c.Limit)))
+				say.Word("check", "check", c.Name), say.Length("limit", in.tolerance(f, c))))
 		}
 	}
 	for station, row := range f.Cells {

@@ -112,7 +112,7 @@ var PolicyFields = []PolicyField{
 	{Name: "mixed_halves", Form: YesOrNo, truth: func(p *Policy) *bool { return &p.MixedHalves }},
 	{Name: "mixed_shells", Form: YesOrNo, truth: func(p *Policy) *bool { return &p.MixedShells }},
 	{Name: "refit_shells", Form: YesOrNo, truth: func(p *Policy) *bool { return &p.RefitShells }},
-	{Name: "confirm", Form: YesOrNo, truth: func(p *Policy) *bool { return &p.Confirm }},
+	{Name: "confirm", Form: YesOrNo, Yes: true, truth: func(p *Policy) *bool { return &p.Confirm }},
 	{Name: "cleanup_allowance", Form: Stock, Usual: [2]unit.Length{10, 25},
 		length: func(p *Policy) *unit.Length { return &p.CleanupAllowance }},
 	{Name: "polish_stock", Form: Stock, Usual: [2]unit.Length{2, 5},

@@ -122,15 +122,20 @@ type Uncertainty struct {
 	setting float64
 }
 
+// Spread is the standard deviation of one reading: as it is known, else as is usual for the kind.
+func (g Gauge) Spread() float64 {
+	if g.Repeatability != nil {
+		return float64(*g.Repeatability)
+	}
+	return g.Kind.row().Repeatability * float64(g.Division)
+}
+
 // Uncertainty returns u² = (division/√12)² + repeatability²/n + setting², for sizes that are the mean
 // of n readings (JCGM 100:2008, 4.3.7 for the rectangular division).
 func (g Gauge) Uncertainty(n int) Uncertainty {
 	row := g.Kind.row()
 	division := float64(g.Division)
-	repeatability, setting := row.Repeatability*division, row.Setting*division
-	if g.Repeatability != nil {
-		repeatability = float64(*g.Repeatability)
-	}
+	repeatability, setting := g.Spread(), row.Setting*division
 	if g.SettingU != nil {
 		setting = float64(*g.SettingU)
 	}

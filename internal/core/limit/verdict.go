@@ -104,6 +104,16 @@ type Check struct {
 	Source Source `json:"source,omitempty"`
 	// Chance that the part is really within; only where the verdict is unsure.
 	Chance *float64 `json:"chance,omitempty"`
+	// AtLeast tells that the limit is a lower one.
+	AtLeast bool `json:"-"`
+}
+
+// Margin is how far the value lies inside its limit, which it has; less than zero where it is beyond.
+func (c Check) Margin() unit.Length {
+	if c.AtLeast {
+		return c.Value - *c.Limit
+	}
+	return *c.Limit - c.Value
 }
 
 // Upper makes the check of v against an upper limit, which may be nil.
@@ -126,6 +136,6 @@ func (r Rule) Lower(name string, v unit.Length, limit *unit.Length, u float64) C
 	}
 	negative := -*limit
 	c := r.Upper(name, -v, &negative, u)
-	c.Value, c.Limit = v, limit
+	c.Value, c.Limit, c.AtLeast = v, limit, true
 	return c
 }

@@ -18,6 +18,7 @@ export function patched(view: JobView, answer: ReadingAnswer): JobView {
 		patched: true,
 		change: answer.change,
 		said: answer.said,
+		asked: answer.asked,
 		features,
 		evaluation: { ...view.evaluation, features: findings, fits: fits(view, answer) },
 	};
@@ -35,6 +36,10 @@ function part(f: FeatureView, change: Change, findings: JobView["evaluation"]["f
 	}
 	const held = findings[finding];
 	if (change.checks && held) findings[finding] = { ...held, checks: change.checks };
+	const { u } = change;
+	if (u && held) findings[finding] = { ...held, checks: held.checks.map((c, i) => ({ ...c, u: u[i] ?? c.u })) };
+	const judged = findings[finding];
+	if (change.notes && judged) findings[finding] = { ...judged, notes: change.notes };
 	const { expected: _, mating: __, ...rest } = f;
 	return {
 		...rest,

@@ -1,0 +1,87 @@
+package inspection
+
+import (
+	"strings"
+
+	"ledge/internal/core/instrument"
+	"ledge/internal/core/limit"
+	"ledge/internal/core/unit"
+)
+
+// tolerance is what a check judges within: the width of a range of sizes, or a one-sided limit itself.
+func (in *Inspection) tolerance(f *Feature, c limit.Check) unit.Length {
+	limits, _ := in.LimitsFor(f.Kind, f.Number)
+	ranged := strings.HasPrefix(c.Name, "size_") || c.Name == "skirt" ||
+		strings.TrimSuffix(c.Name, "_low") == string(f.Kind)
+	if ranged && limits.New != nil {
+		most := limits.New.Max
+		if limits.Max != nil && c.Name == string(f.Kind) {
+			most = *limits.Max
+		}
+		return most - limits.New.Min
+	}
+	return c.Limit.Abs()
+}
+
+// A Coarseness says how far a check is beyond what its gauge can judge. The zero Coarseness is fine enough.
+type Coarseness struct {
+	// Coarse tells that its division is over a fifth of what is judged, or its uncertainty over half.
+	Coarse bool
+	// Nobodys tells that the value lies so near its limit that such a gauge neither passes nor condemns it.
+	Nobodys bool
+	// Finer is the division of a gauge that would tell; 0 where none would, or none is to be had.
+	Finer unit.Length
+	// ByHand tells that it is the hand that is too loose, not the division.
+	ByHand bool
+}
+
+// Coarse tells whether the gauge of f can judge a check. Feelers and strips are judged as the intervals they are.
+func (in *Inspection) Coarse(f *Feature, c limit.Check) Coarseness {
+	gauge := in.gauge(f)
+	if c.Limit == nil || c.Verdict == limit.NoLimit || c.Name == "clearance" || interval(gauge) {
+		return Coarseness{}
+	}
+	named := in.Named(f)
+	return CoarseFor(in.tolerance(f, c), c, gauge, named != nil && named.Division > 0, in.Unit)
+}
+
+func interval(g instrument.Gauge) bool {
+	return g.Kind == instrument.Feeler || g.Kind == instrument.Strip
+}
+
+// CoarseFor tells whether a gauge can judge a check within a tolerance; stated, whether anybody said what it reads.
+func CoarseFor(tolerance unit.Length, c limit.Check, gauge instrument.Gauge, stated bool, s unit.System) Coarseness {
+	byDivision := stated && 5*gauge.Division > tolerance
+	if !byDivision && 2*c.U <= tolerance {
+		return Coarseness{}
+	}
+	out := Coarseness{Coarse: true, ByHand: !byDivision}
+	reach := max(gauge.Division, c.U)
+	margin := c.Margin()
+	out.Nobodys = margin >= 0 && margin <= reach || margin < 0 && -margin <= 2*reach
+	if gauge.Finest || !out.Nobodys {
+		return out
+	}
+	// What the check makes of one reading's uncertainty stays; the gauge's own share shrinks with its division.
+	for _, division := range finer(s) {
+		if division >= gauge.Division || 5*division > tolerance {
+			continue
+		}
+		better := instrument.Gauge{Kind: gauge.Kind, Division: division}
+		if float64(c.U)*better.Uncertainty(1).Size() <= gauge.Uncertainty(1).Size()*float64(tolerance)/2 {
+			out.Finer = division
+			return out
+		}
+	}
+	return out
+}
+
+// CoarseFit tells whether the gauge of a bearing can judge a clearance within its window, and whether it is one that is
+// read in divisions.
+func (in *Inspection) CoarseFit(f *Feature, c limit.Check, window unit.Length) (how Coarseness, read bool) {
+	gauge, named := in.gauge(f), in.Named(f)
+	if c.Limit == nil || c.Verdict == limit.NoLimit {
+		return how, false
+	}
+	return CoarseFor(window, c, gauge, named != nil && named.Division > 0, in.Unit), !interval(gauge)
+}

@@ -1,0 +1,108 @@
+package inspection
+
+import (
+	"math"
+
+	"ledge/internal/core/part"
+	"ledge/internal/core/unit"
+)
+
+// A Hand is how closely the readings of one kind of part repeat, learned from themselves.
+type Hand struct {
+	// Repeats is the standard deviation of one reading.
+	Repeats unit.Length
+	// Loose tells that it is more than half as much again as is known of the gauge.
+	Loose bool
+}
+
+// enoughFreedom is how many degrees of freedom it takes to say how a hand repeats.
+const enoughFreedom = 8
+
+// looseFrom is the ratio from which a hand is told to be looser than its gauge, in halves.
+const looseFrom = 1.5
+
+// Learn returns in with what its readings say of the hand that took them: wherever that is looser than is known of the
+// gauge, it counts in its place. Two-way residuals of each grid, station and direction means taken off; common practice.
+func Learn(in *Inspection) *Inspection {
+	learned := *in
+	learned.hands = map[part.Kind]Hand{}
+	seen := map[part.Kind]bool{}
+	for i := range in.Features {
+		kind := in.Features[i].Kind
+		if !kind.Grid() || seen[kind] {
+			continue
+		}
+		seen[kind] = true
+		if hand, ok := in.handOf(kind); ok {
+			learned.hands[kind] = hand
+		}
+	}
+	return &learned
+}
+
+// HandOf is what was learned of the hand that read the parts of a kind; ok is false where it is no looser than the
+// gauge, or too little was read.
+func (in *Inspection) HandOf(kind part.Kind) (hand Hand, ok bool) {
+	hand, ok = in.hands[kind]
+	return hand, ok
+}
+
+// handOf is the spread of the first readings of a kind, where that is larger than is known of the gauge.
+func (in *Inspection) handOf(kind part.Kind) (Hand, bool) {
+	squares, divisions, stated := 0.0, 0.0, 0.0
+	freedom := 0
+	for _, i := range in.Members(kind) {
+		f := &in.Features[i]
+		sum, own := f.residuals()
+		if own == 0 {
+			continue
+		}
+		gauge := in.gauge(f)
+		squares, freedom = squares+sum, freedom+own
+		divisions += float64(own) * float64(gauge.Division) * float64(gauge.Division) / 12
+		stated = max(stated, gauge.Spread())
+	}
+	if freedom < enoughFreedom {
+		return Hand{}, false
+	}
+	spread := math.Sqrt(max(0, (squares-divisions)/float64(freedom)))
+	if spread <= stated {
+		return Hand{}, false
+	}
+	return Hand{unit.Round(spread), spread > looseFrom*stated}, true
+}
+
+// residuals are the sum of squares of what is left of the first readings of a whole grid when the means of its stations
+// and of its directions are taken off, and their degrees of freedom; none of a grid with a gap.
+func (f *Feature) residuals() (squares float64, freedom int) {
+	rows, columns := len(f.Cells), len(f.Directions)
+	if rows < 2 || columns < 2 {
+		return 0, 0
+	}
+	first := make([][]float64, rows)
+	across, along, mean := make([]float64, rows), make([]float64, columns), 0.0
+	for s, row := range f.Cells {
+		first[s] = make([]float64, columns)
+		if len(row) != columns {
+			return 0, 0
+		}
+		for d, cell := range row {
+			sizes, _ := f.counting(cell)
+			if len(sizes) == 0 {
+				return 0, 0
+			}
+			v := float64(sizes[0])
+			first[s][d] = v
+			across[s] += v / float64(columns)
+			along[d] += v / float64(rows)
+			mean += v / float64(rows*columns)
+		}
+	}
+	for s := range first {
+		for d, v := range first[s] {
+			r := v - across[s] - along[d] + mean
+			squares += r * r
+		}
+	}
+	return squares, (rows - 1) * (columns - 1)
+}
