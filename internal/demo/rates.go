@@ -18,11 +18,13 @@ func Rates() schedule.Card {
 			schedule.GrindCam:   own(55, 24, 40, 25),
 			schedule.Polish:     own(15, 6, 15, 8),
 			schedule.LineHone:   {Setup: 110_00, Each: 35_00, Outside: true, LeadDays: 6},
+			schedule.LineBore:   {Setup: 240_00, Each: 60_00, Outside: true, LeadDays: 12},
 			schedule.Skim:       own(70, 20, hour, 45),
 			schedule.Sleeve:     own(60, 110, 45, 2*hour),
 			schedule.Bore:       own(50, 34, 40, 45),
 			schedule.Hone:       own(20, 14, 20, 25),
 			schedule.Resize:     own(30, 26, 30, 30),
+			schedule.BushRods:   own(20, 18, 20, 25),
 			schedule.FitRings:   own(0, 9, 10, 15),
 		},
 		Parts: map[schedule.Part]schedule.PartRate{

@@ -7,7 +7,6 @@ import (
 
 	"ledge/internal/core/part"
 	"ledge/internal/core/plan"
-	"ledge/internal/core/unit"
 	"ledge/internal/shop"
 	"ledge/internal/store"
 )
@@ -104,10 +103,9 @@ func (a resources) plans(api huma.API) {
 			JobPath
 			Body struct {
 				store.Place
-				Step  *unit.Length `json:"step,omitempty" minimum:"0" doc:"the set's class where left out"`
-				Shell unit.Length  `json:"shell"`
+				store.Fitted
 			}
 		}) (shop.JobView, error) {
-			return a.shop.SetFitted(ctx, in.ID, in.Body.Place, in.Body.Step, in.Body.Shell)
+			return a.shop.SetFitted(ctx, in.ID, in.Body.Place, in.Body.Fitted)
 		})
 }

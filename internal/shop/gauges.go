@@ -27,6 +27,7 @@ type GaugeBody struct {
 	Built         string          `json:"built,omitempty" maxLength:"200" doc:"how the setting was put together"`
 	Repeatability *unit.Length    `json:"repeatability,omitempty" minimum:"0" doc:"standard deviation of one reading; the default of the kind where left out"`
 	SettingU      *unit.Length    `json:"setting_u,omitempty" minimum:"0" doc:"standard uncertainty of the zero or its standard"`
+	Finest        bool            `json:"finest,omitempty" doc:"no finer gauge is to be had"`
 	Counts        *unit.Length    `json:"counts,omitempty" minimum:"1" doc:"what a whole number counts, where the gauge shows lengths"`
 	Checked       bool            `json:"checked,omitempty" doc:"the zero was just checked on its standard"`
 }
@@ -52,7 +53,7 @@ func (a *Application) SetGauge(ctx context.Context, job int64, b GaugeBody) (Job
 	return a.changed(ctx, job, a.store.AddGauge(ctx,
 		store.GaugeSetup{ID: b.ID, JobID: job, Kind: b.Kind, Instrument: b.Instrument, Division: b.Division,
 			Mode: b.Mode, Setting: b.Setting, Mating: b.Mating, Sense: b.Sense, Steps: b.Steps, Built: b.Built,
-			Repeatability: b.Repeatability, SettingU: b.SettingU, Counts: b.Counts}, check))
+			Repeatability: b.Repeatability, SettingU: b.SettingU, Finest: b.Finest, Counts: b.Counts}, check))
 }
 
 // CheckGauge records that a gauge was checked on its standard.

@@ -9,7 +9,7 @@ import (
 	"ledge/internal/words"
 )
 
-// LookBody grades a feature, or records a crack test of it.
+// LookBody grades a feature, or records a test of it for cracks or hardness.
 type LookBody struct {
 	ID     string    `json:"id" format:"uuid"`
 	Kind   part.Kind `json:"kind" minLength:"1"`
@@ -17,9 +17,9 @@ type LookBody struct {
 	State  string    `json:"state" minLength:"1"`
 	// Component is the tag of the one it belongs to.
 	Component string `json:"component,omitempty" maxLength:"40"`
-	What      string `json:"what" enum:"grade,test_clear,test_cracked"`
+	What      string `json:"what" enum:"grade,test_clear,test_cracked,test_hard,test_soft"`
 	Look      string `json:"look,omitempty" enum:"smooth,marked,scored,heat,cracked"`
-	Note      string `json:"note" maxLength:"400" doc:"for a crack test: the method and who made it"`
+	Note      string `json:"note" maxLength:"400" doc:"for a test: the method and who made it"`
 }
 
 // AddLook grades a feature or records a crack test.

@@ -5,7 +5,6 @@ import (
 
 	"ledge/internal/core/part"
 	"ledge/internal/core/plan"
-	"ledge/internal/core/unit"
 	"ledge/internal/store"
 	"ledge/internal/words"
 )
@@ -23,10 +22,10 @@ func (a *Application) SetPlan(ctx context.Context, job int64, kind part.Kind, ta
 }
 
 // SetFitted says which shells were in when a bearing was measured; without a step they are of the set's class.
-func (a *Application) SetFitted(ctx context.Context, job int64, at store.Place, step *unit.Length,
-	shell unit.Length) (JobView, error) {
+func (a *Application) SetFitted(ctx context.Context, job int64, at store.Place,
+	in store.Fitted) (JobView, error) {
 	if !at.Kind.Bearing() {
 		return JobView{}, refuse("kind", words.Told("refuse.only_bearings"))
 	}
-	return a.changedPart(ctx, job, at.Kind, at.Component, a.store.SetFitted(ctx, job, at, step, shell))
+	return a.changedPart(ctx, job, at.Kind, at.Component, a.store.SetFitted(ctx, job, at, in))
 }

@@ -28,14 +28,16 @@ type ReadingBody struct {
 	DirectionAt *unit.Angle `json:"direction_at,omitempty" doc:"in microdegrees"`
 	// Seen are the readings that held there when it was entered; where somebody else's came since,
 	// it is refused with the code cell_changed.
-	Seen    *[]string   `json:"seen,omitempty" maxItems:"200"`
-	What    string      `json:"what" enum:"size,skip,clear"`
-	Value   *part.Value `json:"value,omitempty" doc:"in 0.1 nm; of what is weighed in 0.1 µg"`
-	Reason  *string     `json:"reason,omitempty" maxLength:"200"`
-	Typed   string      `json:"typed" maxLength:"40" doc:"what the person typed"`
-	Gauge   *string     `json:"gauge,omitempty" doc:"the id of the gauge's setup"`
-	Repeat  bool        `json:"repeat" doc:"join the readings of the cell instead of superseding them"`
-	Unusual bool        `json:"unusual" doc:"the person has confirmed a size far from its neighbours"`
+	Seen   *[]string   `json:"seen,omitempty" maxItems:"200"`
+	What   string      `json:"what" enum:"size,skip,clear"`
+	Value  *part.Value `json:"value,omitempty" doc:"in 0.1 nm; of what is weighed in 0.1 µg"`
+	Reason *string     `json:"reason,omitempty" maxLength:"200"`
+	// Depth is how deep a damaged place lies below the surface.
+	Depth   *unit.Length `json:"depth,omitempty" minimum:"0"`
+	Typed   string       `json:"typed" maxLength:"40" doc:"what the person typed"`
+	Gauge   *string      `json:"gauge,omitempty" doc:"the id of the gauge's setup"`
+	Repeat  bool         `json:"repeat" doc:"join the readings of the cell instead of superseding them"`
+	Unusual bool         `json:"unusual" doc:"the person has confirmed a size far from its neighbours"`
 }
 
 // ReadingAnswer carries the reading and what it changed of the job: it makes of a view as it was at
@@ -94,13 +96,22 @@ func (a *Application) TakeReading(ctx context.Context, job int64, b ReadingBody)
 	reading, err := a.store.AddReadingAsSeen(ctx, job,
 		store.Place{Kind: b.Kind, Number: b.Number, State: b.State, Component: b.Component},
 		store.Reading{ID: b.ID, Station: b.Station, Direction: b.Direction, What: b.What,
-			Value: b.Value, Reason: b.Reason, Typed: b.Typed, GaugeID: b.Gauge}, b.Repeat,
+			Value: b.Value, Reason: b.Reason, Depth: b.Depth, Typed: b.Typed, GaugeID: b.Gauge,
+			Confirmed: b.confirmed()}, b.Repeat,
 		store.Seen{Station: b.StationName, Direction: b.DirectionAt, Live: b.Seen})
 	after, err := a.changedPart(ctx, job, b.Kind, b.Component, err)
 	if err != nil {
 		return ReadingAnswer{}, err
 	}
 	return answerTo(reading, before, after), nil
+}
+
+// confirmed tells of a size whether its person stood by it when it was asked about.
+func (b ReadingBody) confirmed() *bool {
+	if b.What != store.TookSize {
+		return nil
+	}
+	return &b.Unusual
 }
 
 // answerTo says what a reading changed of a job.

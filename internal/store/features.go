@@ -36,9 +36,11 @@ type Feature struct {
 	GaugeDivision      *unit.Length     `db:"gauge_division" json:"gauge_division,omitempty"`
 	GaugeRepeatability *unit.Length     `db:"gauge_repeatability" json:"gauge_repeatability,omitempty"`
 	GaugeSettingU      *unit.Length     `db:"gauge_setting_u" json:"gauge_setting_u,omitempty"`
+	GaugeFinest        bool             `db:"gauge_finest" json:"gauge_finest,omitempty"`
 	Stamp              string           `db:"stamp" json:"stamp"`
 	FittedStep         *unit.Length     `db:"fitted_step" json:"fitted_step,omitempty"`
 	FittedShell        *unit.Length     `db:"fitted_shell" json:"fitted_shell,omitempty"`
+	FittedUsed         bool             `db:"fitted_used" json:"fitted_used,omitempty"`
 	// Added counts the stations at the end that lie outside the plan.
 	Added int `db:"added" json:"added"`
 	// ByThrow tells that it was recorded by throw, before rods had numbers of their own.
@@ -67,7 +69,7 @@ func (f *Feature) Name() string {
 }
 
 const featureColumns = `id, job_id, kind, number, state, component, stations, directions, counted, gauge_kind,
-	gauge_division, gauge_repeatability, gauge_setting_u, stamp, fitted_step, fitted_shell, added, by_throw,
+	gauge_division, gauge_repeatability, gauge_setting_u, gauge_finest, stamp, fitted_step, fitted_shell, fitted_used, added, by_throw,
 	(SELECT value FROM unworn u WHERE u.feature_id = features.id ORDER BY u.seq DESC LIMIT 1) AS unworn`
 
 // UsualPlan is the plan a grid kind starts with.
@@ -123,10 +125,10 @@ func insertFeature(ctx context.Context, q querier, f Feature) (int64, error) {
 	f.StationsText, f.DirectionsText = string(stations), string(directions)
 	result, err := sqlx.NamedExecContext(ctx, q,
 		`INSERT INTO features (job_id, kind, number, state, component, stations, directions, counted, gauge_kind,
-		gauge_division, gauge_repeatability, gauge_setting_u, stamp, fitted_step, fitted_shell, added)
+		gauge_division, gauge_repeatability, gauge_setting_u, gauge_finest, stamp, fitted_step, fitted_shell, fitted_used, added)
 		VALUES (:job_id, :kind, :number, :state, :component, :stations, :directions, :counted, :gauge_kind,
 			:gauge_division, :gauge_repeatability,
-		:gauge_setting_u, :stamp, :fitted_step, :fitted_shell, :added)`, f)
+		:gauge_setting_u, :gauge_finest, :stamp, :fitted_step, :fitted_shell, :fitted_used, :added)`, f)
 	if err != nil {
 		return 0, fmt.Errorf("feature %s %d: %w", f.Kind, f.Number, err)
 	}
@@ -223,16 +225,24 @@ func (s *Store) SetPlan(ctx context.Context, jobID int64, kind part.Kind, compon
 	})
 }
 
+// Fitted says which shells were in: their step, where it is not that of the set's class, their change of clearance, and
+// whether they were used.
+type Fitted struct {
+	Step  *unit.Length `json:"step,omitempty" minimum:"0" doc:"the set's class where left out"`
+	Shell unit.Length  `json:"shell"`
+	Used  bool         `json:"used,omitempty" doc:"they were not new"`
+}
+
 // SetFitted records which shells were in when a bearing was measured.
-func (s *Store) SetFitted(ctx context.Context, jobID int64, p Place, step *unit.Length, shell unit.Length) error {
+func (s *Store) SetFitted(ctx context.Context, jobID int64, p Place, in Fitted) error {
 	defer s.changed(jobID)
 	return s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
 		f, err := findFeature(ctx, tx, jobID, p)
 		if err != nil {
 			return err
 		}
-		if _, err := tx.ExecContext(ctx, `UPDATE features SET fitted_step = ?, fitted_shell = ? WHERE id = ?`,
-			step, shell, f.ID); err != nil {
+		if _, err := tx.ExecContext(ctx, `UPDATE features SET fitted_step = ?, fitted_shell = ?, fitted_used = ? WHERE id = ?`,
+			in.Step, in.Shell, in.Used, f.ID); err != nil {
 			return err
 		}
 		return s.log(ctx, tx, jobID, "fitted",

@@ -33,6 +33,8 @@ type GaugeSetup struct {
 	// Repeatability and SettingU are what the shop found of the gauge; the default of its kind where nil.
 	Repeatability *unit.Length `db:"repeatability" json:"repeatability,omitempty"`
 	SettingU      *unit.Length `db:"setting_u" json:"setting_u,omitempty"`
+	// Finest tells that no finer gauge is to be had.
+	Finest bool `db:"finest" json:"finest,omitempty"`
 	// Counts is what a whole number counts on a dial that shows lengths; the usual of the unit where nil.
 	Counts *unit.Length `db:"counts" json:"counts,omitempty"`
 	SetBy  string       `db:"set_by" json:"set_by"`
@@ -77,7 +79,7 @@ func (s *Store) AddGauge(ctx context.Context, g GaugeSetup, check *GaugeCheck) e
 			fields{"job_id": g.JobID, "kind": g.Kind, "instrument": g.Instrument, "division": g.Division,
 				"mode": g.Mode, "setting": g.Setting,
 				"mating": g.Mating, "sense": g.Sense, "steps": g.StepsText, "built": g.Built,
-				"repeatability": g.Repeatability, "setting_u": g.SettingU, "counts": g.Counts,
+				"repeatability": g.Repeatability, "setting_u": g.SettingU, "finest": g.Finest, "counts": g.Counts,
 				"set_by": g.SetBy}, fields{"set_at": g.SetAt}); err != nil || check == nil {
 			return err
 		}
@@ -122,7 +124,7 @@ func (s *Store) AddGaugeCheck(ctx context.Context, c GaugeCheck) error {
 // gauge is the setup as the core knows it.
 func (g GaugeSetup) gauge() *instrument.Gauge {
 	return &instrument.Gauge{Kind: g.Instrument, Division: g.Division, Repeatability: g.Repeatability,
-		SettingU: g.SettingU}
+		SettingU: g.SettingU, Finest: g.Finest}
 }
 
 // gaugesOf returns every setup of a job, in the order made.

@@ -55,6 +55,7 @@ func (s *Store) importFeature(ctx context.Context, tx *sqlx.Tx, jobID int64, n N
 	row.count(f.Width())
 	if g := f.Gauge; g != nil {
 		row.GaugeDivision, row.GaugeRepeatability, row.GaugeSettingU = &g.Division, g.Repeatability, g.SettingU
+		row.GaugeFinest = g.Finest
 		if g.Kind != "" {
 			row.GaugeKind = &g.Kind
 		}
@@ -63,7 +64,7 @@ func (s *Store) importFeature(ctx context.Context, tx *sqlx.Tx, jobID int64, n N
 		row.Stamp = f.Stamp.Text
 	}
 	if f.Fitted != nil {
-		row.FittedStep, row.FittedShell = f.Fitted.Step, &f.Fitted.Shell
+		row.FittedStep, row.FittedShell, row.FittedUsed = f.Fitted.Step, &f.Fitted.Shell, f.Fitted.Used
 	}
 	id, err := insertFeature(ctx, tx, row)
 	if err != nil {
@@ -83,7 +84,7 @@ func (s *Store) importFeature(ctx context.Context, tx *sqlx.Tx, jobID int64, n N
 	for station, cells := range f.Cells {
 		for direction, cell := range cells {
 			r := Reading{FeatureID: id, Station: station, Direction: direction, ConditionID: condition,
-				TakenBy: by, TakenAt: s.stamp()}
+				TakenBy: by, TakenAt: s.stamp(), Confirmed: &cell.Confirmed}
 			for _, value := range cell.Values() {
 				r.ID, r.What, r.Value = uuid.NewString(), TookSize, &value
 				if err := storeReading(ctx, tx, &r); err != nil {
@@ -91,20 +92,39 @@ func (s *Store) importFeature(ctx context.Context, tx *sqlx.Tx, jobID int64, n N
 				}
 			}
 			if cell.Reason != "" {
-				r.ID, r.What, r.Reason = uuid.NewString(), Skip, &cell.Reason
+				r.ID, r.What, r.Reason, r.Depth = uuid.NewString(), Skip, &cell.Reason, cell.Depth
+				r.Confirmed = nil
 				if err := storeReading(ctx, tx, &r); err != nil {
 					return err
 				}
 			}
 		}
 	}
-	if f.Look == "" {
-		return nil
+	if err := s.importTests(ctx, tx, id, f.Tests); err != nil || f.Look == "" {
+		return err
 	}
 	_, err = tx.ExecContext(ctx, `INSERT INTO looks (id, feature_id, what, look, graded_by, graded_at)
 		VALUES (?,?,?,?,?,?)`,
 		uuid.NewString(), id, Grade, f.Look, by, s.stamp())
 	return err
+}
+
+// importTests stores what a part was tested for. Who did it is only said by the file.
+func (s *Store) importTests(ctx context.Context, tx *sqlx.Tx, feature int64, tests []inspection.Test) error {
+	for _, t := range tests {
+		what := map[inspection.Tested]map[bool]string{
+			inspection.TestCrack:    {true: TestClear, false: TestCracked},
+			inspection.TestHardness: {true: TestHard, false: TestSoft}}[t.What][t.Passed]
+		by := t.By
+		if by == "" {
+			by = Actor(ctx)
+		}
+		if _, err := tx.ExecContext(ctx, `INSERT INTO looks (id, feature_id, what, graded_by, graded_at, from_file)
+			VALUES (?,?,?,?,?,?)`, uuid.NewString(), feature, what, by, s.stamp(), t.By != ""); err != nil {
+			return err
+		}
+	}
+	return nil
 }
 
 // importCondition stores how a part was held. Sizes that are already as they would be at 20 °C keep no

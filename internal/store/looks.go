@@ -14,6 +14,8 @@ const (
 	Grade       = "grade"        // what eye and fingernail say
 	TestClear   = "test_clear"   // a crack test found no crack
 	TestCracked = "test_cracked" // a crack test found a crack
+	TestHard    = "test_hard"    // a hardness test was passed
+	TestSoft    = "test_soft"    // a hardness test was not
 )
 
 // A Look is a grade of a feature, or the result of a crack test.
@@ -21,7 +23,7 @@ type Look struct {
 	Seq       int64            `db:"seq" json:"seq"`
 	ID        string           `db:"id" json:"id"`
 	FeatureID int64            `db:"feature_id" json:"-"`
-	What      string           `db:"what" json:"what" enum:"grade,test_clear,test_cracked"`
+	What      string           `db:"what" json:"what" enum:"grade,test_clear,test_cracked,test_hard,test_soft"`
 	Look      *inspection.Look `db:"look" json:"look,omitempty"`
 	Note      string           `db:"note" json:"note"`
 	GradedBy  string           `db:"graded_by" json:"graded_by"`
@@ -39,6 +41,23 @@ func looksOf(ctx context.Context, q querier, jobID, only int64) ([]Look, error) 
 	return list, nil
 }
 
+// tests are those that looks record.
+func tests(looks []Look) (all []inspection.Test) {
+	for _, l := range looks {
+		t := inspection.Test{What: inspection.TestCrack, By: l.GradedBy}
+		switch l.What {
+		case TestHard, TestSoft:
+			t.What = inspection.TestHardness
+		case TestClear, TestCracked:
+		default:
+			continue
+		}
+		t.Passed = l.What == TestClear || l.What == TestHard
+		all = append(all, t)
+	}
+	return all
+}
+
 // Standing is the look that holds after all of looks: the last grade, except that a crack stays until a
 // crack test clears it; then the last other grade holds.
 func Standing(looks []Look) inspection.Look {
@@ -46,6 +65,7 @@ func Standing(looks []Look) inspection.Look {
 	cracked := false
 	for _, l := range looks {
 		switch {
+		case l.What == TestHard || l.What == TestSoft:
 		case l.What == TestClear:
 			cracked = false
 		case l.What == TestCracked || *l.Look == inspection.Cracked:

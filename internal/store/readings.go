@@ -24,25 +24,29 @@ const (
 
 // A Reading is one line of the tape. It is never changed; SupersededBy names the later one that replaced it.
 type Reading struct {
-	Seq         int64       `db:"seq" json:"seq"`
-	ID          string      `db:"id" json:"id"`
-	FeatureID   int64       `db:"feature_id" json:"-"`
-	Station     int         `db:"station" json:"station"`
-	Direction   int         `db:"direction" json:"direction"`
-	What        string      `db:"what" json:"what" enum:"size,skip,clear"`
-	Value       *part.Value `db:"value" json:"value,omitempty" doc:"in 0.1 nm; of what is weighed in 0.1 µg"`
-	Reason      *string     `db:"reason" json:"reason,omitempty"`
-	Typed       string      `db:"typed" json:"typed"`
-	GaugeID     *string     `db:"gauge_id" json:"gauge,omitempty"`
-	ConditionID *string     `db:"condition_id" json:"condition,omitempty"`
-	TakenBy     string      `db:"taken_by" json:"taken_by"`
-	TakenAt     string      `db:"taken_at" json:"taken_at"`
+	Seq       int64       `db:"seq" json:"seq"`
+	ID        string      `db:"id" json:"id"`
+	FeatureID int64       `db:"feature_id" json:"-"`
+	Station   int         `db:"station" json:"station"`
+	Direction int         `db:"direction" json:"direction"`
+	What      string      `db:"what" json:"what" enum:"size,skip,clear"`
+	Value     *part.Value `db:"value" json:"value,omitempty" doc:"in 0.1 nm; of what is weighed in 0.1 µg"`
+	Reason    *string     `db:"reason" json:"reason,omitempty"`
+	Typed     string      `db:"typed" json:"typed"`
+	// Confirmed tells that its person stands by it though it is far from its neighbours; nil where the bench asked before
+	// that was kept. Depth is how deep a damaged place lies.
+	Confirmed   *bool        `db:"confirmed" json:"confirmed,omitempty"`
+	Depth       *unit.Length `db:"depth" json:"depth,omitempty"`
+	GaugeID     *string      `db:"gauge_id" json:"gauge,omitempty"`
+	ConditionID *string      `db:"condition_id" json:"condition,omitempty"`
+	TakenBy     string       `db:"taken_by" json:"taken_by"`
+	TakenAt     string       `db:"taken_at" json:"taken_at"`
 	// FromFile tells that the name is only said by a file that was taken in.
 	FromFile     bool    `db:"from_file" json:"from_file,omitempty"`
 	SupersededBy *string `db:"superseded_by" json:"superseded_by,omitempty"`
 }
 
-const readingColumns = `r.seq, r.id, r.feature_id, r.station, r.direction, r.what, r.value, r.reason, r.typed,
+const readingColumns = `r.seq, r.id, r.feature_id, r.station, r.direction, r.what, r.value, r.reason, r.typed, r.confirmed, r.depth,
 	r.gauge_id, r.condition_id, r.taken_by, r.taken_at, r.from_file, s.by_id AS superseded_by`
 
 func tapes(ctx context.Context, q querier, jobID, only int64) ([]Reading, error) {
@@ -213,9 +217,9 @@ func insertReading(ctx context.Context, tx *sqlx.Tx, r *Reading, repeat bool) (s
 // storeReading stores a reading of a cell that holds none.
 func storeReading(ctx context.Context, tx *sqlx.Tx, r *Reading) error {
 	result, err := sqlx.NamedExecContext(ctx, tx,
-		`INSERT INTO readings (id, feature_id, station, direction, what, value, reason, typed, gauge_id,
+		`INSERT INTO readings (id, feature_id, station, direction, what, value, reason, typed, confirmed, depth, gauge_id,
 			condition_id, taken_by, taken_at, from_file)
-		VALUES (:id, :feature_id, :station, :direction, :what, :value, :reason, :typed, :gauge_id,
+		VALUES (:id, :feature_id, :station, :direction, :what, :value, :reason, :typed, :confirmed, :depth, :gauge_id,
 			:condition_id, :taken_by, :taken_at, :from_file)`, r)
 	if err != nil {
 		return err
@@ -233,6 +237,7 @@ func oneReading(ctx context.Context, q querier, id string) (r Reading, err error
 func sameReading(stored, sent Reading, featureID int64) error {
 	same := stored.FeatureID == featureID && stored.Station == sent.Station && stored.Direction == sent.Direction &&
 		stored.What == sent.What && equal(stored.Value, sent.Value) && equal(stored.Reason, sent.Reason) &&
+		equal(stored.Depth, sent.Depth) &&
 		equal(stored.GaugeID, sent.GaugeID) && stored.TakenBy == sent.TakenBy
 	if !same {
 		return errOther()

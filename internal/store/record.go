@@ -191,8 +191,9 @@ func (f *Feature) inspected(held map[string]*Condition,
 	if f.Stamp != "" {
 		out.Stamp = &inspection.Stamp{Text: f.Stamp}
 	}
-	if f.FittedShell != nil || f.FittedStep != nil {
-		out.Fitted = &inspection.Fitted{Step: f.FittedStep}
+	out.Tests = tests(f.Looks)
+	if f.FittedShell != nil || f.FittedStep != nil || f.FittedUsed {
+		out.Fitted = &inspection.Fitted{Step: f.FittedStep, Used: f.FittedUsed}
 		if f.FittedShell != nil {
 			out.Fitted.Shell = *f.FittedShell
 		}
@@ -226,8 +227,9 @@ func (f *Feature) inspected(held map[string]*Condition,
 				own.Gauge = setups[*r.GaugeID]
 			}
 			cell.Sizes, cell.Setups = append(cell.Sizes, size), append(cell.Setups, own)
+			cell.Confirmed = cell.Confirmed || r.Confirmed == nil || *r.Confirmed
 		case Skip:
-			cell.Reason = *r.Reason
+			cell.Reason, cell.Depth = *r.Reason, r.Depth
 		}
 	}
 	if !f.Kind.Grid() {
@@ -237,10 +239,10 @@ func (f *Feature) inspected(held map[string]*Condition,
 }
 
 func (f *Feature) gauge() *instrument.Gauge {
-	if f.GaugeKind == nil && f.GaugeDivision == nil {
+	if f.GaugeKind == nil && f.GaugeDivision == nil && !f.GaugeFinest {
 		return nil
 	}
-	g := &instrument.Gauge{Repeatability: f.GaugeRepeatability, SettingU: f.GaugeSettingU}
+	g := &instrument.Gauge{Repeatability: f.GaugeRepeatability, SettingU: f.GaugeSettingU, Finest: f.GaugeFinest}
 	if f.GaugeKind != nil {
 		g.Kind = *f.GaugeKind
 	}

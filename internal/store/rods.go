@@ -69,5 +69,10 @@ func modern(ctx context.Context, tx *sql.Tx, job, version int64) error {
 			return err
 		}
 	}
+	if version < judgedVersion {
+		if err := judgedAnew(ctx, tx, job); err != nil {
+			return err
+		}
+	}
 	return gather(ctx, tx, job, "", "")
 }

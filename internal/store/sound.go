@@ -119,5 +119,6 @@ func tables(db *sqlx.DB) (*goose.Provider, error) {
 		return nil, err
 	}
 	return goose.NewProvider(goose.DialectSQLite3, db.DB, steps,
-		goose.WithGoMigrations(waysMigration(), rodsMigration(), componentsMigration(), columnsMigration()))
+		goose.WithGoMigrations(waysMigration(), rodsMigration(), componentsMigration(), columnsMigration(),
+			judgedMigration()))
 }

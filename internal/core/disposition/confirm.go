@@ -298,3 +298,25 @@ func (b *board) tellHand() {
 		return
 	}
 }
+
+// tellReadAgain says which parts stay because they were read again: what their first readings alone would have condemned.
+func (b *board) tellReadAgain() {
+	if !b.set.Action.keeps() {
+		return
+	}
+	for _, m := range b.members {
+		first, again := m.feature.First()
+		if !again {
+			continue
+		}
+		taper, _ := first.Taper()
+		round, _ := first.OutOfRound()
+		for i, name := range []string{"taper", "out_of_round"} {
+			was := []unit.Length{taper, round}[i]
+			if c := m.finding.Check(name); c != nil && c.Limit != nil && was > *c.Limit && c.Value <= *c.Limit {
+				b.because(say.Of("read_again", m.ref, say.Word("check", "check", name), say.Length("first", was),
+					say.Apart("value", c.Value, *c.Limit), say.Apart("limit", *c.Limit, c.Value)))
+			}
+		}
+	}
+}

@@ -352,7 +352,7 @@ func (b *board) chooseCylinders() {
 	case Reuse, Hone:
 		if len(b.causes)+len(b.fitsOut) == 0 {
 			b.because(b.within("wear", "taper", "out_of_round", "clearance"))
-		} else {
+		} else if !slices.ContainsFunc(chosen.Sizes, func(s FinishedSize) bool { return s.MateNew }) {
 			b.because(say.New("hone_to_size"))
 		}
 		b.set.Reasons = append(b.set.Reasons, chosen.Reasons...)

@@ -235,6 +235,7 @@ func (b *board) close() {
 		b.askUnseen()
 	}
 	b.tellHand()
+	b.tellReadAgain()
 	b.treat()
 	for _, m := range b.members {
 		for _, c := range m.finding.Checks {

@@ -255,6 +255,7 @@ func (b *board) machining(kind part.Kind, action Action) Option {
 		o.Each = b.eachRod()
 	}
 	if o.Feasible {
+		o.Cut = &deepest
 		effect := say.New("cap_cut", say.Length("cut", deepest), say.Length("by", unit.DivHalfEven(deepest, 2)))
 		if rods {
 			effect = effect.As("rods")

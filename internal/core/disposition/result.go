@@ -247,6 +247,8 @@ type Option struct {
 	Each []Treatment `json:"each,omitempty"`
 	// Sizes are the finished sizes to order, for options that machine.
 	Sizes []FinishedSize `json:"sizes,omitempty"`
+	// Cut is the most that is taken off a cap, where caps are cut.
+	Cut *unit.Length `json:"cut,omitempty"`
 	// Clearances are the fits after the work, where they can be said.
 	Clearances []After `json:"clearances,omitempty"`
 }

@@ -67,13 +67,22 @@ func CoarseFor(tolerance unit.Length, c limit.Check, gauge instrument.Gauge, sta
 		if division >= gauge.Division || 5*division > tolerance {
 			continue
 		}
-		better := instrument.Gauge{Kind: gauge.Kind, Division: division}
+		better := finerGauge(gauge, division, out.ByHand)
 		if float64(c.U)*better.Uncertainty(1).Size() <= gauge.Uncertainty(1).Size()*float64(tolerance)/2 {
 			out.Finer = division
 			return out
 		}
 	}
 	return out
+}
+
+// finerGauge is a gauge with a finer division. A hand that is looser than its gauge stays as loose.
+func finerGauge(g instrument.Gauge, division unit.Length, hand bool) instrument.Gauge {
+	better := instrument.Gauge{Kind: g.Kind, Division: division}
+	if hand {
+		better.Repeatability = g.Repeatability
+	}
+	return better
 }
 
 // CoarseFit tells whether the gauge of a bearing can judge a clearance within its window, and whether it is one that is

@@ -4,7 +4,6 @@ import (
 	"math"
 
 	"ledge/internal/core/form"
-	"ledge/internal/core/instrument"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/plan"
 	"ledge/internal/core/unit"
@@ -153,8 +152,9 @@ func (c *confirming) settled(beyond bool, v, most, u unit.Length, cells []form.P
 	}
 	gauge := c.in.gauge(c.f)
 	own := gauge.Uncertainty(1).Size()
+	_, hand := c.in.hands[c.f.Kind]
 	for _, division := range finer(c.in.Unit) {
-		better := instrument.Gauge{Kind: gauge.Kind, Division: division}.Uncertainty(1).Size()
+		better := finerGauge(gauge, division, hand).Uncertainty(1).Size()
 		if !gauge.Finest && division < gauge.Division && float64(u)*better <= own*float64((v-most).Abs()) {
 			c.again.Finer = division
 			c.ask(1, cells)

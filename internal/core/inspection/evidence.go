@@ -63,6 +63,21 @@ func (f *Feature) counted() form.Grid {
 	return g
 }
 
+// First is the grid of the first reading of each cell, and whether any was read again.
+func (f *Feature) First() (g form.Grid, again bool) {
+	g = form.Grid{Directions: f.Directions, Sizes: make([][]form.CellSize, len(f.Cells))}
+	for s, row := range f.Cells {
+		g.Sizes[s] = make([]form.CellSize, len(row))
+		for d, cell := range row {
+			if sizes, _ := f.counting(cell); len(sizes) > 0 {
+				g.Sizes[s][d] = form.CellSize{Length: sizes[0], OK: true}
+				again = again || len(sizes) > 1
+			}
+		}
+	}
+	return g, again
+}
+
 // void reports whether a cell was read, but only so that it counts as unread.
 func (f *Feature) void(cell Cell) bool {
 	sizes, void := f.counting(cell)

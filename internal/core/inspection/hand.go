@@ -23,13 +23,14 @@ const looseFrom = 1.5
 
 // Learn returns in with what its readings say of the hand that took them: wherever that is looser than is known of the
 // gauge, it counts in its place. Two-way residuals of each grid, station and direction means taken off; common practice.
+// A cylinder teaches nothing: it wears most at the top of its thrust side, which no sum of a station and a direction says.
 func Learn(in *Inspection) *Inspection {
 	learned := *in
 	learned.hands = map[part.Kind]Hand{}
 	seen := map[part.Kind]bool{}
 	for i := range in.Features {
 		kind := in.Features[i].Kind
-		if !kind.Grid() || seen[kind] {
+		if !kind.Grid() || seen[kind] || kind == part.Cylinder {
 			continue
 		}
 		seen[kind] = true
@@ -53,6 +54,12 @@ func (in *Inspection) handOf(kind part.Kind) (Hand, bool) {
 	freedom := 0
 	for _, i := range in.Members(kind) {
 		f := &in.Features[i]
+		if f.look().WorseThan(Marked) {
+			continue // its damage is no fault of the hand
+		}
+		if step, ok := f.counted().Step(); ok && step.Height > in.Policy.StepLimit {
+			continue
+		}
 		sum, own := f.residuals()
 		if own == 0 {
 			continue

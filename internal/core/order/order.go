@@ -123,12 +123,13 @@ const (
 	DoFile     Work = "file"
 	DoLighten  Work = "lighten"
 	DoBuy      Work = "buy"
+	DoAlign    Work = "align"
 )
 
 // Works lists them; a line of an old sheet may ask for none.
 func Works() []Work {
 	return []Work{"", DoGrind, DoKeep, DoPolish, DoHone, DoBore, DoSleeve, DoLineHone, DoResize, DoSkim,
-		DoFile, DoLighten, DoBuy}
+		DoFile, DoLighten, DoBuy, DoAlign}
 }
 
 // Same reports whether two sheets ask for the same. Words and days do not count: an order stands
@@ -282,42 +283,8 @@ func keep(size disposition.FinishedSize, state string) Line {
 
 func ptr[T any](v T) *T { return &v }
 
-// within bounds a finished size: half the width of the range of new parts to each side, but never
-// beyond the clearance's window nor, for a shaft, above the size at which it cleans.
+// within bounds a finished size.
 func (d *drafter) within(one Decided, size disposition.FinishedSize) (least, most unit.Length) {
-	limits, _ := d.in.LimitsFor(size.Feature.Kind, size.Feature.Number)
-	half := d.in.Unit.Pick(5*unit.Tenth, 12*unit.Micrometre)
-	if limits.New != nil {
-		half = (limits.New.Max - limits.New.Min) / 2
-	}
-	up, down := half, half
-	for _, after := range one.Option.Clearances {
-		if after.Feature != size.Feature || after.Window == nil {
-			continue
-		}
-		tighter, looser := max(0, after.Clearance.Min-after.Window.Min), max(0, after.Window.Max-after.Clearance.Max)
-		if size.Feature.Kind.Shaft() {
-			up, down = min(up, tighter), min(down, looser)
-		} else {
-			up, down = min(up, looser), min(down, tighter)
-		}
-	}
-	least, most = size.Size-down, size.Size+up
-	for _, rung := range one.Set.Ladder {
-		if rung.Feature != size.Feature {
-			continue
-		}
-		if size.Feature.Kind.Shaft() && size.Size <= rung.Cleans {
-			most = min(most, rung.Cleans)
-		}
-		if !size.Feature.Kind.Shaft() && size.Size >= rung.Cleans {
-			least = max(least, rung.Cleans)
-		}
-	}
-	// On the gauges' own grid, inwards, so that the sheet says what can be read.
-	grid := d.in.Unit.Pick(unit.Tenth, unit.Micrometre)
-	if inner := (least + grid - 1) / grid * grid; inner <= most/grid*grid {
-		return inner, most / grid * grid
-	}
-	return least, most
+	window := disposition.FinishedRange(d.in, one.Set, one.Option, size)
+	return window.Min, window.Max
 }

@@ -6,6 +6,7 @@ import (
 
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/fit"
+	"ledge/internal/core/part"
 	"ledge/internal/core/say"
 	"ledge/internal/core/schedule"
 	"ledge/internal/core/unit"
@@ -58,8 +59,15 @@ func (d *drafter) bought(one Decided, p schedule.Piece[schedule.Part]) []Line {
 	way := one.Option.Way
 	base := Line{Key: string(one.Set.Set) + "/" + string(p.What), Work: DoBuy, Part: p.What, Count: p.Count,
 		Code: Prefix(p.What)}
+	if numbers := replaced(one.Option); len(numbers) > 0 && len(numbers) < len(one.Option.Each) {
+		why := say.New("line", say.Numbers("for", numbers)).As("for")
+		base.For, base.Why = numbers, &why
+	}
 	if _, steps := sized[p.What]; !steps {
 		return []Line{base}
+	}
+	if one.Set.Set == part.PistonSet { // of the size that their bores have
+		return []Line{d.shellLine(base, d.class(part.Cylinders), 0)}
 	}
 	if p.What == schedule.ThrustParts {
 		base.Shell = ptr(way.Shell)
@@ -90,6 +98,27 @@ func (d *drafter) bought(one Decided, p schedule.Piece[schedule.Part]) []Line {
 	return []Line{d.shellLine(base, way.Step, 0)}
 }
 
+// replaced are the numbers of the members that an option replaces one by one.
+func replaced(o disposition.Option) (numbers []int) {
+	for _, one := range o.Each {
+		if one.Action == disposition.Replace {
+			numbers = append(numbers, one.Feature.Number)
+		}
+	}
+	slices.Sort(numbers)
+	return numbers
+}
+
+// class is the size class of a set.
+func (d *drafter) class(name part.Set) unit.Length {
+	for _, s := range d.result.Sets {
+		if s.Set == name {
+			return s.SizeClass
+		}
+	}
+	return 0
+}
+
 // A share is so many shells, or halves of shells, of one size, and for which journals.
 type share struct {
 	shell unit.Length
@@ -105,7 +134,7 @@ func (d *drafter) mixed(one Decided, count int) (shares []share, halves bool) {
 		return nil, false
 	}
 	limits, _ := d.in.LimitsFor(one.Set.Set.Row().Of, 0)
-	offered := fit.Shells(limits.Shells, true)
+	offered := fit.Shells(limits.ShellsFor(one.Set.SizeClass), true)
 	pair := func(change unit.Length) [2]unit.Length {
 		for _, s := range offered {
 			if s.Change == change && s.Halves {

@@ -2,6 +2,7 @@ package order
 
 import (
 	"fmt"
+	"slices"
 
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/engine"
@@ -156,14 +157,20 @@ func (d *drafter) housings(s *Sheet, one Decided) {
 	if one.Set.Set == part.RodHousings {
 		state, work = "after_resize", DoResize
 	}
+	first := len(s.Lines)
 	deepest := unit.Length(0)
 	for _, f := range d.members(one.Set.Set.Row().Of) {
 		ref := disposition.Ref{Kind: f.Kind, Number: f.Number}
+		if slices.ContainsFunc(one.Option.Each, func(t disposition.Treatment) bool {
+			return t.Feature == ref && t.Action != disposition.Resize
+		}) {
+			continue
+		}
 		limits, _ := d.in.LimitsFor(f.Kind, f.Number)
 		l := line(ref, state, work)
 		if limits.New != nil {
 			l.Min, l.Max = ptr(limits.New.Min), ptr(limits.New.Max)
-			deepest = max(deepest, *f.Max-limits.New.Max)
+			deepest = max(deepest, disposition.CapCut(d.in, f, *limits.New))
 			if width := disposition.WidthAcross(f); limits.OutOfRoundMax != nil && width > limits.New.Max {
 				l.Across = ptr(limits.New.Max + *limits.OutOfRoundMax)
 				// else it would not be round enough
@@ -174,11 +181,39 @@ func (d *drafter) housings(s *Sheet, one Decided) {
 		}
 		s.Lines = append(s.Lines, l)
 	}
-	cut := deepest + d.in.Policy.LineHoneStock
-	for i := range s.Lines {
-		s.Lines[i].Amount = &cut
+	cut := deepest
+	if one.Option.Cut != nil { // with what the line takes besides
+		cut = *one.Option.Cut
 	}
-	s.note(say.New("sheet", say.Length("cut", cut)).As("caps"))
+	for i := range s.Lines[first:] {
+		s.Lines[first+i].Amount = &cut
+	}
+	if cut > 0 {
+		s.note(say.New("sheet", say.Length("cut", cut), say.Length("by", unit.DivHalfEven(cut, 2))).As("caps"))
+	}
+	for _, r := range one.Option.Reasons {
+		if r.Code == "carried" {
+			s.note(r)
+		}
+	}
+	if one.Set.Set == part.MainHousings {
+		d.alignment(s)
+	}
+}
+
+// alignment asks for the line of a tunnel that was machined, by which its work is proved.
+func (d *drafter) alignment(s *Sheet) {
+	limits, _ := d.in.LimitsFor(part.MainHousing, 0)
+	if limits.AlignmentMax == nil {
+		return
+	}
+	kind := part.TunnelEdge
+	if len(d.in.Members(part.MainAlignment)) > 0 {
+		kind = part.MainAlignment
+	}
+	l := line(disposition.Ref{Kind: kind, Number: 1}, "after_line_hone", DoAlign)
+	l.Most = limits.AlignmentMax
+	s.Lines = append(s.Lines, l)
 }
 
 func (d *drafter) deck(s *Sheet, one Decided) {

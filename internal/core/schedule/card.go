@@ -24,11 +24,13 @@ const (
 	GrindCam   Operation = "grind_cam"
 	Polish     Operation = "polish"
 	LineHone   Operation = "line_hone"
+	LineBore   Operation = "line_bore"
 	Skim       Operation = "skim"
 	Sleeve     Operation = "sleeve"
 	Bore       Operation = "bore"
 	Hone       Operation = "hone"
 	Resize     Operation = "resize"
+	BushRods   Operation = "bush_rods"
 	FitRings   Operation = "fit_rings"
 )
 
@@ -66,11 +68,13 @@ var facts = []struct {
 	{GrindCam, "crank grinder", "camshaft"},
 	{Polish, "polisher", "crankshaft"},
 	{LineHone, "line hone", "block"},
+	{LineBore, "line bore", "block"},
 	{Skim, "surface grinder", "block"},
 	{Sleeve, "boring bar", "block"},
 	{Bore, "boring bar", "block"},
 	{Hone, "cylinder hone", "block"},
 	{Resize, "rod hone", "rods"},
+	{BushRods, "rod hone", "rods"},
 	{FitRings, "bench", "rings"},
 }
 

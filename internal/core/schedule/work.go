@@ -37,9 +37,13 @@ func WorkOf(set part.Set, o disposition.Option, n Counts) (w Work) {
 	case part.MainJournals, part.RodJournals, part.CamJournals:
 		w.journals(set, o, n)
 	case part.MainHousings:
-		w.simple(o, disposition.LineHone, LineHone, Block, n.Mains, 1)
+		w.simple(o, disposition.LineHone, tunnelWork(o), Block, n.Mains, 1)
 	case part.RodHousings:
-		w.simple(o, disposition.Resize, Resize, RodSet, n.Cylinders, n.Cylinders)
+		w.members(o, Resize, RodSet, n.Cylinders)
+	case part.RodSet:
+		w.members(o, BushRods, RodSet, n.Cylinders)
+	case part.CamLobes:
+		w.simple(o, disposition.Resize, "", Camshaft, 0, 1)
 	case part.DeckSet:
 		w.simple(o, disposition.Skim, Skim, Block, 1, 1)
 		if o.Action == disposition.Skim {
@@ -55,9 +59,9 @@ func WorkOf(set part.Set, o disposition.Option, n Counts) (w Work) {
 	case part.Cylinders:
 		w.cylinders(o, n)
 	case part.PistonSet:
-		w.simple(o, disposition.Resize, "", Pistons, 0, n.Cylinders)
+		w.members(o, "", Pistons, n.Cylinders)
 	case part.Pins:
-		w.simple(o, disposition.Resize, "", Pins, 0, n.Cylinders)
+		w.members(o, "", Pins, n.Cylinders)
 	case part.Rings:
 		w.simple(o, disposition.Resize, FitRings, Rings, n.Cylinders, n.Cylinders)
 	}
@@ -71,6 +75,42 @@ func (w *Work) simple(o disposition.Option, action disposition.Action, operation
 		w.do(operation, count)
 	case disposition.Replace:
 		w.buy(another, anothers)
+	}
+}
+
+// tunnelWork is what a tunnel is put right with.
+func tunnelWork(o disposition.Option) Operation {
+	if o.Method == disposition.LineBore {
+		return LineBore
+	}
+	return LineHone
+}
+
+// members is the work on parts that are treated one by one: so many are machined, so many bought. Where the option does
+// not say, all are.
+func (w *Work) members(o disposition.Option, operation Operation, another Part, all int) {
+	machined, bought := 0, 0
+	for _, one := range o.Each {
+		switch one.Action {
+		case disposition.Resize:
+			machined++
+		case disposition.Replace:
+			bought++
+		}
+	}
+	if len(o.Each) == 0 {
+		switch o.Action {
+		case disposition.Resize:
+			machined = all
+		case disposition.Replace:
+			bought = all
+		}
+	}
+	if machined > 0 {
+		w.do(operation, machined)
+	}
+	if bought > 0 {
+		w.buy(another, bought)
 	}
 }
 
@@ -126,8 +166,9 @@ func (w *Work) cylinders(o disposition.Option, n Counts) {
 			w.buy(Rings, n.Cylinders)
 		}
 	case disposition.Sleeve:
-		w.do(Sleeve, 1)
-		w.buy(Sleeves, 1)
+		count := max(1, sleeved(o))
+		w.do(Sleeve, count)
+		w.buy(Sleeves, count)
 		if o.Step > 0 {
 			w.do(Bore, n.Cylinders)
 			w.buy(Pistons, n.Cylinders)
@@ -142,6 +183,16 @@ func (w *Work) cylinders(o disposition.Option, n Counts) {
 			w.buy(Rings, n.Cylinders)
 		}
 	}
+}
+
+// sleeved is how many cylinders an option sleeves.
+func sleeved(o disposition.Option) (count int) {
+	for _, size := range o.Sizes {
+		if size.Sleeved {
+			count++
+		}
+	}
+	return count
 }
 
 // Cost is the price of the work on a card.

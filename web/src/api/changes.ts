@@ -232,7 +232,8 @@ export const useSetPlan = (id: number) =>
 
 export const useSetFitted = (id: number) =>
 	useChange(
-		(body: Place & { step?: number; shell: number }) => unwrap(client.PUT("/api/v1/jobs/{id}/fitted", { params: at(id), body })),
+		(body: Place & { step?: number; shell: number; used?: boolean }) =>
+			unwrap(client.PUT("/api/v1/jobs/{id}/fitted", { params: at(id), body })),
 		id,
 	);
 

@@ -43,6 +43,8 @@ export interface Entry {
 	unusual: boolean;
 	/** Why there is no reading; a skip. */
 	reason?: string;
+	/** How deep the damage is that is the reason. */
+	depth?: number;
 	/** The gauge as it was set up when this was typed. */
 	gauge?: GaugeSetup;
 	/** Why it could not be taken; the person has to look at it before what waits behind it. */

@@ -1273,11 +1273,11 @@ export interface components {
             /** Format: uuid */
             id: string;
             /** @enum {string} */
-            method?: "" | "straighten_first" | "build_up" | "sleeve_one" | "mixed_halves" | "mixed_shells";
+            method?: "" | "straighten" | "line_bore" | "build_up" | "sleeve_one" | "sleeve_some" | "accept" | "dress" | "clean_cut" | "mixed_halves" | "mixed_shells";
             /** @description needed where it is not what Ledge advises */
             reason: string;
             /** @enum {string} */
-            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rings";
+            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes";
             /** Format: int64 */
             shell: number;
             /** Format: int64 */
@@ -1296,15 +1296,18 @@ export interface components {
         };
         DispositionAsk: {
             cells?: components["schemas"]["PlanCell"][];
+            /** Format: int64 */
+            division?: number;
             feature: components["schemas"]["PartRef"];
             /** Format: int64 */
             readings?: number;
             /** @enum {string} */
-            what: "cells" | "fit" | "limit";
+            what: "cells" | "fit" | "gauge" | "runout" | "limit" | "depth" | "strip" | "torque" | "test";
         };
         DispositionFinishedSize: {
             feature: components["schemas"]["PartRef"];
             kept?: boolean;
+            mate_new?: boolean;
             play?: components["schemas"]["LimitRange"];
             /** Format: int64 */
             size: number;
@@ -1326,6 +1329,7 @@ export interface components {
             shell: number;
             stale?: boolean;
             used: boolean;
+            used_shells?: boolean;
             /** @enum {string} */
             verdict: "within" | "beyond" | "unsure" | "no_limit";
             void?: boolean;
@@ -1351,9 +1355,10 @@ export interface components {
             /** @enum {string} */
             action: "reuse" | "polish" | "hone" | "bore" | "sleeve" | "grind" | "line_hone" | "resize" | "skim" | "replace" | "measure" | "remeasure";
             clearances?: components["schemas"]["DispositionAfter"][];
+            each?: components["schemas"]["DispositionTreatment"][];
             feasible: boolean;
             /** @enum {string} */
-            method?: "" | "straighten_first" | "build_up" | "sleeve_one" | "mixed_halves" | "mixed_shells";
+            method?: "" | "straighten" | "line_bore" | "build_up" | "sleeve_one" | "sleeve_some" | "accept" | "dress" | "clean_cut" | "mixed_halves" | "mixed_shells";
             reasons: components["schemas"]["SayReason"][];
             /** Format: int64 */
             shell: number;
@@ -1407,17 +1412,20 @@ export interface components {
             /** @enum {string} */
             action: "reuse" | "polish" | "hone" | "bore" | "sleeve" | "grind" | "line_hone" | "resize" | "skim" | "replace" | "measure" | "remeasure";
             asks?: components["schemas"]["DispositionAsk"][];
+            bend?: string;
             checks?: components["schemas"]["LimitCheck"][];
             component?: string;
             ladder?: components["schemas"]["DispositionRung"][];
+            members: components["schemas"]["DispositionTreatment"][];
             /** @enum {string} */
-            method?: "" | "straighten_first" | "build_up" | "sleeve_one" | "mixed_halves" | "mixed_shells";
+            method?: "" | "straighten" | "line_bore" | "build_up" | "sleeve_one" | "sleeve_some" | "accept" | "dress" | "clean_cut" | "mixed_halves" | "mixed_shells";
             mixed?: boolean;
+            not_seen?: components["schemas"]["DispositionUnseen"][];
             options: components["schemas"]["DispositionOption"][];
             provisional: boolean;
             reasons: components["schemas"]["SayReason"][];
             /** @enum {string} */
-            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rings";
+            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes";
             /** Format: int64 */
             shell: number;
             /** Format: int64 */
@@ -1425,6 +1433,22 @@ export interface components {
             /** Format: int64 */
             step: number;
             unmeasured?: components["schemas"]["PartRef"][];
+        };
+        DispositionTreatment: {
+            /** @enum {string} */
+            action: "reuse" | "polish" | "hone" | "bore" | "sleeve" | "grind" | "line_hone" | "resize" | "skim" | "replace" | "measure" | "remeasure";
+            feature: components["schemas"]["PartRef"];
+            finished?: components["schemas"]["LimitRange"];
+            /** Format: int64 */
+            shell: number;
+            /** Format: int64 */
+            step: number;
+        };
+        DispositionUnseen: {
+            check: string;
+            feature: components["schemas"]["PartRef"];
+            says: components["schemas"]["SayReason"];
+            why: string;
         };
         EngineJournal: {
             /** Format: int64 */
@@ -1483,12 +1507,14 @@ export interface components {
             id: number;
             lines?: components["schemas"]["StoreReading"][];
             mating?: components["schemas"]["Mating"];
+            notes?: components["schemas"]["SayReason"][];
             recorded: boolean;
             /** @enum {string} */
             standing: "open" | "within" | "unsure" | "beyond" | "no_limit";
             superseded?: {
                 [key: string]: string;
             };
+            u?: number[];
         };
         FeatureLine: {
             complete: boolean;
@@ -1516,8 +1542,10 @@ export interface components {
             fitted_shell?: number;
             /** Format: int64 */
             fitted_step?: number;
+            fitted_used?: boolean;
             /** Format: int64 */
             gauge_division?: number;
+            gauge_finest?: boolean;
             /** @enum {string} */
             gauge_kind?: "micrometer" | "bore_gauge" | "telescoping_gauge" | "indicator" | "caliper" | "plastic_strip" | "feeler";
             /** Format: int64 */
@@ -1615,6 +1643,8 @@ export interface components {
             counts?: number;
             /** Format: int64 */
             division: number;
+            /** @description no finer gauge is to be had */
+            finest?: boolean;
             /** Format: uuid */
             id: string;
             /** @enum {string} */
@@ -1775,6 +1805,8 @@ export interface components {
             refit_shells: boolean;
             rings_renewed: boolean;
             /** Format: int64 */
+            skim_stock: number;
+            /** Format: int64 */
             step_limit: number;
             /** @enum {string} */
             wear_reference: "book" | "middle" | "measured";
@@ -1831,6 +1863,7 @@ export interface components {
             unreadable?: string;
         };
         JobView: {
+            asked: components["schemas"]["SetAsks"][];
             before?: components["schemas"]["DispositionSet"][];
             bend?: components["schemas"]["InspectionBend"];
             /** Format: int64 */
@@ -1896,7 +1929,7 @@ export interface components {
             /** @enum {string} */
             role: "plain" | "journal" | "housing" | "bearing" | "bore";
             /** @enum {string} */
-            set?: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rings";
+            set?: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes";
             shaft: boolean;
             /** @enum {string} */
             shape: "shaft" | "tunnel" | "bore" | "rod" | "piston" | "deck";
@@ -1966,9 +1999,11 @@ export interface components {
             /** Format: int64 */
             out_of_round_max?: number;
             oversizes?: number[];
+            rings?: components["schemas"]["LimitRings"];
             /** Format: int64 */
             runout_max?: number;
             shells?: number[];
+            shells_at?: number[];
             /** Format: int64 */
             skim_max?: number;
             sources?: {
@@ -1986,9 +2021,14 @@ export interface components {
             /** Format: int64 */
             min: number;
         };
+        LimitRings: {
+            oil?: components["schemas"]["LimitRange"];
+            second?: components["schemas"]["LimitRange"];
+            top?: components["schemas"]["LimitRange"];
+        };
         LimitRow: {
             /** @enum {string} */
-            form: "most" | "span" | "list" | "rise";
+            form: "most" | "span" | "list" | "rise" | "pairs";
             label: string;
             labels?: string[];
             name: string;
@@ -2011,13 +2051,13 @@ export interface components {
             kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
             /** @enum {string} */
             look?: "smooth" | "marked" | "scored" | "heat" | "cracked";
-            /** @description for a crack test: the method and who made it */
+            /** @description for a test: the method and who made it */
             note: string;
             /** Format: int64 */
             number: number;
             state: string;
             /** @enum {string} */
-            what: "grade" | "test_clear" | "test_cracked";
+            what: "grade" | "test_clear" | "test_cracked" | "test_hard" | "test_soft";
         };
         Mating: {
             /** Format: int64 */
@@ -2136,7 +2176,7 @@ export interface components {
             name: "grind" | "tunnel" | "deck" | "bore" | "rods" | "balance" | "rings" | "parts";
             notes: string[];
             remarks?: components["schemas"]["SayReason"][];
-            sets: ("main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rings")[];
+            sets: ("main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes")[];
             steps: components["schemas"]["OrderStep"][];
             title: string;
         };
@@ -2230,6 +2270,7 @@ export interface components {
             version: number;
         };
         ReadingAnswer: {
+            asked: components["schemas"]["SetAsks"][];
             /** Format: int64 */
             change: number;
             features: components["schemas"]["FeatureChange"][];
@@ -2243,6 +2284,8 @@ export interface components {
         ReadingBody: {
             /** @description the tag of the one it belongs to */
             component?: string;
+            /** Format: int64 */
+            depth?: number;
             /** Format: int64 */
             direction: number;
             /**
@@ -2351,7 +2394,7 @@ export interface components {
         };
         ScheduleSetWays: {
             /** @enum {string} */
-            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rings";
+            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes";
             ways: components["schemas"]["ScheduleWay"][];
         };
         ScheduleWay: {
@@ -2394,6 +2437,8 @@ export interface components {
              * @description the set's class where left out
              */
             step?: number;
+            /** @description they were not new */
+            used?: boolean;
         };
         "Set-localRequest": {
             locale: string;
@@ -2407,21 +2452,27 @@ export interface components {
         "Set-shopRequest": {
             public_url: string;
         };
+        SetAsks: {
+            asks: components["schemas"]["DispositionAsk"][];
+            component?: string;
+            /** @enum {string} */
+            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes";
+        };
         SetChange: {
             after?: components["schemas"]["SetLine"];
             before?: components["schemas"]["SetLine"];
             component?: string;
             /** @enum {string} */
-            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rings";
+            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes";
         };
         SetLine: {
             /** @enum {string} */
             action: "reuse" | "polish" | "hone" | "bore" | "sleeve" | "grind" | "line_hone" | "resize" | "skim" | "replace" | "measure" | "remeasure";
             /** @enum {string} */
-            method?: "" | "straighten_first" | "build_up" | "sleeve_one" | "mixed_halves" | "mixed_shells";
+            method?: "" | "straighten" | "line_bore" | "build_up" | "sleeve_one" | "sleeve_some" | "accept" | "dress" | "clean_cut" | "mixed_halves" | "mixed_shells";
             provisional: boolean;
             /** @enum {string} */
-            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rings";
+            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes";
             /** Format: int64 */
             shell: number;
             signed: boolean;
@@ -2435,7 +2486,7 @@ export interface components {
             over: boolean;
             replaced: string;
             /** @enum {string} */
-            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rings";
+            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes";
             short: string;
             title: string;
         };
@@ -2498,13 +2549,13 @@ export interface components {
             from_file?: boolean;
             id: string;
             /** @enum {string} */
-            method?: "" | "straighten_first" | "build_up" | "sleeve_one" | "mixed_halves" | "mixed_shells";
+            method?: "" | "straighten" | "line_bore" | "build_up" | "sleeve_one" | "sleeve_some" | "accept" | "dress" | "clean_cut" | "mixed_halves" | "mixed_shells";
             overruled: boolean;
             reason: string;
             /** Format: int64 */
             seq: number;
             /** @enum {string} */
-            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rings";
+            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes";
             /** Format: int64 */
             shell: number;
             stale: boolean;
@@ -2596,13 +2647,13 @@ export interface components {
             from_file?: boolean;
             id: string;
             /** @enum {string} */
-            method?: "" | "straighten_first" | "build_up" | "sleeve_one" | "mixed_halves" | "mixed_shells";
+            method?: "" | "straighten" | "line_bore" | "build_up" | "sleeve_one" | "sleeve_some" | "accept" | "dress" | "clean_cut" | "mixed_halves" | "mixed_shells";
             overruled: boolean;
             reason: string;
             /** Format: int64 */
             seq: number;
             /** @enum {string} */
-            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rings";
+            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes";
             /** Format: int64 */
             shell: number;
             /** Format: int64 */
@@ -2640,6 +2691,7 @@ export interface components {
             counts?: number;
             /** Format: int64 */
             division: number;
+            finest?: boolean;
             from_file?: boolean;
             id: string;
             /** @enum {string} */
@@ -2721,7 +2773,7 @@ export interface components {
             /** Format: int64 */
             seq: number;
             /** @enum {string} */
-            what: "grade" | "test_clear" | "test_cracked";
+            what: "grade" | "test_clear" | "test_cracked" | "test_hard" | "test_soft";
         };
         StoreMoment: {
             /** @enum {string} */
@@ -2755,7 +2807,7 @@ export interface components {
             /** Format: int64 */
             many?: number;
             /** @enum {string} */
-            method?: "" | "straighten_first" | "build_up" | "sleeve_one" | "mixed_halves" | "mixed_shells";
+            method?: "" | "straighten" | "line_bore" | "build_up" | "sleeve_one" | "sleeve_some" | "accept" | "dress" | "clean_cut" | "mixed_halves" | "mixed_shells";
             mode?: string;
             note?: string;
             /** Format: int64 */
@@ -2777,7 +2829,7 @@ export interface components {
             removed?: boolean;
             said?: string;
             /** @enum {string} */
-            set?: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rings";
+            set?: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes";
             /** @enum {string} */
             sheet?: "grind" | "tunnel" | "deck" | "bore" | "rods" | "balance" | "rings" | "parts";
             /** Format: int64 */
@@ -2832,6 +2884,9 @@ export interface components {
         };
         StoreReading: {
             condition?: string;
+            confirmed?: boolean;
+            /** Format: int64 */
+            depth?: number;
             /** Format: int64 */
             direction: number;
             from_file?: boolean;
@@ -5051,7 +5106,7 @@ export interface operations {
         parameters: {
             query?: {
                 text?: string;
-                set?: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rings";
+                set?: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes";
                 action?: "reuse" | "polish" | "hone" | "bore" | "sleeve" | "grind" | "line_hone" | "resize" | "skim" | "replace" | "measure" | "remeasure";
                 /** @description a decimal in the unit */
                 step?: string;

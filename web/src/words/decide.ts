@@ -42,6 +42,7 @@ export const decideWords = {
 		"White box: smallest to largest reading. Dashed: what clean-up adds. A rung at or above the line cleans every cylinder.",
 	onWhatWasNotJudged: (remarksCount: number) =>
 		`${remarksCount === 1 ? "1 remark" : `${remarksCount} remarks`} on what was not judged`,
+	notSeen: (many: number) => `${many === 1 ? "1 thing" : `${many} things`} that nobody looked at`,
 	waysToDoIt: "Ways to do it",
 	goAndMeasure: "Go and measure",
 	measureWhatIsMissingFirstNothing: "Measure what is missing first; nothing can be promised of a part half measured.",

@@ -113,6 +113,7 @@ export const jobWords = {
 	cylindersMainsThrowsDuty: (cylinders: number, mains: number, throws: number, duty: string) =>
 		` · ${cylinders} cylinders, ${mains} mains, ${throws} throws · ${duty} duty`,
 	measure: (title: string) => `Measure ${title}`,
+	readAgain: (title: string) => `Read again: ${title}`,
 	decide: "Decide",
 	thisJobLeftTheShopOn: (closedAt: string, value: string, value2: string) =>
 		`This job left the shop on ${closedAt}${value}${value2}.`,

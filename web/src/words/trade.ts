@@ -106,20 +106,24 @@ export function wayName({ action, step, shell, method }: Way, system: System, se
 		bore: `Bore ${showStep(step, system)} over`,
 		hone: "Hone",
 		sleeve:
-			method === "sleeve_one"
-				? `Sleeve one, the others ${step > 0 ? `${showStep(step, system)} over` : "as they are"}`
+			method === "sleeve_one" || method === "sleeve_some"
+				? `Sleeve ${method === "sleeve_some" ? "two" : "one"}, the others ${step > 0 ? `${showStep(step, system)} over` : "as they are"}`
 				: "Sleeve one",
-		line_hone: "Line-hone",
-		resize: "Resize the big ends",
-		skim: `Skim ${show(step, system)} off`,
+		line_hone: method === "line_bore" ? "Line-bore" : "Line-hone",
+		resize: set === "rods" ? "New small-end bushes" : "Resize the big ends",
+		skim: method === "clean_cut" ? `A cleaning cut of ${show(step, system)}` : `Skim ${show(step, system)} off`,
 		replace: method === "build_up" ? "Weld or spray, then grind" : `Replace the ${row?.replaced ?? "shaft"}`,
 		measure: "Measure what is missing",
 		remeasure: "Measure again",
 	};
 	if (set === "rings" && action === "resize") return "File the end gaps";
+	if (action === "replace" && (set === "rods" || set === "rod_housings")) return "Replace the rods that are out";
+	if (set === "thrust" && action === "reuse" && shell > 0) return `Thrust parts thinner by ${show(shell, system)}`;
 	if (set === "thrust" && action === "reuse" && shell !== 0) return `Thrust parts that take up ${show(-shell, system)}`;
+	if (method === "accept") return "Accept as they are, signed";
+	if (method === "dress") return "Dress the thrust bearing";
 	const text = words[action];
-	if (method === "straighten_first") return `Straighten, then ${text.toLowerCase()}`;
+	if (method === "straighten") return `Straighten, then ${text.toLowerCase()}`;
 	return text;
 }
 
@@ -138,3 +142,19 @@ function shellsName(shell: number, method: Way["method"], system: System): strin
 	if (method === "mixed_halves") return `half shells of two sizes (${change} clearance)`;
 	return `${change} select shells (${shell < 0 ? "less" : "more"} clearance)`;
 }
+
+/** What happens to one part. */
+export const MEMBER_WORD: Record<Way["action"], string> = {
+	reuse: "stays",
+	polish: "polished",
+	grind: "ground",
+	bore: "bored",
+	hone: "honed",
+	sleeve: "sleeved",
+	line_hone: "line-honed",
+	resize: "resized",
+	skim: "skimmed",
+	replace: "another one",
+	measure: "to be measured",
+	remeasure: "to be read again",
+};

@@ -13,6 +13,7 @@ import { benchWords } from "../../words/bench";
 import { gaugeText } from "../../words/gauge";
 import { placeWords } from "../../words/places";
 import { stateWord } from "../../words/trade";
+import { Asked } from "./Asked";
 import { BenchDialogs, type DialogName } from "./BenchDialogs";
 import { BenchSide } from "./BenchSide";
 import { CellTable } from "./CellTable";
@@ -57,6 +58,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 			at={at}
 			system={system}
 			waiting={taker.waiting}
+			wanted={entry.wanted}
 			onPick={(cell) => {
 				entry.move(cell);
 				input.current?.focus();
@@ -99,6 +101,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 							</Button>
 						</Warned>
 					) : null}
+					<Asked view={view} feature={feature} entry={entry} />
 					<Picture view={view} feature={feature} at={at} next={entry.next} />
 					<EntryField entry={entry} feature={feature} input={input} closed={job.closed_at !== undefined} press={press} />
 					<Means entry={entry} view={view} feature={feature} />
@@ -118,9 +121,9 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 				at={at}
 				by={by}
 				onClose={closeDialog}
-				onSkip={(reason) => {
+				onSkip={(reason, depth) => {
 					closeDialog();
-					entry.skip(reason);
+					entry.skip(reason, depth);
 				}}
 			/>
 		</>

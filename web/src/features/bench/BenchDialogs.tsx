@@ -23,7 +23,7 @@ export interface BenchDialogsProps {
 	at: Cell;
 	by: string;
 	onClose: () => void;
-	onSkip: (reason: string) => void;
+	onSkip: (reason: string, depth?: number) => void;
 }
 
 /** The bench's dialogs, one open at a time. */
@@ -32,7 +32,7 @@ export function BenchDialogs({ name, view, feature, gauge, system, at, by, onClo
 	const common = { job: job.id, feature, by, onClose };
 	return (
 		<>
-			<SkipDialog opened={name === "skip"} place={cellName(feature, at)} onClose={onClose} onSkip={onSkip} />
+			<SkipDialog opened={name === "skip"} place={cellName(feature, at)} unit={system} onClose={onClose} onSkip={onSkip} />
 			<LookDialog opened={name === "look"} {...common} />
 			{name === "gauge" ? <GaugeDialog setup={gauge} unit={system} {...common} /> : null}
 			{name === "zero" ? <ZeroDialog gauge={gauge} unit={system} {...common} /> : null}

@@ -3,6 +3,7 @@ import type { Cell, FeatureView } from "../../api/client";
 import { liveReadings } from "../../api/view";
 import look from "../../look/look.module.css";
 import { type System, showAs } from "../../quantity/length";
+import { askWords } from "../../words/asks";
 import { benchWords } from "../../words/bench";
 import css from "./bench.module.css";
 import { columnNames, sameCell } from "./moves";
@@ -13,11 +14,13 @@ interface CellTableProps {
 	at: Cell;
 	system: System;
 	waiting: Entry[];
+	/** Places that are asked for again, with how many readings more. */
+	wanted: (Cell & { more: number })[];
 	onPick: (cell: Cell) => void;
 }
 
 /** The grid of the plan with what holds at each place. */
-export function CellTable({ feature, at, system, waiting, onPick }: CellTableProps) {
+export function CellTable({ feature, at, system, waiting, wanted, onPick }: CellTableProps) {
 	return (
 		<div className={look.scroll}>
 			<Table className={look.figure} aria-label={benchWords.readingsOfThisPart}>
@@ -40,16 +43,19 @@ export function CellTable({ feature, at, system, waiting, onPick }: CellTablePro
 							{columnNames(feature).map((column, direction) => {
 								const cell = { station, direction };
 								const lit = sameCell(cell, at);
+								const asked = wanted.find((w) => sameCell(w, cell));
 								return (
 									<Table.Td key={column} data-lit={lit} style={lit ? { borderBottom: "3px solid var(--blue)" } : undefined}>
 										<button
 											type="button"
 											tabIndex={-1}
 											className={`${look.choice} ${css.cell}`}
-											aria-label={`${name}, ${column}: ${cellText(feature, cell, system, waiting)}`}
+											data-asked={asked !== undefined}
+											aria-label={`${name}, ${column}: ${cellText(feature, cell, system, waiting)}${asked ? `, ${askWords.more(asked.more)}` : ""}`}
 											onClick={() => onPick(cell)}
 										>
 											{cellText(feature, cell, system, waiting)}
+											{asked ? <span className={css.more}>{askWords.more(asked.more)}</span> : null}
 										</button>
 									</Table.Td>
 								);

@@ -1,4 +1,4 @@
-import { Select } from "@mantine/core";
+import { Checkbox, Select } from "@mantine/core";
 import { useSetFitted } from "../../api/changes";
 import type { FeatureView, JobView } from "../../api/client";
 import { placeOf } from "../../api/view";
@@ -13,10 +13,11 @@ export function FittedShells({ view, feature }: { view: JobView; feature: Featur
 	const limits = view.job.limits.book[feature.kind.replace("_bearing", "_journal")];
 	const shells = [...new Set([0, ...(limits?.shells ?? [])])].sort((a, b) => a - b);
 	const steps = [0, ...(limits?.undersizes ?? [])];
-	const send = (step: number | undefined, shell: number) =>
+	const send = (step: number | undefined, shell: number, used = feature.fitted_used ?? false) =>
 		set.mutate({
 			...placeOf(feature),
 			shell,
+			used,
 			...(step === undefined ? {} : { step }),
 		});
 	return (
@@ -41,6 +42,11 @@ export function FittedShells({ view, feature }: { view: JobView; feature: Featur
 				value={String(feature.fitted_shell ?? 0)}
 				onChange={(v) => v !== null && send(feature.fitted_step, Number(v))}
 				error={set.error?.message}
+			/>
+			<Checkbox
+				label={benchWords.usedShells}
+				checked={feature.fitted_used ?? false}
+				onChange={(e) => send(feature.fitted_step, feature.fitted_shell ?? 0, e.currentTarget.checked)}
 			/>
 		</div>
 	);

@@ -123,6 +123,13 @@ export function GaugeDialog({ job, feature, setup, unit, onClose }: GaugeDialogP
 									onChange={(e) => change({ setting_u: e.currentTarget.value })}
 								/>
 							</Group>
+							<Checkbox
+								mt={8}
+								label={benchWords.noFinerGaugeHere}
+								description={benchWords.valuesNearTheirLimitAreThenDecided}
+								checked={fields.finest}
+								onChange={(e) => change({ finest: e.currentTarget.checked })}
+							/>
 						</details>
 					) : null}
 					{set.error && Object.keys(errors).length === 0 ? (

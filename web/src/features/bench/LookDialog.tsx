@@ -85,6 +85,24 @@ export function LookDialog({ opened, job, feature, by, onClose }: LookDialogProp
 								{benchWords.crackConfirmed}
 							</Button>
 						</Group>
+						{feature.look === "heat" ? (
+							<Group grow>
+								<Button
+									variant="default"
+									disabled={note.trim() === ""}
+									onClick={() => send({ what: "test_hard", note: note.trim() })}
+								>
+									{benchWords.hardEnough}
+								</Button>
+								<Button
+									variant="default"
+									disabled={note.trim() === ""}
+									onClick={() => send({ what: "test_soft", note: note.trim() })}
+								>
+									{benchWords.tooSoft}
+								</Button>
+							</Group>
+						) : null}
 					</Stack>
 				) : null}
 			</Stack>

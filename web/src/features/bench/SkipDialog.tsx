@@ -1,5 +1,6 @@
 import { Button, Modal, Stack, TextInput } from "@mantine/core";
 import { useState } from "react";
+import { parse, type System } from "../../quantity/length";
 import { useNumberKeys } from "../../ui/use-number-keys";
 import { benchWords } from "../../words/bench";
 import css from "./bench.module.css";
@@ -10,15 +11,22 @@ interface SkipDialogProps {
 	opened: boolean;
 	place: string;
 	onClose: () => void;
-	onSkip: (reason: string) => void;
+	unit: System;
+	onSkip: (reason: string, depth?: number) => void;
 }
 
 /** Why there is no reading at a place; a number key picks one. */
-export function SkipDialog({ opened, place, onClose, onSkip }: SkipDialogProps) {
+export function SkipDialog({ opened, place, unit, onClose, onSkip }: SkipDialogProps) {
 	const [other, setOther] = useState("");
+	const [depth, setDepth] = useState("");
+	const [wrong, setWrong] = useState("");
 	const skip = (reason: string) => {
+		const deep = parse(depth, unit);
+		if (reason === "damaged" && depth.trim() !== "" && !deep.ok) return setWrong(deep.sentence);
 		setOther("");
-		onSkip(reason);
+		setDepth("");
+		setWrong("");
+		onSkip(reason, reason === "damaged" && depth.trim() !== "" && deep.ok ? deep.length : undefined);
 	};
 	useNumberKeys(opened, (i) => {
 		const reason = REASONS[i];
@@ -45,6 +53,19 @@ export function SkipDialog({ opened, place, onClose, onSkip }: SkipDialogProps) 
 						<kbd className={css.digit}>{i + 1}</kbd> {reason === "damaged" ? benchWords.countsAsScored(reason) : reason}
 					</Button>
 				))}
+				<TextInput
+					label={benchWords.depthOfTheDamage(unit)}
+					description={benchWords.belowTheSurfaceEmptyWhere}
+					inputMode="decimal"
+					value={depth}
+					error={wrong}
+					onChange={(e) => setDepth(e.currentTarget.value)}
+					onKeyDown={(e) => {
+						if (e.key !== "Enter") return;
+						e.preventDefault();
+						skip("damaged");
+					}}
+				/>
 				<form
 					onSubmit={(e) => {
 						e.preventDefault();

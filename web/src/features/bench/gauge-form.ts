@@ -89,6 +89,7 @@ export function useGaugeForm(job: number, feature: FeatureView, setup: GaugeSetu
 		repeatability: setup?.repeatability === undefined ? "" : plain(setup.repeatability, unit),
 		setting_u: setup?.setting_u === undefined ? "" : plain(setup.setting_u, unit),
 		counts: setup?.counts === undefined ? String(smallUnit(unit)) : String(setup.counts),
+		finest: setup?.finest ?? false,
 		checked: false,
 	});
 	const [errors, setErrors] = useState<Record<string, string>>({});
@@ -129,6 +130,7 @@ export function useGaugeForm(job: number, feature: FeatureView, setup: GaugeSetu
 			repeatability: typeof own.repeatability === "number" ? own.repeatability : undefined,
 			setting_u: typeof own.setting_u === "number" ? own.setting_u : undefined,
 			counts: fields.mode === "length" ? Number(fields.counts) : undefined,
+			finest: fields.finest || undefined,
 			checked: fields.checked,
 		};
 		set.mutate(body, { onSuccess: onDone, onError: (error) => error instanceof Refusal && setErrors(error.places) });

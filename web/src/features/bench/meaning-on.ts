@@ -52,7 +52,7 @@ type Frozen = NonNullable<Entry["reading"]>;
 /** A reading as its person sees it now: the size, where it belongs by name, what held there, the gauge's setup. */
 export function freeze(
 	feature: FeatureView,
-	entered: Pick<Entry, "cell" | "typed" | "repeat" | "unusual" | "reason" | "gauge">,
+	entered: Pick<Entry, "cell" | "typed" | "repeat" | "unusual" | "reason" | "depth" | "gauge">,
 	value: number | undefined,
 	waiting: Entry[],
 ): Frozen {
@@ -68,6 +68,6 @@ export function freeze(
 		repeat,
 		gauge: gauge?.id,
 		unusual: entered.unusual,
-		...(reason === undefined ? { what: "size" as const, value } : { what: "skip" as const, reason }),
+		...(reason === undefined ? { what: "size" as const, value } : { what: "skip" as const, reason, depth: entered.depth }),
 	};
 }

@@ -1,3 +1,4 @@
+import { askedParts } from "../../api/asks";
 import type { FeatureView, JobView, Journal } from "../../api/client";
 import { type Kind, rowOf } from "../../api/table";
 import { partsAt, partsOf, pathIn, taken } from "../../api/view";
@@ -23,7 +24,8 @@ export function nextFeature(view: JobView, feature: FeatureView): FeatureView | 
 	if (same) return same;
 	const index = view.features.findIndex((f) => f.id === feature.id);
 	const round = [...view.features.slice(index + 1), ...view.features.slice(0, index)];
-	return round.find((f) => f.kind !== feature.kind && open(f) && isLatest(view, f)) ?? along[here + 1];
+	const asked = askedParts(view).filter((f) => f.id !== feature.id);
+	return round.find((f) => f.kind !== feature.kind && open(f) && isLatest(view, f)) ?? asked[0] ?? along[here + 1];
 }
 
 const isLatest = (view: JobView, f: FeatureView) =>

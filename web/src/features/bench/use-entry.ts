@@ -1,5 +1,6 @@
 import { useLocalStorage } from "@mantine/hooks";
 import { useState } from "react";
+import { wantedOf } from "../../api/asks";
 import type { Cell, FeatureView, JobView } from "../../api/client";
 import { columnCount, gaugeFor, liveReadings, placeOf, taken } from "../../api/view";
 import type { System } from "../../quantity/length";
@@ -26,10 +27,13 @@ export function useEntry(view: JobView, feature: FeatureView, by: string) {
 	const place = { job: job.id, ...placeOf(feature) };
 	const { at, setAt, typed, setTyped } = useDraft(
 		place,
-		() => path.find((c) => liveReadings(feature, c).length === 0) ?? path[0] ?? { station: 0, direction: 0 },
+		() =>
+			path.find((c) => liveReadings(feature, c).length === 0) ??
+			wantedOf(view, feature, [])[0] ??
+			path[0] ?? { station: 0, direction: 0 },
 	);
 	const [hint, setHint] = useState("");
-	const [repeat, setRepeat] = useState(false);
+	const [repeating, setRepeat] = useState(false);
 	const taker = useTaker(place, by);
 	const { trouble } = taker;
 
@@ -50,12 +54,13 @@ export function useEntry(view: JobView, feature: FeatureView, by: string) {
 	const plainDigits = feature.quantity === "size" && (gauge === undefined || gauge.mode === "direct");
 	const expected = expectedWith(feature, taker.waiting);
 	const means = meaningOn({ ...feature, expected }, typed, gauge, system);
-	const next = nextCell(
-		feature,
-		path,
-		at,
-		taker.waiting.map((w) => w.cell),
-	);
+	const sent = taker.waiting.map((w) => w.cell);
+	const wanted = wantedOf(view, feature, sent);
+	const asked = wanted.find((w) => sameCell(w, at));
+	// What is asked for again joins what is there; a size that is doubted takes its place.
+	const repeat = repeating || (asked?.repeat ?? false);
+	const after = [...wanted.filter((w) => !sameCell(w, at)), ...wanted.filter((w) => sameCell(w, at) && w.more > 1)];
+	const next = nextCell(feature, path, at, sent) ?? after.map(({ station, direction }) => ({ station, direction }))[0];
 	const here = liveReadings(feature, at);
 
 	const start = (cell: Cell) => {
@@ -100,6 +105,8 @@ export function useEntry(view: JobView, feature: FeatureView, by: string) {
 		at,
 		typed,
 		repeat,
+		wanted,
+		asked,
 		taker,
 		gauge,
 		plainDigits,
@@ -116,7 +123,7 @@ export function useEntry(view: JobView, feature: FeatureView, by: string) {
 		more: (text: string) => setTyped((before) => before + text),
 		move,
 		enter,
-		skip: (reason: string) => take({ cell: at, typed: "", system, repeat: false, unusual: false, reason }),
+		skip: (reason: string, depth?: number) => take({ cell: at, typed: "", system, repeat: false, unusual: false, reason, depth }),
 		back: () => {
 			const before = path[Math.max(0, path.findIndex((c) => sameCell(c, at)) - 1)];
 			if (before) move(before);

@@ -3,9 +3,10 @@ import { Link } from "react-router";
 import { useDecide } from "../../api/changes";
 import type { CostsView, DecisionSet, JobView } from "../../api/client";
 import { newId } from "../../api/id";
-import { pathIn } from "../../api/view";
+import { featureOf, pathIn } from "../../api/view";
 import { wayOf } from "../../api/way";
 import look from "../../look/look.module.css";
+import { AskList } from "../../ui/AskList";
 import { Warned } from "../../ui/Warned";
 import { decideWords } from "../../words/decide";
 import { setName, wayName } from "../../words/trade";
@@ -43,6 +44,7 @@ export function Board({ view, set, costs, tried, onTry }: BoardProps) {
 					{setName(set.set)}: {lower(wayName(way, job.unit, set.set))}
 				</Title>
 				<Signature view={view} set={set} />
+				<AskList view={view} asks={set.action === "measure" ? [] : (set.asks ?? [])} />
 				<Reasons view={view} set={set} way={way} />
 			</main>
 			<aside aria-label={decideWords.waysToDoIt}>
@@ -51,6 +53,12 @@ export function Board({ view, set, costs, tried, onTry }: BoardProps) {
 			</aside>
 		</div>
 	);
+}
+
+/** Where what is missing, or asked for again, is measured. */
+function measurePath(view: JobView, set: DecisionSet): string {
+	const first = set.asks?.[0]?.feature;
+	return first && featureOf(view, first.kind, first.number) ? pathIn(view, `bench/${first.kind}/${first.number}`) : pathIn(view);
 }
 
 /** Signs what is advised; or leads to what is to be measured first. */
@@ -62,7 +70,7 @@ function Sign({ view, set, open }: { view: JobView; set: DecisionSet; open: bool
 	if (open) {
 		return (
 			<p>
-				<Link to={pathIn(view)}>{decideWords.goAndMeasure}</Link>
+				<Link to={measurePath(view, set)}>{decideWords.goAndMeasure}</Link>
 			</p>
 		);
 	}

@@ -1,11 +1,13 @@
 import { Link } from "react-router";
 import type { DecisionSet, JobView } from "../../api/client";
 import type { Kind } from "../../api/table";
-import { pathIn } from "../../api/view";
+import { featureOf, pathIn } from "../../api/view";
 import { Ladder } from "../../drawing/Ladder";
 import look from "../../look/look.module.css";
+import { showSpan } from "../../quantity/length";
+import { askWords } from "../../words/asks";
 import { decideWords } from "../../words/decide";
-import { setName } from "../../words/trade";
+import { MEMBER_WORD, setName } from "../../words/trade";
 import css from "./decide.module.css";
 import { rungsOf } from "./rungs";
 import { shortName } from "./words-of";
@@ -74,6 +76,17 @@ export function Reasons({ view, set, way }: { view: JobView; set: DecisionSet; w
 					<p className={look.soft}>{set.set === "cylinders" ? decideWords.ladderOfCylinders : decideWords.ladderOfJournals}</p>
 				</>
 			) : null}
+			<Members view={view} set={set} />
+			{(set.not_seen ?? []).length > 0 ? (
+				<details>
+					<summary className={look.soft}>{decideWords.notSeen(set.not_seen?.length ?? 0)}</summary>
+					<ul>
+						{set.not_seen?.map((u) => (
+							<li key={u.says.text}>{u.says.text}</li>
+						))}
+					</ul>
+				</details>
+			) : null}
 			{remarks.length > 0 ? (
 				<details>
 					<summary className={look.soft}>{decideWords.onWhatWasNotJudged(remarks.length)}</summary>
@@ -84,6 +97,26 @@ export function Reasons({ view, set, way }: { view: JobView; set: DecisionSet; w
 					</ul>
 				</details>
 			) : null}
+		</>
+	);
+}
+
+/** What happens to each part, where they are not all treated alike. */
+function Members({ view, set }: { view: JobView; set: DecisionSet }) {
+	const kinds = new Set(set.members.map((m) => m.action));
+	if (kinds.size < 2) return null;
+	return (
+		<>
+			<h2 className={css.small}>{askWords.members}</h2>
+			<ul className={css.findings}>
+				{set.members.map((m) => (
+					<li key={`${m.feature.kind}-${m.feature.number}`}>
+						{featureOf(view, m.feature.kind, m.feature.number)?.title ?? `${setName(set.set)} ${m.feature.number}`}:{" "}
+						<b>{MEMBER_WORD[m.action]}</b>
+						{m.finished ? `, ${showSpan(m.finished.min, m.finished.max, view.job.unit)}` : ""}
+					</li>
+				))}
+			</ul>
 		</>
 	);
 }

@@ -2,6 +2,7 @@ import { Alert, Button, Group, Select, Stack, Table, Title, VisuallyHidden } fro
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
+import { askedParts } from "../../api/asks";
 import { useRemovePart, useSetPlan } from "../../api/changes";
 import type { FeatureView, JobView, Journal } from "../../api/client";
 import { plansQuery, useWholeJob } from "../../api/queries";
@@ -26,10 +27,12 @@ import { PartRow } from "../../drawing/PartRow";
 import { StatusMark } from "../../drawing/status";
 import look from "../../look/look.module.css";
 import { showSpan } from "../../quantity/length";
+import { AskList } from "../../ui/AskList";
 import { Bar } from "../../ui/Bar";
 import { Load } from "../../ui/Load";
 import { SvgLink } from "../../ui/SvgLink";
 import { useStandIn } from "../../ui/use-stand-in";
+import { askWords } from "../../words/asks";
 import { date } from "../../words/intl";
 import { jobWords } from "../../words/job";
 import { placeWords } from "../../words/places";
@@ -53,6 +56,7 @@ export function JobPlace() {
 function JobBoard({ view }: { view: JobView }) {
 	const { job } = view;
 	const next = nextOpen(view);
+	const again = askedParts(view)[0];
 	const [csv, setCsv] = useState(false);
 	// Of a component beside the engine nothing else is shown.
 	const shafted = view.features.some((f) => f.kind === "main_journal" || f.kind === "rod_journal");
@@ -91,8 +95,12 @@ function JobBoard({ view }: { view: JobView }) {
 									{jobWords.measure(next.title)}
 								</Button>
 							) : (
-								<Button size="md" component={Link} to={pathIn(view, "decide")}>
-									{jobWords.decide}
+								<Button
+									size="md"
+									component={Link}
+									to={again ? pathIn(view, `bench/${again.kind}/${again.number}`) : pathIn(view, "decide")}
+								>
+									{again ? jobWords.readAgain(again.title) : jobWords.decide}
 								</Button>
 							)}
 						</Group>
@@ -106,6 +114,7 @@ function JobBoard({ view }: { view: JobView }) {
 								<Link to={`/jobs/${job.id}/report`}>{jobWords.itsReport}</Link>
 							</p>
 						) : null}
+						<AskList view={view} asks={view.asked.flatMap((s) => s.asks)} title={askWords.readAgain} />
 						<Components view={view} />
 						<Findings findings={grave} />
 						{view.said.length === 0 ? (
