@@ -266,7 +266,7 @@ func TestFilesThatAreNotTaken(t *testing.T) {
 	after, err := s.Find(ctx, store.Search{})
 	require.NoError(t, err)
 	assert.Len(t, after, len(before), "nothing of them is stored")
-	assert.Equal(t, "L-0010", taken(t, s, good).Number, "the good one is taken, under the next free number")
+	assert.Equal(t, "L-0011", taken(t, s, good).Number, "the good one is taken, under the next free number")
 }
 
 // Every name in a file is only said by it: whoever edits one signs for nobody. Nothing of its

@@ -81,7 +81,7 @@ func TestFill(t *testing.T) {
 	require.NoError(t, Fill(ctx, s, time.Now()))
 	ids, err := s.JobIDs(ctx, "")
 	require.NoError(t, err)
-	require.Len(t, ids, 9)
+	require.Len(t, ids, 10)
 	record, err := s.Record(ctx, 6)
 	require.NoError(t, err)
 	in, _ := record.Inspection()

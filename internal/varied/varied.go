@@ -108,7 +108,7 @@ func (d *draw) policy() object {
 	p["pin_cleanup"] = pick(d, "follow_wear", "hold_stroke")
 	p["grind"] = pick(d, "when_needed", "when_needed", "when_needed", "always")
 	p["limits"] = pick(d, "book", "book", "close")
-	for _, name := range []string{"rings_renewed", "mixed_halves", "mixed_shells", "refit_shells"} {
+	for _, name := range []string{"rings_renewed", "mixed_halves", "mixed_shells", "refit_shells", "confirm"} {
 		p[name] = d.chance(50)
 	}
 	for _, name := range []string{"cleanup_allowance", "polish_stock", "hone_stock", "line_hone_stock",

@@ -35,7 +35,7 @@ func (e *evaluator) housings(name part.Set, kind part.Kind, machine Action) {
 	if kind == part.MainHousing {
 		b.offerLineBore(machined)
 	} else {
-		replaced.Each = b.eachRod()
+		replaced.Each = b.eachRod(machined.Feasible)
 	}
 	b.offer(replaced)
 	if len(cracks) > 0 && kind == part.MainHousing {
@@ -91,8 +91,8 @@ func (m member) tested() bool {
 func (m member) standing() bool { return !sound(m) || m.cracked() }
 
 // eachRod says what becomes of every rod: kept where nothing stands against it, resized where that is possible,
-// replaced otherwise.
-func (b *board) eachRod() (each []Treatment) {
+// replaced otherwise, or where all that are out are bought.
+func (b *board) eachRod(bought bool) (each []Treatment) {
 	outByItself := slices.ContainsFunc(b.members, member.standing)
 	for _, m := range b.members {
 		t := Treatment{Feature: m.ref, Action: Reuse, Step: b.set.SizeClass}
@@ -101,7 +101,7 @@ func (b *board) eachRod() (each []Treatment) {
 			t.Action = Measure
 		case m.standing() || !outByItself && len(b.causes) > 0: // bores apart that are each within
 			t.Action = Resize
-			if len(b.refusals(m, 0)) > 0 {
+			if bought || len(b.refusals(m, 0)) > 0 {
 				t.Action, t.Step = Replace, 0
 			} else {
 				t.Finished = m.limits.New
@@ -252,7 +252,7 @@ func (b *board) machining(kind part.Kind, action Action) Option {
 		o.Sizes = append(o.Sizes, FinishedSize{Feature: m.ref, Size: m.limits.New.Max})
 	}
 	if rods {
-		o.Each = b.eachRod()
+		o.Each = b.eachRod(false)
 	}
 	if o.Feasible {
 		o.Cut = &deepest

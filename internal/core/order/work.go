@@ -114,7 +114,7 @@ func (d *drafter) cylinders(s *Sheet, one Decided) {
 // honed is the line of a bore that is honed within its window.
 func (d *drafter) honed(size disposition.FinishedSize) Line {
 	l := line(size.Feature, "after_hone", DoHone)
-	l.Min, l.Max, l.Play = ptr(size.Window.Min), ptr(size.Window.Max), size.Play
+	l.Min, l.Max, l.Play, l.MateNew = ptr(size.Window.Min), ptr(size.Window.Max), size.Play, size.MateNew
 	if size.Play != nil {
 		why := say.New("line", say.Length("aim", size.Size),
 			say.Range("play", size.Play.Min, size.Play.Max)).As("hone")

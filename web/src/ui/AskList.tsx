@@ -17,12 +17,14 @@ function target(view: JobView, a: Ask): string {
 /** What would settle a set, or several, each with the way to where it is done. */
 export function AskList({ view, asks, title = askWords.askedFirst }: { view: JobView; asks: Ask[]; title?: string }) {
 	if (asks.length === 0) return null;
+	const key = (a: Ask) => `${a.what}-${a.feature.kind}-${a.feature.number}`;
+	const once = [...new Map(asks.map((a) => [key(a), a])).values()]; // a housing is asked for by its journals, too
 	return (
 		<section className={look.note} aria-label={title}>
 			<b>{title}</b>
 			<ul className={look.asks}>
-				{asks.map((a) => (
-					<li key={`${a.what}-${a.feature.kind}-${a.feature.number}`}>
+				{once.map((a) => (
+					<li key={key(a)}>
 						<Link to={target(view, a)}>
 							{askText(a, featureOf(view, a.feature.kind, a.feature.number)?.title ?? "", view.job.unit)}
 						</Link>

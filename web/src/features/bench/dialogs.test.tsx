@@ -61,7 +61,7 @@ describe("gauge", () => {
 		fireEvent.click(screen.getByRole("radio", { name: "A deviation" }));
 		fireEvent.click(screen.getByRole("radio", { name: "Zeroed on each journal" }));
 		expect(screen.getByText(/Main 1 measures/)).toBeTruthy();
-		fireEvent.click(screen.getByRole("checkbox"));
+		fireEvent.click(screen.getByRole("checkbox", { name: /Zero checked/ }));
 		press("Use this gauge");
 		expect(await posted<GaugeBody>(calls)).toMatchObject({ mode: "length", mating: true, checked: true });
 	});
