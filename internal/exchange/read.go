@@ -162,6 +162,8 @@ func (r *reader) policy(n *node, at string, p *inspection.Policy) {
 			*held = r.truth(value, place)
 		case *unit.Length:
 			*held = r.length(value, place)
+		case *unit.Mass:
+			*held = r.grams(value, place)
 		}
 	}
 	for _, problem := range p.Problems() {

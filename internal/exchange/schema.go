@@ -151,6 +151,8 @@ func policySchema() any {
 			properties[f.Name] = object{"enum": f.Values}
 		case inspection.YesOrNo:
 			properties[f.Name] = object{"type": "boolean"}
+		case inspection.Grams:
+			properties[f.Name] = object{"type": "number", "minimum": 0, "description": "grams"}
 		default:
 			properties[f.Name] = notNegativeSchema
 		}

@@ -97,6 +97,8 @@ func (w writer) policy(p inspection.Policy) map[string]any {
 			doc[f.Name] = *held
 		case *unit.Length:
 			doc[f.Name] = w.length(*held)
+		case *unit.Mass:
+			doc[f.Name] = decimal(held.Format())
 		}
 	}
 	return doc

@@ -65,7 +65,7 @@ func lists(r huma.Registry) {
 	list(r, limit.Rules()...)
 	list(r, limit.Sources()...)
 	list(r, limit.Most, limit.Span, limit.List, limit.Rise, limit.Pairs)
-	list(r, inspection.OneOf, inspection.YesOrNo, inspection.Stock)
+	list(r, inspection.OneOf, inspection.YesOrNo, inspection.Stock, inspection.Grams)
 	list(r, instrument.Kinds()...)
 	list(r, instrument.Modes()...)
 	list(r, append(instrument.Materials(), "")...) // none where nothing is corrected for

@@ -235,12 +235,18 @@ test("a crack is not overruled; a recorded crack test clears it", async ({ page 
 	await expect(page.getByRole("button", { name: "Visual: smooth" })).toBeVisible();
 });
 
-test("a whole engine: the last big end by keyboard, and what to do with the rods, the tunnel and the cylinders", async ({
+test("one stretched rod of four: it alone is resized, and read again it stays; what to do with the tunnel and the cylinders", async ({
 	page,
 }) => {
 	await as(page);
-	await page.goto("/jobs/5");
-	await page.getByRole("link", { name: "Measure Big-end bore 4" }).first().click();
+	await page.goto("/jobs/5/decide/rod_housings");
+	await expect(page.getByRole("heading", { name: "Big-end bores: resize the big ends" })).toBeVisible();
+	await expect(page.getByText("Big-end bore 2: resized, 2.2830 – 2.2835")).toBeVisible();
+	await expect(page.getByText("Big-end bore 4: stays")).toBeVisible();
+	await page.goto("/jobs/5/bench/rod_housing/2");
+	await ready(page);
+	await page.keyboard.press("e");
+	await page.getByRole("button", { name: "After resizing" }).click();
 	await expect(page.getByRole("textbox", { name: "Reading at Front, 0°, vertical" })).toBeFocused();
 	await take(page, "832", 1);
 	for (const [i, digits] of ["33", "32", "33", "32", "33"].entries()) await take(page, digits, i + 2);
@@ -253,6 +259,19 @@ test("a whole engine: the last big end by keyboard, and what to do with the rods
 	await page.getByRole("link", { name: /Cylinders/ }).click();
 	await expect(page.getByRole("heading", { name: "Cylinders: bore 0.030 over" })).toBeVisible();
 	await expect(page.getByText("Sleeve one, the others as they are")).toBeVisible();
+});
+
+test("a value near its limit is read again before anything is cut: the cells are lit, and it ends by itself", async ({ page }) => {
+	await as(page);
+	await page.goto("/jobs/7");
+	await page.getByRole("link", { name: /^Rod journal 3: read 4 places again/ }).click();
+	await ready(page);
+	await expect(page.getByText("Again: 1 reading more here.")).toBeVisible();
+	await expect(page.getByRole("heading", { name: "Rod journal 3: repeat of End A, 0°" })).toBeVisible();
+	for (const [i, digits] of ["70", "60", "74", "64"].entries()) await take(page, digits, i + 9);
+	await expect(page.getByText(/more here/)).toHaveCount(0);
+	await page.goto("/jobs/7/decide/rod_journals");
+	await expect(page.getByRole("heading", { name: /^Rod journals: (reuse|polish|keep)/ })).toBeVisible();
 });
 
 test("a bore gauge zeroed on a setting: divisions become sizes with the gauge's own sign", async ({ page }) => {

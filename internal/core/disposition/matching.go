@@ -40,8 +40,10 @@ type Pairing struct {
 	// Best and AsNumbered are pairs of indices, crankpin by crankpin.
 	Best       [][2]int `json:"best"`
 	AsNumbered [][2]int `json:"as_numbered"`
-	// Metal is what each rod loses so that all weigh as the lightest.
-	Metal []unit.Mass `json:"metal"`
+	// Metal is what each rod loses in all, BigEnds and SmallEnds at which end.
+	Metal     []unit.Mass `json:"metal"`
+	BigEnds   []unit.Mass `json:"big_ends"`
+	SmallEnds []unit.Mass `json:"small_ends"`
 }
 
 // A RingAdvice is what to do about one ring's end gap.
@@ -181,30 +183,76 @@ func (e *evaluator) pistonsFit() bool {
 	return true
 }
 
-// pairing pairs rods where two share a crankpin.
+// pairing pairs rods where two share a crankpin, and says how little metal brings them within tolerance.
 func (e *evaluator) pairing() *Pairing {
 	p := &Pairing{}
+	var big, small []unit.Mass
 	for _, i := range e.in.Members(part.RodWeight) {
 		list := e.in.Features[i].List
 		if list.BigEnd == nil || list.SmallEnd == nil {
 			return nil
 		}
+		big, small = append(big, *list.BigEnd), append(small, *list.SmallEnd)
 		p.Rods, p.Weights = append(p.Rods, e.in.Features[i].Number), append(p.Weights, *list.BigEnd+*list.SmallEnd)
 	}
 	if len(p.Weights) == 0 {
 		return nil
 	}
-	lightest := slices.Min(p.Weights)
-	for i, w := range p.Weights {
-		p.Metal = append(p.Metal, w-lightest)
-		if i%2 == 1 {
-			p.AsNumbered = append(p.AsNumbered, [2]int{i - 1, i})
-		}
-	}
-	if e.in.Engine != nil && e.in.Engine.Complete().CylindersPerThrow == 2 {
+	if p.AsNumbered = e.onPins(p.Rods); len(p.AsNumbered) > 0 {
 		p.Best = fit.Pairs(p.Weights)
 	}
+	p.Metal = make([]unit.Mass, len(p.Rods))
+	p.BigEnds, p.SmallEnds = e.excess(big, p.Best), e.excess(small, p.Best)
+	for i := range p.Metal {
+		p.Metal[i] = p.BigEnds[i] + p.SmallEnds[i]
+	}
 	return p
+}
+
+// onPins are the rods that share a crankpin as they are numbered, as pairs of indices; none unless every pin carries two.
+func (e *evaluator) onPins(rods []int) (pairs [][2]int) {
+	if e.in.Engine == nil {
+		return nil
+	}
+	layout := e.in.Engine.Complete()
+	for pin := 1; pin <= layout.Throws; pin++ {
+		on := layout.Rods(pin)
+		if len(on) != 2 {
+			return nil
+		}
+		a, b := slices.Index(rods, on[0]), slices.Index(rods, on[1])
+		if a < 0 || b < 0 {
+			return nil
+		}
+		pairs = append(pairs, [2]int{a, b})
+	}
+	return pairs
+}
+
+// excess is the metal that each rod loses at one end so that all are alike within the tolerance: pair by pair where two
+// share a pin, from the heavier of the two.
+func (e *evaluator) excess(ends []unit.Mass, pairs [][2]int) []unit.Mass {
+	off := make([]unit.Mass, len(ends))
+	if len(pairs) == 0 {
+		lightest := slices.Min(ends)
+		for i, w := range ends {
+			off[i] = max(0, w-lightest-e.in.Policy.BalanceWithin)
+		}
+		return off
+	}
+	sum := func(p [2]int) unit.Mass { return ends[p[0]] + ends[p[1]] }
+	lightest := sum(pairs[0])
+	for _, p := range pairs {
+		lightest = min(lightest, sum(p))
+	}
+	for _, p := range pairs {
+		heavier := p[0]
+		if ends[p[1]] > ends[p[0]] {
+			heavier = p[1]
+		}
+		off[heavier] = max(0, sum(p)-lightest-e.in.Policy.BalanceWithin)
+	}
+	return off
 }
 
 var ringNames = []string{"top", "second", "oil"}

@@ -55,6 +55,8 @@ type Policy struct {
 	StepLimit        unit.Length `json:"step_limit"`
 	// SkimStock is the cut that cleans a deck below its deepest place.
 	SkimStock unit.Length `json:"skim_stock"`
+	// BalanceWithin is how far rods may differ at either end.
+	BalanceWithin unit.Mass `json:"balance_within"`
 }
 
 // A PolicyForm is what a field of the policy holds.
@@ -65,6 +67,7 @@ const (
 	OneOf   PolicyForm = "one_of" // one of several words
 	YesOrNo PolicyForm = "yes_or_no"
 	Stock   PolicyForm = "stock" // a length, zero or more
+	Grams   PolicyForm = "grams" // a weight, zero or more
 )
 
 // A PolicyField is one field of the policy. The file, the store, the report, the screen and the
@@ -83,6 +86,7 @@ type PolicyField struct {
 	word   func(*Policy) *string
 	truth  func(*Policy) *bool
 	length func(*Policy) *unit.Length
+	mass   func(*Policy) *unit.Mass
 }
 
 // PolicyFields is the table, in the order of a screen. Figures: common practice.
@@ -127,6 +131,7 @@ var PolicyFields = []PolicyField{
 		length: func(p *Policy) *unit.Length { return &p.StepLimit }},
 	{Name: "skim_stock", Form: Stock, Usual: [2]unit.Length{10, 25},
 		length: func(p *Policy) *unit.Length { return &p.SkimStock }},
+	{Name: "balance_within", Form: Grams, mass: func(p *Policy) *unit.Mass { return &p.BalanceWithin }},
 	{Name: "duty_clearance", Form: Stock, length: func(p *Policy) *unit.Length { return &p.DutyClearance }},
 }
 
@@ -140,13 +145,15 @@ func PolicyFieldNamed(name string) *PolicyField {
 	return nil
 }
 
-// At returns where p keeps the field: a *string, a *bool or a *unit.Length.
+// At returns where p keeps the field: a *string, a *bool, a *unit.Length or a *unit.Mass.
 func (f *PolicyField) At(p *Policy) any {
 	switch f.Form {
 	case OneOf:
 		return f.word(p)
 	case YesOrNo:
 		return f.truth(p)
+	case Grams:
+		return f.mass(p)
 	}
 	return f.length(p)
 }
@@ -162,6 +169,11 @@ func (p Policy) Problems() []limit.FieldProblem {
 				problems = append(problems,
 					limit.FieldProblem{Field: f.Name, Place: -1,
 						Why: say.New("limit", say.Text("those", strings.Join(f.Values, ", "))).As("one_of")})
+			}
+		case *unit.Mass:
+			if *held < 0 {
+				problems = append(problems,
+					limit.FieldProblem{Field: f.Name, Place: -1, Why: say.New("limit").As("negative")})
 			}
 		case *unit.Length:
 			if *held < 0 {
@@ -184,6 +196,8 @@ func DefaultPolicy(s unit.System) (p Policy) {
 			*held = f.Yes
 		case *unit.Length:
 			*held = s.Pick(f.Usual[0]*unit.Thou/10, f.Usual[1]*unit.Micrometre)
+		case *unit.Mass:
+			*held = unit.Gram // the same in either unit
 		}
 	}
 	return p

@@ -9,6 +9,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"ledge/internal/core/disposition"
+	"ledge/internal/core/engine"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/order"
 	"ledge/internal/core/part"
@@ -216,8 +217,26 @@ func TestBalanceSheet(t *testing.T) {
 	sheet, made := advised(inspected, schedule.Counts{Mains: 1, Cylinders: 3})[order.Balance]
 	require.True(t, made)
 	require.Len(t, sheet.Lines, 1)
-	assert.Equal(t, "Rod 2", sheet.Lines[0].Title)
-	assert.Contains(t, sheet.Lines[0].What, "Take off 3.5")
+	assert.Equal(t, "Rod 2, big end", sheet.Lines[0].Title)
+	assert.Contains(t, sheet.Lines[0].What, "Take off 2.5", "to within a gram of the lightest")
+	finer := read(t, mains, grid("main_journal", 1, "2.4960", ""), weight(1, "400", "150"),
+		weight(2, "403.5", "150.5"), weight(3, "400.4", "150"))
+	finer.Policy.BalanceWithin = 0
+	assert.Len(t, advised(finer, schedule.Counts{Mains: 1, Cylinders: 3})[order.Balance].Lines, 3, "each end of its own")
+}
+
+// On shared pins the rods are paired first, along the pins; then the least comes off the heavier of a pair.
+func TestPairsAreBalanced(t *testing.T) {
+	weight := func(number int, big string) string {
+		return fmt.Sprintf(`{"kind": "rod_weight", "number": %d, "big_end": %s, "small_end": 150}`, number, big)
+	}
+	inspected := read(t, mains, grid("main_journal", 1, "2.4960", ""), weight(1, "400"), weight(2, "404"), weight(3, "402"),
+		weight(4, "409"))
+	inspected.Engine = &engine.Layout{Arrangement: engine.V, Cylinders: 4, Throws: 2, Mains: 3, Pins: [][]int{{1, 4}, {2, 3}}}
+	pairing := disposition.BuildOf(inspected, disposition.Evaluate(inspected)).Pairing
+	assert.Equal(t, [][2]int{{0, 3}, {1, 2}}, pairing.AsNumbered)
+	assert.Equal(t, [][2]int{{0, 3}, {1, 2}}, pairing.Best, "809 and 806: no other pairs lie nearer")
+	assert.Equal(t, []unit.Mass{0, 0, 0, 2 * unit.Gram}, pairing.BigEnds, "to within a gram of the lighter pair")
 }
 
 // Polishing takes off no more than its stock, and says what not to do, once. Common practice.

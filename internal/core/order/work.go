@@ -244,25 +244,30 @@ func (d *drafter) rings(s *Sheet) {
 	s.note(say.New("sheet").As("rings"))
 }
 
-// balance asks for the least metal that brings all rods to the lightest, where the rods were
-// weighed and stay.
+// balance asks for the least metal, at its end, that brings the rods within the tolerance, where they were weighed.
 func (d *drafter) balance(decided []Decided) {
 	pairing := disposition.BuildOf(d.in, d.result).Pairing
 	if pairing == nil || len(decided) == 0 {
 		return
 	}
 	var s *Sheet
-	for i, metal := range pairing.Metal {
-		if metal < balanceFrom {
-			continue
+	for i, rod := range pairing.Rods {
+		for _, end := range []struct {
+			name  string
+			metal unit.Mass
+		}{{"big_end", pairing.BigEnds[i]}, {"small_end", pairing.SmallEnds[i]}} {
+			if end.metal == 0 {
+				continue
+			}
+			if s == nil {
+				s = d.sheet(Balance)
+				s.note(say.New("sheet").As("balance"))
+			}
+			named := say.New("line", say.Number("rod", rod), say.Word("end", "end", end.name)).As("rod_end")
+			why := say.New("line").As("lightest")
+			s.Lines = append(s.Lines, Line{Key: fmt.Sprintf("rod/%d/%s", rod, end.name), Work: DoLighten,
+				Component: d.rods(), Metal: ptr(end.metal), Named: &named, Why: &why})
 		}
-		if s == nil {
-			s = d.sheet(Balance)
-			s.note(say.New("sheet").As("balance"))
-		}
-		named, why := say.New("line", say.Number("rod", pairing.Rods[i])).As("rod"), say.New("line").As("lightest")
-		s.Lines = append(s.Lines, Line{Key: fmt.Sprintf("rod/%d", pairing.Rods[i]), Work: DoLighten,
-			Component: d.rods(), Metal: ptr(metal), Named: &named, Why: &why})
 	}
 }
 
@@ -273,6 +278,3 @@ func (d *drafter) rods() string {
 	}
 	return ""
 }
-
-// balanceFrom is the metal below which a rod is left alone: 1 g, common practice.
-const balanceFrom = unit.Gram

@@ -65,7 +65,7 @@ var table = []Row{
 		Component: Crankshaft, Step: AtStrip, Place: Alone, Shape: ShapeShaft,
 		Quantity: Dial, Set: Thrust,
 		Each: One, Start: WithEngine, Heavy: true,
-		Gauge: instrument.Indicator, States: none,
+		Gauge: instrument.Indicator, States: []string{AfterClean},
 		Limits: []string{"new", "max", "shells"},
 		List: &List{Form: Float, Lines: []string{"first", "second", "third", "let go", "feeler"},
 			Columns: []string{"crank at 0°", "turned 180°"}, Angles: halfTurn, ByColumn: true},

@@ -1355,6 +1355,8 @@ export interface components {
             /** @enum {string} */
             action: "reuse" | "polish" | "hone" | "bore" | "sleeve" | "grind" | "line_hone" | "resize" | "skim" | "replace" | "measure" | "remeasure";
             clearances?: components["schemas"]["DispositionAfter"][];
+            /** Format: int64 */
+            cut?: number;
             each?: components["schemas"]["DispositionTreatment"][];
             feasible: boolean;
             /** @enum {string} */
@@ -1369,8 +1371,10 @@ export interface components {
         DispositionPairing: {
             as_numbered: number[][];
             best: number[][];
+            big_ends: number[];
             metal: number[];
             rods: number[];
+            small_ends: number[];
             weights: number[];
         };
         DispositionResult: {
@@ -1412,7 +1416,8 @@ export interface components {
             /** @enum {string} */
             action: "reuse" | "polish" | "hone" | "bore" | "sleeve" | "grind" | "line_hone" | "resize" | "skim" | "replace" | "measure" | "remeasure";
             asks?: components["schemas"]["DispositionAsk"][];
-            bend?: string;
+            /** @enum {string} */
+            bend?: "straight" | "one_bend" | "s_bend" | "twisted";
             checks?: components["schemas"]["LimitCheck"][];
             component?: string;
             ladder?: components["schemas"]["DispositionRung"][];
@@ -1448,7 +1453,8 @@ export interface components {
             check: string;
             feature: components["schemas"]["PartRef"];
             says: components["schemas"]["SayReason"];
-            why: string;
+            /** @enum {string} */
+            why: "unmeasured" | "plan";
         };
         EngineJournal: {
             /** Format: int64 */
@@ -1711,7 +1717,8 @@ export interface components {
             readings: number;
         };
         InspectionBend: {
-            course: string;
+            /** @enum {string} */
+            course: "straight" | "one_bend" | "s_bend" | "twisted";
             mains: number[];
             off: components["schemas"]["FormVector"][];
             says: components["schemas"]["SayReason"];
@@ -1775,6 +1782,8 @@ export interface components {
             spread: number;
         };
         InspectionPolicy: {
+            /** Format: int64 */
+            balance_within: number;
             /** @enum {string} */
             bore_cleanup: "hold_centre" | "follow_wear";
             /** Format: int64 */
@@ -2160,7 +2169,7 @@ export interface components {
             what: string;
             why?: components["schemas"]["SayReason"];
             /** @enum {string} */
-            work?: "" | "grind" | "keep" | "polish" | "hone" | "bore" | "sleeve" | "line_hone" | "resize" | "skim" | "file" | "lighten" | "buy";
+            work?: "" | "grind" | "keep" | "polish" | "hone" | "bore" | "sleeve" | "line_hone" | "resize" | "skim" | "file" | "lighten" | "buy" | "align";
         };
         OrderProof: {
             back?: components["schemas"]["LimitRange"];
@@ -2186,7 +2195,7 @@ export interface components {
             count: number;
             ends?: string;
             /** @enum {string} */
-            operation: "straighten" | "build_up" | "grind_mains" | "grind_rods" | "grind_cam" | "polish" | "line_hone" | "skim" | "sleeve" | "bore" | "hone" | "resize" | "fit_rings";
+            operation: "straighten" | "build_up" | "grind_mains" | "grind_rods" | "grind_cam" | "polish" | "line_hone" | "line_bore" | "skim" | "sleeve" | "bore" | "hone" | "resize" | "bush_rods" | "fit_rings";
             outside: boolean;
             title: string;
         };
@@ -2251,7 +2260,7 @@ export interface components {
         PolicyRow: {
             choices?: components["schemas"]["WordsPolicyWord"][];
             /** @enum {string} */
-            form: "one_of" | "yes_or_no" | "stock";
+            form: "one_of" | "yes_or_no" | "stock" | "grams";
             hint?: string;
             label: string;
             name: string;
@@ -2573,7 +2582,7 @@ export interface components {
             from: number;
             machine: string;
             /** @enum {string} */
-            operation?: "straighten" | "build_up" | "grind_mains" | "grind_rods" | "grind_cam" | "polish" | "line_hone" | "skim" | "sleeve" | "bore" | "hone" | "resize" | "fit_rings";
+            operation?: "straighten" | "build_up" | "grind_mains" | "grind_rods" | "grind_cam" | "polish" | "line_hone" | "line_bore" | "skim" | "sleeve" | "bore" | "hone" | "resize" | "bush_rods" | "fit_rings";
             outside?: boolean;
             part?: boolean;
             title: string;

@@ -19,7 +19,8 @@ export const matchWords = {
 	twoRodsShareACrankpin: "Two rods share a crankpin. As numbered the pairs differ by {numbered}, paired like this by {best}:",
 	crankpin: (number: number) => `Rod journal ${number}`,
 	pair: (one: number | undefined, other: number | undefined) => `rods ${one} and ${other}`,
-	toWeighAsTheLightestPair: (rods: string) => `To weigh as the lightest: ${rods}. Pair first, then take off the least.`,
+	toWithinTolerance: (rods: string) =>
+		rods === "" ? "Alike within the tolerance: nothing comes off." : `Pair first, then take off the least, at its end: ${rods}.`,
 	ringGaps: "Ring gaps",
 	cylinder: "Cylinder",
 	ring: "Ring",
@@ -29,5 +30,5 @@ export const matchWords = {
 	whatToDo: "What to do",
 	aGapGrowsBy314TimesWhat:
 		"A gap grows by 3.14 times what the bore grows: a ring that suddenly gaps wider than its neighbours tells of a bore measured wrong. Where each gap points on the piston: keep the engine's own pattern.",
-	takeOff: (rod: number, metal: string | undefined) => `rod ${rod} ${metal === undefined ? "nothing" : `−${metal}`}`,
+	takeOff: (rod: number, end: string, metal: string) => `rod ${rod}, ${end} −${metal}`,
 };

@@ -9,6 +9,7 @@ export const setName = (set: SetName): string => setRows().find((row) => row.set
 export const STATE_WORD: Record<string, string> = {
 	as_found: "As found",
 	after_polish: "After polishing",
+	after_clean: "After cleaning",
 	after_straightening: "After straightening",
 	after_grind: "After grinding",
 	after_hone: "After honing",

@@ -43,12 +43,12 @@ export function PolicyFields({ policy, unit, onChange }: PolicyFieldsProps) {
 			</SimpleGrid>
 			<SimpleGrid cols={{ base: 2, sm: 4 }} mt="md">
 				{rows
-					.filter((row) => row.form === "stock")
-					.map(({ name, label }) => (
+					.filter((row) => row.form === "stock" || row.form === "grams")
+					.map(({ name, label, form }) => (
 						<LengthField
 							key={name}
 							label={label}
-							unit={unit}
+							unit={form === "grams" ? "mm" : unit} // a gram has as many counts as a millimetre
 							value={Number(policy[name as keyof Policy])}
 							onChange={(length) => onChange({ ...policy, [name]: length })}
 						/>

@@ -214,9 +214,12 @@ function Pairs({ pairing: p }: { pairing: NonNullable<BuildView["pairing"]> }) {
 				</>
 			) : null}
 			<p className={look.soft}>
-				{matchWords.toWeighAsTheLightestPair(
+				{matchWords.toWithinTolerance(
 					p.rods
-						.map((rod, i) => matchWords.takeOff(rod, (p.metal[i] ?? 0) === 0 ? undefined : showGrams(p.metal[i] ?? 0)))
+						.flatMap((rod, i) => [
+							...((p.big_ends[i] ?? 0) > 0 ? [matchWords.takeOff(rod, "big end", showGrams(p.big_ends[i] ?? 0))] : []),
+							...((p.small_ends[i] ?? 0) > 0 ? [matchWords.takeOff(rod, "small end", showGrams(p.small_ends[i] ?? 0))] : []),
+						])
 						.join(", "),
 				)}
 			</p>
