@@ -360,6 +360,31 @@ func (b *board) explainKeep(chosen Option) {
 		}
 		b.because(shell)
 	}
+	b.tellMissed(chosen)
+}
+
+// tellMissed says where a clearance that is kept misses what is aimed at, and which way would reach it: a grind, whose
+// size is made for it.
+func (b *board) tellMissed(chosen Option) {
+	for i, f := range b.used() {
+		if f.Basis == BasisPredicted || i >= len(chosen.Clearances) {
+			continue
+		}
+		limits, _ := b.in.LimitsFor(f.journal.Kind, f.journal.Number)
+		band, known := b.band(limits)
+		after := chosen.Clearances[i].Clearance
+		if !known || after.Min >= band.Min && after.Max <= band.Max {
+			continue
+		}
+		r := say.Of("misses_aim", f.journal, f.joint(), say.Range("clearance", after.Min, after.Max),
+			say.Range("aim", band.Min, band.Max))
+		if next := slices.IndexFunc(b.set.Options, func(o Option) bool {
+			return o.Feasible && o.Action == Grind && o.Method == ""
+		}); next >= 0 {
+			r = r.And(say.Step("step", b.set.Options[next].Step)).As("grind")
+		}
+		b.because(r)
+	}
 }
 
 func (b *board) explainReplace() {

@@ -147,20 +147,24 @@ func (b *board) onOffer(o Option) bool {
 func (b *board) inBand(o Option) bool {
 	for i, f := range b.used() {
 		limits, _ := b.in.LimitsFor(f.journal.Kind, f.journal.Number)
-		c := limits.Clearance
-		if f.Basis == BasisPredicted || c == nil || c.Target == nil && c.New == nil {
-			continue
-		}
-		band := c.New
-		if c.Target != nil {
-			band = c.Target
-		}
+		band, known := b.band(limits)
 		after := o.Clearances[i].Clearance
-		if after.Min < band.Min+b.duty() || after.Max > band.Max+b.duty() {
+		if f.Basis != BasisPredicted && known && (after.Min < band.Min || after.Max > band.Max) {
 			return false
 		}
 	}
 	return true
+}
+
+// band is what is aimed at: the shop's target, else the clearance of new parts, moved by the duty.
+func (b *board) band(l limit.Limits) (band limit.Range, known bool) {
+	switch c := l.Clearance; {
+	case c != nil && c.Target != nil:
+		return c.Target.Shift(b.duty()), true
+	case c != nil && c.New != nil:
+		return c.New.Shift(b.duty()), true
+	}
+	return limit.Range{}, false
 }
 
 // missesAim is the furthest that the middle of a known fit then lies from the aim, doubled to stay

@@ -42,6 +42,8 @@ export const decideWords = {
 		"White box: smallest to largest reading. Dashed: what clean-up adds. A rung at or above the line cleans every cylinder.",
 	onWhatWasNotJudged: (remarksCount: number) =>
 		`${remarksCount === 1 ? "1 remark" : `${remarksCount} remarks`} on what was not judged`,
+	reachingTheAim: (cost: string, days: string) =>
+		`Grinding for what is aimed at would cost ${cost} more; it takes ${days} longer.`,
 	notSeen: (many: number) => `${many === 1 ? "1 thing" : `${many} things`} that nobody looked at`,
 	waysToDoIt: "Ways to do it",
 	goAndMeasure: "Go and measure",

@@ -10,6 +10,9 @@ import { nextCell, sameCell } from "./moves";
 import { useDraft } from "./use-draft";
 import { type Taken, useTaker } from "./use-taker";
 
+/** The place alone, without what is said of it. */
+const placeAt = (cell: Cell | undefined): Cell | undefined => cell && { station: cell.station, direction: cell.direction };
+
 /** What is being entered at one part: where, the digits so far, what they mean, and how they are taken. */
 export function useEntry(view: JobView, feature: FeatureView, by: string) {
 	const { job } = view;
@@ -29,7 +32,7 @@ export function useEntry(view: JobView, feature: FeatureView, by: string) {
 		place,
 		() =>
 			path.find((c) => liveReadings(feature, c).length === 0) ??
-			wantedOf(view, feature, [])[0] ??
+			placeAt(wantedOf(view, feature, [])[0]) ??
 			path[0] ?? { station: 0, direction: 0 },
 	);
 	const [hint, setHint] = useState("");
@@ -60,7 +63,7 @@ export function useEntry(view: JobView, feature: FeatureView, by: string) {
 	// What is asked for again joins what is there; a size that is doubted takes its place.
 	const repeat = repeating || (asked?.repeat ?? false);
 	const after = [...wanted.filter((w) => !sameCell(w, at)), ...wanted.filter((w) => sameCell(w, at) && w.more > 1)];
-	const next = nextCell(feature, path, at, sent) ?? after.map(({ station, direction }) => ({ station, direction }))[0];
+	const next = nextCell(feature, path, at, sent) ?? placeAt(after[0]);
 	const here = liveReadings(feature, at);
 
 	const start = (cell: Cell) => {

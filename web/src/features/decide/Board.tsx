@@ -45,7 +45,7 @@ export function Board({ view, set, costs, tried, onTry }: BoardProps) {
 				</Title>
 				<Signature view={view} set={set} />
 				<AskList view={view} asks={set.action === "measure" ? [] : (set.asks ?? [])} />
-				<Reasons view={view} set={set} way={way} />
+				<Reasons view={view} set={set} way={way} costs={costs} />
 			</main>
 			<aside aria-label={decideWords.waysToDoIt}>
 				<Sign view={view} set={set} open={open} />

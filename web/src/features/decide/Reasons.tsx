@@ -1,12 +1,14 @@
 import { Link } from "react-router";
-import type { DecisionSet, JobView } from "../../api/client";
+import type { CostsView, DecisionSet, JobView, Option } from "../../api/client";
 import type { Kind } from "../../api/table";
 import { featureOf, pathIn } from "../../api/view";
+import { sameWay } from "../../api/way";
 import { Ladder } from "../../drawing/Ladder";
 import look from "../../look/look.module.css";
 import { showSpan } from "../../quantity/length";
 import { askWords } from "../../words/asks";
 import { decideWords } from "../../words/decide";
+import { days, money } from "../../words/intl";
 import { MEMBER_WORD, setName } from "../../words/trade";
 import css from "./decide.module.css";
 import { rungsOf } from "./rungs";
@@ -37,7 +39,17 @@ const LEAD = [
 ];
 
 /** Why it is this way: what decides, what caused it, the sizes on the ladder, and what was not judged. */
-export function Reasons({ view, set, way }: { view: JobView; set: DecisionSet; way: { action: string; step: number } }) {
+export function Reasons({
+	view,
+	set,
+	way,
+	costs,
+}: {
+	view: JobView;
+	set: DecisionSet;
+	way: { action: string; step: number };
+	costs: CostsView | undefined;
+}) {
 	const { job } = view;
 	const lead = set.reasons.filter((r) => LEAD.includes(r.code));
 	const caused = set.reasons.filter(
@@ -64,6 +76,7 @@ export function Reasons({ view, set, way }: { view: JobView; set: DecisionSet; w
 					</li>
 				))}
 			</ul>
+			{set.reasons.some((r) => r.code === "misses_aim") ? <Dearer set={set} costs={costs} /> : null}
 			{set.ladder && set.ladder.length > 0 ? (
 				<>
 					<Ladder
@@ -98,6 +111,24 @@ export function Reasons({ view, set, way }: { view: JobView; set: DecisionSet; w
 				</details>
 			) : null}
 		</>
+	);
+}
+
+/** What the way costs that would reach what is aimed at, where what is advised misses it. */
+function Dearer({ set, costs }: { set: DecisionSet; costs: CostsView | undefined }) {
+	const ways = costs?.choices.find((c) => c.set === set.set)?.ways ?? [];
+	const of = (o: Option | undefined) => ways.find((w) => o && w.option === set.options.indexOf(o));
+	const advised = of(set.options.find((o) => o.feasible && sameWay(o, set)));
+	const next = set.options.find((o) => o.feasible && o.action === "grind" && !o.method);
+	const dearer = of(next);
+	if (!costs || !advised || !next || !dearer) return null;
+	return (
+		<p className={look.soft}>
+			{decideWords.reachingTheAim(
+				money(dearer.cost - advised.cost, costs.currency),
+				days(Math.max(0, dearer.days - advised.days)),
+			)}
+		</p>
 	);
 }
 
