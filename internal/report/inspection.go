@@ -97,6 +97,9 @@ func (p *page) decision(d Decision) {
 	for _, r := range d.Reasons {
 		p.bullet(r)
 	}
+	if len(d.NotSeen) > 0 {
+		p.MultiCell(width, 4.4, words.Told("paper.not_seen", "what", strings.Join(d.NotSeen, " ")), "", "L", false)
+	}
 	p.Ln(1.5)
 }
 

@@ -59,6 +59,8 @@ type Decision struct {
 	Reason  string
 	Advice  string // what Ledge advises, where it was overruled
 	Reasons []string
+	// NotSeen is what nobody looked at, or the plan cannot see.
+	NotSeen []string
 	Cost    string
 }
 

@@ -272,6 +272,19 @@ func decisionOf(view JobView, set disposition.Set, local words.Local) report.Dec
 			d.Reasons = append(d.Reasons, r.Text)
 		}
 	}
+	speak := words.In(view.Job.Unit)
+	for _, m := range set.Members {
+		if m.Action != set.Action && set.Action.Decides() {
+			d.Reasons = append(d.Reasons, speak.Member(m))
+		}
+	}
+	var unseen []say.Reason
+	for _, u := range set.NotSeen {
+		unseen = append(unseen, u.Says)
+	}
+	for _, r := range speak.Gather(unseen) {
+		d.NotSeen = append(d.NotSeen, r.Text)
+	}
 	for _, s := range view.Signed {
 		if s.Set != set.Set {
 			continue

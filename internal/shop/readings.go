@@ -51,8 +51,8 @@ type ReadingAnswer struct {
 	Features []FeatureChange `json:"features"`
 	Fits     []FitChange     `json:"fits"`
 	Said     []SetLine       `json:"said"`
-	// Asked is what is to be read again, as in the view.
-	Asked []SetAsks `json:"asked"`
+	// Asked is what is to be read again, where that changed.
+	Asked *[]SetAsks `json:"asked,omitempty"`
 }
 
 // A FeatureChange is what of a part changed.
@@ -117,7 +117,10 @@ func (b ReadingBody) confirmed() *bool {
 // answerTo says what a reading changed of a job.
 func answerTo(reading store.Reading, before, after JobView) ReadingAnswer {
 	answer := ReadingAnswer{Reading: reading, StandIn: after.StandIn, Follows: before.Change, Change: after.Change,
-		Features: []FeatureChange{}, Said: after.Said, Asked: after.Asked}
+		Features: []FeatureChange{}, Said: after.Said}
+	if !reflect.DeepEqual(before.Asked, after.Asked) {
+		answer.Asked = &after.Asked
+	}
 	was := make(map[int64]*FeatureView, len(before.Features))
 	for i := range before.Features {
 		was[before.Features[i].ID] = &before.Features[i]
@@ -155,7 +158,7 @@ func fitChanges(before, after []disposition.Fit) []FitChange {
 	return changes
 }
 
-func only(all []disposition.Fit, wanted func(disposition.Fit) bool) (some []disposition.Fit) {
+func only[T any](all []T, wanted func(T) bool) (some []T) {
 	for _, one := range all {
 		if wanted(one) {
 			some = append(some, one)

@@ -65,7 +65,10 @@ func shown(v shop.JobView) atBench {
 func (b *atBench) take(t *testing.T, answer shop.ReadingAnswer) {
 	t.Helper()
 	require.Equal(t, b.change, answer.Follows)
-	b.change, b.said, b.asked = answer.Change, answer.Said, answer.Asked
+	b.change, b.said = answer.Change, answer.Said
+	if answer.Asked != nil {
+		b.asked = *answer.Asked
+	}
 	for _, c := range answer.Features {
 		f := b.features[c.ID]
 		f.Standing, f.Expected, f.Mating = c.Standing, c.Expected, c.Mating

@@ -342,8 +342,13 @@ func (v JobView) only(stand store.StandIn) JobView {
 func (v JobView) asked() []SetAsks {
 	asked := []SetAsks{}
 	for _, s := range v.Evaluation.Sets {
-		if s.Action == disposition.Remeasure && len(s.Asks) > 0 {
-			asked = append(asked, SetAsks{s.Set, s.Component, s.Asks})
+		// What another set asks for, too, stands there.
+		own := only(s.Asks, func(a disposition.Ask) bool {
+			of := a.Feature.Kind.Row().Set
+			return of == s.Set || of == "" // a bearing belongs to no set
+		})
+		if s.Action == disposition.Remeasure && len(own) > 0 {
+			asked = append(asked, SetAsks{s.Set, s.Component, own})
 		}
 	}
 	return asked

@@ -12,7 +12,7 @@ import (
 // gathered are the reasons that are said of several parts at once, with the arguments in which
 // those may differ.
 var gathered = map[string][]string{"unsure": {"value", "chance"}, "no_limit": {"value"}, "no_look": nil,
-	"unmeasured": nil, "incomplete": nil, "coarse_gauge": nil}
+	"unmeasured": nil, "incomplete": nil, "coarse_gauge": nil, "unseen": nil}
 
 // many is the form in which a reason is said of several parts.
 const many = "many"
@@ -33,7 +33,7 @@ func (s Speaker) Gather(reasons []say.Reason) []say.Reason {
 		}
 		differ, can := gathered[strings.SplitN(ID(r), ".", 2)[0]]
 		if !can || r.Feature == nil || len(r.Args) == 0 && r.Text != "" && r.Code != "no_look" &&
-			r.Code != "unmeasured" {
+			r.Code != "unmeasured" && r.Code != "unseen" {
 			out = append(out, r)
 			continue
 		}

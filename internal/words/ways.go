@@ -28,6 +28,11 @@ func (s Speaker) way(in string, set part.Set, way disposition.Way) string {
 	return text
 }
 
+// Member says what happens to one part of a set that is treated otherwise than the set as a whole.
+func (s Speaker) Member(t disposition.Treatment) string {
+	return Told("member", "part", Part(t.Feature), "does", word("does", string(t.Action)))
+}
+
 // wayForm names the message of a way.
 func wayForm(set part.Set, way disposition.Way) string {
 	form := string(way.Action)

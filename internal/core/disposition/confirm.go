@@ -162,6 +162,7 @@ func (b *board) confirm() bool {
 				return false
 			}
 			if standing == inspection.Near {
+				slices.SortFunc(again.Cells, inOrder)
 				a := Ask{What: AskCells, Feature: m.ref, Cells: again.Cells, Readings: again.Readings, feature: m.feature}
 				if again.Finer > 0 {
 					a.What, a.Division = AskGauge, again.Finer
@@ -176,12 +177,15 @@ func (b *board) confirm() bool {
 	}
 	b.set.Asks = merged(asks)
 	for _, a := range b.set.Asks {
-		slices.SortFunc(a.Cells, func(a, other plan.Cell) int {
-			return cmp.Or(cmp.Compare(a.Station, other.Station), cmp.Compare(a.Direction, other.Direction))
-		})
+		slices.SortFunc(a.Cells, inOrder)
 	}
 	b.set.Reasons = append(b.set.Reasons, reasons...)
 	return true
+}
+
+// inOrder is the order of places in a plan.
+func inOrder(a, b plan.Cell) int {
+	return cmp.Or(cmp.Compare(a.Station, b.Station), cmp.Compare(a.Direction, b.Direction))
 }
 
 // confirmSet tells how a check of the set as a whole stands. Of the difference of two bores all their cells are asked.

@@ -31,18 +31,33 @@ type Coarseness struct {
 	Nobodys bool
 	// Finer is the division of a gauge that would tell; 0 where none would, or none is to be had.
 	Finer unit.Length
-	// ByHand tells that it is the hand that is too loose, not the division.
+	// ByHand tells that the gauge would do and the hand is too loose: no other gauge helps, reading again does.
 	ByHand bool
 }
 
-// Coarse tells whether the gauge of f can judge a check. Feelers and strips are judged as the intervals they are.
+// Coarse tells whether the gauge of f can judge a check. Feelers and strips are judged as the intervals they are. What
+// the hand adds is not the gauge's: it is told, and read again.
 func (in *Inspection) Coarse(f *Feature, c limit.Check) Coarseness {
-	gauge := in.gauge(f)
-	if c.Limit == nil || c.Verdict == limit.NoLimit || c.Name == "clearance" || interval(gauge) {
+	if c.Limit == nil || c.Verdict == limit.NoLimit || c.Name == "clearance" {
 		return Coarseness{}
 	}
+	gauge := in.gauge(f)
+	if interval(gauge) {
+		return Coarseness{}
+	}
+	tolerance, hand := in.tolerance(f, c), false
+	if _, learned := in.hands[f.Kind]; learned {
+		bare := *in
+		bare.hands = nil
+		own := bare.gauge(f)
+		hand = 2*c.U > tolerance
+		c.U = unit.Round(float64(c.U) * own.Uncertainty(1).Fit(1) / gauge.Uncertainty(1).Fit(1))
+		gauge = own
+	}
 	named := in.Named(f)
-	return CoarseFor(in.tolerance(f, c), c, gauge, named != nil && named.Division > 0, in.Unit)
+	out := CoarseFor(tolerance, c, gauge, named != nil && named.Division > 0, in.Unit)
+	out.ByHand = hand && !out.Coarse
+	return out
 }
 
 func interval(g instrument.Gauge) bool {
@@ -51,11 +66,10 @@ func interval(g instrument.Gauge) bool {
 
 // CoarseFor tells whether a gauge can judge a check within a tolerance; stated, whether anybody said what it reads.
 func CoarseFor(tolerance unit.Length, c limit.Check, gauge instrument.Gauge, stated bool, s unit.System) Coarseness {
-	byDivision := stated && 5*gauge.Division > tolerance
-	if !byDivision && 2*c.U <= tolerance {
+	if (!stated || 5*gauge.Division <= tolerance) && 2*c.U <= tolerance {
 		return Coarseness{}
 	}
-	out := Coarseness{Coarse: true, ByHand: !byDivision}
+	out := Coarseness{Coarse: true}
 	reach := max(gauge.Division, c.U)
 	margin := c.Margin()
 	out.Nobodys = margin >= 0 && margin <= reach || margin < 0 && -margin <= 2*reach
@@ -67,22 +81,13 @@ func CoarseFor(tolerance unit.Length, c limit.Check, gauge instrument.Gauge, sta
 		if division >= gauge.Division || 5*division > tolerance {
 			continue
 		}
-		better := finerGauge(gauge, division, out.ByHand)
+		better := instrument.Gauge{Kind: gauge.Kind, Division: division}
 		if float64(c.U)*better.Uncertainty(1).Size() <= gauge.Uncertainty(1).Size()*float64(tolerance)/2 {
 			out.Finer = division
 			return out
 		}
 	}
 	return out
-}
-
-// finerGauge is a gauge with a finer division. A hand that is looser than its gauge stays as loose.
-func finerGauge(g instrument.Gauge, division unit.Length, hand bool) instrument.Gauge {
-	better := instrument.Gauge{Kind: g.Kind, Division: division}
-	if hand {
-		better.Repeatability = g.Repeatability
-	}
-	return better
 }
 
 // CoarseFit tells whether the gauge of a bearing can judge a clearance within its window, and whether it is one that is

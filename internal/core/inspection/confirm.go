@@ -4,6 +4,7 @@ import (
 	"math"
 
 	"ledge/internal/core/form"
+	"ledge/internal/core/instrument"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/plan"
 	"ledge/internal/core/unit"
@@ -154,7 +155,11 @@ func (c *confirming) settled(beyond bool, v, most, u unit.Length, cells []form.P
 	own := gauge.Uncertainty(1).Size()
 	_, hand := c.in.hands[c.f.Kind]
 	for _, division := range finer(c.in.Unit) {
-		better := finerGauge(gauge, division, hand).Uncertainty(1).Size()
+		finer := instrument.Gauge{Kind: gauge.Kind, Division: division}
+		if hand { // it stays as loose with another gauge
+			finer.Repeatability = gauge.Repeatability
+		}
+		better := finer.Uncertainty(1).Size()
 		if !gauge.Finest && division < gauge.Division && float64(u)*better <= own*float64((v-most).Abs()) {
 			c.again.Finer = division
 			c.ask(1, cells)

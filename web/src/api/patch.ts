@@ -18,7 +18,7 @@ export function patched(view: JobView, answer: ReadingAnswer): JobView {
 		patched: true,
 		change: answer.change,
 		said: answer.said,
-		asked: answer.asked,
+		asked: answer.asked ?? view.asked,
 		features,
 		evaluation: { ...view.evaluation, features: findings, fits: fits(view, answer) },
 	};

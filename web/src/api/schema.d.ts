@@ -2279,7 +2279,7 @@ export interface components {
             version: number;
         };
         ReadingAnswer: {
-            asked: components["schemas"]["SetAsks"][];
+            asked?: components["schemas"]["SetAsks"][];
             /** Format: int64 */
             change: number;
             features: components["schemas"]["FeatureChange"][];
