@@ -50,7 +50,9 @@ type ReadingAnswer struct {
 	Change   int64           `json:"change"`
 	Features []FeatureChange `json:"features"`
 	Fits     []FitChange     `json:"fits"`
-	Said     []SetLine       `json:"said"`
+	// Said is how those sets stand for which that changed; all sets, with Anew, where there are others than before.
+	Said []SetLine `json:"said,omitempty"`
+	Anew bool      `json:"anew,omitempty"`
 	// Asked is what is to be read again, where that changed.
 	Asked *[]SetAsks `json:"asked,omitempty"`
 }
@@ -117,7 +119,8 @@ func (b ReadingBody) confirmed() *bool {
 // answerTo says what a reading changed of a job.
 func answerTo(reading store.Reading, before, after JobView) ReadingAnswer {
 	answer := ReadingAnswer{Reading: reading, StandIn: after.StandIn, Follows: before.Change, Change: after.Change,
-		Features: []FeatureChange{}, Said: after.Said}
+		Features: []FeatureChange{}}
+	answer.Said, answer.Anew = saidAnew(before.Said, after.Said)
 	if !reflect.DeepEqual(before.Asked, after.Asked) {
 		answer.Asked = &after.Asked
 	}
@@ -135,6 +138,19 @@ func answerTo(reading store.Reading, before, after JobView) ReadingAnswer {
 	}
 	answer.Fits = fitChanges(before.Evaluation.Fits, after.Evaluation.Fits)
 	return answer
+}
+
+// saidAnew are the lines of sets that changed; all, and true, where the sets are not those of before.
+func saidAnew(before, after []SetLine) (changed []SetLine, anew bool) {
+	if !slices.EqualFunc(before, after, func(a, b SetLine) bool { return a.Set == b.Set }) {
+		return after, true
+	}
+	for i, line := range after {
+		if line != before[i] {
+			changed = append(changed, line)
+		}
+	}
+	return changed, false
 }
 
 // fitChanges are the parts whose clearances are not as they were.

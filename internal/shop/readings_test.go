@@ -65,7 +65,16 @@ func shown(v shop.JobView) atBench {
 func (b *atBench) take(t *testing.T, answer shop.ReadingAnswer) {
 	t.Helper()
 	require.Equal(t, b.change, answer.Follows)
-	b.change, b.said = answer.Change, answer.Said
+	b.change = answer.Change
+	b.said = slices.Clone(b.said)
+	for _, line := range answer.Said {
+		if i := slices.IndexFunc(b.said, func(s shop.SetLine) bool { return s.Set == line.Set }); i >= 0 {
+			b.said[i] = line
+		}
+	}
+	if answer.Anew {
+		b.said = answer.Said
+	}
 	if answer.Asked != nil {
 		b.asked = *answer.Asked
 	}

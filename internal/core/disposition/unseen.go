@@ -10,6 +10,7 @@ import (
 
 // tellUnseen lists the limits that nothing measured could judge, or not all of.
 func (b *board) tellUnseen() {
+	b.set.NotSeen = make([]Unseen, 0, 3*len(b.members))
 	for _, m := range b.members {
 		if m.finding.Measured() && !m.finding.Stale && m.feature.Kind.Grid() {
 			b.unseenForm(m)

@@ -46,16 +46,13 @@ func (in *Inspection) Coarse(f *Feature, c limit.Check) Coarseness {
 		return Coarseness{}
 	}
 	tolerance, hand := in.tolerance(f, c), false
+	own, stated := in.ownGauge(f)
 	if _, learned := in.hands[f.Kind]; learned {
-		bare := *in
-		bare.hands = nil
-		own := bare.gauge(f)
 		hand = 2*c.U > tolerance
 		c.U = unit.Round(float64(c.U) * own.Uncertainty(1).Fit(1) / gauge.Uncertainty(1).Fit(1))
 		gauge = own
 	}
-	named := in.Named(f)
-	out := CoarseFor(tolerance, c, gauge, named != nil && named.Division > 0, in.Unit)
+	out := CoarseFor(tolerance, c, gauge, stated, in.Unit)
 	out.ByHand = hand && !out.Coarse
 	return out
 }
@@ -93,9 +90,20 @@ func CoarseFor(tolerance unit.Length, c limit.Check, gauge instrument.Gauge, sta
 // CoarseFit tells whether the gauge of a bearing can judge a clearance within its window, and whether it is one that is
 // read in divisions.
 func (in *Inspection) CoarseFit(f *Feature, c limit.Check, window unit.Length) (how Coarseness, read bool) {
-	gauge, named := in.gauge(f), in.Named(f)
+	gauge, stated := in.ownGauge(f)
 	if c.Limit == nil || c.Verdict == limit.NoLimit {
 		return how, false
 	}
-	return CoarseFor(window, c, gauge, named != nil && named.Division > 0, in.Unit), !interval(gauge)
+	return CoarseFor(window, c, gauge, stated, in.Unit), !interval(gauge)
+}
+
+// ownGauge is the gauge of f without what the hand adds, and whether anybody said what it reads.
+func (in *Inspection) ownGauge(f *Feature) (gauge instrument.Gauge, stated bool) {
+	if known, ok := in.gauges[f]; ok {
+		return known.bare, known.stated
+	}
+	bare := *in
+	bare.hands = nil
+	named := bare.Named(f)
+	return bare.gauge(f), named != nil && named.Division > 0
 }

@@ -163,6 +163,9 @@ func (out *Finding) ledge(in *Inspection, f *Feature, grid form.Grid) {
 // gauge returns the least certain gauge of f, with what was left out filled from the default of its
 // kind of feature.
 func (in *Inspection) gauge(f *Feature) instrument.Gauge {
+	if known, ok := in.gauges[f]; ok {
+		return known.judging
+	}
 	worst := in.gaugeOr(f, f.Gauge)
 	for i, own := range f.setups() {
 		if g := in.gaugeOf(f, own); i == 0 || g.Uncertainty(1).Size() > worst.Uncertainty(1).Size() {

@@ -22,8 +22,11 @@ func (c Condition) Void() bool { return c.untorqued() || c.warm() }
 func (c Condition) untorqued() bool { return c.Torqued != nil && !*c.Torqued }
 
 func (c Condition) warm() bool {
+	if c.TemperatureC == "" || c.Corrected {
+		return false
+	}
 	t, err := strconv.ParseFloat(c.TemperatureC, 64)
-	return err == nil && !c.Corrected && (t < coolest || t > warmest)
+	return err == nil && (t < coolest || t > warmest)
 }
 
 // condition is how the part was held when the i-th reading of a cell was taken.

@@ -38,7 +38,31 @@ func Learn(in *Inspection) *Inspection {
 			learned.hands[kind] = hand
 		}
 	}
+	learned.keep(in)
 	return &learned
+}
+
+// keep works out what is asked for again and again: limits by part, and the gauge of each feature. bare is the same
+// without what was learned.
+func (in *Inspection) keep(bare *Inspection) {
+	limits := make(map[part.Ref]held, 2*len(in.Features))
+	gauges := make(map[*Feature]gauged, len(in.Features))
+	for i := range in.Features {
+		f := &in.Features[i]
+		named := bare.Named(f)
+		gauges[f] = gauged{in.gauge(f), bare.gauge(f), named != nil && named.Division > 0}
+		for _, kind := range []part.Kind{f.Kind, f.Kind.Row().JudgedBy, f.List.Of} {
+			for _, number := range []int{0, f.Number} {
+				if ref := (part.Ref{Kind: kind, Number: number}); kind != "" {
+					if _, known := limits[ref]; !known {
+						l, ok := in.LimitsFor(kind, number)
+						limits[ref] = held{l, ok}
+					}
+				}
+			}
+		}
+	}
+	in.limits, in.gauges = limits, gauges
 }
 
 // HandOf is what was learned of the hand that read the parts of a kind; ok is false where it is no looser than the

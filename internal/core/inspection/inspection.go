@@ -25,8 +25,22 @@ type Inspection struct {
 	// Decisions are what people signed; it reaches what hangs on it.
 	Decisions []Decision
 
-	// hands are what the readings of a kind say of who took them: see [Learn].
-	hands map[part.Kind]Hand
+	// hands are what the readings of a kind say of who took them, and what follows is worked out once: see [Learn].
+	hands  map[part.Kind]Hand
+	limits map[part.Ref]held
+	gauges map[*Feature]gauged
+}
+
+// held are limits, and whether a kind has any.
+type held struct {
+	limits limit.Limits
+	known  bool
+}
+
+// gauged is the gauge that judges a feature, its own without what the hand adds, and whether anybody said what it reads.
+type gauged struct {
+	judging, bare instrument.Gauge
+	stated        bool
 }
 
 // A Decision is what a person signed for a set of parts, named as the disposition names sets,
@@ -49,6 +63,9 @@ type Job struct {
 
 // LimitsFor returns the limits that hold for one feature under the policy, and whether the kind has any.
 func (in *Inspection) LimitsFor(k part.Kind, number int) (limit.Limits, bool) {
+	if known, ok := in.limits[part.Ref{Kind: k, Number: number}]; ok {
+		return known.limits, known.known
+	}
 	book, ok := in.Limits[k]
 	limits := book.For(number)
 	if in.Policy.Limits == Close {

@@ -36,4 +36,10 @@ func (l Limits) Over(base Limits) Limits {
 }
 
 // For returns the limits that hold for one number.
-func (l Limits) For(number int) Limits { return l.ByNumber[number].Over(l) }
+func (l Limits) For(number int) Limits {
+	if own, has := l.ByNumber[number]; has {
+		return own.Over(l)
+	}
+	l.ByNumber = nil
+	return l
+}

@@ -17,7 +17,7 @@ export function patched(view: JobView, answer: ReadingAnswer): JobView {
 		...view,
 		patched: true,
 		change: answer.change,
-		said: answer.said,
+		said: answer.anew ? (answer.said ?? []) : view.said.map((line) => answer.said?.find((s) => s.set === line.set) ?? line),
 		asked: answer.asked ?? view.asked,
 		features,
 		evaluation: { ...view.evaluation, features: findings, fits: fits(view, answer) },

@@ -2279,6 +2279,7 @@ export interface components {
             version: number;
         };
         ReadingAnswer: {
+            anew?: boolean;
             asked?: components["schemas"]["SetAsks"][];
             /** Format: int64 */
             change: number;
@@ -2287,7 +2288,7 @@ export interface components {
             /** Format: int64 */
             follows: number;
             reading: components["schemas"]["StoreReading"];
-            said: components["schemas"]["SetLine"][];
+            said?: components["schemas"]["SetLine"][];
             stand_in?: components["schemas"]["StoreStandIn"];
         };
         ReadingBody: {
