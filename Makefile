@@ -2,7 +2,7 @@
 SHELL := bash
 DB ?= demo.db
 
-.PHONY: build demo demo-fresh test bench attack fuzz api screenshots fixtures
+.PHONY: build demo demo-fresh test bench attack fuzz truth api screenshots fixtures
 
 web/node_modules/.installed: web/package-lock.json
 	cd web && npm ci --no-audit --no-fund && touch node_modules/.installed
@@ -34,6 +34,10 @@ screenshots: build
 
 fixtures: build
 	bash scripts/fixtures.sh
+
+# Plays sets of parts whose truth is known, and writes how often they are judged rightly (docs/truth.md). A few minutes.
+truth:
+	go run ./cmd/ledge truth
 
 # Reads hostile files of every sort, half a minute each.
 fuzz:

@@ -34,6 +34,7 @@ var rules = map[string][]string{
 	"internal/report":   {"internal/core/", "internal/words"},
 	"internal/store":    {"internal/core/", "internal/words"},
 	"internal/varied":   {},
+	"internal/truth":    {"internal/core/"},
 	"internal/photo":    {"internal/words"},
 	"internal/archive": {"internal/core/", "internal/exchange", "internal/store", "internal/photo",
 		"internal/words"},

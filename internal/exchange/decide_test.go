@@ -148,7 +148,8 @@ var decisions = []struct{ name, doc, want string }{
 		even("main_journal", 1, "", "1.8112"), even("main_bearing", 1, "", "1.8142")),
 		"main_journals: reuse 0 -0.002 provisional"},
 	{"refitted where the shop does so", document(`"refit_shells": true`, journalLimits,
-		even("main_journal", 1, "", "1.8112"), even("main_bearing", 1, "", "1.8142")), "main_journals: reuse 0 0 provisional"},
+		even("main_journal", 1, "", "1.8112"), even("main_bearing", 1, "", "1.8142")),
+		"main_journals: reuse 0 0 provisional"},
 	// Predicted 0.0013 + 0.0032 of 0.0040; the tightest new bearing with the tightest shell leaves
 	// 0.0010 + 0.0032 − 0.002.
 	{"a prediction sends nothing to the grinder",

@@ -137,7 +137,8 @@ func TestJudged(t *testing.T) {
 				metricBore("1", "", "90.020"), metricPiston("1", "", "89.900")),
 			`{"sets": [{"set": "cylinders", "action": "bore", "step": 0.5}]}`},
 		{"two cylinders that force a larger step may be sleeved", // 90.000 + 2 × 0.400 + 0.025 = 90.825
-			metricDoc(bare, metricBores, metricBore("1", "", "90.400"), metricBore("2", "", "90.400"), metricBore("3", "", "90.005"),
+			metricDoc(bare, metricBores, metricBore("1", "", "90.400"), metricBore("2", "", "90.400"),
+				metricBore("3", "", "90.005"),
 				metricBore("4", "", "90.005")),
 			`{"sets": [{"set": "cylinders", "action": "bore", "step": 1, "options": [{"action": "hone", "feasible": false}, {"action": "bore", "step": 0.5, "feasible": false},
 				{"action": "bore", "step": 1, "feasible": true}, {"action": "sleeve", "method": "sleeve_some", "step": 0, "feasible": true}, {"action": "replace"}]}]}`},

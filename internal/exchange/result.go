@@ -185,6 +185,7 @@ type optionDoc struct {
 	Sizes      []sizeDoc          `json:"sizes,omitempty"`
 	Clearances []afterDoc         `json:"clearances,omitempty"`
 	Each       []memberDoc        `json:"each,omitempty"`
+	Cut        *decimal           `json:"cut,omitempty"`
 }
 
 type sizeDoc struct {
@@ -323,7 +324,8 @@ func (w writer) fit(f disposition.Fit) fitDoc {
 	if f.Void {
 		void = w.words.Say(f.WhyVoid())
 	}
-	return fitDoc{f.Kind, f.Number, f.Basis, f.Used, void, f.Stale, f.UsedShells, w.clearance(f.Clearance), w.window(f.Window),
+	return fitDoc{f.Kind, f.Number, f.Basis, f.Used, void, f.Stale, f.UsedShells, w.clearance(f.Clearance),
+		w.window(f.Window),
 		w.length(f.Shell), f.Verdict, f.Journal, f.Component}
 }
 
@@ -363,10 +365,12 @@ func (w writer) member(t disposition.Treatment) memberDoc {
 func (w writer) option(o disposition.Option) optionDoc {
 	return optionDoc{
 		Each:   each(o.Each, w.member),
+		Cut:    w.pointer(o.Cut),
 		Action: o.Action, Step: w.length(o.Step), Shell: w.length(o.Shell), Method: o.Method,
 		Feasible: o.Feasible, Reasons: each(o.Reasons, w.reason),
 		Sizes: each(o.Sizes, func(s disposition.FinishedSize) sizeDoc {
-			return sizeDoc{s.Feature, w.length(s.Size), s.Kept, s.Sleeved, s.MateNew, w.window(s.Window), w.window(s.Play)}
+			return sizeDoc{s.Feature, w.length(s.Size), s.Kept, s.Sleeved, s.MateNew, w.window(s.Window),
+				w.window(s.Play)}
 		}),
 		Clearances: each(o.Clearances, func(a disposition.After) afterDoc {
 			return afterDoc{a.Feature, w.clearance(a.Clearance), w.window(a.Window), w.length(a.Shell),

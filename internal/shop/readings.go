@@ -68,8 +68,8 @@ type FeatureChange struct {
 	Recorded bool                `json:"recorded"`
 	Finding  *inspection.Finding `json:"finding,omitempty"`
 	Checks   []limit.Check       `json:"checks,omitempty"`
-	// U are the uncertainties of its checks, in their order, where nothing else of them changed: the hand is learned from
-	// every reading of its kind.
+	// U are the uncertainties of its checks, in their order, where nothing else of them changed: the hand is learned
+	// from every reading of its kind.
 	U []unit.Length `json:"u,omitempty"`
 	// Notes are all that stand beside it, where they changed and its readings did not.
 	Notes *[]inspection.Note `json:"notes,omitempty"`
@@ -216,7 +216,8 @@ func changeOf(old, f *FeatureView, was, is *inspection.Finding) (c FeatureChange
 			c.Superseded[line.ID] = *line.SupersededBy
 		}
 	}
-	return c, len(c.Lines) > 0 || c.Superseded != nil || c.Finding != nil || c.Checks != nil || c.U != nil || c.Notes != nil ||
+	return c, len(c.Lines) > 0 || c.Superseded != nil || c.Finding != nil || c.Checks != nil || c.U != nil ||
+		c.Notes != nil ||
 		(was == nil) != (is == nil) ||
 		f.Standing != old.Standing || !reflect.DeepEqual(f.Expected, old.Expected) ||
 		!reflect.DeepEqual(f.Mating, old.Mating)

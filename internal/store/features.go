@@ -69,7 +69,8 @@ func (f *Feature) Name() string {
 }
 
 const featureColumns = `id, job_id, kind, number, state, component, stations, directions, counted, gauge_kind,
-	gauge_division, gauge_repeatability, gauge_setting_u, gauge_finest, stamp, fitted_step, fitted_shell, fitted_used, added, by_throw,
+	gauge_division, gauge_repeatability, gauge_setting_u, gauge_finest, stamp,
+	fitted_step, fitted_shell, fitted_used, added, by_throw,
 	(SELECT value FROM unworn u WHERE u.feature_id = features.id ORDER BY u.seq DESC LIMIT 1) AS unworn`
 
 // UsualPlan is the plan a grid kind starts with.
@@ -125,7 +126,8 @@ func insertFeature(ctx context.Context, q querier, f Feature) (int64, error) {
 	f.StationsText, f.DirectionsText = string(stations), string(directions)
 	result, err := sqlx.NamedExecContext(ctx, q,
 		`INSERT INTO features (job_id, kind, number, state, component, stations, directions, counted, gauge_kind,
-		gauge_division, gauge_repeatability, gauge_setting_u, gauge_finest, stamp, fitted_step, fitted_shell, fitted_used, added)
+		gauge_division, gauge_repeatability, gauge_setting_u, gauge_finest, stamp,
+		fitted_step, fitted_shell, fitted_used, added)
 		VALUES (:job_id, :kind, :number, :state, :component, :stations, :directions, :counted, :gauge_kind,
 			:gauge_division, :gauge_repeatability,
 		:gauge_setting_u, :gauge_finest, :stamp, :fitted_step, :fitted_shell, :fitted_used, :added)`, f)
@@ -241,7 +243,8 @@ func (s *Store) SetFitted(ctx context.Context, jobID int64, p Place, in Fitted) 
 		if err != nil {
 			return err
 		}
-		if _, err := tx.ExecContext(ctx, `UPDATE features SET fitted_step = ?, fitted_shell = ?, fitted_used = ? WHERE id = ?`,
+		if _, err := tx.ExecContext(ctx,
+			`UPDATE features SET fitted_step = ?, fitted_shell = ?, fitted_used = ? WHERE id = ?`,
 			in.Step, in.Shell, in.Used, f.ID); err != nil {
 			return err
 		}

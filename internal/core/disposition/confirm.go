@@ -62,8 +62,8 @@ func (a Ask) Places() (names [][2]string) {
 
 func (b *board) ask(a Ask) { b.set.Asks = append(b.set.Asks, a) }
 
-// unlikely asks for sizes that are further from their neighbours than wear or damage explains: one mistyped figure orders
-// no crank.
+// unlikely asks for sizes that are further from their neighbours than wear or damage explains: one mistyped figure
+// orders no crank.
 func (b *board) unlikely() (asked bool) {
 	for _, m := range b.members {
 		if !m.feature.Kind.Grid() || !m.finding.Measured() {
@@ -86,7 +86,8 @@ func (b *board) coarse() bool {
 	for _, m := range b.members {
 		var finest unit.Length
 		for _, c := range m.finding.Checks {
-			if how := b.in.Coarse(m.feature, c); how.Finer > 0 && !m.finding.Stale && (finest == 0 || how.Finer < finest) {
+			how := b.in.Coarse(m.feature, c)
+			if how.Finer > 0 && !m.finding.Stale && (finest == 0 || how.Finer < finest) {
 				finest = how.Finer
 			}
 		}
@@ -163,7 +164,8 @@ func (b *board) confirm() bool {
 			}
 			if standing == inspection.Near {
 				slices.SortFunc(again.Cells, inOrder)
-				a := Ask{What: AskCells, Feature: m.ref, Cells: again.Cells, Readings: again.Readings, feature: m.feature}
+				a := Ask{What: AskCells, Feature: m.ref, Cells: again.Cells, Readings: again.Readings,
+					feature: m.feature}
 				if again.Finer > 0 {
 					a.What, a.Division = AskGauge, again.Finer
 				}
@@ -303,7 +305,8 @@ func (b *board) tellHand() {
 	}
 }
 
-// tellReadAgain says which parts stay because they were read again: what their first readings alone would have condemned.
+// tellReadAgain says which parts stay because they were read again: what their first readings alone would have
+// condemned.
 func (b *board) tellReadAgain() {
 	if !b.set.Action.keeps() {
 		return

@@ -167,7 +167,8 @@ func (e *evaluator) thrust() {
 		b.offer(Option{Way: Way{Action: Reuse, Shell: change}, Feasible: serves, Reasons: []Reason{parts}})
 	}
 	if tight {
-		b.offer(Option{Way: Way{Action: Reuse, Method: Dress}, Feasible: true, Reasons: []Reason{say.New("thrust_dress")}})
+		b.offer(Option{Way: Way{Action: Reuse, Method: Dress}, Feasible: true,
+			Reasons: []Reason{say.New("thrust_dress")}})
 	}
 	b.offer(Option{Way: Way{Action: Replace}, Feasible: true, Reasons: []Reason{say.New("thrust_repair")}})
 	disagrees := hasNote(finding, "turned") || hasNote(finding, "feeler")
@@ -208,7 +209,8 @@ func (b *board) thrustParts() []unit.Length {
 	return changes
 }
 
-// cleaned reports whether the end play was measured again after it was cleaned, or a second time: nothing is asked twice.
+// cleaned reports whether the end play was measured again after it was cleaned, or a second time: nothing is asked
+// twice.
 func (b *board) cleaned() bool {
 	taken := 0
 	for i := range b.in.Features {

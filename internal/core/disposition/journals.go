@@ -415,8 +415,8 @@ func (b *board) depthless() (any bool) {
 	return any
 }
 
-// tellBend says on the mains whether the shaft is bent once, in an S or more, and on the pins what grinding the mains of
-// a bent shaft does to them.
+// tellBend says on the mains whether the shaft is bent once, in an S or more, and on the pins what grinding the mains
+// of a bent shaft does to them.
 func (b *board) tellBend() {
 	switch b.set.Set {
 	case part.MainJournals:

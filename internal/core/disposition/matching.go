@@ -209,7 +209,8 @@ func (e *evaluator) pairing() *Pairing {
 	return p
 }
 
-// onPins are the rods that share a crankpin as they are numbered, as pairs of indices; none unless every pin carries two.
+// onPins are the rods that share a crankpin as they are numbered, as pairs of indices; none unless every pin carries
+// two.
 func (e *evaluator) onPins(rods []int) (pairs [][2]int) {
 	if e.in.Engine == nil {
 		return nil

@@ -232,7 +232,8 @@ const (
 
 // Methods lists them, the plain action first.
 func Methods() []Method {
-	return []Method{"", Straighten, LineBore, BuildUp, SleeveOne, SleeveSome, Accept, Dress, CleanCut, MixedHalf, MixedShell}
+	return []Method{"", Straighten, LineBore, BuildUp, SleeveOne, SleeveSome, Accept, Dress, CleanCut,
+		MixedHalf, MixedShell}
 }
 
 // Bases lists where clearances come from.

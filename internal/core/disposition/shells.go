@@ -100,7 +100,8 @@ func (b *board) preferred() int {
 	}
 	best, off := -1, unit.Length(0)
 	for i, o := range b.set.Options {
-		if !o.Feasible || o.Action != asIs || o.Step != b.set.SizeClass || o.Method == MixedShell || !b.plain(o.Method) ||
+		if !o.Feasible || o.Action != asIs || o.Step != b.set.SizeClass || o.Method == MixedShell ||
+			!b.plain(o.Method) ||
 			!b.onOffer(o) {
 			continue
 		}

@@ -40,8 +40,8 @@ const (
 // Confirm tells how a check stands. A value that is beyond by less than its uncertainty is near, and
 // so is a difference of one set-up that is inside by no more than half a division: the cells that
 // make it are read again, and all readings of a cell are averaged. When every one of them holds its
-// readings the means decide. Under the guarded rule a value inside by no more than half of its uncertainty is near, too,
-// and what five readings leave open asks for a finer gauge.
+// readings the means decide. Under the guarded rule a value inside by no more than half of its uncertainty is near,
+// too, and what five readings leave open asks for a finer gauge.
 func (in *Inspection) Confirm(f *Feature, out *Finding, c limit.Check) (Standing, *Again) {
 	if c.Limit == nil || c.Verdict == limit.NoLimit {
 		return Clear, nil
@@ -145,22 +145,23 @@ func (c *confirming) value(v, most, u unit.Length, cells []form.Place) {
 }
 
 // settled decides what as many readings as are asked for leave near: plainly by the means; under the guarded rule only
-// where no finer gauge is to be had.
+// where no finer gauge is to be had, or one was fetched already: nothing is asked for without end.
 func (c *confirming) settled(beyond bool, v, most, u unit.Length, cells []form.Place) {
 	if !c.guarded {
 		c.stands = c.stands || beyond
 		return
 	}
 	gauge := c.in.gauge(c.f)
-	own := gauge.Uncertainty(1).Size()
+	own, ordinary := gauge.Uncertainty(1).Size(), finer(c.in.Unit)[0]
 	_, hand := c.in.hands[c.f.Kind]
 	for _, division := range finer(c.in.Unit) {
-		finer := instrument.Gauge{Kind: gauge.Kind, Division: division}
+		another := instrument.Gauge{Kind: gauge.Kind, Division: division}
 		if hand { // it stays as loose with another gauge
-			finer.Repeatability = gauge.Repeatability
+			another.Repeatability = gauge.Repeatability
 		}
-		better := finer.Uncertainty(1).Size()
-		if !gauge.Finest && division < gauge.Division && float64(u)*better <= own*float64((v-most).Abs()) {
+		better := another.Uncertainty(1).Size()
+		fetched := gauge.Finest || gauge.Division < ordinary
+		if !fetched && division < gauge.Division && float64(u)*better <= own*float64((v-most).Abs()) {
 			c.again.Finer = division
 			c.ask(1, cells)
 			return

@@ -22,8 +22,9 @@ const enoughFreedom = 8
 const looseFrom = 1.5
 
 // Learn returns in with what its readings say of the hand that took them: wherever that is looser than is known of the
-// gauge, it counts in its place. Two-way residuals of each grid, station and direction means taken off; common practice.
-// A cylinder teaches nothing: it wears most at the top of its thrust side, which no sum of a station and a direction says.
+// gauge, it counts in its place. Two-way residuals of each grid, station and direction means taken off; common
+// practice. A cylinder teaches nothing: it wears most at the top of its thrust side, which no sum of a station and a
+// direction says.
 func Learn(in *Inspection) *Inspection {
 	learned := *in
 	learned.hands = map[part.Kind]Hand{}

@@ -37,7 +37,8 @@ type held struct {
 	known  bool
 }
 
-// gauged is the gauge that judges a feature, its own without what the hand adds, and whether anybody said what it reads.
+// gauged is the gauge that judges a feature, its own without what the hand adds, and whether anybody said what it
+// reads.
 type gauged struct {
 	judging, bare instrument.Gauge
 	stated        bool

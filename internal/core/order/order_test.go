@@ -222,7 +222,8 @@ func TestBalanceSheet(t *testing.T) {
 	finer := read(t, mains, grid("main_journal", 1, "2.4960", ""), weight(1, "400", "150"),
 		weight(2, "403.5", "150.5"), weight(3, "400.4", "150"))
 	finer.Policy.BalanceWithin = 0
-	assert.Len(t, advised(finer, schedule.Counts{Mains: 1, Cylinders: 3})[order.Balance].Lines, 3, "each end of its own")
+	assert.Len(t, advised(finer, schedule.Counts{Mains: 1, Cylinders: 3})[order.Balance].Lines, 3,
+		"each end of its own")
 }
 
 // On shared pins the rods are paired first, along the pins; then the least comes off the heavier of a pair.
@@ -230,9 +231,10 @@ func TestPairsAreBalanced(t *testing.T) {
 	weight := func(number int, big string) string {
 		return fmt.Sprintf(`{"kind": "rod_weight", "number": %d, "big_end": %s, "small_end": 150}`, number, big)
 	}
-	inspected := read(t, mains, grid("main_journal", 1, "2.4960", ""), weight(1, "400"), weight(2, "404"), weight(3, "402"),
-		weight(4, "409"))
-	inspected.Engine = &engine.Layout{Arrangement: engine.V, Cylinders: 4, Throws: 2, Mains: 3, Pins: [][]int{{1, 4}, {2, 3}}}
+	inspected := read(t, mains, grid("main_journal", 1, "2.4960", ""), weight(1, "400"), weight(2, "404"),
+		weight(3, "402"), weight(4, "409"))
+	inspected.Engine = &engine.Layout{Arrangement: engine.V, Cylinders: 4, Throws: 2, Mains: 3,
+		Pins: [][]int{{1, 4}, {2, 3}}}
 	pairing := disposition.BuildOf(inspected, disposition.Evaluate(inspected)).Pairing
 	assert.Equal(t, [][2]int{{0, 3}, {1, 2}}, pairing.AsNumbered)
 	assert.Equal(t, [][2]int{{0, 3}, {1, 2}}, pairing.Best, "809 and 806: no other pairs lie nearer")

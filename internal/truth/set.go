@@ -1,0 +1,260 @@
+// Package truth draws sets of parts whose truth is known, measures them by a plan with a gauge and a hand, lets Ledge
+// decide, does what it asks, and counts how often it was right.
+package truth
+
+import (
+	"math"
+	"math/rand/v2"
+
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/instrument"
+	"ledge/internal/core/limit"
+	"ledge/internal/core/part"
+	"ledge/internal/core/plan"
+	"ledge/internal/core/simulate"
+	"ledge/internal/core/unit"
+)
+
+// A Fault is what is wrong with the one part that is over a limit. None is a good set.
+type Fault string
+
+// The faults, and none.
+const (
+	None    Fault = ""
+	Taper   Fault = "taper"
+	Barrel  Fault = "barrel"
+	Oval    Fault = "oval"
+	Worn    Fault = "worn"
+	Size    Fault = "size" // a housing larger than its range
+	OneEnd  Fault = "oval at one end"
+	LowSpot Fault = "a low place"
+	Bent    Fault = "bent"
+)
+
+// A Case is one way to measure one sort of set.
+type Case struct {
+	Kind part.Kind
+	Plan string
+	// Gauge is its division, Hand the standard deviation of one reading.
+	Gauge, Hand unit.Length
+	Rule        limit.Rule
+	// Faults are those that the bad sets have, in equal number; Unseen those of them that the plan cannot see.
+	Faults []Fault
+	Unseen []Fault
+	// Once tells that nothing is read again: the first look decides.
+	Once bool
+}
+
+// A member is one part with its truth.
+type member struct {
+	form  simulate.Form
+	fault Fault
+	// more is by how much its oval is larger at the first station, lower by how much a place lies lower, and where.
+	more, lower unit.Length
+	lowAt       float64
+	lowTurn     unit.Angle
+}
+
+// at is the true diameter at a place.
+func (m member) at(along float64, direction unit.Angle) unit.Length {
+	d := m.form.At(along, direction)
+	if m.more > 0 { // fades from the first station to the last
+		d += unit.Round(float64(m.more) / 2 * (1 - along) * math.Cos(2*(direction-m.form.Axis).Radians()))
+	}
+	if m.lower > 0 && math.Abs(along-m.lowAt) < 0.2 && unit.AxisDistance(direction, m.lowTurn) < 20*unit.Degree {
+		d -= m.lower
+	}
+	return d
+}
+
+// smallest is the smallest true diameter anywhere, which the grinder must get under.
+func (m member) smallest() unit.Length {
+	least := m.at(0, 0)
+	for s := range 21 {
+		for turn := range 36 {
+			least = min(least, m.at(float64(s)/20, unit.Angle(turn)*5*unit.Degree))
+		}
+	}
+	return least
+}
+
+// over is by how much a faulty part lies over its limit.
+func over(source *rand.Rand) float64 { return 1.05 + 0.55*source.Float64() }
+
+// A drawn set is its members and, of mains, how their shaft is bent.
+type drawn struct {
+	members []member
+	bend    simulate.Bend
+	by      float64
+}
+
+// draw makes a set: all good, or one part with a fault.
+func (c Case) draw(source *rand.Rand, fault Fault) (set drawn) {
+	l := limitsOf(c.Kind)
+	bad := source.IntN(counts[c.Kind])
+	if l.RunoutMax != nil { // its throw is half of what an indicator shows
+		set.bend = simulate.Bend{Throw: share(*l.RunoutMax, 0.3*source.Float64()), Places: counts[c.Kind],
+			Direction: unit.Angle(source.Float64() * 360 * float64(unit.Degree))}
+		if fault == Bent {
+			set.by = over(source)
+			set.bend.Throw = share(*l.RunoutMax, set.by/2)
+		}
+	}
+	for i := range counts[c.Kind] {
+		m := c.good(source, l)
+		if fault != None && fault != Bent && i == bad {
+			set.by = over(source)
+			c.spoil(&m, source, l, fault, set.by)
+		}
+		set.members = append(set.members, m)
+	}
+	return set
+}
+
+// good is a part with taper up to 0.6 and oval up to 0.8 of their limits, and a size well inside.
+func (c Case) good(source *rand.Rand, l limit.Limits) member {
+	taper := share(*l.TaperMax, 0.6*source.Float64())
+	if source.IntN(2) == 0 {
+		taper = -taper
+	}
+	m := member{form: simulate.Form{Taper: taper, Oval: share(*l.OutOfRoundMax, 0.8*source.Float64()),
+		Axis: unit.Angle(source.Float64() * 180 * float64(unit.Degree))}}
+	if c.Kind == part.Cylinder { // worn across
+		m.form.Axis = 90 * unit.Degree
+	}
+	spread := (m.form.Oval + m.form.Taper.Abs()) / 2
+	half := (l.New.Max - l.New.Min) / 2
+	switch {
+	case c.Kind.Housing():
+		m.form.Mean = l.New.Middle() + share(max(0, half-spread), 2*source.Float64()-1)
+	case c.Kind.Shaft():
+		m.form.Mean = l.New.Max - spread - share(*l.WearMax-2*spread, 0.8*source.Float64())
+	default:
+		m.form.Mean = l.New.Min + spread + share(*l.WearMax-2*spread, 0.8*source.Float64())
+	}
+	return m
+}
+
+func share(l unit.Length, by float64) unit.Length { return unit.Round(float64(l) * by) }
+
+// spoil puts one fault into a part.
+func (c Case) spoil(m *member, source *rand.Rand, l limit.Limits, fault Fault, by float64) {
+	m.fault = fault
+	switch fault {
+	case Taper:
+		m.form.Taper = share(*l.TaperMax, by)
+	case Barrel:
+		m.form.Taper, m.form.Barrel = 0, share(*l.TaperMax, by)
+		if source.IntN(2) == 0 {
+			m.form.Barrel = -m.form.Barrel
+		}
+	case Oval:
+		m.form.Oval = share(*l.OutOfRoundMax, by)
+	case OneEnd:
+		m.more = share(*l.OutOfRoundMax, by) - m.form.Oval
+	case LowSpot:
+		m.lower, m.lowAt = share(*l.OutOfRoundMax, by), source.Float64()
+		m.lowTurn = unit.Angle(source.Float64() * 180 * float64(unit.Degree))
+	case Worn:
+		spread := (m.form.Oval + m.form.Taper.Abs()) / 2
+		if c.Kind.Shaft() {
+			m.form.Mean = l.New.Max - share(*l.WearMax, by) + spread
+		} else {
+			m.form.Mean = l.New.Min + share(*l.WearMax, by) - spread
+		}
+	case Size:
+		// Beyond the top of its range by what is over of the range's width.
+		m.form.Mean = l.New.Max + share(l.New.Max-l.New.Min, by-1) - (m.form.Oval+m.form.Taper.Abs())/2
+	}
+}
+
+// counts are how many members a set has.
+var counts = map[part.Kind]int{part.MainJournal: 5, part.Cylinder: 4, part.MainHousing: 5}
+
+// limitsOf are the limits that the sets are judged by, in inches: those of an ordinary engine.
+func limitsOf(k part.Kind) limit.Limits {
+	tenths := func(n int) *unit.Length { l := unit.Length(n) * unit.Tenth; return &l }
+	span := func(from string, tenths unit.Length) *limit.Range {
+		low := unit.MustParse(from, unit.In)
+		return &limit.Range{Min: low, Max: low + tenths*unit.Tenth}
+	}
+	steps := []unit.Length{10 * unit.Thou, 20 * unit.Thou, 30 * unit.Thou, 40 * unit.Thou}
+	switch k {
+	case part.Cylinder:
+		return limit.Limits{New: span("3.7190", 10), WearMax: tenths(60), TaperMax: tenths(50),
+			OutOfRoundMax: tenths(30), Oversizes: steps[1:]}
+	case part.MainHousing:
+		return limit.Limits{New: span("2.6910", 10), TaperMax: tenths(6), OutOfRoundMax: tenths(6)}
+	}
+	return limit.Limits{New: span("2.2480", 10), WearMax: tenths(30), TaperMax: tenths(5), OutOfRoundMax: tenths(5),
+		RunoutMax: tenths(20), Undersizes: steps[:3]}
+}
+
+// inspect is a set as it was first read, and how its hand reads: a zero of its own.
+func (c Case) inspect(set drawn, source *rand.Rand) (*inspection.Inspection, *hands) {
+	p, _ := plan.Find(c.Plan)
+	policy := inspection.DefaultPolicy(unit.In)
+	policy.DecisionRule, policy.Confirm = c.Rule, !c.Once
+	in := &inspection.Inspection{Unit: unit.In, Policy: policy,
+		Limits: map[part.Kind]limit.Limits{c.Kind: limitsOf(c.Kind)}}
+	h := &hands{source: source, members: set.members, hand: c.Hand, plan: p}
+	h.take(c.Gauge)
+	kind := instrument.BoreGauge
+	if c.Kind.Shaft() {
+		kind = instrument.Micrometer
+	}
+	for i := range set.members {
+		f := inspection.Feature{Kind: c.Kind, Number: i + 1, State: part.AsFound, Look: inspection.Smooth,
+			Setup: inspection.Setup{Gauge: &instrument.Gauge{Kind: kind, Division: c.Gauge}},
+			Grid:  inspection.Grid{Stations: p.Stations, Directions: p.Directions}}
+		f.Cells = make([][]inspection.Cell, len(p.Stations))
+		for s := range f.Cells {
+			f.Cells[s] = make([]inspection.Cell, len(p.Directions))
+			for d := range f.Cells[s] {
+				f.Cells[s][d].Sizes = []unit.Length{h.read(i, s, d)}
+			}
+		}
+		in.Features = append(in.Features, f)
+	}
+	if c.Kind == part.MainJournal {
+		in.Features = append(in.Features, c.turns(set, source)...)
+	}
+	return in, h
+}
+
+// turns are the shaft's, by an indicator of 0.0002 in at eight angles.
+func (c Case) turns(set drawn, source *rand.Rand) (turns []inspection.Feature) {
+	turn, _ := plan.Find("turn")
+	dial := simulate.Gauge{Division: 2 * unit.Tenth, Hand: c.Hand}
+	for i, m := range set.members {
+		turns = append(turns, inspection.Feature{Kind: part.Runout, Number: i + 1, State: part.AsFound,
+			Setup: inspection.Setup{Gauge: &instrument.Gauge{Kind: instrument.Indicator, Division: dial.Division}},
+			List: inspection.List{Angles: turn.Directions,
+				Indicator: set.bend.Turn(i, m.form.Oval, turn.Directions, dial, source)}})
+	}
+	return turns
+}
+
+// hands read parts.
+type hands struct {
+	source  *rand.Rand
+	members []member
+	hand    unit.Length
+	plan    plan.Plan
+	gauge   simulate.Gauge
+}
+
+// take sets a gauge up: its zero is off by a third of a division or so.
+func (h *hands) take(division unit.Length) {
+	h.gauge = simulate.Gauge{Division: division, Hand: h.hand,
+		Zero: unit.Round(float64(division) / 3 * h.source.NormFloat64())}
+}
+
+// read is one reading of a part at a station and a direction of the plan.
+func (h *hands) read(i, station, direction int) unit.Length {
+	along := 0.5
+	if n := len(h.plan.Stations); n > 1 {
+		along = float64(station) / float64(n-1)
+	}
+	return h.gauge.Read(h.members[i].at(along, h.plan.Directions[direction]), h.source)
+}

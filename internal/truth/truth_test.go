@@ -1,0 +1,60 @@
+package truth
+
+import (
+	"bytes"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"ledge/internal/core/limit"
+	"ledge/internal/core/part"
+)
+
+// A sample of the table, with bounds wide enough for its size: 400 sets a row of the fixed seed.
+func TestTruth(t *testing.T) {
+	for _, row := range Rows() {
+		if row.Plan == "1x2" || row.Plan == "2x2" || row.Plan == "2x4" || row.Plan == "3x4" || row.Who == "loose" {
+			continue
+		}
+		got := row.Count(400, 1)
+		passed, machined := float64(got.Passed)/float64(got.Bad), float64(got.Machined)/float64(got.Good)
+		at := []any{"%s %s %s %s", row.Kind, row.Plan, row.Who, row.Rule}
+		assert.Zero(t, got.Open, at...)
+		assert.Zero(t, got.Black, at...)
+		assert.Equal(t, 200, got.Good, at...)
+		if row.Once { // what reading again is for
+			assert.Greater(t, machined, 0.15, at...)
+			continue
+		}
+		most := 0.06
+		if row.Kind == part.MainHousing {
+			most = 0.16
+		}
+		assert.Less(t, passed, 0.08, at...)
+		assert.Less(t, machined, most, at...)
+		if row.Kind == part.MainJournal && row.Rule == limit.Plain {
+			assert.Less(t, float64(got.Extra)/400, 9.0, at...)
+		}
+	}
+}
+
+// A plan that cannot see a barrel passes it; one that can does not.
+func TestThePlanSeesWhatItSees(t *testing.T) {
+	two := Case{Kind: part.MainJournal, Plan: "2x4", Gauge: good * 2, Hand: good, Faults: []Fault{Barrel}}
+	three := two
+	three.Plan = "3x3"
+	assert.Greater(t, two.Count(60, 1).ByFault[Barrel][1], 25)
+	assert.Less(t, three.Count(60, 1).ByFault[Barrel][1], 3)
+}
+
+// The page names its seed and has a line for each row; the same seed writes the same page.
+func TestThePageIsTheSameAgain(t *testing.T) {
+	var first, again, drawing bytes.Buffer
+	require.NoError(t, Page(&first, &drawing, 8, 3))
+	require.NoError(t, Page(&again, &bytes.Buffer{}, 8, 3))
+	assert.Equal(t, first.String(), again.String())
+	assert.Contains(t, first.String(), "**8 sets a row, seed 3**")
+	assert.NotContains(t, first.String(), "%!", "every figure has its place")
+	assert.Contains(t, drawing.String(), "3 × 3")
+}
