@@ -41,9 +41,7 @@ export function SideView({ stations, station, bore, upright = false, next, title
 					</g>
 				);
 			})}
-			<text x={110} y={282} textAnchor="middle" className={css.lit} fontSize={15}>
-				{next}
-			</text>
+			<Next text={next} />
 		</svg>
 	);
 }
@@ -85,9 +83,22 @@ function Upright({ stations, station, next, title }: Omit<SideViewProps, "bore" 
 					</g>
 				);
 			})}
-			<text x={110} y={282} textAnchor="middle" className={css.lit} fontSize={15}>
-				{next}
-			</text>
+			<Next text={next} />
 		</svg>
+	);
+}
+
+/** What the hands do next, on two lines where it is long. */
+function Next({ text }: { text: string }) {
+	const [move, stay] = text.length > 24 ? text.split(/, (?=stay)/) : [text];
+	return (
+		<text x={110} y={stay ? 266 : 282} textAnchor="middle" className={css.lit} fontSize={15}>
+			{stay ? `${move},` : move}
+			{stay ? (
+				<tspan x={110} dy={18}>
+					{stay}
+				</tspan>
+			) : null}
+		</text>
 	);
 }
