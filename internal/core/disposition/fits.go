@@ -138,7 +138,9 @@ func (b *board) calculated(base Fit, m member, number int) []Fit {
 	upper, lower := shells.List.Readings[:2], shells.List.Readings[2:4] // each on either side of its crown
 	walls := unit.DivHalfEven(upper[0]+upper[1]+lower[0]+lower[1], 2)
 	one := base
-	one.Basis, one.Shell, one.u = BasisCalculated, shellOf(shells), hypot(m.finding.U, housing.U)
+	one.Basis, one.Shell = BasisCalculated, shellOf(shells)
+	// Half the sum of four walls is as certain as one of them.
+	one.u = hypot(hypot(m.finding.U, housing.U), b.in.ReadingU(shells))
 	one.Clearance, _ = fit.Calculated(housing.Grid.All(),
 		housing.Grid.InDirections(housing.Grid.Nearest(vertical)), walls,
 		limit.Range{Min: *m.finding.Min, Max: *m.finding.Max})

@@ -433,6 +433,25 @@ func (b *board) tellBend() {
 	}
 }
 
+// tellBushes says of a camshaft's bushes, beside its journals, which are out; good ones are left alone, unless the block
+// goes through a hot tank.
+func (b *board) tellBushes() {
+	if b.set.Set != part.CamJournals {
+		return
+	}
+	members, good := b.in.Members(part.CamBearing), true
+	for _, i := range members {
+		f := &b.result.Features[i]
+		if ref := (Ref{Kind: f.Kind, Number: f.Number}); f.Beyond() || f.Look.WorseThan(inspection.Marked) {
+			good = false
+			b.because(say.Of("bush_out", ref))
+		}
+	}
+	if good && len(members) > 0 {
+		b.because(say.New("bush_good"))
+	}
+}
+
 // remarks adds what a decision on journals must carry whatever it is.
 func (b *board) remarks() {
 	if b.set.Provisional && b.onPrediction(Option{Way: b.set.Way}) {
@@ -441,6 +460,7 @@ func (b *board) remarks() {
 		b.because(say.New("provisional").As("limits"))
 	}
 	b.tellBend()
+	b.tellBushes()
 	for _, m := range b.members {
 		if m.finding.Look == inspection.Heat && !m.tested() {
 			b.because(say.Of("caution_heat", m.ref))

@@ -218,6 +218,9 @@ func (in *Inspection) ConfirmMeans(c limit.Check, bores []*Feature) (Standing, i
 	return Near, fewest + 1
 }
 
+// ReadingU is the standard uncertainty of one reading of f.
+func (in *Inspection) ReadingU(f *Feature) float64 { return in.gauge(f).Uncertainty(1).Size() }
+
 // MeanU is the standard uncertainty of the mean of a grid beside others of one set-up.
 func (in *Inspection) MeanU(f *Feature) float64 {
 	sum, n := 0.0, 0
