@@ -23,7 +23,8 @@ func TestJudgedAsTheRulesAreNow(t *testing.T) {
 	for _, row := range []string{
 		`INSERT INTO jobs (id, number, customer, engine, duty, unit, arrangement, cylinders, mains, throws,
 			cylinders_per_throw, policy, created_by, created_at, closed_at)
-			VALUES (1, 'L-1', '', 'Old', 'standard', 'in', 'inline', 1, 2, 1, 1, '{"confirm":false,"grind":"always"}', 'Wanda', '', NULL),
+			VALUES (1, 'L-1', '', 'Old', 'standard', 'in', 'inline', 1, 2, 1, 1,
+				'{"confirm":false,"grind":"always"}', 'Wanda', '', NULL),
 				(2, 'L-2', '', 'Old', 'standard', 'in', 'inline', 1, 2, 1, 1, '{"confirm":false}', 'Wanda', '', 'then')`,
 		`INSERT INTO features (id, job_id, kind, number, stations, directions) VALUES
 			(1, 1, 'main_journal', 1, '["A"]', '[0]')`,
@@ -31,7 +32,8 @@ func TestJudgedAsTheRulesAreNow(t *testing.T) {
 			('r1', 1, 0, 0, 'size', 500000000, 'Wanda', '')`,
 		`INSERT INTO looks (id, feature_id, what, look, note, graded_by, graded_at) VALUES
 			('k1', 1, 'grade', 'cracked', '', 'Wanda', ''), ('k2', 1, 'test_clear', NULL, 'wet magnetic', 'Ida', '')`,
-		`INSERT INTO decisions (id, job_id, set_name, action, method, step, shell, overruled, reason, basis, decided_by, decided_at)
+		`INSERT INTO decisions (id, job_id, set_name, action, method, step, shell, overruled, reason, basis,
+			decided_by, decided_at)
 			VALUES ('d1', 1, 'main_journals', 'grind', 'straighten_first', 2540000, 0, 1, 'because',
 				'{"set":"main_journals","options":[{"action":"grind","method":"straighten_first"}]}', 'Ida', '')`,
 	} {
