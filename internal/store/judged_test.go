@@ -14,7 +14,7 @@ import (
 )
 
 // A shop of an older version: its open job reads near values again, as new ones do, one that left stays as it was
-// judged; a signed straightening keeps its way; tests for cracks stay, and what the bench asked about counts as confirmed.
+// judged; a signed straightening keeps its way; tests for cracks stay; what the bench asked about counts as confirmed.
 func TestJudgedAsTheRulesAreNow(t *testing.T) {
 	path := filepath.Join(t.TempDir(), "old.db")
 	require.NoError(t, migrate(ctx, path, 25, nil))
@@ -25,7 +25,8 @@ func TestJudgedAsTheRulesAreNow(t *testing.T) {
 			cylinders_per_throw, policy, created_by, created_at, closed_at)
 			VALUES (1, 'L-1', '', 'Old', 'standard', 'in', 'inline', 1, 2, 1, 1,
 				'{"confirm":false,"grind":"always"}', 'Wanda', '', NULL),
-				(2, 'L-2', '', 'Old', 'standard', 'in', 'inline', 1, 2, 1, 1, '{"confirm":false}', 'Wanda', '', 'then')`,
+				(2, 'L-2', '', 'Old', 'standard', 'in', 'inline', 1, 2, 1, 1, '{"confirm":false}', 'Wanda', '',
+					'then')`,
 		`INSERT INTO features (id, job_id, kind, number, stations, directions) VALUES
 			(1, 1, 'main_journal', 1, '["A"]', '[0]')`,
 		`INSERT INTO readings (id, feature_id, station, direction, what, value, taken_by, taken_at) VALUES
