@@ -433,8 +433,8 @@ func (b *board) tellBend() {
 	}
 }
 
-// tellBushes says of a camshaft's bushes, beside its journals, which are out; good ones are left alone, unless the block
-// goes through a hot tank.
+// tellBushes says of a camshaft's bushes, beside its journals, which are out; good ones are left alone, unless the
+// block goes through a hot tank.
 func (b *board) tellBushes() {
 	if b.set.Set != part.CamJournals {
 		return
