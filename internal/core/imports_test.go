@@ -39,7 +39,7 @@ var rules = map[string][]string{
 	"internal/archive": {"internal/core/", "internal/exchange", "internal/store", "internal/photo",
 		"internal/words"},
 	"internal/shop": {"internal/core/", "internal/archive", "internal/exchange", "internal/photo",
-		"internal/report", "internal/store", "internal/words"},
+		"internal/report", "internal/store", "internal/truth", "internal/words"},
 	"internal/demo": {"internal/core/", "internal/exchange", "internal/shop", "internal/store", "internal/words"},
 	// What is judged, said in papers or read from files is the shop's: here are only the types that travel.
 	"internal/httpapi": {"internal/shop", "internal/store", "internal/words", "internal/archive", "internal/photo",

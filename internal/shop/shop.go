@@ -27,6 +27,7 @@ type Application struct {
 	public   string
 	pictures *photo.Maker
 	links    *links
+	power    *played
 }
 
 // New returns the application over a store.
@@ -34,7 +35,8 @@ func New(o Options) *Application {
 	if o.Log == nil {
 		o.Log = slog.New(slog.DiscardHandler)
 	}
-	return &Application{store: o.Store, log: o.Log, public: o.PublicURL, pictures: photo.NewMaker(), links: &links{}}
+	return &Application{store: o.Store, log: o.Log, public: o.PublicURL, pictures: photo.NewMaker(), links: &links{},
+		power: &played{}}
 }
 
 // A Kind says what sort of refusal something is.

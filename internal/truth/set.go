@@ -43,6 +43,27 @@ type Case struct {
 	Unseen []Fault
 	// Once tells that nothing is read again: the first look decides.
 	Once bool
+	// Limits are those that the sets are judged by, in a unit of measure; those of an ordinary engine, in inches, where
+	// nil.
+	Limits *limit.Limits
+	Unit   unit.System
+	// Repeats is what the gauge is known to repeat to; the usual of its kind where nil.
+	Repeats *unit.Length
+}
+
+// limits are those of the case.
+func (c Case) limits() limit.Limits {
+	if c.Limits != nil {
+		return *c.Limits
+	}
+	return limitsOf(c.Kind)
+}
+
+func (c Case) unit() unit.System {
+	if c.Limits != nil {
+		return c.Unit
+	}
+	return unit.In
 }
 
 // A member is one part with its truth.
@@ -90,9 +111,9 @@ type drawn struct {
 
 // draw makes a set: all good, or one part with a fault.
 func (c Case) draw(source *rand.Rand, fault Fault) (set drawn) {
-	l := limitsOf(c.Kind)
+	l := c.limits()
 	bad := source.IntN(counts[c.Kind])
-	if l.RunoutMax != nil { // its throw is half of what an indicator shows
+	if l.RunoutMax != nil && c.Kind == part.MainJournal { // its throw is half of what an indicator shows
 		set.bend = simulate.Bend{Throw: share(*l.RunoutMax, 0.3*source.Float64()), Places: counts[c.Kind],
 			Direction: unit.Angle(source.Float64() * 360 * float64(unit.Degree))}
 		if fault == Bent {
@@ -169,7 +190,7 @@ func (c Case) spoil(m *member, source *rand.Rand, l limit.Limits, fault Fault, b
 }
 
 // counts are how many members a set has.
-var counts = map[part.Kind]int{part.MainJournal: 5, part.Cylinder: 4, part.MainHousing: 5}
+var counts = map[part.Kind]int{part.MainJournal: 5, part.RodJournal: 4, part.Cylinder: 4, part.MainHousing: 5}
 
 // limitsOf are the limits that the sets are judged by, in inches: those of an ordinary engine.
 func limitsOf(k part.Kind) limit.Limits {
@@ -193,10 +214,10 @@ func limitsOf(k part.Kind) limit.Limits {
 // inspect is a set as it was first read, and how its hand reads: a zero of its own.
 func (c Case) inspect(set drawn, source *rand.Rand) (*inspection.Inspection, *hands) {
 	p, _ := plan.Find(c.Plan)
-	policy := inspection.DefaultPolicy(unit.In)
+	policy := inspection.DefaultPolicy(c.unit())
 	policy.DecisionRule, policy.Confirm = c.Rule, !c.Once
-	in := &inspection.Inspection{Unit: unit.In, Policy: policy,
-		Limits: map[part.Kind]limit.Limits{c.Kind: limitsOf(c.Kind)}}
+	in := &inspection.Inspection{Unit: c.unit(), Policy: policy,
+		Limits: map[part.Kind]limit.Limits{c.Kind: c.limits()}}
 	h := &hands{source: source, members: set.members, hand: c.Hand, plan: p}
 	h.take(c.Gauge)
 	kind := instrument.BoreGauge
@@ -205,8 +226,9 @@ func (c Case) inspect(set drawn, source *rand.Rand) (*inspection.Inspection, *ha
 	}
 	for i := range set.members {
 		f := inspection.Feature{Kind: c.Kind, Number: i + 1, State: part.AsFound, Look: inspection.Smooth,
-			Setup: inspection.Setup{Gauge: &instrument.Gauge{Kind: kind, Division: c.Gauge}},
-			Grid:  inspection.Grid{Stations: p.Stations, Directions: p.Directions}}
+			Setup: inspection.Setup{Gauge: &instrument.Gauge{Kind: kind, Division: c.Gauge,
+				Repeatability: c.Repeats}},
+			Grid: inspection.Grid{Stations: p.Stations, Directions: p.Directions}}
 		f.Cells = make([][]inspection.Cell, len(p.Stations))
 		for s := range f.Cells {
 			f.Cells[s] = make([]inspection.Cell, len(p.Directions))
@@ -216,7 +238,7 @@ func (c Case) inspect(set drawn, source *rand.Rand) (*inspection.Inspection, *ha
 		}
 		in.Features = append(in.Features, f)
 	}
-	if c.Kind == part.MainJournal {
+	if c.Kind == part.MainJournal && c.limits().RunoutMax != nil {
 		in.Features = append(in.Features, c.turns(set, source)...)
 	}
 	return in, h

@@ -7,8 +7,11 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/instrument"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
+	"ledge/internal/core/unit"
 )
 
 // A sample of the table, with bounds wide enough for its size: 400 sets a row of the fixed seed.
@@ -57,4 +60,20 @@ func TestThePageIsTheSameAgain(t *testing.T) {
 	assert.Contains(t, first.String(), "**8 sets a row, seed 3**")
 	assert.NotContains(t, first.String(), "%!", "every figure has its place")
 	assert.Contains(t, drawing.String(), "3 × 3")
+}
+
+// What is said beside a plan agrees with the table, within what so few sets can tell.
+func TestPowerAgreesWithTheTable(t *testing.T) {
+	in := &inspection.Inspection{Unit: unit.In,
+		Limits: map[part.Kind]limit.Limits{part.MainJournal: limitsOf(part.MainJournal)}}
+	gauge := instrument.Gauge{Kind: instrument.Micrometer, Division: unit.Tenth}
+	powers := PowerOf(in, part.MainJournal, gauge)
+	require.Len(t, powers, 5)
+	for _, power := range powers {
+		of := Case{Kind: part.MainJournal, Plan: power.Plan, Gauge: unit.Tenth, Hand: good, Rule: limit.Plain,
+			Faults: []Fault{Taper, Barrel, Oval, Worn}}
+		all := of.Count(1200, 2)
+		assert.InDelta(t, 100*float64(all.Passed)/float64(all.Bad), power.Passes, 10, power.Plan)
+	}
+	assert.Empty(t, PowerOf(&inspection.Inspection{Unit: unit.MM}, part.MainJournal, gauge), "nothing to judge by")
 }

@@ -40,6 +40,13 @@ export const plansQuery = queryOptions({
 	staleTime: Number.POSITIVE_INFINITY,
 });
 
+/** What each plan for journals passes of a hundred sets with one bad part, at a job's limits and gauges. */
+export const powerQuery = (id: number) =>
+	queryOptions({
+		queryKey: ["power", id],
+		queryFn: () => unwrap(client.GET("/api/v1/jobs/{id}/power", { params: { path: { id } } })),
+	});
+
 /** What a job costs and when it is ready with other ways than the standing ones; options by set. */
 export const costsQuery = (id: number, options: Record<string, number>, standIn?: StandIn) =>
 	queryOptions({

@@ -113,6 +113,9 @@ export const jobWords = {
 	cylindersMainsThrowsDuty: (cylinders: number, mains: number, throws: number, duty: string) =>
 		` · ${cylinders} cylinders, ${mains} mains, ${throws} throws · ${duty} duty`,
 	measure: (title: string) => `Measure ${title}`,
+	planPasses: (name: string, passes: number | undefined) => (passes === undefined ? name : `${name} · passes ${passes} in 100`),
+	whatPassesMeans:
+		"“Passes” is how many of a hundred sets with one journal over its limit the plan lets through, played with these limits and this gauge (docs/truth.md).",
 	readAgain: (title: string) => `Read again: ${title}`,
 	decide: "Decide",
 	thisJobLeftTheShopOn: (closedAt: string, value: string, value2: string) =>

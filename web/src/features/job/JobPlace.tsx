@@ -5,7 +5,7 @@ import { Link, useParams } from "react-router";
 import { askedParts } from "../../api/asks";
 import { useRemovePart, useSetPlan } from "../../api/changes";
 import type { FeatureView, JobView, Journal } from "../../api/client";
-import { plansQuery, useWholeJob } from "../../api/queries";
+import { plansQuery, powerQuery, useWholeJob } from "../../api/queries";
 import { type Kind, plural, rowOf } from "../../api/table";
 import {
 	bearingKind,
@@ -315,6 +315,10 @@ function BearingLink({ view, bearing, rod }: { view: JobView; bearing: FeatureVi
 
 function PlanChoice({ view }: { view: JobView }) {
 	const plans = useQuery(plansQuery);
+	const [asking, setAsking] = useState(false);
+	// It takes the server half a second, so it is asked for only by who is about to choose.
+	const power = useQuery({ ...powerQuery(view.job.id), enabled: asking });
+	const passes = (kind: Kind, plan: string) => power.data?.find((p) => p.kind === kind && p.plan === plan)?.passes;
 	const set = useSetPlan(view.job.id);
 	const kinds = [...new Set(view.features.map((f) => f.kind))].filter((kind) =>
 		view.features.some((f) => f.kind === kind && !f.columns && kind !== "runout"),
@@ -339,7 +343,12 @@ function PlanChoice({ view }: { view: JobView }) {
 							miw={230}
 							disabled={!untouched}
 							description={f.blind ? jobWords.cannotSee(f.blind) : f.sees ? jobWords.sees(f.sees) : undefined}
-							data={plans.data?.filter((p) => p.turn === (kind === "runout")).map((p) => ({ value: p.id, label: p.name })) ?? []}
+							onDropdownOpen={() => setAsking(true)}
+							data={
+								plans.data
+									?.filter((p) => p.turn === (kind === "runout"))
+									.map((p) => ({ value: p.id, label: jobWords.planPasses(p.name, passes(kind, p.id)) })) ?? []
+							}
 							value={now?.id ?? null}
 							placeholder={jobWords.asItCame(f.stations.length, columnCount(f))}
 							allowDeselect={false}
@@ -349,6 +358,7 @@ function PlanChoice({ view }: { view: JobView }) {
 					);
 				})}
 			</div>
+			{power.data && power.data.length > 0 ? <p className={look.soft}>{jobWords.whatPassesMeans}</p> : null}
 			<p className={`${look.soft} ${css.apart}`}>{jobWords.twoPointGaugesNeverSeeOdd}</p>
 			{view.said.length > 0 ? (
 				<p>
