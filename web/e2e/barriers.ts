@@ -10,6 +10,15 @@ const axe = readFileSync(createRequire(import.meta.url).resolve("axe-core/axe.mi
  * together in another, as frames would need, the same takes five times as long.
  */
 export async function barriers(page: Page, rules?: string[]): Promise<string[]> {
+	// A colour on its way to another is neither: what ends by itself is waited for.
+	await page.evaluate(() =>
+		Promise.allSettled(
+			document
+				.getAnimations()
+				.filter((a) => a.effect?.getComputedTiming().endTime !== Number.POSITIVE_INFINITY)
+				.map((a) => a.finished),
+		),
+	);
 	await page.evaluate(axe);
 	const { violations } = await page.evaluate(
 		(options) => (window as unknown as { axe: { run(o: RunOptions): Promise<AxeResults> } }).axe.run(options),
