@@ -85,21 +85,6 @@ func (g Grid) Ends() (s Spread) {
 	return s
 }
 
-// Extremes are the cells with the smallest and the largest size; ok is false without any.
-func (g Grid) Extremes() (s Spread, ok bool) {
-	var line []Place
-	for station, row := range g.Sizes {
-		for d := range row {
-			line = append(line, Place{station, d})
-		}
-	}
-	all := g.spread(nil, line)
-	if len(all) == 0 {
-		return Spread{}, false
-	}
-	return all[0], true
-}
-
 // OvalCells are the cells of the directions with the largest and with the smallest mean, which make the pooled oval.
 func (g Grid) OvalCells() (cells []Place) {
 	large, small := -1, -1

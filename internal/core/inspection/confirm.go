@@ -56,13 +56,10 @@ func (in *Inspection) Confirm(f *Feature, out *Finding, c limit.Check) (Standing
 		u := out.Pooled.Spread(out.Grid, func(p form.Place) float64 { return one.u(p).Fit(1) })
 		one.value(c.Value, *c.Limit, unit.Round(2*u), out.Grid.OvalCells())
 	case "wear", "size_low", "size_high":
-		extremes, ok := out.Grid.Extremes()
-		if !ok {
-			return Clear, nil
-		}
-		cell := extremes.Large
+		ends := out.Grid.Ends()
+		cell := ends.Large
 		if c.Name == "size_low" || c.Name == "wear" && f.Kind.Shaft() {
-			cell = extremes.Small
+			cell = ends.Small
 		}
 		one.inside = -1 // a size inside its limit is inside
 		value, most := c.Value, *c.Limit
