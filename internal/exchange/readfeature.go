@@ -114,11 +114,16 @@ func (r *reader) condition(n *node, at string) (c inspection.Condition) {
 
 // tag reads the name of a component; without one it is the one that came.
 func (r *reader) tag(n *node, at string) string {
-	tag := strings.TrimSpace(r.text(n, at))
-	if tag == "" && n.kind == "string" {
-		r.problem(at, "file.empty_tag")
+	return r.filled(n, at, "file.empty_tag")
+}
+
+// filled reads a text that says something; empty is the message for one that does not.
+func (r *reader) filled(n *node, at, empty string) string {
+	text := strings.TrimSpace(r.text(n, at))
+	if text == "" && n.kind == "string" {
+		r.problem(at, empty)
 	}
-	return tag
+	return text
 }
 
 // stamp reads what is stamped on a part: a text, or a size; a text that is a size counts as one.
@@ -267,11 +272,7 @@ func (r *reader) cell(n *node, at string, gauge *instrument.Gauge) (cell inspect
 
 // why reads the reason for which a cell holds no size.
 func (r *reader) why(n *node, at string) string {
-	reason := strings.TrimSpace(r.text(n, at))
-	if reason == "" && n.kind == "string" {
-		r.problem(at, "file.say_why")
-	}
-	return reason
+	return r.filled(n, at, "file.say_why")
 }
 
 // cellObject reads a cell with more than its size: one that a person has confirmed, or a reason with the depth

@@ -190,16 +190,21 @@ func (r *reader) require(n *node, at string, names ...string) bool {
 	return ok
 }
 
-func (r *reader) angle(n *node, at string) unit.Angle {
+// exactly reads a number with nothing lost; wanted is the message for what is none.
+func exactly[T any](r *reader, n *node, at, wanted string, parse func(string) (T, error)) (v T) {
 	if n.kind != "number" {
-		r.problem(at, "file.angle", "not", kindOf(n.kind))
-		return 0
+		r.problem(at, wanted, "not", kindOf(n.kind))
+		return v
 	}
-	a, err := unit.ParseAngle(n.text)
+	v, err := parse(n.text)
 	if err != nil {
 		r.refused(at, words.NotParsed(err))
 	}
-	return a
+	return v
+}
+
+func (r *reader) angle(n *node, at string) unit.Angle {
+	return exactly(r, n, at, "file.angle", unit.ParseAngle)
 }
 
 func (r *reader) angles(n *node, at string) []unit.Angle {
@@ -213,13 +218,5 @@ func (r *reader) angles(n *node, at string) []unit.Angle {
 
 // grams reads a weight exactly.
 func (r *reader) grams(n *node, at string) unit.Mass {
-	if n.kind != "number" {
-		r.problem(at, "file.grams", "not", kindOf(n.kind))
-		return 0
-	}
-	m, err := unit.ParseMass(n.text)
-	if err != nil {
-		r.refused(at, words.NotParsed(err))
-	}
-	return m
+	return exactly(r, n, at, "file.grams", unit.ParseMass)
 }

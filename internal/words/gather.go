@@ -110,11 +110,11 @@ func partsOf(kind part.Kind, refs []part.Ref) string {
 	}
 	first, last := numbers[0], numbers[len(numbers)-1]
 	if len(numbers) > 2 && last-first == len(numbers)-1 {
-		return Told("parts.span", "kinds", name, "first", Number(first), "last", Number(last))
+		return Told("parts.span", "kinds", name, "first", first, "last", last)
 	}
 	shown := make([]string, len(numbers)-1)
 	for i := range shown {
 		shown[i] = strconv.Itoa(numbers[i])
 	}
-	return Told("parts.listed", "kinds", name, "numbers", strings.Join(shown, ", "), "last", Number(last))
+	return Told("parts.listed", "kinds", name, "numbers", strings.Join(shown, ", "), "last", last)
 }

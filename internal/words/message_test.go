@@ -27,11 +27,12 @@ import (
 	"ledge/internal/words"
 )
 
-// everyMessage is what all message files say, by name, plural forms joined. A name stands in one file only.
-func everyMessage(t *testing.T) map[string]string {
+// everyMessage is what the message files of a pattern say, by name, plural forms joined. A name stands in one file
+// only.
+func everyMessage(t *testing.T, pattern string) map[string]string {
 	t.Helper()
 	all := map[string]string{}
-	files, err := filepath.Glob("messages/*.toml")
+	files, err := filepath.Glob("messages/" + pattern)
 	require.NoError(t, err)
 	for _, name := range files {
 		text, err := os.ReadFile(name)
@@ -62,7 +63,7 @@ var named = regexp.MustCompile(`^[a-z]+\.[a-z0-9_.]+$`)
 // Every message that the server's source names is there, is told with all that it asks for, and
 // with nothing that it does not; and no message is there for nothing.
 func TestEveryMessageIsThere(t *testing.T) {
-	all := everyMessage(t)
+	all := everyMessage(t, "*.toml")
 	asked := regexp.MustCompile(`\{\{(?:if )?\.([A-Za-z_0-9]+)`)
 	used, found := map[string]bool{}, 0
 	err := filepath.WalkDir("../..", func(path string, entry fs.DirEntry, err error) error {
@@ -148,7 +149,7 @@ func called1(c *ast.CallExpr) string {
 
 // Everything in the core's tables has its names, no two kinds are called alike, and every fault its words.
 func TestEverythingInTheTablesHasItsName(t *testing.T) {
-	all := everyMessage(t)
+	all := everyMessage(t, "*.toml")
 	plurals := map[string]part.Kind{}
 	for _, row := range part.All() {
 		names := words.Kind(row.Kind)
@@ -178,6 +179,16 @@ func TestEverythingInTheTablesHasItsName(t *testing.T) {
 		f := &inspection.PolicyFields[i]
 		for _, choice := range append(slices.Clone(f.Values), "") {
 			assert.Contains(t, all, strings.TrimSuffix("policy."+f.Name+"."+choice, "."))
+		}
+	}
+	for id := range all {
+		if name, form, _ := strings.Cut(strings.TrimPrefix(id, "policy."), "."); strings.HasPrefix(id, "policy.") {
+			i := slices.IndexFunc(inspection.PolicyFields,
+				func(f inspection.PolicyField) bool { return f.Name == name })
+			if assert.GreaterOrEqual(t, i, 0, "%s is of no rule", id) {
+				known := append(slices.Clone(inspection.PolicyFields[i].Values), "", "hint")
+				assert.Contains(t, known, form, "%s is told nowhere", id)
+			}
 		}
 	}
 	fresh := words.Limit(&limit.Field{Name: "waviness.step_max", Form: limit.Span})

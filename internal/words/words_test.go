@@ -6,7 +6,6 @@ import (
 	"go/parser"
 	"go/token"
 	"io/fs"
-	"os"
 	"path/filepath"
 	"regexp"
 	"slices"
@@ -14,7 +13,6 @@ import (
 	"strings"
 	"testing"
 
-	"github.com/BurntSushi/toml"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
@@ -31,28 +29,6 @@ import (
 	"ledge/internal/varied"
 	"ledge/internal/words"
 )
-
-// messages are the sentences of what is said, by name, plural ones joined.
-func messages(t *testing.T) map[string]string {
-	t.Helper()
-	all := map[string]string{}
-	text, err := os.ReadFile("messages/reasons.en.toml")
-	require.NoError(t, err)
-	var read map[string]any
-	require.NoError(t, toml.Unmarshal(text, &read))
-	for id, message := range read {
-		switch m := message.(type) {
-		case string:
-			all[id] = m
-		case map[string]any:
-			for _, form := range m {
-				all[id] += form.(string)
-			}
-		}
-	}
-	require.Greater(t, len(all), 100)
-	return all
-}
 
 // called finds what the core says: the codes, the forms and the names of arguments that stand in its source.
 func called(t *testing.T) (codes, forms, args map[string]bool) {
@@ -112,7 +88,8 @@ func called(t *testing.T) (codes, forms, args map[string]bool) {
 // Every code that the core says has a sentence, every sentence is one that it says, and no sentence
 // asks for an argument that nothing gives.
 func TestEveryCodeHasItsSentence(t *testing.T) {
-	all := messages(t)
+	all := everyMessage(t, "reasons.en.toml")
+	require.Greater(t, len(all), 100)
 	codes, forms, args := called(t)
 	require.Greater(t, len(codes), 60)
 	of := map[string]bool{"beyond": true, "unsure": true, "fit_out": true, "fit_unsure": true,

@@ -1,6 +1,7 @@
 package disposition
 
 import (
+	"math"
 	"slices"
 
 	"ledge/internal/core/fit"
@@ -74,7 +75,7 @@ func (b *board) pistonFits() {
 			continue
 		}
 		f := Fit{Kind: part.PistonFit, Number: m.ref.Number, journal: m.ref, Basis: BasisMeasured,
-			u:         hypot(m.finding.U, u),
+			u:         math.Hypot(m.finding.U, u),
 			Clearance: fit.Clearance{Min: *m.finding.Min - skirt, Max: *m.finding.Max - skirt}}
 		if window, ok := fit.Window(m.limits.Clearance); ok {
 			f.Window = &window

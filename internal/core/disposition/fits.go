@@ -1,6 +1,7 @@
 package disposition
 
 import (
+	"math"
 	"slices"
 
 	"ledge/internal/core/fit"
@@ -95,7 +96,7 @@ func (b *board) fitsOf(m member, number int) (found []Fit) {
 	if f, bearing := b.finding(row.Joint.Bearing, number); bearing != nil && b.fittedStep(f,
 		m.ref) == m.finding.Class() {
 		one := base
-		one.Basis, one.Shell, one.u = BasisMeasured, shellOf(f), hypot(m.finding.U, bearing.U)
+		one.Basis, one.Shell, one.u = BasisMeasured, shellOf(f), math.Hypot(m.finding.U, bearing.U)
 		one.Clearance, _ = fit.Measured(bearing.Grid.All(),
 			bearing.Grid.InDirections(bearing.Grid.Nearest(vertical)), journal)
 		housed, housing := b.finding(row.Joint.Housing, number)
@@ -140,7 +141,7 @@ func (b *board) calculated(base Fit, m member, number int) []Fit {
 	one := base
 	one.Basis, one.Shell = BasisCalculated, shellOf(shells)
 	// Half the sum of four walls is as certain as one of them.
-	one.u = hypot(hypot(m.finding.U, housing.U), b.in.ReadingU(shells))
+	one.u = math.Hypot(math.Hypot(m.finding.U, housing.U), b.in.ReadingU(shells))
 	one.Clearance, _ = fit.Calculated(housing.Grid.All(),
 		housing.Grid.InDirections(housing.Grid.Nearest(vertical)), walls,
 		limit.Range{Min: *m.finding.Min, Max: *m.finding.Max})
@@ -257,7 +258,7 @@ func (b *board) disagreements(found []Fit, finding *inspection.Finding) {
 			if one.Void || other.Void || one.Stale || other.Stale {
 				continue
 			}
-			slack := unit.Round(2 * hypot(one.u, other.u))
+			slack := unit.Round(2 * math.Hypot(one.u, other.u))
 			shift := unit.Length(0)
 			if other.Basis == BasisPredicted { // reckoned for standard shells, about the middle of the new clearance
 				limits, _ := b.in.LimitsFor(finding.Kind, finding.Number)

@@ -1,6 +1,7 @@
 package disposition
 
 import (
+	"math"
 	"slices"
 
 	"ledge/internal/core/inspection"
@@ -159,7 +160,7 @@ func (b *board) offerLineBore(honed Option) {
 // setChecks makes the checks that look at all members together.
 func (b *board) setChecks(kind part.Kind) {
 	if small, large := b.apart(); small.ref != large.ref {
-		u := hypot(b.in.MeanU(small.feature), b.in.MeanU(large.feature))
+		u := math.Hypot(b.in.MeanU(small.feature), b.in.MeanU(large.feature))
 		check := b.rule.Upper("bore_to_bore", b.off(large)-b.off(small), b.limits.BoreToBoreMax, u)
 		check.Source = b.limits.SourceOf("bore_to_bore")
 		b.set.Checks = append(b.set.Checks, check)

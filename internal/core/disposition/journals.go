@@ -1,7 +1,6 @@
 package disposition
 
 import (
-	"math"
 	"slices"
 
 	"ledge/internal/core/fit"
@@ -12,8 +11,6 @@ import (
 	"ledge/internal/core/say"
 	"ledge/internal/core/unit"
 )
-
-func hypot(a, b float64) float64 { return math.Hypot(a, b) }
 
 // journals decides a set of journals by the rules for shafts in shells, in their order: replace what is
 // cracked; measure; measure again; leave as it is or polish; other shells; grind; replace.

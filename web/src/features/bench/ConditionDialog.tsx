@@ -1,4 +1,4 @@
-import { Alert, Button, Group, Modal, SegmentedControl, Select, Stack, TextInput } from "@mantine/core";
+import { Group, SegmentedControl, Select, TextInput } from "@mantine/core";
 import { type FormEvent, useState } from "react";
 import { useSetCondition } from "../../api/changes";
 import { type Condition, type ConditionBody, type FeatureView, Refusal } from "../../api/client";
@@ -6,6 +6,7 @@ import { newId } from "../../api/id";
 import { plural } from "../../api/table";
 import look from "../../look/look.module.css";
 import { benchWords } from "../../words/bench";
+import { FormDialog } from "./FormDialog";
 
 interface ConditionDialogProps {
 	job: number;
@@ -57,66 +58,55 @@ export function ConditionDialog({ job, feature, now, onClose }: ConditionDialogP
 	};
 	const bore = /housing|bearing|tunnel|alignment/.test(feature.kind);
 	return (
-		<Modal
-			opened
-			onClose={onClose}
+		<FormDialog
 			title={benchWords.howAreHeld(plural(feature.kind).toLowerCase())}
-			closeButtonProps={{ "aria-label": "Close" }}
-			returnFocus={false}
+			save={benchWords.save}
+			saving={set.isPending}
+			error={Object.keys(errors).length === 0 ? set.error : null}
+			onSubmit={submit}
+			onClose={onClose}
 		>
-			<form onSubmit={submit}>
-				<Stack gap="sm">
-					{bore ? <Choice label={benchWords.capsTorquedInStepsInSequence} value={torqued} onChange={setTorqued} /> : null}
-					<Choice label={benchWords.deckPlateTorquedOn} value={plate} onChange={setPlate} />
-					{bore ? <Choice label={benchWords.shellsIn} value={shells} onChange={setShells} /> : null}
-					<Group grow align="flex-start">
-						<TextInput
-							label={benchWords.partC}
-							inputMode="decimal"
-							value={part}
-							error={errors.part_c}
-							onChange={(e) => setPart(e.currentTarget.value)}
-						/>
-						<TextInput
-							label={benchWords.gaugeC}
-							inputMode="decimal"
-							value={gauge}
-							error={errors.gauge_c}
-							onChange={(e) => setGauge(e.currentTarget.value)}
-						/>
-						<Select
-							label={benchWords.partIsOf}
-							data={[
-								{ value: "", label: "–" },
-								{ value: "steel", label: "steel" },
-								{ value: "iron", label: "cast iron" },
-								{ value: "aluminium", label: "aluminium" },
-							]}
-							value={material}
-							error={errors.material}
-							allowDeselect={false}
-							onChange={(v) => setMaterial(v ?? "")}
-						/>
-					</Group>
-					<div className={look.soft}>{benchWords.withBothTemperaturesAndTheMaterial}</div>
-					<TextInput
-						label={benchWords.note}
-						placeholder={benchWords.torqueLubricantStuds}
-						value={note}
-						maxLength={200}
-						onChange={(e) => setNote(e.currentTarget.value)}
-					/>
-					{set.error && Object.keys(errors).length === 0 ? (
-						<Alert color="orange" variant="light">
-							{set.error.message}
-						</Alert>
-					) : null}
-					<Button type="submit" loading={set.isPending}>
-						{benchWords.save}
-					</Button>
-				</Stack>
-			</form>
-		</Modal>
+			{bore ? <Choice label={benchWords.capsTorquedInStepsInSequence} value={torqued} onChange={setTorqued} /> : null}
+			<Choice label={benchWords.deckPlateTorquedOn} value={plate} onChange={setPlate} />
+			{bore ? <Choice label={benchWords.shellsIn} value={shells} onChange={setShells} /> : null}
+			<Group grow align="flex-start">
+				<TextInput
+					label={benchWords.partC}
+					inputMode="decimal"
+					value={part}
+					error={errors.part_c}
+					onChange={(e) => setPart(e.currentTarget.value)}
+				/>
+				<TextInput
+					label={benchWords.gaugeC}
+					inputMode="decimal"
+					value={gauge}
+					error={errors.gauge_c}
+					onChange={(e) => setGauge(e.currentTarget.value)}
+				/>
+				<Select
+					label={benchWords.partIsOf}
+					data={[
+						{ value: "", label: "–" },
+						{ value: "steel", label: "steel" },
+						{ value: "iron", label: "cast iron" },
+						{ value: "aluminium", label: "aluminium" },
+					]}
+					value={material}
+					error={errors.material}
+					allowDeselect={false}
+					onChange={(v) => setMaterial(v ?? "")}
+				/>
+			</Group>
+			<div className={look.soft}>{benchWords.withBothTemperaturesAndTheMaterial}</div>
+			<TextInput
+				label={benchWords.note}
+				placeholder={benchWords.torqueLubricantStuds}
+				value={note}
+				maxLength={200}
+				onChange={(e) => setNote(e.currentTarget.value)}
+			/>
+		</FormDialog>
 	);
 }
 

@@ -1,4 +1,4 @@
-import { Alert, Button, Checkbox, Group, Modal, SegmentedControl, Select, Stack, TextInput } from "@mantine/core";
+import { Button, Checkbox, Group, SegmentedControl, Select, TextInput } from "@mantine/core";
 import type { FeatureView, GaugeBody, GaugeSetup } from "../../api/client";
 import { gaugeRows, plural, rowOf } from "../../api/table";
 import { Dial } from "../../drawing/Dial";
@@ -6,6 +6,7 @@ import look from "../../look/look.module.css";
 import { plain, type System, show } from "../../quantity/length";
 import { benchWords } from "../../words/bench";
 import { Rich } from "../../words/Rich";
+import { FormDialog } from "./FormDialog";
 import { built, COUNTS, modesFor, useGaugeForm } from "./gauge-form";
 
 interface GaugeDialogProps {
@@ -23,133 +24,122 @@ export function GaugeDialog({ job, feature, setup, unit, onClose }: GaugeDialogP
 	const modes = modesFor(feature);
 	const figure = { inputMode: "decimal", classNames: { input: look.figure } } as const;
 	return (
-		<Modal
-			opened
-			onClose={onClose}
+		<FormDialog
 			title={benchWords.theGaugeFor(plural(feature.kind).toLowerCase())}
-			closeButtonProps={{ "aria-label": "Close" }}
-			returnFocus={false}
+			save={benchWords.useThisGauge}
+			saving={set.isPending}
+			error={Object.keys(errors).length === 0 ? set.error : null}
+			onSubmit={submit}
+			onClose={onClose}
 		>
-			<form onSubmit={submit}>
-				<Stack gap="sm">
-					<Group grow align="flex-start">
-						<Select
-							label={benchWords.instrument}
-							allowDeselect={false}
-							data={gaugeRows().map(({ kind, title }) => ({ value: kind, label: title }))}
-							value={fields.instrument}
-							onChange={(v) => v && change({ instrument: v })}
+			<Group grow align="flex-start">
+				<Select
+					label={benchWords.instrument}
+					allowDeselect={false}
+					data={gaugeRows().map(({ kind, title }) => ({ value: kind, label: title }))}
+					value={fields.instrument}
+					onChange={(v) => v && change({ instrument: v })}
+				/>
+				<TextInput
+					label={fields.mode === "feeler" ? benchWords.leavesApart(unit) : benchWords.oneDivision(unit)}
+					{...figure}
+					value={fields.division}
+					error={errors.division}
+					onChange={(e) => change({ division: e.currentTarget.value })}
+				/>
+			</Group>
+			{modes.length > 0 ? (
+				<SegmentedControl
+					aria-label={benchWords.whatItShows}
+					fullWidth
+					value={fields.mode}
+					onChange={(v) => change({ mode: v as GaugeBody["mode"] })}
+					data={modes}
+				/>
+			) : null}
+			{fields.mode === "strip" ? (
+				<TextInput
+					label={benchWords.clearancesPrintedOnIt(unit)}
+					description={benchWords.inTheirOrderWithSpacesA}
+					{...figure}
+					value={fields.steps}
+					error={errors.steps}
+					onChange={(e) => change({ steps: e.currentTarget.value })}
+				/>
+			) : null}
+			{fields.mode === "vernier" ? (
+				<TextInput
+					label={benchWords.frameBeginsAt(unit)}
+					{...figure}
+					value={fields.setting}
+					error={errors.setting}
+					onChange={(e) => change({ setting: e.currentTarget.value })}
+					data-autofocus
+				/>
+			) : null}
+			{deviates ? <Zero feature={feature} unit={unit} fields={fields} change={change} error={errors.setting} /> : null}
+			{fields.mode === "length" ? (
+				<Select
+					label={benchWords.aWholeNumberCounts}
+					description={benchWords.n3IsThenSoManyOf}
+					allowDeselect={false}
+					data={COUNTS}
+					value={fields.counts}
+					onChange={(v) => v && change({ counts: v })}
+				/>
+			) : null}
+			{deviates || feature.quantity === "dial" ? (
+				<>
+					<Dial smaller={fields.sense === "-1"} />
+					<SegmentedControl
+						aria-label={benchWords.clockwisePastZeroMeans}
+						value={fields.sense}
+						onChange={(sense) => change({ sense })}
+						data={[
+							{ value: "-1", label: benchWords.clockwiseIsSmaller },
+							{ value: "1", label: benchWords.clockwiseIsLarger },
+						]}
+					/>
+				</>
+			) : null}
+			{feature.quantity === "size" ? (
+				<details>
+					<summary className={look.soft}>{benchWords.whatTheShopFoundOfThis}</summary>
+					<Group grow align="flex-start" mt={6}>
+						<TextInput
+							label={benchWords.repeatsWithin(unit)}
+							description={benchWords.oneStandardDeviationEmptyHalfA}
+							{...figure}
+							value={fields.repeatability}
+							error={errors.repeatability}
+							onChange={(e) => change({ repeatability: e.currentTarget.value })}
 						/>
 						<TextInput
-							label={fields.mode === "feeler" ? benchWords.leavesApart(unit) : benchWords.oneDivision(unit)}
+							label={benchWords.zeroKnownTo(unit)}
+							description={benchWords.standardUncertaintyEmptyHalfA}
 							{...figure}
-							value={fields.division}
-							error={errors.division}
-							onChange={(e) => change({ division: e.currentTarget.value })}
+							value={fields.setting_u}
+							error={errors.setting_u}
+							onChange={(e) => change({ setting_u: e.currentTarget.value })}
 						/>
 					</Group>
-					{modes.length > 0 ? (
-						<SegmentedControl
-							aria-label={benchWords.whatItShows}
-							fullWidth
-							value={fields.mode}
-							onChange={(v) => change({ mode: v as GaugeBody["mode"] })}
-							data={modes}
-						/>
-					) : null}
-					{fields.mode === "strip" ? (
-						<TextInput
-							label={benchWords.clearancesPrintedOnIt(unit)}
-							description={benchWords.inTheirOrderWithSpacesA}
-							{...figure}
-							value={fields.steps}
-							error={errors.steps}
-							onChange={(e) => change({ steps: e.currentTarget.value })}
-						/>
-					) : null}
-					{fields.mode === "vernier" ? (
-						<TextInput
-							label={benchWords.frameBeginsAt(unit)}
-							{...figure}
-							value={fields.setting}
-							error={errors.setting}
-							onChange={(e) => change({ setting: e.currentTarget.value })}
-							data-autofocus
-						/>
-					) : null}
-					{deviates ? <Zero feature={feature} unit={unit} fields={fields} change={change} error={errors.setting} /> : null}
-					{fields.mode === "length" ? (
-						<Select
-							label={benchWords.aWholeNumberCounts}
-							description={benchWords.n3IsThenSoManyOf}
-							allowDeselect={false}
-							data={COUNTS}
-							value={fields.counts}
-							onChange={(v) => v && change({ counts: v })}
-						/>
-					) : null}
-					{deviates || feature.quantity === "dial" ? (
-						<>
-							<Dial smaller={fields.sense === "-1"} />
-							<SegmentedControl
-								aria-label={benchWords.clockwisePastZeroMeans}
-								value={fields.sense}
-								onChange={(sense) => change({ sense })}
-								data={[
-									{ value: "-1", label: benchWords.clockwiseIsSmaller },
-									{ value: "1", label: benchWords.clockwiseIsLarger },
-								]}
-							/>
-						</>
-					) : null}
-					{feature.quantity === "size" ? (
-						<details>
-							<summary className={look.soft}>{benchWords.whatTheShopFoundOfThis}</summary>
-							<Group grow align="flex-start" mt={6}>
-								<TextInput
-									label={benchWords.repeatsWithin(unit)}
-									description={benchWords.oneStandardDeviationEmptyHalfA}
-									{...figure}
-									value={fields.repeatability}
-									error={errors.repeatability}
-									onChange={(e) => change({ repeatability: e.currentTarget.value })}
-								/>
-								<TextInput
-									label={benchWords.zeroKnownTo(unit)}
-									description={benchWords.standardUncertaintyEmptyHalfA}
-									{...figure}
-									value={fields.setting_u}
-									error={errors.setting_u}
-									onChange={(e) => change({ setting_u: e.currentTarget.value })}
-								/>
-							</Group>
-							<Checkbox
-								mt={8}
-								label={benchWords.noFinerGaugeHere}
-								description={benchWords.valuesNearTheirLimitAreThenDecided}
-								checked={fields.finest}
-								onChange={(e) => change({ finest: e.currentTarget.checked })}
-							/>
-						</details>
-					) : null}
-					{set.error && Object.keys(errors).length === 0 ? (
-						<Alert color="orange" variant="light">
-							{set.error.message}
-						</Alert>
-					) : null}
-					{feature.quantity === "size" ? (
-						<Checkbox
-							label={benchWords.zeroCheckedOnItsStandardJust}
-							checked={fields.checked}
-							onChange={(e) => change({ checked: e.currentTarget.checked })}
-						/>
-					) : null}
-					<Button type="submit" loading={set.isPending}>
-						{benchWords.useThisGauge}
-					</Button>
-				</Stack>
-			</form>
-		</Modal>
+					<Checkbox
+						mt={8}
+						label={benchWords.noFinerGaugeHere}
+						description={benchWords.valuesNearTheirLimitAreThenDecided}
+						checked={fields.finest}
+						onChange={(e) => change({ finest: e.currentTarget.checked })}
+					/>
+				</details>
+			) : null}
+			{feature.quantity === "size" ? (
+				<Checkbox
+					label={benchWords.zeroCheckedOnItsStandardJust}
+					checked={fields.checked}
+					onChange={(e) => change({ checked: e.currentTarget.checked })}
+				/>
+			) : null}
+		</FormDialog>
 	);
 }
 

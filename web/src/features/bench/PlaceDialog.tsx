@@ -1,10 +1,11 @@
-import { Alert, Button, Modal, Stack, TextInput } from "@mantine/core";
+import { TextInput } from "@mantine/core";
 import { type FormEvent, useState } from "react";
 import { useAddPlace } from "../../api/changes";
 import type { FeatureView } from "../../api/client";
 import { placeOf } from "../../api/view";
 import look from "../../look/look.module.css";
 import { benchWords } from "../../words/bench";
+import { FormDialog } from "./FormDialog";
 
 interface PlaceDialogProps {
 	job: number;
@@ -25,41 +26,30 @@ export function PlaceDialog({ job, feature, onClose }: PlaceDialogProps) {
 		add.mutate({ ...placeOf(feature), station: station.trim(), direction: Math.round(degrees * 1e6) }, { onSuccess: onClose });
 	};
 	return (
-		<Modal
-			opened
-			onClose={onClose}
+		<FormDialog
 			title={benchWords.aPlaceOutsideThePlan}
-			closeButtonProps={{ "aria-label": "Close" }}
-			returnFocus={false}
+			save={benchWords.addIt}
+			saving={add.isPending}
+			error={add.error}
+			onSubmit={submit}
+			onClose={onClose}
 		>
-			<form onSubmit={submit}>
-				<Stack gap="sm">
-					<TextInput
-						label={benchWords.whereAlongIt}
-						description={benchWords.oneOfOrANameOf(feature.stations.join(", "))}
-						value={station}
-						maxLength={40}
-						onChange={(e) => setStation(e.currentTarget.value)}
-					/>
-					<TextInput
-						label={benchWords.directionDegrees}
-						inputMode="decimal"
-						value={direction}
-						error={wrong ? benchWords.from0ToBelow360 : undefined}
-						onChange={(e) => setDirection(e.currentTarget.value)}
-						data-autofocus
-					/>
-					<div className={look.soft}>{benchWords.itCountsForEverySizeAnd}</div>
-					{add.error ? (
-						<Alert color="orange" variant="light">
-							{add.error.message}
-						</Alert>
-					) : null}
-					<Button type="submit" loading={add.isPending}>
-						{benchWords.addIt}
-					</Button>
-				</Stack>
-			</form>
-		</Modal>
+			<TextInput
+				label={benchWords.whereAlongIt}
+				description={benchWords.oneOfOrANameOf(feature.stations.join(", "))}
+				value={station}
+				maxLength={40}
+				onChange={(e) => setStation(e.currentTarget.value)}
+			/>
+			<TextInput
+				label={benchWords.directionDegrees}
+				inputMode="decimal"
+				value={direction}
+				error={wrong ? benchWords.from0ToBelow360 : undefined}
+				onChange={(e) => setDirection(e.currentTarget.value)}
+				data-autofocus
+			/>
+			<div className={look.soft}>{benchWords.itCountsForEverySizeAnd}</div>
+		</FormDialog>
 	);
 }

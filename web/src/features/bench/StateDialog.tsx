@@ -1,9 +1,10 @@
-import { Alert, Button, Modal, Stack } from "@mantine/core";
+import { Button, Modal, Stack } from "@mantine/core";
 import { useNavigate } from "react-router";
 import { useAddState, useRemoveState } from "../../api/changes";
 import type { FeatureView, JobView } from "../../api/client";
 import { plural, rowOf } from "../../api/table";
 import look from "../../look/look.module.css";
+import { Failed } from "../../ui/Failed";
 import { benchWords } from "../../words/bench";
 import { STATE_WORD, stateWord } from "../../words/trade";
 import { benchPath } from "./next-feature";
@@ -53,11 +54,7 @@ export function StateDialog({ view, feature, onClose }: StateDialogProps) {
 						{benchWords.takenByMistakeTakeOutAgain(stateWord(feature.state).toLowerCase())}
 					</Button>
 				) : null}
-				{remove.error ? (
-					<Alert color="orange" variant="light">
-						{remove.error.message}
-					</Alert>
-				) : null}
+				<Failed error={remove.error} />
 				{states.map((state) => (
 					<Button
 						key={state}
@@ -82,11 +79,7 @@ export function StateDialog({ view, feature, onClose }: StateDialogProps) {
 						{STATE_WORD[state]}
 					</Button>
 				))}
-				{add.error ? (
-					<Alert color="orange" variant="light">
-						{add.error.message}
-					</Alert>
-				) : null}
+				<Failed error={add.error} />
 			</Stack>
 		</Modal>
 	);

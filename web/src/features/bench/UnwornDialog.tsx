@@ -1,4 +1,4 @@
-import { Alert, Button, Modal, Stack, TextInput } from "@mantine/core";
+import { TextInput } from "@mantine/core";
 import { type FormEvent, useState } from "react";
 import { useAddUnworn } from "../../api/changes";
 import type { FeatureView } from "../../api/client";
@@ -8,6 +8,7 @@ import look from "../../look/look.module.css";
 import { meaning } from "../../quantity/digits";
 import { type System, show } from "../../quantity/length";
 import { benchWords } from "../../words/bench";
+import { FormDialog } from "./FormDialog";
 
 interface UnwornDialogProps {
 	job: number;
@@ -27,42 +28,31 @@ export function UnwornDialog({ job, feature, unit, onClose }: UnwornDialogProps)
 		add.mutate({ ...placeOf(feature), reading: newId(), size: m.length }, { onSuccess: onClose });
 	};
 	return (
-		<Modal
-			opened
-			onClose={onClose}
+		<FormDialog
 			title={benchWords.sizeOfTheUnwornPart}
-			closeButtonProps={{ "aria-label": "Close" }}
-			returnFocus={false}
+			save={benchWords.save}
+			saving={add.isPending}
+			error={add.error}
+			onSubmit={submit}
+			onClose={onClose}
 		>
-			<form onSubmit={submit}>
-				<Stack gap="sm">
-					<div>{feature.kind === "cylinder" ? benchWords.readAboveTheLedgeWhereNo : benchWords.readWhereNothingHasRunSuch}</div>
-					<TextInput
-						label={benchWords.unworn(unit)}
-						inputMode="decimal"
-						classNames={{ input: look.figure }}
-						description={
-							m.kind === "size"
-								? show(m.length, unit)
-								: feature.unworn === undefined
-									? benchWords.theLastDigitsOrTheWhole
-									: benchWords.soFar(show(feature.unworn, unit))
-						}
-						value={typed}
-						error={m.kind === "wrong" || m.kind === "more" ? m.sentence : undefined}
-						onChange={(e) => setTyped(e.currentTarget.value)}
-						data-autofocus
-					/>
-					{add.error ? (
-						<Alert color="orange" variant="light">
-							{add.error.message}
-						</Alert>
-					) : null}
-					<Button type="submit" loading={add.isPending}>
-						{benchWords.save}
-					</Button>
-				</Stack>
-			</form>
-		</Modal>
+			<div>{feature.kind === "cylinder" ? benchWords.readAboveTheLedgeWhereNo : benchWords.readWhereNothingHasRunSuch}</div>
+			<TextInput
+				label={benchWords.unworn(unit)}
+				inputMode="decimal"
+				classNames={{ input: look.figure }}
+				description={
+					m.kind === "size"
+						? show(m.length, unit)
+						: feature.unworn === undefined
+							? benchWords.theLastDigitsOrTheWhole
+							: benchWords.soFar(show(feature.unworn, unit))
+				}
+				value={typed}
+				error={m.kind === "wrong" || m.kind === "more" ? m.sentence : undefined}
+				onChange={(e) => setTyped(e.currentTarget.value)}
+				data-autofocus
+			/>
+		</FormDialog>
 	);
 }

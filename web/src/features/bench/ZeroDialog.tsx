@@ -1,4 +1,4 @@
-import { Alert, Button, Modal, Stack, TextInput } from "@mantine/core";
+import { TextInput } from "@mantine/core";
 import { type FormEvent, useState } from "react";
 import { useCheckGauge } from "../../api/changes";
 import type { FeatureView, GaugeSetup } from "../../api/client";
@@ -6,6 +6,7 @@ import { newId } from "../../api/id";
 import look from "../../look/look.module.css";
 import { parse, type System, show } from "../../quantity/length";
 import { benchWords } from "../../words/bench";
+import { FormDialog } from "./FormDialog";
 
 interface ZeroDialogProps {
 	job: number;
@@ -26,41 +27,30 @@ export function ZeroDialog({ job, feature, gauge, unit, onClose }: ZeroDialogPro
 		check.mutate({ id: newId(), kind: feature.kind, gauge: gauge?.id, off: off.length }, { onSuccess: onClose });
 	};
 	return (
-		<Modal
-			opened
-			onClose={onClose}
+		<FormDialog
 			title={benchWords.zeroCheckedOnTheStandard}
-			closeButtonProps={{ "aria-label": "Close" }}
-			returnFocus={false}
+			save={benchWords.checked}
+			saving={check.isPending}
+			error={check.error}
+			onSubmit={submit}
+			onClose={onClose}
 		>
-			<form onSubmit={submit}>
-				<Stack gap="sm">
-					<div>
-						{gauge?.setting === undefined || feature.quantity !== "size"
-							? benchWords.closeTheGaugeOnItsStandard
-							: benchWords.putTheGaugeBackInWhat(show(gauge.setting, unit), unit)}
-					</div>
-					<TextInput
-						label={benchWords.offBy(unit)}
-						description={benchWords.nothingWhereItStandsAtZero}
-						placeholder="0"
-						inputMode="decimal"
-						classNames={{ input: look.figure }}
-						value={typed}
-						error={off.ok ? undefined : off.sentence}
-						onChange={(e) => setTyped(e.currentTarget.value)}
-						data-autofocus
-					/>
-					{check.error ? (
-						<Alert color="orange" variant="light">
-							{check.error.message}
-						</Alert>
-					) : null}
-					<Button type="submit" loading={check.isPending}>
-						{benchWords.checked}
-					</Button>
-				</Stack>
-			</form>
-		</Modal>
+			<div>
+				{gauge?.setting === undefined || feature.quantity !== "size"
+					? benchWords.closeTheGaugeOnItsStandard
+					: benchWords.putTheGaugeBackInWhat(show(gauge.setting, unit), unit)}
+			</div>
+			<TextInput
+				label={benchWords.offBy(unit)}
+				description={benchWords.nothingWhereItStandsAtZero}
+				placeholder="0"
+				inputMode="decimal"
+				classNames={{ input: look.figure }}
+				value={typed}
+				error={off.ok ? undefined : off.sentence}
+				onChange={(e) => setTyped(e.currentTarget.value)}
+				data-autofocus
+			/>
+		</FormDialog>
 	);
 }

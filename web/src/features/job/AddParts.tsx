@@ -1,9 +1,10 @@
-import { Alert, Button, Group, NumberInput, Select, Title } from "@mantine/core";
+import { Button, Group, NumberInput, Select, Title } from "@mantine/core";
 import { useState } from "react";
 import { useAddParts } from "../../api/changes";
 import type { JobView } from "../../api/client";
 import { countOf, isKind, type Kind, kindRows, plural, rowOf } from "../../api/table";
 import { partsOf, tagOf } from "../../api/view";
+import { Failed } from "../../ui/Failed";
 import { jobWords } from "../../words/job";
 
 /** Takes up what the job does not measure yet: rod weights, ring gaps, cam lobes and so on. */
@@ -47,11 +48,7 @@ export function AddParts({ view }: { view: JobView }) {
 					{jobWords.add}
 				</Button>
 			</Group>
-			{add.error ? (
-				<Alert color="orange" variant="light" mt="xs">
-					{add.error.message}
-				</Alert>
-			) : null}
+			<Failed error={add.error} mt="xs" />
 		</section>
 	);
 }

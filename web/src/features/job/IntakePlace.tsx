@@ -1,10 +1,11 @@
-import { Alert, Button, Group, Select, SimpleGrid, TextInput, Title } from "@mantine/core";
+import { Button, Group, Select, SimpleGrid, TextInput, Title } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
 import { useParams } from "react-router";
 import { useSetHead } from "../../api/changes";
 import { type JobView, Refusal } from "../../api/client";
 import { jobQuery } from "../../api/queries";
 import look from "../../look/look.module.css";
+import { Failed } from "../../ui/Failed";
 import { Load } from "../../ui/Load";
 import { CameBack, useKeptForm } from "../../ui/use-kept";
 import { jobWords } from "../../words/job";
@@ -75,11 +76,7 @@ function Head({ view }: { view: JobView }) {
 					{...form.getInputProps("duty")}
 				/>
 			</SimpleGrid>
-			{set.error && Object.keys(form.errors).length === 0 ? (
-				<Alert color="orange" variant="light" mt="sm">
-					{set.error.message}
-				</Alert>
-			) : null}
+			<Failed error={Object.keys(form.errors).length === 0 ? set.error : null} mt="sm" />
 			<PastDay on={form.values.promised_on} />
 			<CameBack came={kept.came} back={kept.back} />
 			<Group mt="sm">

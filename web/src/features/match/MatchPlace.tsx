@@ -1,4 +1,4 @@
-import { Alert, Button, Group, Select, Stack, Table, Title } from "@mantine/core";
+import { Button, Group, Select, Stack, Table, Title } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
@@ -10,6 +10,7 @@ import { Windows } from "../../drawing/Window";
 import look from "../../look/look.module.css";
 import { show, showGrams } from "../../quantity/length";
 import { Bar } from "../../ui/Bar";
+import { Failed } from "../../ui/Failed";
 import { Load } from "../../ui/Load";
 import { matchWords } from "../../words/match";
 import { placeWords } from "../../words/places";
@@ -173,11 +174,7 @@ function MatchPanel({ view, matching: m, settled }: MatchPanelProps) {
 				</Button>
 				{settled ? <span className={look.soft}>{matchWords.savedBy(who(settled.settled_by, settled.from_file))}</span> : null}
 			</Group>
-			{settle.error ? (
-				<Alert color="orange" variant="light" mt="sm">
-					{settle.error.message}
-				</Alert>
-			) : null}
+			<Failed error={settle.error} mt="sm" />
 		</section>
 	);
 }

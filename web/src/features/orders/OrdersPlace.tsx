@@ -8,6 +8,7 @@ import { newId } from "../../api/id";
 import { useWholeJob } from "../../api/queries";
 import look from "../../look/look.module.css";
 import { Bar } from "../../ui/Bar";
+import { Failed } from "../../ui/Failed";
 import { Load } from "../../ui/Load";
 import { dateTime } from "../../words/intl";
 import { ordersWords } from "../../words/orders";
@@ -85,11 +86,7 @@ function Board({ view, chosen }: { view: JobView; chosen: string | undefined }) 
 						{ordersWords.issue(waiting)}
 					</Button>
 				) : null}
-				{issue.error ? (
-					<Alert color="orange" variant="light" mt="sm">
-						{issue.error.message}
-					</Alert>
-				) : null}
+				<Failed error={issue.error} mt="sm" />
 				{unsigned > 0 ? (
 					<p className={look.soft}>
 						{ordersWords.notSignedYetNothingIsOrdered(unsigned)} <Link to={`/jobs/${job.id}/decide`}>{ordersWords.decide}</Link>
@@ -136,11 +133,7 @@ function Sheets({ view, entry }: { view: JobView; entry: Entry }) {
 				))}
 			</main>
 			<aside aria-label={ordersWords.thisSheet}>
-				{say.error ? (
-					<Alert color="orange" variant="light" mb="sm">
-						{say.error.message}
-					</Alert>
-				) : null}
+				<Failed error={say.error} mb="sm" />
 				<Stack gap="sm" align="stretch">
 					{draft ? (
 						<Button onClick={() => issue.mutate([entry.name])} loading={issue.isPending}>

@@ -1,4 +1,4 @@
-import { Alert, Button, Group, Modal, Stack, Table, Textarea, Title } from "@mantine/core";
+import { Button, Group, Modal, Stack, Table, Textarea, Title } from "@mantine/core";
 import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { useAddState, useSayOfOrder } from "../../api/changes";
@@ -10,6 +10,7 @@ import { StatusMark } from "../../drawing/status";
 import look from "../../look/look.module.css";
 import { showSpan } from "../../quantity/length";
 import { Bar } from "../../ui/Bar";
+import { Failed } from "../../ui/Failed";
 import { Load } from "../../ui/Load";
 import { ordersWords } from "../../words/orders";
 import { placeWords } from "../../words/places";
@@ -101,11 +102,7 @@ function Proofs({ view, issued }: { view: JobView; issued: Issued }) {
 					</Button>
 				) : null}
 			</Group>
-			{add.error ? (
-				<Alert color="orange" variant="light">
-					{add.error.message}
-				</Alert>
-			) : null}
+			<Failed error={add.error} />
 			<div className={look.scroll}>
 				<Table className={css.proofs}>
 					<Table.Thead>

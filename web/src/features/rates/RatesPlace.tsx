@@ -1,10 +1,11 @@
-import { Alert, Button, Checkbox, Group, Stack, Table, TextInput, Title } from "@mantine/core";
+import { Button, Checkbox, Group, Stack, Table, TextInput, Title } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
 import { useSetRates } from "../../api/changes";
 import { type RatesView, Refusal } from "../../api/client";
 import { ratesQuery } from "../../api/queries";
 import look from "../../look/look.module.css";
 import { Bar } from "../../ui/Bar";
+import { Failed } from "../../ui/Failed";
 import { Load } from "../../ui/Load";
 import { CameBack, useKeptForm } from "../../ui/use-kept";
 import { placeWords } from "../../words/places";
@@ -125,11 +126,7 @@ function Rates({ view }: { view: RatesView }) {
 								</Table.Tbody>
 							</Table>
 						</div>
-						{set.error && Object.keys(form.errors).length === 0 ? (
-							<Alert color="orange" variant="light">
-								{set.error.message}
-							</Alert>
-						) : null}
+						<Failed error={Object.keys(form.errors).length === 0 ? set.error : null} />
 						<Group>
 							<Button type="submit" loading={set.isPending}>
 								{ratesWords.saveTheRates}
