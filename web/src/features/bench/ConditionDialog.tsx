@@ -3,7 +3,7 @@ import { type FormEvent, useState } from "react";
 import { useSetCondition } from "../../api/changes";
 import { type Condition, type ConditionBody, type FeatureView, Refusal } from "../../api/client";
 import { newId } from "../../api/id";
-import { plural } from "../../api/table";
+import { plural, rowOf } from "../../api/table";
 import look from "../../look/look.module.css";
 import { benchWords } from "../../words/bench";
 import { FormDialog } from "./FormDialog";
@@ -57,6 +57,7 @@ export function ConditionDialog({ job, feature, now, onClose }: ConditionDialogP
 		set.mutate(body, { onSuccess: onClose, onError: (error) => error instanceof Refusal && setErrors(error.places) });
 	};
 	const bore = /housing|bearing|tunnel|alignment/.test(feature.kind);
+	const onBlock = rowOf(feature.kind).component === "block" || now?.deck_plate !== undefined; // it bends nothing else
 	return (
 		<FormDialog
 			title={benchWords.howAreHeld(plural(feature.kind).toLowerCase())}
@@ -67,7 +68,7 @@ export function ConditionDialog({ job, feature, now, onClose }: ConditionDialogP
 			onClose={onClose}
 		>
 			{bore ? <Choice label={benchWords.capsTorquedInStepsInSequence} value={torqued} onChange={setTorqued} /> : null}
-			<Choice label={benchWords.deckPlateTorquedOn} value={plate} onChange={setPlate} />
+			{onBlock ? <Choice label={benchWords.deckPlateTorquedOn} value={plate} onChange={setPlate} /> : null}
 			{bore ? <Choice label={benchWords.shellsIn} value={shells} onChange={setShells} /> : null}
 			<Group grow align="flex-start">
 				<TextInput
@@ -75,6 +76,7 @@ export function ConditionDialog({ job, feature, now, onClose }: ConditionDialogP
 					inputMode="decimal"
 					value={part}
 					error={errors.part_c}
+					data-autofocus
 					onChange={(e) => setPart(e.currentTarget.value)}
 				/>
 				<TextInput

@@ -45,12 +45,14 @@ export function GaugeDialog({ job, feature, setup, unit, onClose }: GaugeDialogP
 					{...figure}
 					value={fields.division}
 					error={errors.division}
+					data-autofocus
 					onChange={(e) => change({ division: e.currentTarget.value })}
 				/>
 			</Group>
 			{modes.length > 0 ? (
 				<SegmentedControl
 					aria-label={benchWords.whatItShows}
+					orientation={modes.length > 3 ? "vertical" : "horizontal"}
 					fullWidth
 					value={fields.mode}
 					onChange={(v) => change({ mode: v as GaugeBody["mode"] })}

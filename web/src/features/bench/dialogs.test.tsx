@@ -92,6 +92,15 @@ describe("conditions", () => {
 		expect(body.deck_plate).toBeUndefined();
 		expect(body.gauge_c).toBeUndefined();
 	});
+
+	it.each([
+		["cylinder/2", true],
+		["main_journal/1", false],
+	])("asks for a deck plate where one bends the part: %s", async (place, asked) => {
+		await open(place, "c");
+		expect(screen.getByLabelText("Part, °C")).toBeTruthy();
+		expect(screen.queryByRole("radiogroup", { name: /Deck plate/ }) !== null).toBe(asked);
+	});
 });
 
 describe("zero, unworn size, place, state", () => {
