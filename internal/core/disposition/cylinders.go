@@ -158,7 +158,7 @@ func (b *board) pistonsAfter(sizes []FinishedSize) []After {
 
 // bore works out one oversize for the given cylinders.
 func (b *board) bore(s unit.Length, members []member) Option {
-	o := Option{Way: Way{Action: Bore, Step: s}, Feasible: true}
+	o := Option{Way: Way{Action: Bore, Step: s}, Feasible: true, Sizes: make([]FinishedSize, 0, len(members))}
 	refuse := func(r Reason) { o.Feasible, o.Reasons = false, append(o.Reasons, r) }
 	for _, m := range members {
 		rung := b.rung(m.ref)
@@ -232,17 +232,20 @@ func (b *board) without(some []member) []member {
 }
 
 // rest is what the other cylinders take while some are sleeved: nothing where they are sound, else the first
-// oversize that cleans them all.
-func (b *board) rest(sleeved ...member) (o Option, ok bool) {
+// oversize that cleans them all. ok is false where that is no less than a step.
+func (b *board) rest(below unit.Length, sleeved ...member) (o Option, ok bool) {
 	others := b.without(sleeved)
 	if b.uniform(others) && !slices.ContainsFunc(others, func(m member) bool { return !sound(m) }) {
 		step := b.set.SizeClass
 		if len(others) > 0 {
 			step = others[0].finding.Class()
 		}
-		return Option{Way: Way{Step: step}}, true
+		return Option{Way: Way{Step: step}}, step < below
 	}
 	for _, s := range b.limits.Oversizes {
+		if s >= below {
+			continue
+		}
 		if s > b.set.SizeClass || (s == b.set.SizeClass && b.set.Mixed) {
 			if o := b.bore(s, others); o.Feasible {
 				return o, true
@@ -270,7 +273,7 @@ func (b *board) offerSleeve() {
 	if len(needing) > 1 {
 		o.Method = SleeveSome
 	}
-	rest, ok := b.rest(needing...)
+	rest, ok := b.rest(math.MaxInt64, needing...)
 	switch {
 	case len(needing) > mostSleeves:
 		o.Reasons = []Reason{say.New("sleeve_many", say.Count("count", len(needing)))}
@@ -299,7 +302,7 @@ func (b *board) offerSleeveSome() {
 	}
 	least := b.set.Options[i].Step
 	for _, m := range b.members {
-		if rest, ok := b.rest(m); ok && rest.Step < b.set.Options[i].Step {
+		if rest, ok := b.rest(b.set.Options[i].Step, m); ok {
 			b.offer(Option{Way: Way{Action: Sleeve, Method: SleeveOne, Step: rest.Step}, Feasible: true,
 				Sizes: b.withSleeve(rest, []member{m}), Reasons: []Reason{b.sleeveOne(m.ref, rest)}})
 			least = min(least, rest.Step)
@@ -308,7 +311,7 @@ func (b *board) offerSleeveSome() {
 	for n, one := range b.members {
 		for _, other := range b.members[n+1:] {
 			pair := []member{one, other}
-			if rest, ok := b.rest(pair...); ok && rest.Step < least {
+			if rest, ok := b.rest(least, pair...); ok {
 				b.offer(Option{Way: Way{Action: Sleeve, Method: SleeveSome, Step: rest.Step}, Feasible: true,
 					Sizes:   b.withSleeve(rest, pair),
 					Reasons: []Reason{b.sleeveOne(one.ref, rest), b.sleeveOne(other.ref, rest)}})

@@ -146,22 +146,21 @@ type board struct {
 // open starts a board; ok is false where the kind has no limits or no members.
 func (e *evaluator) open(name part.Set, kind part.Kind) (b *board, ok bool) {
 	limits, known := e.in.LimitsFor(kind, 0)
+	indices, expected := e.in.Members(kind), e.expected(name, kind)
 	b = &board{evaluator: e, set: &Set{Set: name, Reasons: []Reason{}, Options: []Option{}}, limits: limits,
 		limited: known}
-	indices := e.in.Members(kind)
-	if len(indices)+e.expected(name, kind) == 0 {
+	if len(indices)+expected == 0 {
 		return b, false
 	}
 	b.set.Options, b.members = make([]Option, 0, 12), make([]member, 0, len(indices))
-	measured := make(map[int]bool, len(indices))
-	for _, i := range indices {
+	own := make([]limit.Limits, len(indices))
+	for n, i := range indices {
 		f := &e.in.Features[i]
-		own, _ := e.in.LimitsFor(kind, f.Number)
-		b.members = append(b.members, member{Ref{Kind: kind, Number: f.Number}, f, &e.result.Features[i], &own, nil})
-		measured[f.Number] = true
+		own[n], _ = e.in.LimitsFor(kind, f.Number)
+		b.members = append(b.members, member{Ref{Kind: kind, Number: f.Number}, f, &e.result.Features[i], &own[n], nil})
 	}
-	for number := 1; number <= e.expected(name, kind); number++ {
-		if !measured[number] {
+	for number := 1; number <= expected; number++ {
+		if !e.in.Has(kind, number) {
 			b.set.Unmeasured = append(b.set.Unmeasured, Ref{Kind: kind, Number: number})
 		}
 	}

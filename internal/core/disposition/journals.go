@@ -1,6 +1,7 @@
 package disposition
 
 import (
+	"iter"
 	"slices"
 
 	"ledge/internal/core/fit"
@@ -81,11 +82,18 @@ func (f *Fit) insideWindow() bool {
 }
 
 // used are the fits that decide, of all members.
-func (b *board) used() (fits []*Fit) {
-	for _, m := range b.members {
-		fits = append(fits, m.fits...)
+func (b *board) used() iter.Seq2[int, *Fit] {
+	return func(yield func(int, *Fit) bool) {
+		n := 0
+		for i := range b.members {
+			for _, f := range b.members[i].fits {
+				if !yield(n, f) {
+					return
+				}
+				n++
+			}
+		}
 	}
-	return fits
 }
 
 func (b *board) fitReason(code string, f *Fit, c fit.Clearance) Reason {
@@ -330,9 +338,12 @@ func (b *board) onPrediction(chosen Option) bool {
 	if !keeps && (len(b.causes) > 0 || b.in.Policy.Grind == inspection.GrindAlways) {
 		return false
 	}
-	return slices.ContainsFunc(b.used(), func(f *Fit) bool {
-		return f.Basis == BasisPredicted && (keeps || f.Verdict != limit.Within)
-	})
+	for _, f := range b.used() {
+		if f.Basis == BasisPredicted && (keeps || f.Verdict != limit.Within) {
+			return true
+		}
+	}
+	return false
 }
 
 func (b *board) explainKeep(chosen Option) {

@@ -17,34 +17,30 @@ type Spread struct {
 
 // Tapers are the spreads over the stations, one for each direction that has two sizes.
 func (g Grid) Tapers() (all []Spread) {
+	all = make([]Spread, 0, len(g.Directions))
 	for d := range g.Directions {
-		line := make([]Place, len(g.Sizes))
-		for s := range g.Sizes {
-			line[s] = Place{s, d}
-		}
-		all = g.spread(all, line)
+		all = g.spread(all, len(g.Sizes), func(s int) Place { return Place{s, d} })
 	}
 	return all
 }
 
 // Ovals are the spreads over the directions, one for each station that has two sizes.
 func (g Grid) Ovals() (all []Spread) {
+	all = make([]Spread, 0, len(g.Sizes))
 	for s, row := range g.Sizes {
-		line := make([]Place, len(row))
-		for d := range row {
-			line[d] = Place{s, d}
-		}
-		all = g.spread(all, line)
+		all = g.spread(all, len(row), func(d int) Place { return Place{s, d} })
 	}
 	return all
 }
 
 func (g Grid) at(p Place) CellSize { return g.Sizes[p.Station][p.Direction] }
 
-func (g Grid) spread(all []Spread, line []Place) []Spread {
+// spread adds the spread of a line of cells, where it has two sizes.
+func (g Grid) spread(all []Spread, cells int, line func(int) Place) []Spread {
 	var s Spread
 	n := 0
-	for _, p := range line {
+	for i := range cells {
+		p := line(i)
 		size := g.at(p)
 		if !size.OK {
 			continue

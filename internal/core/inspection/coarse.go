@@ -49,7 +49,7 @@ func (in *Inspection) Coarse(f *Feature, c limit.Check) Coarseness {
 	own, stated := in.ownGauge(f)
 	if _, learned := in.hands[f.Kind]; learned {
 		hand = 2*c.U > tolerance
-		c.U = unit.Round(float64(c.U) * own.Uncertainty(1).Fit(1) / gauge.Uncertainty(1).Fit(1))
+		c.U = unit.Round(float64(c.U) * in.gauges[f].share)
 		gauge = own
 	}
 	out := CoarseFor(tolerance, c, gauge, stated, in.Unit)
@@ -99,7 +99,7 @@ func (in *Inspection) CoarseFit(f *Feature, c limit.Check, window unit.Length) (
 
 // ownGauge is the gauge of f without what the hand adds, and whether anybody said what it reads.
 func (in *Inspection) ownGauge(f *Feature) (gauge instrument.Gauge, stated bool) {
-	if known, ok := in.gauges[f]; ok {
+	if known := in.gauges[f]; known != nil {
 		return known.bare, known.stated
 	}
 	bare := *in

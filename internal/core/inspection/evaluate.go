@@ -163,7 +163,7 @@ func (out *Finding) ledge(in *Inspection, f *Feature, grid form.Grid) {
 // gauge returns the least certain gauge of f, with what was left out filled from the default of its
 // kind of feature.
 func (in *Inspection) gauge(f *Feature) instrument.Gauge {
-	if known, ok := in.gauges[f]; ok {
+	if known := in.gauges[f]; known != nil {
 		return known.judging
 	}
 	worst := in.gaugeOr(f, f.Gauge)
@@ -214,6 +214,9 @@ func (in *Inspection) uncertainty(f *Feature) instrument.Uncertainty {
 func (in *Inspection) cellUncertainty(f *Feature, cell Cell) instrument.Uncertainty {
 	n := len(cell.Sizes)
 	if len(cell.Setups) == 0 {
+		if known := in.gauges[f]; known != nil && n < len(known.means) {
+			return known.means[n]
+		}
 		return in.gaugeOr(f, f.Gauge).Uncertainty(n)
 	}
 	worst := in.gaugeOf(f, cell.Setups[0]).Uncertainty(n)
@@ -251,7 +254,8 @@ func (in *Inspection) gaugeOr(f *Feature, named *instrument.Gauge) instrument.Ga
 		}
 	}
 	if hand, ok := in.hands[f.Kind]; ok && float64(hand.Repeats) > gauge.Spread() {
-		gauge.Repeatability = &hand.Repeats
+		repeats := hand.Repeats
+		gauge.Repeatability = &repeats
 	}
 	return gauge
 }

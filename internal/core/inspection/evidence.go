@@ -52,11 +52,24 @@ func (f *Feature) counting(cell Cell) (sizes []unit.Length, void bool) {
 	return sizes, void
 }
 
+// empty is a grid of as many cells, none of them read.
+func (f *Feature) empty() form.Grid {
+	g := form.Grid{Directions: f.Directions, Sizes: make([][]form.CellSize, len(f.Cells))}
+	cells := 0
+	for _, row := range f.Cells {
+		cells += len(row)
+	}
+	all := make([]form.CellSize, cells)
+	for s, row := range f.Cells {
+		g.Sizes[s], all = all[:len(row):len(row)], all[len(row):]
+	}
+	return g
+}
+
 // counted is the grid of what counts: the mean of each cell's readings that are evidence.
 func (f *Feature) counted() form.Grid {
-	g := form.Grid{Directions: f.Directions, Sizes: make([][]form.CellSize, len(f.Cells))}
+	g := f.empty()
 	for s, row := range f.Cells {
-		g.Sizes[s] = make([]form.CellSize, len(row))
 		for d, cell := range row {
 			if sizes, _ := f.counting(cell); len(sizes) > 0 {
 				g.Sizes[s][d] = form.CellSize{Length: unit.Mean(sizes), OK: true}
@@ -68,9 +81,8 @@ func (f *Feature) counted() form.Grid {
 
 // First is the grid of the first reading of each cell, and whether any was read again.
 func (f *Feature) First() (g form.Grid, again bool) {
-	g = form.Grid{Directions: f.Directions, Sizes: make([][]form.CellSize, len(f.Cells))}
+	g = f.empty()
 	for s, row := range f.Cells {
-		g.Sizes[s] = make([]form.CellSize, len(row))
 		for d, cell := range row {
 			if sizes, _ := f.counting(cell); len(sizes) > 0 {
 				g.Sizes[s][d] = form.CellSize{Length: sizes[0], OK: true}

@@ -28,14 +28,12 @@ const looseFrom = 1.5
 func Learn(in *Inspection) *Inspection {
 	learned := *in
 	learned.hands = map[part.Kind]Hand{}
-	seen := map[part.Kind]bool{}
-	for i := range in.Features {
-		kind := in.Features[i].Kind
-		if !kind.Grid() || seen[kind] || kind == part.Cylinder {
+	learned.index()
+	for kind, members := range learned.members {
+		if !kind.Grid() || kind == part.Cylinder {
 			continue
 		}
-		seen[kind] = true
-		if hand, ok := in.handOf(kind); ok {
+		if hand, ok := in.handOf(members); ok {
 			learned.hands[kind] = hand
 		}
 	}
@@ -43,27 +41,45 @@ func Learn(in *Inspection) *Inspection {
 	return &learned
 }
 
-// keep works out what is asked for again and again: limits by part, and the gauge of each feature. bare is the same
-// without what was learned.
+// keep works out what is asked for again and again: what stands where, limits by part, and the gauge of each feature.
+// bare is the same without what was learned.
 func (in *Inspection) keep(bare *Inspection) {
-	limits := make(map[part.Ref]held, 2*len(in.Features))
-	gauges := make(map[*Feature]gauged, len(in.Features))
+	limits := make(map[part.Ref]*held, 2*len(in.Features))
+	all := make([]gauged, len(in.Features))
+	gauges := make(map[*Feature]*gauged, len(in.Features))
 	for i := range in.Features {
 		f := &in.Features[i]
-		named := bare.Named(f)
-		gauges[f] = gauged{in.gauge(f), bare.gauge(f), named != nil && named.Division > 0}
-		for _, kind := range []part.Kind{f.Kind, f.Kind.Row().JudgedBy, f.List.Of} {
-			for _, number := range []int{0, f.Number} {
-				if ref := (part.Ref{Kind: kind, Number: number}); kind != "" {
-					if _, known := limits[ref]; !known {
-						l, ok := in.LimitsFor(kind, number)
-						limits[ref] = held{l, ok}
-					}
+		named, own := bare.Named(f), in.gaugeOr(f, f.Gauge)
+		all[i] = gauged{judging: in.gauge(f), bare: bare.gauge(f), stated: named != nil && named.Division > 0}
+		all[i].share = all[i].bare.Uncertainty(1).Fit(1) / all[i].judging.Uncertainty(1).Fit(1)
+		for n := range all[i].means {
+			all[i].means[n] = own.Uncertainty(n)
+		}
+		gauges[f] = &all[i]
+		for _, kind := range [...]part.Kind{f.Kind, f.Kind.Row().JudgedBy, f.List.Of} {
+			for _, number := range [...]int{0, f.Number} {
+				if ref := (part.Ref{Kind: kind, Number: number}); kind != "" && limits[ref] == nil {
+					l, ok := in.LimitsFor(kind, number)
+					limits[ref] = &held{l, ok}
 				}
 			}
 		}
 	}
 	in.limits, in.gauges = limits, gauges
+}
+
+// index keeps where each part's latest state stands, and the parts of each kind.
+func (in *Inspection) index() {
+	latest, members := make(map[part.Ref]int, len(in.Features)), make(map[part.Kind][]int, 8)
+	for i := range in.Features {
+		if kind := in.Features[i].Kind; members[kind] == nil {
+			members[kind] = in.Members(kind)
+			for _, at := range members[kind] {
+				latest[part.Ref{Kind: kind, Number: in.Features[at].Number}] = at
+			}
+		}
+	}
+	in.latest, in.members = latest, members
 }
 
 // HandOf is what was learned of the hand that read the parts of a kind; ok is false where it is no looser than the
@@ -73,11 +89,11 @@ func (in *Inspection) HandOf(kind part.Kind) (hand Hand, ok bool) {
 	return hand, ok
 }
 
-// handOf is the spread of the first readings of a kind, where that is larger than is known of the gauge.
-func (in *Inspection) handOf(kind part.Kind) (Hand, bool) {
+// handOf is the spread of the first readings of parts of one kind, where that is larger than is known of the gauge.
+func (in *Inspection) handOf(members []int) (Hand, bool) {
 	squares, divisions, stated := 0.0, 0.0, 0.0
 	freedom := 0
-	for _, i := range in.Members(kind) {
+	for _, i := range members {
 		f := &in.Features[i]
 		if f.look().WorseThan(Marked) {
 			continue // its damage is no fault of the hand

@@ -27,8 +27,11 @@ type Inspection struct {
 
 	// hands are what the readings of a kind say of who took them, and what follows is worked out once: see [Learn].
 	hands  map[part.Kind]Hand
-	limits map[part.Ref]held
-	gauges map[*Feature]gauged
+	limits map[part.Ref]*held
+	gauges map[*Feature]*gauged
+	// members and latest are what Members and Latest find.
+	members map[part.Kind][]int
+	latest  map[part.Ref]int
 }
 
 // held are limits, and whether a kind has any.
@@ -37,11 +40,14 @@ type held struct {
 	known  bool
 }
 
-// gauged is the gauge that judges a feature, its own without what the hand adds, and whether anybody said what it
-// reads.
+// gauged is the gauge that judges a feature, its own without what the hand adds, whether anybody said what it reads,
+// and how uncertain it leaves the mean of some readings that have no set-up of their own.
 type gauged struct {
 	judging, bare instrument.Gauge
 	stated        bool
+	// share is how much of the uncertainty of one reading is the gauge's own.
+	share float64
+	means         [1 + mostConfirms]instrument.Uncertainty
 }
 
 // A Decision is what a person signed for a set of parts, named as the disposition names sets,
@@ -64,7 +70,7 @@ type Job struct {
 
 // LimitsFor returns the limits that hold for one feature under the policy, and whether the kind has any.
 func (in *Inspection) LimitsFor(k part.Kind, number int) (limit.Limits, bool) {
-	if known, ok := in.limits[part.Ref{Kind: k, Number: number}]; ok {
+	if known := in.limits[part.Ref{Kind: k, Number: number}]; known != nil {
 		return known.limits, known.known
 	}
 	book, ok := in.Limits[k]
@@ -86,6 +92,10 @@ func (in *Inspection) Has(k part.Kind, number int) bool {
 // Latest returns the index of the last feature of a kind and number in document order: the state that
 // decisions stand on.
 func (in *Inspection) Latest(k part.Kind, number int) (index int, ok bool) {
+	if in.latest != nil {
+		index, ok = in.latest[part.Ref{Kind: k, Number: number}]
+		return index, ok
+	}
 	for i := len(in.Features) - 1; i >= 0; i-- {
 		if in.Features[i].Kind == k && in.Features[i].Number == number {
 			return i, true
@@ -113,6 +123,9 @@ func (in *Inspection) JournalOf(k part.Kind, number int) int {
 
 // Members returns the indices of the latest features of a kind, in order of first appearance.
 func (in *Inspection) Members(k part.Kind) []int {
+	if in.members != nil {
+		return in.members[k]
+	}
 	var members []int
 	seen := map[int]int{}
 	for i := range in.Features {

@@ -14,6 +14,9 @@ import (
 // on purpose, is held against its own station. Common practice.
 func (in *Inspection) Unlikely(f *Feature, out *Finding) (cells []plan.Cell) {
 	far := in.Unit.Pick(20*unit.Thou, unit.Millimetre/2)
+	if out.Measured() && *out.Max-*out.Min <= far {
+		return nil
+	}
 	rows := [][]form.Place{{}}
 	for s, row := range out.Grid.Sizes {
 		if f.Kind == part.Piston {
@@ -26,22 +29,36 @@ func (in *Inspection) Unlikely(f *Feature, out *Finding) (cells []plan.Cell) {
 		}
 	}
 	for _, places := range rows {
+		sorted := make([]unit.Length, len(places))
 		for i, p := range places {
-			others := make([]unit.Length, 0, len(places))
-			for j, q := range places {
-				if i != j {
-					others = append(others, out.Grid.Sizes[q.Station][q.Direction].Length)
-				}
-			}
-			if len(others) == 0 || f.Cells[p.Station][p.Direction].Confirmed {
+			sorted[i] = out.Grid.Sizes[p.Station][p.Direction].Length
+		}
+		slices.Sort(sorted)
+		if len(sorted) < 2 {
+			continue
+		}
+		for _, p := range places {
+			if f.Cells[p.Station][p.Direction].Confirmed {
 				continue
 			}
-			slices.Sort(others)
-			middle := unit.DivHalfEven(others[(len(others)-1)/2]+others[len(others)/2], 2)
-			if (out.Grid.Sizes[p.Station][p.Direction].Length - middle).Abs() > far {
+			size := out.Grid.Sizes[p.Station][p.Direction].Length
+			if (size - middleWithout(sorted, size)).Abs() > far {
 				cells = append(cells, plan.Cell{Station: p.Station, Direction: p.Direction})
 			}
 		}
 	}
 	return cells
+}
+
+// middleWithout is the median of sorted sizes, one of them left out.
+func middleWithout(sorted []unit.Length, size unit.Length) unit.Length {
+	gap, _ := slices.BinarySearch(sorted, size)
+	other := func(i int) unit.Length {
+		if i >= gap {
+			i++
+		}
+		return sorted[i]
+	}
+	n := len(sorted) - 1
+	return unit.DivHalfEven(other((n-1)/2)+other(n/2), 2)
 }
