@@ -152,7 +152,7 @@ func (e *evaluator) open(name part.Set, kind part.Kind) (b *board, ok bool) {
 	if len(indices)+expected == 0 {
 		return b, false
 	}
-	b.set.Options, b.members = make([]Option, 0, 12), make([]member, 0, len(indices))
+	b.set.Options, b.members = make([]Option, 0, 16), make([]member, 0, len(indices))
 	own := make([]limit.Limits, len(indices))
 	for n, i := range indices {
 		f := &e.in.Features[i]

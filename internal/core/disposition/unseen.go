@@ -10,7 +10,7 @@ import (
 
 // tellUnseen lists the limits that nothing measured could judge, or not all of.
 func (b *board) tellUnseen() {
-	b.set.NotSeen = make([]Unseen, 0, 3*len(b.members))
+	b.set.NotSeen = make([]Unseen, 0, 1+3*len(b.members))
 	for _, m := range b.members {
 		if m.finding.Measured() && !m.finding.Stale && m.feature.Kind.Grid() {
 			b.unseenForm(m)
@@ -73,9 +73,11 @@ func (b *board) unseenForm(m member) {
 }
 
 func (b *board) unseen(check string, feature *Ref, why WhyUnseen) {
-	r := say.New("unseen", say.Word("part", "set", b.set.Set))
+	var r Reason
 	if feature != nil {
 		r = say.Of("unseen", *feature)
+	} else {
+		r = say.New("unseen", say.Word("part", "set", b.set.Set))
 	}
 	b.set.NotSeen = append(b.set.NotSeen, Unseen{check, feature, why, r.As(check)})
 }
