@@ -13,7 +13,7 @@ import (
 var commonFields = []string{"kind", "number", "state", "look", "gauge", "condition", "stamp", "component",
 	"tests"}
 var gridFields = []string{"stations", "directions", "readings", "instrument_readings", "unworn", "fitted",
-	"added_stations"}
+	"added_stations", "quick"}
 
 func (r *reader) feature(n *node, at string) (f inspection.Feature, ok bool) {
 	if n.kind != "object" {
@@ -200,6 +200,7 @@ func (r *reader) grid(n *node, at string, f *inspection.Feature) {
 		}
 	}
 	pointed(n, at, "unworn", &f.Unworn, r.positive)
+	optional(n, at, "quick", &f.Quick, r.truth)
 	optional(n, at, "added_stations", &f.Added,
 		func(n *node, at string) int { return r.integer(n, at, 0, max(0, len(f.Stations)-1)) })
 	var gauge *instrument.Gauge

@@ -195,6 +195,7 @@ func (w writer) inspected(f *inspection.Feature) map[string]any {
 		})
 	})
 	if f.Kind.Grid() {
+		put("quick", f.Quick, func() any { return true })
 		put("added_stations", f.Added > 0, func() any { return f.Added })
 		doc["stations"], doc["directions"] = f.Stations, each(f.Directions, angle)
 		doc["readings"] = each(f.Cells, func(row []inspection.Cell) []any { return each(row, w.cell) })

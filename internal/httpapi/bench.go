@@ -81,6 +81,22 @@ func (a resources) readingsFile(api huma.API) {
 		})
 }
 
+// quick registers whether parts are looked at quickly first.
+func (a resources) quick(api huma.API) {
+	serve(a, api, store.Inspector, replacing("set-quick", "/jobs/{id}/plans/{kind}/quick",
+		"Say whether the parts of a kind are looked at quickly first"),
+		func(ctx context.Context, in *struct {
+			JobPath
+			Kind part.Kind `path:"kind"`
+			Body struct {
+				Quick bool `json:"quick"`
+				TagField
+			}
+		}) (shop.JobView, error) {
+			return a.shop.SetQuick(ctx, in.ID, in.Kind, in.Body.Component, in.Body.Quick)
+		})
+}
+
 // plans registers by which plan parts are read, and what shells were in.
 func (a resources) plans(api huma.API) {
 	serve(a, api, store.Viewer, fetching("list-plans", "/plans", "The measuring plans"),

@@ -136,7 +136,7 @@ func (a resources) mount(router chi.Router, version string) huma.API {
 		"Who asks is told by the session, or on this machine by the header " + personHeader + "."
 	api := humachi.New(router, config)
 	api.UseMiddleware(a.gate)
-	for _, register := range []func(huma.API){a.jobs, a.head, a.policies, a.limits, a.bench, a.plans, a.states,
+	for _, register := range []func(huma.API){a.jobs, a.head, a.policies, a.limits, a.bench, a.plans, a.quick, a.states,
 		a.spots, a.parts, a.components, a.decisions, a.orders, a.papers, a.shares, a.openFiles, a.archives, a.photos,
 		a.record,
 		a.settings, a.address, a.locals, a.session, a.owner, a.people, a.browsers} {

@@ -2,7 +2,9 @@ package shop
 
 import (
 	"context"
+	"slices"
 
+	"ledge/internal/core/inspection"
 	"ledge/internal/core/part"
 	"ledge/internal/core/plan"
 	"ledge/internal/store"
@@ -19,6 +21,37 @@ func (a *Application) SetPlan(ctx context.Context, job int64, kind part.Kind, ta
 		return JobView{}, refuse("plan", words.Told("refuse.plan_kind"))
 	}
 	return a.changedPart(ctx, job, kind, tag, a.store.SetPlan(ctx, job, kind, tag, p))
+}
+
+// SetQuick says whether the parts of a kind, as they came, are looked at quickly first.
+func (a *Application) SetQuick(ctx context.Context, job int64, kind part.Kind, tag string, quick bool) (JobView, error) {
+	if !kind.Grid() {
+		return JobView{}, refuse("kind", words.Told("refuse.plan_kind"))
+	}
+	return a.changedPart(ctx, job, kind, tag, a.store.SetQuick(ctx, job, kind, tag, quick))
+}
+
+// quickly makes the paths over parts that are looked at quickly first those of the quick look, with the rest of the plan
+// behind them where that could matter.
+func (v *JobView) quickly() {
+	for i := range v.Features {
+		f := &v.Features[i]
+		if !f.Quick {
+			continue
+		}
+		quick := plan.QuickOf(f.Stations, f.Directions)
+		found := v.finding(f)
+		whole := found != nil && found.Quick == inspection.WholePlan
+		for _, path := range []*[]plan.Cell{&f.ByStation, &f.ByDirection} {
+			rest := *path
+			*path = slices.Clone(quick)
+			for _, cell := range rest {
+				if whole && !slices.Contains(quick, cell) {
+					*path = append(*path, cell)
+				}
+			}
+		}
+	}
 }
 
 // SetFitted says which shells were in when a bearing was measured; without a step they are of the set's class.

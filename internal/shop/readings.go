@@ -9,6 +9,7 @@ import (
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
+	"ledge/internal/core/plan"
 	"ledge/internal/core/unit"
 	"ledge/internal/store"
 	"ledge/internal/words"
@@ -73,6 +74,9 @@ type FeatureChange struct {
 	U []unit.Length `json:"u,omitempty"`
 	// Notes are all that stand beside it, where they changed and its readings did not.
 	Notes *[]inspection.Note `json:"notes,omitempty"`
+	// ByStation and ByDirection are its paths, where they changed: a quick look has ended.
+	ByStation   []plan.Cell `json:"by_station,omitempty"`
+	ByDirection []plan.Cell `json:"by_direction,omitempty"`
 	// Lines are new on its tape; Superseded are those that hold no more, with what took their place.
 	Lines      []store.Reading   `json:"lines,omitempty"`
 	Superseded map[string]string `json:"superseded,omitempty"`
@@ -216,8 +220,11 @@ func changeOf(old, f *FeatureView, was, is *inspection.Finding) (c FeatureChange
 			c.Superseded[line.ID] = *line.SupersededBy
 		}
 	}
-	return c, len(c.Lines) > 0 || c.Superseded != nil || c.Finding != nil || c.Checks != nil || c.U != nil ||
-		c.Notes != nil ||
+	if !slices.Equal(f.ByStation, old.ByStation) {
+		c.ByStation, c.ByDirection = f.ByStation, f.ByDirection
+	}
+	return c, len(c.Lines) > 0 || c.ByStation != nil || c.Superseded != nil || c.Finding != nil ||
+		c.Checks != nil || c.U != nil || c.Notes != nil ||
 		(was == nil) != (is == nil) ||
 		f.Standing != old.Standing || !reflect.DeepEqual(f.Expected, old.Expected) ||
 		!reflect.DeepEqual(f.Mating, old.Mating)

@@ -291,6 +291,7 @@ func viewOf(ctx context.Context, whole store.Record, stand store.StandIn) (v Job
 			v.Features[feature].Standing = Standing(standing)
 		}
 	}
+	v.quickly()
 	v.Walk.Findings = append(words.Findings(atSight(v.Features)), v.Walk.Findings...)
 	before := beforeWork(in, record.Orders)
 	v.counts = order.CountsOf(before)

@@ -218,9 +218,9 @@ func plannedLike(ctx context.Context, tx *sqlx.Tx, c Component, like string) err
 		}
 	}
 	query, args, err := sqlx.In(`INSERT INTO features (job_id, kind, number, state, component, stations,
-		directions, counted, gauge_kind, gauge_division, gauge_repeatability, gauge_setting_u, added)
+		directions, counted, gauge_kind, gauge_division, gauge_repeatability, gauge_setting_u, added, quick)
 		SELECT job_id, kind, number, state, ?, stations, directions, counted, gauge_kind, gauge_division,
-			gauge_repeatability, gauge_setting_u, added FROM features
+			gauge_repeatability, gauge_setting_u, added, quick FROM features
 		WHERE job_id = ? AND state = ? AND component = ? AND kind IN (?) ORDER BY id`, c.Tag, c.JobID,
 		part.AsFound, like, kinds)
 	if err != nil {

@@ -43,6 +43,8 @@ type Feature struct {
 	FittedUsed         bool             `db:"fitted_used" json:"fitted_used,omitempty"`
 	// Added counts the stations at the end that lie outside the plan.
 	Added int `db:"added" json:"added"`
+	// Quick tells that it is looked at quickly first, and read whole only where that could matter.
+	Quick bool `db:"quick" json:"quick,omitempty"`
 	// ByThrow tells that it was recorded by throw, before rods had numbers of their own.
 	ByThrow bool `db:"by_throw" json:"by_throw,omitempty"`
 
@@ -70,7 +72,7 @@ func (f *Feature) Name() string {
 
 const featureColumns = `id, job_id, kind, number, state, component, stations, directions, counted, gauge_kind,
 	gauge_division, gauge_repeatability, gauge_setting_u, gauge_finest, stamp,
-	fitted_step, fitted_shell, fitted_used, added, by_throw,
+	fitted_step, fitted_shell, fitted_used, added, quick, by_throw,
 	(SELECT value FROM unworn u WHERE u.feature_id = features.id ORDER BY u.seq DESC LIMIT 1) AS unworn`
 
 // UsualPlan is the plan a grid kind starts with.
@@ -127,10 +129,11 @@ func insertFeature(ctx context.Context, q querier, f Feature) (int64, error) {
 	result, err := sqlx.NamedExecContext(ctx, q,
 		`INSERT INTO features (job_id, kind, number, state, component, stations, directions, counted, gauge_kind,
 		gauge_division, gauge_repeatability, gauge_setting_u, gauge_finest, stamp,
-		fitted_step, fitted_shell, fitted_used, added)
+		fitted_step, fitted_shell, fitted_used, added, quick)
 		VALUES (:job_id, :kind, :number, :state, :component, :stations, :directions, :counted, :gauge_kind,
 			:gauge_division, :gauge_repeatability,
-		:gauge_setting_u, :gauge_finest, :stamp, :fitted_step, :fitted_shell, :fitted_used, :added)`, f)
+		:gauge_setting_u, :gauge_finest, :stamp, :fitted_step, :fitted_shell,
+		:fitted_used, :added, :quick)`, f)
 	if err != nil {
 		return 0, fmt.Errorf("feature %s %d: %w", f.Kind, f.Number, err)
 	}
@@ -224,6 +227,27 @@ func (s *Store) SetPlan(ctx context.Context, jobID int64, kind part.Kind, compon
 			return conflict("conflict.plan_read", "kinds", words.Plural(kind))
 		}
 		return s.log(ctx, tx, jobID, "plan", Facts{PartKind: kind, Tag: component, Plan: p.ID}, nil)
+	})
+}
+
+// SetQuick says of the parts of a kind and component, as they came, whether they are looked at quickly first. What was
+// read stays.
+func (s *Store) SetQuick(ctx context.Context, jobID int64, kind part.Kind, component string, quick bool) error {
+	defer s.changed(jobID)
+	return s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
+		result, err := tx.ExecContext(ctx, `UPDATE features SET quick = ? WHERE job_id = ? AND kind = ?
+			AND component = ? AND state = ?`, quick, jobID, kind, component, part.AsFound)
+		if err != nil {
+			return fmt.Errorf("quick look at %s: %w", kind, err)
+		}
+		if changed, err := result.RowsAffected(); err != nil || changed == 0 {
+			return conflict("conflict.no_parts", "kinds", words.Plural(kind))
+		}
+		change := "whole"
+		if quick {
+			change = "quick"
+		}
+		return s.log(ctx, tx, jobID, change, Facts{PartKind: kind, Tag: component}, nil)
 	})
 }
 

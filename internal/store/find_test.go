@@ -232,7 +232,7 @@ func TestNamesAreThoseOfLately(t *testing.T) {
 
 	for i := range 30 {
 		r := size("2.4985")
-		r.Direction = i % 4
+		r.Direction = i % 3
 		_, err := s.AddReading(as(fmt.Sprintf("Guest %02d", i)), 2, main3, r, true)
 		require.NoError(t, err)
 	}

@@ -51,7 +51,8 @@ func (s *Store) importFeature(ctx context.Context, tx *sqlx.Tx, jobID int64, n N
 	}
 	// Parts there is one of may come without a number.
 	row := Feature{JobID: jobID, Kind: f.Kind, Number: max(f.Number, 1), State: f.State,
-		Component: f.Component, Stations: f.Stations, Directions: f.Directions, Added: f.Added}
+		Component: f.Component, Stations: f.Stations, Directions: f.Directions, Added: f.Added,
+		Quick: f.Quick}
 	row.count(f.Width())
 	if g := f.Gauge; g != nil {
 		row.GaugeDivision, row.GaugeRepeatability, row.GaugeSettingU = &g.Division, g.Repeatability, g.SettingU

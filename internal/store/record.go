@@ -187,7 +187,8 @@ func (f *Feature) inspected(held map[string]*Condition,
 	setups map[string]*instrument.Gauge) (out inspection.Feature, ok bool) {
 	out = inspection.Feature{Kind: f.Kind, Number: f.Number, State: f.State, Component: f.Component,
 		Look: Standing(f.Looks), Setup: inspection.Setup{Gauge: f.gauge()},
-		Grid: inspection.Grid{Stations: f.Stations, Directions: f.Directions, Added: f.Added}, Unworn: f.Unworn}
+		Grid: inspection.Grid{Stations: f.Stations, Directions: f.Directions, Added: f.Added}, Unworn: f.Unworn,
+		Quick: f.Quick && f.Kind.Grid()}
 	if f.Stamp != "" {
 		out.Stamp = &inspection.Stamp{Text: f.Stamp}
 	}

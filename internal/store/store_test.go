@@ -257,15 +257,15 @@ func TestAPlanIsChangedOnlyBeforeTheFirstReading(t *testing.T) {
 	ctx := as("Wanda")
 	_, err := s.AddReading(ctx, job, main3, size("2.4983"), false)
 	require.NoError(t, err)
-	nine, _ := plan.Find("3x3")
-	require.NoError(t, s.SetPlan(ctx, job, part.MainJournal, "", nine))
+	eight, _ := plan.Find("2x4")
+	require.NoError(t, s.SetPlan(ctx, job, part.MainJournal, "", eight))
 	record, err := s.Record(ctx, job)
 	require.NoError(t, err)
 	for _, f := range record.Features {
 		if f.Kind == part.MainJournal {
-			want := 3
+			want := 2
 			if f.Number == 3 {
-				want = 2
+				want = 3
 			}
 			assert.Len(t, f.Stations, want, "main %d", f.Number)
 		}

@@ -5,6 +5,7 @@ package truth
 import (
 	"math"
 	"math/rand/v2"
+	"slices"
 
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/instrument"
@@ -43,6 +44,8 @@ type Case struct {
 	Unseen []Fault
 	// Once tells that nothing is read again: the first look decides.
 	Once bool
+	// Quick tells that a quick look comes first.
+	Quick bool
 	// Limits are those that the sets are judged by, in a unit of measure; those of an ordinary engine, in inches, where
 	// nil.
 	Limits *limit.Limits
@@ -230,9 +233,13 @@ func (c Case) inspect(set drawn, source *rand.Rand) (*inspection.Inspection, *ha
 				Repeatability: c.Repeats}},
 			Grid: inspection.Grid{Stations: p.Stations, Directions: p.Directions}}
 		f.Cells = make([][]inspection.Cell, len(p.Stations))
+		f.Quick = c.Quick
 		for s := range f.Cells {
 			f.Cells[s] = make([]inspection.Cell, len(p.Directions))
 			for d := range f.Cells[s] {
+				if c.Quick && !slices.Contains(plan.Quick(len(p.Stations), len(p.Directions)), plan.Cell{Station: s, Direction: d}) {
+					continue
+				}
 				f.Cells[s][d].Sizes = []unit.Length{h.read(i, s, d)}
 			}
 		}

@@ -2,8 +2,10 @@ package disposition
 
 import (
 	"slices"
+	"strings"
 
 	"ledge/internal/core/form"
+	"ledge/internal/core/inspection"
 	"ledge/internal/core/part"
 	"ledge/internal/core/say"
 )
@@ -51,10 +53,13 @@ func (b *board) unseenForm(m member) {
 			stations++
 		}
 	}
+	quick := m.finding.Quick == inspection.FarInside
 	switch {
 	case l.TaperMax == nil:
 	case m.finding.Taper == nil:
 		b.unseen("taper", &m.ref, Unmeasured)
+	case quick:
+		b.unseen("shape_quick", &m.ref, ByPlan)
 	case stations == 2:
 		b.unseen("shape", &m.ref, ByPlan)
 	}
@@ -62,6 +67,8 @@ func (b *board) unseenForm(m member) {
 	case l.OutOfRoundMax == nil:
 	case m.finding.OutOfRound == nil:
 		b.unseen("out_of_round", &m.ref, Unmeasured)
+	case m.finding.Pooled == nil && quick:
+		b.unseen("oval_quick", &m.ref, ByPlan)
 	case m.finding.Pooled == nil:
 		b.unseen("oval", &m.ref, ByPlan)
 	case stations > 1:
@@ -72,14 +79,15 @@ func (b *board) unseenForm(m member) {
 	}
 }
 
-func (b *board) unseen(check string, feature *Ref, why WhyUnseen) {
+// unseen lists a check that was not made, or not of all of a part, in the form that it is said in.
+func (b *board) unseen(form string, feature *Ref, why WhyUnseen) {
 	var r Reason
 	if feature != nil {
 		r = say.Of("unseen", *feature)
 	} else {
 		r = say.New("unseen", say.Word("part", "set", b.set.Set))
 	}
-	b.set.NotSeen = append(b.set.NotSeen, Unseen{check, feature, why, r.As(check)})
+	b.set.NotSeen = append(b.set.NotSeen, Unseen{strings.TrimSuffix(form, "_quick"), feature, why, r.As(form)})
 }
 
 // UnseenChecks lists what may stand under what was not seen.

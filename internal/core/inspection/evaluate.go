@@ -65,6 +65,10 @@ func evaluateGrid(in *Inspection, f *Feature) Finding {
 	grid, missing := f.counted(), f.missing()
 	out := Finding{Kind: f.Kind, Number: f.Number, State: f.State, Component: f.Component, Missing: missing,
 		Look: f.look(), LookGiven: f.Look != "", Grid: grid, Checks: make([]limit.Check, 0, 6)}
+	if f.Quick {
+		out.tellQuick(in, f)
+		missing = out.Missing
+	}
 	gauge, u := in.gauge(f), in.uncertainty(f)
 	out.U = u.Size()
 

@@ -18,6 +18,8 @@ type Finding struct {
 	Component string      `json:"component,omitempty"`
 	Complete  bool        `json:"complete"`
 	Missing   []plan.Cell `json:"missing,omitempty"`
+	// Quick tells how it stands where it is looked at quickly first.
+	Quick Quickness `json:"quick,omitempty"`
 	// Look is the grade that decides; LookGiven whether anyone graded it.
 	Look      Look `json:"look,omitempty"`
 	LookGiven bool `json:"look_given,omitempty"`

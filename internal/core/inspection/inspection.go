@@ -47,7 +47,7 @@ type gauged struct {
 	stated        bool
 	// share is how much of the uncertainty of one reading is the gauge's own.
 	share float64
-	means         [1 + mostConfirms]instrument.Uncertainty
+	means [1 + mostConfirms]instrument.Uncertainty
 }
 
 // A Decision is what a person signed for a set of parts, named as the disposition names sets,
@@ -157,6 +157,8 @@ type Feature struct {
 	// Unworn is a size read on the unworn part of the same feature.
 	Unworn *unit.Length
 	Fitted *Fitted // bearings and strips
+	// Quick tells that it is looked at quickly first, and read whole only where that could matter.
+	Quick bool
 	// Tests are those for cracks and hardness that it came through, or not.
 	Tests []Test
 

@@ -128,7 +128,7 @@ var table = []Row{
 		Quantity: Size, Shaft: true, Role: Journals, Fit: MainFit, Joint: &Joint{MainBearing, MainHousing, MainShell},
 		Set:  MainJournals,
 		Each: PerMain, Start: WithCrank, Looked: true, Bare: true, Heavy: true,
-		Plan: "2x4", Gauge: instrument.Micrometer, States: ofJournal, Spot: atJournal,
+		Plan: "3x3", Gauge: instrument.Micrometer, States: ofJournal, Spot: atJournal,
 		Limits: fields(formed, []string{"runout_max"}, fit, []string{"undersizes", "shells"}),
 	},
 	{
@@ -137,7 +137,7 @@ var table = []Row{
 		Quantity: Size, Shaft: true, Role: Journals, Fit: RodFit, Joint: &Joint{RodBearing, RodHousing, RodShell},
 		Set:  RodJournals,
 		Each: PerThrow, Start: WithCrank, Looked: true, Bare: true, Heavy: true,
-		Plan: "2x4", Gauge: instrument.Micrometer, States: ofJournal, Spot: atJournal,
+		Plan: "3x3", Gauge: instrument.Micrometer, States: ofJournal, Spot: atJournal,
 		Limits: fields(formed, fit, []string{"undersizes", "shells"}),
 	},
 	{
@@ -237,7 +237,7 @@ var table = []Row{
 		Component: Camshaft, Step: AtCam, Place: AlongCam, Shape: ShapeShaft,
 		Quantity: Size, Shaft: true, Role: Journals, Fit: CamFit, Joint: &Joint{Bearing: CamBearing}, Set: CamJournals,
 		Each: PerMain,
-		Plan: "2x4", Gauge: instrument.Micrometer, States: ofJournal, Spot: atJournal,
+		Plan: "3x3", Gauge: instrument.Micrometer, States: ofJournal, Spot: atJournal,
 		Limits: fields(formed, fit, []string{"undersizes"}),
 	},
 	{

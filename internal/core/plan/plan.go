@@ -43,9 +43,9 @@ func degrees(values ...int64) []unit.Angle {
 func All() []Plan {
 	ends, three := []string{"A", "B"}, []string{"front", "middle", "rear"}
 	return []Plan{
-		{ID: "2x4", Stations: ends, Directions: degrees(0, 45, 90, 135)},
 		{ID: "3x3", Stations: three, Directions: degrees(0, 60, 120)},
 		{ID: "3x4", Stations: three, Directions: degrees(0, 45, 90, 135)},
+		{ID: "2x4", Stations: ends, Directions: degrees(0, 45, 90, 135)},
 		{ID: "3x2", Stations: []string{"top", "middle", "bottom"}, Directions: degrees(90, 0)},
 		{ID: "4x2", Stations: []string{"top", "middle", "oil ring", "bottom"}, Directions: degrees(90, 0)},
 		{ID: "2x2", Stations: ends, Directions: degrees(0, 90)},

@@ -618,6 +618,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{id}/plans/{kind}/quick": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say whether the parts of a kind are looked at quickly first */
+        put: operations["set-quick"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{id}/power": {
         parameters: {
             query?: never;
@@ -1523,6 +1540,8 @@ export interface components {
             type: string;
         };
         FeatureChange: {
+            by_direction?: components["schemas"]["PlanCell"][];
+            by_station?: components["schemas"]["PlanCell"][];
             checks?: components["schemas"]["LimitCheck"][];
             expected?: components["schemas"]["InspectionExpectation"];
             finding?: components["schemas"]["InspectionFinding"];
@@ -1587,6 +1606,7 @@ export interface components {
             number: number;
             /** @enum {string} */
             quantity: "size" | "gap" | "dial" | "weight";
+            quick?: boolean;
             sees: string;
             stamp: string;
             /** @enum {string} */
@@ -1773,6 +1793,7 @@ export interface components {
             out_of_round?: number;
             oval?: components["schemas"]["FormOval"];
             oval_pooled?: components["schemas"]["FormPooledOval"];
+            quick?: string;
             runout?: components["schemas"]["FormRunout"];
             /** @enum {string} */
             shape?: "parallel" | "tapered" | "barrel" | "waisted";
@@ -2475,6 +2496,11 @@ export interface components {
             /** @description the tag of the one they belong to */
             component?: string;
             plan: string;
+        };
+        "Set-quickRequest": {
+            /** @description the tag of the one they belong to */
+            component?: string;
+            quick: boolean;
         };
         "Set-shopRequest": {
             public_url: string;
@@ -4346,6 +4372,42 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["Set-planRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "set-quick": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Set-quickRequest"];
             };
         };
         responses: {

@@ -1,0 +1,49 @@
+package plan
+
+import (
+	"slices"
+
+	"ledge/internal/core/unit"
+)
+
+// Quick are the cells of a quick look at a grid, in the order of the hands: one spiral along the axis, each station
+// and each direction at least once, so that a taper, a barrel and an oval at any angle all show in its spread, and one
+// cell more where without it nothing would be read twice on one station or twice in one direction. It is all of a grid
+// that is too small for less.
+func Quick(stations, directions int) []Cell {
+	var cells []Cell
+	for i := range max(stations, directions) {
+		if stations > 0 && directions > 0 {
+			cells = append(cells, Cell{Station: i % stations, Direction: i % directions})
+		}
+	}
+	if stations < 2 || directions < 2 {
+		return cells
+	}
+	for _, more := range []Cell{{0, directions - 1}, {stations - 1, directions - 1}} {
+		if !slices.Contains(cells, more) && !judgesForm(cells) {
+			cells = append(cells, more)
+		}
+	}
+	return cells
+}
+
+// QuickOf are the cells of a quick look at a grid; what was added to its plan is left out.
+func QuickOf(stations []string, directions []unit.Angle) []Cell {
+	if p, ok := Of(stations, directions); ok {
+		stations, directions = p.Stations, p.Directions
+	}
+	return Quick(len(stations), len(directions))
+}
+
+// judgesForm reports whether two cells share a station and two share a direction: a taper and an out-of-round are known.
+func judgesForm(cells []Cell) bool {
+	station, direction := false, false
+	for i, a := range cells {
+		for _, b := range cells[i+1:] {
+			station = station || a.Station == b.Station
+			direction = direction || a.Direction == b.Direction
+		}
+	}
+	return station && direction
+}
