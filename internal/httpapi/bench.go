@@ -101,9 +101,14 @@ func (a resources) quick(api huma.API) {
 func (a resources) plans(api huma.API) {
 	serve(a, api, store.Viewer, fetching("list-plans", "/plans", "The measuring plans"),
 		func(context.Context, *struct{}) ([]plan.Plan, error) { return shop.Plans(), nil })
-	serve(a, api, store.Viewer, fetching("plan-power", "/jobs/{id}/power",
-		"What each plan for journals passes of a hundred sets with one bad part, at the job's limits and gauges"),
-		func(ctx context.Context, in *JobPath) ([]shop.PlanPower, error) { return a.shop.Power(ctx, in.ID) })
+	serve(a, api, store.Viewer, fetching("plan-power", "/jobs/{id}/plans/{kind}/power",
+		"What each plan for a kind passes of a hundred sets with one bad part, at the job's limits and gauge"),
+		func(ctx context.Context, in *struct {
+			JobPath
+			Kind part.Kind `path:"kind"`
+		}) ([]shop.PlanPower, error) {
+			return a.shop.Power(ctx, in.ID, in.Kind)
+		})
 	serve(a, api, store.Inspector, replacing("set-plan", "/jobs/{id}/plans/{kind}",
 		"Choose the plan for the features of a kind that nobody has read yet"),
 		func(ctx context.Context, in *struct {

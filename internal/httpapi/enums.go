@@ -58,6 +58,7 @@ func lists(r huma.Registry) {
 	list(r, disposition.Methods()...)
 	list(r, disposition.Bases()...)
 	list(r, disposition.AllAsked()...)
+	list(r, inspection.Quicknesses()...)
 	list(r, disposition.WhysUnseen()...)
 	list(r, form.Straight, form.OneBend, form.SBend, form.Twisted)
 	list(r, limit.Verdicts()...)

@@ -16,6 +16,7 @@ import (
 	"github.com/go-chi/chi/v5/middleware"
 
 	"ledge/internal/archive"
+	"ledge/internal/help"
 	"ledge/internal/shop"
 	"ledge/internal/store"
 	"ledge/internal/words"
@@ -74,6 +75,7 @@ func New(o Options) http.Handler {
 			a.mount(answers, o.Version)
 		})
 	})
+	router.Method(http.MethodGet, help.Prefix+"*", middleware.Compress(5)(help.Handler()))
 	front := middleware.Compress(5)(frontEnd(o.Front))
 	router.Method(http.MethodGet, "/*", front)
 	router.Method(http.MethodHead, "/*", front)

@@ -13,31 +13,28 @@ import (
 // A PlanPower is what a plan passes.
 type PlanPower = truth.Power
 
-// Power says what each plan for journals passes of a hundred sets with one bad part, with a job's own limits and
-// gauges.
-func (a *Application) Power(ctx context.Context, job int64) ([]PlanPower, error) {
+// Power says what each plan for a kind passes of a hundred sets with one bad part, with a job's own limits and gauge.
+func (a *Application) Power(ctx context.Context, job int64, kind part.Kind) ([]PlanPower, error) {
 	record, err := a.store.Record(ctx, job)
 	if err != nil {
 		return nil, err
 	}
 	in, _ := record.Inspection()
-	powers := []PlanPower{}
-	for _, kind := range []part.Kind{part.MainJournal, part.RodJournal} {
-		gauge := instrument.Default(kind.Shaft(), in.Unit)
-		for _, setup := range record.Gauges {
-			if setup.Kind == kind {
-				gauge.Division, gauge.Repeatability = setup.Division, setup.Repeatability
-			}
+	gauge := instrument.Default(kind.Shaft(), in.Unit)
+	for _, setup := range record.Gauges {
+		if setup.Kind == kind {
+			gauge.Division, gauge.Repeatability = setup.Division, setup.Repeatability
 		}
-		limits, _ := in.LimitsFor(kind, 0)
-		by, err := json.Marshal([]any{kind, limits.New, limits.WearMax, limits.TaperMax, limits.OutOfRoundMax,
-			gauge.Division, gauge.Repeatability})
-		if err != nil {
-			return nil, err
-		}
-		powers = append(powers, a.power.of(string(by), func() []PlanPower { return truth.PowerOf(in, kind, gauge) })...)
 	}
-	return powers, nil
+	limits, _ := in.LimitsFor(kind, 0)
+	by, err := json.Marshal([]any{kind, limits.New, limits.WearMax, limits.TaperMax, limits.OutOfRoundMax,
+		gauge.Division, gauge.Repeatability})
+	if err != nil {
+		return nil, err
+	}
+	return a.power.of(string(by), func() []PlanPower {
+		return append([]PlanPower{}, truth.PowerOf(in, kind, gauge)...)
+	}), nil
 }
 
 // played keeps what was played: half a second of work for one set of limits and one gauge.

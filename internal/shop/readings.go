@@ -74,12 +74,22 @@ type FeatureChange struct {
 	U []unit.Length `json:"u,omitempty"`
 	// Notes are all that stand beside it, where they changed and its readings did not.
 	Notes *[]inspection.Note `json:"notes,omitempty"`
-	// ByStation and ByDirection are its paths, where they changed: a quick look has ended.
-	ByStation   []plan.Cell `json:"by_station,omitempty"`
-	ByDirection []plan.Cell `json:"by_direction,omitempty"`
+	// Quick is how it stands after its quick look, where that changed and its readings did not.
+	Quick *QuickChange `json:"quick,omitempty"`
+	// ByStation and ByDirection are its paths, a pair of station and direction each, where they changed: a quick look
+	// has ended.
+	ByStation   [][2]int `json:"by_station,omitempty"`
+	ByDirection [][2]int `json:"by_direction,omitempty"`
 	// Lines are new on its tape; Superseded are those that hold no more, with what took their place.
 	Lines      []store.Reading   `json:"lines,omitempty"`
 	Superseded map[string]string `json:"superseded,omitempty"`
+}
+
+// A QuickChange is what a quick look makes of a part: what is missing of it now.
+type QuickChange struct {
+	Quick    inspection.Quickness `json:"quick,omitempty"`
+	Complete bool                 `json:"complete"`
+	Missing  []plan.Cell          `json:"missing,omitempty"`
 }
 
 // A FitChange is the clearance of a part where it changed, on every basis there is now.
@@ -203,6 +213,7 @@ func changeOf(old, f *FeatureView, was, is *inspection.Finding) (c FeatureChange
 		if was != nil && len(is.Checks) > 0 {
 			judged := *was
 			judged.Checks, judged.U, judged.Notes = is.Checks, is.U, is.Notes
+			judged.Quick, judged.Complete, judged.Missing = is.Quick, is.Complete, is.Missing
 			if reflect.DeepEqual(&judged, is) {
 				c.Finding = nil
 				c.judged(was, is)
@@ -221,13 +232,22 @@ func changeOf(old, f *FeatureView, was, is *inspection.Finding) (c FeatureChange
 		}
 	}
 	if !slices.Equal(f.ByStation, old.ByStation) {
-		c.ByStation, c.ByDirection = f.ByStation, f.ByDirection
+		c.ByStation, c.ByDirection = pairs(f.ByStation), pairs(f.ByDirection)
 	}
 	return c, len(c.Lines) > 0 || c.ByStation != nil || c.Superseded != nil || c.Finding != nil ||
-		c.Checks != nil || c.U != nil || c.Notes != nil ||
+		c.Checks != nil || c.U != nil || c.Notes != nil || c.Quick != nil ||
 		(was == nil) != (is == nil) ||
 		f.Standing != old.Standing || !reflect.DeepEqual(f.Expected, old.Expected) ||
 		!reflect.DeepEqual(f.Mating, old.Mating)
+}
+
+// pairs are cells in few words.
+func pairs(path []plan.Cell) [][2]int {
+	out := make([][2]int, len(path))
+	for i, cell := range path {
+		out[i] = [2]int{cell.Station, cell.Direction}
+	}
+	return out
 }
 
 // judged takes what changed of how a part is judged, its readings as they were.
@@ -236,6 +256,9 @@ func (c *FeatureChange) judged(was, is *inspection.Finding) {
 		if c.U = onlyUncertainty(was.Checks, is.Checks); c.U == nil {
 			c.Checks = is.Checks
 		}
+	}
+	if was.Quick != is.Quick || was.Complete != is.Complete || !slices.Equal(was.Missing, is.Missing) {
+		c.Quick = &QuickChange{is.Quick, is.Complete, is.Missing}
 	}
 	if !reflect.DeepEqual(was.Notes, is.Notes) {
 		notes := append([]inspection.Note{}, is.Notes...)

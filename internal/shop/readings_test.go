@@ -17,6 +17,7 @@ import (
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/part"
+	"ledge/internal/core/plan"
 	"ledge/internal/core/unit"
 	"ledge/internal/demo"
 	"ledge/internal/shop"
@@ -81,6 +82,9 @@ func (b *atBench) take(t *testing.T, answer shop.ReadingAnswer) {
 	for _, c := range answer.Features {
 		f := b.features[c.ID]
 		f.Standing, f.Expected, f.Mating = c.Standing, c.Expected, c.Mating
+		if c.ByStation != nil {
+			f.ByStation, f.ByDirection = cells(c.ByStation), cells(c.ByDirection)
+		}
 		f.Tape = slices.Clone(f.Tape)
 		for i := range f.Tape {
 			if by, gone := c.Superseded[f.Tape[i].ID]; gone {
@@ -107,6 +111,9 @@ func (b *atBench) take(t *testing.T, answer shop.ReadingAnswer) {
 			if c.Notes != nil {
 				f.Notes = *c.Notes
 			}
+			if q := c.Quick; q != nil {
+				f.Quick, f.Complete, f.Missing = q.Quick, q.Complete, q.Missing
+			}
 			b.findings[c.ID] = f
 		}
 	}
@@ -116,6 +123,13 @@ func (b *atBench) take(t *testing.T, answer shop.ReadingAnswer) {
 			delete(b.fits, key)
 		}
 	}
+}
+
+func cells(pairs [][2]int) (path []plan.Cell) {
+	for _, p := range pairs {
+		path = append(path, plan.Cell{Station: p[0], Direction: p[1]})
+	}
+	return path
 }
 
 func (b atBench) text(t *testing.T) string {
@@ -133,7 +147,7 @@ func TestAnAnswerCarriesWhatChanged(t *testing.T) {
 	a, ctx := opened(t)
 	random := rand.New(rand.NewPCG(1, 6))
 	for _, job := range []int64{4, 6} {
-		view, err := a.View(ctx, job, "", "")
+		view, err := a.SetQuick(ctx, job, part.MainJournal, "", true)
 		require.NoError(t, err)
 		bench := shown(view)
 		for i := range 150 {

@@ -3,6 +3,7 @@ package truth
 import (
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
+	"ledge/internal/core/plan"
 	"ledge/internal/core/unit"
 )
 
@@ -33,6 +34,12 @@ func Rows() (rows []Row) {
 		add("good", journals(plan, good, limit.Plain))
 		add("ordinary", journals(plan, ordinary, limit.Plain))
 	}
+	for _, plan := range []string{"3x3", "3x4"} {
+		for _, c := range []Case{journals(plan, good, limit.Plain), journals(plan, ordinary, limit.Plain)} {
+			c.Quick = true
+			add(map[unit.Length]string{good: "good", ordinary: "ordinary"}[c.Hand], c)
+		}
+	}
 	add("loose", journals("3x3", loose, limit.Plain))
 	once := journals("3x3", ordinary, limit.Plain)
 	once.Once = true
@@ -46,6 +53,16 @@ func Rows() (rows []Row) {
 	add("good", Case{Kind: part.MainHousing, Plan: "2x3", Gauge: unit.Tenth, Hand: good, Rule: limit.Plain,
 		Faults: []Fault{Taper, Oval, Size}})
 	return rows
+}
+
+// readings are those of a set before anything is asked for.
+func (c Case) readings() int {
+	p, _ := plan.Find(c.Plan)
+	each := len(p.Stations) * len(p.Directions)
+	if c.Quick {
+		each = len(plan.QuickOf(p.Stations, p.Directions))
+	}
+	return counts[c.Kind] * each
 }
 
 // unseen are the faults that a plan cannot see: what lies between its stations or at one end of them, and every oval

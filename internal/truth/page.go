@@ -21,11 +21,11 @@ func Page(page, drawing io.Writer, sets int, seed uint64) error {
 	var table, faults strings.Builder
 	for i, row := range rows {
 		t := tallies[i]
-		fmt.Fprintf(&table, "| %s | %s | %s | %s, %s in | %s | **%s** | %s | %s | %s | %.1f | %.1f (%d) | %d |\n",
-			named(row.Kind), row.Plan, gauge(row.Case), row.Who, row.Hand.Format(unit.In), rule(row.Case),
+		fmt.Fprintf(&table, "| %s | %s | %s | %s, %s in | %s | **%s** | %s | %s | %s | %.1f | %.1f | %.1f (%d) | %d |\n",
+			named(row.Kind), row.planned(), gauge(row.Case), row.Who, row.Hand.Format(unit.In), rule(row.Case),
 			share100(t.Passed, t.Bad), share100(t.Missed, t.Hidden), share100(t.Machined, t.Good),
-			share100(t.Passed+t.Missed, t.Bad+t.Hidden), per(t.Extra, t), per(t.Rounds, t), t.Most, t.Open)
-		fmt.Fprintf(&faults, "| %s | %s | %s | %s |", named(row.Kind), row.Plan, row.Who, rule(row.Case))
+			share100(t.Passed+t.Missed, t.Bad+t.Hidden), float64(row.readings())+per(t.Extra, t), per(t.Extra, t), per(t.Rounds, t), t.Most, t.Open)
+		fmt.Fprintf(&faults, "| %s | %s | %s | %s |", named(row.Kind), row.planned(), row.Who, rule(row.Case))
 		for _, f := range []Fault{Taper, Barrel, Oval, Worn, Bent, Size, OneEnd, LowSpot} {
 			by := t.ByFault[f]
 			fmt.Fprintf(&faults, " %s |", share100(by[1], by[0]))
@@ -53,6 +53,15 @@ func named(k part.Kind) string {
 		return "tunnel of 5"
 	}
 	return "5 mains"
+}
+
+// planned is the plan in words.
+func (c Case) planned() string {
+	name := strings.Replace(c.Plan, "x", " × ", 1)
+	if c.Quick {
+		return name + ", quick first"
+	}
+	return name
 }
 
 func gauge(c Case) string { return c.Gauge.Format(unit.In) + " in" }
@@ -85,7 +94,7 @@ func blacks(all []Tally) (n int) {
 
 // picture draws what each plan passes of the sets with one bad part, in an ordinary hand.
 func picture(rows []Row, tallies []Tally) string {
-	const left, width, line = 90, 420, 44
+	const left, width, line = 160, 360, 44
 	var b strings.Builder
 	y := 48
 	for i, row := range rows {
@@ -96,7 +105,7 @@ func picture(rows []Row, tallies []Tally) string {
 		of := float64(t.Bad + t.Hidden)
 		seen, hidden := float64(width)*float64(t.Passed)/of, float64(width)*float64(t.Missed)/of
 		fmt.Fprintf(&b, "<text x=\"%d\" y=\"%d\" text-anchor=\"end\">%s</text>\n", left-10, y+17,
-			strings.Replace(row.Plan, "x", " × ", 1))
+			row.planned())
 		fmt.Fprintf(&b, "<rect x=\"%d\" y=\"%d\" width=\"%.1f\" height=\"24\" %s/>\n", left, y, seen, dark)
 		fmt.Fprintf(&b, "<rect x=\"%.1f\" y=\"%d\" width=\"%.1f\" height=\"24\" %s/>\n", left+seen, y, hidden, pale)
 		fmt.Fprintf(&b, "<text x=\"%.1f\" y=\"%d\">%.0f of 100</text>\n", left+seen+hidden+8, y+17,

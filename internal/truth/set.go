@@ -137,26 +137,35 @@ func (c Case) draw(source *rand.Rand, fault Fault) (set drawn) {
 
 // good is a part with taper up to 0.6 and oval up to 0.8 of their limits, and a size well inside.
 func (c Case) good(source *rand.Rand, l limit.Limits) member {
-	taper := share(*l.TaperMax, 0.6*source.Float64())
+	taper := share(known(l.TaperMax), 0.6*source.Float64())
 	if source.IntN(2) == 0 {
 		taper = -taper
 	}
-	m := member{form: simulate.Form{Taper: taper, Oval: share(*l.OutOfRoundMax, 0.8*source.Float64()),
+	m := member{form: simulate.Form{Taper: taper, Oval: share(known(l.OutOfRoundMax), 0.8*source.Float64()),
 		Axis: unit.Angle(source.Float64() * 180 * float64(unit.Degree))}}
 	if c.Kind == part.Cylinder { // worn across
 		m.form.Axis = 90 * unit.Degree
 	}
 	spread := (m.form.Oval + m.form.Taper.Abs()) / 2
 	half := (l.New.Max - l.New.Min) / 2
+	worn := share(max(0, known(l.WearMax)-2*spread), 0.8*source.Float64())
 	switch {
 	case c.Kind.Housing():
 		m.form.Mean = l.New.Middle() + share(max(0, half-spread), 2*source.Float64()-1)
 	case c.Kind.Shaft():
-		m.form.Mean = l.New.Max - spread - share(*l.WearMax-2*spread, 0.8*source.Float64())
+		m.form.Mean = l.New.Max - spread - worn
 	default:
-		m.form.Mean = l.New.Min + spread + share(*l.WearMax-2*spread, 0.8*source.Float64())
+		m.form.Mean = l.New.Min + spread + worn
 	}
 	return m
+}
+
+// known is a limit, or nothing.
+func known(l *unit.Length) unit.Length {
+	if l == nil {
+		return 0
+	}
+	return *l
 }
 
 func share(l unit.Length, by float64) unit.Length { return unit.Round(float64(l) * by) }
@@ -193,7 +202,8 @@ func (c Case) spoil(m *member, source *rand.Rand, l limit.Limits, fault Fault, b
 }
 
 // counts are how many members a set has.
-var counts = map[part.Kind]int{part.MainJournal: 5, part.RodJournal: 4, part.Cylinder: 4, part.MainHousing: 5}
+var counts = map[part.Kind]int{part.MainJournal: 5, part.RodJournal: 4, part.Cylinder: 4, part.MainHousing: 5,
+	part.RodHousing: 4}
 
 // limitsOf are the limits that the sets are judged by, in inches: those of an ordinary engine.
 func limitsOf(k part.Kind) limit.Limits {
@@ -227,6 +237,7 @@ func (c Case) inspect(set drawn, source *rand.Rand) (*inspection.Inspection, *ha
 	if c.Kind.Shaft() {
 		kind = instrument.Micrometer
 	}
+	quick := plan.QuickOf(p.Stations, p.Directions)
 	for i := range set.members {
 		f := inspection.Feature{Kind: c.Kind, Number: i + 1, State: part.AsFound, Look: inspection.Smooth,
 			Setup: inspection.Setup{Gauge: &instrument.Gauge{Kind: kind, Division: c.Gauge,
@@ -237,7 +248,7 @@ func (c Case) inspect(set drawn, source *rand.Rand) (*inspection.Inspection, *ha
 		for s := range f.Cells {
 			f.Cells[s] = make([]inspection.Cell, len(p.Directions))
 			for d := range f.Cells[s] {
-				if c.Quick && !slices.Contains(plan.Quick(len(p.Stations), len(p.Directions)), plan.Cell{Station: s, Direction: d}) {
+				if c.Quick && !slices.Contains(quick, plan.Cell{Station: s, Direction: d}) {
 					continue
 				}
 				f.Cells[s][d].Sizes = []unit.Length{h.read(i, s, d)}

@@ -36,10 +36,43 @@ func TestTruth(t *testing.T) {
 		}
 		assert.Less(t, passed, 0.08, at...)
 		assert.Less(t, machined, most, at...)
-		if row.Kind == part.MainJournal && row.Rule == limit.Plain {
+		if row.Kind == part.MainJournal && row.Rule == limit.Plain && !row.Quick {
 			assert.Less(t, float64(got.Extra)/400, 9.0, at...)
 		}
 	}
+}
+
+// A quick look first takes a quarter of the readings less at least, and passes hardly more.
+func TestAQuickLookTakesLess(t *testing.T) {
+	whole := Case{Kind: part.MainJournal, Plan: "3x3", Gauge: unit.Tenth, Hand: ordinary, Rule: limit.Plain,
+		Faults: []Fault{Taper, Barrel, Oval, Worn}}
+	quick := whole
+	quick.Quick = true
+	all, few := whole.Count(600, 1), quick.Count(600, 1)
+	readings := func(c Case, t Tally) float64 { return float64(c.readings()) + per(t.Extra, t) }
+	assert.Less(t, readings(quick, few), 0.8*readings(whole, all))
+	assert.Less(t, few.Passed, all.Passed+20, "of 300")
+	assert.Zero(t, few.Black)
+	assert.Zero(t, few.Open)
+}
+
+// Cylinders and housings have their plans played, too, by the limits that they have.
+func TestPowerOfBores(t *testing.T) {
+	bores := limitsOf(part.MainHousing)
+	bores.TaperMax = nil
+	in := &inspection.Inspection{Unit: unit.In, Limits: map[part.Kind]limit.Limits{
+		part.Cylinder: limitsOf(part.Cylinder), part.MainHousing: bores}}
+	gauge := instrument.Gauge{Kind: instrument.BoreGauge, Division: unit.Tenth}
+	of := map[string]Power{}
+	for _, kind := range []part.Kind{part.Cylinder, part.MainHousing} {
+		for _, power := range PowerOf(in, kind, gauge) {
+			of[string(power.Kind)+" "+power.Plan+map[bool]string{true: " quick"}[power.Quick]] = power
+		}
+	}
+	assert.Less(t, of["cylinder 3x2"].Passes, 8)
+	assert.Greater(t, of["cylinder 1x2"].Passes, of["cylinder 3x2"].Passes+10, "taper is not seen at one station")
+	assert.Less(t, of["cylinder 3x2 quick"].Readings, 7)
+	assert.Less(t, of["main_housing 2x3"].Passes, 10)
 }
 
 // A plan that cannot see a barrel passes it; one that can does not.
@@ -68,10 +101,10 @@ func TestPowerAgreesWithTheTable(t *testing.T) {
 		Limits: map[part.Kind]limit.Limits{part.MainJournal: limitsOf(part.MainJournal)}}
 	gauge := instrument.Gauge{Kind: instrument.Micrometer, Division: unit.Tenth}
 	powers := PowerOf(in, part.MainJournal, gauge)
-	require.Len(t, powers, 5)
+	require.Len(t, powers, 9)
 	for _, power := range powers {
 		of := Case{Kind: part.MainJournal, Plan: power.Plan, Gauge: unit.Tenth, Hand: good, Rule: limit.Plain,
-			Faults: []Fault{Taper, Barrel, Oval, Worn}}
+			Faults: []Fault{Taper, Barrel, Oval, Worn}, Quick: power.Quick}
 		all := of.Count(1200, 2)
 		assert.InDelta(t, 100*float64(all.Passed)/float64(all.Bad), power.Passes, 10, power.Plan)
 	}

@@ -230,6 +230,13 @@ export const useSetPlan = (id: number) =>
 		id,
 	);
 
+export const useSetQuick = (id: number) =>
+	useChange(
+		({ kind, ...body }: { kind: Kind; quick: boolean; component?: string }) =>
+			unwrap(client.PUT("/api/v1/jobs/{id}/plans/{kind}/quick", { params: { path: { id, kind } }, body })),
+		id,
+	);
+
 export const useSetFitted = (id: number) =>
 	useChange(
 		(body: Place & { step?: number; shell: number; used?: boolean }) =>

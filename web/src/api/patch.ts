@@ -40,16 +40,25 @@ function part(f: FeatureView, change: Change, findings: JobView["evaluation"]["f
 	if (u && held) findings[finding] = { ...held, checks: held.checks.map((c, i) => ({ ...c, u: u[i] ?? c.u })) };
 	const judged = findings[finding];
 	if (change.notes && judged) findings[finding] = { ...judged, notes: change.notes };
+	const looked = findings[finding];
+	if (change.quick && looked) {
+		const { quick: _, missing: __, ...found } = looked;
+		findings[finding] = { ...found, ...change.quick };
+	}
 	const { expected: _, mating: __, ...rest } = f;
 	return {
 		...rest,
 		...(change.expected && { expected: change.expected }),
 		...(change.mating && { mating: change.mating }),
+		...(change.by_station && { by_station: cells(change.by_station) }),
+		...(change.by_direction && { by_direction: cells(change.by_direction) }),
 		standing: change.standing,
 		finding,
 		tape: [...tape, ...(change.lines ?? [])],
 	};
 }
+
+const cells = (pairs: number[][]) => pairs.map(([station = 0, direction = 0]) => ({ station, direction }));
 
 function fits(view: JobView, answer: ReadingAnswer) {
 	const same = (a: { kind: string; number: number; component?: string }, b: typeof a) =>

@@ -40,11 +40,11 @@ export const plansQuery = queryOptions({
 	staleTime: Number.POSITIVE_INFINITY,
 });
 
-/** What each plan for journals passes of a hundred sets with one bad part, at a job's limits and gauges. */
-export const powerQuery = (id: number) =>
+/** What each plan for a kind passes of a hundred sets with one bad part, at a job's limits and gauge. */
+export const powerQuery = (id: number, kind: Kind) =>
 	queryOptions({
-		queryKey: ["power", id],
-		queryFn: () => unwrap(client.GET("/api/v1/jobs/{id}/power", { params: { path: { id } } })),
+		queryKey: ["power", id, kind],
+		queryFn: () => unwrap(client.GET("/api/v1/jobs/{id}/plans/{kind}/power", { params: { path: { id, kind } } })),
 	});
 
 /** What a job costs and when it is ready with other ways than the standing ones; options by set. */

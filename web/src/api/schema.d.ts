@@ -618,6 +618,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{id}/plans/{kind}/power": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What each plan for a kind passes of a hundred sets with one bad part, at the job's limits and gauge */
+        get: operations["plan-power"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{id}/plans/{kind}/quick": {
         parameters: {
             query?: never;
@@ -628,23 +645,6 @@ export interface paths {
         get?: never;
         /** Say whether the parts of a kind are looked at quickly first */
         put: operations["set-quick"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/jobs/{id}/power": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** What each plan for journals passes of a hundred sets with one bad part, at the job's limits and gauges */
-        get: operations["plan-power"];
-        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -1540,8 +1540,8 @@ export interface components {
             type: string;
         };
         FeatureChange: {
-            by_direction?: components["schemas"]["PlanCell"][];
-            by_station?: components["schemas"]["PlanCell"][];
+            by_direction?: number[][];
+            by_station?: number[][];
             checks?: components["schemas"]["LimitCheck"][];
             expected?: components["schemas"]["InspectionExpectation"];
             finding?: components["schemas"]["InspectionFinding"];
@@ -1550,6 +1550,7 @@ export interface components {
             lines?: components["schemas"]["StoreReading"][];
             mating?: components["schemas"]["Mating"];
             notes?: components["schemas"]["SayReason"][];
+            quick?: components["schemas"]["QuickChange"];
             recorded: boolean;
             /** @enum {string} */
             standing: "open" | "within" | "unsure" | "beyond" | "no_limit";
@@ -1793,7 +1794,8 @@ export interface components {
             out_of_round?: number;
             oval?: components["schemas"]["FormOval"];
             oval_pooled?: components["schemas"]["FormPooledOval"];
-            quick?: string;
+            /** @enum {string} */
+            quick?: "looking" | "left" | "full";
             runout?: components["schemas"]["FormRunout"];
             /** @enum {string} */
             shape?: "parallel" | "tapered" | "barrel" | "waisted";
@@ -2302,6 +2304,12 @@ export interface components {
             hint?: string;
             label: string;
             name: string;
+        };
+        QuickChange: {
+            complete: boolean;
+            missing?: components["schemas"]["PlanCell"][];
+            /** @enum {string} */
+            quick?: "looking" | "left" | "full";
         };
         RateName: {
             id: string;
@@ -3012,6 +3020,9 @@ export interface components {
             /** Format: int64 */
             passes: number;
             plan: string;
+            quick: boolean;
+            /** Format: int64 */
+            readings: number;
         };
         WalkChoice: {
             /** @enum {string} */
@@ -4395,6 +4406,38 @@ export interface operations {
             };
         };
     };
+    "plan-power": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TruthPower"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "set-quick": {
         parameters: {
             query?: never;
@@ -4418,37 +4461,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobView"];
-                };
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
-            };
-        };
-    };
-    "plan-power": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["TruthPower"][];
                 };
             };
             /** @description Error */

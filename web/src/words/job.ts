@@ -113,9 +113,14 @@ export const jobWords = {
 	cylindersMainsThrowsDuty: (cylinders: number, mains: number, throws: number, duty: string) =>
 		` · ${cylinders} cylinders, ${mains} mains, ${throws} throws · ${duty} duty`,
 	measure: (title: string) => `Measure ${title}`,
-	planPasses: (name: string, passes: number | undefined) => (passes === undefined ? name : `${name} · passes ${passes} in 100`),
+	planPasses: (name: string, power: { passes: number; readings: number } | undefined) =>
+		power === undefined ? name : `${name} · passes ${power.passes} in 100, ${count(power.readings, "reading")}`,
+	quickLookFirst: "Quick look first",
+	quickPasses: (quick: { passes: number; readings: number }, whole: { passes: number; readings: number }) =>
+		`passes ${quick.passes} in 100 with some ${quick.readings} readings each, the whole plan ${whole.passes} with ${whole.readings}`,
 	whatPassesMeans:
-		"“Passes” is how many of a hundred sets with one journal over its limit the plan lets through, played with these limits and this gauge (docs/truth.md).",
+		"“Passes” is how many of a hundred sets with one part over its limit a plan lets through, played with these limits and this gauge. After a quick look only the parts that could be out are read whole.",
+	howOftenItIsRight: "How often is it right?",
 	readAgain: (title: string) => `Read again: ${title}`,
 	decide: "Decide",
 	thisJobLeftTheShopOn: (closedAt: string, value: string, value2: string) =>

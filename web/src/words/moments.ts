@@ -128,6 +128,10 @@ function changed(m: Moment): string {
 			return "changed the limits or the policy";
 		case "plan":
 			return `${part}: measured by the plan ${m.plan}`;
+		case "quick":
+			return `${part}: looked at quickly first`;
+		case "whole":
+			return `${part}: the whole plan read at once`;
 		case "fitted":
 			return `${part}: other shells were in when it was measured`;
 		case "state":

@@ -1,15 +1,13 @@
-import { Alert, Button, Group, Select, Stack, Table, Title, VisuallyHidden } from "@mantine/core";
-import { useQuery } from "@tanstack/react-query";
+import { Alert, Button, Group, Stack, Table, Title, VisuallyHidden } from "@mantine/core";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { askedParts } from "../../api/asks";
-import { useRemovePart, useSetPlan } from "../../api/changes";
+import { useRemovePart } from "../../api/changes";
 import type { FeatureView, JobView, Journal } from "../../api/client";
-import { plansQuery, powerQuery, useWholeJob } from "../../api/queries";
+import { useWholeJob } from "../../api/queries";
 import { type Kind, plural, rowOf } from "../../api/table";
 import {
 	bearingKind,
-	columnCount,
 	crankJournal,
 	featureOf,
 	findingOf,
@@ -37,12 +35,12 @@ import { date } from "../../words/intl";
 import { jobWords } from "../../words/job";
 import { placeWords } from "../../words/places";
 import { Rich } from "../../words/Rich";
-import { OUTCOME_WORD, setName, wayName } from "../../words/trade";
+import { OUTCOME_WORD } from "../../words/trade";
 import { AddParts } from "./AddParts";
 import { BendPanel } from "./BendPanel";
 import { Components } from "./Components";
 import { Findings } from "./Findings";
-import css from "./job.module.css";
+import { PlanChoice } from "./PlanChoice";
 import { ReadingsDialog } from "./ReadingsDialog";
 import { WalkRail } from "./WalkRail";
 import { nextOpen } from "./walk";
@@ -310,69 +308,5 @@ function BearingLink({ view, bearing, rod }: { view: JobView; bearing: FeatureVi
 			{n === 0 ? "measure" : jobWords.of2(n, bearing.by_station.length)}
 			<VisuallyHidden> {bearing.title}</VisuallyHidden>
 		</Link>
-	);
-}
-
-function PlanChoice({ view }: { view: JobView }) {
-	const plans = useQuery(plansQuery);
-	const [asking, setAsking] = useState(false);
-	// It takes the server half a second, so it is asked for only by who is about to choose.
-	const power = useQuery({ ...powerQuery(view.job.id), enabled: asking });
-	const passes = (kind: Kind, plan: string) => power.data?.find((p) => p.kind === kind && p.plan === plan)?.passes;
-	const set = useSetPlan(view.job.id);
-	const kinds = [...new Set(view.features.map((f) => f.kind))].filter((kind) =>
-		view.features.some((f) => f.kind === kind && !f.columns && kind !== "runout"),
-	);
-	return (
-		<section>
-			<Title order={2} size="h4" mb="xs">
-				{jobWords.howTheyAreMeasured}
-			</Title>
-			<div className={look.twin}>
-				{kinds.map((kind) => {
-					const f = view.features.find((one) => one.kind === kind);
-					if (!f) return null;
-					const untouched = view.features.some((one) => one.kind === kind && one.tape.length === 0);
-					const now = plans.data?.find(
-						(p) => p.stations.join() === f.stations.join() && p.directions.join() === f.directions.join(),
-					);
-					return (
-						<Select
-							key={kind}
-							label={plural(kind)}
-							miw={230}
-							disabled={!untouched}
-							description={f.blind ? jobWords.cannotSee(f.blind) : f.sees ? jobWords.sees(f.sees) : undefined}
-							onDropdownOpen={() => setAsking(true)}
-							data={
-								plans.data
-									?.filter((p) => p.turn === (kind === "runout"))
-									.map((p) => ({ value: p.id, label: jobWords.planPasses(p.name, passes(kind, p.id)) })) ?? []
-							}
-							value={now?.id ?? null}
-							placeholder={jobWords.asItCame(f.stations.length, columnCount(f))}
-							allowDeselect={false}
-							error={set.error && set.variables?.kind === kind ? set.error.message : undefined}
-							onChange={(plan) => plan && set.mutate({ kind, plan, component: f.component })}
-						/>
-					);
-				})}
-			</div>
-			{power.data && power.data.length > 0 ? <p className={look.soft}>{jobWords.whatPassesMeans}</p> : null}
-			<p className={`${look.soft} ${css.apart}`}>{jobWords.twoPointGaugesNeverSeeOdd}</p>
-			{view.said.length > 0 ? (
-				<p>
-					{view.said.map((s) => (
-						<span key={s.set} className={css.decided}>
-							{setName(s.set)}:{" "}
-							<Link to={pathIn(view, `decide/${s.set}`)} className={`${look.link} ${look.bold}`}>
-								{wayName(s, view.job.unit, s.set)}
-							</Link>
-							{s.signed ? <span className={look.soft}> {jobWords.signed}</span> : null}
-						</span>
-					))}
-				</p>
-			) : null}
-		</section>
 	);
 }
