@@ -19,9 +19,12 @@ import (
 // reading, and the others are done.
 func TestAQuickLookAtTheBench(t *testing.T) {
 	a, ctx := opened(t)
-	_, err := a.SetPlan(ctx, 4, part.RodJournal, "", "3x3")
+	view, err := a.View(ctx, 4, "", "")
 	require.NoError(t, err)
-	view, err := a.SetQuick(ctx, 4, part.RodJournal, "", true)
+	require.Equal(t, []string{"A", "B"}, pins(view)[3].Stations, "by the plan of the pin that the file holds")
+	_, err = a.SetPlan(ctx, 4, part.RodJournal, "", "3x3")
+	require.NoError(t, err)
+	view, err = a.SetQuick(ctx, 4, part.RodJournal, "", true)
 	require.NoError(t, err)
 	unread := pins(view)[1:] // pin 1 was read whole
 	var last shop.ReadingAnswer

@@ -9,6 +9,8 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"ledge/internal/core/inspection"
+	"ledge/internal/core/part"
+	"ledge/internal/core/plan"
 )
 
 // ImportJob stores a job with everything an inspection holds, as read by one person.
@@ -26,7 +28,8 @@ func (s *Store) ImportJob(ctx context.Context, n NewJob, in *inspection.Inspecti
 				return err
 			}
 		}
-		// What the layout has and the file lacks is there to be measured.
+		// What the layout has and the file lacks is there to be measured, by the plan of its like.
+		n.Plans = plansOf(in)
 		for _, f := range layoutFeatures(n) {
 			if _, known := in.Latest(f.Kind, f.Number); known || f.Number == 1 && in.Has(f.Kind, 0) {
 				continue
@@ -43,6 +46,21 @@ func (s *Store) ImportJob(ctx context.Context, n NewJob, in *inspection.Inspecti
 	}
 	s.changed(id)
 	return id, nil
+}
+
+// plansOf are the plans that the parts of a file were read by, of each kind that of its first.
+func plansOf(in *inspection.Inspection) map[part.Kind]plan.Plan {
+	plans := map[part.Kind]plan.Plan{}
+	for i := range in.Features {
+		f := &in.Features[i]
+		if _, known := plans[f.Kind]; known || !f.Kind.Grid() {
+			continue
+		}
+		if p, ok := plan.Of(f.Stations, f.Directions); ok && !p.Turn {
+			plans[f.Kind] = p
+		}
+	}
+	return plans
 }
 
 func (s *Store) importFeature(ctx context.Context, tx *sqlx.Tx, jobID int64, n NewJob, f inspection.Feature) error {

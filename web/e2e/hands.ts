@@ -1,4 +1,6 @@
-import { expect, type Page } from "@playwright/test";
+import { randomUUID } from "node:crypto";
+import { type APIRequestContext, expect, type Page } from "@playwright/test";
+import type { JobView } from "../src/api/client";
 
 /** Says who sends a request that no page sends. */
 export const by = (name = "Wanda Pell") => ({ headers: { "Ledge-Person": encodeURIComponent(name) } });
@@ -25,4 +27,21 @@ export async function rest(page: Page, live = true) {
 	if (live) await expect(page.locator("html")).toHaveAttribute("data-live", "open");
 	await expect(page.locator('.mantine-Skeleton-root, [aria-busy="true"]')).toHaveCount(0);
 	await expect(page.locator("html")).toHaveAttribute("data-busy", "0");
+}
+
+/** A crankshaft of one's own to work on, with the limits of the orchard pump. */
+export async function crank(request: APIRequestContext, engine: string): Promise<string> {
+	const data = {
+		id: randomUUID(),
+		engine,
+		customer: "",
+		duty: "standard",
+		scope: "crank",
+		unit: "in",
+		arrangement: "inline",
+		cylinders: 4,
+		copy_from: 1,
+	};
+	const made = await request.post("/api/v1/jobs", { ...by(), data });
+	return `/jobs/${((await made.json()) as JobView).job.id}`;
 }

@@ -1,27 +1,10 @@
 import { randomUUID } from "node:crypto";
 import { type APIRequestContext, expect, type Page, test } from "@playwright/test";
 import type { JobView } from "../src/api/client";
-import { as, by, ready, rest, take } from "./hands";
+import { as, by, crank, ready, rest, take } from "./hands";
 
 /** The server of the group "around". */
 const port = Number(process.env.LEDGE_PORT ?? 8271) + 3;
-
-/** A crankshaft of one's own to work on, with the limits of the orchard pump. */
-async function crank(request: APIRequestContext, engine: string): Promise<string> {
-	const data = {
-		id: randomUUID(),
-		engine,
-		customer: "",
-		duty: "standard",
-		scope: "crank",
-		unit: "in",
-		arrangement: "inline",
-		cylinders: 4,
-		copy_from: 1,
-	};
-	const made = await request.post("/api/v1/jobs", { ...by(), data });
-	return `/jobs/${((await made.json()) as JobView).job.id}`;
-}
 
 const view = async (request: APIRequestContext, job: string): Promise<JobView> => (await request.get(`/api/v1${job}`)).json();
 
