@@ -244,8 +244,16 @@ func (p *page) outline(f *inspection.Finding, x, y float64) {
 		p.SetDrawColor(0, 0, 0)
 		return
 	}
-	scale := 500.0
-	departure := float64(f.Oval.Size) / 2 / (float64(*f.Mean) / 2) * radius * scale
+	// By the limit, as on the screen: a form at its limit takes a tenth of the radius to either side.
+	scale := 800.0
+	if c := f.Check("out_of_round"); c != nil && c.Limit != nil && *c.Limit > 0 {
+		scale = 0.2 * float64(*f.Mean) / float64(*c.Limit)
+		p.SetDrawColor(230, 228, 222)
+		p.Circle(x, y, radius*0.9, "D")
+		p.Circle(x, y, radius*1.1, "D")
+		p.SetDrawColor(58, 47, 166)
+	}
+	departure := float64(f.Oval.Size) / 2 / float64(*f.Mean) * radius * scale
 	if departure > 3 {
 		scale, departure = scale*3/departure, 3
 	}

@@ -149,8 +149,8 @@ test("entries wait through a reload while the server is away, and half-typed dig
 	await page.keyboard.type("8");
 	await page.reload();
 	await expect(page.getByText("not connected: 3 readings wait here")).toBeVisible();
-	await expect(page.getByRole("textbox", { name: "Reading at End A, 135°" })).toHaveValue("8");
-	await expect(page.getByRole("button", { name: "A, 90°: …83" })).toBeVisible();
+	await expect(page.getByRole("textbox", { name: "Reading at Middle, 120°" })).toHaveValue("8");
+	await expect(page.getByRole("button", { name: "front, 120°: …83" })).toBeVisible();
 	// Another page, another part: what waits is sent from anywhere, once each.
 	await page.goto(job);
 	away = false;
@@ -163,7 +163,7 @@ test("entries wait through a reload while the server is away, and half-typed dig
 		.toBe(3);
 	await page.goto(`${job}/bench/main_journal/2`);
 	await expect(page.getByRole("region", { name: "Tape" }).getByRole("listitem")).toHaveCount(3);
-	await expect(page.getByRole("textbox", { name: "Reading at End A, 135°" })).toHaveValue("8");
+	await expect(page.getByRole("textbox", { name: "Reading at Middle, 120°" })).toHaveValue("8");
 	await page.keyboard.type("4");
 	await page.keyboard.press("Enter");
 	await expect(page.getByRole("region", { name: "Tape" }).getByRole("listitem")).toHaveCount(4);
@@ -173,8 +173,8 @@ test("entries wait through a reload while the server is away, and half-typed dig
 	await expect(page.getByText("Enter takes it as it is.")).toBeVisible();
 	await page.reload();
 	await expect(page.getByText("Enter takes it as it is.")).toBeVisible();
-	await expect(page.getByRole("textbox", { name: /Reading at End B/ })).toHaveValue("2.3485");
-	await page.getByRole("textbox", { name: /Reading at End B/ }).fill("2.2485");
+	await expect(page.getByRole("textbox", { name: /Reading at Middle, 60°/ })).toHaveValue("2.3485");
+	await page.getByRole("textbox", { name: /Reading at Middle, 60°/ }).fill("2.2485");
 	await page.keyboard.press("Enter");
 	await expect(page.getByRole("region", { name: "Tape" }).getByRole("listitem")).toHaveCount(5);
 });
@@ -246,7 +246,7 @@ test("after grinding the journals are read again beside what was found; a place 
 	await as(page);
 	const job = await engine(page, "Brewery compressor twin");
 	await page.goto(`${job}/bench/main_journal/1`);
-	for (const [i, digits] of ["2.2485", "84", "84", "85", "79", "79", "78", "79"].entries()) await take(page, digits, i + 1);
+	for (const [i, digits] of ["2.2485", "84", "84", "85", "79", "79", "78", "79", "79"].entries()) await take(page, digits, i + 1);
 	await page.keyboard.press("a");
 	await page.getByLabel("Where along it").fill("by the oil hole");
 	await page.getByLabel("Direction, degrees").fill("400");
@@ -254,7 +254,7 @@ test("after grinding the journals are read again beside what was found; a place 
 	await page.getByLabel("Direction, degrees").fill("20");
 	await page.getByRole("button", { name: "Add it" }).click();
 	await page.getByRole("button", { name: "by the oil hole, 20°: ·" }).click();
-	await take(page, "72", 9);
+	await take(page, "72", 10);
 	await expect(page.getByText("every place read")).toBeVisible();
 	await page.keyboard.press("c");
 	await page.getByLabel("Part, °C").fill("30");
@@ -268,7 +268,7 @@ test("after grinding the journals are read again beside what was found; a place 
 	await page.keyboard.press("e");
 	await page.getByRole("button", { name: "After grinding" }).click();
 	await expect(page.getByRole("button", { name: "After grinding" })).toBeVisible();
-	await expect(page.getByRole("heading", { name: "Main 1: End A, 0°" })).toBeVisible();
+	await expect(page.getByRole("heading", { name: "Main 1: Front, 0°" })).toBeVisible();
 	await take(page, "2.2385", 1);
 	await page.goto(`${job}/features/main_journal/1`);
 	await expect(page.getByRole("link", { name: "As found" })).toBeVisible();
@@ -293,14 +293,14 @@ test("readings leave as CSV and come back: a broken file changes nothing, a good
 	await chooser.setInputFiles({
 		name: "a.csv",
 		mimeType: "text/csv",
-		buffer: Buffer.from(`${head}main_journal,1,A,0,2.2480,in\nmain_journal,12,A,0,2.2480,in\n`),
+		buffer: Buffer.from(`${head}main_journal,1,front,0,2.2480,in\nmain_journal,12,front,0,2.2480,in\n`),
 	});
 	await expect(page.getByText(/line 3: this job has no Main 12/)).toBeVisible();
 	await expect(page.getByRole("button", { name: "Take the readings" })).toBeDisabled();
 	await chooser.setInputFiles({
 		name: "b.csv",
 		mimeType: "text/csv",
-		buffer: Buffer.from(`${head}main_journal,1,A,0,2.2479,in\n`),
+		buffer: Buffer.from(`${head}main_journal,1,front,0,2.2479,in\n`),
 	});
 	await expect(page.getByText(/1 reading; at 1 place they replace what is there/)).toBeVisible();
 	await page.getByRole("button", { name: "Take the readings" }).click();

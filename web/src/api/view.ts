@@ -35,6 +35,12 @@ export function findingOf(view: JobView, feature: FeatureView): Finding | undefi
 	return feature.finding < 0 ? undefined : view.evaluation.features[feature.finding];
 }
 
+/** What the form of a feature is judged by, for drawing it: the limit of its out-of-round, and what the gauge leaves open. */
+export function formScale(finding: Finding | undefined): { limit?: number | undefined; u?: number | undefined } {
+	const check = finding?.checks.find((c) => c.name === "out_of_round");
+	return { limit: check?.limit, u: check?.u };
+}
+
 /** The readings of a cell that hold, in the order taken. */
 export function liveReadings(feature: FeatureView, cell: Cell): Reading[] {
 	return feature.tape.filter(

@@ -1,7 +1,7 @@
 import look from "../look/look.module.css";
 import { drawingWords } from "../words/drawing";
 import css from "./drawing.module.css";
-import { onCircle, type Ring, sectionGeometry } from "./section";
+import { type FormScale, onCircle, type Ring, sectionGeometry } from "./section";
 
 export interface SectionProps {
 	/** One ring a station. */
@@ -19,6 +19,8 @@ export interface SectionProps {
 	oneSided?: boolean;
 	/** Forms of other states, drawn thin behind; each is moved to the same mean, so that only its form shows. */
 	behind?: Ring[];
+	/** What the form is judged by; it says how much larger it is drawn. */
+	form?: FormScale | undefined;
 	/** The fitted oval's large axis, in degrees. */
 	axis?: number;
 	title: string;
@@ -37,6 +39,7 @@ export function Section({
 	zeroUp = false,
 	oneSided = false,
 	behind = [],
+	form,
 	axis,
 	title,
 }: SectionProps) {
@@ -44,6 +47,7 @@ export function Section({
 	const g = sectionGeometry(
 		[...rings, ...centred(behind, rings)].map((r) => ({ ...r, directions: r.directions.map((d) => d + turn) })),
 		R,
+		form,
 	);
 	const directions = rings[0]?.directions ?? [];
 	const drawn = g.paths.some((p) => p !== null);
@@ -51,6 +55,15 @@ export function Section({
 		<svg className={`${css.drawing} ${css.section}`} viewBox="-200 -160 400 322">
 			<title>{title}</title>
 			<circle r={R} fill={bore ? "none" : "var(--plate)"} stroke="var(--line)" strokeWidth={1.5} />
+			{g.band ? (
+				<circle
+					r={R}
+					fill="none"
+					stroke="var(--blue-wash)"
+					strokeWidth={g.band.outer - g.band.inner}
+					data-band={g.band.outer - g.band.inner}
+				/>
+			) : null}
 			{bore ? <circle r={R + 22} fill="none" stroke="var(--scribe)" strokeWidth={1.5} /> : null}
 			{directions.map((d) => {
 				const a = onCircle(d + turn, R);
@@ -80,27 +93,30 @@ export function Section({
 			})}
 			{g.paths.map((path, i) =>
 				path === null ? null : (
-					<path
-						key={stations[i] ?? `behind ${i}`}
-						d={path}
-						fill="none"
-						stroke={
-							i >= rings.length
-								? "var(--hollow)"
-								: i === station || station === undefined
-									? "var(--bronze)"
-									: "color-mix(in srgb, var(--bronze) 55%, var(--paper))"
-						}
-						strokeWidth={i >= rings.length ? 1.2 : 2}
-						strokeDasharray={DASHES[(i >= rings.length ? i - rings.length : i) % DASHES.length]}
-					/>
+					<g key={stations[i] ?? `behind ${i}`} fill="none">
+						{i < rings.length && g.blur > 3 && (i === station || station === undefined) ? (
+							<path d={path} stroke="var(--bronze)" strokeOpacity={0.16} strokeWidth={g.blur} strokeLinejoin="round" />
+						) : null}
+						<path
+							d={path}
+							stroke={
+								i >= rings.length
+									? "var(--hollow)"
+									: i === station || station === undefined
+										? "var(--bronze)"
+										: "color-mix(in srgb, var(--bronze) 55%, var(--paper))"
+							}
+							strokeWidth={i >= rings.length ? 1.2 : 2}
+							strokeDasharray={DASHES[(i >= rings.length ? i - rings.length : i) % DASHES.length]}
+						/>
+					</g>
 				),
 			)}
 			{axis === undefined ? null : <Axis angle={axis + turn} />}
 			{direction === undefined ? null : <Contacts direction={direction + turn} bore={bore} oneSided={oneSided} />}
 			{drawn ? (
 				<text x={-196} y={152} className={css.quiet} fontSize={15}>
-					{drawingWords.formDrawn(g.exaggeration)}
+					{drawingWords.formDrawn(g.exaggeration, g.band !== undefined)}
 				</text>
 			) : null}
 		</svg>

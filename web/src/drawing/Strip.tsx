@@ -25,13 +25,13 @@ export function Strip({ name, figures, limit, standing, input }: StripProps) {
 				<span>{name}</span>
 				<span className={`${look.figure} ${css.stripFound}`}>{figures}</span>
 			</div>
-			<svg className={css.drawing} viewBox={`0 0 ${WIDTH} 24`} aria-hidden="true">
-				<line x1={0} x2={WIDTH} y1={13} y2={13} stroke="var(--scribe)" strokeWidth={1.5} />
-				{g?.window ? <rect x={g.window.x} y={7} width={g.window.width} height={12} fill="var(--blue-wash)" /> : null}
+			<svg className={css.drawing} viewBox={`0 0 ${WIDTH} 20`} aria-hidden="true">
+				<line x1={0} x2={WIDTH} y1={10} y2={10} stroke="var(--scribe)" strokeWidth={1.5} />
+				{g?.window ? <rect x={g.window.x} y={4} width={g.window.width} height={12} fill="var(--blue-wash)" /> : null}
 				{g ? (
 					<rect
 						x={g.blur.x}
-						y={11}
+						y={8}
 						width={g.blur.width}
 						height={4}
 						fill="var(--bronze-wash)"
@@ -39,9 +39,9 @@ export function Strip({ name, figures, limit, standing, input }: StripProps) {
 						strokeWidth={0.5}
 					/>
 				) : null}
-				{g ? <rect x={g.value.x} y={9} width={g.value.width} height={8} fill="var(--blue)" /> : null}
+				{g ? <rect x={g.value.x} y={6} width={g.value.width} height={8} fill="var(--blue)" /> : null}
 				{g?.marks.map((x) => (
-					<line key={x} x1={x} x2={x} y1={1} y2={23} stroke="var(--beyond)" strokeWidth={2.5} />
+					<line key={x} x1={x} x2={x} y1={0} y2={20} stroke="var(--beyond)" strokeWidth={2.5} />
 				))}
 			</svg>
 			<div className={css.stripEnds}>

@@ -56,12 +56,29 @@ describe("crank", () => {
 });
 
 describe("section", () => {
-	it("draws deviations larger by a round factor that fits, and says none where nothing deviates", () => {
-		const ring = (diameters: (number | null)[]) => ({ directions: [0, 45, 90, 135], diameters });
-		const g = sectionGeometry([ring([1000, 1001, 1000, 999])], 100);
-		expect(g.exaggeration).toBe(150);
-		expect(sectionGeometry([ring([1000, 1000, 1000, 1000])], 100).exaggeration).toBe(1);
+	const ring = (diameters: (number | null)[]) => ({ directions: [0, 45, 90, 135], diameters });
+	const drawnAt = (path: string | null | undefined) =>
+		(path?.match(/-?[\d.]+,-?[\d.]+/g) ?? []).map((at) => Math.hypot(...(at.split(",").map(Number) as [number, number])));
+
+	it("goes by the limit, not by the deviations: what is far inside looks round, what is at its limit fills the band", () => {
+		const limit = 20;
+		const far = sectionGeometry([ring([100_000, 100_001, 100_002, 100_001])], 100, { limit });
+		const at = sectionGeometry([ring([99_990, 100_000, 100_010, 100_000])], 100, { limit });
+		expect(far.exaggeration).toBe(1000);
+		expect(at.exaggeration).toBe(1000);
+		expect(far.band?.inner).toBeCloseTo(90, 1);
+		expect(far.band?.outer).toBeCloseTo(110, 1);
+		for (const r of drawnAt(far.paths[0])) expect(Math.abs(r - 100)).toBeLessThan(2);
+		expect(Math.max(...drawnAt(at.paths[0]))).toBeGreaterThan(108);
+	});
+	it("draws smaller only what would not fit, and by a usual limit what has none", () => {
+		const wreck = sectionGeometry([ring([99_800, 100_000, 100_200, 100_000])], 100, { limit: 20 });
+		expect(wreck.exaggeration).toBe(150);
+		expect(sectionGeometry([ring([100_000, 100_001, 100_000, 99_999])], 100).exaggeration).toBe(800);
 		expect(sectionGeometry([ring([1000, null, null, null])], 100).paths).toEqual([null]);
+	});
+	it("blurs a line by what the gauge leaves open", () => {
+		expect(sectionGeometry([ring([100_000, 100_000, 100_000, 100_000])], 100, { limit: 20, u: 5 }).blur).toBeCloseTo(5);
 	});
 	it("puts 0° to the right and 90° up", () => {
 		expect(onCircle(0, 10)).toEqual({ x: 10, y: -0 });
@@ -201,7 +218,7 @@ describe("what is read line by line", () => {
 		const svg = renderToStaticMarkup(
 			<Section rings={[ring(600_000)]} behind={[ring(500_000)]} stations={["A"]} bore={false} title="section" />,
 		);
-		const paths = [...svg.matchAll(/<path d="([^"]+)" fill="none" stroke="(var[^"]+|[^"]+)"/g)].map((m) => m[1]);
+		const paths = [...svg.matchAll(/<path d="([^"]+)" stroke="(var[^"]+|[^"]+)" stroke-width="(?:2|1\.2)"/g)].map((m) => m[1]);
 		expect(paths).toHaveLength(2);
 		expect(paths[0]).toBe(paths[1]);
 	});

@@ -6,43 +6,62 @@ export interface Ring {
 	diameters: (number | null)[];
 }
 
+/** What the form is judged by: the limit of the out-of-round, and how uncertain a difference is, as diameters. */
+export interface FormScale {
+	limit?: number | undefined;
+	u?: number | undefined;
+}
+
 export interface SectionGeometry {
 	/** How many times deviations are drawn larger than the part. */
 	exaggeration: number;
 	paths: (string | null)[];
+	/** Radii between which a form at its limit lies about the mean; none where there is no limit. */
+	band?: { inner: number; outer: number };
+	/** How wide a line is that the gauge cannot tell apart. */
+	blur: number;
 }
 
-const ROUND = [1, 1.5, 2, 3, 4, 5, 6, 8];
+/** A form at its limit takes so much of the radius to either side, whatever the part. */
+const AT_LIMIT = 0.1;
+/** So much of the radius is there to draw a wreck in. */
+const ROOM = 0.3;
+/** Of a part whose limit is not known: that of a bearing journal, as a share of its diameter. */
+const USUAL_LIMIT = 1 / 4000;
 
-/** The largest round factor at which the deviations still fit into `room` of the radius. */
-export function exaggerationFor(rings: Ring[], radius: number, room = 0.15): number {
+/**
+ * How many times deviations are drawn larger. It goes by the limit, never by the deviations: a part far inside looks round, and
+ * parts of one set are drawn alike. Only what would not fit is drawn smaller.
+ */
+export function exaggerationFor(rings: Ring[], limit?: number): number {
 	const all = rings.flatMap((r) => r.diameters).filter((d) => d !== null);
-	if (all.length < 2) return 1;
-	const spread = (Math.max(...all) - Math.min(...all)) / 2;
-	if (spread === 0) return 1;
+	if (all.length === 0) return 1;
 	const mean = all.reduce((a, b) => a + b, 0) / all.length;
-	const most = (radius * room) / (spread * (radius / mean));
-	const power = 10 ** Math.floor(Math.log10(most));
-	const step = ROUND.filter((s) => s * power <= most).pop() ?? 1;
-	return Math.max(1, step * power);
+	const by = (2 * AT_LIMIT * mean) / (limit || mean * USUAL_LIMIT);
+	const off = Math.max(...all.map((d) => Math.abs(d - mean)));
+	const fits = off > 0 ? (ROOM * mean) / off : by;
+	return Math.max(1, Number(Math.min(by, fits).toPrecision(2)));
 }
 
 /**
  * Outlines of the rings about a circle of the given radius, the mean of all diameters on the circle. A ring needs two
  * diameters; a two-point diameter is drawn half to each side, since that is all it knows.
  */
-export function sectionGeometry(rings: Ring[], radius: number): SectionGeometry {
+export function sectionGeometry(rings: Ring[], radius: number, form: FormScale = {}): SectionGeometry {
 	rings = rings.map(ofTwo);
 	const all = rings.flatMap((r) => r.diameters).filter((d) => d !== null);
 	const mean = all.length > 0 ? all.reduce((a, b) => a + b, 0) / all.length : 1;
-	const exaggeration = exaggerationFor(rings, radius);
+	const exaggeration = exaggerationFor(rings, form.limit);
 	const scale = (radius / mean) * exaggeration;
+	const half = form.limit && all.length > 0 ? (form.limit / 2) * scale : undefined;
 	const outline = lineRadial<[number, number]>()
 		.angle(([angle]) => angle)
 		.radius(([, r]) => r)
 		.curve(curveCardinalClosed.tension(0.1));
 	return {
 		exaggeration,
+		...(half === undefined ? {} : { band: { inner: radius - half, outer: radius + half } }),
+		blur: (form.u ?? 0) * scale,
 		paths: rings.map(({ directions, diameters }) => {
 			const points: [number, number][] = [];
 			diameters.forEach((d, i) => {

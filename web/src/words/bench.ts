@@ -78,6 +78,12 @@ export const benchWords = {
 	togetherSetTheMicrometerToA: (sum: string) => `together ${sum}: set the micrometer to a figure near it`,
 	take: "take",
 
+	// Pad.tsx
+	pad: "Number pad",
+	takeADigitBack: "Take a digit back",
+	takeIt: "Take",
+	whatElseCanBeDone: "What else can be done here",
+
 	// HelpDialog.tsx
 	digitsEnter: "digits, Enter",
 	takeTheReadingTheLastTwo: "take the reading; the last two digits are enough, for the first reading three",

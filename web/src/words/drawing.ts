@@ -3,7 +3,7 @@ export const drawingWords = {
 	ofReadings: (taken: number, value: number) => `${taken} of ${value} readings`,
 
 	// Section.tsx
-	formDrawn: (exaggeration: number) => `form drawn ×${exaggeration}`,
+	formDrawn: (exaggeration: number, band: boolean) => `form drawn ×${exaggeration}${band ? "; the band is its limit" : ""}`,
 
 	// SideView.tsx
 	ledge: "ledge",

@@ -1,7 +1,7 @@
 import { asksOf } from "../../api/asks";
 import type { FeatureView, JobView } from "../../api/client";
-import { Warned } from "../../ui/Warned";
 import { askText, askWords } from "../../words/asks";
+import css from "./bench.module.css";
 import type { EntryState } from "./use-entry";
 
 /** What is asked of this part before its set can be decided: at the place that is lit, else in a line. */
@@ -10,9 +10,9 @@ export function Asked({ view, feature, entry }: { view: JobView; feature: Featur
 	if (asks.length === 0) return null;
 	const { asked } = entry;
 	return (
-		<Warned small>
-			{asked ? <b>{asked.repeat ? askWords.moreHere(asked.more) : askWords.anewHere}. </b> : null}
+		<span className={css.chip}>
+			{asked ? `${asked.repeat ? askWords.moreHere(asked.more) : askWords.anewHere}. ` : null}
 			{asks.map((a) => askText(a, feature.title, entry.system)).join(" · ")}
-		</Warned>
+		</span>
 	);
 }

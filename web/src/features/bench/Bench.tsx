@@ -16,16 +16,19 @@ import { stateWord } from "../../words/trade";
 import { Asked } from "./Asked";
 import { BenchDialogs, type DialogName } from "./BenchDialogs";
 import { BenchSide } from "./BenchSide";
+import css from "./bench.module.css";
 import { CellTable } from "./CellTable";
 import { EntryField } from "./EntryField";
 import { FittedShells } from "./FittedShells";
-import { benchOf, keyHints, pressed } from "./keys";
+import { benchOf, keyHints, mostUsed, pressed } from "./keys";
 import { Means } from "./Means";
 import { cellName } from "./moves";
 import { benchPath, nextFeature } from "./next-feature";
+import { Pad, Tools } from "./Pad";
 import { Picture } from "./Picture";
 import { Reminders } from "./Reminders";
 import { SavedWord } from "./SavedWord";
+import { useByTouch } from "./use-by-touch";
 import { useEntry } from "./use-entry";
 import { useFirstKeys } from "./use-first-keys";
 
@@ -52,6 +55,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 	const onward = following && (() => void go(benchPath(view, following), { flushSync: true }));
 	const press = (key: string) => pressed(key, { entry, feature, open, onward });
 	useFirstKeys(input, !person.asking, dialog === undefined, press, entry.more);
+	const byTouch = useByTouch();
 	const table = (
 		<CellTable
 			feature={feature}
@@ -72,9 +76,9 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 				<Small text={gaugeText(feature, gauge, system)} onClick={() => open("gauge")} />
 				<SavedWord waiting={taker.unsaved} away={taker.away} others={taker.others} />
 			</Bar>
-			<div className={`${look.columns} ${look.bench}`}>
+			<div className={`${look.columns} ${look.bench} ${css.screen}`}>
 				<div className={look.rail}>{rail}</div>
-				<main>
+				<main className={css.centre}>
 					<Group justify="space-between" align="baseline">
 						<Title order={1} size="h2">
 							{benchWords.reading(feature.title, cellName(feature, at), entry.repeat)}
@@ -85,7 +89,9 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 								: benchWords.readingOf(Math.min(taken(feature) + taker.waiting.length + 1, path.length), path.length)}
 						</span>
 					</Group>
-					<Reminders view={view} feature={feature} gauge={gauge} system={system} onZero={() => open("zero")} />
+					<Reminders view={view} feature={feature} gauge={gauge} system={system} onZero={() => open("zero")}>
+						<Asked view={view} feature={feature} entry={entry} />
+					</Reminders>
 					{taker.ungraded ? (
 						<Warned small>
 							{taker.ungraded.trouble?.sentence}{" "}
@@ -101,17 +107,25 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 							</Button>
 						</Warned>
 					) : null}
-					<Asked view={view} feature={feature} entry={entry} />
 					<Picture view={view} feature={feature} at={at} next={entry.next} />
-					<EntryField entry={entry} feature={feature} input={input} closed={job.closed_at !== undefined} press={press} />
+					<EntryField
+						entry={entry}
+						feature={feature}
+						input={input}
+						closed={job.closed_at !== undefined}
+						byTouch={byTouch}
+						press={press}
+					/>
 					<Means entry={entry} view={view} feature={feature} />
 					{benchOf(feature).beside ? null : table}
 					{feature.kind.endsWith("_bearing") ? <FittedShells view={view} feature={feature} /> : null}
 					{done && following ? <Onward view={view} feature={feature} following={following} /> : null}
+					{byTouch ? <Pad entry={entry} /> : null}
+					{byTouch ? <Tools keys={keyHints(entry, feature, following !== undefined)} press={press} /> : null}
 				</main>
 				<BenchSide view={view} feature={feature} system={system} table={table} open={open} />
 			</div>
-			<KeyBar keys={keyHints(entry, feature, following !== undefined)} />
+			{byTouch ? null : <KeyBar keys={mostUsed(keyHints(entry, feature, following !== undefined))} />}
 			<BenchDialogs
 				name={dialog}
 				view={view}
@@ -133,12 +147,12 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 /** The ways on, once every place is read. */
 function Onward({ view, feature, following }: { view: JobView; feature: FeatureView; following: FeatureView }) {
 	return (
-		<Group mt="md">
-			<Button size="md" component={Link} to={benchPath(view, following)} rightSection={<kbd>n</kbd>}>
+		<Group gap="xs">
+			<Button component={Link} to={benchPath(view, following)} rightSection={<kbd>n</kbd>}>
 				{benchWords.next(following.title)}
 			</Button>
 			{benchOf(feature).listed ? null : (
-				<Button size="md" variant="default" component={Link} to={pathIn(view, `features/${feature.kind}/${feature.number}`)}>
+				<Button variant="default" component={Link} to={pathIn(view, `features/${feature.kind}/${feature.number}`)}>
 					{benchWords.seeItsForm}
 				</Button>
 			)}

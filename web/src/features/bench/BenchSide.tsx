@@ -28,13 +28,13 @@ export function BenchSide({ view, feature, system, table, open }: BenchSideProps
 		<aside aria-label={benchWords.whatItMeans}>
 			{beside ? <div className={css.cells}>{table}</div> : null}
 			<Measures view={view} feature={feature} finding={findingOf(view, feature)} system={system} />
-			<Group gap="xs" my="sm">
+			<Group gap="xs" my={6}>
 				{beside ? null : (
-					<Button variant="default" onClick={() => open("look")}>
+					<Button size="compact-md" variant="default" onClick={() => open("look")}>
 						{benchWords.graded(feature.look ? LOOK_SHORT[feature.look] : undefined)}
 					</Button>
 				)}
-				<Button variant="default" onClick={() => open("skip")}>
+				<Button size="compact-md" variant="default" onClick={() => open("skip")}>
 					{benchWords.skipWithReason}
 				</Button>
 			</Group>

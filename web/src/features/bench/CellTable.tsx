@@ -23,7 +23,7 @@ interface CellTableProps {
 export function CellTable({ feature, at, system, waiting, wanted, onPick }: CellTableProps) {
 	return (
 		<div className={look.scroll}>
-			<Table className={look.figure} aria-label={benchWords.readingsOfThisPart}>
+			<Table verticalSpacing={1} className={look.figure} aria-label={benchWords.readingsOfThisPart}>
 				<Table.Thead>
 					<Table.Tr>
 						<Table.Td />

@@ -11,12 +11,14 @@ export interface EntryFieldProps {
 	feature: FeatureView;
 	input: RefObject<HTMLInputElement | null>;
 	closed: boolean;
+	/** The pad beside it takes the place of the device's own keys. */
+	byTouch: boolean;
 	/** Does what a key means; false where it is typed. */
 	press: (key: string) => boolean;
 }
 
 /** The digits as they are typed, over the size that is expected. */
-export function EntryField({ entry, feature, input, closed, press }: EntryFieldProps) {
+export function EntryField({ entry, feature, input, closed, byTouch, press }: EntryFieldProps) {
 	return (
 		<div className={css.entry}>
 			<span className={`${look.figure} ${css.digits}`} aria-hidden="true">
@@ -30,7 +32,7 @@ export function EntryField({ entry, feature, input, closed, press }: EntryFieldP
 				aria-label={benchWords.readingAt(cellName(feature, entry.at))}
 				aria-describedby="means"
 				aria-invalid={entry.sentence !== ""}
-				inputMode="decimal"
+				inputMode={byTouch ? "none" : "decimal"}
 				autoComplete="off"
 				disabled={closed}
 				value={entry.typed}

@@ -1,6 +1,6 @@
 import type { Cell, FeatureView, JobView } from "../../api/client";
 import { rowOf } from "../../api/table";
-import { degrees, isBore, rings, zeroUp } from "../../api/view";
+import { degrees, findingOf, formScale, isBore, rings, zeroUp } from "../../api/view";
 import { Section } from "../../drawing/Section";
 import { SideView } from "../../drawing/SideView";
 import { Spot } from "../../drawing/Spot";
@@ -37,6 +37,7 @@ export function Picture({ view, feature, at, next }: { view: JobView; feature: F
 				station={at.station}
 				bore={bore}
 				zeroUp={zeroUp(feature.kind)}
+				form={formScale(findingOf(view, feature))}
 				title={benchWords.sectionOfWithTheGaugeAt(feature.title, degrees(feature)[at.direction])}
 			/>
 			<SideView

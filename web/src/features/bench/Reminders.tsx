@@ -1,4 +1,5 @@
-import { Alert, Button, Group } from "@mantine/core";
+import { Button } from "@mantine/core";
+import type { ReactNode } from "react";
 import { Link } from "react-router";
 import { useAnswer } from "../../api/changes";
 import type { FeatureView, GaugeSetup, JobView } from "../../api/client";
@@ -15,10 +16,12 @@ interface RemindersProps {
 	gauge: GaugeSetup | undefined;
 	system: System;
 	onZero: () => void;
+	/** What else is to be minded here. */
+	children?: ReactNode;
 }
 
 /** What a careful colleague would say before the reading is taken: not clean, zero not checked, not worth measuring. */
-export function Reminders({ view, feature, gauge, system, onZero }: RemindersProps) {
+export function Reminders({ view, feature, gauge, system, onZero, children }: RemindersProps) {
 	const answer = useAnswer(view.job.id);
 	const component = componentOf(feature.kind);
 	const dirty = component !== undefined && answerOf(view, "clean", component)?.value !== "yes";
@@ -29,38 +32,37 @@ export function Reminders({ view, feature, gauge, system, onZero }: RemindersPro
 	return (
 		<div className={css.reminders}>
 			{stop ? (
-				<Alert color="red" variant="light" p="xs">
+				<span className={css.chip} data-stop>
 					{stop.text} <Link to={`/jobs/${view.job.id}/look`}>{benchWords.beforeAnHourOfMeasuringLook}</Link>
-				</Alert>
+				</span>
 			) : null}
-			<Group gap="xs">
-				{dirty ? (
-					<Button
-						size="compact-md"
-						variant="light"
-						color="orange"
-						c="var(--ink)"
-						loading={answer.isPending}
-						onClick={() =>
-							answer.mutate({
-								answers: [{ id: newId(), topic: "clean", place: component, value: "yes", note: "" }],
-							})
-						}
-					>
-						{benchWords.isItCleanConfirmCleanAnd(component)}
-					</Button>
-				) : null}
-				{instrumental && !checked ? (
-					<Button size="compact-md" variant="light" color="orange" c="var(--ink)" onClick={onZero}>
-						{benchWords.zeroNotCheckedSinceTheGauge}
-						<kbd className={css.after}>z</kbd>
-					</Button>
-				) : null}
-				{checked && checked.off !== 0 ? (
-					<span className={look.soft}>{benchWords.onItsStandardTheGaugeWas(show(checked.off, system))}</span>
-				) : null}
-				{condition ? <span className={look.soft}>{conditionText(condition)}</span> : null}
-			</Group>
+			{dirty ? (
+				<Button
+					size="compact-sm"
+					variant="light"
+					color="orange"
+					c="var(--ink)"
+					loading={answer.isPending}
+					onClick={() =>
+						answer.mutate({
+							answers: [{ id: newId(), topic: "clean", place: component, value: "yes", note: "" }],
+						})
+					}
+				>
+					{benchWords.isItCleanConfirmCleanAnd(component)}
+				</Button>
+			) : null}
+			{instrumental && !checked ? (
+				<Button size="compact-sm" variant="light" color="orange" c="var(--ink)" onClick={onZero}>
+					{benchWords.zeroNotCheckedSinceTheGauge}
+					<kbd className={css.after}>z</kbd>
+				</Button>
+			) : null}
+			{children}
+			{checked && checked.off !== 0 ? (
+				<span className={look.soft}>{benchWords.onItsStandardTheGaugeWas(show(checked.off, system))}</span>
+			) : null}
+			{condition ? <span className={look.soft}>{conditionText(condition)}</span> : null}
 		</div>
 	);
 }

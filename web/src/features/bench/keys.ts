@@ -53,7 +53,11 @@ export function pressed(key: string, { entry, feature, open, onward }: KeyAction
 	return true;
 }
 
-/** The keys that do something here, for the bar below. */
+/** The keys that are used most, and the way to the others: one line. */
+export const mostUsed = (keys: KeyHint[]): KeyHint[] =>
+	keys.filter(([key]) => ["digits ⏎", "⏎", "⌫", "s", "l", "n", "?"].includes(key));
+
+/** The keys that do something here. */
 export function keyHints(entry: EntryState, feature: FeatureView, onward: boolean): KeyHint[] {
 	const { listed, wears } = benchOf(feature);
 	return [

@@ -10,13 +10,14 @@ const open = (f: FeatureView) => taken(f) < f.by_station.length;
 
 /**
  * The next part with places to read: first of the same sort, along the shaft or by number, then on in the order of
- * work; the neighbour where nothing is open.
+ * work; the neighbour where nothing is open. A quick look goes over all parts of one kind, and then over those that want
+ * the rest of their plan, before anything else.
  */
 export function nextFeature(view: JobView, feature: FeatureView): FeatureView | undefined {
 	const row = rowOf(feature.kind);
 	const at = (place: Journal): Kind => (place.throw === (row.place === "throw") ? row.kind : (row.across ?? row.kind));
 	const along =
-		["journal", "bearing"].includes(row.role) && row.across
+		["journal", "bearing"].includes(row.role) && row.across && !feature.quick
 			? view.shaft.flatMap((place) => partsAt(view, at(place), place))
 			: partsOf(view, feature.kind).map((p) => p.feature);
 	const here = along.findIndex((f) => f.id === feature.id);

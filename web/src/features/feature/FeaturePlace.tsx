@@ -2,7 +2,7 @@ import { Button, Group, Stack, Table, Title } from "@mantine/core";
 import { Link, useParams, useSearchParams } from "react-router";
 import type { FeatureView, Finding, JobView } from "../../api/client";
 import { useWholeJob } from "../../api/queries";
-import { cellSize, degrees, featureOf, findingOf, isBore, pathIn, rings, zeroUp } from "../../api/view";
+import { cellSize, degrees, featureOf, findingOf, formScale, isBore, pathIn, rings, zeroUp } from "../../api/view";
 import { Profile } from "../../drawing/Profile";
 import { Section } from "../../drawing/Section";
 import { StatusMark } from "../../drawing/status";
@@ -93,6 +93,7 @@ function FeatureBoard({ view, feature }: { view: JobView; feature: FeatureView }
 								behind={others.flatMap(rings)}
 								bore={isBore(feature.kind)}
 								zeroUp={zeroUp(feature.kind)}
+								form={formScale(finding)}
 								axis={oval && oval.size > 0 ? oval.angle / 1e6 : undefined}
 								title={featureWords.sectionOfDeviationsDrawnLarger(feature.title)}
 							/>
