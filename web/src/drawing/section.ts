@@ -48,7 +48,7 @@ export function exaggerationFor(rings: Ring[], limit?: number): number {
  * diameters; a two-point diameter is drawn half to each side, since that is all it knows.
  */
 export function sectionGeometry(rings: Ring[], radius: number, form: FormScale = {}): SectionGeometry {
-	rings = rings.map(ofTwo);
+	rings = rings.map(ofFew);
 	const all = rings.flatMap((r) => r.diameters).filter((d) => d !== null);
 	const mean = all.length > 0 ? all.reduce((a, b) => a + b, 0) / all.length : 1;
 	const exaggeration = exaggerationFor(rings, form.limit);
@@ -78,19 +78,41 @@ export function sectionGeometry(rings: Ring[], radius: number, form: FormScale =
 	};
 }
 
-/** Two diameters say no more than an ellipse about their axes: it is drawn through both. */
-function ofTwo(ring: Ring): Ring {
+/**
+ * Two or three diameters say no more than an ellipse: it is drawn through them. Of two its axes are taken to lie in their
+ * directions.
+ */
+function ofFew(ring: Ring): Ring {
 	const known = ring.directions.flatMap((direction, i) => {
 		const d = ring.diameters[i];
-		return d === null || d === undefined ? [] : [{ direction, d }];
+		return d === null || d === undefined ? [] : [{ turn: (2 * direction * Math.PI) / 180, d }];
 	});
-	const [a, b] = known;
-	if (!a || !b || known.length !== 2) return ring;
-	const directions = Array.from({ length: 12 }, (_, i) => a.direction + i * 15);
-	const half = Math.cos((2 * (b.direction - a.direction) * Math.PI) / 180) - 1;
-	if (half > -0.5) return ring;
-	const v = (b.d - a.d) / half;
-	return { directions, diameters: directions.map((t) => a.d + v * (Math.cos((2 * (t - a.direction) * Math.PI) / 180) - 1)) };
+	const [one, two, three] = known;
+	if (!one || !two || known.length > 3) return ring;
+	// d = m + a cos 2θ + b sin 2θ, solved through what is known; of two, b lies across the first.
+	const third = three ?? { turn: one.turn + Math.PI / 2, d: undefined };
+	const [x, y] = [two, third].map(({ turn }) => ({
+		c: Math.cos(turn) - Math.cos(one.turn),
+		s: Math.sin(turn) - Math.sin(one.turn),
+	}));
+	if (!x || !y) return ring;
+	let a: number;
+	let b: number;
+	if (third.d === undefined) {
+		const half = Math.cos(two.turn - one.turn) - 1;
+		if (half > -0.5) return ring;
+		const v = (two.d - one.d) / half;
+		[a, b] = [v * Math.cos(one.turn), v * Math.sin(one.turn)];
+	} else {
+		const determinant = x.c * y.s - x.s * y.c;
+		if (Math.abs(determinant) < 0.1) return ring;
+		const [p, q] = [two.d - one.d, third.d - one.d];
+		[a, b] = [(p * y.s - q * x.s) / determinant, (q * x.c - p * y.c) / determinant];
+	}
+	const middle = one.d - a * Math.cos(one.turn) - b * Math.sin(one.turn);
+	const directions = Array.from({ length: 12 }, (_, i) => i * 15);
+	const turn = (degrees: number) => (2 * degrees * Math.PI) / 180;
+	return { directions, diameters: directions.map((t) => middle + a * Math.cos(turn(t)) + b * Math.sin(turn(t))) };
 }
 
 /** The point on a circle about the origin in a direction, in SVG's downward y. */

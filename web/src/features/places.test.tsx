@@ -1,12 +1,13 @@
 import { fireEvent, screen, waitFor, within } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { DecisionBody } from "../api/client";
+import { nextPart } from "../api/path";
 import { jobs, serve, visit } from "../testdata/server";
 import { BenchPlace } from "./bench";
 import { DecidePlace } from "./decide";
 import { FeaturePlace } from "./feature";
 import { JobPlace } from "./job";
-import { nextOpen, steps } from "./job/walk";
+import { steps } from "./job/walk";
 import { LimitsPlace } from "./limits";
 import { ShopPlace } from "./shop";
 
@@ -50,8 +51,8 @@ describe("Shop", () => {
 
 describe("Job", () => {
 	it("walks to the next open journal", () => {
-		expect(nextOpen(jobs[4])?.title).toBe("Rod journal 2");
-		expect(nextOpen(jobs[1])).toBeUndefined();
+		expect(nextPart(jobs[4], "station")?.title).toBe("Rod journal 2");
+		expect(nextPart(jobs[1], "station")).toBeUndefined();
 		expect(steps(jobs[4]).map((s) => `${s.name}: ${s.says}`)).toEqual([
 			"Intake: 2 to answer",
 			"Strip: 1 to answer",

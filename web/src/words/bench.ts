@@ -81,7 +81,16 @@ export const benchWords = {
 	// Pad.tsx
 	pad: "Number pad",
 	takeADigitBack: "Take a digit back",
+	goBy: {
+		station: "go part by part",
+		direction: "go by direction",
+		round: "go in rounds, all parts in one direction",
+		setup: "go by set-up, all of one kind",
+	},
+	decide: "Decide",
 	takeIt: "Take",
+	repeatIt: "Repeat",
+	showIn: (unit: string) => `Show ${unit}`,
 	whatElseCanBeDone: "What else can be done here",
 
 	// HelpDialog.tsx
@@ -221,7 +230,7 @@ export const benchWords = {
 	seeItsForm: "See its form",
 	whatItMeans: "What it means",
 	graded: (look: string | undefined) => `Visual: ${look ?? "not graded"}`,
-	skipWithReason: "Skip with reason",
+	skipWithReason: "Skip…",
 	repeat: "repeat",
 	stepBack: "step back",
 	move: "move",
@@ -233,8 +242,6 @@ export const benchWords = {
 	state: "state",
 	addAPlace: "add a place",
 	unwornSize: "unworn size",
-	goByDirection: "go by direction",
-	goByStation: "go by station",
 	nextPart: "next part",
 	help: "help",
 	entriesOfWaitForTheirSign: (others: string) => `entries of ${others} wait for their sign-in`,
@@ -260,5 +267,5 @@ export const benchWords = {
 	partAt: (celsius: number) => `part ${celsius} °C`,
 	limitAt: (limit: string) => `limit ${limit}`,
 	newAt: (span: string) => `new ${span}`,
-	windowAt: (span: string) => `window ${span}`,
+	windowAt: (span: string) => `in ${span}`,
 };

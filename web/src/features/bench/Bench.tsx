@@ -2,6 +2,7 @@ import { Button, Group, Title } from "@mantine/core";
 import { type ReactNode, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import type { FeatureView, JobView } from "../../api/client";
+import { nextInRound, nextPart } from "../../api/path";
 import { queue } from "../../api/queue";
 import { pathIn, taken } from "../../api/view";
 import look from "../../look/look.module.css";
@@ -17,13 +18,13 @@ import { Asked } from "./Asked";
 import { BenchDialogs, type DialogName } from "./BenchDialogs";
 import { BenchSide } from "./BenchSide";
 import css from "./bench.module.css";
+import { benchPath } from "./bench-path";
 import { CellTable } from "./CellTable";
 import { EntryField } from "./EntryField";
 import { FittedShells } from "./FittedShells";
 import { benchOf, keyHints, mostUsed, pressed } from "./keys";
 import { Means } from "./Means";
 import { cellName } from "./moves";
-import { benchPath, nextFeature } from "./next-feature";
 import { Pad, Tools } from "./Pad";
 import { Picture } from "./Picture";
 import { Reminders } from "./Reminders";
@@ -37,12 +38,15 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 	const go = useNavigate();
 	const person = usePerson();
 	const by = person.name || "somebody";
-	const entry = useEntry(view, feature, by);
+	const entry = useEntry(view, feature, by, (direction) => {
+		const next = nextInRound(view, feature, direction);
+		if (next) go(benchPath(view, next), { flushSync: true });
+	});
 	const [dialog, setDialog] = useState<DialogName>();
 	const input = useRef<HTMLInputElement>(null);
 	const { job } = view;
 	const { gauge, system, at, path, done, taker } = entry;
-	const following = nextFeature(view, feature);
+	const following = nextPart(view, entry.order, feature);
 	const open = (which: DialogName) => {
 		input.current?.blur(); // the dialog's number keys are not digits of a reading
 		setDialog(which);
@@ -52,7 +56,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 		input.current?.focus();
 	};
 	// What is typed next is meant for the next part.
-	const onward = following && (() => void go(benchPath(view, following), { flushSync: true }));
+	const onward = () => void go(following ? benchPath(view, following) : pathIn(view, "decide"), { flushSync: true });
 	const press = (key: string) => pressed(key, { entry, feature, open, onward });
 	useFirstKeys(input, !person.asking, dialog === undefined, press, entry.more);
 	const byTouch = useByTouch();
@@ -117,15 +121,15 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 						press={press}
 					/>
 					<Means entry={entry} view={view} feature={feature} />
-					{benchOf(feature).beside ? null : table}
+					{benchOf(feature).beside ? null : <div className={css.below}>{table}</div>}
 					{feature.kind.endsWith("_bearing") ? <FittedShells view={view} feature={feature} /> : null}
-					{done && following ? <Onward view={view} feature={feature} following={following} /> : null}
+					{done ? <Onward view={view} feature={feature} following={following} /> : null}
 					{byTouch ? <Pad entry={entry} /> : null}
-					{byTouch ? <Tools keys={keyHints(entry, feature, following !== undefined)} press={press} /> : null}
+					{byTouch ? <Tools keys={keyHints(entry, feature)} press={press} /> : null}
 				</main>
 				<BenchSide view={view} feature={feature} system={system} table={table} open={open} />
 			</div>
-			{byTouch ? null : <KeyBar keys={mostUsed(keyHints(entry, feature, following !== undefined))} />}
+			{byTouch ? null : <KeyBar keys={mostUsed(keyHints(entry, feature))} />}
 			<BenchDialogs
 				name={dialog}
 				view={view}
@@ -145,11 +149,11 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 }
 
 /** The ways on, once every place is read. */
-function Onward({ view, feature, following }: { view: JobView; feature: FeatureView; following: FeatureView }) {
+function Onward({ view, feature, following }: { view: JobView; feature: FeatureView; following: FeatureView | undefined }) {
 	return (
-		<Group gap="xs">
-			<Button component={Link} to={benchPath(view, following)} rightSection={<kbd>n</kbd>}>
-				{benchWords.next(following.title)}
+		<Group gap="xs" className={css.below}>
+			<Button component={Link} to={following ? benchPath(view, following) : pathIn(view, "decide")} rightSection={<kbd>n</kbd>}>
+				{following ? benchWords.next(following.title) : benchWords.decide}
 			</Button>
 			{benchOf(feature).listed ? null : (
 				<Button variant="default" component={Link} to={pathIn(view, `features/${feature.kind}/${feature.number}`)}>

@@ -15,7 +15,7 @@ import { benchWords } from "../../words/bench";
 import { placeWords } from "../../words/places";
 import { Bench } from "./Bench";
 import css from "./bench.module.css";
-import { benchPath } from "./next-feature";
+import { benchPath } from "./bench-path";
 
 /** Capture at the bench: one feature, one next thing to do. */
 export function BenchPlace() {

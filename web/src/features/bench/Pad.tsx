@@ -28,7 +28,7 @@ export function Pad({ entry }: { entry: EntryState }) {
 				</button>
 			))}
 			<button type="button" className={css.takes} onPointerDown={(e) => e.preventDefault()} onClick={entry.enter}>
-				{entry.typed === "" ? benchWords.repeat : benchWords.takeIt}
+				{entry.typed === "" ? benchWords.repeatIt : benchWords.takeIt}
 			</button>
 		</section>
 	);
@@ -43,12 +43,12 @@ interface ToolsProps {
 /** A button for all that has a key. */
 export function Tools({ keys, press }: ToolsProps) {
 	return (
-		<section className={css.tools} aria-label={benchWords.whatElseCanBeDone}>
+		<section className={`${css.tools} ${css.below}`} aria-label={benchWords.whatElseCanBeDone}>
 			{keys
 				.filter(([key, , here = true]) => here && key.length === 1 && !"⏎⌫".includes(key))
 				.map(([key, text]) => (
 					<Button key={key} variant="default" onClick={() => press(key)}>
-						{text.charAt(0).toUpperCase() + text.slice(1)}
+						{key === "u" ? benchWords.showIn(text) : text.charAt(0).toUpperCase() + text.slice(1)}
 					</Button>
 				))}
 		</section>

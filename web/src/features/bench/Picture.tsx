@@ -15,15 +15,17 @@ export function Picture({ view, feature, at, next }: { view: JobView; feature: F
 	const { turning, beside } = benchOf(feature);
 	if (beside) {
 		return (
-			<Spot
-				kind={feature.kind}
-				shape={rowOf(feature.kind).shape}
-				lines={feature.stations}
-				line={at.station}
-				column={at.direction}
-				count={job.cylinders / (job.arrangement === "inline" ? 1 : 2)}
-				title={benchWords.whereTheGaugeGoesFor(cellName(feature, at))}
-			/>
+			<div className={css.picture} data-one>
+				<Spot
+					kind={feature.kind}
+					shape={rowOf(feature.kind).shape}
+					lines={feature.stations}
+					line={at.station}
+					column={at.direction}
+					count={job.cylinders / (job.arrangement === "inline" ? 1 : 2)}
+					title={benchWords.whereTheGaugeGoesFor(cellName(feature, at))}
+				/>
+			</div>
 		);
 	}
 	const bore = isBore(feature.kind);

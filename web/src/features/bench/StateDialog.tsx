@@ -7,7 +7,7 @@ import look from "../../look/look.module.css";
 import { Failed } from "../../ui/Failed";
 import { benchWords } from "../../words/bench";
 import { STATE_WORD, stateWord } from "../../words/trade";
-import { benchPath } from "./next-feature";
+import { benchPath } from "./bench-path";
 
 interface StateDialogProps {
 	view: JobView;

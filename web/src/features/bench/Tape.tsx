@@ -9,7 +9,7 @@ import css from "./bench.module.css";
 import { columnName } from "./moves";
 
 /** So many of the latest lines are shown at first. */
-const FEW = 5;
+const FEW = 12;
 
 /** The reason the server gives for cells that came with an added place. */
 const OUTSIDE = "outside the plan";

@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
-import type { FeatureView, GaugeSetup } from "../../api/client";
+import type { FeatureView, GaugeSetup, JobView } from "../../api/client";
+import { nextInRound, nextPart, type PathOrder } from "../../api/path";
 import type { Entry } from "../../api/queue";
 import { featureOf, liveReadings } from "../../api/view";
 import { show } from "../../quantity/length";
@@ -9,7 +10,6 @@ import { deviation, restWord } from "../../words/rest";
 import { built, modesFor } from "./gauge-form";
 import { expectedWith, freeze, meaningOn } from "./meaning-on";
 import { cellName, columnName, handMove } from "./moves";
-import { nextFeature } from "./next-feature";
 
 const view = jobs[6];
 const part = (kind: string, number = 1): FeatureView => {
@@ -156,8 +156,8 @@ describe("the next part", () => {
 	});
 	it("is of the same sort, along the shaft, then the next in the order of work", () => {
 		const some = unread("main_journal 4", "rod_journal 2", "deck 1", "piston 3");
-		const from = (kind: string, number: number) => {
-			const next = nextFeature(some, featureOf(some, kind, number) as FeatureView);
+		const from = (kind: string, number: number, order: PathOrder = "station") => {
+			const next = nextPart(some, order, featureOf(some, kind, number) as FeatureView);
 			return next && `${next.kind} ${next.number}`;
 		};
 		expect(from("main_journal", 1)).toBe("rod_journal 2");
@@ -165,8 +165,21 @@ describe("the next part", () => {
 		expect(from("cylinder", 4)).toBe("deck 1");
 		expect(from("piston", 3)).toBe("deck 1");
 		expect(from("end_float", 1)).toBe("deck 1");
+		expect(from("main_journal", 1, "setup")).toBe("main_journal 4");
+		expect(nextPart(some, "station")?.kind).toBe("deck");
 	});
-	it("is the neighbour where everything is read", () => {
-		expect(nextFeature(view, part("cylinder", 1))?.number).toBe(2);
+	it("is none where everything is read and nothing asked for: then comes the decision", () => {
+		expect(nextPart(view, "station", part("cylinder", 1))).toBeUndefined();
+	});
+	it("goes in rounds over all parts of a kind in one direction, then on to the next", () => {
+		const cleared = (f: FeatureView, kept: number): FeatureView => ({
+			...f,
+			tape:
+				f.kind === "main_journal" ? f.tape.filter((r) => r.direction < kept || (f.number < 3 && r.direction === kept)) : f.tape,
+		});
+		const half: JobView = { ...view, features: view.features.map((f) => cleared(f, 1)) };
+		const main = (n: number) => featureOf(half, "main_journal", n) as FeatureView;
+		expect(nextInRound(half, main(2), 1)?.number).toBe(3);
+		expect(nextInRound(half, main(5), 0)?.number).toBe(1);
 	});
 });

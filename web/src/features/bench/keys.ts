@@ -1,4 +1,5 @@
 import type { FeatureView } from "../../api/client";
+import { PATH_ORDERS, type PathOrder } from "../../api/path";
 import { rowOf } from "../../api/table";
 import { other } from "../../quantity/length";
 import type { KeyHint } from "../../ui/KeyBar";
@@ -25,9 +26,12 @@ export interface KeyActions {
 	entry: EntryState;
 	feature: FeatureView;
 	open: (dialog: DialogName) => void;
-	/** Goes to the next part; undefined where none is open. */
-	onward: (() => void) | undefined;
+	/** Goes to the next part, or to the decisions where none is open. */
+	onward: () => void;
 }
+
+const nextOrder = (order: PathOrder): PathOrder =>
+	PATH_ORDERS[(PATH_ORDERS.indexOf(order) + 1) % PATH_ORDERS.length] ?? "station";
 
 /** Does what a key means; false where it is a digit of an entry. */
 export function pressed(key: string, { entry, feature, open, onward }: KeyActions): boolean {
@@ -40,8 +44,8 @@ export function pressed(key: string, { entry, feature, open, onward }: KeyAction
 	else if (key === "s" || key === "/") open("skip");
 	else if (key === "l" || key === "*") open("look");
 	else if (key === "u" || (key === "+" && !signed)) entry.setSystem(other(entry.system));
-	else if (key === "p") entry.setOrder(entry.order === "station" ? "direction" : "station");
-	else if (key === "n" && onward) onward();
+	else if (key === "p") entry.setOrder(nextOrder(entry.order));
+	else if (key === "n") onward();
 	else if (key === "g") open("gauge");
 	else if (key === "z") open("zero");
 	else if (key === "c") open("condition");
@@ -58,7 +62,7 @@ export const mostUsed = (keys: KeyHint[]): KeyHint[] =>
 	keys.filter(([key]) => ["digits ⏎", "⏎", "⌫", "s", "l", "n", "?"].includes(key));
 
 /** The keys that do something here. */
-export function keyHints(entry: EntryState, feature: FeatureView, onward: boolean): KeyHint[] {
+export function keyHints(entry: EntryState, feature: FeatureView): KeyHint[] {
 	const { listed, wears } = benchOf(feature);
 	return [
 		["digits ⏎", benchWords.take],
@@ -74,8 +78,8 @@ export function keyHints(entry: EntryState, feature: FeatureView, onward: boolea
 		["a", benchWords.addAPlace, !listed],
 		["w", benchWords.unwornSize, wears],
 		["u", other(entry.system)],
-		["p", entry.order === "station" ? benchWords.goByDirection : benchWords.goByStation, !listed],
-		["n", benchWords.nextPart, onward],
+		["p", benchWords.goBy[nextOrder(entry.order)], !listed],
+		["n", benchWords.nextPart],
 		["?", benchWords.help],
 	];
 }

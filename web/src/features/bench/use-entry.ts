@@ -4,6 +4,7 @@ import { wantedOf } from "../../api/asks";
 import type { Cell, FeatureView, JobView } from "../../api/client";
 import { columnCount, gaugeFor, liveReadings, placeOf, taken } from "../../api/view";
 import type { System } from "../../quantity/length";
+import { usePathOrder } from "../../ui/use-path-order";
 import { digitsShown } from "./digits-shown";
 import { expectedWith, freeze, meaningOn } from "./meaning-on";
 import { nextCell, sameCell } from "./moves";
@@ -13,20 +14,19 @@ import { type Taken, useTaker } from "./use-taker";
 /** The place alone, without what is said of it. */
 const placeAt = (cell: Cell | undefined): Cell | undefined => cell && { station: cell.station, direction: cell.direction };
 
-/** What is being entered at one part: where, the digits so far, what they mean, and how they are taken. */
-export function useEntry(view: JobView, feature: FeatureView, by: string) {
+/**
+ * What is being entered at one part: where, the digits so far, what they mean, and how they are taken. Going by rounds, onRound
+ * is told when a direction is read on this part.
+ */
+export function useEntry(view: JobView, feature: FeatureView, by: string, onRound: (direction: number) => void) {
 	const { job } = view;
 	const [system, setSystem] = useLocalStorage<System>({
 		key: `ledge.unit.${job.id}`,
 		defaultValue: job.unit,
 		getInitialValueInEffect: false,
 	});
-	const [order, setOrder] = useLocalStorage<"station" | "direction">({
-		key: "ledge.path",
-		defaultValue: "station",
-		getInitialValueInEffect: false,
-	});
-	const path = order === "station" ? feature.by_station : feature.by_direction;
+	const [order, setOrder] = usePathOrder();
+	const path = order === "station" || order === "setup" ? feature.by_station : feature.by_direction;
 	const place = { job: job.id, ...placeOf(feature) };
 	const { at, setAt, typed, setTyped } = useDraft(
 		place,
@@ -79,7 +79,15 @@ export function useEntry(view: JobView, feature: FeatureView, by: string) {
 	/** Keeps an entry as it is seen now, and goes on to the next place; what could not be kept stays where it was typed. */
 	const take = (entered: Omit<Taken, "reading">, value?: number) => {
 		const reading = freeze(feature, entered, value, taker.waiting);
-		if (taker.take({ ...entered, reading })) start(next ?? at);
+		if (!taker.take({ ...entered, reading })) return;
+		start(next ?? at);
+		const left = path.some(
+			(c) =>
+				c.direction === entered.cell.direction &&
+				liveReadings(feature, c).length === 0 &&
+				![...sent, entered.cell].some((w) => sameCell(w, c)),
+		);
+		if (order === "round" && here.length === 0 && !left) onRound(entered.cell.direction);
 	};
 	const repeatLast = () => {
 		const last = [...feature.tape].reverse().find((r) => r.superseded_by === undefined && r.what === "size");

@@ -1,9 +1,9 @@
 import { Alert, Button, Group, Stack, Table, Title, VisuallyHidden } from "@mantine/core";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
-import { askedParts } from "../../api/asks";
 import { useRemovePart } from "../../api/changes";
 import type { FeatureView, JobView, Journal } from "../../api/client";
+import { nextPart, unread } from "../../api/path";
 import { useWholeJob } from "../../api/queries";
 import { type Kind, plural, rowOf } from "../../api/table";
 import {
@@ -29,6 +29,7 @@ import { AskList } from "../../ui/AskList";
 import { Bar } from "../../ui/Bar";
 import { Load } from "../../ui/Load";
 import { SvgLink } from "../../ui/SvgLink";
+import { usePathOrder } from "../../ui/use-path-order";
 import { useStandIn } from "../../ui/use-stand-in";
 import { askWords } from "../../words/asks";
 import { date } from "../../words/intl";
@@ -43,7 +44,6 @@ import { Findings } from "./Findings";
 import { PlanChoice } from "./PlanChoice";
 import { ReadingsDialog } from "./ReadingsDialog";
 import { WalkRail } from "./WalkRail";
-import { nextOpen } from "./walk";
 
 /** One job: what is open, and the crankshaft to measure it from. */
 export function JobPlace() {
@@ -53,8 +53,8 @@ export function JobPlace() {
 
 function JobBoard({ view }: { view: JobView }) {
 	const { job } = view;
-	const next = nextOpen(view);
-	const again = askedParts(view)[0];
+	const [order] = usePathOrder();
+	const next = nextPart(view, order);
 	const [csv, setCsv] = useState(false);
 	// Of a component beside the engine nothing else is shown.
 	const shafted = view.features.some((f) => f.kind === "main_journal" || f.kind === "rod_journal");
@@ -88,19 +88,9 @@ function JobBoard({ view }: { view: JobView }) {
 									{jobWords.cylindersMainsThrowsDuty(job.cylinders, job.mains, job.throws, job.duty)}
 								</div>
 							</div>
-							{next ? (
-								<Button size="md" component={Link} to={pathIn(view, `bench/${next.kind}/${next.number}`)}>
-									{jobWords.measure(next.title)}
-								</Button>
-							) : (
-								<Button
-									size="md"
-									component={Link}
-									to={again ? pathIn(view, `bench/${again.kind}/${again.number}`) : pathIn(view, "decide")}
-								>
-									{again ? jobWords.readAgain(again.title) : jobWords.decide}
-								</Button>
-							)}
+							<Button size="md" component={Link} to={pathIn(view, next ? `bench/${next.kind}/${next.number}` : "decide")}>
+								{next ? (unread(next) ? jobWords.measure(next.title) : jobWords.readAgain(next.title)) : jobWords.decide}
+							</Button>
 						</Group>
 						{job.closed_at ? (
 							<p className={look.note}>

@@ -1,6 +1,7 @@
 import type { FeatureView, JobView } from "../../api/client";
-import { type Kind, type KindRow, kindRows, rowOf } from "../../api/table";
-import { answerOf, journalKind, partsOf, pathIn, taken } from "../../api/view";
+import { journalsAlong, partsAtStep, unread } from "../../api/path";
+import { type KindRow, rowOf } from "../../api/table";
+import { answerOf, pathIn } from "../../api/view";
 import { jobWords } from "../../words/job";
 
 export interface Step {
@@ -11,29 +12,14 @@ export interface Step {
 	beyond: boolean;
 }
 
-const unread = (f: FeatureView) => taken(f) < f.by_station.length;
-
-const of = (view: JobView, ...kinds: Kind[]) => kinds.flatMap((kind) => partsOf(view, kind).map((p) => p.feature));
-
-/** The parts that are measured at a step, in the order of work. */
-const at = (view: JobView, step: KindRow["step"]) =>
-	of(view, ...kindRows().flatMap((row) => (row.step === step ? [row.kind] : [])));
-
-/** The journals in the order they stand along the shaft. */
-function journals(view: JobView): FeatureView[] {
-	return view.shaft.flatMap((place) => of(view, journalKind(place)).filter((f) => f.number === place.number));
-}
+const at = partsAtStep;
+const journals = journalsAlong;
 
 /** The parts that are graded by eye, in the order of work. */
 export const lookedAt = (view: JobView): FeatureView[] => {
 	const looked = (step: KindRow["step"]) => at(view, step).filter((f) => rowOf(f.kind).looked);
 	return [...looked("block"), ...journals(view), ...looked("rods")];
 };
-
-/** The next part in the order of work that still has places to read; bearings last, since a prediction can stand in for them. */
-export function nextOpen(view: JobView): FeatureView | undefined {
-	return [...at(view, "block"), ...journals(view), ...at(view, "runout"), ...at(view, "rods"), ...at(view, "cam")].find(unread);
-}
 
 /** What is asked at a step and has no answer yet; what may simply not apply is never open. */
 function unanswered(view: JobView, step: string): number {

@@ -1,0 +1,74 @@
+import { askedParts } from "./asks";
+import type { FeatureView, JobView } from "./client";
+import { type Kind, type KindRow, kindRows, rowOf } from "./table";
+import { journalKind, liveReadings, partsOf, taken } from "./view";
+
+/**
+ * How the hands go over parts and places: a part at a time by its stations or by its directions; all parts of a kind in one
+ * direction before the shaft is turned; or all that one gauge and setting can read, part by part.
+ */
+export type PathOrder = "station" | "direction" | "round" | "setup";
+export const PATH_ORDERS: PathOrder[] = ["station", "direction", "round", "setup"];
+
+/** Whether a part has places that nobody read yet. */
+export const unread = (f: FeatureView): boolean => taken(f) < f.by_station.length;
+
+const of = (view: JobView, ...kinds: Kind[]) => kinds.flatMap((kind) => partsOf(view, kind).map((p) => p.feature));
+
+/** The parts that are measured at a step, in the order of work. */
+export const partsAtStep = (view: JobView, step: KindRow["step"]): FeatureView[] =>
+	of(view, ...kindRows().flatMap((row) => (row.step === step ? [row.kind] : [])));
+
+/** The journals in the order they stand along the shaft. */
+export const journalsAlong = (view: JobView): FeatureView[] =>
+	view.shaft.flatMap((place) => of(view, journalKind(place)).filter((f) => f.number === place.number));
+
+/**
+ * All parts in the order of work, in groups that the hands stay with. What a prediction can stand in for comes last, and not at all
+ * where the shaft came alone: there is nothing to measure its bearings in.
+ */
+function groups(view: JobView, order: PathOrder): FeatureView[][] {
+	const crank = partsAtStep(view, "crank");
+	const others = crank.filter((f) => rowOf(f.kind).role !== "journal");
+	// One gauge and setting reads all mains, then all pins; a quick look goes over one kind, too.
+	const byKind = order === "round" || order === "setup" || crank.some((f) => f.quick);
+	const journals = byKind ? crank.filter((f) => rowOf(f.kind).role === "journal") : journalsAlong(view);
+	const steps = (["strip", "block"] as const).map((step) => partsAtStep(view, step));
+	const after = (["runout", "rods", "cam"] as const).map((step) => partsAtStep(view, step));
+	const fits = view.job.scope === "engine" ? [partsAtStep(view, "fits")] : [];
+	return [...steps, [...journals, ...others], ...after, ...fits];
+}
+
+const from = <T>(all: T[], at: number): T[] => [...all.slice(at + 1), ...all.slice(0, Math.max(0, at))];
+
+/**
+ * The next part to measure: after one, first what is like it, then what is left of its group, then the first in the order of
+ * work that is open; when all is read, what is asked for again. One answer for the job's page, its steps and the bench.
+ */
+export function nextPart(view: JobView, order: PathOrder, after?: FeatureView): FeatureView | undefined {
+	const all = groups(view, order);
+	const group = after && all.find((g) => g.some((f) => f.id === after.id));
+	if (after && group) {
+		const rest = from(
+			group,
+			group.findIndex((f) => f.id === after.id),
+		);
+		const alongShaft = rowOf(after.kind).role === "journal" && order !== "round" && order !== "setup" && !after.quick;
+		const next = (alongShaft ? undefined : rest.find((f) => f.kind === after.kind && unread(f))) ?? rest.find(unread);
+		if (next) return next;
+	}
+	const open = all.flat().find((f) => f.id !== after?.id && unread(f));
+	return open ?? askedParts(view).find((f) => f.id !== after?.id);
+}
+
+/** Where a round goes when a direction is read on one part: to the next of its kind that lacks it, else to the next turn. */
+export function nextInRound(view: JobView, feature: FeatureView, direction: number): FeatureView | undefined {
+	const kin = of(view, feature.kind).filter((f) => f.state === feature.state);
+	const lacks = (f: FeatureView) =>
+		f.by_station.some((cell) => cell.direction === direction && liveReadings(f, cell).length === 0);
+	const rest = from(
+		kin,
+		kin.findIndex((f) => f.id === feature.id),
+	);
+	return rest.find(lacks) ?? kin.find((f) => f.id !== feature.id && unread(f));
+}
