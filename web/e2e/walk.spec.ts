@@ -306,5 +306,5 @@ test("readings leave as CSV and come back: a broken file changes nothing, a good
 	await page.getByRole("button", { name: "Take the readings" }).click();
 	await expect(page.getByRole("dialog")).toBeHidden();
 	await page.goto("/jobs/6/bench/main_journal/1");
-	await expect(page.getByRole("button", { name: "A, 0°: 2.2479" })).toBeVisible();
+	await expect(page.getByRole("button", { name: "front, 0°: 2.2479" })).toBeVisible();
 });

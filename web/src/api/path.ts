@@ -33,7 +33,8 @@ function groups(view: JobView, order: PathOrder): FeatureView[][] {
 	// One gauge and setting reads all mains, then all pins; a quick look goes over one kind, too.
 	const byKind = order === "round" || order === "setup" || crank.some((f) => f.quick);
 	const journals = byKind ? crank.filter((f) => rowOf(f.kind).role === "journal") : journalsAlong(view);
-	const steps = (["strip", "block"] as const).map((step) => partsAtStep(view, step));
+	// A component beside the engine is not in it: nothing of it is taken before the strip.
+	const steps = [view.stand_in ? [] : partsAtStep(view, "strip"), partsAtStep(view, "block")];
 	const after = (["runout", "rods", "cam"] as const).map((step) => partsAtStep(view, step));
 	const fits = view.job.scope === "engine" ? [partsAtStep(view, "fits")] : [];
 	return [...steps, [...journals, ...others], ...after, ...fits];

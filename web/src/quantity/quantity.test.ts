@@ -3,6 +3,7 @@ import { deviationMeaning } from "./deviation";
 import { meaning } from "./digits";
 import { parse, plain, show, showApart, showSigned } from "./length";
 import { splitList } from "./list";
+import { goesOnWithUnit, splitUnit } from "./typed";
 
 const inch = (text: string) => {
 	const parsed = parse(text, "in");
@@ -106,5 +107,23 @@ describe("figures beside one another", () => {
 		expect(showApart(132_000, 127_000, "in")).toEqual(["0.00052", "0.00050"]);
 		expect(showApart(127_000, 127_000, "in")).toEqual(["0.0005", "0.0005"]);
 		expect(showApart(12_001, 12_000, "mm")).toEqual(["0.0012001", "0.0012000"]);
+	});
+});
+
+describe("a gauge that types", () => {
+	it("sends figures with a unit, which is believed, and no letter of it is a key", () => {
+		expect(splitUnit("54.983 mm")).toEqual({ text: "54.983", unit: "mm" });
+		expect(splitUnit("2.4683in")).toEqual({ text: "2.4683", unit: "in" });
+		expect(splitUnit('+2.4683"')).toEqual({ text: "2.4683", unit: "in" });
+		expect(splitUnit("54,985")).toEqual({ text: "54,985", unit: undefined });
+		const burst = (text: string) => [...text].every((key, i) => /[\d., +-]/.test(key) || goesOnWithUnit(text.slice(0, i), key));
+		for (const text of ["54.983 mm", "2.4683in", '2.4683"']) expect(burst(text)).toBe(true);
+		for (const [typed, key] of [
+			["", "n"],
+			["84", "n"],
+			["84", "s"],
+			["2.4683i", "m"],
+		] as const)
+			expect(goesOnWithUnit(typed, key)).toBe(false);
 	});
 });

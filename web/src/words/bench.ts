@@ -88,6 +88,9 @@ export const benchWords = {
 		setup: "go by set-up, all of one kind",
 	},
 	decide: "Decide",
+	takeBack: "take back",
+	nothingToTakeBack: "There is nothing of yours to take back here.",
+	notSavedYet: "The last reading is on its way: a moment, then take it back.",
 	takeIt: "Take",
 	repeatIt: "Repeat",
 	showIn: (unit: string) => `Show ${unit}`,
@@ -100,6 +103,7 @@ export const benchWords = {
 	repeatThePlaceJustReadThe: "repeat the place just read; the mean counts",
 	backspaceOnNothing: "Backspace on nothing, −",
 	stepBackTypingOverAReading: "step back; typing over a reading replaces it, the old one stays on the tape",
+	takeTheLastReadingBack: "take your last reading back: what held before it holds again",
 	moveOverTheGrid: "move over the grid",
 	skipThisPlaceWithAReason: "skip this place with a reason",
 	theGaugeInstrumentDivisionAndWhat:
@@ -110,7 +114,8 @@ export const benchWords = {
 	addAPlaceOutsideThePlan: "add a place outside the plan",
 	theSizeOfTheUnwornPart: "the size of the unworn part, above a ledge or beside a shell",
 	inchesOrMillimetresOnADial: "inches or millimetres; on a dial + is a sign",
-	goAlongByStationOrBy: "go along by station or by direction",
+	goAlongByStationOrBy:
+		"how the hands go: part by part, by direction, in rounds over all parts of a kind, or all of one kind by set-up",
 	nextJournalThatIsOpen: "next journal that is open",
 	clearWhatIsTyped: "clear what is typed",
 	wipeThePartAndTheGauge: "Wipe the part and the gauge, and check the gauge's zero first.",

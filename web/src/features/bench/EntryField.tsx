@@ -3,6 +3,7 @@ import type { FeatureView } from "../../api/client";
 import look from "../../look/look.module.css";
 import { benchWords } from "../../words/bench";
 import css from "./bench.module.css";
+import { UNDO } from "./keys";
 import { cellName } from "./moves";
 import type { EntryState } from "./use-entry";
 
@@ -36,9 +37,11 @@ export function EntryField({ entry, feature, input, closed, byTouch, press }: En
 				autoComplete="off"
 				disabled={closed}
 				value={entry.typed}
-				onChange={(e) => entry.type(e.currentTarget.value.replace(/[^\d., +-]/g, ""))}
+				onChange={(e) => entry.type(e.currentTarget.value.replace(/[^\d., +\-min"]/g, ""))}
 				onKeyDown={(e) => {
-					if (!e.ctrlKey && !e.metaKey && !e.altKey && press(e.key)) e.preventDefault();
+					const undo = (e.ctrlKey || e.metaKey) && e.key.toLowerCase() === "z";
+					const plain = !e.ctrlKey && !e.metaKey && !e.altKey;
+					if ((undo || plain) && press(undo ? UNDO : e.key)) e.preventDefault();
 				}}
 			/>
 		</div>

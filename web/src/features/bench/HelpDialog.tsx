@@ -9,6 +9,7 @@ const KEYS: [string, string][] = [
 	[benchWords.digitsEnter, benchWords.takeTheReadingTheLastTwo],
 	[benchWords.enterOnNothing, benchWords.repeatThePlaceJustReadThe],
 	[benchWords.backspaceOnNothing, benchWords.stepBackTypingOverAReading],
+	["Ctrl Z", benchWords.takeTheLastReadingBack],
 	["arrow keys", benchWords.moveOverTheGrid],
 	["s, /", benchWords.skipThisPlaceWithAReason],
 	["l, *", "grade the look"],

@@ -2,6 +2,7 @@ import { Button } from "@mantine/core";
 import type { KeyHint } from "../../ui/KeyBar";
 import { benchWords } from "../../words/bench";
 import css from "./bench.module.css";
+import { UNDO } from "./keys";
 import type { EntryState } from "./use-entry";
 
 const KEYS = ["7", "8", "9", "⌫", "4", "5", "6", "+", "1", "2", "3", "−", "0", "."];
@@ -45,7 +46,7 @@ export function Tools({ keys, press }: ToolsProps) {
 	return (
 		<section className={`${css.tools} ${css.below}`} aria-label={benchWords.whatElseCanBeDone}>
 			{keys
-				.filter(([key, , here = true]) => here && key.length === 1 && !"⏎⌫".includes(key))
+				.filter(([key, , here = true]) => here && (key === UNDO || (key.length === 1 && !"⏎⌫".includes(key))))
 				.map(([key, text]) => (
 					<Button key={key} variant="default" onClick={() => press(key)}>
 						{key === "u" ? benchWords.showIn(text) : text.charAt(0).toUpperCase() + text.slice(1)}

@@ -2,6 +2,7 @@ import type { FeatureView } from "../../api/client";
 import { PATH_ORDERS, type PathOrder } from "../../api/path";
 import { rowOf } from "../../api/table";
 import { other } from "../../quantity/length";
+import { goesOnWithUnit } from "../../quantity/typed";
 import type { KeyHint } from "../../ui/KeyBar";
 import { benchWords } from "../../words/bench";
 import type { DialogName } from "./BenchDialogs";
@@ -22,6 +23,9 @@ export function benchOf(feature: FeatureView) {
 	};
 }
 
+/** What takes the last reading back. */
+export const UNDO = "Ctrl Z";
+
 export interface KeyActions {
 	entry: EntryState;
 	feature: FeatureView;
@@ -37,7 +41,10 @@ const nextOrder = (order: PathOrder): PathOrder =>
 export function pressed(key: string, { entry, feature, open, onward }: KeyActions): boolean {
 	const { listed, wears } = benchOf(feature);
 	const signed = feature.quantity === "dial" || entry.gauge?.mode === "divisions" || entry.gauge?.mode === "length";
-	if (key === "Enter") entry.enter();
+	if (goesOnWithUnit(entry.typed, key)) return false;
+	if (key === "Enter" || (key === "Tab" && entry.typed !== "")) entry.enter();
+	else if (key === "Tab") return false;
+	else if (key === UNDO) entry.undo();
 	else if (key === "Escape") entry.move(entry.at);
 	else if ((key === "Backspace" || (key === "-" && !signed)) && entry.typed === "") entry.back();
 	else if (key.startsWith("Arrow")) entry.move(stepCell(feature, entry.at, key));
@@ -79,6 +86,7 @@ export function keyHints(entry: EntryState, feature: FeatureView): KeyHint[] {
 		["w", benchWords.unwornSize, wears],
 		["u", other(entry.system)],
 		["p", benchWords.goBy[nextOrder(entry.order)], !listed],
+		[UNDO, benchWords.takeBack],
 		["n", benchWords.nextPart],
 		["?", benchWords.help],
 	];

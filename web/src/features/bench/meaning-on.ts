@@ -5,12 +5,17 @@ import { deviationMeaning } from "../../quantity/deviation";
 import { type Meaning, meaning } from "../../quantity/digits";
 import type { System } from "../../quantity/length";
 import { feelerMeaning, smallMeaning, stripMeaning, vernierMeaning, weightMeaning } from "../../quantity/readouts";
+import { splitUnit } from "../../quantity/typed";
 import { benchWords } from "../../words/bench";
 
 type Measured = Pick<FeatureView, "quantity" | "expected" | "mating">;
 
 /** What typed text means at a feature, by what is read there and how the gauge shows it. */
-export function meaningOn(feature: Measured, typed: string, gauge: GaugeSetup | undefined, system: System): Meaning {
+export function meaningOn(feature: Measured, entered: string, gauge: GaugeSetup | undefined, shown: System): Meaning {
+	const { text: typed, unit } = splitUnit(entered);
+	const system = unit ?? shown;
+	// A unit makes it a whole figure: no last digits have one.
+	if (unit && feature.quantity === "size" && (gauge?.mode ?? "direct") === "direct") return meaning(typed, undefined, system);
 	if (feature.quantity === "weight") return weightMeaning(typed);
 	const mode = gauge?.mode ?? "direct";
 	if (gauge && mode === "strip") return stripMeaning(typed, gauge.steps);
@@ -68,6 +73,10 @@ export function freeze(
 		repeat,
 		gauge: gauge?.id,
 		unusual: entered.unusual,
-		...(reason === undefined ? { what: "size" as const, value } : { what: "skip" as const, reason, depth: entered.depth }),
+		...(reason !== undefined
+			? { what: "skip" as const, reason, depth: entered.depth }
+			: value === undefined
+				? { what: "clear" as const }
+				: { what: "size" as const, value }),
 	};
 }

@@ -2,12 +2,15 @@ import { useLocalStorage } from "@mantine/hooks";
 import { useState } from "react";
 import { wantedOf } from "../../api/asks";
 import type { Cell, FeatureView, JobView } from "../../api/client";
+import { queue } from "../../api/queue";
 import { columnCount, gaugeFor, liveReadings, placeOf, taken } from "../../api/view";
 import type { System } from "../../quantity/length";
 import { usePathOrder } from "../../ui/use-path-order";
+import { benchWords } from "../../words/bench";
 import { digitsShown } from "./digits-shown";
 import { expectedWith, freeze, meaningOn } from "./meaning-on";
 import { nextCell, sameCell } from "./moves";
+import { takeBack } from "./take-back";
 import { useDraft } from "./use-draft";
 import { type Taken, useTaker } from "./use-taker";
 
@@ -89,6 +92,22 @@ export function useEntry(view: JobView, feature: FeatureView, by: string, onRoun
 		);
 		if (order === "round" && here.length === 0 && !left) onRound(entered.cell.direction);
 	};
+	/** Takes this person's last reading here back: what held before it holds again. */
+	const undo = () => {
+		const kept = taker.waiting.at(-1);
+		if (kept) {
+			if (taker.away) queue.remove(kept.id);
+			else setHint(benchWords.notSavedYet);
+			return;
+		}
+		const back = takeBack(view, feature, by, system);
+		if (!back) {
+			setHint(benchWords.nothingToTakeBack);
+			return;
+		}
+		for (const taken of back.taken) taker.take(taken);
+		start(back.cell);
+	};
 	const repeatLast = () => {
 		const last = [...feature.tape].reverse().find((r) => r.superseded_by === undefined && r.what === "size");
 		if (here.length === 0 && last) setAt({ station: last.station, direction: last.direction });
@@ -134,6 +153,7 @@ export function useEntry(view: JobView, feature: FeatureView, by: string, onRoun
 		more: (text: string) => setTyped((before) => before + text),
 		move,
 		enter,
+		undo,
 		skip: (reason: string, depth?: number) => take({ cell: at, typed: "", system, repeat: false, unusual: false, reason, depth }),
 		back: () => {
 			const before = path[Math.max(0, path.findIndex((c) => sameCell(c, at)) - 1)];
