@@ -2,7 +2,7 @@ import { execFileSync } from "node:child_process";
 import { mkdtempSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { expect, type Page, test } from "@playwright/test";
+import { expect, type Page, type Response, test } from "@playwright/test";
 import { barriers } from "./barriers";
 import { as, ready, rest, take } from "./hands";
 
@@ -101,12 +101,15 @@ test("the report says what was signed, and goes to the customer by a link that i
 	await page.getByRole("button", { name: "Make a link" }).click();
 	const link = (await page.getByRole("link", { name: /\/r\// }).getAttribute("href")) ?? "";
 	const customer = await (await browser.newContext()).newPage();
-	const brought: string[] = [];
-	customer.on("response", (r) => void (r.url().endsWith(".js") && brought.push(r.url())));
+	const scripts: Response[] = [];
+	customer.on("response", (r) => void (r.url().endsWith(".js") && scripts.push(r)));
 	await customer.goto(link);
 	await expect(customer.getByRole("heading", { name: "Winch V-twin" })).toBeVisible();
 	await customer.waitForLoadState("networkidle");
-	// The customer's page brings nothing of the shop's own.
+	// The customer's page brings nothing of the shop's own, and little of what that stands on.
+	const brought = scripts.map((r) => r.url());
+	const bytes = (await Promise.all(scripts.map((r) => r.request().sizes()))).reduce((sum, s) => sum + s.responseBodySize, 0);
+	expect(bytes).toBeLessThan(120_000);
 	expect(brought.join(" ")).toMatch(/SharedPlace/);
 	expect(brought.join(" ")).not.toMatch(/bench|Inside|App-/);
 	await page.getByRole("button", { name: "Revoke the link for the lifeboat fund" }).click();

@@ -1,4 +1,4 @@
-import { Alert, Anchor, createTheme, type MantineColorsTuple, Table } from "@mantine/core";
+import { createTheme, type MantineColorsTuple } from "@mantine/core";
 import table from "../look/table.module.css";
 
 /** The dye machinists scribe on: what can be acted on. */
@@ -25,12 +25,13 @@ export const theme = createTheme({
 	defaultRadius: "sm",
 	fontSizes: { xs: "0.875rem", sm: "0.9375rem", md: "1rem", lg: "1.125rem", xl: "1.375rem" },
 	autoContrast: true,
+	// By name: to import them here would bring them, and all that they need, to a customer's link.
 	components: {
-		Alert: Alert.extend({ styles: { title: { color: "var(--ink)" }, message: { color: "var(--ink)" } } }),
-		Anchor: Anchor.extend({ defaultProps: { c: "var(--blue)", underline: "always" } }),
-		Table: Table.extend({
+		Alert: { styles: { title: { color: "var(--ink)" }, message: { color: "var(--ink)" } } },
+		Anchor: { defaultProps: { c: "var(--blue)", underline: "always" } },
+		Table: {
 			defaultProps: { withRowBorders: false },
 			classNames: { table: table.table, th: table.th, td: table.td },
-		}),
+		},
 	},
 });

@@ -5,8 +5,8 @@ export const featureWords = {
 	notLookedAtYet: "Not looked at yet",
 	measureAgain: "Measure again",
 	sectionOfDeviationsDrawnLarger: (title: string) => `Section of ${title}, deviations drawn larger`,
-	oneOutlineAStation: (stations: string, stationsCount: number) =>
-		`One outline a station (${stations}${stationsCount > 1 ? " dashed" : ""}).`,
+	oneOutlineAStation: (stations: string[]) =>
+		`One outline a station (${stations.map((name, i) => `${name} ${["solid", "dashed", "dotted"][i % 3]}`).join(", ")}).`,
 	fittedOval: "Fitted oval {size}, large axis at {angle}°, at {station}.",
 	noOvalCanBeFittedOr: "No oval can be fitted, or there is none.",
 	thinAndGreyItsFormIn: "Thin and grey: its form in the other states, moved to the same mean.",

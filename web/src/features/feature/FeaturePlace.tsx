@@ -98,7 +98,7 @@ function FeatureBoard({ view, feature }: { view: JobView; feature: FeatureView }
 								title={featureWords.sectionOfDeviationsDrawnLarger(feature.title)}
 							/>
 							<figcaption className={look.soft}>
-								{featureWords.oneOutlineAStation(feature.stations.join(" solid, "), feature.stations.length)}{" "}
+								{featureWords.oneOutlineAStation(feature.stations)}{" "}
 								{oval && oval.size > 0 ? (
 									<Rich
 										text={featureWords.fittedOval}
