@@ -34,8 +34,8 @@ func Simulate(in *inspection.Inspection, seed uint64) Truth {
 	s.set(part.Cylinder, s.in.Engine.Cylinders, store.UsualPlan(part.Cylinder))
 	s.tunnelEdge()
 	s.deck()
-	s.set(part.MainJournal, s.in.Engine.Mains, store.UsualPlan(part.MainJournal))
-	s.set(part.RodJournal, s.in.Engine.Throws, store.UsualPlan(part.RodJournal))
+	s.set(part.MainJournal, s.in.Engine.Mains, s.journalPlan(part.MainJournal))
+	s.set(part.RodJournal, s.in.Engine.Throws, s.journalPlan(part.RodJournal))
 	s.turns()
 	s.set(part.RodHousing, s.in.Engine.Cylinders, store.UsualPlan(part.RodHousing))
 	s.set(part.Piston, s.in.Engine.Cylinders, store.UsualPlan(part.Piston))
@@ -44,6 +44,15 @@ func Simulate(in *inspection.Inspection, seed uint64) Truth {
 	s.ringGaps()
 	s.weights()
 	return s.truth
+}
+
+// journalPlan is the usual one; the shafts of twins are read at eight places, so that the demo shows both plans.
+func (s *simulation) journalPlan(kind part.Kind) plan.Plan {
+	if s.in.Engine.Cylinders <= 2 {
+		p, _ := plan.Find("2x4")
+		return p
+	}
+	return store.UsualPlan(kind)
 }
 
 func nameSeed(name string) uint64 {

@@ -1,4 +1,12 @@
 export const decideWords = {
+	// rows-of.ts
+	sizesOfBores: "Sizes, in the range of new bores",
+	height: "height",
+	width: "width",
+	gapsOf: (label: string) => `${label}, line by line`,
+	eachIn: (title: string) => `${title}: every part in its range`,
+	rangesMean: "Bar: as found. Wash with red ends: what is allowed. Outlined: what the work makes of it.",
+
 	// OverruleDialog.tsx
 	decideOtherwise: "Decide otherwise",
 	ledgeAdvisesToYouDecide: (advice: string) => `Ledge advises to ${advice}. You decide:`,

@@ -2,6 +2,9 @@ export const drawingWords = {
 	// Crank.tsx
 	ofReadings: (taken: number, value: number) => `${taken} of ${value} readings`,
 
+	// Ranges.tsx
+	out: "out",
+
 	// Section.tsx
 	formDrawn: (exaggeration: number, band: boolean) => `form drawn ×${exaggeration}${band ? "; the band is its limit" : ""}`,
 

@@ -105,7 +105,7 @@ describe("words at the bench", () => {
 	it("names places by direction or by line", () => {
 		expect(cellName(part("deck"), { station: 5, direction: 0 })).toBe("Diagonal 1");
 		expect(cellName(part("end_float"), { station: 0, direction: 1 })).toBe("First, turned 180°");
-		expect(columnName(part("main_journal"), 1)).toBe("45°");
+		expect(columnName(part("main_journal"), 1)).toBe("60°");
 		expect(handMove(part("end_float"), { station: 0, direction: 0 }, { station: 1, direction: 0 })).toBe(
 			"next: second, crank at 0°",
 		);

@@ -124,7 +124,7 @@ describe("zero, unworn size, place, state", () => {
 		press("Add it");
 		type("Direction, degrees", "22,5");
 		press("Add it");
-		expect(await posted(calls)).toMatchObject({ station: "A", direction: 22_500_000 });
+		expect(await posted(calls)).toMatchObject({ station: "front", direction: 22_500_000 });
 		expect(calls.filter((c) => c.method === "POST")).toHaveLength(1);
 	});
 	it("offers the states that the work on a part leads to", async () => {

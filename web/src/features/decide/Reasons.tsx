@@ -4,6 +4,7 @@ import type { Kind } from "../../api/table";
 import { featureOf, pathIn } from "../../api/view";
 import { sameWay } from "../../api/way";
 import { Ladder } from "../../drawing/Ladder";
+import { Ranges } from "../../drawing/Ranges";
 import look from "../../look/look.module.css";
 import { showSpan } from "../../quantity/length";
 import { askWords } from "../../words/asks";
@@ -11,6 +12,7 @@ import { decideWords } from "../../words/decide";
 import { days, money } from "../../words/intl";
 import { MEMBER_WORD, setName } from "../../words/trade";
 import css from "./decide.module.css";
+import { drawnOf } from "./rows-of";
 import { rungsOf } from "./rungs";
 import { shortName } from "./words-of";
 
@@ -95,6 +97,7 @@ export function Reasons({
 					<p className={look.soft}>{set.set === "cylinders" ? decideWords.ladderOfCylinders : decideWords.ladderOfJournals}</p>
 				</>
 			) : null}
+			{set.ladder && set.ladder.length > 0 ? null : <Drawings view={view} set={set} />}
 			<Members view={view} set={set} />
 			{(set.not_seen ?? []).length > 0 ? (
 				<details>
@@ -135,6 +138,23 @@ function Dearer({ set, costs }: { set: DecisionSet; costs: CostsView | undefined
 				days(Math.max(0, dearer.days - advised.days)),
 			)}
 		</p>
+	);
+}
+
+/** Every member in its range, on a scale for each check. */
+function Drawings({ view, set }: { view: JobView; set: DecisionSet }) {
+	const drawn = drawnOf(view, set);
+	if (drawn.length === 0) return null;
+	return (
+		<>
+			{drawn.map((d) => (
+				<section key={d.title} aria-label={d.title}>
+					<h2 className={css.small}>{d.title}</h2>
+					<Ranges rows={d.rows} system={view.job.unit} title={decideWords.eachIn(d.title)} />
+				</section>
+			))}
+			<p className={look.soft}>{decideWords.rangesMean}</p>
+		</>
 	);
 }
 

@@ -1,0 +1,138 @@
+import type { Check, DecisionSet, FeatureView, Finding, JobView } from "../../api/client";
+import { rowOf } from "../../api/table";
+import { cellSize, columnCount, featureOf, findingOf, partsOf } from "../../api/view";
+import type { RangeRow } from "../../drawing/Ranges";
+import { decideWords } from "../../words/decide";
+import { checkName, MEMBER_WORD } from "../../words/trade";
+import { shortName } from "./words-of";
+
+/** One drawing of a board: a check, and every member that was judged by it. */
+export interface Drawn {
+	title: string;
+	rows: RangeRow[];
+}
+
+/** Shown as the range of the sizes, not by their own names. */
+const SIZES = ["size_low", "size_high"];
+/** Judged elsewhere: fits have windows of their own; an oval stands under the out-of-round. */
+const ELSEWHERE = ["clearance", "oval", "step", "size", ...SIZES];
+
+/**
+ * What a board draws of a set that has no ladder: each check on one scale, a row a member, with what is allowed, what was found,
+ * what the work makes of it, and what happens to each.
+ */
+export function drawnOf(view: JobView, set: DecisionSet): Drawn[] {
+	const members = set.members.flatMap((m) => {
+		const feature = featureOf(view, m.feature.kind, m.feature.number);
+		const finding = feature && findingOf(view, feature);
+		return feature && finding ? [{ m, feature, finding }] : [];
+	});
+	const outcome = (m: DecisionSet["members"][number]) => MEMBER_WORD[m.action] ?? "";
+	const drawn: Drawn[] = [];
+	const housings = members.filter(({ feature }) => rowOf(feature.kind).role === "housing");
+	if (housings.length > 0) {
+		drawn.push({
+			title: decideWords.sizesOfBores,
+			rows: housings.map(({ m, feature, finding }) => ({
+				...sizeRow(feature, finding),
+				finished: m.action === "reuse" ? undefined : m.finished,
+				outcome: outcome(m),
+			})),
+		});
+	}
+	const names = [...new Set(members.flatMap(({ finding }) => finding.checks.map((c) => c.name.replace(/_low$/, ""))))];
+	for (const name of names.filter((n) => !ELSEWHERE.includes(n))) {
+		const rows = members.flatMap(({ m, feature, finding }) => {
+			const row = checkRow(name, feature, finding);
+			return row ? [{ ...row, outcome: housings.length > 0 ? "" : outcome(m) }] : [];
+		});
+		if (rows.length > 0) drawn.push({ title: capital(checkName(name)), rows });
+	}
+	drawn.push(...linesOf(view, set));
+	return drawn;
+}
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** A bore: its smallest and largest size in its range, with its height and its width where they were read. */
+function sizeRow(feature: FeatureView, finding: Finding): RangeRow {
+	const low = finding.checks.find((c) => c.name === "size_low");
+	const high = finding.checks.find((c) => c.name === "size_high");
+	const mean = (direction: number) => {
+		const at = feature.directions.indexOf(direction * 1e6);
+		const sizes = feature.stations.map((_, station) => (at < 0 ? null : cellSize(feature, { station, direction: at })));
+		const read = sizes.filter((s) => s !== null);
+		return read.length > 0 ? read.reduce((a, b) => a + b, 0) / read.length : undefined;
+	};
+	const [height, width] = [mean(0), mean(90)];
+	return {
+		label: shortName(feature.kind, feature.number),
+		min: finding.min ?? 0,
+		max: finding.max ?? 0,
+		low: low?.limit,
+		high: high?.limit,
+		marks: [
+			...(height === undefined ? [] : [{ at: height, text: decideWords.height }]),
+			...(width === undefined ? [] : [{ at: width, text: decideWords.width }]),
+		],
+		standing: worse(low, high),
+		outcome: "",
+	};
+}
+
+function checkRow(name: string, feature: FeatureView, finding: Finding): RangeRow | undefined {
+	const high = finding.checks.find((c) => c.name === name);
+	const low = finding.checks.find((c) => c.name === `${name}_low`);
+	const one = high ?? low;
+	if (!one) return undefined;
+	const atLeast = one.name === "skirt" || (low !== undefined && high === undefined); // worn below what it may be
+	const e = finding.end_float;
+	return {
+		label: shortName(feature.kind, feature.number),
+		min: low?.value ?? one.value,
+		max: one.value,
+		low: low?.limit ?? (atLeast ? one.limit : undefined),
+		high: atLeast ? undefined : high?.limit,
+		marks: e
+			? [
+					...(e.at_0 === undefined ? [] : [{ at: e.at_0, text: "0°" }]),
+					...(e.at_180 === undefined ? [] : [{ at: e.at_180, text: "180°" }]),
+				]
+			: [],
+		standing: worse(low, high),
+		outcome: "",
+	};
+}
+
+const worse = (a: Check | undefined, b: Check | undefined) => {
+	const order = ["beyond", "unsure", "no_limit", "within"] as const;
+	const verdicts = [a, b].flatMap((c) => (c ? [c.verdict] : []));
+	return order.find((v) => verdicts.includes(v)) ?? "no_limit";
+};
+
+/** What is read line by line: the gaps over a deck, the edge laid in a tunnel. */
+function linesOf(view: JobView, set: DecisionSet): Drawn[] {
+	const kinds = set.set === "deck" ? (["deck"] as const) : set.set === "main_housings" ? (["tunnel_edge"] as const) : [];
+	return kinds.flatMap((kind) =>
+		partsOf(view, kind).flatMap(({ feature, label }) => {
+			const check = findingOf(view, feature)?.checks[0];
+			const rows = feature.stations.flatMap((name, station) => {
+				const gaps = Array.from({ length: Math.max(1, columnCount(feature)) }, (_, direction) =>
+					cellSize(feature, { station, direction }),
+				).filter((gap) => gap !== null);
+				if (gaps.length === 0) return [];
+				return [
+					{
+						label: name,
+						min: Math.min(...gaps),
+						max: Math.max(...gaps),
+						high: check?.limit,
+						standing: "no_limit" as const,
+						outcome: "",
+					},
+				];
+			});
+			return rows.length > 0 ? [{ title: decideWords.gapsOf(label), rows }] : [];
+		}),
+	);
+}
