@@ -24,15 +24,16 @@ func (a *Application) SetPlan(ctx context.Context, job int64, kind part.Kind, ta
 }
 
 // SetQuick says whether the parts of a kind, as they came, are looked at quickly first.
-func (a *Application) SetQuick(ctx context.Context, job int64, kind part.Kind, tag string, quick bool) (JobView, error) {
+func (a *Application) SetQuick(ctx context.Context, job int64, kind part.Kind, tag string,
+	quick bool) (JobView, error) {
 	if !kind.Grid() {
 		return JobView{}, refuse("kind", words.Told("refuse.plan_kind"))
 	}
 	return a.changedPart(ctx, job, kind, tag, a.store.SetQuick(ctx, job, kind, tag, quick))
 }
 
-// quickly makes the paths over parts that are looked at quickly first those of the quick look, with the rest of the plan
-// behind them where that could matter.
+// quickly makes the paths over parts that are looked at quickly first those of the quick look, with the rest of the
+// plan behind them where that could matter.
 func (v *JobView) quickly() {
 	for i := range v.Features {
 		f := &v.Features[i]

@@ -21,10 +21,12 @@ func Page(page, drawing io.Writer, sets int, seed uint64) error {
 	var table, faults strings.Builder
 	for i, row := range rows {
 		t := tallies[i]
-		fmt.Fprintf(&table, "| %s | %s | %s | %s, %s in | %s | **%s** | %s | %s | %s | %.1f | %.1f | %.1f (%d) | %d |\n",
+		fmt.Fprintf(&table,
+			"| %s | %s | %s | %s, %s in | %s | **%s** | %s | %s | %s | %.1f | %.1f | %.1f (%d) | %d |\n",
 			named(row.Kind), row.planned(), gauge(row.Case), row.Who, row.Hand.Format(unit.In), rule(row.Case),
 			share100(t.Passed, t.Bad), share100(t.Missed, t.Hidden), share100(t.Machined, t.Good),
-			share100(t.Passed+t.Missed, t.Bad+t.Hidden), float64(row.readings())+per(t.Extra, t), per(t.Extra, t), per(t.Rounds, t), t.Most, t.Open)
+			share100(t.Passed+t.Missed, t.Bad+t.Hidden), float64(row.readings())+per(t.Extra, t), per(t.Extra, t),
+			per(t.Rounds, t), t.Most, t.Open)
 		fmt.Fprintf(&faults, "| %s | %s | %s | %s |", named(row.Kind), row.planned(), row.Who, rule(row.Case))
 		for _, f := range []Fault{Taper, Barrel, Oval, Worn, Bent, Size, OneEnd, LowSpot} {
 			by := t.ByFault[f]

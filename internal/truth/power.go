@@ -33,8 +33,8 @@ var playedBy = map[part.Role]struct {
 	part.Housings: {[]string{"1x2", "2x2", "2x3", "2x4", "3x3"}, []Fault{Taper, Oval, Size}},
 }
 
-// PowerOf plays sets of parts with one that is tapered, barrelled, oval, worn or large over its limit, by each plan, with
-// the limits and the gauge of an inspection; nothing where the kind has no limits to be over.
+// PowerOf plays sets of parts with one that is tapered, barrelled, oval, worn or large over its limit, by each plan,
+// with the limits and the gauge of an inspection; nothing where the kind has no limits to be over.
 func PowerOf(in *inspection.Inspection, kind part.Kind, gauge instrument.Gauge) (powers []Power) {
 	l, _ := in.LimitsFor(kind, 0)
 	play := playedBy[kind.Row().Role]
@@ -43,7 +43,8 @@ func PowerOf(in *inspection.Inspection, kind part.Kind, gauge instrument.Gauge) 
 	}
 	var faults []Fault
 	for _, fault := range play.faults {
-		judging := map[Fault]*unit.Length{Taper: l.TaperMax, Barrel: l.TaperMax, Oval: l.OutOfRoundMax, Worn: l.WearMax}
+		judging := map[Fault]*unit.Length{Taper: l.TaperMax, Barrel: l.TaperMax, Oval: l.OutOfRoundMax,
+			Worn: l.WearMax}
 		if limit, form := judging[fault]; !form || limit != nil {
 			faults = append(faults, fault)
 		}

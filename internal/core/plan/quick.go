@@ -36,7 +36,7 @@ func QuickOf(stations []string, directions []unit.Angle) []Cell {
 	return Quick(len(stations), len(directions))
 }
 
-// judgesForm reports whether two cells share a station and two share a direction: a taper and an out-of-round are known.
+// judgesForm reports whether two cells share a station and two share a direction: taper and out-of-round are known.
 func judgesForm(cells []Cell) bool {
 	station, direction := false, false
 	for i, a := range cells {
