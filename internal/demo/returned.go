@@ -57,7 +57,7 @@ func cameBack(ctx context.Context, a *shop.Application, job int64, sheet order.S
 		}
 		if key := string(l.Feature.Kind) + l.State; !made[key] {
 			made[key] = true
-			if _, err := a.AddState(ctx, job, l.Feature.Kind, l.Component, l.State); err != nil {
+			if _, err := a.AddState(ctx, job, l.Feature.Kind, l.Component, l.State, false); err != nil {
 				return err
 			}
 		}

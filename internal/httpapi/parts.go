@@ -20,10 +20,11 @@ func (a resources) states(api huma.API) {
 			Body struct {
 				Kind  part.Kind `json:"kind" minLength:"1"`
 				State string    `json:"state" pattern:"^[a-z][a-z0-9_]{0,30}$" doc:"after_grind, after_polish, after_hone…"`
+				Quick bool      `json:"quick,omitempty" doc:"looked at quickly first, as a proof is"`
 				TagField
 			}
 		}) (shop.JobView, error) {
-			return a.shop.AddState(ctx, in.ID, in.Body.Kind, in.Body.Component, in.Body.State)
+			return a.shop.AddState(ctx, in.ID, in.Body.Kind, in.Body.Component, in.Body.State, in.Body.Quick)
 		})
 	serve(a, api, store.Inspector, removing("remove-state", "/jobs/{id}/states/{kind}/{state}",
 		"Take a state back while nothing is recorded in it"),

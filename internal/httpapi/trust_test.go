@@ -448,7 +448,7 @@ func TestAJobInMemoryIsTheOneOnTheDisk(t *testing.T) {
 			return s.AddLook(ctx, 1, place, store.Look{ID: uuid.NewString(), What: store.Grade, Look: &smooth})
 		},
 		func() error { return s.AddPlace(ctx, 1, place, "middle", 45*unit.Degree) },
-		func() error { return s.AddState(ctx, 1, "main_journal", "", "after_grind") },
+		func() error { return s.AddState(ctx, 1, "main_journal", "", "after_grind", false) },
 		func() error {
 			return s.AddAnswers(ctx, 1, []store.Answer{{ID: uuid.NewString(), Topic: "rumble", Place: "",
 				Value: "free"}})

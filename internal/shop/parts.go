@@ -39,8 +39,9 @@ func (a *Application) SetCondition(ctx context.Context, job int64, b ConditionBo
 }
 
 // AddState lets the parts of a kind be measured again in a new state.
-func (a *Application) AddState(ctx context.Context, job int64, kind part.Kind, tag, state string) (JobView, error) {
-	return a.changedPart(ctx, job, kind, tag, a.store.AddState(ctx, job, kind, tag, state))
+func (a *Application) AddState(ctx context.Context, job int64, kind part.Kind, tag, state string,
+	quick bool) (JobView, error) {
+	return a.changedPart(ctx, job, kind, tag, a.store.AddState(ctx, job, kind, tag, state, quick))
 }
 
 // RemoveState takes a state back while nothing is recorded in it.

@@ -76,3 +76,36 @@ func read(ctx context.Context, t *testing.T, a *shop.Application, f shop.Feature
 	require.NoError(t, err)
 	return answer
 }
+
+// A proof asks for the fewest readings that tell: a quick look at each part that came back.
+func TestAProofIsAQuickLook(t *testing.T) {
+	a, ctx := opened(t)
+	view, err := a.AddState(ctx, 6, part.MainJournal, "", "after_grind", true)
+	require.NoError(t, err)
+	for _, f := range view.Features {
+		if f.State == "after_grind" {
+			assert.Len(t, f.ByStation, 4, f.Title)
+		}
+	}
+	for n := range 2 { // nothing of another part is waited for that nobody began
+		for _, cell := range []int{0, 4, 8, 2} {
+			for _, f := range view.Features {
+				if f.State == "after_grind" && f.Number == n+1 {
+					read(ctx, t, a, f, cell/3, cell%3, unit.MustParse("2.2384", unit.In))
+				}
+			}
+		}
+	}
+	view, err = a.View(ctx, 6, "", "")
+	require.NoError(t, err)
+	proven := 0
+	for _, f := range view.Features {
+		if f.State == "after_grind" && f.Finding >= 0 {
+			found := view.Evaluation.Features[f.Finding]
+			assert.Equal(t, inspection.FarInside, found.Quick, f.Title)
+			assert.True(t, found.Complete, f.Title)
+			proven++
+		}
+	}
+	assert.Equal(t, 2, proven)
+}

@@ -150,7 +150,7 @@ func TestWornParts(t *testing.T) {
 	r.Direction = 1
 	_, err := s.AddReading(ctx, 3, at, r, false) // in the place of 2.4900
 	require.NoError(t, err)
-	require.NoError(t, s.AddState(ctx, 3, part.MainJournal, "", "after_grind"))
+	require.NoError(t, s.AddState(ctx, 3, part.MainJournal, "", "after_grind", false))
 	_, err = s.AddReading(ctx, 3, Place{Kind: part.MainJournal, Number: 1, State: "after_grind"},
 		size("2.4800"), false)
 	require.NoError(t, err)
@@ -186,7 +186,7 @@ func TestWatchersHearOfEveryChange(t *testing.T) {
 		}},
 		{"head", func() error { return s.SetHead(ctx, 2, 1, JobHead{Engine: "Winch", Duty: "standard"}) }},
 		{"link", func() error { _, err := s.AddShare(ctx, 2, uuid.NewString(), "t", "x"); return err }},
-		{"state", func() error { return s.AddState(ctx, 2, part.MainJournal, "", "after_polish") }},
+		{"state", func() error { return s.AddState(ctx, 2, part.MainJournal, "", "after_polish", false) }},
 		{"state taken back", func() error { return s.RemoveState(ctx, 2, part.MainJournal, "", "after_polish") }},
 		{"closing", func() error { return s.CloseJob(ctx, 2, Finished, "") }}, // the last: a closed job takes nothing
 	} {

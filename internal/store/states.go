@@ -16,7 +16,10 @@ import (
 
 // AddState makes every part of a kind and component measurable once more in a new state, with the
 // plan it was last measured with. Parts that have the state already keep it.
-func (s *Store) AddState(ctx context.Context, jobID int64, kind part.Kind, component, state string) error {
+//
+// quick tells that they are looked at quickly first: a proof asks for the fewest readings that tell.
+func (s *Store) AddState(ctx context.Context, jobID int64, kind part.Kind, component, state string,
+	quick bool) error {
 	defer s.changed(jobID)
 	err := s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
 		if err := inUse(ctx, tx, jobID, kind.Row().Component, component); err != nil {
@@ -25,12 +28,12 @@ func (s *Store) AddState(ctx context.Context, jobID int64, kind part.Kind, compo
 		result, err := tx.ExecContext(ctx,
 			`INSERT INTO features (job_id, kind, number, state, component, stations, directions, counted,
 				gauge_kind, gauge_division,
-				gauge_repeatability, gauge_setting_u, added)
+				gauge_repeatability, gauge_setting_u, added, quick)
 			SELECT job_id, kind, number, ?, component, stations, directions, counted, gauge_kind,
-				gauge_division, gauge_repeatability, gauge_setting_u, added FROM features
+				gauge_division, gauge_repeatability, gauge_setting_u, added, ? FROM features
 			WHERE id IN (SELECT max(id) FROM features
 				WHERE job_id = ? AND kind = ? AND component = ? GROUP BY number) ORDER BY number
-			ON CONFLICT DO NOTHING`, state, jobID, kind, component)
+			ON CONFLICT DO NOTHING`, state, quick && kind.Grid(), jobID, kind, component)
 		if err != nil {
 			return err
 		}

@@ -75,9 +75,9 @@ func TestStates(t *testing.T) {
 	s, id := fresh(t)
 	_, err := s.AddReading(ctx, id, main3, size("2.2480"), false)
 	require.NoError(t, err)
-	require.NoError(t, s.AddState(ctx, id, part.MainJournal, "", "after_grind"))
+	require.NoError(t, s.AddState(ctx, id, part.MainJournal, "", "after_grind", false))
 	var sentence *ConflictError
-	assert.ErrorAs(t, s.AddState(ctx, id, part.MainJournal, "", "after_grind"), &sentence)
+	assert.ErrorAs(t, s.AddState(ctx, id, part.MainJournal, "", "after_grind", false), &sentence)
 	ground := Place{Kind: part.MainJournal, Number: 3, State: "after_grind"}
 	_, err = s.AddReading(ctx, id, ground, size("2.2380"), false)
 	require.NoError(t, err)

@@ -148,7 +148,7 @@ export function useAnswer(id: number) {
 
 export const useAddState = (id: number) =>
 	useChange(
-		(body: { kind: Kind; state: string; component?: string }) =>
+		(body: { kind: Kind; state: string; component?: string; quick?: boolean }) =>
 			unwrap(client.POST("/api/v1/jobs/{id}/states", { params: at(id), body })),
 		id,
 	);

@@ -78,7 +78,7 @@ function Proofs({ view, issued }: { view: JobView; issued: Issued }) {
 		if (!line.feature || !line.state) return;
 		const { kind, number } = line.feature;
 		if (!view.features.some((f) => f.kind === kind && f.number === number && f.state === line.state))
-			await add.mutateAsync({ kind, state: line.state, component: line.component });
+			await add.mutateAsync({ kind, state: line.state, component: line.component, quick: true });
 		navigate(`/jobs/${view.job.id}/bench/${kind}/${number}?state=${line.state}`);
 	};
 	const missed = issued.proofs.filter((p) => p.verdict === "missed").length;
