@@ -70,6 +70,7 @@ func (in *Inspection) keep(bare *Inspection) {
 
 // index keeps where each part's latest state stands, and the parts of each kind.
 func (in *Inspection) index() {
+	in.latest, in.members = nil, nil // of other features, where they were kept before
 	latest, members := make(map[part.Ref]int, len(in.Features)), make(map[part.Kind][]int, 8)
 	for i := range in.Features {
 		if kind := in.Features[i].Kind; members[kind] == nil {

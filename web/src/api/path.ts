@@ -73,3 +73,26 @@ export function nextInRound(view: JobView, feature: FeatureView, direction: numb
 	);
 	return rest.find(lacks) ?? kin.find((f) => f.id !== feature.id && unread(f));
 }
+
+/** Longer than this between two readings, the hands did something else. */
+const BREAK_MS = 120_000;
+
+/** What is still to be read: the kinds in the order of work, how many readings, and the minutes they take at this job's own pace. */
+export function ahead(view: JobView, order: PathOrder): { kinds: Kind[]; readings: number; minutes: number | undefined } {
+	const open = groups(view, order).flat().filter(unread);
+	const readings = open.reduce((n, f) => n + f.by_station.length - taken(f), 0);
+	const at = view.features
+		.flatMap((f) => f.tape.filter((r) => r.what === "size").map((r) => Date.parse(r.taken_at)))
+		.sort((a, b) => a - b);
+	const gaps = at
+		.slice(1)
+		.map((t, i) => t - (at[i] ?? t))
+		.filter((gap) => gap > 1000 && gap < BREAK_MS)
+		.sort((a, b) => a - b);
+	const usual = gaps.length >= 10 ? gaps[Math.floor(gaps.length / 2)] : undefined;
+	return {
+		kinds: [...new Set(open.map((f) => f.kind))],
+		readings,
+		minutes: usual === undefined ? undefined : Math.max(1, Math.round((readings * usual) / 60_000)),
+	};
+}

@@ -113,6 +113,15 @@ export const jobWords = {
 	cylindersMainsThrowsDuty: (cylinders: number, mains: number, throws: number, duty: string) =>
 		` · ${cylinders} cylinders, ${mains} mains, ${throws} throws · ${duty} duty`,
 	measure: (title: string) => `Measure ${title}`,
+	ahead: (kinds: string[], readings: number, minutes: number | undefined) =>
+		[
+			kinds.length > 0
+				? `then ${kinds.slice(0, 3).join(", ").toLowerCase()}${kinds.length > 3 ? ` and ${count(kinds.length - 3, "kind")} more` : ""}`
+				: "",
+			`${count(readings, "reading")}${minutes === undefined ? "" : `, about ${count(minutes, "minute")} at this pace`}`,
+		]
+			.filter(Boolean)
+			.join(" · "),
 	planPasses: (name: string, power: { passes: number; readings: number } | undefined) =>
 		power === undefined ? name : `${name} · passes ${power.passes} in 100, ${count(power.readings, "reading")}`,
 	quickLookFirst: "Quick look first",

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { FeatureView, GaugeSetup, JobView } from "../../api/client";
-import { nextInRound, nextPart, type PathOrder } from "../../api/path";
+import { ahead, nextInRound, nextPart, type PathOrder } from "../../api/path";
 import type { Entry } from "../../api/queue";
 import { featureOf, liveReadings } from "../../api/view";
 import { show } from "../../quantity/length";
@@ -170,6 +170,20 @@ describe("the next part", () => {
 	});
 	it("is none where everything is read and nothing asked for: then comes the decision", () => {
 		expect(nextPart(view, "station", part("cylinder", 1))).toBeUndefined();
+	});
+	it("says what lies ahead, in the order of work, and how long it takes at this job's pace", () => {
+		const some = unread("main_journal 4", "deck 1", "piston 3");
+		const paced: JobView = {
+			...some,
+			features: some.features.map((f, i) => ({
+				...f,
+				tape: f.tape.map((r, j) => ({ ...r, taken_at: new Date(i * 3_600_000 + j * 15_000).toISOString() })),
+			})),
+		};
+		const { kinds, readings, minutes } = ahead(paced, "station");
+		expect(kinds).toEqual(["deck", "main_journal", "piston"]);
+		expect(minutes).toBe(Math.round(readings / 4));
+		expect(ahead(view, "station").readings).toBe(0);
 	});
 	it("goes in rounds over all parts of a kind in one direction, then on to the next", () => {
 		const cleared = (f: FeatureView, kept: number): FeatureView => ({

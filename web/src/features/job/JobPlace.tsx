@@ -3,7 +3,7 @@ import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { useRemovePart } from "../../api/changes";
 import type { FeatureView, JobView, Journal } from "../../api/client";
-import { nextPart, unread } from "../../api/path";
+import { ahead, nextPart, type PathOrder, unread } from "../../api/path";
 import { useWholeJob } from "../../api/queries";
 import { type Kind, plural, rowOf } from "../../api/table";
 import {
@@ -88,9 +88,12 @@ function JobBoard({ view }: { view: JobView }) {
 									{jobWords.cylindersMainsThrowsDuty(job.cylinders, job.mains, job.throws, job.duty)}
 								</div>
 							</div>
-							<Button size="md" component={Link} to={pathIn(view, next ? `bench/${next.kind}/${next.number}` : "decide")}>
-								{next ? (unread(next) ? jobWords.measure(next.title) : jobWords.readAgain(next.title)) : jobWords.decide}
-							</Button>
+							<div className={look.right}>
+								<Button size="md" component={Link} to={pathIn(view, next ? `bench/${next.kind}/${next.number}` : "decide")}>
+									{next ? (unread(next) ? jobWords.measure(next.title) : jobWords.readAgain(next.title)) : jobWords.decide}
+								</Button>
+								<Ahead view={view} order={order} />
+							</div>
 						</Group>
 						{job.closed_at ? (
 							<p className={look.note}>
@@ -288,6 +291,13 @@ function FeatureRow({ view, place }: { view: JobView; place: Journal }) {
 			</Table.Td>
 		</Table.Tr>
 	);
+}
+
+/** What comes after the next part, and how long it all takes at this job's own pace. */
+function Ahead({ view, order }: { view: JobView; order: PathOrder }) {
+	const { kinds, readings, minutes } = ahead(view, order);
+	if (readings === 0) return null;
+	return <p className={`${look.soft} ${look.flush}`}>{jobWords.ahead(kinds.slice(1).map(plural), readings, minutes)}</p>;
 }
 
 function BearingLink({ view, bearing, rod }: { view: JobView; bearing: FeatureView; rod: boolean }) {

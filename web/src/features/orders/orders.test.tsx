@@ -195,7 +195,7 @@ describe("Verify", () => {
 		fireEvent.click(await screen.findByRole("button", { name: "Measure Deck 1, after skimming" }));
 		await waitFor(() => expect(router.state.location.pathname).toBe("/jobs/9/bench/deck/1"));
 		expect(router.state.location.search).toBe("?state=after_skim");
-		expect(calls.find((c) => c.path.endsWith("/states"))?.body).toEqual({ kind: "deck", state: "after_skim" });
+		expect(calls.find((c) => c.path.endsWith("/states"))?.body).toEqual({ kind: "deck", state: "after_skim", quick: true });
 		document.body.innerHTML = "";
 		const again = serveJob();
 		const second = verify();
