@@ -1,7 +1,8 @@
 import { expect, type Locator, test } from "@playwright/test";
 import { as, crank, ready, take } from "./hands";
 
-const port = Number(process.env.LEDGE_PORT ?? 8271) + 3;
+/** The server of the group "places". */
+const port = Number(process.env.LEDGE_PORT ?? 8271) + 2;
 
 test("a gauge that types is believed with its unit, by Enter or Tab; Ctrl+Z takes the last reading back", async ({
 	page,

@@ -30,7 +30,7 @@ export async function rest(page: Page, live = true) {
 }
 
 /** A crankshaft of one's own to work on, with the limits of the orchard pump. */
-export async function crank(request: APIRequestContext, engine: string): Promise<string> {
+export async function crank(request: APIRequestContext, engine: string, cylinders = 4): Promise<string> {
 	const data = {
 		id: randomUUID(),
 		engine,
@@ -39,7 +39,7 @@ export async function crank(request: APIRequestContext, engine: string): Promise
 		scope: "crank",
 		unit: "in",
 		arrangement: "inline",
-		cylinders: 4,
+		cylinders,
 		copy_from: 1,
 	};
 	const made = await request.post("/api/v1/jobs", { ...by(), data });

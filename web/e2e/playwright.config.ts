@@ -62,13 +62,13 @@ export default defineConfig({
 		{ name: "work", testMatch: /(bench|decide|engine)\.spec/, workers: 1 },
 		{
 			name: "places",
-			testMatch: /accessible/,
+			testMatch: /(accessible|hands)\.spec/,
 			workers: 1,
 			use: { baseURL: `http://127.0.0.1:${port + 2}` },
 		},
 		{
 			name: "around",
-			testIgnore: /(bench|decide|engine|accessible)\.spec/,
+			testIgnore: /(bench|decide|engine|accessible|hands)\.spec/,
 			workers: 1,
 			use: { baseURL: `http://127.0.0.1:${port + 3}` },
 		},
@@ -76,7 +76,7 @@ export default defineConfig({
 	webServer: [
 		// Also under a name that is not this machine's, as a bench on the shop's network asks for it.
 		serve("work", port, "--allow-host bench.lan"),
-		serve("places", port + 2),
+		serve("places", port + 2, "--allow-host bench.lan"),
 		serve("around", port + 3, "--allow-host bench.lan"),
 		// Here people sign in; what it prints holds the code that its owner is created with.
 		serve("people", port + 1, "--require-sign-in > test-results/people.log"),

@@ -74,7 +74,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 		/>
 	);
 	return (
-		<>
+		<div className={css.whole}>
 			<Bar trail={[{ text: placeWords.shop, to: "/" }, { text: job.engine, to: pathIn(view) }, { text: feature.title }]}>
 				<Small text={stateWord(feature.state)} onClick={() => open("state")} />
 				<Small text={gaugeText(feature, gauge, system)} onClick={() => open("gauge")} />
@@ -144,7 +144,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 					entry.skip(reason, depth);
 				}}
 			/>
-		</>
+		</div>
 	);
 }
 
