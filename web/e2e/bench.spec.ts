@@ -269,7 +269,7 @@ test("a value near its limit is read again before anything is cut: the cells are
 	await expect(page.getByRole("heading", { name: "Rod journals: measure again" })).toBeVisible();
 	await page.getByRole("link", { name: "Rod journal 2: read 2 places again, to 2 readings each" }).click();
 	await ready(page);
-	await expect(page.getByText("Again: 1 reading more here.")).toBeVisible();
+	await expect(page.getByText("Again: 1 reading more here")).toBeVisible();
 	await expect(page.getByRole("heading", { name: "Rod journal 2: repeat of Middle, 0°" })).toBeVisible();
 	for (const [i, digits] of ["92", "90"].entries()) await take(page, digits, i + 10);
 	await expect(page.getByText(/more here/)).toHaveCount(0);

@@ -9,10 +9,10 @@ export function Asked({ view, feature, entry }: { view: JobView; feature: Featur
 	const asks = asksOf(view, feature);
 	if (asks.length === 0) return null;
 	const { asked } = entry;
+	const text = asks.map((a) => askText(a, feature.title, entry.system)).join(" · ");
 	return (
-		<span className={css.chip}>
-			{asked ? `${asked.repeat ? askWords.moreHere(asked.more) : askWords.anewHere}. ` : null}
-			{asks.map((a) => askText(a, feature.title, entry.system)).join(" · ")}
+		<span className={css.chip} title={text}>
+			{asked ? (asked.repeat ? askWords.moreHere(asked.more) : askWords.anewHere) : text}
 		</span>
 	);
 }

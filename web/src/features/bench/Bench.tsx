@@ -83,7 +83,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 			<div className={`${look.columns} ${look.bench} ${css.screen}`}>
 				<div className={look.rail}>{rail}</div>
 				<main className={css.centre}>
-					<Group justify="space-between" align="baseline">
+					<Group justify="space-between" align="baseline" gap="0 12px">
 						<Title order={1} size="h2">
 							{benchWords.reading(feature.title, cellName(feature, at), entry.repeat)}
 						</Title>
