@@ -34,7 +34,7 @@ var page = template.Must(template.New("page").Parse(`<!doctype html>
 <meta charset="utf-8">
 <meta name="viewport" content="width=device-width, initial-scale=1">
 <title>{{.Title}} · Ledge</title>
-<link rel="icon" href="data:,">
+<link rel="icon" href="/ledge.svg">
 <link rel="stylesheet" href="{{.Prefix}}help.css">
 </head>
 <body>
