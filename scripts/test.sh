@@ -6,6 +6,12 @@ step() {
 	printf '\n== %s (after %d s)\n' "$*" "$SECONDS"
 }
 
+fresh=$(mktemp -d)
+trap 'rm -rf "$fresh"' EXIT
+# Waits for the network while Go works.
+make --no-print-directory web/node_modules/.installed > "$fresh/npm.log" 2>&1 &
+installing=$!
+
 step "Second programs to read papers with"
 bash scripts/tools.sh
 export LEDGE_TOOLS=there # their tests must run, not skip
@@ -21,9 +27,7 @@ step "Windows and macOS"
 go run scripts/cross.go
 
 step "Front end"
-make --no-print-directory web/node_modules/.installed
-fresh=$(mktemp -d)
-trap 'rm -rf "$fresh"' EXIT
+wait "$installing" || { cat "$fresh/npm.log"; exit 1; }
 go run ./cmd/ledge openapi > "$fresh/openapi.json"
 diff -u web/openapi.json "$fresh/openapi.json" || { echo "web/openapi.json is out of date: run make api"; exit 1; }
 (cd web && npx openapi-typescript openapi.json -o "$fresh/schema.d.ts" >/dev/null)
