@@ -30,7 +30,9 @@ export function useDraft(place: Place, first: () => Cell) {
 		at: draft.cell,
 		typed: draft.typed,
 		setAt: (cell: Cell) => setDraft((d) => ({ ...d, cell })),
-		setTyped: (typed: string | ((before: string) => string)) =>
-			setDraft((d) => ({ ...d, typed: typeof typed === "string" ? typed : typed(d.typed) })),
+		setTyped: (typed: string | ((before: string) => string)) => {
+			if (typed === "") localStorage.removeItem(name); // the part may be left before an effect runs
+			setDraft((d) => ({ ...d, typed: typeof typed === "string" ? typed : typed(d.typed) }));
+		},
 	};
 }
