@@ -48,15 +48,15 @@ for (const [device, width, height] of [
 		const tape = page.getByRole("region", { name: "Tape" }).getByRole("listitem");
 		for (const [i, digits] of ["2.4985", "85", "84", "85", "85", "86", "85", "85", "84"].entries()) {
 			for (const digit of digits) await tap(key(digit));
-			await expect(key("Take")).toBeInViewport();
-			await tap(key("Take"));
+			await expect(key("Take (Enter)")).toBeInViewport();
+			await tap(key("Take (Enter)"));
 			await expect(tape).toHaveCount(i + 1);
 		}
 		await expect(page.getByText("every place read")).toBeVisible();
 		await tap(page.getByRole("button", { name: "Take back" }));
 		await expect(tape).toHaveCount(10);
 		for (const digit of "84") await tap(key(digit));
-		await tap(key("Take"));
+		await tap(key("Take (Enter)"));
 		await expect(tape).toHaveCount(11);
 		await tap(page.getByRole("button", { name: "Look", exact: true }));
 		await tap(page.getByRole("dialog").getByRole("button", { name: /^1 / }));

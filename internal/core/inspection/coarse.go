@@ -49,7 +49,7 @@ func (in *Inspection) Coarse(f *Feature, c limit.Check) Coarseness {
 	own, stated := in.ownGauge(f)
 	if _, learned := in.hands[f.Kind]; learned {
 		hand = 2*c.U > tolerance
-		c.U = unit.Round(float64(c.U) * in.gauges[f].share)
+		c.U = unit.Round(float64(c.U) * own.Uncertainty(1).Fit(1) / gauge.Uncertainty(1).Fit(1))
 		gauge = own
 	}
 	out := CoarseFor(tolerance, c, gauge, stated, in.Unit)

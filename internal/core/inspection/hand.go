@@ -51,7 +51,6 @@ func (in *Inspection) keep(bare *Inspection) {
 		f := &in.Features[i]
 		named, own := bare.Named(f), in.gaugeOr(f, f.Gauge)
 		all[i] = gauged{judging: in.gauge(f), bare: bare.gauge(f), stated: named != nil && named.Division > 0}
-		all[i].share = all[i].bare.Uncertainty(1).Fit(1) / all[i].judging.Uncertainty(1).Fit(1)
 		for n := range all[i].means {
 			all[i].means[n] = own.Uncertainty(n)
 		}
@@ -65,7 +64,7 @@ func (in *Inspection) keep(bare *Inspection) {
 			}
 		}
 	}
-	in.limits, in.gauges = limits, gauges
+	in.limits, in.gauges, in.looking = limits, gauges, in.whatIsLookedAt()
 }
 
 // index keeps where each part's latest state stands, and the parts of each kind.

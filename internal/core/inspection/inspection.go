@@ -32,6 +32,7 @@ type Inspection struct {
 	// members and latest are what Members and Latest find.
 	members map[part.Kind][]int
 	latest  map[part.Ref]int
+	looking map[looked]bool
 }
 
 // held are limits, and whether a kind has any.
@@ -45,9 +46,7 @@ type held struct {
 type gauged struct {
 	judging, bare instrument.Gauge
 	stated        bool
-	// share is how much of the uncertainty of one reading is the gauge's own.
-	share float64
-	means [1 + mostConfirms]instrument.Uncertainty
+	means         [1 + mostConfirms]instrument.Uncertainty
 }
 
 // A Decision is what a person signed for a set of parts, named as the disposition names sets,

@@ -1,6 +1,8 @@
 package inspection
 
 import (
+	"slices"
+
 	"ledge/internal/core/form"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
@@ -36,7 +38,7 @@ func (f *Feature) lacksLook() (lacking []plan.Cell) {
 // more where it is far inside.
 func (out *Finding) tellQuick(in *Inspection, f *Feature) {
 	out.Quick, out.Missing = Looking, f.lacksLook()
-	if len(out.Missing) > 0 || in.stillLooking(f) {
+	if len(out.Missing) > 0 || in.looking[lookedAt(f)] {
 		return
 	}
 	matters, far := in.farInside(f, out.Grid)
@@ -47,32 +49,51 @@ func (out *Finding) tellQuick(in *Inspection, f *Feature) {
 		return
 	}
 	out.Quick, out.Missing = WholePlan, f.missing()
-	if len(out.Missing) > 0 {
+	switch {
+	case len(out.Missing) == 0:
+	case matters == "":
+		out.note(say.Of("quick", f.ref()).As("all"))
+	default:
 		out.note(say.Of("quick", f.ref(), say.Word("check", "check", matters)).As("full"))
 	}
 }
 
-// stillLooking reports whether another part of the kind still lacks its quick look: the hands go over all of them
-// first.
-func (in *Inspection) stillLooking(f *Feature) bool {
-	there := 0
+// A looked names parts that the hands look at together: of one kind, component and state.
+type looked struct {
+	kind             part.Kind
+	component, state string
+}
+
+func lookedAt(f *Feature) looked { return looked{f.Kind, f.Component, f.State} }
+
+// whatIsLookedAt tells of what some part still lacks its quick look: the hands go over all of them first. Parts that
+// nobody read yet are known by the engine alone.
+func (in *Inspection) whatIsLookedAt() map[looked]bool {
+	if !slices.ContainsFunc(in.Features, func(f Feature) bool { return f.Quick }) {
+		return nil
+	}
+	there, looking := map[looked]int{}, map[looked]bool{}
 	for i := range in.Features {
-		other := &in.Features[i]
-		if other.Kind != f.Kind || other.State != f.State || other.Component != f.Component {
-			continue
-		}
-		if there++; other.Quick && len(other.lacksLook()) > 0 {
-			return true
+		if f := &in.Features[i]; f.Kind.Grid() {
+			there[lookedAt(f)]++
+			if f.Quick && len(f.lacksLook()) > 0 {
+				looking[lookedAt(f)] = true
+			}
 		}
 	}
-	// Parts that nobody read yet are known by the engine alone.
-	row := f.Kind.Row()
-	return in.Engine != nil && f.State == part.AsFound && row.Set.Row().Complete &&
-		there < row.Count(in.Engine.Complete())
+	for of, n := range there {
+		row := of.kind.Row()
+		if in.Engine != nil && of.state == part.AsFound && row.Set.Row().Complete &&
+			n < row.Count(in.Engine.Complete()) {
+			looking[of] = true
+		}
+	}
+	return looking
 }
 
 // farInside reports whether what a quick look shows and what it may have missed stay inside the limits together, and
-// names the check that the rest of the plan could matter to. All that it shows of the form, taper, barrel and oval
+// names the check that the rest of the plan could matter to; none where the part is damaged or has no limits to be
+// inside of. All that it shows of the form, taper, barrel and oval
 // together, is at most three quarters of the least limit of the form: played, that passes hardly more bad sets than
 // the whole plan does. A size stays half that limit off its own.
 func (in *Inspection) farInside(f *Feature, grid form.Grid) (matters string, far bool) {
@@ -80,7 +101,7 @@ func (in *Inspection) farInside(f *Feature, grid form.Grid) (matters string, far
 	limits, _ := in.LimitsFor(f.Kind, f.Number)
 	matters, most := leastForm(limits)
 	if !ok || matters == "" || f.look().WorseThan(Marked) {
-		return "taper", false
+		return "", false
 	}
 	if 4*(largest-smallest) > 3*most {
 		return matters, false

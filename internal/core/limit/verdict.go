@@ -105,7 +105,7 @@ type Check struct {
 	// Chance that the part is really within; only where the verdict is unsure.
 	Chance *float64 `json:"chance,omitempty"`
 	// AtLeast tells that the limit is a lower one.
-	AtLeast bool `json:"-"`
+	AtLeast bool `json:"at_least,omitempty"`
 }
 
 // Margin is how far the value lies inside its limit, which it has; less than zero where it is beyond.

@@ -2015,6 +2015,7 @@ export interface components {
             unit: "in" | "mm";
         };
         LimitCheck: {
+            at_least?: boolean;
             /** Format: double */
             chance?: number;
             /** Format: int64 */

@@ -91,8 +91,8 @@ export const benchWords = {
 	takeBack: "take back",
 	nothingToTakeBack: "There is nothing of yours to take back here.",
 	notSavedYet: "The last reading is on its way: a moment, then take it back.",
-	takeIt: "Take",
-	repeatIt: "Repeat",
+	takeIt: "Take (Enter)",
+	repeatIt: "Repeat (Enter)",
 	showIn: (unit: string) => `Show ${unit}`,
 	whatElseCanBeDone: "What else can be done here",
 

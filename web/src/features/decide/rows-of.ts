@@ -81,18 +81,18 @@ function sizeRow(feature: FeatureView, finding: Finding): RangeRow {
 }
 
 function checkRow(name: string, feature: FeatureView, finding: Finding): RangeRow | undefined {
-	const high = finding.checks.find((c) => c.name === name);
-	const low = finding.checks.find((c) => c.name === `${name}_low`);
+	const checks = finding.checks.filter((c) => c.name.replace(/_low$/, "") === name);
+	const low = checks.find((c) => c.at_least);
+	const high = checks.find((c) => !c.at_least);
 	const one = high ?? low;
 	if (!one) return undefined;
-	const atLeast = one.name === "skirt" || (low !== undefined && high === undefined); // worn below what it may be
 	const e = finding.end_float;
 	return {
 		label: shortName(feature.kind, feature.number),
 		min: low?.value ?? one.value,
 		max: one.value,
-		low: low?.limit ?? (atLeast ? one.limit : undefined),
-		high: atLeast ? undefined : high?.limit,
+		low: low?.limit,
+		high: high?.limit,
 		marks: e
 			? [
 					...(e.at_0 === undefined ? [] : [{ at: e.at_0, text: "0°" }]),
