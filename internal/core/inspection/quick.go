@@ -37,6 +37,11 @@ func (f *Feature) lacksLook() (lacking []plan.Cell) {
 // tellQuick says how a part stands that is looked at quickly first, and what still has to be read of it: nothing
 // more where it is far inside.
 func (out *Finding) tellQuick(in *Inspection, f *Feature) {
+	rest := f.missing()
+	if len(rest) == 0 {
+		out.Quick, out.Missing = WholePlan, nil // read whole as it is
+		return
+	}
 	out.Quick, out.Missing = Looking, f.lacksLook()
 	if len(out.Missing) > 0 || in.looking[lookedAt(f)] {
 		return
@@ -48,12 +53,10 @@ func (out *Finding) tellQuick(in *Inspection, f *Feature) {
 			say.Number("of", len(f.Stations)*len(f.Directions))).As("left"))
 		return
 	}
-	out.Quick, out.Missing = WholePlan, f.missing()
-	switch {
-	case len(out.Missing) == 0:
-	case matters == "":
+	out.Quick, out.Missing = WholePlan, rest
+	if matters == "" {
 		out.note(say.Of("quick", f.ref()).As("all"))
-	default:
+	} else {
 		out.note(say.Of("quick", f.ref(), say.Word("check", "check", matters)).As("full"))
 	}
 }
