@@ -12,6 +12,7 @@ const (
 	roundish = "[[50.010, null, 50.008], [null, 50.006, null], [null, null, 50.010]]"
 	// 0.008 between them: over three quarters of the limit.
 	waisted = "[[50.010, null, 50.010], [null, 50.002, null], [null, null, 50.010]]"
+	three   = "[50.010, 50.010, 50.010]"
 	looked  = "[[50.010, null, null], [null, null, null], [null, null, null]]"
 )
 
@@ -38,7 +39,7 @@ func TestAQuickLook(t *testing.T) {
 				quickMain("1", "[[49.964, null, 49.964], [null, 49.964, null], [null, null, 49.964]]")),
 			`{"sets": [{"action": "measure", "asks": [{"what": "cells", "feature": {"number": 1}}]}]}`},
 		{"a part that was read whole has nothing left",
-			metricDoc("", metricMains, quickMain("1", "[[50.010, 50.010, 50.010], [50.010, 50.010, 50.010], [50.010, 50.010, 50.010]]")),
+			metricDoc("", metricMains, quickMain("1", "["+three+", "+three+", "+three+"]")),
 			`{"features": [{"complete": true}], "sets": [{"not_seen": [{"check": "oval_at_end"}, {"check": "clearance"}]}]}`},
 		{"without limits of the form nothing is far inside",
 			metricDoc("", `"main_journal": {"new": {"min": 50.000, "max": 50.020}, "wear_max": 0.060}`,
