@@ -14,7 +14,7 @@ import (
 // deck decides the decks as one set, since banks share a gasket grade and a compression: leave them, skim the
 // least that cleans, or replace the block. Gaps by straight edge and heights by indicator count alike.
 func (e *evaluator) deck() {
-	limits, known := e.in.LimitsFor(part.Deck, 0)
+	limits, known := e.in.LimitsAt(part.Deck, 0)
 	if !known || limits.Max == nil {
 		return
 	}
@@ -25,7 +25,7 @@ func (e *evaluator) deck() {
 			finding := &e.result.Features[i]
 			b.members = append(b.members,
 				member{Ref{Kind: kind, Number: max(1, e.in.Features[i].Number)}, &e.in.Features[i], finding,
-					&limits, nil})
+					limits, nil})
 			if finding.Largest != nil {
 				deepest = max(deepest, *finding.Largest)
 			}
@@ -139,7 +139,7 @@ func (b *board) protruding() (reasons []Reason) {
 
 // thrust decides the end float: leave it, thicker thrust parts where they are on offer, or repair.
 func (e *evaluator) thrust() {
-	limits, known := e.in.LimitsFor(part.EndFloat, 0)
+	limits, known := e.in.LimitsAt(part.EndFloat, 0)
 	members := e.in.Members(part.EndFloat)
 	if !known || len(members) == 0 || limits.New == nil && limits.Max == nil {
 		return
@@ -147,7 +147,7 @@ func (e *evaluator) thrust() {
 	b := &board{evaluator: e, set: &Set{Set: part.Thrust, Reasons: []Reason{}, Options: []Option{}}, limits: limits}
 	for _, i := range members {
 		b.members = append(b.members, member{Ref{Kind: part.EndFloat,
-			Number: max(1, e.in.Features[i].Number)}, &e.in.Features[i], &e.result.Features[i], &limits, nil})
+			Number: max(1, e.in.Features[i].Number)}, &e.in.Features[i], &e.result.Features[i], limits, nil})
 	}
 	b.judge()
 	b.offer(Option{Way: Way{Action: Reuse}, Feasible: len(b.causes) == 0, Reasons: b.causes})

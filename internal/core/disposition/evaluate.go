@@ -125,10 +125,10 @@ type board struct {
 	*evaluator
 	set     *Set
 	members []member
-	limits  limit.Limits // of the kind as a whole
-	limited bool         // whether it has any
-	causes  []Reason     // what stands against leaving the set as it is, fits apart
-	fitsOut []Reason     // fits outside their windows as found
+	limits  *limit.Limits // of the kind as a whole
+	limited bool          // whether it has any
+	causes  []Reason      // what stands against leaving the set as it is, fits apart
+	fitsOut []Reason      // fits outside their windows as found
 	// open tells that a check is too near its limit for its gauge to call, clear that something stands against the set
 	// that is not.
 	open, clear bool
@@ -143,21 +143,19 @@ type board struct {
 	mends        func(member) bool
 }
 
-// open starts a board; ok is false where the kind has no limits or no members.
+// open starts a board; it is nil without members, and ok is false where the kind has no limits, too.
 func (e *evaluator) open(name part.Set, kind part.Kind) (b *board, ok bool) {
-	limits, known := e.in.LimitsFor(kind, 0)
+	limits, known := e.in.LimitsAt(kind, 0)
 	indices, expected := e.in.Members(kind), e.expected(name, kind)
-	b = &board{evaluator: e, set: &Set{Set: name, Reasons: []Reason{}, Options: []Option{}}, limits: limits,
-		limited: known}
 	if len(indices)+expected == 0 {
-		return b, false
+		return nil, false
 	}
+	b = &board{evaluator: e, set: &Set{Set: name, Reasons: []Reason{}}, limits: limits, limited: known}
 	b.set.Options, b.members = make([]Option, 0, 16), make([]member, 0, len(indices))
-	own := make([]limit.Limits, len(indices))
-	for n, i := range indices {
+	for _, i := range indices {
 		f := &e.in.Features[i]
-		own[n], _ = e.in.LimitsFor(kind, f.Number)
-		b.members = append(b.members, member{Ref{Kind: kind, Number: f.Number}, f, &e.result.Features[i], &own[n], nil})
+		own, _ := e.in.LimitsAt(kind, f.Number)
+		b.members = append(b.members, member{Ref{Kind: kind, Number: f.Number}, f, &e.result.Features[i], own, nil})
 	}
 	for number := 1; number <= expected; number++ {
 		if !e.in.Has(kind, number) {

@@ -62,6 +62,7 @@ const vertical = unit.Angle(0)
 // fits makes the fits of every member, for each rod of a pin and on each basis there is, and marks
 // those that decide.
 func (b *board) fits() {
+	b.result.Fits = slices.Grow(b.result.Fits, len(b.members))
 	for i := range b.members {
 		m := &b.members[i]
 		if !m.finding.Measured() {
@@ -253,8 +254,10 @@ func (b *board) settle(found []Fit, finding *inspection.Finding) *Fit {
 // disagreements points out clearances of one joint that cannot all be true: further apart than
 // their uncertainty, and for the prediction also than the new clearance leaves open.
 func (b *board) disagreements(found []Fit, finding *inspection.Finding) {
-	for i, one := range found {
-		for _, other := range found[i+1:] {
+	for i := range found {
+		one := &found[i]
+		for j := range found[i+1:] {
+			other := &found[i+1+j]
 			if one.Void || other.Void || one.Stale || other.Stale {
 				continue
 			}

@@ -17,6 +17,9 @@ import (
 // cracked; measure; measure again; leave as it is or polish; other shells; grind; replace.
 func (e *evaluator) journals(name part.Set, kind part.Kind) {
 	b, limited := e.open(name, kind)
+	if b == nil {
+		return
+	}
 	b.classes()
 	b.fits() // shown even where nothing can be decided
 	if !limited {
@@ -97,7 +100,7 @@ func (b *board) used() iter.Seq2[int, *Fit] {
 }
 
 func (b *board) fitReason(code string, f *Fit, c fit.Clearance) Reason {
-	return say.Of(code, f.journal, f.joint(), say.Word("basis", "basis", f.Basis),
+	return say.About(code, &f.journal, f.joint(), say.Word("basis", "basis", f.Basis),
 		say.Range("clearance", c.Min, c.Max).Against(f.Window.Min, f.Window.Max),
 		say.Range("window", f.Window.Min, f.Window.Max).Against(c.Min, c.Max))
 }
@@ -214,6 +217,7 @@ func (b *board) offerShell(way Way, shell *fit.Shell, causes []Reason) {
 	if way.Method == MixedHalf && !b.in.Policy.MixedHalves {
 		o.Reasons = append(o.Reasons, say.New("policy_mixed").As("halves"))
 	}
+	out := false
 	for _, f := range b.used() {
 		move := stock
 		own := f.Shell
@@ -225,6 +229,9 @@ func (b *board) offerShell(way Way, shell *fit.Shell, causes []Reason) {
 		o.Clearances = append(o.Clearances, after)
 		if !after.lies() {
 			o.Feasible = false
+			if !out {
+				o.Reasons, out = slices.Grow(o.Reasons, cap(o.Clearances)-len(o.Clearances)+1), true
+			}
 			o.Reasons = append(o.Reasons, b.fitReason("fit_out", f, after.Clearance).As("then"))
 		}
 	}
@@ -250,15 +257,17 @@ func (b *board) stock(action Action) unit.Length {
 func (b *board) below(m member) unit.Length {
 	least := *m.finding.Min
 	for s, row := range m.feature.Cells {
-		at := *m.finding.Min
-		if smallest, _, ok := form.Range(form.Grid{Directions: m.finding.Grid.Directions,
-			Sizes: m.finding.Grid.Sizes[s : s+1]}.All()); ok {
-			at = smallest
-		}
-		for _, cell := range row {
-			if cell.Damaged() && cell.Depth != nil {
-				least = min(least, at-2**cell.Depth)
+		for d := range row {
+			depth := row[d].Depth
+			if depth == nil || !row[d].Damaged() {
+				continue
 			}
+			at, _, ok := form.Range(form.Grid{Directions: m.finding.Grid.Directions,
+				Sizes: m.finding.Grid.Sizes[s : s+1]}.All())
+			if !ok {
+				at = *m.finding.Min
+			}
+			least = min(least, at-2**depth)
 		}
 	}
 	return least

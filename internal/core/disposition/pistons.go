@@ -70,15 +70,22 @@ func (e *evaluator) bored() (unit.Length, bool) {
 // gather opens a board for parts of several kinds, of which any that has limits decides: the smaller things without the
 // larger being known.
 func (e *evaluator) gather(name part.Set, kinds ...part.Kind) (*board, bool) {
+	if !slices.ContainsFunc(kinds, func(kind part.Kind) bool { return len(e.in.Members(kind)) > 0 }) {
+		return nil, false
+	}
 	b, known := e.open(name, kinds[0])
+	if b == nil {
+		b = &board{evaluator: e, set: &Set{Set: name, Reasons: []Reason{}, Options: []Option{}}}
+		b.limits, b.limited = e.in.LimitsAt(kinds[0], 0)
+	}
 	for _, kind := range kinds[1:] {
 		_, limited := e.in.LimitsFor(kind, 0)
 		known = known || limited && len(e.in.Members(kind)) > 0
 		for _, i := range e.in.Members(kind) {
-			own, _ := e.in.LimitsFor(kind, e.in.Features[i].Number)
+			own, _ := e.in.LimitsAt(kind, e.in.Features[i].Number)
 			b.members = append(b.members,
 				member{Ref{Kind: kind, Number: e.in.Features[i].Number}, &e.in.Features[i],
-					&e.result.Features[i], &own, nil})
+					&e.result.Features[i], own, nil})
 		}
 	}
 	return b, known && len(b.members) > 0

@@ -91,7 +91,8 @@ func (b *board) remarks() {
 			}
 		}
 	}
-	for _, f := range b.result.Fits {
+	for i := range b.result.Fits {
+		f := &b.result.Fits[i]
 		if f.Kind != b.kind().Row().Fit {
 			continue
 		}

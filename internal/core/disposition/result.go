@@ -104,7 +104,7 @@ type Fit struct {
 }
 
 // joint names the journal, with the rod where it has several.
-func (f *Fit) joint() say.Arg { return say.Joint("part", f.journal, f.rod()) }
+func (f *Fit) joint() say.Arg { return say.Joint("part", &f.journal, f.rod()) }
 
 // Same reports whether two fits are the same to whoever reads them; how certain they are is not among it.
 func (f Fit) Same(other Fit) bool {

@@ -53,7 +53,7 @@ func TestEveryRodOfAPinHasItsFit(t *testing.T) {
 	assert.Equal(t, in("0.0037"), used[1].Clearance.Max)
 	set := result.Sets[0]
 	assert.Equal(t, Way{Action: Reuse, Shell: in("-0.001")}, set.Way, "0.0010 and 0.0027 with select shells")
-	assert.Equal(t, say.Joint("part", Ref{Kind: part.RodJournal, Number: 1}, 2), set.Reasons[0].Args[0])
+	assert.Equal(t, say.Joint("part", &Ref{Kind: part.RodJournal, Number: 1}, 2), set.Reasons[0].Args[0])
 	o := set.Options[set.OptionAt(set.Way)]
 	require.Len(t, o.Clearances, 2)
 	assert.Equal(t, []int{1, 2}, []int{o.Clearances[0].Rod, o.Clearances[1].Rod})

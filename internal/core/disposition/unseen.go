@@ -12,7 +12,7 @@ import (
 
 // tellUnseen lists the limits that nothing measured could judge, or not all of.
 func (b *board) tellUnseen() {
-	b.set.NotSeen = make([]Unseen, 0, 1+3*len(b.members))
+	b.set.NotSeen = make([]Unseen, 0, 1+2*len(b.members))
 	for _, m := range b.members {
 		if m.finding.Measured() && !m.finding.Stale && m.feature.Kind.Grid() {
 			b.unseenForm(m)
@@ -83,7 +83,7 @@ func (b *board) unseenForm(m member) {
 func (b *board) unseen(form string, feature *Ref, why WhyUnseen) {
 	var r Reason
 	if feature != nil {
-		r = say.Of("unseen", *feature)
+		r = Reason{Code: "unseen", Feature: feature}
 	} else {
 		r = say.New("unseen", say.Word("part", "set", b.set.Set))
 	}

@@ -57,7 +57,7 @@ func (g Grid) FitOval(station int) (oval Oval, ok bool) {
 		oval.Angle = unit.AngleOf(math.Atan2(b, a) / 2 * 180 / math.Pi).Mod(180 * unit.Degree)
 	}
 	for i, y := range deviations {
-		sin, cos := math.Sincos(2 * angles[i].Radians())
+		sin, cos := doubled(angles[i])
 		oval.Residual = max(oval.Residual, unit.Round(math.Abs(y-coefficients[0]-a*cos-b*sin)))
 	}
 	return oval, true
@@ -73,6 +73,25 @@ func (g Grid) Oval() (worst Oval, ok bool) {
 	return worst, ok
 }
 
+// doubled are the sine and cosine of twice an angle.
+func doubled(a unit.Angle) (sin, cos float64) {
+	if a >= 0 && a < 360*unit.Degree && a%usual == 0 {
+		known := &usually[a/usual]
+		return known[0], known[1]
+	}
+	return math.Sincos(2 * a.Radians())
+}
+
+// usual is what most directions are a multiple of, usually their doubled sines and cosines.
+const usual = 15 * unit.Degree
+
+var usually = func() (known [24][2]float64) {
+	for i := range known {
+		known[i][0], known[i][1] = math.Sincos(2 * (unit.Angle(i) * usual).Radians())
+	}
+	return known
+}()
+
 // harmonics fits y(θ) = c₀ + Σ (aₖ cos kθ + bₖ sin kθ) over one or two orders by least squares and
 // returns c₀, a, b, …; ok is false where the angles do not determine them.
 func harmonics(angles []unit.Angle, y []float64, orders ...int) (coefficients []float64, ok bool) {
@@ -87,7 +106,11 @@ func harmonics(angles []unit.Angle, y []float64, orders ...int) (coefficients []
 	for i, angle := range angles {
 		row[0] = 1
 		for k, order := range orders {
-			row[1+2*k+1], row[1+2*k] = math.Sincos(float64(order) * angle.Radians())
+			if order == 2 {
+				row[1+2*k+1], row[1+2*k] = doubled(angle)
+			} else {
+				row[1+2*k+1], row[1+2*k] = math.Sincos(float64(order) * angle.Radians())
+			}
 		}
 		for r := range columns {
 			sums[r] += row[r] * y[i]

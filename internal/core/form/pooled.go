@@ -37,14 +37,14 @@ func (g Grid) PooledOval() (oval PooledOval, ok bool) {
 			if n == 0 {
 				base = size.Length
 			}
-			sin, cos := math.Sincos(2 * g.Directions[d].Radians())
+			sin, cos := doubled(g.Directions[d])
 			n, c1, s1, y1 = n+1, c1+cos, s1+sin, y1+float64(size.Length-base)
 		}
 		for d, size := range row {
 			if !size.OK {
 				continue
 			}
-			sin, cos := math.Sincos(2 * g.Directions[d].Radians())
+			sin, cos := doubled(g.Directions[d])
 			c, s, y := cos-c1/n, sin-s1/n, float64(size.Length-base)-y1/n
 			cc, cs, ss, cy, sy = cc+c*c, cs+c*s, ss+s*s, cy+c*y, sy+s*y
 		}

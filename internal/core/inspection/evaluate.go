@@ -25,7 +25,7 @@ func Evaluate(ctx context.Context, in *Inspection) ([]Finding, error) {
 		}
 		f := &in.Features[i]
 		if f.Kind.Grid() {
-			findings[i] = evaluateGrid(in, f)
+			findings[i] = evaluateGrid(in, f, in.grids[i])
 		} else {
 			findings[i] = evaluateList(in, f)
 		}
@@ -61,8 +61,9 @@ func (in *Inspection) tellSources(f *Finding) {
 	}
 }
 
-func evaluateGrid(in *Inspection, f *Feature) Finding {
-	grid, missing := f.counted(), f.missing()
+// evaluateGrid judges a part by the grid of what counts of it.
+func evaluateGrid(in *Inspection, f *Feature, grid form.Grid) Finding {
+	missing := f.missing()
 	out := Finding{Kind: f.Kind, Number: f.Number, State: f.State, Component: f.Component, Missing: missing,
 		Look: f.look(), LookGiven: f.Look != "", Grid: grid, Checks: make([]limit.Check, 0, 6)}
 	if f.Quick {
@@ -78,16 +79,23 @@ func evaluateGrid(in *Inspection, f *Feature) Finding {
 	if !ok {
 		return out
 	}
-	mean := unit.Mean(sizes)
-	out.Min, out.Max, out.Mean = &smallest, &largest, &mean
+	kept := new(struct { // what the finding points to, at once
+		min, max, mean, taper, outOfRound unit.Length
+		oval                              form.Oval
+		pooled                            form.PooledOval
+	})
+	kept.min, kept.max, kept.mean = smallest, largest, unit.Mean(sizes)
+	out.Min, out.Max, out.Mean = &kept.min, &kept.max, &kept.mean
 	taper, hasTaper := grid.Taper()
 	outOfRound, hasOutOfRound := grid.OutOfRound()
+	kept.taper, kept.outOfRound = taper, outOfRound
 	out.Complete = len(missing) == 0 &&
 		(hasOutOfRound || len(f.Directions) < 2) && (hasTaper || len(f.Stations) < 2)
 	out.Shape = form.Grid{Directions: grid.Directions,
 		Sizes: grid.Sizes[:len(grid.Sizes)-f.Added]}.Shape(gauge.Division)
 	if oval, ok := grid.Oval(); ok {
-		out.Oval = &oval
+		kept.oval = oval
+		out.Oval = &kept.oval
 	}
 
 	limits, _ := in.LimitsFor(f.Kind, f.Number)
@@ -105,16 +113,17 @@ func evaluateGrid(in *Inspection, f *Feature) Finding {
 			rule.Upper("size_high", largest, high, at(ends.Large).Size()))
 	}
 	if hasTaper {
-		out.Taper = &taper
+		out.Taper = &kept.taper
 		out.Checks = append(out.Checks, rule.Upper("taper", taper, limits.TaperMax, widest(grid.Tapers(), at)))
 	}
 	if hasOutOfRound {
-		out.OutOfRound = &outOfRound
+		out.OutOfRound = &kept.outOfRound
 		out.Checks = append(out.Checks, rule.Upper("out_of_round", outOfRound, limits.OutOfRoundMax,
 			widest(grid.Ovals(), at)))
 	}
 	if pooled, ok := grid.PooledOval(); ok {
-		out.Pooled = &pooled
+		kept.pooled = pooled
+		out.Pooled = &kept.pooled
 		if f.Kind.Journal() || f.Kind.Housing() || f.Kind == part.Cylinder {
 			spread := pooled.Spread(grid, func(p form.Place) float64 { return at(p).Fit(1) })
 			out.Checks = append(out.Checks, rule.Upper("oval", pooled.Size, limits.OutOfRoundMax, spread))
@@ -191,8 +200,8 @@ func (in *Inspection) gaugeOf(f *Feature, own *Setup) instrument.Gauge {
 func (f *Feature) setups() (all []*Setup) {
 	all = append(all, f.List.Setups...)
 	for _, row := range f.Cells {
-		for _, cell := range row {
-			all = append(all, cell.Setups...)
+		for i := range row {
+			all = append(all, row[i].Setups...)
 		}
 	}
 	return all

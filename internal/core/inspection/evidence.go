@@ -70,8 +70,8 @@ func (f *Feature) empty() form.Grid {
 func (f *Feature) counted() form.Grid {
 	g := f.empty()
 	for s, row := range f.Cells {
-		for d, cell := range row {
-			if sizes, _ := f.counting(cell); len(sizes) > 0 {
+		for d := range row {
+			if sizes, _ := f.counting(row[d]); len(sizes) > 0 {
 				g.Sizes[s][d] = form.CellSize{Length: unit.Mean(sizes), OK: true}
 			}
 		}

@@ -3,6 +3,9 @@ package inspection
 import (
 	"math"
 
+	"ledge/internal/core/form"
+	"ledge/internal/core/instrument"
+	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
@@ -29,11 +32,17 @@ func Learn(in *Inspection) *Inspection {
 	learned := *in
 	learned.hands = map[part.Kind]Hand{}
 	learned.index()
+	learned.grids = make([]form.Grid, len(in.Features))
+	for i := range in.Features {
+		if f := &in.Features[i]; f.Kind.Grid() {
+			learned.grids[i] = f.counted()
+		}
+	}
 	for kind, members := range learned.members {
 		if !kind.Grid() || kind == part.Cylinder {
 			continue
 		}
-		if hand, ok := in.handOf(members); ok {
+		if hand, ok := learned.handOf(members); ok {
 			learned.hands[kind] = hand
 		}
 	}
@@ -44,27 +53,46 @@ func Learn(in *Inspection) *Inspection {
 // keep works out what is asked for again and again: what stands where, limits by part, and the gauge of each feature.
 // bare is the same without what was learned.
 func (in *Inspection) keep(bare *Inspection) {
-	limits := make(map[part.Ref]*held, 2*len(in.Features))
+	limits := make(map[part.Kind]*held, 2*len(in.members))
 	all := make([]gauged, len(in.Features))
 	gauges := make(map[*Feature]*gauged, len(in.Features))
+	var last instrument.Gauge
 	for i := range in.Features {
 		f := &in.Features[i]
 		named, own := bare.Named(f), in.gaugeOr(f, f.Gauge)
 		all[i] = gauged{judging: in.gauge(f), bare: bare.gauge(f), stated: named != nil && named.Division > 0}
-		for n := range all[i].means {
-			all[i].means[n] = own.Uncertainty(n)
+		if i > 0 && own == last {
+			all[i].means = all[i-1].means
+		} else {
+			for n := range all[i].means {
+				all[i].means[n] = own.Uncertainty(n)
+			}
 		}
+		last = own
 		gauges[f] = &all[i]
 		for _, kind := range [...]part.Kind{f.Kind, f.Kind.Row().JudgedBy, f.List.Of} {
-			for _, number := range [...]int{0, f.Number} {
-				if ref := (part.Ref{Kind: kind, Number: number}); kind != "" && limits[ref] == nil {
-					l, ok := in.LimitsFor(kind, number)
-					limits[ref] = &held{l, ok}
-				}
+			if kind != "" && limits[kind] == nil {
+				limits[kind] = in.hold(kind)
 			}
 		}
 	}
 	in.limits, in.gauges, in.looking = limits, gauges, in.whatIsLookedAt()
+}
+
+// hold works out the limits of a kind, and of each number that has its own.
+func (in *Inspection) hold(kind part.Kind) *held {
+	limits, known := in.workLimits(kind, 0)
+	all := &held{limits: limits, known: known}
+	for _, book := range [...]limit.Limits{in.Limits[kind], in.LimitsClose[kind]} {
+		for number := range book.ByNumber {
+			if all.own == nil {
+				all.own = map[int]*held{}
+			}
+			own, known := in.workLimits(kind, number)
+			all.own[number] = &held{limits: own, known: known}
+		}
+	}
+	return all
 }
 
 // index keeps where each part's latest state stands, and the parts of each kind.
@@ -98,7 +126,7 @@ func (in *Inspection) handOf(members []int) (Hand, bool) {
 		if f.look().WorseThan(Marked) {
 			continue // its damage is no fault of the hand
 		}
-		if step, ok := f.counted().Step(); ok && step.Height > in.Policy.StepLimit {
+		if step, ok := in.grids[i].Step(); ok && step.Height > in.Policy.StepLimit {
 			continue
 		}
 		sum, own := f.residuals()
@@ -127,10 +155,10 @@ func (f *Feature) residuals() (squares float64, freedom int) {
 	if rows < 2 || columns < 2 {
 		return 0, 0
 	}
-	first := make([][]float64, rows)
-	across, along, mean := make([]float64, rows), make([]float64, columns), 0.0
+	values, mean := make([]float64, rows*columns+rows+columns), 0.0
+	first, means := values[:rows*columns], values[rows*columns:]
+	across, along := means[:rows], means[rows:]
 	for s, row := range f.Cells {
-		first[s] = make([]float64, columns)
 		if len(row) != columns {
 			return 0, 0
 		}
@@ -140,17 +168,15 @@ func (f *Feature) residuals() (squares float64, freedom int) {
 				return 0, 0
 			}
 			v := float64(sizes[0])
-			first[s][d] = v
+			first[s*columns+d] = v
 			across[s] += v / float64(columns)
 			along[d] += v / float64(rows)
 			mean += v / float64(rows*columns)
 		}
 	}
-	for s := range first {
-		for d, v := range first[s] {
-			r := v - across[s] - along[d] + mean
-			squares += r * r
-		}
+	for i, v := range first {
+		r := v - across[i/columns] - along[i%columns] + mean
+		squares += r * r
 	}
 	return squares, (rows - 1) * (columns - 1)
 }

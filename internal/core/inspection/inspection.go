@@ -27,18 +27,21 @@ type Inspection struct {
 
 	// hands are what the readings of a kind say of who took them, and what follows is worked out once: see [Learn].
 	hands  map[part.Kind]Hand
-	limits map[part.Ref]*held
+	limits map[part.Kind]*held
 	gauges map[*Feature]*gauged
 	// members and latest are what Members and Latest find.
 	members map[part.Kind][]int
 	latest  map[part.Ref]int
 	looking map[looked]bool
+	// grids are what counts of each feature.
+	grids []form.Grid
 }
 
-// held are limits, and whether a kind has any.
+// held are the limits of a kind, those of single numbers that have their own, and whether it has any.
 type held struct {
 	limits limit.Limits
 	known  bool
+	own    map[int]*held
 }
 
 // gauged is the gauge that judges a feature, its own without what the hand adds, whether anybody said what it reads,
@@ -69,9 +72,28 @@ type Job struct {
 
 // LimitsFor returns the limits that hold for one feature under the policy, and whether the kind has any.
 func (in *Inspection) LimitsFor(k part.Kind, number int) (limit.Limits, bool) {
-	if known := in.limits[part.Ref{Kind: k, Number: number}]; known != nil {
-		return known.limits, known.known
+	limits, known := in.LimitsAt(k, number)
+	return *limits, known
+}
+
+// LimitsAt are those of LimitsFor, to be read only.
+func (in *Inspection) LimitsAt(k part.Kind, number int) (limits *limit.Limits, known bool) {
+	if all := in.limits[k]; all != nil {
+		if own := all.own[number]; own != nil {
+			all = own
+		}
+		return &all.limits, all.known
 	}
+	if worked, ok := in.workLimits(k, number); ok {
+		return &worked, ok
+	}
+	return &none, false
+}
+
+var none limit.Limits
+
+// workLimits works out what LimitsFor returns.
+func (in *Inspection) workLimits(k part.Kind, number int) (limit.Limits, bool) {
 	book, ok := in.Limits[k]
 	limits := book.For(number)
 	if in.Policy.Limits == Close {
@@ -344,8 +366,8 @@ func (f *Feature) look() Look {
 		look = Smooth
 	}
 	for _, row := range f.Cells {
-		for _, cell := range row {
-			if cell.Damaged() && Scored.WorseThan(look) {
+		for i := range row {
+			if row[i].Damaged() && Scored.WorseThan(look) {
 				look = Scored
 			}
 		}

@@ -65,6 +65,11 @@ func Of(code string, ref part.Ref, args ...Arg) Reason {
 	return Reason{Code: code, Feature: &ref, Args: args}
 }
 
+// About says something of a part whose name is kept elsewhere.
+func About(code string, ref *part.Ref, args ...Arg) Reason {
+	return Reason{Code: code, Feature: ref, Args: args}
+}
+
 // As is the reason in another form of its code.
 func (r Reason) As(form string) Reason {
 	r.Form = form
@@ -98,8 +103,8 @@ func (r Reason) Same(other Reason) bool {
 func Part(name string, ref part.Ref) Arg { return Arg{Name: name, Is: IsPart, Part: &ref} }
 
 // Joint names a journal, with the rod where it has several; rod is 0 where it has one.
-func Joint(name string, ref part.Ref, rod int) Arg {
-	return Arg{Name: name, Is: IsPart, Part: &ref, N: int64(rod)}
+func Joint(name string, ref *part.Ref, rod int) Arg {
+	return Arg{Name: name, Is: IsPart, Part: ref, N: int64(rod)}
 }
 
 // Length is a length.
