@@ -1,4 +1,4 @@
-// From Enter to the reading painted with its new evaluation, in a real browser: node latency.mjs BASE
+// From Enter to the reading painted, and to what it means painted, in a real browser: node latency.mjs BASE
 import { chromium } from "@playwright/test";
 
 const [base] = process.argv.slice(2);
@@ -6,43 +6,64 @@ const browser = await chromium.launch({ executablePath: process.env.CHROMIUM, ar
 const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
 await page.addInitScript(() => {
 	localStorage.setItem("ledge.person", JSON.stringify("Wanda Pell"));
-	window.painted = [];
+	window.times = { painted: [], judged: [] };
 	let pressed = 0;
+	let waits = 0;
 	addEventListener(
 		"keydown",
 		(e) => {
-			if (e.key === "Enter") pressed = performance.now();
+			if (e.key === "Enter") pressed = waits = performance.now();
 		},
 		true,
 	);
-	// The tape grows once the answer is in the page; two frames later it is on the screen.
+	// Two frames after a change of the page it is on the screen.
+	const paint = (from, into) => requestAnimationFrame(() => requestAnimationFrame(() => into.push(performance.now() - from)));
+	const line = (n) => n instanceof HTMLLIElement;
 	addEventListener("DOMContentLoaded", () =>
 		new MutationObserver((changes) => {
-			const grown = changes.some((c) => [...c.addedNodes].some((n) => n instanceof HTMLLIElement));
-			if (!grown || pressed === 0) return;
-			const from = pressed;
-			pressed = 0;
-			requestAnimationFrame(() => requestAnimationFrame(() => window.painted.push(performance.now() - from)));
-		}).observe(document.body, { childList: true, subtree: true }),
+			// The tape grows by what was typed; once the answer is there, that line waits no more.
+			const grown = changes.some((c) => [...c.addedNodes].some(line));
+			const answered = changes.some((c) => c.type === "attributes" || [...c.removedNodes].some((n) => line(n) && "waiting" in n.dataset));
+			if (grown && pressed > 0) {
+				paint(pressed, window.times.painted);
+				pressed = 0;
+			}
+			if (answered && waits > 0) {
+				paint(waits, window.times.judged);
+				waits = 0;
+			}
+		}).observe(document.body, { childList: true, subtree: true, attributes: true, attributeFilter: ["data-waiting"] }),
 	);
 });
-for (const [path, digits] of [
-	["/jobs/6/bench/main_journal/3", "84"],
-	["/jobs/7/bench/cylinder/5", "096.05"],
+const session = await page.context().newCDPSession(page);
+await session.send("Network.enable");
+for (const [link, conditions] of [
+	["on loopback", { latency: 0, downloadThroughput: -1, uploadThroughput: -1 }],
+	["through 20 ms and 2 Mbit/s", { latency: 20, downloadThroughput: 250_000, uploadThroughput: 250_000 }],
 ]) {
-	await page.goto(base + path);
-	await page.getByRole("textbox", { name: /Reading at/ }).waitFor();
-	await page.evaluate(() => window.painted.splice(0));
-	for (let i = 0; i < 60; i++) {
-		const before = await page.evaluate(() => window.painted.length);
-		await page.keyboard.type(digits);
-		await page.keyboard.press("Enter");
-		await page.waitForFunction((n) => window.painted.length > n, before, { timeout: 5000 });
-		await page.keyboard.press("ArrowRight");
+	for (const [path, digits] of [
+		["/jobs/6/bench/main_journal/3", "84"],
+		["/jobs/7/bench/cylinder/5", "096.05"],
+	]) {
+		await session.send("Network.emulateNetworkConditions", { offline: false, latency: 0, downloadThroughput: -1, uploadThroughput: -1 });
+		await page.goto(base + path);
+		await page.getByRole("textbox", { name: /Reading at/ }).waitFor();
+		await page.waitForTimeout(1000);
+		await session.send("Network.emulateNetworkConditions", { offline: false, ...conditions });
+		await page.evaluate(() => Object.assign(window.times, { painted: [], judged: [] }));
+		for (let i = 0; i < 60; i++) {
+			await page.keyboard.type(digits);
+			await page.keyboard.press("Enter");
+			await page.waitForFunction((n) => window.times.judged.length > n, i, { timeout: 5000 });
+			await page.keyboard.press("ArrowRight");
+		}
+		const of = async (what) => {
+			const times = (await page.evaluate((w) => window.times[w], what)).sort((a, b) => a - b);
+			const at = (share) => times[Math.floor(times.length * share)].toFixed(0);
+			return `${what} ${at(0.5)} ms at the median, ${at(0.95)} for nineteen in twenty`;
+		};
+		console.log(`${link}, ${path}: ${await of("painted")}; ${await of("judged")}`);
 	}
-	const times = (await page.evaluate(() => window.painted)).sort((a, b) => a - b);
-	const at = (share) => times[Math.floor(times.length * share)].toFixed(0);
-	console.log(`${path}: median ${at(0.5)} ms, nine in ten under ${at(0.9)} ms, of ${times.length} readings`);
 }
 /** What the scripts of a page weigh as they are sent. */
 async function weight(path) {

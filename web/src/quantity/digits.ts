@@ -25,6 +25,7 @@ const FAR: Record<System, Length> = { in: 20 * 254_000, mm: 5_000_000 };
 export function meaning(typed: string, expected: Expected | undefined, system: System): Meaning {
 	const text = typed.trim().replace(",", ".");
 	if (text === "") return { kind: "empty" };
+	if (/^[-−]/.test(text)) return { kind: "wrong", sentence: quantityWords.aSizeHasNoMinus };
 	// A point makes it a whole size: .8660 is one. But "83.5" is a half tenth in inches, where no engine part is that large.
 	const lastDigits = /^(\d+)$/.exec(text) ?? (system === "in" ? /^(\d{2,4}\.5)$/.exec(text) : null);
 	if (!lastDigits) return whole(text, system);

@@ -56,6 +56,8 @@ describe("last digits", () => {
 		["283", own, "more"], // further than 0.02
 		["83.5", own, "2.45835"],
 		["8x", own, "wrong"],
+		["+2.4583", own, "2.4583"], // as gauges that type send it
+		["-0.0003", own, "wrong"], // one that shows deviations
 	];
 	it.each(cases)("%s", (typed, expected, want) => {
 		const got = meaning(typed, expected, "in");

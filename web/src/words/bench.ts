@@ -113,7 +113,7 @@ export const benchWords = {
 	theStateThatIsBeingMeasured: "the state that is being measured: as found, after grinding…",
 	addAPlaceOutsideThePlan: "add a place outside the plan",
 	theSizeOfTheUnwornPart: "the size of the unworn part, above a ledge or beside a shell",
-	inchesOrMillimetresOnADial: "inches or millimetres; on a dial + is a sign",
+	inchesOrMillimetresOnADial: "inches or millimetres; + and - before a figure are signs",
 	goAlongByStationOrBy:
 		"how the hands go: part by part, by direction, in rounds over all parts of a kind, or all of one kind by set-up",
 	nextJournalThatIsOpen: "next journal that is open",
@@ -217,6 +217,7 @@ export const benchWords = {
 	tape: "Tape",
 	nothingYetEveryReadingStaysHere: "Nothing yet. Every reading stays here, corrected ones struck through.",
 	taken: (who: string, at: string, typed: string) => `${who}, ${at}${typed ? `, typed ${typed}` : ""}`,
+	waitsToBeSaved: "Taken here; it is on its way to the server.",
 	allReadings: (lines: number) => `all ${count(lines, "reading")}`,
 
 	// Bench.tsx

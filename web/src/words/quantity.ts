@@ -6,6 +6,7 @@ export const quantityWords = {
 
 	// digits.ts
 	nothingIsKnownOfThisSize: "Nothing is known of this size yet: type it in full, with its point.",
+	aSizeHasNoMinus: "A size has no minus. Where the gauge shows deviations, tell Ledge: key g.",
 	typeTwoDigitsAtLeast: "Type two digits at least.",
 	theFirstReadingOfAFeature: "The first reading of a feature needs its last three digits at least.",
 	couldBeOrTypeOneDigit: (digits: string, length: string, sibling: string) =>

@@ -127,7 +127,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 					{byTouch ? <Pad entry={entry} /> : null}
 					{byTouch ? <Tools keys={keyHints(entry, feature)} press={press} /> : null}
 				</main>
-				<BenchSide view={view} feature={feature} system={system} table={table} open={open} />
+				<BenchSide view={view} feature={feature} system={system} waiting={taker.waiting} table={table} open={open} />
 			</div>
 			{byTouch ? null : <KeyBar keys={mostUsed(keyHints(entry, feature))} />}
 			<BenchDialogs

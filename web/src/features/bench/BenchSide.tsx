@@ -11,18 +11,21 @@ import css from "./bench.module.css";
 import { benchOf } from "./keys";
 import { Measures } from "./Measures";
 import { Tape } from "./Tape";
+import type { Entry } from "./use-taker";
 
 export interface BenchSideProps {
 	view: JobView;
 	feature: FeatureView;
 	system: System;
+	/** What was entered and is not with the server yet. */
+	waiting: Entry[];
 	/** The cells, where they stand here. */
 	table: ReactNode;
 	open: (dialog: DialogName) => void;
 }
 
 /** What the readings mean, and the tape. */
-export function BenchSide({ view, feature, system, table, open }: BenchSideProps) {
+export function BenchSide({ view, feature, system, waiting, table, open }: BenchSideProps) {
 	const { beside } = benchOf(feature);
 	return (
 		<aside aria-label={benchWords.whatItMeans}>
@@ -39,7 +42,7 @@ export function BenchSide({ view, feature, system, table, open }: BenchSideProps
 				</Button>
 			</Group>
 			{feature.blind ? <p className={look.soft}>{benchWords.thisPlanCannotSee(feature.blind)}</p> : null}
-			<Tape feature={feature} gauges={view.gauges} system={system} />
+			<Tape feature={feature} gauges={view.gauges} system={system} waiting={waiting} />
 		</aside>
 	);
 }

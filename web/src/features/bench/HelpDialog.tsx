@@ -19,7 +19,7 @@ const KEYS: [string, string][] = [
 	["e", benchWords.theStateThatIsBeingMeasured],
 	["a", benchWords.addAPlaceOutsideThePlan],
 	["w", benchWords.theSizeOfTheUnwornPart],
-	["u, +", benchWords.inchesOrMillimetresOnADial],
+	["u, + Enter", benchWords.inchesOrMillimetresOnADial],
 	["p", benchWords.goAlongByStationOrBy],
 	["n", benchWords.nextJournalThatIsOpen],
 	["Esc", benchWords.clearWhatIsTyped],

@@ -163,3 +163,24 @@ describe("reminders", () => {
 		expect(await screen.findByText(/Rod 2 is bent to the eye/)).toBeTruthy();
 	});
 });
+
+describe("entry", () => {
+	const keys = (input: HTMLElement, text: string) => {
+		fireEvent.change(input, { target: { value: text } });
+		fireEvent.keyDown(input, { key: "Enter" });
+	};
+	it("is on the tape before the server has it, and a sign goes with its figure", async () => {
+		const calls = serve((call) => (call.method === "POST" ? { status: 503, body: {} } : undefined));
+		visit(<BenchPlace />, "/jobs/:id/bench/:kind/:number", "/jobs/6/bench/main_journal/2");
+		const input = await screen.findByRole("textbox", { name: /Reading at/ });
+		const tape = within(screen.getByRole("region", { name: "Tape" }));
+		expect(fireEvent.keyDown(input, { key: "+" })).toBe(true); // left to the field: no key by itself
+		keys(input, "+2.4683in");
+		expect(tape.getAllByTitle(/on its way/).map((line) => line.textContent)).toEqual([expect.stringMatching(/2\.4683$/)]);
+		await waitFor(() => expect(calls.some((c) => c.method === "POST")).toBe(true));
+		const unit = () => document.querySelector("#means")?.textContent;
+		const before = unit();
+		keys(input, "+");
+		expect(unit()).not.toBe(before);
+	});
+});

@@ -40,17 +40,16 @@ const nextOrder = (order: PathOrder): PathOrder =>
 /** Does what a key means; false where it is a digit of an entry. */
 export function pressed(key: string, { entry, feature, open, onward }: KeyActions): boolean {
 	const { listed, wears } = benchOf(feature);
-	const signed = feature.quantity === "dial" || entry.gauge?.mode === "divisions" || entry.gauge?.mode === "length";
 	if (goesOnWithUnit(entry.typed, key)) return false;
 	if (key === "Enter" || (key === "Tab" && entry.typed !== "")) entry.enter();
 	else if (key === "Tab") return false;
 	else if (key === UNDO) entry.undo();
 	else if (key === "Escape") entry.move(entry.at);
-	else if ((key === "Backspace" || (key === "-" && !signed)) && entry.typed === "") entry.back();
+	else if (key === "Backspace" && entry.typed === "") entry.back();
 	else if (key.startsWith("Arrow")) entry.move(stepCell(feature, entry.at, key));
 	else if (key === "s" || key === "/") open("skip");
 	else if (key === "l" || key === "*") open("look");
-	else if (key === "u" || (key === "+" && !signed)) entry.setSystem(other(entry.system));
+	else if (key === "u") entry.setSystem(other(entry.system));
 	else if (key === "p") entry.setOrder(nextOrder(entry.order));
 	else if (key === "n") onward();
 	else if (key === "g") open("gauge");

@@ -4,7 +4,7 @@ import { wantedOf } from "../../api/asks";
 import type { Cell, FeatureView, JobView } from "../../api/client";
 import { queue } from "../../api/queue";
 import { columnCount, gaugeFor, liveReadings, placeOf, taken } from "../../api/view";
-import type { System } from "../../quantity/length";
+import { other, type System } from "../../quantity/length";
 import { usePathOrder } from "../../ui/use-path-order";
 import { benchWords } from "../../words/bench";
 import { digitsShown } from "./digits-shown";
@@ -113,9 +113,23 @@ export function useEntry(view: JobView, feature: FeatureView, by: string, onRoun
 		if (here.length === 0 && last) setAt({ station: last.station, direction: last.direction });
 		if (here.length > 0 || last) setRepeat(true);
 	};
+	const back = () => {
+		const before = path[Math.max(0, path.findIndex((c) => sameCell(c, at)) - 1)];
+		if (before) move(before);
+	};
 	const enter = () => {
 		if (typed === "") {
 			repeatLast();
+			return;
+		}
+		// A lone sign means nothing as a reading: a number pad alone reaches the unit and the place before by it.
+		if (typed === "+") {
+			setTyped("");
+			setSystem(other(system));
+			return;
+		}
+		if (typed === "-") {
+			back();
 			return;
 		}
 		const confirmed = trouble?.canConfirm === true && trouble.entry.typed === typed && sameCell(trouble.entry.cell, at);
@@ -155,10 +169,7 @@ export function useEntry(view: JobView, feature: FeatureView, by: string, onRoun
 		enter,
 		undo,
 		skip: (reason: string, depth?: number) => take({ cell: at, typed: "", system, repeat: false, unusual: false, reason, depth }),
-		back: () => {
-			const before = path[Math.max(0, path.findIndex((c) => sameCell(c, at)) - 1)];
-			if (before) move(before);
-		},
+		back,
 	};
 }
 
