@@ -37,6 +37,20 @@ func (a resources) bench(api huma.API) {
 		}) (shop.JobView, error) {
 			return a.shop.AddLook(ctx, in.ID, in.Body)
 		})
+	serve(a, api, store.Inspector, creating("set-condition", "/jobs/{id}/conditions",
+		"Say how the parts of a kind are held"),
+		func(ctx context.Context, in *struct {
+			JobPath
+			Body shop.ConditionBody
+		}) (shop.JobView, error) {
+			return a.shop.SetCondition(ctx, in.ID, in.Body)
+		})
+	a.gauges(api)
+	a.readingsFile(api)
+}
+
+// gauges registers how gauges are set up and checked, and what follows when one was wrong.
+func (a resources) gauges(api huma.API) {
 	serve(a, api, store.Inspector, creating("set-gauge", "/jobs/{id}/gauges", "Set a gauge up for the parts of a kind"),
 		func(ctx context.Context, in *struct {
 			JobPath
@@ -52,15 +66,22 @@ func (a resources) bench(api huma.API) {
 		}) (shop.JobView, error) {
 			return a.shop.CheckGauge(ctx, in.ID, in.Body)
 		})
-	serve(a, api, store.Inspector, creating("set-condition", "/jobs/{id}/conditions",
-		"Say how the parts of a kind are held"),
+	serve(a, api, store.Viewer, asking("preview-anew", "/jobs/{id}/readings-anew-preview",
+		"What readings would be with their gauge as it was in truth; nothing is stored"),
 		func(ctx context.Context, in *struct {
 			JobPath
-			Body shop.ConditionBody
-		}) (shop.JobView, error) {
-			return a.shop.SetCondition(ctx, in.ID, in.Body)
+			Body shop.AnewBody
+		}) (shop.AnewPreview, error) {
+			return a.shop.PreviewAnew(ctx, in.ID, in.Body)
 		})
-	a.readingsFile(api)
+	serve(a, api, store.Inspector, creating("work-out-anew", "/jobs/{id}/readings-anew",
+		"Work readings out anew, with their gauge as it was in truth"),
+		func(ctx context.Context, in *struct {
+			JobPath
+			Body shop.AnewBody
+		}) (shop.JobView, error) {
+			return a.shop.WorkOutAnew(ctx, in.ID, in.Body)
+		})
 }
 
 // readingsFile registers the readings as a file, both ways.

@@ -50,10 +50,14 @@ func (a *Application) SetGauge(ctx context.Context, job int64, b GaugeBody) (Job
 	if b.Checked {
 		check = &store.GaugeCheck{ID: uuid.NewSHA1(uuid.NameSpaceOID, []byte(strings.ToLower(b.ID))).String()}
 	}
-	return a.changed(ctx, job, a.store.AddGauge(ctx,
-		store.GaugeSetup{ID: b.ID, JobID: job, Kind: b.Kind, Instrument: b.Instrument, Division: b.Division,
-			Mode: b.Mode, Setting: b.Setting, Mating: b.Mating, Sense: b.Sense, Steps: b.Steps, Built: b.Built,
-			Repeatability: b.Repeatability, SettingU: b.SettingU, Finest: b.Finest, Counts: b.Counts}, check))
+	return a.changed(ctx, job, a.store.AddGauge(ctx, b.setup(job), check))
+}
+
+// setup is how the gauge of a job is stored.
+func (b GaugeBody) setup(job int64) store.GaugeSetup {
+	return store.GaugeSetup{ID: strings.ToLower(b.ID), JobID: job, Kind: b.Kind, Instrument: b.Instrument,
+		Division: b.Division, Mode: b.Mode, Setting: b.Setting, Mating: b.Mating, Sense: b.Sense, Steps: b.Steps,
+		Built: b.Built, Repeatability: b.Repeatability, SettingU: b.SettingU, Finest: b.Finest, Counts: b.Counts}
 }
 
 // CheckGauge records that a gauge was checked on its standard.

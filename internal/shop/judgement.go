@@ -43,18 +43,17 @@ type PartChange struct {
 	After  limit.Verdict `json:"after"`
 }
 
-// preview compares the evaluation of a record with that under another judgement.
-func preview(ctx context.Context, record store.Record, b JudgementBody) (JudgementPreview, error) {
+// preview compares the evaluation of a record with that of another one of the same parts.
+func preview(ctx context.Context, record, other store.Record) (JudgementPreview, error) {
 	ctx, cancel := context.WithTimeout(ctx, judging)
 	defer cancel()
 	before, index := record.Inspection()
-	after := *before
-	after.Policy, after.Limits, after.LimitsClose = b.Policy, b.Limits.Book, b.Limits.Close
+	after, _ := other.Inspection()
 	was, err := disposition.EvaluateWithin(ctx, before)
 	if err != nil {
 		return JudgementPreview{}, err
 	}
-	is, err := disposition.EvaluateWithin(ctx, &after)
+	is, err := disposition.EvaluateWithin(ctx, after)
 	if err != nil {
 		return JudgementPreview{}, err
 	}
@@ -113,7 +112,9 @@ func (a *Application) PreviewJudgement(ctx context.Context, job int64, b Judgeme
 	if err := b.check(record.Job.Unit); err != nil {
 		return JudgementPreview{}, err
 	}
-	return preview(ctx, record, b)
+	other := record
+	other.Job.Policy, other.Job.Limits = b.Policy, b.Limits
+	return preview(ctx, record, other)
 }
 
 // SetJudgement replaces the limits and the policy of the version of a job that was seen. sure tells

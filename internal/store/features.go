@@ -203,33 +203,6 @@ func findFeature(ctx context.Context, q querier, jobID int64, p Place) (Feature,
 	return f, json.Unmarshal([]byte(f.DirectionsText), &f.Directions)
 }
 
-// SetPlan gives every feature of a kind and component that nobody has read yet another plan. With
-// none left it is a conflict.
-func (s *Store) SetPlan(ctx context.Context, jobID int64, kind part.Kind, component string, p plan.Plan) error {
-	stations, err := json.Marshal(p.Stations)
-	if err != nil {
-		return err
-	}
-	directions, err := json.Marshal(p.Directions)
-	if err != nil {
-		return err
-	}
-	defer s.changed(jobID)
-	return s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
-		result, err := tx.ExecContext(ctx,
-			`UPDATE features SET stations = ?, directions = ? WHERE job_id = ? AND kind = ? AND component = ?
-			AND NOT EXISTS (SELECT 1 FROM readings WHERE feature_id = features.id)`, string(stations),
-			string(directions), jobID, kind, component)
-		if err != nil {
-			return fmt.Errorf("plan of %s: %w", kind, err)
-		}
-		if changed, err := result.RowsAffected(); err != nil || changed == 0 {
-			return conflict("conflict.plan_read", "kinds", words.Plural(kind))
-		}
-		return s.log(ctx, tx, jobID, "plan", Facts{PartKind: kind, Tag: component, Plan: p.ID}, nil)
-	})
-}
-
 // SetQuick says of the parts of a kind and component, as they came, whether they are looked at quickly first. What was
 // read stays.
 func (s *Store) SetQuick(ctx context.Context, jobID int64, kind part.Kind, component string, quick bool) error {

@@ -61,26 +61,12 @@ type GaugeCheck struct {
 // AddGauge stores a setup, which holds for its kind from now on; the same id is stored once. With
 // check, the zero check that was made with it is stored in the same transaction.
 func (s *Store) AddGauge(ctx context.Context, g GaugeSetup, check *GaugeCheck) error {
-	g.SetBy, g.SetAt = Actor(ctx), s.stamp()
-	if g.Steps == nil {
-		g.Steps = []unit.Length{}
-	}
-	steps, err := json.Marshal(g.Steps)
-	if err != nil {
-		return err
-	}
-	g.StepsText = string(steps)
 	defer s.changed(g.JobID)
-	err = s.changeOpen(ctx, g.JobID, func(tx *sqlx.Tx) error {
+	err := s.changeOpen(ctx, g.JobID, func(tx *sqlx.Tx) error {
 		if _, err := getJob(ctx, tx, g.JobID); err != nil {
 			return err
 		}
-		if _, err := once(ctx, tx, "gauges", g.ID,
-			fields{"job_id": g.JobID, "kind": g.Kind, "instrument": g.Instrument, "division": g.Division,
-				"mode": g.Mode, "setting": g.Setting,
-				"mating": g.Mating, "sense": g.Sense, "steps": g.StepsText, "built": g.Built,
-				"repeatability": g.Repeatability, "setting_u": g.SettingU, "finest": g.Finest, "counts": g.Counts,
-				"set_by": g.SetBy}, fields{"set_at": g.SetAt}); err != nil || check == nil {
+		if err := s.setGauge(ctx, tx, g); err != nil || check == nil {
 			return err
 		}
 		check.JobID, check.Kind, check.GaugeID = g.JobID, g.Kind, &g.ID
@@ -90,6 +76,23 @@ func (s *Store) AddGauge(ctx context.Context, g GaugeSetup, check *GaugeCheck) e
 		return fmt.Errorf("gauge %s: %w", g.ID, err)
 	}
 	return nil
+}
+
+// setGauge stores a setup.
+func (s *Store) setGauge(ctx context.Context, tx *sqlx.Tx, g GaugeSetup) error {
+	if g.Steps == nil {
+		g.Steps = []unit.Length{}
+	}
+	steps, err := json.Marshal(g.Steps)
+	if err != nil {
+		return err
+	}
+	_, err = once(ctx, tx, "gauges", g.ID,
+		fields{"job_id": g.JobID, "kind": g.Kind, "instrument": g.Instrument, "division": g.Division,
+			"mode": g.Mode, "setting": g.Setting, "mating": g.Mating, "sense": g.Sense, "steps": string(steps),
+			"built": g.Built, "repeatability": g.Repeatability, "setting_u": g.SettingU, "finest": g.Finest,
+			"counts": g.Counts, "set_by": Actor(ctx)}, fields{"set_at": s.stamp()})
+	return err
 }
 
 func (s *Store) check(ctx context.Context, tx *sqlx.Tx, c GaugeCheck) error {

@@ -90,6 +90,9 @@ type Facts struct {
 	PartNumber int       `json:"part_number,omitempty"`
 	PartState  string    `json:"part_state,omitempty"`
 	Many       int       `json:"many,omitempty"`
+	// Off is what a gauge was off, Right what it was set on, where readings were worked out anew.
+	Off   unit.Length  `json:"off,omitempty"`
+	Right *unit.Length `json:"right,omitempty"`
 }
 
 // ?1 is the job, ?2 the kind, ?3 the number and ?4 the component's tag of a feature. The readings

@@ -6,10 +6,10 @@ import (
 	"fmt"
 	"slices"
 
-	"github.com/google/uuid"
 	"github.com/jmoiron/sqlx"
 
 	"ledge/internal/core/part"
+	"ledge/internal/core/plan"
 	"ledge/internal/core/unit"
 	"ledge/internal/words"
 )
@@ -109,20 +109,8 @@ func (s *Store) AddPlace(ctx context.Context, jobID int64, place Place, station 
 			string(directions), f.Added, f.ID); err != nil {
 			return err
 		}
-		reason := outsidePlan
-		for r := range f.Stations {
-			for c := range f.Directions {
-				if r < rows && c < columns || r == row && c == column {
-					continue
-				}
-				if _, err := insertReading(ctx, tx,
-					&Reading{ID: uuid.NewString(), FeatureID: f.ID, Station: r, Direction: c, What: Skip,
-						Reason: &reason, TakenBy: Actor(ctx), TakenAt: s.stamp()}, false); err != nil {
-					return err
-				}
-			}
-		}
-		return nil
+		return s.besidePlan(ctx, tx, f.ID, plan.Grid{Stations: f.Stations, Directions: f.Directions},
+			func(r, c int) bool { return (r >= rows || c >= columns) && (r != row || c != column) })
 	})
 	if err != nil {
 		return fmt.Errorf("place of %s %d in job %d: %w", place.Kind, place.Number, jobID, err)

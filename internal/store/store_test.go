@@ -252,24 +252,67 @@ func TestARunoutCountsOnceItsTurnIsClosed(t *testing.T) {
 	assert.Equal(t, 90*unit.Degree, *found.Angle)
 }
 
-func TestAPlanIsChangedOnlyBeforeTheFirstReading(t *testing.T) {
+// Another plan after the first reading: what was read stays at its place, or beside the plan; what was read whole stays
+// as it is; and back.
+func TestAnotherPlanKeepsWhatWasRead(t *testing.T) {
 	s, job := fresh(t)
 	ctx := as("Wanda")
-	_, err := s.AddReading(ctx, job, main3, size("2.4983"), false)
-	require.NoError(t, err)
 	eight, _ := plan.Find("2x4")
+	nine, _ := plan.Find("3x3")
+	four, _ := plan.Find("2x2")
 	require.NoError(t, s.SetPlan(ctx, job, part.MainJournal, "", eight))
-	record, err := s.Record(ctx, job)
-	require.NoError(t, err)
-	for _, f := range record.Features {
-		if f.Kind == part.MainJournal {
-			want := 2
-			if f.Number == 3 {
-				want = 3
+	read := func(number, station, direction int, text string) {
+		r := size(text)
+		r.Station, r.Direction = station, direction
+		_, err := s.AddReading(ctx, job, Place{Kind: part.MainJournal, Number: number, State: part.AsFound}, r, false)
+		require.NoError(t, err)
+	}
+	for cell := range 8 {
+		read(1, cell/4, cell%4, "2.4981")
+	}
+	read(3, 0, 0, "2.4983") // A, 0°: the front
+	read(3, 1, 1, "2.4985") // B, 45°
+	mains := func() (whole, begun Feature, sizes map[string]string) {
+		record, err := s.Record(ctx, job)
+		require.NoError(t, err)
+		sizes = map[string]string{}
+		for _, f := range record.Features {
+			if f.Kind == part.MainJournal && f.Number == 1 {
+				whole = f
+			} else if f.Kind == part.MainJournal && f.Number == 3 {
+				begun = f
 			}
-			assert.Len(t, f.Stations, want, "main %d", f.Number)
+		}
+		for _, r := range begun.Tape {
+			if r.SupersededBy == nil && r.Value != nil {
+				place := begun.Stations[r.Station] + " " + begun.Directions[r.Direction].Format()
+				sizes[place] = r.Value.Length().Show(unit.In)
+			}
+		}
+		in, _ := record.Inspection()
+		_ = found(t, in) // it can be judged
+		return whole, begun, sizes
+	}
+	require.NoError(t, s.SetPlan(ctx, job, part.MainJournal, "", nine))
+	whole, begun, sizes := mains()
+	assert.Equal(t, eight.Stations, whole.Stations, "read whole by the plan that it had")
+	assert.Equal(t, nine.Stations, begun.Stations)
+	assert.Equal(t, map[string]string{"front 0": "2.4983", "rear 45": "2.4985"}, sizes)
+	assert.Len(t, begun.Tape, 2+2, "the rest of 45° needs no reading")
+	require.NoError(t, s.SetPlan(ctx, job, part.MainJournal, "", eight))
+	_, begun, sizes = mains()
+	assert.Equal(t, eight.Directions, begun.Directions, "and back")
+	assert.Equal(t, map[string]string{"A 0": "2.4983", "B 45": "2.4985"}, sizes)
+	assert.Len(t, begun.Tape, 2)
+	for number := 2; number <= 5; number++ {
+		for cell := range 8 {
+			read(number, cell/4, cell%4, "2.4982")
 		}
 	}
+	require.NoError(t, s.SetPlan(ctx, job, part.MainJournal, "", four))
+	whole, _, _ = mains()
+	assert.Len(t, whole.Directions, 4, "all were read: they go over with all that they have")
+	assert.Equal(t, 90*unit.Degree, whole.Directions[1])
 }
 
 // BenchmarkAddReading: one durable reading at a time, beside the bare insert that it cannot beat.

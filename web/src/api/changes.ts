@@ -1,5 +1,6 @@
 import { type QueryClient, useMutation, useQueryClient } from "@tanstack/react-query";
 import {
+	type AnewBody,
 	type AnswerBody,
 	asker,
 	type ConditionBody,
@@ -118,6 +119,9 @@ export const useSayOfOrder = (id: number) =>
 
 export const useSetGauge = (id: number) =>
 	useChange((body: GaugeBody) => unwrap(client.POST("/api/v1/jobs/{id}/gauges", { params: at(id), body })), id);
+
+export const useWorkOutAnew = (id: number) =>
+	useChange((body: AnewBody) => unwrap(client.POST("/api/v1/jobs/{id}/readings-anew", { params: at(id), body })), id);
 
 export const useCheckGauge = (id: number) =>
 	useChange((body: GaugeCheckBody) => unwrap(client.POST("/api/v1/jobs/{id}/gauge-checks", { params: at(id), body })), id);

@@ -70,6 +70,7 @@ export type JobHead = Schemas["StoreJobHead"];
 export type CostsView = Schemas["CostsView"];
 export type RateCard = Schemas["ScheduleCard"];
 export type RatesView = Schemas["RatesView"];
+export type AnewBody = Schemas["AnewBody"];
 export type JudgementPreview = Schemas["JudgementPreview"];
 export type BuildView = Schemas["BuildView"];
 export type Matching = Schemas["DispositionMatching"];

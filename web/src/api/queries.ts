@@ -1,6 +1,6 @@
-import { queryOptions, useQuery } from "@tanstack/react-query";
+import { queryOptions, skipToken, useQuery } from "@tanstack/react-query";
 import { useEffect, useRef } from "react";
-import { client, type JobView, type LimitSet, type Policy, type StandIn, unwrap } from "./client";
+import { type AnewBody, client, type JobView, type LimitSet, type Policy, type StandIn, unwrap } from "./client";
 import type { Kind, SetName } from "./table";
 import type { Way } from "./way";
 
@@ -71,6 +71,15 @@ export const previewQuery = (id: number, body: { limits: LimitSet; policy: Polic
 	queryOptions({
 		queryKey: ["preview", id, body],
 		queryFn: () => unwrap(client.POST("/api/v1/jobs/{id}/judgement-preview", { params: at(id), body })),
+		gcTime: 10_000,
+		retry: false,
+	});
+
+/** What readings would be with their gauge as it was in truth; nothing is stored. */
+export const anewQuery = (id: number, body: AnewBody | undefined) =>
+	queryOptions({
+		queryKey: ["preview", id, "anew", body],
+		queryFn: body ? () => unwrap(client.POST("/api/v1/jobs/{id}/readings-anew-preview", { params: at(id), body })) : skipToken,
 		gcTime: 10_000,
 		retry: false,
 	});

@@ -669,6 +669,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{id}/readings-anew": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Work readings out anew, with their gauge as it was in truth */
+        post: operations["work-out-anew"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{id}/readings-anew-preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What readings would be with their gauge as it was in truth; nothing is stored */
+        post: operations["preview-anew"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{id}/readings-files": {
         parameters: {
             query?: never;
@@ -1191,6 +1225,33 @@ export interface components {
             /** Format: int64 */
             size: number;
             state: string;
+        };
+        AnewBody: {
+            gauge?: string;
+            /** Format: uuid */
+            id: string;
+            /** @enum {string} */
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            /**
+             * Format: int64
+             * @description in 0.1 nm; larger is plus
+             */
+            off?: number;
+            right?: components["schemas"]["GaugeBody"];
+        };
+        AnewPreview: {
+            changes: components["schemas"]["JudgementPreview"];
+            readings: components["schemas"]["AnewReading"][];
+            since?: string;
+        };
+        AnewReading: {
+            column?: string;
+            /** Format: int64 */
+            is: number;
+            part: string;
+            station: string;
+            /** Format: int64 */
+            was: number;
         };
         AnswerBody: {
             /** Format: uuid */
@@ -2878,6 +2939,8 @@ export interface components {
             number?: number;
             /** @enum {string} */
             of?: "block" | "crankshaft" | "rods" | "pistons" | "camshaft";
+            /** Format: int64 */
+            off?: number;
             outcome?: string;
             overruled?: boolean;
             /** @enum {string} */
@@ -2891,6 +2954,8 @@ export interface components {
             reading?: string;
             reason?: string;
             removed?: boolean;
+            /** Format: int64 */
+            right?: number;
             said?: string;
             /** @enum {string} */
             set?: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes";
@@ -4499,6 +4564,76 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReadingAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "work-out-anew": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnewBody"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "preview-anew": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnewBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnewPreview"];
                 };
             };
             /** @description Error */

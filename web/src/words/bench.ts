@@ -211,6 +211,16 @@ export const benchWords = {
 	onItsStandardTheGaugeWas: (off: string) => `On its standard the gauge was off by ${off}.`,
 	gaugeCSizesCorrectedTo20C: (gaugeC: number) => `gauge ${gaugeC} °C, sizes corrected to 20 °C`,
 
+	// Anew.tsx
+	anewAll: (n: number) => `It was so all along: work out anew the ${count(n, "reading")} taken with it`,
+	anewSince: (n: number, at: string) => `Work out anew the ${count(n, "reading")} taken since it last stood at zero (${at})`,
+	asTakenTheyStay: "As they were taken they stay on the tape, struck through.",
+	whatThatChanges: "What that changes",
+	readingAnew: (part: string, station: string, column: string | undefined) => [part, station, column].filter(Boolean).join(", "),
+	wasIs: (was: string, is: string) => `${was} → ${is}`,
+	andMoreAlike: (more: number) => `and ${more} more`,
+	thatWouldChange: "That would change:",
+
 	// Tape.tsx
 	clear: (size: string, clearance: string) => `${size}, clear ${clearance}`,
 	takenBack: "taken back",

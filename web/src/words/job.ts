@@ -153,6 +153,7 @@ export const jobWords = {
 	howTheyAreMeasured: "How they are measured",
 	cannotSee: (blind: string) => `Cannot see ${blind}.`,
 	sees: (sees: string) => `Sees ${sees}.`,
+	whatIsReadStays: "What is read stays; a part read whole keeps its plan while others are open.",
 	asItCame: (stationsCount: number, f: number) => `${stationsCount} × ${f}, as it came`,
 	twoPointGaugesNeverSeeOdd:
 		"Two-point gauges never see odd lobes (3, 5…); only a V-block with an indicator does. A plan is changed before the first reading.",

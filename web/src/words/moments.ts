@@ -76,7 +76,7 @@ export function said(view: JobView, m: Moment): string {
 		case "share":
 			return m.removed ? `revoked the link of ${m.for}` : `made a link for ${m.for}`;
 		case "change":
-			return changed(m);
+			return changed(view, m);
 	}
 }
 
@@ -116,7 +116,7 @@ const CLOSED: Record<string, string> = {
 };
 
 /** What was changed where it has no place of its own; of before changes were kept as facts there are only their words. */
-function changed(m: Moment): string {
+function changed(view: JobView, m: Moment): string {
 	if (m.text) return m.text;
 	const part = m.part_kind ? plural(m.part_kind) + (m.part_number ? ` ${m.part_number}` : "") + tagged(m.tag) : "";
 	const component = m.of ? componentName({ of: m.of, tag: m.tag ?? "" }) : "";
@@ -128,6 +128,8 @@ function changed(m: Moment): string {
 			return "changed the limits or the policy";
 		case "plan":
 			return `${part}: measured by the plan ${m.plan}`;
+		case "worked_out_anew":
+			return `${part}: ${count(m.many ?? 0, "reading")} worked out anew; ${anew(view, m)}`;
 		case "quick":
 			return `${part}: looked at quickly first`;
 		case "whole":
@@ -153,6 +155,13 @@ function changed(m: Moment): string {
 		default:
 			return plain(m.change ?? "");
 	}
+}
+
+/** What was wrong of a gauge. */
+function anew(view: JobView, { off, right }: Moment): string {
+	const size = (length: number) => showAs("size", length, view.job.unit);
+	if (off) return `their gauge was off by ${size(off)}`;
+	return right === undefined ? "their gauge was set up wrong" : `their gauge was set on ${size(right)}`;
 }
 
 function before({ before: head }: Moment): string {

@@ -6,6 +6,7 @@ import look from "../../look/look.module.css";
 import { plain, type System, show } from "../../quantity/length";
 import { benchWords } from "../../words/bench";
 import { Rich } from "../../words/Rich";
+import { Anew } from "./Anew";
 import { FormDialog } from "./FormDialog";
 import { built, COUNTS, modesFor, useGaugeForm } from "./gauge-form";
 
@@ -20,15 +21,16 @@ interface GaugeDialogProps {
 
 /** Sets the gauge up for all parts of a kind: what it is, what it shows, and what it was zeroed on. */
 export function GaugeDialog({ job, feature, setup, unit, onClose }: GaugeDialogProps) {
-	const { fields, change, errors, deviates, submit, set } = useGaugeForm(job, feature, setup, unit, onClose);
+	const form = useGaugeForm(job, feature, setup, unit, onClose);
+	const { fields, change, errors, deviates, submit } = form;
 	const modes = modesFor(feature);
 	const figure = { inputMode: "decimal", classNames: { input: look.figure } } as const;
 	return (
 		<FormDialog
 			title={benchWords.theGaugeFor(plural(feature.kind).toLowerCase())}
 			save={benchWords.useThisGauge}
-			saving={set.isPending}
-			error={Object.keys(errors).length === 0 ? set.error : null}
+			saving={form.saving}
+			error={Object.keys(errors).length === 0 ? form.error : null}
 			onSubmit={submit}
 			onClose={onClose}
 		>
@@ -104,6 +106,7 @@ export function GaugeDialog({ job, feature, setup, unit, onClose }: GaugeDialogP
 					/>
 				</>
 			) : null}
+			<Anew job={job} unit={unit} body={form.wrongSoFar} chosen={form.anewToo} onChoose={form.setAnewToo} />
 			{feature.quantity === "size" ? (
 				<details>
 					<summary className={look.soft}>{benchWords.whatTheShopFoundOfThis}</summary>

@@ -1,6 +1,6 @@
 import { type FormEvent, useState } from "react";
-import { useSetGauge } from "../../api/changes";
-import { type FeatureView, type GaugeBody, type GaugeSetup, Refusal } from "../../api/client";
+import { useSetGauge, useWorkOutAnew } from "../../api/changes";
+import { type AnewBody, type FeatureView, type GaugeBody, type GaugeSetup, Refusal } from "../../api/client";
 import { newId } from "../../api/id";
 import { rowOf } from "../../api/table";
 import { isBore } from "../../api/view";
@@ -75,6 +75,9 @@ export function built(text: string, unit: System): Length | undefined {
 /** The fields of a gauge's setup, and its sending. */
 export function useGaugeForm(job: number, feature: FeatureView, setup: GaugeSetup | undefined, unit: System, onDone: () => void) {
 	const set = useSetGauge(job);
+	const anew = useWorkOutAnew(job);
+	const [anewToo, setAnewToo] = useState(false);
+	const [id] = useState(newId);
 	const bore = isBore(feature.kind);
 	const small = feature.quantity !== "size";
 	const [fields, setFields] = useState({
@@ -96,8 +99,7 @@ export function useGaugeForm(job: number, feature: FeatureView, setup: GaugeSetu
 	const change = (more: Partial<typeof fields>) => setFields((f) => ({ ...f, ...more }));
 	const deviates = !small && (fields.mode === "divisions" || fields.mode === "length");
 	const needsSetting = fields.mode === "vernier" || (deviates && !fields.mating);
-	const submit = (event: FormEvent) => {
-		event.preventDefault();
+	const read = (): { body?: GaugeBody; wrong: Record<string, string> } => {
 		const division = parse(fields.division, unit);
 		const setting = parse(fields.setting, unit);
 		const steps = splitList(fields.steps).map((s) => parse(s, unit));
@@ -114,10 +116,9 @@ export function useGaugeForm(job: number, feature: FeatureView, setup: GaugeSetu
 		for (const [name, read] of Object.entries(own)) if (typeof read === "string") wrong[name] = read;
 		const badStep = steps.find((s) => !s.ok);
 		if (fields.mode === "strip" && badStep && !badStep.ok) wrong.steps = badStep.sentence;
-		setErrors(wrong);
-		if (!division.ok || Object.keys(wrong).length > 0) return;
+		if (!division.ok || Object.keys(wrong).length > 0) return { wrong };
 		const body: GaugeBody = {
-			id: newId(),
+			id,
 			kind: feature.kind,
 			instrument: fields.instrument as GaugeBody["instrument"],
 			division: division.length,
@@ -133,9 +134,39 @@ export function useGaugeForm(job: number, feature: FeatureView, setup: GaugeSetu
 			finest: fields.finest || undefined,
 			checked: fields.checked,
 		};
-		set.mutate(body, { onSuccess: onDone, onError: (error) => error instanceof Refusal && setErrors(error.places) });
+		return { body, wrong };
 	};
-	return { fields, change, errors, deviates, submit, set };
+	const { body } = read();
+	const amends =
+		setup && body?.mode === setup.mode && !setup.mating && !body.mating
+			? body.setting !== setup.setting ||
+				body.sense !== setup.sense ||
+				(body.mode === "divisions" && body.division !== setup.division)
+			: false;
+	/** What was wrong of the setup so far, where this form says otherwise. */
+	const wrongSoFar: AnewBody | undefined =
+		amends && setup && body ? { id, kind: feature.kind, gauge: setup.id, right: body } : undefined;
+	const submit = (event: FormEvent) => {
+		event.preventDefault();
+		const { body, wrong } = read();
+		setErrors(wrong);
+		if (!body) return;
+		const done = { onSuccess: onDone, onError: (error: Error) => error instanceof Refusal && setErrors(error.places) };
+		if (anewToo && wrongSoFar) anew.mutate(wrongSoFar, done);
+		else set.mutate(body, done);
+	};
+	return {
+		fields,
+		change,
+		errors,
+		deviates,
+		submit,
+		saving: set.isPending || anew.isPending,
+		error: set.error ?? anew.error,
+		wrongSoFar,
+		anewToo,
+		setAnewToo,
+	};
 }
 
 /** A length that may be left out, or why it is none. */

@@ -17,6 +17,17 @@ import { type Taken, useTaker } from "./use-taker";
 /** The place alone, without what is said of it. */
 const placeAt = (cell: Cell | undefined): Cell | undefined => cell && { station: cell.station, direction: cell.direction };
 
+/** What is asked for at a part again, what of that is asked for here, and where to go from here. */
+function wayOn(view: JobView, feature: FeatureView, path: Cell[], at: Cell, sent: Cell[]) {
+	const wanted = wantedOf(view, feature, sent);
+	const after = [...wanted.filter((w) => !sameCell(w, at)), ...wanted.filter((w) => sameCell(w, at) && w.more > 1)];
+	return {
+		wanted,
+		asked: wanted.find((w) => sameCell(w, at)),
+		next: nextCell(feature, path, at, sent) ?? placeAt(after[0]),
+	};
+}
+
 /**
  * What is being entered at one part: where, the digits so far, what they mean, and how they are taken. Going by rounds, onRound
  * is told when a direction is read on this part.
@@ -61,12 +72,9 @@ export function useEntry(view: JobView, feature: FeatureView, by: string, onRoun
 	const expected = expectedWith(feature, taker.waiting);
 	const means = meaningOn({ ...feature, expected }, typed, gauge, system);
 	const sent = taker.waiting.map((w) => w.cell);
-	const wanted = wantedOf(view, feature, sent);
-	const asked = wanted.find((w) => sameCell(w, at));
+	const { wanted, asked, next } = wayOn(view, feature, path, at, sent);
 	// What is asked for again joins what is there; a size that is doubted takes its place.
 	const repeat = repeating || (asked?.repeat ?? false);
-	const after = [...wanted.filter((w) => !sameCell(w, at)), ...wanted.filter((w) => sameCell(w, at) && w.more > 1)];
-	const next = nextCell(feature, path, at, sent) ?? placeAt(after[0]);
 	const here = liveReadings(feature, at);
 
 	const start = (cell: Cell) => {

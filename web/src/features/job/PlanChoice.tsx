@@ -4,9 +4,10 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { useSetPlan, useSetQuick } from "../../api/changes";
 import type { FeatureView, JobView } from "../../api/client";
+import { unread } from "../../api/path";
 import { plansQuery, powerQuery } from "../../api/queries";
 import { type Kind, plural, rowOf } from "../../api/table";
-import { columnCount, pathIn } from "../../api/view";
+import { columnCount, partsOf, pathIn } from "../../api/view";
 import look from "../../look/look.module.css";
 import { Failed } from "../../ui/Failed";
 import { jobWords } from "../../words/job";
@@ -25,7 +26,8 @@ export function PlanChoice({ view }: { view: JobView }) {
 			</Title>
 			<div className={look.twin}>
 				{kinds.map((kind) => {
-					const f = view.features.find((one) => one.kind === kind);
+					const parts = partsOf(view, kind).map((p) => p.feature);
+					const f = parts.find(unread) ?? parts[0];
 					return f ? <PlanOf key={kind} view={view} kind={kind} f={f} /> : null;
 				})}
 			</div>
@@ -49,7 +51,7 @@ function PlanOf({ view, kind, f }: { view: JobView; kind: Kind; f: FeatureView }
 	const powerOf = (plan: string, quick: boolean) => power.data?.find((p) => p.plan === plan && p.quick === quick);
 	const set = useSetPlan(view.job.id);
 	const looking = useSetQuick(view.job.id);
-	const untouched = view.features.some((one) => one.kind === kind && one.tape.length === 0);
+	const begun = view.features.some((one) => one.kind === kind && one.tape.length > 0);
 	const now = plans.data?.find((p) => p.stations.join() === f.stations.join() && p.directions.join() === f.directions.join());
 	const quick = f.quick ?? false;
 	return (
@@ -57,8 +59,11 @@ function PlanOf({ view, kind, f }: { view: JobView; kind: Kind; f: FeatureView }
 			<Select
 				label={plural(kind)}
 				miw={230}
-				disabled={!untouched}
-				description={f.blind ? jobWords.cannotSee(f.blind) : f.sees ? jobWords.sees(f.sees) : undefined}
+				disabled={view.job.closed_at !== undefined}
+				description={[
+					f.blind ? jobWords.cannotSee(f.blind) : f.sees ? jobWords.sees(f.sees) : "",
+					begun ? jobWords.whatIsReadStays : "",
+				].join(" ")}
 				onDropdownOpen={() => setAsking(true)}
 				data={
 					plans.data
