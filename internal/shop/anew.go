@@ -108,7 +108,8 @@ func (a *Application) anew(ctx context.Context, record store.Record, b AnewBody)
 			if r.SupersededBy != nil || r.Value == nil || r.TakenAt <= out.Since || !sameID(r.GaugeID, b.Gauge) {
 				continue
 			}
-			is := part.Value(worth(r.Value.Length(), strings.HasPrefix(r.Typed, "+") || strings.HasPrefix(r.Typed, "-")))
+			signed := strings.HasPrefix(r.Typed, "+") || strings.HasPrefix(r.Typed, "-")
+			is := part.Value(worth(r.Value.Length(), signed))
 			out.is = append(out.is, store.Again{Reading: r, Value: is})
 			line := AnewReading{Part: f.Name(), Station: f.Stations[r.Station], Was: *r.Value, Is: is}
 			if len(f.Directions) > 0 {
@@ -134,7 +135,8 @@ func (p *AnewPreview) worth(record store.Record, b *AnewBody) (func(unit.Length,
 		}
 		return func(size unit.Length, _ bool) unit.Length { return size - b.Off }, nil
 	}
-	wrong := slices.IndexFunc(record.Gauges, func(g store.GaugeSetup) bool { return b.Gauge != nil && g.ID == *b.Gauge })
+	wrong := slices.IndexFunc(record.Gauges,
+		func(g store.GaugeSetup) bool { return b.Gauge != nil && g.ID == *b.Gauge })
 	if wrong < 0 {
 		return nil, refuse("gauge", words.Told("conflict.gauge"))
 	}

@@ -60,7 +60,8 @@ func TestReadingsAreWorkedOutAnew(t *testing.T) {
 		for i, r := range tape {
 			assert.Equal(t, i < 3, r.SupersededBy != nil, i)
 		}
-		assert.Equal(t, []string{"3", right.ID, "Wanda Pell"}, []string{tape[3].Typed, *tape[3].GaugeID, tape[3].TakenBy})
+		assert.Equal(t, []string{"3", right.ID, "Wanda Pell"},
+			[]string{tape[3].Typed, *tape[3].GaugeID, tape[3].TakenBy})
 	}
 	assert.Equal(t, since.Setting, view.Gauges[len(view.Gauges)-1].Setting)
 

@@ -47,7 +47,8 @@ func (s *Store) WorkOutAnew(ctx context.Context, jobID int64, id string, all []A
 			if now.SupersededBy != nil {
 				return conflict("conflict.anew")
 			}
-			r.ID, r.Value, r.TakenBy, r.TakenAt, r.FromFile = anewID(space, old), &again.Value, Actor(ctx), s.stamp(), false
+			r.ID, r.Value, r.FromFile = anewID(space, old), &again.Value, false
+			r.TakenBy, r.TakenAt = Actor(ctx), s.stamp()
 			if len(gauges) > 0 {
 				r.GaugeID = &gauges[0].ID
 			}
