@@ -9,7 +9,7 @@ import (
 	"ledge/internal/core/unit"
 )
 
-// Common practice: the ends of a journal are its ends under any plan; what was read elsewhere stays beside the new plan.
+// Common practice: the ends of a journal are its ends under any plan; what was read elsewhere stays beside the new one.
 func TestAnotherPlanKeepsWhatFits(t *testing.T) {
 	plan := func(id string) Plan {
 		p, ok := Find(id)
