@@ -124,3 +124,11 @@ export function crankJournal(view: JobView, place: Journal) {
 		label: feature?.title ?? `${place.throw ? "Rod journal" : "Main"} ${place.number}`,
 	};
 }
+
+/** The new range of the class it belongs to. */
+export function classRange(view: JobView, feature: FeatureView, finding: Finding | undefined) {
+	const fresh = view.job.limits.book[feature.kind]?.new;
+	if (!fresh) return undefined;
+	const shift = (finding?.size_class ?? 0) * (isBore(feature.kind) ? 1 : -1);
+	return { min: fresh.min + shift, max: fresh.max + shift };
+}

@@ -10,6 +10,8 @@ export interface ProfileProps {
 	sizes: (number | null)[][];
 	/** The range of new parts of its class. */
 	band?: { min: number; max: number };
+	/** The limit of its taper: what is far inside looks so. */
+	limit?: number | undefined;
 	system: System;
 	title: string;
 }
@@ -19,8 +21,8 @@ const H = 230;
 const DASHES = ["", "7 4", "2 4", "10 3 2 3"];
 
 /** The size along the axis, one line for each direction, over the range of new parts. */
-export function Profile({ stations, directions, sizes, band, system, title }: ProfileProps) {
-	const g = profileGeometry(sizes, W, H, resolution(system), band);
+export function Profile({ stations, directions, sizes, band, limit, system, title }: ProfileProps) {
+	const g = profileGeometry(sizes, W, H, resolution(system), band, limit);
 	return (
 		<svg className={css.drawing} viewBox={`-88 -16 ${W + 164} ${H + 56}`}>
 			<title>{title}</title>

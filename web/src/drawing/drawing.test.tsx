@@ -1,5 +1,6 @@
 import { renderToStaticMarkup } from "react-dom/server";
 import { describe, expect, it } from "vitest";
+import { alongScale } from "./along";
 import { BendPicture } from "./BendPicture";
 import { Crank } from "./Crank";
 import { crankGeometry } from "./crank";
@@ -89,6 +90,22 @@ describe("section", () => {
 	it("puts 0° to the right and 90° up", () => {
 		expect(onCircle(0, 10)).toEqual({ x: 10, y: -0 });
 		expect(onCircle(90, 10).y).toBe(-10);
+	});
+});
+
+describe("along a shaft", () => {
+	const part = (min: number, max: number) => ({
+		label: "",
+		stations: [{ min, max, mean: (min + max) / 2 }],
+		band: { min: 1000, max: 1010 },
+	});
+	it("is drawn by its limit: parts that are nearly perfect look so, one that is not makes the others no larger", () => {
+		const perfect = alongScale([part(1004, 1005), part(1005, 1005)], 130, 5);
+		expect(perfect.pixels * 5).toBeGreaterThan(30);
+		expect(perfect.pixels * 1).toBeLessThan(10);
+		const worn = alongScale([part(1004, 1005), part(960, 970)], 130, 5);
+		expect(worn.pixels).toBeLessThan(perfect.pixels);
+		expect(worn.y(part(0, 0), 960)).toBeLessThanOrEqual(130);
 	});
 });
 

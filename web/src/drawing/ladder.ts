@@ -28,7 +28,7 @@ export interface LadderGeometry {
 	needY?: number;
 }
 
-const ROW = 84;
+const ROW = 76;
 const TOP = 64;
 
 /**

@@ -19,10 +19,13 @@ export function profileGeometry(
 	/** Axis sizes are multiples of this. */
 	round: number,
 	band?: { min: number; max: number },
+	/** The limit of its taper: so much is seen to either side of the middle, whatever was read. */
+	limit = 0,
 ): ProfileGeometry {
 	const all = sizes.flat().filter((s) => s !== null);
-	const low = Math.min(...all, band?.min ?? Number.POSITIVE_INFINITY);
-	const high = Math.max(...all, band?.max ?? Number.NEGATIVE_INFINITY);
+	const middle = (Math.min(...all) + Math.max(...all)) / 2;
+	const low = Math.min(...all, band?.min ?? Number.POSITIVE_INFINITY, middle - limit);
+	const high = Math.max(...all, band?.max ?? Number.NEGATIVE_INFINITY, middle + limit);
 	const margin = Math.max((high - low) * 0.12, 1);
 	const y = scaleLinear([low - margin, high + margin], [height, 0]);
 	const stationX = sizes.map((_, i) => (sizes.length === 1 ? width / 2 : (width * (i + 0.5)) / sizes.length));

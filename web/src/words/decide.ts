@@ -44,6 +44,9 @@ export const decideWords = {
 	theWorkIsOrdered: "The work is ordered; what came back stands under {verify}.",
 	verify: "Verify",
 	sizesTheCouldHave: (set: string) => `Sizes the ${set} could have`,
+	alongItsLength: (set: string) => `${set} along their length`,
+	alongSays:
+		"Along their length, each from end to end in its range when new, all on one scale: the line joins its stations, a bar is what their directions differ by, the shade what the gauge leaves open, the grey bar beside it the taper that is allowed.",
 	ladderOfJournals:
 		"White box: smallest to largest reading. Dashed: what bend and clean-up add. A rung at or below the line cleans every journal.",
 	ladderOfCylinders:

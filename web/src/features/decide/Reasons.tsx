@@ -3,6 +3,7 @@ import type { CostsView, DecisionSet, JobView, Option } from "../../api/client";
 import type { Kind } from "../../api/table";
 import { featureOf, pathIn } from "../../api/view";
 import { sameWay } from "../../api/way";
+import { Along } from "../../drawing/Along";
 import { Ladder } from "../../drawing/Ladder";
 import { Ranges } from "../../drawing/Ranges";
 import look from "../../look/look.module.css";
@@ -11,6 +12,7 @@ import { askWords } from "../../words/asks";
 import { decideWords } from "../../words/decide";
 import { days, money } from "../../words/intl";
 import { MEMBER_WORD, setName } from "../../words/trade";
+import { alongOf } from "./along-of";
 import css from "./decide.module.css";
 import { drawnOf } from "./rows-of";
 import { rungsOf } from "./rungs";
@@ -95,6 +97,8 @@ export function Reasons({
 						rungs={rungsOf(view, set, way)}
 					/>
 					<p className={look.soft}>{set.set === "cylinders" ? decideWords.ladderOfCylinders : decideWords.ladderOfJournals}</p>
+					<Along title={decideWords.alongItsLength(setName(set.set))} {...alongOf(view, set)} />
+					<p className={look.soft}>{decideWords.alongSays}</p>
 				</>
 			) : null}
 			{set.ladder && set.ladder.length > 0 ? null : <Drawings view={view} set={set} />}

@@ -2,7 +2,7 @@ import { Button, Group, Stack, Table, Title } from "@mantine/core";
 import { Link, useParams, useSearchParams } from "react-router";
 import type { FeatureView, Finding, JobView } from "../../api/client";
 import { useWholeJob } from "../../api/queries";
-import { cellSize, degrees, featureOf, findingOf, formScale, isBore, pathIn, rings, zeroUp } from "../../api/view";
+import { cellSize, classRange, degrees, featureOf, findingOf, formScale, isBore, pathIn, rings, zeroUp } from "../../api/view";
 import { Profile } from "../../drawing/Profile";
 import { Section } from "../../drawing/Section";
 import { StatusMark } from "../../drawing/status";
@@ -118,6 +118,7 @@ function FeatureBoard({ view, feature }: { view: JobView; feature: FeatureView }
 								directions={degrees(feature)}
 								sizes={sizes}
 								band={classRange(view, feature, finding)}
+								limit={finding?.checks.find((c) => c.name === "taper")?.limit}
 								system={job.unit}
 								title={featureWords.sizeOfAlongItsAxis(feature.title)}
 							/>
@@ -183,14 +184,6 @@ function States({ view, states, now }: { view: JobView; states: FeatureView[]; n
 function summary(feature: FeatureView, finding: Finding | undefined): string {
 	if (!finding?.min) return "not measured";
 	return featureWords.summary(finding.shape, finding.size_class ? (isBore(feature.kind) ? "oversize" : "undersize") : "standard");
-}
-
-/** The new range of the class it belongs to. */
-function classRange(view: JobView, feature: FeatureView, finding: Finding | undefined) {
-	const fresh = view.job.limits.book[feature.kind]?.new;
-	if (!fresh) return undefined;
-	const shift = (finding?.size_class ?? 0) * (isBore(feature.kind) ? 1 : -1);
-	return { min: fresh.min + shift, max: fresh.max + shift };
 }
 
 function Verdicts({ view, feature, finding }: { view: JobView; feature: FeatureView; finding: Finding | undefined }) {
