@@ -32,4 +32,6 @@ func (a resources) record(api huma.API) {
 		}) (shop.LearnedView, error) {
 			return a.shop.Learned(ctx, in.Engine)
 		})
+	serve(a, api, store.Viewer, fetching("pace", "/pace", "How long a reading usually takes here"),
+		func(ctx context.Context, _ *struct{}) (shop.Pace, error) { return a.shop.Pace(ctx) })
 }

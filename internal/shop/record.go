@@ -143,3 +143,14 @@ func (a *Application) Learned(ctx context.Context, engine string) (LearnedView, 
 	})
 	return view, nil
 }
+
+// Pace is how long readings usually take in this shop.
+type Pace struct {
+	Kinds map[part.Kind]int64 `json:"kinds" doc:"milliseconds a reading, of kinds that enough were taken of"`
+}
+
+// Pace tells how long a reading of each kind usually takes here, from the shop's latest jobs.
+func (a *Application) Pace(ctx context.Context) (Pace, error) {
+	kinds, err := a.store.Pace(ctx)
+	return Pace{kinds}, err
+}

@@ -315,6 +315,36 @@ func TestAnotherPlanKeepsWhatWasRead(t *testing.T) {
 	assert.Equal(t, 90*unit.Degree, whole.Directions[1])
 }
 
+// How fast a shop reads is told by what one person read after another; pauses, bursts of a gauge and other benches say
+// nothing.
+func TestThePaceOfAShop(t *testing.T) {
+	now := time.Date(2026, 5, 4, 9, 0, 0, 0, time.UTC)
+	s, err := Open(t.Context(), filepath.Join(t.TempDir(), "pace.db"), func() time.Time { return now })
+	require.NoError(t, err)
+	t.Cleanup(func() { _ = s.Close() })
+	_, job := freshIn(t, s)
+	pace, err := s.Pace(t.Context())
+	require.NoError(t, err)
+	assert.Empty(t, pace)
+	read := func(ctx context.Context, after time.Duration) {
+		now = now.Add(after)
+		_, err := s.AddReading(ctx, job, main3, size("2.4983"), false)
+		require.NoError(t, err)
+	}
+	for range 12 {
+		read(as("Wanda"), 9*time.Second)
+	}
+	read(as("Wanda"), time.Hour)
+	for range 30 { // two benches in turn, and a gauge that sends bursts
+		read(as("Wanda"), 40*time.Second)
+		read(as("Hector"), 40*time.Second)
+		read(as("Hector"), 10*time.Millisecond)
+	}
+	pace, err = s.Pace(t.Context())
+	require.NoError(t, err)
+	assert.Equal(t, map[part.Kind]int64{part.MainJournal: 9000}, pace)
+}
+
 // BenchmarkAddReading: one durable reading at a time, beside the bare insert that it cannot beat.
 func BenchmarkAddReading(b *testing.B) {
 	ctx := as("Wanda")

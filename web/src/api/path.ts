@@ -77,10 +77,35 @@ export function nextInRound(view: JobView, feature: FeatureView, direction: numb
 /** Longer than this between two readings, the hands did something else. */
 const BREAK_MS = 120_000;
 
-/** What is still to be read: the kinds in the order of work, how many readings, and the minutes they take at this job's own pace. */
-export function ahead(view: JobView, order: PathOrder): { kinds: Kind[]; readings: number; minutes: number | undefined } {
+/** How long a reading usually takes, in milliseconds, by kind. */
+export type Pace = Partial<Record<Kind, number>>;
+
+/**
+ * What is still to be read: the kinds in the order of work, how many readings, and the minutes they take: at this job's own pace, else
+ * at the shop's for each kind.
+ */
+export function ahead(
+	view: JobView,
+	order: PathOrder,
+	shop: Pace = {},
+): { kinds: Kind[]; readings: number; minutes: number | undefined } {
 	const open = groups(view, order).flat().filter(unread);
-	const readings = open.reduce((n, f) => n + f.by_station.length - taken(f), 0);
+	const left = (f: FeatureView) => f.by_station.length - taken(f);
+	const readings = open.reduce((n, f) => n + left(f), 0);
+	const own = ownPace(view);
+	const others = Object.values(shop).sort((a, b) => a - b);
+	const usual = others[Math.floor(others.length / 2)];
+	const takes = (f: FeatureView) => own ?? shop[f.kind] ?? usual;
+	const time = open.reduce((t, f) => t + left(f) * (takes(f) ?? 0), 0);
+	return {
+		kinds: [...new Set(open.map((f) => f.kind))],
+		readings,
+		minutes: time > 0 ? Math.max(1, Math.round(time / 60_000)) : undefined,
+	};
+}
+
+/** The middle of the gaps between this job's readings; undefined where there are too few. */
+function ownPace(view: JobView): number | undefined {
 	const at = view.features
 		.flatMap((f) => f.tape.filter((r) => r.what === "size").map((r) => Date.parse(r.taken_at)))
 		.sort((a, b) => a - b);
@@ -89,10 +114,5 @@ export function ahead(view: JobView, order: PathOrder): { kinds: Kind[]; reading
 		.map((t, i) => t - (at[i] ?? t))
 		.filter((gap) => gap > 1000 && gap < BREAK_MS)
 		.sort((a, b) => a - b);
-	const usual = gaps.length >= 10 ? gaps[Math.floor(gaps.length / 2)] : undefined;
-	return {
-		kinds: [...new Set(open.map((f) => f.kind))],
-		readings,
-		minutes: usual === undefined ? undefined : Math.max(1, Math.round((readings * usual) / 60_000)),
-	};
+	return gaps.length >= 10 ? gaps[Math.floor(gaps.length / 2)] : undefined;
 }

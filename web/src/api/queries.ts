@@ -148,6 +148,13 @@ export const searchQuery = (query: SearchFields) =>
 		retry: false,
 	});
 
+/** How long a reading of each kind usually takes in this shop. */
+export const paceQuery = queryOptions({
+	queryKey: ["pace"],
+	queryFn: () => unwrap(client.GET("/api/v1/pace")),
+	staleTime: 600_000,
+});
+
 /** How the parts of an engine usually come in. */
 export const learnedQuery = (engine: string) =>
 	queryOptions({

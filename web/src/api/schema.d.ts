@@ -925,6 +925,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/pace": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How long a reading usually takes here */
+        get: operations["pace"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/people": {
         parameters: {
             query?: never;
@@ -2307,6 +2324,12 @@ export interface components {
             drafts: components["schemas"]["OrderSheet"][];
             issued: components["schemas"]["IssuedView"][];
             unwanted: ("grind" | "tunnel" | "deck" | "bore" | "rods" | "balance" | "rings" | "parts")[];
+        };
+        Pace: {
+            /** @description milliseconds a reading, of kinds that enough were taken of */
+            kinds: {
+                [key: string]: number;
+            };
         };
         PartChange: {
             /** @enum {string} */
@@ -5099,6 +5122,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SessionView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    pace: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Pace"];
                 };
             };
             /** @description Error */

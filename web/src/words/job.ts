@@ -112,13 +112,12 @@ export const jobWords = {
 	limits: "Limits",
 	cylindersMainsThrowsDuty: (cylinders: number, mains: number, throws: number, duty: string) =>
 		` · ${cylinders} cylinders, ${mains} mains, ${throws} throws · ${duty} duty`,
-	measure: (title: string) => `Measure ${title}`,
 	ahead: (kinds: string[], readings: number, minutes: number | undefined) =>
 		[
 			kinds.length > 0
 				? `then ${kinds.slice(0, 3).join(", ").toLowerCase()}${kinds.length > 3 ? ` and ${count(kinds.length - 3, "kind")} more` : ""}`
 				: "",
-			`${count(readings, "reading")}${minutes === undefined ? "" : `, about ${count(minutes, "minute")} at this pace`}`,
+			`${count(readings, "reading")}${minutes === undefined ? "" : `, some ${count(minutes, "minute")}`}`,
 		]
 			.filter(Boolean)
 			.join(" · "),
@@ -130,8 +129,6 @@ export const jobWords = {
 	whatPassesMeans:
 		"“Passes” is how many of a hundred sets with one part over its limit a plan lets through, played with these limits and this gauge. After a quick look only the parts that could be out are read whole.",
 	howOftenItIsRight: "How often is it right?",
-	readAgain: (title: string) => `Read again: ${title}`,
-	decide: "Decide",
 	thisJobLeftTheShopOn: (closedAt: string, value: string, value2: string) =>
 		`This job left the shop on ${closedAt}${value}${value2}.`,
 	itsReport: "Its report",

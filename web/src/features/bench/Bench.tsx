@@ -2,7 +2,8 @@ import { Button, Group, Title } from "@mantine/core";
 import { type ReactNode, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import type { FeatureView, JobView } from "../../api/client";
-import { nextInRound, nextPart } from "../../api/path";
+import { type NextStep, nextStep } from "../../api/next-step";
+import { nextInRound } from "../../api/path";
 import { queue } from "../../api/queue";
 import { pathIn, taken } from "../../api/view";
 import look from "../../look/look.module.css";
@@ -12,6 +13,7 @@ import { usePerson } from "../../ui/person";
 import { Warned } from "../../ui/Warned";
 import { benchWords } from "../../words/bench";
 import { gaugeText } from "../../words/gauge";
+import { nextWords } from "../../words/next";
 import { placeWords } from "../../words/places";
 import { stateWord } from "../../words/trade";
 import { Asked } from "./Asked";
@@ -46,7 +48,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 	const input = useRef<HTMLInputElement>(null);
 	const { job } = view;
 	const { gauge, system, at, path, done, taker } = entry;
-	const following = nextPart(view, entry.order, feature);
+	const following = nextStep(view, entry.order, feature);
 	const open = (which: DialogName) => {
 		input.current?.blur(); // the dialog's number keys are not digits of a reading
 		setDialog(which);
@@ -56,7 +58,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 		input.current?.focus();
 	};
 	// What is typed next is meant for the next part.
-	const onward = () => void go(following ? benchPath(view, following) : pathIn(view, "decide"), { flushSync: true });
+	const onward = () => void go(following.to, { flushSync: true });
 	const press = (key: string) => pressed(key, { entry, feature, open, onward });
 	useFirstKeys(input, !person.asking, dialog === undefined, press, entry.more);
 	const byTouch = useByTouch();
@@ -149,11 +151,11 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 }
 
 /** The ways on, once every place is read. */
-function Onward({ view, feature, following }: { view: JobView; feature: FeatureView; following: FeatureView | undefined }) {
+function Onward({ view, feature, following }: { view: JobView; feature: FeatureView; following: NextStep }) {
 	return (
 		<Group gap="xs" className={css.below}>
-			<Button component={Link} to={following ? benchPath(view, following) : pathIn(view, "decide")} rightSection={<kbd>n</kbd>}>
-				{following ? benchWords.next(following.title) : benchWords.decide}
+			<Button component={Link} to={following.to} rightSection={<kbd>n</kbd>}>
+				{nextWords(following)}
 			</Button>
 			{benchOf(feature).listed ? null : (
 				<Button variant="default" component={Link} to={pathIn(view, `features/${feature.kind}/${feature.number}`)}>

@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { FeatureView, GaugeSetup, JobView } from "../../api/client";
+import { nextStep } from "../../api/next-step";
 import { ahead, nextInRound, nextPart, type PathOrder } from "../../api/path";
 import type { Entry } from "../../api/queue";
 import { featureOf, liveReadings } from "../../api/view";
@@ -184,6 +185,28 @@ describe("the next part", () => {
 		expect(kinds).toEqual(["deck", "main_journal", "piston"]);
 		expect(minutes).toBe(Math.round(readings / 4));
 		expect(ahead(view, "station").readings).toBe(0);
+	});
+	it("leads from the last reading to the signatures, the orders, the proof and the report", () => {
+		const whole = jobs[9];
+		const at = (v: JobView) => {
+			const next = nextStep(v, "station");
+			return [next.does, next.to];
+		};
+		expect(at(whole)).toEqual(["prove", "/jobs/9/bench/cylinder/2"]);
+		const read = { ...whole, features: whole.features.filter((f) => f.state === "as_found") };
+		expect(at(read)).toEqual(["verify", "/jobs/9/verify"]);
+		const proved = {
+			...read,
+			orders: {
+				...read.orders,
+				issued: read.orders.issued.map((o) => ({ ...o, proofs: o.proofs.map((p) => ({ ...p, verdict: "within" as const })) })),
+			},
+		};
+		expect(at(proved)).toEqual(["report", "/jobs/9/report"]);
+		const drafts = { ...proved, orders: { ...proved.orders, unwanted: ["grind" as const] } };
+		expect(at(drafts)).toEqual(["issue", "/jobs/9/orders"]);
+		const unsigned = { ...drafts, said: drafts.said.map((s, i) => ({ ...s, signed: i > 0 })) };
+		expect(at(unsigned)).toEqual(["sign", `/jobs/9/decide/${unsigned.said[0]?.set}`]);
 	});
 	it("goes in rounds over all parts of a kind in one direction, then on to the next", () => {
 		const cleared = (f: FeatureView, kept: number): FeatureView => ({

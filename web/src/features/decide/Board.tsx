@@ -7,6 +7,7 @@ import { featureOf, pathIn } from "../../api/view";
 import { wayOf } from "../../api/way";
 import look from "../../look/look.module.css";
 import { AskList } from "../../ui/AskList";
+import { Onward } from "../../ui/Onward";
 import { Warned } from "../../ui/Warned";
 import { decideWords } from "../../words/decide";
 import { setName, wayName } from "../../words/trade";
@@ -49,6 +50,11 @@ export function Board({ view, set, costs, tried, onTry }: BoardProps) {
 			</main>
 			<aside aria-label={decideWords.waysToDoIt}>
 				<Sign view={view} set={set} open={open} />
+				{open || signed ? (
+					<p>
+						<Onward view={view} light={!signed} />
+					</p>
+				) : null}
 				<Ways view={view} set={set} way={way} open={open} costs={costs} tried={tried} onTry={onTry} />
 			</aside>
 		</div>

@@ -1,10 +1,11 @@
 import { Alert, Button, Group, Stack, Table, Title, VisuallyHidden } from "@mantine/core";
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { useRemovePart } from "../../api/changes";
 import type { FeatureView, JobView, Journal } from "../../api/client";
-import { ahead, nextPart, type PathOrder, unread } from "../../api/path";
-import { useWholeJob } from "../../api/queries";
+import { ahead, type PathOrder } from "../../api/path";
+import { paceQuery, useWholeJob } from "../../api/queries";
 import { type Kind, plural, rowOf } from "../../api/table";
 import {
 	bearingKind,
@@ -28,6 +29,7 @@ import { showSpan } from "../../quantity/length";
 import { AskList } from "../../ui/AskList";
 import { Bar } from "../../ui/Bar";
 import { Load } from "../../ui/Load";
+import { Onward } from "../../ui/Onward";
 import { SvgLink } from "../../ui/SvgLink";
 import { usePathOrder } from "../../ui/use-path-order";
 import { useStandIn } from "../../ui/use-stand-in";
@@ -54,7 +56,6 @@ export function JobPlace() {
 function JobBoard({ view }: { view: JobView }) {
 	const { job } = view;
 	const [order] = usePathOrder();
-	const next = nextPart(view, order);
 	const [csv, setCsv] = useState(false);
 	// Of a component beside the engine nothing else is shown.
 	const shafted = view.features.some((f) => f.kind === "main_journal" || f.kind === "rod_journal");
@@ -89,9 +90,7 @@ function JobBoard({ view }: { view: JobView }) {
 								</div>
 							</div>
 							<div className={look.right}>
-								<Button size="md" component={Link} to={pathIn(view, next ? `bench/${next.kind}/${next.number}` : "decide")}>
-									{next ? (unread(next) ? jobWords.measure(next.title) : jobWords.readAgain(next.title)) : jobWords.decide}
-								</Button>
+								<Onward view={view} />
 								<Ahead view={view} order={order} />
 							</div>
 						</Group>
@@ -293,9 +292,10 @@ function FeatureRow({ view, place }: { view: JobView; place: Journal }) {
 	);
 }
 
-/** What comes after the next part, and how long it all takes at this job's own pace. */
+/** What comes after the next part, and how long it all takes: at this job's own pace, or at that of the shop. */
 function Ahead({ view, order }: { view: JobView; order: PathOrder }) {
-	const { kinds, readings, minutes } = ahead(view, order);
+	const pace = useQuery(paceQuery);
+	const { kinds, readings, minutes } = ahead(view, order, pace.data?.kinds);
 	if (readings === 0) return null;
 	return <p className={`${look.soft} ${look.flush}`}>{jobWords.ahead(kinds.slice(1).map(plural), readings, minutes)}</p>;
 }

@@ -10,6 +10,7 @@ import look from "../../look/look.module.css";
 import { Bar } from "../../ui/Bar";
 import { Failed } from "../../ui/Failed";
 import { Load } from "../../ui/Load";
+import { Onward } from "../../ui/Onward";
 import { dateTime } from "../../words/intl";
 import { ordersWords } from "../../words/orders";
 import { placeWords } from "../../words/places";
@@ -87,6 +88,11 @@ function Board({ view, chosen }: { view: JobView; chosen: string | undefined }) 
 					</Button>
 				) : null}
 				<Failed error={issue.error} mt="sm" />
+				{waiting > 0 ? null : (
+					<p>
+						<Onward view={view} />
+					</p>
+				)}
 				{unsigned > 0 ? (
 					<p className={look.soft}>
 						{ordersWords.notSignedYetNothingIsOrdered(unsigned)} <Link to={`/jobs/${job.id}/decide`}>{ordersWords.decide}</Link>

@@ -12,6 +12,7 @@ import { showSpan } from "../../quantity/length";
 import { Bar } from "../../ui/Bar";
 import { Failed } from "../../ui/Failed";
 import { Load } from "../../ui/Load";
+import { Onward } from "../../ui/Onward";
 import { ordersWords } from "../../words/orders";
 import { placeWords } from "../../words/places";
 import { Rich } from "../../words/Rich";
@@ -33,7 +34,10 @@ export function VerifyPlace() {
 						]}
 					/>
 					<main className={look.page}>
-						<Title order={1}>{ordersWords.whatCameBackAgainstWhatWas}</Title>
+						<Group justify="space-between">
+							<Title order={1}>{ordersWords.whatCameBackAgainstWhatWas}</Title>
+							<Onward view={view} />
+						</Group>
 						<Sheets view={view} />
 					</main>
 				</>
