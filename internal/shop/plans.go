@@ -4,6 +4,7 @@ import (
 	"context"
 	"slices"
 
+	"ledge/internal/core/form"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/part"
 	"ledge/internal/core/plan"
@@ -40,8 +41,8 @@ func (v *JobView) quickly() {
 		if !f.Quick {
 			continue
 		}
-		quick := plan.QuickOf(f.Stations, f.Directions)
 		found := v.finding(f)
+		quick := inspection.QuickCells(f.Kind, f.State, f.Stations, f.Directions, v.asFound(f))
 		whole := found != nil && found.Quick == inspection.WholePlan
 		for _, path := range []*[]plan.Cell{&f.ByStation, &f.ByDirection} {
 			rest := *path
@@ -62,4 +63,17 @@ func (a *Application) SetFitted(ctx context.Context, job int64, at store.Place,
 		return JobView{}, refuse("kind", words.Told("refuse.only_bearings"))
 	}
 	return a.changedPart(ctx, job, at.Kind, at.Component, a.store.SetFitted(ctx, job, at, in))
+}
+
+// asFound is the grid of a part as it came; empty where that was not measured.
+func (v *JobView) asFound(f *FeatureView) form.Grid {
+	for i := range v.Features {
+		o := &v.Features[i]
+		if o.Kind == f.Kind && o.Number == f.Number && o.Component == f.Component && o.State == part.AsFound {
+			if found := v.finding(o); found != nil {
+				return found.Grid
+			}
+		}
+	}
+	return form.Grid{}
 }

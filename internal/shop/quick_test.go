@@ -2,6 +2,8 @@ package shop_test
 
 import (
 	"context"
+	"fmt"
+	"slices"
 	"testing"
 
 	"github.com/google/uuid"
@@ -9,7 +11,9 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"ledge/internal/core/inspection"
+	"ledge/internal/core/order"
 	"ledge/internal/core/part"
+	"ledge/internal/core/plan"
 	"ledge/internal/core/unit"
 	"ledge/internal/shop"
 	"ledge/internal/store"
@@ -77,35 +81,49 @@ func read(ctx context.Context, t *testing.T, a *shop.Application, f shop.Feature
 	return answer
 }
 
-// A proof asks for the fewest readings that tell: a quick look at each part that came back.
-func TestAProofIsAQuickLook(t *testing.T) {
+// A proof asks for the fewest readings that tell, first where the part was worn most: what lies amid its window is proved
+// by them, what is near an end of it or not true asks for its whole plan, each part by itself.
+func TestAProofAsksForTheFewestReadings(t *testing.T) {
 	a, ctx := opened(t)
-	view, err := a.AddState(ctx, 6, part.MainJournal, "", "after_grind", true)
+	view, err := a.View(ctx, 6, "", "")
 	require.NoError(t, err)
-	for _, f := range view.Features {
-		if f.State == "after_grind" {
-			assert.Len(t, f.ByStation, 4, f.Title)
-		}
+	mains := view.Evaluation.Sets[0]
+	_, err = a.Sign(ctx, 6, shop.DecisionBody{ID: uuid.NewString(), Set: mains.Set, Way: mains.Way})
+	require.NoError(t, err)
+	view, err = a.Issue(ctx, 6, nil)
+	require.NoError(t, err)
+	line := view.Orders.Issued[0].Body.Lines[0]
+	require.NotNil(t, line.Min)
+	view, err = a.AddState(ctx, 6, part.MainJournal, "", line.State, true)
+	require.NoError(t, err)
+	back := func(number int) shop.FeatureView {
+		i := slices.IndexFunc(view.Features, func(f shop.FeatureView) bool {
+			return f.Kind == part.MainJournal && f.State == line.State && f.Number == number
+		})
+		return view.Features[i]
 	}
-	for n := range 2 { // nothing of another part is waited for that nobody began
-		for _, cell := range []int{0, 4, 8, 2} {
-			for _, f := range view.Features {
-				if f.State == "after_grind" && f.Number == n+1 {
-					read(ctx, t, a, f, cell/3, cell%3, unit.MustParse("2.2384", unit.In))
-				}
+	worn := view.Evaluation.Features[view.Features[slices.IndexFunc(view.Features, func(f shop.FeatureView) bool {
+		return f.Kind == part.MainJournal && f.State == part.AsFound
+	})].Finding].Grid.Ends().Small
+	assert.Equal(t, plan.Cell(worn), back(1).ByStation[0])
+	middle := (*line.Min + *line.Max) / 2
+	for number, last := range map[int]unit.Length{1: middle + unit.Tenth, 2: *line.Max, 3: middle - 3*unit.Tenth} {
+		require.Len(t, back(number).ByStation, 3)
+		for i, cell := range back(number).ByStation {
+			size := middle
+			if i == 2 {
+				size = last
 			}
+			read(ctx, t, a, back(number), cell.Station, cell.Direction, size)
 		}
 	}
 	view, err = a.View(ctx, 6, "", "")
 	require.NoError(t, err)
-	proven := 0
-	for _, f := range view.Features {
-		if f.State == "after_grind" && f.Finding >= 0 {
-			found := view.Evaluation.Features[f.Finding]
-			assert.Equal(t, inspection.FarInside, found.Quick, f.Title)
-			assert.True(t, found.Complete, f.Title)
-			proven++
-		}
+	var verdicts []string
+	for number := 1; number <= 3; number++ {
+		proofs := view.Orders.Issued[0].Proofs
+		at := slices.IndexFunc(proofs, func(p order.Proof) bool { return p.Key == fmt.Sprintf("main_journal/%d", number) })
+		verdicts = append(verdicts, fmt.Sprintf("%s, %d places", proofs[at].Verdict, len(back(number).ByStation)))
 	}
-	assert.Equal(t, 2, proven)
+	assert.Equal(t, []string{"within, 3 places", "open, 9 places", "open, 9 places"}, verdicts)
 }

@@ -8,6 +8,7 @@ import (
 
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/instrument"
+	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/core/walk"
@@ -165,9 +166,30 @@ func (r Record) Inspection() (in *inspection.Inspection, index []int) {
 		} else if inspected.Stamp != nil {
 			inspected.Stamp = stamp(inspected.Stamp.Text, r.Job.Unit)
 		}
+		inspected.Ordered = r.ordered(f)
 		in.Features, index = append(in.Features, inspected), append(index, i)
 	}
 	return in, index
+}
+
+// ordered is the size that the work on a feature was ordered to; nil where no sheet says so.
+func (r Record) ordered(f *Feature) *limit.Range {
+	if f.State == part.AsFound {
+		return nil
+	}
+	for i := range slices.Backward(r.Orders) {
+		for _, l := range r.Orders[i].Body.Lines {
+			if l.Feature != nil && l.Feature.Kind == f.Kind && l.Feature.Number == f.Number && l.State == f.State &&
+				l.Component == f.Component && l.Min != nil && l.Max != nil {
+				window := limit.Range{Min: *l.Min, Max: *l.Max}
+				if l.Across != nil {
+					window.Max = *l.Across
+				}
+				return &window
+			}
+		}
+	}
+	return nil
 }
 
 // stamp reads what is stamped on a part, which may be a size; nil where nothing is.

@@ -23,7 +23,9 @@ await page.addInitScript(() => {
 		new MutationObserver((changes) => {
 			// The tape grows by what was typed; once the answer is there, that line waits no more.
 			const grown = changes.some((c) => [...c.addedNodes].some(line));
-			const answered = changes.some((c) => c.type === "attributes" || [...c.removedNodes].some((n) => line(n) && "waiting" in n.dataset));
+			const answered = changes.some(
+				(c) => c.type === "attributes" || [...c.removedNodes].some((n) => line(n) && "waiting" in n.dataset),
+			);
 			if (grown && pressed > 0) {
 				paint(pressed, window.times.painted);
 				pressed = 0;
@@ -45,7 +47,12 @@ for (const [link, conditions] of [
 		["/jobs/6/bench/main_journal/3", "84"],
 		["/jobs/7/bench/cylinder/5", "096.05"],
 	]) {
-		await session.send("Network.emulateNetworkConditions", { offline: false, latency: 0, downloadThroughput: -1, uploadThroughput: -1 });
+		await session.send("Network.emulateNetworkConditions", {
+			offline: false,
+			latency: 0,
+			downloadThroughput: -1,
+			uploadThroughput: -1,
+		});
 		await page.goto(base + path);
 		await page.getByRole("textbox", { name: /Reading at/ }).waitFor();
 		await page.waitForTimeout(1000);

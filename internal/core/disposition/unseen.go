@@ -56,19 +56,19 @@ func (b *board) unseenForm(m member) {
 	quick := m.finding.Quick == inspection.FarInside
 	switch {
 	case l.TaperMax == nil:
-	case m.finding.Taper == nil:
-		b.unseen("taper", &m.ref, Unmeasured)
 	case quick:
 		b.unseen("shape_quick", &m.ref, ByPlan)
+	case m.finding.Taper == nil:
+		b.unseen("taper", &m.ref, Unmeasured)
 	case stations == 2:
 		b.unseen("shape", &m.ref, ByPlan)
 	}
 	switch {
 	case l.OutOfRoundMax == nil:
-	case m.finding.OutOfRound == nil:
-		b.unseen("out_of_round", &m.ref, Unmeasured)
 	case m.finding.Pooled == nil && quick:
 		b.unseen("oval_quick", &m.ref, ByPlan)
+	case m.finding.OutOfRound == nil:
+		b.unseen("out_of_round", &m.ref, Unmeasured)
 	case m.finding.Pooled == nil:
 		b.unseen("oval", &m.ref, ByPlan)
 	case stations > 1:

@@ -91,6 +91,7 @@ func evaluateGrid(in *Inspection, f *Feature, grid form.Grid) Finding {
 	kept.taper, kept.outOfRound = taper, outOfRound
 	out.Complete = len(missing) == 0 &&
 		(hasOutOfRound || len(f.Directions) < 2) && (hasTaper || len(f.Stations) < 2)
+	out.Complete = out.Complete || out.Quick == FarInside
 	out.Shape = form.Grid{Directions: grid.Directions,
 		Sizes: grid.Sizes[:len(grid.Sizes)-f.Added]}.Shape(gauge.Division)
 	if oval, ok := grid.Oval(); ok {

@@ -175,6 +175,8 @@ type Feature struct {
 	// Setup is that of readings that name none of their own.
 	Setup
 	Stamp *Stamp
+	// Ordered is the size that the work on it was ordered to, where that is known.
+	Ordered *limit.Range
 	// Unworn is a size read on the unworn part of the same feature.
 	Unworn *unit.Length
 	Fitted *Fitted // bearings and strips

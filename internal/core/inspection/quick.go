@@ -24,9 +24,50 @@ const (
 // Quicknesses lists them.
 func Quicknesses() []Quickness { return []Quickness{Looking, FarInside, WholePlan} }
 
+// proves reports whether a part is measured to prove the work that was done on it.
+func (f *Feature) proves() bool { return f.State != part.AsFound }
+
+// QuickCells are the places of the quick look at a part in a state: a spiral over its plan, or after work the fewest
+// that prove it, first where it was furthest from new as found.
+func QuickCells(kind part.Kind, state string, stations []string, directions []unit.Angle, found form.Grid) []plan.Cell {
+	if state == part.AsFound {
+		return plan.QuickOf(stations, directions)
+	}
+	if p, ok := plan.Of(stations, directions); ok {
+		stations, directions = p.Stations, p.Directions
+	}
+	ends, must := found.Ends(), -1
+	first := ends.Large
+	if kind.Shaft() {
+		first = ends.Small
+	}
+	if kind.Housing() { // a hone is held to its height by itself
+		for d := range directions {
+			if must < 0 || unit.AxisDistance(directions[d], 0) < unit.AxisDistance(directions[must], 0) {
+				must = d
+			}
+		}
+	}
+	return plan.Proof(len(stations), len(directions), plan.Cell(first), must)
+}
+
+// asFound is the grid of a part as it came; empty where that was not measured.
+func (in *Inspection) asFound(f *Feature) form.Grid {
+	for i := range in.Features {
+		if o := &in.Features[i]; o.Kind == f.Kind && o.Number == f.Number && o.Component == f.Component && !o.proves() {
+			return in.grids[i]
+		}
+	}
+	return form.Grid{}
+}
+
 // lacksLook are the places of its quick look that were not read yet.
-func (f *Feature) lacksLook() (lacking []plan.Cell) {
-	for _, c := range plan.QuickOf(f.Stations, f.Directions) {
+func (in *Inspection) lacksLook(f *Feature) (lacking []plan.Cell) {
+	var found form.Grid
+	if f.proves() {
+		found = in.asFound(f)
+	}
+	for _, c := range QuickCells(f.Kind, f.State, f.Stations, f.Directions, found) {
 		if cell := f.Cells[c.Station][c.Direction]; cell.Missing() || f.void(cell) {
 			lacking = append(lacking, c)
 		}
@@ -42,11 +83,14 @@ func (out *Finding) tellQuick(in *Inspection, f *Feature) {
 		out.Quick, out.Missing = WholePlan, nil // read whole as it is
 		return
 	}
-	out.Quick, out.Missing = Looking, f.lacksLook()
-	if len(out.Missing) > 0 || in.looking[lookedAt(f)] {
+	out.Quick, out.Missing = Looking, in.lacksLook(f)
+	if len(out.Missing) > 0 || in.looking[lookedAt(f)] && !f.proves() {
 		return
 	}
 	matters, far := in.farInside(f, out.Grid)
+	if f.proves() {
+		matters, far = in.proved(f, out.Grid)
+	}
 	if far {
 		out.Quick = FarInside
 		out.note(say.Of("quick", f.ref(), say.Number("read", len(out.Grid.All())),
@@ -79,7 +123,7 @@ func (in *Inspection) whatIsLookedAt() map[looked]bool {
 	for i := range in.Features {
 		if f := &in.Features[i]; f.Kind.Grid() {
 			there[lookedAt(f)]++
-			if f.Quick && len(f.lacksLook()) > 0 {
+			if f.Quick && len(in.lacksLook(f)) > 0 {
 				looking[lookedAt(f)] = true
 			}
 		}
@@ -123,6 +167,36 @@ func (in *Inspection) farInside(f *Feature, grid form.Grid) (matters string, far
 		if worn.Wear == nil || worn.Wear.Max+most/2 > *limits.WearMax {
 			return "wear", false
 		}
+	}
+	return "", true
+}
+
+// proved reports whether the few places that prove a piece of work leave no doubt: they differ by no more than half the
+// least limit of the form, so that what lies between them is inside, and none lies so near an end of what was ordered
+// that the gauge could take it out, or in the outer quarter. Else it names the check that the rest of the plan could matter to. Common practice.
+func (in *Inspection) proved(f *Feature, grid form.Grid) (matters string, far bool) {
+	smallest, largest, ok := form.Range(grid.All())
+	limits, _ := in.LimitsFor(f.Kind, f.Number)
+	matters, most := leastForm(limits)
+	if !ok || f.look().WorseThan(Marked) {
+		return "", false
+	}
+	if matters != "" && 2*(largest-smallest) > most {
+		return matters, false
+	}
+	ordered := f.Ordered
+	if ordered == nil && f.Kind.Housing() {
+		ordered = limits.New
+	}
+	if ordered == nil {
+		return matters, matters != ""
+	}
+	near := min(unit.Round(2*in.uncertainty(f).Size()), (ordered.Max-ordered.Min)/4)
+	switch {
+	case smallest-near < ordered.Min:
+		return "size_low", false
+	case largest+near > ordered.Max:
+		return "size_high", false
 	}
 	return "", true
 }

@@ -74,7 +74,7 @@ func verify(in *inspection.Inspection, findings []inspection.Finding, l Line) Pr
 		if l.Across != nil {
 			most = *l.Across
 			up := back.Grid.InDirections(back.Grid.Nearest(0))
-			if high := slices.Max(up); high > *l.Max {
+			if high := slices.Max(append(up, p.Back.Min)); high > *l.Max {
 				miss("vertical", say.Length("by", high-*l.Max))
 			}
 		}

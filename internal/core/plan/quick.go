@@ -36,6 +36,26 @@ func QuickOf(stations []string, directions []unit.Angle) []Cell {
 	return Quick(len(stations), len(directions))
 }
 
+// Proof are the fewest cells that prove a piece of work, in the order of the hands: each station once and in a direction
+// of its own, first where the part was furthest from new before. must is a direction that is among them; −1 for any.
+// A window that holds them all holds the form between them, too.
+func Proof(stations, directions int, first Cell, must int) []Cell {
+	if stations < 1 || directions < 1 {
+		return nil
+	}
+	count := max(stations, min(2, directions))
+	first.Station, first.Direction = min(first.Station, stations-1), min(first.Direction, directions-1)
+	step := max(1, directions/count)
+	cells := make([]Cell, count)
+	for i := range cells {
+		cells[i] = Cell{Station: (first.Station + i) % stations, Direction: (first.Direction + i*step) % directions}
+	}
+	if must >= 0 && !slices.ContainsFunc(cells, func(c Cell) bool { return c.Direction == must }) {
+		cells[count-1].Direction = must
+	}
+	return cells
+}
+
 // judgesForm reports whether two cells share a station and two share a direction: taper and out-of-round are known.
 func judgesForm(cells []Cell) bool {
 	station, direction := false, false

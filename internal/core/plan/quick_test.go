@@ -1,6 +1,9 @@
 package plan
 
-import "testing"
+import (
+	"fmt"
+	"testing"
+)
 
 // A quick look goes to every station and in every direction, judges taper and out-of-round, and is less than the plan.
 func TestAQuickLookSeesEveryStationAndDirection(t *testing.T) {
@@ -25,5 +28,25 @@ func TestAQuickLookSeesEveryStationAndDirection(t *testing.T) {
 	more := append(append([]string{}, three.Stations...), "by the oil hole")
 	if got := QuickOf(more, append(three.Directions, 20_000_000)); len(got) != 4 {
 		t.Errorf("with a place beside the plan: %v", got)
+	}
+}
+
+// A proof reads each station once, each time in another direction, and where it must.
+func TestAProofSeesEveryStation(t *testing.T) {
+	for _, tt := range []struct {
+		stations, directions int
+		first                Cell
+		must                 int
+		want                 string
+	}{
+		{3, 3, Cell{1, 2}, -1, "[{1 2} {2 0} {0 1}]"},
+		{2, 4, Cell{1, 1}, -1, "[{1 1} {0 3}]"},
+		{2, 3, Cell{0, 1}, 0, "[{0 1} {1 0}]"},
+		{1, 2, Cell{0, 0}, -1, "[{0 0} {0 1}]"},
+		{3, 2, Cell{7, 7}, -1, "[{2 1} {0 0} {1 1}]"},
+	} {
+		if got := fmt.Sprint(Proof(tt.stations, tt.directions, tt.first, tt.must)); got != tt.want {
+			t.Errorf("%d × %d from %v: %s", tt.stations, tt.directions, tt.first, got)
+		}
 	}
 }

@@ -1,14 +1,21 @@
 import type { FeatureView, JobView } from "./client";
 import { nextPart, type PathOrder, unread } from "./path";
-import type { SetName } from "./table";
+import type { Kind, SetName } from "./table";
 import { featureOf, pathIn } from "./view";
 
 /** What is to be done next at a job, and where. */
-export type NextStep = { to: string } & (
+export type NextStep = { to: string; makes?: ProofState } & (
 	| { does: "measure" | "again" | "prove"; title: string }
 	| { does: "sign"; set: SetName }
-	| { does: "decide" | "issue" | "verify" | "report" }
+	| { does: "decide" | "issue" | "report" }
 );
+
+/** The state that parts of a kind are proved in, to be made before they can be read. */
+export interface ProofState {
+	kind: Kind;
+	state: string;
+	component?: string | undefined;
+}
 
 /**
  * The one answer to "what now", from the first reading to the last signature and the proof: the job's page, its steps, the bench and
@@ -30,14 +37,21 @@ export function nextStep(view: JobView, order: PathOrder, after?: FeatureView): 
 	if (view.stand_in || view.signed.length === 0) return { to: pathIn(view, "decide"), does: "decide" };
 	const { drafts, unwanted, issued } = view.orders;
 	if (drafts.length + unwanted.length > 0) return { to: `${base}/orders`, does: "issue" };
-	for (const sheet of issued.filter((o) => !o.struck && !o.closed)) {
-		const open = sheet.proofs.find((p) => p.verdict === "open");
-		const line = sheet.body.lines.find((l) => l.key === open?.key);
-		if (!line?.feature || !line.state) continue;
+	const lines = issued
+		.filter((o) => !o.struck && !o.closed)
+		.flatMap((o) => o.body.lines.filter((l) => o.proofs.some((p) => p.key === l.key)));
+	for (const line of lines) {
+		if (!line.feature || !line.state) continue;
 		const { kind, number } = line.feature;
 		const there = featureOf(view, kind, number, line.state);
-		if (!there) return { to: `${base}/verify`, does: "verify" };
-		return { to: pathIn(view, `bench/${kind}/${number}`, { state: line.state }), does: "prove", title: line.title };
+		// The bench's own view tells what is read; what that proves comes with the next whole one.
+		if (there && !unread(there)) continue;
+		return {
+			to: pathIn(view, `bench/${kind}/${number}`, { state: line.state }),
+			does: "prove",
+			title: line.title,
+			...(there ? {} : { makes: { kind, state: line.state, component: line.component } }),
+		};
 	}
 	return { to: `${base}/report`, does: "report" };
 }

@@ -133,7 +133,7 @@ function Tunnel({ kind, lines, line, column }: SpotProps) {
 				);
 			})}
 			{kind === "tunnel_edge" ? <line x1={4} x2={436} y1={96} y2={96} stroke="var(--bronze)" strokeWidth={5} /> : null}
-			<text x={0} y={4} className={css.quiet}>
+			<text x={0} y={6} fontSize={12} className={css.quiet}>
 				{kind === "tunnel_edge" ? drawingWords.straightEdgeAlongTheBottomThe : drawingWords.centreOfEachBoreAgainstThe}
 			</text>
 		</g>

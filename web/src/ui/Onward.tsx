@@ -1,15 +1,16 @@
 import { Button } from "@mantine/core";
 import { useWindowEvent } from "@mantine/hooks";
-import { Link, useLocation, useNavigate } from "react-router";
+import { Link, useLocation } from "react-router";
 import type { JobView } from "../api/client";
-import { nextStep } from "../api/next-step";
+import { type NextStep, nextStep } from "../api/next-step";
 import { nextWords } from "../words/next";
+import { useGoOn } from "./use-go-on";
 import { usePathOrder } from "./use-path-order";
 
 /** The way on from a place, by `n` too; nothing where this place is what is to be done next. */
 export function Onward({ view, light = false }: { view: JobView; light?: boolean }) {
 	const [order] = usePathOrder();
-	const go = useNavigate();
+	const { goOn } = useGoOn(view);
 	const here = useLocation().pathname;
 	const next = nextStep(view, order);
 	const to = next.to.split("?")[0] ?? "";
@@ -17,12 +18,18 @@ export function Onward({ view, light = false }: { view: JobView; light?: boolean
 	useWindowEvent("keydown", (e) => {
 		const typing = e.target instanceof HTMLInputElement || e.target instanceof HTMLTextAreaElement;
 		if (e.key !== "n" || e.ctrlKey || e.metaKey || e.altKey || typing || !elsewhere) return;
-		if (!document.querySelector('[role="dialog"]')) void go(next.to);
+		if (!document.querySelector('[role="dialog"]')) goOn(next);
 	});
-	if (!elsewhere) return null;
-	return (
-		<Button size="md" variant={light ? "default" : "filled"} component={Link} to={next.to} rightSection={<kbd>n</kbd>}>
-			{nextWords(next)}
-		</Button>
+	return elsewhere ? <OnwardButton view={view} next={next} light={light} /> : null;
+}
+
+/** The button that leads on. */
+export function OnwardButton({ view, next, light = false }: { view: JobView; next: NextStep; light?: boolean }) {
+	const { goOn, going } = useGoOn(view);
+	const looks = { variant: light ? "default" : "filled", rightSection: <kbd>n</kbd>, children: nextWords(next) };
+	return next.makes ? (
+		<Button size="md" {...looks} loading={going} onClick={() => goOn(next)} />
+	) : (
+		<Button size="md" {...looks} component={Link} to={next.to} />
 	);
 }

@@ -85,7 +85,7 @@ export const benchWords = {
 		station: "go part by part",
 		direction: "go by direction",
 		round: "go in rounds, all parts in one direction",
-		setup: "go by set-up, all of one kind",
+		setup: "go by set-up: all of one kind, on by itself",
 	},
 	takeBack: "take back",
 	nothingToTakeBack: "There is nothing of yours to take back here.",

@@ -16,8 +16,6 @@ export function nextWords(next: NextStep): string {
 			return "Decide";
 		case "issue":
 			return "Issue the orders";
-		case "verify":
-			return "Prove what came back";
 		case "report":
 			return "Report";
 	}

@@ -3,17 +3,18 @@ import { type ReactNode, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import type { FeatureView, JobView } from "../../api/client";
 import { type NextStep, nextStep } from "../../api/next-step";
-import { nextInRound } from "../../api/path";
+import { nextInRound, nextPart, unread } from "../../api/path";
 import { queue } from "../../api/queue";
 import { pathIn, taken } from "../../api/view";
 import look from "../../look/look.module.css";
 import { Bar } from "../../ui/Bar";
 import { KeyBar } from "../../ui/KeyBar";
+import { OnwardButton } from "../../ui/Onward";
 import { usePerson } from "../../ui/person";
+import { useGoOn } from "../../ui/use-go-on";
 import { Warned } from "../../ui/Warned";
 import { benchWords } from "../../words/bench";
 import { gaugeText } from "../../words/gauge";
-import { nextWords } from "../../words/next";
 import { placeWords } from "../../words/places";
 import { stateWord } from "../../words/trade";
 import { Asked } from "./Asked";
@@ -40,14 +41,22 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 	const go = useNavigate();
 	const person = usePerson();
 	const by = person.name || "somebody";
-	const entry = useEntry(view, feature, by, (direction) => {
-		const next = nextInRound(view, feature, direction);
-		if (next) go(benchPath(view, next), { flushSync: true });
+	const visit = (part: FeatureView | undefined) => {
+		if (part) void go(benchPath(view, part, { state: part.state }), { flushSync: true });
+	};
+	const entry = useEntry(view, feature, by, {
+		onRound: (direction) => visit(nextInRound(view, feature, direction)),
+		onRead: () => {
+			const next = nextPart(view, "setup", feature);
+			if (next?.kind === feature.kind && unread(next)) visit(next);
+		},
+		onBefore: visit,
 	});
 	const [dialog, setDialog] = useState<DialogName>();
 	const input = useRef<HTMLInputElement>(null);
 	const { job } = view;
 	const { gauge, system, at, path, done, taker } = entry;
+	const { goOn } = useGoOn(view);
 	const following = nextStep(view, entry.order, feature);
 	const open = (which: DialogName) => {
 		input.current?.blur(); // the dialog's number keys are not digits of a reading
@@ -58,7 +67,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 		input.current?.focus();
 	};
 	// What is typed next is meant for the next part.
-	const onward = () => void go(following.to, { flushSync: true });
+	const onward = () => goOn(following);
 	const press = (key: string) => pressed(key, { entry, feature, open, onward });
 	useFirstKeys(input, !person.asking, dialog === undefined, press, entry.more);
 	const byTouch = useByTouch();
@@ -154,9 +163,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 function Onward({ view, feature, following }: { view: JobView; feature: FeatureView; following: NextStep }) {
 	return (
 		<Group gap="xs" className={css.below}>
-			<Button component={Link} to={following.to} rightSection={<kbd>n</kbd>}>
-				{nextWords(following)}
-			</Button>
+			<OnwardButton view={view} next={following} />
 			{benchOf(feature).listed ? null : (
 				<Button variant="default" component={Link} to={pathIn(view, `features/${feature.kind}/${feature.number}`)}>
 					{benchWords.seeItsForm}

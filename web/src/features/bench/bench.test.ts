@@ -194,12 +194,12 @@ describe("the next part", () => {
 		};
 		expect(at(whole)).toEqual(["prove", "/jobs/9/bench/cylinder/2"]);
 		const read = { ...whole, features: whole.features.filter((f) => f.state === "as_found") };
-		expect(at(read)).toEqual(["verify", "/jobs/9/verify"]);
+		expect(nextStep(read, "station")).toMatchObject({ does: "prove", makes: { state: expect.any(String) } });
 		const proved = {
 			...read,
 			orders: {
 				...read.orders,
-				issued: read.orders.issued.map((o) => ({ ...o, proofs: o.proofs.map((p) => ({ ...p, verdict: "within" as const })) })),
+				issued: read.orders.issued.map((o) => ({ ...o, closed: true })),
 			},
 		};
 		expect(at(proved)).toEqual(["report", "/jobs/9/report"]);

@@ -35,3 +35,12 @@ export function takeBack(
 	};
 	return { cell, taken: before.length === 0 ? [again(undefined, false)] : before.map((r, i) => again(r, i > 0)) };
 }
+
+/** The part that holds a person's last reading of the job; undefined where there is none. */
+export function readBefore(view: JobView, by: string): FeatureView | undefined {
+	const own = view.features.flatMap((part) => {
+		const last = part.tape.findLast((r) => r.superseded_by === undefined && r.what === "size" && r.taken_by === by);
+		return last ? [{ part, seq: last.seq }] : [];
+	});
+	return own.sort((a, b) => b.seq - a.seq)[0]?.part;
+}

@@ -10,7 +10,7 @@ import { benchWords } from "../../words/bench";
 import { digitsShown } from "./digits-shown";
 import { expectedWith, freeze, meaningOn } from "./meaning-on";
 import { nextCell, sameCell } from "./moves";
-import { takeBack } from "./take-back";
+import { readBefore, takeBack } from "./take-back";
 import { useDraft } from "./use-draft";
 import { type Taken, useTaker } from "./use-taker";
 
@@ -28,11 +28,18 @@ function wayOn(view: JobView, feature: FeatureView, path: Cell[], at: Cell, sent
 	};
 }
 
-/**
- * What is being entered at one part: where, the digits so far, what they mean, and how they are taken. Going by rounds, onRound
- * is told when a direction is read on this part.
- */
-export function useEntry(view: JobView, feature: FeatureView, by: string, onRound: (direction: number) => void) {
+/** How the bench leaves a part by itself. */
+export interface Leaving {
+	/** Going by rounds: a direction is read on this part. */
+	onRound: (direction: number) => void;
+	/** Going by set-up: this part is read whole. */
+	onRead: () => void;
+	/** What is to be taken back was read at another part. */
+	onBefore: (part: FeatureView) => void;
+}
+
+/** What is being entered at one part: where, the digits so far, what they mean, and how they are taken. */
+export function useEntry(view: JobView, feature: FeatureView, by: string, leaving: Leaving) {
 	const { job } = view;
 	const [system, setSystem] = useLocalStorage<System>({
 		key: `ledge.unit.${job.id}`,
@@ -92,13 +99,13 @@ export function useEntry(view: JobView, feature: FeatureView, by: string, onRoun
 		const reading = freeze(feature, entered, value, taker.waiting);
 		if (!taker.take({ ...entered, reading })) return;
 		start(next ?? at);
-		const left = path.some(
-			(c) =>
-				c.direction === entered.cell.direction &&
-				liveReadings(feature, c).length === 0 &&
-				![...sent, entered.cell].some((w) => sameCell(w, c)),
+		const left = path.filter(
+			(c) => liveReadings(feature, c).length === 0 && ![...sent, entered.cell].some((w) => sameCell(w, c)),
 		);
-		if (order === "round" && here.length === 0 && !left) onRound(entered.cell.direction);
+		if (here.length > 0) return;
+		const { direction } = entered.cell;
+		if (order === "round" && !left.some((c) => c.direction === direction)) leaving.onRound(direction);
+		if (order === "setup" && left.length === 0) leaving.onRead();
 	};
 	/** Takes this person's last reading here back: what held before it holds again. */
 	const undo = () => {
@@ -110,7 +117,9 @@ export function useEntry(view: JobView, feature: FeatureView, by: string, onRoun
 		}
 		const back = takeBack(view, feature, by, system);
 		if (!back) {
-			setHint(benchWords.nothingToTakeBack);
+			const before = readBefore(view, by);
+			if (before) leaving.onBefore(before);
+			else setHint(benchWords.nothingToTakeBack);
 			return;
 		}
 		for (const taken of back.taken) taker.take(taken);

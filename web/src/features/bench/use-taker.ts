@@ -44,6 +44,7 @@ export function useTaker(place: Place, by: string) {
 	const waiting = own.filter((e) => !e.trouble && !e.look);
 	/** Whose entries wait for them to sign in again, on the whole page. */
 	const others = [...new Set(entries.filter((e) => e.by !== by && !maySendFor(e.by)).map((e) => e.by))];
-	const unsaved = own.filter((e) => !e.trouble).length;
+	/** How many entries are on their way, those of parts that were left since, too. */
+	const unsaved = entries.filter((e) => !e.trouble && !others.includes(e.by)).length;
 	return { take, waiting, unsaved, others, away, full, trouble, ungraded, forget };
 }
