@@ -81,8 +81,8 @@ func read(ctx context.Context, t *testing.T, a *shop.Application, f shop.Feature
 	return answer
 }
 
-// A proof asks for the fewest readings that tell, first where the part was worn most: what lies amid its window is proved
-// by them, what is near an end of it or not true asks for its whole plan, each part by itself.
+// A proof asks for the fewest readings that tell, first where the part was worn most: what lies amid its window is
+// proved by them, what is near an end of it or not true asks for its whole plan, each part by itself.
 func TestAProofAsksForTheFewestReadings(t *testing.T) {
 	a, ctx := opened(t)
 	view, err := a.View(ctx, 6, "", "")
@@ -122,7 +122,8 @@ func TestAProofAsksForTheFewestReadings(t *testing.T) {
 	var verdicts []string
 	for number := 1; number <= 3; number++ {
 		proofs := view.Orders.Issued[0].Proofs
-		at := slices.IndexFunc(proofs, func(p order.Proof) bool { return p.Key == fmt.Sprintf("main_journal/%d", number) })
+		key := fmt.Sprintf("main_journal/%d", number)
+		at := slices.IndexFunc(proofs, func(p order.Proof) bool { return p.Key == key })
 		verdicts = append(verdicts, fmt.Sprintf("%s, %d places", proofs[at].Verdict, len(back(number).ByStation)))
 	}
 	assert.Equal(t, []string{"within, 3 places", "open, 9 places", "open, 9 places"}, verdicts)

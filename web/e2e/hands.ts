@@ -20,6 +20,7 @@ export async function take(page: Page, digits: string, cells: number) {
 	await page.keyboard.type(digits);
 	await page.keyboard.press("Enter");
 	await expect(page.getByRole("region", { name: "Tape" }).getByRole("listitem")).toHaveCount(cells);
+	await expect(page.locator("[data-waiting]")).toHaveCount(0);
 }
 
 /** Waits until a page has come to rest: nothing asked for, nothing on its way, the line for other benches' changes open. */

@@ -29,7 +29,7 @@ test("signed decisions become a sheet that is issued, printed, sent and ticked",
 	await expect(page.getByText(/Overruled by Ida Lorn/).first()).toBeVisible();
 
 	await page.goto("/jobs/3");
-	await page.getByRole("link", { name: "Orders" }).click();
+	await page.getByRole("link", { name: /^Orders/ }).click();
 	await page.getByRole("button", { name: /^Issue (all|the sheet)/ }).click();
 	const sheet = page.getByRole("article", SHEET);
 	await expect(sheet.getByText("Issue 1,")).toBeVisible();

@@ -55,6 +55,8 @@ test("the first person becomes the owner, lets others in, and each may do what t
 	await wanda.getByLabel("Name").fill("Wanda Pell");
 	await wanda.getByRole("textbox", { name: "Password" }).fill("gauge in both hands");
 	await wanda.keyboard.press("Enter");
+	await expect(wanda.getByRole("dialog")).toBeHidden();
+	await expect(wanda.getByText("saved", { exact: true })).toBeVisible();
 	await expect(tape).toHaveCount(before + 2);
 	// The bench stood still under the question: the next place is still the next.
 	await expect(wanda.getByRole("heading", { name: "Main 3: End A, 90°" })).toBeVisible();

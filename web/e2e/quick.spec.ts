@@ -18,7 +18,7 @@ test("a quick look first: four places on every main, then the rest of the one th
 		await expect(page.getByText("every place read")).toBeVisible();
 		if (main < 3) await page.keyboard.press("n");
 	}
-	await page.getByRole("link", { name: "Next: Main 2" }).click();
+	await page.getByRole("link", { name: /^Measure Main 2/ }).click();
 	await expect(page.getByText("reading 5 of 9")).toBeVisible();
 	for (let i = 5; i <= 9; i++) await take(page, "85", i);
 	await expect(page.getByText("every place read")).toBeVisible();

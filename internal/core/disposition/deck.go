@@ -79,6 +79,7 @@ func (b *board) skim(gap, damage unit.Length, cracks []Reason) Option {
 		o.Method = CleanCut
 	}
 	refuse := func(r Reason) { o.Feasible, o.Reasons = false, append(o.Reasons, r) }
+	var stand []Reason // the pistons then
 	if most := b.limits.SkimMax; most != nil && depth > *most {
 		refuse(say.New("skim_max", say.Apart("depth", depth, *most), say.Apart("limit", *most, depth)))
 	}
@@ -93,14 +94,17 @@ func (b *board) skim(gap, damage unit.Length, cracks []Reason) Option {
 			continue
 		}
 		height := *f.Max + depth + b.raised()
+		ref := Ref{Kind: f.Kind, Number: f.Number}
 		if height <= *most {
+			stand = append(stand, say.Of("carried", ref, say.Number("number", f.Number), say.Length("from", *f.Max),
+				say.Length("to", height)))
 			continue
 		}
-		refuse(say.Of("protrusion", Ref{Kind: f.Kind, Number: f.Number}, say.Number("number", f.Number),
+		refuse(say.Of("protrusion", ref, say.Number("number", f.Number),
 			say.Apart("height", height, *most), say.Apart("limit", *most, height)))
 	}
 	if o.Feasible {
-		o.Reasons = []Reason{say.New("skim", say.Length("depth", depth))}
+		o.Reasons = append([]Reason{say.New("skim", say.Length("depth", depth))}, stand...)
 	}
 	return o
 }

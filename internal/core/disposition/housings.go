@@ -105,7 +105,8 @@ func (b *board) eachRod(bought bool) (each []Treatment) {
 			if bought || len(b.refusals(m, 0)) > 0 {
 				t.Action, t.Step = Replace, 0
 			} else {
-				t.Finished = m.limits.New
+				cut := CapCut(b.in, m.finding, *m.limits.New)
+				t.Finished, t.Cut = m.limits.New, &cut
 			}
 		}
 		each = append(each, t)
@@ -249,8 +250,9 @@ func (b *board) machining(kind part.Kind, action Action) Option {
 		if m.limits.New == nil {
 			continue
 		}
-		deepest = max(deepest, CapCut(b.in, m.finding, *m.limits.New)+extra)
-		o.Sizes = append(o.Sizes, FinishedSize{Feature: m.ref, Size: m.limits.New.Max})
+		cut := CapCut(b.in, m.finding, *m.limits.New) + extra
+		deepest = max(deepest, cut)
+		o.Sizes = append(o.Sizes, FinishedSize{Feature: m.ref, Size: m.limits.New.Max, Cut: &cut})
 	}
 	if rods {
 		o.Each = b.eachRod(false)

@@ -52,6 +52,9 @@ type RingAdvice struct {
 	Ring     string      `json:"ring"`
 	Gap      unit.Length `json:"gap"`
 	Target   unit.Length `json:"target"`
+	// Least and Most bound the gap; Most is nil where nothing does.
+	Least unit.Length  `json:"least"`
+	Most  *unit.Length `json:"most,omitempty"`
 	// File is how much to take off one end; 0 where nothing is to be filed.
 	File unit.Length `json:"file"`
 	// TooWide tells that only another ring helps.
@@ -298,7 +301,7 @@ func (e *evaluator) rings() []RingAdvice {
 			} else if !thumb {
 				continue
 			}
-			a := RingAdvice{Cylinder: f.Number, Gap: gap, Target: target, Ring: "ring"}
+			a := RingAdvice{Cylinder: f.Number, Gap: gap, Target: target, Least: least, Most: most, Ring: "ring"}
 			if n < len(ringNames) {
 				a.Ring = ringNames[n]
 			}

@@ -53,7 +53,7 @@ func (b *board) treatment(ref Ref, chosen *Option) Treatment {
 			t.Finished = size.Window
 		case ref.Kind.Housing():
 			limits, _ := b.in.LimitsFor(ref.Kind, ref.Number)
-			t.Finished = limits.New
+			t.Finished, t.Cut = limits.New, size.Cut
 		default:
 			window := FinishedRange(b.in, *b.set, *chosen, size)
 			t.Finished = &window

@@ -161,7 +161,8 @@ func (e *evaluator) ringSet() {
 		return
 	}
 	var tight, wide []Reason
-	for _, a := range e.rings() {
+	b.set.Rings = e.rings()
+	for _, a := range b.set.Rings {
 		ref := Ref{Kind: part.RingGap, Number: a.Cylinder}
 		switch {
 		case a.TooWide:

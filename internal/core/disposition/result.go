@@ -162,6 +162,8 @@ type Set struct {
 	Asks []Ask `json:"asks,omitempty"`
 	// Members say what happens to each part.
 	Members []Treatment `json:"members"`
+	// Rings say of each ring how its gap stands, where the set is of rings.
+	Rings []RingAdvice `json:"rings,omitempty"`
 	// NotSeen are limits that nothing measured could judge, or not fully.
 	NotSeen []Unseen `json:"not_seen,omitempty"`
 	// Unmeasured lists members that the engine has and nobody measured.
@@ -177,6 +179,8 @@ type Treatment struct {
 	Shell unit.Length `json:"shell"`
 	// Finished bounds the size after the work, where it is machined.
 	Finished *limit.Range `json:"finished,omitempty"`
+	// Cut is what is taken off its own cap, where it is closed and honed.
+	Cut *unit.Length `json:"cut,omitempty"`
 }
 
 // A WhyUnseen says why a limit could not be judged.
@@ -258,6 +262,8 @@ type Option struct {
 type FinishedSize struct {
 	Feature Ref         `json:"feature"`
 	Size    unit.Length `json:"size"`
+	// Cut is what is taken off its cap, where it is closed and honed.
+	Cut *unit.Length `json:"cut,omitempty"`
 	// Kept marks a member that stays as it is, Sleeved one that gets a sleeve.
 	Kept    bool `json:"kept,omitempty"`
 	Sleeved bool `json:"sleeved,omitempty"`

@@ -173,7 +173,8 @@ func (in *Inspection) farInside(f *Feature, grid form.Grid) (matters string, far
 
 // proved reports whether the few places that prove a piece of work leave no doubt: they differ by no more than half the
 // least limit of the form, so that what lies between them is inside, and none lies so near an end of what was ordered
-// that the gauge could take it out, or in the outer quarter. Else it names the check that the rest of the plan could matter to. Common practice.
+// that the gauge could take it out, or in the outer quarter. Else it names the check that the rest of the plan could
+// matter to. Common practice.
 func (in *Inspection) proved(f *Feature, grid form.Grid) (matters string, far bool) {
 	smallest, largest, ok := form.Range(grid.All())
 	limits, _ := in.LimitsFor(f.Kind, f.Number)

@@ -36,9 +36,9 @@ func QuickOf(stations []string, directions []unit.Angle) []Cell {
 	return Quick(len(stations), len(directions))
 }
 
-// Proof are the fewest cells that prove a piece of work, in the order of the hands: each station once and in a direction
-// of its own, first where the part was furthest from new before. must is a direction that is among them; −1 for any.
-// A window that holds them all holds the form between them, too.
+// Proof are the fewest cells that prove a piece of work, in the order of the hands: each station once and in a
+// direction of its own, first where the part was furthest from new before. must is a direction that is among them; −1
+// for any. A window that holds them all holds the form between them, too.
 func Proof(stations, directions int, first Cell, must int) []Cell {
 	if stations < 1 || directions < 1 {
 		return nil

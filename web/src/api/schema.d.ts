@@ -1419,6 +1419,8 @@ export interface components {
             what: "cells" | "fit" | "gauge" | "runout" | "limit" | "depth" | "strip" | "torque" | "test";
         };
         DispositionFinishedSize: {
+            /** Format: int64 */
+            cut?: number;
             feature: components["schemas"]["PartRef"];
             kept?: boolean;
             mate_new?: boolean;
@@ -1503,6 +1505,10 @@ export interface components {
             file: number;
             /** Format: int64 */
             gap: number;
+            /** Format: int64 */
+            least: number;
+            /** Format: int64 */
+            most?: number;
             ring: string;
             says: components["schemas"]["SayReason"][];
             /** Format: int64 */
@@ -1543,6 +1549,7 @@ export interface components {
             options: components["schemas"]["DispositionOption"][];
             provisional: boolean;
             reasons: components["schemas"]["SayReason"][];
+            rings?: components["schemas"]["DispositionRingAdvice"][];
             /** @enum {string} */
             set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes";
             /** Format: int64 */
@@ -1556,6 +1563,8 @@ export interface components {
         DispositionTreatment: {
             /** @enum {string} */
             action: "reuse" | "polish" | "hone" | "bore" | "sleeve" | "grind" | "line_hone" | "resize" | "skim" | "replace" | "measure" | "remeasure";
+            /** Format: int64 */
+            cut?: number;
             feature: components["schemas"]["PartRef"];
             finished?: components["schemas"]["LimitRange"];
             /** Format: int64 */

@@ -18,8 +18,9 @@ export interface RangeRow {
 	/** Readings that have a meaning of their own: a height, a turn. */
 	marks?: { at: number; text: string }[];
 	standing: Standing;
-	/** What happens to it. */
+	/** What happens to it, and what that takes. */
 	outcome: string;
+	note?: string | undefined;
 }
 
 const LEFT = 128;
@@ -31,10 +32,10 @@ const COLOUR: Partial<Record<Standing, string>> = { beyond: "var(--beyond)", uns
 /** Members of a set under each other on one scale: found, allowed, finished, and what happens to each. */
 export function Ranges({ rows, system, title }: { rows: RangeRow[]; system: System; title: string }) {
 	const x = rangeScale(rows);
-	const marked = rows.some((r) => r.marks?.length);
+	const marked = rows.some((r) => r.marks?.length || r.note);
 	const row = marked ? ROW + 12 : ROW;
 	return (
-		<svg className={css.drawing} viewBox={`0 0 690 ${rows.length * row + 6}`}>
+		<svg className={css.drawing} viewBox={`0 0 690 ${rows.length * row + 10}`}>
 			<title>{title}</title>
 			{rows.map((r, i) => (
 				<Row key={r.label} row={r} system={system} x={x} y={i * row + (marked ? 26 : 17)} />
@@ -96,6 +97,11 @@ function Row({ row: r, system, x, y }: { row: RangeRow; system: System; x: Retur
 			<text x={686} y={5} textAnchor="end" fontSize={13} fontWeight={700} fill={colour}>
 				{r.standing === "beyond" && r.outcome === "" ? drawingWords.out : r.outcome}
 			</text>
+			{r.note ? (
+				<text x={686} y={21} textAnchor="end" fontSize={12} className={css.quiet}>
+					{r.note}
+				</text>
+			) : null}
 		</g>
 	);
 }

@@ -44,6 +44,10 @@ export const decideWords = {
 	theWorkIsOrdered: "The work is ordered; what came back stands under {verify}.",
 	verify: "Verify",
 	sizesTheCouldHave: (set: string) => `Sizes the ${set} could have`,
+	capCut: (cut: string) => `${cut} off its cap`,
+	fileOff: (file: string) => `file ${file}`,
+	ringGaps: (ring: string) => `End gaps: ${ring} rings`,
+	pistonsThen: "Pistons at the top of their travel, above the deck: now, and then",
 	alongItsLength: (set: string) => `${set} along their length`,
 	alongSays:
 		"Along their length, each from end to end in its range when new, all on one scale: the line joins its stations, a bar is what their directions differ by, the shade what the gauge leaves open, the grey bar beside it the taper that is allowed.",

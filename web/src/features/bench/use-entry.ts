@@ -74,6 +74,14 @@ export function useEntry(view: JobView, feature: FeatureView, by: string, leavin
 		}
 	}
 
+	// A look that asks for more goes on there, where nobody has begun to type.
+	const [known, setKnown] = useState(path.length);
+	if (path.length !== known) {
+		setKnown(path.length);
+		const open = path.find((c) => liveReadings(feature, c).length === 0);
+		if (path.length > known && open && typed === "" && liveReadings(feature, at).length > 0) setAt(open);
+	}
+
 	const gauge = gaugeFor(view, feature.kind);
 	const plainDigits = feature.quantity === "size" && (gauge === undefined || gauge.mode === "direct");
 	const expected = expectedWith(feature, taker.waiting);

@@ -1,9 +1,10 @@
 import { Link } from "react-router";
 import type { CostsView, DecisionSet, JobView, Option } from "../../api/client";
 import type { Kind } from "../../api/table";
-import { featureOf, pathIn } from "../../api/view";
+import { featureOf, findingOf, partsOf, pathIn } from "../../api/view";
 import { sameWay } from "../../api/way";
 import { Along } from "../../drawing/Along";
+import { DeckMap } from "../../drawing/DeckMap";
 import { Ladder } from "../../drawing/Ladder";
 import { Ranges } from "../../drawing/Ranges";
 import look from "../../look/look.module.css";
@@ -14,7 +15,7 @@ import { days, money } from "../../words/intl";
 import { MEMBER_WORD, setName } from "../../words/trade";
 import { alongOf } from "./along-of";
 import css from "./decide.module.css";
-import { drawnOf } from "./rows-of";
+import { deckLines, drawnOf } from "./rows-of";
 import { rungsOf } from "./rungs";
 import { shortName } from "./words-of";
 
@@ -148,9 +149,22 @@ function Dearer({ set, costs }: { set: DecisionSet; costs: CostsView | undefined
 /** Every member in its range, on a scale for each check. */
 function Drawings({ view, set }: { view: JobView; set: DecisionSet }) {
 	const drawn = drawnOf(view, set);
-	if (drawn.length === 0) return null;
+	const decks = set.set === "deck" ? partsOf(view, "deck").map((p) => p.feature) : [];
+	if (drawn.length + decks.length === 0) return null;
 	return (
 		<>
+			{decks.map((deck) => (
+				<section key={deck.number} aria-label={decideWords.gapsOf(deck.title)}>
+					<h2 className={css.small}>{decideWords.gapsOf(deck.title)}</h2>
+					<DeckMap
+						lines={deckLines(deck)}
+						limit={findingOf(view, deck)?.checks[0]?.limit}
+						cylinders={view.job.cylinders / partsOf(view, "deck").length}
+						system={view.job.unit}
+						title={decideWords.gapsOf(deck.title)}
+					/>
+				</section>
+			))}
 			{drawn.map((d) => (
 				<section key={d.title} aria-label={d.title}>
 					<h2 className={css.small}>{d.title}</h2>

@@ -2,6 +2,7 @@ import type { Check, DecisionSet, FeatureView, Finding, JobView } from "../../ap
 import { rowOf } from "../../api/table";
 import { cellSize, columnCount, featureOf, findingOf, partsOf } from "../../api/view";
 import type { RangeRow } from "../../drawing/Ranges";
+import { show } from "../../quantity/length";
 import { decideWords } from "../../words/decide";
 import { checkName, MEMBER_WORD } from "../../words/trade";
 import { shortName } from "./words-of";
@@ -15,7 +16,7 @@ export interface Drawn {
 /** Shown as the range of the sizes, not by their own names. */
 const SIZES = ["size_low", "size_high"];
 /** Judged elsewhere: fits have windows of their own; an oval stands under the out-of-round. */
-const ELSEWHERE = ["clearance", "oval", "step", "size", ...SIZES];
+const ELSEWHERE = ["clearance", "oval", "step", "size", "ring_gap", ...SIZES];
 
 /**
  * What a board draws of a set that has no ladder: each check on one scale, a row a member, with what is allowed, what was found,
@@ -37,6 +38,7 @@ export function drawnOf(view: JobView, set: DecisionSet): Drawn[] {
 				...sizeRow(feature, finding),
 				finished: m.action === "reuse" ? undefined : m.finished,
 				outcome: outcome(m),
+				note: m.cut ? decideWords.capCut(show(m.cut, view.job.unit)) : undefined,
 			})),
 		});
 	}
@@ -48,7 +50,7 @@ export function drawnOf(view: JobView, set: DecisionSet): Drawn[] {
 		});
 		if (rows.length > 0) drawn.push({ title: capital(checkName(name)), rows });
 	}
-	drawn.push(...linesOf(view, set));
+	drawn.push(...linesOf(view, set), ...ringsOf(view, set), ...standing(view, set));
 	return drawn;
 }
 
@@ -110,9 +112,54 @@ const worse = (a: Check | undefined, b: Check | undefined) => {
 	return order.find((v) => verdicts.includes(v)) ?? "no_limit";
 };
 
-/** What is read line by line: the gaps over a deck, the edge laid in a tunnel. */
+/** The rings of one place under each other: each gap in its window, what it is filed to. */
+function ringsOf(view: JobView, set: DecisionSet): Drawn[] {
+	const all = set.rings ?? [];
+	return [...new Set(all.map((r) => r.ring))].map((ring) => ({
+		title: decideWords.ringGaps(ring),
+		rows: all
+			.filter((r) => r.ring === ring)
+			.map((r) => ({
+				label: shortName("cylinder", r.cylinder),
+				min: r.gap,
+				max: r.gap,
+				low: r.least,
+				high: r.most,
+				finished: r.file > 0 ? { min: r.target, max: r.target } : undefined,
+				standing: r.file > 0 || r.too_wide ? ("beyond" as const) : ("within" as const),
+				outcome:
+					r.file > 0 ? decideWords.fileOff(show(r.file, view.job.unit)) : r.too_wide ? MEMBER_WORD.replace : MEMBER_WORD.reuse,
+			})),
+	}));
+}
+
+/** How the pistons stand at the top, and will once the deck is skimmed or the shaft raised. */
+function standing(view: JobView, set: DecisionSet): Drawn[] {
+	const chosen = set.options.find((o) => o.action === set.action && o.method === set.method && o.step === set.step);
+	const rows = (chosen?.reasons ?? []).flatMap((r) => {
+		const feature = r.code === "carried" && r.feature ? featureOf(view, r.feature.kind, r.feature.number) : undefined;
+		const figure = (name: string) => r.args?.find((a) => a.name === name)?.n;
+		const [from, to] = [figure("from"), figure("to")];
+		if (!feature || from === undefined || to === undefined) return [];
+		const row = checkRow("protrusion", feature, findingOf(view, feature) as Finding);
+		const limits = row ? { low: row.low, high: row.high, standing: row.standing } : { standing: "no_limit" as const };
+		return [
+			{
+				label: shortName("piston", feature.number),
+				min: from,
+				max: from,
+				finished: { min: to, max: to },
+				...limits,
+				outcome: "",
+			},
+		];
+	});
+	return rows.length > 0 ? [{ title: decideWords.pistonsThen, rows }] : [];
+}
+
+/** What is read line by line: the edge laid in a tunnel. */
 function linesOf(view: JobView, set: DecisionSet): Drawn[] {
-	const kinds = set.set === "deck" ? (["deck"] as const) : set.set === "main_housings" ? (["tunnel_edge"] as const) : [];
+	const kinds = set.set === "main_housings" ? (["tunnel_edge"] as const) : [];
 	return kinds.flatMap((kind) =>
 		partsOf(view, kind).flatMap(({ feature, label }) => {
 			const check = findingOf(view, feature)?.checks[0];
@@ -136,3 +183,11 @@ function linesOf(view: JobView, set: DecisionSet): Drawn[] {
 		}),
 	);
 }
+
+/** The largest gap along each line of a deck that was read. */
+export const deckLines = (deck: FeatureView): { name: string; gap: number }[] =>
+	deck.stations.flatMap((name, station) => {
+		const gaps = Array.from({ length: Math.max(1, columnCount(deck)) }, (_, direction) => cellSize(deck, { station, direction }));
+		const read = gaps.filter((gap) => gap !== null);
+		return read.length > 0 ? [{ name, gap: Math.max(...read) }] : [];
+	});
