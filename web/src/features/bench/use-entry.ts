@@ -12,7 +12,7 @@ import { expectedWith, freeze, meaningOn } from "./meaning-on";
 import { nextCell, sameCell } from "./moves";
 import { readBefore, takeBack } from "./take-back";
 import { useDraft } from "./use-draft";
-import { type Taken, useTaker } from "./use-taker";
+import { type Entry, type Taken, useTaker } from "./use-taker";
 
 /** The place alone, without what is said of it. */
 const placeAt = (cell: Cell | undefined): Cell | undefined => cell && { station: cell.station, direction: cell.direction };
@@ -38,6 +38,23 @@ export interface Leaving {
 	onBefore: (part: FeatureView) => void;
 }
 
+/** A refused entry comes back to its cell with its text, once. */
+function useRefused(entry: Entry | undefined, comeBack: (entry: Entry) => void) {
+	const [seen, setSeen] = useState<string>();
+	if (entry?.id === seen) return;
+	setSeen(entry?.id);
+	if (entry) comeBack(entry);
+}
+
+/** A look that asks for more goes on there. */
+function useGrowing(path: Cell[], goTo: (open: Cell) => void, feature: FeatureView) {
+	const [known, setKnown] = useState(path.length);
+	if (path.length === known) return;
+	setKnown(path.length);
+	const open = path.find((c) => liveReadings(feature, c).length === 0);
+	if (path.length > known && open) goTo(open);
+}
+
 /** What is being entered at one part: where, the digits so far, what they mean, and how they are taken. */
 export function useEntry(view: JobView, feature: FeatureView, by: string, leaving: Leaving) {
 	const { job } = view;
@@ -61,26 +78,19 @@ export function useEntry(view: JobView, feature: FeatureView, by: string, leavin
 	const taker = useTaker(place, by);
 	const { trouble } = taker;
 
-	// A refused entry comes back to its cell with its text.
-	const [seenTrouble, setSeenTrouble] = useState<string>();
-	if (trouble?.entry.id !== seenTrouble) {
-		setSeenTrouble(trouble?.entry.id);
-		if (trouble) {
-			const { cell } = trouble.entry;
-			if (cell.station < feature.stations.length && cell.direction < columnCount(feature)) setAt(cell);
-			setTyped(trouble.entry.typed);
-			setRepeat(trouble.entry.repeat);
-			setHint("");
-		}
-	}
-
-	// A look that asks for more goes on there, where nobody has begun to type.
-	const [known, setKnown] = useState(path.length);
-	if (path.length !== known) {
-		setKnown(path.length);
-		const open = path.find((c) => liveReadings(feature, c).length === 0);
-		if (path.length > known && open && typed === "" && liveReadings(feature, at).length > 0) setAt(open);
-	}
+	useRefused(trouble?.entry, ({ cell, typed: text, repeat: again }) => {
+		if (cell.station < feature.stations.length && cell.direction < columnCount(feature)) setAt(cell);
+		setTyped(text);
+		setRepeat(again);
+		setHint("");
+	});
+	useGrowing(
+		path,
+		(open) => {
+			if (typed === "" && liveReadings(feature, at).length > 0) setAt(open);
+		},
+		feature,
+	);
 
 	const gauge = gaugeFor(view, feature.kind);
 	const plainDigits = feature.quantity === "size" && (gauge === undefined || gauge.mode === "direct");

@@ -1,8 +1,9 @@
 import { describe, expect, it } from "vitest";
 import type { DecisionSet, JobView } from "../../api/client";
+import { featureOf } from "../../api/view";
 import { rangeScale } from "../../drawing/Ranges";
 import { jobs } from "../../testdata/server";
-import { drawnOf } from "./rows-of";
+import { deckLines, drawnOf } from "./rows-of";
 
 const view = jobs[6] as JobView;
 const set = (name: string): DecisionSet => {
@@ -27,12 +28,20 @@ describe("what a board draws of a set without a ladder", () => {
 	});
 	it("says of each piston what happens to it, and files each ring into its window", () => {
 		expect(drawn("pistons")[0]?.rows.map((r) => r.outcome)).toEqual(["stays", "another one", "stays", "stays"]);
-		const [gaps] = drawn("rings");
-		expect(gaps?.rows.every((r) => r.low !== undefined && r.high !== undefined && r.min < r.low)).toBe(true);
+		const gaps = drawn("rings");
+		expect(gaps.map((d) => d.rows.length)).toEqual([4, 4, 4]);
+		expect(gaps[0]?.rows.every((r) => r.outcome === "stays" && r.standing === "within")).toBe(true);
+		expect(gaps[2]?.rows.every((r) => r.min < (r.low ?? 0) && (r.finished?.min ?? 0) > (r.low ?? 0))).toBe(true);
+	});
+	it("tells what each cap needs", () => {
+		const caps = drawn("main_housings")[0]?.rows.map((r) => r.note) ?? [];
+		expect(caps.every((note) => note?.endsWith("off its cap"))).toBe(true);
+		expect(new Set(caps).size).toBeGreaterThan(2);
 	});
 	it("shows both turns of the crank in the range of its end play, and a deck line by line", () => {
 		expect(drawn("thrust")[0]?.rows[0]?.marks?.map((m) => m.text)).toEqual(["0°", "180°"]);
-		expect(drawn("deck")[1]?.rows.length).toBeGreaterThan(5);
+		const deck = featureOf(view, "deck", 1);
+		expect(deck && deckLines(deck).length).toBeGreaterThan(5);
 	});
 	it("begins at nought where a limit has one side, and near the sizes where parts have sizes", () => {
 		const row = { label: "1", standing: "within" as const, outcome: "" };
