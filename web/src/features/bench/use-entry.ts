@@ -17,6 +17,12 @@ import { type Entry, type Taken, useTaker } from "./use-taker";
 /** The place alone, without what is said of it. */
 const placeAt = (cell: Cell | undefined): Cell | undefined => cell && { station: cell.station, direction: cell.direction };
 
+/** Where to begin at a part: the first place that is open, else what is asked for again. */
+const beginning = (view: JobView, feature: FeatureView, path: Cell[]): Cell =>
+	path.find((c) => liveReadings(feature, c).length === 0) ??
+	placeAt(wantedOf(view, feature, [])[0]) ??
+	path[0] ?? { station: 0, direction: 0 };
+
 /** What is asked for at a part again, what of that is asked for here, and where to go from here. */
 function wayOn(view: JobView, feature: FeatureView, path: Cell[], at: Cell, sent: Cell[]) {
 	const wanted = wantedOf(view, feature, sent);
@@ -66,13 +72,7 @@ export function useEntry(view: JobView, feature: FeatureView, by: string, leavin
 	const [order, setOrder] = usePathOrder();
 	const path = order === "station" || order === "setup" ? feature.by_station : feature.by_direction;
 	const place = { job: job.id, ...placeOf(feature) };
-	const { at, setAt, typed, setTyped } = useDraft(
-		place,
-		() =>
-			path.find((c) => liveReadings(feature, c).length === 0) ??
-			placeAt(wantedOf(view, feature, [])[0]) ??
-			path[0] ?? { station: 0, direction: 0 },
-	);
+	const { at, setAt, typed, setTyped } = useDraft(place, () => beginning(view, feature, path));
 	const [hint, setHint] = useState("");
 	const [repeating, setRepeat] = useState(false);
 	const taker = useTaker(place, by);
