@@ -5,6 +5,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"ledge/internal/core/part"
 	"ledge/internal/photo"
 	"ledge/internal/shop"
 	"ledge/internal/store"
@@ -30,8 +31,14 @@ func (a resources) photos(api huma.API) {
 		JobPath
 		Photo   string `query:"photo" format:"uuid" required:"true" doc:"an id made by the client"`
 		Caption string `query:"caption" maxLength:"200"`
+		// Kind, Number and Component name the part that it shows.
+		Kind   part.Kind `query:"kind" doc:"of the part that it shows; of the job where left out"`
+		Number int       `query:"number" minimum:"0"`
+		TagQuery
 	}) (shop.JobView, error) {
-		return a.shop.AddPhoto(ctx, in.ID, in.Photo, in.Caption, spooledFrom(ctx))
+		p := store.Photo{ID: in.Photo, JobID: in.ID, Caption: in.Caption, Kind: in.Kind, Number: in.Number,
+			Component: in.Component}
+		return a.shop.AddPhoto(ctx, p, spooledFrom(ctx))
 	})
 	show := fetching("get-photo", "/jobs/{id}/photos/{photo}", "A photograph as JPEG")
 	show.Responses = files("image/jpeg")

@@ -10,6 +10,7 @@ import (
 	_ "image/jpeg" // the formats that are taken
 	_ "image/png"
 	"io"
+	"slices"
 
 	"ledge/internal/words"
 
@@ -36,6 +37,7 @@ func (r Refusal) Error() string { return words.Told("photo." + string(r)) }
 // Why a picture is not taken. Busy is no fault of the picture: it may be sent again in a moment.
 const (
 	NoPicture Refusal = "no_picture"
+	Heic      Refusal = "heic"
 	TooLarge  Refusal = "too_large"
 	Damaged   Refusal = "damaged"
 	Busy      Refusal = "busy"
@@ -75,6 +77,9 @@ func (m *Maker) Make(ctx context.Context, file io.ReadSeeker) (Made, error) {
 func remake(file io.ReadSeeker) (made Made, err error) {
 	config, format, err := image.DecodeConfig(file)
 	if err != nil || format != "jpeg" && format != "png" {
+		if isHeic(file) {
+			return made, Heic
+		}
 		return made, NoPicture
 	}
 	if max(config.Width, config.Height) > maxSide {
@@ -103,6 +108,19 @@ func remake(file io.ReadSeeker) (made Made, err error) {
 	}
 	made.Small, err = encode(imaging.Fit(upright, smallSide, smallSide, imaging.Lanczos))
 	return made, err
+}
+
+// isHeic reports whether a file is of the kind that some telephones keep (ISO/IEC 23008-12): it begins with a box that
+// names its brand. There is no decoder of it in Go that bounds its memory.
+func isHeic(file io.ReadSeeker) bool {
+	var head [12]byte
+	if _, err := file.Seek(0, io.SeekStart); err != nil {
+		return false
+	}
+	if _, err := io.ReadFull(file, head[:]); err != nil || string(head[4:8]) != "ftyp" {
+		return false
+	}
+	return slices.Contains([]string{"heic", "heix", "heim", "heis", "hevc", "hevx", "mif1", "msf1"}, string(head[8:]))
 }
 
 func encode(picture image.Image) ([]byte, error) {

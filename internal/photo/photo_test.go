@@ -87,6 +87,7 @@ func TestWhatTakesTooMuchIsRefused(t *testing.T) {
 	}{
 		"a PNG of 400 megapixels in a hundred bytes": {bomb, TooLarge},
 		"a progressive JPEG of 49 megapixels":        {progressive, TooLarge},
+		"a telephone's HEIC":                         {[]byte("\x00\x00\x00\x18ftypheic\x00\x00\x00\x00mif1heic"), Heic},
 		"a text":                                     {[]byte("not a picture"), NoPicture},
 		"half a JPEG":                                {wide(t, 640, 480)[:2000], Damaged},
 		"nothing at all":                             {nil, NoPicture},

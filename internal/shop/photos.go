@@ -9,9 +9,8 @@ import (
 	"ledge/internal/store"
 )
 
-// AddPhoto keeps a photograph with a job, made anew of what was sent. id is made by the client.
-func (a *Application) AddPhoto(ctx context.Context, job int64, id, caption string,
-	sent io.ReadSeeker) (JobView, error) {
+// AddPhoto keeps a photograph with a job, or with a part of it, made anew of what was sent. Its id is made by the client.
+func (a *Application) AddPhoto(ctx context.Context, p store.Photo, sent io.ReadSeeker) (JobView, error) {
 	made, err := a.pictures.Make(ctx, sent)
 	var refused photo.Refusal
 	if errors.As(err, &refused) && refused != photo.Busy {
@@ -20,8 +19,8 @@ func (a *Application) AddPhoto(ctx context.Context, job int64, id, caption strin
 	if err != nil {
 		return JobView{}, err
 	}
-	p := store.Photo{ID: id, JobID: job, Caption: caption, Width: made.Width, Height: made.Height}
-	return a.changed(ctx, job, a.store.AddPhoto(ctx, p, made.Picture, made.Small))
+	p.Width, p.Height = made.Width, made.Height
+	return a.changed(ctx, p.JobID, a.store.AddPhoto(ctx, p, made.Picture, made.Small))
 }
 
 // Picture is a photograph as JPEG.

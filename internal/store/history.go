@@ -130,10 +130,12 @@ UNION ALL SELECT created_at, created_by, 'job', '', 0, '', 1, '{}', NULL, 0, fro
 	FROM jobs WHERE id = ?1 AND ?2 = ''
 UNION ALL SELECT said_at, said_by, 'answer', '', 0, '', 1, json_object('topic', topic, 'place', place,
 	'answer', value, 'note', note), NULL, seq, from_file, '' FROM answers WHERE job_id = ?1 AND ?2 = ''
-UNION ALL SELECT taken_at, taken_by, 'photo', '', 0, '', 1, json_object('caption', caption), NULL, seq,
-	from_file, '' FROM photos WHERE job_id = ?1 AND ?2 = ''
-UNION ALL SELECT removed_at, removed_by, 'photo', '', 0, '', 1, json_object('caption', caption, 'removed',
-	json('true')), NULL, seq, from_file, '' FROM photos WHERE job_id = ?1 AND ?2 = '' AND removed_at <> ''
+UNION ALL SELECT taken_at, taken_by, 'photo', kind, number, '', 1, json_object('caption', caption), NULL, seq,
+	from_file, component FROM photos
+	WHERE job_id = ?1 AND (?2 = '' OR kind = ?2 AND number = ?3 AND component = ?4)
+UNION ALL SELECT removed_at, removed_by, 'photo', kind, number, '', 1, json_object('caption', caption, 'removed',
+	json('true')), NULL, seq, from_file, component FROM photos
+	WHERE job_id = ?1 AND (?2 = '' OR kind = ?2 AND number = ?3 AND component = ?4) AND removed_at <> ''
 UNION ALL SELECT decided_at, decided_by, 'decision', '', 0, '', 1, json_object('set', set_name, 'action',
 	action, 'shell', shell, 'method', method,
   'overruled', json(iif(overruled, 'true', 'false')), 'reason', reason), step, seq, from_file, component

@@ -5,6 +5,8 @@ import (
 	"fmt"
 
 	"github.com/jmoiron/sqlx"
+
+	"ledge/internal/core/part"
 )
 
 // A Photo is a picture of a job; the picture itself is fetched by its id.
@@ -13,6 +15,10 @@ type Photo struct {
 	ID      string `db:"id" json:"id"`
 	JobID   int64  `db:"job_id" json:"-"`
 	Caption string `db:"caption" json:"caption"`
+	// Kind, Number and Component name the part that it shows; no kind where it is of the job.
+	Kind      part.Kind `db:"kind" json:"kind,omitempty"`
+	Number    int       `db:"number" json:"number,omitempty"`
+	Component string    `db:"component" json:"component,omitempty"`
 	Width   int    `db:"width" json:"width"`
 	Height  int    `db:"height" json:"height"`
 	TakenBy string `db:"taken_by" json:"taken_by"`
@@ -31,8 +37,20 @@ func (s *Store) AddPhoto(ctx context.Context, p Photo, picture, small []byte) er
 		if _, err := getJob(ctx, tx, p.JobID); err != nil {
 			return err
 		}
+		if p.Kind != "" {
+			var there bool
+			if err := tx.GetContext(ctx, &there, `SELECT EXISTS (SELECT 1 FROM features
+				WHERE job_id = ? AND kind = ? AND number = ? AND component = ?)`, p.JobID, p.Kind, p.Number,
+				p.Component); err != nil {
+				return err
+			}
+			if !there {
+				return ErrNotFound
+			}
+		}
 		known, err := once(ctx, tx, "photos", p.ID,
-			fields{"job_id": p.JobID, "caption": p.Caption, "width": p.Width, "height": p.Height,
+			fields{"job_id": p.JobID, "caption": p.Caption, "kind": p.Kind, "number": p.Number,
+				"component": p.Component, "width": p.Width, "height": p.Height,
 				"picture": picture, "small": small,
 				"taken_by": Actor(ctx)}, fields{"taken_at": s.stamp()})
 		if err != nil || known {
@@ -96,8 +114,8 @@ func (s *Store) Picture(ctx context.Context, jobID int64, id string, small bool)
 func photosOf(ctx context.Context, q querier, jobID int64) ([]Photo, error) {
 	list := []Photo{}
 	if err := q.SelectContext(ctx, &list,
-		`SELECT seq, id, job_id, caption, width, height, taken_by, taken_at, from_file FROM photos
-		WHERE job_id = ? AND removed_by = '' ORDER BY seq`, jobID); err != nil {
+		`SELECT seq, id, job_id, caption, kind, number, component, width, height, taken_by, taken_at, from_file
+		FROM photos WHERE job_id = ? AND removed_by = '' ORDER BY seq`, jobID); err != nil {
 		return nil, fmt.Errorf("photos of job %d: %w", jobID, err)
 	}
 	return list, nil

@@ -186,8 +186,18 @@ func TestPhotosAreKeptAndTakenAway(t *testing.T) {
 	assert.Equal(t, "small", string(small))
 	_, err = s.Picture(ctx, id+1, p.ID, true)
 	assert.ErrorIs(t, err, ErrNotFound, "another job's picture")
+	of := Photo{ID: uuid.NewString(), JobID: id, Caption: "a groove", Width: 2, Height: 1, Kind: part.MainJournal,
+		Number: 3}
+	require.NoError(t, s.AddPhoto(ctx, of, []byte("large"), []byte("small")))
+	assert.Equal(t, 3, record(t, s, id).Photos[1].Number)
+	of.ID, of.Number = uuid.NewString(), 30
+	assert.ErrorIs(t, s.AddPhoto(ctx, of, []byte("large"), []byte("small")), ErrNotFound, "no such part")
+	told, err := s.History(ctx, id, part.MainJournal, 3, "")
+	require.NoError(t, err)
+	require.Len(t, told, 1)
+	assert.Equal(t, "a groove", told[0].Caption)
 	require.NoError(t, s.RemovePhoto(ctx, id, p.ID))
-	assert.Empty(t, record(t, s, id).Photos)
+	assert.Len(t, record(t, s, id).Photos, 1)
 	_, err = s.Picture(ctx, id, p.ID, false)
 	assert.ErrorIs(t, err, ErrNotFound)
 }

@@ -59,6 +59,15 @@ test("a telephone on the shop's network: a journal is read, graded and left by t
 	await expect(page.getByRole("button", { name: "Visual: smooth" })).toBeVisible();
 	expect(await page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);
 	expect(taps).toBeLessThan(45);
+	const camera = page.locator('input[type="file"]');
+	await camera.setInputFiles({
+		name: "IMG_7.heic",
+		mimeType: "image/heic",
+		buffer: Buffer.from("\0\0\0\x18ftypheic\0\0\0\0mif1heic", "latin1"),
+	});
+	await expect(page.getByText(/IMG_7.heic: This is a HEIC picture/)).toBeVisible();
+	await camera.setInputFiles({ name: "groove.png", mimeType: "image/png", buffer: await page.screenshot() });
+	await expect(page.getByRole("button", { name: "Add a photograph" })).toHaveText("1");
 	await tap(page.getByRole("button", { name: "Next part" }));
 	await expect(page.getByRole("heading", { name: /^Rod journal 1:/ })).toBeVisible();
 	await context.close();

@@ -196,10 +196,10 @@ export const useSetHead = (id: number) =>
 export function useAddPhoto(id: number) {
 	const ids = useIds();
 	return useChange(
-		({ file, caption }: { file: File; caption: string }) =>
+		({ file, ...of }: { file: File; caption: string; kind?: Kind; number?: number; component?: string | undefined }) =>
 			unwrap(
 				client.POST("/api/v1/jobs/{id}/photos", {
-					params: { ...at(id), query: { photo: ids.of([id, caption, fileMarks(file)]), caption } },
+					params: { ...at(id), query: { photo: ids.of([id, of, fileMarks(file)]), ...of } },
 					body: "",
 					bodySerializer: () => file,
 					headers: { "Content-Type": "application/octet-stream" },

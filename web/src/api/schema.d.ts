@@ -3032,10 +3032,15 @@ export interface components {
         };
         StorePhoto: {
             caption: string;
+            component?: string;
             from_file?: boolean;
             /** Format: int64 */
             height: number;
             id: string;
+            /** @enum {string} */
+            kind?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            /** Format: int64 */
+            number?: number;
             /** Format: int64 */
             seq: number;
             taken_at: string;
@@ -4302,6 +4307,11 @@ export interface operations {
                 /** @description an id made by the client */
                 photo: string;
                 caption?: string;
+                /** @description of the part that it shows; of the job where left out */
+                kind?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+                number?: number;
+                /** @description the tag of the one they belong to */
+                component?: string;
             };
             header?: never;
             path: {

@@ -4,6 +4,7 @@ import type { FeatureView, JobView } from "../../api/client";
 import { findingOf } from "../../api/view";
 import look from "../../look/look.module.css";
 import type { System } from "../../quantity/length";
+import { PhotoButton } from "../../ui/Photos";
 import { benchWords } from "../../words/bench";
 import { LOOK_SHORT } from "../../words/trade";
 import type { DialogName } from "./BenchDialogs";
@@ -40,6 +41,7 @@ export function BenchSide({ view, feature, system, waiting, table, open }: Bench
 				<Button size="compact-md" variant="default" onClick={() => open("skip")}>
 					{benchWords.skipWithReason}
 				</Button>
+				<PhotoButton view={view} part={feature} />
 			</Group>
 			{feature.blind ? <p className={look.soft}>{benchWords.thisPlanCannotSee(feature.blind)}</p> : null}
 			<Tape feature={feature} gauges={view.gauges} system={system} waiting={waiting} />

@@ -10,6 +10,7 @@ import look from "../../look/look.module.css";
 import { show, showApart, showAs, showSpan } from "../../quantity/length";
 import { Bar } from "../../ui/Bar";
 import { Load } from "../../ui/Load";
+import { Photos } from "../../ui/Photos";
 import { useStandIn } from "../../ui/use-stand-in";
 import { featureWords } from "../../words/feature";
 import { dateTime } from "../../words/intl";
@@ -131,6 +132,9 @@ function FeatureBoard({ view, feature }: { view: JobView; feature: FeatureView }
 				<div className={`${css.drawings} ${css.below}`}>
 					<Verdicts view={view} feature={feature} finding={finding} />
 					<AllReadings view={view} feature={feature} gone={finding?.stale === true} />
+				</div>
+				<div className={css.below}>
+					<Photos view={view} part={feature} />
 				</div>
 			</main>
 		</>

@@ -7,10 +7,10 @@ import { jobQuery } from "../../api/queries";
 import look from "../../look/look.module.css";
 import { Failed } from "../../ui/Failed";
 import { Load } from "../../ui/Load";
+import { Photos } from "../../ui/Photos";
 import { CameBack, useKeptForm } from "../../ui/use-kept";
 import { jobWords } from "../../words/job";
 import { PastDay } from "./PastDay";
-import { Photos } from "./Photos";
 import { WalkItems } from "./WalkItems";
 import { WalkPlace } from "./WalkPlace";
 

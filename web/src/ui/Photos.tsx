@@ -1,43 +1,32 @@
 import { Alert, Button, FileButton, Group, TextInput, Title, VisuallyHidden } from "@mantine/core";
+import { IconCamera } from "@tabler/icons-react";
 import { type DragEvent, useState } from "react";
-import { useAddPhoto, useRemovePhoto, useRestorePhoto } from "../../api/changes";
-import type { JobView } from "../../api/client";
-import look from "../../look/look.module.css";
-import { date } from "../../words/intl";
-import { jobWords } from "../../words/job";
-import { who } from "../../words/trade";
-import css from "./job.module.css";
+import { useRemovePhoto, useRestorePhoto } from "../api/changes";
+import type { FeatureView, JobView } from "../api/client";
+import look from "../look/look.module.css";
+import { date } from "../words/intl";
+import { jobWords } from "../words/job";
+import { who } from "../words/trade";
+import css from "./photos.module.css";
+import { useTakePhotos } from "./use-take-photos";
+import { Warned } from "./Warned";
 
-/** The server takes no more. */
-const MOST_BYTES = 12 * 1024 * 1024;
-
-/** The job's photographs. Only the picture itself is kept: place, camera and time in the file are left out. */
-export function Photos({ view }: { view: JobView }) {
+/** The photographs of a job, or of one part of it. Only the picture itself is kept: place, camera and time in the file are left out. */
+export function Photos({ view, part }: { view: JobView; part?: FeatureView }) {
 	const { job } = view;
-	const add = useAddPhoto(job.id);
+	const { take, taking, refused } = useTakePhotos(view, part);
 	const remove = useRemovePhoto(job.id);
 	const restore = useRestorePhoto(job.id);
 	const [gone, setGone] = useState<string[]>([]);
 	const [caption, setCaption] = useState("");
-	const [refused, setRefused] = useState("");
-	const take = async (files: File[]) => {
-		setRefused("");
-		for (const file of files) {
-			if (file.size > MOST_BYTES) {
-				setRefused(jobWords.isLargerThan12MbASmaller(file.name));
-				continue;
-			}
-			try {
-				await add.mutateAsync({ file, caption: caption.trim() || file.name.replace(/\.\w+$/, "") });
-			} catch (error) {
-				setRefused(`${file.name}: ${error instanceof Error ? error.message : jobWords.couldNotBeKept}`);
-			}
-		}
+	const shown = view.photos.filter((p) => !part || isOf(p, part));
+	const takeAll = async (files: File[]) => {
+		await take(files, caption);
 		setCaption("");
 	};
 	const drop = (event: DragEvent) => {
 		event.preventDefault();
-		void take([...event.dataTransfer.files]);
+		void takeAll([...event.dataTransfer.files]);
 	};
 	return (
 		<section aria-label={jobWords.photographs} onDragOver={(e) => e.preventDefault()} onDrop={drop}>
@@ -60,11 +49,11 @@ export function Photos({ view }: { view: JobView }) {
 				<FileButton
 					accept="image/jpeg,image/png"
 					multiple
-					onChange={(files) => void take(files)}
+					onChange={(files) => void takeAll(files)}
 					inputProps={{ "aria-label": "Photograph" }}
 				>
 					{(props) => (
-						<Button {...props} variant="default" loading={add.isPending}>
+						<Button {...props} variant="default" loading={taking}>
 							{jobWords.addAPhotograph}
 						</Button>
 					)}
@@ -86,12 +75,15 @@ export function Photos({ view }: { view: JobView }) {
 				</p>
 			) : null}
 			<ul className={css.photos}>
-				{view.photos.map((p) => (
+				{shown.map((p) => (
 					<li key={p.id}>
 						<a href={`/api/v1/jobs/${job.id}/photos/${p.id}`} target="_blank" rel="noreferrer">
 							<img src={`/api/v1/jobs/${job.id}/photos/${p.id}?small=true`} alt={p.caption} loading="lazy" />
 						</a>
-						<div>{p.caption}</div>
+						<div>
+							{part ? "" : partName(view, p)}
+							{p.caption}
+						</div>
 						<div className={look.soft}>
 							{who(p.taken_by, p.from_file)}, {date(p.taken_at)}{" "}
 							<button
@@ -107,5 +99,35 @@ export function Photos({ view }: { view: JobView }) {
 				))}
 			</ul>
 		</section>
+	);
+}
+
+type Photo = JobView["photos"][number];
+
+const isOf = (p: Photo, part: FeatureView) =>
+	p.kind === part.kind && p.number === part.number && (p.component ?? "") === (part.component ?? "");
+
+/** The part that a photograph shows, before what is said of it. */
+function partName(view: JobView, p: Photo): string {
+	const part = p.kind ? view.features.find((f) => isOf(p, f)) : undefined;
+	return part ? `${part.title}: ` : "";
+}
+
+/** Takes a photograph of a part at the bench, by the camera where the device has one. */
+export function PhotoButton({ view, part }: { view: JobView; part: FeatureView }) {
+	const { take, taking, refused } = useTakePhotos(view, part);
+	const count = view.photos.filter((p) => isOf(p, part)).length;
+	return (
+		<>
+			<FileButton accept="image/jpeg,image/png" capture="environment" onChange={(file) => file && void take([file], "")}>
+				{(props) => (
+					<Button {...props} size="compact-md" variant="default" loading={taking} aria-label={jobWords.addAPhotograph}>
+						<IconCamera size={20} aria-hidden />
+						{count > 0 ? count : ""}
+					</Button>
+				)}
+			</FileButton>
+			{refused ? <Warned small>{refused}</Warned> : null}
+		</>
 	);
 }
