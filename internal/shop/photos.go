@@ -9,7 +9,8 @@ import (
 	"ledge/internal/store"
 )
 
-// AddPhoto keeps a photograph with a job, or with a part of it, made anew of what was sent. Its id is made by the client.
+// AddPhoto keeps a photograph with a job, or with a part of it, made anew of what was sent. Its id is made by the
+// client.
 func (a *Application) AddPhoto(ctx context.Context, p store.Photo, sent io.ReadSeeker) (JobView, error) {
 	made, err := a.pictures.Make(ctx, sent)
 	var refused photo.Refusal

@@ -1,6 +1,6 @@
 import { expect, type Page, test } from "@playwright/test";
 import { barriers } from "./barriers";
-import { as } from "./hands";
+import { as, ready } from "./hands";
 
 const PLACES = [
 	"/",
@@ -58,10 +58,14 @@ for (const place of PLACES) {
 		await page.emulateMedia({ colorScheme: "dark" });
 		await expect(page.locator("html")).toHaveAttribute("data-mantine-color-scheme", "dark");
 		expect(await barriers(page, ["color-contrast"])).toEqual([]);
+		// At 200 % of its size a laptop's screen holds a quarter of what it did.
+		await page.setViewportSize({ width: 640, height: 400 });
+		expect(await barriers(page), "at 200 %").toEqual([]);
 		for (const [width, height] of [
 			[1280, 800],
 			[820, 1180],
 			[390, 844],
+			[320, 640],
 		] as const) {
 			await page.setViewportSize({ width, height });
 			const over = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
@@ -69,3 +73,20 @@ for (const place of PLACES) {
 		}
 	});
 }
+
+test("who wants no motion sees none", async () => {
+	await page.setViewportSize({ width: 1280, height: 800 });
+	await page.emulateMedia({ colorScheme: "light", reducedMotion: "reduce" });
+	await page.goto("/jobs/4/bench/rod_journal/1");
+	await ready(page);
+	const moving = () =>
+		page.evaluate(() => {
+			const still = (a: Animation) => Number(a.effect?.getComputedTiming().duration ?? 0) <= 1;
+			return document.getAnimations().filter((a) => !still(a)).length;
+		});
+	await page.keyboard.press("g");
+	await expect(page.getByRole("dialog")).toBeVisible();
+	expect(await moving()).toBe(0);
+	await page.keyboard.press("Escape");
+	await page.emulateMedia({ reducedMotion: null });
+});

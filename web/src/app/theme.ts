@@ -26,9 +26,11 @@ export const theme = createTheme({
 	fontSizes: { xs: "0.875rem", sm: "0.9375rem", md: "1rem", lg: "1.125rem", xl: "1.375rem" },
 	autoContrast: true,
 	// By name: to import them here would bring them, and all that they need, to a customer's link.
+	respectReducedMotion: true,
 	components: {
 		Alert: { styles: { title: { color: "var(--ink)" }, message: { color: "var(--ink)" } } },
 		Anchor: { defaultProps: { c: "var(--blue)", underline: "always" } },
+		SegmentedControl: { styles: { root: { maxWidth: "100%", flexWrap: "wrap" }, label: { whiteSpace: "normal" } } },
 		Table: {
 			defaultProps: { withRowBorders: false },
 			classNames: { table: table.table, th: table.th, td: table.td },

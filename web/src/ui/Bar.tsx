@@ -44,7 +44,7 @@ export function Bar({ trail = [], children }: BarProps) {
 					),
 				)}
 			</nav>
-			<Group gap="xs" ml="auto" wrap="wrap">
+			<Group gap="xs" ml="auto" wrap="wrap" miw={0} maw="100%">
 				{children}
 				{person.role ? <SignedInMenu /> : <NameButton />}
 				<Button

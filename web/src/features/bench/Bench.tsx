@@ -175,7 +175,7 @@ function Onward({ view, feature, following }: { view: JobView; feature: FeatureV
 
 function Small({ text, onClick }: { text: string; onClick: () => void }) {
 	return (
-		<Button variant="default" size="compact-md" onClick={onClick}>
+		<Button variant="default" size="compact-md" maw="100%" onClick={onClick}>
 			{text}
 		</Button>
 	);
