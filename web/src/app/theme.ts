@@ -30,7 +30,7 @@ export const theme = createTheme({
 	components: {
 		Alert: { styles: { title: { color: "var(--ink)" }, message: { color: "var(--ink)" } } },
 		Anchor: { defaultProps: { c: "var(--blue)", underline: "always" } },
-		SegmentedControl: { styles: { root: { maxWidth: "100%", flexWrap: "wrap" }, label: { whiteSpace: "normal" } } },
+		SegmentedControl: { classNames: { label: table.segment } },
 		Table: {
 			defaultProps: { withRowBorders: false },
 			classNames: { table: table.table, th: table.th, td: table.td },
