@@ -19,10 +19,10 @@ type Photo struct {
 	Kind      part.Kind `db:"kind" json:"kind,omitempty"`
 	Number    int       `db:"number" json:"number,omitempty"`
 	Component string    `db:"component" json:"component,omitempty"`
-	Width   int    `db:"width" json:"width"`
-	Height  int    `db:"height" json:"height"`
-	TakenBy string `db:"taken_by" json:"taken_by"`
-	TakenAt string `db:"taken_at" json:"taken_at"`
+	Width     int       `db:"width" json:"width"`
+	Height    int       `db:"height" json:"height"`
+	TakenBy   string    `db:"taken_by" json:"taken_by"`
+	TakenAt   string    `db:"taken_at" json:"taken_at"`
 	// FromFile tells that the name is only said by a file that was taken in.
 	FromFile bool `db:"from_file" json:"from_file,omitempty"`
 }
