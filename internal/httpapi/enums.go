@@ -63,6 +63,7 @@ func lists(r huma.Registry) {
 	list(r, form.Straight, form.OneBend, form.SBend, form.Twisted)
 	list(r, limit.Verdicts()...)
 	list(r, shop.Standings()...)
+	list(r, shop.AllWaits()...)
 	list(r, limit.Rules()...)
 	list(r, limit.Sources()...)
 	list(r, limit.Most, limit.Span, limit.List, limit.Rise, limit.Pairs)

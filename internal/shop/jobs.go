@@ -35,6 +35,9 @@ type JobLine struct {
 	Shaft    []engine.Journal `json:"shaft"`
 	Features []FeatureLine    `json:"features"`
 	Sets     []SetLine        `json:"sets"`
+	// Late tells that the promised day is over, or comes before it can be ready; Waits what it waits for.
+	Late  bool    `json:"late,omitempty"`
+	Waits Waiting `json:"waits"`
 	// Unreadable says what is wrong with a job that cannot be shown; empty for all others.
 	Unreadable string `json:"unreadable,omitempty"`
 }
@@ -82,7 +85,7 @@ type NewJobBody struct {
 	JournalPlan       string             `json:"journal_plan,omitempty" doc:"the plan for main and rod journals"`
 }
 
-// List is the shop's jobs, the soonest promised first, those that fit the words of a search.
+// List is the shop's jobs, the late ones and then the soonest promised first, those that fit the words of a search.
 func (a *Application) List(ctx context.Context, search string) ([]JobLine, error) {
 	ids, err := a.store.JobIDs(ctx, search)
 	if err != nil {
@@ -94,7 +97,24 @@ func (a *Application) List(ctx context.Context, search string) ([]JobLine, error
 			return nil, err
 		}
 	}
-	return lines, a.dates(ctx, lines)
+	if err := a.dates(ctx, lines); err != nil {
+		return nil, err
+	}
+	today := date(a.store.Today())
+	for i := range lines {
+		promised := lines[i].PromisedOn
+		lines[i].Late = promised != nil && (*promised < today || lines[i].ReadyOn > *promised)
+	}
+	slices.SortStableFunc(lines, func(x, y JobLine) int {
+		switch {
+		case x.Late == y.Late:
+			return 0
+		case x.Late:
+			return -1
+		}
+		return 1
+	})
+	return lines, nil
 }
 
 // View is a job as it stands, or with one component in the place of its like where one is named.
@@ -205,7 +225,7 @@ func (a *Application) line(ctx context.Context, id int64) (JobLine, error) {
 		return JobLine{}, err
 	}
 	line := JobLine{ID: id, Unit: unit.MM, Unreadable: fault, Shaft: []engine.Journal{},
-		Features: []FeatureLine{}, Sets: []SetLine{}}
+		Features: []FeatureLine{}, Sets: []SetLine{}, Waits: Waiting{For: ForReport}}
 	line.Number, err = a.store.JobNumber(ctx, id)
 	return line, err
 }
@@ -214,7 +234,7 @@ func (v JobView) line() JobLine {
 	j := v.Job
 	line := JobLine{ID: j.ID, Number: j.Number, Customer: j.Customer, Engine: j.Engine, Unit: j.Unit,
 		PromisedOn: j.PromisedOn,
-		Shaft:      v.Shaft, Features: []FeatureLine{}, Sets: v.Said}
+		Shaft:      v.Shaft, Features: []FeatureLine{}, Sets: v.Said, Waits: v.waits()}
 	for i := range v.Evaluation.Features {
 		f := &v.Evaluation.Features[i]
 		// A part that was measured in several states counts once, as it stands now.

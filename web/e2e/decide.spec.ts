@@ -1,6 +1,6 @@
 import { execFileSync } from "node:child_process";
 import { expect, test } from "@playwright/test";
-import { as } from "./hands";
+import { as, ready } from "./hands";
 
 test("the total and the ready date move with the choice; a dearer rate moves them, too", async ({ page }) => {
 	await as(page);
@@ -37,7 +37,30 @@ test("the total and the ready date move with the choice; a dearer rate moves the
 	await page.goto("/jobs/6/decide/cylinders");
 	await expect.poll(total).not.toBe(before);
 	await page.goto("/");
-	await expect(page.getByRole("link", { name: /Sawmill four/ }).getByText(/^ready /)).toBeVisible();
+	await expect(page.getByRole("link", { name: /Sawmill four/ }).getByText(/ready /)).toBeVisible();
+});
+
+test("Ctrl K finds a job from every place, by words, by what was decided and by a size; the bench has its keys back", async ({
+	page,
+}) => {
+	await as(page);
+	await page.goto("/jobs/4/bench/main_journal/1");
+	await ready(page);
+	const box = page.getByRole("searchbox", { name: /^Find a job/ }).or(page.getByPlaceholder(/^Find a job/));
+	const found = page.getByRole("dialog").getByRole("button");
+	await page.keyboard.press("Control+k");
+	await expect(box).toBeFocused();
+	await page.keyboard.type("grind 0.25");
+	await expect(found.filter({ hasText: "Railcar six diesel" })).toBeVisible();
+	await box.fill("winch");
+	await expect(found.first()).toHaveText(/Winch V-twinL-0003/);
+	await page.keyboard.press("Escape");
+	await ready(page);
+	await page.keyboard.press("Control+k");
+	await box.fill("winch");
+	await expect(found.first()).toHaveText(/Winch V-twinL-0003/);
+	await page.keyboard.press("Enter");
+	await expect(page).toHaveURL(/\/jobs\/3$/);
 });
 
 test("another policy says what it would change before it is kept", async ({ page }) => {

@@ -1991,6 +1991,7 @@ export interface components {
             features: components["schemas"]["FeatureLine"][];
             /** Format: int64 */
             id: number;
+            late?: boolean;
             number: string;
             promised_on?: string;
             ready_on?: string;
@@ -1999,6 +2000,7 @@ export interface components {
             /** @enum {string} */
             unit: "in" | "mm";
             unreadable?: string;
+            waits: components["schemas"]["Waiting"];
         };
         JobView: {
             asked: components["schemas"]["SetAsks"][];
@@ -3128,6 +3130,18 @@ export interface components {
             quick: boolean;
             /** Format: int64 */
             readings: number;
+        };
+        Waiting: {
+            /** @enum {string} */
+            for: "shop" | "measure" | "again" | "limits" | "decide" | "issue" | "prove" | "report";
+            /** @enum {string} */
+            kind?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            /** Format: int64 */
+            left?: number;
+            /** Format: int64 */
+            many?: number;
+            sheet?: string;
+            since?: string;
         };
         WalkChoice: {
             /** @enum {string} */

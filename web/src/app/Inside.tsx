@@ -1,13 +1,17 @@
+import { useHotkeys } from "@mantine/hooks";
 import { Notifications } from "@mantine/notifications";
 import { useIsFetching, useIsMutating, useQuery } from "@tanstack/react-query";
-import { useEffect } from "react";
+import { lazy, Suspense, useEffect, useState } from "react";
 import { Outlet } from "react-router";
 import { tableQuery } from "../api/table";
 import { QueueKeeper } from "../features/bench/QueueKeeper";
+import { find, useFindWanted } from "../ui/find";
 import { Load } from "../ui/Load";
 import { PersonProvider, usePerson } from "../ui/person";
 import { useLive } from "./live";
 import { preload } from "./places";
+
+const Finder = lazy(() => import("../features/record").then(({ Finder }) => ({ default: Finder })));
 
 /** Everything of the shop's own. */
 export function Component() {
@@ -28,11 +32,25 @@ function Inside() {
 		document.documentElement.dataset.busy = String(busy);
 	}, [busy]);
 	useEffect(preload, []);
+	const [finding, setFinding] = useState(false);
+	useFindWanted(() => setFinding(true));
+	useHotkeys([["mod+K", find]], []);
 	useLive(person.role !== undefined || person.name !== "");
 	return (
 		<>
 			<QueueKeeper name={person.name} />
-			<Load query={useQuery(tableQuery)}>{() => <Outlet />}</Load>
+			<Load query={useQuery(tableQuery)}>
+				{() => (
+					<>
+						<Outlet />
+						{finding ? (
+							<Suspense>
+								<Finder />
+							</Suspense>
+						) : null}
+					</>
+				)}
+			</Load>
 		</>
 	);
 }

@@ -38,7 +38,7 @@ export function Crank({ shaft, journal, standing = false, small = false, wrap, t
 		<svg
 			className={css.drawing}
 			viewBox={`0 0 ${width} ${height}`}
-			style={{ maxWidth: standing ? width : width * 1.7, maxHeight: small ? 64 : undefined }}
+			style={{ maxWidth: standing ? width : width * 1.7, maxHeight: small ? 31 : undefined }}
 			preserveAspectRatio={small ? "xMinYMid meet" : undefined}
 		>
 			<title>{title}</title>

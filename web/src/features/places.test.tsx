@@ -18,25 +18,30 @@ afterEach(() => {
 });
 
 describe("Shop", () => {
-	it("says of each job what is decided and what is open", async () => {
+	it("says of each job how far it is and what it waits for", async () => {
 		visit(<ShopPlace />, "/", "/");
-		const pump = await screen.findByRole("link", { name: /Orchard pump four/ });
-		expect(within(pump).getByText("Grind 0.020 under")).toBeTruthy();
-		expect(within(pump).getByText(/3 parts out of limits/)).toBeTruthy();
+		const row = async (name: RegExp) => within(await screen.findByRole("link", { name }));
+		const pump = await row(/Orchard pump four/);
+		expect(pump.getByText("2 sets to sign").title).toContain("Mains: Grind 0.020 under");
+		expect(pump.getByText(/3 out/)).toBeTruthy();
 		// A bore beyond its limit counts though every journal is within.
-		const engine = screen.getByRole("link", { name: /Threshing four/ });
-		expect(within(engine).getByText(/3 parts out of limits/)).toBeTruthy();
-		expect(
-			within(screen.getByRole("link", { name: /Winch V-twin/ })).getByText(
-				"Keep the size, fit −0.0020 select shells (less clearance)",
-			),
-		).toBeTruthy();
-		expect(within(screen.getByRole("link", { name: /Lamp generator/ })).getAllByText("Measure what is missing")).toHaveLength(2);
+		expect((await row(/Threshing four/)).getByText(/\d out/)).toBeTruthy();
+		expect((await row(/Lamp generator/)).getByText(/^to measure: main journals/)).toBeTruthy();
+		expect((await row(/Railcar six/)).getByText("2 sheets to issue")).toBeTruthy();
+		expect((await row(/Chapel blower/)).getByText("2 lines to prove")).toBeTruthy();
 	});
-	it("says what to do when there is nothing, and when nothing fits", async () => {
-		serve((call) => (call.path === "/api/v1/jobs" ? { status: 200, body: [] } : undefined));
+	it("tells a shop that begins from one that is through with its work", async () => {
+		let found: unknown[] = [];
+		serve((call) => {
+			if (call.path === "/api/v1/jobs") return { status: 200, body: [] };
+			return call.path === "/api/v1/search" ? { status: 200, body: found } : undefined;
+		});
 		visit(<ShopPlace />, "/", "/");
-		expect(await screen.findByText(/No jobs yet/)).toBeTruthy();
+		expect(await screen.findByRole("link", { name: "Start a job" })).toBeTruthy();
+		document.body.innerHTML = "";
+		found = [{ id: 1 }];
+		visit(<ShopPlace />, "/", "/");
+		expect(await screen.findByText(/No open jobs/)).toBeTruthy();
 	});
 	it("says why it could not be loaded and tries again", async () => {
 		let broken = true;

@@ -14,7 +14,6 @@ import { PastDay } from "./job/PastDay";
 import { LimitsPlace } from "./limits";
 import { OrdersPlace } from "./orders";
 import { ReportPlace } from "./report";
-import { ShopPlace } from "./shop";
 
 beforeEach(() => {
 	localStorage.setItem("ledge.person", '"Wanda Pell"');
@@ -29,21 +28,6 @@ afterEach(() => {
 const view: JobView = jobs[6];
 
 describe("small things that were wrong", () => {
-	it("counts each journal once, and no other part as one", async () => {
-		const [pump] = [...(await (await fetch("/api/v1/jobs")).json())];
-		const twice = pump.features.flatMap((f: { kind: string }) =>
-			f.kind === "main_journal" ? [f, { ...f, state: "after_grind" }] : [f],
-		);
-		const cam = { ...pump.features[0], kind: "cam_journal", number: 1 };
-		serve((call) =>
-			call.path === "/api/v1/jobs"
-				? { status: 200, body: [{ ...pump, features: [...twice, cam, { ...cam, number: 2 }] }] }
-				: undefined,
-		);
-		visit(<ShopPlace />, "/", "/");
-		expect(await screen.findByText(`${pump.shaft.length} of ${pump.shaft.length} journals measured`)).toBeTruthy();
-	});
-
 	it("says a word about a promised day that is over", () => {
 		const { rerender } = render(<PastDay on="2020-02-03" />);
 		expect(screen.getByText(/over already/)).toBeTruthy();

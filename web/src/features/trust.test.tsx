@@ -46,6 +46,7 @@ describe("The shop", () => {
 			shaft: [],
 			features: [],
 			sets: [],
+			waits: { for: "report" },
 			unreadable: "This job cannot be judged.",
 		};
 		serve((call) =>

@@ -1,6 +1,6 @@
 import { Button, type ButtonProps, Group, Menu, useMantineColorScheme } from "@mantine/core";
 import { useDocumentTitle } from "@mantine/hooks";
-import { IconMoon, IconSun, IconUser } from "@tabler/icons-react";
+import { IconMoon, IconSearch, IconSun, IconUser } from "@tabler/icons-react";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
 import { useSignOut } from "../api/people";
@@ -8,6 +8,7 @@ import look from "../look/look.module.css";
 import { appWords } from "../words/app";
 import { placeWords } from "../words/places";
 import css from "./bar.module.css";
+import { find } from "./find";
 import { usePerson } from "./person";
 
 export interface BarProps {
@@ -46,6 +47,9 @@ export function Bar({ trail = [], children }: BarProps) {
 			</nav>
 			<Group gap="xs" ml="auto" wrap="wrap" miw={0} maw="100%">
 				{children}
+				<Button {...QUIET} visibleFrom="sm" aria-label={appWords.find} title={appWords.findKeys} onClick={find}>
+					<IconSearch size={18} />
+				</Button>
 				{person.role ? <SignedInMenu /> : <NameButton />}
 				<Button
 					variant="subtle"

@@ -22,6 +22,8 @@ export const appWords = {
 	ledge: "Ledge",
 	whereYouAre: "Where you are",
 	lightMode: "Light mode",
+	find: "Find a job",
+	findKeys: "Find a job (Ctrl K)",
 	darkMode: "Dark mode",
 	people: "People",
 	signOut: "Sign out",

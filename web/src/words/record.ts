@@ -1,6 +1,30 @@
+import type { Way } from "../api/way";
 import { count } from "./intl";
 
+/** What can be decided, as it is searched for. */
+export const ACTION_WORDS: Record<Exclude<Way["action"], "measure" | "remeasure">, string> = {
+	reuse: "Reuse",
+	polish: "Polish",
+	grind: "Grind",
+	hone: "Hone",
+	bore: "Bore",
+	sleeve: "Sleeve",
+	line_hone: "Line-hone",
+	resize: "Resize",
+	skim: "Skim",
+	replace: "Replace",
+};
+
 export const recordWords = {
+	// Finder.tsx
+	findAJob: "Find a job: words, “grind 0.010”, or a size such as 2.2479",
+	jobsHere: "Jobs",
+	places: "Places",
+	nothingFits: "Nothing fits.",
+	newJob: "New job",
+	theShop: "The shop",
+	guide: "Guide",
+
 	// HistoryPlace.tsx
 	whatHappenedAndWhoDidIt: "What happened, and who did it",
 	nothingHereCanBeChangedOr: "Nothing here can be changed or taken away.",

@@ -1,5 +1,3 @@
-import { count } from "./intl";
-
 export const shopWords = {
 	// ImportDialog.tsx
 	importAJob: "Import a job",
@@ -19,18 +17,25 @@ export const shopWords = {
 	import: "Import",
 	newJob: "New job",
 	noJobFits: (asked: string) => `No job fits “${asked}”.`,
-	noJobsYetStartOneFrom: "No jobs yet. Start one from an engine's layout: it takes less than a minute.",
 	cannotBeRead: (number: string) => `${number} cannot be read`,
 	saveItsRecord: "Save its record",
 	noCustomerNamed: "No customer named",
 	promised: (day: string) => `promised ${day}`,
-	lateReady: (readyOn: string) => `late: ready ${readyOn}`,
 	ready: (readyOn: string) => `ready ${readyOn}`,
+	late: "late:",
+	out: (parts: number) => `${parts} out`,
+	allWithin: "all within",
+	soFar: "so far",
+
+	// Empty.tsx
+	noOpenJobs: "No open jobs.",
+	theOthersAreInTheArchive: "The others are in the job archive.",
+	welcome: "No jobs yet",
+	whatLedgeDoes:
+		"A job begins with what came in: an engine's layout takes less than a minute. Then each reading is a line typed at the bench; Ledge does the arithmetic, keeps the record and says what to do with each set of parts.",
+	startAJob: "Start a job",
+	sayWhoYouAre: "Say who you are",
+	readTheGuide: "Read the guide",
 	crankshaftOf: (engine: string) => `Crankshaft of ${engine}`,
 	rodJournal: "Rod journal",
-	ofJournalsMeasured: (measured: number, places: number) => `${measured} of ${places} journals measured`,
-	noLimitsEnteredNothingIsDecided: "No limits entered: nothing is decided yet",
-	outOfLimits: (parts: number) => `${count(parts, "part")} out of limits`,
-	allMeasuredWithinLimits: "all measured, all within limits",
-	soFarWithinLimits: "within limits so far",
 };

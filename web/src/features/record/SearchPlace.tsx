@@ -6,42 +6,27 @@ import { Link, useSearchParams } from "react-router";
 import { type FoundJob, Refusal } from "../../api/client";
 import { type SearchFields, searchQuery } from "../../api/queries";
 import { kindRows, setRows } from "../../api/table";
-import type { Way } from "../../api/way";
 import look from "../../look/look.module.css";
 import { Bar } from "../../ui/Bar";
 import { date, day } from "../../words/intl";
 import { placeWords } from "../../words/places";
-import { recordWords } from "../../words/record";
+import { ACTION_WORDS, recordWords } from "../../words/record";
 import { setName, wayName } from "../../words/trade";
+import { NOTHING } from "./meant";
 import css from "./record.module.css";
-
-const ACTIONS: Record<Exclude<Way["action"], "measure" | "remeasure">, string> = {
-	reuse: "Reuse",
-	polish: "Polish",
-	grind: "Grind",
-	hone: "Hone",
-	bore: "Bore",
-	sleeve: "Sleeve",
-	line_hone: "Line-hone",
-	resize: "Resize",
-	skim: "Skim",
-	replace: "Replace",
-};
-
-const EMPTY: SearchFields = { text: "", set: "", action: "", step: "", kind: "", from: "", to: "", unit: "in" };
 
 /** Job archive: by words, by what was decided, by what was measured. The search stands in the address, to be kept. */
 export function SearchPlace() {
 	const [address, setAddress] = useSearchParams();
 	const asked = Object.fromEntries(
-		Object.entries(EMPTY).map(([name, empty]) => [name, address.get(name) ?? empty]),
+		Object.entries(NOTHING).map(([name, empty]) => [name, address.get(name) ?? empty]),
 	) as unknown as SearchFields;
 	const [fields, setFields] = useState(asked);
 	const found = useQuery({ ...searchQuery(asked), placeholderData: (before) => before });
 	const set = (change: Partial<SearchFields>) => setFields({ ...fields, ...change });
 	const go = (next: SearchFields) =>
 		setAddress(
-			Object.entries(next).filter(([name, value]) => value !== EMPTY[name as keyof SearchFields]),
+			Object.entries(next).filter(([name, value]) => value !== NOTHING[name as keyof SearchFields]),
 			{ replace: true },
 		);
 	const submit = (event: FormEvent) => {
@@ -84,7 +69,7 @@ export function SearchPlace() {
 									<Select
 										aria-label={recordWords.decision}
 										placeholder={recordWords.anyWay}
-										data={Object.entries(ACTIONS).map(([value, label]) => ({ value, label }))}
+										data={Object.entries(ACTION_WORDS).map(([value, label]) => ({ value, label }))}
 										value={fields.action || null}
 										onChange={(value) => set({ action: (value ?? "") as SearchFields["action"] })}
 										clearable
@@ -152,8 +137,8 @@ export function SearchPlace() {
 							address.size === 0
 								? undefined
 								: () => {
-										setFields(EMPTY);
-										go(EMPTY);
+										setFields(NOTHING);
+										go(NOTHING);
 									}
 						}
 					/>

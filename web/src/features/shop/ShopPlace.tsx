@@ -17,6 +17,8 @@ import { day, money } from "../../words/intl";
 import { placeWords } from "../../words/places";
 import { shopWords } from "../../words/shop";
 import { setName, wayName } from "../../words/trade";
+import { waitsWords } from "../../words/waits";
+import { Empty } from "./Empty";
 import { ImportDialog } from "./ImportDialog";
 import css from "./shop.module.css";
 
@@ -60,12 +62,17 @@ export function ShopPlace() {
 									</Button>
 								</Group>
 							</Group>
-							{jobs.length === 0 ? (
-								<p className={look.soft}>{asked ? shopWords.noJobFits(asked) : shopWords.noJobsYetStartOneFrom}</p>
-							) : null}
-							{jobs.map((job) => (
-								<JobRow key={job.id} job={job} />
-							))}
+							{jobs.length > 0 ? (
+								<div className={css.jobs}>
+									{jobs.map((job) => (
+										<JobRow key={job.id} job={job} />
+									))}
+								</div>
+							) : asked ? (
+								<p className={look.soft}>{shopWords.noJobFits(asked)}</p>
+							) : (
+								<Empty />
+							)}
 						</Stack>
 					</main>
 				</>
@@ -86,83 +93,64 @@ function Unreadable({ job }: { job: JobLine }) {
 	);
 }
 
+/** A job on one line: whose it is, how far it is, what it waits for, and when it is to be ready. */
 function JobRow({ job }: { job: JobLine }) {
 	if (job.unreadable) return <Unreadable job={job} />;
-	const measured = job.shaft.filter((place) =>
-		job.features.some((f) => f.complete && f.kind === journalKind(place) && f.number === place.number),
-	).length;
-	const places = job.shaft.length;
 	return (
-		<Link to={`/jobs/${job.id}`} className={`${look.panel} ${css.jobline}`}>
-			<div>
-				<div className={css.engine}>{job.engine}</div>
-				<div>{job.customer || shopWords.noCustomerNamed}</div>
-				<div className={look.soft}>
-					<span className={look.figure}>{job.number}</span>
-					{job.promised_on ? ` · ${shopWords.promised(day(job.promised_on))}` : null} ·{" "}
-					{job.unit === "in" ? "inches" : "millimetres"}
-				</div>
-				{job.ready_on ? (
-					<div>
-						{job.promised_on && job.ready_on > job.promised_on ? (
-							<b className={look.beyond}>{shopWords.lateReady(day(job.ready_on))}</b>
-						) : (
-							shopWords.ready(day(job.ready_on))
-						)}
-						<span className={look.soft}> · {money(job.cost ?? 0, job.currency ?? "")}</span>
-					</div>
-				) : null}
-			</div>
-			<div>
-				<Crank
-					small
-					title={shopWords.crankshaftOf(job.engine)}
-					shaft={job.shaft}
-					journal={(place) => {
-						const f = job.features.find((one) => one.kind === journalKind(place) && one.number === place.number);
-						return {
-							standing: f ? f.standing : "open",
-							taken: f?.complete ? 1 : 0,
-							of: f && !f.complete && f.standing !== "beyond" ? 2 : 0,
-							label: `${place.throw ? shopWords.rodJournal : "Main"} ${place.number}`,
-						};
-					}}
-				/>
-				<div className={`${look.soft} ${css.near}`}>{shopWords.ofJournalsMeasured(measured, places)}</div>
-			</div>
-			<Stack gap={4}>
-				{job.sets.length === 0 ? <span className={look.soft}>{shopWords.noLimitsEnteredNothingIsDecided}</span> : null}
-				{job.sets.map((set) => (
-					<div key={set.set} className={css.set}>
-						<span className={look.soft}>{setName(set.set)}</span>
-						<span>
-							<b>{wayName(set, job.unit, set.set)}</b>
-							<span className={look.soft}>{set.signed ? " · signed" : set.provisional ? " · provisional" : ""}</span>
-						</span>
-					</div>
-				))}
-				<StandingSummary job={job} />
-			</Stack>
+		<Link to={`/jobs/${job.id}`} className={css.jobline} data-late={job.late ?? false}>
+			<span className={css.whose}>
+				<b>{job.engine}</b> <span className={look.soft}>{job.customer || shopWords.noCustomerNamed}</span>
+			</span>
+			<span className={`${look.figure} ${look.soft}`}>{job.number}</span>
+			<Crank
+				small
+				title={shopWords.crankshaftOf(job.engine)}
+				shaft={job.shaft}
+				journal={(place) => {
+					const f = job.features.find((one) => one.kind === journalKind(place) && one.number === place.number);
+					return {
+						standing: f ? f.standing : "open",
+						taken: f?.complete ? 1 : 0,
+						of: f && !f.complete && f.standing !== "beyond" ? 2 : 0,
+						label: `${place.throw ? shopWords.rodJournal : "Main"} ${place.number}`,
+					};
+				}}
+			/>
+			<StandingSummary job={job} />
+			<span className={css.waits} title={setsOf(job)}>
+				{waitsWords(job.waits)}
+			</span>
+			<span className={look.right}>
+				{job.late ? <b className={look.beyond}>{shopWords.late} </b> : null}
+				{job.ready_on ? shopWords.ready(day(job.ready_on)) : null}
+				{job.promised_on ? <span className={look.soft}> {shopWords.promised(day(job.promised_on))}</span> : null}
+			</span>
+			<span className={`${look.figure} ${look.right}`}>{job.ready_on ? money(job.cost ?? 0, job.currency ?? "") : ""}</span>
 		</Link>
 	);
 }
+
+/** The decisions of a job, for who points at what it waits for. */
+const setsOf = (job: JobLine): string =>
+	job.sets.map((s) => `${setName(s.set)}: ${wayName(s, job.unit, s.set)}${s.signed ? ", signed" : ""}`).join("\n");
 
 function StandingSummary({ job }: { job: JobLine }) {
 	const beyond = job.features.filter((f) => f.standing === "beyond").length;
 	if (beyond > 0) {
 		return (
-			<span>
-				<StatusMark standing="beyond" word={false} /> {shopWords.outOfLimits(beyond)}
+			<span className={css.standing}>
+				<StatusMark standing="beyond" word={false} /> {shopWords.out(beyond)}
 			</span>
 		);
 	}
-	if (job.features.some((f) => f.complete)) {
-		return (
-			<span>
-				<StatusMark standing="within" word={false} />{" "}
-				{job.features.every((f) => f.complete) ? shopWords.allMeasuredWithinLimits : shopWords.soFarWithinLimits}
-			</span>
-		);
-	}
-	return null;
+	const measured = job.features.length > 0 && job.features.every((f) => f.complete);
+	return (
+		<span className={css.standing}>
+			{job.features.some((f) => f.complete) ? (
+				<>
+					<StatusMark standing="within" word={false} /> {measured ? shopWords.allWithin : shopWords.soFar}
+				</>
+			) : null}
+		</span>
+	);
 }
