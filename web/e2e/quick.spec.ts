@@ -5,6 +5,7 @@ test("a quick look first: four places on every main, then the rest of the one th
 	await as(page);
 	const job = await crank(request, "Cider press twin", 2);
 	await page.goto(job);
+	await page.getByRole("button", { name: "Plans: how they are measured" }).click();
 	const quick = page.getByRole("switch", { name: "Quick look first" }).first();
 	await quick.focus();
 	await expect(page.getByText(/^passes \d+ in 100 with some \d+ readings each, the whole plan/)).toBeVisible();

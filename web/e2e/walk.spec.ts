@@ -214,6 +214,7 @@ test("gauges: a vernier in parts, a strip's scale, feelers, and a bore gauge set
 	await expect(page.getByRole("region", { name: "Tape" }).getByText(/clear 0.0016/)).toBeVisible();
 
 	await page.goto(job);
+	await page.getByRole("button", { name: "Measure something else, too" }).click();
 	await page.getByRole("combobox", { name: "What" }).click();
 	await page.getByRole("option", { name: "Plastic strip at the mains" }).click();
 	await page.getByRole("button", { name: "Add", exact: true }).click();

@@ -25,7 +25,7 @@ export function AskList({ view, asks, title = askWords.askedFirst }: { view: Job
 			<ul className={look.asks}>
 				{once.map((a) => (
 					<li key={key(a)}>
-						<Link to={target(view, a)}>
+						<Link to={target(view, a)} className={look.link}>
 							{askText(a, featureOf(view, a.feature.kind, a.feature.number)?.title ?? "", view.job.unit)}
 						</Link>
 					</li>

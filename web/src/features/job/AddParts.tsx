@@ -1,4 +1,4 @@
-import { Button, Group, NumberInput, Select, Title } from "@mantine/core";
+import { Button, Group, NumberInput, Select } from "@mantine/core";
 import { useState } from "react";
 import { useAddParts } from "../../api/changes";
 import type { JobView } from "../../api/client";
@@ -17,9 +17,6 @@ export function AddParts({ view }: { view: JobView }) {
 		.filter((k) => k !== "strip" && partsOf(view, k).length === 0 && (!view.stand_in || rowOf(k).component === view.stand_in.of));
 	return (
 		<section aria-label={jobWords.measureSomethingElse}>
-			<Title order={2} size="h4" mb="xs">
-				{jobWords.measureSomethingElseToo}
-			</Title>
 			<Group align="flex-end">
 				<Select
 					label={jobWords.what}

@@ -1,7 +1,5 @@
-import { Title } from "@mantine/core";
 import type { JobView } from "../../api/client";
 import { BendPicture } from "../../drawing/BendPicture";
-import look from "../../look/look.module.css";
 import { show } from "../../quantity/length";
 import { jobWords } from "../../words/job";
 
@@ -10,10 +8,7 @@ export function BendPanel({ view }: { view: JobView }) {
 	const { bend } = view;
 	if (!bend) return null;
 	return (
-		<section className={look.panel} aria-label={jobWords.bendOfTheCrankshaft}>
-			<Title order={2} size="h4" mb="xs">
-				{jobWords.bend}
-			</Title>
+		<section aria-label={jobWords.bendOfTheCrankshaft}>
 			<BendPicture
 				mains={bend.mains}
 				off={bend.off}

@@ -1,4 +1,5 @@
-import { Alert, Button, Group, Stack, Table, Title, VisuallyHidden } from "@mantine/core";
+import { Accordion, Alert, Button, Group, Stack, Table, Title, VisuallyHidden } from "@mantine/core";
+import { useLocalStorage } from "@mantine/hooks";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
@@ -42,7 +43,9 @@ import { OUTCOME_WORD } from "../../words/trade";
 import { AddParts } from "./AddParts";
 import { BendPanel } from "./BendPanel";
 import { Components } from "./Components";
+import { Decided } from "./Decided";
 import { Findings } from "./Findings";
+import css from "./job.module.css";
 import { PlanChoice } from "./PlanChoice";
 import { ReadingsDialog } from "./ReadingsDialog";
 import { WalkRail } from "./WalkRail";
@@ -80,7 +83,7 @@ function JobBoard({ view }: { view: JobView }) {
 			<div className={`${look.columns} ${look.walk}`}>
 				<WalkRail view={view} />
 				<main>
-					<Stack gap="lg">
+					<Stack gap="md">
 						<Group justify="space-between" align="flex-start">
 							<div>
 								<Title order={1}>{job.engine}</Title>
@@ -115,30 +118,30 @@ function JobBoard({ view }: { view: JobView }) {
 								/>
 							</Alert>
 						) : null}
-						{job.scope === "engine" ? <Parts view={view} kinds={["main_housing", "cylinder"]} /> : null}
-						{shafted ? (
-							<Crank
-								title={jobWords.crankshaftOfSideViewFromThe(job.engine)}
-								shaft={view.shaft}
-								journal={(place) => crankJournal(view, place)}
-								wrap={(place, inner, label) => (
-									<SvgLink to={bench(place)} label={jobWords.measure2(label)}>
-										{inner}
-									</SvgLink>
-								)}
-							/>
-						) : null}
-						<BendPanel view={view} />
-						{job.scope === "engine" ? <Parts view={view} kinds={["rod_housing", "piston"]} /> : null}
-						<OtherParts view={view} />
-						{shafted ? (
-							<div className={look.twin}>
-								<FeatureList view={view} title={jobWords.mains} places={view.shaft.filter((p) => !p.throw)} />
-								<FeatureList view={view} title={jobWords.rodJournals} places={view.shaft.filter((p) => p.throw)} />
-							</div>
-						) : null}
-						<PlanChoice view={view} />
-						<AddParts view={view} />
+						<div className={css.board}>
+							<section aria-label={jobWords.howThePartsStand}>
+								{shafted ? (
+									<div className={css.crank}>
+										<Crank
+											title={jobWords.crankshaftOfSideViewFromThe(job.engine)}
+											shaft={view.shaft}
+											journal={(place) => crankJournal(view, place)}
+											wrap={(place, inner, label) => (
+												<SvgLink to={bench(place)} label={jobWords.measure2(label)}>
+													{inner}
+												</SvgLink>
+											)}
+										/>
+									</div>
+								) : null}
+								{job.scope === "engine" ? (
+									<Parts view={view} kinds={["main_housing", "cylinder", "rod_housing", "piston"]} />
+								) : null}
+								<OtherParts view={view} />
+							</section>
+							<Decided view={view} />
+						</div>
+						<More view={view} shafted={shafted} />
 					</Stack>
 				</main>
 			</div>
@@ -150,39 +153,59 @@ function JobBoard({ view }: { view: JobView }) {
 /** What the page draws: places along the crankshaft and rows of parts that are looked at. */
 const drawn = (kind: Kind) => (["journal", "bearing"].includes(rowOf(kind).role) ? onCrank(kind) : rowOf(kind).looked);
 
-/** What is not on the drawings above: a line for each kind, with how its parts stand. */
+/** What is not on the drawings above: its kinds, each with how its parts stand. */
 function OtherParts({ view }: { view: JobView }) {
 	const kinds = [...new Set(view.features.map((f) => f.kind))].filter((kind) => !drawn(kind));
 	if (kinds.length === 0) return null;
 	return (
-		<section className={`${look.panel} ${look.scroll}`}>
-			<Title order={2} size="h4" mb="xs">
-				{jobWords.alsoMeasured}
-			</Title>
-			<Table>
-				<Table.Tbody>
-					{kinds.map((kind) => (
-						<Table.Tr key={kind}>
-							<Table.Th scope="row">
-								{plural(kind)}
-								<TakeOut view={view} kind={kind} />
-							</Table.Th>
-							<Table.Td>
-								<Group gap="md">
-									{partsOf(view, kind).map((p) => (
-										<Link key={p.number} to={pathIn(view, `bench/${kind}/${p.number}`)} className={look.link}>
-											<StatusMark standing={p.taken < p.of && p.standing !== "beyond" ? "open" : p.standing} word={false} />{" "}
-											{p.number}
-											<VisuallyHidden> {p.label}</VisuallyHidden>
-										</Link>
-									))}
-								</Group>
-							</Table.Td>
-						</Table.Tr>
+		<div className={css.others}>
+			{kinds.map((kind) => (
+				<span key={kind}>
+					<span className={look.soft}>{plural(kind)}</span>{" "}
+					{partsOf(view, kind).map((p) => (
+						<Link key={p.number} to={pathIn(view, `bench/${kind}/${p.number}`)} className={look.link}>
+							<StatusMark standing={p.taken < p.of && p.standing !== "beyond" ? "open" : p.standing} word={false} /> {p.number}
+							<VisuallyHidden> {p.label}</VisuallyHidden>
+						</Link>
 					))}
-				</Table.Tbody>
-			</Table>
-		</section>
+					<TakeOut view={view} kind={kind} />
+				</span>
+			))}
+		</div>
+	);
+}
+
+/** What is wanted now and then: sizes journal by journal, the bend, the plans, further parts; what is open stays open. */
+function More({ view, shafted }: { view: JobView; shafted: boolean }) {
+	const [open, setOpen] = useLocalStorage<string[]>({ key: "ledge.job.more", defaultValue: [] });
+	const items = [
+		...(shafted
+			? [
+					{
+						name: "sizes",
+						title: jobWords.sizesJournalByJournal,
+						inside: (
+							<div className={look.twin}>
+								<FeatureList view={view} title={jobWords.mains} places={view.shaft.filter((p) => !p.throw)} />
+								<FeatureList view={view} title={jobWords.rodJournals} places={view.shaft.filter((p) => p.throw)} />
+							</div>
+						),
+					},
+				]
+			: []),
+		...(view.bend ? [{ name: "bend", title: jobWords.bend, inside: <BendPanel view={view} /> }] : []),
+		{ name: "plans", title: jobWords.howTheyAreMeasured, inside: <PlanChoice view={view} /> },
+		{ name: "parts", title: jobWords.measureSomethingElseToo, inside: <AddParts view={view} /> },
+	];
+	return (
+		<Accordion multiple value={open} onChange={setOpen} order={2}>
+			{items.map(({ name, title, inside }) => (
+				<Accordion.Item key={name} value={name}>
+					<Accordion.Control>{title}</Accordion.Control>
+					<Accordion.Panel>{open.includes(name) ? inside : null}</Accordion.Panel>
+				</Accordion.Item>
+			))}
+		</Accordion>
 	);
 }
 
@@ -195,7 +218,7 @@ function TakeOut({ view, kind }: { view: JobView; kind: Kind }) {
 	);
 	if (!empty || view.job.closed_at) return null;
 	return (
-		<div className={look.soft}>
+		<span className={look.soft}>
 			<button
 				type="button"
 				className={look.plainLink}
@@ -204,7 +227,7 @@ function TakeOut({ view, kind }: { view: JobView; kind: Kind }) {
 				{jobWords.takeNumberOutAgain(number)}
 			</button>
 			{remove.error ? <span className={look.wrong}> {remove.error.message}</span> : null}
-		</div>
+		</span>
 	);
 }
 
@@ -213,25 +236,20 @@ function Parts({ view, kinds }: { view: JobView; kinds: Kind[] }) {
 	const there = kinds.filter((kind) => partsOf(view, kind).length > 0);
 	if (there.length === 0) return null;
 	return (
-		<div className={look.twin}>
+		<div className={css.rows}>
 			{there.map((kind) => (
-				<section key={kind} className={look.panel}>
-					<Title order={2} size="h4" mb="xs">
-						{plural(kind)}
-					</Title>
+				<div key={kind} data-wide={partsOf(view, kind).length > 6}>
 					<PartRow
 						shape={shapeOf(kind) ?? "bore"}
 						title={jobWords.of(plural(kind), view.job.engine)}
 						parts={partsOf(view, kind)}
-						wrap={(part, inner, label) => {
-							return (
-								<SvgLink to={pathIn(view, `bench/${kind}/${part.number}`)} label={jobWords.measure2(label)}>
-									{inner}
-								</SvgLink>
-							);
-						}}
+						wrap={(part, inner, label) => (
+							<SvgLink to={pathIn(view, `bench/${kind}/${part.number}`)} label={jobWords.measure2(label)}>
+								{inner}
+							</SvgLink>
+						)}
 					/>
-				</section>
+				</div>
 			))}
 		</div>
 	);

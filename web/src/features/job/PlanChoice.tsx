@@ -1,17 +1,15 @@
-import { Select, Switch, Title } from "@mantine/core";
+import { Select, Switch } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { Link } from "react-router";
 import { useSetPlan, useSetQuick } from "../../api/changes";
 import type { FeatureView, JobView } from "../../api/client";
 import { unread } from "../../api/path";
 import { plansQuery, powerQuery } from "../../api/queries";
 import { type Kind, plural, rowOf } from "../../api/table";
-import { columnCount, partsOf, pathIn } from "../../api/view";
+import { columnCount, partsOf } from "../../api/view";
 import look from "../../look/look.module.css";
 import { Failed } from "../../ui/Failed";
 import { jobWords } from "../../words/job";
-import { setName, wayName } from "../../words/trade";
 import css from "./job.module.css";
 
 /** By which plans the parts of a job are measured, with what each plan would miss. */
@@ -21,9 +19,6 @@ export function PlanChoice({ view }: { view: JobView }) {
 	);
 	return (
 		<section>
-			<Title order={2} size="h4" mb="xs">
-				{jobWords.howTheyAreMeasured}
-			</Title>
 			<div className={look.twin}>
 				{kinds.map((kind) => {
 					const parts = partsOf(view, kind).map((p) => p.feature);
@@ -38,7 +33,6 @@ export function PlanChoice({ view }: { view: JobView }) {
 				</a>
 			</p>
 			<p className={`${look.soft} ${css.apart}`}>{jobWords.twoPointGaugesNeverSeeOdd}</p>
-			<Decided view={view} />
 		</section>
 	);
 }
@@ -99,21 +93,3 @@ interface Plays {
 
 const quickWords = (quick: Plays | undefined, whole: Plays | undefined) =>
 	quick && whole ? jobWords.quickPasses(quick, whole) : undefined;
-
-/** How the sets stand, each with the way to its board. */
-function Decided({ view }: { view: JobView }) {
-	if (view.said.length === 0) return null;
-	return (
-		<p>
-			{view.said.map((s) => (
-				<span key={s.set} className={css.decided}>
-					{setName(s.set)}:{" "}
-					<Link to={pathIn(view, `decide/${s.set}`)} className={`${look.link} ${look.bold}`}>
-						{wayName(s, view.job.unit, s.set)}
-					</Link>
-					{s.signed ? <span className={look.soft}> {jobWords.signed}</span> : null}
-				</span>
-			))}
-		</p>
-	);
-}

@@ -11,14 +11,16 @@ import { steps } from "./walk";
 export function WalkRail({ view, now }: { view: JobView; now?: string }) {
 	return (
 		<nav aria-label={jobWords.jobSteps} className={look.rail}>
-			<Stack gap="sm">
+			<Stack gap={7}>
 				{steps(view).map((step) => (
 					<div key={step.name} className={css.step}>
 						<StatusMark standing={step.beyond ? "beyond" : step.open ? "open" : "within"} word={false} />
 						<Link to={step.to} aria-current={step.name === now ? "page" : undefined}>
 							{step.name}
 						</Link>
-						<div className={look.soft}>{step.says}</div>
+						<div className={look.soft} title={step.says}>
+							{step.says}
+						</div>
 					</div>
 				))}
 			</Stack>
