@@ -1,14 +1,15 @@
 import { Button, type ButtonProps, Group, Menu, useMantineColorScheme } from "@mantine/core";
 import { useDocumentTitle } from "@mantine/hooks";
-import { IconMoon, IconSearch, IconSun, IconUser } from "@tabler/icons-react";
+import { IconHelp, IconMoon, IconSearch, IconSun, IconUser } from "@tabler/icons-react";
 import type { ReactNode } from "react";
-import { Link } from "react-router";
+import { Link, useLocation } from "react-router";
 import { useSignOut } from "../api/people";
 import look from "../look/look.module.css";
 import { appWords } from "../words/app";
 import { placeWords } from "../words/places";
 import css from "./bar.module.css";
 import { find } from "./find";
+import { guidePage } from "./guide-page";
 import { usePerson } from "./person";
 
 export interface BarProps {
@@ -49,6 +50,18 @@ export function Bar({ trail = [], children }: BarProps) {
 				{children}
 				<Button {...QUIET} visibleFrom="sm" aria-label={appWords.find} title={appWords.findKeys} onClick={find}>
 					<IconSearch size={18} />
+				</Button>
+				<Button
+					{...QUIET}
+					visibleFrom="sm"
+					component="a"
+					href={guidePage(useLocation().pathname)}
+					target="_blank"
+					rel="noreferrer"
+					aria-label={appWords.guide}
+					title={appWords.guide}
+				>
+					<IconHelp size={18} />
 				</Button>
 				{person.role ? <SignedInMenu /> : <NameButton />}
 				<Button

@@ -22,6 +22,7 @@ export const appWords = {
 	ledge: "Ledge",
 	whereYouAre: "Where you are",
 	lightMode: "Light mode",
+	guide: "Guide to this page",
 	find: "Find a job",
 	findKeys: "Find a job (Ctrl K)",
 	darkMode: "Dark mode",
