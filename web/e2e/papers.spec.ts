@@ -139,7 +139,8 @@ test("a closed job leaves the shop and is found in the record, with everything t
 	await page.getByLabel("From size").fill("");
 	await page.keyboard.press("Enter");
 	await page.getByRole("link", { name: "L-0003" }).click();
-	await page.getByRole("link", { name: "History" }).click();
+	await expect(page).toHaveURL(/\/jobs\/3$/);
+	await page.getByRole("link", { name: "History", exact: true }).click();
 	for (const told of [
 		/signed Mains: Grind 0.020 under, against the advice/,
 		/Crankshaft sheet, issue 1: withdrawn or superseded/,
