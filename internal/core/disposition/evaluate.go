@@ -234,7 +234,8 @@ func (b *board) close() {
 	b.tellHand()
 	b.tellReadAgain()
 	b.treat()
-	for _, m := range b.members {
+	for i := range b.members {
+		m := &b.members[i]
 		for _, c := range m.finding.Checks {
 			// An oval stands under the limit of the out-of-round: one remark is enough.
 			if c.Verdict == limit.NoLimit && c.Name != "oval" &&
@@ -291,12 +292,13 @@ func (b *board) incomplete() []Reason {
 // judge gathers the causes from the members' checks, their looks and the checks of the set. What a gauge leaves open
 // is decided plainly, by the value alone, and noted. Clearance is left to the fits.
 func (b *board) judge() {
-	for _, m := range b.members {
+	for i := range b.members {
+		m := &b.members[i]
 		for _, c := range m.finding.Checks {
 			if c.Name == "clearance" || m.finding.Stale {
 				continue
 			}
-			b.weigh(&m.ref, m.feature, c, b.doubtful(m, c))
+			b.weigh(&m.ref, m.feature, c, b.doubtful(*m, c))
 		}
 		if m.finding.Look.WorseThan(inspection.Marked) {
 			b.clear = true

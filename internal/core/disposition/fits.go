@@ -88,7 +88,8 @@ func (b *board) onJournal(ref Ref) []int {
 // fitsOf are the fits of a journal with what has a number on it, the most trusted basis first.
 func (b *board) fitsOf(m member, number int) (found []Fit) {
 	row := m.ref.Kind.Row()
-	base := Fit{Kind: row.Fit, Number: number, journal: m.ref, shared: len(b.onJournal(m.ref)) > 1}
+	base := Fit{Kind: row.Fit, Number: number, journal: m.ref}
+	base.shared = b.in.Engine != nil && m.ref.Kind == part.RodJournal && len(b.onJournal(m.ref)) > 1
 	if row.Fit == part.RodFit {
 		base.Journal = m.ref.Number
 	}

@@ -13,7 +13,8 @@ import (
 // tellUnseen lists the limits that nothing measured could judge, or not all of.
 func (b *board) tellUnseen() {
 	b.set.NotSeen = make([]Unseen, 0, 1+2*len(b.members))
-	for _, m := range b.members {
+	for i := range b.members {
+		m := &b.members[i]
 		if m.finding.Measured() && !m.finding.Stale && m.feature.Kind.Grid() {
 			b.unseenForm(m)
 		}
@@ -46,7 +47,7 @@ func (b *board) measuredOnce(kind part.Kind) bool {
 }
 
 // unseenForm lists what the readings of a part leave of its form.
-func (b *board) unseenForm(m member) {
+func (b *board) unseenForm(m *member) {
 	stations, l := 0, m.limits
 	for s := range m.finding.Grid.Sizes {
 		if slices.ContainsFunc(m.finding.Grid.Sizes[s], func(c form.CellSize) bool { return c.OK }) {

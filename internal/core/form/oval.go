@@ -33,21 +33,23 @@ func (o Oval) At(a unit.Angle) unit.Length {
 // separate an oval from a size (0° and 90° alone, or repeats of one direction).
 func (g Grid) FitOval(station int) (oval Oval, ok bool) {
 	var at [16]unit.Angle
-	angles, sizes := at[:0], present(g.Sizes[station])
+	var off [16]float64
+	angles, deviations := at[:0], off[:0]
+	var base unit.Length // kept out of the floats, which then carry only deviations
 	for d, s := range g.Sizes[station] {
-		if s.OK {
-			angles = append(angles, g.Directions[d])
+		if !s.OK {
+			continue
 		}
+		if len(angles) == 0 {
+			base = s.Length
+		}
+		angles, deviations = append(angles, g.Directions[d]), append(deviations, float64(s.Length-base))
 	}
-	if len(sizes) < 3 {
+	if len(angles) < 3 {
 		return Oval{}, false
 	}
-	base := sizes[0] // kept out of the floats, which then carry only deviations
-	deviations := make([]float64, len(sizes))
-	for i, s := range sizes {
-		deviations[i] = float64(s - base)
-	}
-	coefficients, ok := harmonics(angles, deviations, 2)
+	var kept [3]float64
+	coefficients, ok := harmonics(kept[:], angles, deviations, 2)
 	if !ok {
 		return Oval{}, false
 	}
@@ -93,8 +95,8 @@ var usually = func() (known [24][2]float64) {
 }()
 
 // harmonics fits y(θ) = c₀ + Σ (aₖ cos kθ + bₖ sin kθ) over one or two orders by least squares and
-// returns c₀, a, b, …; ok is false where the angles do not determine them.
-func harmonics(angles []unit.Angle, y []float64, orders ...int) (coefficients []float64, ok bool) {
+// returns c₀, a, b, … in into; ok is false where the angles do not determine them.
+func harmonics(into []float64, angles []unit.Angle, y []float64, orders ...int) (coefficients []float64, ok bool) {
 	columns := 1 + 2*len(orders)
 	if len(y) < columns {
 		return nil, false
@@ -102,7 +104,7 @@ func harmonics(angles []unit.Angle, y []float64, orders ...int) (coefficients []
 	const most = 5
 	var matrix [most][most]float64
 	var row [most]float64
-	sums := make([]float64, columns)
+	sums := into[:columns]
 	for i, angle := range angles {
 		row[0] = 1
 		for k, order := range orders {
@@ -135,11 +137,12 @@ func harmonics(angles []unit.Angle, y []float64, orders ...int) (coefficients []
 	return sums, true
 }
 
-// solve replaces the right side b by the solution of the normal equations; false where they have
+// solve replaces the right side x by the solution of the normal equations; false where they have
 // none. Those of a few cosines are well conditioned whenever they have an answer at all; without
 // one a pivot vanishes.
-func solve(matrix [5][5]float64, b []float64) bool {
-	n := len(b)
+func solve(matrix [5][5]float64, x []float64) bool {
+	n, b := len(x), append([]float64(nil), x...) // what LAPACK is given is no caller's stack
+	defer func() { copy(x, b) }()
 	flat := make([]float64, 0, n*n)
 	for _, row := range matrix[:n] {
 		flat = append(flat, row[:n]...)

@@ -79,11 +79,12 @@ func turn(angles []unit.Angle, indications []unit.Length, less harmonic) (Runout
 	}
 	equal := equallySpaced(places)
 	var coefficients []float64
+	var kept [5]float64
 	ok := false
 	if len(places) >= 6 || (len(places) == 5 && !equal) {
-		coefficients, ok = harmonics(places, means, 1, 2)
+		coefficients, ok = harmonics(kept[:], places, means, 1, 2)
 	} else if len(places) >= 4 && equal {
-		coefficients, ok = harmonics(places, means, 1)
+		coefficients, ok = harmonics(kept[:], places, means, 1)
 	}
 	if !ok {
 		return r, tir

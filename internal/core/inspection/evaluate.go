@@ -63,9 +63,12 @@ func (in *Inspection) tellSources(f *Finding) {
 
 // evaluateGrid judges a part by the grid of what counts of it.
 func evaluateGrid(in *Inspection, f *Feature, grid form.Grid) Finding {
-	missing := f.missing()
+	missing, room := f.missing(), 5
+	if f.Kind.Housing() {
+		room = 7 // both ends and steps, too
+	}
 	out := Finding{Kind: f.Kind, Number: f.Number, State: f.State, Component: f.Component, Missing: missing,
-		Look: f.look(), LookGiven: f.Look != "", Grid: grid, Checks: make([]limit.Check, 0, 6)}
+		Look: f.look(), LookGiven: f.Look != "", Grid: grid, Checks: make([]limit.Check, 0, room)}
 	if f.Quick {
 		out.tellQuick(in, f)
 		missing = out.Missing
