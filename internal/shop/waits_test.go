@@ -26,8 +26,8 @@ func TestWhatJobsWaitFor(t *testing.T) {
 		return all, lines[0]
 	}
 	all, _ := waits()
-	for id, want := range map[int64]shop.WaitsFor{1: shop.ForDecide, 2: shop.ForIssue, 4: shop.ForMeasure, 7: shop.ForAgain,
-		9: shop.ForProof} {
+	for id, want := range map[int64]shop.WaitsFor{1: shop.ForDecide, 2: shop.ForIssue, 4: shop.ForMeasure,
+		7: shop.ForAgain, 9: shop.ForProof} {
 		assert.Equal(t, want, all[id].For, "job %d", id)
 	}
 	view, err := a.Issue(ctx, 2, []order.Name{order.Grind})

@@ -100,9 +100,15 @@ func (b *board) used() iter.Seq2[int, *Fit] {
 }
 
 func (b *board) fitReason(code string, f *Fit, c fit.Clearance) Reason {
-	return say.About(code, &f.journal, f.joint(), say.Word("basis", "basis", f.Basis),
-		say.Range("clearance", c.Min, c.Max).Against(f.Window.Min, f.Window.Max),
-		say.Range("window", f.Window.Min, f.Window.Max).Against(c.Min, c.Max))
+	kept := new(struct { // in one piece: every way that is out of its windows has one for each of them
+		args [4]say.Arg
+		ends [4]int64
+	})
+	clearance, window := say.Range("clearance", c.Min, c.Max), say.Range("window", f.Window.Min, f.Window.Max)
+	kept.ends = [...]int64{window.N, window.M, clearance.N, clearance.M}
+	clearance.Ns, window.Ns = kept.ends[:2:2], kept.ends[2:]
+	kept.args = [...]say.Arg{f.joint(), say.Word("basis", "basis", f.Basis), clearance, window}
+	return say.About(code, &f.journal, kept.args[:]...)
 }
 
 // climb builds the ladder: the size at which each journal cleans up.
