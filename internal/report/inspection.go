@@ -166,6 +166,7 @@ func (j Job) fits(p *page) {
 func (j Job) group(p *page, from, to int) {
 	first := &j.In.Features[from]
 	p.heading(words.Told("paper.group", "kinds", words.Plural(first.Kind), "state", words.State(first.State)))
+	j.along(p, from, to)
 	for i := from; i < to; i++ {
 		j.feature(p, i)
 	}

@@ -1,4 +1,4 @@
-import type { FeatureView, JobView } from "./client";
+import type { FeatureView, JobView, SheetLine } from "./client";
 import { nextPart, type PathOrder, unread } from "./path";
 import type { Kind, SetName } from "./table";
 import { featureOf, pathIn } from "./view";
@@ -40,18 +40,21 @@ export function nextStep(view: JobView, order: PathOrder, after?: FeatureView): 
 	const lines = issued
 		.filter((o) => !o.struck && !o.closed)
 		.flatMap((o) => o.body.lines.filter((l) => o.proofs.some((p) => p.key === l.key)));
-	for (const line of lines) {
-		if (!line.feature || !line.state) continue;
-		const { kind, number } = line.feature;
-		const there = featureOf(view, kind, number, line.state);
-		// The bench's own view tells what is read; what that proves comes with the next whole one.
-		if (there && !unread(there)) continue;
-		return {
-			to: pathIn(view, `bench/${kind}/${number}`, { state: line.state }),
-			does: "prove",
-			title: line.title,
-			...(there ? {} : { makes: { kind, state: line.state, component: line.component } }),
-		};
-	}
-	return { to: `${base}/report`, does: "report" };
+	// The bench's own view tells what is read; what that proves comes with the next whole one.
+	const open = lines.map((line) => proofOf(view, line)).find((step) => step?.open);
+	return open ?? { to: `${base}/report`, does: "report" };
+}
+
+/** Where a line of a sheet is proved, and whether that is still to be read; undefined where nothing measures it. */
+export function proofOf(view: JobView, line: SheetLine): (NextStep & { open: boolean }) | undefined {
+	if (!line.feature || !line.state) return undefined;
+	const { kind, number } = line.feature;
+	const there = featureOf(view, kind, number, line.state);
+	return {
+		to: pathIn(view, `bench/${kind}/${number}`, { state: line.state }),
+		does: "prove",
+		title: line.title,
+		open: !there || unread(there),
+		...(there ? {} : { makes: { kind, state: line.state, component: line.component } }),
+	};
 }

@@ -3,11 +3,14 @@ import { type System, show } from "../quantity/length";
 import { drawingWords } from "../words/drawing";
 import { edgeOnDeck } from "./deck";
 import css from "./drawing.module.css";
+import type { Standing } from "./status";
 
 export interface DeckMapProps {
 	/** The largest gap along each line where a straight edge lay. */
 	lines: { name: string; gap: number }[];
+	/** The limit of the flatness, and how the deck stands by its largest gap: the server's verdict. */
 	limit: number | undefined;
+	standing: Standing;
 	cylinders: number;
 	system: System;
 	title: string;
@@ -15,11 +18,13 @@ export interface DeckMapProps {
 
 const WIDTH = 560;
 const HEIGHT = 190;
+const COLOUR: Partial<Record<Standing, string>> = { beyond: "var(--beyond)", unsure: "var(--unsure)" };
 
 /** A deck from above: every line of the straight edge with its gap, as thick as that is of the limit. */
-export function DeckMap({ lines, limit, cylinders, system, title }: DeckMapProps) {
+export function DeckMap({ lines, limit, standing, cylinders, system, title }: DeckMapProps) {
 	const pitch = WIDTH / Math.max(1, cylinders);
-	const most = Math.max(limit ?? 0, ...lines.map((l) => l.gap), 1);
+	const widest = Math.max(...lines.map((l) => l.gap), 1);
+	const most = Math.max(limit ?? 0, widest);
 	return (
 		<svg className={css.drawing} viewBox={`-70 -26 ${WIDTH + 140} ${HEIGHT + 52}`}>
 			<title>{title}</title>
@@ -30,11 +35,16 @@ export function DeckMap({ lines, limit, cylinders, system, title }: DeckMapProps
 			{lines.map((line) => {
 				const edge = edgeOnDeck(line.name, WIDTH, HEIGHT);
 				if (!edge) return null;
-				const out = limit !== undefined && line.gap > limit;
-				const colour = out ? "var(--beyond)" : "var(--within)";
+				const decides = line.gap === widest;
+				const colour = decides ? (COLOUR[standing] ?? "var(--within)") : "var(--line)";
 				return (
 					<g key={line.name}>
-						<line {...edge} stroke={colour} strokeWidth={1 + (5 * line.gap) / most} strokeDasharray={out ? "14 4" : undefined} />
+						<line
+							{...edge}
+							stroke={colour}
+							strokeWidth={1 + (5 * line.gap) / most}
+							strokeDasharray={decides && standing === "beyond" ? "14 4" : undefined}
+						/>
 						<text {...labelAt(edge)} fontSize={13} fill={colour} className={look.figure}>
 							{show(line.gap, system)}
 						</text>

@@ -11,5 +11,5 @@ export function useGoOn(view: JobView) {
 		if (next.makes) await add.mutateAsync({ ...next.makes, quick: true });
 		await navigate(next.to, { flushSync: true });
 	};
-	return { goOn: (next: NextStep) => void goOn(next), going: add.isPending };
+	return { goOn: (next: NextStep) => void goOn(next), going: add.isPending, failed: add.error };
 }

@@ -8,10 +8,7 @@ export const askWords = {
 	more: (more: number) => `${more} more`,
 	moreHere: (more: number) => `Again: ${count(more, "reading", "readings")} more here`,
 	anewHere: "Far from its neighbours: read it again here, or type the same once more to stand by it",
-	notSeen: "What nobody looked at",
 	members: "Part by part",
-	whatAll: (places: number) => `${count(places, "place", "places")} to be read again`,
-	finished: (from: string, to: string) => `to ${from} to ${to}`,
 };
 
 /** What is asked for of a part with a title, in a line. */

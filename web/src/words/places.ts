@@ -1,6 +1,5 @@
 /** What the places are called, in the trail and in the title of a page. */
 export const placeWords = {
-	ledge: "Ledge",
 	shop: "Shop",
 	limits: "Limits",
 	verify: "Verify",
@@ -11,7 +10,6 @@ export const placeWords = {
 	history: "History",
 	match: "Match",
 	people: "People",
-	bench: "Bench",
 	decide: (tag: string | undefined) => (tag ? `Decide: ${tag}` : "Decide"),
 	/** The title of a page: the place first, so that a row of tabs can be told apart. */
 	title: (names: string[]) => [...names].reverse().concat("Ledge").join(" · "),

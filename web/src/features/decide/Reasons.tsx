@@ -159,6 +159,7 @@ function Drawings({ view, set }: { view: JobView; set: DecisionSet }) {
 					<DeckMap
 						lines={deckLines(deck)}
 						limit={findingOf(view, deck)?.checks[0]?.limit}
+						standing={deck.standing}
 						cylinders={view.job.cylinders / partsOf(view, "deck").length}
 						system={view.job.unit}
 						title={decideWords.gapsOf(deck.title)}

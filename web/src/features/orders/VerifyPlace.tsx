@@ -1,9 +1,10 @@
 import { Button, Group, Modal, Stack, Table, Textarea, Title } from "@mantine/core";
 import { useState } from "react";
-import { Link, useNavigate, useParams } from "react-router";
-import { useAddState, useSayOfOrder } from "../../api/changes";
+import { Link, useParams } from "react-router";
+import { useSayOfOrder } from "../../api/changes";
 import type { Issued, JobView, Proof, SheetLine } from "../../api/client";
 import { newId } from "../../api/id";
+import { proofOf } from "../../api/next-step";
 import { useWholeJob } from "../../api/queries";
 import { ProofStrip } from "../../drawing/ProofStrip";
 import { StatusMark } from "../../drawing/status";
@@ -13,6 +14,7 @@ import { Bar } from "../../ui/Bar";
 import { Failed } from "../../ui/Failed";
 import { Load } from "../../ui/Load";
 import { Onward } from "../../ui/Onward";
+import { useGoOn } from "../../ui/use-go-on";
 import { ordersWords } from "../../words/orders";
 import { placeWords } from "../../words/places";
 import { Rich } from "../../words/Rich";
@@ -74,16 +76,12 @@ function next(issued: Issued): SheetLine | undefined {
 }
 
 function Proofs({ view, issued }: { view: JobView; issued: Issued }) {
-	const add = useAddState(view.job.id);
-	const navigate = useNavigate();
+	const { goOn, going, failed } = useGoOn(view);
 	const [answering, setAnswering] = useState<{ line: SheetLine; what: "accepted" | "sent_back" }>();
 	const target = next(issued);
-	const measure = async (line: SheetLine) => {
-		if (!line.feature || !line.state) return;
-		const { kind, number } = line.feature;
-		if (!view.features.some((f) => f.kind === kind && f.number === number && f.state === line.state))
-			await add.mutateAsync({ kind, state: line.state, component: line.component, quick: true });
-		navigate(`/jobs/${view.job.id}/bench/${kind}/${number}?state=${line.state}`);
+	const measure = (line: SheetLine) => {
+		const step = proofOf(view, line);
+		if (step) goOn(step);
 	};
 	const missed = issued.proofs.filter((p) => p.verdict === "missed").length;
 	const open = issued.proofs.filter((p) => p.verdict === "open").length;
@@ -101,12 +99,12 @@ function Proofs({ view, issued }: { view: JobView; issued: Issued }) {
 					</div>
 				</div>
 				{target && !issued.closed ? (
-					<Button onClick={() => void measure(target)} loading={add.isPending}>
+					<Button onClick={() => measure(target)} loading={going}>
 						{ordersWords.measure(target.title, stateWord(target.state ?? "").toLowerCase())}
 					</Button>
 				) : null}
 			</Group>
-			<Failed error={add.error} />
+			<Failed error={failed} />
 			<div className={look.scroll}>
 				<Table className={css.proofs}>
 					<Table.Thead>
@@ -131,7 +129,7 @@ function Proofs({ view, issued }: { view: JobView; issued: Issued }) {
 									proof={p}
 									line={line}
 									onAnswer={(what) => setAnswering({ line, what })}
-									onMeasure={() => void measure(line)}
+									onMeasure={() => measure(line)}
 								/>
 							) : null;
 						})}
