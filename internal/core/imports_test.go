@@ -23,7 +23,7 @@ var rules = map[string][]string{
 		"internal/core/say", "internal/core/plan", "internal/core/instrument", "internal/core/form",
 		"internal/core/limit", "internal/core/fit"},
 	"internal/core/disposition": {"internal/core/"},
-	"internal/core/walk":        {"internal/core/engine", "internal/core/say"},
+	"internal/core/walk":        {"internal/core/engine", "internal/core/part", "internal/core/say"},
 	"internal/core/schedule": {"internal/core/unit", "internal/core/part", "internal/core/say",
 		"internal/core/disposition"},
 	"internal/core/order": {"internal/core/"},

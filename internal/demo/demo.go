@@ -75,12 +75,12 @@ func load(ctx context.Context, s *store.Store, a *shop.Application, name string,
 	if err != nil {
 		return err
 	}
-	scope, promised := store.CrankOnly, day.Format(time.DateOnly)
+	came, promised := []part.Component{part.Crankshaft}, day.Format(time.DateOnly)
 	if len(in.Members(part.Cylinder)) > 0 {
-		scope = store.WholeEngine
+		came = part.WholeEngine()
 	}
 	id, err := s.ImportJob(ctx, store.NewJob{
-		Scope:  scope,
+		Came:   came,
 		Number: in.Job.Number, Customer: in.Job.Customer, Engine: in.Job.Engine, Duty: in.Job.Duty,
 		Unit: in.Unit, PromisedOn: &promised,
 		Layout: *in.Engine, Policy: in.Policy, Limits: store.LimitSet{Book: in.Limits, Close: in.LimitsClose},
@@ -88,11 +88,11 @@ func load(ctx context.Context, s *store.Store, a *shop.Application, name string,
 	if err != nil {
 		return err
 	}
-	job, err := s.Job(ctx, id)
+	record, err := s.Record(ctx, id)
 	if err != nil {
 		return err
 	}
-	if said := answers(in.Job.Number, job.Items(), truth != nil); len(said) > 0 {
+	if said := answers(in.Job.Number, record.Items(), truth != nil); len(said) > 0 {
 		if err := s.AddAnswers(ctx, id, said); err != nil {
 			return err
 		}

@@ -247,7 +247,7 @@ func TestAFileOfAJobComesBackAsTheSameJob(t *testing.T) {
 		require.NoError(t, json.Unmarshal(after, &second))
 		assert.Equal(t, first.Evaluation, second.Evaluation)
 		assert.Equal(t, first.Job.Limits, second.Job.Limits)
-		assert.Equal(t, first.Job.Scope, second.Job.Scope)
+		assert.Equal(t, first.Job.Came, second.Job.Came)
 	}
 }
 

@@ -96,7 +96,7 @@ func TestTheLetterIsForItsReader(t *testing.T) {
 	base := serveDemo(t).URL
 	b := bench{t, base}
 	b.post("/api/v1/jobs/1/answers", map[string]any{"answers": []shop.AnswerBody{
-		{ID: uuid.NewString(), Topic: "history", Place: "overheated", Value: "yes", Note: "says his cousin"},
+		{ID: uuid.NewString(), Topic: "history", Place: "low oil", Value: "yes", Note: "says his cousin"},
 		{ID: uuid.NewString(), Topic: "keyway", Place: "", Value: "damaged", Note: "burr, see bench 2"},
 		{ID: uuid.NewString(), Topic: "clean", Place: "crankshaft", Value: "no"}}}, 201)
 	b.sign("main_journals", "replace", "0", "The owner has a better one in his barn.")
@@ -107,7 +107,7 @@ func TestTheLetterIsForItsReader(t *testing.T) {
 		"decides the size", "crack test", "hardening", "Provisional", "0.020 under"} {
 		assert.NotContains(t, letter, never)
 	}
-	for _, tells := range []string{"The engine had overheated.", "keyway", "another crankshaft",
+	for _, tells := range []string{"The engine had run low on oil.", "keyway", "another crankshaft",
 		"better one in his barn"} {
 		assert.Contains(t, letter, tells)
 	}

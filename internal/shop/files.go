@@ -7,7 +7,6 @@ import (
 	"errors"
 	"fmt"
 	"io"
-	"slices"
 	"strings"
 
 	"ledge/internal/archive"
@@ -155,16 +154,19 @@ func (a *Application) ImportFile(ctx context.Context, id, text string, take bool
 
 // newJob is the job that an open file makes.
 func newJob(read *inspection.Inspection, made store.Made) store.NewJob {
-	scope, duty := store.CrankOnly, read.Job.Duty
-	if slices.ContainsFunc(read.Features, func(f inspection.Feature) bool {
-		return f.Kind == part.Cylinder || f.Kind.Housing() || f.Kind == part.Piston
-	}) {
-		scope = store.WholeEngine
+	came, duty := []part.Component{}, read.Job.Duty
+	for _, f := range read.Features {
+		if f.Component == "" && f.Kind.Row().Step != part.AtFits { // a fit may be read with a part that stays away
+			came = append(came, f.Kind.ComponentOf(f.List.Of))
+		}
+	}
+	if part.Among(came, []part.Component{part.Block, part.Crankshaft}) { // as it comes out of an engine
+		came = append(came, part.WholeEngine()...)
 	}
 	if duty != "power" && duty != "heavy" {
 		duty = "standard"
 	}
-	return store.NewJob{Made: made, Customer: read.Job.Customer, Engine: read.Job.Engine, Duty: duty, Scope: scope,
+	return store.NewJob{Made: made, Customer: read.Job.Customer, Engine: read.Job.Engine, Duty: duty, Came: part.Ordered(came),
 		Unit: read.Unit, Layout: *read.Engine, Policy: read.Policy,
 		Limits: store.LimitSet{Book: read.Limits, Close: read.LimitsClose}}
 }

@@ -72,7 +72,7 @@ type NewJobBody struct {
 	Customer          string             `json:"customer" maxLength:"200"`
 	Engine            string             `json:"engine" minLength:"1" maxLength:"200"`
 	Duty              string             `json:"duty" enum:"standard,power,heavy"`
-	Scope             store.Scope        `json:"scope,omitempty" enum:"crank,engine" doc:"what came in; a crankshaft alone where left out"`
+	Came              []part.Component   `json:"came,omitempty" maxItems:"5" doc:"what came in; a crankshaft alone where left out"`
 	Unit              unit.System        `json:"unit"`
 	PromisedOn        string             `json:"promised_on,omitempty" pattern:"^([0-9]{4}-[0-9]{2}-[0-9]{2})?$"`
 	Arrangement       engine.Arrangement `json:"arrangement"`
@@ -158,7 +158,7 @@ func (a *Application) Start(ctx context.Context, b NewJobBody) (JobView, error) 
 		return JobView{}, err
 	}
 	n := store.NewJob{Number: strings.TrimSpace(b.Number), Customer: b.Customer, Engine: b.Engine,
-		Duty: b.Duty, Scope: b.Scope, Unit: b.Unit, Layout: layout, Made: store.Made{ID: b.ID, Of: asked}}
+		Duty: b.Duty, Came: b.Came, Unit: b.Unit, Layout: layout, Made: store.Made{ID: b.ID, Of: asked}}
 	if b.PromisedOn != "" {
 		if err := checkDay("promised_on", b.PromisedOn); err != nil {
 			return JobView{}, err

@@ -105,7 +105,7 @@ func (v *JobView) unread() (first part.Kind, left int) {
 	for i := range v.Features {
 		f := &v.Features[i]
 		step := slices.Index(part.Steps(), f.Kind.Row().Step)
-		if f.Kind.Row().Step == part.AtFits && v.Job.Scope != store.WholeEngine {
+		if f.Kind.Row().Step == part.AtFits && !slices.Contains(v.Job.Came, f.Kind.Row().Component) {
 			continue
 		}
 		read := map[[2]int]bool{}

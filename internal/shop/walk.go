@@ -31,7 +31,7 @@ type WalkView struct {
 }
 
 func walkOf(r store.Record) WalkView {
-	items := words.Items(r.Job.Items())
+	items := words.Items(r.Items())
 	// What was said of a part as it came says nothing of the one in its place.
 	findings := slices.DeleteFunc(walk.Find(items, r.Said()),
 		func(f walk.Concern) bool { return r.Retired(part.Component(f.Component()), "") })
@@ -41,11 +41,11 @@ func walkOf(r store.Record) WalkView {
 // Answer takes the answers to what is asked before measuring. sure tells that the person was asked
 // about a stamp that looks mistyped, and it is so.
 func (a *Application) Answer(ctx context.Context, id int64, said []AnswerBody, sure bool) (JobView, error) {
-	job, err := a.store.Job(ctx, id)
+	record, err := a.store.Record(ctx, id)
 	if err != nil {
 		return JobView{}, err
 	}
-	items := job.Items()
+	job, items := record.Job, record.Items()
 	answers := make([]store.Answer, len(said))
 	for i, b := range said {
 		b.Value = strings.TrimSpace(b.Value)

@@ -3,6 +3,7 @@ package store
 import (
 	"context"
 	"fmt"
+	"slices"
 
 	"github.com/jmoiron/sqlx"
 
@@ -33,10 +34,8 @@ func (s *Store) AddAnswers(ctx context.Context, jobID int64, answers []Answer) e
 			return err
 		}
 		for _, a := range answers {
-			if _, err := once(ctx, tx, "answers", a.ID,
-				fields{"job_id": jobID, "topic": a.Topic, "place": a.Place, "value": a.Value, "note": a.Note,
-					"said_by": Actor(ctx)},
-				fields{"said_at": s.stamp()}); err != nil {
+			a.JobID = jobID
+			if err := s.answer(ctx, tx, a); err != nil {
 				return err
 			}
 		}
@@ -46,6 +45,14 @@ func (s *Store) AddAnswers(ctx context.Context, jobID int64, answers []Answer) e
 		return fmt.Errorf("answers of job %d: %w", jobID, err)
 	}
 	return nil
+}
+
+func (s *Store) answer(ctx context.Context, tx *sqlx.Tx, a Answer) error {
+	_, err := once(ctx, tx, "answers", a.ID,
+		fields{"job_id": a.JobID, "topic": a.Topic, "place": a.Place, "value": a.Value, "note": a.Note,
+			"said_by": Actor(ctx)},
+		fields{"said_at": s.stamp()})
+	return err
 }
 
 // answersOf returns the answer that holds for each topic and place.
@@ -59,8 +66,12 @@ func answersOf(ctx context.Context, q querier, jobID int64) ([]Answer, error) {
 	return list, nil
 }
 
-// Items are what is asked of the job's engine.
-func (j Job) Items() []walk.Item { return walk.Items(j.Layout, j.Scope == WholeEngine) }
+// Items are what is asked of what came, and what was answered before.
+func (r Record) Items() []walk.Item {
+	return walk.Items(r.Job.Layout, r.Job.Came, func(topic, place string) bool {
+		return slices.ContainsFunc(r.Answers, func(a Answer) bool { return a.Topic == topic && a.Place == place })
+	})
+}
 
 // Said returns the answers that hold as the walk knows them.
 func (r Record) Said() []walk.Answer {

@@ -4,6 +4,7 @@ import (
 	"context"
 	"fmt"
 	"slices"
+	"strings"
 
 	"github.com/jmoiron/sqlx"
 )
@@ -46,6 +47,7 @@ var dumped = []dumpedTable{
 	{name: "gauge_checks", rows: ofJob + `seq`, id: true, places: map[string]string{"gauge_id": "gauges"}},
 	{name: "answers", rows: ofJob + `seq`, id: true},
 	{name: "photos", rows: ofJob + `seq`, id: true},
+	{name: "notes", rows: ofJob + `seq`, id: true},
 	{name: "job_changes", rows: ofJob + `seq`},
 	{name: "matchings", rows: ofJob + `seq`, id: true},
 	{name: "orders", rows: ofJob + `seq`, id: true},
@@ -78,7 +80,8 @@ const (
 )
 
 // own are columns that a row has for its table's sake alone.
-var own = []string{"id", "seq", "job_id", "picture", "small", "from_file", "made_as", "made_of"}
+var own = []string{"id", "seq", "job_id", "picture", "small", "from_file", "made_as", "made_of",
+	"card", "back_of", "sample"}
 
 // Dump returns everything on record of a job, or [ErrNotFound].
 func (s *Store) Dump(ctx context.Context, id int64) (d Dump, err error) {
@@ -112,7 +115,12 @@ func (s *Store) Dump(ctx context.Context, id int64) (d Dump, err error) {
 			}
 			columns := "*"
 			if t.name == "photos" {
-				columns = "id, caption, width, height, taken_by, taken_at, removed_by, removed_at"
+				var light []string // a file of an older version, which is only read, has fewer
+				if err := tx.SelectContext(ctx, &light, `SELECT name FROM pragma_table_info('photos')
+					WHERE name NOT IN ('picture', 'small')`); err != nil {
+					return err
+				}
+				columns = strings.Join(light, ", ")
 			}
 			rows, err := rowsAsMaps(ctx, tx, `SELECT `+columns+` FROM `+t.name+` WHERE `+t.rows, id)
 			if err != nil {

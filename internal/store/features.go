@@ -101,8 +101,9 @@ func layoutFeature(kind part.Kind, number int, l engine.Layout, chosen *plan.Pla
 // layoutFeatures lists the features of a new job.
 func layoutFeatures(n NewJob) []Feature {
 	var features []Feature
+	came := n.came()
 	for _, row := range part.All() {
-		if row.Start == part.Asked || row.Start == part.WithEngine && n.Scope != WholeEngine {
+		if !row.Starts(came) {
 			continue
 		}
 		var chosen *plan.Plan

@@ -4,6 +4,7 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
+	"strings"
 
 	"github.com/jmoiron/sqlx"
 
@@ -23,7 +24,6 @@ type Job struct {
 	Customer   string      `db:"customer" json:"customer"`
 	Engine     string      `db:"engine" json:"engine"`
 	Duty       string      `db:"duty" json:"duty"`
-	Scope      Scope       `db:"scope" json:"scope" enum:"crank,engine"`
 	Unit       unit.System `db:"unit" json:"unit"`
 	PromisedOn *string     `db:"promised_on" json:"promised_on,omitempty"`
 	Version    int64       `db:"version" json:"version"`
@@ -32,6 +32,14 @@ type Job struct {
 	// ClosedAt is when the job left the shop.
 	ClosedAt *string `db:"closed_at" json:"closed_at,omitempty"`
 	FromFile bool    `db:"from_file" json:"from_file,omitempty"`
+	// Came is what came in, in the order in which it is measured.
+	Came     []part.Component `db:"-" json:"came"`
+	CameText string           `db:"came" json:"-"`
+	// Card is the version of a card that it took, BackOf the job that it comes back from; nil where none is.
+	Card   *int64 `db:"card" json:"-"`
+	BackOf *int64 `db:"back_of" json:"back_of,omitempty"`
+	// Sample tells that it belongs to the sample shop.
+	Sample bool `db:"sample" json:"sample,omitempty"`
 	engine.Layout
 	PinsText   string            `db:"pins" json:"-"`
 	PolicyText string            `db:"policy" json:"-"`
@@ -39,18 +47,9 @@ type Job struct {
 	Limits     LimitSet          `db:"-" json:"limits"`
 }
 
-const jobColumns = `id, number, customer, engine, duty, scope, unit, promised_on, version,
-	created_by, created_at, closed_at, from_file, arrangement, cylinders, mains, throws,
+const jobColumns = `id, number, customer, engine, duty, unit, promised_on, version,
+	created_by, created_at, closed_at, from_file, came, card, back_of, sample, arrangement, cylinders, mains, throws,
 	cylinders_per_throw AS cylindersperthrow, pins, policy`
-
-// A Scope is what came in.
-type Scope string
-
-// The scopes.
-const (
-	CrankOnly   Scope = "crank"
-	WholeEngine Scope = "engine"
-)
 
 // A NewJob is what a job starts from.
 type NewJob struct {
@@ -60,13 +59,25 @@ type NewJob struct {
 	Customer   string
 	Engine     string
 	Duty       string
-	Scope      Scope
+	Came       []part.Component // a crankshaft alone where empty
 	Unit       unit.System
 	PromisedOn *string
 	Layout     engine.Layout
 	Policy     inspection.Policy
 	Limits     LimitSet
 	Plans      map[part.Kind]plan.Plan
+	Card       *int64   // the version of a card that it takes
+	BackOf     *int64   // the job that it comes back from
+	Sample     bool     // it belongs to the sample shop
+	Answers    []Answer // what is known of it from before
+}
+
+// came is what came in.
+func (n *NewJob) came() []part.Component {
+	if len(n.Came) == 0 {
+		return []part.Component{part.Crankshaft}
+	}
+	return part.Ordered(n.Came)
 }
 
 // CreateJob stores a job and the features its layout gives it.
@@ -82,6 +93,12 @@ func (s *Store) CreateJob(ctx context.Context, n NewJob) (id int64, err error) {
 		for _, f := range layoutFeatures(n) {
 			f.JobID = id
 			if _, err := insertFeature(ctx, tx, f); err != nil {
+				return err
+			}
+		}
+		for _, a := range n.Answers {
+			a.JobID = id
+			if err := s.answer(ctx, tx, a); err != nil {
 				return err
 			}
 		}
@@ -102,9 +119,6 @@ func (s *Store) insertJob(ctx context.Context, tx *sqlx.Tx, n NewJob) (int64, er
 		}
 		n.Number = free
 	}
-	if n.Scope == "" {
-		n.Scope = CrankOnly
-	}
 	policy, err := json.Marshal(n.Policy)
 	if err != nil {
 		return 0, err
@@ -118,12 +132,13 @@ func (s *Store) insertJob(ctx context.Context, tx *sqlx.Tx, n NewJob) (int64, er
 		}
 		pins = string(text)
 	}
-	result, err := tx.ExecContext(ctx, `INSERT INTO jobs (number, customer, engine, duty, scope, unit,
+	result, err := tx.ExecContext(ctx, `INSERT INTO jobs (number, customer, engine, duty, came, unit,
 		arrangement, cylinders, mains, throws,
-		cylinders_per_throw, pins, promised_on, policy, created_by, created_at, made_as, made_of)
-			VALUES (?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?)`,
-		n.Number, n.Customer, n.Engine, n.Duty, n.Scope, n.Unit, l.Arrangement, l.Cylinders, l.Mains, l.Throws,
-		l.CylindersPerThrow, pins, n.PromisedOn, string(policy), Actor(ctx), s.stamp(), n.Made.as(), n.Made.of(ctx))
+		cylinders_per_throw, pins, promised_on, policy, created_by, created_at, made_as, made_of, card, back_of, sample)
+			VALUES (?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?)`,
+		n.Number, n.Customer, n.Engine, n.Duty, cameText(n.came()), n.Unit, l.Arrangement, l.Cylinders, l.Mains,
+		l.Throws, l.CylindersPerThrow, pins, n.PromisedOn, string(policy), Actor(ctx), s.stamp(), n.Made.as(),
+		n.Made.of(ctx), n.Card, n.BackOf, n.Sample)
 	if err != nil {
 		if numberTaken(err) {
 			return 0, &ConflictError{Why: words.New("conflict.job", "number", n.Number), Place: "number"}
@@ -171,9 +186,22 @@ func getJob(ctx context.Context, q querier, id int64) (Job, error) {
 			return Job{}, fmt.Errorf("pins of job %d: %w", id, err)
 		}
 	}
+	for _, c := range strings.Split(job.CameText, ",") {
+		job.Came = append(job.Came, part.Component(c))
+	}
+	job.Came = part.Ordered(job.Came)
 	var err error
 	job.Limits, err = readLimits(ctx, q, id)
 	return job, err
+}
+
+// cameText is what came in as it is stored.
+func cameText(came []part.Component) string {
+	names := make([]string, 0, len(came))
+	for _, c := range came {
+		names = append(names, string(c))
+	}
+	return strings.Join(names, ",")
 }
 
 // JobNumber returns the number of a job, or [ErrNotFound].

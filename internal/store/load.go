@@ -15,6 +15,7 @@ import (
 	"github.com/google/uuid"
 	"github.com/jmoiron/sqlx"
 
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/words"
 )
@@ -164,6 +165,9 @@ func newLoader(tx *sqlx.Tx, fromFile bool) *loader {
 	return l
 }
 
+// cameVersion is that of the tables from which on what came in is told by component.
+const cameVersion = 30
+
 // job inserts a job with all its rows and returns its id. Every name in it is only said by its file.
 func (l *loader) job(ctx context.Context, d Dump, made Made) (int64, error) {
 	row := maps.Clone(d.Job)
@@ -171,6 +175,13 @@ func (l *loader) job(ctx context.Context, d Dump, made Made) (int64, error) {
 		if _, there := row[column]; there {
 			return 0, unsound("unsound.job_column", "column", column)
 		}
+	}
+	if d.Version < cameVersion {
+		row["came"] = "crankshaft"
+		if row["scope"] == "engine" {
+			row["came"] = cameText(part.WholeEngine())
+		}
+		delete(row, "scope")
 	}
 	row["from_file"] = l.fromFile
 	if made.ID != "" {

@@ -228,7 +228,8 @@ func TestEverythingSaidIsASentence(t *testing.T) {
 // Every question, answer and refusal of the walk has its words, and what follows from an answer
 // reads as a sentence, for the shop and for whom the engine belongs to.
 func TestTheWalkHasItsWords(t *testing.T) {
-	items := words.Items(walk.Items(engine.Layout{Arrangement: engine.Inline, Cylinders: 4}.Complete(), true))
+	items := words.Items(walk.Items(engine.Layout{Arrangement: engine.Inline, Cylinders: 4}.Complete(),
+		part.Components(), func(string, string) bool { return false }))
 	for _, item := range items {
 		require.NotContains(t, item.Title, "ask.")
 		for _, c := range item.Choices {

@@ -1,6 +1,8 @@
 package part
 
 import (
+	"slices"
+
 	"ledge/internal/core/engine"
 	"ledge/internal/core/instrument"
 )
@@ -31,9 +33,10 @@ type Row struct {
 	Across Kind `json:"across,omitempty"`
 	// JudgedBy is the kind whose limits judge it, where it has none of its own.
 	JudgedBy Kind `json:"judged_by,omitempty"`
-	// Each is how many an engine has of it, Start where it is measured without being asked for.
-	Each  Each  `json:"each"`
-	Start Start `json:"start,omitempty"`
+	// Each is how many an engine has of it. Start are the components that must all have come for it to be
+	// measured without being asked for; none where it always is asked for.
+	Each  Each        `json:"each"`
+	Start []Component `json:"start,omitempty"`
 	// Looked tells that it is graded by eye before it is measured, Bare that its component must be
 	// clean for it.
 	Looked bool `json:"looked"`
@@ -133,6 +136,20 @@ const (
 // Components lists them in the order in which they are cleaned and measured.
 func Components() []Component { return []Component{Block, Crankshaft, Rods, Pistons, Camshaft} }
 
+// WholeEngine is what an engine that comes in one piece is taken as; its camshaft is named where it is measured.
+func WholeEngine() []Component { return []Component{Block, Crankshaft, Rods, Pistons} }
+
+// Ordered are components once each, in their order.
+func Ordered(came []Component) []Component {
+	ordered := []Component{}
+	for _, c := range Components() {
+		if slices.Contains(came, c) {
+			ordered = append(ordered, c)
+		}
+	}
+	return ordered
+}
+
 // A Step is a place in the order of work.
 type Step string
 
@@ -218,15 +235,15 @@ func (e Each) count(l engine.Layout) int {
 	return 1
 }
 
-// Start says with which jobs a kind is taken up unasked.
-type Start string
+// Starts reports whether parts of a kind are measured without being asked for where these components came.
+func (r *Row) Starts(came []Component) bool {
+	return len(r.Start) > 0 && Among(came, r.Start)
+}
 
-// The starts.
-const (
-	Asked      Start = "" // only where somebody takes it up
-	WithEngine Start = "engine"
-	WithCrank  Start = "crank" // with a crankshaft alone, too
-)
+// Among reports whether all that is needed is there.
+func Among(there, needed []Component) bool {
+	return !slices.ContainsFunc(needed, func(c Component) bool { return !slices.Contains(there, c) })
+}
 
 // States that parts are measured in; any other text is one, too.
 const (

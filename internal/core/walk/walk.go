@@ -8,6 +8,7 @@ import (
 	"slices"
 
 	"ledge/internal/core/engine"
+	"ledge/internal/core/part"
 	"ledge/internal/core/say"
 )
 
@@ -52,6 +53,8 @@ type Item struct {
 	// Choices are empty where the answer is a text, or a length where Length is set.
 	Choices []Choice `json:"choices"`
 	Length  bool     `json:"length"`
+	// Of are the components that must all have come for it to be asked.
+	Of []part.Component `json:"-"`
 	// Many tells that several choices may hold at once, each a place of its own.
 	Many bool `json:"many"`
 }
@@ -92,115 +95,114 @@ const CleanTopic = "clean"
 
 // Clean components, as they are confirmed.
 const (
-	Block      = "block"
-	Crankshaft = "crankshaft"
-	Rods       = "rods"
-	Pistons    = "pistons"
+	Block      = string(part.Block)
+	Crankshaft = string(part.Crankshaft)
+	Rods       = string(part.Rods)
+	Pistons    = string(part.Pistons)
+	Camshaft   = string(part.Camshaft)
 )
 
-// Items returns everything that is asked of an engine, or of a crankshaft that came alone.
-func Items(l engine.Layout, whole bool) []Item {
-	items := itemsOf(l, whole)
-	for i := range items {
-		if items[i].Choices == nil {
-			items[i].Choices = []Choice{}
+// Items returns what is asked of what came. What was answered before stays, though nobody would ask it now.
+func Items(l engine.Layout, came []part.Component, answered func(topic, place string) bool) []Item {
+	items := []Item{}
+	for _, item := range all(l) {
+		makesSense := part.Among(came, item.Of)
+		item.Places = slices.DeleteFunc(slices.Clone(item.Places), func(place string) bool {
+			return !(makesSense && fits(item.Topic, place, came)) && !answered(item.Topic, place)
+		})
+		if len(item.Places) == 0 {
+			continue
 		}
+		if item.Choices == nil {
+			item.Choices = []Choice{}
+		}
+		items = append(items, item)
 	}
 	return items
 }
 
-func itemsOf(l engine.Layout, whole bool) []Item {
+// fits reports whether a place of an item has to do with anything that came.
+func fits(topic, place string, came []part.Component) bool {
+	of := []part.Component{}
+	switch topic {
+	case CleanTopic:
+		of = []part.Component{part.Component(place)}
+	case "history":
+		of = suffered[place]
+	}
+	return len(of) == 0 || slices.ContainsFunc(of, func(c part.Component) bool { return slices.Contains(came, c) })
+}
+
+// suffered are the components that show what an engine went through; all where none is named.
+var suffered = map[string][]part.Component{
+	"overheated":       {part.Block, part.Pistons},
+	"spun bearing":     {part.Block, part.Crankshaft, part.Rods},
+	"low oil":          {part.Block, part.Crankshaft, part.Rods, part.Camshaft},
+	"seized":           {part.Block, part.Crankshaft, part.Rods, part.Pistons},
+	"water in the oil": {part.Block, part.Crankshaft, part.Camshaft},
+}
+
+// all is everything that is ever asked, in the order of work.
+func all(l engine.Layout) []Item {
+	var (
+		block, crank, rod = []part.Component{part.Block}, []part.Component{part.Crankshaft}, []part.Component{part.Rods}
+		pistons, cam      = []part.Component{part.Pistons}, []part.Component{part.Camshaft}
+		crankIn           = []part.Component{part.Block, part.Crankshaft}
+		rodsOn            = []part.Component{part.Crankshaft, part.Rods}
+	)
 	mains, rods, cylinders := each("main", l.Mains), each("rod", l.Cylinders), each("cylinder", l.Cylinders)
-	items := []Item{
-		{Topic: "history", Step: Intake, Many: true,
-			Places: []string{"untouched", "overheated", "spun bearing", "low oil", "seized",
-				"water in the oil"}, Choices: []Choice{{Value: "yes", Gravity: Note}}},
-		{Topic: MainStamp, Step: Intake, Length: true, Places: once},
-		{Topic: RodStamp, Step: Intake, Length: true, Places: once},
-		{Topic: "rumble", Step: Strip, Places: once,
-			Choices: []Choice{{Value: "free", Gravity: Fine}, {Value: "rattles", Gravity: Note},
-				{Value: "tight", Gravity: Note}}},
-	}
-	if whole {
-		items = append(items, wholeIntake()...)
-	}
 	caps := []Choice{{Value: "marked", Gravity: Fine}, {Value: "unmarked", Gravity: Note},
 		{Value: "misplaced", Gravity: Fault}}
 	bolts := []Choice{{Value: "clean", Gravity: Fine}, {Value: "loose", Gravity: Fault},
 		{Value: "long", Gravity: Fault}, {Value: "yielded", Gravity: Fault},
 		{Value: "thread", Gravity: Fault}}
-	if whole {
-		items = append(items,
-			Item{Topic: "main_cap", Step: Strip, Places: mains, Choices: caps},
-			Item{Topic: "rod_cap", Step: Strip, Places: rods, Choices: caps},
-			Item{Topic: "main_bolt", Step: Strip, Places: mains, Choices: bolts},
-			Item{Topic: "rod_bolt", Step: Strip, Places: rods, Choices: bolts},
-			Item{Topic: "rod_feel", Step: Strip, Places: rods,
-				Choices: []Choice{{Value: "free", Gravity: Fine}, {Value: "tight", Gravity: Note}}},
-			Item{Topic: "debris", Step: Strip, Many: true,
-				Places:  []string{"glass", "shot", "rust", "bearing metal", "ring pieces"},
-				Choices: []Choice{{Value: "yes", Gravity: Note}}},
-		)
-	}
-	items = append(items, Item{Topic: CleanTopic, Step: Clean, Places: components(whole),
-		Choices: []Choice{{Value: "yes", Gravity: Fine}, {Value: "no", Gravity: Note}}})
-	items = append(items, shellItems(l)...)
-	if whole {
-		items = append(items, wholeLook(cylinders, rods)...)
-	}
-	items = append(items,
-		Item{Topic: "thrust_face", Step: Look, Places: once,
-			Choices: []Choice{{Value: "even", Gravity: Fine}, {Value: "scored", Gravity: Fault}}},
-		Item{Topic: "keyway", Step: Look, Places: once,
-			Choices: []Choice{{Value: "sound", Gravity: Fine}, {Value: "damaged", Gravity: Fault}}},
-	)
-	if !whole {
-		return items
-	}
-	return append(items, Item{Topic: "block_crack", Step: Look, Places: []string{"deck", "water jacket", "main webs"},
-		Choices: []Choice{{Value: "no", Gravity: Fine}, {Value: "yes", Gravity: Stop}}})
-}
-
-func components(whole bool) []string {
-	if whole {
-		return []string{Block, Crankshaft, Rods, Pistons}
-	}
-	return []string{Crankshaft}
-}
-
-func wholeIntake() []Item {
+	shells := []Choice{{Value: "0", Gravity: Fine}, {Value: "1", Gravity: Fine}, {Value: "2", Gravity: Note},
+		{Value: "3", Gravity: Fault}}
+	yes := []Choice{{Value: "yes", Gravity: Note}}
 	return []Item{
-		{Topic: BoreStamp, Step: Intake, Length: true, Places: once},
-		{Topic: "gearbox", Step: Intake, Places: once,
+		{Topic: "history", Step: Intake, Many: true,
+			Places: []string{"untouched", "overheated", "spun bearing", "low oil", "seized",
+				"water in the oil"}, Choices: yes},
+		{Topic: MainStamp, Step: Intake, Of: crank, Length: true, Places: once},
+		{Topic: RodStamp, Step: Intake, Of: crank, Length: true, Places: once},
+		{Topic: BoreStamp, Step: Intake, Of: pistons, Length: true, Places: once},
+		{Topic: "gearbox", Step: Intake, Of: crank, Places: once,
 			Choices: []Choice{{Value: "manual", Gravity: Note}, {Value: "automatic", Gravity: Note},
 				{Value: "none", Gravity: Fine}}},
-	}
-}
-
-func wholeLook(cylinders, rods []string) []Item {
-	return []Item{
-		{Topic: "core_plug", Step: Look, Places: once,
+		{Topic: "rumble", Step: Strip, Of: crankIn, Places: once,
+			Choices: []Choice{{Value: "free", Gravity: Fine}, {Value: "rattles", Gravity: Note},
+				{Value: "tight", Gravity: Note}}},
+		{Topic: "main_cap", Step: Strip, Of: block, Places: mains, Choices: caps},
+		{Topic: "rod_cap", Step: Strip, Of: rod, Places: rods, Choices: caps},
+		{Topic: "main_bolt", Step: Strip, Of: block, Places: mains, Choices: bolts},
+		{Topic: "rod_bolt", Step: Strip, Of: rod, Places: rods, Choices: bolts},
+		{Topic: "rod_feel", Step: Strip, Of: rodsOn, Places: rods,
+			Choices: []Choice{{Value: "free", Gravity: Fine}, {Value: "tight", Gravity: Note}}},
+		{Topic: "debris", Step: Strip, Of: block, Many: true,
+			Places: []string{"glass", "shot", "rust", "bearing metal", "ring pieces"}, Choices: yes},
+		{Topic: CleanTopic, Step: Clean, Places: []string{Block, Crankshaft, Rods, Pistons, Camshaft},
+			Choices: []Choice{{Value: "yes", Gravity: Fine}, {Value: "no", Gravity: Note}}},
+		{Topic: MainShells, Step: Look, Of: crankIn, Places: mains, Choices: shells},
+		{Topic: RodShells, Step: Look, Of: rodsOn, Places: each("rod", l.Throws), Choices: shells},
+		{Topic: "core_plug", Step: Look, Of: block, Places: once,
 			Choices: []Choice{{Value: "sound", Gravity: Fine}, {Value: "weeping", Gravity: Fault}}},
-		{Topic: "stud", Step: Look, Places: once,
+		{Topic: "stud", Step: Look, Of: block, Places: once,
 			Choices: []Choice{{Value: "sound", Gravity: Fine}, {Value: "pitted", Gravity: Fault},
 				{Value: "pulled", Gravity: Fault}}},
-		{Topic: "cam_lobe_look", Step: Look, Places: once,
+		{Topic: "cam_lobe_look", Step: Look, Of: cam, Places: once,
 			Choices: []Choice{{Value: "smooth", Gravity: Fine}, {Value: "pitted", Gravity: Fault}}},
-		{Topic: "rod_straight", Step: Look, Places: rods,
+		{Topic: "rod_straight", Step: Look, Of: rod, Places: rods,
 			Choices: []Choice{{Value: "straight", Gravity: Fine}, {Value: "nicked", Gravity: Note},
 				{Value: "bent", Gravity: Stop}, {Value: "blue", Gravity: Stop}}},
-		{Topic: "ring_pattern", Step: Look, Places: cylinders,
+		{Topic: "ring_pattern", Step: Look, Of: block, Places: cylinders,
 			Choices: []Choice{{Value: "cross", Gravity: Fine}, {Value: "glazed", Gravity: Note},
 				{Value: "corroded", Gravity: Fault}}},
-	}
-}
-
-func shellItems(l engine.Layout) []Item {
-	choices := []Choice{{Value: "0", Gravity: Fine}, {Value: "1", Gravity: Fine}, {Value: "2", Gravity: Note},
-		{Value: "3", Gravity: Fault}}
-	return []Item{
-		{Topic: MainShells, Step: Look, Places: each("main", l.Mains), Choices: choices},
-		{Topic: RodShells, Step: Look, Places: each("rod", l.Throws), Choices: choices},
+		{Topic: "thrust_face", Step: Look, Of: crank, Places: once,
+			Choices: []Choice{{Value: "even", Gravity: Fine}, {Value: "scored", Gravity: Fault}}},
+		{Topic: "keyway", Step: Look, Of: crank, Places: once,
+			Choices: []Choice{{Value: "sound", Gravity: Fine}, {Value: "damaged", Gravity: Fault}}},
+		{Topic: "block_crack", Step: Look, Of: block, Places: []string{"deck", "water jacket", "main webs"},
+			Choices: []Choice{{Value: "no", Gravity: Fine}, {Value: "yes", Gravity: Stop}}},
 	}
 }
 

@@ -6,9 +6,51 @@ import (
 	"testing"
 
 	"ledge/internal/core/engine"
+	"ledge/internal/core/part"
 )
 
 var four = engine.Layout{Arrangement: engine.Inline, Cylinders: 4, Mains: 5, Throws: 4, CylindersPerThrow: 1}
+
+// asked is what is asked of what came, before anything was answered.
+func asked(came ...part.Component) []Item {
+	return Items(four, came, func(string, string) bool { return false })
+}
+
+// Common practice: nothing is asked of what is not there; what takes two parts to answer is asked where both came.
+func TestNothingIsAskedOfWhatDidNotCome(t *testing.T) {
+	topics := func(items []Item) string {
+		var said []string
+		for _, item := range items {
+			said = append(said, item.Topic+":"+strings.Join(item.Places, ","))
+		}
+		return strings.Join(said, " ")
+	}
+	if got := topics(asked(part.Rods)); got != "history:untouched,spun bearing,low oil,seized "+
+		"rod_cap:rod 1,rod 2,rod 3,rod 4 rod_bolt:rod 1,rod 2,rod 3,rod 4 clean:rods "+
+		"rod_straight:rod 1,rod 2,rod 3,rod 4" {
+		t.Errorf("a set of rods: %s", got)
+	}
+	if got := topics(asked(part.Crankshaft)); got != "history:untouched,spun bearing,low oil,seized,water in the oil "+
+		"main_stamp: rod_stamp: gearbox: clean:crankshaft thrust_face: keyway:" {
+		t.Errorf("a loose crankshaft: %s", got)
+	}
+	for _, item := range asked(part.Block) {
+		if strings.Contains(topics([]Item{item}), "rod") || strings.Contains(topics([]Item{item}), "crank") ||
+			strings.Contains(item.Topic, "shells") {
+			t.Errorf("a bare block is asked %s", topics([]Item{item}))
+		}
+	}
+	if got := topics(asked(part.Block, part.Crankshaft)); !strings.Contains(got, "rumble: ") ||
+		!strings.Contains(got, "main_shells:main 1") || strings.Contains(got, "rod_shells") {
+		t.Errorf("a block with its crankshaft: %s", got)
+	}
+	before := Items(four, []part.Component{part.Crankshaft}, func(topic, place string) bool {
+		return topic == MainShells && place == "main 2"
+	})
+	if got := topics(before); !strings.Contains(got, "main_shells:main 2 ") {
+		t.Errorf("what was answered before is gone: %s", got)
+	}
+}
 
 func shells(topic, grades string) []Answer {
 	var answers []Answer
@@ -25,7 +67,7 @@ func shells(topic, grades string) []Answer {
 // Common practice: wear that grows to the middle and fades is a bent crank, wear that grows to one end is the
 // tunnel or the load, one shell alone is its own fault; even wear says nothing.
 func TestShellPatterns(t *testing.T) {
-	items := Items(four, true)
+	items := asked(part.Components()...)
 	for _, tt := range []struct{ topic, grades, want string }{
 		{MainShells, "01210", "humped main 3"}, {MainShells, "12321", "humped main 3"},
 		{MainShells, "01233", "to_one_end main 5"},
@@ -47,7 +89,7 @@ func TestShellPatterns(t *testing.T) {
 }
 
 func TestFindingsComeGravestFirstAndNameTheirPlace(t *testing.T) {
-	found := Find(Items(four, true), []Answer{
+	found := Find(asked(part.Components()...), []Answer{
 		{Topic: "history", Place: "overheated", Value: "yes"},
 		{Topic: "main_cap", Place: "main 3", Value: "misplaced", Note: "found on 4"},
 		{Topic: "rod_straight", Place: "rod 2", Value: "bent"},
@@ -74,7 +116,7 @@ func TestFindingsComeGravestFirstAndNameTheirPlace(t *testing.T) {
 }
 
 func TestProblems(t *testing.T) {
-	whole, crank := Items(four, true), Items(four, false)
+	whole, crank := asked(part.Components()...), asked(part.Crankshaft)
 	for _, tt := range []struct {
 		items []Item
 		a     Answer
@@ -98,7 +140,7 @@ func TestProblems(t *testing.T) {
 // Every answer that asks for something says what, and no topic is asked twice.
 func TestItemsAreWhole(t *testing.T) {
 	seen := map[string]bool{}
-	for _, item := range Items(four, true) {
+	for _, item := range asked(part.Components()...) {
 		if seen[item.Topic] {
 			t.Errorf("%s is asked twice", item.Topic)
 		}
