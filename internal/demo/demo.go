@@ -26,8 +26,12 @@ func Fill(ctx context.Context, s *store.Store, today time.Time) error {
 	if err != nil || len(present) > 0 {
 		return err
 	}
-	if err := s.SetRates(ctx, Rates(), 0); err != nil {
+	if _, version, err := s.Rates(ctx); err != nil {
 		return err
+	} else if version == 0 {
+		if err := s.SetRates(ctx, Rates(), 0); err != nil {
+			return err
+		}
 	}
 	a := shop.New(shop.Options{Store: s})
 	for i, name := range Names() {
@@ -39,6 +43,13 @@ func Fill(ctx context.Context, s *store.Store, today time.Time) error {
 		return err
 	}
 	return earlier(ctx, s, today)
+}
+
+// Sample is the demo as a sample for a shop that begins.
+func Sample() shop.Sample {
+	return shop.Sample{RatesBy: bench, Fill: func(ctx context.Context, s *store.Store) error {
+		return Fill(ctx, s, time.Now())
+	}}
 }
 
 // bench is who measured the demo's engines.

@@ -178,7 +178,7 @@ func TestCards(t *testing.T) {
 		_, card, header := call(t, "GET", base+"/api/v1/jobs/"+id+"/card", nil)
 		assert.Contains(t, header.Get("Content-Disposition"), ".card.json")
 		assert.NotContains(t, string(card), view.Job.Customer)
-		status, answer, _ := call(t, "POST", base+"/api/v1/cards", map[string]string{"text": string(card)})
+		status, answer, _ := call(t, "POST", base+"/api/v1/cards/read", map[string]string{"text": string(card)})
 		require.Equal(t, 200, status, string(answer))
 		var read shop.CardAnswer
 		require.NoError(t, json.Unmarshal(answer, &read))
@@ -186,7 +186,7 @@ func TestCards(t *testing.T) {
 		assert.Equal(t, view.Job.Policy, read.Policy)
 		assert.Equal(t, view.Job.Engine, read.Engine)
 	}
-	status, answer, _ := call(t, "POST", base+"/api/v1/cards",
+	status, answer, _ := call(t, "POST", base+"/api/v1/cards/read",
 		map[string]string{"text": `{"format": "ledge.inspection/1", "unit": "in", "features": [], "limits": {"piston": {"wear_max": "x"}}}`})
 	assert.Equal(t, 422, status)
 	assert.Contains(t, string(answer), "/limits/piston/wear_max")

@@ -27,7 +27,7 @@ func (a resources) openFiles(api huma.API) {
 	serveFile(a, api, fetching("get-card", "/jobs/{id}/card",
 		"The engine's card: layout, limits and policy as an open file without features"), kind, store.Viewer,
 		func(ctx context.Context, in *JobPath) (shop.File, error) { return a.shop.Card(ctx, in.ID) })
-	serve(a, api, store.Viewer, a.large(asking("read-card", "/cards",
+	serve(a, api, store.Viewer, a.large(asking("read-card", "/cards/read",
 		"Read limits and policy out of a card or an open file; nothing is stored")),
 		func(_ context.Context, in *struct{ Body OpenFileBody }) (shop.CardAnswer, error) {
 			return a.shop.ReadCard(in.Body.Text)

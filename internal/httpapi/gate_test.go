@@ -48,9 +48,9 @@ func TestEveryOperationHasItsRole(t *testing.T) {
 	var open []string
 	for _, o := range operations(t) {
 		reads := o.Method == "GET" || slices.Contains([]string{"weigh-costs", "preview-judgement", "preview-anew",
-			"read-card"}, o.OperationID)
+			"read-card", "read-limit-table", "write-limit-table"}, o.OperationID)
 		binds := regexp.MustCompile(`/(decisions|orders|events|judgement|closed|shares|rates|policies|shop|` +
-			`retirements)(/|$)`).MatchString(o.Path)
+			`retirements|replacements)(/|$)`).MatchString(o.Path)
 		switch {
 		case o.least == anyone:
 			open = append(open, o.OperationID)

@@ -100,6 +100,36 @@ func (a resources) components(api huma.API) {
 		}) (shop.JobView, error) {
 			return a.shop.AddComponent(ctx, in.ID, in.Body)
 		})
+	serve(a, api, store.Inspector, removing("take-off-component", "/jobs/{id}/components/{component}",
+		"Take a component back that was added or told by mistake, while nothing is recorded of it"),
+		func(ctx context.Context, in *struct {
+			JobPath
+			Component string `path:"component" format:"uuid"`
+		}) (shop.JobView, error) {
+			return a.shop.TakeOff(ctx, in.ID, in.Component)
+		})
+	a.spares(api)
+}
+
+// spares registers what becomes of components beside each other.
+func (a resources) spares(api huma.API) {
+	serve(a, api, store.Viewer, fetching("compare-components", "/jobs/{id}/compare/{of}",
+		"The components of a sort side by side: what would be done with each, for how much and by when"),
+		func(ctx context.Context, in *struct {
+			JobPath
+			Of part.Component `path:"of"`
+		}) (shop.ComparisonView, error) {
+			return a.shop.Compare(ctx, in.ID, in.Of)
+		})
+	serve(a, api, store.Decider, creating("replace-component", "/jobs/{id}/components/{component}/replacements",
+		"Put another component in the place of one, which is retired with everything measured of it"),
+		func(ctx context.Context, in *struct {
+			JobPath
+			Component string `path:"component" format:"uuid"`
+			Body      shop.ReplacementBody
+		}) (shop.JobView, error) {
+			return a.shop.ReplaceComponent(ctx, in.ID, in.Component, in.Body)
+		})
 	serve(a, api, store.Decider, creating("retire-component", "/jobs/{id}/components/{component}/retirements",
 		"Take a component out of the engine with everything measured of it, or take that back; the record keeps it"),
 		func(ctx context.Context, in *struct {

@@ -41,6 +41,8 @@ type Options struct {
 	// PublicURL is the address under which Ledge is reached from elsewhere, for the codes on
 	// papers; the shop's own setting where empty.
 	PublicURL string
+	// Sample fills an empty shop when somebody asks for it.
+	Sample shop.Sample
 	// Stopping is closed when the server stops.
 	Stopping <-chan struct{}
 }
@@ -119,7 +121,7 @@ func newResources(o Options) resources {
 	if stopping == nil {
 		stopping = make(chan struct{})
 	}
-	application := shop.New(shop.Options{Store: o.Store, Log: o.Log, PublicURL: o.PublicURL})
+	application := shop.New(shop.Options{Store: o.Store, Log: o.Log, PublicURL: o.PublicURL, Sample: o.Sample})
 	a := resources{shop: application, store: o.Store, log: o.Log, signIn: o.RequireSignIn, setupCode: o.SetupCode,
 		stopping: stopping, tries: huma.Middlewares{through(limitSignIns())},
 		turns: make(chan struct{}, atOnce), places: make(chan struct{}, together)}
@@ -139,9 +141,9 @@ func (a resources) mount(router chi.Router, version string) huma.API {
 	api := humachi.New(router, config)
 	api.UseMiddleware(a.gate)
 	for _, register := range []func(huma.API){a.jobs, a.head, a.policies, a.limits, a.bench, a.plans, a.quick, a.states,
-		a.spots, a.parts, a.components, a.decisions, a.orders, a.papers, a.shares, a.openFiles, a.archives, a.photos,
+		a.spots, a.parts, a.components, a.decisions, a.orders, a.papers, a.shares, a.cards, a.limitTables, a.openFiles, a.archives, a.photos, a.notes,
 		a.record,
-		a.settings, a.address, a.locals, a.session, a.owner, a.people, a.browsers} {
+		a.settings, a.address, a.locals, a.begins, a.session, a.owner, a.people, a.browsers} {
 		register(api)
 	}
 	chosen(config.Components.Schemas)

@@ -6,6 +6,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"ledge/internal/core/schedule"
+	"ledge/internal/core/unit"
 	"ledge/internal/shop"
 	"ledge/internal/store"
 )
@@ -83,5 +84,31 @@ func (a resources) locals(api huma.API) {
 				return view, 0, err
 			}
 			return local(ctx)
+		})
+}
+
+// begins registers what a shop begins with: its unit, and a sample to look at.
+func (a resources) begins(api huma.API) {
+	whole := func(ctx context.Context, err error) (shop.ShopView, error) {
+		if err != nil {
+			return shop.ShopView{}, err
+		}
+		return a.shop.Shop(ctx)
+	}
+	serve(a, api, store.Decider, replacing("set-unit", "/shop/unit", "Say in which unit new jobs and cards begin"),
+		func(ctx context.Context, in *struct {
+			Body struct {
+				Unit unit.System `json:"unit"`
+			}
+		}) (shop.ShopView, error) {
+			return whole(ctx, a.shop.SetUnit(ctx, in.Body.Unit))
+		})
+	serve(a, api, store.Decider, creating("load-sample", "/shop/sample", "Fill an empty shop with the jobs of an invented one"),
+		func(ctx context.Context, _ *struct{}) (shop.ShopView, error) {
+			return whole(ctx, a.shop.LoadSample(ctx))
+		})
+	serve(a, api, store.Decider, removing("remove-sample", "/shop/sample", "Take the jobs of the invented shop away again"),
+		func(ctx context.Context, _ *struct{}) (shop.ShopView, error) {
+			return whole(ctx, a.shop.RemoveSample(ctx))
 		})
 }

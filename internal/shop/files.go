@@ -80,7 +80,7 @@ func (a *Application) ReadCard(text string) (CardAnswer, error) {
 	if limits.Close == nil {
 		limits.Close = map[part.Kind]limit.Limits{}
 	}
-	return CardAnswer{read.Job.Engine, read.Unit, JudgementBody{limits, read.Policy}}, nil
+	return CardAnswer{read.Job.Engine, read.Unit, JudgementBody{Limits: limits, Policy: read.Policy}}, nil
 }
 
 // Archive writes a job with its whole record and photographs; name is what to save it under.

@@ -1,11 +1,14 @@
 package shop
 
 import (
+	"cmp"
 	"context"
 	"encoding/json"
 	"slices"
 	"strings"
 	"time"
+
+	"github.com/google/uuid"
 
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/engine"
@@ -81,7 +84,10 @@ type NewJobBody struct {
 	Throws            int                `json:"throws,omitempty" minimum:"0" maximum:"48"`
 	CylindersPerThrow int                `json:"cylinders_per_throw,omitempty" minimum:"0" maximum:"4"`
 	ID                string             `json:"id" format:"uuid" doc:"an id made by the client: sending it twice makes one job"`
+	Pins              [][]int            `json:"pins,omitempty" maxItems:"48" doc:"the rods on each throw, where they do not follow each other"`
 	CopyFrom          int64              `json:"copy_from,omitempty" doc:"the job whose limits and policy are copied"`
+	Card              string             `json:"card,omitempty" doc:"the id of the version of a card that it takes"`
+	BackOf            int64              `json:"back_of,omitempty" doc:"the job that the engine comes back from: its limits, its card and its sizes are taken"`
 	JournalPlan       string             `json:"journal_plan,omitempty" doc:"the plan for main and rod journals"`
 }
 
@@ -142,13 +148,9 @@ func (a *Application) standIn(ctx context.Context, id int64, of part.Component,
 
 // Start starts a job.
 func (a *Application) Start(ctx context.Context, b NewJobBody) (JobView, error) {
-	layout := engine.Layout{Arrangement: b.Arrangement, Cylinders: b.Cylinders, Mains: b.Mains,
-		Throws: b.Throws, CylindersPerThrow: b.CylindersPerThrow}.Complete()
-	var places []Place
-	for _, p := range layout.Problems() {
-		places = append(places, Place{Field: p.Field, Says: sentence(p.Field, words.Layout(p).String())})
-	}
-	if err := refuseAll(places); err != nil {
+	layout, err := layout(engine.Layout{Arrangement: b.Arrangement, Cylinders: b.Cylinders, Mains: b.Mains,
+		Throws: b.Throws, CylindersPerThrow: b.CylindersPerThrow, Pins: b.Pins})
+	if err != nil {
 		return JobView{}, err
 	}
 	what := b
@@ -165,7 +167,7 @@ func (a *Application) Start(ctx context.Context, b NewJobBody) (JobView, error) 
 		}
 		n.PromisedOn = &b.PromisedOn
 	}
-	if n.Limits, n.Policy, err = a.startsWith(ctx, b); err != nil {
+	if err := a.startsWith(ctx, b, &n); err != nil {
 		return JobView{}, err
 	}
 	if n.Plans, err = b.plans(); err != nil {
@@ -175,17 +177,76 @@ func (a *Application) Start(ctx context.Context, b NewJobBody) (JobView, error) 
 	return a.changed(ctx, id, err)
 }
 
-// startsWith is what a new job is judged by: what it copies, else the shop's policy and no limits.
-func (a *Application) startsWith(ctx context.Context, b NewJobBody) (store.LimitSet, inspection.Policy, error) {
-	if b.CopyFrom == 0 {
-		policy, _, err := a.store.ShopPolicy(ctx, b.Unit)
-		return store.LimitSet{}, policy, err
+// startsWith fills in what a new job is judged by: a card's, or an earlier job's, else the shop's policy and no limits.
+// An engine that comes back brings the sizes it left with.
+func (a *Application) startsWith(ctx context.Context, b NewJobBody, n *store.NewJob) (err error) {
+	if n.Policy, _, err = a.store.ShopPolicy(ctx, b.Unit); err != nil {
+		return err
 	}
-	from, err := a.store.Job(ctx, b.CopyFrom)
+	if from := cmp.Or(b.CopyFrom, b.BackOf); from != 0 {
+		job, err := a.store.Job(ctx, from)
+		if err != nil {
+			return refuse("copy_from", words.Told("refuse.no_copy"))
+		}
+		n.Limits, n.Policy = job.Limits, job.Policy
+		taken, ok, err := a.store.CardTaken(ctx, from)
+		if err != nil {
+			return err
+		}
+		if ok {
+			n.Card = &taken.Seq
+		}
+	}
+	if b.BackOf != 0 {
+		n.BackOf = &b.BackOf
+		if n.Answers, err = a.stampsLeft(ctx, b.BackOf, n.Came); err != nil {
+			return err
+		}
+	}
+	if b.Card != "" {
+		card, err := a.store.CardVersion(ctx, b.Card)
+		if err != nil {
+			return refuse("card", words.Told("conflict.no_card"))
+		}
+		n.Limits, n.Policy, n.Card = card.Limits, card.Policy, &card.Seq
+	}
+	return nil
+}
+
+// stampsLeft are the sizes that an engine left with, as its stamps would tell them.
+func (a *Application) stampsLeft(ctx context.Context, earlier int64, came []part.Component) ([]store.Answer, error) {
+	old, err := a.view(ctx, earlier)
 	if err != nil {
-		return store.LimitSet{}, inspection.Policy{}, refuse("copy_from", words.Told("refuse.no_copy"))
+		return nil, err
 	}
-	return from.Limits, from.Policy, nil
+	var answers []store.Answer
+	for kind, topic := range store.StampTopics() {
+		if !slices.Contains(came, kind.Row().Component) {
+			continue
+		}
+		if class, ok := old.classOf(kind); ok {
+			answers = append(answers, store.Answer{ID: uuid.NewString(), Topic: topic, Value: class.Format(old.Job.Unit),
+				Note: words.Told("note.left", "number", old.Job.Number)})
+		}
+	}
+	return answers, nil
+}
+
+// classOf is the size class that all parts of a kind are of, as they stand now.
+func (v JobView) classOf(kind part.Kind) (class unit.Length, ok bool) {
+	last := map[int]*unit.Length{}
+	for i := range v.Evaluation.Features {
+		if f := &v.Evaluation.Features[i]; f.Kind == kind && f.SizeClass != nil {
+			last[f.Number] = f.SizeClass
+		}
+	}
+	for _, c := range last {
+		if ok && *c != class {
+			return 0, false
+		}
+		class, ok = *c, true
+	}
+	return class, ok
 }
 
 // plans are those of the journals; the usual ones where none is named.

@@ -18,6 +18,8 @@ import (
 type JudgementBody struct {
 	Limits store.LimitSet    `json:"limits"`
 	Policy inspection.Policy `json:"policy"`
+	// Card is the version of a card that they were taken from; empty where from none.
+	Card string `json:"card,omitempty" doc:"the id of a version of a card"`
 }
 
 // JudgementPreview is what other limits or another policy would change.
@@ -131,7 +133,7 @@ func (a *Application) SetJudgement(ctx context.Context, id, version int64, b Jud
 	if err := b.ask(job.Unit); err != nil && !sure {
 		return JobView{}, err
 	}
-	return a.changed(ctx, id, a.store.SetJudgement(ctx, id, version, b.Limits, b.Policy))
+	return a.changed(ctx, id, a.store.SetJudgement(ctx, id, version, b.Limits, b.Policy, b.Card))
 }
 
 // check refuses what cannot be, by the same rules as the open file's reader.

@@ -6,6 +6,7 @@ import (
 	"net/url"
 	"strings"
 
+	"ledge/internal/core/unit"
 	"ledge/internal/store"
 	"ledge/internal/words"
 )
@@ -18,6 +19,11 @@ type ShopView struct {
 	PublicURL string `json:"public_url"`
 	Fixed     bool   `json:"fixed"`
 	Version   int64  `json:"version"`
+	// Unit is what new jobs and cards begin in; empty where nobody said one.
+	Unit unit.System `json:"unit" enum:",in,mm"`
+	// Empty tells that there never was a job, Sample that the jobs of the sample shop are there.
+	Empty  bool `json:"empty"`
+	Sample bool `json:"sample"`
 	// Troubles are what somebody has to see to: a full disk, a copy that failed.
 	Troubles []store.Trouble `json:"troubles"`
 }
@@ -25,10 +31,18 @@ type ShopView struct {
 // Shop is what holds for the shop as a whole.
 func (a *Application) Shop(ctx context.Context) (ShopView, error) {
 	address, version, err := a.store.Setting(ctx, store.PublicURL)
+	if err != nil {
+		return ShopView{}, err
+	}
 	if a.public != "" {
 		address = a.public
 	}
-	return ShopView{address, a.public != "", version, a.store.Troubles()}, err
+	system, _, err := a.store.Setting(ctx, store.Unit)
+	if err != nil {
+		return ShopView{}, err
+	}
+	any, sample, err := a.store.AnyJobs(ctx)
+	return ShopView{address, a.public != "", version, unit.System(system), !any, sample, a.store.Troubles()}, err
 }
 
 // SetPublicURL says under which address Ledge is reached from elsewhere; version is the one that was changed.

@@ -18,6 +18,8 @@ type Options struct {
 	// PublicURL is the address under which Ledge is reached from elsewhere, for the codes on
 	// papers; the shop's own setting where empty.
 	PublicURL string
+	// Sample fills an empty shop when somebody asks for it.
+	Sample Sample
 }
 
 // An Application does what people ask for. Its methods may be called from many goroutines.
@@ -28,6 +30,7 @@ type Application struct {
 	pictures *photo.Maker
 	links    *links
 	power    *played
+	sample   Sample
 }
 
 // New returns the application over a store.
@@ -36,7 +39,7 @@ func New(o Options) *Application {
 		o.Log = slog.New(slog.DiscardHandler)
 	}
 	return &Application{store: o.Store, log: o.Log, public: o.PublicURL, pictures: photo.NewMaker(), links: &links{},
-		power: &played{}}
+		power: &played{}, sample: o.Sample}
 }
 
 // A Kind says what sort of refusal something is.

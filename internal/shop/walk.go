@@ -6,8 +6,10 @@ import (
 	"strconv"
 	"strings"
 
+	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
+	"ledge/internal/core/say"
 	"ledge/internal/core/unit"
 	"ledge/internal/core/walk"
 	"ledge/internal/store"
@@ -30,22 +32,54 @@ type WalkView struct {
 	Findings []walk.Concern `json:"findings"`
 }
 
-func walkOf(r store.Record) WalkView {
-	items := words.Items(r.Items())
+func walkOf(r store.Record, findings []inspection.Finding) WalkView {
+	items := r.Items()
+	topics := store.StampTopics()
+	for _, kind := range []part.Kind{part.MainJournal, part.RodJournal, part.Cylinder} {
+		topic := topics[kind]
+		if says, differs := stampDiffers(r, kind, topic, findings); differs {
+			item := walk.StampHolds(topic)
+			items = slices.DeleteFunc(items, func(i walk.Item) bool { return i.Topic == item.Topic })
+			item.Help = says
+			items = append(items, item)
+		}
+	}
+	items = words.Items(items)
 	// What was said of a part as it came says nothing of the one in its place.
-	findings := slices.DeleteFunc(walk.Find(items, r.Said()),
+	found := slices.DeleteFunc(walk.Find(items, r.Said()),
 		func(f walk.Concern) bool { return r.Retired(part.Component(f.Component()), "") })
-	return WalkView{Items: items, Answers: r.Answers, Findings: words.Findings(findings)}
+	return WalkView{Items: items, Answers: r.Answers, Findings: words.Findings(found)}
+}
+
+// stampDiffers tells that parts as they were found are of another size than what is stamped for them.
+func stampDiffers(r store.Record, kind part.Kind, topic string, findings []inspection.Finding) (says string, differs bool) {
+	i := slices.IndexFunc(r.Answers, func(a store.Answer) bool { return a.Topic == topic && a.Place == "" })
+	if i < 0 {
+		return "", false
+	}
+	step, err := unit.Parse(r.Answers[i].Value, r.Job.Unit)
+	if err != nil {
+		return "", false
+	}
+	for f := range findings {
+		if one := &findings[f]; one.Kind == kind && one.State == part.AsFound && one.Component == "" &&
+			one.SizeClass != nil && one.SizeClass.Abs() != step.Abs() {
+			of := part.Ref{Kind: kind, Number: one.Number}
+			return words.In(r.Job.Unit).Say(say.Of("stamp_differs", of, say.Class("stamp", step.Abs()),
+				say.Class("measured", one.SizeClass.Abs()))), true
+		}
+	}
+	return "", false
 }
 
 // Answer takes the answers to what is asked before measuring. sure tells that the person was asked
 // about a stamp that looks mistyped, and it is so.
 func (a *Application) Answer(ctx context.Context, id int64, said []AnswerBody, sure bool) (JobView, error) {
-	record, err := a.store.Record(ctx, id)
+	view, err := a.view(ctx, id)
 	if err != nil {
 		return JobView{}, err
 	}
-	job, items := record.Job, record.Items()
+	job, items := view.Job, view.Walk.Items
 	answers := make([]store.Answer, len(said))
 	for i, b := range said {
 		b.Value = strings.TrimSpace(b.Value)

@@ -159,15 +159,15 @@ func componentsOf(ctx context.Context, q querier, jobID int64) ([]Component, err
 	return list, nil
 }
 
-// AddComponent puts another component beside its like, to be measured as those were planned. The
-// same id is stored once.
-func (s *Store) AddComponent(ctx context.Context, c Component) error {
+// AddComponent puts another component beside its like, to be measured as those were planned; where
+// it replaces one, that is retired in the same breath. What came (Origin) is added to what is asked and measured, with
+// the parts that nobody need ask for. The same id is stored once.
+func (s *Store) AddComponent(ctx context.Context, c Component, replaces *Retirement) error {
 	defer s.changed(c.JobID)
 	err := s.changeOpen(ctx, c.JobID, func(tx *sqlx.Tx) error {
-		known, err := knownAs(ctx, tx, "components", c.ID,
-			fields{"job_id": c.JobID, "component": c.Of, "tag": c.Tag, "origin": c.Origin, "stamp": c.Stamp,
-				"added_by": Actor(ctx)})
-		if err != nil || known {
+		content := fields{"job_id": c.JobID, "component": c.Of, "tag": c.Tag, "origin": c.Origin, "stamp": c.Stamp,
+			"added_by": Actor(ctx)}
+		if known, err := knownAs(ctx, tx, "components", c.ID, content); err != nil || known {
 			return err
 		}
 		there, err := componentsOf(ctx, tx, c.JobID)
@@ -186,25 +186,166 @@ func (s *Store) AddComponent(ctx context.Context, c Component) error {
 				like = i
 			}
 		}
-		if like < 0 {
+		if like < 0 && c.Origin != Came {
 			return &ConflictError{Why: words.New("conflict.none_beside"), Place: "of"}
 		}
-		if _, err := once(ctx, tx, "components", c.ID,
-			fields{"job_id": c.JobID, "component": c.Of, "tag": c.Tag, "origin": c.Origin, "stamp": c.Stamp,
-				"added_by": Actor(ctx)},
-			fields{"added_at": s.stamp()}); err != nil {
+		if _, err := once(ctx, tx, "components", c.ID, content, fields{"added_at": s.stamp()}); err != nil {
 			return err
 		}
-		if err := plannedLike(ctx, tx, c, there[like].Tag); err != nil {
+		if c.Origin == Came {
+			err = s.cameToo(ctx, tx, c)
+		} else {
+			err = plannedLike(ctx, tx, c, there[like].Tag)
+		}
+		if err != nil {
 			return err
 		}
 		if err := fits(ctx, tx, c.JobID); err != nil {
 			return err
 		}
-		return s.log(ctx, tx, c.JobID, "component_added", Facts{Of: c.Of, Tag: c.Tag}, nil)
+		if err := s.log(ctx, tx, c.JobID, "component_added", Facts{Of: c.Of, Tag: c.Tag}, nil); err != nil ||
+			replaces == nil {
+			return err
+		}
+		replaces.What, replaces.For = retired, &c.ID
+		return s.eventOf(ctx, tx, c.JobID, *replaces)
 	})
 	if err != nil {
 		return fmt.Errorf("component of job %d: %w", c.JobID, err)
+	}
+	return nil
+}
+
+// cameToo adds a component to what came in, with the parts that are measured unasked.
+func (s *Store) cameToo(ctx context.Context, tx *sqlx.Tx, c Component) error {
+	job, err := getJob(ctx, tx, c.JobID)
+	if err != nil {
+		return err
+	}
+	before := job.Came
+	job.Came = part.Ordered(append(slices.Clone(before), c.Of))
+	if _, err := tx.ExecContext(ctx, `UPDATE jobs SET came = ? WHERE id = ?`, cameText(job.Came), job.ID); err != nil {
+		return err
+	}
+	for _, f := range layoutFeatures(NewJob{Came: job.Came, Layout: job.Layout}) {
+		if f.Kind.Row().Starts(before) {
+			continue
+		}
+		var there bool
+		if err := tx.GetContext(ctx, &there, `SELECT EXISTS (SELECT 1 FROM features
+			WHERE job_id = ? AND kind = ? AND number = ? AND component = '')`, job.ID, f.Kind, f.Number); err != nil {
+			return err
+		}
+		if there {
+			continue
+		}
+		f.JobID = job.ID
+		if _, err := insertFeature(ctx, tx, f); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// TakeOff takes a component back that was added or told by mistake, with its parts, while nothing is recorded of any.
+func (s *Store) TakeOff(ctx context.Context, jobID int64, component string) error {
+	defer s.changed(jobID)
+	err := s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
+		there, err := componentsOf(ctx, tx, jobID)
+		if err != nil {
+			return err
+		}
+		at := slices.IndexFunc(there, func(c Component) bool { return c.ID == component })
+		if at < 0 {
+			return ErrNotFound
+		}
+		c := there[at]
+		if len(there) == 1 {
+			return conflict("conflict.only_component", "component", c.Name())
+		}
+		if err := s.untouched(ctx, tx, c); err != nil {
+			return err
+		}
+		job, err := getJob(ctx, tx, jobID)
+		if err != nil {
+			return err
+		}
+		var kinds []string
+		for _, row := range part.All() {
+			// A fit goes with either of its parts.
+			if row.Component == c.Of || c.Tag == "" && slices.Contains(row.Start, c.Of) {
+				kinds = append(kinds, string(row.Kind))
+			}
+		}
+		query, args, err := sqlx.In(`SELECT id, kind FROM features f WHERE job_id = ? AND component = ? AND kind IN (?)`,
+			jobID, c.Tag, kinds)
+		if err != nil {
+			return err
+		}
+		var parts []struct {
+			ID   int64     `db:"id"`
+			Kind part.Kind `db:"kind"`
+		}
+		if err := tx.SelectContext(ctx, &parts, query, args...); err != nil {
+			return err
+		}
+		for _, p := range parts {
+			switch recorded, err := recordedOf(ctx, tx, p.ID); {
+			case err != nil:
+				return err
+			case recorded && p.Kind.Row().Component == c.Of:
+				return conflict("conflict.recorded")
+			case recorded:
+				continue // it was read of the other part
+			}
+			if _, err := tx.ExecContext(ctx, `DELETE FROM features WHERE id = ?`, p.ID); err != nil {
+				return err
+			}
+		}
+		for _, gone := range []string{`DELETE FROM component_events WHERE component_id = ?`,
+			`DELETE FROM components WHERE id = ?`} {
+			if _, err := tx.ExecContext(ctx, gone, c.ID); err != nil {
+				return err
+			}
+		}
+		if c.Tag == "" {
+			came := slices.DeleteFunc(job.Came, func(of part.Component) bool { return of == c.Of })
+			if len(came) == 0 {
+				return conflict("conflict.only_component", "component", c.Name())
+			}
+			if _, err := tx.ExecContext(ctx, `UPDATE jobs SET came = ? WHERE id = ?`, cameText(came), jobID); err != nil {
+				return err
+			}
+		}
+		return s.log(ctx, tx, jobID, "component_taken_off", Facts{Of: c.Of, Tag: c.Tag}, nil)
+	})
+	if err != nil {
+		return fmt.Errorf("component of job %d: %w", jobID, err)
+	}
+	return nil
+}
+
+// untouched is a conflict where a component was decided on, took another's place or is the one that its like stand beside.
+func (s *Store) untouched(ctx context.Context, tx *sqlx.Tx, c Component) error {
+	var named, beside bool
+	if err := tx.GetContext(ctx, &named, `SELECT EXISTS (SELECT 1 FROM component_events WHERE for_id = ?)`,
+		c.ID); err != nil {
+		return err
+	}
+	if err := tx.GetContext(ctx, &beside, `SELECT EXISTS (SELECT 1 FROM components WHERE job_id = ? AND component = ?
+		AND id <> ?)`, c.JobID, c.Of, c.ID); err != nil {
+		return err
+	}
+	if named || c.Tag == "" && beside {
+		return conflict("conflict.another_there", "component", c.Name())
+	}
+	var decided []part.Set
+	if err := tx.SelectContext(ctx, &decided, `SELECT DISTINCT "set" FROM decisions WHERE job_id = ? AND component = ?`,
+		c.JobID, c.Tag); err != nil {
+		return err
+	}
+	if slices.ContainsFunc(decided, func(set part.Set) bool { return set.Component() == c.Of }) {
+		return conflict("conflict.recorded")
 	}
 	return nil
 }
@@ -245,48 +386,50 @@ func (s *Store) ReturnComponent(ctx context.Context, jobID int64, r Retirement) 
 
 func (s *Store) sayOfComponent(ctx context.Context, jobID int64, r Retirement) error {
 	defer s.changed(jobID)
-	err := s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
-		content := fields{"component_id": r.ComponentID, "what": r.What, "for_id": r.For, "reason": r.Reason,
-			"said_by": Actor(ctx)}
-		if known, err := knownAs(ctx, tx, "component_events", r.ID, content); err != nil || known {
-			return err
-		}
-		there, err := componentsOf(ctx, tx, jobID)
-		if err != nil {
-			return err
-		}
-		at := slices.IndexFunc(there, func(c Component) bool { return c.ID == r.ComponentID })
-		if at < 0 {
-			return ErrNotFound
-		}
-		facts := Facts{Of: there[at].Of, Tag: there[at].Tag, Reason: r.Reason}
-		switch one := there[at]; {
-		case r.What == returned && one.Retired == nil:
-			return conflict("conflict.not_retired", "component", one.Name())
-		case r.What == retired && one.Retired != nil:
-			return conflict("conflict.retired_already", "component", one.Name())
-		case r.What == retired:
-			if r.For != nil {
-				in := slices.IndexFunc(there,
-					func(c Component) bool {
-						return c.ID == *r.For && c.Of == one.Of && c.ID != one.ID &&
-							c.Retired == nil
-					})
-				if in < 0 {
-					return &ConflictError{Why: words.New("conflict.in_place"), Place: "for"}
-				}
-				facts.For = there[in].Name()
-			}
-		}
-		if _, err := once(ctx, tx, "component_events", r.ID, content, fields{"said_at": s.stamp()}); err != nil {
-			return err
-		}
-		return s.log(ctx, tx, jobID, "component_"+r.What, facts, nil)
-	})
+	err := s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error { return s.eventOf(ctx, tx, jobID, r) })
 	if err != nil {
 		return fmt.Errorf("component of job %d: %w", jobID, err)
 	}
 	return nil
+}
+
+func (s *Store) eventOf(ctx context.Context, tx *sqlx.Tx, jobID int64, r Retirement) error {
+	content := fields{"component_id": r.ComponentID, "what": r.What, "for_id": r.For, "reason": r.Reason,
+		"said_by": Actor(ctx)}
+	if known, err := knownAs(ctx, tx, "component_events", r.ID, content); err != nil || known {
+		return err
+	}
+	there, err := componentsOf(ctx, tx, jobID)
+	if err != nil {
+		return err
+	}
+	at := slices.IndexFunc(there, func(c Component) bool { return c.ID == r.ComponentID })
+	if at < 0 {
+		return ErrNotFound
+	}
+	facts := Facts{Of: there[at].Of, Tag: there[at].Tag, Reason: r.Reason}
+	switch one := there[at]; {
+	case r.What == returned && one.Retired == nil:
+		return conflict("conflict.not_retired", "component", one.Name())
+	case r.What == retired && one.Retired != nil:
+		return conflict("conflict.retired_already", "component", one.Name())
+	case r.What == retired:
+		if r.For != nil {
+			in := slices.IndexFunc(there,
+				func(c Component) bool {
+					return c.ID == *r.For && c.Of == one.Of && c.ID != one.ID &&
+						c.Retired == nil
+				})
+			if in < 0 {
+				return &ConflictError{Why: words.New("conflict.in_place"), Place: "for"}
+			}
+			facts.For = there[in].Name()
+		}
+	}
+	if _, err := once(ctx, tx, "component_events", r.ID, content, fields{"said_at": s.stamp()}); err != nil {
+		return err
+	}
+	return s.log(ctx, tx, jobID, "component_"+r.What, facts, nil)
 }
 
 // A StandIn is a component that is looked at in the place of its like; the zero one is none: the

@@ -15,7 +15,7 @@ import (
 type Moment struct {
 	At   string `db:"at" json:"at"`
 	By   string `db:"by_whom" json:"by"`
-	What string `db:"what" json:"what" enum:"job,reading,look,crack_test,gauge,zero,condition,unworn,answer,photo,decision,order,order_event,match,change,share,closing"`
+	What string `db:"what" json:"what" enum:"job,reading,look,crack_test,gauge,zero,condition,unworn,answer,photo,note,decision,order,order_event,match,change,share,closing"`
 	// Kind, Number and State name the feature, where it is about one.
 	Kind   part.Kind `db:"kind" json:"kind,omitempty"`
 	Number int       `db:"number" json:"number,omitempty"`
@@ -130,6 +130,12 @@ UNION ALL SELECT created_at, created_by, 'job', '', 0, '', 1, '{}', NULL, 0, fro
 	FROM jobs WHERE id = ?1 AND ?2 = ''
 UNION ALL SELECT said_at, said_by, 'answer', '', 0, '', 1, json_object('topic', topic, 'place', place,
 	'answer', value, 'note', note), NULL, seq, from_file, '' FROM answers WHERE job_id = ?1 AND ?2 = ''
+UNION ALL SELECT said_at, said_by, 'note', kind, number, '', 1, json_object('note', text), NULL, seq,
+	from_file, component FROM notes
+	WHERE job_id = ?1 AND (?2 = '' OR kind = ?2 AND number = ?3 AND component = ?4)
+UNION ALL SELECT removed_at, removed_by, 'note', kind, number, '', 1, json_object('note', text, 'removed',
+	json('true')), NULL, seq, from_file, component FROM notes
+	WHERE job_id = ?1 AND removed_by <> '' AND (?2 = '' OR kind = ?2 AND number = ?3 AND component = ?4)
 UNION ALL SELECT taken_at, taken_by, 'photo', kind, number, '', 1, json_object('caption', caption), NULL, seq,
 	from_file, component FROM photos
 	WHERE job_id = ?1 AND (?2 = '' OR kind = ?2 AND number = ?3 AND component = ?4)
@@ -188,6 +194,7 @@ UNION ALL SELECT max(checked_at) FROM gauge_checks WHERE job_id = ?1
 UNION ALL SELECT max(set_at) FROM conditions WHERE job_id = ?1
 UNION ALL SELECT max(said_at) FROM answers WHERE job_id = ?1
 UNION ALL SELECT max(max(taken_at, removed_at)) FROM photos WHERE job_id = ?1
+UNION ALL SELECT max(max(said_at, removed_at)) FROM notes WHERE job_id = ?1
 UNION ALL SELECT max(decided_at) FROM decisions WHERE job_id = ?1
 UNION ALL SELECT max(issued_at) FROM orders WHERE job_id = ?1
 UNION ALL SELECT max(settled_at) FROM matchings WHERE job_id = ?1

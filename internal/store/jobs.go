@@ -186,10 +186,7 @@ func getJob(ctx context.Context, q querier, id int64) (Job, error) {
 			return Job{}, fmt.Errorf("pins of job %d: %w", id, err)
 		}
 	}
-	for _, c := range strings.Split(job.CameText, ",") {
-		job.Came = append(job.Came, part.Component(c))
-	}
-	job.Came = part.Ordered(job.Came)
+	job.Came = cameOf(job.CameText)
 	var err error
 	job.Limits, err = readLimits(ctx, q, id)
 	return job, err
@@ -217,9 +214,10 @@ func (s *Store) JobNumbered(ctx context.Context, number string) (id int64, err e
 	return id, nil
 }
 
-// SetJudgement replaces a job's limits and policy. version must be the present one, else it is a conflict.
+// SetJudgement replaces a job's limits and policy, taken from the version of a card where one is named by its id.
+// version must be the present one, else it is a conflict.
 func (s *Store) SetJudgement(ctx context.Context, id, version int64, limits LimitSet,
-	policy inspection.Policy) error {
+	policy inspection.Policy, card string) error {
 	text, err := json.Marshal(policy)
 	if err != nil {
 		return err
@@ -243,6 +241,11 @@ func (s *Store) SetJudgement(ctx context.Context, id, version int64, limits Limi
 		if _, err := tx.ExecContext(ctx, `UPDATE jobs SET policy = ?, version = version + 1 WHERE id = ?`,
 			string(text), id); err != nil {
 			return err
+		}
+		if card != "" {
+			if err := takeCard(ctx, tx, id, card); err != nil {
+				return err
+			}
 		}
 		return writeLimits(ctx, tx, id, limits)
 	})

@@ -37,16 +37,8 @@ func (s *Store) AddPhoto(ctx context.Context, p Photo, picture, small []byte) er
 		if _, err := getJob(ctx, tx, p.JobID); err != nil {
 			return err
 		}
-		if p.Kind != "" {
-			var there bool
-			if err := tx.GetContext(ctx, &there, `SELECT EXISTS (SELECT 1 FROM features
-				WHERE job_id = ? AND kind = ? AND number = ? AND component = ?)`, p.JobID, p.Kind, p.Number,
-				p.Component); err != nil {
-				return err
-			}
-			if !there {
-				return ErrNotFound
-			}
+		if err := partThere(ctx, tx, p.JobID, p.Kind, p.Number, p.Component); err != nil {
+			return err
 		}
 		known, err := once(ctx, tx, "photos", p.ID,
 			fields{"job_id": p.JobID, "caption": p.Caption, "kind": p.Kind, "number": p.Number,

@@ -2,6 +2,7 @@ package store
 
 import (
 	"context"
+	"maps"
 	"slices"
 
 	"github.com/jmoiron/sqlx"
@@ -29,6 +30,7 @@ type Record struct {
 	Checks     []GaugeCheck `json:"checks"`
 	Conditions []Condition  `json:"conditions"`
 	Answers    []Answer     `json:"answers"`
+	Notes      []Note       `json:"notes"`
 	Photos     []Photo      `json:"photos"`
 	Orders     []Order      `json:"orders"`
 	Closings   []Closing    `json:"closings"`
@@ -109,6 +111,9 @@ func readRecord(ctx context.Context, q querier, id int64) (record Record, err er
 	if record.Photos, err = photosOf(ctx, q, id); err != nil {
 		return record, err
 	}
+	if record.Notes, err = notesOf(ctx, q, id); err != nil {
+		return record, err
+	}
 	if record.Orders, err = ordersOf(ctx, q, id); err != nil {
 		return record, err
 	}
@@ -120,6 +125,9 @@ func readRecord(ctx context.Context, q querier, id int64) (record Record, err er
 var stampTopics = map[part.Kind]string{
 	part.MainJournal: walk.MainStamp, part.RodJournal: walk.RodStamp, part.Cylinder: walk.BoreStamp,
 }
+
+// StampTopics say under which topic the stamp of a kind is told.
+func StampTopics() map[part.Kind]string { return maps.Clone(stampTopics) }
 
 // Inspection is the record as the core judges it: live readings only, one feature for each of the
 // record's, in their order. Features nobody has touched are left out, and so are lists that cannot
@@ -162,7 +170,7 @@ func (r Record) Inspection() (in *inspection.Inspection, index []int) {
 			continue
 		}
 		if inspected.Stamp == nil && f.Component == "" { // what is told of the engine is told of what came
-			inspected.Stamp = stamp(r.answer(stampTopics[f.Kind]), r.Job.Unit)
+			inspected.Stamp = r.stampOf(f.Kind)
 		} else if inspected.Stamp != nil {
 			inspected.Stamp = stamp(inspected.Stamp.Text, r.Job.Unit)
 		}
@@ -190,6 +198,15 @@ func (r Record) ordered(f *Feature) *limit.Range {
 		}
 	}
 	return nil
+}
+
+// stampOf is what is stamped for parts of a kind; nil where nothing is, and where somebody said that it does not hold.
+func (r Record) stampOf(kind part.Kind) *inspection.Stamp {
+	topic := stampTopics[kind]
+	if r.answer(walk.StampHolds(topic).Topic) == walk.Measured {
+		return nil
+	}
+	return stamp(r.answer(topic), r.Job.Unit)
 }
 
 // stamp reads what is stamped on a part, which may be a size; nil where nothing is.

@@ -10,6 +10,9 @@ import (
 // PublicURL names the setting of the address under which the shop is reached from elsewhere.
 const PublicURL = "public_url"
 
+// Unit names the setting of the unit in which new jobs and cards begin.
+const Unit = "unit"
+
 // Locale and TimeZone name the settings by which papers write dates, times and money; those of the
 // machine where nobody said any.
 const (

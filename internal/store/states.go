@@ -171,6 +171,14 @@ func (s *Store) RemovePart(ctx context.Context, jobID int64, kind part.Kind, com
 		`number = ?`, number)
 }
 
+// recordedOf reports whether anything was ever recorded of a feature.
+func recordedOf(ctx context.Context, tx *sqlx.Tx, feature int64) (recorded bool, err error) {
+	err = tx.GetContext(ctx, &recorded, `SELECT EXISTS (SELECT 1 FROM readings WHERE feature_id = ?1)
+		OR EXISTS (SELECT 1 FROM looks WHERE feature_id = ?1) OR EXISTS (SELECT 1 FROM unworn WHERE feature_id = ?1)`,
+		feature)
+	return recorded, err
+}
+
 func (s *Store) remove(ctx context.Context, jobID int64, kind part.Kind, component string, facts Facts,
 	which string, value any) error {
 	defer s.changed(jobID)
@@ -185,14 +193,11 @@ func (s *Store) remove(ctx context.Context, jobID int64, kind part.Kind, compone
 			return ErrNotFound
 		}
 		for _, id := range ids {
-			var recorded int
-			if err := tx.GetContext(ctx, &recorded,
-				`SELECT (SELECT count(*) FROM readings WHERE feature_id = ?1) + (SELECT count(*)
-					FROM looks WHERE feature_id = ?1)
-				+ (SELECT count(*) FROM unworn WHERE feature_id = ?1)`, id); err != nil {
+			recorded, err := recordedOf(ctx, tx, id)
+			if err != nil {
 				return err
 			}
-			if recorded > 0 {
+			if recorded {
 				return conflict("conflict.recorded")
 			}
 			if _, err := tx.ExecContext(ctx, `DELETE FROM features WHERE id = ?`, id); err != nil {

@@ -147,13 +147,13 @@ func TestLimitsComeBackAsTheyWentIn(t *testing.T) {
 	}
 	policy := inspection.DefaultPolicy(unit.In)
 	policy.Limits = inspection.Close
-	require.NoError(t, s.SetJudgement(as("Wanda"), job, 1, limits, policy))
+	require.NoError(t, s.SetJudgement(as("Wanda"), job, 1, limits, policy, ""))
 	got, err := s.Job(as("Wanda"), job)
 	require.NoError(t, err)
 	assert.Equal(t, limits, got.Limits)
 	assert.Equal(t, policy, got.Policy)
 	var conflict *ConflictError
-	assert.True(t, errors.As(s.SetJudgement(as("Wanda"), job, 1, limits, policy), &conflict),
+	assert.True(t, errors.As(s.SetJudgement(as("Wanda"), job, 1, limits, policy, ""), &conflict),
 		"the version has moved on")
 }
 

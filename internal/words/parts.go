@@ -2,6 +2,7 @@ package words
 
 import (
 	"strconv"
+	"strings"
 
 	"ledge/internal/core/part"
 )
@@ -77,4 +78,9 @@ func Set(s part.Set) SetNames {
 		names.Title = names.Short
 	}
 	return names
+}
+
+// KindAliases are the names by which books and spreadsheets call a kind, its own among them.
+func KindAliases(k part.Kind) []string {
+	return append(strings.Split(optional("alias."+string(k)), ";"), Title(k), Plural(k), string(k))
 }

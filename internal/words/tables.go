@@ -94,3 +94,8 @@ func NotParsed(err error) Message {
 	}
 	return New("number.refused", "text", Quoted(parse.Text), "why", New("number."+string(parse.Fault)))
 }
+
+// LimitAliases are the names by which books and spreadsheets call a field of limits.
+func LimitAliases(f *limit.Field) []string {
+	return strings.Split(optional("alias.limit."+f.Name), ";")
+}

@@ -1,6 +1,8 @@
 package words
 
 import (
+	"cmp"
+
 	"ledge/internal/core/unit"
 	"ledge/internal/core/walk"
 )
@@ -9,7 +11,7 @@ import (
 func Items(items []walk.Item) []walk.Item {
 	for i := range items {
 		item := &items[i]
-		item.Title, item.Help = word("ask", item.Topic), optional("ask."+item.Topic+".help")
+		item.Title, item.Help = word("ask", item.Topic), cmp.Or(item.Help, optional("ask."+item.Topic+".help"))
 		choices := make([]walk.Choice, len(item.Choices)) // several items share theirs
 		for j, c := range item.Choices {
 			c.Word = word("answer."+item.Topic, c.Value)

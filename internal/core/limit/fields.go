@@ -238,3 +238,16 @@ func FieldNames() []string {
 	}
 	return names
 }
+
+// Count is how many fields hold something, for single numbers too.
+func (l Limits) Count() (n int) {
+	for i := range Fields {
+		if !Fields[i].get(&l).Empty() {
+			n++
+		}
+	}
+	for _, own := range l.ByNumber {
+		n += own.Count()
+	}
+	return n
+}

@@ -24,8 +24,9 @@ type Concern struct {
 var partOf = map[string]string{
 	MainStamp: Crankshaft, RodStamp: Crankshaft, "thrust_face": Crankshaft, "keyway": Crankshaft,
 	"main_cap": Block, "main_bolt": Block, "core_plug": Block, "stud": Block, "ring_pattern": Block,
-	"block_crack": Block,
-	"rod_cap":     Rods, "rod_bolt": Rods, "rod_feel": Rods, "rod_straight": Rods, BoreStamp: Pistons,
+	"block_crack":      Block,
+	"main_stamp_holds": Crankshaft, "rod_stamp_holds": Crankshaft, "bore_stamp_holds": Block,
+	"rod_cap": Rods, "rod_bolt": Rods, "rod_feel": Rods, "rod_straight": Rods, BoreStamp: Pistons,
 	"cam_lobe_look": "camshaft",
 }
 

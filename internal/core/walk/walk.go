@@ -105,6 +105,11 @@ const (
 // Items returns what is asked of what came. What was answered before stays, though nobody would ask it now.
 func Items(l engine.Layout, came []part.Component, answered func(topic, place string) bool) []Item {
 	items := []Item{}
+	for _, stamp := range []string{MainStamp, RodStamp, BoreStamp} {
+		if item := StampHolds(stamp); answered(item.Topic, "") {
+			items = append(items, item)
+		}
+	}
 	for _, item := range all(l) {
 		makesSense := part.Among(came, item.Of)
 		item.Places = slices.DeleteFunc(slices.Clone(item.Places), func(place string) bool {
@@ -120,6 +125,15 @@ func Items(l engine.Layout, came []part.Component, answered func(topic, place st
 	}
 	return items
 }
+
+// StampHolds asks which is so where a stamp says another size than was measured.
+func StampHolds(stamp string) Item {
+	return Item{Topic: stamp + "_holds", Step: Look, Places: once,
+		Choices: []Choice{{Value: Measured, Gravity: Fine}, {Value: "again", Gravity: Fault}}}
+}
+
+// Measured is the answer that the parts are as measured, whatever their stamp says.
+const Measured = "measured"
 
 // fits reports whether a place of an item has to do with anything that came.
 func fits(topic, place string, came []part.Component) bool {

@@ -28,10 +28,79 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** The engine cards, and the jobs that others can be made of */
+        get: operations["list-cards"];
+        put?: never;
+        /** Begin a card */
+        post: operations["create-card"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/cards/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
         get?: never;
         put?: never;
         /** Read limits and policy out of a card or an open file; nothing is stored */
         post: operations["read-card"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/cards/{card}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All versions of a card, the newest first */
+        get: operations["get-card-versions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/cards/{card}/versions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Save the next version of a card; no job that took an earlier one changes */
+        post: operations["set-card"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/cards/{card}/withdrawals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Offer a card no more, or again */
+        post: operations["withdraw-card"];
         delete?: never;
         options?: never;
         head?: never;
@@ -158,6 +227,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{id}/card-taken": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The version of a card that a job took, and a newer one where there is one */
+        get: operations["get-card-taken"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{id}/closed": {
         parameters: {
             query?: never;
@@ -168,6 +254,23 @@ export interface paths {
         get?: never;
         /** Take a job out of the shop's list with its outcome, or back into it */
         put: operations["close-job"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{id}/compare/{of}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The components of a sort side by side: what would be done with each, for how much and by when */
+        get: operations["compare-components"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -186,6 +289,40 @@ export interface paths {
         put?: never;
         /** Put another component beside its like, to be measured as that one was planned */
         post: operations["add-component"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{id}/components/{component}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take a component back that was added or told by mistake, while nothing is recorded of it */
+        delete: operations["take-off-component"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{id}/components/{component}/replacements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put another component in the place of one, which is retired with everything measured of it */
+        post: operations["replace-component"];
         delete?: never;
         options?: never;
         head?: never;
@@ -254,6 +391,23 @@ export interface paths {
         put?: never;
         /** Sign or overrule the decision for a set */
         post: operations["decide"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{id}/earlier": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How an engine that comes back left the shop the last time */
+        get: operations["get-earlier"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -441,6 +595,40 @@ export interface paths {
         put?: never;
         /** Settle which part goes where */
         post: operations["settle-matching"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{id}/notes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Note something of a part, or of the job */
+        post: operations["add-note"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{id}/notes/{note}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Take a note out of sight, or bring it back */
+        put: operations["withdraw-note"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -891,6 +1079,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/limit-tables/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read limits out of a spreadsheet's clipboard; nothing is stored */
+        post: operations["read-limit-table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/limit-tables/write": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Limits as a spreadsheet takes them from the clipboard */
+        post: operations["write-limit-table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/names": {
         parameters: {
             query?: never;
@@ -1170,6 +1392,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/shop/sample": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Fill an empty shop with the jobs of an invented one */
+        post: operations["load-sample"];
+        /** Take the jobs of the invented shop away again */
+        delete: operations["remove-sample"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/shop/unit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say in which unit new jobs and cards begin */
+        put: operations["set-unit"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/table": {
         parameters: {
             query?: never;
@@ -1285,12 +1542,102 @@ export interface components {
             rings: components["schemas"]["DispositionRingAdvice"][];
             settled: components["schemas"]["StoreSettled"][];
         };
+        Candidate: {
+            /** Format: int64 */
+            beyond: number;
+            component: components["schemas"]["StoreComponent"];
+            /** Format: int64 */
+            cost?: number;
+            late?: boolean;
+            /** Format: int64 */
+            measured: number;
+            /** Format: int64 */
+            parts: number;
+            ready?: string;
+            sets: components["schemas"]["CandidateSet"][];
+            unpriced: string[];
+        };
+        CandidateSet: {
+            /** @enum {string} */
+            action: "reuse" | "polish" | "hone" | "bore" | "sleeve" | "grind" | "line_hone" | "resize" | "skim" | "replace" | "measure" | "remeasure";
+            /** @enum {string} */
+            method?: "" | "straighten" | "line_bore" | "build_up" | "sleeve_one" | "sleeve_some" | "accept" | "dress" | "clean_cut" | "mixed_halves" | "mixed_shells";
+            provisional: boolean;
+            /** @enum {string} */
+            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes";
+            /** Format: int64 */
+            shell: number;
+            signed: boolean;
+            /** Format: int64 */
+            step: number;
+            why: string;
+        };
         CardAnswer: {
+            /** @description the id of a version of a card */
+            card?: string;
             engine: string;
             limits: components["schemas"]["StoreLimitSet"];
             policy: components["schemas"]["InspectionPolicy"];
             /** @enum {string} */
             unit: "in" | "mm";
+        };
+        CardBody: {
+            /** Format: int64 */
+            after?: number;
+            /** @enum {string} */
+            arrangement: "inline" | "v" | "flat";
+            /** @description where its figures come from */
+            book?: string;
+            came: ("block" | "crankshaft" | "rods" | "pistons" | "camshaft")[];
+            /** Format: int64 */
+            cylinders: number;
+            /** Format: int64 */
+            cylinders_per_throw?: number;
+            engine: string;
+            /**
+             * Format: uuid
+             * @description of the version, made by the client
+             */
+            id: string;
+            judgement: components["schemas"]["JudgementBody"];
+            /** Format: int64 */
+            mains?: number;
+            /** @description what is new in it */
+            note?: string;
+            pins?: number[][];
+            /** @description the person was asked about limits that look mistyped, and they are so */
+            sure?: boolean;
+            /** Format: int64 */
+            throws?: number;
+            /** @enum {string} */
+            unit: "in" | "mm";
+        };
+        CardLine: {
+            book: string;
+            came: ("block" | "crankshaft" | "rods" | "pistons" | "camshaft")[];
+            /** @description of all its versions */
+            card: string;
+            engine: string;
+            /** @description of this version */
+            id: string;
+            layout: components["schemas"]["EngineLayout"];
+            set_at: string;
+            set_by: string;
+            /** @enum {string} */
+            unit: "in" | "mm";
+            /**
+             * Format: int64
+             * @description how many limits it holds
+             */
+            values: number;
+            /** Format: int64 */
+            version: number;
+            withdrawn?: boolean;
+        };
+        CardsView: {
+            cards: components["schemas"]["CardLine"][];
+            /** @description the latest first, closed ones too */
+            jobs: components["schemas"]["StoreLimitedJob"][];
         };
         CloseBody: {
             closed: boolean;
@@ -1311,19 +1658,22 @@ export interface components {
             options: number[];
             ready: string;
         };
+        ComparisonView: {
+            candidates: components["schemas"]["Candidate"][];
+            currency?: string;
+            /** @enum {string} */
+            of: "block" | "crankshaft" | "rods" | "pistons" | "camshaft";
+        };
         ComponentBody: {
             /** Format: uuid */
             id: string;
             /** @enum {string} */
             of: "block" | "crankshaft" | "rods" | "pistons" | "camshaft";
-            /**
-             * @description spare or bought: what came is there already
-             * @enum {string}
-             */
+            /** @enum {string} */
             origin: "came" | "spare" | "bought";
             /** @description what is stamped on it */
             stamp?: string;
-            /** @description tells it from its like: spare, no. 2 */
+            /** @description tells it from its like: spare, no. 2; none for what came in later */
             tag: string;
         };
         ConditionBody: {
@@ -1579,6 +1929,13 @@ export interface components {
             /** @enum {string} */
             why: "unmeasured" | "plan";
         };
+        EarlierView: {
+            closed?: string;
+            /** Format: int64 */
+            job: number;
+            number: string;
+            parts: components["schemas"]["LeftParts"][];
+        };
         EngineJournal: {
             /** Format: int64 */
             angle: number;
@@ -1586,6 +1943,19 @@ export interface components {
             number: number;
             rods?: number[];
             throw: boolean;
+        };
+        EngineLayout: {
+            /** @enum {string} */
+            arrangement: "inline" | "v" | "flat";
+            /** Format: int64 */
+            cylinders: number;
+            /** Format: int64 */
+            cylinders_per_throw: number;
+            /** Format: int64 */
+            mains: number;
+            pins?: number[][];
+            /** Format: int64 */
+            throws: number;
         };
         ErrorDetail: {
             /** @description Where the error occurred, e.g. 'body.items[3].tags' or 'path.thing-id' */
@@ -1627,6 +1997,39 @@ export interface components {
              * @example https://example.com/errors/example
              */
             type: string;
+        };
+        ExchangeLimitTable: {
+            cells: components["schemas"]["ExchangeTableCell"][];
+            /** @description those that were not understood */
+            heads: components["schemas"]["ExchangeTableHeading"][];
+            limits?: {
+                [key: string]: components["schemas"]["LimitLimits"];
+            };
+            listed: boolean;
+            /** Format: int64 */
+            open: number;
+        };
+        ExchangeTableCell: {
+            /** @description its row and column from 1, such as 3,2 */
+            at: string;
+            /** @enum {string} */
+            end?: "" | "min" | "max";
+            field?: string;
+            /** @enum {string} */
+            kind?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            /** @description it is left out */
+            left?: boolean;
+            likely?: string;
+            reads?: string;
+            says?: string;
+            text: string;
+        };
+        ExchangeTableHeading: {
+            at: string;
+            says: string;
+            text: string;
+            /** @enum {string} */
+            wants: "part" | "limit" | "both";
         };
         FeatureChange: {
             by_direction?: number[][];
@@ -2017,6 +2420,7 @@ export interface components {
             features: components["schemas"]["FeatureView"][];
             gauges: components["schemas"]["StoreGaugeSetup"][];
             job: components["schemas"]["StoreJob"];
+            notes: components["schemas"]["StoreNote"][];
             open_ends: components["schemas"]["OpenEnd"][];
             orders: components["schemas"]["OrdersView"];
             photos: components["schemas"]["StorePhoto"][];
@@ -2027,6 +2431,8 @@ export interface components {
             walk: components["schemas"]["WalkView"];
         };
         JudgementBody: {
+            /** @description the id of a version of a card */
+            card?: string;
             limits: components["schemas"]["StoreLimitSet"];
             policy: components["schemas"]["InspectionPolicy"];
         };
@@ -2074,7 +2480,7 @@ export interface components {
             /** @enum {string} */
             shape: "shaft" | "tunnel" | "bore" | "rod" | "piston" | "deck";
             short?: string;
-            start?: string;
+            start?: ("block" | "crankshaft" | "rods" | "pistons" | "camshaft")[];
             states: string[];
             /** @enum {string} */
             step: "strip" | "block" | "crank" | "runout" | "rods" | "cam" | "fits";
@@ -2102,6 +2508,15 @@ export interface components {
             parts: components["schemas"]["LearnedPart"][];
             /** @enum {string} */
             unit: "in" | "mm";
+        };
+        LeftParts: {
+            /** @enum {string} */
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            /** Format: int64 */
+            number: number;
+            /** Format: int64 */
+            size: number;
+            state: string;
         };
         LimitCheck: {
             at_least?: boolean;
@@ -2210,6 +2625,15 @@ export interface components {
             arrangement: "inline" | "v" | "flat";
             /**
              * Format: int64
+             * @description the job that the engine comes back from: its limits, its card and its sizes are taken
+             */
+            back_of?: number;
+            /** @description what came in; a crankshaft alone where left out */
+            came?: ("block" | "crankshaft" | "rods" | "pistons" | "camshaft")[];
+            /** @description the id of the version of a card that it takes */
+            card?: string;
+            /**
+             * Format: int64
              * @description the job whose limits and policy are copied
              */
             copy_from?: number;
@@ -2232,16 +2656,23 @@ export interface components {
             mains?: number;
             /** @description the next free one where empty */
             number?: string;
+            /** @description the rods on each throw, where they do not follow each other */
+            pins?: number[][];
             promised_on?: string;
-            /**
-             * @description what came in; a crankshaft alone where left out
-             * @enum {string}
-             */
-            scope?: "crank" | "engine";
             /** Format: int64 */
             throws?: number;
             /** @enum {string} */
             unit: "in" | "mm";
+        };
+        NoteBody: {
+            component?: string;
+            /** Format: uuid */
+            id: string;
+            /** @enum {string} */
+            kind?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            /** Format: int64 */
+            number?: number;
+            text: string;
         };
         OpenEnd: {
             /** Format: int64 */
@@ -2484,6 +2915,25 @@ export interface components {
             rows: number;
             taken: boolean;
         };
+        ReplacementBody: {
+            /** Format: uuid */
+            id: string;
+            /** @enum {string} */
+            of: "block" | "crankshaft" | "rods" | "pistons" | "camshaft";
+            /** @enum {string} */
+            origin: "came" | "spare" | "bought";
+            /** @description why the other is not built in */
+            reason: string;
+            /**
+             * Format: uuid
+             * @description the id of the retirement, made by the client
+             */
+            retirement: string;
+            /** @description what is stamped on it */
+            stamp?: string;
+            /** @description tells it from its like: spare, no. 2; none for what came in later */
+            tag: string;
+        };
         RetirementBody: {
             /**
              * Format: uuid
@@ -2611,6 +3061,10 @@ export interface components {
         "Set-shopRequest": {
             public_url: string;
         };
+        "Set-unitRequest": {
+            /** @enum {string} */
+            unit: "in" | "mm";
+        };
         SetAsks: {
             asks: components["schemas"]["DispositionAsk"][];
             component?: string;
@@ -2693,9 +3147,13 @@ export interface components {
             to_prove: number;
         };
         ShopView: {
+            empty: boolean;
             fixed: boolean;
             public_url: string;
+            sample: boolean;
             troubles: components["schemas"]["StoreTrouble"][];
+            /** @enum {string} */
+            unit: "" | "in" | "mm";
             /** Format: int64 */
             version: number;
         };
@@ -2752,6 +3210,26 @@ export interface components {
             seq: number;
             topic: string;
             value: string;
+        };
+        StoreCard: {
+            book: string;
+            came: ("block" | "crankshaft" | "rods" | "pistons" | "camshaft")[];
+            card: string;
+            engine: string;
+            id: string;
+            layout: components["schemas"]["EngineLayout"];
+            limits: components["schemas"]["StoreLimitSet"];
+            note: string;
+            policy: components["schemas"]["InspectionPolicy"];
+            /** Format: int64 */
+            seq: number;
+            set_at: string;
+            set_by: string;
+            /** @enum {string} */
+            unit: "in" | "mm";
+            /** Format: int64 */
+            version: number;
+            withdrawn?: boolean;
         };
         StoreClosing: {
             closed_at: string;
@@ -2877,6 +3355,9 @@ export interface components {
         StoreJob: {
             /** @enum {string} */
             arrangement: "inline" | "v" | "flat";
+            /** Format: int64 */
+            back_of?: number;
+            came: ("block" | "crankshaft" | "rods" | "pistons" | "camshaft")[];
             closed_at?: string;
             created_at: string;
             created_by: string;
@@ -2897,8 +3378,7 @@ export interface components {
             pins?: number[][];
             policy: components["schemas"]["InspectionPolicy"];
             promised_on?: string;
-            /** @enum {string} */
-            scope: "crank" | "engine";
+            sample?: boolean;
             /** Format: int64 */
             throws: number;
             /** @enum {string} */
@@ -2920,6 +3400,16 @@ export interface components {
             close: {
                 [key: string]: components["schemas"]["LimitLimits"];
             };
+        };
+        StoreLimitedJob: {
+            closed_at?: string;
+            customer: string;
+            engine: string;
+            /** Format: int64 */
+            id: number;
+            number: string;
+            /** @enum {string} */
+            unit: "in" | "mm";
         };
         StoreLook: {
             from_file?: boolean;
@@ -3006,7 +3496,21 @@ export interface components {
             /** Format: int64 */
             value?: number;
             /** @enum {string} */
-            what: "job" | "reading" | "look" | "crack_test" | "gauge" | "zero" | "condition" | "unworn" | "answer" | "photo" | "decision" | "order" | "order_event" | "match" | "change" | "share" | "closing";
+            what: "job" | "reading" | "look" | "crack_test" | "gauge" | "zero" | "condition" | "unworn" | "answer" | "photo" | "note" | "decision" | "order" | "order_event" | "match" | "change" | "share" | "closing";
+        };
+        StoreNote: {
+            component?: string;
+            from_file?: boolean;
+            id: string;
+            /** @enum {string} */
+            kind?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            /** Format: int64 */
+            number?: number;
+            said_at: string;
+            said_by: string;
+            /** Format: int64 */
+            seq: number;
+            text: string;
         };
         StoreOrderEvent: {
             from_file?: boolean;
@@ -3121,6 +3625,26 @@ export interface components {
             /** @description in the order in which they are decided */
             sets: components["schemas"]["SetRow"][];
         };
+        TableBody: {
+            cells?: {
+                [key: string]: string;
+            };
+            heads?: {
+                [key: string]: string;
+            };
+            sure?: string[];
+            text: string;
+            /** @enum {string} */
+            unit: "in" | "mm";
+        };
+        TableText: {
+            text: string;
+        };
+        TakenCard: {
+            /** @description left out where the job took it */
+            newest?: components["schemas"]["StoreCard"];
+            taken?: components["schemas"]["StoreCard"];
+        };
         TruthPower: {
             /** @enum {string} */
             kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
@@ -3179,9 +3703,24 @@ export interface components {
                 [key: string]: number;
             };
         };
+        "Withdraw-cardRequest": {
+            /** Format: uuid */
+            id: string;
+            withdrawn: boolean;
+        };
+        "Withdraw-noteRequest": {
+            withdrawn: boolean;
+        };
         WordsPolicyWord: {
             label: string;
             value: string;
+        };
+        WriteTableBody: {
+            /** @enum {string} */
+            block: "book" | "close";
+            limits: components["schemas"]["StoreLimitSet"];
+            /** @enum {string} */
+            unit: "in" | "mm";
         };
     };
     responses: never;
@@ -3228,6 +3767,68 @@ export interface operations {
             };
         };
     };
+    "list-cards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardsView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "create-card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CardBody"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoreCard"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "read-card": {
         parameters: {
             query?: never;
@@ -3248,6 +3849,107 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CardAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "get-card-versions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                card: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoreCard"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "set-card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                card: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CardBody"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoreCard"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "withdraw-card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                card: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Withdraw-cardRequest"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoreCard"][];
                 };
             };
             /** @description Error */
@@ -3532,6 +4234,37 @@ export interface operations {
             };
         };
     };
+    "get-card-taken": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenCard"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "close-job": {
         parameters: {
             query?: never;
@@ -3567,6 +4300,38 @@ export interface operations {
             };
         };
     };
+    "compare-components": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                of: "block" | "crankshaft" | "rods" | "pistons" | "camshaft";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComparisonView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "add-component": {
         parameters: {
             query?: never;
@@ -3579,6 +4344,74 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["ComponentBody"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "take-off-component": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                component: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "replace-component": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                component: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReplacementBody"];
             };
         };
         responses: {
@@ -3735,6 +4568,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "get-earlier": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EarlierView"];
                 };
             };
             /** @description Error */
@@ -4126,6 +4990,77 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BuildView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "add-note": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NoteBody"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "withdraw-note": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                note: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Withdraw-noteRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
                 };
             };
             /** @description Error */
@@ -5106,6 +6041,72 @@ export interface operations {
             };
         };
     };
+    "read-limit-table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TableBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExchangeLimitTable"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "write-limit-table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WriteTableBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TableText"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "list-names": {
         parameters: {
             query?: never;
@@ -5839,6 +6840,97 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LocalView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "load-sample": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "remove-sample": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "set-unit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Set-unitRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopView"];
                 };
             };
             /** @description Error */
