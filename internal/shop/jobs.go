@@ -89,6 +89,7 @@ type NewJobBody struct {
 	Card              string             `json:"card,omitempty" doc:"the id of the version of a card that it takes"`
 	BackOf            int64              `json:"back_of,omitempty" doc:"the job that the engine comes back from: its limits, its card and its sizes are taken"`
 	JournalPlan       string             `json:"journal_plan,omitempty" doc:"the plan for main and rod journals"`
+	Quick             bool               `json:"quick,omitempty" doc:"journals are looked at quickly first, and read whole only where that could matter"`
 }
 
 // List is the shop's jobs, the late ones and then the soonest promised first, those that fit the words of a search.
@@ -160,7 +161,7 @@ func (a *Application) Start(ctx context.Context, b NewJobBody) (JobView, error) 
 		return JobView{}, err
 	}
 	n := store.NewJob{Number: strings.TrimSpace(b.Number), Customer: b.Customer, Engine: b.Engine,
-		Duty: b.Duty, Came: b.Came, Unit: b.Unit, Layout: layout, Made: store.Made{ID: b.ID, Of: asked}}
+		Duty: b.Duty, Came: b.Came, Quick: b.Quick, Unit: b.Unit, Layout: layout, Made: store.Made{ID: b.ID, Of: asked}}
 	if b.PromisedOn != "" {
 		if err := checkDay("promised_on", b.PromisedOn); err != nil {
 			return JobView{}, err

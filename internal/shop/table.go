@@ -23,6 +23,8 @@ type Table struct {
 type KindRow struct {
 	part.Row
 	words.KindNames
+	// Needed are the fields of limits that what is usually measured of it is judged by.
+	Needed []string `json:"needed"`
 }
 
 type SetRow struct {
@@ -48,7 +50,7 @@ type PolicyRow struct {
 // TableOf is the whole table; nothing of it ever changes.
 func TableOf() (t Table) {
 	for _, row := range part.All() {
-		t.Kinds = append(t.Kinds, KindRow{row, words.Kind(row.Kind)})
+		t.Kinds = append(t.Kinds, KindRow{row, words.Kind(row.Kind), row.Needed()})
 	}
 	for _, row := range part.Sets() {
 		t.Sets = append(t.Sets, SetRow{row, words.Set(row.Set)})

@@ -69,6 +69,11 @@ func answersOf(ctx context.Context, q querier, jobID int64) ([]Answer, error) {
 // Items are what is asked of what came, and what was answered before.
 func (r Record) Items() []walk.Item {
 	return walk.Items(r.Job.Layout, r.Job.Came, func(topic, place string) bool {
+		if topic == walk.CleanTopic && slices.ContainsFunc(r.Features, func(f Feature) bool {
+			return f.Kind.Row().Bare && string(f.Kind.Row().Component) == place
+		}) {
+			return true // nothing is measured dirty, whatever it came with
+		}
 		return slices.ContainsFunc(r.Answers, func(a Answer) bool { return a.Topic == topic && a.Place == place })
 	})
 }

@@ -111,7 +111,9 @@ func layoutFeatures(n NewJob) []Feature {
 			chosen = &p
 		}
 		for number := 1; number <= row.Count(n.Layout); number++ {
-			features = append(features, layoutFeature(row.Kind, number, n.Layout, chosen))
+			f := layoutFeature(row.Kind, number, n.Layout, chosen)
+			f.Quick = n.Quick && row.Kind.Journal()
+			features = append(features, f)
 		}
 	}
 	return features

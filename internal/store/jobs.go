@@ -66,6 +66,7 @@ type NewJob struct {
 	Policy     inspection.Policy
 	Limits     LimitSet
 	Plans      map[part.Kind]plan.Plan
+	Quick      bool     // journals are looked at quickly first
 	Card       *int64   // the version of a card that it takes
 	BackOf     *int64   // the job that it comes back from
 	Sample     bool     // it belongs to the sample shop

@@ -15,11 +15,13 @@ import (
 type LimitNames struct {
 	Label  string   `json:"label"`
 	Labels []string `json:"labels,omitempty"`
+	// Without says how parts are judged where nobody entered it.
+	Without string `json:"without,omitempty"`
 }
 
 // Limit is what a field of limits is called.
 func Limit(f *limit.Field) LimitNames {
-	names := LimitNames{Label: limitWord(f.Name)}
+	names := LimitNames{Label: limitWord(f.Name), Without: optional("limit." + f.Name + ".without")}
 	if f.Form == limit.Span {
 		names.Labels = []string{limitWord(f.Name + ".min"), limitWord(f.Name + ".max")}
 	}

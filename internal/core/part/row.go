@@ -57,6 +57,23 @@ type Row struct {
 // Counted tells that the columns in which a kind is read are no directions.
 func (r *Row) Counted() bool { return r.List != nil && r.List.Angles == nil }
 
+// Needed are the fields of limits that the usual measuring of a kind is judged by; without the others a set is
+// decided, too. Common practice.
+func (r *Row) Needed() []string {
+	needed := []string{}
+	for _, field := range r.Limits {
+		switch field {
+		case "new", "taper_max", "out_of_round_max", "runout_max", "clearance.new", "undersizes", "oversizes":
+			needed = append(needed, field)
+		case "max":
+			if !slices.Contains(r.Limits, "new") {
+				needed = append(needed, field)
+			}
+		}
+	}
+	return needed
+}
+
 // Count is how many an engine of a layout has.
 func (r *Row) Count(l engine.Layout) int { return r.Each.count(l) }
 

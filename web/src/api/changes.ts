@@ -3,6 +3,7 @@ import {
 	type AnewBody,
 	type AnswerBody,
 	asker,
+	type ComponentBody,
 	type ConditionBody,
 	client,
 	type DecisionBody,
@@ -12,11 +13,13 @@ import {
 	type JobView,
 	type LimitSet,
 	type NewJob,
+	type NoteBody,
 	type OrderEventBody,
 	type Outcome,
 	type Policy,
 	type RateCard,
 	type ReadingAnswer,
+	type ReplacementBody,
 	type Sheet,
 	type StandIn,
 	unwrap,
@@ -186,6 +189,53 @@ export const useRetire = (id: number) =>
 		id,
 	);
 
+export const useAddComponent = (id: number) =>
+	useChange((body: ComponentBody) => unwrap(client.POST("/api/v1/jobs/{id}/components", { params: at(id), body })), id);
+
+export const useReplaceComponent = (id: number) =>
+	useChange(
+		({ component, ...body }: ReplacementBody & { component: string }) =>
+			unwrap(client.POST("/api/v1/jobs/{id}/components/{component}/replacements", { params: { path: { id, component } }, body })),
+		id,
+	);
+
+/** Takes a component back that was added or told by mistake. */
+export const useTakeOff = (id: number) =>
+	useChange(
+		(component: string) =>
+			unwrap(client.DELETE("/api/v1/jobs/{id}/components/{component}", { params: { path: { id, component } } })),
+		id,
+	);
+
+export const useAddNote = (id: number) =>
+	useChange((body: NoteBody) => unwrap(client.POST("/api/v1/jobs/{id}/notes", { params: at(id), body })), id);
+
+export const useWithdrawNote = (id: number) =>
+	useChange(
+		({ note, withdrawn }: { note: string; withdrawn: boolean }) =>
+			unwrap(client.PUT("/api/v1/jobs/{id}/notes/{note}", { params: { path: { id, note } }, body: { withdrawn } })),
+		id,
+	);
+
+/** Fills an empty shop with the sample's jobs, or takes them away again. */
+export function useSample() {
+	const queries = useQueryClient();
+	return useMutation({
+		mutationFn: (there: boolean) => unwrap(there ? client.POST("/api/v1/shop/sample") : client.DELETE("/api/v1/shop/sample")),
+		// What was there of their jobs is of others with the same numbers from now on.
+		onSuccess: () => queries.resetQueries({ predicate: (q) => q.queryKey[0] !== "table" }),
+	});
+}
+
+/** Says in which unit new jobs and cards begin. */
+export function useSetUnit() {
+	const queries = useQueryClient();
+	return useMutation({
+		mutationFn: (unit: "in" | "mm") => unwrap(client.PUT("/api/v1/shop/unit", { body: { unit } })),
+		onSuccess: (shop) => queries.setQueryData(shopQuery.queryKey, shop),
+	});
+}
+
 export const useSetHead = (id: number) =>
 	useChange(
 		({ version, ...body }: JobHead & { version: number }) =>
@@ -262,7 +312,7 @@ export const useSetJudgement = (id: number) =>
 
 /** Reads limits and policy out of a card or an open file; nothing is stored. */
 export const useReadCard = () =>
-	useMutation({ mutationFn: (text: string) => unwrap(client.POST("/api/v1/cards", { body: { text } })) });
+	useMutation({ mutationFn: (text: string) => unwrap(client.POST("/api/v1/cards/read", { body: { text } })) });
 
 /** Chooses the policy that new jobs of a unit start with. */
 export const useSetShopPolicy = () =>

@@ -36,7 +36,8 @@ function groups(view: JobView, order: PathOrder): FeatureView[][] {
 	// A component beside the engine is not in it: nothing of it is taken before the strip.
 	const steps = [view.stand_in ? [] : partsAtStep(view, "strip"), partsAtStep(view, "block")];
 	const after = (["runout", "rods", "cam"] as const).map((step) => partsAtStep(view, step));
-	const fits = view.job.scope === "engine" ? [partsAtStep(view, "fits")] : [];
+	// What lies with a part that stays away is not asked for.
+	const fits = [partsAtStep(view, "fits").filter((f) => view.job.came.includes(rowOf(f.kind).component))];
 	return [...steps, [...journals, ...others], ...after, ...fits];
 }
 

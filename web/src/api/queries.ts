@@ -1,6 +1,6 @@
 import { queryOptions, skipToken, useQuery } from "@tanstack/react-query";
 import { useEffect, useRef } from "react";
-import { type AnewBody, client, type JobView, type LimitSet, type Policy, type StandIn, unwrap } from "./client";
+import { type AnewBody, type Component, client, type JobView, type LimitSet, type Policy, type StandIn, unwrap } from "./client";
 import type { Kind, SetName } from "./table";
 import type { Way } from "./way";
 
@@ -53,6 +53,27 @@ export const costsQuery = (id: number, options: Record<string, number>, standIn?
 		queryKey: ["costs", id, options, standIn],
 		queryFn: () =>
 			unwrap(client.POST("/api/v1/jobs/{id}/costs", { params: { ...at(id), query: { ...standIn } }, body: { options } })),
+	});
+
+/** The policy that new jobs and cards of a unit start with. */
+export const policyQuery = (unit: "in" | "mm") =>
+	queryOptions({
+		queryKey: ["policies", unit],
+		queryFn: () => unwrap(client.GET("/api/v1/policies/{unit}", { params: { path: { unit } } })),
+	});
+
+/** The components of a sort side by side. */
+export const compareQuery = (id: number, of: Component["of"]) =>
+	queryOptions({
+		queryKey: ["about", id, "compare", of],
+		queryFn: () => unwrap(client.GET("/api/v1/jobs/{id}/compare/{of}", { params: { path: { id, of } } })),
+	});
+
+/** How an engine that comes back left the shop the last time. */
+export const earlierQuery = (id: number) =>
+	queryOptions({
+		queryKey: ["about", id, "earlier"],
+		queryFn: () => unwrap(client.GET("/api/v1/jobs/{id}/earlier", { params: at(id) })),
 	});
 
 export const ratesQuery = queryOptions({

@@ -2466,6 +2466,7 @@ export interface components {
             looked: boolean;
             /** @enum {string} */
             mate?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            needed: string[];
             /** @enum {string} */
             place: "alone" | "main" | "throw" | "row" | "cam";
             plan?: string;
@@ -2588,6 +2589,7 @@ export interface components {
             label: string;
             labels?: string[];
             name: string;
+            without?: string;
         };
         LocalView: {
             example: string;
@@ -2659,6 +2661,8 @@ export interface components {
             /** @description the rods on each throw, where they do not follow each other */
             pins?: number[][];
             promised_on?: string;
+            /** @description journals are looked at quickly first, and read whole only where that could matter */
+            quick?: boolean;
             /** Format: int64 */
             throws?: number;
             /** @enum {string} */

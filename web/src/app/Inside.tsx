@@ -6,12 +6,18 @@ import { Outlet } from "react-router";
 import { tableQuery } from "../api/table";
 import { QueueKeeper } from "../features/bench/QueueKeeper";
 import { find, useFindWanted } from "../ui/find";
+import { guidePage } from "../ui/guide-page";
 import { Load } from "../ui/Load";
 import { PersonProvider, usePerson } from "../ui/person";
 import { useLive } from "./live";
 import { preload } from "./places";
 
 const Finder = lazy(() => import("../features/record").then(({ Finder }) => ({ default: Finder })));
+
+/** Opens the guide where it tells of a place; the bench shows its keys itself. */
+function showGuide(path: string) {
+	if (!path.includes("/bench/")) window.open(guidePage(path), "_blank", "noreferrer");
+}
 
 /** Everything of the shop's own. */
 export function Component() {
@@ -35,6 +41,8 @@ function Inside() {
 	const [finding, setFinding] = useState(false);
 	useFindWanted(() => setFinding(true));
 	useHotkeys([["mod+K", find]], []);
+	// The bench has its own help under the same key.
+	useHotkeys([["shift+?", () => showGuide(window.location.pathname)]]);
 	useLive(person.role !== undefined || person.name !== "");
 	return (
 		<>

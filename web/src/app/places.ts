@@ -36,8 +36,12 @@ const place = <P extends keyof typeof parts>(path: string, part: P, name: keyof 
 export const places: RouteObject[] = [
 	place("/", "shop", "ShopPlace"),
 	place("/rates", "rates", "RatesPlace"),
+	place("/cards", "limits", "CardsPlace"),
+	place("/cards/new", "limits", "NewCardPlace"),
+	place("/cards/:card", "limits", "CardPlace"),
 	place("/jobs/new", "job", "NewJobPlace"),
 	place("/jobs/:id", "job", "JobPlace"),
+	place("/jobs/:id/components", "job", "ComponentsPlace"),
 	place("/jobs/:id/intake", "job", "IntakePlace"),
 	place("/jobs/:id/strip", "job", "StripPlace"),
 	place("/jobs/:id/clean", "job", "CleanPlace"),

@@ -4,7 +4,9 @@ import { render } from "@testing-library/react";
 import type { ReactNode } from "react";
 import { createMemoryRouter, Outlet, RouterProvider } from "react-router";
 import type {
+	CardsView,
 	CostsView,
+	EarlierView,
 	FoundJob,
 	JobLine,
 	JobView,
@@ -16,6 +18,7 @@ import type {
 	SessionView,
 	SharedView,
 	ShopView,
+	TakenCard,
 } from "../api/client";
 import { theme } from "../app/theme";
 import costs from "./costs-6.json";
@@ -80,8 +83,12 @@ export function serve(answer: (call: Call) => Answer = () => undefined): Call[] 
 function fromDemo(path: string): unknown {
 	if (path === "/api/v1/jobs") return shop as JobLine[];
 	if (path === "/api/v1/plans") return [];
-	if (path === "/api/v1/shop") return { public_url: "", fixed: false, version: 0, troubles: [] } satisfies ShopView;
+	if (path === "/api/v1/shop")
+		return { public_url: "", fixed: false, version: 0, unit: "in", empty: false, sample: false, troubles: [] } satisfies ShopView;
 	if (path === "/api/v1/rates") return rates as RatesView;
+	if (path === "/api/v1/cards") return { cards: [], jobs: [] } satisfies CardsView;
+	if (path.endsWith("/card-taken")) return {} satisfies TakenCard;
+	if (path.endsWith("/earlier")) return { job: 0, number: "", parts: [] } satisfies EarlierView;
 	if (path === "/api/v1/session") return { required: false, first: false, name: "" } satisfies SessionView;
 	if (path === "/api/v1/sessions") return [] satisfies Session[];
 	if (path === "/api/v1/names") return ["Ida Lorn", "Wanda Pell"];

@@ -3,8 +3,13 @@ import { type UseFormInput, useForm } from "@mantine/form";
 import { useState } from "react";
 import { appWords } from "../words/app";
 
-function read<T>(key: string): T | undefined {
-	const text = sessionStorage.getItem(key);
+const keyOf = (name: string) => `ledge.form.${name}`;
+
+/** Whether something is typed under a lasting name and not saved. */
+export const isKept = (name: string): boolean => localStorage.getItem(keyOf(name)) !== null;
+
+function read<T>(key: string, storage: Storage): T | undefined {
+	const text = storage.getItem(key);
 	try {
 		return text ? (JSON.parse(text) as T) : undefined;
 	} catch {
@@ -14,27 +19,29 @@ function read<T>(key: string): T | undefined {
 
 /**
  * A form whose typed values outlive a link that is followed, the Back button and a reload of the page; `drop` forgets them once
- * they are saved. `came` tells that they were brought back, `back` starts again from what is saved.
+ * they are saved. `came` tells that they were brought back, `back` starts again from what is saved. What is `lasting` outlives
+ * the browser, too.
  */
 export function useKeptForm<T extends object>(
 	name: string,
 	saved: () => T,
-	rules: Pick<UseFormInput<T>, "validate" | "onValuesChange"> = {},
+	rules: Pick<UseFormInput<T>, "validate" | "onValuesChange"> & { lasting?: boolean } = {},
 ) {
-	const key = `ledge.form.${name}`;
-	const [kept] = useState(() => read<T>(key));
+	const key = keyOf(name);
+	const storage = rules.lasting ? localStorage : sessionStorage;
+	const [kept] = useState(() => read<T>(key, storage));
 	const [came, setCame] = useState(kept !== undefined);
 	const form = useForm<T>({
 		validate: rules.validate,
 		initialValues: kept ?? saved(),
 		initialDirty: kept ? { [Object.keys(kept)[0] ?? ""]: true } : undefined,
 		onValuesChange: (values, before) => {
-			sessionStorage.setItem(key, JSON.stringify(values));
+			storage.setItem(key, JSON.stringify(values));
 			rules.onValuesChange?.(values, before);
 		},
 	});
 	const drop = () => {
-		sessionStorage.removeItem(key);
+		storage.removeItem(key);
 		setCame(false);
 		form.resetDirty();
 	};

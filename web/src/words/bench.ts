@@ -1,6 +1,18 @@
 import { count } from "./intl";
 
 export const benchWords = {
+	// FirstTime.tsx
+	howTheBenchWorks: "How the bench works",
+	typeTheLastDigits:
+		"Type the digits that the gauge shows, the last two or three will do, and Enter. What they mean stands below them.",
+	typeWhatTheGaugeShows: "Type what the gauge shows, and Enter. What it means stands below it.",
+	theNextPlaceLights: "The next place lights up by itself. Nothing is looked at but the part and the gauge.",
+	whatIsWrongIsTypedOver: "A wrong one is taken back with Ctrl Z or typed over; ? shows every key.",
+	iKnow: "I know",
+
+	// LeftAt.tsx
+	leftAt: (size: string, number: string) => `left at ${size} (${number})`,
+
 	// ConditionDialog.tsx
 	degreesCelsiusFrom40To120: "Degrees Celsius, from −40 to 120.",
 	howAreHeld: (kind: string) => `How ${kind} are held`,

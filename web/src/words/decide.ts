@@ -1,4 +1,7 @@
 export const decideWords = {
+	// Board.tsx, a spare
+	measureASpare: "Put a spare in its place and measure that",
+
 	// rows-of.ts
 	sizesOfBores: "Sizes, in the range of new bores",
 	height: "height",

@@ -1,6 +1,16 @@
 import { count } from "./intl";
 
 export const jobWords = {
+	// NewJobFields.tsx
+	startFrom: "Start from",
+	aCardBringsItsLayout: "A card brings layout and limits; an engine that comes back brings its sizes, too.",
+	anEngineNobodyKnows: "an engine nobody has a card of yet",
+	engineCards: "Engine cards",
+	itComesBack: "It comes back",
+	limitsOfAJob: "Limits of a job in the shop",
+	journalsQuickFirst: "Look at journals quickly first",
+	aLookAtFourPlaces: "Four places of nine; the rest is asked for where it could matter.",
+
 	// PastDay.tsx
 	thePromisedDayIsOverAlready: "The promised day is over already. Is the year right?",
 
@@ -83,9 +93,42 @@ export const jobWords = {
 	onlyTheIsShownHere: (value: string, tag: string) => `Only the ${value} (${tag}) is shown here`,
 	moreThanOneOfASort: "More than one of a sort",
 	stamped: (stamp: string) => `stamped ${stamp}`,
+	sideBySide: "side by side, with prices",
 	takeItBack: "Take it back",
 	retire: "Retire…",
-	retire2: (c: string) => `Retire: ${c}`,
+	replaceIt: "Replace by a spare…",
+	takeItOff: "Take it off",
+	actOn: (act: string, c: string) => `${act.replace("…", "")}: ${c}`,
+
+	// ComponentsPlace.tsx
+	cameInLater: "Came in, too:",
+	itsName: "Its name",
+	tellsItFromItsLike: "tells it from its like",
+	itsOrigin: "Origin",
+	stampedOnIt: "Stamped on it",
+	anotherBesideIt: "Another beside it",
+	putItBeside: "Put it beside, to be measured",
+	replaceBy: (c: string) => `Another in the place of: ${c}`,
+	whatReplacingDoes: (c: string) =>
+		`${c} is retired with everything measured of it and decided for it; the record keeps it. The other one is measured from the beginning, by the same plans.`,
+	putInItsPlace: "Put it in its place",
+	compared: (sort: string) => `${sort}: side by side`,
+	measured: "Measured",
+	partsMeasured: (measured: number, parts: number, beyond: number) =>
+		`${measured} of ${count(parts, "part")}${beyond > 0 ? `, ${beyond} out of limits` : ""}`,
+	whatItIsMadeOf: "What it is made of: spares, what came later",
+	addReplaceOrCompare: "Add, replace, compare with prices, take off",
+	notes: (n: number) => (n > 0 ? `Notes (${n})` : "Notes"),
+	itComesBackFrom: (closed: string) =>
+		`It was here before: {job}${closed ? `, left ${closed}` : ""}. Each part shows the size it left with.`,
+	itComesBackNow: "It comes back",
+	aNewerCard: (version: number) => `Its card has a version ${version} by now; what differs stands on the {limits} page.`,
+	itsCost: "Work on it",
+	notSettled: "known when every set is measured",
+	noRates: "no rate card yet",
+	readyOn: (on: string, late: boolean) => `ready ${on}${late ? ": late" : ""}`,
+	withoutPrice: (those: string[]) => `without price: ${those.join(", ")}`,
+
 	retiredBy: (who: string, at: string, instead: string | undefined, why: string) =>
 		`Retired by ${who}, ${at}${instead ? `; in its place: ${instead}` : ""}${why}`,
 	inTheEngine: "In the engine",
@@ -173,22 +216,8 @@ export const jobWords = {
 		"Keys 1 to 5 grade and go on, the arrows choose. Scored: the fingernail catches. A crack is only cleared by a recorded crack test.",
 
 	// NewJobPlace.tsx
-	between1And48Cylinders: "Between 1 and 48 cylinders.",
 	newJob: "New job",
 	theJobWasNotStarted: "The job was not started",
-	whatCameIn: "What came in",
-	itsLimitsAreIn: "Its limits are in",
-	cylindersLie: "Cylinders lie",
-	inAV: "in a V",
-	cylinders: "Cylinders",
-	mainBearings: "Main bearings",
-	defaultForThisLayout: "default for this layout",
-	emptyOneBetweenAllThrowsAnd: "Empty: one between all throws and at both ends",
-	throws: "Throws",
-	emptyOneForEachCylinder: "Empty: one for each cylinder",
-	emptyOneForEachPairOf: "Empty: one for each pair of cylinders",
-	typeThemInOnTheNext: "type them in on the next page",
-	orCopyThoseOfAnotherJob: "or copy those of another job",
 	journalsAreReadAt: "Journals are read at",
 	thePlanCanBeChangedUntil: "the plan can be changed until the first reading",
 	startTheJob: "Start the job",

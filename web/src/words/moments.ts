@@ -63,6 +63,8 @@ export function said(view: JobView, m: Moment): string {
 			return answered(view, m);
 		case "photo":
 			return m.removed ? `took a photograph out of sight: ${m.caption}` : `added a photograph: ${m.caption || "no caption"}`;
+		case "note":
+			return m.removed ? `withdrew a note: ${m.note}` : `noted: ${m.note}`;
 		case "decision":
 			return decided(view, m);
 		case "order":
@@ -150,6 +152,10 @@ function changed(view: JobView, m: Moment): string {
 			return `${component}: added, to be measured beside what came`;
 		case "component_retired":
 			return `${component}: retired with everything measured of it${m.for ? `; in its place: ${m.for}` : ""}${quoted(m.reason)}`;
+		case "component_taken_off":
+			return `${component}: taken off again`;
+		case "note_back":
+			return "brought a note back";
 		case "component_returned":
 			return `${component}: back in the engine${quoted(m.reason)}`;
 		default:

@@ -2,6 +2,8 @@
 export const placeWords = {
 	shop: "Shop",
 	limits: "Limits",
+	cards: "Engine cards",
+	components: "What it is made of",
 	verify: "Verify",
 	orders: "Orders",
 	rates: "Rates",

@@ -33,6 +33,30 @@ export const shopWords = {
 	welcome: "No jobs yet",
 	whatLedgeDoes:
 		"A job begins with what came in: an engine's layout takes less than a minute. Then each reading is a line typed at the bench; Ledge does the arithmetic, keeps the record and says what to do with each set of parts.",
+	yourUnit: "Your unit",
+	inches: "inches",
+	millimetres: "millimetres",
+	eachJobCanHaveItsOwn: "New jobs and cards begin in it; each can have its own.",
+	yourName: "Your name",
+	itStandsOnEveryReading: "It stands on every reading, decision and sheet.",
+	lookRound: "Look round",
+	fillWithASample: "Fill the shop with a sample",
+	whatTheSampleIs: "The jobs of an invented workshop at every step, to try everything on. One click takes them away again.",
+	begin: "Begin",
+	typeACard: "Type an engine card",
+	aJobTakesAMinute: "A job takes less than a minute; its limits are typed as the book prints them, or pasted.",
+	help: "Help",
+	theGuideIsOneKeyAway:
+		"The guide is inside Ledge, one click on the question mark of every place; at the bench the ? key shows the keys and where the gauge goes.",
+
+	// SampleNote.tsx
+	theSampleIsHere: "The jobs of the sample shop are here.",
+	takeTheSampleAway: "Take the sample away",
+	areYouSure: "Everything of the sample goes, with what you tried on it. Jobs of your own stay.",
+	takeItAway: "Take it away",
+	keepIt: "Keep it",
+
+	// Empty.tsx, a job
 	startAJob: "Start a job",
 	sayWhoYouAre: "Say who you are",
 	readTheGuide: "Read the guide",

@@ -24,8 +24,10 @@ import css from "./bench.module.css";
 import { benchPath } from "./bench-path";
 import { CellTable } from "./CellTable";
 import { EntryField } from "./EntryField";
+import { FirstTime } from "./FirstTime";
 import { FittedShells } from "./FittedShells";
 import { benchOf, keyHints, mostUsed, pressed } from "./keys";
+import { LeftAt } from "./LeftAt";
 import { Means } from "./Means";
 import { cellName } from "./moves";
 import { Pad, Tools } from "./Pad";
@@ -106,6 +108,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 					</Group>
 					<Reminders view={view} feature={feature} gauge={gauge} system={system} onZero={() => open("zero")}>
 						<Asked view={view} feature={feature} entry={entry} />
+						<LeftAt view={view} feature={feature} />
 					</Reminders>
 					{taker.ungraded ? (
 						<Warned small>
@@ -140,6 +143,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 				</main>
 				<BenchSide view={view} feature={feature} system={system} waiting={taker.waiting} table={table} open={open} />
 			</div>
+			<FirstTime feature={feature} />
 			{byTouch ? null : <KeyBar keys={mostUsed(keyHints(entry, feature))} />}
 			<BenchDialogs
 				name={dialog}

@@ -40,7 +40,7 @@ export function BenchDialogs({ name, view, feature, gauge, system, at, by, onClo
 			{name === "state" ? <StateDialog view={view} feature={feature} onClose={onClose} /> : null}
 			{name === "unworn" ? <UnwornDialog unit={system} {...common} /> : null}
 			{name === "place" ? <PlaceDialog {...common} /> : null}
-			<HelpDialog opened={name === "help"} feature={feature} onClose={onClose} />
+			<HelpDialog opened={name === "help"} view={view} feature={feature} at={at} onClose={onClose} />
 		</>
 	);
 }

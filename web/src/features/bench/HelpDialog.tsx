@@ -1,9 +1,10 @@
 import { Modal, Table } from "@mantine/core";
-import type { FeatureView } from "../../api/client";
+import type { Cell, FeatureView, JobView } from "../../api/client";
 import { type Kind, rowOf } from "../../api/table";
 import look from "../../look/look.module.css";
 import { benchWords } from "../../words/bench";
 import css from "./bench.module.css";
+import { Picture } from "./Picture";
 
 const KEYS: [string, string][] = [
 	[benchWords.digitsEnter, benchWords.takeTheReadingTheLastTwo],
@@ -27,8 +28,16 @@ const KEYS: [string, string][] = [
 
 const whereOn = (kind: Kind): string => rowOf(kind).where ?? benchWords.wipeThePartAndTheGauge;
 
-/** All keys of the bench, and where the gauge goes. */
-export function HelpDialog({ opened, feature, onClose }: { opened: boolean; feature: FeatureView; onClose: () => void }) {
+interface HelpDialogProps {
+	opened: boolean;
+	view: JobView;
+	feature: FeatureView;
+	at: Cell;
+	onClose: () => void;
+}
+
+/** Where the gauge goes on this part, and all keys of the bench. */
+export function HelpDialog({ opened, view, feature, at, onClose }: HelpDialogProps) {
 	return (
 		<Modal
 			opened={opened}
@@ -38,6 +47,8 @@ export function HelpDialog({ opened, feature, onClose }: { opened: boolean; feat
 			closeButtonProps={{ "aria-label": "Close" }}
 			returnFocus={false}
 		>
+			<p className={look.flush}>{whereOn(feature.kind)}</p>
+			<Picture view={view} feature={feature} at={at} next={undefined} />
 			<Table>
 				<Table.Tbody>
 					{KEYS.map(([key, text]) => (
@@ -50,7 +61,6 @@ export function HelpDialog({ opened, feature, onClose }: { opened: boolean; feat
 					))}
 				</Table.Tbody>
 			</Table>
-			<p>{whereOn(feature.kind)}</p>
 			<p className={look.soft}>{benchWords.machinedEdgesCut(rowOf(feature.kind).heavy)}</p>
 			{feature.quantity === "size" ? null : <p>{benchWords.n6And65CountThousandthsOfAn}</p>}
 			{feature.blind ? <p className={look.soft}>{benchWords.thisPlanCannotSee(feature.blind)}</p> : null}

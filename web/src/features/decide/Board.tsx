@@ -3,6 +3,7 @@ import { Link } from "react-router";
 import { useDecide } from "../../api/changes";
 import type { CostsView, DecisionSet, JobView } from "../../api/client";
 import { newId } from "../../api/id";
+import { membersOf, rowOf } from "../../api/table";
 import { featureOf, pathIn } from "../../api/view";
 import { wayOf } from "../../api/way";
 import look from "../../look/look.module.css";
@@ -50,6 +51,13 @@ export function Board({ view, set, costs, tried, onTry }: BoardProps) {
 			</main>
 			<aside aria-label={decideWords.waysToDoIt}>
 				<Sign view={view} set={set} open={open} />
+				{way.action === "replace" && !job.closed_at && !view.stand_in ? (
+					<p>
+						<Link to={`/jobs/${job.id}/components?replace=${rowOf(membersOf(set.set)).component}`} className={look.link}>
+							{decideWords.measureASpare}
+						</Link>
+					</p>
+				) : null}
 				{open || signed ? (
 					<p>
 						<Onward view={view} light={!signed} />

@@ -10,6 +10,7 @@ import look from "../../look/look.module.css";
 import { show, showApart, showAs, showSpan } from "../../quantity/length";
 import { Bar } from "../../ui/Bar";
 import { Load } from "../../ui/Load";
+import { Notes } from "../../ui/Notes";
 import { Photos } from "../../ui/Photos";
 import { useStandIn } from "../../ui/use-stand-in";
 import { featureWords } from "../../words/feature";
@@ -134,6 +135,7 @@ function FeatureBoard({ view, feature }: { view: JobView; feature: FeatureView }
 					<AllReadings view={view} feature={feature} gone={finding?.stale === true} />
 				</div>
 				<div className={css.below}>
+					<Notes view={view} part={feature} />
 					<Photos view={view} part={feature} />
 				</div>
 			</main>

@@ -1,7 +1,7 @@
 import { Button, Group, Modal, Stack, Table, Textarea, Title } from "@mantine/core";
 import { useState } from "react";
 import { Link } from "react-router";
-import { useRetire } from "../../api/changes";
+import { useRetire, useTakeOff } from "../../api/changes";
 import type { Component, JobView } from "../../api/client";
 import { newId } from "../../api/id";
 import look from "../../look/look.module.css";
@@ -11,19 +11,41 @@ import { componentName, ORIGIN_WORD, who } from "../../words/trade";
 
 /** What the job is made of, where there are two of a sort or one is retired: which is in the engine, which lies beside it. */
 export function Components({ view }: { view: JobView }) {
-	const [retiring, setRetiring] = useState<Component>();
-	const retire = useRetire(view.job.id);
 	const sorts = [...new Set(view.components.map((c) => c.of))].filter((of) => {
 		const all = view.components.filter((c) => c.of === of);
 		return all.length > 1 || all.some((c) => c.tag !== "" || c.retired);
 	});
 	if (sorts.length === 0) return null;
-	const shown = view.components.filter((c) => sorts.includes(c.of));
 	return (
 		<section className={look.panel} aria-label={jobWords.components}>
-			<Title order={2} size="h4" mb="xs">
-				{view.stand_in ? jobWords.onlyTheIsShownHere(view.stand_in.of, view.stand_in.tag) : jobWords.moreThanOneOfASort}
-			</Title>
+			<Group justify="space-between" mb="xs">
+				<Title order={2} size="h4">
+					{view.stand_in ? jobWords.onlyTheIsShownHere(view.stand_in.of, view.stand_in.tag) : jobWords.moreThanOneOfASort}
+				</Title>
+				<Link to={`/jobs/${view.job.id}/components`} className={look.link}>
+					{jobWords.sideBySide}
+				</Link>
+			</Group>
+			<ComponentTable view={view} shown={view.components.filter((c) => sorts.includes(c.of))} />
+		</section>
+	);
+}
+
+interface ComponentTableProps {
+	view: JobView;
+	shown: Component[];
+	/** Puts another in the place of one. */
+	onReplace?: (component: Component) => void;
+}
+
+/** Components with where they stand, and what can become of them. */
+export function ComponentTable({ view, shown, onReplace }: ComponentTableProps) {
+	const [retiring, setRetiring] = useState<Component>();
+	const retire = useRetire(view.job.id);
+	const off = useTakeOff(view.job.id);
+	const failed = off.error ?? (retiring ? undefined : retire.error);
+	return (
+		<>
 			<Table>
 				<Table.Tbody>
 					{shown.map((c) => (
@@ -38,32 +60,34 @@ export function Components({ view }: { view: JobView }) {
 							</Table.Td>
 							<Table.Td>
 								{view.job.closed_at ? null : c.retired ? (
-									<Button
-										variant="subtle"
-										size="compact-sm"
-										loading={retire.isPending}
+									<Act
+										words={jobWords.takeItBack}
+										of={c}
 										onClick={() => retire.mutate({ component: c.id, id: newId(), retired: false })}
-									>
-										{jobWords.takeItBack}
-									</Button>
+									/>
 								) : (
-									<Button
-										variant="subtle"
-										size="compact-sm"
-										onClick={() => setRetiring(c)}
-										aria-label={jobWords.retire2(componentName(c))}
-									>
-										{jobWords.retire}
-									</Button>
+									<Group gap={2}>
+										{onReplace ? <Act words={jobWords.replaceIt} of={c} onClick={() => onReplace(c)} /> : null}
+										<Act words={jobWords.retire} of={c} onClick={() => setRetiring(c)} />
+										{onReplace ? <Act words={jobWords.takeItOff} of={c} onClick={() => off.mutate(c.id)} /> : null}
+									</Group>
 								)}
 							</Table.Td>
 						</Table.Tr>
 					))}
 				</Table.Tbody>
 			</Table>
-			{retire.error && !retiring ? <p className={look.wrong}>{retire.error.message}</p> : null}
+			{failed ? <p className={look.wrong}>{failed.message}</p> : null}
 			{retiring ? <RetireDialog view={view} component={retiring} onClose={() => setRetiring(undefined)} /> : null}
-		</section>
+		</>
+	);
+}
+
+function Act({ words, of, onClick }: { words: string; of: Component; onClick: () => void }) {
+	return (
+		<Button variant="subtle" size="compact-sm" onClick={onClick} aria-label={jobWords.actOn(words, componentName(of))}>
+			{words}
+		</Button>
 	);
 }
 

@@ -7,6 +7,7 @@ import { jobQuery } from "../../api/queries";
 import look from "../../look/look.module.css";
 import { Failed } from "../../ui/Failed";
 import { Load } from "../../ui/Load";
+import { Notes } from "../../ui/Notes";
 import { Photos } from "../../ui/Photos";
 import { CameBack, useKeptForm } from "../../ui/use-kept";
 import { jobWords } from "../../words/job";
@@ -23,6 +24,7 @@ export function IntakePlace() {
 				<WalkPlace view={view} name="Intake" intro={jobWords.whoWhatUntilWhenWhatThe}>
 					<Head view={view} />
 					<WalkItems view={view} items={view.walk.items.filter((i) => i.step === "intake")} />
+					<Notes view={view} />
 					<Photos view={view} />
 				</WalkPlace>
 			)}

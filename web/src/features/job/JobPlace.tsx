@@ -3,10 +3,11 @@ import { useLocalStorage } from "@mantine/hooks";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
+import { cardTakenQuery } from "../../api/cards";
 import { useRemovePart } from "../../api/changes";
 import type { FeatureView, JobView, Journal } from "../../api/client";
 import { ahead, type PathOrder } from "../../api/path";
-import { paceQuery, useWholeJob } from "../../api/queries";
+import { earlierQuery, paceQuery, useWholeJob } from "../../api/queries";
 import { type Kind, plural, rowOf } from "../../api/table";
 import {
 	bearingKind,
@@ -30,6 +31,7 @@ import { showSpan } from "../../quantity/length";
 import { AskList } from "../../ui/AskList";
 import { Bar } from "../../ui/Bar";
 import { Load } from "../../ui/Load";
+import { Notes } from "../../ui/Notes";
 import { Onward } from "../../ui/Onward";
 import { SvgLink } from "../../ui/SvgLink";
 import { usePathOrder } from "../../ui/use-path-order";
@@ -76,6 +78,11 @@ function JobBoard({ view }: { view: JobView }) {
 				<Button variant="default" size="compact-md" component={Link} to={`/jobs/${job.id}/history`}>
 					{jobWords.history}
 				</Button>
+				{job.closed_at ? (
+					<Button variant="default" size="compact-md" component={Link} to={`/jobs/new?back=${job.id}`}>
+						{jobWords.itComesBackNow}
+					</Button>
+				) : null}
 				<Button variant="default" size="compact-md" component={Link} to={`/jobs/${job.id}/limits`}>
 					{jobWords.limits}
 				</Button>
@@ -107,6 +114,7 @@ function JobBoard({ view }: { view: JobView }) {
 								<Link to={`/jobs/${job.id}/report`}>{jobWords.itsReport}</Link>
 							</p>
 						) : null}
+						<BackAgain view={view} />
 						<AskList view={view} asks={view.asked.flatMap((s) => s.asks)} title={askWords.readAgain} />
 						<Components view={view} />
 						<Findings findings={grave} />
@@ -134,9 +142,7 @@ function JobBoard({ view }: { view: JobView }) {
 										/>
 									</div>
 								) : null}
-								{job.scope === "engine" ? (
-									<Parts view={view} kinds={["main_housing", "cylinder", "rod_housing", "piston"]} />
-								) : null}
+								<Parts view={view} kinds={["main_housing", "cylinder", "rod_housing", "piston"]} />
 								<OtherParts view={view} />
 							</section>
 							<Decided view={view} />
@@ -146,6 +152,42 @@ function JobBoard({ view }: { view: JobView }) {
 				</main>
 			</div>
 			<ReadingsDialog opened={csv} job={job.id} number={job.number} onClose={() => setCsv(false)} />
+		</>
+	);
+}
+
+/** Where the engine was before, and whether its card has a newer version by now. */
+function BackAgain({ view }: { view: JobView }) {
+	const { job } = view;
+	const earlier = useQuery({ ...earlierQuery(job.id), enabled: job.back_of !== undefined });
+	const card = useQuery(cardTakenQuery(job.id));
+	const newer = card.data?.newest;
+	return (
+		<>
+			{earlier.data?.number ? (
+				<p className={look.flush}>
+					<Rich
+						text={jobWords.itComesBackFrom(earlier.data.closed ? date(earlier.data.closed) : "")}
+						job={
+							<Link to={`/jobs/${earlier.data.job}`} className={look.link}>
+								{earlier.data.number}
+							</Link>
+						}
+					/>
+				</p>
+			) : null}
+			{newer && !job.closed_at ? (
+				<p className={look.note}>
+					<Rich
+						text={jobWords.aNewerCard(newer.version)}
+						limits={
+							<Link to={`/jobs/${job.id}/limits`} className={look.link}>
+								{jobWords.limits2}
+							</Link>
+						}
+					/>
+				</p>
+			) : null}
 		</>
 	);
 }
@@ -194,6 +236,16 @@ function More({ view, shafted }: { view: JobView; shafted: boolean }) {
 				]
 			: []),
 		...(view.bend ? [{ name: "bend", title: jobWords.bend, inside: <BendPanel view={view} /> }] : []),
+		{
+			name: "made",
+			title: jobWords.whatItIsMadeOf,
+			inside: (
+				<Link to={`/jobs/${view.job.id}/components`} className={look.link}>
+					{jobWords.addReplaceOrCompare}
+				</Link>
+			),
+		},
+		{ name: "notes", title: jobWords.notes(view.notes.length), inside: <Notes view={view} /> },
 		{ name: "plans", title: jobWords.howTheyAreMeasured, inside: <PlanChoice view={view} /> },
 		{ name: "parts", title: jobWords.measureSomethingElseToo, inside: <AddParts view={view} /> },
 	];

@@ -1,3 +1,4 @@
+export { ComponentsPlace } from "./ComponentsPlace";
 export { IntakePlace } from "./IntakePlace";
 export { JobPlace } from "./JobPlace";
 export { LookPlace } from "./LookPlace";

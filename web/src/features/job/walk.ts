@@ -80,13 +80,16 @@ export function steps(view: JobView): Step[] {
 	];
 	// What is asked of the engine is asked of what came; what is ordered is ordered for the engine as it stands.
 	if (view.stand_in) return [asking("Look", "look", unseen), ...measured, decide];
+	const strip = at(view, "strip");
+	// A part that came alone comes out of nothing.
+	const apart = strip.length > 0 || view.walk.items.some((item) => item.step === "strip");
 	return [
 		asking("Intake", "intake"),
-		asking("Strip", "strip", at(view, "strip").filter(unread).length),
+		...(apart ? [asking("Strip", "strip", strip.filter(unread).length)] : []),
 		asking("Clean", "clean"),
 		asking("Look", "look", unseen),
 		...measured,
-		...(view.job.scope === "engine"
+		...(view.job.came.some((c) => c === "rods" || c === "pistons")
 			? [{ name: "Match", to: `${base}/match`, says: jobWords.whichPartGoesWhere, open: false, beyond: false }]
 			: []),
 		decide,

@@ -2,31 +2,27 @@ import type { LimitSet, Limits } from "../../api/client";
 import { type Kind, type KindRow, kindRows, limitRows, rowOf, setRows } from "../../api/table";
 import { type Length, parse, plain, type System } from "../../quantity/length";
 import { splitList } from "../../quantity/list";
+import { parseRange, plainRange } from "../../quantity/range";
 import { limitsWords } from "../../words/limits";
 
-/** A field of a limit card by its place in a problem document, as a person types it: one end of a range, or all of a list. */
+/** A field of a limit card by its name in the open file; a range stands in one field. */
 export interface Field {
-	place: string;
+	name: string;
+	form: ReturnType<typeof limitRows>[number]["form"];
 	label: string;
-	/** Several lengths, with spaces or commas between. */
-	many: boolean;
-	/** The field of limits that it belongs to. */
-	of: string;
+	/** How parts are judged where it is empty. */
+	without: string;
 }
 
 /** Every field there is. */
 export const allFields = (): Field[] =>
-	limitRows().flatMap(({ name: of, form, label, labels }) =>
-		form === "span"
-			? ["min", "max"].map((end, i) => ({ place: `${of}.${end}`, label: labels?.[i] ?? label, many: false, of }))
-			: [{ place: of, label, many: form !== "most", of }],
-	);
+	limitRows().map(({ name, form, label, without = "" }) => ({ name, form, label, without }));
 
 /** The fields that judge a kind. */
 export const fieldsFor = (kind: Kind): Field[] =>
 	allFields()
-		.filter((f) => rowOf(kind).limits.includes(f.of))
-		.map((f) => ({ ...f, label: rowOf(kind).labels?.[f.of] ?? f.label }));
+		.filter((f) => rowOf(kind).limits.includes(f.name))
+		.map((f) => ({ ...f, label: rowOf(kind).labels?.[f.name] ?? f.label }));
 
 /** Every kind that has a card: those of sets as they are decided, then the others. */
 export function limitedKinds(): Kind[] {
@@ -37,20 +33,50 @@ export function limitedKinds(): Kind[] {
 
 /** The kinds whose limits matter to a job: those that it measures. */
 export const kindsOf = (taken: Kind[]): Kind[] => limitedKinds().filter((kind) => taken.includes(kind));
-export const BLOCKS = ["book", "close"] as const;
 
-/** What is typed, by `block.kind.place`. */
+/** The kinds that are measured of what came, without being asked for. */
+export const kindsFor = (came: string[]): Kind[] =>
+	limitedKinds().filter((kind) => {
+		const { start = [] } = rowOf(kind);
+		return start.length > 0 && start.every((c) => came.includes(c));
+	});
+
+export const BLOCKS = ["book", "close"] as const;
+export type Block = (typeof BLOCKS)[number];
+
+/** What is typed, by `block.kind.field`; where it comes from, by the same with `.source` behind. */
 export type Typed = Record<string, string>;
 
 type Tree = { [key: string]: Tree | number | number[] | undefined };
+type Span = { min: Length; max: Length };
 
-function dig(tree: Tree | undefined, place: string): Tree | number | number[] | undefined {
-	let node: Tree | number | number[] | undefined = tree;
-	for (const key of place.split(".")) {
+function dig(limits: Limits | undefined, name: string): Span | number | number[] | undefined {
+	let node = limits as Tree | number | number[] | undefined;
+	for (const key of name.split(".")) {
 		if (typeof node !== "object" || Array.isArray(node)) return undefined;
 		node = node[key];
 	}
-	return node;
+	return node as Span | number | number[] | undefined;
+}
+
+function bury(tree: Tree, name: string, value: Span | number | number[]) {
+	const keys = name.split(".");
+	const last = keys.pop() ?? "";
+	let node = tree;
+	for (const key of keys) {
+		node[key] ??= {};
+		node = node[key] as Tree;
+	}
+	node[last] = value as Tree;
+}
+
+/** One of several, of which a field must show as many as it can. */
+const short = (length: Length, system: System): string => plain(length, system).replace(/(\.\d{2,}?)0+$/, "$1");
+
+/** A value as its field shows it. */
+export function shown(value: Span | number | number[], system: System): string {
+	if (typeof value === "number") return plain(value, system);
+	return Array.isArray(value) ? value.map((v) => short(v, system)).join(", ") : plainRange(value.min, value.max, system);
 }
 
 /** Turns stored limits into field texts. */
@@ -58,38 +84,17 @@ export function toTyped(limits: LimitSet, system: System): Typed {
 	const typed: Typed = {};
 	for (const block of BLOCKS) {
 		for (const kind of limitedKinds()) {
-			for (const f of allFields()) {
-				const value = dig(limits[block][kind] as Tree | undefined, f.place);
-				if (typeof value === "number") typed[`${block}.${kind}.${f.place}`] = plain(value, system);
-				if (Array.isArray(value)) typed[`${block}.${kind}.${f.place}`] = value.map((v) => plain(v, system)).join(" ");
+			const held = limits[block][kind];
+			for (const { name } of allFields()) {
+				const value = dig(held, name);
+				if (value === undefined) continue;
+				typed[`${block}.${kind}.${name}`] = shown(value, system);
+				const source = held?.sources?.[name];
+				if (source) typed[`${block}.${kind}.${name}.source`] = source;
 			}
 		}
 	}
-	for (const block of BLOCKS) {
-		for (const kind of limitedKinds()) {
-			const told = sourceOf(limits[block][kind]);
-			if (told) typed[`${block}.${kind}.source`] = told;
-		}
-	}
 	return typed;
-}
-
-/** Where a card's limits come from: one source for all of them, several, or nothing told. */
-function sourceOf(limits: Limits | undefined): string {
-	const told = new Set(fieldsOf(limits as Tree | undefined).map((field) => limits?.sources?.[field] ?? ""));
-	if (told.size > 1) return SEVERAL;
-	return [...told][0] ?? "";
-}
-
-/** A card whose limits come from different places, as a file may say; it is kept so until one is chosen for all. */
-export const SEVERAL = "several";
-
-/** The names of the fields that hold something, as sources name them. */
-function fieldsOf(tree: Tree | undefined): string[] {
-	return Object.entries(tree ?? {}).flatMap(([key, value]) => {
-		if (value === undefined || key === "by_number" || key === "sources") return [];
-		return key === "clearance" ? Object.keys(value as Tree).map((sub) => `clearance.${sub}`) : [key];
-	});
 }
 
 export interface Card {
@@ -108,34 +113,26 @@ export function fromTyped(typed: Typed, stored: LimitSet, system: System): Card 
 	for (const block of BLOCKS) {
 		for (const kind of limitedKinds()) {
 			const tree: Tree = {};
-			for (const f of allFields()) {
-				const name = `${block}.${kind}.${f.place}`;
-				const kept =
-					typed[name] && typed[name] === before[name] ? dig(stored[block][kind] as Tree | undefined, f.place) : undefined;
-				const read = (kept as Length | Length[] | undefined) ?? readField(typed[name] ?? "", f.many, system);
-				if (typeof read === "string") errors[name] = read;
-				else if (read !== undefined) bury(tree, f.place, read);
-			}
-			for (const range of ["new", "clearance.new", "clearance.target"]) {
-				const node = dig(tree, range) as Tree | undefined;
-				if (!node) continue;
-				for (const end of ["min", "max"]) {
-					if (node[end] === undefined) errors[`${block}.${kind}.${range}.${end}`] ??= limitsWords.aRangeNeedsBothItsEnds;
-				}
-			}
-			const kept = stored[block][kind]?.by_number;
-			const told = typed[`${block}.${kind}.source`] ?? "";
-			const fields = fieldsOf(tree);
-			const toldBefore = stored[block][kind]?.sources ?? {};
 			const sources: Record<string, string> = {};
-			for (const field of fields) {
-				const source = told === SEVERAL ? toldBefore[field] : told;
-				if (source) sources[field] = source;
+			for (const { name, form } of allFields()) {
+				const at = `${block}.${kind}.${name}`;
+				const text = typed[at] ?? "";
+				if (text.trim() === "") continue;
+				const kept = text === before[at] ? dig(stored[block][kind], name) : undefined;
+				const read = kept ?? readField(text, form, system);
+				if (typeof read === "string") {
+					errors[at] = read;
+					continue;
+				}
+				bury(tree, name, read);
+				const source = typed[`${at}.source`];
+				if (source) sources[name] = source;
 			}
-			if (fields.length > 0 || kept) {
+			const single = stored[block][kind]?.by_number;
+			if (Object.keys(tree).length > 0 || single) {
 				limits[block][kind] = {
 					...tree,
-					...(kept ? { by_number: kept } : {}),
+					...(single ? { by_number: single } : {}),
 					...(Object.keys(sources).length > 0 ? { sources } : {}),
 				} as Limits;
 			} else delete limits[block][kind];
@@ -144,25 +141,16 @@ export function fromTyped(typed: Typed, stored: LimitSet, system: System): Card 
 	return { limits, errors };
 }
 
-function bury(tree: Tree, place: string, value: Length | Length[]) {
-	const keys = place.split(".");
-	const last = keys.pop() ?? "";
-	let node = tree;
-	for (const key of keys) {
-		node[key] ??= {};
-		node = node[key] as Tree;
+function readField(text: string, form: Field["form"], system: System): Span | Length | Length[] | string {
+	if (form === "span") {
+		const range = parseRange(text, system);
+		return range === "" ? limitsWords.aRangeNeedsBothItsEnds : range;
 	}
-	node[last] = value;
-}
-
-function readField(text: string, many: boolean, system: System): Length | Length[] | string | undefined {
-	if (text.trim() === "") return undefined;
-	const parts = many ? splitList(text) : [text];
 	const lengths: Length[] = [];
-	for (const part of parts) {
+	for (const part of form === "most" ? [text] : splitList(text)) {
 		const parsed = parse(part, system);
 		if (!parsed.ok) return parsed.sentence;
 		lengths.push(parsed.length);
 	}
-	return many ? lengths : lengths[0];
+	return form === "most" ? (lengths[0] ?? 0) : lengths;
 }

@@ -17,7 +17,7 @@ export function differences(here: LimitSet, there: LimitSet, system: System): Di
 	return BLOCKS.flatMap((block) =>
 		limitedKinds().flatMap((kind) =>
 			fieldsFor(kind).flatMap((f) => {
-				const name = `${block}.${kind}.${f.place}`;
+				const name = `${block}.${kind}.${f.name}`;
 				return (a[name] ?? "") !== (b[name] ?? "")
 					? [{ block, kind, label: f.label, here: a[name] ?? "", there: b[name] ?? "" }]
 					: [];

@@ -1,1 +1,3 @@
+export { CardPlace, NewCardPlace } from "./CardPlace";
+export { CardsPlace } from "./CardsPlace";
 export { LimitsPlace } from "./LimitsPlace";

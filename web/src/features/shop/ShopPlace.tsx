@@ -20,6 +20,7 @@ import { setName, wayName } from "../../words/trade";
 import { waitsWords } from "../../words/waits";
 import { Empty } from "./Empty";
 import { ImportDialog } from "./ImportDialog";
+import { SampleNote } from "./SampleNote";
 import css from "./shop.module.css";
 
 /** Today's jobs. */
@@ -37,6 +38,9 @@ export function ShopPlace() {
 						<Button variant="default" size="compact-md" component={Link} to="/search">
 							{shopWords.jobArchive}
 						</Button>
+						<Button variant="default" size="compact-md" component={Link} to="/cards">
+							{placeWords.cards}
+						</Button>
 						<Button variant="default" size="compact-md" component={Link} to="/rates">
 							{shopWords.rates}
 						</Button>
@@ -44,6 +48,7 @@ export function ShopPlace() {
 					<main className={look.page}>
 						<Stack gap="md">
 							<Troubles />
+							<SampleNote />
 							<Group justify="space-between">
 								<Title order={1}>{shopWords.jobs}</Title>
 								<Group>
