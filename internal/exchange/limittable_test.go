@@ -59,6 +59,15 @@ func TestATableOfLimitsIsReadHoweverItLies(t *testing.T) {
 	}
 }
 
+// Of the other end only the last digits may be written, unless it is a size near the first as it stands.
+func TestTheOtherEndOfARange(t *testing.T) {
+	for text, want := range map[string]string{"1.999 - 2": "2", "2.1645-55": "2.1655", "54.98-99": "54.99", "0.002-7": "0.007",
+		"0.998–1": "1", "8.5-9": "9", "2.1645-2.165": "2.165", "2.1645-3": "3"} {
+		first, second, _ := strings.Cut(strings.ReplaceAll(strings.ReplaceAll(text, "–", "-"), " ", ""), "-")
+		assert.Equal(t, in(want), in(completed(first, second, unit.In)), text)
+	}
+}
+
 // Sixty values, some of which nobody understands: each is named, and none is taken until all are settled.
 func TestNothingIsTakenWhileAnythingIsOpen(t *testing.T) {
 	text := "\tNew\tWear limit\tTaper\tOut of round\tGlaze\n" +

@@ -116,7 +116,7 @@ func (t *tableReader) lengths(f *limit.Field, end, text string) ([]unit.Length, 
 		if m == nil {
 			return nil, words.Told("table.range", "text", words.Quoted(text))
 		}
-		parts = []string{m[1], completed(m[1], m[2])}
+		parts = []string{m[1], completed(m[1], m[2], system)}
 	default:
 		parts = several(text)
 	}
@@ -131,14 +131,21 @@ func (t *tableReader) lengths(f *limit.Field, end, text string) ([]unit.Length, 
 	return lengths, ""
 }
 
-// completed is the other end of a range of which only the last digits are written: 55 behind 2.1645.
-func completed(first, second string) string {
+// completed is the other end of a range of which only the last digits are written: 55 behind 2.1645. What is a size near
+// the first as it stands is one: 2 behind 1.999.
+func completed(first, second string, system unit.System) string {
 	digits := strings.TrimLeft(second, "0123456789")
 	_, fraction, pointed := strings.Cut(strings.ReplaceAll(first, ",", "."), ".")
 	if digits != "" || !pointed || len(second) > len(fraction) {
 		return second
 	}
-	return first[:len(first)-len(second)] + second
+	whole := first[:len(first)-len(second)] + second
+	from, _ := lengthOf(first, system)
+	plain, _ := lengthOf(second, system)
+	if full, _ := lengthOf(whole, system); plain >= from && plain-from <= from/5 || full < from {
+		return second
+	}
+	return whole
 }
 
 // several are the numbers of a list as people write it.

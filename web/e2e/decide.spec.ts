@@ -68,7 +68,7 @@ test("another policy says what it would change before it is kept", async ({ page
 	await page.goto("/jobs/2/limits");
 	const changes = page.getByRole("region", { name: "What saving would change" });
 	await expect(changes.getByText("No decision changes.")).toBeVisible();
-	await page.getByRole("group", { name: "Main journals" }).getByLabel("Max. wear").fill("0.001");
+	await page.getByRole("textbox", { name: "Main journals: max. wear" }).fill("0.001");
 	await expect(changes.getByText("Saving would change:")).toBeVisible();
 	await expect(changes.getByText(/Mains: .* instead of reuse/)).toBeVisible();
 	await page.reload();
@@ -110,12 +110,12 @@ test("parts are matched, swapped by hand and settled; rings say what to file", a
 test("an engine's card is compared, saved and read back; a broken one is refused place by place", async ({ page }) => {
 	await as(page);
 	await page.goto("/jobs/6/limits");
-	await page.getByRole("combobox", { name: "Another job's card" }).click();
+	await page.getByRole("combobox", { name: "Another card, or another job's" }).click();
 	await page.getByRole("option", { name: /Threshing four/ }).click();
-	await expect(page.getByRole("cell", { name: "Main journals: new, min." })).toBeVisible();
+	await expect(page.getByRole("cell", { name: "Main journals: new", exact: true })).toBeVisible();
 	const [download] = await Promise.all([
 		page.waitForEvent("download"),
-		page.getByRole("link", { name: "Save as a card" }).click(),
+		page.getByRole("link", { name: "Save as a file" }).click(),
 	]);
 	expect(download.suggestedFilename()).toBe("Sawmill_four.card.json");
 	const path = await download.path();
@@ -131,14 +131,14 @@ test("an engine's card is compared, saved and read back; a broken one is refused
 	await chooser.setInputFiles(path);
 	await expect(page.getByText(/Sawmill four: limits for \d+ kinds/)).toBeVisible();
 	await page.getByRole("button", { name: "Load this card" }).click();
-	await expect(page.getByRole("group", { name: "Main journals" }).getByLabel("New, min.")).toHaveValue("2.2480");
-	await expect(page.getByRole("group", { name: "Main journals" }).getByLabel("Where these come from")).toHaveValue(
-		"several sources",
-	);
+	const size = page.getByRole("textbox", { name: "Main journals: new" });
+	await expect(size).toHaveValue("2.2480–2.2490");
+	await size.focus();
+	await expect(page.getByRole("combobox", { name: "Where this comes from" })).not.toHaveValue("not specified");
 	// Nothing is kept before it is saved.
 	await page.reload();
 	await page.getByRole("button", { name: "Start from what is saved" }).click();
-	await expect(page.getByRole("group", { name: "Main journals" }).getByLabel("New, min.")).not.toHaveValue("2.2480");
+	await expect(size).not.toHaveValue("2.2480–2.2490");
 });
 
 test("the screen says what the command line says of the same document", async ({ page }) => {

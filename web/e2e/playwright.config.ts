@@ -4,11 +4,11 @@ import { defineConfig } from "@playwright/test";
 
 const port = Number(process.env.LEDGE_PORT ?? 8271);
 
-/** Runs Ledge on a database of its own with the demo's jobs. */
-function serve(name: string, at: number, more = "") {
+/** Runs Ledge on a database of its own, with the demo's jobs or with none. */
+function serve(name: string, at: number, more = "", what = "demo") {
 	const data = `test-results/data-${name}`;
 	return {
-		command: `rm -rf ${data} && mkdir -p ${data} && exec ../bin/ledge demo --db ${data}/e2e.db --listen 127.0.0.1:${at} --copies 0 ${more}`,
+		command: `rm -rf ${data} && mkdir -p ${data} && exec ../bin/ledge ${what} --db ${data}/e2e.db --listen 127.0.0.1:${at} --copies 0 ${more}`,
 		cwd: "..",
 		url: `http://127.0.0.1:${at}/healthz`,
 		reuseExistingServer: false,
@@ -62,13 +62,13 @@ export default defineConfig({
 		{ name: "work", testMatch: /(bench|decide|engine)\.spec/, workers: 1 },
 		{
 			name: "places",
-			testMatch: /(accessible|hands|touch)\.spec/,
+			testMatch: /(accessible|hands|touch|door)\.spec/,
 			workers: 1,
 			use: { baseURL: `http://127.0.0.1:${port + 2}` },
 		},
 		{
 			name: "around",
-			testIgnore: /(bench|decide|engine|accessible|hands|touch)\.spec/,
+			testIgnore: /(bench|decide|engine|accessible|hands|touch|door)\.spec/,
 			workers: 1,
 			use: { baseURL: `http://127.0.0.1:${port + 3}` },
 		},
@@ -78,6 +78,8 @@ export default defineConfig({
 		serve("work", port, "--allow-host bench.lan"),
 		serve("places", port + 2, "--allow-host bench.lan"),
 		serve("around", port + 3, "--allow-host bench.lan"),
+		// A shop on its first day.
+		serve("empty", port + 4, "", "serve --new"),
 		// Here people sign in; what it prints holds the code that its owner is created with.
 		serve("people", port + 1, "--require-sign-in > test-results/people.log"),
 	],

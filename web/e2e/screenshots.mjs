@@ -31,7 +31,10 @@ const browser = await chromium.launch({ executablePath: process.env.CHROMIUM, ar
 for (const [name, path, seen, typed, colorScheme = "light"] of views) {
 	if (named.length > 0 && !named.includes(name)) continue;
 	const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, colorScheme });
-	await context.addInitScript(() => localStorage.setItem("ledge.person", JSON.stringify("Wanda Pell")));
+	await context.addInitScript(() => {
+		localStorage.setItem("ledge.person", JSON.stringify("Wanda Pell"));
+		localStorage.setItem("ledge.bench.known", "true");
+	});
 	const page = await context.newPage();
 	page.setDefaultTimeout(patience);
 	try {

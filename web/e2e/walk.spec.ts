@@ -12,7 +12,7 @@ async function engine(page: Page, name: string, cylinders = 2): Promise<string> 
 			engine: name,
 			customer: "",
 			duty: "standard",
-			scope: "engine",
+			came: ["block", "crankshaft", "rods", "pistons"],
 			unit: "in",
 			arrangement: "inline",
 			cylinders,

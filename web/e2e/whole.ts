@@ -103,7 +103,7 @@ export function wholeEngine({ name, hand, base = "", options = {} }: Device) {
 						engine: `Sawmill four, by ${name}`,
 						customer: "",
 						duty: "heavy",
-						scope: "engine",
+						came: ["block", "crankshaft", "rods", "pistons"],
 						unit: "in",
 						arrangement: "inline",
 						cylinders: 4,
@@ -137,6 +137,7 @@ export function wholeEngine({ name, hand, base = "", options = {} }: Device) {
 			const start = async (page: Page) => {
 				await page.addInitScript(() => {
 					localStorage.setItem("ledge.person", JSON.stringify("Wanda Pell"));
+					localStorage.setItem("ledge.bench.known", "true");
 					localStorage.setItem("ledge.path", JSON.stringify("setup"));
 				});
 				return hand(page);

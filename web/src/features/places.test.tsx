@@ -62,7 +62,7 @@ describe("Job", () => {
 		expect(steps(jobs[4]).map((s) => `${s.name}: ${s.says}`)).toEqual([
 			"Intake: 3 to answer",
 			"Clean: 1 to answer",
-			"Look: 7 to answer",
+			"Look: 6 to answer",
 			"Crank: 5 journals open",
 			"Runout: 3 mains open",
 			"Decide: 2 sets open",

@@ -1,10 +1,10 @@
 import { Button } from "@mantine/core";
-import { useWindowEvent } from "@mantine/hooks";
 import { Link, useLocation } from "react-router";
 import type { JobView } from "../api/client";
 import { type NextStep, nextStep } from "../api/next-step";
 import { nextWords } from "../words/next";
 import { useGoOn } from "./use-go-on";
+import { useKey } from "./use-key";
 import { usePathOrder } from "./use-path-order";
 
 /** The way on from a place, by `n` too; nothing where this place is what is to be done next. */
@@ -15,11 +15,7 @@ export function Onward({ view, light = false }: { view: JobView; light?: boolean
 	const next = nextStep(view, order);
 	const to = next.to.split("?")[0] ?? "";
 	const elsewhere = here !== to && !here.startsWith(`${to}/`);
-	useWindowEvent("keydown", (e) => {
-		const typing = e.target instanceof HTMLInputElement || e.target instanceof HTMLTextAreaElement;
-		if (e.key !== "n" || e.ctrlKey || e.metaKey || e.altKey || typing || !elsewhere) return;
-		if (!document.querySelector('[role="dialog"]')) goOn(next);
-	});
+	useKey("n", () => goOn(next), elsewhere);
 	return elsewhere ? <OnwardButton view={view} next={next} light={light} /> : null;
 }
 

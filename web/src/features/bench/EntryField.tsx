@@ -29,7 +29,7 @@ export function EntryField({ entry, feature, input, closed, byTouch, press }: En
 			</span>
 			<input
 				ref={input}
-				data-entry
+				data-entry={`${entry.at.station},${entry.at.direction}`}
 				aria-label={benchWords.readingAt(cellName(feature, entry.at))}
 				aria-describedby="means"
 				aria-invalid={entry.sentence !== ""}

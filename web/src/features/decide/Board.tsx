@@ -9,6 +9,7 @@ import { wayOf } from "../../api/way";
 import look from "../../look/look.module.css";
 import { AskList } from "../../ui/AskList";
 import { Onward } from "../../ui/Onward";
+import { useKey } from "../../ui/use-key";
 import { Warned } from "../../ui/Warned";
 import { decideWords } from "../../words/decide";
 import { setName, wayName } from "../../words/trade";
@@ -81,6 +82,8 @@ function Sign({ view, set, open }: { view: JobView; set: DecisionSet; open: bool
 	const decide = useDecide(job.id, view.stand_in);
 	const signed = view.signed.find((s) => s.set === set.set);
 	const stands = signed !== undefined && !signed.stale && !signed.overruled;
+	const sign = () => decide.mutate({ id: newId(), set: set.set, component: set.component, ...wayOf(set), reason: "" });
+	useKey("s", sign, !open && !stands && !decide.isPending);
 	if (open) {
 		return (
 			<p>
@@ -88,7 +91,6 @@ function Sign({ view, set, open }: { view: JobView; set: DecisionSet; open: bool
 			</p>
 		);
 	}
-	const sign = () => decide.mutate({ id: newId(), set: set.set, component: set.component, ...wayOf(set), reason: "" });
 	return (
 		<>
 			{decide.error ? <Warned small>{decide.error.message}</Warned> : null}
@@ -99,6 +101,7 @@ function Sign({ view, set, open }: { view: JobView; set: DecisionSet; open: bool
 				onClick={sign}
 				loading={decide.isPending}
 				disabled={stands}
+				rightSection={stands ? undefined : <kbd>s</kbd>}
 			>
 				{stands ? decideWords.signed : decideWords.sign(lower(wayName(set, job.unit, set.set)))}
 			</Button>

@@ -38,8 +38,6 @@ export function FromField({ value, onChoose }: { value: string; onChoose: (from:
 			placeholder={jobWords.anEngineNobodyKnows}
 			searchable
 			clearable
-			autoFocus
-			openOnFocus={false}
 			data={[
 				{
 					group: jobWords.engineCards,
@@ -67,7 +65,7 @@ export function HeadFields({ form }: FieldsProps) {
 	return (
 		<>
 			<SimpleGrid cols={{ base: 1, sm: 2 }}>
-				<TextInput label={jobWords.engine} maxLength={200} required data-autofocus {...form.getInputProps("engine")} />
+				<TextInput label={jobWords.engine} maxLength={200} required data-autofocus autoFocus {...form.getInputProps("engine")} />
 				<TextInput label={jobWords.customer} maxLength={200} {...form.getInputProps("customer")} />
 				<TextInput label={jobWords.promised} type="date" {...form.getInputProps("promised_on")} />
 				<Select

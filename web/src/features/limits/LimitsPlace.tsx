@@ -9,6 +9,7 @@ import { jobQuery } from "../../api/queries";
 import look from "../../look/look.module.css";
 import { Bar } from "../../ui/Bar";
 import { Load } from "../../ui/Load";
+import { Onward } from "../../ui/Onward";
 import { CameBack, useKeptForm } from "../../ui/use-kept";
 import { Warned } from "../../ui/Warned";
 import { limitsWords } from "../../words/limits";
@@ -113,6 +114,7 @@ function LimitsForm({ view }: { view: JobView }) {
 							<Button type="submit" size="md" loading={save.isPending}>
 								{limitsWords.saveTheLimits}
 							</Button>
+							{form.isDirty() ? null : <Onward view={view} light />}
 						</Group>
 					</Stack>
 				</form>

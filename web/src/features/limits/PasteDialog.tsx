@@ -1,6 +1,6 @@
 import { Button, Group, Modal, Select, Table, Textarea, TextInput } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { type LimitTable, limitTableQuery } from "../../api/cards";
 import type { Limits } from "../../api/client";
 import { isKind, limitRows, plural } from "../../api/table";
@@ -28,6 +28,11 @@ export function PasteDialog({ text: pasted, unit, onClose, onTake }: PasteDialog
 	const [sure, setSure] = useState<string[]>([]);
 	const read = useQuery(limitTableQuery({ text, unit, heads, cells, sure }));
 	const table = read.data;
+	const go = useRef<HTMLButtonElement>(null);
+	const ready = pasted !== "" && table?.limits !== undefined;
+	useEffect(() => {
+		if (ready) go.current?.focus(); // what is understood is taken by Enter
+	}, [ready]);
 	const taken = table?.cells.filter((c) => !c.says && !c.left) ?? [];
 	const settle = (cell: Cell, to: string) => setCells((all) => ({ ...all, [cell.at]: to }));
 	return (
@@ -35,6 +40,7 @@ export function PasteDialog({ text: pasted, unit, onClose, onTake }: PasteDialog
 			<form
 				onSubmit={(event) => {
 					event.preventDefault();
+					event.stopPropagation(); // the form around it saves
 					if (table?.limits && taken.length > 0) onTake(table.limits);
 				}}
 			>
@@ -94,7 +100,7 @@ export function PasteDialog({ text: pasted, unit, onClose, onTake }: PasteDialog
 					<Button variant="default" onClick={onClose}>
 						{limitsWords.cancel}
 					</Button>
-					<Button type="submit" data-autofocus={pasted !== "" || undefined} disabled={!table?.limits || taken.length === 0}>
+					<Button ref={go} type="submit" disabled={!table?.limits || taken.length === 0}>
 						{limitsWords.takeThem(taken.length)}
 					</Button>
 				</Group>

@@ -33,6 +33,7 @@ it("reads ranges and lists as they are typed", () => {
 		"book.main_journal.new": "2,1645 to 2,1655",
 		"book.main_journal.clearance.new": ".001-.0025",
 		"book.cylinder.new": "3.1880±.0005",
+		"book.main_housing.new": "1.999 – 2",
 		"book.cylinder.oversizes": "0,25 0,50",
 	};
 	const { limits, errors } = fromTyped(typed, { book: {}, close: {} }, "in");
@@ -43,6 +44,7 @@ it("reads ranges and lists as they are typed", () => {
 	});
 	expect(limits.book.main_journal?.new).toEqual({ min: 549_783_000, max: 550_037_000 });
 	expect(limits.book.main_journal?.clearance?.new).toEqual({ min: 254_000, max: 635_000 });
+	expect(limits.book.main_housing?.new).toEqual({ min: 507_746_000, max: 508_000_000 });
 	expect(limits.book.cylinder?.new).toEqual({ min: 809_625_000, max: 809_879_000 });
 	expect(limits.book.cylinder?.oversizes).toEqual([63_500_000, 127_000_000]);
 });

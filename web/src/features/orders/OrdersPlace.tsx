@@ -11,6 +11,7 @@ import { Bar } from "../../ui/Bar";
 import { Failed } from "../../ui/Failed";
 import { Load } from "../../ui/Load";
 import { Onward } from "../../ui/Onward";
+import { useKey } from "../../ui/use-key";
 import { dateTime } from "../../words/intl";
 import { ordersWords } from "../../words/orders";
 import { placeWords } from "../../words/places";
@@ -47,6 +48,7 @@ function Board({ view, chosen }: { view: JobView; chosen: string | undefined }) 
 	const entries = entriesOf(view);
 	const entry = entries.find((e) => e.name === chosen) ?? entries[0];
 	const waiting = orders.drafts.length + orders.unwanted.length;
+	useKey("i", () => issue.mutate([]), waiting > 0 && !job.closed_at && !issue.isPending);
 	if (!entry) {
 		return (
 			<main className={look.page}>
@@ -83,7 +85,7 @@ function Board({ view, chosen }: { view: JobView; chosen: string | undefined }) 
 					))}
 				</Stack>
 				{waiting > 0 ? (
-					<Button mt="md" fullWidth onClick={() => issue.mutate([])} loading={issue.isPending}>
+					<Button mt="md" fullWidth onClick={() => issue.mutate([])} loading={issue.isPending} rightSection={<kbd>i</kbd>}>
 						{ordersWords.issue(waiting)}
 					</Button>
 				) : null}

@@ -1,0 +1,117 @@
+import { type APIRequestContext, expect, type Page } from "@playwright/test";
+import type { FeatureView, JobView } from "../src/api/client";
+import { meaning } from "../src/quantity/digits";
+import { type Length, show } from "../src/quantity/length";
+import { smallMeaning } from "../src/quantity/readouts";
+
+/** What a part reads at a place. */
+export type Truth = (part: FeatureView, station: number, direction: number) => Length;
+
+const job = async (request: APIRequestContext, base: string, id: number): Promise<JobView> =>
+	(await request.get(`${base}/api/v1/jobs/${id}`)).json();
+
+/** The fewest digits for a value, given what the part is expected to read; of a dial that is read in divisions, those. */
+function fewest(f: FeatureView, value: Length, expected: FeatureView["expected"], division: Length | undefined): string {
+	if (division) return String(value / division);
+	const text = show(value, "in");
+	if (f.quantity === "size") {
+		const digits = text.replace(".", "");
+		for (let n = expected?.own ? 2 : 3; n < digits.length; n++) {
+			const m = meaning(digits.slice(-n), expected, "in");
+			if (m.kind === "size" && m.length === value) return digits.slice(-n);
+		}
+		return text;
+	}
+	const tries = [String(value / 254_000), text.replace(/^(-?)0\./, "$1."), text];
+	return tries.find((t) => {
+		const m = smallMeaning(t, "in");
+		return m.kind === "size" && m.length === value;
+	}) as string;
+}
+
+/** Somebody at the keyboard, each key and click counted. */
+export class Hands {
+	keys = 0;
+	readings = 0;
+	/** Kinds whose dial is read in divisions. */
+	readonly division = new Map<string, Length>();
+	constructor(
+		readonly page: Page,
+		readonly base: string,
+		readonly request: APIRequestContext,
+	) {}
+
+	async type(text: string) {
+		await this.page.keyboard.type(text);
+		this.keys += text.length;
+	}
+
+	async press(...keys: string[]) {
+		for (const key of keys) {
+			await this.page.keyboard.press(key);
+			this.keys += key.split("+").length;
+		}
+	}
+
+	async click(role: "link" | "button" | "switch" | "radio", name: string | RegExp) {
+		await this.page.getByRole(role, { name }).first().click();
+		this.keys++;
+	}
+
+	/** Pastes what a spreadsheet put on the clipboard. */
+	async paste(text: string) {
+		await this.page.context().grantPermissions(["clipboard-read", "clipboard-write"], { origin: this.base });
+		await this.page.evaluate((t) => navigator.clipboard.writeText(t), text);
+		await this.press("Control+v");
+	}
+
+	/** Whose job it is, by the address. */
+	id = () => Number(/\/jobs\/(\d+)/.exec(this.page.url())?.[1]);
+	view = () => job(this.request, this.base, this.id());
+
+	/** Takes everything that the bench asks for, part by part, and what follows of it, until a page other than the bench is reached. */
+	async measure(truth: Truth, arrive: (part: FeatureView) => Promise<void> = async () => {}) {
+		const { page } = this;
+		let part = "";
+		let now: FeatureView | undefined;
+		let own: Length[] = [];
+		for (let n = 0; n < 400; n++) {
+			const field = page.getByRole("textbox", { name: /Reading at/ });
+			await expect(field.or(page.locator("main h1")).first()).toBeVisible();
+			if (!page.url().includes("/bench/")) return;
+			await expect(field).toBeFocused();
+			await expect(page.getByText("saved", { exact: true })).toBeVisible();
+			const { pathname, search } = new URL(page.url());
+			const [kind, number] = pathname.split("/").slice(-2);
+			const state = new URLSearchParams(search).get("state");
+			if (pathname + search !== part || !now) {
+				const { features } = await this.view();
+				now = features.filter((f) => f.kind === kind && f.number === Number(number) && (!state || f.state === state)).at(-1);
+				part = pathname + search;
+				own = [];
+			}
+			if (!now) throw new Error(`no part at ${part}`);
+			if (own.length === 0) await arrive(now);
+			const { asked } = await this.view();
+			const wanted = asked.flatMap((s) => s.asks).some((a) => a.feature.kind === kind && a.feature.number === Number(number));
+			const whole = (await page.getByText("every place read").count()) > 0;
+			if (whole && !(wanted && (await page.getByText(/ more here|anew here/).count()) > 0)) {
+				await this.press("n");
+				await expect(page).not.toHaveURL(new RegExp(`${pathname}(\\?|$)`));
+				continue;
+			}
+			const [station = 0, direction = 0] = ((await field.getAttribute("data-entry")) ?? "").split(",").map(Number);
+			const value = truth(now, station, direction);
+			const mean = own.length > 0 ? Math.round(own.reduce((a, b) => a + b, 0) / own.length) : undefined;
+			await this.type(
+				fewest(now, value, mean === undefined ? now.expected : { size: mean, own: true }, this.division.get(now.kind)),
+			);
+			await this.press("Enter");
+			this.readings++;
+			if (now.quantity === "size") own.push(value);
+			await expect(page.locator("[data-waiting]")).toHaveCount(0);
+			await expect(page.getByText("saved", { exact: true })).toBeVisible();
+		}
+		throw new Error("the bench never ends");
+	}
+}
