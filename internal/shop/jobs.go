@@ -89,6 +89,7 @@ type NewJobBody struct {
 	Card              string             `json:"card,omitempty" doc:"the id of the version of a card that it takes"`
 	BackOf            int64              `json:"back_of,omitempty" doc:"the job that the engine comes back from: its limits, its card and its sizes are taken"`
 	JournalPlan       string             `json:"journal_plan,omitempty" doc:"the plan for main and rod journals"`
+	TurnPlan          string             `json:"turn_plan,omitempty" doc:"the plan for the turning shaft: every 45°, every 30°, or its total alone"`
 	Quick             bool               `json:"quick,omitempty" doc:"journals are looked at quickly first, and read whole only where that could matter"`
 }
 
@@ -250,16 +251,27 @@ func (v JobView) classOf(kind part.Kind) (class unit.Length, ok bool) {
 	return class, ok
 }
 
-// plans are those of the journals; the usual ones where none is named.
+// plans are those of the journals and of the turning shaft; the usual ones where none is named.
 func (b NewJobBody) plans() (map[part.Kind]plan.Plan, error) {
-	if b.JournalPlan == "" {
-		return nil, nil
+	plans := map[part.Kind]plan.Plan{}
+	for field, chosen := range map[string]struct {
+		name  string
+		turn  bool
+		kinds []part.Kind
+	}{"journal_plan": {b.JournalPlan, false, []part.Kind{part.MainJournal, part.RodJournal}},
+		"turn_plan": {b.TurnPlan, true, []part.Kind{part.Runout}}} {
+		if chosen.name == "" {
+			continue
+		}
+		p, ok := plan.Find(chosen.name)
+		if !ok || p.Turn != chosen.turn {
+			return nil, refuse(field, words.Told("refuse.no_plan_named", "plan", words.Quoted(chosen.name)))
+		}
+		for _, kind := range chosen.kinds {
+			plans[kind] = p
+		}
 	}
-	p, ok := plan.Find(b.JournalPlan)
-	if !ok || p.Turn {
-		return nil, refuse("journal_plan", words.Told("refuse.no_plan_named", "plan", words.Quoted(b.JournalPlan)))
-	}
-	return map[part.Kind]plan.Plan{part.MainJournal: p, part.RodJournal: p}, nil
+	return plans, nil
 }
 
 // checkDay refuses a date that no calendar has.

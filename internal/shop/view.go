@@ -229,7 +229,7 @@ func viewOf(ctx context.Context, whole store.Record, stand store.StandIn) (v Job
 	}()
 	record := whole.With(stand)
 	in, index := record.Inspection()
-	evaluation, err := disposition.EvaluateWithin(ctx, in)
+	evaluation, err := judged(ctx, record, in)
 	if err != nil {
 		return JobView{}, err
 	}
@@ -299,7 +299,7 @@ func viewOf(ctx context.Context, whole store.Record, stand store.StandIn) (v Job
 	v.counts = order.CountsOf(before)
 	v.decided = v.Evaluation
 	if before != in {
-		if v.decided, err = disposition.EvaluateWithin(ctx, before); err != nil {
+		if v.decided, err = judged(ctx, record, before); err != nil {
 			return JobView{}, err
 		}
 		spoken.Result(&v.decided)
@@ -318,6 +318,16 @@ func viewOf(ctx context.Context, whole store.Record, stand store.StandIn) (v Job
 	v = v.withOrders(record, in, v.decided, before)
 	v.OpenEnds = v.openEnds()
 	return v, nil
+}
+
+// judged is what is said of an inspection, without the sets of what is not there: its card may tell of a whole engine.
+func judged(ctx context.Context, r store.Record, in *inspection.Inspection) (disposition.Result, error) {
+	result, err := disposition.EvaluateWithin(ctx, in)
+	there := r.There()
+	result.Sets = slices.DeleteFunc(result.Sets, func(s disposition.Set) bool {
+		return s.Action == disposition.Measure && !slices.Contains(there, s.Set.Component())
+	})
+	return result, err
 }
 
 // only is a view of nothing but a component that stands in: what is ordered is ordered for the

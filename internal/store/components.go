@@ -496,6 +496,18 @@ func (r Record) With(in StandIn) Record {
 	return r
 }
 
+// There are the components that came in, and those that something is measured of; a fit may be read with a part that
+// stays away.
+func (r Record) There() []part.Component {
+	there := slices.Clone(r.Job.Came)
+	for i := range r.Features {
+		if row := r.Features[i].Kind.Row(); row.Step != part.AtFits {
+			there = append(there, row.Component)
+		}
+	}
+	return part.Ordered(there)
+}
+
 // Retired reports whether what a tag names is retired.
 func (r Record) Retired(of part.Component, tag string) bool {
 	return slices.ContainsFunc(r.Components,

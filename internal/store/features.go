@@ -85,12 +85,12 @@ func UsualPlan(kind part.Kind) plan.Plan {
 func layoutFeature(kind part.Kind, number int, l engine.Layout, chosen *plan.Plan) Feature {
 	f := Feature{Kind: kind, Number: number, State: part.AsFound}
 	switch {
+	case chosen != nil && (kind.Grid() || chosen.Turn):
+		f.Stations, f.Directions = chosen.Stations, chosen.Directions
 	case !kind.Grid():
 		var columns int
 		f.Stations, f.Directions, columns = part.SheetOf(kind, l)
 		f.count(columns)
-	case chosen != nil:
-		f.Stations, f.Directions = chosen.Stations, chosen.Directions
 	default:
 		p := UsualPlan(kind)
 		f.Stations, f.Directions = p.Stations, p.Directions

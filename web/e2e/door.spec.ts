@@ -1,7 +1,7 @@
 import { expect, type Page, test } from "@playwright/test";
 import type { FeatureView, JobView } from "../src/api/client";
 import { Hands, type Truth } from "./door";
-import { by } from "./hands";
+import { as, by } from "./hands";
 
 /** The shop on its first day stands two doors on. */
 const empty = (base: string | undefined) => (base ?? "").replace(/\d+$/, (port) => String(Number(port) + 2));
@@ -97,4 +97,192 @@ test("from an empty shop to a proved order in at most 1 000 keys", async ({ page
 	expect(proofs.length).toBeGreaterThan(5);
 	expect(proofs.filter((p) => p.verdict !== "within")).toEqual([]);
 	expect(hands.keys).toBeLessThanOrEqual(1000);
+});
+
+test("a loose crankshaft from the door to its decision in at most 250 keys", async ({ page, baseURL }) => {
+	const base = empty(baseURL);
+	const { truth, table } = await sawmill(page, baseURL ?? "");
+	await as(page);
+	const hands = new Hands(page, base, page.request);
+	await page.goto(base);
+	await hands.click("link", "New job");
+	await expect(page.getByRole("textbox", { name: "Engine" })).toBeFocused();
+	await hands.type("Pump crank");
+	for (const gone of ["Block", "Rods", "Pistons"]) {
+		await page.getByText(gone, { exact: true }).click();
+		hands.keys++;
+	}
+	await hands.click("switch", "Look at journals quickly first");
+	await page.getByRole("combobox", { name: "The shaft is turned" }).click();
+	await page.getByRole("option", { name: /total of a turn/ }).click();
+	hands.keys += 2;
+	await hands.click("button", "Start the job");
+	await page.locator('input[name="book.main_journal.new"]').click();
+	hands.keys++;
+	await hands.paste(table);
+	await expect(page.getByRole("button", { name: /^Take \d+ values/ })).toBeFocused();
+	await hands.press("Enter");
+	await hands.click("button", "Save the limits");
+	await expect(page.getByText("The limits are saved.")).toBeVisible();
+	await hands.press("n");
+	await expect(page).toHaveURL(/\/bench\//);
+	for (let n = 0; n < 4 && !(await page.evaluate(() => localStorage.getItem("ledge.path")?.includes("setup"))); n++)
+		await hands.press("p");
+	// The total of a turn is the largest less the smallest indication.
+	const turn = (part: FeatureView) => {
+		const all = [0, 1, 2, 3, 4, 5, 6, 7].map((direction) => truth(part, 0, direction));
+		return Math.max(...all) - Math.min(...all);
+	};
+	await hands.measure((part, station, direction) => (part.kind === "runout" ? turn(part) : truth(part, station, direction)));
+	for (let n = 0; n < 4 && page.url().includes("/decide"); n++) {
+		const url = page.url();
+		await hands.press("s");
+		await expect(page.getByRole("button", { name: /^Signed/ })).toBeVisible();
+		if ((await hands.view()).said.every((s) => s.signed)) break;
+		await hands.press("n");
+		await expect(page).not.toHaveURL(url);
+	}
+	const view = await hands.view();
+	expect(view.said.map((s) => `${s.set} ${s.signed}`)).toEqual(["main_journals true", "rod_journals true"]);
+	console.log(`a loose crankshaft: ${hands.keys} keys, ${hands.readings} readings`);
+	expect(hands.keys).toBeLessThanOrEqual(250);
+});
+
+/** Goes round a job's steps and gathers what each asks and says. */
+async function walked(page: Page): Promise<string> {
+	const steps = page.getByRole("navigation", { name: "Job steps" }).getByRole("link");
+	await expect(steps.first()).toBeVisible();
+	const names = await steps.allInnerTexts();
+	let said = names.join(" ");
+	for (const name of names) {
+		await page
+			.getByRole("navigation", { name: "Job steps" })
+			.or(page.getByRole("link", { name: "Ledge" }))
+			.first()
+			.waitFor();
+		if (!["Intake", "Strip", "Clean", "Look"].includes(name)) continue;
+		await page.getByRole("navigation", { name: "Job steps" }).getByRole("link", { name, exact: true }).click();
+		await expect(page.getByRole("heading", { level: 1, name })).toBeVisible();
+		said += ` ${await page.locator("main").innerText()}`;
+	}
+	return said;
+}
+
+for (const [what, gone, never, always] of [
+	[
+		"a bare block",
+		["Crankshaft", "Rods", "Pistons"],
+		/\brods?\b|piston|counterweight|crankshaft by hand|shells laid|gearbox/i,
+		/bores by eye/i,
+	],
+	[
+		"a set of rods",
+		["Block", "Crankshaft", "Pistons"],
+		/main|cylinder|deck|crankshaft|piston|bore by eye|gearbox/i,
+		/rods by eye/i,
+	],
+] as const) {
+	test(`${what} is asked nothing about what is not there`, async ({ page, baseURL }) => {
+		await as(page);
+		await page.goto(`${empty(baseURL)}/jobs/new`);
+		await page.getByRole("textbox", { name: "Engine" }).fill(`Mill, ${what}`);
+		for (const name of gone) await page.getByText(name, { exact: true }).click();
+		if (what === "a set of rods") {
+			await expect(page.getByText("Main bearings")).toHaveCount(0);
+			await page.getByLabel("Rods", { exact: true }).last().fill("6");
+		}
+		await page.getByRole("button", { name: "Start the job" }).click();
+		await page.getByRole("link", { name: `Mill, ${what}` }).click();
+		const asked = await walked(page);
+		expect(asked.replaceAll(`Mill, ${what}`, "")).toMatch(always);
+		expect(asked.replaceAll(`Mill, ${what}`, "").match(never)?.[0]).toBeUndefined();
+	});
+}
+
+test("a V-eight is walked with two decks, rods in pairs and no question twice", async ({ page, baseURL }) => {
+	await as(page);
+	await page.goto(`${empty(baseURL)}/jobs/new`);
+	await page.getByRole("textbox", { name: "Engine" }).fill("Ferry eight");
+	await page.getByText("in a V", { exact: true }).click();
+	await page.getByLabel("Cylinders", { exact: true }).fill("8");
+	await page.getByRole("button", { name: "Start the job" }).click();
+	await page.getByRole("link", { name: "Ferry eight" }).click();
+	const asked = await walked(page);
+	expect(asked).toMatch(/rod 8/i);
+	expect(asked).not.toMatch(/main 6|cam lobes/i);
+	const view: JobView = await (
+		await page.request.get(`${empty(baseURL)}/api/v1/jobs/${/jobs\/(\d+)/.exec(page.url())?.[1]}`)
+	).json();
+	expect(view.features.filter((f) => f.kind === "deck")).toHaveLength(2);
+	expect(view.features.filter((f) => f.kind === "rod_bearing")).toHaveLength(8);
+	expect(new Set(view.walk.items.map((i) => i.topic)).size).toBe(view.walk.items.length);
+});
+
+test("a card has versions: jobs keep what they took, and say what differs in a newer one", async ({ page, baseURL }) => {
+	await as(page);
+	const base = empty(baseURL);
+	await page.goto(`${base}/cards/new`);
+	await page.getByRole("textbox", { name: "Engine" }).fill("Weir pump twin");
+	await page.getByLabel("Cylinders", { exact: true }).fill("2");
+	const size = page.getByRole("textbox", { name: "Main journals: new" });
+	await size.fill("1.8110-22");
+	await size.press("Enter");
+	await expect(page.getByRole("textbox", { name: "Main journals: max. taper" })).toBeFocused();
+	await page.keyboard.type(".0005");
+	await page.getByRole("textbox", { name: "Rod journals (crankpins): max. taper" }).press('"');
+	await expect(page.getByRole("textbox", { name: "Rod journals (crankpins): max. taper" })).toHaveValue(".0005");
+	// A draft outlives the page.
+	await page.goto(`${base}/cards`);
+	await page.getByRole("link", { name: "Go on with the draft" }).click();
+	await expect(size).toHaveValue("1.8110-22");
+	await page.getByRole("button", { name: "Save the card" }).click();
+	await expect(page.getByRole("heading", { name: "Weir pump twin, version 1" })).toBeVisible();
+	await page.getByRole("link", { name: "Engine cards" }).click();
+	await page
+		.getByRole("row", { name: /Weir pump twin/ })
+		.getByRole("link", { name: "Start a job" })
+		.click();
+	await expect(page.getByRole("textbox", { name: "Engine" })).toHaveValue("Weir pump twin");
+	await page.getByRole("button", { name: "Start the job" }).click();
+	await expect(page.getByRole("heading", { name: "Weir pump twin", level: 1 })).toBeVisible();
+	const job = page.url();
+	await page.goto(`${base}/cards`);
+	await page.getByRole("link", { name: "Weir pump twin" }).first().click();
+	await page.getByRole("textbox", { name: "Main journals: max. taper" }).fill(".0004");
+	await page.getByLabel("What is new in this version").fill("taper mended");
+	await page.getByRole("button", { name: "Save as version 2" }).click();
+	await expect(page.getByRole("heading", { name: "Weir pump twin, version 2" })).toBeVisible();
+	await page.getByRole("button", { name: "What changed" }).click();
+	await expect(page.getByRole("row", { name: /Main journals: max. taper 0.0005 0.0004/ })).toBeVisible();
+	await page.goto(job);
+	await expect(page.getByText(/Its card has a version 2 by now/)).toBeVisible();
+	await page.goto(`${job}/limits`);
+	await expect(page.getByText("Main journals: max. taper 0.0004 instead of 0.0005")).toBeVisible();
+	await expect(page.getByRole("textbox", { name: "Main journals: max. taper" })).toHaveValue("0.0005");
+	await page.getByRole("button", { name: "Load version 2 into the form" }).click();
+	await page.getByRole("button", { name: "Save the limits" }).click();
+	await expect(page.getByText("Taken from Weir pump twin, version 2.")).toBeVisible();
+});
+
+test("a table that is not understood whole is settled value by value before any is taken", async ({ page, baseURL }) => {
+	await as(page);
+	await page.goto(`${empty(baseURL)}/cards/new`);
+	await page.getByRole("button", { name: "From a spreadsheet" }).click();
+	await page
+		.getByLabel("Paste here what was copied in the spreadsheet")
+		.fill("\tNew\tTaper\tUndersizes\nMains\t2,1645-2,1655\tabout 5\t10,20,30\nFlywheel\t11,5\t\t\n");
+	await expect(page.getByText("1 value understood.")).toBeVisible();
+	await expect(page.getByText("3 to settle first")).toBeVisible();
+	const take = page.getByRole("button", { name: /^Take/ });
+	await expect(take).toBeDisabled();
+	await page
+		.getByRole("row", { name: /Flywheel/ })
+		.getByRole("button", { name: "Leave it out" })
+		.click();
+	await page.getByLabel("In place of about 5").fill("0,0005");
+	await page.getByLabel("In place of about 5").press("Enter");
+	await page.getByRole("button", { name: "Yes, 0.01; 0.02; 0.03" }).click();
+	await take.click();
+	await expect(page.getByRole("textbox", { name: "Main journals: available undersizes" })).toHaveValue("0.01, 0.02, 0.03");
+	await expect(page.getByRole("textbox", { name: "Main journals: max. taper" })).toHaveValue("0.0005");
 });

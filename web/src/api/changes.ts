@@ -300,7 +300,7 @@ export const useSetFitted = (id: number) =>
 
 export const useSetJudgement = (id: number) =>
 	useChange(
-		({ version, sure, ...body }: { version: number; sure: boolean; limits: LimitSet; policy: Policy }) =>
+		({ version, sure, ...body }: { version: number; sure: boolean; limits: LimitSet; policy: Policy; card?: string }) =>
 			unwrap(
 				client.PUT("/api/v1/jobs/{id}/judgement", {
 					params: { ...at(id), query: { sure }, header: { "If-Match": String(version) } },

@@ -2665,6 +2665,8 @@ export interface components {
             quick?: boolean;
             /** Format: int64 */
             throws?: number;
+            /** @description the plan for the turning shaft: every 45°, every 30°, or its total alone */
+            turn_plan?: string;
             /** @enum {string} */
             unit: "in" | "mm";
         };

@@ -8,6 +8,7 @@ export const jobWords = {
 	engineCards: "Engine cards",
 	itComesBack: "It comes back",
 	limitsOfAJob: "Limits of a job in the shop",
+	theShaftIsTurned: "The shaft is turned",
 	journalsQuickFirst: "Look at journals quickly first",
 	aLookAtFourPlaces: "Four places of nine; the rest is asked for where it could matter.",
 
@@ -45,6 +46,11 @@ export const jobWords = {
 	// walk.ts
 	measuring: (open: number, beyond: number, one: string, many?: string) =>
 		`${open === 0 ? `every ${one} done` : `${count(open, one, many)} open`}${beyond > 0 ? `, ${beyond} out of limits` : ""}`,
+	rodsAndPistons: (of: string[]) =>
+		[of.includes("rods") ? "Rods" : "", of.includes("pistons") ? "Pistons" : ""]
+			.filter(Boolean)
+			.join(" & ")
+			.replace("& P", "& p"),
 	setsOpen: (open: number) => (open === 0 ? "every set done" : `${count(open, "set")} open`),
 	needsLimits: "needs limits",
 	papersAndFiles: "papers and files",
@@ -204,7 +210,7 @@ export const jobWords = {
 
 	// LookPlace.tsx
 	runAFingernailOverEveryJournal:
-		"Run a fingernail over every journal and bore. One look can spare an hour of careful measuring on a part that is scrap.",
+		"Run a fingernail over every running surface. One look can spare an hour of careful measuring on a part that is scrap.",
 	notGraded: "not graded",
 	everyPartGraded: "every part graded",
 	looks: "Looks",

@@ -2,7 +2,7 @@ import { Alert, Button, Stack, Text, Title } from "@mantine/core";
 import type { ReactNode } from "react";
 import type { FeatureView, JobView, Journal } from "../../api/client";
 import { queue } from "../../api/queue";
-import { type Kind, plural } from "../../api/table";
+import { type Kind, plural, rowOf } from "../../api/table";
 import { crankJournal, featureOf, journalKind, partsOf, shapeOf } from "../../api/view";
 import { Crank } from "../../drawing/Crank";
 import { PartRow } from "../../drawing/PartRow";
@@ -74,12 +74,14 @@ function Drawings({ view, grading, here }: PartProps & { view: JobView }) {
 	return (
 		<Stack gap="sm">
 			<div className={look.pair}>{rows.slice(0, 2).map(row)}</div>
-			<Crank
-				title={jobWords.crankshaftSideViewFromTheNose}
-				shaft={view.shaft}
-				journal={journal}
-				wrap={(place, inner) => linked(named(journalKind(place), place.number), inner)}
-			/>
+			{parts.some((f) => rowOf(f.kind).role === "journal") ? (
+				<Crank
+					title={jobWords.crankshaftSideViewFromTheNose}
+					shaft={view.shaft}
+					journal={journal}
+					wrap={(place, inner) => linked(named(journalKind(place), place.number), inner)}
+				/>
+			) : null}
 			<div className={look.pair}>{rows.slice(2).map(row)}</div>
 		</Stack>
 	);

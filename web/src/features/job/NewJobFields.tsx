@@ -17,6 +17,7 @@ export interface NewJobForm extends LayoutForm {
 	/** What it starts from: "card" and a version's id, "back" or "job" and a job's id; nothing for an engine nobody knows. */
 	from: string;
 	journal_plan: string;
+	turn_plan: string;
 	quick: boolean;
 }
 
@@ -87,6 +88,7 @@ export function HeadFields({ form }: FieldsProps) {
 /** How its journals are read. */
 export function PlanFields({ form }: FieldsProps) {
 	const plans = useQuery(plansQuery);
+	const blind = plans.data?.find((p) => p.id === form.values.turn_plan)?.blind;
 	return (
 		<SimpleGrid cols={{ base: 1, sm: 2 }}>
 			<Select
@@ -96,8 +98,14 @@ export function PlanFields({ form }: FieldsProps) {
 				data={plans.data?.filter((p) => !p.turn).map((p) => ({ value: p.id, label: p.name })) ?? []}
 				{...form.getInputProps("journal_plan")}
 			/>
+			<Select
+				label={jobWords.theShaftIsTurned}
+				description={blind ? jobWords.cannotSee(blind) : " "}
+				allowDeselect={false}
+				data={plans.data?.filter((p) => p.turn).map((p) => ({ value: p.id, label: p.name })) ?? []}
+				{...form.getInputProps("turn_plan")}
+			/>
 			<Switch
-				mt="xl"
 				label={jobWords.journalsQuickFirst}
 				description={jobWords.aLookAtFourPlaces}
 				{...form.getInputProps("quick", { type: "checkbox" })}

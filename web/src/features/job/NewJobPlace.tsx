@@ -40,6 +40,7 @@ function NewJob({ unit }: { unit: "in" | "mm" }) {
 			duty: "standard",
 			from: "",
 			journal_plan: "3x3",
+			turn_plan: "turn",
 			quick: false,
 		}),
 		{
@@ -74,6 +75,7 @@ function NewJob({ unit }: { unit: "in" | "mm" }) {
 				...(what === "back" ? { back_of: Number(id) } : {}),
 				...(what === "job" ? { copy_from: Number(id) } : {}),
 				journal_plan: v.journal_plan,
+				turn_plan: v.turn_plan,
 				quick: v.quick,
 			},
 			{

@@ -15,7 +15,7 @@ import css from "./job.module.css";
 /** By which plans the parts of a job are measured, with what each plan would miss. */
 export function PlanChoice({ view }: { view: JobView }) {
 	const kinds = [...new Set(view.features.map((f) => f.kind))].filter((kind) =>
-		view.features.some((f) => f.kind === kind && !f.columns && kind !== "runout"),
+		view.features.some((f) => f.kind === kind && !f.columns),
 	);
 	return (
 		<section>
@@ -41,7 +41,7 @@ function PlanOf({ view, kind, f }: { view: JobView; kind: Kind; f: FeatureView }
 	const plans = useQuery(plansQuery);
 	const [asking, setAsking] = useState(false);
 	// It takes the server half a second, so it is asked for only by who is about to choose.
-	const power = useQuery({ ...powerQuery(view.job.id, kind), enabled: asking });
+	const power = useQuery({ ...powerQuery(view.job.id, kind), enabled: asking && kind !== "runout" });
 	const powerOf = (plan: string, quick: boolean) => power.data?.find((p) => p.plan === plan && p.quick === quick);
 	const set = useSetPlan(view.job.id);
 	const looking = useSetQuick(view.job.id);

@@ -74,7 +74,7 @@ export function steps(view: JobView): Step[] {
 		...measuring("Block", at(view, "block"), "part"),
 		...measuring("Crank", [...journals(view), ...at(view, "crank").filter((f) => rowOf(f.kind).role !== "journal")], "journal"),
 		...measuring("Runout", at(view, "runout"), "main"),
-		...measuring("Rods & pistons", at(view, "rods"), "part"),
+		...measuring(jobWords.rodsAndPistons(at(view, "rods").map((f) => rowOf(f.kind).component)), at(view, "rods"), "part"),
 		...measuring("Cam", at(view, "cam"), "part"),
 		...fits,
 	];

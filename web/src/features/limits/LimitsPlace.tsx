@@ -1,8 +1,9 @@
 import { Button, Group, Stack, Title } from "@mantine/core";
 import { notifications } from "@mantine/notifications";
-import { useQuery } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { useParams } from "react-router";
+import { cardTakenQuery } from "../../api/cards";
 import { useSetJudgement } from "../../api/changes";
 import { type JobView, type LimitSet, type Policy, Refusal } from "../../api/client";
 import { jobQuery } from "../../api/queries";
@@ -35,6 +36,7 @@ interface Form extends Judging {
 function LimitsForm({ view }: { view: JobView }) {
 	const { job } = view;
 	const save = useSetJudgement(job.id);
+	const queries = useQueryClient();
 	const kept = useKeptForm<Form>(`limits.${job.id}`, () => ({ ...judging(job.limits, job.policy, job.unit), card: "" }), {
 		validate: (v) => fromTyped(v.typed, v.stored, job.unit).errors,
 	});
@@ -61,6 +63,7 @@ function LimitsForm({ view }: { view: JobView }) {
 				onSuccess: () => {
 					kept.drop();
 					setAsked({});
+					if (values.card) void queries.invalidateQueries({ queryKey: cardTakenQuery(job.id).queryKey });
 					notifications.show({
 						message: limitsWords.theLimitsAreSavedEveryVerdict,
 						closeButtonProps: { "aria-label": "Close" },

@@ -6,8 +6,10 @@ import { useState } from "react";
 import { Link } from "react-router";
 import type { JobLine } from "../../api/client";
 import { jobsQuery } from "../../api/queries";
-import { journalKind } from "../../api/view";
+import { plural, rowOf } from "../../api/table";
+import { journalKind, onCrank, shapeOf } from "../../api/view";
 import { Crank } from "../../drawing/Crank";
+import { PartRow } from "../../drawing/PartRow";
 import { StatusMark } from "../../drawing/status";
 import look from "../../look/look.module.css";
 import { Bar } from "../../ui/Bar";
@@ -107,20 +109,7 @@ function JobRow({ job }: { job: JobLine }) {
 				<b>{job.engine}</b> <span className={look.soft}>{job.customer || shopWords.noCustomerNamed}</span>
 			</span>
 			<span className={`${look.figure} ${look.soft}`}>{job.number}</span>
-			<Crank
-				small
-				title={shopWords.crankshaftOf(job.engine)}
-				shaft={job.shaft}
-				journal={(place) => {
-					const f = job.features.find((one) => one.kind === journalKind(place) && one.number === place.number);
-					return {
-						standing: f ? f.standing : "open",
-						taken: f?.complete ? 1 : 0,
-						of: f && !f.complete && f.standing !== "beyond" ? 2 : 0,
-						label: `${place.throw ? shopWords.rodJournal : "Main"} ${place.number}`,
-					};
-				}}
-			/>
+			<Drawing job={job} />
 			<StandingSummary job={job} />
 			<span className={css.waits} title={setsOf(job)}>
 				{waitsWords(job.waits)}
@@ -132,6 +121,42 @@ function JobRow({ job }: { job: JobLine }) {
 			</span>
 			<span className={`${look.figure} ${look.right}`}>{job.ready_on ? money(job.cost ?? 0, job.currency ?? "") : ""}</span>
 		</Link>
+	);
+}
+
+/** How far a part of a job's drawing is. */
+const stands = (f: JobLine["features"][number] | undefined) => ({
+	standing: f ? f.standing : ("open" as const),
+	taken: f?.complete ? 1 : 0,
+	of: f && !f.complete && f.standing !== "beyond" ? 2 : 0,
+});
+
+/** The crankshaft of a job; of what came without one, its first parts in a row. */
+function Drawing({ job }: { job: JobLine }) {
+	const first = job.features.find((f) => shapeOf(f.kind) !== undefined);
+	const shape = first && shapeOf(first.kind);
+	if (job.features.some((f) => rowOf(f.kind).role === "journal" && onCrank(f.kind)) || !first || !shape) {
+		return (
+			<Crank
+				small
+				title={shopWords.crankshaftOf(job.engine)}
+				shaft={job.shaft}
+				journal={(place) => ({
+					...stands(job.features.find((one) => one.kind === journalKind(place) && one.number === place.number)),
+					label: `${place.throw ? shopWords.rodJournal : "Main"} ${place.number}`,
+				})}
+			/>
+		);
+	}
+	const parts = job.features.filter((f) => f.kind === first.kind);
+	return (
+		<span className={css.row}>
+			<PartRow
+				shape={shape}
+				title={`${plural(first.kind)}, ${job.engine}`}
+				parts={parts.map((f) => ({ ...stands(f), number: f.number, label: `${f.number}` }))}
+			/>
+		</span>
 	);
 }
 
