@@ -101,10 +101,10 @@ func (a *Application) SetCard(ctx context.Context, card string, b CardBody) ([]s
 		return nil, refuse("engine", words.Told("refuse.engine"))
 	}
 	if err := b.Judgement.check(b.Unit); err != nil {
-		return nil, err
+		return nil, within("judgement.", err)
 	}
 	if err := b.Judgement.ask(b.Unit); err != nil && !b.Sure {
-		return nil, err
+		return nil, within("judgement.", err)
 	}
 	c := store.Card{ID: b.ID, Card: card, Engine: strings.TrimSpace(b.Engine), Book: strings.TrimSpace(b.Book),
 		Note: strings.TrimSpace(b.Note), Unit: b.Unit, Layout: l, Came: part.Ordered(b.Came),

@@ -25,7 +25,11 @@ func (a *Application) AddNote(ctx context.Context, job int64, b NoteBody) (JobVi
 		return JobView{}, refuse("text", words.Told("refuse.note"))
 	}
 	n := store.Note{ID: b.ID, JobID: job, Kind: b.Kind, Number: b.Number, Component: b.Component, Text: text}
-	return a.changedOf(ctx, job, b.Kind.Row().Component, b.Component, a.store.AddNote(ctx, n))
+	err := a.store.AddNote(ctx, n)
+	if b.Kind == "" {
+		return a.changed(ctx, job, err)
+	}
+	return a.changedPart(ctx, job, b.Kind, b.Component, err)
 }
 
 // WithdrawNote takes a note out of sight, or brings it back.

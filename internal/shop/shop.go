@@ -4,7 +4,9 @@ package shop
 
 import (
 	"context"
+	"errors"
 	"log/slog"
+	"slices"
 
 	"ledge/internal/photo"
 	"ledge/internal/store"
@@ -85,6 +87,20 @@ func refuseAll(places []Place) error {
 		return nil
 	}
 	return &Refusal{Says: places[0].Says, Places: places}
+}
+
+// within is a refusal whose fields lie inside another.
+func within(at string, err error) error {
+	var refusal *Refusal
+	if !errors.As(err, &refusal) {
+		return err
+	}
+	inside := *refusal
+	inside.Places = slices.Clone(refusal.Places)
+	for i := range inside.Places {
+		inside.Places[i].Field = at + inside.Places[i].Field
+	}
+	return &inside
 }
 
 func conflict(says string) error { return &Refusal{Kind: Conflicts, Says: says} }

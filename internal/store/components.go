@@ -340,7 +340,7 @@ func (s *Store) untouched(ctx context.Context, tx *sqlx.Tx, c Component) error {
 		return conflict("conflict.another_there", "component", c.Name())
 	}
 	var decided []part.Set
-	if err := tx.SelectContext(ctx, &decided, `SELECT DISTINCT "set" FROM decisions WHERE job_id = ? AND component = ?`,
+	if err := tx.SelectContext(ctx, &decided, `SELECT DISTINCT set_name FROM decisions WHERE job_id = ? AND component = ?`,
 		c.JobID, c.Tag); err != nil {
 		return err
 	}
