@@ -42,6 +42,9 @@ func Fill(ctx context.Context, s *store.Store, today time.Time) error {
 	if err := overrule(ctx, a); err != nil {
 		return err
 	}
+	if err := sawmillCard(ctx, s); err != nil {
+		return err
+	}
 	return earlier(ctx, s, today)
 }
 

@@ -204,7 +204,7 @@ func (t *tableReader) check() {
 			}
 			t.blame(kind, "wear_max", words.Told("table.wear_size"), worn.Format(t.unit))
 		}
-		for _, d := range l.Doubts(t.unit) {
+		for _, d := range l.Doubts(t.unit, kind.Quantity() != part.Size) {
 			if f := limit.FieldNamed(d.Field); f != nil {
 				t.blame(kind, d.Field, words.In(t.unit).Say(d.Why), written(f, d.Likely, t.unit))
 			}

@@ -100,10 +100,7 @@ func (a *Application) SetCard(ctx context.Context, card string, b CardBody) ([]s
 	if strings.TrimSpace(b.Engine) == "" {
 		return nil, refuse("engine", words.Told("refuse.engine"))
 	}
-	if err := b.Judgement.check(b.Unit); err != nil {
-		return nil, within("judgement.", err)
-	}
-	if err := b.Judgement.ask(b.Unit); err != nil && !b.Sure {
+	if err := b.Judgement.settled(b.Unit, b.Sure); err != nil {
 		return nil, within("judgement.", err)
 	}
 	c := store.Card{ID: b.ID, Card: card, Engine: strings.TrimSpace(b.Engine), Book: strings.TrimSpace(b.Book),

@@ -89,7 +89,7 @@ func (c calendar) candidate(component store.Component, view JobView) Candidate {
 			func(o disposition.Set) bool { return o.Set == s.Set }); i >= 0 && len(view.Evaluation.Sets[i].Reasons) > 0 {
 			one.Why = view.Evaluation.Sets[i].Reasons[0].Text
 		}
-		settled = settled && s.Action != disposition.Remeasure
+		settled = settled && s.Action.Decides()
 		out.Sets = append(out.Sets, one)
 	}
 	if c.entered && settled {

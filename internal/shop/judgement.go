@@ -127,13 +127,19 @@ func (a *Application) SetJudgement(ctx context.Context, id, version int64, b Jud
 	if err != nil {
 		return JobView{}, err
 	}
-	if err := b.check(job.Unit); err != nil {
-		return JobView{}, err
-	}
-	if err := b.ask(job.Unit); err != nil && !sure {
+	if err := b.settled(job.Unit, sure); err != nil {
 		return JobView{}, err
 	}
 	return a.changed(ctx, id, a.store.SetJudgement(ctx, id, version, b.Limits, b.Policy, b.Card))
+}
+
+// settled refuses what looks mistyped unless somebody is sure, and then what cannot be: thousandths typed as whole ones
+// contradict each other without being wrong.
+func (b JudgementBody) settled(s unit.System, sure bool) error {
+	if err := b.ask(s); err != nil && !sure {
+		return err
+	}
+	return b.check(s)
 }
 
 // check refuses what cannot be, by the same rules as the open file's reader.
@@ -149,7 +155,7 @@ func (b JudgementBody) ask(s unit.System) error {
 	var places []Place
 	for block, byKind := range map[string]map[part.Kind]limit.Limits{"book": b.Limits.Book, "close": b.Limits.Close} {
 		for kind, l := range byKind {
-			for _, d := range l.Doubts(s) {
+			for _, d := range l.Doubts(s, kind.Quantity() != part.Size) {
 				places = append(places, Place{Field: "limits." + block + "." + string(kind) + "." + d.Field,
 					Says: words.In(s).Say(d.Why), Marks: unusual(d.Likely...)})
 			}

@@ -192,7 +192,7 @@ func bench(in *inspection.Inspection, result disposition.Result) any {
 	}
 	for _, k := range part.AtBench() {
 		if limits, ok := in.LimitsFor(k, 2); ok {
-			for _, d := range limits.Doubts(in.Unit) {
+			for _, d := range limits.Doubts(in.Unit, k.Quantity() != part.Size) {
 				lines = append(lines, line{Doubts: []string{words.In(in.Unit).Say(d.Why)}})
 			}
 		}

@@ -5,6 +5,9 @@ import { as, ready } from "./hands";
 const PLACES = [
 	"/",
 	"/jobs/new",
+	"/cards",
+	"/cards/new",
+	"/jobs/1/components",
 	"/jobs/1",
 	"/jobs/1/limits",
 	"/jobs/4/bench/rod_journal/1",

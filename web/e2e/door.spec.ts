@@ -3,19 +3,19 @@ import type { FeatureView, JobView } from "../src/api/client";
 import { Hands, type Truth } from "./door";
 import { as, by } from "./hands";
 
-/** The shop on its first day stands two doors on. */
-const empty = (base: string | undefined) => (base ?? "").replace(/\d+$/, (port) => String(Number(port) + 2));
+/** The shop on its first day, beside the demo's. */
+const base = `http://127.0.0.1:${Number(process.env.LEDGE_PORT ?? 8271) + 4}`;
 
 /** What the demo's sawmill engine reads, place by place; where nobody read it, what is usual. */
-async function sawmill(page: Page, base: string): Promise<{ truth: Truth; table: string }> {
-	const model: JobView = await (await page.request.get(`${base}/api/v1/jobs/6`)).json();
+async function sawmill(page: Page, demo: string): Promise<{ truth: Truth; table: string }> {
+	const model: JobView = await (await page.request.get(`${demo}/api/v1/jobs/6`)).json();
 	const truth: Truth = (part, station, direction) => {
 		const of = (f: FeatureView) =>
 			f.tape.filter((r) => r.superseded_by === undefined && r.station === station && r.direction === direction).at(-1)?.value;
 		const one = model.features.find((f) => f.kind === part.kind && f.number === part.number);
 		return (one && of(one)) ?? 0;
 	};
-	const written = await page.request.post(`${base}/api/v1/limit-tables/write`, {
+	const written = await page.request.post(`${demo}/api/v1/limit-tables/write`, {
 		...by(),
 		data: { limits: model.job.limits, unit: "in", block: "book" },
 	});
@@ -39,9 +39,36 @@ const tenthsDial = (hands: Hands) => async (part: FeatureView) => {
 	await expect(hands.page.getByRole("textbox", { name: /Reading at/ })).toBeFocused();
 };
 
+test("an empty shop is filled with a sample and emptied again; the bench explains itself once", async ({ page }) => {
+	await page.addInitScript(() => localStorage.setItem("ledge.person", JSON.stringify("Wanda Pell")));
+	await page.goto(base);
+	await page.getByText("millimetres").click();
+	await page.getByRole("button", { name: "Fill the shop with a sample" }).click();
+	await expect(page.getByRole("link", { name: /Orchard pump four/ }).first()).toBeVisible();
+	await page.goto(`${base}/jobs/4/bench/main_journal/3`);
+	const note = page.getByRole("note", { name: "How the bench works" });
+	await expect(note).toBeVisible();
+	await note.getByRole("button", { name: "I know" }).click();
+	await page.reload();
+	await expect(page.getByRole("textbox", { name: /Reading at/ })).toBeFocused();
+	await expect(note).toHaveCount(0);
+	await page.goto(`${base}/jobs/4/features/main_journal/1`);
+	await page.getByLabel("A note").fill("burr at the oil hole, dressed");
+	await page.keyboard.press("Enter");
+	await expect(page.getByText("burr at the oil hole, dressed")).toBeVisible();
+	await page.goto(base);
+	await page.getByRole("button", { name: "Take the sample away" }).click();
+	await page.getByRole("button", { name: "Take it away" }).click();
+	await expect(page.getByText("No jobs yet")).toBeVisible();
+	await page.goto(`${base}/jobs/new`);
+	await expect(page.getByRole("radio", { name: "millimetres" })).toBeChecked();
+	await page.goto(base);
+	await page.getByText("inches").click();
+	await expect(page.getByRole("radio", { name: "inches" })).toBeChecked();
+});
+
 test("from an empty shop to a proved order in at most 1 000 keys", async ({ page, baseURL }) => {
 	test.setTimeout(100_000);
-	const base = empty(baseURL);
 	const { truth, table } = await sawmill(page, baseURL ?? "");
 	const hands = new Hands(page, base, page.request);
 	await page.goto(base);
@@ -64,8 +91,7 @@ test("from an empty shop to a proved order in at most 1 000 keys", async ({ page
 	await hands.press("n");
 	await expect(page).toHaveURL(/\/bench\//);
 	// By set-up the bench goes on by itself.
-	for (let n = 0; n < 4 && !(await page.evaluate(() => localStorage.getItem("ledge.path")?.includes("setup"))); n++)
-		await hands.press("p");
+	await hands.bySetup();
 	await hands.measure(truth, tenthsDial(hands));
 	const measured = hands.keys;
 	for (let n = 0; n < 12 && page.url().includes("/decide"); n++) {
@@ -100,7 +126,6 @@ test("from an empty shop to a proved order in at most 1 000 keys", async ({ page
 });
 
 test("a loose crankshaft from the door to its decision in at most 250 keys", async ({ page, baseURL }) => {
-	const base = empty(baseURL);
 	const { truth, table } = await sawmill(page, baseURL ?? "");
 	await as(page);
 	const hands = new Hands(page, base, page.request);
@@ -126,8 +151,7 @@ test("a loose crankshaft from the door to its decision in at most 250 keys", asy
 	await expect(page.getByText("The limits are saved.")).toBeVisible();
 	await hands.press("n");
 	await expect(page).toHaveURL(/\/bench\//);
-	for (let n = 0; n < 4 && !(await page.evaluate(() => localStorage.getItem("ledge.path")?.includes("setup"))); n++)
-		await hands.press("p");
+	await hands.bySetup();
 	// The total of a turn is the largest less the smallest indication.
 	const turn = (part: FeatureView) => {
 		const all = [0, 1, 2, 3, 4, 5, 6, 7].map((direction) => truth(part, 0, direction));
@@ -182,9 +206,9 @@ for (const [what, gone, never, always] of [
 		/rods by eye/i,
 	],
 ] as const) {
-	test(`${what} is asked nothing about what is not there`, async ({ page, baseURL }) => {
+	test(`${what} is asked nothing about what is not there`, async ({ page }) => {
 		await as(page);
-		await page.goto(`${empty(baseURL)}/jobs/new`);
+		await page.goto(`${base}/jobs/new`);
 		await page.getByRole("textbox", { name: "Engine" }).fill(`Mill, ${what}`);
 		for (const name of gone) await page.getByText(name, { exact: true }).click();
 		if (what === "a set of rods") {
@@ -199,9 +223,9 @@ for (const [what, gone, never, always] of [
 	});
 }
 
-test("a V-eight is walked with two decks, rods in pairs and no question twice", async ({ page, baseURL }) => {
+test("a V-eight is walked with two decks, rods in pairs and no question twice", async ({ page }) => {
 	await as(page);
-	await page.goto(`${empty(baseURL)}/jobs/new`);
+	await page.goto(`${base}/jobs/new`);
 	await page.getByRole("textbox", { name: "Engine" }).fill("Ferry eight");
 	await page.getByText("in a V", { exact: true }).click();
 	await page.getByLabel("Cylinders", { exact: true }).fill("8");
@@ -210,17 +234,14 @@ test("a V-eight is walked with two decks, rods in pairs and no question twice", 
 	const asked = await walked(page);
 	expect(asked).toMatch(/rod 8/i);
 	expect(asked).not.toMatch(/main 6|cam lobes/i);
-	const view: JobView = await (
-		await page.request.get(`${empty(baseURL)}/api/v1/jobs/${/jobs\/(\d+)/.exec(page.url())?.[1]}`)
-	).json();
+	const view: JobView = await (await page.request.get(`${base}/api/v1/jobs/${/jobs\/(\d+)/.exec(page.url())?.[1]}`)).json();
 	expect(view.features.filter((f) => f.kind === "deck")).toHaveLength(2);
 	expect(view.features.filter((f) => f.kind === "rod_bearing")).toHaveLength(8);
 	expect(new Set(view.walk.items.map((i) => i.topic)).size).toBe(view.walk.items.length);
 });
 
-test("a card has versions: jobs keep what they took, and say what differs in a newer one", async ({ page, baseURL }) => {
+test("a card has versions: jobs keep what they took, and say what differs in a newer one", async ({ page }) => {
 	await as(page);
-	const base = empty(baseURL);
 	await page.goto(`${base}/cards/new`);
 	await page.getByRole("textbox", { name: "Engine" }).fill("Weir pump twin");
 	await page.getByLabel("Cylinders", { exact: true }).fill("2");
@@ -264,9 +285,9 @@ test("a card has versions: jobs keep what they took, and say what differs in a n
 	await expect(page.getByText("Taken from Weir pump twin, version 2.")).toBeVisible();
 });
 
-test("a table that is not understood whole is settled value by value before any is taken", async ({ page, baseURL }) => {
+test("a table that is not understood whole is settled value by value before any is taken", async ({ page }) => {
 	await as(page);
-	await page.goto(`${empty(baseURL)}/cards/new`);
+	await page.goto(`${base}/cards/new`);
 	await page.getByRole("button", { name: "From a spreadsheet" }).click();
 	await page
 		.getByLabel("Paste here what was copied in the spreadsheet")
@@ -285,4 +306,47 @@ test("a table that is not understood whole is settled value by value before any 
 	await take.click();
 	await expect(page.getByRole("textbox", { name: "Main journals: available undersizes" })).toHaveValue("0.01, 0.02, 0.03");
 	await expect(page.getByRole("textbox", { name: "Main journals: max. taper" })).toHaveValue("0.0005");
+});
+
+test("a whole inline four's card is typed in under 200 keys", async ({ page }) => {
+	await as(page);
+	const hands = new Hands(page, base, page.request);
+	await page.goto(`${base}/cards/new`);
+	await expect(page.getByRole("textbox", { name: "Engine" })).toBeFocused();
+	await hands.type("Mill four");
+	await page.getByRole("textbox", { name: "Main journals: new" }).click();
+	hands.keys++;
+	// As the book prints it, small figures in thousandths; a quote mark copies from above.
+	const sheet = [
+		["2.2480-90", "2", ".5", ".5", "2", "1.2-2.2", "3.5", "", "10,20,30", ""], // main journals
+		["1.9990-2", '"', '"', '"', "1-2", "3.2", "", '"', ""], // rod journals
+		["2.4370-8", '"', ".6", ".8", "1"], // the tunnel
+		["2.1247-53", ".4", ".5", ""], // big ends
+		["3.7190-200", "6", "5", "3", "2-3", "7", "", "20,30,40"], // cylinders
+		["1", "10"], // deck
+		["2-7", ".01", ""], // end play
+		["3.7165-70"], // pistons
+	];
+	for (const value of sheet.flat().slice(0, -1)) {
+		await hands.type(value);
+		await hands.press("Tab");
+	}
+	await hands.type("3.7165-70");
+	await hands.press("Enter");
+	await expect(page.getByRole("button", { name: "Yes, take what was meant" })).toBeFocused();
+	await hands.press("Enter");
+	await expect(page.getByRole("heading", { name: "Mill four, version 1" })).toBeVisible();
+	console.log(`an inline four's card: ${hands.keys} keys`);
+	const { cards } = await (await page.request.get(`${base}/api/v1/cards`)).json();
+	const [card] = await (
+		await page.request.get(`${base}/api/v1/cards/${cards.find((c: { engine: string }) => c.engine === "Mill four").card}`)
+	).json();
+	const { book } = card.limits;
+	expect(book.rod_journal.new).toEqual({ min: 507_746_000, max: 508_000_000 });
+	expect(book.main_journal.clearance.new).toEqual({ min: 304_800, max: 558_800 });
+	expect(book.rod_journal.undersizes).toEqual([2_540_000, 5_080_000, 7_620_000]);
+	expect(book.main_housing.alignment_max).toBe(254_000);
+	expect(book.cylinder.taper_max).toBe(1_270_000);
+	expect(book.deck).toMatchObject({ max: 254_000, skim_max: 2_540_000 });
+	expect(hands.keys).toBeLessThan(200);
 });

@@ -62,13 +62,13 @@ export default defineConfig({
 		{ name: "work", testMatch: /(bench|decide|engine)\.spec/, workers: 1 },
 		{
 			name: "places",
-			testMatch: /(accessible|hands|touch|door)\.spec/,
+			testMatch: /(accessible|hands|touch)\.spec/,
 			workers: 1,
 			use: { baseURL: `http://127.0.0.1:${port + 2}` },
 		},
 		{
 			name: "around",
-			testIgnore: /(bench|decide|engine|accessible|hands|touch|door)\.spec/,
+			testIgnore: /(bench|decide|engine|accessible|hands|touch)\.spec/,
 			workers: 1,
 			use: { baseURL: `http://127.0.0.1:${port + 3}` },
 		},

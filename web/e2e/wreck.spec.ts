@@ -59,3 +59,36 @@ test("a spare crankshaft is measured beside the one that came, and takes its pla
 	await rest(page);
 	expect(await sets()).toBe(before);
 });
+
+test("a wreck is replaced by a spare in one step, and two cores are compared with prices", async ({ page, request }) => {
+	const file = await (await request.get("/api/v1/jobs/6/archive")).body();
+	const taken = await request.post(`/api/v1/archives?id=${crypto.randomUUID()}`, {
+		...by(),
+		headers: { ...by().headers, "Content-Type": "application/octet-stream" },
+		data: file,
+	});
+	const { job } = (await taken.json()) as { job: number };
+	await as(page, "Wanda Pell");
+	await page.goto(`/jobs/${job}/components`);
+	await page.getByLabel("Its name").fill("from the shed");
+	await page.getByLabel("Stamped on it").fill("K2");
+	await page.getByRole("button", { name: "Put it beside, to be measured" }).click();
+	const compared = page.getByRole("region", { name: "Crankshaft: side by side" });
+	await expect(compared.getByRole("link", { name: "Crankshaft (from the shed)" })).toBeVisible();
+	await expect(compared.getByRole("row", { name: /^Mains/ })).toContainText(/grind|polish|reuse/i);
+	await expect(compared.getByRole("row", { name: /Work on it/ })).toContainText(
+		/\d crowns ready .*known when every set is measured/,
+	);
+	await page.getByRole("button", { name: "Take it off: Crankshaft (from the shed)" }).click();
+	await expect(compared).toHaveCount(0);
+
+	await page.goto(`/jobs/${job}/components?replace=crankshaft`);
+	const dialog = page.getByRole("dialog");
+	await dialog.getByLabel("Why").fill("cracked at the third web");
+	await dialog.getByRole("button", { name: "Put it in its place" }).click();
+	await expect(page.getByText(/Retired by Wanda Pell.*in its place: Crankshaft \(spare\)/)).toBeVisible();
+	await page.goto(`/jobs/${job}`);
+	await expect(page.getByRole("link", { name: "Measure Main 1 (spare)" }).first()).toBeVisible();
+	const view = await (await request.get(`/api/v1/jobs/${job}`)).json();
+	expect(view.said.find((s: { set: string }) => s.set === "main_journals").action).toBe("measure");
+});

@@ -16,8 +16,9 @@ type Doubt struct {
 }
 
 // Doubts lists what looks mistyped in l: most often thousandths of an inch, or hundredths of a
-// millimetre, typed as whole ones. Common practice.
-func (l Limits) Doubts(s unit.System) []Doubt {
+// millimetre, typed as whole ones. gap tells that the limits are of gaps and indications, all of which are small. Common
+// practice.
+func (l Limits) Doubts(s unit.System, gap bool) []Doubt {
 	var doubts []Doubt
 	small, step := s.Pick(100*unit.Thou, 5*unit.Millimetre/2), s.Pick(250*unit.Thou, 6*unit.Millimetre)
 	ask := func(field string, most unit.Length, values ...unit.Length) {
@@ -39,7 +40,7 @@ func (l Limits) Doubts(s unit.System) []Doubt {
 	}
 	for i := range Fields {
 		f := &Fields[i]
-		if !f.Small {
+		if !f.Small && !gap {
 			continue
 		}
 		most := small
@@ -49,7 +50,7 @@ func (l Limits) Doubts(s unit.System) []Doubt {
 		ask(f.Name, most, f.get(&l).Lengths()...)
 	}
 	for number, own := range l.ByNumber {
-		for _, d := range own.Doubts(s) {
+		for _, d := range own.Doubts(s, gap) {
 			d.Field = fmt.Sprintf("by_number.%d.%s", number, d.Field)
 			doubts = append(doubts, d)
 		}

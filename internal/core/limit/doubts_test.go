@@ -38,8 +38,9 @@ func TestLimitsThatLookMistyped(t *testing.T) {
 		{"tenths of thousandths as a clearance",
 			Limits{Clearance: &Clearance{New: &Range{in("10")[0], in("22")[0]}}}, unit.In, "clearance.new",
 			in("0.010", "0.022")},
+		{"an end play in thousandths", Limits{New: &Range{in("2")[0], in("7")[0]}}, unit.In, "new", in("0.002", "0.007")},
 	} {
-		doubts := tt.limits.Doubts(tt.system)
+		doubts := tt.limits.Doubts(tt.system, tt.field == "new")
 		if len(doubts) != 1 || doubts[0].Field != tt.field {
 			t.Errorf("%s: %+v", tt.name, doubts)
 			continue
@@ -53,7 +54,7 @@ func TestLimitsThatLookMistyped(t *testing.T) {
 	taper, wear := in("0.0005")[0], in("0.012")[0]
 	sound := Limits{TaperMax: &taper, WearMax: &wear, Undersizes: in("0.010", "0.020", "0.060"),
 		Shells: in("-0.002", "0.001"), New: &Range{in("2.4985")[0], in("2.4995")[0]}}
-	if doubts := sound.Doubts(unit.In); len(doubts) > 0 {
+	if doubts := sound.Doubts(unit.In, false); len(doubts) > 0 {
 		t.Errorf("sound limits: %+v", doubts)
 	}
 	if likely, odd := StampDoubt(in("10")[0], unit.In); !odd || likely != in("0.010")[0] {

@@ -68,21 +68,23 @@ export const layoutErrors = (v: LayoutForm): Record<string, string> => ({
 });
 
 interface LayoutFieldsProps {
+	/** What is ticked: what came in, where nothing else is said. */
+	of?: string;
 	values: LayoutForm;
 	errors: FormErrors;
 	onChange: (values: Partial<LayoutForm>) => void;
 }
 
 /** What came in, and of its layout what that has to do with. */
-export function LayoutFields({ values: v, errors, onChange }: LayoutFieldsProps) {
+export function LayoutFields({ of = layoutWords.whatCameIn, values: v, errors, onChange }: LayoutFieldsProps) {
 	const has = (...some: Came[]) => some.some((c) => v.came.includes(c));
 	const whole = WHOLE.every((c) => v.came.includes(c));
 	/** Another number of cylinders or throws is another shaft: what was known of the old one goes. */
 	const lay = (values: Partial<LayoutForm>) => onChange({ ...values, cylinders_per_throw: 0, pins: undefined });
 	return (
 		<>
-			<fieldset className={css.choice} aria-label={layoutWords.whatCameIn}>
-				<div className={css.label}>{layoutWords.whatCameIn}</div>
+			<fieldset className={css.choice} aria-label={of}>
+				<div className={css.label}>{of}</div>
 				<Group gap="xs">
 					<Chip
 						checked={whole}
@@ -100,7 +102,7 @@ export function LayoutFields({ values: v, errors, onChange }: LayoutFieldsProps)
 				</Group>
 				{errors.came ? <div className={look.wrong}>{errors.came}</div> : null}
 			</fieldset>
-			<Group align="flex-end" gap="lg">
+			<Group align="flex-end" gap="md">
 				<Choice
 					label={layoutWords.unit}
 					data={{ in: layoutWords.inches, mm: layoutWords.millimetres }}
@@ -146,7 +148,7 @@ function Count({ label, usual, value, error, onChange }: CountProps) {
 	return (
 		<NumberInput
 			label={label}
-			w={usual ? 150 : 100}
+			w={usual ? 126 : 92}
 			placeholder={usual ? layoutWords.usual : undefined}
 			min={1}
 			max={49}

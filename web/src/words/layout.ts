@@ -8,6 +8,7 @@ export const layoutSaid = (l: { arrangement: keyof typeof LIE; cylinders: number
 
 export const layoutWords = {
 	whatCameIn: "What came in",
+	whatItCovers: "What it covers",
 	wholeEngine: "Whole engine",
 	sayWhatCame: "Say what came in.",
 	unit: "Limits and sizes are in",

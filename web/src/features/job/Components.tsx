@@ -46,37 +46,39 @@ export function ComponentTable({ view, shown, onReplace }: ComponentTableProps) 
 	const failed = off.error ?? (retiring ? undefined : retire.error);
 	return (
 		<>
-			<Table>
-				<Table.Tbody>
-					{shown.map((c) => (
-						<Table.Tr key={c.id}>
-							<Table.Th scope="row">
-								{componentName(c)}
-								{c.stamp ? <span className={look.soft}> {jobWords.stamped(c.stamp)}</span> : null}
-							</Table.Th>
-							<Table.Td className={look.soft}>{ORIGIN_WORD[c.origin]}</Table.Td>
-							<Table.Td>
-								<Standing view={view} component={c} />
-							</Table.Td>
-							<Table.Td>
-								{view.job.closed_at ? null : c.retired ? (
-									<Act
-										words={jobWords.takeItBack}
-										of={c}
-										onClick={() => retire.mutate({ component: c.id, id: newId(), retired: false })}
-									/>
-								) : (
-									<Group gap={2}>
-										{onReplace ? <Act words={jobWords.replaceIt} of={c} onClick={() => onReplace(c)} /> : null}
-										<Act words={jobWords.retire} of={c} onClick={() => setRetiring(c)} />
-										{onReplace ? <Act words={jobWords.takeItOff} of={c} onClick={() => off.mutate(c.id)} /> : null}
-									</Group>
-								)}
-							</Table.Td>
-						</Table.Tr>
-					))}
-				</Table.Tbody>
-			</Table>
+			<div className={look.scroll}>
+				<Table>
+					<Table.Tbody>
+						{shown.map((c) => (
+							<Table.Tr key={c.id}>
+								<Table.Th scope="row">
+									{componentName(c)}
+									{c.stamp ? <span className={look.soft}> {jobWords.stamped(c.stamp)}</span> : null}
+								</Table.Th>
+								<Table.Td className={look.soft}>{ORIGIN_WORD[c.origin]}</Table.Td>
+								<Table.Td>
+									<Standing view={view} component={c} />
+								</Table.Td>
+								<Table.Td>
+									{view.job.closed_at ? null : c.retired ? (
+										<Act
+											words={jobWords.takeItBack}
+											of={c}
+											onClick={() => retire.mutate({ component: c.id, id: newId(), retired: false })}
+										/>
+									) : (
+										<Group gap={2}>
+											{onReplace ? <Act words={jobWords.replaceIt} of={c} onClick={() => onReplace(c)} /> : null}
+											<Act words={jobWords.retire} of={c} onClick={() => setRetiring(c)} />
+											{onReplace ? <Act words={jobWords.takeItOff} of={c} onClick={() => off.mutate(c.id)} /> : null}
+										</Group>
+									)}
+								</Table.Td>
+							</Table.Tr>
+						))}
+					</Table.Tbody>
+				</Table>
+			</div>
 			{failed ? <p className={look.wrong}>{failed.message}</p> : null}
 			{retiring ? <RetireDialog view={view} component={retiring} onClose={() => setRetiring(undefined)} /> : null}
 		</>

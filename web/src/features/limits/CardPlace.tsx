@@ -15,6 +15,7 @@ import { LayoutFields, type LayoutForm, layoutBody, layoutForm } from "../../ui/
 import { Load } from "../../ui/Load";
 import { CameBack, useKeptForm } from "../../ui/use-kept";
 import { date } from "../../words/intl";
+import { layoutWords } from "../../words/layout";
 import { limitsWords } from "../../words/limits";
 import { placeWords } from "../../words/places";
 import { Compare } from "./Cards";
@@ -22,7 +23,7 @@ import { fromTyped, kindsFor, kindsOf, limitedKinds } from "./card";
 import { differences } from "./compare";
 import { type Judging, judging, LimitsEditor } from "./LimitsEditor";
 import { Mistyped } from "./Mistyped";
-import { fieldErrors, likelyTexts, stoodAtFields } from "./refused";
+import { fieldErrors, goToWrong, likelyTexts, stoodAtFields } from "./refused";
 
 interface Form extends Judging, LayoutForm {
 	engine: string;
@@ -126,12 +127,19 @@ function CardForm({ name, versions, start }: { name: string; versions: EngineCar
 				},
 				onError: (error) => {
 					if (!(error instanceof Refusal)) return;
-					form.setErrors(fieldErrors(error.places));
-					setAsked(likelyTexts(error, values.unit));
+					const wrong = fieldErrors(error.places);
+					const likely = likelyTexts(error, values.unit);
+					form.setErrors(wrong);
+					setAsked(likely);
+					if (Object.keys(likely).length === 0) goToWrong(Object.keys(wrong));
 				},
 			},
 		);
-	const submit = (sure = false) => form.onSubmit((values) => send(values, sure));
+	const submit = (sure = false) =>
+		form.onSubmit(
+			(values) => send(values, sure),
+			(wrong) => goToWrong(Object.keys(wrong)),
+		);
 	const kinds = [
 		...new Set([...kindsFor(v.came), ...kindsOf(limitedKinds().filter((kind) => v.stored.book[kind] || v.stored.close[kind]))]),
 	];
@@ -166,7 +174,7 @@ function CardForm({ name, versions, start }: { name: string; versions: EngineCar
 								{...form.getInputProps("book")}
 							/>
 						</Group>
-						<LayoutFields values={v} errors={form.errors} onChange={form.setValues} />
+						<LayoutFields of={layoutWords.whatItCovers} values={v} errors={form.errors} onChange={form.setValues} />
 						<LimitsEditor
 							kinds={kindsOf(kinds)}
 							unit={v.unit}

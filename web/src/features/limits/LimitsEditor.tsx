@@ -84,7 +84,7 @@ export function LimitsEditor({ kinds, unit, values, errors, onChange, onTouched 
 					<Select
 						aria-label={limitsWords.theRestComesFrom}
 						placeholder={limitsWords.theRestComesFrom}
-						w={250}
+						w={300}
 						data={Object.entries(SOURCE_WORD).map(([value, label]) => ({ value, label }))}
 						value={null}
 						onChange={source}

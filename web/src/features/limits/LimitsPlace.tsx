@@ -20,7 +20,7 @@ import { Changes } from "./Changes";
 import { fromTyped, kindsOf } from "./card";
 import { type Judging, judging, LimitsEditor } from "./LimitsEditor";
 import { Mistyped } from "./Mistyped";
-import { fieldErrors, likelyTexts, stoodAtFields } from "./refused";
+import { fieldErrors, goToWrong, likelyTexts, stoodAtFields } from "./refused";
 
 /** The limits and the policy of one job, typed in, pasted, or copied from a card or another job. */
 export function LimitsPlace() {
@@ -71,12 +71,19 @@ function LimitsForm({ view }: { view: JobView }) {
 				},
 				onError: (error) => {
 					if (!(error instanceof Refusal)) return;
-					form.setErrors(fieldErrors(error.places));
-					setAsked(likelyTexts(error, job.unit));
+					const wrong = fieldErrors(error.places);
+					const likely = likelyTexts(error, job.unit);
+					form.setErrors(wrong);
+					setAsked(likely);
+					if (Object.keys(likely).length === 0) goToWrong(Object.keys(wrong));
 				},
 			},
 		);
-	const submit = (sure = false) => form.onSubmit((v) => send(v, sure));
+	const submit = (sure = false) =>
+		form.onSubmit(
+			(v) => send(v, sure),
+			(wrong) => goToWrong(Object.keys(wrong)),
+		);
 	/** Takes what was likely meant, and saves it. */
 	const mean = () => {
 		const meant = { ...form.values, typed: { ...typed, ...asked } };

@@ -21,7 +21,7 @@ export function Mistyped({ errors, onMean, onSure }: MistypedProps) {
 				))}
 			</ul>
 			<Group gap="xs">
-				<Button size="compact-md" onClick={onMean}>
+				<Button size="compact-md" autoFocus onClick={onMean}>
 					{limitsWords.yesTakeWhatWasMeant}
 				</Button>
 				<Button size="compact-md" variant="default" onClick={onSure}>

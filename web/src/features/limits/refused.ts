@@ -5,7 +5,10 @@ import { plainRange } from "../../quantity/range";
 import { allFields } from "./card";
 
 /** Places of a problem document such as `body.limits.book.main_journal.new.min` as names of fields. */
-const nameOf = (place: string) => place.replace(/^(judgement\.)?limits\./, "").replace(/\.(min|max|\d+)$/, "");
+function nameOf(place: string): string {
+	const name = place.replace(/^(judgement\.)?limits\./, "");
+	return allFields().some((f) => name.endsWith(`.${f.name}`)) ? name : name.replace(/\.(min|max|\d+)$/, "");
+}
 
 /** What was refused, by the names of fields. */
 export function fieldErrors(places: Record<string, string>): Record<string, string> {
@@ -28,3 +31,9 @@ export function likelyTexts(refusal: Refusal, unit: System): Record<string, stri
 
 /** Whether a refusal was told beside its fields; it goes when they change. */
 export const stoodAtFields = (error: Error) => error instanceof Refusal && Object.keys(error.places).length > 0;
+
+/** Leads to the first field that something is wrong with: it may lie far above what saves. */
+export function goToWrong(names: string[]) {
+	const fields = [...document.querySelectorAll<HTMLInputElement>("input[name]")];
+	fields.find((field) => names.includes(field.name))?.focus();
+}
