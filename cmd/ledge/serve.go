@@ -134,7 +134,8 @@ func serve(ctx context.Context, out, logs io.Writer, o serveOptions) error {
 	network := !listener.Addr().(*net.TCPAddr).IP.IsLoopback()
 	options := httpapi.Options{Store: s, Log: log, Front: webui.Files(), AllowedHosts: o.allowedHosts,
 		AnyAddress: network, Version: version,
-		RequireSignIn: o.signIn || network, Secure: o.certificate != "", PublicURL: public, Stopping: stopping, Sample: demo.Sample()}
+		RequireSignIn: o.signIn || network, Secure: o.certificate != "", PublicURL: public, Stopping: stopping,
+		Sample: demo.Sample()}
 	code := ""
 	if options.RequireSignIn {
 		if code, err = setupCode(ctx, s); err != nil {

@@ -166,8 +166,10 @@ func FuzzReadTable(f *testing.F) {
 	f.Add("\tNew\nMains\t1-2", "row 2", "main_journal")
 	f.Add("a;b;c\n\"", "column 1", "new/min")
 	f.Fuzz(func(t *testing.T, text, at, names string) {
-		read := ReadTable(text, unit.MM, Settled{Heads: map[string]string{at: names}, Cells: map[string]string{"2,2": names}})
-		if (read.Open == 0) == (read.Limits == nil) || strings.Contains(text, "\x00\x00\x00") && read.Limits == nil && read.Open == 0 {
+		read := ReadTable(text, unit.MM, Settled{Heads: map[string]string{at: names},
+			Cells: map[string]string{"2,2": names}})
+		if (read.Open == 0) == (read.Limits == nil) || strings.Contains(text, "\x00\x00\x00") &&
+			read.Limits == nil && read.Open == 0 {
 			t.Errorf("%+v", read)
 		}
 	})

@@ -131,8 +131,8 @@ func (t *tableReader) lengths(f *limit.Field, end, text string) ([]unit.Length, 
 	return lengths, ""
 }
 
-// completed is the other end of a range of which only the last digits are written: 55 behind 2.1645. What is a size near
-// the first as it stands is one: 2 behind 1.999.
+// completed is the other end of a range of which only the last digits are written: 55 behind 2.1645. What
+// is a size near the first as it stands is one: 2 behind 1.999.
 func completed(first, second string, system unit.System) string {
 	digits := strings.TrimLeft(second, "0123456789")
 	_, fraction, pointed := strings.Cut(strings.ReplaceAll(first, ",", "."), ".")
@@ -229,8 +229,8 @@ func (t *tableReader) blame(kind part.Kind, field, says, likely string) {
 	}
 }
 
-// WriteTable is a set of limits as a spreadsheet takes it from the clipboard, a row a part, a column a limit; what holds
-// for single numbers only stays with the card.
+// WriteTable is a set of limits as a spreadsheet takes it from the clipboard, a row a part, a column a
+// limit; what holds for single numbers only stays with the card.
 func WriteTable(limits map[part.Kind]limit.Limits, system unit.System) string {
 	var columns []*limit.Field
 	for i := range limit.Fields {

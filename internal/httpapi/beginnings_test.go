@@ -30,7 +30,8 @@ func begun(t *testing.T) (s *store.Store, base string) {
 	t.Helper()
 	s, err := store.Open(t.Context(), filepath.Join(t.TempDir(), "shop.db"), time.Now)
 	require.NoError(t, err)
-	server := httptest.NewServer(New(Options{Store: s, Log: slog.New(slog.DiscardHandler), Version: "test", Sample: demo.Sample()}))
+	server := httptest.NewServer(New(Options{Store: s, Log: slog.New(slog.DiscardHandler), Version: "test",
+		Sample: demo.Sample()}))
 	t.Cleanup(func() {
 		server.Close()
 		_ = s.Close()
@@ -58,8 +59,8 @@ func newJobBody(more fields) fields {
 	return body
 }
 
-// The sample fills an empty shop in one request and goes in one, with everything that was tried on it; a job that is real,
-// and the shop's own rate card, stay.
+// The sample fills an empty shop in one request and goes in one, with everything that was tried on it; a
+// job that is real, and the shop's own rate card, stay.
 func TestTheSampleShopComesAndGoes(t *testing.T) {
 	s, base := begun(t)
 	assert.True(t, get[shop.ShopView](t, base+"/api/v1/shop").Empty)
@@ -108,7 +109,8 @@ func TestWhatCameInDecidesWhatIsMeasured(t *testing.T) {
 	view, status, said = made(t, "POST", at+"/components",
 		fields{"id": uuid.NewString(), "of": "crankshaft", "tag": "", "origin": "came"})
 	require.Equal(t, 201, status, said)
-	assert.ElementsMatch(t, []part.Kind{part.RodHousing, part.MainJournal, part.RodJournal, part.Runout, part.RodBearing},
+	assert.ElementsMatch(t, []part.Kind{part.RodHousing, part.MainJournal, part.RodJournal, part.Runout,
+		part.RodBearing},
 		kinds(view), "and the fit of both")
 	assert.Equal(t, []part.Component{part.Crankshaft, part.Rods}, view.Job.Came)
 	crank := view.Components[0].ID
@@ -125,7 +127,8 @@ func TestWhatCameInDecidesWhatIsMeasured(t *testing.T) {
 	assert.Equal(t, 409, status, "something came in")
 }
 
-// A card's newer version changes no job that took the older one; the job says so, and takes it only where somebody does.
+// A card's newer version changes no job that took the older one; the job says so, and takes it only where
+// somebody does.
 func TestACardHasVersions(t *testing.T) {
 	_, base := begun(t)
 	l := func(taper int) fields {
@@ -159,7 +162,8 @@ func TestACardHasVersions(t *testing.T) {
 	taken := get[shop.TakenCard](t, at+"/card-taken")
 	require.NotNil(t, taken.Newest)
 	assert.Equal(t, []int{1, 2}, []int{taken.Taken.Version, taken.Newest.Version})
-	body, _ := json.Marshal(fields{"limits": taken.Newest.Limits, "policy": taken.Newest.Policy, "card": taken.Newest.ID})
+	body, _ := json.Marshal(fields{"limits": taken.Newest.Limits, "policy": taken.Newest.Policy,
+		"card": taken.Newest.ID})
 	status, text, _ = call(t, "PUT", at+"/judgement", json.RawMessage(body), "If-Match", `"1"`)
 	require.Equal(t, 200, status, string(text))
 	assert.Nil(t, get[shop.TakenCard](t, at+"/card-taken").Newest)
@@ -226,7 +230,8 @@ func TestAnEngineComesBack(t *testing.T) {
 	assert.Equal(t, came, copied.Job.Came)
 }
 
-// A stamp that says another size than was measured is asked about; where the parts are as measured, it is believed no more.
+// A stamp that says another size than was measured is asked about; where the parts are as measured, it is
+// believed no more.
 func TestAStampThatDisagreesIsAskedAbout(t *testing.T) {
 	base := serveDemo(t).URL
 	at := base + "/api/v1/jobs/6"

@@ -20,7 +20,8 @@ func (a resources) cards(api huma.API) {
 	serve(a, api, store.Viewer, fetching("list-cards", "/cards",
 		"The engine cards, and the jobs that others can be made of"),
 		func(ctx context.Context, _ *struct{}) (shop.CardsView, error) { return a.shop.Cards(ctx) })
-	serve(a, api, store.Viewer, fetching("get-card-versions", "/cards/{card}", "All versions of a card, the newest first"),
+	serve(a, api, store.Viewer, fetching("get-card-versions", "/cards/{card}",
+		"All versions of a card, the newest first"),
 		func(ctx context.Context, in *CardPath) ([]store.Card, error) {
 			return a.shop.CardVersions(ctx, in.Card)
 		})
@@ -36,7 +37,8 @@ func (a resources) cards(api huma.API) {
 		}) ([]store.Card, error) {
 			return a.shop.SetCard(ctx, in.Card, in.Body)
 		})
-	serve(a, api, store.Inspector, creating("withdraw-card", "/cards/{card}/withdrawals", "Offer a card no more, or again"),
+	serve(a, api, store.Inspector, creating("withdraw-card", "/cards/{card}/withdrawals",
+		"Offer a card no more, or again"),
 		func(ctx context.Context, in *struct {
 			CardPath
 			Body struct {

@@ -103,11 +103,13 @@ func (a resources) begins(api huma.API) {
 		}) (shop.ShopView, error) {
 			return whole(ctx, a.shop.SetUnit(ctx, in.Body.Unit))
 		})
-	serve(a, api, store.Decider, creating("load-sample", "/shop/sample", "Fill an empty shop with the jobs of an invented one"),
+	serve(a, api, store.Decider, creating("load-sample", "/shop/sample",
+		"Fill an empty shop with the jobs of an invented one"),
 		func(ctx context.Context, _ *struct{}) (shop.ShopView, error) {
 			return whole(ctx, a.shop.LoadSample(ctx))
 		})
-	serve(a, api, store.Decider, removing("remove-sample", "/shop/sample", "Take the jobs of the invented shop away again"),
+	serve(a, api, store.Decider, removing("remove-sample", "/shop/sample",
+		"Take the jobs of the invented shop away again"),
 		func(ctx context.Context, _ *struct{}) (shop.ShopView, error) {
 			return whole(ctx, a.shop.RemoveSample(ctx))
 		})

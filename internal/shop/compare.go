@@ -86,7 +86,8 @@ func (c calendar) candidate(component store.Component, view JobView) Candidate {
 	for _, s := range view.Said {
 		one := CandidateSet{SetLine: s}
 		if i := slices.IndexFunc(view.Evaluation.Sets,
-			func(o disposition.Set) bool { return o.Set == s.Set }); i >= 0 && len(view.Evaluation.Sets[i].Reasons) > 0 {
+			func(o disposition.Set) bool { return o.Set == s.Set }); i >= 0 &&
+			len(view.Evaluation.Sets[i].Reasons) > 0 {
 			one.Why = view.Evaluation.Sets[i].Reasons[0].Text
 		}
 		settled = settled && s.Action.Decides()

@@ -166,7 +166,8 @@ func newJob(read *inspection.Inspection, made store.Made) store.NewJob {
 	if duty != "power" && duty != "heavy" {
 		duty = "standard"
 	}
-	return store.NewJob{Made: made, Customer: read.Job.Customer, Engine: read.Job.Engine, Duty: duty, Came: part.Ordered(came),
+	return store.NewJob{Made: made, Customer: read.Job.Customer, Engine: read.Job.Engine, Duty: duty,
+		Came: part.Ordered(came),
 		Unit: read.Unit, Layout: *read.Engine, Policy: read.Policy,
 		Limits: store.LimitSet{Book: read.Limits, Close: read.LimitsClose}}
 }

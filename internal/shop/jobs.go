@@ -227,8 +227,9 @@ func (a *Application) stampsLeft(ctx context.Context, earlier int64, came []part
 			continue
 		}
 		if class, ok := old.classOf(kind); ok {
-			answers = append(answers, store.Answer{ID: uuid.NewString(), Topic: topic, Value: class.Format(old.Job.Unit),
-				Note: words.Told("note.left", "number", old.Job.Number)})
+			answers = append(answers, store.Answer{ID: uuid.NewString(), Topic: topic,
+				Value: class.Format(old.Job.Unit),
+				Note:  words.Told("note.left", "number", old.Job.Number)})
 		}
 	}
 	return answers, nil

@@ -34,8 +34,9 @@ func standing(t *testing.T, a *shop.Application, v shop.JobView) string {
 	return string(text)
 }
 
-// Whatever a job is made of: a spare beside a component is measured, judged, priced and signed on its own; in its place it
-// brings nothing of the other along; the record keeps both, and taken back all is as it was. Random jobs and spares.
+// Whatever a job is made of: a spare beside a component is measured, judged, priced and signed on its own;
+// in its place it brings nothing of the other along; the record keeps both, and taken back all is as it
+// was. Random jobs and spares.
 func TestASpareNeverMixesWithTheWreck(t *testing.T) {
 	a, ctx := opened(t)
 	random := rand.New(rand.NewPCG(18, 11))
@@ -51,7 +52,8 @@ func TestASpareNeverMixesWithTheWreck(t *testing.T) {
 		require.NoError(t, err)
 		for _, s := range before.Evaluation.Sets {
 			if s.Component == "" && s.Action.Decides() && random.IntN(2) == 0 {
-				_, err := a.Sign(ctx, job, shop.DecisionBody{ID: uuid.NewString(), Set: s.Set, Way: s.Way, Reason: "as advised"})
+				_, err := a.Sign(ctx, job, shop.DecisionBody{ID: uuid.NewString(), Set: s.Set, Way: s.Way,
+					Reason: "as advised"})
 				require.NoError(t, err, "%d %s", seed, s.Set)
 			}
 		}
@@ -69,7 +71,8 @@ func TestASpareNeverMixesWithTheWreck(t *testing.T) {
 		}
 		wreck := stands[random.IntN(len(stands))]
 		tag := "from the shed"
-		_, err = a.AddComponent(ctx, job, shop.ComponentBody{ID: uuid.NewString(), Of: wreck.Of, Tag: tag, Origin: store.Spare})
+		_, err = a.AddComponent(ctx, job, shop.ComponentBody{ID: uuid.NewString(), Of: wreck.Of, Tag: tag,
+			Origin: store.Spare})
 		require.NoError(t, err, "%d %s", seed, wreck.Of)
 		readOther(ctx, t, a, random, before, wreck.Of, tag)
 
@@ -81,7 +84,8 @@ func TestASpareNeverMixesWithTheWreck(t *testing.T) {
 		ours(t, beside, wreck.Of, tag)
 		for _, s := range beside.Evaluation.Sets {
 			if s.Action.Decides() {
-				_, err := a.Sign(ctx, job, shop.DecisionBody{ID: uuid.NewString(), Set: s.Set, Component: tag, Way: s.Way,
+				_, err := a.Sign(ctx, job, shop.DecisionBody{ID: uuid.NewString(), Set: s.Set, Component: tag,
+					Way:    s.Way,
 					Reason: "as advised"})
 				require.NoError(t, err, "%d %s", seed, s.Set)
 			}
@@ -94,7 +98,8 @@ func TestASpareNeverMixesWithTheWreck(t *testing.T) {
 		require.NoError(t, err)
 		require.GreaterOrEqual(t, len(compared.Candidates), 2)
 
-		spare := beside.Components[slices.IndexFunc(beside.Components, func(c store.Component) bool { return c.Tag == tag })]
+		spare := beside.Components[slices.IndexFunc(beside.Components,
+			func(c store.Component) bool { return c.Tag == tag })]
 		placed, err := a.RetireComponent(ctx, job, wreck.ID,
 			shop.RetirementBody{ID: uuid.NewString(), Retired: true, For: &spare.ID, Reason: "worn out"})
 		require.NoError(t, err)
@@ -130,7 +135,8 @@ func readOther(ctx context.Context, t *testing.T, a *shop.Application, random *r
 			}
 			value := *r.Value + part.Value(random.IntN(5)*25_400)
 			_, err := a.TakeReading(ctx, like.Job.ID, shop.ReadingBody{ID: uuid.NewString(), Kind: f.Kind, Number: f.Number,
-				State: f.State, Component: tag, Station: r.Station, Direction: r.Direction, What: "size", Value: &value,
+				State: f.State, Component: tag, Station: r.Station, Direction: r.Direction, What: "size",
+				Value:   &value,
 				Unusual: true})
 			require.NoError(t, err, "%s", f.Title)
 			taken++

@@ -237,7 +237,8 @@ func viewOf(ctx context.Context, whole store.Record, stand store.StandIn) (v Job
 	spoken.Result(&evaluation)
 	v = JobView{Change: record.Change, Job: record.Job, Components: record.Components,
 		Features: make([]FeatureView, len(record.Features)), Decisions: record.Decisions, Gauges: record.Gauges,
-		Checks: record.Checks, Conditions: holding(record.Conditions), Walk: walkOf(whole, evaluation.Features), Photos: record.Photos,
+		Checks: record.Checks, Conditions: holding(record.Conditions), Walk: walkOf(whole, evaluation.Features),
+		Photos:     record.Photos,
 		Notes:      record.Notes,
 		Evaluation: evaluation, Shaft: record.Job.Shaft()}
 	if bend, ok := inspection.BendOf(in, v.Evaluation.Features); ok {

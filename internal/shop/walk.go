@@ -52,7 +52,8 @@ func walkOf(r store.Record, findings []inspection.Finding) WalkView {
 }
 
 // stampDiffers tells that parts as they were found are of another size than what is stamped for them.
-func stampDiffers(r store.Record, kind part.Kind, topic string, findings []inspection.Finding) (says string, differs bool) {
+func stampDiffers(r store.Record, kind part.Kind, topic string, findings []inspection.Finding) (says string,
+	differs bool) {
 	i := slices.IndexFunc(r.Answers, func(a store.Answer) bool { return a.Topic == topic && a.Place == "" })
 	if i < 0 {
 		return "", false

@@ -199,7 +199,8 @@ const mostLimited = 200
 func (s *Store) LimitedJobs(ctx context.Context) ([]LimitedJob, error) {
 	list := []LimitedJob{}
 	if err := s.read.SelectContext(ctx, &list, `SELECT id, number, engine, customer, unit, closed_at FROM jobs j
-		WHERE EXISTS (SELECT 1 FROM limits l WHERE l.job_id = j.id) ORDER BY id DESC LIMIT ?`, mostLimited); err != nil {
+		WHERE EXISTS (SELECT 1 FROM limits l WHERE l.job_id = j.id) ORDER BY id DESC LIMIT ?`,
+		mostLimited); err != nil {
 		return nil, fmt.Errorf("jobs with limits: %w", err)
 	}
 	return list, nil

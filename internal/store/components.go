@@ -277,7 +277,8 @@ func (s *Store) TakeOff(ctx context.Context, jobID int64, component string) erro
 				kinds = append(kinds, string(row.Kind))
 			}
 		}
-		query, args, err := sqlx.In(`SELECT id, kind FROM features f WHERE job_id = ? AND component = ? AND kind IN (?)`,
+		query, args, err := sqlx.In(`SELECT id, kind FROM features f WHERE job_id = ? AND component = ? AND kind
+			IN (?)`,
 			jobID, c.Tag, kinds)
 		if err != nil {
 			return err
@@ -313,7 +314,8 @@ func (s *Store) TakeOff(ctx context.Context, jobID int64, component string) erro
 			if len(came) == 0 {
 				return conflict("conflict.only_component", "component", c.Name())
 			}
-			if _, err := tx.ExecContext(ctx, `UPDATE jobs SET came = ? WHERE id = ?`, cameText(came), jobID); err != nil {
+			if _, err := tx.ExecContext(ctx, `UPDATE jobs SET came = ? WHERE id = ?`, cameText(came),
+				jobID); err != nil {
 				return err
 			}
 		}
@@ -325,7 +327,8 @@ func (s *Store) TakeOff(ctx context.Context, jobID int64, component string) erro
 	return nil
 }
 
-// untouched is a conflict where a component was decided on, took another's place or is the one that its like stand beside.
+// untouched is a conflict where a component was decided on, took another's place or is the one that its
+// like stand beside.
 func (s *Store) untouched(ctx context.Context, tx *sqlx.Tx, c Component) error {
 	var named, beside bool
 	if err := tx.GetContext(ctx, &named, `SELECT EXISTS (SELECT 1 FROM component_events WHERE for_id = ?)`,
@@ -340,7 +343,8 @@ func (s *Store) untouched(ctx context.Context, tx *sqlx.Tx, c Component) error {
 		return conflict("conflict.another_there", "component", c.Name())
 	}
 	var decided []part.Set
-	if err := tx.SelectContext(ctx, &decided, `SELECT DISTINCT set_name FROM decisions WHERE job_id = ? AND component = ?`,
+	if err := tx.SelectContext(ctx, &decided, `SELECT DISTINCT set_name FROM decisions WHERE job_id = ? AND
+		component = ?`,
 		c.JobID, c.Tag); err != nil {
 		return err
 	}

@@ -28,8 +28,9 @@ func (s *Store) MarkSample(ctx context.Context) error {
 	})
 }
 
-// RemoveSample takes the sample shop's jobs away with everything on record of them, and the rate card that came with them
-// while nobody changed it. It is the one thing that is ever deleted whole: nothing of it was real.
+// RemoveSample takes the sample shop's jobs away with everything on record of them, and the rate card that
+// came with them while nobody changed it. It is the one thing that is ever deleted whole: nothing of it was
+// real.
 func (s *Store) RemoveSample(ctx context.Context, ratesBy string) error {
 	var ids []int64
 	err := s.change(ctx, func(tx *sqlx.Tx) error {
@@ -44,13 +45,15 @@ func (s *Store) RemoveSample(ctx context.Context, ratesBy string) error {
 			for _, t := range slices.Backward(dumped) {
 				which, _, _ := strings.Cut(t.rows, " ORDER BY ")
 				if t.name == "superseded" {
-					which = `reading_id IN (SELECT r.id FROM readings r JOIN features f ON f.id = r.feature_id WHERE f.job_id = ?)`
+					which = `reading_id IN (SELECT r.id FROM readings r JOIN features f ON f.id = r.feature_id
+						WHERE f.job_id = ?)`
 				}
 				if _, err := tx.ExecContext(ctx, `DELETE FROM `+t.name+` WHERE `+which, id); err != nil {
 					return fmt.Errorf("%s: %w", t.name, err)
 				}
 			}
-			for _, query := range []string{`DELETE FROM shares WHERE job_id = ?`, `DELETE FROM job_words WHERE rowid = ?`,
+			for _, query := range []string{`DELETE FROM shares WHERE job_id = ?`, `DELETE FROM job_words WHERE
+				rowid = ?`,
 				`UPDATE jobs SET back_of = NULL WHERE back_of = ?`, `DELETE FROM jobs WHERE id = ?`} {
 				if _, err := tx.ExecContext(ctx, query, id); err != nil {
 					return err

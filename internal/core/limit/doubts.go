@@ -16,8 +16,8 @@ type Doubt struct {
 }
 
 // Doubts lists what looks mistyped in l: most often thousandths of an inch, or hundredths of a
-// millimetre, typed as whole ones. gap tells that the limits are of gaps and indications, all of which are small. Common
-// practice.
+// millimetre, typed as whole ones. gap tells that the limits are of gaps and indications, all of which are
+// small. Common practice.
 func (l Limits) Doubts(s unit.System, gap bool) []Doubt {
 	var doubts []Doubt
 	small, step := s.Pick(100*unit.Thou, 5*unit.Millimetre/2), s.Pick(250*unit.Thou, 6*unit.Millimetre)
