@@ -135,8 +135,8 @@ func readOther(ctx context.Context, t *testing.T, a *shop.Application, random *r
 			}
 			value := *r.Value + part.Value(random.IntN(5)*25_400)
 			_, err := a.TakeReading(ctx, like.Job.ID, shop.ReadingBody{ID: uuid.NewString(),
-				Kind: f.Kind, Number: f.Number, State: f.State, Component: tag, Station: r.Station, Direction: r.Direction,
-				What: "size", Value: &value, Unusual: true})
+				Kind: f.Kind, Number: f.Number, State: f.State, Component: tag,
+				Station: r.Station, Direction: r.Direction, What: "size", Value: &value, Unusual: true})
 			require.NoError(t, err, "%s", f.Title)
 			taken++
 		}
