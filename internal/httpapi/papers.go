@@ -38,6 +38,16 @@ func (a resources) papers(api huma.API) {
 		}) (shop.File, error) {
 			return a.shop.SheetPaper(ctx, in.ID, in.Order)
 		})
+	serveFile(a, api, turn(fetching("get-labels", "/jobs/{id}/labels.pdf",
+		"Labels for what was measured: a page of them, or each a page for a label printer")), pdf, store.Viewer,
+		func(ctx context.Context, in *struct {
+			JobPath
+			StandInQuery
+			Number int  `query:"number" minimum:"0" doc:"one rod or piston"`
+			Roll   bool `query:"roll" doc:"for a label printer"`
+		}) (shop.File, error) {
+			return a.shop.Labels(ctx, in.ID, in.Of, in.Tag, in.Number, in.Roll)
+		})
 	serveFile(a, api, turn(fetching("get-shared-summary", "/shared/{token}/summary.pdf",
 		"The report behind a link as a PDF")), pdf, anyone,
 		func(ctx context.Context, in *LinkPath) (shop.File, error) { return a.shop.SharedSummary(ctx, in.Token) })

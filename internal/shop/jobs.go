@@ -32,9 +32,11 @@ type JobLine struct {
 	PromisedOn *string     `json:"promised_on,omitempty"`
 	// ReadyOn and Cost are those of its decisions as signed, or as advised; empty without a rate
 	// card or while sets are still to be measured.
-	ReadyOn  string           `json:"ready_on,omitempty"`
-	Cost     schedule.Money   `json:"cost,omitempty"`
-	Currency string           `json:"currency,omitempty"`
+	ReadyOn  string         `json:"ready_on,omitempty"`
+	Cost     schedule.Money `json:"cost,omitempty"`
+	Currency string         `json:"currency,omitempty"`
+	// Came is what came in, Shaft the crankshaft of the engine that it is of.
+	Came     []part.Component `json:"came"`
 	Shaft    []engine.Journal `json:"shaft"`
 	Features []FeatureLine    `json:"features"`
 	Sets     []SetLine        `json:"sets"`
@@ -299,7 +301,7 @@ func (a *Application) line(ctx context.Context, id int64) (JobLine, error) {
 	if fault == "" {
 		return JobLine{}, err
 	}
-	line := JobLine{ID: id, Unit: unit.MM, Unreadable: fault, Shaft: []engine.Journal{},
+	line := JobLine{ID: id, Unit: unit.MM, Unreadable: fault, Came: []part.Component{}, Shaft: []engine.Journal{},
 		Features: []FeatureLine{}, Sets: []SetLine{}, Waits: Waiting{For: ForReport}}
 	line.Number, err = a.store.JobNumber(ctx, id)
 	return line, err
@@ -308,8 +310,8 @@ func (a *Application) line(ctx context.Context, id int64) (JobLine, error) {
 func (v JobView) line() JobLine {
 	j := v.Job
 	line := JobLine{ID: j.ID, Number: j.Number, Customer: j.Customer, Engine: j.Engine, Unit: j.Unit,
-		PromisedOn: j.PromisedOn,
-		Shaft:      v.Shaft, Features: []FeatureLine{}, Sets: v.Said, Waits: v.waits()}
+		PromisedOn: j.PromisedOn, Came: j.Came,
+		Shaft: v.Shaft, Features: []FeatureLine{}, Sets: v.Said, Waits: v.waits()}
 	for i := range v.Evaluation.Features {
 		f := &v.Evaluation.Features[i]
 		// A part that was measured in several states counts once, as it stands now.

@@ -567,6 +567,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{id}/labels.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Labels for what was measured: a page of them, or each a page for a label printer */
+        get: operations["get-labels"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{id}/looks": {
         parameters: {
             query?: never;
@@ -2386,6 +2403,7 @@ export interface components {
             unticked: number;
         };
         JobLine: {
+            came: ("block" | "crankshaft" | "rods" | "pistons" | "camshaft")[];
             /** Format: int64 */
             cost?: number;
             currency?: string;
@@ -4926,6 +4944,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JudgementPreview"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "get-labels": {
+        parameters: {
+            query?: {
+                /** @description look at this component in the place of its like, and at nothing else */
+                of?: "block" | "crankshaft" | "rods" | "pistons" | "camshaft";
+                /** @description which one */
+                tag?: string;
+                /** @description one rod or piston */
+                number?: number;
+                /** @description for a label printer */
+                roll?: boolean;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
                 };
             };
             /** @description Error */

@@ -44,6 +44,7 @@ describe("The shop", () => {
 			engine: "",
 			unit: "in",
 			shaft: [],
+			came: [],
 			features: [],
 			sets: [],
 			waits: { for: "report" },

@@ -1,4 +1,5 @@
 export const featureWords = {
+	label: "Label",
 	// FeaturePlace.tsx
 	thisEngineHasNoSuchPart: "This engine has no such part",
 	history: "History",

@@ -159,8 +159,8 @@ export const jobWords = {
 	saveAsFile: "Save as file",
 	history: "History",
 	limits: "Limits",
-	cylindersMainsThrowsDuty: (cylinders: number, mains: number, throws: number, duty: string) =>
-		` · ${cylinders} cylinders, ${mains} mains, ${throws} throws · ${duty} duty`,
+	layoutAndDuty: (cylinders: number, mains: number | undefined, throws: number | undefined, duty: string) =>
+		` · ${[count(cylinders, "cylinder"), mains && count(mains, "main"), throws && count(throws, "throw")].filter(Boolean).join(", ")} · ${duty} duty`,
 	ahead: (kinds: string[], readings: number, minutes: number | undefined) =>
 		[
 			kinds.length > 0

@@ -2,6 +2,7 @@ import { Button, Group, Stack, Table, Title } from "@mantine/core";
 import { Link, useParams, useSearchParams } from "react-router";
 import type { FeatureView, Finding, JobView } from "../../api/client";
 import { useWholeJob } from "../../api/queries";
+import { rowOf } from "../../api/table";
 import { cellSize, classRange, degrees, featureOf, findingOf, formScale, isBore, pathIn, rings, zeroUp } from "../../api/view";
 import { Profile } from "../../drawing/Profile";
 import { Section } from "../../drawing/Section";
@@ -69,6 +70,11 @@ function FeatureBoard({ view, feature }: { view: JobView; feature: FeatureView }
 				>
 					{featureWords.history}
 				</Button>
+				{feature.standing === "open" ? null : (
+					<Button variant="default" size="compact-md" component="a" href={labelOf(view, feature)} target="_blank">
+						{featureWords.label}
+					</Button>
+				)}
 			</Bar>
 			<main className={look.page}>
 				<Group justify="space-between" align="flex-start" mb="md">
@@ -141,6 +147,16 @@ function FeatureBoard({ view, feature }: { view: JobView; feature: FeatureView }
 			</main>
 		</>
 	);
+}
+
+/** The label of the piece that a part belongs to, for a label printer: of rods and pistons each has its own. */
+function labelOf(view: JobView, feature: FeatureView): string {
+	const { component, step } = rowOf(feature.kind);
+	const single = (component === "rods" || component === "pistons") && step !== "fits";
+	const asked = new URLSearchParams({ of: component, roll: "true" });
+	if (feature.component) asked.set("tag", feature.component);
+	if (single) asked.set("number", String(feature.number));
+	return `/api/v1/jobs/${view.job.id}/labels.pdf?${asked}`;
 }
 
 /** The same part in each state it was measured in, side by side. */

@@ -96,7 +96,12 @@ function JobBoard({ view }: { view: JobView }) {
 								<Title order={1}>{job.engine}</Title>
 								<div className={look.soft}>
 									{job.customer} · <span className={look.figure}>{job.number}</span>
-									{jobWords.cylindersMainsThrowsDuty(job.cylinders, job.mains, job.throws, job.duty)}
+									{jobWords.layoutAndDuty(
+										job.cylinders,
+										job.came.some((c) => c !== "rods" && c !== "pistons") ? job.mains : undefined,
+										job.came.includes("crankshaft") ? job.throws : undefined,
+										job.duty,
+									)}
 								</div>
 							</div>
 							<div className={look.right}>
@@ -209,7 +214,7 @@ function OtherParts({ view }: { view: JobView }) {
 							<StatusMark standing={p.taken < p.of && p.standing !== "beyond" ? "open" : p.standing} word={false} /> {p.number}
 							<VisuallyHidden> {p.label}</VisuallyHidden>
 						</Link>
-					))}
+					))}{" "}
 					<TakeOut view={view} kind={kind} />
 				</span>
 			))}

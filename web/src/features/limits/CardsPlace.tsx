@@ -44,32 +44,34 @@ export function CardsPlace() {
 								<>
 									{cards.length === 0 ? <p>{limitsWords.noCardsYet}</p> : null}
 									{shown.length > 0 ? (
-										<Table>
-											<Table.Tbody>
-												{shown.map((c) => (
-													<Table.Tr key={c.card}>
-														<Table.Td>
-															<Link to={`/cards/${c.card}`} className={look.link}>
-																<b>{c.engine}</b>
-															</Link>
-															{isKept(`card.${c.card}`) ? <span className={look.note}> {limitsWords.aDraft}</span> : null}
-															{c.withdrawn ? <span className={look.soft}> {limitsWords.withdrawn}</span> : null}
-														</Table.Td>
-														<Table.Td className={look.soft}>{c.book}</Table.Td>
-														<Table.Td>{layoutSaid(c.layout)}</Table.Td>
-														<Table.Td>{limitsWords.values(c.values)}</Table.Td>
-														<Table.Td className={look.soft}>
-															{limitsWords.versionBy(c.version, c.set_by, date(c.set_at))}
-														</Table.Td>
-														<Table.Td>
-															<Button size="compact-sm" component={Link} to={`/jobs/new?card=${c.id}`}>
-																{limitsWords.startAJobFromIt}
-															</Button>
-														</Table.Td>
-													</Table.Tr>
-												))}
-											</Table.Tbody>
-										</Table>
+										<div className={look.scroll}>
+											<Table>
+												<Table.Tbody>
+													{shown.map((c) => (
+														<Table.Tr key={c.card}>
+															<Table.Td>
+																<Link to={`/cards/${c.card}`} className={look.link}>
+																	<b>{c.engine}</b>
+																</Link>
+																{isKept(`card.${c.card}`) ? <span className={look.note}> {limitsWords.aDraft}</span> : null}
+																{c.withdrawn ? <span className={look.soft}> {limitsWords.withdrawn}</span> : null}
+															</Table.Td>
+															<Table.Td className={look.soft}>{c.book}</Table.Td>
+															<Table.Td>{layoutSaid(c.layout)}</Table.Td>
+															<Table.Td>{limitsWords.values(c.values)}</Table.Td>
+															<Table.Td className={look.soft}>
+																{limitsWords.versionBy(c.version, c.set_by, date(c.set_at))}
+															</Table.Td>
+															<Table.Td>
+																<Button size="compact-sm" component={Link} to={`/jobs/new?card=${c.id}`}>
+																	{limitsWords.startAJobFromIt}
+																</Button>
+															</Table.Td>
+														</Table.Tr>
+													))}
+												</Table.Tbody>
+											</Table>
+										</div>
 									) : null}
 									{cards.some((c) => c.withdrawn) ? (
 										<Switch label={limitsWords.withdrawnToo} checked={all} onChange={(e) => setAll(e.currentTarget.checked)} />
@@ -79,30 +81,32 @@ export function CardsPlace() {
 											<Title order={2} size="h4">
 												{limitsWords.jobsWithLimits}
 											</Title>
-											<Table>
-												<Table.Tbody>
-													{jobs
-														.filter((j) => says(j.engine, j.number, j.customer))
-														.map((j) => (
-															<Table.Tr key={j.id}>
-																<Table.Td>
-																	<Link to={`/jobs/${j.id}`} className={look.link}>
-																		{j.engine}
-																	</Link>
-																</Table.Td>
-																<Table.Td className={look.figure}>{j.number}</Table.Td>
-																<Table.Td className={look.soft}>
-																	{j.closed_at ? limitsWords.left(date(j.closed_at)) : limitsWords.inTheShop}
-																</Table.Td>
-																<Table.Td>
-																	<Button size="compact-sm" variant="default" component={Link} to={`/cards/new?job=${j.id}`}>
-																		{limitsWords.makeACard}
-																	</Button>
-																</Table.Td>
-															</Table.Tr>
-														))}
-												</Table.Tbody>
-											</Table>
+											<div className={look.scroll}>
+												<Table>
+													<Table.Tbody>
+														{jobs
+															.filter((j) => says(j.engine, j.number, j.customer))
+															.map((j) => (
+																<Table.Tr key={j.id}>
+																	<Table.Td>
+																		<Link to={`/jobs/${j.id}`} className={look.link}>
+																			{j.engine}
+																		</Link>
+																	</Table.Td>
+																	<Table.Td className={look.figure}>{j.number}</Table.Td>
+																	<Table.Td className={look.soft}>
+																		{j.closed_at ? limitsWords.left(date(j.closed_at)) : limitsWords.inTheShop}
+																	</Table.Td>
+																	<Table.Td>
+																		<Button size="compact-sm" variant="default" component={Link} to={`/cards/new?job=${j.id}`}>
+																			{limitsWords.makeACard}
+																		</Button>
+																	</Table.Td>
+																</Table.Tr>
+															))}
+													</Table.Tbody>
+												</Table>
+											</div>
 										</section>
 									) : null}
 								</>

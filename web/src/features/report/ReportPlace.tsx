@@ -83,6 +83,16 @@ function Papers({ view }: { view: JobView }) {
 						{reportWords.inspectionWithEveryReadingAnd}
 					</Anchor>
 				</li>
+				<li>
+					{reportWords.labels}{" "}
+					<Anchor href={`${at}/labels.pdf`} target="_blank">
+						{reportWords.aPageOfThem}
+					</Anchor>
+					,{" "}
+					<Anchor href={`${at}/labels.pdf?roll=true`} target="_blank">
+						{reportWords.forALabelPrinter}
+					</Anchor>
+				</li>
 				{sheets.map((o) => (
 					<li key={o.id}>
 						<Anchor href={`${at}/orders/${o.id}/pdf`} target="_blank">

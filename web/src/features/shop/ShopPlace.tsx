@@ -6,8 +6,8 @@ import { useState } from "react";
 import { Link } from "react-router";
 import type { JobLine } from "../../api/client";
 import { jobsQuery } from "../../api/queries";
-import { plural, rowOf } from "../../api/table";
-import { journalKind, onCrank, shapeOf } from "../../api/view";
+import { plural } from "../../api/table";
+import { journalKind, shapeOf } from "../../api/view";
 import { Crank } from "../../drawing/Crank";
 import { PartRow } from "../../drawing/PartRow";
 import { StatusMark } from "../../drawing/status";
@@ -135,7 +135,7 @@ const stands = (f: JobLine["features"][number] | undefined) => ({
 function Drawing({ job }: { job: JobLine }) {
 	const first = job.features.find((f) => shapeOf(f.kind) !== undefined);
 	const shape = first && shapeOf(first.kind);
-	if (job.features.some((f) => rowOf(f.kind).role === "journal" && onCrank(f.kind)) || !first || !shape) {
+	if (job.came.includes("crankshaft")) {
 		return (
 			<Crank
 				small
@@ -148,6 +148,7 @@ function Drawing({ job }: { job: JobLine }) {
 			/>
 		);
 	}
+	if (!first || !shape) return <span />;
 	const parts = job.features.filter((f) => f.kind === first.kind);
 	return (
 		<span className={css.row}>
