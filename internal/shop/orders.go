@@ -9,6 +9,7 @@ import (
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/order"
 	"ledge/internal/core/part"
+	"ledge/internal/core/say"
 	"ledge/internal/store"
 	"ledge/internal/words"
 )
@@ -114,6 +115,7 @@ func (v JobView) withOrders(record store.Record, in *inspection.Inspection, deci
 	for _, s := range order.Sheets(before, decided, v.decisionsToOrder(decided), v.counts,
 		order.NewPistons(in, v.Evaluation.Features)) {
 		if issued := last[s.Name]; issued == nil || !issued.Same(s) {
+			byWhom(&s, record)
 			words.In(in.Unit).Sheet(&s)
 			v.Orders.Drafts = append(v.Orders.Drafts, s)
 		}
@@ -125,6 +127,33 @@ func (v JobView) withOrders(record store.Record, in *inspection.Inspection, deci
 		}
 	}
 	return v
+}
+
+// byWhom adds to what sizes rest on who measured it.
+func byWhom(s *order.Sheet, record store.Record) {
+	for i := range s.Lines {
+		l := &s.Lines[i]
+		if l.Why == nil || l.Why.Form != order.OnBearing || l.Feature == nil {
+			continue
+		}
+		var names []string
+		for _, f := range record.Features {
+			journal := f.Number
+			if f.Kind == part.RodBearing {
+				journal = record.Job.PinOf(f.Number)
+			}
+			if f.Kind != l.Feature.Kind.Row().Joint.Bearing || journal != l.Feature.Number {
+				continue
+			}
+			for _, r := range f.Tape {
+				if name := who(r.TakenBy, r.FromFile); r.SupersededBy == nil && !slices.Contains(names, name) {
+					names = append(names, name)
+				}
+			}
+		}
+		why := l.Why.And(say.Text("by", strings.Join(names, ", ")))
+		l.Why = &why
+	}
 }
 
 // accepted reports whether a person took a line as it came.

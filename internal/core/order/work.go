@@ -21,6 +21,9 @@ func (d *drafter) journals(s *Sheet, one Decided) {
 				l = line(size.Feature, "after_grind", DoGrind)
 				least, most := d.within(one, size)
 				l.Min, l.Max = &least, &most
+				if one.Set.Set != part.CamJournals {
+					l.Why = restsOn(one.Option, size)
+				}
 			}
 			s.Lines = append(s.Lines, l)
 		}
@@ -46,6 +49,26 @@ func (d *drafter) journals(s *Sheet, one Decided) {
 	if one.Set.Set != part.CamJournals {
 		s.note(say.New("sheet").As("thrust"))
 	}
+}
+
+// OnBearing is the form of what a ground size rests on where the bearing of that step was measured.
+const OnBearing = "bearing"
+
+// restsOn says what a ground size rests on: the clearance that it gives in its own bearings, as they were measured, or
+// the maker's figures alone.
+func restsOn(o disposition.Option, size disposition.FinishedSize) *say.Reason {
+	why := say.New("line").As("no_bearing")
+	var plays []unit.Length
+	for _, after := range o.Clearances {
+		if after.Feature == size.Feature {
+			plays = append(plays, after.Clearance.Min, after.Clearance.Max)
+		}
+	}
+	if len(plays) > 0 {
+		why = say.New("line", say.Length("size", size.Size),
+			say.Range("clearance", slices.Min(plays), slices.Max(plays))).As("bearing")
+	}
+	return &why
 }
 
 // oneRange gives journals of one size one range, in which every one of them runs within its window:

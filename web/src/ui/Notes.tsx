@@ -3,12 +3,12 @@ import { useState } from "react";
 import { useAddNote, useWithdrawNote } from "../api/changes";
 import type { FeatureView, JobView, Note } from "../api/client";
 import { newId } from "../api/id";
-import { tagOf } from "../api/view";
 import look from "../look/look.module.css";
 import { date } from "../words/intl";
 import { noteWords } from "../words/notes";
 import { who } from "../words/trade";
 import { Failed } from "./Failed";
+import { isOf } from "./is-of";
 
 /** What is noted of a job, or of one part of it; at intake and any time after. */
 export function Notes({ view, part }: { view: JobView; part?: FeatureView }) {
@@ -17,12 +17,10 @@ export function Notes({ view, part }: { view: JobView; part?: FeatureView }) {
 	const withdraw = useWithdrawNote(job.id);
 	const [text, setText] = useState("");
 	const [gone, setGone] = useState<Note>();
-	const shown = view.notes.filter((n) =>
-		part ? n.kind === part.kind && n.number === part.number && (n.component ?? "") === tagOf(view, part.kind) : true,
-	);
+	const shown = view.notes.filter((n) => !part || isOf(n, part));
 	const send = () =>
 		add.mutate(
-			{ id: newId(), text, ...(part ? { kind: part.kind, number: part.number, component: tagOf(view, part.kind) } : {}) },
+			{ id: newId(), text, ...(part ? { kind: part.kind, number: part.number, component: part.component } : {}) },
 			{ onSuccess: () => setText("") },
 		);
 	const put = (note: Note, withdrawn: boolean) =>
@@ -82,5 +80,4 @@ export function Notes({ view, part }: { view: JobView; part?: FeatureView }) {
 	);
 }
 
-const titleOf = (view: JobView, n: Note) =>
-	view.features.find((f) => f.kind === n.kind && f.number === n.number)?.title ?? n.kind;
+const titleOf = (view: JobView, n: Note) => view.features.find((f) => isOf(n, f))?.title ?? n.kind;

@@ -7,6 +7,7 @@ import look from "../look/look.module.css";
 import { date } from "../words/intl";
 import { jobWords } from "../words/job";
 import { who } from "../words/trade";
+import { isOf } from "./is-of";
 import css from "./photos.module.css";
 import { useTakePhotos } from "./use-take-photos";
 import { Warned } from "./Warned";
@@ -103,9 +104,6 @@ export function Photos({ view, part }: { view: JobView; part?: FeatureView }) {
 }
 
 type Photo = JobView["photos"][number];
-
-const isOf = (p: Photo, part: FeatureView) =>
-	p.kind === part.kind && p.number === part.number && (p.component ?? "") === (part.component ?? "");
 
 /** The part that a photograph shows, before what is said of it. */
 function partName(view: JobView, p: Photo): string {

@@ -4,7 +4,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
 import { cardQuery, type EngineCard, useSaveCard, useWithdrawCard } from "../../api/cards";
-import { type JobView, Refusal } from "../../api/client";
+import type { JobView } from "../../api/client";
 import { newId } from "../../api/id";
 import { jobQuery, policyQuery, shopQuery } from "../../api/queries";
 import look from "../../look/look.module.css";
@@ -23,7 +23,8 @@ import { fromTyped, kindsFor, kindsOf, limitedKinds } from "./card";
 import { differences } from "./compare";
 import { type Judging, judging, LimitsEditor } from "./LimitsEditor";
 import { Mistyped } from "./Mistyped";
-import { fieldErrors, goToWrong, likelyTexts, stoodAtFields } from "./refused";
+import { stoodAtFields } from "./refused";
+import { useMistyped } from "./use-mistyped";
 
 interface Form extends Judging, LayoutForm {
 	engine: string;
@@ -101,7 +102,7 @@ function CardForm({ name, versions, start }: { name: string; versions: EngineCar
 	});
 	const { form } = kept;
 	const v = form.values;
-	const [asked, setAsked] = useState<Record<string, string>>({});
+	const mistyped = useMistyped(form, v.unit, (values, sure) => send(values, sure));
 	const [id] = useState(newId);
 	const send = (values: Form, sure: boolean) =>
 		save.mutate(
@@ -118,27 +119,15 @@ function CardForm({ name, versions, start }: { name: string; versions: EngineCar
 			{
 				onSuccess: ([saved]) => {
 					kept.drop();
-					setAsked({});
+					mistyped.settle();
 					notifications.show({
 						message: limitsWords.theCardIsSaved(saved?.version ?? 1),
 						closeButtonProps: { "aria-label": "Close" },
 					});
 					if (saved) void go(`/cards/${saved.card}`, { replace: true });
 				},
-				onError: (error) => {
-					if (!(error instanceof Refusal)) return;
-					const wrong = fieldErrors(error.places);
-					const likely = likelyTexts(error, values.unit);
-					form.setErrors(wrong);
-					setAsked(likely);
-					if (Object.keys(likely).length === 0) goToWrong(Object.keys(wrong));
-				},
+				onError: mistyped.refused,
 			},
-		);
-	const submit = (sure = false) =>
-		form.onSubmit(
-			(values) => send(values, sure),
-			(wrong) => goToWrong(Object.keys(wrong)),
 		);
 	const kinds = [
 		...new Set([...kindsFor(v.came), ...kindsOf(limitedKinds().filter((kind) => v.stored.book[kind] || v.stored.close[kind]))]),
@@ -153,7 +142,7 @@ function CardForm({ name, versions, start }: { name: string; versions: EngineCar
 				]}
 			/>
 			<main className={look.page}>
-				<form onSubmit={submit()} noValidate>
+				<form onSubmit={mistyped.submit()} noValidate>
 					<Stack gap="md">
 						<Title order={1}>{newest ? limitsWords.version(newest.engine, newest.version) : limitsWords.newCard}</Title>
 						<CameBack came={kept.came} back={kept.back} />
@@ -182,7 +171,7 @@ function CardForm({ name, versions, start }: { name: string; versions: EngineCar
 							errors={form.errors}
 							onChange={(values) => {
 								form.setValues(values);
-								setAsked({});
+								mistyped.settle();
 							}}
 							onTouched={(names) => names.forEach(form.clearFieldError)}
 						/>
@@ -195,18 +184,8 @@ function CardForm({ name, versions, start }: { name: string; versions: EngineCar
 							/>
 						) : null}
 						{save.error && !stoodAtFields(save.error) ? <Failed error={save.error} /> : null}
-						{Object.keys(asked).length > 0 ? (
-							<Mistyped
-								errors={form.errors}
-								onMean={() => {
-									const meant = { ...v, typed: { ...v.typed, ...asked } };
-									form.setValues(meant);
-									form.clearErrors();
-									setAsked({});
-									send(meant, false);
-								}}
-								onSure={submit(true)}
-							/>
+						{Object.keys(mistyped.asked).length > 0 ? (
+							<Mistyped errors={form.errors} onMean={mistyped.mean} onSure={mistyped.submit(true)} />
 						) : null}
 						<Group>
 							<Button type="submit" size="md" loading={save.isPending}>

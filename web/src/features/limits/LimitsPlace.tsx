@@ -1,11 +1,10 @@
 import { Button, Group, Stack, Title } from "@mantine/core";
 import { notifications } from "@mantine/notifications";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
 import { useParams } from "react-router";
 import { cardTakenQuery } from "../../api/cards";
 import { useSetJudgement } from "../../api/changes";
-import { type JobView, type LimitSet, type Policy, Refusal } from "../../api/client";
+import type { JobView, LimitSet, Policy } from "../../api/client";
 import { jobQuery } from "../../api/queries";
 import look from "../../look/look.module.css";
 import { Bar } from "../../ui/Bar";
@@ -20,7 +19,8 @@ import { Changes } from "./Changes";
 import { fromTyped, kindsOf } from "./card";
 import { type Judging, judging, LimitsEditor } from "./LimitsEditor";
 import { Mistyped } from "./Mistyped";
-import { fieldErrors, goToWrong, likelyTexts, stoodAtFields } from "./refused";
+import { stoodAtFields } from "./refused";
+import { useMistyped } from "./use-mistyped";
 
 /** The limits and the policy of one job, typed in, pasted, or copied from a card or another job. */
 export function LimitsPlace() {
@@ -42,12 +42,11 @@ function LimitsForm({ view }: { view: JobView }) {
 	});
 	const { form } = kept;
 	const { stored, typed, policy } = form.values;
-	/** What looks mistyped, with what was likely meant, by field. */
-	const [asked, setAsked] = useState<Record<string, string>>({});
+	const mistyped = useMistyped(form, job.unit, (values, sure) => send(values, sure));
 	const copy = (limits: LimitSet, from: Policy, card = "") => {
 		form.setValues({ ...judging(limits, from, job.unit), card });
 		form.clearErrors();
-		setAsked({});
+		mistyped.settle();
 	};
 	const now = fromTyped(typed, stored, job.unit);
 	const send = (values: Form, sure: boolean) =>
@@ -62,43 +61,23 @@ function LimitsForm({ view }: { view: JobView }) {
 			{
 				onSuccess: () => {
 					kept.drop();
-					setAsked({});
+					mistyped.settle();
 					if (values.card) void queries.invalidateQueries({ queryKey: cardTakenQuery(job.id).queryKey });
 					notifications.show({
 						message: limitsWords.theLimitsAreSavedEveryVerdict,
 						closeButtonProps: { "aria-label": "Close" },
 					});
 				},
-				onError: (error) => {
-					if (!(error instanceof Refusal)) return;
-					const wrong = fieldErrors(error.places);
-					const likely = likelyTexts(error, job.unit);
-					form.setErrors(wrong);
-					setAsked(likely);
-					if (Object.keys(likely).length === 0) goToWrong(Object.keys(wrong));
-				},
+				onError: mistyped.refused,
 			},
 		);
-	const submit = (sure = false) =>
-		form.onSubmit(
-			(v) => send(v, sure),
-			(wrong) => goToWrong(Object.keys(wrong)),
-		);
-	/** Takes what was likely meant, and saves it. */
-	const mean = () => {
-		const meant = { ...form.values, typed: { ...typed, ...asked } };
-		form.setValues(meant);
-		form.clearErrors();
-		setAsked({});
-		send(meant, false);
-	};
 	return (
 		<>
 			<Bar
 				trail={[{ text: placeWords.shop, to: "/" }, { text: job.engine, to: `/jobs/${job.id}` }, { text: placeWords.limits }]}
 			/>
 			<main className={look.page}>
-				<form onSubmit={submit()}>
+				<form onSubmit={mistyped.submit()}>
 					<Stack gap="md">
 						<div>
 							<Title order={1}>{limitsWords.limitsOfThisJob}</Title>
@@ -113,13 +92,15 @@ function LimitsForm({ view }: { view: JobView }) {
 							errors={form.errors}
 							onChange={(values) => {
 								form.setValues(values);
-								setAsked({});
+								mistyped.settle();
 							}}
 							onTouched={(names) => names.forEach(form.clearFieldError)}
 						/>
 						{Object.keys(now.errors).length === 0 ? <Changes view={view} limits={now.limits} policy={policy} /> : null}
 						{save.error && !stoodAtFields(save.error) ? <Warned>{save.error.message}</Warned> : null}
-						{Object.keys(asked).length > 0 ? <Mistyped errors={form.errors} onMean={mean} onSure={submit(true)} /> : null}
+						{Object.keys(mistyped.asked).length > 0 ? (
+							<Mistyped errors={form.errors} onMean={mistyped.mean} onSure={mistyped.submit(true)} />
+						) : null}
 						<Group>
 							<Button type="submit" size="md" loading={save.isPending}>
 								{limitsWords.saveTheLimits}
