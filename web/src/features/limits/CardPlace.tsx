@@ -22,6 +22,7 @@ import { Compare } from "./Cards";
 import { fromTyped, kindsFor, kindsOf, limitedKinds } from "./card";
 import { differences } from "./compare";
 import { type Judging, judging, LimitsEditor } from "./LimitsEditor";
+import css from "./limits.module.css";
 import { Mistyped } from "./Mistyped";
 import { stoodAtFields } from "./refused";
 import { useMistyped } from "./use-mistyped";
@@ -187,7 +188,7 @@ function CardForm({ name, versions, start }: { name: string; versions: EngineCar
 						{Object.keys(mistyped.asked).length > 0 ? (
 							<Mistyped errors={form.errors} onMean={mistyped.mean} onSure={mistyped.submit(true)} />
 						) : null}
-						<Group>
+						<Group className={css.save}>
 							<Button type="submit" size="md" loading={save.isPending}>
 								{newest ? limitsWords.saveVersion(newest.version + 1) : limitsWords.saveTheCard}
 							</Button>

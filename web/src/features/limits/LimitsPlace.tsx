@@ -18,6 +18,7 @@ import { Cards } from "./Cards";
 import { Changes } from "./Changes";
 import { fromTyped, kindsOf } from "./card";
 import { type Judging, judging, LimitsEditor } from "./LimitsEditor";
+import css from "./limits.module.css";
 import { Mistyped } from "./Mistyped";
 import { stoodAtFields } from "./refused";
 import { useMistyped } from "./use-mistyped";
@@ -101,7 +102,7 @@ function LimitsForm({ view }: { view: JobView }) {
 						{Object.keys(mistyped.asked).length > 0 ? (
 							<Mistyped errors={form.errors} onMean={mistyped.mean} onSure={mistyped.submit(true)} />
 						) : null}
-						<Group>
+						<Group className={css.save}>
 							<Button type="submit" size="md" loading={save.isPending}>
 								{limitsWords.saveTheLimits}
 							</Button>
