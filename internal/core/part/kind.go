@@ -34,6 +34,7 @@ const (
 	RingGap       Kind = "ring_gap"
 	RingGroove    Kind = "ring_groove"
 	Protrusion    Kind = "protrusion"
+	RodSide       Kind = "rod_side"       // clearance of the rods along their throw
 	MainAlignment Kind = "main_alignment" // centre offsets by indicator
 	TunnelEdge    Kind = "tunnel_edge"    // gaps under a straight edge along the tunnel
 	RodWeight     Kind = "rod_weight"

@@ -340,6 +340,15 @@ var table = []Row{
 		List:   &List{Form: Readings, Lines: []string{"front", "rear"}, Numbered: true},
 	},
 	{
+		Kind:      RodSide,
+		Component: Rods, Step: AtFits, Place: AtThrow, Shape: ShapeRod,
+		Quantity: Gap,
+		Each:     PerThrow,
+		Gauge:    instrument.Feeler, States: none,
+		Limits: ranged,
+		List:   &List{Form: Readings, Lines: []string{"front", "rear"}, Numbered: true},
+	},
+	{
 		Kind:      Strip,
 		Component: Crankshaft, Step: AtFits, Place: Alone, Shape: ShapeShaft,
 		Quantity: Gap,

@@ -91,11 +91,12 @@ const (
 	NotAngle  Fault = "not_angle"
 	NotSet    Fault = "angle_fine" // no gauge can be set to it
 	NotWeight Fault = "not_weight"
+	NotTorque Fault = "not_torque"
 )
 
 // Faults lists them.
 func Faults() []Fault {
-	return []Fault{NotNumber, TooFar, TooFine, TooLong, NotAngle, NotSet, NotWeight}
+	return []Fault{NotNumber, TooFar, TooFine, TooLong, NotAngle, NotSet, NotWeight, NotTorque}
 }
 
 // Parse reads a decimal number of units of s, such as "1.8113", "-.002" or "25e-3", exactly.

@@ -1,0 +1,152 @@
+package assembly
+
+import (
+	"slices"
+
+	"ledge/internal/core/part"
+	"ledge/internal/core/unit"
+)
+
+// A What says what an event is.
+type What string
+
+// The events.
+const (
+	SetPlan  What = "plan"      // the plan as it is from now on
+	Tighten  What = "tighten"   // one bolt through one step
+	Loosen   What = "loosen"    // the run is undone
+	Bolt     What = "bolt"      // what is known of a bolt: new, its length, its uses
+	Buy      What = "part"      // where a line of the parts list stands
+	Pass     What = "pass"      // sizes after a pass of polishing
+	Gap      What = "gap"       // a ring's gap, squared in its own bore
+	PutRing  What = "ring"      // a ring put on its piston
+	PutCap   What = "cap"       // a main cap put on
+	PutRod   What = "rod"       // piston and rod put in, with its cap
+	Turn     What = "turn"      // how the crank turned
+	Final    What = "final"     // what was measured with the parts that stay in
+	Sign     What = "sign"      // the built engine
+	Unsign   What = "unsign"    // it is opened again
+	TakeBack What = "take_back" // another event was a mistake
+)
+
+// Whats lists them.
+func Whats() []What {
+	return []What{SetPlan, Tighten, Loosen, Bolt, Buy, Pass, Gap, PutRing, PutCap, PutRod, Turn, Final, Sign,
+		Unsign, TakeBack}
+}
+
+// A Way is how a mark points, or a part goes in.
+type Way string
+
+// The ways.
+const (
+	Up    Way = "up"
+	Down  Way = "down"
+	Front Way = "front"
+	Rear  Way = "rear"
+	Plain Way = "plain" // there is no mark
+)
+
+// Ways lists them.
+func Ways() []Way { return []Way{Up, Down, Front, Rear, Plain} }
+
+// An Event is one thing somebody did or read. Only the fields of its sort are used.
+type Event struct {
+	ID   string `json:"id" format:"uuid"`
+	What What   `json:"what"`
+	// By and At are who and when, as it is stored.
+	By       string `json:"by,omitempty" readOnly:"true"`
+	At       string `json:"at,omitempty" readOnly:"true"`
+	FromFile bool   `json:"from_file,omitempty" readOnly:"true"`
+	// Plan is the one set, After the event of the one it changes.
+	Plan  *Plan  `json:"plan,omitempty"`
+	After string `json:"after,omitempty" maxLength:"36"`
+	// Card, Run, Bolt and Step are what is tightened; steps and bolts count from 1. Final tells that it stays so.
+	Card  string `json:"card,omitempty" maxLength:"20"`
+	Run   int    `json:"run,omitempty" minimum:"0" maximum:"48"`
+	Bolt  int    `json:"bolt,omitempty" minimum:"0" maximum:"180"`
+	Step  int    `json:"step,omitempty" minimum:"0" maximum:"8"`
+	Final bool   `json:"final,omitempty"`
+	// Torque is what was reached at the end of an angle, or what it took to turn the crank.
+	Torque *unit.Torque `json:"torque,omitempty"`
+	// New, Uses and Length are of a bolt.
+	New    bool         `json:"new,omitempty"`
+	Uses   *int         `json:"uses,omitempty" minimum:"0" maximum:"100"`
+	Length *unit.Length `json:"length,omitempty"`
+	// Line is a line of the parts list, Part where it stands.
+	Line string     `json:"line,omitempty" maxLength:"80"`
+	Part *PartFacts `json:"part,omitempty"`
+	// Kind and Number name what was measured or put in: a journal, a main, a cylinder, a pair.
+	Kind   part.Kind     `json:"kind,omitempty"`
+	Number int           `json:"number,omitempty" minimum:"0" maximum:"100"`
+	Sizes  []unit.Length `json:"sizes,omitempty" maxItems:"9"`
+	Ring   Ring          `json:"ring,omitempty"`
+	Value  *unit.Length  `json:"value,omitempty"`
+	How    string        `json:"how,omitempty" maxLength:"40"`
+	// Way is how its mark points, Piston, Rod and Cap the numbers that stand on what goes in. Turned tells
+	// that the numbers point to the other side than they should.
+	Way    Way  `json:"way,omitempty"`
+	Piston int  `json:"piston,omitempty" minimum:"0" maximum:"96"`
+	Rod    int  `json:"rod,omitempty" minimum:"0" maximum:"96"`
+	Cap    int  `json:"cap,omitempty" minimum:"0" maximum:"96"`
+	Turned bool `json:"turned,omitempty"`
+	Tight  bool `json:"tight,omitempty"`
+	// Note is what was written beside it, Of the event that is taken back.
+	Note string `json:"note,omitempty" maxLength:"400"`
+	Of   string `json:"of,omitempty" maxLength:"36"`
+}
+
+// PartFacts are what is told of a line of the parts list, each where it was told. Prices are hundredths
+// of the shop's currency.
+type PartFacts struct {
+	// Name is of a line of one's own.
+	Name     *string `json:"name,omitempty" maxLength:"120"`
+	Size     *string `json:"size,omitempty" maxLength:"60"`
+	Quality  *string `json:"quality,omitempty" maxLength:"60"`
+	Number   *string `json:"number,omitempty" maxLength:"60"`
+	Supplier *string `json:"supplier,omitempty" maxLength:"80"`
+	Price    *int64  `json:"price,omitempty" minimum:"0" maximum:"1000000000"`
+	Count    *int    `json:"count,omitempty" minimum:"0" maximum:"1000"`
+	Ordered  *int    `json:"ordered,omitempty" minimum:"0" maximum:"1000"`
+	Arrived  *int    `json:"arrived,omitempty" minimum:"0" maximum:"1000"`
+	Returned *int    `json:"returned,omitempty" minimum:"0" maximum:"1000"`
+	// Coating is how thick a coating lies on one wall of a shell that was measured without.
+	Coating *unit.Length `json:"coating,omitempty"`
+	// Dropped tells that a line is not wanted after all.
+	Dropped *bool `json:"dropped,omitempty"`
+}
+
+// And are facts with later ones over them.
+func (f PartFacts) And(later PartFacts) PartFacts {
+	over(&f.Name, later.Name)
+	over(&f.Size, later.Size)
+	over(&f.Quality, later.Quality)
+	over(&f.Number, later.Number)
+	over(&f.Supplier, later.Supplier)
+	over(&f.Price, later.Price)
+	over(&f.Count, later.Count)
+	over(&f.Ordered, later.Ordered)
+	over(&f.Arrived, later.Arrived)
+	over(&f.Returned, later.Returned)
+	over(&f.Coating, later.Coating)
+	over(&f.Dropped, later.Dropped)
+	return f
+}
+
+func over[T any](dst **T, later *T) {
+	if later != nil {
+		*dst = later
+	}
+}
+
+// Live are the events that hold: without those taken back, and without the taking back.
+func Live(events []Event) []Event {
+	back := map[string]bool{}
+	for _, e := range events {
+		if e.What == TakeBack {
+			back[e.Of] = true
+		}
+	}
+	return slices.DeleteFunc(slices.Clone(events),
+		func(e Event) bool { return e.What == TakeBack || back[e.ID] })
+}
