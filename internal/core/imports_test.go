@@ -21,7 +21,7 @@ var rules = map[string][]string{
 	"internal/core/say":        {"internal/core/unit", "internal/core/part"},
 	"internal/core/inspection": {"internal/core/unit", "internal/core/engine", "internal/core/part",
 		"internal/core/say", "internal/core/plan", "internal/core/instrument", "internal/core/form",
-		"internal/core/limit", "internal/core/fit"},
+		"internal/core/limit", "internal/core/fit", "internal/core/assembly"},
 	"internal/core/disposition": {"internal/core/"},
 	"internal/core/assembly": {"internal/core/unit", "internal/core/engine", "internal/core/part",
 		"internal/core/say", "internal/core/limit", "internal/core/fit"},

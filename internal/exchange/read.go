@@ -33,7 +33,7 @@ func Read(source io.Reader) (*inspection.Inspection, error) {
 
 func (r *reader) document(root *node) *inspection.Inspection {
 	n, ok := r.object(root, "", "format", "unit", "job", "engine", "policy", "limits", "limits_close",
-		"features", "decisions")
+		"features", "decisions", "build")
 	if !ok {
 		return nil
 	}
@@ -75,6 +75,7 @@ func (r *reader) document(root *node) *inspection.Inspection {
 			in.Decisions = append(in.Decisions, r.decision(&item, pointer("/decisions", i)))
 		}
 	}
+	optional(n, "", "build", &in.Built, r.build)
 	return in
 }
 

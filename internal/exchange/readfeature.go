@@ -100,6 +100,7 @@ func (r *reader) condition(n *node, at string) (c inspection.Condition) {
 	pointed(n, at, "torqued", &c.Torqued, r.truth)
 	pointed(n, at, "deck_plate", &c.DeckPlate, r.truth)
 	pointed(n, at, "shells_in", &c.ShellsIn, r.truth)
+	pointed(n, at, "studs", &c.Studs, r.truth)
 	if t := n.get("corrected"); t != nil {
 		c.Corrected = r.truth(t, pointer(at, "corrected"))
 	}

@@ -71,6 +71,7 @@ var slots = map[string]func() any{
 	"unseen":     func() any { return disposition.UnseenChecks() },
 	"limits":     func() any { return limitsSchema(true) },
 	"policy":     policySchema,
+	"build":      buildSchema,
 }
 
 func kinds(are func(part.Row) bool) (names []part.Kind) {

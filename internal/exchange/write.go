@@ -25,6 +25,7 @@ type inspectionDoc struct {
 	LimitsClose map[part.Kind]map[string]any `json:"limits_close,omitempty"`
 	Features    []map[string]any             `json:"features"`
 	Decisions   []decisionDoc                `json:"decisions,omitempty"`
+	Build       []any                        `json:"build,omitempty"`
 }
 
 type decisionDoc struct {
@@ -63,7 +64,7 @@ func writeInspection(out io.Writer, in *inspection.Inspection) error {
 	doc := inspectionDoc{Format: InspectionFormat, Unit: in.Unit, Job: map[string]string{}, Engine: in.Engine,
 		Policy: w.policy(in.Policy),
 		Limits: w.limitsByKind(in.Limits), LimitsClose: w.limitsByKind(in.LimitsClose),
-		Features: make([]map[string]any, len(in.Features))}
+		Features: make([]map[string]any, len(in.Features)), Build: w.build(in.Built)}
 	for _, d := range in.Decisions {
 		doc.Decisions = append(doc.Decisions,
 			decisionDoc{d.Set, d.Action, w.length(d.Step), w.length(d.Shell), d.Method, d.By, d.Component})
@@ -269,7 +270,7 @@ func (w writer) gauge(g *instrument.Gauge) map[string]any {
 func condition(c inspection.Condition) map[string]any {
 	doc := map[string]any{}
 	for name, value := range map[string]*bool{"torqued": c.Torqued, "deck_plate": c.DeckPlate,
-		"shells_in": c.ShellsIn} {
+		"shells_in": c.ShellsIn, "studs": c.Studs} {
 		if value != nil {
 			doc[name] = *value
 		}

@@ -17,6 +17,7 @@ type ConditionBody struct {
 	Torqued   *bool               `json:"torqued,omitempty" doc:"caps torqued in steps, in sequence"`
 	DeckPlate *bool               `json:"deck_plate,omitempty"`
 	ShellsIn  *bool               `json:"shells_in,omitempty"`
+	Studs     *bool               `json:"studs,omitempty" doc:"studs or the head tightened"`
 	PartC     *float64            `json:"part_c,omitempty" minimum:"-40" maximum:"120" doc:"°C"`
 	GaugeC    *float64            `json:"gauge_c,omitempty" minimum:"-40" maximum:"120" doc:"°C; with the material, sizes are corrected to 20 °C"`
 	Material  instrument.Material `json:"material,omitempty"`
@@ -35,7 +36,7 @@ func (a *Application) SetCondition(ctx context.Context, job int64, b ConditionBo
 	}
 	return a.changed(ctx, job, a.store.AddCondition(ctx,
 		store.Condition{ID: b.ID, JobID: job, Kind: b.Kind, Torqued: b.Torqued, DeckPlate: b.DeckPlate,
-			ShellsIn: b.ShellsIn, PartC: b.PartC, GaugeC: b.GaugeC, Material: b.Material, Note: b.Note}))
+			ShellsIn: b.ShellsIn, Studs: b.Studs, PartC: b.PartC, GaugeC: b.GaugeC, Material: b.Material, Note: b.Note}))
 }
 
 // AddState lets the parts of a kind be measured again in a new state.

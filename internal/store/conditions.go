@@ -24,6 +24,7 @@ type Condition struct {
 	Torqued   *bool               `db:"torqued" json:"torqued,omitempty"`
 	DeckPlate *bool               `db:"deck_plate" json:"deck_plate,omitempty"`
 	ShellsIn  *bool               `db:"shells_in" json:"shells_in,omitempty"`
+	Studs     *bool               `db:"studs" json:"studs,omitempty"`
 	PartC     *float64            `db:"part_c" json:"part_c,omitempty"`
 	GaugeC    *float64            `db:"gauge_c" json:"gauge_c,omitempty"`
 	Material  instrument.Material `db:"material" json:"material"`
@@ -46,7 +47,7 @@ func (c *Condition) inspected() (out inspection.Condition) {
 	if c == nil {
 		return out
 	}
-	out = inspection.Condition{Torqued: c.Torqued, DeckPlate: c.DeckPlate, ShellsIn: c.ShellsIn}
+	out = inspection.Condition{Torqued: c.Torqued, DeckPlate: c.DeckPlate, ShellsIn: c.ShellsIn, Studs: c.Studs}
 	if c.PartC != nil {
 		out.TemperatureC = strconv.FormatFloat(*c.PartC, 'f', -1, 64)
 		out.Corrected = c.GaugeC != nil
@@ -74,8 +75,8 @@ func (s *Store) AddCondition(ctx context.Context, c Condition) error {
 func (c Condition) once(ctx context.Context, tx *sqlx.Tx) (known bool, err error) {
 	return once(ctx, tx, "conditions", c.ID,
 		fields{"job_id": c.JobID, "kind": c.Kind, "torqued": c.Torqued, "deck_plate": c.DeckPlate,
-			"shells_in": c.ShellsIn,
-			"part_c":    c.PartC, "gauge_c": c.GaugeC, "material": c.Material, "note": c.Note,
+			"shells_in": c.ShellsIn, "studs": c.Studs,
+			"part_c": c.PartC, "gauge_c": c.GaugeC, "material": c.Material, "note": c.Note,
 			"set_by": c.SetBy}, fields{"set_at": c.SetAt})
 }
 

@@ -55,6 +55,7 @@ var dumped = []dumpedTable{
 		id: true, places: map[string]string{"order_id": "orders"}},
 	{name: "job_log", rows: ofJob + `seq`},
 	{name: "closings", rows: ofJob + `seq`, id: true},
+	{name: "build_events", rows: ofJob + `seq`, id: true, places: map[string]string{"of_id": "build_events"}},
 }
 
 // Dumped reports whether a dump may have a table.

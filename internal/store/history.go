@@ -5,6 +5,7 @@ import (
 	"encoding/json"
 	"fmt"
 
+	"ledge/internal/core/assembly"
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/order"
 	"ledge/internal/core/part"
@@ -15,7 +16,7 @@ import (
 type Moment struct {
 	At   string `db:"at" json:"at"`
 	By   string `db:"by_whom" json:"by"`
-	What string `db:"what" json:"what" enum:"job,reading,look,crack_test,gauge,zero,condition,unworn,answer,photo,note,decision,order,order_event,match,change,share,closing"`
+	What string `db:"what" json:"what" enum:"job,reading,look,crack_test,gauge,zero,condition,unworn,answer,photo,note,decision,order,order_event,match,change,share,closing,build"`
 	// Kind, Number and State name the feature, where it is about one.
 	Kind   part.Kind `db:"kind" json:"kind,omitempty"`
 	Number int       `db:"number" json:"number,omitempty"`
@@ -91,8 +92,10 @@ type Facts struct {
 	PartState  string    `json:"part_state,omitempty"`
 	Many       int       `json:"many,omitempty"`
 	// Off is what a gauge was off, Right what it was set on, where readings were worked out anew.
-	Off   unit.Length  `json:"off,omitempty"`
-	Right *unit.Length `json:"right,omitempty"`
+	// Built is what was done to build the engine.
+	Built *assembly.Event `json:"built,omitempty"`
+	Off   unit.Length     `json:"off,omitempty"`
+	Right *unit.Length    `json:"right,omitempty"`
 }
 
 // ?1 is the job, ?2 the kind, ?3 the number and ?4 the component's tag of a feature. The readings
@@ -159,6 +162,8 @@ UNION ALL SELECT said_at, said_by, 'change', '', 0, '', 1, json_patch(json_objec
 	text), iif(facts = '', '{}', facts)), NULL, seq, from_file, '' FROM job_log WHERE job_id = ?1 AND ?2 = ''
 UNION ALL SELECT closed_at, closed_by, 'closing', '', 0, '', 1, json_object('outcome', outcome, 'reason',
 	reason), NULL, seq, from_file, '' FROM closings WHERE job_id = ?1 AND ?2 = ''
+UNION ALL SELECT said_at, said_by, 'build', '', 0, '', 1, json_object('built', json(json_set(body, '$.what', what,
+	'$.id', id))), NULL, seq, from_file, '' FROM build_events WHERE job_id = ?1 AND ?2 = ''
 UNION ALL SELECT made_at, made_by, 'share', '', 0, '', 1, json_object('for', said_for), NULL, 0, 0, ''
 	FROM shares WHERE job_id = ?1 AND ?2 = ''
 UNION ALL SELECT revoked_at, revoked_by, 'share', '', 0, '', 1, json_object('for', said_for, 'removed',
@@ -199,6 +204,7 @@ UNION ALL SELECT max(decided_at) FROM decisions WHERE job_id = ?1
 UNION ALL SELECT max(issued_at) FROM orders WHERE job_id = ?1
 UNION ALL SELECT max(settled_at) FROM matchings WHERE job_id = ?1
 UNION ALL SELECT max(changed_at) FROM job_changes WHERE job_id = ?1
+UNION ALL SELECT max(said_at) FROM build_events WHERE job_id = ?1
 UNION ALL SELECT max(closed_at) FROM closings WHERE job_id = ?1
 UNION ALL SELECT max(said_at) FROM job_log WHERE job_id = ?1)`, jobID)
 	if err != nil {

@@ -39,6 +39,9 @@ func (s *Store) ImportJob(ctx context.Context, n NewJob, in *inspection.Inspecti
 				return err
 			}
 		}
+		if err := s.importBuilt(ctx, tx, id, in.Built); err != nil {
+			return err
+		}
 		return gather(ctx, tx, id, Actor(ctx), s.stamp())
 	})
 	if err != nil {
@@ -155,7 +158,7 @@ func (s *Store) importCondition(ctx context.Context, tx *sqlx.Tx, jobID int64, b
 	}
 	c := Condition{ID: uuid.NewString(), JobID: jobID, Kind: f.Kind, Torqued: f.Condition.Torqued,
 		DeckPlate: f.Condition.DeckPlate,
-		ShellsIn:  f.Condition.ShellsIn, SetBy: by, SetAt: s.stamp()}
+		ShellsIn:  f.Condition.ShellsIn, Studs: f.Condition.Studs, SetBy: by, SetAt: s.stamp()}
 	if t, err := strconv.ParseFloat(f.Condition.TemperatureC, 64); err == nil && !f.Condition.Corrected {
 		c.PartC = &t
 	}

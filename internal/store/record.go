@@ -7,6 +7,7 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"ledge/internal/core/assembly"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/instrument"
 	"ledge/internal/core/limit"
@@ -34,6 +35,8 @@ type Record struct {
 	Photos     []Photo      `json:"photos"`
 	Orders     []Order      `json:"orders"`
 	Closings   []Closing    `json:"closings"`
+	// Built is what was done to build it, in its order.
+	Built []assembly.Event `json:"built"`
 }
 
 // Record returns everything stored of a job, or [ErrNotFound]. Callers must not change it.
@@ -117,7 +120,10 @@ func readRecord(ctx context.Context, q querier, id int64) (record Record, err er
 	if record.Orders, err = ordersOf(ctx, q, id); err != nil {
 		return record, err
 	}
-	record.Closings, err = closingsOf(ctx, q, id)
+	if record.Closings, err = closingsOf(ctx, q, id); err != nil {
+		return record, err
+	}
+	record.Built, err = builtOf(ctx, q, id)
 	return record, err
 }
 
@@ -159,6 +165,7 @@ func (r Record) Inspection() (in *inspection.Inspection, index []int) {
 	for i := range r.Gauges {
 		setups[r.Gauges[i].ID] = r.Gauges[i].gauge()
 	}
+	in.Built = r.Built
 	for i := range r.Features {
 		f := &r.Features[i]
 		if len(f.Tape) == 0 && len(f.Looks) == 0 && f.Unworn == nil || r.Retired(f.Kind.Row().Component,

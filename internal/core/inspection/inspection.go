@@ -2,6 +2,7 @@
 package inspection
 
 import (
+	"ledge/internal/core/assembly"
 	"strings"
 
 	"ledge/internal/core/engine"
@@ -24,6 +25,8 @@ type Inspection struct {
 	Features    []Feature
 	// Decisions are what people signed; it reaches what hangs on it.
 	Decisions []Decision
+	// Built is what was done to build the engine, in its order; nothing is judged by it.
+	Built []assembly.Event
 
 	// hands are what the readings of a kind say of who took them, and what follows is worked out once: see [Learn].
 	hands  map[part.Kind]Hand
@@ -257,6 +260,7 @@ type Condition struct {
 	Torqued      *bool
 	DeckPlate    *bool
 	ShellsIn     *bool
+	Studs        *bool
 	TemperatureC string
 	// Corrected tells that the sizes are as they would be at 20 °C.
 	Corrected bool
