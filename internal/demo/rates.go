@@ -17,6 +17,7 @@ func Rates() schedule.Card {
 			schedule.GrindRods:  own(60, 30, 40, 30),
 			schedule.GrindCam:   own(55, 24, 40, 25),
 			schedule.Polish:     own(15, 6, 15, 8),
+			schedule.PolishHand: own(0, 4, 10, 10),
 			schedule.LineHone:   {Setup: 110_00, Each: 35_00, Outside: true, LeadDays: 6},
 			schedule.LineBore:   {Setup: 240_00, Each: 60_00, Outside: true, LeadDays: 12},
 			schedule.Skim:       own(70, 20, hour, 45),

@@ -456,11 +456,13 @@ func sheetPath(kind part.Kind, lines, columns int) []plan.Cell {
 	return path
 }
 
-// holding returns the last condition of each kind.
+// holding returns the conditions that hold: the last of each kind, and those of single parts since.
 func holding(all []store.Condition) []store.Condition {
 	last := []store.Condition{}
 	for i, c := range all {
-		if !slices.ContainsFunc(all[i+1:], func(later store.Condition) bool { return later.Kind == c.Kind }) {
+		if !slices.ContainsFunc(all[i+1:], func(later store.Condition) bool {
+			return later.Kind == c.Kind && (later.Number == c.Number || later.Number == 0)
+		}) {
 			last = append(last, c)
 		}
 	}

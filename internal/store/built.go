@@ -17,11 +17,13 @@ import (
 // mostBuilt bounds what is told of the building of one job; a large engine takes a third of it.
 const mostBuilt = 5000
 
-// A Torqued is what a finished or loosened run makes of the parts that its bolts hold: how they are held from now on.
+// A Torqued is what a finished or loosened run makes of the parts that its bolts hold: how they are held from now
+// on, all of a kind, or one of them.
 type Torqued struct {
-	Kinds []part.Kind
-	Group assembly.Group
-	Tight bool
+	Kinds  []part.Kind
+	Number int
+	Group  assembly.Group
+	Tight  bool
 }
 
 // AddBuilt keeps one thing that was done to build an engine; the same id is stored once. check looks at it
@@ -77,7 +79,7 @@ func (s *Store) AddBuilt(ctx context.Context, jobID int64, e assembly.Event, che
 func (s *Store) torqued(ctx context.Context, tx *sqlx.Tx, jobID int64, t Torqued) error {
 	for _, kind := range t.Kinds {
 		c := Condition{JobID: jobID, Kind: kind}
-		last, err := lastCondition(ctx, tx, jobID, kind)
+		last, err := lastCondition(ctx, tx, jobID, kind, t.Number)
 		if err != nil {
 			return err
 		}
@@ -86,7 +88,7 @@ func (s *Store) torqued(ctx context.Context, tx *sqlx.Tx, jobID int64, t Torqued
 				return err
 			}
 		}
-		c.ID, c.SetBy, c.SetAt, c.FromFile = uuid.NewString(), Actor(ctx), s.stamp(), false
+		c.Number, c.ID, c.SetBy, c.SetAt, c.FromFile = t.Number, uuid.NewString(), Actor(ctx), s.stamp(), false
 		switch t.Group {
 		case assembly.Plate:
 			c.DeckPlate = &t.Tight

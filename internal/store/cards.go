@@ -9,6 +9,7 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"ledge/internal/core/assembly"
 	"ledge/internal/core/engine"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/part"
@@ -34,6 +35,8 @@ type Card struct {
 	Came   []part.Component  `db:"-" json:"came"`
 	Limits LimitSet          `db:"-" json:"limits"`
 	Policy inspection.Policy `db:"-" json:"policy"`
+	// Plan are its torque cards and ring patterns; nil where nobody told any.
+	Plan *assembly.Plan `db:"-" json:"plan,omitempty"`
 	// Withdrawn tells that it is offered no more.
 	Withdrawn bool `db:"withdrawn" json:"withdrawn,omitempty"`
 
@@ -41,6 +44,7 @@ type Card struct {
 	CameText   string `db:"came" json:"-"`
 	LimitsText string `db:"limits" json:"-"`
 	PolicyText string `db:"policy" json:"-"`
+	PlanText   string `db:"plan" json:"-"`
 }
 
 const cardColumns = `v.*, coalesce((SELECT what = 'withdrawn' FROM card_events e WHERE e.card = v.card
@@ -54,6 +58,13 @@ func (c *Card) read() error {
 		if err := json.Unmarshal([]byte(text), into); err != nil {
 			return fmt.Errorf("card %s: %w", c.ID, err)
 		}
+	}
+	if c.PlanText == "" {
+		return nil
+	}
+	c.Plan = new(assembly.Plan)
+	if err := json.Unmarshal([]byte(c.PlanText), c.Plan); err != nil {
+		return fmt.Errorf("card %s: %w", c.ID, err)
 	}
 	return nil
 }
@@ -119,13 +130,20 @@ func (s *Store) AddCard(ctx context.Context, c Card, after int) error {
 		}
 		texts[name] = string(text)
 	}
+	if c.Plan != nil {
+		text, err := json.Marshal(c.Plan)
+		if err != nil {
+			return err
+		}
+		texts["plan"] = string(text)
+	}
 	c.ID, c.Card = strings.ToLower(c.ID), strings.ToLower(c.Card)
 	if c.Card == "" {
 		c.Card = c.ID
 	}
 	err := s.change(ctx, func(tx *sqlx.Tx) error {
 		content := fields{"card": c.Card, "engine": c.Engine, "unit": c.Unit, "layout": texts["layout"],
-			"came": cameText(c.Came), "limits": texts["limits"], "policy": texts["policy"], "book": c.Book,
+			"came": cameText(c.Came), "limits": texts["limits"], "policy": texts["policy"], "plan": texts["plan"], "book": c.Book,
 			"note": c.Note, "set_by": Actor(ctx)}
 		if known, err := knownAs(ctx, tx, "card_versions", c.ID, content); err != nil || known {
 			return err

@@ -17,10 +17,12 @@ import (
 // are. Temperatures are in °C. With the gauge's own and the part's material, sizes count as they
 // would be at 20 °C; the part's alone is a note.
 type Condition struct {
-	Seq       int64               `db:"seq" json:"seq"`
-	ID        string              `db:"id" json:"id"`
-	JobID     int64               `db:"job_id" json:"-"`
-	Kind      part.Kind           `db:"kind" json:"kind"`
+	Seq   int64     `db:"seq" json:"seq"`
+	ID    string    `db:"id" json:"id"`
+	JobID int64     `db:"job_id" json:"-"`
+	Kind  part.Kind `db:"kind" json:"kind"`
+	// Number is the one part that it is of; 0 for all of its kind.
+	Number    int                 `db:"number" json:"number,omitempty"`
 	Torqued   *bool               `db:"torqued" json:"torqued,omitempty"`
 	DeckPlate *bool               `db:"deck_plate" json:"deck_plate,omitempty"`
 	ShellsIn  *bool               `db:"shells_in" json:"shells_in,omitempty"`
@@ -74,7 +76,7 @@ func (s *Store) AddCondition(ctx context.Context, c Condition) error {
 
 func (c Condition) once(ctx context.Context, tx *sqlx.Tx) (known bool, err error) {
 	return once(ctx, tx, "conditions", c.ID,
-		fields{"job_id": c.JobID, "kind": c.Kind, "torqued": c.Torqued, "deck_plate": c.DeckPlate,
+		fields{"job_id": c.JobID, "kind": c.Kind, "number": c.Number, "torqued": c.Torqued, "deck_plate": c.DeckPlate,
 			"shells_in": c.ShellsIn, "studs": c.Studs,
 			"part_c": c.PartC, "gauge_c": c.GaugeC, "material": c.Material, "note": c.Note,
 			"set_by": c.SetBy}, fields{"set_at": c.SetAt})
@@ -90,12 +92,12 @@ func conditionsOf(ctx context.Context, q querier, jobID int64) ([]Condition, err
 	return list, nil
 }
 
-// lastCondition is the id of the condition that holds for a kind; nil without one.
-func lastCondition(ctx context.Context, q querier, jobID int64, kind part.Kind) (id *string, err error) {
+// lastCondition is the id of the condition that holds for a part; nil without one.
+func lastCondition(ctx context.Context, q querier, jobID int64, kind part.Kind, number int) (id *string, err error) {
 	var ids []string
 	if err := q.SelectContext(ctx, &ids,
-		`SELECT id FROM conditions WHERE job_id = ? AND kind = ? ORDER BY seq DESC LIMIT 1`, jobID,
-		kind); err != nil || len(ids) == 0 {
+		`SELECT id FROM conditions WHERE job_id = ? AND kind = ? AND number IN (0, ?)
+		ORDER BY seq DESC LIMIT 1`, jobID, kind, number); err != nil || len(ids) == 0 {
 		return nil, err
 	}
 	return &ids[0], nil

@@ -164,7 +164,7 @@ func (s *Store) AddReadingAsSeen(ctx context.Context, jobID int64, place Place, 
 				return err
 			}
 		}
-		if r.ConditionID, err = lastCondition(ctx, tx, jobID, place.Kind); err != nil {
+		if r.ConditionID, err = lastCondition(ctx, tx, jobID, place.Kind, place.Number); err != nil {
 			return err
 		}
 		r.FeatureID, r.TakenAt = f.ID, s.stamp()

@@ -43,6 +43,8 @@ func wayForm(set part.Set, way disposition.Way) string {
 		return "reuse.thrust"
 	case way.Action == disposition.Reuse && (way.Method == disposition.Accept || way.Method == disposition.Dress):
 		return "reuse." + string(way.Method)
+	case way.Action == disposition.Polish && way.Method == disposition.ByHand:
+		return "polish.by_hand"
 	case way.Action == disposition.LineHone && way.Method == disposition.LineBore:
 		return "line_hone.bore"
 	case way.Action == disposition.Skim && way.Method == disposition.CleanCut:

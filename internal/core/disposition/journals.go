@@ -191,6 +191,17 @@ func (b *board) options(kind part.Kind) {
 		Reasons: []Reason{say.New("replace").As(string(b.set.Set))}})
 	b.offer(Option{Way: Way{Action: Replace, Method: BuildUp}, Feasible: len(b.cracked()) == 0, Reasons: []Reason{
 		say.New("build_up")}})
+	b.offerByHand()
+}
+
+// offerByHand offers every polish once more as an hour's work by hand, instead of one for a price.
+func (b *board) offerByHand() {
+	for _, o := range slices.Clone(b.set.Options) {
+		if o.Action == Polish && o.Method == "" {
+			o.Method = ByHand
+			b.offer(o)
+		}
+	}
 }
 
 // fittedShell is the shell that all fits were read with, and whether they agree.

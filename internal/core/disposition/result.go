@@ -230,6 +230,7 @@ const (
 	Accept     Method = "accept"    // as it is, on the clearance measured, signed
 	Dress      Method = "dress"     // the thrust faces
 	CleanCut   Method = "clean_cut" // only what cleans a scored deck
+	ByHand     Method = "by_hand"   // polished in the shop, pass by pass
 	MixedHalf  Method = "mixed_halves"
 	MixedShell Method = "mixed_shells"
 )
@@ -237,7 +238,7 @@ const (
 // Methods lists them, the plain action first.
 func Methods() []Method {
 	return []Method{"", Straighten, LineBore, BuildUp, SleeveOne, SleeveSome, Accept, Dress, CleanCut,
-		MixedHalf, MixedShell}
+		ByHand, MixedHalf, MixedShell}
 }
 
 // Bases lists where clearances come from.

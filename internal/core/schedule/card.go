@@ -23,6 +23,7 @@ const (
 	GrindRods  Operation = "grind_rods"
 	GrindCam   Operation = "grind_cam"
 	Polish     Operation = "polish"
+	PolishHand Operation = "polish_hand"
 	LineHone   Operation = "line_hone"
 	LineBore   Operation = "line_bore"
 	Skim       Operation = "skim"
@@ -67,6 +68,7 @@ var facts = []struct {
 	{GrindRods, "crank grinder", "crankshaft"},
 	{GrindCam, "crank grinder", "camshaft"},
 	{Polish, "polisher", "crankshaft"},
+	{PolishHand, "bench", "crankshaft"},
 	{LineHone, "line hone", "block"},
 	{LineBore, "line bore", "block"},
 	{Skim, "surface grinder", "block"},
@@ -128,6 +130,19 @@ type Card struct {
 	DayMinutes int                `json:"day_minutes"`
 	Operations map[Operation]Rate `json:"operations"`
 	Parts      map[Part]PartRate  `json:"parts"`
+}
+
+// byHand is how long a journal takes by hand: five are an hour's work. Common practice.
+const byHand = 12
+
+// rate is what an operation costs, and whether the card says so: a card of before polishing by hand had a
+// price of its own asks for it what it asks for a journal that is polished.
+func (c Card) rate(o Operation) (rate Rate, known bool) {
+	if rate, known = c.Operations[o]; known || o != PolishHand {
+		return rate, known
+	}
+	machine, known := c.Operations[Polish]
+	return Rate{Each: machine.Each, EachMinutes: byHand}, known
 }
 
 // A CardProblem says what cannot be in a card, and where.

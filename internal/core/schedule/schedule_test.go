@@ -33,6 +33,13 @@ func option(action disposition.Action) disposition.Option {
 	return disposition.Option{Way: disposition.Way{Action: action}, Feasible: true}
 }
 
+// byHandOption is a polish by hand, on a card that has no price of its own for it.
+func byHandOption() disposition.Option {
+	o := option(disposition.Polish)
+	o.Method = disposition.ByHand
+	return o
+}
+
 func TestWorkAndCost(t *testing.T) {
 	straightened := option(disposition.Grind)
 	straightened.Method = disposition.Straighten
@@ -48,6 +55,7 @@ func TestWorkAndCost(t *testing.T) {
 	}{
 		{part.MainJournals, option(disposition.Reuse), 5 * 30},
 		{part.MainJournals, option(disposition.Polish), 5*10 + 5*30},
+		{part.MainJournals, byHandOption(), 5*10 + 5*30},
 		{part.MainJournals, selected, 5 * 50},
 		{part.MainJournals, option(disposition.Grind), 1000 + 5*100 + 5*10 + 5*30},
 		{part.RodJournals, straightened, 400 + 500 + 4*100 + 4*10 + 4*20},

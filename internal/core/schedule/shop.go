@@ -97,7 +97,7 @@ func (s *Shop) Place(works []Work) (slots []Slot, done int) {
 				if p.What != f.operation {
 					continue
 				}
-				rate := s.card.Operations[f.operation]
+				rate, _ := s.card.rate(f.operation)
 				from := component[f.component]
 				for _, part := range waits[f.operation] {
 					from = max(from, arrives[part])

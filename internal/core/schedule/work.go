@@ -142,7 +142,11 @@ func (w *Work) journals(set part.Set, o disposition.Option, n Counts) {
 		w.do(grind, count)
 		w.do(Polish, count)
 	case disposition.Polish:
-		w.do(Polish, count)
+		if o.Method == disposition.ByHand {
+			w.do(PolishHand, count)
+		} else {
+			w.do(Polish, count)
+		}
 	}
 	if o.Shell != 0 || o.Method == disposition.MixedHalf || o.Method == disposition.MixedShell {
 		shells = SelectShells
@@ -199,7 +203,7 @@ func sleeved(o disposition.Option) (count int) {
 func (w Work) Cost(c Card) Money {
 	total := Money(0)
 	for _, p := range w.Operations {
-		r := c.Operations[p.What]
+		r, _ := c.rate(p.What)
 		total += r.Setup + Money(p.Count)*r.Each
 	}
 	for _, p := range w.Parts {
@@ -211,7 +215,7 @@ func (w Work) Cost(c Card) Money {
 // Unpriced is what the work needs and the card does not price: an older card knows not everything.
 func (w Work) Unpriced(c Card) (operations []Operation, parts []Part) {
 	for _, p := range w.Operations {
-		if _, known := c.Operations[p.What]; !known {
+		if _, known := c.rate(p.What); !known {
 			operations = append(operations, p.What)
 		}
 	}

@@ -20,8 +20,11 @@ ALTER TABLE card_versions ADD COLUMN plan TEXT NOT NULL DEFAULT '' CHECK (plan =
 
 -- Studs pull a tunnel, as a deck plate does.
 ALTER TABLE conditions ADD COLUMN studs INTEGER CHECK (studs IN (0, 1));
+-- The one part that it is of; 0 for all of its kind.
+ALTER TABLE conditions ADD COLUMN number INTEGER NOT NULL DEFAULT 0 CHECK (number >= 0);
 
 -- +goose Down
+ALTER TABLE conditions DROP COLUMN number;
 ALTER TABLE conditions DROP COLUMN studs;
 ALTER TABLE card_versions DROP COLUMN plan;
 DROP TABLE build_events;

@@ -102,7 +102,7 @@ export function wayName({ action, step, shell, method }: Way, system: System, se
 	const fit = shells ? `, fit ${shells}` : "";
 	const words: Record<Way["action"], string> = {
 		reuse: step > 0 ? `Reuse at ${showStep(step, system)} ${away}${fit}` : shells ? `Keep the size${fit}` : "Reuse",
-		polish: `Polish${fit}`,
+		polish: `Polish${method === "by_hand" ? " by hand" : ""}${fit}`,
 		grind: `Grind ${showStep(step, system)} under${fit}`,
 		bore: `Bore ${showStep(step, system)} over`,
 		hone: "Hone",
