@@ -251,7 +251,7 @@ func TestClosedPages(t *testing.T) {
 				"reason": "to and fro", "after": after})
 	}
 	sign(l.client, "polish", 0)
-	status, said := l.send("POST", "/api/v1/jobs/1/orders", fields{"sheets": []string{}})
+	status, said := l.send("POST", "/api/v1/jobs/1/orders", fields{"sheets": []string{}, "sure": true})
 	require.Equal(t, 201, status, string(said))
 	for i := range rounds {
 		client := &http.Client{Timeout: time.Duration(1+i/2) * time.Millisecond}

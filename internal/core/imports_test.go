@@ -45,7 +45,7 @@ var rules = map[string][]string{
 	"internal/demo": {"internal/core/", "internal/exchange", "internal/shop", "internal/store", "internal/words"},
 	// What is judged, said in papers or read from files is the shop's: here are only the types that travel.
 	"internal/httpapi": {"internal/help", "internal/shop", "internal/exchange", "internal/store", "internal/words", "internal/archive",
-		"internal/photo",
+		"internal/photo", "internal/core/assembly",
 		"internal/core/disposition", "internal/core/engine", "internal/core/form", "internal/core/inspection",
 		"internal/core/instrument", "internal/core/limit", "internal/core/order", "internal/core/part",
 		"internal/core/plan", "internal/core/schedule", "internal/core/unit"},

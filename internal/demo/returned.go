@@ -25,7 +25,7 @@ func returned(ctx context.Context, a *shop.Application, job int64) error {
 		return err
 	}
 	asDecider := store.As(ctx, decider)
-	view, err := a.Issue(asDecider, job, nil)
+	view, err := a.Issue(asDecider, job, nil, true)
 	if err != nil {
 		return err
 	}

@@ -105,9 +105,10 @@ func (a resources) orders(api huma.API) {
 			JobPath
 			Body struct {
 				Sheets []order.Name `json:"sheets" doc:"only these; all where empty"`
+				Sure   bool         `json:"sure,omitempty" doc:"the person was asked about sizes that rest on nothing measured"`
 			}
 		}) (shop.JobView, error) {
-			return a.shop.Issue(ctx, in.ID, in.Body.Sheets)
+			return a.shop.Issue(ctx, in.ID, in.Body.Sheets, in.Body.Sure)
 		})
 	serve(a, api, store.Decider, creating("say-of-order", "/jobs/{id}/orders/{order}/events",
 		"Sent, returned, ticked off, accepted with a reason, back to the shop, closed"),

@@ -5,6 +5,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"ledge/internal/core/assembly"
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/engine"
 	"ledge/internal/core/form"
@@ -95,4 +96,17 @@ func chosen(r huma.Registry) {
 			field.PrecomputeMessages()
 		}
 	}
+}
+
+// assembled are the closed lists of how an engine is built.
+func assembled(r huma.Registry) {
+	list(r, assembly.Whats()...)
+	list(r, assembly.Groups()...)
+	list(r, assembly.Rings()...)
+	list(r, append(assembly.Ways(), "")...)
+	list(r, assembly.PolishSayings()...)
+	list(r, assembly.GapSayings()...)
+	list(r, assembly.LineStandings()...)
+	list(r, assembly.Decided, assembly.Found, assembly.Own)
+	list(r, unit.TorqueUnits()...)
 }

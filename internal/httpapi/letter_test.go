@@ -160,7 +160,7 @@ func TestClosingAsksForWhatIsOpen(t *testing.T) {
 		return list
 	}
 	assert.Contains(t, kinds(view), "drafts")
-	view = b.post("/api/v1/jobs/1/orders", map[string]any{"sheets": []string{}}, 201)
+	view = b.post("/api/v1/jobs/1/orders", map[string]any{"sheets": []string{}, "sure": true}, 201)
 	assert.Subset(t, kinds(view), []string{"orders", "unproved", "unticked", "new_parts"})
 	assert.NotContains(t, kinds(view), "bolts")
 	i := slices.IndexFunc(view.Orders.Issued, func(o shop.IssuedView) bool { return o.Sheet == "parts" })
@@ -203,7 +203,7 @@ func TestMistakesAreTakenBack(t *testing.T) {
 	assert.Equal(t, "Ida", moments[0].By)
 
 	b.sign("main_journals", "grind", "0.020", "")
-	view := b.post("/api/v1/jobs/1/orders", map[string]any{"sheets": []string{}}, 201)
+	view := b.post("/api/v1/jobs/1/orders", map[string]any{"sheets": []string{}, "sure": true}, 201)
 	order := view.Orders.Issued[0]
 	for _, what := range []store.OrderWhat{"sent", "returned", "unreturned", "unsent"} {
 		view = b.post("/api/v1/jobs/1/orders/"+order.ID+"/events",

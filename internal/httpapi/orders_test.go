@@ -72,7 +72,11 @@ func TestOrders(t *testing.T) {
 	b := bench{t, serveDemo(t).URL}
 	b.post("/api/v1/jobs/1/orders", map[string]any{"sheets": []string{}}, 409)
 	b.sign("main_journals", "grind", "0.020", "")
-	view := b.post("/api/v1/jobs/1/orders", map[string]any{"sheets": []string{}}, 201)
+	// Sizes that rest on nothing measured are asked about.
+	status, said, _ := call(t, "POST", b.base+"/api/v1/jobs/1/orders", map[string]any{"sheets": []string{}}, personHeader, "Wanda")
+	require.Equal(t, 422, status)
+	require.Contains(t, string(said), "main journals 1, 2, 3, 4, 5")
+	view := b.post("/api/v1/jobs/1/orders", map[string]any{"sheets": []string{}, "sure": true}, 201)
 	assert.Empty(t, view.Orders.Drafts)
 	grind := issued(view, order.Grind, 1)
 	require.Len(t, grind.Body.Lines, view.Job.Mains)

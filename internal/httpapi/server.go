@@ -136,13 +136,14 @@ func (a resources) mount(router chi.Router, version string) huma.API {
 	config.CreateHooks = nil
 	config.Components.Schemas = huma.NewMapRegistry("#/components/schemas/", schemaName)
 	lists(config.Components.Schemas)
+	assembled(config.Components.Schemas)
 	config.Info.Description = "Lengths are whole numbers of 0.1 nm, angles whole numbers of microdegrees. " +
 		"Who asks is told by the session, or on this machine by the header " + personHeader + "."
 	api := humachi.New(router, config)
 	api.UseMiddleware(a.gate)
 	for _, register := range []func(huma.API){a.jobs, a.head, a.policies, a.limits, a.bench, a.plans, a.quick, a.states,
 		a.spots, a.parts, a.components, a.decisions, a.orders, a.papers, a.shares, a.cards, a.limitTables,
-		a.openFiles, a.archives, a.photos, a.notes,
+		a.openFiles, a.archives, a.photos, a.notes, a.assembly,
 		a.record,
 		a.settings, a.address, a.locals, a.begins, a.session, a.owner, a.people, a.browsers} {
 		register(api)

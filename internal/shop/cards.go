@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 
+	"ledge/internal/core/assembly"
 	"ledge/internal/core/engine"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/part"
@@ -76,8 +77,11 @@ type CardBody struct {
 	Pins              [][]int            `json:"pins,omitempty" maxItems:"48"`
 	Judgement         JudgementBody      `json:"judgement"`
 	// After is the version that was changed; 0 begins a card.
-	After int  `json:"after,omitempty" minimum:"0"`
-	Sure  bool `json:"sure,omitempty" doc:"the person was asked about limits that look mistyped, and they are so"`
+	After int `json:"after,omitempty" minimum:"0"`
+	// OfJob is the job that the card is made of: its torque cards and ring patterns come along. Those of the version
+	// that was changed stay.
+	OfJob int64 `json:"of_job,omitempty" minimum:"0"`
+	Sure  bool  `json:"sure,omitempty" doc:"the person was asked about limits that look mistyped, and they are so"`
 }
 
 // layout is the engine that was told, completed; a refusal where it cannot be.
@@ -106,6 +110,9 @@ func (a *Application) SetCard(ctx context.Context, card string, b CardBody) ([]s
 	c := store.Card{ID: b.ID, Card: card, Engine: strings.TrimSpace(b.Engine), Book: strings.TrimSpace(b.Book),
 		Note: strings.TrimSpace(b.Note), Unit: b.Unit, Layout: l, Came: part.Ordered(b.Came),
 		Limits: b.Judgement.Limits, Policy: b.Judgement.Policy}
+	if c.Plan, err = a.planOf(ctx, card, b.OfJob); err != nil {
+		return nil, err
+	}
 	if err := a.store.AddCard(ctx, c, b.After); err != nil {
 		return nil, err
 	}
@@ -113,6 +120,28 @@ func (a *Application) SetCard(ctx context.Context, card string, b CardBody) ([]s
 		card = b.ID
 	}
 	return a.store.CardVersions(ctx, card)
+}
+
+// planOf are the torque cards and ring patterns of a card as it is, or of a job.
+func (a *Application) planOf(ctx context.Context, card string, job int64) (*assembly.Plan, error) {
+	if job > 0 {
+		record, err := a.store.Record(ctx, job)
+		if err != nil {
+			return nil, err
+		}
+		if plan, told := assembly.PlanOf(record.Built); told {
+			return &plan, nil
+		}
+		return nil, nil
+	}
+	if card == "" {
+		return nil, nil
+	}
+	versions, err := a.store.CardVersions(ctx, card)
+	if err != nil {
+		return nil, err
+	}
+	return versions[0].Plan, nil
 }
 
 // Withdraw offers a card no more, or again.

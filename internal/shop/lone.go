@@ -69,7 +69,7 @@ func (a *Application) signAndIssue(ctx context.Context, job int64, decided []ord
 	if err != nil || len(sets) == 0 || len(view.Orders.Drafts) == 0 {
 		return err
 	}
-	_, err = a.Issue(ctx, job, nil)
+	_, err = a.Issue(ctx, job, nil, true)
 	return err
 }
 

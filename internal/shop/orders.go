@@ -2,7 +2,9 @@ package shop
 
 import (
 	"context"
+	"maps"
 	"slices"
+	"strconv"
 	"strings"
 
 	"ledge/internal/core/disposition"
@@ -44,8 +46,9 @@ type OrderEventBody struct {
 }
 
 // Issue issues the sheets that the signed decisions ask for, of those named, all where none is; an
-// issue that changed is struck through.
-func (a *Application) Issue(ctx context.Context, job int64, sheets []order.Name) (JobView, error) {
+// issue that changed is struck through. sure tells that the person was asked about sizes that rest on nothing
+// measured.
+func (a *Application) Issue(ctx context.Context, job int64, sheets []order.Name, sure bool) (JobView, error) {
 	calendar, err := a.calendarOf(ctx, job)
 	if err != nil {
 		return JobView{}, err
@@ -58,9 +61,45 @@ func (a *Application) Issue(ctx context.Context, job int64, sheets []order.Name)
 		if len(view.Orders.Drafts)+len(view.Orders.Unwanted) == 0 {
 			return store.Issue{}, conflict(words.Told("refuse.nothing_to_issue"))
 		}
-		return calendar.issue(view,
-			func(n order.Name) bool { return len(sheets) == 0 || slices.Contains(sheets, n) }), nil
+		wanted := func(n order.Name) bool { return len(sheets) == 0 || slices.Contains(sheets, n) }
+		if asks := view.unmeasured(wanted); asks != "" && !sure {
+			return store.Issue{}, &Refusal{Says: asks, Places: []Place{{Field: "sure", Says: asks,
+				Marks: map[string]any{"ask": "unmeasured"}}}}
+		}
+		return calendar.issue(view, wanted), nil
 	}))
+}
+
+// unmeasured says which sizes of the drafts rest on nothing measured: journals without their bearing, cylinders
+// without their piston. Empty where there are none.
+func (v JobView) unmeasured(wanted func(order.Name) bool) string {
+	journals, bores := map[part.Kind][]string{}, map[part.Kind][]string{}
+	for _, s := range v.Orders.Drafts {
+		for _, l := range s.Lines {
+			switch {
+			case !wanted(s.Name) || l.Kept || l.Feature == nil:
+			case l.Work == order.DoGrind && l.Why != nil && l.Why.Form == order.NoBearing:
+				journals[l.Feature.Kind] = append(journals[l.Feature.Kind], strconv.Itoa(l.Feature.Number))
+			case (l.Work == order.DoBore || l.Work == order.DoSleeve) && l.Why == nil:
+				bores[l.Feature.Kind] = append(bores[l.Feature.Kind], strconv.Itoa(l.Feature.Number))
+			}
+		}
+	}
+	named := func(of map[part.Kind][]string) string {
+		var texts []string
+		for _, kind := range slices.Sorted(maps.Keys(of)) {
+			texts = append(texts, strings.ToLower(words.Plural(kind))+" "+strings.Join(of[kind], ", "))
+		}
+		return strings.Join(texts, "; ")
+	}
+	var asks []string
+	if len(journals) > 0 {
+		asks = append(asks, words.Told("refuse.no_bearings", "journals", named(journals)))
+	}
+	if len(bores) > 0 {
+		asks = append(asks, words.Told("refuse.no_pistons", "bores", named(bores)))
+	}
+	return strings.Join(asks, " ")
 }
 
 // issue is the drafts that are wanted, with the days on which the shop can do them.
@@ -133,16 +172,17 @@ func (v JobView) withOrders(record store.Record, in *inspection.Inspection, deci
 func byWhom(s *order.Sheet, record store.Record) {
 	for i := range s.Lines {
 		l := &s.Lines[i]
-		if l.Why == nil || l.Why.Form != order.OnBearing || l.Feature == nil {
+		if l.Why == nil || l.Why.Form != order.OnBearing && l.Why.Form != order.OnWalls || l.Feature == nil {
 			continue
 		}
 		var names []string
 		for _, f := range record.Features {
 			journal := f.Number
-			if f.Kind == part.RodBearing {
+			if f.Kind == part.RodBearing || f.Kind == part.RodShell {
 				journal = record.Job.PinOf(f.Number)
 			}
-			if f.Kind != l.Feature.Kind.Row().Joint.Bearing || journal != l.Feature.Number {
+			joint := l.Feature.Kind.Row().Joint
+			if f.Kind != map[string]part.Kind{order.OnBearing: joint.Bearing, order.OnWalls: joint.Shell}[l.Why.Form] || journal != l.Feature.Number {
 				continue
 			}
 			for _, r := range f.Tape {

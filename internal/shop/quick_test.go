@@ -90,7 +90,7 @@ func TestAProofAsksForTheFewestReadings(t *testing.T) {
 	mains := view.Evaluation.Sets[0]
 	_, err = a.Sign(ctx, 6, shop.DecisionBody{ID: uuid.NewString(), Set: mains.Set, Way: mains.Way})
 	require.NoError(t, err)
-	view, err = a.Issue(ctx, 6, nil)
+	view, err = a.Issue(ctx, 6, nil, true)
 	require.NoError(t, err)
 	line := view.Orders.Issued[0].Body.Lines[0]
 	require.NotNil(t, line.Min)

@@ -30,7 +30,7 @@ func TestWhatJobsWaitFor(t *testing.T) {
 		7: shop.ForAgain, 9: shop.ForProof} {
 		assert.Equal(t, want, all[id].For, "job %d", id)
 	}
-	view, err := a.Issue(ctx, 2, []order.Name{order.Grind})
+	view, err := a.Issue(ctx, 2, []order.Name{order.Grind}, true)
 	require.NoError(t, err)
 	_, err = a.SayOfOrder(ctx, 2, view.Orders.Issued[0].ID,
 		shop.OrderEventBody{ID: uuid.NewString(), What: store.Sent})

@@ -7,6 +7,7 @@ import (
 	"slices"
 	"strings"
 
+	"github.com/google/uuid"
 	"github.com/jmoiron/sqlx"
 
 	"ledge/internal/core/assembly"
@@ -188,7 +189,7 @@ func (s *Store) Withdraw(ctx context.Context, card, id string, withdrawn bool) e
 }
 
 // takeCard says that a job took a version of a card.
-func takeCard(ctx context.Context, tx *sqlx.Tx, job int64, version string) error {
+func (s *Store) takeCard(ctx context.Context, tx *sqlx.Tx, job int64, version string) error {
 	result, err := tx.ExecContext(ctx, `UPDATE jobs SET card = (SELECT seq FROM card_versions WHERE id = ?2)
 		WHERE id = ?1 AND EXISTS (SELECT 1 FROM card_versions WHERE id = ?2)`, job, strings.ToLower(version))
 	if err != nil {
@@ -197,7 +198,15 @@ func takeCard(ctx context.Context, tx *sqlx.Tx, job int64, version string) error
 	if n, err := result.RowsAffected(); err != nil || n == 0 {
 		return &ConflictError{Why: words.New("conflict.no_card"), Place: "card"}
 	}
-	return nil
+	return s.takePlan(ctx, tx, job, version)
+}
+
+// takePlan gives a job its copy of the torque cards and ring patterns that its card has.
+func (s *Store) takePlan(ctx context.Context, tx *sqlx.Tx, job int64, version string) error {
+	_, err := tx.ExecContext(ctx, `INSERT INTO build_events (id, job_id, what, body, said_by, said_at)
+		SELECT ?, ?, 'plan', json_object('plan', json(plan)), ?, ? FROM card_versions WHERE id = ? AND plan <> ''`,
+		uuid.NewString(), job, Actor(ctx), s.stamp(), strings.ToLower(version))
+	return err
 }
 
 // A LimitedJob is a job, closed ones too, whose limits somebody entered.

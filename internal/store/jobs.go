@@ -244,7 +244,7 @@ func (s *Store) SetJudgement(ctx context.Context, id, version int64, limits Limi
 			return err
 		}
 		if card != "" {
-			if err := takeCard(ctx, tx, id, card); err != nil {
+			if err := s.takeCard(ctx, tx, id, card); err != nil {
 				return err
 			}
 		}

@@ -206,7 +206,7 @@ export function wholeEngine({ name, hand, base = "", options = {} }: Device) {
 					const data = { id: randomUUID(), set: set.set, action, step, shell, method, reason: "", after: 0 };
 					expect((await request.post(`/api/v1/jobs/${id}/decisions`, { ...by(), data })).ok(), set.set).toBe(true);
 				}
-				await request.post(`/api/v1/jobs/${id}/orders`, { ...by(), data: { sheets: [] } });
+				await request.post(`/api/v1/jobs/${id}/orders`, { ...by(), data: { sheets: [], sure: true } });
 				const how = await start(page);
 				await page.goto(`${base}/jobs/${id}/verify`);
 				for (let parts = 0; parts < 40; parts++) {

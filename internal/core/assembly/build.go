@@ -4,6 +4,7 @@ import (
 	"slices"
 
 	"ledge/internal/core/engine"
+	"ledge/internal/core/fit"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
@@ -27,9 +28,11 @@ func (j *Job) has(of ...part.Component) bool { return part.Among(j.There, of) }
 // A Put is something that was put in or on, by whom.
 type Put struct {
 	Event string `json:"event"`
-	By    string `json:"by"`
-	At    string `json:"at"`
-	Way   Way    `json:"way,omitempty"`
+	// Number is the main or cylinder that it is of.
+	Number int    `json:"number"`
+	By     string `json:"by"`
+	At     string `json:"at"`
+	Way    Way    `json:"way,omitempty"`
 	// Piston, Rod and Cap are the numbers that were read on it.
 	Piston int `json:"piston,omitempty"`
 	Rod    int `json:"rod,omitempty"`
@@ -92,7 +95,7 @@ type State struct {
 	PlanID    string        `json:"plan_id"`
 	Runs      []Run         `json:"runs"`
 	Bolts     []BoltState   `json:"bolts"`
-	Caps      map[int]*Put  `json:"caps"`
+	Caps      []Put         `json:"caps"`
 	Pairs     []Pair        `json:"pairs"`
 	Cylinders []CylinderMap `json:"cylinders"`
 	Turns     []Turned      `json:"turns"`
@@ -105,13 +108,9 @@ type State struct {
 // Of is where an engine stands after what was done.
 func Of(j Job, all []Event) State {
 	events := Live(all)
-	s := State{Plan: Usual(), Caps: map[int]*Put{}, Pairs: Pairs(j.Layout), Cylinders: []CylinderMap{},
+	s := State{Caps: []Put{}, Pairs: Pairs(j.Layout), Cylinders: []CylinderMap{},
 		Turns: []Turned{}, Runs: []Run{}, Bolts: []BoltState{}}
-	for _, e := range events {
-		if e.What == SetPlan && e.Plan != nil {
-			s.Plan, s.PlanID = *e.Plan, e.ID
-		}
-	}
+	s.Plan, s.PlanID = planOf(events)
 	runs, bolts := torquing(&s.Plan, events)
 	s.Runs, s.Bolts = append(s.Runs, runs...), append(s.Bolts, bolts...)
 	if j.has(part.Rods, part.Pistons) {
@@ -138,11 +137,11 @@ func (j *Job) piston(cylinder int) int {
 }
 
 func (s *State) take(e Event) {
-	put := &Put{Event: e.ID, By: e.By, At: e.At, Way: e.Way, Piston: e.Piston, Rod: e.Rod, Cap: e.Cap}
+	put := &Put{Event: e.ID, Number: e.Number, By: e.By, At: e.At, Way: e.Way, Piston: e.Piston, Rod: e.Rod, Cap: e.Cap}
 	cylinder := slices.IndexFunc(s.Cylinders, func(c CylinderMap) bool { return c.Number == e.Number })
 	switch e.What {
 	case PutCap:
-		s.Caps[e.Number] = put
+		s.Caps = append(slices.DeleteFunc(s.Caps, func(p Put) bool { return p.Number == e.Number }), *put)
 	case PutRing:
 		if cylinder >= 0 {
 			s.Cylinders[cylinder].Rings[e.Ring] = put
@@ -214,21 +213,10 @@ func wantedFinals(j Job) []Finally {
 
 // playOf is what a clearance is accepted in; nil where nobody knows.
 func playOf(l limit.Limits) *limit.Range {
-	c := l.Clearance
-	if c == nil || c.New == nil {
-		if c != nil && c.Target != nil {
-			return c.Target
-		}
-		return nil
+	if window, ok := fit.Window(l.Clearance); ok {
+		return &window
 	}
-	window := *c.New
-	if c.Max != nil {
-		window.Max = *c.Max
-	}
-	if c.Target != nil {
-		window.Min, window.Max = min(window.Min, c.Target.Min), max(window.Max, c.Target.Max)
-	}
-	return &window
+	return nil
 }
 
 // spanOf is what a gap is accepted in: the range of a new one, up to what is allowed in service.
@@ -282,7 +270,7 @@ func (s *State) tasks(j Job) []Task {
 	crank := j.has(part.Block, part.Crankshaft)
 	if crank {
 		for n := 1; n <= j.Layout.Mains; n++ {
-			tasks = append(tasks, Task{What: PutCap, Number: n, Done: s.Caps[n] != nil})
+			tasks = append(tasks, Task{What: PutCap, Number: n, Done: s.capOn(n)})
 		}
 		card(Mains, 0, 0)
 		turn(0)
@@ -309,6 +297,10 @@ func (s *State) tasks(j Job) []Task {
 			Wrong: f.Verdict == limit.Beyond})
 	}
 	return tasks
+}
+
+func (s *State) capOn(main int) bool {
+	return slices.ContainsFunc(s.Caps, func(p Put) bool { return p.Number == main })
 }
 
 // Next is the first task that is not done; nil when all are.

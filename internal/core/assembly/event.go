@@ -139,6 +139,22 @@ func over[T any](dst **T, later *T) {
 	}
 }
 
+// PlanOf is the plan that holds after some events; told is false where nobody set any.
+func PlanOf(events []Event) (plan Plan, told bool) {
+	plan, id := planOf(Live(events))
+	return plan, id != ""
+}
+
+func planOf(live []Event) (plan Plan, id string) {
+	plan = Usual()
+	for _, e := range live {
+		if e.What == SetPlan && e.Plan != nil {
+			plan, id = *e.Plan, e.ID
+		}
+	}
+	return plan, id
+}
+
 // Live are the events that hold: without those taken back, and without the taking back.
 func Live(events []Event) []Event {
 	back := map[string]bool{}

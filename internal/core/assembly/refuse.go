@@ -204,7 +204,7 @@ func (s *State) refusesCap(j Job, e Event) *Refused {
 	case e.Way == Rear:
 		return refused("way", "cap_turned", say.Number("main", e.Number))
 	}
-	if pairs, short := j.Short[part.MainJournal]; short && s.Caps[e.Number] == nil && len(s.Caps) >= pairs {
+	if pairs, short := j.Short[part.MainJournal]; short && !s.capOn(e.Number) && len(s.Caps) >= pairs {
 		return refused("number", "mains_short", say.Count("pairs", pairs), say.Number("mains", j.Layout.Mains))
 	}
 	return nil

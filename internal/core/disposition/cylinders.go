@@ -151,7 +151,8 @@ func (b *board) pistonsAfter(sizes []FinishedSize) []After {
 				c = fit.Clearance{Min: s.Size - skirt, Max: s.Size - skirt}
 			}
 		}
-		after = append(after, After{m.ref, c, m.fit().Window, 0, b.verdict(c, m.fit().Window, m.fit().u), 0})
+		after = append(after, After{Feature: m.ref, Clearance: c, Window: m.fit().Window,
+			Verdict: b.verdict(c, m.fit().Window, m.fit().u)})
 	}
 	return after
 }

@@ -135,11 +135,13 @@ func (b *board) calculated(base Fit, m member, number int) []Fit {
 		return nil
 	}
 	shells := &b.in.Features[at]
+	if shells.State == part.NewPart && b.wallStep(m.ref, housing, wallsOf(shells)) != m.finding.Class() {
+		return nil // bought for the step that the journal will be ground to
+	}
 	if class, then := b.classThen(m.ref, shells.State); then && class != m.finding.Class() {
 		return nil // walls of another step
 	}
-	upper, lower := shells.List.Readings[:2], shells.List.Readings[2:4] // each on either side of its crown
-	walls := unit.DivHalfEven(upper[0]+upper[1]+lower[0]+lower[1], 2)
+	walls := wallsOf(shells)
 	one := base
 	one.Basis, one.Shell = BasisCalculated, shellOf(shells)
 	// Half the sum of four walls is as certain as one of them.
@@ -149,6 +151,49 @@ func (b *board) calculated(base Fit, m member, number int) []Fit {
 		limit.Range{Min: *m.finding.Min, Max: *m.finding.Max})
 	one.Void = b.willBeCut(joint.Housing, housed, housing)
 	return []Fit{one}
+}
+
+// wallsOf are the walls of a pair of shells together: each half was read on either side of its crown.
+func wallsOf(shells *inspection.Feature) unit.Length {
+	r := shells.List.Readings
+	return unit.DivHalfEven(r[0]+r[1]+r[2]+r[3], 2)
+}
+
+// wallStep is the step that shells of these walls are for: the one whose middle size leaves a clearance
+// nearest to the one aimed at.
+func (b *board) wallStep(ref Ref, housing *inspection.Finding, walls unit.Length) (step unit.Length) {
+	limits, _ := b.in.LimitsFor(ref.Kind, ref.Number)
+	if limits.New == nil {
+		return 0
+	}
+	inside := unit.Mean(housing.Grid.InDirections(housing.Grid.Nearest(vertical))) - walls
+	size := inside - b.aim(limits, limits.New.Middle())
+	off := func(step unit.Length) unit.Length { return (limits.New.Middle() - step - size).Abs() }
+	for _, s := range limits.Undersizes {
+		if off(s) < off(step) {
+			step = s
+		}
+	}
+	return step
+}
+
+// newWalls are the walls of new shells of a step, measured before they are fitted, with the housing that they go
+// into; nil where they are not measured, or the housing will be cut.
+func (b *board) newWalls(ref Ref, number int, step unit.Length) (walls unit.Length, housing *inspection.Finding) {
+	joint := ref.Kind.Row().Joint
+	at, measured := b.in.Latest(joint.Shell, number)
+	if joint.Shell == "" || !measured || b.in.Features[at].State != part.NewPart ||
+		len(b.in.Features[at].List.Readings) < 4 {
+		return 0, nil
+	}
+	housed, housing := b.finding(joint.Housing, number)
+	if housing == nil || b.willBeCut(joint.Housing, housed, housing) {
+		return 0, nil
+	}
+	if walls = wallsOf(&b.in.Features[at]); b.wallStep(ref, housing, walls) != step {
+		return 0, nil
+	}
+	return walls, housing
 }
 
 // window is what accepts a clearance on a journal: its own limits, else about a thousandth of the diameter, which is

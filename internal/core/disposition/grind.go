@@ -118,20 +118,29 @@ func (b *board) fitToBearings(o *Option) {
 		inside   []unit.Length
 		vertical []unit.Length
 		window   *limit.Range
+		walls    bool
 	}
 	var wishes []wish
 	for i, size := range o.Sizes {
 		for _, number := range b.onJournal(size.Feature) {
 			f, bearing := b.finding(size.Feature.Kind.Row().Joint.Bearing, number)
-			if size.Kept || bearing == nil || usedShells(f) || b.fittedStep(f, size.Feature) != o.Step {
+			if size.Kept {
 				continue
 			}
-			shell := shellOf(f) // the grind is for standard shells: what another one opened is taken off
 			limits, _ := b.in.LimitsFor(size.Feature.Kind, size.Feature.Number)
 			target := b.aim(limits, size.Size)
+			var off unit.Length // what is taken off the readings to come to the inside of standard shells
+			w := wish{at: i}
+			switch walls, housing := b.newWalls(size.Feature, number, o.Step); {
+			case bearing != nil && !usedShells(f) && b.fittedStep(f, size.Feature) == o.Step:
+				off = shellOf(f) // the grind is for standard shells: what another one opened is taken off
+			case housing != nil:
+				bearing, off, w.walls = housing, walls, true
+			default:
+				continue
+			}
 			up := bearing.Grid.InDirections(bearing.Grid.Nearest(vertical))
-			w := wish{at: i, size: unit.Mean(up) - shell - target, inside: less(bearing.Grid.All(), shell),
-				vertical: less(up, shell)}
+			w.size, w.inside, w.vertical = unit.Mean(up)-off-target, less(bearing.Grid.All(), off), less(up, off)
 			if len(b.onJournal(size.Feature)) > 1 {
 				w.rod = number
 			}
@@ -168,7 +177,8 @@ func (b *board) fitToBearings(o *Option) {
 		}
 		c, verdict := play(w, size)
 		o.Sizes[w.at].Size = size
-		o.Clearances = append(o.Clearances, After{o.Sizes[w.at].Feature, c, w.window, 0, verdict, w.rod})
+		o.Clearances = append(o.Clearances, After{Feature: o.Sizes[w.at].Feature, Clearance: c,
+			Window: w.window, Verdict: verdict, Rod: w.rod, Walls: w.walls})
 	}
 }
 

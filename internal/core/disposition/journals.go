@@ -309,7 +309,8 @@ func (b *board) offerStraightKept(way Way) {
 
 func (b *board) after(f *Fit, move, shell unit.Length) After {
 	c := f.Clearance.Plus(move)
-	return After{f.journal, c, f.Window, shell, b.verdict(c, f.Window, f.u), f.rod()}
+	return After{Feature: f.journal, Clearance: c, Window: f.Window, Shell: shell,
+		Verdict: b.verdict(c, f.Window, f.u), Rod: f.rod()}
 }
 
 // offerMixedShells gives each journal the first shell that brings it into its window.

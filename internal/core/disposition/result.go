@@ -285,6 +285,8 @@ type After struct {
 	Verdict   limit.Verdict `json:"verdict"`
 	// Rod is the one that it is of, where its journal has several.
 	Rod int `json:"rod,omitempty"`
+	// Walls tells that its bearing is calculated from the walls of new shells, which nobody has fitted yet.
+	Walls bool `json:"walls,omitempty"`
 }
 
 // lies reports whether the clearance lies in its window, plainly.

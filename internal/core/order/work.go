@@ -51,22 +51,32 @@ func (d *drafter) journals(s *Sheet, one Decided) {
 	}
 }
 
-// OnBearing is the form of what a ground size rests on where the bearing of that step was measured.
-const OnBearing = "bearing"
+// OnBearing is the form of what a ground size rests on where the bearing of that step was measured, OnWalls where
+// it is calculated from new shells, and NoBearing where it is neither.
+const (
+	OnBearing = "bearing"
+	OnWalls   = "walls"
+	NoBearing = "no_bearing"
+)
 
 // restsOn says what a ground size rests on: the clearance that it gives in its own bearings, as they were measured, or
 // the maker's figures alone.
 func restsOn(o disposition.Option, size disposition.FinishedSize) *say.Reason {
 	why := say.New("line").As("no_bearing")
 	var plays []unit.Length
+	walls := false
 	for _, after := range o.Clearances {
 		if after.Feature == size.Feature {
 			plays = append(plays, after.Clearance.Min, after.Clearance.Max)
+			walls = walls || after.Walls
 		}
 	}
 	if len(plays) > 0 {
 		why = say.New("line", say.Length("size", size.Size),
 			say.Range("clearance", slices.Min(plays), slices.Max(plays))).As("bearing")
+		if walls {
+			why = why.As("walls")
+		}
 	}
 	return &why
 }

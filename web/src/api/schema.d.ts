@@ -193,6 +193,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{id}/assembly": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** An engine as far as it is built */
+        get: operations["get-assembly"];
+        put?: never;
+        /** One thing that was done: a bolt through a step, a ring on, a gap, a pass, a line of the parts list, a measurement */
+        post: operations["do-assembly"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{id}/assembly/card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make the job's torque cards and ring patterns part of the engine card that it took */
+        post: operations["plan-to-card"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{id}/assembly/signed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Sign the built engine, or open it again */
+        post: operations["sign-assembly"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{id}/build": {
         parameters: {
             query?: never;
@@ -612,6 +664,23 @@ export interface paths {
         put?: never;
         /** Settle which part goes where */
         post: operations["settle-matching"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{id}/new-parts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make the parts of a kind that came ready to be measured as new ones */
+        post: operations["measure-new"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1479,14 +1548,14 @@ export interface components {
              */
             count: number;
             /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
         };
         "Add-placeRequest": {
             component?: string;
             /** Format: int64 */
             direction: number;
             /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             /** Format: int64 */
             number: number;
             state: string;
@@ -1496,7 +1565,7 @@ export interface components {
             /** @description the tag of the one they belong to */
             component?: string;
             /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             /** @description looked at quickly first, as a proof is */
             quick?: boolean;
             /** @description after_grind, after_polish, after_hone… */
@@ -1505,7 +1574,7 @@ export interface components {
         "Add-unwornRequest": {
             component?: string;
             /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             /** Format: int64 */
             number: number;
             /**
@@ -1522,7 +1591,7 @@ export interface components {
             /** Format: uuid */
             id: string;
             /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             /**
              * Format: int64
              * @description in 0.1 nm; larger is plus
@@ -1553,6 +1622,287 @@ export interface components {
             /** @description empty takes the answer back */
             value: string;
         };
+        AssemblyBoltState: {
+            /** Format: int64 */
+            bolt: number;
+            card: string;
+            /** Format: int64 */
+            length?: number;
+            new?: boolean;
+            /** Format: int64 */
+            of: number;
+            /** Format: int64 */
+            uses: number;
+        };
+        AssemblyCard: {
+            /** Format: int64 */
+            columns: number;
+            /** @enum {string} */
+            group: "main" | "rod" | "head" | "plate" | "stud" | "other";
+            key: string;
+            /** Format: int64 */
+            longest?: number;
+            lubricant: string;
+            name?: string;
+            new?: boolean;
+            order?: number[];
+            /** Format: int64 */
+            rows: number;
+            source?: string;
+            /** Format: int64 */
+            spread?: number;
+            steps: components["schemas"]["AssemblyStep"][];
+            /** @enum {string} */
+            unit: "N_m" | "lb_ft" | "lb_in";
+            /** Format: int64 */
+            uses?: number;
+            where: string;
+        };
+        AssemblyCylinderMap: {
+            in?: components["schemas"]["AssemblyPut"];
+            /** Format: int64 */
+            number: number;
+            /** Format: int64 */
+            piston: number;
+            rings: {
+                [key: string]: components["schemas"]["AssemblyPut"];
+            };
+            /** Format: int64 */
+            rod: number;
+        };
+        AssemblyEvent: {
+            after?: string;
+            readonly at?: string;
+            /** Format: int64 */
+            bolt?: number;
+            readonly by?: string;
+            /** Format: int64 */
+            cap?: number;
+            card?: string;
+            final?: boolean;
+            readonly from_file?: boolean;
+            how?: string;
+            /** Format: uuid */
+            id: string;
+            /** @enum {string} */
+            kind?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
+            /** Format: int64 */
+            length?: number;
+            line?: string;
+            new?: boolean;
+            note?: string;
+            /** Format: int64 */
+            number?: number;
+            of?: string;
+            part?: components["schemas"]["AssemblyPartFacts"];
+            /** Format: int64 */
+            piston?: number;
+            plan?: components["schemas"]["AssemblyPlan"];
+            /** @enum {string} */
+            ring?: "expander" | "rail_lower" | "rail_upper" | "second" | "top";
+            /** Format: int64 */
+            rod?: number;
+            /** Format: int64 */
+            run?: number;
+            sizes?: number[];
+            /** Format: int64 */
+            step?: number;
+            tight?: boolean;
+            torque?: components["schemas"]["UnitTorque"];
+            turned?: boolean;
+            /** Format: int64 */
+            uses?: number;
+            /** Format: int64 */
+            value?: number;
+            /** @enum {string} */
+            way?: "up" | "down" | "front" | "rear" | "plain" | "";
+            /** @enum {string} */
+            what: "plan" | "tighten" | "loosen" | "bolt" | "part" | "pass" | "gap" | "ring" | "cap" | "rod" | "turn" | "final" | "sign" | "unsign" | "take_back";
+        };
+        AssemblyFinally: {
+            at?: string;
+            by?: string;
+            how?: string;
+            /** @enum {string} */
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
+            /** Format: int64 */
+            number: number;
+            /** Format: int64 */
+            value?: number;
+            /** @enum {string} */
+            verdict?: "within" | "beyond" | "unsure" | "no_limit";
+            window?: components["schemas"]["LimitRange"];
+        };
+        AssemblyFlag: {
+            /** Format: int64 */
+            bolt: number;
+            low: boolean;
+            middle: components["schemas"]["UnitTorque"];
+            torque: components["schemas"]["UnitTorque"];
+        };
+        AssemblyPair: {
+            /** Format: int64 */
+            angle: number;
+            cylinders: number[];
+        };
+        AssemblyPartFacts: {
+            /** Format: int64 */
+            arrived?: number;
+            /** Format: int64 */
+            coating?: number;
+            /** Format: int64 */
+            count?: number;
+            dropped?: boolean;
+            name?: string;
+            number?: string;
+            /** Format: int64 */
+            ordered?: number;
+            /** Format: int64 */
+            price?: number;
+            quality?: string;
+            /** Format: int64 */
+            returned?: number;
+            size?: string;
+            supplier?: string;
+        };
+        AssemblyPassMade: {
+            at: string;
+            by: string;
+            event: string;
+            /** Format: int64 */
+            off: number;
+            sizes: number[];
+        };
+        AssemblyPattern: {
+            angles: {
+                [key: string]: number;
+            };
+            name: string;
+        };
+        AssemblyPlaced: {
+            /** Format: int64 */
+            clearance: number;
+            /** Format: int64 */
+            place: number;
+            /** Format: int64 */
+            shell: number;
+        };
+        AssemblyPlan: {
+            cards: components["schemas"]["AssemblyCard"][];
+            gaps: string;
+            marked: ("expander" | "rail_lower" | "rail_upper" | "second" | "top")[];
+            number_side?: string;
+            own?: components["schemas"]["AssemblyPattern"][];
+        };
+        AssemblyPut: {
+            at: string;
+            by: string;
+            /** Format: int64 */
+            cap?: number;
+            event: string;
+            /** Format: int64 */
+            number: number;
+            /** Format: int64 */
+            piston?: number;
+            /** Format: int64 */
+            rod?: number;
+            /** @enum {string} */
+            way?: "up" | "down" | "front" | "rear" | "plain" | "";
+        };
+        AssemblyRingGap: {
+            at?: string;
+            by?: string;
+            /** Format: int64 */
+            cylinder: number;
+            gaps: number[];
+            /** @enum {string} */
+            ring: "expander" | "rail_lower" | "rail_upper" | "second" | "top";
+            /** @enum {string} */
+            says: "open" | "file" | "good" | "wide" | "noted";
+            /** Format: int64 */
+            to_go: number;
+            window?: components["schemas"]["LimitRange"];
+        };
+        AssemblyRun: {
+            begun?: string;
+            /** Format: int64 */
+            bolt: number;
+            card: string;
+            done: boolean;
+            finished?: string;
+            flags: components["schemas"]["AssemblyFlag"][];
+            loose: boolean;
+            loosened?: string;
+            /** Format: int64 */
+            of: number;
+            stays: boolean;
+            /** Format: int64 */
+            step: number;
+            ticks: components["schemas"]["AssemblyTick"][][];
+        };
+        AssemblyStep: {
+            /** Format: int64 */
+            angle?: number;
+            torque?: components["schemas"]["UnitTorque"];
+        };
+        AssemblyTask: {
+            card?: string;
+            done: boolean;
+            /** @enum {string} */
+            kind?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
+            /** Format: int64 */
+            number: number;
+            /** Format: int64 */
+            pair: number;
+            /** @enum {string} */
+            ring?: "expander" | "rail_lower" | "rail_upper" | "second" | "top";
+            /** @enum {string} */
+            what: "plan" | "tighten" | "loosen" | "bolt" | "part" | "pass" | "gap" | "ring" | "cap" | "rod" | "turn" | "final" | "sign" | "unsign" | "take_back";
+            wrong?: boolean;
+        };
+        AssemblyTick: {
+            at: string;
+            by: string;
+            event: string;
+            torque?: components["schemas"]["UnitTorque"];
+        };
+        AssemblyTurned: {
+            at: string;
+            by: string;
+            event: string;
+            jump?: boolean;
+            /** Format: int64 */
+            pair: number;
+            tight: boolean;
+            torque?: components["schemas"]["UnitTorque"];
+        };
+        AssemblyView: {
+            bolts: components["schemas"]["AssemblyBoltState"][];
+            caps: components["schemas"]["AssemblyPut"][];
+            card?: string;
+            /** Format: int64 */
+            change: number;
+            crosschecks: components["schemas"]["CrosscheckView"][];
+            cylinders: components["schemas"]["AssemblyCylinderMap"][];
+            finals: components["schemas"]["AssemblyFinally"][];
+            marks: components["schemas"]["MarkedPart"][];
+            matched: boolean;
+            note?: string;
+            /** Format: int64 */
+            open: number;
+            pairs: components["schemas"]["AssemblyPair"][];
+            parts: components["schemas"]["PartView"][];
+            patterns: components["schemas"]["AssemblyPattern"][];
+            plan: components["schemas"]["AssemblyPlan"];
+            plan_id: string;
+            polish: components["schemas"]["PolishView"][];
+            ring_gaps: components["schemas"]["AssemblyRingGap"][];
+            runs: components["schemas"]["AssemblyRun"][];
+            shells: components["schemas"]["SortedShells"][];
+            signed?: components["schemas"]["AssemblyPut"];
+            tasks: components["schemas"]["AssemblyTask"][];
+            turns: components["schemas"]["AssemblyTurned"][];
+        };
         BuildView: {
             matchings: components["schemas"]["DispositionMatching"][];
             pairing?: components["schemas"]["DispositionPairing"];
@@ -1578,7 +1928,7 @@ export interface components {
             /** @enum {string} */
             action: "reuse" | "polish" | "hone" | "bore" | "sleeve" | "grind" | "line_hone" | "resize" | "skim" | "replace" | "measure" | "remeasure";
             /** @enum {string} */
-            method?: "" | "straighten" | "line_bore" | "build_up" | "sleeve_one" | "sleeve_some" | "accept" | "dress" | "clean_cut" | "mixed_halves" | "mixed_shells";
+            method?: "" | "straighten" | "line_bore" | "build_up" | "sleeve_one" | "sleeve_some" | "accept" | "dress" | "clean_cut" | "by_hand" | "mixed_halves" | "mixed_shells";
             provisional: boolean;
             /** @enum {string} */
             set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes";
@@ -1621,6 +1971,8 @@ export interface components {
             mains?: number;
             /** @description what is new in it */
             note?: string;
+            /** Format: int64 */
+            of_job?: number;
             pins?: number[][];
             /** @description the person was asked about limits that look mistyped, and they are so */
             sure?: boolean;
@@ -1703,7 +2055,7 @@ export interface components {
             /** Format: uuid */
             id: string;
             /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             /** @enum {string} */
             material?: "steel" | "iron" | "aluminium" | "";
             note?: string;
@@ -1713,6 +2065,8 @@ export interface components {
              */
             part_c?: number;
             shells_in?: boolean;
+            /** @description studs or the head tightened */
+            studs?: boolean;
             /** @description caps torqued in steps, in sequence */
             torqued?: boolean;
         };
@@ -1742,6 +2096,19 @@ export interface components {
             name: string;
             password: string;
         };
+        CrosscheckView: {
+            /** Format: int64 */
+            bore: number;
+            /** Format: int64 */
+            cylinder: number;
+            /** Format: int64 */
+            gap: number;
+            /** @enum {string} */
+            ring: "expander" | "rail_lower" | "rail_upper" | "second" | "top";
+            /** Format: int64 */
+            says: number;
+            text: string;
+        };
         DecisionBody: {
             /** @enum {string} */
             action: "reuse" | "polish" | "hone" | "bore" | "sleeve" | "grind" | "line_hone" | "resize" | "skim" | "replace" | "measure" | "remeasure";
@@ -1754,7 +2121,7 @@ export interface components {
             /** Format: uuid */
             id: string;
             /** @enum {string} */
-            method?: "" | "straighten" | "line_bore" | "build_up" | "sleeve_one" | "sleeve_some" | "accept" | "dress" | "clean_cut" | "mixed_halves" | "mixed_shells";
+            method?: "" | "straighten" | "line_bore" | "build_up" | "sleeve_one" | "sleeve_some" | "accept" | "dress" | "clean_cut" | "by_hand" | "mixed_halves" | "mixed_shells";
             /** @description needed where it is not what Ledge advises */
             reason: string;
             /** @enum {string} */
@@ -1773,6 +2140,7 @@ export interface components {
             shell: number;
             /** @enum {string} */
             verdict: "within" | "beyond" | "unsure" | "no_limit";
+            walls?: boolean;
             window?: components["schemas"]["LimitRange"];
         };
         DispositionAsk: {
@@ -1825,14 +2193,14 @@ export interface components {
             clearances: number[][];
             inside: boolean[][];
             /** @enum {string} */
-            of: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            of: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             parts: number[];
             places: number[];
             /** Format: int64 */
             target: number;
             window?: components["schemas"]["LimitRange"];
             /** @enum {string} */
-            with: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            with: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
         };
         DispositionOption: {
             /** @enum {string} */
@@ -1843,7 +2211,7 @@ export interface components {
             each?: components["schemas"]["DispositionTreatment"][];
             feasible: boolean;
             /** @enum {string} */
-            method?: "" | "straighten" | "line_bore" | "build_up" | "sleeve_one" | "sleeve_some" | "accept" | "dress" | "clean_cut" | "mixed_halves" | "mixed_shells";
+            method?: "" | "straighten" | "line_bore" | "build_up" | "sleeve_one" | "sleeve_some" | "accept" | "dress" | "clean_cut" | "by_hand" | "mixed_halves" | "mixed_shells";
             reasons: components["schemas"]["SayReason"][];
             /** Format: int64 */
             shell: number;
@@ -1910,7 +2278,7 @@ export interface components {
             ladder?: components["schemas"]["DispositionRung"][];
             members: components["schemas"]["DispositionTreatment"][];
             /** @enum {string} */
-            method?: "" | "straighten" | "line_bore" | "build_up" | "sleeve_one" | "sleeve_some" | "accept" | "dress" | "clean_cut" | "mixed_halves" | "mixed_shells";
+            method?: "" | "straighten" | "line_bore" | "build_up" | "sleeve_one" | "sleeve_some" | "accept" | "dress" | "clean_cut" | "by_hand" | "mixed_halves" | "mixed_shells";
             mixed?: boolean;
             not_seen?: components["schemas"]["DispositionUnseen"][];
             options: components["schemas"]["DispositionOption"][];
@@ -2033,7 +2401,7 @@ export interface components {
             end?: "" | "min" | "max";
             field?: string;
             /** @enum {string} */
-            kind?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             /** @description it is left out */
             left?: boolean;
             likely?: string;
@@ -2071,7 +2439,7 @@ export interface components {
         FeatureLine: {
             complete: boolean;
             /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             /** Format: int64 */
             number: number;
             /** @enum {string} */
@@ -2107,7 +2475,7 @@ export interface components {
             /** Format: int64 */
             id: number;
             /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             /** @enum {string} */
             look: "" | "smooth" | "marked" | "scored" | "heat" | "cracked";
             looks: components["schemas"]["StoreLook"][];
@@ -2203,7 +2571,7 @@ export interface components {
             /** @enum {string} */
             instrument: "micrometer" | "bore_gauge" | "telescoping_gauge" | "indicator" | "caliper" | "plastic_strip" | "feeler";
             /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             /** @description zeroed on each feature's mating part, so that the dial shows the clearance */
             mating?: boolean;
             /** @enum {string} */
@@ -2237,7 +2605,7 @@ export interface components {
             /** Format: uuid */
             id: string;
             /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             /**
              * Format: int64
              * @description what it showed beyond where it should stand, in 0.1 nm
@@ -2281,7 +2649,7 @@ export interface components {
             component?: string;
             end_float?: components["schemas"]["InspectionFloatFinding"];
             /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             /** Format: int64 */
             largest?: number;
             /** Format: int64 */
@@ -2380,6 +2748,8 @@ export interface components {
         "Issue-ordersRequest": {
             /** @description only these; all where empty */
             sheets: ("grind" | "tunnel" | "deck" | "bore" | "rods" | "balance" | "rings" | "parts")[];
+            /** @description the person was asked about sizes that rest on nothing measured */
+            sure?: boolean;
         };
         IssuedView: {
             body: components["schemas"]["OrderSheet"];
@@ -2460,7 +2830,7 @@ export interface components {
         };
         KindRow: {
             /** @enum {string} */
-            across?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            across?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             bare: boolean;
             /** @enum {string} */
             component: "block" | "crankshaft" | "rods" | "pistons" | "camshaft";
@@ -2473,9 +2843,9 @@ export interface components {
             heavy: boolean;
             joint?: components["schemas"]["PartJoint"];
             /** @enum {string} */
-            judged_by?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            judged_by?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             labels?: {
                 [key: string]: string;
             };
@@ -2483,7 +2853,7 @@ export interface components {
             list?: components["schemas"]["PartList"];
             looked: boolean;
             /** @enum {string} */
-            mate?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            mate?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             needed: string[];
             /** @enum {string} */
             place: "alone" | "main" | "throw" | "row" | "cam";
@@ -2504,14 +2874,14 @@ export interface components {
             /** @enum {string} */
             step: "strip" | "block" | "crank" | "runout" | "rods" | "cam" | "fits";
             /** @enum {string} */
-            strip_of?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            strip_of?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             title: string;
             types?: string;
             where?: string;
         };
         LearnedPart: {
             /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             /** Format: int64 */
             limit?: number;
             /** Format: int64 */
@@ -2530,7 +2900,7 @@ export interface components {
         };
         LeftParts: {
             /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             /** Format: int64 */
             number: number;
             /** Format: int64 */
@@ -2624,7 +2994,7 @@ export interface components {
             /** Format: uuid */
             id: string;
             /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             /** @enum {string} */
             look?: "smooth" | "marked" | "scored" | "heat" | "cracked";
             /** @description for a test: the method and who made it */
@@ -2635,10 +3005,21 @@ export interface components {
             /** @enum {string} */
             what: "grade" | "test_clear" | "test_cracked" | "test_hard" | "test_soft";
         };
+        MarkedPart: {
+            /** @enum {string} */
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
+            /** Format: int64 */
+            number: number;
+            text: string;
+        };
         Mating: {
             /** Format: int64 */
             size: number;
             title: string;
+        };
+        "Measure-newRequest": {
+            /** @enum {string} */
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
         };
         NewJobBody: {
             /** @enum {string} */
@@ -2693,7 +3074,7 @@ export interface components {
             /** Format: uuid */
             id: string;
             /** @enum {string} */
-            kind?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             /** Format: int64 */
             number?: number;
             text: string;
@@ -2782,7 +3163,7 @@ export interface components {
             count: number;
             ends?: string;
             /** @enum {string} */
-            operation: "straighten" | "build_up" | "grind_mains" | "grind_rods" | "grind_cam" | "polish" | "line_hone" | "line_bore" | "skim" | "sleeve" | "bore" | "hone" | "resize" | "bush_rods" | "fit_rings";
+            operation: "straighten" | "build_up" | "grind_mains" | "grind_rods" | "grind_cam" | "polish" | "polish_hand" | "line_hone" | "line_bore" | "skim" | "sleeve" | "bore" | "hone" | "resize" | "bush_rods" | "fit_rings";
             outside: boolean;
             title: string;
         };
@@ -2806,11 +3187,11 @@ export interface components {
         };
         PartJoint: {
             /** @enum {string} */
-            bearing: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            bearing: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             /** @enum {string} */
-            housing?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            housing?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             /** @enum {string} */
-            shell?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            shell?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
         };
         PartList: {
             by_column?: boolean;
@@ -2823,9 +3204,30 @@ export interface components {
         };
         PartRef: {
             /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             /** Format: int64 */
             number: number;
+        };
+        PartView: {
+            at?: string;
+            by?: string;
+            code?: string;
+            /** Format: int64 */
+            count: number;
+            facts: components["schemas"]["AssemblyPartFacts"];
+            /** @enum {string} */
+            from: "decided" | "found" | "own";
+            key: string;
+            measure: components["schemas"]["ToMeasure"][];
+            /** Format: int64 */
+            missing: number;
+            /** @enum {string} */
+            stands: "to_order" | "ordered" | "short" | "arrived" | "dropped";
+            /** Format: int64 */
+            takes?: number;
+            title: string;
+            unwanted?: boolean;
+            what: string;
         };
         PersonBody: {
             barred: boolean;
@@ -2834,6 +3236,13 @@ export interface components {
             password?: string;
             /** @enum {string} */
             role: "viewer" | "inspector" | "decider" | "owner";
+        };
+        "Plan-to-cardRequest": {
+            /**
+             * Format: uuid
+             * @description of the card's next version
+             */
+            id: string;
         };
         PlanCell: {
             /** Format: int64 */
@@ -2857,6 +3266,30 @@ export interface components {
             hint?: string;
             label: string;
             name: string;
+        };
+        PolishView: {
+            /** Format: int64 */
+            aim?: number;
+            /** Format: int64 */
+            bearing?: number;
+            before: number[];
+            /** @enum {string} */
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
+            /** Format: int64 */
+            least: number;
+            /** Format: int64 */
+            number: number;
+            /** Format: int64 */
+            off?: number;
+            passes: components["schemas"]["AssemblyPassMade"][];
+            /** @enum {string} */
+            says: "begin" | "go_on" | "stop" | "dip" | "below" | "slowly";
+            stations: string[];
+            /** Format: int64 */
+            stop: number;
+            title: string;
+            /** Format: int64 */
+            to_go: number;
         };
         QuickChange: {
             complete: boolean;
@@ -2907,7 +3340,7 @@ export interface components {
             /** Format: uuid */
             id: string;
             /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             /** Format: int64 */
             number: number;
             reason?: string;
@@ -3054,7 +3487,7 @@ export interface components {
         "Set-fittedRequest": {
             component?: string;
             /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             /** Format: int64 */
             number: number;
             /** Format: int64 */
@@ -3106,7 +3539,7 @@ export interface components {
             /** @enum {string} */
             action: "reuse" | "polish" | "hone" | "bore" | "sleeve" | "grind" | "line_hone" | "resize" | "skim" | "replace" | "measure" | "remeasure";
             /** @enum {string} */
-            method?: "" | "straighten" | "line_bore" | "build_up" | "sleeve_one" | "sleeve_some" | "accept" | "dress" | "clean_cut" | "mixed_halves" | "mixed_shells";
+            method?: "" | "straighten" | "line_bore" | "build_up" | "sleeve_one" | "sleeve_some" | "accept" | "dress" | "clean_cut" | "by_hand" | "mixed_halves" | "mixed_shells";
             provisional: boolean;
             /** @enum {string} */
             set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes";
@@ -3119,7 +3552,7 @@ export interface components {
         SetRow: {
             complete: boolean;
             /** @enum {string} */
-            of: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            of: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             over: boolean;
             replaced: string;
             /** @enum {string} */
@@ -3134,7 +3567,7 @@ export interface components {
              * @description the kind of the places
              * @enum {string}
              */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             /** @description the numbers of the parts, in the order of the places */
             parts: number[];
         };
@@ -3181,6 +3614,13 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        "Sign-assemblyRequest": {
+            /** Format: uuid */
+            id: string;
+            /** @description needed where something is open */
+            note: string;
+            signed: boolean;
+        };
         Signed: {
             /** @enum {string} */
             action: "reuse" | "polish" | "hone" | "bore" | "sleeve" | "grind" | "line_hone" | "resize" | "skim" | "replace" | "measure" | "remeasure";
@@ -3190,7 +3630,7 @@ export interface components {
             from_file?: boolean;
             id: string;
             /** @enum {string} */
-            method?: "" | "straighten" | "line_bore" | "build_up" | "sleeve_one" | "sleeve_some" | "accept" | "dress" | "clean_cut" | "mixed_halves" | "mixed_shells";
+            method?: "" | "straighten" | "line_bore" | "build_up" | "sleeve_one" | "sleeve_some" | "accept" | "dress" | "clean_cut" | "by_hand" | "mixed_halves" | "mixed_shells";
             overruled: boolean;
             reason: string;
             /** Format: int64 */
@@ -3214,7 +3654,7 @@ export interface components {
             from: number;
             machine: string;
             /** @enum {string} */
-            operation?: "straighten" | "build_up" | "grind_mains" | "grind_rods" | "grind_cam" | "polish" | "line_hone" | "line_bore" | "skim" | "sleeve" | "bore" | "hone" | "resize" | "bush_rods" | "fit_rings";
+            operation?: "straighten" | "build_up" | "grind_mains" | "grind_rods" | "grind_cam" | "polish" | "polish_hand" | "line_hone" | "line_bore" | "skim" | "sleeve" | "bore" | "hone" | "resize" | "bush_rods" | "fit_rings";
             outside?: boolean;
             part?: boolean;
             title: string;
@@ -3222,6 +3662,16 @@ export interface components {
             to: number;
             /** @enum {string} */
             what?: "main_shells" | "rod_shells" | "select_shells" | "rings" | "pistons" | "sleeves" | "thrust_parts" | "crankshaft" | "block" | "rod_set" | "gasket" | "pins" | "camshaft" | "cam_bushes";
+        };
+        SortedShells: {
+            before: number[];
+            /** @enum {string} */
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
+            /** Format: int64 */
+            least: number;
+            /** Format: int64 */
+            most: number;
+            placed: components["schemas"]["AssemblyPlaced"][];
         };
         StoreAnswer: {
             from_file?: boolean;
@@ -3244,6 +3694,7 @@ export interface components {
             layout: components["schemas"]["EngineLayout"];
             limits: components["schemas"]["StoreLimitSet"];
             note: string;
+            plan?: components["schemas"]["AssemblyPlan"];
             policy: components["schemas"]["InspectionPolicy"];
             /** Format: int64 */
             seq: number;
@@ -3286,10 +3737,12 @@ export interface components {
             gauge_c?: number;
             id: string;
             /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             /** @enum {string} */
             material: "steel" | "iron" | "aluminium" | "";
             note: string;
+            /** Format: int64 */
+            number?: number;
             /** Format: double */
             part_c?: number;
             /** Format: int64 */
@@ -3297,6 +3750,7 @@ export interface components {
             set_at: string;
             set_by: string;
             shells_in?: boolean;
+            studs?: boolean;
             torqued?: boolean;
         };
         StoreDecision: {
@@ -3308,7 +3762,7 @@ export interface components {
             from_file?: boolean;
             id: string;
             /** @enum {string} */
-            method?: "" | "straighten" | "line_bore" | "build_up" | "sleeve_one" | "sleeve_some" | "accept" | "dress" | "clean_cut" | "mixed_halves" | "mixed_shells";
+            method?: "" | "straighten" | "line_bore" | "build_up" | "sleeve_one" | "sleeve_some" | "accept" | "dress" | "clean_cut" | "by_hand" | "mixed_halves" | "mixed_shells";
             overruled: boolean;
             reason: string;
             /** Format: int64 */
@@ -3340,7 +3794,7 @@ export interface components {
             gauge?: string;
             id: string;
             /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             /** Format: int64 */
             off: number;
             /** Format: int64 */
@@ -3358,7 +3812,7 @@ export interface components {
             /** @enum {string} */
             instrument: "micrometer" | "bore_gauge" | "telescoping_gauge" | "indicator" | "caliper" | "plastic_strip" | "feeler";
             /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             mating: boolean;
             /** @enum {string} */
             mode: "direct" | "divisions" | "length" | "vernier" | "strip" | "feeler";
@@ -3454,6 +3908,7 @@ export interface components {
             answer?: string;
             at: string;
             before?: components["schemas"]["StoreJobHead"];
+            built?: components["schemas"]["AssemblyEvent"];
             by: string;
             caption?: string;
             change?: string;
@@ -3474,13 +3929,13 @@ export interface components {
             issue?: number;
             job?: string;
             /** @enum {string} */
-            kind?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             line?: string;
             look?: string;
             /** Format: int64 */
             many?: number;
             /** @enum {string} */
-            method?: "" | "straighten" | "line_bore" | "build_up" | "sleeve_one" | "sleeve_some" | "accept" | "dress" | "clean_cut" | "mixed_halves" | "mixed_shells";
+            method?: "" | "straighten" | "line_bore" | "build_up" | "sleeve_one" | "sleeve_some" | "accept" | "dress" | "clean_cut" | "by_hand" | "mixed_halves" | "mixed_shells";
             mode?: string;
             note?: string;
             /** Format: int64 */
@@ -3492,7 +3947,7 @@ export interface components {
             outcome?: string;
             overruled?: boolean;
             /** @enum {string} */
-            part_kind?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            part_kind?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             /** Format: int64 */
             part_number?: number;
             part_state?: string;
@@ -3520,14 +3975,14 @@ export interface components {
             /** Format: int64 */
             value?: number;
             /** @enum {string} */
-            what: "job" | "reading" | "look" | "crack_test" | "gauge" | "zero" | "condition" | "unworn" | "answer" | "photo" | "note" | "decision" | "order" | "order_event" | "match" | "change" | "share" | "closing";
+            what: "job" | "reading" | "look" | "crack_test" | "gauge" | "zero" | "condition" | "unworn" | "answer" | "photo" | "note" | "decision" | "order" | "order_event" | "match" | "change" | "share" | "closing" | "build";
         };
         StoreNote: {
             component?: string;
             from_file?: boolean;
             id: string;
             /** @enum {string} */
-            kind?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             /** Format: int64 */
             number?: number;
             said_at: string;
@@ -3568,7 +4023,7 @@ export interface components {
             height: number;
             id: string;
             /** @enum {string} */
-            kind?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             /** Format: int64 */
             number?: number;
             /** Format: int64 */
@@ -3616,7 +4071,7 @@ export interface components {
         StoreSettled: {
             from_file?: boolean;
             /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             parts: number[];
             settled_at: string;
             settled_by: string;
@@ -3669,9 +4124,18 @@ export interface components {
             newest?: components["schemas"]["StoreCard"];
             taken?: components["schemas"]["StoreCard"];
         };
+        ToMeasure: {
+            /** Format: int64 */
+            done: number;
+            /** @enum {string} */
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
+            /** Format: int64 */
+            of: number;
+            state: string;
+        };
         TruthPower: {
             /** @enum {string} */
-            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             /** Format: int64 */
             passes: number;
             plan: string;
@@ -3679,11 +4143,17 @@ export interface components {
             /** Format: int64 */
             readings: number;
         };
+        UnitTorque: {
+            /** Format: int64 */
+            milli: number;
+            /** @enum {string} */
+            unit: "N_m" | "lb_ft" | "lb_in";
+        };
         Waiting: {
             /** @enum {string} */
             for: "shop" | "measure" | "again" | "limits" | "decide" | "issue" | "prove" | "report";
             /** @enum {string} */
-            kind?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+            kind?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             /** Format: int64 */
             left?: number;
             /** Format: int64 */
@@ -4181,6 +4651,142 @@ export interface operations {
                 };
                 content: {
                     "application/zip": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "get-assembly": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AssemblyView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "do-assembly": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AssemblyEvent"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AssemblyView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "plan-to-card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Plan-to-cardRequest"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AssemblyView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "sign-assembly": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Sign-assemblyRequest"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AssemblyView"];
                 };
             };
             /** @description Error */
@@ -4815,7 +5421,7 @@ export interface operations {
     "get-history": {
         parameters: {
             query?: {
-                kind?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+                kind?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
                 number?: number;
                 /** @description the tag of the one they belong to */
                 component?: string;
@@ -5069,6 +5675,41 @@ export interface operations {
             };
         };
     };
+    "measure-new": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Measure-newRequest"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "add-note": {
         parameters: {
             query?: never;
@@ -5289,7 +5930,7 @@ export interface operations {
             header?: never;
             path: {
                 id: number;
-                kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+                kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
                 number: number;
             };
             cookie?: never;
@@ -5323,7 +5964,7 @@ export interface operations {
                 photo: string;
                 caption?: string;
                 /** @description of the part that it shows; of the job where left out */
-                kind?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+                kind?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
                 number?: number;
                 /** @description the tag of the one they belong to */
                 component?: string;
@@ -5501,7 +6142,7 @@ export interface operations {
             header?: never;
             path: {
                 id: number;
-                kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+                kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             };
             cookie?: never;
         };
@@ -5537,7 +6178,7 @@ export interface operations {
             header?: never;
             path: {
                 id: number;
-                kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+                kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             };
             cookie?: never;
         };
@@ -5569,7 +6210,7 @@ export interface operations {
             header?: never;
             path: {
                 id: number;
-                kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+                kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             };
             cookie?: never;
         };
@@ -5948,7 +6589,7 @@ export interface operations {
             header?: never;
             path: {
                 id: number;
-                kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+                kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
                 state: string;
             };
             cookie?: never;
@@ -6539,7 +7180,7 @@ export interface operations {
                 action?: "reuse" | "polish" | "hone" | "bore" | "sleeve" | "grind" | "line_hone" | "resize" | "skim" | "replace" | "measure" | "remeasure";
                 /** @description a decimal in the unit */
                 step?: string;
-                kind?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "strip";
+                kind?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
                 /** @description a decimal in the unit */
                 from?: string;
                 /** @description a decimal in the unit */

@@ -1,0 +1,62 @@
+package httpapi
+
+import (
+	"context"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"ledge/internal/core/part"
+	"ledge/internal/shop"
+	"ledge/internal/store"
+)
+
+// assembly registers what is done when an engine is built.
+func (a resources) assembly(api huma.API) {
+	serve(a, api, store.Viewer, fetching("get-assembly", "/jobs/{id}/assembly", "An engine as far as it is built"),
+		func(ctx context.Context, in *JobPath) (shop.AssemblyView, error) { return a.shop.Assembly(ctx, in.ID) })
+	serve(a, api, store.Inspector, creating("do-assembly", "/jobs/{id}/assembly",
+		"One thing that was done: a bolt through a step, a ring on, a gap, a pass, a line of the parts list, a measurement"),
+		func(ctx context.Context, in *struct {
+			JobPath
+			Body shop.AssemblyEvent
+		}) (shop.AssemblyView, error) {
+			return a.shop.DoAssembly(ctx, in.ID, in.Body)
+		})
+	a.assembled(api)
+}
+
+// assembled registers what follows from it.
+func (a resources) assembled(api huma.API) {
+	serve(a, api, store.Decider, creating("sign-assembly", "/jobs/{id}/assembly/signed",
+		"Sign the built engine, or open it again"),
+		func(ctx context.Context, in *struct {
+			JobPath
+			Body struct {
+				ID     string `json:"id" format:"uuid"`
+				Signed bool   `json:"signed"`
+				Note   string `json:"note" maxLength:"400" doc:"needed where something is open"`
+			}
+		}) (shop.AssemblyView, error) {
+			return a.shop.SignAssembly(ctx, in.ID, in.Body.ID, in.Body.Signed, in.Body.Note)
+		})
+	serve(a, api, store.Inspector, creating("plan-to-card", "/jobs/{id}/assembly/card",
+		"Make the job's torque cards and ring patterns part of the engine card that it took"),
+		func(ctx context.Context, in *struct {
+			JobPath
+			Body struct {
+				ID string `json:"id" format:"uuid" doc:"of the card's next version"`
+			}
+		}) (shop.AssemblyView, error) {
+			return a.shop.PlanToCard(ctx, in.ID, in.Body.ID)
+		})
+	serve(a, api, store.Inspector, creating("measure-new", "/jobs/{id}/new-parts",
+		"Make the parts of a kind that came ready to be measured as new ones"),
+		func(ctx context.Context, in *struct {
+			JobPath
+			Body struct {
+				Kind part.Kind `json:"kind"`
+			}
+		}) (shop.JobView, error) {
+			return a.shop.MeasureNew(ctx, in.ID, in.Body.Kind)
+		})
+}
