@@ -11,6 +11,7 @@ import (
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
+	"ledge/internal/core/walk"
 	"ledge/internal/store"
 	"ledge/internal/words"
 )
@@ -83,12 +84,7 @@ func (a *Application) builder(ctx context.Context, view JobView, record store.Re
 	if err != nil {
 		return builder{}, err
 	}
-	b := builder{job: view, record: record}
-	b.Layout, b.There = view.Job.Told(), record.There()
-	b.Limits = func(kind part.Kind, number int) limit.Limits {
-		limits, _ := view.in.LimitsFor(kind, number)
-		return limits
-	}
+	b := builderOf(view, record)
 	stands := record.Stands()
 	for _, s := range settled {
 		if s.Kind == part.Cylinder && s.PlacesOf == stands[part.Block] && s.PartsOf == stands[part.Pistons] {
@@ -104,6 +100,34 @@ func (a *Application) builder(ctx context.Context, view JobView, record store.Re
 	}
 	b.Short = b.short(record.Built)
 	return b, nil
+}
+
+// builderOf knows what a record alone says.
+func builderOf(view JobView, record store.Record) builder {
+	b := builder{job: view, record: record}
+	b.Layout, b.There = view.Job.Told(), record.There()
+	b.Limits = func(kind part.Kind, number int) limit.Limits {
+		limits, _ := view.in.LimitsFor(kind, number)
+		return limits
+	}
+	return b
+}
+
+// mark says of parts, and of the job, which were measured under a bolt that ended off.
+func (v *JobView) mark(record store.Record) {
+	if len(record.Built) == 0 {
+		return
+	}
+	b := builderOf(*v, record)
+	for _, m := range b.marks(assembly.Of(b.Job, record.Built)) {
+		for i := range v.Features {
+			if f := &v.Features[i]; f.Kind == m.Kind && f.Number == m.Number && f.Finding >= 0 {
+				f.Marks = append(f.Marks, m.Text)
+			}
+		}
+		v.Walk.Findings = append(v.Walk.Findings, walk.Concern{Step: walk.Strip, Gravity: walk.Fault, Topic: "torque_card",
+			Place: words.Numbered(m.Kind, m.Number), Text: m.Text})
+	}
 }
 
 // AssemblyEvent is one thing that was done, as the bench sends it.

@@ -7,6 +7,7 @@ import (
 	"errors"
 	"fmt"
 	"io"
+	"ledge/internal/core/assembly"
 	"strings"
 
 	"ledge/internal/archive"
@@ -61,6 +62,10 @@ func (a *Application) Card(ctx context.Context, job int64) (File, error) {
 		return File{}, err
 	}
 	in, _ := record.Inspection()
+	in.Built = nil // but for how it is built
+	if plan, told := assembly.PlanOf(record.Built); told {
+		in.Built = []assembly.Event{{What: assembly.SetPlan, Plan: &plan}}
+	}
 	in.Features, in.Job = nil, inspection.Job{Engine: record.Job.Engine, Duty: record.Job.Duty}
 	var text bytes.Buffer
 	err = exchange.WriteInspection(&text, in)

@@ -193,6 +193,9 @@ func (a *Application) startsWith(ctx context.Context, b NewJobBody, n *store.New
 			return refuse("copy_from", words.Told("refuse.no_copy"))
 		}
 		n.Limits, n.Policy = job.Limits, job.Policy
+		if n.Plan, err = a.planOf(ctx, "", from); err != nil {
+			return err
+		}
 		taken, ok, err := a.store.CardTaken(ctx, from)
 		if err != nil {
 			return err
@@ -212,7 +215,7 @@ func (a *Application) startsWith(ctx context.Context, b NewJobBody, n *store.New
 		if err != nil {
 			return refuse("card", words.Told("conflict.no_card"))
 		}
-		n.Limits, n.Policy, n.Card = card.Limits, card.Policy, &card.Seq
+		n.Limits, n.Policy, n.Card, n.Plan = card.Limits, card.Policy, &card.Seq, card.Plan
 	}
 	return nil
 }

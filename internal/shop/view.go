@@ -121,6 +121,8 @@ type FeatureView struct {
 	Mating *Mating `json:"mating,omitempty"`
 	Sees   string  `json:"sees"`
 	Blind  string  `json:"blind"`
+	// Marks say that it was measured under a bolt that ended off.
+	Marks []string `json:"marks,omitempty"`
 }
 
 // Mating is the mean size of the part a feature runs with, for a gauge that is set on it.
@@ -317,6 +319,7 @@ func viewOf(ctx context.Context, whole store.Record, stand store.StandIn) (v Job
 		v.Closing = &record.Closings[n-1]
 	}
 	v = v.withOrders(record, in, v.decided, before)
+	v.mark(whole)
 	v.OpenEnds = v.openEnds()
 	return v, nil
 }

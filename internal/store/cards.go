@@ -201,11 +201,12 @@ func (s *Store) takeCard(ctx context.Context, tx *sqlx.Tx, job int64, version st
 	return s.takePlan(ctx, tx, job, version)
 }
 
-// takePlan gives a job its copy of the torque cards and ring patterns that its card has.
+// takePlan gives a job that has none a copy of the torque cards and ring patterns that its card has.
 func (s *Store) takePlan(ctx context.Context, tx *sqlx.Tx, job int64, version string) error {
 	_, err := tx.ExecContext(ctx, `INSERT INTO build_events (id, job_id, what, body, said_by, said_at)
-		SELECT ?, ?, 'plan', json_object('plan', json(plan)), ?, ? FROM card_versions WHERE id = ? AND plan <> ''`,
-		uuid.NewString(), job, Actor(ctx), s.stamp(), strings.ToLower(version))
+		SELECT ?, ?, 'plan', json_object('plan', json(plan)), ?, ? FROM card_versions WHERE id = ? AND plan <> ''
+			AND NOT EXISTS (SELECT 1 FROM build_events WHERE job_id = ? AND what = 'plan')`,
+		uuid.NewString(), job, Actor(ctx), s.stamp(), strings.ToLower(version), job)
 	return err
 }
 

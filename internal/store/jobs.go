@@ -8,6 +8,7 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"ledge/internal/core/assembly"
 	"ledge/internal/core/engine"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
@@ -71,6 +72,8 @@ type NewJob struct {
 	BackOf     *int64   // the job that it comes back from
 	Sample     bool     // it belongs to the sample shop
 	Answers    []Answer // what is known of it from before
+	// Plan is how it is built, as its card or the job before tells; nil where nothing does.
+	Plan *assembly.Plan
 }
 
 // came is what came in.
@@ -152,6 +155,12 @@ func (s *Store) insertJob(ctx context.Context, tx *sqlx.Tx, n NewJob) (int64, er
 	}
 	if err := setWords(ctx, tx, id); err != nil {
 		return 0, err
+	}
+	if n.Plan != nil {
+		built := []assembly.Event{{What: assembly.SetPlan, Plan: n.Plan}}
+		if err := s.importBuilt(ctx, tx, id, built); err != nil {
+			return 0, err
+		}
 	}
 	return id, writeLimits(ctx, tx, id, n.Limits)
 }

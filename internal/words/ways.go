@@ -121,6 +121,9 @@ func State(state string) string {
 	if text := optional("state." + state); text != "" {
 		return text
 	}
+	if base, held := part.HeldIn(state); held != part.HeldPlain {
+		return State(base) + ", " + word("held", string(held))
+	}
 	return strings.ReplaceAll(state, "_", " ")
 }
 

@@ -231,6 +231,7 @@ func (b *board) close() {
 	if b.set.Provisional && b.set.Action.keeps() {
 		b.askUnseen()
 	}
+	b.tellHeld()
 	b.tellHand()
 	b.tellReadAgain()
 	b.treat()

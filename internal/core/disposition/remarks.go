@@ -136,3 +136,19 @@ func (b *board) tellMissed(chosen Option) {
 		b.because(r)
 	}
 }
+
+// tellHeld says under which condition the readings were taken that a decision stands on, where there are others.
+func (b *board) tellHeld() {
+	for _, m := range b.members {
+		at, ok := b.in.Latest(m.ref.Kind, m.ref.Number)
+		if !ok {
+			continue
+		}
+		if before, there := b.in.HeldBefore(at); there && b.result.Features[before].Measured() && m.finding.Measured() {
+			_, with := part.HeldIn(m.feature.State)
+			_, without := part.HeldIn(b.in.Features[before].State)
+			b.because(say.New("stands_on", say.Word("with", "held", with), say.Word("without", "held", without)))
+			return
+		}
+	}
+}

@@ -35,6 +35,7 @@ func Evaluate(ctx context.Context, in *Inspection) ([]Finding, error) {
 	judgeJournalRunout(in, findings)
 	in.judgePinFits(findings)
 	in.tellNumbering(findings)
+	in.tellHeld(findings)
 	for i := range findings {
 		in.tellSources(&findings[i])
 	}

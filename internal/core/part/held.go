@@ -1,0 +1,33 @@
+package part
+
+import "strings"
+
+// Held is how parts are held where they are read in one state under several conditions.
+type Held string
+
+// The conditions.
+const (
+	HeldPlain  Held = "plain" // as they were read first
+	HeldBare   Held = "bare"
+	HeldPlate  Held = "plate"
+	HeldStuds  Held = "studs"
+	HeldShells Held = "shells"
+)
+
+// Helds lists those that a state can be read under beside the first.
+func Helds() []Held { return []Held{HeldBare, HeldPlate, HeldStuds, HeldShells} }
+
+const with = "_with_"
+
+// Under is a state read under a condition, by its name in the file: "as_found_with_plate".
+func Under(state string, held Held) string { return state + with + string(held) }
+
+// HeldIn parts a state's name into the state and the condition that it is read under.
+func HeldIn(state string) (base string, held Held) {
+	for _, h := range Helds() {
+		if base, is := strings.CutSuffix(state, with+string(h)); is && base != "" {
+			return base, h
+		}
+	}
+	return state, HeldPlain
+}

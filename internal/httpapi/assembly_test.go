@@ -1,0 +1,230 @@
+package httpapi
+
+import (
+	"bytes"
+	"encoding/json"
+	"fmt"
+	"net/http"
+	"net/url"
+	"slices"
+	"strings"
+	"testing"
+
+	"github.com/google/uuid"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"ledge/internal/core/assembly"
+	"ledge/internal/core/part"
+	"ledge/internal/core/unit"
+	"ledge/internal/core/walk"
+	"ledge/internal/shop"
+)
+
+// builds drives the assembly of a job over the API as its pages do.
+type builds struct {
+	t    *testing.T
+	base string
+}
+
+func (b builds) do(who string, e assembly.Event, want int) (view shop.AssemblyView, said string) {
+	b.t.Helper()
+	if e.ID == "" {
+		e.ID = uuid.NewString()
+	}
+	status, answer, _ := call(b.t, "POST", b.base, e, personHeader, url.QueryEscape(who))
+	require.Equal(b.t, want, status, string(answer))
+	if status < 300 {
+		require.NoError(b.t, json.Unmarshal(answer, &view))
+	}
+	return view, string(answer)
+}
+
+func (b builds) get() (view shop.AssemblyView) {
+	b.t.Helper()
+	status, answer, _ := call(b.t, "GET", b.base, nil)
+	require.Equal(b.t, 200, status, string(answer))
+	require.NoError(b.t, json.Unmarshal(answer, &view))
+	return view
+}
+
+func (b builds) job() (view shop.JobView) {
+	b.t.Helper()
+	_, answer, _ := call(b.t, "GET", strings.TrimSuffix(b.base, "/assembly"), nil)
+	require.NoError(b.t, json.Unmarshal(answer, &view))
+	return view
+}
+
+func torqueOf(n int64) *unit.Torque { return &unit.Torque{Milli: n * 1000, Unit: unit.PoundFoot} }
+
+// mainsCard has a torque and an angle for two bolts a cap.
+func mainsCard(mains int) assembly.Event {
+	angle := 90
+	plan := assembly.Usual()
+	plan.Cards = []assembly.Card{{Key: "main", Group: assembly.Mains, Unit: unit.PoundFoot, Rows: 2, Columns: mains,
+		Lubricant: "oil", Where: "threads and washers", Steps: []assembly.Step{{Torque: torqueOf(40)}, {Angle: &angle}}}}
+	return assembly.Event{ID: uuid.NewString(), What: assembly.SetPlan, Plan: &plan}
+}
+
+// Two people tick one card: each bolt once, in its order, and the second learns who was first. A finished card
+// says that the caps are torqued; what is measured under a bolt that ended low is marked, on the job and the part.
+func TestTwoPeopleTickOneCard(t *testing.T) {
+	server := serveDemo(t)
+	b := builds{t, server.URL + "/api/v1/jobs/6/assembly"}
+	plan := mainsCard(5)
+	b.do("Wanda", plan, 201)
+	b.do("Wanda", plan, 201) // sent twice, stored once
+	other := mainsCard(5)
+	_, said := b.do("Ida", other, 422)
+	assert.Contains(t, said, "Somebody changed the torque cards meanwhile")
+
+	tick := func(step, bolt int) assembly.Event {
+		return assembly.Event{What: assembly.Tighten, Card: "main", Step: step, Bolt: bolt}
+	}
+	order := assembly.MiddleOut(2, 5)
+	for i, bolt := range order {
+		b.do([]string{"Wanda", "Ida"}[i%2], tick(1, bolt), 201)
+	}
+	_, said = b.do("Ida", tick(1, order[0]), 422)
+	assert.Contains(t, said, fmt.Sprintf("Bolt %d had this step already, by Wanda.", order[0]))
+	_, said = b.do("Ida", tick(2, order[3]), 422)
+	assert.Contains(t, said, fmt.Sprintf("Bolt %d is next, with step 2", order[0]))
+	assert.Nil(t, heldAs(b.job(), part.MainHousing), "nothing is said of a card half done")
+	for i, bolt := range order {
+		e := tick(2, bolt)
+		if e.Torque = torqueOf(95 + int64(i%3)); bolt == 4 {
+			e.Torque = torqueOf(60)
+		}
+		b.do("Wanda", e, 201)
+	}
+	view := b.get()
+	require.Len(t, view.Runs, 1)
+	require.Len(t, view.Runs[0].Flags, 1)
+	assert.Equal(t, 4, view.Runs[0].Flags[0].Bolt)
+	assert.Equal(t, true, *heldAs(b.job(), part.MainHousing))
+	assert.Empty(t, view.Marks, "nothing was measured under it yet")
+
+	// A reading now: the housing's own, with the condition of the card.
+	job := b.job()
+	i := slices.IndexFunc(job.Features, func(f shop.FeatureView) bool { return f.Kind == part.MainHousing && f.Number == 2 })
+	value := part.OfLength(*job.Evaluation.Features[job.Features[i].Finding].Mean)
+	status, answer, _ := call(t, "POST", server.URL+"/api/v1/jobs/6/readings", shop.ReadingBody{ID: uuid.NewString(),
+		Kind: part.MainHousing, Number: 2, State: part.AsFound, What: "size", Value: &value}, personHeader, "Wanda")
+	require.Equal(t, 201, status, string(answer))
+	view = b.get()
+	require.Len(t, view.Marks, 1)
+	assert.Contains(t, view.Marks[0].Text, "ended low, at 60 lb·ft")
+	job = b.job()
+	assert.NotEmpty(t, job.Features[i].Marks)
+	assert.True(t, slices.ContainsFunc(job.Walk.Findings, func(f walk.Concern) bool { return f.Text == view.Marks[0].Text }))
+
+	b.do("Wanda", assembly.Event{What: assembly.Loosen, Card: "main"}, 201)
+	assert.Equal(t, false, *heldAs(b.job(), part.MainHousing), "loose caps void what is read next")
+	assert.Equal(t, 1, b.get().Bolts[0].Uses, "measuring tightened them, too")
+}
+
+// heldAs is whether the caps of a kind are torqued, as it is said now.
+func heldAs(v shop.JobView, kind part.Kind) *bool {
+	for _, c := range v.Conditions {
+		if c.Kind == kind {
+			return c.Torqued
+		}
+	}
+	return nil
+}
+
+// From the parts list to the signature; the record goes through the archive, the open file and the history, and what
+// is signed takes nothing more.
+func TestAnEngineIsBuilt(t *testing.T) {
+	server := serveDemo(t)
+	jobs := server.URL + "/api/v1/jobs/"
+	b := builds{t, jobs + "6/assembly"}
+	n := func(n int) *int { return &n }
+	name := "Assembly paste"
+	b.do("Wanda", assembly.Event{What: assembly.Buy, Line: "own/1", Part: &assembly.PartFacts{Name: &name, Count: n(1), Arrived: n(1)}}, 201)
+	view := b.get()
+	assert.Equal(t, assembly.Arrived, view.Parts[len(view.Parts)-1].Stands)
+	gap := 12 * unit.Thou
+	b.do("Wanda", assembly.Event{What: assembly.Gap, Number: 1, Ring: assembly.Top, Value: &gap}, 201)
+	_, said := b.do("Wanda", assembly.Event{What: assembly.PutCap, Number: 2, Cap: 3}, 422)
+	assert.Contains(t, said, "Cap 3 does not belong on main 2")
+	view, _ = b.do("Wanda", assembly.Event{What: assembly.PutCap, Number: 2, Cap: 2}, 201)
+	require.Len(t, view.Caps, 1)
+	b.do("Wanda", assembly.Event{What: assembly.TakeBack, Of: view.Caps[0].Event}, 201)
+	assert.Empty(t, b.get().Caps)
+	_, said = b.do("Wanda", assembly.Event{What: assembly.Sign}, 422)
+	assert.Contains(t, said, "on its own page")
+
+	sign := func(signed bool, note string) (int, string) {
+		status, answer, _ := call(t, "POST", b.base+"/signed", fields{"id": uuid.NewString(), "signed": signed, "note": note},
+			personHeader, "Ida")
+		return status, string(answer)
+	}
+	status, said := sign(true, "")
+	assert.Equal(t, 422, status)
+	assert.Contains(t, said, "say why the engine is signed all the same")
+	status, said = sign(true, "Sold as a short block.")
+	require.Equal(t, 201, status, said)
+	_, said = b.do("Wanda", assembly.Event{What: assembly.Gap, Number: 2, Ring: assembly.Top, Value: &gap}, 422)
+	assert.Contains(t, said, "signed by Ida")
+
+	_, history, _ := call(t, "GET", jobs+"6/history", nil)
+	for _, what := range []string{`"what":"sign"`, `"what":"gap"`, `"what":"take_back"`, `"cap":2`} {
+		assert.Contains(t, string(history), what)
+	}
+	_, file, _ := call(t, "GET", jobs+"6/file", nil)
+	assert.Contains(t, string(file), `"ring": "top"`)
+	_, zip, _ := call(t, "GET", jobs+"6/archive", nil)
+	request, err := http.NewRequestWithContext(t.Context(), "POST", server.URL+"/api/v1/archives?id="+uuid.NewString(),
+		bytes.NewReader(zip))
+	require.NoError(t, err)
+	request.Header.Set("Content-Type", "application/zip")
+	request.Header.Set(personHeader, "Wanda")
+	response, err := http.DefaultClient.Do(request)
+	require.NoError(t, err)
+	defer response.Body.Close()
+	var again shop.ImportAnswer
+	require.NoError(t, json.NewDecoder(response.Body).Decode(&again))
+	require.Positive(t, again.Job)
+	copied := builds{t, jobs + fmt.Sprint(again.Job) + "/assembly"}.get()
+	was := b.get()
+	assert.Equal(t, was.Tasks, copied.Tasks)
+	assert.Equal(t, was.Gaps[0].Gaps, copied.Gaps[0].Gaps)
+	assert.Equal(t, was.Note, copied.Note)
+	status, said = sign(false, "")
+	require.Equal(t, 201, status, said)
+	b.do("Wanda", assembly.Event{What: assembly.Gap, Number: 2, Ring: assembly.Top, Value: &gap}, 201)
+}
+
+// Torque cards belong to the engine card: a job takes them from it, and gives them back as its next version.
+func TestTorqueCardsGoWithTheEngineCard(t *testing.T) {
+	server := serveDemo(t)
+	var cards shop.CardsView
+	_, body, _ := call(t, "GET", server.URL+"/api/v1/cards", nil)
+	require.NoError(t, json.Unmarshal(body, &cards))
+	card := cards.Cards[0]
+	take := func() shop.JobView {
+		view, status, said := made(t, "POST", server.URL+"/api/v1/jobs", newJobBody(fields{"card": card.ID, "came": card.Came,
+			"arrangement": card.Layout.Arrangement, "cylinders": card.Layout.Cylinders, "mains": card.Layout.Mains,
+			"throws": card.Layout.Throws}))
+		require.Equal(t, 201, status, said)
+		return view
+	}
+	at := func(v shop.JobView) builds {
+		return builds{t, server.URL + fmt.Sprintf("/api/v1/jobs/%d/assembly", v.Job.ID)}
+	}
+	first := at(take())
+	before := first.get()
+	require.NotEmpty(t, before.Card)
+	plan := mainsCard(card.Layout.Mains)
+	plan.After, plan.Plan.Gaps = before.PlanID, "thirds"
+	first.do("Wanda", plan, 201)
+	status, answer, _ := call(t, "POST", first.base+"/card", fields{"id": uuid.NewString()}, personHeader, "Wanda")
+	require.Equal(t, 201, status, string(answer))
+	_, body, _ = call(t, "GET", server.URL+"/api/v1/cards", nil)
+	require.NoError(t, json.Unmarshal(body, &cards))
+	card = cards.Cards[0]
+	second := at(take()).get()
+	assert.Equal(t, "thirds", second.Plan.Gaps)
+	assert.Equal(t, plan.Plan.Cards, second.Plan.Cards)
+}
