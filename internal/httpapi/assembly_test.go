@@ -89,7 +89,7 @@ func TestTwoPeopleTickOneCard(t *testing.T) {
 	assert.Contains(t, said, fmt.Sprintf("Bolt %d had this step already, by Wanda.", order[0]))
 	_, said = b.do("Ida", tick(2, order[3]), 422)
 	assert.Contains(t, said, fmt.Sprintf("Bolt %d is next, with step 2", order[0]))
-	assert.Nil(t, heldAs(b.job(), part.MainHousing), "nothing is said of a card half done")
+	assert.Equal(t, false, *heldAs(b.job(), part.MainHousing), "a card half done holds nothing")
 	for i, bolt := range order {
 		e := tick(2, bolt)
 		if e.Torque = torqueOf(95 + int64(i%3)); bolt == 4 {
