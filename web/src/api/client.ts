@@ -101,6 +101,17 @@ export type Trouble = Schemas["StoreTrouble"];
 export type Closing = Schemas["StoreClosing"];
 export type Outcome = Exclude<Closing["outcome"], "reopened">;
 export type ShopView = Schemas["ShopView"];
+export type AssemblyView = Schemas["AssemblyView"];
+export type AssemblyEvent = Schemas["AssemblyEvent"];
+export type AssemblyPlan = Schemas["AssemblyPlan"];
+export type TorqueCard = Schemas["AssemblyCard"];
+export type TorqueRun = Schemas["AssemblyRun"];
+export type Torque = Schemas["UnitTorque"];
+export type AssemblyTask = Schemas["AssemblyTask"];
+export type RingGap = Schemas["AssemblyRingGap"];
+export type Ring = RingGap["ring"];
+export type PolishView = Schemas["PolishView"];
+export type PartLine = Schemas["PartView"];
 type ProblemDocument = Schemas["ErrorModel"];
 
 /** What the server refused, with the places it names. */

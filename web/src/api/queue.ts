@@ -1,7 +1,9 @@
 import type { QueryClient } from "@tanstack/react-query";
 import type { System } from "../quantity/length";
+import { keepAssembly } from "./assembly";
 import { keep, take } from "./changes";
 import {
+	type AssemblyEvent,
 	type Cell,
 	client,
 	enteredBy,
@@ -35,6 +37,8 @@ export interface Entry {
 	/** What is sent: a reading or a grade. Neither where an older Ledge stored the entry. */
 	reading?: Omit<ReadingBody, "id">;
 	look?: Omit<LookBody, "id">;
+	/** One thing that was done to build the engine. */
+	built?: Omit<AssemblyEvent, "id">;
 	cell: Cell;
 	typed: string;
 	system: System;
@@ -82,7 +86,7 @@ function changed() {
 
 /** An entry of an older page means only what it would mean now: its person has to look at it once more. */
 const frozen = (entry: Entry): Entry =>
-	entry.reading || entry.look || entry.trouble
+	entry.reading || entry.look || entry.built || entry.trouble
 		? entry
 		: {
 				...entry,
@@ -155,9 +159,25 @@ export const queue = {
 	/** Adds a grade. */
 	grade: (place: Place, by: string, look: Entry["look"]): boolean =>
 		queue.add({ ...place, by, look, cell: { station: 0, direction: 0 }, typed: "", system: "in", repeat: false, unusual: false }),
+	/** Adds one thing that was done to build the engine. */
+	build: (job: number, by: string, built: Omit<AssemblyEvent, "id">): boolean =>
+		queue.add({
+			...NOWHERE,
+			job,
+			by,
+			built,
+			cell: { station: 0, direction: 0 },
+			typed: "",
+			system: "in",
+			repeat: false,
+			unusual: false,
+		}),
 	remove,
 	load,
 };
+
+/** What is done to build the engine is of no single part. */
+const NOWHERE = { kind: "main_housing" as Kind, number: 0, state: "assembly" };
 
 /**
  * Sends a job's entries one by one in their order, each again under its own id while the server is away. What is refused
@@ -181,7 +201,7 @@ function nextOf(job: number): Entry | undefined {
 	for (const entry of entries) {
 		if (entry.job !== job || (entry.reading && held.some((h) => samePlace(h, entry)))) continue;
 		if (!entry.trouble && maySendFor(entry.by)) return entry;
-		if (!entry.look) held.push(entry); // a grade that was refused holds nothing up
+		if (entry.reading) held.push(entry); // a grade that was refused holds nothing up
 	}
 	return undefined;
 }
@@ -199,6 +219,16 @@ async function deliver(queries: QueryClient, entry: Entry) {
 	if (entry.look) {
 		const body = { ...unnamed(entry.look), id };
 		await keep(queries, await unwrap(client.POST("/api/v1/jobs/{id}/looks", { params, headers, body })));
+		return;
+	}
+	if (entry.built) {
+		const body = { ...entry.built, id };
+		keepAssembly(
+			queries,
+			entry.job,
+			await unwrap(client.POST("/api/v1/jobs/{id}/assembly", { params, headers, body })),
+			entry.built.what,
+		);
 		return;
 	}
 	if (!entry.reading) throw new Error("Nothing was entered.");

@@ -31,6 +31,7 @@ export function useLive(signedIn: boolean) {
 				});
 				void queries.invalidateQueries({ queryKey: ["about", id] });
 				void queries.invalidateQueries({ queryKey: ["build", id] });
+				void queries.invalidateQueries({ queryKey: ["assembly", id] });
 			}
 			if (changed.size > 0) timer = setTimeout(look, PAUSE_MS);
 			void queries.invalidateQueries({ queryKey: ["jobs"] });

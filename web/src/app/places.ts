@@ -1,6 +1,7 @@
 import type { RouteObject } from "react-router";
 
 const parts = {
+	assembly: () => import("../features/assembly"),
 	bench: () => import("../features/bench"),
 	decide: () => import("../features/decide"),
 	feature: () => import("../features/feature"),
@@ -53,6 +54,12 @@ export const places: RouteObject[] = [
 	place("/jobs/:id/decide/:set?", "decide", "DecidePlace"),
 	place("/jobs/:id/orders/:sheet?", "orders", "OrdersPlace"),
 	place("/jobs/:id/verify", "orders", "VerifyPlace"),
+	place("/jobs/:id/torque/:card?/:run?", "assembly", "TorquePlace"),
+	place("/jobs/:id/parts", "assembly", "PartsPlace"),
+	place("/jobs/:id/polish/:part?", "assembly", "PolishPlace"),
+	place("/jobs/:id/fitting", "assembly", "FittingPlace"),
+	place("/jobs/:id/assembly", "assembly", "AssemblyPlace"),
+	place("/jobs/:id/built", "assembly", "BuiltPlace"),
 	place("/jobs/:id/report", "report", "ReportPlace"),
 	place("/jobs/:id/history", "record", "HistoryPlace"),
 	place("/search", "record", "SearchPlace"),

@@ -1,6 +1,7 @@
 import type { JobView, Moment } from "../api/client";
 import { plural, rowOf } from "../api/table";
 import { showAs } from "../quantity/length";
+import { builtWord } from "./assembly";
 import { count } from "./intl";
 import { componentName, isOneOf, LOOK_SHORT, setName, stateWord, wayName } from "./trade";
 
@@ -77,6 +78,8 @@ export function said(view: JobView, m: Moment): string {
 			return `${CLOSED[m.outcome ?? ""] ?? plain(m.outcome ?? "")}${quoted(m.reason)}`;
 		case "share":
 			return m.removed ? `revoked the link of ${m.for}` : `made a link for ${m.for}`;
+		case "build":
+			return m.built ? builtWord(m.built, view.job.unit) : "";
 		case "change":
 			return changed(view, m);
 	}

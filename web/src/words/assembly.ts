@@ -1,0 +1,395 @@
+import type {
+	AssemblyEvent,
+	AssemblyTask,
+	AssemblyView,
+	PartLine,
+	PolishView,
+	Ring,
+	RingGap,
+	Torque,
+	TorqueCard,
+} from "../api/client";
+import { plural } from "../api/table";
+import { type System, show } from "../quantity/length";
+import { count, money } from "./intl";
+
+export const RING_WORD: Record<Ring, string> = {
+	top: "Top ring",
+	second: "Second ring",
+	rail_upper: "Upper rail",
+	rail_lower: "Lower rail",
+	expander: "Expander",
+};
+
+const GROUP_WORD: Record<TorqueCard["group"], string> = {
+	main: "Main caps",
+	rod: "Rod caps",
+	head: "Head",
+	plate: "Deck plate",
+	stud: "Studs",
+	other: "Other bolts",
+};
+
+export const UNIT_WORD: Record<Torque["unit"], string> = { N_m: "N·m", lb_ft: "lb·ft", lb_in: "lb·in" };
+
+export const groupWord = (group: TorqueCard["group"]): string => GROUP_WORD[group];
+export const cardName = (card: Pick<TorqueCard, "group" | "name">): string => card.name || GROUP_WORD[card.group];
+
+/** A run of a card in words: "Rod caps, rod 3". */
+export const runName = (card: TorqueCard, of: number): string =>
+	of === 0 ? cardName(card) : `${cardName(card)}, ${card.group === "rod" ? "rod" : "bank"} ${of}`;
+
+const milli = (n: number): string => String(Number((n / 1000).toFixed(3)));
+export const torqueWord = (t: Torque): string => `${milli(t.milli)} ${UNIT_WORD[t.unit]}`;
+
+/** A step in words: "40 lb·ft", "90° further". */
+export const stepWord = (step: TorqueCard["steps"][number]): string =>
+	step.torque ? torqueWord(step.torque) : `${step.angle}° further`;
+
+/** The steps as they are typed: "20, 45, 90°". */
+export const stepsText = (steps: TorqueCard["steps"]): string =>
+	steps.map((s) => (s.torque ? milli(s.torque.milli) : `${s.angle}°`)).join(", ");
+
+const POLISH: Record<PolishView["says"], string> = {
+	begin: "Not begun",
+	go_on: "Go on",
+	slowly: "Slowly: a pass like the last would go too far",
+	stop: "Stop: the size is reached",
+	dip: "Stop: a dip",
+	below: "Stop: below what is accepted",
+};
+export const polishWord = (says: PolishView["says"]): string => POLISH[says];
+
+const GAP: Record<RingGap["says"], string> = {
+	open: "",
+	file: "file",
+	good: "good",
+	wide: "too wide: another ring",
+	noted: "no limit",
+};
+export const gapWord = (g: RingGap, system: System): string =>
+	g.says === "file" ? `file ${show(g.to_go, system)}` : GAP[g.says];
+
+const STANDS: Record<PartLine["stands"], string> = {
+	to_order: "to order",
+	ordered: "ordered",
+	short: "short",
+	arrived: "here",
+	dropped: "not wanted",
+};
+export const standsWord = (l: PartLine): string => (l.stands === "short" ? `${l.missing} missing` : STANDS[l.stands]);
+
+const FINAL: Record<string, string> = {
+	main_bearing: "Clearance of main",
+	rod_bearing: "Clearance of rod",
+	end_float: "End play",
+	rod_side: "Side clearance at rod journal",
+	protrusion: "Protrusion of piston",
+};
+export const finalName = (kind: string, number: number): string =>
+	kind === "end_float" ? (FINAL[kind] ?? kind) : `${FINAL[kind] ?? kind} ${number}`;
+
+/** A pattern's name, as it is shown. */
+export const patternWord = (name: string): string =>
+	({ quarters: "Quarters", opposite: "Quarters, mirrored", thirds: "Thirds" })[name] ?? name;
+
+/** A thing to do, in words: what the hands do next. */
+export function taskWord(t: AssemblyTask, view: AssemblyView): string {
+	switch (t.what) {
+		case "cap":
+			return `Put the cap on main ${t.number}`;
+		case "tighten":
+			return t.number === 0 ? "Tighten the main caps" : `Tighten rod ${t.number}`;
+		case "turn":
+			return t.number === 0
+				? "Turn the crank: mains alone"
+				: `Turn the crank: with ${cylinders(view.pairs[t.number - 1]?.cylinders ?? [])}`;
+		case "ring":
+			return `${RING_WORD[t.ring ?? "top"]} on piston of cylinder ${t.number}`;
+		case "rod":
+			return `Piston and rod into cylinder ${t.number}`;
+		default:
+			return finalName(t.kind ?? "", t.number);
+	}
+}
+
+export const cylinders = (numbers: number[]): string =>
+	numbers.length === 1 ? `cylinder ${numbers[0]}` : `cylinders ${numbers.join(" and ")}`;
+
+/** What was done, as the history says it. */
+export function builtWord(e: AssemblyEvent, system: System): string {
+	const size = e.value === undefined ? "" : show(e.value, system);
+	switch (e.what) {
+		case "plan":
+			return "changed the torque cards or ring patterns";
+		case "tighten":
+			return `tightened bolt ${e.bolt} of ${e.card}${e.run ? ` ${e.run}` : ""}, step ${e.step}${e.torque ? `: reached ${torqueWord(e.torque)}` : ""}`;
+		case "loosen":
+			return `loosened ${e.card}${e.run ? ` ${e.run}` : ""}`;
+		case "bolt":
+			return `said of bolt ${e.bolt} of ${e.card}${e.run ? ` ${e.run}` : ""}: ${[
+				e.new ? "new" : "",
+				e.length === undefined ? "" : `${show(e.length, system)} long`,
+				e.uses === undefined ? "" : `tightened ${e.uses} times`,
+			]
+				.filter(Boolean)
+				.join(", ")}`;
+		case "part":
+			return `parts list, ${e.part?.name ?? e.line}: ${facts(e.part)}`;
+		case "pass":
+			return `polished ${plural(e.kind ?? "main_journal").toLowerCase()} ${e.number}: ${(e.sizes ?? []).map((s) => show(s, system)).join(", ")}`;
+		case "gap":
+			return `${RING_WORD[e.ring ?? "top"]} of cylinder ${e.number} gaps ${size}`;
+		case "ring":
+			return `put the ${RING_WORD[e.ring ?? "top"].toLowerCase()} on piston of cylinder ${e.number}${e.way === "up" ? ", mark up" : ""}`;
+		case "cap":
+			return `put cap ${e.cap} on main ${e.number}`;
+		case "rod":
+			return `put rod ${e.rod} with cap ${e.cap} into cylinder ${e.number}`;
+		case "turn":
+			return `turned the crank${e.tight ? ": it is tight" : e.torque ? `: it took ${torqueWord(e.torque)}` : ": free"}`;
+		case "final":
+			return `${finalName(e.kind ?? "", e.number ?? 0)}: ${size}`;
+		case "sign":
+			return `signed the built engine${e.note ? `. “${e.note}”` : ""}`;
+		case "unsign":
+			return "opened the built engine again";
+		default:
+			return "took something back";
+	}
+}
+
+function facts(part: AssemblyEvent["part"]): string {
+	if (!part) return "";
+	const told = [
+		part.ordered === undefined ? "" : `${part.ordered} ordered`,
+		part.arrived === undefined ? "" : `${part.arrived} arrived`,
+		part.returned === undefined ? "" : `${part.returned} returned`,
+		part.dropped ? "not wanted" : "",
+		part.supplier ?? "",
+		part.number ?? "",
+		part.size ?? "",
+		part.quality ?? "",
+		part.price === undefined ? "" : money(part.price, ""),
+	];
+	return told.filter(Boolean).join(", ") || "listed";
+}
+
+export const assemblyWords = {
+	// Frame.tsx
+	building: "Building",
+	torqueCards: "Torque cards",
+	parts: "Parts",
+	polishing: "Polishing",
+	fitting: "Fitting",
+	assembly: "Assembly",
+	builtEngine: "Built engine",
+	running: (n: number) => `${count(n, "card")}`,
+	noCards: "no cards yet",
+	toCome: (n: number) => (n === 0 ? "all here" : `${n} to come`),
+	journals: (n: number) => (n === 0 ? "nothing to polish" : count(n, "journal")),
+	gapsOpen: (n: number) => (n === 0 ? "gaps are good" : `${count(n, "gap")} open`),
+	tasksOpen: (n: number) => (n === 0 ? "all done" : `${n} open`),
+	signedBy: (by: string) => `signed by ${by}`,
+	notSigned: "not signed",
+	refused: "This was not taken",
+	letItGo: "Let it go",
+	notConnected: "Not connected: what you do waits here and is sent when the server is back.",
+
+	// TorquePlace.tsx
+	next: (bolt: number, step: number, of: number) => `Bolt ${bolt} · step ${step} of ${of}`,
+	allTight: "All tight",
+	tick: (bolt: number) => `Bolt ${bolt} done`,
+	reached: "Torque reached (blank where not read)",
+	reachedWrong: "A torque is a number, such as 62.5.",
+	loosen: "Loosen all",
+	begunBy: (done: number, of: number) => `${done} of ${of} ticks`,
+	toMeasure: "To measure under",
+	toStay: "To stay in the engine",
+	purpose: "These bolts are tightened",
+	lubricant: "Lubricant",
+	order: "Order",
+	reuse: "Reuse",
+	usesRule: (n: number) => `tightened at most ${count(n, "time")}`,
+	longestRule: (text: string) => `none longer than ${text}`,
+	newRule: "always new to stay",
+	noRule: "no rule on the card",
+	source: "Source",
+	maker: "The maker's data and licensed practice decide over any card here: lubricant, steps, reuse, new bolts.",
+	flagLow: (bolt: number, torque: string, middle: string) =>
+		`Bolt ${bolt} ended low: ${torque} against ${middle} of its fellows. It has yielded: fit another.`,
+	flagHigh: (bolt: number, torque: string, middle: string) =>
+		`Bolt ${bolt} ended high: ${torque} against ${middle} of its fellows. Its thread was dry or dirty: clean it and oil it.`,
+	noCard:
+		"No torque card is told for this engine. A card says how each group of bolts is tightened; it belongs to the engine card.",
+	newCard: "New card",
+	editCard: "Edit card",
+	bolts: "Bolts",
+	boltRow: "Bolt",
+	usesSoFar: "Tightened",
+	length: "Length",
+	newBolt: "New",
+	boltLength: (bolt: number) => `Length of bolt ${bolt}`,
+	fresh: (bolt: number) => `Bolt ${bolt} is new`,
+	takeBackLast: "Take the last back",
+	plan: (card: string) => `Bolts of ${card}`,
+	boltAt: (bolt: number, says: string) => `Bolt ${bolt}: ${says}`,
+	boltDone: "tight",
+	boltNext: "next",
+	boltWaits: "waits",
+	boltOff: "ended off",
+
+	// CardForm.tsx
+	cardOf: "Bolts of",
+	ownName: "Name",
+	unit: "Unit",
+	rows: "Bolts in a column",
+	rowsHelp: "of a cap: how many it has",
+	columns: "Columns",
+	columnsHelp: "for caps one each, for a rod 1",
+	steps: "Steps",
+	stepsHelp: "torques and angles in their order, such as 20, 45, 90°",
+	stepsWrong: "A step is a torque or an angle with a degree sign, and the first is a torque.",
+	where: "Where",
+	mostUses: "Most tightenings",
+	usesHelp: "blank where nothing is told",
+	greatestLength: "Greatest length",
+	spread: "Spread of final torques, %",
+	alwaysNew: "Always new where they stay in",
+	tapOrder: "Tap the bolts in their order, or leave it from the middle out",
+	middleOut: "From the middle out",
+	saveCard: "Save the card",
+	removeCard: "Remove this card",
+	cancel: "Cancel",
+	toEngineCard: "Save to the engine card",
+	savedToEngineCard: "The engine card has a new version with these.",
+	cardsStandWithEngine: "Torque cards and ring patterns are the job's own copy; the engine card keeps them for the next.",
+
+	// PartsPlace.tsx
+	nothingToBuy: "Nothing is on the list yet: signed decisions and findings put parts on it, and you can add your own.",
+	part: "Part",
+	size: "Size",
+	quality: "Quality",
+	number: "Maker's number",
+	supplier: "Supplier",
+	price: "Price of one",
+	wanted: "Wanted",
+	ordered: "Ordered",
+	arrived: "Arrived",
+	returned: "Returned",
+	status: "Status",
+	coating: "Coating on one wall",
+	takes: (text: string) => `its coating takes ${text} of the clearance`,
+	orderIt: (title: string) => `Order ${title}`,
+	tellOf: (title: string) => `Tell of ${title}`,
+	cameIn: (title: string) => `${title} arrived`,
+	ownLine: "Add a line",
+	addPart: "Add to the list",
+	what: "What",
+	howMany: "How many",
+	saveLine: "Save",
+	notWanted: "Not wanted after all",
+	noLongerAsked: "no decision asks for it any more",
+	measureThem: (kind: string, done: number, of: number) => `Measure ${kind} as new (${done} of ${of})`,
+	missing: (title: string, n: number) => `${title}: ${n === 1 ? "one is missing" : `${n} are missing`}`,
+	sortedByWalls: "Shells sorted by their own walls",
+	sortedSays: (least: string, most: string, before: string) => `leaves ${least} to ${most}; as numbered ${before}`,
+	place: "Journal",
+	pair: "Pair",
+	clearance: "Clearance",
+	wrongNumber: "This is not a number.",
+
+	// PolishPlace.tsx
+	nothingToPolish: "No sheet asks for a polish.",
+	toGo: (text: string) => `${text} to go`,
+	stopAt: "Stop at",
+	least: "Not below",
+	bearing: "Bearing, measured",
+	aim: "Clearance wanted",
+	noBearing: "No bearing is measured: the stop lies half way through what may come off.",
+	before: "Before",
+	pass: (n: number) => `Pass ${n}`,
+	cameOff: "Came off",
+	sizesAfter: "Sizes after the pass",
+	takePass: "Take the pass",
+	sizeAt: (station: string) => `Size, ${station}`,
+	noCloth: "No cloth or strip is wrapped by hand round a crank that turns under power.",
+	profile: "Sizes along the journal, pass by pass",
+
+	// FittingPlace.tsx
+	ringGaps: "Ring gaps, each squared in its own bore",
+	fileRule: "File one end only, square, and deburr; try it squared in its own bore at ring travel between strokes.",
+	gapOf: (ring: string, cylinder: number) => `Gap of the ${ring.toLowerCase()}, cylinder ${cylinder}`,
+	cylinder: "Cylinder",
+	takeGap: "Take the gap",
+	passes: (n: number) => (n > 1 ? `${n} tries` : ""),
+	window: "Wanted",
+	rodsAndPistons: "Rods and pistons",
+	matchThem: "Which piston goes where, and rods by weight",
+	matchedAs: "Pistons go in as they were matched.",
+	notMatched: "Nobody settled which piston goes where: they go in as numbered.",
+
+	// AssemblyPlace.tsx
+	pairs: "In their order",
+	mains: "Crankshaft",
+	pairName: (numbers: number[]) => `With ${cylinders(numbers)}`,
+	pairAngle: (angle: number) => (angle === 0 ? "their crankpins down" : `crank turned ${angle}° further, crankpins down`),
+	lastMeasurements: "Last measurements",
+	fingers: "Keep fingers out from between rod, counterweight and block when the crank is turned; cover the rod bolts.",
+	capNumber: "Number on the cap",
+	pistonNumber: "Number on the piston",
+	rodNumber: "Number on the rod",
+	markPoints: "The mark points",
+	markUp: "Mark up",
+	markDown: "Mark down",
+	noMark: "No mark",
+	markFront: "To the front",
+	markRear: "To the rear",
+	numbersTo: (side: string) => `Numbers to the ${side}`,
+	otherSide: "To the other side",
+	putOn: "Put on",
+	putIn: "Put in",
+	turnsFree: "Turns freely",
+	isTight: "It is tight",
+	tookTorque: "What it took (blank where not read)",
+	openCard: "Open the torque card",
+	noCardFor: "There is no torque card for these bolts yet.",
+	measured: "Measured",
+	how: "How",
+	take: "Take",
+	allDone: "Everything is done: look at the built engine and sign it.",
+	toBuilt: "Built engine",
+	map: (cylinder: number) => `Cylinder ${cylinder} from above`,
+	front: "front",
+	pattern: "Gaps stand",
+	patternOwn: "Own pattern…",
+	patternName: "Name of the pattern",
+	angleOf: (ring: string) => `${ring}, degrees`,
+	savePattern: "Save the pattern",
+	marked: "Rings with a mark that goes up",
+	numberSide: "Numbers of rods and caps point to",
+	rodAndCap: (rod: number) => `rod ${rod}, cap ${rod}`,
+	pistonMark: (piston: number) => `piston ${piston}, mark to the front`,
+	inBy: (by: string) => `in, by ${by}`,
+	takeBack: "Take it back",
+	done: "done",
+	wrong: "not as it should be",
+	jump: "twice what any pair before it added",
+	within: (min: string, max: string) => `${min} to ${max}`,
+	undo: "take the last back",
+
+	// BuiltPlace.tsx
+	built: "The built engine",
+	sign: "Sign the built engine",
+	signNote: "Why it is signed with something open",
+	note: "Note",
+	openAgain: "Open it again",
+	pdf: "PDF to print or send",
+	stillOpen: (n: number) => `${count(n, "thing is", "things are")} not done or not as they should be`,
+	who: "By",
+	bolt: "Bolts",
+	allOf: (done: number, of: number) => `${done} of ${of}`,
+	notDone: "not done",
+	notBegun: "Building begins with a torque card, a part, or the first cap.",
+	nothingThere: "This job holds nothing that is put together: an engine takes its block and crankshaft, rods and pistons.",
+};
