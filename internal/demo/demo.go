@@ -45,6 +45,9 @@ func Fill(ctx context.Context, s *store.Store, today time.Time) error {
 	if err := sawmillCard(ctx, s); err != nil {
 		return err
 	}
+	if err := tightened(ctx, a); err != nil {
+		return err
+	}
 	return earlier(ctx, s, today)
 }
 

@@ -44,7 +44,7 @@ func returned(ctx context.Context, a *shop.Application, job int64) error {
 			return fmt.Errorf("%s: %w", o.Sheet, err)
 		}
 	}
-	return nil
+	return begun(ctx, a, job)
 }
 
 // cameBack measures the lines of a sheet again; the last line of the bore sheet waits, and the

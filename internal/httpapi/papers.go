@@ -38,6 +38,9 @@ func (a resources) papers(api huma.API) {
 		}) (shop.File, error) {
 			return a.shop.SheetPaper(ctx, in.ID, in.Order)
 		})
+	serveFile(a, api, turn(fetching("get-built-pdf", "/jobs/{id}/built.pdf", "The built engine's sheet as a PDF")),
+		pdf, store.Viewer,
+		func(ctx context.Context, in *JobPath) (shop.File, error) { return a.shop.BuiltPaper(ctx, in.ID) })
 	serveFile(a, api, turn(fetching("get-labels", "/jobs/{id}/labels.pdf",
 		"Labels for what was measured: a page of them, or each a page for a label printer")), pdf, store.Viewer,
 		func(ctx context.Context, in *struct {

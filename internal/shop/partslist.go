@@ -48,13 +48,19 @@ var replacing = map[string][]string{
 // wanted is what decisions and findings put on the list.
 func (b *builder) wanted(s assembly.State) (lines []assembly.Wanted, buys map[string]schedule.Part) {
 	buys = map[string]schedule.Part{}
+	gasket := false
 	for _, sheet := range b.job.ordered() {
 		if sheet.Name != order.Parts {
 			continue
 		}
 		for _, l := range sheet.Lines {
+			what := l.What
+			if l.Step == nil && l.Shell == nil { // it says no more than that it is bought
+				what = ""
+			}
 			lines = append(lines, assembly.Wanted{Key: l.Key, From: assembly.Decided, Title: l.Title,
-				What: strings.TrimSpace(l.What + " " + l.Note), Code: l.Code, Count: l.Count})
+				What: strings.TrimSpace(what + " " + l.Note), Code: l.Code, Count: l.Count})
+			gasket = gasket || l.Part == schedule.Gasket
 			buys[l.Key] = l.Part
 			if l.Part == schedule.SelectShells {
 				buys[l.Key] = schedule.MainShells
@@ -88,7 +94,7 @@ func (b *builder) wanted(s assembly.State) (lines []assembly.Wanted, buys map[st
 				Count: c.Bolts() * len(c.Runs(b.Layout))})
 		}
 	}
-	if slices.Contains(b.There, part.Block) && len(lines) > 0 {
+	if slices.Contains(b.There, part.Block) && len(lines) > 0 && !gasket {
 		lines = append(lines, assembly.Wanted{Key: "found/gaskets", From: assembly.Found, Title: words.Told("wanted.gaskets"),
 			What: b.gasket(s), Count: 1})
 	}

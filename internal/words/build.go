@@ -1,6 +1,9 @@
 package words
 
 import (
+	"strconv"
+	"strings"
+
 	"ledge/internal/core/assembly"
 	"ledge/internal/core/unit"
 )
@@ -17,4 +20,17 @@ func TorqueCard(c *assembly.Card) string {
 		return c.Name
 	}
 	return word("card_group", string(c.Group))
+}
+
+// TorqueSteps are the steps of a card: "40 lb·ft, 90°".
+func TorqueSteps(c *assembly.Card) string {
+	texts := make([]string, len(c.Steps))
+	for i, s := range c.Steps {
+		if s.Torque != nil {
+			texts[i] = Torque(*s.Torque)
+		} else {
+			texts[i] = strconv.Itoa(*s.Angle) + "°"
+		}
+	}
+	return strings.Join(texts, ", ")
 }

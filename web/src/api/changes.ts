@@ -82,6 +82,7 @@ function othersOf(queries: QueryClient, job: number, queryKey: readonly unknown[
 	void queries.invalidateQueries({ queryKey: ["jobs"] });
 	void queries.invalidateQueries({ queryKey: ["costs"] });
 	void queries.invalidateQueries({ queryKey: ["about", job] });
+	void queries.invalidateQueries({ queryKey: ["assembly", job] });
 }
 
 /** A change of one job that answers with the job as it then stands. */
@@ -109,7 +110,8 @@ export function useDecide(id: number, standIn?: StandIn) {
 
 export const useIssueOrders = (id: number) =>
 	useChange(
-		(sheets: Sheet["name"][]) => unwrap(client.POST("/api/v1/jobs/{id}/orders", { params: at(id), body: { sheets } })),
+		(body: { sheets: Sheet["name"][]; sure?: boolean }) =>
+			unwrap(client.POST("/api/v1/jobs/{id}/orders", { params: at(id), body })),
 		id,
 	);
 

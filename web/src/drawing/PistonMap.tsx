@@ -16,7 +16,7 @@ export function PistonMap({ label, front, gaps }: PistonMapProps) {
 		return [150 + r * Math.cos(a), 150 + r * Math.sin(a)] as const;
 	};
 	return (
-		<svg viewBox="0 0 300 300" className={css.pistonMap} role="img" aria-label={label}>
+		<svg viewBox="-20 0 340 270" className={css.pistonMap} role="img" aria-label={label}>
 			<circle cx={150} cy={150} r={R} className={css.cap} />
 			<path d="M150 74 l9 16 h-18 z" className={css.pistonMark} />
 			<text x={150} y={22} className={css.mapText}>
@@ -29,7 +29,7 @@ export function PistonMap({ label, front, gaps }: PistonMapProps) {
 				return (
 					<g key={g.name} data-done={g.done || undefined} data-lit={g.lit || undefined} className={css.gap}>
 						<line x1={x1} y1={y1} x2={x2} y2={y2} />
-						<text x={tx} y={ty + 4} className={css.mapText} textAnchor={tx > 170 ? "start" : tx < 130 ? "end" : "middle"}>
+						<text x={tx} y={ty + 4} className={css.mapText} data-at={tx > 170 ? "right" : tx < 130 ? "left" : undefined}>
 							{g.name}
 						</text>
 					</g>

@@ -45,6 +45,7 @@ export const ordersWords = {
 		`What was signed or measured since issue ${issue} changes this sheet. Issuing it again supersedes issue ${issue}.`,
 	thisSheetIsWantedNoMore: "This sheet is withdrawn: what was signed needs it no more.",
 	thisSheet: "This sheet",
+	issueAllTheSame: "Issue it as it is",
 	issueAgain: "Issue again",
 	issueThisSheet: "Issue this sheet",
 	pdfToPrintOrSend: "PDF to print or send",

@@ -20,8 +20,19 @@ export const STATE_WORD: Record<string, string> = {
 	new_part: "New part",
 };
 
-export const stateWord = (state: string): string =>
-	STATE_WORD[state] ?? state.charAt(0).toUpperCase() + state.slice(1).replaceAll("_", " ");
+/** How parts are held where one state is read under several conditions. */
+export const HELD_WORD: Record<string, string> = {
+	bare: "with nothing tightened",
+	plate: "with the deck plate on",
+	studs: "with the studs tightened",
+	shells: "with the shells in",
+};
+
+export function stateWord(state: string): string {
+	const [base = state, held] = state.split("_with_");
+	const word = STATE_WORD[base] ?? base.charAt(0).toUpperCase() + base.slice(1).replaceAll("_", " ");
+	return held ? `${word}, ${HELD_WORD[held] ?? held}` : word;
+}
 
 /** Where a limit comes from. */
 export const SOURCE_WORD: Record<NonNullable<Check["source"]>, string> = {

@@ -1,6 +1,6 @@
 import { Button, Stack, Title } from "@mantine/core";
 import { useState } from "react";
-import { Link } from "react-router";
+import { Link, useNavigate } from "react-router";
 import type { AssemblyTask, AssemblyView } from "../../api/client";
 import { StatusMark } from "../../drawing/status";
 import look from "../../look/look.module.css";
@@ -33,6 +33,8 @@ function Assembly(shown: Shown) {
 	const here = view.tasks.find((t) => keyOf(t) === chosen) ?? next;
 	const undo = lastDone(view);
 	useKey("Backspace", () => undo && build.act({ what: "take_back", of: undo }), undo !== undefined);
+	const go = useNavigate();
+	useKey("n", () => void go(`/jobs/${job.job.id}/built`), here === undefined);
 	if (view.tasks.length === 0) return <p>{words.nothingThere}</p>;
 	const cylinder = here && ["ring", "rod"].includes(here.what) ? here.number : undefined;
 	return (
@@ -61,7 +63,7 @@ function Assembly(shown: Shown) {
 					) : (
 						<section className={look.panel}>
 							<p className={css.large}>{words.allDone}</p>
-							<Button component={Link} to={`/jobs/${job.job.id}/built`} size="lg">
+							<Button component={Link} to={`/jobs/${job.job.id}/built`} size="lg" rightSection={<kbd>n</kbd>}>
 								{words.toBuilt}
 							</Button>
 						</section>
@@ -112,7 +114,14 @@ function Groups({ view, here, done, onChoose }: GroupsProps) {
 					{view.tasks
 						.filter((t) => t.pair === pair)
 						.map((t) => (
-							<button key={keyOf(t)} type="button" className={css.task} aria-current={t === here} onClick={() => onChoose(t)}>
+							<button
+								key={keyOf(t)}
+								ref={t === here ? (b) => b?.scrollIntoView?.({ block: "nearest" }) : undefined}
+								type="button"
+								className={css.task}
+								aria-current={t === here}
+								onClick={() => onChoose(t)}
+							>
 								<StatusMark standing={t.wrong ? "beyond" : done(t) ? "within" : "open"} word={false} />
 								{taskWord(t, view)}
 							</button>

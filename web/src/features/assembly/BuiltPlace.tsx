@@ -6,6 +6,7 @@ import { StatusMark } from "../../drawing/status";
 import look from "../../look/look.module.css";
 import { show } from "../../quantity/length";
 import { Failed } from "../../ui/Failed";
+import { useKey } from "../../ui/use-key";
 import {
 	finalName,
 	RING_WORD,
@@ -59,10 +60,8 @@ function Built(shown: Shown) {
 			<article className={`${look.panel} ${look.paper}`} aria-label={words.built}>
 				<header>
 					<div>
-						<h2>{words.built}</h2>
-						<div>
-							{job.job.engine} · {job.job.customer}
-						</div>
+						<h2>{job.job.engine}</h2>
+						<div>{job.job.customer}</div>
 					</div>
 					<div className={look.figure}>{job.job.number}</div>
 				</header>
@@ -77,6 +76,7 @@ function Built(shown: Shown) {
 function Signature({ job, view, open }: Shown & { open: number }) {
 	const sign = useSignAssembly(job.job.id);
 	const [note, setNote] = useState("");
+	useKey("s", () => sign.mutate({ signed: true, note }), !view.signed && !sign.isPending);
 	if (view.signed) {
 		return (
 			<Alert color="layout" variant="light">
@@ -106,7 +106,7 @@ function Signature({ job, view, open }: Shown & { open: number }) {
 					value={note}
 					onChange={(e) => setNote(e.currentTarget.value)}
 				/>
-				<Button type="submit" size="lg" loading={sign.isPending}>
+				<Button type="submit" size="lg" loading={sign.isPending} rightSection={<kbd>s</kbd>}>
 					{words.sign}
 				</Button>
 			</Group>

@@ -40,6 +40,7 @@ function Fitting(shown: Shown) {
 		if (!build.act({ what: "gap", number: here.cylinder, ring: here.ring, value })) return;
 		setTyped("");
 		setWrong("");
+		input.current?.focus(); // the button was tapped
 		// What is filed is tried again; what is good, or cannot be helped, is left.
 		if (!here.window || value >= here.window.min) move(1);
 	};

@@ -68,7 +68,7 @@ function Rail({ job, view, name }: { job: JobView; view: AssemblyView; name: str
 						key={page}
 						to={`/jobs/${job.job.id}/${page}`}
 						className={`${look.choice} ${look.set} ${css.place}`}
-						aria-current={text === name ? "page" : undefined}
+						aria-current={text === name}
 					>
 						<b>{text}</b>
 						<div className={look.soft}>{says}</div>

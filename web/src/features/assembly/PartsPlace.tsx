@@ -9,11 +9,14 @@ import { StatusMark } from "../../drawing/status";
 import look from "../../look/look.module.css";
 import { parse, show } from "../../quantity/length";
 import { Failed } from "../../ui/Failed";
+import { KeyBar } from "../../ui/KeyBar";
+import { useKey } from "../../ui/use-key";
 import { standsWord, assemblyWords as words } from "../../words/assembly";
 import { money } from "../../words/intl";
 import css from "./assembly.module.css";
 import { Frame, type Shown } from "./Frame";
 import { countOf, moneyOf } from "./typed";
+import type { Doing } from "./use-build";
 
 /** What is bought: wanted, ordered, here, short, and measured before it goes in. */
 export function PartsPlace() {
@@ -24,6 +27,11 @@ function Parts(shown: Shown) {
 	const { view, build } = shown;
 	const [told, setTold] = useState<PartLine | "new">();
 	const short = view.parts.filter((p) => p.stands === "short");
+	// The first line that waits for the key: ordered first, then here.
+	const toOrder = view.parts.find((p) => p.stands === "to_order" && !underWay(build, p.key));
+	const toCome = view.parts.find((p) => p.stands === "ordered" && !underWay(build, p.key));
+	useKey("o", () => toOrder && build.act(order(toOrder)), toOrder !== undefined);
+	useKey("a", () => toCome && build.act(arrive(toCome)), toCome !== undefined);
 	return (
 		<>
 			<Group justify="space-between">
@@ -61,6 +69,12 @@ function Parts(shown: Shown) {
 				</div>
 			)}
 			<Sorted {...shown} />
+			<KeyBar
+				keys={[
+					["o", words.keyOrder(toOrder?.title ?? ""), toOrder !== undefined],
+					["a", words.keyArrived(toCome?.title ?? ""), toCome !== undefined],
+				]}
+			/>
 			{told ? (
 				<PartDialog shown={shown} line={told === "new" ? undefined : told} build={build} onClose={() => setTold(undefined)} />
 			) : null}
@@ -68,17 +82,26 @@ function Parts(shown: Shown) {
 	);
 }
 
+/** Whether something said of a line is on its way. */
+const underWay = (build: Shown["build"], key: string) => build.pending.some((e) => e.line === key);
+
+const order = (p: PartLine): Doing => ({ what: "part", line: p.key, part: { ordered: p.count } });
+const arrive = (p: PartLine): Doing => ({
+	what: "part",
+	line: p.key,
+	part: { arrived: Math.max(p.count, p.facts.ordered ?? 0) + (p.facts.returned ?? 0) },
+});
+
 const STANDING = { to_order: "open", ordered: "unsure", short: "beyond", arrived: "within", dropped: "no_limit" } as const;
 
 function PartRow({ shown, line: p, onTell }: { shown: Shown; line: PartLine; onTell: () => void }) {
 	const { build, job } = shown;
 	const f = p.facts;
-	const tell = (part: PartLine["facts"]) => build.act({ what: "part", line: p.key, part });
 	const about = [f.size, f.quality, f.number, f.supplier, f.price === undefined ? "" : money(f.price, "")].filter(Boolean);
 	return (
 		<Table.Tr>
 			<Table.Th scope="row">
-				<b>{p.title}</b> {p.code ? <span className={look.figure}>{p.code}</span> : null}
+				<b className={css.title}>{p.title}</b> {p.code ? <span className={look.figure}>{p.code}</span> : null}
 				<div className={look.soft}>{[p.what, ...about].filter(Boolean).join(" · ")}</div>
 				{p.unwanted ? <div className={look.soft}>{words.noLongerAsked}</div> : null}
 				{p.takes === undefined ? null : <div className={look.soft}>{words.takes(show(p.takes, job.job.unit))}</div>}
@@ -96,16 +119,12 @@ function PartRow({ shown, line: p, onTell }: { shown: Shown; line: PartLine; onT
 			<Table.Td>
 				<Group gap="xs" justify="flex-end" wrap="nowrap">
 					{p.stands === "to_order" ? (
-						<Button size="compact-sm" aria-label={words.orderIt(p.title)} onClick={() => tell({ ordered: p.count })}>
+						<Button size="compact-sm" aria-label={words.orderIt(p.title)} onClick={() => build.act(order(p))}>
 							{words.ordered}
 						</Button>
 					) : null}
 					{p.stands === "ordered" || p.stands === "short" ? (
-						<Button
-							size="compact-sm"
-							aria-label={words.cameIn(p.title)}
-							onClick={() => tell({ arrived: Math.max(p.count, f.ordered ?? 0) + (f.returned ?? 0) })}
-						>
+						<Button size="compact-sm" aria-label={words.cameIn(p.title)} onClick={() => build.act(arrive(p))}>
 							{words.arrived}
 						</Button>
 					) : null}

@@ -1,13 +1,12 @@
 import { Alert, Button, Group, NumberInput, SegmentedControl, Stack, Table, TextInput, Title } from "@mantine/core";
 import { type FormEvent, useState } from "react";
-import { useParams } from "react-router";
+import { Link, useNavigate, useParams } from "react-router";
 import { nextTick, runsOf, sequenceOf, standingRun, usePlanToCard } from "../../api/assembly";
 import type { TorqueCard, TorqueRun } from "../../api/client";
 import { Bolts } from "../../drawing/Bolts";
 import look from "../../look/look.module.css";
 import { parse, show } from "../../quantity/length";
 import { Failed } from "../../ui/Failed";
-import { KeyBar } from "../../ui/KeyBar";
 import { useKey } from "../../ui/use-key";
 import { cardName, runName, stepsText, stepWord, torqueWord, UNIT_WORD, assemblyWords as words } from "../../words/assembly";
 import css from "./assembly.module.css";
@@ -112,7 +111,10 @@ function Running(props: RunningProps) {
 	const takeBack = () => last && build.act({ what: "take_back", of: last });
 	const loosen = () => run && build.act({ what: "loosen", card: card.key, run: of });
 	useKey("Enter", tick, next !== undefined);
-	useKey("l", loosen, run !== undefined);
+	const assembly = `/jobs/${job.job.id}/assembly`;
+	const go = useNavigate();
+	useKey("n", () => void go(assembly), next === undefined);
+	useKey("x", loosen, run !== undefined);
 	useKey("Backspace", takeBack, last !== undefined);
 	const submit = (e: FormEvent) => {
 		e.preventDefault();
@@ -167,6 +169,11 @@ function Running(props: RunningProps) {
 							{words.tick(next.bolt)}
 						</Button>
 					) : null}
+					{next ? null : (
+						<Button component={Link} to={assembly} size="lg" rightSection={<kbd>n</kbd>}>
+							{words.backToAssembly}
+						</Button>
+					)}
 					<div className={look.soft}>{words.begunBy(done, all)}</div>
 					{run ? null : (
 						<SegmentedControl
@@ -184,7 +191,7 @@ function Running(props: RunningProps) {
 							<Button variant="default" onClick={takeBack} disabled={!last} rightSection={<kbd>⌫</kbd>}>
 								{words.takeBackLast}
 							</Button>
-							<Button variant="default" onClick={loosen} rightSection={<kbd>l</kbd>}>
+							<Button variant="default" onClick={loosen} rightSection={<kbd>x</kbd>}>
 								{words.loosen}
 							</Button>
 						</Group>
@@ -194,7 +201,6 @@ function Running(props: RunningProps) {
 			<Flags run={run} />
 			<Rules card={card} system={job.job.unit} stays={run?.stays} />
 			<BoltTable {...props} view={view} />
-			<KeyBar keys={[["⏎", words.tick(next?.bolt ?? 0), next !== undefined]]} />
 		</section>
 	);
 }

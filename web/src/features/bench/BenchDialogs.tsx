@@ -6,6 +6,7 @@ import { HelpDialog } from "./HelpDialog";
 import { LookDialog } from "./LookDialog";
 import { cellName } from "./moves";
 import { PlaceDialog } from "./PlaceDialog";
+import { heldNow } from "./Reminders";
 import { SkipDialog } from "./SkipDialog";
 import { StateDialog } from "./StateDialog";
 import { UnwornDialog } from "./UnwornDialog";
@@ -36,7 +37,7 @@ export function BenchDialogs({ name, view, feature, gauge, system, at, by, onClo
 			<LookDialog opened={name === "look"} {...common} />
 			{name === "gauge" ? <GaugeDialog setup={gauge} unit={system} {...common} /> : null}
 			{name === "zero" ? <ZeroDialog gauge={gauge} unit={system} {...common} /> : null}
-			{name === "condition" ? <ConditionDialog now={view.conditions.find((c) => c.kind === feature.kind)} {...common} /> : null}
+			{name === "condition" ? <ConditionDialog now={heldNow(view, feature)} {...common} /> : null}
 			{name === "state" ? <StateDialog view={view} feature={feature} onClose={onClose} /> : null}
 			{name === "unworn" ? <UnwornDialog unit={system} {...common} /> : null}
 			{name === "place" ? <PlaceDialog {...common} /> : null}

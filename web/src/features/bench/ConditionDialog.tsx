@@ -25,6 +25,7 @@ export function ConditionDialog({ job, feature, now, onClose }: ConditionDialogP
 	const set = useSetCondition(job);
 	const [torqued, setTorqued] = useState<Tri>(tri(now?.torqued));
 	const [plate, setPlate] = useState<Tri>(tri(now?.deck_plate));
+	const [studs, setStuds] = useState<Tri>(tri(now?.studs));
 	const [shells, setShells] = useState<Tri>(tri(now?.shells_in));
 	const [part, setPart] = useState(now?.part_c === undefined ? "" : String(now.part_c));
 	const [gauge, setGauge] = useState(now?.gauge_c === undefined ? "" : String(now.gauge_c));
@@ -49,6 +50,7 @@ export function ConditionDialog({ job, feature, now, onClose }: ConditionDialogP
 			torqued: bool(torqued),
 			deck_plate: bool(plate),
 			shells_in: bool(shells),
+			studs: bool(studs),
 			part_c: degree(part),
 			gauge_c: degree(gauge),
 			material: material as ConditionBody["material"],
@@ -69,6 +71,7 @@ export function ConditionDialog({ job, feature, now, onClose }: ConditionDialogP
 		>
 			{bore ? <Choice label={benchWords.capsTorquedInStepsInSequence} value={torqued} onChange={setTorqued} /> : null}
 			{onBlock ? <Choice label={benchWords.deckPlateTorquedOn} value={plate} onChange={setPlate} /> : null}
+			{onBlock ? <Choice label={benchWords.studsTightened} value={studs} onChange={setStuds} /> : null}
 			{bore ? <Choice label={benchWords.shellsIn} value={shells} onChange={setShells} /> : null}
 			<Group grow align="flex-start">
 				<TextInput

@@ -28,7 +28,7 @@ export function Reminders({ view, feature, gauge, system, onZero, children }: Re
 	const checked = view.checks.filter((c) => c.kind === feature.kind && c.gauge === gauge?.id).at(-1);
 	const stop = view.walk.findings.find((f) => f.gravity === "stop");
 	const instrumental = feature.quantity === "size";
-	const condition = view.conditions.find((c) => c.kind === feature.kind);
+	const condition = heldNow(view, feature);
 	return (
 		<div className={css.reminders}>
 			{stop ? (
@@ -63,15 +63,30 @@ export function Reminders({ view, feature, gauge, system, onZero, children }: Re
 				<span className={look.soft}>{benchWords.onItsStandardTheGaugeWas(show(checked.off, system))}</span>
 			) : null}
 			{condition ? <span className={look.soft}>{conditionText(condition)}</span> : null}
+			{/housing|bearing|cylinder|tunnel|alignment/.test(feature.kind) ? (
+				<Link to={`/jobs/${view.job.id}/torque`} className={look.link}>
+					{benchWords.torqueCard}
+				</Link>
+			) : null}
+			{(feature.marks ?? []).map((text) => (
+				<span key={text} className={css.chip} data-stop>
+					{text}
+				</span>
+			))}
 		</div>
 	);
 }
+
+/** How a part is held now: what is said of it alone, else of all its kind. */
+export const heldNow = (view: JobView, feature: FeatureView) =>
+	view.conditions.filter((c) => c.kind === feature.kind && (c.number === undefined || c.number === feature.number)).at(-1);
 
 /** How the part is held, in a line. */
 export function conditionText(c: JobView["conditions"][number]): string {
 	const words = [
 		c.torqued === undefined ? "" : c.torqued ? benchWords.torqued : benchWords.notTorqued,
 		c.deck_plate === undefined ? "" : c.deck_plate ? benchWords.deckPlateOn : benchWords.noDeckPlate,
+		c.studs === undefined ? "" : c.studs ? benchWords.studsOn : benchWords.noStuds,
 		c.shells_in === undefined ? "" : c.shells_in ? benchWords.shellsAreIn : benchWords.noShells,
 		c.part_c === undefined ? "" : benchWords.partAt(c.part_c),
 		c.gauge_c === undefined ? "" : benchWords.gaugeCSizesCorrectedTo20C(c.gauge_c),

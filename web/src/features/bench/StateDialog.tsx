@@ -6,8 +6,11 @@ import { plural, rowOf } from "../../api/table";
 import look from "../../look/look.module.css";
 import { Failed } from "../../ui/Failed";
 import { benchWords } from "../../words/bench";
-import { STATE_WORD, stateWord } from "../../words/trade";
+import { HELD_WORD, STATE_WORD, stateWord } from "../../words/trade";
 import { benchPath } from "./bench-path";
+
+/** How a state can be held otherwise. */
+const HELD = Object.keys(HELD_WORD);
 
 interface StateDialogProps {
 	view: JobView;
@@ -25,6 +28,8 @@ export function StateDialog({ view, feature, onClose }: StateDialogProps) {
 	);
 	const states = view.features.filter((f) => f.kind === feature.kind && f.number === feature.number).map((f) => f.state);
 	const offered = [...rowOf(feature.kind).states, "new_part"].filter((s) => !states.includes(s));
+	const base = feature.state.replace(/_with_\w+$/, "");
+	const held = HELD.map((h) => `${base}_with_${h}`).filter((s) => !states.includes(s));
 	const open = (state: string) => {
 		onClose();
 		void go(benchPath(view, feature, { state }));
@@ -79,6 +84,24 @@ export function StateDialog({ view, feature, onClose }: StateDialogProps) {
 						{STATE_WORD[state]}
 					</Button>
 				))}
+				{rowOf(feature.kind).quantity === "size" && rowOf(feature.kind).component === "block" ? (
+					<>
+						<div className={look.soft}>{benchWords.sameStateHeldOtherwise}</div>
+						{held.map((state) => (
+							<Button
+								key={state}
+								variant="default"
+								justify="flex-start"
+								loading={add.isPending && add.variables.state === state}
+								onClick={() =>
+									add.mutate({ kind: feature.kind, state, component: feature.component }, { onSuccess: () => open(state) })
+								}
+							>
+								{stateWord(state)}
+							</Button>
+						))}
+					</>
+				) : null}
 				<Failed error={add.error} />
 			</Stack>
 		</Modal>

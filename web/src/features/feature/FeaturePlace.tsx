@@ -91,6 +91,11 @@ function FeatureBoard({ view, feature }: { view: JobView; feature: FeatureView }
 						{read ? featureWords.measureAgain : "Measure"}
 					</Button>
 				</Group>
+				{(feature.marks ?? []).map((text) => (
+					<div key={text} className={look.note}>
+						{text}
+					</div>
+				))}
 				{others.length > 0 ? <States view={view} states={states} now={feature} /> : null}
 				{read && !feature.columns ? (
 					<div className={css.drawings}>

@@ -126,6 +126,7 @@ function after(view: JobView, base: string): Step[] {
 					},
 				]
 			: []),
+		{ name: "Build", to: `${base}/assembly`, says: jobWords.partsCardsAssembly, open: false, beyond: false },
 		report,
 	];
 }

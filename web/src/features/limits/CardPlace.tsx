@@ -14,6 +14,7 @@ import { Failed } from "../../ui/Failed";
 import { LayoutFields, type LayoutForm, layoutBody, layoutForm } from "../../ui/LayoutFields";
 import { Load } from "../../ui/Load";
 import { CameBack, useKeptForm } from "../../ui/use-kept";
+import { assemblyWords, cardName, stepsText, UNIT_WORD } from "../../words/assembly";
 import { date } from "../../words/intl";
 import { layoutWords } from "../../words/layout";
 import { limitsWords } from "../../words/limits";
@@ -41,7 +42,9 @@ export function NewCardPlace() {
 	const unit: System = shop.data?.unit || "in";
 	const policy = useQuery({ ...policyQuery(unit), enabled: shop.data !== undefined });
 	if (job > 0)
-		return <Load query={from}>{(view) => <CardForm start={ofJob(view)} name={`card.job.${job}`} versions={[]} />}</Load>;
+		return (
+			<Load query={from}>{(view) => <CardForm start={ofJob(view)} name={`card.job.${job}`} versions={[]} job={job} />}</Load>
+		);
 	return (
 		<Load query={policy}>
 			{(shops) => (
@@ -90,7 +93,15 @@ export function CardPlace() {
 	);
 }
 
-function CardForm({ name, versions, start }: { name: string; versions: EngineCard[]; start: Form }) {
+interface CardFormProps {
+	name: string;
+	versions: EngineCard[];
+	start: Form;
+	/** The job that it is made of: its torque cards come along. */
+	job?: number;
+}
+
+function CardForm({ name, versions, start, job }: CardFormProps) {
 	const go = useNavigate();
 	const [newest] = versions;
 	const save = useSaveCard(newest?.card);
@@ -115,6 +126,7 @@ function CardForm({ name, versions, start }: { name: string; versions: EngineCar
 				...layoutBody(values),
 				judgement: { limits: fromTyped(values.typed, values.stored, values.unit).limits, policy: values.policy },
 				after: newest?.version ?? 0,
+				of_job: job,
 				sure,
 			},
 			{
@@ -194,11 +206,36 @@ function CardForm({ name, versions, start }: { name: string; versions: EngineCar
 							</Button>
 							{newest ? <Withdraw card={newest} /> : null}
 						</Group>
+						{newest?.plan ? <TorqueCards plan={newest.plan} /> : null}
 						<Versions versions={versions} />
 					</Stack>
 				</form>
 			</main>
 		</>
+	);
+}
+
+/** How the engine is tightened and put together; a job that takes the card changes it, and saves it here. */
+function TorqueCards({ plan }: { plan: NonNullable<EngineCard["plan"]> }) {
+	return (
+		<section aria-label={assemblyWords.torqueCards}>
+			<Title order={2} size="h4">
+				{assemblyWords.torqueCards}
+			</Title>
+			<Table>
+				<Table.Tbody>
+					{plan.cards.map((c) => (
+						<Table.Tr key={c.key}>
+							<Table.Th scope="row">{cardName(c)}</Table.Th>
+							<Table.Td>{`${stepsText(c.steps)} ${UNIT_WORD[c.unit]}`}</Table.Td>
+							<Table.Td>{[c.lubricant, c.where].filter(Boolean).join(", ")}</Table.Td>
+							<Table.Td className={look.soft}>{c.source}</Table.Td>
+						</Table.Tr>
+					))}
+				</Table.Tbody>
+			</Table>
+			<div className={look.soft}>{assemblyWords.cardsStandWithEngine}</div>
+		</section>
 	);
 }
 

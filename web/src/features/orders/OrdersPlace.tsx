@@ -3,7 +3,7 @@ import { IconFileTypePdf } from "@tabler/icons-react";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { useIssueOrders, useSayOfOrder } from "../../api/changes";
-import type { Issued, JobView } from "../../api/client";
+import { type Issued, type JobView, Refusal } from "../../api/client";
 import { newId } from "../../api/id";
 import { useWholeJob } from "../../api/queries";
 import look from "../../look/look.module.css";
@@ -48,7 +48,7 @@ function Board({ view, chosen }: { view: JobView; chosen: string | undefined }) 
 	const entries = entriesOf(view);
 	const entry = entries.find((e) => e.name === chosen) ?? entries[0];
 	const waiting = orders.drafts.length + orders.unwanted.length;
-	useKey("i", () => issue.mutate([]), waiting > 0 && !job.closed_at && !issue.isPending);
+	useKey("i", () => issue.mutate({ sheets: [], sure: asks(issue.error) }), waiting > 0 && !job.closed_at && !issue.isPending);
 	if (!entry) {
 		return (
 			<main className={look.page}>
@@ -85,11 +85,18 @@ function Board({ view, chosen }: { view: JobView; chosen: string | undefined }) 
 					))}
 				</Stack>
 				{waiting > 0 ? (
-					<Button mt="md" fullWidth onClick={() => issue.mutate([])} loading={issue.isPending} rightSection={<kbd>i</kbd>}>
+					<Button
+						mt="md"
+						fullWidth
+						onClick={() => issue.mutate({ sheets: [] })}
+						loading={issue.isPending}
+						rightSection={<kbd>i</kbd>}
+					>
 						{ordersWords.issue(waiting)}
 					</Button>
 				) : null}
 				<Failed error={issue.error} mt="sm" />
+				<AllTheSame issue={issue} keyed />
 				{waiting > 0 ? null : (
 					<p>
 						<Onward view={view} />
@@ -141,10 +148,11 @@ function Sheets({ view, entry }: { view: JobView; entry: Entry }) {
 				))}
 			</main>
 			<aside aria-label={ordersWords.thisSheet}>
-				<Failed error={say.error} mb="sm" />
+				<Failed error={say.error ?? issue.error} mb="sm" />
+				<AllTheSame issue={issue} />
 				<Stack gap="sm" align="stretch">
 					{draft ? (
-						<Button onClick={() => issue.mutate([entry.name])} loading={issue.isPending}>
+						<Button onClick={() => issue.mutate({ sheets: [entry.name] })} loading={issue.isPending}>
 							{issued ? ordersWords.issueAgain : ordersWords.issueThisSheet}
 						</Button>
 					) : null}
@@ -212,6 +220,26 @@ function Sheets({ view, entry }: { view: JobView; entry: Entry }) {
 				{issued ? <CloseDialog job={view.job.id} issued={issued} opened={closing} onClose={() => setClosing(false)} /> : null}
 			</aside>
 		</>
+	);
+}
+
+/** Whether the server asks about sizes that rest on nothing measured. */
+const asks = (error: Error | null): boolean => error instanceof Refusal && error.marks.sure !== undefined;
+
+/** Issues what was asked about as it is. */
+function AllTheSame({ issue, keyed = false }: { issue: ReturnType<typeof useIssueOrders>; keyed?: boolean }) {
+	if (!asks(issue.error)) return null;
+	return (
+		<Button
+			variant="default"
+			fullWidth
+			mt="xs"
+			loading={issue.isPending}
+			rightSection={keyed ? <kbd>i</kbd> : null}
+			onClick={() => issue.mutate({ sheets: issue.variables?.sheets ?? [], sure: true })}
+		>
+			{ordersWords.issueAllTheSame}
+		</Button>
 	);
 }
 

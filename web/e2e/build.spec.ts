@@ -1,0 +1,278 @@
+import { randomUUID } from "node:crypto";
+import { type APIRequestContext, expect, type Page, test } from "@playwright/test";
+import type { AssemblyView, JobView } from "../src/api/client";
+import { show } from "../src/quantity/length";
+import { as, by, rest } from "./hands";
+
+/** The demo's job that an engine to be built is a copy of. */
+const MODEL = { keyboard: 6, touch: 9 };
+
+const job = async (request: APIRequestContext, id: number): Promise<JobView> => (await request.get(`/api/v1/jobs/${id}`)).json();
+const assembly = async (request: APIRequestContext, id: number): Promise<AssemblyView> =>
+	(await request.get(`/api/v1/jobs/${id}/assembly`)).json();
+
+/** A copy of a job, every set signed: as advised, but for the mains, which are polished where they can be kept. */
+async function signed(request: APIRequestContext, model: number): Promise<number> {
+	const text = await (await request.get(`/api/v1/jobs/${model}/file`)).text();
+	const doc = JSON.parse(text);
+	// The copy is built from its first cap on: only the cards come along.
+	doc.build = (doc.build ?? []).filter((e: { what: string }) => e.what === "plan");
+	doc.decisions = undefined;
+	const made = await request.post(`/api/v1/imports?take=true&id=${randomUUID()}`, {
+		...by(),
+		data: { text: JSON.stringify(doc) },
+	});
+	const id = ((await made.json()) as { job: number }).job;
+	for (const { set } of (await job(request, id)).said) {
+		const view = await job(request, id);
+		const one = view.evaluation.sets.find((s) => s.set === set);
+		const polish = one?.options.find((o) => o.action === "polish" && !o.method && o.feasible);
+		const way = set === "main_journals" && polish ? polish : one;
+		if (!way || way.action === "measure" || way.action === "remeasure") continue;
+		const { action, step, shell, method } = way;
+		const data = { id: randomUUID(), set, action, step, shell, method, reason: "As the trust asks.", after: 0 };
+		await request.post(`/api/v1/jobs/${id}/decisions`, { ...by("Ida Lorn"), data });
+	}
+	return id;
+}
+
+/** What stands large on the page: the next thing to do. */
+const large = (page: Page, id: string) => page.getByTestId(id);
+
+/** What a hand does on any device: a key, or what it means to a finger. */
+interface Hands {
+	type: (page: Page, text: string) => Promise<void>;
+	/** Enter, or the button of that name. */
+	press: (page: Page, key: string, button: RegExp) => Promise<void>;
+}
+
+const keys: Hands = {
+	type: (page, text) => page.keyboard.type(text),
+	press: (page, key) => page.keyboard.press(key),
+};
+
+const fingers: Hands = {
+	type: (page, text) => page.keyboard.type(text), // the tablet's own pad
+	press: (page, _, button) =>
+		page
+			.getByRole("main")
+			.getByRole("button", { name: button })
+			.or(page.getByRole("main").getByRole("link", { name: button }))
+			.first()
+			.tap(),
+};
+
+/** Every run of a card until all is tight; the torque at an angle is read. */
+async function tighten(page: Page, hands: Hands, reached: (bolt: string) => string) {
+	for (;;) {
+		const next = await large(page, "next").textContent();
+		if (!next || next === "All tight") return;
+		if (await page.getByRole("textbox", { name: /Torque reached/ }).isVisible()) {
+			await page.getByRole("textbox", { name: /Torque reached/ }).focus();
+			await hands.type(page, reached(next));
+		}
+		await hands.press(page, "Enter", /^Bolt \d+ done/);
+		await expect(large(page, "next")).not.toHaveText(next);
+	}
+}
+
+/** One task of the assembly, as it stands large; gives back what it was. */
+async function task(page: Page, hands: Hands, marked: (ring: string) => boolean): Promise<string | undefined> {
+	const text = await large(page, "task")
+		.textContent({ timeout: 3000 })
+		.catch(() => undefined);
+	if (!text) return undefined;
+	const number = /(\d+)$/.exec(text)?.[1] ?? "";
+	if (text.startsWith("Put the cap")) {
+		await page.getByRole("textbox", { name: "Number on the cap" }).focus();
+		await hands.type(page, number);
+		await hands.press(page, "Enter", /^Put on/);
+	} else if (text.startsWith("Tighten")) {
+		await hands.press(page, "Enter", /^Open the torque card/);
+		await expect(large(page, "next")).toBeVisible();
+		await tighten(page, hands, () => "90");
+		await hands.press(page, "n", /^Back to assembly/);
+	} else if (text.startsWith("Turn the crank")) {
+		await page.getByRole("textbox", { name: /What it took/ }).focus();
+		await hands.type(page, "4");
+		await hands.press(page, "Enter", /^Turns freely/);
+	} else if (/on piston of cylinder/.test(text)) {
+		await hands.press(page, marked(text) ? "u" : "Enter", marked(text) ? /^Mark up/ : /^No mark/);
+	} else if (text.startsWith("Piston and rod")) {
+		await page.getByRole("textbox", { name: "Number on the piston" }).focus();
+		await hands.type(page, number.repeat(3)); // piston, rod and cap: the fields lead on
+		await hands.press(page, "f", /^To the front/);
+		await hands.press(page, "Enter", /^Put in/);
+	} else {
+		const field = page.getByRole("textbox", { name: /^Measured/ });
+		const range = (await field.getAttribute("placeholder")) ?? "";
+		const [least, most] = range.split(" to ").map(Number);
+		await field.focus();
+		await hands.type(page, least !== undefined && most !== undefined ? ((least + most) / 2).toFixed(4) : "0.0040");
+		await hands.press(page, "Enter", /^Take/);
+	}
+	await expect(large(page, "task"))
+		.not.toHaveText(text)
+		.catch(async (e) => {
+			if ((await large(page, "task").count()) > 0) throw e; // the last one was done
+		});
+	return text;
+}
+
+const marked = (text: string) => /^(Top|Second) ring/.test(text);
+
+async function build(page: Page, request: APIRequestContext, id: number, hands: Hands) {
+	await page.goto(`/jobs/${id}/assembly`);
+	await rest(page);
+	const wanted = (await assembly(request, id)).tasks.length;
+	let done = 0;
+	while (await task(page, hands, marked)) done++;
+	expect(done).toBe(wanted);
+	await hands.press(page, "n", /^Built engine/);
+	await expect(page.getByRole("heading", { level: 1, name: "The built engine" })).toBeVisible();
+	await hands.press(page, "s", /^Sign the built engine/);
+	await expect(page.getByText(/signed by Wanda Pell/).first()).toBeVisible();
+	const view = await assembly(request, id);
+	expect(view.open).toBe(0);
+	expect(view.signed?.by).toBe("Wanda Pell");
+}
+
+/** Rings to their gaps: what is tight is filed and tried again. */
+async function rings(page: Page, id: number, hands: Hands) {
+	await page.goto(`/jobs/${id}/fitting`);
+	await rest(page);
+	const field = page.getByRole("textbox", { name: /^Gap of the/ });
+	const range = (await field.getAttribute("placeholder")) ?? "";
+	const least = Number(range.split(" ")[0]);
+	await field.focus();
+	await hands.type(page, (least - 0.002).toFixed(4));
+	await hands.press(page, "Enter", /^Take the gap/);
+	await expect(page.getByText("file 0.0020")).toBeVisible();
+	for (;;) {
+		const lit = await field.getAttribute("aria-label");
+		const [low, high] = ((await field.getAttribute("placeholder")) ?? "").split(" to ").map(Number);
+		await hands.type(page, (((low ?? 0) + (high ?? 0)) / 2).toFixed(4));
+		await hands.press(page, "Enter", /^Take the gap/);
+		await expect(page.getByRole("textbox", { name: lit ?? "", exact: true })).toHaveCount(0);
+		if ((await page.getByText("good").count()) >= (await page.getByRole("row").count()) * 4 - 4) return;
+	}
+}
+
+/** Parts are ordered and come in; pistons are measured as new ones. */
+async function parts(page: Page, request: APIRequestContext, id: number, hands: Hands) {
+	await page.goto(`/jobs/${id}/parts`);
+	await rest(page);
+	for (const [key, button, waits] of [
+		["o", /^Order /, "to order"],
+		["a", /arrived$/, "ordered"],
+	] as const) {
+		for (let left = await page.getByRole("cell", { name: waits, exact: true }).count(); left > 0; left--) {
+			await hands.press(page, key, button);
+			await expect(page.getByRole("cell", { name: waits, exact: true })).toHaveCount(left - 1);
+		}
+	}
+	const view = await assembly(request, id);
+	expect(view.parts.every((p) => p.stands === "arrived")).toBe(true);
+}
+
+/** A pass at a time until the page says to stop. */
+async function polish(page: Page, request: APIRequestContext, id: number, hands: Hands) {
+	await page.goto(`/jobs/${id}/polish`);
+	await rest(page);
+	const journals = (await assembly(request, id)).polish.length;
+	expect(journals).toBeGreaterThan(0);
+	for (let n = journals; n > 0; n--) {
+		const p = (await assembly(request, id)).polish.find((one) => !["stop", "dip", "below"].includes(one.says));
+		if (!p) return;
+		await page.goto(`/jobs/${id}/polish/${p.kind}.${p.number}`);
+		const sizes = p.before.map((size) => size - Math.max(0, Math.min(...p.before) - p.stop));
+		for (const [i, size] of sizes.entries()) {
+			await page.getByRole("textbox", { name: `Size, ${p.stations[i]}` }).focus();
+			await hands.type(page, show(size, "in"));
+		}
+		await hands.press(page, "Enter", /^Take the pass/);
+		await expect(large(page, "says")).toHaveText(/^Stop/);
+	}
+}
+
+test("an engine is built by keyboard: from signed decisions to its signed sheet", async ({ page, request }) => {
+	test.setTimeout(240_000);
+	const id = await signed(request, MODEL.keyboard);
+	await as(page);
+	await page.goto(`/jobs/${id}/orders`);
+	await rest(page);
+	await page.keyboard.press("i");
+	// What rests on nothing measured is asked about, and issued as it is with the same key.
+	await expect(page.getByText(/No new piston is measured|No bearing of this step/).first()).toBeVisible();
+	await page.keyboard.press("i");
+	await expect(page.getByText("Not issued yet")).toHaveCount(0);
+	await parts(page, request, id, keys);
+	await polish(page, request, id, keys);
+	await rings(page, id, keys);
+	await build(page, request, id, keys);
+	const pdf = await request.get(`/api/v1/jobs/${id}/built.pdf`);
+	expect(pdf.headers()["content-type"]).toContain("pdf");
+});
+
+test.describe("by touch", () => {
+	test.use({ hasTouch: true, isMobile: true, viewport: { width: 820, height: 1180 } });
+
+	test("an engine is built by touch", async ({ page, request }) => {
+		test.setTimeout(240_000);
+		const id = await signed(request, MODEL.touch);
+		await as(page);
+		await parts(page, request, id, fingers);
+		await rings(page, id, fingers);
+		await build(page, request, id, fingers);
+	});
+});
+
+test("two people on one card see each other's ticks, and a card half done outlives its page", async ({ browser, request }) => {
+	const id = await signed(request, MODEL.touch);
+	const bench = async (name: string) => {
+		const page = await (await browser.newContext()).newPage();
+		await as(page, name);
+		await page.goto(`/jobs/${id}/torque/main/0`);
+		await rest(page);
+		return page;
+	};
+	const one = await bench("Wanda Pell");
+	const other = await bench("Ida Lorn");
+	await one.keyboard.press("Enter");
+	await expect(large(one, "next")).toHaveText(/^Bolt 4 /);
+	await expect(large(other, "next")).toHaveText(/^Bolt 4 /);
+	await other.keyboard.press("Enter");
+	await expect(large(one, "next")).not.toHaveText(/^Bolt 4 /);
+	const next = (await large(one, "next").textContent()) ?? "";
+	await one.reload();
+	await expect(large(one, "next")).toHaveText(next);
+	// While the server is away the ticks wait in the browser, over a reload, too; and go on when it is back.
+	await one.route("**/api/v1/jobs/*/assembly", (route) =>
+		route.request().method() === "POST" ? route.abort() : route.continue(),
+	);
+	await one.keyboard.press("Enter");
+	await expect(large(one, "next")).not.toHaveText(next);
+	await expect(one.getByText(/Not connected/)).toBeVisible();
+	await one.unroute("**/api/v1/jobs/*/assembly");
+	await one.reload();
+	await expect(one.getByText("3 of 18 ticks")).toBeVisible();
+	await expect(other.getByText("3 of 18 ticks")).toBeVisible();
+});
+
+test("a cap of another rod is refused in words, and a ring upside down", async ({ page, request }) => {
+	const id = await signed(request, MODEL.touch);
+	await as(page);
+	await page.goto(`/jobs/${id}/assembly`);
+	await rest(page);
+	await page.getByRole("textbox", { name: "Number on the cap" }).focus();
+	await page.keyboard.type("2");
+	await page.keyboard.press("Enter");
+	await expect(page.getByRole("alert")).toContainText("Cap 2 does not belong on main 1");
+	await page.getByRole("textbox", { name: "Number on the cap" }).focus();
+	await page.keyboard.type("1");
+	await page.keyboard.press("Enter");
+	await expect(page.getByRole("alert")).toHaveCount(0);
+	await page.getByRole("button", { name: "Expander on piston of cylinder 1" }).click();
+	await page.keyboard.press("d");
+	await expect(page.getByRole("alert")).toContainText("the ring is upside down");
+});
