@@ -54,6 +54,10 @@ func (a *tally) write(l *ledge, job int64, w int, seed uint64) {
 			status, _ = l.send("POST", at+"/gauges",
 				fields{"id": id, "kind": "main_journal", "instrument": "micrometer", "division": 25400,
 					"mode": "direct", "sense": 1, "checked": true})
+		case n == 2:
+			what = "build"
+			status, _ = l.send("POST", at+"/assembly",
+				fields{"id": id, "what": "pass", "kind": "main_journal", "number": 1 + random.IntN(3), "sizes": []int{634_619_000}})
 		case n == 1:
 			what = "look"
 			status, _ = l.send("POST", at+"/looks",
@@ -179,6 +183,9 @@ func judge(t *testing.T, path string, jobs []int64, a *tally) (lost, beside, hal
 		}
 		for _, d := range record.Decisions {
 			there[d.ID] = true
+		}
+		for _, e := range record.Built {
+			there[e.ID] = true
 		}
 		checked := map[string]bool{}
 		for _, c := range record.Checks {

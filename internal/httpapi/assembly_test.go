@@ -72,6 +72,7 @@ func TestTwoPeopleTickOneCard(t *testing.T) {
 	server := serveDemo(t)
 	b := builds{t, server.URL + "/api/v1/jobs/6/assembly"}
 	plan := mainsCard(5)
+	plan.After = b.get().PlanID
 	b.do("Wanda", plan, 201)
 	b.do("Wanda", plan, 201) // sent twice, stored once
 	other := mainsCard(5)

@@ -113,13 +113,29 @@ func builderOf(view JobView, record store.Record) builder {
 	return b
 }
 
-// mark says of parts, and of the job, which were measured under a bolt that ended off.
+// Building is how far an engine is built.
+type Building struct {
+	// Begun tells that something was put on or in.
+	Begun  bool `json:"begun"`
+	Open   int  `json:"open"`
+	Signed bool `json:"signed"`
+}
+
+// begins are the events with which an engine begins to be put together.
+var begins = []assembly.What{assembly.PutCap, assembly.PutRing, assembly.PutRod, assembly.Turn, assembly.Final}
+
+// mark says how far it is built, and of parts, and of the job, which were measured under a bolt that ended off.
 func (v *JobView) mark(record store.Record) {
 	if len(record.Built) == 0 {
 		return
 	}
 	b := builderOf(*v, record)
-	for _, m := range b.marks(assembly.Of(b.Job, record.Built)) {
+	s := assembly.Of(b.Job, record.Built)
+	v.Building = &Building{Signed: s.Signed != nil, Open: s.Open()}
+	for _, e := range assembly.Live(record.Built) {
+		v.Building.Begun = v.Building.Begun || slices.Contains(begins, e.What)
+	}
+	for _, m := range b.marks(s) {
 		for i := range v.Features {
 			if f := &v.Features[i]; f.Kind == m.Kind && f.Number == m.Number && f.Finding >= 0 {
 				f.Marks = append(f.Marks, m.Text)
@@ -232,11 +248,7 @@ func (b *builder) view(events []assembly.Event) AssemblyView {
 	}
 	out.Polish, out.Parts, out.Shells = b.polish(live), b.parts(out.State, live), b.sortedShells()
 	out.Marks = b.marks(out.State)
-	for _, t := range out.Tasks {
-		if !t.Done || t.Wrong {
-			out.Open++
-		}
-	}
+	out.Open = out.State.Open()
 	return out
 }
 

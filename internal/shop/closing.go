@@ -15,7 +15,7 @@ import (
 
 // An OpenEnd is something that a job would leave undone if it were closed now.
 type OpenEnd struct {
-	What  string `json:"what" enum:"drafts,orders,unproved,unticked,bolts,new_parts"`
+	What  string `json:"what" enum:"drafts,orders,unproved,unticked,bolts,new_parts,building"`
 	Count int    `json:"count"`
 	Text  string `json:"text"`
 }
@@ -54,6 +54,9 @@ func (v JobView) openEnds() []OpenEnd {
 	add("unticked", unticked)
 	add("bolts", bolts)
 	add("new_parts", unmeasured)
+	if v.Building != nil && v.Building.Begun && !v.Building.Signed {
+		add("building", v.Building.Open)
+	}
 	return ends
 }
 

@@ -6,6 +6,8 @@ import (
 	"strings"
 
 	"ledge/internal/core/assembly"
+	"ledge/internal/core/disposition"
+	"ledge/internal/core/limit"
 	"ledge/internal/core/order"
 	"ledge/internal/core/part"
 	"ledge/internal/core/schedule"
@@ -87,6 +89,7 @@ func (b *builder) wanted(s assembly.State) (lines []assembly.Wanted, buys map[st
 		lines = append(lines, assembly.Wanted{Key: "found/" + topic, From: assembly.Found, Title: words.Told("wanted." + topic),
 			What: strings.Trim(strings.Join(places, ", "), ", "), Count: count})
 	}
+	lines = append(lines, b.bushes()...)
 	for _, c := range s.Plan.Cards {
 		if c.New {
 			lines = append(lines, assembly.Wanted{Key: "card/" + c.Key, From: assembly.Found,
@@ -99,6 +102,35 @@ func (b *builder) wanted(s assembly.State) (lines []assembly.Wanted, buys map[st
 			What: b.gasket(s), Count: 1})
 	}
 	return lines, buys
+}
+
+// bushes are those of small ends that a decision renews, and of the camshaft that are out of limits.
+func (b *builder) bushes() (lines []assembly.Wanted) {
+	for _, set := range b.job.Signed {
+		if set.Set != part.RodSet || set.Action != disposition.Resize {
+			continue
+		}
+		count := 0
+		for _, m := range set.On.Members {
+			if m.Action == disposition.Resize {
+				count++
+			}
+		}
+		lines = append(lines, assembly.Wanted{Key: "found/rod_bush", From: assembly.Found, Title: words.Told("wanted.rod_bush"),
+			Count: max(1, count)})
+	}
+	var out []string
+	for i := range b.job.Features {
+		f := &b.job.Features[i]
+		if f.Kind == part.CamBearing && f.State == part.AsFound && f.Standing == Standing(limit.Beyond) {
+			out = append(out, f.Title)
+		}
+	}
+	if len(out) > 0 {
+		lines = append(lines, assembly.Wanted{Key: "found/cam_bush", From: assembly.Found, Title: words.Told("wanted.cam_bush"),
+			What: strings.Join(out, ", "), Count: len(out)})
+	}
+	return lines
 }
 
 // gasket says by what its grade is chosen: the highest piston.

@@ -57,6 +57,8 @@ type JobView struct {
 	// Closing is how it left the shop, OpenEnds what would be left undone if it did now.
 	Closing  *store.Closing `json:"closing,omitempty"`
 	OpenEnds []OpenEnd      `json:"open_ends"`
+	// Building is how far it is built; nil where nothing is told of that.
+	Building *Building `json:"building,omitempty"`
 	// Before holds the sets as they were decided, where work was ordered and measured again since.
 	Before []disposition.Set `json:"before,omitempty"`
 

@@ -152,7 +152,10 @@ func (s *Store) importBuilt(ctx context.Context, tx *sqlx.Tx, jobID int64, event
 	ids := map[string]string{}
 	for _, e := range events {
 		id := uuid.NewString()
-		ids[e.ID] = id
+		e.Of, e.After = ids[e.Of], ids[e.After]
+		if e.ID != "" {
+			ids[e.ID] = id
+		}
 		by, at, fromFile := e.By, e.At, e.By != ""
 		if by == "" {
 			by = Actor(ctx)
@@ -160,7 +163,6 @@ func (s *Store) importBuilt(ctx context.Context, tx *sqlx.Tx, jobID int64, event
 		if _, err := time.Parse(time.RFC3339Nano, at); err != nil {
 			at = s.stamp()
 		}
-		e.Of, e.After = ids[e.Of], ids[e.After]
 		body, err := bodyOf(e)
 		if err != nil {
 			return err

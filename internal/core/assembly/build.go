@@ -303,6 +303,16 @@ func (s *State) capOn(main int) bool {
 	return slices.ContainsFunc(s.Caps, func(p Put) bool { return p.Number == main })
 }
 
+// Open is how much is not done, or not as it should be.
+func (s *State) Open() (open int) {
+	for _, t := range s.Tasks {
+		if !t.Done || t.Wrong {
+			open++
+		}
+	}
+	return open
+}
+
 // Next is the first task that is not done; nil when all are.
 func (s *State) Next() *Task {
 	for i := range s.Tasks {

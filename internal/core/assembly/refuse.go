@@ -260,13 +260,7 @@ func (s *State) refusesTurn(e Event) *Refused {
 }
 
 func (s *State) refusesSign(e Event) *Refused {
-	open := 0
-	for _, t := range s.Tasks {
-		if !t.Done || t.Wrong {
-			open++
-		}
-	}
-	if open > 0 && e.Note == "" {
+	if open := s.Open(); open > 0 && e.Note == "" {
 		return refused("note", "open", say.Count("open", open))
 	}
 	return nil

@@ -7,7 +7,7 @@ import { featureOf, pathIn } from "./view";
 export type NextStep = { to: string; makes?: ProofState } & (
 	| { does: "measure" | "again" | "prove"; title: string }
 	| { does: "sign"; set: SetName }
-	| { does: "decide" | "issue" | "report" }
+	| { does: "decide" | "issue" | "build" | "report" }
 );
 
 /** The state that parts of a kind are proved in, to be made before they can be read. */
@@ -42,7 +42,10 @@ export function nextStep(view: JobView, order: PathOrder, after?: FeatureView): 
 		.flatMap((o) => o.body.lines.filter((l) => o.proofs.some((p) => p.key === l.key)));
 	// The bench's own view tells what is read; what that proves comes with the next whole one.
 	const open = lines.map((line) => proofOf(view, line)).find((step) => step?.open);
-	return open ?? { to: `${base}/report`, does: "report" };
+	if (open) return open;
+	const { building } = view;
+	if (building?.begun && !building.signed) return { to: `${base}/assembly`, does: "build" };
+	return { to: `${base}/report`, does: "report" };
 }
 
 /** Where a line of a sheet is proved, and whether that is still to be read; undefined where nothing measures it. */

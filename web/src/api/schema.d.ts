@@ -1926,6 +1926,12 @@ export interface components {
             rings: components["schemas"]["DispositionRingAdvice"][];
             settled: components["schemas"]["StoreSettled"][];
         };
+        Building: {
+            begun: boolean;
+            /** Format: int64 */
+            open: number;
+            signed: boolean;
+        };
         Candidate: {
             /** Format: int64 */
             beyond: number;
@@ -2815,6 +2821,7 @@ export interface components {
             asked: components["schemas"]["SetAsks"][];
             before?: components["schemas"]["DispositionSet"][];
             bend?: components["schemas"]["InspectionBend"];
+            building?: components["schemas"]["Building"];
             /** Format: int64 */
             change: number;
             checks: components["schemas"]["StoreGaugeCheck"][];
@@ -3102,7 +3109,7 @@ export interface components {
             count: number;
             text: string;
             /** @enum {string} */
-            what: "drafts" | "orders" | "unproved" | "unticked" | "bolts" | "new_parts";
+            what: "drafts" | "orders" | "unproved" | "unticked" | "bolts" | "new_parts" | "building";
         };
         OpenFileBody: {
             /** @description the ledge.inspection/1 document */

@@ -4,6 +4,7 @@ const PAGES: [RegExp, string][] = [
 	[/\/features\//, "feature"],
 	[/\/(decide|match)/, "deciding"],
 	[/\/(orders|verify)/, "orders"],
+	[/\/(torque|parts|polish|fitting|assembly|built)/, "building"],
 	[/\/limits/, "limits"],
 	[/\/report/, "report"],
 	[/\/(history|search|learned)/, "record"],

@@ -54,6 +54,7 @@ export const jobWords = {
 	setsOpen: (open: number) => (open === 0 ? "every set done" : `${count(open, "set")} open`),
 	needsLimits: "needs limits",
 	papersAndFiles: "papers and files",
+	building: (open: number, signed: boolean) => (signed ? "signed" : `${open} open`),
 	partsCardsAssembly: "parts, torque cards, assembly",
 	asking: (open: number, grave: number) =>
 		`${open === 0 ? "all answered" : `${open} to answer`}${grave > 0 ? `, ${grave} to see to` : ""}`,

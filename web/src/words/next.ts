@@ -16,6 +16,8 @@ export function nextWords(next: NextStep): string {
 			return "Decide";
 		case "issue":
 			return "Issue the orders";
+		case "build":
+			return "Go on building";
 		case "report":
 			return "Report";
 	}

@@ -52,6 +52,7 @@ export const reportWords = {
 	report: "Report",
 	papersAsPdf: "Papers, as PDF",
 	customersSummary: "Customer's summary",
+	theBuiltEngine: "The built engine: fasteners, gaps, last measurements",
 	labels: "Labels for what was measured:",
 	aPageOfThem: "a page of them",
 	forALabelPrinter: "for a label printer (62 × 29 mm)",

@@ -126,7 +126,13 @@ function after(view: JobView, base: string): Step[] {
 					},
 				]
 			: []),
-		{ name: "Build", to: `${base}/assembly`, says: jobWords.partsCardsAssembly, open: false, beyond: false },
+		{
+			name: "Build",
+			to: `${base}/assembly`,
+			says: view.building?.begun ? jobWords.building(view.building.open, view.building.signed) : jobWords.partsCardsAssembly,
+			open: view.building?.begun === true && !view.building.signed,
+			beyond: false,
+		},
 		report,
 	];
 }

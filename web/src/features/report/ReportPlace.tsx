@@ -93,6 +93,13 @@ function Papers({ view }: { view: JobView }) {
 						{reportWords.forALabelPrinter}
 					</Anchor>
 				</li>
+				{view.building?.begun ? (
+					<li>
+						<Anchor href={`${at}/built.pdf`} target="_blank">
+							{reportWords.theBuiltEngine}
+						</Anchor>
+					</li>
+				) : null}
 				{sheets.map((o) => (
 					<li key={o.id}>
 						<Anchor href={`${at}/orders/${o.id}/pdf`} target="_blank">
