@@ -11,7 +11,7 @@ export interface PassesProps {
 	leastText: string;
 }
 
-const W = 420;
+const W = 460;
 const H = 190;
 const LEFT = 20;
 const RIGHT = 330;

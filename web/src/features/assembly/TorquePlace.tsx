@@ -150,7 +150,7 @@ function Running(props: RunningProps) {
 					<div className={css.huge} aria-live="polite" data-testid="next">
 						{next ? words.next(next.bolt, next.step, card.steps.length) : words.allTight}
 					</div>
-					{step ? <div className={css.large}>{stepWord(step)}</div> : null}
+					{step ? <div className={css.huge}>{stepWord(step)}</div> : null}
 					{step?.angle ? (
 						<TextInput
 							label={words.reached}

@@ -204,6 +204,15 @@ function States({ view, states, now }: { view: JobView; states: FeatureView[]; n
 					})}
 				</Table.Tbody>
 			</Table>
+			{states.flatMap((f) =>
+				(findingOf(view, f)?.notes ?? [])
+					.filter((n) => n.code === "held")
+					.map((n) => (
+						<div key={n.text} className={look.note}>
+							{n.text}
+						</div>
+					)),
+			)}
 		</section>
 	);
 }
