@@ -276,3 +276,32 @@ test("a cap of another rod is refused in words, and a ring upside down", async (
 	await page.keyboard.press("d");
 	await expect(page.getByRole("alert")).toContainText("the ring is upside down");
 });
+
+test("a torque card is told as the book prints it, its order tapped", async ({ page, request }) => {
+	const id = await signed(request, MODEL.touch);
+	await as(page);
+	await page.goto(`/jobs/${id}/torque`);
+	await rest(page);
+	await page.getByRole("button", { name: "New card" }).click();
+	await page.getByRole("combobox", { name: "Bolts of" }).click();
+	await page.getByRole("option", { name: "Other bolts" }).click();
+	await page.getByRole("textbox", { name: "Name", exact: true }).fill("Flywheel");
+	await page.getByRole("textbox", { name: "Steps" }).fill("20, tight");
+	await page.getByRole("textbox", { name: "Bolts in a column" }).fill("2");
+	await page.getByRole("textbox", { name: "Columns" }).fill("2");
+	await page.getByRole("button", { name: "Save the card" }).click();
+	await expect(page.getByText("A step is a torque or an angle with a degree sign")).toBeVisible();
+	await page.getByRole("textbox", { name: "Steps" }).fill("20, 45, 90°");
+	for (const bolt of [1, 4, 2, 3]) await page.getByRole("button", { name: new RegExp(`^Bolt ${bolt}:`) }).click();
+	await page.getByRole("button", { name: "Save the card" }).click();
+	await page.getByRole("link", { name: "Flywheel" }).click();
+	for (const bolt of [1, 4, 2]) {
+		await expect(large(page, "next")).toHaveText(`Bolt ${bolt} · step 1 of 3`);
+		await page.keyboard.press("Enter");
+	}
+	// What is next is tapped on the part, too.
+	await page.getByRole("button", { name: "Bolt 3: next" }).click();
+	await expect(large(page, "next")).toHaveText("Bolt 1 · step 2 of 3");
+	const card = (await assembly(request, id)).plan.cards.find((c) => c.name === "Flywheel");
+	expect(card?.order).toEqual([1, 4, 2, 3]);
+});

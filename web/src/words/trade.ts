@@ -22,10 +22,10 @@ export const STATE_WORD: Record<string, string> = {
 
 /** How parts are held where one state is read under several conditions. */
 export const HELD_WORD: Record<string, string> = {
-	bare: "with nothing tightened",
-	plate: "with the deck plate on",
-	studs: "with the studs tightened",
-	shells: "with the shells in",
+	bare: "bare",
+	plate: "plate on",
+	studs: "studs tight",
+	shells: "shells in",
 };
 
 export function stateWord(state: string): string {

@@ -1,0 +1,57 @@
+import { describe, expect, it } from "vitest";
+import { nextTick, sequenceOf } from "../../api/assembly";
+import type { TorqueCard } from "../../api/client";
+import { stepsText } from "../../words/assembly";
+import { countOf, gapOf, moneyOf, stepsOf, torqueOf } from "./typed";
+
+describe("what is typed while an engine is built", () => {
+	it("reads steps as the book prints them, and writes them so that they read the same", () => {
+		const steps = stepsOf("20, 62.5; 90°", "lb_ft");
+		expect(steps).toEqual([
+			{ torque: { milli: 20_000, unit: "lb_ft" } },
+			{ torque: { milli: 62_500, unit: "lb_ft" } },
+			{ angle: 90 },
+		]);
+		expect(stepsOf(stepsText(steps ?? []), "lb_ft")).toEqual(steps);
+		for (const wrong of ["", "90°", "20, tight", "20, -5"]) expect(stepsOf(wrong, "N_m"), wrong).toBeNull();
+	});
+
+	it("takes whole numbers as thousandths or hundredths, a point in full, and a comma for a point", () => {
+		expect(gapOf("12", "in")).toBe(12 * 254_000);
+		expect(gapOf("0.0125", "in")).toBe(12.5 * 254_000);
+		expect(gapOf("35", "mm")).toBe(3_500_000);
+		expect(gapOf("0,35", "mm")).toBe(3_500_000);
+		expect([gapOf("x", "in"), gapOf("-1", "in"), gapOf("", "in")]).toEqual([null, null, null]);
+	});
+
+	it("keeps a torque, a count and a price exactly, and says what is none", () => {
+		expect(torqueOf("62,125", "N_m")).toEqual({ milli: 62_125, unit: "N_m" });
+		expect([torqueOf("-3", "N_m"), torqueOf("1.2345", "N_m")]).toEqual([null, null]);
+		expect([countOf("4"), countOf(" "), countOf("4.5")]).toEqual([4, undefined, null]);
+		expect([moneyOf("12.5"), moneyOf(""), moneyOf("free")]).toEqual([1250, undefined, null]);
+	});
+});
+
+describe("the order over the bolts", () => {
+	// As the server works it out: internal/core/assembly.
+	it("goes from the middle out, crosswise", () => {
+		expect(sequenceOf({ rows: 2, columns: 5 })).toEqual([5, 6, 4, 3, 7, 8, 2, 1, 9, 10]);
+		expect(sequenceOf({ rows: 2, columns: 4 })).toEqual([3, 4, 6, 5, 1, 2, 8, 7]);
+		expect(sequenceOf({ rows: 1, columns: 3, order: [3, 1, 2] })).toEqual([3, 1, 2]);
+	});
+
+	it("leads to the next bolt, a whole step before the one after it", () => {
+		const card = { rows: 1, columns: 3, steps: [{}, {}] } as unknown as TorqueCard;
+		const done: string[] = [];
+		const gone: string[] = [];
+		for (
+			let n = nextTick(card, (s, b) => done.includes(`${s} ${b}`));
+			n;
+			n = nextTick(card, (s, b) => done.includes(`${s} ${b}`))
+		) {
+			done.push(`${n.step} ${n.bolt}`);
+			gone.push(`${n.step}.${n.bolt}`);
+		}
+		expect(gone).toEqual(["1.2", "1.1", "1.3", "2.2", "2.1", "2.3"]);
+	});
+});
