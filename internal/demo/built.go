@@ -29,7 +29,8 @@ func torqueCards(l engine.Layout) *assembly.Plan {
 				Where: "threads", Steps: []assembly.Step{torque(20), torque(38)}, Uses: 3, Longest: &longest,
 				Source: "Maker's handbook, page 52"},
 			{Key: "plate", Group: assembly.Plate, Unit: unit.PoundFoot, Rows: 2, Columns: l.Cylinders/l.Banks() + 1,
-				Lubricant: "engine oil", Where: "threads", Steps: []assembly.Step{torque(35), torque(70)}, Source: "As the head"},
+				Lubricant: "engine oil", Where: "threads", Steps: []assembly.Step{torque(35), torque(70)},
+				Source: "As the head"},
 		}}
 }
 

@@ -87,7 +87,8 @@ func (w writer) plainly(v reflect.Value) any {
 			if value := v.Field(i); !value.IsZero() {
 				doc[nameOf(f)] = w.plainly(value)
 				if money(f) {
-					doc[nameOf(f)] = decimal(unit.Length(value.Elem().Int() * int64(unit.Millimetre/100)).Format(unit.MM))
+					hundredth := unit.Length(value.Elem().Int()) * unit.Millimetre / 100
+					doc[nameOf(f)] = decimal(hundredth.Format(unit.MM))
 				}
 			}
 		}

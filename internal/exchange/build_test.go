@@ -31,7 +31,8 @@ func TestABuildComesBackAsItWent(t *testing.T) {
 	plan.Cards[1].Longest = &longest
 	plan.Own = []assembly.Pattern{{Name: "ours", Angles: assembly.Patterns()[1].Angles}}
 	events := simulate.Building(job, plan, simulate.NoMistake, rand.New(rand.NewPCG(6, 6)))
-	events = append(events, assembly.Event{ID: "part", What: assembly.Buy, Line: "own", By: "Wanda Pell", At: "2026-05-01T08:00:00Z",
+	events = append(events, assembly.Event{ID: "part", What: assembly.Buy, Line: "own", By: "Wanda Pell",
+		At:   "2026-05-01T08:00:00Z",
 		Part: &assembly.PartFacts{Name: &name, Price: &price, Coating: &coating}},
 		assembly.Event{ID: "back", What: assembly.TakeBack, Of: "part"})
 	for _, system := range []unit.System{unit.MM, unit.In} {
@@ -61,7 +62,8 @@ func TestABuildWithFaults(t *testing.T) {
 	for _, p := range problems {
 		at = append(at, p.Pointer)
 	}
-	assert.ElementsMatch(t, []string{"/build/0/ring", "/build/0/value", "/build/1/torque/unit", "/build/1/torque/value", "/build/2/what",
+	assert.ElementsMatch(t, []string{"/build/0/ring", "/build/0/value", "/build/1/torque/unit",
+		"/build/1/torque/value", "/build/2/what",
 		"/build/3/number", "/build/3/who",
 		"/build/4/plan/cards", "/build/5"}, at, "%v", problems)
 }

@@ -37,7 +37,8 @@ func TestConditionsAreCompared(t *testing.T) {
 		}
 		return texts
 	}
-	assert.Contains(t, notes(2), "Main bearing housing bore 1 is 0.0007 in smaller at 0° with the studs tightened than without.")
+	assert.Contains(t, notes(2),
+		"Main bearing housing bore 1 is 0.0007 in smaller at 0° with the studs tightened than without.")
 	assert.Contains(t, notes(3), "Main bearing housing bore 2 reads the same with the studs tightened as without.")
 	assert.NotContains(t, strings.Join(notes(0), " "), "tightened")
 	set := result.Sets[0]

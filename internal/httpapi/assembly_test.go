@@ -62,7 +62,8 @@ func mainsCard(mains int) assembly.Event {
 	angle := 90
 	plan := assembly.Usual()
 	plan.Cards = []assembly.Card{{Key: "main", Group: assembly.Mains, Unit: unit.PoundFoot, Rows: 2, Columns: mains,
-		Lubricant: "oil", Where: "threads and washers", Steps: []assembly.Step{{Torque: torqueOf(40)}, {Angle: &angle}}}}
+		Lubricant: "oil", Where: "threads and washers", Steps: []assembly.Step{{Torque: torqueOf(40)},
+			{Angle: &angle}}}}
 	return assembly.Event{ID: uuid.NewString(), What: assembly.SetPlan, Plan: &plan}
 }
 
@@ -107,7 +108,10 @@ func TestTwoPeopleTickOneCard(t *testing.T) {
 
 	// A reading now: the housing's own, with the condition of the card.
 	job := b.job()
-	i := slices.IndexFunc(job.Features, func(f shop.FeatureView) bool { return f.Kind == part.MainHousing && f.Number == 2 })
+	i := slices.IndexFunc(job.Features, func(f shop.FeatureView) bool {
+		return f.Kind == part.MainHousing &&
+			f.Number == 2
+	})
 	value := part.OfLength(*job.Evaluation.Features[job.Features[i].Finding].Mean)
 	status, answer, _ := call(t, "POST", server.URL+"/api/v1/jobs/6/readings", shop.ReadingBody{ID: uuid.NewString(),
 		Kind: part.MainHousing, Number: 2, State: part.AsFound, What: "size", Value: &value}, personHeader, "Wanda")
@@ -117,7 +121,8 @@ func TestTwoPeopleTickOneCard(t *testing.T) {
 	assert.Contains(t, view.Marks[0].Text, "ended low, at 60 lb·ft")
 	job = b.job()
 	assert.NotEmpty(t, job.Features[i].Marks)
-	assert.True(t, slices.ContainsFunc(job.Walk.Findings, func(f walk.Concern) bool { return f.Text == view.Marks[0].Text }))
+	assert.True(t, slices.ContainsFunc(job.Walk.Findings,
+		func(f walk.Concern) bool { return f.Text == view.Marks[0].Text }))
 
 	b.do("Wanda", assembly.Event{What: assembly.Loosen, Card: "main"}, 201)
 	assert.Equal(t, false, *heldAs(b.job(), part.MainHousing), "loose caps void what is read next")
@@ -142,7 +147,8 @@ func TestAnEngineIsBuilt(t *testing.T) {
 	b := builds{t, jobs + "6/assembly"}
 	n := func(n int) *int { return &n }
 	name := "Assembly paste"
-	b.do("Wanda", assembly.Event{What: assembly.Buy, Line: "own/1", Part: &assembly.PartFacts{Name: &name, Count: n(1), Arrived: n(1)}}, 201)
+	b.do("Wanda", assembly.Event{What: assembly.Buy, Line: "own/1", Part: &assembly.PartFacts{Name: &name,
+		Count: n(1), Arrived: n(1)}}, 201)
 	view := b.get()
 	assert.Equal(t, assembly.Arrived, view.Parts[len(view.Parts)-1].Stands)
 	gap := 12 * unit.Thou
@@ -157,7 +163,8 @@ func TestAnEngineIsBuilt(t *testing.T) {
 	assert.Contains(t, said, "on its own page")
 
 	sign := func(signed bool, note string) (int, string) {
-		status, answer, _ := call(t, "POST", b.base+"/signed", fields{"id": uuid.NewString(), "signed": signed, "note": note},
+		status, answer, _ := call(t, "POST", b.base+"/signed", fields{"id": uuid.NewString(), "signed": signed,
+			"note": note},
 			personHeader, "Ida")
 		return status, string(answer)
 	}
@@ -205,7 +212,8 @@ func TestTorqueCardsGoWithTheEngineCard(t *testing.T) {
 	require.NoError(t, json.Unmarshal(body, &cards))
 	card := cards.Cards[0]
 	take := func() shop.JobView {
-		view, status, said := made(t, "POST", server.URL+"/api/v1/jobs", newJobBody(fields{"card": card.ID, "came": card.Came,
+		view, status, said := made(t, "POST", server.URL+"/api/v1/jobs", newJobBody(fields{"card": card.ID,
+			"came":        card.Came,
 			"arrangement": card.Layout.Arrangement, "cylinders": card.Layout.Cylinders, "mains": card.Layout.Mains,
 			"throws": card.Layout.Throws}))
 		require.Equal(t, 201, status, said)

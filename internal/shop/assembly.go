@@ -141,7 +141,8 @@ func (v *JobView) mark(record store.Record) {
 				f.Marks = append(f.Marks, m.Text)
 			}
 		}
-		v.Walk.Findings = append(v.Walk.Findings, walk.Concern{Step: walk.Strip, Gravity: walk.Fault, Topic: "torque_card",
+		v.Walk.Findings = append(v.Walk.Findings, walk.Concern{Step: walk.Strip, Gravity: walk.Fault,
+			Topic: "torque_card",
 			Place: words.Numbered(m.Kind, m.Number), Text: m.Text})
 	}
 }
@@ -243,7 +244,8 @@ func (b *builder) view(events []assembly.Event) AssemblyView {
 	// Common practice: a bore misread by less than this is no news.
 	slack := b.job.Job.Unit.Pick(unit.Thou/2, 12*unit.Micrometre)
 	for _, c := range assembly.Crosschecks(out.Gaps, b.bores(), slack) {
-		out.Crosschecks = append(out.Crosschecks, CrosscheckView{c, words.Told("built.crosscheck", "cylinder", c.Cylinder,
+		out.Crosschecks = append(out.Crosschecks, CrosscheckView{c, words.Told("built.crosscheck", "cylinder",
+			c.Cylinder,
 			"ring", words.Ring(c.Ring), "bore", b.length(c.Bore), "says", b.length(c.Says))})
 	}
 	out.Polish, out.Parts, out.Shells = b.polish(live), b.parts(out.State, live), b.sortedShells()
@@ -288,7 +290,8 @@ func (b *builder) marks(s assembly.State) []MarkedPart {
 				if flag.Low {
 					form = "built.mark_low"
 				}
-				list = append(list, MarkedPart{ref, words.Told(form, "part", words.Numbered(ref.Kind, ref.Number), "bolt", flag.Bolt,
+				list = append(list, MarkedPart{ref, words.Told(form, "part", words.Numbered(ref.Kind, ref.Number),
+					"bolt", flag.Bolt,
 					"card", words.TorqueCard(c), "torque", words.Torque(flag.Torque), "middle", words.Torque(flag.Middle))})
 			}
 		}
@@ -300,7 +303,8 @@ func (b *builder) marks(s assembly.State) []MarkedPart {
 func (b *builder) measuredUnder(ref part.Ref, r assembly.Run) bool {
 	return slices.ContainsFunc(b.record.Features, func(f store.Feature) bool {
 		return f.Kind == ref.Kind && f.Number == ref.Number && slices.ContainsFunc(f.Tape, func(t store.Reading) bool {
-			return t.SupersededBy == nil && t.TakenAt >= r.Finished && r.Finished != "" && (!r.Loose || t.TakenAt <= r.Loosened)
+			return t.SupersededBy == nil && t.TakenAt >= r.Finished && r.Finished != "" && (!r.Loose ||
+				t.TakenAt <= r.Loosened)
 		})
 	})
 }

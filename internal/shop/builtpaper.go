@@ -174,7 +174,8 @@ func (p builtPaper) pistons() (rows [][]string) {
 		if c.In == nil {
 			continue
 		}
-		rows = append(rows, []string{strconv.Itoa(c.Number), words.Told("built.in", "piston", c.In.Piston, "rod", c.In.Rod,
+		rows = append(rows, []string{strconv.Itoa(c.Number), words.Told("built.in", "piston", c.In.Piston, "rod",
+			c.In.Rod,
 			"cap", c.In.Cap), strings.Join(gaps, ", "), c.In.By})
 	}
 	return rows

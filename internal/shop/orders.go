@@ -182,7 +182,8 @@ func byWhom(s *order.Sheet, record store.Record) {
 				journal = record.Job.PinOf(f.Number)
 			}
 			joint := l.Feature.Kind.Row().Joint
-			if f.Kind != map[string]part.Kind{order.OnBearing: joint.Bearing, order.OnWalls: joint.Shell}[l.Why.Form] || journal != l.Feature.Number {
+			if f.Kind != map[string]part.Kind{order.OnBearing: joint.Bearing,
+				order.OnWalls: joint.Shell}[l.Why.Form] || journal != l.Feature.Number {
 				continue
 			}
 			for _, r := range f.Tape {

@@ -36,7 +36,8 @@ func (a *Application) SetCondition(ctx context.Context, job int64, b ConditionBo
 	}
 	return a.changed(ctx, job, a.store.AddCondition(ctx,
 		store.Condition{ID: b.ID, JobID: job, Kind: b.Kind, Torqued: b.Torqued, DeckPlate: b.DeckPlate,
-			ShellsIn: b.ShellsIn, Studs: b.Studs, PartC: b.PartC, GaugeC: b.GaugeC, Material: b.Material, Note: b.Note}))
+			ShellsIn: b.ShellsIn, Studs: b.Studs, PartC: b.PartC, GaugeC: b.GaugeC, Material: b.Material,
+			Note: b.Note}))
 }
 
 // AddState lets the parts of a kind be measured again in a new state.

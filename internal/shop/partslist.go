@@ -83,11 +83,13 @@ func (b *builder) wanted(s assembly.State) (lines []assembly.Wanted, buys map[st
 			continue
 		}
 		count := len(places)
-		if c := s.Plan.Of(map[string]assembly.Group{"main_bolt": assembly.Mains, "rod_bolt": assembly.Rods}[topic]); c != nil {
+		if c := s.Plan.Of(map[string]assembly.Group{"main_bolt": assembly.Mains,
+			"rod_bolt": assembly.Rods}[topic]); c != nil {
 			count *= c.Rows
 		}
-		lines = append(lines, assembly.Wanted{Key: "found/" + topic, From: assembly.Found, Title: words.Told("wanted." + topic),
-			What: strings.Trim(strings.Join(places, ", "), ", "), Count: count})
+		lines = append(lines, assembly.Wanted{Key: "found/" + topic, From: assembly.Found,
+			Title: words.Told("wanted." + topic),
+			What:  strings.Trim(strings.Join(places, ", "), ", "), Count: count})
 	}
 	lines = append(lines, b.bushes()...)
 	for _, c := range s.Plan.Cards {
@@ -98,8 +100,9 @@ func (b *builder) wanted(s assembly.State) (lines []assembly.Wanted, buys map[st
 		}
 	}
 	if slices.Contains(b.There, part.Block) && len(lines) > 0 && !gasket {
-		lines = append(lines, assembly.Wanted{Key: "found/gaskets", From: assembly.Found, Title: words.Told("wanted.gaskets"),
-			What: b.gasket(s), Count: 1})
+		lines = append(lines, assembly.Wanted{Key: "found/gaskets", From: assembly.Found,
+			Title: words.Told("wanted.gaskets"),
+			What:  b.gasket(s), Count: 1})
 	}
 	return lines, buys
 }
@@ -116,7 +119,8 @@ func (b *builder) bushes() (lines []assembly.Wanted) {
 				count++
 			}
 		}
-		lines = append(lines, assembly.Wanted{Key: "found/rod_bush", From: assembly.Found, Title: words.Told("wanted.rod_bush"),
+		lines = append(lines, assembly.Wanted{Key: "found/rod_bush", From: assembly.Found,
+			Title: words.Told("wanted.rod_bush"),
 			Count: max(1, count)})
 	}
 	var out []string
@@ -127,8 +131,9 @@ func (b *builder) bushes() (lines []assembly.Wanted) {
 		}
 	}
 	if len(out) > 0 {
-		lines = append(lines, assembly.Wanted{Key: "found/cam_bush", From: assembly.Found, Title: words.Told("wanted.cam_bush"),
-			What: strings.Join(out, ", "), Count: len(out)})
+		lines = append(lines, assembly.Wanted{Key: "found/cam_bush", From: assembly.Found,
+			Title: words.Told("wanted.cam_bush"),
+			What:  strings.Join(out, ", "), Count: len(out)})
 	}
 	return lines
 }
@@ -172,7 +177,8 @@ func (b *builder) waiting(kind part.Kind) ToMeasure {
 	w := ToMeasure{Kind: kind, State: part.NewPart, Of: kind.Row().Count(b.Layout)}
 	for i := range b.job.Features {
 		f := &b.job.Features[i]
-		if f.Kind == kind && f.State == part.NewPart && f.Finding >= 0 && b.job.Evaluation.Features[f.Finding].Complete {
+		if f.Kind == kind && f.State == part.NewPart && f.Finding >= 0 &&
+			b.job.Evaluation.Features[f.Finding].Complete {
 			w.Done++
 		}
 	}
@@ -237,7 +243,8 @@ type SortedShells struct {
 // sortedShells sorts main and rod shells by their walls, where walls, housings and journals are all measured.
 func (b *builder) sortedShells() []SortedShells {
 	list := []SortedShells{}
-	for _, joint := range []struct{ journal, count part.Kind }{{part.MainJournal, part.MainBearing}, {part.RodJournal, part.RodBearing}} {
+	for _, joint := range []struct{ journal, count part.Kind }{{part.MainJournal, part.MainBearing}, {part.RodJournal,
+		part.RodBearing}} {
 		row := joint.journal.Row().Joint
 		room, walls := map[int]unit.Length{}, map[int]unit.Length{}
 		for n := 1; n <= joint.count.Row().Count(b.Layout); n++ {

@@ -63,7 +63,8 @@ func (b *builder) polishing(events []assembly.Event, l order.Line) PolishView {
 				continue
 			}
 			if f := b.latest(joint.Bearing, n); f != nil && (out.Bearing == nil || *f.Mean < *out.Bearing) {
-				aim, _ := fit.Target(limits.Clearance, b.job.in.Policy.ClearanceTarget == inspection.TargetPerInch, *f.Mean)
+				aim, _ := fit.Target(limits.Clearance, b.job.in.Policy.ClearanceTarget == inspection.TargetPerInch,
+					*f.Mean)
 				out.Bearing, out.Aim = f.Mean, &aim
 				stop = min(max(*f.Mean-aim, window.Min), window.Max)
 			}

@@ -139,7 +139,8 @@ func builtOf(ctx context.Context, q querier, jobID int64) ([]assembly.Event, err
 		if err := json.Unmarshal([]byte(r.Body), &list[i]); err != nil {
 			return nil, fmt.Errorf("build event %s: %w", r.ID, err)
 		}
-		list[i].ID, list[i].What, list[i].By, list[i].At, list[i].FromFile = r.ID, r.What, r.SaidBy, r.SaidAt, r.FromFile
+		list[i].ID, list[i].What, list[i].By, list[i].At, list[i].FromFile = r.ID, r.What, r.SaidBy, r.SaidAt,
+			r.FromFile
 		if r.Of != nil {
 			list[i].Of = *r.Of
 		}

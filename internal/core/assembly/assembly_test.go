@@ -30,7 +30,8 @@ func sizes(texts ...string) (list []unit.Length) {
 }
 
 // built does what somebody does until it is refused: what stands then, and the first refusal with what it was of.
-func built(job assembly.Job, events []assembly.Event) (done []assembly.Event, at assembly.Event, why *assembly.Refused) {
+func built(job assembly.Job, events []assembly.Event) (done []assembly.Event, at assembly.Event,
+	why *assembly.Refused) {
 	for _, e := range events {
 		if why = assembly.Refuses(job, done, e); why != nil {
 			return done, e, why
@@ -88,11 +89,13 @@ func TestTakingBack(t *testing.T) {
 	all := simulate.Building(job, plan, simulate.NoMistake, source)
 	for range 40 {
 		n := 2 + source.IntN(len(all)-3)
-		before, after := all[:n-1], slices.Concat(all[:n], []assembly.Event{{ID: "back", What: assembly.TakeBack, Of: all[n-1].ID}})
+		before, after := all[:n-1], slices.Concat(all[:n], []assembly.Event{{ID: "back", What: assembly.TakeBack,
+			Of: all[n-1].ID}})
 		require.Nil(t, assembly.Refuses(job, all[:n], after[n]))
 		assert.Equal(t, assembly.Of(job, before), assembly.Of(job, after), "%+v", all[n-1])
 	}
-	assert.Equal(t, "nothing_there", assembly.Refuses(job, all[:5], assembly.Event{What: assembly.TakeBack, Of: "none"}).Why.Form)
+	assert.Equal(t, "nothing_there", assembly.Refuses(job, all[:5], assembly.Event{What: assembly.TakeBack,
+		Of: "none"}).Why.Form)
 }
 
 // From the middle out, crosswise. Common practice.
@@ -114,7 +117,8 @@ func TestOrderOfBolts(t *testing.T) {
 
 // tick is one bolt through one step of a card with one step of two bolts.
 func tick(bolt int, final bool) assembly.Event {
-	return assembly.Event{ID: fmt.Sprint("t", bolt), What: assembly.Tighten, Card: "rod", Run: 1, Step: 1, Bolt: bolt, Final: final}
+	return assembly.Event{ID: fmt.Sprint("t", bolt), What: assembly.Tighten, Card: "rod", Run: 1, Step: 1, Bolt: bolt,
+		Final: final}
 }
 
 // A bolt goes by its card: so often, so long, new where it stays. Common practice; the maker's rule decides.

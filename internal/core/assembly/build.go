@@ -115,7 +115,8 @@ func Of(j Job, all []Event) State {
 	s.Runs, s.Bolts = append(s.Runs, runs...), append(s.Bolts, bolts...)
 	if j.has(part.Rods, part.Pistons) {
 		for n := 1; n <= j.Layout.Cylinders; n++ {
-			s.Cylinders = append(s.Cylinders, CylinderMap{Number: n, Piston: j.piston(n), Rod: n, Rings: map[Ring]*Put{}})
+			s.Cylinders = append(s.Cylinders, CylinderMap{Number: n, Piston: j.piston(n), Rod: n,
+				Rings: map[Ring]*Put{}})
 		}
 	}
 	s.Finals = wantedFinals(j)
@@ -152,7 +153,8 @@ func (s *State) take(e Event) {
 		}
 	case Turn:
 		s.Turns = slices.DeleteFunc(s.Turns, func(t Turned) bool { return t.Pair == e.Number })
-		s.Turns = append(s.Turns, Turned{Event: e.ID, By: e.By, At: e.At, Pair: e.Number, Tight: e.Tight, Torque: e.Torque})
+		s.Turns = append(s.Turns, Turned{Event: e.ID, By: e.By, At: e.At, Pair: e.Number, Tight: e.Tight,
+			Torque: e.Torque})
 	case Final:
 		for i := range s.Finals {
 			if f := &s.Finals[i]; f.Kind == e.Kind && f.Number == e.Number && e.Value != nil {
@@ -280,7 +282,8 @@ func (s *State) tasks(j Job) []Task {
 			for _, n := range pair.Cylinders {
 				c := s.Cylinders[n-1]
 				for _, ring := range Rings() {
-					tasks = append(tasks, Task{What: PutRing, Number: n, Ring: ring, Pair: i + 1, Done: c.Rings[ring] != nil})
+					tasks = append(tasks, Task{What: PutRing, Number: n, Ring: ring, Pair: i + 1,
+						Done: c.Rings[ring] != nil})
 				}
 				if crank {
 					tasks = append(tasks, Task{What: PutRod, Number: n, Pair: i + 1, Done: c.In != nil})
@@ -293,7 +296,8 @@ func (s *State) tasks(j Job) []Task {
 		}
 	}
 	for _, f := range s.Finals {
-		tasks = append(tasks, Task{What: Final, Kind: f.Kind, Number: f.Number, Pair: len(s.Pairs) + 1, Done: f.Value != nil,
+		tasks = append(tasks, Task{What: Final, Kind: f.Kind, Number: f.Number, Pair: len(s.Pairs) + 1,
+			Done:  f.Value != nil,
 			Wrong: f.Verdict == limit.Beyond})
 	}
 	return tasks

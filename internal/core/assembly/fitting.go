@@ -47,7 +47,8 @@ func RingGaps(events []Event, cylinders int, limits func(cylinder int) limit.Lim
 			if !ring.Filed() {
 				continue
 			}
-			g := RingGap{Cylinder: c, Ring: ring, Gaps: []unit.Length{}, Window: of.RangeOf(ring.Limit()), Says: GapOpen}
+			g := RingGap{Cylinder: c, Ring: ring, Gaps: []unit.Length{}, Window: of.RangeOf(ring.Limit()),
+				Says: GapOpen}
 			for _, e := range events {
 				if e.What == Gap && e.Number == c && e.Ring == ring && e.Value != nil {
 					g.Gaps, g.By, g.At = append(g.Gaps, *e.Value), e.By, e.At
@@ -105,7 +106,8 @@ func Crosschecks(gaps []RingGap, bores map[int]unit.Length, slack unit.Length) [
 		middle := slices.Sorted(slices.Values(off))[len(off)/2]
 		for i, g := range of {
 			apart := unit.Round(float64(off[i]-middle) / math.Pi)
-			if apart.Abs() > slack && !slices.ContainsFunc(found, func(c Crosscheck) bool { return c.Cylinder == g.Cylinder }) {
+			if apart.Abs() > slack && !slices.ContainsFunc(found,
+				func(c Crosscheck) bool { return c.Cylinder == g.Cylinder }) {
 				bore := bores[g.Cylinder]
 				found = append(found, Crosscheck{g.Cylinder, ring, g.Gaps[0], bore, bore + apart})
 			}

@@ -124,7 +124,8 @@ func (c *Card) Holds(l engine.Layout, of, bolt int) (refs []part.Ref) {
 	case Mains:
 		for n := 1; n <= c.Columns; n++ {
 			if bolt == 0 || (bolt-1)/c.Rows+1 == n {
-				refs = append(refs, part.Ref{Kind: part.MainHousing, Number: n}, part.Ref{Kind: part.MainBearing, Number: n})
+				refs = append(refs, part.Ref{Kind: part.MainHousing, Number: n}, part.Ref{Kind: part.MainBearing,
+					Number: n})
 			}
 		}
 	case Rods:

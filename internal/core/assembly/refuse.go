@@ -33,7 +33,8 @@ func Refuses(j Job, all []Event, e Event) *Refused {
 			return refused("card", "nothing_tight")
 		}
 	case Bolt:
-		if c := s.Plan.Card(e.Card); c == nil || e.Bolt < 1 || e.Bolt > c.Bolts() || !slices.Contains(c.Runs(j.Layout), e.Run) {
+		if c := s.Plan.Card(e.Card); c == nil || e.Bolt < 1 || e.Bolt > c.Bolts() ||
+			!slices.Contains(c.Runs(j.Layout), e.Run) {
 			return refused("bolt", "no_bolt")
 		}
 	case Buy:
@@ -217,7 +218,8 @@ func (s *State) refusesRod(j Job, e Event) *Refused {
 	case c == nil:
 		return refused("number", "no_cylinder")
 	case e.Piston != 0 && e.Piston != c.Piston:
-		return refused("piston", "piston_swapped", say.Number("piston", e.Piston), cylinder, say.Number("wanted", c.Piston))
+		return refused("piston", "piston_swapped", say.Number("piston", e.Piston), cylinder, say.Number("wanted",
+			c.Piston))
 	case e.Rod != c.Rod:
 		return refused("rod", "rod_swapped", say.Number("rod", e.Rod), cylinder)
 	case e.Cap != e.Rod:

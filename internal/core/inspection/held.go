@@ -63,7 +63,8 @@ func differ(before, after form.Grid) (by unit.Length, at unit.Angle, ok bool) {
 			}
 			var off []unit.Length
 			for s := range min(len(before.Sizes), len(after.Sizes)) {
-				if d < len(after.Sizes[s]) && was < len(before.Sizes[s]) && after.Sizes[s][d].OK && before.Sizes[s][was].OK {
+				if d < len(after.Sizes[s]) && was < len(before.Sizes[s]) && after.Sizes[s][d].OK &&
+					before.Sizes[s][was].OK {
 					off = append(off, after.Sizes[s][d].Length-before.Sizes[s][was].Length)
 				}
 			}

@@ -15,14 +15,16 @@ func TestTorque(t *testing.T) {
 	if must("12", PoundInch).Cmp(must("1", PoundFoot)) != 0 {
 		t.Error("12 lb·in is not 1 lb·ft")
 	}
-	if must("1.355", NewtonMetre).Cmp(must("1", PoundFoot)) != -1 || must("1.356", NewtonMetre).Cmp(must("1", PoundFoot)) != 1 {
+	if must("1.355", NewtonMetre).Cmp(must("1", PoundFoot)) != -1 || must("1.356", NewtonMetre).Cmp(must("1",
+		PoundFoot)) != 1 {
 		t.Error("1 lb·ft lies between 1.355 and 1.356 N·m")
 	}
 	for _, tt := range []struct {
 		text     string
 		from, to TorqueUnit
 		want     string
-	}{{"47", PoundFoot, NewtonMetre, "63.723"}, {"100", NewtonMetre, PoundFoot, "73.756"}, {"100", NewtonMetre, PoundInch, "885.075"},
+	}{{"47", PoundFoot, NewtonMetre, "63.723"}, {"100", NewtonMetre, PoundFoot, "73.756"}, {"100", NewtonMetre,
+		PoundInch, "885.075"},
 		{"0.001", PoundInch, NewtonMetre, "0"}, {"62.5", PoundFoot, PoundFoot, "62.5"}} {
 		if got := must(tt.text, tt.from).In(tt.to).Format(); got != tt.want {
 			t.Errorf("%s %s is %s %s, want %s", tt.text, tt.from, got, tt.to, tt.want)
