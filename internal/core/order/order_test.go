@@ -95,7 +95,7 @@ func TestGrindSheet(t *testing.T) {
 	middle := (*lines[0].Min + *lines[0].Max) / 2
 	assert.InDelta(t, float64(in("2.4911")-in("0.0020")), float64(middle), float64(in("0.0001")),
 		"it aims at the middle of the target")
-	assert.Equal(t, "0.0019 in clearance at 2.4891 in, in its own bearing of this step", lines[0].Note)
+	assert.Equal(t, "its own bearing of this step is 2.4910 in: 0.0019 in clearance at 2.4891 in", lines[0].Note)
 	assert.True(t, strings.Contains(strings.Join(sheets[0].Notes, " "), "fillet"))
 	alone := read(t, mains, grid("main_journal", 1, "2.4960", ""), grid("main_journal", 2, "2.4975", ""))
 	result = disposition.Evaluate(alone)

@@ -72,8 +72,9 @@ func restsOn(o disposition.Option, size disposition.FinishedSize) *say.Reason {
 		}
 	}
 	if len(plays) > 0 {
-		why = say.New("line", say.Length("size", size.Size),
-			say.Range("clearance", slices.Min(plays), slices.Max(plays))).As("bearing")
+		least, most := slices.Min(plays), slices.Max(plays)
+		why = say.New("line", say.Range("bearing", size.Size+least, size.Size+most), say.Length("size", size.Size),
+			say.Range("clearance", least, most)).As("bearing")
 		if walls {
 			why = why.As("walls")
 		}

@@ -40,12 +40,18 @@ export function CylinderPanel({ view, cylinder, ring }: Shown & { cylinder: numb
 							{view.plan.number_side ? words.numbersTo(view.plan.number_side) : null}
 						</dd>
 					</div>
-					{ring ? (
-						<div>
-							<dt>{RING_WORD[ring]}</dt>
-							<dd className={css.large}>{pattern.angles[ring] ?? 0}°</dd>
-						</div>
-					) : null}
+					<div>
+						<dt>{words.ringSides}</dt>
+						<dd>
+							{RINGS.slice()
+								.reverse()
+								.map((r) => (
+									<div key={r} className={r === ring ? look.bold : undefined}>
+										{words.ringSide(RING_WORD[r], pattern.angles[r] ?? 0, view.plan.marked?.includes(r) ?? false)}
+									</div>
+								))}
+						</dd>
+					</div>
 				</dl>
 			</div>
 		</section>

@@ -1,7 +1,9 @@
 import { Alert, Button, Group, Table, TextInput, Title } from "@mantine/core";
+import { useQuery } from "@tanstack/react-query";
 import { type FormEvent, useRef, useState } from "react";
 import { Link } from "react-router";
 import type { RingGap } from "../../api/client";
+import { buildQuery } from "../../api/queries";
 import look from "../../look/look.module.css";
 import { show } from "../../quantity/length";
 import { gapWord, RING_WORD, assemblyWords as words } from "../../words/assembly";
@@ -127,12 +129,26 @@ function Fitting(shown: Shown) {
 					{words.rodsAndPistons}
 				</Title>
 				<p className={look.flush}>{view.matched ? words.matchedAs : words.notMatched}</p>
+				<ul className={look.asks}>
+					{view.cylinders.map((c) => (
+						<li key={c.number}>{words.pistonFor(c.number, c.piston)}</li>
+					))}
+				</ul>
+				<RodPairs id={job.job.id} />
 				<Button component={Link} to={`/jobs/${job.job.id}/match`} variant="default" mt="xs">
 					{words.matchThem}
 				</Button>
 			</section>
 		</>
 	);
+}
+
+/** Rods that share a crankpin, paired by their weights, where they were weighed. */
+function RodPairs({ id }: { id: number }) {
+	const pairing = useQuery(buildQuery(id)).data?.pairing;
+	if (!pairing?.best || pairing.best.length === 0) return null;
+	const pairs = pairing.best.map((pair) => (pair as number[]).map((i) => pairing.rods?.[i]).join(" + "));
+	return <p className={look.flush}>{words.rodPairs(pairs.join(", "))}</p>;
 }
 
 function GapCell({ gap, unit }: { gap: RingGap; unit: "in" | "mm" }) {
