@@ -165,7 +165,7 @@ func (r Record) Inspection() (in *inspection.Inspection, index []int) {
 	for i := range r.Gauges {
 		setups[r.Gauges[i].ID] = r.Gauges[i].gauge()
 	}
-	in.Built = r.Built
+	in.Built = assembly.Named(r.Built)
 	for i := range r.Features {
 		f := &r.Features[i]
 		if len(f.Tape) == 0 && len(f.Looks) == 0 && f.Unworn == nil || r.Retired(f.Kind.Row().Component,

@@ -2,6 +2,7 @@ package assembly
 
 import (
 	"slices"
+	"strconv"
 
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
@@ -153,6 +154,35 @@ func planOf(live []Event) (plan Plan, id string) {
 		}
 	}
 	return plan, id
+}
+
+// Named are events as a file names them: those that another takes back by their place, counted from 1, the others not
+// at all.
+func Named(events []Event) []Event {
+	if len(events) == 0 {
+		return nil
+	}
+	named := slices.Clone(events)
+	places := map[string]string{}
+	for i, e := range events {
+		places[e.ID] = strconv.Itoa(i + 1)
+	}
+	taken := map[string]bool{}
+	for i := range named {
+		e := &named[i]
+		if e.What == TakeBack {
+			taken[e.Of] = true
+			e.Of = places[e.Of]
+		}
+		e.After, e.FromFile = "", false
+	}
+	for i := range named {
+		id := named[i].ID
+		if named[i].ID = ""; taken[id] {
+			named[i].ID = places[id]
+		}
+	}
+	return named
 }
 
 // Live are the events that hold: without those taken back, and without the taking back.
