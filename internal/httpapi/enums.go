@@ -109,4 +109,6 @@ func assembled(r huma.Registry) {
 	list(r, assembly.LineStandings()...)
 	list(r, assembly.Decided, assembly.Found, assembly.Own)
 	list(r, unit.TorqueUnits()...)
+	list(r, instrument.Doings()...)
+	list(r, instrument.Lackings()...)
 }

@@ -143,7 +143,7 @@ func (a resources) mount(router chi.Router, version string) huma.API {
 	api.UseMiddleware(a.gate)
 	for _, register := range []func(huma.API){a.jobs, a.head, a.policies, a.limits, a.bench, a.plans, a.quick, a.states,
 		a.spots, a.parts, a.components, a.decisions, a.orders, a.papers, a.shares, a.cards, a.limitTables,
-		a.openFiles, a.archives, a.photos, a.notes, a.assembly,
+		a.openFiles, a.archives, a.photos, a.notes, a.assembly, a.cabinet,
 		a.record,
 		a.settings, a.address, a.locals, a.begins, a.session, a.owner, a.people, a.browsers} {
 		register(api)

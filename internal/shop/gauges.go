@@ -29,6 +29,8 @@ type GaugeBody struct {
 	SettingU      *unit.Length    `json:"setting_u,omitempty" minimum:"0" doc:"standard uncertainty of the zero or its standard"`
 	Finest        bool            `json:"finest,omitempty" doc:"no finer gauge is to be had"`
 	Counts        *unit.Length    `json:"counts,omitempty" minimum:"1" doc:"what a whole number counts, where the gauge shows lengths"`
+	Cabinet       *string         `json:"cabinet,omitempty" format:"uuid" doc:"the instrument of the shop's cabinet that it is; what was found of that fills what is left out"`
+	Standard      string          `json:"standard,omitempty" maxLength:"60" doc:"the standard of the instrument's that it was set on"`
 	Checked       bool            `json:"checked,omitempty" doc:"the zero was just checked on its standard"`
 }
 
@@ -46,18 +48,23 @@ func (a *Application) SetGauge(ctx context.Context, job int64, b GaugeBody) (Job
 	if err := b.settle(); err != nil {
 		return JobView{}, err
 	}
+	setup, err := a.fromCabinet(ctx, b.setup(job), b.Standard)
+	if err != nil {
+		return JobView{}, err
+	}
 	var check *store.GaugeCheck
 	if b.Checked {
 		check = &store.GaugeCheck{ID: uuid.NewSHA1(uuid.NameSpaceOID, []byte(strings.ToLower(b.ID))).String()}
 	}
-	return a.changed(ctx, job, a.store.AddGauge(ctx, b.setup(job), check))
+	return a.changed(ctx, job, a.store.AddGauge(ctx, setup, check))
 }
 
 // setup is how the gauge of a job is stored.
 func (b GaugeBody) setup(job int64) store.GaugeSetup {
 	return store.GaugeSetup{ID: strings.ToLower(b.ID), JobID: job, Kind: b.Kind, Instrument: b.Instrument,
 		Division: b.Division, Mode: b.Mode, Setting: b.Setting, Mating: b.Mating, Sense: b.Sense, Steps: b.Steps,
-		Built: b.Built, Repeatability: b.Repeatability, SettingU: b.SettingU, Finest: b.Finest, Counts: b.Counts}
+		Built: b.Built, Repeatability: b.Repeatability, SettingU: b.SettingU, Finest: b.Finest, Counts: b.Counts,
+		Cabinet: b.Cabinet}
 }
 
 // CheckGauge records that a gauge was checked on its standard.

@@ -45,7 +45,8 @@ func (s Study) Sound() bool {
 			}
 		}
 	}
-	return s.Parts() > 0 && s.Hands() > 0 && s.Trials() > 1 && s.Trials() <= len(perRange) && s.Parts() <= len(perSpread) &&
+	return s.Parts() > 0 && s.Hands() > 0 && s.Trials() > 1 && s.Trials() <= len(perRange) &&
+		s.Parts() <= len(perSpread) &&
 		s.Hands() <= len(perSpread)
 }
 

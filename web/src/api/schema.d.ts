@@ -124,6 +124,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/instruments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The shop's instruments */
+        get: operations["get-cabinet"];
+        put?: never;
+        /** Tell of an instrument of the shop */
+        post: operations["add-instrument"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/instruments/{instrument}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** One thing that was done with an instrument: its facts, a check of its zero, out of service, a study */
+        post: operations["do-instrument"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs": {
         parameters: {
             query?: never;
@@ -2337,6 +2372,25 @@ export interface components {
             /** @enum {string} */
             why: "unmeasured" | "plan";
         };
+        Doubt: {
+            /** Format: int64 */
+            changes: number;
+            check: components["schemas"]["InstrumentZeroCheck"];
+            jobs: components["schemas"]["DoubtedJob"][];
+            /** Format: int64 */
+            readings: number;
+            text: string;
+        };
+        DoubtedJob: {
+            changes: components["schemas"]["VerdictChange"][];
+            closed?: boolean;
+            /** Format: int64 */
+            count: number;
+            engine: string;
+            /** Format: int64 */
+            id: number;
+            number: string;
+        };
         EarlierView: {
             closed?: string;
             /** Format: int64 */
@@ -2579,6 +2633,11 @@ export interface components {
         GaugeBody: {
             /** @description how the setting was put together */
             built?: string;
+            /**
+             * Format: uuid
+             * @description the instrument of the shop's cabinet that it is; what was found of that fills what is left out
+             */
+            cabinet?: string;
             /** @description the zero was just checked on its standard */
             checked?: boolean;
             /**
@@ -2621,6 +2680,8 @@ export interface components {
              * @description standard uncertainty of the zero or its standard
              */
             setting_u?: number;
+            /** @description the standard of the instrument's that it was set on */
+            standard?: string;
             /** @description the printed clearances of a plastic strip, rising */
             steps?: number[];
         };
@@ -2768,6 +2829,157 @@ export interface components {
             min: number;
             /** Format: int64 */
             reference: number;
+        };
+        InstrumentAnova: {
+            /** Format: int64 */
+            categories: number;
+            /** Format: double */
+            gauge: number;
+            /** Format: double */
+            interaction?: number;
+            /** Format: double */
+            p: number;
+            /** Format: double */
+            parts: number;
+            pooled: boolean;
+            /** Format: double */
+            repeatability: number;
+            /** Format: double */
+            reproducibility: number;
+            /** Format: double */
+            sums_both: number;
+            /** Format: double */
+            sums_error: number;
+            /** Format: double */
+            sums_hands: number;
+            /** Format: double */
+            sums_parts: number;
+            /** Format: double */
+            total: number;
+        };
+        InstrumentDeed: {
+            after?: string;
+            readonly at?: string;
+            readonly by?: string;
+            facts?: components["schemas"]["InstrumentFacts"];
+            /** Format: int64 */
+            found?: number;
+            hand?: string;
+            hands?: string[];
+            /** Format: uuid */
+            id: string;
+            /** Format: int64 */
+            left?: number;
+            of?: string;
+            readings?: number[];
+            reason?: string;
+            standard?: string;
+            study?: number[][][];
+            until?: string;
+            /** @enum {string} */
+            what: "told" | "zeroed" | "out" | "back" | "spread" | "studied" | "passed";
+        };
+        InstrumentFacts: {
+            /** Format: int64 */
+            allowed?: number;
+            /** Format: int64 */
+            division: number;
+            due?: string;
+            expansion?: string;
+            /** Format: int64 */
+            from?: number;
+            /** @enum {string} */
+            kind: "micrometer" | "bore_gauge" | "telescoping_gauge" | "indicator" | "caliper" | "plastic_strip" | "feeler";
+            name: string;
+            owner?: string;
+            /**
+             * Format: int64
+             * @enum {integer}
+             */
+            sense: -1 | 1;
+            standards?: components["schemas"]["InstrumentStandard"][];
+            tag: string;
+            /** Format: int64 */
+            to?: number;
+            /** @enum {string} */
+            unit: "in" | "mm";
+        };
+        InstrumentOwnRepeat: {
+            at: string;
+            /** Format: int64 */
+            count: number;
+            hand: string;
+            /** Format: int64 */
+            off: number;
+            /** Format: int64 */
+            spread: number;
+            until?: string;
+        };
+        InstrumentStandard: {
+            name: string;
+            /** Format: int64 */
+            size: number;
+            /** Format: int64 */
+            u?: number;
+        };
+        InstrumentStudyResult: {
+            anova?: components["schemas"]["InstrumentAnova"];
+            deed: components["schemas"]["InstrumentDeed"];
+            range: components["schemas"]["InstrumentVariation"];
+            ranges: number[][];
+            unknown: ("one_hand" | "one_part" | "few_parts" | "few_trials")[];
+        };
+        InstrumentVariation: {
+            /** Format: int64 */
+            categories: number;
+            /** Format: double */
+            gauge: number;
+            /** Format: double */
+            interaction?: number;
+            /** Format: double */
+            parts: number;
+            /** Format: double */
+            repeatability: number;
+            /** Format: double */
+            reproducibility: number;
+            /** Format: double */
+            total: number;
+        };
+        InstrumentView: {
+            checks: components["schemas"]["InstrumentZeroCheck"][];
+            doubts: components["schemas"]["Doubt"][];
+            facts: components["schemas"]["InstrumentFacts"];
+            facts_id: string;
+            id: string;
+            out?: components["schemas"]["InstrumentDeed"];
+            overdue?: boolean;
+            repeats: components["schemas"]["InstrumentOwnRepeat"][];
+            study?: components["schemas"]["InstrumentStudyResult"];
+        };
+        InstrumentZeroCheck: {
+            accepted?: components["schemas"]["InstrumentDeed"];
+            after?: string;
+            readonly at?: string;
+            readonly by?: string;
+            facts?: components["schemas"]["InstrumentFacts"];
+            failed: boolean;
+            /** Format: int64 */
+            found?: number;
+            hand?: string;
+            hands?: string[];
+            /** Format: uuid */
+            id: string;
+            /** Format: int64 */
+            left?: number;
+            of?: string;
+            readings?: number[];
+            reason?: string;
+            since?: string;
+            standard?: string;
+            study?: number[][][];
+            until?: string;
+            /** @enum {string} */
+            what: "told" | "zeroed" | "out" | "back" | "spread" | "studied" | "passed";
         };
         "Issue-ordersRequest": {
             /** @description only these; all where empty */
@@ -3827,6 +4039,7 @@ export interface components {
         };
         StoreGaugeSetup: {
             built: string;
+            cabinet?: string;
             /** Format: int64 */
             counts?: number;
             /** Format: int64 */
@@ -3841,6 +4054,7 @@ export interface components {
             mating: boolean;
             /** @enum {string} */
             mode: "direct" | "divisions" | "length" | "vernier" | "strip" | "feeler";
+            named?: string;
             /** Format: int64 */
             repeatability?: number;
             /** Format: int64 */
@@ -4173,6 +4387,14 @@ export interface components {
             milli: number;
             /** @enum {string} */
             unit: "N_m" | "lb_ft" | "lb_in";
+        };
+        VerdictChange: {
+            check: string;
+            /** @enum {string} */
+            is: "within" | "beyond" | "unsure" | "no_limit";
+            part: string;
+            /** @enum {string} */
+            was: "within" | "beyond" | "unsure" | "no_limit";
         };
         Waiting: {
             /** @enum {string} */
@@ -4507,6 +4729,103 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ImportAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "get-cabinet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstrumentView"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "add-instrument": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InstrumentDeed"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstrumentView"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "do-instrument": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                instrument: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InstrumentDeed"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstrumentView"][];
                 };
             };
             /** @description Error */

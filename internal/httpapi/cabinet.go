@@ -1,0 +1,29 @@
+package httpapi
+
+import (
+	"context"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"ledge/internal/core/instrument"
+	"ledge/internal/shop"
+	"ledge/internal/store"
+)
+
+// cabinet registers the shop's instruments.
+func (a resources) cabinet(api huma.API) {
+	serve(a, api, store.Viewer, fetching("get-cabinet", "/instruments", "The shop's instruments"),
+		func(ctx context.Context, _ *struct{}) ([]shop.InstrumentView, error) { return a.shop.Cabinet(ctx) })
+	serve(a, api, store.Inspector, creating("add-instrument", "/instruments", "Tell of an instrument of the shop"),
+		func(ctx context.Context, in *struct{ Body instrument.Deed }) ([]shop.InstrumentView, error) {
+			return a.shop.DoInstrument(ctx, "", in.Body)
+		})
+	serve(a, api, store.Inspector, creating("do-instrument", "/instruments/{instrument}",
+		"One thing that was done with an instrument: its facts, a check of its zero, out of service, a study"),
+		func(ctx context.Context, in *struct {
+			Instrument string `path:"instrument" format:"uuid"`
+			Body       instrument.Deed
+		}) ([]shop.InstrumentView, error) {
+			return a.shop.DoInstrument(ctx, in.Instrument, in.Body)
+		})
+}

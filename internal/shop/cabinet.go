@@ -1,0 +1,242 @@
+package shop
+
+import (
+	"context"
+	"slices"
+	"strings"
+	"time"
+
+	"ledge/internal/core/disposition"
+	"ledge/internal/core/instrument"
+	"ledge/internal/core/limit"
+	"ledge/internal/core/part"
+	"ledge/internal/store"
+	"ledge/internal/words"
+)
+
+// InstrumentView is an instrument of the shop, with what is in doubt of what it read.
+type InstrumentView struct {
+	instrument.Owned
+	// Overdue tells that its day of checking has passed.
+	Overdue bool `json:"overdue,omitempty"`
+	// Doubts are the checks that found it off, with what it had read since the last one that did not.
+	Doubts []Doubt `json:"doubts"`
+}
+
+// A Doubt is what an instrument read between two checks, the later of which found it off.
+type Doubt struct {
+	Check    instrument.ZeroCheck `json:"check"`
+	Readings int                  `json:"readings"`
+	Jobs     []DoubtedJob         `json:"jobs"`
+	// Changes is how many verdicts would be others with what the gauge showed too much taken off.
+	Changes int    `json:"changes"`
+	Text    string `json:"text"`
+}
+
+// A DoubtedJob is a job with readings in doubt, and the verdicts that could change.
+type DoubtedJob struct {
+	store.GaugedJob
+	Changes []VerdictChange `json:"changes"`
+}
+
+// A VerdictChange is a check of a part as it stands, and as it would with the gauge's error taken off.
+type VerdictChange struct {
+	Part  string        `json:"part"`
+	Check string        `json:"check"`
+	Was   limit.Verdict `json:"was"`
+	Is    limit.Verdict `json:"is"`
+}
+
+// Cabinet are the shop's instruments.
+func (a *Application) Cabinet(ctx context.Context) ([]InstrumentView, error) {
+	owned, err := a.store.Cabinet(ctx)
+	if err != nil {
+		return nil, err
+	}
+	list := make([]InstrumentView, len(owned))
+	for i, o := range owned {
+		if list[i], err = a.instrument(ctx, o); err != nil {
+			return nil, err
+		}
+	}
+	return list, nil
+}
+
+func today() string { return time.Now().Format(time.DateOnly) }
+
+func (a *Application) instrument(ctx context.Context, o instrument.Owned) (InstrumentView, error) {
+	v := InstrumentView{Owned: o, Overdue: o.Facts.Due != "" && o.Facts.Due < today(), Doubts: []Doubt{}}
+	for _, c := range o.Checks {
+		if !c.Failed || c.Accepted != nil {
+			continue
+		}
+		d, err := a.doubt(ctx, o.ID, c)
+		if err != nil {
+			return v, err
+		}
+		if d.Readings > 0 {
+			v.Doubts = append(v.Doubts, d)
+		}
+	}
+	return v, nil
+}
+
+// doubt is what an instrument read before a check that found it off.
+func (a *Application) doubt(ctx context.Context, id string, c instrument.ZeroCheck) (Doubt, error) {
+	d := Doubt{Check: c, Jobs: []DoubtedJob{}}
+	jobs, err := a.store.ReadWith(ctx, id, c.Since, c.At)
+	if err != nil {
+		return d, err
+	}
+	for _, j := range jobs {
+		one := DoubtedJob{GaugedJob: j}
+		if one.Changes, err = a.couldChange(ctx, j.ID, id, c); err != nil {
+			return d, err
+		}
+		d.Readings, d.Changes = d.Readings+j.Count, d.Changes+len(one.Changes)
+		d.Jobs = append(d.Jobs, one)
+	}
+	d.Text = words.Told("cabinet.doubt", "count", d.Readings, "jobs", words.New("cabinet.jobs", "count", len(d.Jobs)),
+		"verdicts", words.New("cabinet.verdicts", "count", d.Changes))
+	return d, nil
+}
+
+// couldChange are the verdicts of a job that would be others if what an instrument showed too much were taken off
+// what it read.
+func (a *Application) couldChange(ctx context.Context, job int64, id string,
+	c instrument.ZeroCheck) ([]VerdictChange, error) {
+	record, err := a.store.Record(ctx, job)
+	if err != nil {
+		return nil, err
+	}
+	setups := map[string]bool{}
+	for _, g := range record.Gauges {
+		setups[g.ID] = g.Cabinet != nil && *g.Cabinet == id
+	}
+	moved := record
+	moved.Features = slices.Clone(record.Features)
+	for i := range moved.Features {
+		f := &moved.Features[i]
+		if f.Kind.Quantity() == part.Weight {
+			continue
+		}
+		f.Tape = slices.Clone(f.Tape)
+		for j := range f.Tape {
+			r := &f.Tape[j]
+			if r.GaugeID != nil && setups[*r.GaugeID] && r.Value != nil && r.TakenAt > c.Since && r.TakenAt <= c.At {
+				value := part.OfLength(r.Value.Length() - c.Found)
+				r.Value = &value
+			}
+		}
+	}
+	was, _ := record.With(store.StandIn{}).Inspection()
+	is, _ := moved.With(store.StandIn{}).Inspection()
+	ctx, cancel := context.WithTimeout(ctx, judging)
+	defer cancel()
+	before, err := disposition.EvaluateWithin(ctx, was)
+	if err != nil {
+		return nil, err
+	}
+	after, err := disposition.EvaluateWithin(ctx, is)
+	if err != nil {
+		return nil, err
+	}
+	changes := []VerdictChange{}
+	for i := range before.Features {
+		f, g := &before.Features[i], &after.Features[i]
+		for _, check := range f.Checks {
+			if now := g.Check(check.Name); now != nil && now.Verdict != check.Verdict {
+				changes = append(changes, VerdictChange{words.Numbered(f.Kind, f.Number), words.Check(check.Name), check.Verdict,
+					now.Verdict})
+			}
+		}
+	}
+	return changes, nil
+}
+
+// DoInstrument keeps one thing that was done with an instrument; without an id it is a new one.
+func (a *Application) DoInstrument(ctx context.Context, id string, d instrument.Deed) ([]InstrumentView, error) {
+	d.By, d.At, d.Reason = "", "", strings.TrimSpace(d.Reason)
+	d.Of, d.After = strings.ToLower(d.Of), strings.ToLower(d.After)
+	err := a.store.AddDeed(ctx, id, d, func(before []instrument.Deed) error {
+		return checkDeed(instrument.OwnedOf(id, before), d)
+	})
+	if err != nil {
+		return nil, err
+	}
+	return a.Cabinet(ctx)
+}
+
+// checkDeed refuses what cannot be done with an instrument.
+func checkDeed(o instrument.Owned, d instrument.Deed) error {
+	switch d.What {
+	case instrument.Told:
+		f := d.Facts
+		switch {
+		case f == nil || strings.TrimSpace(f.Name) == "":
+			return refuse("facts.name", words.Told("cabinet.name"))
+		case !slices.Contains(instrument.Kinds(), f.Kind):
+			return refuse("facts.kind", words.Told("cabinet.kind"))
+		case !f.Unit.Valid() || f.Division <= 0:
+			return refuse("facts.division", words.Told("refuse.division"))
+		case f.To > 0 && f.To <= f.From:
+			return refuse("facts.to", words.Told("cabinet.range"))
+		case d.After != o.FactsID:
+			return conflict(words.Told("cabinet.changed"))
+		}
+		if f.Due != "" {
+			return checkDay("facts.due", f.Due)
+		}
+	case instrument.OutOf:
+		if d.Reason == "" {
+			return refuse("reason", words.Told("cabinet.why_out"))
+		}
+	case instrument.Passed:
+		i := slices.IndexFunc(o.Checks, func(c instrument.ZeroCheck) bool { return c.ID == d.Of && c.Failed })
+		switch {
+		case i < 0:
+			return refuse("of", words.Told("cabinet.no_check"))
+		case d.Reason == "":
+			return refuse("reason", words.Told("cabinet.why_passed"))
+		}
+	case instrument.Spread:
+		if len(d.Readings) < 2 || strings.TrimSpace(d.Hand) == "" {
+			return refuse("readings", words.Told("cabinet.spread"))
+		}
+	case instrument.Studied:
+		if !(instrument.Study{Readings: d.Study}).Sound() || len(d.Hands) != len(d.Study[0]) {
+			return refuse("study", words.Told("cabinet.study"))
+		}
+	}
+	return nil
+}
+
+// fromCabinet fills what a setup leaves out with what was found of its instrument; one that is out of service is not set
+// up.
+func (a *Application) fromCabinet(ctx context.Context, g store.GaugeSetup, standard string) (store.GaugeSetup, error) {
+	if g.Cabinet == nil {
+		return g, nil
+	}
+	id := strings.ToLower(*g.Cabinet)
+	g.Cabinet = &id
+	owned, err := a.store.Cabinet(ctx)
+	if err != nil {
+		return g, err
+	}
+	i := slices.IndexFunc(owned, func(o instrument.Owned) bool { return o.ID == id })
+	if i < 0 {
+		return g, refuse("cabinet", words.Told("cabinet.none"))
+	}
+	o := &owned[i]
+	if o.Out != nil {
+		return g, refuse("cabinet", words.Told("cabinet.out", "name", o.Facts.Name, "reason", o.Out.Reason))
+	}
+	g.Named = strings.TrimSpace(o.Facts.Name + " " + o.Facts.Tag)
+	if g.Repeatability == nil {
+		g.Repeatability = o.Repeatability(store.Actor(ctx), today())
+	}
+	if g.SettingU == nil {
+		g.SettingU = o.SettingU(standard)
+	}
+	return g, nil
+}
