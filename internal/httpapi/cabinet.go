@@ -26,4 +26,12 @@ func (a resources) cabinet(api huma.API) {
 		}) ([]shop.InstrumentView, error) {
 			return a.shop.DoInstrument(ctx, in.Instrument, in.Body)
 		})
+	serveFile(a, api, fetching("get-instrument-label", "/instruments/{instrument}/label.pdf",
+		"A label for an instrument"),
+		"application/pdf", store.Viewer,
+		func(ctx context.Context, in *struct {
+			Instrument string `path:"instrument" format:"uuid"`
+		}) (shop.File, error) {
+			return a.shop.InstrumentLabel(ctx, in.Instrument)
+		})
 }

@@ -14,7 +14,8 @@ const noFront = `<!doctype html><html lang="en"><title>Ledge</title><body><h1>Le
 <p>This build has no front end. Run <code>make build</code>.</p></body></html>`
 
 // places begin the paths that the front end's router knows; anything else is not answered with a page.
-var places = map[string]bool{"": true, "index.html": true, "jobs": true, "rates": true, "cards": true, "search": true,
+var places = map[string]bool{"": true, "index.html": true, "jobs": true, "rates": true, "cards": true, "gauges": true,
+	"search":  true,
 	"learned": true, "people": true, "r": true}
 
 // frontEnd serves the built files; the paths of places get index.html, whose router knows them. A

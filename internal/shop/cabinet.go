@@ -10,6 +10,7 @@ import (
 	"ledge/internal/core/instrument"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
+	"ledge/internal/report"
 	"ledge/internal/store"
 	"ledge/internal/words"
 )
@@ -146,7 +147,8 @@ func (a *Application) couldChange(ctx context.Context, job int64, id string,
 		f, g := &before.Features[i], &after.Features[i]
 		for _, check := range f.Checks {
 			if now := g.Check(check.Name); now != nil && now.Verdict != check.Verdict {
-				changes = append(changes, VerdictChange{words.Numbered(f.Kind, f.Number), words.Check(check.Name), check.Verdict,
+				changes = append(changes, VerdictChange{words.Numbered(f.Kind, f.Number), words.Check(check.Name),
+					check.Verdict,
 					now.Verdict})
 			}
 		}
@@ -165,6 +167,38 @@ func (a *Application) DoInstrument(ctx context.Context, id string, d instrument.
 		return nil, err
 	}
 	return a.Cabinet(ctx)
+}
+
+// InstrumentLabel is a label for an instrument, with a code that opens it in Ledge.
+func (a *Application) InstrumentLabel(ctx context.Context, id string) (File, error) {
+	owned, err := a.store.Cabinet(ctx)
+	if err != nil {
+		return File{}, err
+	}
+	i := slices.IndexFunc(owned, func(o instrument.Owned) bool { return o.ID == strings.ToLower(id) })
+	if i < 0 {
+		return File{}, &Refusal{Kind: Missing, Says: words.Told("cabinet.none")}
+	}
+	public, err := a.publicURL(ctx)
+	if err != nil {
+		return File{}, err
+	}
+	local, err := a.local(ctx)
+	if err != nil {
+		return File{}, err
+	}
+	f := owned[i].Facts
+	l := report.Label{Piece: f.Name, State: words.Told("cabinet.division", "division",
+		words.In(f.Unit).Length(f.Division)),
+		Job: f.Tag, Code: strings.TrimSpace(f.Name + " " + f.Tag)}
+	if f.Due != "" {
+		l.On = words.Told("cabinet.due", "day", local.ShortDay(f.Due))
+	}
+	if public != "" {
+		l.Code = public + "/gauges/" + owned[i].ID
+	}
+	text, err := report.Labels([]report.Label{l}, true, time.Now(), f.Unit)
+	return File{fileName(f.Name) + ".label.pdf", pdf, text}, err
 }
 
 // checkDeed refuses what cannot be done with an instrument.
@@ -211,9 +245,10 @@ func checkDeed(o instrument.Owned, d instrument.Deed) error {
 	return nil
 }
 
-// fromCabinet fills what a setup leaves out with what was found of its instrument; one that is out of service is not set
-// up.
-func (a *Application) fromCabinet(ctx context.Context, g store.GaugeSetup, standard string) (store.GaugeSetup, error) {
+// fromCabinet fills what a setup leaves out with what was found of its instrument; one that is out of service is not
+// set up.
+func (a *Application) fromCabinet(ctx context.Context, g store.GaugeSetup,
+	standard string) (store.GaugeSetup, error) {
 	if g.Cabinet == nil {
 		return g, nil
 	}

@@ -23,6 +23,7 @@ const PLACES = [
 	"/jobs/6/clean",
 	"/jobs/6/look",
 	"/rates",
+	"/gauges",
 	"/jobs/6/match",
 	"/jobs/6/decide/main_journals",
 	"/jobs/6/bench/end_float/1",

@@ -5,6 +5,7 @@ const parts = {
 	bench: () => import("../features/bench"),
 	decide: () => import("../features/decide"),
 	feature: () => import("../features/feature"),
+	gauges: () => import("../features/gauges"),
 	job: () => import("../features/job"),
 	limits: () => import("../features/limits"),
 	match: () => import("../features/match"),
@@ -37,6 +38,8 @@ const place = <P extends keyof typeof parts>(path: string, part: P, name: keyof 
 export const places: RouteObject[] = [
 	place("/", "shop", "ShopPlace"),
 	place("/rates", "rates", "RatesPlace"),
+	place("/gauges/:instrument?", "gauges", "CabinetPlace"),
+	place("/gauges/:instrument/study", "gauges", "StudyPlace"),
 	place("/cards", "limits", "CardsPlace"),
 	place("/cards/new", "limits", "NewCardPlace"),
 	place("/cards/:card", "limits", "CardPlace"),

@@ -10,6 +10,7 @@ const PAGES: [RegExp, string][] = [
 	[/\/(history|search|learned)/, "record"],
 	[/\/(intake|strip|clean|look)$/, "before-measuring"],
 	[/\/people/, "people"],
+	[/^\/gauges/, "gauges"],
 	[/^\/jobs\/\d+$/, "README"],
 ];
 

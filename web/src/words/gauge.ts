@@ -11,6 +11,7 @@ export const usualInstrument = (feature: Pick<FeatureView, "kind">): Instrument 
 /** The gauge and its setting in a line: "Bore gauge 0.0005 in, set at 3.4500". */
 export function gaugeText(feature: FeatureView, setup: GaugeSetup | undefined, system: System): string {
 	if (feature.quantity === "weight") return "Scale, grams";
+	if (setup?.named && setup.setting === undefined) return setup.named;
 	const instrument = setup?.instrument ?? feature.gauge_kind ?? usualInstrument(feature);
 	const name = instrumentName(instrument);
 	const division = setup?.division ?? feature.gauge_division;

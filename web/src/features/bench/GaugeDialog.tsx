@@ -1,10 +1,13 @@
 import { Button, Checkbox, Group, SegmentedControl, Select, TextInput } from "@mantine/core";
+import { useQuery } from "@tanstack/react-query";
 import type { FeatureView, GaugeBody, GaugeSetup } from "../../api/client";
+import { cabinetQuery } from "../../api/gauges";
 import { gaugeRows, plural, rowOf } from "../../api/table";
 import { Dial } from "../../drawing/Dial";
 import look from "../../look/look.module.css";
 import { plain, type System, show } from "../../quantity/length";
 import { benchWords } from "../../words/bench";
+import { gaugesWords } from "../../words/gauges";
 import { Rich } from "../../words/Rich";
 import { Anew } from "./Anew";
 import { FormDialog } from "./FormDialog";
@@ -34,6 +37,7 @@ export function GaugeDialog({ job, feature, setup, unit, onClose }: GaugeDialogP
 			onSubmit={submit}
 			onClose={onClose}
 		>
+			<FromCabinet fields={fields} unit={unit} change={change} error={errors.cabinet} />
 			<Group grow align="flex-start">
 				<Select
 					label={benchWords.instrument}
@@ -145,6 +149,62 @@ export function GaugeDialog({ job, feature, setup, unit, onClose }: GaugeDialogP
 				/>
 			) : null}
 		</FormDialog>
+	);
+}
+
+interface FromCabinetProps {
+	fields: { cabinet: string; standard: string };
+	unit: System;
+	change: (more: {
+		cabinet: string;
+		standard: string;
+		instrument?: GaugeBody["instrument"];
+		division?: string;
+		sense?: string;
+	}) => void;
+	error: string | undefined;
+}
+
+/** One of the shop's own instruments: what is told of it fills the fields, what was found of it counts. */
+function FromCabinet({ fields, unit, change, error }: FromCabinetProps) {
+	const list = useQuery(cabinetQuery).data ?? [];
+	const one = list.find((i) => i.id === fields.cabinet);
+	if (list.length === 0) return null;
+	return (
+		<Group grow align="flex-start">
+			<Select
+				label={gaugesWords.pick}
+				data={list.map((i) => ({
+					value: i.id,
+					label: `${i.facts.name} ${i.facts.tag}`.trim(),
+					disabled: i.out !== undefined,
+				}))}
+				placeholder={gaugesWords.noPick}
+				clearable
+				value={fields.cabinet || null}
+				error={error}
+				onChange={(id) => {
+					const facts = list.find((i) => i.id === id)?.facts;
+					if (!facts) return change({ cabinet: "", standard: "" });
+					change({
+						cabinet: id ?? "",
+						standard: facts.standards?.[0]?.name ?? "",
+						instrument: facts.kind,
+						division: plain(facts.division, unit),
+						sense: String(facts.sense),
+					});
+				}}
+			/>
+			{one?.facts.standards && one.facts.standards.length > 0 ? (
+				<Select
+					label={gaugesWords.setOn}
+					allowDeselect={false}
+					data={one.facts.standards.map((s) => s.name)}
+					value={fields.standard}
+					onChange={(s) => change({ cabinet: fields.cabinet, standard: s ?? "" })}
+				/>
+			) : null}
+		</Group>
 	);
 }
 

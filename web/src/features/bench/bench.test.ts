@@ -202,7 +202,8 @@ describe("the next part", () => {
 				issued: read.orders.issued.map((o) => ({ ...o, closed: true })),
 			},
 		};
-		expect(at(proved)).toEqual(["report", "/jobs/9/report"]);
+		expect(at(proved), "the demo has begun to build it").toEqual(["build", "/jobs/9/assembly"]);
+		expect(at({ ...proved, building: { begun: true, open: 0, signed: true } })).toEqual(["report", "/jobs/9/report"]);
 		const drafts = { ...proved, orders: { ...proved.orders, unwanted: ["grind" as const] } };
 		expect(at(drafts)).toEqual(["issue", "/jobs/9/orders"]);
 		const unsigned = { ...drafts, said: drafts.said.map((s, i) => ({ ...s, signed: i > 0 })) };

@@ -94,6 +94,8 @@ export function useGaugeForm(job: number, feature: FeatureView, setup: GaugeSetu
 		counts: setup?.counts === undefined ? String(smallUnit(unit)) : String(setup.counts),
 		finest: setup?.finest ?? false,
 		checked: false,
+		cabinet: setup?.cabinet ?? "",
+		standard: "",
 	});
 	const [errors, setErrors] = useState<Record<string, string>>({});
 	const change = (more: Partial<typeof fields>) => setFields((f) => ({ ...f, ...more }));
@@ -133,6 +135,8 @@ export function useGaugeForm(job: number, feature: FeatureView, setup: GaugeSetu
 			counts: fields.mode === "length" ? Number(fields.counts) : undefined,
 			finest: fields.finest || undefined,
 			checked: fields.checked,
+			cabinet: fields.cabinet || undefined,
+			standard: fields.standard || undefined,
 		};
 		return { body, wrong };
 	};

@@ -15,6 +15,7 @@ import look from "../../look/look.module.css";
 import { Bar } from "../../ui/Bar";
 import { Load } from "../../ui/Load";
 import { Troubles } from "../../ui/Troubles";
+import { gaugesWords } from "../../words/gauges";
 import { day, money } from "../../words/intl";
 import { placeWords } from "../../words/places";
 import { shopWords } from "../../words/shop";
@@ -39,6 +40,9 @@ export function ShopPlace() {
 					<Bar trail={[{ text: placeWords.shop }]}>
 						<Button variant="default" size="compact-md" component={Link} to="/search">
 							{shopWords.jobArchive}
+						</Button>
+						<Button variant="default" size="compact-md" component={Link} to="/gauges">
+							{gaugesWords.cabinet}
 						</Button>
 						<Button variant="default" size="compact-md" component={Link} to="/cards">
 							{placeWords.cards}

@@ -1,0 +1,126 @@
+package httpapi
+
+import (
+	"encoding/json"
+	"net/url"
+	"slices"
+	"testing"
+
+	"github.com/google/uuid"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"ledge/internal/core/instrument"
+	"ledge/internal/core/part"
+	"ledge/internal/core/unit"
+	"ledge/internal/shop"
+)
+
+// shelf drives the cabinet over the API as its page does.
+type shelf struct {
+	t    *testing.T
+	base string
+}
+
+func (s shelf) do(path string, d instrument.Deed, want int) (list []shop.InstrumentView, said string) {
+	s.t.Helper()
+	if d.ID == "" {
+		d.ID = uuid.NewString()
+	}
+	status, answer, _ := call(s.t, "POST", s.base+"/api/v1/instruments"+path, d, personHeader, url.QueryEscape("Ida Lorn"))
+	require.Equal(s.t, want, status, string(answer))
+	if status < 300 {
+		require.NoError(s.t, json.Unmarshal(answer, &list))
+	}
+	return list, string(answer)
+}
+
+func told(name string) instrument.Deed {
+	return instrument.Deed{ID: uuid.NewString(), What: instrument.Told, Facts: &instrument.Facts{Name: name, Tag: "M-1",
+		Kind: instrument.Micrometer, Unit: unit.In, Division: unit.Tenth, Sense: 1,
+		Standards: []instrument.Standard{{Name: "Bar 2", Size: 2 * unit.Inch, U: 2 * unit.Tenth}}}}
+}
+
+// An instrument is told, checked and found off: what it read since the last good check is counted in every job, with
+// the verdicts that could change, until it is accepted, signed. A gauge of a job that is one of the cabinet carries its
+// name and what was found of it; out of service it is not set up.
+func TestAnInstrumentThatWasFoundOff(t *testing.T) {
+	server := serveDemo(t)
+	s := shelf{t, server.URL}
+	d := told("Micrometer 2 to 3 in")
+	_, said := s.do("", told(" "), 422)
+	assert.Contains(t, said, "what the instrument is called")
+	s.do("", d, 201)
+	list, _ := s.do("", d, 201)
+	require.Len(t, list, 1, "sent twice, told once")
+	at := "/" + d.ID
+	s.do(at, instrument.Deed{What: instrument.Zeroed, Standard: "Bar 2"}, 201)
+	readings := []unit.Length{2*unit.Inch + unit.Tenth, 2 * unit.Inch, 2*unit.Inch - unit.Tenth}
+	list, _ = s.do(at, instrument.Deed{What: instrument.Spread, Hand: "Wanda", Standard: "Bar 2", Readings: readings}, 201)
+	require.Len(t, list[0].Repeats, 1)
+	assert.Equal(t, unit.Tenth, list[0].Repeats[0].Spread)
+
+	view, status, text := made(t, "POST", server.URL+"/api/v1/jobs/1/gauges", fields{"id": uuid.NewString(), "kind": "main_journal",
+		"instrument": "micrometer", "division": unit.Tenth, "mode": "direct", "sense": 1, "cabinet": d.ID, "standard": "Bar 2"})
+	require.Equal(t, 201, status, text)
+	gauge := view.Gauges[len(view.Gauges)-1]
+	assert.Equal(t, "Micrometer 2 to 3 in M-1", gauge.Named)
+	require.NotNil(t, gauge.Repeatability)
+	assert.Equal(t, unit.Tenth, *gauge.Repeatability, "the hand's own, as it was found")
+	assert.Equal(t, unit.Tenth, *gauge.SettingU, "half of what the certificate says")
+
+	f := view.Features[slices.IndexFunc(view.Features,
+		func(f shop.FeatureView) bool { return f.Kind == part.MainJournal && f.Number == 1 })]
+	mean := part.OfLength(*view.Evaluation.Features[f.Finding].Min)
+	for direction := range 3 {
+		status, answer, _ := call(t, "POST", server.URL+"/api/v1/jobs/1/readings", shop.ReadingBody{ID: uuid.NewString(),
+			Kind: f.Kind, Number: 1, State: f.State, Direction: direction, What: "size", Value: &mean, Gauge: &gauge.ID},
+			personHeader, "Wanda")
+		require.Equal(t, 201, status, string(answer))
+	}
+	list, _ = s.do(at, instrument.Deed{What: instrument.Zeroed, Standard: "Bar 2", Found: 30 * unit.Tenth}, 201)
+	require.Len(t, list[0].Doubts, 1)
+	doubt := list[0].Doubts[0]
+	assert.Equal(t, 3, doubt.Readings)
+	require.Len(t, doubt.Jobs, 1)
+	assert.Positive(t, doubt.Changes, "three thousandths change a verdict")
+	assert.Contains(t, doubt.Text, "3 readings in 1 job: ")
+
+	_, said = s.do(at, instrument.Deed{What: instrument.Passed, Of: doubt.Check.ID}, 422)
+	assert.Contains(t, said, "signed with your name")
+	list, _ = s.do(at, instrument.Deed{What: instrument.Passed, Of: doubt.Check.ID, Reason: "Read again by hand."}, 201)
+	assert.Empty(t, list[0].Doubts)
+	assert.Equal(t, "Ida Lorn", list[0].Checks[1].Accepted.By)
+
+	s.do(at, instrument.Deed{What: instrument.OutOf}, 422)
+	s.do(at, instrument.Deed{What: instrument.OutOf, Reason: "Dropped."}, 201)
+	_, status, text = made(t, "POST", server.URL+"/api/v1/jobs/1/gauges", fields{"id": uuid.NewString(), "kind": "main_journal",
+		"instrument": "micrometer", "division": unit.Tenth, "mode": "direct", "sense": 1, "cabinet": d.ID})
+	assert.Equal(t, 422, status)
+	assert.Contains(t, text, "out of service: Dropped.")
+	status, label, _ := call(t, "GET", server.URL+"/api/v1/instruments"+at+"/label.pdf", nil)
+	assert.Equal(t, 200, status)
+	assert.Equal(t, "%PDF", string(label[:4]))
+}
+
+// A study says what it found and what it cannot know, and its result counts for whoever has none of their own.
+func TestAStudyOfAnInstrument(t *testing.T) {
+	s := shelf{t, serveDemo(t).URL}
+	d := told("Bore gauge")
+	s.do("", d, 201)
+	study := [][][]unit.Length{}
+	for p := range 3 {
+		at := 2*unit.Inch + unit.Length(p)*unit.Thou
+		study = append(study, [][]unit.Length{{at, at + unit.Tenth}, {at + unit.Tenth, at}})
+	}
+	_, said := s.do("/"+d.ID, instrument.Deed{What: instrument.Studied, Hands: []string{"Ida"}, Study: study}, 422)
+	assert.Contains(t, said, "every hand reads every part as often")
+	list, _ := s.do("/"+d.ID, instrument.Deed{What: instrument.Studied, Hands: []string{"Ida", "Wanda"}, Study: study}, 201)
+	found := list[0].Study
+	require.NotNil(t, found)
+	assert.InDelta(t, 0.8862*float64(unit.Tenth), found.Range.Repeatability, 1e-6)
+	require.NotNil(t, found.Anova)
+	assert.Equal(t, []instrument.Lacks{instrument.FewParts, instrument.FewTrials}, found.Unknown)
+	assert.NotNil(t, list[0].Repeatability("anybody", "2026-11-27"))
+	assert.Nil(t, (&instrument.Owned{}).Repeatability("anybody", "2026-11-27"))
+}

@@ -1,0 +1,29 @@
+import { queryOptions, useMutation, useQueryClient } from "@tanstack/react-query";
+import { client, unwrap } from "./client";
+import type { components } from "./schema";
+
+type Schemas = components["schemas"];
+export type Instrument = Schemas["InstrumentView"];
+export type Facts = Schemas["InstrumentFacts"];
+export type Deed = Schemas["InstrumentDeed"];
+export type StudyResult = Schemas["InstrumentStudyResult"];
+
+/** The shop's instruments. */
+export const cabinetQuery = queryOptions({
+	queryKey: ["cabinet"],
+	queryFn: async (): Promise<Instrument[]> => (await unwrap(client.GET("/api/v1/instruments"))) ?? [],
+});
+
+/** Does something with an instrument; without one it tells of a new one. */
+export function useInstrument(instrument?: string) {
+	const queries = useQueryClient();
+	return useMutation({
+		mutationFn: async (body: Deed): Promise<Instrument[]> =>
+			(await unwrap(
+				instrument
+					? client.POST("/api/v1/instruments/{instrument}", { params: { path: { instrument } }, body })
+					: client.POST("/api/v1/instruments", { body }),
+			)) ?? [],
+		onSuccess: (list) => queries.setQueryData(cabinetQuery.queryKey, list),
+	});
+}

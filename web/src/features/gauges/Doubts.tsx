@@ -1,0 +1,59 @@
+import { Alert, Button, Group, TextInput } from "@mantine/core";
+import { useState } from "react";
+import { Link } from "react-router";
+import { type Instrument, useInstrument } from "../../api/gauges";
+import { useIds } from "../../api/id";
+import { STANDING_WORD } from "../../drawing/status";
+import look from "../../look/look.module.css";
+import { Failed } from "../../ui/Failed";
+import { gaugesWords as words } from "../../words/gauges";
+import css from "./gauges.module.css";
+
+/** What an instrument read before a check that found it off: in which jobs, and what could change of it. */
+export function Doubts({ instrument: i }: { instrument: Instrument }) {
+	return (
+		<>
+			{i.doubts.map((d) => (
+				<Alert key={d.check.id} color="orange" variant="light" title={words.doubt}>
+					<b className={css.large}>{d.text}</b>
+					<ul className={look.asks}>
+						{d.jobs.map((j) => (
+							<li key={j.id}>
+								<Link to={`/jobs/${j.id}`}>{words.inJob(j.number, j.engine, j.count)}</Link>
+								{j.changes.map((c) => (
+									<div key={`${c.part} ${c.check}`}>
+										{words.change(c.part, c.check, STANDING_WORD[c.was || "no_limit"], STANDING_WORD[c.is || "no_limit"])}
+									</div>
+								))}
+							</li>
+						))}
+					</ul>
+					<Accept instrument={i} check={d.check.id} />
+				</Alert>
+			))}
+		</>
+	);
+}
+
+function Accept({ instrument, check }: { instrument: Instrument; check: string }) {
+	const save = useInstrument(instrument.id);
+	const ids = useIds();
+	const [reason, setReason] = useState("");
+	return (
+		<form
+			onSubmit={(e) => {
+				e.preventDefault();
+				save.mutate({ id: ids.of([check, reason]), what: "passed", of: check, reason });
+			}}
+		>
+			<div>{words.readAgain}</div>
+			<Group align="flex-end">
+				<TextInput flex={1} label={words.why} value={reason} onChange={(e) => setReason(e.currentTarget.value)} />
+				<Button type="submit" variant="default" loading={save.isPending}>
+					{words.accept}
+				</Button>
+			</Group>
+			<Failed error={save.error} mt="xs" />
+		</form>
+	);
+}

@@ -1,0 +1,169 @@
+import { Button, Group, NumberInput, Stack, TextInput, Title } from "@mantine/core";
+import { useQuery } from "@tanstack/react-query";
+import { type FormEvent, useState } from "react";
+import { useNavigate, useParams } from "react-router";
+import { cabinetQuery, type Instrument, useInstrument } from "../../api/gauges";
+import { newId } from "../../api/id";
+import look from "../../look/look.module.css";
+import { parse, show } from "../../quantity/length";
+import { Bar } from "../../ui/Bar";
+import { Failed } from "../../ui/Failed";
+import { Load } from "../../ui/Load";
+import { gaugesWords as words } from "../../words/gauges";
+import { placeWords } from "../../words/places";
+import css from "./gauges.module.css";
+import { drawn, type Run, readings } from "./study-run";
+
+/** A repeatability study, read in an order drawn at random and blind. */
+export function StudyPlace() {
+	const { instrument } = useParams();
+	return (
+		<Load query={useQuery(cabinetQuery)}>
+			{(list) => {
+				const one = list.find((i) => i.id === instrument);
+				return (
+					<>
+						<Bar
+							trail={[
+								{ text: placeWords.shop, to: "/" },
+								{ text: words.cabinet, to: "/gauges" },
+								{ text: one?.facts.name ?? "", to: `/gauges/${instrument}` },
+								{ text: words.study },
+							]}
+						/>
+						<main className={look.page}>
+							<Title order={1}>{words.study}</Title>
+							{one ? <Studying key={one.id} instrument={one} /> : null}
+						</main>
+					</>
+				);
+			}}
+		</Load>
+	);
+}
+
+/** What is under way outlives the page and the browser. */
+const keyOf = (id: string) => `ledge.study.${id}`;
+
+function Studying({ instrument }: { instrument: Instrument }) {
+	const key = keyOf(instrument.id);
+	const [run, setRun] = useState<Run | undefined>(() => {
+		const text = localStorage.getItem(key);
+		return text ? (JSON.parse(text) as Run) : undefined;
+	});
+	const keep = (next: Run | undefined) => {
+		if (next) localStorage.setItem(key, JSON.stringify(next));
+		else localStorage.removeItem(key);
+		setRun(next);
+	};
+	return run ? (
+		<Reading instrument={instrument} run={run} onChange={keep} />
+	) : (
+		<Begin onBegin={(hands, parts, trials) => keep(drawn(newId(), hands, parts, trials))} />
+	);
+}
+
+function Begin({ onBegin }: { onBegin: (hands: string[], parts: number, trials: number) => void }) {
+	const [hands, setHands] = useState("");
+	const [parts, setParts] = useState(10);
+	const [trials, setTrials] = useState(3);
+	const [wrong, setWrong] = useState("");
+	return (
+		<form
+			onSubmit={(e) => {
+				e.preventDefault();
+				const names = hands
+					.split(/[,;]/)
+					.map((n) => n.trim())
+					.filter(Boolean);
+				if (names.length === 0) return setWrong(words.needed);
+				onBegin(names, parts, trials);
+			}}
+		>
+			<Stack gap="sm" maw={520} mt="sm">
+				<TextInput
+					label={words.hands}
+					value={hands}
+					error={wrong || undefined}
+					onChange={(e) => setHands(e.currentTarget.value)}
+				/>
+				<Group grow>
+					<NumberInput label={words.parts} min={1} max={10} value={parts} onChange={(v) => setParts(Number(v) || 1)} />
+					<NumberInput label={words.trials} min={2} max={10} value={trials} onChange={(v) => setTrials(Number(v) || 2)} />
+				</Group>
+				<p className={`${look.soft} ${look.flush}`}>{words.blind}</p>
+				<Group>
+					<Button type="submit" size="lg">
+						{words.begin}
+					</Button>
+				</Group>
+			</Stack>
+		</form>
+	);
+}
+
+function Reading({ instrument, run, onChange }: { instrument: Instrument; run: Run; onChange: (run: Run | undefined) => void }) {
+	const { unit } = instrument.facts;
+	const save = useInstrument(instrument.id);
+	const go = useNavigate();
+	const [typed, setTyped] = useState("");
+	const [wrong, setWrong] = useState("");
+	const next = run.order[run.taken.length];
+	const meant = parse(typed, unit);
+	const submit = (e: FormEvent) => {
+		e.preventDefault();
+		if (!meant.ok) return setWrong(meant.sentence);
+		setWrong("");
+		setTyped("");
+		onChange({ ...run, taken: [...run.taken, meant.length] });
+	};
+	const finish = () =>
+		save.mutate(
+			{ id: run.id, what: "studied", hands: run.hands, study: readings(run) },
+			{
+				onSuccess: () => {
+					onChange(undefined);
+					void go(`/gauges/${instrument.id}`);
+				},
+			},
+		);
+	return (
+		<Stack gap="md" mt="sm" maw={640}>
+			<div className={look.soft}>{words.ofAll(run.taken.length, run.order.length)}</div>
+			{next ? (
+				<form onSubmit={submit}>
+					<div className={css.huge} aria-live="polite" data-testid="study">
+						{words.next(run.hands[next.hand] ?? "", next.part + 1)}
+					</div>
+					<Group align="flex-end">
+						<TextInput
+							aria-label={words.next(run.hands[next.hand] ?? "", next.part + 1)}
+							size="xl"
+							autoFocus
+							inputMode="decimal"
+							autoComplete="off"
+							value={typed}
+							error={wrong || undefined}
+							description={meant.ok ? show(meant.length, unit) : " "}
+							inputWrapperOrder={["input", "description", "error"]}
+							onChange={(e) => setTyped(e.currentTarget.value)}
+						/>
+						<Button type="submit" size="xl" rightSection={<kbd>⏎</kbd>}>
+							{words.take}
+						</Button>
+					</Group>
+				</form>
+			) : (
+				<Button size="xl" onClick={finish} loading={save.isPending}>
+					{words.finish}
+				</Button>
+			)}
+			<Failed error={save.error} />
+			<Group>
+				<Button variant="subtle" color="red" onClick={() => onChange(undefined)}>
+					{words.giveUp}
+				</Button>
+			</Group>
+		</Stack>
+	);
+}

@@ -1,0 +1,2 @@
+export { CabinetPlace } from "./CabinetPlace";
+export { StudyPlace } from "./StudyPlace";
