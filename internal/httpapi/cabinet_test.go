@@ -27,7 +27,8 @@ func (s shelf) do(path string, d instrument.Deed, want int) (list []shop.Instrum
 	if d.ID == "" {
 		d.ID = uuid.NewString()
 	}
-	status, answer, _ := call(s.t, "POST", s.base+"/api/v1/instruments"+path, d, personHeader, url.QueryEscape("Ida Lorn"))
+	status, answer, _ := call(s.t, "POST", s.base+"/api/v1/instruments"+path, d, personHeader,
+		url.QueryEscape("Ida Lorn"))
 	require.Equal(s.t, want, status, string(answer))
 	if status < 300 {
 		require.NoError(s.t, json.Unmarshal(answer, &list))
@@ -56,7 +57,8 @@ func TestAnInstrumentThatWasFoundOff(t *testing.T) {
 	at := "/" + d.ID
 	s.do(at, instrument.Deed{What: instrument.Zeroed, Standard: "Bar 2"}, 201)
 	readings := []unit.Length{2*unit.Inch + unit.Tenth, 2 * unit.Inch, 2*unit.Inch - unit.Tenth}
-	list, _ = s.do(at, instrument.Deed{What: instrument.Spread, Hand: "Wanda", Standard: "Bar 2", Readings: readings}, 201)
+	list, _ = s.do(at, instrument.Deed{What: instrument.Spread, Hand: "Wanda", Standard: "Bar 2", Readings: readings},
+		201)
 	require.Len(t, list[0].Repeats, 1)
 	assert.Equal(t, unit.Tenth, list[0].Repeats[0].Spread)
 
@@ -73,8 +75,10 @@ func TestAnInstrumentThatWasFoundOff(t *testing.T) {
 		func(f shop.FeatureView) bool { return f.Kind == part.MainJournal && f.Number == 1 })]
 	mean := part.OfLength(*view.Evaluation.Features[f.Finding].Min)
 	for direction := range 3 {
-		status, answer, _ := call(t, "POST", server.URL+"/api/v1/jobs/1/readings", shop.ReadingBody{ID: uuid.NewString(),
-			Kind: f.Kind, Number: 1, State: f.State, Direction: direction, What: "size", Value: &mean, Gauge: &gauge.ID},
+		status, answer, _ := call(t, "POST", server.URL+"/api/v1/jobs/1/readings",
+			shop.ReadingBody{ID: uuid.NewString(),
+				Kind: f.Kind, Number: 1, State: f.State, Direction: direction, What: "size", Value: &mean,
+				Gauge: &gauge.ID},
 			personHeader, "Wanda")
 		require.Equal(t, 201, status, string(answer))
 	}
@@ -115,7 +119,8 @@ func TestAStudyOfAnInstrument(t *testing.T) {
 	}
 	_, said := s.do("/"+d.ID, instrument.Deed{What: instrument.Studied, Hands: []string{"Ida"}, Study: study}, 422)
 	assert.Contains(t, said, "every hand reads every part as often")
-	list, _ := s.do("/"+d.ID, instrument.Deed{What: instrument.Studied, Hands: []string{"Ida", "Wanda"}, Study: study}, 201)
+	list, _ := s.do("/"+d.ID, instrument.Deed{What: instrument.Studied, Hands: []string{"Ida", "Wanda"},
+		Study: study}, 201)
 	found := list[0].Study
 	require.NotNil(t, found)
 	assert.InDelta(t, 0.8862*float64(unit.Tenth), found.Range.Repeatability, 1e-6)

@@ -115,7 +115,7 @@ describe("Decide", () => {
 	it("shows the deciding sentence, the advised way first, and why others are not possible", async () => {
 		visit(<DecidePlace />, "/jobs/:id/decide/:set?", "/jobs/1/decide/main_journals");
 		expect(await screen.findByText(/Main 3 decides the size: worn to 2.4941/)).toBeTruthy();
-		expect(screen.getByText("11 not possible, and why")).toBeTruthy();
+		expect(screen.getByText("14 not possible, and why")).toBeTruthy();
 		expect(screen.getByRole("button", { name: "Overrule: Straighten, then grind 0.010 under" })).toBeTruthy();
 	});
 	it("signs what is advised under the person's name", async () => {
