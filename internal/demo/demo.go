@@ -48,6 +48,9 @@ func Fill(ctx context.Context, s *store.Store, today time.Time) error {
 	if err := tightened(ctx, a); err != nil {
 		return err
 	}
+	if err := cabinet(ctx, s, today); err != nil {
+		return err
+	}
 	return earlier(ctx, s, today)
 }
 

@@ -49,6 +49,31 @@ func (s *Store) AddDeed(ctx context.Context, id string, d instrument.Deed,
 	return nil
 }
 
+// LoadDeeds keeps what was done with an instrument in years past, by whom and when each says.
+func (s *Store) LoadDeeds(ctx context.Context, id string, deeds []instrument.Deed) error {
+	err := s.change(ctx, func(tx *sqlx.Tx) error {
+		for _, d := range deeds {
+			content := fields{"instrument": id, "what": d.What, "said_by": d.By}
+			at := d.At
+			key := d.ID
+			d.ID, d.By, d.At = "", "", ""
+			body, err := json.Marshal(d)
+			if err != nil {
+				return err
+			}
+			content["body"] = string(body)
+			if _, err := once(ctx, tx, "cabinet_deeds", key, content, fields{"said_at": at}); err != nil {
+				return err
+			}
+		}
+		return nil
+	})
+	if err != nil {
+		return fmt.Errorf("instrument %s: %w", id, err)
+	}
+	return nil
+}
+
 // Cabinet returns the shop's instruments, each as what was done with it makes it, in the order in which they came.
 func (s *Store) Cabinet(ctx context.Context) ([]instrument.Owned, error) {
 	deeds, err := deedsOf(ctx, s.read, "")

@@ -5,6 +5,7 @@ test("an instrument is told, checked, used at the bench, found off, and taken ou
 	await as(page);
 	await page.goto("/gauges");
 	await rest(page);
+	await page.getByRole("button", { name: "Add an instrument" }).click();
 	await page.getByRole("textbox", { name: "Name" }).fill("Micrometer 2 to 3");
 	await page.getByRole("textbox", { name: "Tag" }).fill("M-7");
 	await page.getByRole("button", { name: "Save" }).click();
@@ -23,6 +24,7 @@ test("an instrument is told, checked, used at the bench, found off, and taken ou
 		.fill("2.0000 2.0001 2.0000 1.9999 2.0000 2.0001 2.0000 2.0000 1.9999 2.0000");
 	await spread.getByRole("button", { name: "Take the readings" }).click();
 	await expect(spread.getByText(/Wanda Pell repeats to 0.0001/)).toBeVisible();
+	const place = page.url();
 
 	// At the bench it is picked, and its readings carry its name.
 	await page.goto("/jobs/1/bench/main_journal/1");
@@ -37,7 +39,7 @@ test("an instrument is told, checked, used at the bench, found off, and taken ou
 	await page.keyboard.press("Enter"); // a repeat of what was read there
 	await expect(page.locator("[data-waiting]")).toHaveCount(0);
 
-	await page.goto("/gauges");
+	await page.goto(place);
 	await rest(page);
 	await checks.getByRole("textbox", { name: /Found off by/ }).fill("0.0006");
 	await checks.getByRole("button", { name: "Take the check" }).click();

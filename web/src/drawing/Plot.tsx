@@ -2,29 +2,34 @@ import css from "./drawing.module.css";
 
 export interface PlotProps {
 	label: string;
-	/** Lines of points, each with its name; a point without a size leaves a gap. */
-	lines: { name: string; points: { at: string; size: number }[] }[];
+	/** Lines of points, each with its name. Points stand side by side, or where their moment puts them. */
+	lines: { name: string; points: { at: string; size: number; moment?: number }[] }[];
 	/** Levels to draw across, such as what is allowed. */
 	levels?: { name: string; size: number }[];
 	show: (size: number) => string;
 	/** Whether the points of a line are joined. */
 	joined: boolean;
+	/** Whether each line's name stands at its end. */
+	named?: boolean;
 }
 
-const W = 460;
+const W = 500;
 const H = 180;
 const LEFT = 70;
 const RIGHT = 400;
 
 /** Points over what they are of, with levels across: a drift over time, readings by part, ranges by hand. */
-export function Plot({ label, lines, levels = [], show, joined }: PlotProps) {
+export function Plot({ label, lines, levels = [], show, joined, named = false }: PlotProps) {
 	const sizes = [...lines.flatMap((l) => l.points.map((p) => p.size)), ...levels.map((l) => l.size)];
 	if (sizes.length === 0) return null;
 	const low = Math.min(...sizes);
 	const high = Math.max(...sizes);
 	const places = [...new Set(lines.flatMap((l) => l.points.map((p) => p.at)))];
-	const x = (at: string) =>
-		places.length < 2 ? (LEFT + RIGHT) / 2 : LEFT + (places.indexOf(at) * (RIGHT - LEFT)) / (places.length - 1);
+	const moments = new Map(lines.flatMap((l) => l.points.map((p) => [p.at, p.moment] as const)));
+	const place = (at: string) => moments.get(at) ?? places.indexOf(at);
+	const first = Math.min(...places.map(place));
+	const last = Math.max(...places.map(place));
+	const x = (at: string) => (last > first ? LEFT + ((place(at) - first) * (RIGHT - LEFT)) / (last - first) : (LEFT + RIGHT) / 2);
 	const y = (size: number) => 16 + ((high - size) / Math.max(1, high - low)) * (H - 52);
 	return (
 		<svg viewBox={`0 0 ${W} ${H}`} className={css.passes} role="img" aria-label={label}>
@@ -41,6 +46,13 @@ export function Plot({ label, lines, levels = [], show, joined }: PlotProps) {
 					</text>
 				</g>
 			))}
+			{named
+				? apart(lines.map((l) => y(l.points.at(-1)?.size ?? 0))).map((at, i) => (
+						<text key={lines[i]?.name} x={RIGHT + 8} y={at + 4} className={css.passText}>
+							{lines[i]?.name}
+						</text>
+					))
+				: null}
 			{lines.map((l) => (
 				<g key={l.name} className={css.pass} data-last>
 					{joined ? <polyline points={l.points.map((p) => `${x(p.at)},${y(p.size)}`).join(" ")} /> : null}
@@ -50,7 +62,7 @@ export function Plot({ label, lines, levels = [], show, joined }: PlotProps) {
 				</g>
 			))}
 			{places.map((at, i) =>
-				places.length <= 12 || i === 0 || i === places.length - 1 ? (
+				(places.length <= 12 && !moments.get(at)) || i === 0 || i === places.length - 1 ? (
 					<text key={at} x={x(at)} y={H - 6} className={css.mapText}>
 						{at}
 					</text>
@@ -58,4 +70,15 @@ export function Plot({ label, lines, levels = [], show, joined }: PlotProps) {
 			)}
 		</svg>
 	);
+}
+
+/** Heights moved down where they would overlap. */
+function apart(heights: number[]): number[] {
+	let least = Number.NEGATIVE_INFINITY;
+	const moved = [...heights];
+	for (const [height, i] of heights.map((h, n) => [h, n] as const).sort((a, b) => a[0] - b[0])) {
+		least = Math.max(height, least + 13);
+		moved[i] = least;
+	}
+	return moved;
 }

@@ -9,7 +9,7 @@ import look from "../../look/look.module.css";
 import { Bar } from "../../ui/Bar";
 import { Load } from "../../ui/Load";
 import { gaugesWords as words } from "../../words/gauges";
-import { day } from "../../words/intl";
+import { date } from "../../words/intl";
 import { placeWords } from "../../words/places";
 import { ChecksPanel } from "./ChecksPanel";
 import { Doubts } from "./Doubts";
@@ -48,7 +48,7 @@ function Cabinet({ list, chosen }: { list: Instrument[]; chosen: Instrument | un
 							className={`${look.choice} ${look.set} ${css.instrument}`}
 							aria-current={!adding && i.id === chosen?.id}
 						>
-							<b>{i.facts.name}</b> {i.facts.tag}
+							<b>{i.facts.name}</b> <span className={css.tag}>{i.facts.tag}</span>
 							<div className={look.soft}>
 								<StatusMark standing={standing(i)} word={false} /> {says(i)}
 							</div>
@@ -85,7 +85,7 @@ const standing = (i: Instrument) => (i.out || i.doubts.length > 0 ? "beyond" : i
 function says(i: Instrument): string {
 	if (i.out) return words.outOfService(i.out.reason ?? "");
 	if (i.overdue) return words.overdue;
-	return i.facts.due ? words.dueOn(day(i.facts.due)) : words.inService;
+	return i.facts.due ? words.dueOn(date(`${i.facts.due}T12:00`)) : words.inService;
 }
 
 function One({ instrument: i }: { instrument: Instrument }) {

@@ -32,7 +32,7 @@ export function ChecksPanel({ instrument: i }: { instrument: Instrument }) {
 							{ name: `+${show(allowed, unit)}`, size: allowed },
 							{ name: `−${show(allowed, unit)}`, size: -allowed },
 						]}
-						lines={[{ name: "found", points: i.checks.map((c, n) => ({ at: `${n + 1}`, size: c.found ?? 0 })) }]}
+						lines={[{ name: "found", points: i.checks.map((c) => drifted(c.at ?? "", c.found ?? 0)) }]}
 					/>
 					<Table>
 						<Table.Tbody>
@@ -57,6 +57,8 @@ export function ChecksPanel({ instrument: i }: { instrument: Instrument }) {
 		</section>
 	);
 }
+
+const drifted = (at: string, size: number) => ({ at: date(at), size, moment: Date.parse(at) });
 
 function CheckForm({ instrument: i }: { instrument: Instrument }) {
 	const { unit, standards } = i.facts;

@@ -23,13 +23,10 @@ export function StudyPanel({ instrument: i }: { instrument: Instrument }) {
 	);
 }
 
-const four = (x: number) => x.toPrecision(4);
-
 function Result({ study: s, unit }: { study: StudyResult; unit: "in" | "mm" }) {
 	const [tolerance, setTolerance] = useState("");
 	const read = parse(tolerance, unit);
-	const one = unit === "in" ? 254_000_000 : 10_000_000;
-	const size = (l: number) => `${four(l / one)} ${unit}`;
+	const size = (l: number) => `${(unit === "in" ? l / 254_000_000 : l / 10_000_000).toFixed(unit === "in" ? 7 : 5)} ${unit}`;
 	const best = s.anova ?? s.range;
 	const rows: [string, "repeatability" | "reproducibility" | "gauge" | "parts" | "total"][] = [
 		[words.repeatability, "repeatability"],
@@ -92,6 +89,7 @@ function Plots({ study: s, unit }: { study: StudyResult; unit: "in" | "mm" }) {
 			<figure className={look.flush}>
 				<Plot
 					label={words.byHand}
+					named
 					joined
 					show={text}
 					lines={hands.map((name, h) => ({
@@ -113,6 +111,7 @@ function Plots({ study: s, unit }: { study: StudyResult; unit: "in" | "mm" }) {
 			<figure className={look.flush}>
 				<Plot
 					label={words.rangeChart}
+					named
 					joined
 					show={text}
 					lines={hands.map((name, h) => ({
