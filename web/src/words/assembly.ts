@@ -328,7 +328,7 @@ export const assemblyWords = {
 	passes: (n: number) => (n > 1 ? `${n} tries` : ""),
 	window: "Wanted",
 	rodsAndPistons: "Rods and pistons",
-	matchThem: "Which piston goes where, and rods by weight",
+	matchThem: "Match pistons and rods",
 	matchedAs: "Pistons go in as they were matched.",
 	notMatched: "Nobody settled which piston goes where: they go in as numbered.",
 

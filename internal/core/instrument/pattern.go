@@ -1,0 +1,143 @@
+package instrument
+
+import (
+	"errors"
+	"regexp"
+	"regexp/syntax"
+	"slices"
+	"strings"
+
+	"ledge/internal/core/unit"
+)
+
+// A Pattern says how the lines that one device sends are read: it tells the size in each.
+type Pattern struct {
+	// Expression is a regular expression (RE2) with the group "value", and where the device sends them "unit", "sign"
+	// and "status".
+	Expression string `json:"expression" minLength:"1" maxLength:"400"`
+	// Unit is that of a line that names none.
+	Unit unit.System `json:"unit"`
+	// Decimals is how many digits of a value without a point stand behind it.
+	Decimals int `json:"decimals,omitempty" minimum:"0" maximum:"7"`
+	// Good are the statuses at which a value counts; any, where there is none.
+	Good []string `json:"good,omitempty" maxItems:"10"`
+}
+
+// A Sent is what one line says.
+type Sent struct {
+	Size unit.Length
+	Unit unit.System
+	// Line is the line as it came.
+	Line string
+}
+
+// The ways in which a pattern is wrong, and a line is no reading.
+var (
+	ErrExpression = errors.New("no regular expression")
+	ErrNoValue    = errors.New("no group named value")
+	ErrGroup      = errors.New("a group that is not value, unit, sign or status")
+	ErrOther      = errors.New("the line does not match")
+	ErrStatus     = errors.New("the device says that the value is not good")
+	ErrUnit       = errors.New("the unit is not known")
+	ErrNumber     = errors.New("the value is no number")
+)
+
+// groups are the names that mean something.
+var groups = []string{"value", "unit", "sign", "status"}
+
+// MaxLine is the longest line that is looked at, in bytes.
+const MaxLine = 256
+
+// A LineReader reads lines by a pattern.
+type LineReader struct {
+	pattern    Pattern
+	expression *regexp.Regexp
+}
+
+// Compile makes a pattern ready; [ErrExpression], [ErrNoValue] or [ErrGroup] where it is none.
+func Compile(p Pattern) (*LineReader, error) {
+	x, err := regexp.Compile(p.Expression)
+	if err != nil {
+		if cause := new(syntax.Error); errors.As(err, &cause) {
+			return nil, errors.Join(ErrExpression, cause)
+		}
+		return nil, errors.Join(ErrExpression, err)
+	}
+	if x.SubexpIndex("value") < 0 {
+		return nil, ErrNoValue
+	}
+	for _, name := range x.SubexpNames()[1:] {
+		if name != "" && !slices.Contains(groups, name) {
+			return nil, ErrGroup
+		}
+	}
+	return &LineReader{p, x}, nil
+}
+
+// Read is what a line says; [ErrOther], [ErrStatus], [ErrUnit] or [ErrNumber] where it is no reading. It never
+// panics, whatever came down the wire.
+func (r *LineReader) Read(line string) (Sent, error) {
+	if len(line) > MaxLine {
+		return Sent{}, ErrOther
+	}
+	found := r.expression.FindStringSubmatch(line)
+	if found == nil {
+		return Sent{}, ErrOther
+	}
+	part := func(name string) string {
+		if i := r.expression.SubexpIndex(name); i >= 0 {
+			return strings.TrimSpace(found[i])
+		}
+		return ""
+	}
+	if len(r.pattern.Good) > 0 && !slices.Contains(r.pattern.Good, part("status")) {
+		return Sent{}, ErrStatus
+	}
+	out := Sent{Unit: r.pattern.Unit, Line: line}
+	micro := false
+	switch strings.ToLower(part("unit")) {
+	case "":
+	case "mm":
+		out.Unit = unit.MM
+	case "in", "inch", "\"", "″":
+		out.Unit = unit.In
+	case "µm", "μm", "um":
+		out.Unit, micro = unit.MM, true
+	default:
+		return Sent{}, ErrUnit
+	}
+	text, ok := r.number(part("value"))
+	if !ok {
+		return Sent{}, ErrNumber
+	}
+	if micro {
+		text += "e-3"
+	}
+	size, err := unit.Parse(text, out.Unit)
+	if err != nil {
+		return Sent{}, ErrNumber
+	}
+	if part("sign") == "-" || part("sign") == "−" {
+		size = -size
+	}
+	out.Size = size
+	return out, nil
+}
+
+// number is a value with its point; false where it is none.
+func (r *LineReader) number(value string) (string, bool) {
+	value = strings.NewReplacer(",", ".", "−", "-", " ", "").Replace(value)
+	digits := strings.TrimLeft(value, "+-")
+	if digits == "" || len(value)-len(digits) > 1 || strings.Count(digits, ".") > 1 ||
+		strings.Trim(digits, "0123456789.") != "" || strings.Trim(digits, ".") == "" {
+		return "", false
+	}
+	if d := r.pattern.Decimals; d > 0 && !strings.Contains(digits, ".") {
+		sign := value[:len(value)-len(digits)]
+		for len(digits) <= d {
+			digits = "0" + digits
+		}
+		return sign + digits[:len(digits)-d] + "." + digits[len(digits)-d:], true
+	}
+	return value, true
+}
