@@ -26,6 +26,15 @@ func (a resources) cabinet(api huma.API) {
 		}) ([]shop.InstrumentView, error) {
 			return a.shop.DoInstrument(ctx, in.Instrument, in.Body)
 		})
+	serve(a, api, store.Viewer, asking("try-pattern", "/instruments/pattern",
+		"What a pattern makes of pasted lines"), func(ctx context.Context, in *struct {
+		Body struct {
+			Pattern instrument.Pattern `json:"pattern"`
+			Lines   []string           `json:"lines" maxItems:"100"`
+		}
+	}) ([]shop.TriedLine, error) {
+		return a.shop.TryPattern(ctx, in.Body.Pattern, in.Body.Lines)
+	})
 	serveFile(a, api, fetching("get-instrument-label", "/instruments/{instrument}/label.pdf",
 		"A label for an instrument"),
 		"application/pdf", store.Viewer,

@@ -32,6 +32,7 @@ func (s shelf) do(path string, d instrument.Deed, want int) (list []shop.Instrum
 	require.Equal(s.t, want, status, string(answer))
 	if status < 300 {
 		require.NoError(s.t, json.Unmarshal(answer, &list))
+		list = slices.DeleteFunc(list, func(v shop.InstrumentView) bool { return v.Facts.Tag != "M-1" }) // the demo's
 	}
 	return list, string(answer)
 }
@@ -128,4 +129,35 @@ func TestAStudyOfAnInstrument(t *testing.T) {
 	assert.Equal(t, []instrument.Lacks{instrument.FewParts, instrument.FewTrials}, found.Unknown)
 	assert.NotNil(t, list[0].Repeatability("anybody", "2026-11-27"))
 	assert.Nil(t, (&instrument.Owned{}).Repeatability("anybody", "2026-11-27"))
+}
+
+// How the lines of an instrument are read is tried on pasted ones, and what is wrong with it is said beside it.
+func TestAPatternIsTriedOnPastedLines(t *testing.T) {
+	server := serveDemo(t)
+	try := func(expression string, want int) (answer []shop.TriedLine, said string) {
+		status, body, _ := call(t, "POST", server.URL+"/api/v1/instruments/pattern", map[string]any{
+			"pattern": map[string]any{"expression": expression, "unit": "mm", "good": []string{"A"}},
+			"lines":   []string{"A 54,983", "B 54.983", "BAT 87%", "A 54.983 kg"}}, personHeader, "Ida")
+		require.Equal(t, want, status, string(body))
+		if status < 300 {
+			require.NoError(t, json.Unmarshal(body, &answer))
+		}
+		return answer, string(body)
+	}
+	tried, _ := try(`^(?P<status>\w) (?P<value>[\d.,]+)(?: (?P<unit>\w+))?$`, 200)
+	require.Len(t, tried, 4)
+	assert.Equal(t, "54.983 mm", tried[0].Reads)
+	for i, says := range map[int]string{1: "not good", 2: "does not match", 3: "unit"} {
+		assert.Empty(t, tried[i].Reads)
+		assert.Contains(t, tried[i].Why, says)
+	}
+	_, said := try(`(\d`, 422)
+	assert.Contains(t, said, "pattern.expression")
+	_, said = try(`\d`, 422)
+	assert.Contains(t, said, "(?P<value>")
+
+	d := told("Digital micrometer")
+	d.Facts.Line = &instrument.Pattern{Expression: `\d`, Unit: unit.MM}
+	_, said = shelf{t, server.URL}.do("", d, 422)
+	assert.Contains(t, said, "facts.line.expression")
 }

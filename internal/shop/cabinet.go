@@ -218,6 +218,11 @@ func checkDeed(o instrument.Owned, d instrument.Deed) error {
 		case d.After != o.FactsID:
 			return conflict(words.Told("cabinet.changed"))
 		}
+		if f.Line != nil {
+			if _, err := compiled("facts.line", *f.Line); err != nil {
+				return err
+			}
+		}
 		if f.Due != "" {
 			return checkDay("facts.due", f.Due)
 		}

@@ -136,6 +136,7 @@ test.describe
 				await expect(page).not.toHaveURL(url);
 			}
 			await expect(page).toHaveURL(/\/orders/);
+			await expect(page.getByRole("button", { name: /^Issue all/ })).toBeVisible();
 			await hands.press("i");
 			// No shell of the step was measured: asked once, the same key says that it is known.
 			await expect(page.getByRole("button", { name: /^Issue it as it is/ })).toBeVisible();

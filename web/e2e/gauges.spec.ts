@@ -56,6 +56,14 @@ test("a study is read blind in an order drawn at random, outlives its page, and 
 	await page.getByRole("button", { name: "Add an instrument" }).click();
 	await page.getByRole("textbox", { name: "Name" }).fill("Bore gauge 2");
 	await page.getByRole("textbox", { name: "Division" }).fill("0.0001");
+	// How its lines are read is tried on pasted ones while it is typed.
+	await page.getByRole("textbox", { name: "Lines to try it on" }).fill("A 2.5003 in\nBAT 87%");
+	await page.getByRole("textbox", { name: "Pattern of a line" }).fill("A (?P<value");
+	await expect(page.getByText("This is no regular expression.")).toBeVisible();
+	await page.getByRole("textbox", { name: "Pattern of a line" }).fill("^A (?P<value>[0-9.]+) (?P<unit>in|mm)$");
+	const tried = page.getByRole("list", { name: "What it makes of them" });
+	await expect(tried).toContainText("A 2.5003 in → 2.5003 in");
+	await expect(tried).toContainText("BAT 87% → The line does not match.");
 	await page.getByRole("button", { name: "Save" }).click();
 	await page.getByRole("link", { name: "Begin a study" }).click();
 	await page.getByRole("textbox", { name: "Hands, by name" }).fill("Ida Lorn, Wanda Pell");

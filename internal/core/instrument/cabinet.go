@@ -34,6 +34,8 @@ type Facts struct {
 	Due string `json:"due,omitempty" maxLength:"10"`
 	// Allowed is how far its zero may be found off before what it read is in doubt.
 	Allowed unit.Length `json:"allowed,omitempty" minimum:"0"`
+	// Line says how the lines are read that it sends; nil where it sends none.
+	Line *Pattern `json:"line,omitempty"`
 }
 
 // A Doing says what was done with an instrument.

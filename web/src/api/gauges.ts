@@ -1,4 +1,4 @@
-import { queryOptions, useMutation, useQueryClient } from "@tanstack/react-query";
+import { keepPreviousData, queryOptions, useMutation, useQueryClient } from "@tanstack/react-query";
 import { client, unwrap } from "./client";
 import type { components } from "./schema";
 
@@ -6,6 +6,7 @@ type Schemas = components["schemas"];
 export type Instrument = Schemas["InstrumentView"];
 export type Facts = Schemas["InstrumentFacts"];
 export type Deed = Schemas["InstrumentDeed"];
+export type Pattern = Schemas["InstrumentPattern"];
 export type StudyResult = Schemas["InstrumentStudyResult"];
 
 /** The shop's instruments. */
@@ -27,3 +28,13 @@ export function useInstrument(instrument?: string) {
 		onSuccess: (list) => queries.setQueryData(cabinetQuery.queryKey, list),
 	});
 }
+
+/** What a pattern makes of pasted lines. */
+export const triedQuery = (pattern: Pattern, lines: string[]) =>
+	queryOptions({
+		queryKey: ["pattern", pattern, lines],
+		enabled: pattern.expression.trim() !== "",
+		retry: false,
+		placeholderData: keepPreviousData,
+		queryFn: async () => (await unwrap(client.POST("/api/v1/instruments/pattern", { body: { pattern, lines } }))) ?? [],
+	});

@@ -142,6 +142,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/instruments/pattern": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a pattern makes of pasted lines */
+        post: operations["try-pattern"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/instruments/{instrument}": {
         parameters: {
             query?: never;
@@ -2907,6 +2924,7 @@ export interface components {
             from?: number;
             /** @enum {string} */
             kind: "micrometer" | "bore_gauge" | "telescoping_gauge" | "indicator" | "caliper" | "plastic_strip" | "feeler";
+            line?: components["schemas"]["InstrumentPattern"];
             name: string;
             owner?: string;
             /**
@@ -2931,6 +2949,14 @@ export interface components {
             /** Format: int64 */
             spread: number;
             until?: string;
+        };
+        InstrumentPattern: {
+            /** Format: int64 */
+            decimals?: number;
+            expression: string;
+            good?: string[];
+            /** @enum {string} */
+            unit: "in" | "mm";
         };
         InstrumentStandard: {
             name: string;
@@ -4389,6 +4415,11 @@ export interface components {
             of: number;
             state: string;
         };
+        TriedLine: {
+            line: string;
+            reads?: string;
+            why?: string;
+        };
         TruthPower: {
             /** @enum {string} */
             kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
@@ -4398,6 +4429,10 @@ export interface components {
             quick: boolean;
             /** Format: int64 */
             readings: number;
+        };
+        "Try-patternRequest": {
+            lines: string[];
+            pattern: components["schemas"]["InstrumentPattern"];
         };
         UnitTorque: {
             /** Format: int64 */
@@ -4808,6 +4843,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["InstrumentView"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "try-pattern": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Try-patternRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TriedLine"][];
                 };
             };
             /** @description Error */

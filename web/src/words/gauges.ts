@@ -99,4 +99,14 @@ export const gaugesWords = {
 	pick: "From the cabinet",
 	noPick: "none of the cabinet",
 	setOn: "Set on",
+	lines: "Lines that it sends, where it is connected",
+	pattern: "Pattern of a line",
+	patternHelp:
+		"a regular expression with groups named value and, where they are sent, unit, sign and status; blank where it sends none",
+	decimals: "Digits behind the point",
+	decimalsHelp: "of a value without one",
+	goodStatus: "Good statuses",
+	goodStatusHelp: "with commas between; any where blank",
+	pasted: "Lines to try it on",
+	tried: "What it makes of them",
 };

@@ -7,6 +7,7 @@ import { parse, plain, type System } from "../../quantity/length";
 import { Failed } from "../../ui/Failed";
 import { gaugesWords as words } from "../../words/gauges";
 import css from "./gauges.module.css";
+import { LineFields, lineOf, patternOf } from "./LineFields";
 
 interface FactsFormProps {
 	/** Of the deed that tells it. */
@@ -56,6 +57,7 @@ export function FactsForm({ id, instrument, onDone }: FactsFormProps) {
 	const [kind, setKind] = useState<Facts["kind"]>(facts?.kind ?? "micrometer");
 	const [unit, setUnit] = useState<System>(facts?.unit ?? "in");
 	const [sense, setSense] = useState(facts?.sense ?? 1);
+	const [line, setLine] = useState(() => lineOf(facts?.line));
 	const [errors, setErrors] = useState<Partial<Typed>>({});
 	const submit = (e: FormEvent) => {
 		e.preventDefault();
@@ -85,6 +87,7 @@ export function FactsForm({ id, instrument, onDone }: FactsFormProps) {
 			standards,
 			owner: typed.owner.trim() || undefined,
 			due: typed.due || undefined,
+			line: patternOf(line, unit),
 		};
 		save.mutate(
 			{ id: deed, what: "told", facts: body, after: instrument?.facts_id },
@@ -152,6 +155,7 @@ export function FactsForm({ id, instrument, onDone }: FactsFormProps) {
 					setTyped((t) => ({ ...t, standards: value }));
 				}}
 			/>
+			<LineFields typed={line} unit={unit} onChange={setLine} />
 			<Failed error={save.error} mt="sm" />
 			<Group mt="md">
 				<Button type="submit" loading={save.isPending}>
