@@ -8,7 +8,8 @@ import (
 )
 
 // Lines cuts what a device sends into lines, ended by a carriage return, a line feed or both. A line longer than
-// [instrument.MaxLine] is dropped and counted: a device that floods without an end takes no memory. The zero value is ready.
+// [instrument.MaxLine] is dropped and counted: a device that floods without an end takes no memory. The zero value is
+// ready.
 type Lines struct {
 	rest     []byte
 	dropping bool

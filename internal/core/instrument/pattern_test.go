@@ -48,7 +48,8 @@ func TestLinesAreReadByTheirPattern(t *testing.T) {
 				return
 			}
 			require.NoError(t, err)
-			assert.Equal(t, instrument.Sent{Size: unit.MustParse(one.size, one.unit), Unit: one.unit, Line: one.line}, got)
+			want := instrument.Sent{Size: unit.MustParse(one.size, one.unit), Unit: one.unit, Line: one.line}
+			assert.Equal(t, want, got)
 		})
 	}
 }

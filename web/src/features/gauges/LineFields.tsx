@@ -49,6 +49,7 @@ export function LineFields({ typed, unit, onChange }: LineFieldsProps) {
 		<fieldset className={css.lines}>
 			<legend>{words.lines}</legend>
 			<TextInput
+				mb="sm"
 				label={words.pattern}
 				description={words.patternHelp}
 				classNames={{ input: look.figure }}
