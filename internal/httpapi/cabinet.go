@@ -26,15 +26,6 @@ func (a resources) cabinet(api huma.API) {
 		}) ([]shop.InstrumentView, error) {
 			return a.shop.DoInstrument(ctx, in.Instrument, in.Body)
 		})
-	serve(a, api, store.Viewer, asking("try-pattern", "/instruments/pattern",
-		"What a pattern makes of pasted lines"), func(ctx context.Context, in *struct {
-		Body struct {
-			Pattern instrument.Pattern `json:"pattern"`
-			Lines   []string           `json:"lines" maxItems:"100"`
-		}
-	}) ([]shop.TriedLine, error) {
-		return a.shop.TryPattern(ctx, in.Body.Pattern, in.Body.Lines)
-	})
 	serveFile(a, api, fetching("get-instrument-label", "/instruments/{instrument}/label.pdf",
 		"A label for an instrument"),
 		"application/pdf", store.Viewer,
@@ -43,4 +34,26 @@ func (a resources) cabinet(api huma.API) {
 		}) (shop.File, error) {
 			return a.shop.InstrumentLabel(ctx, in.Instrument)
 		})
+	a.cabinetTries(api)
+}
+
+// cabinetTries registers what is tried of instruments; nothing is kept.
+func (a resources) cabinetTries(api huma.API) {
+	serve(a, api, store.Viewer, asking("preview-instrument", "/instruments/{instrument}/preview",
+		"Which verdicts of open jobs would be others with what a spread or a study found"),
+		func(ctx context.Context, in *struct {
+			Instrument string `path:"instrument" format:"uuid"`
+			Body       instrument.Deed
+		}) (shop.Preview, error) {
+			return a.shop.PreviewInstrument(ctx, in.Instrument, in.Body)
+		})
+	serve(a, api, store.Viewer, asking("try-pattern", "/instruments/pattern",
+		"What a pattern makes of pasted lines"), func(ctx context.Context, in *struct {
+		Body struct {
+			Pattern instrument.Pattern `json:"pattern"`
+			Text    string             `json:"text" maxLength:"10000" doc:"as the device sends it"`
+		}
+	}) ([]shop.TriedLine, error) {
+		return a.shop.TryPattern(ctx, in.Body.Pattern, in.Body.Text)
+	})
 }

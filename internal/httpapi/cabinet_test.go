@@ -83,6 +83,20 @@ func TestAnInstrumentThatWasFoundOff(t *testing.T) {
 			personHeader, "Wanda")
 		require.Equal(t, 201, status, string(answer))
 	}
+	preview := func(hand string, off unit.Length) (p shop.Preview) {
+		status, body, _ := call(t, "POST", server.URL+"/api/v1/instruments"+at+"/preview", instrument.Deed{
+			ID: uuid.NewString(), What: instrument.Spread, Hand: hand,
+			Readings: []unit.Length{2*unit.Inch - off, 2 * unit.Inch, 2*unit.Inch + off}}, personHeader, "Ida")
+		require.Equal(t, 200, status, string(body))
+		require.NoError(t, json.Unmarshal(body, &p))
+		return p
+	}
+	assert.Contains(t, preview(gauge.SetBy, unit.Tenth).Text, "Nothing in", "as it is already judged")
+	assert.Contains(t, preview("Nobody", 30*unit.Tenth).Text, "Nothing in", "another hand's")
+	would := preview(gauge.SetBy, 30*unit.Tenth)
+	require.Len(t, would.Jobs, 1)
+	assert.NotEmpty(t, would.Jobs[0].Decisions, "what was certain is not, with so loose a hand")
+
 	list, _ = s.do(at, instrument.Deed{What: instrument.Zeroed, Standard: "Bar 2", Found: 30 * unit.Tenth}, 201)
 	require.Len(t, list[0].Doubts, 1)
 	doubt := list[0].Doubts[0]
@@ -137,7 +151,7 @@ func TestAPatternIsTriedOnPastedLines(t *testing.T) {
 	try := func(expression string, want int) (answer []shop.TriedLine, said string) {
 		status, body, _ := call(t, "POST", server.URL+"/api/v1/instruments/pattern", map[string]any{
 			"pattern": map[string]any{"expression": expression, "unit": "mm", "good": []string{"A"}},
-			"lines":   []string{"A 54,983", "B 54.983", "BAT 87%", "A 54.983 kg"}}, personHeader, "Ida")
+			"text":    "A 54,983\r\nB 54.983\r\nBAT 87%\r\nA 54.983 kg"}, personHeader, "Ida")
 		require.Equal(t, want, status, string(body))
 		if status < 300 {
 			require.NoError(t, json.Unmarshal(body, &answer))

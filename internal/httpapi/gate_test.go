@@ -48,7 +48,7 @@ func TestEveryOperationHasItsRole(t *testing.T) {
 	var open []string
 	for _, o := range operations(t) {
 		reads := o.Method == "GET" || slices.Contains([]string{"weigh-costs", "preview-judgement", "preview-anew",
-			"read-card", "read-limit-table", "write-limit-table"}, o.OperationID)
+			"read-card", "read-limit-table", "write-limit-table", "try-pattern", "preview-instrument"}, o.OperationID)
 		binds := regexp.MustCompile(`/(decisions|orders|events|judgement|closed|shares|rates|policies|shop|` +
 			`retirements|replacements|signed)(/|$)`).MatchString(o.Path)
 		switch {

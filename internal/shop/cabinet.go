@@ -38,6 +38,8 @@ type Doubt struct {
 type DoubtedJob struct {
 	store.GaugedJob
 	Changes []VerdictChange `json:"changes"`
+	// Decisions are the sets that Ledge would decide otherwise.
+	Decisions []DecisionChange `json:"decisions"`
 }
 
 // A VerdictChange is a check of a part as it stands, and as it would with the gauge's error taken off.
@@ -46,6 +48,13 @@ type VerdictChange struct {
 	Check string        `json:"check"`
 	Was   limit.Verdict `json:"was"`
 	Is    limit.Verdict `json:"is"`
+}
+
+// A DecisionChange is what Ledge advises for a set, and what it would.
+type DecisionChange struct {
+	Set string `json:"set"`
+	Was string `json:"was"`
+	Is  string `json:"is"`
 }
 
 // Cabinet are the shop's instruments.
@@ -91,7 +100,7 @@ func (a *Application) doubt(ctx context.Context, id string, c instrument.ZeroChe
 	}
 	for _, j := range jobs {
 		one := DoubtedJob{GaugedJob: j}
-		if one.Changes, err = a.couldChange(ctx, j.ID, id, c); err != nil {
+		if err = a.couldChange(ctx, &one, id, c); err != nil {
 			return d, err
 		}
 		d.Readings, d.Changes = d.Readings+j.Count, d.Changes+len(one.Changes)
@@ -102,58 +111,88 @@ func (a *Application) doubt(ctx context.Context, id string, c instrument.ZeroChe
 	return d, nil
 }
 
-// couldChange are the verdicts of a job that would be others if what an instrument showed too much were taken off
-// what it read.
-func (a *Application) couldChange(ctx context.Context, job int64, id string,
-	c instrument.ZeroCheck) ([]VerdictChange, error) {
-	record, err := a.store.Record(ctx, job)
-	if err != nil {
-		return nil, err
-	}
-	setups := map[string]bool{}
-	for _, g := range record.Gauges {
-		setups[g.ID] = g.Cabinet != nil && *g.Cabinet == id
-	}
-	moved := record
-	moved.Features = slices.Clone(record.Features)
-	for i := range moved.Features {
-		f := &moved.Features[i]
-		if f.Kind.Quantity() == part.Weight {
-			continue
+// couldChange fills in what of a job would be otherwise if what an instrument showed too much were taken off what it
+// read.
+func (a *Application) couldChange(ctx context.Context, job *DoubtedJob, id string, c instrument.ZeroCheck) error {
+	return a.otherwise(ctx, job, func(record *store.Record) {
+		setups := map[string]bool{}
+		for _, g := range record.Gauges {
+			setups[g.ID] = g.Cabinet != nil && *g.Cabinet == id
 		}
-		f.Tape = slices.Clone(f.Tape)
-		for j := range f.Tape {
-			r := &f.Tape[j]
-			if r.GaugeID != nil && setups[*r.GaugeID] && r.Value != nil && r.TakenAt > c.Since && r.TakenAt <= c.At {
-				value := part.OfLength(r.Value.Length() - c.Found)
-				r.Value = &value
+		record.Features = slices.Clone(record.Features)
+		for i := range record.Features {
+			f := &record.Features[i]
+			if f.Kind.Quantity() == part.Weight {
+				continue
+			}
+			f.Tape = slices.Clone(f.Tape)
+			for j := range f.Tape {
+				r := &f.Tape[j]
+				if r.GaugeID != nil && setups[*r.GaugeID] && r.Value != nil &&
+					r.TakenAt > c.Since && r.TakenAt <= c.At {
+					value := part.OfLength(r.Value.Length() - c.Found)
+					r.Value = &value
+				}
 			}
 		}
+	})
+}
+
+// otherwise fills in which verdicts and decisions of a job would be others with something of its record changed.
+// change leaves what it was given as it is, and puts copies in its place.
+func (a *Application) otherwise(ctx context.Context, job *DoubtedJob, change func(record *store.Record)) error {
+	record, err := a.store.Record(ctx, job.ID)
+	if err != nil {
+		return err
 	}
+	changed := record
+	change(&changed)
 	was, _ := record.With(store.StandIn{}).Inspection()
-	is, _ := moved.With(store.StandIn{}).Inspection()
+	is, _ := changed.With(store.StandIn{}).Inspection()
 	ctx, cancel := context.WithTimeout(ctx, judging)
 	defer cancel()
 	before, err := disposition.EvaluateWithin(ctx, was)
 	if err != nil {
-		return nil, err
+		return err
 	}
 	after, err := disposition.EvaluateWithin(ctx, is)
 	if err != nil {
-		return nil, err
+		return err
 	}
+	job.Changes = verdictChanges(before, after)
+	job.Decisions = decisionChanges(words.In(record.Job.Unit), before, after)
+	return nil
+}
+
+func verdictChanges(before, after disposition.Result) []VerdictChange {
 	changes := []VerdictChange{}
 	for i := range before.Features {
 		f, g := &before.Features[i], &after.Features[i]
 		for _, check := range f.Checks {
 			if now := g.Check(check.Name); now != nil && now.Verdict != check.Verdict {
 				changes = append(changes, VerdictChange{words.Numbered(f.Kind, f.Number), words.Check(check.Name),
-					check.Verdict,
-					now.Verdict})
+					check.Verdict, now.Verdict})
 			}
 		}
 	}
-	return changes, nil
+	return changes
+}
+
+func decisionChanges(speaker words.Speaker, before, after disposition.Result) []DecisionChange {
+	said := func(s disposition.Set) string {
+		text := speaker.Way(s.Set, s.Way)
+		if s.Provisional {
+			text = words.Told("cabinet.provisional", "way", text)
+		}
+		return text
+	}
+	changes := []DecisionChange{}
+	for i, s := range before.Sets {
+		if now := after.Sets[i]; now.Way != s.Way || now.Provisional != s.Provisional {
+			changes = append(changes, DecisionChange{words.Set(s.Set).Title, said(s), said(now)})
+		}
+	}
+	return changes
 }
 
 // DoInstrument keeps one thing that was done with an instrument; without an id it is a new one.

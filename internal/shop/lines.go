@@ -2,9 +2,9 @@ package shop
 
 import (
 	"context"
-	"errors"
 
 	"ledge/internal/core/instrument"
+	"ledge/internal/gaugelink"
 	"ledge/internal/words"
 )
 
@@ -15,18 +15,20 @@ type TriedLine struct {
 	Why   string `json:"why,omitempty"`
 }
 
-// TryPattern says what a pattern makes of lines that somebody pasted.
-func (a *Application) TryPattern(_ context.Context, p instrument.Pattern, lines []string) ([]TriedLine, error) {
+// TryPattern says what a pattern makes of pasted text, cut as what a device sends is.
+func (a *Application) TryPattern(_ context.Context, p instrument.Pattern, text string) ([]TriedLine, error) {
 	reader, err := compiled("pattern", p)
 	if err != nil {
 		return nil, err
 	}
+	var cut gaugelink.Lines
+	lines := cut.Write([]byte(text + "\n"))
 	tried := make([]TriedLine, len(lines))
 	for i, line := range lines {
 		tried[i].Line = line
 		sent, err := reader.Read(line)
 		if err != nil {
-			tried[i].Why = whyNot(err)
+			tried[i].Why = words.Told("line." + err.Error())
 			continue
 		}
 		tried[i].Reads = sent.Size.Format(sent.Unit) + " " + string(sent.Unit)
@@ -37,28 +39,8 @@ func (a *Application) TryPattern(_ context.Context, p instrument.Pattern, lines 
 // compiled makes a pattern ready, or says beside its field what is wrong with it.
 func compiled(at string, p instrument.Pattern) (*instrument.LineReader, error) {
 	reader, err := instrument.Compile(p)
-	switch {
-	case err == nil:
-		return reader, nil
-	case errors.Is(err, instrument.ErrNoValue):
-		return nil, refuse(at+".expression", words.Told("line.no_value"))
-	case errors.Is(err, instrument.ErrGroup):
-		return nil, refuse(at+".expression", words.Told("line.group"))
-	default:
-		return nil, refuse(at+".expression", words.Told("line.expression"))
+	if err != nil {
+		return nil, refuse(at+".expression", words.Told("line."+err.Error()))
 	}
-}
-
-// whyNot says why a line is no reading.
-func whyNot(err error) string {
-	switch {
-	case errors.Is(err, instrument.ErrStatus):
-		return words.Told("line.status")
-	case errors.Is(err, instrument.ErrUnit):
-		return words.Told("line.unit")
-	case errors.Is(err, instrument.ErrNumber):
-		return words.Told("line.number")
-	default:
-		return words.Told("line.other")
-	}
+	return reader, nil
 }

@@ -22,6 +22,7 @@ test("an instrument is told, checked, used at the bench, found off, and taken ou
 	await spread
 		.getByRole("textbox", { name: /Readings/ })
 		.fill("2.0000 2.0001 2.0000 1.9999 2.0000 2.0001 2.0000 2.0000 1.9999 2.0000");
+	await expect(spread.getByText("Nothing in an open job would be judged otherwise with this.")).toBeVisible();
 	await spread.getByRole("button", { name: "Take the readings" }).click();
 	await expect(spread.getByText(/Wanda Pell repeats to 0.0001/)).toBeVisible();
 	const place = page.url();
@@ -84,6 +85,11 @@ test("a study is read blind in an order drawn at random, outlives its page, and 
 		await page.keyboard.press("Enter");
 		await expect(page.getByText(`${n + 1} of 12`)).toBeVisible();
 	}
+	await page.getByRole("button", { name: "Take the last one back" }).click();
+	await expect(page.getByText("11 of 12")).toBeVisible();
+	await page.getByRole("textbox", { name: / reads part / }).fill("2.0031");
+	await page.keyboard.press("Enter");
+	await expect(page.getByText("Nothing in an open job would be judged otherwise with this.")).toBeVisible();
 	await page.getByRole("button", { name: "Save the study" }).click();
 	const study = page.getByRole("region", { name: "Repeatability study" });
 	await expect(study.getByRole("row", { name: /^Repeatability/ })).toBeVisible();

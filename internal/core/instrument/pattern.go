@@ -1,9 +1,7 @@
 package instrument
 
 import (
-	"errors"
 	"regexp"
-	"regexp/syntax"
 	"slices"
 	"strings"
 
@@ -31,16 +29,21 @@ type Sent struct {
 	Line string
 }
 
-// The ways in which a pattern is wrong, and a line is no reading.
-var (
-	ErrExpression = errors.New("no regular expression")
-	ErrNoValue    = errors.New("no group named value")
-	ErrGroup      = errors.New("a group that is not value, unit, sign or status")
-	ErrOther      = errors.New("the line does not match")
-	ErrStatus     = errors.New("the device says that the value is not good")
-	ErrUnit       = errors.New("the unit is not known")
-	ErrNumber     = errors.New("the value is no number")
+// A LineFault is why a pattern is none, or a line no reading.
+type LineFault string
+
+// The faults of patterns and of lines.
+const (
+	ErrExpression LineFault = "expression" // no regular expression
+	ErrNoValue    LineFault = "no_value"   // no group named value
+	ErrGroup      LineFault = "group"      // a group that is not value, unit, sign or status
+	ErrOther      LineFault = "other"      // the line does not match
+	ErrStatus     LineFault = "status"     // the device says that the value is not good
+	ErrUnit       LineFault = "unit"       // the unit is not known
+	ErrNumber     LineFault = "number"     // the value is no number
 )
+
+func (f LineFault) Error() string { return string(f) }
 
 // groups are the names that mean something.
 var groups = []string{"value", "unit", "sign", "status"}
@@ -58,10 +61,7 @@ type LineReader struct {
 func Compile(p Pattern) (*LineReader, error) {
 	x, err := regexp.Compile(p.Expression)
 	if err != nil {
-		if cause := new(syntax.Error); errors.As(err, &cause) {
-			return nil, errors.Join(ErrExpression, cause)
-		}
-		return nil, errors.Join(ErrExpression, err)
+		return nil, ErrExpression
 	}
 	if x.SubexpIndex("value") < 0 {
 		return nil, ErrNoValue

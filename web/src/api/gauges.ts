@@ -7,6 +7,7 @@ export type Instrument = Schemas["InstrumentView"];
 export type Facts = Schemas["InstrumentFacts"];
 export type Deed = Schemas["InstrumentDeed"];
 export type Pattern = Schemas["InstrumentPattern"];
+export type DoubtedJob = Schemas["DoubtedJob"];
 export type StudyResult = Schemas["InstrumentStudyResult"];
 
 /** The shop's instruments. */
@@ -29,12 +30,30 @@ export function useInstrument(instrument?: string) {
 	});
 }
 
-/** What a pattern makes of pasted lines. */
-export const triedQuery = (pattern: Pattern, lines: string[]) =>
+/** A preview keeps nothing: its deed has no name. */
+const NO_ID = "00000000-0000-0000-0000-000000000000";
+
+/** Which verdicts and decisions of open jobs would be others with what a spread or a study found. */
+export const previewQuery = (instrument: string, deed: Omit<Deed, "id"> | undefined) =>
 	queryOptions({
-		queryKey: ["pattern", pattern, lines],
+		queryKey: ["cabinet", instrument, "preview", deed],
+		enabled: deed !== undefined,
+		retry: false,
+		queryFn: async () =>
+			unwrap(
+				client.POST("/api/v1/instruments/{instrument}/preview", {
+					params: { path: { instrument } },
+					body: { id: NO_ID, what: "spread", ...deed },
+				}),
+			),
+	});
+
+/** What a pattern makes of pasted lines. */
+export const triedQuery = (pattern: Pattern, text: string) =>
+	queryOptions({
+		queryKey: ["pattern", pattern, text],
 		enabled: pattern.expression.trim() !== "",
 		retry: false,
 		placeholderData: keepPreviousData,
-		queryFn: async () => (await unwrap(client.POST("/api/v1/instruments/pattern", { body: { pattern, lines } }))) ?? [],
+		queryFn: async () => (await unwrap(client.POST("/api/v1/instruments/pattern", { body: { pattern, text } }))) ?? [],
 	});

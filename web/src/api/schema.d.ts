@@ -193,6 +193,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/instruments/{instrument}/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Which verdicts of open jobs would be others with what a spread or a study found */
+        post: operations["preview-instrument"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs": {
         parameters: {
             query?: never;
@@ -2223,6 +2240,11 @@ export interface components {
             /** Format: int64 */
             step: number;
         };
+        DecisionChange: {
+            is: string;
+            set: string;
+            was: string;
+        };
         DispositionAfter: {
             clearance: components["schemas"]["FitClearance"];
             feature: components["schemas"]["PartRef"];
@@ -2420,6 +2442,7 @@ export interface components {
             closed?: boolean;
             /** Format: int64 */
             count: number;
+            decisions: components["schemas"]["DecisionChange"][];
             engine: string;
             /** Format: int64 */
             id: number;
@@ -3571,6 +3594,10 @@ export interface components {
             /** Format: int64 */
             to_go: number;
         };
+        Preview: {
+            jobs: components["schemas"]["DoubtedJob"][];
+            text: string;
+        };
         QuickChange: {
             complete: boolean;
             missing?: components["schemas"]["PlanCell"][];
@@ -4431,8 +4458,9 @@ export interface components {
             readings: number;
         };
         "Try-patternRequest": {
-            lines: string[];
             pattern: components["schemas"]["InstrumentPattern"];
+            /** @description as the device sends it */
+            text: string;
         };
         UnitTorque: {
             /** Format: int64 */
@@ -4944,6 +4972,41 @@ export interface operations {
                 };
                 content: {
                     "application/pdf": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "preview-instrument": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                instrument: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InstrumentDeed"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Preview"];
                 };
             };
             /** @description Error */

@@ -55,6 +55,8 @@ export const gaugesWords = {
 	doubt: "What it read since the last good check is in doubt",
 	inJob: (number: string, engine: string, n: number) => `${number}, ${engine}: ${count(n, "reading")}`,
 	change: (part: string, check: string, was: string, is: string) => `${part}, ${check}: ${was} would be ${is}`,
+	decision: (set: string, was: string, is: string) => `${set}: ${was}; would be: ${is}`,
+	takeBack: "Take the last one back",
 	readAgain: "Read them again, or accept them signed:",
 	why: "Why they are accepted",
 	accept: "Accept and sign",

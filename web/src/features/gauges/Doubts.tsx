@@ -1,7 +1,9 @@
 import { Alert, Button, Group, TextInput } from "@mantine/core";
+import { useDebouncedValue } from "@mantine/hooks";
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
-import { type Instrument, useInstrument } from "../../api/gauges";
+import { type Deed, type DoubtedJob, type Instrument, previewQuery, useInstrument } from "../../api/gauges";
 import { useIds } from "../../api/id";
 import { STANDING_WORD } from "../../drawing/status";
 import look from "../../look/look.module.css";
@@ -16,22 +18,45 @@ export function Doubts({ instrument: i }: { instrument: Instrument }) {
 			{i.doubts.map((d) => (
 				<Alert key={d.check.id} color="orange" variant="light" title={words.doubt}>
 					<b className={css.large}>{d.text}</b>
-					<ul className={look.asks}>
-						{d.jobs.map((j) => (
-							<li key={j.id}>
-								<Link to={`/jobs/${j.id}`}>{words.inJob(j.number, j.engine, j.count)}</Link>
-								{j.changes.map((c) => (
-									<div key={`${c.part} ${c.check}`}>
-										{words.change(c.part, c.check, STANDING_WORD[c.was || "no_limit"], STANDING_WORD[c.is || "no_limit"])}
-									</div>
-								))}
-							</li>
-						))}
-					</ul>
+					<Otherwise jobs={d.jobs} />
 					<Accept instrument={i} check={d.check.id} />
 				</Alert>
 			))}
 		</>
+	);
+}
+
+/** What of jobs would be judged otherwise. */
+function Otherwise({ jobs }: { jobs: DoubtedJob[] }) {
+	return (
+		<ul className={look.asks}>
+			{jobs.map((j) => (
+				<li key={j.id}>
+					<Link to={`/jobs/${j.id}`}>{words.inJob(j.number, j.engine, j.count)}</Link>
+					{j.changes.map((c) => (
+						<div key={`${c.part} ${c.check}`}>
+							{words.change(c.part, c.check, STANDING_WORD[c.was || "no_limit"], STANDING_WORD[c.is || "no_limit"])}
+						</div>
+					))}
+					{j.decisions.map((d) => (
+						<div key={d.set}>{words.decision(d.set, d.was, d.is)}</div>
+					))}
+				</li>
+			))}
+		</ul>
+	);
+}
+
+/** What of open jobs would be judged otherwise with what was found, before it is kept. */
+export function Preview({ instrument, deed }: { instrument: string; deed: Omit<Deed, "id"> | undefined }) {
+	const [asked] = useDebouncedValue(deed, 400);
+	const preview = useQuery(previewQuery(instrument, asked)).data;
+	if (!deed || !preview) return null;
+	return (
+		<div role="status" className={look.note}>
+			{preview.text}
+			<Otherwise jobs={preview.jobs} />
+		</div>
 	);
 }
 

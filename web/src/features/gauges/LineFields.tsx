@@ -43,8 +43,8 @@ interface LineFieldsProps {
 export function LineFields({ typed, unit, onChange }: LineFieldsProps) {
 	const [pasted, setPasted] = useState("");
 	const [asked] = useDebouncedValue({ pattern: patternOf(typed, unit), pasted }, 250);
-	const lines = [...new Set(asked.pasted.split("\n").filter((l) => l.trim() !== ""))];
-	const tried = useQuery(triedQuery(asked.pattern ?? { expression: "", unit }, lines.slice(0, 100)));
+	const tried = useQuery(triedQuery(asked.pattern ?? { expression: "", unit }, asked.pasted.slice(0, 10_000)));
+	const lines = [...new Map((tried.data ?? []).map((t) => [t.line, t])).values()];
 	return (
 		<fieldset className={css.lines}>
 			<legend>{words.lines}</legend>
@@ -84,7 +84,7 @@ export function LineFields({ typed, unit, onChange }: LineFieldsProps) {
 			{asked.pattern ? <Failed error={tried.error} mt="sm" /> : null}
 			{asked.pattern && !tried.error ? (
 				<ul className={css.tried} aria-label={words.tried}>
-					{(tried.data ?? []).map((t) => (
+					{lines.map((t) => (
 						<li key={t.line}>
 							<StatusMark standing={t.reads ? "within" : "unsure"} word={false} /> <span className={look.figure}>{t.line}</span> →{" "}
 							{t.reads ? <b className={look.figure}>{t.reads}</b> : t.why}

@@ -7,6 +7,7 @@ import { parse, show, showSigned } from "../../quantity/length";
 import { Failed } from "../../ui/Failed";
 import { usePerson } from "../../ui/person";
 import { gaugesWords as words } from "../../words/gauges";
+import { Preview } from "./Doubts";
 import css from "./gauges.module.css";
 
 /** How one hand repeats with an instrument on a standard. */
@@ -20,13 +21,16 @@ export function SpreadPanel({ instrument: i }: { instrument: Instrument }) {
 	const [typed, setTyped] = useState("");
 	const [until, setUntil] = useState("");
 	const [wrong, setWrong] = useState("");
+	const read = typed
+		.split(/\s+/)
+		.filter(Boolean)
+		.map((t) => parse(t, unit));
+	const sound = read.length > 1 && read.every((r) => r.ok);
+	const deed = { what: "spread" as const, hand, standard, until, readings: read.flatMap((r) => (r.ok ? [r.length] : [])) };
 	const submit = (e: FormEvent) => {
 		e.preventDefault();
-		const texts = typed.split(/\s+/).filter(Boolean);
-		const read = texts.map((t) => parse(t, unit));
-		if (read.length < 2 || read.some((r) => !r.ok)) return setWrong(words.wrongNumber);
+		if (!sound) return setWrong(words.wrongNumber);
 		setWrong("");
-		const deed = { what: "spread" as const, hand, standard, until, readings: read.flatMap((r) => (r.ok ? [r.length] : [])) };
 		save.mutate(
 			{ id: ids.of(deed), ...deed },
 			{
@@ -69,6 +73,7 @@ export function SpreadPanel({ instrument: i }: { instrument: Instrument }) {
 					error={wrong || undefined}
 					onChange={(e) => setTyped(e.currentTarget.value)}
 				/>
+				<Preview instrument={i.id} deed={sound && hand.trim() !== "" ? deed : undefined} />
 				<Group mt="sm">
 					<Button type="submit" variant="default" loading={save.isPending}>
 						{words.takeSpread}

@@ -11,6 +11,7 @@ import { Failed } from "../../ui/Failed";
 import { Load } from "../../ui/Load";
 import { gaugesWords as words } from "../../words/gauges";
 import { placeWords } from "../../words/places";
+import { Preview } from "./Doubts";
 import css from "./gauges.module.css";
 import { drawn, type Run, readings } from "./study-run";
 
@@ -117,9 +118,11 @@ function Reading({ instrument, run, onChange }: { instrument: Instrument; run: R
 		setTyped("");
 		onChange({ ...run, taken: [...run.taken, meant.length] });
 	};
+	const [until, setUntil] = useState("");
+	const found = { what: "studied" as const, hands: run.hands, study: readings(run) };
 	const finish = () =>
 		save.mutate(
-			{ id: run.id, what: "studied", hands: run.hands, study: readings(run) },
+			{ id: run.id, ...found, until },
 			{
 				onSuccess: () => {
 					onChange(undefined);
@@ -154,12 +157,27 @@ function Reading({ instrument, run, onChange }: { instrument: Instrument; run: R
 					</Group>
 				</form>
 			) : (
-				<Button size="xl" onClick={finish} loading={save.isPending}>
-					{words.finish}
-				</Button>
+				<>
+					<Preview instrument={instrument.id} deed={found} />
+					<TextInput
+						w={260}
+						label={words.holdsUntil}
+						type="date"
+						value={until}
+						onChange={(e) => setUntil(e.currentTarget.value)}
+					/>
+					<Button size="xl" onClick={finish} loading={save.isPending}>
+						{words.finish}
+					</Button>
+				</>
 			)}
 			<Failed error={save.error} />
 			<Group>
+				{run.taken.length > 0 ? (
+					<Button variant="default" onClick={() => onChange({ ...run, taken: run.taken.slice(0, -1) })}>
+						{words.takeBack}
+					</Button>
+				) : null}
 				<Button variant="subtle" color="red" onClick={() => onChange(undefined)}>
 					{words.giveUp}
 				</Button>
