@@ -126,7 +126,7 @@ test("a closed job leaves the shop and is found in the record, with everything t
 	// It leaves the shop and is found in the record, with everything that happened.
 	await closeJob(page, "It was only brought in to see that it comes.");
 	await page.goto("/");
-	await expect(page.getByRole("link", { name: /Chapel blower/ })).toBeVisible();
+	await expect(page.getByRole("link", { name: /L-0009/ })).toBeVisible();
 	await expect(page.getByRole("link", { name: /L-0003/ })).toHaveCount(0);
 	await page.getByRole("link", { name: "Job archive" }).click();
 	await page.getByLabel("Engine, customer or number").fill("winch");
