@@ -12,7 +12,7 @@ import { CylinderPanel } from "./CylinderPanel";
 import { Frame, type Shown } from "./Frame";
 import { PatternPanel } from "./PatternPanel";
 import { TaskForm } from "./TaskForm";
-import type { Doing } from "./use-build";
+import { isDone } from "./ticks";
 
 /** The engine put together: what goes where, in its order, one thing lit at a time. */
 export function AssemblyPlace() {
@@ -21,14 +21,10 @@ export function AssemblyPlace() {
 
 const keyOf = (t: AssemblyTask) => `${t.what} ${t.kind ?? ""} ${t.number} ${t.ring ?? ""}`;
 
-/** Whether something on its way does a task. */
-const does = (e: Doing, t: AssemblyTask) =>
-	e.what === t.what && (e.number ?? 0) === t.number && (e.ring ?? "") === (t.ring ?? "") && (e.kind ?? "") === (t.kind ?? "");
-
 function Assembly(shown: Shown) {
 	const { job, view, build } = shown;
 	const [chosen, setChosen] = useState<string>();
-	const done = (t: AssemblyTask) => t.done || build.pending.some((e) => does(e, t));
+	const done = (t: AssemblyTask) => isDone(view, build.pending, t);
 	const next = view.tasks.find((t) => !done(t));
 	const here = view.tasks.find((t) => keyOf(t) === chosen) ?? next;
 	const undo = lastDone(view);

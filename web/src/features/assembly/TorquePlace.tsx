@@ -1,7 +1,7 @@
 import { Alert, Button, Group, NumberInput, SegmentedControl, Stack, Table, TextInput, Title } from "@mantine/core";
 import { type FormEvent, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import { nextTick, runsOf, sequenceOf, standingRun, usePlanToCard } from "../../api/assembly";
+import { runsOf, sequenceOf, usePlanToCard } from "../../api/assembly";
 import type { TorqueCard, TorqueRun } from "../../api/client";
 import { Bolts } from "../../drawing/Bolts";
 import look from "../../look/look.module.css";
@@ -13,6 +13,7 @@ import css from "./assembly.module.css";
 import { CardForm } from "./CardForm";
 import { Frame, type Shown } from "./Frame";
 import { RunList } from "./RunList";
+import { ticksOf } from "./ticks";
 import { torqueOf } from "./typed";
 
 /** Bolts tightened by their cards, one by one. */
@@ -73,11 +74,7 @@ interface RunningProps extends Shown {
 
 /** What is next at a run, with what was done and what waits to be sent counted in. */
 function useRun({ view, build, card, of }: RunningProps) {
-	const run = standingRun(view, card.key, of);
-	const sent = build.pending.filter((e) => e.what === "tighten" && e.card === card.key && (e.run ?? 0) === of);
-	const ticked = (step: number, bolt: number) =>
-		Boolean(run?.ticks[step - 1]?.[bolt - 1]) || sent.some((e) => e.step === step && e.bolt === bolt);
-	const next = nextTick(card, ticked);
+	const { run, ticked, next } = ticksOf(view, build.pending, card, of);
 	const done = card.steps.reduce((n, _, i) => n + sequenceOf(card).filter((bolt) => ticked(i + 1, bolt)).length, 0);
 	return { run, ticked, next, done, all: card.steps.length * sequenceOf(card).length };
 }
