@@ -14,7 +14,6 @@ const views = [
 	["card", "/cards/5a3d1a52-9a0b-4a7e-8f39-0d2f6f0f6c11", "Engine cards"],
 	["components", "/jobs/6/components", "side by side"],
 	["bench", "/jobs/4/bench/main_journal/2", "Tape", "86"],
-	["bench-night", "/jobs/4/bench/main_journal/2", "Tape", "86", "dark"],
 	["feature", "/jobs/1/features/main_journal/3", "Verdicts"],
 	["decide-grind", "/jobs/1/decide/main_journals", "Ways to do it"],
 	["match", "/jobs/6/match", "Cylinder"],
@@ -24,6 +23,7 @@ const views = [
 	["assembly", "/jobs/9/assembly", "Expander on piston"],
 	["report", "/jobs/9/report", "What is done, and why"],
 	["history", "/jobs/9/history", "signed"],
+	["gauges", "/gauges", "Zero checks"],
 	["learned", "/learned?engine=Sawmill+four", "wears most"],
 ];
 const BROKEN = /could not be loaded|This page broke|Page not found|has no such part|does not answer|Something went wrong/;
