@@ -14,6 +14,7 @@ import (
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/shop"
+	"ledge/internal/store"
 )
 
 // shelf drives the cabinet over the API as its page does.
@@ -143,6 +144,28 @@ func TestAStudyOfAnInstrument(t *testing.T) {
 	assert.Equal(t, []instrument.Lacks{instrument.FewParts, instrument.FewTrials}, found.Unknown)
 	assert.NotNil(t, list[0].Repeatability("anybody", "2026-11-27"))
 	assert.Nil(t, (&instrument.Owned{}).Repeatability("anybody", "2026-11-27"))
+
+	// Set up by whoever has no spread of their own, the instrument is what the study found; by one who has, it is not.
+	set := func(by string) *unit.Length {
+		id := uuid.NewString()
+		status, body, _ := call(t, "POST", s.base+"/api/v1/jobs/1/gauges", fields{"id": id, "kind": "main_journal",
+			"instrument": "micrometer", "division": unit.Tenth, "mode": "direct", "sense": 1, "cabinet": d.ID},
+			personHeader, by)
+		require.Equal(t, 201, status, string(body))
+		var view shop.JobView
+		require.NoError(t, json.Unmarshal(body, &view))
+		return view.Gauges[slices.IndexFunc(view.Gauges,
+			func(g store.GaugeSetup) bool { return g.ID == id })].Repeatability
+	}
+	assert.Equal(t, unit.Round(found.Anova.Gauge), *set("Somebody"))
+	own := instrument.Deed{What: instrument.Spread, Hand: "Wanda",
+		Readings: []unit.Length{2 * unit.Inch, 2*unit.Inch + 4*unit.Tenth}}
+	list, _ = s.do("/"+d.ID, own, 201)
+	assert.Equal(t, list[0].Repeats[0].Spread, *set("Wanda"))
+	assert.Greater(t, *set("Wanda"), *set("Somebody"))
+	own.ID, own.Until = "", "2020-01-01"
+	s.do("/"+d.ID, own, 201)
+	assert.Equal(t, *set("Somebody"), *set("Wanda"), "what held until a day holds no more after it")
 }
 
 // How the lines of an instrument are read is tried on pasted ones, and what is wrong with it is said beside it.

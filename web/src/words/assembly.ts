@@ -116,6 +116,12 @@ export function taskWord(t: AssemblyTask, view: AssemblyView): string {
 export const cylinders = (numbers: number[]): string =>
 	numbers.length === 1 ? `cylinder ${numbers[0]}` : `cylinders ${numbers.join(" and ")}`;
 
+/** The run of a card that an event names; cards of the usual groups are called as these are. */
+function runOf(e: AssemblyEvent): string {
+	const name = (GROUP_WORD as Record<string, string>)[e.card ?? ""]?.toLowerCase() ?? e.card ?? "";
+	return e.run ? `${name}, ${e.run}` : name;
+}
+
 /** What was done, as the history says it. */
 export function builtWord(e: AssemblyEvent, system: System): string {
 	const size = e.value === undefined ? "" : show(e.value, system);
@@ -123,11 +129,11 @@ export function builtWord(e: AssemblyEvent, system: System): string {
 		case "plan":
 			return "changed the torque cards or ring patterns";
 		case "tighten":
-			return `tightened bolt ${e.bolt} of ${e.card}${e.run ? ` ${e.run}` : ""}, step ${e.step}${e.torque ? `: reached ${torqueWord(e.torque)}` : ""}`;
+			return `tightened bolt ${e.bolt} of ${runOf(e)}, step ${e.step}${e.torque ? `: reached ${torqueWord(e.torque)}` : ""}`;
 		case "loosen":
-			return `loosened ${e.card}${e.run ? ` ${e.run}` : ""}`;
+			return `loosened ${runOf(e)}`;
 		case "bolt":
-			return `said of bolt ${e.bolt} of ${e.card}${e.run ? ` ${e.run}` : ""}: ${[
+			return `said of bolt ${e.bolt} of ${runOf(e)}: ${[
 				e.new ? "new" : "",
 				e.length === undefined ? "" : `${show(e.length, system)} long`,
 				e.uses === undefined ? "" : `tightened ${e.uses} times`,
@@ -229,7 +235,6 @@ export const assemblyWords = {
 	boltRow: "Bolt",
 	usesSoFar: "Tightened",
 	length: "Length",
-	newBolt: "New",
 	boltLength: (bolt: number) => `Length of bolt ${bolt}`,
 	fresh: (bolt: number) => `Bolt ${bolt} is new`,
 	takeBackLast: "Take the last back",
@@ -326,7 +331,6 @@ export const assemblyWords = {
 	cylinder: "Cylinder",
 	takeGap: "Take the gap",
 	passes: (n: number) => (n > 1 ? `${n} tries` : ""),
-	window: "Wanted",
 	rodsAndPistons: "Rods and pistons",
 	matchThem: "Match pistons and rods",
 	matchedAs: "Pistons go in as they were matched.",
@@ -379,7 +383,6 @@ export const assemblyWords = {
 	pistonMark: (piston: number) => `piston ${piston}, mark to the front`,
 	inBy: (by: string) => `in, by ${by}`,
 	takeBack: "Take it back",
-	done: "done",
 	wrong: "not as it should be",
 	jump: "twice what any pair before it added",
 	within: (min: string, max: string) => `${min} to ${max}`,
@@ -393,10 +396,7 @@ export const assemblyWords = {
 	openAgain: "Open it again",
 	pdf: "PDF to print or send",
 	stillOpen: (n: number) => `${count(n, "thing is", "things are")} not done or not as they should be`,
-	who: "By",
-	bolt: "Bolts",
 	allOf: (done: number, of: number) => `${done} of ${of}`,
 	notDone: "not done",
-	notBegun: "Building begins with a torque card, a part, or the first cap.",
 	nothingThere: "This job holds nothing that is put together: an engine takes its block and crankshaft, rods and pistons.",
 };
