@@ -39,7 +39,7 @@ func newCommand(in io.Reader, out, problems io.Writer) *cobra.Command {
 	root.SetOut(out)
 	root.SetErr(problems)
 	root.AddCommand(serveCommand(), demoCommand(), backupCommand(), restoreCommand(), checkCommand(),
-		exportCommand(), importCommand(), manyCommand(), truthCommand(),
+		exportCommand(), importCommand(), manyCommand(), truthCommand(), gaugeCommand(),
 		evaluateCommand(), ordersCommand(), reportCommand(), workbookCommand(), schemaCommand(), openapiCommand())
 	return root
 }

@@ -35,6 +35,7 @@ func (a resources) cabinet(api huma.API) {
 			return a.shop.InstrumentLabel(ctx, in.Instrument)
 		})
 	a.cabinetTries(api)
+	a.cabinetLines(api)
 }
 
 // cabinetTries registers what is tried of instruments; nothing is kept.

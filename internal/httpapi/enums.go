@@ -111,4 +111,9 @@ func assembled(r huma.Registry) {
 	list(r, unit.TorqueUnits()...)
 	list(r, instrument.Doings()...)
 	list(r, instrument.Lackings()...)
+	list(r, instrument.Sendings()...)
+	list(r, append(instrument.Parities(), "")...)
+	list(r, instrument.LineFaults()...)
+	list(r, shop.LineStandings()...)
+	r.Schema(reflect.TypeFor[shop.LineFrame](), true, "LineFrame") // told line by line, not by an operation
 }

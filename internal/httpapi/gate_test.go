@@ -50,7 +50,7 @@ func TestEveryOperationHasItsRole(t *testing.T) {
 		reads := o.Method == "GET" || slices.Contains([]string{"weigh-costs", "preview-judgement", "preview-anew",
 			"read-card", "read-limit-table", "write-limit-table", "try-pattern", "preview-instrument"}, o.OperationID)
 		binds := regexp.MustCompile(`/(decisions|orders|events|judgement|closed|shares|rates|policies|shop|` +
-			`retirements|replacements|signed)(/|$)`).MatchString(o.Path)
+			`retirements|replacements|signed|link)(/|$)`).MatchString(o.Path)
 		switch {
 		case o.least == anyone:
 			open = append(open, o.OperationID)

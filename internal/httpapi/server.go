@@ -71,6 +71,7 @@ func New(o Options) http.Handler {
 			signed.Use(a.sessions.LoadAndSave)
 		}
 		signed.Get("/api/v1/live", a.only(store.Viewer, a.live))
+		signed.Get("/api/v1/instruments/{instrument}/line", a.line)
 		signed.Group(func(answers chi.Router) {
 			// Streams are not counted: they last as long as a page is open.
 			answers.Use(a.throttled, middleware.Compress(5))

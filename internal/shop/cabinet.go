@@ -195,8 +195,16 @@ func decisionChanges(speaker words.Speaker, before, after disposition.Result) []
 	return changes
 }
 
-// DoInstrument keeps one thing that was done with an instrument; without an id it is a new one.
+// DoInstrument keeps one thing that was done with an instrument; without an id it is a new one. How it is connected
+// is not for everybody to say: [Application.Wire].
 func (a *Application) DoInstrument(ctx context.Context, id string, d instrument.Deed) ([]InstrumentView, error) {
+	if d.What == instrument.Wired {
+		return nil, refuse("what", words.Told("line.wire"))
+	}
+	return a.deed(ctx, id, d)
+}
+
+func (a *Application) deed(ctx context.Context, id string, d instrument.Deed) ([]InstrumentView, error) {
 	d.By, d.At, d.Reason = "", "", strings.TrimSpace(d.Reason)
 	d.Of, d.After = strings.ToLower(d.Of), strings.ToLower(d.After)
 	err := a.store.AddDeed(ctx, id, d, func(before []instrument.Deed) error {
@@ -265,6 +273,8 @@ func checkDeed(o instrument.Owned, d instrument.Deed) error {
 		if f.Due != "" {
 			return checkDay("facts.due", f.Due)
 		}
+	case instrument.Wired:
+		return checkLink(o, d.Link)
 	case instrument.OutOf:
 		if d.Reason == "" {
 			return refuse("reason", words.Told("cabinet.why_out"))

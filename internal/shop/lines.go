@@ -2,9 +2,13 @@ package shop
 
 import (
 	"context"
+	"errors"
+	"slices"
+	"strings"
 
 	"ledge/internal/core/instrument"
 	"ledge/internal/gaugelink"
+	"ledge/internal/store"
 	"ledge/internal/words"
 )
 
@@ -43,4 +47,114 @@ func compiled(at string, p instrument.Pattern) (*instrument.LineReader, error) {
 		return nil, refuse(at+".expression", words.Told("line."+err.Error()))
 	}
 	return reader, nil
+}
+
+// Wire keeps how an instrument is connected; who holds its line has it anew.
+func (a *Application) Wire(ctx context.Context, id string, d instrument.Deed) ([]InstrumentView, error) {
+	d.What = instrument.Wired
+	list, err := a.deed(ctx, id, d)
+	if err == nil {
+		a.lines.Drop(strings.ToLower(id))
+	}
+	return list, err
+}
+
+// checkLink refuses a link that is none.
+func checkLink(o instrument.Owned, l *instrument.Link) error {
+	if l == nil {
+		return refuse("link.port", words.Told("line.port"))
+	}
+	if field, fault := l.Fault(); fault != "" {
+		return refuse("link."+field, words.Told("line."+string(fault)))
+	}
+	if l.Port != "" && o.Facts.Line == nil {
+		return refuse("link.port", words.Told("line.no_pattern"))
+	}
+	return nil
+}
+
+// SerialPorts are the names of the serial ports of the machine that Ledge runs on.
+func (a *Application) SerialPorts(context.Context) ([]string, error) { return gaugelink.Ports(), nil }
+
+// A LineAsked says who wants the line of an instrument, and for what.
+type LineAsked struct {
+	Instrument, Bench string
+	// Mode and Sense are those of the gauge's setup at the bench.
+	Mode  instrument.Mode
+	Sense int
+	// Over takes it from another bench.
+	Over bool
+}
+
+// A Line is one that a bench holds, until it lets go.
+type Line struct{ *gaugelink.Held }
+
+// A LineFrame is what a bench hears of its line.
+type LineFrame struct {
+	gaugelink.Frame
+	// Says is what is wrong with a line that was no reading.
+	Says string `json:"says,omitempty"`
+}
+
+// Told is what there is to tell by now.
+func (l Line) Told() LineFrame {
+	f := LineFrame{Frame: l.Frame()}
+	if f.Why != "" {
+		f.Says = words.Told("line." + string(f.Why))
+	}
+	return f
+}
+
+// LineStandings lists how lines do.
+func LineStandings() []gaugelink.Standing { return gaugelink.Standings() }
+
+// HoldLine gives the line of an instrument to a bench, until that lets it go.
+func (a *Application) HoldLine(ctx context.Context, asked LineAsked) (*Line, error) {
+	id := strings.ToLower(asked.Instrument)
+	owned, err := a.store.Cabinet(ctx)
+	if err != nil {
+		return nil, err
+	}
+	i := slices.IndexFunc(owned, func(o instrument.Owned) bool { return o.ID == id })
+	if i < 0 {
+		return nil, &Refusal{Kind: Missing, Says: words.Told("cabinet.none")}
+	}
+	o := &owned[i]
+	if o.Link == nil || o.Facts.Line == nil {
+		return nil, conflict(words.Told("line.none", "name", o.Facts.Name))
+	}
+	seek := instrument.SeekOf(o.Facts.Kind, asked.Mode, asked.Sense)
+	// Two divisions back are a turning; one may be the last digit's flicker. Common practice.
+	follower, err := gaugelink.Follow(*o.Link, *o.Facts.Line, seek, 2*o.Facts.Division)
+	if err != nil {
+		return nil, conflict(words.Told("line." + err.Error()))
+	}
+	held, by, err := a.lines.Hold(id, asked.Bench, store.Actor(ctx), *o.Link, follower, asked.Over)
+	if errors.Is(err, gaugelink.ErrHeld) {
+		if by == "" {
+			by = words.Told("line.somebody")
+		}
+		return nil, conflict(words.Told("line.held", "name", o.Facts.Name, "by", by))
+	}
+	if err != nil {
+		return nil, err
+	}
+	return &Line{held}, nil
+}
+
+// FeedLine gives a line what the bench's browser had from its port.
+func (a *Application) FeedLine(_ context.Context, id, bench string, bytes []byte) error {
+	return lost(a.lines.Feed(strings.ToLower(id), bench, bytes))
+}
+
+// AskLine asks the gauge of a line for a reading.
+func (a *Application) AskLine(_ context.Context, id, bench string) error {
+	return lost(a.lines.Ask(strings.ToLower(id), bench))
+}
+
+func lost(err error) error {
+	if errors.Is(err, gaugelink.ErrLost) {
+		return conflict(words.Told("line.lost"))
+	}
+	return err
 }

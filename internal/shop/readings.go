@@ -35,7 +35,7 @@ type ReadingBody struct {
 	Reason *string     `json:"reason,omitempty" maxLength:"200"`
 	// Depth is how deep a damaged place lies below the surface.
 	Depth   *unit.Length `json:"depth,omitempty" minimum:"0"`
-	Typed   string       `json:"typed" maxLength:"40" doc:"what the person typed"`
+	Typed   string       `json:"typed" maxLength:"256" doc:"what the person typed"`
 	Gauge   *string      `json:"gauge,omitempty" doc:"the id of the gauge's setup"`
 	Repeat  bool         `json:"repeat" doc:"join the readings of the cell instead of superseding them"`
 	Unusual bool         `json:"unusual" doc:"the person has confirmed a size far from its neighbours"`

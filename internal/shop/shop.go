@@ -7,7 +7,9 @@ import (
 	"errors"
 	"log/slog"
 	"slices"
+	"time"
 
+	"ledge/internal/gaugelink"
 	"ledge/internal/photo"
 	"ledge/internal/store"
 	"ledge/internal/words"
@@ -33,6 +35,7 @@ type Application struct {
 	links    *links
 	power    *played
 	sample   Sample
+	lines    *gaugelink.Hub
 }
 
 // New returns the application over a store.
@@ -41,7 +44,7 @@ func New(o Options) *Application {
 		o.Log = slog.New(slog.DiscardHandler)
 	}
 	return &Application{store: o.Store, log: o.Log, public: o.PublicURL, pictures: photo.NewMaker(), links: &links{},
-		power: &played{}, sample: o.Sample}
+		power: &played{}, sample: o.Sample, lines: gaugelink.NewHub(gaugelink.Open, time.Now)}
 }
 
 // A Kind says what sort of refusal something is.

@@ -50,10 +50,11 @@ const (
 	Spread  Doing = "spread"  // one hand's own spread on a standard
 	Studied Doing = "studied" // a repeatability study
 	Passed  Doing = "passed"  // what it read before it was found off is accepted
+	Wired   Doing = "wired"   // how it is connected
 )
 
 // Doings lists them.
-func Doings() []Doing { return []Doing{Told, Zeroed, OutOf, BackIn, Spread, Studied, Passed} }
+func Doings() []Doing { return []Doing{Told, Zeroed, OutOf, BackIn, Spread, Studied, Passed, Wired} }
 
 // A Deed is one thing that was done with an instrument. Only the fields of its sort are used.
 type Deed struct {
@@ -80,6 +81,8 @@ type Deed struct {
 	Until string `json:"until,omitempty" maxLength:"10"`
 	// Of is the check whose readings are accepted.
 	Of string `json:"of,omitempty" maxLength:"36"`
+	// Link says how it is connected.
+	Link *Link `json:"link,omitempty"`
 }
 
 // A ZeroCheck is one check on a standard.
@@ -137,6 +140,8 @@ type Owned struct {
 	Out     *Deed        `json:"out,omitempty"`
 	Repeats []OwnRepeat  `json:"repeats"`
 	Study   *StudyResult `json:"study,omitempty"`
+	// Link is how it is connected; nil where it is not.
+	Link *Link `json:"link,omitempty"`
 }
 
 // OwnedOf is an instrument after what was done with it.
@@ -165,6 +170,10 @@ func OwnedOf(id string, deeds []Deed) Owned {
 			o.repeat(d)
 		case Studied:
 			o.Study = studyOf(d)
+		case Wired:
+			if o.Link = d.Link; d.Link != nil && d.Link.Port == "" {
+				o.Link = nil
+			}
 		case Passed:
 			for i := range o.Checks {
 				if o.Checks[i].ID == d.Of {

@@ -43,6 +43,12 @@ const (
 	ErrNumber     LineFault = "number"     // the value is no number
 )
 
+// LineFaults lists them.
+func LineFaults() []LineFault {
+	return []LineFault{ErrExpression, ErrNoValue, ErrGroup, ErrOther, ErrStatus, ErrUnit, ErrNumber, ErrPort,
+		ErrRequest, ErrSwitch}
+}
+
 func (f LineFault) Error() string { return string(f) }
 
 // groups are the names that mean something.

@@ -193,6 +193,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/instruments/{instrument}/line/{bench}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a browser had from the port of a gauge */
+        post: operations["feed-line"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/instruments/{instrument}/line/{bench}/asked": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Asks the gauge of a line for a reading */
+        post: operations["ask-line"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/instruments/{instrument}/link": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How an instrument is connected */
+        post: operations["wire-instrument"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/instruments/{instrument}/preview": {
         parameters: {
             query?: never;
@@ -1416,6 +1467,23 @@ export interface paths {
         get: operations["get-shop-policy"];
         /** Choose the policy that new jobs of a unit start with */
         put: operations["set-shop-policy"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/ports": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The serial ports of the machine */
+        get: operations["get-ports"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -2759,6 +2827,22 @@ export interface components {
             kind: "micrometer" | "bore_gauge" | "telescoping_gauge" | "indicator" | "caliper" | "plastic_strip" | "feeler";
             title: string;
         };
+        GaugelinkShown: {
+            line: string;
+            /** Format: int64 */
+            size: number;
+            /** @enum {string} */
+            unit: "in" | "mm";
+        };
+        GaugelinkTook: {
+            line: string;
+            /** Format: int64 */
+            seq: number;
+            /** Format: int64 */
+            size: number;
+            /** @enum {string} */
+            unit: "in" | "mm";
+        };
         "Import-readingsRequest": {
             /** @description the CSV */
             text: string;
@@ -2927,6 +3011,7 @@ export interface components {
             id: string;
             /** Format: int64 */
             left?: number;
+            link?: components["schemas"]["InstrumentLink"];
             of?: string;
             readings?: number[];
             reason?: string;
@@ -2934,7 +3019,7 @@ export interface components {
             study?: number[][][];
             until?: string;
             /** @enum {string} */
-            what: "told" | "zeroed" | "out" | "back" | "spread" | "studied" | "passed";
+            what: "told" | "zeroed" | "out" | "back" | "spread" | "studied" | "passed" | "wired";
         };
         InstrumentFacts: {
             /** Format: int64 */
@@ -2961,6 +3046,25 @@ export interface components {
             to?: number;
             /** @enum {string} */
             unit: "in" | "mm";
+        };
+        InstrumentLink: {
+            /** Format: int64 */
+            baud?: number;
+            /** Format: int64 */
+            data_bits?: number;
+            /** Format: int64 */
+            debounce?: number;
+            /** Format: int64 */
+            every?: number;
+            /** @enum {string} */
+            parity?: "none" | "even" | "odd" | "mark" | "space" | "";
+            port: string;
+            request?: string;
+            /** @enum {string} */
+            sends: "pressed" | "shows";
+            /** @enum {string} */
+            stop_bits?: "" | "1" | "1.5" | "2";
+            switch?: string;
         };
         InstrumentOwnRepeat: {
             at: string;
@@ -3017,6 +3121,7 @@ export interface components {
             facts: components["schemas"]["InstrumentFacts"];
             facts_id: string;
             id: string;
+            link?: components["schemas"]["InstrumentLink"];
             out?: components["schemas"]["InstrumentDeed"];
             overdue?: boolean;
             repeats: components["schemas"]["InstrumentOwnRepeat"][];
@@ -3037,6 +3142,7 @@ export interface components {
             id: string;
             /** Format: int64 */
             left?: number;
+            link?: components["schemas"]["InstrumentLink"];
             of?: string;
             readings?: number[];
             reason?: string;
@@ -3045,7 +3151,7 @@ export interface components {
             study?: number[][][];
             until?: string;
             /** @enum {string} */
-            what: "told" | "zeroed" | "out" | "back" | "spread" | "studied" | "passed";
+            what: "told" | "zeroed" | "out" | "back" | "spread" | "studied" | "passed" | "wired";
         };
         "Issue-ordersRequest": {
             /** @description only these; all where empty */
@@ -3281,6 +3387,20 @@ export interface components {
             labels?: string[];
             name: string;
             without?: string;
+        };
+        LineFrame: {
+            bad?: string;
+            /** Format: int64 */
+            rate: number;
+            says?: string;
+            shown?: components["schemas"]["GaugelinkShown"];
+            /** @enum {string} */
+            standing: "opening" | "live" | "waiting" | "silent" | "flood" | "rubbish" | "away";
+            taken?: components["schemas"]["GaugelinkTook"][];
+            trace?: number[];
+            turned?: components["schemas"]["GaugelinkTook"];
+            /** @enum {string} */
+            why?: "expression" | "no_value" | "group" | "other" | "status" | "unit" | "number" | "port" | "request" | "switch";
         };
         LocalView: {
             example: string;
@@ -4972,6 +5092,102 @@ export interface operations {
                 };
                 content: {
                     "application/pdf": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "feed-line": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "ask-line": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                instrument: string;
+                bench: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "wire-instrument": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                instrument: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InstrumentDeed"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstrumentView"][];
                 };
             };
             /** @description Error */
@@ -7650,6 +7866,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["InspectionPolicy"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "get-ports": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
                 };
             };
             /** @description Error */

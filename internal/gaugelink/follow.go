@@ -1,0 +1,296 @@
+package gaugelink
+
+import (
+	"regexp"
+	"time"
+
+	"ledge/internal/core/instrument"
+	"ledge/internal/core/unit"
+)
+
+// A Standing says how a line does.
+type Standing string
+
+// How lines do.
+const (
+	Opening Standing = "opening" // its port is not open yet
+	Live    Standing = "live"    // what the gauge shows comes in
+	Waiting Standing = "waiting" // open, and nothing was sent: a gauge that sends at a key
+	Silent  Standing = "silent"  // a gauge that shows all the time says nothing
+	Flood   Standing = "flood"   // more than any gauge sends, or any hand presses
+	Rubbish Standing = "rubbish" // what comes is no reading
+	Away    Standing = "away"    // its port is gone; it comes back by itself
+)
+
+// Standings lists them.
+func Standings() []Standing { return []Standing{Opening, Live, Waiting, Silent, Flood, Rubbish, Away} }
+
+const (
+	// quiet is after how long a gauge that shows all the time is silent.
+	quiet = 2 * time.Second
+	// mostShown is how many lines a second a gauge sends at most, mostPressed how many a hand lets it.
+	mostShown, mostPressed = 1000, 4
+	// bounce is the usual [instrument.Link.Debounce].
+	bounce = 300 * time.Millisecond
+	// mostTaken is how many readings wait for the bench; more are a fault of the line.
+	mostTaken = 50
+	// mostTrace is how many points one frame draws.
+	mostTrace = 25
+)
+
+// A Shown is what a line says.
+type Shown struct {
+	Size unit.Length `json:"size"`
+	Unit unit.System `json:"unit"`
+	Line string      `json:"line"`
+}
+
+// A Took is a reading that the gauge's key or a foot switch took, or a turning point: each has a number that rises.
+type Took struct {
+	Seq int `json:"seq"`
+	Shown
+}
+
+// A Frame is what a bench hears of its line: how it does, what it shows, and what came since the last frame.
+type Frame struct {
+	Standing Standing `json:"standing"`
+	// Why is what is wrong with the last line that was no reading.
+	Why instrument.LineFault `json:"why,omitempty"`
+	// Bad is that line.
+	Bad string `json:"bad,omitempty"`
+	// Shown is what the gauge shows; nil where it shows nothing by now.
+	Shown *Shown `json:"shown,omitempty"`
+	// Turned is the last turning point.
+	Turned *Took `json:"turned,omitempty"`
+	// Taken are the readings taken since.
+	Taken []Took `json:"taken,omitempty"`
+	// Trace is what the gauge showed since, thinned out; the least and the most of what falls between are kept.
+	Trace []unit.Length `json:"trace,omitempty"`
+	// Rate is how many lines came in the last second.
+	Rate int `json:"rate"`
+}
+
+// A Follower follows one line: what it shows, where it turns back, what is taken of it, and how it does. It knows no
+// clock and no port, and keeps no more however long it goes on.
+type Follower struct {
+	reader   *instrument.LineReader
+	foot     *regexp.Regexp
+	sends    instrument.Sending
+	debounce time.Duration
+	asked    bool
+
+	cut     Lines
+	turning instrument.Turning
+	seq     int
+	dropped int
+
+	standing Standing
+	opened   time.Time
+	last     time.Time // the last reading
+	took     time.Time // the last that was taken
+	shown    *Shown
+	turned   *Took
+	nearest  Shown // the nearest to a turning point so far
+	taken    []Took
+	trace    []unit.Length
+	why      instrument.LineFault
+	bad      string
+	badSince int // lines that were none since the last that was
+
+	second time.Time
+	came   int // lines in this second
+	rate   int // in the one before
+}
+
+// Follow makes a follower of a link whose lines are read by a pattern; back is how far a gauge goes on beyond its
+// turning point before it is one. A [instrument.LineFault] where pattern or link are none.
+func Follow(link instrument.Link, pattern instrument.Pattern, seek instrument.Seeking,
+	back unit.Length) (*Follower, error) {
+	reader, err := instrument.Compile(pattern)
+	if err != nil {
+		return nil, err
+	}
+	f := &Follower{reader: reader, sends: link.Sends, debounce: time.Duration(link.Debounce) * time.Millisecond,
+		asked: link.Request != "" && link.Every == 0, standing: Opening,
+		turning: instrument.Turning{Seek: seek, Back: back}}
+	if f.debounce == 0 {
+		f.debounce = bounce
+	}
+	if link.Switch != "" {
+		if f.foot, err = regexp.Compile(link.Switch); err != nil {
+			return nil, instrument.ErrSwitch
+		}
+	}
+	return f, nil
+}
+
+// Opened tells that the port is open.
+func (f *Follower) Opened(now time.Time) {
+	f.standing, f.opened, f.last = Waiting, now, time.Time{}
+	f.cut = Lines{}
+	f.dropped, f.badSince, f.why, f.bad = 0, 0, "", ""
+}
+
+// Gone tells that the port is not there.
+func (f *Follower) Gone() { f.standing, f.shown, f.turned = Away, nil, nil }
+
+// Came takes what the port gave.
+func (f *Follower) Came(bytes []byte, now time.Time) {
+	f.count(now, 0)
+	for _, line := range f.cut.Write(bytes) {
+		f.count(now, 1)
+		f.line(line, now)
+	}
+	if d := f.cut.Dropped(); d > f.dropped {
+		f.dropped = d
+		f.wrong("", instrument.ErrOther)
+	}
+}
+
+// count counts the lines of a second.
+func (f *Follower) count(now time.Time, lines int) {
+	if now.Sub(f.second) >= time.Second {
+		f.rate = f.came
+		if now.Sub(f.second) >= 2*time.Second {
+			f.rate = 0
+		}
+		f.second, f.came = now, 0
+	}
+	f.came += lines
+}
+
+// flooded tells whether more comes than a gauge sends, or a hand presses.
+func (f *Follower) flooded() bool {
+	most := mostShown
+	if f.sends == instrument.Pressed {
+		most = mostPressed
+	}
+	return max(f.rate, f.came) > most
+}
+
+func (f *Follower) line(line string, now time.Time) {
+	if f.foot != nil && f.foot.MatchString(line) {
+		f.take(now)
+		return
+	}
+	sent, err := f.reader.Read(line)
+	if err != nil {
+		fault, _ := err.(instrument.LineFault)
+		f.wrong(line, fault)
+		return
+	}
+	f.badSince, f.why, f.bad, f.last = 0, "", "", now
+	f.shown = &Shown{sent.Size, sent.Unit, line}
+	f.point(sent.Size)
+	if f.sends == instrument.Pressed {
+		f.take(now)
+		return
+	}
+	if f.turning.Saw(sent.Size) {
+		f.seq++
+		f.turned = &Took{f.seq, f.nearest}
+	}
+	if f.turning.Nearest(sent.Size) {
+		f.nearest = *f.shown
+	}
+}
+
+func (f *Follower) wrong(line string, fault instrument.LineFault) {
+	f.badSince++
+	f.why, f.bad = fault, line
+}
+
+// point keeps a point of the trace; where there are too many, of each four the least and the most stay.
+func (f *Follower) point(size unit.Length) {
+	f.trace = append(f.trace, size)
+	if len(f.trace) < 4*mostTrace {
+		return
+	}
+	kept := f.trace[:0]
+	for i := 0; i+4 <= len(f.trace); i += 4 {
+		least, most := i, i
+		for j := i; j < i+4; j++ {
+			if f.trace[j] < f.trace[least] {
+				least = j
+			}
+			if f.trace[j] > f.trace[most] {
+				most = j
+			}
+		}
+		a, b := f.trace[min(least, most)], f.trace[max(least, most)]
+		kept = append(kept, a, b)
+	}
+	f.trace = kept
+}
+
+// take takes what the gauge shows, or where it turned back, once for each press of a key.
+func (f *Follower) take(now time.Time) {
+	if now.Sub(f.took) < f.debounce || f.flooded() || len(f.taken) >= mostTaken {
+		return
+	}
+	of := f.shown
+	if f.turning.Seek != instrument.SeekNone && f.sends == instrument.Shows {
+		if f.turned == nil {
+			return // nothing was caught: the foot was early
+		}
+		of = &f.turned.Shown
+	}
+	if of == nil {
+		return
+	}
+	f.took = now
+	f.seq++
+	f.taken = append(f.taken, Took{f.seq, *of})
+	f.turned = nil
+}
+
+// Frame is what is to be told by now; what came since the last one is told once.
+func (f *Follower) Frame(now time.Time) Frame {
+	f.count(now, 0)
+	if f.standing != Opening && f.standing != Away {
+		f.standing = f.stands(now)
+	}
+	if f.standing == Silent || f.standing == Away {
+		f.shown = nil
+	}
+	frame := Frame{Standing: f.standing, Why: f.why, Bad: f.bad, Shown: f.shown, Turned: f.turned, Taken: f.taken,
+		Trace: thin(f.trace, mostTrace), Rate: max(f.rate, f.came)}
+	f.taken, f.trace = nil, f.trace[:0]
+	return frame
+}
+
+func (f *Follower) stands(now time.Time) Standing {
+	since := f.last
+	if since.IsZero() {
+		since = f.opened
+	}
+	switch {
+	case f.flooded():
+		return Flood
+	case f.badSince >= 3, f.badSince > 0 && (f.last.IsZero() || f.sends == instrument.Pressed):
+		return Rubbish
+	case f.sends == instrument.Pressed || f.asked:
+		if f.last.IsZero() {
+			return Waiting
+		}
+		return Live
+	case now.Sub(since) > quiet:
+		return Silent
+	case f.last.IsZero():
+		return Waiting
+	}
+	return Live
+}
+
+// thin is a copy of a trace with at most so many points, the last of them kept.
+func thin(trace []unit.Length, most int) []unit.Length {
+	step := (len(trace) + most - 1) / most
+	if step <= 1 {
+		return append([]unit.Length(nil), trace...)
+	}
+	var out []unit.Length
+	for i := (len(trace) - 1) % step; i < len(trace); i += step {
+		out = append(out, trace[i])
+	}
+	return out
+}
