@@ -1,6 +1,7 @@
 package gaugelink
 
 import (
+	"errors"
 	"regexp"
 	"time"
 
@@ -66,6 +67,8 @@ type Frame struct {
 	Taken []Took `json:"taken,omitempty"`
 	// Trace is what the gauge showed since, thinned out; the least and the most of what falls between are kept.
 	Trace []unit.Length `json:"trace,omitempty"`
+	// Early tells that the foot came down before the gauge had turned back.
+	Early bool `json:"early,omitempty"`
 	// Rate is how many lines came in the last second.
 	Rate int `json:"rate"`
 }
@@ -95,7 +98,8 @@ type Follower struct {
 	trace    []unit.Length
 	why      instrument.LineFault
 	bad      string
-	badSince int // lines that were none since the last that was
+	early    bool // the foot came down before the gauge had turned back
+	badSince int  // lines that were none since the last that was
 
 	second time.Time
 	came   int // lines in this second
@@ -170,7 +174,7 @@ func (f *Follower) flooded() bool {
 
 func (f *Follower) line(line string, now time.Time) {
 	if f.foot != nil && f.foot.MatchString(line) {
-		f.take(now)
+		f.pressed(now)
 		return
 	}
 	sent, err := f.reader.Read(line)
@@ -183,7 +187,7 @@ func (f *Follower) line(line string, now time.Time) {
 	f.shown = &Shown{sent.Size, sent.Unit, line}
 	f.point(sent.Size)
 	if f.sends == instrument.Pressed {
-		f.take(now)
+		f.pressed(now)
 		return
 	}
 	if f.turning.Saw(sent.Size) {
@@ -223,25 +227,32 @@ func (f *Follower) point(size unit.Length) {
 	f.trace = kept
 }
 
-// take takes what the gauge shows, or where it turned back, once for each press of a key.
-func (f *Follower) take(now time.Time) {
-	if now.Sub(f.took) < f.debounce || f.flooded() || len(f.taken) >= mostTaken {
-		return
+// pressed is a take by the line itself: where there is nothing to take, the bench is told once.
+func (f *Follower) pressed(now time.Time) {
+	f.early = errors.Is(f.take(now), ErrNoTurn)
+}
+
+// take takes what the gauge shows, or where it turned back, once for each press of a key. [ErrNothing] or [ErrNoTurn]
+// where there is nothing to take.
+func (f *Follower) take(now time.Time) error {
+	if now.Sub(f.took) < f.debounce {
+		return nil
 	}
 	of := f.shown
-	if f.turning.Seek != instrument.SeekNone && f.sends == instrument.Shows {
+	switch {
+	case f.flooded(), len(f.taken) >= mostTaken, of == nil, f.sends == instrument.Shows && now.Sub(f.last) > quiet:
+		return ErrNothing
+	case f.turning.Seek != instrument.SeekNone && f.sends == instrument.Shows:
 		if f.turned == nil {
-			return // nothing was caught: the foot was early
+			return ErrNoTurn // the foot was early
 		}
 		of = &f.turned.Shown
-	}
-	if of == nil {
-		return
 	}
 	f.took = now
 	f.seq++
 	f.taken = append(f.taken, Took{f.seq, *of})
 	f.turned = nil
+	return nil
 }
 
 // Frame is what is to be told by now; what came since the last one is told once.
@@ -250,11 +261,15 @@ func (f *Follower) Frame(now time.Time) Frame {
 	if f.standing != Opening && f.standing != Away {
 		f.standing = f.stands(now)
 	}
+	if f.standing == Flood {
+		f.taken = nil // the first of a flood is no reading either
+	}
 	if f.standing == Silent || f.standing == Away {
 		f.shown = nil
 	}
 	frame := Frame{Standing: f.standing, Why: f.why, Bad: f.bad, Shown: f.shown, Turned: f.turned, Taken: f.taken,
-		Trace: thin(f.trace, mostTrace), Rate: max(f.rate, f.came)}
+		Trace: thin(f.trace, mostTrace), Early: f.early, Rate: max(f.rate, f.came)}
+	f.early = false
 	f.taken, f.trace = nil, f.trace[:0]
 	return frame
 }

@@ -16,6 +16,10 @@ var (
 	ErrHeld = errors.New("another bench has the line")
 	// ErrLost is a line that is this bench's no more.
 	ErrLost = errors.New("the line is this bench's no more")
+	// ErrNothing is a reading that was asked for where the gauge shows nothing.
+	ErrNothing = errors.New("the gauge shows nothing")
+	// ErrNoTurn is one of a rocked gauge that has not turned back yet.
+	ErrNoTurn = errors.New("the gauge has not turned back")
 )
 
 // A Hub keeps the lines that benches hold: each port is open while a bench holds it, and one bench at a time has it.
@@ -111,13 +115,20 @@ func (h *Hub) Feed(id, bench string, bytes []byte) error {
 	return nil
 }
 
-// Ask asks the gauge of a line that a bench holds for a reading.
-func (h *Hub) Ask(id, bench string) error {
+// Take takes a reading of a line that a bench holds, as its foot switch would: a gauge that is asked for each reading
+// is asked. [ErrNothing] or [ErrNoTurn] where there is none.
+func (h *Hub) Take(id, bench string) error {
 	l, err := h.of(id, bench)
 	if err != nil {
 		return err
 	}
-	return l.ask()
+	if l.link.Request != "" && l.link.Every == 0 {
+		return l.ask()
+	}
+	l.mu.Lock()
+	defer l.tell()
+	defer l.mu.Unlock()
+	return l.follower.take(h.now())
 }
 
 // News tells when there is something to look at in [Held.Frame].
@@ -162,7 +173,7 @@ func (l *Held) ask() error {
 	port := l.port
 	l.mu.Unlock()
 	if port == nil {
-		return nil
+		return ErrNothing
 	}
 	_, err = port.Write(request)
 	return err

@@ -99,8 +99,8 @@ func TestOneBenchHasALine(t *testing.T) {
 	other, _, err := hold(t, h, "two", link, true)
 	require.NoError(t, err)
 	<-again.Lost()
-	assert.ErrorIs(t, h.Ask("micrometer", "one"), ErrLost)
-	require.NoError(t, h.Ask("micrometer", "two"))
+	assert.ErrorIs(t, h.Take("micrometer", "one"), ErrLost)
+	require.ErrorIs(t, h.Take("micrometer", "two"), ErrNothing, "it is theirs, and shows nothing yet")
 	h.Drop("micrometer")
 	<-other.Lost()
 	_, _, err = hold(t, h, "three", link, false)
@@ -122,7 +122,7 @@ func TestAPolledGaugeIsAsked(t *testing.T) {
 	require.NoError(t, err)
 	require.Eventually(t, func() bool { return byHand.Frame().Standing == Waiting }, 5*time.Second, time.Millisecond)
 	assert.Empty(t, byHand.Frame().Taken, "nobody asked")
-	require.NoError(t, h.Ask("micrometer", "two"))
+	require.NoError(t, h.Take("micrometer", "two"))
 	assert.Equal(t, shownAt(p)[:1], all(t, byHand, 1))
 }
 

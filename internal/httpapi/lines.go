@@ -91,22 +91,22 @@ func (a resources) cabinetLines(api huma.API) {
 	}) ([]shop.InstrumentView, error) {
 		return a.shop.Wire(ctx, in.Instrument, in.Body)
 	})
-	type benchPath struct {
-		Instrument string `path:"instrument" format:"uuid"`
-		Bench      string `path:"bench" format:"uuid"`
-	}
 	register(api, store.Inspector, operation(http.MethodPost, "feed-line", "/instruments/{instrument}/line/{bench}",
 		"What a browser had from the port of a gauge", http.StatusNoContent),
 		func(ctx context.Context, in *struct {
-			benchPath
-			RawBody []byte `contentType:"application/octet-stream"`
+			Instrument string `path:"instrument" format:"uuid"`
+			Bench      string `path:"bench" format:"uuid"`
+			RawBody    []byte `contentType:"application/octet-stream"`
 		}) (*struct{}, error) {
 			return nil, a.failed(ctx, a.shop.FeedLine(ctx, in.Instrument, in.Bench, in.RawBody))
 		})
-	register(api, store.Inspector, operation(http.MethodPost, "ask-line", "/instruments/{instrument}/line/{bench}/asked",
-		"Asks the gauge of a line for a reading", http.StatusNoContent),
-		func(ctx context.Context, in *benchPath) (*struct{}, error) {
-			return nil, a.failed(ctx, a.shop.AskLine(ctx, in.Instrument, in.Bench))
+	register(api, store.Inspector, operation(http.MethodPost, "take-line", "/instruments/{instrument}/line/{bench}/taken",
+		"Takes a reading of a line, as a foot switch would", http.StatusNoContent),
+		func(ctx context.Context, in *struct {
+			Instrument string `path:"instrument" format:"uuid"`
+			Bench      string `path:"bench" format:"uuid"`
+		}) (*struct{}, error) {
+			return nil, a.failed(ctx, a.shop.TakeLine(ctx, in.Instrument, in.Bench))
 		})
 }
 

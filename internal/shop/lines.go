@@ -92,7 +92,7 @@ type Line struct{ *gaugelink.Held }
 // A LineFrame is what a bench hears of its line.
 type LineFrame struct {
 	gaugelink.Frame
-	// Says is what is wrong with a line that was no reading.
+	// Says is what is wrong with a line that was no reading, or with a foot that came down too early.
 	Says string `json:"says,omitempty"`
 }
 
@@ -101,6 +101,9 @@ func (l Line) Told() LineFrame {
 	f := LineFrame{Frame: l.Frame()}
 	if f.Why != "" {
 		f.Says = words.Told("line." + string(f.Why))
+	}
+	if f.Early {
+		f.Says = words.Told("line.no_turn")
 	}
 	return f
 }
@@ -147,14 +150,19 @@ func (a *Application) FeedLine(_ context.Context, id, bench string, bytes []byte
 	return lost(a.lines.Feed(strings.ToLower(id), bench, bytes))
 }
 
-// AskLine asks the gauge of a line for a reading.
-func (a *Application) AskLine(_ context.Context, id, bench string) error {
-	return lost(a.lines.Ask(strings.ToLower(id), bench))
+// TakeLine takes a reading of a line, as a foot switch would; it comes with the line's next frame.
+func (a *Application) TakeLine(_ context.Context, id, bench string) error {
+	return lost(a.lines.Take(strings.ToLower(id), bench))
 }
 
 func lost(err error) error {
-	if errors.Is(err, gaugelink.ErrLost) {
+	switch {
+	case errors.Is(err, gaugelink.ErrLost):
 		return conflict(words.Told("line.lost"))
+	case errors.Is(err, gaugelink.ErrNothing):
+		return conflict(words.Told("line.nothing"))
+	case errors.Is(err, gaugelink.ErrNoTurn):
+		return conflict(words.Told("line.no_turn"))
 	}
 	return err
 }

@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"strings"
 
+	"github.com/google/uuid"
 	"github.com/jmoiron/sqlx"
 
 	"ledge/internal/core/instrument"
@@ -105,9 +106,33 @@ func (s *Store) check(ctx context.Context, tx *sqlx.Tx, c GaugeCheck) error {
 			return err
 		}
 	}
-	_, err := once(ctx, tx, "gauge_checks", c.ID,
+	at := s.stamp()
+	if _, err := once(ctx, tx, "gauge_checks", c.ID,
 		fields{"job_id": c.JobID, "kind": c.Kind, "gauge_id": c.GaugeID, "off": c.Off,
-			"checked_by": Actor(ctx)}, fields{"checked_at": s.stamp()})
+			"checked_by": Actor(ctx)}, fields{"checked_at": at}); err != nil || c.GaugeID == nil {
+		return err
+	}
+	return s.checkOfCabinet(ctx, tx, c, at)
+}
+
+// checkOfCabinet keeps a check at the bench among those of the instrument of the shop that was checked.
+func (s *Store) checkOfCabinet(ctx context.Context, tx *sqlx.Tx, c GaugeCheck, at string) error {
+	var cabinet *string
+	if err := tx.GetContext(ctx, &cabinet, `SELECT cabinet FROM gauges WHERE id = ?`, *c.GaugeID); err != nil ||
+		cabinet == nil {
+		return err
+	}
+	known, err := deedsOf(ctx, tx, *cabinet)
+	if err != nil || len(known[*cabinet]) == 0 {
+		return err // a job from elsewhere names an instrument that is not this shop's
+	}
+	body, err := json.Marshal(instrument.Deed{What: instrument.Zeroed, Found: c.Off})
+	if err != nil {
+		return err
+	}
+	id := uuid.NewSHA1(uuid.NameSpaceOID, []byte("cabinet "+strings.ToLower(c.ID))).String()
+	_, err = once(ctx, tx, "cabinet_deeds", id, fields{"instrument": *cabinet, "what": instrument.Zeroed,
+		"body": string(body), "said_by": Actor(ctx)}, fields{"said_at": at})
 	return err
 }
 

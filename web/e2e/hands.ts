@@ -34,13 +34,13 @@ export async function rest(page: Page, live = true) {
 }
 
 /** A crankshaft of one's own to work on, with the limits of the orchard pump. */
-export async function crank(request: APIRequestContext, engine: string, cylinders = 4): Promise<string> {
+export async function crank(request: APIRequestContext, engine: string, cylinders = 4, came = ["crankshaft"]): Promise<string> {
 	const data = {
 		id: randomUUID(),
 		engine,
 		customer: "",
 		duty: "standard",
-		came: ["crankshaft"],
+		came,
 		unit: "in",
 		arrangement: "inline",
 		cylinders,

@@ -30,6 +30,24 @@ export function useInstrument(instrument?: string) {
 	});
 }
 
+export type Link = Schemas["InstrumentLink"];
+
+/** Says how an instrument is connected. */
+export function useWire(instrument: string) {
+	const queries = useQueryClient();
+	return useMutation({
+		mutationFn: async (body: Deed): Promise<Instrument[]> =>
+			(await unwrap(client.POST("/api/v1/instruments/{instrument}/link", { params: { path: { instrument } }, body }))) ?? [],
+		onSuccess: (list) => queries.setQueryData(cabinetQuery.queryKey, list),
+	});
+}
+
+/** The serial ports of the machine that Ledge runs on. */
+export const portsQuery = queryOptions({
+	queryKey: ["ports"],
+	queryFn: async (): Promise<string[]> => (await unwrap(client.GET("/api/v1/ports"))) ?? [],
+});
+
 /** A preview keeps nothing: its deed has no name. */
 const NO_ID = "00000000-0000-0000-0000-000000000000";
 

@@ -210,7 +210,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/instruments/{instrument}/line/{bench}/asked": {
+    "/api/v1/instruments/{instrument}/line/{bench}/taken": {
         parameters: {
             query?: never;
             header?: never;
@@ -219,8 +219,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Asks the gauge of a line for a reading */
-        post: operations["ask-line"];
+        /** Takes a reading of a line, as a foot switch would */
+        post: operations["take-line"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3390,6 +3390,7 @@ export interface components {
         };
         LineFrame: {
             bad?: string;
+            early?: boolean;
             /** Format: int64 */
             rate: number;
             says?: string;
@@ -5109,7 +5110,10 @@ export interface operations {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                instrument: string;
+                bench: string;
+            };
             cookie?: never;
         };
         requestBody: {
@@ -5136,7 +5140,7 @@ export interface operations {
             };
         };
     };
-    "ask-line": {
+    "take-line": {
         parameters: {
             query?: never;
             header?: never;

@@ -28,6 +28,7 @@ import { FirstTime } from "./FirstTime";
 import { FittedShells } from "./FittedShells";
 import { benchOf, keyHints, mostUsed, pressed } from "./keys";
 import { LeftAt } from "./LeftAt";
+import { LiveGauge } from "./LiveGauge";
 import { Means } from "./Means";
 import { cellName } from "./moves";
 import { Pad, Tools } from "./Pad";
@@ -37,6 +38,7 @@ import { SavedWord } from "./SavedWord";
 import { useByTouch } from "./use-by-touch";
 import { useEntry } from "./use-entry";
 import { useFirstKeys } from "./use-first-keys";
+import { useLine } from "./use-line";
 
 /** The bench for one feature. Works from the keyboard or a number pad alone, and by touch. */
 export function Bench({ view, feature, rail }: { view: JobView; feature: FeatureView; rail: ReactNode }) {
@@ -70,7 +72,8 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 	};
 	// What is typed next is meant for the next part.
 	const onward = () => goOn(following);
-	const press = (key: string) => pressed(key, { entry, feature, open, onward });
+	const gaugeLine = useLine(feature, gauge, entry, dialog !== undefined);
+	const press = (key: string) => pressed(key, { entry, feature, open, onward, line: gaugeLine });
 	useFirstKeys(input, !person.asking, dialog === undefined, press, entry.more);
 	const byTouch = useByTouch();
 	const table = (
@@ -134,6 +137,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 						byTouch={byTouch}
 						press={press}
 					/>
+					<LiveGauge line={gaugeLine} />
 					<Means entry={entry} view={view} feature={feature} />
 					{benchOf(feature).beside ? null : <div className={css.below}>{table}</div>}
 					{feature.kind.endsWith("_bearing") ? <FittedShells view={view} feature={feature} /> : null}

@@ -4,10 +4,11 @@ import { useCheckGauge, useWorkOutAnew } from "../../api/changes";
 import type { AnewBody, FeatureView, GaugeSetup } from "../../api/client";
 import { newId } from "../../api/id";
 import look from "../../look/look.module.css";
-import { parse, type System, show } from "../../quantity/length";
+import { parse, plain, type System, show } from "../../quantity/length";
 import { benchWords } from "../../words/bench";
 import { Anew } from "./Anew";
 import { FormDialog } from "./FormDialog";
+import { FromLine } from "./FromLine";
 
 interface ZeroDialogProps {
 	job: number;
@@ -49,6 +50,7 @@ export function ZeroDialog({ job, feature, gauge, unit, onClose }: ZeroDialogPro
 					? benchWords.closeTheGaugeOnItsStandard
 					: benchWords.putTheGaugeBackInWhat(show(gauge.setting, unit), unit)}
 			</div>
+			<FromLine gauge={gauge} onOff={(off) => setTyped(plain(off, unit))} />
 			<TextInput
 				label={benchWords.offBy(unit)}
 				description={benchWords.nothingWhereItStandsAtZero}

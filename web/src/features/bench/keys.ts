@@ -8,6 +8,7 @@ import { benchWords } from "../../words/bench";
 import type { DialogName } from "./BenchDialogs";
 import { stepCell } from "./moves";
 import type { EntryState } from "./use-entry";
+import type { BenchLine } from "./use-line";
 
 /** What of the bench a part has. */
 export function benchOf(feature: FeatureView) {
@@ -32,15 +33,18 @@ export interface KeyActions {
 	open: (dialog: DialogName) => void;
 	/** Goes to the next part, or to the decisions where none is open. */
 	onward: () => void;
+	/** The line of the gauge that reads here; none where it has none. */
+	line: BenchLine | undefined;
 }
 
 const nextOrder = (order: PathOrder): PathOrder =>
 	PATH_ORDERS[(PATH_ORDERS.indexOf(order) + 1) % PATH_ORDERS.length] ?? "station";
 
 /** Does what a key means; false where it is a digit of an entry. */
-export function pressed(key: string, { entry, feature, open, onward }: KeyActions): boolean {
+export function pressed(key: string, { entry, feature, open, onward, line }: KeyActions): boolean {
 	const { listed, wears } = benchOf(feature);
 	if (goesOnWithUnit(entry.typed, key)) return false;
+	if (key === "Enter" && line?.enter()) return true;
 	if (key === "Enter" || (key === "Tab" && entry.typed !== "")) entry.enter();
 	else if (key === "Tab") return false;
 	else if (key === UNDO) entry.undo();
@@ -58,6 +62,7 @@ export function pressed(key: string, { entry, feature, open, onward }: KeyAction
 	else if (key === "e") open("state");
 	else if (key === "a" && !listed) open("place");
 	else if (key === "w" && wears) open("unworn");
+	else if (key === "t" && line) line.turn();
 	else if (key === "?") open("help");
 	else return key.length === 1 && !/[\d., +-]/.test(key);
 	return true;

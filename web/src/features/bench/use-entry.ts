@@ -2,8 +2,10 @@ import { useLocalStorage } from "@mantine/hooks";
 import { useState } from "react";
 import { wantedOf } from "../../api/asks";
 import type { Cell, FeatureView, JobView } from "../../api/client";
+import type { Took } from "../../api/line";
 import { queue } from "../../api/queue";
 import { columnCount, gaugeFor, liveReadings, placeOf, taken } from "../../api/view";
+import type { Meaning } from "../../quantity/digits";
 import { other, type System } from "../../quantity/length";
 import { usePathOrder } from "../../ui/use-path-order";
 import { benchWords } from "../../words/bench";
@@ -175,7 +177,19 @@ export function useEntry(view: JobView, feature: FeatureView, by: string, leavin
 		} else if (means.kind === "more" || means.kind === "wrong") setHint(means.sentence);
 		else if (means.kind === "size") take({ cell: at, typed, system, repeat, unusual: confirmed, gauge }, means.length);
 	};
+	/** What the gauge's line took goes where a typed reading would, under the line as its text. It confirms nothing, and takes no digits away. */
+	const takeLine = (took: Took, said: Meaning) => {
+		const ownText = trouble?.entry.typed === typed;
+		if (said.kind === "wrong") setHint(said.sentence);
+		else if (typed !== "" && !ownText) setHint(benchWords.digitsAreTyped);
+		else if (here.length > 0 && !repeat && next === undefined) setHint(benchWords.everyPlaceReadRepeat);
+		else if (said.kind === "size") {
+			take({ cell: at, typed: took.line, system: took.unit, repeat, unusual: false, gauge }, said.length);
+		}
+	};
 	return {
+		takeLine,
+		hint: setHint,
 		system,
 		setSystem,
 		order,

@@ -15,6 +15,7 @@ import { ChecksPanel } from "./ChecksPanel";
 import { Doubts } from "./Doubts";
 import { FactsForm } from "./FactsForm";
 import css from "./gauges.module.css";
+import { LinkPanel } from "./LinkPanel";
 import { ServicePanel } from "./ServicePanel";
 import { SpreadPanel } from "./SpreadPanel";
 import { StudyPanel } from "./StudyPanel";
@@ -111,6 +112,7 @@ function One({ instrument: i }: { instrument: Instrument }) {
 			<ChecksPanel instrument={i} />
 			<SpreadPanel instrument={i} />
 			<StudyPanel instrument={i} />
+			<LinkPanel key={i.link?.port ?? ""} instrument={i} />
 			<ServicePanel instrument={i} />
 		</Stack>
 	);

@@ -1,0 +1,35 @@
+-- +goose Up
+-- An instrument is connected, too; and one that came with a job of another shop says so.
+DROP INDEX cabinet_deeds_by_instrument;
+ALTER TABLE cabinet_deeds RENAME TO cabinet_deeds_old;
+CREATE TABLE cabinet_deeds (
+  seq INTEGER PRIMARY KEY AUTOINCREMENT,
+  id TEXT NOT NULL UNIQUE,
+  instrument TEXT NOT NULL, -- the id of the deed that told it first
+  what TEXT NOT NULL CHECK (what IN ('told', 'zeroed', 'out', 'back', 'spread', 'studied', 'passed', 'wired')),
+  body TEXT NOT NULL CHECK (json_valid(body)), -- lengths of 0.1 nm
+  said_by TEXT NOT NULL,
+  said_at TEXT NOT NULL,
+  from_file INTEGER NOT NULL DEFAULT 0 CHECK (from_file IN (0, 1)) -- only said by a file that was taken in
+) STRICT;
+INSERT INTO cabinet_deeds (seq, id, instrument, what, body, said_by, said_at)
+  SELECT seq, id, instrument, what, body, said_by, said_at FROM cabinet_deeds_old;
+DROP TABLE cabinet_deeds_old;
+CREATE INDEX cabinet_deeds_by_instrument ON cabinet_deeds (instrument, seq);
+
+-- +goose Down
+DELETE FROM cabinet_deeds WHERE what = 'wired' OR from_file = 1;
+DROP INDEX cabinet_deeds_by_instrument;
+ALTER TABLE cabinet_deeds RENAME TO cabinet_deeds_new;
+CREATE TABLE cabinet_deeds (
+  seq INTEGER PRIMARY KEY AUTOINCREMENT,
+  id TEXT NOT NULL UNIQUE,
+  instrument TEXT NOT NULL,
+  what TEXT NOT NULL CHECK (what IN ('told', 'zeroed', 'out', 'back', 'spread', 'studied', 'passed')),
+  body TEXT NOT NULL CHECK (json_valid(body)),
+  said_by TEXT NOT NULL,
+  said_at TEXT NOT NULL
+) STRICT;
+INSERT INTO cabinet_deeds SELECT seq, id, instrument, what, body, said_by, said_at FROM cabinet_deeds_new;
+DROP TABLE cabinet_deeds_new;
+CREATE INDEX cabinet_deeds_by_instrument ON cabinet_deeds (instrument, seq);

@@ -1,0 +1,47 @@
+import { Button, Group } from "@mantine/core";
+import { useEffect, useSyncExternalStore } from "react";
+import type { GaugeSetup } from "../../api/client";
+import type { Instrument } from "../../api/gauges";
+import { line } from "../../api/line";
+import look from "../../look/look.module.css";
+import { type Length, show } from "../../quantity/length";
+import { benchWords } from "../../words/bench";
+import { useConnected, useLineState } from "./use-line";
+
+/**
+ * How far off a gauge stands that shows a length on its standard: a dial by all that it shows, in the sense of sizes; one that shows sizes by
+ * what it is away from the nearest of its standards, or from closed.
+ */
+export function offOf(shown: Length, gauge: GaugeSetup, instrument: Instrument): { off: Length; standard: Length | undefined } {
+	if (gauge.mode !== "direct") return { off: gauge.sense * shown, standard: undefined };
+	const sizes = [0, ...(instrument.facts.standards ?? []).map((s) => s.size)];
+	const standard = sizes.reduce((best, s) => (Math.abs(shown - s) < Math.abs(shown - best) ? s : best), 0);
+	return { off: shown - standard, standard };
+}
+
+/** The zero is taken from the gauge's line, too: by its key, the foot or a tap. */
+export function FromLine({ gauge, onOff }: { gauge: GaugeSetup | undefined; onOff: (off: Length) => void }) {
+	const instrument = useConnected(gauge);
+	const state = useLineState();
+	const { shown } = useSyncExternalStore(line.subscribe, line.shown);
+	const held = instrument !== undefined && state.instrument === instrument.id && state.standing !== undefined;
+	useEffect(() => {
+		if (!held || !gauge) return;
+		return line.placedBy((took) => onOff(offOf(took.size, gauge, instrument).off));
+	});
+	if (!held || !gauge || !shown) return null;
+	const { off, standard } = offOf(shown.size, gauge, instrument);
+	return (
+		<Group justify="space-between">
+			<span className={look.figure}>
+				{benchWords.lineShows(
+					`${show(shown.size, shown.unit)} ${shown.unit}`,
+					standard ? `${show(standard, shown.unit)} ${shown.unit}` : undefined,
+				)}
+			</span>
+			<Button variant="default" onClick={() => onOff(off)}>
+				{benchWords.takeWhatItShows}
+			</Button>
+		</Group>
+	);
+}
