@@ -16,6 +16,7 @@ import (
 	"ledge/internal/core/instrument"
 	"ledge/internal/core/part"
 	"ledge/internal/core/plan"
+	"ledge/internal/core/simulate"
 	"ledge/internal/core/unit"
 	"ledge/internal/gaugelink"
 )
@@ -171,8 +172,8 @@ func (o gaugeOptions) play(cmd *cobra.Command, p gaugelink.Playing) error {
 		fmt.Fprintf(out, "The gauge sends to %s\n", port.Name)
 		stage.Join(port)
 	}
-	fmt.Fprintf(out, "Its lines are read by %s\nIts foot switch says %s.\n", gaugelink.StandInPattern,
-		gaugelink.FootLine)
+	fmt.Fprintf(out, "Its lines are read by %s\nIts foot switch says %s.\n", simulate.LinePattern,
+		simulate.FootLine)
 	if err := stage.Play(ctx, p); err != nil && ctx.Err() == nil {
 		return err
 	}

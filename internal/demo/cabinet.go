@@ -8,6 +8,7 @@ import (
 	"github.com/google/uuid"
 
 	"ledge/internal/core/instrument"
+	"ledge/internal/core/simulate"
 	"ledge/internal/core/unit"
 	"ledge/internal/store"
 )
@@ -32,6 +33,9 @@ func cabinet(ctx context.Context, s *store.Store, today time.Time) error {
 		if f.Sense == 0 {
 			f.Sense = 1
 		}
+		if f.Kind != instrument.Indicator {
+			f.Line = &instrument.Pattern{Expression: simulate.LinePattern, Unit: f.Unit, Good: []string{"OK"}}
+		}
 		id := uuid.NewString()
 		deeds := []instrument.Deed{{ID: id, What: instrument.Told, Facts: &f}}
 		for range 6 {
@@ -42,8 +46,11 @@ func cabinet(ctx context.Context, s *store.Store, today time.Time) error {
 			}
 			deeds = append(deeds, d)
 		}
-		if f.Kind == instrument.BoreGauge {
-			deeds = append(deeds, studied(source, f, today))
+		switch f.Kind {
+		case instrument.BoreGauge:
+			deeds = append(deeds, studied(source, f, today), wired("tcp://127.0.0.1:9401", instrument.Shows))
+		case instrument.Micrometer:
+			deeds = append(deeds, wired("tcp://127.0.0.1:9400", instrument.Pressed))
 		}
 		for i := range deeds {
 			if i > 0 {
@@ -75,4 +82,10 @@ func studied(source *rand.Rand, f instrument.Facts, today time.Time) instrument.
 		d.Study = append(d.Study, hands)
 	}
 	return d
+}
+
+// wired is how an instrument is connected: where the stand-in plays it (ledge gauge).
+func wired(port string, sends instrument.Sending) instrument.Deed {
+	return instrument.Deed{What: instrument.Wired, Link: &instrument.Link{Port: port, Sends: sends,
+		Switch: "^" + simulate.FootLine + "$", Debounce: 50}}
 }

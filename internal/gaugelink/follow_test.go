@@ -11,6 +11,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"ledge/internal/core/instrument"
+	"ledge/internal/core/simulate"
 	"ledge/internal/core/unit"
 )
 
@@ -24,7 +25,7 @@ type bench struct {
 
 func following(t *testing.T, link instrument.Link, seek instrument.Seeking) *bench {
 	t.Helper()
-	pattern := instrument.Pattern{Expression: StandInPattern, Unit: unit.MM, Good: []string{"OK"}}
+	pattern := instrument.Pattern{Expression: simulate.LinePattern, Unit: unit.MM, Good: []string{"OK"}}
 	f, err := Follow(link, pattern, seek, 2*unit.Micrometre)
 	require.NoError(t, err)
 	f.Opened(noon)
@@ -144,7 +145,7 @@ func TestTheStandInIsTakenAsItShows(t *testing.T) {
 	p := Playing{Seed: 7, Unit: unit.MM, Kinds: []PlayedKind{{"cylinder", 3, 80 * unit.Millimetre}},
 		Plan: planOf(t, "3x2"), Division: unit.Micrometre, Hand: unit.Micrometre, Sends: instrument.Shows, Rate: 50,
 		At: time.Second, Rock: 40 * unit.Micrometre, WrongSign: 5, Sense: 1}
-	b := following(t, instrument.Link{Sends: instrument.Shows, Switch: FootLine}, instrument.SeekLeast)
+	b := following(t, instrument.Link{Sends: instrument.Shows, Switch: simulate.FootLine}, instrument.SeekLeast)
 	var sizes []unit.Length
 	for beat := range p.Beats {
 		b.hears(beat.Wait, beat.Line)

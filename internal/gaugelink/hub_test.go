@@ -13,6 +13,7 @@ import (
 
 	"ledge/internal/core/instrument"
 	"ledge/internal/core/plan"
+	"ledge/internal/core/simulate"
 	"ledge/internal/core/unit"
 )
 
@@ -44,7 +45,7 @@ func playTo(t *testing.T, p Playing, change func(*Stage)) (address string) {
 func hold(t *testing.T, h *Hub, bench string, link instrument.Link, over bool) (*Held, string, error) {
 	t.Helper()
 	link.Debounce = 1
-	f, err := Follow(link, instrument.Pattern{Expression: StandInPattern, Unit: unit.MM}, instrument.SeekNone, 0)
+	f, err := Follow(link, instrument.Pattern{Expression: simulate.LinePattern, Unit: unit.MM}, instrument.SeekNone, 0)
 	require.NoError(t, err)
 	held, by, err := h.Hold("micrometer", bench, "Wanda Pell", link, f, over)
 	if err == nil {

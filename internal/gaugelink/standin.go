@@ -12,12 +12,6 @@ import (
 	"ledge/internal/core/unit"
 )
 
-// FootLine is what the stand-in's foot switch sends.
-const FootLine = "TAKE"
-
-// StandInPattern reads the lines that the stand-in sends.
-const StandInPattern = `^G1 (?P<sign>[+-])(?P<value>[0-9.]+) (?P<unit>mm|in) (?P<status>OK|LOW)$`
-
 // A Playing is what a simulated gauge measures, and how well.
 type Playing struct {
 	Seed  uint64
@@ -114,7 +108,7 @@ func (p Playing) Beats(yield func(Beat) bool) {
 		}
 		beats[0].Place, beats[0].First = &place, first
 		for _, b := range beats {
-			if b.Line != FootLine && b.Place == nil && random.Float64() < p.Dropouts {
+			if b.Line != simulate.FootLine && b.Place == nil && random.Float64() < p.Dropouts {
 				b.Line = ""
 			}
 			if !yield(b) {
@@ -137,7 +131,7 @@ func (p Playing) at(place Place) []Beat {
 		k := int64(len(beats)%(2*half+1) - half)
 		beats = append(beats, Beat{Wait: wait, Line: p.line(place, p.Rock*unit.Length(k*k)/(half*half))})
 	}
-	return append(beats, Beat{Line: FootLine})
+	return append(beats, Beat{Line: simulate.FootLine})
 }
 
 // line is what the gauge sends where it is so far away from its turning point.

@@ -111,7 +111,7 @@ test("a whole crank is measured through a gauge that is told, connected and take
 		await expect(link.getByText(/Write tcp:\/\/ADDRESS:PORT/)).toBeVisible();
 		await link.getByRole("combobox", { name: "Port" }).fill(gauge.port);
 		await link.getByRole("combobox", { name: "A line is" }).click();
-		await page.getByRole("option", { name: /what it shows/ }).click();
+		await page.getByRole("option", { name: "what it shows now" }).click();
 		await link.getByRole("textbox", { name: "Foot switch says" }).fill("^TAKE$");
 		await link.getByRole("textbox", { name: "Bounces for" }).fill("20");
 		await link.getByRole("button", { name: "Save" }).click();
@@ -260,7 +260,7 @@ test("a bore gauge is rocked: its trace and turning point are seen, Enter takes 
 	await page.keyboard.press("Enter");
 	await expect(page.getByText(/has not turned back yet/)).toBeVisible();
 	swing(-12);
-	await expect(live(page)).toContainText("turned back at −0.0012 in");
+	await expect(live(page)).toContainText("turned back at −0.0012 = 3.5012 in");
 	await expect(live(page).locator("svg path")).toBeVisible();
 	await page.keyboard.press("Enter");
 	await expect(page.getByRole("region", { name: "Tape" }).getByRole("listitem")).toHaveText(/3\.5012/);

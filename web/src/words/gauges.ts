@@ -54,7 +54,7 @@ export const gaugesWords = {
 	dataBits: "Data bits",
 	stopBits: "Stop bits",
 	sends: "A line is",
-	sendings: { pressed: "a reading: somebody pressed its key", shows: "what it shows: a reading is taken of it" },
+	sendings: { pressed: "a reading, by its key", shows: "what it shows now" },
 	request: "Asked with",
 	requestHelp: "blank where it sends unasked; \\r \\n \\x1B as written",
 	every: "Asked every, ms",

@@ -137,7 +137,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 						byTouch={byTouch}
 						press={press}
 					/>
-					<LiveGauge line={gaugeLine} />
+					<LiveGauge line={gaugeLine} feature={feature} gauge={gauge} />
 					<Means entry={entry} view={view} feature={feature} />
 					{benchOf(feature).beside ? null : <div className={css.below}>{table}</div>}
 					{feature.kind.endsWith("_bearing") ? <FittedShells view={view} feature={feature} /> : null}

@@ -18,11 +18,14 @@ export interface EntryFieldProps {
 	press: (key: string) => boolean;
 }
 
+/** More than this is no figure that somebody typed but a line of a gauge. */
+const LONG = 12;
+
 /** The digits as they are typed, over the size that is expected. */
 export function EntryField({ entry, feature, input, closed, byTouch, press }: EntryFieldProps) {
 	return (
 		<div className={css.entry}>
-			<span className={`${look.figure} ${css.digits}`} aria-hidden="true">
+			<span className={`${look.figure} ${css.digits}`} data-long={entry.shown.typed.length > LONG} aria-hidden="true">
 				<span className={css.ghost}>{entry.shown.ghost}</span>
 				{entry.shown.typed}
 				<span className={css.caret} />

@@ -1,5 +1,6 @@
 import { Button } from "@mantine/core";
 import { useSyncExternalStore } from "react";
+import type { FeatureView, GaugeSetup } from "../../api/client";
 import { line } from "../../api/line";
 import { Trace } from "../../drawing/Trace";
 import look from "../../look/look.module.css";
@@ -7,10 +8,20 @@ import { show } from "../../quantity/length";
 import { Warned } from "../../ui/Warned";
 import { benchWords } from "../../words/bench";
 import css from "./bench.module.css";
+import { lineMeaning } from "./line-meaning";
 import { type BenchLine, lineTrouble } from "./use-line";
 
+interface Measured {
+	feature: FeatureView;
+	gauge: GaugeSetup | undefined;
+}
+
+interface LiveGaugeProps extends Measured {
+	line: BenchLine | undefined;
+}
+
 /** What the gauge shows as it moves, where it turned back, and whose line it is. Whoever types need not look at it. */
-export function LiveGauge({ line: of }: { line: BenchLine | undefined }) {
+export function LiveGauge({ line: of, feature, gauge }: LiveGaugeProps) {
 	if (!of) return null;
 	const { instrument, state, held } = of;
 	const name = `${instrument.facts.name} ${instrument.facts.tag}`.trim();
@@ -29,7 +40,7 @@ export function LiveGauge({ line: of }: { line: BenchLine | undefined }) {
 	const trouble = lineTrouble(state);
 	return (
 		<div className={css.line} role="status" data-standing={state.standing}>
-			{trouble ? <Warned small>{trouble}</Warned> : <Shows rocks={rocks(of)} />}
+			{trouble ? <Warned small>{trouble}</Warned> : <Shows rocks={rocks(of)} feature={feature} gauge={gauge} />}
 			<Button size="compact-sm" variant="subtle" onClick={of.turn}>
 				{benchWords.letTheLineGo}
 				<kbd className={css.after}>t</kbd>
@@ -40,17 +51,20 @@ export function LiveGauge({ line: of }: { line: BenchLine | undefined }) {
 
 const rocks = ({ instrument }: BenchLine) => instrument.facts.kind === "bore_gauge" && instrument.link?.sends === "shows";
 
-function Shows({ rocks }: { rocks: boolean }) {
+function Shows({ rocks, feature, gauge }: Measured & { rocks: boolean }) {
 	const { shown, turned, trace } = useSyncExternalStore(line.subscribe, line.shown);
+	const said = (of: typeof shown) => {
+		if (!of) return "";
+		const means = gauge?.mode === "direct" ? undefined : lineMeaning(feature, of, gauge);
+		return `${show(of.size, of.unit)}${means?.kind === "size" ? ` = ${show(means.length, of.unit)}` : ""} ${of.unit}`;
+	};
 	return (
 		<>
 			<span className={look.figure} aria-live="off">
-				{shown ? `${show(shown.size, shown.unit)} ${shown.unit}` : benchWords.pressItsKey}
+				{said(shown) || benchWords.pressItsKey}
 			</span>
 			<Trace points={trace} mark={turned?.size} />
-			{rocks ? (
-				<b>{turned ? benchWords.turnedAt(`${show(turned.size, turned.unit)} ${turned.unit}`) : benchWords.rockIt}</b>
-			) : null}
+			{rocks ? <b>{turned ? benchWords.turnedAt(said(turned)) : benchWords.rockIt}</b> : null}
 		</>
 	);
 }

@@ -46,6 +46,17 @@ export interface Leaving {
 	onBefore: (part: FeatureView) => void;
 }
 
+/** Why what a line took is not taken: it is none, it would take digits away, or all is read and nobody asked for more. */
+function whyNotTaken(said: Meaning, typing: boolean, all: boolean): string | undefined {
+	if (said.kind === "wrong") return said.sentence;
+	if (typing) return benchWords.digitsAreTyped;
+	return all ? benchWords.everyPlaceReadRepeat : undefined;
+}
+
+/** The unit that is typed in a job, on this machine. */
+const useUnit = (job: JobView["job"]) =>
+	useLocalStorage<System>({ key: `ledge.unit.${job.id}`, defaultValue: job.unit, getInitialValueInEffect: false });
+
 /** A refused entry comes back to its cell with its text, once. */
 function useRefused(entry: Entry | undefined, comeBack: (entry: Entry) => void) {
 	const [seen, setSeen] = useState<string>();
@@ -66,11 +77,7 @@ function useGrowing(path: Cell[], goTo: (open: Cell) => void, feature: FeatureVi
 /** What is being entered at one part: where, the digits so far, what they mean, and how they are taken. */
 export function useEntry(view: JobView, feature: FeatureView, by: string, leaving: Leaving) {
 	const { job } = view;
-	const [system, setSystem] = useLocalStorage<System>({
-		key: `ledge.unit.${job.id}`,
-		defaultValue: job.unit,
-		getInitialValueInEffect: false,
-	});
+	const [system, setSystem] = useUnit(job);
 	const [order, setOrder] = usePathOrder();
 	const path = order === "station" || order === "setup" ? feature.by_station : feature.by_direction;
 	const place = { job: job.id, ...placeOf(feature) };
@@ -155,20 +162,13 @@ export function useEntry(view: JobView, feature: FeatureView, by: string, leavin
 		if (before) move(before);
 	};
 	const enter = () => {
-		if (typed === "") {
-			repeatLast();
-			return;
-		}
+		if (typed === "") return repeatLast();
 		// A lone sign means nothing as a reading: a number pad alone reaches the unit and the place before by it.
 		if (typed === "+") {
 			setTyped("");
-			setSystem(other(system));
-			return;
+			return setSystem(other(system));
 		}
-		if (typed === "-") {
-			back();
-			return;
-		}
+		if (typed === "-") return back();
 		const confirmed = trouble?.canConfirm === true && trouble.entry.typed === typed && sameCell(trouble.entry.cell, at);
 		// What is confirmed is what was entered and asked about, whatever the same digits would mean by now.
 		if (confirmed && trouble?.entry.reading?.value !== undefined) {
@@ -177,12 +177,11 @@ export function useEntry(view: JobView, feature: FeatureView, by: string, leavin
 		} else if (means.kind === "more" || means.kind === "wrong") setHint(means.sentence);
 		else if (means.kind === "size") take({ cell: at, typed, system, repeat, unusual: confirmed, gauge }, means.length);
 	};
-	/** What the gauge's line took goes where a typed reading would, under the line as its text. It confirms nothing, and takes no digits away. */
+	/** What the gauge's line took goes where a typed reading would, under the line as its text; it confirms nothing. */
 	const takeLine = (took: Took, said: Meaning) => {
-		const ownText = trouble?.entry.typed === typed;
-		if (said.kind === "wrong") setHint(said.sentence);
-		else if (typed !== "" && !ownText) setHint(benchWords.digitsAreTyped);
-		else if (here.length > 0 && !repeat && next === undefined) setHint(benchWords.everyPlaceReadRepeat);
+		const typing = typed !== "" && trouble?.entry.typed !== typed;
+		const why = whyNotTaken(said, typing, here.length > 0 && !repeat && next === undefined);
+		if (why) setHint(why);
 		else if (said.kind === "size") {
 			take({ cell: at, typed: took.line, system: took.unit, repeat, unusual: false, gauge }, said.length);
 		}
