@@ -26,6 +26,14 @@ func (a resources) cabinet(api huma.API) {
 		}) ([]shop.InstrumentView, error) {
 			return a.shop.DoInstrument(ctx, in.Instrument, in.Body)
 		})
+	serve(a, api, store.Inspector, creating("move-doubted", "/instruments/{instrument}/moved",
+		"Takes off readings of a job what a check found their instrument to show too much; both stay"),
+		func(ctx context.Context, in *struct {
+			Instrument string `path:"instrument" format:"uuid"`
+			Body       shop.MoveBody
+		}) ([]shop.InstrumentView, error) {
+			return a.shop.MoveDoubted(ctx, in.Instrument, in.Body)
+		})
 	serveFile(a, api, fetching("get-instrument-label", "/instruments/{instrument}/label.pdf",
 		"A label for an instrument"),
 		"application/pdf", store.Viewer,

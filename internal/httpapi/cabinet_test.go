@@ -112,6 +112,28 @@ func TestAnInstrumentThatWasFoundOff(t *testing.T) {
 	assert.Empty(t, list[0].Doubts)
 	assert.Equal(t, "Ida Lorn", list[0].Checks[1].Accepted.By)
 
+	// Read and found off anew, it is what was read since the check that left it right.
+	status, answer, _ := call(t, "POST", server.URL+"/api/v1/jobs/1/readings", shop.ReadingBody{ID: uuid.NewString(),
+		Kind: f.Kind, Number: 2, State: f.State, What: "size", Typed: "2.5", Value: &mean, Gauge: &gauge.ID}, personHeader, "Wanda")
+	require.Equal(t, 201, status, string(answer))
+	list, _ = s.do(at, instrument.Deed{What: instrument.Zeroed, Standard: "Bar 2", Found: 20 * unit.Tenth}, 201)
+	require.Len(t, list[0].Doubts, 1)
+	assert.Equal(t, 1, list[0].Doubts[0].Readings)
+	move := shop.MoveBody{ID: uuid.NewString(), Check: list[0].Doubts[0].Check.ID, Job: 1}
+	for range 2 { // sent twice, moved once
+		status, body, _ := call(t, "POST", server.URL+"/api/v1/instruments"+at+"/moved", move, personHeader, "Ida")
+		require.Equal(t, 201, status, string(body))
+	}
+	view = openedJob(t, server.URL)
+	f = view.Features[slices.IndexFunc(view.Features,
+		func(f shop.FeatureView) bool { return f.Kind == part.MainJournal && f.Number == 2 })]
+	last := f.Tape[len(f.Tape)-1]
+	assert.Equal(t, mean.Length()-20*unit.Tenth, last.Value.Length())
+	assert.Equal(t, "Ida", last.TakenBy)
+	assert.Equal(t, last.ID, *f.Tape[len(f.Tape)-2].SupersededBy, "as it was read it stays on the tape")
+	list, _ = s.do(at, instrument.Deed{What: instrument.Zeroed, Standard: "Bar 2", Found: 30 * unit.Tenth}, 201)
+	assert.Empty(t, list[0].Doubts, "what was moved is not moved again")
+
 	s.do(at, instrument.Deed{What: instrument.OutOf}, 422)
 	s.do(at, instrument.Deed{What: instrument.OutOf, Reason: "Dropped."}, 201)
 	_, status, text = made(t, "POST", server.URL+"/api/v1/jobs/1/gauges", fields{"id": uuid.NewString(), "kind": "main_journal",
@@ -197,4 +219,13 @@ func TestAPatternIsTriedOnPastedLines(t *testing.T) {
 	d.Facts.Line = &instrument.Pattern{Expression: `\d`, Unit: unit.MM}
 	_, said = shelf{t, server.URL}.do("", d, 422)
 	assert.Contains(t, said, "facts.line.expression")
+}
+
+// openedJob is the first job as it stands.
+func openedJob(t *testing.T, base string) (view shop.JobView) {
+	t.Helper()
+	status, body, _ := call(t, "GET", base+"/api/v1/jobs/1", nil)
+	require.Equal(t, 200, status)
+	require.NoError(t, json.Unmarshal(body, &view))
+	return view
 }

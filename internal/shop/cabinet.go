@@ -9,7 +9,6 @@ import (
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/instrument"
 	"ledge/internal/core/limit"
-	"ledge/internal/core/part"
 	"ledge/internal/report"
 	"ledge/internal/store"
 	"ledge/internal/words"
@@ -89,53 +88,6 @@ func (a *Application) instrument(ctx context.Context, o instrument.Owned) (Instr
 		}
 	}
 	return v, nil
-}
-
-// doubt is what an instrument read before a check that found it off.
-func (a *Application) doubt(ctx context.Context, id string, c instrument.ZeroCheck) (Doubt, error) {
-	d := Doubt{Check: c, Jobs: []DoubtedJob{}}
-	jobs, err := a.store.ReadWith(ctx, id, c.Since, c.At)
-	if err != nil {
-		return d, err
-	}
-	for _, j := range jobs {
-		one := DoubtedJob{GaugedJob: j}
-		if err = a.couldChange(ctx, &one, id, c); err != nil {
-			return d, err
-		}
-		d.Readings, d.Changes = d.Readings+j.Count, d.Changes+len(one.Changes)
-		d.Jobs = append(d.Jobs, one)
-	}
-	d.Text = words.Told("cabinet.doubt", "count", d.Readings, "jobs", words.New("cabinet.jobs", "count", len(d.Jobs)),
-		"verdicts", words.New("cabinet.verdicts", "count", d.Changes))
-	return d, nil
-}
-
-// couldChange fills in what of a job would be otherwise if what an instrument showed too much were taken off what it
-// read.
-func (a *Application) couldChange(ctx context.Context, job *DoubtedJob, id string, c instrument.ZeroCheck) error {
-	return a.otherwise(ctx, job, func(record *store.Record) {
-		setups := map[string]bool{}
-		for _, g := range record.Gauges {
-			setups[g.ID] = g.Cabinet != nil && *g.Cabinet == id
-		}
-		record.Features = slices.Clone(record.Features)
-		for i := range record.Features {
-			f := &record.Features[i]
-			if f.Kind.Quantity() == part.Weight {
-				continue
-			}
-			f.Tape = slices.Clone(f.Tape)
-			for j := range f.Tape {
-				r := &f.Tape[j]
-				if r.GaugeID != nil && setups[*r.GaugeID] && r.Value != nil &&
-					r.TakenAt > c.Since && r.TakenAt <= c.At {
-					value := part.OfLength(r.Value.Length() - c.Found)
-					r.Value = &value
-				}
-			}
-		}
-	})
 }
 
 // otherwise fills in which verdicts and decisions of a job would be others with something of its record changed.
@@ -260,6 +212,8 @@ func checkDeed(o instrument.Owned, d instrument.Deed) error {
 			return refuse("facts.kind", words.Told("cabinet.kind"))
 		case !f.Unit.Valid() || f.Division <= 0:
 			return refuse("facts.division", words.Told("refuse.division"))
+		case f.Expansion != "" && f.Expands() == nil:
+			return refuse("facts.expansion", words.Told("cabinet.expansion"))
 		case f.To > 0 && f.To <= f.From:
 			return refuse("facts.to", words.Told("cabinet.range"))
 		case d.After != o.FactsID:
@@ -321,6 +275,7 @@ func (a *Application) fromCabinet(ctx context.Context, g store.GaugeSetup,
 		return g, refuse("cabinet", words.Told("cabinet.out", "name", o.Facts.Name, "reason", o.Out.Reason))
 	}
 	g.Named = strings.TrimSpace(o.Facts.Name + " " + o.Facts.Tag)
+	g.Expansion = o.Facts.Expands()
 	if g.Repeatability == nil {
 		g.Repeatability = o.Repeatability(store.Actor(ctx), today())
 	}

@@ -127,14 +127,17 @@ type GaugedJob struct {
 	Count  int    `db:"count" json:"count"`
 }
 
-// ReadWith are the jobs in which readings that hold were taken with an instrument after one moment and not after
-// another, the oldest job first.
+// ReadWith are the jobs in which readings that hold as they were read were taken with an instrument after one moment
+// and not after another, the oldest job first.
 func (s *Store) ReadWith(ctx context.Context, id, after, until string) ([]GaugedJob, error) {
 	list := []GaugedJob{}
 	err := s.read.SelectContext(ctx, &list, `SELECT j.id, j.number, j.engine, j.closed_at IS NOT NULL AS closed,
 		count(*) AS count FROM gauges g JOIN readings r ON r.gauge_id = g.id JOIN jobs j ON j.id = g.job_id
 		WHERE g.cabinet = ? AND r.what = 'size' AND r.taken_at > ? AND r.taken_at <= ?
 			AND NOT EXISTS (SELECT 1 FROM superseded s WHERE s.reading_id = r.id)
+			-- worked out anew: what was typed at the same gauge means another size since
+			AND NOT EXISTS (SELECT 1 FROM superseded s JOIN readings o ON o.id = s.reading_id WHERE s.by_id = r.id
+				AND o.gauge_id = r.gauge_id AND o.typed = r.typed AND o.value <> r.value)
 		GROUP BY j.id ORDER BY j.id`, strings.ToLower(id), after, until)
 	if err != nil {
 		return nil, fmt.Errorf("readings of instrument %s: %w", id, err)

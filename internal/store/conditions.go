@@ -37,12 +37,17 @@ type Condition struct {
 	FromFile bool `db:"from_file" json:"from_file,omitempty"`
 }
 
-// At20 is a size read under c as it would be at 20 °C; as read where it cannot be told.
-func (c *Condition) At20(size unit.Length) unit.Length {
+// At20 is a size read under c as it would be at 20 °C, by a gauge whose length does as much as own with a kelvin, in
+// millionths, or as steel's does; as read where it cannot be told.
+func (c *Condition) At20(size unit.Length, own *float64) unit.Length {
 	if c == nil || c.PartC == nil || c.GaugeC == nil {
 		return size
 	}
-	return instrument.Thermal{Part: *c.PartC, Gauge: *c.GaugeC, Material: c.Material}.At20(size)
+	t := instrument.Thermal{Part: *c.PartC, Gauge: *c.GaugeC, Material: c.Material}
+	if own != nil {
+		t.Own = *own / 1e6
+	}
+	return t.At20(size)
 }
 
 func (c *Condition) inspected() (out inspection.Condition) {

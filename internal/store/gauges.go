@@ -41,8 +41,10 @@ type GaugeSetup struct {
 	// Cabinet is the instrument of the shop that it is, Named what that was called; empty where nobody said.
 	Cabinet *string `db:"cabinet" json:"cabinet,omitempty"`
 	Named   string  `db:"named" json:"named,omitempty"`
-	SetBy   string  `db:"set_by" json:"set_by"`
-	SetAt   string  `db:"set_at" json:"set_at"`
+	// Expansion is what its own length does with a kelvin, in millionths; steel's where nil.
+	Expansion *float64 `db:"expansion" json:"expansion,omitempty"`
+	SetBy     string   `db:"set_by" json:"set_by"`
+	SetAt     string   `db:"set_at" json:"set_at"`
 	// FromFile tells that the name is only said by a file that was taken in.
 	FromFile bool `db:"from_file" json:"from_file,omitempty"`
 }
@@ -95,7 +97,8 @@ func (s *Store) setGauge(ctx context.Context, tx *sqlx.Tx, g GaugeSetup) error {
 		fields{"job_id": g.JobID, "kind": g.Kind, "instrument": g.Instrument, "division": g.Division,
 			"mode": g.Mode, "setting": g.Setting, "mating": g.Mating, "sense": g.Sense, "steps": string(steps),
 			"built": g.Built, "repeatability": g.Repeatability, "setting_u": g.SettingU, "finest": g.Finest,
-			"counts": g.Counts, "cabinet": g.Cabinet, "named": g.Named, "set_by": Actor(ctx)}, fields{"set_at": s.stamp()})
+			"counts": g.Counts, "cabinet": g.Cabinet, "named": g.Named,
+			"expansion": g.Expansion, "set_by": Actor(ctx)}, fields{"set_at": s.stamp()})
 	return err
 }
 

@@ -161,9 +161,9 @@ func (r Record) Inspection() (in *inspection.Inspection, index []int) {
 	for i := range r.Conditions {
 		held[r.Conditions[i].ID] = &r.Conditions[i]
 	}
-	setups := make(map[string]*instrument.Gauge, len(r.Gauges))
+	setups := make(map[string]usedGauge, len(r.Gauges))
 	for i := range r.Gauges {
-		setups[r.Gauges[i].ID] = r.Gauges[i].gauge()
+		setups[r.Gauges[i].ID] = usedGauge{r.Gauges[i].gauge(), r.Gauges[i].Expansion}
 	}
 	in.Built = assembly.Named(r.Built)
 	for i := range r.Features {
@@ -228,9 +228,15 @@ func stamp(text string, s unit.System) *inspection.Stamp {
 	return out
 }
 
+// A usedGauge is one of a job's setups as the core knows it, and what its own length does with a kelvin.
+type usedGauge struct {
+	gauge     *instrument.Gauge
+	expansion *float64
+}
+
 // inspected is the feature as the core knows it; ok is false for a list that cannot be made yet.
 func (f *Feature) inspected(held map[string]*Condition,
-	setups map[string]*instrument.Gauge) (out inspection.Feature, ok bool) {
+	setups map[string]usedGauge) (out inspection.Feature, ok bool) {
 	out = inspection.Feature{Kind: f.Kind, Number: f.Number, State: f.State, Component: f.Component,
 		Look: Standing(f.Looks), Setup: inspection.Setup{Gauge: f.gauge()},
 		Grid: inspection.Grid{Stations: f.Stations, Directions: f.Directions, Added: f.Added}, Unworn: f.Unworn,
@@ -261,17 +267,18 @@ func (f *Feature) inspected(held map[string]*Condition,
 				cell.Weights = append(cell.Weights, r.Value.Mass())
 				continue
 			}
-			size, own := r.Value.Length(), &inspection.Setup{}
+			size, own, with := r.Value.Length(), &inspection.Setup{}, usedGauge{}
+			if r.GaugeID != nil {
+				with = setups[*r.GaugeID]
+				own.Gauge = with.gauge
+			}
 			if r.ConditionID != nil {
 				condition := held[*r.ConditionID]
 				own.Condition = condition.inspected()
 				out.Condition = own.Condition // a file has one for all of a feature: the last
 				if sized {
-					size = condition.At20(size)
+					size = condition.At20(size, with.expansion)
 				}
-			}
-			if r.GaugeID != nil {
-				own.Gauge = setups[*r.GaugeID]
 			}
 			cell.Sizes, cell.Setups = append(cell.Sizes, size), append(cell.Setups, own)
 			cell.Confirmed = cell.Confirmed || r.Confirmed == nil || *r.Confirmed

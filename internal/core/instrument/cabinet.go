@@ -2,6 +2,8 @@ package instrument
 
 import (
 	"slices"
+	"strconv"
+	"strings"
 
 	"ledge/internal/core/unit"
 )
@@ -36,6 +38,15 @@ type Facts struct {
 	Allowed unit.Length `json:"allowed,omitempty" minimum:"0"`
 	// Line says how the lines are read that it sends; nil where it sends none.
 	Line *Pattern `json:"line,omitempty"`
+}
+
+// Expands is the coefficient that is told, in millionths per kelvin; nil where none is, or what is told is none.
+func (f Facts) Expands() *float64 {
+	own, err := strconv.ParseFloat(strings.Replace(f.Expansion, ",", ".", 1), 64)
+	if err != nil || own <= 0 || own >= 100 {
+		return nil
+	}
+	return &own
 }
 
 // A Doing says what was done with an instrument.
@@ -90,7 +101,7 @@ type ZeroCheck struct {
 	Deed
 	// Failed tells that it was further off than is allowed.
 	Failed bool `json:"failed"`
-	// Since is the check before it that did not fail; empty where there is none. What was read in between is in doubt.
+	// Since is the check before it that left it right; empty where there is none. What was read in between is in doubt.
 	Since string `json:"since,omitempty"`
 	// Accepted is who accepted what it read meanwhile.
 	Accepted *Deed `json:"accepted,omitempty"`
@@ -156,7 +167,7 @@ func OwnedOf(id string, deeds []Deed) Owned {
 		case Zeroed:
 			c := ZeroCheck{Deed: d, Failed: d.Found.Abs() > o.allowed()}
 			for i := range slices.Backward(o.Checks) {
-				if !o.Checks[i].Failed {
+				if o.Checks[i].Left.Abs() <= o.allowed() {
 					c.Since = o.Checks[i].At
 					break
 				}

@@ -25,17 +25,23 @@ func Materials() []Material { return []Material{Steel, Iron, Aluminium} }
 // Expansion is the linear coefficient of m per kelvin; 0 for an unknown material.
 func (m Material) Expansion() float64 { return expansions[m] }
 
-// A Thermal is how warm the part and the gauge were, in °C. The gauge is of steel and reads true at 20 °C.
+// A Thermal is how warm the part and the gauge were, in °C. The gauge reads true at 20 °C.
 type Thermal struct {
 	Part     float64
 	Gauge    float64
 	Material Material
+	// Own is the gauge's linear coefficient per kelvin; steel's where 0.
+	Own float64
 }
 
 // At20 is the size that the part has at 20 °C where the gauge indicates the given one:
 // L20 = R·(1 + αg(tg − 20)) / (1 + αp(tp − 20)), rounded once.
 func (t Thermal) At20(indicated unit.Length) unit.Length {
-	gauge := 1 + Steel.Expansion()*(t.Gauge-Reference)
+	own := t.Own
+	if own == 0 {
+		own = Steel.Expansion()
+	}
+	gauge := 1 + own*(t.Gauge-Reference)
 	part := 1 + t.Material.Expansion()*(t.Part-Reference)
 	// Only the small difference goes through a float: the size itself stays exact.
 	return indicated + unit.Round(float64(indicated)*(gauge/part-1))

@@ -17,7 +17,11 @@ INSERT INTO cabinet_deeds (seq, id, instrument, what, body, said_by, said_at)
 DROP TABLE cabinet_deeds_old;
 CREATE INDEX cabinet_deeds_by_instrument ON cabinet_deeds (instrument, seq);
 
+-- What the gauge's own length does with a kelvin, in millionths; steel's where nobody said.
+ALTER TABLE gauges ADD COLUMN expansion REAL CHECK (expansion IS NULL OR expansion > 0 AND expansion < 100);
+
 -- +goose Down
+ALTER TABLE gauges DROP COLUMN expansion;
 DELETE FROM cabinet_deeds WHERE what = 'wired' OR from_file = 1;
 DROP INDEX cabinet_deeds_by_instrument;
 ALTER TABLE cabinet_deeds RENAME TO cabinet_deeds_new;

@@ -30,6 +30,16 @@ export function useInstrument(instrument?: string) {
 	});
 }
 
+/** Takes off readings of a job what a check found their instrument to show too much. */
+export function useMove(instrument: string) {
+	const queries = useQueryClient();
+	return useMutation({
+		mutationFn: async (body: Schemas["MoveBody"]): Promise<Instrument[]> =>
+			(await unwrap(client.POST("/api/v1/instruments/{instrument}/moved", { params: { path: { instrument } }, body }))) ?? [],
+		onSuccess: (list) => queries.setQueryData(cabinetQuery.queryKey, list),
+	});
+}
+
 export type Link = Schemas["InstrumentLink"];
 
 /** Says how an instrument is connected. */

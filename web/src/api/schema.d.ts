@@ -244,6 +244,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/instruments/{instrument}/moved": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Takes off readings of a job what a check found their instrument to show too much; both stay */
+        post: operations["move-doubted"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/instruments/{instrument}/preview": {
         parameters: {
             query?: never;
@@ -3445,6 +3462,14 @@ export interface components {
             /** @enum {string} */
             kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
         };
+        MoveBody: {
+            /** Format: uuid */
+            check: string;
+            /** Format: uuid */
+            id: string;
+            /** Format: int64 */
+            job: number;
+        };
         NewJobBody: {
             /** @enum {string} */
             arrangement: "inline" | "v" | "flat";
@@ -4235,6 +4260,8 @@ export interface components {
             counts?: number;
             /** Format: int64 */
             division: number;
+            /** Format: double */
+            expansion?: number;
             finest?: boolean;
             from_file?: boolean;
             id: string;
@@ -5182,6 +5209,41 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["InstrumentDeed"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstrumentView"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "move-doubted": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                instrument: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveBody"];
             };
         };
         responses: {

@@ -1,7 +1,7 @@
 import { Button, Checkbox, Group, SegmentedControl, Select, TextInput } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
 import type { FeatureView, GaugeBody, GaugeSetup } from "../../api/client";
-import { cabinetQuery } from "../../api/gauges";
+import { cabinetQuery, type Instrument } from "../../api/gauges";
 import { gaugeRows, plural, rowOf } from "../../api/table";
 import { Dial } from "../../drawing/Dial";
 import look from "../../look/look.module.css";
@@ -37,7 +37,7 @@ export function GaugeDialog({ job, feature, setup, unit, onClose }: GaugeDialogP
 			onSubmit={submit}
 			onClose={onClose}
 		>
-			<FromCabinet fields={fields} unit={unit} change={change} error={errors.cabinet} />
+			<FromCabinet feature={feature} fields={fields} unit={unit} change={change} error={errors.cabinet} />
 			<Group grow align="flex-start">
 				<Select
 					label={benchWords.instrument}
@@ -152,7 +152,15 @@ export function GaugeDialog({ job, feature, setup, unit, onClose }: GaugeDialogP
 	);
 }
 
+/** Whether the part lies in an instrument's range, as far as either is known; a dial on a stand reaches any. */
+const reaches = ({ facts }: Instrument, { quantity, expected }: FeatureView) =>
+	quantity !== "size" ||
+	!expected ||
+	facts.kind === "indicator" ||
+	((facts.from ?? 0) <= expected.size && (!facts.to || expected.size <= facts.to));
+
 interface FromCabinetProps {
+	feature: FeatureView;
 	fields: { cabinet: string; standard: string };
 	unit: System;
 	change: (more: {
@@ -166,8 +174,9 @@ interface FromCabinetProps {
 }
 
 /** One of the shop's own instruments: what is told of it fills the fields, what was found of it counts. */
-function FromCabinet({ fields, unit, change, error }: FromCabinetProps) {
-	const list = useQuery(cabinetQuery).data ?? [];
+function FromCabinet({ feature, fields, unit, change, error }: FromCabinetProps) {
+	const all = useQuery(cabinetQuery).data ?? [];
+	const list = all.filter((i) => i.id === fields.cabinet || reaches(i, feature));
 	const one = list.find((i) => i.id === fields.cabinet);
 	if (list.length === 0) return null;
 	return (

@@ -66,19 +66,23 @@ function CheckForm({ instrument: i }: { instrument: Instrument }) {
 	const ids = useIds();
 	const [standard, setStandard] = useState(standards?.[0]?.name ?? "");
 	const [found, setFound] = useState("");
+	const [left, setLeft] = useState("");
 	const [wrong, setWrong] = useState("");
 	const submit = (e: FormEvent) => {
 		e.preventDefault();
 		const read = parse(found, unit);
 		if (!read.ok) return setWrong(read.sentence);
+		const after = left.trim() === "" ? { ok: true as const, length: 0 } : parse(left, unit);
+		if (!after.ok) return setWrong(after.sentence);
 		setWrong("");
-		const deed = { what: "zeroed" as const, standard, found: read.length, left: 0 };
+		const deed = { what: "zeroed" as const, standard, found: read.length, left: after.length };
 		save.mutate(
 			{ id: ids.of([deed, i.checks.length]), ...deed },
 			{
 				onSuccess: () => {
 					ids.done();
 					setFound("");
+					setLeft("");
 				},
 			},
 		);
@@ -102,6 +106,13 @@ function CheckForm({ instrument: i }: { instrument: Instrument }) {
 					value={found}
 					error={wrong || undefined}
 					onChange={(e) => setFound(e.currentTarget.value)}
+				/>
+				<TextInput
+					label={`${words.left}, ${unit}`}
+					placeholder="0"
+					inputMode="decimal"
+					value={left}
+					onChange={(e) => setLeft(e.currentTarget.value)}
 				/>
 				<Button type="submit" loading={save.isPending}>
 					{words.takeCheck}

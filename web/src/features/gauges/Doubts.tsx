@@ -1,12 +1,13 @@
 import { Alert, Button, Group, TextInput } from "@mantine/core";
 import { useDebouncedValue } from "@mantine/hooks";
 import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { type ReactNode, useState } from "react";
 import { Link } from "react-router";
-import { type Deed, type DoubtedJob, type Instrument, previewQuery, useInstrument } from "../../api/gauges";
+import { type Deed, type DoubtedJob, type Instrument, previewQuery, useInstrument, useMove } from "../../api/gauges";
 import { useIds } from "../../api/id";
 import { STANDING_WORD } from "../../drawing/status";
 import look from "../../look/look.module.css";
+import { showSigned } from "../../quantity/length";
 import { Failed } from "../../ui/Failed";
 import { gaugesWords as words } from "../../words/gauges";
 import css from "./gauges.module.css";
@@ -18,7 +19,7 @@ export function Doubts({ instrument: i }: { instrument: Instrument }) {
 			{i.doubts.map((d) => (
 				<Alert key={d.check.id} color="orange" variant="light" title={words.doubt}>
 					<b className={css.large}>{d.text}</b>
-					<Otherwise jobs={d.jobs} />
+					<Otherwise jobs={d.jobs} more={(job) => (job.closed ? null : <Move instrument={i} check={d.check} job={job.id} />)} />
 					<Accept instrument={i} check={d.check.id} />
 				</Alert>
 			))}
@@ -27,7 +28,7 @@ export function Doubts({ instrument: i }: { instrument: Instrument }) {
 }
 
 /** What of jobs would be judged otherwise. */
-function Otherwise({ jobs }: { jobs: DoubtedJob[] }) {
+function Otherwise({ jobs, more }: { jobs: DoubtedJob[]; more?: (job: DoubtedJob) => ReactNode }) {
 	return (
 		<ul className={look.asks}>
 			{jobs.map((j) => (
@@ -41,6 +42,7 @@ function Otherwise({ jobs }: { jobs: DoubtedJob[] }) {
 					{j.decisions.map((d) => (
 						<div key={d.set}>{words.decision(d.set, d.was, d.is)}</div>
 					))}
+					{more?.(j)}
 				</li>
 			))}
 		</ul>
@@ -57,6 +59,25 @@ export function Preview({ instrument, deed }: { instrument: string; deed: Omit<D
 			{preview.text}
 			<Otherwise jobs={preview.jobs} />
 		</div>
+	);
+}
+
+/** Takes off what a job's readings have too much; what that changes stands above it. */
+function Move({ instrument: i, check, job }: { instrument: Instrument; check: Deed; job: number }) {
+	const move = useMove(i.id);
+	const ids = useIds();
+	return (
+		<>
+			<Button
+				size="compact-sm"
+				variant="default"
+				loading={move.isPending}
+				onClick={() => move.mutate({ id: ids.of([check.id, job]), check: check.id, job }, { onSuccess: ids.done })}
+			>
+				{words.move(showSigned(-(check.found ?? 0), i.facts.unit))}
+			</Button>
+			<Failed error={move.error} mt="xs" />
+		</>
 	);
 }
 

@@ -1,5 +1,6 @@
 import { Button, Group, Select, Textarea, TextInput } from "@mantine/core";
 import { type FormEvent, useState } from "react";
+import { Refusal } from "../../api/client";
 import { type Facts, type Instrument, useInstrument } from "../../api/gauges";
 import { gaugeRows } from "../../api/table";
 import look from "../../look/look.module.css";
@@ -17,7 +18,10 @@ interface FactsFormProps {
 	onDone: (made?: string) => void;
 }
 
-type Typed = Record<"name" | "tag" | "from" | "to" | "division" | "owner" | "due" | "allowed" | "standards", string>;
+type Typed = Record<
+	"name" | "tag" | "from" | "to" | "division" | "owner" | "due" | "allowed" | "standards" | "expansion",
+	string
+>;
 
 const start = (f: Facts | undefined): Typed => {
 	const size = (l: number | undefined) => (l && f ? plain(l, f.unit) : "");
@@ -30,6 +34,7 @@ const start = (f: Facts | undefined): Typed => {
 		owner: f?.owner ?? "",
 		due: f?.due ?? "",
 		allowed: size(f?.allowed),
+		expansion: f?.expansion ?? "",
 		standards: (f?.standards ?? []).map((s) => [s.name, size(s.size), size(s.u)].filter(Boolean).join("; ")).join("\n"),
 	};
 };
@@ -86,6 +91,7 @@ export function FactsForm({ id, instrument, onDone }: FactsFormProps) {
 			division: sizes.division,
 			standards,
 			owner: typed.owner.trim() || undefined,
+			expansion: typed.expansion.trim() || undefined,
 			due: typed.due || undefined,
 			line: patternOf(line, unit),
 		};
@@ -94,11 +100,12 @@ export function FactsForm({ id, instrument, onDone }: FactsFormProps) {
 			{ onSuccess: () => onDone(instrument ? undefined : deed) },
 		);
 	};
+	const places = save.error instanceof Refusal ? save.error.places : {};
 	const text = (name: keyof Typed, label: string, more: { description?: string; type?: string } = {}) => (
 		<TextInput
 			label={label}
 			value={typed[name]}
-			error={errors[name]}
+			error={errors[name] ?? places[`facts.${name}`]}
 			onChange={(e) => {
 				const value = e.currentTarget.value;
 				setTyped((t) => ({ ...t, [name]: value }));
@@ -139,6 +146,7 @@ export function FactsForm({ id, instrument, onDone }: FactsFormProps) {
 					onChange={(s) => setSense(Number(s) as Facts["sense"])}
 				/>
 				{text("allowed", words.allowed, { description: words.allowedHelp })}
+				{text("expansion", words.expansion, { description: words.expansionHelp })}
 				{text("owner", words.owner)}
 				{text("due", words.due, { type: "date" })}
 			</div>
