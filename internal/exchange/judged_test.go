@@ -1,6 +1,9 @@
 package exchange
 
-import "testing"
+import (
+	"fmt"
+	"testing"
+)
 
 const (
 	metricMains = `"main_journal": {"new": {"min": 50.000, "max": 50.020}, "taper_max": 0.010, "out_of_round_max": 0.010, "wear_max": 0.060, "undersizes": [0.25, 0.50],
@@ -189,6 +192,12 @@ func TestJudged(t *testing.T) {
 				`{"kind": "main_housing", "number": 1, "look": "smooth", "stations": ["m"], "directions": [0, 90], "readings": [[54.011, 54.005]]}`),
 			`{"fits": [{"basis": "measured", "used": true}], "sets": [{"set": "main_journals", "action": "remeasure", "asks": [{"what": "cells", "feature": {"kind": "main_housing", "number": 1}, "cells": [["m", 0]], "readings": 2}]},
 				{"set": "main_housings", "action": "remeasure"}]}`},
+		{"a housing all of which was read with one zero: that is set anew before",
+			metricDoc("", housingOfTen, housingZeroed(1, "[[54.011, 54.005]]")),
+			`{"sets": [{"action": "remeasure", "asks": [{"what": "zero", "cells": [["m", 0]], "readings": 2}]}]}`},
+		{"read with two zeros it is only read again",
+			metricDoc("", housingOfTen, housingZeroed(2, "[[[54.011, 54.0105], 54.005]]")),
+			`{"sets": [{"action": "remeasure", "asks": [{"what": "cells", "cells": [["m", 0]], "readings": 3}]}]}`},
 		{"two bores apart by less than the means can tell",
 			metricDoc("", `"main_housing": {"new": {"min": 54.000, "max": 54.030}, "bore_to_bore_max": 0.010}`,
 				`{"kind": "main_housing", "number": 1, "look": "smooth", "stations": ["m"], "directions": [0, 90], "readings": [[54.005, 54.005]]}`,
@@ -208,4 +217,12 @@ func TestJudged(t *testing.T) {
 				metricShells("1", "", "50.050")),
 			`{"sets": [{"action": "reuse", "provisional": true}]}`},
 	})
+}
+
+const housingOfTen = `"main_housing": {"new": {"min": 54.000, "max": 54.010}}`
+
+// housingZeroed is a housing whose places were read with so many settings of the zero.
+func housingZeroed(zeros int, readings string) string {
+	return fmt.Sprintf(`{"kind": "main_housing", "number": 1, "look": "smooth", "stations": ["m"], "directions": [0, 90],
+		"gauge": {"kind": "bore_gauge", "division": 0.001, "zeros": %d}, "readings": %s}`, zeros, readings)
 }

@@ -60,6 +60,10 @@ func (r *reader) common(n *node, at string, f *inspection.Feature) {
 		f.Look = choice(r, look, pointer(at, "look"), inspection.Smooth, inspection.Looks()...)
 	}
 	optional(n, at, "gauge", &f.Gauge, r.gauge)
+	if gauge := n.get("gauge"); gauge != nil {
+		optional(gauge, pointer(at, "gauge"), "zeros", &f.Zeros,
+			func(n *node, at string) int { return r.integer(n, at, 1, 100) })
+	}
 	optional(n, at, "condition", &f.Condition, r.condition)
 	optional(n, at, "stamp", &f.Stamp, r.stamp)
 	optional(n, at, "component", &f.Component, r.tag)
@@ -72,7 +76,7 @@ func (r *reader) common(n *node, at string, f *inspection.Feature) {
 
 func (r *reader) gauge(n *node, at string) *instrument.Gauge {
 	if _, ok := r.object(n, at, "kind", "division", "repeatability", "setting_u", "setting", "sense",
-		"finest"); !ok {
+		"finest", "zeros"); !ok {
 		return nil
 	}
 	g := &instrument.Gauge{}

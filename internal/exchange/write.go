@@ -172,7 +172,13 @@ func (w writer) inspected(f *inspection.Feature) map[string]any {
 	put("component", f.Component != "", func() any { return f.Component })
 	put("look", f.Look != "", func() any { return f.Look })
 	gauge := w.in.Named(f)
-	put("gauge", gauge != nil, func() any { return w.gauge(gauge) })
+	put("gauge", gauge != nil, func() any {
+		doc := w.gauge(gauge)
+		if zeros := f.ZerosTold(); zeros > 0 {
+			doc["zeros"] = zeros
+		}
+		return doc
+	})
 	put("condition", f.Condition != inspection.Condition{}, func() any { return condition(f.Condition) })
 	put("stamp", f.Stamp != nil, func() any { return f.Stamp.Text })
 	put("unworn", f.Unworn != nil, func() any { return w.pointer(f.Unworn) })

@@ -28,7 +28,7 @@ func TestWrittenReadsBackTheSame(t *testing.T) {
 		{"kind": "cam_lobe", "number": 3, "readings": [30, 37.5]}, {"kind": "pin_height", "number": 1, "readings": [100, 20]},
 		{"kind": "pin_bore", "number": 1, "condition": {"shells_in": true}, "stations": ["A", "B", "mine"], "added_stations": 1, "directions": [0], "readings": [[22], [22.001], [22.002]]},
 		{"kind": "runout", "number": 1, "tir": 0.05, "stamp": "0.25"}, {"kind": "piston", "number": 1, "unworn": 80.01, "condition": {"torqued": false, "deck_plate": true, "temperature_c": 21.5},
-		 "gauge": {"kind": "micrometer", "repeatability": 0.001, "setting": 80, "sense": -1}, "stamp": "STD", "stations": ["skirt"], "directions": [90, 22.5], "readings": [[[80, 80.001], null]]}]}`}
+		 "gauge": {"kind": "micrometer", "repeatability": 0.001, "setting": 80, "sense": -1, "zeros": 2}, "stamp": "STD", "stations": ["skirt"], "directions": [90, 22.5], "readings": [[[80, 80.001], null]]}]}`}
 	for _, c := range decisions {
 		docs = append(docs, c.doc)
 	}

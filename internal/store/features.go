@@ -37,6 +37,7 @@ type Feature struct {
 	GaugeRepeatability *unit.Length     `db:"gauge_repeatability" json:"gauge_repeatability,omitempty"`
 	GaugeSettingU      *unit.Length     `db:"gauge_setting_u" json:"gauge_setting_u,omitempty"`
 	GaugeFinest        bool             `db:"gauge_finest" json:"gauge_finest,omitempty"`
+	GaugeZeros         int              `db:"gauge_zeros" json:"gauge_zeros,omitempty"`
 	Stamp              string           `db:"stamp" json:"stamp"`
 	FittedStep         *unit.Length     `db:"fitted_step" json:"fitted_step,omitempty"`
 	FittedShell        *unit.Length     `db:"fitted_shell" json:"fitted_shell,omitempty"`
@@ -71,7 +72,7 @@ func (f *Feature) Name() string {
 }
 
 const featureColumns = `id, job_id, kind, number, state, component, stations, directions, counted, gauge_kind,
-	gauge_division, gauge_repeatability, gauge_setting_u, gauge_finest, stamp,
+	gauge_division, gauge_repeatability, gauge_setting_u, gauge_finest, gauge_zeros, stamp,
 	fitted_step, fitted_shell, fitted_used, added, quick, by_throw,
 	(SELECT value FROM unworn u WHERE u.feature_id = features.id ORDER BY u.seq DESC LIMIT 1) AS unworn`
 
@@ -131,11 +132,11 @@ func insertFeature(ctx context.Context, q querier, f Feature) (int64, error) {
 	f.StationsText, f.DirectionsText = string(stations), string(directions)
 	result, err := sqlx.NamedExecContext(ctx, q,
 		`INSERT INTO features (job_id, kind, number, state, component, stations, directions, counted, gauge_kind,
-		gauge_division, gauge_repeatability, gauge_setting_u, gauge_finest, stamp,
+		gauge_division, gauge_repeatability, gauge_setting_u, gauge_finest, gauge_zeros, stamp,
 		fitted_step, fitted_shell, fitted_used, added, quick)
 		VALUES (:job_id, :kind, :number, :state, :component, :stations, :directions, :counted, :gauge_kind,
 			:gauge_division, :gauge_repeatability,
-		:gauge_setting_u, :gauge_finest, :stamp, :fitted_step, :fitted_shell,
+		:gauge_setting_u, :gauge_finest, :gauge_zeros, :stamp, :fitted_step, :fitted_shell,
 		:fitted_used, :added, :quick)`, f)
 	if err != nil {
 		return 0, fmt.Errorf("feature %s %d: %w", f.Kind, f.Number, err)

@@ -77,7 +77,7 @@ func (s *Store) importFeature(ctx context.Context, tx *sqlx.Tx, jobID int64, n N
 	row.count(f.Width())
 	if g := f.Gauge; g != nil {
 		row.GaugeDivision, row.GaugeRepeatability, row.GaugeSettingU = &g.Division, g.Repeatability, g.SettingU
-		row.GaugeFinest = g.Finest
+		row.GaugeFinest, row.GaugeZeros = g.Finest, f.Zeros
 		if g.Kind != "" {
 			row.GaugeKind = &g.Kind
 		}

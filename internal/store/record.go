@@ -163,7 +163,14 @@ func (r Record) Inspection() (in *inspection.Inspection, index []int) {
 	}
 	setups := make(map[string]usedGauge, len(r.Gauges))
 	for i := range r.Gauges {
-		setups[r.Gauges[i].ID] = usedGauge{r.Gauges[i].gauge(), r.Gauges[i].Expansion}
+		setups[r.Gauges[i].ID] = usedGauge{gauge: r.Gauges[i].gauge(), expansion: r.Gauges[i].Expansion, zero: 2*i + 1}
+	}
+	for _, c := range r.Checks {
+		if c.GaugeID != nil {
+			with := setups[*c.GaugeID]
+			with.checkedAt = c.CheckedAt
+			setups[*c.GaugeID] = with
+		}
 	}
 	in.Built = assembly.Named(r.Built)
 	for i := range r.Features {
@@ -232,6 +239,17 @@ func stamp(text string, s unit.System) *inspection.Stamp {
 type usedGauge struct {
 	gauge     *instrument.Gauge
 	expansion *float64
+	// zero names the setting of its zero that it was set up with; from the last check on it is the next.
+	zero      int
+	checkedAt string
+}
+
+// zeroAt names the setting of the zero that a reading was taken with: each check on a standard sets it anew.
+func (u usedGauge) zeroAt(taken string) int {
+	if u.zero > 0 && u.checkedAt != "" && taken > u.checkedAt {
+		return u.zero + 1
+	}
+	return u.zero
 }
 
 // inspected is the feature as the core knows it; ok is false for a list that cannot be made yet.
@@ -240,7 +258,7 @@ func (f *Feature) inspected(held map[string]*Condition,
 	out = inspection.Feature{Kind: f.Kind, Number: f.Number, State: f.State, Component: f.Component,
 		Look: Standing(f.Looks), Setup: inspection.Setup{Gauge: f.gauge()},
 		Grid: inspection.Grid{Stations: f.Stations, Directions: f.Directions, Added: f.Added}, Unworn: f.Unworn,
-		Quick: f.Quick && f.Kind.Grid()}
+		Quick: f.Quick && f.Kind.Grid(), Zeros: f.GaugeZeros}
 	if f.Stamp != "" {
 		out.Stamp = &inspection.Stamp{Text: f.Stamp}
 	}
@@ -270,7 +288,9 @@ func (f *Feature) inspected(held map[string]*Condition,
 			size, own, with := r.Value.Length(), &inspection.Setup{}, usedGauge{}
 			if r.GaugeID != nil {
 				with = setups[*r.GaugeID]
-				own.Gauge = with.gauge
+				own.Gauge, own.Zero = with.gauge, with.zeroAt(r.TakenAt)
+			} else if f.GaugeZeros > 0 { // a file's, which tells only how many there were
+				own.Zero = -1 - min(len(cell.Sizes), f.GaugeZeros-1)
 			}
 			if r.ConditionID != nil {
 				condition := held[*r.ConditionID]

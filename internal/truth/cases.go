@@ -48,10 +48,14 @@ func Rows() (rows []Row) {
 	add("ordinary", journals("3x3", ordinary, limit.Guarded))
 	add("ordinary", Case{Kind: part.Cylinder, Plan: "3x2", Gauge: 5 * unit.Tenth, Hand: bores, Rule: limit.Plain,
 		Faults: []Fault{Taper, Oval, Worn}})
-	add("ordinary", Case{Kind: part.MainHousing, Plan: "2x3", Gauge: 5 * unit.Tenth, Hand: bores, Rule: limit.Plain,
-		Faults: []Fault{Taper, Oval, Size}})
-	add("good", Case{Kind: part.MainHousing, Plan: "2x3", Gauge: unit.Tenth, Hand: good, Rule: limit.Plain,
-		Faults: []Fault{Taper, Oval, Size}})
+	tunnel := func(gauge, hand unit.Length, zeros bool) Case {
+		return Case{Kind: part.MainHousing, Plan: "2x3", Gauge: gauge, Hand: hand, Rule: limit.Plain, Zeros: zeros,
+			Faults: []Fault{Taper, Oval, Size}}
+	}
+	for _, zeros := range []bool{false, true} {
+		add("ordinary", tunnel(5*unit.Tenth, bores, zeros))
+		add("good", tunnel(unit.Tenth, good, zeros))
+	}
 	return rows
 }
 

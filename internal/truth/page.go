@@ -63,6 +63,9 @@ func (c Case) planned() string {
 	if c.Quick {
 		return name + ", quick first"
 	}
+	if c.Zeros {
+		return name + ", zero set anew"
+	}
 	return name
 }
 

@@ -2,6 +2,7 @@ package truth
 
 import (
 	"math/rand/v2"
+	"slices"
 
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/inspection"
@@ -82,12 +83,15 @@ func (h *hands) answer(in *inspection.Inspection, asks []disposition.Ask) (readi
 		}
 		return h.anew(in, finest)
 	}
+	if slices.ContainsFunc(asks, func(a disposition.Ask) bool { return a.What == disposition.AskZero }) {
+		h.take(h.gauge.Division)
+	}
 	for _, a := range asks {
 		f := &in.Features[a.Feature.Number-1]
 		for _, at := range a.Cells {
 			cell := &f.Cells[at.Station][at.Direction]
 			for len(cell.Sizes) < a.Readings {
-				cell.Sizes = append(cell.Sizes, h.read(a.Feature.Number-1, at.Station, at.Direction))
+				h.into(f, cell, h.read(a.Feature.Number-1, at.Station, at.Direction))
 				readings++
 			}
 		}
@@ -105,7 +109,8 @@ func (h *hands) anew(in *inspection.Inspection, division unit.Length) (readings 
 		f.Gauge = &instrument.Gauge{Kind: f.Gauge.Kind, Division: division}
 		for s := range f.Cells {
 			for d := range f.Cells[s] {
-				f.Cells[s][d].Sizes = []unit.Length{h.read(i, s, d)}
+				f.Cells[s][d] = inspection.Cell{}
+				h.into(f, &f.Cells[s][d], h.read(i, s, d))
 				readings++
 			}
 		}

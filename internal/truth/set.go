@@ -46,6 +46,8 @@ type Case struct {
 	Once bool
 	// Quick tells that a quick look comes first.
 	Quick bool
+	// Zeros tells that it is known with which setting of its zero the gauge read what.
+	Zeros bool
 	// Limits are those that the sets are judged by, in a unit of measure; those of an ordinary engine, in inches, where
 	// nil.
 	Limits *limit.Limits
@@ -232,6 +234,7 @@ func (c Case) inspect(set drawn, source *rand.Rand) (*inspection.Inspection, *ha
 	in := &inspection.Inspection{Unit: c.unit(), Policy: policy,
 		Limits: map[part.Kind]limit.Limits{c.Kind: c.limits()}}
 	h := &hands{source: source, members: set.members, hand: c.Hand, plan: p}
+	h.zeros = c.Zeros
 	h.take(c.Gauge)
 	kind := instrument.BoreGauge
 	if c.Kind.Shaft() {
@@ -251,7 +254,7 @@ func (c Case) inspect(set drawn, source *rand.Rand) (*inspection.Inspection, *ha
 				if c.Quick && !slices.Contains(quick, plan.Cell{Station: s, Direction: d}) {
 					continue
 				}
-				f.Cells[s][d].Sizes = []unit.Length{h.read(i, s, d)}
+				h.into(&f, &f.Cells[s][d], h.read(i, s, d))
 			}
 		}
 		in.Features = append(in.Features, f)
@@ -282,10 +285,14 @@ type hands struct {
 	hand    unit.Length
 	plan    plan.Plan
 	gauge   simulate.Gauge
+	// zero counts how often the zero was set, where zeros is to be told.
+	zero  int
+	zeros bool
 }
 
 // take sets a gauge up: its zero is off by a third of a division or so.
 func (h *hands) take(division unit.Length) {
+	h.zero++
 	h.gauge = simulate.Gauge{Division: division, Hand: h.hand,
 		Zero: unit.Round(float64(division) / 3 * h.source.NormFloat64())}
 }
@@ -297,4 +304,12 @@ func (h *hands) read(i, station, direction int) unit.Length {
 		along = float64(station) / float64(n-1)
 	}
 	return h.gauge.Read(h.members[i].at(along, h.plan.Directions[direction]), h.source)
+}
+
+// into puts a reading into a cell, with the zero that it was read with where that is told.
+func (h *hands) into(f *inspection.Feature, cell *inspection.Cell, size unit.Length) {
+	cell.Sizes = append(cell.Sizes, size)
+	if h.zeros {
+		cell.Setups = append(cell.Setups, &inspection.Setup{Gauge: f.Gauge, Zero: h.zero})
+	}
 }

@@ -22,6 +22,7 @@ const (
 	AskFit   Asked = "fit"   // a clearance with new standard shells in
 	AskLimit Asked = "limit" // how small a part may be
 	AskGauge Asked = "gauge" // the same with a finer gauge
+	AskZero  Asked = "zero"  // the same once the gauge's zero is set anew
 
 	AskRunout Asked = "runout" // a turn of the shaft
 	AskDepth  Asked = "depth"  // how deep a damaged place is
@@ -32,7 +33,7 @@ const (
 
 // AllAsked lists what may be asked for.
 func AllAsked() []Asked {
-	return []Asked{AskCells, AskFit, AskGauge, AskRunout, AskLimit, AskDepth, AskStrip, AskTorque, AskTest}
+	return []Asked{AskCells, AskFit, AskGauge, AskZero, AskRunout, AskLimit, AskDepth, AskStrip, AskTorque, AskTest}
 }
 
 // An Ask is what would settle a set, for one part of it.
@@ -128,7 +129,11 @@ type waited struct {
 // waiting leaves a set until it is settled whether the housings of its fits will be machined.
 func (b *board) waiting() bool {
 	for _, w := range b.waits {
-		b.ask(Ask{What: AskCells, Feature: w.ref, Cells: w.again.Cells, Readings: w.again.Readings, feature: w.of})
+		a := Ask{What: AskCells, Feature: w.ref, Cells: w.again.Cells, Readings: w.again.Readings, feature: w.of}
+		if w.again.Zero {
+			a.What = AskZero
+		}
+		b.ask(a)
 		b.because(say.Of("waits", w.ref))
 	}
 	return len(b.waits) > 0
@@ -166,8 +171,11 @@ func (b *board) confirm() bool {
 				slices.SortFunc(again.Cells, inOrder)
 				a := Ask{What: AskCells, Feature: m.ref, Cells: again.Cells, Readings: again.Readings,
 					feature: m.feature}
-				if again.Finer > 0 {
+				switch {
+				case again.Finer > 0:
 					a.What, a.Division = AskGauge, again.Finer
+				case again.Zero:
+					a.What = AskZero
 				}
 				asks = append(asks, a)
 				reasons = append(reasons, b.nearReason(a, c))
@@ -230,8 +238,11 @@ func (a Ask) said() string {
 func (b *board) nearReason(a Ask, c limit.Check) Reason {
 	r := say.Of("near", a.Feature, say.Word("check", "check", c.Name), say.Apart("value", c.Value, *c.Limit),
 		say.Apart("limit", *c.Limit, c.Value), say.Text("places", a.said()), say.Number("readings", a.Readings))
-	if a.Division > 0 {
+	switch a.What {
+	case AskGauge:
 		return r.And(say.Length("division", a.Division)).As("finer")
+	case AskZero:
+		return r.As("zero")
 	}
 	return r
 }
@@ -245,6 +256,9 @@ func merged(asks []Ask) (all []Ask) {
 			continue
 		}
 		all[last].Readings = max(all[last].Readings, a.Readings)
+		if a.What == AskZero && all[last].What == AskCells {
+			all[last].What = AskZero
+		}
 		for _, cell := range a.Cells {
 			if !slices.Contains(all[last].Cells, cell) {
 				all[last].Cells = append(all[last].Cells, cell)

@@ -2,6 +2,7 @@ package inspection
 
 import (
 	"math"
+	"slices"
 
 	"ledge/internal/core/form"
 	"ledge/internal/core/instrument"
@@ -15,6 +16,7 @@ import (
 const (
 	confirmed    = 2
 	mostConfirms = 5
+	mostZeros    = 2
 )
 
 // An Again asks for cells to be read once more, so that each holds a number of readings, or with a finer gauge.
@@ -23,6 +25,8 @@ type Again struct {
 	Readings int
 	// Finer is the division of a gauge that would tell, where readings alone do not.
 	Finer unit.Length
+	// Zero tells that the gauge's zero is set anew before: all that was read so far shares its error.
+	Zero bool
 }
 
 // A Standing is how a check stands once what is near its limit was read again.
@@ -62,6 +66,7 @@ func (in *Inspection) Confirm(f *Feature, out *Finding, c limit.Check) (Standing
 			cell = ends.Small
 		}
 		one.inside = -1 // a size inside its limit is inside
+		one.zeros = f.Kind.Housing()
 		value, most := c.Value, *c.Limit
 		if c.Name == "size_low" {
 			value, most = -value, -most
@@ -94,7 +99,9 @@ type confirming struct {
 	// guarded is the rule; open tells that a value stays too near to call.
 	guarded, open bool
 	stands        bool
-	again         Again
+	// zeros tells that a zero of its own is wanted for what is read again.
+	zeros bool
+	again Again
 }
 
 type uncertain interface {
@@ -168,6 +175,10 @@ func (c *confirming) settled(beyond bool, v, most, u unit.Length, cells []form.P
 }
 
 func (c *confirming) ask(wanted int, cells []form.Place) {
+	for _, p := range cells {
+		zeros := c.f.ZerosAt(p.Station, p.Direction)
+		c.again.Zero = c.again.Zero || c.zeros && c.again.Finer == 0 && zeros > 0 && zeros < mostZeros
+	}
 	c.again.Readings = max(c.again.Readings, wanted)
 	for _, p := range cells {
 		if (c.held(p) < wanted || c.again.Finer > 0) && !c.asked(p) {
@@ -230,4 +241,51 @@ func (in *Inspection) MeanU(f *Feature) float64 {
 		}
 	}
 	return math.Sqrt(sum) / float64(max(n, 1))
+}
+
+// ZerosAt is from how many settings of the gauge's zero the readings of a cell come; 0 where nobody knows.
+func (f *Feature) ZerosAt(station, direction int) int {
+	cell := f.Cells[station][direction]
+	if len(cell.Setups) == 0 {
+		return min(f.Zeros, len(cell.Sizes))
+	}
+	var seen []int
+	for _, s := range cell.Setups {
+		switch {
+		case s == nil || s.Zero == 0:
+			return 0
+		case !slices.Contains(seen, s.Zero):
+			seen = append(seen, s.Zero)
+		}
+	}
+	return len(seen)
+}
+
+// ZerosTold is from how many settings of the zero what was read more than once comes, at least: 1 where nothing was; 0
+// where nobody knows.
+func (f *Feature) ZerosTold() int {
+	least := mostConfirms
+	read, again := false, false
+	for s, row := range f.Cells {
+		for d, cell := range row {
+			if len(cell.Sizes) == 0 {
+				continue
+			}
+			zeros := f.ZerosAt(s, d)
+			if zeros == 0 {
+				return 0
+			}
+			read = true
+			if len(cell.Sizes) > 1 {
+				again, least = true, min(least, zeros)
+			}
+		}
+	}
+	switch {
+	case !read:
+		return 0
+	case !again:
+		return 1
+	}
+	return least
 }

@@ -185,6 +185,9 @@ type Feature struct {
 	Fitted *Fitted // bearings and strips
 	// Quick tells that it is looked at quickly first, and read whole only where that could matter.
 	Quick bool
+	// Zeros is how many settings of the zero the readings of a place that was read more than once come from, where its
+	// readings do not tell; 0 where nobody knows.
+	Zeros int
 	// Tests are those for cracks and hardness that it came through, or not.
 	Tests []Test
 
@@ -197,6 +200,8 @@ type Feature struct {
 type Setup struct {
 	Gauge     *instrument.Gauge
 	Condition Condition
+	// Zero tells settings of the gauge's zero apart; 0 where nobody knows with which one it was read.
+	Zero int
 }
 
 // A Grid is what grid kinds have: cells at stations × directions.

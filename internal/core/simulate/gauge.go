@@ -4,4 +4,4 @@ package simulate
 const FootLine = "TAKE"
 
 // LinePattern reads the lines that a simulated gauge sends.
-const LinePattern = `^G1 (?P<sign>[+-])(?P<value>[0-9.]+) (?P<unit>mm|in) (?P<status>OK|LOW)$`
+const LinePattern = `^G1\s(?P<sign>[+-])(?P<value>[0-9.]+)\s(?P<unit>mm|in)\s(?P<status>OK|LOW)$`

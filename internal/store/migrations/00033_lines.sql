@@ -20,7 +20,11 @@ CREATE INDEX cabinet_deeds_by_instrument ON cabinet_deeds (instrument, seq);
 -- What the gauge's own length does with a kelvin, in millionths; steel's where nobody said.
 ALTER TABLE gauges ADD COLUMN expansion REAL CHECK (expansion IS NULL OR expansion > 0 AND expansion < 100);
 
+-- From how many settings of the zero the readings of a file come; 0 where it does not say.
+ALTER TABLE features ADD COLUMN gauge_zeros INTEGER NOT NULL DEFAULT 0 CHECK (gauge_zeros >= 0);
+
 -- +goose Down
+ALTER TABLE features DROP COLUMN gauge_zeros;
 ALTER TABLE gauges DROP COLUMN expansion;
 DELETE FROM cabinet_deeds WHERE what = 'wired' OR from_file = 1;
 DROP INDEX cabinet_deeds_by_instrument;

@@ -13,7 +13,7 @@ export function asksOf(view: JobView, feature: Pick<FeatureView, "kind" | "numbe
 
 /** How many readings more each asked place of a part takes; places with a size to take anew take one. */
 export function wantedOf(view: JobView, feature: FeatureView, waiting: Cell[]): (Cell & { more: number; repeat: boolean })[] {
-	const wanted = asksOf(view, feature).filter((a) => a.what === "cells");
+	const wanted = asksOf(view, feature).filter((a) => a.what === "cells" || a.what === "zero");
 	return wanted.flatMap((a) =>
 		(a.cells ?? []).flatMap((cell) => {
 			const sent = waiting.filter((w) => w.station === cell.station && w.direction === cell.direction).length;

@@ -2350,7 +2350,7 @@ export interface components {
             /** Format: int64 */
             readings?: number;
             /** @enum {string} */
-            what: "cells" | "fit" | "gauge" | "runout" | "limit" | "depth" | "strip" | "torque" | "test";
+            what: "cells" | "fit" | "gauge" | "zero" | "runout" | "limit" | "depth" | "strip" | "torque" | "test";
         };
         DispositionFinishedSize: {
             /** Format: int64 */
@@ -2691,6 +2691,8 @@ export interface components {
             gauge_repeatability?: number;
             /** Format: int64 */
             gauge_setting_u?: number;
+            /** Format: int64 */
+            gauge_zeros?: number;
             /** Format: int64 */
             id: number;
             /** @enum {string} */

@@ -18,6 +18,8 @@ export function askText(a: Ask, of: string, system: System): string {
 			return (a.readings ?? 0) > 1
 				? `${of}: read ${count(a.cells?.length ?? 0, "place", "places")} again, to ${a.readings} readings each`
 				: `${of}: read ${a.cells && a.cells.length > 0 ? count(a.cells.length, "place", "places") : "it"}`;
+		case "zero":
+			return `${of}: set the gauge's zero anew, then read ${count(a.cells?.length ?? 0, "place", "places")} again, to ${a.readings} readings each`;
 		case "gauge":
 			return `${of}: read it with a gauge that reads ${show(a.division ?? 0, system)} ${system}`;
 		case "fit":

@@ -223,6 +223,7 @@ export const benchWords = {
 	// Reminders.tsx
 	beforeAnHourOfMeasuringLook: "Before an hour of measuring: look at it.",
 	isItCleanConfirmCleanAnd: (component: string) => `Is it clean? Confirm: ${component} clean and dry`,
+	setTheZeroAnew: "Set its zero anew first: all of this was read with one",
 	zeroNotCheckedSinceTheGauge: "Zero not checked since the gauge was set",
 	onItsStandardTheGaugeWas: (off: string) => `On its standard the gauge was off by ${off}.`,
 	gaugeCSizesCorrectedTo20C: (gaugeC: number) => `gauge ${gaugeC} °C, sizes corrected to 20 °C`,

@@ -1,6 +1,7 @@
 import { Button } from "@mantine/core";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
+import { asksOf } from "../../api/asks";
 import { useAnswer } from "../../api/changes";
 import type { FeatureView, GaugeSetup, JobView } from "../../api/client";
 import { newId } from "../../api/id";
@@ -27,6 +28,10 @@ export function Reminders({ view, feature, gauge, system, onZero, children }: Re
 	const dirty = component !== undefined && answerOf(view, "clean", component)?.value !== "yes";
 	const checked = view.checks.filter((c) => c.kind === feature.kind && c.gauge === gauge?.id).at(-1);
 	const stop = view.walk.findings.find((f) => f.gravity === "stop");
+	// Asked for, and not done since this part was read.
+	const anew =
+		asksOf(view, feature).some((a) => a.what === "zero") &&
+		feature.tape.some((r) => r.taken_at >= (checked?.checked_at ?? "") && r.gauge === gauge?.id);
 	const instrumental = feature.quantity === "size";
 	const condition = heldNow(view, feature);
 	return (
@@ -52,9 +57,9 @@ export function Reminders({ view, feature, gauge, system, onZero, children }: Re
 					{benchWords.isItCleanConfirmCleanAnd(component)}
 				</Button>
 			) : null}
-			{instrumental && !checked ? (
+			{instrumental && (!checked || anew) ? (
 				<Button size="compact-sm" variant="light" color="orange" c="var(--ink)" onClick={onZero}>
-					{benchWords.zeroNotCheckedSinceTheGauge}
+					{checked ? benchWords.setTheZeroAnew : benchWords.zeroNotCheckedSinceTheGauge}
 					<kbd className={css.after}>z</kbd>
 				</Button>
 			) : null}
