@@ -113,6 +113,9 @@ func inspectionOf(ctx context.Context, s *store.Store, id int64) (text []byte, e
 		}
 	}()
 	in, _ := record.Inspection()
+	if in.Shelf, err = s.Shelf(ctx, id); err != nil {
+		return nil, err
+	}
 	var out bytes.Buffer
 	err = exchange.WriteInspection(&out, in)
 	return out.Bytes(), err

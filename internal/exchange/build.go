@@ -8,6 +8,7 @@ import (
 	"strings"
 
 	"ledge/internal/core/assembly"
+	"ledge/internal/core/instrument"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
@@ -27,6 +28,13 @@ var worded = map[reflect.Type]func() []string{
 	reflect.TypeFor[assembly.Way]():    func() []string { return strs(assembly.Ways()) },
 	reflect.TypeFor[unit.TorqueUnit](): func() []string { return strs(unit.TorqueUnits()) },
 	reflect.TypeFor[part.Kind]():       func() []string { return strs(part.AtBench()) },
+
+	reflect.TypeFor[instrument.Doing]():   func() []string { return strs(instrument.Doings()) },
+	reflect.TypeFor[instrument.Kind]():    func() []string { return strs(instrument.Kinds()) },
+	reflect.TypeFor[instrument.Mode]():    func() []string { return strs(instrument.Modes()) },
+	reflect.TypeFor[instrument.Sending](): func() []string { return strs(instrument.Sendings()) },
+	reflect.TypeFor[instrument.Parity]():  func() []string { return strs(instrument.Parities()) },
+	reflect.TypeFor[unit.System]():        func() []string { return []string{string(unit.In), string(unit.MM)} },
 }
 
 func strs[T ~string](list []T) []string {

@@ -15,10 +15,13 @@ import (
 
 // Columns are the columns of a CSV of readings, in their order.
 var Columns = []string{"kind", "number", "state", "station", "direction", "repeat", "reading", "unit",
-	"instrument", "taken_at", "taken_by", "note", tagColumn}
+	"instrument", "taken_at", "taken_by", "note", tagColumn, "gauge", "set_on", "repeats_to"}
 
 // tagColumn is written only where a job has several of a component.
 const tagColumn = "component"
+
+// always is how many of the columns are in every file; the others only where a row says something there.
+const always = 12
 
 // MaxRows bounds a CSV: no engine has as many readings.
 const MaxRows = 50_000
@@ -40,7 +43,13 @@ type Row struct {
 	TakenAt    string
 	TakenBy    string
 	Note       string
+	// Gauge is the instrument of the shop that it was, SetOn what it was set on, RepeatsTo the standard deviation of one
+	// reading with it, both in the row's unit; they are told, and not read.
+	Gauge, SetOn, RepeatsTo string
 }
+
+// more are the fields of a row that not every file has, in the order of their columns.
+func (r Row) more() []string { return []string{r.Component, r.Gauge, r.SetOn, r.RepeatsTo} }
 
 // A RowProblem names the line of a CSV that cannot be taken, and why.
 type RowProblem struct {
@@ -66,9 +75,12 @@ func (p RowProblems) Error() string {
 // apostrophe.
 func WriteCSV(out io.Writer, rows []Row) error {
 	w := csv.NewWriter(out)
-	columns := Columns
-	if !slices.ContainsFunc(rows, func(r Row) bool { return r.Component != "" }) {
-		columns = slices.DeleteFunc(slices.Clone(columns), func(c string) bool { return c == tagColumn })
+	columns := slices.Clone(Columns[:always])
+	var extra []int
+	for i, name := range Columns[always:] {
+		if slices.ContainsFunc(rows, func(r Row) bool { return r.more()[i] != "" }) {
+			columns, extra = append(columns, name), append(extra, i)
+		}
 	}
 	if err := w.Write(columns); err != nil {
 		return err
@@ -84,9 +96,11 @@ func WriteCSV(out io.Writer, rows []Row) error {
 		}
 		fields := []string{string(r.Kind), strconv.Itoa(r.Number), r.State, harmless(r.Station), column,
 			strconv.Itoa(r.Repeat),
-			reading, r.Unit, harmless(r.Instrument), r.TakenAt, harmless(r.TakenBy), harmless(r.Note),
-			harmless(r.Component)}
-		if err := w.Write(fields[:len(columns)]); err != nil {
+			reading, r.Unit, harmless(r.Instrument), r.TakenAt, harmless(r.TakenBy), harmless(r.Note)}
+		for _, i := range extra {
+			fields = append(fields, harmless(r.more()[i]))
+		}
+		if err := w.Write(fields); err != nil {
 			return err
 		}
 	}

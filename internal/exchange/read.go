@@ -33,7 +33,7 @@ func Read(source io.Reader) (*inspection.Inspection, error) {
 
 func (r *reader) document(root *node) *inspection.Inspection {
 	n, ok := r.object(root, "", "format", "unit", "job", "engine", "policy", "limits", "limits_close",
-		"features", "decisions", "build")
+		"features", "decisions", "build", "gauges")
 	if !ok {
 		return nil
 	}
@@ -76,6 +76,7 @@ func (r *reader) document(root *node) *inspection.Inspection {
 		}
 	}
 	optional(n, "", "build", &in.Built, r.build)
+	optional(n, "", "gauges", &in.Shelf, r.gauges)
 	return in
 }
 

@@ -72,6 +72,7 @@ var slots = map[string]func() any{
 	"limits":     func() any { return limitsSchema(true) },
 	"policy":     policySchema,
 	"build":      buildSchema,
+	"shelf":      gaugesSchema,
 }
 
 func kinds(are func(part.Row) bool) (names []part.Kind) {

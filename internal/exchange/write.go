@@ -26,6 +26,7 @@ type inspectionDoc struct {
 	Features    []map[string]any             `json:"features"`
 	Decisions   []decisionDoc                `json:"decisions,omitempty"`
 	Build       []any                        `json:"build,omitempty"`
+	Gauges      any                          `json:"gauges,omitempty"`
 }
 
 type decisionDoc struct {
@@ -64,7 +65,7 @@ func writeInspection(out io.Writer, in *inspection.Inspection) error {
 	doc := inspectionDoc{Format: InspectionFormat, Unit: in.Unit, Job: map[string]string{}, Engine: in.Engine,
 		Policy: w.policy(in.Policy),
 		Limits: w.limitsByKind(in.Limits), LimitsClose: w.limitsByKind(in.LimitsClose),
-		Features: make([]map[string]any, len(in.Features)), Build: w.build(in.Built)}
+		Features: make([]map[string]any, len(in.Features)), Build: w.build(in.Built), Gauges: w.gauges(in.Shelf)}
 	for _, d := range in.Decisions {
 		doc.Decisions = append(doc.Decisions,
 			decisionDoc{d.Set, d.Action, w.length(d.Step), w.length(d.Shell), d.Method, d.By, d.Component})

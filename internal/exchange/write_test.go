@@ -29,6 +29,7 @@ func TestWrittenReadsBackTheSame(t *testing.T) {
 		{"kind": "pin_bore", "number": 1, "condition": {"shells_in": true}, "stations": ["A", "B", "mine"], "added_stations": 1, "directions": [0], "readings": [[22], [22.001], [22.002]]},
 		{"kind": "runout", "number": 1, "tir": 0.05, "stamp": "0.25"}, {"kind": "piston", "number": 1, "unworn": 80.01, "condition": {"torqued": false, "deck_plate": true, "temperature_c": 21.5},
 		 "gauge": {"kind": "micrometer", "repeatability": 0.001, "setting": 80, "sense": -1, "zeros": 2}, "stamp": "STD", "stations": ["skirt"], "directions": [90, 22.5], "readings": [[[80, 80.001], null]]}]}`}
+	docs = append(docs, withGauges)
 	for _, c := range decisions {
 		docs = append(docs, c.doc)
 	}
@@ -88,4 +89,31 @@ func TestDecisionsInTheFile(t *testing.T) {
 	assert.Equal(t, in.Decisions, again.Decisions)
 	_, err = Read(strings.NewReader(strings.Replace(doc, "main_housings", "flywheels", 1)))
 	assert.ErrorContains(t, err, "/decisions/0/set")
+}
+
+// withGauges tells what its readings were taken with: an instrument told, checked, studied, and set up.
+const withGauges = `{"format": "ledge.inspection/1", "unit": "in", "features": [], "gauges": {
+	"instruments": [{"id": "1f0e", "deeds": [
+		{"what": "told", "by": "Ida Lorn", "at": "2026-03-04T10:00:00.000Z", "facts": {"name": "Micrometer 2 to 3", "tag": "M-2", "kind": "micrometer", "unit": "mm", "from": 2, "to": 3, "division": 0.0001, "sense": -1, "expansion": "11.5",
+			"due": "2027-01-01", "standards": [{"name": "Bar 2", "size": 2.00001, "u": 0.00002}], "line": {"expression": "^(?P<value>.*)$", "unit": "in", "decimals": 4, "good": ["OK"]}}},
+		{"what": "zeroed", "standard": "Bar 2", "found": -0.0002, "left": 0.00005}, {"what": "spread", "hand": "Ida Lorn", "readings": [2.0001, 2]},
+		{"what": "studied", "hands": ["Ida", "Otto"], "study": [[[2.1, 2.1001], [2.1, 2.1]], [[2.2, 2.2], [2.2001, 2.2]]], "until": "2027-03-04"}, {"what": "out", "reason": "Dropped."}]}],
+	"setups": [{"parts": "cylinder", "instrument": "1f0e", "named": "Micrometer 2 to 3 M-2", "kind": "bore_gauge", "division": 0.0001, "mode": "length", "setting": 3.5, "sense": -1, "repeatability": 0.00007, "by": "Ida Lorn", "at": "2026-03-05T08:00:00.000Z"}]}}`
+
+// What a file tells of gauges is refused by its place where it cannot be.
+func TestWhatIsWrongOfGaugesIsNamed(t *testing.T) {
+	for wrong, at := range map[string][2]string{
+		"/gauges/instruments/0/deeds: The first":                 {`"kind": "micrometer", `, ""},
+		"/gauges/instruments/0/id: is required":                  {`"id": "1f0e", `, ""},
+		"/gauges/instruments/0/deeds/1/what: ":                   {`"zeroed"`, `"polished"`},
+		"/gauges/instruments/0/deeds/0/facts/due: This is no":    {"2027-01-01", "soon"},
+		"/gauges/setups/0/sense: ":                               {`"setting": 3.5, "sense": -1`, `"setting": 3.5, "sense": 7`},
+		"/gauges/instruments/0/deeds/0/facts/standards/0/size: ": {"2.00001", `"two"`},
+		"/gauges/instruments/0/deeds/3/study/0/0/1: ":            {"2.1001", "null"},
+		"/gauges/setups/0: is required":                          {`"mode": "length", `, ""},
+		"/gauges/instruments/0/deeds/1/foundation: ":             {`"found"`, `"foundation"`},
+	} {
+		_, err := Read(strings.NewReader(strings.Replace(withGauges, at[0], at[1], 1)))
+		assert.ErrorContains(t, err, wrong)
+	}
 }

@@ -69,12 +69,24 @@ func rowsOf(record *store.Record) []exchange.Row {
 							row.Unit = string(unit.MM)
 						}
 					}
+					if g := record.GaugeOf(r); g != nil {
+						row.Gauge = g.Named
+						row.SetOn, row.RepeatsTo = lengthIn(row.Unit, g.Setting), lengthIn(row.Unit, g.Repeatability)
+					}
 					rows = append(rows, row)
 				}
 			}
 		}
 	}
 	return rows
+}
+
+// lengthIn is a length in a row's unit, where there is one and that has lengths.
+func lengthIn(u string, l *unit.Length) string {
+	if l == nil || !unit.System(u).Valid() {
+		return ""
+	}
+	return l.Format(unit.System(u))
 }
 
 // ImportReadings looks into a CSV of readings, or takes it into a job: all rows or none.

@@ -50,6 +50,9 @@ func (a *Application) OpenFile(ctx context.Context, job int64) (File, error) {
 		return File{}, err
 	}
 	in, _ := record.Inspection()
+	if in.Shelf, err = a.store.Shelf(ctx, job); err != nil {
+		return File{}, err
+	}
 	var text bytes.Buffer
 	err = exchange.WriteInspection(&text, in)
 	return File{fileName(record.Job.Number) + ".ledge.json", "application/json", text.Bytes()}, err

@@ -59,9 +59,14 @@ func TestTheZeroIsSetAnewBeforeAHousingIsCutFor(t *testing.T) {
 	file, err := a.OpenFile(ctx, job)
 	require.NoError(t, err)
 	assert.Contains(t, string(file.Body), `"zeros": 1`)
+	assert.Contains(t, string(file.Body), `"name": "Bore gauge"`, "what it was read with goes along")
 	again, err := a.ImportFile(ctx, uuid.NewString(), string(file.Body), true)
 	require.NoError(t, err)
 	assert.Equal(t, []disposition.Asked{disposition.AskZero}, asks(again.Job), "a file's readings have one zero, too")
+
+	second, err := a.OpenFile(ctx, again.Job)
+	require.NoError(t, err)
+	assert.Contains(t, string(second.Body), `"name": "Bore gauge"`, "and on from there")
 
 	_, err = a.CheckGauge(ctx, job, shop.GaugeCheckBody{ID: uuid.NewString(), Kind: part.MainHousing, Gauge: &gauge,
 		Off: 2 * unit.Micrometre})

@@ -102,6 +102,11 @@ func (s *Store) Dump(ctx context.Context, id int64) (d Dump, err error) {
 			return ErrNotFound
 		}
 		d.Job = jobs[0]
+		if _, has := d.Job["shelf"]; has {
+			if d.Job["shelf"], err = shelfText(ctx, tx, id); err != nil {
+				return err
+			}
+		}
 		for _, column := range own {
 			delete(d.Job, column)
 		}

@@ -42,6 +42,9 @@ func (s *Store) ImportJob(ctx context.Context, n NewJob, in *inspection.Inspecti
 		if err := s.importBuilt(ctx, tx, id, in.Built); err != nil {
 			return err
 		}
+		if err := importShelf(ctx, tx, id, in.Shelf); err != nil {
+			return err
+		}
 		return gather(ctx, tx, id, Actor(ctx), s.stamp())
 	})
 	if err != nil {

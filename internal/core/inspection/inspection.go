@@ -27,6 +27,8 @@ type Inspection struct {
 	Decisions []Decision
 	// Built is what was done to build the engine, in its order; nothing is judged by it.
 	Built []assembly.Event
+	// Shelf is what the readings were taken with; nothing is judged by it.
+	Shelf instrument.Shelf
 
 	// hands are what the readings of a kind say of who took them, and what follows is worked out once: see [Learn].
 	hands  map[part.Kind]Hand

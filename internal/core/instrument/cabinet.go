@@ -27,7 +27,7 @@ type Facts struct {
 	To       unit.Length `json:"to,omitempty" minimum:"0"`
 	Division unit.Length `json:"division" minimum:"1"`
 	// Sense is −1 where clockwise past zero means smaller.
-	Sense     int        `json:"sense" enum:"-1,1"`
+	Sense     int        `json:"sense" enum:"-1,1" minimum:"-1" maximum:"1"`
 	Standards []Standard `json:"standards,omitempty" maxItems:"20"`
 	// Expansion is its own per kelvin, in millionths; steel's where left out.
 	Expansion string `json:"expansion,omitempty" maxLength:"10"`

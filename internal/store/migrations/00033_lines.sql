@@ -1,5 +1,5 @@
 -- +goose Up
--- An instrument is connected, too; and one that came with a job of another shop says so.
+-- An instrument is connected, too.
 DROP INDEX cabinet_deeds_by_instrument;
 ALTER TABLE cabinet_deeds RENAME TO cabinet_deeds_old;
 CREATE TABLE cabinet_deeds (
@@ -9,8 +9,7 @@ CREATE TABLE cabinet_deeds (
   what TEXT NOT NULL CHECK (what IN ('told', 'zeroed', 'out', 'back', 'spread', 'studied', 'passed', 'wired')),
   body TEXT NOT NULL CHECK (json_valid(body)), -- lengths of 0.1 nm
   said_by TEXT NOT NULL,
-  said_at TEXT NOT NULL,
-  from_file INTEGER NOT NULL DEFAULT 0 CHECK (from_file IN (0, 1)) -- only said by a file that was taken in
+  said_at TEXT NOT NULL
 ) STRICT;
 INSERT INTO cabinet_deeds (seq, id, instrument, what, body, said_by, said_at)
   SELECT seq, id, instrument, what, body, said_by, said_at FROM cabinet_deeds_old;
@@ -23,10 +22,14 @@ ALTER TABLE gauges ADD COLUMN expansion REAL CHECK (expansion IS NULL OR expansi
 -- From how many settings of the zero the readings of a file come; 0 where it does not say.
 ALTER TABLE features ADD COLUMN gauge_zeros INTEGER NOT NULL DEFAULT 0 CHECK (gauge_zeros >= 0);
 
+-- What a job that came from elsewhere was measured with.
+ALTER TABLE jobs ADD COLUMN shelf TEXT NOT NULL DEFAULT '{}' CHECK (json_valid(shelf));
+
 -- +goose Down
+ALTER TABLE jobs DROP COLUMN shelf;
 ALTER TABLE features DROP COLUMN gauge_zeros;
 ALTER TABLE gauges DROP COLUMN expansion;
-DELETE FROM cabinet_deeds WHERE what = 'wired' OR from_file = 1;
+DELETE FROM cabinet_deeds WHERE what = 'wired';
 DROP INDEX cabinet_deeds_by_instrument;
 ALTER TABLE cabinet_deeds RENAME TO cabinet_deeds_new;
 CREATE TABLE cabinet_deeds (

@@ -1,0 +1,83 @@
+package store
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+	"slices"
+
+	"github.com/jmoiron/sqlx"
+
+	"ledge/internal/core/instrument"
+)
+
+// Shelf is what a job's readings were taken with: the shop's own instruments, and what a file told of others.
+func (s *Store) Shelf(ctx context.Context, jobID int64) (instrument.Shelf, error) {
+	shelf, err := shelfOf(ctx, s.read, jobID)
+	if err != nil {
+		return shelf, fmt.Errorf("gauges of job %d: %w", jobID, err)
+	}
+	setups, err := gaugesOf(ctx, s.read, jobID)
+	if err != nil {
+		return shelf, err
+	}
+	for _, g := range setups {
+		one := instrument.SetUp{Parts: string(g.Kind), Named: g.Named, Kind: g.Instrument, Division: g.Division,
+			Mode: g.Mode, Setting: g.Setting, Mating: g.Mating, Sense: g.Sense, Repeatability: g.Repeatability,
+			SettingU: g.SettingU, By: g.SetBy, At: g.SetAt}
+		if g.Cabinet != nil {
+			one.Instrument = *g.Cabinet
+		}
+		shelf.Setups = append(shelf.Setups, one)
+	}
+	return shelf, nil
+}
+
+// shelfOf is what a file told of a job's gauges, with those of the shop's instruments that its setups name.
+func shelfOf(ctx context.Context, q querier, jobID int64) (shelf instrument.Shelf, err error) {
+	var text string
+	if err := q.GetContext(ctx, &text, `SELECT shelf FROM jobs WHERE id = ?`, jobID); err != nil {
+		return shelf, err
+	}
+	if err := json.Unmarshal([]byte(text), &shelf); err != nil {
+		return shelf, err
+	}
+	var used []string
+	if err := q.SelectContext(ctx, &used, `SELECT cabinet FROM gauges WHERE job_id = ? AND cabinet IS NOT NULL
+		GROUP BY cabinet ORDER BY min(seq)`, jobID); err != nil {
+		return shelf, err
+	}
+	for _, id := range used {
+		deeds, err := deedsOf(ctx, q, id)
+		if err != nil {
+			return shelf, err
+		}
+		if len(deeds[id]) == 0 {
+			continue
+		}
+		shelf.Instruments = slices.DeleteFunc(shelf.Instruments, func(e instrument.Entry) bool { return e.ID == id })
+		own := slices.DeleteFunc(deeds[id], func(d instrument.Deed) bool { return d.What == instrument.Wired })
+		shelf.Instruments = append(shelf.Instruments, instrument.Entry{ID: id, Deeds: own})
+	}
+	return shelf, nil
+}
+
+// shelfText is what goes along with a job of its instruments.
+func shelfText(ctx context.Context, q querier, jobID int64) (string, error) {
+	shelf, err := shelfOf(ctx, q, jobID)
+	if err != nil {
+		return "", err
+	}
+	text, err := json.Marshal(shelf)
+	return string(text), err
+}
+
+// importShelf keeps what a file tells of gauges beside the job: it is another shop's cabinet.
+func importShelf(ctx context.Context, tx *sqlx.Tx, jobID int64, shelf instrument.Shelf) error {
+	text, err := json.Marshal(shelf)
+	if err != nil {
+		return err
+	}
+	_, err = tx.ExecContext(ctx, `UPDATE jobs SET shelf = ? WHERE id = ?`, string(text), jobID)
+	return err
+}
