@@ -108,6 +108,29 @@ func WriteCSV(out io.Writer, rows []Row) error {
 	return w.Error()
 }
 
+// WriteList writes rows of texts under a header, harmless to a spreadsheet.
+func WriteList(out io.Writer, header []string, rows [][]string) error {
+	w := csv.NewWriter(out)
+	if err := w.Write(header); err != nil {
+		return err
+	}
+	for _, row := range rows {
+		fields := make([]string, len(row))
+		for i, text := range row {
+			// A negative figure is one, not a formula.
+			if _, err := strconv.ParseFloat(text, 64); err != nil {
+				text = harmless(text)
+			}
+			fields[i] = text
+		}
+		if err := w.Write(fields); err != nil {
+			return err
+		}
+	}
+	w.Flush()
+	return w.Error()
+}
+
 const formulaStarts = "=+-@\t\r"
 
 func harmless(text string) string {

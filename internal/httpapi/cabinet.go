@@ -42,6 +42,8 @@ func (a resources) cabinet(api huma.API) {
 		}) (shop.File, error) {
 			return a.shop.InstrumentLabel(ctx, in.Instrument)
 		})
+	serveFile(a, api, fetching("get-instruments-csv", "/instruments.csv", "The shop's instruments as CSV"), "text/csv",
+		store.Viewer, func(ctx context.Context, _ *struct{}) (shop.File, error) { return a.shop.CabinetFile(ctx) })
 	a.cabinetTries(api)
 	a.cabinetLines(api)
 }

@@ -44,6 +44,8 @@ func (j Job) Inspection() ([]byte, error) {
 		j.group(p, i, last)
 		i = last
 	}
+	p.table("paper.gauges", j.Gauges, named(column{"gauge_name", 46, "L"}, column{"gauge_parts", 52, "L"},
+		column{"gauge_due", 24, "L"}, column{"gauge_checked", 36, "L"}, column{"gauge_repeats", 22, "R"}))
 	p.heading(words.Told("paper.judged_by"))
 	for _, line := range j.judgedBy() {
 		p.text(line)

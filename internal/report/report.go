@@ -42,6 +42,8 @@ type Job struct {
 	// Cost and Ready are empty without a rate card; Promised where nothing was promised.
 	Cost, Ready, Promised string
 	Proofs                []Proof
+	// Gauges are the shop's instruments that read it: name, parts, due day, last check, what they repeat to.
+	Gauges [][]string `json:",omitempty"`
 	// Local writes dates and times as the shop does.
 	Local words.Local `json:"-"`
 }

@@ -186,6 +186,9 @@ func (a *Application) dossier(ctx context.Context, id int64) (report.Job, error)
 		job.Promised = local.Day(*on)
 	}
 	job.Components = componentLines(whole, local)
+	if job.Gauges, err = a.gaugeLines(ctx, id, local, words.In(in.Unit)); err != nil {
+		return report.Job{}, err
+	}
 	for _, i := range index {
 		job.Taken = append(job.Taken, takenOf(&record, &record.Features[i], local))
 	}
@@ -299,6 +302,37 @@ func decisionOf(view JobView, set disposition.Set, local words.Local) report.Dec
 	return d
 }
 
+// gaugeLines are the shop's instruments that a job was read with, each with its due day, its last check and what it
+// repeats to.
+func (a *Application) gaugeLines(ctx context.Context, id int64, local words.Local,
+	speak words.Speaker) (lines [][]string, err error) {
+	shelf, err := a.store.Shelf(ctx, id)
+	if err != nil {
+		return nil, err
+	}
+	for _, e := range shelf.Instruments {
+		o := e.Owned()
+		var parts []string
+		for _, kind := range shelf.With(e.ID) {
+			parts = append(parts, words.Kind(part.Kind(kind)).Plural)
+		}
+		due, checked, repeats := "", words.Told("paper.gauge_unchecked"), ""
+		if o.Facts.Due != "" {
+			due = local.ShortDay(o.Facts.Due)
+		}
+		if n := len(o.Checks); n > 0 {
+			checked = words.Told("paper.gauge_found", "on", local.Date(moment(o.Checks[n-1].At)), "off",
+				speak.Length(o.Checks[n-1].Found))
+		}
+		if u := o.Repeatability("", today()); u != nil {
+			repeats = speak.Length(*u)
+		}
+		lines = append(lines, []string{strings.TrimSpace(o.Facts.Name + " " + o.Facts.Tag), strings.Join(parts, ", "), due,
+			checked, repeats})
+	}
+	return lines, nil
+}
+
 // gaugesOf names the gauges of the readings that hold.
 func gaugesOf(record *store.Record, f *store.Feature) (names []string) {
 	for _, r := range f.Tape {
@@ -312,6 +346,9 @@ func gaugesOf(record *store.Record, f *store.Feature) (names []string) {
 		division := f.GaugeDivision
 		if g := record.GaugeOf(r); g != nil {
 			division = &g.Division
+			if g.Named != "" {
+				name = g.Named
+			}
 		}
 		if division != nil {
 			name = words.Told("paper.gauge", "gauge", name, "division", words.In(record.Job.Unit).Length(*division))

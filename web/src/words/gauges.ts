@@ -12,6 +12,7 @@ export const gaugesWords = {
 	cabinet: "Gauges",
 	none: "No instrument yet. Tell of the first one: its readings then carry its name, and what its checks found.",
 	add: "Add an instrument",
+	asCsv: "All as CSV",
 	edit: "Change",
 	name: "Name",
 	tag: "Tag",

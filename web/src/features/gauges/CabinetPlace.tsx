@@ -59,6 +59,11 @@ function Cabinet({ list, chosen }: { list: Instrument[]; chosen: Instrument | un
 				<Button mt="md" fullWidth variant="default" onClick={() => setAdding(true)}>
 					{words.add}
 				</Button>
+				{list.length > 0 ? (
+					<Button mt="xs" fullWidth variant="subtle" component="a" href="/api/v1/instruments.csv" download>
+						{words.asCsv}
+					</Button>
+				) : null}
 			</nav>
 			<main>
 				{adding || !chosen ? (
