@@ -88,7 +88,8 @@ async function takeLine(page: Page) {
 	await page.keyboard.press("t");
 }
 
-const live = (page: Page) => page.getByRole("status").filter({ has: page.getByRole("button", { name: /line|over/ }) });
+const live = (page: Page) =>
+	page.getByRole("status").filter({ has: page.getByRole("button", { name: /Take its line|Let go|Take it over/ }) });
 
 test("a whole crank is measured through a gauge that is told, connected and taken at the bench, by its line alone", async ({
 	page,
@@ -123,14 +124,14 @@ test("a whole crank is measured through a gauge that is told, connected and take
 		await rest(page);
 		await ready(page);
 		await takeLine(page);
-		await expect(page.getByRole("button", { name: /Let the line go/ })).toBeVisible();
+		await expect(page.getByRole("button", { name: /Let go/ })).toBeVisible();
 		gauge.gauge.stdin.write("\n");
 		await expect(page).toHaveURL(/main_journal\/5/, { timeout: 90_000 });
 		await expect(page.getByText("every place read")).toBeVisible({ timeout: 90_000 });
 		await page.goto(`${job}/bench/rod_journal/1`);
 		await ready(page);
 		// The line is held again by itself: the page was only left for another part.
-		await expect(page.getByRole("button", { name: /Let the line go/ })).toBeVisible();
+		await expect(page.getByRole("button", { name: /Let go/ })).toBeVisible();
 		gauge.gauge.stdin.write("\n");
 		await expect(page).toHaveURL(/rod_journal\/4/, { timeout: 90_000 });
 		await expect(page.getByText("every place read")).toBeVisible({ timeout: 90_000 });
@@ -199,7 +200,7 @@ test("what a line says is asked about as fingers are, is shown where it is no re
 	await takeLine(other);
 	await expect(other.getByText(/Wanda Pell has the line/)).toBeVisible();
 	await other.getByRole("button", { name: "Take it over" }).click();
-	await expect(other.getByRole("button", { name: /Let the line go/ })).toBeVisible();
+	await expect(other.getByRole("button", { name: /Let go/ })).toBeVisible();
 	await expect(page.getByText(/Otto Reed has the line/)).toBeVisible();
 	gauge.say("2.4981");
 	await expect(other.getByRole("region", { name: "Tape" }).getByRole("listitem")).toHaveCount(1);
@@ -211,7 +212,7 @@ test("what a line says is asked about as fingers are, is shown where it is no re
 	gauge.say("2.4982");
 	await expect(other.getByRole("region", { name: "Tape" }).getByRole("listitem")).toHaveCount(2);
 	await other.reload();
-	await expect(other.getByRole("button", { name: /Let the line go/ })).toBeVisible();
+	await expect(other.getByRole("button", { name: /Let go/ })).toBeVisible();
 	await expect.poll(gauge.listeners).toBe(1);
 	for (let i = 0; i < 40; i++) gauge.say("2.4983");
 	await expect(other.getByText(/more than any gauge does/)).toBeVisible();
@@ -250,6 +251,8 @@ test("a bore gauge is rocked: its trace and turning point are seen, Enter takes 
 	await page.keyboard.press("z");
 	const dialog = page.getByRole("dialog");
 	gauge.say("G1 +0.0002 in OK");
+	await expect(dialog.getByText("rock it through the turning point")).toBeVisible();
+	swing(2);
 	await expect(dialog.getByText("The gauge shows 0.0002 in")).toBeVisible();
 	await dialog.getByRole("button", { name: "Take what it shows" }).click();
 	// More on its dial is less of a bore.

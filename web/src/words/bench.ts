@@ -283,7 +283,7 @@ export const benchWords = {
 	sendsItsReadings: (name: string) => `${name} sends its readings.`,
 	takeTheLine: "Take its line",
 	takeItOver: "Take it over",
-	letTheLineGo: "Let the line go",
+	letTheLineGo: "Let go",
 	pressItsKey: "Press its key: the reading comes here.",
 	turnedAt: (size: string) => `turned back at ${size}`,
 	rockIt: "rock it through the turning point",

@@ -12,6 +12,9 @@ export const usualInstrument = (feature: Pick<FeatureView, "kind">): Instrument 
 export function gaugeText(feature: FeatureView, setup: GaugeSetup | undefined, system: System): string {
 	if (feature.quantity === "weight") return "Scale, grams";
 	if (setup?.named && setup.setting === undefined) return setup.named;
+	if (setup?.named && setup.setting !== undefined && feature.quantity === "size") {
+		return `${setup.named}, set at ${show(setup.setting, system)}`;
+	}
 	const instrument = setup?.instrument ?? feature.gauge_kind ?? usualInstrument(feature);
 	const name = instrumentName(instrument);
 	const division = setup?.division ?? feature.gauge_division;

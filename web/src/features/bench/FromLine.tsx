@@ -6,7 +6,7 @@ import { line } from "../../api/line";
 import look from "../../look/look.module.css";
 import { type Length, show } from "../../quantity/length";
 import { benchWords } from "../../words/bench";
-import { useConnected, useLineState } from "./use-line";
+import { rocks, useConnected, useLineState } from "./use-line";
 
 /**
  * How far off a gauge stands that shows a length on its standard: a dial by all that it shows, in the sense of sizes; one that shows sizes by
@@ -23,23 +23,26 @@ export function offOf(shown: Length, gauge: GaugeSetup, instrument: Instrument):
 export function FromLine({ gauge, onOff }: { gauge: GaugeSetup | undefined; onOff: (off: Length) => void }) {
 	const instrument = useConnected(gauge);
 	const state = useLineState();
-	const { shown } = useSyncExternalStore(line.subscribe, line.shown);
+	const { shown, turned } = useSyncExternalStore(line.subscribe, line.shown);
 	const held = instrument !== undefined && state.instrument === instrument.id && state.standing !== undefined;
 	useEffect(() => {
 		if (!held || !gauge) return;
 		return line.placedBy((took) => onOff(offOf(took.size, gauge, instrument).off));
 	});
 	if (!held || !gauge || !shown) return null;
-	const { off, standard } = offOf(shown.size, gauge, instrument);
+	const at = rocks(instrument) ? turned : shown;
+	if (!at) return <span>{benchWords.rockIt}</span>;
+	const { standard } = offOf(at.size, gauge, instrument);
 	return (
 		<Group justify="space-between">
 			<span className={look.figure}>
 				{benchWords.lineShows(
-					`${show(shown.size, shown.unit)} ${shown.unit}`,
-					standard ? `${show(standard, shown.unit)} ${shown.unit}` : undefined,
+					`${show(at.size, at.unit)} ${at.unit}`,
+					standard ? `${show(standard, at.unit)} ${at.unit}` : undefined,
 				)}
 			</span>
-			<Button variant="default" onClick={() => onOff(off)}>
+			{/* Taken as a reading is: a turning point that was the zero's is no part's any more. */}
+			<Button variant="default" onClick={() => void line.press().catch(() => undefined)}>
 				{benchWords.takeWhatItShows}
 			</Button>
 		</Group>

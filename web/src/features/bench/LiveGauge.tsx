@@ -9,7 +9,7 @@ import { Warned } from "../../ui/Warned";
 import { benchWords } from "../../words/bench";
 import css from "./bench.module.css";
 import { lineMeaning } from "./line-meaning";
-import { type BenchLine, lineTrouble } from "./use-line";
+import { type BenchLine, lineTrouble, rocks } from "./use-line";
 
 interface Measured {
 	feature: FeatureView;
@@ -40,7 +40,7 @@ export function LiveGauge({ line: of, feature, gauge }: LiveGaugeProps) {
 	const trouble = lineTrouble(state);
 	return (
 		<div className={css.line} role="status" data-standing={state.standing}>
-			{trouble ? <Warned small>{trouble}</Warned> : <Shows rocks={rocks(of)} feature={feature} gauge={gauge} />}
+			{trouble ? <Warned small>{trouble}</Warned> : <Shows rocks={rocks(instrument)} feature={feature} gauge={gauge} />}
 			<Button size="compact-sm" variant="subtle" onClick={of.turn}>
 				{benchWords.letTheLineGo}
 				<kbd className={css.after}>t</kbd>
@@ -49,9 +49,7 @@ export function LiveGauge({ line: of, feature, gauge }: LiveGaugeProps) {
 	);
 }
 
-const rocks = ({ instrument }: BenchLine) => instrument.facts.kind === "bore_gauge" && instrument.link?.sends === "shows";
-
-function Shows({ rocks, feature, gauge }: Measured & { rocks: boolean }) {
+function Shows({ rocks: rocked, feature, gauge }: Measured & { rocks: boolean }) {
 	const { shown, turned, trace } = useSyncExternalStore(line.subscribe, line.shown);
 	const said = (of: typeof shown) => {
 		if (!of) return "";
@@ -64,7 +62,7 @@ function Shows({ rocks, feature, gauge }: Measured & { rocks: boolean }) {
 				{said(shown) || benchWords.pressItsKey}
 			</span>
 			<Trace points={trace} mark={turned?.size} />
-			{rocks ? <b>{turned ? benchWords.turnedAt(said(turned)) : benchWords.rockIt}</b> : null}
+			{rocked ? <b>{turned ? benchWords.turnedAt(said(turned)) : benchWords.rockIt}</b> : null}
 		</>
 	);
 }

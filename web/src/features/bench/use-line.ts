@@ -79,6 +79,9 @@ function useFollowed(instrument: Instrument | undefined, gauge: GaugeSetup | und
 	}, [asked]);
 }
 
+/** Whether a gauge is rocked, so that its turning point is its reading. */
+export const rocks = ({ facts, link }: Instrument) => facts.kind === "bore_gauge" && link?.sends === "shows";
+
 /** What is to be said of a line that is not well. */
 export function lineTrouble(state: LineState): string {
 	switch (state.standing) {
