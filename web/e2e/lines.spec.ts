@@ -229,7 +229,7 @@ test("a bore gauge is rocked: its trace and turning point are seen, Enter takes 
 	const id = await instrument(
 		page.request,
 		{ name: "Bore gauge", kind: "bore_gauge", sense: -1 },
-		{ port: gauge.port, sends: "shows" },
+		{ port: gauge.port, sends: "shows", debounce: 20 },
 	);
 	const swing = (at: number) => {
 		for (let k = -6; k <= 6; k++)
