@@ -59,7 +59,8 @@ func gaugeCommand() *cobra.Command {
 	f.StringVar(&o.zero, "setting-error", "0", "how far off it was set")
 	f.StringVar(&o.setting, "setting", "0", "what it was zeroed on: it then sends deviations; 0 where it sends sizes")
 	f.BoolVar(&o.smaller, "smaller", false, "more on its dial means smaller")
-	f.StringVar(&o.sends, "sends", "pressed", "pressed (a line a reading) or shows (all the time, taken by a foot switch)")
+	f.StringVar(&o.sends, "sends", "pressed",
+		"pressed (a line a reading) or shows (all the time, taken by a foot switch)")
 	f.IntVar(&o.rate, "rate", 50, "lines a second where it shows")
 	f.StringVar(&o.rock, "rock", "0", "how far it swings from its turning point")
 	f.DurationVar(&o.at, "at", time.Second, "how long it stays at a place")

@@ -43,8 +43,8 @@ type Row struct {
 	TakenAt    string
 	TakenBy    string
 	Note       string
-	// Gauge is the instrument of the shop that it was, SetOn what it was set on, RepeatsTo the standard deviation of one
-	// reading with it, both in the row's unit; they are told, and not read.
+	// Gauge is the instrument of the shop that it was, SetOn what it was set on, RepeatsTo the standard deviation of
+	// one reading with it, both in the row's unit; they are told, and not read.
 	Gauge, SetOn, RepeatsTo string
 }
 

@@ -71,7 +71,8 @@ func TestAKeyIsPressedOnce(t *testing.T) {
 
 // What a device says that is no reading is shown, and nothing is taken of it: a date, a battery's level, a bad status.
 func TestRubbishIsShownAndNotTaken(t *testing.T) {
-	for _, line := range []string{"2026-11-27 12:00", "BAT 87%", "G1 +54.983 mm LOW", "G1 54.983", "\x00\xff\x17", strings.Repeat("9", 5000)} {
+	for _, line := range []string{"2026-11-27 12:00", "BAT 87%", "G1 +54.983 mm LOW", "G1 54.983", "\x00\xff\x17",
+		strings.Repeat("9", 5000)} {
 		b := following(t, pressed, instrument.SeekNone)
 		b.hears(time.Second, line)
 		f := b.frame()

@@ -78,7 +78,8 @@ func TestALineComesBackByItself(t *testing.T) {
 	p := played
 	p.Plan, p.At = planOf(t, "3x3"), 300*time.Millisecond
 	pulled := playTo(t, p, func(s *Stage) { s.Unplug = 700 * time.Millisecond })
-	held, _, err := hold(t, NewHub(Open, time.Now), "one", instrument.Link{Port: pulled, Sends: instrument.Pressed}, false)
+	link := instrument.Link{Port: pulled, Sends: instrument.Pressed}
+	held, _, err := hold(t, NewHub(Open, time.Now), "one", link, false)
 	require.NoError(t, err)
 	assert.Equal(t, shownAt(p), all(t, held, 18))
 }

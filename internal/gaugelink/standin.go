@@ -36,7 +36,8 @@ type Playing struct {
 	Dropouts float64
 }
 
-// A PlayedKind is a kind of part, how many of it, and the size it had when new.
+// A PlayedKind is a kind of part, how many of it, and the size it had when new; of a runout, how far the shaft is
+// thrown.
 type PlayedKind struct {
 	Kind  part.Kind
 	Count int
@@ -70,7 +71,15 @@ func (p Playing) Places() []Place {
 	gauge := simulate.Gauge{Division: p.Division, Zero: p.Zero, Hand: p.Hand}
 	grid := simulate.Grid{Stations: p.Plan.Stations, Directions: p.Plan.Directions}
 	var places []Place
+	add := func(place Place) {
+		place.WrongSign = p.WrongSign > 0 && (len(places)+1)%p.WrongSign == 0
+		places = append(places, place)
+	}
 	for _, k := range p.Kinds {
+		if k.Kind == part.Runout {
+			p.turns(k, gauge, random, add)
+			continue
+		}
 		worn := simulate.Wearing{New: k.New, Tolerance: 4 * p.Division, Worn: -12 * p.Division, Taper: 4 * p.Division,
 			Oval: 6 * p.Division, Axis: 20 * unit.Degree}
 		if !k.Kind.Journal() {
@@ -82,15 +91,27 @@ func (p Playing) Places() []Place {
 				if n := len(grid.Stations); n > 1 {
 					along = float64(cell.Station) / float64(n-1)
 				}
-				n := len(places) + 1
-				places = append(places, Place{Kind: k.Kind, Number: made.Number, Station: cell.Station,
-					Direction: cell.Direction, Truth: made.Truth.At(along, grid.Directions[cell.Direction]),
-					Shown:     made.Readings[cell.Station][cell.Direction],
-					WrongSign: p.WrongSign > 0 && n%p.WrongSign == 0})
+				add(Place{Kind: k.Kind, Number: made.Number, Station: cell.Station, Direction: cell.Direction,
+					Truth: made.Truth.At(along, grid.Directions[cell.Direction]),
+					Shown: made.Readings[cell.Station][cell.Direction]})
 			}
 		}
 	}
 	return places
+}
+
+// turns are the places of a bent shaft that is turned on its end journals, main by main.
+func (p Playing) turns(k PlayedKind, gauge simulate.Gauge, random *rand.Rand, add func(Place)) {
+	turn, _ := plan.Find("turn")
+	bend := simulate.Bend{Throw: k.New, Direction: 70 * unit.Degree, Places: k.Count}
+	gauge.Zero = 0 // it is zeroed at the first angle
+	sharp := simulate.Gauge{Division: 1}
+	for main := range k.Count {
+		truth := bend.Turn(main, 0, turn.Directions, sharp, random)
+		for d, shown := range bend.Turn(main, 0, turn.Directions, gauge, random) {
+			add(Place{Kind: k.Kind, Number: main + 1, Direction: d, Truth: truth[d], Shown: shown})
+		}
+	}
 }
 
 // Beats calls yield with what is sent, beat by beat, until it has enough or all is measured.

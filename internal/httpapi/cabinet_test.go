@@ -114,11 +114,14 @@ func TestAnInstrumentThatWasFoundOff(t *testing.T) {
 
 	// Read and found off anew, it is what was read since the check that left it right.
 	status, answer, _ := call(t, "POST", server.URL+"/api/v1/jobs/1/readings", shop.ReadingBody{ID: uuid.NewString(),
-		Kind: f.Kind, Number: 2, State: f.State, What: "size", Typed: "2.5", Value: &mean, Gauge: &gauge.ID}, personHeader, "Wanda")
+		Kind: f.Kind, Number: 2, State: f.State, What: "size", Typed: "2.5", Value: &mean, Gauge: &gauge.ID},
+		personHeader, "Wanda")
 	require.Equal(t, 201, status, string(answer))
 	list, _ = s.do(at, instrument.Deed{What: instrument.Zeroed, Standard: "Bar 2", Found: 20 * unit.Tenth}, 201)
 	require.Len(t, list[0].Doubts, 1)
 	assert.Equal(t, 1, list[0].Doubts[0].Readings)
+	require.Len(t, list[0].Doubts[0].Jobs[0].Parts, 1)
+	assert.Equal(t, "Main 2", list[0].Doubts[0].Jobs[0].Parts[0].Part)
 	move := shop.MoveBody{ID: uuid.NewString(), Check: list[0].Doubts[0].Check.ID, Job: 1}
 	for range 2 { // sent twice, moved once
 		status, body, _ := call(t, "POST", server.URL+"/api/v1/instruments"+at+"/moved", move, personHeader, "Ida")

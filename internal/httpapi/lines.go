@@ -100,7 +100,8 @@ func (a resources) cabinetLines(api huma.API) {
 		}) (*struct{}, error) {
 			return nil, a.failed(ctx, a.shop.FeedLine(ctx, in.Instrument, in.Bench, in.RawBody))
 		})
-	register(api, store.Inspector, operation(http.MethodPost, "take-line", "/instruments/{instrument}/line/{bench}/taken",
+	register(api, store.Inspector, operation(http.MethodPost, "take-line",
+		"/instruments/{instrument}/line/{bench}/taken",
 		"Takes a reading of a line, as a foot switch would", http.StatusNoContent),
 		func(ctx context.Context, in *struct {
 			Instrument string `path:"instrument" format:"uuid"`

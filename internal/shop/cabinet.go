@@ -9,6 +9,7 @@ import (
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/instrument"
 	"ledge/internal/core/limit"
+	"ledge/internal/core/part"
 	"ledge/internal/report"
 	"ledge/internal/store"
 	"ledge/internal/words"
@@ -36,9 +37,20 @@ type Doubt struct {
 // A DoubtedJob is a job with readings in doubt, and the verdicts that could change.
 type DoubtedJob struct {
 	store.GaugedJob
+	// Parts are those that were read, with what they are found to be.
+	Parts   []DoubtedPart   `json:"parts"`
 	Changes []VerdictChange `json:"changes"`
 	// Decisions are the sets that Ledge would decide otherwise.
 	Decisions []DecisionChange `json:"decisions"`
+}
+
+// A DoubtedPart is a part with readings in doubt: how many, and how it stands.
+type DoubtedPart struct {
+	Kind    part.Kind     `json:"kind"`
+	Number  int           `json:"number"`
+	Part    string        `json:"part"`
+	Count   int           `json:"count"`
+	Verdict limit.Verdict `json:"verdict"`
 }
 
 // A VerdictChange is a check of a part as it stands, and as it would with the gauge's error taken off.
@@ -91,15 +103,17 @@ func (a *Application) instrument(ctx context.Context, o instrument.Owned) (Instr
 }
 
 // otherwise fills in which verdicts and decisions of a job would be others with something of its record changed.
-// change leaves what it was given as it is, and puts copies in its place.
-func (a *Application) otherwise(ctx context.Context, job *DoubtedJob, change func(record *store.Record)) error {
+// change leaves what it was given as it is, and puts copies in its place. tell is told how each part stands now.
+func (a *Application) otherwise(ctx context.Context, job *DoubtedJob, change func(record *store.Record),
+	tell func(store.Feature, limit.Verdict)) error {
 	record, err := a.store.Record(ctx, job.ID)
 	if err != nil {
 		return err
 	}
 	changed := record
 	change(&changed)
-	was, _ := record.With(store.StandIn{}).Inspection()
+	standing := record.With(store.StandIn{})
+	was, index := standing.Inspection()
 	is, _ := changed.With(store.StandIn{}).Inspection()
 	ctx, cancel := context.WithTimeout(ctx, judging)
 	defer cancel()
@@ -110,6 +124,9 @@ func (a *Application) otherwise(ctx context.Context, job *DoubtedJob, change fun
 	after, err := disposition.EvaluateWithin(ctx, is)
 	if err != nil {
 		return err
+	}
+	for i := range before.Features {
+		tell(standing.Features[index[i]], before.Features[i].Standing())
 	}
 	job.Changes = verdictChanges(before, after)
 	job.Decisions = decisionChanges(words.In(record.Job.Unit), before, after)

@@ -327,8 +327,8 @@ func (a *Application) gaugeLines(ctx context.Context, id int64, local words.Loca
 		if u := o.Repeatability("", today()); u != nil {
 			repeats = speak.Length(*u)
 		}
-		lines = append(lines, []string{strings.TrimSpace(o.Facts.Name + " " + o.Facts.Tag), strings.Join(parts, ", "), due,
-			checked, repeats})
+		name := strings.TrimSpace(o.Facts.Name + " " + o.Facts.Tag)
+		lines = append(lines, []string{name, strings.Join(parts, ", "), due, checked, repeats})
 	}
 	return lines, nil
 }

@@ -8,6 +8,7 @@ import (
 	"github.com/google/uuid"
 
 	"ledge/internal/core/instrument"
+	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
 	"ledge/internal/store"
 	"ledge/internal/words"
@@ -21,7 +22,7 @@ func (a *Application) doubt(ctx context.Context, id string, c instrument.ZeroChe
 		return d, err
 	}
 	for _, j := range jobs {
-		one := DoubtedJob{GaugedJob: j}
+		one := DoubtedJob{GaugedJob: j, Parts: []DoubtedPart{}}
 		if err = a.couldChange(ctx, &one, id, c); err != nil {
 			return d, err
 		}
@@ -57,8 +58,9 @@ func workedOutAnew(tape []store.Reading, r store.Reading) bool {
 // couldChange fills in what of a job would be otherwise if what an instrument showed too much were taken off what it
 // read.
 func (a *Application) couldChange(ctx context.Context, job *DoubtedJob, id string, c instrument.ZeroCheck) error {
+	var doubted func([]store.Reading, store.Reading) bool
 	return a.otherwise(ctx, job, func(record *store.Record) {
-		doubted := inDoubt(*record, id, c)
+		doubted = inDoubt(*record, id, c)
 		record.Features = slices.Clone(record.Features)
 		for i := range record.Features {
 			f := &record.Features[i]
@@ -72,6 +74,16 @@ func (a *Application) couldChange(ctx context.Context, job *DoubtedJob, id strin
 					r.Value = &value
 				}
 			}
+		}
+	}, func(f store.Feature, stands limit.Verdict) {
+		one := DoubtedPart{Kind: f.Kind, Number: f.Number, Part: f.Name(), Verdict: stands}
+		for _, r := range f.Tape {
+			if doubted(f.Tape, r) {
+				one.Count++
+			}
+		}
+		if one.Count > 0 {
+			job.Parts = append(job.Parts, one)
 		}
 	})
 }
@@ -114,7 +126,8 @@ func (a *Application) MoveDoubted(ctx context.Context, id string, b MoveBody) ([
 			if len(of[f.Kind]) == 0 {
 				order = append(order, f.Kind)
 			}
-			of[f.Kind] = append(of[f.Kind], store.Again{Reading: r, Value: part.OfLength(r.Value.Length() - check.Found)})
+			value := part.OfLength(r.Value.Length() - check.Found)
+			of[f.Kind] = append(of[f.Kind], store.Again{Reading: r, Value: value})
 		}
 	}
 	space, err := uuid.Parse(b.ID)

@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"ledge/internal/core/instrument"
+	"ledge/internal/core/limit"
 	"ledge/internal/store"
 	"ledge/internal/words"
 )
@@ -51,7 +52,7 @@ func (a *Application) PreviewInstrument(ctx context.Context, id string, d instru
 		if j.Closed {
 			continue
 		}
-		one := DoubtedJob{GaugedJob: j}
+		one := DoubtedJob{GaugedJob: j, Parts: []DoubtedPart{}}
 		err = a.otherwise(ctx, &one, func(record *store.Record) {
 			record.Gauges = slices.Clone(record.Gauges)
 			for k := range record.Gauges {
@@ -59,7 +60,7 @@ func (a *Application) PreviewInstrument(ctx context.Context, id string, d instru
 					g.Repeatability = spread
 				}
 			}
-		})
+		}, func(store.Feature, limit.Verdict) {})
 		if err != nil {
 			return p, err
 		}

@@ -26,7 +26,8 @@ func TestTheZeroIsSetAnewBeforeAHousingIsCutFor(t *testing.T) {
 	made, err := a.ImportFile(ctx, uuid.NewString(), doc, true)
 	require.NoError(t, err)
 	job := made.Job
-	facts := instrument.Facts{Name: "Bore gauge", Kind: instrument.BoreGauge, Unit: unit.MM, Division: unit.Micrometre, Sense: 1}
+	facts := instrument.Facts{Name: "Bore gauge", Kind: instrument.BoreGauge, Unit: unit.MM,
+		Division: unit.Micrometre, Sense: 1}
 	cabinet := uuid.NewString()
 	_, err = a.DoInstrument(ctx, "", instrument.Deed{ID: cabinet, What: instrument.Told, Facts: &facts})
 	require.NoError(t, err)
@@ -90,7 +91,8 @@ func TestTheZeroIsSetAnewBeforeAHousingIsCutFor(t *testing.T) {
 	assert.Equal(t, 2, owned[len(owned)-1].Doubts[0].Readings)
 
 	reads(0, "54.0105")
-	assert.Equal(t, []disposition.Asked{disposition.AskCells}, asks(job), "with two zeros the mean is still beyond: once more")
+	assert.Equal(t, []disposition.Asked{disposition.AskCells}, asks(job),
+		"with two zeros the mean is still beyond: once more")
 	reads(0, "54.008")
 	assert.Empty(t, asks(job), "the mean of all three lies inside")
 }

@@ -56,7 +56,8 @@ func TestAt20CheckValues(t *testing.T) {
 func TestGaugeExpandsByItself(t *testing.T) {
 	const size = 100 * unit.Millimetre
 	warm := Thermal{Part: 30, Gauge: 30, Material: Iron}
-	assert.Equal(t, size+1_000*unit.Nanometre, tenNanometres(warm.At20(size)), "steel on iron, (11.5 - 10.5) × 10 K × 100 mm")
+	assert.Equal(t, size+1_000*unit.Nanometre, tenNanometres(warm.At20(size)),
+		"steel on iron, (11.5 - 10.5) × 10 K × 100 mm")
 	warm.Own = 5.5e-6
 	assert.Equal(t, size-5_000*unit.Nanometre, tenNanometres(warm.At20(size)), "(5.5 - 10.5) × 10 K × 100 mm")
 }

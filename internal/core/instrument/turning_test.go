@@ -29,9 +29,9 @@ func points(seek instrument.Seeking, shown ...int) (at []int) {
 func TestTurningPoint(t *testing.T) {
 	assert.Equal(t, []int{0, 1}, points(instrument.SeekLeast, 30, 20, 10, 3, 0, 2, 9, 22, 12, 5, 1, 6, 15))
 	assert.Equal(t, []int{0}, points(instrument.SeekMost, -30, -10, 0, -3, -11, -20), "a dial that goes the other way")
-	assert.Empty(t, points(instrument.SeekLeast, 30, 28, 31, 29, 30, 27, 30), "a flicker of the last digit turns nothing")
+	assert.Empty(t, points(instrument.SeekLeast, 30, 28, 31, 29, 30, 27, 30), "the last digit's flicker turns nothing")
 	assert.Empty(t, points(instrument.SeekLeast, 30, 20, 10, 0), "it has not turned back yet")
-	assert.Empty(t, points(instrument.SeekLeast, 0, 10, 30), "it was put in at the point: where it came from is not known")
+	assert.Empty(t, points(instrument.SeekLeast, 0, 10, 30), "put in at the point: where it came from nobody knows")
 	assert.Empty(t, points(instrument.SeekNone, 30, 0, 30, 0, 30))
 }
 

@@ -2549,6 +2549,18 @@ export interface components {
             /** Format: int64 */
             id: number;
             number: string;
+            parts: components["schemas"]["DoubtedPart"][];
+        };
+        DoubtedPart: {
+            /** Format: int64 */
+            count: number;
+            /** @enum {string} */
+            kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
+            /** Format: int64 */
+            number: number;
+            part: string;
+            /** @enum {string} */
+            verdict: "within" | "beyond" | "unsure" | "no_limit";
         };
         EarlierView: {
             closed?: string;

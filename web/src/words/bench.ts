@@ -279,21 +279,11 @@ export const benchWords = {
 	entriesOfWaitForTheirSign: (others: string) => `entries of ${others} wait for their sign-in`,
 	notConnectedHere: (waiting: number) => `not connected: ${count(waiting, "reading waits", "readings wait")} here`,
 
-	// LiveGauge.tsx
-	sendsItsReadings: (name: string) => `${name} sends its readings.`,
-	takeTheLine: "Take its line",
-	takeItOver: "Take it over",
-	letTheLineGo: "Let go",
-	pressItsKey: "Press its key: the reading comes here.",
+	// what a gauge's line says
 	turnedAt: (size: string) => `turned back at ${size}`,
-	rockIt: "rock it through the turning point",
 	lineShows: (size: string, standard: string | undefined) =>
 		standard ? `The gauge shows ${size} on the standard of ${standard}` : `The gauge shows ${size}`,
 	takeWhatItShows: "Take what it shows",
-	lineRubbish: (bad: string, says: string) => `It sends what is no reading${bad ? `: “${bad.slice(0, 40)}”` : ""}. ${says}`,
-	lineFlood: "It sends more than any gauge does, or any hand presses: nothing is taken until it is quiet.",
-	lineSilent: "It says nothing. Is it switched on? Typing goes on as ever.",
-	lineAway: "Its port is gone; it comes back by itself once it is plugged in. Typing goes on as ever.",
 	thisGaugeSendsNoLengths: "As it is set up, this gauge shows no lengths: type the reading, or set the gauge up anew.",
 	theLineSaysNoSize: "The line says a size that has a minus: look at its sign.",
 	digitsAreTyped: "Digits are being typed: the line's reading was not taken. Enter takes the digits, Esc clears them.",

@@ -5,8 +5,10 @@ import type { Instrument } from "../../api/gauges";
 import { line } from "../../api/line";
 import look from "../../look/look.module.css";
 import { type Length, show } from "../../quantity/length";
+import { holds, rocks, useLineState } from "../../ui/use-gauge-line";
 import { benchWords } from "../../words/bench";
-import { rocks, useConnected, useLineState } from "./use-line";
+import { lineWords } from "../../words/line";
+import { useConnected } from "./use-line";
 
 /**
  * How far off a gauge stands that shows a length on its standard: a dial by all that it shows, in the sense of sizes; one that shows sizes by
@@ -24,14 +26,14 @@ export function FromLine({ gauge, onOff }: { gauge: GaugeSetup | undefined; onOf
 	const instrument = useConnected(gauge);
 	const state = useLineState();
 	const { shown, turned } = useSyncExternalStore(line.subscribe, line.shown);
-	const held = instrument !== undefined && state.instrument === instrument.id && state.standing !== undefined;
+	const held = holds(state, instrument);
 	useEffect(() => {
-		if (!held || !gauge) return;
+		if (!held || !gauge || !instrument) return;
 		return line.placedBy((took) => onOff(offOf(took.size, gauge, instrument).off));
 	});
-	if (!held || !gauge || !shown) return null;
+	if (!held || !gauge || !shown || !instrument) return null;
 	const at = rocks(instrument) ? turned : shown;
-	if (!at) return <span>{benchWords.rockIt}</span>;
+	if (!at) return <span>{lineWords.rock}</span>;
 	const { standard } = offOf(at.size, gauge, instrument);
 	return (
 		<Group justify="space-between">

@@ -5,11 +5,13 @@ import { line } from "../../api/line";
 import { Trace } from "../../drawing/Trace";
 import look from "../../look/look.module.css";
 import { show } from "../../quantity/length";
+import { lineTrouble, rocks } from "../../ui/use-gauge-line";
 import { Warned } from "../../ui/Warned";
 import { benchWords } from "../../words/bench";
+import { lineWords } from "../../words/line";
 import css from "./bench.module.css";
 import { lineMeaning } from "./line-meaning";
-import { type BenchLine, lineTrouble, rocks } from "./use-line";
+import type { BenchLine } from "./use-line";
 
 interface Measured {
 	feature: FeatureView;
@@ -29,9 +31,9 @@ export function LiveGauge({ line: of, feature, gauge }: LiveGaugeProps) {
 		const { refused } = state.instrument === instrument.id ? state : { refused: undefined };
 		return (
 			<div className={css.line} role="status">
-				<span className={look.soft}>{refused ?? benchWords.sendsItsReadings(name)}</span>
+				<span className={look.soft}>{refused ?? lineWords.sends(name)}</span>
 				<Button size="compact-sm" variant="default" onClick={refused ? of.over : of.turn}>
-					{refused ? benchWords.takeItOver : benchWords.takeTheLine}
+					{refused ? lineWords.takeOver : lineWords.take}
 					{refused ? null : <kbd className={css.after}>t</kbd>}
 				</Button>
 			</div>
@@ -42,7 +44,7 @@ export function LiveGauge({ line: of, feature, gauge }: LiveGaugeProps) {
 		<div className={css.line} role="status" data-standing={state.standing}>
 			{trouble ? <Warned small>{trouble}</Warned> : <Shows rocks={rocks(instrument)} feature={feature} gauge={gauge} />}
 			<Button size="compact-sm" variant="subtle" onClick={of.turn}>
-				{benchWords.letTheLineGo}
+				{lineWords.letGo}
 				<kbd className={css.after}>t</kbd>
 			</Button>
 		</div>
@@ -59,10 +61,10 @@ function Shows({ rocks: rocked, feature, gauge }: Measured & { rocks: boolean })
 	return (
 		<>
 			<span className={look.figure} aria-live="off">
-				{said(shown) || benchWords.pressItsKey}
+				{said(shown) || lineWords.press}
 			</span>
 			<Trace points={trace} mark={turned?.size} />
-			{rocked ? <b>{turned ? benchWords.turnedAt(said(turned)) : benchWords.rockIt}</b> : null}
+			{rocked ? <b>{turned ? benchWords.turnedAt(said(turned)) : lineWords.rock}</b> : null}
 		</>
 	);
 }

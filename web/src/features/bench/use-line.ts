@@ -1,11 +1,10 @@
 import { useQuery } from "@tanstack/react-query";
-import { useEffect, useLayoutEffect, useSyncExternalStore } from "react";
+import { useLayoutEffect } from "react";
 import { flushSync } from "react-dom";
 import type { FeatureView, GaugeSetup } from "../../api/client";
 import { cabinetQuery, type Instrument } from "../../api/gauges";
 import { type LineState, line } from "../../api/line";
-import { choosePort } from "../../api/web-serial";
-import { benchWords } from "../../words/bench";
+import { holds, turnLine, useFollowed, useLineState } from "../../ui/use-gauge-line";
 import { lineMeaning } from "./line-meaning";
 import type { EntryState } from "./use-entry";
 
@@ -20,8 +19,6 @@ export interface BenchLine {
 	/** Takes what the gauge shows; false where Enter means something else. */
 	enter: () => boolean;
 }
-
-export const useLineState = () => useSyncExternalStore(line.subscribe, line.state);
 
 /** The instrument of a setup, where it is one of the shop's that are connected. */
 export function useConnected(gauge: GaugeSetup | undefined): Instrument | undefined {
@@ -39,8 +36,8 @@ export function useLine(
 ): BenchLine | undefined {
 	const instrument = useConnected(gauge);
 	const state = useLineState();
-	const held = instrument !== undefined && state.instrument === instrument.id && state.standing !== undefined;
-	useFollowed(instrument, gauge);
+	const held = holds(state, instrument);
+	useFollowed(instrument, gauge?.mode, gauge?.sense);
 	useLayoutEffect(() =>
 		line.placedBy((took) => {
 			// What is taken while a dialog asks something is nobody's reading; the dialog on the zero takes it itself.
@@ -52,7 +49,7 @@ export function useLine(
 		instrument,
 		state,
 		held,
-		turn: () => (state.instrument === instrument.id ? line.release() : void takeLine(instrument)),
+		turn: () => void turnLine(instrument, state),
 		over: () => line.take(true),
 		enter: () => {
 			const asks = instrument.link?.sends === "shows" || (instrument.link?.request && !instrument.link.every);
@@ -61,39 +58,4 @@ export function useLine(
 			return true;
 		},
 	};
-}
-
-async function takeLine(instrument: Instrument) {
-	if (instrument.link?.port !== "browser" || (await choosePort())) line.take();
-}
-
-/** Tells the line which gauge is at work. */
-function useFollowed(instrument: Instrument | undefined, gauge: GaugeSetup | undefined) {
-	const asked =
-		instrument?.link && gauge
-			? JSON.stringify({ instrument: instrument.id, link: instrument.link, mode: gauge.mode, sense: gauge.sense })
-			: undefined;
-	useEffect(() => {
-		line.follow(asked === undefined ? undefined : JSON.parse(asked));
-		return line.leave;
-	}, [asked]);
-}
-
-/** Whether a gauge is rocked, so that its turning point is its reading. */
-export const rocks = ({ facts, link }: Instrument) => facts.kind === "bore_gauge" && link?.sends === "shows";
-
-/** What is to be said of a line that is not well. */
-export function lineTrouble(state: LineState): string {
-	switch (state.standing) {
-		case "rubbish":
-			return benchWords.lineRubbish(state.bad ?? "", state.says ?? "");
-		case "flood":
-			return benchWords.lineFlood;
-		case "silent":
-			return benchWords.lineSilent;
-		case "away":
-			return benchWords.lineAway;
-		default:
-			return state.says ?? "";
-	}
 }

@@ -40,7 +40,10 @@ export function ChecksPanel({ instrument: i }: { instrument: Instrument }) {
 								<Table.Tr key={c.id}>
 									<Table.Td>{date(c.at ?? "")}</Table.Td>
 									<Table.Td>{c.standard}</Table.Td>
-									<Table.Td className={look.figure}>{showSigned(c.found ?? 0, unit)}</Table.Td>
+									<Table.Td className={look.figure}>
+										{showSigned(c.found ?? 0, unit)}
+										{c.left ? ` ${words.leftAt(showSigned(c.left, unit))}` : ""}
+									</Table.Td>
 									<Table.Td>
 										<StatusMark standing={c.failed ? "beyond" : "within"} word={false} /> {c.failed ? words.failed : words.good}
 									</Table.Td>

@@ -5,7 +5,7 @@ import { type ReactNode, useState } from "react";
 import { Link } from "react-router";
 import { type Deed, type DoubtedJob, type Instrument, previewQuery, useInstrument, useMove } from "../../api/gauges";
 import { useIds } from "../../api/id";
-import { STANDING_WORD } from "../../drawing/status";
+import { STANDING_WORD, StatusMark } from "../../drawing/status";
 import look from "../../look/look.module.css";
 import { showSigned } from "../../quantity/length";
 import { Failed } from "../../ui/Failed";
@@ -34,6 +34,17 @@ function Otherwise({ jobs, more }: { jobs: DoubtedJob[]; more?: (job: DoubtedJob
 			{jobs.map((j) => (
 				<li key={j.id}>
 					<Link to={`/jobs/${j.id}`}>{words.inJob(j.number, j.engine, j.count)}</Link>
+					{j.parts.length > 0 ? (
+						<details>
+							<summary className={look.soft}>{words.readAt}</summary>
+							{j.parts.map((p) => (
+								<div key={`${p.kind} ${p.number}`}>
+									<StatusMark standing={p.verdict || "no_limit"} word={false} />{" "}
+									<Link to={`/jobs/${j.id}/bench/${p.kind}/${p.number}`}>{words.readOf(p.part, p.count)}</Link>
+								</div>
+							))}
+						</details>
+					) : null}
 					{j.changes.map((c) => (
 						<div key={`${c.part} ${c.check}`}>
 							{words.change(c.part, c.check, STANDING_WORD[c.was || "no_limit"], STANDING_WORD[c.is || "no_limit"])}

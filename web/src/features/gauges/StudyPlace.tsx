@@ -5,7 +5,7 @@ import { useNavigate, useParams } from "react-router";
 import { cabinetQuery, type Instrument, useInstrument } from "../../api/gauges";
 import { newId } from "../../api/id";
 import look from "../../look/look.module.css";
-import { parse, show } from "../../quantity/length";
+import { type Length, parse, show } from "../../quantity/length";
 import { Bar } from "../../ui/Bar";
 import { Failed } from "../../ui/Failed";
 import { Load } from "../../ui/Load";
@@ -13,6 +13,7 @@ import { gaugesWords as words } from "../../words/gauges";
 import { placeWords } from "../../words/places";
 import { Preview } from "./Doubts";
 import css from "./gauges.module.css";
+import { StudyLine } from "./StudyLine";
 import { drawn, type Run, readings } from "./study-run";
 
 /** A repeatability study, read in an order drawn at random and blind. */
@@ -111,12 +112,15 @@ function Reading({ instrument, run, onChange }: { instrument: Instrument; run: R
 	const [wrong, setWrong] = useState("");
 	const next = run.order[run.taken.length];
 	const meant = parse(typed, unit);
+	const take = (size: Length) => {
+		setWrong("");
+		setTyped("");
+		onChange({ ...run, taken: [...run.taken, size] });
+	};
 	const submit = (e: FormEvent) => {
 		e.preventDefault();
 		if (!meant.ok) return setWrong(meant.sentence);
-		setWrong("");
-		setTyped("");
-		onChange({ ...run, taken: [...run.taken, meant.length] });
+		take(meant.length);
 	};
 	const [until, setUntil] = useState("");
 	const found = { what: "studied" as const, hands: run.hands, study: readings(run) };
@@ -155,6 +159,7 @@ function Reading({ instrument, run, onChange }: { instrument: Instrument; run: R
 							{words.take}
 						</Button>
 					</Group>
+					<StudyLine instrument={instrument} onTook={take} />
 				</form>
 			) : (
 				<>

@@ -1,0 +1,13 @@
+/** What is said of a gauge's line. */
+export const lineWords = {
+	sends: (name: string) => `${name} sends its readings.`,
+	take: "Take its line",
+	takeOver: "Take it over",
+	letGo: "Let go",
+	press: "Press its key: the reading comes here.",
+	rock: "rock it through the turning point",
+	rubbish: (bad: string, says: string) => `It sends what is no reading${bad ? `: “${bad.slice(0, 40)}”` : ""}. ${says}`,
+	flood: "It sends more than any gauge does, or any hand presses: nothing is taken until it is quiet.",
+	silent: "It says nothing. Is it switched on? Typing goes on as ever.",
+	away: "Its port is gone; it comes back by itself once it is plugged in. Typing goes on as ever.",
+};
