@@ -5,6 +5,8 @@ set -euo pipefail
 cd "$(dirname "$0")/.."
 time=${FUZZ_TIME:-30s}
 go test ./internal/core/unit -run '^$' -fuzz FuzzParseFormat -fuzztime "$time" -fuzzminimizetime 20x
+go test ./internal/core/instrument -run '^$' -fuzz 'FuzzRead$' -fuzztime "$time" -fuzzminimizetime 20x
+go test ./internal/gaugelink -run '^$' -fuzz 'FuzzFollow$' -fuzztime "$time" -fuzzminimizetime 20x
 go test ./internal/exchange -run '^$' -fuzz 'FuzzRead$' -fuzztime "$time" -fuzzminimizetime 20x
 go test ./internal/exchange -run '^$' -fuzz 'FuzzReadCSV$' -fuzztime "$time" -fuzzminimizetime 20x
 go test ./internal/archive -run '^$' -fuzz 'FuzzReadIndex$' -fuzztime "$time" -fuzzminimizetime 20x

@@ -204,3 +204,36 @@ func TestADayOfALineKeepsNothing(t *testing.T) {
 	assert.Less(t, heap(), first+1<<20)
 	runtime.KeepAlive(b)
 }
+
+// Whatever comes down the wire, in whatever pieces, is followed without a panic and in bounded memory, and is a reading
+// only where it says one.
+func FuzzFollow(f *testing.F) {
+	f.Add("G1 +54.983 mm OK\r\n", uint16(3), true)
+	f.Add("TAKE\nTAKE\n\x00\xff\r\r\n", uint16(1), false)
+	f.Add(strings.Repeat("G1 +80.001 mm OK\r\n", 20)+strings.Repeat("9", 600), uint16(400), true)
+	f.Fuzz(func(t *testing.T, sent string, cut uint16, shows bool) {
+		link := instrument.Link{Sends: instrument.Pressed, Switch: "^TAKE$", Debounce: 1}
+		if shows {
+			link.Sends = instrument.Shows
+		}
+		b := following(t, link, instrument.SeekLeast)
+		for len(sent) > 0 {
+			n := min(len(sent), int(cut%300)+1)
+			b.now = b.now.Add(time.Duration(cut) * time.Microsecond)
+			b.Came([]byte(sent[:n]), b.now)
+			sent = sent[n:]
+			frame := b.frame()
+			if len(frame.Trace) > mostTrace || len(frame.Taken) > mostTaken {
+				t.Fatal("more than a frame holds")
+			}
+			for _, one := range frame.Taken {
+				if !strings.HasPrefix(one.Line, "G1 ") {
+					t.Fatalf("%q is no reading", one.Line)
+				}
+			}
+		}
+		if len(b.trace) > 4*mostTrace || len(b.cut.rest) > instrument.MaxLine {
+			t.Fatal("it keeps more and more")
+		}
+	})
+}

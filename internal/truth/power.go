@@ -56,7 +56,8 @@ func PowerOf(in *inspection.Inspection, kind part.Kind, gauge instrument.Gauge) 
 		Undersizes: l.Undersizes, Oversizes: l.Oversizes}
 	for _, name := range play.plans {
 		c := Case{Kind: kind, Plan: name, Gauge: gauge.Division, Hand: unit.Round(gauge.Spread()), Rule: limit.Plain,
-			Faults: faults, Limits: &judged, Unit: in.Unit, Repeats: gauge.Repeatability}
+			Faults: faults, Limits: &judged, Unit: in.Unit, Repeats: gauge.Repeatability,
+			Zeros: kind.Housing()}
 		powers = append(powers, c.power())
 		p, _ := plan.Find(name)
 		if len(plan.QuickOf(p.Stations, p.Directions)) < len(p.Stations)*len(p.Directions) {

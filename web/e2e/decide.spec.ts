@@ -37,7 +37,7 @@ test("the total and the ready date move with the choice; a dearer rate moves the
 	await page.goto("/jobs/6/decide/cylinders");
 	await expect.poll(total).not.toBe(before);
 	await page.goto("/");
-	await expect(page.getByRole("link", { name: /Sawmill four/ }).getByText(/ready /)).toBeVisible();
+	await expect(page.getByRole("link", { name: /Sawmill four.*L-0006/ }).getByText(/ready /)).toBeVisible();
 });
 
 test("Ctrl K finds a job from every place, by words, by what was decided and by a size; the bench has its keys back", async ({

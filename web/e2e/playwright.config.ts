@@ -59,7 +59,7 @@ export default defineConfig({
 	},
 	// Within a project one test goes on from where another stopped; each has a server of its own.
 	projects: [
-		{ name: "work", testMatch: /(bench|decide|engine)\.spec/, workers: 1 },
+		{ name: "work", testMatch: /(bench|build|decide|engine)\.spec/, workers: 1 },
 		{
 			name: "places",
 			testMatch: /(accessible|hands|touch)\.spec/,
@@ -68,7 +68,7 @@ export default defineConfig({
 		},
 		{
 			name: "around",
-			testIgnore: /(bench|decide|engine|accessible|hands|touch)\.spec/,
+			testIgnore: /(bench|build|decide|engine|accessible|hands|touch)\.spec/,
 			workers: 1,
 			use: { baseURL: `http://127.0.0.1:${port + 3}` },
 		},

@@ -142,13 +142,13 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 					{benchOf(feature).beside ? null : <div className={css.below}>{table}</div>}
 					{feature.kind.endsWith("_bearing") ? <FittedShells view={view} feature={feature} /> : null}
 					{done ? <Onward view={view} feature={feature} following={following} /> : null}
-					{byTouch ? <Pad entry={entry} /> : null}
-					{byTouch ? <Tools keys={keyHints(entry, feature)} press={press} /> : null}
+					{byTouch ? <Pad entry={entry} line={gaugeLine} onTake={() => press("Enter")} /> : null}
+					{byTouch ? <Tools keys={keyHints(entry, feature, gaugeLine)} press={press} /> : null}
 				</main>
 				<BenchSide view={view} feature={feature} system={system} waiting={taker.waiting} table={table} open={open} />
 			</div>
 			<FirstTime feature={feature} />
-			{byTouch ? null : <KeyBar keys={mostUsed(keyHints(entry, feature))} />}
+			{byTouch ? null : <KeyBar keys={mostUsed(keyHints(entry, feature, gaugeLine))} />}
 			<BenchDialogs
 				name={dialog}
 				view={view}

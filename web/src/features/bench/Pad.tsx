@@ -4,11 +4,19 @@ import { benchWords } from "../../words/bench";
 import css from "./bench.module.css";
 import { UNDO } from "./keys";
 import type { EntryState } from "./use-entry";
+import type { BenchLine } from "./use-line";
 
 const KEYS = ["7", "8", "9", "⌫", "4", "5", "6", "+", "1", "2", "3", "−", "0", "."];
 
+interface PadProps {
+	entry: EntryState;
+	line: BenchLine | undefined;
+	/** What Enter does. */
+	onTake: () => void;
+}
+
 /** Digits, point, signs and Take, for fingers. The focus stays where it is. */
-export function Pad({ entry }: { entry: EntryState }) {
+export function Pad({ entry, line, onTake }: PadProps) {
 	const press = (key: string) => {
 		if (key === "⌫") {
 			if (entry.typed === "") entry.back();
@@ -28,8 +36,8 @@ export function Pad({ entry }: { entry: EntryState }) {
 					{key}
 				</button>
 			))}
-			<button type="button" className={css.takes} onPointerDown={(e) => e.preventDefault()} onClick={entry.enter}>
-				{entry.typed === "" ? benchWords.repeatIt : benchWords.takeIt}
+			<button type="button" className={css.takes} onPointerDown={(e) => e.preventDefault()} onClick={onTake}>
+				{entry.typed === "" && !line?.ready ? benchWords.repeatIt : benchWords.takeIt}
 			</button>
 		</section>
 	);

@@ -73,11 +73,11 @@ export const mostUsed = (keys: KeyHint[]): KeyHint[] =>
 	keys.filter(([key]) => ["digits ⏎", "⏎", "⌫", "s", "l", "n", "?"].includes(key));
 
 /** The keys that do something here. */
-export function keyHints(entry: EntryState, feature: FeatureView): KeyHint[] {
+export function keyHints(entry: EntryState, feature: FeatureView, line?: BenchLine): KeyHint[] {
 	const { listed, wears } = benchOf(feature);
 	return [
 		["digits ⏎", benchWords.take],
-		["⏎", benchWords.repeat],
+		["⏎", line?.ready ? benchWords.takeWhatItShows.toLowerCase() : benchWords.repeat],
 		["⌫", benchWords.stepBack],
 		["← → ↑ ↓", benchWords.move],
 		["s", benchWords.skip],

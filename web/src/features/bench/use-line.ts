@@ -16,6 +16,8 @@ export interface BenchLine {
 	/** Takes the line, or lets it go. */
 	turn: () => void;
 	over: () => void;
+	/** Whether Enter takes what the gauge shows. */
+	ready: boolean;
 	/** Takes what the gauge shows; false where Enter means something else. */
 	enter: () => boolean;
 }
@@ -45,17 +47,18 @@ export function useLine(
 		}),
 	);
 	if (!instrument) return undefined;
+	const asks = instrument.link?.sends === "shows" || (instrument.link?.request && !instrument.link.every);
+	const ready = held && Boolean(asks) && entry.typed === "" && (entry.here.length === 0 || entry.repeat);
 	return {
 		instrument,
 		state,
 		held,
 		turn: () => void turnLine(instrument, state),
 		over: () => line.take(true),
+		ready,
 		enter: () => {
-			const asks = instrument.link?.sends === "shows" || (instrument.link?.request && !instrument.link.every);
-			if (!held || !asks || entry.typed !== "" || (entry.here.length > 0 && !entry.repeat)) return false;
-			line.press().catch((error: Error) => entry.hint(error.message));
-			return true;
+			if (ready) line.press().catch((error: Error) => entry.hint(error.message));
+			return ready;
 		},
 	};
 }
