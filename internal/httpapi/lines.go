@@ -46,12 +46,7 @@ func (a resources) line(w http.ResponseWriter, r *http.Request) {
 // tellLine tells a bench of its line until either is gone.
 func (a resources) tellLine(w http.ResponseWriter, r *http.Request, held *shop.Line, gone <-chan struct{}) {
 	ended := a.store.SessionsChanged()
-	stream := http.NewResponseController(w)
-	_ = stream.SetWriteDeadline(time.Time{})
-	_ = stream.SetReadDeadline(time.Time{})
-	w.Header().Set("Content-Type", "application/x-ndjson")
-	w.Header().Set("Cache-Control", "no-store")
-	w.Header().Set("X-Accel-Buffering", "no")
+	stream := endless(w, "application/x-ndjson")
 	out := json.NewEncoder(w)
 	for {
 		if out.Encode(held.Told()) != nil || stream.Flush() != nil {

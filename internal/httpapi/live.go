@@ -67,14 +67,20 @@ func (a resources) live(w http.ResponseWriter, r *http.Request) {
 	}
 }
 
-// opened begins a stream of events, which has no end; servers without deadlines have none to lift.
+// opened begins a stream of events.
 func opened(w http.ResponseWriter) *http.ResponseController {
+	stream := endless(w, "text/event-stream")
+	fmt.Fprint(w, "retry: 1000\n\n")
+	return stream
+}
+
+// endless begins an answer without an end; servers without deadlines have none to lift.
+func endless(w http.ResponseWriter, contentType string) *http.ResponseController {
 	stream := http.NewResponseController(w)
 	_ = stream.SetWriteDeadline(time.Time{})
 	_ = stream.SetReadDeadline(time.Time{})
-	w.Header().Set("Content-Type", "text/event-stream")
+	w.Header().Set("Content-Type", contentType)
 	w.Header().Set("Cache-Control", "no-store")
 	w.Header().Set("X-Accel-Buffering", "no")
-	fmt.Fprint(w, "retry: 1000\n\n")
 	return stream
 }

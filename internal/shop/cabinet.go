@@ -185,15 +185,24 @@ func (a *Application) deed(ctx context.Context, id string, d instrument.Deed) ([
 	return a.Cabinet(ctx)
 }
 
+// owned is an instrument of the shop; a [Refusal] where there is none.
+func (a *Application) owned(ctx context.Context, id string) (*instrument.Owned, error) {
+	all, err := a.store.Cabinet(ctx)
+	if err != nil {
+		return nil, err
+	}
+	i := slices.IndexFunc(all, func(o instrument.Owned) bool { return o.ID == strings.ToLower(id) })
+	if i < 0 {
+		return nil, &Refusal{Kind: Missing, Says: words.Told("cabinet.none")}
+	}
+	return &all[i], nil
+}
+
 // InstrumentLabel is a label for an instrument, with a code that opens it in Ledge.
 func (a *Application) InstrumentLabel(ctx context.Context, id string) (File, error) {
-	owned, err := a.store.Cabinet(ctx)
+	o, err := a.owned(ctx, id)
 	if err != nil {
 		return File{}, err
-	}
-	i := slices.IndexFunc(owned, func(o instrument.Owned) bool { return o.ID == strings.ToLower(id) })
-	if i < 0 {
-		return File{}, &Refusal{Kind: Missing, Says: words.Told("cabinet.none")}
 	}
 	public, err := a.publicURL(ctx)
 	if err != nil {
@@ -203,7 +212,7 @@ func (a *Application) InstrumentLabel(ctx context.Context, id string) (File, err
 	if err != nil {
 		return File{}, err
 	}
-	f := owned[i].Facts
+	f := o.Facts
 	l := report.Label{Piece: f.Name, State: words.Told("cabinet.division", "division",
 		words.In(f.Unit).Length(f.Division)),
 		Job: f.Tag, Code: strings.TrimSpace(f.Name + " " + f.Tag)}
@@ -211,7 +220,7 @@ func (a *Application) InstrumentLabel(ctx context.Context, id string) (File, err
 		l.On = words.Told("cabinet.due", "day", local.ShortDay(f.Due))
 	}
 	if public != "" {
-		l.Code = public + "/gauges/" + owned[i].ID
+		l.Code = public + "/gauges/" + o.ID
 	}
 	text, err := report.Labels([]report.Label{l}, true, time.Now(), f.Unit)
 	return File{fileName(f.Name) + ".label.pdf", pdf, text}, err

@@ -99,20 +99,16 @@ type MoveBody struct {
 // it showed too much is taken off; both stay.
 func (a *Application) MoveDoubted(ctx context.Context, id string, b MoveBody) ([]InstrumentView, error) {
 	id = strings.ToLower(id)
-	owned, err := a.store.Cabinet(ctx)
+	o, err := a.owned(ctx, id)
 	if err != nil {
 		return nil, err
 	}
-	i := slices.IndexFunc(owned, func(o instrument.Owned) bool { return o.ID == id })
-	if i < 0 {
-		return nil, &Refusal{Kind: Missing, Says: words.Told("cabinet.none")}
-	}
-	at := slices.IndexFunc(owned[i].Checks,
+	at := slices.IndexFunc(o.Checks,
 		func(c instrument.ZeroCheck) bool { return c.ID == strings.ToLower(b.Check) && c.Failed })
 	if at < 0 {
 		return nil, refuse("check", words.Told("cabinet.no_check"))
 	}
-	check := owned[i].Checks[at]
+	check := o.Checks[at]
 	record, err := a.store.Record(ctx, b.Job)
 	if err != nil {
 		return nil, err

@@ -3,7 +3,6 @@ package shop
 import (
 	"context"
 	"errors"
-	"slices"
 	"strings"
 
 	"ledge/internal/core/instrument"
@@ -114,15 +113,10 @@ func LineStandings() []gaugelink.Standing { return gaugelink.Standings() }
 // HoldLine gives the line of an instrument to a bench, until that lets it go.
 func (a *Application) HoldLine(ctx context.Context, asked LineAsked) (*Line, error) {
 	id := strings.ToLower(asked.Instrument)
-	owned, err := a.store.Cabinet(ctx)
+	o, err := a.owned(ctx, id)
 	if err != nil {
 		return nil, err
 	}
-	i := slices.IndexFunc(owned, func(o instrument.Owned) bool { return o.ID == id })
-	if i < 0 {
-		return nil, &Refusal{Kind: Missing, Says: words.Told("cabinet.none")}
-	}
-	o := &owned[i]
 	if o.Link == nil || o.Facts.Line == nil {
 		return nil, conflict(words.Told("line.none", "name", o.Facts.Name))
 	}

@@ -26,16 +26,12 @@ const latest = "9999"
 func (a *Application) PreviewInstrument(ctx context.Context, id string, d instrument.Deed) (Preview, error) {
 	p := Preview{Jobs: []DoubtedJob{}}
 	id = strings.ToLower(id)
-	owned, err := a.store.Cabinet(ctx)
+	o, err := a.owned(ctx, id)
 	if err != nil {
 		return p, err
 	}
-	i := slices.IndexFunc(owned, func(o instrument.Owned) bool { return o.ID == id })
-	if i < 0 {
-		return p, &Refusal{Kind: Missing, Says: words.Told("cabinet.none")}
-	}
 	d.Until = ""
-	if err := checkDeed(owned[i], d); err != nil {
+	if err := checkDeed(*o, d); err != nil {
 		return p, err
 	}
 	found := instrument.OwnedOf(id, []instrument.Deed{d})
@@ -56,7 +52,7 @@ func (a *Application) PreviewInstrument(ctx context.Context, id string, d instru
 		err = a.otherwise(ctx, &one, func(record *store.Record) {
 			record.Gauges = slices.Clone(record.Gauges)
 			for k := range record.Gauges {
-				if g := &record.Gauges[k]; g.Cabinet != nil && *g.Cabinet == id && concerns(owned[i], d, g.SetBy) {
+				if g := &record.Gauges[k]; g.Cabinet != nil && *g.Cabinet == id && concerns(*o, d, g.SetBy) {
 					g.Repeatability = spread
 				}
 			}
