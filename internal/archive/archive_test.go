@@ -24,6 +24,7 @@ import (
 	"ledge/internal/archive"
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/inspection"
+	"ledge/internal/core/instrument"
 	"ledge/internal/core/part"
 	"ledge/internal/demo"
 	"ledge/internal/photo"
@@ -106,7 +107,7 @@ func stir(t *testing.T, s *store.Store, random *rand.Rand, id int64) {
 	place := store.Place{Kind: f.Kind, Number: f.Number, State: f.State}
 	by := []string{"Wanda", "Ötto <b>&", "=1+1"}[random.IntN(3)]
 	ctx := store.As(ctx, by)
-	switch random.IntN(7) {
+	switch random.IntN(8) {
 	case 0, 1:
 		size := part.Value(random.IntN(1_000_000_000))
 		r := store.Reading{ID: uuid.NewString(), Station: random.IntN(len(f.Stations)),
@@ -131,6 +132,14 @@ func stir(t *testing.T, s *store.Store, random *rand.Rand, id int64) {
 	case 6:
 		err = s.SetHead(ctx, id, record.Job.Version,
 			store.JobHead{Customer: by, Engine: record.Job.Engine, Duty: "heavy"})
+	case 7:
+		one := uuid.NewString()
+		facts := instrument.Facts{Name: by, Kind: instrument.Micrometer, Unit: record.Job.Unit, Division: 25400, Sense: 1}
+		require.NoError(t, s.AddDeed(ctx, "", instrument.Deed{ID: one, What: instrument.Told, Facts: &facts},
+			func([]instrument.Deed) error { return nil }))
+		err = s.AddGauge(ctx, store.GaugeSetup{ID: uuid.NewString(), JobID: id, Kind: f.Kind, Division: 25400, Sense: 1,
+			Instrument: instrument.Micrometer, Mode: instrument.Direct, Cabinet: &one, Named: by}, &store.GaugeCheck{
+			ID: uuid.NewString(), Off: 25400})
 	}
 	require.NoError(t, err)
 }
@@ -253,7 +262,8 @@ func TestFilesThatAreNotTaken(t *testing.T) {
 		}), "the most that are taken"},
 		"a name that is not only said": {replace(`"feature_id": 1,`, `"feature_id": 1, "from_file": 0,`),
 			"it cannot have from_file"},
-		"nested": {replace(`"engine": "Chapel blower twin"`, `"engine": {"a": 1}`), "neither number nor text"},
+		"gauges of another shape": {replace(`"shelf": "{}"`, `"shelf": "[1]"`), "not tell of gauges"},
+		"nested":                  {replace(`"engine": "Chapel blower twin"`, `"engine": {"a": 1}`), "neither number nor text"},
 	} {
 		t.Run(name, func(t *testing.T) {
 			_, err := archive.Read(ctx, s, bytes.NewReader(tt.file), int64(len(tt.file)), photo.NewMaker(),

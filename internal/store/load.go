@@ -3,6 +3,7 @@ package store
 import (
 	"context"
 	"database/sql"
+	"encoding/json"
 	"errors"
 	"fmt"
 	"iter"
@@ -15,6 +16,7 @@ import (
 	"github.com/google/uuid"
 	"github.com/jmoiron/sqlx"
 
+	"ledge/internal/core/instrument"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/words"
@@ -182,6 +184,12 @@ func (l *loader) job(ctx context.Context, d Dump, made Made) (int64, error) {
 			row["came"] = cameText(part.WholeEngine())
 		}
 		delete(row, "scope")
+	}
+	if text, told := row["shelf"]; told {
+		var shelf instrument.Shelf
+		if text, ok := text.(string); !ok || json.Unmarshal([]byte(text), &shelf) != nil {
+			return 0, unsound("unsound.at", "at", "job/shelf", "why", words.New("unsound.shelf"))
+		}
 	}
 	row["from_file"] = l.fromFile
 	if made.ID != "" {

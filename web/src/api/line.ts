@@ -24,8 +24,9 @@ export interface LineState {
 	/** What is wrong with a line that was no reading, and that line. */
 	says?: string;
 	bad?: string;
-	/** Why the bench does not have the line. */
+	/** Why the bench does not have the line, and whether another has it. */
 	refused?: string;
+	elsewhere?: boolean;
 }
 
 /** What the gauge shows; it changes all the time. */
@@ -76,6 +77,7 @@ export function heard(frame: LineFrame) {
 			says: frame.says,
 			bad: frame.bad,
 			refused: undefined,
+			elsewhere: undefined,
 		},
 		{ shown: frame.shown, turned: frame.turned, trace: frame.shown ? trace : [] },
 	);
@@ -89,13 +91,20 @@ function place() {
 }
 
 /** Reads frames until the line ends; the sentence of a refusal where there is one. */
-async function listen(to: LineAsked, signal: AbortSignal, onHeld: () => void): Promise<string | undefined> {
+async function listen(
+	to: LineAsked,
+	signal: AbortSignal,
+	onHeld: () => void,
+): Promise<Pick<LineState, "refused" | "elsewhere"> | undefined> {
 	const query = new URLSearchParams({ bench, mode: to.mode, sense: String(to.sense) });
 	if (over) query.set("over", "1");
 	over = false;
 	const response = await fetch(`/api/v1/instruments/${to.instrument}/line?${query}`, { signal, headers: enteredBy(asker()) });
 	if (response.status === 401) window.dispatchEvent(new Event(SIGNED_OUT));
-	if (!response.ok || !response.body) return ((await response.json()) as { detail?: string }).detail;
+	if (!response.ok || !response.body) {
+		const { detail } = (await response.json()) as { detail?: string };
+		return { refused: detail, elsewhere: response.status === 409 };
+	}
 	onHeld();
 	const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();
 	let rest = "";
@@ -125,7 +134,10 @@ const RETRY_MS = 1000;
 const RETRIES = 5;
 
 async function hold(to: LineAsked, signal: AbortSignal) {
-	tell({ instrument: to.instrument, standing: "opening", says: undefined, bad: undefined, refused: undefined }, NOTHING);
+	tell(
+		{ instrument: to.instrument, standing: "opening", says: undefined, bad: undefined, refused: undefined, elsewhere: undefined },
+		NOTHING,
+	);
 	if (to.link.port === "browser") void feed(to, signal);
 	// After a reload the server may not have noticed yet that this very page went. Whose line was taken over does not fight for it.
 	let patience = RETRIES;
@@ -135,7 +147,7 @@ async function hold(to: LineAsked, signal: AbortSignal) {
 				patience = 0;
 			});
 			if (refused) {
-				tell({ standing: undefined, refused }, NOTHING);
+				tell({ standing: undefined, ...refused }, NOTHING);
 				if (patience-- <= 0) return;
 			}
 		} catch {
@@ -149,7 +161,18 @@ function end() {
 	ending?.abort();
 	ending = undefined;
 	pending = [];
-	tell({ ...NOBODY, instrument: undefined, standing: undefined, says: undefined, bad: undefined, refused: undefined }, NOTHING);
+	tell(
+		{
+			...NOBODY,
+			instrument: undefined,
+			standing: undefined,
+			says: undefined,
+			bad: undefined,
+			refused: undefined,
+			elsewhere: undefined,
+		},
+		NOTHING,
+	);
 }
 
 function begin() {
@@ -187,6 +210,8 @@ export const line = {
 		over = from;
 		begin();
 	},
+	/** Says why the line cannot be taken. */
+	refuse: (refused: string) => asked && tell({ instrument: asked.instrument, standing: undefined, refused, elsewhere: false }),
 	/** Lets the line go. */
 	release() {
 		want(wanted().filter((id) => id !== asked?.instrument));

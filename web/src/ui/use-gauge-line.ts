@@ -1,7 +1,7 @@
 import { useEffect, useSyncExternalStore } from "react";
 import type { Instrument } from "../api/gauges";
 import { type LineState, line } from "../api/line";
-import { choosePort } from "../api/web-serial";
+import { canReadPorts, choosePort } from "../api/web-serial";
 import { lineWords } from "../words/line";
 
 /** How this page's line does. */
@@ -26,7 +26,10 @@ export function useFollowed(instrument: Instrument | undefined, mode: string | u
 /** Takes the line of a gauge, or lets it go. */
 export async function turnLine(instrument: Instrument, state: LineState) {
 	if (holds(state, instrument)) line.release();
-	else if (instrument.link?.port !== "browser" || (await choosePort())) line.take();
+	else if (instrument.link?.port !== "browser") line.take();
+	else if (!canReadPorts()) line.refuse(lineWords.noPorts);
+	else if (await choosePort()) line.take();
+	else line.refuse(lineWords.noPort);
 }
 
 /** Whether a gauge is rocked, so that its turning point is its reading. */

@@ -55,7 +55,6 @@ export const gaugesWords = {
 	unlink: "Take the line away",
 	port: "Port",
 	portHelp: "tcp://ADDRESS:PORT, a serial port of the machine Ledge runs on, or browser: a port of the machine at the bench",
-	noBrowserPorts: "This browser reads no ports at this address: it does on the machine itself, or over TLS.",
 	baud: "Baud",
 	parity: "Parity",
 	parities: { none: "none", even: "even", odd: "odd", mark: "mark", space: "space" },

@@ -2,6 +2,8 @@
 export const lineWords = {
 	sends: (name: string) => `${name} sends its readings.`,
 	take: "Take its line",
+	noPorts: "This browser reads no ports at this address: it does on the machine itself, or over TLS.",
+	noPort: "No port was chosen.",
 	takeOver: "Take it over",
 	letGo: "Let go",
 	press: "Press its key: the reading comes here.",

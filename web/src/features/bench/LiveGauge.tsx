@@ -28,13 +28,13 @@ export function LiveGauge({ line: of, feature, gauge }: LiveGaugeProps) {
 	const { instrument, state, held } = of;
 	const name = `${instrument.facts.name} ${instrument.facts.tag}`.trim();
 	if (!held) {
-		const { refused } = state.instrument === instrument.id ? state : { refused: undefined };
+		const { refused, elsewhere } = state.instrument === instrument.id ? state : ({} as typeof state);
 		return (
 			<div className={css.line} role="status">
 				<span className={look.soft}>{refused ?? lineWords.sends(name)}</span>
-				<Button size="compact-sm" variant="default" onClick={refused ? of.over : of.turn}>
-					{refused ? lineWords.takeOver : lineWords.take}
-					{refused ? null : <kbd className={css.after}>t</kbd>}
+				<Button size="compact-sm" variant="default" onClick={elsewhere ? of.over : of.turn}>
+					{elsewhere ? lineWords.takeOver : lineWords.take}
+					{elsewhere ? null : <kbd className={css.after}>t</kbd>}
 				</Button>
 			</div>
 		);

@@ -8,6 +8,7 @@ import { canReadPorts } from "../../api/web-serial";
 import look from "../../look/look.module.css";
 import { Failed } from "../../ui/Failed";
 import { gaugesWords as words } from "../../words/gauges";
+import { lineWords } from "../../words/line";
 import css from "./gauges.module.css";
 
 /** The port and how it is spoken to: how the gauge comes to send its readings to the bench. */
@@ -98,7 +99,7 @@ function LinkForm({ instrument: i, onDone }: { instrument: Instrument; onDone: (
 			<Autocomplete
 				my="sm"
 				label={words.port}
-				description={typed.port === "browser" && !canReadPorts() ? words.noBrowserPorts : words.portHelp}
+				description={typed.port === "browser" && !canReadPorts() ? lineWords.noPorts : words.portHelp}
 				data={[...ports, "browser"]}
 				filter={({ options }) => options}
 				value={typed.port}
