@@ -46,6 +46,12 @@ func (a *Application) Rates(ctx context.Context) (RatesView, error) {
 	if version == 0 {
 		card = schedule.Card{Currency: "", DayMinutes: 480}
 	}
+	if card.Operations == nil {
+		card.Operations = map[schedule.Operation]schedule.Rate{}
+	}
+	if card.Parts == nil {
+		card.Parts = map[schedule.Part]schedule.PartRate{}
+	}
 	view := RatesView{Card: card, Entered: version > 0, Version: version, Operations: []RateName{},
 		Parts: []RateName{}}
 	for _, o := range schedule.Operations() {

@@ -199,7 +199,7 @@ func WhysUnseen() []WhyUnseen { return []WhyUnseen{Unmeasured, ByPlan} }
 type Unseen struct {
 	Check string `json:"check"`
 	// Feature is the part; nil where it is of the set as a whole.
-	Feature *Ref      `json:"feature"`
+	Feature *Ref      `json:"feature,omitempty"`
 	Why     WhyUnseen `json:"why"`
 	Says    Reason    `json:"says"`
 }

@@ -2525,7 +2525,7 @@ export interface components {
         };
         DispositionUnseen: {
             check: string;
-            feature: components["schemas"]["PartRef"];
+            feature?: components["schemas"]["PartRef"];
             says: components["schemas"]["SayReason"];
             /** @enum {string} */
             why: "unmeasured" | "plan";
