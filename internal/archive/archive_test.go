@@ -134,7 +134,8 @@ func stir(t *testing.T, s *store.Store, random *rand.Rand, id int64) {
 			store.JobHead{Customer: by, Engine: record.Job.Engine, Duty: "heavy"})
 	case 7:
 		one := uuid.NewString()
-		facts := instrument.Facts{Name: by, Kind: instrument.Micrometer, Unit: record.Job.Unit, Division: 25400, Sense: 1}
+		facts := instrument.Facts{Name: by, Kind: instrument.Micrometer, Unit: record.Job.Unit,
+			Division: 25400, Sense: 1}
 		require.NoError(t, s.AddDeed(ctx, "", instrument.Deed{ID: one, What: instrument.Told, Facts: &facts},
 			func([]instrument.Deed) error { return nil }))
 		err = s.AddGauge(ctx, store.GaugeSetup{ID: uuid.NewString(), JobID: id, Kind: f.Kind, Division: 25400, Sense: 1,
