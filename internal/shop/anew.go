@@ -108,7 +108,7 @@ func (a *Application) anew(ctx context.Context, record store.Record, b AnewBody)
 			if r.SupersededBy != nil || r.Value == nil || r.TakenAt <= out.Since || !sameID(r.GaugeID, b.Gauge) {
 				continue
 			}
-			signed := strings.HasPrefix(r.Typed, "+") || strings.HasPrefix(r.Typed, "-")
+			signed := !r.ByLine && (strings.HasPrefix(r.Typed, "+") || strings.HasPrefix(r.Typed, "-"))
 			is := part.Value(worth(r.Value.Length(), signed))
 			out.is = append(out.is, store.Again{Reading: r, Value: is})
 			line := AnewReading{Part: f.Name(), Station: f.Stations[r.Station], Was: *r.Value, Is: is}

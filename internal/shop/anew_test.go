@@ -28,10 +28,14 @@ func TestReadingsAreWorkedOutAnew(t *testing.T) {
 	view, err := a.SetGauge(ctx, 4, wrong)
 	require.NoError(t, err)
 	f := pins(view)[2]
-	for i, r := range []struct{ typed, size string }{{"3", "47.970"}, {"+2", "48.020"}, {"0", "48.000"}} {
+	for i, r := range []struct {
+		typed, size string
+		line        bool
+	}{{"3", "47.970", false}, {"+2", "48.020", false}, {"0", "48.000", false}, {"+0.020 mm", "47.980", true}} {
 		value := part.Value(mm(r.size))
 		_, err := a.TakeReading(ctx, 4, shop.ReadingBody{ID: uuid.NewString(), Kind: f.Kind, Number: f.Number,
 			State: f.State, Station: 0, Direction: i, What: store.TookSize, Value: &value, Typed: r.typed,
+			ByLine: r.line,
 			Gauge: &wrong.ID, Unusual: true})
 		require.NoError(t, err)
 	}
@@ -44,24 +48,24 @@ func TestReadingsAreWorkedOutAnew(t *testing.T) {
 	anew := shop.AnewBody{ID: uuid.NewString(), Kind: f.Kind, Gauge: &wrong.ID, Right: &right}
 	seen, err := a.PreviewAnew(ctx, 4, anew)
 	require.NoError(t, err)
-	require.Len(t, seen.Readings, 3)
+	require.Len(t, seen.Readings, 4)
 	assert.NotEmpty(t, seen.Changes.Sets, "an undersize among standard pins")
 	var is []unit.Length
 	for _, r := range seen.Readings {
 		is = append(is, r.Is.Length())
 	}
-	assert.Equal(t, []unit.Length{mm("47.520"), mm("47.510"), mm("47.490")}, is,
-		"three divisions are larger now; a sign alone said so before")
+	assert.Equal(t, []unit.Length{mm("47.520"), mm("47.510"), mm("47.490"), mm("47.510")}, is,
+		"three divisions are larger now; a typed sign alone said so before, a line's sign is its dial's")
 	for range 2 { // a second time it is stored already
 		view, err = a.WorkOutAnew(ctx, 4, anew)
 		require.NoError(t, err)
 		tape := pins(view)[2].Tape
-		require.Len(t, tape, 6)
+		require.Len(t, tape, 8)
 		for i, r := range tape {
-			assert.Equal(t, i < 3, r.SupersededBy != nil, i)
+			assert.Equal(t, i < 4, r.SupersededBy != nil, i)
 		}
 		assert.Equal(t, []string{"3", right.ID, "Wanda Pell"},
-			[]string{tape[3].Typed, *tape[3].GaugeID, tape[3].TakenBy})
+			[]string{tape[4].Typed, *tape[4].GaugeID, tape[4].TakenBy})
 	}
 	assert.Equal(t, since.Setting, view.Gauges[len(view.Gauges)-1].Setting)
 
@@ -69,7 +73,7 @@ func TestReadingsAreWorkedOutAnew(t *testing.T) {
 	off := shop.AnewBody{ID: uuid.NewString(), Kind: f.Kind, Gauge: &right.ID, Off: mm("0.004")}
 	seen, err = a.PreviewAnew(ctx, 4, off)
 	require.NoError(t, err)
-	require.Len(t, seen.Readings, 3)
+	require.Len(t, seen.Readings, 4)
 	assert.Equal(t, mm("47.516"), seen.Readings[0].Is.Length())
 	_, err = a.CheckGauge(ctx, 4, shop.GaugeCheckBody{ID: uuid.NewString(), Kind: f.Kind, Gauge: &right.ID})
 	require.NoError(t, err)

@@ -36,6 +36,7 @@ type ReadingBody struct {
 	// Depth is how deep a damaged place lies below the surface.
 	Depth   *unit.Length `json:"depth,omitempty" minimum:"0"`
 	Typed   string       `json:"typed" maxLength:"256" doc:"what the person typed"`
+	ByLine  bool         `json:"by_line,omitempty" doc:"it is what the gauge's line said"`
 	Gauge   *string      `json:"gauge,omitempty" doc:"the id of the gauge's setup"`
 	Repeat  bool         `json:"repeat" doc:"join the readings of the cell instead of superseding them"`
 	Unusual bool         `json:"unusual" doc:"the person has confirmed a size far from its neighbours"`
@@ -112,7 +113,8 @@ func (a *Application) TakeReading(ctx context.Context, job int64, b ReadingBody)
 	reading, err := a.store.AddReadingAsSeen(ctx, job,
 		store.Place{Kind: b.Kind, Number: b.Number, State: b.State, Component: b.Component},
 		store.Reading{ID: b.ID, Station: b.Station, Direction: b.Direction, What: b.What,
-			Value: b.Value, Reason: b.Reason, Depth: b.Depth, Typed: b.Typed, GaugeID: b.Gauge,
+			Value: b.Value, Reason: b.Reason, Depth: b.Depth, Typed: b.Typed, ByLine: b.ByLine,
+			GaugeID:   b.Gauge,
 			Confirmed: b.confirmed()}, b.Repeat,
 		store.Seen{Station: b.StationName, Direction: b.DirectionAt, Live: b.Seen})
 	after, err := a.changedPart(ctx, job, b.Kind, b.Component, err)

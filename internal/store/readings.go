@@ -33,6 +33,8 @@ type Reading struct {
 	Value     *part.Value `db:"value" json:"value,omitempty" doc:"in 0.1 nm; of what is weighed in 0.1 µg"`
 	Reason    *string     `db:"reason" json:"reason,omitempty"`
 	Typed     string      `db:"typed" json:"typed"`
+	// ByLine tells that it is what the gauge's line said, not what somebody typed.
+	ByLine bool `db:"by_line" json:"by_line,omitempty"`
 	// Confirmed tells that its person stands by it though it is far from its neighbours; nil where the bench asked
 	// before that was kept. Depth is how deep a damaged place lies.
 	Confirmed   *bool        `db:"confirmed" json:"confirmed,omitempty"`
@@ -47,7 +49,7 @@ type Reading struct {
 }
 
 const readingColumns = `r.seq, r.id, r.feature_id, r.station, r.direction, r.what, r.value, r.reason, r.typed,
-	r.confirmed, r.depth,
+	r.by_line, r.confirmed, r.depth,
 	r.gauge_id, r.condition_id, r.taken_by, r.taken_at, r.from_file, s.by_id AS superseded_by`
 
 func tapes(ctx context.Context, q querier, jobID, only int64) ([]Reading, error) {
@@ -218,11 +220,10 @@ func insertReading(ctx context.Context, tx *sqlx.Tx, r *Reading, repeat bool) (s
 // storeReading stores a reading of a cell that holds none.
 func storeReading(ctx context.Context, tx *sqlx.Tx, r *Reading) error {
 	result, err := sqlx.NamedExecContext(ctx, tx,
-		`INSERT INTO readings (id, feature_id, station, direction, what, value, reason, typed, confirmed, depth,
-			gauge_id,
-			condition_id, taken_by, taken_at, from_file)
-		VALUES (:id, :feature_id, :station, :direction, :what, :value, :reason, :typed, :confirmed, :depth, :gauge_id,
-			:condition_id, :taken_by, :taken_at, :from_file)`, r)
+		`INSERT INTO readings (id, feature_id, station, direction, what, value, reason, typed, by_line,
+			confirmed, depth, gauge_id, condition_id, taken_by, taken_at, from_file)
+		VALUES (:id, :feature_id, :station, :direction, :what, :value, :reason, :typed, :by_line, :confirmed, :depth,
+			:gauge_id, :condition_id, :taken_by, :taken_at, :from_file)`, r)
 	if err != nil {
 		return err
 	}

@@ -150,7 +150,7 @@ test("a whole crank is measured through a gauge that is told, connected and take
 		expect(read).toHaveLength(121);
 		for (const [i, place] of places.entries()) {
 			const { number, station, direction } = place;
-			expect(read[i], `reading ${i}`).toMatchObject({ number, station, direction, value: place.shown });
+			expect(read[i], `reading ${i}`).toMatchObject({ number, station, direction, value: place.shown, by_line: true });
 			expect(read[i]?.typed).toMatch(/^G1 [+-][02]\.\d+ in OK$/);
 			expect(Math.abs((read[i]?.value ?? 0) - place.truth)).toBeLessThan(4.5 * 25400 * 0.8 + 12700);
 		}

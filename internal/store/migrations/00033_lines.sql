@@ -25,7 +25,11 @@ ALTER TABLE features ADD COLUMN gauge_zeros INTEGER NOT NULL DEFAULT 0 CHECK (ga
 -- What a job that came from elsewhere was measured with.
 ALTER TABLE jobs ADD COLUMN shelf TEXT NOT NULL DEFAULT '{}' CHECK (json_valid(shelf));
 
+-- What a gauge's line said is what its dial shows, its sign, too; a sign that somebody types says what is larger.
+ALTER TABLE readings ADD COLUMN by_line INTEGER NOT NULL DEFAULT 0 CHECK (by_line IN (0, 1));
+
 -- +goose Down
+ALTER TABLE readings DROP COLUMN by_line;
 ALTER TABLE jobs DROP COLUMN shelf;
 ALTER TABLE features DROP COLUMN gauge_zeros;
 ALTER TABLE gauges DROP COLUMN expansion;

@@ -41,6 +41,8 @@ export interface Entry {
 	built?: Omit<AssemblyEvent, "id">;
 	cell: Cell;
 	typed: string;
+	/** It is what the gauge's line said. */
+	byLine?: boolean;
 	system: System;
 	repeat: boolean;
 	/** The person has seen that the size is far off and takes it all the same. */

@@ -3808,6 +3808,8 @@ export interface components {
             stand_in?: components["schemas"]["StoreStandIn"];
         };
         ReadingBody: {
+            /** @description it is what the gauge's line said */
+            by_line?: boolean;
             /** @description the tag of the one it belongs to */
             component?: string;
             /** Format: int64 */
@@ -4522,6 +4524,7 @@ export interface components {
             width: number;
         };
         StoreReading: {
+            by_line?: boolean;
             condition?: string;
             confirmed?: boolean;
             /** Format: int64 */

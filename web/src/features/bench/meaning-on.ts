@@ -57,7 +57,7 @@ type Frozen = NonNullable<Entry["reading"]>;
 /** A reading as its person sees it now: the size, where it belongs by name, what held there, the gauge's setup. */
 export function freeze(
 	feature: FeatureView,
-	entered: Pick<Entry, "cell" | "typed" | "repeat" | "unusual" | "reason" | "depth" | "gauge">,
+	entered: Pick<Entry, "cell" | "typed" | "byLine" | "repeat" | "unusual" | "reason" | "depth" | "gauge">,
 	value: number | undefined,
 	waiting: Entry[],
 ): Frozen {
@@ -70,6 +70,7 @@ export function freeze(
 		direction_at: feature.directions[cell.direction],
 		seen: [...liveReadings(feature, cell), ...here].map((r) => r.id),
 		typed,
+		...(entered.byLine ? { by_line: true } : {}),
 		repeat,
 		gauge: gauge?.id,
 		unusual: entered.unusual,

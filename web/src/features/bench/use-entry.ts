@@ -172,8 +172,8 @@ export function useEntry(view: JobView, feature: FeatureView, by: string, leavin
 		const confirmed = trouble?.canConfirm === true && trouble.entry.typed === typed && sameCell(trouble.entry.cell, at);
 		// What is confirmed is what was entered and asked about, whatever the same digits would mean by now.
 		if (confirmed && trouble?.entry.reading?.value !== undefined) {
-			const { cell, repeat, gauge } = trouble.entry;
-			take({ cell, typed, system, repeat, unusual: true, gauge }, trouble.entry.reading.value);
+			const { cell, repeat, gauge, byLine } = trouble.entry;
+			take({ cell, typed, byLine, system, repeat, unusual: true, gauge }, trouble.entry.reading.value);
 		} else if (means.kind === "more" || means.kind === "wrong") setHint(means.sentence);
 		else if (means.kind === "size") take({ cell: at, typed, system, repeat, unusual: confirmed, gauge }, means.length);
 	};
@@ -183,7 +183,7 @@ export function useEntry(view: JobView, feature: FeatureView, by: string, leavin
 		const why = whyNotTaken(said, typing, here.length > 0 && !repeat && next === undefined);
 		if (why) setHint(why);
 		else if (said.kind === "size") {
-			take({ cell: at, typed: took.line, system: took.unit, repeat, unusual: false, gauge }, said.length);
+			take({ cell: at, typed: took.line, byLine: true, system: took.unit, repeat, unusual: false, gauge }, said.length);
 		}
 	};
 	return {

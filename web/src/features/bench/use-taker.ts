@@ -13,7 +13,10 @@ export interface Trouble {
 }
 
 /** What is entered at one part: the rest of the entry is the part's and the person's. */
-export type Taken = Pick<Entry, "reading" | "cell" | "typed" | "system" | "repeat" | "unusual" | "reason" | "depth" | "gauge">;
+export type Taken = Pick<
+	Entry,
+	"reading" | "cell" | "typed" | "byLine" | "system" | "repeat" | "unusual" | "reason" | "depth" | "gauge"
+>;
 
 /**
  * Takes entries one after another, in the order typed. Nothing entered is lost: entries wait in the browser's storage while
