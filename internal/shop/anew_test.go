@@ -36,7 +36,7 @@ func TestReadingsAreWorkedOutAnew(t *testing.T) {
 		_, err := a.TakeReading(ctx, 4, shop.ReadingBody{ID: uuid.NewString(), Kind: f.Kind, Number: f.Number,
 			State: f.State, Station: 0, Direction: i, What: store.TookSize, Value: &value, Typed: r.typed,
 			ByLine: r.line,
-			Gauge: &wrong.ID, Unusual: true})
+			Gauge:  &wrong.ID, Unusual: true})
 		require.NoError(t, err)
 	}
 	since := setUp("48.010")
