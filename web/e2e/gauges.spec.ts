@@ -13,7 +13,7 @@ test("an instrument is told, checked, used at the bench, found off, and taken ou
 	await page.getByRole("textbox", { name: "Division" }).fill("0.0001");
 	await page.getByRole("textbox", { name: "Standards" }).fill("Bar 2; 2.0000; 0.00002");
 	await page.getByRole("button", { name: "Save" }).click();
-	await expect(page.getByRole("heading", { level: 1, name: /Micrometer 2 to 3/ })).toBeVisible();
+	await expect(page.getByRole("heading", { level: 1, name: "Micrometer 2 to 3 M-7" })).toBeVisible();
 	const checks = page.getByRole("region", { name: "Zero checks" });
 	await checks.getByRole("textbox", { name: /Found off by/ }).fill("0");
 	await checks.getByRole("button", { name: "Take the check" }).click();

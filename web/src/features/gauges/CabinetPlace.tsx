@@ -73,8 +73,9 @@ function Cabinet({ list, chosen }: { list: Instrument[]; chosen: Instrument | un
 						<FactsForm
 							id={newId()}
 							onDone={(made) => {
-								setAdding(false);
+								// The form stays until the new one is there: no other shows in between.
 								if (made) void go(`/gauges/${made}`);
+								else setAdding(false);
 							}}
 						/>
 					</Stack>
