@@ -12,9 +12,6 @@ const (
 	SeekMost  Seeking = "most"  // one that shows more where the bore is smaller
 )
 
-// Seekings lists them.
-func Seekings() []Seeking { return []Seeking{SeekNone, SeekLeast, SeekMost} }
-
 // A Turning finds the points at which a rocked gauge turns back. A point is one when the gauge had come towards it by
 // more than Back and has gone away from it again by as much: the last digit's flicker is no turning. Common practice
 // is to rock until the reversal repeats.
