@@ -60,7 +60,7 @@ func TestEvaluateNamesEveryProblemAndPrintsNothingElse(t *testing.T) {
 
 func TestAddressesThatAreNone(t *testing.T) {
 	for _, address := range []string{"127.0.0.1", "127.0.0.1:http", "127.0.0.1:99999", "8173"} {
-		listener, err := listen(address)
+		listener, err := listen(address, true)
 		if assert.Error(t, err, address) {
 			continue
 		}
@@ -68,14 +68,23 @@ func TestAddressesThatAreNone(t *testing.T) {
 	}
 }
 
-func TestABusyPortGivesTheNextFreeOne(t *testing.T) {
+// Only the demo goes to another port, and says so: a shop's tablets know one address.
+func TestABusyPort(t *testing.T) {
 	busy, err := net.Listen("tcp", "127.0.0.1:0")
 	require.NoError(t, err)
 	defer busy.Close()
-	next, err := listen(busy.Addr().String())
+	_, err = listen(busy.Addr().String(), false)
+	require.ErrorContains(t, err, "something else listens at "+busy.Addr().String())
+	next, err := listen(busy.Addr().String(), true)
 	require.NoError(t, err)
 	defer next.Close()
 	assert.NotEqual(t, busy.Addr().String(), next.Addr().String())
+	assert.False(t, sameAddress(busy.Addr().String(), next.Addr().String()))
+	assert.True(t, sameAddress("127.0.0.1:0", next.Addr().String()))
+	own := listensOn(next.Addr())
+	at := next.Addr().(*net.TCPAddr).AddrPort()
+	assert.True(t, own(at))
+	assert.False(t, own(busy.Addr().(*net.TCPAddr).AddrPort()))
 }
 
 func TestASecondLedgeOnAFileIsRefusedWithASentence(t *testing.T) {

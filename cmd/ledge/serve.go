@@ -11,8 +11,10 @@ import (
 	"log/slog"
 	"net"
 	"net/http"
+	"net/netip"
 	"os"
 	"runtime/debug"
+	"slices"
 	"strconv"
 	"strings"
 	"sync"
@@ -45,6 +47,7 @@ type serveOptions struct {
 	copiesIn     string
 	verbose      bool
 	demo         bool
+	standIn      bool
 }
 
 func serveCommand() *cobra.Command {
@@ -82,7 +85,9 @@ func demoCommand() *cobra.Command {
 func (o *serveOptions) flags(cmd *cobra.Command, database string) {
 	cmd.Flags().StringVar(&o.database, "db", database, "the database file")
 	cmd.Flags().StringVar(&o.address, "listen", "127.0.0.1:8173",
-		"the address to listen on; a busy port gives the next free one. On any but a loopback address people must sign in")
+		"the address to listen on. On any but a loopback address people must sign in")
+	cmd.Flags().BoolVar(&o.standIn, "stand-in", false,
+		"let gauges be connected at pseudo-terminals, where ledge gauge plays; the demo does")
 	cmd.Flags().BoolVar(&o.signIn, "require-sign-in", false, "people must sign in on this machine, too")
 	cmd.Flags().StringVar(&o.certificate, "tls-cert", "", "a certificate, to serve over TLS")
 	cmd.Flags().StringVar(&o.key, "tls-key", "", "the certificate's key")
@@ -107,11 +112,14 @@ func serve(ctx context.Context, out, logs io.Writer, o serveOptions) error {
 	if sentence != "" {
 		return fmt.Errorf("--public-url: %s", sentence)
 	}
-	listener, err := listen(o.address)
+	listener, err := listen(o.address, o.demo)
 	if err != nil {
 		return err
 	}
 	defer listener.Close()
+	if wanted, at := o.address, listener.Addr().String(); o.demo && !sameAddress(wanted, at) {
+		fmt.Fprintf(out, "Something else is at %s already; this demo goes to another port.\n", wanted)
+	}
 	s, err := store.Open(ctx, o.database, time.Now)
 	if err != nil {
 		return openError(o.database, err)
@@ -135,7 +143,8 @@ func serve(ctx context.Context, out, logs io.Writer, o serveOptions) error {
 	options := httpapi.Options{Store: s, Log: log, Front: webui.Files(), AllowedHosts: o.allowedHosts,
 		AnyAddress: network, Version: version,
 		RequireSignIn: o.signIn || network, Secure: o.certificate != "", PublicURL: public, Stopping: stopping,
-		Sample: demo.Sample()}
+		Sample: demo.Sample(), StandIn: o.demo || o.standIn, Listens: listensOn(listener.Addr()),
+		Port: listener.Addr().(*net.TCPAddr).Port}
 	code := ""
 	if options.RequireSignIn {
 		if code, err = setupCode(ctx, s); err != nil {
@@ -151,9 +160,9 @@ func serve(ctx context.Context, out, logs io.Writer, o serveOptions) error {
 		MaxHeaderBytes:    64 << 10,
 		ErrorLog:          slog.NewLogLogger(log.Handler(), slog.LevelWarn),
 	}
-	scheme, run := "http", func() error { return server.Serve(listener) }
+	scheme, run := "http", func() error { return server.Serve(httpapi.Bounded(listener)) }
 	if o.certificate != "" {
-		scheme, run = "https", func() error { return server.ServeTLS(listener, o.certificate, o.key) }
+		scheme, run = "https", func() error { return server.ServeTLS(httpapi.Bounded(listener), o.certificate, o.key) }
 	}
 	fmt.Fprintf(out, "Ledge is at %s://%s/ with %s. Stop it with Ctrl+C.\n", scheme, listener.Addr(), o.database)
 	if network && o.certificate == "" {
@@ -258,8 +267,33 @@ func dailyCopies(ctx context.Context, s *store.Store, o serveOptions, log *slog.
 	}
 }
 
-// listen takes the address, or the next free port after it.
-func listen(address string) (net.Listener, error) {
+// sameAddress tells whether an address that was asked for names the port that was taken; port 0 names any.
+func sameAddress(wanted, taken string) bool {
+	_, want, err := net.SplitHostPort(wanted)
+	_, took, err2 := net.SplitHostPort(taken)
+	return err != nil || err2 != nil || want == "0" || want == took
+}
+
+// listensOn tells which addresses lead back to a listener: its port, at any address of this machine.
+func listensOn(own net.Addr) func(netip.AddrPort) bool {
+	port := own.(*net.TCPAddr).AddrPort().Port()
+	return func(at netip.AddrPort) bool {
+		if at.Port() != port {
+			return false
+		}
+		if at.Addr().Unmap().IsLoopback() {
+			return true
+		}
+		mine, err := net.InterfaceAddrs()
+		return err != nil || slices.ContainsFunc(mine, func(a net.Addr) bool {
+			prefix, err := netip.ParsePrefix(a.String())
+			return err == nil && prefix.Addr().Unmap() == at.Addr().Unmap()
+		})
+	}
+}
+
+// listen takes the address; where its port is taken and another will do, the next free one after it.
+func listen(address string, another bool) (net.Listener, error) {
 	host, portText, err := net.SplitHostPort(address)
 	if err != nil {
 		return nil, fmt.Errorf("--listen %s: %w", address, err)
@@ -270,6 +304,10 @@ func listen(address string) (net.Listener, error) {
 	}
 	for last := port + 20; ; port++ {
 		listener, err := net.Listen("tcp", net.JoinHostPort(host, strconv.Itoa(port)))
+		if err != nil && inUse(err) && !another {
+			return nil, fmt.Errorf("something else listens at %s already, perhaps another Ledge: stop it, "+
+				"or name another port with --listen", address)
+		}
 		if err == nil || port == 0 || port >= min(last, 65535) || !inUse(err) {
 			return listener, err
 		}

@@ -1,8 +1,9 @@
 package gaugelink
 
 import (
-	"errors"
-	"regexp"
+	"crypto/rand"
+	"fmt"
+	"slices"
 	"time"
 
 	"ledge/internal/core/instrument"
@@ -33,8 +34,11 @@ const (
 	mostShown, mostPressed = 1000, 4
 	// bounce is the usual [instrument.Link.Debounce].
 	bounce = 300 * time.Millisecond
-	// mostTaken is how many readings wait for the bench; more are a fault of the line.
+	// mostTaken is how many readings wait for the bench, and how many are told once more to one that lost its line; more
+	// are a fault of the line.
 	mostTaken = 50
+	// mostSteps is what reading the lines of a second takes at most: a good part of a second of a slow processor.
+	mostSteps = 20_000_000
 	// mostTrace is how many points one frame draws.
 	mostTrace = 25
 )
@@ -46,7 +50,8 @@ type Shown struct {
 	Line string      `json:"line"`
 }
 
-// A Took is a reading that the gauge's key or a foot switch took, or a turning point: each has a number that rises.
+// A Took is a reading that the gauge's key or a foot switch took, or a turning point: each has a number that rises by one.
+// Who listens asks for those after the last that found its place: none is lost to a line that drops.
 type Took struct {
 	Seq int `json:"seq"`
 	Shown
@@ -67,8 +72,12 @@ type Frame struct {
 	Taken []Took `json:"taken,omitempty"`
 	// Trace is what the gauge showed since, thinned out; the least and the most of what falls between are kept.
 	Trace []unit.Length `json:"trace,omitempty"`
-	// Early tells that the foot came down before the gauge had turned back.
-	Early bool `json:"early,omitempty"`
+	// Unmet is why the last press took nothing; nil where it took something, or nobody pressed.
+	Unmet error `json:"-"`
+	// Run names the follower: the numbers of what was taken are its own.
+	Run string `json:"run"`
+	// Bads is how many lines were none since the last that was.
+	Bads int `json:"bads,omitempty"`
 	// Rate is how many lines came in the last second.
 	Rate int `json:"rate"`
 }
@@ -77,10 +86,12 @@ type Frame struct {
 // clock and no port, and keeps no more however long it goes on.
 type Follower struct {
 	reader   *instrument.LineReader
-	foot     *regexp.Regexp
+	foot     *instrument.Switch
 	sends    instrument.Sending
 	debounce time.Duration
 	asked    bool
+	run      string
+	as       string // what it was made of
 
 	cut     Lines
 	turning instrument.Turning
@@ -93,15 +104,19 @@ type Follower struct {
 	took     time.Time // the last that was taken
 	shown    *Shown
 	turned   *Took
-	nearest  Shown // the nearest to a turning point so far
-	taken    []Took
+	turns    int
+	nearest  Shown  // the nearest to a turning point so far
+	taken    []Took // the last ones, those that were told before, too
+	told     int    // the number up to which they were told
+	between  int    // readings that came since one was taken
 	trace    []unit.Length
 	why      instrument.LineFault
 	bad      string
-	early    bool // the foot came down before the gauge had turned back
-	badSince int  // lines that were none since the last that was
+	unmet    error
+	badSince int // lines that were none since the last that was
 
 	second time.Time
+	steps  int // what reading them took
 	came   int // lines in this second
 	rate   int // in the one before
 }
@@ -116,13 +131,14 @@ func Follow(link instrument.Link, pattern instrument.Pattern, seek instrument.Se
 	}
 	f := &Follower{reader: reader, sends: link.Sends, debounce: time.Duration(link.Debounce) * time.Millisecond,
 		asked: link.Request != "" && link.Every == 0, standing: Opening,
+		run: rand.Text(), as: fmt.Sprint(link, pattern, seek, back),
 		turning: instrument.Turning{Seek: seek, Back: back}}
 	if f.debounce == 0 {
 		f.debounce = bounce
 	}
 	if link.Switch != "" {
-		if f.foot, err = regexp.Compile(link.Switch); err != nil {
-			return nil, instrument.ErrSwitch
+		if f.foot, err = instrument.CompileSwitch(link.Switch); err != nil {
+			return nil, err
 		}
 	}
 	return f, nil
@@ -158,10 +174,13 @@ func (f *Follower) count(now time.Time, lines int) {
 		if now.Sub(f.second) >= 2*time.Second {
 			f.rate = 0
 		}
-		f.second, f.came = now, 0
+		f.second, f.came, f.steps = now, 0, 0
 	}
 	f.came += lines
 }
+
+// same tells whether two follow the same line in the same way.
+func (f *Follower) same(other *Follower) bool { return f.as == other.as }
 
 // flooded tells whether more comes than a gauge sends, or a hand presses.
 func (f *Follower) flooded() bool {
@@ -173,7 +192,15 @@ func (f *Follower) flooded() bool {
 }
 
 func (f *Follower) line(line string, now time.Time) {
-	if f.foot != nil && f.foot.MatchString(line) {
+	f.steps += f.reader.Cost(line)
+	if f.foot != nil {
+		f.steps += f.foot.Cost(line)
+	}
+	if f.steps > mostSteps {
+		f.wrong("", instrument.ErrSlow)
+		return
+	}
+	if f.foot != nil && f.foot.Says(line) {
 		f.pressed(now)
 		return
 	}
@@ -184,15 +211,16 @@ func (f *Follower) line(line string, now time.Time) {
 		return
 	}
 	f.badSince, f.why, f.bad, f.last = 0, "", "", now
-	f.shown = &Shown{sent.Size, sent.Unit, line}
+	f.shown = &Shown{sent.Size, sent.Unit, sent.Line}
+	f.between++
 	f.point(sent.Size)
 	if f.sends == instrument.Pressed {
 		f.pressed(now)
 		return
 	}
 	if f.turning.Saw(sent.Size) {
-		f.seq++
-		f.turned = &Took{f.seq, f.nearest}
+		f.turns++
+		f.turned = &Took{f.turns, f.nearest}
 	}
 	if f.turning.Nearest(sent.Size) {
 		f.nearest = *f.shown
@@ -228,19 +256,31 @@ func (f *Follower) point(size unit.Length) {
 }
 
 // pressed is a take by the line itself: where there is nothing to take, the bench is told once.
-func (f *Follower) pressed(now time.Time) {
-	f.early = errors.Is(f.take(now), ErrNoTurn)
+func (f *Follower) pressed(now time.Time) { f.unmet = f.take(now) }
+
+// since is how long ago a reading was taken. What a slow machine read at one go was not sent at one moment: a gauge that
+// shows all the time tells by its lines how much time went by.
+func (f *Follower) since(now time.Time) time.Duration {
+	gone := now.Sub(f.took)
+	if rate := max(f.rate, f.came); f.sends == instrument.Shows && rate > 0 {
+		gone = max(gone, time.Duration(f.between)*time.Second/time.Duration(rate))
+	}
+	return gone
 }
 
 // take takes what the gauge shows, or where it turned back, once for each press of a key. [ErrNothing] or [ErrNoTurn]
-// where there is nothing to take.
+// where there is nothing to take, [ErrSoon] where another size comes sooner than a key is pressed twice.
 func (f *Follower) take(now time.Time) error {
-	if now.Sub(f.took) < f.debounce {
-		return nil
-	}
 	of := f.shown
+	if !f.took.IsZero() && f.since(now) < f.debounce {
+		bounces := f.sends == instrument.Shows || len(f.taken) == 0 || of == nil || of.Size == f.taken[len(f.taken)-1].Size
+		if bounces {
+			return nil
+		}
+		return ErrSoon
+	}
 	switch {
-	case f.flooded(), len(f.taken) >= mostTaken, of == nil, f.sends == instrument.Shows && now.Sub(f.last) > quiet:
+	case f.flooded(), f.seq-f.told >= mostTaken, of == nil, f.sends == instrument.Shows && now.Sub(f.last) > quiet:
 		return ErrNothing
 	case f.turning.Seek != instrument.SeekNone && f.sends == instrument.Shows:
 		if f.turned == nil {
@@ -249,9 +289,23 @@ func (f *Follower) take(now time.Time) error {
 		of = &f.turned.Shown
 	}
 	f.took = now
+	f.between = 0
 	f.seq++
 	f.taken = append(f.taken, Took{f.seq, *of})
 	f.turned = nil
+	return nil
+}
+
+// After goes back to a number of this follower's: what was taken since is told once more.
+func (f *Follower) After(seq int) { f.told = min(max(seq, 0), f.seq) }
+
+// untold is what was taken and not told yet.
+func (f *Follower) untold() []Took {
+	for i, one := range f.taken {
+		if one.Seq > f.told {
+			return f.taken[i:]
+		}
+	}
 	return nil
 }
 
@@ -261,16 +315,23 @@ func (f *Follower) Frame(now time.Time) Frame {
 	if f.standing != Opening && f.standing != Away {
 		f.standing = f.stands(now)
 	}
-	if f.standing == Flood {
-		f.taken = nil // the first of a flood is no reading either
+	news := f.untold()
+	if f.standing == Flood && len(news) > 0 {
+		// The first of a flood is no reading either.
+		f.taken = f.taken[:len(f.taken)-len(news)]
+		f.seq, news = news[0].Seq-1, nil
 	}
 	if f.standing == Silent || f.standing == Away {
 		f.shown = nil
 	}
-	frame := Frame{Standing: f.standing, Why: f.why, Bad: f.bad, Shown: f.shown, Turned: f.turned, Taken: f.taken,
-		Trace: thin(f.trace, mostTrace), Early: f.early, Rate: max(f.rate, f.came)}
-	f.early = false
-	f.taken, f.trace = nil, f.trace[:0]
+	frame := Frame{Standing: f.standing, Why: f.why, Bad: f.bad, Shown: f.shown, Turned: f.turned,
+		Taken: slices.Clone(news), Trace: thin(f.trace, mostTrace), Unmet: f.unmet, Run: f.run, Bads: f.badSince,
+		Rate: max(f.rate, f.came)}
+	f.unmet = nil
+	f.told, f.trace = f.seq, f.trace[:0]
+	if extra := len(f.taken) - mostTaken; extra > 0 {
+		f.taken = slices.Delete(f.taken, 0, extra)
+	}
 	return frame
 }
 

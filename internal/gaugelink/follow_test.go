@@ -132,13 +132,85 @@ func TestTheFootTakesTheTurningPoint(t *testing.T) {
 	b.hears(time.Second, "G1 +80.030 mm OK", "G1 +80.010 mm OK", "TAKE")
 	f := b.frame()
 	assert.Empty(t, f.Taken)
-	assert.True(t, f.Early, "which is said")
+	assert.ErrorIs(t, f.Unmet, ErrNoTurn, "which is said")
 	b.hears(time.Second, "G1 +80.004 mm OK", "G1 +80.001 mm OK", "G1 +80.003 mm OK", "G1 +80.020 mm OK")
 	require.NotNil(t, b.frame().Turned)
 	b.hears(time.Second, "G1 +80.030 mm OK", "TAKE")
 	f = b.frame()
 	assert.Equal(t, []string{"G1 +80.001 mm OK"}, took(f))
 	assert.Nil(t, f.Turned, "the next place wants a turning point of its own")
+}
+
+// A slow machine reads at one go what was sent over a while: the presses in it are none of a key's bounces. A second size
+// that comes too soon is said, not passed over.
+func TestNoPressIsLostToABusyMachine(t *testing.T) {
+	b := following(t, instrument.Link{Sends: instrument.Shows, Switch: "^TAKE$", Debounce: 20}, instrument.SeekNone)
+	for i := range 300 {
+		b.hears(10*time.Millisecond, fmt.Sprintf("G1 +54.%03d mm OK", i))
+	}
+	b.frame()
+	var late []string
+	for i := range 10 {
+		for k := range 12 { // a tenth of a second of what it shows
+			late = append(late, fmt.Sprintf("G1 +55.%03d mm OK", 12*i+k))
+		}
+		late = append(late, "TAKE", "TAKE")
+	}
+	b.hears(1200*time.Millisecond, late...)
+	assert.Len(t, b.frame().Taken, 10)
+
+	key := following(t, pressed, instrument.SeekNone)
+	key.hears(time.Second, "G1 +54.983 mm OK")
+	key.hears(50*time.Millisecond, "G1 +54.983 mm OK")
+	assert.NoError(t, key.frame().Unmet, "a bounce")
+	key.hears(50*time.Millisecond, "G1 +54.120 mm OK")
+	f := key.frame()
+	assert.ErrorIs(t, f.Unmet, ErrSoon)
+	assert.Empty(t, f.Taken)
+}
+
+// Who lost its line asks for what came after the last reading it placed; that is told again, under the same numbers.
+func TestWhatWasTakenIsToldAgain(t *testing.T) {
+	b := following(t, pressed, instrument.SeekNone)
+	for i := range 5 {
+		b.hears(time.Second, fmt.Sprintf("G1 +54.98%d mm OK", i))
+		assert.Equal(t, i+1, b.frame().Taken[0].Seq)
+	}
+	b.hears(time.Second, "G1 +54.985 mm OK")
+	b.After(3)
+	f := b.frame()
+	require.Len(t, f.Taken, 3)
+	assert.Equal(t, []int{4, 5, 6}, []int{f.Taken[0].Seq, f.Taken[1].Seq, f.Taken[2].Seq})
+	assert.Empty(t, b.frame().Taken)
+	b.After(99)
+	assert.Empty(t, b.frame().Taken, "nobody can ask for what is to come")
+	for i := range 3 * mostTaken {
+		b.hears(time.Second, fmt.Sprintf("G1 +54.%03d mm OK", i))
+		b.frame()
+	}
+	b.After(0)
+	assert.Len(t, b.frame().Taken, mostTaken, "the last of them are kept")
+}
+
+// A pattern is tried on so much a second and no more; what is over is said to be.
+func TestAHeavyPatternIsCutOff(t *testing.T) {
+	link := instrument.Link{Sends: instrument.Shows}
+	for _, heavy := range []string{"(?P<value>[0-9]+)" + strings.Repeat("(.{0,900})", 9), "(?P<value>(.{0,30}){0,30})",
+		"(?P<value>[0-9]+)" + strings.Repeat("(a?b?c?){40}", 20)} {
+		_, err := Follow(link, instrument.Pattern{Expression: heavy, Unit: unit.MM}, instrument.SeekNone, 0)
+		assert.ErrorIs(t, err, instrument.ErrHeavy, heavy)
+	}
+	f, err := Follow(link, instrument.Pattern{Expression: "(?P<value>[0-9.]+)" + strings.Repeat("x?", 250), Unit: unit.MM},
+		instrument.SeekNone, 0)
+	require.NoError(t, err)
+	b := &bench{f, noon}
+	b.Opened(noon)
+	for range 900 {
+		b.hears(time.Millisecond, strings.Repeat("1", 200))
+	}
+	assert.Equal(t, instrument.ErrSlow, b.frame().Why)
+	b.hears(2*time.Second, "54.983")
+	assert.Empty(t, b.frame().Why, "a second later it is tried again")
 }
 
 // What the stand-in plays is taken as it showed it, whatever its line loses, floods or turns around.

@@ -20,7 +20,13 @@ var (
 	ErrNothing = errors.New("the gauge shows nothing")
 	// ErrNoTurn is one of a rocked gauge that has not turned back yet.
 	ErrNoTurn = errors.New("the gauge has not turned back")
+	// ErrSoon is one that came so soon after another that it may be a key's bounce.
+	ErrSoon = errors.New("too soon after the last one")
 )
+
+// linger is how long a line stays open once its bench is gone: a page that is loaded again, or a connection that
+// dropped, misses nothing that was pressed meanwhile.
+const linger = 10 * time.Second
 
 // A Hub keeps the lines that benches hold: each port is open while a bench holds it, and one bench at a time has it.
 type Hub struct {
@@ -28,18 +34,34 @@ type Hub struct {
 	now  func() time.Time
 
 	mu    sync.Mutex
-	lines map[string]*Held // by port, or by instrument where the browser has it
+	lines map[string]*line // by port, or by instrument where the browser has it
 }
 
 // NewHub returns a hub that opens ports by open and tells the time by now.
 func NewHub(open Opener, now func() time.Time) *Hub {
-	return &Hub{open: open, now: now, lines: map[string]*Held{}}
+	return &Hub{open: open, now: now, lines: map[string]*line{}}
 }
 
-// A Held is a line that a bench has, until it lets go.
-type Held struct {
+// A Wanted is a line that a bench asks for.
+type Wanted struct {
 	Instrument, Bench, By string
+	// Over takes it from another bench.
+	Over bool
+	// Run and After name the last reading that the bench put in its place: what was taken since is told again. Run is
+	// empty for a bench that begins anew.
+	Run   string
+	After int
+}
 
+// A Held is a line that a bench listens to, until it lets go.
+type Held struct {
+	*line
+	lost chan struct{}
+}
+
+// A line is an open port and what is known of it.
+type line struct {
+	Wanted
 	hub   *Hub
 	key   string
 	link  instrument.Link
@@ -51,23 +73,31 @@ type Held struct {
 	mu       sync.Mutex
 	follower *Follower
 	port     io.Writer // nil where none is open
+	listener *Held     // nil while nobody listens
 }
 
-// Hold gives a line to a bench. The same bench takes its own line again; another is told [ErrHeld] and who has it, or
-// with over takes it.
-func (h *Hub) Hold(id, bench, by string, link instrument.Link, follower *Follower, over bool) (*Held, string, error) {
+// Hold gives a line to a bench. The same bench takes its own line again, where it left off; another is told [ErrHeld]
+// and who has it, or with over takes it.
+func (h *Hub) Hold(w Wanted, link instrument.Link, follower *Follower) (*Held, string, error) {
 	key := link.Port
 	if key == instrument.InBrowser {
-		key += " " + id
+		key += " " + w.Instrument
 	}
 	h.mu.Lock()
 	before := h.lines[key]
-	if before != nil && before.Bench != bench && before.ends.Err() == nil && !over {
-		h.mu.Unlock()
-		return nil, before.By, ErrHeld
+	if before != nil && before.ends.Err() == nil {
+		switch {
+		case before.Bench != w.Bench && !w.Over && before.listened():
+			h.mu.Unlock()
+			return nil, before.By, ErrHeld
+		case before.goesOn(w, link, follower):
+			held := before.listen(w.After)
+			h.mu.Unlock()
+			return held, "", nil
+		}
 	}
 	ends, end := context.WithCancel(context.Background())
-	l := &Held{Instrument: id, Bench: bench, By: by, hub: h, key: key, link: link, ends: ends, end: end,
+	l := &line{Wanted: w, hub: h, key: key, link: link, ends: ends, end: end,
 		ended: make(chan struct{}), news: make(chan struct{}, 1), follower: follower}
 	h.lines[key] = l
 	h.mu.Unlock()
@@ -75,8 +105,34 @@ func (h *Hub) Hold(id, bench, by string, link instrument.Link, follower *Followe
 		before.end()
 		<-before.ended // a serial port opens once
 	}
+	held := l.listen(0)
 	go l.run()
-	return l, "", nil
+	return held, "", nil
+}
+
+// goesOn tells whether a bench asks for the line that it has already.
+func (l *line) goesOn(w Wanted, link instrument.Link, follower *Follower) bool {
+	return l.Bench == w.Bench && l.Instrument == w.Instrument && l.link == link && l.follower.run == w.Run &&
+		l.follower.same(follower)
+}
+
+// listened tells whether anybody listens to a line.
+func (l *line) listened() bool {
+	l.mu.Lock()
+	defer l.mu.Unlock()
+	return l.listener != nil
+}
+
+// listen gives the line to a listener, in the place of another one, from a reading on.
+func (l *line) listen(after int) *Held {
+	l.mu.Lock()
+	defer l.mu.Unlock()
+	if l.listener != nil {
+		close(l.listener.lost)
+	}
+	l.follower.After(after)
+	l.listener = &Held{l, make(chan struct{})}
+	return l.listener
 }
 
 // Drop ends the lines of an instrument: how it is connected has changed.
@@ -91,7 +147,7 @@ func (h *Hub) Drop(id string) {
 }
 
 // of is the line of an instrument that a bench holds.
-func (h *Hub) of(id, bench string) (*Held, error) {
+func (h *Hub) of(id, bench string) (*line, error) {
 	h.mu.Lock()
 	defer h.mu.Unlock()
 	for _, l := range h.lines {
@@ -125,46 +181,61 @@ func (h *Hub) Take(id, bench string) error {
 	if l.link.Request != "" && l.link.Every == 0 {
 		return l.ask()
 	}
-	l.mu.Lock()
 	defer l.tell()
+	l.mu.Lock()
 	defer l.mu.Unlock()
 	return l.follower.take(h.now())
 }
 
 // News tells when there is something to look at in [Held.Frame].
-func (l *Held) News() <-chan struct{} { return l.news }
+func (h *Held) News() <-chan struct{} { return h.news }
 
-// Lost is closed when the line is this bench's no more.
-func (l *Held) Lost() <-chan struct{} { return l.ends.Done() }
+// Lost is closed when another listens in this one's place, Ended when the line is this bench's no more.
+func (h *Held) Lost() <-chan struct{} { return h.lost }
 
-// Frame is what there is to tell by now.
-func (l *Held) Frame() Frame {
-	l.mu.Lock()
-	defer l.mu.Unlock()
-	return l.follower.Frame(l.hub.now())
+// Ended is closed when the line is at its end.
+func (h *Held) Ended() <-chan struct{} { return h.ends.Done() }
+
+// Frame is what there is to tell by now; nothing where another listens.
+func (h *Held) Frame() Frame {
+	h.mu.Lock()
+	defer h.mu.Unlock()
+	if h.listener != h {
+		return Frame{Standing: Opening, Run: h.follower.run}
+	}
+	return h.follower.Frame(h.hub.now())
 }
 
-// Release lets the line go, and returns when its port is closed.
-func (l *Held) Release() {
-	l.end()
-	<-l.ended
+// Release stops listening. The line stays open for a while: its bench may come back.
+func (h *Held) Release() {
+	h.mu.Lock()
+	defer h.mu.Unlock()
+	if h.listener != h {
+		return
+	}
+	h.listener = nil
+	time.AfterFunc(linger, func() {
+		if !h.listened() {
+			h.end()
+		}
+	})
 }
 
-func (l *Held) came(bytes []byte) {
+func (l *line) came(bytes []byte) {
 	l.mu.Lock()
 	l.follower.Came(bytes, l.hub.now())
 	l.mu.Unlock()
 	l.tell()
 }
 
-func (l *Held) tell() {
+func (l *line) tell() {
 	select {
 	case l.news <- struct{}{}:
 	default:
 	}
 }
 
-func (l *Held) ask() error {
+func (l *line) ask() error {
 	request, err := l.link.Asks()
 	if err != nil || len(request) == 0 {
 		return err
@@ -183,7 +254,7 @@ func (l *Held) ask() error {
 const firstWait, longestWait = 250 * time.Millisecond, 3 * time.Second
 
 // run keeps the port open until the line is let go: a gauge that was unplugged comes back by itself.
-func (l *Held) run() {
+func (l *line) run() {
 	defer func() {
 		l.end()
 		l.hub.mu.Lock()
@@ -216,7 +287,7 @@ func (l *Held) run() {
 	}
 }
 
-func (l *Held) opened(port io.Writer) {
+func (l *line) opened(port io.Writer) {
 	l.mu.Lock()
 	l.port = port
 	l.follower.Opened(l.hub.now())
@@ -224,7 +295,7 @@ func (l *Held) opened(port io.Writer) {
 	l.tell()
 }
 
-func (l *Held) gone() {
+func (l *line) gone() {
 	l.mu.Lock()
 	l.port = nil
 	l.follower.Gone()
@@ -233,7 +304,7 @@ func (l *Held) gone() {
 }
 
 // read reads a port until it is gone or the line is let go; true where anything came.
-func (l *Held) read(port io.ReadWriteCloser) (anything bool) {
+func (l *line) read(port io.ReadWriteCloser) (anything bool) {
 	ends, end := context.WithCancel(l.ends)
 	var closed sync.WaitGroup
 	closed.Go(func() {
@@ -260,7 +331,7 @@ func (l *Held) read(port io.ReadWriteCloser) (anything bool) {
 }
 
 // poll asks the gauge again and again.
-func (l *Held) poll(ends context.Context) {
+func (l *line) poll(ends context.Context) {
 	every := time.NewTicker(time.Duration(l.link.Every) * time.Millisecond)
 	defer every.Stop()
 	for {

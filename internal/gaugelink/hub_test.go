@@ -4,6 +4,7 @@ import (
 	"context"
 	"io"
 	"net"
+	"net/netip"
 	"runtime"
 	"testing"
 	"time"
@@ -47,7 +48,7 @@ func hold(t *testing.T, h *Hub, bench string, link instrument.Link, over bool) (
 	link.Debounce = 1
 	f, err := Follow(link, instrument.Pattern{Expression: simulate.LinePattern, Unit: unit.MM}, instrument.SeekNone, 0)
 	require.NoError(t, err)
-	held, by, err := h.Hold("micrometer", bench, "Wanda Pell", link, f, over)
+	held, by, err := h.Hold(Wanted{Instrument: "micrometer", Bench: bench, By: "Wanda Pell", Over: over}, link, f)
 	if err == nil {
 		t.Cleanup(held.Release)
 	}
@@ -79,7 +80,7 @@ func TestALineComesBackByItself(t *testing.T) {
 	p.Plan, p.At = planOf(t, "3x3"), 300*time.Millisecond
 	pulled := playTo(t, p, func(s *Stage) { s.Unplug = 700 * time.Millisecond })
 	link := instrument.Link{Port: pulled, Sends: instrument.Pressed}
-	held, _, err := hold(t, NewHub(Open, time.Now), "one", link, false)
+	held, _, err := hold(t, NewHub(Ports{StandIn: true}.Open, time.Now), "one", link, false)
 	require.NoError(t, err)
 	assert.Equal(t, shownAt(p), all(t, held, 18))
 }
@@ -89,22 +90,22 @@ func TestOneBenchHasALine(t *testing.T) {
 	p := played
 	p.Plan, p.At = planOf(t, "3x3"), time.Hour
 	link := instrument.Link{Port: playTo(t, p, nil), Sends: instrument.Pressed}
-	h := NewHub(Open, time.Now)
+	h := NewHub(Ports{StandIn: true}.Open, time.Now)
 	first, _, err := hold(t, h, "one", link, false)
 	require.NoError(t, err)
 	again, _, err := hold(t, h, "one", link, false)
 	require.NoError(t, err)
-	<-first.Lost()
+	<-first.Ended()
 	_, by, err := hold(t, h, "two", link, false)
 	require.ErrorIs(t, err, ErrHeld)
 	assert.Equal(t, "Wanda Pell", by)
 	other, _, err := hold(t, h, "two", link, true)
 	require.NoError(t, err)
-	<-again.Lost()
+	<-again.Ended()
 	assert.ErrorIs(t, h.Take("micrometer", "one"), ErrLost)
 	require.ErrorIs(t, h.Take("micrometer", "two"), ErrNothing, "it is theirs, and shows nothing yet")
 	h.Drop("micrometer")
-	<-other.Lost()
+	<-other.Ended()
 	_, _, err = hold(t, h, "three", link, false)
 	assert.NoError(t, err, "nobody has it any more")
 }
@@ -114,7 +115,7 @@ func TestAPolledGaugeIsAsked(t *testing.T) {
 	p := played
 	p.Plan = planOf(t, "2x2")
 	polled := func(s *Stage) { s.Polled = true }
-	h := NewHub(Open, time.Now)
+	h := NewHub(Ports{StandIn: true}.Open, time.Now)
 	byTheClock, _, err := hold(t, h, "one", instrument.Link{Port: playTo(t, p, polled), Sends: instrument.Pressed,
 		Request: `R\r`, Every: 300}, false)
 	require.NoError(t, err)
@@ -144,7 +145,7 @@ func TestASerialPortIsRead(t *testing.T) {
 	stage.Ready = func(context.Context, Place) error { <-ready; return nil }
 	stage.Join(port)
 	go func() { _ = stage.Play(t.Context(), p) }()
-	held, _, err := hold(t, NewHub(Open, time.Now), "one", instrument.Link{Port: port.Name, Sends: instrument.Pressed,
+	held, _, err := hold(t, NewHub(Ports{StandIn: true}.Open, time.Now), "one", instrument.Link{Port: port.Name, Sends: instrument.Pressed,
 		Baud: 19200, Parity: instrument.Even, DataBits: 7, StopBits: "2"}, false)
 	require.NoError(t, err)
 	require.Eventually(t, func() bool { return held.Frame().Standing == Waiting }, 5*time.Second, time.Millisecond)
@@ -166,4 +167,55 @@ func TestABrowserFeedsALine(t *testing.T) {
 	require.NoError(t, h.Feed("micrometer", "one", []byte("83 mm OK\r\n")))
 	assert.Equal(t, []unit.Length{54*unit.Millimetre + 983*unit.Micrometre}, all(t, held, 1))
 	assert.ErrorIs(t, h.Feed("micrometer", "two", []byte("G1 +1 mm OK\r\n")), ErrLost)
+}
+
+// A bench that lost its connection has the same line again, with what was pressed meanwhile; while nobody listens, another
+// bench may take it.
+func TestABenchComesBackToItsLine(t *testing.T) {
+	feed := instrument.Link{Port: instrument.InBrowser, Sends: instrument.Pressed, Debounce: 1}
+	now := noon
+	h := NewHub(nil, func() time.Time { return now })
+	follow := func() *Follower {
+		f, err := Follow(feed, instrument.Pattern{Expression: simulate.LinePattern, Unit: unit.MM}, instrument.SeekNone, 0)
+		require.NoError(t, err)
+		return f
+	}
+	w := Wanted{Instrument: "micrometer", Bench: "one", By: "Wanda Pell"}
+	held, _, err := h.Hold(w, feed, follow())
+	require.NoError(t, err)
+	press := func(line string) {
+		now = now.Add(time.Second)
+		require.NoError(t, h.Feed("micrometer", "one", []byte(line+" mm OK\r\n")))
+	}
+	press("G1 +1.001")
+	press("G1 +1.002")
+	first := held.Frame()
+	require.Len(t, first.Taken, 2)
+	held.Release()
+	press("G1 +1.003")
+	w.Run, w.After = first.Run, 1
+	again, _, err := h.Hold(w, feed, follow())
+	require.NoError(t, err)
+	f := again.Frame()
+	assert.Equal(t, []string{"G1 +1.002 mm OK", "G1 +1.003 mm OK"}, took(f))
+	assert.Equal(t, first.Run, f.Run)
+	assert.Empty(t, held.Frame().Taken, "who let go hears nothing")
+	_, _, err = h.Hold(Wanted{Instrument: "micrometer", Bench: "two", By: "Otto Reed"}, feed, follow())
+	require.ErrorIs(t, err, ErrHeld)
+	again.Release()
+	other, _, err := h.Hold(Wanted{Instrument: "micrometer", Bench: "two", By: "Otto Reed"}, feed, follow())
+	require.NoError(t, err)
+	assert.Empty(t, other.Frame().Taken, "what the other bench pressed is not this one's")
+	<-again.Ended()
+}
+
+// What a name leads to is looked at before it is opened: a link to a descriptor, a plain file or a terminal that somebody
+// sits at is no port; a name that turns out to be Ledge's own address, or one of no gauge, is none either.
+func TestOnlyPortsAreOpened(t *testing.T) {
+	ports := Ports{StandIn: true, Own: func(at netip.AddrPort) bool { return at.Port() == 8173 }}
+	for _, port := range []string{"/dev/fd/0", "/dev/stdin", "/dev/null", "/dev/tty", "/dev/ttyS0/../null", "/etc/passwd",
+		"tcp://127.0.0.1:8173", "tcp://localhost:8173", "tcp://169.254.1.1:80", "tcp://0.0.0.0:1"} {
+		_, err := ports.Open(t.Context(), instrument.Link{Port: port})
+		assert.ErrorIs(t, err, ErrNoPort, port)
+	}
 }

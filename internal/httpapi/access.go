@@ -85,7 +85,7 @@ func (a resources) admit(w http.ResponseWriter, r *http.Request, least store.Rol
 		// What one person entered is not stored under the name of the next who signed in.
 		writeProblem(w, http.StatusConflict, words.Told("refuse.entered_by", "entered", entered, "name", p.Name))
 	default:
-		return context.WithValue(store.As(ctx, p.Name), signedInKey{}, p), true
+		return context.WithValue(store.InRole(store.As(ctx, p.Name), p.Role), signedInKey{}, p), true
 	}
 	return nil, false
 }

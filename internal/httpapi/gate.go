@@ -4,6 +4,7 @@ import (
 	"log/slog"
 	"net"
 	"net/http"
+	"strconv"
 	"time"
 
 	"github.com/alexedwards/scs/v2"
@@ -21,7 +22,7 @@ const (
 
 // newSessions keeps sessions in the store, under hashed tokens. How long an unused one lasts is the
 // store's business: reading writes none.
-func newSessions(s *store.Store, log *slog.Logger, secure bool) *scs.SessionManager {
+func newSessions(s *store.Store, log *slog.Logger, cookie string, secure bool) *scs.SessionManager {
 	sessions := scs.New()
 	sessions.Store = store.Sessions{Store: s, Whose: func(data []byte) (int64, string, error) {
 		_, values, err := sessions.Codec.Decode(data)
@@ -31,7 +32,7 @@ func newSessions(s *store.Store, log *slog.Logger, secure bool) *scs.SessionMana
 	}}
 	sessions.HashTokenInStore = true
 	sessions.Lifetime = 14 * 24 * time.Hour
-	sessions.Cookie.Name = "ledge"
+	sessions.Cookie.Name = cookie
 	sessions.Cookie.Secure = secure
 	sessions.Cookie.SameSite = http.SameSiteStrictMode
 	sessions.ErrorFunc = func(w http.ResponseWriter, r *http.Request, err error) {
@@ -42,6 +43,18 @@ func newSessions(s *store.Store, log *slog.Logger, secure bool) *scs.SessionMana
 		writeProblem(w, status, sentence)
 	}
 	return sessions
+}
+
+// cookieName tells the sessions of two Ledges on one machine apart; under TLS no page of a plain address can set it.
+func cookieName(port int, secure bool) string {
+	name := "ledge"
+	if port > 0 {
+		name += "-" + strconv.Itoa(port)
+	}
+	if secure {
+		name = "__Host-" + name
+	}
+	return name
 }
 
 // byAddress is the machine at the other end of the connection: a header that tells of another could

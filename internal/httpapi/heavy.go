@@ -6,6 +6,7 @@ import (
 	"io"
 	"net/http"
 	"os"
+	"sync"
 	"time"
 
 	"ledge/internal/words"
@@ -31,7 +32,11 @@ func (a resources) inTurn(ctx huma.Context, next func(huma.Context)) {
 	defer cancel()
 	select {
 	case a.turns <- struct{}{}:
-		defer func() { <-a.turns }()
+		give := sync.OnceFunc(func() { <-a.turns })
+		defer give()
+		if out := answerOf(ctx.Context()); out != nil {
+			out.holds(give)
+		}
 		next(ctx)
 	case <-wait.Done():
 		_, w := humachi.Unwrap(ctx)

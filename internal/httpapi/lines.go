@@ -32,8 +32,9 @@ func (a resources) line(w http.ResponseWriter, r *http.Request) {
 			return
 		}
 		sense, _ := strconv.Atoi(q.Get("sense"))
+		after, _ := strconv.Atoi(q.Get("after"))
 		held, err := a.shop.HoldLine(r.Context(), shop.LineAsked{Instrument: id.String(), Bench: bench.String(),
-			Mode: instrument.Mode(q.Get("mode")), Sense: sense, Over: q.Get("over") == "1"})
+			Mode: instrument.Mode(q.Get("mode")), Sense: sense, Over: q.Get("over") == "1", Run: q.Get("run"), After: after})
 		if err != nil {
 			a.answer(w, r, err)
 			return
@@ -66,10 +67,12 @@ func (a resources) tellLine(w http.ResponseWriter, r *http.Request, held *shop.L
 		case <-a.stopping:
 			return
 		case <-ended:
-			if ended = a.store.SessionsChanged(); !a.stillSignedIn(r) {
+			if ended = a.store.SessionsChanged(); !a.stillMay(r, store.Inspector) {
 				return
 			}
 		case <-held.Lost():
+			return
+		case <-held.Ended():
 			return
 		}
 	}

@@ -3,6 +3,7 @@ package httpapi
 import (
 	"fmt"
 	"net/http"
+	"slices"
 	"time"
 
 	"ledge/internal/store"
@@ -11,8 +12,8 @@ import (
 // heartbeat keeps proxies from closing a quiet stream.
 const heartbeat = 20 * time.Second
 
-// stillSignedIn reports whether the session that a stream began with still holds.
-func (a resources) stillSignedIn(r *http.Request) bool {
+// stillMay reports whether the session that a stream began with still holds, and its person still has the role.
+func (a resources) stillMay(r *http.Request, least store.Role) bool {
 	if !a.signIn {
 		return true
 	}
@@ -25,7 +26,8 @@ func (a resources) stillSignedIn(r *http.Request) bool {
 		return false
 	}
 	p, err := a.store.PersonByID(r.Context(), a.sessions.GetInt64(r.Context(), sessionPerson))
-	return err == nil && !p.Barred
+	roles := store.Roles()
+	return err == nil && !p.Barred && slices.Index(roles, p.Role) >= slices.Index(roles, least)
 }
 
 // live tells a page which jobs change, as server-sent events: a job and the number of its last change
@@ -49,7 +51,7 @@ func (a resources) live(w http.ResponseWriter, r *http.Request) {
 		case <-a.stopping:
 			return
 		case <-ended:
-			if ended = a.store.SessionsChanged(); !a.stillSignedIn(r) {
+			if ended = a.store.SessionsChanged(); !a.stillMay(r, store.Viewer) {
 				return
 			}
 		case id := <-changes:
@@ -59,7 +61,7 @@ func (a resources) live(w http.ResponseWriter, r *http.Request) {
 			}
 			fmt.Fprintf(w, "event: job\ndata: %d %d\n\n", id, a.store.ChangeOf(id))
 		case <-beat.C:
-			if !a.stillSignedIn(r) {
+			if !a.stillMay(r, store.Viewer) {
 				return
 			}
 			fmt.Fprint(w, ": still here\n\n")
@@ -74,10 +76,9 @@ func opened(w http.ResponseWriter) *http.ResponseController {
 	return stream
 }
 
-// endless begins an answer without an end; servers without deadlines have none to lift.
+// endless begins an answer without an end: each piece of it has its own deadline. Servers without deadlines have none to lift.
 func endless(w http.ResponseWriter, contentType string) *http.ResponseController {
 	stream := http.NewResponseController(w)
-	_ = stream.SetWriteDeadline(time.Time{})
 	_ = stream.SetReadDeadline(time.Time{})
 	w.Header().Set("Content-Type", contentType)
 	w.Header().Set("Cache-Control", "no-store")

@@ -3,10 +3,13 @@ package httpapi
 
 import (
 	"context"
+	"errors"
 	"io/fs"
 	"log/slog"
 	"net"
 	"net/http"
+	"net/netip"
+	"sync"
 	"time"
 
 	"github.com/alexedwards/scs/v2"
@@ -43,6 +46,12 @@ type Options struct {
 	PublicURL string
 	// Sample fills an empty shop when somebody asks for it.
 	Sample shop.Sample
+	// Port is the one that Ledge listens on: its cookie's name carries it, since cookies do not tell ports apart.
+	Port int
+	// StandIn lets gauges be connected at pseudo-terminals, where the stand-in plays.
+	StandIn bool
+	// Listens tells whether an address is one that Ledge itself listens on; nil where it listens nowhere.
+	Listens func(netip.AddrPort) bool
 	// Stopping is closed when the server stops.
 	Stopping <-chan struct{}
 }
@@ -56,6 +65,7 @@ func New(o Options) http.Handler {
 	router := chi.NewRouter()
 	a := newResources(o)
 	router.Use(
+		patient,
 		middleware.RequestID,
 		logRequests(o.Log),
 		recoverPanics(o.Log),
@@ -75,7 +85,8 @@ func New(o Options) http.Handler {
 		signed.Group(func(answers chi.Router) {
 			// Streams are not counted: they last as long as a page is open.
 			answers.Use(a.throttled, middleware.Compress(5))
-			a.mount(answers, o.Version)
+			api := a.mount(answers, o.Version)
+			answers.Get("/api/openapi.json", a.only(store.Viewer, a.description(api)))
 		})
 	})
 	router.Method(http.MethodGet, help.Prefix+"*", middleware.Compress(5)(help.Handler()))
@@ -100,40 +111,25 @@ func unrouted(router chi.Router, version string) {
 	})
 }
 
-// together is how many requests are dealt with at once; others wait. It bounds the memory that they take.
-const together = 32
-
-func (a resources) throttled(next http.Handler) http.Handler {
-	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
-		wait, cancel := context.WithTimeout(r.Context(), patience)
-		defer cancel()
-		select {
-		case a.places <- struct{}{}:
-			defer func() { <-a.places }()
-			next.ServeHTTP(w, r)
-		case <-wait.Done():
-			writeProblem(w, http.StatusServiceUnavailable, words.Told("refuse.busy"))
-		}
-	})
-}
-
 func newResources(o Options) resources {
 	stopping := o.Stopping
 	if stopping == nil {
 		stopping = make(chan struct{})
 	}
-	application := shop.New(shop.Options{Store: o.Store, Log: o.Log, PublicURL: o.PublicURL, Sample: o.Sample})
+	application := shop.New(shop.Options{Store: o.Store, Log: o.Log, PublicURL: o.PublicURL, Sample: o.Sample,
+		StandIn: o.StandIn, Listens: o.Listens})
 	a := resources{shop: application, store: o.Store, log: o.Log, signIn: o.RequireSignIn, setupCode: o.SetupCode,
 		stopping: stopping, tries: huma.Middlewares{through(limitSignIns())},
-		turns: make(chan struct{}, atOnce), places: make(chan struct{}, together)}
-	a.sessions = newSessions(o.Store, o.Log, o.Secure)
+		turns: make(chan struct{}, atOnce), places: make(chan struct{}, together),
+		ofOne: &machines{of: map[string]chan struct{}{}}}
+	a.sessions = newSessions(o.Store, o.Log, cookieName(o.Port, o.Secure), o.Secure)
 	return a
 }
 
 // mount registers every resource and returns the API description.
 func (a resources) mount(router chi.Router, version string) huma.API {
 	config := huma.DefaultConfig("Ledge", version)
-	config.OpenAPIPath, config.DocsPath, config.SchemasPath = "/api/openapi", "", ""
+	config.OpenAPIPath, config.DocsPath, config.SchemasPath = "", "", ""
 	config.CreateHooks = nil
 	config.Components.Schemas = huma.NewMapRegistry("#/components/schemas/", schemaName)
 	lists(config.Components.Schemas)
@@ -165,6 +161,7 @@ type resources struct {
 	tries huma.Middlewares
 	// turns lets few at a time do what takes much memory.
 	turns, places chan struct{}
+	ofOne         *machines
 	// stopping is closed when the server stops: streams end then, and nothing else.
 	stopping <-chan struct{}
 }
@@ -175,10 +172,25 @@ func Describe(version string) ([]byte, error) {
 	return a.mount(chi.NewRouter(), version).OpenAPI().MarshalJSON()
 }
 
-// grace is how long requests under way may take to finish when the server stops.
-const grace = 20 * time.Second
+// description answers with what is described of the API.
+func (a resources) description(api huma.API) http.HandlerFunc {
+	text := sync.OnceValues(api.OpenAPI().MarshalJSON)
+	return func(w http.ResponseWriter, r *http.Request) {
+		json, err := text()
+		if err != nil {
+			a.answer(w, r, err)
+			return
+		}
+		w.Header().Set("Content-Type", "application/vnd.oai.openapi+json")
+		_, _ = w.Write(json)
+	}
+}
 
-// Serve runs the handler on the listener's server until ctx ends, then lets requests finish.
+// grace is how long requests under way may take to finish when the server stops.
+const grace = 8 * time.Second
+
+// Serve runs the handler on the listener's server until ctx ends, then lets requests finish; what is not done after a
+// while, such as an answer that nobody reads, is closed.
 // stopping is closed first, so that streams of events, which have no end of their own, end with it.
 func Serve(ctx context.Context, server *http.Server, serve func() error, stopping chan<- struct{}) error {
 	base := context.WithoutCancel(ctx)
@@ -193,5 +205,8 @@ func Serve(ctx context.Context, server *http.Server, serve func() error, stoppin
 	}
 	last, cancel := context.WithTimeout(base, grace)
 	defer cancel()
-	return server.Shutdown(last)
+	if err := server.Shutdown(last); err != nil && !errors.Is(err, context.DeadlineExceeded) {
+		return err
+	}
+	return server.Close()
 }

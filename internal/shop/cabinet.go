@@ -177,7 +177,11 @@ func (a *Application) deed(ctx context.Context, id string, d instrument.Deed) ([
 	d.By, d.At, d.Reason = "", "", strings.TrimSpace(d.Reason)
 	d.Of, d.After = strings.ToLower(d.Of), strings.ToLower(d.After)
 	err := a.store.AddDeed(ctx, id, d, func(before []instrument.Deed) error {
-		return checkDeed(instrument.OwnedOf(id, before), d)
+		o := instrument.OwnedOf(id, before)
+		if d.What == instrument.Wired {
+			return a.checkLink(ctx, o, d.Link)
+		}
+		return checkDeed(o, d)
 	})
 	if err != nil {
 		return nil, err
@@ -253,8 +257,6 @@ func checkDeed(o instrument.Owned, d instrument.Deed) error {
 		if f.Due != "" {
 			return checkDay("facts.due", f.Due)
 		}
-	case instrument.Wired:
-		return checkLink(o, d.Link)
 	case instrument.OutOf:
 		if d.Reason == "" {
 			return refuse("reason", words.Told("cabinet.why_out"))

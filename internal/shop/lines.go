@@ -18,6 +18,9 @@ type TriedLine struct {
 	Why   string `json:"why,omitempty"`
 }
 
+// mostSteps is what trying a pattern takes at most.
+const mostSteps = 20_000_000
+
 // TryPattern says what a pattern makes of pasted text, cut as what a device sends is.
 func (a *Application) TryPattern(_ context.Context, p instrument.Pattern, text string) ([]TriedLine, error) {
 	reader, err := compiled("pattern", p)
@@ -27,8 +30,13 @@ func (a *Application) TryPattern(_ context.Context, p instrument.Pattern, text s
 	var cut gaugelink.Lines
 	lines := cut.Write([]byte(text + "\n"))
 	tried := make([]TriedLine, len(lines))
+	steps := 0
 	for i, line := range lines {
 		tried[i].Line = line
+		if steps += reader.Cost(line); steps > mostSteps {
+			tried[i].Why = words.Told("line." + string(instrument.ErrSlow))
+			continue
+		}
 		sent, err := reader.Read(line)
 		if err != nil {
 			tried[i].Why = words.Told("line." + err.Error())
@@ -58,12 +66,15 @@ func (a *Application) Wire(ctx context.Context, id string, d instrument.Deed) ([
 	return list, err
 }
 
-// checkLink refuses a link that is none.
-func checkLink(o instrument.Owned, l *instrument.Link) error {
+// checkLink refuses a link that is none, or that this person may not make: an address reaches into the network.
+func (a *Application) checkLink(ctx context.Context, o instrument.Owned, l *instrument.Link) error {
 	if l == nil {
 		return refuse("link.port", words.Told("line.port"))
 	}
-	if field, fault := l.Fault(); fault != "" {
+	if _, socket := l.Socket(); socket && !store.May(ctx, store.Owner) {
+		return refuse("link.port", words.Told("line.owner"))
+	}
+	if field, fault := l.Fault(a.ports.StandIn); fault != "" {
 		return refuse("link."+field, words.Told("line."+string(fault)))
 	}
 	if l.Port != "" && o.Facts.Line == nil {
@@ -73,7 +84,7 @@ func checkLink(o instrument.Owned, l *instrument.Link) error {
 }
 
 // SerialPorts are the names of the serial ports of the machine that Ledge runs on.
-func (a *Application) SerialPorts(context.Context) ([]string, error) { return gaugelink.Ports(), nil }
+func (a *Application) SerialPorts(context.Context) ([]string, error) { return gaugelink.Names(), nil }
 
 // A LineAsked says who wants the line of an instrument, and for what.
 type LineAsked struct {
@@ -83,10 +94,17 @@ type LineAsked struct {
 	Sense int
 	// Over takes it from another bench.
 	Over bool
+	// Run and After name the last reading of it that the bench put in its place.
+	Run   string
+	After int
 }
 
 // A Line is one that a bench holds, until it lets go.
-type Line struct{ *gaugelink.Held }
+type Line struct {
+	*gaugelink.Held
+	// wires tells that who listens may say how it is connected: they are shown what came that was no reading.
+	wires bool
+}
 
 // A LineFrame is what a bench hears of its line.
 type LineFrame struct {
@@ -101,8 +119,11 @@ func (l Line) Told() LineFrame {
 	if f.Why != "" {
 		f.Says = words.Told("line." + string(f.Why))
 	}
-	if f.Early {
-		f.Says = words.Told("line.no_turn")
+	if f.Unmet != nil {
+		f.Says = lost(f.Unmet).Error()
+	}
+	if !l.wires {
+		f.Bad = ""
 	}
 	return f
 }
@@ -120,13 +141,19 @@ func (a *Application) HoldLine(ctx context.Context, asked LineAsked) (*Line, err
 	if o.Link == nil || o.Facts.Line == nil {
 		return nil, conflict(words.Told("line.none", "name", o.Facts.Name))
 	}
+	// What was told before this was looked at, or by another shop, is looked at when it is opened.
+	if field, fault := o.Link.Fault(a.ports.StandIn); fault != "" {
+		return nil, conflict(words.Told("line.none_now", "name", o.Facts.Name, "field", field,
+			"why", words.Told("line."+string(fault))))
+	}
 	seek := instrument.SeekOf(o.Facts.Kind, asked.Mode, asked.Sense)
 	// Two divisions back are a turning; one may be the last digit's flicker. Common practice.
 	follower, err := gaugelink.Follow(*o.Link, *o.Facts.Line, seek, 2*o.Facts.Division)
 	if err != nil {
 		return nil, conflict(words.Told("line." + err.Error()))
 	}
-	held, by, err := a.lines.Hold(id, asked.Bench, store.Actor(ctx), *o.Link, follower, asked.Over)
+	held, by, err := a.lines.Hold(gaugelink.Wanted{Instrument: id, Bench: asked.Bench, By: store.Actor(ctx), Over: asked.Over,
+		Run: asked.Run, After: asked.After}, *o.Link, follower)
 	if errors.Is(err, gaugelink.ErrHeld) {
 		if by == "" {
 			by = words.Told("line.somebody")
@@ -136,7 +163,11 @@ func (a *Application) HoldLine(ctx context.Context, asked LineAsked) (*Line, err
 	if err != nil {
 		return nil, err
 	}
-	return &Line{held}, nil
+	least := store.Decider
+	if _, socket := o.Link.Socket(); socket {
+		least = store.Owner
+	}
+	return &Line{held, store.May(ctx, least)}, nil
 }
 
 // FeedLine gives a line what the bench's browser had from its port.
@@ -157,6 +188,8 @@ func lost(err error) error {
 		return conflict(words.Told("line.nothing"))
 	case errors.Is(err, gaugelink.ErrNoTurn):
 		return conflict(words.Told("line.no_turn"))
+	case errors.Is(err, gaugelink.ErrSoon):
+		return conflict(words.Told("line.soon"))
 	}
 	return err
 }

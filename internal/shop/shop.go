@@ -6,6 +6,7 @@ import (
 	"context"
 	"errors"
 	"log/slog"
+	"net/netip"
 	"slices"
 	"time"
 
@@ -24,6 +25,10 @@ type Options struct {
 	PublicURL string
 	// Sample fills an empty shop when somebody asks for it.
 	Sample Sample
+	// StandIn lets gauges be connected at pseudo-terminals, where the stand-in plays.
+	StandIn bool
+	// Listens tells whether an address is one that Ledge itself listens on; nil where it listens nowhere.
+	Listens func(netip.AddrPort) bool
 }
 
 // An Application does what people ask for. Its methods may be called from many goroutines.
@@ -36,6 +41,7 @@ type Application struct {
 	power    *played
 	sample   Sample
 	lines    *gaugelink.Hub
+	ports    gaugelink.Ports
 }
 
 // New returns the application over a store.
@@ -43,8 +49,10 @@ func New(o Options) *Application {
 	if o.Log == nil {
 		o.Log = slog.New(slog.DiscardHandler)
 	}
+	ports := gaugelink.Ports{StandIn: o.StandIn, Own: o.Listens}
 	return &Application{store: o.Store, log: o.Log, public: o.PublicURL, pictures: photo.NewMaker(), links: &links{},
-		power: &played{}, sample: o.Sample, lines: gaugelink.NewHub(gaugelink.Open, time.Now)}
+		power: &played{}, sample: o.Sample, ports: ports,
+		lines: gaugelink.NewHub(ports.Open, time.Now)}
 }
 
 // A Kind says what sort of refusal something is.

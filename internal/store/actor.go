@@ -3,6 +3,7 @@ package store
 import (
 	"context"
 	"errors"
+	"slices"
 )
 
 // ErrNobody is returned by every change that nobody is named for: what is stored always tells who did it.
@@ -13,6 +14,19 @@ type actorKey struct{}
 // As says who asks. It is the only way in which a name comes to what a change stores.
 func As(ctx context.Context, name string) context.Context {
 	return context.WithValue(ctx, actorKey{}, name)
+}
+
+type roleKey struct{}
+
+// InRole says what role who asks has; where nobody signs in, there is none.
+func InRole(ctx context.Context, role Role) context.Context {
+	return context.WithValue(ctx, roleKey{}, role)
+}
+
+// May tells whether who asks has a role, or one of more; where nobody signs in, everybody may do everything.
+func May(ctx context.Context, least Role) bool {
+	role, signedIn := ctx.Value(roleKey{}).(Role)
+	return !signedIn || slices.Index(Roles(), role) >= slices.Index(Roles(), least)
 }
 
 // Actor is who asks; empty where nobody was named.

@@ -333,3 +333,38 @@ test("a gauge at a port of the bench's own machine is read through the browser",
 		"G1 +2.4984 in OK",
 	]);
 });
+
+test("presses that come while the page is busy, and while parts change, each find their place in their order", async ({
+	page,
+}) => {
+	const gauge = await played();
+	await as(page);
+	await page.addInitScript(() => localStorage.setItem("ledge.path", JSON.stringify("setup")));
+	const job = await crank(page.request, "Orchard pump, pressed in a burst");
+	const id = await instrument(page.request, {}, { port: gauge.port, sends: "shows", switch: "^TAKE$", debounce: 20 });
+	await setUp(page.request, job, "main_journal", id);
+	await page.goto(`${job}/bench/main_journal/1`);
+	await rest(page);
+	await ready(page);
+	await takeLine(page);
+	await expect.poll(gauge.listeners).toBe(1);
+	const shown = Array.from({ length: 45 }, (_, i) => `G1 +2.49${80 + (i % 9)} in OK`);
+	// Nobody draws anything while these come.
+	const stalled = page.evaluate(() => {
+		const until = performance.now() + 3000;
+		while (performance.now() < until);
+	});
+	for (const line of shown) {
+		gauge.say(line);
+		gauge.say("TAKE");
+		await new Promise((resolve) => setTimeout(resolve, 40));
+	}
+	await stalled;
+	await expect(page).toHaveURL(/main_journal\/5/);
+	await expect(page.getByText("every place read")).toBeVisible();
+	await expect(page.locator("[data-waiting]")).toHaveCount(0);
+	await rest(page);
+	const read = sizes(await jobOf(page.request, job), "main_journal");
+	expect(read.map((r) => `${r.number}: ${r.typed}`)).toEqual(shown.map((line, i) => `${Math.floor(i / 9) + 1}: ${line}`));
+	gauge.end();
+});

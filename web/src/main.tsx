@@ -6,9 +6,7 @@ import "@mantine/notifications/styles.layer.css";
 import { type ReactNode, StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { Ground } from "./app/Ground";
-import { keepEarlyKeys } from "./ui/early-keys";
-
-keepEarlyKeys();
+import { keys } from "./ui/keys";
 
 const show = (page: ReactNode) => {
 	const root = document.getElementById("root");
@@ -26,6 +24,7 @@ const token = /^\/r\/([^/]+)/.exec(window.location.pathname)?.[1];
 if (token !== undefined) {
 	void import("./features/report/SharedPlace").then(({ SharedPlace }) => show(<SharedPlace token={token} />));
 } else {
+	keys.listen();
 	void import("./app/Inside"); // it is needed next
 	void import("./app/App").then(({ App }) => show(<App />));
 }

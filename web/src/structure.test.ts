@@ -76,6 +76,13 @@ describe("the house", () => {
 		expect(long).toEqual([]);
 	});
 
+	it("has one way to the browser's storage, and one to the keys of the window", () => {
+		const code = (file: string) => readFileSync(join(ROOT, file), "utf8").replace(/\/\*[\s\S]*?\*\/|\/\/.*$/gm, "");
+		const naming = (what: RegExp) => files.filter((file) => what.test(code(file)));
+		expect(naming(/localStorage|sessionStorage|useLocalStorage|useSessionStorage/)).toEqual(["api/storage.ts"]);
+		expect(naming(/useHotkeys|useWindowEvent\("key|addEventListener\("key/)).toEqual(["ui/keys.ts"]);
+	});
+
 	it("has no look written beside what it shows: styles stand in modules, but for those that are computed", () => {
 		const still = files.flatMap((file) => {
 			const found: string[] = [];

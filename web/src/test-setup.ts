@@ -2,6 +2,7 @@ import { cleanup, configure } from "@testing-library/react";
 import { afterAll } from "vitest";
 import { type Table, takeTable } from "./api/table";
 import table from "./testdata/table.json";
+import { keys } from "./ui/keys";
 
 takeTable(table as Table);
 
@@ -33,3 +34,7 @@ afterAll(async () => {
 	cleanup();
 	await new Promise((done) => setTimeout(done, 50));
 });
+
+keys.listen();
+keys.follow(() => "here");
+keys.arrived("here");

@@ -1,7 +1,9 @@
 package instrument
 
 import (
+	"net/netip"
 	"regexp"
+	"slices"
 	"strconv"
 	"strings"
 )
@@ -60,34 +62,92 @@ func Parities() []Parity { return []Parity{NoParity, Even, Odd, Mark, Space} }
 // The faults of links.
 const (
 	ErrPort    LineFault = "port"    // neither an address nor the name of a serial port
+	ErrAddress LineFault = "address" // an address at which no gauge is
 	ErrRequest LineFault = "request" // an escape that is none
+	ErrLong    LineFault = "long"    // a request that no gauge needs
 	ErrSwitch  LineFault = "switch"  // no regular expression
 )
 
-// serialPort are the names that serial ports have: no other file of the machine is ever opened.
-var serialPort = regexp.MustCompile(`^(/dev/[A-Za-z0-9._/-]+|COM[0-9]{1,3})$`)
+// MaxRequest is how many bytes a gauge is asked with at most.
+const MaxRequest = 16
+
+// serialPort are the names that systems give to serial ports; no other file of the machine is ever opened.
+var serialPort = regexp.MustCompile(`^(/dev/(tty(S|HS|USB|ACM|AMA|O|mxc|THS)[0-9]{1,3}|rfcomm[0-9]{1,3}` +
+	`|serial/by-id/[A-Za-z0-9_:.+-]+|serial/by-path/[A-Za-z0-9_:.+-]+|cu\.[A-Za-z0-9_.-]+)|COM[0-9]{1,3})$`)
+
+// pseudo are the names of pseudo-terminals, at which the stand-in plays.
+var pseudo = regexp.MustCompile(`^/dev/(pts/[0-9]{1,5}|ttys[0-9]{3})$`)
+
+// SerialPort tells whether a name is one that a system gives to a serial port.
+func SerialPort(name string) bool {
+	return serialPort.MatchString(name) && !strings.Contains(name, "..")
+}
+
+// Pseudo tells whether a name is that of a pseudo-terminal.
+func Pseudo(name string) bool { return pseudo.MatchString(name) }
+
+// hostName is a name as hosts have them.
+var hostName = regexp.MustCompile(`^([A-Za-z0-9_]([A-Za-z0-9_-]{0,61}[A-Za-z0-9])?\.?)+$`)
+
+// Reachable tells whether a gauge may be at an address of a network: at no address that only means the network, the
+// link or everybody.
+func Reachable(at netip.Addr) bool {
+	at = at.Unmap()
+	return at.IsValid() && !at.IsUnspecified() && !at.IsLinkLocalUnicast() && !at.IsMulticast() &&
+		!at.IsInterfaceLocalMulticast() && at != netip.AddrFrom4([4]byte{255, 255, 255, 255})
+}
+
+// checkSocket is what is wrong with HOST:PORT; empty where nothing is.
+func checkSocket(address string) LineFault {
+	if at, err := netip.ParseAddrPort(address); err == nil {
+		switch {
+		case at.Port() == 0:
+			return ErrPort
+		case at.Addr().Zone() != "" || !Reachable(at.Addr()):
+			return ErrAddress
+		}
+		return ""
+	}
+	colon := strings.LastIndexByte(address, ':')
+	if colon < 0 {
+		return ErrPort
+	}
+	host := address[:colon]
+	number, err := strconv.ParseUint(address[colon+1:], 10, 16)
+	// What is only figures and points and no address is none to a resolver that takes it for one.
+	if err != nil || number == 0 || len(host) > 253 || !hostName.MatchString(host) ||
+		strings.Trim(host, "0123456789.") == "" {
+		return ErrPort
+	}
+	return ""
+}
 
 // Socket is the address of a link over a network; false where it is none.
 func (l Link) Socket() (address string, ok bool) { return strings.CutPrefix(l.Port, "tcp://") }
 
-// Fault is what is wrong with a link, and the field that is to blame.
-func (l Link) Fault() (field string, fault LineFault) {
+// Fault is what is wrong with a link, and the field that is to blame. The name of a pseudo-terminal is a port only where
+// the stand-in may play.
+func (l Link) Fault(standIn bool) (field string, fault LineFault) {
 	address, socket := l.Socket()
-	host, port, cut := "", "", false
-	if at := strings.LastIndex(address, ":"); at >= 0 {
-		host, port, cut = address[:at], address[at+1:], true
-	}
-	number, err := strconv.Atoi(port)
 	switch {
 	case l.Port == "", l.Port == InBrowser:
-	case socket && (!cut || host == "" || err != nil || number < 1 || number > 65535),
-		!socket && (!serialPort.MatchString(l.Port) || strings.Contains(l.Port, "..")):
+	case socket:
+		if fault := checkSocket(address); fault != "" {
+			return "port", fault
+		}
+	case !SerialPort(l.Port) && !(standIn && Pseudo(l.Port)):
 		return "port", ErrPort
 	}
-	if _, err := l.Asks(); err != nil {
+	asks, err := l.Asks()
+	if err != nil {
 		return "request", ErrRequest
 	}
-	if _, err := regexp.Compile(l.Switch); err != nil {
+	if len(asks) > MaxRequest || slices.ContainsFunc(asks, func(b byte) bool {
+		return (b < ' ' || b > '~') && b != '\r' && b != '\n'
+	}) {
+		return "request", ErrLong
+	}
+	if _, err := compile(l.Switch); err != nil {
 		return "switch", ErrSwitch
 	}
 	return "", ""

@@ -2,6 +2,7 @@ package instrument
 
 import (
 	"regexp"
+	"regexp/syntax"
 	"slices"
 	"strings"
 
@@ -25,7 +26,7 @@ type Pattern struct {
 type Sent struct {
 	Size unit.Length
 	Unit unit.System
-	// Line is the line as it came.
+	// Line is the line as far as the pattern matched it.
 	Line string
 }
 
@@ -41,12 +42,14 @@ const (
 	ErrStatus     LineFault = "status"     // the device says that the value is not good
 	ErrUnit       LineFault = "unit"       // the unit is not known
 	ErrNumber     LineFault = "number"     // the value is no number
+	ErrHeavy      LineFault = "heavy"      // a pattern that is too much to try on every line
+	ErrSlow       LineFault = "slow"       // more comes than the pattern can be tried on
 )
 
 // LineFaults lists them.
 func LineFaults() []LineFault {
-	return []LineFault{ErrExpression, ErrNoValue, ErrGroup, ErrOther, ErrStatus, ErrUnit, ErrNumber, ErrPort,
-		ErrRequest, ErrSwitch}
+	return []LineFault{ErrExpression, ErrNoValue, ErrGroup, ErrOther, ErrStatus, ErrUnit, ErrNumber, ErrHeavy,
+		ErrSlow, ErrPort, ErrAddress, ErrRequest, ErrLong, ErrSwitch}
 }
 
 func (f LineFault) Error() string { return string(f) }
@@ -57,17 +60,87 @@ var groups = []string{"value", "unit", "sign", "status"}
 // MaxLine is the longest line that is looked at, in bytes.
 const MaxLine = 256
 
+// mostSteps is how many instructions a pattern becomes at most: each byte of each line may go through all of them. The
+// patterns of real gauges become fewer than a hundred; counts such as {500} are what makes them many.
+const mostSteps = 600
+
+// compile makes a regular expression ready whose size is bounded before anything is made of it; [ErrExpression] where it
+// is none, [ErrHeavy] where it is too large.
+func compile(expression string) (*regexp.Regexp, error) {
+	parsed, err := syntax.Parse(expression, syntax.Perl)
+	if err != nil {
+		return nil, ErrExpression
+	}
+	if size(parsed) > mostSteps {
+		return nil, ErrHeavy
+	}
+	x, err := regexp.Compile(expression)
+	if err != nil {
+		return nil, ErrExpression
+	}
+	return x, nil
+}
+
+// size is about how many instructions an expression becomes; each repeat counts as often as it may be.
+func size(x *syntax.Regexp) int {
+	n := 1
+	if x.Op == syntax.OpLiteral {
+		n = len(x.Rune)
+	}
+	for _, sub := range x.Sub {
+		n += size(sub)
+	}
+	if x.Op == syntax.OpRepeat {
+		n *= max(x.Min, x.Max, 1)
+	}
+	return min(n, 1<<20)
+}
+
 // A LineReader reads lines by a pattern.
 type LineReader struct {
 	pattern    Pattern
 	expression *regexp.Regexp
+	steps      int
 }
 
-// Compile makes a pattern ready; [ErrExpression], [ErrNoValue] or [ErrGroup] where it is none.
-func Compile(p Pattern) (*LineReader, error) {
-	x, err := regexp.Compile(p.Expression)
+// Cost is about how many steps it takes to read a line.
+func (r *LineReader) Cost(line string) int { return r.steps * (min(len(line), MaxLine) + 1) }
+
+// A Switch is what a foot switch says: a regular expression.
+type Switch struct {
+	expression *regexp.Regexp
+	steps      int
+}
+
+// CompileSwitch makes the expression of a foot switch ready; [ErrSwitch] where it is none or too much.
+func CompileSwitch(expression string) (*Switch, error) {
+	x, err := compile(expression)
 	if err != nil {
-		return nil, ErrExpression
+		return nil, ErrSwitch
+	}
+	return &Switch{x, steps(expression)}, nil
+}
+
+// Says tells whether a line is the switch's.
+func (s *Switch) Says(line string) bool { return s.expression.MatchString(line) }
+
+// Cost is about how many steps that takes.
+func (s *Switch) Cost(line string) int { return s.steps * (min(len(line), MaxLine) + 1) }
+
+// steps is the size of an expression that compiles.
+func steps(expression string) int {
+	parsed, err := syntax.Parse(expression, syntax.Perl)
+	if err != nil {
+		return 0
+	}
+	return size(parsed)
+}
+
+// Compile makes a pattern ready; [ErrExpression], [ErrHeavy], [ErrNoValue] or [ErrGroup] where it is none.
+func Compile(p Pattern) (*LineReader, error) {
+	x, err := compile(p.Expression)
+	if err != nil {
+		return nil, err
 	}
 	if x.SubexpIndex("value") < 0 {
 		return nil, ErrNoValue
@@ -77,7 +150,7 @@ func Compile(p Pattern) (*LineReader, error) {
 			return nil, ErrGroup
 		}
 	}
-	return &LineReader{p, x}, nil
+	return &LineReader{p, x, steps(p.Expression)}, nil
 }
 
 // Read is what a line says; [ErrOther], [ErrStatus], [ErrUnit] or [ErrNumber] where it is no reading. It never
@@ -99,7 +172,7 @@ func (r *LineReader) Read(line string) (Sent, error) {
 	if len(r.pattern.Good) > 0 && !slices.Contains(r.pattern.Good, part("status")) {
 		return Sent{}, ErrStatus
 	}
-	out := Sent{Unit: r.pattern.Unit, Line: line}
+	out := Sent{Unit: r.pattern.Unit, Line: found[0]}
 	micro := false
 	switch strings.ToLower(part("unit")) {
 	case "":

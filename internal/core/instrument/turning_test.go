@@ -43,24 +43,41 @@ func TestWhatIsSought(t *testing.T) {
 	assert.Equal(t, instrument.SeekNone, instrument.SeekOf(instrument.Micrometer, instrument.Direct, 1))
 }
 
-// A link names a socket or a serial port, never another file; what is asked is sent as it is written.
+// A link names a socket where a gauge may be, or a serial port, never another file; what is asked is short and readable.
 func TestLinks(t *testing.T) {
-	for port, wrong := range map[string]bool{"tcp://127.0.0.1:9400": false, "tcp://[::1]:9400": false,
-		"/dev/ttyUSB0": false, "COM12": false, "browser": false, "": false,
-		"tcp://127.0.0.1": true, "tcp://:9400": true, "tcp://a:70000": true, "/etc/passwd": true, "/dev/../etc/passwd": true,
-		"9400": true, "http://127.0.0.1:9400": true} {
-		_, fault := instrument.Link{Port: port}.Fault()
-		assert.Equal(t, wrong, fault == instrument.ErrPort, port)
+	const port, address = instrument.ErrPort, instrument.ErrAddress
+	for name, want := range map[string]instrument.LineFault{"tcp://127.0.0.1:9400": "", "tcp://[::1]:9400": "",
+		"tcp://gauge-2.shop.lan:23": "", "tcp://10.0.0.7:4001": "", "browser": "", "": "",
+		"/dev/ttyUSB0": "", "/dev/ttyS12": "", "/dev/ttyACM1": "", "/dev/ttyAMA0": "", "/dev/rfcomm0": "", "/dev/cu.usbmodem-1": "",
+		"/dev/serial/by-id/usb-A_Maker_1-if00-port0": "", "COM12": "",
+		"tcp://127.0.0.1": port, "tcp://:9400": port, "tcp://a:70000": port, "tcp://a:0": port, "tcp://a b:1": port,
+		"tcp://2130706433:80": port, "tcp://127.1:80": port, "tcp://user@host:80": port, "tcp://a/b:80": port,
+		"tcp://169.254.169.254:80": address, "tcp://[fe80::1]:80": address, "tcp://[fe80::1%eth0]:80": address,
+		"tcp://0.0.0.0:80": address, "tcp://[::]:80": address, "tcp://224.0.0.1:80": address,
+		"tcp://[::ffff:169.254.1.1]:80": address,
+		"/etc/passwd":                   port, "/dev/../etc/passwd": port, "9400": port, "http://127.0.0.1:9400": port,
+		"/dev/fd/7": port, "/dev/stdin": port, "/dev/tty": port, "/dev/tty1": port, "/dev/console": port, "/dev/mem": port,
+		"/dev/sda": port, "/dev/pts/0": port, "/dev/ptmx": port, "/dev/serial/by-id/..": port,
+		"/dev/serial/by-id/../../fd/7": port, "/dev/ttyS0/../fd/7": port, "COM": port, `\\.\pipe\x`: port} {
+		_, fault := instrument.Link{Port: name}.Fault(false)
+		assert.Equal(t, want, fault, name)
 	}
-	asks, err := instrument.Link{Request: `R1\r\n\x1b\\\t`}.Asks()
+	_, fault := instrument.Link{Port: "/dev/pts/3"}.Fault(true)
+	assert.Empty(t, fault, "where the stand-in plays")
+	_, fault = instrument.Link{Port: "/dev/fd/3"}.Fault(true)
+	assert.Equal(t, port, fault)
+	asks, err := instrument.Link{Request: `R1\r\n\x41\\`}.Asks()
 	assert.NoError(t, err)
-	assert.Equal(t, "R1\r\n\x1b\\\t", string(asks))
-	for _, wrong := range []string{`\`, `\q`, `\x1`, `\xzz`} {
-		field, fault := instrument.Link{Request: wrong}.Fault()
-		assert.Equal(t, "request", field)
-		assert.Equal(t, instrument.ErrRequest, fault, wrong)
+	assert.Equal(t, "R1\r\nA\\", string(asks))
+	for request, want := range map[string]instrument.LineFault{`\`: instrument.ErrRequest, `\q`: instrument.ErrRequest,
+		`\x1`: instrument.ErrRequest, `\xzz`: instrument.ErrRequest, `\x1b[A`: instrument.ErrLong, `\t`: instrument.ErrLong,
+		"0123456789abcdef": "", "0123456789abcdefg": instrument.ErrLong, `0123456789abcde\r`: "", "é": instrument.ErrLong} {
+		_, fault := instrument.Link{Request: request}.Fault(false)
+		assert.Equal(t, want, fault, request)
 	}
-	field, fault := instrument.Link{Switch: "("}.Fault()
-	assert.Equal(t, "switch", field)
-	assert.Equal(t, instrument.ErrSwitch, fault)
+	for _, wrong := range []string{"(", "(a{100}){100}"} {
+		field, fault := instrument.Link{Switch: wrong}.Fault(false)
+		assert.Equal(t, "switch", field)
+		assert.Equal(t, instrument.ErrSwitch, fault)
+	}
 }

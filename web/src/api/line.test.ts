@@ -3,7 +3,7 @@ import { heard, type LineFrame, line, type Took } from "./line";
 import { bytesOf } from "./web-serial";
 
 const took = (seq: number): Took => ({ seq, size: seq * 100, unit: "in", line: `line ${seq}` });
-const frame = (more: Partial<LineFrame>): LineFrame => ({ standing: "live", rate: 1, ...more });
+const frame = (more: Partial<LineFrame>): LineFrame => ({ standing: "live", rate: 1, run: "a", ...more });
 const settled = () => new Promise((resolve) => setTimeout(resolve, 0));
 
 describe("a line", () => {
@@ -14,16 +14,38 @@ describe("a line", () => {
 		heard(frame({ taken: [took(1), took(2)] }));
 		// The bench goes to another part with the first: the next one is that part's.
 		const second: number[] = [];
+		let leaveSecond = () => {};
 		const leave = line.placedBy((t) => {
 			first.push(t.seq);
 			leave();
-			line.placedBy((after) => second.push(after.seq));
+			leaveSecond = line.placedBy((after) => second.push(after.seq) > 0);
+			return true;
 		});
 		await settled();
 		expect(first).toEqual([1]);
 		expect(second).toEqual([2]);
 		heard(frame({ taken: [took(3)] }));
 		expect(second).toEqual([2, 3]);
+		leaveSecond();
+	});
+
+	it("keeps what finds no place yet, in its order, takes nothing twice that is told again, and says what is left over", async () => {
+		const placed: number[] = [];
+		let open = false;
+		const leave = line.placedBy((t) => open && placed.push(t.seq) > 0);
+		heard(frame({ run: "b", taken: [took(1), took(2)] }));
+		heard(frame({ run: "b", taken: [took(2), took(3)] }));
+		expect(placed).toEqual([]);
+		open = true;
+		heard(frame({ run: "b" }));
+		expect(placed).toEqual([1, 2, 3]);
+		heard(frame({ run: "c", taken: [took(1)] }));
+		expect(placed).toEqual([1, 2, 3, 1]);
+		leave();
+		heard(frame({ run: "c", taken: [took(2), took(3)] }));
+		line.release();
+		expect(line.state().unplaced?.count).toBe(2);
+		line.said();
 	});
 
 	it("tells only what changed of how it does, and keeps the last seconds of what it showed", () => {

@@ -1,6 +1,7 @@
 import { asker, client, enteredBy, SIGNED_OUT, settle } from "./client";
 import { newId } from "./id";
 import type { components } from "./schema";
+import { passing, read } from "./storage";
 import { askGauge, serialBytes } from "./web-serial";
 
 type Schemas = components["schemas"];
@@ -24,9 +25,13 @@ export interface LineState {
 	/** What is wrong with a line that was no reading, and that line. */
 	says?: string;
 	bad?: string;
+	/** How many such lines came. */
+	bads?: number;
 	/** Why the bench does not have the line, and whether another has it. */
 	refused?: string;
 	elsewhere?: boolean;
+	/** Readings that were taken and found no place: the page went to another gauge. */
+	unplaced?: { count: number; instrument: string };
 }
 
 /** What the gauge shows; it changes all the time. */
@@ -40,9 +45,21 @@ export interface LineShown {
 const TRACE = 240;
 const NOBODY: LineState = {};
 const NOTHING: LineShown = { trace: [] };
-/** A page is a bench; what it wants outlives a reload of it. */
-const bench = newId();
 const WANTED = "ledge.lines";
+const BENCH = "ledge.bench";
+
+/** A page is a bench; it and the last reading that it placed outlive a reload, but a copy of the page is another bench. */
+const before = read<{ id: string; run: string; placed: number }>(passing, BENCH);
+passing.remove(BENCH);
+const bench = before?.id ?? newId();
+/** Which follower the numbers of what was taken are of, and the last that found its place, or was said to have none. */
+let run = before?.run ?? "";
+let placed = before?.placed ?? 0;
+/** The last that came. */
+let came = placed;
+window.addEventListener("pagehide", () => passing.set(BENCH, JSON.stringify({ id: bench, run, placed })));
+// A page that comes back from the browser's memory goes on as the same bench.
+window.addEventListener("pageshow", () => passing.remove(BENCH));
 
 let asked: LineAsked | undefined;
 let state: LineState = NOBODY;
@@ -50,9 +67,12 @@ let shown: LineShown = NOTHING;
 let over = false;
 let ending: AbortController | undefined;
 let leaving: ReturnType<typeof setTimeout> | undefined;
-/** Puts what is taken in its place; what comes while there is none waits. */
-let taker: ((took: Took) => void) | undefined;
-let pending: Took[] = [];
+/** What puts a reading in its place; false where it waits for another. */
+type Taker = (took: Took) => boolean;
+/** The last one is asked: a dialog before the bench under it. */
+let takers: Taker[] = [];
+/** What was taken and has no place yet, in its order. */
+let pending: (Took & { run: string })[] = [];
 const listeners = new Set<() => void>();
 
 function tell(next: Partial<LineState> | undefined, now?: LineShown) {
@@ -65,8 +85,8 @@ function tell(next: Partial<LineState> | undefined, now?: LineShown) {
 	for (const listener of listeners) listener();
 }
 
-const wanted = (): string[] => JSON.parse(sessionStorage.getItem(WANTED) ?? "[]") as string[];
-const want = (list: string[]) => sessionStorage.setItem(WANTED, JSON.stringify(list));
+const wanted = (): string[] => read<string[]>(passing, WANTED) ?? [];
+const want = (list: string[]) => passing.set(WANTED, JSON.stringify(list));
 
 /** What one frame says. */
 export function heard(frame: LineFrame) {
@@ -76,18 +96,39 @@ export function heard(frame: LineFrame) {
 			standing: frame.standing,
 			says: frame.says,
 			bad: frame.bad,
+			bads: frame.bads,
 			refused: undefined,
 			elsewhere: undefined,
 		},
 		{ shown: frame.shown, turned: frame.turned, trace: frame.shown ? trace : [] },
 	);
-	pending.push(...(frame.taken ?? []));
+	if (frame.run !== run) {
+		run = frame.run;
+		placed = 0;
+		came = 0;
+	}
+	for (const took of frame.taken ?? []) {
+		if (took.seq <= came) continue; // told again after a gap, and here already
+		came = took.seq;
+		pending.push({ ...took, run });
+	}
 	place();
 }
 
+let placing = false;
+
 /** One after another: where the next one goes is known once this one has its place. */
 function place() {
-	while (taker && pending[0]) taker(pending.shift() as Took);
+	if (placing) return; // it goes on below
+	placing = true;
+	try {
+		for (let first = pending[0]; first && takers.at(-1)?.(first); first = pending[0]) {
+			if (first.run === run) placed = first.seq;
+			pending.shift();
+		}
+	} finally {
+		placing = false;
+	}
 }
 
 /** Reads frames until the line ends; the sentence of a refusal where there is one. */
@@ -99,6 +140,10 @@ async function listen(
 	const query = new URLSearchParams({ bench, mode: to.mode, sense: String(to.sense) });
 	if (over) query.set("over", "1");
 	over = false;
+	if (run !== "") {
+		query.set("run", run);
+		query.set("after", String(came));
+	}
 	const response = await fetch(`/api/v1/instruments/${to.instrument}/line?${query}`, { signal, headers: enteredBy(asker()) });
 	if (response.status === 401) window.dispatchEvent(new Event(SIGNED_OUT));
 	if (!response.ok || !response.body) {
@@ -160,10 +205,15 @@ async function hold(to: LineAsked, signal: AbortSignal) {
 function end() {
 	ending?.abort();
 	ending = undefined;
+	run = "";
+	placed = 0;
+	came = 0;
+	const lost = pending.length;
 	pending = [];
 	tell(
 		{
 			...NOBODY,
+			unplaced: lost > 0 ? { count: lost, instrument: asked?.instrument ?? "" } : state.unplaced,
 			instrument: undefined,
 			standing: undefined,
 			says: undefined,
@@ -197,11 +247,17 @@ export const line = {
 		asked = next;
 		begin();
 	},
-	/** The bench was left; it comes back at once where only the part changes. */
+	/** The bench was left; it comes back soon where only the part changes, on a slow machine later than on a fast one. */
 	leave() {
 		clearTimeout(leaving);
-		leaving = setTimeout(() => line.follow(undefined), 1000);
+		const atABench = () => window.location.pathname.includes("/bench/");
+		const look = (patience: number) => {
+			leaving = setTimeout(() => (patience > 0 && atABench() ? look(patience - 1) : line.follow(undefined)), 1000);
+		};
+		look(RETRIES);
 	},
+	/** It was said that readings found no place. */
+	said: () => tell({ unplaced: undefined }),
 	/** Takes the line, from another bench where it has it. */
 	take(from = false) {
 		if (!asked) return;
@@ -228,11 +284,12 @@ export const line = {
 			);
 	},
 	/** Says who puts what is taken in its place from now on, until the function that is returned is called. */
-	placedBy(next: (took: Took) => void) {
-		taker = next;
+	placedBy(next: Taker) {
+		takers = [...takers, next];
 		queueMicrotask(place);
 		return () => {
-			if (taker === next) taker = undefined;
+			takers = takers.filter((taker) => taker !== next);
+			queueMicrotask(place);
 		};
 	},
 };

@@ -1,7 +1,7 @@
 import { askedParts } from "./asks";
 import type { FeatureView, JobView } from "./client";
 import { type Kind, type KindRow, kindRows, rowOf } from "./table";
-import { journalKind, liveReadings, partsOf, taken } from "./view";
+import { isRead, journalKind, partsOf, type Sent, taken } from "./view";
 
 /**
  * How the hands go over parts and places: a part at a time by its stations or by its directions; all parts of a kind in one
@@ -10,8 +10,14 @@ import { journalKind, liveReadings, partsOf, taken } from "./view";
 export type PathOrder = "station" | "direction" | "round" | "setup";
 export const PATH_ORDERS: PathOrder[] = ["station", "direction", "round", "setup"];
 
+/** Nothing is on its way. */
+const none: Sent = () => [];
+
 /** Whether a part has places that nobody read yet. */
-export const unread = (f: FeatureView): boolean => taken(f) < f.by_station.length;
+export const unread = (f: FeatureView, sent: Sent = none): boolean => {
+	const onItsWay = sent(f);
+	return f.by_station.some((cell) => !isRead(f, cell, onItsWay));
+};
 
 const of = (view: JobView, ...kinds: Kind[]) => kinds.flatMap((kind) => partsOf(view, kind).map((p) => p.feature));
 
@@ -47,7 +53,8 @@ const from = <T>(all: T[], at: number): T[] => [...all.slice(at + 1), ...all.sli
  * The next part to measure: after one, first what is like it, then what is left of its group, then the first in the order of
  * work that is open; when all is read, what is asked for again. One answer for the job's page, its steps and the bench.
  */
-export function nextPart(view: JobView, order: PathOrder, after?: FeatureView): FeatureView | undefined {
+export function nextPart(view: JobView, order: PathOrder, after?: FeatureView, sent?: Sent): FeatureView | undefined {
+	const open = (f: FeatureView) => unread(f, sent);
 	const all = groups(view, order);
 	const group = after && all.find((g) => g.some((f) => f.id === after.id));
 	if (after && group) {
@@ -56,23 +63,21 @@ export function nextPart(view: JobView, order: PathOrder, after?: FeatureView): 
 			group.findIndex((f) => f.id === after.id),
 		);
 		const alongShaft = rowOf(after.kind).role === "journal" && order !== "round" && order !== "setup" && !after.quick;
-		const next = (alongShaft ? undefined : rest.find((f) => f.kind === after.kind && unread(f))) ?? rest.find(unread);
+		const next = (alongShaft ? undefined : rest.find((f) => f.kind === after.kind && open(f))) ?? rest.find(open);
 		if (next) return next;
 	}
-	const open = all.flat().find((f) => f.id !== after?.id && unread(f));
-	return open ?? askedParts(view).find((f) => f.id !== after?.id);
+	return all.flat().find((f) => f.id !== after?.id && open(f)) ?? askedParts(view).find((f) => f.id !== after?.id);
 }
 
 /** Where a round goes when a direction is read on one part: to the next of its kind that lacks it, else to the next turn. */
-export function nextInRound(view: JobView, feature: FeatureView, direction: number): FeatureView | undefined {
+export function nextInRound(view: JobView, feature: FeatureView, direction: number, sent: Sent = none): FeatureView | undefined {
 	const kin = of(view, feature.kind).filter((f) => f.state === feature.state);
-	const lacks = (f: FeatureView) =>
-		f.by_station.some((cell) => cell.direction === direction && liveReadings(f, cell).length === 0);
+	const lacks = (f: FeatureView) => f.by_station.some((cell) => cell.direction === direction && !isRead(f, cell, sent(f)));
 	const rest = from(
 		kin,
 		kin.findIndex((f) => f.id === feature.id),
 	);
-	return rest.find(lacks) ?? kin.find((f) => f.id !== feature.id && unread(f));
+	return rest.find(lacks) ?? kin.find((f) => f.id !== feature.id && unread(f, sent));
 }
 
 /** Longer than this between two readings, the hands did something else. */
@@ -90,7 +95,9 @@ export function ahead(
 	order: PathOrder,
 	shop: Pace = {},
 ): { kinds: Kind[]; readings: number; minutes: number | undefined } {
-	const open = groups(view, order).flat().filter(unread);
+	const open = groups(view, order)
+		.flat()
+		.filter((f) => unread(f));
 	const left = (f: FeatureView) => f.by_station.length - taken(f);
 	const readings = open.reduce((n, f) => n + left(f), 0);
 	const own = ownPace(view);

@@ -174,15 +174,41 @@ it("sends grades behind one another, each for the part that was lit", async () =
 	]);
 });
 
-it("says in so many words where the browser keeps nothing", () => {
-	const setItem = vi.spyOn(Storage.prototype, "setItem").mockImplementation(() => {
-		throw new DOMException("full", "QuotaExceededError");
-	});
-	expect(queue.add(entry())).toBe(false);
-	expect(queue.snapshot().full).toMatch(/NOT taken/);
-	setItem.mockRestore();
-	expect(queue.add(entry())).toBe(true);
-	expect(queue.snapshot().full).toBe("");
+it.each(["full", "blocked"])(
+	"takes what is entered where the browser's storage is %s, sends it, and says what is true",
+	async (how) => {
+		const refuse = () => {
+			throw new DOMException(how, how === "full" ? "QuotaExceededError" : "SecurityError");
+		};
+		const setItem = vi.spyOn(Storage.prototype, "setItem").mockImplementation(refuse);
+		const blocked = how === "blocked" ? vi.spyOn(window, "localStorage", "get").mockImplementation(refuse) : undefined;
+		const calls = answering(() => taken);
+		queue.load();
+		queue.add(entry({ typed: "79" }));
+		queue.add(entry({ typed: "80" }));
+		expect(queue.snapshot().full).toMatch(/in this page alone/);
+		expect(queue.fleeting()).toBe(2);
+		queue.load();
+		expect(queue.snapshot().entries.map((e) => e.typed)).toEqual(["79", "80"]);
+		await sendQueue(client(), 6);
+		expect(sent(calls)).toEqual(["79", "80"]);
+		expect(queue.snapshot().full).toBe("");
+		setItem.mockRestore();
+		blocked?.mockRestore();
+	},
+);
+
+it("orders entries by a count: a clock that goes back between two puts no correction before what it corrects", async () => {
+	const calls = answering(() => taken);
+	vi.useFakeTimers({ toFake: ["Date"], now: new Date("2026-11-29T12:00:00Z") });
+	queue.add(entry({ typed: "79" }));
+	vi.setSystemTime(new Date("2026-11-29T10:00:00Z"));
+	// Another tab, or the page after a reload: it knows only what is stored.
+	queue.load();
+	queue.add(entry({ typed: "80" }));
+	expect(queue.snapshot().entries.map((e) => e.typed)).toEqual(["79", "80"]);
+	await sendQueue(client(), 6);
+	expect(sent(calls)).toEqual(["79", "80"]);
 });
 
 it("asks once more about what an older page stored, which means nothing by itself", () => {

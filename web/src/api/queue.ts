@@ -17,6 +17,7 @@ import {
 } from "./client";
 import { newId } from "./id";
 import { jobQuery } from "./queries";
+import { lasting, read } from "./storage";
 import type { Kind } from "./table";
 
 /**
@@ -25,7 +26,7 @@ import type { Kind } from "./table";
  */
 export interface Entry {
 	id: string;
-	/** Orders the entries of all tabs: milliseconds and a count. */
+	/** Orders the entries of all tabs: a count, never a clock, which may go back. */
 	at: number;
 	job: number;
 	kind: Kind;
@@ -74,14 +75,25 @@ const samePlace = (a: Place, b: Place) =>
 
 let entries: Entry[] = [];
 let away = false;
-/** Why the browser keeps no entries; empty while it does. */
+/** The entries that this browser does not keep: they are in this page alone. */
+const fleeting = new Set<string>();
+/** What is said of those; empty where there are none. */
 let full = "";
 let snapshot = { entries, away, full };
 const listeners = new Set<() => void>();
 const running = new Set<number>();
-let last = 0;
+
+const NOT_KEPT =
+	"This browser keeps no data: it is full, or set not to. What waits here is in this page alone. Leave the page open until all is saved.";
+
+/** Oldest first; two tabs may count alike. */
+const inOrder = (list: Entry[]) => list.sort((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1));
+
+/** The count behind all that is stored, by whichever tab. */
+const next = () => stored().reduce((last, e) => Math.max(last, e.at), 0) + 1;
 
 function changed() {
+	full = entries.some((e) => fleeting.has(e.id)) ? NOT_KEPT : "";
 	snapshot = { entries, away, full };
 	for (const listener of listeners) listener();
 }
@@ -98,41 +110,33 @@ const frozen = (entry: Entry): Entry =>
 				},
 			};
 
+/** What is stored, by this tab and others. */
+function stored(): Entry[] {
+	return lasting.keys().flatMap((key) => {
+		if (!key.startsWith(PREFIX)) return [];
+		const entry = read<Entry>(lasting, key);
+		if (!entry) lasting.remove(key); // not ours to read
+		return entry ? [frozen(entry)] : [];
+	});
+}
+
 /** Reads what is stored; other tabs may have added to it. */
 function load() {
-	const found: Entry[] = [];
-	for (let i = 0; i < localStorage.length; i++) {
-		const key = localStorage.key(i);
-		const text = key?.startsWith(PREFIX) ? localStorage.getItem(key) : null;
-		if (text === null || text === undefined) continue;
-		try {
-			found.push(frozen(JSON.parse(text) as Entry));
-		} catch {
-			if (key) localStorage.removeItem(key); // not ours to read
-		}
-	}
-	entries = found.sort((a, b) => a.at - b.at);
+	entries = inOrder(stored());
 	changed();
 }
 
-/** Keeps an entry; false where the browser refuses to. */
-function store(entry: Entry): boolean {
-	try {
-		localStorage.setItem(PREFIX + entry.id, JSON.stringify(entry));
-		full = "";
-	} catch {
-		full =
-			"This browser could not keep the entry: it was NOT taken. Free some space or allow it to keep data, then enter it again.";
-		changed();
-		return false;
-	}
-	entries = [...entries.filter((e) => e.id !== entry.id), entry].sort((a, b) => a.at - b.at);
+/** Keeps an entry: where the browser refuses to, in this page. */
+function store(entry: Entry) {
+	if (lasting.set(PREFIX + entry.id, JSON.stringify(entry))) fleeting.delete(entry.id);
+	else fleeting.add(entry.id);
+	entries = inOrder([...entries.filter((e) => e.id !== entry.id), entry]);
 	changed();
-	return true;
 }
 
 function remove(id: string) {
-	localStorage.removeItem(PREFIX + id);
+	lasting.remove(PREFIX + id);
+	fleeting.delete(id);
 	entries = entries.filter((e) => e.id !== id);
 	changed();
 }
@@ -151,18 +155,18 @@ export const queue = {
 	},
 	snapshot: () => snapshot,
 	of: (all: Entry[], place: Place) => all.filter((e) => samePlace(e, place)),
-	/** Adds an entry; one that mends a refused entry takes its turn. False where it could not be kept. */
-	add(entry: Omit<Entry, "id" | "at">, mends?: Entry): boolean {
-		last = Math.max(last + 0.001, Date.now());
-		if (!store({ ...entry, id: newId(), at: mends?.at ?? last })) return false;
+	/** Adds an entry; one that mends a refused entry takes its turn. */
+	add(entry: Omit<Entry, "id" | "at">, mends?: Entry) {
+		store({ ...entry, id: newId(), at: mends?.at ?? next() });
 		if (mends) remove(mends.id);
-		return true;
 	},
+	/** How many entries would be lost with this page. */
+	fleeting: () => entries.filter((e) => fleeting.has(e.id)).length,
 	/** Adds a grade. */
-	grade: (place: Place, by: string, look: Entry["look"]): boolean =>
+	grade: (place: Place, by: string, look: Entry["look"]) =>
 		queue.add({ ...place, by, look, cell: { station: 0, direction: 0 }, typed: "", system: "in", repeat: false, unusual: false }),
 	/** Adds one thing that was done to build the engine. */
-	build: (job: number, by: string, built: Omit<AssemblyEvent, "id">): boolean =>
+	build: (job: number, by: string, built: Omit<AssemblyEvent, "id">) =>
 		queue.add({
 			...NOWHERE,
 			job,

@@ -3438,9 +3438,11 @@ export interface components {
         };
         LineFrame: {
             bad?: string;
-            early?: boolean;
+            /** Format: int64 */
+            bads?: number;
             /** Format: int64 */
             rate: number;
+            run: string;
             says?: string;
             shown?: components["schemas"]["GaugelinkShown"];
             /** @enum {string} */
@@ -3449,7 +3451,7 @@ export interface components {
             trace?: number[];
             turned?: components["schemas"]["GaugelinkTook"];
             /** @enum {string} */
-            why?: "expression" | "no_value" | "group" | "other" | "status" | "unit" | "number" | "port" | "request" | "switch";
+            why?: "expression" | "no_value" | "group" | "other" | "status" | "unit" | "number" | "heavy" | "slow" | "port" | "address" | "request" | "long" | "switch";
         };
         LocalView: {
             example: string;

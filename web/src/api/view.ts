@@ -48,6 +48,16 @@ export function liveReadings(feature: FeatureView, cell: Cell): Reading[] {
 	);
 }
 
+/** The cells of a part that are read and on their way to the server. */
+export type Sent = (feature: FeatureView) => Cell[];
+
+/** Whether two cells are the same. */
+export const sameCell = (a: Cell, b: Cell) => a.station === b.station && a.direction === b.direction;
+
+/** Whether a cell has a reading, stored or on its way. */
+export const isRead = (feature: FeatureView, cell: Cell, sent: Cell[]): boolean =>
+	liveReadings(feature, cell).length > 0 || sent.some((s) => sameCell(s, cell));
+
 /** How many cells of a feature have a reading or a reason. */
 export function taken(feature: FeatureView): number {
 	return feature.by_station.filter((cell) => liveReadings(feature, cell).length > 0).length;

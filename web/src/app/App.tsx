@@ -2,6 +2,7 @@ import { Button } from "@mantine/core";
 import { createBrowserRouter } from "react-router";
 import { RouterProvider } from "react-router/dom";
 import look from "../look/look.module.css";
+import { keys } from "../ui/keys";
 import { appWords } from "../words/app";
 import { places } from "./places";
 
@@ -27,6 +28,10 @@ const router = createBrowserRouter([
 		children: [{ errorElement: <Broken />, children: places }],
 	},
 ]);
+
+keys.follow(() =>
+	router.state.navigation.state === "idle" ? router.state.location.pathname : router.state.navigation.location.pathname,
+);
 
 /** The shop's own pages. */
 export function App() {

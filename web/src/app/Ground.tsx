@@ -1,7 +1,8 @@
-import { MantineProvider } from "@mantine/core";
+import { type MantineColorScheme, type MantineColorSchemeManager, MantineProvider } from "@mantine/core";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import type { ReactNode } from "react";
 import { Unreachable } from "../api/client";
+import { lasting } from "../api/storage";
 import { theme } from "./theme";
 
 const queries = new QueryClient({
@@ -16,10 +17,21 @@ const nonce = () => document.querySelector<HTMLMetaElement>('meta[name="csp-nonc
 // The style that holds the page still under a dialog asks for its nonce by this name.
 Object.assign(globalThis, { __webpack_nonce__: nonce() });
 
+const GROUND = "mantine-color-scheme-value";
+
+/** Where this browser keeps which ground it shows; Mantine asks for it. */
+const ground: MantineColorSchemeManager = {
+	get: (otherwise) => (lasting.get(GROUND) as MantineColorScheme | undefined) ?? otherwise,
+	set: (value) => void lasting.set(GROUND, value),
+	subscribe: () => {},
+	unsubscribe: () => {},
+	clear: () => lasting.remove(GROUND),
+};
+
 /** What every page stands on. */
 export function Ground({ children }: { children: ReactNode }) {
 	return (
-		<MantineProvider theme={theme} defaultColorScheme="auto" getStyleNonce={nonce}>
+		<MantineProvider theme={theme} defaultColorScheme="auto" colorSchemeManager={ground} getStyleNonce={nonce}>
 			<QueryClientProvider client={queries}>{children}</QueryClientProvider>
 		</MantineProvider>
 	);

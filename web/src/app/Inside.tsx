@@ -1,14 +1,16 @@
-import { useHotkeys } from "@mantine/hooks";
 import { Notifications } from "@mantine/notifications";
 import { useIsFetching, useIsMutating, useQuery } from "@tanstack/react-query";
-import { lazy, Suspense, useEffect, useState } from "react";
-import { Outlet } from "react-router";
+import { lazy, Suspense, useEffect, useLayoutEffect, useState } from "react";
+import { Outlet, useLocation } from "react-router";
 import { tableQuery } from "../api/table";
 import { QueueKeeper } from "../features/bench/QueueKeeper";
+import { Coming } from "../ui/Coming";
 import { find, useFindWanted } from "../ui/find";
 import { guidePage } from "../ui/guide-page";
+import { keys } from "../ui/keys";
 import { Load } from "../ui/Load";
 import { PersonProvider, usePerson } from "../ui/person";
+import { useKeys } from "../ui/use-key";
 import { useLive } from "./live";
 import { preload } from "./places";
 
@@ -40,9 +42,14 @@ function Inside() {
 	useEffect(preload, []);
 	const [finding, setFinding] = useState(false);
 	useFindWanted(() => setFinding(true));
-	useHotkeys([["mod+K", find]], []);
-	// The bench has its own help under the same key.
-	useHotkeys([["shift+?", () => showGuide(window.location.pathname)]]);
+	const { pathname } = useLocation();
+	useKeys(({ key, mod, typing, dialog }) => {
+		if (mod && key.toLowerCase() === "k") find();
+		// The bench has its own help under the same key.
+		else if (key === "?" && !mod && !typing && !dialog) showGuide(pathname);
+		else return false;
+		return true;
+	});
 	useLive(person.role !== undefined || person.name !== "");
 	return (
 		<>
@@ -51,8 +58,9 @@ function Inside() {
 				{() => (
 					<>
 						<Outlet />
+						<Arrived at={pathname} />
 						{finding ? (
-							<Suspense>
+							<Suspense fallback={<Coming />}>
 								<Finder />
 							</Suspense>
 						) : null}
@@ -61,4 +69,10 @@ function Inside() {
 			</Load>
 		</>
 	);
+}
+
+/** Tells that a place is drawn, after all that is in it. */
+function Arrived({ at }: { at: string }) {
+	useLayoutEffect(() => keys.arrived(at), [at]);
+	return null;
 }

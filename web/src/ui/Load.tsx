@@ -4,6 +4,7 @@ import type { ReactNode } from "react";
 import look from "../look/look.module.css";
 import { appWords } from "../words/app";
 import { Bar } from "./Bar";
+import { Coming } from "./Coming";
 
 /**
  * Shows what a query brings, a skeleton until then, or why it could not be had. What is at hand stays on the screen, and what
@@ -26,11 +27,13 @@ export function Load<T>({ query, children }: { query: UseQueryResult<T>; childre
 					</Alert>
 				</main>
 			) : (
-				<Stack className={look.page} aria-busy="true">
-					<Skeleton height={40} width="40%" />
-					<Skeleton height={140} />
-					<Skeleton height={140} />
-				</Stack>
+				<Coming>
+					<Stack className={look.page} aria-busy="true">
+						<Skeleton height={40} width="40%" />
+						<Skeleton height={140} />
+						<Skeleton height={140} />
+					</Stack>
+				</Coming>
 			)}
 		</>
 	);

@@ -5,7 +5,7 @@ const PAGES: [RegExp, string][] = [
 	[/\/(decide|match)/, "deciding"],
 	[/\/(orders|verify)/, "orders"],
 	[/\/(torque|parts|polish|fitting|assembly|built)/, "building"],
-	[/\/limits/, "limits"],
+	[/\/limits|^\/cards/, "limits"],
 	[/\/report/, "report"],
 	[/\/(history|search|learned)/, "record"],
 	[/\/(intake|strip|clean|look)$/, "before-measuring"],

@@ -1,11 +1,12 @@
 import { Button, Group, Modal, Skeleton, Stack, TextInput } from "@mantine/core";
-import { useLocalStorage } from "@mantine/hooks";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { createContext, type FormEvent, type ReactNode, useContext, useEffect, useState } from "react";
 import { askAs, type SessionView, SIGNED_OUT } from "../api/client";
 import { namesQuery, sessionQuery } from "../api/people";
 import { appWords } from "../words/app";
+import { keys } from "./keys";
 import { SignIn } from "./SignIn";
+import { useStored } from "./use-stored";
 
 interface Who {
 	name: string;
@@ -50,9 +51,12 @@ function SignedIn({ session, children }: { session: SessionView; children: React
 
 /** Asks once for a name and keeps it in this browser. */
 function Named({ children }: { children: ReactNode }) {
-	const [name, setName] = useLocalStorage({ key: "ledge.person", defaultValue: "", getInitialValueInEffect: false });
+	const [name, setName] = useStored("ledge.person", "");
 	const [asking, setAsking] = useState(name === "");
 	askAs(name);
+	useEffect(() => {
+		if (asking) keys.forget();
+	}, [asking]);
 	return (
 		<PersonContext value={{ name, change: () => setAsking(true), asking }}>
 			{children}

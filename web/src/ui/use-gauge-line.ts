@@ -1,6 +1,6 @@
-import { useEffect, useSyncExternalStore } from "react";
+import { useEffect, useLayoutEffect, useRef, useSyncExternalStore } from "react";
 import type { Instrument } from "../api/gauges";
-import { type LineState, line } from "../api/line";
+import { type LineState, line, type Took } from "../api/line";
 import { canReadPorts, choosePort } from "../api/web-serial";
 import { lineWords } from "../words/line";
 
@@ -23,6 +23,15 @@ export function useFollowed(instrument: Instrument | undefined, mode: string | u
 	}, [asked]);
 }
 
+/** Puts what the line takes in its place for as long as this is drawn; false where it waits for another place. */
+export function useTakes(place: (took: Took) => boolean) {
+	const latest = useRef(place);
+	useLayoutEffect(() => {
+		latest.current = place;
+	});
+	useLayoutEffect(() => line.placedBy((took) => latest.current(took)), []);
+}
+
 /** Takes the line of a gauge, or lets it go. */
 export async function turnLine(instrument: Instrument, state: LineState) {
 	if (holds(state, instrument)) line.release();
@@ -39,7 +48,7 @@ export const rocks = ({ facts, link }: Instrument) => facts.kind === "bore_gauge
 export function lineTrouble(state: LineState): string {
 	switch (state.standing) {
 		case "rubbish":
-			return lineWords.rubbish(state.bad ?? "", state.says ?? "");
+			return lineWords.rubbish(state.bad ?? "", state.says ?? "", state.bads ?? 0);
 		case "flood":
 			return lineWords.flood;
 		case "silent":

@@ -1,21 +1,13 @@
 import { Alert, Button } from "@mantine/core";
 import { type UseFormInput, useForm } from "@mantine/form";
 import { useState } from "react";
+import { lasting, passing, read } from "../api/storage";
 import { appWords } from "../words/app";
 
 const keyOf = (name: string) => `ledge.form.${name}`;
 
 /** Whether something is typed under a lasting name and not saved. */
-export const isKept = (name: string): boolean => localStorage.getItem(keyOf(name)) !== null;
-
-function read<T>(key: string, storage: Storage): T | undefined {
-	const text = storage.getItem(key);
-	try {
-		return text ? (JSON.parse(text) as T) : undefined;
-	} catch {
-		return undefined;
-	}
-}
+export const isKept = (name: string): boolean => lasting.get(keyOf(name)) !== undefined;
 
 /**
  * A form whose typed values outlive a link that is followed, the Back button and a reload of the page; `drop` forgets them once
@@ -28,20 +20,20 @@ export function useKeptForm<T extends object>(
 	rules: Pick<UseFormInput<T>, "validate" | "onValuesChange"> & { lasting?: boolean } = {},
 ) {
 	const key = keyOf(name);
-	const storage = rules.lasting ? localStorage : sessionStorage;
-	const [kept] = useState(() => read<T>(key, storage));
+	const storage = rules.lasting ? lasting : passing;
+	const [kept] = useState(() => read<T>(storage, key));
 	const [came, setCame] = useState(kept !== undefined);
 	const form = useForm<T>({
 		validate: rules.validate,
 		initialValues: kept ?? saved(),
 		initialDirty: kept ? { [Object.keys(kept)[0] ?? ""]: true } : undefined,
 		onValuesChange: (values, before) => {
-			storage.setItem(key, JSON.stringify(values));
+			storage.set(key, JSON.stringify(values));
 			rules.onValuesChange?.(values, before);
 		},
 	});
 	const drop = () => {
-		storage.removeItem(key);
+		storage.remove(key);
 		setCame(false);
 		form.resetDirty();
 	};

@@ -1,6 +1,5 @@
-import { useLocalStorage } from "@mantine/hooks";
 import type { PathOrder } from "../api/path";
+import { useStored } from "./use-stored";
 
-/** How this person's hands go over parts and places. */
-export const usePathOrder = () =>
-	useLocalStorage<PathOrder>({ key: "ledge.path", defaultValue: "station", getInitialValueInEffect: false });
+/** How this person's hands go over parts and places: all that one gauge and setting reads first, where nothing else was chosen. */
+export const usePathOrder = () => useStored<PathOrder>("ledge.path", "setup");

@@ -250,6 +250,7 @@ export const benchWords = {
 	// Bench.tsx
 	reading: (part: string, place: string, repeat: boolean) => `${part}: ${repeat ? "repeat of " : ""}${place}`,
 	everyPlaceRead: "every place read",
+	replaceIt: (part: string, place: string) => `Replace the reading of ${part}, ${place}? Press Enter again to replace it.`,
 	readingOf: (feature: number, pathCount: number) => `reading ${feature} of ${pathCount}`,
 	lookAgain: "Look again",
 	whereTheGaugeGoesFor: (feature: string) => `Where the gauge goes for ${feature}`,
@@ -287,6 +288,7 @@ export const benchWords = {
 	thisGaugeSendsNoLengths: "As it is set up, this gauge shows no lengths: type the reading, or set the gauge up anew.",
 	theLineSaysNoSize: "The line says a size that has a minus: look at its sign.",
 	digitsAreTyped: "Digits are being typed: the line's reading was not taken. Enter takes the digits, Esc clears them.",
+	dialogWasOpen: "The gauge was pressed while a dialog was open: that reading was not taken.",
 	everyPlaceReadRepeat: "Every place is read: the line's reading was not taken. Enter first, to read this place again.",
 
 	// BenchPlace.tsx

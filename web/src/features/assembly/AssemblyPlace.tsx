@@ -52,7 +52,8 @@ function Assembly(shown: Shown) {
 								{...shown}
 								task={here}
 								onDo={(e) => {
-									if (build.act(e)) setChosen(undefined);
+									build.act(e);
+									setChosen(undefined);
 								}}
 							/>
 						</section>

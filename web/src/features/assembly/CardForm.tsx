@@ -106,7 +106,8 @@ export function CardForm(props: CardFormProps) {
 	const [errors, setErrors] = useState<Partial<Record<keyof Fields, string>>>({});
 	const set = <K extends keyof Fields>(name: K, value: Fields[K]) => setFields((f) => ({ ...f, [name]: value }));
 	const save = (cards: TorqueCard[]) => {
-		if (build.act({ what: "plan", after: view.plan_id || undefined, plan: { ...view.plan, cards } })) onDone();
+		build.act({ what: "plan", after: view.plan_id || undefined, plan: { ...view.plan, cards } });
+		onDone();
 	};
 	const submit = (e: FormEvent) => {
 		e.preventDefault();

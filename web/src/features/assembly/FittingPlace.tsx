@@ -39,7 +39,7 @@ function Fitting(shown: Shown) {
 		if (!here) return;
 		const value = gapOf(typed, unit);
 		if (value === null || typed.trim() === "") return setWrong(words.wrongNumber);
-		if (!build.act({ what: "gap", number: here.cylinder, ring: here.ring, value })) return;
+		build.act({ what: "gap", number: here.cylinder, ring: here.ring, value });
 		setTyped("");
 		setWrong("");
 		input.current?.focus(); // the button was tapped

@@ -265,7 +265,8 @@ function PartDialog({ shown, line, build, onClose }: PartDialogProps) {
 		if (!line && typed.name.trim() === "") wrong.name = words.what;
 		setErrors(wrong);
 		if (Object.keys(wrong).length > 0) return;
-		if (build.act({ what: "part", line: line?.key ?? `own/${newId()}`, part })) onClose();
+		build.act({ what: "part", line: line?.key ?? `own/${newId()}`, part });
+		onClose();
 	};
 	return (
 		<Modal opened onClose={onClose} title={line?.title ?? words.addPart} closeButtonProps={{ "aria-label": words.cancel }}>

@@ -32,7 +32,15 @@ export function PatternPanel({ view, build }: Shown) {
 						{words.patternOwn}
 					</Button>
 				</Group>
-				{own ? <OwnPattern plan={view.plan} onSave={(plan) => change(plan) && setOwn(false)} /> : null}
+				{own ? (
+					<OwnPattern
+						plan={view.plan}
+						onSave={(plan) => {
+							change(plan);
+							setOwn(false);
+						}}
+					/>
+				) : null}
 				<Checkbox.Group label={words.marked} value={marked} onChange={(list) => change({ marked: list as Ring[] })}>
 					<Group mt={4}>
 						{RINGS.map((r) => (

@@ -2,6 +2,7 @@ import { Button, Group, Table, TextInput, Title } from "@mantine/core";
 import { type FormEvent, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import type { PolishView } from "../../api/client";
+import { lasting, read } from "../../api/storage";
 import { Passes } from "../../drawing/Passes";
 import { StatusMark } from "../../drawing/status";
 import look from "../../look/look.module.css";
@@ -153,14 +154,14 @@ function PassForm({ shown, journal: p, last }: { shown: Shown; journal: PolishVi
 	const unit = job.job.unit;
 	const key = keptKey(job.job.id, p);
 	const [typed, setTyped] = useState<string[]>(() => {
-		const kept = JSON.parse(localStorage.getItem(key) ?? "[]") as string[];
+		const kept = read<string[]>(lasting, key) ?? [];
 		return p.stations.map((_, i) => kept[i] ?? "");
 	});
 	const [errors, setErrors] = useState<string[]>([]);
 	const set = (i: number, text: string) => {
 		const next = typed.map((t, n) => (n === i ? text : t));
 		setTyped(next);
-		localStorage.setItem(key, JSON.stringify(next));
+		lasting.set(key, JSON.stringify(next));
 	};
 	const size = (i: number) => {
 		const expected = last[i] ?? last[0] ?? p.stop;
@@ -177,7 +178,8 @@ function PassForm({ shown, journal: p, last }: { shown: Shown; journal: PolishVi
 			return;
 		}
 		const sizes = read.flatMap((m) => (m.kind === "size" ? [m.length] : []));
-		if (build.act({ what: "pass", kind: p.kind, number: p.number, sizes })) localStorage.removeItem(key);
+		build.act({ what: "pass", kind: p.kind, number: p.number, sizes });
+		lasting.remove(key);
 	};
 	return (
 		<form onSubmit={submit}>

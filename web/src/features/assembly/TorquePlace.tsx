@@ -90,7 +90,7 @@ function Running(props: RunningProps) {
 		if (!next || !step) return;
 		const torque = typed.trim() === "" || step.torque ? undefined : torqueOf(typed, card.unit);
 		if (torque === null) return setWrong(words.reachedWrong);
-		const kept = build.act({
+		build.act({
 			what: "tighten",
 			card: card.key,
 			run: of,
@@ -99,10 +99,8 @@ function Running(props: RunningProps) {
 			final: run?.stays ?? stays,
 			torque,
 		});
-		if (kept) {
-			setTyped("");
-			setWrong("");
-		}
+		setTyped("");
+		setWrong("");
 	};
 	const last = lastTick(run);
 	const takeBack = () => last && build.act({ what: "take_back", of: last });

@@ -14,12 +14,11 @@ export function useBuild(job: number) {
 	const waiting = entries.filter((e) => e.job === job && e.built !== undefined);
 	const refused = waiting.find((e) => e.trouble);
 	return {
-		/** Keeps and sends it; false where the browser keeps nothing. */
-		act: (built: Doing): boolean => {
+		/** Keeps and sends it. */
+		act: (built: Doing) => {
 			if (refused) queue.remove(refused.id); // another try takes its place
-			const kept = queue.build(job, person.name || "somebody", built);
+			queue.build(job, person.name || "somebody", built);
 			void sendQueue(queries, job);
-			return kept;
 		},
 		/** What is on its way. */
 		pending: waiting.flatMap((e) => (e.trouble || !e.built ? [] : [e.built])),

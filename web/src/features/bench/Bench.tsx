@@ -45,14 +45,20 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 	const go = useNavigate();
 	const person = usePerson();
 	const by = person.name || "somebody";
+	/** Whether the bench goes to another part: what is taken meanwhile is that part's. */
+	const going = useRef(false);
 	const visit = (part: FeatureView | undefined) => {
-		if (part) void go(benchPath(view, part, { state: part.state }), { flushSync: true });
+		if (!part) return;
+		going.current = part.id !== feature.id;
+		void Promise.resolve(go(benchPath(view, part, { state: part.state }), { flushSync: true })).finally(() => {
+			going.current = false;
+		});
 	};
 	const entry = useEntry(view, feature, by, {
-		onRound: (direction) => visit(nextInRound(view, feature, direction)),
-		onRead: () => {
-			const next = nextPart(view, "setup", feature);
-			if (next?.kind === feature.kind && unread(next)) visit(next);
+		onRound: (direction, sent) => visit(nextInRound(view, feature, direction, sent)),
+		onRead: (sent) => {
+			const next = nextPart(view, "setup", feature, sent);
+			if (next?.kind === feature.kind && unread(next, sent)) visit(next);
 		},
 		onBefore: visit,
 	});
@@ -72,7 +78,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 	};
 	// What is typed next is meant for the next part.
 	const onward = () => goOn(following);
-	const gaugeLine = useLine(feature, gauge, entry, dialog !== undefined);
+	const gaugeLine = useLine(feature, gauge, entry, dialog !== undefined, going);
 	const press = (key: string) => pressed(key, { entry, feature, open, onward, line: gaugeLine });
 	useFirstKeys(input, !person.asking, dialog === undefined, press, entry.more);
 	const byTouch = useByTouch();

@@ -1,11 +1,11 @@
 import { Button, Group } from "@mantine/core";
-import { useEffect, useSyncExternalStore } from "react";
+import { useSyncExternalStore } from "react";
 import type { GaugeSetup } from "../../api/client";
 import type { Instrument } from "../../api/gauges";
 import { line } from "../../api/line";
 import look from "../../look/look.module.css";
 import { type Length, show } from "../../quantity/length";
-import { holds, rocks, useLineState } from "../../ui/use-gauge-line";
+import { holds, rocks, useLineState, useTakes } from "../../ui/use-gauge-line";
 import { benchWords } from "../../words/bench";
 import { lineWords } from "../../words/line";
 import { useConnected } from "./use-line";
@@ -27,9 +27,10 @@ export function FromLine({ gauge, onOff }: { gauge: GaugeSetup | undefined; onOf
 	const state = useLineState();
 	const { shown, turned } = useSyncExternalStore(line.subscribe, line.shown);
 	const held = holds(state, instrument);
-	useEffect(() => {
-		if (!held || !gauge || !instrument) return;
-		return line.placedBy((took) => onOff(offOf(took.size, gauge, instrument).off));
+	useTakes((took) => {
+		if (!held || !gauge || !instrument) return false;
+		onOff(offOf(took.size, gauge, instrument).off);
+		return true;
 	});
 	if (!held || !gauge || !shown || !instrument) return null;
 	const at = rocks(instrument) ? turned : shown;

@@ -3,7 +3,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useState, useSyncExternalStore } from "react";
 import type { FeatureView, LookBody } from "../../api/client";
 import { queue, sendQueue } from "../../api/queue";
-import { useNumberKeys } from "../../ui/use-number-keys";
+import { useNumberKeys } from "../../ui/use-key";
 import { benchWords } from "../../words/bench";
 import { LOOK_WORD } from "../../words/trade";
 import css from "./bench.module.css";
@@ -23,7 +23,7 @@ export function LookDialog({ opened, job, feature, by, onClose }: LookDialogProp
 	const [note, setNote] = useState("");
 	const { kind, number, state, component } = feature;
 	const send = (body: Pick<LookBody, "what" | "note"> & { look?: LookBody["look"] }) => {
-		if (!queue.grade({ job, kind, number, state, component }, by, { kind, number, state, component, ...body })) return;
+		queue.grade({ job, kind, number, state, component }, by, { kind, number, state, component, ...body });
 		void sendQueue(queries, job);
 		setNote("");
 		onClose();

@@ -1,7 +1,7 @@
 import { Button, Modal, Stack, TextInput } from "@mantine/core";
 import { useState } from "react";
 import { parse, type System } from "../../quantity/length";
-import { useNumberKeys } from "../../ui/use-number-keys";
+import { useNumberKeys } from "../../ui/use-key";
 import { benchWords } from "../../words/bench";
 import css from "./bench.module.css";
 

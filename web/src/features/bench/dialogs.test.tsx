@@ -176,6 +176,10 @@ describe("entry", () => {
 		const tape = within(screen.getByRole("region", { name: "Tape" }));
 		expect(fireEvent.keyDown(input, { key: "+" })).toBe(true); // left to the field: no key by itself
 		keys(input, "+2.4683in");
+		// Every place of this part is read, and nobody went to this one: what is there is not overwritten unasked.
+		expect(screen.getByText(/Replace the reading of Main 2, .*\? Press Enter again/)).toBeTruthy();
+		expect(tape.queryByTitle(/on its way/)).toBeNull();
+		fireEvent.keyDown(input, { key: "Enter" });
 		expect(tape.getAllByTitle(/on its way/).map((line) => line.textContent)).toEqual([expect.stringMatching(/2\.4683$/)]);
 		await waitFor(() => expect(calls.some((c) => c.method === "POST")).toBe(true));
 		const unit = () => document.querySelector("#means")?.textContent;

@@ -1,9 +1,9 @@
 import type { Cell, FeatureView } from "../../api/client";
 import type { Kind } from "../../api/table";
-import { columnCount, degrees, liveReadings, zeroUp } from "../../api/view";
+import { columnCount, degrees, isRead, sameCell, zeroUp } from "../../api/view";
 import { benchWords } from "../../words/bench";
 
-export const sameCell = (a: Cell, b: Cell) => a.station === b.station && a.direction === b.direction;
+export { sameCell } from "../../api/view";
 
 /** The name of a column: a direction, or what stands in its place; empty where there is only one. */
 export function columnName(feature: FeatureView, direction: number): string {
@@ -46,7 +46,7 @@ export function handMove(feature: FeatureView, from: Cell, to: Cell | undefined)
 export function nextCell(feature: FeatureView, path: Cell[], at: Cell, waiting: Cell[]): Cell | undefined {
 	const here = path.findIndex((c) => sameCell(c, at));
 	const round = [...path.slice(here + 1), ...path.slice(0, here + 1)];
-	return round.find((c) => !sameCell(c, at) && liveReadings(feature, c).length === 0 && !waiting.some((w) => sameCell(w, c)));
+	return round.find((c) => !sameCell(c, at) && !isRead(feature, c, waiting));
 }
 
 /** One cell over on the grid, held at its edges. */

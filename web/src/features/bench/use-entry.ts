@@ -1,27 +1,27 @@
-import { useLocalStorage } from "@mantine/hooks";
 import { useState } from "react";
 import { wantedOf } from "../../api/asks";
 import type { Cell, FeatureView, JobView } from "../../api/client";
 import type { Took } from "../../api/line";
 import { queue } from "../../api/queue";
-import { columnCount, gaugeFor, liveReadings, placeOf, taken } from "../../api/view";
+import { columnCount, gaugeFor, isRead, liveReadings, placeOf, type Sent, taken } from "../../api/view";
 import type { Meaning } from "../../quantity/digits";
 import { other, type System } from "../../quantity/length";
 import { usePathOrder } from "../../ui/use-path-order";
+import { useStored } from "../../ui/use-stored";
 import { benchWords } from "../../words/bench";
 import { digitsShown } from "./digits-shown";
 import { expectedWith, freeze, meaningOn } from "./meaning-on";
-import { nextCell, sameCell } from "./moves";
+import { cellName, nextCell, sameCell } from "./moves";
 import { readBefore, takeBack } from "./take-back";
-import { useDraft } from "./use-draft";
+import { useCell } from "./use-cell";
 import { type Entry, type Taken, useTaker } from "./use-taker";
 
 /** The place alone, without what is said of it. */
 const placeAt = (cell: Cell | undefined): Cell | undefined => cell && { station: cell.station, direction: cell.direction };
 
 /** Where to begin at a part: the first place that is open, else what is asked for again. */
-const beginning = (view: JobView, feature: FeatureView, path: Cell[]): Cell =>
-	path.find((c) => liveReadings(feature, c).length === 0) ??
+const beginning = (view: JobView, feature: FeatureView, path: Cell[], sent: Cell[]): Cell =>
+	path.find((c) => !isRead(feature, c, sent)) ??
 	placeAt(wantedOf(view, feature, [])[0]) ??
 	path[0] ?? { station: 0, direction: 0 };
 
@@ -39,9 +39,9 @@ function wayOn(view: JobView, feature: FeatureView, path: Cell[], at: Cell, sent
 /** How the bench leaves a part by itself. */
 export interface Leaving {
 	/** Going by rounds: a direction is read on this part. */
-	onRound: (direction: number) => void;
+	onRound: (direction: number, sent: Sent) => void;
 	/** Going by set-up: this part is read whole. */
-	onRead: () => void;
+	onRead: (sent: Sent) => void;
 	/** What is to be taken back was read at another part. */
 	onBefore: (part: FeatureView) => void;
 }
@@ -54,8 +54,7 @@ function whyNotTaken(said: Meaning, typing: boolean, all: boolean): string | und
 }
 
 /** The unit that is typed in a job, on this machine. */
-const useUnit = (job: JobView["job"]) =>
-	useLocalStorage<System>({ key: `ledge.unit.${job.id}`, defaultValue: job.unit, getInitialValueInEffect: false });
+const useUnit = (job: JobView["job"]) => useStored<System>(`ledge.unit.${job.id}`, job.unit);
 
 /** A refused entry comes back to its cell with its text, once. */
 function useRefused(entry: Entry | undefined, comeBack: (entry: Entry) => void) {
@@ -81,10 +80,9 @@ export function useEntry(view: JobView, feature: FeatureView, by: string, leavin
 	const [order, setOrder] = usePathOrder();
 	const path = order === "station" || order === "setup" ? feature.by_station : feature.by_direction;
 	const place = { job: job.id, ...placeOf(feature) };
-	const { at, setAt, typed, setTyped } = useDraft(place, () => beginning(view, feature, path));
-	const [hint, setHint] = useState("");
-	const [repeating, setRepeat] = useState(false);
 	const taker = useTaker(place, by);
+	const cell = useCell(place, () => beginning(view, feature, path, taker.cellsOf(feature)));
+	const { at, setAt, typed, setTyped, hint, setHint, setRepeat, asking, start } = cell;
 	const { trouble } = taker;
 
 	useRefused(trouble?.entry, ({ cell, typed: text, repeat: again }) => {
@@ -108,31 +106,26 @@ export function useEntry(view: JobView, feature: FeatureView, by: string, leavin
 	const sent = taker.waiting.map((w) => w.cell);
 	const { wanted, asked, next } = wayOn(view, feature, path, at, sent);
 	// What is asked for again joins what is there; a size that is doubted takes its place.
-	const repeat = repeating || (asked?.repeat ?? false);
+	const repeat = cell.repeating || (asked?.repeat ?? false);
 	const here = liveReadings(feature, at);
+	const filled = isRead(feature, at, sent);
+	/** Whether a reading would replace one that nobody asked to replace. */
+	const replaces = filled && !repeat && !cell.chosen && asked === undefined;
 
-	const start = (cell: Cell) => {
-		setAt(cell);
-		setRepeat(false);
-		setTyped("");
-		setHint("");
-	};
 	const move = (cell: Cell) => {
-		start(cell);
+		start(cell, true);
 		taker.forget();
 	};
 	/** Keeps an entry as it is seen now, and goes on to the next place; what could not be kept stays where it was typed. */
 	const take = (entered: Omit<Taken, "reading">, value?: number) => {
 		const reading = freeze(feature, entered, value, taker.waiting);
-		if (!taker.take({ ...entered, reading })) return;
+		taker.take({ ...entered, reading });
 		start(next ?? at);
-		const left = path.filter(
-			(c) => liveReadings(feature, c).length === 0 && ![...sent, entered.cell].some((w) => sameCell(w, c)),
-		);
-		if (here.length > 0) return;
+		if (filled) return;
+		const left = path.filter((c) => !isRead(feature, c, [...sent, entered.cell]));
 		const { direction } = entered.cell;
-		if (order === "round" && !left.some((c) => c.direction === direction)) leaving.onRound(direction);
-		if (order === "setup" && left.length === 0) leaving.onRead();
+		if (order === "round" && !left.some((c) => c.direction === direction)) leaving.onRound(direction, taker.cellsOf);
+		if (order === "setup" && left.length === 0) leaving.onRead(taker.cellsOf);
 	};
 	/** Takes this person's last reading here back: what held before it holds again. */
 	const undo = () => {
@@ -150,7 +143,7 @@ export function useEntry(view: JobView, feature: FeatureView, by: string, leavin
 			return;
 		}
 		for (const taken of back.taken) taker.take(taken);
-		start(back.cell);
+		start(back.cell, true);
 	};
 	const repeatLast = () => {
 		const last = [...feature.tape].reverse().find((r) => r.superseded_by === undefined && r.what === "size");
@@ -175,12 +168,13 @@ export function useEntry(view: JobView, feature: FeatureView, by: string, leavin
 			const { cell, repeat, gauge, byLine } = trouble.entry;
 			take({ cell, typed, byLine, system, repeat, unusual: true, gauge }, trouble.entry.reading.value);
 		} else if (means.kind === "more" || means.kind === "wrong") setHint(means.sentence);
+		else if (means.kind === "size" && replaces && asking !== typed && !trouble) cell.setAsking(typed);
 		else if (means.kind === "size") take({ cell: at, typed, system, repeat, unusual: confirmed, gauge }, means.length);
 	};
 	/** What the gauge's line took goes where a typed reading would, under the line as its text; it confirms nothing. */
 	const takeLine = (took: Took, said: Meaning) => {
 		const typing = typed !== "" && trouble?.entry.typed !== typed;
-		const why = whyNotTaken(said, typing, here.length > 0 && !repeat && next === undefined);
+		const why = whyNotTaken(said, typing, replaces);
 		if (why) setHint(why);
 		else if (said.kind === "size") {
 			take({ cell: at, typed: took.line, byLine: true, system: took.unit, repeat, unusual: false, gauge }, said.length);
@@ -207,11 +201,12 @@ export function useEntry(view: JobView, feature: FeatureView, by: string, leavin
 		here,
 		shown: plainDigits ? digitsShown(typed, expected, system) : { ghost: "", typed },
 		done: taken(feature) === path.length,
-		sentence: trouble ? trouble.sentence : hint,
-		type: (text: string) => {
-			setTyped(text);
-			setHint("");
-		},
+		sentence: trouble
+			? trouble.sentence
+			: asking !== "" && asking === typed
+				? benchWords.replaceIt(feature.title, cellName(feature, at))
+				: hint,
+		type: cell.type,
 		more: (text: string) => setTyped((before) => before + text),
 		move,
 		enter,

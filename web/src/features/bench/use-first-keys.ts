@@ -1,5 +1,5 @@
-import { type RefObject, useEffect, useLayoutEffect, useRef } from "react";
-import { drainEarlyKeys } from "../../ui/early-keys";
+import { type RefObject, useEffect, useLayoutEffect } from "react";
+import { useKeys } from "../../ui/use-key";
 
 /**
  * Gives the entry the focus, both hands hold the gauge, but not while somebody is asked who they are. Takes the keys that are pressed
@@ -12,10 +12,6 @@ export function useFirstKeys(
 	press: (key: string) => boolean,
 	type: (text: string) => void,
 ) {
-	const latest = useRef({ press, type, listening });
-	useLayoutEffect(() => {
-		latest.current = { press, type, listening };
-	});
 	useLayoutEffect(() => {
 		if (free) input.current?.focus();
 	}, [input, free]);
@@ -29,22 +25,10 @@ export function useFirstKeys(
 		}, 100);
 		return () => clearInterval(timer);
 	}, [input, free, listening]);
-	useEffect(() => {
-		const take = (key: string) => {
-			if (!latest.current.press(key) && key.length === 1) latest.current.type(key);
-		};
-		const early = drainEarlyKeys();
-		if (early !== "") latest.current.type(early);
-		const onKey = (e: KeyboardEvent) => {
-			const nowhere = document.activeElement === document.body || document.activeElement === null;
-			if (!latest.current.listening || !nowhere || e.ctrlKey || e.metaKey || e.altKey || e.defaultPrevented) return;
-			if (document.querySelector('[role="dialog"]')) return;
-			if (e.key !== "Enter" && e.key.length !== 1) return;
-			e.preventDefault();
-			input.current?.focus();
-			take(e.key);
-		};
-		window.addEventListener("keydown", onKey);
-		return () => window.removeEventListener("keydown", onKey);
-	}, [input]);
+	useKeys(({ key, mod, dialog, nowhere, done }) => {
+		if (!listening || !nowhere || mod || dialog || done || (key !== "Enter" && key.length !== 1)) return false;
+		input.current?.focus();
+		if (!press(key) && key.length === 1) type(key);
+		return true;
+	});
 }

@@ -1,10 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
-import { useLayoutEffect } from "react";
+import type { RefObject } from "react";
 import { flushSync } from "react-dom";
 import type { FeatureView, GaugeSetup } from "../../api/client";
 import { cabinetQuery, type Instrument } from "../../api/gauges";
 import { type LineState, line } from "../../api/line";
-import { holds, turnLine, useFollowed, useLineState } from "../../ui/use-gauge-line";
+import { holds, turnLine, useFollowed, useLineState, useTakes } from "../../ui/use-gauge-line";
+import { benchWords } from "../../words/bench";
 import { lineMeaning } from "./line-meaning";
 import type { EntryState } from "./use-entry";
 
@@ -35,17 +36,20 @@ export function useLine(
 	gauge: GaugeSetup | undefined,
 	entry: EntryState,
 	busy: boolean,
+	going: RefObject<boolean>,
 ): BenchLine | undefined {
 	const instrument = useConnected(gauge);
 	const state = useLineState();
 	const held = holds(state, instrument);
 	useFollowed(instrument, gauge?.mode, gauge?.sense);
-	useLayoutEffect(() =>
-		line.placedBy((took) => {
-			// What is taken while a dialog asks something is nobody's reading; the dialog on the zero takes it itself.
-			if (held && !busy) flushSync(() => entry.takeLine(took, lineMeaning(feature, took, gauge)));
-		}),
-	);
+	useTakes((took) => {
+		// What comes while another part is opened is that part's.
+		if (!held || going.current) return false;
+		// What is taken while a dialog asks something is nobody's reading; the dialog on the zero takes it itself.
+		if (busy) entry.hint(benchWords.dialogWasOpen);
+		else flushSync(() => entry.takeLine(took, lineMeaning(feature, took, gauge)));
+		return true;
+	});
 	if (!instrument) return undefined;
 	const asks = instrument.link?.sends === "shows" || (instrument.link?.request && !instrument.link.every);
 	const ready = held && Boolean(asks) && entry.typed === "" && (entry.here.length === 0 || entry.repeat);

@@ -2,6 +2,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useSyncExternalStore } from "react";
 import { maySendFor } from "../../api/client";
 import { type Entry, type Place, queue, sendQueue } from "../../api/queue";
+import { placeOf, type Sent } from "../../api/view";
 
 export type { Entry };
 
@@ -34,11 +35,13 @@ export function useTaker(place: Place, by: string) {
 	useEffect(() => {
 		void sendQueue(queries, job);
 	}, [queries, job]);
-	const take = (taken: Taken): boolean => {
-		const kept = queue.add({ ...place, by, ...taken }, refused);
+	const take = (taken: Taken) => {
+		queue.add({ ...place, by, ...taken }, refused);
 		void sendQueue(queries, job);
-		return kept;
 	};
+	/** What is read of any part of this job, and on its way, by now: more than was drawn yet. */
+	const cellsOf: Sent = (part) =>
+		queue.of(queue.snapshot().entries, { job, ...placeOf(part) }).flatMap((e) => (e.trouble || e.look ? [] : [e.cell]));
 	const forget = () => {
 		if (!refused) return;
 		queue.remove(refused.id);
@@ -49,5 +52,5 @@ export function useTaker(place: Place, by: string) {
 	const others = [...new Set(entries.filter((e) => e.by !== by && !maySendFor(e.by)).map((e) => e.by))];
 	/** How many entries are on their way, those of parts that were left since, too. */
 	const unsaved = entries.filter((e) => !e.trouble && !others.includes(e.by)).length;
-	return { take, waiting, unsaved, others, away, full, trouble, ungraded, forget };
+	return { take, cellsOf, waiting, unsaved, others, away, full, trouble, ungraded, forget };
 }

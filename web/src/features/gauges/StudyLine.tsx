@@ -1,11 +1,11 @@
 import { Button, Group } from "@mantine/core";
-import { useLayoutEffect, useSyncExternalStore } from "react";
+import { useSyncExternalStore } from "react";
 import { flushSync } from "react-dom";
 import type { Instrument } from "../../api/gauges";
 import { line } from "../../api/line";
 import look from "../../look/look.module.css";
 import { type Length, show } from "../../quantity/length";
-import { holds, lineTrouble, turnLine, useFollowed, useLineState } from "../../ui/use-gauge-line";
+import { holds, lineTrouble, turnLine, useFollowed, useLineState, useTakes } from "../../ui/use-gauge-line";
 import { Warned } from "../../ui/Warned";
 import { lineWords } from "../../words/line";
 
@@ -16,7 +16,10 @@ export function StudyLine({ instrument, onTook }: { instrument: Instrument; onTo
 	const { kind, sense } = instrument.facts;
 	const held = holds(state, instrument);
 	useFollowed(instrument, kind === "bore_gauge" && sense < 0 ? "length" : "direct", sense);
-	useLayoutEffect(() => line.placedBy((took) => flushSync(() => onTook(took.size))));
+	useTakes((took) => {
+		flushSync(() => onTook(took.size));
+		return true;
+	});
 	if (!instrument.link) return null;
 	const trouble = held ? lineTrouble(state) : (state.refused ?? "");
 	return (

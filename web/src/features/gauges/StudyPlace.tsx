@@ -4,6 +4,7 @@ import { type FormEvent, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import { cabinetQuery, type Instrument, useInstrument } from "../../api/gauges";
 import { newId } from "../../api/id";
+import { lasting, read } from "../../api/storage";
 import look from "../../look/look.module.css";
 import { type Length, parse, show } from "../../quantity/length";
 import { Bar } from "../../ui/Bar";
@@ -49,13 +50,10 @@ const keyOf = (id: string) => `ledge.study.${id}`;
 
 function Studying({ instrument }: { instrument: Instrument }) {
 	const key = keyOf(instrument.id);
-	const [run, setRun] = useState<Run | undefined>(() => {
-		const text = localStorage.getItem(key);
-		return text ? (JSON.parse(text) as Run) : undefined;
-	});
+	const [run, setRun] = useState(() => read<Run>(lasting, key));
 	const keep = (next: Run | undefined) => {
-		if (next) localStorage.setItem(key, JSON.stringify(next));
-		else localStorage.removeItem(key);
+		if (next) lasting.set(key, JSON.stringify(next));
+		else lasting.remove(key);
 		setRun(next);
 	};
 	return run ? (

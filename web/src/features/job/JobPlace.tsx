@@ -1,5 +1,4 @@
 import { Accordion, Alert, Button, Group, Stack, Table, Title, VisuallyHidden } from "@mantine/core";
-import { useLocalStorage } from "@mantine/hooks";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
@@ -36,6 +35,7 @@ import { Onward } from "../../ui/Onward";
 import { SvgLink } from "../../ui/SvgLink";
 import { usePathOrder } from "../../ui/use-path-order";
 import { useStandIn } from "../../ui/use-stand-in";
+import { useStored } from "../../ui/use-stored";
 import { askWords } from "../../words/asks";
 import { date } from "../../words/intl";
 import { jobWords } from "../../words/job";
@@ -222,9 +222,11 @@ function OtherParts({ view }: { view: JobView }) {
 	);
 }
 
+const NONE: string[] = [];
+
 /** What is wanted now and then: sizes journal by journal, the bend, the plans, further parts; what is open stays open. */
 function More({ view, shafted }: { view: JobView; shafted: boolean }) {
-	const [open, setOpen] = useLocalStorage<string[]>({ key: "ledge.job.more", defaultValue: [] });
+	const [open, setOpen] = useStored<string[]>("ledge.job.more", NONE);
 	const items = [
 		...(shafted
 			? [

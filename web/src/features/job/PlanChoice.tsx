@@ -22,7 +22,7 @@ export function PlanChoice({ view }: { view: JobView }) {
 			<div className={look.twin}>
 				{kinds.map((kind) => {
 					const parts = partsOf(view, kind).map((p) => p.feature);
-					const f = parts.find(unread) ?? parts[0];
+					const f = parts.find((f) => unread(f)) ?? parts[0];
 					return f ? <PlanOf key={kind} view={view} kind={kind} f={f} /> : null;
 				})}
 			</div>

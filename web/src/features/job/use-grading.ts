@@ -1,4 +1,3 @@
-import { useHotkeys } from "@mantine/hooks";
 import { useQueryClient } from "@tanstack/react-query";
 import { useLayoutEffect, useRef, useState, useSyncExternalStore } from "react";
 import { type Location, useLocation, useNavigate } from "react-router";
@@ -6,7 +5,7 @@ import type { FeatureView, JobView, LookBody } from "../../api/client";
 import { queue, sendQueue } from "../../api/queue";
 import { pathIn } from "../../api/view";
 import { usePerson } from "../../ui/person";
-import { useNumberKeys } from "../../ui/use-number-keys";
+import { useKeys } from "../../ui/use-key";
 import { LOOK_WORD } from "../../words/trade";
 import { lookedAt } from "./walk";
 
@@ -66,7 +65,7 @@ export function useGrading(view: JobView) {
 		const i = parts.indexOf(at);
 		const next = [...parts.slice(i + 1), ...parts.slice(0, i)].find((f) => f.look === "") ?? parts[i + 1] ?? at;
 		const { kind, number, state, component } = at;
-		const kept = queue.grade({ job, kind, number, state, component }, person.name || "somebody", {
+		queue.grade({ job, kind, number, state, component }, person.name || "somebody", {
 			kind,
 			number,
 			state,
@@ -75,16 +74,16 @@ export function useGrading(view: JobView) {
 			note: "",
 		});
 		void sendQueue(queries, job);
-		if (kept) goOn(next);
+		goOn(next);
 	};
-	useNumberKeys(true, (i) => {
-		const look = LOOKS[i];
+	useKeys(({ key, mod, typing, dialog }) => {
+		if (mod || typing || dialog) return false;
+		const look = LOOKS[Number(key) - 1];
 		if (look) grade(look);
+		else if (key === "ArrowRight" || key === "ArrowLeft") step(key === "ArrowRight" ? 1 : -1);
+		else return false;
+		return true;
 	});
-	useHotkeys([
-		["ArrowRight", () => step(1)],
-		["ArrowLeft", () => step(-1)],
-	]);
 	return { parts, seen, here, to, grade, full, away, waiting: waiting.length, refused };
 }
 

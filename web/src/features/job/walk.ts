@@ -34,7 +34,7 @@ export function steps(view: JobView): Step[] {
 	const bench = (f: FeatureView | undefined) => pathIn(view, f ? `bench/${f.kind}/${f.number}` : "");
 	const measuring = (name: string, features: FeatureView[], what: string, many?: string): Step[] => {
 		if (features.length === 0) return [];
-		const open = features.filter(unread);
+		const open = features.filter((f) => unread(f));
 		const beyond = features.filter((f) => f.standing === "beyond").length;
 		return [
 			{
@@ -85,7 +85,7 @@ export function steps(view: JobView): Step[] {
 	const apart = strip.length > 0 || view.walk.items.some((item) => item.step === "strip");
 	return [
 		asking("Intake", "intake"),
-		...(apart ? [asking("Strip", "strip", strip.filter(unread).length)] : []),
+		...(apart ? [asking("Strip", "strip", strip.filter((f) => unread(f)).length)] : []),
 		asking("Clean", "clean"),
 		asking("Look", "look", unseen),
 		...measured,

@@ -1,0 +1,102 @@
+import { afterEach, beforeEach, expect, it, vi } from "vitest";
+import { keys, type Press } from "./keys";
+
+const seen: string[] = [];
+const press = (key: string, at: Element = document.activeElement ?? document.body) =>
+	at.dispatchEvent(new KeyboardEvent("keydown", { key, bubbles: true, cancelable: true }));
+const takes = (which: string) =>
+	keys.add(({ key }: Press) => {
+		if (!which.includes(key)) return false;
+		seen.push(key);
+		return true;
+	});
+
+beforeEach(() => vi.useFakeTimers());
+afterEach(() => {
+	vi.advanceTimersByTime(20_000);
+	vi.useRealTimers();
+	seen.length = 0;
+	keys.follow(() => "here");
+	keys.arrived("here");
+	document.body.replaceChildren();
+});
+
+it("gives a key to the last that was drawn and takes it", () => {
+	const leave = [takes("ab"), takes("b")];
+	press("a");
+	press("b");
+	press("c");
+	expect(seen).toEqual(["a", "b"]);
+	for (const l of leave) l();
+});
+
+it("holds keys while a place opens, and hands them over in order once it is there", () => {
+	const before = takes("ion");
+	keys.follow(() => "/jobs/1/orders");
+	press("i");
+	press("o");
+	expect(seen).toEqual([]);
+	before();
+	vi.advanceTimersByTime(100);
+	const after = takes("io");
+	keys.arrived("/jobs/1/orders");
+	vi.advanceTimersByTime(100);
+	expect(seen).toEqual(["i", "o"]);
+	// What opens a place in its turn leaves the rest for that place.
+	let at = "/jobs/1/orders";
+	keys.follow(() => at);
+	const onward = keys.add(({ key }) => {
+		if (key === "n") at = "/jobs/1/verify";
+		return key === "n";
+	});
+	const still = keys.comes();
+	press("n");
+	press("i");
+	still();
+	vi.advanceTimersByTime(100);
+	expect(seen).toEqual(["i", "o"]);
+	keys.arrived("/jobs/1/verify");
+	vi.advanceTimersByTime(100);
+	expect(seen).toEqual(["i", "o", "i"]);
+	after();
+	onward();
+});
+
+it("types what was held into the field that has the focus then; what a field takes itself is not typed", () => {
+	const empty = keys.comes();
+	press("4");
+	press("l");
+	press("2");
+	const field = document.createElement("input");
+	const looks = vi.fn();
+	field.addEventListener("keydown", (e) => {
+		if (e.key !== "l") return;
+		looks();
+		e.preventDefault();
+	});
+	document.body.append(field);
+	field.focus();
+	empty();
+	vi.advanceTimersByTime(100);
+	expect(field.value).toBe("42");
+	expect(looks).toHaveBeenCalledOnce();
+});
+
+it("holds nothing for ever, keeps nobody from typing in a field, and forgets where something else is asked first", () => {
+	const leave = takes("x");
+	const empty = keys.comes();
+	const field = document.createElement("input");
+	document.body.append(field);
+	field.focus();
+	expect(press("x", field)).toBe(false);
+	expect(seen).toEqual(["x"]); // a handler that asks for it, at once
+	field.blur();
+	press("x");
+	keys.forget();
+	press("x");
+	vi.advanceTimersByTime(9000);
+	empty();
+	vi.advanceTimersByTime(100);
+	expect(seen).toEqual(["x"]);
+	leave();
+});
