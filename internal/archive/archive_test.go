@@ -251,7 +251,7 @@ func TestFilesThatAreNotTaken(t *testing.T) {
 		"a text for a size":  {replace(`"cylinders": 2`, `"cylinders": "two"`), "not as Ledge writes it"},
 		"too many cylinders": {replace(`"cylinders": 2`, `"cylinders": 20000000`), "cylinders"},
 		"a strange part": {replace(`"kind": "cylinder",`+"\n    \"number\": 1", `"kind": "wobble",`+
-			"\n    \"number\": 1"), "no part"},
+			"\n    \"number\": 1"), "kind is not written as Ledge writes it"},
 		"outside its plan": {replace(`"station": 0`, `"station": 77`), "outside its plan"},
 		"a huge size":      {replace(`"value": 9`, `"value": 9999999`), "too large"},
 		"deep":             {with(func(all map[string][]byte) { all["job.json"] = []byte(strings.Repeat(`{"job":`, 20000)) }), "cannot be read"},

@@ -4,6 +4,7 @@ import (
 	"encoding/csv"
 	"errors"
 	"io"
+	"regexp"
 	"slices"
 	"strconv"
 	"strings"
@@ -94,11 +95,13 @@ func WriteCSV(out io.Writer, rows []Row) error {
 		if r.Direction != nil {
 			column = r.Direction.Format()
 		}
-		fields := []string{string(r.Kind), strconv.Itoa(r.Number), r.State, harmless(r.Station), column,
-			strconv.Itoa(r.Repeat),
-			reading, r.Unit, harmless(r.Instrument), r.TakenAt, harmless(r.TakenBy), harmless(r.Note)}
+		fields := []string{string(r.Kind), strconv.Itoa(r.Number), r.State, r.Station, column, strconv.Itoa(r.Repeat),
+			reading, r.Unit, r.Instrument, r.TakenAt, r.TakenBy, r.Note}
 		for _, i := range extra {
-			fields = append(fields, harmless(r.more()[i]))
+			fields = append(fields, r.more()[i])
+		}
+		for i := range fields {
+			fields[i] = harmless(fields[i])
 		}
 		if err := w.Write(fields); err != nil {
 			return err
@@ -117,11 +120,7 @@ func WriteList(out io.Writer, header []string, rows [][]string) error {
 	for _, row := range rows {
 		fields := make([]string, len(row))
 		for i, text := range row {
-			// A negative figure is one, not a formula.
-			if _, err := strconv.ParseFloat(text, 64); err != nil {
-				text = harmless(text)
-			}
-			fields[i] = text
+			fields[i] = harmless(text)
 		}
 		if err := w.Write(fields); err != nil {
 			return err
@@ -131,14 +130,20 @@ func WriteList(out io.Writer, header []string, rows [][]string) error {
 	return w.Error()
 }
 
-const formulaStarts = "=+-@\t\r"
+const formulaStarts = "=+-@\t\r\n"
 
+// harmless gives a text that a spreadsheet would work out an apostrophe; a negative figure is one, not a formula.
 func harmless(text string) string {
+	if plainFigure.MatchString(text) {
+		return text
+	}
 	if text != "" && (strings.ContainsRune(formulaStarts, rune(text[0])) || text[0] == '\'') {
 		return "'" + text
 	}
 	return text
 }
+
+var plainFigure = regexp.MustCompile(`^-?[0-9]+(\.[0-9]+)?$`)
 
 // ReadCSV reads rows with their header, in any order of the columns; kind, number, station, reading
 // and unit must be there. All lines that cannot be taken are reported at once, as [RowProblems].
@@ -227,6 +232,9 @@ func readRow(field func(string) string) (r Row, refused error) {
 	}
 	if r.State == "" {
 		r.State = part.AsFound
+	}
+	if !part.StateName(r.State) {
+		return r, words.New("csv.state", "text", words.Quoted(r.State))
 	}
 	if r.Kind.Row().Counted() {
 		if text := field("direction"); text != "" {

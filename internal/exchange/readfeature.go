@@ -55,6 +55,8 @@ func (r *reader) common(n *node, at string, f *inspection.Feature) {
 	optional(n, at, "state", &f.State, r.text)
 	if f.State == "" {
 		r.problem(pointer(at, "state"), "file.empty")
+	} else if !part.StateName(f.State) {
+		r.problem(pointer(at, "state"), "file.state")
 	}
 	if look := n.get("look"); look != nil {
 		f.Look = choice(r, look, pointer(at, "look"), inspection.Smooth, inspection.Looks()...)

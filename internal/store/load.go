@@ -297,6 +297,9 @@ func (l *loader) row(ctx context.Context, table string, row map[string]any) (int
 			if len(v) > longestText {
 				return 0, unsound("unsound.long", "name", name)
 			}
+			if !admits(table, name, v) {
+				return 0, unsound("unsound.text", "name", name)
+			}
 		}
 		values[i] = row[name]
 	}

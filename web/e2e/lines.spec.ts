@@ -339,7 +339,6 @@ test("presses that come while the page is busy, and while parts change, each fin
 }) => {
 	const gauge = await played();
 	await as(page);
-	await page.addInitScript(() => localStorage.setItem("ledge.path", JSON.stringify("setup")));
 	const job = await crank(page.request, "Orchard pump, pressed in a burst");
 	const id = await instrument(page.request, {}, { port: gauge.port, sends: "shows", switch: "^TAKE$", debounce: 20 });
 	await setUp(page.request, job, "main_journal", id);

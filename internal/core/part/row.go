@@ -1,6 +1,7 @@
 package part
 
 import (
+	"regexp"
 	"slices"
 
 	"ledge/internal/core/engine"
@@ -277,3 +278,11 @@ const (
 	AfterSkim          = "after_skim"
 	NewPart            = "new_part"
 )
+
+// statePattern is how states are named; the API's description has the same.
+const statePattern = `^[a-z][a-z0-9_]{0,30}$`
+
+var stateName = regexp.MustCompile(statePattern)
+
+// StateName reports whether a text is a state's name, wherever it comes from.
+func StateName(text string) bool { return stateName.MatchString(text) }
