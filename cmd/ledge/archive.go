@@ -74,7 +74,7 @@ func importCommand() *cobra.Command {
 			s, err := store.Open(cmd.Context(), database, time.Now)
 			if errors.Is(err, store.ErrInUse) {
 				//lint:ignore ST1005 Ledge is a name
-				return fmt.Errorf("Ledge is running on %s: drop the file onto its New job page instead", database)
+				return fmt.Errorf("Ledge is running on %s: use Import a job on its shop page instead", database)
 			}
 			if err != nil {
 				return err

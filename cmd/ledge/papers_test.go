@@ -93,7 +93,7 @@ func TestOrdersFollowFromTheDecisionsOfAFile(t *testing.T) {
 func TestPapersWithoutAServer(t *testing.T) {
 	database, before, _ := chapel(t)
 	folder := t.TempDir()
-	of := map[string][]string{"job": {"--job", "L-0009", "--db", database}, "file": {"--file", before}}
+	of := map[string][]string{"job": {"--job", "l-0009", "--db", database}, "file": {"--file", before}}
 	for name, from := range of {
 		for _, paper := range []string{"inspection", "summary", "crankshaft", "deck", "bore", "parts"} {
 			path := filepath.Join(folder, name+paper+".pdf")
@@ -106,6 +106,10 @@ func TestPapersWithoutAServer(t *testing.T) {
 		_, _, err := run(t, "", append([]string{"workbook", filepath.Join(folder, name+".xlsx")}, from...)...)
 		require.NoError(t, err)
 	}
+	out, _, err := run(t, "", "report", "-", "--job", "L-0009", "--db", database)
+	require.NoError(t, err)
+	assert.True(t, strings.HasPrefix(out, "%PDF"), "to standard output")
+	assert.NoFileExists(t, "-")
 	there := filepath.Join(folder, "jobdeck.pdf")
 	for _, one := range []struct{ args, says string }{
 		{there + " --job L-0009", "is there already"},

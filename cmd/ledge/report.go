@@ -53,7 +53,7 @@ func (s *source) open(cmd *cobra.Command) (a *shop.Application, job int64, done 
 	return a, job, database.Close, nil
 }
 
-// write makes a paper of the source and writes it to a new file.
+// write makes a paper of the source and writes it to a new file, or to standard output where its name is "-".
 func (s *source) write(cmd *cobra.Command, name string,
 	paper func(context.Context, *shop.Application, int64) (shop.File, error)) error {
 	a, job, done, err := s.open(cmd)
@@ -62,6 +62,10 @@ func (s *source) write(cmd *cobra.Command, name string,
 	}
 	made, err := paper(cmd.Context(), a, job)
 	if err := errors.Join(err, done()); err != nil {
+		return err
+	}
+	if name == "-" {
+		_, err := cmd.OutOrStdout().Write(made.Body)
 		return err
 	}
 	file, err := os.OpenFile(name, os.O_CREATE|os.O_EXCL|os.O_WRONLY, 0o600)
@@ -85,7 +89,7 @@ func reportCommand() *cobra.Command {
 	}
 	var kind string
 	cmd := &cobra.Command{
-		Use:   "report FILE.pdf",
+		Use:   "report FILE.pdf|-",
 		Short: "Write a paper of a job or of an open file as a PDF: the inspection, the summary, or a sheet",
 		Args:  cobra.ExactArgs(1),
 		RunE: func(cmd *cobra.Command, args []string) error {

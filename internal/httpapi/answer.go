@@ -102,6 +102,10 @@ func (a *answer) send() {
 	}
 	a.sending = true
 	a.giveBack()
+	// What is judged may change with the next reading, and is for who is signed in: no browser or proxy keeps it.
+	if h := a.Header(); h.Get("Cache-Control") == "" {
+		h.Set("Cache-Control", "no-store")
+	}
 	if a.status != 0 {
 		a.ResponseWriter.WriteHeader(a.status)
 	}

@@ -6,7 +6,9 @@ import (
 	"fmt"
 	"net"
 	"net/http"
+	"slices"
 	"testing"
+	"time"
 
 	"github.com/google/uuid"
 	"github.com/stretchr/testify/assert"
@@ -41,7 +43,7 @@ func TestALineIsHeldOverTheAPI(t *testing.T) {
 	port := "tcp://" + gauge.Addr().String()
 	asks(store.Inspector, "POST", at+"/link", wire(port), 403)
 	asks(store.Inspector, "POST", at, wire(port), 422)
-	assert.Contains(t, asks(store.Decider, "POST", at+"/link", wire(port), 422), "the pattern among its facts")
+	assert.Contains(t, asks(store.Owner, "POST", at+"/link", wire(port), 422), "the pattern among its facts")
 	facts := *d.Facts
 	facts.Line = &instrument.Pattern{Expression: "^(?P<value>[0-9.]+)$", Unit: unit.In}
 	asks(store.Inspector, "POST", at,
@@ -49,7 +51,7 @@ func TestALineIsHeldOverTheAPI(t *testing.T) {
 	assert.Contains(t, asks(store.Decider, "POST", at+"/link", wire("/etc/passwd"), 422), "link.port")
 	bench := uuid.NewString()
 	assert.Contains(t, asks(store.Inspector, "GET", at+"/line?bench="+bench, nil, 409), "is not connected")
-	asks(store.Decider, "POST", at+"/link", wire(port), 201)
+	asks(store.Owner, "POST", at+"/link", wire(port), 201)
 
 	asks(anyone, "GET", at+"/line?bench="+bench, nil, 401)
 	asks(store.Viewer, "GET", at+"/line?bench="+bench, nil, 403)
@@ -75,8 +77,91 @@ func TestALineIsHeldOverTheAPI(t *testing.T) {
 	assert.Equal(t, 2*unit.Inch+unit.Tenth, f.Taken[0].Size)
 	assert.Equal(t, "2.0001", f.Taken[0].Line)
 	assert.Equal(t, "The line does not match.", f.Says)
-	assert.Equal(t, "BAT 87%", f.Bad)
+	assert.Equal(t, 1, f.Bads)
 	assert.Contains(t, asks(store.Decider, "GET", at+"/line?bench="+uuid.NewString(), nil, 409),
 		"A inspector has the line of Micrometer")
 	assert.Contains(t, asks(store.Decider, "POST", at+"/line/"+uuid.NewString()+"/taken", nil, 409), "does not have")
+
+	// Who loses the role loses the line at once.
+	status, said := ask(t, of[store.Owner], "GET", base+"/api/v1/people", nil)
+	require.Equal(t, 200, status, said)
+	var people []store.Person
+	require.NoError(t, json.Unmarshal([]byte(said), &people))
+	i := slices.IndexFunc(people, func(p store.Person) bool { return p.Name == "A inspector" })
+	status, said = ask(t, of[store.Owner], "PUT", fmt.Sprintf("%s/api/v1/people/%d", base, people[i].ID),
+		fields{"name": people[i].Name, "role": "viewer", "barred": false}, "If-Match", fmt.Sprint(people[i].Version))
+	require.Equal(t, 200, status, said)
+	ended := make(chan bool)
+	go func() {
+		for frames.Scan() {
+			continue
+		}
+		close(ended)
+	}()
+	select {
+	case <-ended:
+	case <-time.After(20 * time.Second):
+		t.Fatal("a viewer still has the line")
+	}
+}
+
+// What an instrument sends that is no reading is told to those who may wire it; others hear how much of it came. Only an
+// owner connects one over the network, and no address is Ledge's own.
+func TestALineReachesNoFurther(t *testing.T) {
+	base, of := staff(t)
+	d := told("Micrometer")
+	facts := *d.Facts
+	facts.Line = &instrument.Pattern{Expression: "(?P<value>[0-9.]+)", Unit: unit.In}
+	d.Facts = &facts
+	status, said := ask(t, of[store.Inspector], "POST", base+"/api/v1/instruments", d)
+	require.Equal(t, 201, status, said)
+	gauge, err := net.Listen("tcp", "127.0.0.1:0")
+	require.NoError(t, err)
+	t.Cleanup(func() { _ = gauge.Close() })
+	wire := func(role store.Role, link instrument.Link) (int, string) {
+		link.Sends = instrument.Pressed
+		return ask(t, of[role], "POST", base+"/api/v1/instruments/"+d.ID+"/link",
+			instrument.Deed{ID: uuid.NewString(), What: instrument.Wired, Link: &link})
+	}
+	port := "tcp://" + gauge.Addr().String()
+	for _, tt := range []struct {
+		link instrument.Link
+		says string
+	}{{instrument.Link{Port: "tcp://169.254.169.254:80"}, "No gauge is at that address"},
+		{instrument.Link{Port: "/dev/fd/7"}, "the name of a serial port"},
+		{instrument.Link{Port: "/dev/pts/0"}, "the name of a serial port"},
+		{instrument.Link{Port: port, Request: "GET / HTTP/1.1\\r\\nHost: x\\r\\n"}, "16 characters at most"}} {
+		status, said := wire(store.Owner, tt.link)
+		assert.Equal(t, 422, status, said)
+		assert.Contains(t, said, tt.says)
+	}
+	status, said = wire(store.Decider, instrument.Link{Port: port})
+	assert.Equal(t, 422, status)
+	assert.Contains(t, said, "Only an owner")
+	status, said = wire(store.Owner, instrument.Link{Port: port})
+	require.Equal(t, 201, status, said)
+	for role, shown := range map[store.Role]string{store.Inspector: "", store.Owner: "SECRET BANNER"} {
+		stream, err := of[role].Get(base + "/api/v1/instruments/" + d.ID + "/line?mode=direct&over=1&bench=" + uuid.NewString())
+		require.NoError(t, err)
+		plug, err := gauge.Accept()
+		require.NoError(t, err)
+		fmt.Fprint(plug, "SECRET BANNER\r\n")
+		frames := bufio.NewScanner(stream.Body)
+		var f shop.LineFrame
+		for f.Says == "" && frames.Scan() {
+			f = shop.LineFrame{}
+			require.NoError(t, json.Unmarshal(frames.Bytes(), &f))
+		}
+		assert.Equal(t, shown, f.Bad, role)
+		assert.Equal(t, 1, f.Bads, role)
+		fmt.Fprint(plug, "HEAD 2.0001 TAIL\r\n")
+		for len(f.Taken) == 0 && frames.Scan() {
+			f = shop.LineFrame{}
+			require.NoError(t, json.Unmarshal(frames.Bytes(), &f))
+		}
+		require.Len(t, f.Taken, 1)
+		assert.Equal(t, "2.0001", f.Taken[0].Line, "as far as the pattern matched")
+		_ = stream.Body.Close()
+		_ = plug.Close()
+	}
 }

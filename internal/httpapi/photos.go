@@ -2,6 +2,8 @@ package httpapi
 
 import (
 	"context"
+	"fmt"
+	"net/http"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -17,8 +19,10 @@ type PhotoPath struct {
 	Photo string `path:"photo"`
 }
 
-// A shownPhoto is a photograph; it never changes.
+// A shownPhoto is a photograph; it never changes, but may be taken out of sight: browsers ask whether it is still there.
 type shownPhoto struct {
+	Status       int
+	ETag         string `header:"ETag"`
 	ContentType  string `header:"Content-Type"`
 	CacheControl string `header:"Cache-Control"`
 	Body         []byte
@@ -44,13 +48,19 @@ func (a resources) photos(api huma.API) {
 	show.Responses = files("image/jpeg")
 	register(api, store.Viewer, show, func(ctx context.Context, in *struct {
 		PhotoPath
-		Small bool `query:"small"`
+		Small bool   `query:"small"`
+		Known string `header:"If-None-Match"`
 	}) (*shownPhoto, error) {
 		shown, err := a.shop.Picture(ctx, in.ID, in.Photo, in.Small)
 		if err != nil {
 			return nil, a.fail(ctx, err)
 		}
-		return &shownPhoto{"image/jpeg", "private, max-age=31536000, immutable", shown}, nil
+		out := &shownPhoto{Status: http.StatusOK, ETag: fmt.Sprintf(`"%s %t"`, in.Photo, in.Small), ContentType: "image/jpeg",
+			CacheControl: "private, no-cache", Body: shown}
+		if in.Known == out.ETag {
+			out.Status, out.Body = http.StatusNotModified, nil
+		}
+		return out, nil
 	})
 	serve(a, api, store.Inspector, creating("restore-photo", "/jobs/{id}/photos/{photo}/restored",
 		"Bring a photograph back that was taken away"),

@@ -193,6 +193,11 @@ const grace = 8 * time.Second
 // while, such as an answer that nobody reads, is closed.
 // stopping is closed first, so that streams of events, which have no end of their own, end with it.
 func Serve(ctx context.Context, server *http.Server, serve func() error, stopping chan<- struct{}) error {
+	return serveUntil(ctx, server, serve, stopping, grace)
+}
+
+func serveUntil(ctx context.Context, server *http.Server, serve func() error, stopping chan<- struct{},
+	grace time.Duration) error {
 	base := context.WithoutCancel(ctx)
 	server.BaseContext = func(net.Listener) context.Context { return base }
 	server.RegisterOnShutdown(func() { close(stopping) })

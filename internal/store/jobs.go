@@ -218,7 +218,8 @@ func (s *Store) JobNumber(ctx context.Context, id int64) (number string, err err
 
 // JobNumbered returns the job with a number, or [ErrNotFound].
 func (s *Store) JobNumbered(ctx context.Context, number string) (id int64, err error) {
-	if err := s.read.GetContext(ctx, &id, `SELECT id FROM jobs WHERE number = ?`, number); err != nil {
+	if err := s.read.GetContext(ctx, &id, `SELECT id FROM jobs WHERE number = ?1 COLLATE NOCASE
+		ORDER BY number <> ?1 LIMIT 1`, strings.TrimSpace(number)); err != nil {
 		return 0, fmt.Errorf("job %s: %w", number, notFound(err))
 	}
 	return id, nil

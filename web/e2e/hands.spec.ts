@@ -1,5 +1,5 @@
 import { expect, type Locator, test } from "@playwright/test";
-import { as, crank, ready, take } from "./hands";
+import { as, crank, partByPart, ready, take } from "./hands";
 
 /** The server of the group "places". */
 const port = Number(process.env.LEDGE_PORT ?? 8271) + 2;
@@ -33,6 +33,7 @@ test("a telephone on the shop's network: a journal is read, graded and left by t
 	const context = await browser.newContext({ hasTouch: true, isMobile: true, viewport: { width: 390, height: 844 } });
 	const page = await context.newPage();
 	await as(page);
+	await partByPart(page);
 	await page.goto(`http://bench.lan:${port}${job}/bench/main_journal/1`);
 	const pad = page.getByRole("region", { name: "Number pad" });
 	const key = (name: string): Locator => pad.getByRole("button", { name, exact: true });

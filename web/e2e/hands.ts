@@ -12,6 +12,11 @@ export async function as(page: Page, name = "Wanda Pell") {
 	}, name);
 }
 
+/** Somebody who goes part by part, and says when to go on. */
+export async function partByPart(page: Page) {
+	await page.addInitScript(() => localStorage.setItem("ledge.path", JSON.stringify("station")));
+}
+
 /** Waits until the bench takes digits, as a person does. */
 export async function ready(page: Page) {
 	await expect(page.getByRole("textbox", { name: /Reading at/ })).toBeFocused();

@@ -4,7 +4,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { expect, type Page, type Response, test } from "@playwright/test";
 import { barriers } from "./barriers";
-import { as, ready, rest, take } from "./hands";
+import { as, partByPart, ready, rest, take } from "./hands";
 
 /** Fetches a paper as the browser would and returns its text. */
 async function paper(page: Page, path: string): Promise<string> {
@@ -54,6 +54,7 @@ test("another decision strikes the sheet through; what came back is measured, ac
 	page,
 }) => {
 	await as(page, "Ida Lorn");
+	await partByPart(page);
 	const sheet = page.getByRole("article", SHEET);
 	await page.goto("/jobs/3/decide/main_journals");
 	await page.getByRole("button", { name: "Overrule: Grind 0.020 under" }).click();

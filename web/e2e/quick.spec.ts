@@ -1,8 +1,9 @@
 import { expect, test } from "@playwright/test";
-import { as, crank, take } from "./hands";
+import { as, crank, partByPart, take } from "./hands";
 
 test("a quick look first: four places on every main, then the rest of the one that could be out", async ({ page, request }) => {
 	await as(page);
+	await partByPart(page);
 	const job = await crank(request, "Cider press twin", 2);
 	await page.goto(job);
 	await page.getByRole("button", { name: "Plans: how they are measured" }).click();

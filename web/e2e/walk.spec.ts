@@ -1,7 +1,7 @@
 import { randomUUID } from "node:crypto";
 import { expect, type Locator, type Page, test } from "@playwright/test";
 import type { JobView } from "../src/api/client";
-import { as, by, ready, take } from "./hands";
+import { as, by, partByPart, ready, take } from "./hands";
 
 /** A whole engine of one's own to work on; limits are copied from the sawmill's. */
 async function engine(page: Page, name: string, cylinders = 2): Promise<string> {
@@ -248,6 +248,7 @@ test("after grinding the journals are read again beside what was found; a place 
 	page,
 }) => {
 	await as(page);
+	await partByPart(page);
 	const job = await engine(page, "Brewery compressor twin");
 	await page.goto(`${job}/bench/main_journal/1`);
 	for (const [i, digits] of ["2.2485", "84", "84", "85", "79", "79", "78", "79", "79"].entries()) await take(page, digits, i + 1);
