@@ -81,6 +81,8 @@ func (a resources) admit(w http.ResponseWriter, r *http.Request, least store.Rol
 		writeProblem(w, http.StatusUnauthorized, words.Told("refuse.sign_in"))
 	case slices.Index(roles, p.Role) < slices.Index(roles, least):
 		writeProblem(w, http.StatusForbidden, words.Told("refuse.role", "needed", least, "role", p.Role))
+	case p.First && !changesPassword(r):
+		writeProblem(w, http.StatusForbidden, words.Told("refuse.password_first"))
 	case writes(least) && entered != "" && !store.SameName(entered, p.Name):
 		// What one person entered is not stored under the name of the next who signed in.
 		writeProblem(w, http.StatusConflict, words.Told("refuse.entered_by", "entered", entered, "name", p.Name))
@@ -88,6 +90,11 @@ func (a resources) admit(w http.ResponseWriter, r *http.Request, least store.Rol
 		return context.WithValue(store.InRole(store.As(ctx, p.Name), p.Role), signedInKey{}, p), true
 	}
 	return nil, false
+}
+
+// changesPassword tells whether a request changes the password of who asks: the one thing that a first password is for.
+func changesPassword(r *http.Request) bool {
+	return r.Method == http.MethodPut && r.URL.Path == "/api/v1/session/password"
 }
 
 // longestHeader bounds the name in a header, before it is looked at.

@@ -1,10 +1,12 @@
 package httpapi
 
 import (
+	"context"
 	"log/slog"
 	"net"
 	"net/http"
 	"strconv"
+	"strings"
 	"time"
 
 	"github.com/alexedwards/scs/v2"
@@ -67,10 +69,57 @@ func byAddress(r *http.Request) (string, error) {
 	return httprate.CanonicalizeIP(host), nil
 }
 
-// limitSignIns lets an address try ten passwords a minute.
-func limitSignIns() func(http.Handler) http.Handler {
-	return httprate.LimitBy(10, time.Minute, byAddress,
-		httprate.WithLimitHandler(func(w http.ResponseWriter, _ *http.Request) {
-			writeProblem(w, http.StatusTooManyRequests, words.Told("refuse.too_many_tries"))
-		}))
+// tries counts wrong passwords and codes, by the address that they come from and by the account that they are for; right
+// ones count nothing.
+type tries struct {
+	address, account *httprate.RateLimiter
+	log              *slog.Logger
+}
+
+// An address may be wrong ten times a minute, an account five: from many addresses it is guessed no faster, and its
+// person waits a minute at most.
+const wrongFromOne, wrongForOne = 10, 5
+
+func newTries(log *slog.Logger) *tries {
+	// With a counter of its own a limiter's windows are those of the clock, in which what was wrong is counted.
+	limiter := func(most int) *httprate.RateLimiter {
+		return httprate.NewRateLimiter(most-1, time.Minute,
+			httprate.WithLimitCounter(httprate.NewLocalLimitCounter(time.Minute)))
+	}
+	return &tries{address: limiter(wrongFromOne), account: limiter(wrongForOne), log: log}
+}
+
+type addressKey struct{}
+
+// accountKey is one however a name is written.
+func accountKey(name string) string { return strings.ToLower(strings.Join(strings.Fields(name), " ")) }
+
+// allow is a problem where too much was wrong of late.
+func (t *tries) allow(ctx context.Context, account string) error {
+	address, _ := ctx.Value(addressKey{}).(string)
+	for limiter, key := range map[*httprate.RateLimiter]string{t.address: address, t.account: accountKey(account)} {
+		if able, _, err := limiter.Status(key); key != "" && (err != nil || !able) {
+			return problem(http.StatusTooManyRequests, words.Told("refuse.too_many_tries"))
+		}
+	}
+	return nil
+}
+
+// wrong counts what was wrong, and tells the log.
+func (t *tries) wrong(ctx context.Context, what, account string) {
+	address, _ := ctx.Value(addressKey{}).(string)
+	t.log.LogAttrs(ctx, slog.LevelWarn, "refused: "+what, slog.String("name", account), slog.String("address", address))
+	for limiter, key := range map[*httprate.RateLimiter]string{t.address: address, t.account: accountKey(account)} {
+		if key != "" {
+			_ = limiter.Counter().Increment(key, time.Now().UTC().Truncate(time.Minute))
+		}
+	}
+}
+
+// fromAddress remembers where a request comes from.
+func fromAddress(next http.Handler) http.Handler {
+	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		address, _ := byAddress(r)
+		next.ServeHTTP(w, r.WithContext(context.WithValue(r.Context(), addressKey{}, address)))
+	})
 }

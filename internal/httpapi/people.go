@@ -5,6 +5,7 @@ import (
 	"crypto/sha256"
 	"crypto/subtle"
 	"encoding/base64"
+	"errors"
 	"net/http"
 	"strings"
 
@@ -22,12 +23,26 @@ type SessionView struct {
 	First bool       `json:"first"`
 	Name  string     `json:"name"`
 	Role  store.Role `json:"role,omitempty"`
+	// Change tells that the password is a first one: nothing goes on until it is changed.
+	Change bool `json:"change,omitempty"`
 }
 
 // CredentialsBody signs in.
 type CredentialsBody struct {
 	Name     string `json:"name" minLength:"1" maxLength:"100"`
 	Password string `json:"password" minLength:"1" maxLength:"72"`
+}
+
+// PasswordBody changes one's own password.
+type PasswordBody struct {
+	Old      string `json:"old" minLength:"1" maxLength:"72"`
+	Password string `json:"password" minLength:"1" maxLength:"72"`
+}
+
+// unproven tells whether somebody did not prove who they are.
+func unproven(err error) bool {
+	var refusal *shop.Refusal
+	return errors.As(err, &refusal) && refusal.Kind == shop.Unproven
 }
 
 // SessionLine is a browser in which somebody is signed in.
@@ -56,7 +71,7 @@ func (a resources) now(ctx context.Context, _ *struct{}) (SessionView, error) {
 	}
 	view.First = len(people) == 0
 	if p, err := a.store.PersonByID(ctx, a.sessions.GetInt64(ctx, sessionPerson)); err == nil && !p.Barred {
-		view.Name, view.Role = p.Name, p.Role
+		view.Name, view.Role, view.Change = p.Name, p.Role, p.First
 	}
 	return view, nil
 }
@@ -71,22 +86,28 @@ func (a resources) enter(ctx context.Context, p store.Person, err error) (Sessio
 	}
 	a.sessions.Put(ctx, sessionPerson, p.ID)
 	a.sessions.Put(ctx, sessionDevice, device(ctx))
-	return SessionView{Required: true, Name: p.Name, Role: p.Role}, nil
+	return SessionView{Required: true, Name: p.Name, Role: p.Role, Change: p.First}, nil
 }
 
 // session registers signing in and out.
 func (a resources) session(api huma.API) {
 	serve(a, api, anyone, fetching("get-session", "/session", "Who is signed in"), a.now)
 	signIn := operation(http.MethodPost, "sign-in", "/session", "Sign in", 0)
-	signIn.Middlewares = a.tries
 	serve(a, api, anyone, signIn, func(ctx context.Context, in *struct{ Body CredentialsBody }) (SessionView, error) {
 		if !a.signIn {
 			return SessionView{}, problem(http.StatusUnauthorized, words.Told("refuse.password_wrong"),
 				&huma.ErrorDetail{Location: "body.password", Message: words.Told("refuse.password_wrong")})
 		}
+		if err := a.tries.allow(ctx, in.Body.Name); err != nil {
+			return SessionView{}, err
+		}
 		p, err := a.shop.SignIn(ctx, in.Body.Name, in.Body.Password)
+		if unproven(err) {
+			a.tries.wrong(ctx, "sign-in", in.Body.Name)
+		}
 		return a.enter(ctx, p, err)
 	})
+	a.ownPassword(api)
 	register(api, anyone, removing("sign-out", "/session", "Sign out"),
 		func(ctx context.Context, _ *struct{}) (*struct{}, error) {
 			if !a.signIn {
@@ -99,19 +120,44 @@ func (a resources) session(api huma.API) {
 		})
 }
 
+// ownPassword registers how somebody changes their password.
+func (a resources) ownPassword(api huma.API) {
+	changing := operation(http.MethodPut, "change-password", "/session/password", "A password of one's own", 0)
+	serve(a, api, store.Viewer, changing, func(ctx context.Context, in *struct{ Body PasswordBody }) (SessionView, error) {
+		me, ok := signedIn(ctx)
+		if !ok {
+			return SessionView{}, problem(http.StatusConflict, words.Told("refuse.nobody_signs_in"))
+		}
+		if err := a.tries.allow(ctx, me.Name); err != nil {
+			return SessionView{}, err
+		}
+		err := a.shop.ChangePassword(ctx, me, in.Body.Old, in.Body.Password, hashedToken(a.sessions.Token(ctx)))
+		if unproven(err) {
+			a.tries.wrong(ctx, "another password", me.Name)
+		}
+		if err != nil {
+			return SessionView{}, err
+		}
+		return a.now(ctx, nil)
+	})
+}
+
 // owner registers how the first person comes in.
 func (a resources) owner(api huma.API) {
 	owner := creating("create-owner", "/owner",
 		"Create the owner, once, with the code that Ledge printed when it started")
-	owner.Middlewares = a.tries
 	serve(a, api, anyone, owner, func(ctx context.Context, in *struct {
 		Body struct {
 			CredentialsBody
 			Code string `json:"code" maxLength:"40"`
 		}
 	}) (SessionView, error) {
+		if err := a.tries.allow(ctx, ""); err != nil {
+			return SessionView{}, err
+		}
 		if !a.signIn || subtle.ConstantTimeCompare([]byte(strings.TrimSpace(in.Body.Code)),
 			[]byte(a.setupCode)) != 1 || a.setupCode == "" {
+			a.tries.wrong(ctx, "setup code", "")
 			return SessionView{}, problem(http.StatusUnprocessableEntity, words.Told("refuse.code"),
 				&huma.ErrorDetail{Location: "body.code", Message: words.Told("refuse.code")})
 		}

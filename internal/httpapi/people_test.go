@@ -2,6 +2,7 @@ package httpapi
 
 import (
 	"bufio"
+	"bytes"
 	"encoding/json"
 	"log/slog"
 	"net/http"
@@ -97,6 +98,7 @@ func TestPeopleSignInAndDoWhatTheirRoleAllows(t *testing.T) {
 		status, said := ask(t, c, "POST", base+"/api/v1/session",
 			fields{"name": strings.ToLower(name), "password": "a password of " + name})
 		require.Equal(t, 200, status, said)
+		chooses(t, base, c, "a password of "+name)
 		return c
 	}
 	viewer, inspector, decider := signIn("Vera"), signIn("Wanda"), signIn("Dora")
@@ -264,4 +266,54 @@ func TestTwoBenchesOnOneJob(t *testing.T) {
 	}
 	view := b.post("/api/v1/jobs/1/decisions", second, 201)
 	assert.Len(t, view.Decisions, 2)
+}
+
+// Wrong passwords slow the address and the account down, and stand in the log; right ones count nothing. One's own password
+// is changed by who knows it.
+func TestGuessing(t *testing.T) {
+	s := demoStore(t)
+	t.Cleanup(func() { _ = s.Close() })
+	var log bytes.Buffer
+	server := httptest.NewServer(New(Options{Store: s, Log: slog.New(slog.NewTextHandler(&log, nil)),
+		Front: fstest.MapFS{}, Version: "test", RequireSignIn: true, SetupCode: code}))
+	t.Cleanup(server.Close)
+	client := func() *http.Client {
+		jar, err := cookiejar.New(nil)
+		require.NoError(t, err)
+		return &http.Client{Jar: jar}
+	}
+	owner := client()
+	status, said := ask(t, owner, "POST", server.URL+"/api/v1/owner",
+		fields{"name": "Ida Lorn", "password": "three plain words", "code": code})
+	require.Equal(t, 200, status/100*100, said)
+	try := func(name, password string) int {
+		status, _ := ask(t, client(), "POST", server.URL+"/api/v1/session", fields{"name": name, "password": password})
+		return status
+	}
+	for range 20 {
+		require.Equal(t, 200, try("Ida Lorn", "three plain words"), "right ones count nothing")
+	}
+	status, said = ask(t, owner, "PUT", server.URL+"/api/v1/session/password",
+		fields{"old": "not this", "password": "four more plain words"})
+	assert.Equal(t, 401, status)
+	assert.Contains(t, said, "body.old")
+	status, said = ask(t, owner, "PUT", server.URL+"/api/v1/session/password",
+		fields{"old": "three plain words", "password": "ida lorn 1"})
+	assert.Equal(t, 422, status, said)
+	status, said = ask(t, owner, "PUT", server.URL+"/api/v1/session/password",
+		fields{"old": "three plain words", "password": "four more plain words"})
+	require.Equal(t, 200, status, said)
+	status, _ = ask(t, owner, "GET", server.URL+"/api/v1/jobs", nil)
+	assert.Equal(t, 200, status, "the session that changed it stays")
+	assert.Equal(t, 401, try("Ida Lorn", "three plain words"))
+	for range 3 {
+		assert.Equal(t, 401, try("ida  lorn", "guess"))
+	}
+	assert.Equal(t, 429, try("Ida Lorn", "four more plain words"), "an account is guessed five times a minute")
+	for range 5 {
+		assert.Equal(t, 401, try("Nobody", "guess"))
+	}
+	assert.Equal(t, 429, try("Somebody", "guess"), "an address guesses ten times a minute")
+	assert.Equal(t, 10, strings.Count(log.String(), "refused: "))
+	assert.Contains(t, log.String(), "name=\"ida  lorn\" address=127.0.0.1")
 }

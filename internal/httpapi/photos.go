@@ -44,6 +44,21 @@ func (a resources) photos(api huma.API) {
 			Component: in.Component}
 		return a.shop.AddPhoto(ctx, p, spooledFrom(ctx))
 	})
+	a.pictures(api)
+	serve(a, api, store.Inspector, creating("restore-photo", "/jobs/{id}/photos/{photo}/restored",
+		"Bring a photograph back that was taken away"),
+		func(ctx context.Context, in *PhotoPath) (shop.JobView, error) {
+			return a.shop.RestorePhoto(ctx, in.ID, in.Photo)
+		})
+	taken := removing("remove-photo", "/jobs/{id}/photos/{photo}", "Take a photograph out of sight")
+	taken.DefaultStatus = 200
+	serve(a, api, store.Inspector, taken, func(ctx context.Context, in *PhotoPath) (shop.JobView, error) {
+		return a.shop.RemovePhoto(ctx, in.ID, in.Photo)
+	})
+}
+
+// pictures registers the photographs themselves.
+func (a resources) pictures(api huma.API) {
 	show := fetching("get-photo", "/jobs/{id}/photos/{photo}", "A photograph as JPEG")
 	show.Responses = files("image/jpeg")
 	register(api, store.Viewer, show, func(ctx context.Context, in *struct {
@@ -61,15 +76,5 @@ func (a resources) photos(api huma.API) {
 			out.Status, out.Body = http.StatusNotModified, nil
 		}
 		return out, nil
-	})
-	serve(a, api, store.Inspector, creating("restore-photo", "/jobs/{id}/photos/{photo}/restored",
-		"Bring a photograph back that was taken away"),
-		func(ctx context.Context, in *PhotoPath) (shop.JobView, error) {
-			return a.shop.RestorePhoto(ctx, in.ID, in.Photo)
-		})
-	taken := removing("remove-photo", "/jobs/{id}/photos/{photo}", "Take a photograph out of sight")
-	taken.DefaultStatus = 200
-	serve(a, api, store.Inspector, taken, func(ctx context.Context, in *PhotoPath) (shop.JobView, error) {
-		return a.shop.RemovePhoto(ctx, in.ID, in.Photo)
 	})
 }

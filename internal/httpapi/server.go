@@ -74,6 +74,7 @@ func New(o Options) http.Handler {
 		sameOrigin,
 		middleware.RequestSize(archive.MaxFile),
 		withDevice,
+		fromAddress,
 	)
 	unrouted(router, o.Version)
 	router.Group(func(signed chi.Router) {
@@ -119,7 +120,7 @@ func newResources(o Options) resources {
 	application := shop.New(shop.Options{Store: o.Store, Log: o.Log, PublicURL: o.PublicURL, Sample: o.Sample,
 		StandIn: o.StandIn, Listens: o.Listens})
 	a := resources{shop: application, store: o.Store, log: o.Log, signIn: o.RequireSignIn, setupCode: o.SetupCode,
-		stopping: stopping, tries: huma.Middlewares{through(limitSignIns())},
+		stopping: stopping, tries: newTries(o.Log),
 		turns: make(chan struct{}, atOnce), places: make(chan struct{}, together),
 		ofOne: &machines{of: map[string]chan struct{}{}}}
 	a.sessions = newSessions(o.Store, o.Log, cookieName(o.Port, o.Secure), o.Secure)
@@ -157,8 +158,8 @@ type resources struct {
 	sessions  *scs.SessionManager
 	signIn    bool
 	setupCode string
-	// tries lets few at a time try to sign in from one address.
-	tries huma.Middlewares
+	// tries counts what was wrong of those who try to sign in.
+	tries *tries
 	// turns lets few at a time do what takes much memory.
 	turns, places chan struct{}
 	ofOne         *machines

@@ -322,11 +322,11 @@ func TestWrongQuestionsGetSentences(t *testing.T) {
 		}
 	}
 	base, client := serveShop(t)
-	for _, path := range []string{"/api/openapi.json", "/api/v1/session"} {
-		status, said := ask(t, client(), "GET", base+path, nil)
-		assert.Equal(t, 200, status, said)
-	}
-	status, said := ask(t, client(), "DELETE", base+"/api/v1/session", nil)
+	status, said := ask(t, client(), "GET", base+"/api/v1/session", nil)
+	assert.Equal(t, 200, status, said)
+	status, _ = ask(t, client(), "GET", base+"/api/openapi.json", nil)
+	assert.Equal(t, 401, status, "nothing large without sign-in")
+	status, said = ask(t, client(), "DELETE", base+"/api/v1/session", nil)
 	assert.Equal(t, 204, status, "signing out without having signed in: %s", said)
 }
 

@@ -18,9 +18,6 @@ type PersonBody struct {
 	Barred   bool       `json:"barred"`
 }
 
-// shortest password taken; longer beats odder.
-const shortest = 10
-
 // SignIn is the person of a name and a password; it takes as long for a name that nobody has.
 func (a *Application) SignIn(ctx context.Context, name, password string) (store.Person, error) {
 	p, err := a.store.PersonNamed(ctx, name)
@@ -44,6 +41,7 @@ func (a *Application) CreateOwner(ctx context.Context, name, password string) (s
 	if err != nil {
 		return p, err
 	}
+	p.First = false // it is the owner's own
 	if err := a.store.AddPerson(store.As(ctx, p.Name), p, true); err != nil {
 		return p, err
 	}
@@ -66,7 +64,7 @@ func (a *Application) AddPerson(ctx context.Context, b PersonBody) ([]store.Pers
 // the one that was changed; a new password ends all their sessions but the one named.
 func (a *Application) ChangePerson(ctx context.Context, id, version int64, b PersonBody,
 	but string) ([]store.Person, error) {
-	to := store.PersonChange{Role: b.Role, Barred: b.Barred, Version: version, But: but}
+	to := store.PersonChange{Role: b.Role, Barred: b.Barred, Version: version, But: but, First: but == ""}
 	if b.Password != "" {
 		p, err := newPerson(b)
 		if err != nil {
@@ -78,6 +76,23 @@ func (a *Application) ChangePerson(ctx context.Context, id, version int64, b Per
 		return nil, err
 	}
 	return a.People(ctx)
+}
+
+// ChangePassword gives who is signed in a password of their own, where they know the one they have. But is the session
+// that stays.
+func (a *Application) ChangePassword(ctx context.Context, me store.Person, old, password, but string) error {
+	if bcrypt.CompareHashAndPassword([]byte(me.Password), []byte(old)) != nil {
+		says := words.Told("refuse.password_old")
+		return &Refusal{Kind: Unproven, Says: says, Places: []Place{{Field: "old", Says: says}}}
+	}
+	if old == password {
+		return refuse("password", words.Told("refuse.password_same"))
+	}
+	hash, err := hashed("password", me.Name, password)
+	if err != nil {
+		return err
+	}
+	return a.store.SetOwnPassword(ctx, me.ID, hash, but)
 }
 
 // Names are those who were at the bench lately.
@@ -94,15 +109,9 @@ var nobody = func() string {
 
 func newPerson(b PersonBody) (store.Person, error) {
 	name, sentence := store.Name(b.Name)
-	switch {
-	case sentence != "":
+	if sentence != "" {
 		return store.Person{}, refuse("name", sentence)
-	case len(b.Password) < shortest:
-		return store.Person{}, refuse("password", words.Told("refuse.password_short"))
 	}
-	hash, err := bcrypt.GenerateFromPassword([]byte(b.Password), bcrypt.DefaultCost)
-	if err != nil {
-		return store.Person{}, refuse("password", words.Told("refuse.password_long"))
-	}
-	return store.Person{Name: name, Role: b.Role, Password: string(hash)}, nil
+	hash, err := hashed("password", name, b.Password)
+	return store.Person{Name: name, Role: b.Role, Password: hash, First: true}, err
 }

@@ -32,9 +32,11 @@ type Person struct {
 	Role     Role   `db:"role" json:"role"`
 	Password string `db:"password" json:"-"`
 	Barred   bool   `db:"barred" json:"barred"`
-	AddedBy  string `db:"added_by" json:"added_by"`
-	AddedAt  string `db:"added_at" json:"added_at"`
-	Version  int64  `db:"version" json:"version"`
+	// First tells that the password is one that an owner set: it is changed at the next sign-in.
+	First   bool   `db:"first_password" json:"first_password,omitempty"`
+	AddedBy string `db:"added_by" json:"added_by"`
+	AddedAt string `db:"added_at" json:"added_at"`
+	Version int64  `db:"version" json:"version"`
 }
 
 // People returns everybody who ever could sign in, by name.
@@ -87,8 +89,8 @@ func (s *Store) AddPerson(ctx context.Context, p Person, first bool) error {
 		case same >= 0:
 			return &ConflictError{Why: words.New("conflict.person", "name", names[same]), Place: "name"}
 		}
-		_, err := tx.ExecContext(ctx, `INSERT INTO people (name, role, password, added_by, added_at)
-			VALUES (?,?,?,?,?)`, p.Name, p.Role, p.Password, Actor(ctx), s.stamp())
+		_, err := tx.ExecContext(ctx, `INSERT INTO people (name, role, password, first_password, added_by, added_at)
+			VALUES (?,?,?,?,?,?)`, p.Name, p.Role, p.Password, p.First, Actor(ctx), s.stamp())
 		return err
 	})
 	if err != nil {
@@ -104,6 +106,8 @@ type PersonChange struct {
 	Password string
 	// Version is the one that was changed; another is a conflict.
 	Version int64
+	// First tells that the new password is not of the person's own choosing.
+	First bool
 	// But is a session that stays where the password is changed: the one that changes it.
 	But string
 }
@@ -114,8 +118,8 @@ func (s *Store) ChangePerson(ctx context.Context, id int64, to PersonChange) err
 	err := s.change(ctx, func(tx *sqlx.Tx) error {
 		result, err := tx.ExecContext(ctx,
 			`UPDATE people SET role = ?1, barred = ?2, password = CASE ?3 WHEN '' THEN password ELSE ?3 END,
-				version = version + 1
-			WHERE id = ?4 AND version = ?5`, to.Role, to.Barred, to.Password, id, to.Version)
+				first_password = CASE ?3 WHEN '' THEN first_password ELSE ?6 END, version = version + 1
+			WHERE id = ?4 AND version = ?5`, to.Role, to.Barred, to.Password, id, to.Version, to.First)
 		if err != nil {
 			return err
 		}
@@ -143,6 +147,23 @@ func (s *Store) ChangePerson(ctx context.Context, id int64, to PersonChange) err
 		}
 		_, err = tx.ExecContext(ctx, `DELETE FROM sessions WHERE person_id = ? AND (? OR token <> ?)`, id,
 			to.Barred, to.But)
+		return err
+	})
+	if err != nil {
+		return fmt.Errorf("person %d: %w", id, err)
+	}
+	s.sessionsChanged()
+	return nil
+}
+
+// SetOwnPassword gives a person the hash of a password of their own, and ends their other sessions. What an owner may be
+// changing of them meanwhile is something else: the version stays.
+func (s *Store) SetOwnPassword(ctx context.Context, id int64, hash, but string) error {
+	err := s.change(ctx, func(tx *sqlx.Tx) error {
+		_, err := tx.ExecContext(ctx, `UPDATE people SET password = ?, first_password = 0 WHERE id = ?`, hash, id)
+		if err == nil {
+			_, err = tx.ExecContext(ctx, `DELETE FROM sessions WHERE person_id = ? AND token <> ?`, id, but)
+		}
 		return err
 	})
 	if err != nil {

@@ -37,6 +37,14 @@ test("the first person becomes the owner, lets others in, and each may do what t
 	await expect(wanda.getByText("Name or password is wrong.")).toBeVisible();
 	await wanda.getByRole("textbox", { name: "Password" }).fill("gauge in both hands");
 	await wanda.keyboard.press("Enter");
+	// What an owner set opens nothing until it is changed.
+	const own = wanda.getByRole("dialog", { name: "Choose your password" });
+	await own.getByRole("textbox", { name: "First password" }).fill("gauge in both hands");
+	await own.getByRole("textbox", { name: "New password" }).fill("crankshaft1");
+	await wanda.keyboard.press("Enter");
+	await expect(own.getByText(/among the first that anybody tries/)).toBeVisible();
+	await own.getByRole("textbox", { name: "New password" }).fill("feeler by lamplight");
+	await wanda.keyboard.press("Enter");
 	const tape = wanda.getByRole("region", { name: "Tape" }).getByRole("listitem");
 	await expect(wanda.getByRole("textbox", { name: /Reading at/ })).toBeFocused();
 	const before = await tape.count();
@@ -53,7 +61,7 @@ test("the first person becomes the owner, lets others in, and each may do what t
 	await wanda.keyboard.press("Enter");
 	await expect(wanda.getByRole("dialog")).toBeVisible();
 	await wanda.getByLabel("Name").fill("Wanda Pell");
-	await wanda.getByRole("textbox", { name: "Password" }).fill("gauge in both hands");
+	await wanda.getByRole("textbox", { name: "Password" }).fill("feeler by lamplight");
 	await wanda.keyboard.press("Enter");
 	await expect(wanda.getByRole("dialog")).toBeHidden();
 	await expect(wanda.getByText("saved", { exact: true })).toBeVisible();

@@ -29,6 +29,18 @@ export function useSignIn() {
 	});
 }
 
+/** Gives who is signed in a password of their own. */
+export function useChangePassword() {
+	const queries = useQueryClient();
+	return useMutation({
+		mutationFn: (body: { old: string; password: string }) => unwrap(client.PUT("/api/v1/session/password", { body })),
+		onSuccess: (session) => {
+			queries.setQueryData(sessionQuery.queryKey, session);
+			void queries.invalidateQueries();
+		},
+	});
+}
+
 export function useSignOut() {
 	const queries = useQueryClient();
 	return useMutation({

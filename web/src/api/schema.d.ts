@@ -1579,6 +1579,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/session/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** A password of one's own */
+        put: operations["change-password"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/sessions": {
         parameters: {
             query?: never;
@@ -3711,6 +3728,10 @@ export interface components {
             unwanted?: boolean;
             what: string;
         };
+        PasswordBody: {
+            old: string;
+            password: string;
+        };
         PersonBody: {
             barred: boolean;
             name: string;
@@ -3966,6 +3987,7 @@ export interface components {
             this: boolean;
         };
         SessionView: {
+            change?: boolean;
             first: boolean;
             name: string;
             required: boolean;
@@ -4499,6 +4521,7 @@ export interface components {
             added_at: string;
             added_by: string;
             barred: boolean;
+            first_password?: boolean;
             /** Format: int64 */
             id: number;
             name: string;
@@ -6913,7 +6936,9 @@ export interface operations {
             query?: {
                 small?: boolean;
             };
-            header?: never;
+            header?: {
+                "If-None-Match"?: string;
+            };
             path: {
                 id: number;
                 photo: string;
@@ -6927,6 +6952,7 @@ export interface operations {
                 headers: {
                     "Cache-Control"?: string;
                     "Content-Type"?: string;
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -8226,6 +8252,39 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "change-password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionView"];
+                };
             };
             /** @description Error */
             default: {

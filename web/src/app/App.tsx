@@ -1,18 +1,31 @@
 import { Button } from "@mantine/core";
-import { createBrowserRouter } from "react-router";
+import { createBrowserRouter, Link } from "react-router";
 import { RouterProvider } from "react-router/dom";
+import { queue } from "../api/queue";
 import look from "../look/look.module.css";
 import { keys } from "../ui/keys";
 import { appWords } from "../words/app";
 import { places } from "./places";
 
-/** What is left where a page breaks: nothing entered is lost, since entries live in the browser's storage. */
+/** What is left where a page breaks: entries live in the browser's storage, or in this page alone where that keeps nothing. */
 function Broken() {
+	const fleeting = queue.fleeting();
 	return (
 		<main className={look.page}>
 			<h1>{appWords.thisPageBroke}</h1>
-			<p>{appWords.whatYouEnteredIsKeptLoad}</p>
-			<Button onClick={() => window.location.reload()}>{appWords.loadAgain}</Button>
+			{fleeting > 0 ? (
+				<>
+					<p>{appWords.onlyInThisPage(fleeting)}</p>
+					<Button component={Link} to="/">
+						{appWords.backToTheShop}
+					</Button>
+				</>
+			) : (
+				<>
+					<p>{appWords.whatYouEnteredIsKeptLoad}</p>
+					<Button onClick={() => window.location.reload()}>{appWords.loadAgain}</Button>
+				</>
+			)}
 		</main>
 	);
 }

@@ -1,7 +1,7 @@
 import { Button, type ButtonProps, Group, Menu, useMantineColorScheme } from "@mantine/core";
 import { useDocumentTitle } from "@mantine/hooks";
 import { IconHelp, IconMoon, IconSearch, IconSun, IconUser } from "@tabler/icons-react";
-import type { ReactNode } from "react";
+import { type ReactNode, useState } from "react";
 import { Link, useLocation } from "react-router";
 import { useSignOut } from "../api/people";
 import look from "../look/look.module.css";
@@ -10,6 +10,7 @@ import { placeWords } from "../words/places";
 import css from "./bar.module.css";
 import { find } from "./find";
 import { guidePage } from "./guide-page";
+import { OwnPassword } from "./OwnPassword";
 import { usePerson } from "./person";
 
 export interface BarProps {
@@ -93,22 +94,27 @@ function NameButton() {
 function SignedInMenu() {
 	const person = usePerson();
 	const out = useSignOut();
+	const [changing, setChanging] = useState(false);
 	return (
-		<Menu>
-			<Menu.Target>
-				<Button {...QUIET} leftSection={<IconUser size={16} />}>
-					{person.name}
-				</Button>
-			</Menu.Target>
-			<Menu.Dropdown>
-				<Menu.Label>{person.role}</Menu.Label>
-				{person.role === "owner" ? (
-					<Menu.Item component={Link} to="/people">
-						{appWords.people}
-					</Menu.Item>
-				) : null}
-				<Menu.Item onClick={() => out.mutate()}>{appWords.signOut}</Menu.Item>
-			</Menu.Dropdown>
-		</Menu>
+		<>
+			{changing ? <OwnPassword first={false} onClose={() => setChanging(false)} /> : null}
+			<Menu>
+				<Menu.Target>
+					<Button {...QUIET} leftSection={<IconUser size={16} />}>
+						{person.name}
+					</Button>
+				</Menu.Target>
+				<Menu.Dropdown>
+					<Menu.Label>{person.role}</Menu.Label>
+					{person.role === "owner" ? (
+						<Menu.Item component={Link} to="/people">
+							{appWords.people}
+						</Menu.Item>
+					) : null}
+					<Menu.Item onClick={() => setChanging(true)}>{appWords.changePassword}</Menu.Item>
+					<Menu.Item onClick={() => out.mutate()}>{appWords.signOut}</Menu.Item>
+				</Menu.Dropdown>
+			</Menu>
+		</>
 	);
 }

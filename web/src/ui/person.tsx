@@ -5,6 +5,7 @@ import { askAs, type SessionView, SIGNED_OUT } from "../api/client";
 import { namesQuery, sessionQuery } from "../api/people";
 import { appWords } from "../words/app";
 import { keys } from "./keys";
+import { OwnPassword } from "./OwnPassword";
 import { SignIn } from "./SignIn";
 import { useStored } from "./use-stored";
 
@@ -37,14 +38,14 @@ export function PersonProvider({ children }: { children: ReactNode }) {
 
 /** Shows the application to who is signed in. Where a session ends, the page stays under the question. */
 function SignedIn({ session, children }: { session: SessionView; children: ReactNode }) {
-	const inside = session.name !== "";
+	const inside = session.name !== "" && !session.change;
 	const [entered, setEntered] = useState(inside);
 	if (inside && !entered) setEntered(true);
-	askAs(session.name, true);
+	askAs(inside ? session.name : "", true);
 	return (
 		<PersonContext value={{ name: session.name, role: session.role, change: () => {}, asking: !inside }}>
 			{entered ? children : null}
-			{inside ? null : <SignIn first={session.first} />}
+			{session.change ? <OwnPassword first onClose={() => {}} /> : inside ? null : <SignIn first={session.first} />}
 		</PersonContext>
 	);
 }

@@ -28,6 +28,12 @@ export const appWords = {
 	darkMode: "Dark mode",
 	people: "People",
 	signOut: "Sign out",
+	changePassword: "Change password",
+	chooseYourPassword: "Choose your password",
+	firstPasswordWhy: "An owner set your first password. Choose one that only you know.",
+	firstPassword: "First password",
+	presentPassword: "Present password",
+	newPassword: "New password",
 
 	// Load.tsx
 	thisCouldNotBeLoaded: "This could not be loaded",
@@ -55,6 +61,9 @@ export const appWords = {
 	pageNotFound: "Page not found",
 	backToTheShop: "Back to the shop",
 	thisPageBroke: "This page broke",
+	onlyInThisPage: (count: number) =>
+		`${count === 1 ? "One entry is" : `${count} entries are`} in this page alone, since the browser keeps no data. Go back to the shop, where they are sent; loading the page again loses them.`,
+	backToTheShop: "Back to the shop",
 	whatYouEnteredIsKeptLoad: "What you entered is kept. Load the page again, or go back to the shop.",
 	loadAgain: "Load again",
 };
