@@ -34,8 +34,11 @@ diff -u web/openapi.json "$fresh/openapi.json" || { echo "web/openapi.json is ou
 diff -u web/src/api/schema.d.ts "$fresh/schema.d.ts" || { echo "web/src/api/schema.d.ts is out of date: run make api"; exit 1; }
 (cd web && npm run --silent typecheck && npm run --silent lint && npm run --silent test)
 
-step "The application in a browser"
+step "Speed and attacks, in small"
 make --no-print-directory build
+bash scripts/small.sh
+
+step "The application in a browser"
 CHROMIUM=$(bash scripts/chromium.sh)
 export CHROMIUM
 (cd web && npm run --silent e2e)

@@ -13,7 +13,7 @@ import (
 // manyCommand makes the database that `make bench` measures.
 func manyCommand() *cobra.Command {
 	var database string
-	var jobs int
+	var jobs, open int
 	cmd := &cobra.Command{
 		Use:    "many",
 		Short:  "Fill a database with the jobs of many years, for measuring",
@@ -26,7 +26,7 @@ func manyCommand() *cobra.Command {
 			}
 			defer s.Close()
 			begun := time.Now()
-			readings, err := demo.Many(cmd.Context(), s, 1, jobs, time.Now())
+			readings, err := demo.Many(cmd.Context(), s, 1, jobs, open, time.Now())
 			if err != nil {
 				return err
 			}
@@ -37,5 +37,6 @@ func manyCommand() *cobra.Command {
 	}
 	cmd.Flags().StringVar(&database, "db", "many.db", "the database file")
 	cmd.Flags().IntVar(&jobs, "jobs", 20_000, "how many jobs")
+	cmd.Flags().IntVar(&open, "open", 60, "how many of them are still in the shop")
 	return cmd
 }

@@ -143,7 +143,7 @@ func serve(ctx context.Context, out, logs io.Writer, o serveOptions) error {
 	options := httpapi.Options{Store: s, Log: log, Front: webui.Files(), AllowedHosts: o.allowedHosts,
 		AnyAddress: network, Version: version,
 		RequireSignIn: o.signIn || network, Secure: o.certificate != "", PublicURL: public, Stopping: stopping,
-		Sample: demo.Sample(), StandIn: o.demo || o.standIn, Listens: listensOn(listener.Addr()),
+		Sample: demo.Sample(), StandIn: o.demo || o.standIn, Listens: listensOn(listener.Addr()), Rules: rules(),
 		Port: listener.Addr().(*net.TCPAddr).Port}
 	code := ""
 	if options.RequireSignIn {
@@ -265,6 +265,19 @@ func dailyCopies(ctx context.Context, s *store.Store, o serveOptions, log *slog.
 			log.Info("daily copy", "file", made)
 		}
 	}
+}
+
+// rules name this very program: another one may judge otherwise.
+func rules() string {
+	path, err := os.Executable()
+	if err != nil {
+		return ""
+	}
+	info, err := os.Stat(path)
+	if err != nil {
+		return ""
+	}
+	return fmt.Sprintf("%s %d %d", version, info.Size(), info.ModTime().UnixNano())
 }
 
 // sameAddress tells whether an address that was asked for names the port that was taken; port 0 names any.

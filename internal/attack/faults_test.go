@@ -14,6 +14,7 @@ import (
 	"os/exec"
 	"path/filepath"
 	"strings"
+	"sync/atomic"
 	"syscall"
 	"testing"
 	"time"
@@ -24,9 +25,13 @@ import (
 	"github.com/stretchr/testify/require"
 )
 
+// turns counts readings, so that they go round all mains: no place is read hundreds of times.
+var turns atomic.Int64
+
 func reading() fields {
-	return fields{"id": uuid.NewString(), "kind": "main_journal", "number": 1, "state": "as_found",
-		"station": 0, "direction": 0, "what": "size", "value": 634_619_000, "typed": "…", "repeat": true,
+	turn := int(turns.Add(1))
+	return fields{"id": uuid.NewString(), "kind": "main_journal", "number": 1 + turn%5, "state": "as_found",
+		"station": turn / 5 % 2, "direction": turn / 10 % 3, "what": "size", "value": 634_619_000, "typed": "…", "repeat": true,
 		"unusual": true}
 }
 

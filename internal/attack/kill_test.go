@@ -123,7 +123,10 @@ func stale(view shop.JobView) (n int) {
 
 func TestKills(t *testing.T) {
 	for mode, args := range map[string][]string{"without sign-in": nil, "with sign-in": {"--require-sign-in"}} {
-		const rounds = 160
+		rounds := 160
+		if testing.Short() {
+			rounds = 1
+		}
 		path := filepath.Join(t.TempDir(), "shop.db")
 		a := &tally{acks: map[string]string{}}
 		l := start(t, "demo", path, args...)

@@ -12,13 +12,11 @@ import (
 	"ledge/internal/store"
 )
 
-// openJobs is how many of a shop's jobs of all years are in the shop.
-const openJobs = 60
-
 // Many fills the store with the jobs of many years, for measuring how Ledge bears them: the demo's
 // engines again and again, each worn in its own way, most of them long closed. The same seed gives
-// the same jobs. It returns the number of readings.
-func Many(ctx context.Context, s *store.Store, seed uint64, jobs int, today time.Time) (readings int, err error) {
+// the same jobs; so many of them, the last ones, are still in the shop. It returns the number of readings.
+func Many(ctx context.Context, s *store.Store, seed uint64, jobs, open int,
+	today time.Time) (readings int, err error) {
 	if err := Fill(ctx, s, today); err != nil {
 		return 0, err
 	}
@@ -49,7 +47,7 @@ func Many(ctx context.Context, s *store.Store, seed uint64, jobs int, today time
 			d.Job["created_at"] = begun.UTC().Format(time.RFC3339)
 			d.Job["promised_on"] = begun.AddDate(0, 0, 30).Format(time.DateOnly)
 			d.Job["closed_at"] = nil
-			if i < jobs-openJobs {
+			if i < jobs-open {
 				d.Job["closed_at"] = begun.AddDate(0, 0, 25).UTC().Format(time.RFC3339)
 			}
 			readings += len(d.Tables["readings"])

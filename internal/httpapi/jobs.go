@@ -25,17 +25,29 @@ type StandInQuery struct {
 func (a resources) jobs(api huma.API) {
 	serve(a, api, anyone, fetching("table", "/table", "What can be measured and decided"),
 		func(context.Context, *struct{}) (shop.Table, error) { return shop.TableOf(), nil })
-	serve(a, api, store.Viewer, fetching("list-jobs", "/jobs", "The shop's jobs, soonest promised first"),
+	register(api, store.Viewer, fetching("list-jobs", "/jobs", "The shop's jobs, late ones and the soonest promised first"),
 		func(ctx context.Context, in *struct {
 			Search string `query:"search" maxLength:"100"`
-		}) ([]shop.JobLine, error) {
-			return a.shop.List(ctx, in.Search)
+			From   int    `query:"from" minimum:"0" doc:"how many lines are left out before the first"`
+			Most   int    `query:"most" minimum:"1" maximum:"500" default:"100"`
+		}) (*listedJobs, error) {
+			lines, total, err := a.shop.List(ctx, in.Search, shop.Page{From: in.From, Most: in.Most})
+			if err != nil {
+				return nil, a.fail(ctx, err)
+			}
+			return &listedJobs{total, lines}, nil
 		})
 	a.job(api)
 	serve(a, api, store.Inspector, creating("create-job", "/jobs", "Start a job"),
 		func(ctx context.Context, in *struct{ Body shop.NewJobBody }) (shop.JobView, error) {
 			return a.shop.Start(ctx, in.Body)
 		})
+}
+
+// listedJobs are a page of the shop's list, and how many jobs there are in all.
+type listedJobs struct {
+	Total int `header:"Ledge-Total"`
+	Body  []shop.JobLine
 }
 
 // A sentJob is a job as it is sent, packed where the browser takes that: it is kept so.

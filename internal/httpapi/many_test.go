@@ -29,6 +29,9 @@ func BenchmarkMany(b *testing.B) {
 	server := httptest.NewServer(New(Options{Store: s, Log: slog.New(slog.DiscardHandler),
 		Front: fstest.MapFS{}, Version: "bench"}))
 	defer server.Close()
+	jobs, err := s.CountJobs(context.Background())
+	require.NoError(b, err)
+	job := func(i int) string { return fmt.Sprintf("/api/v1/jobs/%d", 1+(100+i*37)%jobs) }
 	fixed := func(path string) func(int) string { return func(int) string { return path } }
 	for _, one := range []struct {
 		name string
@@ -41,9 +44,9 @@ func BenchmarkMany(b *testing.B) {
 		{"search-decision", fixed("/api/v1/search?set=main_journals&action=grind&step=0.020")},
 		{"search-size", fixed("/api/v1/search?kind=main_journal&from=2.4960&to=2.4965&unit=in")},
 		{"search-rare-size", fixed("/api/v1/search?kind=main_journal&from=2.4900&to=2.4905&unit=in")},
-		{"job-first-time", func(i int) string { return fmt.Sprintf("/api/v1/jobs/%d", 100+i*37%19_000) }},
-		{"job-again", fixed("/api/v1/jobs/15000")},
-		{"history", fixed("/api/v1/jobs/15000/history")},
+		{"job-first-time", job},
+		{"job-again", fixed(job(400))},
+		{"history", fixed(job(400) + "/history")},
 		{"learned", fixed("/api/v1/learned?engine=Sawmill+four")},
 	} {
 		b.Run(one.name, func(b *testing.B) {

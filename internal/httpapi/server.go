@@ -48,6 +48,8 @@ type Options struct {
 	Sample shop.Sample
 	// Port is the one that Ledge listens on: its cookie's name carries it, since cookies do not tell ports apart.
 	Port int
+	// Rules name what works out the shop's list; nothing of it is kept for the next start where they are empty.
+	Rules string
 	// StandIn lets gauges be connected at pseudo-terminals, where the stand-in plays.
 	StandIn bool
 	// Listens tells whether an address is one that Ledge itself listens on; nil where it listens nowhere.
@@ -62,8 +64,42 @@ const maxBody = 4 << 20
 
 // New returns the handler of the whole application.
 func New(o Options) http.Handler {
-	router := chi.NewRouter()
 	a := newResources(o)
+	if o.Rules != "" {
+		go a.keepList(o.Stopping)
+	}
+	return a.routes(o)
+}
+
+// keepList works out the shop's list, and keeps it for the next start, until the server stops.
+func (a resources) keepList(stopping <-chan struct{}) {
+	ctx, end := context.WithCancel(context.Background())
+	defer end()
+	go func() {
+		select {
+		case <-stopping:
+			end()
+		case <-ctx.Done():
+		}
+	}()
+	err := a.shop.WarmUp(ctx)
+	for ctx.Err() == nil {
+		if err != nil {
+			a.log.LogAttrs(ctx, slog.LevelWarn, "the list for the next start", slog.Any("error", err))
+		}
+		select {
+		case <-ctx.Done():
+		case <-time.After(keepApart):
+			err = a.shop.KeepLines(ctx)
+		}
+	}
+}
+
+// keepApart is how long after another the list is kept again; what changed meanwhile is worked out anew after a start.
+const keepApart = 10 * time.Second
+
+func (a resources) routes(o Options) http.Handler {
+	router := chi.NewRouter()
 	router.Use(
 		patient,
 		middleware.RequestID,
@@ -118,7 +154,7 @@ func newResources(o Options) resources {
 		stopping = make(chan struct{})
 	}
 	application := shop.New(shop.Options{Store: o.Store, Log: o.Log, PublicURL: o.PublicURL, Sample: o.Sample,
-		StandIn: o.StandIn, Listens: o.Listens})
+		StandIn: o.StandIn, Listens: o.Listens, Rules: o.Rules})
 	a := resources{shop: application, store: o.Store, log: o.Log, signIn: o.RequireSignIn, setupCode: o.SetupCode,
 		stopping: stopping, tries: newTries(o.Log),
 		turns: make(chan struct{}, atOnce), places: make(chan struct{}, together),

@@ -93,7 +93,7 @@ func (a *Application) calendarOf(ctx context.Context, id int64) (c calendar, err
 		return c, err
 	}
 	c.start = a.store.Today()
-	c.shop, err = a.shopBefore(ctx, c.card, id)
+	c.shop, err = a.shopBefore(ctx, c.card, version, id)
 	return c, err
 }
 
@@ -154,7 +154,7 @@ func (c calendar) weigh(view JobView, asked map[part.Set]int) CostsView {
 }
 
 // shopBefore is the shop with the signed work of every job that was promised sooner.
-func (a *Application) shopBefore(ctx context.Context, card schedule.Card, job int64) (*schedule.Shop, error) {
+func (a *Application) shopBefore(ctx context.Context, card schedule.Card, version, job int64) (*schedule.Shop, error) {
 	shop := schedule.NewShop(card)
 	ids, err := a.store.JobIDs(ctx, "")
 	if err != nil {
@@ -164,49 +164,14 @@ func (a *Application) shopBefore(ctx context.Context, card schedule.Card, job in
 		if id == job {
 			break // the list is in the order of the promised dates
 		}
-		view, err := a.view(ctx, id)
-		if err != nil && unreadable(ctx, err) != "" {
-			continue // it keeps no machine busy that anybody knows of
-		}
+		// One that cannot be read keeps no machine busy that anybody knows of.
+		one, err := a.lineOf(ctx, id, card, version)
 		if err != nil {
 			return nil, err
 		}
-		signed, _ := works(view, card)
-		shop.Place(signed)
+		shop.Place(one.Signed)
 	}
 	return shop, nil
-}
-
-// dates adds to the lines what each job costs and when it is ready, with the machines shared by all
-// jobs in the order of their promised dates. Only signed work keeps a machine busy for others.
-func (a *Application) dates(ctx context.Context, lines []JobLine) error {
-	card, version, err := a.store.Rates(ctx)
-	if err != nil || version == 0 {
-		return err
-	}
-	ids, err := a.store.JobIDs(ctx, "")
-	if err != nil {
-		return err
-	}
-	shop, start := schedule.NewShop(card), a.store.Today()
-	for _, id := range ids {
-		view, err := a.view(ctx, id)
-		if err != nil && unreadable(ctx, err) != "" {
-			continue
-		}
-		if err != nil {
-			return err
-		}
-		signed, all := works(view, card)
-		if i := slices.IndexFunc(lines, func(l JobLine) bool { return l.ID == id }); i >= 0 &&
-			len(all) == len(view.decided.Sets) && len(all) > 0 {
-			_, done := shop.Clone().Place(all)
-			lines[i].ReadyOn, lines[i].Cost, lines[i].Currency = date(shop.Ready(start, done)),
-				schedule.Total(card, all), card.Currency
-		}
-		shop.Place(signed)
-	}
-	return nil
 }
 
 // works are what a job's signed decisions need, and what all its sets need as signed or advised.

@@ -95,38 +95,6 @@ type NewJobBody struct {
 	Quick             bool               `json:"quick,omitempty" doc:"journals are looked at quickly first, and read whole only where that could matter"`
 }
 
-// List is the shop's jobs, the late ones and then the soonest promised first, those that fit the words of a search.
-func (a *Application) List(ctx context.Context, search string) ([]JobLine, error) {
-	ids, err := a.store.JobIDs(ctx, search)
-	if err != nil {
-		return nil, err
-	}
-	lines := make([]JobLine, len(ids))
-	for i, id := range ids {
-		if lines[i], err = a.line(ctx, id); err != nil {
-			return nil, err
-		}
-	}
-	if err := a.dates(ctx, lines); err != nil {
-		return nil, err
-	}
-	today := date(a.store.Today())
-	for i := range lines {
-		promised := lines[i].PromisedOn
-		lines[i].Late = promised != nil && (*promised < today || lines[i].ReadyOn > *promised)
-	}
-	slices.SortStableFunc(lines, func(x, y JobLine) int {
-		switch {
-		case x.Late == y.Late:
-			return 0
-		case x.Late:
-			return -1
-		}
-		return 1
-	})
-	return lines, nil
-}
-
 // View is a job as it stands, or with one component in the place of its like where one is named.
 // Callers must not change it.
 func (a *Application) View(ctx context.Context, id int64, of part.Component, tag string) (JobView, error) {
@@ -294,22 +262,7 @@ func sentence(field, reason string) string {
 	return strings.ToUpper(words[:1]) + words[1:] + " " + reason + "."
 }
 
-// line is a job in the shop's list; one that cannot be read says so, and keeps nobody from the others.
-func (a *Application) line(ctx context.Context, id int64) (JobLine, error) {
-	view, err := a.view(ctx, id)
-	if err == nil {
-		return view.line(), nil
-	}
-	fault := unreadable(ctx, err)
-	if fault == "" {
-		return JobLine{}, err
-	}
-	line := JobLine{ID: id, Unit: unit.MM, Unreadable: fault, Came: []part.Component{}, Shaft: []engine.Journal{},
-		Features: []FeatureLine{}, Sets: []SetLine{}, Waits: Waiting{For: ForReport}}
-	line.Number, err = a.store.JobNumber(ctx, id)
-	return line, err
-}
-
+// line is what the list says of a job.
 func (v JobView) line() JobLine {
 	j := v.Job
 	line := JobLine{ID: j.ID, Number: j.Number, Customer: j.Customer, Engine: j.Engine, Unit: j.Unit,

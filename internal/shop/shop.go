@@ -25,6 +25,9 @@ type Options struct {
 	PublicURL string
 	// Sample fills an empty shop when somebody asks for it.
 	Sample Sample
+	// Rules name what works out the shop's list, so that what one Ledge kept of it no other takes; nothing is kept where
+	// they are empty.
+	Rules string
 	// StandIn lets gauges be connected at pseudo-terminals, where the stand-in plays.
 	StandIn bool
 	// Listens tells whether an address is one that Ledge itself listens on; nil where it listens nowhere.
@@ -42,6 +45,8 @@ type Application struct {
 	sample   Sample
 	lines    *gaugelink.Hub
 	ports    gaugelink.Ports
+	listed   *keptLines
+	rules    string
 }
 
 // New returns the application over a store.
@@ -51,7 +56,7 @@ func New(o Options) *Application {
 	}
 	ports := gaugelink.Ports{StandIn: o.StandIn, Own: o.Listens}
 	return &Application{store: o.Store, log: o.Log, public: o.PublicURL, pictures: photo.NewMaker(), links: &links{},
-		power: &played{}, sample: o.Sample, ports: ports,
+		power: &played{}, sample: o.Sample, ports: ports, listed: &keptLines{}, rules: o.Rules,
 		lines: gaugelink.NewHub(ports.Open, time.Now)}
 }
 

@@ -17,7 +17,7 @@ import (
 func TestWhatJobsWaitFor(t *testing.T) {
 	a, ctx := opened(t)
 	waits := func() (all map[int64]shop.Waiting, first shop.JobLine) {
-		lines, err := a.List(ctx, "")
+		lines, _, err := a.List(ctx, "", shop.Page{Most: 100})
 		require.NoError(t, err)
 		all = map[int64]shop.Waiting{}
 		for _, l := range lines {

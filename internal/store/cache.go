@@ -6,8 +6,9 @@ import (
 	"time"
 )
 
-// maxCached bounds the jobs kept in memory: those that the shop's list shows, and some more.
-const maxCached = 512
+// maxCached bounds the jobs kept in memory: those that benches and offices work at. What the shop's list says of the others is
+// kept apart, and is small.
+const maxCached = 96
 
 // A cache keeps the records of the jobs in work, with what was made of each, so that an answer at
 // the bench need not read a whole tape again, nor a list judge every job. It is sound because this

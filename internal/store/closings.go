@@ -46,6 +46,9 @@ func (s *Store) CloseJob(ctx context.Context, id int64, outcome Outcome, reason 
 		if (job.ClosedAt != nil) == closes {
 			return nil
 		}
+		if err := lineChanged(ctx, tx, id); err != nil {
+			return err
+		}
 		now := s.stamp()
 		at := &now
 		if !closes {
@@ -95,6 +98,9 @@ func (s *Store) commitOpen(ctx context.Context, jobID int64, f func(tx *sqlx.Tx)
 		}
 		if closed {
 			return conflict("conflict.closed")
+		}
+		if err := lineChanged(ctx, tx, jobID); err != nil {
+			return err
 		}
 		return f(tx)
 	})

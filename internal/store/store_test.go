@@ -352,14 +352,14 @@ func BenchmarkAddReading(b *testing.B) {
 		s, job := fresh(b)
 		for i := 0; b.Loop(); i++ {
 			r := size("2.4983")
-			r.Station, r.Direction = i/4%2, i%4
-			if i%40 == 0 { // a new crank: a tape of thousands of corrections is no bench
+			r.Station, r.Direction = i/3%3, i%3
+			if i%45 == 0 { // a new crank: a tape of thousands of corrections is no bench
 				b.StopTimer()
 				s, job = fresh(b)
 				b.StartTimer()
 			}
 			if _, err := s.AddReading(ctx, job,
-				Place{Kind: part.MainJournal, Number: 1 + i/8%5, State: part.AsFound}, r, false); err != nil {
+				Place{Kind: part.MainJournal, Number: 1 + i/9%5, State: part.AsFound}, r, false); err != nil {
 				b.Fatal(err)
 			}
 		}

@@ -51,3 +51,9 @@ func (s *Store) JobIDs(ctx context.Context, text string) ([]int64, error) {
 	}
 	return ids, nil
 }
+
+// CountJobs is how many jobs there are, open and closed.
+func (s *Store) CountJobs(ctx context.Context) (n int, err error) {
+	err = s.read.GetContext(ctx, &n, `SELECT count(*) FROM jobs`)
+	return n, err
+}

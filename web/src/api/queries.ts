@@ -6,10 +6,18 @@ import type { Way } from "./way";
 
 export const at = (id: number) => ({ path: { id } });
 
-export const jobsQuery = (search: string) =>
+/** How many jobs a page of the shop's list has. */
+export const JOBS_A_PAGE = 25;
+
+/** The first jobs of the shop's list, those that fit a search, and how many there are. */
+export const jobsQuery = (search: string, most: number = JOBS_A_PAGE) =>
 	queryOptions({
-		queryKey: ["jobs", search],
-		queryFn: () => unwrap(client.GET("/api/v1/jobs", { params: { query: { search } } })),
+		queryKey: ["jobs", search, most],
+		queryFn: async () => {
+			const answer = client.GET("/api/v1/jobs", { params: { query: { search, most } } });
+			const jobs = await unwrap(answer);
+			return { jobs, total: Number((await answer).response.headers.get("Ledge-Total") ?? jobs.length) };
+		},
 	});
 
 /** A job as its engine stands, or one component beside it in the place of its like. */

@@ -302,7 +302,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The shop's jobs, soonest promised first */
+        /** The shop's jobs, late ones and the soonest promised first */
         get: operations["list-jobs"];
         put?: never;
         /** Start a job */
@@ -5396,6 +5396,9 @@ export interface operations {
         parameters: {
             query?: {
                 search?: string;
+                /** @description how many lines are left out before the first */
+                from?: number;
+                most?: number;
             };
             header?: never;
             path?: never;
@@ -5406,6 +5409,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    "Ledge-Total"?: number;
                     [name: string]: unknown;
                 };
                 content: {

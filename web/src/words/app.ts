@@ -63,7 +63,6 @@ export const appWords = {
 	thisPageBroke: "This page broke",
 	onlyInThisPage: (count: number) =>
 		`${count === 1 ? "One entry is" : `${count} entries are`} in this page alone, since the browser keeps no data. Go back to the shop, where they are sent; loading the page again loses them.`,
-	backToTheShop: "Back to the shop",
 	whatYouEnteredIsKeptLoad: "What you entered is kept. Load the page again, or go back to the shop.",
 	loadAgain: "Load again",
 };

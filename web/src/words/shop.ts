@@ -16,6 +16,8 @@ export const shopWords = {
 	search: "Search",
 	import: "Import",
 	newJob: "New job",
+	jobsShown: (shown: number, total: number) => `${shown} of ${total} jobs`,
+	showMore: "Show more",
 	noJobFits: (asked: string) => `No job fits “${asked}”.`,
 	cannotBeRead: (number: string) => `${number} cannot be read`,
 	saveItsRecord: "Save its record",

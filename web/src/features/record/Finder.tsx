@@ -27,9 +27,9 @@ export function Finder() {
 	const words = useFound({ ...NOTHING, text: asked }, opened && asked !== "");
 	const [first, second, third] = meant(asked);
 	const facts = [useFound(first, opened), useFound(second, opened), useFound(third, opened)].flat();
-	const here = new Set((open.data ?? []).map((j) => j.id));
+	const here = new Set(open.data?.jobs.map((j) => j.id));
 	const jobs: SpotlightActionData[] = [
-		...(open.data ?? []).map((j) => ({
+		...(open.data?.jobs ?? []).map((j) => ({
 			id: `open ${j.id}`,
 			label: j.engine,
 			description: [j.number, j.customer, waitsWords(j.waits)].filter(Boolean).join(" · "),

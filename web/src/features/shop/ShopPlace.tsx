@@ -5,7 +5,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
 import type { JobLine } from "../../api/client";
-import { jobsQuery } from "../../api/queries";
+import { JOBS_A_PAGE, jobsQuery } from "../../api/queries";
 import { plural } from "../../api/table";
 import { journalKind, shapeOf } from "../../api/view";
 import { Crank } from "../../drawing/Crank";
@@ -26,15 +26,19 @@ import { ImportDialog } from "./ImportDialog";
 import { SampleNote } from "./SampleNote";
 import css from "./shop.module.css";
 
+/** More than this nobody looks through: a search finds the rest. */
+const MOST_JOBS = 500;
+
 /** Today's jobs. */
 export function ShopPlace() {
 	const [search, setSearch] = useState("");
 	const [importing, setImporting] = useState(false);
 	const [asked] = useDebouncedValue(search, 200);
-	const query = useQuery({ ...jobsQuery(asked), placeholderData: (before) => before });
+	const [most, setMost] = useState(JOBS_A_PAGE);
+	const query = useQuery({ ...jobsQuery(asked, most), placeholderData: (before) => before });
 	return (
 		<Load query={query}>
-			{(jobs) => (
+			{({ jobs, total }) => (
 				<>
 					<ImportDialog opened={importing} onClose={() => setImporting(false)} />
 					<Bar trail={[{ text: placeWords.shop }]}>
@@ -78,6 +82,19 @@ export function ShopPlace() {
 									{jobs.map((job) => (
 										<JobRow key={job.id} job={job} />
 									))}
+									{jobs.length < total ? (
+										<Group justify="center" mt="sm">
+											<span className={look.soft}>{shopWords.jobsShown(jobs.length, total)}</span>
+											<Button
+												variant="default"
+												loading={query.isFetching}
+												disabled={most >= MOST_JOBS}
+												onClick={() => setMost(Math.min(most + JOBS_A_PAGE, MOST_JOBS))}
+											>
+												{shopWords.showMore}
+											</Button>
+										</Group>
+									) : null}
 								</div>
 							) : asked ? (
 								<p className={look.soft}>{shopWords.noJobFits(asked)}</p>
