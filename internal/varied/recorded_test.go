@@ -8,6 +8,7 @@ import (
 	"fmt"
 	"os"
 	"path/filepath"
+	"regexp"
 	"strings"
 	"testing"
 
@@ -31,6 +32,9 @@ const (
 	documents = 300
 	recorded  = "testdata/recorded.txt"
 )
+
+// impossible is what asks for a gauge finer than any that a shop has: below a tenth of a thousandth, or two micrometres.
+var impossible = regexp.MustCompile(`(gauge that|with one that) reads (0\.0000\d* in|0\.000\d* mm|0\.001 mm)|"division": [25]e-05`)
 
 // What the core says of 300 inspections drawn at random, in and beyond the open file: byte for
 // byte. Where it is to change, LEDGE_RECORD=1 writes the sums anew, and LEDGE_RESULTS=folder every
@@ -60,6 +64,7 @@ func TestWhatIsSaidStays(t *testing.T) {
 				require.NoError(t, os.WriteFile(filepath.Join(folder,
 					fmt.Sprintf("%03d-%s.json", seed, section.name)), text, 0o600))
 			}
+			assert.NotRegexp(t, impossible, string(text), "%d %s: a gauge that no shop has", seed, section.name)
 			sum := sha256.Sum256(text)
 			line += " " + section.name + " " + hex.EncodeToString(sum[:8])
 		}
