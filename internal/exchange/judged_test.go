@@ -178,6 +178,16 @@ func TestJudged(t *testing.T) {
 		{"a worn lobe is another camshaft", metricDoc(bare, `"cam_lobe": {"new": {"min": 6.00, "max": 6.20}}`,
 			`{"kind": "cam_lobe", "number": 1, "readings": [30.00, 35.80]}`),
 			`{"sets": [{"set": "cam_lobes", "action": "replace"}]}`},
+		{"a scored lobe is another camshaft, with limits or without", metricDoc(bare, "",
+			`{"kind": "cam_lobe", "number": 1, "look": "scored", "readings": [30.00, 36.10]}`),
+			`{"sets": [{"set": "cam_lobes", "action": "replace"}]}`},
+		{"nothing of a camshaft is good while one of its bushes is unread", metricDoc(bare,
+			`"cam_journal": {"new": {"min": 44.95, "max": 45.00}, "taper_max": 0.05, "out_of_round_max": 0.05}, "cam_bearing": {"new": {"min": 45.02, "max": 45.06}}`,
+			`{"kind": "cam_journal", "number": 1, "look": "smooth", "stations": ["m"], "directions": [0, 90], "readings": [[44.98, 44.98]]}`,
+			`{"kind": "cam_journal", "number": 2, "look": "smooth", "stations": ["m"], "directions": [0, 90], "readings": [[44.98, 44.98]]}`,
+			`{"kind": "cam_bearing", "number": 1, "stations": ["m"], "directions": [0, 90], "readings": [[45.03, 45.03]]}`,
+			`{"kind": "cam_bearing", "number": 2, "stations": ["m"], "directions": [0, 90], "readings": [[null, null]]}`),
+			`{"sets": [{"set": "cam_journals", "action": "measure", "asks": [{"what": "cells", "feature": {"kind": "cam_bearing", "number": 2}}]}]}`},
 
 		// Read again
 		{"a figure far from its neighbours is asked about, whatever the policy",

@@ -175,12 +175,15 @@ func (r Record) Inspection() (in *inspection.Inspection, index []int) {
 	in.Built = assembly.Named(r.Built)
 	for i := range r.Features {
 		f := &r.Features[i]
-		if len(f.Tape) == 0 && len(f.Looks) == 0 && f.Unworn == nil || r.Retired(f.Kind.Row().Component,
-			f.Component) {
+		if r.Retired(f.Kind.Row().Component, f.Component) {
 			continue
 		}
+		touched := len(f.Tape) > 0 || len(f.Looks) > 0 || f.Unworn != nil
 		inspected, ok := f.inspected(held, setups)
-		if !ok {
+		if !touched || !ok { // half a lobe has no lift yet
+			if f.State == part.AsFound && f.Component == "" {
+				in.Planned = append(in.Planned, inspection.Planned{Kind: f.Kind, Number: f.Number})
+			}
 			continue
 		}
 		if inspected.Stamp == nil && f.Component == "" { // what is told of the engine is told of what came

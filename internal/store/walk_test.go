@@ -219,6 +219,8 @@ func TestAddParts(t *testing.T) {
 	r = record(t, s, id)
 	in, _ := r.Inspection()
 	assert.Empty(t, in.Features, "half a lobe has no lift")
+	assert.Contains(t, in.Planned, inspection.Planned{Kind: part.CamLobe, Number: 8}, "and is still to be read")
+	assert.Contains(t, in.Planned, inspection.Planned{Kind: part.CamLobe, Number: 1})
 }
 
 func TestGaugeChecks(t *testing.T) {

@@ -1,5 +1,5 @@
 import { expect, test } from "@playwright/test";
-import { as, by, ready, rest } from "./hands";
+import { as, by, partByPart, ready, rest } from "./hands";
 
 test("a spare crankshaft is measured beside the one that came, and takes its place", async ({ page, request }) => {
 	// A job of its own: a copy of the sawmill's engine, with a spare beside its crankshaft.
@@ -19,6 +19,7 @@ test("a spare crankshaft is measured beside the one that came, and takes its pla
 	const before = await sets();
 
 	await as(page, "Wanda Pell");
+	await partByPart(page);
 	await page.goto(`/jobs/${job}`);
 	const components = page.getByRole("region", { name: "Components" });
 	await components.getByRole("link", { name: "Beside it, judged on its own" }).click();

@@ -282,8 +282,11 @@ func (b *board) askMissing() {
 			b.ask(ask)
 		}
 	}
-	for _, ref := range b.set.Unmeasured {
+	for _, ref := range slices.Concat(b.set.Unmeasured, b.mates) {
 		b.ask(Ask{What: AskCells, Feature: ref})
+	}
+	for _, m := range b.halfRead() {
+		b.ask(Ask{What: AskCells, Feature: m.ref, Cells: m.finding.Missing, Readings: 1, feature: m.feature})
 	}
 }
 

@@ -134,6 +134,8 @@ type board struct {
 	open, clear bool
 	// left are the values inside their limits that the gauge leaves open.
 	left []Reason
+	// mates are planned bearings that nobody touched, though others were read.
+	mates []Ref
 	// waits are the housings that are asked about, whose fits count only when that is settled.
 	waits []waited
 	// onePart tells that members of several kinds are one part where they have one number; of those all, or the
@@ -162,7 +164,24 @@ func (e *evaluator) open(name part.Set, kind part.Kind) (b *board, ok bool) {
 			b.set.Unmeasured = append(b.set.Unmeasured, Ref{Kind: kind, Number: number})
 		}
 	}
+	if name.Row().Of.Row().Component == part.Camshaft {
+		b.set.Unmeasured = append(b.set.Unmeasured, e.planned(kind)...)
+		if mate := kind.Row().Joint; mate != nil && len(e.in.Members(mate.Bearing)) > 0 {
+			b.mates = e.planned(mate.Bearing)
+		}
+	}
 	return b, known
+}
+
+// planned are the parts of a kind that the job means to measure, and nobody touched yet: how many a camshaft has no layout
+// tells.
+func (e *evaluator) planned(kind part.Kind) (refs []Ref) {
+	for _, p := range e.in.Planned {
+		if p.Kind == kind && !e.in.Has(kind, p.Number) {
+			refs = append(refs, Ref{Kind: kind, Number: p.Number})
+		}
+	}
+	return refs
 }
 
 // expected is how many members of its kind a set has; 0 where it is not known.
@@ -284,10 +303,29 @@ func (b *board) incomplete() []Reason {
 			reasons = append(reasons, say.Of("incomplete", m.ref).As("form"))
 		}
 	}
-	for _, ref := range b.set.Unmeasured {
+	for _, ref := range slices.Concat(b.set.Unmeasured, b.mates) {
 		reasons = append(reasons, say.Of("unmeasured", ref))
 	}
+	// A bush that was begun and left is no clearance either.
+	for _, m := range b.halfRead() {
+		reasons = append(reasons, say.Of("incomplete", m.ref, say.Count("left", len(m.finding.Missing)),
+			say.Number("of", len(m.feature.Stations)*len(m.feature.Directions))))
+	}
 	return reasons
+}
+
+// halfRead are the bushes of a camshaft of which not all is read.
+func (b *board) halfRead() (bushes []member) {
+	if b.set.Set != part.CamJournals {
+		return nil
+	}
+	for _, i := range b.in.Members(part.CamBearing) {
+		f := &b.result.Features[i]
+		if !f.Complete && len(f.Missing) > 0 && !f.Stale {
+			bushes = append(bushes, member{ref: Ref{Kind: f.Kind, Number: f.Number}, feature: &b.in.Features[i], finding: f})
+		}
+	}
+	return bushes
 }
 
 // judge gathers the causes from the members' checks, their looks and the checks of the set. What a gauge leaves open

@@ -3,6 +3,7 @@ package disposition
 import (
 	"slices"
 
+	"ledge/internal/core/inspection"
 	"ledge/internal/core/part"
 	"ledge/internal/core/say"
 	"ledge/internal/core/unit"
@@ -56,7 +57,11 @@ func (e *evaluator) rods() {
 
 // camLobes decides the lobes of a camshaft, by their lift and by eye.
 func (e *evaluator) camLobes() {
-	if b, ok := e.gather(part.CamLobes, part.CamLobe); ok {
+	b, limited := e.gather(part.CamLobes, part.CamLobe)
+	// A lobe that is scored is worn out whatever its lift, with limits or without.
+	if limited || b != nil && slices.ContainsFunc(b.members, func(m member) bool {
+		return m.finding.Look.WorseThan(inspection.Marked)
+	}) {
 		b.keepOrReplace()
 	}
 }

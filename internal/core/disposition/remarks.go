@@ -62,7 +62,7 @@ func (b *board) tellBushes() {
 			b.because(say.Of("bush_out", ref))
 		}
 	}
-	if good && len(members) > 0 {
+	if good && len(members) > 0 && len(b.mates)+len(b.halfRead()) == 0 {
 		b.because(say.New("bush_good"))
 	}
 }

@@ -22,7 +22,9 @@ type Inspection struct {
 	Policy      Policy
 	Limits      map[part.Kind]limit.Limits
 	LimitsClose map[part.Kind]limit.Limits
-	Features    []Feature
+	// Planned are parts that are to be measured and nobody touched yet; a document lists them among its features.
+	Planned  []Planned
+	Features []Feature
 	// Decisions are what people signed; it reaches what hangs on it.
 	Decisions []Decision
 	// Built is what was done to build the engine, in its order; nothing is judged by it.
@@ -145,6 +147,12 @@ func (in *Inspection) JournalOf(k part.Kind, number int) int {
 		return in.Engine.Complete().PinOf(number)
 	}
 	return number
+}
+
+// A Planned names a part that is to be measured.
+type Planned struct {
+	Kind   part.Kind
+	Number int
 }
 
 // Members returns the indices of the latest features of a kind, in order of first appearance.
