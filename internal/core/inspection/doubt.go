@@ -48,7 +48,7 @@ func (in *Inspection) Doubt(k part.Kind, number int, state string, value part.Va
 	}
 	near, what := in.neighbours(k, number, state)
 	if what == "" {
-		return nil
+		return in.doubtTight(k, number, size)
 	}
 	reference := unit.Mean(near)
 	if wrongUnit(size, reference) {
@@ -60,7 +60,49 @@ func (in *Inspection) Doubt(k part.Kind, number int, state string, value part.Va
 		return &Doubt{false, say.New("doubt", say.Length("size", size), say.Length("far", far),
 			say.Word("beside", "beside", what), say.Range("sizes", smallest, largest)).As("far")}
 	}
+	return in.doubtTight(k, number, size)
+}
+
+// doubtTight asks about a size that leaves no clearance to what it runs with: most often a deviation has the wrong sign, or
+// another part was measured. Pins are pressed in on purpose.
+func (in *Inspection) doubtTight(k part.Kind, number int, size unit.Length) *Doubt {
+	other, bore := tightWith(k)
+	if other == "" {
+		return nil
+	}
+	for _, i := range in.Members(other) { // each in its latest state
+		f := &in.Features[i]
+		mates := f.Number == number
+		switch {
+		case k.Bearing():
+			mates = f.Number == in.JournalOf(k, number)
+		case other.Bearing():
+			mates = in.JournalOf(other, f.Number) == number
+		}
+		sizes := f.sizes()
+		if !mates || len(sizes) == 0 {
+			continue
+		}
+		if tight := unit.Mean(sizes) - size; bore && tight > 0 || !bore && tight < 0 {
+			return &Doubt{false, say.New("doubt", say.Length("size", size), say.Length("tight", tight.Abs()),
+				say.Part("part", part.Ref{Kind: f.Kind, Number: f.Number})).As("tight")}
+		}
+	}
 	return nil
+}
+
+// tightWith is what a part must have clearance to, and whether it is the bore of the two; empty where nothing is known.
+func tightWith(k part.Kind) (other part.Kind, bore bool) {
+	row := k.Row()
+	switch {
+	case k == part.Piston:
+		return part.Cylinder, false
+	case k == part.Cylinder, k.Bearing():
+		return row.Mate, true
+	case row.Joint != nil:
+		return row.Joint.Bearing, false
+	}
+	return "", false
 }
 
 // doubtSmall asks about a gap or an indication that no sound or damaged part shows: most often a point was

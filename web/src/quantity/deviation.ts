@@ -12,11 +12,14 @@ export interface DeviationGauge {
 	sense: number;
 	/** What a whole number counts, where the dial shows lengths; the usual of the unit where left out. */
 	counts?: Length;
+	/** It is zeroed on the mating part: what it shows is the clearance. */
+	clears?: boolean;
 }
 
 /**
  * The size that a shown deviation means. A figure without a sign is what the needle shows, clockwise past zero, and the
- * instrument's own sense says what that means; one with a sign is the deviation itself, plus being larger. Nothing is rounded.
+ * instrument's own sense says what that means; one with a sign is the deviation itself, plus being larger. On a gauge that is
+ * zeroed on the mating part a figure without a sign is the clearance. Nothing is rounded.
  */
 export function deviationMeaning(typed: string, gauge: DeviationGauge, system: System): Meaning {
 	const text = typed.trim().replace(",", ".").replace("−", "-");
@@ -34,6 +37,6 @@ export function deviationMeaning(typed: string, gauge: DeviationGauge, system: S
 			sentence: gauge.mode === "divisions" ? quantityWords.isNotANumberOfDivisions(typed.trim()) : deviation.sentence,
 		};
 	}
-	const sense = /^[+-]/.test(text) ? 1 : gauge.sense;
+	const sense = gauge.clears || /^[+-]/.test(text) ? 1 : gauge.sense;
 	return { kind: "size", length: gauge.setting + sense * deviation.length };
 }

@@ -48,7 +48,10 @@ describe("what typed text means at a part", () => {
 	it("goes by how the gauge shows it", () => {
 		const journal = part("main_bearing").mating?.size ?? 0;
 		expect(means(part("main_bearing"), "+16", gauge({ mating: true }))).toBe(show(journal + 16 * 25_400, "in"));
-		expect(means(part("main_bearing"), "16", gauge({ mating: true }))).toBe(show(journal - 16 * 25_400, "in"));
+		// Without a sign it is the clearance: nobody reads an interference off a dial by leaving a sign out.
+		expect(means(part("main_bearing"), "16", gauge({ mating: true }))).toBe(show(journal + 16 * 25_400, "in"));
+		expect(means(part("main_bearing"), "2.3", gauge({ mating: true, mode: "length" }))).toBe(show(journal + 584_200, "in"));
+		expect(means(part("main_bearing"), "-2.3", gauge({ mating: true, mode: "length" }))).toBe(show(journal - 584_200, "in"));
 		expect(means({ ...part("main_bearing"), mating: undefined }, "-16", gauge({ mating: true }))).toBe("wrong");
 		expect(means(part("main_bearing"), "-2", gauge({ setting: 571_500_000 }))).toBe("2.2498");
 		expect(means(part("runout"), "-3", gauge({ sense: 1, division: 25_400 }))).toBe("−0.0003");

@@ -39,6 +39,7 @@ export function meaningOn(feature: Measured, entered: string, gauge: GaugeSetup 
 			setting,
 			sense: gauge.sense,
 			counts: gauge.counts,
+			clears: gauge.mating,
 		},
 		system,
 	);
