@@ -210,6 +210,9 @@ export const assemblyWords = {
 	reached: "Torque reached (blank where not read)",
 	reachedWrong: "A torque is a number, such as 62.5.",
 	loosen: "Loosen all",
+	loosenAll: (ticks: number, counts: boolean) =>
+		`Loosen every bolt of this card? ${ticks === 1 ? "One tick is" : `${ticks} ticks are`} undone${counts ? ", and tightening them again counts as another use" : ""}.`,
+	keepTight: "Keep them tight",
 	begunBy: (done: number, of: number) => `${done} of ${of} ticks`,
 	toMeasure: "To measure under",
 	toStay: "To stay in the engine",

@@ -99,6 +99,14 @@ export const gaugesWords = {
 	takeSpread: "Take the readings",
 	spreadOf: (hand: string, spread: string, n: number, off: string) =>
 		`${hand} repeats to ${spread} (${n} readings), ${off} off the standard`,
+	outsideRange: (size: string, range: string) => `${size} is outside what this instrument reads, ${range}. Enter again takes it.`,
+	farFromOthers: (size: string, other: string) => `${size} is far from the others, such as ${other}. Enter again takes it.`,
+	wild: (divisions: number) =>
+		`Readings of one thing lie ${divisions} divisions apart. No sound hand and gauge do that: was one misread?`,
+	saveAllTheSame: "Save all the same",
+	removeReading: (size: string) => `Remove ${size}`,
+	readSoFar: "Read so far",
+	farOff: (off: string) => `${off} is far for a zero: type how far it was off, not the size it showed. Saving again takes it.`,
 	study: "Repeatability study",
 	beginStudy: "Begin a study",
 	parts: "Parts",

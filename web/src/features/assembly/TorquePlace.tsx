@@ -104,12 +104,19 @@ function Running(props: RunningProps) {
 	};
 	const last = lastTick(run);
 	const takeBack = () => last && build.act({ what: "take_back", of: last });
-	const loosen = () => run && build.act({ what: "loosen", card: card.key, run: of });
+	/** Whether it was asked if all is to be loosened: one key never undoes a card. */
+	const [loosens, setLoosens] = useState(false);
+	const loosen = () => {
+		if (!loosens) return setLoosens(true);
+		setLoosens(false);
+		build.act({ what: "loosen", card: card.key, run: of });
+	};
 	useKey("Enter", tick, next !== undefined);
 	const assembly = `/jobs/${job.job.id}/assembly`;
 	const go = useNavigate();
 	useKey("n", () => void go(assembly), next === undefined);
 	useKey("x", loosen, run !== undefined);
+	useKey("Escape", () => setLoosens(false), loosens);
 	useKey("Backspace", takeBack, last !== undefined);
 	const submit = (e: FormEvent) => {
 		e.preventDefault();
@@ -181,7 +188,19 @@ function Running(props: RunningProps) {
 							]}
 						/>
 					)}
-					{run ? (
+					{run && loosens ? (
+						<Alert color="orange" role="alert" title={words.loosenAll(done, card.uses !== undefined && card.uses > 0)}>
+							<Group>
+								<Button color="red" onClick={loosen} rightSection={<kbd>x</kbd>}>
+									{words.loosen}
+								</Button>
+								<Button variant="default" onClick={() => setLoosens(false)} rightSection={<kbd>Esc</kbd>}>
+									{words.keepTight}
+								</Button>
+							</Group>
+						</Alert>
+					) : null}
+					{run && !loosens ? (
 						<Group>
 							<Button variant="default" onClick={takeBack} disabled={!last} rightSection={<kbd>⌫</kbd>}>
 								{words.takeBackLast}

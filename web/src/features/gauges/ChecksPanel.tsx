@@ -63,6 +63,9 @@ export function ChecksPanel({ instrument: i }: { instrument: Instrument }) {
 
 const drifted = (at: string, size: number) => ({ at: date(at), size, moment: Date.parse(at) });
 
+/** More divisions than this off no zero is that was in use. Common practice. */
+const MOST_OFF = 20;
+
 function CheckForm({ instrument: i }: { instrument: Instrument }) {
 	const { unit, standards } = i.facts;
 	const save = useInstrument(i.id);
@@ -71,12 +74,20 @@ function CheckForm({ instrument: i }: { instrument: Instrument }) {
 	const [found, setFound] = useState("");
 	const [left, setLeft] = useState("");
 	const [wrong, setWrong] = useState("");
+	/** What was asked about; the same again says yes. */
+	const [asked, setAsked] = useState("");
 	const submit = (e: FormEvent) => {
 		e.preventDefault();
 		const read = parse(found, unit);
 		if (!read.ok) return setWrong(read.sentence);
 		const after = left.trim() === "" ? { ok: true as const, length: 0 } : parse(left, unit);
 		if (!after.ok) return setWrong(after.sentence);
+		// A zero is off by a few divisions; a size is what somebody read off the standard, or with its point forgotten.
+		const off = Math.max(Math.abs(read.length), Math.abs(after.length));
+		if (off > MOST_OFF * i.facts.division && asked !== found + left) {
+			setAsked(found + left);
+			return setWrong(words.farOff(`${show(off, unit)} ${unit}`));
+		}
 		setWrong("");
 		const deed = { what: "zeroed" as const, standard, found: read.length, left: after.length };
 		save.mutate(

@@ -3,11 +3,12 @@ import { type FormEvent, useState } from "react";
 import { type Instrument, useInstrument } from "../../api/gauges";
 import { useIds } from "../../api/id";
 import look from "../../look/look.module.css";
-import { parse, show, showSigned } from "../../quantity/length";
+import { type Length, show, showSigned } from "../../quantity/length";
 import { Failed } from "../../ui/Failed";
 import { usePerson } from "../../ui/person";
 import { gaugesWords as words } from "../../words/gauges";
 import { Preview } from "./Doubts";
+import { readingOf, unlikely, wild } from "./entry";
 import css from "./gauges.module.css";
 
 /** How one hand repeats with an instrument on a standard. */
@@ -21,15 +22,30 @@ export function SpreadPanel({ instrument: i }: { instrument: Instrument }) {
 	const [typed, setTyped] = useState("");
 	const [until, setUntil] = useState("");
 	const [wrong, setWrong] = useState("");
+	const sizes: Length[] = [];
 	const read = typed
 		.split(/\s+/)
 		.filter(Boolean)
-		.map((t) => parse(t, unit));
-	const sound = read.length > 1 && read.every((r) => r.ok);
-	const deed = { what: "spread" as const, hand, standard, until, readings: read.flatMap((r) => (r.ok ? [r.length] : [])) };
+		.map((t) => {
+			const m = readingOf(t, i.facts, sizes);
+			if (m.kind === "size") sizes.push(m.length);
+			return m;
+		});
+	const sound = read.length > 1 && sizes.length === read.length;
+	const deed = { what: "spread" as const, hand, standard, until, readings: sizes };
+	/** What was asked about; saving it again says yes. */
+	const [asked, setAsked] = useState("");
 	const submit = (e: FormEvent) => {
 		e.preventDefault();
-		if (!sound) return setWrong(words.wrongNumber);
+		const bad = read.find((m) => m.kind === "more" || m.kind === "wrong");
+		if (!sound) return setWrong(bad && "sentence" in bad ? bad.sentence : words.wrongNumber);
+		const odd = sizes.map((size, n) => unlikely(size, i.facts, sizes.slice(0, n))).find(Boolean);
+		const apart = wild(i.facts, [sizes]);
+		const question = odd ?? (apart ? words.wild(apart) : undefined);
+		if (question && asked !== typed) {
+			setAsked(typed);
+			return setWrong(question);
+		}
 		setWrong("");
 		save.mutate(
 			{ id: ids.of(deed), ...deed },

@@ -6,16 +6,18 @@ import { cabinetQuery, type Instrument, useInstrument } from "../../api/gauges";
 import { newId } from "../../api/id";
 import { lasting, read } from "../../api/storage";
 import look from "../../look/look.module.css";
-import { type Length, parse, show } from "../../quantity/length";
+import { type Length, show } from "../../quantity/length";
 import { Bar } from "../../ui/Bar";
 import { Failed } from "../../ui/Failed";
 import { Load } from "../../ui/Load";
+import { Warned } from "../../ui/Warned";
 import { gaugesWords as words } from "../../words/gauges";
 import { placeWords } from "../../words/places";
 import { Preview } from "./Doubts";
+import { readingOf, unlikely, wild } from "./entry";
 import css from "./gauges.module.css";
 import { StudyLine } from "./StudyLine";
-import { drawn, type Run, readings } from "./study-run";
+import { drawn, nextOf, ofPart, type Run, readings, withReading } from "./study-run";
 
 /** A repeatability study, read in an order drawn at random and blind. */
 export function StudyPlace() {
@@ -108,18 +110,32 @@ function Reading({ instrument, run, onChange }: { instrument: Instrument; run: R
 	const go = useNavigate();
 	const [typed, setTyped] = useState("");
 	const [wrong, setWrong] = useState("");
-	const next = run.order[run.taken.length];
-	const meant = parse(typed, unit);
+	const at = nextOf(run);
+	const next = at === undefined ? undefined : run.order[at];
+	const before = next ? ofPart(run, next.part) : [];
+	const meant = readingOf(typed, instrument.facts, before);
+	/** What was asked about; the same again says yes. */
+	const [asked, setAsked] = useState<Length>();
 	const take = (size: Length) => {
+		if (at === undefined) return;
+		const question = unlikely(size, instrument.facts, before);
+		if (question && asked !== size) {
+			setAsked(size);
+			return setWrong(question);
+		}
+		setAsked(undefined);
 		setWrong("");
 		setTyped("");
-		onChange({ ...run, taken: [...run.taken, size] });
+		onChange(withReading(run, at, size));
 	};
 	const submit = (e: FormEvent) => {
 		e.preventDefault();
-		if (!meant.ok) return setWrong(meant.sentence);
-		take(meant.length);
+		if (meant.kind === "size") take(meant.length);
+		else setWrong(meant.kind === "empty" ? words.wrongNumber : meant.sentence);
 	};
+	const last = run.taken.findLastIndex((size) => size !== null);
+	const [sure, setSure] = useState(false);
+	const apart = wild(instrument.facts, readings(run).flat());
 	const [until, setUntil] = useState("");
 	const found = { what: "studied" as const, hands: run.hands, study: readings(run) };
 	const finish = () =>
@@ -134,7 +150,7 @@ function Reading({ instrument, run, onChange }: { instrument: Instrument; run: R
 		);
 	return (
 		<Stack gap="md" mt="sm" maw={640}>
-			<div className={look.soft}>{words.ofAll(run.taken.length, run.order.length)}</div>
+			<div className={look.soft}>{words.ofAll(run.taken.filter((size) => size !== null).length, run.order.length)}</div>
 			{next ? (
 				<form onSubmit={submit}>
 					<div className={css.huge} aria-live="polite" data-testid="study">
@@ -149,9 +165,13 @@ function Reading({ instrument, run, onChange }: { instrument: Instrument; run: R
 							autoComplete="off"
 							value={typed}
 							error={wrong || undefined}
-							description={meant.ok ? show(meant.length, unit) : " "}
+							description={meant.kind === "size" ? `${show(meant.length, unit)} ${unit}` : " "}
 							inputWrapperOrder={["input", "description", "error"]}
-							onChange={(e) => setTyped(e.currentTarget.value)}
+							onChange={(e) => {
+								setTyped(e.currentTarget.value);
+								setWrong("");
+								setAsked(undefined);
+							}}
 						/>
 						<Button type="submit" size="xl" rightSection={<kbd>⏎</kbd>}>
 							{words.take}
@@ -169,15 +189,45 @@ function Reading({ instrument, run, onChange }: { instrument: Instrument; run: R
 						value={until}
 						onChange={(e) => setUntil(e.currentTarget.value)}
 					/>
-					<Button size="xl" onClick={finish} loading={save.isPending}>
-						{words.finish}
-					</Button>
+					{apart && !sure ? (
+						<Warned>
+							{words.wild(apart)}{" "}
+							<Button variant="default" onClick={() => setSure(true)}>
+								{words.saveAllTheSame}
+							</Button>
+						</Warned>
+					) : (
+						<Button size="xl" onClick={finish} loading={save.isPending}>
+							{words.finish}
+						</Button>
+					)}
 				</>
 			)}
 			<Failed error={save.error} />
+			{last >= 0 ? (
+				<Group gap="xs" role="group" aria-label={words.readSoFar}>
+					{run.taken.map((size, i) =>
+						size === null || size === undefined ? null : (
+							<Button
+								// biome-ignore lint/suspicious/noArrayIndexKey: a reading has its place in the order
+								key={i}
+								size="compact-sm"
+								variant="default"
+								aria-label={words.removeReading(show(size, unit))}
+								rightSection="×"
+								onClick={() => onChange(withReading(run, i, null))}
+							>
+								<span className={look.figure}>
+									{(run.order[i]?.part ?? 0) + 1}: {show(size, unit)}
+								</span>
+							</Button>
+						),
+					)}
+				</Group>
+			) : null}
 			<Group>
-				{run.taken.length > 0 ? (
-					<Button variant="default" onClick={() => onChange({ ...run, taken: run.taken.slice(0, -1) })}>
+				{last >= 0 ? (
+					<Button variant="default" onClick={() => onChange(withReading(run, last, null))}>
 						{words.takeBack}
 					</Button>
 				) : null}

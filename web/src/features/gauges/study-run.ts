@@ -6,7 +6,8 @@ export interface Run {
 	parts: number;
 	trials: number;
 	order: { hand: number; part: number }[];
-	taken: number[];
+	/** What was read of each, in the order; a gap where a reading was taken back. */
+	taken: (number | null)[];
 }
 
 /** A study with its order drawn: each trial goes through all hands and parts, in another order each time. */
@@ -28,7 +29,25 @@ export function readings(run: Run): number[][][] {
 	const data = Array.from({ length: run.parts }, () => run.hands.map((): number[] => []));
 	run.taken.forEach((size, i) => {
 		const at = run.order[i];
-		if (at) data[at.part]?.[at.hand]?.push(size);
+		if (at && size !== null) data[at.part]?.[at.hand]?.push(size);
 	});
 	return data;
 }
+
+/** Which reading comes next: the first that is open; none once all are read. */
+export function nextOf(run: Run): number | undefined {
+	const at = run.order.findIndex((_, i) => (run.taken[i] ?? null) === null);
+	return at < 0 ? undefined : at;
+}
+
+/** A run with a reading taken, or taken back. */
+export function withReading(run: Run, at: number, size: number | null): Run {
+	return { ...run, taken: run.order.map((_, i) => (i === at ? size : (run.taken[i] ?? null))) };
+}
+
+/** What was read of a part so far, by all hands. */
+export const ofPart = (run: Run, part: number): number[] =>
+	run.order.flatMap((o, i) => {
+		const size = run.taken[i] ?? null;
+		return o.part === part && size !== null ? [size] : [];
+	});
