@@ -87,7 +87,19 @@ test("a study is read blind in an order drawn at random, outlives its page, and 
 	}
 	await page.getByRole("button", { name: "Take the last one back" }).click();
 	await expect(page.getByText("11 of 12")).toBeVisible();
-	await page.getByRole("textbox", { name: / reads part / }).fill("2.0031");
+	// A misread figure poisons no gauge: what it cannot be is asked about, any reading is taken out again, and a spread that no
+	// hand has is asked about before it is kept.
+	const last = Number(/(\d+)$/.exec((await now.textContent()) ?? "")?.[1]);
+	const again = page.getByRole("textbox", { name: / reads part / });
+	await again.fill("83.5001");
+	await page.keyboard.press("Enter");
+	await expect(page.getByText(/far from the others/)).toBeVisible();
+	await again.fill((2 + last / 1000 + 0.015).toFixed(4));
+	await page.keyboard.press("Enter");
+	await expect(page.getByText(/divisions apart/)).toBeVisible();
+	await expect(page.getByRole("button", { name: "Save the study" })).toHaveCount(0);
+	await page.getByRole("button", { name: `Remove ${(2 + last / 1000 + 0.015).toFixed(4)}` }).click();
+	await again.fill((2 + last / 1000 + 0.0001).toFixed(4));
 	await page.keyboard.press("Enter");
 	await expect(page.getByText("Nothing in an open job would be judged otherwise with this.")).toBeVisible();
 	await page.getByRole("button", { name: "Save the study" }).click();
