@@ -47,7 +47,8 @@ func (l *ledge) gaugeOf(t *testing.T, expression string) (id string, status int,
 }
 
 func (l *ledge) wire(id, port string) (int, []byte) {
-	return l.send("POST", "/api/v1/instruments/"+id+"/link", instrument.Deed{ID: uuid.NewString(), What: instrument.Wired,
+	return l.send("POST", "/api/v1/instruments/"+id+"/link", instrument.Deed{ID: uuid.NewString(),
+		What: instrument.Wired,
 		Link: &instrument.Link{Port: port, Sends: instrument.Pressed}})
 }
 
@@ -57,7 +58,8 @@ func TestLetInLines(t *testing.T) {
 	l := start(t, "demo", path, "--copies", "0")
 	id, status, said := l.gaugeOf(t, "(?P<value>[0-9.]+)")
 	require.Equal(t, 201, status, string(said))
-	names := []string{path, "/etc/passwd", "/dev/null", "/dev/tty", "/dev/console", "/dev/ptmx", "/dev/pts/ptmx", "/dev/mem",
+	names := []string{path, "/etc/passwd", "/dev/null", "/dev/tty", "/dev/console", "/dev/ptmx", "/dev/pts/ptmx",
+		"/dev/mem",
 		"/dev/ttyS0/../../etc/passwd", "/dev/serial/by-id/../../fd/3", "COM1/../x", "tcp://169.254.169.254:80",
 		"tcp://0.0.0.0:1", "tcp://[fe80::1]:22", "tcp://127.1:22", "tcp://a b:1", "file:///etc/passwd"}
 	for fd := range 40 {
@@ -71,7 +73,8 @@ func TestLetInLines(t *testing.T) {
 		opened++
 		client := newClient(t)
 		client.Timeout = 700 * time.Millisecond
-		answer, err := client.Get(l.base + "/api/v1/instruments/" + id + "/line?mode=direct&over=1&bench=" + uuid.NewString())
+		answer, err := client.Get(l.base + "/api/v1/instruments/" + id +
+			"/line?mode=direct&over=1&bench=" + uuid.NewString())
 		if err == nil {
 			time.Sleep(200 * time.Millisecond)
 			_ = answer.Body.Close()
@@ -93,7 +96,8 @@ func TestLetInLines(t *testing.T) {
 	link := filepath.Join(filepath.Dir(path), "other.db")
 	require.NoError(t, os.Link(path, link))
 	_, err := tryStart(t, "serve", link, "--copies", "0")
-	promise(t, "the lock on the shop's file stands after all lines", err != nil && strings.Contains(err.Error(), "already running"),
+	promise(t, "the lock on the shop's file stands after all lines", err != nil && strings.Contains(err.Error(),
+		"already running"),
 		"a second Ledge on a link: %.60v", err)
 	acked := 0
 	for range 25 {
@@ -108,7 +112,8 @@ func TestLetInLines(t *testing.T) {
 		"%d acknowledged, %d of %d readings", acked, tape(l, 1), before)
 }
 
-// Slow readers, patterns that burn time, and guesses keep nobody from their work; a role that is taken away is gone at once.
+// Slow readers, patterns that burn time, and guesses keep nobody from their work; a role that is taken away is gone
+// at once.
 func TestLetInShop(t *testing.T) {
 	l := start(t, "demo", filepath.Join(t.TempDir(), "shop.db"), "--require-sign-in", "--copies", "0")
 	l.owner()
@@ -130,7 +135,8 @@ func TestLetInShop(t *testing.T) {
 		}
 		worst = max(worst, time.Since(begun))
 	}
-	promise(t, "40 sockets that read nothing keep nobody waiting", served == 20, "%d of 20 served, %s at the worst", served,
+	promise(t, "40 sockets that read nothing keep nobody waiting", served == 20, "%d of 20 served, %s at the worst",
+		served,
 		worst.Round(time.Millisecond))
 
 	heavy := "(?P<value>[0-9]+)" + strings.Repeat("(.{0,200})?", 29)

@@ -34,8 +34,8 @@ const (
 	mostShown, mostPressed = 1000, 4
 	// bounce is the usual [instrument.Link.Debounce].
 	bounce = 300 * time.Millisecond
-	// mostTaken is how many readings wait for the bench, and how many are told once more to one that lost its line; more
-	// are a fault of the line.
+	// mostTaken is how many readings wait for the bench, and how many are told once more to one that lost its line;
+	// more are a fault of the line.
 	mostTaken = 50
 	// mostSteps is what reading the lines of a second takes at most: a good part of a second of a slow processor.
 	mostSteps = 20_000_000
@@ -50,7 +50,8 @@ type Shown struct {
 	Line string      `json:"line"`
 }
 
-// A Took is a reading that the gauge's key or a foot switch took, or a turning point: each has a number that rises by one.
+// A Took is a reading that the gauge's key or a foot switch took, or a turning point: each has a number that rises by
+// one.
 // Who listens asks for those after the last that found its place: none is lost to a line that drops.
 type Took struct {
 	Seq int `json:"seq"`
@@ -258,8 +259,8 @@ func (f *Follower) point(size unit.Length) {
 // pressed is a take by the line itself: where there is nothing to take, the bench is told once.
 func (f *Follower) pressed(now time.Time) { f.unmet = f.take(now) }
 
-// since is how long ago a reading was taken. What a slow machine read at one go was not sent at one moment: a gauge that
-// shows all the time tells by its lines how much time went by.
+// since is how long ago a reading was taken. What a slow machine read at one go was not sent at one moment: a gauge
+// that shows all the time tells by its lines how much time went by.
 func (f *Follower) since(now time.Time) time.Duration {
 	gone := now.Sub(f.took)
 	if rate := max(f.rate, f.came); f.sends == instrument.Shows && rate > 0 {
@@ -273,7 +274,8 @@ func (f *Follower) since(now time.Time) time.Duration {
 func (f *Follower) take(now time.Time) error {
 	of := f.shown
 	if !f.took.IsZero() && f.since(now) < f.debounce {
-		bounces := f.sends == instrument.Shows || len(f.taken) == 0 || of == nil || of.Size == f.taken[len(f.taken)-1].Size
+		bounces := f.sends == instrument.Shows || len(f.taken) == 0 || of == nil ||
+			of.Size == f.taken[len(f.taken)-1].Size
 		if bounces {
 			return nil
 		}

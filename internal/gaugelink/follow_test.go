@@ -141,8 +141,8 @@ func TestTheFootTakesTheTurningPoint(t *testing.T) {
 	assert.Nil(t, f.Turned, "the next place wants a turning point of its own")
 }
 
-// A slow machine reads at one go what was sent over a while: the presses in it are none of a key's bounces. A second size
-// that comes too soon is said, not passed over.
+// A slow machine reads at one go what was sent over a while: the presses in it are none of a key's bounces. A second
+// size that comes too soon is said, not passed over.
 func TestNoPressIsLostToABusyMachine(t *testing.T) {
 	b := following(t, instrument.Link{Sends: instrument.Shows, Switch: "^TAKE$", Debounce: 20}, instrument.SeekNone)
 	for i := range 300 {
@@ -200,7 +200,8 @@ func TestAHeavyPatternIsCutOff(t *testing.T) {
 		_, err := Follow(link, instrument.Pattern{Expression: heavy, Unit: unit.MM}, instrument.SeekNone, 0)
 		assert.ErrorIs(t, err, instrument.ErrHeavy, heavy)
 	}
-	f, err := Follow(link, instrument.Pattern{Expression: "(?P<value>[0-9.]+)" + strings.Repeat("x?", 250), Unit: unit.MM},
+	f, err := Follow(link, instrument.Pattern{Expression: "(?P<value>[0-9.]+)" + strings.Repeat("x?", 250),
+		Unit: unit.MM},
 		instrument.SeekNone, 0)
 	require.NoError(t, err)
 	b := &bench{f, noon}

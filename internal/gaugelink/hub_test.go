@@ -145,8 +145,9 @@ func TestASerialPortIsRead(t *testing.T) {
 	stage.Ready = func(context.Context, Place) error { <-ready; return nil }
 	stage.Join(port)
 	go func() { _ = stage.Play(t.Context(), p) }()
-	held, _, err := hold(t, NewHub(Ports{StandIn: true}.Open, time.Now), "one", instrument.Link{Port: port.Name, Sends: instrument.Pressed,
-		Baud: 19200, Parity: instrument.Even, DataBits: 7, StopBits: "2"}, false)
+	held, _, err := hold(t, NewHub(Ports{StandIn: true}.Open, time.Now), "one", instrument.Link{Port: port.Name,
+		Sends: instrument.Pressed,
+		Baud:  19200, Parity: instrument.Even, DataBits: 7, StopBits: "2"}, false)
 	require.NoError(t, err)
 	require.Eventually(t, func() bool { return held.Frame().Standing == Waiting }, 5*time.Second, time.Millisecond)
 	close(ready)
@@ -169,14 +170,15 @@ func TestABrowserFeedsALine(t *testing.T) {
 	assert.ErrorIs(t, h.Feed("micrometer", "two", []byte("G1 +1 mm OK\r\n")), ErrLost)
 }
 
-// A bench that lost its connection has the same line again, with what was pressed meanwhile; while nobody listens, another
-// bench may take it.
+// A bench that lost its connection has the same line again, with what was pressed meanwhile; while nobody listens,
+// another bench may take it.
 func TestABenchComesBackToItsLine(t *testing.T) {
 	feed := instrument.Link{Port: instrument.InBrowser, Sends: instrument.Pressed, Debounce: 1}
 	now := noon
 	h := NewHub(nil, func() time.Time { return now })
 	follow := func() *Follower {
-		f, err := Follow(feed, instrument.Pattern{Expression: simulate.LinePattern, Unit: unit.MM}, instrument.SeekNone, 0)
+		f, err := Follow(feed, instrument.Pattern{Expression: simulate.LinePattern, Unit: unit.MM},
+			instrument.SeekNone, 0)
 		require.NoError(t, err)
 		return f
 	}
@@ -209,11 +211,12 @@ func TestABenchComesBackToItsLine(t *testing.T) {
 	<-again.Ended()
 }
 
-// What a name leads to is looked at before it is opened: a link to a descriptor, a plain file or a terminal that somebody
-// sits at is no port; a name that turns out to be Ledge's own address, or one of no gauge, is none either.
+// What a name leads to is looked at before it is opened: a link to a descriptor, a plain file or a terminal that
+// somebody sits at is no port; a name that turns out to be Ledge's own address, or one of no gauge, is none either.
 func TestOnlyPortsAreOpened(t *testing.T) {
 	ports := Ports{StandIn: true, Own: func(at netip.AddrPort) bool { return at.Port() == 8173 }}
-	for _, port := range []string{"/dev/fd/0", "/dev/stdin", "/dev/null", "/dev/tty", "/dev/ttyS0/../null", "/etc/passwd",
+	for _, port := range []string{"/dev/fd/0", "/dev/stdin", "/dev/null", "/dev/tty", "/dev/ttyS0/../null",
+		"/etc/passwd",
 		"tcp://127.0.0.1:8173", "tcp://localhost:8173", "tcp://169.254.1.1:80", "tcp://0.0.0.0:1"} {
 		_, err := ports.Open(t.Context(), instrument.Link{Port: port})
 		assert.ErrorIs(t, err, ErrNoPort, port)

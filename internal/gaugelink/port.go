@@ -58,8 +58,8 @@ func (p Ports) reachable(_, address string, _ syscall.RawConn) error {
 	return nil
 }
 
-// device refuses what is no device of characters, what a link leads to that has no serial port's name, and a terminal that
-// somebody sits at. It looks without opening.
+// device refuses what is no device of characters, what a link leads to that has no serial port's name, and a terminal
+// that somebody sits at. It looks without opening.
 func (p Ports) device(name string) error {
 	if runtime.GOOS == "windows" {
 		return nil // COM1 is no file; the system opens nothing but a port by it

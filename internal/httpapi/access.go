@@ -130,14 +130,6 @@ func proxied(r *http.Request) bool {
 	return false
 }
 
-// through makes a middleware of the router one of operations.
-func through(middleware func(http.Handler) http.Handler) func(huma.Context, func(huma.Context)) {
-	return func(ctx huma.Context, next func(huma.Context)) {
-		r, w := humachi.Unwrap(ctx)
-		middleware(http.HandlerFunc(func(http.ResponseWriter, *http.Request) { next(ctx) })).ServeHTTP(w, r)
-	}
-}
-
 type deviceKey struct{}
 
 // device is how a browser names itself.

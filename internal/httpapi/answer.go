@@ -44,7 +44,8 @@ func (r *renewing) Flush() {
 }
 
 // An answer is what is sent once the work for it is done: until then it is kept, so that nobody who works waits for
-// somebody who reads. What is longer than [mostKept] goes on as it is made, after the places that it took are given back.
+// somebody who reads. What is longer than [mostKept] goes on as it is made, after the places that it took are given
+// back.
 type answer struct {
 	http.ResponseWriter
 	status  int

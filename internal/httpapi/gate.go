@@ -69,8 +69,8 @@ func byAddress(r *http.Request) (string, error) {
 	return httprate.CanonicalizeIP(host), nil
 }
 
-// tries counts wrong passwords and codes, by the address that they come from and by the account that they are for; right
-// ones count nothing.
+// tries counts wrong passwords and codes, by the address that they come from and by the account that they are for;
+// right ones count nothing.
 type tries struct {
 	address, account *httprate.RateLimiter
 	log              *slog.Logger

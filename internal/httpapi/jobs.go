@@ -25,7 +25,8 @@ type StandInQuery struct {
 func (a resources) jobs(api huma.API) {
 	serve(a, api, anyone, fetching("table", "/table", "What can be measured and decided"),
 		func(context.Context, *struct{}) (shop.Table, error) { return shop.TableOf(), nil })
-	register(api, store.Viewer, fetching("list-jobs", "/jobs", "The shop's jobs, late ones and the soonest promised first"),
+	register(api, store.Viewer, fetching("list-jobs", "/jobs",
+		"The shop's jobs, late ones and the soonest promised first"),
 		func(ctx context.Context, in *struct {
 			Search string `query:"search" maxLength:"100"`
 			From   int    `query:"from" minimum:"0" doc:"how many lines are left out before the first"`

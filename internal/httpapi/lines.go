@@ -34,7 +34,8 @@ func (a resources) line(w http.ResponseWriter, r *http.Request) {
 		sense, _ := strconv.Atoi(q.Get("sense"))
 		after, _ := strconv.Atoi(q.Get("after"))
 		held, err := a.shop.HoldLine(r.Context(), shop.LineAsked{Instrument: id.String(), Bench: bench.String(),
-			Mode: instrument.Mode(q.Get("mode")), Sense: sense, Over: q.Get("over") == "1", Run: q.Get("run"), After: after})
+			Mode: instrument.Mode(q.Get("mode")), Sense: sense, Over: q.Get("over") == "1", Run: q.Get("run"),
+			After: after})
 		if err != nil {
 			a.answer(w, r, err)
 			return

@@ -105,8 +105,8 @@ func TestALineIsHeldOverTheAPI(t *testing.T) {
 	}
 }
 
-// What an instrument sends that is no reading is told to those who may wire it; others hear how much of it came. Only an
-// owner connects one over the network, and no address is Ledge's own.
+// What an instrument sends that is no reading is told to those who may wire it; others hear how much of it came. Only
+// an owner connects one over the network, and no address is Ledge's own.
 func TestALineReachesNoFurther(t *testing.T) {
 	base, of := staff(t)
 	d := told("Micrometer")
@@ -141,7 +141,8 @@ func TestALineReachesNoFurther(t *testing.T) {
 	status, said = wire(store.Owner, instrument.Link{Port: port})
 	require.Equal(t, 201, status, said)
 	for role, shown := range map[store.Role]string{store.Inspector: "", store.Owner: "SECRET BANNER"} {
-		stream, err := of[role].Get(base + "/api/v1/instruments/" + d.ID + "/line?mode=direct&over=1&bench=" + uuid.NewString())
+		stream, err := of[role].Get(base + "/api/v1/instruments/" + d.ID +
+			"/line?mode=direct&over=1&bench=" + uuid.NewString())
 		require.NoError(t, err)
 		plug, err := gauge.Accept()
 		require.NoError(t, err)

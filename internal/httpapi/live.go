@@ -76,7 +76,8 @@ func opened(w http.ResponseWriter) *http.ResponseController {
 	return stream
 }
 
-// endless begins an answer without an end: each piece of it has its own deadline. Servers without deadlines have none to lift.
+// endless begins an answer without an end: each piece of it has its own deadline. Servers without deadlines have none
+// to lift.
 func endless(w http.ResponseWriter, contentType string) *http.ResponseController {
 	stream := http.NewResponseController(w)
 	_ = stream.SetReadDeadline(time.Time{})

@@ -123,7 +123,8 @@ func (a resources) session(api huma.API) {
 // ownPassword registers how somebody changes their password.
 func (a resources) ownPassword(api huma.API) {
 	changing := operation(http.MethodPut, "change-password", "/session/password", "A password of one's own", 0)
-	serve(a, api, store.Viewer, changing, func(ctx context.Context, in *struct{ Body PasswordBody }) (SessionView, error) {
+	serve(a, api, store.Viewer, changing, func(ctx context.Context, in *struct{ Body PasswordBody }) (SessionView,
+		error) {
 		me, ok := signedIn(ctx)
 		if !ok {
 			return SessionView{}, problem(http.StatusConflict, words.Told("refuse.nobody_signs_in"))

@@ -268,8 +268,8 @@ func TestTwoBenchesOnOneJob(t *testing.T) {
 	assert.Len(t, view.Decisions, 2)
 }
 
-// Wrong passwords slow the address and the account down, and stand in the log; right ones count nothing. One's own password
-// is changed by who knows it.
+// Wrong passwords slow the address and the account down, and stand in the log; right ones count nothing. One's own
+// password is changed by who knows it.
 func TestGuessing(t *testing.T) {
 	s := demoStore(t)
 	t.Cleanup(func() { _ = s.Close() })

@@ -19,7 +19,8 @@ type PhotoPath struct {
 	Photo string `path:"photo"`
 }
 
-// A shownPhoto is a photograph; it never changes, but may be taken out of sight: browsers ask whether it is still there.
+// A shownPhoto is a photograph; it never changes, but may be taken out of sight: browsers ask whether it is still
+// there.
 type shownPhoto struct {
 	Status       int
 	ETag         string `header:"ETag"`
@@ -70,7 +71,8 @@ func (a resources) pictures(api huma.API) {
 		if err != nil {
 			return nil, a.fail(ctx, err)
 		}
-		out := &shownPhoto{Status: http.StatusOK, ETag: fmt.Sprintf(`"%s %t"`, in.Photo, in.Small), ContentType: "image/jpeg",
+		out := &shownPhoto{Status: http.StatusOK, ETag: fmt.Sprintf(`"%s %t"`, in.Photo, in.Small),
+			ContentType:  "image/jpeg",
 			CacheControl: "private, no-cache", Body: shown}
 		if in.Known == out.ETag {
 			out.Status, out.Body = http.StatusNotModified, nil

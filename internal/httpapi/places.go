@@ -24,8 +24,8 @@ func answerOf(ctx context.Context) *answer {
 	return a
 }
 
-// throttled lets so many requests be worked on at once. A place is given back before the answer is sent: who reads slowly
-// keeps nobody waiting.
+// throttled lets so many requests be worked on at once. A place is given back before the answer is sent: who reads
+// slowly keeps nobody waiting.
 func (a resources) throttled(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		own := a.ofOne.place(r)

@@ -152,8 +152,9 @@ func (a *Application) HoldLine(ctx context.Context, asked LineAsked) (*Line, err
 	if err != nil {
 		return nil, conflict(words.Told("line." + err.Error()))
 	}
-	held, by, err := a.lines.Hold(gaugelink.Wanted{Instrument: id, Bench: asked.Bench, By: store.Actor(ctx), Over: asked.Over,
-		Run: asked.Run, After: asked.After}, *o.Link, follower)
+	held, by, err := a.lines.Hold(gaugelink.Wanted{Instrument: id, Bench: asked.Bench, By: store.Actor(ctx),
+		Over: asked.Over,
+		Run:  asked.Run, After: asked.After}, *o.Link, follower)
 	if errors.Is(err, gaugelink.ErrHeld) {
 		if by == "" {
 			by = words.Told("line.somebody")

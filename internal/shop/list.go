@@ -18,8 +18,8 @@ import (
 // mostLines bounds what is kept of jobs for the list: so many lines, each of a few kilobytes.
 const mostLines = 10_000
 
-// A keptLine is what the list says of a job, and the work that its sets need: worked out once for each change of the job and
-// each rate card, however many jobs there are.
+// A keptLine is what the list says of a job, and the work that its sets need: worked out once for each change of the
+// job and each rate card, however many jobs there are.
 type keptLine struct {
 	Card   int64           `json:"card"`
 	Line   JobLine         `json:"line"`
@@ -117,8 +117,8 @@ func (a *Application) List(ctx context.Context, search string, p Page) (lines []
 	return pageOf(p, lines), len(lines), nil
 }
 
-// dated are the lines of all open jobs, with what each costs and when it is ready: the machines are shared by all jobs in
-// the order of their promised dates, and only signed work keeps a machine busy for others.
+// dated are the lines of all open jobs, with what each costs and when it is ready: the machines are shared by all
+// jobs in the order of their promised dates, and only signed work keeps a machine busy for others.
 func (a *Application) dated(ctx context.Context) (map[int64]JobLine, error) {
 	ids, err := a.store.JobIDs(ctx, "")
 	if err != nil {
@@ -147,7 +147,8 @@ func (a *Application) dated(ctx context.Context) (map[int64]JobLine, error) {
 		line := one.Line
 		if version > 0 && one.Whole {
 			_, done := shop.Clone().Place(one.All)
-			line.ReadyOn, line.Cost, line.Currency = date(shop.Ready(start, done)), schedule.Total(card, one.All), card.Currency
+			line.ReadyOn, line.Cost, line.Currency = date(shop.Ready(start, done)), schedule.Total(card, one.All),
+				card.Currency
 		}
 		if version > 0 && len(one.Signed) > 0 {
 			shop.Place(one.Signed)
@@ -160,7 +161,8 @@ func (a *Application) dated(ctx context.Context) (map[int64]JobLine, error) {
 	return lines, nil
 }
 
-// madeOf names what the dated lines are made of: the jobs with their changes in the order of their dates, the card, the day.
+// madeOf names what the dated lines are made of: the jobs with their changes in the order of their dates, the card,
+// the day.
 func (a *Application) madeOf(ids []int64, version int64, day string) string {
 	text := make([]byte, 0, 24*len(ids))
 	text = fmt.Appendf(text, "%d %s", version, day)
@@ -171,8 +173,8 @@ func (a *Application) madeOf(ids []int64, version int64, day string) string {
 	return string(text)
 }
 
-// lineOf is what is kept of a job for the list; worked out anew where the job or the card has changed. One that cannot be
-// read says so, and keeps nobody from the others.
+// lineOf is what is kept of a job for the list; worked out anew where the job or the card has changed. One that
+// cannot be read says so, and keeps nobody from the others.
 func (a *Application) lineOf(ctx context.Context, id int64, card schedule.Card, version int64) (keptLine, error) {
 	one := keptLine{change: a.store.ChangeOf(id), Card: version}
 	if known, ok := a.listed.get(id, one.change, version); ok {
@@ -206,8 +208,8 @@ func (a *Application) lineOf(ctx context.Context, id int64, card schedule.Card, 
 	return one, err
 }
 
-// WarmUp takes in what an earlier run kept of the list, and works out the rest, so that nobody waits for it. By other rules
-// than before nothing is taken.
+// WarmUp takes in what an earlier run kept of the list, and works out the rest, so that nobody waits for it. By other
+// rules than before nothing is taken.
 func (a *Application) WarmUp(ctx context.Context) error {
 	if a.rules != "" {
 		ids, err := a.store.JobIDs(ctx, "")

@@ -35,8 +35,8 @@ func TestLinesAreKept(t *testing.T) {
 	}
 }
 
-// Of a job that nothing happened to the list is not worked out anew, though its record left the memory; of one that changed
-// it is.
+// Of a job that nothing happened to the list is not worked out anew, though its record left the memory; of one that
+// changed it is.
 func TestTheListWorksOutOnlyWhatChanged(t *testing.T) {
 	ctx := store.As(t.Context(), "Wanda Pell")
 	s, err := store.Open(ctx, filepath.Join(t.TempDir(), "shop.db"), time.Now)

@@ -26,8 +26,8 @@ var commonText string
 
 var common = strings.Fields(commonText)
 
-// hashed is a password as it is stored, or a [Refusal] of one that is too short, too long, the person's own name or easily
-// guessed.
+// hashed is a password as it is stored, or a [Refusal] of one that is too short, too long, the person's own name or
+// easily guessed.
 func hashed(field, name, password string) (string, error) {
 	switch {
 	case utf8.RuneCountInString(password) < shortest:
@@ -64,10 +64,11 @@ func reversed(text string) string {
 }
 
 // written are the figures and signs that stand for letters.
-var written = strings.NewReplacer("0", "o", "1", "i", "3", "e", "4", "a", "5", "s", "7", "t", "@", "a", "$", "s", "!", "i")
+var written = strings.NewReplacer("0", "o", "1", "i", "3", "e", "4", "a", "5", "s", "7", "t", "@", "a", "$", "s", "!",
+	"i")
 
-// guessed tells whether a password is one of those that are tried first: a common word with or without figures, a row of
-// keys, or a few characters again and again.
+// guessed tells whether a password is one of those that are tried first: a common word with or without figures, a row
+// of keys, or a few characters again and again.
 func guessed(password string) bool {
 	small := strings.ToLower(password)
 	core := strings.TrimFunc(small, func(r rune) bool { return !unicode.IsLetter(r) })

@@ -25,8 +25,8 @@ type Options struct {
 	PublicURL string
 	// Sample fills an empty shop when somebody asks for it.
 	Sample Sample
-	// Rules name what works out the shop's list, so that what one Ledge kept of it no other takes; nothing is kept where
-	// they are empty.
+	// Rules name what works out the shop's list, so that what one Ledge kept of it no other takes; nothing is kept
+	// where they are empty.
 	Rules string
 	// StandIn lets gauges be connected at pseudo-terminals, where the stand-in plays.
 	StandIn bool

@@ -6,8 +6,8 @@ import (
 	"time"
 )
 
-// maxCached bounds the jobs kept in memory: those that benches and offices work at. What the shop's list says of the others is
-// kept apart, and is small.
+// maxCached bounds the jobs kept in memory: those that benches and offices work at. What the shop's list says of the
+// others is kept apart, and is small.
 const maxCached = 96
 
 // A cache keeps the records of the jobs in work, with what was made of each, so that an answer at

@@ -57,8 +57,8 @@ func tagged[T any](field string) []string {
 	return strings.Split(f.Tag.Get("enum"), ",")
 }
 
-// What a column's CHECK admits is what the list in Go has: a member that one of them lacks is refused where nobody expects
-// it. A list that is new here, or new in the tables, has to be told.
+// What a column's CHECK admits is what the list in Go has: a member that one of them lacks is refused where nobody
+// expects it. A list that is new here, or new in the tables, has to be told.
 func TestTablesKnowEveryMember(t *testing.T) {
 	strs := func(list any) (out []string) {
 		text := strings.Trim(fmt.Sprint(list), "[]")
@@ -115,7 +115,8 @@ func TestWhatAFileMayHold(t *testing.T) {
 		{"readings", "taken_by", "Wanda\x1b[2J"}, {"readings", "taken_at", "=NOW()"}, {"components", "tag", "a\rb"}} {
 		assert.False(t, admits(bad[0], bad[1], bad[2]), bad)
 	}
-	for _, good := range [][3]string{{"features", "state", "after_grind"}, {"photos", "kind", ""}, {"limits", "name", "ring_top_min"},
+	for _, good := range [][3]string{{"features", "state", "after_grind"}, {"photos", "kind", ""}, {"limits", "name",
+		"ring_top_min"},
 		{"limits", "name", "shell_at"}, {"notes", "text", "two\nlines"}, {"readings", "taken_at", "2026-11-27T11:27:00.123Z"},
 		{"jobs", "promised_on", "2026-12-01"}, {"photos", "removed_at", ""}, {"jobs", "engine", "Obstgarten-Pumpe №4"}} {
 		assert.True(t, admits(good[0], good[1], good[2]), good)

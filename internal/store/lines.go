@@ -54,7 +54,8 @@ func (s *Store) KeepLines(ctx context.Context, rules string, lines []Line) error
 				ON CONFLICT (job_id) DO NOTHING`, l.JobID, rules, l.Rev, l.Body); err != nil {
 				return err
 			}
-			if _, err := tx.ExecContext(ctx, `UPDATE job_lines SET rules = ?2, body = ?4 WHERE job_id = ?1 AND rev = ?3`,
+			if _, err := tx.ExecContext(ctx,
+				`UPDATE job_lines SET rules = ?2, body = ?4 WHERE job_id = ?1 AND rev = ?3`,
 				l.JobID, rules, l.Rev, l.Body); err != nil {
 				return err
 			}

@@ -156,8 +156,8 @@ func (s *Store) ChangePerson(ctx context.Context, id int64, to PersonChange) err
 	return nil
 }
 
-// SetOwnPassword gives a person the hash of a password of their own, and ends their other sessions. What an owner may be
-// changing of them meanwhile is something else: the version stays.
+// SetOwnPassword gives a person the hash of a password of their own, and ends their other sessions. What an owner may
+// be changing of them meanwhile is something else: the version stays.
 func (s *Store) SetOwnPassword(ctx context.Context, id int64, hash, but string) error {
 	err := s.change(ctx, func(tx *sqlx.Tx) error {
 		_, err := tx.ExecContext(ctx, `UPDATE people SET password = ?, first_password = 0 WHERE id = ?`, hash, id)

@@ -52,7 +52,8 @@ func (s *Store) RemoveSample(ctx context.Context, ratesBy string) error {
 					return fmt.Errorf("%s: %w", t.name, err)
 				}
 			}
-			for _, query := range []string{`DELETE FROM shares WHERE job_id = ?`, `DELETE FROM job_lines WHERE job_id = ?`, `DELETE FROM job_words WHERE
+			for _, query := range []string{`DELETE FROM shares WHERE job_id = ?`,
+				`DELETE FROM job_lines WHERE job_id = ?`, `DELETE FROM job_words WHERE
 				rowid = ?`,
 				`UPDATE jobs SET back_of = NULL WHERE back_of = ?`, `DELETE FROM jobs WHERE id = ?`} {
 				if _, err := tx.ExecContext(ctx, query, id); err != nil {

@@ -33,7 +33,8 @@ const (
 	recorded  = "testdata/recorded.txt"
 )
 
-// impossible is what asks for a gauge finer than any that a shop has: below a tenth of a thousandth, or two micrometres.
+// impossible is what asks for a gauge finer than any that a shop has: below a tenth of a thousandth, or two
+// micrometres.
 var impossible = regexp.MustCompile(`(gauge that|with one that) reads (0\.0000\d* in|0\.000\d* mm|0\.001 mm)|"division": [25]e-05`)
 
 // What the core says of 300 inspections drawn at random, in and beyond the open file: byte for

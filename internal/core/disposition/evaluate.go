@@ -173,8 +173,8 @@ func (e *evaluator) open(name part.Set, kind part.Kind) (b *board, ok bool) {
 	return b, known
 }
 
-// planned are the parts of a kind that the job means to measure, and nobody touched yet: how many a camshaft has no layout
-// tells.
+// planned are the parts of a kind that the job means to measure, and nobody touched yet: how many a camshaft has no
+// layout tells.
 func (e *evaluator) planned(kind part.Kind) (refs []Ref) {
 	for _, p := range e.in.Planned {
 		if p.Kind == kind && !e.in.Has(kind, p.Number) {
@@ -322,7 +322,8 @@ func (b *board) halfRead() (bushes []member) {
 	for _, i := range b.in.Members(part.CamBearing) {
 		f := &b.result.Features[i]
 		if !f.Complete && len(f.Missing) > 0 && !f.Stale {
-			bushes = append(bushes, member{ref: Ref{Kind: f.Kind, Number: f.Number}, feature: &b.in.Features[i], finding: f})
+			bushes = append(bushes, member{ref: Ref{Kind: f.Kind, Number: f.Number}, feature: &b.in.Features[i],
+				finding: f})
 		}
 	}
 	return bushes

@@ -63,8 +63,8 @@ func (in *Inspection) Doubt(k part.Kind, number int, state string, value part.Va
 	return in.doubtTight(k, number, size)
 }
 
-// doubtTight asks about a size that leaves no clearance to what it runs with: most often a deviation has the wrong sign, or
-// another part was measured. Pins are pressed in on purpose.
+// doubtTight asks about a size that leaves no clearance to what it runs with: most often a deviation has the wrong
+// sign, or another part was measured. Pins are pressed in on purpose.
 func (in *Inspection) doubtTight(k part.Kind, number int, size unit.Length) *Doubt {
 	other, bore := tightWith(k)
 	if other == "" {

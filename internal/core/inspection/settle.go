@@ -42,8 +42,8 @@ func (in *Inspection) Settle(f *Feature, c limit.Check) say.Reason {
 // one setup.
 var sized = map[string]bool{"wear": true, "size_low": true, "size_high": true}
 
-// finer are the divisions of the gauges that are asked for where one is too coarse: of those that a shop has. A finer one
-// than these stands in hardly any, and what is asked for in vain is never settled. Common practice.
+// finer are the divisions of the gauges that are asked for where one is too coarse: of those that a shop has. A finer
+// one than these stands in hardly any, and what is asked for in vain is never settled. Common practice.
 func finer(s unit.System) []unit.Length {
 	if s == unit.In {
 		return []unit.Length{unit.Tenth}

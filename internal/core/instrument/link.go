@@ -125,8 +125,8 @@ func checkSocket(address string) LineFault {
 // Socket is the address of a link over a network; false where it is none.
 func (l Link) Socket() (address string, ok bool) { return strings.CutPrefix(l.Port, "tcp://") }
 
-// Fault is what is wrong with a link, and the field that is to blame. The name of a pseudo-terminal is a port only where
-// the stand-in may play.
+// Fault is what is wrong with a link, and the field that is to blame. The name of a pseudo-terminal is a port only
+// where the stand-in may play.
 func (l Link) Fault(standIn bool) (field string, fault LineFault) {
 	address, socket := l.Socket()
 	switch {

@@ -64,8 +64,8 @@ const MaxLine = 256
 // patterns of real gauges become fewer than a hundred; counts such as {500} are what makes them many.
 const mostSteps = 600
 
-// compile makes a regular expression ready whose size is bounded before anything is made of it; [ErrExpression] where it
-// is none, [ErrHeavy] where it is too large.
+// compile makes a regular expression ready whose size is bounded before anything is made of it; [ErrExpression] where
+// it is none, [ErrHeavy] where it is too large.
 func compile(expression string) (*regexp.Regexp, error) {
 	parsed, err := syntax.Parse(expression, syntax.Perl)
 	if err != nil {

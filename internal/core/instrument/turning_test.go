@@ -43,7 +43,8 @@ func TestWhatIsSought(t *testing.T) {
 	assert.Equal(t, instrument.SeekNone, instrument.SeekOf(instrument.Micrometer, instrument.Direct, 1))
 }
 
-// A link names a socket where a gauge may be, or a serial port, never another file; what is asked is short and readable.
+// A link names a socket where a gauge may be, or a serial port, never another file; what is asked is short and
+// readable.
 func TestLinks(t *testing.T) {
 	const port, address = instrument.ErrPort, instrument.ErrAddress
 	for name, want := range map[string]instrument.LineFault{"tcp://127.0.0.1:9400": "", "tcp://[::1]:9400": "",
@@ -70,7 +71,8 @@ func TestLinks(t *testing.T) {
 	assert.NoError(t, err)
 	assert.Equal(t, "R1\r\nA\\", string(asks))
 	for request, want := range map[string]instrument.LineFault{`\`: instrument.ErrRequest, `\q`: instrument.ErrRequest,
-		`\x1`: instrument.ErrRequest, `\xzz`: instrument.ErrRequest, `\x1b[A`: instrument.ErrLong, `\t`: instrument.ErrLong,
+		`\x1`: instrument.ErrRequest, `\xzz`: instrument.ErrRequest, `\x1b[A`: instrument.ErrLong,
+		`\t`:               instrument.ErrLong,
 		"0123456789abcdef": "", "0123456789abcdefg": instrument.ErrLong, `0123456789abcde\r`: "", "é": instrument.ErrLong} {
 		_, fault := instrument.Link{Request: request}.Fault(false)
 		assert.Equal(t, want, fault, request)
