@@ -258,6 +258,9 @@ export const assemblyWords = {
 	columnsHelp: "for caps one each, for a rod 1",
 	steps: "Steps",
 	stepsHelp: "torques and angles in their order, such as 20, 45, 90°",
+	torqueOrAngle: (figure: number, unit: string) =>
+		`Is the last step ${figure} ${unit}, or ${figure}°? Write ${figure}° for an angle; save again for a torque.`,
+	nameTaken: (name: string) => `There is a card named ${name} already. Give this one another name, or save again to keep both.`,
 	stepsWrong: "A step is a torque or an angle with a degree sign, and the first is a torque.",
 	where: "Where",
 	mostUses: "Most tightenings",

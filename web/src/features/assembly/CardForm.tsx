@@ -5,10 +5,10 @@ import type { AssemblyPlan, Torque, TorqueCard } from "../../api/client";
 import { Bolts } from "../../drawing/Bolts";
 import look from "../../look/look.module.css";
 import { parse, show } from "../../quantity/length";
-import { groupWord, stepsText, UNIT_WORD, assemblyWords as words } from "../../words/assembly";
+import { cardName, groupWord, stepsText, UNIT_WORD, assemblyWords as words } from "../../words/assembly";
 import css from "./assembly.module.css";
 import type { Shown } from "./Frame";
-import { countOf, stepsOf } from "./typed";
+import { countOf, maybeAngle, stepsOf } from "./typed";
 
 const GROUPS: TorqueCard["group"][] = ["main", "rod", "head", "plate", "stud", "other"];
 const UNITS = Object.keys(UNIT_WORD) as Torque["unit"][];
@@ -104,6 +104,7 @@ export function CardForm(props: CardFormProps) {
 	const { job, view, build, card, onDone } = props;
 	const [fields, setFields] = useState(() => start(card, props));
 	const [errors, setErrors] = useState<Partial<Record<keyof Fields, string>>>({});
+	const [asked, setAsked] = useState("");
 	const set = <K extends keyof Fields>(name: K, value: Fields[K]) => setFields((f) => ({ ...f, [name]: value }));
 	const save = (cards: TorqueCard[]) => {
 		build.act({ what: "plan", after: view.plan_id || undefined, plan: { ...view.plan, cards } });
@@ -114,6 +115,18 @@ export function CardForm(props: CardFormProps) {
 		const made = read(fields, card?.key ?? freeKey(view.plan, fields.group), job.job.unit);
 		if (!("key" in made)) return setErrors(made as typeof errors);
 		const made2 = made as TorqueCard;
+		// What can be meant in two ways is asked about; saving the same again says yes.
+		const angle = maybeAngle(made2.steps);
+		const twin = view.plan.cards.some((c) => c.key !== made2.key && cardName(c) === cardName(made2));
+		const questions: typeof errors = {
+			...(angle ? { steps: words.torqueOrAngle(angle, UNIT_WORD[made2.unit]) } : {}),
+			...(twin ? { name: words.nameTaken(cardName(made2)) } : {}),
+		};
+		const question = JSON.stringify([made2, questions]);
+		if (Object.keys(questions).length > 0 && asked !== question) {
+			setAsked(question);
+			return setErrors(questions);
+		}
 		save(card ? view.plan.cards.map((c) => (c.key === card.key ? made2 : c)) : [...view.plan.cards, made2]);
 	};
 	const text = (name: keyof Fields & string, label: string, description?: string) => (

@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { nextTick, sequenceOf } from "../../api/assembly";
 import type { TorqueCard } from "../../api/client";
 import { stepsText } from "../../words/assembly";
-import { countOf, gapOf, moneyOf, stepsOf, torqueOf } from "./typed";
+import { countOf, gapOf, maybeAngle, moneyOf, stepsOf, torqueOf } from "./typed";
 
 describe("what is typed while an engine is built", () => {
 	it("reads steps as the book prints them, and writes them so that they read the same", () => {
@@ -13,6 +13,13 @@ describe("what is typed while an engine is built", () => {
 			{ angle: 90 },
 		]);
 		expect(stepsOf(stepsText(steps ?? []), "lb_ft")).toEqual(steps);
+		const three = stepsOf("20, 45, 90°", "lb_ft");
+		for (const same of ["20,45,90°", "20 45 90d", "20; 45; 90 deg", "20, 45,90 °", "20  45  +90D"])
+			expect(stepsOf(same, "lb_ft"), same).toEqual(three);
+		expect(stepsOf("62,5 90°", "N_m")).toEqual(stepsOf("62.5, 90°", "N_m"));
+		expect(maybeAngle(stepsOf("20 45 90", "lb_ft") ?? [])).toBe(90);
+		for (const sure of ["20 45 90°", "20 45 62", "90", "20 45 90° 90°"])
+			expect(maybeAngle(stepsOf(sure, "lb_ft") ?? []), sure).toBeUndefined();
 		for (const wrong of ["", "90°", "20, tight", "20, -5"]) expect(stepsOf(wrong, "N_m"), wrong).toBeNull();
 	});
 

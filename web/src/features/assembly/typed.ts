@@ -8,13 +8,16 @@ export function torqueOf(text: string, unit: Torque["unit"]): Torque | null {
 	return { milli: Math.round(Number(clean) * 1000), unit };
 }
 
-/** Steps as they are typed, "20, 45, 90°"; null where one of them is neither a torque nor an angle. */
+/**
+ * Steps as they are typed, "20, 45, 90°", "20,45,90°" or "20 45 90d"; null where one of them is neither a torque nor an angle. A
+ * comma before one last digit is a decimal's: "62,5".
+ */
 export function stepsOf(text: string, unit: Torque["unit"]): TorqueCard["steps"] | null {
 	const steps: TorqueCard["steps"] = [];
-	for (const one of text.split(/[;,]\s+|;|\s{2,}/)) {
-		const clean = one.trim();
+	const apart = text.replace(/\s+(?=(°|d(eg)?\b))/gi, "").replace(/(\d),(?=\d(?!\d)(?!°|d))/g, "$1.");
+	for (const clean of apart.split(/[;,\s]+/)) {
 		if (clean === "") continue;
-		const angle = /^\+?(\d{1,3})\s*(?:°|deg)$/.exec(clean);
+		const angle = /^\+?(\d{1,3})(?:°|d|deg)$/i.exec(clean);
 		if (angle) {
 			steps.push({ angle: Number(angle[1]) });
 			continue;
@@ -24,6 +27,17 @@ export function stepsOf(text: string, unit: Torque["unit"]): TorqueCard["steps"]
 		steps.push({ torque });
 	}
 	return steps.length > 0 && steps[0]?.torque ? steps : null;
+}
+
+/** The angles that torque cards end with. Common practice. */
+const ANGLES = [30, 40, 45, 50, 60, 70, 75, 80, 85, 90, 100, 110, 120, 135, 150, 180];
+
+/** The last step, where it is a bare figure that could as well be an angle: after other torques, none of the steps with a degree sign. */
+export function maybeAngle(steps: TorqueCard["steps"]): number | undefined {
+	const last = steps.at(-1)?.torque;
+	const bare = steps.every((s) => s.torque !== undefined);
+	const figure = (last?.milli ?? 0) / 1000;
+	return steps.length > 1 && bare && ANGLES.includes(figure) ? figure : undefined;
 }
 
 /** A gap or a clearance as it is typed: in full, or as whole thousandths of an inch, or hundredths of a millimetre. */
