@@ -2,6 +2,7 @@ package httpapi
 
 import (
 	"encoding/json"
+	"fmt"
 	"net/url"
 	"slices"
 	"testing"
@@ -11,6 +12,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"ledge/internal/core/instrument"
+	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/shop"
@@ -84,6 +86,12 @@ func TestAnInstrumentThatWasFoundOff(t *testing.T) {
 			personHeader, "Wanda")
 		require.Equal(t, 201, status, string(answer))
 	}
+	// Under the plain rule a value is what it is where no finer gauge is to be had; guarded, a loose hand leaves it open.
+	now := get[shop.JobView](t, server.URL+"/api/v1/jobs/1")
+	now.Job.Policy.DecisionRule = limit.Guarded
+	status, answer, _ := call(t, "PUT", server.URL+"/api/v1/jobs/1/judgement",
+		shop.JudgementBody{Limits: now.Job.Limits, Policy: now.Job.Policy}, "If-Match", fmt.Sprint(now.Job.Version))
+	require.Equal(t, 200, status, string(answer))
 	preview := func(hand string, off unit.Length) (p shop.Preview) {
 		status, body, _ := call(t, "POST", server.URL+"/api/v1/instruments"+at+"/preview", instrument.Deed{
 			ID: uuid.NewString(), What: instrument.Spread, Hand: hand,
@@ -96,7 +104,7 @@ func TestAnInstrumentThatWasFoundOff(t *testing.T) {
 	assert.Contains(t, preview("Nobody", 30*unit.Tenth).Text, "Nothing in", "another hand's")
 	would := preview(gauge.SetBy, 30*unit.Tenth)
 	require.Len(t, would.Jobs, 1)
-	assert.NotEmpty(t, would.Jobs[0].Decisions, "what was certain is not, with so loose a hand")
+	assert.NotEmpty(t, would.Jobs[0].Changes, "what was certain is not, with so loose a hand")
 
 	list, _ = s.do(at, instrument.Deed{What: instrument.Zeroed, Standard: "Bar 2", Found: 30 * unit.Tenth}, 201)
 	require.Len(t, list[0].Doubts, 1)
@@ -113,7 +121,7 @@ func TestAnInstrumentThatWasFoundOff(t *testing.T) {
 	assert.Equal(t, "Ida Lorn", list[0].Checks[1].Accepted.By)
 
 	// Read and found off anew, it is what was read since the check that left it right.
-	status, answer, _ := call(t, "POST", server.URL+"/api/v1/jobs/1/readings", shop.ReadingBody{ID: uuid.NewString(),
+	status, answer, _ = call(t, "POST", server.URL+"/api/v1/jobs/1/readings", shop.ReadingBody{ID: uuid.NewString(),
 		Kind: f.Kind, Number: 2, State: f.State, What: "size", Typed: "2.5", Value: &mean, Gauge: &gauge.ID},
 		personHeader, "Wanda")
 	require.Equal(t, 201, status, string(answer))

@@ -91,6 +91,14 @@ func (a resources) shares(api huma.API) {
 		}) ([]store.Share, error) {
 			return a.shop.Revoke(ctx, in.ID, in.Share)
 		})
+	serve(a, api, store.Decider, creating("renew-share", "/jobs/{id}/shares/{share}/renewed",
+		"Let a link open the report for another 90 days"),
+		func(ctx context.Context, in *struct {
+			JobPath
+			Share string `path:"share"`
+		}) ([]store.Share, error) {
+			return a.shop.Renew(ctx, in.ID, in.Share)
+		})
 	serve(a, api, anyone, fetching("get-shared", "/shared/{token}", "The report behind a link"),
 		func(ctx context.Context, in *LinkPath) (shop.SharedView, error) { return a.shop.Shared(ctx, in.Token) })
 }

@@ -3,6 +3,7 @@ package shop
 import (
 	"context"
 	"crypto/rand"
+	"slices"
 
 	"ledge/internal/report"
 	"ledge/internal/store"
@@ -91,6 +92,14 @@ func (a *Application) Revoke(ctx context.Context, job int64, share string) ([]st
 	return a.Shares(ctx, job)
 }
 
+// Renew lets a link open the report for longer.
+func (a *Application) Renew(ctx context.Context, job int64, share string) ([]store.Share, error) {
+	if err := a.store.RenewShare(ctx, job, share); err != nil {
+		return nil, err
+	}
+	return a.Shares(ctx, job)
+}
+
 // Shared is the report behind a link.
 func (a *Application) Shared(ctx context.Context, token string) (SharedView, error) {
 	dossier, err := a.shared(ctx, token)
@@ -111,5 +120,11 @@ func (a *Application) shared(ctx context.Context, token string) (report.Job, err
 	if err != nil {
 		return report.Job{}, &Refusal{Kind: Missing, Says: words.Told("refuse.link_revoked")}
 	}
-	return a.dossier(ctx, id)
+	dossier, err := a.dossier(ctx, id)
+	// Why somebody in the shop decided otherwise than was advised is between them; what was found and is done says itself.
+	dossier.Letter = slices.Clone(dossier.Letter)
+	for i := range dossier.Letter {
+		dossier.Letter[i].Reason = ""
+	}
+	return dossier, err
 }

@@ -6,6 +6,7 @@ import (
 	"encoding/hex"
 	"errors"
 	"fmt"
+	"time"
 
 	"github.com/jmoiron/sqlx"
 )
@@ -20,7 +21,15 @@ type Share struct {
 	MadeAt    string `db:"made_at" json:"made_at"`
 	RevokedBy string `db:"revoked_by" json:"revoked_by"`
 	RevokedAt string `db:"revoked_at" json:"revoked_at"`
+	// EndsAt is when it opens nothing any more; Ended tells that this was before now.
+	EndsAt string `db:"ends_at" json:"ends_at"`
+	Ended  bool   `db:"-" json:"ended,omitempty"`
 }
+
+// linked is how long a customer's link opens a report, from when it was made or renewed.
+const linked = 90 * 24 * time.Hour
+
+func (s *Store) linkEnds() string { return s.now().Add(linked).UTC().Format(stampForm) }
 
 // hashed is how a token is kept: a stolen file opens no link.
 func hashed(token string) string {
@@ -38,7 +47,7 @@ func (s *Store) AddShare(ctx context.Context, jobID int64, id, token, saidFor st
 		}
 		known, err = once(ctx, tx, "shares", id,
 			fields{"job_id": jobID, "said_for": saidFor, "made_by": Actor(ctx)},
-			fields{"token": hashed(token), "made_at": s.stamp()})
+			fields{"token": hashed(token), "made_at": s.stamp(), "ends_at": s.linkEnds()})
 		return err
 	})
 	if err != nil {
@@ -54,7 +63,26 @@ func (s *Store) Shares(ctx context.Context, jobID int64) ([]Share, error) {
 		jobID); err != nil {
 		return nil, fmt.Errorf("links of job %d: %w", jobID, err)
 	}
+	for i := range list {
+		list[i].Ended = list[i].EndsAt <= s.stamp()
+	}
 	return list, nil
+}
+
+// RenewShare lets a link open the report for as long again, from now on; one that was revoked stays so.
+func (s *Store) RenewShare(ctx context.Context, jobID int64, id string) error {
+	defer s.changed(jobID)
+	return s.change(ctx, func(tx *sqlx.Tx) error {
+		result, err := tx.ExecContext(ctx,
+			`UPDATE shares SET ends_at = ? WHERE id = ? AND job_id = ? AND revoked_at = ''`, s.linkEnds(), id, jobID)
+		if err != nil {
+			return err
+		}
+		if n, err := result.RowsAffected(); err != nil || n == 0 {
+			return errors.Join(err, ErrNotFound)
+		}
+		return nil
+	})
 }
 
 // RevokeShare ends a link.
@@ -74,8 +102,8 @@ func (s *Store) RevokeShare(ctx context.Context, jobID int64, id string) error {
 	})
 }
 
-// SharedJob is the job that a link shows, or [ErrNotFound] where it was revoked or never was.
+// SharedJob is the job that a link shows, or [ErrNotFound] where it was revoked, has ended or never was.
 func (s *Store) SharedJob(ctx context.Context, token string) (id int64, err error) {
 	return id, notFound(s.read.GetContext(ctx, &id,
-		`SELECT job_id FROM shares WHERE token = ? AND revoked_at = ''`, hashed(token)))
+		`SELECT job_id FROM shares WHERE token = ? AND revoked_at = '' AND ends_at > ?`, hashed(token), s.stamp()))
 }

@@ -304,7 +304,10 @@ func (s *Store) view(ctx context.Context, f func(tx *sqlx.Tx) error) error {
 }
 
 // stamp is the present time as it is stored.
-func (s *Store) stamp() string { return s.now().UTC().Format("2006-01-02T15:04:05.000Z") }
+// stampForm is how moments are written.
+const stampForm = "2006-01-02T15:04:05.000Z"
+
+func (s *Store) stamp() string { return s.now().UTC().Format(stampForm) }
 
 func notFound(err error) error {
 	if errors.Is(err, sql.ErrNoRows) {

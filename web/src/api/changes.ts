@@ -392,6 +392,16 @@ export function useShare(id: number) {
 	});
 }
 
+/** Lets a link open the report for longer. */
+export function useRenewShare(id: number) {
+	const queries = useQueryClient();
+	return useMutation({
+		mutationFn: (share: string) =>
+			unwrap(client.POST("/api/v1/jobs/{id}/shares/{share}/renewed", { params: { path: { id, share } } })),
+		onSuccess: () => void queries.invalidateQueries({ queryKey: ["about", id] }),
+	});
+}
+
 export function useRevokeShare(id: number) {
 	const queries = useQueryClient();
 	return useMutation({

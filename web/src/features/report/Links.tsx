@@ -1,7 +1,7 @@
 import { Anchor, Button, CopyButton, Group, TextInput, Title } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
-import { useRevokeShare, useShare } from "../../api/changes";
+import { useRenewShare, useRevokeShare, useShare } from "../../api/changes";
 import type { JobView, Share } from "../../api/client";
 import { sharesQuery, shopQuery } from "../../api/queries";
 import look from "../../look/look.module.css";
@@ -75,6 +75,7 @@ export function Links({ view }: { view: JobView }) {
 
 function Line({ job, share }: { job: number; share: Share }) {
 	const revoke = useRevokeShare(job);
+	const renew = useRenewShare(job);
 	const revoked = share.revoked_at !== "";
 	return (
 		<li>
@@ -82,16 +83,31 @@ function Line({ job, share }: { job: number; share: Share }) {
 			{revoked ? (
 				<span className={look.soft}>{reportWords.revokedBy(share.revoked_by)}</span>
 			) : (
-				<Button
-					size="compact-xs"
-					variant="subtle"
-					onClick={() => revoke.mutate(share.id)}
-					loading={revoke.isPending}
-					aria-label={reportWords.revokeTheLinkFor(share.for)}
-				>
-					{reportWords.revoke}
-				</Button>
+				<>
+					<span className={share.ended ? look.wrong : look.soft}>
+						{share.ended ? reportWords.linkEnded(on(share.ends_at)) : reportWords.linkEnds(on(share.ends_at))}
+					</span>{" "}
+					<Button
+						size="compact-xs"
+						variant="subtle"
+						onClick={() => renew.mutate(share.id)}
+						loading={renew.isPending}
+						aria-label={reportWords.renewTheLinkFor(share.for)}
+					>
+						{reportWords.renew}
+					</Button>
+					<Button
+						size="compact-xs"
+						variant="subtle"
+						onClick={() => revoke.mutate(share.id)}
+						loading={revoke.isPending}
+						aria-label={reportWords.revokeTheLinkFor(share.for)}
+					>
+						{reportWords.revoke}
+					</Button>
+				</>
 			)}
+			{renew.error ? <div className={look.wrong}>{renew.error.message}</div> : null}
 			{revoke.error ? <div className={look.wrong}>{revoke.error.message}</div> : null}
 		</li>
 	);

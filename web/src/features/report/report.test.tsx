@@ -86,6 +86,7 @@ describe("Report", () => {
 			made_at: "2026-11-23T10:00:00Z",
 			revoked_by: "",
 			revoked_at: "",
+			ends_at: "2027-02-21T10:00:00Z",
 		};
 		let made = false;
 		const calls = serve((call) => {
