@@ -86,7 +86,8 @@ func TestAnInstrumentThatWasFoundOff(t *testing.T) {
 			personHeader, "Wanda")
 		require.Equal(t, 201, status, string(answer))
 	}
-	// Under the plain rule a value is what it is where no finer gauge is to be had; guarded, a loose hand leaves it open.
+	// Under the plain rule a value is what it is where no finer gauge is to be had; guarded, a loose hand leaves it
+	// open.
 	now := get[shop.JobView](t, server.URL+"/api/v1/jobs/1")
 	now.Job.Policy.DecisionRule = limit.Guarded
 	status, answer, _ := call(t, "PUT", server.URL+"/api/v1/jobs/1/judgement",

@@ -121,7 +121,8 @@ func (a *Application) shared(ctx context.Context, token string) (report.Job, err
 		return report.Job{}, &Refusal{Kind: Missing, Says: words.Told("refuse.link_revoked")}
 	}
 	dossier, err := a.dossier(ctx, id)
-	// Why somebody in the shop decided otherwise than was advised is between them; what was found and is done says itself.
+	// Why somebody in the shop decided otherwise than was advised is between them; what was found and is done says
+	// itself.
 	dossier.Letter = slices.Clone(dossier.Letter)
 	for i := range dossier.Letter {
 		dossier.Letter[i].Reason = ""

@@ -317,6 +317,8 @@ export const assemblyWords = {
 	nothingToPolish: "No sheet asks for a polish.",
 	toGo: (text: string) => `${text} to go`,
 	stopAt: "Stop at",
+	alreadyUnder: (under: string) => `Already ${under} under the stop: nothing may come off`,
+	aboveBefore: (before: string) => `Above the ${before} before it. Read it again, or take it again as it is.`,
 	least: "Not below",
 	bearing: "Bearing, measured",
 	aim: "Clearance wanted",

@@ -65,7 +65,13 @@ function Journal({ shown, journal: p }: { shown: Shown; journal: PolishView }) {
 		{ name: words.before, sizes: p.before },
 		...p.passes.map((one, n) => ({ name: words.pass(n + 1), sizes: one.sizes ?? [] })),
 	].filter((l) => l.sizes.length > 0);
-	const says = p.says === "go_on" || p.says === "begin" ? words.toGo(show(p.to_go, unit)) : polishWord(p.says);
+	const passed = alreadyUnder(p);
+	const says =
+		passed !== undefined
+			? words.alreadyUnder(show(passed, unit))
+			: p.says === "go_on" || p.says === "begin"
+				? words.toGo(show(p.to_go, unit))
+				: polishWord(p.says);
 	const facts: [string, string][] = [
 		[words.stopAt, show(p.stop, unit)],
 		[words.least, show(p.least, unit)],
@@ -146,6 +152,12 @@ function Journal({ shown, journal: p }: { shown: Shown; journal: PolishView }) {
 	);
 }
 
+/** How far a journal is under its stop before anything was polished; undefined where it is above it. */
+function alreadyUnder(p: PolishView): number | undefined {
+	const under = p.stop - Math.min(...p.before);
+	return p.passes.length === 0 && p.before.length > 0 && under >= 0 ? under : undefined;
+}
+
 /** What is typed of a pass outlives a reload, a place at a time. */
 const keptKey = (job: number, p: PolishView) => `ledge.pass.${job}.${p.kind}.${p.number}.${p.passes.length}`;
 
@@ -158,6 +170,7 @@ function PassForm({ shown, journal: p, last }: { shown: Shown; journal: PolishVi
 		return p.stations.map((_, i) => kept[i] ?? "");
 	});
 	const [errors, setErrors] = useState<string[]>([]);
+	const [asked, setAsked] = useState("");
 	const set = (i: number, text: string) => {
 		const next = typed.map((t, n) => (n === i ? text : t));
 		setTyped(next);
@@ -178,6 +191,12 @@ function PassForm({ shown, journal: p, last }: { shown: Shown; journal: PolishVi
 			return;
 		}
 		const sizes = read.flatMap((m) => (m.kind === "size" ? [m.length] : []));
+		// Polishing takes off: a size above the one before was misread, then or now. The same again says that it is so.
+		const grown = sizes.map((size, i) => (size > (last[i] ?? size) ? words.aboveBefore(show(last[i] ?? size, unit)) : ""));
+		if (grown.some(Boolean) && asked !== typed.join()) {
+			setAsked(typed.join());
+			return setErrors(grown);
+		}
 		build.act({ what: "pass", kind: p.kind, number: p.number, sizes });
 		lasting.remove(key);
 	};
