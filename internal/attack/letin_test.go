@@ -3,8 +3,11 @@
 package attack
 
 import (
+	"bytes"
 	"encoding/json"
 	"fmt"
+	"image"
+	"image/jpeg"
 	"net"
 	"net/http"
 	"os"
@@ -89,8 +92,16 @@ func TestLetInLines(t *testing.T) {
 		strings.Replace(l.base, "http", "tcp", 1)} {
 		try(name)
 	}
-	status, _ = l.send("GET", "/api/v1/jobs/6/archive", nil)
+	// Photographs, imports, archives and copies open files of their own, and none of the shop's.
+	var picture bytes.Buffer
+	require.NoError(t, jpeg.Encode(&picture, image.NewGray(image.Rect(0, 0, 40, 30)), nil))
+	status, said = l.send("POST", "/api/v1/jobs/1/photos?photo="+uuid.NewString(), picture.Bytes())
+	require.Equal(t, 201, status, string(said))
+	manyJobs(l, 1)
+	status, said = l.send("GET", "/api/v1/jobs/6/archive", nil)
 	require.Equal(t, 200, status)
+	status, said = l.send("POST", "/api/v1/archives?take=true&id="+uuid.NewString(), said)
+	require.Equal(t, 200, status/100*100, string(said))
 	copied := filepath.Join(t.TempDir(), "copy.db")
 	require.NoError(t, store.Backup(t.Context(), path, copied))
 	link := filepath.Join(filepath.Dir(path), "other.db")

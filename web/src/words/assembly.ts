@@ -213,6 +213,7 @@ export const assemblyWords = {
 	loosenAll: (ticks: number, counts: boolean) =>
 		`Loosen every bolt of this card? ${ticks === 1 ? "One tick is" : `${ticks} ticks are`} undone${counts ? ", and tightening them again counts as another use" : ""}.`,
 	keepTight: "Keep them tight",
+	escape: "Esc",
 	begunBy: (done: number, of: number) => `${done} of ${of} ticks`,
 	toMeasure: "To measure under",
 	toStay: "To stay in the engine",

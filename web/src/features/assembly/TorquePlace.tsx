@@ -194,7 +194,7 @@ function Running(props: RunningProps) {
 								<Button color="red" onClick={loosen} rightSection={<kbd>x</kbd>}>
 									{words.loosen}
 								</Button>
-								<Button variant="default" onClick={() => setLoosens(false)} rightSection={<kbd>Esc</kbd>}>
+								<Button variant="default" onClick={() => setLoosens(false)} rightSection={<kbd>{words.escape}</kbd>}>
 									{words.keepTight}
 								</Button>
 							</Group>

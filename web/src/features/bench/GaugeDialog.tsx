@@ -273,7 +273,7 @@ function Zero({ feature, unit, fields, change, error }: ZeroProps) {
 						description={
 							sum === undefined ? benchWords.addsThemUpToChooseA : benchWords.togetherSetTheMicrometerToA(show(sum, unit))
 						}
-						placeholder={unit === "in" ? "3.2 + 0.05 + 0.02" : "80 + 2 + 0.5"}
+						placeholder={unit === "in" ? "2.9 + 0.05 + 0.03" : "80 + 2 + 0.5"}
 						classNames={{ input: look.figure }}
 						value={fields.anvil}
 						onChange={(e) => change({ anvil: e.currentTarget.value })}
