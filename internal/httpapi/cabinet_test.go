@@ -53,7 +53,9 @@ func TestAnInstrumentThatWasFoundOff(t *testing.T) {
 	server := serveDemo(t)
 	s := shelf{t, server.URL}
 	d := told("Micrometer 2 to 3 in")
-	_, said := s.do("", told(" "), 422)
+	_, said := s.do("", told("two\nlines"), 422)
+	assert.Contains(t, said, "take the line break out")
+	_, said = s.do("", told(" "), 422)
 	assert.Contains(t, said, "what the instrument is called")
 	s.do("", d, 201)
 	list, _ := s.do("", d, 201)

@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 	"time"
+	"unicode"
 
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/instrument"
@@ -238,6 +239,10 @@ func checkDeed(o instrument.Owned, d instrument.Deed) error {
 		switch {
 		case f == nil || strings.TrimSpace(f.Name) == "":
 			return refuse("facts.name", words.Told("cabinet.name"))
+		case strings.ContainsFunc(f.Name, unicode.IsControl):
+			return refuse("facts.name", words.Told("cabinet.one_line"))
+		case strings.ContainsFunc(f.Tag, unicode.IsControl):
+			return refuse("facts.tag", words.Told("cabinet.one_line"))
 		case !slices.Contains(instrument.Kinds(), f.Kind):
 			return refuse("facts.kind", words.Told("cabinet.kind"))
 		case !f.Unit.Valid() || f.Division <= 0:

@@ -7,7 +7,7 @@ import { Passes } from "../../drawing/Passes";
 import { StatusMark } from "../../drawing/status";
 import look from "../../look/look.module.css";
 import { meaning } from "../../quantity/digits";
-import { show } from "../../quantity/length";
+import { resolution, show } from "../../quantity/length";
 import { polishWord, assemblyWords as words } from "../../words/assembly";
 import css from "./assembly.module.css";
 import { Frame, type Shown } from "./Frame";
@@ -192,7 +192,9 @@ function PassForm({ shown, journal: p, last }: { shown: Shown; journal: PolishVi
 		}
 		const sizes = read.flatMap((m) => (m.kind === "size" ? [m.length] : []));
 		// Polishing takes off: a size above the one before was misread, then or now. The same again says that it is so.
-		const grown = sizes.map((size, i) => (size > (last[i] ?? size) ? words.aboveBefore(show(last[i] ?? size, unit)) : ""));
+		const grown = sizes.map((size, i) =>
+			size > (last[i] ?? size) + resolution(unit) / 2 ? words.aboveBefore(show(last[i] ?? size, unit)) : "",
+		);
 		if (grown.some(Boolean) && asked !== typed.join()) {
 			setAsked(typed.join());
 			return setErrors(grown);

@@ -102,7 +102,7 @@ function Running(props: RunningProps) {
 		setTyped("");
 		setWrong("");
 	};
-	const last = lastTick(run);
+	const last = lastTick(run, card);
 	const takeBack = () => last && build.act({ what: "take_back", of: last });
 	/** Whether it was asked if all is to be loosened: one key never undoes a card. */
 	const [loosens, setLoosens] = useState(false);
@@ -221,10 +221,10 @@ function Running(props: RunningProps) {
 
 const BOLT_SAYS = { done: words.boltDone, next: words.boltNext, waits: words.boltWaits, off: words.boltOff };
 
-/** The tick that was taken last. */
-function lastTick(run: TorqueRun | undefined): string | undefined {
-	const ticks = (run?.ticks ?? []).flatMap((step) => (step ?? []).flatMap((t) => (t ? [t] : [])));
-	return ticks.sort((a, b) => a.at.localeCompare(b.at)).at(-1)?.event;
+/** The tick that was taken last: the furthest in the order of the card, whatever a clock says. */
+function lastTick(run: TorqueRun | undefined, card: TorqueCard): string | undefined {
+	const order = sequenceOf(card);
+	return (run?.ticks ?? []).flatMap((step) => order.flatMap((bolt) => step?.[bolt - 1] ?? [])).at(-1)?.event;
 }
 
 function Flags({ run }: { run: TorqueRun | undefined }) {

@@ -179,30 +179,7 @@ function Reading({ instrument, run, onChange }: { instrument: Instrument; run: R
 					</Group>
 					<StudyLine instrument={instrument} onTook={take} />
 				</form>
-			) : (
-				<>
-					<Preview instrument={instrument.id} deed={found} />
-					<TextInput
-						w={260}
-						label={words.holdsUntil}
-						type="date"
-						value={until}
-						onChange={(e) => setUntil(e.currentTarget.value)}
-					/>
-					{apart && !sure ? (
-						<Warned>
-							{words.wild(apart)}{" "}
-							<Button variant="default" onClick={() => setSure(true)}>
-								{words.saveAllTheSame}
-							</Button>
-						</Warned>
-					) : (
-						<Button size="xl" onClick={finish} loading={save.isPending}>
-							{words.finish}
-						</Button>
-					)}
-				</>
-			)}
+			) : null}
 			<Failed error={save.error} />
 			{last >= 0 ? (
 				<Group gap="xs" role="group" aria-label={words.readSoFar}>
@@ -235,6 +212,31 @@ function Reading({ instrument, run, onChange }: { instrument: Instrument; run: R
 					{words.giveUp}
 				</Button>
 			</Group>
+			{/* Last, so that nothing moves away under a pointer while it is worked out. */}
+			{next ? null : (
+				<>
+					<Preview instrument={instrument.id} deed={found} />
+					<TextInput
+						w={260}
+						label={words.holdsUntil}
+						type="date"
+						value={until}
+						onChange={(e) => setUntil(e.currentTarget.value)}
+					/>
+					{apart && !sure ? (
+						<Warned>
+							{words.wild(apart)}{" "}
+							<Button variant="default" onClick={() => setSure(true)}>
+								{words.saveAllTheSame}
+							</Button>
+						</Warned>
+					) : (
+						<Button size="xl" onClick={finish} loading={save.isPending}>
+							{words.finish}
+						</Button>
+					)}
+				</>
+			)}
 		</Stack>
 	);
 }
