@@ -54,7 +54,7 @@ func TestAnInstrumentThatWasFoundOff(t *testing.T) {
 	s := shelf{t, server.URL}
 	d := told("Micrometer 2 to 3 in")
 	_, said := s.do("", told("two\nlines"), 422)
-	assert.Contains(t, said, "take the line break out")
+	assert.Contains(t, said, "Remove the line break")
 	_, said = s.do("", told(" "), 422)
 	assert.Contains(t, said, "what the instrument is called")
 	s.do("", d, 201)

@@ -127,7 +127,7 @@ func TestALineReachesNoFurther(t *testing.T) {
 	for _, tt := range []struct {
 		link instrument.Link
 		says string
-	}{{instrument.Link{Port: "tcp://169.254.169.254:80"}, "No gauge is at that address"},
+	}{{instrument.Link{Port: "tcp://169.254.169.254:80"}, "cannot be a gauge"},
 		{instrument.Link{Port: "/dev/fd/7"}, "the name of a serial port"},
 		{instrument.Link{Port: "/dev/pts/0"}, "the name of a serial port"},
 		{instrument.Link{Port: port, Request: "GET / HTTP/1.1\\r\\nHost: x\\r\\n"}, "16 characters at most"}} {

@@ -62,7 +62,7 @@ export const appWords = {
 	backToTheShop: "Back to the shop",
 	thisPageBroke: "This page broke",
 	onlyInThisPage: (count: number) =>
-		`${count === 1 ? "One entry is" : `${count} entries are`} in this page alone, since the browser keeps no data. Go back to the shop, where they are sent; loading the page again loses them.`,
+		`${count === 1 ? "One entry is" : `${count} entries are`} only in this page, because the browser keeps no data. Go back to the shop to send them. Reloading loses them.`,
 	whatYouEnteredIsKeptLoad: "What you entered is kept. Load the page again, or go back to the shop.",
 	loadAgain: "Load again",
 };

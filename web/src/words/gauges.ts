@@ -99,14 +99,14 @@ export const gaugesWords = {
 	takeSpread: "Take the readings",
 	spreadOf: (hand: string, spread: string, n: number, off: string) =>
 		`${hand} repeats to ${spread} (${n} readings), ${off} off the standard`,
-	outsideRange: (size: string, range: string) => `${size} is outside what this instrument reads, ${range}. Enter again takes it.`,
-	farFromOthers: (size: string, other: string) => `${size} is far from the others, such as ${other}. Enter again takes it.`,
-	wild: (divisions: number) =>
-		`Readings of one thing lie ${divisions} divisions apart. No sound hand and gauge do that: was one misread?`,
-	saveAllTheSame: "Save all the same",
+	outsideRange: (size: string, range: string) =>
+		`${size} is outside this instrument's range, ${range}. Press Enter again to take it.`,
+	farFromOthers: (size: string, other: string) => `${size} is far from the others (${other}). Press Enter again to take it.`,
+	wild: (divisions: number) => `Readings of the same part differ by ${divisions} divisions. Was one misread?`,
+	saveAllTheSame: "Save anyway",
 	removeReading: (size: string) => `Remove ${size}`,
 	readSoFar: "Read so far",
-	farOff: (off: string) => `${off} is far for a zero: type how far it was off, not the size it showed. Saving again takes it.`,
+	farOff: (off: string) => `${off} is a lot for a zero. Type how far off it was, not the size it showed. Save again to keep it.`,
 	study: "Repeatability study",
 	beginStudy: "Begin a study",
 	parts: "Parts",

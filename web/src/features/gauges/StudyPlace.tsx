@@ -17,7 +17,7 @@ import { Preview } from "./Doubts";
 import { readingOf, unlikely, wild } from "./entry";
 import css from "./gauges.module.css";
 import { StudyLine } from "./StudyLine";
-import { drawn, nextOf, ofPart, type Run, readings, withReading } from "./study-run";
+import { drawn, nextOf, ofPart, type Run, readings, soFar, withReading } from "./study-run";
 
 /** A repeatability study, read in an order drawn at random and blind. */
 export function StudyPlace() {
@@ -150,7 +150,7 @@ function Reading({ instrument, run, onChange }: { instrument: Instrument; run: R
 		);
 	return (
 		<Stack gap="md" mt="sm" maw={640}>
-			<div className={look.soft}>{words.ofAll(run.taken.filter((size) => size !== null).length, run.order.length)}</div>
+			<div className={look.soft}>{words.ofAll(soFar(run).length, run.order.length)}</div>
 			{next ? (
 				<form onSubmit={submit}>
 					<div className={css.huge} aria-live="polite" data-testid="study">
@@ -183,23 +183,20 @@ function Reading({ instrument, run, onChange }: { instrument: Instrument; run: R
 			<Failed error={save.error} />
 			{last >= 0 ? (
 				<Group gap="xs" role="group" aria-label={words.readSoFar}>
-					{run.taken.map((size, i) =>
-						size === null || size === undefined ? null : (
-							<Button
-								// biome-ignore lint/suspicious/noArrayIndexKey: a reading has its place in the order
-								key={i}
-								size="compact-sm"
-								variant="default"
-								aria-label={words.removeReading(show(size, unit))}
-								rightSection="×"
-								onClick={() => onChange(withReading(run, i, null))}
-							>
-								<span className={look.figure}>
-									{(run.order[i]?.part ?? 0) + 1}: {show(size, unit)}
-								</span>
-							</Button>
-						),
-					)}
+					{soFar(run).map(({ at: place, part, size }) => (
+						<Button
+							key={place}
+							size="compact-sm"
+							variant="default"
+							aria-label={words.removeReading(show(size, unit))}
+							rightSection="×"
+							onClick={() => onChange(withReading(run, place, null))}
+						>
+							<span className={look.figure}>
+								{part + 1}: {show(size, unit)}
+							</span>
+						</Button>
+					))}
 				</Group>
 			) : null}
 			<Group>

@@ -45,9 +45,12 @@ export function withReading(run: Run, at: number, size: number | null): Run {
 	return { ...run, taken: run.order.map((_, i) => (i === at ? size : (run.taken[i] ?? null))) };
 }
 
-/** What was read of a part so far, by all hands. */
-export const ofPart = (run: Run, part: number): number[] =>
-	run.order.flatMap((o, i) => {
-		const size = run.taken[i] ?? null;
-		return o.part === part && size !== null ? [size] : [];
+/** What was read so far, each with its place in the order. */
+export const soFar = (run: Run): { at: number; part: number; size: number }[] =>
+	run.order.flatMap((o, at) => {
+		const size = run.taken[at] ?? null;
+		return size === null ? [] : [{ at, part: o.part, size }];
 	});
+
+/** What was read of a part so far, by all hands. */
+export const ofPart = (run: Run, part: number): number[] => soFar(run).flatMap((one) => (one.part === part ? [one.size] : []));
