@@ -103,6 +103,19 @@ func TestAFloodIsNotTaken(t *testing.T) {
 	assert.Len(t, f.Taken, 1)
 }
 
+// Where a key may be pressed again at once, a flood that comes in pieces is taken no oftener than a hand presses in a
+// second.
+func TestAFloodInPiecesIsSoonSeen(t *testing.T) {
+	b := following(t, instrument.Link{Sends: instrument.Pressed, Debounce: 20}, instrument.SeekNone)
+	taken := 0
+	for i := range 200 {
+		b.hears(50*time.Millisecond, fmt.Sprintf("G1 +54.%03d mm OK", i))
+		taken += len(b.frame().Taken)
+	}
+	assert.LessOrEqual(t, taken, mostPressed)
+	assert.Equal(t, Flood, b.frame().Standing)
+}
+
 // A gauge that shows all the time is taken by the foot only; without a word for two seconds it is silent.
 func TestTheFootTakes(t *testing.T) {
 	b := following(t, instrument.Link{Sends: instrument.Shows, Switch: "^TAKE$"}, instrument.SeekNone)

@@ -31,13 +31,9 @@ func (a resources) assembled(api huma.API) {
 		"Sign the built engine, or open it again"),
 		func(ctx context.Context, in *struct {
 			JobPath
-			Body struct {
-				ID     string `json:"id" format:"uuid"`
-				Signed bool   `json:"signed"`
-				Note   string `json:"note" maxLength:"400" doc:"needed where something is open"`
-			}
+			Body shop.SignatureBody
 		}) (shop.AssemblyView, error) {
-			return a.shop.SignAssembly(ctx, in.ID, in.Body.ID, in.Body.Signed, in.Body.Note)
+			return a.shop.SignAssembly(ctx, in.ID, in.Body)
 		})
 	serve(a, api, store.Inspector, creating("plan-to-card", "/jobs/{id}/assembly/card",
 		"Make the job's torque cards and ring patterns part of the engine card that it took"),

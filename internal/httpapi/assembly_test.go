@@ -124,9 +124,35 @@ func TestTwoPeopleTickOneCard(t *testing.T) {
 	assert.True(t, slices.ContainsFunc(job.Walk.Findings,
 		func(f walk.Concern) bool { return f.Text == view.Marks[0].Text }))
 
+	// The cap of main 2 alone: its own housing is loose, and the line of the tunnel; the mark stays.
+	b.do("Wanda", assembly.Event{What: assembly.Loosen, Card: "main", Cap: 2}, 201)
+	job = b.job()
+	assert.Equal(t, []bool{false, true}, []bool{heldAt(job, part.MainHousing, 2), heldAt(job, part.MainHousing, 3)})
+	assert.False(t, heldAt(job, part.MainAlignment, 0))
+	view = b.get()
+	assert.Len(t, view.Marks, 1, "what was read under the bolt stays told")
+	b.do("Wanda", assembly.Event{What: assembly.TakeBack, Of: view.Runs[0].Last}, 201)
+	job = b.job()
+	assert.True(t, heldAt(job, part.MainHousing, 2))
+	assert.True(t, heldAt(job, part.MainAlignment, 0))
+
 	b.do("Wanda", assembly.Event{What: assembly.Loosen, Card: "main"}, 201)
 	assert.Equal(t, false, *heldAs(b.job(), part.MainHousing), "loose caps void what is read next")
-	assert.Equal(t, 1, b.get().Bolts[0].Uses, "measuring tightened them, too")
+	view = b.get()
+	assert.Equal(t, 1, view.Bolts[0].Uses, "measuring tightened them, too")
+	b.do("Wanda", assembly.Event{What: assembly.TakeBack, Of: view.Runs[0].Last}, 201)
+	assert.Equal(t, true, *heldAs(b.job(), part.MainHousing), "loosening is undone")
+	assert.Equal(t, 1, b.get().Bolts[0].Uses)
+}
+
+// heldAt is whether the caps of one part are torqued, as it was last said of it or of all of its kind.
+func heldAt(v shop.JobView, kind part.Kind, number int) (torqued bool) {
+	for _, c := range v.Conditions {
+		if c.Kind == kind && (c.Number == 0 || c.Number == number) && c.Torqued != nil {
+			torqued = *c.Torqued
+		}
+	}
+	return torqued
 }
 
 // heldAs is whether the caps of a kind are torqued, as it is said now.
@@ -162,17 +188,28 @@ func TestAnEngineIsBuilt(t *testing.T) {
 	_, said = b.do("Wanda", assembly.Event{What: assembly.Sign}, 422)
 	assert.Contains(t, said, "on its own page")
 
-	sign := func(signed bool, note string) (int, string) {
-		status, answer, _ := call(t, "POST", b.base+"/signed", fields{"id": uuid.NewString(), "signed": signed,
-			"note": note},
-			personHeader, "Ida")
+	sign := func(signed bool, reasons []assembly.OpenReason) (int, string) {
+		status, answer, _ := call(t, "POST", b.base+"/signed", shop.SignatureBody{ID: uuid.NewString(), Signed: signed,
+			Note: "Sold as a short block.", Reasons: reasons}, personHeader, "Ida")
 		return status, string(answer)
 	}
-	status, said := sign(true, "")
+	status, said := sign(true, nil)
 	assert.Equal(t, 422, status)
-	assert.Contains(t, said, "say why the engine is signed all the same")
-	status, said = sign(true, "Sold as a short block.")
+	assert.Contains(t, said, "say of each why the engine is signed all the same")
+	// One reason does not stand for the others: each has its own.
+	var reasons []assembly.OpenReason
+	for _, o := range b.get().StillOpen {
+		reasons = append(reasons, assembly.OpenReason{Key: o.Key, Text: o.Text, Reason: "Sold as a short block."})
+	}
+	require.Greater(t, len(reasons), 20)
+	status, said = sign(true, reasons[1:])
+	assert.Equal(t, 422, status)
+	assert.Contains(t, said, "One thing is not done")
+	status, said = sign(true, reasons)
 	require.Equal(t, 201, status, said)
+	signed := b.get()
+	assert.Len(t, signed.StillOpen, len(reasons))
+	assert.Equal(t, "Sold as a short block.", signed.StillOpen[0].Reason)
 	_, said = b.do("Wanda", assembly.Event{What: assembly.Gap, Number: 2, Ring: assembly.Top, Value: &gap}, 422)
 	assert.Contains(t, said, "signed by Ida")
 
@@ -199,7 +236,8 @@ func TestAnEngineIsBuilt(t *testing.T) {
 	assert.Equal(t, was.Tasks, copied.Tasks)
 	assert.Equal(t, was.Gaps[0].Gaps, copied.Gaps[0].Gaps)
 	assert.Equal(t, was.Note, copied.Note)
-	status, said = sign(false, "")
+	assert.Equal(t, was.StillOpen, copied.StillOpen)
+	status, said = sign(false, nil)
 	require.Equal(t, 201, status, said)
 	b.do("Wanda", assembly.Event{What: assembly.Gap, Number: 2, Ring: assembly.Top, Value: &gap}, 201)
 }

@@ -107,6 +107,7 @@ func assembled(r huma.Registry) {
 	list(r, assembly.PolishSayings()...)
 	list(r, assembly.GapSayings()...)
 	list(r, assembly.LineStandings()...)
+	list(r, assembly.OpenSorts()...)
 	list(r, assembly.Decided, assembly.Found, assembly.Own)
 	list(r, unit.TorqueUnits()...)
 	list(r, instrument.Doings()...)

@@ -19,6 +19,8 @@ type BuiltPaper struct {
 	// Finals, Cards, Rings, Pistons and Parts are the lines of its tables, Warnings what stands above them.
 	Finals, Cards, Rings, Pistons, Parts [][]string
 	Warnings                             []string
+	// StillOpen are the things that are open, each with the reason for which it was signed.
+	StillOpen [][]string `json:",omitempty"`
 	Made                                 time.Time
 	// Local writes dates and times as the shop does.
 	Local words.Local `json:"-"`
@@ -49,6 +51,7 @@ func (b BuiltPaper) PDF() ([]byte, error) {
 	if b.Open > 0 {
 		p.text(words.Told("paper.built_open", "count", b.Open))
 	}
+	p.table("paper.built_still_open", b.StillOpen, named(column{"open_thing", 100, "L"}, column{"signed_because", 80, "L"}))
 	for _, w := range b.Warnings {
 		p.bullet(w)
 	}

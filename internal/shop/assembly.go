@@ -33,7 +33,7 @@ type AssemblyView struct {
 	Matched bool `json:"matched"`
 	// Card is the version of the engine card that the job took; empty where it took none.
 	Card string `json:"card,omitempty"`
-	// Open is what is not done or not as it should be.
+	// Open is how much is not done or not as it should be.
 	Open int `json:"open"`
 }
 
@@ -130,8 +130,9 @@ func (v *JobView) mark(record store.Record) {
 		return
 	}
 	b := builderOf(*v, record)
+	b.Beside = b.beside(assembly.Live(record.Built))
 	s := assembly.Of(b.Job, record.Built)
-	v.Building = &Building{Signed: s.Signed != nil, Open: s.Open()}
+	v.Building = &Building{Signed: s.Signed != nil, Open: len(s.StillOpen)}
 	for _, e := range assembly.Live(record.Built) {
 		v.Building.Begun = v.Building.Begun || slices.Contains(begins, e.What)
 	}
@@ -159,13 +160,20 @@ func (a *Application) DoAssembly(ctx context.Context, id int64, e AssemblyEvent)
 }
 
 // SignAssembly signs the built engine, or opens it again.
-func (a *Application) SignAssembly(ctx context.Context, id int64, eventID string, signed bool,
-	note string) (AssemblyView, error) {
-	e := assembly.Event{ID: eventID, What: assembly.Unsign, Note: strings.TrimSpace(note)}
-	if signed {
-		e.What = assembly.Sign
+func (a *Application) SignAssembly(ctx context.Context, id int64, b SignatureBody) (AssemblyView, error) {
+	e := assembly.Event{ID: b.ID, What: assembly.Unsign, Note: b.Note}
+	if b.Signed {
+		e.What, e.Reasons = assembly.Sign, b.Reasons
 	}
 	return a.assemble(ctx, id, e)
+}
+
+// SignatureBody signs a built engine, or opens it again.
+type SignatureBody struct {
+	ID      string                `json:"id" format:"uuid"`
+	Signed  bool                  `json:"signed"`
+	Note    string                `json:"note" maxLength:"400"`
+	Reasons []assembly.OpenReason `json:"reasons,omitempty" maxItems:"1000" doc:"one for each thing that is still open"`
 }
 
 func (a *Application) assemble(ctx context.Context, id int64, e AssemblyEvent) (AssemblyView, error) {
@@ -185,7 +193,7 @@ func (a *Application) assemble(ctx context.Context, id int64, e AssemblyEvent) (
 	e.Of, e.After = strings.ToLower(e.Of), strings.ToLower(e.After)
 	var was []assembly.Run
 	err = a.store.AddBuilt(ctx, id, e, func(before []assembly.Event) error {
-		b.Short = b.short(before)
+		b.Short, b.Beside = b.short(before), b.beside(assembly.Live(before))
 		if r := assembly.Refuses(b.Job, before, e); r != nil {
 			return refuse(r.Field, words.In(view.Job.Unit).Say(r.Why))
 		}
@@ -200,14 +208,20 @@ func (a *Application) assemble(ctx context.Context, id int64, e AssemblyEvent) (
 	return a.Assembly(ctx, id)
 }
 
-// torqued is what changed of how parts are held: a run that is finished holds them, one that is not does not.
+// torqued is what changed of how parts are held: a run that is finished holds them, one that is not does not. Of
+// the mains, a cap that is loosened alone frees its own main, and the line of the tunnel.
 func (b *builder) torqued(was []assembly.Run, now assembly.State) (list []store.Torqued) {
 	for i := range now.Plan.Cards {
 		c := &now.Plan.Cards[i]
 		for _, of := range c.Runs(b.Layout) {
 			before, after := assembly.Standing(was, c.Key, of), assembly.Standing(now.Runs, c.Key, of)
 			tight := after != nil && after.Done
-			if (before != nil && before.Done) == tight && (before == nil) == (after == nil) {
+			same := (before != nil && before.Done) == tight && (before == nil) == (after == nil)
+			if c.Group == assembly.Mains && before != nil && after != nil && !tight && len(after.Held) > 0 {
+				list = append(list, b.freed(c, before, after)...)
+				continue
+			}
+			if same {
 				continue
 			}
 			t := store.Torqued{Group: c.Group, Tight: tight}
@@ -230,17 +244,29 @@ func (b *builder) torqued(was []assembly.Run, now assembly.State) (list []store.
 	return list
 }
 
+// freed is what changed of single mains in a run of which some caps were loosened.
+func (b *builder) freed(c *assembly.Card, before, after *assembly.Run) (list []store.Torqued) {
+	for n := 1; n <= c.Columns; n++ {
+		tight := after.Through(c.OfCap(n))
+		if tight != before.Through(c.OfCap(n)) {
+			list = append(list, store.Torqued{Group: c.Group, Number: n, Tight: tight,
+				Kinds: []part.Kind{part.MainHousing, part.MainBearing}})
+		}
+	}
+	if before.Done {
+		list = append(list, store.Torqued{Group: c.Group, Kinds: []part.Kind{part.TunnelEdge, part.MainAlignment}})
+	}
+	return list
+}
+
 func (b *builder) view(events []assembly.Event) AssemblyView {
 	live := assembly.Live(events)
+	b.Beside = b.beside(live)
 	out := AssemblyView{Change: b.job.Change, State: assembly.Of(b.Job, events), Crosschecks: []CrosscheckView{},
 		Patterns: assembly.Patterns(), Matched: b.matched}
 	out.Patterns = append(out.Patterns, out.Plan.Own...)
-	if len(out.Cylinders) > 0 && slices.Contains(b.There, part.Block) {
-		out.Gaps = assembly.RingGaps(live, b.Layout.Cylinders,
-			func(cylinder int) limit.Limits { return b.Limits(part.RingGap, cylinder) })
-	} else {
-		out.Gaps = []assembly.RingGap{}
-	}
+	out.Gaps = b.gaps(live)
+	b.sayOpen(&out.State)
 	// Common practice: a bore misread by less than this is no news.
 	slack := b.job.Job.Unit.Pick(unit.Thou/2, 12*unit.Micrometre)
 	for _, c := range assembly.Crosschecks(out.Gaps, b.bores(), slack) {
@@ -250,8 +276,17 @@ func (b *builder) view(events []assembly.Event) AssemblyView {
 	}
 	out.Polish, out.Parts, out.Shells = b.polish(live), b.parts(out.State, live), b.sortedShells()
 	out.Marks = b.marks(out.State)
-	out.Open = out.State.Open()
+	out.Open = len(out.StillOpen)
 	return out
+}
+
+// gaps are the rings that are brought to their gaps, in the bores that are there.
+func (b *builder) gaps(live []assembly.Event) []assembly.RingGap {
+	if !part.Among(b.There, []part.Component{part.Rods, part.Pistons}) || !slices.Contains(b.There, part.Block) {
+		return []assembly.RingGap{}
+	}
+	return assembly.RingGaps(live, b.Layout.Cylinders,
+		func(cylinder int) limit.Limits { return b.Limits(part.RingGap, cylinder) })
 }
 
 func (b *builder) length(l unit.Length) string { return words.In(b.job.Job.Unit).Length(l) }
@@ -276,35 +311,46 @@ func (b *builder) bores() map[int]unit.Length {
 	return sizes
 }
 
-// marks are the parts that were measured while a bolt that ended off held them.
+// marks are the parts that were measured while a bolt that ended off held them, now or before it was loosened.
 func (b *builder) marks(s assembly.State) []MarkedPart {
 	list := []MarkedPart{}
 	for _, r := range s.Runs {
-		c := s.Plan.Card(r.Card)
-		for _, flag := range r.Flags {
-			for _, ref := range c.Holds(b.Layout, r.Of, flag.Bolt) {
-				if !b.measuredUnder(ref, r) {
-					continue
-				}
-				form := "built.mark_high"
-				if flag.Low {
-					form = "built.mark_low"
-				}
-				list = append(list, MarkedPart{ref, words.Told(form, "part", words.Numbered(ref.Kind, ref.Number),
-					"bolt", flag.Bolt,
-					"card", words.TorqueCard(c), "torque", words.Torque(flag.Torque), "middle", words.Torque(flag.Middle))})
+		held := r.Held
+		if r.Done && !r.Loose {
+			held = append(slices.Clone(held), assembly.Hold{From: r.Finished, Flags: r.Flags})
+		}
+		for _, h := range held {
+			for _, flag := range h.Flags {
+				list = b.marked(list, s.Plan.Card(r.Card), r.Of, h, flag)
 			}
 		}
 	}
 	return list
 }
 
-// measuredUnder reports whether a reading that holds was taken of a part while a run stood.
-func (b *builder) measuredUnder(ref part.Ref, r assembly.Run) bool {
+func (b *builder) marked(list []MarkedPart, c *assembly.Card, of int, h assembly.Hold,
+	flag assembly.Flag) []MarkedPart {
+	for _, ref := range c.Holds(b.Layout, of, flag.Bolt) {
+		if !b.measuredUnder(ref, h) {
+			continue
+		}
+		form := "built.mark_high"
+		if flag.Low {
+			form = "built.mark_low"
+		}
+		list = append(list, MarkedPart{ref, words.Told(form, "part", words.Numbered(ref.Kind, ref.Number),
+			"bolt", flag.Bolt, "card", words.TorqueCard(c), "torque", words.Torque(flag.Torque),
+			"middle", words.Torque(flag.Middle))})
+	}
+	return list
+}
+
+// measuredUnder reports whether a reading that holds was taken of a part while a run held it.
+func (b *builder) measuredUnder(ref part.Ref, h assembly.Hold) bool {
 	return slices.ContainsFunc(b.record.Features, func(f store.Feature) bool {
 		return f.Kind == ref.Kind && f.Number == ref.Number && slices.ContainsFunc(f.Tape, func(t store.Reading) bool {
-			return t.SupersededBy == nil && t.TakenAt >= r.Finished && r.Finished != "" && (!r.Loose ||
-				t.TakenAt <= r.Loosened)
+			return t.SupersededBy == nil && t.TakenAt >= h.From && h.From != "" && (h.Until == "" ||
+				t.TakenAt <= h.Until)
 		})
 	})
 }

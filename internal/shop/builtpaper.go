@@ -45,6 +45,9 @@ func (a *Application) BuiltPaper(ctx context.Context, id int64) (File, error) {
 	if s := view.Signed; s != nil {
 		paper.Signed = words.Told("paper.signature", "who", s.By, "when", local.Moment(moment(s.At)))
 	}
+	for _, o := range view.StillOpen {
+		paper.StillOpen = append(paper.StillOpen, []string{o.Text, o.Reason})
+	}
 	for _, m := range view.Marks {
 		paper.Warnings = append(paper.Warnings, m.Text)
 	}
@@ -94,10 +97,6 @@ func (p builtPaper) cards() (rows [][]string) {
 			continue
 		}
 		c := p.Plan.Card(r.Card)
-		name := words.TorqueCard(c)
-		if r.Of > 0 {
-			name += " " + strconv.Itoa(r.Of)
-		}
 		says := words.Told("built.half")
 		if r.Done {
 			says = words.Told("built.tight", "when", p.local.Moment(moment(r.Finished)))
@@ -117,7 +116,7 @@ func (p builtPaper) cards() (rows [][]string) {
 				}
 			}
 		}
-		rows = append(rows, []string{name, words.TorqueSteps(c), says, strings.Join(by, ", ")})
+		rows = append(rows, []string{runName(c, r.Of), words.TorqueSteps(c), says, strings.Join(by, ", ")})
 	}
 	for _, t := range p.Turns {
 		took := ""
@@ -135,6 +134,14 @@ func (p builtPaper) cards() (rows [][]string) {
 		rows = append(rows, []string{where, took, words.Told(says), t.By})
 	}
 	return rows
+}
+
+// runName is what a run of a card is called.
+func runName(c *assembly.Card, of int) string {
+	if of == 0 {
+		return words.TorqueCard(c)
+	}
+	return words.TorqueCard(c) + " " + strconv.Itoa(of)
 }
 
 func numbersOf(ns []int) string {

@@ -18,6 +18,8 @@ type PolishView struct {
 	// Bearing is the measured inside of its bearing, Aim the clearance wanted in it; nil where it is not measured.
 	Bearing *unit.Length `json:"bearing,omitempty"`
 	Aim     *unit.Length `json:"aim,omitempty"`
+	// line is the one of its sheet.
+	line string
 }
 
 // ordered are the sheets that hold: those drafted, and those issued that no draft takes the place of.
@@ -54,7 +56,7 @@ func (b *builder) polish(events []assembly.Event) []PolishView {
 // what its sheet accepts; with no bearing, half way through the stock.
 func (b *builder) polishing(events []assembly.Event, l order.Line) PolishView {
 	ref, window := *l.Feature, limit.Range{Min: *l.Min, Max: *l.Max}
-	out := PolishView{Title: l.Title, Stations: []string{"front", "middle", "rear"}}
+	out := PolishView{line: l.Key, Title: l.Title, Stations: []string{"front", "middle", "rear"}}
 	stop := window.Middle()
 	limits := b.Limits(ref.Kind, ref.Number)
 	if joint := ref.Kind.Row().Joint; joint != nil && limits.Clearance != nil {

@@ -140,10 +140,34 @@ async function build(page: Page, request: APIRequestContext, id: number, hands: 
 	await hands.press(page, "n", /^Built engine/);
 	await expect(page.getByRole("heading", { level: 1, name: "The built engine" })).toBeVisible();
 	await hands.press(page, "s", /^Sign the built engine/);
+	await sayWhy(page, request, id, hands);
 	await expect(page.getByText(/signed by Wanda Pell/).first()).toBeVisible();
 	const view = await assembly(request, id);
-	expect(view.open).toBe(0);
+	expect(view.tasks.filter((t) => !t.done || t.wrong)).toEqual([]);
+	expect(view.still_open.map((o) => o.reason)).toEqual(view.still_open.map(() => WHY));
 	expect(view.signed?.by).toBe("Wanda Pell");
+}
+
+const WHY = "The trust saw to it.";
+
+/** What is still open is signed with a reason for each sort of it, and with none left out. */
+async function sayWhy(page: Page, request: APIRequestContext, id: number, hands: Hands) {
+	const { still_open } = await assembly(request, id);
+	expect(still_open.map((o) => o.sort)).toContain("sheet"); // nothing of it was issued
+	const fields = page.getByRole("textbox", { name: /^Why sign with/ });
+	const sorts = new Set(still_open.map((o) => o.sort)).size;
+	await expect(fields).toHaveCount(sorts);
+	await expect(page.getByText("Do it, or say why the engine is signed with it open.")).toHaveCount(sorts);
+	for (let i = 0; i < sorts; i++) {
+		await fields.nth(i).focus();
+		await hands.type(page, WHY);
+	}
+	// What was said outlives the way to a place and back.
+	await page.reload();
+	await rest(page);
+	await expect(fields.first()).toHaveValue(WHY);
+	await page.getByRole("heading", { level: 1 }).click();
+	await hands.press(page, "s", /^Sign the built engine/);
 }
 
 /** Rings to their gaps: what is tight is filed and tried again. */

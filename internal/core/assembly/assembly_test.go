@@ -170,6 +170,103 @@ func TestReuseOfBolts(t *testing.T) {
 	assert.Equal(t, "in_order", assembly.Refuses(job, done[:1], tick(2, false)).Why.Form)
 }
 
+// One bolt or one cap is loosened and replaced alone: the run is open for it and for nothing else, the new bolt counts
+// from nothing, and a loosening is undone as long as nothing was built on it. Common practice.
+func TestOneBoltIsLoosenedAlone(t *testing.T) {
+	job, _ := simulate.Builder(four)
+	torque := func(foot int64) *unit.Torque { return &unit.Torque{Milli: foot * 1000, Unit: unit.PoundFoot} }
+	angle := 90
+	p := assembly.Usual()
+	p.Cards = []assembly.Card{{Key: "main", Group: assembly.Mains, Unit: unit.PoundFoot, Rows: 2, Columns: 5,
+		Steps: []assembly.Step{{Torque: torque(30)}, {Angle: &angle}}, Uses: 2}}
+	done := []assembly.Event{{ID: "plan", What: assembly.SetPlan, Plan: &p}}
+	do := func(e assembly.Event) string {
+		if e.What != assembly.TakeBack && e.What != assembly.Unsign {
+			e.Card = "main"
+		}
+		e.ID, e.At = fmt.Sprint("e", len(done)), fmt.Sprintf("2026-01-01T10:%02d:%02dZ", len(done)/60, len(done)%60)
+		if why := assembly.Refuses(job, done, e); why != nil {
+			return why.Why.Form
+		}
+		done = append(done, e)
+		return ""
+	}
+	stands := func() *assembly.Run { return assembly.Standing(assembly.Of(job, done).Runs, "main", 0) }
+	uses := func(bolt int) int {
+		for _, b := range assembly.Of(job, done).Bolts {
+			if b.Bolt == bolt {
+				return b.Uses
+			}
+		}
+		return 0
+	}
+	finish := func() {
+		for r := stands(); r == nil || !r.Done; r = stands() {
+			step, bolt := 1, assembly.MiddleOut(2, 5)[0]
+			if r != nil {
+				step, bolt = r.Step, r.Bolt
+			}
+			e := assembly.Event{What: assembly.Tighten, Step: step, Bolt: bolt, Final: true}
+			if step == 2 {
+				e.Torque = torque(90)
+				if bolt == 6 && uses(6) == 1 && len(done) < 25 {
+					e.Torque = torque(60) // it yields
+				}
+			}
+			require.Empty(t, do(e))
+		}
+	}
+	finish()
+	require.Len(t, stands().Flags, 1)
+	assert.Equal(t, 6, stands().Flags[0].Bolt)
+
+	// One bolt, and back again: as if nothing had been.
+	whole := *stands()
+	require.Empty(t, do(assembly.Event{What: assembly.Loosen, Bolt: 6}))
+	r := stands()
+	require.NotNil(t, r)
+	assert.Equal(t, []any{false, 1, 6, true}, []any{r.Done, r.Step, r.Bolt, r.Undoes})
+	require.Len(t, r.Held, 1)
+	assert.Equal(t, whole.Flags, r.Held[0].Flags, "what was measured under it stays told")
+	assert.Equal(t, "bolt_loose", do(assembly.Event{What: assembly.Loosen, Bolt: 6}))
+	assert.Equal(t, "ticked", do(assembly.Event{What: assembly.Tighten, Step: 1, Bolt: 5, Final: true}))
+	require.Empty(t, do(assembly.Event{What: assembly.TakeBack, Of: r.Last}))
+	assert.Equal(t, whole, *stands())
+	assert.Equal(t, 1, uses(6))
+
+	// Replaced: it counts from nothing, its fellows as before, and the loosening stands.
+	require.Empty(t, do(assembly.Event{What: assembly.Loosen, Bolt: 6}))
+	loosening := stands().Last
+	require.Empty(t, do(assembly.Event{What: assembly.Bolt, Bolt: 6, New: true}))
+	assert.Equal(t, "loosened_since", do(assembly.Event{What: assembly.TakeBack, Of: loosening}))
+	finish()
+	assert.Equal(t, []int{1, 1}, []int{uses(5), uses(6)})
+	assert.Empty(t, stands().Flags)
+	assert.Len(t, stands().Held, 1)
+
+	// One cap: its two bolts, each once more.
+	assert.Equal(t, "no_main", do(assembly.Event{What: assembly.Loosen, Cap: 6}))
+	assert.Equal(t, "bolt_or_cap", do(assembly.Event{What: assembly.Loosen, Cap: 2, Bolt: 3}))
+	require.Empty(t, do(assembly.Event{What: assembly.Loosen, Cap: 2}))
+	assert.Equal(t, "cap_loose", do(assembly.Event{What: assembly.Loosen, Cap: 2}))
+	assert.True(t, stands().Through([]int{1, 2, 5, 6, 7, 8, 9, 10}))
+	assert.False(t, stands().Through([]int{3}))
+	finish()
+	assert.Equal(t, []int{1, 2, 2, 1}, []int{uses(2), uses(3), uses(4), uses(5)})
+	require.Empty(t, do(assembly.Event{What: assembly.Loosen, Bolt: 3}))
+	assert.Equal(t, "used_up", do(assembly.Event{What: assembly.Tighten, Step: 1, Bolt: 3, Final: true}))
+	require.Empty(t, do(assembly.Event{What: assembly.TakeBack, Of: stands().Last}))
+
+	// All of it, and back: no bolt is counted again.
+	whole = *stands()
+	require.Empty(t, do(assembly.Event{What: assembly.Loosen}))
+	runs := assembly.Of(job, done).Runs
+	assert.Nil(t, stands())
+	require.Empty(t, do(assembly.Event{What: assembly.TakeBack, Of: runs[len(runs)-1].Last}))
+	assert.Equal(t, whole, *stands())
+	assert.Equal(t, []int{1, 2, 2, 1}, []int{uses(2), uses(3), uses(4), uses(5)})
+}
+
 // A journal on its way to its size: what is left, and when to stop. Common practice.
 func TestPolishing(t *testing.T) {
 	ref := part.Ref{Kind: part.MainJournal, Number: 1}

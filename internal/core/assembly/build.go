@@ -21,6 +21,8 @@ type Job struct {
 	Piston func(cylinder int) int
 	// Short are how many pairs of shells came, by the journals they are for, where not all did.
 	Short map[part.Kind]int
+	// Beside is what is open that no event tells: parts, sheets, polish, gaps, looks.
+	Beside []OpenThing
 }
 
 func (j *Job) has(of ...part.Component) bool { return part.Among(j.There, of) }
@@ -95,6 +97,7 @@ type State struct {
 	PlanID    string        `json:"plan_id"`
 	Runs      []Run         `json:"runs"`
 	Bolts     []BoltState   `json:"bolts"`
+	Loosened  []Loosening   `json:"loosened"`
 	Caps      []Put         `json:"caps"`
 	Pairs     []Pair        `json:"pairs"`
 	Cylinders []CylinderMap `json:"cylinders"`
@@ -103,6 +106,10 @@ type State struct {
 	Tasks     []Task        `json:"tasks"`
 	Signed    *Put          `json:"signed,omitempty"`
 	Note      string        `json:"note,omitempty"`
+	// StillOpen is what is not done, or not as it should be; of a signed engine what it was signed with.
+	StillOpen []OpenThing `json:"still_open"`
+	// signedWith are the reasons of whoever signed; nil where none were asked for yet.
+	signedWith []OpenReason
 }
 
 // Of is where an engine stands after what was done.
@@ -111,8 +118,9 @@ func Of(j Job, all []Event) State {
 	s := State{Caps: []Put{}, Pairs: Pairs(j.Layout), Cylinders: []CylinderMap{},
 		Turns: []Turned{}, Runs: []Run{}, Bolts: []BoltState{}}
 	s.Plan, s.PlanID = planOf(events)
-	runs, bolts := torquing(&s.Plan, events)
+	runs, bolts, loosenings := torquing(&s.Plan, events)
 	s.Runs, s.Bolts = append(s.Runs, runs...), append(s.Bolts, bolts...)
+	s.Loosened = append([]Loosening{}, loosenings...)
 	if j.has(part.Rods, part.Pistons) {
 		for n := 1; n <= j.Layout.Cylinders; n++ {
 			s.Cylinders = append(s.Cylinders, CylinderMap{Number: n, Piston: j.piston(n), Rod: n,
@@ -125,6 +133,7 @@ func Of(j Job, all []Event) State {
 	}
 	s.jumps()
 	s.Tasks = s.tasks(j)
+	s.StillOpen = s.stillOpen(j)
 	return s
 }
 
@@ -163,9 +172,9 @@ func (s *State) take(e Event) {
 			}
 		}
 	case Sign:
-		s.Signed, s.Note = put, e.Note
+		s.Signed, s.Note, s.signedWith = put, e.Note, e.Reasons
 	case Unsign:
-		s.Signed, s.Note = nil, ""
+		s.Signed, s.Note, s.signedWith = nil, "", nil
 	}
 }
 
@@ -305,16 +314,6 @@ func (s *State) tasks(j Job) []Task {
 
 func (s *State) capOn(main int) bool {
 	return slices.ContainsFunc(s.Caps, func(p Put) bool { return p.Number == main })
-}
-
-// Open is how much is not done, or not as it should be.
-func (s *State) Open() (open int) {
-	for _, t := range s.Tasks {
-		if !t.Done || t.Wrong {
-			open++
-		}
-	}
-	return open
 }
 
 // Next is the first task that is not done; nil when all are.

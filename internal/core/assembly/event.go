@@ -15,7 +15,7 @@ type What string
 const (
 	SetPlan  What = "plan"      // the plan as it is from now on
 	Tighten  What = "tighten"   // one bolt through one step
-	Loosen   What = "loosen"    // the run is undone
+	Loosen   What = "loosen"    // the run is undone, or a bolt or a cap of it alone
 	Bolt     What = "bolt"      // what is known of a bolt: new, its length, its uses
 	Buy      What = "part"      // where a line of the parts list stands
 	Pass     What = "pass"      // sizes after a pass of polishing
@@ -63,6 +63,7 @@ type Event struct {
 	Plan  *Plan  `json:"plan,omitempty"`
 	After string `json:"after,omitempty" maxLength:"36"`
 	// Card, Run, Bolt and Step are what is tightened; steps and bolts count from 1. Final tells that it stays so.
+	// What is loosened is the whole run, one bolt, or the bolts of one cap of the mains.
 	Card  string `json:"card,omitempty" maxLength:"20"`
 	Run   int    `json:"run,omitempty" minimum:"0" maximum:"48"`
 	Bolt  int    `json:"bolt,omitempty" minimum:"0" maximum:"180"`
@@ -92,6 +93,8 @@ type Event struct {
 	Cap    int  `json:"cap,omitempty" minimum:"0" maximum:"96"`
 	Turned bool `json:"turned,omitempty"`
 	Tight  bool `json:"tight,omitempty"`
+	// Reasons are why an engine is signed though something is open, one for each.
+	Reasons []OpenReason `json:"reasons,omitempty" maxItems:"1000"`
 	// Note is what was written beside it, Of the event that is taken back.
 	Note string `json:"note,omitempty" maxLength:"400"`
 	Of   string `json:"of,omitempty" maxLength:"36"`

@@ -29,9 +29,7 @@ func Refuses(j Job, all []Event, e Event) *Refused {
 	case Tighten:
 		return s.refusesTick(j, e)
 	case Loosen:
-		if r := Standing(s.Runs, e.Card, e.Run); r == nil {
-			return refused("card", "nothing_tight")
-		}
+		return s.refusesLoosening(e)
 	case Bolt:
 		if c := s.Plan.Card(e.Card); c == nil || e.Bolt < 1 || e.Bolt > c.Bolts() ||
 			!slices.Contains(c.Runs(j.Layout), e.Run) {
@@ -71,6 +69,9 @@ func Refuses(j Job, all []Event, e Event) *Refused {
 	case TakeBack:
 		if !slices.ContainsFunc(Live(all), func(o Event) bool { return o.ID == e.Of }) {
 			return refused("of", "nothing_there")
+		}
+		if slices.ContainsFunc(s.Loosened, func(l Loosening) bool { return l.Event == e.Of && l.Final }) {
+			return refused("of", "loosened_since")
 		}
 	default:
 		return refused("what", "no_such")
@@ -126,6 +127,26 @@ func (s *State) refusesTick(j Job, e Event) *Refused {
 	}
 	if e.Step == 1 {
 		return s.refusesBolt(c, e)
+	}
+	return nil
+}
+
+// refusesLoosening says why bolts cannot be loosened: all of a run, those of one cap, or one.
+func (s *State) refusesLoosening(e Event) *Refused {
+	r, c := Standing(s.Runs, e.Card, e.Run), s.Plan.Card(e.Card)
+	switch {
+	case r == nil || c == nil:
+		return refused("card", "nothing_tight")
+	case e.Cap > 0 && (c.Group != Mains || e.Cap > c.Columns):
+		return refused("cap", "no_main")
+	case e.Bolt > c.Bolts():
+		return refused("bolt", "no_bolt")
+	case e.Bolt > 0 && e.Cap > 0:
+		return refused("cap", "bolt_or_cap")
+	case e.Bolt > 0 && !r.tight(e.Bolt):
+		return refused("bolt", "bolt_loose", say.Number("bolt", e.Bolt))
+	case e.Cap > 0 && !slices.ContainsFunc(c.OfCap(e.Cap), r.tight):
+		return refused("cap", "cap_loose", say.Number("cap", e.Cap))
 	}
 	return nil
 }
@@ -262,8 +283,8 @@ func (s *State) refusesTurn(e Event) *Refused {
 }
 
 func (s *State) refusesSign(e Event) *Refused {
-	if open := s.Open(); open > 0 && e.Note == "" {
-		return refused("note", "open", say.Count("open", open))
+	if open := s.unreasoned(e.Reasons); len(open) > 0 {
+		return refused("reasons", "open", say.Count("open", len(open)))
 	}
 	return nil
 }

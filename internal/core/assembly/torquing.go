@@ -34,6 +34,31 @@ type Run struct {
 	Finished string `json:"finished,omitempty"`
 	Loosened string `json:"loosened,omitempty"`
 	Flags    []Flag `json:"flags"`
+	// Held are the times at which every bolt was tight and one or more was loosened again since.
+	Held []Hold `json:"held,omitempty"`
+	// Last is the event that can be taken back: the last tick that stands, or a loosening after it that nothing
+	// was built on; empty where there is none. Undoes tells that it is a loosening.
+	Last   string `json:"last,omitempty"`
+	Undoes bool   `json:"undoes,omitempty"`
+}
+
+// A Hold is a time at which every bolt of a run was tight, with those that had ended off.
+type Hold struct {
+	From  string `json:"from"`
+	Until string `json:"until"`
+	Flags []Flag `json:"flags"`
+}
+
+// A Loosening is one time that bolts of a run were loosened: all of them, those of one cap, or one.
+type Loosening struct {
+	Event string `json:"event"`
+	Card  string `json:"card"`
+	Of    int    `json:"of"`
+	Bolts []int  `json:"bolts"`
+	By    string `json:"by"`
+	At    string `json:"at"`
+	// Final tells that something was built on it: a bolt of it was tightened or replaced, or the card changed.
+	Final bool `json:"final,omitempty"`
 }
 
 // A Flag is a bolt that ended low or high among its fellows: it has yielded, or its thread was dry.
@@ -72,10 +97,11 @@ func newRun(c *Card, of int) Run {
 
 // goOn finds what is next.
 func (r *Run) goOn(c *Card) {
+	r.Done = false
 	for step, ticks := range r.Ticks {
 		for _, bolt := range c.Sequence() {
 			if bolt <= len(ticks) && ticks[bolt-1] == nil {
-				r.Step, r.Bolt = step+1, bolt
+				r.Step, r.Bolt, r.Finished = step+1, bolt, ""
 				return
 			}
 		}
@@ -83,68 +109,76 @@ func (r *Run) goOn(c *Card) {
 	r.Step, r.Bolt, r.Done = 0, 0, true
 }
 
-// torquing is what the events make of the cards: all runs in their order, and what is known of the bolts.
-func torquing(p *Plan, events []Event) (runs []Run, bolts []BoltState) {
-	standing := map[boltPlace]int{}
-	known := map[boltPlace]*BoltState{}
-	at := func(e Event, bolt int) *BoltState {
-		place := boltPlace{e.Card, e.Run, bolt}
-		if known[place] == nil {
-			known[place] = &BoltState{Card: e.Card, Of: e.Run, Bolt: bolt}
-		}
-		return known[place]
+// tight reports whether a bolt has had any step.
+func (r *Run) tight(bolt int) bool {
+	return slices.ContainsFunc(r.Ticks, func(ticks []*Tick) bool { return bolt <= len(ticks) && ticks[bolt-1] != nil })
+}
+
+// Through reports whether every bolt of some has had every step.
+func (r *Run) Through(bolts []int) bool {
+	return !slices.ContainsFunc(r.Ticks, func(ticks []*Tick) bool {
+		return slices.ContainsFunc(bolts, func(b int) bool { return b > len(ticks) || ticks[b-1] == nil })
+	})
+}
+
+// OfCap are the bolts of one cap of a card whose columns are caps.
+func (c *Card) OfCap(n int) []int {
+	bolts := make([]int, c.Rows)
+	for row := range bolts {
+		bolts[row] = (n-1)*c.Rows + row + 1
 	}
+	return bolts
+}
+
+// loosens are the bolts that an event loosens.
+func (c *Card) loosens(e Event) (bolts []int) {
+	switch {
+	case e.Bolt > 0:
+		return []int{e.Bolt}
+	case e.Cap > 0:
+		return c.OfCap(e.Cap)
+	}
+	for b := 1; b <= c.Bolts(); b++ {
+		bolts = append(bolts, b)
+	}
+	return bolts
+}
+
+// A bench follows the events through the cards.
+type bench struct {
+	plan       *Plan
+	runs       []Run
+	standing   map[boltPlace]int
+	known      map[boltPlace]*BoltState
+	loosenings []Loosening
+	// done are the ticks and loosenings of a run in their order.
+	done map[int][]string
+}
+
+// torquing is what the events make of the cards: all runs in their order, what is known of the bolts, and what was
+// loosened.
+func torquing(p *Plan, events []Event) (runs []Run, bolts []BoltState, loosenings []Loosening) {
+	b := bench{plan: p, standing: map[boltPlace]int{}, known: map[boltPlace]*BoltState{}, done: map[int][]string{}}
+	var before *Plan
 	for _, e := range events {
-		card := p.Card(e.Card)
-		if card == nil {
-			continue
+		if e.What == SetPlan && e.Plan != nil {
+			b.changed(before, e.Plan)
+			before = e.Plan
 		}
-		place := boltPlace{e.Card, e.Run, 0}
-		switch e.What {
-		case Tighten:
-			i, there := standing[place]
-			if !there {
-				i = len(runs)
-				runs = append(runs, newRun(card, e.Run))
-				runs[i].Begun, runs[i].Stays, standing[place] = e.At, e.Final, i
-			}
-			r := &runs[i]
-			if e.Step < 1 || e.Step > len(r.Ticks) || e.Bolt < 1 || e.Bolt > len(r.Ticks[0]) ||
-				r.Ticks[e.Step-1][e.Bolt-1] != nil {
-				continue // of a plan that was changed since
-			}
-			r.Ticks[e.Step-1][e.Bolt-1] = &Tick{e.ID, e.By, e.At, e.Torque}
-			if e.Step == 1 {
-				b := at(e, e.Bolt)
-				b.Uses++
-				b.New = false
-			}
-			if r.goOn(card); r.Done {
-				r.Finished = e.At
-			}
-		case Loosen:
-			if i, there := standing[place]; there {
-				runs[i].Loose, runs[i].Loosened = true, e.At
-				delete(standing, place)
-			}
-		case Bolt:
-			b := at(e, e.Bolt)
-			if e.New {
-				b.Uses, b.New, b.Length = 0, true, nil
-			}
-			if e.Uses != nil {
-				b.Uses = *e.Uses
-			}
-			if e.Length != nil {
-				b.Length = e.Length
-			}
+		if card := p.Card(e.Card); card != nil {
+			b.take(card, e)
 		}
 	}
-	for _, c := range p.Cards {
-		flag(&c, runs)
+	for i := range p.Cards {
+		for run, flags := range flagged(&p.Cards[i], b.runs) {
+			b.runs[run].Flags = flags
+		}
 	}
-	for _, b := range known {
-		bolts = append(bolts, *b)
+	for i := range b.runs {
+		b.last(i)
+	}
+	for _, one := range b.known {
+		bolts = append(bolts, *one)
 	}
 	slices.SortFunc(bolts, func(a, b BoltState) int {
 		if a.Card != b.Card {
@@ -153,15 +187,149 @@ func torquing(p *Plan, events []Event) (runs []Run, bolts []BoltState) {
 		}
 		return (a.Of-b.Of)*1000 + a.Bolt - b.Bolt
 	})
-	return runs, bolts
+	return b.runs, bolts, b.loosenings
+}
+
+// changed closes the loosenings of cards of which a new plan tells other bolts or steps.
+func (b *bench) changed(before, after *Plan) {
+	for i := range b.loosenings {
+		l := &b.loosenings[i]
+		old, now := before.cardOf(l.Card), after.Card(l.Card)
+		l.Final = l.Final || old != nil && (now == nil || now.Bolts() != old.Bolts() || len(now.Steps) != len(old.Steps))
+	}
+}
+
+// cardOf is a card of a plan, where there is one.
+func (p *Plan) cardOf(key string) *Card {
+	if p == nil {
+		return nil
+	}
+	return p.Card(key)
+}
+
+func (b *bench) bolt(e Event) *BoltState {
+	place := boltPlace{e.Card, e.Run, e.Bolt}
+	if b.known[place] == nil {
+		b.known[place] = &BoltState{Card: e.Card, Of: e.Run, Bolt: e.Bolt}
+	}
+	return b.known[place]
+}
+
+// settle closes the loosenings of a bolt: something was built on them.
+func (b *bench) settle(e Event) {
+	for i := range b.loosenings {
+		if l := &b.loosenings[i]; l.Card == e.Card && l.Of == e.Run && slices.Contains(l.Bolts, e.Bolt) {
+			l.Final = true
+		}
+	}
+}
+
+func (b *bench) take(card *Card, e Event) {
+	switch e.What {
+	case Tighten:
+		b.tighten(card, e)
+	case Loosen:
+		b.loosen(card, e)
+	case Bolt:
+		state := b.bolt(e)
+		if e.New {
+			state.Uses, state.New, state.Length = 0, true, nil
+			b.settle(e)
+		}
+		if e.Uses != nil {
+			state.Uses = *e.Uses
+		}
+		if e.Length != nil {
+			state.Length = e.Length
+		}
+	}
+}
+
+func (b *bench) tighten(card *Card, e Event) {
+	place := boltPlace{e.Card, e.Run, 0}
+	i, there := b.standing[place]
+	if !there {
+		i = len(b.runs)
+		b.runs = append(b.runs, newRun(card, e.Run))
+		b.runs[i].Begun, b.runs[i].Stays, b.standing[place] = e.At, e.Final, i
+	}
+	r := &b.runs[i]
+	if e.Step < 1 || e.Step > len(r.Ticks) || e.Bolt < 1 || e.Bolt > len(r.Ticks[0]) ||
+		r.Ticks[e.Step-1][e.Bolt-1] != nil {
+		return // of a plan that was changed since
+	}
+	r.Ticks[e.Step-1][e.Bolt-1] = &Tick{e.ID, e.By, e.At, e.Torque}
+	b.done[i] = append(b.done[i], e.ID)
+	b.settle(e)
+	if e.Step == 1 {
+		state := b.bolt(e)
+		state.Uses++
+		state.New = false
+	}
+	if r.goOn(card); r.Done {
+		r.Finished = e.At
+	}
+}
+
+func (b *bench) loosen(card *Card, e Event) {
+	place := boltPlace{e.Card, e.Run, 0}
+	i, there := b.standing[place]
+	if !there {
+		return
+	}
+	r, bolts := &b.runs[i], card.loosens(e)
+	b.loosenings = append(b.loosenings, Loosening{Event: e.ID, Card: e.Card, Of: e.Run, Bolts: bolts, By: e.By, At: e.At})
+	b.done[i] = append(b.done[i], e.ID)
+	if r.Done {
+		r.Held = append(r.Held, Hold{From: r.Finished, Until: e.At, Flags: flagged(card, b.runs)[i]})
+	}
+	if e.Bolt == 0 && e.Cap == 0 {
+		r.Loose, r.Loosened = true, e.At
+		delete(b.standing, place)
+		return
+	}
+	for _, ticks := range r.Ticks {
+		for _, bolt := range bolts {
+			if bolt <= len(ticks) {
+				ticks[bolt-1] = nil
+			}
+		}
+	}
+	if r.goOn(card); !slices.ContainsFunc(card.loosens(Event{}), r.tight) {
+		r.Loose, r.Loosened = true, e.At
+		delete(b.standing, place)
+	}
+}
+
+// last finds what of a run can be taken back.
+func (b *bench) last(i int) {
+	r := &b.runs[i]
+	stands := func(event string) bool {
+		return slices.ContainsFunc(r.Ticks, func(ticks []*Tick) bool {
+			return slices.ContainsFunc(ticks, func(t *Tick) bool { return t != nil && t.Event == event })
+		})
+	}
+	for _, event := range slices.Backward(b.done[i]) {
+		at := slices.IndexFunc(b.loosenings, func(l Loosening) bool { return l.Event == event })
+		switch {
+		case at >= 0 && !b.loosenings[at].Final:
+			r.Last, r.Undoes = event, true
+			return
+		case r.Loose:
+			return // a run that is over is as it was
+		case at < 0 && stands(event):
+			r.Last = event
+			return
+		}
+	}
 }
 
 // fewest is how many bolts must have ended before one of them can be told to end off.
 const fewest = 4
 
-// flag marks the bolts that ended low or high among their fellows: the last torques of all runs of a
-// card that stand together.
-func flag(c *Card, runs []Run) {
+// flagged are the bolts that ended low or high among their fellows, by their runs: the last torques of all runs of
+// a card that stand together.
+func flagged(c *Card, runs []Run) map[int][]Flag {
 	type end struct {
 		run, bolt int
 		torque    unit.Torque
@@ -179,8 +347,9 @@ func flag(c *Card, runs []Run) {
 		}
 	}
 	if len(ends) < fewest || c.Steps[len(c.Steps)-1].Angle == nil {
-		return
+		return nil
 	}
+	flags := map[int][]Flag{}
 	sorted := slices.Clone(ends)
 	slices.SortFunc(sorted, func(a, b end) int { return a.torque.Cmp(b.torque) })
 	middle := sorted[len(sorted)/2].torque
@@ -190,9 +359,10 @@ func flag(c *Card, runs []Run) {
 	}
 	for _, e := range ends {
 		if off := e.torque.Beyond(middle, spread); off != 0 {
-			runs[e.run].Flags = append(runs[e.run].Flags, Flag{e.bolt, off < 0, e.torque, middle.In(e.torque.Unit)})
+			flags[e.run] = append(flags[e.run], Flag{e.bolt, off < 0, e.torque, middle.In(e.torque.Unit)})
 		}
 	}
+	return flags
 }
 
 // Standing is the run of a card that stands; nil where its bolts are loose.

@@ -25,7 +25,7 @@ export function keepAssembly(queries: QueryClient, id: number, view: AssemblyVie
 export function useSignAssembly(id: number) {
 	const queries = useQueryClient();
 	return useMutation({
-		mutationFn: (body: { signed: boolean; note: string }) =>
+		mutationFn: (body: { signed: boolean; note: string; reasons?: { key: string; text: string; reason: string }[] }) =>
 			unwrap(client.POST("/api/v1/jobs/{id}/assembly/signed", { params: at(id), body: { id: newId(), ...body } })),
 		onSuccess: (view) => keepAssembly(queries, id, view, "sign"),
 	});

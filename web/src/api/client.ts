@@ -108,6 +108,7 @@ export type TorqueCard = Schemas["AssemblyCard"];
 export type TorqueRun = Schemas["AssemblyRun"];
 export type Torque = Schemas["UnitTorque"];
 export type AssemblyTask = Schemas["AssemblyTask"];
+export type OpenThing = Schemas["AssemblyOpenThing"];
 export type RingGap = Schemas["AssemblyRingGap"];
 export type Ring = RingGap["ring"];
 export type PolishView = Schemas["PolishView"];

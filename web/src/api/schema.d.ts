@@ -1937,6 +1937,7 @@ export interface components {
             /** Format: int64 */
             piston?: number;
             plan?: components["schemas"]["AssemblyPlan"];
+            reasons?: components["schemas"]["AssemblyOpenReason"][];
             /** @enum {string} */
             ring?: "expander" | "rail_lower" | "rail_upper" | "second" | "top";
             /** Format: int64 */
@@ -1978,6 +1979,36 @@ export interface components {
             low: boolean;
             middle: components["schemas"]["UnitTorque"];
             torque: components["schemas"]["UnitTorque"];
+        };
+        AssemblyHold: {
+            flags: components["schemas"]["AssemblyFlag"][];
+            from: string;
+            until: string;
+        };
+        AssemblyLoosening: {
+            at: string;
+            bolts: number[];
+            by: string;
+            card: string;
+            event: string;
+            final?: boolean;
+            /** Format: int64 */
+            of: number;
+        };
+        AssemblyOpenReason: {
+            key: string;
+            reason: string;
+            text?: string;
+        };
+        AssemblyOpenThing: {
+            card?: string;
+            key: string;
+            /** Format: int64 */
+            of?: number;
+            reason?: string;
+            /** @enum {string} */
+            sort: "look" | "part" | "sheet" | "polish" | "gap" | "bolt" | "task";
+            text: string;
         };
         AssemblyPair: {
             /** Format: int64 */
@@ -2070,6 +2101,8 @@ export interface components {
             done: boolean;
             finished?: string;
             flags: components["schemas"]["AssemblyFlag"][];
+            held?: components["schemas"]["AssemblyHold"][];
+            last?: string;
             loose: boolean;
             loosened?: string;
             /** Format: int64 */
@@ -2078,6 +2111,7 @@ export interface components {
             /** Format: int64 */
             step: number;
             ticks: components["schemas"]["AssemblyTick"][][];
+            undoes?: boolean;
         };
         AssemblyStep: {
             /** Format: int64 */
@@ -2124,6 +2158,7 @@ export interface components {
             crosschecks: components["schemas"]["CrosscheckView"][];
             cylinders: components["schemas"]["AssemblyCylinderMap"][];
             finals: components["schemas"]["AssemblyFinally"][];
+            loosened: components["schemas"]["AssemblyLoosening"][];
             marks: components["schemas"]["MarkedPart"][];
             matched: boolean;
             note?: string;
@@ -2139,6 +2174,7 @@ export interface components {
             runs: components["schemas"]["AssemblyRun"][];
             shells: components["schemas"]["SortedShells"][];
             signed?: components["schemas"]["AssemblyPut"];
+            still_open: components["schemas"]["AssemblyOpenThing"][];
             tasks: components["schemas"]["AssemblyTask"][];
             turns: components["schemas"]["AssemblyTurned"][];
         };
@@ -4141,11 +4177,12 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
-        "Sign-assemblyRequest": {
+        SignatureBody: {
             /** Format: uuid */
             id: string;
-            /** @description needed where something is open */
             note: string;
+            /** @description one for each thing that is still open */
+            reasons?: components["schemas"]["AssemblyOpenReason"][];
             signed: boolean;
         };
         Signed: {
@@ -5696,7 +5733,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Sign-assemblyRequest"];
+                "application/json": components["schemas"]["SignatureBody"];
             };
         };
         responses: {

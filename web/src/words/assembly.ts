@@ -2,6 +2,7 @@ import type {
 	AssemblyEvent,
 	AssemblyTask,
 	AssemblyView,
+	OpenThing,
 	PartLine,
 	PolishView,
 	Ring,
@@ -131,7 +132,7 @@ export function builtWord(e: AssemblyEvent, system: System): string {
 		case "tighten":
 			return `tightened bolt ${e.bolt} of ${runOf(e)}, step ${e.step}${e.torque ? `: reached ${torqueWord(e.torque)}` : ""}`;
 		case "loosen":
-			return `loosened ${runOf(e)}`;
+			return `loosened ${e.bolt ? `bolt ${e.bolt} of ` : e.cap ? `cap ${e.cap} of ` : ""}${runOf(e)}`;
 		case "bolt":
 			return `said of bolt ${e.bolt} of ${runOf(e)}: ${[
 				e.new ? "new" : "",
@@ -242,6 +243,14 @@ export const assemblyWords = {
 	boltLength: (bolt: number) => `Length of bolt ${bolt}`,
 	fresh: (bolt: number) => `Bolt ${bolt} is new`,
 	takeBackLast: "Take the last back",
+	undoLoosening: "Undo the loosening",
+	isLoosened: (bolts: number[]) => `${bolts.length === 1 ? "Bolt" : "Bolts"} ${bolts.join(", ")} loosened.`,
+	loosenOne: (bolt: number) => `Loosen bolt ${bolt} alone?`,
+	onlyItIsOpen: "Only what you loosen is open then: it goes through every step again.",
+	loosenBolt: (bolt: number) => `Loosen bolt ${bolt}`,
+	loosenAndRenew: (bolt: number) => `Loosen it and fit a new bolt ${bolt}`,
+	loosenCap: (cap: number) => `Loosen cap ${cap}`,
+	keepIt: "Keep it tight",
 	plan: (card: string) => `Bolts of ${card}`,
 	boltAt: (bolt: number, says: string) => `Bolt ${bolt}: ${says}`,
 	boltDone: "tight",
@@ -400,11 +409,26 @@ export const assemblyWords = {
 	// BuiltPlace.tsx
 	built: "The built engine",
 	sign: "Sign the built engine",
-	signNote: "Why it is signed with something open",
 	note: "Note",
+	openSort: {
+		look: "Not looked at",
+		part: "Parts",
+		sheet: "Work not proved",
+		polish: "Polishing",
+		gap: "Ring gaps",
+		bolt: "Bolts",
+		task: "Assembly",
+	} satisfies Record<OpenThing["sort"], string>,
+	goThere: "Do it",
+	goThereOf: (what: string) => `Do it: ${what}`,
+	reasonFor: (what: string) => `Why sign with it open: ${what}`,
+	reasonForAll: (n: number) => (n === 1 ? "Why sign with it open" : `Why sign with these ${n} open`),
+	oneByOne: "A reason for each",
+	giveReason: "Do it, or say why the engine is signed with it open.",
+	becauseOf: (reason: string) => `signed because: ${reason}`,
 	openAgain: "Open it again",
 	pdf: "PDF to print or send",
-	stillOpen: (n: number) => `${count(n, "thing is", "things are")} not done or not as they should be`,
+	stillOpen: (n: number) => `${count(n, "thing is", "things are")} not done or not as ${n === 1 ? "it" : "they"} should be`,
 	allOf: (done: number, of: number) => `${done} of ${of}`,
 	notDone: "not done",
 	nothingThere: "This job holds nothing that is put together: an engine takes its block and crankshaft, rods and pistons.",

@@ -1,12 +1,9 @@
-import { Alert, Button, Group, Table, TextInput, Title } from "@mantine/core";
+import { Button, Group, Table, Title } from "@mantine/core";
 import { IconFileTypePdf } from "@tabler/icons-react";
-import { useState } from "react";
-import { runsOf, standingRun, useSignAssembly } from "../../api/assembly";
+import { runsOf, standingRun } from "../../api/assembly";
 import { StatusMark } from "../../drawing/status";
 import look from "../../look/look.module.css";
 import { show } from "../../quantity/length";
-import { Failed } from "../../ui/Failed";
-import { useKey } from "../../ui/use-key";
 import {
 	finalName,
 	RING_WORD,
@@ -17,9 +14,8 @@ import {
 	UNIT_WORD,
 	assemblyWords as words,
 } from "../../words/assembly";
-import { dateTime } from "../../words/intl";
-import css from "./assembly.module.css";
 import { Frame, type Shown } from "./Frame";
+import { Signature } from "./Signature";
 
 /** The built engine's sheet, to be signed. */
 export function BuiltPlace() {
@@ -27,8 +23,7 @@ export function BuiltPlace() {
 }
 
 function Built(shown: Shown) {
-	const { job, view } = shown;
-	const open = view.tasks.filter((t) => !t.done || t.wrong);
+	const { job } = shown;
 	return (
 		<>
 			<Group justify="space-between">
@@ -43,20 +38,7 @@ function Built(shown: Shown) {
 					{words.pdf}
 				</Button>
 			</Group>
-			<Signature {...shown} open={open.length} />
-			{open.length > 0 ? (
-				<details open={open.length < 12}>
-					<summary>{words.stillOpen(open.length)}</summary>
-					<ul>
-						{open.map((t) => (
-							<li key={`${t.what} ${t.kind} ${t.number} ${t.ring}`}>
-								{taskWord(t, view)}
-								{t.wrong ? `: ${words.wrong}` : ""}
-							</li>
-						))}
-					</ul>
-				</details>
-			) : null}
+			<Signature {...shown} />
 			<article className={`${look.panel} ${look.paper}`} aria-label={words.built}>
 				<header>
 					<div>
@@ -70,48 +52,6 @@ function Built(shown: Shown) {
 				<Cylinders {...shown} />
 			</article>
 		</>
-	);
-}
-
-function Signature({ job, view, open }: Shown & { open: number }) {
-	const sign = useSignAssembly(job.job.id);
-	const [note, setNote] = useState("");
-	useKey("s", () => sign.mutate({ signed: true, note }), !view.signed && !sign.isPending);
-	if (view.signed) {
-		return (
-			<Alert color="layout" variant="light">
-				<Group justify="space-between">
-					<span className={css.large}>
-						{words.signedBy(view.signed.by)}, {dateTime(view.signed.at)}
-						{view.note ? `. “${view.note}”` : ""}
-					</span>
-					<Button variant="default" loading={sign.isPending} onClick={() => sign.mutate({ signed: false, note: "" })}>
-						{words.openAgain}
-					</Button>
-				</Group>
-			</Alert>
-		);
-	}
-	return (
-		<form
-			onSubmit={(e) => {
-				e.preventDefault();
-				sign.mutate({ signed: true, note });
-			}}
-		>
-			<Group align="flex-end">
-				<TextInput
-					flex={1}
-					label={open > 0 ? words.signNote : words.note}
-					value={note}
-					onChange={(e) => setNote(e.currentTarget.value)}
-				/>
-				<Button type="submit" size="lg" loading={sign.isPending} rightSection={<kbd>s</kbd>}>
-					{words.sign}
-				</Button>
-			</Group>
-			<Failed error={sign.error} mt="sm" />
-		</form>
 	);
 }
 

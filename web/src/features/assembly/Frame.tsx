@@ -3,7 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import type { ReactNode } from "react";
 import { Link, useParams } from "react-router";
 import { assemblyQuery } from "../../api/assembly";
-import type { AssemblyView, JobView } from "../../api/client";
+import type { AssemblyView, JobView, OpenThing } from "../../api/client";
 import { jobQuery } from "../../api/queries";
 import look from "../../look/look.module.css";
 import { Bar } from "../../ui/Bar";
@@ -50,14 +50,13 @@ export function Frame({ name, children }: { name: string; children: (shown: Show
 }
 
 function Rail({ job, view, name }: { job: JobView; view: AssemblyView; name: string }) {
-	const toCome = view.parts.filter((p) => !["arrived", "dropped"].includes(p.stands) && !p.unwanted).length;
-	const gaps = view.ring_gaps.filter((g) => g.says === "file" || g.says === "wide" || g.says === "open").length;
+	const open = (sort: OpenThing["sort"]) => view.still_open.filter((o) => o.sort === sort).length;
 	const places: [string, string, string][] = [
 		[words.torqueCards, "torque", view.plan.cards.length === 0 ? words.noCards : words.running(view.plan.cards.length)],
-		[words.parts, "parts", words.toCome(toCome)],
+		[words.parts, "parts", words.toCome(open("part"))],
 		[words.polishing, "polish", words.journals(view.polish.length)],
-		[words.fitting, "fitting", words.gapsOpen(gaps)],
-		[words.assembly, "assembly", words.tasksOpen(view.open)],
+		[words.fitting, "fitting", words.gapsOpen(open("gap"))],
+		[words.assembly, "assembly", words.tasksOpen(open("task") + open("bolt"))],
 		[words.builtEngine, "built", view.signed ? words.signedBy(view.signed.by) : words.notSigned],
 	];
 	return (

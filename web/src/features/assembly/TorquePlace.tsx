@@ -12,6 +12,7 @@ import { cardName, runName, stepsText, stepWord, torqueWord, UNIT_WORD, assembly
 import css from "./assembly.module.css";
 import { CardForm } from "./CardForm";
 import { Frame, type Shown } from "./Frame";
+import { Loosening, Undoing } from "./Loosening";
 import { RunList } from "./RunList";
 import { ticksOf } from "./ticks";
 import { torqueOf } from "./typed";
@@ -66,7 +67,7 @@ function PlanButtons({ shown, onNew }: { shown: Shown; onNew: () => void }) {
 	);
 }
 
-interface RunningProps extends Shown {
+export interface RunningProps extends Shown {
 	card: TorqueCard;
 	of: number;
 	onEdit: () => void;
@@ -102,21 +103,17 @@ function Running(props: RunningProps) {
 		setTyped("");
 		setWrong("");
 	};
-	const last = lastTick(run, card);
+	/** The last run, though all of its bolts are loose again. */
+	const latest = view.runs.filter((r) => r.card === card.key && r.of === of).at(-1);
+	const last = build.pending.length > 0 ? undefined : latest?.last;
 	const takeBack = () => last && build.act({ what: "take_back", of: last });
-	/** Whether it was asked if all is to be loosened: one key never undoes a card. */
-	const [loosens, setLoosens] = useState(false);
-	const loosen = () => {
-		if (!loosens) return setLoosens(true);
-		setLoosens(false);
-		build.act({ what: "loosen", card: card.key, run: of });
-	};
+	/** What it was asked of if it is to be loosened: a bolt, or 0 for all. One key never undoes a card. */
+	const [loosens, setLoosens] = useState<number>();
 	useKey("Enter", tick, next !== undefined);
 	const assembly = `/jobs/${job.job.id}/assembly`;
 	const go = useNavigate();
 	useKey("n", () => void go(assembly), next === undefined);
-	useKey("x", loosen, run !== undefined);
-	useKey("Escape", () => setLoosens(false), loosens);
+	useKey("x", () => setLoosens(0), run !== undefined && loosens === undefined);
 	useKey("Backspace", takeBack, last !== undefined);
 	const submit = (e: FormEvent) => {
 		e.preventDefault();
@@ -146,6 +143,7 @@ function Running(props: RunningProps) {
 					name={(bolt) => words.boltAt(bolt, BOLT_SAYS[mark(bolt)])}
 					onTap={(bolt) => {
 						if (bolt === next?.bolt) tick();
+						else if (card.steps.some((_, i) => ticked(i + 1, bolt))) setLoosens(bolt);
 					}}
 				/>
 				<form onSubmit={submit} className={css.now}>
@@ -188,53 +186,35 @@ function Running(props: RunningProps) {
 							]}
 						/>
 					)}
-					{run && loosens ? (
-						<Alert color="orange" role="alert" title={words.loosenAll(done, card.uses !== undefined && card.uses > 0)}>
-							<Group>
-								<Button color="red" onClick={loosen} rightSection={<kbd>x</kbd>}>
-									{words.loosen}
-								</Button>
-								<Button variant="default" onClick={() => setLoosens(false)} rightSection={<kbd>{words.escape}</kbd>}>
-									{words.keepTight}
-								</Button>
-							</Group>
-						</Alert>
-					) : null}
-					{run && !loosens ? (
-						<Group>
-							<Button variant="default" onClick={takeBack} disabled={!last} rightSection={<kbd>⌫</kbd>}>
-								{words.takeBackLast}
-							</Button>
-							<Button variant="default" onClick={loosen} rightSection={<kbd>x</kbd>}>
-								{words.loosen}
-							</Button>
-						</Group>
-					) : null}
+					{run && loosens !== undefined ? (
+						<Loosening {...props} bolt={loosens} ticks={done} onDone={() => setLoosens(undefined)} />
+					) : (
+						<Undoing latest={latest} view={view} last={last} onUndo={takeBack} onLoosen={run && (() => setLoosens(0))} />
+					)}
 				</form>
 			</div>
-			<Flags run={run} />
+			<Flags run={run} onLoosen={setLoosens} />
 			<Rules card={card} system={job.job.unit} stays={run?.stays} />
-			<BoltTable {...props} view={view} />
+			<BoltTable {...props} ticked={(bolt) => card.steps.some((_, i) => ticked(i + 1, bolt))} onLoosen={setLoosens} />
 		</section>
 	);
 }
 
 const BOLT_SAYS = { done: words.boltDone, next: words.boltNext, waits: words.boltWaits, off: words.boltOff };
 
-/** The tick that was taken last: the furthest in the order of the card, whatever a clock says. */
-function lastTick(run: TorqueRun | undefined, card: TorqueCard): string | undefined {
-	const order = sequenceOf(card);
-	return (run?.ticks ?? []).flatMap((step) => order.flatMap((bolt) => step?.[bolt - 1] ?? [])).at(-1)?.event;
-}
-
-function Flags({ run }: { run: TorqueRun | undefined }) {
+function Flags({ run, onLoosen }: { run: TorqueRun | undefined; onLoosen: (bolt: number) => void }) {
 	return (
 		<>
 			{(run?.flags ?? []).map((f) => (
 				<Alert key={f.bolt} color="red" variant="light" mt="sm">
-					<b className={css.large}>
-						{(f.low ? words.flagLow : words.flagHigh)(f.bolt, torqueWord(f.torque), torqueWord(f.middle))}
-					</b>
+					<Group justify="space-between">
+						<b className={css.large}>
+							{(f.low ? words.flagLow : words.flagHigh)(f.bolt, torqueWord(f.torque), torqueWord(f.middle))}
+						</b>
+						<Button variant="default" onClick={() => onLoosen(f.bolt)}>
+							{words.loosenBolt(f.bolt)}
+						</Button>
+					</Group>
 				</Alert>
 			))}
 		</>
@@ -269,7 +249,15 @@ function Rules({ card, system, stays }: { card: TorqueCard; system: "in" | "mm";
 }
 
 /** What is known of each bolt: how often it was tightened, how long it is, whether it is new. */
-function BoltTable({ job, view, build, card, of }: RunningProps) {
+function BoltTable({
+	job,
+	view,
+	build,
+	card,
+	of,
+	ticked,
+	onLoosen,
+}: RunningProps & { ticked: (bolt: number) => boolean; onLoosen: (bolt: number) => void }) {
 	const system = job.job.unit;
 	const bolts = sequenceOf(card)
 		.slice()
@@ -328,6 +316,11 @@ function BoltTable({ job, view, build, card, of }: RunningProps) {
 									>
 										{words.fresh(bolt)}
 									</Button>
+									{ticked(bolt) ? (
+										<Button size="compact-sm" variant="default" ml="xs" onClick={() => onLoosen(bolt)}>
+											{words.loosenBolt(bolt)}
+										</Button>
+									) : null}
 								</Table.Td>
 							</Table.Tr>
 						))}
