@@ -21,7 +21,7 @@ type BuiltPaper struct {
 	Warnings                             []string
 	// StillOpen are the things that are open, each with the reason for which it was signed.
 	StillOpen [][]string `json:",omitempty"`
-	Made                                 time.Time
+	Made      time.Time
 	// Local writes dates and times as the shop does.
 	Local words.Local `json:"-"`
 }
@@ -51,7 +51,8 @@ func (b BuiltPaper) PDF() ([]byte, error) {
 	if b.Open > 0 {
 		p.text(words.Told("paper.built_open", "count", b.Open))
 	}
-	p.table("paper.built_still_open", b.StillOpen, named(column{"open_thing", 100, "L"}, column{"signed_because", 80, "L"}))
+	p.table("paper.built_still_open", b.StillOpen, named(column{"open_thing", 100, "L"},
+		column{"signed_because", 80, "L"}))
 	for _, w := range b.Warnings {
 		p.bullet(w)
 	}

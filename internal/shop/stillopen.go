@@ -31,8 +31,9 @@ func (b *builder) beside(live []assembly.Event) (list []assembly.OpenThing) {
 	b.unproved(add)
 	for _, p := range b.polish(live) {
 		if !b.settledLine(p.line) && p.Says != assembly.PolishStop {
-			add(assembly.OpenPolish, fmt.Sprintf("%s/%d", p.Kind, p.Number), words.Told("built.open_polish_"+string(p.Says),
-				"part", p.Title, "to_go", b.length(p.ToGo), "off", b.length(p.Off)))
+			add(assembly.OpenPolish, fmt.Sprintf("%s/%d", p.Kind, p.Number),
+				words.Told("built.open_polish_"+string(p.Says), "part", p.Title, "to_go", b.length(p.ToGo),
+					"off", b.length(p.Off)))
 		}
 	}
 	for _, g := range b.gaps(live) {

@@ -74,6 +74,12 @@ async function tighten(page: Page, hands: Hands, reached: (bolt: string) => stri
 			await page.keyboard.press("Escape");
 			await expect(page.getByText("Loosen every bolt of this card?")).toHaveCount(0);
 			await expect(large(page, "next")).toHaveText("All tight");
+			// Loosened for good it is undone with one key, as long as nothing was tightened since.
+			await page.keyboard.press("x");
+			await page.keyboard.press("x");
+			await expect(page.getByRole("button", { name: /^Undo the loosening/ })).toBeVisible();
+			await page.keyboard.press("Backspace");
+			await expect(large(page, "next")).toHaveText("All tight");
 		}
 		if (!next || next === "All tight") return;
 		if (await page.getByRole("textbox", { name: /Torque reached/ }).isVisible()) {
@@ -153,7 +159,7 @@ const WHY = "The trust saw to it.";
 /** What is still open is signed with a reason for each sort of it, and with none left out. */
 async function sayWhy(page: Page, request: APIRequestContext, id: number, hands: Hands) {
 	const { still_open } = await assembly(request, id);
-	expect(still_open.map((o) => o.sort)).toContain("sheet"); // nothing of it was issued
+	expect(still_open.map((o) => o.sort)).toContain("sheet"); // what was decided is proved by nothing
 	const fields = page.getByRole("textbox", { name: /^Why sign with/ });
 	const sorts = new Set(still_open.map((o) => o.sort)).size;
 	await expect(fields).toHaveCount(sorts);
@@ -297,6 +303,30 @@ test("two people on one card see each other's ticks, and a card half done outliv
 	await one.reload();
 	await expect(one.getByText("3 of 18 ticks")).toBeVisible();
 	await expect(other.getByText("3 of 18 ticks")).toBeVisible();
+});
+
+test("a bolt that yielded is loosened and replaced alone, and its cap after it", async ({ page, request }) => {
+	const id = await signed(request, MODEL.touch);
+	await as(page);
+	await page.goto(`/jobs/${id}/torque/main/0`);
+	await rest(page);
+	await tighten(page, keys, () => "90");
+	const bolt = (n: number) => page.getByRole("button", { name: new RegExp(`^Bolt ${n}: `) });
+	await bolt(3).click();
+	await expect(page.getByText("Loosen bolt 3 alone?")).toBeVisible();
+	await page.keyboard.press("Escape");
+	await bolt(3).click();
+	await page.getByRole("button", { name: "Loosen it and fit a new bolt 3" }).click();
+	await expect(large(page, "next")).toHaveText(/^Bolt 3 · step 1/);
+	await expect(page.getByRole("button", { name: /^Undo the loosening/ })).toHaveCount(0); // another bolt is in
+	await tighten(page, keys, () => "90");
+	await bolt(3).click();
+	await page.getByRole("button", { name: "Loosen cap 2" }).click();
+	await expect(page.getByText("Bolts 3, 4 loosened.")).toBeVisible();
+	await page.keyboard.press("Backspace");
+	await expect(large(page, "next")).toHaveText("All tight");
+	const view = await assembly(request, id);
+	expect(view.bolts.map((b) => b.uses)).toEqual(view.bolts.map(() => 1));
 });
 
 test("a cap of another rod is refused in words, and a ring upside down", async ({ page, request }) => {

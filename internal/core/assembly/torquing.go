@@ -195,7 +195,8 @@ func (b *bench) changed(before, after *Plan) {
 	for i := range b.loosenings {
 		l := &b.loosenings[i]
 		old, now := before.cardOf(l.Card), after.Card(l.Card)
-		l.Final = l.Final || old != nil && (now == nil || now.Bolts() != old.Bolts() || len(now.Steps) != len(old.Steps))
+		l.Final = l.Final || old != nil &&
+			(now == nil || now.Bolts() != old.Bolts() || len(now.Steps) != len(old.Steps))
 	}
 }
 
@@ -278,7 +279,8 @@ func (b *bench) loosen(card *Card, e Event) {
 		return
 	}
 	r, bolts := &b.runs[i], card.loosens(e)
-	b.loosenings = append(b.loosenings, Loosening{Event: e.ID, Card: e.Card, Of: e.Run, Bolts: bolts, By: e.By, At: e.At})
+	b.loosenings = append(b.loosenings, Loosening{Event: e.ID, Card: e.Card, Of: e.Run, Bolts: bolts, By: e.By,
+		At: e.At})
 	b.done[i] = append(b.done[i], e.ID)
 	if r.Done {
 		r.Held = append(r.Held, Hold{From: r.Finished, Until: e.At, Flags: flagged(card, b.runs)[i]})

@@ -1,4 +1,4 @@
-import { Alert, Button, Group, Stack, TextInput } from "@mantine/core";
+import { Alert, Anchor, Button, Group, Stack, TextInput } from "@mantine/core";
 import { useState } from "react";
 import { Link } from "react-router";
 import { useSignAssembly } from "../../api/assembly";
@@ -120,9 +120,9 @@ function OpenSort({ job, things, said, onSay, wrong }: OpenSortProps) {
 					<li key={o.key}>
 						<Group justify="space-between" wrap="nowrap">
 							<span>{o.text}</span>
-							<Link to={placeOf(job, o)} aria-label={words.goThereOf(o.text)}>
+							<Anchor component={Link} to={placeOf(job, o)} aria-label={words.goThereOf(o.text)}>
 								{words.goThere}
-							</Link>
+							</Anchor>
 						</Group>
 						{each ? (
 							<TextInput
