@@ -250,6 +250,7 @@ func (b *board) close() {
 	if b.set.Provisional && b.set.Action.keeps() {
 		b.askUnseen()
 	}
+	b.tellProvisional()
 	b.tellHeld()
 	b.tellHand()
 	b.tellReadAgain()

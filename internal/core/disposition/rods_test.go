@@ -62,6 +62,41 @@ func TestEveryRodOfAPinHasItsFit(t *testing.T) {
 		"with no number above the throws it is asked whether they were meant")
 }
 
+// Where one rod of a pin is measured and the other is not, the other is asked for, by its own number.
+func TestTheRodThatNobodyMeasuredIsAskedFor(t *testing.T) {
+	set := Evaluate(twin(round(part.RodJournal, 1, "1.9995"), round(part.RodBearing, 1, "2.0015"))).Sets[0]
+	require.True(t, set.Provisional)
+	assert.Equal(t, []Ask{{What: AskFit, Feature: Ref{Kind: part.RodBearing, Number: 2}}}, set.Asks)
+	set = Evaluate(twin(round(part.RodJournal, 1, "1.9995"))).Sets[0]
+	assert.Equal(t, []Ask{{What: AskFit, Feature: Ref{Kind: part.RodJournal, Number: 1}}}, set.Asks)
+}
+
+// What a plan that was read whole cannot show is told, and nobody is sent to read it again; the decision says why it is
+// provisional.
+func TestAPlanReadWholeIsNotAskedForAgain(t *testing.T) {
+	inspected, most := twin(), in("0.0005")
+	limits := inspected.Limits[part.RodJournal]
+	limits.Clearance, limits.TaperMax, limits.WearMax = nil, &most, &most
+	inspected.Limits[part.RodJournal] = limits
+	one := round(part.RodJournal, 1, "1.9995")
+	one.Stations, one.Cells = one.Stations[:1], one.Cells[:1]
+	inspected.Features = []inspection.Feature{one}
+	set := Evaluate(inspected).Sets[0]
+	assert.Equal(t, Way{Action: Reuse}, set.Way)
+	assert.True(t, set.Provisional)
+	assert.Empty(t, set.Asks)
+	assert.Equal(t, "taper", set.NotSeen[0].Check)
+	assert.Contains(t, forms(set.Reasons), "provisional.unseen")
+}
+
+// forms are the reasons by code and form.
+func forms(reasons []Reason) (list []string) {
+	for _, r := range reasons {
+		list = append(list, r.Code+"."+r.Form)
+	}
+	return list
+}
+
 func twinNumbered(t *testing.T) string {
 	t.Helper()
 	result := Evaluate(twin(round(part.RodJournal, 1, "1.9995"), round(part.RodBearing, 1, "2.0015")))

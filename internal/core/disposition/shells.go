@@ -26,7 +26,7 @@ func (b *board) wantsFits() bool {
 				return false
 			case out:
 				wanted = append(wanted, b.fitReason("fit_out", f, f.Clearance))
-				asks = append(asks, Ask{What: AskFit, Feature: m.ref})
+				asks = append(asks, Ask{What: AskFit, Feature: m.fitRef(f)})
 			}
 		}
 		if len(m.fits) == 0 && m.limits.WearMax == nil && b.belowNew(m) {

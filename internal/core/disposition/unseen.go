@@ -18,9 +18,10 @@ func (b *board) tellUnseen() {
 		if m.finding.Measured() && !m.finding.Stale && m.feature.Kind.Grid() {
 			b.unseenForm(m)
 		}
-		if c := m.limits.Clearance; c != nil && m.finding.Measured() && b.hasFits() &&
-			(len(m.fits) == 0 || slices.ContainsFunc(m.fits, func(f *Fit) bool { return f.Basis == BasisPredicted })) {
-			b.unseen("clearance", &m.ref, Unmeasured)
+		if c := m.limits.Clearance; c != nil && m.finding.Measured() && b.hasFits() {
+			for _, ref := range m.unmeasuredFits() {
+				b.unseen("clearance", &ref, Unmeasured)
+			}
 		}
 	}
 	switch b.set.Set {
@@ -33,6 +34,30 @@ func (b *board) tellUnseen() {
 			b.unseen("alignment", nil, Unmeasured)
 		}
 	}
+}
+
+// unmeasuredFits name the clearances of a part that nobody measured: by itself, or by the bearing where another on it is
+// known.
+func (m *member) unmeasuredFits() (refs []Ref) {
+	if len(m.fits) == 0 {
+		return []Ref{m.ref}
+	}
+	for _, f := range m.fits {
+		if ref := m.fitRef(f); f.Basis == BasisPredicted && !slices.Contains(refs, ref) {
+			refs = append(refs, ref)
+		}
+	}
+	return refs
+}
+
+// fitRef names one clearance of a part: by its bearing where another on the same part is known, else by the part.
+func (m *member) fitRef(f *Fit) Ref {
+	joint := m.ref.Kind.Row().Joint
+	known := slices.ContainsFunc(m.fits, func(other *Fit) bool { return other.Basis != BasisPredicted })
+	if joint == nil || !known || f.Basis != BasisPredicted {
+		return m.ref
+	}
+	return Ref{Kind: joint.Bearing, Number: f.Number}
 }
 
 // hasFits reports whether the set's members run in a joint.
@@ -121,8 +146,28 @@ func (b *board) askUnseen() {
 			b.ask(Ask{What: AskCells, Feature: Ref{Kind: part.TunnelEdge, Number: 1}})
 		case u.Check == "wear":
 			b.ask(Ask{What: AskLimit, Feature: *u.Feature})
-		default:
+		case !b.readWhole(*u.Feature): // what a plan cannot show is told, and not asked for
 			b.ask(Ask{What: AskCells, Feature: *u.Feature})
 		}
+	}
+}
+
+// readWhole reports whether every place of a member is read.
+func (b *board) readWhole(ref Ref) bool {
+	return slices.ContainsFunc(b.members, func(m member) bool { return m.ref == ref && len(m.finding.Missing) == 0 })
+}
+
+// tellProvisional says why a decision is provisional, where no other reason does.
+func (b *board) tellProvisional() {
+	told := len(b.left) > 0 || slices.ContainsFunc(b.set.Reasons, func(r Reason) bool {
+		return r.Code == "provisional" || r.Code == "thrust_bend"
+	})
+	if !b.set.Provisional || told {
+		return
+	}
+	if b.set.Action.keeps() {
+		b.because(say.New("provisional").As("unseen"))
+	} else {
+		b.because(say.New("provisional").As("depth"))
 	}
 }
