@@ -13,7 +13,8 @@ import (
 // Pistons, pins and rings are kept or renewed; tight rings are filed. Common practice; the ring gap
 // is held against its own range.
 func TestPistonsPinsAndRings(t *testing.T) {
-	const limits = `"cylinder": {"new": {"min": 3.5000, "max": 3.5010}, "wear_max": 0.006, "oversizes": [0.030]},
+	const limits = `"cylinder": {"new": {"min": 3.5000, "max": 3.5010}, "wear_max": 0.006, "oversizes": [0.030],
+			"clearance": {"new": {"min": 0.0020, "max": 0.0030}, "max": 0.0150}},
 		"piston": {"new": {"min": 3.4975, "max": 3.4980}, "wear_max": 0.002}, "ring_groove": {"max": 0.004}, "pin": {"new": {"min": 0.8750, "max": 0.8752}, "wear_max": 0.0005},
 		"ring_gap": {"new": {"min": 0.014, "max": 0.020}, "max": 0.030}`
 	piston := func(size, more string) string {
@@ -42,6 +43,9 @@ func TestPistonsPinsAndRings(t *testing.T) {
 			"File 0.0060 in off one end"},
 		{"wide", `{"kind": "ring_gap", "number": 1, "readings": [0.011, 0.033, 0.014]}`, "rings", "replace",
 			"no cure but the next ring size"},
+		{"of a bore that is honed", strings.ReplaceAll(bore, "3.512", "3.5000") + "," +
+			piston("3.4990", "") + `, {"kind": "ring_gap", "number": 1, "readings": [0.0080, 0.015, 0.014]}`, "rings", "resize",
+			"top ring: gap 0.0080 in measured; about 0.0127 in after honing. File"},
 		{"of a bored cylinder", bore + `, {"kind": "ring_gap", "number": 1, "readings": [0.011, 0.015, 0.014]}`, "rings", "replace", "bring their rings"},
 	} {
 		in, err := Read(strings.NewReader(`{"format": "ledge.inspection/1", "unit": "in", "limits": {` +

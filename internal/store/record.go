@@ -186,7 +186,8 @@ func (r Record) Inspection() (in *inspection.Inspection, index []int) {
 			}
 			continue
 		}
-		if inspected.Stamp == nil && f.Component == "" { // what is told of the engine is told of what came
+		// What is told of the engine is told of what came, as it came.
+		if inspected.Stamp == nil && f.Component == "" && f.State == part.AsFound {
 			inspected.Stamp = r.stampOf(f.Kind)
 		} else if inspected.Stamp != nil {
 			inspected.Stamp = stamp(inspected.Stamp.Text, r.Job.Unit)

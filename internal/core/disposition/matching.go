@@ -48,10 +48,12 @@ type Pairing struct {
 
 // A RingAdvice is what to do about one ring's end gap.
 type RingAdvice struct {
-	Cylinder int         `json:"cylinder"`
-	Ring     string      `json:"ring"`
-	Gap      unit.Length `json:"gap"`
-	Target   unit.Length `json:"target"`
+	Cylinder int    `json:"cylinder"`
+	Ring     string `json:"ring"`
+	// Gap is as it will be: where the bore is honed it is wider than Measured, which is nil where both are one.
+	Gap      unit.Length  `json:"gap"`
+	Measured *unit.Length `json:"measured,omitempty"`
+	Target   unit.Length  `json:"target"`
 	// Least and Most bound the gap; Most is nil where nothing does.
 	Least unit.Length  `json:"least"`
 	Most  *unit.Length `json:"most,omitempty"`
@@ -64,8 +66,12 @@ type RingAdvice struct {
 
 // reason says of a ring's gap what is to be done about it.
 func (a RingAdvice) reason(code string, ref Ref) Reason {
-	return say.Of(code, ref, say.Number("cylinder", a.Cylinder), say.Word("ring", "ring", a.Ring),
+	r := say.Of(code, ref, say.Number("cylinder", a.Cylinder), say.Word("ring", "ring", a.Ring),
 		say.Length("gap", a.Gap), say.Then("then", a.Says...))
+	if a.Measured != nil {
+		r = r.And(say.Length("measured", *a.Measured)).As("honed")
+	}
+	return r
 }
 
 // A Build is how the measured parts go together.
@@ -291,8 +297,8 @@ func (e *evaluator) rings() []RingAdvice {
 		if bore, ok := e.in.Latest(part.Cylinder, f.Number); ok && e.result.Features[bore].Mean != nil {
 			growth = fit.GapChange(e.finished(&e.result.Features[bore]) - *e.result.Features[bore].Mean)
 		}
-		for n, gap := range f.List.Readings {
-			gap += growth
+		for n, read := range f.List.Readings {
+			gap := read + growth
 			if own := limits.RangeOf(n); !thumb && own != nil {
 				target, least, most = own.Middle(), own.Min, &own.Max
 				if limits.Max != nil && own == limits.New {
@@ -302,6 +308,9 @@ func (e *evaluator) rings() []RingAdvice {
 				continue
 			}
 			a := RingAdvice{Cylinder: f.Number, Gap: gap, Target: target, Least: least, Most: most, Ring: "ring"}
+			if growth != 0 {
+				a.Measured = &read
+			}
 			if n < len(ringNames) {
 				a.Ring = ringNames[n]
 			}

@@ -195,7 +195,11 @@ func (e *evaluator) ringSet() {
 		b.set.Reasons = append(b.set.Reasons, tight...)
 	default:
 		b.decide(b.set.Options[0])
-		b.because(say.New("within").As("rings"))
+		if slices.ContainsFunc(b.set.Rings, func(a RingAdvice) bool { return a.Measured != nil }) {
+			b.because(say.New("within").As("rings_honed"))
+		} else {
+			b.because(say.New("within").As("rings"))
+		}
 	}
 	b.close()
 }

@@ -136,3 +136,32 @@ func TestMoreLinesThanTheSheetHas(t *testing.T) {
 	assert.True(t, ok)
 	assert.Equal(t, gaps.List.Readings, back.List.Readings, "and come back as they were")
 }
+
+// A stamp is held against what came; of a journal that was ground since it tells nothing, but what was stamped anew
+// does.
+func TestAStampAsFoundSaysNothingOfTheWorkedState(t *testing.T) {
+	told := func(asFound, ground string) (notes int) {
+		was := grid(part.MainJournal, []string{"2.2485", "2.2485"})
+		now := grid(part.MainJournal, []string{"2.2385", "2.2385"})
+		now.State = "ground"
+		for f, text := range map[*Feature]string{&was: asFound, &now: ground} {
+			step := in(text)
+			f.Stamp = &Stamp{Text: text, Step: &step}
+		}
+		for _, f := range evaluate(t, &Inspection{Unit: unit.In, Policy: DefaultPolicy(unit.In),
+			Features: []Feature{was, now}, Limits: map[part.Kind]limit.Limits{part.MainJournal: {
+				New:        &limit.Range{Min: in("2.2480"), Max: in("2.2490")},
+				Undersizes: []unit.Length{in("0.010")}}}}) {
+			for _, n := range f.Notes {
+				if n.Code == "stamp" {
+					notes++
+				}
+			}
+		}
+		return notes
+	}
+	assert.Equal(t, 0, told("0", "0"))
+	assert.Equal(t, 0, told("0", "0.010"))
+	assert.Equal(t, 1, told("0", "0.020"))
+	assert.Equal(t, 2, told("0.010", "0.020"))
+}

@@ -1,9 +1,12 @@
 package inspection
 
 import (
+	"slices"
+
 	"ledge/internal/core/form"
 	"ledge/internal/core/instrument"
 	"ledge/internal/core/limit"
+	"ledge/internal/core/part"
 	"ledge/internal/core/say"
 )
 
@@ -12,7 +15,8 @@ func (out *Finding) notes(in *Inspection, f *Feature, gauge instrument.Gauge, li
 	if !out.LookGiven {
 		out.note(say.Of("no_look", f.ref()))
 	}
-	if f.Stamp != nil && f.Stamp.Step != nil && out.SizeClass != nil && f.Stamp.Step.Abs() != *out.SizeClass {
+	if f.Stamp != nil && f.Stamp.Step != nil && out.SizeClass != nil && f.Stamp.Step.Abs() != *out.SizeClass &&
+		!in.stampAsFound(f) {
 		out.note(say.Of("stamp", f.ref(), say.Text("stamp", f.Stamp.Text), say.Class("class", *out.SizeClass)))
 	}
 	if out.Step != nil && out.Step.Height > in.Policy.StepLimit {
@@ -38,4 +42,13 @@ func (out *Finding) notes(in *Inspection, f *Feature, gauge instrument.Gauge, li
 			}
 		}
 	}
+}
+
+// stampAsFound reports whether what is stamped on a part that was machined is what stood there when it came: it says
+// nothing of the size that it was machined to.
+func (in *Inspection) stampAsFound(f *Feature) bool {
+	return f.State != part.AsFound && slices.ContainsFunc(in.Features, func(was Feature) bool {
+		return was.Kind == f.Kind && was.Number == f.Number && was.Component == f.Component &&
+			was.State == part.AsFound && was.Stamp != nil && was.Stamp.Text == f.Stamp.Text
+	})
 }

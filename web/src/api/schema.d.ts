@@ -2529,6 +2529,8 @@ export interface components {
             /** Format: int64 */
             least: number;
             /** Format: int64 */
+            measured?: number;
+            /** Format: int64 */
             most?: number;
             ring: string;
             says: components["schemas"]["SayReason"][];

@@ -28,6 +28,7 @@ export const matchWords = {
 	target2: "Target",
 	file: "File",
 	whatToDo: "What to do",
+	afterHoning: (measured: string, gap: string) => `${measured} measured; about ${gap} after honing`,
 	aGapGrowsBy314TimesWhat:
 		"A gap grows by 3.14 times what the bore grows: a ring that suddenly gaps wider than its neighbours tells of a bore measured wrong. Where each gap points on the piston: keep the engine's own pattern.",
 	takeOff: (rod: number, end: string, metal: string) => `rod ${rod}, ${end} −${metal}`,

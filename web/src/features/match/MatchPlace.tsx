@@ -247,7 +247,9 @@ function Rings({ view, rings }: { view: JobView; rings: BuildView["rings"] }) {
 						<Table.Tr key={`${r.cylinder} ${r.ring}`}>
 							<Table.Th scope="row">{r.cylinder}</Table.Th>
 							<Table.Td>{r.ring}</Table.Td>
-							<Table.Td className={look.figure}>{show(r.gap, unit)}</Table.Td>
+							<Table.Td className={look.figure}>
+								{r.measured === undefined ? show(r.gap, unit) : matchWords.afterHoning(show(r.measured, unit), show(r.gap, unit))}
+							</Table.Td>
 							<Table.Td className={look.figure}>{show(r.target, unit)}</Table.Td>
 							<Table.Td className={look.figure}>{r.file > 0 ? show(r.file, unit) : "–"}</Table.Td>
 							<Table.Td>{r.says.map((s) => s.text).join(" ")}</Table.Td>
