@@ -178,15 +178,15 @@ func TestExpect(t *testing.T) {
 		{part.MainBearing, 1, "1.8133", false}, // the journal and the middle of the new clearance
 	}
 	for _, tt := range tests {
-		e, ok := in.Expect(tt.kind, tt.number, part.AsFound)
+		e, ok := in.Expect(tt.kind, tt.number, part.AsFound, nil)
 		assert.True(t, ok)
 		assert.Equal(t, tt.want, e.Size.Show(unit.In))
 		assert.Equal(t, tt.own, e.Own)
 	}
-	_, ok := in.Expect(part.Cylinder, 1, part.AsFound)
+	_, ok := in.Expect(part.Cylinder, 1, part.AsFound, nil)
 	assert.False(t, ok)
 	in.Features = nil
-	e, _ := in.Expect(part.MainJournal, 1, part.AsFound)
+	e, _ := in.Expect(part.MainJournal, 1, part.AsFound, nil)
 	assert.Equal(t, "1.8116", e.Size.Show(unit.In))
 }
 

@@ -113,6 +113,8 @@ type FeatureView struct {
 	// Finding is its index in the evaluation's features; -1 where nothing was recorded.
 	Finding  int                     `json:"finding"`
 	Expected *inspection.Expectation `json:"expected,omitempty"`
+	// Ordered is the size that the work on it was ordered to; nil where no sheet says so.
+	Ordered *limit.Range `json:"ordered,omitempty"`
 	// ByStation and ByDirection are the capture paths over its grid.
 	ByStation   []plan.Cell `json:"by_station"`
 	ByDirection []plan.Cell `json:"by_direction"`
@@ -285,7 +287,8 @@ func viewOf(ctx context.Context, whole store.Record, stand store.StandIn) (v Job
 			p = words.Plan(p)
 			one.Sees, one.Blind = p.Sees, p.Blind
 		}
-		if e, ok := in.Expect(f.Kind, f.Number, f.State); ok {
+		one.Ordered = record.Ordered(&f)
+		if e, ok := in.Expect(f.Kind, f.Number, f.State, one.Ordered); ok {
 			one.Expected = &e
 		}
 		v.Features[i] = one

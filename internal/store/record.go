@@ -192,14 +192,14 @@ func (r Record) Inspection() (in *inspection.Inspection, index []int) {
 		} else if inspected.Stamp != nil {
 			inspected.Stamp = stamp(inspected.Stamp.Text, r.Job.Unit)
 		}
-		inspected.Ordered = r.ordered(f)
+		inspected.Ordered = r.Ordered(f)
 		in.Features, index = append(in.Features, inspected), append(index, i)
 	}
 	return in, index
 }
 
-// ordered is the size that the work on a feature was ordered to; nil where no sheet says so.
-func (r Record) ordered(f *Feature) *limit.Range {
+// Ordered is the size that the work on a feature was ordered to; nil where no sheet says so.
+func (r Record) Ordered(f *Feature) *limit.Range {
 	if f.State == part.AsFound {
 		return nil
 	}

@@ -181,7 +181,7 @@ func bench(in *inspection.Inspection, result disposition.Result) any {
 	for i := range in.Features {
 		f := &in.Features[i]
 		var l line
-		l.Expected, l.Known = in.Expect(f.Kind, f.Number, f.State)
+		l.Expected, l.Known = in.Expect(f.Kind, f.Number, f.State, nil)
 		for _, off := range []unit.Length{0, in.Unit.Pick(unit.Thou, 20*unit.Micrometre),
 			in.Unit.Pick(30*unit.Thou, unit.Millimetre), -in.Unit.Pick(150*unit.Thou, 4*unit.Millimetre), unit.Inch} {
 			if d := in.Doubt(f.Kind, f.Number, f.State, part.OfLength(l.Expected.Size+off)); d != nil {

@@ -113,7 +113,7 @@ func TestABearingIsExpectedOnItsPin(t *testing.T) {
 			New:       &limit.Range{Min: in("2.0000"), Max: in("2.0000")},
 			Clearance: &limit.Clearance{New: &limit.Range{Min: in("0.0010"), Max: in("0.0020")}}}}}
 	for rod, want := range map[int]string{1: "2.0005", 3: "2.0005", 4: "2.0005"} {
-		e, ok := one.Expect(part.RodBearing, rod, part.AsFound)
+		e, ok := one.Expect(part.RodBearing, rod, part.AsFound, nil)
 		require.True(t, ok)
 		if rod < 3 {
 			want = "2.0005" // pin 1 is not read: its set's mean
@@ -164,4 +164,21 @@ func TestAStampAsFoundSaysNothingOfTheWorkedState(t *testing.T) {
 	assert.Equal(t, 0, told("0", "0.010"))
 	assert.Equal(t, 1, told("0", "0.020"))
 	assert.Equal(t, 2, told("0.010", "0.020"))
+}
+
+// What was ordered is expected of a part that comes back, not its size when new nor that of its fellows; its own
+// readings say it better.
+func TestAPartThatCameBackIsExpectedAsOrdered(t *testing.T) {
+	ordered := &limit.Range{Min: in("2.2380"), Max: in("2.2390")}
+	one := &Inspection{Unit: unit.In, Policy: DefaultPolicy(unit.In),
+		Limits: map[part.Kind]limit.Limits{part.MainJournal: {New: &limit.Range{Min: in("2.2480"), Max: in("2.2490")}}}}
+	e, _ := one.Expect(part.MainJournal, 1, "ground", ordered)
+	assert.Equal(t, Expectation{Size: in("2.2385")}, e)
+	fellow := grid(part.MainJournal, []string{"2.2382", "2.2382"})
+	fellow.State, fellow.Number = "ground", 2
+	one.Features = []Feature{fellow}
+	e, _ = one.Expect(part.MainJournal, 1, "ground", ordered)
+	assert.Equal(t, Expectation{Size: in("2.2385")}, e)
+	e, _ = one.Expect(part.MainJournal, 2, "ground", ordered)
+	assert.Equal(t, Expectation{Size: in("2.2382"), Own: true}, e)
 }

@@ -13,9 +13,10 @@ type Expectation struct {
 	Own bool `json:"own"`
 }
 
-// Expect returns what a feature should read about: the mean of its own readings, else of its set's, else
-// the middle of its new range. ok is false where nothing is known.
-func (in *Inspection) Expect(k part.Kind, number int, state string) (e Expectation, ok bool) {
+// Expect returns what a feature should read about: the mean of its own readings, else the middle of what its work was
+// ordered to, else the mean of its set's, else the middle of its new range. ordered is nil where no sheet orders it; ok
+// is false where nothing is known.
+func (in *Inspection) Expect(k part.Kind, number int, state string, ordered *limit.Range) (e Expectation, ok bool) {
 	var set []unit.Length
 	for i := range in.Features {
 		f := &in.Features[i]
@@ -27,6 +28,9 @@ func (in *Inspection) Expect(k part.Kind, number int, state string) (e Expectati
 			return Expectation{unit.Mean(sizes), true}, true
 		}
 		set = append(set, sizes...)
+	}
+	if ordered != nil && k.Quantity() == part.Size {
+		return Expectation{ordered.Middle(), false}, true
 	}
 	if len(set) > 0 {
 		return Expectation{unit.Mean(set), false}, true
@@ -54,7 +58,7 @@ func (in *Inspection) expectBearing(k part.Kind, number int) (e Expectation, ok 
 	if !bears {
 		return Expectation{}, false
 	}
-	size, ok := in.Expect(journal, in.JournalOf(k, number), part.AsFound)
+	size, ok := in.Expect(journal, in.JournalOf(k, number), part.AsFound, nil)
 	if limits, _ := in.LimitsFor(journal, in.JournalOf(k, number)); ok && limits.Clearance != nil {
 		for _, r := range []*limit.Range{limits.Clearance.Target, limits.Clearance.New} {
 			if r != nil {

@@ -2805,6 +2805,7 @@ export interface components {
             mating?: components["schemas"]["Mating"];
             /** Format: int64 */
             number: number;
+            ordered?: components["schemas"]["LimitRange"];
             /** @enum {string} */
             quantity: "size" | "gap" | "dial" | "weight";
             quick?: boolean;

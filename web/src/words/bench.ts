@@ -310,6 +310,8 @@ export const benchWords = {
 	noShells: "no shells",
 	partAt: (celsius: number) => `part ${celsius} °C`,
 	limitAt: (limit: string) => `limit ${limit}`,
+	size: "Size",
+	orderedAt: (span: string) => `ordered ${span}`,
 	newAt: (span: string) => `new ${span}`,
 	windowAt: (span: string) => `in ${span}`,
 };

@@ -38,6 +38,14 @@ export function restWord(
 	return own ?? "Type the last digits, or the whole size, then Enter.";
 }
 
+/** How a size stands to what was ordered: how far inside its nearer end, or how far beyond it. */
+function againstOrder(length: number, { min, max }: { min: number; max: number }, system: System): string {
+	const by = (d: number) => show(d, system);
+	if (length < min) return `${by(min - length)} below the order`;
+	if (length > max) return `${by(length - max)} above the order`;
+	return `${by(Math.min(length - min, max - length))} inside the order`;
+}
+
 /** How the size stands to what is known: the mating part the gauge is set on, or its size when new. */
 export function deviation(
 	view: JobView,
@@ -51,6 +59,7 @@ export function deviation(
 	if (gauge?.mating && feature.mating) {
 		return `clearance ${show(length - feature.mating.size, system)} on ${feature.mating.title.toLowerCase()}`;
 	}
+	if (feature.ordered) return againstOrder(length, feature.ordered, system);
 	const bore = isBore(feature.kind);
 	const limits = view.job.limits.book[feature.kind]?.new;
 	const reference = findingOf(view, feature)?.wear?.reference ?? (bore ? limits?.min : limits?.max);

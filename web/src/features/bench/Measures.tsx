@@ -33,6 +33,11 @@ export function Measures({ view, feature, finding, system }: MeasuresProps) {
 	const oval = finding?.checks.find((c) => c.name === "oval")?.verdict;
 	if (oval === "beyond" || oval === "unsure") shown.splice(shown.indexOf("out_of_round") + 1, 0, "oval");
 	const strips = shown.map((name) => (name === "size" ? sizeStrip(finding, system) : checkStrip(name, finding, system)));
+	if (feature.ordered && feature.quantity === "size") {
+		const order = orderStrip(finding, feature.ordered, system);
+		// What it is proved by comes first; a housing's own range steps back behind it.
+		strips.splice(0, shown[0] === "size" ? 1 : 0, order);
+	}
 	if (feature.columns) strips.push(...listStrips(finding, system));
 	else if (feature.kind === "runout" || finding?.checks.some((c) => c.name === "runout"))
 		strips.push(checkStrip("runout", finding, system));
@@ -113,15 +118,37 @@ function Figures({ feature, finding, system }: { feature: FeatureView; finding: 
 	);
 }
 
+/** Smallest to largest reading in the range that was ordered. */
+function orderStrip(finding: Finding | undefined, ordered: { min: number; max: number }, system: System): StripProps {
+	const limit = benchWords.orderedAt(showSpan(ordered.min, ordered.max, system));
+	if (finding?.min === undefined || finding.max === undefined) {
+		return { name: benchWords.size, figures: "–", limit, standing: "open" };
+	}
+	const inside = ordered.min <= finding.min && finding.max <= ordered.max;
+	return {
+		name: benchWords.size,
+		figures: showSpan(finding.min, finding.max, system),
+		limit,
+		standing: inside ? "within" : "beyond",
+		input: {
+			from: finding.min - ordered.min,
+			to: finding.max - ordered.min,
+			min: 0,
+			max: ordered.max - ordered.min,
+			u: 0,
+		},
+	};
+}
+
 /** Smallest to largest reading in the range it must lie in, drawn from the bottom of that range. */
 function sizeStrip(finding: Finding | undefined, system: System): StripProps {
 	const low = finding?.checks.find((c) => c.name === "size_low");
 	const high = finding?.checks.find((c) => c.name === "size_high");
-	if (!low || !high) return { name: "Size", figures: "–", standing: "open" };
+	if (!low || !high) return { name: benchWords.size, figures: "–", standing: "open" };
 	const base = low.limit ?? low.value;
 	const judged = low.limit !== undefined && high.limit !== undefined;
 	return {
-		name: "Size",
+		name: benchWords.size,
 		figures: showSpan(low.value, high.value, system),
 		limit: judged ? benchWords.newAt(showSpan(base, high.limit ?? base, system)) : undefined,
 		standing: low.verdict === "within" ? high.verdict : low.verdict,

@@ -129,6 +129,13 @@ describe("words at the bench", () => {
 		expect(deviation(view, part("main_journal"), 571_246_000, "in", undefined)).toBe("exactly the new max.");
 		expect(deviation(view, part("deck"), 1, "in", undefined)).toBe("");
 	});
+	it("holds what came back against its order, not against new", () => {
+		const ground = { ...part("main_journal"), ordered: { min: 568_452_000, max: 568_579_000 } };
+		expect(deviation(view, ground, 568_503_000, "in", undefined)).toBe("0.0002 inside the order");
+		expect(deviation(view, ground, 568_579_000, "in", undefined)).toBe("0.0000 inside the order");
+		expect(deviation(view, ground, 568_426_600, "in", undefined)).toBe("0.0001 below the order");
+		expect(deviation(view, ground, 568_604_400, "in", undefined)).toBe("0.0001 above the order");
+	});
 	it("says how the gauge is set", () => {
 		expect(gaugeText(part("main_bearing"), gauge({ mating: true }), "in")).toBe("Bore gauge 0.0001 in, set on main 1");
 		expect(gaugeText(part("deck"), gauge({ instrument: "feeler", mode: "feeler", division: 127_000 }), "in")).toBe(
