@@ -36,8 +36,8 @@ func (b *board) tellUnseen() {
 	}
 }
 
-// unmeasuredFits name the clearances of a part that nobody measured: by itself, or by the bearing where another on it is
-// known.
+// unmeasuredFits name the clearances of a part that nobody measured: by itself, or by the bearing where another on it
+// is known.
 func (m *member) unmeasuredFits() (refs []Ref) {
 	if len(m.fits) == 0 {
 		return []Ref{m.ref}

@@ -100,3 +100,19 @@ it("holds nothing for ever, keeps nobody from typing in a field, and forgets whe
 	expect(seen).toEqual(["x"]);
 	leave();
 });
+
+it("asks for the guide from a field that takes a figure, and writes the question mark where words are written", () => {
+	const typed: boolean[] = [];
+	const leave = keys.add(({ key, typing }) => {
+		if (key === "?") typed.push(typing);
+		return key === "?" && !typing;
+	});
+	for (const mode of ["decimal", "numeric", "text"]) {
+		const field = document.createElement("input");
+		field.inputMode = mode;
+		document.body.append(field);
+		press("?", field);
+	}
+	leave();
+	expect(typed).toEqual([false, false, true]);
+});

@@ -41,6 +41,10 @@ const LOOK_MS = 16;
 const isText = (at: EventTarget | null): at is HTMLInputElement | HTMLTextAreaElement =>
 	at instanceof HTMLTextAreaElement || (at instanceof HTMLInputElement && !/^(checkbox|radio|button|submit|file)$/.test(at.type));
 
+/** A field that takes a figure: a question mark is none of its characters, and asks for the guide there, too. */
+const takes = (at: EventTarget | null, key: string) =>
+	isText(at) && !(key === "?" && (at.inputMode === "decimal" || at.inputMode === "numeric"));
+
 const anyDialog = () => document.querySelector('[role="dialog"]') !== null;
 
 /** A dialog that is about to take the focus. */
@@ -106,7 +110,7 @@ function onKey(e: KeyboardEvent) {
 	const press: Press = {
 		key: e.key,
 		mod: e.ctrlKey || e.metaKey,
-		typing: isText(e.target),
+		typing: takes(e.target, e.key),
 		dialog: anyDialog(),
 		nowhere: document.activeElement === document.body || document.activeElement === null,
 		done: e.defaultPrevented,
