@@ -103,6 +103,7 @@ func TestTwoPeopleTickOneCard(t *testing.T) {
 	require.Len(t, view.Runs, 1)
 	require.Len(t, view.Runs[0].Flags, 1)
 	assert.Equal(t, 4, view.Runs[0].Flags[0].Bolt)
+	assert.Contains(t, openOf(view)[assembly.OpenBolt], "Bolt 4 (main caps): ended low, at 60 lb·ft")
 	assert.Equal(t, true, *heldAs(b.job(), part.MainHousing))
 	assert.Empty(t, view.Marks, "nothing was measured under it yet")
 
@@ -143,6 +144,49 @@ func TestTwoPeopleTickOneCard(t *testing.T) {
 	b.do("Wanda", assembly.Event{What: assembly.TakeBack, Of: view.Runs[0].Last}, 201)
 	assert.Equal(t, true, *heldAs(b.job(), part.MainHousing), "loosening is undone")
 	assert.Equal(t, 1, b.get().Bolts[0].Uses)
+}
+
+// openOf is what stands open of an engine, by its sort.
+func openOf(v shop.AssemblyView) map[assembly.OpenSort][]string {
+	open := map[assembly.OpenSort][]string{}
+	for _, o := range v.StillOpen {
+		open[o.Sort] = append(open[o.Sort], o.Text)
+	}
+	return open
+}
+
+// What is to be bought, ordered, proved, polished, filed, looked at and put together all stands open until it is done.
+func TestWhatStandsOpenOfAnEngine(t *testing.T) {
+	jobs := serveDemo(t).URL + "/api/v1/jobs/"
+	open := openOf(builds{t, jobs + "12/assembly"}.get())
+	for sort, text := range map[assembly.OpenSort]string{
+		assembly.OpenLook:  "The rod journals' stamp disagrees: not answered",
+		assembly.OpenPart:  "Main shells 0.010 in under: to order",
+		assembly.OpenSheet: "Crankshaft sheet: decided, and its sheet is not issued",
+		assembly.OpenGap:   "Cylinder 1, top ring: gap not measured",
+		assembly.OpenTask:  "Cap on main 1",
+	} {
+		assert.Contains(t, open[sort], text)
+	}
+	b := builds{t, jobs + "12/assembly"}
+	assert.Empty(t, open[assembly.OpenPolish], "its journals are at their stop as they came")
+	status, said, _ := call(t, "PUT", jobs+"12/closed", fields{"closed": false, "reason": "back again"})
+	require.Equal(t, 200, status, string(said))
+	journal := b.get().Polish[0]
+	below := journal.Least - unit.Tenth
+	view, _ := b.do("Wanda", assembly.Event{What: assembly.Pass, Kind: journal.Kind, Number: journal.Number,
+		Sizes: []unit.Length{below, below}}, 201)
+	assert.Equal(t, []string{journal.Title + ": polished 0.0001 in below its smallest size"},
+		openOf(view)[assembly.OpenPolish])
+	b = builds{t, jobs + "9/assembly"}
+	open = openOf(b.get())
+	assert.Contains(t, open[assembly.OpenSheet], "Deck sheet: one line is not proved")
+	assert.Contains(t, open[assembly.OpenPart], "Gasket of another grade: ordered")
+	assert.Contains(t, open[assembly.OpenGap], "Cylinder 1, second ring: 0.0030 in still to file off its gap")
+	one := 1
+	view, _ = b.do("Wanda", assembly.Event{What: assembly.Buy, Line: "deck/gasket",
+		Part: &assembly.PartFacts{Arrived: &one}}, 201)
+	assert.NotContains(t, openOf(view)[assembly.OpenPart], "Gasket of another grade: ordered")
 }
 
 // heldAt is whether the caps of one part are torqued, as it was last said of it or of all of its kind.

@@ -131,7 +131,7 @@ func (a resources) plans(api huma.API) {
 			return a.shop.Power(ctx, in.ID, in.Kind)
 		})
 	serve(a, api, store.Inspector, replacing("set-plan", "/jobs/{id}/plans/{kind}",
-		"Choose the plan for the features of a kind that nobody has read yet"),
+		"Choose the plan of the parts of a kind: what is read keeps its place, a part read whole its plan"),
 		func(ctx context.Context, in *struct {
 			JobPath
 			Kind part.Kind `path:"kind"`

@@ -330,6 +330,23 @@ func TestWrongQuestionsGetSentences(t *testing.T) {
 	assert.Equal(t, 204, status, "signing out without having signed in: %s", said)
 }
 
+// leave asks for something and leaves while it is sent.
+func leave(t *testing.T, server *httptest.Server, paths ...string) {
+	t.Helper()
+	for _, path := range paths {
+		conn, err := net.Dial("tcp", server.Listener.Addr().String())
+		require.NoError(t, err)
+		_, err = fmt.Fprintf(conn, "GET %s HTTP/1.1\r\nHost: localhost\r\n\r\n", path)
+		require.NoError(t, err)
+		_, err = io.ReadFull(conn, make([]byte, 9))
+		require.NoError(t, err, path)
+		if tcp, ok := conn.(*net.TCPConn); ok {
+			require.NoError(t, tcp.SetLinger(0)) // gone in the midst of it
+		}
+		require.NoError(t, conn.Close())
+	}
+}
+
 // The log of requests tells no customer's token; a panic is one line with an id; a host is one
 // whatever its case.
 func TestWhatTheLogTells(t *testing.T) {
@@ -347,10 +364,15 @@ func TestWhatTheLogTells(t *testing.T) {
 	defer server.Close()
 	call(t, "GET", server.URL+"/api/v1/shared/SECRETTOKEN/summary.pdf", nil)
 	call(t, "GET", server.URL+"/r/SECRETTOKEN", nil)
+	leave(t, server, "/api/v1/jobs/6/archive", "/api/v1/jobs/6", "/api/v1/jobs/6/built.pdf", "/api/v1/live")
 	for _, host := range []string{"ledge.example.org", "LEDGE.example.ORG:8173", "ledge.example.org."} {
 		status, _, _ := call(t, "GET", server.URL+"/healthz", nil, "Host", host)
 		assert.Equal(t, 200, status, host)
 	}
+	server.Close() // waits for whatever is under way
+	mu.Lock()
+	assert.NotContains(t, log.String(), "panic", "who leaves is no fault")
+	mu.Unlock()
 	recoverPanics(slog.New(handler))(http.HandlerFunc(func(http.ResponseWriter,
 		*http.Request) {
 		panic("at the bench")

@@ -30,7 +30,8 @@ func (b *builder) beside(live []assembly.Event) (list []assembly.OpenThing) {
 	}
 	b.unproved(add)
 	for _, p := range b.polish(live) {
-		if !b.settledLine(p.line) && p.Says != assembly.PolishStop {
+		done := p.Says == assembly.PolishStop || p.Says == assembly.PolishPassed || b.settledLine(p.line)
+		if !done {
 			add(assembly.OpenPolish, fmt.Sprintf("%s/%d", p.Kind, p.Number),
 				words.Told("built.open_polish_"+string(p.Says), "part", p.Title, "to_go", b.length(p.ToGo),
 					"off", b.length(p.Off)))
@@ -120,11 +121,11 @@ func (b *builder) sayOpen(s *assembly.State) {
 		o := &s.StillOpen[i]
 		switch {
 		case o.Flag != nil:
-			form := "built.flag_high"
+			form := "built.open_bolt_high"
 			if o.Flag.Low {
-				form = "built.flag_low"
+				form = "built.open_bolt_low"
 			}
-			o.Text = runName(s.Plan.Card(o.Card), o.Of) + ": " + words.Told(form, "bolt", o.Flag.Bolt, "torque",
+			o.Text = words.Told(form, "bolt", o.Flag.Bolt, "run", runName(s.Plan.Card(o.Card), o.Of), "torque",
 				words.Torque(o.Flag.Torque))
 		case o.Task != nil:
 			o.Text = taskText(s, o.Task)

@@ -274,6 +274,10 @@ func TestPolishing(t *testing.T) {
 	pass := func(texts ...string) assembly.Event {
 		return assembly.Event{What: assembly.Pass, Kind: ref.Kind, Number: 1, Sizes: sizes(texts...)}
 	}
+	for under, size := range map[string]string{"0": "2.4987", "0.0002": "2.4985"} {
+		p := assembly.Polishing(nil, ref, in("2.4987"), window, sizes("2.4990", size, "2.4990"), unit.Tenth)
+		assert.Equal(t, []any{assembly.PolishPassed, in(under)}, []any{p.Says, p.Off}, "nothing may come off")
+	}
 	for _, tt := range []struct {
 		passes []assembly.Event
 		says   assembly.PolishSays

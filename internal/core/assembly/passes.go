@@ -21,7 +21,7 @@ type Polish struct {
 	// ToGo is what is still above Stop, at the smallest place; never below zero.
 	ToGo unit.Length `json:"to_go"`
 	Says PolishSays  `json:"says"`
-	// Off is what says it: how deep the dip is, or how far below Least.
+	// Off is what says it: how deep the dip is, how far below Least, or below Stop where it is passed.
 	Off unit.Length `json:"off,omitempty"`
 }
 
@@ -41,16 +41,18 @@ type PolishSays string
 // What is said.
 const (
 	PolishBegin PolishSays = "begin"
-	PolishGoOn  PolishSays = "go_on"
-	PolishStop  PolishSays = "stop"   // the size is reached
-	PolishDip   PolishSays = "dip"    // one place is lower than it was against its neighbours
-	PolishBelow PolishSays = "below"  // it is below what is accepted
-	PolishSlow  PolishSays = "slowly" // one more pass like the last would go too far
+	// PolishPassed is that of a journal that is at its stop, or under it, before anything was polished.
+	PolishPassed PolishSays = "passed"
+	PolishGoOn   PolishSays = "go_on"
+	PolishStop   PolishSays = "stop"   // the size is reached
+	PolishDip    PolishSays = "dip"    // one place is lower than it was against its neighbours
+	PolishBelow  PolishSays = "below"  // it is below what is accepted
+	PolishSlow   PolishSays = "slowly" // one more pass like the last would go too far
 )
 
 // PolishSayings lists them.
 func PolishSayings() []PolishSays {
-	return []PolishSays{PolishBegin, PolishGoOn, PolishStop, PolishDip, PolishBelow, PolishSlow}
+	return []PolishSays{PolishBegin, PolishPassed, PolishGoOn, PolishStop, PolishDip, PolishBelow, PolishSlow}
 }
 
 // Polishing is where a journal stands: window is what is accepted, stop where to stop, before its sizes along it
@@ -77,6 +79,9 @@ func Polishing(events []Event, ref part.Ref, stop unit.Length, window limit.Rang
 	smallest := slices.Min(last)
 	p.ToGo = max(0, smallest-stop)
 	if len(p.Passes) == 0 {
+		if smallest <= stop {
+			p.Says, p.Off = PolishPassed, stop-smallest
+		}
 		return p
 	}
 	dip := dipOf(last) - max(0, dipOf(before))

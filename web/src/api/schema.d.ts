@@ -1071,7 +1071,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Choose the plan for the features of a kind that nobody has read yet */
+        /** Choose the plan of the parts of a kind: what is read keeps its place, a part read whole its plan */
         put: operations["set-plan"];
         post?: never;
         delete?: never;
@@ -3842,7 +3842,7 @@ export interface components {
             off?: number;
             passes: components["schemas"]["AssemblyPassMade"][];
             /** @enum {string} */
-            says: "begin" | "go_on" | "stop" | "dip" | "below" | "slowly";
+            says: "begin" | "passed" | "go_on" | "stop" | "dip" | "below" | "slowly";
             stations: string[];
             /** Format: int64 */
             stop: number;

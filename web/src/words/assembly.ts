@@ -53,6 +53,7 @@ export const stepsText = (steps: TorqueCard["steps"]): string =>
 
 const POLISH: Record<PolishView["says"], string> = {
 	begin: "Not begun",
+	passed: "Already at the stop: nothing may come off",
 	go_on: "Go on",
 	slowly: "Slowly: a pass like the last would go too far",
 	stop: "Stop: the size is reached",

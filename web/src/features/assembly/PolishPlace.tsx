@@ -65,10 +65,9 @@ function Journal({ shown, journal: p }: { shown: Shown; journal: PolishView }) {
 		{ name: words.before, sizes: p.before },
 		...p.passes.map((one, n) => ({ name: words.pass(n + 1), sizes: one.sizes ?? [] })),
 	].filter((l) => l.sizes.length > 0);
-	const passed = alreadyUnder(p);
 	const says =
-		passed !== undefined
-			? words.alreadyUnder(show(passed, unit))
+		p.says === "passed"
+			? words.alreadyUnder(show(p.off ?? 0, unit))
 			: p.says === "go_on" || p.says === "begin"
 				? words.toGo(show(p.to_go, unit))
 				: polishWord(p.says);
@@ -150,12 +149,6 @@ function Journal({ shown, journal: p }: { shown: Shown; journal: PolishView }) {
 			</Table>
 		</section>
 	);
-}
-
-/** How far a journal is under its stop before anything was polished; undefined where it is above it. */
-function alreadyUnder(p: PolishView): number | undefined {
-	const under = p.stop - Math.min(...p.before);
-	return p.passes.length === 0 && p.before.length > 0 && under >= 0 ? under : undefined;
 }
 
 /** What is typed of a pass outlives a reload, a place at a time. */
