@@ -1,4 +1,3 @@
-import { Notifications } from "@mantine/notifications";
 import { useIsFetching, useIsMutating, useQuery } from "@tanstack/react-query";
 import { lazy, Suspense, useEffect, useLayoutEffect, useState } from "react";
 import { Outlet, useLocation } from "react-router";
@@ -14,6 +13,8 @@ import { useKeys } from "../ui/use-key";
 import { useLive } from "./live";
 import { preload } from "./places";
 
+/** What is told in passing waits for its place: nothing is told in the first moment. */
+const Notifications = lazy(() => import("@mantine/notifications").then(({ Notifications }) => ({ default: Notifications })));
 const Finder = lazy(() => import("../features/record").then(({ Finder }) => ({ default: Finder })));
 
 /** Opens the guide where it tells of a place; the bench shows its keys itself. */
@@ -25,7 +26,9 @@ function showGuide(path: string) {
 export function Component() {
 	return (
 		<PersonProvider>
-			<Notifications position="bottom-left" />
+			<Suspense fallback={null}>
+				<Notifications position="bottom-left" />
+			</Suspense>
 			<Inside />
 		</PersonProvider>
 	);

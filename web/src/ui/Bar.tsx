@@ -1,17 +1,19 @@
-import { Button, type ButtonProps, Group, Menu, useMantineColorScheme } from "@mantine/core";
+import { Button, Group, useMantineColorScheme } from "@mantine/core";
 import { useDocumentTitle } from "@mantine/hooks";
 import { IconHelp, IconMoon, IconSearch, IconSun, IconUser } from "@tabler/icons-react";
-import { type ReactNode, useState } from "react";
+import { lazy, type ReactNode, Suspense } from "react";
 import { Link, useLocation } from "react-router";
-import { useSignOut } from "../api/people";
 import look from "../look/look.module.css";
 import { appWords } from "../words/app";
 import { placeWords } from "../words/places";
 import css from "./bar.module.css";
 import { find } from "./find";
 import { guidePage } from "./guide-page";
-import { OwnPassword } from "./OwnPassword";
 import { usePerson } from "./person";
+import { QUIET } from "./quiet";
+
+/** Only who signs in has one: it is a fifth of what the first page would take. */
+const PersonMenu = lazy(() => import("./PersonMenu"));
 
 export interface BarProps {
 	/** The way here: links first, the place itself last. */
@@ -64,7 +66,13 @@ export function Bar({ trail = [], children }: BarProps) {
 				>
 					<IconHelp size={18} />
 				</Button>
-				{person.role ? <SignedInMenu /> : <NameButton />}
+				{person.role ? (
+					<Suspense fallback={<NameButton />}>
+						<PersonMenu />
+					</Suspense>
+				) : (
+					<NameButton />
+				)}
 				<Button
 					variant="subtle"
 					size="compact-md"
@@ -80,41 +88,11 @@ export function Bar({ trail = [], children }: BarProps) {
 	);
 }
 
-const QUIET = { variant: "subtle", size: "compact-md", color: "gray", c: "var(--ink)" } satisfies ButtonProps;
-
 function NameButton() {
 	const person = usePerson();
 	return (
 		<Button {...QUIET} leftSection={<IconUser size={16} />} onClick={person.change}>
 			{person.name || appWords.yourName}
 		</Button>
-	);
-}
-
-function SignedInMenu() {
-	const person = usePerson();
-	const out = useSignOut();
-	const [changing, setChanging] = useState(false);
-	return (
-		<>
-			{changing ? <OwnPassword first={false} onClose={() => setChanging(false)} /> : null}
-			<Menu>
-				<Menu.Target>
-					<Button {...QUIET} leftSection={<IconUser size={16} />}>
-						{person.name}
-					</Button>
-				</Menu.Target>
-				<Menu.Dropdown>
-					<Menu.Label>{person.role}</Menu.Label>
-					{person.role === "owner" ? (
-						<Menu.Item component={Link} to="/people">
-							{appWords.people}
-						</Menu.Item>
-					) : null}
-					<Menu.Item onClick={() => setChanging(true)}>{appWords.changePassword}</Menu.Item>
-					<Menu.Item onClick={() => out.mutate()}>{appWords.signOut}</Menu.Item>
-				</Menu.Dropdown>
-			</Menu>
-		</>
 	);
 }

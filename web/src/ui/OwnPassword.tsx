@@ -11,7 +11,7 @@ export interface OwnPasswordProps {
 }
 
 /** Asks for the password one has, and for a new one of one's own. */
-export function OwnPassword({ first, onClose }: OwnPasswordProps) {
+export default function OwnPassword({ first, onClose }: OwnPasswordProps) {
 	const change = useChangePassword();
 	const [old, setOld] = useState("");
 	const [password, setPassword] = useState("");

@@ -5,7 +5,7 @@ import { useSignIn } from "../api/people";
 import { appWords } from "../words/app";
 
 /** Asks for a name and a password; on the first run for the owner's, with the code that Ledge printed. */
-export function SignIn({ first }: { first: boolean }) {
+export default function SignIn({ first }: { first: boolean }) {
 	const signIn = useSignIn();
 	const [name, setName] = useState("");
 	const [password, setPassword] = useState("");

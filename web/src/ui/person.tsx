@@ -1,13 +1,15 @@
-import { Button, Group, Modal, Skeleton, Stack, TextInput } from "@mantine/core";
+import { Skeleton } from "@mantine/core";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { createContext, type FormEvent, type ReactNode, useContext, useEffect, useState } from "react";
+import { createContext, lazy, type ReactNode, Suspense, useContext, useEffect, useState } from "react";
 import { askAs, type SessionView, SIGNED_OUT } from "../api/client";
-import { namesQuery, sessionQuery } from "../api/people";
-import { appWords } from "../words/app";
-import { keys } from "./keys";
-import { OwnPassword } from "./OwnPassword";
-import { SignIn } from "./SignIn";
+import { sessionQuery } from "../api/people";
+import { Coming } from "./Coming";
 import { useStored } from "./use-stored";
+
+/** What is asked once in a while comes when it is asked. */
+const AskName = lazy(() => import("./AskName"));
+const OwnPassword = lazy(() => import("./OwnPassword"));
+const SignIn = lazy(() => import("./SignIn"));
 
 interface Who {
 	name: string;
@@ -45,7 +47,9 @@ function SignedIn({ session, children }: { session: SessionView; children: React
 	return (
 		<PersonContext value={{ name: session.name, role: session.role, change: () => {}, asking: !inside }}>
 			{entered ? children : null}
-			{session.change ? <OwnPassword first onClose={() => {}} /> : inside ? null : <SignIn first={session.first} />}
+			<Suspense fallback={<Coming />}>
+				{session.change ? <OwnPassword first onClose={() => {}} /> : inside ? null : <SignIn first={session.first} />}
+			</Suspense>
 		</PersonContext>
 	);
 }
@@ -55,63 +59,21 @@ function Named({ children }: { children: ReactNode }) {
 	const [name, setName] = useStored("ledge.person", "");
 	const [asking, setAsking] = useState(name === "");
 	askAs(name);
-	useEffect(() => {
-		if (asking) keys.forget();
-	}, [asking]);
 	return (
 		<PersonContext value={{ name, change: () => setAsking(true), asking }}>
 			{children}
-			<Modal
-				opened={asking}
-				onClose={() => name !== "" && setAsking(false)}
-				withCloseButton={name !== ""}
-				title={appWords.whoIsAtTheBench}
-				centered
-				closeButtonProps={{ "aria-label": "Close" }}
-			>
-				<NameForm
-					name={name}
-					onName={(chosen) => {
-						setName(chosen);
-						setAsking(false);
-					}}
-				/>
-			</Modal>
+			{asking ? (
+				<Suspense fallback={<Coming />}>
+					<AskName
+						name={name}
+						onClose={() => setAsking(false)}
+						onName={(chosen) => {
+							setName(chosen);
+							setAsking(false);
+						}}
+					/>
+				</Suspense>
+			) : null}
 		</PersonContext>
-	);
-}
-
-function NameForm({ name, onName }: { name: string; onName: (name: string) => void }) {
-	const [typed, setTyped] = useState(name);
-	const names = useQuery(namesQuery).data ?? [];
-	const submit = (event: FormEvent) => {
-		event.preventDefault();
-		if (typed.trim() !== "") onName(typed.trim());
-	};
-	return (
-		<form onSubmit={submit}>
-			<Stack>
-				{names.length > 0 ? (
-					<Group gap="xs" aria-label={appWords.whoWasHereLately}>
-						{names.map((one) => (
-							<Button key={one} variant={one === name ? "filled" : "default"} onClick={() => onName(one)}>
-								{one}
-							</Button>
-						))}
-					</Group>
-				) : null}
-				<TextInput
-					label={appWords.yourName}
-					description={appWords.itGoesOnEveryReadingAnd2}
-					value={typed}
-					onChange={(e) => setTyped(e.currentTarget.value)}
-					data-autofocus
-					maxLength={100}
-				/>
-				<Button type="submit" disabled={typed.trim() === ""}>
-					{appWords.start}
-				</Button>
-			</Stack>
-		</form>
 	);
 }

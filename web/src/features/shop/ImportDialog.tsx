@@ -6,7 +6,7 @@ import { FileDrop } from "../../ui/FileDrop";
 import { shopWords } from "../../words/shop";
 
 /** Takes an open file as a new job, after a look at what it holds or at every place that is wrong in it. */
-export function ImportDialog({ opened, onClose }: { opened: boolean; onClose: () => void }) {
+export default function ImportDialog({ onClose }: { onClose: () => void }) {
 	const go = useNavigate();
 	const look = useImportFile();
 	const take = useImportFile();
@@ -20,18 +20,13 @@ export function ImportDialog({ opened, onClose }: { opened: boolean; onClose: ()
 		unpack.reset();
 		if (content !== null) look.mutate({ text: content, take: false });
 	};
-	const close = () => {
-		chosen(null);
-		setPacked(null);
-		onClose();
-	};
 	const opens = { onSuccess: (answer: { job: number }) => void go(`/jobs/${answer.job}`) };
 	const accept = () => {
 		if (packed) unpack.mutate(packed, opens);
 		else if (text !== null) take.mutate({ text, take: true }, opens);
 	};
 	return (
-		<Modal opened={opened} onClose={close} title={shopWords.importAJob} size="lg" closeButtonProps={{ "aria-label": "Close" }}>
+		<Modal opened onClose={onClose} title={shopWords.importAJob} size="lg" closeButtonProps={{ "aria-label": "Close" }}>
 			<FileDrop
 				placeholder={shopWords.anOpenFileJsonOrA}
 				accept="application/json,.json,.zip"

@@ -2,7 +2,7 @@ import { Alert, Button, Group, Stack, TextInput, Title } from "@mantine/core";
 import { useDebouncedValue } from "@mantine/hooks";
 import { IconFileImport, IconPlus, IconSearch } from "@tabler/icons-react";
 import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import { Link } from "react-router";
 import type { JobLine } from "../../api/client";
 import { JOBS_A_PAGE, jobsQuery } from "../../api/queries";
@@ -13,6 +13,7 @@ import { PartRow } from "../../drawing/PartRow";
 import { StatusMark } from "../../drawing/status";
 import look from "../../look/look.module.css";
 import { Bar } from "../../ui/Bar";
+import { Coming } from "../../ui/Coming";
 import { Load } from "../../ui/Load";
 import { Troubles } from "../../ui/Troubles";
 import { gaugesWords } from "../../words/gauges";
@@ -22,9 +23,10 @@ import { shopWords } from "../../words/shop";
 import { setName, wayName } from "../../words/trade";
 import { waitsWords } from "../../words/waits";
 import { Empty } from "./Empty";
-import { ImportDialog } from "./ImportDialog";
 import { SampleNote } from "./SampleNote";
 import css from "./shop.module.css";
+
+const ImportDialog = lazy(() => import("./ImportDialog"));
 
 /** More than this nobody looks through: a search finds the rest. */
 const MOST_JOBS = 500;
@@ -40,7 +42,11 @@ export function ShopPlace() {
 		<Load query={query}>
 			{({ jobs, total }) => (
 				<>
-					<ImportDialog opened={importing} onClose={() => setImporting(false)} />
+					{importing ? (
+						<Suspense fallback={<Coming />}>
+							<ImportDialog onClose={() => setImporting(false)} />
+						</Suspense>
+					) : null}
 					<Bar trail={[{ text: placeWords.shop }]}>
 						<Button variant="default" size="compact-md" component={Link} to="/search">
 							{shopWords.jobArchive}
