@@ -2,6 +2,10 @@ import { fireEvent, screen, waitFor, within } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { client, type SessionView, SIGNED_OUT } from "../api/client";
 import { type Call, serve, visit } from "../testdata/server";
+// What comes when it is wanted is there before: a busy machine reads it for seconds.
+import "./AskName";
+import "./OwnPassword";
+import "./SignIn";
 import { PersonProvider, usePerson } from "./person";
 
 beforeEach(() => localStorage.clear());

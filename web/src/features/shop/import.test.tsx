@@ -1,6 +1,7 @@
 import { fireEvent, screen, waitFor, within } from "@testing-library/react";
 import { afterEach, describe, expect, it } from "vitest";
 import { type Call, serve, visit } from "../../testdata/server";
+import "./ImportDialog"; // comes when it is wanted; here it is there before
 import { ShopPlace } from ".";
 
 afterEach(() => {
