@@ -132,7 +132,12 @@ func TestTwoPeopleTickOneCard(t *testing.T) {
 	assert.False(t, heldAt(job, part.MainAlignment, 0))
 	view = b.get()
 	assert.Len(t, view.Marks, 1, "what was read under the bolt stays told")
-	b.do("Wanda", assembly.Event{What: assembly.TakeBack, Of: view.Runs[0].Last}, 201)
+	// All loosened after it, and that undone: it is as it was, the others tight and this one loose.
+	b.do("Wanda", assembly.Event{What: assembly.Loosen, Card: "main"}, 201)
+	b.do("Wanda", assembly.Event{What: assembly.TakeBack, Of: b.get().Runs[0].Last}, 201)
+	job = b.job()
+	assert.Equal(t, []bool{false, true}, []bool{heldAt(job, part.MainHousing, 2), heldAt(job, part.MainHousing, 3)})
+	b.do("Wanda", assembly.Event{What: assembly.TakeBack, Of: b.get().Runs[0].Last}, 201)
 	job = b.job()
 	assert.True(t, heldAt(job, part.MainHousing, 2))
 	assert.True(t, heldAt(job, part.MainAlignment, 0))

@@ -217,7 +217,7 @@ func (b *builder) torqued(was []assembly.Run, now assembly.State) (list []store.
 			before, after := assembly.Standing(was, c.Key, of), assembly.Standing(now.Runs, c.Key, of)
 			tight := after != nil && after.Done
 			same := (before != nil && before.Done) == tight && (before == nil) == (after == nil)
-			if c.Group == assembly.Mains && before != nil && after != nil && !tight && len(after.Held) > 0 {
+			if c.Group == assembly.Mains && after != nil && !tight && len(after.Held) > 0 {
 				list = append(list, b.freed(c, before, after)...)
 				continue
 			}
@@ -244,16 +244,16 @@ func (b *builder) torqued(was []assembly.Run, now assembly.State) (list []store.
 	return list
 }
 
-// freed is what changed of single mains in a run of which some caps were loosened.
+// freed is what changed of single mains in a run of which some caps were loosened; before is nil where all were loose.
 func (b *builder) freed(c *assembly.Card, before, after *assembly.Run) (list []store.Torqued) {
 	for n := 1; n <= c.Columns; n++ {
 		tight := after.Through(c.OfCap(n))
-		if tight != before.Through(c.OfCap(n)) {
+		if tight != (before != nil && before.Through(c.OfCap(n))) {
 			list = append(list, store.Torqued{Group: c.Group, Number: n, Tight: tight,
 				Kinds: []part.Kind{part.MainHousing, part.MainBearing}})
 		}
 	}
-	if before.Done {
+	if before != nil && before.Done {
 		list = append(list, store.Torqued{Group: c.Group, Kinds: []part.Kind{part.TunnelEdge, part.MainAlignment}})
 	}
 	return list

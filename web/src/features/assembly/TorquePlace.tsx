@@ -109,7 +109,7 @@ function Running(props: RunningProps) {
 	const takeBack = () => last && build.act({ what: "take_back", of: last });
 	/** What it was asked of if it is to be loosened: a bolt, or 0 for all. One key never undoes a card. */
 	const [loosens, setLoosens] = useState<number>();
-	useKey("Enter", tick, next !== undefined);
+	useKey("Enter", tick, next !== undefined && loosens === undefined);
 	const assembly = `/jobs/${job.job.id}/assembly`;
 	const go = useNavigate();
 	useKey("n", () => void go(assembly), next === undefined);
