@@ -68,17 +68,29 @@ async function played() {
 		socket.on("error", () => heard.delete(socket));
 	});
 	await new Promise<void>((resolve) => server.listen(0, "127.0.0.1", resolve));
+	let last = "";
+	let shows: ReturnType<typeof setInterval> | undefined;
 	return {
 		port: `tcp://127.0.0.1:${(server.address() as AddressInfo).port}`,
 		say: (line: string) => {
+			last = line;
 			for (const socket of heard) socket.write(`${line}\r\n`);
+		},
+		/** From now on it goes on saying what it said last, as a gauge does that shows all the time. */
+		showing: () => {
+			shows ??= setInterval(() => {
+				for (const socket of heard) if (last) socket.write(`${last}\r\n`);
+			}, 250);
 		},
 		listeners: () => heard.size,
 		unplug: () => {
 			for (const socket of heard) socket.destroy();
 			heard.clear();
 		},
-		end: () => server.close(),
+		end: () => {
+			clearInterval(shows);
+			server.close();
+		},
 	};
 }
 
@@ -239,6 +251,7 @@ test("a bore gauge is rocked: its trace and turning point are seen, Enter takes 
 	page,
 }) => {
 	const gauge = await played();
+	gauge.showing(); // one that shows nothing for two seconds is silent, however slow the machine is
 	await as(page);
 	const id = await instrument(
 		page.request,
