@@ -70,12 +70,14 @@ func FuzzRead(f *testing.F) {
 		f.Add(plain, seed, 3)
 		f.Add(`(?P<value>.*)`, seed, 0)
 	}
+	f.Add(`(?P<value>\d+)\s*`, "A0 +1.% mm", 3) // a part of the line
 	f.Fuzz(func(t *testing.T, expression, came string, decimals int) {
 		r, err := instrument.Compile(instrument.Pattern{Expression: expression, Unit: unit.In, Decimals: decimals & 7})
 		if err != nil {
 			return
 		}
-		if got, err := r.Read(came); err == nil && got.Line != came {
+		// What is kept of a line is what the pattern matched of it.
+		if got, err := r.Read(came); err == nil && !strings.Contains(came, got.Line) {
 			t.Fatalf("%q became %q", came, got.Line)
 		}
 	})
