@@ -44,7 +44,7 @@ fuzz:
 	bash scripts/fuzz.sh
 
 # Tries Ledge's promises against the real binary: kills, failing disks, hostile files, every role, requests at random,
-# and in a real browser: its clock goes back, its storage is full or blocked. Some thirteen minutes.
+# and in a real browser: its clock goes back, its storage is full or blocked. Some fifteen minutes.
 attack: build fuzz
-	go test -tags attack -count=1 -timeout 60m ./internal/attack
+	cd internal/attack && go test -tags attack -count=1 -timeout 60m
 	CHROMIUM=$$(bash scripts/chromium.sh) && export CHROMIUM && cd web && npm run --silent e2e -- storage.spec

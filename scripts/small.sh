@@ -9,7 +9,7 @@ trap 'rm -rf "$data"' EXIT
 for package in exchange demo store httpapi; do
 	LEDGE_MANY="$data/many.db" go test "./internal/$package" -run '^$' -bench . -benchtime 1x | grep -E 'Benchmark|^(ok|FAIL)|panic'
 done
-go test -tags attack -short -count=1 -timeout 10m ./internal/attack -run 'TestKills|TestFullDisk|TestLetIn'
+(cd internal/attack && go test -tags attack -short -count=1 -timeout 10m -run 'TestKills|TestFullDisk|TestLetIn')
 # Two readings at each place of the page's own benchmark, and what its first load weighs.
 ./bin/ledge demo --db "$data/painted.db" --listen 127.0.0.1:0 --copies 0 >"$data/log" 2>&1 &
 pid=$!
