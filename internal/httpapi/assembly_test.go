@@ -167,7 +167,7 @@ func TestWhatStandsOpenOfAnEngine(t *testing.T) {
 	for sort, text := range map[assembly.OpenSort]string{
 		assembly.OpenLook:  "The rod journals' stamp disagrees: not answered",
 		assembly.OpenPart:  "Main shells 0.010 in under: to order",
-		assembly.OpenSheet: "Crankshaft sheet: decided, and its sheet is not issued",
+		assembly.OpenSheet: "Crankshaft sheet: decided but not issued",
 		assembly.OpenGap:   "Cylinder 1, top ring: gap not measured",
 		assembly.OpenTask:  "Cap on main 1",
 	} {
@@ -244,7 +244,7 @@ func TestAnEngineIsBuilt(t *testing.T) {
 	}
 	status, said := sign(true, nil)
 	assert.Equal(t, 422, status)
-	assert.Contains(t, said, "say of each why the engine is signed all the same")
+	assert.Contains(t, said, "give a reason for signing without each")
 	// One reason does not stand for the others: each has its own.
 	var reasons []assembly.OpenReason
 	for _, o := range b.get().StillOpen {
@@ -253,7 +253,7 @@ func TestAnEngineIsBuilt(t *testing.T) {
 	require.Greater(t, len(reasons), 20)
 	status, said = sign(true, reasons[1:])
 	assert.Equal(t, 422, status)
-	assert.Contains(t, said, "One thing is not done")
+	assert.Contains(t, said, "One thing is still open")
 	status, said = sign(true, reasons)
 	require.Equal(t, 201, status, said)
 	signed := b.get()

@@ -160,10 +160,10 @@ const WHY = "The trust saw to it.";
 async function sayWhy(page: Page, request: APIRequestContext, id: number, hands: Hands) {
 	const { still_open } = await assembly(request, id);
 	expect(still_open.map((o) => o.sort)).toContain("sheet"); // what was decided is proved by nothing
-	const fields = page.getByRole("textbox", { name: /^Why sign with/ });
+	const fields = page.getByRole("textbox", { name: /^Reason for signing without/ });
 	const sorts = new Set(still_open.map((o) => o.sort)).size;
 	await expect(fields).toHaveCount(sorts);
-	await expect(page.getByText("Do it, or say why the engine is signed with it open.")).toHaveCount(sorts);
+	await expect(page.getByText("Do it, or give a reason for signing without it.")).toHaveCount(sorts);
 	for (let i = 0; i < sorts; i++) {
 		await fields.nth(i).focus();
 		await hands.type(page, WHY);
