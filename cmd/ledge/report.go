@@ -83,7 +83,7 @@ func reportCommand() *cobra.Command {
 	var from source
 	kinds := []string{"inspection", "summary"}
 	sheets := map[string]order.Name{}
-	for _, n := range order.Names() {
+	for _, n := range order.Names.All() {
 		sheets[exchange.SheetName(n)] = n
 		kinds = append(kinds, exchange.SheetName(n))
 	}

@@ -118,7 +118,7 @@ func stir(t *testing.T, s *store.Store, random *rand.Rand, id int64) {
 		}
 		_, err = s.AddReading(ctx, id, place, r, random.IntN(3) == 0)
 	case 2:
-		look := inspection.Looks()[random.IntN(4)]
+		look := inspection.Looks.All()[random.IntN(4)]
 		err = s.AddLook(ctx, id, place, store.Look{ID: uuid.NewString(), What: store.Grade, Look: &look, Note: by})
 	case 3:
 		warm := 20 + float64(random.IntN(40))/4

@@ -154,7 +154,7 @@ func TestWorkDoneAsOrderedIsProved(t *testing.T) {
 					if fits {
 						verdict = "within"
 					}
-					assert.Equal(t, verdict, p.Verdict, "%s %s %s: %v", name, s.Name, p.Key, p.Problems)
+					assert.EqualValues(t, verdict, p.Verdict, "%s %s %s: %v", name, s.Name, p.Key, p.Problems)
 				}
 			}
 		}

@@ -8,7 +8,7 @@ import (
 	"strings"
 
 	"ledge/internal/core/assembly"
-	"ledge/internal/core/instrument"
+	"ledge/internal/core/closed"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
@@ -20,34 +20,22 @@ import (
 // mostBuilt bounds the events of a file.
 const mostBuilt = 5000
 
-// worded are the closed lists among the types, with their words.
-var worded = map[reflect.Type]func() []string{
-	reflect.TypeFor[assembly.What]():   func() []string { return strs(assembly.Whats()) },
-	reflect.TypeFor[assembly.Group]():  func() []string { return strs(assembly.Groups()) },
-	reflect.TypeFor[assembly.Ring]():   func() []string { return strs(assembly.Rings()) },
-	reflect.TypeFor[assembly.Way]():    func() []string { return strs(assembly.Ways()) },
-	reflect.TypeFor[unit.TorqueUnit](): func() []string { return strs(unit.TorqueUnits()) },
-	reflect.TypeFor[part.Kind]():       func() []string { return strs(part.AtBench()) },
-
-	reflect.TypeFor[instrument.Doing]():   func() []string { return strs(instrument.Doings()) },
-	reflect.TypeFor[instrument.Kind]():    func() []string { return strs(instrument.Kinds()) },
-	reflect.TypeFor[instrument.Mode]():    func() []string { return strs(instrument.Modes()) },
-	reflect.TypeFor[instrument.Sending](): func() []string { return strs(instrument.Sendings()) },
-	reflect.TypeFor[instrument.Parity]():  func() []string { return strs(instrument.Parities()) },
-	reflect.TypeFor[unit.System]():        func() []string { return []string{string(unit.In), string(unit.MM)} },
-}
-
-func strs[T ~string](list []T) []string {
-	texts := make([]string, len(list))
-	for i, one := range list {
-		texts[i] = string(one)
+// members are those of a closed list; nil for a type that has none.
+func members(t reflect.Type) []string {
+	switch l := closed.Of(t); {
+	case l == nil:
+		return nil
+	case t == kindType: // strips have a kind for each sort of journal here
+		return slices.DeleteFunc(l.Names(), func(name string) bool { return part.Kind(name) == part.Strip })
+	default:
+		return l.Names()
 	}
-	return texts
 }
 
 var (
 	lengthType = reflect.TypeFor[unit.Length]()
 	torqueType = reflect.TypeFor[unit.Torque]()
+	kindType   = reflect.TypeFor[part.Kind]()
 )
 
 // money reports whether a field holds hundredths.
@@ -129,9 +117,9 @@ func (r *reader) build(n *node, at string) (events []assembly.Event) {
 // into reads a value of any of the types there are; tag is that of its field.
 func (r *reader) into(n *node, at string, v reflect.Value, tag reflect.StructTag) {
 	t := v.Type()
-	switch list, closed := worded[t]; {
-	case closed:
-		v.SetString(choice(r, n, at, "", list()...))
+	switch list := members(t); {
+	case list != nil:
+		v.SetString(choice(r, n, at, "", list...))
 	case t == lengthType:
 		v.SetInt(int64(r.length(n, at)))
 	case t == torqueType:
@@ -163,7 +151,7 @@ func (r *reader) into(n *node, at string, v reflect.Value, tag reflect.StructTag
 		}
 	case t.Kind() == reflect.Map:
 		v.Set(reflect.MakeMap(t))
-		allowed := worded[t.Key()]()
+		allowed := members(t.Key())
 		if _, ok := r.object(n, at, allowed...); ok {
 			for i := range n.fields {
 				f := &n.fields[i]
@@ -201,7 +189,7 @@ func (r *reader) torque(n *node, at string, v reflect.Value) {
 	if _, ok := r.object(n, at, "value", "unit"); !ok || !r.require(n, at, "value", "unit") {
 		return
 	}
-	u := choice(r, n.get("unit"), pointer(at, "unit"), unit.NewtonMetre, unit.TorqueUnits()...)
+	u := choice(r, n.get("unit"), pointer(at, "unit"), unit.NewtonMetre, unit.TorqueUnits.All()...)
 	v.Set(reflect.ValueOf(exactly(r, n.get("value"), pointer(at, "value"), "file.number",
 		func(text string) (unit.Torque, error) { return unit.ParseTorque(text, u) })))
 }
@@ -213,13 +201,13 @@ func buildSchema() any {
 }
 
 func schemaOfType(t reflect.Type, tag reflect.StructTag, required ...string) object {
-	switch list, closed := worded[t]; {
-	case closed:
-		return object{"enum": list()}
+	switch list := members(t); {
+	case list != nil:
+		return object{"enum": list}
 	case t == lengthType:
 		return lengthSchema
 	case t == torqueType:
-		return objectOf(object{"value": object{"type": "number", "minimum": 0}, "unit": object{"enum": unit.TorqueUnits()}},
+		return objectOf(object{"value": object{"type": "number", "minimum": 0}, "unit": object{"enum": unit.TorqueUnits.All()}},
 			"value", "unit")
 	case t.Kind() == reflect.Pointer:
 		return schemaOfType(t.Elem(), tag)
@@ -240,7 +228,7 @@ func schemaOfType(t reflect.Type, tag reflect.StructTag, required ...string) obj
 	case t.Kind() == reflect.Slice:
 		return object{"type": "array", "items": schemaOfType(t.Elem(), tag)}
 	case t.Kind() == reflect.Map:
-		return object{"type": "object", "propertyNames": object{"enum": worded[t.Key()]()},
+		return object{"type": "object", "propertyNames": object{"enum": members(t.Key())},
 			"additionalProperties": object{"type": "integer", "minimum": 0, "maximum": 359}}
 	}
 	properties := object{}

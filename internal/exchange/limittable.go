@@ -6,6 +6,7 @@ import (
 	"strconv"
 	"strings"
 
+	"ledge/internal/core/closed"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
@@ -24,14 +25,39 @@ type LimitTable struct {
 	Limits map[part.Kind]limit.Limits `json:"limits,omitempty"`
 }
 
+// A HeadingOf says what a heading names.
+type HeadingOf string
+
+// What headings name.
+const (
+	OfPart  HeadingOf = "part"
+	OfLimit HeadingOf = "limit"
+	OfBoth  HeadingOf = "both"
+)
+
+// HeadingsOf are all of them.
+var HeadingsOf = closed.New(OfPart, OfLimit, OfBoth)
+
+// A RangeEnd is one end of a range.
+type RangeEnd string
+
+// The ends.
+const (
+	LeastEnd RangeEnd = "min"
+	MostEnd  RangeEnd = "max"
+)
+
+// RangeEnds are both.
+var RangeEnds = closed.New(LeastEnd, MostEnd).OrNothing()
+
 // A TableHeading is the name of a row or a column that names no part or no limit.
 type TableHeading struct {
 	// At is its place, "row 3" or "column 2", counted from 1, under which it is settled.
 	At   string `json:"at"`
 	Text string `json:"text"`
 	// Wants says what it should name.
-	Wants string `json:"wants" enum:"part,limit,both"`
-	Says  string `json:"says"`
+	Wants HeadingOf `json:"wants"`
+	Says  string    `json:"says"`
 }
 
 // A TableCell is a value and what it was understood as.
@@ -40,7 +66,7 @@ type TableCell struct {
 	Text  string    `json:"text"`
 	Kind  part.Kind `json:"kind,omitempty"`
 	Field string    `json:"field,omitempty"`
-	End   string    `json:"end,omitempty" enum:",min,max"`
+	End   RangeEnd  `json:"end,omitempty"`
 	// Reads is the value as it was understood, Says why it was not, Likely what was probably meant.
 	Reads  string `json:"reads,omitempty"`
 	Says   string `json:"says,omitempty"`
@@ -176,7 +202,8 @@ func turned(rows [][]string) [][]string {
 }
 
 // head is what a heading stands for after it was settled; ok is false where that is open, or where it is left out.
-func (t *tableReader) head(at, text, wants string, known func(string) (string, bool)) (names string, ok bool) {
+func (t *tableReader) head(at, text string, wants HeadingOf,
+	known func(string) (string, bool)) (names string, ok bool) {
 	settled, said := t.settled.Heads[at]
 	if settled == "-" {
 		return "", false
@@ -188,7 +215,7 @@ func (t *tableReader) head(at, text, wants string, known func(string) (string, b
 		return names, true
 	}
 	t.out.Heads = append(t.out.Heads, TableHeading{At: at, Text: text, Wants: wants,
-		Says: words.Told("table."+wants, "text", words.Quoted(text))})
+		Says: words.Told("table."+string(wants), "text", words.Quoted(text))})
 	return "", false
 }
 
@@ -199,7 +226,7 @@ func (t *tableReader) matrix(rows [][]string) {
 		if j == 0 || text == "" && !filledColumn(rows, j) {
 			continue
 		}
-		if names, ok := t.head("column "+strconv.Itoa(j+1), text, "limit", namedField); ok {
+		if names, ok := t.head("column "+strconv.Itoa(j+1), text, OfLimit, namedField); ok {
 			columns[j] = names
 		}
 	}
@@ -207,14 +234,14 @@ func (t *tableReader) matrix(rows [][]string) {
 		if len(strings.Join(row[1:], "")) == 0 {
 			continue // a heading between parts
 		}
-		kind, ok := t.head("row "+strconv.Itoa(i+2), row[0], "part", namedKind)
+		kind, ok := t.head("row "+strconv.Itoa(i+2), row[0], OfPart, namedKind)
 		if !ok {
 			continue
 		}
 		for j, text := range row {
 			if names, known := columns[j]; known && j > 0 && text != "" {
 				field, end, _ := strings.Cut(names, "/")
-				t.cell(i+1, j, text, part.Kind(kind), field, end)
+				t.cell(i+1, j, text, part.Kind(kind), field, RangeEnd(end))
 			}
 		}
 	}
@@ -243,7 +270,7 @@ func (t *tableReader) list(rows [][]string) {
 			continue
 		}
 		text := strings.Join(labels, " ")
-		names, ok := t.head("row "+strconv.Itoa(i+1), text, "both", func(string) (string, bool) {
+		names, ok := t.head("row "+strconv.Itoa(i+1), text, OfBoth, func(string) (string, bool) {
 			kind, rest, known := kindWithin(labels)
 			if !known {
 				kind, rest = part.Kind(above), text
@@ -265,11 +292,11 @@ func (t *tableReader) list(rows [][]string) {
 		field, end, _ := strings.Cut(rest, "/")
 		f := limit.FieldNamed(field)
 		if len(values) == 2 && f != nil && f.Form == limit.Span && end == "" {
-			t.cell(i, len(labels), values[0], part.Kind(kind), field, "min")
-			t.cell(i, len(labels)+1, values[1], part.Kind(kind), field, "max")
+			t.cell(i, len(labels), values[0], part.Kind(kind), field, LeastEnd)
+			t.cell(i, len(labels)+1, values[1], part.Kind(kind), field, MostEnd)
 			continue
 		}
-		t.cell(i, len(labels), strings.Join(values, " "), part.Kind(kind), field, end)
+		t.cell(i, len(labels), strings.Join(values, " "), part.Kind(kind), field, RangeEnd(end))
 	}
 }
 

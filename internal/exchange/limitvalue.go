@@ -14,7 +14,7 @@ import (
 )
 
 // cell takes one value, or says why not.
-func (t *tableReader) cell(row, column int, text string, kind part.Kind, field, end string) {
+func (t *tableReader) cell(row, column int, text string, kind part.Kind, field string, end RangeEnd) {
 	c := TableCell{At: fmt.Sprintf("%d,%d", row+1, column+1), Text: text, Kind: kind, Field: field, End: end,
 		row: row, column: column}
 	if other, said := t.settled.Cells[c.At]; said {
@@ -29,7 +29,7 @@ func (t *tableReader) cell(row, column int, text string, kind part.Kind, field, 
 }
 
 // take puts a value into its field and returns how it reads, or why it cannot.
-func (t *tableReader) take(kind part.Kind, field, end, text string) (reads, says string) {
+func (t *tableReader) take(kind part.Kind, field string, end RangeEnd, text string) (reads, says string) {
 	f := limit.FieldNamed(field)
 	if f == nil || !slices.Contains(kind.Row().Limits, field) {
 		return "", words.Told("table.not_of", "part", words.Plural(kind), "limit", fieldTitle(field))
@@ -46,7 +46,7 @@ func (t *tableReader) take(kind part.Kind, field, end, text string) (reads, says
 			v.Span = &limit.Range{Min: none, Max: none}
 		}
 		into := &v.Span.Min
-		if end == "max" {
+		if end == MostEnd {
 			into = &v.Span.Max
 		}
 		if *into != none {
@@ -90,7 +90,7 @@ var (
 )
 
 // lengths are those that a text tells for a field: one, both ends, or several.
-func (t *tableReader) lengths(f *limit.Field, end, text string) ([]unit.Length, string) {
+func (t *tableReader) lengths(f *limit.Field, end RangeEnd, text string) ([]unit.Length, string) {
 	system := t.unit
 	text = strings.TrimSpace(strings.ReplaceAll(text, "−", "-"))
 	if m := ending.FindStringSubmatch(text); m != nil {
@@ -224,7 +224,7 @@ func (t *tableReader) blame(kind part.Kind, field, says, likely string) {
 		}
 		c.Says, c.Likely = says, likely
 		if ends := strings.Split(likely, " – "); c.End != "" && len(ends) == 2 {
-			c.Likely = ends[map[string]int{"min": 0, "max": 1}[c.End]]
+			c.Likely = ends[RangeEnds.Rank(c.End)]
 		}
 	}
 }

@@ -60,7 +60,8 @@ type operationDoc struct {
 }
 
 // proofs are the verdicts of [order.Verify] as the document has them.
-var proofs = map[string]string{"within": "as_ordered", "missed": "missed", "open": "to_measure"}
+var proofs = map[order.ProofVerdict]string{
+	order.ProofWithin: "as_ordered", order.ProofMissed: "missed", order.ProofOpen: "to_measure"}
 
 // WriteOrders writes the sheets of an inspection. With after, what was measured when the work came
 // back, each line that is proved by measuring says how it came.

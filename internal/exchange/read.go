@@ -43,7 +43,7 @@ func (r *reader) document(root *node) *inspection.Inspection {
 	}
 	// The unit may stand anywhere, so it is looked up before any number is read.
 	if system := n.get("unit"); system != nil {
-		r.unit = choice(r, system, "/unit", unit.MM, unit.In, unit.MM)
+		r.unit = choice(r, system, "/unit", unit.MM, unit.Systems.All()...)
 	}
 	in := &inspection.Inspection{Unit: r.unit, Policy: inspection.DefaultPolicy(r.unit)}
 	optional(n, "", "job", &in.Job, r.job)
@@ -86,8 +86,9 @@ func (r *reader) decision(n *node, at string) (d inspection.Decision) {
 		!r.require(n, at, "set", "action") {
 		return d
 	}
-	d.Set = choice(r, n.get("set"), pointer(at, "set"), "", disposition.SetNames()...)
-	d.Action = choice(r, n.get("action"), pointer(at, "action"), "", disposition.Actions()...)
+	d.Set = choice(r, n.get("set"), pointer(at, "set"), "", part.SetNames.Names()...)
+	d.Action = string(choice(r, n.get("action"), pointer(at, "action"), "",
+		disposition.Actions.Where(disposition.Action.Decides)...))
 	optional(n, at, "step", &d.Step, r.length)
 	optional(n, at, "shell", &d.Shell, r.length)
 	optional(n, at, "method", &d.Method, r.text)
@@ -103,7 +104,9 @@ func (r *reader) job(n *node, at string) (job inspection.Job) {
 	optional(n, at, "number", &job.Number, r.text)
 	optional(n, at, "customer", &job.Customer, r.text)
 	optional(n, at, "engine", &job.Engine, r.text)
-	optional(n, at, "duty", &job.Duty, r.text)
+	optional(n, at, "duty", &job.Duty, func(n *node, at string) inspection.Duty {
+		return inspection.Duty(r.text(n, at))
+	})
 	return job
 }
 
@@ -117,7 +120,7 @@ func (r *reader) layout(n *node, at string) *engine.Layout {
 	count := func(n *node, at string) int { return r.integer(n, at, 1, engine.MaxCylinders+1) }
 	var layout engine.Layout
 	layout.Arrangement = choice(r, n.get("arrangement"), pointer(at, "arrangement"), engine.Inline,
-		engine.Inline, engine.V, engine.Flat)
+		engine.Arrangements.All()...)
 	optional(n, at, "cylinders", &layout.Cylinders, count)
 	optional(n, at, "mains", &layout.Mains, count)
 	optional(n, at, "throws", &layout.Throws, count)
@@ -250,7 +253,7 @@ func (r *reader) sources(n *node, at string) map[string]limit.Source {
 	}
 	all := map[string]limit.Source{}
 	for _, f := range n.fields {
-		all[f.name] = choice(r, &f.value, pointer(at, f.name), limit.Maker, limit.Sources()...)
+		all[f.name] = choice(r, &f.value, pointer(at, f.name), limit.Maker, limit.Sources.All()...)
 	}
 	return all
 }

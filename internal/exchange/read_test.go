@@ -91,7 +91,7 @@ func TestUnitAnywhereAndDeviations(t *testing.T) {
 	assert.Equal(t, "3.44985", result.Features[0].Max.Format("in"))
 	assert.Empty(t, result.Sets, "without limits there is no decision")
 	for _, c := range result.Features[0].Checks {
-		assert.Equal(t, "no_limit", string(c.Verdict))
+		assert.EqualValues(t, "no_limit", string(c.Verdict))
 	}
 }
 

@@ -59,7 +59,7 @@ func (r *reader) common(n *node, at string, f *inspection.Feature) {
 		r.problem(pointer(at, "state"), "file.state")
 	}
 	if look := n.get("look"); look != nil {
-		f.Look = choice(r, look, pointer(at, "look"), inspection.Smooth, inspection.Looks()...)
+		f.Look = choice(r, look, pointer(at, "look"), inspection.Smooth, inspection.Looks.All()...)
 	}
 	optional(n, at, "gauge", &f.Gauge, r.gauge)
 	if gauge := n.get("gauge"); gauge != nil {
@@ -83,7 +83,7 @@ func (r *reader) gauge(n *node, at string) *instrument.Gauge {
 	}
 	g := &instrument.Gauge{}
 	if kind := n.get("kind"); kind != nil {
-		g.Kind = choice(r, kind, pointer(at, "kind"), instrument.Micrometer, instrument.Kinds()...)
+		g.Kind = choice(r, kind, pointer(at, "kind"), instrument.Micrometer, instrument.Kinds.All()...)
 	}
 	optional(n, at, "division", &g.Division, r.positive)
 	pointed(n, at, "repeatability", &g.Repeatability, r.notNegative)
@@ -169,7 +169,7 @@ func (r *reader) tests(n *node, at string) (tests []inspection.Test) {
 			continue
 		}
 		t := inspection.Test{Passed: r.truth(item.get("passed"), pointer(place, "passed")),
-			What: choice(r, item.get("what"), pointer(place, "what"), inspection.TestCrack, inspection.AllTested()...)}
+			What: choice(r, item.get("what"), pointer(place, "what"), inspection.TestCrack, inspection.Tests.All()...)}
 		optional(&item, place, "by", &t.By, r.text)
 		tests = append(tests, t)
 	}

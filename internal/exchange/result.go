@@ -99,13 +99,13 @@ type wearDoc struct {
 }
 
 type checkDoc struct {
-	Name    string        `json:"name"`
-	Value   decimal       `json:"value"`
-	Limit   *decimal      `json:"limit,omitempty"`
-	Verdict limit.Verdict `json:"verdict"`
-	U       decimal       `json:"u"`
-	Source  limit.Source  `json:"source,omitempty"`
-	Chance  *float64      `json:"chance,omitempty"`
+	Name    limit.CheckName `json:"name"`
+	Value   decimal         `json:"value"`
+	Limit   *decimal        `json:"limit,omitempty"`
+	Verdict limit.Verdict   `json:"verdict"`
+	U       decimal         `json:"u"`
+	Source  limit.Source    `json:"source,omitempty"`
+	Chance  *float64        `json:"chance,omitempty"`
 }
 
 // An askDoc is what would settle a set; a cell is its station and its direction.
@@ -127,10 +127,10 @@ type memberDoc struct {
 }
 
 type unseenDoc struct {
-	Check   string                `json:"check"`
-	Feature *disposition.Ref      `json:"feature"`
-	Why     disposition.WhyUnseen `json:"why"`
-	Text    string                `json:"text"`
+	Check   disposition.UnseenCheck `json:"check"`
+	Feature *disposition.Ref        `json:"feature"`
+	Why     disposition.WhyUnseen   `json:"why"`
+	Text    string                  `json:"text"`
 }
 
 type spanDoc struct {

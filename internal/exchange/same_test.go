@@ -71,7 +71,7 @@ func TestInchAndMetricDecideAlike(t *testing.T) {
 		}
 		for i := range inches.Features {
 			for j, c := range inches.Features[i].Checks {
-				assert.Equal(t, c.Verdict, millimetres.Features[i].Checks[j].Verdict, "%s: %s", tt.name, c.Name)
+				assert.EqualValues(t, c.Verdict, millimetres.Features[i].Checks[j].Verdict, "%s: %s", tt.name, c.Name)
 			}
 		}
 	}

@@ -63,12 +63,12 @@ var slots = map[string]func() any{
 	"lists of 2": func() any { return wholeLists(2) },
 	"lists of 4": func() any { return wholeLists(4) },
 	"limited":    func() any { return kinds(func(r part.Row) bool { return r.Kind.Limited() }) },
-	"gauges":     func() any { return instrument.Kinds() },
-	"sets":       func() any { return part.SetNames() },
-	"actions":    func() any { return disposition.AllActions() },
-	"methods":    func() any { return disposition.Methods()[1:] }, // without one it is left out
-	"asked":      func() any { return disposition.AllAsked() },
-	"unseen":     func() any { return disposition.UnseenChecks() },
+	"gauges":     func() any { return instrument.Kinds.All() },
+	"sets":       func() any { return part.SetNames.All() },
+	"actions":    func() any { return disposition.Actions.All() },
+	"methods":    func() any { return disposition.Methods.All()[1:] }, // without one it is left out
+	"asked":      func() any { return disposition.AskKinds.All() },
+	"unseen":     func() any { return disposition.UnseenChecks.All() },
 	"limits":     func() any { return limitsSchema(true) },
 	"policy":     policySchema,
 	"build":      buildSchema,
@@ -108,7 +108,7 @@ var (
 // limitsSchema describes the fields of limits; those of one number have none by number.
 func limitsSchema(whole bool) object {
 	properties := object{"sources": object{"type": "object", "propertyNames": object{"enum": limit.FieldNames()},
-		"additionalProperties": object{"enum": limit.Sources()}, "description": "where each field comes from"}}
+		"additionalProperties": object{"enum": limit.Sources.All()}, "description": "where each field comes from"}}
 	for _, f := range limit.Fields {
 		var field object
 		switch {

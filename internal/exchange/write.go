@@ -71,7 +71,7 @@ func writeInspection(out io.Writer, in *inspection.Inspection) error {
 			decisionDoc{d.Set, d.Action, w.length(d.Step), w.length(d.Shell), d.Method, d.By, d.Component})
 	}
 	for name, text := range map[string]string{"number": in.Job.Number, "customer": in.Job.Customer,
-		"engine": in.Job.Engine, "duty": in.Job.Duty} {
+		"engine": in.Job.Engine, "duty": string(in.Job.Duty)} {
 		if text != "" {
 			doc.Job[name] = text
 		}

@@ -6,6 +6,7 @@ import (
 	"slices"
 	"time"
 
+	"ledge/internal/core/closed"
 	"ledge/internal/core/instrument"
 	"ledge/internal/core/unit"
 )
@@ -24,8 +25,8 @@ const (
 	Away    Standing = "away"    // its port is gone; it comes back by itself
 )
 
-// Standings lists them.
-func Standings() []Standing { return []Standing{Opening, Live, Waiting, Silent, Flood, Rubbish, Away} }
+// Standings are all of them.
+var Standings = closed.New(Opening, Live, Waiting, Silent, Flood, Rubbish, Away)
 
 const (
 	// quiet is after how long a gauge that shows all the time is silent.

@@ -75,7 +75,7 @@ func (a resources) admit(w http.ResponseWriter, r *http.Request, least store.Rol
 		return a.admitHere(w, r, ctx, entered, least)
 	}
 	p, err := a.store.PersonByID(ctx, a.sessions.GetInt64(ctx, sessionPerson))
-	roles := store.Roles()
+	roles := store.Roles.All()
 	switch {
 	case err != nil || p.Barred:
 		writeProblem(w, http.StatusUnauthorized, words.Told("refuse.sign_in"))

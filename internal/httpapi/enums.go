@@ -6,6 +6,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"ledge/internal/core/assembly"
+	"ledge/internal/core/closed"
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/engine"
 	"ledge/internal/core/form"
@@ -14,10 +15,15 @@ import (
 	"ledge/internal/core/limit"
 	"ledge/internal/core/order"
 	"ledge/internal/core/part"
+	"ledge/internal/core/say"
 	"ledge/internal/core/schedule"
 	"ledge/internal/core/unit"
+	"ledge/internal/core/walk"
+	"ledge/internal/exchange"
+	"ledge/internal/gaugelink"
 	"ledge/internal/shop"
 	"ledge/internal/store"
+	"ledge/internal/words"
 )
 
 // enums are the closed lists on the wire, from the tables that have them: unions in the front end's types.
@@ -31,60 +37,99 @@ func (listed[T]) Schema(huma.Registry) *huma.Schema {
 	return &huma.Schema{Type: huma.TypeString, Enum: enums[reflect.TypeFor[T]()]}
 }
 
-// list makes T one of values wherever it is sent or taken.
-func list[T ~string](r huma.Registry, values ...T) {
-	all := make([]any, len(values))
-	for i, v := range values {
-		all[i] = string(v)
+// list makes T one of a closed list wherever it is sent or taken.
+func list[T ~string](r huma.Registry, l *closed.List[T]) {
+	var all []any
+	for _, name := range l.Names() {
+		all = append(all, name)
 	}
-	enums[reflect.TypeFor[T]()] = all
-	r.RegisterTypeAlias(reflect.TypeFor[T](), reflect.TypeFor[listed[T]]())
+	if l.OrNone() {
+		all = append(all, "")
+	}
+	enums[l.Type()] = all
+	r.RegisterTypeAlias(l.Type(), reflect.TypeFor[listed[T]]())
 }
 
-// lists makes every closed list a type on the wire.
+// lists makes every closed list that travels a type on the wire.
 func lists(r huma.Registry) {
-	kinds := part.AtBench()
-	list(r, append(kinds, part.Strip)...)
-	list(r, part.SetNames()...)
-	list(r, part.Quantities()...)
-	list(r, part.Components()...)
-	list(r, store.Came, store.Spare, store.Bought)
-	list(r, part.Roles()...)
-	list(r, part.Steps()...)
-	list(r, part.Places()...)
-	list(r, part.Shapes()...)
-	list(r, part.Eaches()...)
-	list(r, part.Fits()...)
-	list(r, disposition.AllActions()...)
-	list(r, disposition.Methods()...)
-	list(r, disposition.Bases()...)
-	list(r, disposition.AllAsked()...)
-	list(r, inspection.Quicknesses()...)
-	list(r, disposition.WhysUnseen()...)
-	list(r, form.Straight, form.OneBend, form.SBend, form.Twisted)
-	list(r, limit.Verdicts()...)
-	list(r, shop.Standings()...)
-	list(r, shop.AllWaits()...)
-	list(r, limit.Rules()...)
-	list(r, limit.Sources()...)
-	list(r, limit.Most, limit.Span, limit.List, limit.Rise, limit.Pairs)
-	list(r, inspection.OneOf, inspection.YesOrNo, inspection.Stock, inspection.Grams)
-	list(r, instrument.Kinds()...)
-	list(r, instrument.Modes()...)
-	list(r, append(instrument.Materials(), "")...) // none where nothing is corrected for
-	list(r, schedule.Operations()...)
-	list(r, schedule.Parts()...)
-	list(r, order.Names()...)
-	list(r, order.Works()...)
-	list(r, engine.Inline, engine.V, engine.Flat)
-	list(r, form.Parallel, form.Tapered, form.Barrel, form.Waisted)
-	list(r, inspection.Looks()...)
-	list(r, unit.In, unit.MM)
-	list(r, store.Viewer, store.Inspector, store.Decider, store.Owner)
+	measuredLists(r)
+	judgedLists(r)
+	assembledLists(r)
+	keptLists(r)
 }
 
-// chosen makes the words of the policy closed lists, from its table.
+// measuredLists are the lists of what is measured, and with what.
+func measuredLists(r huma.Registry) {
+	list(r, part.Kinds)
+	list(r, part.SetNames)
+	list(r, part.Quantities)
+	list(r, part.Components)
+	list(r, part.Roles)
+	list(r, part.Steps)
+	list(r, part.Places)
+	list(r, part.Shapes)
+	list(r, part.Counts)
+	list(r, part.Fits)
+	list(r, part.Forms)
+	list(r, form.Courses)
+	list(r, form.Shapes)
+	list(r, instrument.Kinds)
+	list(r, instrument.Materials)
+	list(r, instrument.Modes)
+	list(r, engine.Arrangements)
+	list(r, unit.Systems)
+	list(r, walk.Gravities)
+	list(r, walk.Steps)
+}
+
+// judgedLists are those of how parts are judged, and what is done about it.
+func judgedLists(r huma.Registry) {
+	list(r, disposition.Actions)
+	list(r, disposition.Methods)
+	list(r, disposition.Bases)
+	list(r, disposition.AskKinds)
+	list(r, disposition.UnseenCauses)
+	list(r, disposition.UnseenChecks)
+	list(r, inspection.Duties)
+	list(r, inspection.LimitBlocks)
+	list(r, inspection.Looks)
+	list(r, inspection.PolicyForms)
+	list(r, inspection.QuickStandings)
+	list(r, limit.CheckNames)
+	list(r, limit.Forms)
+	list(r, limit.Rules)
+	list(r, limit.Sources)
+	list(r, limit.Verdicts)
+	list(r, schedule.Operations)
+	list(r, schedule.Parts)
+	list(r, order.Names)
+	list(r, order.ProofVerdicts)
+	list(r, order.Works)
+	list(r, say.Sorts)
+}
+
+// keptLists are those of what a shop keeps and does.
+func keptLists(r huma.Registry) {
+	list(r, exchange.HeadingsOf)
+	list(r, exchange.RangeEnds)
+	list(r, store.LookWhats)
+	list(r, store.OrderEventTypes)
+	list(r, store.Origins)
+	list(r, store.Outcomes)
+	list(r, store.ReadingWhats)
+	list(r, store.Roles)
+	list(r, store.TroubleCodes)
+	list(r, shop.EndWhats)
+	list(r, shop.Standings)
+	list(r, shop.Waits)
+}
+
+// chosen makes the words of the policy closed lists, from its table, and the names of the lists that have words.
 func chosen(r huma.Registry) {
+	name := r.Map()["WordsListWords"].Properties["list"]
+	for _, said := range words.Lists() {
+		name.Enum = append(name.Enum, said.List)
+	}
 	policy := r.Map()["InspectionPolicy"]
 	for i := range inspection.PolicyFields {
 		if f := &inspection.PolicyFields[i]; f.Form == inspection.OneOf {
@@ -98,23 +143,25 @@ func chosen(r huma.Registry) {
 	}
 }
 
-// assembled are the closed lists of how an engine is built.
-func assembled(r huma.Registry) {
-	list(r, assembly.Whats()...)
-	list(r, assembly.Groups()...)
-	list(r, assembly.Rings()...)
-	list(r, append(assembly.Ways(), "")...)
-	list(r, assembly.PolishSayings()...)
-	list(r, assembly.GapSayings()...)
-	list(r, assembly.LineStandings()...)
-	list(r, assembly.OpenSorts()...)
-	list(r, assembly.Decided, assembly.Found, assembly.Own)
-	list(r, unit.TorqueUnits()...)
-	list(r, instrument.Doings()...)
-	list(r, instrument.Lackings()...)
-	list(r, instrument.Sendings()...)
-	list(r, append(instrument.Parities(), "")...)
-	list(r, instrument.LineFaults()...)
-	list(r, shop.LineStandings()...)
+// assembledLists are the closed lists of how an engine is built.
+func assembledLists(r huma.Registry) {
+	list(r, assembly.EventTypes)
+	list(r, assembly.Groups)
+	list(r, assembly.Hows)
+	list(r, assembly.Rings)
+	list(r, assembly.Ways)
+	list(r, assembly.PolishAdvice)
+	list(r, assembly.GapAdvice)
+	list(r, assembly.LineSources)
+	list(r, assembly.LineStandings)
+	list(r, assembly.OpenSorts)
+	list(r, unit.TorqueUnits)
+	list(r, instrument.DeedTypes)
+	list(r, instrument.StudyLacks)
+	list(r, instrument.SendModes)
+	list(r, instrument.StopBitCounts)
+	list(r, instrument.Parities)
+	list(r, instrument.LineFaults)
+	list(r, gaugelink.Standings)
 	r.Schema(reflect.TypeFor[shop.LineFrame](), true, "LineFrame") // told line by line, not by an operation
 }

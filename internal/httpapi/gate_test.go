@@ -108,7 +108,7 @@ func own(first string) string { return first + ", my own" }
 func TestEveryOperationAsEveryRoleInEverySpelling(t *testing.T) {
 	base, of := staff(t)
 	places := regexp.MustCompile(`\{[^}]+\}`)
-	roles := append([]store.Role{anyone}, store.Roles()...)
+	roles := append([]store.Role{anyone}, store.Roles.All()...)
 	asked := 0
 	for _, o := range operations(t) {
 		if o.least == anyone || o.OperationID == "end-session" {

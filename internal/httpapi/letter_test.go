@@ -155,7 +155,7 @@ func TestClosingAsksForWhatIsOpen(t *testing.T) {
 	view := b.sign("main_journals", "grind", "0.020", "")
 	kinds := func(v shop.JobView) (list []string) {
 		for _, e := range v.OpenEnds {
-			list = append(list, e.What)
+			list = append(list, string(e.What))
 		}
 		return list
 	}

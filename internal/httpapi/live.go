@@ -26,7 +26,7 @@ func (a resources) stillMay(r *http.Request, least store.Role) bool {
 		return false
 	}
 	p, err := a.store.PersonByID(r.Context(), a.sessions.GetInt64(r.Context(), sessionPerson))
-	roles := store.Roles()
+	roles := store.Roles.All()
 	return err == nil && !p.Barred && slices.Index(roles, p.Role) >= slices.Index(roles, least)
 }
 

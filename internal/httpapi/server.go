@@ -170,7 +170,6 @@ func (a resources) mount(router chi.Router, version string) huma.API {
 	config.CreateHooks = nil
 	config.Components.Schemas = huma.NewMapRegistry("#/components/schemas/", schemaName)
 	lists(config.Components.Schemas)
-	assembled(config.Components.Schemas)
 	config.Info.Description = "Lengths are whole numbers of 0.1 nm, angles whole numbers of microdegrees. " +
 		"Who asks is told by the session, or on this machine by the header " + personHeader + "."
 	api := humachi.New(router, config)

@@ -126,7 +126,7 @@ func (j Job) proofs(p *page) {
 				if l.Key != proof.Key {
 					continue
 				}
-				status := words.Told("paper." + proof.Verdict)
+				status := words.Told("paper." + string(proof.Verdict))
 				if reason := one.Accepted[l.Key]; reason != "" {
 					status = words.Told("paper.accepted", "status", status, "reason", reason)
 				}
@@ -249,7 +249,7 @@ func (p *page) outline(f *inspection.Finding, x, y float64) {
 	}
 	// By the limit, as on the screen: a form at its limit takes a tenth of the radius to either side.
 	scale := 800.0
-	if c := f.Check("out_of_round"); c != nil && c.Limit != nil && *c.Limit > 0 {
+	if c := f.Check(limit.CheckOutOfRound); c != nil && c.Limit != nil && *c.Limit > 0 {
 		scale = 0.2 * float64(*f.Mean) / float64(*c.Limit)
 		p.SetDrawColor(230, 228, 222)
 		p.Circle(x, y, radius*0.9, "D")

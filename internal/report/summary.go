@@ -1,6 +1,9 @@
 package report
 
-import "ledge/internal/words"
+import (
+	"ledge/internal/core/order"
+	"ledge/internal/words"
+)
 
 // Summary is what the customer gets, in plain words.
 func (j Job) Summary() ([]byte, error) {
@@ -61,9 +64,9 @@ func (j Job) missed() string {
 	for _, sheet := range j.Proofs {
 		for _, p := range sheet.Proofs {
 			switch {
-			case p.Verdict == "within" || sheet.Accepted[p.Key] != "":
+			case p.Verdict == order.ProofWithin || sheet.Accepted[p.Key] != "":
 				within++
-			case p.Verdict == "missed":
+			case p.Verdict == order.ProofMissed:
 				missed++
 			default:
 				open++

@@ -174,7 +174,7 @@ func (p builtPaper) rings() (rows [][]string) {
 func (p builtPaper) pistons() (rows [][]string) {
 	pattern := p.Plan.Pattern()
 	var gaps []string
-	for _, ring := range slices.Backward(assembly.Rings()) {
+	for _, ring := range slices.Backward(assembly.Rings.All()) {
 		gaps = append(gaps, words.Told("built.gap_at", "ring", words.Ring(ring), "angle", pattern.Angles[ring]))
 	}
 	for _, c := range p.Cylinders {

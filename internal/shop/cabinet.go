@@ -243,7 +243,7 @@ func checkDeed(o instrument.Owned, d instrument.Deed) error {
 			return refuse("facts.name", words.Told("cabinet.one_line"))
 		case strings.ContainsFunc(f.Tag, unicode.IsControl):
 			return refuse("facts.tag", words.Told("cabinet.one_line"))
-		case !slices.Contains(instrument.Kinds(), f.Kind):
+		case !instrument.Kinds.Has(f.Kind):
 			return refuse("facts.kind", words.Told("cabinet.kind"))
 		case !f.Unit.Valid() || f.Division <= 0:
 			return refuse("facts.division", words.Told("refuse.division"))

@@ -186,9 +186,9 @@ func (a *Application) ReadTable(b TableBody) exchange.LimitTable {
 
 // WriteTableBody asks for one set of limits.
 type WriteTableBody struct {
-	Limits store.LimitSet `json:"limits"`
-	Unit   unit.System    `json:"unit"`
-	Block  string         `json:"block" enum:"book,close"`
+	Limits store.LimitSet        `json:"limits"`
+	Unit   unit.System           `json:"unit"`
+	Block  inspection.LimitBlock `json:"block"`
 }
 
 // TableText is a table as a spreadsheet takes it from the clipboard.

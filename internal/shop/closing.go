@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 
+	"ledge/internal/core/closed"
 	"ledge/internal/core/order"
 	"ledge/internal/core/part"
 	"ledge/internal/core/schedule"
@@ -13,19 +14,36 @@ import (
 	"ledge/internal/words"
 )
 
+// An EndWhat says what was left undone.
+type EndWhat string
+
+// What can be left undone.
+const (
+	Drafts     EndWhat = "drafts"
+	Orders     EndWhat = "orders"
+	Unproved   EndWhat = "unproved"
+	Unticked   EndWhat = "unticked"
+	Bolts      EndWhat = "bolts"
+	NewParts   EndWhat = "new_parts"
+	BeingBuilt EndWhat = "building"
+)
+
+// EndWhats are all of them.
+var EndWhats = closed.New(Drafts, Orders, Unproved, Unticked, Bolts, NewParts, BeingBuilt)
+
 // An OpenEnd is something that a job would leave undone if it were closed now.
 type OpenEnd struct {
-	What  string `json:"what" enum:"drafts,orders,unproved,unticked,bolts,new_parts,building"`
-	Count int    `json:"count"`
-	Text  string `json:"text"`
+	What  EndWhat `json:"what"`
+	Count int     `json:"count"`
+	Text  string  `json:"text"`
 }
 
 // openEnds lists what is not done yet.
 func (v JobView) openEnds() []OpenEnd {
 	ends := []OpenEnd{}
-	add := func(what string, count int) {
+	add := func(what EndWhat, count int) {
 		if count > 0 {
-			ends = append(ends, OpenEnd{what, count, words.Told("open."+what, "count", count)})
+			ends = append(ends, OpenEnd{what, count, words.Told("open."+string(what), "count", count)})
 		}
 	}
 	var orders, unproved, unticked, unmeasured int
@@ -85,7 +103,7 @@ func (v JobView) measuredNew(kinds []part.Kind) bool {
 // CloseBody takes a job out of the shop's list, or back into it.
 type CloseBody struct {
 	Closed  bool          `json:"closed"`
-	Outcome store.Outcome `json:"outcome,omitempty" enum:"finished,declined,scrapped,kept_for_parts,mistake" doc:"finished where left out and nothing is open"`
+	Outcome store.Outcome `json:"outcome,omitempty" doc:"finished where left out and nothing is open"`
 	Reason  string        `json:"reason,omitempty" maxLength:"1000"`
 }
 
@@ -100,6 +118,8 @@ func (a *Application) Close(ctx context.Context, job int64, b CloseBody) (JobVie
 		return JobView{}, err
 	}
 	switch {
+	case b.Outcome == store.Reopened:
+		return JobView{}, refuse("outcome", words.Told("refuse.reopened"))
 	case len(view.OpenEnds) > 0 && b.Outcome == "":
 		return JobView{}, refuse("outcome", words.Told("refuse.how_it_ends"))
 	case (len(view.OpenEnds) > 0 || b.Outcome != "" && b.Outcome != store.Finished) && b.Reason == "":

@@ -7,8 +7,9 @@ import (
 	"errors"
 	"fmt"
 	"io"
-	"ledge/internal/core/assembly"
 	"strings"
+
+	"ledge/internal/core/assembly"
 
 	"ledge/internal/archive"
 	"ledge/internal/core/inspection"
@@ -171,8 +172,8 @@ func newJob(read *inspection.Inspection, made store.Made) store.NewJob {
 	if part.Among(came, []part.Component{part.Block, part.Crankshaft}) { // as it comes out of an engine
 		came = append(came, part.WholeEngine()...)
 	}
-	if duty != "power" && duty != "heavy" {
-		duty = "standard"
+	if !inspection.Duties.Has(duty) {
+		duty = inspection.StandardDuty
 	}
 	return store.NewJob{Made: made, Customer: read.Job.Customer, Engine: read.Job.Engine, Duty: duty,
 		Came: part.Ordered(came),

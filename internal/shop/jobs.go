@@ -76,7 +76,7 @@ type NewJobBody struct {
 	Number            string             `json:"number,omitempty" maxLength:"20" doc:"the next free one where empty"`
 	Customer          string             `json:"customer" maxLength:"200"`
 	Engine            string             `json:"engine" minLength:"1" maxLength:"200"`
-	Duty              string             `json:"duty" enum:"standard,power,heavy"`
+	Duty              inspection.Duty    `json:"duty"`
 	Came              []part.Component   `json:"came,omitempty" maxItems:"5" doc:"what came in; a crankshaft alone where left out"`
 	Unit              unit.System        `json:"unit"`
 	PromisedOn        string             `json:"promised_on,omitempty" pattern:"^([0-9]{4}-[0-9]{2}-[0-9]{2})?$"`

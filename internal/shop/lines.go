@@ -128,9 +128,6 @@ func (l Line) Told() LineFrame {
 	return f
 }
 
-// LineStandings lists how lines do.
-func LineStandings() []gaugelink.Standing { return gaugelink.Standings() }
-
 // HoldLine gives the line of an instrument to a bench, until that lets it go.
 func (a *Application) HoldLine(ctx context.Context, asked LineAsked) (*Line, error) {
 	id := strings.ToLower(asked.Instrument)

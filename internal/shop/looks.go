@@ -16,10 +16,10 @@ type LookBody struct {
 	Number int       `json:"number" minimum:"1"`
 	State  string    `json:"state" minLength:"1"`
 	// Component is the tag of the one it belongs to.
-	Component string `json:"component,omitempty" maxLength:"40"`
-	What      string `json:"what" enum:"grade,test_clear,test_cracked,test_hard,test_soft"`
-	Look      string `json:"look,omitempty" enum:"smooth,marked,scored,heat,cracked"`
-	Note      string `json:"note" maxLength:"400" doc:"for a test: the method and who made it"`
+	Component string          `json:"component,omitempty" maxLength:"40"`
+	What      store.LookWhat  `json:"what"`
+	Look      inspection.Look `json:"look,omitempty"`
+	Note      string          `json:"note" maxLength:"400" doc:"for a test: the method and who made it"`
 }
 
 // AddLook grades a feature or records a crack test.

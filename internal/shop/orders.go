@@ -41,7 +41,7 @@ type IssuedView struct {
 type OrderEventBody struct {
 	ID     string          `json:"id" format:"uuid"`
 	Line   string          `json:"line" maxLength:"60" doc:"empty for the whole sheet"`
-	What   store.OrderWhat `json:"what" enum:"sent,unsent,returned,unreturned,ticked,unticked,accepted,sent_back,closed"`
+	What   store.OrderWhat `json:"what"`
 	Reason string          `json:"reason" maxLength:"1000"`
 }
 
@@ -139,7 +139,7 @@ func (v JobView) withOrders(record store.Record, in *inspection.Inspection, deci
 			Proofs: order.Verify(in, v.Evaluation.Features, o.Body)}
 		words.In(in.Unit).Proofs(one.Proofs)
 		for _, p := range one.Proofs {
-			if p.Verdict != "within" && !accepted(o, p.Key) {
+			if p.Verdict != order.ProofWithin && !accepted(o, p.Key) {
 				one.Open++
 			}
 		}
@@ -255,6 +255,8 @@ func (b OrderEventBody) check(issued IssuedView) error {
 	whole := slices.Contains([]store.OrderWhat{store.Sent, store.Unsent, store.Returned, store.Unreturned,
 		store.Closed}, b.What)
 	switch {
+	case b.What == store.Struck:
+		return refuse("what", words.Told("refuse.struck"))
 	case whole != (b.Line == "") && b.What != store.Returned:
 		return refuse("line", words.Told("refuse.sheet_or_line"))
 	case b.Line != "" && !slices.ContainsFunc(issued.Body.Lines, func(l order.Line) bool { return l.Key == b.Line }):

@@ -54,10 +54,10 @@ func (a *Application) Rates(ctx context.Context) (RatesView, error) {
 	}
 	view := RatesView{Card: card, Entered: version > 0, Version: version, Operations: []RateName{},
 		Parts: []RateName{}}
-	for _, o := range schedule.Operations() {
+	for _, o := range schedule.Operations.All() {
 		view.Operations = append(view.Operations, RateName{string(o), words.Operation(o), o.Machine()})
 	}
-	for _, p := range schedule.Parts() {
+	for _, p := range schedule.Parts.All() {
 		view.Parts = append(view.Parts, RateName{ID: string(p), Title: words.Bought(p)})
 	}
 	return view, nil

@@ -29,10 +29,10 @@ type ReadingBody struct {
 	DirectionAt *unit.Angle `json:"direction_at,omitempty" doc:"in microdegrees"`
 	// Seen are the readings that held there when it was entered; where somebody else's came since,
 	// it is refused with the code cell_changed.
-	Seen   *[]string   `json:"seen,omitempty" maxItems:"200"`
-	What   string      `json:"what" enum:"size,skip,clear"`
-	Value  *part.Value `json:"value,omitempty" doc:"in 0.1 nm; of what is weighed in 0.1 µg"`
-	Reason *string     `json:"reason,omitempty" maxLength:"200"`
+	Seen   *[]string         `json:"seen,omitempty" maxItems:"200"`
+	What   store.ReadingWhat `json:"what"`
+	Value  *part.Value       `json:"value,omitempty" doc:"in 0.1 nm; of what is weighed in 0.1 µg"`
+	Reason *string           `json:"reason,omitempty" maxLength:"200"`
 	// Depth is how deep a damaged place lies below the surface.
 	Depth   *unit.Length `json:"depth,omitempty" minimum:"0"`
 	Typed   string       `json:"typed" maxLength:"256" doc:"what the person typed"`

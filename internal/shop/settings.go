@@ -20,7 +20,7 @@ type ShopView struct {
 	Fixed     bool   `json:"fixed"`
 	Version   int64  `json:"version"`
 	// Unit is what new jobs and cards begin in; empty where nobody said one.
-	Unit unit.System `json:"unit" enum:",in,mm"`
+	Unit unit.System `json:"unit,omitempty"`
 	// Empty tells that there never was a job, Sample that the jobs of the sample shop are there.
 	Empty  bool `json:"empty"`
 	Sample bool `json:"sample"`

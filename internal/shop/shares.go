@@ -5,6 +5,7 @@ import (
 	"crypto/rand"
 	"slices"
 
+	"ledge/internal/core/order"
 	"ledge/internal/report"
 	"ledge/internal/store"
 	"ledge/internal/words"
@@ -48,7 +49,7 @@ func sharedView(j report.Job) SharedView {
 	for _, one := range j.Proofs {
 		for _, p := range one.Proofs {
 			v.ToProve++
-			if p.Verdict == "within" || one.Accepted[p.Key] != "" {
+			if p.Verdict == order.ProofWithin || one.Accepted[p.Key] != "" {
 				v.Proved++
 			}
 		}

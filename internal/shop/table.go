@@ -17,6 +17,8 @@ type Table struct {
 	// Limits and Policy are the fields that a job is judged by.
 	Limits []LimitRow  `json:"limits"`
 	Policy []PolicyRow `json:"policy"`
+	// Words are those of the closed lists.
+	Words []words.ListWords `json:"words"`
 }
 
 // A KindRow is a row of the core's table with its words; so are the others.
@@ -49,6 +51,7 @@ type PolicyRow struct {
 
 // TableOf is the whole table; nothing of it ever changes.
 func TableOf() (t Table) {
+	t.Words = words.Lists()
 	for _, row := range part.All() {
 		t.Kinds = append(t.Kinds, KindRow{row, words.Kind(row.Kind), row.Needed()})
 	}

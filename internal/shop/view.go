@@ -10,6 +10,7 @@ import (
 	"sync"
 	"time"
 
+	"ledge/internal/core/closed"
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/engine"
 	"ledge/internal/core/inspection"
@@ -93,21 +94,17 @@ type Standing string
 // open is that of a part of which nothing is measured and nothing seen.
 const open Standing = "open"
 
-// Standings are all ways a part can stand.
-func Standings() []Standing {
-	all := []Standing{open}
-	for _, v := range []limit.Verdict{limit.Within, limit.Unsure, limit.Beyond, limit.NoLimit} {
-		all = append(all, Standing(v))
-	}
-	return all
-}
+// Standings are all of them.
+var Standings = closed.New(
+	open, Standing(limit.Within), Standing(limit.Unsure), Standing(limit.Beyond), Standing(limit.NoLimit),
+).Said("standing")
 
 // FeatureView is a feature with what the bench needs beside its tape.
 type FeatureView struct {
 	store.Feature
 	Title string `json:"title"`
 	// Look is the one that holds after all grades and crack tests.
-	Look inspection.Look `json:"look" enum:",smooth,marked,scored,heat,cracked"`
+	Look inspection.Look `json:"look"`
 	// Standing is its worst verdict, open where nothing is measured and nothing seen.
 	Standing Standing `json:"standing"`
 	// Finding is its index in the evaluation's features; -1 where nothing was recorded.

@@ -3,6 +3,7 @@ package shop
 import (
 	"slices"
 
+	"ledge/internal/core/closed"
 	"ledge/internal/core/part"
 	"ledge/internal/store"
 )
@@ -22,10 +23,8 @@ const (
 	ForReport  WaitsFor = "report"  // nothing more than to be handed over
 )
 
-// AllWaits lists them.
-func AllWaits() []WaitsFor {
-	return []WaitsFor{ForShop, ForMeasure, ForAgain, ForLimits, ForDecide, ForIssue, ForProof, ForReport}
-}
+// Waits are all of them.
+var Waits = closed.New(ForShop, ForMeasure, ForAgain, ForLimits, ForDecide, ForIssue, ForProof, ForReport)
 
 // Waiting is what a job waits for, in short.
 type Waiting struct {
@@ -101,10 +100,10 @@ func out(events []store.OrderEvent) (since string) {
 
 // unread is the first kind in the order of work that parts of are not read whole, and how many readings all lack.
 func (v *JobView) unread() (first part.Kind, left int) {
-	at := len(part.Steps())
+	at := len(part.Steps.All())
 	for i := range v.Features {
 		f := &v.Features[i]
-		step := slices.Index(part.Steps(), f.Kind.Row().Step)
+		step := part.Steps.Rank(f.Kind.Row().Step)
 		if f.Kind.Row().Step == part.AtFits && !slices.Contains(v.Job.Came, f.Kind.Row().Component) {
 			continue
 		}

@@ -3,7 +3,6 @@ package store
 import (
 	"context"
 	"errors"
-	"slices"
 )
 
 // ErrNobody is returned by every change that nobody is named for: what is stored always tells who did it.
@@ -26,7 +25,7 @@ func InRole(ctx context.Context, role Role) context.Context {
 // May tells whether who asks has a role, or one of more; where nobody signs in, everybody may do everything.
 func May(ctx context.Context, least Role) bool {
 	role, signedIn := ctx.Value(roleKey{}).(Role)
-	return !signedIn || slices.Index(Roles(), role) >= slices.Index(Roles(), least)
+	return !signedIn || Roles.Rank(role) >= Roles.Rank(least)
 }
 
 // Actor is who asks; empty where nobody was named.

@@ -11,6 +11,7 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"ledge/internal/core/assembly"
+	"ledge/internal/core/closed"
 	"ledge/internal/core/engine"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/part"
@@ -166,11 +167,22 @@ func (s *Store) AddCard(ctx context.Context, c Card, after int) error {
 	return nil
 }
 
+// A CardWhat says whether a card was taken away or is offered again.
+type CardWhat string
+
+const (
+	cardWithdrawn CardWhat = "withdrawn"
+	cardReturned  CardWhat = "returned"
+)
+
+// CardWhats are both.
+var CardWhats = closed.New(cardWithdrawn, cardReturned)
+
 // Withdraw offers a card no more, or again; jobs that took it keep what they took.
 func (s *Store) Withdraw(ctx context.Context, card, id string, withdrawn bool) error {
-	what := "returned"
+	what := cardReturned
 	if withdrawn {
-		what = "withdrawn"
+		what = cardWithdrawn
 	}
 	return s.change(ctx, func(tx *sqlx.Tx) error {
 		card = strings.ToLower(card)

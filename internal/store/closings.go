@@ -4,6 +4,8 @@ import (
 	"context"
 	"fmt"
 
+	"ledge/internal/core/closed"
+
 	"github.com/google/uuid"
 	"github.com/jmoiron/sqlx"
 )
@@ -21,12 +23,15 @@ const (
 	Reopened     Outcome = "reopened"
 )
 
+// Outcomes are all of them.
+var Outcomes = closed.New(Finished, Declined, Scrapped, KeptForParts, Mistake, Reopened).Said("outcome")
+
 // A Closing is how a job left the shop, as somebody signed it, or that it came back.
 type Closing struct {
 	Seq      int64   `db:"seq" json:"seq"`
 	ID       string  `db:"id" json:"id"`
 	JobID    int64   `db:"job_id" json:"-"`
-	Outcome  Outcome `db:"outcome" json:"outcome" enum:"finished,declined,scrapped,kept_for_parts,mistake,reopened"`
+	Outcome  Outcome `db:"outcome" json:"outcome"`
 	Reason   string  `db:"reason" json:"reason"`
 	ClosedBy string  `db:"closed_by" json:"closed_by"`
 	ClosedAt string  `db:"closed_at" json:"closed_at"`

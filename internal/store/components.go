@@ -10,6 +10,7 @@ import (
 	"github.com/jmoiron/sqlx"
 	"github.com/pressly/goose/v3"
 
+	"ledge/internal/core/closed"
 	"ledge/internal/core/part"
 	"ledge/internal/words"
 )
@@ -23,6 +24,9 @@ const (
 	Spare  Origin = "spare"
 	Bought Origin = "bought"
 )
+
+// Origins are all of them.
+var Origins = closed.New(Came, Spare, Bought).Said("origin")
 
 // A Component is the block, the crankshaft, the rods… of a job: what came, or another beside it.
 // Everything measured of it is its own.
@@ -45,10 +49,10 @@ type Component struct {
 
 // A Retirement says that a component is not built in, with everything that was measured of it.
 type Retirement struct {
-	Seq         int64  `db:"seq" json:"-"`
-	ID          string `db:"id" json:"id"`
-	ComponentID string `db:"component_id" json:"-"`
-	What        string `db:"what" json:"-"`
+	Seq         int64          `db:"seq" json:"-"`
+	ID          string         `db:"id" json:"id"`
+	ComponentID string         `db:"component_id" json:"-"`
+	What        RetirementWhat `db:"what" json:"-"`
 	// For is the id of the one that takes its place; nil where none does.
 	For    *string `db:"for_id" json:"for,omitempty"`
 	Reason string  `db:"reason" json:"reason"`
@@ -58,10 +62,16 @@ type Retirement struct {
 	FromFile bool `db:"from_file" json:"from_file,omitempty"`
 }
 
+// A RetirementWhat says whether a component was taken out of the engine or put back.
+type RetirementWhat string
+
 const (
-	retired  = "retired"
-	returned = "returned"
+	retired  RetirementWhat = "retired"
+	returned RetirementWhat = "returned"
 )
+
+// RetirementWhats are both.
+var RetirementWhats = closed.New(retired, returned)
 
 // Tagged is a tag behind what it belongs to.
 func Tagged(tag string) string {
@@ -154,7 +164,7 @@ func componentsOf(ctx context.Context, q querier, jobID int64) ([]Component, err
 		}
 	}
 	slices.SortStableFunc(list, func(a, b Component) int {
-		return slices.Index(part.Components(), a.Of) - slices.Index(part.Components(), b.Of)
+		return part.Components.Rank(a.Of) - part.Components.Rank(b.Of)
 	})
 	return list, nil
 }
@@ -433,5 +443,5 @@ func (s *Store) eventOf(ctx context.Context, tx *sqlx.Tx, jobID int64, r Retirem
 	if _, err := once(ctx, tx, "component_events", r.ID, content, fields{"said_at": s.stamp()}); err != nil {
 		return err
 	}
-	return s.log(ctx, tx, jobID, "component_"+r.What, facts, nil)
+	return s.log(ctx, tx, jobID, "component_"+string(r.What), facts, nil)
 }

@@ -9,7 +9,6 @@ import (
 	"ledge/internal/core/instrument"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
-	"ledge/internal/core/unit"
 )
 
 // A rule is what a text of a column must be, wherever it comes from: what the API refuses, no file brings in.
@@ -25,22 +24,18 @@ func orNone(r rule) rule { return func(text string) bool { return text == "" || 
 
 // held are the rules of columns, by their name; by table and name where one differs.
 var held = map[string]rule{
-	"kind": func(text string) bool { return part.Kind(text).Row().Kind != "" },
+	"kind": part.Kinds.Lists,
 	// Notes and photographs may be of the whole job.
-	"notes.kind":  orNone(func(text string) bool { return part.Kind(text).Row().Kind != "" }),
-	"photos.kind": orNone(func(text string) bool { return part.Kind(text).Row().Kind != "" }),
+	"notes.kind":  orNone(part.Kinds.Lists),
+	"photos.kind": orNone(part.Kinds.Lists),
 	"state":       part.StateName,
-	"unit":        func(text string) bool { return unit.System(text).Valid() },
 	"limits.name": limitStored,
 	"limit_sources.field": func(text string) bool {
 		return slices.Contains(limit.FieldNames(), text)
 	},
-	"gauges.instrument": func(text string) bool { return slices.Contains(instrument.Kinds(), instrument.Kind(text)) },
-	"features.gauge_kind": orNone(func(text string) bool {
-		return slices.Contains(instrument.Kinds(), instrument.Kind(text))
-	}),
-	"promised_on": moment.MatchString,
-	"number":      oneLine, "customer": oneLine, "engine": oneLine, "came": oneLine, "tag": oneLine, "component": oneLine,
+	"features.gauge_kind": orNone(instrument.Kinds.Lists),
+	"promised_on":         moment.MatchString,
+	"number":              oneLine, "customer": oneLine, "engine": oneLine, "came": oneLine, "tag": oneLine, "component": oneLine,
 	"stamp": oneLine, "named": oneLine, "set_name": oneLine, "action": oneLine, "method": oneLine, "sheet": oneLine,
 	"topic": oneLine, "place": oneLine, "value": oneLine, "line": oneLine, "what": oneLine, "outcome": oneLine,
 	"origin": oneLine, "typed": oneLine, "caption": oneLine, "material": oneLine, "built": oneLine,
@@ -58,6 +53,9 @@ func limitStored(name string) bool {
 
 // admits tells whether a text may stand in a column of a table.
 func admits(table, column, text string) bool {
+	if list := listed[table+"."+column]; list != nil {
+		return list.Lists(text)
+	}
 	r := held[table+"."+column]
 	if r == nil {
 		r = held[column]

@@ -175,7 +175,7 @@ ORDER BY at DESC, seq DESC LIMIT 2000`
 func (s *Store) History(ctx context.Context, jobID int64, kind part.Kind, number int,
 	component string) ([]Moment, error) {
 	list := []Moment{}
-	if err := s.read.SelectContext(ctx, &list, history, jobID, kind, number, component); err != nil {
+	if err := s.read.SelectContext(ctx, &list, history, jobID, orNothing(kind), number, component); err != nil {
 		return nil, fmt.Errorf("history of job %d: %w", jobID, err)
 	}
 	for i := range list {

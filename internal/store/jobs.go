@@ -20,16 +20,16 @@ import (
 
 // A Job is one engine on the bench, with its own copy of limits and policy.
 type Job struct {
-	ID         int64       `db:"id" json:"id"`
-	Number     string      `db:"number" json:"number"`
-	Customer   string      `db:"customer" json:"customer"`
-	Engine     string      `db:"engine" json:"engine"`
-	Duty       string      `db:"duty" json:"duty"`
-	Unit       unit.System `db:"unit" json:"unit"`
-	PromisedOn *string     `db:"promised_on" json:"promised_on,omitempty"`
-	Version    int64       `db:"version" json:"version"`
-	CreatedBy  string      `db:"created_by" json:"created_by"`
-	CreatedAt  string      `db:"created_at" json:"created_at"`
+	ID         int64           `db:"id" json:"id"`
+	Number     string          `db:"number" json:"number"`
+	Customer   string          `db:"customer" json:"customer"`
+	Engine     string          `db:"engine" json:"engine"`
+	Duty       inspection.Duty `db:"duty" json:"duty"`
+	Unit       unit.System     `db:"unit" json:"unit"`
+	PromisedOn *string         `db:"promised_on" json:"promised_on,omitempty"`
+	Version    int64           `db:"version" json:"version"`
+	CreatedBy  string          `db:"created_by" json:"created_by"`
+	CreatedAt  string          `db:"created_at" json:"created_at"`
 	// ClosedAt is when the job left the shop.
 	ClosedAt *string `db:"closed_at" json:"closed_at,omitempty"`
 	FromFile bool    `db:"from_file" json:"from_file,omitempty"`
@@ -59,7 +59,7 @@ type NewJob struct {
 	Number     string // the next free one where empty
 	Customer   string
 	Engine     string
-	Duty       string
+	Duty       inspection.Duty
 	Came       []part.Component // a crankshaft alone where empty
 	Unit       unit.System
 	PromisedOn *string
@@ -268,10 +268,10 @@ func (s *Store) SetJudgement(ctx context.Context, id, version int64, limits Limi
 
 // A JobHead is what is said of a job as a whole.
 type JobHead struct {
-	Customer   string  `json:"customer" maxLength:"200"`
-	Engine     string  `json:"engine" minLength:"1" maxLength:"200"`
-	Duty       string  `json:"duty" enum:"standard,power,heavy"`
-	PromisedOn *string `json:"promised_on,omitempty" pattern:"^[0-9]{4}-[0-9]{2}-[0-9]{2}$"`
+	Customer   string          `json:"customer" maxLength:"200"`
+	Engine     string          `json:"engine" minLength:"1" maxLength:"200"`
+	Duty       inspection.Duty `json:"duty"`
+	PromisedOn *string         `json:"promised_on,omitempty" pattern:"^[0-9]{4}-[0-9]{2}-[0-9]{2}$"`
 }
 
 // SetHead changes the head of a job. version must be the present one, else it is a conflict; what

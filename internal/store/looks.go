@@ -6,24 +6,31 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"ledge/internal/core/closed"
 	"ledge/internal/core/inspection"
 )
 
-// What a look records.
+// A LookWhat says what a look records.
+type LookWhat string
+
+// What looks record.
 const (
-	Grade       = "grade"        // what eye and fingernail say
-	TestClear   = "test_clear"   // a crack test found no crack
-	TestCracked = "test_cracked" // a crack test found a crack
-	TestHard    = "test_hard"    // a hardness test was passed
-	TestSoft    = "test_soft"    // a hardness test was not
+	Grade       LookWhat = "grade"        // what eye and fingernail say
+	TestClear   LookWhat = "test_clear"   // a crack test found no crack
+	TestCracked LookWhat = "test_cracked" // a crack test found a crack
+	TestHard    LookWhat = "test_hard"    // a hardness test was passed
+	TestSoft    LookWhat = "test_soft"    // a hardness test was not
 )
+
+// LookWhats are all of them.
+var LookWhats = closed.New(Grade, TestClear, TestCracked, TestHard, TestSoft)
 
 // A Look is a grade of a feature, or the result of a crack test.
 type Look struct {
 	Seq       int64            `db:"seq" json:"seq"`
 	ID        string           `db:"id" json:"id"`
 	FeatureID int64            `db:"feature_id" json:"-"`
-	What      string           `db:"what" json:"what" enum:"grade,test_clear,test_cracked,test_hard,test_soft"`
+	What      LookWhat         `db:"what" json:"what"`
 	Look      *inspection.Look `db:"look" json:"look,omitempty"`
 	Note      string           `db:"note" json:"note"`
 	GradedBy  string           `db:"graded_by" json:"graded_by"`

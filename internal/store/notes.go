@@ -35,7 +35,8 @@ func (s *Store) AddNote(ctx context.Context, n Note) error {
 		if err := partThere(ctx, tx, n.JobID, n.Kind, n.Number, n.Component); err != nil {
 			return err
 		}
-		known, err := once(ctx, tx, "notes", n.ID, fields{"job_id": n.JobID, "kind": n.Kind, "number": n.Number,
+		known, err := once(ctx, tx, "notes", n.ID, fields{"job_id": n.JobID,
+			"kind": orNothing(n.Kind), "number": n.Number,
 			"component": n.Component, "text": n.Text, "said_by": Actor(ctx)}, fields{"said_at": s.stamp()})
 		if err != nil || known {
 			return err

@@ -10,6 +10,7 @@ import (
 	"github.com/google/uuid"
 	"github.com/jmoiron/sqlx"
 
+	"ledge/internal/core/closed"
 	"ledge/internal/core/order"
 )
 
@@ -60,6 +61,10 @@ const (
 	Closed     OrderWhat = "closed"
 	Struck     OrderWhat = "struck"
 )
+
+// OrderEventTypes are all of them.
+var OrderEventTypes = closed.New(
+	Sent, Unsent, Returned, Unreturned, Ticked, Unticked, Accepted, SentBack, Closed, Struck).Said("sheet_said")
 
 // Has reports whether something was said of the whole sheet.
 func (o Order) Has(what OrderWhat) bool {

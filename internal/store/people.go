@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"slices"
 
+	"ledge/internal/core/closed"
 	"ledge/internal/words"
 
 	"github.com/jmoiron/sqlx"
@@ -22,8 +23,8 @@ const (
 	Owner     Role = "owner"
 )
 
-// Roles lists the roles, the least first.
-func Roles() []Role { return []Role{Viewer, Inspector, Decider, Owner} }
+// Roles are all of them, the least first.
+var Roles = closed.New(Viewer, Inspector, Decider, Owner).Said("role")
 
 // A Person may sign in.
 type Person struct {

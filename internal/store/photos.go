@@ -41,7 +41,7 @@ func (s *Store) AddPhoto(ctx context.Context, p Photo, picture, small []byte) er
 			return err
 		}
 		known, err := once(ctx, tx, "photos", p.ID,
-			fields{"job_id": p.JobID, "caption": p.Caption, "kind": p.Kind, "number": p.Number,
+			fields{"job_id": p.JobID, "caption": p.Caption, "kind": orNothing(p.Kind), "number": p.Number,
 				"component": p.Component, "width": p.Width, "height": p.Height,
 				"picture": picture, "small": small,
 				"taken_by": Actor(ctx)}, fields{"taken_at": s.stamp()})

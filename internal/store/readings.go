@@ -10,17 +10,24 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"ledge/internal/core/closed"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/words"
 )
 
-// What a reading records.
+// A ReadingWhat says what a reading records.
+type ReadingWhat string
+
+// What readings record.
 const (
-	TookSize = "size"  // a size at the cell
-	Skip     = "skip"  // why there is none
-	Clear    = "clear" // the cell is taken back to unread
+	TookSize ReadingWhat = "size"  // a size at the cell
+	Skip     ReadingWhat = "skip"  // why there is none
+	Clear    ReadingWhat = "clear" // the cell is taken back to unread
 )
+
+// ReadingWhats are all of them.
+var ReadingWhats = closed.New(TookSize, Skip, Clear)
 
 // A Reading is one line of the tape. It is never changed; SupersededBy names the later one that replaced it.
 type Reading struct {
@@ -29,7 +36,7 @@ type Reading struct {
 	FeatureID int64       `db:"feature_id" json:"-"`
 	Station   int         `db:"station" json:"station"`
 	Direction int         `db:"direction" json:"direction"`
-	What      string      `db:"what" json:"what" enum:"size,skip,clear"`
+	What      ReadingWhat `db:"what" json:"what"`
 	Value     *part.Value `db:"value" json:"value,omitempty" doc:"in 0.1 nm; of what is weighed in 0.1 µg"`
 	Reason    *string     `db:"reason" json:"reason,omitempty"`
 	Typed     string      `db:"typed" json:"typed"`
@@ -189,8 +196,8 @@ func (s *Store) AddReadingAsSeen(ctx context.Context, jobID int64, place Place, 
 // but for the ones that it repeats.
 func insertReading(ctx context.Context, tx *sqlx.Tx, r *Reading, repeat bool) (superseded []string, err error) {
 	var live []struct {
-		ID   string `db:"id"`
-		What string `db:"what"`
+		ID   string      `db:"id"`
+		What ReadingWhat `db:"what"`
 	}
 	if err := tx.SelectContext(ctx, &live,
 		`SELECT id, what FROM readings r WHERE feature_id = ? AND station = ? AND direction = ?

@@ -7,6 +7,7 @@ import (
 	"sync"
 	"syscall"
 
+	"ledge/internal/core/closed"
 	"ledge/internal/words"
 
 	sqlite3 "modernc.org/sqlite/lib"
@@ -14,7 +15,7 @@ import (
 
 // A Trouble is something about the shop's file that somebody has to see to.
 type Trouble struct {
-	Code     TroubleCode `json:"code" enum:"full,disk,gone,damaged,copy"`
+	Code     TroubleCode `json:"code"`
 	Sentence string      `json:"sentence"`
 	Since    string      `json:"since"`
 }
@@ -30,6 +31,9 @@ const (
 	Damaged TroubleCode = "damaged" // a page of the file cannot be read
 	Copy    TroubleCode = "copy"    // the daily copy failed
 )
+
+// TroubleCodes are all of them.
+var TroubleCodes = closed.New(Full, Disk, Gone, Damaged, Copy)
 
 type troubles struct {
 	mu   sync.Mutex

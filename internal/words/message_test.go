@@ -172,7 +172,7 @@ func TestEverythingInTheTablesHasItsName(t *testing.T) {
 		f := &limit.Fields[i]
 		assert.NotContains(t, words.Limit(f).Label+words.LimitPrinted(f), "_", f.Name)
 		for _, check := range f.Checks {
-			assert.Contains(t, all, "check."+check)
+			assert.Contains(t, all, "check."+string(check))
 		}
 	}
 	for i := range inspection.PolicyFields {
@@ -194,10 +194,10 @@ func TestEverythingInTheTablesHasItsName(t *testing.T) {
 	fresh := words.Limit(&limit.Field{Name: "waviness.step_max", Form: limit.Span})
 	assert.Equal(t, "Waviness, step max", fresh.Label, "one that no message names yet")
 	assert.Equal(t, []string{"Waviness, step max, min", "Waviness, step max, max"}, fresh.Labels)
-	for _, fault := range unit.Faults() {
+	for _, fault := range unit.Faults.All() {
 		assert.Contains(t, all, "number."+string(fault))
 	}
-	for _, fault := range engine.Faults() {
+	for _, fault := range engine.Faults.All() {
 		assert.Contains(t, all, "layout."+string(fault))
 	}
 	assert.Equal(t, "nothing", words.Title("nothing"), "what is no kind is named as it is")

@@ -131,7 +131,7 @@ func State(state string) string {
 func Verdict(v limit.Verdict) string { return word("verdict", string(v)) }
 
 // Check is a check in words.
-func Check(name string) string { return word("check", name) }
+func Check(name limit.CheckName) string { return word("check", string(name)) }
 
 // Look is a grade by eye in words.
 func Look(l inspection.Look) string { return word("look", string(l)) }

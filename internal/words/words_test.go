@@ -229,7 +229,7 @@ func TestEverythingSaidIsASentence(t *testing.T) {
 // reads as a sentence, for the shop and for whom the engine belongs to.
 func TestTheWalkHasItsWords(t *testing.T) {
 	items := words.Items(walk.Items(engine.Layout{Arrangement: engine.Inline, Cylinders: 4}.Complete(),
-		part.Components(), func(string, string) bool { return false }))
+		part.Components.All(), func(string, string) bool { return false }))
 	for _, item := range items {
 		require.NotContains(t, item.Title, "ask.")
 		for _, c := range item.Choices {

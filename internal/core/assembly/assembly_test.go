@@ -56,7 +56,7 @@ func TestMistakesAreCaughtWhereTheyAreMade(t *testing.T) {
 		assert.Nil(t, s.Next(), "nothing is open")
 
 		caught := map[simulate.Mistake]string{}
-		for _, mistake := range simulate.Mistakes() {
+		for _, mistake := range simulate.Mistakes.All() {
 			wrong := job
 			if mistake == simulate.ShellShort {
 				wrong.Short = map[part.Kind]int{part.RodJournal: l.Cylinders - 1}

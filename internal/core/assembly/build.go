@@ -69,7 +69,7 @@ type Finally struct {
 	Number  int           `json:"number"`
 	Window  *limit.Range  `json:"window,omitempty"`
 	Value   *unit.Length  `json:"value,omitempty"`
-	How     string        `json:"how,omitempty"`
+	How     How           `json:"how,omitempty"`
 	By      string        `json:"by,omitempty"`
 	At      string        `json:"at,omitempty"`
 	Verdict limit.Verdict `json:"verdict,omitempty"`
@@ -290,7 +290,7 @@ func (s *State) tasks(j Job) []Task {
 		for i, pair := range s.Pairs {
 			for _, n := range pair.Cylinders {
 				c := s.Cylinders[n-1]
-				for _, ring := range Rings() {
+				for _, ring := range Rings.All() {
 					tasks = append(tasks, Task{What: PutRing, Number: n, Ring: ring, Pair: i + 1,
 						Done: c.Rings[ring] != nil})
 				}

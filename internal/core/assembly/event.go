@@ -4,6 +4,7 @@ import (
 	"slices"
 	"strconv"
 
+	"ledge/internal/core/closed"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
@@ -30,11 +31,11 @@ const (
 	TakeBack What = "take_back" // another event was a mistake
 )
 
-// Whats lists them.
-func Whats() []What {
-	return []What{SetPlan, Tighten, Loosen, Bolt, Buy, Pass, Gap, PutRing, PutCap, PutRod, Turn, Final, Sign,
-		Unsign, TakeBack}
-}
+// EventTypes are all of them.
+var EventTypes = closed.New(
+	SetPlan, Tighten, Loosen, Bolt, Buy, Pass, Gap, PutRing, PutCap, PutRod, Turn, Final, Sign, Unsign,
+	TakeBack,
+)
 
 // A Way is how a mark points, or a part goes in.
 type Way string
@@ -48,8 +49,22 @@ const (
 	Plain Way = "plain" // there is no mark
 )
 
-// Ways lists them.
-func Ways() []Way { return []Way{Up, Down, Front, Rear, Plain} }
+// Ways are all of them.
+var Ways = closed.New(Up, Down, Front, Rear, Plain).Said("points").OrNothing()
+
+// A How is by what something was measured that stays in.
+type How string
+
+// By what it is measured.
+const (
+	ByBoreGauge How = "bore_gauge"
+	ByStrip     How = "strip"
+	ByFeeler    How = "feeler"
+	ByIndicator How = "indicator"
+)
+
+// Hows are all of them.
+var Hows = closed.New(ByBoreGauge, ByStrip, ByFeeler, ByIndicator).Said("how").OrNothing()
 
 // An Event is one thing somebody did or read. Only the fields of its sort are used.
 type Event struct {
@@ -84,7 +99,7 @@ type Event struct {
 	Sizes  []unit.Length `json:"sizes,omitempty" maxItems:"9"`
 	Ring   Ring          `json:"ring,omitempty"`
 	Value  *unit.Length  `json:"value,omitempty"`
-	How    string        `json:"how,omitempty" maxLength:"40"`
+	How    How           `json:"how,omitempty"`
 	// Way is how its mark points, Piston, Rod and Cap the numbers that stand on what goes in. Turned tells
 	// that the numbers point to the other side than they should.
 	Way    Way  `json:"way,omitempty"`

@@ -4,6 +4,7 @@ import (
 	"math"
 	"slices"
 
+	"ledge/internal/core/closed"
 	"ledge/internal/core/fit"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/unit"
@@ -35,15 +36,15 @@ const (
 	GapNoted GapSays = "noted" // nobody knows what it should be
 )
 
-// GapSayings lists them.
-func GapSayings() []GapSays { return []GapSays{GapOpen, GapFile, GapGood, GapWide, GapNoted} }
+// GapAdvice is all that may be said.
+var GapAdvice = closed.New(GapOpen, GapFile, GapGood, GapWide, GapNoted).Said("gap_says")
 
 // RingGaps are the rings of an engine, cylinder by cylinder, top first.
 func RingGaps(events []Event, cylinders int, limits func(cylinder int) limit.Limits) []RingGap {
 	list := []RingGap{}
 	for c := 1; c <= cylinders; c++ {
 		of := limits(c)
-		for _, ring := range slices.Backward(Rings()) {
+		for _, ring := range slices.Backward(Rings.All()) {
 			if !ring.Filed() {
 				continue
 			}

@@ -4,6 +4,8 @@ import (
 	"fmt"
 	"slices"
 	"strings"
+
+	"ledge/internal/core/closed"
 )
 
 // OpenSort says of what sort a thing is that stands open on the sheet of a built engine.
@@ -20,10 +22,8 @@ const (
 	OpenTask   OpenSort = "task"   // something is not put together, turned or measured, or not as it should be
 )
 
-// OpenSorts lists them.
-func OpenSorts() []OpenSort {
-	return []OpenSort{OpenLook, OpenPart, OpenSheet, OpenPolish, OpenGap, OpenBolt, OpenTask}
-}
+// OpenSorts are all of them.
+var OpenSorts = closed.New(OpenLook, OpenPart, OpenSheet, OpenPolish, OpenGap, OpenBolt, OpenTask).Said("open_sort")
 
 // An OpenThing is something that is not done, or not as it should be, when an engine is signed as built.
 type OpenThing struct {
@@ -57,7 +57,7 @@ func (s *State) stillOpen(j Job) []OpenThing {
 		for i, r := range s.signedWith {
 			sort, _, _ := strings.Cut(r.Key, "/")
 			list[i] = OpenThing{Key: r.Key, Sort: OpenSort(sort), Text: r.Text, Reason: r.Reason}
-			if !slices.Contains(OpenSorts(), list[i].Sort) {
+			if !OpenSorts.Has(list[i].Sort) {
 				list[i].Sort = OpenTask
 			}
 			if r.Text == "" {
@@ -88,7 +88,7 @@ func (s *State) stillOpen(j Job) []OpenThing {
 			Sort: OpenTask, Task: t, Card: t.Card, Of: t.Number})
 	}
 	slices.SortStableFunc(list, func(a, b OpenThing) int {
-		return slices.Index(OpenSorts(), a.Sort) - slices.Index(OpenSorts(), b.Sort)
+		return OpenSorts.Rank(a.Sort) - OpenSorts.Rank(b.Sort)
 	})
 	return list
 }

@@ -1,6 +1,10 @@
 package assembly
 
-import "slices"
+import (
+	"slices"
+
+	"ledge/internal/core/closed"
+)
 
 // A From says what put a line on the parts list.
 type From string
@@ -11,6 +15,9 @@ const (
 	Found   From = "found"
 	Own     From = "own"
 )
+
+// LineSources are all of them.
+var LineSources = closed.New(Decided, Found, Own)
 
 // A Wanted is a line of the parts list before anything was done about it.
 type Wanted struct {
@@ -48,8 +55,8 @@ const (
 	Dropped LineStands = "dropped"
 )
 
-// LineStandings lists them.
-func LineStandings() []LineStands { return []LineStands{ToOrder, Ordered, Short, Arrived, Dropped} }
+// LineStandings are all of them.
+var LineStandings = closed.New(ToOrder, Ordered, Short, Arrived, Dropped).Said("line_stands")
 
 // PartsList is what is wanted with what was done about it, and the lines of one's own.
 func PartsList(wanted []Wanted, events []Event) []Line {

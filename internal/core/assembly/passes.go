@@ -3,6 +3,7 @@ package assembly
 import (
 	"slices"
 
+	"ledge/internal/core/closed"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
@@ -50,10 +51,10 @@ const (
 	PolishSlow   PolishSays = "slowly" // one more pass like the last would go too far
 )
 
-// PolishSayings lists them.
-func PolishSayings() []PolishSays {
-	return []PolishSays{PolishBegin, PolishPassed, PolishGoOn, PolishStop, PolishDip, PolishBelow, PolishSlow}
-}
+// PolishAdvice is all that may be said.
+var PolishAdvice = closed.New(
+	PolishBegin, PolishPassed, PolishGoOn, PolishStop, PolishDip, PolishBelow, PolishSlow,
+).Said("polish_says")
 
 // Polishing is where a journal stands: window is what is accepted, stop where to stop, before its sizes along it
 // before the first pass. threshold is the smallest dip that counts: more than a division of the gauge.

@@ -8,6 +8,7 @@ import (
 	"cmp"
 	"slices"
 
+	"ledge/internal/core/closed"
 	"ledge/internal/core/engine"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
@@ -26,8 +27,8 @@ const (
 	Others Group = "other"
 )
 
-// Groups lists them.
-func Groups() []Group { return []Group{Mains, Rods, Heads, Plate, Studs, Others} }
+// Groups are all of them.
+var Groups = closed.New(Mains, Rods, Heads, Plate, Studs, Others).Said("card_group")
 
 // A Card says how one group of bolts is tightened.
 type Card struct {
@@ -150,8 +151,8 @@ const (
 	Top       Ring = "top"
 )
 
-// Rings lists them in the order in which they go on the piston.
-func Rings() []Ring { return []Ring{Expander, RailLower, RailUpper, Second, Top} }
+// Rings are all of them, in the order in which they go on the piston.
+var Rings = closed.New(Expander, RailLower, RailUpper, Second, Top).Said("ring")
 
 // Filed reports whether a ring has a gap that is brought to size.
 func (r Ring) Filed() bool { return r != Expander }
@@ -188,7 +189,7 @@ const nearest = 20
 
 // InLine are two pieces whose gaps stand in line; ok is false where none do.
 func (p Pattern) InLine() (a, b Ring, ok bool) {
-	rings := Rings()
+	rings := Rings.All()
 	for i, one := range rings {
 		for _, other := range rings[i+1:] {
 			apart := ((p.Angles[one]-p.Angles[other])%360 + 360) % 360

@@ -183,7 +183,7 @@ func (s *State) refusesGap(e Event) *Refused {
 	switch {
 	case s.cylinder(e.Number) == nil:
 		return refused("number", "no_cylinder")
-	case !slices.Contains(Rings(), e.Ring) || !e.Ring.Filed():
+	case !Rings.Has(e.Ring) || !e.Ring.Filed():
 		return refused("ring", "no_ring")
 	case e.Value == nil || *e.Value < 0:
 		return refused("value", "no_size")
@@ -197,7 +197,7 @@ func (s *State) refusesRing(e Event) *Refused {
 	switch {
 	case c == nil:
 		return refused("number", "no_cylinder")
-	case !slices.Contains(Rings(), e.Ring):
+	case !Rings.Has(e.Ring):
 		return refused("ring", "no_ring")
 	case e.Way == Down:
 		return refused("way", "ring_down", ring, cylinder)
@@ -206,7 +206,7 @@ func (s *State) refusesRing(e Event) *Refused {
 	case c.In != nil:
 		return refused("number", "ring_late", ring, cylinder)
 	}
-	for _, before := range Rings() {
+	for _, before := range Rings.All() {
 		if before == e.Ring {
 			break
 		}
@@ -250,7 +250,7 @@ func (s *State) refusesRod(j Job, e Event) *Refused {
 	case e.Turned:
 		return refused("turned", "rod_turned", say.Number("rod", e.Rod), say.Text("side", s.Plan.NumberSide))
 	}
-	for _, ring := range Rings() {
+	for _, ring := range Rings.All() {
 		if c.Rings[ring] == nil {
 			return refused("number", "rings_first", say.Word("ring", "ring", ring), cylinder)
 		}
@@ -302,7 +302,7 @@ func (p *Plan) Problem() (field string, why *say.Reason) {
 		switch {
 		case c.Key == "" || seen[c.Key]:
 			return wrong("plan.cards", "card_twice", name)
-		case !slices.Contains(Groups(), c.Group) || !c.Unit.Valid() || c.Rows < 1 || c.Columns < 1 || c.Bolts() > 180:
+		case !Groups.Has(c.Group) || !c.Unit.Valid() || c.Rows < 1 || c.Columns < 1 || c.Bolts() > 180:
 			return wrong("plan.cards", "card_bolts", name)
 		case len(c.Steps) == 0 || c.Steps[0].Torque == nil:
 			return wrong("plan.cards", "card_steps", name)
@@ -321,7 +321,7 @@ func (p *Plan) Problem() (field string, why *say.Reason) {
 		}
 	}
 	for _, own := range p.Own {
-		for _, ring := range Rings() {
+		for _, ring := range Rings.All() {
 			if _, told := own.Angles[ring]; !told {
 				return wrong("plan.own", "pattern_all", say.Text("pattern", own.Name))
 			}

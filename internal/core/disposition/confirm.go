@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 
+	"ledge/internal/core/closed"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
@@ -31,10 +32,10 @@ const (
 	AskTest   Asked = "test"   // for cracks, and for hardness
 )
 
-// AllAsked lists what may be asked for.
-func AllAsked() []Asked {
-	return []Asked{AskCells, AskFit, AskGauge, AskZero, AskRunout, AskLimit, AskDepth, AskStrip, AskTorque, AskTest}
-}
+// AskKinds are all of them.
+var AskKinds = closed.New(
+	AskCells, AskFit, AskGauge, AskZero, AskRunout, AskLimit, AskDepth, AskStrip, AskTorque, AskTest,
+)
 
 // An Ask is what would settle a set, for one part of it.
 type Ask struct {
@@ -160,7 +161,7 @@ func (b *board) confirm() bool {
 			return false
 		}
 		for _, c := range m.finding.Checks {
-			if c.Name == "clearance" || m.finding.Stale || b.in.Coarse(m.feature, c).Nobodys {
+			if c.Name == limit.CheckClearance || m.finding.Stale || b.in.Coarse(m.feature, c).Nobodys {
 				continue
 			}
 			standing, again := b.in.Confirm(m.feature, m.finding, c)
@@ -200,7 +201,7 @@ func inOrder(a, b plan.Cell) int {
 
 // confirmSet tells how a check of the set as a whole stands. Of the difference of two bores all their cells are asked.
 func (b *board) confirmSet(c limit.Check) (asks []Ask, why Reason, stands bool) {
-	if c.Name != "bore_to_bore" || c.Verdict == limit.NoLimit {
+	if c.Name != limit.CheckBoreToBore || c.Verdict == limit.NoLimit {
 		return nil, why, c.Verdict == limit.Beyond
 	}
 	small, large := b.apart()
@@ -335,7 +336,7 @@ func (b *board) tellReadAgain() {
 		}
 		taper, _ := first.Taper()
 		round, _ := first.OutOfRound()
-		for i, name := range []string{"taper", "out_of_round"} {
+		for i, name := range []limit.CheckName{limit.CheckTaper, limit.CheckOutOfRound} {
 			was := []unit.Length{taper, round}[i]
 			if c := m.finding.Check(name); c != nil && c.Limit != nil && was > *c.Limit && c.Value <= *c.Limit {
 				b.because(say.Of("read_again", m.ref, say.Word("check", "check", name), say.Length("first", was),

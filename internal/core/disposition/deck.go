@@ -156,7 +156,8 @@ func (e *evaluator) thrust() {
 	b.judge()
 	b.offer(Option{Way: Way{Action: Reuse}, Feasible: len(b.causes) == 0, Reasons: b.causes})
 	finding := b.members[0].finding
-	tight := finding.Check("end_float_low") != nil && finding.Check("end_float_low").Verdict == limit.Beyond
+	low := finding.Check(limit.CheckEndFloatLow)
+	tight := low != nil && low.Verdict == limit.Beyond
 	for _, change := range b.thrustParts() {
 		parts := say.New("thrust_parts", say.Length("takes", change.Abs()))
 		serves := finding.Mean != nil && b.floatFits(*finding.Mean+change)

@@ -3,7 +3,6 @@ package disposition
 import (
 	"context"
 	"slices"
-	"strings"
 
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
@@ -259,8 +258,8 @@ func (b *board) close() {
 		m := &b.members[i]
 		for _, c := range m.finding.Checks {
 			// An oval stands under the limit of the out-of-round: one remark is enough.
-			if c.Verdict == limit.NoLimit && c.Name != "oval" &&
-				(m.feature.Kind.Grid() || !strings.HasSuffix(c.Name, "_low")) {
+			if c.Verdict == limit.NoLimit && c.Name != limit.CheckOval &&
+				(m.feature.Kind.Grid() || !c.Name.IsLow()) {
 				b.because(say.Of("no_limit", m.ref, say.Word("check", "check", c.Name), say.Length("value", c.Value)))
 			}
 		}
@@ -336,7 +335,7 @@ func (b *board) judge() {
 	for i := range b.members {
 		m := &b.members[i]
 		for _, c := range m.finding.Checks {
-			if c.Name == "clearance" || m.finding.Stale {
+			if c.Name == limit.CheckClearance || m.finding.Stale {
 				continue
 			}
 			b.weigh(&m.ref, m.feature, c, b.doubtful(*m, c))
@@ -384,7 +383,7 @@ func (b *board) weigh(ref *Ref, feature *inspection.Feature, c limit.Check, doub
 		r = r.And(say.Word("part", "set", b.set.Set))
 	}
 	if c.Verdict == limit.Beyond {
-		r.Code, r.Form = beyondCode+c.Name, "above"
+		r.Code, r.Form = beyondCode+string(c.Name), "above"
 		if c.AtLeast {
 			r.Form = "below"
 		}
@@ -394,7 +393,7 @@ func (b *board) weigh(ref *Ref, feature *inspection.Feature, c limit.Check, doub
 		b.cause(r)
 		return
 	}
-	r.Code = unsureCode + c.Name
+	r.Code = unsureCode + string(c.Name)
 	r = r.And(say.Length("u", c.U), say.Number("chance", int(100**c.Chance+0.5)))
 	if feature != nil {
 		r = r.And(say.Then("then", b.in.Settle(feature, c)))
@@ -431,7 +430,7 @@ func (b *board) early() bool {
 }
 
 // within says which checks of a set were made and lie within: no more than was checked.
-func (b *board) within(names ...string) Reason {
+func (b *board) within(names ...limit.CheckName) Reason {
 	var made []string
 	for _, name := range names {
 		passed := slices.ContainsFunc(b.set.Checks, func(c limit.Check) bool { return passes(c, name) })
@@ -440,7 +439,7 @@ func (b *board) within(names ...string) Reason {
 				slices.ContainsFunc(m.finding.Checks, func(c limit.Check) bool { return passes(c, name) })
 		}
 		if passed {
-			made = append(made, name)
+			made = append(made, string(name))
 		}
 	}
 	if len(made) == 0 {
@@ -449,4 +448,6 @@ func (b *board) within(names ...string) Reason {
 	return say.New("within", say.Word("set", "set", b.set.Set), say.Words("checks", "check", made...))
 }
 
-func passes(c limit.Check, name string) bool { return c.Name == name && c.Verdict == limit.Within }
+func passes(c limit.Check, name limit.CheckName) bool {
+	return c.Name == name && c.Verdict == limit.Within
+}

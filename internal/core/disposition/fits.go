@@ -219,7 +219,7 @@ func (e *evaluator) perInch() bool { return e.in.Policy.ClearanceTarget == inspe
 
 // duty is what the policy adds to the clearance aimed at where the duty is more than standard.
 func (e *evaluator) duty() unit.Length {
-	if duty := e.in.Job.Duty; duty == "power" || duty == "heavy" {
+	if e.in.Job.Duty.Hard() {
 		return e.in.Policy.DutyClearance
 	}
 	return 0
@@ -249,7 +249,7 @@ func (b *board) checkClearance(m *member) {
 	}
 	check := clearanceCheck(b.rule, worst)
 	limits, _ := b.in.LimitsFor(m.finding.Kind, m.finding.Number)
-	check.Source = limits.SourceOf("clearance")
+	check.Source = limits.SourceOf(limit.CheckClearance)
 	m.finding.Checks = append(m.finding.Checks, check)
 }
 
@@ -336,10 +336,10 @@ func (e *evaluator) verdict(c fit.Clearance, window *limit.Range, u float64) lim
 // clearanceCheck shows the end of the clearance that decides: the one nearer to trouble.
 func clearanceCheck(rule limit.Rule, f *Fit) limit.Check {
 	if f.Window == nil {
-		return rule.Upper("clearance", f.Clearance.Max, nil, f.u)
+		return rule.Upper(limit.CheckClearance, f.Clearance.Max, nil, f.u)
 	}
-	loose := rule.Upper("clearance", f.Clearance.Max, &f.Window.Max, f.u)
-	tight := rule.Lower("clearance", f.Clearance.Min, &f.Window.Min, f.u)
+	loose := rule.Upper(limit.CheckClearance, f.Clearance.Max, &f.Window.Max, f.u)
+	tight := rule.Lower(limit.CheckClearance, f.Clearance.Min, &f.Window.Min, f.u)
 	if loose.Verdict != f.Verdict || loose.Verdict == limit.Within &&
 		f.Clearance.Min-f.Window.Min < f.Window.Max-f.Clearance.Max {
 		return tight

@@ -35,7 +35,7 @@ func (b *board) offerGrinds() {
 // bent reports whether any runout is beyond its limit.
 func (b *board) bent() bool {
 	for _, m := range b.members {
-		if c := m.finding.Check("runout"); c != nil && c.Verdict == limit.Beyond {
+		if c := m.finding.Check(limit.CheckRunout); c != nil && c.Verdict == limit.Beyond {
 			return true
 		}
 	}

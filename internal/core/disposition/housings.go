@@ -162,8 +162,8 @@ func (b *board) offerLineBore(honed Option) {
 func (b *board) setChecks(kind part.Kind) {
 	if small, large := b.apart(); small.ref != large.ref {
 		u := math.Hypot(b.in.MeanU(small.feature), b.in.MeanU(large.feature))
-		check := b.rule.Upper("bore_to_bore", b.off(large)-b.off(small), b.limits.BoreToBoreMax, u)
-		check.Source = b.limits.SourceOf("bore_to_bore")
+		check := b.rule.Upper(limit.CheckBoreToBore, b.off(large)-b.off(small), b.limits.BoreToBoreMax, u)
+		check.Source = b.limits.SourceOf(limit.CheckBoreToBore)
 		b.set.Checks = append(b.set.Checks, check)
 	}
 	if kind != part.MainHousing {
@@ -174,7 +174,7 @@ func (b *board) setChecks(kind part.Kind) {
 			b.because(say.Of("stale", Ref{Kind: b.in.Features[i].Kind, Number: b.in.Features[i].Number}))
 			continue
 		}
-		if c := b.result.Features[i].Check("alignment"); c != nil {
+		if c := b.result.Features[i].Check(limit.CheckAlignment); c != nil {
 			b.set.Checks = append(b.set.Checks, *c)
 		}
 	}

@@ -54,7 +54,8 @@ func (b *board) strokes() {
 				continue
 			}
 			b.clear = true
-			r := say.Of(beyondCode+c.Name, Ref{Kind: f.Kind, Number: f.Number}, say.Word("check", "check", c.Name),
+			r := say.Of(beyondCode+string(c.Name), Ref{Kind: f.Kind, Number: f.Number},
+				say.Word("check", "check", c.Name),
 				say.Apart("value", c.Value, *c.Limit), say.Apart("limit", *c.Limit, c.Value)).As("above")
 			if c.Value < *c.Limit {
 				r = r.As("below")

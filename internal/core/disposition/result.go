@@ -4,8 +4,8 @@ package disposition
 
 import (
 	"reflect"
-	"slices"
 
+	"ledge/internal/core/closed"
 	"ledge/internal/core/fit"
 	"ledge/internal/core/form"
 	"ledge/internal/core/inspection"
@@ -34,33 +34,13 @@ const (
 	Remeasure Action = "remeasure"
 )
 
-// SetNames lists the sets as texts, sorted.
-func SetNames() []string {
-	names := make([]string, 0, 12)
-	for _, set := range part.SetNames() {
-		names = append(names, string(set))
-	}
-	slices.Sort(names)
-	return names
-}
-
 // Decides reports whether an action settles what becomes of a set; the others ask for measuring.
 func (a Action) Decides() bool { return a != Measure && a != Remeasure && a != "" }
 
-// AllActions lists what can be decided for a set, Actions what can be signed.
-func AllActions() []Action {
-	return []Action{Reuse, Polish, Hone, Bore, Sleeve, Grind, LineHone, Resize, Skim, Replace, Measure, Remeasure}
-}
-
-// Actions lists what can be signed for a set.
-func Actions() []string {
-	signed := AllActions()
-	var names []string
-	for _, a := range signed[:len(signed)-2] {
-		names = append(names, string(a))
-	}
-	return names
-}
+// Actions are what can be decided for a set.
+var Actions = closed.New(
+	Reuse, Polish, Hone, Bore, Sleeve, Grind, LineHone, Resize, Skim, Replace, Measure, Remeasure,
+).Said("action", "does")
 
 // A Ref points to a feature.
 type Ref = part.Ref
@@ -192,12 +172,33 @@ const (
 	ByPlan     WhyUnseen = "plan"       // the plan cannot see all of it
 )
 
-// WhysUnseen lists them.
-func WhysUnseen() []WhyUnseen { return []WhyUnseen{Unmeasured, ByPlan} }
+// UnseenCauses are all of them.
+var UnseenCauses = closed.New(Unmeasured, ByPlan)
+
+// An UnseenCheck is a limit that was not judged, by what it is of.
+type UnseenCheck string
+
+// The limits that may stand unjudged.
+const (
+	UnseenTaper      UnseenCheck = "taper"
+	UnseenShape      UnseenCheck = "shape"
+	UnseenOutOfRound UnseenCheck = "out_of_round"
+	UnseenOval       UnseenCheck = "oval"
+	UnseenOvalAtEnd  UnseenCheck = "oval_at_end"
+	UnseenWear       UnseenCheck = "wear"
+	UnseenRunout     UnseenCheck = "runout"
+	UnseenClearance  UnseenCheck = "clearance"
+	UnseenAlignment  UnseenCheck = "alignment"
+)
+
+// UnseenChecks are all of them.
+var UnseenChecks = closed.New(
+	UnseenTaper, UnseenShape, UnseenOutOfRound, UnseenOval, UnseenOvalAtEnd, UnseenWear, UnseenRunout, UnseenClearance,
+	UnseenAlignment)
 
 // An Unseen is a limit of which nothing, or not all, was seen.
 type Unseen struct {
-	Check string `json:"check"`
+	Check UnseenCheck `json:"check"`
 	// Feature is the part; nil where it is of the set as a whole.
 	Feature *Ref      `json:"feature,omitempty"`
 	Why     WhyUnseen `json:"why"`
@@ -235,14 +236,14 @@ const (
 	MixedShell Method = "mixed_shells"
 )
 
-// Methods lists them, the plain action first.
-func Methods() []Method {
-	return []Method{"", Straighten, LineBore, BuildUp, SleeveOne, SleeveSome, Accept, Dress, CleanCut,
-		ByHand, MixedHalf, MixedShell}
-}
+// Methods are all of them, the plain action first.
+var Methods = closed.New(
+	"", Straighten, LineBore, BuildUp, SleeveOne, SleeveSome, Accept, Dress, CleanCut, ByHand, MixedHalf,
+	MixedShell,
+)
 
-// Bases lists where clearances come from.
-func Bases() []Basis { return []Basis{BasisMeasured, BasisCalculated, BasisStrip, BasisPredicted} }
+// Bases are all of them.
+var Bases = closed.New(BasisMeasured, BasisCalculated, BasisStrip, BasisPredicted).Said("basis")
 
 // An Option is one way to treat a set.
 type Option struct {

@@ -85,7 +85,7 @@ func TestAPlanReadWholeIsNotAskedForAgain(t *testing.T) {
 	assert.Equal(t, Way{Action: Reuse}, set.Way)
 	assert.True(t, set.Provisional)
 	assert.Empty(t, set.Asks)
-	assert.Equal(t, "taper", set.NotSeen[0].Check)
+	assert.EqualValues(t, "taper", set.NotSeen[0].Check)
 	assert.Contains(t, forms(set.Reasons), "provisional.unseen")
 }
 

@@ -2,7 +2,6 @@ package disposition
 
 import (
 	"slices"
-	"strings"
 
 	"ledge/internal/core/form"
 	"ledge/internal/core/inspection"
@@ -20,18 +19,18 @@ func (b *board) tellUnseen() {
 		}
 		if c := m.limits.Clearance; c != nil && m.finding.Measured() && b.hasFits() {
 			for _, ref := range m.unmeasuredFits() {
-				b.unseen("clearance", &ref, Unmeasured)
+				b.unseen("clearance", UnseenClearance, &ref, Unmeasured)
 			}
 		}
 	}
 	switch b.set.Set {
 	case part.MainJournals:
 		if b.limits.RunoutMax != nil && !b.measuredOnce(part.Runout) {
-			b.unseen("runout", nil, Unmeasured)
+			b.unseen("runout", UnseenRunout, nil, Unmeasured)
 		}
 	case part.MainHousings:
 		if b.limits.AlignmentMax != nil && !b.measuredOnce(part.MainAlignment) && !b.measuredOnce(part.TunnelEdge) {
-			b.unseen("alignment", nil, Unmeasured)
+			b.unseen("alignment", UnseenAlignment, nil, Unmeasured)
 		}
 	}
 }
@@ -83,42 +82,37 @@ func (b *board) unseenForm(m *member) {
 	switch {
 	case l.TaperMax == nil:
 	case quick:
-		b.unseen("shape_quick", &m.ref, ByPlan)
+		b.unseen("shape_quick", UnseenShape, &m.ref, ByPlan)
 	case m.finding.Taper == nil:
-		b.unseen("taper", &m.ref, Unmeasured)
+		b.unseen("taper", UnseenTaper, &m.ref, Unmeasured)
 	case stations == 2:
-		b.unseen("shape", &m.ref, ByPlan)
+		b.unseen("shape", UnseenShape, &m.ref, ByPlan)
 	}
 	switch {
 	case l.OutOfRoundMax == nil:
 	case m.finding.Pooled == nil && quick:
-		b.unseen("oval_quick", &m.ref, ByPlan)
+		b.unseen("oval_quick", UnseenOval, &m.ref, ByPlan)
 	case m.finding.OutOfRound == nil:
-		b.unseen("out_of_round", &m.ref, Unmeasured)
+		b.unseen("out_of_round", UnseenOutOfRound, &m.ref, Unmeasured)
 	case m.finding.Pooled == nil:
-		b.unseen("oval", &m.ref, ByPlan)
+		b.unseen("oval", UnseenOval, &m.ref, ByPlan)
 	case stations > 1:
-		b.unseen("oval_at_end", &m.ref, ByPlan)
+		b.unseen("oval_at_end", UnseenOvalAtEnd, &m.ref, ByPlan)
 	}
 	if l.WearMax != nil && m.finding.Wear == nil {
-		b.unseen("wear", &m.ref, Unmeasured)
+		b.unseen("wear", UnseenWear, &m.ref, Unmeasured)
 	}
 }
 
 // unseen lists a check that was not made, or not of all of a part, in the form that it is said in.
-func (b *board) unseen(form string, feature *Ref, why WhyUnseen) {
+func (b *board) unseen(form string, check UnseenCheck, feature *Ref, why WhyUnseen) {
 	var r Reason
 	if feature != nil {
 		r = Reason{Code: "unseen", Feature: feature}
 	} else {
 		r = say.New("unseen", say.Word("part", "set", b.set.Set))
 	}
-	b.set.NotSeen = append(b.set.NotSeen, Unseen{strings.TrimSuffix(form, "_quick"), feature, why, r.As(form)})
-}
-
-// UnseenChecks lists what may stand under what was not seen.
-func UnseenChecks() []string {
-	return []string{"taper", "shape", "out_of_round", "oval", "oval_at_end", "wear", "runout", "clearance", "alignment"}
+	b.set.NotSeen = append(b.set.NotSeen, Unseen{check, feature, why, r.As(form)})
 }
 
 // blind reports whether a limit had nothing to judge.
@@ -136,15 +130,15 @@ func (b *board) askUnseen() {
 			continue
 		}
 		switch {
-		case u.Check == "clearance" && u.Feature.Kind == part.Cylinder:
+		case u.Check == UnseenClearance && u.Feature.Kind == part.Cylinder:
 			b.ask(Ask{What: AskCells, Feature: Ref{Kind: part.Piston, Number: u.Feature.Number}})
-		case u.Check == "clearance":
+		case u.Check == UnseenClearance:
 			b.ask(Ask{What: AskFit, Feature: *u.Feature})
-		case u.Check == "runout":
+		case u.Check == UnseenRunout:
 			b.ask(Ask{What: AskRunout, Feature: b.members[0].ref})
-		case u.Check == "alignment":
+		case u.Check == UnseenAlignment:
 			b.ask(Ask{What: AskCells, Feature: Ref{Kind: part.TunnelEdge, Number: 1}})
-		case u.Check == "wear":
+		case u.Check == UnseenWear:
 			b.ask(Ask{What: AskLimit, Feature: *u.Feature})
 		case !b.readWhole(*u.Feature): // what a plan cannot show is told, and not asked for
 			b.ask(Ask{What: AskCells, Feature: *u.Feature})

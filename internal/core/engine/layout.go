@@ -4,6 +4,8 @@ package engine
 
 import (
 	"slices"
+
+	"ledge/internal/core/closed"
 )
 
 // An Arrangement is how the cylinders lie.
@@ -15,6 +17,9 @@ const (
 	V      Arrangement = "v"
 	Flat   Arrangement = "flat"
 )
+
+// Arrangements are all of them.
+var Arrangements = closed.New(Inline, V, Flat)
 
 // A Layout is the shape of an engine as far as the bench needs it. The zero Layout is unknown.
 type Layout struct {
@@ -105,10 +110,10 @@ const (
 	NotThrows   Fault = "throws"      // of the pins, and of the engine
 )
 
-// Faults lists them.
-func Faults() []Fault {
-	return []Fault{NotArranged, NotBetween, NotDivided, NotMains, RodStrange, RodTwice, RodMissing, NotThrows}
-}
+// Faults are all of them.
+var Faults = closed.New(
+	NotArranged, NotBetween, NotDivided, NotMains, RodStrange, RodTwice, RodMissing, NotThrows,
+)
 
 // Complete fills what was left out, from the usual build of the arrangement: inline engines have a
 // throw per cylinder, V engines share a throw between two, flat engines have one each; a main bearing

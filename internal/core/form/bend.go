@@ -3,6 +3,7 @@ package form
 import (
 	"math"
 
+	"ledge/internal/core/closed"
 	"ledge/internal/core/unit"
 )
 
@@ -16,6 +17,9 @@ const (
 	SBend    Course = "s_bend"
 	Twisted  Course = "twisted" // the directions wander round the shaft
 )
+
+// Courses are all of them.
+var Courses = closed.New(Straight, OneBend, SBend, Twisted)
 
 // A Vector is a throw across the shaft: along 0° and along 90°, as lengths.
 type Vector struct {

@@ -1,6 +1,9 @@
 package form
 
-import "ledge/internal/core/unit"
+import (
+	"ledge/internal/core/closed"
+	"ledge/internal/core/unit"
+)
 
 // A Shape names how a feature's size runs along its axis.
 type Shape string
@@ -12,6 +15,9 @@ const (
 	Barrel   Shape = "barrel"
 	Waisted  Shape = "waisted"
 )
+
+// Shapes are all of them.
+var Shapes = closed.New(Parallel, Tapered, Barrel, Waisted)
 
 // ratio is an exact mean: sum/n.
 type ratio struct{ sum, n int64 }

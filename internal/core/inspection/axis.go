@@ -38,7 +38,7 @@ func (in *Inspection) offTheEnds(findings []Finding) {
 		}
 		findings[i].Runout = &off
 		findings[i].Checks = slices.DeleteFunc(findings[i].Checks,
-			func(c limit.Check) bool { return c.Name == "runout" })
+			func(c limit.Check) bool { return c.Name == limit.CheckRunout })
 		in.judgeTurn(f, &findings[i])
 	}
 }
@@ -66,5 +66,5 @@ func (in *Inspection) judgeTurn(f *Feature, out *Finding) {
 	journal, _ := in.LimitsFor(part.MainJournal, f.Number)
 	u := in.gauge(f).Uncertainty(1)
 	out.Checks = append(out.Checks,
-		in.Policy.DecisionRule.Upper("runout", out.Runout.Judged(), journal.RunoutMax, u.Difference()))
+		in.Policy.DecisionRule.Upper(limit.CheckRunout, out.Runout.Judged(), journal.RunoutMax, u.Difference()))
 }

@@ -39,7 +39,7 @@ func (in *Inspection) Builds() []Build {
 		return []Build{{Inspection: in}}
 	}
 	builds := []Build{in.build(main, "", "")}
-	for _, component := range part.Components() {
+	for _, component := range part.Components.All() {
 		for _, tag := range tags[component] {
 			if tag != main[component] {
 				builds = append(builds, in.build(main, component, tag))

@@ -1,8 +1,6 @@
 package inspection
 
 import (
-	"strings"
-
 	"ledge/internal/core/instrument"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/unit"
@@ -11,11 +9,11 @@ import (
 // tolerance is what a check judges within: the width of a range of sizes, or a one-sided limit itself.
 func (in *Inspection) tolerance(f *Feature, c limit.Check) unit.Length {
 	limits, _ := in.LimitsFor(f.Kind, f.Number)
-	ranged := strings.HasPrefix(c.Name, "size_") || c.Name == "skirt" ||
-		strings.TrimSuffix(c.Name, "_low") == string(f.Kind)
+	ranged := c.Name == limit.CheckSizeLow || c.Name == limit.CheckSizeHigh || c.Name == limit.CheckSkirt ||
+		c.Name == kindCheck(f.Kind) || c.Name == kindCheck(f.Kind).Low()
 	if ranged && limits.New != nil {
 		most := limits.New.Max
-		if limits.Max != nil && c.Name == string(f.Kind) {
+		if limits.Max != nil && c.Name == kindCheck(f.Kind) {
 			most = *limits.Max
 		}
 		return most - limits.New.Min
@@ -38,7 +36,7 @@ type Coarseness struct {
 // Coarse tells whether the gauge of f can judge a check. Feelers and strips are judged as the intervals they are. What
 // the hand adds is not the gauge's: it is told, and read again.
 func (in *Inspection) Coarse(f *Feature, c limit.Check) Coarseness {
-	if c.Limit == nil || c.Verdict == limit.NoLimit || c.Name == "clearance" {
+	if c.Limit == nil || c.Verdict == limit.NoLimit || c.Name == limit.CheckClearance {
 		return Coarseness{}
 	}
 	gauge := in.gauge(f)

@@ -52,23 +52,23 @@ func (in *Inspection) Confirm(f *Feature, out *Finding, c limit.Check) (Standing
 	}
 	one := confirming{in: in, f: f, inside: in.gauge(f).Division / 2, guarded: in.Policy.DecisionRule == limit.Guarded}
 	switch c.Name {
-	case "taper":
+	case limit.CheckTaper:
 		one.spreads(out.Grid.Tapers(), *c.Limit)
-	case "out_of_round":
+	case limit.CheckOutOfRound:
 		one.spreads(out.Grid.Ovals(), *c.Limit)
-	case "oval":
+	case limit.CheckOval:
 		u := out.Pooled.Spread(out.Grid, func(p form.Place) float64 { return one.u(p).Fit(1) })
 		one.value(c.Value, *c.Limit, unit.Round(2*u), out.Grid.OvalCells())
-	case "wear", "size_low", "size_high":
+	case limit.CheckWear, limit.CheckSizeLow, limit.CheckSizeHigh:
 		ends := out.Grid.Ends()
 		cell := ends.Large
-		if c.Name == "size_low" || c.Name == "wear" && f.Kind.Shaft() {
+		if c.Name == limit.CheckSizeLow || c.Name == limit.CheckWear && f.Kind.Shaft() {
 			cell = ends.Small
 		}
 		one.inside = -1 // a size inside its limit is inside
 		one.zeros = f.Kind.Housing()
 		value, most := c.Value, *c.Limit
-		if c.Name == "size_low" {
+		if c.Name == limit.CheckSizeLow {
 			value, most = -value, -most
 		}
 		one.value(value, most, unit.Round(2*one.u(cell).Size()), []form.Place{cell})

@@ -55,7 +55,7 @@ func (in *Inspection) tellSources(f *Finding) {
 	for i := range f.Checks {
 		if c := &f.Checks[i]; c.Limit != nil {
 			c.Source = limits.SourceOf(c.Name)
-			if c.Name == "step" {
+			if c.Name == limit.CheckStep {
 				c.Source = limit.Shop
 			}
 		}
@@ -114,16 +114,16 @@ func evaluateGrid(in *Inspection, f *Feature, grid form.Grid) Finding {
 		if limits.New != nil {
 			low, high = &limits.New.Min, &limits.New.Max
 		}
-		out.Checks = append(out.Checks, rule.Lower("size_low", smallest, low, at(ends.Small).Size()),
-			rule.Upper("size_high", largest, high, at(ends.Large).Size()))
+		out.Checks = append(out.Checks, rule.Lower(limit.CheckSizeLow, smallest, low, at(ends.Small).Size()),
+			rule.Upper(limit.CheckSizeHigh, largest, high, at(ends.Large).Size()))
 	}
 	if hasTaper {
 		out.Taper = &kept.taper
-		out.Checks = append(out.Checks, rule.Upper("taper", taper, limits.TaperMax, widest(grid.Tapers(), at)))
+		out.Checks = append(out.Checks, rule.Upper(limit.CheckTaper, taper, limits.TaperMax, widest(grid.Tapers(), at)))
 	}
 	if hasOutOfRound {
 		out.OutOfRound = &kept.outOfRound
-		out.Checks = append(out.Checks, rule.Upper("out_of_round", outOfRound, limits.OutOfRoundMax,
+		out.Checks = append(out.Checks, rule.Upper(limit.CheckOutOfRound, outOfRound, limits.OutOfRoundMax,
 			widest(grid.Ovals(), at)))
 	}
 	if pooled, ok := grid.PooledOval(); ok {
@@ -131,7 +131,7 @@ func evaluateGrid(in *Inspection, f *Feature, grid form.Grid) Finding {
 		out.Pooled = &kept.pooled
 		if f.Kind.Journal() || f.Kind.Housing() || f.Kind == part.Cylinder {
 			spread := pooled.Spread(grid, func(p form.Place) float64 { return at(p).Fit(1) })
-			out.Checks = append(out.Checks, rule.Upper("oval", pooled.Size, limits.OutOfRoundMax, spread))
+			out.Checks = append(out.Checks, rule.Upper(limit.CheckOval, pooled.Size, limits.OutOfRoundMax, spread))
 		}
 	}
 	if out.Wear != nil && (limits.WearMax != nil || f.Kind.Journal() || f.Kind == part.Cylinder) {
@@ -139,12 +139,13 @@ func evaluateGrid(in *Inspection, f *Feature, grid form.Grid) Finding {
 		if f.Kind.Shaft() {
 			most = ends.Small
 		}
-		out.Checks = append(out.Checks, rule.Upper("wear", out.Wear.Max, limits.WearMax, at(most).Size()))
+		out.Checks = append(out.Checks, rule.Upper(limit.CheckWear, out.Wear.Max, limits.WearMax, at(most).Size()))
 	}
 	if f.Kind.Housing() {
 		if step, ok := grid.Step(); ok {
 			out.Step = &step
-			out.Checks = append(out.Checks, rule.Upper("step", step.Height, &in.Policy.StepLimit, u.Difference()))
+			out.Checks = append(out.Checks,
+				rule.Upper(limit.CheckStep, step.Height, &in.Policy.StepLimit, u.Difference()))
 		}
 	}
 	out.skirt(in, f, grid, limits)
@@ -363,7 +364,7 @@ func judgeJournalRunout(in *Inspection, findings []Finding) {
 			continue
 		}
 		if j, ok := in.Latest(part.Runout, findings[i].Number); ok {
-			if check := findings[j].Check("runout"); check != nil && !findings[j].Stale {
+			if check := findings[j].Check(limit.CheckRunout); check != nil && !findings[j].Stale {
 				findings[i].Checks = append(findings[i].Checks, *check)
 			}
 		}

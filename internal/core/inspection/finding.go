@@ -84,7 +84,7 @@ type FloatFinding struct {
 type Note = say.Reason
 
 // Check returns the named check of f, or nil.
-func (f *Finding) Check(name string) *limit.Check {
+func (f *Finding) Check(name limit.CheckName) *limit.Check {
 	for i := range f.Checks {
 		if f.Checks[i].Name == name {
 			return &f.Checks[i]

@@ -2,9 +2,10 @@
 package inspection
 
 import (
-	"ledge/internal/core/assembly"
 	"strings"
 
+	"ledge/internal/core/assembly"
+	"ledge/internal/core/closed"
 	"ledge/internal/core/engine"
 	"ledge/internal/core/form"
 	"ledge/internal/core/instrument"
@@ -74,7 +75,7 @@ type Job struct {
 	Number   string
 	Customer string
 	Engine   string
-	Duty     string
+	Duty     Duty
 }
 
 // LimitsFor returns the limits that hold for one feature under the policy, and whether the kind has any.
@@ -304,8 +305,8 @@ const (
 	TestHardness Tested = "hardness"
 )
 
-// AllTested lists what parts are tested for.
-func AllTested() []Tested { return []Tested{TestCrack, TestHardness} }
+// Tests are what parts are tested for.
+var Tests = closed.New(TestCrack, TestHardness)
 
 // A Test is one that a part was put to.
 type Test struct {

@@ -37,7 +37,7 @@ func evaluateList(in *Inspection, f *Feature) Finding {
 		}
 		out.Largest = &zone
 		tunnel, _ := in.LimitsFor(part.MainHousing, 0)
-		e.check("alignment", zone, tunnel.AlignmentMax)
+		e.check(limit.CheckAlignment, zone, tunnel.AlignmentMax)
 		if f.Kind == part.TunnelEdge {
 			for i := range f.List.Readings {
 				if _, known := in.verticalSize(i + 1); !known {
@@ -58,7 +58,7 @@ func evaluateList(in *Inspection, f *Feature) Finding {
 	case part.DeckHeights:
 		e.deckHeights()
 	case part.RodBend:
-		for i, name := range []string{"bend", "twist"} {
+		for i, name := range []limit.CheckName{limit.CheckBend, limit.CheckTwist} {
 			if i < len(f.List.Readings) {
 				e.check(name, f.List.Readings[i].Abs(), limits.Max)
 			}
@@ -72,12 +72,15 @@ func evaluateList(in *Inspection, f *Feature) Finding {
 	return out
 }
 
-func (e listed) check(name string, value unit.Length, most *unit.Length) {
+// kindCheck is the check of a kind that is judged by a range of its own.
+func kindCheck(k part.Kind) limit.CheckName { return limit.CheckName(k) }
+
+func (e listed) check(name limit.CheckName, value unit.Length, most *unit.Length) {
 	e.Checks = append(e.Checks, e.rule.Upper(name, value, most, e.u))
 }
 
 // inRange checks the run from least to most against the range of new parts, or up to the service limit.
-func (e listed) inRange(name string, least, most unit.Length) {
+func (e listed) inRange(name limit.CheckName, least, most unit.Length) {
 	var low, high *unit.Length
 	if e.limits.New != nil {
 		low, high = &e.limits.New.Min, &e.limits.New.Max
@@ -85,7 +88,7 @@ func (e listed) inRange(name string, least, most unit.Length) {
 	if e.limits.Max != nil {
 		high = e.limits.Max
 	}
-	e.Checks = append(e.Checks, e.rule.Lower(name+"_low", least, low, e.u), e.rule.Upper(name, most, high, e.u))
+	e.Checks = append(e.Checks, e.rule.Lower(name.Low(), least, low, e.u), e.rule.Upper(name, most, high, e.u))
 }
 
 func (e listed) runout() {
@@ -156,7 +159,7 @@ func orOther(a, b *unit.Length) unit.Length {
 func (e listed) flat(widest *unit.Length) {
 	deck, _ := e.in.LimitsFor(part.Deck, e.f.Number)
 	if widest != nil {
-		e.check("flatness", *widest, deck.Max)
+		e.check(limit.CheckFlatness, *widest, deck.Max)
 	}
 }
 
@@ -213,9 +216,9 @@ func (e listed) difference() {
 	}
 	d := (e.list.Readings[1] - e.list.Readings[0]).Abs()
 	e.Largest = &d
-	name := "lift"
+	name := limit.CheckLift
 	if e.f.Kind == part.PinHeight {
-		name = "stroke"
+		name = limit.CheckStroke
 	}
 	e.inRange(name, d, d)
 }
@@ -234,7 +237,7 @@ func (e listed) readings() {
 	case e.limits.Rings != nil:
 		e.ringByRing(l)
 	default:
-		e.inRange(string(e.f.Kind), smallest, largest)
+		e.inRange(kindCheck(e.f.Kind), smallest, largest)
 	}
 	if (e.f.Kind == part.MainShell || e.f.Kind == part.RodShell) && len(l) == 4 {
 		for half, name := range []string{"upper", "lower"} {
@@ -260,8 +263,8 @@ func (e listed) ringByRing(l []unit.Length) {
 		if e.limits.Max != nil && own == e.limits.New {
 			most = *e.limits.Max
 		}
-		least := e.rule.Lower(string(e.f.Kind)+"_low", size, &own.Min, e.u)
-		widest := e.rule.Upper(string(e.f.Kind), size, &most, e.u)
+		least := e.rule.Lower(kindCheck(e.f.Kind).Low(), size, &own.Min, e.u)
+		widest := e.rule.Upper(kindCheck(e.f.Kind), size, &most, e.u)
 		if low == nil || least.Value-*least.Limit < low.Value-*low.Limit {
 			low = &least
 		}

@@ -1,6 +1,6 @@
 package inspection
 
-import "slices"
+import "ledge/internal/core/closed"
 
 // A Look is what eye and fingernail say of a feature, from best to worst. The zero Look was not graded.
 type Look string
@@ -14,10 +14,8 @@ const (
 	Cracked Look = "cracked"
 )
 
-var looks = []Look{"", Smooth, Marked, Scored, Heat, Cracked}
-
-// Looks lists the looks from best to worst.
-func Looks() []Look { return slices.Clone(looks[1:]) }
+// Looks are all of them, from best to worst.
+var Looks = closed.New(Smooth, Marked, Scored, Heat, Cracked).Said("look").OrNothing()
 
 // WorseThan reports whether l is a graver look than m.
-func (l Look) WorseThan(m Look) bool { return slices.Index(looks, l) > slices.Index(looks, m) }
+func (l Look) WorseThan(m Look) bool { return Looks.Rank(l) > Looks.Rank(m) }

@@ -29,7 +29,7 @@ func (out *Finding) notes(in *Inspection, f *Feature, gauge instrument.Gauge, li
 		return
 	}
 	for _, c := range out.Checks {
-		if how := in.Coarse(f, c); how.Coarse && c.Name != "size_low" && c.Name != "oval" {
+		if how := in.Coarse(f, c); how.Coarse && c.Name != limit.CheckSizeLow && c.Name != limit.CheckOval {
 			out.note(say.Of("coarse_gauge", f.ref(), say.Length("division", gauge.Division),
 				say.Word("check", "check", c.Name), say.Length("limit", in.tolerance(f, c))))
 		}

@@ -39,7 +39,7 @@ func (out *Finding) skirt(in *Inspection, f *Feature, grid form.Grid, limits lim
 		return
 	}
 	least := limits.New.Min + out.Class() - limit.ClassTolerance(in.Unit)
-	out.Checks = append(out.Checks, in.Policy.DecisionRule.Lower("skirt", slices.Max(across), &least, out.U))
+	out.Checks = append(out.Checks, in.Policy.DecisionRule.Lower(limit.CheckSkirt, slices.Max(across), &least, out.U))
 }
 
 // judgePinFits gives each pin the checks of its play in its piston and in its rod, where these are limited.
@@ -70,7 +70,7 @@ func (in *Inspection) judgePinFit(pin, bore *Finding, c limit.Clearance) {
 	if c.Max != nil {
 		most = c.Max
 	}
-	name := string(bore.Kind) + "_fit"
-	pin.Checks = append(pin.Checks, rule.Lower(name+"_low", *bore.Min-*pin.Max, least, u),
+	name := kindCheck(bore.Kind) + "_fit"
+	pin.Checks = append(pin.Checks, rule.Lower(name.Low(), *bore.Min-*pin.Max, least, u),
 		rule.Upper(name, *bore.Max-*pin.Min, most, u))
 }

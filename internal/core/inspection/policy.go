@@ -4,6 +4,7 @@ import (
 	"slices"
 	"strings"
 
+	"ledge/internal/core/closed"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/say"
 	"ledge/internal/core/unit"
@@ -27,6 +28,12 @@ const (
 	GrindWhenNeeded = "when_needed"
 	GrindAlways     = "always"
 )
+
+// A LimitBlock is one of the two sets of limits that a job has.
+type LimitBlock string
+
+// LimitBlocks are both.
+var LimitBlocks = closed.New[LimitBlock](Book, Close)
 
 // A Policy is how a shop judges. Lengths are stocks and allowances.
 type Policy struct {
@@ -69,6 +76,9 @@ const (
 	Stock   PolicyForm = "stock" // a length, zero or more
 	Grams   PolicyForm = "grams" // a weight, zero or more
 )
+
+// PolicyForms are all of them.
+var PolicyForms = closed.New(OneOf, YesOrNo, Stock, Grams)
 
 // A PolicyField is one field of the policy. The file, the store, the report, the screen and the
 // checks of what is entered walk the table: a new one is a field of [Policy], a row here and its

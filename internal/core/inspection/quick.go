@@ -3,6 +3,7 @@ package inspection
 import (
 	"slices"
 
+	"ledge/internal/core/closed"
 	"ledge/internal/core/form"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
@@ -21,8 +22,8 @@ const (
 	WholePlan Quickness = "full"    // the rest of its plan could matter
 )
 
-// Quicknesses lists them.
-func Quicknesses() []Quickness { return []Quickness{Looking, FarInside, WholePlan} }
+// QuickStandings are all of them.
+var QuickStandings = closed.New(Looking, FarInside, WholePlan)
 
 // proves reports whether a part is measured to prove the work that was done on it.
 func (f *Feature) proves() bool { return f.State != part.AsFound }
@@ -143,7 +144,7 @@ func (in *Inspection) whatIsLookedAt() map[looked]bool {
 // inside of. All that it shows of the form, taper, barrel and oval
 // together, is at most three quarters of the least limit of the form: played, that passes hardly more bad sets than
 // the whole plan does. A size stays half that limit off its own.
-func (in *Inspection) farInside(f *Feature, grid form.Grid) (matters string, far bool) {
+func (in *Inspection) farInside(f *Feature, grid form.Grid) (matters limit.CheckName, far bool) {
 	smallest, largest, ok := form.Range(grid.All())
 	limits, _ := in.LimitsFor(f.Kind, f.Number)
 	matters, most := leastForm(limits)
@@ -156,16 +157,16 @@ func (in *Inspection) farInside(f *Feature, grid form.Grid) (matters string, far
 	if n := limits.New; f.Kind.Housing() && n != nil {
 		switch {
 		case smallest-most/2 < n.Min:
-			return "size_low", false
+			return limit.CheckSizeLow, false
 		case largest+most/2 > n.Max:
-			return "size_high", false
+			return limit.CheckSizeHigh, false
 		}
 	}
 	if limits.WearMax != nil {
 		worn := Finding{Min: &smallest, Max: &largest}
 		worn.classAndWear(in, f, limits)
 		if worn.Wear == nil || worn.Wear.Max+most/2 > *limits.WearMax {
-			return "wear", false
+			return limit.CheckWear, false
 		}
 	}
 	return "", true
@@ -175,7 +176,7 @@ func (in *Inspection) farInside(f *Feature, grid form.Grid) (matters string, far
 // least limit of the form, so that what lies between them is inside, and none lies so near an end of what was ordered
 // that the gauge could take it out, or in the outer quarter. Else it names the check that the rest of the plan could
 // matter to. Common practice.
-func (in *Inspection) proved(f *Feature, grid form.Grid) (matters string, far bool) {
+func (in *Inspection) proved(f *Feature, grid form.Grid) (matters limit.CheckName, far bool) {
 	smallest, largest, ok := form.Range(grid.All())
 	limits, _ := in.LimitsFor(f.Kind, f.Number)
 	matters, most := leastForm(limits)
@@ -195,20 +196,20 @@ func (in *Inspection) proved(f *Feature, grid form.Grid) (matters string, far bo
 	near := min(unit.Round(2*in.uncertainty(f).Size()), (ordered.Max-ordered.Min)/4)
 	switch {
 	case smallest-near < ordered.Min:
-		return "size_low", false
+		return limit.CheckSizeLow, false
 	case largest+near > ordered.Max:
-		return "size_high", false
+		return limit.CheckSizeHigh, false
 	}
 	return "", true
 }
 
 // leastForm is the smaller of the limits of a part's form, with its check's name; empty where it has none.
-func leastForm(l limit.Limits) (check string, most unit.Length) {
+func leastForm(l limit.Limits) (check limit.CheckName, most unit.Length) {
 	if l.TaperMax != nil {
-		check, most = "taper", *l.TaperMax
+		check, most = limit.CheckTaper, *l.TaperMax
 	}
 	if o := l.OutOfRoundMax; o != nil && (check == "" || *o < most) {
-		check, most = "out_of_round", *o
+		check, most = limit.CheckOutOfRound, *o
 	}
 	return check, most
 }

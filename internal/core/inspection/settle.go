@@ -40,7 +40,7 @@ func (in *Inspection) Settle(f *Feature, c limit.Check) say.Reason {
 
 // sized are the checks of sizes, in which the gauge's setting counts; the others are differences of
 // one setup.
-var sized = map[string]bool{"wear": true, "size_low": true, "size_high": true}
+var sized = map[limit.CheckName]bool{limit.CheckWear: true, limit.CheckSizeLow: true, limit.CheckSizeHigh: true}
 
 // finer are the divisions of the gauges that are asked for where one is too coarse: of those that a shop has. A finer
 // one than these stands in hardly any, and what is asked for in vain is never settled. Common practice.

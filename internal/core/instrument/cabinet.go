@@ -5,6 +5,7 @@ import (
 	"strconv"
 	"strings"
 
+	"ledge/internal/core/closed"
 	"ledge/internal/core/unit"
 )
 
@@ -64,8 +65,8 @@ const (
 	Wired   Doing = "wired"   // how it is connected
 )
 
-// Doings lists them.
-func Doings() []Doing { return []Doing{Told, Zeroed, OutOf, BackIn, Spread, Studied, Passed, Wired} }
+// DeedTypes are all of them.
+var DeedTypes = closed.New(Told, Zeroed, OutOf, BackIn, Spread, Studied, Passed, Wired)
 
 // A Deed is one thing that was done with an instrument. Only the fields of its sort are used.
 type Deed struct {
@@ -138,8 +139,8 @@ const (
 	FewTrials Lacks = "few_trials" // two trials leave the repeatability uncertain by a third and more
 )
 
-// Lackings lists them.
-func Lackings() []Lacks { return []Lacks{OneHand, OnePart, FewParts, FewTrials} }
+// StudyLacks are all of them.
+var StudyLacks = closed.New(OneHand, OnePart, FewParts, FewTrials).Said("study_lacks")
 
 // An Owned is an instrument of the shop as its deeds make it.
 type Owned struct {

@@ -5,6 +5,7 @@ import (
 	"math"
 	"slices"
 
+	"ledge/internal/core/closed"
 	"ledge/internal/core/unit"
 )
 
@@ -44,14 +45,8 @@ var table = []Row{
 // All are the rows.
 func All() []Row { return slices.Clone(table) }
 
-// Kinds lists the kinds of gauge.
-func Kinds() []Kind {
-	kinds := make([]Kind, len(table))
-	for i := range table {
-		kinds[i] = table[i].Kind
-	}
-	return kinds
-}
+// Kinds are all of them.
+var Kinds = closed.From(table, func(r *Row) Kind { return r.Kind }).Said("gauge")
 
 // row is what is known of a kind; nothing where it is none.
 func (k Kind) row() Row {
@@ -76,8 +71,8 @@ const (
 	Leaves    Mode = "feeler"    // the leaf that enters and the one that does not
 )
 
-// Modes lists them.
-func Modes() []Mode { return []Mode{Direct, Divisions, Deviation, Vernier, Scale, Leaves} }
+// Modes are all of them.
+var Modes = closed.New(Direct, Divisions, Deviation, Vernier, Scale, Leaves)
 
 // A Gauge is the instrument as set up for a feature. Zero fields are unknown and take the defaults
 // of the kind.

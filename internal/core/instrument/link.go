@@ -6,6 +6,8 @@ import (
 	"slices"
 	"strconv"
 	"strings"
+
+	"ledge/internal/core/closed"
 )
 
 // A Link says how a gauge of the shop's is connected, and when what it sends is a reading.
@@ -13,10 +15,10 @@ type Link struct {
 	// Port is tcp://HOST:PORT, the name of a serial port, or [InBrowser]; empty takes the link away.
 	Port string `json:"port" maxLength:"200"`
 	// Baud, Parity, DataBits and StopBits are those of a serial port.
-	Baud     int    `json:"baud,omitempty" minimum:"0" maximum:"4000000"`
-	Parity   Parity `json:"parity,omitempty"`
-	DataBits int    `json:"data_bits,omitempty" minimum:"0" maximum:"8"`
-	StopBits string `json:"stop_bits,omitempty" enum:",1,1.5,2"`
+	Baud     int      `json:"baud,omitempty" minimum:"0" maximum:"4000000"`
+	Parity   Parity   `json:"parity,omitempty"`
+	DataBits int      `json:"data_bits,omitempty" minimum:"0" maximum:"8"`
+	StopBits StopBits `json:"stop_bits,omitempty"`
 	// Sends says when a line is a reading.
 	Sends Sending `json:"sends"`
 	// Request is what a gauge is asked with, with \r, \n, \t, \xHH and \\ as written; empty where it sends unasked.
@@ -28,6 +30,12 @@ type Link struct {
 	// Debounce is how long after one reading another is taken for the bounce of a key, in ms; 300 where 0.
 	Debounce int `json:"debounce,omitempty" minimum:"0" maximum:"5000"`
 }
+
+// StopBits are those of a serial port.
+type StopBits string
+
+// StopBitCounts are all that ports have.
+var StopBitCounts = closed.New[StopBits]("1", "1.5", "2").OrNothing()
 
 // InBrowser is the port of a gauge that is plugged into the machine that the browser runs on.
 const InBrowser = "browser"
@@ -41,8 +49,8 @@ const (
 	Shows   Sending = "shows"   // all the time what the gauge shows; a reading is what is taken of it
 )
 
-// Sendings lists them.
-func Sendings() []Sending { return []Sending{Pressed, Shows} }
+// SendModes are all of them.
+var SendModes = closed.New(Pressed, Shows)
 
 // Parity is that of a serial port.
 type Parity string
@@ -56,8 +64,8 @@ const (
 	Space    Parity = "space"
 )
 
-// Parities lists them.
-func Parities() []Parity { return []Parity{NoParity, Even, Odd, Mark, Space} }
+// Parities are all of them.
+var Parities = closed.New(NoParity, Even, Odd, Mark, Space).OrNothing()
 
 // The faults of links.
 const (

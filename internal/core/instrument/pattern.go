@@ -6,6 +6,7 @@ import (
 	"slices"
 	"strings"
 
+	"ledge/internal/core/closed"
 	"ledge/internal/core/unit"
 )
 
@@ -46,11 +47,11 @@ const (
 	ErrSlow       LineFault = "slow"       // more comes than the pattern can be tried on
 )
 
-// LineFaults lists them.
-func LineFaults() []LineFault {
-	return []LineFault{ErrExpression, ErrNoValue, ErrGroup, ErrOther, ErrStatus, ErrUnit, ErrNumber, ErrHeavy,
-		ErrSlow, ErrPort, ErrAddress, ErrRequest, ErrLong, ErrSwitch}
-}
+// LineFaults are all of them.
+var LineFaults = closed.New(
+	ErrExpression, ErrNoValue, ErrGroup, ErrOther, ErrStatus, ErrUnit, ErrNumber, ErrHeavy, ErrSlow, ErrPort,
+	ErrAddress, ErrRequest, ErrLong, ErrSwitch,
+)
 
 func (f LineFault) Error() string { return string(f) }
 

@@ -1,6 +1,9 @@
 package instrument
 
-import "ledge/internal/core/unit"
+import (
+	"ledge/internal/core/closed"
+	"ledge/internal/core/unit"
+)
 
 // Reference is the temperature at which sizes are stated, in °C (ISO 1).
 const Reference = 20
@@ -19,8 +22,8 @@ const (
 // values, from memory.
 var expansions = map[Material]float64{Steel: 11.5e-6, Iron: 10.5e-6, Aluminium: 21.5e-6}
 
-// Materials lists the materials.
-func Materials() []Material { return []Material{Steel, Iron, Aluminium} }
+// Materials are all of them.
+var Materials = closed.New(Steel, Iron, Aluminium).Said("material").OrNothing()
 
 // Expansion is the linear coefficient of m per kelvin; 0 for an unknown material.
 func (m Material) Expansion() float64 { return expansions[m] }

@@ -35,7 +35,7 @@ func TestAt20CheckValues(t *testing.T) {
 	}
 	tried := 0
 	for _, row := range rows {
-		for _, m := range Materials() {
+		for _, m := range Materials.All() {
 			if m.Expansion() != row.Inputs.AlphaP*1e-6 {
 				continue
 			}

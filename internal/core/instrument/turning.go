@@ -1,6 +1,9 @@
 package instrument
 
-import "ledge/internal/core/unit"
+import (
+	"ledge/internal/core/closed"
+	"ledge/internal/core/unit"
+)
 
 // Seeking says which turning point of a rocked gauge is its reading.
 type Seeking string
@@ -11,6 +14,9 @@ const (
 	SeekLeast Seeking = "least" // a bore gauge that shows sizes, rocked: the least is the diameter
 	SeekMost  Seeking = "most"  // one that shows more where the bore is smaller
 )
+
+// Seekings are all of them.
+var Seekings = closed.New(SeekNone, SeekLeast, SeekMost)
 
 // A Turning finds the points at which a rocked gauge turns back. A point is one when the gauge had come towards it by
 // more than Back and has gone away from it again by as much: the last digit's flicker is no turning. Common practice

@@ -1,6 +1,9 @@
 package limit
 
-import "ledge/internal/core/unit"
+import (
+	"ledge/internal/core/closed"
+	"ledge/internal/core/unit"
+)
 
 // Clearance holds the clearances of a fit: of new parts, the largest in service, and the builder's
 // own window.
@@ -82,6 +85,9 @@ const (
 	Pairs Form = "pairs"
 )
 
+// Forms are all of them.
+var Forms = closed.New(Most, Span, List, Rise, Pairs)
+
 // A Value is what a field holds; nothing where nobody entered it.
 type Value struct {
 	Most *unit.Length
@@ -120,7 +126,7 @@ type Field struct {
 	// Signed tells that one length may be below zero.
 	Signed bool `json:"-"`
 	// Checks are those that it is the limit of, by name.
-	Checks []string `json:"-"`
+	Checks []CheckName `json:"-"`
 
 	get func(*Limits) Value
 	set func(*Limits, Value)
@@ -150,7 +156,7 @@ func clearance(l *Limits) *Clearance {
 
 // Fields is the table, in the order in which limits are written and entered.
 var Fields = func() []Field {
-	one := func(name string, small, printed bool, at func(*Limits) **unit.Length, checks ...string) Field {
+	one := func(name string, small, printed bool, at func(*Limits) **unit.Length, checks ...CheckName) Field {
 		f := Field{Name: name, Form: Most, Stored: name, Printed: printed, Small: small, Checks: checks}
 		f.get, f.set = most(at)
 		return f
@@ -187,17 +193,17 @@ var Fields = func() []Field {
 	}
 	return []Field{
 		{Name: "new", Form: Span, Stored: "new", Printed: true,
-			Checks: []string{"size_low", "size_high"},
+			Checks: []CheckName{CheckSizeLow, CheckSizeHigh},
 			get:    func(l *Limits) Value { return Value{Span: l.New} },
 			set:    func(l *Limits, v Value) { l.New = v.Span }},
-		one("wear_max", true, true, func(l *Limits) **unit.Length { return &l.WearMax }, "wear"),
-		one("taper_max", true, true, func(l *Limits) **unit.Length { return &l.TaperMax }, "taper"),
+		one("wear_max", true, true, func(l *Limits) **unit.Length { return &l.WearMax }, CheckWear),
+		one("taper_max", true, true, func(l *Limits) **unit.Length { return &l.TaperMax }, CheckTaper),
 		one("out_of_round_max", true, true, func(l *Limits) **unit.Length { return &l.OutOfRoundMax },
-			"out_of_round", "oval"),
-		one("runout_max", true, true, func(l *Limits) **unit.Length { return &l.RunoutMax }, "runout"),
+			CheckOutOfRound, CheckOval),
+		one("runout_max", true, true, func(l *Limits) **unit.Length { return &l.RunoutMax }, CheckRunout),
 		one("bore_to_bore_max", true, true, func(l *Limits) **unit.Length { return &l.BoreToBoreMax },
-			"bore_to_bore"),
-		one("alignment_max", true, true, func(l *Limits) **unit.Length { return &l.AlignmentMax }, "alignment"),
+			CheckBoreToBore),
+		one("alignment_max", true, true, func(l *Limits) **unit.Length { return &l.AlignmentMax }, CheckAlignment),
 		one("max", false, true, func(l *Limits) **unit.Length { return &l.Max }),
 		one("skim_max", true, false, func(l *Limits) **unit.Length { return &l.SkimMax }),
 		play("clearance.new", "clearance_new", true, func(c *Clearance) **Range { return &c.New }),

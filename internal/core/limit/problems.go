@@ -2,7 +2,6 @@ package limit
 
 import (
 	"fmt"
-	"slices"
 
 	"ledge/internal/core/say"
 	"ledge/internal/core/unit"
@@ -48,7 +47,7 @@ func (l Limits) Problems() []FieldProblem {
 		add("clearance.max", "below_new", say.Length("max", *c.Max), say.Length("new", c.New.Min))
 	}
 	for field, source := range l.Sources {
-		if !slices.Contains(Sources(), source) || FieldNamed(field) == nil {
+		if !Sources.Has(source) || FieldNamed(field) == nil {
 			add("sources."+field, "source")
 		}
 	}

@@ -1,6 +1,10 @@
 package limit
 
-import "slices"
+import (
+	"slices"
+
+	"ledge/internal/core/closed"
+)
 
 // A Source is where a limit comes from. The zero Source was not told.
 type Source string
@@ -13,8 +17,8 @@ const (
 	Thumb        Source = "thumb"         // a rule of thumb
 )
 
-// Sources lists the sources.
-func Sources() []Source { return []Source{Maker, BearingMaker, Shop, Thumb} }
+// Sources are all of them.
+var Sources = closed.New(Maker, BearingMaker, Shop, Thumb).Said("source")
 
 // sourcesOver are the sources of l over base: each goes with its field.
 func (l Limits) sourcesOver(base Limits) map[string]Source {
@@ -36,11 +40,11 @@ func (l Limits) sourcesOver(base Limits) map[string]Source {
 }
 
 // SourceOf is where the limit of a named check comes from.
-func (l Limits) SourceOf(check string) Source {
+func (l Limits) SourceOf(check CheckName) Source {
 	if len(l.Sources) == 0 {
 		return ""
 	}
-	if check == "clearance" {
+	if check == CheckClearance {
 		for _, field := range []string{"clearance.target", "clearance.max", "clearance.new"} {
 			if source := l.Sources[field]; source != "" {
 				return source

@@ -3,6 +3,7 @@ package limit
 import (
 	"math"
 
+	"ledge/internal/core/closed"
 	"ledge/internal/core/unit"
 )
 
@@ -17,8 +18,8 @@ const (
 	NoLimit Verdict = "no_limit"
 )
 
-// Verdicts lists them.
-func Verdicts() []Verdict { return []Verdict{Within, Beyond, Unsure, NoLimit} }
+// Verdicts are all of them.
+var Verdicts = closed.New(Within, Beyond, Unsure, NoLimit).Said("verdict")
 
 // Worse returns the graver of two verdicts: beyond, unsure, within, no limit.
 func Worse(a, b Verdict) Verdict {
@@ -50,8 +51,8 @@ const (
 	Guarded Rule = "guarded"
 )
 
-// Rules lists them.
-func Rules() []Rule { return []Rule{Plain, Guarded} }
+// Rules are all of them.
+var Rules = closed.New(Plain, Guarded)
 
 // guard returns U = 2u, rounded once, under the guarded rule and 0 under the plain one.
 func (r Rule) guard(u float64) unit.Length {
@@ -94,7 +95,7 @@ func Chance(v, limit unit.Length, u float64) float64 {
 
 // A Check is one value held against one limit.
 type Check struct {
-	Name    string       `json:"name"`
+	Name    CheckName    `json:"name"`
 	Value   unit.Length  `json:"value"`
 	Limit   *unit.Length `json:"limit,omitempty"`
 	Verdict Verdict      `json:"verdict"`
@@ -117,7 +118,7 @@ func (c Check) Margin() unit.Length {
 }
 
 // Upper makes the check of v against an upper limit, which may be nil.
-func (r Rule) Upper(name string, v unit.Length, limit *unit.Length, u float64) Check {
+func (r Rule) Upper(name CheckName, v unit.Length, limit *unit.Length, u float64) Check {
 	c := Check{Name: name, Value: v, Limit: limit, Verdict: NoLimit, U: unit.Round(2 * u)}
 	if limit != nil {
 		c.Verdict = r.AtMost(v, *limit, u)
@@ -130,7 +131,7 @@ func (r Rule) Upper(name string, v unit.Length, limit *unit.Length, u float64) C
 }
 
 // Lower makes the check of v against a lower limit, which may be nil.
-func (r Rule) Lower(name string, v unit.Length, limit *unit.Length, u float64) Check {
+func (r Rule) Lower(name CheckName, v unit.Length, limit *unit.Length, u float64) Check {
 	if limit == nil {
 		return r.Upper(name, v, nil, u)
 	}

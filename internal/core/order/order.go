@@ -7,6 +7,7 @@ import (
 	"slices"
 	"strconv"
 
+	"ledge/internal/core/closed"
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
@@ -31,8 +32,8 @@ const (
 	Parts   Name = "parts"
 )
 
-// Names lists the sheets.
-func Names() []Name { return []Name{Grind, Tunnel, Deck, Bore, Rods, Balance, Rings, Parts} }
+// Names are all of them.
+var Names = closed.New(Grind, Tunnel, Deck, Bore, Rods, Balance, Rings, Parts).Said("sheet_name")
 
 // A Sheet is what one person is asked to do, or to buy.
 type Sheet struct {
@@ -126,11 +127,11 @@ const (
 	DoAlign    Work = "align"
 )
 
-// Works lists them; a line of an old sheet may ask for none.
-func Works() []Work {
-	return []Work{"", DoGrind, DoKeep, DoPolish, DoHone, DoBore, DoSleeve, DoLineHone, DoResize, DoSkim,
-		DoFile, DoLighten, DoBuy, DoAlign}
-}
+// Works are all of them; a line of an old sheet may ask for none.
+var Works = closed.New(
+	"", DoGrind, DoKeep, DoPolish, DoHone, DoBore, DoSleeve, DoLineHone, DoResize, DoSkim, DoFile, DoLighten,
+	DoBuy, DoAlign,
+)
 
 // Same reports whether two sheets ask for the same. Words and days do not count: an order stands
 // however it is worded.

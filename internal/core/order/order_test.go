@@ -152,12 +152,12 @@ func TestVerify(t *testing.T) {
 		grid("main_journal", 1, "2.4887", state), grid("main_journal", 2, "2.4884", state), half,
 		grid("main_journal", 4, "2.4887", state+`"look": "scored",`))
 	proofs := verified(inspected, disposition.Evaluate(inspected).Features, sheet)
-	verdicts := map[string]string{}
+	verdicts := map[string]order.ProofVerdict{}
 	for _, p := range proofs {
 		verdicts[p.Key] = p.Verdict
 	}
-	assert.Equal(t, map[string]string{"1": "within", "2": "missed", "3": "open", "4": "missed"}, verdicts)
-	assert.Equal(t, "missed", proofs[0].Verdict, "what missed stands first")
+	assert.EqualValues(t, map[string]order.ProofVerdict{"1": "within", "2": "missed", "3": "open", "4": "missed"}, verdicts)
+	assert.EqualValues(t, order.ProofMissed, proofs[0].Verdict, "what missed stands first")
 	assert.Equal(t, []string{"The smallest reading is 0.0001 in below the order."}, problems(proofs[0]))
 	last := proofs[len(proofs)-1]
 	assert.Equal(t, in("2.4960"), last.Found.Min, "as found stands beside it")
@@ -298,7 +298,7 @@ func TestVerifyFormAndFlatness(t *testing.T) {
 	strict := strings.Replace(mains, `"out_of_round_max": 0.0005`, `"out_of_round_max": 0.0003`, 1)
 	inspected := read(t, strict, oval)
 	proof := verified(inspected, disposition.Evaluate(inspected).Features, journal)[0]
-	assert.Equal(t, "missed", proof.Verdict)
+	assert.EqualValues(t, "missed", proof.Verdict)
 	assert.Contains(t, strings.Join(problems(proof), " "), "Out-of-round 0.0005 in is above the limit of 0.0003 in.")
 
 	deck := order.Sheet{Lines: []order.Line{{Key: "1", Feature: &disposition.Ref{Kind: part.Deck, Number: 1},
@@ -308,7 +308,7 @@ func TestVerifyFormAndFlatness(t *testing.T) {
 			`{"kind": "deck", "number": 1, "lines": [{"line": "long", "gap": 0.004}]}`,
 			`{"kind": "deck", "number": 1, "state": "after_skim", "lines": [{"line": "long", "gap": `+gap+`}]}`)
 		proof := verified(inspected, disposition.Evaluate(inspected).Features, deck)[0]
-		assert.Equal(t, want, proof.Verdict, gap)
+		assert.EqualValues(t, want, proof.Verdict, gap)
 		assert.Equal(t, in("0.004"), proof.Found.Max)
 	}
 }

@@ -3,6 +3,7 @@ package order
 import (
 	"slices"
 
+	"ledge/internal/core/closed"
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
@@ -10,14 +11,26 @@ import (
 	"ledge/internal/core/say"
 )
 
+// A ProofVerdict says whether a line came back as it was ordered.
+type ProofVerdict string
+
+// The verdicts.
+const (
+	ProofOpen   ProofVerdict = "open" // it is not measured
+	ProofWithin ProofVerdict = "within"
+	ProofMissed ProofVerdict = "missed"
+)
+
+// ProofVerdicts are all of them, the gravest first.
+var ProofVerdicts = closed.New(ProofMissed, ProofOpen, ProofWithin)
+
 // A Proof holds one line of a sheet against what came back.
 type Proof struct {
 	Key string `json:"key"`
 	// Found and Back are the smallest and the largest reading, before the work and after it.
-	Found *limit.Range `json:"found,omitempty"`
-	Back  *limit.Range `json:"back,omitempty"`
-	// Verdict is open while it is not measured, else within or missed.
-	Verdict  string       `json:"verdict" enum:"open,within,missed"`
+	Found    *limit.Range `json:"found,omitempty"`
+	Back     *limit.Range `json:"back,omitempty"`
+	Verdict  ProofVerdict `json:"verdict"`
 	Problems []say.Reason `json:"problems"`
 }
 
@@ -25,7 +38,7 @@ type Proof struct {
 // its order comes first, then what is open.
 func Verify(in *inspection.Inspection, findings []inspection.Finding, s Sheet) []Proof {
 	proofs := []Proof{}
-	for _, want := range []string{"missed", "open", "within"} {
+	for _, want := range ProofVerdicts.All() {
 		for _, l := range s.Lines {
 			if !l.Proven() {
 				continue
@@ -39,7 +52,7 @@ func Verify(in *inspection.Inspection, findings []inspection.Finding, s Sheet) [
 }
 
 func verify(in *inspection.Inspection, findings []inspection.Finding, l Line) Proof {
-	p := Proof{Key: l.Key, Verdict: "open", Problems: []say.Reason{}}
+	p := Proof{Key: l.Key, Verdict: ProofOpen, Problems: []say.Reason{}}
 	var back *inspection.Finding
 	for i := range in.Features {
 		f := &in.Features[i]
@@ -62,9 +75,9 @@ func verify(in *inspection.Inspection, findings []inspection.Finding, l Line) Pr
 		p.Problems = append(p.Problems, say.New("proof"))
 		return p
 	}
-	p.Verdict = "within"
+	p.Verdict = ProofWithin
 	miss := func(form string, args ...say.Arg) {
-		p.Verdict, p.Problems = "missed", append(p.Problems, say.New("proof", args...).As(form))
+		p.Verdict, p.Problems = ProofMissed, append(p.Problems, say.New("proof", args...).As(form))
 	}
 	if l.Min != nil && p.Back.Min < *l.Min {
 		miss("small", say.Length("by", *l.Min-p.Back.Min))
@@ -98,7 +111,7 @@ func verify(in *inspection.Inspection, findings []inspection.Finding, l Line) Pr
 		miss("most", say.Apart("value", p.Back.Max, *l.Most), say.Apart("limit", *l.Most, p.Back.Max))
 	}
 	for _, c := range back.Checks {
-		if c.Name == "runout" && !turnedAgain(in, l) {
+		if c.Name == limit.CheckRunout && !turnedAgain(in, l) {
 			continue // the turn before the work says nothing of it
 		}
 		if slices.Contains(proving, c.Name) && c.Verdict == limit.Beyond {
@@ -119,7 +132,7 @@ func turnedAgain(in *inspection.Inspection, l Line) bool {
 }
 
 // proving are the checks that work is proved by beside its size.
-var proving = []string{"taper", "out_of_round", "step", "runout"}
+var proving = []limit.CheckName{limit.CheckTaper, limit.CheckOutOfRound, limit.CheckStep, limit.CheckRunout}
 
 // span is the smallest and the largest of a finding, or the gap of what is no size.
 func span(f *inspection.Finding) *limit.Range {

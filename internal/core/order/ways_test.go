@@ -101,14 +101,14 @@ func TestHoneHasAWindow(t *testing.T) {
 		found, err := inspection.Evaluate(t.Context(), after)
 		require.NoError(t, err)
 		proofs := verified(after, found, order.Sheet{Lines: []order.Line{line}})
-		assert.Equal(t, want, proofs[0].Verdict, "honed to %s: %v", back, problems(proofs[0]))
+		assert.EqualValues(t, want, proofs[0].Verdict, "honed to %s: %v", back, problems(proofs[0]))
 	}
 	// A size within the order does not prove a bore whose piston, measured anew, leaves too little.
 	swollen := document(t, "", cylinders, append(bores(1, "3.7195", "3.7185"),
 		strings.Replace(bores(1, "3.7198", "0")[0], `"number": 1,`, `"number": 1, "state": "after_hone",`, 1))...)
 	found, err := inspection.Evaluate(t.Context(), swollen)
 	require.NoError(t, err)
-	assert.Equal(t, "missed", verified(swollen, found, order.Sheet{Lines: []order.Line{line}})[0].Verdict)
+	assert.EqualValues(t, "missed", verified(swollen, found, order.Sheet{Lines: []order.Line{line}})[0].Verdict)
 
 	tight := document(t, "", cylinders, bores(1, "3.7200", "3.7205")...)
 	hone := disposition.Evaluate(tight).Sets[0].Option(disposition.Way{Action: disposition.Hone})
@@ -190,7 +190,7 @@ func TestTunnelReadInTwoDirectionsIsProved(t *testing.T) {
 		judged, err := inspection.Evaluate(t.Context(), after)
 		require.NoError(t, err)
 		proof := verified(after, judged, order.Sheet{Lines: []order.Line{line}})[0]
-		assert.Equal(t, want, proof.Verdict, "%v: %v", back, problems(proof))
+		assert.EqualValues(t, want, proof.Verdict, "%v: %v", back, problems(proof))
 	}
 }
 
@@ -251,7 +251,7 @@ func TestPartsAreNamedByWhatTheyAre(t *testing.T) {
 		assert.Equal(t, tt.code, lines[0].Code)
 	}
 	seen := map[string]schedule.Part{}
-	for _, p := range schedule.Parts() {
+	for _, p := range schedule.Parts.All() {
 		prefix := order.Prefix(p)
 		assert.Len(t, prefix, 2, p)
 		assert.Empty(t, seen[prefix], "%s has the code of %s", p, seen[prefix])
@@ -301,9 +301,10 @@ func TestAMissIsTold(t *testing.T) {
 		after := document(t, "", limits, worn, grid("main_journal", 1, size, `"state": "after_grind",`))
 		return verified(after, disposition.Evaluate(after).Features, sheet)[0]
 	}
-	assert.Equal(t, "within", proof("2.4885").Verdict)
+	assert.EqualValues(t, order.ProofWithin, proof("2.4885").Verdict)
 	low, high := proof("2.4875"), proof("2.4904")
-	assert.Equal(t, []string{"missed", "missed"}, []string{low.Verdict, high.Verdict})
+	assert.EqualValues(t, []order.ProofVerdict{order.ProofMissed, order.ProofMissed},
+		[]order.ProofVerdict{low.Verdict, high.Verdict})
 	assert.Equal(t, []string{"The smallest reading is 0.0005 in below the order."}, problems(low),
 		"2.4880 to 2.4900 was ordered")
 	assert.Contains(t, problems(high), "The largest reading is 0.0004 in above the order.")

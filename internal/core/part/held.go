@@ -1,6 +1,10 @@
 package part
 
-import "strings"
+import (
+	"strings"
+
+	"ledge/internal/core/closed"
+)
 
 // Held is how parts are held where they are read in one state under several conditions.
 type Held string
@@ -14,8 +18,8 @@ const (
 	HeldShells Held = "shells"
 )
 
-// Helds lists those that a state can be read under beside the first.
-func Helds() []Held { return []Held{HeldBare, HeldPlate, HeldStuds, HeldShells} }
+// Holds are those that a state can be read under beside the first.
+var Holds = closed.New(HeldBare, HeldPlate, HeldStuds, HeldShells).Said("held")
 
 const with = "_with_"
 
@@ -24,7 +28,7 @@ func Under(state string, held Held) string { return state + with + string(held) 
 
 // HeldIn parts a state's name into the state and the condition that it is read under.
 func HeldIn(state string) (base string, held Held) {
-	for _, h := range Helds() {
+	for _, h := range Holds.All() {
 		if base, is := strings.CutSuffix(state, with+string(h)); is && base != "" {
 			return base, h
 		}

@@ -2,7 +2,11 @@
 // bench, the file, the limits, the store and the screens know of a kind, they know from its row.
 package part
 
-import "slices"
+import (
+	"slices"
+
+	"ledge/internal/core/closed"
+)
 
 // A Kind is a sort of feature, by its name in the open file.
 type Kind string
@@ -81,6 +85,9 @@ func (k Kind) Row() *Row {
 	}
 	return &unknown
 }
+
+// Kinds are all of them, in the order of work.
+var Kinds = closed.From(table, func(r *Row) Kind { return r.Kind })
 
 // All are the rows, in the order of work.
 func All() []Row { return slices.Clone(table) }

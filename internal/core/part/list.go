@@ -3,6 +3,7 @@ package part
 import (
 	"fmt"
 
+	"ledge/internal/core/closed"
 	"ledge/internal/core/engine"
 	"ledge/internal/core/unit"
 )
@@ -21,6 +22,9 @@ const (
 	Weights  Form = "weights"  // big_end, small_end
 	OfStrip  Form = "strip"    // of, readings, fitted
 )
+
+// Forms are all of them.
+var Forms = closed.New(Readings, Turn, Float, Edges, Rows, Offsets, Weights, OfStrip)
 
 // Fields are those that a list of a form has in the open file.
 func (f Form) Fields() []string {

@@ -18,8 +18,8 @@ func TestRowsFitTogether(t *testing.T) {
 		k := row.Kind
 		assert.NotNil(t, row.Limits, "%s: a page walks them", k)
 		assert.NotNil(t, row.States, "%s: a page walks them", k)
-		assert.Contains(t, part.Components(), row.Component, k)
-		assert.Contains(t, part.Steps(), row.Step, k)
+		assert.Contains(t, part.Components.All(), row.Component, k)
+		assert.Contains(t, part.Steps.All(), row.Step, k)
 		assert.Equal(t, row.List == nil, k.Grid(), k)
 		if k.Grid() {
 			_, known := plan.Find(row.Plan)

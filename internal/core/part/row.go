@@ -4,6 +4,7 @@ import (
 	"regexp"
 	"slices"
 
+	"ledge/internal/core/closed"
 	"ledge/internal/core/engine"
 	"ledge/internal/core/instrument"
 )
@@ -89,8 +90,8 @@ const (
 	Weight Quantity = "weight" // grams
 )
 
-// Quantities lists them.
-func Quantities() []Quantity { return []Quantity{Size, Gap, Dial, Weight} }
+// Quantities are all of them.
+var Quantities = closed.New(Size, Gap, Dial, Weight)
 
 // A Role says how a grid is judged.
 type Role string
@@ -104,8 +105,8 @@ const (
 	Bores    Role = "bore"
 )
 
-// Roles lists them.
-func Roles() []Role { return []Role{Plain, Journals, Housings, Bearings, Bores} }
+// Roles are all of them.
+var Roles = closed.New(Plain, Journals, Housings, Bearings, Bores)
 
 // A Joint is what a journal runs in, what holds that, and the shells between; both are empty for a bush.
 type Joint struct {
@@ -136,8 +137,8 @@ func (f Fit) Component() Component {
 	return Crankshaft
 }
 
-// Fits lists them.
-func Fits() []Fit { return []Fit{MainFit, RodFit, CamFit, PistonFit} }
+// Fits are all of them.
+var Fits = closed.New(MainFit, RodFit, CamFit, PistonFit).Said("joint")
 
 // A Component is what is taken off an engine as one piece, or as one lot.
 type Component string
@@ -151,8 +152,8 @@ const (
 	Camshaft   Component = "camshaft"
 )
 
-// Components lists them in the order in which they are cleaned and measured.
-func Components() []Component { return []Component{Block, Crankshaft, Rods, Pistons, Camshaft} }
+// Components are all of them, in the order in which they are cleaned and measured.
+var Components = closed.New(Block, Crankshaft, Rods, Pistons, Camshaft).Said("component")
 
 // WholeEngine is what an engine that comes in one piece is taken as; its camshaft is named where it is measured.
 func WholeEngine() []Component { return []Component{Block, Crankshaft, Rods, Pistons} }
@@ -160,7 +161,7 @@ func WholeEngine() []Component { return []Component{Block, Crankshaft, Rods, Pis
 // Ordered are components once each, in their order.
 func Ordered(came []Component) []Component {
 	ordered := []Component{}
-	for _, c := range Components() {
+	for _, c := range Components.All() {
 		if slices.Contains(came, c) {
 			ordered = append(ordered, c)
 		}
@@ -182,8 +183,8 @@ const (
 	AtFits   Step = "fits" // a prediction can stand in for them
 )
 
-// Steps lists them in their order.
-func Steps() []Step { return []Step{AtStrip, AtBlock, AtCrank, AtRunout, AtRods, AtCam, AtFits} }
+// Steps are all of them, in their order.
+var Steps = closed.New(AtStrip, AtBlock, AtCrank, AtRunout, AtRods, AtCam, AtFits)
 
 // A Place is along what the parts of a kind stand.
 type Place string
@@ -197,8 +198,8 @@ const (
 	AlongCam Place = "cam"
 )
 
-// Places lists them.
-func Places() []Place { return []Place{Alone, AtMain, AtThrow, InRow, AlongCam} }
+// Places are all of them.
+var Places = closed.New(Alone, AtMain, AtThrow, InRow, AlongCam)
 
 // A Shape is how parts of a kind are drawn.
 type Shape string
@@ -213,10 +214,8 @@ const (
 	ShapeDeck   Shape = "deck"
 )
 
-// Shapes lists them.
-func Shapes() []Shape {
-	return []Shape{ShapeShaft, ShapeTunnel, ShapeBore, ShapeRod, ShapePiston, ShapeDeck}
-}
+// Shapes are all of them.
+var Shapes = closed.New(ShapeShaft, ShapeTunnel, ShapeBore, ShapeRod, ShapePiston, ShapeDeck)
 
 // Each is how many of a kind an engine has.
 type Each string
@@ -232,10 +231,8 @@ const (
 	TwoACylinder Each = "two_a_cylinder"
 )
 
-// Eaches lists them.
-func Eaches() []Each {
-	return []Each{One, PerMain, PerThrow, PerRod, PerCylinder, PerBank, TwoACylinder}
-}
+// Counts are all of them.
+var Counts = closed.New(One, PerMain, PerThrow, PerRod, PerCylinder, PerBank, TwoACylinder)
 
 func (e Each) count(l engine.Layout) int {
 	switch e {
@@ -278,6 +275,14 @@ const (
 	AfterSkim          = "after_skim"
 	NewPart            = "new_part"
 )
+
+// A KnownState is a state that has words of its own.
+type KnownState string
+
+// KnownStates are all of them, in the order of work.
+var KnownStates = closed.New[KnownState](
+	AsFound, AfterClean, AfterPolish, AfterStraightening, AfterStraighten, AfterGrind, AfterLineHone, AfterResize,
+	AfterBore, AfterHone, AfterSkim, NewPart).Said("state")
 
 // statePattern is how states are named; the API's description has the same.
 const statePattern = `^[a-z][a-z0-9_]{0,30}$`

@@ -1,6 +1,10 @@
 package part
 
-import "slices"
+import (
+	"slices"
+
+	"ledge/internal/core/closed"
+)
 
 // A Set is the name of a set of parts that is decided as one.
 type Set string
@@ -86,11 +90,5 @@ func (s Set) Row() *SetRow {
 // Component is the one that a set's members belong to.
 func (s Set) Component() Component { return s.Row().Of.Row().Component }
 
-// SetNames lists the sets.
-func SetNames() []Set {
-	names := make([]Set, len(sets))
-	for i := range sets {
-		names[i] = sets[i].Set
-	}
-	return names
-}
+// SetNames are their names.
+var SetNames = closed.From(sets, func(r *SetRow) Set { return r.Set })

@@ -5,6 +5,7 @@ package plan
 import (
 	"slices"
 
+	"ledge/internal/core/closed"
 	"ledge/internal/core/unit"
 )
 
@@ -89,6 +90,9 @@ const (
 	ByStation   Order = "by_station"
 	ByDirection Order = "by_direction"
 )
+
+// Orders are all of them.
+var Orders = closed.New(ByStation, ByDirection)
 
 // A Cell is one place of a grid, by index.
 type Cell struct {

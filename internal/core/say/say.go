@@ -5,6 +5,7 @@ package say
 import (
 	"slices"
 
+	"ledge/internal/core/closed"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
@@ -41,6 +42,12 @@ const (
 	IsText    Sort = "text"    // what a person wrote, or the name of a station
 	IsNumbers Sort = "numbers" // numbers that name things
 	IsReasons Sort = "reasons" // other things said
+)
+
+// Sorts are all of them.
+var Sorts = closed.New(
+	IsPart, IsLength, IsChange, IsStep, IsClass, IsLengths, IsRange, IsApart, IsAngle, IsCount, IsNumber, IsWord,
+	IsWords, IsText, IsNumbers, IsReasons,
 )
 
 // An Arg is one argument of a reason.

@@ -4,8 +4,8 @@ package schedule
 
 import (
 	"fmt"
-	"slices"
 
+	"ledge/internal/core/closed"
 	"ledge/internal/core/say"
 )
 
@@ -56,12 +56,14 @@ const (
 	CamBushes    Part = "cam_bushes"
 )
 
-// facts about operations: on which machine they run and which component they occupy.
-var facts = []struct {
+// A fact is on which machine an operation runs and which component it occupies.
+type fact struct {
 	operation Operation
 	machine   string
 	component string
-}{
+}
+
+var facts = []fact{
 	{Straighten, "press", "crankshaft"},
 	{BuildUp, "welding", "crankshaft"},
 	{GrindMains, "crank grinder", "crankshaft"},
@@ -80,20 +82,14 @@ var facts = []struct {
 	{FitRings, "bench", "rings"},
 }
 
-// Operations lists the operations in their order.
-func Operations() []Operation {
-	list := make([]Operation, len(facts))
-	for i, f := range facts {
-		list[i] = f.operation
-	}
-	return list
-}
+// Operations are all of them, in their order.
+var Operations = closed.From(facts, func(f *fact) Operation { return f.operation }).Said("operation")
 
-// Parts lists the parts.
-func Parts() []Part {
-	return []Part{MainShells, RodShells, SelectShells, Rings, Pistons, Sleeves, ThrustParts, Crankshaft,
-		Block, RodSet, Gasket, Pins, Camshaft, CamBushes}
-}
+// Parts are all of them.
+var Parts = closed.New(
+	MainShells, RodShells, SelectShells, Rings, Pistons, Sleeves, ThrustParts, Crankshaft, Block, RodSet,
+	Gasket, Pins, Camshaft, CamBushes,
+).Said("bought")
 
 func (o Operation) rank() int {
 	for i, f := range facts {
@@ -175,7 +171,7 @@ func (c Card) Problems() []CardProblem {
 	for p, r := range c.Parts {
 		at := fmt.Sprintf("parts.%s", p)
 		switch {
-		case !slices.Contains(Parts(), p):
+		case !Parts.Has(p):
 			add(at, "part")
 		case r.Each < 0 || r.Each > most:
 			add(at, "price")

@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"ledge/internal/core/assembly"
+	"ledge/internal/core/closed"
 	"ledge/internal/core/engine"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
@@ -24,10 +25,8 @@ const (
 	PistonTurned Mistake = "piston_turned" // a piston's mark to the rear
 )
 
-// Mistakes lists them.
-func Mistakes() []Mistake {
-	return []Mistake{SwappedCaps, SwappedRod, LowBolt, RingDown, ShellShort, PistonTurned}
-}
+// Mistakes are all of them.
+var Mistakes = closed.New(SwappedCaps, SwappedRod, LowBolt, RingDown, ShellShort, PistonTurned)
 
 // Building is what somebody does who builds an engine by a plan, with one mistake or none: events in
 // their order, each named by its place. The mistake is in what they do, not in what they write: nobody
@@ -83,7 +82,7 @@ func (b *builder) mains() {
 }
 
 func (b *builder) piston(n int) {
-	for _, ring := range assembly.Rings() {
+	for _, ring := range assembly.Rings.All() {
 		way := assembly.Up
 		if b.mistake == RingDown && ring == assembly.Second && n == 1 {
 			way = assembly.Down

@@ -7,6 +7,8 @@ import (
 	"math/big"
 	"strconv"
 	"strings"
+
+	"ledge/internal/core/closed"
 )
 
 // A Length is a distance as an int64 count of 0.1 nm. One inch is exactly 254 000 000 of them
@@ -36,8 +38,11 @@ const (
 	MM System = "mm"
 )
 
+// Systems are both.
+var Systems = closed.New(In, MM)
+
 // Valid reports whether s is a known system.
-func (s System) Valid() bool { return s == In || s == MM }
+func (s System) Valid() bool { return Systems.Has(s) }
 
 // One returns the length of one unit of s. An unknown system counts as millimetres.
 func (s System) One() Length {
@@ -94,10 +99,8 @@ const (
 	NotTorque Fault = "not_torque"
 )
 
-// Faults lists them.
-func Faults() []Fault {
-	return []Fault{NotNumber, TooFar, TooFine, TooLong, NotAngle, NotSet, NotWeight, NotTorque}
-}
+// Faults are all of them.
+var Faults = closed.New(NotNumber, TooFar, TooFine, TooLong, NotAngle, NotSet, NotWeight, NotTorque)
 
 // Parse reads a decimal number of units of s, such as "1.8113", "-.002" or "25e-3", exactly.
 // It refuses texts that are not numbers, numbers finer than 0.1 nm and lengths beyond [MaxLength];

@@ -2,7 +2,8 @@ package unit
 
 import (
 	"math/big"
-	"slices"
+
+	"ledge/internal/core/closed"
 )
 
 // A TorqueUnit is what a torque wrench is marked in.
@@ -15,11 +16,11 @@ const (
 	PoundInch   TorqueUnit = "lb_in"
 )
 
-// TorqueUnits lists them.
-func TorqueUnits() []TorqueUnit { return []TorqueUnit{NewtonMetre, PoundFoot, PoundInch} }
+// TorqueUnits are all of them.
+var TorqueUnits = closed.New(NewtonMetre, PoundFoot, PoundInch).Said("torque")
 
 // Valid reports whether u is a known unit.
-func (u TorqueUnit) Valid() bool { return slices.Contains(TorqueUnits(), u) }
+func (u TorqueUnit) Valid() bool { return TorqueUnits.Has(u) }
 
 // factor is the unit in 10⁻¹⁶ N·m: a pound-force is 0.453 592 37 kg × 9.806 65 m/s² and a foot
 // 0.3048 m, both by definition, so a pound-foot is 1.355 817 948 331 400 4 N·m exactly.

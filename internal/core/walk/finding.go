@@ -10,7 +10,7 @@ import (
 // A Concern is what an answer, or a run of answers, says about the engine.
 type Concern struct {
 	Step    Step    `json:"step"`
-	Gravity Gravity `json:"gravity" enum:"note,fault,stop"`
+	Gravity Gravity `json:"gravity"`
 	Topic   string  `json:"topic"`
 	Place   string  `json:"place"`
 	// Why says it, Plain as a customer is told; nil for what concerns only the shop. Text is how

@@ -7,6 +7,7 @@ import (
 	"fmt"
 	"slices"
 
+	"ledge/internal/core/closed"
 	"ledge/internal/core/engine"
 	"ledge/internal/core/part"
 	"ledge/internal/core/say"
@@ -23,6 +24,9 @@ const (
 	Look   Step = "look"
 )
 
+// Steps are all of them, in their order.
+var Steps = closed.New(Intake, Strip, Clean, Look)
+
 // A Gravity says how much an answer weighs.
 type Gravity string
 
@@ -34,17 +38,20 @@ const (
 	Stop  Gravity = "stop"  // replace or test at sight: it need not be measured first
 )
 
+// Gravities are all of them.
+var Gravities = closed.New(Note, Fault, Stop).OrNothing()
+
 // A Choice is one answer to an item and what follows from it.
 type Choice struct {
 	Value   string  `json:"value"`
 	Word    string  `json:"word"` // made when it is shown
-	Gravity Gravity `json:"gravity" enum:",note,fault,stop"`
+	Gravity Gravity `json:"gravity"`
 }
 
 // An Item is one thing that is asked, once or for each of several places.
 type Item struct {
 	Topic string `json:"topic"`
-	Step  Step   `json:"step" enum:"intake,strip,clean,look"`
+	Step  Step   `json:"step"`
 	// Title and Help are its words, made when it is shown.
 	Title string `json:"title"`
 	Help  string `json:"help"`

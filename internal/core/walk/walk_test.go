@@ -67,7 +67,7 @@ func shells(topic, grades string) []Answer {
 // Common practice: wear that grows to the middle and fades is a bent crank, wear that grows to one end is the
 // tunnel or the load, one shell alone is its own fault; even wear says nothing.
 func TestShellPatterns(t *testing.T) {
-	items := asked(part.Components()...)
+	items := asked(part.Components.All()...)
 	for _, tt := range []struct{ topic, grades, want string }{
 		{MainShells, "01210", "humped main 3"}, {MainShells, "12321", "humped main 3"},
 		{MainShells, "01233", "to_one_end main 5"},
@@ -89,7 +89,7 @@ func TestShellPatterns(t *testing.T) {
 }
 
 func TestFindingsComeGravestFirstAndNameTheirPlace(t *testing.T) {
-	found := Find(asked(part.Components()...), []Answer{
+	found := Find(asked(part.Components.All()...), []Answer{
 		{Topic: "history", Place: "overheated", Value: "yes"},
 		{Topic: "main_cap", Place: "main 3", Value: "misplaced", Note: "found on 4"},
 		{Topic: "rod_straight", Place: "rod 2", Value: "bent"},
@@ -116,7 +116,7 @@ func TestFindingsComeGravestFirstAndNameTheirPlace(t *testing.T) {
 }
 
 func TestProblems(t *testing.T) {
-	whole, crank := asked(part.Components()...), asked(part.Crankshaft)
+	whole, crank := asked(part.Components.All()...), asked(part.Crankshaft)
 	for _, tt := range []struct {
 		items []Item
 		a     Answer
@@ -140,7 +140,7 @@ func TestProblems(t *testing.T) {
 // Every answer that asks for something says what, and no topic is asked twice.
 func TestItemsAreWhole(t *testing.T) {
 	seen := map[string]bool{}
-	for _, item := range asked(part.Components()...) {
+	for _, item := range asked(part.Components.All()...) {
 		if seen[item.Topic] {
 			t.Errorf("%s is asked twice", item.Topic)
 		}

@@ -2,6 +2,7 @@ import type { FeatureView, JobView, SheetLine } from "./client";
 import { nextPart, type PathOrder, unread } from "./path";
 import type { Kind, SetName } from "./table";
 import { featureOf, pathIn } from "./view";
+import { settles } from "./way";
 
 /** What is to be done next at a job, and where. */
 export type NextStep = { to: string; makes?: ProofState } & (
@@ -32,7 +33,7 @@ export function nextStep(view: JobView, order: PathOrder, after?: FeatureView): 
 			does: !unread(part) ? "again" : proves ? "prove" : "measure",
 		};
 	}
-	const unsigned = view.said.find((s) => !s.signed && s.action !== "measure" && s.action !== "remeasure");
+	const unsigned = view.said.find((s) => !s.signed && settles(s.action));
 	if (unsigned) return { to: pathIn(view, `decide/${unsigned.set}`), does: "sign", set: unsigned.set };
 	if (view.stand_in || view.signed.length === 0) return { to: pathIn(view, "decide"), does: "decide" };
 	const { drafts, unwanted, issued } = view.orders;

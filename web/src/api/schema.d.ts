@@ -1920,7 +1920,8 @@ export interface components {
             card?: string;
             final?: boolean;
             readonly from_file?: boolean;
-            how?: string;
+            /** @enum {string} */
+            how?: "bore_gauge" | "strip" | "feeler" | "indicator" | "";
             /** Format: uuid */
             id: string;
             /** @enum {string} */
@@ -1962,7 +1963,8 @@ export interface components {
         AssemblyFinally: {
             at?: string;
             by?: string;
-            how?: string;
+            /** @enum {string} */
+            how?: "bore_gauge" | "strip" | "feeler" | "indicator" | "";
             /** @enum {string} */
             kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             /** Format: int64 */
@@ -2295,7 +2297,7 @@ export interface components {
              * @description finished where left out and nothing is open
              * @enum {string}
              */
-            outcome?: "finished" | "declined" | "scrapped" | "kept_for_parts" | "mistake";
+            outcome?: "finished" | "declined" | "scrapped" | "kept_for_parts" | "mistake" | "reopened";
             reason?: string;
         };
         Combo: {
@@ -2596,7 +2598,8 @@ export interface components {
             step: number;
         };
         DispositionUnseen: {
-            check: string;
+            /** @enum {string} */
+            check: "taper" | "shape" | "out_of_round" | "oval" | "oval_at_end" | "wear" | "runout" | "clearance" | "alignment";
             feature?: components["schemas"]["PartRef"];
             says: components["schemas"]["SayReason"];
             /** @enum {string} */
@@ -2718,7 +2721,7 @@ export interface components {
             /** @description its row and column from 1, such as 3,2 */
             at: string;
             /** @enum {string} */
-            end?: "" | "min" | "max";
+            end?: "min" | "max" | "";
             field?: string;
             /** @enum {string} */
             kind?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
@@ -2799,7 +2802,7 @@ export interface components {
             /** @enum {string} */
             kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             /** @enum {string} */
-            look: "" | "smooth" | "marked" | "scored" | "heat" | "cracked";
+            look: "smooth" | "marked" | "scored" | "heat" | "cracked" | "";
             looks: components["schemas"]["StoreLook"][];
             marks?: string[];
             mating?: components["schemas"]["Mating"];
@@ -3002,7 +3005,7 @@ export interface components {
             /** Format: int64 */
             ledge?: number;
             /** @enum {string} */
-            look?: "smooth" | "marked" | "scored" | "heat" | "cracked";
+            look?: "smooth" | "marked" | "scored" | "heat" | "cracked" | "";
             look_given?: boolean;
             /** Format: int64 */
             max?: number;
@@ -3184,7 +3187,7 @@ export interface components {
             /** @enum {string} */
             sends: "pressed" | "shows";
             /** @enum {string} */
-            stop_bits?: "" | "1" | "1.5" | "2";
+            stop_bits?: "1" | "1.5" | "2" | "";
             switch?: string;
         };
         InstrumentOwnRepeat: {
@@ -3443,7 +3446,8 @@ export interface components {
             chance?: number;
             /** Format: int64 */
             limit?: number;
-            name: string;
+            /** @enum {string} */
+            name: "size_low" | "size_high" | "wear" | "taper" | "out_of_round" | "oval" | "runout" | "step" | "bore_to_bore" | "alignment" | "flatness" | "clearance" | "skirt" | "bend" | "twist" | "lift" | "lift_low" | "stroke" | "stroke_low" | "end_float" | "end_float_low" | "rod_side" | "rod_side_low" | "ring_groove" | "ring_groove_low" | "ring_gap" | "ring_gap_low" | "pin_bore_fit" | "pin_bore_fit_low" | "small_end_fit" | "small_end_fit_low" | "main_shell" | "main_shell_low" | "rod_shell" | "rod_shell_low" | "rod_length" | "rod_length_low" | "protrusion" | "protrusion_low";
             /** @enum {string} */
             source?: "maker" | "bearing_maker" | "shop" | "thumb";
             /** Format: int64 */
@@ -3543,7 +3547,7 @@ export interface components {
             /** @enum {string} */
             kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             /** @enum {string} */
-            look?: "smooth" | "marked" | "scored" | "heat" | "cracked";
+            look?: "smooth" | "marked" | "scored" | "heat" | "cracked" | "";
             /** @description for a test: the method and who made it */
             note: string;
             /** Format: int64 */
@@ -3652,7 +3656,7 @@ export interface components {
             line: string;
             reason: string;
             /** @enum {string} */
-            what: "sent" | "unsent" | "returned" | "unreturned" | "ticked" | "unticked" | "accepted" | "sent_back" | "closed";
+            what: "sent" | "unsent" | "returned" | "unreturned" | "ticked" | "unticked" | "accepted" | "sent_back" | "closed" | "struck";
         };
         OrderLine: {
             /** Format: int64 */
@@ -3700,7 +3704,7 @@ export interface components {
             key: string;
             problems: components["schemas"]["SayReason"][];
             /** @enum {string} */
-            verdict: "open" | "within" | "missed";
+            verdict: "missed" | "open" | "within";
         };
         OrderSheet: {
             lines: components["schemas"]["OrderLine"][];
@@ -3752,7 +3756,8 @@ export interface components {
             by_column?: boolean;
             columns?: string[];
             each_main?: boolean;
-            form: string;
+            /** @enum {string} */
+            form: "readings" | "turn" | "float" | "edges" | "rows" | "offsets" | "weights" | "strip";
             lines?: string[];
             numbered?: boolean;
             whole?: boolean;
@@ -3968,7 +3973,8 @@ export interface components {
             retired: boolean;
         };
         SayArg: {
-            is: string;
+            /** @enum {string} */
+            is: "part" | "length" | "change" | "step" | "class" | "lengths" | "range" | "apart" | "angle" | "count" | "number" | "word" | "words" | "text" | "numbers" | "reasons";
             /** Format: int64 */
             m?: number;
             /** Format: int64 */
@@ -4176,7 +4182,7 @@ export interface components {
             sample: boolean;
             troubles: components["schemas"]["StoreTrouble"][];
             /** @enum {string} */
-            unit: "" | "in" | "mm";
+            unit?: "in" | "mm";
             /** Format: int64 */
             version: number;
         };
@@ -4415,7 +4421,8 @@ export interface components {
             cylinders: number;
             /** Format: int64 */
             cylinders_per_throw: number;
-            duty: string;
+            /** @enum {string} */
+            duty: "standard" | "power" | "heavy";
             engine: string;
             from_file?: boolean;
             /** Format: int64 */
@@ -4466,7 +4473,7 @@ export interface components {
             graded_by: string;
             id: string;
             /** @enum {string} */
-            look?: "smooth" | "marked" | "scored" | "heat" | "cracked";
+            look?: "smooth" | "marked" | "scored" | "heat" | "cracked" | "";
             note: string;
             /** Format: int64 */
             seq: number;
@@ -4515,7 +4522,8 @@ export interface components {
             of?: "block" | "crankshaft" | "rods" | "pistons" | "camshaft";
             /** Format: int64 */
             off?: number;
-            outcome?: string;
+            /** @enum {string} */
+            outcome?: "finished" | "declined" | "scrapped" | "kept_for_parts" | "mistake" | "reopened";
             overruled?: boolean;
             /** @enum {string} */
             part_kind?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
@@ -4530,7 +4538,8 @@ export interface components {
             removed?: boolean;
             /** Format: int64 */
             right?: number;
-            said?: string;
+            /** @enum {string} */
+            said?: "sent" | "unsent" | "returned" | "unreturned" | "ticked" | "unticked" | "accepted" | "sent_back" | "closed" | "struck";
             /** @enum {string} */
             set?: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes";
             /** @enum {string} */
@@ -4572,7 +4581,8 @@ export interface components {
             said_by: string;
             /** Format: int64 */
             seq: number;
-            what: string;
+            /** @enum {string} */
+            what: "sent" | "unsent" | "returned" | "unreturned" | "ticked" | "unticked" | "accepted" | "sent_back" | "closed" | "struck";
         };
         StorePerson: {
             added_at: string;
@@ -4678,6 +4688,7 @@ export interface components {
             policy: components["schemas"]["PolicyRow"][];
             /** @description in the order in which they are decided */
             sets: components["schemas"]["SetRow"][];
+            words: components["schemas"]["WordsListWords"][];
         };
         TableBody: {
             cells?: {
@@ -4756,15 +4767,16 @@ export interface components {
         };
         WalkChoice: {
             /** @enum {string} */
-            gravity: "" | "note" | "fault" | "stop";
+            gravity: "note" | "fault" | "stop" | "";
             value: string;
             word: string;
         };
         WalkConcern: {
             /** @enum {string} */
-            gravity: "note" | "fault" | "stop";
+            gravity: "note" | "fault" | "stop" | "";
             place: string;
-            step: string;
+            /** @enum {string} */
+            step: "intake" | "strip" | "clean" | "look";
             text: string;
             topic: string;
         };
@@ -4797,6 +4809,17 @@ export interface components {
         };
         "Withdraw-noteRequest": {
             withdrawn: boolean;
+        };
+        WordsListWords: {
+            /** @enum {string} */
+            list: "torque" | "study_lacks" | "gauge" | "material" | "held" | "joint" | "component" | "state" | "check" | "source" | "verdict" | "points" | "how" | "gap_says" | "open_sort" | "line_stands" | "polish_says" | "card_group" | "ring" | "duty" | "look" | "action" | "does" | "basis" | "operation" | "bought" | "sheet_name" | "outcome" | "origin" | "sheet_said" | "role" | "standing";
+            /** @description in the order of the list */
+            members: components["schemas"]["WordsMemberWords"][];
+        };
+        WordsMemberWords: {
+            title: string;
+            value: string;
+            word: string;
         };
         WordsPolicyWord: {
             label: string;

@@ -12,13 +12,20 @@ export type SetRow = Schemas["SetRow"];
 export type SetName = SetRow["set"];
 export type Instrument = Schemas["GaugeRow"]["kind"];
 
-let table: Table = { kinds: [], sets: [], gauges: [], limits: [], policy: [] };
+let table: Table = { kinds: [], sets: [], gauges: [], limits: [], policy: [], words: [] };
 let byKind = new Map<string, KindRow>();
+let byList = new Map<string, Map<string, Member>>();
+
+/** A closed list that has words. */
+export type List = Schemas["WordsListWords"]["list"];
+/** A member of a closed list with its words. */
+export type Member = Schemas["WordsMemberWords"];
 
 /** Takes the server's table for everything that is drawn from now on. */
 export function takeTable(next: Table) {
 	table = next;
 	byKind = new Map(next.kinds.map((row) => [row.kind, row]));
+	byList = new Map(next.words.map(({ list, members }) => [list, new Map(members.map((m) => [m.value, m]))]));
 }
 
 export const tableQuery = queryOptions({
@@ -38,6 +45,19 @@ export const gaugeRows = () => table.gauges;
 /** The fields of limits, and those of the policy. */
 export const limitRows = () => table.limits;
 export const policyRows = () => table.policy;
+
+/** The members of a closed list, in their order. */
+export const membersOfList = (list: List): Member[] => table.words.find((one) => one.list === list)?.members ?? [];
+
+/** A member of a closed list within a sentence; what the list does not have is named as it is. */
+export const wordOf = (list: List, value: string): string => byList.get(list)?.get(value)?.word ?? value.replaceAll("_", " ");
+
+/** A member of a closed list by itself. */
+export const titleOf = (list: List, value: string): string => byList.get(list)?.get(value)?.title ?? wordOf(list, value);
+
+/** Members as a field offers them. */
+export const choicesOf = (list: List, values: string[] = membersOfList(list).map((m) => m.value)) =>
+	values.map((value) => ({ value, label: titleOf(list, value) }));
 
 /** Whether a text, such as one of an address, names a kind. */
 export const isKind = (text: string | undefined): text is Kind => text !== undefined && byKind.has(text);

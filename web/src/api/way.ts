@@ -10,3 +10,6 @@ export const wayOf = ({ action, step, shell, method }: Way): Way => ({ action, s
 export const wayKey = (w: Way): string => [w.action, w.step, w.shell, w.method ?? ""].join(" ");
 
 export const sameWay = (a: Way, b: Way): boolean => wayKey(a) === wayKey(b);
+
+/** Whether an action settles what becomes of a set; the others ask for measuring. */
+export const settles = (action: string): boolean => action !== "measure" && action !== "remeasure";

@@ -1,8 +1,9 @@
 import type { ReactNode } from "react";
 import { drawingWords } from "../words/drawing";
+import { standingWord } from "../words/standing";
 import { type Box, crankGeometry, type ShaftPlace, stood } from "./crank";
 import css from "./drawing.module.css";
-import { STANDING_WORD, type Standing, StatusBar } from "./status";
+import { type Standing, StatusBar } from "./status";
 
 export interface CrankJournal {
 	standing: Standing;
@@ -48,7 +49,7 @@ export function Crank({ shaft, journal, standing = false, small = false, wrap, t
 			{g.journals.map(({ place, ...box }) => {
 				const b = turn(box);
 				const j = journal(place);
-				const name = `${j.label}: ${j.of > 0 && j.taken < j.of ? drawingWords.ofReadings(j.taken, j.of) : STANDING_WORD[j.standing]}`;
+				const name = `${j.label}: ${j.of > 0 && j.taken < j.of ? drawingWords.ofReadings(j.taken, j.of) : standingWord(j.standing)}`;
 				const inner = (
 					<g>
 						<rect

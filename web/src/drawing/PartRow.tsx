@@ -1,7 +1,8 @@
 import type { ReactNode } from "react";
 import { drawingWords } from "../words/drawing";
+import { standingWord } from "../words/standing";
 import css from "./drawing.module.css";
-import { STANDING_WORD, type Standing, StatusBar } from "./status";
+import { type Standing, StatusBar } from "./status";
 
 export interface Part {
 	number: number;
@@ -38,7 +39,7 @@ export function PartRow({ shape, parts, standing = false, wrap, title, noun = SH
 			<title>{title}</title>
 			{parts.map((part, i) => {
 				const open = part.of > 0 && part.taken < part.of;
-				const name = `${part.label}: ${open ? drawingWords.ofReadings(part.taken, part.of) : STANDING_WORD[part.standing]}`;
+				const name = `${part.label}: ${open ? drawingWords.ofReadings(part.taken, part.of) : standingWord(part.standing)}`;
 				const stroke = part.lit ? "var(--blue)" : "var(--line)";
 				const inner = (
 					<g transform={standing ? `translate(0 ${i * CELL})` : `translate(${i * CELL} 0)`}>

@@ -1,14 +1,7 @@
+import { standingWord } from "../words/standing";
 import css from "./drawing.module.css";
 /** How a feature stands, in the words shown beside every mark. */
-export type Standing = "within" | "unsure" | "beyond" | "open" | "no_limit";
-
-export const STANDING_WORD: Record<Standing, string> = {
-	within: "within",
-	unsure: "unsure",
-	beyond: "out of limits",
-	open: "not measured",
-	no_limit: "no limit",
-};
+export type Standing = Parameters<typeof standingWord>[0];
 
 const COLOUR: Record<Standing, string> = {
 	within: "var(--within)",
@@ -94,7 +87,7 @@ export function StatusMark({ standing, word = true }: { standing: Standing; word
 			</svg>
 			{word ? (
 				<span style={{ color: standing === "open" || standing === "no_limit" ? "var(--soft)" : COLOUR[standing] }}>
-					{STANDING_WORD[standing]}
+					{standingWord(standing)}
 				</span>
 			) : null}
 		</span>

@@ -2,14 +2,14 @@ import type { JudgementPreview } from "../api/client";
 import type { SetName } from "../api/table";
 import type { Standing } from "../api/view";
 import type { Way } from "../api/way";
-import { STANDING_WORD } from "../drawing/status";
 import look from "../look/look.module.css";
 import type { System } from "../quantity/length";
 import { limitsWords } from "../words/limits";
 import { Rich } from "../words/Rich";
+import { standingWord } from "../words/standing";
 import { setName, wayName } from "../words/trade";
 
-const word = (standing: Standing) => (standing === "no_limit" ? limitsWords.notJudged : STANDING_WORD[standing]);
+const word = (standing: Standing) => (standing === "no_limit" ? limitsWords.notJudged : standingWord(standing));
 
 export interface JudgedProps {
 	changes: JudgementPreview;

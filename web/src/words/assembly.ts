@@ -1,47 +1,16 @@
-import type {
-	AssemblyEvent,
-	AssemblyTask,
-	AssemblyView,
-	OpenThing,
-	PartLine,
-	PolishView,
-	Ring,
-	RingGap,
-	Torque,
-	TorqueCard,
-} from "../api/client";
-import { plural } from "../api/table";
+import type { AssemblyEvent, AssemblyTask, AssemblyView, PartLine, RingGap, Torque, TorqueCard } from "../api/client";
+import { plural, titleOf, wordOf } from "../api/table";
 import { type System, show } from "../quantity/length";
 import { count, money } from "./intl";
 
-export const RING_WORD: Record<Ring, string> = {
-	top: "Top ring",
-	second: "Second ring",
-	rail_upper: "Upper rail",
-	rail_lower: "Lower rail",
-	expander: "Expander",
-};
-
-const GROUP_WORD: Record<TorqueCard["group"], string> = {
-	main: "Main caps",
-	rod: "Rod caps",
-	head: "Head",
-	plate: "Deck plate",
-	stud: "Studs",
-	other: "Other bolts",
-};
-
-export const UNIT_WORD: Record<Torque["unit"], string> = { N_m: "N·m", lb_ft: "lb·ft", lb_in: "lb·in" };
-
-export const groupWord = (group: TorqueCard["group"]): string => GROUP_WORD[group];
-export const cardName = (card: Pick<TorqueCard, "group" | "name">): string => card.name || GROUP_WORD[card.group];
+export const cardName = (card: Pick<TorqueCard, "group" | "name">): string => card.name || titleOf("card_group", card.group);
 
 /** A run of a card in words: "Rod caps, rod 3". */
 export const runName = (card: TorqueCard, of: number): string =>
 	of === 0 ? cardName(card) : `${cardName(card)}, ${card.group === "rod" ? "rod" : "bank"} ${of}`;
 
 const milli = (n: number): string => String(Number((n / 1000).toFixed(3)));
-export const torqueWord = (t: Torque): string => `${milli(t.milli)} ${UNIT_WORD[t.unit]}`;
+export const torqueWord = (t: Torque): string => `${milli(t.milli)} ${wordOf("torque", t.unit)}`;
 
 /** A step in words: "40 lb·ft", "90° further". */
 export const stepWord = (step: TorqueCard["steps"][number]): string =>
@@ -51,35 +20,12 @@ export const stepWord = (step: TorqueCard["steps"][number]): string =>
 export const stepsText = (steps: TorqueCard["steps"]): string =>
 	steps.map((s) => (s.torque ? milli(s.torque.milli) : `${s.angle}°`)).join(", ");
 
-const POLISH: Record<PolishView["says"], string> = {
-	begin: "Not begun",
-	passed: "Already at the stop: nothing may come off",
-	go_on: "Go on",
-	slowly: "Slowly: a pass like the last would go too far",
-	stop: "Stop: the size is reached",
-	dip: "Stop: a dip",
-	below: "Stop: below what is accepted",
-};
-export const polishWord = (says: PolishView["says"]): string => POLISH[says];
-
-const GAP: Record<RingGap["says"], string> = {
-	open: "",
-	file: "file",
-	good: "good",
-	wide: "too wide: another ring",
-	noted: "no limit",
-};
+/** What to do with a ring; empty where its gap is not measured. */
 export const gapWord = (g: RingGap, system: System): string =>
-	g.says === "file" ? `file ${show(g.to_go, system)}` : GAP[g.says];
+	g.says === "open" ? "" : `${wordOf("gap_says", g.says)}${g.says === "file" ? ` ${show(g.to_go, system)}` : ""}`;
 
-const STANDS: Record<PartLine["stands"], string> = {
-	to_order: "to order",
-	ordered: "ordered",
-	short: "short",
-	arrived: "here",
-	dropped: "not wanted",
-};
-export const standsWord = (l: PartLine): string => (l.stands === "short" ? `${l.missing} missing` : STANDS[l.stands]);
+export const standsWord = (l: PartLine): string =>
+	l.stands === "short" ? `${l.missing} missing` : wordOf("line_stands", l.stands);
 
 const FINAL: Record<string, string> = {
 	main_bearing: "Clearance of main",
@@ -107,7 +53,7 @@ export function taskWord(t: AssemblyTask, view: AssemblyView): string {
 				? "Turn the crank: mains alone"
 				: `Turn the crank: with ${cylinders(view.pairs[t.number - 1]?.cylinders ?? [])}`;
 		case "ring":
-			return `${RING_WORD[t.ring ?? "top"]} on piston of cylinder ${t.number}`;
+			return `${titleOf("ring", t.ring ?? "top")} on piston of cylinder ${t.number}`;
 		case "rod":
 			return `Piston and rod into cylinder ${t.number}`;
 		default:
@@ -120,7 +66,7 @@ export const cylinders = (numbers: number[]): string =>
 
 /** The run of a card that an event names; cards of the usual groups are called as these are. */
 function runOf(e: AssemblyEvent): string {
-	const name = (GROUP_WORD as Record<string, string>)[e.card ?? ""]?.toLowerCase() ?? e.card ?? "";
+	const name = wordOf("card_group", e.card ?? "");
 	return e.run ? `${name}, ${e.run}` : name;
 }
 
@@ -147,9 +93,9 @@ export function builtWord(e: AssemblyEvent, system: System): string {
 		case "pass":
 			return `polished ${plural(e.kind ?? "main_journal").toLowerCase()} ${e.number}: ${(e.sizes ?? []).map((s) => show(s, system)).join(", ")}`;
 		case "gap":
-			return `${RING_WORD[e.ring ?? "top"]} of cylinder ${e.number} gaps ${size}`;
+			return `${titleOf("ring", e.ring ?? "top")} of cylinder ${e.number} gaps ${size}`;
 		case "ring":
-			return `put the ${RING_WORD[e.ring ?? "top"].toLowerCase()} on piston of cylinder ${e.number}${e.way === "up" ? ", mark up" : ""}`;
+			return `put the ${wordOf("ring", e.ring ?? "top")} on piston of cylinder ${e.number}${e.way === "up" ? ", mark up" : ""}`;
 		case "cap":
 			return `put cap ${e.cap} on main ${e.number}`;
 		case "rod":
@@ -411,15 +357,6 @@ export const assemblyWords = {
 	built: "The built engine",
 	sign: "Sign the built engine",
 	note: "Note",
-	openSort: {
-		look: "Not looked at",
-		part: "Parts",
-		sheet: "Work not proved",
-		polish: "Polishing",
-		gap: "Ring gaps",
-		bolt: "Bolts",
-		task: "Assembly",
-	} satisfies Record<OpenThing["sort"], string>,
 	goThere: "Do it",
 	goThereOf: (what: string) => `Do it: ${what}`,
 	reasonFor: (what: string) => `Reason for signing without it: ${what}`,

@@ -1,13 +1,5 @@
 import { count, plural } from "./intl";
 
-const LACKS: Record<string, string> = {
-	one_hand: "One hand alone: what hands differ by is not known.",
-	one_part: "One part alone: how many groups of parts the gauge tells apart is not known.",
-	few_parts: "Under five parts: how far parts differ is a guess, and so is how many groups are told apart.",
-	few_trials: "Two trials of few parts: the repeatability itself is known to a third or so.",
-};
-export const lacksWord = (lacks: string): string => LACKS[lacks] ?? lacks;
-
 export const gaugesWords = {
 	cabinet: "Gauges",
 	none: "No instrument yet. Tell of the first one: its readings then carry its name, and what its checks found.",

@@ -78,7 +78,6 @@ export const jobWords = {
 	customer: "Customer",
 	promised: "Promised",
 	duty: "Duty",
-	morePower: "More power",
 	save: "Save",
 	saved: "saved",
 	notSaved: "not saved yet",

@@ -27,7 +27,7 @@ describe("What happened, in words", () => {
 			"signed Rod journals (spare): Replace the crankshaft, against the advice. “two lines\nof it: all”",
 		],
 		[{ what: "crack_test", look: "clear", note: "dye" }, "crack test: clear: dye"],
-		[{ what: "look", look: "heat" }, "graded it heat marks"],
+		[{ what: "look", look: "heat" }, "graded it heat marks (blued)"],
 		[{ what: "reading", kind: "rod_weight", number: 1, reading: "size", value: 2_431_500_000 }, "read 243.2 g"],
 		[{ what: "zero", value: 0 }, "checked the zero: no deviation"],
 		[{ what: "zero", value: 254000 }, "checked the zero: off by 0.0010"],

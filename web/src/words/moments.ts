@@ -1,24 +1,11 @@
 import type { JobView, Moment } from "../api/client";
-import { plural, rowOf } from "../api/table";
+import { plural, rowOf, wordOf } from "../api/table";
 import { showAs } from "../quantity/length";
 import { builtWord } from "./assembly";
 import { count } from "./intl";
-import { componentName, isOneOf, LOOK_SHORT, setName, stateWord, wayName } from "./trade";
+import { componentName, setName, stateWord, wayName } from "./trade";
 
 const plain = (text: string) => text.replaceAll("_", " ");
-
-const SAID: Record<string, string> = {
-	sent: "sent",
-	unsent: "not sent after all",
-	returned: "back from the shop",
-	unreturned: "not back after all",
-	ticked: "ticked off",
-	unticked: "tick taken back",
-	accepted: "accepted as it came",
-	sent_back: "sent back to the shop",
-	closed: "closed",
-	struck: "withdrawn or superseded",
-};
 
 /** What somebody wrote, as it is quoted behind what they did. */
 const quoted = (text: string | undefined) => (text ? `. “${text}”` : "");
@@ -49,7 +36,7 @@ export function said(view: JobView, m: Moment): string {
 		case "reading":
 			return read(m, size);
 		case "look":
-			return `graded it ${isOneOf(LOOK_SHORT, m.look) ? LOOK_SHORT[m.look] : m.look}`;
+			return `graded it ${wordOf("look", m.look ?? "")}`;
 		case "crack_test":
 			return `crack test: ${m.look}${m.note ? `: ${m.note}` : ""}`;
 		case "gauge":
@@ -71,7 +58,7 @@ export function said(view: JobView, m: Moment): string {
 		case "order":
 			return `issued: ${sheet(view, m)}`;
 		case "order_event":
-			return `${sheet(view, m)}: ${SAID[m.said ?? ""] ?? plain(m.said ?? "")}${quoted(m.reason)}`;
+			return `${sheet(view, m)}: ${wordOf("sheet_said", m.said ?? "")}${quoted(m.reason)}`;
 		case "match":
 			return `saved which part goes where: ${m.parts?.join(", ")}`;
 		case "closing":

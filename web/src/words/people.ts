@@ -11,10 +11,6 @@ export const peopleWords = {
 	aNewPasswordSignsAPersons: "A new password signs a person's other browsers out; deactivating signs out all of them.",
 
 	// PeoplePlace.tsx
-	viewerLooksAndChangesNothing: "Viewer: looks, and changes nothing",
-	inspectorMeasuresAndRecords: "Inspector: measures and records",
-	deciderSignsOrdersClosesToo: "Decider: signs, orders, closes too",
-	ownerLetsPeopleInToo: "Owner: lets people in too",
 	people: "People",
 	may: "May",
 	password: "Password",

@@ -1,19 +1,4 @@
-import type { Way } from "../api/way";
 import { count } from "./intl";
-
-/** What can be decided, as it is searched for. */
-export const ACTION_WORDS: Record<Exclude<Way["action"], "measure" | "remeasure">, string> = {
-	reuse: "Reuse",
-	polish: "Polish",
-	grind: "Grind",
-	hone: "Hone",
-	bore: "Bore",
-	sleeve: "Sleeve",
-	line_hone: "Line-hone",
-	resize: "Resize",
-	skim: "Skim",
-	replace: "Replace",
-};
 
 export const recordWords = {
 	// Finder.tsx

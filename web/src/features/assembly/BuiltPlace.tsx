@@ -1,19 +1,11 @@
 import { Button, Group, Table, Title } from "@mantine/core";
 import { IconFileTypePdf } from "@tabler/icons-react";
 import { runsOf, standingRun } from "../../api/assembly";
+import { titleOf, wordOf } from "../../api/table";
 import { StatusMark } from "../../drawing/status";
 import look from "../../look/look.module.css";
 import { show } from "../../quantity/length";
-import {
-	finalName,
-	RING_WORD,
-	runName,
-	stepsText,
-	taskWord,
-	torqueWord,
-	UNIT_WORD,
-	assemblyWords as words,
-} from "../../words/assembly";
+import { finalName, runName, stepsText, taskWord, torqueWord, assemblyWords as words } from "../../words/assembly";
 import { Frame, type Shown } from "./Frame";
 import { Signature } from "./Signature";
 
@@ -93,7 +85,7 @@ function Torqued({ job, view }: Shown) {
 								<Table.Tr key={`${card.key} ${of}`}>
 									<Table.Th scope="row">{runName(card, of)}</Table.Th>
 									<Table.Td>
-										{stepsText(card.steps)} {UNIT_WORD[card.unit]}
+										{stepsText(card.steps)} {wordOf("torque", card.unit)}
 									</Table.Td>
 									<Table.Td>
 										{run?.done ? words.allTight : words.allOf(ticks.length, card.steps.length * card.rows * card.columns)}
@@ -139,7 +131,7 @@ function Cylinders({ job, view }: Shown) {
 					<Table.Tr>
 						<Table.Th>{words.cylinder}</Table.Th>
 						{rings.map((r) => (
-							<Table.Th key={r}>{RING_WORD[r]}</Table.Th>
+							<Table.Th key={r}>{titleOf("ring", r)}</Table.Th>
 						))}
 						<Table.Th>{words.rodsAndPistons}</Table.Th>
 					</Table.Tr>

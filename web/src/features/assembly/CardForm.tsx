@@ -2,16 +2,14 @@ import { Button, Checkbox, Group, Select, Stack, TextInput, Title } from "@manti
 import { type FormEvent, useState } from "react";
 import { sequenceOf } from "../../api/assembly";
 import type { AssemblyPlan, Torque, TorqueCard } from "../../api/client";
+import { choicesOf, membersOfList, wordOf } from "../../api/table";
 import { Bolts } from "../../drawing/Bolts";
 import look from "../../look/look.module.css";
 import { parse, show } from "../../quantity/length";
-import { cardName, groupWord, stepsText, UNIT_WORD, assemblyWords as words } from "../../words/assembly";
+import { cardName, stepsText, assemblyWords as words } from "../../words/assembly";
 import css from "./assembly.module.css";
 import type { Shown } from "./Frame";
 import { countOf, maybeAngle, stepsOf } from "./typed";
-
-const GROUPS: TorqueCard["group"][] = ["main", "rod", "head", "plate", "stud", "other"];
-const UNITS = Object.keys(UNIT_WORD) as Torque["unit"][];
 
 interface CardFormProps extends Shown {
 	card: TorqueCard | undefined;
@@ -119,7 +117,7 @@ export function CardForm(props: CardFormProps) {
 		const angle = maybeAngle(made2.steps);
 		const twin = view.plan.cards.some((c) => c.key !== made2.key && cardName(c) === cardName(made2));
 		const questions: typeof errors = {
-			...(angle ? { steps: words.torqueOrAngle(angle, UNIT_WORD[made2.unit]) } : {}),
+			...(angle ? { steps: words.torqueOrAngle(angle, wordOf("torque", made2.unit)) } : {}),
 			...(twin ? { name: words.nameTaken(cardName(made2)) } : {}),
 		};
 		const question = JSON.stringify([made2, questions]);
@@ -146,7 +144,7 @@ export function CardForm(props: CardFormProps) {
 					<Select
 						label={words.cardOf}
 						allowDeselect={false}
-						data={GROUPS.map((g) => ({ value: g, label: groupWord(g) }))}
+						data={choicesOf("card_group")}
 						value={fields.group}
 						onChange={(g) => {
 							set("group", g as TorqueCard["group"]);
@@ -157,7 +155,7 @@ export function CardForm(props: CardFormProps) {
 					<Select
 						label={words.unit}
 						allowDeselect={false}
-						data={UNITS.map((u) => ({ value: u, label: UNIT_WORD[u] }))}
+						data={membersOfList("torque").map((u) => ({ value: u.value, label: u.word }))}
 						value={fields.unit}
 						onChange={(u) => set("unit", u as Torque["unit"])}
 					/>

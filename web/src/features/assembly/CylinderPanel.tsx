@@ -1,7 +1,8 @@
 import type { Ring } from "../../api/client";
+import { titleOf } from "../../api/table";
 import { PistonMap } from "../../drawing/PistonMap";
 import look from "../../look/look.module.css";
-import { RING_WORD, assemblyWords as words } from "../../words/assembly";
+import { assemblyWords as words } from "../../words/assembly";
 import css from "./assembly.module.css";
 import type { Shown } from "./Frame";
 
@@ -19,7 +20,7 @@ export function CylinderPanel({ view, cylinder, ring }: Shown & { cylinder: numb
 					label={words.map(cylinder)}
 					front={words.front}
 					gaps={RINGS.map((r) => ({
-						name: RING_WORD[r],
+						name: titleOf("ring", r),
 						angle: pattern.angles[r] ?? 0,
 						done: Boolean(map.rings[r]),
 						lit: r === ring,
@@ -47,7 +48,7 @@ export function CylinderPanel({ view, cylinder, ring }: Shown & { cylinder: numb
 								.reverse()
 								.map((r) => (
 									<div key={r} className={r === ring ? look.bold : undefined}>
-										{words.ringSide(RING_WORD[r], pattern.angles[r] ?? 0, view.plan.marked?.includes(r) ?? false)}
+										{words.ringSide(titleOf("ring", r), pattern.angles[r] ?? 0, view.plan.marked?.includes(r) ?? false)}
 									</div>
 								))}
 						</dd>

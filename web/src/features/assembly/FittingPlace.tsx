@@ -4,9 +4,10 @@ import { type FormEvent, useRef, useState } from "react";
 import { Link } from "react-router";
 import type { RingGap } from "../../api/client";
 import { buildQuery } from "../../api/queries";
+import { titleOf } from "../../api/table";
 import look from "../../look/look.module.css";
 import { show } from "../../quantity/length";
-import { gapWord, RING_WORD, assemblyWords as words } from "../../words/assembly";
+import { gapWord, assemblyWords as words } from "../../words/assembly";
 import css from "./assembly.module.css";
 import { Frame, type Shown } from "./Frame";
 import { gapOf } from "./typed";
@@ -65,8 +66,8 @@ function Fitting(shown: Shown) {
 					<Group align="flex-end" my="sm">
 						<TextInput
 							ref={input}
-							label={<b className={css.large}>{words.gapOf(RING_WORD[here.ring], here.cylinder)}</b>}
-							aria-label={words.gapOf(RING_WORD[here.ring], here.cylinder)}
+							label={<b className={css.large}>{words.gapOf(titleOf("ring", here.ring), here.cylinder)}</b>}
+							aria-label={words.gapOf(titleOf("ring", here.ring), here.cylinder)}
 							size="xl"
 							inputMode="decimal"
 							autoComplete="off"
@@ -94,7 +95,7 @@ function Fitting(shown: Shown) {
 							<Table.Tr>
 								<Table.Th>{words.cylinder}</Table.Th>
 								{RINGS.map((r) => (
-									<Table.Th key={r}>{RING_WORD[r]}</Table.Th>
+									<Table.Th key={r}>{titleOf("ring", r)}</Table.Th>
 								))}
 							</Table.Tr>
 						</Table.Thead>

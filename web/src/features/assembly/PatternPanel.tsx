@@ -1,8 +1,9 @@
 import { Button, Checkbox, Group, Select, Stack, TextInput } from "@mantine/core";
 import { type FormEvent, useState } from "react";
 import type { AssemblyPlan, Ring } from "../../api/client";
+import { titleOf } from "../../api/table";
 import look from "../../look/look.module.css";
-import { patternWord, RING_WORD, assemblyWords as words } from "../../words/assembly";
+import { patternWord, assemblyWords as words } from "../../words/assembly";
 import css from "./assembly.module.css";
 import type { Shown } from "./Frame";
 import { countOf } from "./typed";
@@ -44,7 +45,7 @@ export function PatternPanel({ view, build }: Shown) {
 				<Checkbox.Group label={words.marked} value={marked} onChange={(list) => change({ marked: list as Ring[] })}>
 					<Group mt={4}>
 						{RINGS.map((r) => (
-							<Checkbox key={r} value={r} label={RING_WORD[r]} />
+							<Checkbox key={r} value={r} label={titleOf("ring", r)} />
 						))}
 					</Group>
 				</Checkbox.Group>
@@ -83,7 +84,7 @@ function OwnPattern({ plan, onSave }: { plan: AssemblyPlan; onSave: (plan: Parti
 				{RINGS.map((r) => (
 					<TextInput
 						key={r}
-						label={words.angleOf(RING_WORD[r])}
+						label={words.angleOf(titleOf("ring", r))}
 						inputMode="numeric"
 						value={angles[r] ?? ""}
 						onChange={(e) => {

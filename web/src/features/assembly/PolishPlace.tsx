@@ -3,12 +3,13 @@ import { type FormEvent, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import type { PolishView } from "../../api/client";
 import { lasting, read } from "../../api/storage";
+import { titleOf } from "../../api/table";
 import { Passes } from "../../drawing/Passes";
 import { StatusMark } from "../../drawing/status";
 import look from "../../look/look.module.css";
 import { meaning } from "../../quantity/digits";
 import { resolution, show } from "../../quantity/length";
-import { polishWord, assemblyWords as words } from "../../words/assembly";
+import { assemblyWords as words } from "../../words/assembly";
 import css from "./assembly.module.css";
 import { Frame, type Shown } from "./Frame";
 
@@ -70,7 +71,7 @@ function Journal({ shown, journal: p }: { shown: Shown; journal: PolishView }) {
 			? words.alreadyUnder(show(p.off ?? 0, unit))
 			: p.says === "go_on" || p.says === "begin"
 				? words.toGo(show(p.to_go, unit))
-				: polishWord(p.says);
+				: titleOf("polish_says", p.says);
 	const facts: [string, string][] = [
 		[words.stopAt, show(p.stop, unit)],
 		[words.least, show(p.least, unit)],

@@ -3,6 +3,7 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { useSignAssembly } from "../../api/assembly";
 import type { OpenThing } from "../../api/client";
+import { titleOf } from "../../api/table";
 import look from "../../look/look.module.css";
 import { Failed } from "../../ui/Failed";
 import { useKey } from "../../ui/use-key";
@@ -113,8 +114,8 @@ function OpenSort({ job, things, said, onSay, wrong }: OpenSortProps) {
 	const sort = things[0]?.sort ?? "task";
 	const [each, setEach] = useState(things.some((o) => said[o.key]));
 	return (
-		<section className={look.panel} aria-label={words.openSort[sort]}>
-			<b>{words.openSort[sort]}</b>
+		<section className={look.panel} aria-label={titleOf("open_sort", sort)}>
+			<b>{titleOf("open_sort", sort)}</b>
 			<ul className={css.open}>
 				{things.map((o) => (
 					<li key={o.key}>

@@ -2,11 +2,12 @@ import { Button, Group, SegmentedControl, Select, Stack, TextInput } from "@mant
 import { type FormEvent, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { standingRun } from "../../api/assembly";
-import type { AssemblyTask, AssemblyView } from "../../api/client";
+import type { AssemblyEvent, AssemblyTask, AssemblyView } from "../../api/client";
+import { choicesOf, wordOf } from "../../api/table";
 import look from "../../look/look.module.css";
 import { show } from "../../quantity/length";
 import { useKey } from "../../ui/use-key";
-import { torqueWord, UNIT_WORD, assemblyWords as words } from "../../words/assembly";
+import { torqueWord, assemblyWords as words } from "../../words/assembly";
 import css from "./assembly.module.css";
 import type { Shown } from "./Frame";
 import { countOf, gapOf, torqueOf } from "./typed";
@@ -138,7 +139,7 @@ function TurnForm({ job, view, task, onDo }: TaskProps) {
 					autoComplete="off"
 					value={typed}
 					error={wrong || undefined}
-					rightSection={<span className={look.soft}>{UNIT_WORD[unit]}</span>}
+					rightSection={<span className={look.soft}>{wordOf("torque", unit)}</span>}
 					rightSectionWidth={60}
 					onChange={(e) => setTyped(e.currentTarget.value)}
 				/>
@@ -249,22 +250,16 @@ function RodForm({ job, view, task, onDo }: TaskProps) {
 	);
 }
 
-const HOWS = ["bore_gauge", "strip", "feeler", "indicator"] as const;
-const HOW_WORD: Record<string, string> = {
-	bore_gauge: "bore gauge",
-	strip: "plastic strip",
-	feeler: "feeler gauge",
-	indicator: "indicator",
-};
+type How = NonNullable<AssemblyEvent["how"]>;
 
-const usualHow = (kind: string | undefined) =>
+const usualHow = (kind: string | undefined): How =>
 	kind === "rod_side" ? "feeler" : kind === "end_float" || kind === "protrusion" ? "indicator" : "bore_gauge";
 
 function FinalForm({ job, view, task, onDo }: TaskProps) {
 	const unit = job.job.unit;
 	const final = view.finals.find((f) => f.kind === task.kind && f.number === task.number);
 	const [typed, setTyped] = useState("");
-	const [how, setHow] = useState<string>(usualHow(task.kind));
+	const [how, setHow] = useState<How>(usualHow(task.kind));
 	const [wrong, setWrong] = useState("");
 	const window = final?.window;
 	const submit = (e: FormEvent) => {
@@ -291,9 +286,9 @@ function FinalForm({ job, view, task, onDo }: TaskProps) {
 					label={words.how}
 					size="md"
 					allowDeselect={false}
-					data={HOWS.map((h) => ({ value: h, label: HOW_WORD[h] ?? h }))}
+					data={choicesOf("how")}
 					value={how}
-					onChange={(h) => setHow(h ?? "bore_gauge")}
+					onChange={(h) => setHow((h ?? "bore_gauge") as How)}
 				/>
 				<Button type="submit" size="xl" rightSection={<kbd>⏎</kbd>}>
 					{words.take}

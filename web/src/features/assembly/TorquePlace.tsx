@@ -3,12 +3,13 @@ import { type FormEvent, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { runsOf, sequenceOf, usePlanToCard } from "../../api/assembly";
 import type { TorqueCard, TorqueRun } from "../../api/client";
+import { wordOf } from "../../api/table";
 import { Bolts } from "../../drawing/Bolts";
 import look from "../../look/look.module.css";
 import { parse, show } from "../../quantity/length";
 import { Failed } from "../../ui/Failed";
 import { useKey } from "../../ui/use-key";
-import { cardName, runName, stepsText, stepWord, torqueWord, UNIT_WORD, assemblyWords as words } from "../../words/assembly";
+import { cardName, runName, stepsText, stepWord, torqueWord, assemblyWords as words } from "../../words/assembly";
 import css from "./assembly.module.css";
 import { CardForm } from "./CardForm";
 import { Frame, type Shown } from "./Frame";
@@ -159,7 +160,7 @@ function Running(props: RunningProps) {
 							size="lg"
 							value={typed}
 							error={wrong || undefined}
-							rightSection={<span className={look.soft}>{UNIT_WORD[card.unit]}</span>}
+							rightSection={<span className={look.soft}>{wordOf("torque", card.unit)}</span>}
 							rightSectionWidth={60}
 							onChange={(e) => setTyped(e.currentTarget.value)}
 						/>
@@ -228,7 +229,7 @@ function Rules({ card, system, stays }: { card: TorqueCard; system: "in" | "mm";
 		card.new ? words.newRule : "",
 	].filter(Boolean);
 	const lines: [string, string][] = [
-		[words.steps, stepsText(card.steps).concat(` (${UNIT_WORD[card.unit]})`)],
+		[words.steps, stepsText(card.steps).concat(` (${wordOf("torque", card.unit)})`)],
 		[words.lubricant, [card.lubricant, card.where].filter(Boolean).join(", ")],
 		[words.reuse, rules.join("; ") || words.noRule],
 		[words.source, card.source ?? ""],

@@ -1,12 +1,12 @@
 import { Button, Group } from "@mantine/core";
 import type { ReactNode } from "react";
 import type { FeatureView, JobView } from "../../api/client";
+import { wordOf } from "../../api/table";
 import { findingOf } from "../../api/view";
 import look from "../../look/look.module.css";
 import type { System } from "../../quantity/length";
 import { PhotoButton } from "../../ui/Photos";
 import { benchWords } from "../../words/bench";
-import { LOOK_SHORT } from "../../words/trade";
 import type { DialogName } from "./BenchDialogs";
 import css from "./bench.module.css";
 import { benchOf } from "./keys";
@@ -35,7 +35,7 @@ export function BenchSide({ view, feature, system, waiting, table, open }: Bench
 			<Group gap="xs" my={6}>
 				{beside ? null : (
 					<Button size="compact-md" variant="default" onClick={() => open("look")}>
-						{benchWords.graded(feature.look ? LOOK_SHORT[feature.look] : undefined)}
+						{benchWords.graded(feature.look ? wordOf("look", feature.look) : undefined)}
 					</Button>
 				)}
 				<Button size="compact-md" variant="default" onClick={() => open("skip")}>

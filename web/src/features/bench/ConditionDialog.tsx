@@ -3,7 +3,7 @@ import { type FormEvent, useState } from "react";
 import { useSetCondition } from "../../api/changes";
 import { type Condition, type ConditionBody, type FeatureView, Refusal } from "../../api/client";
 import { newId } from "../../api/id";
-import { plural, rowOf } from "../../api/table";
+import { membersOfList, plural, rowOf } from "../../api/table";
 import look from "../../look/look.module.css";
 import { benchWords } from "../../words/bench";
 import { FormDialog } from "./FormDialog";
@@ -91,12 +91,7 @@ export function ConditionDialog({ job, feature, now, onClose }: ConditionDialogP
 				/>
 				<Select
 					label={benchWords.partIsOf}
-					data={[
-						{ value: "", label: "–" },
-						{ value: "steel", label: "steel" },
-						{ value: "iron", label: "cast iron" },
-						{ value: "aluminium", label: "aluminium" },
-					]}
+					data={[{ value: "", label: "–" }, ...membersOfList("material").map((m) => ({ value: m.value, label: m.word }))]}
 					value={material}
 					error={errors.material}
 					allowDeselect={false}

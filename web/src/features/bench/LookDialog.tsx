@@ -3,9 +3,9 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useState, useSyncExternalStore } from "react";
 import type { FeatureView, LookBody } from "../../api/client";
 import { queue, sendQueue } from "../../api/queue";
+import { membersOfList, titleOf } from "../../api/table";
 import { useNumberKeys } from "../../ui/use-key";
 import { benchWords } from "../../words/bench";
-import { LOOK_WORD } from "../../words/trade";
 import css from "./bench.module.css";
 
 interface LookDialogProps {
@@ -28,7 +28,7 @@ export function LookDialog({ opened, job, feature, by, onClose }: LookDialogProp
 		setNote("");
 		onClose();
 	};
-	const looks = Object.keys(LOOK_WORD) as NonNullable<LookBody["look"]>[];
+	const looks = membersOfList("look").map((m) => m.value as NonNullable<LookBody["look"]>);
 	useNumberKeys(opened, (i) => {
 		const look = looks[i];
 		if (look) send({ what: "grade", look, note: "" });
@@ -56,7 +56,7 @@ export function LookDialog({ opened, job, feature, by, onClose }: LookDialogProp
 						data-autofocus={i === 0 || undefined}
 						onClick={() => send({ what: "grade", look, note: "" })}
 					>
-						<kbd className={css.digit}>{i + 1}</kbd> {LOOK_WORD[look]}
+						<kbd className={css.digit}>{i + 1}</kbd> {titleOf("look", look)}
 					</Button>
 				))}
 				{feature.look === "cracked" || feature.look === "heat" ? (

@@ -1,11 +1,10 @@
 import type { Check, FeatureView, Finding, JobView } from "../../api/client";
-import { type KindRow, rowOf } from "../../api/table";
+import { type KindRow, rowOf, titleOf } from "../../api/table";
 import { Strip, type StripProps } from "../../drawing/Strip";
 import look from "../../look/look.module.css";
 import { type System, show, showApart, showSpan } from "../../quantity/length";
 import { benchWords } from "../../words/bench";
 import { Rich } from "../../words/Rich";
-import { checkName } from "../../words/trade";
 import css from "./bench.module.css";
 
 /** What is judged on each sort of part, in the order shown. */
@@ -82,7 +81,7 @@ function listStrips(finding: Finding | undefined, system: System): StripProps[] 
 			if (!low) return checkStrip(high.name, finding, system);
 			const judged = low.limit !== undefined && high.limit !== undefined;
 			return {
-				name: checkName(high.name),
+				name: titleOf("check", high.name),
 				figures: showSpan(low.value, high.value, system),
 				limit: judged ? `${show(low.limit ?? 0, system)} – ${show(high.limit ?? 0, system)}` : undefined,
 				standing: low.verdict === "within" ? high.verdict : low.verdict,
@@ -165,10 +164,11 @@ function sizeStrip(finding: Finding | undefined, system: System): StripProps {
 function checkStrip(name: string, finding: Finding | undefined, system: System): StripProps {
 	const check: Check | undefined = finding?.checks.find((c) => c.name === name);
 	const wear = name === "wear" ? finding?.wear : undefined;
-	if (!check) return { name: checkName(name), figures: wear ? showSpan(wear.min, wear.max, system) : "–", standing: "open" };
+	if (!check)
+		return { name: titleOf("check", name), figures: wear ? showSpan(wear.min, wear.max, system) : "–", standing: "open" };
 	const [value, limit] = showApart(check.value, check.limit ?? check.value, system);
 	return {
-		name: checkName(name),
+		name: titleOf("check", name),
 		figures: wear ? `${show(wear.min, system)} – ${value}` : value,
 		limit: check.limit === undefined ? undefined : benchWords.limitAt(limit),
 		standing: check.verdict,

@@ -2,15 +2,12 @@ import { Button, Modal, Stack } from "@mantine/core";
 import { useNavigate } from "react-router";
 import { useAddState, useRemoveState } from "../../api/changes";
 import type { FeatureView, JobView } from "../../api/client";
-import { plural, rowOf } from "../../api/table";
+import { membersOfList, plural, rowOf } from "../../api/table";
 import look from "../../look/look.module.css";
 import { Failed } from "../../ui/Failed";
 import { benchWords } from "../../words/bench";
-import { HELD_WORD, STATE_WORD, stateWord } from "../../words/trade";
+import { stateWord } from "../../words/trade";
 import { benchPath } from "./bench-path";
-
-/** How a state can be held otherwise. */
-const HELD = Object.keys(HELD_WORD);
 
 interface StateDialogProps {
 	view: JobView;
@@ -29,7 +26,10 @@ export function StateDialog({ view, feature, onClose }: StateDialogProps) {
 	const states = view.features.filter((f) => f.kind === feature.kind && f.number === feature.number).map((f) => f.state);
 	const offered = [...rowOf(feature.kind).states, "new_part"].filter((s) => !states.includes(s));
 	const base = feature.state.replace(/_with_\w+$/, "");
-	const held = HELD.map((h) => `${base}_with_${h}`).filter((s) => !states.includes(s));
+	const held = membersOfList("held")
+		.map((m) => m.value)
+		.map((h) => `${base}_with_${h}`)
+		.filter((s) => !states.includes(s));
 	const open = (state: string) => {
 		onClose();
 		void go(benchPath(view, feature, { state }));
@@ -81,7 +81,7 @@ export function StateDialog({ view, feature, onClose }: StateDialogProps) {
 							add.mutate({ kind: feature.kind, state, component: feature.component }, { onSuccess: () => open(state) })
 						}
 					>
-						{STATE_WORD[state]}
+						{stateWord(state)}
 					</Button>
 				))}
 				{rowOf(feature.kind).quantity === "size" && rowOf(feature.kind).component === "block" ? (

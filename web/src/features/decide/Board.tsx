@@ -5,7 +5,7 @@ import type { CostsView, DecisionSet, JobView } from "../../api/client";
 import { newId } from "../../api/id";
 import { membersOf, rowOf } from "../../api/table";
 import { featureOf, pathIn } from "../../api/view";
-import { wayOf } from "../../api/way";
+import { settles, wayOf } from "../../api/way";
 import look from "../../look/look.module.css";
 import { AskList } from "../../ui/AskList";
 import { Onward } from "../../ui/Onward";
@@ -34,7 +34,7 @@ export interface BoardProps {
 export function Board({ view, set, costs, tried, onTry }: BoardProps) {
 	const { job } = view;
 	const signed = view.signed.find((s) => s.set === set.set);
-	const open = set.action === "measure" || set.action === "remeasure";
+	const open = !settles(set.action);
 	const way = signed && !open ? signed : set;
 	return (
 		<div className={look.columns}>

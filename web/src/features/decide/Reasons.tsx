@@ -1,6 +1,7 @@
 import { Link } from "react-router";
 import type { CostsView, DecisionSet, JobView, Option } from "../../api/client";
 import type { Kind } from "../../api/table";
+import { wordOf } from "../../api/table";
 import { featureOf, findingOf, partsOf, pathIn } from "../../api/view";
 import { sameWay } from "../../api/way";
 import { Along } from "../../drawing/Along";
@@ -12,7 +13,7 @@ import { showSpan } from "../../quantity/length";
 import { askWords } from "../../words/asks";
 import { decideWords } from "../../words/decide";
 import { days, money } from "../../words/intl";
-import { MEMBER_WORD, setName } from "../../words/trade";
+import { setName } from "../../words/trade";
 import { alongOf } from "./along-of";
 import css from "./decide.module.css";
 import { deckLines, drawnOf } from "./rows-of";
@@ -188,7 +189,7 @@ function Members({ view, set }: { view: JobView; set: DecisionSet }) {
 				{set.members.map((m) => (
 					<li key={`${m.feature.kind}-${m.feature.number}`}>
 						{featureOf(view, m.feature.kind, m.feature.number)?.title ?? `${setName(set.set)} ${m.feature.number}`}:{" "}
-						<b>{MEMBER_WORD[m.action]}</b>
+						<b>{wordOf("does", m.action)}</b>
 						{m.finished ? `, ${showSpan(m.finished.min, m.finished.max, view.job.unit)}` : ""}
 					</li>
 				))}

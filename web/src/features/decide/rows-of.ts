@@ -1,10 +1,9 @@
 import type { Check, DecisionSet, FeatureView, Finding, JobView } from "../../api/client";
-import { rowOf } from "../../api/table";
+import { rowOf, titleOf, wordOf } from "../../api/table";
 import { cellSize, columnCount, featureOf, findingOf, partsOf } from "../../api/view";
 import type { RangeRow } from "../../drawing/Ranges";
 import { show } from "../../quantity/length";
 import { decideWords } from "../../words/decide";
-import { checkName, MEMBER_WORD } from "../../words/trade";
 import { shortName } from "./words-of";
 
 /** One drawing of a board: a check, and every member that was judged by it. */
@@ -28,7 +27,7 @@ export function drawnOf(view: JobView, set: DecisionSet): Drawn[] {
 		const finding = feature && findingOf(view, feature);
 		return feature && finding ? [{ m, feature, finding }] : [];
 	});
-	const outcome = (m: DecisionSet["members"][number]) => MEMBER_WORD[m.action] ?? "";
+	const outcome = (m: DecisionSet["members"][number]) => wordOf("does", m.action);
 	const drawn: Drawn[] = [];
 	const housings = members.filter(({ feature }) => rowOf(feature.kind).role === "housing");
 	if (housings.length > 0) {
@@ -48,13 +47,11 @@ export function drawnOf(view: JobView, set: DecisionSet): Drawn[] {
 			const row = checkRow(name, feature, finding);
 			return row ? [{ ...row, outcome: housings.length > 0 ? "" : outcome(m) }] : [];
 		});
-		if (rows.length > 0) drawn.push({ title: capital(checkName(name)), rows });
+		if (rows.length > 0) drawn.push({ title: titleOf("check", name), rows });
 	}
 	drawn.push(...linesOf(view, set), ...ringsOf(view, set), ...standing(view, set));
 	return drawn;
 }
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** A bore: its smallest and largest size in its range, with its height and its width where they were read. */
 function sizeRow(feature: FeatureView, finding: Finding): RangeRow {
@@ -128,7 +125,11 @@ function ringsOf(view: JobView, set: DecisionSet): Drawn[] {
 				finished: r.file > 0 ? { min: r.target, max: r.target } : undefined,
 				standing: r.file > 0 || r.too_wide ? ("beyond" as const) : ("within" as const),
 				outcome:
-					r.file > 0 ? decideWords.fileOff(show(r.file, view.job.unit)) : r.too_wide ? MEMBER_WORD.replace : MEMBER_WORD.reuse,
+					r.file > 0
+						? decideWords.fileOff(show(r.file, view.job.unit))
+						: r.too_wide
+							? wordOf("does", "replace")
+							: wordOf("does", "reuse"),
 			})),
 	}));
 }

@@ -2,7 +2,7 @@ import { Button, Group, Stack, Table, Title } from "@mantine/core";
 import { Link, useParams, useSearchParams } from "react-router";
 import type { FeatureView, Finding, JobView } from "../../api/client";
 import { useWholeJob } from "../../api/queries";
-import { rowOf } from "../../api/table";
+import { rowOf, titleOf, wordOf } from "../../api/table";
 import { cellSize, classRange, degrees, featureOf, findingOf, formScale, isBore, pathIn, rings, zeroUp } from "../../api/view";
 import { Profile } from "../../drawing/Profile";
 import { Section } from "../../drawing/Section";
@@ -18,7 +18,7 @@ import { featureWords } from "../../words/feature";
 import { dateTime } from "../../words/intl";
 import { placeWords } from "../../words/places";
 import { Rich } from "../../words/Rich";
-import { checkName, LOOK_WORD, SOURCE_WORD, stateWord, who } from "../../words/trade";
+import { stateWord, who } from "../../words/trade";
 import css from "./feature.module.css";
 
 /** One feature: its form drawn, its numbers, its verdicts, and everything ever read of it. */
@@ -83,7 +83,7 @@ function FeatureBoard({ view, feature }: { view: JobView; feature: FeatureView }
 						<Group gap="md">
 							<StatusMark standing={feature.standing} />
 							<span className={look.soft}>
-								{feature.look ? LOOK_WORD[feature.look] : featureWords.notLookedAtYet} · {summary(feature, finding)}
+								{feature.look ? titleOf("look", feature.look) : featureWords.notLookedAtYet} · {summary(feature, finding)}
 							</span>
 						</Group>
 					</div>
@@ -243,11 +243,11 @@ function Verdicts({ view, feature, finding }: { view: JobView; feature: FeatureV
 						const [value, limit] = showApart(c.value, c.limit ?? c.value, unit);
 						return (
 							<Table.Tr key={c.name}>
-								<Table.Td>{checkName(c.name)}</Table.Td>
+								<Table.Td>{titleOf("check", c.name)}</Table.Td>
 								<Table.Td>{c.name === "wear" && finding.wear ? `${show(finding.wear.min, unit)} – ${value}` : value}</Table.Td>
 								<Table.Td>
 									{c.limit === undefined ? "–" : limit}
-									{c.source ? <div className={`${look.soft} ${css.source}`}>{SOURCE_WORD[c.source]}</div> : null}
+									{c.source ? <div className={`${look.soft} ${css.source}`}>{wordOf("source", c.source)}</div> : null}
 								</Table.Td>
 								<Table.Td>
 									<StatusMark standing={c.verdict} />

@@ -5,7 +5,8 @@ import { type ReactNode, useState } from "react";
 import { Link } from "react-router";
 import { type Deed, type DoubtedJob, type Instrument, previewQuery, useInstrument, useMove } from "../../api/gauges";
 import { useIds } from "../../api/id";
-import { STANDING_WORD, StatusMark } from "../../drawing/status";
+import { wordOf } from "../../api/table";
+import { StatusMark } from "../../drawing/status";
 import look from "../../look/look.module.css";
 import { showSigned } from "../../quantity/length";
 import { Failed } from "../../ui/Failed";
@@ -47,7 +48,7 @@ function Otherwise({ jobs, more }: { jobs: DoubtedJob[]; more?: (job: DoubtedJob
 					) : null}
 					{j.changes.map((c) => (
 						<div key={`${c.part} ${c.check}`}>
-							{words.change(c.part, c.check, STANDING_WORD[c.was || "no_limit"], STANDING_WORD[c.is || "no_limit"])}
+							{words.change(c.part, c.check, wordOf("standing", c.was || "no_limit"), wordOf("standing", c.is || "no_limit"))}
 						</div>
 					))}
 					{j.decisions.map((d) => (

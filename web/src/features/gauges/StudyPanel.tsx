@@ -2,10 +2,11 @@ import { Button, Table, TextInput, Title } from "@mantine/core";
 import { useState } from "react";
 import { Link } from "react-router";
 import type { Instrument, StudyResult } from "../../api/gauges";
+import { wordOf } from "../../api/table";
 import { Plot } from "../../drawing/Plot";
 import look from "../../look/look.module.css";
 import { parse, show } from "../../quantity/length";
-import { lacksWord, gaugesWords as words } from "../../words/gauges";
+import { gaugesWords as words } from "../../words/gauges";
 import { date } from "../../words/intl";
 
 /** What the last repeatability study found, and the way to another. */
@@ -63,7 +64,7 @@ function Result({ study: s, unit }: { study: StudyResult; unit: "in" | "mm" }) {
 			{best.categories > 0 ? <p>{words.categories(best.categories)}</p> : null}
 			{(s.unknown ?? []).map((u) => (
 				<div key={u} className={look.note}>
-					{lacksWord(u)}
+					{wordOf("study_lacks", u)}
 				</div>
 			))}
 			<TextInput

@@ -4,10 +4,11 @@ import { Link } from "react-router";
 import { useRetire, useTakeOff } from "../../api/changes";
 import type { Component, JobView } from "../../api/client";
 import { newId } from "../../api/id";
+import { titleOf } from "../../api/table";
 import look from "../../look/look.module.css";
 import { date } from "../../words/intl";
 import { jobWords } from "../../words/job";
-import { componentName, ORIGIN_WORD, who } from "../../words/trade";
+import { componentName, who } from "../../words/trade";
 
 /** What the job is made of, where there are two of a sort or one is retired: which is in the engine, which lies beside it. */
 export function Components({ view }: { view: JobView }) {
@@ -55,7 +56,7 @@ export function ComponentTable({ view, shown, onReplace }: ComponentTableProps) 
 									{componentName(c)}
 									{c.stamp ? <span className={look.soft}> {jobWords.stamped(c.stamp)}</span> : null}
 								</Table.Th>
-								<Table.Td className={look.soft}>{ORIGIN_WORD[c.origin]}</Table.Td>
+								<Table.Td className={look.soft}>{titleOf("origin", c.origin)}</Table.Td>
 								<Table.Td>
 									<Standing view={view} component={c} />
 								</Table.Td>

@@ -6,6 +6,7 @@ import { useAddComponent, useReplaceComponent } from "../../api/changes";
 import { type Component, type JobView, Refusal } from "../../api/client";
 import { newId } from "../../api/id";
 import { compareQuery, jobQuery } from "../../api/queries";
+import { choicesOf } from "../../api/table";
 import look from "../../look/look.module.css";
 import { Bar } from "../../ui/Bar";
 import { Failed } from "../../ui/Failed";
@@ -13,7 +14,7 @@ import { Load } from "../../ui/Load";
 import { day, money } from "../../words/intl";
 import { jobWords } from "../../words/job";
 import { placeWords } from "../../words/places";
-import { componentName, ORIGIN_WORD, setName, wayName } from "../../words/trade";
+import { componentName, setName, wayName } from "../../words/trade";
 import { ComponentTable } from "./Components";
 
 type Sort = Component["of"];
@@ -113,10 +114,7 @@ function SpareFields({ spare, error, onChange }: { spare: Spare; error: Error | 
 				label={jobWords.itsOrigin}
 				w={150}
 				allowDeselect={false}
-				data={[
-					{ value: "spare", label: ORIGIN_WORD.spare },
-					{ value: "bought", label: ORIGIN_WORD.bought },
-				]}
+				data={[...choicesOf("origin", ["spare", "bought"])]}
 				value={spare.origin}
 				onChange={(origin) => onChange({ ...spare, origin: origin === "bought" ? "bought" : "spare" })}
 			/>

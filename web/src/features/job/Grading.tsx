@@ -2,7 +2,7 @@ import { Alert, Button, Stack, Text, Title } from "@mantine/core";
 import type { ReactNode } from "react";
 import type { FeatureView, JobView, Journal } from "../../api/client";
 import { queue } from "../../api/queue";
-import { type Kind, plural, rowOf } from "../../api/table";
+import { type Kind, plural, rowOf, titleOf, wordOf } from "../../api/table";
 import { crankJournal, featureOf, journalKind, partsOf, shapeOf } from "../../api/view";
 import { Crank } from "../../drawing/Crank";
 import { PartRow } from "../../drawing/PartRow";
@@ -11,9 +11,8 @@ import look from "../../look/look.module.css";
 import { SvgLink } from "../../ui/SvgLink";
 import { Warned } from "../../ui/Warned";
 import { jobWords } from "../../words/job";
-import { LOOK_SHORT, LOOK_WORD } from "../../words/trade";
 import css from "./job.module.css";
-import { type GradingState, LOOKS, useGrading } from "./use-grading";
+import { type GradingState, looksOf, useGrading } from "./use-grading";
 
 /** How a grade is marked on a drawing: damage is beyond, anything else was seen. */
 const mark = (f: FeatureView): Standing =>
@@ -45,7 +44,7 @@ function Drawings({ view, grading, here }: PartProps & { view: JobView }) {
 	};
 	const linked = (f: FeatureView | undefined, inner: ReactNode) =>
 		f ? (
-			<SvgLink aside to={to(f)} label={`${f.title}: ${f.look ? LOOK_WORD[f.look] : jobWords.notGraded}`}>
+			<SvgLink aside to={to(f)} label={`${f.title}: ${f.look ? titleOf("look", f.look) : jobWords.notGraded}`}>
 				{inner}
 			</SvgLink>
 		) : (
@@ -97,7 +96,7 @@ function Grades({ grading, here }: PartProps) {
 				{here.title}
 			</Title>
 			<Text className={look.soft} mb={8}>
-				{here.look ? LOOK_WORD[here.look] : jobWords.notGraded} ·{" "}
+				{here.look ? titleOf("look", here.look) : jobWords.notGraded} ·{" "}
 				{unseen === 0 ? jobWords.everyPartGraded : jobWords.toGo(unseen)}
 			</Text>
 			{full ? (
@@ -115,7 +114,7 @@ function Grades({ grading, here }: PartProps) {
 			) : null}
 			{away ? <b className={css.away}>{jobWords.notConnectedGradesWaitHere(waiting)}</b> : null}
 			<Stack gap="xs">
-				{LOOKS.map((look, i) => (
+				{looksOf().map((look, i) => (
 					<Button
 						key={look}
 						variant={here.look === look ? "light" : "default"}
@@ -124,7 +123,7 @@ function Grades({ grading, here }: PartProps) {
 						onClick={() => grade(look)}
 						leftSection={<kbd>{i + 1}</kbd>}
 					>
-						{jobWords.grade(LOOK_SHORT[look])}
+						{jobWords.grade(wordOf("look", look))}
 					</Button>
 				))}
 			</Stack>

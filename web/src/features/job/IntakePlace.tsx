@@ -4,6 +4,7 @@ import { useParams } from "react-router";
 import { useSetHead } from "../../api/changes";
 import { type JobView, Refusal } from "../../api/client";
 import { jobQuery } from "../../api/queries";
+import { choicesOf } from "../../api/table";
 import look from "../../look/look.module.css";
 import { Failed } from "../../ui/Failed";
 import { Load } from "../../ui/Load";
@@ -40,7 +41,7 @@ function Head({ view }: { view: JobView }) {
 		() => ({
 			engine: job.engine,
 			customer: job.customer,
-			duty: job.duty as "standard" | "power" | "heavy",
+			duty: job.duty,
 			promised_on: job.promised_on ?? "",
 		}),
 		{ validate: { engine: (v) => (v.trim() === "" ? jobWords.whichEngineIsItAShort : null) } },
@@ -67,16 +68,7 @@ function Head({ view }: { view: JobView }) {
 				<TextInput label={jobWords.engine} maxLength={200} {...form.getInputProps("engine")} />
 				<TextInput label={jobWords.customer} maxLength={200} {...form.getInputProps("customer")} />
 				<TextInput label={jobWords.promised} type="date" {...form.getInputProps("promised_on")} />
-				<Select
-					label={jobWords.duty}
-					allowDeselect={false}
-					data={[
-						{ value: "standard", label: "Standard" },
-						{ value: "power", label: jobWords.morePower },
-						{ value: "heavy", label: "Heavy" },
-					]}
-					{...form.getInputProps("duty")}
-				/>
+				<Select label={jobWords.duty} allowDeselect={false} data={choicesOf("duty")} {...form.getInputProps("duty")} />
 			</SimpleGrid>
 			<Failed error={Object.keys(form.errors).length === 0 ? set.error : null} mt="sm" />
 			<PastDay on={form.values.promised_on} />

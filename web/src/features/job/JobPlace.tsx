@@ -7,7 +7,7 @@ import { useRemovePart } from "../../api/changes";
 import type { FeatureView, JobView, Journal } from "../../api/client";
 import { ahead, type PathOrder } from "../../api/path";
 import { earlierQuery, paceQuery, useWholeJob } from "../../api/queries";
-import { type Kind, plural, rowOf } from "../../api/table";
+import { type Kind, plural, rowOf, wordOf } from "../../api/table";
 import {
 	bearingKind,
 	crankJournal,
@@ -41,7 +41,6 @@ import { date } from "../../words/intl";
 import { jobWords } from "../../words/job";
 import { placeWords } from "../../words/places";
 import { Rich } from "../../words/Rich";
-import { OUTCOME_WORD } from "../../words/trade";
 import { AddParts } from "./AddParts";
 import { BendPanel } from "./BendPanel";
 import { Components } from "./Components";
@@ -113,7 +112,7 @@ function JobBoard({ view }: { view: JobView }) {
 							<p className={look.note}>
 								{jobWords.thisJobLeftTheShopOn(
 									date(job.closed_at),
-									view.closing ? `: ${OUTCOME_WORD[view.closing.outcome]?.toLowerCase()}` : "",
+									view.closing ? `: ${wordOf("outcome", view.closing.outcome)}` : "",
 									view.closing?.reason ? `, “${view.closing.reason}”` : "",
 								)}{" "}
 								<Link to={`/jobs/${job.id}/report`}>{jobWords.itsReport}</Link>

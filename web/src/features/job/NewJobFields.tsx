@@ -2,7 +2,9 @@ import { Select, SimpleGrid, Switch, TextInput } from "@mantine/core";
 import type { UseFormReturnType } from "@mantine/form";
 import { useQuery } from "@tanstack/react-query";
 import { cardsQuery } from "../../api/cards";
+import type { JobView } from "../../api/client";
 import { plansQuery } from "../../api/queries";
+import { choicesOf } from "../../api/table";
 import type { LayoutForm } from "../../ui/LayoutFields";
 import { jobWords } from "../../words/job";
 import { layoutSaid } from "../../words/layout";
@@ -13,7 +15,7 @@ export interface NewJobForm extends LayoutForm {
 	engine: string;
 	customer: string;
 	promised_on: string;
-	duty: "standard" | "power" | "heavy";
+	duty: JobView["job"]["duty"];
 	/** What it starts from: "card" and a version's id, "back" or "job" and a job's id; nothing for an engine nobody knows. */
 	from: string;
 	journal_plan: string;
@@ -69,16 +71,7 @@ export function HeadFields({ form }: FieldsProps) {
 				<TextInput label={jobWords.engine} maxLength={200} required data-autofocus autoFocus {...form.getInputProps("engine")} />
 				<TextInput label={jobWords.customer} maxLength={200} {...form.getInputProps("customer")} />
 				<TextInput label={jobWords.promised} type="date" {...form.getInputProps("promised_on")} />
-				<Select
-					label={jobWords.duty}
-					allowDeselect={false}
-					data={[
-						{ value: "standard", label: "Standard" },
-						{ value: "power", label: jobWords.morePower },
-						{ value: "heavy", label: "Heavy" },
-					]}
-					{...form.getInputProps("duty")}
-				/>
+				<Select label={jobWords.duty} allowDeselect={false} data={choicesOf("duty")} {...form.getInputProps("duty")} />
 			</SimpleGrid>
 			<PastDay on={form.values.promised_on} />
 		</>

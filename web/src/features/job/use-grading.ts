@@ -3,16 +3,16 @@ import { useLayoutEffect, useRef, useState, useSyncExternalStore } from "react";
 import { type Location, useLocation, useNavigate } from "react-router";
 import type { FeatureView, JobView, LookBody } from "../../api/client";
 import { queue, sendQueue } from "../../api/queue";
+import { membersOfList } from "../../api/table";
 import { pathIn } from "../../api/view";
 import { usePerson } from "../../ui/person";
 import { useKeys } from "../../ui/use-key";
-import { LOOK_WORD } from "../../words/trade";
 import { lookedAt } from "./walk";
 
 type Look = NonNullable<LookBody["look"]>;
 
 /** The grades, in the order of their keys. */
-export const LOOKS = Object.keys(LOOK_WORD) as Look[];
+export const looksOf = () => membersOfList("look").map((m) => m.value as Look);
 
 const nameOf = (f: FeatureView) => `${f.kind}.${f.number}`;
 
@@ -78,7 +78,7 @@ export function useGrading(view: JobView) {
 	};
 	useKeys(({ key, mod, typing, dialog }) => {
 		if (mod || typing || dialog) return false;
-		const look = LOOKS[Number(key) - 1];
+		const look = looksOf()[Number(key) - 1];
 		if (look) grade(look);
 		else if (key === "ArrowRight" || key === "ArrowLeft") step(key === "ArrowRight" ? 1 : -1);
 		else return false;

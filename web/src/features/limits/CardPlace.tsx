@@ -7,6 +7,7 @@ import { cardQuery, type EngineCard, useSaveCard, useWithdrawCard } from "../../
 import type { JobView } from "../../api/client";
 import { newId } from "../../api/id";
 import { jobQuery, policyQuery, shopQuery } from "../../api/queries";
+import { wordOf } from "../../api/table";
 import look from "../../look/look.module.css";
 import type { System } from "../../quantity/length";
 import { Bar } from "../../ui/Bar";
@@ -14,7 +15,7 @@ import { Failed } from "../../ui/Failed";
 import { LayoutFields, type LayoutForm, layoutBody, layoutForm } from "../../ui/LayoutFields";
 import { Load } from "../../ui/Load";
 import { CameBack, useKeptForm } from "../../ui/use-kept";
-import { assemblyWords, cardName, stepsText, UNIT_WORD } from "../../words/assembly";
+import { assemblyWords, cardName, stepsText } from "../../words/assembly";
 import { date } from "../../words/intl";
 import { layoutWords } from "../../words/layout";
 import { limitsWords } from "../../words/limits";
@@ -227,7 +228,7 @@ function TorqueCards({ plan }: { plan: NonNullable<EngineCard["plan"]> }) {
 					{plan.cards.map((c) => (
 						<Table.Tr key={c.key}>
 							<Table.Th scope="row">{cardName(c)}</Table.Th>
-							<Table.Td>{`${stepsText(c.steps)} ${UNIT_WORD[c.unit]}`}</Table.Td>
+							<Table.Td>{`${stepsText(c.steps)} ${wordOf("torque", c.unit)}`}</Table.Td>
 							<Table.Td>{[c.lubricant, c.where].filter(Boolean).join(", ")}</Table.Td>
 							<Table.Td className={look.soft}>{c.source}</Table.Td>
 						</Table.Tr>

@@ -5,10 +5,10 @@ import { useState } from "react";
 import { tableText } from "../../api/cards";
 import type { LimitSet, Limits, Policy } from "../../api/client";
 import type { Kind } from "../../api/table";
+import { choicesOf } from "../../api/table";
 import type { System } from "../../quantity/length";
 import { Warned } from "../../ui/Warned";
 import { limitsWords } from "../../words/limits";
-import { SOURCE_WORD } from "../../words/trade";
 import { type Block, fromTyped, type Typed, toTyped } from "./card";
 import { PasteDialog } from "./PasteDialog";
 import { PolicyFields } from "./PolicyFields";
@@ -85,7 +85,7 @@ export function LimitsEditor({ kinds, unit, values, errors, onChange, onTouched 
 						aria-label={limitsWords.theRestComesFrom}
 						placeholder={limitsWords.theRestComesFrom}
 						w={300}
-						data={Object.entries(SOURCE_WORD).map(([value, label]) => ({ value, label }))}
+						data={choicesOf("source")}
 						value={null}
 						onChange={source}
 					/>

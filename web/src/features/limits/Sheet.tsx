@@ -1,10 +1,9 @@
 import { Select } from "@mantine/core";
 import type { FormErrors } from "@mantine/form";
 import { type KeyboardEvent, useRef, useState } from "react";
-import { type Kind, plural } from "../../api/table";
+import { choicesOf, type Kind, plural } from "../../api/table";
 import look from "../../look/look.module.css";
 import { limitsWords } from "../../words/limits";
-import { SOURCE_WORD } from "../../words/trade";
 import type { Block, Typed } from "./card";
 import css from "./limits.module.css";
 import { neighbour, type SheetCell, sheetOf } from "./sheet";
@@ -163,10 +162,7 @@ function FocusLine({ cell, name = "", typed, errors, onType }: FocusLineProps) {
 					size="xs"
 					w={190}
 					allowDeselect={false}
-					data={[
-						{ value: "", label: limitsWords.notSpecified },
-						...Object.entries(SOURCE_WORD).map(([value, label]) => ({ value, label })),
-					]}
+					data={[{ value: "", label: limitsWords.notSpecified }, ...choicesOf("source")]}
 					value={typed[`${name}.source`] ?? ""}
 					onChange={(source) => onType({ [`${name}.source`]: source ?? "" })}
 				/>

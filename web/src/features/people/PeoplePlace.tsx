@@ -3,6 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { type Person, type PersonBody, Refusal } from "../../api/client";
 import { peopleQuery, useSetPerson } from "../../api/people";
+import { choicesOf } from "../../api/table";
 import look from "../../look/look.module.css";
 import { Bar } from "../../ui/Bar";
 import { Load } from "../../ui/Load";
@@ -11,13 +12,6 @@ import { peopleWords } from "../../words/people";
 import { placeWords } from "../../words/places";
 import css from "./people.module.css";
 import { Sessions } from "./Sessions";
-
-const ROLES = [
-	{ value: "viewer", label: peopleWords.viewerLooksAndChangesNothing },
-	{ value: "inspector", label: peopleWords.inspectorMeasuresAndRecords },
-	{ value: "decider", label: peopleWords.deciderSignsOrdersClosesToo },
-	{ value: "owner", label: peopleWords.ownerLetsPeopleInToo },
-];
 
 /** Who may sign in, and what they may do. */
 export function PeoplePlace() {
@@ -77,7 +71,7 @@ function Row({ person }: { person: Person }) {
 			<Table.Td>
 				<Select
 					aria-label={peopleWords.whatMayDo(person.name)}
-					data={ROLES}
+					data={choicesOf("role")}
 					value={person.role}
 					allowDeselect={false}
 					disabled={person.barred}
@@ -145,7 +139,7 @@ function Add() {
 					/>
 					<Select
 						label={peopleWords.may}
-						data={ROLES}
+						data={choicesOf("role")}
 						value={body.role}
 						allowDeselect={false}
 						onChange={(role) => role && setBody({ ...body, role: role as Person["role"] })}

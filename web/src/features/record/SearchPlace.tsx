@@ -5,12 +5,13 @@ import { type FormEvent, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { type FoundJob, Refusal } from "../../api/client";
 import { type SearchFields, searchQuery } from "../../api/queries";
-import { kindRows, setRows } from "../../api/table";
+import { choicesOf, kindRows, setRows } from "../../api/table";
+import { settles } from "../../api/way";
 import look from "../../look/look.module.css";
 import { Bar } from "../../ui/Bar";
 import { date, day } from "../../words/intl";
 import { placeWords } from "../../words/places";
-import { ACTION_WORDS, recordWords } from "../../words/record";
+import { recordWords } from "../../words/record";
 import { setName, wayName } from "../../words/trade";
 import { NOTHING } from "./meant";
 import css from "./record.module.css";
@@ -69,7 +70,7 @@ export function SearchPlace() {
 									<Select
 										aria-label={recordWords.decision}
 										placeholder={recordWords.anyWay}
-										data={Object.entries(ACTION_WORDS).map(([value, label]) => ({ value, label }))}
+										data={choicesOf("action").filter((a) => settles(a.value))}
 										value={fields.action || null}
 										onChange={(value) => set({ action: (value ?? "") as SearchFields["action"] })}
 										clearable

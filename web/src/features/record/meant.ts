@@ -1,5 +1,6 @@
 import type { SearchFields } from "../../api/queries";
-import { ACTION_WORDS } from "../../words/record";
+import { membersOfList } from "../../api/table";
+import { settles } from "../../api/way";
 
 export const NOTHING: SearchFields = { text: "", set: "", action: "", step: "", kind: "", from: "", to: "", unit: "in" };
 
@@ -14,7 +15,7 @@ const SIZED = ["main_journal", "rod_journal", "cylinder"] as const;
 export function meant(text: string): SearchFields[] {
 	const figure = /(\d*[.,]\d+)/.exec(text)?.[1]?.replace(",", ".");
 	const word = text.toLowerCase().match(/[a-z-]+/)?.[0];
-	const action = Object.entries(ACTION_WORDS).find(([, said]) => word !== undefined && said.toLowerCase() === word)?.[0];
+	const action = membersOfList("action").find((a) => a.word === word && settles(a.value))?.value;
 	const larger = (least: number) => (figure !== undefined && Number(figure) >= least ? "mm" : "in");
 	if (action) return [{ ...NOTHING, action: action as SearchFields["action"], step: figure ?? "", unit: larger(0.1) }];
 	if (figure === undefined || !/^[\d.,]+$/.test(text) || figure.replace(/\D/g, "").length < 4) return [];

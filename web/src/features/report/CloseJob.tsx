@@ -2,16 +2,15 @@ import { Button, Select, Stack, Textarea, Title } from "@mantine/core";
 import { useState } from "react";
 import { useCloseJob } from "../../api/changes";
 import { type JobView, type Outcome, Refusal } from "../../api/client";
+import { choicesOf, titleOf } from "../../api/table";
 import look from "../../look/look.module.css";
 import { date } from "../../words/intl";
 import { reportWords } from "../../words/report";
-import { OUTCOME_WORD, who } from "../../words/trade";
+import { who } from "../../words/trade";
 import css from "./report.module.css";
 
 /** How a job can end; one that was taken back did not. */
-const ENDINGS = Object.entries(OUTCOME_WORD)
-	.filter(([value]) => value !== "reopened")
-	.map(([value, label]) => ({ value, label }));
+const endings = () => choicesOf("outcome").filter(({ value }) => value !== "reopened");
 
 /** Takes a job out of the shop's list with how it ended, or back into it. What is still open is said, and signed for. */
 export function CloseJob({ view }: { view: JobView }) {
@@ -29,7 +28,7 @@ export function CloseJob({ view }: { view: JobView }) {
 				</Title>
 				<p className={look.high}>
 					{reportWords.searchStillFindsItNothingMore(
-						OUTCOME_WORD[view.closing?.outcome ?? "finished"],
+						titleOf("outcome", view.closing?.outcome ?? "finished"),
 						date(view.job.closed_at),
 						view.closing && who(view.closing.closed_by, view.closing.from_file),
 						view.closing?.reason ? `: “${view.closing.reason}”` : ".",
@@ -63,7 +62,7 @@ export function CloseJob({ view }: { view: JobView }) {
 				<Select
 					label={reportWords.howItEnds}
 					allowDeselect={false}
-					data={ENDINGS}
+					data={endings()}
 					value={outcome}
 					error={places.outcome}
 					onChange={(v) => v && setOutcome(v as Outcome)}

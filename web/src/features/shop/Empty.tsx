@@ -26,7 +26,7 @@ export function Empty() {
 }
 
 /** What a shop begins with, step by step; each can wait. */
-function FirstDay({ unit }: { unit: "" | "in" | "mm" }) {
+function FirstDay({ unit }: { unit: "in" | "mm" | undefined }) {
 	const person = usePerson();
 	const setUnit = useSetUnit();
 	const sample = useSample();
