@@ -2,7 +2,7 @@
 SHELL := bash
 DB ?= demo.db
 
-.PHONY: build demo demo-fresh test bench attack fuzz truth api screenshots fixtures
+.PHONY: build demo demo-fresh test check soak bench attack fuzz truth api screenshots fixtures
 
 web/node_modules/.installed: web/package-lock.json
 	cd web && npm ci --no-audit --no-fund && touch node_modules/.installed
@@ -25,6 +25,15 @@ api: web/node_modules/.installed
 
 test:
 	bash scripts/test.sh
+
+# For daily work, in a minute or so: types, linters, and the Go and unit tests of what changed since the last commit, or
+# in it where nothing did. BASE= names another commit to compare with.
+check: web/node_modules/.installed
+	bash scripts/check.sh
+
+# Whole engines by keyboard and by touch, reading by reading, of which `make test` takes a part of each kind.
+soak: build
+	CHROMIUM=$$(bash scripts/chromium.sh) && export CHROMIUM && cd web && LEDGE_SOAK=1 npm run --silent e2e -- engine.spec touch.spec
 
 bench: build
 	bash scripts/bench.sh

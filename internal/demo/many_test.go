@@ -16,12 +16,13 @@ import (
 // The same seed makes the same shop of many years: most of its jobs closed and signed, each of
 // which can be shown and judged.
 func TestManyYears(t *testing.T) {
+	const jobs, lately = 40, 20
 	ctx, today := context.Background(), time.Date(2026, 11, 23, 9, 0, 0, 0, time.UTC)
 	shop := func(seed uint64) (*store.Store, int) {
 		s, err := store.Open(ctx, filepath.Join(t.TempDir(), "many.db"), func() time.Time { return today })
 		require.NoError(t, err)
 		t.Cleanup(func() { _ = s.Close() })
-		readings, err := Many(ctx, s, seed, 130, 60, today)
+		readings, err := Many(ctx, s, seed, jobs, lately, today)
 		require.NoError(t, err)
 		return s, readings
 	}
@@ -30,13 +31,13 @@ func TestManyYears(t *testing.T) {
 	_, other := shop(2)
 	assert.Equal(t, readings, same)
 	assert.NotEqual(t, readings, other)
-	assert.Greater(t, readings, 130*150, "whole engines are the rule")
+	assert.Greater(t, readings, jobs*150, "whole engines are the rule")
 	open, err := s.JobIDs(ctx, "")
 	require.NoError(t, err)
-	assert.Len(t, open, 60+10, "the others left the shop")
+	assert.Len(t, open, lately+10, "the others left the shop")
 	first, err := s.JobNumbered(ctx, "Y-00001")
 	require.NoError(t, err)
-	for id := first; id < first+130; id++ {
+	for id := first; id < first+jobs; id++ {
 		record, err := s.Record(ctx, id)
 		require.NoError(t, err)
 		in, _ := record.Inspection()

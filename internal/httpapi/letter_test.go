@@ -144,7 +144,8 @@ func TestEveryPlaceSaysWhatWasSigned(t *testing.T) {
 		assert.True(t, view.Said[i].Signed)
 	}
 	assert.Contains(t, view.Said, shop.SetLine{Set: part.RodJournals,
-		Way: disposition.Way{Action: disposition.Grind, Step: 2540000}, Signed: true})
+		Way: disposition.Way{Action: disposition.Grind, Step: 2540000},
+		Says: "grind 0.010 in under", Signed: true})
 }
 
 // A job that leaves things open closes only with an outcome and a reason; lines of a list that

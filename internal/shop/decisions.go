@@ -95,6 +95,7 @@ func (v JobView) withSigned() JobView {
 			if set.Cracked() && d.Way != set.Way {
 				break
 			}
+			d.Says = words.In(v.Job.Unit).Way(d.Set, d.Way)
 			v.Signed = append(v.Signed, Signed{d, set.Way != d.On.Way})
 			break
 		}

@@ -60,8 +60,10 @@ type FeatureLine struct {
 type SetLine struct {
 	Set part.Set `json:"set"`
 	disposition.Way
-	Provisional bool `json:"provisional"`
-	Signed      bool `json:"signed"`
+	// Says is how it reads.
+	Says        string `json:"says"`
+	Provisional bool   `json:"provisional"`
+	Signed      bool   `json:"signed"`
 }
 
 // SetAsks is what one set asks for.
@@ -290,6 +292,7 @@ func (v JobView) said() []SetLine {
 				one.Way, one.Signed = signed.Way, true
 			}
 		}
+		one.Says = words.In(v.Job.Unit).Way(one.Set, one.Way)
 		lines = append(lines, one)
 	}
 	return lines

@@ -67,7 +67,8 @@ func preview(ctx context.Context, record, other store.Record) (JudgementPreview,
 	line := func(r disposition.Result, of key) *SetLine {
 		for _, s := range r.Sets {
 			if s.Set == of.set && s.Component == of.component {
-				return &SetLine{Set: s.Set, Way: s.Way, Provisional: s.Provisional}
+				return &SetLine{Set: s.Set, Way: s.Way, Says: words.In(before.Unit).Way(s.Set, s.Way),
+					Provisional: s.Provisional}
 			}
 		}
 		return nil

@@ -50,9 +50,21 @@ func (a *Application) History(ctx context.Context, job int64, kind part.Kind, nu
 	if err != nil {
 		return nil, err
 	}
+	head, err := a.store.Job(ctx, job)
+	if err != nil {
+		return nil, err
+	}
+	speak := words.In(head.Unit)
 	for i := range list {
 		if p, ok := plan.Find(list[i].Plan); ok {
 			list[i].Plan = words.Plan(p).Name
+		}
+		if m := &list[i]; m.Action != "" {
+			way := disposition.Way{Action: m.Action, Shell: m.Shell, Method: m.Method}
+			if m.Value != nil {
+				way.Step = m.Value.Length()
+			}
+			m.Says = speak.Way(m.Set, way)
 		}
 	}
 	return list, nil
@@ -64,7 +76,14 @@ func (a *Application) Search(ctx context.Context, q SearchQuery) ([]store.FoundJ
 	if err != nil {
 		return nil, err
 	}
-	return a.store.Find(ctx, search)
+	found, err := a.store.Find(ctx, search)
+	for i := range found {
+		for j := range found[i].Decisions {
+			d := &found[i].Decisions[j]
+			d.Says = words.In(found[i].Unit).Way(d.Set, d.Way)
+		}
+	}
+	return found, err
 }
 
 // search reads the decimals of a query.

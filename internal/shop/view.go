@@ -413,8 +413,10 @@ func Worded(s words.Speaker, r disposition.Result) disposition.Result {
 func wordedSets(s words.Speaker, sets []disposition.Set) []disposition.Set {
 	sets = slices.Clone(sets)
 	for i := range sets {
+		sets[i].Says = s.Way(sets[i].Set, sets[i].Way)
 		sets[i].Reasons, sets[i].Options = bare(s.Gather(sets[i].Reasons)), slices.Clone(sets[i].Options)
 		for j := range sets[i].Options {
+			sets[i].Options[j].Says = s.Way(sets[i].Set, sets[i].Options[j].Way)
 			sets[i].Options[j].Reasons = bare(s.Gather(sets[i].Options[j].Reasons))
 		}
 	}

@@ -21,6 +21,8 @@ type Decision struct {
 	// Component is the tag of the one whose set it is; empty for the one that came.
 	Component string `db:"component" json:"component,omitempty"`
 	disposition.Way
+	// Says is how it reads, made when it is shown.
+	Says      string `db:"-" json:"says,omitempty"`
 	Overruled bool   `db:"overruled" json:"overruled"`
 	Reason    string `db:"reason" json:"reason"`
 	Basis     string `db:"basis" json:"-"`

@@ -59,8 +59,10 @@ type Facts struct {
 	Caption string `json:"caption,omitempty"`
 	Removed bool   `json:"removed,omitempty"`
 	// Set, Action, Shell and Method are of a decision, whose step is the value.
-	Set       part.Set           `json:"set,omitempty"`
-	Action    disposition.Action `json:"action,omitempty"`
+	Set    part.Set           `json:"set,omitempty"`
+	Action disposition.Action `json:"action,omitempty"`
+	// Says is how the decision reads, made when it is shown.
+	Says      string             `json:"says,omitempty"`
 	Shell     unit.Length        `json:"shell,omitempty"`
 	Method    disposition.Method `json:"method,omitempty"`
 	Overruled bool               `json:"overruled,omitempty"`

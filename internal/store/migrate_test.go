@@ -56,12 +56,17 @@ func kill() {
 // A file of any older version opens with every row there, whenever Ledge was killed while it
 // brought it up to date; and a copy of it as it was is beside it.
 func TestKilledWhileAFileIsBroughtUpToDate(t *testing.T) {
-	for _, version := range []int64{1, 3, 13, 17} {
+	versions := []int{1, 3, 13, 17}
+	for i, version := range versions {
+		// From the next of these versions on the steps are the same, and tried there.
+		mostKills := 60
+		if i+1 < len(versions) {
+			mostKills = versions[i+1] - version + 3
+		}
 		older := filepath.Join(t.TempDir(), "older.db")
-		makeOlder(t, older, version)
+		makeOlder(t, older, int64(version))
 		through := false
-		for nth := 0; !through; nth++ {
-			require.Less(t, nth, 60)
+		for nth := 0; !through && nth < mostKills; nth++ {
 			path := filepath.Join(t.TempDir(), "killed.db")
 			copyOf(t, older, path)
 			cmd := exec.Command(os.Args[0])
@@ -94,6 +99,7 @@ func TestKilledWhileAFileIsBroughtUpToDate(t *testing.T) {
 			}
 			assert.NotEmpty(t, copies)
 		}
+		assert.True(t, through || i+1 < len(versions), "version %d is never through", version)
 	}
 }
 

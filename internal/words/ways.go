@@ -3,6 +3,7 @@ package words
 import (
 	"strconv"
 	"strings"
+	"sync"
 
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/inspection"
@@ -12,7 +13,24 @@ import (
 )
 
 // Way is a way to treat a set as papers say it: "grind 0.020 in under".
-func (s Speaker) Way(set part.Set, way disposition.Way) string { return s.way("way", set, way) }
+func (s Speaker) Way(set part.Set, way disposition.Way) string {
+	key := wayKey{s.unit, set, way}
+	if text, known := ways.Load(key); known {
+		return text.(string)
+	}
+	text := s.way("way", set, way)
+	ways.Store(key, text)
+	return text
+}
+
+// ways are the texts that were made: a job's page shows dozens, and shops use few.
+var ways sync.Map
+
+type wayKey struct {
+	unit unit.System
+	set  part.Set
+	way  disposition.Way
+}
 
 // Plain is a way as one says it over the counter, to whoever drives the engine.
 func (s Speaker) Plain(set part.Set, way disposition.Way) string { return s.way("counter", set, way) }

@@ -68,10 +68,10 @@ for (const place of PLACES) {
 		// The ground changes nothing but colours.
 		await page.emulateMedia({ colorScheme: "dark" });
 		await expect(page.locator("html")).toHaveAttribute("data-mantine-color-scheme", "dark");
-		expect(await barriers(page, ["color-contrast"])).toEqual([]);
-		// At 200 % of its size a laptop's screen holds a quarter of what it did.
+		expect(await barriers(page, { runOnly: ["color-contrast"] })).toEqual([]);
+		// At 200 % of its size a laptop's screen holds a quarter of what it did; its colours are the same.
 		await page.setViewportSize({ width: 640, height: 400 });
-		expect(await barriers(page), "at 200 %").toEqual([]);
+		expect(await barriers(page, { rules: { "color-contrast": { enabled: false } } }), "at 200 %").toEqual([]);
 		for (const [width, height] of [
 			[1280, 800],
 			[820, 1180],

@@ -9,7 +9,7 @@ const axe = readFileSync(createRequire(import.meta.url).resolve("axe-core/axe.mi
  * What stands in the way of people who see or point otherwise. It is looked for within the page: carried out of it and put
  * together in another, as frames would need, the same takes five times as long.
  */
-export async function barriers(page: Page, rules?: string[]): Promise<string[]> {
+export async function barriers(page: Page, which: Pick<RunOptions, "runOnly" | "rules"> = {}): Promise<string[]> {
 	// A colour on its way to another is neither: what ends by itself is waited for.
 	await page.evaluate(() =>
 		Promise.allSettled(
@@ -22,7 +22,7 @@ export async function barriers(page: Page, rules?: string[]): Promise<string[]> 
 	await page.evaluate(axe);
 	const { violations } = await page.evaluate(
 		(options) => (window as unknown as { axe: { run(o: RunOptions): Promise<AxeResults> } }).axe.run(options),
-		{ resultTypes: ["violations"], ...(rules ? { runOnly: rules } : {}) } satisfies RunOptions,
+		{ resultTypes: ["violations"], ...which } satisfies RunOptions,
 	);
 	return violations
 		.filter((v) => v.impact === "serious" || v.impact === "critical")

@@ -188,7 +188,7 @@ test("with the last two journals the set is decided, and a look changes the deci
 	await look(page, "3");
 	await expect(page.getByRole("button", { name: "Visual: scored" })).toBeVisible();
 	await page.goto(page.url().replace(/bench.*/, "decide/rod_journals"));
-	await expect(page.getByRole("heading", { name: "Rod journals: grind 0.25 under" })).toBeVisible();
+	await expect(page.getByRole("heading", { name: "Rod journals: grind 0.25 mm under" })).toBeVisible();
 });
 
 test("while the server is away the bench keeps taking readings and sends each once", async ({ page }) => {
@@ -210,16 +210,16 @@ test("while the server is away the bench keeps taking readings and sends each on
 test("a decision is signed, overruled with a reason, and told when it goes stale", async ({ page }) => {
 	await as(page);
 	await page.goto("/jobs/1/decide/main_journals");
-	await expect(page.getByRole("heading", { name: "Mains: grind 0.020 under" })).toBeVisible();
-	await page.getByRole("button", { name: "Sign: grind 0.020 under" }).click();
+	await expect(page.getByRole("heading", { name: "Mains: grind 0.020 in under" })).toBeVisible();
+	await page.getByRole("button", { name: "Sign: grind 0.020 in under" }).click();
 	await expect(page.getByText(/^Signed by Wanda Pell/)).toBeVisible();
-	await page.getByRole("button", { name: "Overrule: Grind 0.030 under" }).click();
+	await page.getByRole("button", { name: "Overrule: Grind 0.030 in under" }).click();
 	await page.getByRole("button", { name: "Overrule and sign" }).click();
 	await expect(page.getByText("Say why you decide otherwise")).toBeVisible();
 	await page.getByLabel("Why").fill("Only 0.030 shells are on the shelf.");
 	await page.getByRole("button", { name: "Overrule and sign" }).click();
 	await expect(page.getByText(/^Overruled by Wanda Pell/)).toBeVisible();
-	await expect(page.getByRole("heading", { name: "Mains: grind 0.030 under" })).toBeVisible();
+	await expect(page.getByRole("heading", { name: "Mains: grind 0.030 in under" })).toBeVisible();
 	await page.reload();
 	await expect(page.getByText("Only 0.030 shells are on the shelf.")).toBeVisible();
 	await page.getByRole("link", { name: /Main 3: graded/ }).click();
@@ -232,7 +232,7 @@ test("a crack is not overruled; a recorded crack test clears it", async ({ page 
 	await look(page, "5");
 	await expect(page.getByRole("button", { name: "Visual: cracked" })).toBeVisible();
 	await page.goto("/jobs/2/decide/main_journals");
-	await expect(page.getByRole("heading", { name: "Mains: replace the crankshaft" })).toBeVisible();
+	await expect(page.getByRole("heading", { name: "Mains: replace by another crankshaft" })).toBeVisible();
 	await expect(page.getByRole("button", { name: /Overrule/ })).toHaveCount(0);
 	await page.goto("/jobs/2/bench/main_journal/4");
 	await look(page, "1");
@@ -265,8 +265,8 @@ test("one stretched rod of four: it alone is resized, and read again it stays; w
 	await expect(page.getByRole("heading", { name: "Main tunnel: line-hone" })).toBeVisible();
 	await expect(page.getByText(/raises the shaft by about/)).toBeVisible();
 	await page.getByRole("link", { name: /Cylinders/ }).click();
-	await expect(page.getByRole("heading", { name: "Cylinders: bore 0.030 over" })).toBeVisible();
-	await expect(page.getByText("Sleeve one, the others as they are")).toBeVisible();
+	await expect(page.getByRole("heading", { name: "Cylinders: bore 0.030 in over" })).toBeVisible();
+	await expect(page.getByText("Sleeve one cylinder")).toBeVisible();
 });
 
 test("a value near its limit is read again before anything is cut: the cells are lit, and it ends by itself", async ({
@@ -334,7 +334,7 @@ test("a job leaves as a file and comes back as another job; a broken file is ref
 	await expect(page.getByRole("heading", { name: "Winch V-twin" })).toBeVisible();
 	await page.goto(`${page.url()}/decide/rod_journals`);
 	await expect(
-		page.getByRole("heading", { name: "Rod journals: keep the size, fit −0.0020 select shells (less clearance)" }),
+		page.getByRole("heading", { name: "Rod journals: keep the size, fit −0.0020 in select shells (less clearance)" }),
 	).toBeVisible();
 });
 

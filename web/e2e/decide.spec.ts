@@ -9,7 +9,7 @@ test("the total and the ready date move with the choice; a dearer rate moves the
 	await expect(whole.getByText(/ready/).first()).toBeVisible();
 	const total = () => whole.locator("b").first().innerText();
 	const before = await total();
-	await page.getByRole("button", { name: "Try: Bore 0.020 over" }).click();
+	await page.getByRole("button", { name: "Try: Bore 0.020 in over" }).click();
 	await expect.poll(total).not.toBe(before);
 	await page.getByRole("link", { name: /^Mains/ }).click();
 	await expect(page.getByRole("heading", { name: /^Mains: / })).toBeVisible();

@@ -23,7 +23,7 @@ test("signed decisions become a sheet that is issued, printed, sent and ticked",
 	await page.getByRole("button", { name: /^Sign: / }).click();
 	await expect(page.getByRole("button", { name: "Signed" })).toBeVisible();
 	await page.goto("/jobs/3/decide/main_journals");
-	await page.getByRole("button", { name: "Overrule: Grind 0.010 under" }).click();
+	await page.getByRole("button", { name: "Overrule: Grind 0.010 in under" }).click();
 	await page.getByLabel("Why").fill("The winch carries people.");
 	await page.getByRole("button", { name: "Overrule and sign" }).click();
 	await expect(page.getByText(/Overruled by Ida Lorn/).first()).toBeVisible();
@@ -57,7 +57,7 @@ test("another decision strikes the sheet through; what came back is measured, ac
 	await partByPart(page);
 	const sheet = page.getByRole("article", SHEET);
 	await page.goto("/jobs/3/decide/main_journals");
-	await page.getByRole("button", { name: "Overrule: Grind 0.020 under" }).click();
+	await page.getByRole("button", { name: "Overrule: Grind 0.020 in under" }).click();
 	await page.getByLabel("Why").fill("No 0.010 shells to be had.");
 	await page.getByRole("button", { name: "Overrule and sign" }).click();
 	await expect(page.getByText(/No 0.010 shells to be had/).first()).toBeVisible();
@@ -145,7 +145,7 @@ test("a closed job leaves the shop and is found in the record, with everything t
 	await expect(page).toHaveURL(/\/jobs\/3$/);
 	await page.getByRole("link", { name: "History", exact: true }).click();
 	for (const told of [
-		/signed Mains: Grind 0.020 under, against the advice/,
+		/signed Mains: Grind 0.020 in under, against the advice/,
 		/Crankshaft sheet, issue 1: withdrawn or superseded/,
 		/accepted as it came/,
 		/closed the job: /,
@@ -210,7 +210,7 @@ test("a job goes out as one file and comes in again with its record", async ({ p
 	await expect(page.getByRole("heading", { name: "Chapel blower twin", level: 1 })).toBeVisible();
 	await page.getByRole("link", { name: "History" }).click();
 	await expect(page.getByText(/imported from a file of job L-0009/)).toBeVisible();
-	await expect(page.getByText(/signed Rod journals: Grind 0.010 under/)).toBeVisible();
+	await expect(page.getByText(/signed Rod journals: Grind 0.010 in under/)).toBeVisible();
 	// Out of the shop with it, so that the list is as before.
 	await page.goto(page.url().replace(/history.*/, "report"));
 	await closeJob(page, "It was only brought in to see that it comes.");

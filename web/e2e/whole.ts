@@ -8,6 +8,13 @@ import { by } from "./hands";
 /** What a simulated engine of the demo reads; the run measures it again in a new job. */
 const MODEL = 6;
 
+/**
+ * With LEDGE_SOAK the device takes every reading. Without, it takes one part of each kind, and another bench the others: the places and
+ * the hands are the same.
+ */
+const WHOLE = process.env.LEDGE_SOAK !== undefined;
+const byDevice = (f: { number: number }) => WHOLE || f.number === 1;
+
 /** How a person enters: each digit, Enter and letter counts as one. */
 export interface Hand {
 	text: (text: string) => Promise<void>;
@@ -54,6 +61,46 @@ function typedFor(f: FeatureView, value: number, expected: FeatureView["expected
 	const thousandths = value / 254_000;
 	const plain = thousandths === 0 || (Math.abs(thousandths) >= 1 && Number.isInteger(thousandths * 10));
 	return plain ? String(thousandths) : show(value, "in").replace("0.", ".");
+}
+
+/** Enters what is left of a part as another bench does: all that the core asks about is so. */
+async function enterElsewhere(request: APIRequestContext, id: number, now: FeatureView, values: number[][]) {
+	for (const [i, cell] of now.by_station.entries()) {
+		for (const value of values[i] ?? []) {
+			const { kind, number, state, component } = now;
+			const { station, direction } = cell;
+			const data = { id: randomUUID(), kind, number, state, component, station, direction, what: "size", value, typed: "" };
+			const sent = await request.post(`/api/v1/jobs/${id}/readings`, { ...by(), data: { ...data, repeat: true, unusual: true } });
+			expect(sent.ok(), await sent.text()).toBe(true);
+		}
+	}
+}
+
+/** What a part reads after its work: a good shop hits the middle of what was ordered, a tenth here or there. */
+function asOrdered(view: JobView, now: FeatureView): number[][] | undefined {
+	const line = view.orders.issued
+		.filter((o) => !o.struck)
+		.flatMap((o) => o.body.lines)
+		.find((l) => l.state === now.state && l.feature?.kind === now.kind && l.feature.number === now.number);
+	if (!line) return undefined;
+	const [low, high] = [line.min ?? 0, line.max ?? 0];
+	const middle = Math.floor((low + high) / 2 / 25_400) * 25_400;
+	const off = high - low > 4 * 25_400 ? 25_400 : 0;
+	return now.by_station.map((_, i) => [now.quantity === "size" ? middle + (i === 1 ? off : 0) : 0]);
+}
+
+/** Proves what another bench proves; one part of each kind is left to the device. */
+async function proveElsewhere(request: APIRequestContext, id: number) {
+	const lines = (await job(request, id)).orders.issued.flatMap((o) => o.body.lines);
+	for (const { feature, state } of lines) {
+		if (!feature || !state || byDevice(feature)) continue;
+		const find = async () =>
+			(await job(request, id)).features.find((f) => f.kind === feature.kind && f.number === feature.number && f.state === state);
+		if (!(await find())) await request.post(`/api/v1/jobs/${id}/states`, { ...by(), data: { kind: feature.kind, state } });
+		const now = await find();
+		const values = now && asOrdered(await job(request, id), now);
+		if (now && values) await enterElsewhere(request, id, now, values);
+	}
 }
 
 /** The order of work by kind and number, in sittings of a minute at most. */
@@ -148,9 +195,12 @@ export function wholeEngine({ name, hand, base = "", options = {} }: Device) {
 				test(sitting, async ({ page, request }) => {
 					const model = await job(request, MODEL);
 					const how = await start(page);
-					const open = async () => (await job(request, id)).features.find((f) => parts.test(named(f)) && !done.has(named(f)));
+					const lacking = async () =>
+						(await job(request, id)).features.filter((f) => parts.test(named(f)) && !done.has(named(f)));
+					const open = async () => (await lacking()).find(byDevice);
 					for (;;) {
-						if (done.has(here(page)) || !parts.test(here(page))) {
+						const at = { number: Number(here(page).split(" ")[1]) };
+						if (done.has(here(page)) || !parts.test(here(page)) || !byDevice(at)) {
 							const next = await open();
 							if (!next) break;
 							await page.goto(`${base}/jobs/${id}/bench/${next.kind}/${next.number}`);
@@ -181,15 +231,22 @@ export function wholeEngine({ name, hand, base = "", options = {} }: Device) {
 						count(now.kind, 1);
 						await expect(page).not.toHaveURL(url);
 					}
+					for (const left of await lacking()) {
+						const source = model.features.find((f) => named(f) === named(left));
+						await enterElsewhere(request, id, left, source ? readings(source).map((r) => r.values) : []);
+						done.add(named(left));
+					}
 				});
 			}
 
-			test("what was entered is what the model reads, in at most 3.2 each", async ({ request }) => {
+			// The first part of a kind is entered with a digit more than those after it.
+			const most = WHOLE ? 3.2 : 3.4;
+			test(`what was entered is what the model reads, in at most ${most} each`, async ({ request }) => {
 				const model = await job(request, MODEL);
 				const after = await job(request, id);
 				const { keys, taken } = told();
-				expect(taken).toBeGreaterThanOrEqual(150);
-				expect(keys / taken).toBeLessThanOrEqual(3.2);
+				expect(taken).toBeGreaterThanOrEqual(WHOLE ? 150 : 60);
+				expect(keys / taken).toBeLessThanOrEqual(most);
 				for (const f of model.features) {
 					if (f.kind === "ring_gap") continue; // taken up on demand only
 					const again = after.features.find((g) => named(g) === named(f));
@@ -208,6 +265,7 @@ export function wholeEngine({ name, hand, base = "", options = {} }: Device) {
 				}
 				await request.post(`/api/v1/jobs/${id}/orders`, { ...by(), data: { sheets: [], sure: true } });
 				const how = await start(page);
+				if (!WHOLE) await proveElsewhere(request, id);
 				await page.goto(`${base}/jobs/${id}/verify`);
 				for (let parts = 0; parts < 40; parts++) {
 					await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
@@ -222,21 +280,9 @@ export function wholeEngine({ name, hand, base = "", options = {} }: Device) {
 					const url = page.url();
 					const view = await job(request, id);
 					const now = view.features.filter((f) => named(f) === here(page)).at(-1);
-					const line = view.orders.issued
-						.filter((o) => !o.struck)
-						.flatMap((o) => o.body.lines)
-						.find((l) => l.state === now?.state && l.feature && l.feature.kind === now?.kind && l.feature.number === now?.number);
-					if (!now || !line) throw new Error(`nothing is ordered of ${here(page)}`);
-					// A good shop hits the middle of what was ordered, a tenth here or there.
-					const [low, high] = [line.min ?? 0, line.max ?? 0];
-					const middle = Math.floor((low + high) / 2 / 25_400) * 25_400;
-					const off = high - low > 4 * 25_400 ? 25_400 : 0;
-					await enter(
-						page,
-						how,
-						now,
-						now.by_station.map((_, i) => [now.quantity === "size" ? middle + (i === 1 ? off : 0) : 0]),
-					);
+					const values = now && asOrdered(view, now);
+					if (!values) throw new Error(`nothing is ordered of ${here(page)}`);
+					await enter(page, how, now, values);
 					if (page.url() !== url) continue;
 					await how.next();
 					count("ways", 1);

@@ -126,8 +126,9 @@ type Set struct {
 	Set part.Set `json:"set"`
 	// Component is the tag of the one that its members belong to; empty for the one that came.
 	Component string `json:"component,omitempty"`
-	// Way is the one chosen.
+	// Way is the one chosen; Says is how it reads, made when it is shown.
 	Way
+	Says        string      `json:"says,omitempty"`
 	SizeClass   unit.Length `json:"size_class"`
 	Provisional bool        `json:"provisional"`
 	Mixed       bool        `json:"mixed,omitempty"`
@@ -247,7 +248,9 @@ var Bases = closed.New(BasisMeasured, BasisCalculated, BasisStrip, BasisPredicte
 
 // An Option is one way to treat a set.
 type Option struct {
+	// Way is the one; Says is how it reads, made when it is shown.
 	Way
+	Says     string   `json:"says,omitempty"`
 	Feasible bool     `json:"feasible"`
 	Reasons  []Reason `json:"reasons"`
 	// Each says what happens to every member, where they are treated one by one.

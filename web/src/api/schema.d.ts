@@ -2213,6 +2213,7 @@ export interface components {
             /** @enum {string} */
             method?: "" | "straighten" | "line_bore" | "build_up" | "sleeve_one" | "sleeve_some" | "accept" | "dress" | "clean_cut" | "by_hand" | "mixed_halves" | "mixed_shells";
             provisional: boolean;
+            says: string;
             /** @enum {string} */
             set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes";
             /** Format: int64 */
@@ -2501,6 +2502,7 @@ export interface components {
             /** @enum {string} */
             method?: "" | "straighten" | "line_bore" | "build_up" | "sleeve_one" | "sleeve_some" | "accept" | "dress" | "clean_cut" | "by_hand" | "mixed_halves" | "mixed_shells";
             reasons: components["schemas"]["SayReason"][];
+            says?: string;
             /** Format: int64 */
             shell: number;
             sizes?: components["schemas"]["DispositionFinishedSize"][];
@@ -2575,6 +2577,7 @@ export interface components {
             provisional: boolean;
             reasons: components["schemas"]["SayReason"][];
             rings?: components["schemas"]["DispositionRingAdvice"][];
+            says?: string;
             /** @enum {string} */
             set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes";
             /** Format: int64 */
@@ -4113,6 +4116,7 @@ export interface components {
             /** @enum {string} */
             method?: "" | "straighten" | "line_bore" | "build_up" | "sleeve_one" | "sleeve_some" | "accept" | "dress" | "clean_cut" | "by_hand" | "mixed_halves" | "mixed_shells";
             provisional: boolean;
+            says: string;
             /** @enum {string} */
             set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes";
             /** Format: int64 */
@@ -4206,6 +4210,7 @@ export interface components {
             method?: "" | "straighten" | "line_bore" | "build_up" | "sleeve_one" | "sleeve_some" | "accept" | "dress" | "clean_cut" | "by_hand" | "mixed_halves" | "mixed_shells";
             overruled: boolean;
             reason: string;
+            says?: string;
             /** Format: int64 */
             seq: number;
             /** @enum {string} */
@@ -4338,6 +4343,7 @@ export interface components {
             method?: "" | "straighten" | "line_bore" | "build_up" | "sleeve_one" | "sleeve_some" | "accept" | "dress" | "clean_cut" | "by_hand" | "mixed_halves" | "mixed_shells";
             overruled: boolean;
             reason: string;
+            says?: string;
             /** Format: int64 */
             seq: number;
             /** @enum {string} */
@@ -4540,6 +4546,7 @@ export interface components {
             right?: number;
             /** @enum {string} */
             said?: "sent" | "unsent" | "returned" | "unreturned" | "ticked" | "unticked" | "accepted" | "sent_back" | "closed" | "struck";
+            says?: string;
             /** @enum {string} */
             set?: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes";
             /** @enum {string} */

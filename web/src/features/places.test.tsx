@@ -22,7 +22,7 @@ describe("Shop", () => {
 		visit(<ShopPlace />, "/", "/");
 		const row = async (name: RegExp) => within(await screen.findByRole("link", { name }));
 		const pump = await row(/Orchard pump four/);
-		expect(pump.getByText("2 sets to sign").title).toContain("Mains: Grind 0.020 under");
+		expect(pump.getByText("2 sets to sign").title).toContain("Mains: Grind 0.020 in under");
 		expect(pump.getByText(/3 out/)).toBeTruthy();
 		// A bore beyond its limit counts though every journal is within.
 		expect((await row(/Threshing four/)).getByText(/\d out/)).toBeTruthy();
@@ -116,12 +116,12 @@ describe("Decide", () => {
 		visit(<DecidePlace />, "/jobs/:id/decide/:set?", "/jobs/1/decide/main_journals");
 		expect(await screen.findByText(/Main 3 decides the size: worn to 2.4941/)).toBeTruthy();
 		expect(screen.getByText("14 not possible, and why")).toBeTruthy();
-		expect(screen.getByRole("button", { name: "Overrule: Straighten, then grind 0.010 under" })).toBeTruthy();
+		expect(screen.getByRole("button", { name: "Overrule: Straighten, then grind 0.010 in under" })).toBeTruthy();
 	});
 	it("signs what is advised under the person's name", async () => {
 		const calls = serve();
 		visit(<DecidePlace />, "/jobs/:id/decide/:set?", "/jobs/3/decide/rod_journals");
-		fireEvent.click(await screen.findByRole("button", { name: /^Sign: keep the size, fit −0.0020 select shells/ }));
+		fireEvent.click(await screen.findByRole("button", { name: /^Sign: keep the size, fit −0.0020 in select shells/ }));
 		await waitFor(() => expect(calls.some((c) => c.path.endsWith("/decisions"))).toBe(true));
 		const body = calls.find((c) => c.path.endsWith("/decisions"))?.body as DecisionBody;
 		expect([body.set, body.action, body.step, body.shell, body.reason]).toEqual(["rod_journals", "reuse", 0, -508_000, ""]);

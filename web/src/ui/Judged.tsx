@@ -1,26 +1,22 @@
 import type { JudgementPreview } from "../api/client";
-import type { SetName } from "../api/table";
 import type { Standing } from "../api/view";
-import type { Way } from "../api/way";
 import look from "../look/look.module.css";
-import type { System } from "../quantity/length";
 import { limitsWords } from "../words/limits";
 import { Rich } from "../words/Rich";
 import { standingWord } from "../words/standing";
-import { setName, wayName } from "../words/trade";
+import { setName } from "../words/trade";
 
 const word = (standing: Standing) => (standing === "no_limit" ? limitsWords.notJudged : standingWord(standing));
 
 export interface JudgedProps {
 	changes: JudgementPreview;
-	unit: System;
 	/** What leads the decisions that change. */
 	title: string;
 }
 
 /** What a change would make of the judgement: decisions first, then the parts that would stand otherwise. */
-export function Judged({ changes, unit, title }: JudgedProps) {
-	const way = (s: (Way & { set: SetName }) | undefined) => (s ? wayName(s, unit, s.set).toLowerCase() : "not decided");
+export function Judged({ changes, title }: JudgedProps) {
+	const way = (s: { says: string } | undefined) => s?.says ?? "not decided";
 	return (
 		<>
 			<b>{changes.sets.length === 0 ? limitsWords.noDecisionChanges : title}</b>

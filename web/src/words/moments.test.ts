@@ -14,17 +14,21 @@ describe("What happened, in words", () => {
 			"read 2.4985, since replaced by another reading",
 		],
 		[{ what: "reading", count: 1, reading: "skip", reason: "oil_hole" }, "skipped a place: oil hole"],
-		[{ what: "decision", set: "main_journals", action: "grind", value: 5080000 }, "signed Mains: Grind 0.020 under"],
+		[
+			{ what: "decision", set: "main_journals", action: "grind", says: "grind 0.020 in under" },
+			"signed Mains: Grind 0.020 in under",
+		],
 		[
 			{
 				what: "decision",
 				set: "rod_journals",
 				action: "replace",
+				says: "replace by another crankshaft",
 				overruled: true,
 				reason: "two lines\nof it: all",
 				component: "spare",
 			},
-			"signed Rod journals (spare): Replace the crankshaft, against the advice. “two lines\nof it: all”",
+			"signed Rod journals (spare): Replace by another crankshaft, against the advice. “two lines\nof it: all”",
 		],
 		[{ what: "crack_test", look: "clear", note: "dye" }, "crack test: clear: dye"],
 		[{ what: "look", look: "heat" }, "graded it heat marks (blued)"],

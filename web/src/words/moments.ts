@@ -3,7 +3,7 @@ import { plural, rowOf, wordOf } from "../api/table";
 import { showAs } from "../quantity/length";
 import { builtWord } from "./assembly";
 import { count } from "./intl";
-import { componentName, setName, stateWord, wayName } from "./trade";
+import { capital, componentName, setName, stateWord } from "./trade";
 
 const plain = (text: string) => text.replaceAll("_", " ");
 
@@ -85,10 +85,9 @@ function sheet(view: JobView, m: Moment): string {
 	return `${body?.title ?? plain(m.sheet ?? "")}, issue ${m.issue}${line ? `, ${line}` : ""}`;
 }
 
-function decided(view: JobView, m: Moment): string {
+function decided(_view: JobView, m: Moment): string {
 	if (!m.set || !m.action) return "signed a decision";
-	const way = wayName({ action: m.action, step: m.value ?? 0, shell: m.shell ?? 0, method: m.method }, view.job.unit, m.set);
-	return `signed ${setName(m.set)}${tagged(m.component)}: ${way}${m.overruled ? ", against the advice" : ""}${quoted(m.reason)}`;
+	return `signed ${setName(m.set)}${tagged(m.component)}: ${capital(m.says)}${m.overruled ? ", against the advice" : ""}${quoted(m.reason)}`;
 }
 
 function answered(view: JobView, m: Moment): string {

@@ -44,7 +44,7 @@ export function Anew({ job, unit, body, chosen, onChoose }: AnewProps) {
 						</div>
 					))}
 					{readings.length > FEW ? <div className={look.soft}>{benchWords.andMoreAlike(readings.length - FEW)}</div> : null}
-					<Judged changes={changes} unit={unit} title={benchWords.thatWouldChange} />
+					<Judged changes={changes} title={benchWords.thatWouldChange} />
 				</section>
 			) : null}
 		</>

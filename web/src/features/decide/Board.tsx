@@ -12,14 +12,13 @@ import { Onward } from "../../ui/Onward";
 import { useKey } from "../../ui/use-key";
 import { Warned } from "../../ui/Warned";
 import { decideWords } from "../../words/decide";
-import { setName, wayName } from "../../words/trade";
+import { setName } from "../../words/trade";
 import css from "./decide.module.css";
 import { Reasons } from "./Reasons";
 import { SetList } from "./SetList";
 import { Signature } from "./Signature";
 import { Total } from "./Total";
 import { Ways } from "./Ways";
-import { lower } from "./words-of";
 
 export interface BoardProps {
 	view: JobView;
@@ -44,7 +43,7 @@ export function Board({ view, set, costs, tried, onTry }: BoardProps) {
 			</nav>
 			<main>
 				<Title order={1} size="h2">
-					{setName(set.set)}: {lower(wayName(way, job.unit, set.set))}
+					{setName(set.set)}: {way.says}
 				</Title>
 				<Signature view={view} set={set} />
 				<AskList view={view} asks={set.action === "measure" ? [] : (set.asks ?? [])} />
@@ -103,7 +102,7 @@ function Sign({ view, set, open }: { view: JobView; set: DecisionSet; open: bool
 				disabled={stands}
 				rightSection={stands ? undefined : <kbd>s</kbd>}
 			>
-				{stands ? decideWords.signed : decideWords.sign(lower(wayName(set, job.unit, set.set)))}
+				{stands ? decideWords.signed : decideWords.sign(set.says ?? "")}
 			</Button>
 		</>
 	);

@@ -5,9 +5,8 @@ import type { JobView, Option } from "../../api/client";
 import { newId } from "../../api/id";
 import type { SetName } from "../../api/table";
 import { wayOf } from "../../api/way";
-import type { System } from "../../quantity/length";
 import { decideWords } from "../../words/decide";
-import { wayName } from "../../words/trade";
+import { capital } from "../../words/trade";
 
 interface OverruleDialogProps {
 	view: JobView;
@@ -15,13 +14,12 @@ interface OverruleDialogProps {
 	component: string | undefined;
 	/** What is to be decided instead; closed where undefined. */
 	option: Option | undefined;
-	unit: System;
 	advice: string;
 	onClose: () => void;
 }
 
 /** Decides otherwise than advised, with a reason that stays on record. */
-export function OverruleDialog({ view, set, component, option, unit, advice, onClose }: OverruleDialogProps) {
+export function OverruleDialog({ view, set, component, option, advice, onClose }: OverruleDialogProps) {
 	const decide = useDecide(view.job.id, view.stand_in);
 	const [reason, setReason] = useState("");
 	const close = () => {
@@ -53,7 +51,7 @@ export function OverruleDialog({ view, set, component, option, unit, advice, onC
 		>
 			<Stack>
 				<div>
-					{decideWords.ledgeAdvisesToYouDecide(advice)} <b>{option ? wayName(option, unit, set) : ""}</b>.
+					{decideWords.ledgeAdvisesToYouDecide(advice)} <b>{option ? capital(option.says) : ""}</b>.
 				</div>
 				{option && !option.feasible ? (
 					<Alert color="orange" variant="light">

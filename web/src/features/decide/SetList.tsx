@@ -6,7 +6,7 @@ import { decidedSets, partsOf, pathIn } from "../../api/view";
 import { type Standing, StatusMark } from "../../drawing/status";
 import look from "../../look/look.module.css";
 import { decideWords } from "../../words/decide";
-import { setName, wayName, who } from "../../words/trade";
+import { capital, setName, who } from "../../words/trade";
 import css from "./decide.module.css";
 
 const GRAVITY: Standing[] = ["open", "no_limit", "within", "unsure", "beyond"];
@@ -46,7 +46,7 @@ export function SetList({ view, current }: { view: JobView; current: DecisionSet
 						</span>
 						<StatusMark standing={setStanding(view, s)} word={false} />
 					</span>
-					<b>{wayName(view.signed.find((d) => d.set === s.set) ?? s, view.job.unit, s.set)}</b>
+					<b>{capital((view.signed.find((d) => d.set === s.set) ?? s).says)}</b>
 				</Link>
 			))}
 		</Stack>

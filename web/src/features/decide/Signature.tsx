@@ -4,8 +4,7 @@ import type { DecisionSet, JobView } from "../../api/client";
 import { decideWords } from "../../words/decide";
 import { dateTime } from "../../words/intl";
 import { Rich } from "../../words/Rich";
-import { wayName, who } from "../../words/trade";
-import { lower } from "./words-of";
+import { who } from "../../words/trade";
 
 /** Who signed a set, and whether it still stands. */
 export function Signature({ view, set }: { view: JobView; set: DecisionSet }) {
@@ -21,7 +20,7 @@ export function Signature({ view, set }: { view: JobView; set: DecisionSet }) {
 				dateTime(signed.decided_at),
 				signed.reason ? `: “${signed.reason}”` : ".",
 			)}
-			{signed.overruled || signed.stale ? ` ${decideWords.ledgeAdvises(lower(wayName(set, job.unit, set.set)))}` : null}
+			{signed.overruled || signed.stale ? ` ${decideWords.ledgeAdvises(set.says ?? "")}` : null}
 			{signed.stale ? ` ${decideWords.theReadingsOrLimitsChangedSince}` : null}
 			{ordered ? " " : null}
 			{ordered ? (

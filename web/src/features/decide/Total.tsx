@@ -7,7 +7,7 @@ import look from "../../look/look.module.css";
 import { decideWords } from "../../words/decide";
 import { day, days, list, money } from "../../words/intl";
 import { Rich } from "../../words/Rich";
-import { setName, wayName } from "../../words/trade";
+import { setName } from "../../words/trade";
 import css from "./decide.module.css";
 
 export interface TotalProps {
@@ -38,9 +38,7 @@ export function Total({ view, costs, trying, onTry }: TotalProps) {
 		costs.choices
 			.map((c, n) => {
 				const option = decidedSets(view).find((s) => s.set === c.set)?.options[options[n] ?? 0];
-				return option && options[n] !== costs.combos[0]?.options[n]
-					? `${setName(c.set)}: ${wayName(option, view.job.unit, c.set).toLowerCase()}`
-					: "";
+				return option && options[n] !== costs.combos[0]?.options[n] ? `${setName(c.set)}: ${option.says}` : "";
 			})
 			.filter(Boolean)
 			.join("; ") || "the cheapest";

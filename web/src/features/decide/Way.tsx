@@ -1,18 +1,15 @@
 import { Button } from "@mantine/core";
-import type { JobView, Option } from "../../api/client";
-import type { SetName } from "../../api/table";
+import type { Option } from "../../api/client";
 import look from "../../look/look.module.css";
 import { decideWords } from "../../words/decide";
-import { wayName } from "../../words/trade";
+import { capital } from "../../words/trade";
 import css from "./decide.module.css";
 
 export interface WayProps {
 	price: string;
 	trying: boolean;
 	onTry: () => void;
-	set: SetName;
 	option: Option;
-	view: JobView;
 	current: boolean;
 	advised: boolean;
 	locked: boolean;
@@ -20,13 +17,13 @@ export interface WayProps {
 }
 
 /** One way to treat a set, with what it costs, or why it is not possible. */
-export function Way({ set, option, view, current, advised, locked, price, trying, onTry, onOverrule }: WayProps) {
+export function Way({ option, current, advised, locked, price, trying, onTry, onOverrule }: WayProps) {
 	const why = option.reasons[0];
 	return (
 		<div className={css.way}>
 			<div className={css.line}>
 				<span className={`${option.feasible ? "" : look.struck} ${current ? css.current : css.name}`}>
-					{wayName(option, view.job.unit, set)}
+					{capital(option.says)}
 				</span>
 				{advised ? (
 					<span className={look.soft}>{decideWords.advised}</span>
@@ -35,7 +32,7 @@ export function Way({ set, option, view, current, advised, locked, price, trying
 						variant="subtle"
 						size="compact-sm"
 						onClick={onOverrule}
-						aria-label={decideWords.overrule2(wayName(option, view.job.unit, set))}
+						aria-label={decideWords.overrule2(capital(option.says))}
 					>
 						{decideWords.overrule}
 					</Button>
@@ -48,7 +45,7 @@ export function Way({ set, option, view, current, advised, locked, price, trying
 						type="button"
 						className={look.plainLink}
 						aria-pressed={trying}
-						aria-label={decideWords.try(wayName(option, view.job.unit, set))}
+						aria-label={decideWords.try(capital(option.says))}
 						onClick={onTry}
 					>
 						{trying ? "tried" : "try"}

@@ -6,11 +6,10 @@ import { Windows } from "../../drawing/Window";
 import look from "../../look/look.module.css";
 import { decideWords } from "../../words/decide";
 import { days, money } from "../../words/intl";
-import { wayName } from "../../words/trade";
 import css from "./decide.module.css";
 import { OverruleDialog } from "./OverruleDialog";
 import { Way } from "./Way";
-import { lower, shortName } from "./words-of";
+import { shortName } from "./words-of";
 
 /** What an option costs and how long it takes alone, in words. */
 function price(costs: CostsView | undefined, set: DecisionSet, option: Option): string {
@@ -43,9 +42,7 @@ export function Ways({ view, set, way, open, costs, tried, onTry }: WaysProps) {
 	const line = (o: Option) => (
 		<Way
 			key={wayKey(o)}
-			set={set.set}
 			option={o}
-			view={view}
 			current={sameWay(o, way)}
 			onOverrule={() => setOverruling(o)}
 			locked={cracked || open}
@@ -100,8 +97,7 @@ export function Ways({ view, set, way, open, costs, tried, onTry }: WaysProps) {
 				set={set.set}
 				component={set.component}
 				option={overruling}
-				unit={job.unit}
-				advice={lower(wayName(set, job.unit, set.set))}
+				advice={set.says ?? ""}
 				onClose={() => setOverruling(undefined)}
 			/>
 		</>

@@ -22,7 +22,7 @@ describe("the whole job", () => {
 		visit(<DecidePlace />, "/jobs/:id/decide/:set?", "/jobs/6/decide/cylinders");
 		const whole = await screen.findByRole("region", { name: "The whole job" });
 		expect(within(whole).getAllByText(money(costs.cost, costs.currency)).length).toBeGreaterThan(0);
-		const bore = screen.getByRole("button", { name: "Try: Bore 0.020 over" });
+		const bore = screen.getByRole("button", { name: "Try: Bore 0.020 in over" });
 		fireEvent.click(bore);
 		await waitFor(() => expect(asked(calls)).toHaveLength(2));
 		const [option] = Object.entries(asked(calls)[1] ?? {});

@@ -14,7 +14,7 @@ import { Load } from "../../ui/Load";
 import { day, money } from "../../words/intl";
 import { jobWords } from "../../words/job";
 import { placeWords } from "../../words/places";
-import { componentName, setName, wayName } from "../../words/trade";
+import { capital, componentName, setName } from "../../words/trade";
 import { ComponentTable } from "./Components";
 
 type Sort = Component["of"];
@@ -255,7 +255,7 @@ function SideBySide({ view, of }: { view: JobView; of: Sort }) {
 													<Table.Td key={c.component.id}>
 														{s ? (
 															<>
-																<b>{wayName(s, view.job.unit, s.set)}</b>
+																<b>{capital(s.says)}</b>
 																{s.provisional ? `, ${jobWords.provisional}` : ""}
 																<div className={look.soft}>{s.why}</div>
 															</>

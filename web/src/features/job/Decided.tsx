@@ -4,7 +4,7 @@ import type { JobView } from "../../api/client";
 import { pathIn } from "../../api/view";
 import look from "../../look/look.module.css";
 import { jobWords } from "../../words/job";
-import { setName, wayName } from "../../words/trade";
+import { capital, setName } from "../../words/trade";
 import css from "./job.module.css";
 
 /** How the sets stand, each with the way to its board. */
@@ -18,7 +18,7 @@ export function Decided({ view }: { view: JobView }) {
 			{view.said.map((s) => (
 				<Link key={s.set} to={pathIn(view, `decide/${s.set}`)} className={css.decided}>
 					<span className={look.soft}>{setName(s.set)}</span>
-					<b>{wayName(s, view.job.unit, s.set)}</b>
+					<b>{capital(s.says)}</b>
 					<span className={look.soft}>{s.signed ? jobWords.signed : s.provisional ? jobWords.provisional : ""}</span>
 				</Link>
 			))}

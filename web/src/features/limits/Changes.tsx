@@ -19,7 +19,7 @@ export function Changes({ view, limits, policy }: ChangesProps) {
 	if (!data) return null;
 	return (
 		<section className={look.panel} aria-label={limitsWords.whatSavingWouldChange} aria-live="polite">
-			<Judged changes={data} unit={view.job.unit} title={limitsWords.savingWouldChange} />
+			<Judged changes={data} title={limitsWords.savingWouldChange} />
 		</section>
 	);
 }

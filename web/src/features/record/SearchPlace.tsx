@@ -12,7 +12,7 @@ import { Bar } from "../../ui/Bar";
 import { date, day } from "../../words/intl";
 import { placeWords } from "../../words/places";
 import { recordWords } from "../../words/record";
-import { setName, wayName } from "../../words/trade";
+import { capital, setName } from "../../words/trade";
 import { NOTHING } from "./meant";
 import css from "./record.module.css";
 
@@ -200,7 +200,7 @@ function Results({ found, clear }: { found: FoundJob[]; clear?: () => void }) {
 										{job.decisions.length === 0 ? <span className={look.soft}>{recordWords.nothingYet}</span> : null}
 										{job.decisions.map((d) => (
 											<span key={d.set} className={css.signed}>
-												<span className={look.soft}>{setName(d.set)}</span> {wayName(d, job.unit, d.set)}
+												<span className={look.soft}>{setName(d.set)}</span> {capital(d.says)}
 											</span>
 										))}
 									</Table.Td>

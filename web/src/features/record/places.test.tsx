@@ -88,7 +88,7 @@ describe("History", () => {
 	it("tells a job day by day, and a part alone where it is chosen", async () => {
 		const calls = serve();
 		const { router } = visit(<HistoryPlace />, "/jobs/:id/history", "/jobs/9/history");
-		expect(await screen.findByText("signed Rod journals: Grind 0.010 under")).toBeTruthy();
+		expect(await screen.findByText("signed Rod journals: Grind 0.010 in under")).toBeTruthy();
 		expect(screen.getByText("Crankshaft sheet, issue 1: sent")).toBeTruthy();
 		expect([...document.querySelectorAll("li")].filter((li) => li.children.length === 0)).toHaveLength(1);
 		fireEvent.click(screen.getByRole("link", { name: "Rod journal 2, after grinding" }));

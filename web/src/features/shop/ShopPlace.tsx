@@ -20,7 +20,7 @@ import { gaugesWords } from "../../words/gauges";
 import { day, money } from "../../words/intl";
 import { placeWords } from "../../words/places";
 import { shopWords } from "../../words/shop";
-import { setName, wayName } from "../../words/trade";
+import { capital, setName } from "../../words/trade";
 import { waitsWords } from "../../words/waits";
 import { Empty } from "./Empty";
 import { SampleNote } from "./SampleNote";
@@ -190,7 +190,7 @@ function Drawing({ job }: { job: JobLine }) {
 
 /** The decisions of a job, for who points at what it waits for. */
 const setsOf = (job: JobLine): string =>
-	job.sets.map((s) => `${setName(s.set)}: ${wayName(s, job.unit, s.set)}${s.signed ? ", signed" : ""}`).join("\n");
+	job.sets.map((s) => `${setName(s.set)}: ${capital(s.says)}${s.signed ? ", signed" : ""}`).join("\n");
 
 function StandingSummary({ job }: { job: JobLine }) {
 	const beyond = job.features.filter((f) => f.standing === "beyond").length;
