@@ -7,15 +7,14 @@ import (
 	"context"
 	"image"
 	"image/color"
-	_ "image/jpeg" // the formats that are taken
-	_ "image/png"
+	"image/jpeg"
+	_ "image/png" // taken, too
 	"io"
 	"slices"
 
 	"ledge/internal/words"
 
 	"github.com/bep/imagemeta"
-	"github.com/disintegration/imaging"
 )
 
 // Bounds of what is taken. What is decoded is held in memory as a whole.
@@ -101,12 +100,12 @@ func remake(file io.ReadSeeker) (made Made, err error) {
 		return made, Damaged
 	}
 	// Turned when it is small: turning needs it twice.
-	upright := turn(imaging.Fit(decoded, side, side, imaging.Lanczos), turned)
+	upright := turn(fit(decoded, side), turned)
 	made.Width, made.Height = upright.Bounds().Dx(), upright.Bounds().Dy()
 	if made.Picture, err = encode(upright); err != nil {
 		return made, err
 	}
-	made.Small, err = encode(imaging.Fit(upright, smallSide, smallSide, imaging.Lanczos))
+	made.Small, err = encode(fit(upright, smallSide))
 	return made, err
 }
 
@@ -125,7 +124,7 @@ func isHeic(file io.ReadSeeker) bool {
 
 func encode(picture image.Image) ([]byte, error) {
 	var out bytes.Buffer
-	err := imaging.Encode(&out, picture, imaging.JPEG, imaging.JPEGQuality(82))
+	err := jpeg.Encode(&out, picture, &jpeg.Options{Quality: 82})
 	return out.Bytes(), err
 }
 
@@ -163,25 +162,4 @@ func orientation(file io.ReadSeeker, format string) (held int) {
 			return nil
 		}}) // where it cannot be read, the picture stays as it is
 	return held
-}
-
-// turn puts a picture upright that was taken in one of the eight ways of TIFF's orientation tag.
-func turn(picture *image.NRGBA, held int) *image.NRGBA {
-	switch held {
-	case 2:
-		return imaging.FlipH(picture)
-	case 3:
-		return imaging.Rotate180(picture)
-	case 4:
-		return imaging.FlipV(picture)
-	case 5:
-		return imaging.Transpose(picture)
-	case 6:
-		return imaging.Rotate270(picture)
-	case 7:
-		return imaging.Transverse(picture)
-	case 8:
-		return imaging.Rotate90(picture)
-	}
-	return picture
 }

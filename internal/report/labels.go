@@ -8,7 +8,6 @@ import (
 	"codeberg.org/go-pdf/fpdf"
 	"github.com/go-fonts/dejavu/dejavusans"
 	"github.com/go-fonts/dejavu/dejavusansbold"
-	"github.com/skip2/go-qrcode"
 
 	"ledge/internal/core/unit"
 	"ledge/internal/words"
@@ -71,9 +70,9 @@ func Labels(labels []Label, roll bool, made time.Time, s unit.System) ([]byte, e
 // label draws one: the piece large, its sizes, whose it is; the code at the right.
 func (p *page) label(i int, l Label, x, y, wide, high float64) error {
 	const edge, square = 2.5, 19.0
-	code, err := qrcode.Encode(l.Code, qrcode.Medium, 256)
+	code, err := qrCode(l.Code)
 	if err != nil {
-		return fmt.Errorf("QR code: %w", err)
+		return err
 	}
 	name := fmt.Sprintf("qr%d", i)
 	p.RegisterImageOptionsReader(name, fpdf.ImageOptions{ImageType: "PNG"}, bytes.NewReader(code))

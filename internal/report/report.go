@@ -13,7 +13,6 @@ import (
 	"codeberg.org/go-pdf/fpdf"
 	"github.com/go-fonts/dejavu/dejavusans"
 	"github.com/go-fonts/dejavu/dejavusansbold"
-	"github.com/skip2/go-qrcode"
 
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/inspection"
@@ -130,9 +129,9 @@ func newPage(h head, s unit.System) (*page, error) {
 	p.AddUTF8FontFromBytes("sans", "", dejavusans.TTF)
 	p.AddUTF8FontFromBytes("sans", "B", dejavusansbold.TTF)
 	if h.address != "" {
-		code, err := qrcode.Encode(h.address, qrcode.Medium, 256)
+		code, err := qrCode(h.address)
 		if err != nil {
-			return nil, fmt.Errorf("QR code: %w", err)
+			return nil, err
 		}
 		p.RegisterImageOptionsReader("qr", fpdf.ImageOptions{ImageType: "PNG"}, bytes.NewReader(code))
 	}
