@@ -77,7 +77,7 @@ func gaugeCommand() *cobra.Command {
 
 // playing reads the options.
 func (o gaugeOptions) playing() (gaugelink.Playing, error) {
-	p := gaugelink.Playing{Seed: o.seed, Unit: unit.System(o.unit), Sends: instrument.Sending(o.sends), Rate: o.rate,
+	p := gaugelink.Playing{Seed: o.seed, Unit: unit.System(o.unit), Sends: instrument.SendMode(o.sends), Rate: o.rate,
 		At: o.at, WrongSign: o.wrongSign, Flood: o.flood, Dropouts: o.dropouts, Sense: 1}
 	if !p.Unit.Valid() {
 		return p, fmt.Errorf("--unit: %q is neither mm nor in", o.unit)

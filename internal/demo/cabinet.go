@@ -85,7 +85,7 @@ func studied(source *rand.Rand, f instrument.Facts, today time.Time) instrument.
 }
 
 // wired is how an instrument is connected: where the stand-in plays it (ledge gauge).
-func wired(port string, sends instrument.Sending) instrument.Deed {
+func wired(port string, sends instrument.SendMode) instrument.Deed {
 	return instrument.Deed{What: instrument.Wired, Link: &instrument.Link{Port: port, Sends: sends,
 		Switch: "^" + simulate.FootLine + "$", Debounce: 50}}
 }

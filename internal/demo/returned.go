@@ -34,7 +34,7 @@ func returned(ctx context.Context, a *shop.Application, job int64) error {
 		if o.Sheet != order.Grind && o.Sheet != order.Bore {
 			continue
 		}
-		for _, what := range []store.OrderWhat{store.Sent, store.Returned} {
+		for _, what := range []store.OrderEventType{store.Sent, store.Returned} {
 			if _, err := a.SayOfOrder(asDecider, job, o.ID,
 				shop.OrderEventBody{ID: uuid.NewString(), What: what}); err != nil {
 				return err

@@ -169,7 +169,8 @@ func (r *reader) tests(n *node, at string) (tests []inspection.Test) {
 			continue
 		}
 		t := inspection.Test{Passed: r.truth(item.get("passed"), pointer(place, "passed")),
-			What: choice(r, item.get("what"), pointer(place, "what"), inspection.TestCrack, inspection.Tests.All()...)}
+			What: choice(r, item.get("what"), pointer(place, "what"), inspection.TestCrack,
+				inspection.TestKinds.All()...)}
 		optional(&item, place, "by", &t.By, r.text)
 		tests = append(tests, t)
 	}

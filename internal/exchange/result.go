@@ -110,11 +110,11 @@ type checkDoc struct {
 
 // An askDoc is what would settle a set; a cell is its station and its direction.
 type askDoc struct {
-	What     disposition.Asked `json:"what"`
-	Feature  disposition.Ref   `json:"feature"`
-	Cells    [][2]any          `json:"cells,omitempty"`
-	Readings int               `json:"readings,omitempty"`
-	Division *decimal          `json:"division,omitempty"`
+	What     disposition.AskKind `json:"what"`
+	Feature  disposition.Ref     `json:"feature"`
+	Cells    [][2]any            `json:"cells,omitempty"`
+	Readings int                 `json:"readings,omitempty"`
+	Division *decimal            `json:"division,omitempty"`
 }
 
 // A memberDoc is what happens to one part of a set.
@@ -129,7 +129,7 @@ type memberDoc struct {
 type unseenDoc struct {
 	Check   disposition.UnseenCheck `json:"check"`
 	Feature *disposition.Ref        `json:"feature"`
-	Why     disposition.WhyUnseen   `json:"why"`
+	Why     disposition.UnseenCause `json:"why"`
 	Text    string                  `json:"text"`
 }
 

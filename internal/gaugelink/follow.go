@@ -89,7 +89,7 @@ type Frame struct {
 type Follower struct {
 	reader   *instrument.LineReader
 	foot     *instrument.Switch
-	sends    instrument.Sending
+	sends    instrument.SendMode
 	debounce time.Duration
 	asked    bool
 	run      string

@@ -24,7 +24,7 @@ type Playing struct {
 	Setting unit.Length
 	Sense   int
 	// Sends says when it sends; where it shows all the time, Rate is how often a second.
-	Sends instrument.Sending
+	Sends instrument.SendMode
 	Rate  int
 	// Rock is how far it swings away from its turning point; 0 where it stands still.
 	Rock unit.Length

@@ -177,7 +177,7 @@ func TestAStudyOfAnInstrument(t *testing.T) {
 	require.NotNil(t, found)
 	assert.InDelta(t, 0.8862*float64(unit.Tenth), found.Range.Repeatability, 1e-6)
 	require.NotNil(t, found.Anova)
-	assert.Equal(t, []instrument.Lacks{instrument.FewParts, instrument.FewTrials}, found.Unknown)
+	assert.Equal(t, []instrument.StudyLack{instrument.FewParts, instrument.FewTrials}, found.Unknown)
 	assert.NotNil(t, list[0].Repeatability("anybody", "2026-11-27"))
 	assert.Nil(t, (&instrument.Owned{}).Repeatability("anybody", "2026-11-27"))
 

@@ -15,9 +15,9 @@ import (
 	"ledge/internal/store"
 )
 
-// A StandInQuery asks for one component in the place of its like.
+// A StandInQuery asks for one component in place of the one that came.
 type StandInQuery struct {
-	Of  part.Component `query:"of" doc:"look at this component in the place of its like, and at nothing else"`
+	Of  part.Component `query:"of" doc:"look at this component in place of the one that came, and at nothing else"`
 	Tag string         `query:"tag" maxLength:"40" doc:"which one"`
 }
 

@@ -144,7 +144,7 @@ func TestEveryPlaceSaysWhatWasSigned(t *testing.T) {
 		assert.True(t, view.Said[i].Signed)
 	}
 	assert.Contains(t, view.Said, shop.SetLine{Set: part.RodJournals,
-		Way: disposition.Way{Action: disposition.Grind, Step: 2540000},
+		Way:  disposition.Way{Action: disposition.Grind, Step: 2540000},
 		Says: "grind 0.010 in under", Signed: true})
 }
 
@@ -167,7 +167,7 @@ func TestClosingAsksForWhatIsOpen(t *testing.T) {
 	i := slices.IndexFunc(view.Orders.Issued, func(o shop.IssuedView) bool { return o.Sheet == "parts" })
 	parts := view.Orders.Issued[i]
 	require.NotZero(t, parts.Open, "nothing of it was ticked off")
-	say := func(what store.OrderWhat, line string, want int) shop.JobView {
+	say := func(what store.OrderEventType, line string, want int) shop.JobView {
 		return b.post("/api/v1/jobs/1/orders/"+parts.ID+"/events",
 			shop.OrderEventBody{ID: uuid.NewString(), What: what, Line: line}, want)
 	}
@@ -206,7 +206,7 @@ func TestMistakesAreTakenBack(t *testing.T) {
 	b.sign("main_journals", "grind", "0.020", "")
 	view := b.post("/api/v1/jobs/1/orders", map[string]any{"sheets": []string{}, "sure": true}, 201)
 	order := view.Orders.Issued[0]
-	for _, what := range []store.OrderWhat{"sent", "returned", "unreturned", "unsent"} {
+	for _, what := range []store.OrderEventType{"sent", "returned", "unreturned", "unsent"} {
 		view = b.post("/api/v1/jobs/1/orders/"+order.ID+"/events",
 			shop.OrderEventBody{ID: uuid.NewString(), What: what}, 201)
 	}

@@ -41,12 +41,12 @@ func (a resources) line(w http.ResponseWriter, r *http.Request) {
 			return
 		}
 		defer held.Release()
-		a.tellLine(w, r, held, gone)
+		a.streamLine(w, r, held, gone)
 	})(w, r)
 }
 
-// tellLine tells a bench of its line until either is gone.
-func (a resources) tellLine(w http.ResponseWriter, r *http.Request, held *shop.Line, gone <-chan struct{}) {
+// streamLine tells a bench of its line until either is gone.
+func (a resources) streamLine(w http.ResponseWriter, r *http.Request, held *shop.Line, gone <-chan struct{}) {
 	ended := a.store.SessionsChanged()
 	stream := endless(w, "application/x-ndjson")
 	out := json.NewEncoder(w)

@@ -95,7 +95,7 @@ func TestOrders(t *testing.T) {
 	assert.False(t, grind.Struck)
 	assert.Contains(t, grind.Body.Notes, "Overruled by Ida: Only 0.030 shells on the shelf.")
 	at := func(o shop.IssuedView) string { return "/api/v1/jobs/1/orders/" + o.ID + "/events" }
-	say := func(what store.OrderWhat, line, reason string) shop.OrderEventBody {
+	say := func(what store.OrderEventType, line, reason string) shop.OrderEventBody {
 		return shop.OrderEventBody{ID: uuid.NewString(), What: what, Line: line, Reason: reason}
 	}
 	b.post(at(issued(view, order.Grind, 1)), say(store.Sent, "", ""), 409)

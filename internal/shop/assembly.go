@@ -122,7 +122,7 @@ type Building struct {
 }
 
 // begins are the events with which an engine begins to be put together.
-var begins = []assembly.What{assembly.PutCap, assembly.PutRing, assembly.PutRod, assembly.Turn, assembly.Final}
+var begins = []assembly.EventType{assembly.PutCap, assembly.PutRing, assembly.PutRod, assembly.Turn, assembly.Final}
 
 // mark says how far it is built, and of parts, and of the job, which were measured under a bolt that ended off.
 func (v *JobView) mark(record store.Record) {

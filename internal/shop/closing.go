@@ -14,26 +14,26 @@ import (
 	"ledge/internal/words"
 )
 
-// An EndWhat says what was left undone.
-type EndWhat string
+// An EndKind says what was left undone.
+type EndKind string
 
 // What can be left undone.
 const (
-	Drafts     EndWhat = "drafts"
-	Orders     EndWhat = "orders"
-	Unproved   EndWhat = "unproved"
-	Unticked   EndWhat = "unticked"
-	Bolts      EndWhat = "bolts"
-	NewParts   EndWhat = "new_parts"
-	BeingBuilt EndWhat = "building"
+	Drafts     EndKind = "drafts"
+	Orders     EndKind = "orders"
+	Unproved   EndKind = "unproved"
+	Unticked   EndKind = "unticked"
+	Bolts      EndKind = "bolts"
+	NewParts   EndKind = "new_parts"
+	BeingBuilt EndKind = "building"
 )
 
-// EndWhats are all of them.
-var EndWhats = closed.New(Drafts, Orders, Unproved, Unticked, Bolts, NewParts, BeingBuilt)
+// EndKinds are all of them.
+var EndKinds = closed.New(Drafts, Orders, Unproved, Unticked, Bolts, NewParts, BeingBuilt)
 
 // An OpenEnd is something that a job would leave undone if it were closed now.
 type OpenEnd struct {
-	What  EndWhat `json:"what"`
+	What  EndKind `json:"what"`
 	Count int     `json:"count"`
 	Text  string  `json:"text"`
 }
@@ -41,7 +41,7 @@ type OpenEnd struct {
 // openEnds lists what is not done yet.
 func (v JobView) openEnds() []OpenEnd {
 	ends := []OpenEnd{}
-	add := func(what EndWhat, count int) {
+	add := func(what EndKind, count int) {
 		if count > 0 {
 			ends = append(ends, OpenEnd{what, count, words.Told("open."+string(what), "count", count)})
 		}

@@ -11,7 +11,7 @@ import (
 	"ledge/internal/store"
 )
 
-// ComparisonView are the components of a sort side by side, each in the place of its like.
+// ComparisonView are the components of a sort side by side, each in place of the one that came.
 type ComparisonView struct {
 	Of         part.Component `json:"of"`
 	Currency   string         `json:"currency,omitempty"`

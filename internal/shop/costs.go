@@ -55,7 +55,7 @@ type CostsBody struct {
 }
 
 // Weigh is what a job costs and when it is ready, as chosen; nothing is stored. With a component
-// named it is of that one in the place of its like.
+// named it is of that one in place of the one that came.
 func (a *Application) Weigh(ctx context.Context, id int64, of part.Component, tag string,
 	asked map[part.Set]int) (CostsView, error) {
 	stand, err := a.standIn(ctx, id, of, tag)

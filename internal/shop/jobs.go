@@ -97,7 +97,7 @@ type NewJobBody struct {
 	Quick             bool               `json:"quick,omitempty" doc:"journals are looked at quickly first, and read whole only where that could matter"`
 }
 
-// View is a job as it stands, or with one component in the place of its like where one is named.
+// View is a job as it stands, or with one component in place of the one that came where one is named.
 // Callers must not change it.
 func (a *Application) View(ctx context.Context, id int64, of part.Component, tag string) (JobView, error) {
 	stand, err := a.standIn(ctx, id, of, tag)

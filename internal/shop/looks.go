@@ -17,7 +17,7 @@ type LookBody struct {
 	State  string    `json:"state" minLength:"1"`
 	// Component is the tag of the one it belongs to.
 	Component string          `json:"component,omitempty" maxLength:"40"`
-	What      store.LookWhat  `json:"what"`
+	What      store.LookType  `json:"what"`
 	Look      inspection.Look `json:"look,omitempty"`
 	Note      string          `json:"note" maxLength:"400" doc:"for a test: the method and who made it"`
 }

@@ -39,10 +39,10 @@ type IssuedView struct {
 
 // OrderEventBody is what a person says of a sheet or of one of its lines.
 type OrderEventBody struct {
-	ID     string          `json:"id" format:"uuid"`
-	Line   string          `json:"line" maxLength:"60" doc:"empty for the whole sheet"`
-	What   store.OrderWhat `json:"what"`
-	Reason string          `json:"reason" maxLength:"1000"`
+	ID     string               `json:"id" format:"uuid"`
+	Line   string               `json:"line" maxLength:"60" doc:"empty for the whole sheet"`
+	What   store.OrderEventType `json:"what"`
+	Reason string               `json:"reason" maxLength:"1000"`
 }
 
 // Issue issues the sheets that the signed decisions ask for, of those named, all where none is; an
@@ -252,7 +252,7 @@ func (a *Application) SayOfOrder(ctx context.Context, job int64, sheet string, b
 
 // check refuses what cannot be said of a sheet.
 func (b OrderEventBody) check(issued IssuedView) error {
-	whole := slices.Contains([]store.OrderWhat{store.Sent, store.Unsent, store.Returned, store.Unreturned,
+	whole := slices.Contains([]store.OrderEventType{store.Sent, store.Unsent, store.Returned, store.Unreturned,
 		store.Closed}, b.What)
 	switch {
 	case b.What == store.Struck:

@@ -30,7 +30,7 @@ type ReadingBody struct {
 	// Seen are the readings that held there when it was entered; where somebody else's came since,
 	// it is refused with the code cell_changed.
 	Seen   *[]string         `json:"seen,omitempty" maxItems:"200"`
-	What   store.ReadingWhat `json:"what"`
+	What   store.ReadingType `json:"what"`
 	Value  *part.Value       `json:"value,omitempty" doc:"in 0.1 nm; of what is weighed in 0.1 µg"`
 	Reason *string           `json:"reason,omitempty" maxLength:"200"`
 	// Depth is how deep a damaged place lies below the surface.
@@ -88,9 +88,9 @@ type FeatureChange struct {
 
 // A QuickChange is what a quick look makes of a part: what is missing of it now.
 type QuickChange struct {
-	Quick    inspection.Quickness `json:"quick,omitempty"`
-	Complete bool                 `json:"complete"`
-	Missing  []plan.Cell          `json:"missing,omitempty"`
+	Quick    inspection.QuickStanding `json:"quick,omitempty"`
+	Complete bool                     `json:"complete"`
+	Missing  []plan.Cell              `json:"missing,omitempty"`
 }
 
 // A FitChange is the clearance of a part where it changed, on every basis there is now.

@@ -32,7 +32,7 @@ type JobView struct {
 	Change int64     `json:"change"`
 	Job    store.Job `json:"job"`
 	// Components are what the job is made of, those that are retired too; StandIn is the one that
-	// this is a view of, in the place of its like. Without it the view is of the engine as it
+	// this is a view of, in place of the one that came. Without it the view is of the engine as it
 	// stands.
 	Components []store.Component  `json:"components"`
 	StandIn    *store.StandIn     `json:"stand_in,omitempty"`
@@ -149,7 +149,7 @@ func (a *Application) view(ctx context.Context, id int64) (JobView, error) {
 	return v, err
 }
 
-// viewIn is the view of a component in the place of its like, or of the engine as it stands where
+// viewIn is the view of a component in place of the one that came, or of the engine as it stands where
 // none is named.
 func (a *Application) viewIn(ctx context.Context, id int64, in store.StandIn) (JobView, error) {
 	if in == (store.StandIn{}) {
@@ -223,7 +223,7 @@ func unreadable(ctx context.Context, err error) string {
 }
 
 // viewOf is a job's record with what Ledge says of it: of the engine as it stands, or of a
-// component in the place of its like.
+// component in place of the one that came.
 func viewOf(ctx context.Context, whole store.Record, stand store.StandIn) (v JobView, err error) {
 	defer func() {
 		if fault := recover(); fault != nil {

@@ -8,19 +8,19 @@ import (
 	"ledge/internal/store"
 )
 
-// WaitsFor is what a job waits for.
-type WaitsFor string
+// Wait is what a job waits for.
+type Wait string
 
 // What a job can wait for, in the order of work; what is out of the house comes first.
 const (
-	ForShop    WaitsFor = "shop"    // a sheet is with a machine or another shop
-	ForMeasure WaitsFor = "measure" // parts to be read
-	ForAgain   WaitsFor = "again"   // places to be read again
-	ForLimits  WaitsFor = "limits"  // nothing can be decided without any
-	ForDecide  WaitsFor = "decide"  // sets to be signed
-	ForIssue   WaitsFor = "issue"   // sheets to be issued
-	ForProof   WaitsFor = "prove"   // what came back, to be measured
-	ForReport  WaitsFor = "report"  // nothing more than to be handed over
+	ForShop    Wait = "shop"    // a sheet is with a machine or another shop
+	ForMeasure Wait = "measure" // parts to be read
+	ForAgain   Wait = "again"   // places to be read again
+	ForLimits  Wait = "limits"  // nothing can be decided without any
+	ForDecide  Wait = "decide"  // sets to be signed
+	ForIssue   Wait = "issue"   // sheets to be issued
+	ForProof   Wait = "prove"   // what came back, to be measured
+	ForReport  Wait = "report"  // nothing more than to be handed over
 )
 
 // Waits are all of them.
@@ -28,7 +28,7 @@ var Waits = closed.New(ForShop, ForMeasure, ForAgain, ForLimits, ForDecide, ForI
 
 // Waiting is what a job waits for, in short.
 type Waiting struct {
-	For WaitsFor `json:"for"`
+	For Wait `json:"for"`
 	// Kind is what is measured next, Left how many readings all parts still lack.
 	Kind part.Kind `json:"kind,omitempty"`
 	Left int       `json:"left,omitempty"`

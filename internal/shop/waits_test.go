@@ -26,7 +26,7 @@ func TestWhatJobsWaitFor(t *testing.T) {
 		return all, lines[0]
 	}
 	all, _ := waits()
-	for id, want := range map[int64]shop.WaitsFor{1: shop.ForDecide, 2: shop.ForIssue, 4: shop.ForMeasure,
+	for id, want := range map[int64]shop.Wait{1: shop.ForDecide, 2: shop.ForIssue, 4: shop.ForMeasure,
 		7: shop.ForAgain, 9: shop.ForProof} {
 		assert.Equal(t, want, all[id].For, "job %d", id)
 	}

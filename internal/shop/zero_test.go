@@ -43,7 +43,7 @@ func TestTheZeroIsSetAnewBeforeAHousingIsCutFor(t *testing.T) {
 			Gauge: &gauge})
 		require.NoError(t, err)
 	}
-	asks := func(job int64) (what []disposition.Asked) {
+	asks := func(job int64) (what []disposition.AskKind) {
 		t.Helper()
 		view, err := a.View(ctx, job, "", "")
 		require.NoError(t, err)
@@ -56,14 +56,14 @@ func TestTheZeroIsSetAnewBeforeAHousingIsCutFor(t *testing.T) {
 	}
 	reads(0, "54.011")
 	reads(1, "54.005")
-	assert.Equal(t, []disposition.Asked{disposition.AskZero}, asks(job))
+	assert.Equal(t, []disposition.AskKind{disposition.AskZero}, asks(job))
 	file, err := a.OpenFile(ctx, job)
 	require.NoError(t, err)
 	assert.Contains(t, string(file.Body), `"zeros": 1`)
 	assert.Contains(t, string(file.Body), `"name": "Bore gauge"`, "what it was read with goes along")
 	again, err := a.ImportFile(ctx, uuid.NewString(), string(file.Body), true)
 	require.NoError(t, err)
-	assert.Equal(t, []disposition.Asked{disposition.AskZero}, asks(again.Job), "a file's readings have one zero, too")
+	assert.Equal(t, []disposition.AskKind{disposition.AskZero}, asks(again.Job), "a file's readings have one zero, too")
 
 	sheet, err := a.ReadingsFile(ctx, job)
 	require.NoError(t, err)
@@ -91,7 +91,7 @@ func TestTheZeroIsSetAnewBeforeAHousingIsCutFor(t *testing.T) {
 	assert.Equal(t, 2, owned[len(owned)-1].Doubts[0].Readings)
 
 	reads(0, "54.0105")
-	assert.Equal(t, []disposition.Asked{disposition.AskCells}, asks(job),
+	assert.Equal(t, []disposition.AskKind{disposition.AskCells}, asks(job),
 		"with two zeros the mean is still beyond: once more")
 	reads(0, "54.008")
 	assert.Empty(t, asks(job), "the mean of all three lies inside")

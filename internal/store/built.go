@@ -122,13 +122,13 @@ func backOf(e assembly.Event) any {
 // builtOf are what was done to build an engine, in its order.
 func builtOf(ctx context.Context, q querier, jobID int64) ([]assembly.Event, error) {
 	var rows []struct {
-		ID       string        `db:"id"`
-		What     assembly.What `db:"what"`
-		Body     string        `db:"body"`
-		Of       *string       `db:"of_id"`
-		SaidBy   string        `db:"said_by"`
-		SaidAt   string        `db:"said_at"`
-		FromFile bool          `db:"from_file"`
+		ID       string             `db:"id"`
+		What     assembly.EventType `db:"what"`
+		Body     string             `db:"body"`
+		Of       *string            `db:"of_id"`
+		SaidBy   string             `db:"said_by"`
+		SaidAt   string             `db:"said_at"`
+		FromFile bool               `db:"from_file"`
 	}
 	if err := q.SelectContext(ctx, &rows, `SELECT id, what, body, of_id, said_by, said_at, from_file FROM build_events
 		WHERE job_id = ? ORDER BY seq`, jobID); err != nil {

@@ -95,12 +95,12 @@ func (s *Store) Cabinet(ctx context.Context) ([]instrument.Owned, error) {
 // deedsOf are the deeds of an instrument, or of all, in their order.
 func deedsOf(ctx context.Context, q querier, id string) (map[string][]instrument.Deed, error) {
 	var rows []struct {
-		ID         string           `db:"id"`
-		Instrument string           `db:"instrument"`
-		What       instrument.Doing `db:"what"`
-		Body       string           `db:"body"`
-		SaidBy     string           `db:"said_by"`
-		SaidAt     string           `db:"said_at"`
+		ID         string              `db:"id"`
+		Instrument string              `db:"instrument"`
+		What       instrument.DeedType `db:"what"`
+		Body       string              `db:"body"`
+		SaidBy     string              `db:"said_by"`
+		SaidAt     string              `db:"said_at"`
 	}
 	if err := q.SelectContext(ctx, &rows, `SELECT id, instrument, what, body, said_by, said_at FROM cabinet_deeds
 		WHERE ?1 = '' OR instrument = ?1 ORDER BY seq`, id); err != nil {

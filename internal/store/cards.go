@@ -167,16 +167,16 @@ func (s *Store) AddCard(ctx context.Context, c Card, after int) error {
 	return nil
 }
 
-// A CardWhat says whether a card was taken away or is offered again.
-type CardWhat string
+// A CardEventType says whether a card was taken away or is offered again.
+type CardEventType string
 
 const (
-	cardWithdrawn CardWhat = "withdrawn"
-	cardReturned  CardWhat = "returned"
+	cardWithdrawn CardEventType = "withdrawn"
+	cardReturned  CardEventType = "returned"
 )
 
-// CardWhats are both.
-var CardWhats = closed.New(cardWithdrawn, cardReturned)
+// CardEventTypes are both.
+var CardEventTypes = closed.New(cardWithdrawn, cardReturned)
 
 // Withdraw offers a card no more, or again; jobs that took it keep what they took.
 func (s *Store) Withdraw(ctx context.Context, card, id string, withdrawn bool) error {

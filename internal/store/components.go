@@ -52,7 +52,7 @@ type Retirement struct {
 	Seq         int64          `db:"seq" json:"-"`
 	ID          string         `db:"id" json:"id"`
 	ComponentID string         `db:"component_id" json:"-"`
-	What        RetirementWhat `db:"what" json:"-"`
+	What        RetirementType `db:"what" json:"-"`
 	// For is the id of the one that takes its place; nil where none does.
 	For    *string `db:"for_id" json:"for,omitempty"`
 	Reason string  `db:"reason" json:"reason"`
@@ -62,16 +62,16 @@ type Retirement struct {
 	FromFile bool `db:"from_file" json:"from_file,omitempty"`
 }
 
-// A RetirementWhat says whether a component was taken out of the engine or put back.
-type RetirementWhat string
+// A RetirementType says whether a component was taken out of the engine or put back.
+type RetirementType string
 
 const (
-	retired  RetirementWhat = "retired"
-	returned RetirementWhat = "returned"
+	retired  RetirementType = "retired"
+	returned RetirementType = "returned"
 )
 
-// RetirementWhats are both.
-var RetirementWhats = closed.New(retired, returned)
+// RetirementTypes are both.
+var RetirementTypes = closed.New(retired, returned)
 
 // Tagged is a tag behind what it belongs to.
 func Tagged(tag string) string {

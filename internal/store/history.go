@@ -67,10 +67,10 @@ type Facts struct {
 	Method    disposition.Method `json:"method,omitempty"`
 	Overruled bool               `json:"overruled,omitempty"`
 	// Sheet, Issue and Line are of an order, Said what was said of it.
-	Sheet order.Name `json:"sheet,omitempty"`
-	Issue int        `json:"issue,omitempty"`
-	Line  string     `json:"line,omitempty"`
-	Said  OrderWhat  `json:"said,omitempty"`
+	Sheet order.Name     `json:"sheet,omitempty"`
+	Issue int            `json:"issue,omitempty"`
+	Line  string         `json:"line,omitempty"`
+	Said  OrderEventType `json:"said,omitempty"`
 	// Parts are the numbers of matched parts.
 	Parts []int `json:"parts,omitempty"`
 	// Outcome is how a job was closed.

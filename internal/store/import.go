@@ -137,7 +137,7 @@ func (s *Store) importFeature(ctx context.Context, tx *sqlx.Tx, jobID int64, n N
 // importTests stores what a part was tested for. Who did it is only said by the file.
 func (s *Store) importTests(ctx context.Context, tx *sqlx.Tx, feature int64, tests []inspection.Test) error {
 	for _, t := range tests {
-		what := map[inspection.Tested]map[bool]LookWhat{
+		what := map[inspection.TestKind]map[bool]LookType{
 			inspection.TestCrack:    {true: TestClear, false: TestCracked},
 			inspection.TestHardness: {true: TestHard, false: TestSoft}}[t.What][t.Passed]
 		by := t.By

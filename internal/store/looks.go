@@ -10,27 +10,27 @@ import (
 	"ledge/internal/core/inspection"
 )
 
-// A LookWhat says what a look records.
-type LookWhat string
+// A LookType says what a look records.
+type LookType string
 
 // What looks record.
 const (
-	Grade       LookWhat = "grade"        // what eye and fingernail say
-	TestClear   LookWhat = "test_clear"   // a crack test found no crack
-	TestCracked LookWhat = "test_cracked" // a crack test found a crack
-	TestHard    LookWhat = "test_hard"    // a hardness test was passed
-	TestSoft    LookWhat = "test_soft"    // a hardness test was not
+	Grade       LookType = "grade"        // what eye and fingernail say
+	TestClear   LookType = "test_clear"   // a crack test found no crack
+	TestCracked LookType = "test_cracked" // a crack test found a crack
+	TestHard    LookType = "test_hard"    // a hardness test was passed
+	TestSoft    LookType = "test_soft"    // a hardness test was not
 )
 
-// LookWhats are all of them.
-var LookWhats = closed.New(Grade, TestClear, TestCracked, TestHard, TestSoft)
+// LookTypes are all of them.
+var LookTypes = closed.New(Grade, TestClear, TestCracked, TestHard, TestSoft)
 
 // A Look is a grade of a feature, or the result of a crack test.
 type Look struct {
 	Seq       int64            `db:"seq" json:"seq"`
 	ID        string           `db:"id" json:"id"`
 	FeatureID int64            `db:"feature_id" json:"-"`
-	What      LookWhat         `db:"what" json:"what"`
+	What      LookType         `db:"what" json:"what"`
 	Look      *inspection.Look `db:"look" json:"look,omitempty"`
 	Note      string           `db:"note" json:"note"`
 	GradedBy  string           `db:"graded_by" json:"graded_by"`

@@ -32,34 +32,34 @@ type Order struct {
 
 // An OrderEvent is something said of a sheet or of one of its lines.
 type OrderEvent struct {
-	Seq     int64     `db:"seq" json:"seq"`
-	ID      string    `db:"id" json:"id"`
-	OrderID string    `db:"order_id" json:"order_id"`
-	Line    string    `db:"line" json:"line"`
-	What    OrderWhat `db:"what" json:"what"`
-	Reason  string    `db:"reason" json:"reason"`
-	SaidBy  string    `db:"said_by" json:"said_by"`
-	SaidAt  string    `db:"said_at" json:"said_at"`
+	Seq     int64          `db:"seq" json:"seq"`
+	ID      string         `db:"id" json:"id"`
+	OrderID string         `db:"order_id" json:"order_id"`
+	Line    string         `db:"line" json:"line"`
+	What    OrderEventType `db:"what" json:"what"`
+	Reason  string         `db:"reason" json:"reason"`
+	SaidBy  string         `db:"said_by" json:"said_by"`
+	SaidAt  string         `db:"said_at" json:"said_at"`
 	// FromFile tells that the name is only said by a file that was taken in.
 	FromFile bool `db:"from_file" json:"from_file,omitempty"`
 }
 
-// An OrderWhat is what can be said of a sheet.
-type OrderWhat string
+// An OrderEventType is what can be said of a sheet.
+type OrderEventType string
 
 // What can be said: of a whole sheet or of a line.
 const (
-	Sent     OrderWhat = "sent"
-	Returned OrderWhat = "returned"
+	Sent     OrderEventType = "sent"
+	Returned OrderEventType = "returned"
 	// Unsent and Unreturned take those back.
-	Unsent     OrderWhat = "unsent"
-	Unreturned OrderWhat = "unreturned"
-	Ticked     OrderWhat = "ticked"
-	Unticked   OrderWhat = "unticked"
-	Accepted   OrderWhat = "accepted"
-	SentBack   OrderWhat = "sent_back"
-	Closed     OrderWhat = "closed"
-	Struck     OrderWhat = "struck"
+	Unsent     OrderEventType = "unsent"
+	Unreturned OrderEventType = "unreturned"
+	Ticked     OrderEventType = "ticked"
+	Unticked   OrderEventType = "unticked"
+	Accepted   OrderEventType = "accepted"
+	SentBack   OrderEventType = "sent_back"
+	Closed     OrderEventType = "closed"
+	Struck     OrderEventType = "struck"
 )
 
 // OrderEventTypes are all of them.
@@ -67,12 +67,12 @@ var OrderEventTypes = closed.New(
 	Sent, Unsent, Returned, Unreturned, Ticked, Unticked, Accepted, SentBack, Closed, Struck).Said("sheet_said")
 
 // Has reports whether something was said of the whole sheet.
-func (o Order) Has(what OrderWhat) bool {
+func (o Order) Has(what OrderEventType) bool {
 	return slices.ContainsFunc(o.Events, func(e OrderEvent) bool { return e.Line == "" && e.What == what })
 }
 
 // Last returns the last thing said of a line, or nil.
-func (o Order) Last(line string, of ...OrderWhat) *OrderEvent {
+func (o Order) Last(line string, of ...OrderEventType) *OrderEvent {
 	for i := len(o.Events) - 1; i >= 0; i-- {
 		if e := &o.Events[i]; e.Line == line && slices.Contains(of, e.What) {
 			return e

@@ -57,7 +57,7 @@ func TestWhatIsSaidOfASheet(t *testing.T) {
 	ctx := as("Wanda")
 	require.NoError(t, s.IssueOrders(as("Ida"), job, issue([]order.Sheet{sheetTo(order.Grind, "2.4885")}, nil)))
 	sheet := ordersIn(t, s, job)[0].ID
-	event := func(what OrderWhat, line, reason string) OrderEvent {
+	event := func(what OrderEventType, line, reason string) OrderEvent {
 		return OrderEvent{ID: uuid.NewString(), OrderID: sheet, What: what, Line: line, Reason: reason}
 	}
 	tick := event(Ticked, "main_journal/1", "")

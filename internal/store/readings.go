@@ -16,18 +16,18 @@ import (
 	"ledge/internal/words"
 )
 
-// A ReadingWhat says what a reading records.
-type ReadingWhat string
+// A ReadingType says what a reading records.
+type ReadingType string
 
 // What readings record.
 const (
-	TookSize ReadingWhat = "size"  // a size at the cell
-	Skip     ReadingWhat = "skip"  // why there is none
-	Clear    ReadingWhat = "clear" // the cell is taken back to unread
+	TookSize ReadingType = "size"  // a size at the cell
+	Skip     ReadingType = "skip"  // why there is none
+	Clear    ReadingType = "clear" // the cell is taken back to unread
 )
 
-// ReadingWhats are all of them.
-var ReadingWhats = closed.New(TookSize, Skip, Clear)
+// ReadingTypes are all of them.
+var ReadingTypes = closed.New(TookSize, Skip, Clear)
 
 // A Reading is one line of the tape. It is never changed; SupersededBy names the later one that replaced it.
 type Reading struct {
@@ -36,7 +36,7 @@ type Reading struct {
 	FeatureID int64       `db:"feature_id" json:"-"`
 	Station   int         `db:"station" json:"station"`
 	Direction int         `db:"direction" json:"direction"`
-	What      ReadingWhat `db:"what" json:"what"`
+	What      ReadingType `db:"what" json:"what"`
 	Value     *part.Value `db:"value" json:"value,omitempty" doc:"in 0.1 nm; of what is weighed in 0.1 µg"`
 	Reason    *string     `db:"reason" json:"reason,omitempty"`
 	Typed     string      `db:"typed" json:"typed"`
@@ -197,7 +197,7 @@ func (s *Store) AddReadingAsSeen(ctx context.Context, jobID int64, place Place, 
 func insertReading(ctx context.Context, tx *sqlx.Tx, r *Reading, repeat bool) (superseded []string, err error) {
 	var live []struct {
 		ID   string      `db:"id"`
-		What ReadingWhat `db:"what"`
+		What ReadingType `db:"what"`
 	}
 	if err := tx.SelectContext(ctx, &live,
 		`SELECT id, what FROM readings r WHERE feature_id = ? AND station = ? AND direction = ?

@@ -69,5 +69,5 @@ func (s *signed) forget() {
 // sessionsChanged forgets who is signed in and tells who watches that sessions may have ended.
 func (s *Store) sessionsChanged() {
 	s.signed.forget()
-	s.watchers.tellSessions()
+	s.watchers.notifySessions()
 }

@@ -7,7 +7,7 @@ import (
 	"ledge/internal/words"
 )
 
-// A StandIn is a component that is looked at in the place of its like; the zero one is none: the
+// A StandIn is a component that is looked at in place of the one that came; the zero one is none: the
 // engine as it stands.
 type StandIn struct {
 	Of  part.Component `json:"of"`
@@ -50,7 +50,7 @@ func errRetired(c Component) error {
 	return conflict("conflict.retired", "component", c.Name())
 }
 
-// With is the record of the engine as it stands, with one component in the place of its like where
+// With is the record of the engine as it stands, with one component in place of the one that came where
 // one is named: parts and decisions of others never mix with them.
 func (r Record) With(in StandIn) Record {
 	if len(r.Components) == len(r.Stands()) && in == (StandIn{}) {

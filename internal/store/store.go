@@ -31,7 +31,7 @@ var ErrInUse = errors.New("another Ledge is already running on this file")
 // A ConflictError says why a change does not fit what is stored.
 type ConflictError struct {
 	Why words.Message
-	// Code tells apart conflicts that the asker deals with; mostly empty.
+	// Code tells apart conflicts that the caller deals with; mostly empty.
 	Code string
 	// Place is the field of the body that it is about; mostly empty.
 	Place string

@@ -21,7 +21,7 @@ func (s *Store) SessionsChanged() <-chan struct{} {
 	return w.sessions
 }
 
-func (w *watchers) tellSessions() {
+func (w *watchers) notifySessions() {
 	w.mu.Lock()
 	defer w.mu.Unlock()
 	if w.sessions != nil {

@@ -248,7 +248,7 @@ test("one stretched rod of four: it alone is resized, and read again it stays; w
 }) => {
 	await as(page);
 	await page.goto("/jobs/5/decide/rod_housings");
-	await expect(page.getByRole("heading", { name: "Big-end bores: resize the big ends" })).toBeVisible();
+	await expect(page.getByRole("heading", { name: "Big-end bores: resize" })).toBeVisible();
 	await expect(page.getByText("Big-end bore 2: resized, 2.2830 – 2.2835")).toBeVisible();
 	await expect(page.getByText("Big-end bore 4: stays")).toBeVisible();
 	await page.goto("/jobs/5/bench/rod_housing/2");
@@ -260,7 +260,7 @@ test("one stretched rod of four: it alone is resized, and read again it stays; w
 	for (const [i, digits] of ["33", "32", "33", "32", "33"].entries()) await take(page, digits, i + 2);
 	await expect(page.getByText("every place read")).toBeVisible();
 	await page.goto("/jobs/5/decide/rod_housings");
-	await expect(page.getByRole("heading", { name: "Big-end bores: reuse" })).toBeVisible();
+	await expect(page.getByRole("heading", { name: "Big-end bores: keep as they are" })).toBeVisible();
 	await page.getByRole("link", { name: /Main tunnel/ }).click();
 	await expect(page.getByRole("heading", { name: "Main tunnel: line-hone" })).toBeVisible();
 	await expect(page.getByText(/raises the shaft by about/)).toBeVisible();
@@ -274,7 +274,7 @@ test("a value near its limit is read again before anything is cut: the cells are
 }) => {
 	await as(page);
 	await page.goto("/jobs/10/decide/rod_journals");
-	await expect(page.getByRole("heading", { name: "Rod journals: measure again" })).toBeVisible();
+	await expect(page.getByRole("heading", { name: "Rod journals: to be measured again" })).toBeVisible();
 	await page.getByRole("link", { name: "Rod journal 2: read 2 places again, to 2 readings each" }).click();
 	await ready(page);
 	await expect(page.getByText("Again: 1 reading more here")).toBeVisible();
@@ -282,7 +282,7 @@ test("a value near its limit is read again before anything is cut: the cells are
 	for (const [i, digits] of ["92", "90"].entries()) await take(page, digits, i + 10);
 	await expect(page.getByText(/more here/)).toHaveCount(0);
 	await page.goto("/jobs/10/decide/rod_journals");
-	await expect(page.getByRole("heading", { name: "Rod journals: reuse" })).toBeVisible();
+	await expect(page.getByRole("heading", { name: "Rod journals: keep as they are" })).toBeVisible();
 	await expect(page.getByText(/its first readings said out-of-round 0.0006 in, above 0.0005 in/)).toBeVisible();
 });
 

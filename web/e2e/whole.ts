@@ -65,11 +65,12 @@ function typedFor(f: FeatureView, value: number, expected: FeatureView["expected
 
 /** Enters what is left of a part as another bench does: all that the core asks about is so. */
 async function enterElsewhere(request: APIRequestContext, id: number, now: FeatureView, values: number[][]) {
+	const gauge = (await job(request, id)).gauges.filter((g) => g.kind === now.kind).at(-1)?.id;
 	for (const [i, cell] of now.by_station.entries()) {
 		for (const value of values[i] ?? []) {
 			const { kind, number, state, component } = now;
 			const { station, direction } = cell;
-			const data = { id: randomUUID(), kind, number, state, component, station, direction, what: "size", value, typed: "" };
+			const data = { id: randomUUID(), kind, number, state, component, station, direction, what: "size", value, typed: "", gauge };
 			const sent = await request.post(`/api/v1/jobs/${id}/readings`, { ...by(), data: { ...data, repeat: true, unusual: true } });
 			expect(sent.ok(), await sent.text()).toBe(true);
 		}

@@ -280,7 +280,7 @@ func TestPolishing(t *testing.T) {
 	}
 	for _, tt := range []struct {
 		passes []assembly.Event
-		says   assembly.PolishSays
+		says   assembly.PolishState
 		toGo   string
 	}{
 		{nil, assembly.PolishBegin, "0.0005"},
@@ -321,8 +321,8 @@ func TestRingsAndTheirBores(t *testing.T) {
 	events = append(events, assembly.Event{What: assembly.Gap, Number: 1, Ring: assembly.Top, Value: &filed},
 		assembly.Event{What: assembly.Gap, Number: 2, Ring: assembly.Top, Value: &wide})
 	gaps = assembly.RingGaps(events, 4, of)
-	assert.Equal(t, []assembly.GapSays{assembly.GapGood, assembly.GapWide},
-		[]assembly.GapSays{gaps[0].Says, gaps[4].Says})
+	assert.Equal(t, []assembly.GapState{assembly.GapGood, assembly.GapWide},
+		[]assembly.GapState{gaps[0].Says, gaps[4].Says})
 }
 
 // Sorted by their walls, shells leave clearances that lie as near to each other as any placing can; tried
@@ -364,7 +364,7 @@ func TestPartsList(t *testing.T) {
 	key := wanted[0].Key
 	for _, tt := range []struct {
 		said    []assembly.Event
-		stands  assembly.LineStands
+		stands  assembly.LineStanding
 		missing int
 	}{
 		{nil, assembly.ToOrder, 4},

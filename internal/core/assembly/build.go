@@ -31,10 +31,10 @@ func (j *Job) has(of ...part.Component) bool { return part.Among(j.There, of) }
 type Put struct {
 	Event string `json:"event"`
 	// Number is the main or cylinder that it is of.
-	Number int    `json:"number"`
-	By     string `json:"by"`
-	At     string `json:"at"`
-	Way    Way    `json:"way,omitempty"`
+	Number int         `json:"number"`
+	By     string      `json:"by"`
+	At     string      `json:"at"`
+	Way    Orientation `json:"way,omitempty"`
 	// Piston, Rod and Cap are the numbers that were read on it.
 	Piston int `json:"piston,omitempty"`
 	Rod    int `json:"rod,omitempty"`
@@ -77,7 +77,7 @@ type Finally struct {
 
 // A Task is one thing to do before the engine is built.
 type Task struct {
-	What What `json:"what"`
+	What EventType `json:"what"`
 	// Number is the main, cylinder, rod or pair that it is of.
 	Number int       `json:"number"`
 	Ring   Ring      `json:"ring,omitempty"`

@@ -9,26 +9,26 @@ import (
 	"ledge/internal/core/unit"
 )
 
-// A What says what an event is.
-type What string
+// A EventType says what an event is.
+type EventType string
 
 // The events.
 const (
-	SetPlan  What = "plan"      // the plan as it is from now on
-	Tighten  What = "tighten"   // one bolt through one step
-	Loosen   What = "loosen"    // the run is undone, or a bolt or a cap of it alone
-	Bolt     What = "bolt"      // what is known of a bolt: new, its length, its uses
-	Buy      What = "part"      // where a line of the parts list stands
-	Pass     What = "pass"      // sizes after a pass of polishing
-	Gap      What = "gap"       // a ring's gap, squared in its own bore
-	PutRing  What = "ring"      // a ring put on its piston
-	PutCap   What = "cap"       // a main cap put on
-	PutRod   What = "rod"       // piston and rod put in, with its cap
-	Turn     What = "turn"      // how the crank turned
-	Final    What = "final"     // what was measured with the parts that stay in
-	Sign     What = "sign"      // the built engine
-	Unsign   What = "unsign"    // it is opened again
-	TakeBack What = "take_back" // another event was a mistake
+	SetPlan  EventType = "plan"      // the plan as it is from now on
+	Tighten  EventType = "tighten"   // one bolt through one step
+	Loosen   EventType = "loosen"    // the run is undone, or a bolt or a cap of it alone
+	Bolt     EventType = "bolt"      // what is known of a bolt: new, its length, its uses
+	Buy      EventType = "part"      // where a line of the parts list stands
+	Pass     EventType = "pass"      // sizes after a pass of polishing
+	Gap      EventType = "gap"       // a ring's gap, squared in its own bore
+	PutRing  EventType = "ring"      // a ring put on its piston
+	PutCap   EventType = "cap"       // a main cap put on
+	PutRod   EventType = "rod"       // piston and rod put in, with its cap
+	Turn     EventType = "turn"      // how the crank turned
+	Final    EventType = "final"     // what was measured with the parts that stay in
+	Sign     EventType = "sign"      // the built engine
+	Unsign   EventType = "unsign"    // it is opened again
+	TakeBack EventType = "take_back" // another event was a mistake
 )
 
 // EventTypes are all of them.
@@ -37,20 +37,20 @@ var EventTypes = closed.New(
 	TakeBack,
 )
 
-// A Way is how a mark points, or a part goes in.
-type Way string
+// A Orientation is how a mark points, or a part goes in.
+type Orientation string
 
 // The ways.
 const (
-	Up    Way = "up"
-	Down  Way = "down"
-	Front Way = "front"
-	Rear  Way = "rear"
-	Plain Way = "plain" // there is no mark
+	Up    Orientation = "up"
+	Down  Orientation = "down"
+	Front Orientation = "front"
+	Rear  Orientation = "rear"
+	Plain Orientation = "plain" // there is no mark
 )
 
-// Ways are all of them.
-var Ways = closed.New(Up, Down, Front, Rear, Plain).Said("points").OrNothing()
+// Orientations are all of them.
+var Orientations = closed.New(Up, Down, Front, Rear, Plain).Said("points").OrNothing()
 
 // A How is by what something was measured that stays in.
 type How string
@@ -68,8 +68,8 @@ var Hows = closed.New(ByBoreGauge, ByStrip, ByFeeler, ByIndicator).Said("how").O
 
 // An Event is one thing somebody did or read. Only the fields of its sort are used.
 type Event struct {
-	ID   string `json:"id" format:"uuid"`
-	What What   `json:"what"`
+	ID   string    `json:"id" format:"uuid"`
+	What EventType `json:"what"`
 	// By and At are who and when, as it is stored.
 	By       string `json:"by,omitempty" readOnly:"true"`
 	At       string `json:"at,omitempty" readOnly:"true"`
@@ -102,12 +102,12 @@ type Event struct {
 	How    How           `json:"how,omitempty"`
 	// Way is how its mark points, Piston, Rod and Cap the numbers that stand on what goes in. Turned tells
 	// that the numbers point to the other side than they should.
-	Way    Way  `json:"way,omitempty"`
-	Piston int  `json:"piston,omitempty" minimum:"0" maximum:"96"`
-	Rod    int  `json:"rod,omitempty" minimum:"0" maximum:"96"`
-	Cap    int  `json:"cap,omitempty" minimum:"0" maximum:"96"`
-	Turned bool `json:"turned,omitempty"`
-	Tight  bool `json:"tight,omitempty"`
+	Way    Orientation `json:"way,omitempty"`
+	Piston int         `json:"piston,omitempty" minimum:"0" maximum:"96"`
+	Rod    int         `json:"rod,omitempty" minimum:"0" maximum:"96"`
+	Cap    int         `json:"cap,omitempty" minimum:"0" maximum:"96"`
+	Turned bool        `json:"turned,omitempty"`
+	Tight  bool        `json:"tight,omitempty"`
 	// Reasons are why an engine is signed though something is open, one for each.
 	Reasons []OpenReason `json:"reasons,omitempty" maxItems:"1000"`
 	// Note is what was written beside it, Of the event that is taken back.

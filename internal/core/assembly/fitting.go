@@ -21,23 +21,23 @@ type RingGap struct {
 	// Window is what the gap must lie in; nil where nobody knows. ToGo is what is still to be filed off.
 	Window *limit.Range `json:"window,omitempty"`
 	ToGo   unit.Length  `json:"to_go"`
-	Says   GapSays      `json:"says"`
+	Says   GapState     `json:"says"`
 }
 
-// GapSays is what to do with a ring.
-type GapSays string
+// GapState is what to do with a ring.
+type GapState string
 
 // What is said.
 const (
-	GapOpen  GapSays = "open"
-	GapFile  GapSays = "file"
-	GapGood  GapSays = "good"
-	GapWide  GapSays = "wide"  // no file helps
-	GapNoted GapSays = "noted" // nobody knows what it should be
+	GapOpen  GapState = "open"
+	GapFile  GapState = "file"
+	GapGood  GapState = "good"
+	GapWide  GapState = "wide"  // no file helps
+	GapNoted GapState = "noted" // nobody knows what it should be
 )
 
-// GapAdvice is all that may be said.
-var GapAdvice = closed.New(GapOpen, GapFile, GapGood, GapWide, GapNoted).Said("gap_says")
+// GapStates is all that may be said.
+var GapStates = closed.New(GapOpen, GapFile, GapGood, GapWide, GapNoted).Said("gap_says")
 
 // RingGaps are the rings of an engine, cylinder by cylinder, top first.
 func RingGaps(events []Event, cylinders int, limits func(cylinder int) limit.Limits) []RingGap {

@@ -6,14 +6,14 @@ import (
 	"ledge/internal/core/closed"
 )
 
-// A From says what put a line on the parts list.
-type From string
+// A LineSource says what put a line on the parts list.
+type LineSource string
 
 // Where lines come from.
 const (
-	Decided From = "decided"
-	Found   From = "found"
-	Own     From = "own"
+	Decided LineSource = "decided"
+	Found   LineSource = "found"
+	Own     LineSource = "own"
 )
 
 // LineSources are all of them.
@@ -21,20 +21,20 @@ var LineSources = closed.New(Decided, Found, Own)
 
 // A Wanted is a line of the parts list before anything was done about it.
 type Wanted struct {
-	Key   string `json:"key"`
-	From  From   `json:"from"`
-	Title string `json:"title"`
-	What  string `json:"what"`
-	Code  string `json:"code,omitempty"`
-	Count int    `json:"count"`
+	Key   string     `json:"key"`
+	From  LineSource `json:"from"`
+	Title string     `json:"title"`
+	What  string     `json:"what"`
+	Code  string     `json:"code,omitempty"`
+	Count int        `json:"count"`
 }
 
 // A Line is one line of the working parts list.
 type Line struct {
 	Wanted
 	// Facts are what was told of it; its title and count stand above.
-	Facts  PartFacts  `json:"facts"`
-	Stands LineStands `json:"stands"`
+	Facts  PartFacts    `json:"facts"`
+	Stands LineStanding `json:"stands"`
 	// Missing is how many have not come of what is wanted.
 	Missing int    `json:"missing"`
 	By      string `json:"by,omitempty"`
@@ -43,16 +43,16 @@ type Line struct {
 	Unwanted bool `json:"unwanted,omitempty"`
 }
 
-// LineStands is where a line of the parts list stands.
-type LineStands string
+// LineStanding is where a line of the parts list stands.
+type LineStanding string
 
 // Where lines stand.
 const (
-	ToOrder LineStands = "to_order"
-	Ordered LineStands = "ordered"
-	Short   LineStands = "short" // some came, not all
-	Arrived LineStands = "arrived"
-	Dropped LineStands = "dropped"
+	ToOrder LineStanding = "to_order"
+	Ordered LineStanding = "ordered"
+	Short   LineStanding = "short" // some came, not all
+	Arrived LineStanding = "arrived"
+	Dropped LineStanding = "dropped"
 )
 
 // LineStandings are all of them.

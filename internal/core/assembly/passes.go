@@ -21,7 +21,7 @@ type Polish struct {
 	Passes []PassMade    `json:"passes"`
 	// ToGo is what is still above Stop, at the smallest place; never below zero.
 	ToGo unit.Length `json:"to_go"`
-	Says PolishSays  `json:"says"`
+	Says PolishState `json:"says"`
 	// Off is what says it: how deep the dip is, how far below Least, or below Stop where it is passed.
 	Off unit.Length `json:"off,omitempty"`
 }
@@ -36,23 +36,23 @@ type PassMade struct {
 	Off unit.Length `json:"off"`
 }
 
-// PolishSays is what to do next at a journal.
-type PolishSays string
+// PolishState is what to do next at a journal.
+type PolishState string
 
 // What is said.
 const (
-	PolishBegin PolishSays = "begin"
+	PolishBegin PolishState = "begin"
 	// PolishPassed is that of a journal that is at its stop, or under it, before anything was polished.
-	PolishPassed PolishSays = "passed"
-	PolishGoOn   PolishSays = "go_on"
-	PolishStop   PolishSays = "stop"   // the size is reached
-	PolishDip    PolishSays = "dip"    // one place is lower than it was against its neighbours
-	PolishBelow  PolishSays = "below"  // it is below what is accepted
-	PolishSlow   PolishSays = "slowly" // one more pass like the last would go too far
+	PolishPassed PolishState = "passed"
+	PolishGoOn   PolishState = "go_on"
+	PolishStop   PolishState = "stop"   // the size is reached
+	PolishDip    PolishState = "dip"    // one place is lower than it was against its neighbours
+	PolishBelow  PolishState = "below"  // it is below what is accepted
+	PolishSlow   PolishState = "slowly" // one more pass like the last would go too far
 )
 
-// PolishAdvice is all that may be said.
-var PolishAdvice = closed.New(
+// PolishStates is all that may be said.
+var PolishStates = closed.New(
 	PolishBegin, PolishPassed, PolishGoOn, PolishStop, PolishDip, PolishBelow, PolishSlow,
 ).Said("polish_says")
 

@@ -14,22 +14,22 @@ import (
 	"ledge/internal/core/unit"
 )
 
-// Asked is what is asked for.
-type Asked string
+// AskKind is what is asked for.
+type AskKind string
 
 // What may be asked for.
 const (
-	AskCells Asked = "cells" // readings at places of a grid
-	AskFit   Asked = "fit"   // a clearance with new standard shells in
-	AskLimit Asked = "limit" // how small a part may be
-	AskGauge Asked = "gauge" // the same with a finer gauge
-	AskZero  Asked = "zero"  // the same once the gauge's zero is set anew
+	AskCells AskKind = "cells" // readings at places of a grid
+	AskFit   AskKind = "fit"   // a clearance with new standard shells in
+	AskLimit AskKind = "limit" // how small a part may be
+	AskGauge AskKind = "gauge" // the same with a finer gauge
+	AskZero  AskKind = "zero"  // the same once the gauge's zero is set anew
 
-	AskRunout Asked = "runout" // a turn of the shaft
-	AskDepth  Asked = "depth"  // how deep a damaged place is
-	AskStrip  Asked = "strip"  // a clearance by plastic strip
-	AskTorque Asked = "torque" // the same with the caps torqued
-	AskTest   Asked = "test"   // for cracks, and for hardness
+	AskRunout AskKind = "runout" // a turn of the shaft
+	AskDepth  AskKind = "depth"  // how deep a damaged place is
+	AskStrip  AskKind = "strip"  // a clearance by plastic strip
+	AskTorque AskKind = "torque" // the same with the caps torqued
+	AskTest   AskKind = "test"   // for cracks, and for hardness
 )
 
 // AskKinds are all of them.
@@ -39,8 +39,8 @@ var AskKinds = closed.New(
 
 // An Ask is what would settle a set, for one part of it.
 type Ask struct {
-	What    Asked `json:"what"`
-	Feature Ref   `json:"feature"`
+	What    AskKind `json:"what"`
+	Feature Ref     `json:"feature"`
 	// Cells are the places to read, Readings how many each is to hold then.
 	Cells    []plan.Cell `json:"cells,omitempty"`
 	Readings int         `json:"readings,omitempty"`
@@ -161,7 +161,7 @@ func (b *board) confirm() bool {
 			return false
 		}
 		for _, c := range m.finding.Checks {
-			if c.Name == limit.CheckClearance || m.finding.Stale || b.in.Coarse(m.feature, c).Nobodys {
+			if c.Name == limit.CheckClearance || m.finding.Stale || b.in.Coarse(m.feature, c).Undecidable {
 				continue
 			}
 			standing, again := b.in.Confirm(m.feature, m.finding, c)
@@ -299,8 +299,8 @@ func (b *board) offerSigned() {
 	}
 }
 
-// tellHand says where the readings repeat much worse than their gauge should, and what they cannot judge then.
-func (b *board) tellHand() {
+// remarkHand says where the readings repeat much worse than their gauge should, and what they cannot judge then.
+func (b *board) remarkHand() {
 	for _, m := range b.members {
 		hand, ok := b.in.HandOf(m.ref.Kind)
 		if !ok || !hand.Loose {
@@ -323,9 +323,9 @@ func (b *board) tellHand() {
 	}
 }
 
-// tellReadAgain says which parts stay because they were read again: what their first readings alone would have
+// remarkReadAgain says which parts stay because they were read again: what their first readings alone would have
 // condemned.
-func (b *board) tellReadAgain() {
+func (b *board) remarkReadAgain() {
 	if !b.set.Action.keeps() {
 		return
 	}

@@ -22,7 +22,7 @@ func EvaluateWithin(ctx context.Context, in *inspection.Inspection) (Result, err
 	return evaluate(ctx, in)
 }
 
-// evaluate judges the main components, and each further one in the place of its like: its own
+// evaluate judges the main components, and each further one in place of the one that came: its own
 // features, fits and sets count.
 func evaluate(ctx context.Context, in *inspection.Inspection) (Result, error) {
 	builds := in.Builds()
@@ -237,7 +237,7 @@ func (b *board) offer(o Option) {
 
 // close takes the decision into the result, with the remarks that every decision carries.
 func (b *board) close() {
-	b.tellUnseen()
+	b.listUnseen()
 	if b.set.Action.keeps() && b.blind() {
 		b.set.Provisional = true
 	}
@@ -249,10 +249,10 @@ func (b *board) close() {
 	if b.set.Provisional && b.set.Action.keeps() {
 		b.askUnseen()
 	}
-	b.tellProvisional()
-	b.tellHeld()
-	b.tellHand()
-	b.tellReadAgain()
+	b.explainProvisional()
+	b.remarkHeld()
+	b.remarkHand()
+	b.remarkReadAgain()
 	b.treat()
 	for i := range b.members {
 		m := &b.members[i]
@@ -352,7 +352,7 @@ func (b *board) judge() {
 
 // doubtful reports whether a check lies too near its limit for its gauge to call.
 func (b *board) doubtful(m member, c limit.Check) bool {
-	if b.in.Coarse(m.feature, c).Nobodys {
+	if b.in.Coarse(m.feature, c).Undecidable {
 		return true
 	}
 	if c.Verdict != limit.Unsure {

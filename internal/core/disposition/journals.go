@@ -395,7 +395,7 @@ func (b *board) explainKeep(chosen Option) {
 		}
 		b.because(shell)
 	}
-	b.tellMissed(chosen)
+	b.remarkMissed(chosen)
 }
 
 func (b *board) explainReplace() {

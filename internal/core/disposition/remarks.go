@@ -30,9 +30,9 @@ func (b *board) depthless() (any bool) {
 	return any
 }
 
-// tellBend says on the mains whether the shaft is bent once, in an S or more, and on the pins what grinding the mains
+// remarkBend says on the mains whether the shaft is bent once, in an S or more, and on the pins what grinding the mains
 // of a bent shaft does to them.
-func (b *board) tellBend() {
+func (b *board) remarkBend() {
 	switch b.set.Set {
 	case part.MainJournals:
 		if bend, ok := inspection.BendOf(b.in, b.result.Features); ok && bend.Course != form.Straight {
@@ -48,9 +48,9 @@ func (b *board) tellBend() {
 	}
 }
 
-// tellBushes says of a camshaft's bushes, beside its journals, which are out; good ones are left alone, unless the
+// remarkBushes says of a camshaft's bushes, beside its journals, which are out; good ones are left alone, unless the
 // block goes through a hot tank.
-func (b *board) tellBushes() {
+func (b *board) remarkBushes() {
 	if b.set.Set != part.CamJournals {
 		return
 	}
@@ -74,8 +74,8 @@ func (b *board) remarks() {
 	} else if b.set.Provisional && b.unlimited(Option{Way: b.set.Way}) {
 		b.because(say.New("provisional").As("limits"))
 	}
-	b.tellBend()
-	b.tellBushes()
+	b.remarkBend()
+	b.remarkBushes()
 	for _, m := range b.members {
 		if m.finding.Look == inspection.Heat && !m.tested() {
 			b.because(say.Of("caution_heat", m.ref))
@@ -113,9 +113,9 @@ func (b *board) remarks() {
 	}
 }
 
-// tellMissed says where a clearance that is kept misses what is aimed at, and which way would reach it: a grind, whose
-// size is made for it.
-func (b *board) tellMissed(chosen Option) {
+// remarkMissed says where a clearance that is kept misses what is aimed at, and which way would reach it: a grind,
+// whose size is made for it.
+func (b *board) remarkMissed(chosen Option) {
 	for i, f := range b.used() {
 		if f.Basis == BasisPredicted || i >= len(chosen.Clearances) {
 			continue
@@ -137,8 +137,8 @@ func (b *board) tellMissed(chosen Option) {
 	}
 }
 
-// tellHeld says under which condition the readings were taken that a decision stands on, where there are others.
-func (b *board) tellHeld() {
+// remarkHeld says under which condition the readings were taken that a decision stands on, where there are others.
+func (b *board) remarkHeld() {
 	for _, m := range b.members {
 		at, ok := b.in.Latest(m.ref.Kind, m.ref.Number)
 		if !ok {

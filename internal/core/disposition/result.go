@@ -164,13 +164,13 @@ type Treatment struct {
 	Cut *unit.Length `json:"cut,omitempty"`
 }
 
-// A WhyUnseen says why a limit could not be judged.
-type WhyUnseen string
+// A UnseenCause says why a limit could not be judged.
+type UnseenCause string
 
 // Why a limit was not judged.
 const (
-	Unmeasured WhyUnseen = "unmeasured" // nothing was measured that it could judge
-	ByPlan     WhyUnseen = "plan"       // the plan cannot see all of it
+	Unmeasured UnseenCause = "unmeasured" // nothing was measured that it could judge
+	ByPlan     UnseenCause = "plan"       // the plan cannot see all of it
 )
 
 // UnseenCauses are all of them.
@@ -201,9 +201,9 @@ var UnseenChecks = closed.New(
 type Unseen struct {
 	Check UnseenCheck `json:"check"`
 	// Feature is the part; nil where it is of the set as a whole.
-	Feature *Ref      `json:"feature,omitempty"`
-	Why     WhyUnseen `json:"why"`
-	Says    Reason    `json:"says"`
+	Feature *Ref        `json:"feature,omitempty"`
+	Why     UnseenCause `json:"why"`
+	Says    Reason      `json:"says"`
 }
 
 // A Way is one way to treat a set. Two are the same exactly where they are equal, so a choice, an

@@ -9,8 +9,8 @@ import (
 	"ledge/internal/core/say"
 )
 
-// tellUnseen lists the limits that nothing measured could judge, or not all of.
-func (b *board) tellUnseen() {
+// listUnseen lists the limits that nothing measured could judge, or not all of.
+func (b *board) listUnseen() {
 	b.set.NotSeen = make([]Unseen, 0, 1+2*len(b.members))
 	for i := range b.members {
 		m := &b.members[i]
@@ -105,7 +105,7 @@ func (b *board) unseenForm(m *member) {
 }
 
 // unseen lists a check that was not made, or not of all of a part, in the form that it is said in.
-func (b *board) unseen(form string, check UnseenCheck, feature *Ref, why WhyUnseen) {
+func (b *board) unseen(form string, check UnseenCheck, feature *Ref, why UnseenCause) {
 	var r Reason
 	if feature != nil {
 		r = Reason{Code: "unseen", Feature: feature}
@@ -151,8 +151,8 @@ func (b *board) readWhole(ref Ref) bool {
 	return slices.ContainsFunc(b.members, func(m member) bool { return m.ref == ref && len(m.finding.Missing) == 0 })
 }
 
-// tellProvisional says why a decision is provisional, where no other reason does.
-func (b *board) tellProvisional() {
+// explainProvisional says why a decision is provisional, where no other reason does.
+func (b *board) explainProvisional() {
 	told := len(b.left) > 0 || slices.ContainsFunc(b.set.Reasons, func(r Reason) bool {
 		return r.Code == "provisional" || r.Code == "thrust_bend"
 	})

@@ -25,8 +25,8 @@ func (in *Inspection) tolerance(f *Feature, c limit.Check) unit.Length {
 type Coarseness struct {
 	// Coarse tells that its division is over a fifth of what is judged, or its uncertainty over half.
 	Coarse bool
-	// Nobodys tells that the value lies so near its limit that such a gauge neither passes nor condemns it.
-	Nobodys bool
+	// Undecidable tells that the value lies so near its limit that such a gauge neither passes nor condemns it.
+	Undecidable bool
 	// Finer is the division of a gauge that would tell; 0 where none would, or none is to be had.
 	Finer unit.Length
 	// ByHand tells that the gauge would do and the hand is too loose: no other gauge helps, reading again does.
@@ -67,8 +67,8 @@ func CoarseFor(tolerance unit.Length, c limit.Check, gauge instrument.Gauge, sta
 	out := Coarseness{Coarse: true}
 	reach := max(gauge.Division, c.U)
 	margin := c.Margin()
-	out.Nobodys = margin >= 0 && margin <= reach || margin < 0 && -margin <= 2*reach
-	if gauge.Finest || !out.Nobodys {
+	out.Undecidable = margin >= 0 && margin <= reach || margin < 0 && -margin <= 2*reach
+	if gauge.Finest || !out.Undecidable {
 		return out
 	}
 	// What the check makes of one reading's uncertainty stays; the gauge's own share shrinks with its division.

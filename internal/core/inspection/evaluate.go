@@ -30,20 +30,20 @@ func Evaluate(ctx context.Context, in *Inspection) ([]Finding, error) {
 			findings[i] = evaluateList(in, f)
 		}
 	}
-	in.tellStale(findings)
+	in.noteStale(findings)
 	in.offTheEnds(findings)
 	judgeJournalRunout(in, findings)
 	in.judgePinFits(findings)
-	in.tellNumbering(findings)
-	in.tellHeld(findings)
+	in.noteNumbering(findings)
+	in.noteHeld(findings)
 	for i := range findings {
-		in.tellSources(&findings[i])
+		in.nameSources(&findings[i])
 	}
 	return findings, nil
 }
 
-// tellSources names where the limit of each check comes from.
-func (in *Inspection) tellSources(f *Finding) {
+// nameSources names where the limit of each check comes from.
+func (in *Inspection) nameSources(f *Finding) {
 	kind := f.Kind
 	if other := kind.Row().JudgedBy; other != "" {
 		kind = other
@@ -71,13 +71,13 @@ func evaluateGrid(in *Inspection, f *Feature, grid form.Grid) Finding {
 	out := Finding{Kind: f.Kind, Number: f.Number, State: f.State, Component: f.Component, Missing: missing,
 		Look: f.look(), LookGiven: f.Look != "", Grid: grid, Checks: make([]limit.Check, 0, room)}
 	if f.Quick {
-		out.tellQuick(in, f)
+		out.noteQuick(in, f)
 		missing = out.Missing
 	}
 	gauge, u := in.gauge(f), in.uncertainty(f)
 	out.U = u.Size()
 
-	out.tellVoid(f)
+	out.noteVoid(f)
 	sizes := grid.All()
 	smallest, largest, ok := form.Range(sizes)
 	if !ok {
@@ -371,9 +371,9 @@ func judgeJournalRunout(in *Inspection, findings []Finding) {
 	}
 }
 
-// tellNumbering asks whether what belongs to rods was numbered by throw: throws are shared, and no
+// noteNumbering asks whether what belongs to rods was numbered by throw: throws are shared, and no
 // number lies above theirs.
-func (in *Inspection) tellNumbering(findings []Finding) {
+func (in *Inspection) noteNumbering(findings []Finding) {
 	if in.Engine == nil || in.Engine.Pins != nil || !in.Engine.Complete().Shared() {
 		return
 	}

@@ -99,8 +99,8 @@ func (f *Feature) void(cell Cell) bool {
 	return void && len(sizes) == 0
 }
 
-// tellVoid says why cells count as unread.
-func (out *Finding) tellVoid(f *Feature) {
+// noteVoid says why cells count as unread.
+func (out *Finding) noteVoid(f *Feature) {
 	var untorqued, warm bool
 	var temperature string
 	for _, row := range f.Cells {
@@ -198,8 +198,8 @@ func (in *Inspection) matesWorkedSince(index int, journal part.Kind, number int)
 		housing != "" && in.workedSince(index, machining, number, housing)
 }
 
-// tellStale marks what was overtaken by the work.
-func (in *Inspection) tellStale(findings []Finding) {
+// noteStale marks what was overtaken by the work.
+func (in *Inspection) noteStale(findings []Finding) {
 	worked := false
 	for i := range in.Features {
 		worked = worked || machining(in.Features[i].State)

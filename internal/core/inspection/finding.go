@@ -19,7 +19,7 @@ type Finding struct {
 	Complete  bool        `json:"complete"`
 	Missing   []plan.Cell `json:"missing,omitempty"`
 	// Quick tells how it stands where it is looked at quickly first.
-	Quick Quickness `json:"quick,omitempty"`
+	Quick QuickStanding `json:"quick,omitempty"`
 	// Look is the grade that decides; LookGiven whether anyone graded it.
 	Look      Look `json:"look,omitempty"`
 	LookGiven bool `json:"look_given,omitempty"`

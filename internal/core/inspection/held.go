@@ -24,9 +24,9 @@ func (in *Inspection) HeldBefore(index int) (before int, ok bool) {
 	return 0, false
 }
 
-// tellHeld says of parts that were read in one state under two conditions by how much these differ, in the direction
+// noteHeld says of parts that were read in one state under two conditions by how much these differ, in the direction
 // in which they differ most: the means over the stations that both have.
-func (in *Inspection) tellHeld(findings []Finding) {
+func (in *Inspection) noteHeld(findings []Finding) {
 	for i := range in.Features {
 		f := &in.Features[i]
 		if _, held := part.HeldIn(f.State); !f.Kind.Grid() || held == part.HeldPlain {

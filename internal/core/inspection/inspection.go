@@ -296,27 +296,27 @@ type Fitted struct {
 	Used bool
 }
 
-// A Tested is what a part is tested for.
-type Tested string
+// A TestKind is what a part is tested for.
+type TestKind string
 
 // The tests.
 const (
-	TestCrack    Tested = "crack"
-	TestHardness Tested = "hardness"
+	TestCrack    TestKind = "crack"
+	TestHardness TestKind = "hardness"
 )
 
-// Tests are what parts are tested for.
-var Tests = closed.New(TestCrack, TestHardness)
+// TestKinds are what parts are tested for.
+var TestKinds = closed.New(TestCrack, TestHardness)
 
 // A Test is one that a part was put to.
 type Test struct {
-	What   Tested
+	What   TestKind
 	Passed bool
 	By     string
 }
 
 // Tested reports whether f came through a test, and whether it was put to it.
-func (f *Feature) Tested(what Tested) (passed, known bool) {
+func (f *Feature) Tested(what TestKind) (passed, known bool) {
 	for _, t := range f.Tests {
 		if t.What == what {
 			passed, known = t.Passed, true

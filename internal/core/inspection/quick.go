@@ -12,14 +12,14 @@ import (
 	"ledge/internal/core/unit"
 )
 
-// A Quickness is how a part stands that is looked at quickly first.
-type Quickness string
+// A QuickStanding is how a part stands that is looked at quickly first.
+type QuickStanding string
 
 // How it stands. Empty for a part whose whole plan is read at once.
 const (
-	Looking   Quickness = "looking" // it, or another of its kind, still lacks its quick look
-	FarInside Quickness = "left"    // the rest of its plan is left
-	WholePlan Quickness = "full"    // the rest of its plan could matter
+	Looking   QuickStanding = "looking" // it, or another of its kind, still lacks its quick look
+	FarInside QuickStanding = "left"    // the rest of its plan is left
+	WholePlan QuickStanding = "full"    // the rest of its plan could matter
 )
 
 // QuickStandings are all of them.
@@ -76,9 +76,9 @@ func (in *Inspection) lacksLook(f *Feature) (lacking []plan.Cell) {
 	return lacking
 }
 
-// tellQuick says how a part stands that is looked at quickly first, and what still has to be read of it: nothing
+// noteQuick says how a part stands that is looked at quickly first, and what still has to be read of it: nothing
 // more where it is far inside.
-func (out *Finding) tellQuick(in *Inspection, f *Feature) {
+func (out *Finding) noteQuick(in *Inspection, f *Feature) {
 	rest := f.missing()
 	if len(rest) == 0 {
 		out.Quick, out.Missing = WholePlan, nil // read whole as it is

@@ -50,19 +50,19 @@ func (f Facts) Expands() *float64 {
 	return &own
 }
 
-// A Doing says what was done with an instrument.
-type Doing string
+// A DeedType says what was done with an instrument.
+type DeedType string
 
 // What is done with instruments.
 const (
-	Told    Doing = "told"    // its facts
-	Zeroed  Doing = "zeroed"  // checked on a standard: what was found, what was left
-	OutOf   Doing = "out"     // out of service
-	BackIn  Doing = "back"    // in service again
-	Spread  Doing = "spread"  // one hand's own spread on a standard
-	Studied Doing = "studied" // a repeatability study
-	Passed  Doing = "passed"  // what it read before it was found off is accepted
-	Wired   Doing = "wired"   // how it is connected
+	Told    DeedType = "told"    // its facts
+	Zeroed  DeedType = "zeroed"  // checked on a standard: what was found, what was left
+	OutOf   DeedType = "out"     // out of service
+	BackIn  DeedType = "back"    // in service again
+	Spread  DeedType = "spread"  // one hand's own spread on a standard
+	Studied DeedType = "studied" // a repeatability study
+	Passed  DeedType = "passed"  // what it read before it was found off is accepted
+	Wired   DeedType = "wired"   // how it is connected
 )
 
 // DeedTypes are all of them.
@@ -70,10 +70,10 @@ var DeedTypes = closed.New(Told, Zeroed, OutOf, BackIn, Spread, Studied, Passed,
 
 // A Deed is one thing that was done with an instrument. Only the fields of its sort are used.
 type Deed struct {
-	ID   string `json:"id" format:"uuid"`
-	What Doing  `json:"what"`
-	By   string `json:"by,omitempty" readOnly:"true"`
-	At   string `json:"at,omitempty" readOnly:"true"`
+	ID   string   `json:"id" format:"uuid"`
+	What DeedType `json:"what"`
+	By   string   `json:"by,omitempty" readOnly:"true"`
+	At   string   `json:"at,omitempty" readOnly:"true"`
 	// Facts are the ones told, After the deed of those that they change.
 	Facts *Facts `json:"facts,omitempty"`
 	After string `json:"after,omitempty" maxLength:"36"`
@@ -125,18 +125,18 @@ type StudyResult struct {
 	Anova  *Anova      `json:"anova,omitempty"`
 	Ranges [][]float64 `json:"ranges"`
 	// Unknown is what a study of so few parts, hands or trials cannot say.
-	Unknown []Lacks `json:"unknown"`
+	Unknown []StudyLack `json:"unknown"`
 }
 
-// A Lacks is what a study cannot know.
-type Lacks string
+// A StudyLack is what a study cannot know.
+type StudyLack string
 
 // What a study lacks.
 const (
-	OneHand   Lacks = "one_hand"   // what hands differ by
-	OnePart   Lacks = "one_part"   // how many groups of parts it tells apart
-	FewParts  Lacks = "few_parts"  // under five parts the spread of parts is a guess
-	FewTrials Lacks = "few_trials" // two trials leave the repeatability uncertain by a third and more
+	OneHand   StudyLack = "one_hand"   // what hands differ by
+	OnePart   StudyLack = "one_part"   // how many groups of parts it tells apart
+	FewParts  StudyLack = "few_parts"  // under five parts the spread of parts is a guess
+	FewTrials StudyLack = "few_trials" // two trials leave the repeatability uncertain by a third and more
 )
 
 // StudyLacks are all of them.
@@ -226,12 +226,12 @@ func studyOf(d Deed) *StudyResult {
 	if !s.Sound() {
 		return nil
 	}
-	r := &StudyResult{Deed: d, Range: s.AverageRange(), Ranges: s.Ranges(), Unknown: []Lacks{}}
+	r := &StudyResult{Deed: d, Range: s.AverageRange(), Ranges: s.Ranges(), Unknown: []StudyLack{}}
 	if s.Hands() > 1 && s.Parts() > 1 {
 		a := s.Anova()
 		r.Anova = &a
 	}
-	for lacks, is := range map[Lacks]bool{OneHand: s.Hands() == 1, OnePart: s.Parts() == 1,
+	for lacks, is := range map[StudyLack]bool{OneHand: s.Hands() == 1, OnePart: s.Parts() == 1,
 		FewParts: s.Parts() > 1 && s.Parts() < 5, FewTrials: s.Trials() == 2 && s.Parts()*s.Hands() < 15} {
 		if is {
 			r.Unknown = append(r.Unknown, lacks)

@@ -20,7 +20,7 @@ type Link struct {
 	DataBits int      `json:"data_bits,omitempty" minimum:"0" maximum:"8"`
 	StopBits StopBits `json:"stop_bits,omitempty"`
 	// Sends says when a line is a reading.
-	Sends Sending `json:"sends"`
+	Sends SendMode `json:"sends"`
 	// Request is what a gauge is asked with, with \r, \n, \t, \xHH and \\ as written; empty where it sends unasked.
 	Request string `json:"request,omitempty" maxLength:"80"`
 	// Every is how often it is asked, in ms; 0 where it is asked for each reading.
@@ -40,13 +40,13 @@ var StopBitCounts = closed.New[StopBits]("1", "1.5", "2").OrNothing()
 // InBrowser is the port of a gauge that is plugged into the machine that the browser runs on.
 const InBrowser = "browser"
 
-// Sending says when what a gauge sends is a reading.
-type Sending string
+// SendMode says when what a gauge sends is a reading.
+type SendMode string
 
 // The ways to send.
 const (
-	Pressed Sending = "pressed" // each line: somebody pressed the gauge's key
-	Shows   Sending = "shows"   // all the time what the gauge shows; a reading is what is taken of it
+	Pressed SendMode = "pressed" // each line: somebody pressed the gauge's key
+	Shows   SendMode = "shows"   // all the time what the gauge shows; a reading is what is taken of it
 )
 
 // SendModes are all of them.

@@ -37,7 +37,7 @@ type Row struct {
 	JudgedBy Kind `json:"judged_by,omitempty"`
 	// Each is how many an engine has of it. Start are the components that must all have come for it to be
 	// measured without being asked for; none where it always is asked for.
-	Each  Each        `json:"each"`
+	Each  Count       `json:"each"`
 	Start []Component `json:"start,omitempty"`
 	// Looked tells that it is graded by eye before it is measured, Bare that its component must be
 	// clean for it.
@@ -217,24 +217,24 @@ const (
 // Shapes are all of them.
 var Shapes = closed.New(ShapeShaft, ShapeTunnel, ShapeBore, ShapeRod, ShapePiston, ShapeDeck)
 
-// Each is how many of a kind an engine has.
-type Each string
+// Count is how many of a kind an engine has.
+type Count string
 
 // The counts.
 const (
-	One          Each = "one"
-	PerMain      Each = "main"
-	PerThrow     Each = "throw"
-	PerRod       Each = "rod"
-	PerCylinder  Each = "cylinder"
-	PerBank      Each = "bank"
-	TwoACylinder Each = "two_a_cylinder"
+	One          Count = "one"
+	PerMain      Count = "main"
+	PerThrow     Count = "throw"
+	PerRod       Count = "rod"
+	PerCylinder  Count = "cylinder"
+	PerBank      Count = "bank"
+	TwoACylinder Count = "two_a_cylinder"
 )
 
 // Counts are all of them.
 var Counts = closed.New(One, PerMain, PerThrow, PerRod, PerCylinder, PerBank, TwoACylinder)
 
-func (e Each) count(l engine.Layout) int {
+func (e Count) count(l engine.Layout) int {
 	switch e {
 	case PerMain:
 		return l.Mains
