@@ -155,7 +155,7 @@ test("the screen says what the command line says of the same document", async ({
 		line_hone: /line-hone/,
 		resize: /resize|file/,
 		skim: /skim/,
-		replace: /replace/,
+		replace: /replace|fit new/,
 		sleeve: /sleeve/,
 		measure: /measure/,
 		remeasure: /measured again/,

@@ -70,7 +70,19 @@ async function enterElsewhere(request: APIRequestContext, id: number, now: Featu
 		for (const value of values[i] ?? []) {
 			const { kind, number, state, component } = now;
 			const { station, direction } = cell;
-			const data = { id: randomUUID(), kind, number, state, component, station, direction, what: "size", value, typed: "", gauge };
+			const data = {
+				id: randomUUID(),
+				kind,
+				number,
+				state,
+				component,
+				station,
+				direction,
+				what: "size",
+				value,
+				typed: "",
+				gauge,
+			};
 			const sent = await request.post(`/api/v1/jobs/${id}/readings`, { ...by(), data: { ...data, repeat: true, unusual: true } });
 			expect(sent.ok(), await sent.text()).toBe(true);
 		}
