@@ -29,6 +29,8 @@ type AssemblyView struct {
 	Patterns []assembly.Pattern `json:"patterns"`
 	// Marks say of parts that they were measured under a bolt that ended off.
 	Marks []MarkedPart `json:"marks"`
+	// CardRuns are the order of the bolts of each card, and what it is run for.
+	CardRuns []assembly.CardRuns `json:"card_runs"`
 	// Lengths are what rods and pistons were matched by: the pistons of cylinders, where somebody settled it.
 	Matched bool `json:"matched"`
 	// Card is the version of the engine card that the job took; empty where it took none.
@@ -275,7 +277,7 @@ func (b *builder) view(events []assembly.Event) AssemblyView {
 			"ring", words.Ring(c.Ring), "bore", b.length(c.Bore), "says", b.length(c.Says))})
 	}
 	out.Polish, out.Parts, out.Shells = b.polish(live), b.parts(out.State, live), b.sortedShells()
-	out.Marks = b.marks(out.State)
+	out.Marks, out.CardRuns = b.marks(out.State), out.State.CardRuns(b.Layout)
 	out.Open = len(out.StillOpen)
 	return out
 }

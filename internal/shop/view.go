@@ -53,6 +53,8 @@ type JobView struct {
 	Orders     OrdersView         `json:"orders"`
 	// Said is what stands for each set: what was signed, else what is advised; after the work as before it.
 	Said []SetLine `json:"said"`
+	// Counts are how many of each kind the engine has.
+	Counts map[part.Kind]int `json:"counts"`
 	// Asked is what is to be read again before sets can be decided.
 	Asked []SetAsks `json:"asked"`
 	// Closing is how it left the shop, OpenEnds what would be left undone if it did now.
@@ -243,7 +245,10 @@ func viewOf(ctx context.Context, whole store.Record, stand store.StandIn) (v Job
 		Checks: record.Checks, Conditions: holding(record.Conditions), Walk: walkOf(whole, evaluation.Features),
 		Photos:     record.Photos,
 		Notes:      record.Notes,
-		Evaluation: evaluation, Shaft: record.Job.Shaft()}
+		Evaluation: evaluation, Shaft: record.Job.Shaft(), Counts: map[part.Kind]int{}}
+	for _, row := range part.All() {
+		v.Counts[row.Kind] = row.Count(record.Job.Layout)
+	}
 	if bend, ok := inspection.BendOf(in, v.Evaluation.Features); ok {
 		bend.Says.Text = spoken.Say(bend.Says)
 		v.Bend = &bend

@@ -1,9 +1,11 @@
 package assembly_test
 
 import (
+	"encoding/json"
 	"fmt"
 	"math"
 	"math/rand/v2"
+	"os"
 	"slices"
 	"testing"
 
@@ -98,10 +100,20 @@ func TestTakingBack(t *testing.T) {
 		Of: "none"}).Why.Form)
 }
 
-// From the middle out, crosswise. Common practice.
+// From the middle out, crosswise: the front end, which shows it while a card is typed, is held to the same table.
+// Common practice.
 func TestOrderOfBolts(t *testing.T) {
-	assert.Equal(t, []int{5, 6, 4, 3, 7, 8, 2, 1, 9, 10}, assembly.MiddleOut(2, 5))
-	assert.Equal(t, []int{3, 4, 6, 5, 1, 2, 8, 7}, assembly.MiddleOut(2, 4))
+	text, err := os.ReadFile("testdata/sequences.json")
+	require.NoError(t, err)
+	var table []struct {
+		Rows, Columns int
+		Bolts         []int
+	}
+	require.NoError(t, json.Unmarshal(text, &table))
+	require.NotEmpty(t, table)
+	for _, row := range table {
+		assert.Equal(t, row.Bolts, assembly.MiddleOut(row.Rows, row.Columns), "%d by %d", row.Rows, row.Columns)
+	}
 	for rows := 1; rows <= 4; rows++ {
 		for columns := 1; columns <= 12; columns++ {
 			sorted := slices.Sorted(slices.Values(assembly.MiddleOut(rows, columns)))

@@ -295,7 +295,7 @@ type After struct {
 
 // lies reports whether the clearance lies in its window, plainly.
 func (a After) lies() bool {
-	return a.Window == nil || a.Clearance.Min >= a.Window.Min && a.Clearance.Max <= a.Window.Max
+	return a.Window == nil || a.Window.Holds(limit.Range{Min: a.Clearance.Min, Max: a.Clearance.Max})
 }
 
 // A Rung is one member on the ladder of sizes.

@@ -103,6 +103,10 @@ func evaluateGrid(in *Inspection, f *Feature, grid form.Grid) Finding {
 		out.Oval = &kept.oval
 	}
 
+	if f.Ordered != nil {
+		inside := f.Ordered.Holds(limit.Range{Min: smallest, Max: largest})
+		out.AsOrdered = &inside
+	}
 	limits, _ := in.LimitsFor(f.Kind, f.Number)
 	out.classAndWear(in, f, limits)
 	rule := in.Policy.DecisionRule

@@ -181,4 +181,13 @@ func TestAPartThatCameBackIsExpectedAsOrdered(t *testing.T) {
 	assert.Equal(t, Expectation{Size: in("2.2385")}, e)
 	e, _ = one.Expect(part.MainJournal, 2, "ground", ordered)
 	assert.Equal(t, Expectation{Size: in("2.2382"), Own: true}, e)
+	as := func(ordered *limit.Range) *bool {
+		one.Features[0].Ordered = ordered
+		findings, err := Evaluate(t.Context(), one)
+		require.NoError(t, err)
+		return findings[0].AsOrdered
+	}
+	assert.Nil(t, as(nil))
+	assert.True(t, *as(ordered))
+	assert.False(t, *as(&limit.Range{Min: in("2.2383"), Max: in("2.2390")}))
 }

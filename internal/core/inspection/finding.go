@@ -35,7 +35,9 @@ type Finding struct {
 	Pooled    *form.PooledOval `json:"oval_pooled,omitempty"`
 	Step      *form.Step       `json:"step,omitempty"`
 	SizeClass *unit.Length     `json:"size_class,omitempty"`
-	Wear      *Wear            `json:"wear,omitempty"`
+	// AsOrdered tells whether all its sizes lie inside what was ordered; nil where no sheet says so.
+	AsOrdered *bool `json:"as_ordered,omitempty"`
+	Wear      *Wear `json:"wear,omitempty"`
 
 	// Ledge is how much larger a cylinder is at the top of ring travel than above it, where the
 	// unworn size was read.

@@ -13,6 +13,9 @@ type Range struct {
 // Middle is the middle of r, rounded half to even.
 func (r Range) Middle() unit.Length { return unit.DivHalfEven(r.Min+r.Max, 2) }
 
+// Holds reports whether both ends of another range lie inside r.
+func (r Range) Holds(other Range) bool { return r.Min <= other.Min && other.Max <= r.Max }
+
 // Shift returns r moved by d.
 func (r Range) Shift(d unit.Length) Range { return Range{r.Min + d, r.Max + d} }
 

@@ -1,5 +1,5 @@
 import { type QueryClient, queryOptions, useMutation, useQueryClient } from "@tanstack/react-query";
-import { type AssemblyEvent, type AssemblyView, client, type TorqueCard, type TorqueRun, unwrap } from "./client";
+import { type AssemblyEvent, type AssemblyView, client, type TorqueRun, unwrap } from "./client";
 import { newId } from "./id";
 import { at, jobQuery } from "./queries";
 import type { Kind } from "./table";
@@ -52,31 +52,31 @@ export function useMeasureNew(id: number) {
 	});
 }
 
-/** The order over the bolts of a card: its own, else from the middle out, each column crosswise to the one before. */
-export function sequenceOf(card: Pick<TorqueCard, "rows" | "columns" | "order">): number[] {
-	if (card.order && card.order.length > 0) return card.order;
-	const far = (c: number) => Math.max(2 * c - card.columns + 1, card.columns - 1 - 2 * c);
-	const columns = [...Array(card.columns).keys()].sort((a, b) => far(a) - far(b));
-	return columns.flatMap((column, i) => {
-		const rows = [...Array(card.rows).keys()].map((row) => column * card.rows + row + 1);
-		return i % 2 === 1 ? rows.reverse() : rows;
-	});
-}
+/** What the server says of a card: the order of its bolts, and what it is run for. */
+const cardOf = (view: AssemblyView, card: string) => view.card_runs.find((one) => one.card === card);
+
+/** The order over the bolts of a card. */
+export const sequenceOf = (view: AssemblyView, card: string): number[] => cardOf(view, card)?.sequence ?? [];
+
+/** What a card is run for one by one: rods, banks, or the one there is (0). */
+export const runsOf = (view: AssemblyView, card: string): number[] => cardOf(view, card)?.runs.map((r) => r.of) ?? [];
 
 /** The run of a card that stands; undefined where its bolts are loose. */
 export const standingRun = (view: AssemblyView, card: string, of: number): TorqueRun | undefined =>
-	view.runs.filter((r) => r.card === card && r.of === of && !r.loose).at(-1);
+	view.runs[cardOf(view, card)?.runs.find((r) => r.of === of)?.standing ?? -1];
 
-/** What a card is run for one by one: rods, banks, or the one there is (0). */
-export function runsOf(card: TorqueCard, layout: { cylinders: number; arrangement: string }): number[] {
-	const banks = layout.arrangement === "inline" ? 1 : 2;
-	const n = card.group === "rod" ? layout.cylinders : ["head", "plate", "stud"].includes(card.group) && banks > 1 ? banks : 0;
-	return n === 0 ? [0] : [...Array(n).keys()].map((i) => i + 1);
+/** The usual order, while a card is typed and no server knows it: from the middle out, each column crosswise to the one before. */
+export function middleOut(rows: number, columns: number): number[] {
+	const far = (c: number) => Math.max(2 * c - columns + 1, columns - 1 - 2 * c);
+	const order = [...Array(columns).keys()].sort((a, b) => far(a) - far(b));
+	return order.flatMap((column, i) => {
+		const bolts = [...Array(rows).keys()].map((row) => column * rows + row + 1);
+		return i % 2 === 1 ? bolts.reverse() : bolts;
+	});
 }
 
 /** The bolt and step that come next in a run, with what waits to be sent counted in; undefined when all is done. */
-export function nextTick(card: TorqueCard, done: (step: number, bolt: number) => boolean) {
-	for (let step = 1; step <= card.steps.length; step++)
-		for (const bolt of sequenceOf(card)) if (!done(step, bolt)) return { step, bolt };
+export function nextTick(steps: number, sequence: number[], done: (step: number, bolt: number) => boolean) {
+	for (let step = 1; step <= steps; step++) for (const bolt of sequence) if (!done(step, bolt)) return { step, bolt };
 	return undefined;
 }

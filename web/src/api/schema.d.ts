@@ -1897,6 +1897,17 @@ export interface components {
             uses?: number;
             where: string;
         };
+        AssemblyCardRun: {
+            /** Format: int64 */
+            of: number;
+            /** Format: int64 */
+            standing: number;
+        };
+        AssemblyCardRuns: {
+            card: string;
+            runs: components["schemas"]["AssemblyCardRun"][];
+            sequence: number[];
+        };
         AssemblyCylinderMap: {
             in?: components["schemas"]["AssemblyPut"];
             /** Format: int64 */
@@ -2155,6 +2166,7 @@ export interface components {
             bolts: components["schemas"]["AssemblyBoltState"][];
             caps: components["schemas"]["AssemblyPut"][];
             card?: string;
+            card_runs: components["schemas"]["AssemblyCardRuns"][];
             /** Format: int64 */
             change: number;
             crosschecks: components["schemas"]["CrosscheckView"][];
@@ -2997,6 +3009,7 @@ export interface components {
             size: number;
         };
         InspectionFinding: {
+            as_ordered?: boolean;
             checks: components["schemas"]["LimitCheck"][];
             complete: boolean;
             component?: string;
@@ -3339,6 +3352,9 @@ export interface components {
             closing?: components["schemas"]["StoreClosing"];
             components: components["schemas"]["StoreComponent"][];
             conditions: components["schemas"]["StoreCondition"][];
+            counts: {
+                [key: string]: number;
+            };
             decisions: components["schemas"]["StoreDecision"][];
             evaluation: components["schemas"]["DispositionResult"];
             features: components["schemas"]["FeatureView"][];
@@ -5552,7 +5568,7 @@ export interface operations {
     "get-job": {
         parameters: {
             query?: {
-                /** @description look at this component in the place of its like, and at nothing else */
+                /** @description look at this component in place of the one that came, and at nothing else */
                 of?: "block" | "crankshaft" | "rods" | "pistons" | "camshaft";
                 /** @description which one */
                 tag?: string;
@@ -6162,7 +6178,7 @@ export interface operations {
     "weigh-costs": {
         parameters: {
             query?: {
-                /** @description look at this component in the place of its like, and at nothing else */
+                /** @description look at this component in place of the one that came, and at nothing else */
                 of?: "block" | "crankshaft" | "rods" | "pistons" | "camshaft";
                 /** @description which one */
                 tag?: string;
@@ -6589,7 +6605,7 @@ export interface operations {
     "get-labels": {
         parameters: {
             query?: {
-                /** @description look at this component in the place of its like, and at nothing else */
+                /** @description look at this component in place of the one that came, and at nothing else */
                 of?: "block" | "crankshaft" | "rods" | "pistons" | "camshaft";
                 /** @description which one */
                 tag?: string;

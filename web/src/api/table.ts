@@ -1,5 +1,5 @@
 import { queryOptions } from "@tanstack/react-query";
-import { client, type JobView, unwrap } from "./client";
+import { client, unwrap } from "./client";
 import type { components } from "./schema";
 
 type Schemas = components["schemas"];
@@ -85,16 +85,3 @@ export function membersOf(set: SetName): Kind {
 
 /** The parts of a kind in words, all of them. */
 export const plural = (kind: Kind): string => rowOf(kind).plural;
-
-const COUNTS: Record<KindRow["each"], (job: JobView["job"]) => number> = {
-	one: () => 1,
-	main: (job) => job.mains,
-	throw: (job) => job.throws,
-	rod: (job) => job.cylinders,
-	cylinder: (job) => job.cylinders,
-	two_a_cylinder: (job) => 2 * job.cylinders,
-	bank: (job) => (job.arrangement === "inline" ? 1 : 2),
-};
-
-/** How many of a kind the engine of a job has. */
-export const countOf = (kind: Kind, job: JobView["job"]): number => COUNTS[rowOf(kind).each](job);

@@ -71,14 +71,14 @@ function Finals({ job, view }: Shown) {
 	);
 }
 
-function Torqued({ job, view }: Shown) {
+function Torqued({ view }: Shown) {
 	return (
 		<section>
 			<h3>{words.torqueCards}</h3>
 			<Table>
 				<Table.Tbody>
 					{view.plan.cards.flatMap((card) =>
-						runsOf(card, job.job).map((of) => {
+						runsOf(view, card.key).map((of) => {
 							const run = standingRun(view, card.key, of);
 							const ticks = (run?.ticks ?? []).flatMap((s) => (s ?? []).flatMap((t) => (t ? [t] : [])));
 							return (

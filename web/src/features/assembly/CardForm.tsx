@@ -1,6 +1,6 @@
 import { Button, Checkbox, Group, Select, Stack, TextInput, Title } from "@mantine/core";
 import { type FormEvent, useState } from "react";
-import { sequenceOf } from "../../api/assembly";
+import { middleOut } from "../../api/assembly";
 import type { AssemblyPlan, Torque, TorqueCard } from "../../api/client";
 import { choicesOf, membersOfList, wordOf } from "../../api/table";
 import { Bolts } from "../../drawing/Bolts";
@@ -193,7 +193,7 @@ function OrderPicker({ fields, onOrder }: { fields: Fields; onOrder: (order: num
 	const columns = Number(fields.columns) || 0;
 	if (rows < 1 || columns < 1 || rows > 6 || columns > 30) return null;
 	const own = fields.order;
-	const order = own.length > 0 ? own : sequenceOf({ rows, columns });
+	const order = own.length > 0 ? own : middleOut(rows, columns);
 	const place = (bolt: number) => {
 		const i = order.indexOf(bolt);
 		return i < 0 ? undefined : i + 1;

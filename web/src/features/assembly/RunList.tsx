@@ -16,7 +16,7 @@ export function RunList({ job, view, chosen }: RunListProps) {
 	return (
 		<nav className={css.runs} aria-label={words.torqueCards}>
 			{view.plan.cards.flatMap((card) =>
-				runsOf(card, job.job).map((of) => {
+				runsOf(view, card.key).map((of) => {
 					const run = standingRun(view, card.key, of);
 					const standing = run?.flags.length ? "beyond" : run?.done ? "within" : "open";
 					return (

@@ -27,7 +27,7 @@ function Torquing(shown: Shown) {
 	const { job, view } = shown;
 	const { card: key, run } = useParams();
 	const card = view.plan.cards.find((c) => c.key === key) ?? view.plan.cards[0];
-	const runs = card ? runsOf(card, job.job) : [];
+	const runs = card ? runsOf(view, card.key) : [];
 	const of = runs.find((n) => String(n) === run) ?? runs[0] ?? 0;
 	const [editing, setEditing] = useState<TorqueCard | "new">();
 	if (editing) {
@@ -77,8 +77,9 @@ export interface RunningProps extends Shown {
 /** What is next at a run, with what was done and what waits to be sent counted in. */
 function useRun({ view, build, card, of }: RunningProps) {
 	const { run, ticked, next } = ticksOf(view, build.pending, card, of);
-	const done = card.steps.reduce((n, _, i) => n + sequenceOf(card).filter((bolt) => ticked(i + 1, bolt)).length, 0);
-	return { run, ticked, next, done, all: card.steps.length * sequenceOf(card).length };
+	const bolts = sequenceOf(view, card.key);
+	const done = card.steps.reduce((n, _, i) => n + bolts.filter((bolt) => ticked(i + 1, bolt)).length, 0);
+	return { run, ticked, next, done, all: card.steps.length * bolts.length };
 }
 
 function Running(props: RunningProps) {
@@ -260,7 +261,7 @@ function BoltTable({
 	onLoosen,
 }: RunningProps & { ticked: (bolt: number) => boolean; onLoosen: (bolt: number) => void }) {
 	const system = job.job.unit;
-	const bolts = sequenceOf(card)
+	const bolts = sequenceOf(view, card.key)
 		.slice()
 		.sort((a, b) => a - b);
 	const state = (bolt: number) => view.bolts.find((b) => b.card === card.key && b.of === of && b.bolt === bolt);

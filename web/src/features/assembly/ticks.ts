@@ -1,4 +1,4 @@
-import { nextTick, standingRun } from "../../api/assembly";
+import { nextTick, sequenceOf, standingRun } from "../../api/assembly";
 import type { AssemblyTask, AssemblyView, TorqueCard } from "../../api/client";
 import type { Doing } from "./use-build";
 
@@ -22,7 +22,12 @@ export function ticksOf(view: AssemblyView, pending: Doing[], card: TorqueCard, 
 			for (const bolt of loosened(card, e)) for (const i of card.steps.keys()) done.delete(`${i + 1}/${bolt}`);
 	}
 	const ticked = (step: number, bolt: number) => done.has(`${step}/${bolt}`);
-	return { run, ticked, next: nextTick(card, ticked), stays: run?.stays ?? sent.some((e) => e.what === "tighten" && e.final) };
+	return {
+		run,
+		ticked,
+		next: nextTick(card.steps.length, sequenceOf(view, card.key), ticked),
+		stays: run?.stays ?? sent.some((e) => e.what === "tighten" && e.final),
+	};
 }
 
 /** Whether a task is done, or what is on its way does it. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { nextTick, sequenceOf } from "../../api/assembly";
-import type { TorqueCard } from "../../api/client";
+import sequences from "../../../../internal/core/assembly/testdata/sequences.json";
+import { middleOut, nextTick } from "../../api/assembly";
 import { stepsText } from "../../words/assembly";
 import { countOf, gapOf, maybeAngle, moneyOf, stepsOf, torqueOf } from "./typed";
 
@@ -40,21 +40,17 @@ describe("what is typed while an engine is built", () => {
 });
 
 describe("the order over the bolts", () => {
-	// As the server works it out: internal/core/assembly.
-	it("goes from the middle out, crosswise", () => {
-		expect(sequenceOf({ rows: 2, columns: 5 })).toEqual([5, 6, 4, 3, 7, 8, 2, 1, 9, 10]);
-		expect(sequenceOf({ rows: 2, columns: 4 })).toEqual([3, 4, 6, 5, 1, 2, 8, 7]);
-		expect(sequenceOf({ rows: 1, columns: 3, order: [3, 1, 2] })).toEqual([3, 1, 2]);
+	it.each(sequences)("goes from the middle out, crosswise: $rows × $columns", ({ rows, columns, bolts }) => {
+		expect(middleOut(rows, columns)).toEqual(bolts);
 	});
 
 	it("leads to the next bolt, a whole step before the one after it", () => {
-		const card = { rows: 1, columns: 3, steps: [{}, {}] } as unknown as TorqueCard;
 		const done: string[] = [];
 		const gone: string[] = [];
 		for (
-			let n = nextTick(card, (s, b) => done.includes(`${s} ${b}`));
+			let n = nextTick(2, middleOut(1, 3), (s, b) => done.includes(`${s} ${b}`));
 			n;
-			n = nextTick(card, (s, b) => done.includes(`${s} ${b}`))
+			n = nextTick(2, middleOut(1, 3), (s, b) => done.includes(`${s} ${b}`))
 		) {
 			done.push(`${n.step} ${n.bolt}`);
 			gone.push(`${n.step}.${n.bolt}`);

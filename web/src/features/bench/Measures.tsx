@@ -123,12 +123,11 @@ function orderStrip(finding: Finding | undefined, ordered: { min: number; max: n
 	if (finding?.min === undefined || finding.max === undefined) {
 		return { name: benchWords.size, figures: "–", limit, standing: "open" };
 	}
-	const inside = ordered.min <= finding.min && finding.max <= ordered.max;
 	return {
 		name: benchWords.size,
 		figures: showSpan(finding.min, finding.max, system),
 		limit,
-		standing: inside ? "within" : "beyond",
+		standing: finding.as_ordered ? "within" : "beyond",
 		input: {
 			from: finding.min - ordered.min,
 			to: finding.max - ordered.min,

@@ -2,7 +2,7 @@ import { Button, Group, NumberInput, Select } from "@mantine/core";
 import { useState } from "react";
 import { useAddParts } from "../../api/changes";
 import type { JobView } from "../../api/client";
-import { countOf, isKind, type Kind, kindRows, plural, rowOf } from "../../api/table";
+import { isKind, type Kind, kindRows, plural, rowOf } from "../../api/table";
 import { partsOf, tagOf } from "../../api/view";
 import { Failed } from "../../ui/Failed";
 import { jobWords } from "../../words/job";
@@ -29,7 +29,7 @@ export function AddParts({ view }: { view: JobView }) {
 						const chosen = v ?? undefined;
 						if (!isKind(chosen)) return setKind(null);
 						setKind(chosen);
-						setCount(countOf(chosen, view.job));
+						setCount(view.counts[chosen] ?? 1);
 					}}
 				/>
 				<NumberInput label={jobWords.howMany} w={110} min={1} max={96} allowDecimal={false} value={count} onChange={setCount} />
