@@ -5,7 +5,12 @@ import type { Doing } from "./use-build";
 
 const card = { key: "rod", group: "rod", rows: 2, columns: 1, unit: "lb_ft", steps: [{}, {}] } as TorqueCard;
 const run = { card: "rod", of: 2, stays: true, ticks: [["tick", "tick"], ["tick"]] };
-const view = (runs: unknown[]) => ({ plan: { cards: [card] }, runs }) as unknown as AssemblyView;
+const view = (runs: unknown[]) =>
+	({
+		plan: { cards: [card] },
+		runs,
+		card_runs: [{ card: "rod", sequence: [1, 2], runs: [{ of: 2, standing: runs.length - 1 }] }],
+	}) as unknown as AssemblyView;
 const task = { what: "tighten", card: "rod", number: 2, done: false } as AssemblyTask;
 const tick = (step: number, bolt: number, more: Partial<Doing> = {}): Doing => ({
 	what: "tighten",
