@@ -169,7 +169,7 @@ func TestWhatStandsOpenOfAnEngine(t *testing.T) {
 		assembly.OpenPart:  "Main shells 0.010 in under: to order",
 		assembly.OpenSheet: "Crankshaft sheet: decided but not issued",
 		assembly.OpenGap:   "Cylinder 1, top ring: gap not measured",
-		assembly.OpenTask:  "Cap on main 1",
+		assembly.OpenTask:  "Put the cap on main 1",
 	} {
 		assert.Contains(t, open[sort], text)
 	}

@@ -269,6 +269,7 @@ func (b *builder) view(events []assembly.Event) AssemblyView {
 	out.Patterns = append(out.Patterns, out.Plan.Own...)
 	out.Gaps = b.gaps(live)
 	b.sayOpen(&out.State)
+	b.sayTasks(&out.State)
 	// Common practice: a bore misread by less than this is no news.
 	slack := b.job.Job.Unit.Pick(unit.Thou/2, 12*unit.Micrometre)
 	for _, c := range assembly.Crosschecks(out.Gaps, b.bores(), slack) {

@@ -127,11 +127,7 @@ func (p builtPaper) cards() (rows [][]string) {
 		if t.Tight {
 			says = "built.stiff"
 		}
-		where := words.Told("built.turn_mains")
-		if t.Pair > 0 && t.Pair <= len(p.Pairs) {
-			where = words.Told("built.turn_with", "cylinders", numbersOf(p.Pairs[t.Pair-1].Cylinders))
-		}
-		rows = append(rows, []string{where, took, words.Told(says), t.By})
+		rows = append(rows, []string{t.Says, took, words.Told(says), t.By})
 	}
 	return rows
 }

@@ -136,6 +136,19 @@ func (b *builder) sayOpen(s *assembly.State) {
 	}
 }
 
+// sayTasks puts what is done and what is to do into words.
+func (b *builder) sayTasks(s *assembly.State) {
+	for i := range s.Tasks {
+		s.Tasks[i].Says = taskText(s, &s.Tasks[i])
+	}
+	for i := range s.Turns {
+		s.Turns[i].Says = turnText(s, s.Turns[i].Pair)
+	}
+	for i := range s.Finals {
+		s.Finals[i].Says = finalText(s.Finals[i].Kind, s.Finals[i].Number)
+	}
+}
+
 // taskText is a thing to do before the engine is built.
 func taskText(s *assembly.State, t *assembly.Task) string {
 	switch t.What {
@@ -147,14 +160,28 @@ func taskText(s *assembly.State, t *assembly.Task) string {
 		}
 		return words.Told("built.task_rod_bolts", "rod", t.Number)
 	case assembly.Turn:
-		if t.Number == 0 {
-			return words.Told("built.turn_mains")
-		}
-		return words.Told("built.turn_with", "cylinders", numbersOf(s.Pairs[t.Number-1].Cylinders))
+		return turnText(s, t.Number)
 	case assembly.PutRing:
-		return words.Told("built.task_ring", "ring", words.Ring(t.Ring), "cylinder", t.Number)
+		return words.Told("built.task_ring", "ring", words.Member("ring", string(t.Ring)), "cylinder", t.Number)
 	case assembly.PutRod:
 		return words.Told("built.task_rod", "cylinder", t.Number)
 	}
-	return words.Told("built.task_final", "part", words.Numbered(t.Kind, t.Number))
+	return finalText(t.Kind, t.Number)
+}
+
+// turnText is a turn of the crank, with the pairs that are in by then.
+func turnText(s *assembly.State, pair int) string {
+	if pair < 1 || pair > len(s.Pairs) {
+		return words.Told("built.task_turn_mains")
+	}
+	of := s.Pairs[pair-1].Cylinders
+	if len(of) == 1 {
+		return words.Told("built.task_turn_one", "cylinder", of[0])
+	}
+	return words.Told("built.task_turn_with", "cylinders", numbersOf(of))
+}
+
+// finalText is one of the last measurements.
+func finalText(kind part.Kind, number int) string {
+	return words.Told("built.final_"+string(kind), "number", number)
 }

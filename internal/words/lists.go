@@ -32,6 +32,9 @@ func Lists() (all []ListWords) {
 	return all
 }
 
+// Member is what a member of a list is called by itself.
+func Member(list, name string) string { return member(list, name).Title }
+
 func member(list, name string) MemberWords {
 	m := MemberWords{Value: name, Word: word(list, name), Title: optional(list + "." + name + ".title")}
 	if m.Title == "" {

@@ -61,6 +61,8 @@ type Turned struct {
 	Torque *unit.Torque `json:"torque,omitempty"`
 	// Jump tells that this pair took twice what any before it took.
 	Jump bool `json:"jump,omitempty"`
+	// Says is how it reads, made when it is shown.
+	Says string `json:"says"`
 }
 
 // A Finally is one of the last measurements, with the parts that stay in.
@@ -73,6 +75,8 @@ type Finally struct {
 	By      string        `json:"by,omitempty"`
 	At      string        `json:"at,omitempty"`
 	Verdict limit.Verdict `json:"verdict,omitempty"`
+	// Says is what it is called, made when it is shown.
+	Says string `json:"says"`
 }
 
 // A Task is one thing to do before the engine is built.
@@ -88,6 +92,8 @@ type Task struct {
 	Pair int `json:"pair"`
 	// Wrong tells that what was done is not as it should be.
 	Wrong bool `json:"wrong,omitempty"`
+	// Says is how it reads, made when it is shown.
+	Says string `json:"says"`
 }
 
 // A State is an engine as far as it is built.

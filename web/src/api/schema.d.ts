@@ -1980,6 +1980,7 @@ export interface components {
             kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             /** Format: int64 */
             number: number;
+            says: string;
             /** Format: int64 */
             value?: number;
             /** @enum {string} */
@@ -2142,6 +2143,7 @@ export interface components {
             pair: number;
             /** @enum {string} */
             ring?: "expander" | "rail_lower" | "rail_upper" | "second" | "top";
+            says: string;
             /** @enum {string} */
             what: "plan" | "tighten" | "loosen" | "bolt" | "part" | "pass" | "gap" | "ring" | "cap" | "rod" | "turn" | "final" | "sign" | "unsign" | "take_back";
             wrong?: boolean;
@@ -2159,6 +2161,7 @@ export interface components {
             jump?: boolean;
             /** Format: int64 */
             pair: number;
+            says: string;
             tight: boolean;
             torque?: components["schemas"]["UnitTorque"];
         };

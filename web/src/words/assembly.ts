@@ -1,5 +1,5 @@
-import type { AssemblyEvent, AssemblyTask, AssemblyView, PartLine, RingGap, Torque, TorqueCard } from "../api/client";
-import { plural, titleOf, wordOf } from "../api/table";
+import type { AssemblyEvent, PartLine, RingGap, Torque, TorqueCard } from "../api/client";
+import { plural, rowOf, titleOf, wordOf } from "../api/table";
 import { type System, show } from "../quantity/length";
 import { count, money } from "./intl";
 
@@ -27,41 +27,11 @@ export const gapWord = (g: RingGap, system: System): string =>
 export const standsWord = (l: PartLine): string =>
 	l.stands === "short" ? `${l.missing} missing` : wordOf("line_stands", l.stands);
 
-const FINAL: Record<string, string> = {
-	main_bearing: "Clearance of main",
-	rod_bearing: "Clearance of rod",
-	end_float: "End play",
-	rod_side: "Side clearance at rod journal",
-	protrusion: "Protrusion of piston",
-};
-export const finalName = (kind: string, number: number): string =>
-	kind === "end_float" ? (FINAL[kind] ?? kind) : `${FINAL[kind] ?? kind} ${number}`;
-
 /** A pattern's name, as it is shown. */
 export const patternWord = (name: string): string =>
 	({ quarters: "Quarters", opposite: "Quarters, mirrored", thirds: "Thirds" })[name] ?? name;
 
-/** A thing to do, in words: what the hands do next. */
-export function taskWord(t: AssemblyTask, view: AssemblyView): string {
-	switch (t.what) {
-		case "cap":
-			return `Put the cap on main ${t.number}`;
-		case "tighten":
-			return t.number === 0 ? "Tighten the main caps" : `Tighten rod ${t.number}`;
-		case "turn":
-			return t.number === 0
-				? "Turn the crank: mains alone"
-				: `Turn the crank: with ${cylinders(view.pairs[t.number - 1]?.cylinders ?? [])}`;
-		case "ring":
-			return `${titleOf("ring", t.ring ?? "top")} on piston of cylinder ${t.number}`;
-		case "rod":
-			return `Piston and rod into cylinder ${t.number}`;
-		default:
-			return finalName(t.kind ?? "", t.number);
-	}
-}
-
-export const cylinders = (numbers: number[]): string =>
+const cylinders = (numbers: number[]): string =>
 	numbers.length === 1 ? `cylinder ${numbers[0]}` : `cylinders ${numbers.join(" and ")}`;
 
 /** The run of a card that an event names; cards of the usual groups are called as these are. */
@@ -103,7 +73,7 @@ export function builtWord(e: AssemblyEvent, system: System): string {
 		case "turn":
 			return `turned the crank${e.tight ? ": it is tight" : e.torque ? `: it took ${torqueWord(e.torque)}` : ": free"}`;
 		case "final":
-			return `${finalName(e.kind ?? "", e.number ?? 0)}: ${size}`;
+			return `${rowOf(e.kind ?? "main_bearing").title} ${e.number ?? ""}: ${size}`;
 		case "sign":
 			return `signed the built engine${e.note ? `. “${e.note}”` : ""}`;
 		case "unsign":

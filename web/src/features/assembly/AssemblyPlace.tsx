@@ -6,7 +6,7 @@ import { StatusMark } from "../../drawing/status";
 import look from "../../look/look.module.css";
 import { KeyBar } from "../../ui/KeyBar";
 import { useKey } from "../../ui/use-key";
-import { taskWord, assemblyWords as words } from "../../words/assembly";
+import { assemblyWords as words } from "../../words/assembly";
 import css from "./assembly.module.css";
 import { CylinderPanel } from "./CylinderPanel";
 import { Frame, type Shown } from "./Frame";
@@ -43,9 +43,9 @@ function Assembly(shown: Shown) {
 				</nav>
 				<Stack gap="md">
 					{here ? (
-						<section className={look.panel} aria-label={taskWord(here, view)}>
+						<section className={look.panel} aria-label={here.says}>
 							<div className={css.huge} data-testid="task" aria-live="polite">
-								{taskWord(here, view)}
+								{here.says}
 							</div>
 							<TaskForm
 								key={keyOf(here)}
@@ -120,7 +120,7 @@ function Groups({ view, here, done, onChoose }: GroupsProps) {
 								onClick={() => onChoose(t)}
 							>
 								<StatusMark standing={t.wrong ? "beyond" : done(t) ? "within" : "open"} word={false} />
-								{taskWord(t, view)}
+								{t.says}
 							</button>
 						))}
 				</div>

@@ -5,7 +5,7 @@ import { titleOf, wordOf } from "../../api/table";
 import { StatusMark } from "../../drawing/status";
 import look from "../../look/look.module.css";
 import { show } from "../../quantity/length";
-import { finalName, runName, stepsText, taskWord, torqueWord, assemblyWords as words } from "../../words/assembly";
+import { runName, stepsText, torqueWord, assemblyWords as words } from "../../words/assembly";
 import { Frame, type Shown } from "./Frame";
 import { Signature } from "./Signature";
 
@@ -56,7 +56,7 @@ function Finals({ job, view }: Shown) {
 				<Table.Tbody>
 					{view.finals.map((f) => (
 						<Table.Tr key={`${f.kind} ${f.number}`}>
-							<Table.Th scope="row">{finalName(f.kind, f.number)}</Table.Th>
+							<Table.Th scope="row">{f.says}</Table.Th>
 							<Table.Td className={look.figure}>{f.value === undefined ? words.notDone : show(f.value, unit)}</Table.Td>
 							<Table.Td className={look.soft}>
 								{f.window ? words.within(show(f.window.min, unit), show(f.window.max, unit)) : ""}
@@ -104,7 +104,7 @@ function Torqued({ view }: Shown) {
 					)}
 					{view.turns.map((t) => (
 						<Table.Tr key={t.event}>
-							<Table.Th scope="row">{taskWord({ what: "turn", number: t.pair, done: true, pair: t.pair }, view)}</Table.Th>
+							<Table.Th scope="row">{t.says}</Table.Th>
 							<Table.Td>{t.tight ? words.isTight : words.turnsFree}</Table.Td>
 							<Table.Td className={look.figure}>{t.torque ? torqueWord(t.torque) : ""}</Table.Td>
 							<Table.Td>{t.jump ? words.jump : ""}</Table.Td>
