@@ -112,7 +112,9 @@ func judgedLists(r huma.Registry) {
 func keptLists(r huma.Registry) {
 	list(r, exchange.HeadingsOf)
 	list(r, exchange.RangeEnds)
+	list(r, store.ChangeTypes)
 	list(r, store.LookTypes)
+	list(r, store.MomentTypes)
 	list(r, store.OrderEventTypes)
 	list(r, store.Origins)
 	list(r, store.Outcomes)

@@ -61,7 +61,7 @@ func (s *Store) WorkOutAnew(ctx context.Context, jobID int64, id string, all []A
 			}
 		}
 		facts.Many = len(all)
-		return s.log(ctx, tx, jobID, "worked_out_anew", facts, nil)
+		return s.log(ctx, tx, jobID, workedOutAnew, facts, nil)
 	})
 	if err != nil {
 		return fmt.Errorf("working out anew %s: %w", id, err)

@@ -213,7 +213,7 @@ func (s *Store) AddComponent(ctx context.Context, c Component, replaces *Retirem
 		if err := fits(ctx, tx, c.JobID); err != nil {
 			return err
 		}
-		if err := s.log(ctx, tx, c.JobID, "component_added", Facts{Of: c.Of, Tag: c.Tag}, nil); err != nil ||
+		if err := s.log(ctx, tx, c.JobID, componentAdded, Facts{Of: c.Of, Tag: c.Tag}, nil); err != nil ||
 			replaces == nil {
 			return err
 		}
@@ -329,7 +329,7 @@ func (s *Store) TakeOff(ctx context.Context, jobID int64, component string) erro
 				return err
 			}
 		}
-		return s.log(ctx, tx, jobID, "component_taken_off", Facts{Of: c.Of, Tag: c.Tag}, nil)
+		return s.log(ctx, tx, jobID, componentTakenOff, Facts{Of: c.Of, Tag: c.Tag}, nil)
 	})
 	if err != nil {
 		return fmt.Errorf("component of job %d: %w", jobID, err)
@@ -443,5 +443,9 @@ func (s *Store) eventOf(ctx context.Context, tx *sqlx.Tx, jobID int64, r Retirem
 	if _, err := once(ctx, tx, "component_events", r.ID, content, fields{"said_at": s.stamp()}); err != nil {
 		return err
 	}
-	return s.log(ctx, tx, jobID, "component_"+string(r.What), facts, nil)
+	change := componentRetired
+	if r.What == returned {
+		change = componentReturned
+	}
+	return s.log(ctx, tx, jobID, change, facts, nil)
 }

@@ -220,9 +220,9 @@ func (s *Store) SetQuick(ctx context.Context, jobID int64, kind part.Kind, compo
 		if changed, err := result.RowsAffected(); err != nil || changed == 0 {
 			return conflict("conflict.no_parts", "kinds", words.Plural(kind))
 		}
-		change := "whole"
+		change := wholeFirst
 		if quick {
-			change = "quick"
+			change = quickFirst
 		}
 		return s.log(ctx, tx, jobID, change, Facts{PartKind: kind, Tag: component}, nil)
 	})
@@ -249,7 +249,7 @@ func (s *Store) SetFitted(ctx context.Context, jobID int64, p Place, in Fitted) 
 			in.Step, in.Shell, in.Used, f.ID); err != nil {
 			return err
 		}
-		return s.log(ctx, tx, jobID, "fitted",
+		return s.log(ctx, tx, jobID, shellsFitted,
 			Facts{PartKind: f.Kind, PartNumber: f.Number, Tag: f.Component},
 			[]*unit.Length{f.FittedStep, f.FittedShell})
 	})

@@ -14,9 +14,9 @@ import (
 
 // A Moment is something that happened to a job, as its tables keep it.
 type Moment struct {
-	At   string `db:"at" json:"at"`
-	By   string `db:"by_whom" json:"by"`
-	What string `db:"what" json:"what" enum:"job,reading,look,crack_test,gauge,zero,condition,unworn,answer,photo,note,decision,order,order_event,match,change,share,closing,build"`
+	At   string     `db:"at" json:"at"`
+	By   string     `db:"by_whom" json:"by"`
+	What MomentType `db:"what" json:"what"`
 	// Kind, Number and State name the feature, where it is about one.
 	Kind   part.Kind `db:"kind" json:"kind,omitempty"`
 	Number int       `db:"number" json:"number,omitempty"`
@@ -81,8 +81,8 @@ type Facts struct {
 	Before *JobHead `json:"before,omitempty"`
 	// Change is what was changed where it has no table of its own; Text its words where it was of
 	// before there were facts.
-	Change string `json:"change,omitempty"`
-	Text   string `json:"text,omitempty"`
+	Change ChangeType `json:"change,omitempty"`
+	Text   string     `json:"text,omitempty"`
 	// Plan, Of, Tag and Job are what was changed to: a plan's name, a component, the job that a file was of.
 	Plan string         `json:"plan,omitempty"`
 	Of   part.Component `json:"of,omitempty"`
@@ -216,7 +216,7 @@ UNION ALL SELECT max(said_at) FROM job_log WHERE job_id = ?1)`, jobID)
 }
 
 // log keeps a change that has no table of its own, with what was there before.
-func (s *Store) log(ctx context.Context, q querier, jobID int64, what string, facts Facts, before any) error {
+func (s *Store) log(ctx context.Context, q querier, jobID int64, what ChangeType, facts Facts, before any) error {
 	about, err := json.Marshal(facts)
 	if err != nil {
 		return err

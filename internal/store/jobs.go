@@ -246,7 +246,7 @@ func (s *Store) SetJudgement(ctx context.Context, id, version int64, limits Limi
 			Limits LimitSet          `json:"limits"`
 			Policy inspection.Policy `json:"policy"`
 		}{job.Limits, job.Policy}
-		if err := s.log(ctx, tx, id, "judgement", Facts{}, before); err != nil {
+		if err := s.log(ctx, tx, id, judgementChanged, Facts{}, before); err != nil {
 			return err
 		}
 		if _, err := tx.ExecContext(ctx, `UPDATE jobs SET policy = ?, version = version + 1 WHERE id = ?`,

@@ -51,7 +51,7 @@ func (s *Store) Load(ctx context.Context, d Dump, made Made,
 		if err := modern(ctx, tx.Tx, id, d.Version); err != nil {
 			return unsound("unsound.job", "why", err)
 		}
-		return s.log(ctx, tx, id, "taken_in", Facts{Job: number}, nil)
+		return s.log(ctx, tx, id, takenIn, Facts{Job: number}, nil)
 	})
 	if err != nil {
 		return Job{}, fmt.Errorf("load job: %w", err)

@@ -75,7 +75,7 @@ func (s *Store) WithdrawNote(ctx context.Context, jobID int64, id string, withdr
 		if withdrawn {
 			return nil
 		}
-		return s.log(ctx, tx, jobID, "note_back", Facts{}, nil)
+		return s.log(ctx, tx, jobID, noteBack, Facts{}, nil)
 	})
 }
 

@@ -86,7 +86,7 @@ func (s *Store) RestorePhoto(ctx context.Context, jobID int64, id string) error 
 			`UPDATE photos SET removed_by = '', removed_at = '' WHERE job_id = ? AND id = ?`, jobID, id); err != nil {
 			return err
 		}
-		return s.log(ctx, tx, jobID, "photo", Facts{Caption: caption}, nil)
+		return s.log(ctx, tx, jobID, photoBack, Facts{Caption: caption}, nil)
 	})
 }
 

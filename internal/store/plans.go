@@ -50,7 +50,7 @@ func (s *Store) SetPlan(ctx context.Context, jobID int64, kind part.Kind, compon
 				return err
 			}
 		}
-		return s.log(ctx, tx, jobID, "plan", Facts{PartKind: kind, Tag: component, Plan: p.ID}, nil)
+		return s.log(ctx, tx, jobID, planChanged, Facts{PartKind: kind, Tag: component, Plan: p.ID}, nil)
 	})
 	if err != nil {
 		return fmt.Errorf("plan of %s: %w", kind, err)

@@ -55,7 +55,7 @@ func (s *Store) AddRows(ctx context.Context, jobID int64, rows []Row) error {
 				return err
 			}
 		}
-		return s.log(ctx, tx, jobID, "taken_in", Facts{Many: len(rows)}, nil)
+		return s.log(ctx, tx, jobID, takenIn, Facts{Many: len(rows)}, nil)
 	})
 	if err != nil {
 		return fmt.Errorf("rows into job %d: %w", jobID, err)

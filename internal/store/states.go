@@ -43,7 +43,7 @@ func (s *Store) AddState(ctx context.Context, jobID int64, kind part.Kind, compo
 		if err := fits(ctx, tx, jobID); err != nil {
 			return err
 		}
-		return s.log(ctx, tx, jobID, "state", Facts{PartKind: kind, Tag: component, PartState: state}, nil)
+		return s.log(ctx, tx, jobID, stateAdded, Facts{PartKind: kind, Tag: component, PartState: state}, nil)
 	})
 	if err != nil {
 		return fmt.Errorf("state %s of %s in job %d: %w", state, kind, jobID, err)
@@ -151,7 +151,7 @@ func (s *Store) AddParts(ctx context.Context, jobID int64, kind part.Kind, compo
 		if err := fits(ctx, tx, jobID); err != nil {
 			return err
 		}
-		return s.log(ctx, tx, jobID, "parts", Facts{PartKind: kind, Tag: component, Many: count - last}, nil)
+		return s.log(ctx, tx, jobID, partsAdded, Facts{PartKind: kind, Tag: component, Many: count - last}, nil)
 	})
 	if err != nil {
 		return fmt.Errorf("parts %s of job %d: %w", kind, jobID, err)
@@ -204,7 +204,7 @@ func (s *Store) remove(ctx context.Context, jobID int64, kind part.Kind, compone
 				return err
 			}
 		}
-		return s.log(ctx, tx, jobID, "removed", facts, nil)
+		return s.log(ctx, tx, jobID, partsRemoved, facts, nil)
 	})
 	if err != nil {
 		return fmt.Errorf("remove %s of job %d: %w", kind, jobID, err)

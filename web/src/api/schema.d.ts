@@ -4514,7 +4514,8 @@ export interface components {
             built?: components["schemas"]["AssemblyEvent"];
             by: string;
             caption?: string;
-            change?: string;
+            /** @enum {string} */
+            change?: "head" | "judgement" | "plan" | "worked_out_anew" | "quick" | "whole" | "fitted" | "state" | "parts" | "removed" | "taken_in" | "photo" | "note_back" | "component_added" | "component_retired" | "component_returned" | "component_taken_off" | "";
             /**
              * Format: int64
              * @description of those that are no directions, counted from 0

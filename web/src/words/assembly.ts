@@ -78,7 +78,7 @@ export function builtWord(e: AssemblyEvent, system: System): string {
 			return `signed the built engine${e.note ? `. “${e.note}”` : ""}`;
 		case "unsign":
 			return "opened the built engine again";
-		default:
+		case "take_back":
 			return "took something back";
 	}
 }

@@ -62,7 +62,7 @@ export function said(view: JobView, m: Moment): string {
 		case "match":
 			return `saved which part goes where: ${m.parts?.join(", ")}`;
 		case "closing":
-			return `${CLOSED[m.outcome ?? ""] ?? plain(m.outcome ?? "")}${quoted(m.reason)}`;
+			return `${CLOSED[m.outcome ?? "finished"]}${quoted(m.reason)}`;
 		case "share":
 			return m.removed ? `revoked the link of ${m.for}` : `made a link for ${m.for}`;
 		case "build":
@@ -97,7 +97,7 @@ function answered(view: JobView, m: Moment): string {
 	return `answered “${item?.title ?? plain(m.topic ?? "")}”${m.place ? ` at ${m.place}` : ""}: ${answer}${m.note ? ` (${m.note})` : ""}`;
 }
 
-const CLOSED: Record<string, string> = {
+const CLOSED: Record<NonNullable<Moment["outcome"]>, string> = {
 	finished: "closed the job: finished",
 	declined: "closed the job: declined",
 	scrapped: "closed the job: scrapped",
@@ -147,8 +147,9 @@ function changed(view: JobView, m: Moment): string {
 			return "brought a note back";
 		case "component_returned":
 			return `${component}: back in the engine${quoted(m.reason)}`;
-		default:
-			return plain(m.change ?? "");
+		case "":
+		case undefined:
+			return "";
 	}
 }
 
