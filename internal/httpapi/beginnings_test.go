@@ -211,7 +211,7 @@ func TestAnEngineComesBack(t *testing.T) {
 	assert.Equal(t, http.StatusNotFound, status)
 	history := get[[]store.Moment](t, at+"/history?kind=main_journal&number=2")
 	require.NotEmpty(t, history)
-	assert.Equal(t, "note", history[0].What)
+	assert.EqualValues(t, "note", history[0].What)
 	assert.Equal(t, "burr at the oil hole, dressed", history[0].Note)
 	gone, status, said := made(t, "PUT", at+"/notes/"+noted.Notes[0].ID, fields{"withdrawn": true})
 	require.Equal(t, 200, status, said)

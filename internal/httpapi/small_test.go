@@ -63,7 +63,7 @@ func TestHistoryNamesThePlaceRead(t *testing.T) {
 		}
 	}
 	moments := get[[]store.Moment](t, base+"/api/v1/jobs/1/history?kind=main_journal&number=1")
-	require.Equal(t, "reading", moments[0].What)
+	require.EqualValues(t, "reading", moments[0].What)
 	assert.Equal(t, f.Stations[1], moments[0].Station)
 	for _, m := range get[[]store.Moment](t, base+"/api/v1/jobs/1/history") {
 		if m.Count > 1 {
