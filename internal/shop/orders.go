@@ -286,7 +286,7 @@ func beforeWork(in *inspection.Inspection, orders []store.Order) *inspection.Ins
 	}
 	proves := func(f inspection.Feature) bool {
 		return proofs[place{disposition.Ref{Kind: f.Kind, Number: max(1, f.Number)}, f.State, f.Component}] ||
-			f.Kind == part.Piston && f.State == disposition.NewPart && len(orders) > 0
+			f.Kind == part.Piston && f.State == part.NewPart && len(orders) > 0
 	}
 	if !slices.ContainsFunc(in.Features, proves) {
 		return in

@@ -15,37 +15,33 @@ import (
 // thrust is the direction in which a skirt is measured: square to the pin.
 const thrust = 90 * unit.Degree
 
-// cylinders decides the cylinders of an engine: hone, bore to the first oversize that cleans all,
-// sleeve the one that no oversize cleans, else replace the block.
-func (e *evaluator) cylinders() {
-	b, ok := e.open(part.Cylinders, part.Cylinder)
-	if !ok {
-		return
+// Cylinders are honed, bored to the first oversize that cleans all, the one sleeved that no oversize
+// cleans, else the block is replaced.
+
+func gatherCylinders(s *scene, name part.Set) *subject {
+	sub := s.gatherOf(name)
+	if sub == nil || !sub.limited {
+		return nil
 	}
-	b.classes()
-	b.pistonFits()
-	b.judge()
-	b.judgeFits()
-	b.climbBores()
-	cracks := b.cracked()
-	b.causes = append(b.causes, cracks...)
-	b.cylinderOptions()
-	// Nothing is promised beside an unread bore, a cracked one or not.
-	if len(cracks) > 0 && len(b.incomplete()) == 0 || !b.early() {
-		b.chooseCylinders()
-	}
-	b.close()
+	sub.classed()
+	sub.ladder = sub.climbBores()
+	return sub
 }
 
-// skirt is the size of a piston square to its pin: the largest reading nearest that direction.
-func (b *board) skirt(number int) (size unit.Length, u float64, ok bool) {
-	f, piston := b.finding(part.Piston, number)
+func judgeCylinders(s *subject) judgement {
+	j := judgeParts(s)
+	j.judgeFits(s)
+	return j
+}
+
+// skirt is the size of the piston of a bore, square to its pin: the largest reading nearest that direction.
+func (s *scene) skirt(ref Ref) (size unit.Length, u float64, ok bool) {
+	f, piston := s.finding(ref.Kind.Row().Mate, ref.Number)
 	if piston == nil {
 		return 0, 0, false
 	}
-	ref := Ref{Kind: part.Cylinder, Number: number}
-	if _, bore := b.finding(ref.Kind, number); bore != nil {
-		if class, then := b.classThen(ref, f.State); then && class != bore.Class() {
+	if _, bore := s.finding(ref.Kind, ref.Number); bore != nil {
+		if class, then := s.classThen(ref, f.State); then && class != bore.Class() {
 			return 0, 0, false // the piston of the bore as it was
 		}
 	}
@@ -57,43 +53,20 @@ func (b *board) skirt(number int) (size unit.Length, u float64, ok bool) {
 func Skirt(findings []inspection.Finding, number int, bought bool) (size unit.Length, ok bool) {
 	for i := len(findings) - 1; i >= 0; i-- {
 		f := &findings[i]
-		if f.Kind == part.Piston && f.Number == number && f.Measured() && (!bought || f.State == NewPart) {
+		if f.Kind == part.PistonSet.Row().Of && f.Number == number && f.Measured() && (!bought || f.State == part.NewPart) {
 			return slices.Max(f.Grid.InDirections(f.Grid.Nearest(thrust))), true
 		}
 	}
 	return 0, false
 }
 
-// NewPart is the state of a part that was bought.
-const NewPart = "new_part"
-
-func (b *board) pistonFits() {
-	for i := range b.members {
-		m := &b.members[i]
-		skirt, u, ok := b.skirt(m.ref.Number)
-		if !ok || !m.finding.Measured() {
-			continue
-		}
-		f := Fit{Kind: part.PistonFit, Number: m.ref.Number, journal: m.ref, Basis: BasisMeasured,
-			u:         math.Hypot(m.finding.U, u),
-			Clearance: fit.Clearance{Min: *m.finding.Min - skirt, Max: *m.finding.Max - skirt}}
-		if window, ok := fit.Window(m.limits.Clearance); ok {
-			f.Window = &window
-		}
-		if used := b.settle([]Fit{f}, m.finding); used != nil {
-			m.fits = []*Fit{used}
-		}
-		b.checkClearance(&b.members[i])
-	}
-}
-
 // climbBores builds the ladder under both schools: the bar holds the old centre, or follows the wear.
-func (b *board) climbBores() {
-	for _, m := range b.members {
+func (s *subject) climbBores() (ladder []Rung) {
+	allowance := s.in.Policy.CleanupAllowance
+	for _, m := range s.members {
 		if !m.finding.Measured() || m.limits.New == nil || m.finding.Wear == nil {
 			continue
 		}
-		allowance := b.in.Policy.CleanupAllowance
 		reference := m.finding.Wear.Reference
 		if m.feature.Unworn != nil { // what was read says more than what the book expects
 			reference = *m.feature.Unworn
@@ -102,80 +75,94 @@ func (b *board) climbBores() {
 		follow := *m.finding.Max + allowance
 		rung := Rung{Feature: m.ref, Smallest: *m.finding.Min, Largest: *m.finding.Max,
 			Middle: m.limits.New.Middle(), Allowance: allowance, Cleans: hold, OtherSchool: &follow}
-		if b.in.Policy.BoreCleanup == inspection.FollowWear {
+		if s.in.Policy.BoreCleanup == inspection.FollowWear {
 			rung.Cleans, rung.OtherSchool = follow, &hold
 		}
-		b.set.Ladder = append(b.set.Ladder, rung)
+		ladder = append(ladder, rung)
 	}
+	return ladder
 }
 
-func (b *board) cylinderOptions() {
-	causes := append(slices.Clone(b.causes), b.fitsOut...)
-	if !b.in.Policy.RingsRenewed {
-		b.offer(Option{Way: Way{Action: Reuse, Step: b.set.SizeClass}, Feasible: len(causes) == 0,
-			Reasons: causes, Clearances: b.pistonsAfter(nil)})
+func offerCylinders(j judged) []Option {
+	all := offers{}
+	if !j.in.Policy.RingsRenewed {
+		o := asIs(Way{Step: j.class}, slices.Concat(j.causes, j.fitsOut))
+		o.Clearances = j.pistonsAfter(nil)
+		all.add(o)
 	}
-	b.offer(b.hone(false))
-	if b.wornPistons() {
-		if fresh := b.hone(true); fresh.Feasible {
-			b.offer(fresh)
-		} else if o := b.set.Option(fresh.Way); o != nil {
-			o.Reasons = append(o.Reasons, fresh.Reasons...)
+	all.add(j.hone(false))
+	if j.wornPistons() {
+		if fresh := j.hone(true); fresh.Feasible {
+			all.add(fresh)
+		} else if i := optionAt(all, fresh.Way); i >= 0 {
+			all[i].Reasons = append(all[i].Reasons, fresh.Reasons...)
 		}
 	}
-	for _, s := range b.limits.Oversizes {
-		if s > b.set.SizeClass || (s == b.set.SizeClass && b.set.Mixed) {
-			b.offer(b.bore(s, b.members))
+	for _, step := range j.steps() {
+		all.add(j.bore(step, j.members))
+	}
+	if needing := j.needsSleeve(); len(needing) > 0 {
+		all.add(j.sleeve(needing))
+	} else {
+		j.offerSleeveSome(&all)
+	}
+	all.add(anew(say.New("replace").As("block")))
+	return all
+}
+
+// steps are the oversizes that the set can be bored to: beyond its class, and for a mixed set its furthest class too.
+func (s *subject) steps() (steps []unit.Length) {
+	for _, step := range s.limits.Oversizes {
+		if step > s.class || (step == s.class && s.mixed) {
+			steps = append(steps, step)
 		}
 	}
-	b.offerSleeve()
-	b.offerSleeveSome()
-	b.offer(Option{Way: Way{Action: Replace}, Feasible: true, Reasons: []Reason{say.New("replace").As("block")}})
+	return steps
 }
 
 // pistonsAfter are the clearances of the measured pistons, as found or, with sizes, at the ends of
 // their windows.
-func (b *board) pistonsAfter(sizes []FinishedSize) []After {
+func (s *subject) pistonsAfter(sizes []FinishedSize) []After {
 	var after []After
-	for _, m := range b.members {
-		if m.fit() == nil {
+	for _, m := range s.members {
+		f := m.fit()
+		if f == nil {
 			continue
 		}
-		c := m.fit().Clearance
-		for _, s := range sizes {
-			skirt := *m.finding.Max - m.fit().Clearance.Max
-			if fresh := b.newSkirt(m); s.MateNew && fresh != nil {
+		c := f.Clearance
+		for _, size := range sizes {
+			skirt := *m.finding.Max - f.Clearance.Max
+			if fresh := s.newSkirt(m); size.MateNew && fresh != nil {
 				skirt = *fresh
 			}
-			if s.Feature == m.ref {
-				c = fit.Clearance{Min: s.Size - skirt, Max: s.Size - skirt}
+			if size.Feature == m.ref {
+				c = fit.Clearance{Min: size.Size - skirt, Max: size.Size - skirt}
 			}
 		}
-		after = append(after, After{Feature: m.ref, Clearance: c, Window: m.fit().Window,
-			Verdict: b.verdict(c, m.fit().Window, m.fit().u)})
+		after = append(after, After{Feature: m.ref, Clearance: c, Window: f.Window, Verdict: s.verdict(c, f.Window, f.u)})
 	}
 	return after
 }
 
 // bore works out one oversize for the given cylinders.
-func (b *board) bore(s unit.Length, members []member) Option {
-	o := Option{Way: Way{Action: Bore, Step: s}, Feasible: true, Sizes: make([]FinishedSize, 0, len(members))}
-	refuse := func(r Reason) { o.Feasible, o.Reasons = false, append(o.Reasons, r) }
+func (s *subject) bore(step unit.Length, members []member) Option {
+	o := attempt(Way{Action: Bore, Step: step})
+	o.Sizes = make([]FinishedSize, 0, len(members))
 	for _, m := range members {
-		rung := b.rung(m.ref)
+		rung := s.rung(m.ref)
 		switch {
-		case b.stays(m, s):
+		case s.stays(m, step):
 			o.Sizes = append(o.Sizes, FinishedSize{Feature: m.ref, Size: *m.finding.Max, Kept: true})
 		case m.cracked():
-			refuse(say.Of("cracked", m.ref))
+			o.refuse(say.Of("cracked", m.ref))
 		case rung == nil:
-			refuse(say.Of("no_new_range", m.ref))
-		case !clears(m, s, rung.Cleans):
-			refuse(say.Of("not_clean", m.ref, say.Apart("size", rung.Middle+s, rung.Cleans),
-				say.Apart("cleans", rung.Cleans, rung.Middle+s)).As("bore"))
+			o.refuse(say.Of("no_new_range", m.ref))
+		case !m.clears(step, rung.Cleans):
+			o.refuse(say.Of("not_clean", m.ref, say.Apart("size", rung.Middle+step, rung.Cleans),
+				say.Apart("cleans", rung.Cleans, rung.Middle+step)).As("bore"))
 		default:
-			o.Sizes = append(o.Sizes, FinishedSize{Feature: m.ref, Size: rung.Middle + s})
-			o.Reasons = append(o.Reasons, b.smallPiston(m, s, *rung)...)
+			o.Sizes = append(o.Sizes, FinishedSize{Feature: m.ref, Size: rung.Middle + step})
+			o.Reasons = append(o.Reasons, s.smallPiston(m, step, *rung)...)
 		}
 	}
 	return o
@@ -183,17 +170,17 @@ func (b *board) bore(s unit.Length, members []member) Option {
 
 // smallPiston says, before anything is bored, where a piston that is there for a step is so small that its bore would
 // not clean up.
-func (b *board) smallPiston(m member, s unit.Length, rung Rung) []Reason {
-	at, ok := b.in.Latest(part.Piston, m.ref.Number)
-	if !ok || b.in.Features[at].State != NewPart {
+func (s *scene) smallPiston(m member, step unit.Length, rung Rung) []Reason {
+	at, ok := s.in.Latest(m.ref.Kind.Row().Mate, m.ref.Number)
+	if !ok || s.in.Features[at].State != part.NewPart {
 		return nil
 	}
-	skirt, measured := Skirt(b.result.Features, m.ref.Number, true)
-	if !measured || (skirt-(rung.Middle+s)).Abs() > limit.ClassTolerance(b.in.Unit)*5 {
+	skirt, measured := Skirt(s.findings, m.ref.Number, true)
+	if !measured || (skirt-(rung.Middle+step)).Abs() > limit.ClassTolerance(s.in.Unit)*5 {
 		return nil // of another step
 	}
 	aim, _ := fit.Target(m.limits.Clearance, false, skirt)
-	size := skirt + aim + b.duty()
+	size := skirt + aim + s.duty()
 	if size >= rung.Cleans {
 		return nil
 	}
@@ -202,121 +189,153 @@ func (b *board) smallPiston(m member, s unit.Length, rung Rung) []Reason {
 }
 
 // clears compares twice both sides, so that the middle of an odd range stays exact.
-func clears(m member, s, cleans unit.Length) bool {
-	return m.limits.New.Min+m.limits.New.Max+2*s >= 2*cleans
+func (m member) clears(step, cleans unit.Length) bool {
+	return m.limits.New.Min+m.limits.New.Max+2*step >= 2*cleans
+}
+
+func chooseCylinders(j judged, options []Option) choice {
+	// Nothing is promised beside an unread bore, a cracked one or not.
+	if len(j.cracks) == 0 || len(j.incomplete()) > 0 {
+		if c, ok := j.early(); ok {
+			return c
+		}
+	}
+	c := take(first(options, func(o Option) bool {
+		return o.Method == "" && (o.Action != Sleeve || len(j.cracks) == 0)
+	}))
+	c.provisional = c.Action.keeps() && j.pistonless()
+	return c
+}
+
+func explainCylinders(j judged, _ []Option, c choice) (r remarks) {
+	if c.option == nil {
+		return r
+	}
+	r.say(j.causes...)
+	r.say(j.fitsOut...)
+	switch keeps := c.Action.keeps(); {
+	case !keeps:
+	case len(j.causes)+len(j.fitsOut) == 0:
+		r.say(j.within("wear", "taper", "out_of_round", "clearance"))
+	case !slices.ContainsFunc(c.option.Sizes, func(s FinishedSize) bool { return s.MateNew }):
+		r.say(say.New("hone_to_size"))
+	}
+	r.say(c.option.Reasons...)
+	switch {
+	case c.provisional:
+		r.say(say.New("provisional").As("pistons"))
+	case c.Action == Bore:
+		if worst := j.worstBore(); worst != nil {
+			r.say(say.Of("step", worst.Feature, say.Length("worn", worst.Largest),
+				say.Length("cleans", worst.Cleans), say.Step("step", c.Step)).As("bore"))
+		}
+		r.say(say.New("bore_sheet"))
+	}
+	if !c.Action.keeps() && len(j.cracks) > 0 {
+		r.say(say.New("crack_test"))
+	}
+	return r
+}
+
+func (s *subject) worstBore() *Rung {
+	var worst *Rung
+	for i := range s.ladder {
+		if r := &s.ladder[i]; worst == nil || r.Cleans-r.Middle > worst.Cleans-worst.Middle {
+			worst = r
+		}
+	}
+	return worst
 }
 
 // needsSleeve lists the cylinders that are cracked or beyond the last oversize. A sound one needs nothing.
-func (b *board) needsSleeve() []member {
+func (s *subject) needsSleeve() (needing []member) {
 	last := unit.Length(-1)
-	for _, s := range b.limits.Oversizes {
-		if s > b.set.SizeClass || (s == b.set.SizeClass && b.set.Mixed) {
-			last = s
-		}
+	for _, step := range s.steps() {
+		last = step
 	}
-	var needing []member
-	for _, m := range b.members {
-		rung := b.rung(m.ref)
-		if m.cracked() || m.finding.Measured() && !sound(m) &&
-			(last < 0 || rung == nil || !clears(m, last, rung.Cleans)) {
+	for _, m := range s.members {
+		rung := s.rung(m.ref)
+		if m.cracked() || m.finding.Measured() && !m.sound() && (last < 0 || rung == nil || !m.clears(last, rung.Cleans)) {
 			needing = append(needing, m)
 		}
 	}
 	return needing
 }
 
-// without returns the members but some.
-func (b *board) without(some []member) []member {
-	return slices.DeleteFunc(slices.Clone(b.members), func(m member) bool {
-		return slices.ContainsFunc(some, func(one member) bool { return one.ref == m.ref })
-	})
-}
-
 // rest is what the other cylinders take while some are sleeved: nothing where they are sound, else the first
 // oversize that cleans them all. ok is false where that is no less than a step.
-func (b *board) rest(below unit.Length, sleeved ...member) (o Option, ok bool) {
-	others := b.without(sleeved)
-	if b.uniform(others) && !slices.ContainsFunc(others, func(m member) bool { return !sound(m) }) {
-		step := b.set.SizeClass
-		if len(others) > 0 {
-			step = others[0].finding.Class()
-		}
+func (s *subject) rest(below unit.Length, sleeved ...member) (o Option, ok bool) {
+	others := slices.DeleteFunc(slices.Clone(s.members), func(m member) bool {
+		return slices.ContainsFunc(sleeved, func(one member) bool { return one.ref == m.ref })
+	})
+	step := s.class
+	if len(others) > 0 {
+		step = others[0].finding.Class()
+	}
+	if !slices.ContainsFunc(others, func(m member) bool { return m.finding.Class() != step || !m.sound() }) {
 		return Option{Way: Way{Step: step}}, step < below
 	}
-	for _, s := range b.limits.Oversizes {
-		if s >= below {
+	for _, step := range s.steps() {
+		if step >= below {
 			continue
 		}
-		if s > b.set.SizeClass || (s == b.set.SizeClass && b.set.Mixed) {
-			if o := b.bore(s, others); o.Feasible {
-				return o, true
-			}
+		if o := s.bore(step, others); o.Feasible {
+			return o, true
 		}
 	}
 	return Option{}, false
 }
 
-func (b *board) uniform(members []member) bool {
-	for _, m := range members {
-		if m.finding.Class() != members[0].finding.Class() {
-			return false
-		}
-	}
-	return true
-}
+// mostSleeves are as many as a block is worth: common practice.
+const mostSleeves = 2
 
-func (b *board) offerSleeve() {
-	needing := b.needsSleeve()
-	if len(needing) == 0 {
-		return
-	}
+// sleeve works out sleeving those that need it.
+func (s *subject) sleeve(needing []member) Option {
 	o := Option{Way: Way{Action: Sleeve}}
 	if len(needing) > 1 {
 		o.Method = SleeveSome
 	}
-	rest, ok := b.rest(math.MaxInt64, needing...)
+	rest, ok := s.rest(math.MaxInt64, needing...)
 	switch {
 	case len(needing) > mostSleeves:
 		o.Reasons = []Reason{say.New("sleeve_many", say.Count("count", len(needing)))}
 	case !ok:
 		o.Reasons = []Reason{say.New("sleeve_rest")}
 	default:
-		o.Feasible, o.Step, o.Sizes = true, rest.Step, b.withSleeve(rest, needing)
+		o.Feasible, o.Step, o.Sizes = true, rest.Step, withSleeve(rest, needing)
 		for _, m := range needing {
 			o.Reasons = append(o.Reasons, say.Of("sleeve", m.ref))
 		}
 	}
-	b.offer(o)
+	return o
 }
 
-// mostSleeves are as many as a block is worth: common practice.
-const mostSleeves = 2
-
 // offerSleeveSome lists sleeving the one cylinder, or the two, that alone force a larger oversize on all.
-func (b *board) offerSleeveSome() {
-	if len(b.needsSleeve()) > 0 {
+func (s *subject) offerSleeveSome(all *offers) {
+	next := first(*all, func(Option) bool { return true })
+	if next == nil || next.Action != Bore {
 		return
 	}
-	i := slices.IndexFunc(b.set.Options, func(o Option) bool { return o.Feasible })
-	if i < 0 || b.set.Options[i].Action != Bore {
-		return
+	step := next.Step
+	least := step
+	offer := func(method Method, rest Option, sleeved ...member) {
+		o := Option{Way: Way{Action: Sleeve, Method: method, Step: rest.Step}, Feasible: true,
+			Sizes: withSleeve(rest, sleeved)}
+		for _, m := range sleeved {
+			o.Reasons = append(o.Reasons, sleeveOne(m.ref, rest))
+		}
+		all.add(o)
+		least = min(least, rest.Step)
 	}
-	least := b.set.Options[i].Step
-	for _, m := range b.members {
-		if rest, ok := b.rest(b.set.Options[i].Step, m); ok {
-			b.offer(Option{Way: Way{Action: Sleeve, Method: SleeveOne, Step: rest.Step}, Feasible: true,
-				Sizes: b.withSleeve(rest, []member{m}), Reasons: []Reason{b.sleeveOne(m.ref, rest)}})
-			least = min(least, rest.Step)
+	for _, m := range s.members {
+		if rest, ok := s.rest(step, m); ok {
+			offer(SleeveOne, rest, m)
 		}
 	}
-	for n, one := range b.members {
-		for _, other := range b.members[n+1:] {
-			pair := []member{one, other}
-			if rest, ok := b.rest(least, pair...); ok {
-				b.offer(Option{Way: Way{Action: Sleeve, Method: SleeveSome, Step: rest.Step}, Feasible: true,
-					Sizes:   b.withSleeve(rest, pair),
-					Reasons: []Reason{b.sleeveOne(one.ref, rest), b.sleeveOne(other.ref, rest)}})
-				least = rest.Step
+	for n, one := range s.members {
+		for _, other := range s.members[n+1:] {
+			if rest, ok := s.rest(least, one, other); ok {
+				offer(SleeveSome, rest, one, other)
 			}
 		}
 	}
@@ -324,7 +343,7 @@ func (b *board) offerSleeveSome() {
 
 // withSleeve are the sizes of the rest and that of the sleeved cylinder, which comes back to the
 // size of the others.
-func (b *board) withSleeve(rest Option, sleeved []member) []FinishedSize {
+func withSleeve(rest Option, sleeved []member) []FinishedSize {
 	sizes := slices.Clone(rest.Sizes)
 	for _, m := range sleeved {
 		own := FinishedSize{Feature: m.ref, Sleeved: true}
@@ -337,54 +356,9 @@ func (b *board) withSleeve(rest Option, sleeved []member) []FinishedSize {
 }
 
 // sleeveOne says what the rest of the cylinders take.
-func (b *board) sleeveOne(ref Ref, rest Option) Reason {
+func sleeveOne(ref Ref, rest Option) Reason {
 	if rest.Action == Bore {
 		return say.Of("sleeve_one", ref, say.Step("step", rest.Step)).As("bore")
 	}
 	return say.Of("sleeve_one", ref)
-}
-
-func (b *board) chooseCylinders() {
-	chosen := b.set.Options[slices.IndexFunc(b.set.Options,
-		func(o Option) bool {
-			return o.Feasible && o.Method == "" && (o.Action != Sleeve || len(b.cracked()) == 0)
-		})]
-	b.decide(chosen)
-	b.set.Provisional = (chosen.Action == Reuse || chosen.Action == Hone) && b.pistonless()
-	b.set.Reasons = append(b.set.Reasons, b.causes...)
-	b.set.Reasons = append(b.set.Reasons, b.fitsOut...)
-	switch chosen.Action {
-	case Reuse, Hone:
-		if len(b.causes)+len(b.fitsOut) == 0 {
-			b.because(b.within("wear", "taper", "out_of_round", "clearance"))
-		} else if !slices.ContainsFunc(chosen.Sizes, func(s FinishedSize) bool { return s.MateNew }) {
-			b.because(say.New("hone_to_size"))
-		}
-		b.set.Reasons = append(b.set.Reasons, chosen.Reasons...)
-		if b.set.Provisional {
-			b.because(say.New("provisional").As("pistons"))
-		}
-	case Bore:
-		b.set.Reasons = append(b.set.Reasons, chosen.Reasons...)
-		if worst := b.worstBore(); worst != nil {
-			b.because(say.Of("step", worst.Feature, say.Length("worn", worst.Largest),
-				say.Length("cleans", worst.Cleans), say.Step("step", chosen.Step)).As("bore"))
-		}
-		b.because(say.New("bore_sheet"))
-	default:
-		b.set.Reasons = append(b.set.Reasons, chosen.Reasons...)
-	}
-	if chosen.Action != Reuse && chosen.Action != Hone && len(b.cracked()) > 0 {
-		b.because(say.New("crack_test"))
-	}
-}
-
-func (b *board) worstBore() *Rung {
-	var worst *Rung
-	for i := range b.set.Ladder {
-		if r := &b.set.Ladder[i]; worst == nil || r.Cleans-r.Middle > worst.Cleans-worst.Middle {
-			worst = r
-		}
-	}
-	return worst
 }

@@ -14,38 +14,11 @@ import (
 	"ledge/internal/core/unit"
 )
 
-// finding returns the latest finding of a kind and number that has a size.
-func (e *evaluator) finding(kind part.Kind, number int) (*inspection.Feature, *inspection.Finding) {
-	if i, ok := e.in.Latest(kind, number); ok && e.result.Features[i].Measured() {
-		return &e.in.Features[i], &e.result.Features[i]
-	}
-	return nil, nil
-}
+// vertical is the direction in which the largest clearance is read, away from the parting line.
+const vertical = unit.Angle(0)
 
-// fittedStep is the departure from standard of the shells that were in: the set's class unless it
-// says otherwise. Shells measured before a journal was machined are of the class that it had then.
-func (b *board) fittedStep(f *inspection.Feature, ref Ref) unit.Length {
-	if f.Fitted != nil && f.Fitted.Step != nil {
-		return *f.Fitted.Step
-	}
-	if class, then := b.classThen(ref, f.State); then {
-		return class
-	}
-	return b.set.SizeClass
-}
-
-// classThen is the class of a feature in an earlier state than the one that decides it.
-func (b *board) classThen(ref Ref, state string) (unit.Length, bool) {
-	last, _ := b.in.Latest(ref.Kind, ref.Number)
-	for i := range b.in.Features[:last] {
-		f := &b.in.Features[i]
-		if f.Kind == ref.Kind && f.Number == ref.Number && f.State == state &&
-			b.result.Features[i].Measured() && b.in.Features[last].State != state {
-			return b.result.Features[i].Class(), true
-		}
-	}
-	return 0, false
-}
+// upright are the sizes nearest to that direction.
+func upright(g form.Grid) []unit.Length { return g.InDirections(g.Nearest(vertical)) }
 
 func usedShells(f *inspection.Feature) bool { return f.Fitted != nil && f.Fitted.Used }
 
@@ -56,65 +29,87 @@ func shellOf(f *inspection.Feature) unit.Length {
 	return f.Fitted.Shell
 }
 
-// vertical is the direction in which the largest clearance is read, away from the parting line.
-const vertical = unit.Angle(0)
-
-// fits makes the fits of every member, for each rod of a pin and on each basis there is, and marks
-// those that decide.
-func (b *board) fits() {
-	b.result.Fits = slices.Grow(b.result.Fits, len(b.members))
-	for i := range b.members {
-		m := &b.members[i]
-		if !m.finding.Measured() {
+// addClearances makes the fits of every part that runs in another, for each rod of a pin and on each basis there is,
+// and marks those that decide. It gives each part the clearance check of its worst fit.
+func (s *scene) addClearances(sets ...part.Set) {
+	for _, set := range sets {
+		sub := s.gatherOf(set)
+		if sub == nil || !sub.limited && sub.row.Of.Row().Joint == nil {
 			continue
 		}
-		for _, number := range b.onJournal(m.ref) {
-			if used := b.settle(b.fitsOf(*m, number), m.finding); used != nil {
-				m.fits = append(m.fits, used)
+		sub.classed()
+		s.fits = slices.Grow(s.fits, len(sub.members))
+		for i := range sub.members {
+			m := &sub.members[i]
+			if !m.finding.Measured() {
+				continue
 			}
+			from := len(s.fits)
+			for _, found := range sub.fitsOf(*m) {
+				s.settle(found)
+				s.fits = append(s.fits, found...)
+				s.noteDisagreements(found, m)
+			}
+			s.checkClearance(s.fits[from:], m)
 		}
-		b.checkClearance(m)
 	}
 }
 
+// fitsOf are the fits of a part: a list for each joint on it, the most trusted basis first.
+func (s *subject) fitsOf(m member) (joints [][]Fit) {
+	if m.ref.Kind.Row().Joint == nil {
+		return [][]Fit{s.pistonFit(m)}
+	}
+	for _, number := range s.onJournal(m.ref) {
+		joints = append(joints, s.journalFits(m, number))
+	}
+	return joints
+}
+
 // onJournal are the numbers of what runs on a journal: its rods, or itself.
-func (b *board) onJournal(ref Ref) []int {
-	if ref.Kind == part.RodJournal {
-		return b.in.Rods(ref.Number)
+func (s *scene) onJournal(ref Ref) []int {
+	if ref.Kind.Row().Each == part.PerThrow {
+		return s.in.Rods(ref.Number)
 	}
 	return []int{ref.Number}
 }
 
-// fitsOf are the fits of a journal with what has a number on it, the most trusted basis first.
-func (b *board) fitsOf(m member, number int) (found []Fit) {
+// journalFits are the fits of a journal with what has a number on it.
+func (s *subject) journalFits(m member, number int) (found []Fit) {
 	row := m.ref.Kind.Row()
 	base := Fit{Kind: row.Fit, Number: number, journal: m.ref}
-	base.shared = b.in.Engine != nil && m.ref.Kind == part.RodJournal && len(b.onJournal(m.ref)) > 1
-	if row.Fit == part.RodFit {
+	base.shared = s.in.Engine != nil && len(s.onJournal(m.ref)) > 1
+	if row.Each == part.PerThrow {
 		base.Journal = m.ref.Number
 	}
-	base.Window, base.thumbed = b.window(*m.limits, *m.finding.Mean)
+	base.Window, base.thumbed = s.window(m.limits, *m.finding.Mean)
 	journal := limit.Range{Min: *m.finding.Min, Max: *m.finding.Max}
-	if f, bearing := b.finding(row.Joint.Bearing, number); bearing != nil && b.fittedStep(f,
-		m.ref) == m.finding.Class() {
+	if f, bearing := s.finding(row.Joint.Bearing, number); bearing != nil &&
+		s.fittedStep(f, m.ref, s.class) == m.finding.Class() {
 		one := base
 		one.Basis, one.Shell, one.u = BasisMeasured, shellOf(f), math.Hypot(m.finding.U, bearing.U)
-		one.Clearance, _ = fit.Measured(bearing.Grid.All(),
-			bearing.Grid.InDirections(bearing.Grid.Nearest(vertical)), journal)
-		housed, housing := b.finding(row.Joint.Housing, number)
-		one.Void = housing != nil && b.willBeCut(row.Joint.Housing, housed, housing)
-		one.Stale, one.UsedShells = b.overtaken(f, m), usedShells(f)
+		one.Clearance, _ = fit.Measured(bearing.Grid.All(), upright(bearing.Grid), journal)
+		one.Void, _ = s.willBeCut(row.Joint.Housing, number)
+		one.Stale, one.UsedShells = s.overtaken(f, m), usedShells(f)
 		found = append(found, one)
 	}
-	found = append(found, b.calculated(base, m, number)...)
-	if f, stale := b.strip(m.ref.Kind, number); f != nil {
+	if walls, of, ok := s.fittedWalls(m, number); ok {
+		_, housing := s.finding(row.Joint.Housing, number)
+		one := base
+		one.Basis, one.Shell = BasisCalculated, shellOf(of)
+		// Half the sum of four walls is as certain as one of them.
+		one.u = math.Hypot(math.Hypot(m.finding.U, housing.U), s.in.ReadingU(of))
+		one.Clearance, _ = fit.Calculated(housing.Grid.All(), upright(housing.Grid), walls, journal)
+		one.Void, _ = s.willBeCut(row.Joint.Housing, number)
+		found = append(found, one)
+	}
+	if f, stale := s.strip(m.ref.Kind, number); f != nil {
 		one := base
 		least, most, _ := form.Range(f.List.Readings)
 		one.Basis, one.Shell, one.Clearance = BasisStrip, shellOf(f), fit.Clearance{Min: least, Max: most}
-		one.u = stripUncertainty(f, b.in.Unit)
+		one.u = stripUncertainty(f, s.in.Unit)
 		one.Stale, one.UsedShells = stale, usedShells(f)
-		housed, housing := b.finding(row.Joint.Housing, number)
-		one.Void = housing != nil && b.willBeCut(row.Joint.Housing, housed, housing)
+		one.Void, _ = s.willBeCut(row.Joint.Housing, number)
 		found = append(found, one)
 	}
 	if c := m.limits.Clearance; c != nil && c.New != nil && m.finding.Wear != nil {
@@ -126,52 +121,72 @@ func (b *board) fitsOf(m member, number int) (found []Fit) {
 	return found
 }
 
-// calculated is the fit of a journal by its housing and the walls of its shells, where all are measured.
-func (b *board) calculated(base Fit, m member, number int) []Fit {
-	joint := m.ref.Kind.Row().Joint
-	housed, housing := b.finding(joint.Housing, number)
-	at, measured := b.in.Latest(joint.Shell, number)
-	if housing == nil || joint.Shell == "" || !measured || len(b.in.Features[at].List.Readings) < 4 {
+// pistonFit is the clearance of a cylinder's piston, where both are measured.
+func (s *subject) pistonFit(m member) []Fit {
+	skirt, u, ok := s.skirt(m.ref)
+	if !ok {
 		return nil
 	}
-	shells := &b.in.Features[at]
-	if shells.State == part.NewPart && b.wallStep(m.ref, housing, wallsOf(shells)) != m.finding.Class() {
-		return nil // bought for the step that the journal will be ground to
+	f := Fit{Kind: m.ref.Kind.Row().Fit, Number: m.ref.Number, journal: m.ref, Basis: BasisMeasured,
+		u:         math.Hypot(m.finding.U, u),
+		Clearance: fit.Clearance{Min: *m.finding.Min - skirt, Max: *m.finding.Max - skirt}}
+	if window, ok := fit.Window(m.limits.Clearance); ok {
+		f.Window = &window
 	}
-	if class, then := b.classThen(m.ref, shells.State); then && class != m.finding.Class() {
-		return nil // walls of another step
-	}
-	walls := wallsOf(shells)
-	one := base
-	one.Basis, one.Shell = BasisCalculated, shellOf(shells)
-	// Half the sum of four walls is as certain as one of them.
-	one.u = math.Hypot(math.Hypot(m.finding.U, housing.U), b.in.ReadingU(shells))
-	one.Clearance, _ = fit.Calculated(housing.Grid.All(),
-		housing.Grid.InDirections(housing.Grid.Nearest(vertical)), walls,
-		limit.Range{Min: *m.finding.Min, Max: *m.finding.Max})
-	one.Void = b.willBeCut(joint.Housing, housed, housing)
-	return []Fit{one}
+	return []Fit{f}
 }
 
-// wallsOf are the walls of a pair of shells together: each half was read on either side of its crown.
-func wallsOf(shells *inspection.Feature) unit.Length {
-	r := shells.List.Readings
-	return unit.DivHalfEven(r[0]+r[1]+r[2]+r[3], 2)
+// fittedStep is the departure from standard of the shells that were in: the set's class unless it
+// says otherwise. Shells measured before a journal was machined are of the class that it had then.
+func (s *scene) fittedStep(f *inspection.Feature, ref Ref, class unit.Length) unit.Length {
+	if f.Fitted != nil && f.Fitted.Step != nil {
+		return *f.Fitted.Step
+	}
+	if before, then := s.classThen(ref, f.State); then {
+		return before
+	}
+	return class
+}
+
+// walls are those of a journal's shells, where both halves are measured: each was read on either side of its crown.
+func (s *scene) walls(joint *part.Joint, number int) (walls unit.Length, of *inspection.Feature, ok bool) {
+	at, measured := s.in.Latest(joint.Shell, number)
+	if joint.Shell == "" || !measured || len(s.in.Features[at].List.Readings) < 4 {
+		return 0, nil, false
+	}
+	of = &s.in.Features[at]
+	r := of.List.Readings
+	return unit.DivHalfEven(r[0]+r[1]+r[2]+r[3], 2), of, true
+}
+
+// fittedWalls are the walls of the shells that a journal runs in, where its housing is measured, too: not those bought
+// for another step, nor those that were in before it was ground.
+func (s *scene) fittedWalls(m member, number int) (walls unit.Length, of *inspection.Feature, ok bool) {
+	joint := m.ref.Kind.Row().Joint
+	_, housing := s.finding(joint.Housing, number)
+	walls, of, ok = s.walls(joint, number)
+	if housing == nil || !ok {
+		return 0, nil, false
+	}
+	if of.State == part.NewPart && s.wallStep(m.ref, housing, walls) != m.finding.Class() {
+		return 0, nil, false
+	}
+	class, then := s.classThen(m.ref, of.State)
+	return walls, of, !then || class == m.finding.Class()
 }
 
 // wallStep is the step that shells of these walls are for: the one whose middle size leaves a clearance
 // nearest to the one aimed at.
-func (b *board) wallStep(ref Ref, housing *inspection.Finding, walls unit.Length) (step unit.Length) {
-	limits, _ := b.in.LimitsFor(ref.Kind, ref.Number)
+func (s *scene) wallStep(ref Ref, housing *inspection.Finding, walls unit.Length) (step unit.Length) {
+	limits := s.limitsOf(ref)
 	if limits.New == nil {
 		return 0
 	}
-	inside := unit.Mean(housing.Grid.InDirections(housing.Grid.Nearest(vertical))) - walls
-	size := inside - b.aim(limits, limits.New.Middle())
+	size := unit.Mean(upright(housing.Grid)) - walls - s.aim(limits, limits.New.Middle())
 	off := func(step unit.Length) unit.Length { return (limits.New.Middle() - step - size).Abs() }
-	for _, s := range limits.Undersizes {
-		if off(s) < off(step) {
-			step = s
+	for _, u := range limits.Undersizes {
+		if off(u) < off(step) {
+			step = u
 		}
 	}
 	return step
@@ -179,18 +194,16 @@ func (b *board) wallStep(ref Ref, housing *inspection.Finding, walls unit.Length
 
 // newWalls are the walls of new shells of a step, measured before they are fitted, with the housing that they go
 // into; nil where they are not measured, or the housing will be cut.
-func (b *board) newWalls(ref Ref, number int, step unit.Length) (walls unit.Length, housing *inspection.Finding) {
+func (s *scene) newWalls(ref Ref, number int, step unit.Length) (walls unit.Length, housing *inspection.Finding) {
 	joint := ref.Kind.Row().Joint
-	at, measured := b.in.Latest(joint.Shell, number)
-	if joint.Shell == "" || !measured || b.in.Features[at].State != part.NewPart ||
-		len(b.in.Features[at].List.Readings) < 4 {
+	walls, of, ok := s.walls(joint, number)
+	if !ok || of.State != part.NewPart {
 		return 0, nil
 	}
-	housed, housing := b.finding(joint.Housing, number)
-	if housing == nil || b.willBeCut(joint.Housing, housed, housing) {
+	if _, housing = s.finding(joint.Housing, number); housing == nil {
 		return 0, nil
 	}
-	if walls = wallsOf(&b.in.Features[at]); b.wallStep(ref, housing, walls) != step {
+	if cut, _ := s.willBeCut(joint.Housing, number); cut || s.wallStep(ref, housing, walls) != step {
 		return 0, nil
 	}
 	return walls, housing
@@ -198,108 +211,128 @@ func (b *board) newWalls(ref Ref, number int, step unit.Length) (walls unit.Leng
 
 // window is what accepts a clearance on a journal: its own limits, else about a thousandth of the diameter, which is
 // told; nil for a kind without limits.
-func (b *board) window(limits limit.Limits, diameter unit.Length) (window *limit.Range, thumbed bool) {
+func (s *subject) window(limits *limit.Limits, diameter unit.Length) (window *limit.Range, thumbed bool) {
 	if known, ok := fit.Window(limits.Clearance); ok {
 		return &known, false
 	}
-	if !b.limited {
+	if !s.limited {
 		return nil, false
 	}
 	by := fit.Thumb(diameter)
 	return &by, true
 }
 
-// aim is the clearance that sizes are ordered for and shells picked for.
-func (b *board) aim(limits limit.Limits, diameter unit.Length) unit.Length {
-	aim, _ := fit.Target(limits.Clearance, b.perInch(), diameter)
-	return aim + b.duty()
-}
-
-func (e *evaluator) perInch() bool { return e.in.Policy.ClearanceTarget == inspection.TargetPerInch }
-
-// duty is what the policy adds to the clearance aimed at where the duty is more than standard.
-func (e *evaluator) duty() unit.Length {
-	if e.in.Job.Duty.Hard() {
-		return e.in.Policy.DutyClearance
-	}
-	return 0
-}
-
 // overtaken reports whether a journal or its housing was worked on after its bearing was read. Shells of the step that
 // the journal was then ground to are what the grinder worked to: they still hold.
-func (b *board) overtaken(bearing *inspection.Feature, m member) bool {
-	if class, then := b.classThen(m.ref, bearing.State); then && class != m.finding.Class() &&
+func (s *scene) overtaken(bearing *inspection.Feature, m member) bool {
+	if class, then := s.classThen(m.ref, bearing.State); then && class != m.finding.Class() &&
 		bearing.Fitted != nil && bearing.Fitted.Step != nil && *bearing.Fitted.Step == m.finding.Class() {
 		return false
 	}
-	at, _ := b.in.Latest(bearing.Kind, bearing.Number)
-	return b.in.FitOvertaken(at)
+	at, _ := s.in.Latest(bearing.Kind, bearing.Number)
+	return s.in.FitOvertaken(at)
 }
 
-// checkClearance gives a member the clearance check of its worst fit.
-func (b *board) checkClearance(m *member) {
+// checkClearance gives a member the clearance check of the worst of the fits that decide.
+func (s *scene) checkClearance(fits []Fit, m *member) {
 	var worst *Fit
-	for _, f := range m.fits {
-		if worst == nil || limit.Worse(worst.Verdict, f.Verdict) != worst.Verdict {
+	for i := range fits {
+		f := &fits[i]
+		if f.Used && (worst == nil || limit.Worse(worst.Verdict, f.Verdict) != worst.Verdict) {
 			worst = f
 		}
 	}
 	if worst == nil {
 		return
 	}
-	check := clearanceCheck(b.rule, worst)
-	limits, _ := b.in.LimitsFor(m.finding.Kind, m.finding.Number)
-	check.Source = limits.SourceOf(limit.CheckClearance)
+	check := clearanceCheck(s.rule(), worst)
+	check.Source = m.limits.SourceOf(limit.CheckClearance)
 	m.finding.Checks = append(m.finding.Checks, check)
 }
 
 // willBeCut reports whether a housing is still to be machined or replaced: as signed, else where it
-// is beyond its limits.
-func (b *board) willBeCut(kind part.Kind, f *inspection.Feature, housing *inspection.Finding) bool {
-	way, signed := b.signedWay(kind.Row().Set)
+// is beyond its limits. Where that hangs on places that are read again, it asks for them.
+func (s *scene) willBeCut(kind part.Kind, number int) (cut bool, asked *inspection.Again) {
+	f, housing := s.finding(kind, number)
+	if housing == nil {
+		return false, nil
+	}
+	way, signed := s.signedWay(kind.Row().Set)
 	if signed && f.State == part.AsFound && housing.Look != inspection.Cracked {
-		return way.Action != Reuse
+		return way.Action != Reuse, nil
 	}
-	if !b.in.Policy.Confirm || housing.Look.WorseThan(inspection.Marked) {
-		return housing.Beyond()
+	if !s.in.Policy.Confirm || housing.Look.WorseThan(inspection.Marked) {
+		return housing.Beyond(), nil
 	}
-	var asked *inspection.Again
 	for _, c := range housing.Checks {
-		switch standing, again := b.in.Confirm(f, housing, c); standing {
+		switch standing, again := s.in.Confirm(f, housing, c); standing {
 		case inspection.Stands:
-			return true
+			return true, nil
 		case inspection.Near:
 			asked = again
 		}
 	}
-	ref := Ref{Kind: kind, Number: f.Number}
-	if asked != nil && !slices.ContainsFunc(b.waits, func(w waited) bool { return w.ref == ref }) {
-		b.waits = append(b.waits, waited{ref, asked, f})
-	}
-	return false
+	return false, asked
 }
 
-// settle judges the fits of one joint, marks the first that is not void as the one used, takes all into
-// the result.
-func (b *board) settle(found []Fit, finding *inspection.Finding) *Fit {
-	var used *Fit
-	for i := range found {
-		f := &found[i]
-		f.Verdict = b.verdict(f.Clearance, f.Window, f.u)
-		// Used shells tell whether they can stay, where the shop refits them; nothing else.
-		f.Void = f.Void || f.UsedShells && !(b.in.Policy.RefitShells && f.Verdict == limit.Within)
-		if used == nil && !f.Void && !f.Stale {
-			f.Used, used = true, f
+// A waited is a housing that is asked about, with what would settle it.
+type waited struct {
+	ref   Ref
+	again *inspection.Again
+	of    *inspection.Feature
+}
+
+// waitedFor are the housings that are asked about and that a clearance or a size rests on.
+func (s *subject) waitedFor() (waits []waited) {
+	joint := s.row.Of.Row().Joint
+	if joint.Housing == "" {
+		return nil
+	}
+	for _, m := range s.members {
+		if !m.finding.Measured() {
+			continue
+		}
+		for _, number := range s.onJournal(m.ref) {
+			ref := Ref{Kind: joint.Housing, Number: number}
+			if !s.restsOnHousing(m, number) || slices.ContainsFunc(waits, func(w waited) bool { return w.ref == ref }) {
+				continue
+			}
+			if cut, again := s.willBeCut(ref.Kind, number); !cut && again != nil {
+				f, _ := s.finding(ref.Kind, number)
+				waits = append(waits, waited{ref, again, f})
+			}
 		}
 	}
-	b.result.Fits = append(b.result.Fits, found...)
-	b.disagreements(found, finding)
-	return used
+	return waits
 }
 
-// disagreements points out clearances of one joint that cannot all be true: further apart than
+// restsOnHousing reports whether a clearance of a journal was measured, or can be worked out, in its housing.
+func (s *subject) restsOnHousing(m member, number int) bool {
+	joint := m.ref.Kind.Row().Joint
+	f, bearing := s.finding(joint.Bearing, number)
+	strip, _ := s.strip(m.ref.Kind, number)
+	_, shells, walls := s.walls(joint, number)
+	_, _, fitted := s.fittedWalls(m, number)
+	return bearing != nil && s.fittedStep(f, m.ref, s.class) == m.finding.Class() || strip != nil || fitted ||
+		walls && shells.State == part.NewPart
+}
+
+// settle judges the fits of one joint, and marks the first that is not void as the one used.
+func (s *scene) settle(found []Fit) {
+	used := false
+	for i := range found {
+		f := &found[i]
+		f.Verdict = s.verdict(f.Clearance, f.Window, f.u)
+		// Used shells tell whether they can stay, where the shop refits them; nothing else.
+		f.Void = f.Void || f.UsedShells && !(s.in.Policy.RefitShells && f.Verdict == limit.Within)
+		f.Used = !used && !f.Void && !f.Stale
+		used = used || f.Used
+	}
+}
+
+// noteDisagreements points out clearances of one joint that cannot all be true: further apart than
 // their uncertainty, and for the prediction also than the new clearance leaves open.
-func (b *board) disagreements(found []Fit, finding *inspection.Finding) {
+func (s *scene) noteDisagreements(found []Fit, m *member) {
 	for i := range found {
 		one := &found[i]
 		for j := range found[i+1:] {
@@ -310,27 +343,19 @@ func (b *board) disagreements(found []Fit, finding *inspection.Finding) {
 			slack := unit.Round(2 * math.Hypot(one.u, other.u))
 			shift := unit.Length(0)
 			if other.Basis == BasisPredicted { // reckoned for standard shells, about the middle of the new clearance
-				limits, _ := b.in.LimitsFor(finding.Kind, finding.Number)
 				shift = one.Shell
-				slack += (limits.Clearance.New.Max - limits.Clearance.New.Min) / 2
+				slack += (m.limits.Clearance.New.Max - m.limits.Clearance.New.Min) / 2
 			}
 			apart := max(other.Clearance.Min+shift-one.Clearance.Max, one.Clearance.Min-other.Clearance.Max-shift)
 			if apart <= slack {
 				continue
 			}
-			finding.Notes = append(finding.Notes, say.Of("clearance_disagrees", one.journal, one.joint(),
+			m.finding.Notes = append(m.finding.Notes, say.Of("clearance_disagrees", one.journal, one.joint(),
 				say.Word("basis", "basis", one.Basis), say.Range("clearance", one.Clearance.Min, one.Clearance.Max),
 				say.Word("other", "basis", other.Basis),
 				say.Range("beside", other.Clearance.Min, other.Clearance.Max)))
 		}
 	}
-}
-
-func (e *evaluator) verdict(c fit.Clearance, window *limit.Range, u float64) limit.Verdict {
-	if window == nil {
-		return limit.NoLimit
-	}
-	return e.rule.Inside(c.Min, c.Max, *window, u)
 }
 
 // clearanceCheck shows the end of the clearance that decides: the one nearer to trouble.
@@ -349,11 +374,11 @@ func clearanceCheck(rule limit.Rule, f *Fit) limit.Check {
 
 // strip returns the latest plastic-strip record of what has a number on a kind of journal, and whether the work has
 // overtaken it.
-func (b *board) strip(kind part.Kind, number int) (f *inspection.Feature, stale bool) {
-	for i := len(b.in.Features) - 1; i >= 0; i-- {
-		f := &b.in.Features[i]
-		if f.Kind == part.Strip && f.List.Of == kind && f.Number == number && len(f.List.Readings) > 0 {
-			return f, b.result.Features[i].Stale
+func (s *scene) strip(kind part.Kind, number int) (f *inspection.Feature, stale bool) {
+	for i := len(s.in.Features) - 1; i >= 0; i-- {
+		f := &s.in.Features[i]
+		if f.List.Of == kind && f.Kind == part.Strip && f.Number == number && len(f.List.Readings) > 0 {
+			return f, s.findings[i].Stale
 		}
 	}
 	return nil, false

@@ -1,8 +1,9 @@
 package disposition
 
 import (
+	"slices"
+
 	"ledge/internal/core/fit"
-	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
 	"ledge/internal/core/say"
@@ -10,78 +11,43 @@ import (
 )
 
 // offerGrinds offers every undersize: beyond the set's class, and for a mixed set its furthest class too.
-func (b *board) offerGrinds() {
-	if b.limits.New == nil && len(b.set.Ladder) == 0 {
+func (j judged) offerGrinds(all *offers) {
+	if j.limits.New == nil && len(j.ladder) == 0 {
 		return
 	}
 	straightened := false
-	for _, s := range b.limits.Undersizes {
-		if s < b.set.SizeClass || (s == b.set.SizeClass && !b.set.Mixed) {
+	for _, s := range j.limits.Undersizes {
+		if s < j.class || (s == j.class && !j.mixed) {
 			continue
 		}
-		o := b.grind(s, false)
-		if !o.Feasible && !straightened && b.bent() {
-			if straight := b.grind(s, true); straight.Feasible {
+		o := j.grind(s, false)
+		if !o.Feasible && !straightened && j.bent() {
+			if straight := j.grind(s, true); straight.Feasible {
 				straightened = true
 				straight.Method = Straighten
 				straight.Reasons = append(straight.Reasons, say.New("straighten", say.Step("step", s)))
-				b.offer(straight)
+				all.add(straight)
 			}
 		}
-		b.offer(o)
+		all.add(o)
 	}
-}
-
-// bent reports whether any runout is beyond its limit.
-func (b *board) bent() bool {
-	for _, m := range b.members {
-		if c := m.finding.Check(limit.CheckRunout); c != nil && c.Verdict == limit.Beyond {
-			return true
-		}
-	}
-	return false
-}
-
-// rung returns the ladder entry of m.
-func (b *board) rung(ref Ref) *Rung {
-	for i := range b.set.Ladder {
-		if b.set.Ladder[i].Feature == ref {
-			return &b.set.Ladder[i]
-		}
-	}
-	return nil
-}
-
-// stays reports whether m needs no work at class s: it is there already and sound.
-func (b *board) stays(m member, s unit.Length) bool {
-	return b.set.Mixed && s == b.set.SizeClass && m.finding.Class() == s && sound(m)
-}
-
-// sound reports whether m's checks are within, where they have a limit, and it looks no worse than marked.
-func sound(m member) bool {
-	for _, c := range m.finding.Checks {
-		if c.Verdict != limit.Within && c.Verdict != limit.NoLimit {
-			return false
-		}
-	}
-	return !m.finding.Look.WorseThan(inspection.Marked)
 }
 
 // grind works out one undersize: whether every journal cleans up at it, and the finished sizes.
-func (b *board) grind(s unit.Length, straightened bool) Option {
-	o := Option{Way: Way{Action: Grind, Step: s}, Feasible: true, Sizes: make([]FinishedSize, 0, len(b.members))}
-	refuse := func(r Reason) { o.Feasible, o.Reasons = false, append(o.Reasons, r) }
-	for _, crack := range b.cracked() {
-		refuse(crack)
+func (j judged) grind(s unit.Length, straightened bool) Option {
+	o := attempt(Way{Action: Grind, Step: s})
+	o.Sizes = make([]FinishedSize, 0, len(j.members))
+	for _, crack := range j.cracks {
+		o.refuse(crack)
 	}
-	for _, m := range b.members {
-		if b.stays(m, s) {
+	for _, m := range j.members {
+		if j.stays(m, s) {
 			o.Sizes = append(o.Sizes, FinishedSize{Feature: m.ref, Size: *m.finding.Min, Kept: true})
 			continue
 		}
-		rung := b.rung(m.ref)
+		rung := j.rung(m.ref)
 		if rung == nil {
-			refuse(say.Of("no_new_range", m.ref))
+			o.refuse(say.Of("no_new_range", m.ref))
 			continue
 		}
 		cleans := rung.Cleans
@@ -90,96 +56,105 @@ func (b *board) grind(s unit.Length, straightened bool) Option {
 		}
 		// Twice both sides, so that the middle of an odd range stays exact.
 		if m.limits.New.Min+m.limits.New.Max-2*s > 2*cleans {
-			refuse(say.Of("not_clean", m.ref, say.Apart("size", rung.Middle-s, cleans),
+			o.refuse(say.Of("not_clean", m.ref, say.Apart("size", rung.Middle-s, cleans),
 				say.Apart("cleans", cleans, rung.Middle-s)))
 			continue
 		}
 		o.Sizes = append(o.Sizes, FinishedSize{Feature: m.ref, Size: rung.Middle - s})
 	}
-	if o.Feasible {
-		b.fitToBearings(&o)
-		for _, size := range o.Sizes {
-			rung := b.rung(size.Feature)
-			if cleans := rung.Cleans; !straightened && !size.Kept && size.Size > cleans && size.Size > rung.Middle-s {
-				refuse(say.Of("ordered_size", size.Feature, say.Apart("size", size.Size, cleans),
-					say.Apart("cleans", cleans, size.Size)))
-			}
+	if !o.Feasible {
+		return o
+	}
+	o.Sizes, o.Clearances = j.fitToBearings(o.Sizes, s)
+	for _, size := range o.Sizes {
+		if size.Kept || straightened {
+			continue
+		}
+		if rung := j.rung(size.Feature); size.Size > rung.Cleans && size.Size > rung.Middle-s {
+			o.refuse(say.Of("ordered_size", size.Feature, say.Apart("size", size.Size, rung.Cleans),
+				say.Apart("cleans", rung.Cleans, size.Size)))
 		}
 	}
 	return o
 }
 
-// fitToBearings replaces the middle of the range by the measured inside of shells of that step, less the
-// target clearance: one size for the set where it serves every journal, else one for each.
-func (b *board) fitToBearings(o *Option) {
-	type wish struct {
-		at, rod  int
-		size     unit.Length
-		inside   []unit.Length
-		vertical []unit.Length
-		window   *limit.Range
-		walls    bool
-	}
-	var wishes []wish
-	for i, size := range o.Sizes {
-		for _, number := range b.onJournal(size.Feature) {
-			f, bearing := b.finding(size.Feature.Kind.Row().Joint.Bearing, number)
-			if size.Kept {
-				continue
-			}
-			limits, _ := b.in.LimitsFor(size.Feature.Kind, size.Feature.Number)
-			target := b.aim(limits, size.Size)
-			var off unit.Length // what is taken off the readings to come to the inside of standard shells
+// A wish is the size that one bearing asks of its journal.
+type wish struct {
+	at, rod          int // at is the index of its size
+	size             unit.Length
+	inside, vertical []unit.Length // of the shells that will be in
+	window           *limit.Range
+	walls            bool
+}
+
+// clearance is what a size leaves in the bearing.
+func (w wish) clearance(s *scene, size unit.Length) (fit.Clearance, limit.Verdict) {
+	c, _ := fit.Measured(w.inside, w.vertical, limit.Range{Min: size, Max: size})
+	return c, s.verdict(c, w.window, 0)
+}
+
+// wishes are those of the measured bearings for shells of a step.
+func (s *subject) wishes(sizes []FinishedSize, step unit.Length) (wishes []wish) {
+	for i, size := range sizes {
+		if size.Kept {
+			continue
+		}
+		numbers := s.onJournal(size.Feature)
+		for _, number := range numbers {
+			f, bearing := s.finding(size.Feature.Kind.Row().Joint.Bearing, number)
+			limits := s.limitsOf(size.Feature)
 			w := wish{at: i}
-			switch walls, housing := b.newWalls(size.Feature, number, o.Step); {
-			case bearing != nil && !usedShells(f) && b.fittedStep(f, size.Feature) == o.Step:
+			var off unit.Length // what is taken off the readings to come to the inside of standard shells
+			switch walls, housing := s.newWalls(size.Feature, number, step); {
+			case bearing != nil && !usedShells(f) && s.fittedStep(f, size.Feature, s.class) == step:
 				off = shellOf(f) // the grind is for standard shells: what another one opened is taken off
 			case housing != nil:
 				bearing, off, w.walls = housing, walls, true
 			default:
 				continue
 			}
-			up := bearing.Grid.InDirections(bearing.Grid.Nearest(vertical))
-			w.size, w.inside, w.vertical = unit.Mean(up)-off-target, less(bearing.Grid.All(), off), less(up, off)
-			if len(b.onJournal(size.Feature)) > 1 {
+			up := upright(bearing.Grid)
+			w.size = unit.Mean(up) - off - s.aim(limits, size.Size)
+			w.inside, w.vertical = less(bearing.Grid.All(), off), less(up, off)
+			if len(numbers) > 1 {
 				w.rod = number
 			}
-			w.window, _ = b.window(limits, size.Size)
+			w.window, _ = s.window(limits, size.Size)
 			wishes = append(wishes, w)
 		}
 	}
+	return wishes
+}
+
+// fitToBearings replaces the middle of the range by the measured inside of shells of that step, less the
+// target clearance: one size for the set where it serves every journal, else one for each. Sizes whose bearing
+// nobody measured stay as they are.
+func (s *subject) fitToBearings(ordered []FinishedSize, step unit.Length) (sizes []FinishedSize, after []After) {
+	wishes := s.wishes(ordered, step)
 	if len(wishes) == 0 {
-		return
+		return ordered, nil
 	}
-	sizes := make([]unit.Length, len(wishes))
+	sizes = slices.Clone(ordered)
+	all, own := make([]unit.Length, len(wishes)), map[int][]unit.Length{}
 	for i, w := range wishes {
-		sizes[i] = w.size
+		all[i], own[w.at] = w.size, append(own[w.at], w.size)
 	}
-	common, one := unit.Mean(sizes), true
-	play := func(w wish, size unit.Length) (fit.Clearance, limit.Verdict) {
-		c, _ := fit.Measured(w.inside, w.vertical, limit.Range{Min: size, Max: size})
-		return c, b.verdict(c, w.window, 0)
-	}
+	common, one := unit.Mean(all), true
 	for _, w := range wishes {
-		_, verdict := play(w, common)
+		_, verdict := w.clearance(s.scene, common)
 		one = one && verdict != limit.Beyond
 	}
 	for _, w := range wishes {
 		size := common
 		if !one { // one for each journal, between its rods
-			var own []unit.Length
-			for _, other := range wishes {
-				if other.at == w.at {
-					own = append(own, other.size)
-				}
-			}
-			size = unit.Mean(own)
+			size = unit.Mean(own[w.at])
 		}
-		c, verdict := play(w, size)
-		o.Sizes[w.at].Size = size
-		o.Clearances = append(o.Clearances, After{Feature: o.Sizes[w.at].Feature, Clearance: c,
+		c, verdict := w.clearance(s.scene, size)
+		sizes[w.at].Size = size
+		after = append(after, After{Feature: sizes[w.at].Feature, Clearance: c,
 			Window: w.window, Verdict: verdict, Rod: w.rod, Walls: w.walls})
 	}
+	return sizes, after
 }
 
 func less(sizes []unit.Length, by unit.Length) []unit.Length {
@@ -190,22 +165,26 @@ func less(sizes []unit.Length, by unit.Length) []unit.Length {
 	return out
 }
 
-func (b *board) explainGrind(chosen Option) {
-	worst := b.set.Ladder[0]
-	for _, r := range b.set.Ladder {
+// worstStep names the journal that decides the step.
+func (s *subject) worstStep(c choice) Reason {
+	worst := s.ladder[0]
+	for _, r := range s.ladder {
 		if r.Cleans-r.Middle < worst.Cleans-worst.Middle {
 			worst = r
 		}
 	}
 	step := say.Of("step", worst.Feature, say.Length("worn", worst.Smallest),
-		say.Length("stock", worst.Allowance), say.Length("cleans", worst.Cleans), say.Step("step", chosen.Step))
+		say.Length("stock", worst.Allowance), say.Length("cleans", worst.Cleans), say.Step("step", c.Step))
 	if worst.Bend > 0 {
 		step = step.And(say.Length("bend", worst.Bend)).As("bent")
 	}
-	b.because(step)
+	return step
+}
+
+func (s *subject) cautionGrind() Reason {
 	caution := say.New("caution_grind")
-	if b.set.Set == part.CamJournals {
+	if s.row.Of.Row().Component == part.Camshaft {
 		caution = caution.As("camshaft")
 	}
-	b.because(caution)
+	return caution
 }

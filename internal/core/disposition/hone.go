@@ -15,37 +15,37 @@ import (
 // measured piston its clearance. Each cylinder has a window of sizes, not a top alone; common
 // practice.
 // fresh gives those whose clearance is too large new pistons of the class that the bores have.
-func (b *board) hone(fresh bool) Option {
-	o := Option{Way: Way{Action: Hone, Step: b.set.SizeClass}, Feasible: true}
-	refuse := func(r Reason) { o.Feasible, o.Reasons = false, append(o.Reasons, r) }
+func (j judged) hone(fresh bool) Option {
+	o := attempt(Way{Action: Hone, Step: j.class})
 	// Sound bores are honed whatever is known of the pistons; others only to what their pistons need.
-	toSize := len(b.causes) > 0
-	if b.set.Mixed {
-		refuse(say.New("mixed_set"))
+	toSize := len(j.causes) > 0
+	if j.mixed {
+		o.refuse(say.New("mixed_set"))
 	}
-	for _, m := range b.members {
+	for _, m := range j.members {
+		f := m.fit()
 		switch {
 		case m.cracked():
-			refuse(say.Of("cracked", m.ref))
+			o.refuse(say.Of("cracked", m.ref))
 		case m.finding.Look.WorseThan(inspection.Marked):
-			refuse(say.Of("look", m.ref, say.Word("look", "look", m.finding.Look)))
+			o.refuse(say.Of("look", m.ref, say.Word("look", "look", m.finding.Look)))
 		case !m.finding.Measured():
-		case toSize && (m.fit() == nil || m.fit().Window == nil):
-			refuse(say.Of("no_piston", m.ref))
+		case toSize && (f == nil || f.Window == nil):
+			o.refuse(say.Of("no_piston", m.ref))
 		default:
-			skirt := b.skirtIn(m)
-			if fresh && m.fit() != nil && m.fit().Verdict != limit.Within {
-				if skirt = b.newSkirt(m); skirt == nil {
-					refuse(say.Of("new_pistons", m.ref).As("unknown"))
+			skirt, renews := m.skirtIn(), fresh && f != nil && f.Verdict != limit.Within
+			if renews {
+				if skirt = j.newSkirt(m); skirt == nil {
+					o.refuse(say.Of("new_pistons", m.ref).As("unknown"))
 					continue
 				}
 				o.Reasons = append(o.Reasons, say.Of("new_pistons", m.ref, say.Length("skirt", *skirt)))
 			}
-			size, remark := b.honeWindow(m, skirt)
+			size, remark := j.honeWindow(m, skirt)
 			if remark != nil {
 				o.Reasons = append(o.Reasons, *remark)
 			}
-			size.MateNew = fresh && m.fit() != nil && m.fit().Verdict != limit.Within
+			size.MateNew = renews
 			if size.Window == nil {
 				o.Feasible = false
 				continue
@@ -54,7 +54,7 @@ func (b *board) hone(fresh bool) Option {
 		}
 	}
 	if o.Feasible {
-		o.Clearances = b.pistonsAfter(o.Sizes)
+		o.Clearances = j.pistonsAfter(o.Sizes)
 	} else {
 		o.Sizes = nil
 	}
@@ -62,20 +62,19 @@ func (b *board) hone(fresh bool) Option {
 }
 
 // Hones are the windows of the cylinders that a hone alone can make good, whatever is done with the others.
-func Hones(in *inspection.Inspection, result Result, class unit.Length) []FinishedSize {
-	e := &evaluator{in: in, rule: in.Policy.DecisionRule, result: Result{Features: slices.Clone(result.Features)}}
-	b, ok := e.open(part.Cylinders, part.Cylinder)
-	if !ok {
+func Hones(in *inspection.Inspection, result Result) []FinishedSize {
+	s := &scene{in: in, findings: slices.Clone(result.Features)}
+	s.addClearances(part.Cylinders)
+	sub := s.gatherOf(part.Cylinders)
+	if sub == nil || !sub.limited {
 		return nil
 	}
-	b.set.SizeClass = class
-	b.pistonFits()
 	var sizes []FinishedSize
-	for _, m := range b.members {
+	for _, m := range sub.members {
 		if !m.finding.Measured() {
 			continue
 		}
-		if size, _ := b.honeWindow(m, b.skirtIn(m)); size.Window != nil {
+		if size, _ := sub.honeWindow(m, m.skirtIn()); size.Window != nil {
 			sizes = append(sizes, size)
 		}
 	}
@@ -86,9 +85,9 @@ func Hones(in *inspection.Inspection, result Result, class unit.Length) []Finish
 // piston has the least clearance, to the most that a hone takes, the piston's most new clearance
 // and the most wear. Only where that is empty may it reach the service clearance, which the remark
 // says. Without a window the remark says why.
-func (b *board) honeWindow(m member, piston *unit.Length) (size FinishedSize, remark *Reason) {
+func (s *scene) honeWindow(m member, piston *unit.Length) (size FinishedSize, remark *Reason) {
 	size = FinishedSize{Feature: m.ref}
-	low, high := *m.finding.Max, *m.finding.Max+b.in.Policy.HoneStock
+	low, high := *m.finding.Max, *m.finding.Max+s.in.Policy.HoneStock
 	if m.limits.WearMax != nil && m.finding.Wear != nil {
 		high = min(high, m.finding.Wear.Reference+*m.limits.WearMax)
 	}
@@ -118,13 +117,13 @@ func (b *board) honeWindow(m member, piston *unit.Length) (size FinishedSize, re
 			return size, &r
 		}
 		// Nobody can hit less than a division.
-		if skirt+most-low < b.in.Unit.Pick(unit.Tenth, unit.Micrometre) && service > most {
+		if skirt+most-low < s.in.Unit.Pick(unit.Tenth, unit.Micrometre) && service > most {
 			r := say.Of("hone_service", m.ref, say.Apart("new", most, service), say.Apart("limit", service, most))
 			remark, most = &r, service
 		}
 		high = min(high, skirt+most)
 		aim, _ := fit.Target(m.limits.Clearance, false, skirt)
-		aim += b.duty()
+		aim += s.duty()
 		middle = min(max(skirt+aim, low), high)
 		size.Play = &limit.Range{Min: least, Max: most}
 	}
@@ -132,7 +131,7 @@ func (b *board) honeWindow(m member, piston *unit.Length) (size FinishedSize, re
 		r := say.Of("hone_worn", m.ref, say.Apart("size", low, high), say.Apart("limit", high, low))
 		return size, &r
 	}
-	if high-low < b.in.Unit.Pick(unit.Tenth, unit.Micrometre) {
+	if high-low < s.in.Unit.Pick(unit.Tenth, unit.Micrometre) {
 		r := say.Of("hone_narrow", m.ref, say.Length("true", low))
 		remark = &r
 	}
@@ -141,7 +140,7 @@ func (b *board) honeWindow(m member, piston *unit.Length) (size FinishedSize, re
 }
 
 // skirtIn is the skirt of the piston that is measured for a bore; nil without one.
-func (b *board) skirtIn(m member) *unit.Length {
+func (m member) skirtIn() *unit.Length {
 	if m.fit() == nil {
 		return nil
 	}
@@ -150,8 +149,8 @@ func (b *board) skirtIn(m member) *unit.Length {
 }
 
 // newSkirt is the skirt of a new piston of the class that a bore has; nil where nobody knows it.
-func (b *board) newSkirt(m member) *unit.Length {
-	limits, _ := b.in.LimitsFor(part.Piston, m.ref.Number)
+func (s *scene) newSkirt(m member) *unit.Length {
+	limits := s.limitsOf(Ref{Kind: m.ref.Kind.Row().Mate, Number: m.ref.Number})
 	if limits.New == nil {
 		return nil
 	}
@@ -161,11 +160,11 @@ func (b *board) newSkirt(m member) *unit.Length {
 
 // wornPistons reports whether the bores are sound in themselves and only their pistons leave too much clearance: no
 // bore is cut for a worn piston.
-func (b *board) wornPistons() bool {
-	if len(b.causes) > 0 || len(b.fitsOut) == 0 {
+func (j judged) wornPistons() bool {
+	if len(j.causes) > 0 || len(j.fitsOut) == 0 {
 		return false
 	}
-	for _, m := range b.members {
+	for _, m := range j.members {
 		if f := m.fit(); f != nil && f.Verdict == limit.Beyond && f.Clearance.Max <= f.Window.Max {
 			return false // too tight
 		}
@@ -174,7 +173,7 @@ func (b *board) wornPistons() bool {
 }
 
 // pistonless reports whether a bore that is measured has no measured piston, though a clearance is asked for.
-func (b *board) pistonless() bool {
-	return slices.ContainsFunc(b.members,
+func (s *subject) pistonless() bool {
+	return slices.ContainsFunc(s.members,
 		func(m member) bool { return m.finding.Measured() && m.fit() == nil && m.limits.Clearance != nil })
 }

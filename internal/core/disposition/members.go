@@ -1,34 +1,61 @@
 package disposition
 
 import (
+	"slices"
+
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/unit"
 )
 
-// treat says what the way chosen does to each member.
-func (b *board) treat() {
-	b.set.Members = make([]Treatment, 0, len(b.members)+len(b.set.Unmeasured))
-	chosen := b.set.Option(b.set.Way)
-	if b.onePart {
-		for _, each := range b.eachPart(b.mends != nil) {
-			if !b.set.Action.Decides() {
-				each.Action = b.set.Action
+// treatments say what the way chosen does to each member.
+func (s *subject) treatments(set *Set) []Treatment {
+	if s.byNumber {
+		each := s.eachPart()
+		if !set.Action.Decides() {
+			for i := range each {
+				each[i].Action = set.Action
 			}
-			b.set.Members = append(b.set.Members, each)
 		}
-		return
+		return each
 	}
-	for _, m := range b.members {
-		b.set.Members = append(b.set.Members, b.treatment(m.ref, chosen))
+	all, chosen := make([]Treatment, 0, len(s.members)+len(s.absent)), set.Option(set.Way)
+	for _, m := range s.members {
+		all = append(all, s.treatment(m.ref, set, chosen))
 	}
-	for _, ref := range b.set.Unmeasured {
-		b.set.Members = append(b.set.Members, Treatment{Feature: ref, Action: Measure})
+	for _, ref := range s.absent {
+		all = append(all, Treatment{Feature: ref, Action: Measure})
 	}
+	return all
 }
 
-func (b *board) treatment(ref Ref, chosen *Option) Treatment {
-	t := Treatment{Feature: ref, Action: b.set.Action, Step: b.set.Step, Shell: b.set.Shell}
+// eachPart says what becomes of each part of a set, whatever kinds it was measured as.
+func (s *subject) eachPart() []Treatment {
+	each := []Treatment{}
+	at := map[int]int{}
+	for _, m := range s.members {
+		n, known := at[m.ref.Number]
+		if !known {
+			n = len(each)
+			at[m.ref.Number] = n
+			each = append(each, Treatment{Feature: Ref{Kind: s.row.Of, Number: m.ref.Number}, Action: Reuse})
+			if s.all || slices.Contains(s.bought, m.ref.Number) {
+				each[n].Action = Replace
+			}
+		}
+		switch {
+		case !m.standing() || each[n].Action == Replace:
+		case m.ref.Kind == s.row.Mended:
+			each[n].Action = Resize
+		default:
+			each[n].Action = Replace
+		}
+	}
+	return each
+}
+
+func (s *subject) treatment(ref Ref, set *Set, chosen *Option) Treatment {
+	t := Treatment{Feature: ref, Action: set.Action, Step: set.Step, Shell: set.Shell}
 	if chosen == nil {
 		return t
 	}
@@ -52,10 +79,9 @@ func (b *board) treatment(ref Ref, chosen *Option) Treatment {
 		case size.Window != nil:
 			t.Finished = size.Window
 		case ref.Kind.Housing():
-			limits, _ := b.in.LimitsFor(ref.Kind, ref.Number)
-			t.Finished, t.Cut = limits.New, size.Cut
+			t.Finished, t.Cut = s.limitsOf(ref).New, size.Cut
 		default:
-			window := FinishedRange(b.in, *b.set, *chosen, size)
+			window := FinishedRange(s.in, *set, *chosen, size)
 			t.Finished = &window
 		}
 		if size.Sleeved {
@@ -67,7 +93,7 @@ func (b *board) treatment(ref Ref, chosen *Option) Treatment {
 	}
 	if chosen.Action == Sleeve { // the others stay, and are honed for their rings
 		t.Action = Reuse
-		if b.in.Policy.RingsRenewed {
+		if s.in.Policy.RingsRenewed {
 			t.Action = Hone
 		}
 	}

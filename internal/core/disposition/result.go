@@ -4,6 +4,7 @@ package disposition
 
 import (
 	"reflect"
+	"slices"
 
 	"ledge/internal/core/closed"
 	"ledge/internal/core/fit"
@@ -312,4 +313,29 @@ type Rung struct {
 	Cleans unit.Length `json:"cleans"`
 	// OtherSchool is the same under the other clean-up policy, where there are two.
 	OtherSchool *unit.Length `json:"other_school,omitempty"`
+}
+
+// Option returns the set's option for a way, or nil where it is not listed.
+func (s *Set) Option(w Way) *Option {
+	if i := optionAt(s.Options, w); i >= 0 {
+		return &s.Options[i]
+	}
+	return nil
+}
+
+// OptionAt is the index of the set's option for a way; -1 where it is not listed.
+func (s Set) OptionAt(w Way) int { return optionAt(s.Options, w) }
+
+func optionAt(options []Option, w Way) int {
+	for i := range options {
+		if options[i].Way == w {
+			return i
+		}
+	}
+	return -1
+}
+
+// Cracked reports whether a crack decided the set.
+func (s *Set) Cracked() bool {
+	return slices.ContainsFunc(s.Reasons, func(r Reason) bool { return r.Code == "cracked" })
 }

@@ -13,7 +13,7 @@ import (
 	"ledge/internal/core/unit"
 )
 
-func judged(limits map[part.Kind]limit.Limits, features ...inspection.Feature) Result {
+func resultOf(limits map[part.Kind]limit.Limits, features ...inspection.Feature) Result {
 	return Evaluate(&inspection.Inspection{Unit: unit.In, Policy: inspection.DefaultPolicy(unit.In),
 		Limits: limits, Features: features})
 }
@@ -25,7 +25,7 @@ func TestThrustPartsLeaveSomeFloat(t *testing.T) {
 	float := inspection.Feature{Kind: part.EndFloat, Number: 1, State: part.AsFound,
 		List: inspection.List{At0: []unit.Length{in("0.010")}, At180: []unit.Length{in("0.010")}}}
 	limits := limit.Limits{Max: &most, Shells: []unit.Length{in("-0.005"), in("-0.010"), in("-0.012")}}
-	set := judged(map[part.Kind]limit.Limits{part.EndFloat: limits}, float).Sets[0]
+	set := resultOf(map[part.Kind]limit.Limits{part.EndFloat: limits}, float).Sets[0]
 	feasible := func(shell string) bool { return set.Option(Way{Action: Reuse, Shell: in(shell)}).Feasible }
 	assert.True(t, feasible("-0.005"), "0.005 is left")
 	assert.False(t, feasible("-0.010"), "nothing is left")
@@ -33,7 +33,7 @@ func TestThrustPartsLeaveSomeFloat(t *testing.T) {
 	assert.Equal(t, Way{Action: Reuse, Shell: in("-0.005")}, set.Way)
 
 	limits.New = span("0.002", "0.004")
-	set = judged(map[part.Kind]limit.Limits{part.EndFloat: limits}, float).Sets[0]
+	set = resultOf(map[part.Kind]limit.Limits{part.EndFloat: limits}, float).Sets[0]
 	assert.False(t, feasible("-0.005"), "0.005 is above the new range")
 	assert.Equal(t, Replace, set.Action)
 }
@@ -46,7 +46,7 @@ func TestAClearanceIsComparedWithTheShellsThatWereIn(t *testing.T) {
 	disagrees := func(bearing string, shell string) bool {
 		b := round(part.MainBearing, 1, bearing)
 		b.Fitted = &inspection.Fitted{Shell: in(shell)}
-		result := judged(limits, round(part.MainJournal, 1, "2.2481"), b)
+		result := resultOf(limits, round(part.MainJournal, 1, "2.2481"), b)
 		for _, n := range result.Features[0].Notes {
 			if n.Code == "clearance_disagrees" {
 				return true
@@ -85,7 +85,7 @@ func TestTheFirstPossibleWayIsChosen(t *testing.T) {
 	limits := map[part.Kind]limit.Limits{part.MainJournal: {New: span("2.2480", "2.2490"),
 		Undersizes: []unit.Length{in("0.010"), in("0.020")}, WearMax: new(unit.Length)}}
 	*limits[part.MainJournal].WearMax = in("0.002")
-	set := judged(limits, round(part.MainJournal, 1, "2.2460")).Sets[0]
+	set := resultOf(limits, round(part.MainJournal, 1, "2.2460")).Sets[0]
 	assert.Equal(t, Way{Action: Grind, Step: in("0.010")}, set.Way,
 		"2.2460 less 0.001 cleans up at 2.2450, and 2.2385 is below")
 	assert.Equal(t, "beyond_wear", set.Reasons[0].Code)
@@ -93,11 +93,11 @@ func TestTheFirstPossibleWayIsChosen(t *testing.T) {
 	uneven := round(part.MainJournal, 1, "2.2470")
 	uneven.Cells = [][]inspection.Cell{uneven.Cells[0],
 		{{Sizes: []unit.Length{in("2.2390")}}, {Sizes: []unit.Length{in("2.2400")}}}}
-	set = judged(limits, uneven).Sets[0]
+	set = resultOf(limits, uneven).Sets[0]
 	assert.Equal(t, in("0.020"), set.Step, "0.010 under is 2.2385, and it cleans up at 2.2380")
 	cracked := round(part.MainJournal, 1, "2.2486")
 	cracked.Look = inspection.Cracked
-	set = judged(limits, cracked).Sets[0]
+	set = resultOf(limits, cracked).Sets[0]
 	assert.Equal(t, Replace, set.Action)
 	assert.True(t, set.Cracked())
 	for _, o := range set.Options {

@@ -9,31 +9,39 @@ import (
 	"ledge/internal/core/say"
 )
 
-// listUnseen lists the limits that nothing measured could judge, or not all of.
-func (b *board) listUnseen() {
-	b.set.NotSeen = make([]Unseen, 0, 1+2*len(b.members))
-	for i := range b.members {
-		m := &b.members[i]
+// unseen lists the limits that nothing measured could judge, or not all of.
+func (s *subject) unseen() []Unseen {
+	all := make([]Unseen, 0, 1+2*len(s.members))
+	for i := range s.members {
+		m := &s.members[i]
 		if m.finding.Measured() && !m.finding.Stale && m.feature.Kind.Grid() {
-			b.unseenForm(m)
+			all = append(all, m.unseenForm()...)
 		}
-		if c := m.limits.Clearance; c != nil && m.finding.Measured() && b.hasFits() {
+		if c := m.limits.Clearance; c != nil && m.finding.Measured() && s.hasFits() {
 			for _, ref := range m.unmeasuredFits() {
-				b.unseen("clearance", UnseenClearance, &ref, Unmeasured)
+				all = append(all, notSeen("clearance", UnseenClearance, &ref, Unmeasured))
 			}
 		}
 	}
-	switch b.set.Set {
-	case part.MainJournals:
-		if b.limits.RunoutMax != nil && !b.measuredOnce(part.Runout) {
-			b.unseen("runout", UnseenRunout, nil, Unmeasured)
-		}
-	case part.MainHousings:
-		if b.limits.AlignmentMax != nil && !b.measuredOnce(part.MainAlignment) && !b.measuredOnce(part.TunnelEdge) {
-			b.unseen("alignment", UnseenAlignment, nil, Unmeasured)
-		}
+	whole := func(form string, check UnseenCheck) Unseen {
+		return Unseen{check, nil, Unmeasured, say.New("unseen", s.name("part")).As(form)}
 	}
+	if s.row.Bend != "" && s.limits.RunoutMax != nil && !s.measuredOnce(s.row.Bend) {
+		all = append(all, whole("runout", UnseenRunout))
+	}
+	if len(s.row.Line) > 0 && s.limits.AlignmentMax != nil && !slices.ContainsFunc(s.row.Line, s.measuredOnce) {
+		all = append(all, whole("alignment", UnseenAlignment))
+	}
+	return all
 }
+
+// notSeen is a check of a part that was not made, or not of all of it, in the form that it is said in.
+func notSeen(form string, check UnseenCheck, feature *Ref, why UnseenCause) Unseen {
+	return Unseen{check, feature, why, Reason{Code: "unseen", Form: form, Feature: feature}}
+}
+
+// hasFits reports whether the set's members run in a joint.
+func (s *subject) hasFits() bool { return len(s.members) > 0 && s.members[0].ref.Kind.Row().Fit != "" }
 
 // unmeasuredFits name the clearances of a part that nobody measured: by itself, or by the bearing where another on it
 // is known.
@@ -59,109 +67,80 @@ func (m *member) fitRef(f *Fit) Ref {
 	return Ref{Kind: joint.Bearing, Number: f.Number}
 }
 
-// hasFits reports whether the set's members run in a joint.
-func (b *board) hasFits() bool { return len(b.members) > 0 && b.members[0].ref.Kind.Row().Fit != "" }
-
-// measuredOnce reports whether anything of a kind was measured that still holds.
-func (b *board) measuredOnce(kind part.Kind) bool {
-	return slices.ContainsFunc(b.in.Members(kind), func(i int) bool {
-		f := &b.result.Features[i]
-		return f.Complete && !f.Stale
-	})
-}
-
 // unseenForm lists what the readings of a part leave of its form.
-func (b *board) unseenForm(m *member) {
+func (m *member) unseenForm() (all []Unseen) {
 	stations, l := 0, m.limits
 	for s := range m.finding.Grid.Sizes {
 		if slices.ContainsFunc(m.finding.Grid.Sizes[s], func(c form.CellSize) bool { return c.OK }) {
 			stations++
 		}
 	}
+	leave := func(form string, check UnseenCheck, why UnseenCause) {
+		all = append(all, notSeen(form, check, &m.ref, why))
+	}
 	quick := m.finding.Quick == inspection.FarInside
 	switch {
 	case l.TaperMax == nil:
 	case quick:
-		b.unseen("shape_quick", UnseenShape, &m.ref, ByPlan)
+		leave("shape_quick", UnseenShape, ByPlan)
 	case m.finding.Taper == nil:
-		b.unseen("taper", UnseenTaper, &m.ref, Unmeasured)
+		leave("taper", UnseenTaper, Unmeasured)
 	case stations == 2:
-		b.unseen("shape", UnseenShape, &m.ref, ByPlan)
+		leave("shape", UnseenShape, ByPlan)
 	}
 	switch {
 	case l.OutOfRoundMax == nil:
 	case m.finding.Pooled == nil && quick:
-		b.unseen("oval_quick", UnseenOval, &m.ref, ByPlan)
+		leave("oval_quick", UnseenOval, ByPlan)
 	case m.finding.OutOfRound == nil:
-		b.unseen("out_of_round", UnseenOutOfRound, &m.ref, Unmeasured)
+		leave("out_of_round", UnseenOutOfRound, Unmeasured)
 	case m.finding.Pooled == nil:
-		b.unseen("oval", UnseenOval, &m.ref, ByPlan)
+		leave("oval", UnseenOval, ByPlan)
 	case stations > 1:
-		b.unseen("oval_at_end", UnseenOvalAtEnd, &m.ref, ByPlan)
+		leave("oval_at_end", UnseenOvalAtEnd, ByPlan)
 	}
 	if l.WearMax != nil && m.finding.Wear == nil {
-		b.unseen("wear", UnseenWear, &m.ref, Unmeasured)
+		leave("wear", UnseenWear, Unmeasured)
 	}
-}
-
-// unseen lists a check that was not made, or not of all of a part, in the form that it is said in.
-func (b *board) unseen(form string, check UnseenCheck, feature *Ref, why UnseenCause) {
-	var r Reason
-	if feature != nil {
-		r = Reason{Code: "unseen", Feature: feature}
-	} else {
-		r = say.New("unseen", say.Word("part", "set", b.set.Set))
-	}
-	b.set.NotSeen = append(b.set.NotSeen, Unseen{check, feature, why, r.As(form)})
-}
-
-// blind reports whether a limit had nothing to judge.
-func (b *board) blind() bool {
-	return slices.ContainsFunc(b.set.NotSeen, func(u Unseen) bool { return u.Why == Unmeasured })
+	return all
 }
 
 // keeps reports whether a set stays as it is, or nearly.
 func (a Action) keeps() bool { return a == Reuse || a == Polish || a == Hone }
 
 // askUnseen asks for what would make a decision certain that leaves the parts as they are.
-func (b *board) askUnseen() {
-	for _, u := range b.set.NotSeen {
+func (s *subject) askUnseen(all []Unseen) (asks []Ask) {
+	for _, u := range all {
 		if u.Why != Unmeasured {
 			continue
 		}
-		switch {
-		case u.Check == UnseenClearance && u.Feature.Kind == part.Cylinder:
-			b.ask(Ask{What: AskCells, Feature: Ref{Kind: part.Piston, Number: u.Feature.Number}})
-		case u.Check == UnseenClearance:
-			b.ask(Ask{What: AskFit, Feature: *u.Feature})
-		case u.Check == UnseenRunout:
-			b.ask(Ask{What: AskRunout, Feature: b.members[0].ref})
-		case u.Check == UnseenAlignment:
-			b.ask(Ask{What: AskCells, Feature: Ref{Kind: part.TunnelEdge, Number: 1}})
-		case u.Check == UnseenWear:
-			b.ask(Ask{What: AskLimit, Feature: *u.Feature})
-		case !b.readWhole(*u.Feature): // what a plan cannot show is told, and not asked for
-			b.ask(Ask{What: AskCells, Feature: *u.Feature})
+		switch u.Check {
+		case UnseenClearance:
+			if row := u.Feature.Kind.Row(); row.Role == part.Bores {
+				asks = append(asks, Ask{What: AskCells, Feature: Ref{Kind: row.Mate, Number: u.Feature.Number}})
+			} else {
+				asks = append(asks, Ask{What: AskFit, Feature: *u.Feature})
+			}
+		case UnseenRunout:
+			asks = append(asks, Ask{What: AskRunout, Feature: s.members[0].ref})
+		case UnseenAlignment:
+			for _, kind := range s.row.Line {
+				if len(kind.Row().Start) > 0 { // the one that is taken without being asked for
+					asks = append(asks, Ask{What: AskCells, Feature: Ref{Kind: kind, Number: 1}})
+				}
+			}
+		case UnseenWear:
+			asks = append(asks, Ask{What: AskLimit, Feature: *u.Feature})
+		default:
+			if !s.readWhole(*u.Feature) { // what a plan cannot show is told, and not asked for
+				asks = append(asks, Ask{What: AskCells, Feature: *u.Feature})
+			}
 		}
 	}
+	return asks
 }
 
 // readWhole reports whether every place of a member is read.
-func (b *board) readWhole(ref Ref) bool {
-	return slices.ContainsFunc(b.members, func(m member) bool { return m.ref == ref && len(m.finding.Missing) == 0 })
-}
-
-// explainProvisional says why a decision is provisional, where no other reason does.
-func (b *board) explainProvisional() {
-	told := len(b.left) > 0 || slices.ContainsFunc(b.set.Reasons, func(r Reason) bool {
-		return r.Code == "provisional" || r.Code == "thrust_bend"
-	})
-	if !b.set.Provisional || told {
-		return
-	}
-	if b.set.Action.keeps() {
-		b.because(say.New("provisional").As("unseen"))
-	} else {
-		b.because(say.New("provisional").As("depth"))
-	}
+func (s *subject) readWhole(ref Ref) bool {
+	return slices.ContainsFunc(s.members, func(m member) bool { return m.ref == ref && len(m.finding.Missing) == 0 })
 }

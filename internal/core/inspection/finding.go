@@ -1,6 +1,8 @@
 package inspection
 
 import (
+	"slices"
+
 	"ledge/internal/core/form"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
@@ -93,6 +95,16 @@ func (f *Finding) Check(name limit.CheckName) *limit.Check {
 		}
 	}
 	return nil
+}
+
+// Noted reports whether any of some codes was noted of f.
+func (f *Finding) Noted(codes ...string) bool {
+	for i := range f.Notes {
+		if slices.Contains(codes, f.Notes[i].Code) {
+			return true
+		}
+	}
+	return false
 }
 
 // Beyond reports whether any check of f is beyond its limit.

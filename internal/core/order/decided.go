@@ -35,7 +35,7 @@ func DecidedIn(in *inspection.Inspection, result disposition.Result) (list []Dec
 func NewPistons(in *inspection.Inspection, findings []inspection.Finding) map[int]unit.Length {
 	pistons := map[int]unit.Length{}
 	for i := range in.Features {
-		if f := &in.Features[i]; f.Kind == part.Piston && f.State == disposition.NewPart && findings[i].Mean != nil {
+		if f := &in.Features[i]; f.Kind == part.Piston && f.State == part.NewPart && findings[i].Mean != nil {
 			pistons[f.Number] = *findings[i].Mean
 		}
 	}

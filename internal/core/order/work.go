@@ -133,7 +133,7 @@ func (d *drafter) cylinders(s *Sheet, one Decided) {
 	}
 	if one.Option.Action == disposition.Sleeve {
 		// The others stay, and are honed for their rings.
-		for _, size := range disposition.Hones(d.in, d.result, one.Set.SizeClass) {
+		for _, size := range disposition.Hones(d.in, d.result) {
 			if !sized[size.Feature.Number] {
 				s.Lines = append(s.Lines, d.honed(size))
 			}

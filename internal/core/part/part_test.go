@@ -1,6 +1,7 @@
 package part_test
 
 import (
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -57,6 +58,9 @@ func TestRowsFitTogether(t *testing.T) {
 	for _, set := range part.Sets() {
 		assert.Equal(t, set.Set, set.Of.Row().Set, "the members of %s", set.Set)
 		assert.NotEmpty(t, set.Replaced)
+		for _, row := range part.All() {
+			assert.Equal(t, row.Set == set.Set, slices.Contains(set.Kinds(), row.Kind), "%s and %s", set.Set, row.Kind)
+		}
 	}
 	assert.False(t, part.Kind("nothing").Known())
 	assert.True(t, part.Strip.Valid())

@@ -41,22 +41,32 @@ type SetRow struct {
 	Single bool `json:"-"`
 	// Complete tells that members are missed where the layout has more of them than were measured.
 	Complete bool `json:"complete"`
+	// With are further kinds whose parts are members of it; Mended is the one whose parts are mended and not bought.
+	With   []Kind `json:"-"`
+	Mended Kind   `json:"-"`
+	// Bend tells how a shaft is bent, Stroke how far its pins stand out, Line how the bores of a tunnel lie, Tops how
+	// far the pistons stand out of a deck.
+	Bend   Kind   `json:"-"`
+	Stroke Kind   `json:"-"`
+	Line   []Kind `json:"-"`
+	Tops   Kind   `json:"-"`
 }
 
 var sets = []SetRow{
-	{MainJournals, MainJournal, "crankshaft", false, "grind", false, true},
-	{RodJournals, RodJournal, "crankshaft", false, "grind", false, true},
-	{CamJournals, CamJournal, "camshaft", false, "grind", false, false},
-	{MainHousings, MainHousing, "block", true, "tunnel", true, true},
-	{RodHousings, RodHousing, "rods", true, "rods", false, true},
-	{Cylinders, Cylinder, "block", true, "bore", false, true},
-	{DeckSet, Deck, "block", false, "deck", true, false},
-	{Thrust, EndFloat, "crankshaft", false, "grind", true, false},
-	{PistonSet, Piston, "pistons", false, "", false, false},
-	{Pins, Pin, "pins", false, "", false, false},
-	{RodSet, RodBend, "rods", false, "", false, false},
-	{Rings, RingGap, "rings", false, "rings", false, false},
-	{CamLobes, CamLobe, "camshaft", false, "", false, false},
+	{Set: MainJournals, Of: MainJournal, Replaced: "crankshaft", Sheet: "grind", Complete: true, Bend: Runout},
+	{Set: RodJournals, Of: RodJournal, Replaced: "crankshaft", Sheet: "grind", Complete: true, Stroke: PinHeight},
+	{Set: CamJournals, Of: CamJournal, Replaced: "camshaft", Sheet: "grind"},
+	{Set: MainHousings, Of: MainHousing, Replaced: "block", Over: true, Sheet: "tunnel", Single: true, Complete: true,
+		Line: []Kind{MainAlignment, TunnelEdge}},
+	{Set: RodHousings, Of: RodHousing, Replaced: "rods", Over: true, Sheet: "rods", Complete: true},
+	{Set: Cylinders, Of: Cylinder, Replaced: "block", Over: true, Sheet: "bore", Complete: true},
+	{Set: DeckSet, Of: Deck, With: []Kind{DeckHeights}, Replaced: "block", Sheet: "deck", Single: true, Tops: Protrusion},
+	{Set: Thrust, Of: EndFloat, Replaced: "crankshaft", Sheet: "grind", Single: true},
+	{Set: PistonSet, Of: Piston, With: []Kind{RingGroove, PinBore}, Replaced: "pistons"},
+	{Set: Pins, Of: Pin, Replaced: "pins"},
+	{Set: RodSet, Of: RodBend, With: []Kind{RodLength, SmallEnd, RodWeight}, Mended: SmallEnd, Replaced: "rods"},
+	{Set: Rings, Of: RingGap, Replaced: "rings", Sheet: "rings"},
+	{Set: CamLobes, Of: CamLobe, Replaced: "camshaft"},
 }
 
 // Sets are all of them, in the order in which they are decided.
@@ -76,6 +86,9 @@ func AsDecided() []Kind {
 	}
 	return kinds
 }
+
+// Kinds are those whose parts are its members.
+func (r *SetRow) Kinds() []Kind { return append([]Kind{r.Of}, r.With...) }
 
 // Row is what is known of a set; empty for a name that is none.
 func (s Set) Row() *SetRow {

@@ -1,0 +1,98 @@
+package disposition
+
+import (
+	"cmp"
+	"slices"
+	"strings"
+
+	"ledge/internal/core/closed"
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/plan"
+	"ledge/internal/core/unit"
+)
+
+// AskKind is what is asked for.
+type AskKind string
+
+// What may be asked for.
+const (
+	AskCells AskKind = "cells" // readings at places of a grid
+	AskFit   AskKind = "fit"   // a clearance with new standard shells in
+	AskLimit AskKind = "limit" // how small a part may be
+	AskGauge AskKind = "gauge" // the same with a finer gauge
+	AskZero  AskKind = "zero"  // the same once the gauge's zero is set anew
+
+	AskRunout AskKind = "runout" // a turn of the shaft
+	AskDepth  AskKind = "depth"  // how deep a damaged place is
+	AskStrip  AskKind = "strip"  // a clearance by plastic strip
+	AskTorque AskKind = "torque" // the same with the caps torqued
+	AskTest   AskKind = "test"   // for cracks, and for hardness
+)
+
+// AskKinds are all of them.
+var AskKinds = closed.New(
+	AskCells, AskFit, AskGauge, AskZero, AskRunout, AskLimit, AskDepth, AskStrip, AskTorque, AskTest,
+)
+
+// An Ask is what would settle a set, for one part of it.
+type Ask struct {
+	What    AskKind `json:"what"`
+	Feature Ref     `json:"feature"`
+	// Cells are the places to read, Readings how many each is to hold then.
+	Cells    []plan.Cell `json:"cells,omitempty"`
+	Readings int         `json:"readings,omitempty"`
+	// Division is that of the gauge that would tell.
+	Division unit.Length `json:"division,omitempty"`
+
+	feature *inspection.Feature
+}
+
+// Places names the cells of an ask: its stations, with the directions in degrees.
+func (a Ask) Places() (names [][2]string) {
+	for _, cell := range a.Cells {
+		direction := ""
+		if cell.Direction < len(a.feature.Directions) {
+			direction = a.feature.Directions[cell.Direction].Format()
+		}
+		names = append(names, [2]string{a.feature.Stations[cell.Station], direction})
+	}
+	return names
+}
+
+// said names the places of an ask: "A 45°, B 90°".
+func (a Ask) said() string {
+	var places []string
+	for _, p := range a.Places() {
+		places = append(places, strings.TrimSpace(p[0]+" "+p[1])+"°")
+	}
+	return strings.Join(places, ", ")
+}
+
+// inOrder is the order of places in a plan.
+func inOrder(a, b plan.Cell) int {
+	return cmp.Or(cmp.Compare(a.Station, b.Station), cmp.Compare(a.Direction, b.Direction))
+}
+
+// merged are asks with one for each part, its places in their order: what several of its checks ask for is read once.
+func merged(asks []Ask) (all []Ask) {
+	for _, a := range asks {
+		last := len(all) - 1
+		if last < 0 || all[last].Feature != a.Feature {
+			all = append(all, a)
+			continue
+		}
+		all[last].Readings = max(all[last].Readings, a.Readings)
+		if a.What == AskZero && all[last].What == AskCells {
+			all[last].What = AskZero
+		}
+		for _, cell := range a.Cells {
+			if !slices.Contains(all[last].Cells, cell) {
+				all[last].Cells = append(all[last].Cells, cell)
+			}
+		}
+	}
+	for _, a := range all {
+		slices.SortFunc(a.Cells, inOrder)
+	}
+	return all
+}
