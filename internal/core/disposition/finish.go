@@ -42,8 +42,9 @@ func conclude(j judged, options offers, c choice, why remarks) Set {
 	}
 	set.Options, set.Asks = options, why.asks
 	set.Members = j.treatments(&set)
-	set.Reasons = append(slices.Grow([]Reason{}, len(why.reasons)), why.reasons...)
-	set.Reasons = append(set.Reasons, j.remarkMembers()...)
+	if set.Reasons = append(why.reasons, j.remarkMembers()...); set.Reasons == nil {
+		set.Reasons = []Reason{}
+	}
 	return set
 }
 

@@ -38,19 +38,32 @@ func (s *scene) addClearances(sets ...part.Set) {
 			continue
 		}
 		sub.classed()
+		s.running = append(s.running, sub)
 		s.fits = slices.Grow(s.fits, len(sub.members))
 		for i := range sub.members {
 			m := &sub.members[i]
+			from := len(s.fits)
 			if !m.finding.Measured() {
 				continue
 			}
-			from := len(s.fits)
 			for _, found := range sub.fitsOf(*m) {
 				s.settle(found)
 				s.fits = append(s.fits, found...)
 				s.noteDisagreements(found, m)
 			}
 			s.checkClearance(s.fits[from:], m)
+		}
+	}
+	deciding := make([]*Fit, 0, len(s.fits)) // in one piece
+	for _, sub := range s.running {
+		for i := range sub.members {
+			m, from := &sub.members[i], len(deciding)
+			for n := range s.fits {
+				if f := &s.fits[n]; f.Used && f.journal == m.ref {
+					deciding = append(deciding, f)
+				}
+			}
+			m.fits = deciding[from:len(deciding):len(deciding)]
 		}
 	}
 }
@@ -60,7 +73,7 @@ func (s *subject) fitsOf(m member) (joints [][]Fit) {
 	if m.ref.Kind.Row().Joint == nil {
 		return [][]Fit{s.pistonFit(m)}
 	}
-	for _, number := range s.onJournal(m.ref) {
+	for _, number := range m.on {
 		joints = append(joints, s.journalFits(m, number))
 	}
 	return joints
@@ -78,7 +91,7 @@ func (s *scene) onJournal(ref Ref) []int {
 func (s *subject) journalFits(m member, number int) (found []Fit) {
 	row := m.ref.Kind.Row()
 	base := Fit{Kind: row.Fit, Number: number, journal: m.ref}
-	base.shared = s.in.Engine != nil && len(s.onJournal(m.ref)) > 1
+	base.shared = s.in.Engine != nil && len(m.on) > 1
 	if row.Each == part.PerThrow {
 		base.Journal = m.ref.Number
 	}
@@ -292,7 +305,7 @@ func (s *subject) waitedFor() (waits []waited) {
 		if !m.finding.Measured() {
 			continue
 		}
-		for _, number := range s.onJournal(m.ref) {
+		for _, number := range m.on {
 			ref := Ref{Kind: joint.Housing, Number: number}
 			if !s.restsOnHousing(m, number) || slices.ContainsFunc(waits, func(w waited) bool { return w.ref == ref }) {
 				continue

@@ -93,20 +93,19 @@ func (w wish) clearance(s *scene, size unit.Length) (fit.Clearance, limit.Verdic
 	return c, s.verdict(c, w.window, 0)
 }
 
-// wishes are those of the measured bearings for shells of a step.
+// wishes are those of the measured bearings for shells of a step; there is a size for each member.
 func (s *subject) wishes(sizes []FinishedSize, step unit.Length) (wishes []wish) {
 	for i, size := range sizes {
 		if size.Kept {
 			continue
 		}
-		numbers := s.onJournal(size.Feature)
-		for _, number := range numbers {
-			f, bearing := s.finding(size.Feature.Kind.Row().Joint.Bearing, number)
-			limits := s.limitsOf(size.Feature)
+		m := &s.members[i]
+		for _, number := range m.on {
+			f, bearing := s.finding(m.ref.Kind.Row().Joint.Bearing, number)
 			w := wish{at: i}
 			var off unit.Length // what is taken off the readings to come to the inside of standard shells
-			switch walls, housing := s.newWalls(size.Feature, number, step); {
-			case bearing != nil && !usedShells(f) && s.fittedStep(f, size.Feature, s.class) == step:
+			switch walls, housing := s.newWalls(m.ref, number, step); {
+			case bearing != nil && !usedShells(f) && s.fittedStep(f, m.ref, s.class) == step:
 				off = shellOf(f) // the grind is for standard shells: what another one opened is taken off
 			case housing != nil:
 				bearing, off, w.walls = housing, walls, true
@@ -114,12 +113,12 @@ func (s *subject) wishes(sizes []FinishedSize, step unit.Length) (wishes []wish)
 				continue
 			}
 			up := upright(bearing.Grid)
-			w.size = unit.Mean(up) - off - s.aim(limits, size.Size)
+			w.size = unit.Mean(up) - off - s.aim(m.limits, size.Size)
 			w.inside, w.vertical = less(bearing.Grid.All(), off), less(up, off)
-			if len(numbers) > 1 {
+			if len(m.on) > 1 {
 				w.rod = number
 			}
-			w.window, _ = s.window(limits, size.Size)
+			w.window, _ = s.window(m.limits, size.Size)
 			wishes = append(wishes, w)
 		}
 	}

@@ -120,8 +120,8 @@ func offerJournals(j judged) []Option {
 	all.add(anew(say.New("replace").As(string(j.row.Set))))
 	all.add(Option{Way: Way{Action: Replace, Method: BuildUp}, Feasible: len(j.cracks) == 0,
 		Reasons: []Reason{say.New("build_up")}})
-	for _, o := range slices.Clone(all) { // by hand, as an hour's work instead of one for a price
-		if o.Action == Polish && o.Method == "" {
+	for i := range len(all) { // by hand, as an hour's work instead of one for a price
+		if o := all[i]; o.Action == Polish && o.Method == "" {
 			o.Method = ByHand
 			all.add(o)
 		}

@@ -95,8 +95,10 @@ func (r rule) decide(s *scene) (Set, bool) {
 		options = []Option{}
 	}
 	why := r.explain(j, options, c)
-	why.reasons = slices.Concat(sub.said, c.because, why.reasons)
-	why.asks = slices.Concat(c.asks, why.asks)
+	if len(sub.said)+len(c.because) > 0 {
+		why.reasons = slices.Concat(sub.said, c.because, why.reasons)
+	}
+	why.asks = append(c.asks, why.asks...)
 	return conclude(j, options, c, why), true
 }
 

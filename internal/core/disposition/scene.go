@@ -18,6 +18,8 @@ type scene struct {
 	findings []inspection.Finding
 	fits     []Fit
 	sets     []Set
+	// running are the sets whose parts run in others, with the clearances that decide.
+	running []*subject
 }
 
 // newScene works out the clearances, and tells on the findings what they say of each part.

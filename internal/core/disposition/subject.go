@@ -16,6 +16,7 @@ type member struct {
 	feature *inspection.Feature
 	finding *inspection.Finding
 	limits  *limit.Limits
+	on      []int  // the numbers of what runs on it: a pin's rods, or itself
 	fits    []*Fit // those that decide: one, or one for each rod of a shared pin; none where nothing is known
 }
 
@@ -86,14 +87,20 @@ func (s *scene) bare(name part.Set) *subject {
 
 // gatherOf is a set with the members of its own kind; nil without any.
 func (s *scene) gatherOf(name part.Set) *subject {
-	sub := s.bare(name)
-	kind, expected := sub.row.Of, 0
-	if s.in.Engine != nil && sub.row.Complete {
+	for _, sub := range s.running {
+		if sub.row.Set == name {
+			return sub
+		}
+	}
+	row := name.Row()
+	kind, expected := row.Of, 0
+	if s.in.Engine != nil && row.Complete {
 		expected = kind.Row().Count(s.in.Engine.Complete())
 	}
 	if len(s.in.Members(kind))+expected == 0 {
 		return nil
 	}
+	sub := s.bare(name)
 	sub.addMembers(kind)
 	for number := 1; number <= expected; number++ {
 		if !s.in.Has(kind, number) {
@@ -111,28 +118,19 @@ func (s *scene) gatherOf(name part.Set) *subject {
 
 // addMembers adds the parts of a kind, with the clearances that decide.
 func (s *subject) addMembers(kind part.Kind) {
-	indices := s.in.Members(kind)
+	indices, row := s.in.Members(kind), kind.Row()
 	if s.members == nil {
 		s.members = make([]member, 0, len(indices))
 	}
 	for _, i := range indices {
 		f := &s.in.Features[i]
 		ref := Ref{Kind: kind, Number: f.Number}
-		s.members = append(s.members, member{ref, f, &s.findings[i], s.limitsOf(ref), s.decidingFits(ref)})
-	}
-}
-
-// decidingFits are those of one part that decide.
-func (s *scene) decidingFits(ref Ref) (fits []*Fit) {
-	if ref.Kind.Row().Fit == "" {
-		return nil
-	}
-	for i := range s.fits {
-		if f := &s.fits[i]; f.Used && f.journal == ref {
-			fits = append(fits, f)
+		m := member{ref: ref, feature: f, finding: &s.findings[i], limits: s.limitsOf(ref)}
+		if row.Joint != nil {
+			m.on = s.onJournal(ref)
 		}
+		s.members = append(s.members, m)
 	}
-	return fits
 }
 
 // planned are the parts of a kind that the job means to measure, and nobody touched yet: how many a camshaft has no

@@ -15,7 +15,7 @@ func (s *subject) unseen() []Unseen {
 	for i := range s.members {
 		m := &s.members[i]
 		if m.finding.Measured() && !m.finding.Stale && m.feature.Kind.Grid() {
-			all = append(all, m.unseenForm()...)
+			all = m.unseenForm(all)
 		}
 		if c := m.limits.Clearance; c != nil && m.finding.Measured() && s.hasFits() {
 			for _, ref := range m.unmeasuredFits() {
@@ -67,8 +67,8 @@ func (m *member) fitRef(f *Fit) Ref {
 	return Ref{Kind: joint.Bearing, Number: f.Number}
 }
 
-// unseenForm lists what the readings of a part leave of its form.
-func (m *member) unseenForm() (all []Unseen) {
+// unseenForm adds what the readings of a part leave of its form.
+func (m *member) unseenForm(all []Unseen) []Unseen {
 	stations, l := 0, m.limits
 	for s := range m.finding.Grid.Sizes {
 		if slices.ContainsFunc(m.finding.Grid.Sizes[s], func(c form.CellSize) bool { return c.OK }) {

@@ -110,7 +110,7 @@ type uncertain interface {
 }
 
 func (c *confirming) u(p form.Place) uncertain {
-	return c.in.cellUncertainty(c.f, c.f.Cells[p.Station][p.Direction])
+	return c.in.cellUncertainty(c.f, &c.f.Cells[p.Station][p.Direction])
 }
 
 func (c *confirming) spreads(all []form.Spread, most unit.Length) {
@@ -198,7 +198,7 @@ func (c *confirming) asked(p form.Place) bool {
 
 // held is how many readings of a cell count.
 func (c *confirming) held(p form.Place) int {
-	sizes, _ := c.f.counting(c.f.Cells[p.Station][p.Direction])
+	sizes, _ := c.f.counting(&c.f.Cells[p.Station][p.Direction])
 	return len(sizes)
 }
 
@@ -213,7 +213,8 @@ func (in *Inspection) ConfirmMeans(c limit.Check, bores []*Feature) (Standing, i
 	fewest := mostConfirms
 	for _, f := range bores {
 		for _, row := range f.Cells {
-			for _, cell := range row {
+			for at := range row {
+				cell := &row[at]
 				if sizes, _ := f.counting(cell); len(sizes) > 0 {
 					fewest = min(fewest, len(sizes))
 				}
@@ -233,7 +234,8 @@ func (in *Inspection) ReadingU(f *Feature) float64 { return in.gauge(f).Uncertai
 func (in *Inspection) MeanU(f *Feature) float64 {
 	sum, n := 0.0, 0
 	for _, row := range f.Cells {
-		for _, cell := range row {
+		for at := range row {
+			cell := &row[at]
 			if len(cell.Sizes) > 0 {
 				u := in.cellUncertainty(f, cell).Fit(1)
 				sum, n = sum+u*u, n+1
@@ -267,7 +269,8 @@ func (f *Feature) ZerosTold() int {
 	least := mostConfirms
 	read, again := false, false
 	for s, row := range f.Cells {
-		for d, cell := range row {
+		for d := range row {
+			cell := &row[d]
 			if len(cell.Sizes) == 0 {
 				continue
 			}

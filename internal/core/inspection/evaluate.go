@@ -111,7 +111,7 @@ func evaluateGrid(in *Inspection, f *Feature, grid form.Grid) Finding {
 	out.classAndWear(in, f, limits)
 	rule := in.Policy.DecisionRule
 	ends, at := grid.Ends(), func(p form.Place) instrument.Uncertainty {
-		return in.cellUncertainty(f, f.Cells[p.Station][p.Direction])
+		return in.cellUncertainty(f, &f.Cells[p.Station][p.Direction])
 	}
 	if f.Kind.Housing() {
 		var low, high *unit.Length
@@ -221,7 +221,8 @@ func (f *Feature) setups() (all []*Setup) {
 func (in *Inspection) uncertainty(f *Feature) instrument.Uncertainty {
 	worst, any := in.gauge(f).Uncertainty(0), false
 	for _, row := range f.Cells {
-		for _, cell := range row {
+		for at := range row {
+			cell := &row[at]
 			if len(cell.Sizes) == 0 {
 				continue
 			}
@@ -234,7 +235,7 @@ func (in *Inspection) uncertainty(f *Feature) instrument.Uncertainty {
 }
 
 // cellUncertainty is that of the mean of a cell's readings: by the least certain of their gauges.
-func (in *Inspection) cellUncertainty(f *Feature, cell Cell) instrument.Uncertainty {
+func (in *Inspection) cellUncertainty(f *Feature, cell *Cell) instrument.Uncertainty {
 	n := len(cell.Sizes)
 	if len(cell.Setups) == 0 {
 		if known := in.gauges[f]; known != nil && n < len(known.means) {
@@ -295,7 +296,8 @@ func (in *Inspection) usualGauge(kind part.Kind) instrument.Gauge {
 func (f *Feature) fewestRepeats() int {
 	fewest := 0
 	for _, row := range f.Cells {
-		for _, cell := range row {
+		for at := range row {
+			cell := &row[at]
 			if n := len(cell.Sizes); n > 0 && (fewest == 0 || n < fewest) {
 				fewest = n
 			}

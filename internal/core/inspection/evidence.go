@@ -30,7 +30,7 @@ func (c Condition) warm() bool {
 }
 
 // condition is how the part was held when the i-th reading of a cell was taken.
-func (f *Feature) condition(cell Cell, i int) Condition {
+func (f *Feature) condition(cell *Cell, i int) Condition {
 	if i < len(cell.Setups) && cell.Setups[i] != nil {
 		return cell.Setups[i].Condition
 	}
@@ -38,7 +38,7 @@ func (f *Feature) condition(cell Cell, i int) Condition {
 }
 
 // counting are the sizes of a cell that are evidence, and whether any is none.
-func (f *Feature) counting(cell Cell) (sizes []unit.Length, void bool) {
+func (f *Feature) counting(cell *Cell) (sizes []unit.Length, void bool) {
 	if len(cell.Setups) == 0 && !f.Condition.Void() {
 		return cell.Sizes, false
 	}
@@ -71,7 +71,7 @@ func (f *Feature) counted() form.Grid {
 	g := f.empty()
 	for s, row := range f.Cells {
 		for d := range row {
-			if sizes, _ := f.counting(row[d]); len(sizes) > 0 {
+			if sizes, _ := f.counting(&row[d]); len(sizes) > 0 {
 				g.Sizes[s][d] = form.CellSize{Length: unit.Mean(sizes), OK: true}
 			}
 		}
@@ -79,12 +79,20 @@ func (f *Feature) counted() form.Grid {
 	return g
 }
 
-// First is the grid of the first reading of each cell, and whether any was read again.
+// First is the grid of the first reading of each cell; again is false, and the grid empty, where none was read twice.
 func (f *Feature) First() (g form.Grid, again bool) {
-	g = f.empty()
+	for _, row := range f.Cells {
+		for d := range row {
+			again = again || len(row[d].Sizes) > 1
+		}
+	}
+	if !again {
+		return g, false
+	}
+	g, again = f.empty(), false
 	for s, row := range f.Cells {
-		for d, cell := range row {
-			if sizes, _ := f.counting(cell); len(sizes) > 0 {
+		for d := range row {
+			if sizes, _ := f.counting(&row[d]); len(sizes) > 0 {
 				g.Sizes[s][d] = form.CellSize{Length: sizes[0], OK: true}
 				again = again || len(sizes) > 1
 			}
@@ -94,7 +102,7 @@ func (f *Feature) First() (g form.Grid, again bool) {
 }
 
 // void reports whether a cell was read, but only so that it counts as unread.
-func (f *Feature) void(cell Cell) bool {
+func (f *Feature) void(cell *Cell) bool {
 	sizes, void := f.counting(cell)
 	return void && len(sizes) == 0
 }
@@ -104,7 +112,8 @@ func (out *Finding) noteVoid(f *Feature) {
 	var untorqued, warm bool
 	var temperature string
 	for _, row := range f.Cells {
-		for _, cell := range row {
+		for at := range row {
+			cell := &row[at]
 			for i := range cell.Sizes {
 				c := f.condition(cell, i)
 				untorqued = untorqued || c.untorqued()

@@ -162,7 +162,8 @@ func (f *Feature) residuals() (squares float64, freedom int) {
 		if len(row) != columns {
 			return 0, 0
 		}
-		for d, cell := range row {
+		for d := range row {
+			cell := &row[d]
 			sizes, _ := f.counting(cell)
 			if len(sizes) == 0 {
 				return 0, 0

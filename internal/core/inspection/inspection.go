@@ -92,8 +92,10 @@ func (in *Inspection) LimitsAt(k part.Kind, number int) (limits *limit.Limits, k
 		}
 		return &all.limits, all.known
 	}
-	if worked, ok := in.workLimits(k, number); ok {
-		return &worked, ok
+	if _, any := in.Limits[k]; any || len(in.LimitsClose) > 0 {
+		if worked, ok := in.workLimits(k, number); ok {
+			return &worked, ok
+		}
 	}
 	return &none, false
 }
@@ -250,7 +252,7 @@ type Cell struct {
 }
 
 // Values are the readings of a cell, whatever their quantity.
-func (c Cell) Values() []part.Value {
+func (c *Cell) Values() []part.Value {
 	values := make([]part.Value, 0, len(c.Sizes)+len(c.Weights))
 	for _, size := range c.Sizes {
 		values = append(values, part.OfLength(size))
@@ -262,13 +264,13 @@ func (c Cell) Values() []part.Value {
 }
 
 // Missing reports whether nothing was recorded at the cell.
-func (c Cell) Missing() bool { return !c.Read() && c.Reason == "" }
+func (c *Cell) Missing() bool { return !c.Read() && c.Reason == "" }
 
 // Read reports whether anything was read at the cell.
-func (c Cell) Read() bool { return len(c.Sizes)+len(c.Weights) > 0 }
+func (c *Cell) Read() bool { return len(c.Sizes)+len(c.Weights) > 0 }
 
 // Damaged reports whether the cell was left out because the part is damaged there.
-func (c Cell) Damaged() bool { return strings.EqualFold(strings.TrimSpace(c.Reason), "damaged") }
+func (c *Cell) Damaged() bool { return strings.EqualFold(strings.TrimSpace(c.Reason), "damaged") }
 
 // Condition is how the part was held when it was read. Sizes are as they would be at 20 °C where the
 // temperature was corrected for, and as indicated otherwise.
@@ -359,7 +361,8 @@ func (f *Feature) grid() form.Grid {
 	g := form.Grid{Directions: f.Directions, Sizes: make([][]form.CellSize, len(f.Cells))}
 	for s, row := range f.Cells {
 		g.Sizes[s] = make([]form.CellSize, len(row))
-		for d, cell := range row {
+		for d := range row {
+			cell := &row[d]
 			if len(cell.Sizes) > 0 {
 				g.Sizes[s][d] = form.CellSize{Length: unit.Mean(cell.Sizes), OK: true}
 			}
@@ -372,7 +375,8 @@ func (f *Feature) grid() form.Grid {
 func (f *Feature) missing() []plan.Cell {
 	var missing []plan.Cell
 	for s, row := range f.Cells {
-		for d, cell := range row {
+		for d := range row {
+			cell := &row[d]
 			if cell.Missing() || f.void(cell) {
 				missing = append(missing, plan.Cell{Station: s, Direction: d})
 			}

@@ -35,7 +35,8 @@ func (out *Finding) notes(in *Inspection, f *Feature, gauge instrument.Gauge, li
 		}
 	}
 	for station, row := range f.Cells {
-		for direction, cell := range row {
+		for direction := range row {
+			cell := &row[direction]
 			if low, high, ok := form.Range(cell.Sizes); ok && high-low > 2*gauge.Division {
 				out.note(say.Of("spread", f.ref(), say.Text("station", f.Stations[station]),
 					say.Angle("at", f.Directions[direction]), say.Length("by", high-low)))

@@ -69,7 +69,7 @@ func (in *Inspection) lacksLook(f *Feature) (lacking []plan.Cell) {
 		found = in.asFound(f)
 	}
 	for _, c := range QuickCells(f.Kind, f.State, f.Stations, f.Directions, found) {
-		if cell := f.Cells[c.Station][c.Direction]; cell.Missing() || f.void(cell) {
+		if cell := &f.Cells[c.Station][c.Direction]; cell.Missing() || f.void(cell) {
 			lacking = append(lacking, c)
 		}
 	}

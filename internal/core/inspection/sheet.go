@@ -39,7 +39,8 @@ func (f Feature) Listed() (out Feature, ok bool) {
 	cells := make([][][]unit.Length, len(f.Cells))
 	for i, row := range f.Cells {
 		cells[i] = make([][]unit.Length, len(row))
-		for j, cell := range row {
+		for j := range row {
+			cell := &row[j]
 			cells[i][j] = cell.Sizes
 		}
 	}
@@ -82,7 +83,8 @@ func (f Feature) Listed() (out Feature, ok bool) {
 func (f Feature) listable() bool {
 	missed, any := false, false
 	for _, row := range f.Cells {
-		for _, cell := range row {
+		for at := range row {
+			cell := &row[at]
 			any = any || cell.Read()
 			missed = missed || !cell.Read()
 		}
@@ -102,7 +104,8 @@ func read(cells [][]Cell) (positions []unit.Length) {
 	counts := make([]int, len(cells[0]))
 	for i, row := range cells {
 		any := false
-		for c, cell := range row {
+		for c := range row {
+			cell := &row[c]
 			if len(cell.Sizes) > 0 {
 				counts[c]++
 				any = true

@@ -28,6 +28,9 @@ func Under(state string, held Hold) string { return state + with + string(held) 
 
 // HeldIn parts a state's name into the state and the condition that it is read under.
 func HeldIn(state string) (base string, held Hold) {
+	if !strings.Contains(state, with) {
+		return state, HeldPlain
+	}
 	for _, h := range Holds.All() {
 		if base, is := strings.CutSuffix(state, with+string(h)); is && base != "" {
 			return base, h
