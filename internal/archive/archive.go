@@ -70,7 +70,7 @@ func Write(ctx context.Context, s *store.Store, id int64, to io.Writer) error {
 	if err := writeInspection(ctx, s, id, file); err != nil {
 		return err
 	}
-	for i := range dump.Tables["photos"] {
+	for i := range dump.PicturesOf() {
 		pair, err := dump.Picture(ctx, i)
 		if err != nil {
 			return err

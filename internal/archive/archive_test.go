@@ -180,7 +180,7 @@ func TestAJobComesBackAsItWas(t *testing.T) {
 	}
 }
 
-// tables reads job.json, without the job's number and the last rows of its log.
+// tables reads job.json, without the job's number and the last of its events.
 func tables(t *testing.T, all map[string][]byte, logged int) map[string]any {
 	t.Helper()
 	var job struct {
@@ -189,8 +189,8 @@ func tables(t *testing.T, all map[string][]byte, logged int) map[string]any {
 	}
 	require.NoError(t, json.Unmarshal(all["job.json"], &job))
 	delete(job.Job, "number")
-	log := job.Tables["job_log"]
-	job.Tables["job_log"] = log[:len(log)-logged]
+	log := job.Tables["events"]
+	job.Tables["events"] = log[:len(log)-logged]
 	return map[string]any{"job": job.Job, "tables": job.Tables}
 }
 
@@ -244,9 +244,13 @@ func TestFilesThatAreNotTaken(t *testing.T) {
 			"photos/001.jpg is missing"},
 		"another format":     {replace(`"ledge.job/1"`, `"ledge.job/9"`), "its format is"},
 		"a newer Ledge":      {replace(`"version": `, `"version": 99`), "newer Ledge"},
-		"a strange table":    {replace(`"unworn": [`, `"people": [], "unworn": [`), "no such table"},
+		"a strange table":    {replace(`"features": [`, `"people": [], "features": [`), "no such table"},
 		"a strange column":   {replace(`"engine": `, `"password": "x", "engine": `), `there is no "password"`},
 		"another job's row":  {replace(`"feature_id": 1,`, `"feature_id": 1, "job_id": 1,`), "it cannot have job_id"},
+		"a strange look": {replace(`{\"look\":\"marked\"`, `{\"look\":\"shiny\"`), "look is not written"},
+		"a look at nothing": {replace(`\"what\":\"grade\"`, `\"what\":\"test_clear\"`), "look is not written"},
+		"a strange event":   {replace(`"what": "look"`, `"what": "party"`), "what is not written"},
+		"no body":           {replace(`"body": "{\"look\"`, `"body": "{look`), "not as Ledge writes it"},
 		"a row of nothing":   {replace(`"feature_id": 1,`, `"feature_id": 4000,`), "names no row of features"},
 		"a text for a size":  {replace(`"cylinders": 2`, `"cylinders": "two"`), "not as Ledge writes it"},
 		"too many cylinders": {replace(`"cylinders": 2`, `"cylinders": 20000000`), "cylinders"},

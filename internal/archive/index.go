@@ -28,7 +28,7 @@ func ReadIndex(from io.Reader) (dump store.Dump, err error) {
 	case x.dump.Job == nil:
 		return dump, refuse("archive.no_job")
 	}
-	if photos := len(x.dump.Tables["photos"]); photos > store.MaxPhotos {
+	if photos := len(x.dump.PicturesOf()); photos > store.MaxPhotos {
 		return dump, refuse("archive.photos", "count", photos, "most", store.MaxPhotos)
 	}
 	return x.dump, nil

@@ -37,7 +37,7 @@ func remade(ctx context.Context, dump *store.Dump, entries map[string]*zip.File,
 
 func (s *spool) fill(ctx context.Context, dump *store.Dump, entries map[string]*zip.File, photos *photo.Maker) error {
 	known := map[string]bool{jobEntry: true, inspectionEntry: true}
-	for i, row := range dump.Tables["photos"] {
+	for i := range dump.PicturesOf() {
 		name, small := pictureName(i, 0), pictureName(i, 1)
 		entry := entries[name]
 		if entry == nil || entries[small] == nil {
@@ -56,7 +56,7 @@ func (s *spool) fill(ctx context.Context, dump *store.Dump, entries map[string]*
 		if err != nil {
 			return err
 		}
-		row["width"], row["height"] = int64(made.Width), int64(made.Height)
+		dump.Sized(i, made.Width, made.Height)
 		if err := s.add(made); err != nil {
 			return err
 		}

@@ -36,7 +36,7 @@ import (
 // job and the letters' case; with the same content it is stored once.
 func TestAnIdHoldsOneThing(t *testing.T) {
 	base := serveDemo(t).URL
-	id := uuid.NewString()
+	ids := map[string]string{}
 	value := unit.MustParse("2.4985", unit.In)
 	view := bench{t, base}.get()
 	order := get[shop.JobView](t, base+"/api/v1/jobs/9").Orders.Issued[0].ID
@@ -64,6 +64,8 @@ func TestAnIdHoldsOneThing(t *testing.T) {
 		{"/jobs", fields{"engine": "Pump", "customer": "", "duty": "standard", "unit": "in",
 			"arrangement": "inline", "cylinders": 2}, "cylinders", 4},
 	} {
+		id := uuid.NewString()
+		ids[tt.path] = id
 		post := func(id string, change bool, header ...string) (int, string) {
 			body := fields{"id": id}
 			for k, v := range tt.body {
@@ -93,9 +95,9 @@ func TestAnIdHoldsOneThing(t *testing.T) {
 	assert.Equal(t, len(view.Decisions)+1, len(after.Decisions))
 	assert.Equal(t, len(view.Gauges)+1, len(after.Gauges))
 	other := reading("2.4985")
-	other.ID, other.Number, other.Unusual = id, 2, true
+	other.ID, other.Number, other.Unusual = ids["/jobs/1/readings"], 2, true
 	status, _, _ := call(t, "POST", base+"/api/v1/jobs/3/looks",
-		fields{"id": id, "kind": "main_journal", "number": 1, "state": "as_found", "what": "grade",
+		fields{"id": ids["/jobs/1/looks"], "kind": "main_journal", "number": 1, "state": "as_found", "what": "grade",
 			"look": "smooth", "note": ""})
 	assert.Equal(t, 409, status, "an id of another job's look")
 	status, _, _ = call(t, "POST", base+"/api/v1/jobs/1/readings", other)
@@ -229,7 +231,8 @@ func TestOneBadJobTakesNothingDown(t *testing.T) {
 		"a reading out of plan": `UPDATE readings SET station = 77 WHERE seq = (SELECT min(r.seq)
 			FROM readings r JOIN features f ON f.id = r.feature_id WHERE f.job_id = 1)`,
 		"a policy that is none":    `UPDATE jobs SET policy = '[]' WHERE id = 1`,
-		"a signature without base": `UPDATE decisions SET basis = '[1]' WHERE job_id = 2`,
+		"a signature without base": `UPDATE events SET body = json_set(body, '$.basis', json('[1]'))
+			WHERE job_id = 2 AND what = 'decision'`,
 	} {
 		t.Run(name, func(t *testing.T) {
 			file, err := filled()

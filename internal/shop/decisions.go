@@ -2,8 +2,6 @@ package shop
 
 import (
 	"context"
-	"encoding/json"
-	"fmt"
 	"slices"
 	"strings"
 
@@ -74,11 +72,7 @@ func judge(view JobView, d *store.Decision) error {
 	case !advised && d.Reason == "":
 		return refuse("reason", words.Told("refuse.why_otherwise"))
 	}
-	basis, err := json.Marshal(set)
-	if err != nil {
-		return fmt.Errorf("basis: %w", err)
-	}
-	d.Overruled, d.Basis = !advised, string(basis)
+	d.Overruled, d.On = !advised, *set
 	return nil
 }
 

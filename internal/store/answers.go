@@ -48,22 +48,17 @@ func (s *Store) AddAnswers(ctx context.Context, jobID int64, answers []Answer) e
 }
 
 func (s *Store) answer(ctx context.Context, tx *sqlx.Tx, a Answer) error {
-	_, err := once(ctx, tx, "answers", a.ID,
-		fields{"job_id": a.JobID, "topic": a.Topic, "place": a.Place, "value": a.Value, "note": a.Note,
-			"said_by": Actor(ctx)},
-		fields{"said_at": s.stamp()})
+	_, err := s.keep(ctx, tx, event{ID: a.ID, JobID: a.JobID, What: answered}, a, nil)
 	return err
 }
 
-// answersOf returns the answer that holds for each topic and place.
-func answersOf(ctx context.Context, q querier, jobID int64) ([]Answer, error) {
-	list := []Answer{}
-	if err := q.SelectContext(ctx, &list, `SELECT * FROM answers WHERE seq IN
-		(SELECT max(seq) FROM answers WHERE job_id = ? GROUP BY topic, place) AND value <> '' ORDER BY seq`,
-		jobID); err != nil {
-		return nil, fmt.Errorf("answers of job %d: %w", jobID, err)
-	}
-	return list, nil
+// answersOf are the answers that hold for each topic and place.
+func answersOf(events []event) ([]Answer, error) {
+	all, err := of(events, answered, func(a *Answer, e *event) {
+		a.Seq, a.ID, a.JobID, a.SaidBy, a.SaidAt, a.FromFile = e.Seq, e.ID, e.JobID, e.By, e.At, e.FromFile
+	})
+	held := last(all, func(a Answer) [2]string { return [2]string{a.Topic, a.Place} })
+	return slices.DeleteFunc(held, func(a Answer) bool { return a.Value == "" }), err
 }
 
 // Items are what is asked of what came, and what was answered before.

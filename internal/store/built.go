@@ -2,7 +2,6 @@ package store
 
 import (
 	"context"
-	"encoding/json"
 	"fmt"
 	"strings"
 	"time"
@@ -33,19 +32,15 @@ func (s *Store) AddBuilt(ctx context.Context, jobID int64, e assembly.Event, che
 	then func(all []assembly.Event) []Torqued) error {
 	defer s.changed(jobID)
 	e.ID = strings.ToLower(e.ID)
-	body, err := bodyOf(e)
-	if err != nil {
-		return err
-	}
-	err = s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
+	err := s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
 		if _, err := getJob(ctx, tx, jobID); err != nil {
 			return err
 		}
-		content := fields{"job_id": jobID, "what": e.What, "body": body, "of_id": backOf(e), "said_by": Actor(ctx)}
-		if known, err := knownAs(ctx, tx, "build_events", e.ID, content); err != nil || known {
+		kept := event{ID: e.ID, JobID: jobID, Of: backOf(e), What: built}
+		if known, err := kept.known(ctx, tx, withoutColumns(e), nil); err != nil || known {
 			return err
 		}
-		before, err := builtOf(ctx, tx, jobID)
+		before, err := jobsBuilt(ctx, tx, jobID)
 		if err != nil {
 			return err
 		}
@@ -55,10 +50,10 @@ func (s *Store) AddBuilt(ctx context.Context, jobID int64, e assembly.Event, che
 		if err := check(before); err != nil {
 			return err
 		}
-		if _, err := once(ctx, tx, "build_events", e.ID, content, fields{"said_at": s.stamp()}); err != nil {
+		if _, err := s.keep(ctx, tx, kept, withoutColumns(e), nil); err != nil {
 			return err
 		}
-		all, err := builtOf(ctx, tx, jobID)
+		all, err := jobsBuilt(ctx, tx, jobID)
 		if err != nil {
 			return err
 		}
@@ -84,11 +79,15 @@ func (s *Store) torqued(ctx context.Context, tx *sqlx.Tx, jobID int64, t Torqued
 			return err
 		}
 		if last != nil {
-			if err := tx.GetContext(ctx, &c, `SELECT * FROM conditions WHERE id = ?`, *last); err != nil {
+			told, err := one(ctx, tx, jobID, conditionTold, *last)
+			if err != nil {
+				return err
+			}
+			if err := told.read(&c); err != nil {
 				return err
 			}
 		}
-		c.Number, c.ID, c.SetBy, c.SetAt, c.FromFile = t.Number, uuid.NewString(), Actor(ctx), s.stamp(), false
+		c.Number, c.ID = t.Number, uuid.NewString()
 		switch t.Group {
 		case assembly.Plate:
 			c.DeckPlate = &t.Tight
@@ -97,55 +96,44 @@ func (s *Store) torqued(ctx context.Context, tx *sqlx.Tx, jobID int64, t Torqued
 		default:
 			c.Torqued = &t.Tight
 		}
-		if _, err := c.once(ctx, tx); err != nil {
+		if err := s.hold(ctx, tx, c); err != nil {
 			return err
 		}
 	}
 	return nil
 }
 
-// bodyOf is an event as it is stored: without what has columns of its own.
-func bodyOf(e assembly.Event) (string, error) {
-	e.ID, e.By, e.At, e.FromFile, e.Of = "", "", "", false, ""
-	body, err := json.Marshal(e)
-	return string(body), err
+// withoutColumns is an event without what has columns of its own.
+func withoutColumns(e assembly.Event) assembly.Event {
+	e.By, e.At, e.FromFile, e.Of = "", "", false, ""
+	return e
 }
 
-// backOf is the event that one takes back, as its column has it.
-func backOf(e assembly.Event) any {
+// backOf is the event that one takes back; nil where it takes none.
+func backOf(e assembly.Event) *string {
 	if e.Of == "" {
 		return nil
 	}
-	return strings.ToLower(e.Of)
+	id := strings.ToLower(e.Of)
+	return &id
 }
 
-// builtOf are what was done to build an engine, in its order.
-func builtOf(ctx context.Context, q querier, jobID int64) ([]assembly.Event, error) {
-	var rows []struct {
-		ID       string             `db:"id"`
-		What     assembly.EventType `db:"what"`
-		Body     string             `db:"body"`
-		Of       *string            `db:"of_id"`
-		SaidBy   string             `db:"said_by"`
-		SaidAt   string             `db:"said_at"`
-		FromFile bool               `db:"from_file"`
+// jobsBuilt are what was done to build an engine, in its order.
+func jobsBuilt(ctx context.Context, q querier, jobID int64) ([]assembly.Event, error) {
+	events, err := eventsOf(ctx, q, jobID, built)
+	if err != nil {
+		return nil, err
 	}
-	if err := q.SelectContext(ctx, &rows, `SELECT id, what, body, of_id, said_by, said_at, from_file FROM build_events
-		WHERE job_id = ? ORDER BY seq`, jobID); err != nil {
-		return nil, fmt.Errorf("building of job %d: %w", jobID, err)
-	}
-	list := make([]assembly.Event, len(rows))
-	for i, r := range rows {
-		if err := json.Unmarshal([]byte(r.Body), &list[i]); err != nil {
-			return nil, fmt.Errorf("build event %s: %w", r.ID, err)
+	return builtOf(events)
+}
+
+func builtOf(events []event) ([]assembly.Event, error) {
+	return of(events, built, func(b *assembly.Event, e *event) {
+		b.ID, b.By, b.At, b.FromFile = e.ID, e.By, e.At, e.FromFile
+		if e.Of != nil {
+			b.Of = *e.Of
 		}
-		list[i].ID, list[i].What, list[i].By, list[i].At, list[i].FromFile = r.ID, r.What, r.SaidBy, r.SaidAt,
-			r.FromFile
-		if r.Of != nil {
-			list[i].Of = *r.Of
-		}
-	}
-	return list, nil
+	})
 }
 
 // importBuilt stores what a file tells of the building; who did it is only said by the file. ids are made anew.
@@ -164,12 +152,8 @@ func (s *Store) importBuilt(ctx context.Context, tx *sqlx.Tx, jobID int64, event
 		if _, err := time.Parse(time.RFC3339Nano, at); err != nil {
 			at = s.stamp()
 		}
-		body, err := bodyOf(e)
-		if err != nil {
-			return err
-		}
-		if _, err := once(ctx, tx, "build_events", id, fields{"job_id": jobID, "what": e.What, "body": body,
-			"of_id": backOf(e), "said_by": by}, fields{"said_at": at, "from_file": fromFile}); err != nil {
+		if _, err := s.keep(ctx, tx, event{ID: id, JobID: jobID, Of: backOf(e), What: built, By: by, At: at,
+			FromFile: fromFile}, withoutColumns(e), nil); err != nil {
 			return err
 		}
 	}

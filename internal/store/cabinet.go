@@ -132,8 +132,8 @@ type GaugedJob struct {
 func (s *Store) ReadWith(ctx context.Context, id, after, until string) ([]GaugedJob, error) {
 	list := []GaugedJob{}
 	err := s.read.SelectContext(ctx, &list, `SELECT j.id, j.number, j.engine, j.closed_at IS NOT NULL AS closed,
-		count(*) AS count FROM gauges g JOIN readings r ON r.gauge_id = g.id JOIN jobs j ON j.id = g.job_id
-		WHERE g.cabinet = ? AND r.what = 'size' AND r.taken_at > ? AND r.taken_at <= ?
+		count(*) AS count FROM events g JOIN readings r ON r.gauge_id = g.id JOIN jobs j ON j.id = g.job_id
+		WHERE g.what = 'gauge' AND g.body ->> '$.cabinet' = ? AND r.what = 'size' AND r.taken_at > ? AND r.taken_at <= ?
 			AND NOT EXISTS (SELECT 1 FROM superseded s WHERE s.reading_id = r.id)
 			-- worked out anew: what was typed at the same gauge means another size since
 			AND NOT EXISTS (SELECT 1 FROM superseded s JOIN readings o ON o.id = s.reading_id WHERE s.by_id = r.id

@@ -7,7 +7,6 @@ import (
 	"slices"
 	"strings"
 
-	"github.com/google/uuid"
 	"github.com/jmoiron/sqlx"
 
 	"ledge/internal/core/assembly"
@@ -215,10 +214,20 @@ func (s *Store) takeCard(ctx context.Context, tx *sqlx.Tx, job int64, version st
 
 // takePlan gives a job that has none a copy of the torque cards and ring patterns that its card has.
 func (s *Store) takePlan(ctx context.Context, tx *sqlx.Tx, job int64, version string) error {
-	_, err := tx.ExecContext(ctx, `INSERT INTO build_events (id, job_id, what, body, said_by, said_at)
-		SELECT ?, ?, 'plan', json_object('plan', json(plan)), ?, ? FROM card_versions WHERE id = ? AND plan <> ''
-			AND NOT EXISTS (SELECT 1 FROM build_events WHERE job_id = ? AND what = 'plan')`,
-		uuid.NewString(), job, Actor(ctx), s.stamp(), strings.ToLower(version), job)
+	var text string
+	if err := tx.GetContext(ctx, &text, `SELECT plan FROM card_versions WHERE id = ?`,
+		strings.ToLower(version)); err != nil || text == "" {
+		return err
+	}
+	done, err := jobsBuilt(ctx, tx, job)
+	if err != nil || slices.ContainsFunc(done, func(e assembly.Event) bool { return e.What == assembly.SetPlan }) {
+		return err
+	}
+	plan := new(assembly.Plan)
+	if err := json.Unmarshal([]byte(text), plan); err != nil {
+		return err
+	}
+	_, err = s.keep(ctx, tx, event{JobID: job, What: built}, assembly.Event{What: assembly.SetPlan, Plan: plan}, nil)
 	return err
 }
 

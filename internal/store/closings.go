@@ -6,7 +6,6 @@ import (
 
 	"ledge/internal/core/closed"
 
-	"github.com/google/uuid"
 	"github.com/jmoiron/sqlx"
 )
 
@@ -63,9 +62,7 @@ func (s *Store) CloseJob(ctx context.Context, id int64, outcome Outcome, reason 
 			at, id); err != nil {
 			return err
 		}
-		_, err = tx.ExecContext(ctx, `INSERT INTO closings (id, job_id, outcome, reason, closed_by,
-			closed_at) VALUES (?,?,?,?,?,?)`,
-			uuid.NewString(), id, outcome, reason, Actor(ctx), now)
+		_, err = s.keep(ctx, tx, event{JobID: id, What: closing, At: now}, Closing{Outcome: outcome, Reason: reason}, nil)
 		return err
 	})
 	if err != nil {
@@ -75,12 +72,10 @@ func (s *Store) CloseJob(ctx context.Context, id int64, outcome Outcome, reason 
 }
 
 // closingsOf are the closings and reopenings of a job, in their order.
-func closingsOf(ctx context.Context, q querier, jobID int64) ([]Closing, error) {
-	list := []Closing{}
-	if err := q.SelectContext(ctx, &list, `SELECT * FROM closings WHERE job_id = ? ORDER BY seq`, jobID); err != nil {
-		return nil, fmt.Errorf("closings of job %d: %w", jobID, err)
-	}
-	return list, nil
+func closingsOf(events []event) ([]Closing, error) {
+	return of(events, closing, func(c *Closing, e *event) {
+		c.Seq, c.ID, c.JobID, c.ClosedBy, c.ClosedAt, c.FromFile = e.Seq, e.ID, e.JobID, e.By, e.At, e.FromFile
+	})
 }
 
 // changeOpen is change for a job that is still in the shop; a closed one takes nothing.

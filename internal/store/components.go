@@ -352,16 +352,17 @@ func (s *Store) untouched(ctx context.Context, tx *sqlx.Tx, c Component) error {
 	if named || c.Tag == "" && beside {
 		return conflict("conflict.another_there", "component", c.Name())
 	}
-	var decided []part.Set
-	if err := tx.SelectContext(ctx, &decided, `SELECT DISTINCT set_name FROM decisions WHERE job_id = ? AND
-		component = ?`,
-		c.JobID, c.Tag); err != nil {
+	events, err := eventsOf(ctx, tx, c.JobID, decided)
+	if err != nil {
 		return err
 	}
-	if slices.ContainsFunc(decided, func(set part.Set) bool { return set.Component() == c.Of }) {
+	decisions, err := decisionsOf(events)
+	if err == nil && slices.ContainsFunc(decisions, func(d Decision) bool {
+		return d.Component == c.Tag && d.Set.Component() == c.Of
+	}) {
 		return conflict("conflict.recorded")
 	}
-	return nil
+	return err
 }
 
 // plannedLike makes the parts of a component measurable, by the plans of its like.

@@ -64,14 +64,12 @@ func (c *Condition) inspected() (out inspection.Condition) {
 
 // AddCondition stores a condition, which holds for its kind from now on; the same id is stored once.
 func (s *Store) AddCondition(ctx context.Context, c Condition) error {
-	c.SetBy, c.SetAt = Actor(ctx), s.stamp()
 	defer s.changed(c.JobID)
 	err := s.changeOpen(ctx, c.JobID, func(tx *sqlx.Tx) error {
 		if _, err := getJob(ctx, tx, c.JobID); err != nil {
 			return err
 		}
-		_, err := c.once(ctx, tx)
-		return err
+		return s.hold(ctx, tx, c)
 	})
 	if err != nil {
 		return fmt.Errorf("condition %s: %w", c.ID, err)
@@ -79,30 +77,26 @@ func (s *Store) AddCondition(ctx context.Context, c Condition) error {
 	return nil
 }
 
-func (c Condition) once(ctx context.Context, tx *sqlx.Tx) (known bool, err error) {
-	return once(ctx, tx, "conditions", c.ID,
-		fields{"job_id": c.JobID, "kind": c.Kind, "number": c.Number, "torqued": c.Torqued, "deck_plate": c.DeckPlate,
-			"shells_in": c.ShellsIn, "studs": c.Studs,
-			"part_c": c.PartC, "gauge_c": c.GaugeC, "material": c.Material, "note": c.Note,
-			"set_by": c.SetBy}, fields{"set_at": c.SetAt})
+// hold keeps how parts are held from now on.
+func (s *Store) hold(ctx context.Context, tx *sqlx.Tx, c Condition) error {
+	_, err := s.keep(ctx, tx, event{ID: c.ID, JobID: c.JobID, What: conditionTold}, c, nil)
+	return err
 }
 
-// conditionsOf returns every condition of a job in order; the last of a kind holds.
-func conditionsOf(ctx context.Context, q querier, jobID int64) ([]Condition, error) {
-	list := []Condition{}
-	if err := q.SelectContext(ctx, &list, `SELECT * FROM conditions WHERE job_id = ? ORDER BY seq`,
-		jobID); err != nil {
-		return nil, fmt.Errorf("conditions of job %d: %w", jobID, err)
-	}
-	return list, nil
+// conditionsOf are the conditions of a job in order; the last of a kind holds.
+func conditionsOf(events []event) ([]Condition, error) {
+	return of(events, conditionTold, func(c *Condition, e *event) {
+		c.Seq, c.ID, c.JobID, c.SetBy, c.SetAt, c.FromFile = e.Seq, e.ID, e.JobID, e.By, e.At, e.FromFile
+	})
 }
 
 // lastCondition is the id of the condition that holds for a part; nil without one.
 func lastCondition(ctx context.Context, q querier, jobID int64, kind part.Kind, number int) (id *string, err error) {
 	var ids []string
 	if err := q.SelectContext(ctx, &ids,
-		`SELECT id FROM conditions WHERE job_id = ? AND kind = ? AND number IN (0, ?)
-		ORDER BY seq DESC LIMIT 1`, jobID, kind, number); err != nil || len(ids) == 0 {
+		`SELECT id FROM events WHERE job_id = ? AND what = ? AND body ->> '$.kind' = ?
+			AND coalesce(body ->> '$.number', 0) IN (0, ?) ORDER BY seq DESC LIMIT 1`, jobID, conditionTold, kind,
+		number); err != nil || len(ids) == 0 {
 		return nil, err
 	}
 	return &ids[0], nil

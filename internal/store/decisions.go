@@ -2,7 +2,6 @@ package store
 
 import (
 	"context"
-	"encoding/json"
 	"fmt"
 
 	"github.com/jmoiron/sqlx"
@@ -25,7 +24,6 @@ type Decision struct {
 	Says      string `db:"-" json:"says,omitempty"`
 	Overruled bool   `db:"overruled" json:"overruled"`
 	Reason    string `db:"reason" json:"reason"`
-	Basis     string `db:"basis" json:"-"`
 	// On is the basis: the set as it was judged when it was signed.
 	On        disposition.Set `db:"-" json:"-"`
 	DecidedBy string          `db:"decided_by" json:"decided_by"`
@@ -61,9 +59,9 @@ func (s *Store) Sign(ctx context.Context, g Signing) error {
 	d.DecidedBy, d.DecidedAt = Actor(ctx), s.stamp()
 	defer s.changed(d.JobID)
 	err := s.changeOpen(ctx, d.JobID, func(tx *sqlx.Tx) error {
-		content := fields{"job_id": d.JobID, "set_name": d.Set, "component": d.Component, "action": d.Action,
-			"step": d.Step, "shell": d.Shell, "method": d.Method, "reason": d.Reason, "decided_by": d.DecidedBy}
-		if known, err := knownAs(ctx, tx, "decisions", d.ID, content); err != nil || known {
+		e := event{ID: d.ID, JobID: d.JobID, What: decided}
+		content := signature{Set: d.Set, Component: d.Component, Way: d.Way, Reason: d.Reason}
+		if known, err := e.known(ctx, tx, content, basedOn{}); err != nil || known {
 			return err
 		}
 		record, err := readRecord(ctx, tx, d.JobID)
@@ -86,8 +84,7 @@ func (s *Store) Sign(ctx context.Context, g Signing) error {
 		if err := g.Judge(record, &d); err != nil {
 			return err
 		}
-		if _, err := once(ctx, tx, "decisions", d.ID, content,
-			fields{"overruled": d.Overruled, "basis": d.Basis, "decided_at": d.DecidedAt}); err != nil {
+		if _, err := s.keep(ctx, tx, e, content, basedOn{d.Overruled, d.On}); err != nil {
 			return err
 		}
 		if g.Reissue == nil {
@@ -108,16 +105,33 @@ func (s *Store) Sign(ctx context.Context, g Signing) error {
 	return nil
 }
 
-func decisions(ctx context.Context, q querier, jobID int64) ([]Decision, error) {
-	list := []Decision{}
-	if err := q.SelectContext(ctx, &list, `SELECT * FROM decisions WHERE job_id = ? ORDER BY seq`,
-		jobID); err != nil {
-		return nil, fmt.Errorf("decisions of job %d: %w", jobID, err)
+// A signature is what of a decision is signed, based what it stands on.
+type signature struct {
+	Set       part.Set `json:"set"`
+	Component string   `json:"component,omitempty"`
+	disposition.Way
+	Reason string `json:"reason,omitempty"`
+}
+
+type basedOn struct {
+	Overruled bool            `json:"overruled"`
+	Basis     disposition.Set `json:"basis"`
+}
+
+// decision is one as it is stored.
+type decision struct {
+	Decision
+	Basis disposition.Set `json:"basis"`
+}
+
+func decisionsOf(events []event) ([]Decision, error) {
+	all, err := of(events, decided, func(d *decision, e *event) {
+		d.Seq, d.ID, d.JobID, d.DecidedBy, d.DecidedAt, d.FromFile = e.Seq, e.ID, e.JobID, e.By, e.At, e.FromFile
+		d.On = d.Basis
+	})
+	list := make([]Decision, len(all))
+	for i := range all {
+		list[i] = all[i].Decision
 	}
-	for i := range list {
-		if err := json.Unmarshal([]byte(list[i].Basis), &list[i].On); err != nil {
-			return nil, fmt.Errorf("basis of decision %s: %w", list[i].ID, err)
-		}
-	}
-	return list, nil
+	return list, err
 }

@@ -1,7 +1,9 @@
 package store
 
 import (
+	"cmp"
 	"context"
+	"encoding/json"
 	"fmt"
 	"slices"
 	"strings"
@@ -33,34 +35,93 @@ var dumped = []dumpedTable{
 	{name: "component_events", rows: `component_id IN (SELECT id FROM components WHERE job_id = ?) ORDER BY seq`, id: true,
 		places: map[string]string{"component_id": "components", "for_id": "components"}},
 	{name: "features", nameless: true, rows: ofJob + `id`},
-	{name: "gauges", rows: ofJob + `seq`, id: true},
-	{name: "conditions", rows: ofJob + `seq`, id: true},
+	// Whom the shop sent a link is its own affair.
+	{name: "events", rows: `job_id = ? AND what <> 'share' ORDER BY seq`, id: true,
+		places: map[string]string{"feature_id": "features", "of_id": "events"}},
+	{name: "readings", rows: ofFeature, id: true,
+		places: map[string]string{"feature_id": "features", "gauge_id": "events", "condition_id": "events"}},
+	{name: "superseded", nameless: true, rows: ofReadings,
+		places: map[string]string{"reading_id": "readings", "by_id": "readings"}},
+	{name: "pictures", nameless: true, pictures: true,
+		rows:   `of_id IN (SELECT id FROM events WHERE job_id = ?) ORDER BY (SELECT seq FROM events WHERE id = pictures.of_id)`,
+		places: map[string]string{"of_id": "events"}},
+}
+
+// dumpedBefore are those of versions before there were events.
+var dumpedBefore = []dumpedTable{
+	{name: "limits", nameless: true, rows: ofJob + `block, kind, number, name, place`},
+	{name: "limit_sources", nameless: true, rows: ofJob + `block, kind, number, field`},
+	{name: "components", rows: ofJob + `seq`, id: true},
+	{name: "component_events", rows: `component_id IN (SELECT id FROM components WHERE job_id = ?) ORDER BY seq`, id: true,
+		places: map[string]string{"component_id": "components", "for_id": "components"}},
+	{name: "features", nameless: true, rows: ofJob + `id`},
+	{name: "gauges", turned: true, rows: ofJob + `seq`, id: true},
+	{name: "conditions", turned: true, rows: ofJob + `seq`, id: true},
 	{name: "readings", rows: ofFeature, id: true,
 		places: map[string]string{"feature_id": "features", "gauge_id": "gauges", "condition_id": "conditions"}},
 	{name: "superseded", nameless: true,
-		rows: `reading_id IN (SELECT r.id FROM readings r JOIN features f ON f.id = r.feature_id WHERE f.job_id = ?)
-			ORDER BY (SELECT seq FROM readings r WHERE r.id = reading_id)`,
+		rows:   ofReadings,
 		places: map[string]string{"reading_id": "readings", "by_id": "readings"}},
-	{name: "looks", rows: ofFeature, id: true, places: map[string]string{"feature_id": "features"}},
-	{name: "unworn", rows: ofFeature, id: true, places: map[string]string{"feature_id": "features"}},
-	{name: "decisions", rows: ofJob + `seq`, id: true},
-	{name: "gauge_checks", rows: ofJob + `seq`, id: true, places: map[string]string{"gauge_id": "gauges"}},
-	{name: "answers", rows: ofJob + `seq`, id: true},
-	{name: "photos", rows: ofJob + `seq`, id: true},
-	{name: "notes", rows: ofJob + `seq`, id: true},
-	{name: "job_changes", rows: ofJob + `seq`},
-	{name: "matchings", rows: ofJob + `seq`, id: true},
-	{name: "orders", rows: ofJob + `seq`, id: true},
-	{name: "order_events", rows: `order_id IN (SELECT id FROM orders WHERE job_id = ?) ORDER BY seq`,
+	{name: "looks", turned: true, rows: ofFeature, id: true, places: map[string]string{"feature_id": "features"}},
+	{name: "unworn", turned: true, rows: ofFeature, id: true, places: map[string]string{"feature_id": "features"}},
+	{name: "decisions", turned: true, rows: ofJob + `seq`, id: true},
+	{name: "gauge_checks", turned: true, rows: ofJob + `seq`, id: true, places: map[string]string{"gauge_id": "gauges"}},
+	{name: "answers", turned: true, rows: ofJob + `seq`, id: true},
+	{name: "photos", turned: true, pictures: true, rows: ofJob + `seq`, id: true},
+	{name: "notes", turned: true, rows: ofJob + `seq`, id: true},
+	{name: "job_changes", turned: true, rows: ofJob + `seq`},
+	{name: "matchings", turned: true, rows: ofJob + `seq`, id: true},
+	{name: "orders", turned: true, rows: ofJob + `seq`, id: true},
+	{name: "order_events", turned: true, rows: `order_id IN (SELECT id FROM orders WHERE job_id = ?) ORDER BY seq`,
 		id: true, places: map[string]string{"order_id": "orders"}},
-	{name: "job_log", rows: ofJob + `seq`},
-	{name: "closings", rows: ofJob + `seq`, id: true},
-	{name: "build_events", rows: ofJob + `seq`, id: true, places: map[string]string{"of_id": "build_events"}},
+	{name: "job_log", turned: true, rows: ofJob + `seq`},
+	{name: "closings", turned: true, rows: ofJob + `seq`, id: true},
+	{name: "build_events", turned: true, rows: ofJob + `seq`, id: true, places: map[string]string{"of_id": "build_events"}},
+}
+
+// dumpedAt are those of a version.
+func dumpedAt(version int64) []dumpedTable {
+	if version < eventsVersion {
+		return dumpedBefore
+	}
+	return dumped
 }
 
 // Dumped reports whether a dump may have a table.
 func Dumped(name string) bool {
-	return slices.ContainsFunc(dumped, func(t dumpedTable) bool { return t.name == name })
+	return slices.ContainsFunc(slices.Concat(dumped, dumpedBefore), func(t dumpedTable) bool { return t.name == name })
+}
+
+// PicturesOf are the rows of a dump that have a photograph each.
+func (d *Dump) PicturesOf() []map[string]any {
+	for _, t := range dumpedAt(d.Version) {
+		if t.pictures {
+			return d.Tables[t.name]
+		}
+	}
+	return nil
+}
+
+// Sized says how large a photograph of a dump is, by its place in their table.
+func (d *Dump) Sized(place, width, height int) {
+	row := d.PicturesOf()[place]
+	if d.Version < eventsVersion {
+		row["width"], row["height"] = int64(width), int64(height)
+		return
+	}
+	of, _ := row["of_id"].(int64)
+	events := d.Tables["events"]
+	body := map[string]any{}
+	if of < 1 || int(of) > len(events) {
+		return // which is refused for it
+	}
+	if text, _ := events[of-1]["body"].(string); json.Unmarshal([]byte(text), &body) != nil {
+		return
+	}
+	body["width"], body["height"] = width, height
+	if text, err := json.Marshal(body); err == nil {
+		events[of-1]["body"] = string(text)
+	}
 }
 
 type dumpedTable struct {
@@ -71,6 +132,8 @@ type dumpedTable struct {
 	id bool
 	// nameless tells that its rows hold nobody's name.
 	nameless bool
+	// pictures tells that its rows have a photograph each, turned that its rows are events since.
+	pictures, turned bool
 	// places are the columns that name a row of another table.
 	places map[string]string
 }
@@ -78,6 +141,9 @@ type dumpedTable struct {
 const (
 	ofJob     = `job_id = ? ORDER BY `
 	ofFeature = `feature_id IN (SELECT id FROM features WHERE job_id = ?) ORDER BY seq`
+	// in the order in which they were taken
+	ofReadings = `reading_id IN (SELECT r.id FROM readings r JOIN features f ON f.id = r.feature_id WHERE f.job_id = ?)
+		ORDER BY (SELECT seq FROM readings r WHERE r.id = reading_id)`
 )
 
 // own are columns that a row has for its table's sake alone.
@@ -89,8 +155,11 @@ func (s *Store) Dump(ctx context.Context, id int64) (d Dump, err error) {
 	d.Version, d.Tables = s.version, map[string][]map[string]any{}
 	var pictures []any
 	d.Picture = func(ctx context.Context, place int) (pair [2][]byte, err error) {
-		err = s.read.QueryRowxContext(ctx, `SELECT picture, small FROM photos WHERE id = ?`,
-			pictures[place]).Scan(&pair[0], &pair[1])
+		table := `pictures WHERE of_id = ?`
+		if d.Version < eventsVersion {
+			table = `photos WHERE id = ?`
+		}
+		err = s.read.QueryRowxContext(ctx, `SELECT picture, small FROM `+table, pictures[place]).Scan(&pair[0], &pair[1])
 		return pair, err
 	}
 	err = s.view(ctx, func(tx *sqlx.Tx) error {
@@ -115,15 +184,15 @@ func (s *Store) Dump(ctx context.Context, id int64) (d Dump, err error) {
 			return err
 		}
 		places := map[string]map[any]int{}
-		for _, t := range dumped {
+		for _, t := range dumpedAt(s.version) {
 			if !slices.Contains(there, t.name) {
 				continue
 			}
 			columns := "*"
-			if t.name == "photos" {
+			if t.pictures {
 				var light []string // a file of an older version, which is only read, has fewer
-				if err := tx.SelectContext(ctx, &light, `SELECT name FROM pragma_table_info('photos')
-					WHERE name NOT IN ('picture', 'small')`); err != nil {
+				if err := tx.SelectContext(ctx, &light, `SELECT name FROM pragma_table_info(?)
+					WHERE name NOT IN ('picture', 'small')`, t.name); err != nil {
 					return err
 				}
 				columns = strings.Join(light, ", ")
@@ -135,8 +204,8 @@ func (s *Store) Dump(ctx context.Context, id int64) (d Dump, err error) {
 			places[t.name] = map[any]int{}
 			for i, row := range rows {
 				places[t.name][row["id"]] = i + 1
-				if t.name == "photos" {
-					pictures = append(pictures, row["id"])
+				if t.pictures {
+					pictures = append(pictures, cmp.Or(row["id"], row["of_id"]))
 				}
 				for _, column := range own {
 					delete(row, column)

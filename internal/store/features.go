@@ -50,7 +50,7 @@ type Feature struct {
 	ByThrow bool `db:"by_throw" json:"by_throw,omitempty"`
 
 	// Unworn is the size of its unworn part, where that was read.
-	Unworn *unit.Length `db:"unworn" json:"unworn,omitempty"`
+	Unworn *unit.Length `db:"-" json:"unworn,omitempty"`
 
 	Tape  []Reading `db:"-" json:"tape"`
 	Looks []Look    `db:"-" json:"looks"`
@@ -73,8 +73,7 @@ func (f *Feature) Name() string {
 
 const featureColumns = `id, job_id, kind, number, state, component, stations, directions, counted, gauge_kind,
 	gauge_division, gauge_repeatability, gauge_setting_u, gauge_finest, gauge_zeros, stamp,
-	fitted_step, fitted_shell, fitted_used, added, quick, by_throw,
-	(SELECT value FROM unworn u WHERE u.feature_id = features.id ORDER BY u.seq DESC LIMIT 1) AS unworn`
+	fitted_step, fitted_shell, fitted_used, added, quick, by_throw`
 
 // UsualPlan is the plan a grid kind starts with.
 func UsualPlan(kind part.Kind) plan.Plan {
@@ -144,9 +143,18 @@ func insertFeature(ctx context.Context, q querier, f Feature) (int64, error) {
 	return result.LastInsertId()
 }
 
+// jobsFeatures are features with what was said of them.
+func jobsFeatures(ctx context.Context, q querier, jobID, only int64) ([]Feature, error) {
+	events, err := eventsOf(ctx, q, jobID, looked, unwornRead)
+	if err != nil {
+		return nil, err
+	}
+	return features(ctx, q, jobID, only, events)
+}
+
 // features returns the features of a job with their tapes and looks, in the order they were made; only
 // one of them where its id is given.
-func features(ctx context.Context, q querier, jobID, only int64) ([]Feature, error) {
+func features(ctx context.Context, q querier, jobID, only int64, events []event) ([]Feature, error) {
 	list := []Feature{}
 	if err := q.SelectContext(ctx, &list, `SELECT `+featureColumns+
 		` FROM features WHERE job_id = ? AND ? IN (0, id) ORDER BY id`, jobID, only); err != nil {
@@ -171,14 +179,33 @@ func features(ctx context.Context, q querier, jobID, only int64) ([]Feature, err
 	for _, r := range readings {
 		at[r.FeatureID].Tape = append(at[r.FeatureID].Tape, r)
 	}
-	looks, err := looksOf(ctx, q, jobID, only)
+	looks, err := looksOf(events)
 	if err != nil {
 		return nil, err
 	}
 	for _, l := range looks {
-		at[l.FeatureID].Looks = append(at[l.FeatureID].Looks, l)
+		if f := at[l.FeatureID]; f != nil {
+			f.Looks = append(f.Looks, l)
+		}
 	}
-	return list, nil
+	sizes, err := of(events, unwornRead, func(u *unworn, e *event) { u.feature = *e.FeatureID })
+	for _, u := range sizes {
+		if f := at[u.feature]; f != nil {
+			f.Unworn = &u.Value
+		}
+	}
+	return list, err
+}
+
+// unworn is a size that was read on the unworn part of a feature.
+type unworn struct {
+	Value   unit.Length `json:"value"`
+	feature int64
+}
+
+func (s *Store) unworn(ctx context.Context, tx *sqlx.Tx, f Feature, id string, size unit.Length) error {
+	_, err := s.keep(ctx, tx, event{ID: id, JobID: f.JobID, FeatureID: &f.ID, What: unwornRead}, unworn{Value: size}, nil)
+	return err
 }
 
 // A Place names a feature within a job.
@@ -263,8 +290,6 @@ func (s *Store) AddUnworn(ctx context.Context, jobID int64, p Place, id string, 
 		if err != nil {
 			return err
 		}
-		_, err = once(ctx, tx, "unworn", id,
-			fields{"feature_id": f.ID, "value": size, "taken_by": Actor(ctx)}, fields{"taken_at": s.stamp()})
-		return err
+		return s.unworn(ctx, tx, f, id, size)
 	})
 }

@@ -40,7 +40,12 @@ type FoundJob struct {
 // MostFound bounds what a search returns.
 const MostFound = 100
 
-// Find returns the jobs that fit a search, the latest first, each with the decision that holds for every set.
+// unrevised tells of a decision d that none came after it for its set.
+const unrevised = `NOT EXISTS (SELECT 1 FROM events l WHERE l.job_id = d.job_id AND l.what = 'decision' AND l.seq > d.seq
+	AND l.body ->> '$.set' = d.body ->> '$.set'
+	AND coalesce(l.body ->> '$.component', '') = coalesce(d.body ->> '$.component', ''))`
+
+// Find returns the jobs that fit a search, the latest first, each with the decision that unrevised for every set.
 func (s *Store) Find(ctx context.Context, q Search) ([]FoundJob, error) {
 	where, args := []string{"1"}, []any{}
 	and := func(condition string, values ...any) {
@@ -50,24 +55,22 @@ func (s *Store) Find(ctx context.Context, q Search) ([]FoundJob, error) {
 		and(`j.id IN (SELECT id FROM jobs WHERE `+said+`)`, words...)
 	}
 	if q.Set != "" || q.Action != "" || q.Step != nil {
-		held := []string{"d.job_id = j.id",
-			"NOT EXISTS (SELECT 1 FROM decisions l WHERE l.job_id = d.job_id AND " +
-				"l.set_name = d.set_name AND l.component = d.component AND l.seq > d.seq)"}
+		held := []string{"d.job_id = j.id", "d.what = 'decision'", unrevised}
 		var values []any
 		narrow := func(condition string, value any) { held, values = append(held, condition), append(values, value) }
 		if q.Set != "" {
-			narrow("d.set_name = ?", q.Set)
+			narrow("d.body ->> '$.set' = ?", q.Set)
 		}
 		if q.Action != "" {
-			narrow("d.action = ?", q.Action)
+			narrow("d.body ->> '$.action' = ?", q.Action)
 		}
 		if q.Step != nil {
-			narrow("d.step = ?", *q.Step)
+			narrow("d.body ->> '$.step' = ?", *q.Step)
 		}
-		and(`EXISTS (SELECT 1 FROM decisions d WHERE `+strings.Join(held, " AND ")+`)`, values...)
+		and(`EXISTS (SELECT 1 FROM events d WHERE `+strings.Join(held, " AND ")+`)`, values...)
 	}
 	if q.From != nil && q.To != nil {
-		// First by the index of sizes alone; whether a reading still holds is asked only of the
+		// First by the index of sizes alone; whether a reading still unrevised is asked only of the
 		// jobs that are shown.
 		and(`j.id IN (SELECT f.job_id FROM features f WHERE f.kind = ? AND f.id IN
 			(SELECT feature_id FROM readings WHERE what = 'size' AND value BETWEEN ? AND ?))`,
@@ -97,17 +100,18 @@ func (s *Store) holding(ctx context.Context, found []FoundJob) error {
 	if len(ids) == 0 {
 		return nil
 	}
-	query, args, err := sqlx.In(`SELECT seq, id, job_id, set_name, component, action, step, shell, method,
-		overruled, reason, decided_by, decided_at, from_file FROM decisions d
-		WHERE job_id IN (?) AND NOT EXISTS (SELECT 1
-			FROM decisions l WHERE l.job_id = d.job_id AND l.set_name = d.set_name
-				AND l.component = d.component AND l.seq > d.seq) ORDER BY seq`, ids)
+	query, args, err := sqlx.In(`SELECT seq, id, job_id, feature_id, of_id, what, json_remove(body, '$.basis') AS body,
+		by_whom, at, from_file FROM events d WHERE job_id IN (?) AND what = 'decision' AND `+unrevised+` ORDER BY seq`, ids)
 	if err != nil {
 		return err
 	}
-	var held []Decision
-	if err := s.read.SelectContext(ctx, &held, query, args...); err != nil {
+	var events []event
+	if err := s.read.SelectContext(ctx, &events, query, args...); err != nil {
 		return fmt.Errorf("decisions of the jobs found: %w", err)
+	}
+	held, err := decisionsOf(events)
+	if err != nil {
+		return err
 	}
 	for _, d := range held {
 		one := &found[at[d.JobID]]
@@ -130,8 +134,8 @@ const mostLearned = 60
 
 // ofEngine are the jobs of an engine but for those that were made by mistake.
 const ofEngine = `engine = ? AND NOT (closed_at IS NOT NULL AND EXISTS
-	(SELECT 1 FROM closings c WHERE c.job_id = jobs.id
-	AND c.seq = (SELECT max(seq) FROM closings l WHERE l.job_id = jobs.id) AND c.outcome = 'mistake'))`
+	(SELECT 1 FROM events c WHERE c.job_id = jobs.id AND c.what = 'closing' AND c.body ->> '$.outcome' = 'mistake'
+	AND c.seq = (SELECT max(seq) FROM events l WHERE l.job_id = jobs.id AND l.what = 'closing')))`
 
 // worn are the kinds that wear where something runs in or on them, as a list of SQL.
 var worn = func() string {

@@ -34,7 +34,7 @@ func shop(t *testing.T) *Store {
 
 func signedBy(set part.Set, action disposition.Action, step string, job int64) Decision {
 	return Decision{Way: disposition.Way{Action: action, Step: unit.MustParse(step, unit.In)},
-		ID: uuid.NewString(), JobID: job, Set: set, Basis: "{}"}
+		ID: uuid.NewString(), JobID: job, Set: set}
 }
 
 func ids(t *testing.T, s *Store, q Search) []int64 {
@@ -106,7 +106,7 @@ func TestSearchFindsJobsOfAllYears(t *testing.T) {
 	require.NoError(t, err)
 	require.Len(t, found[0].Decisions, 1, "only what holds")
 	assert.Equal(t, disposition.Polish, found[0].Decisions[0].Action)
-	assert.Empty(t, found[0].Decisions[0].Basis)
+	assert.Empty(t, found[0].Decisions[0].On.Set)
 }
 
 func TestAClosedJobLeavesTheListAndComesBack(t *testing.T) {

@@ -3,6 +3,7 @@ package store
 import (
 	"context"
 	"encoding/json"
+	"errors"
 	"fmt"
 	"strings"
 
@@ -28,7 +29,6 @@ type GaugeSetup struct {
 	Setting    *unit.Length    `db:"setting" json:"setting,omitempty"`
 	Mating     bool            `db:"mating" json:"mating"`
 	Sense      int             `db:"sense" json:"sense"`
-	StepsText  string          `db:"steps" json:"-"`
 	Steps      []unit.Length   `db:"-" json:"steps"`
 	Built      string          `db:"built" json:"built"`
 	// Repeatability and SettingU are what the shop found of the gauge; the default of its kind where nil.
@@ -89,16 +89,7 @@ func (s *Store) setGauge(ctx context.Context, tx *sqlx.Tx, g GaugeSetup) error {
 	if g.Steps == nil {
 		g.Steps = []unit.Length{}
 	}
-	steps, err := json.Marshal(g.Steps)
-	if err != nil {
-		return err
-	}
-	_, err = once(ctx, tx, "gauges", g.ID,
-		fields{"job_id": g.JobID, "kind": g.Kind, "instrument": g.Instrument, "division": g.Division,
-			"mode": g.Mode, "setting": g.Setting, "mating": g.Mating, "sense": g.Sense, "steps": string(steps),
-			"built": g.Built, "repeatability": g.Repeatability, "setting_u": g.SettingU, "finest": g.Finest,
-			"counts": g.Counts, "cabinet": g.Cabinet, "named": g.Named,
-			"expansion": g.Expansion, "set_by": Actor(ctx)}, fields{"set_at": s.stamp()})
+	_, err := s.keep(ctx, tx, event{ID: g.ID, JobID: g.JobID, What: gaugeSet}, g, nil)
 	return err
 }
 
@@ -110,9 +101,8 @@ func (s *Store) check(ctx context.Context, tx *sqlx.Tx, c GaugeCheck) error {
 		}
 	}
 	at := s.stamp()
-	if _, err := once(ctx, tx, "gauge_checks", c.ID,
-		fields{"job_id": c.JobID, "kind": c.Kind, "gauge_id": c.GaugeID, "off": c.Off,
-			"checked_by": Actor(ctx)}, fields{"checked_at": at}); err != nil || c.GaugeID == nil {
+	if _, err := s.keep(ctx, tx, event{ID: c.ID, JobID: c.JobID, Of: c.GaugeID, What: zeroChecked, At: at}, c,
+		nil); err != nil || c.GaugeID == nil {
 		return err
 	}
 	return s.checkOfCabinet(ctx, tx, c, at)
@@ -121,7 +111,7 @@ func (s *Store) check(ctx context.Context, tx *sqlx.Tx, c GaugeCheck) error {
 // checkOfCabinet keeps a check at the bench among those of the instrument of the shop that was checked.
 func (s *Store) checkOfCabinet(ctx context.Context, tx *sqlx.Tx, c GaugeCheck, at string) error {
 	var cabinet *string
-	if err := tx.GetContext(ctx, &cabinet, `SELECT cabinet FROM gauges WHERE id = ?`, *c.GaugeID); err != nil ||
+	if err := tx.GetContext(ctx, &cabinet, `SELECT body ->> '$.cabinet' FROM events WHERE id = ?`, *c.GaugeID); err != nil ||
 		cabinet == nil {
 		return err
 	}
@@ -161,39 +151,36 @@ func (g GaugeSetup) gauge() *instrument.Gauge {
 		SettingU: g.SettingU, Finest: g.Finest}
 }
 
-// gaugesOf returns every setup of a job, in the order made.
-func gaugesOf(ctx context.Context, q querier, jobID int64) ([]GaugeSetup, error) {
-	list := []GaugeSetup{}
-	if err := q.SelectContext(ctx, &list, `SELECT * FROM gauges WHERE job_id = ? ORDER BY seq`, jobID); err != nil {
-		return nil, fmt.Errorf("gauges of job %d: %w", jobID, err)
-	}
-	for i := range list {
-		if err := json.Unmarshal([]byte(list[i].StepsText), &list[i].Steps); err != nil {
-			return nil, fmt.Errorf("steps of gauge %s: %w", list[i].ID, err)
+// gaugesOf are the setups of a job, in the order made.
+func gaugesOf(events []event) ([]GaugeSetup, error) {
+	return of(events, gaugeSet, func(g *GaugeSetup, e *event) {
+		g.Seq, g.ID, g.JobID, g.SetBy, g.SetAt, g.FromFile = e.Seq, e.ID, e.JobID, e.By, e.At, e.FromFile
+		if g.Steps == nil {
+			g.Steps = []unit.Length{}
 		}
-	}
-	return list, nil
+	})
 }
 
-func checksOf(ctx context.Context, q querier, jobID int64) ([]GaugeCheck, error) {
-	list := []GaugeCheck{}
-	if err := q.SelectContext(ctx, &list, `SELECT * FROM gauge_checks WHERE seq IN
-		(SELECT max(seq) FROM gauge_checks WHERE job_id = ? GROUP BY kind, gauge_id) ORDER BY seq`,
-		jobID); err != nil {
-		return nil, fmt.Errorf("gauge checks of job %d: %w", jobID, err)
-	}
-	return list, nil
+// checksOf are the last checks of each gauge of a kind.
+func checksOf(events []event) ([]GaugeCheck, error) {
+	all, err := of(events, zeroChecked, func(c *GaugeCheck, e *event) {
+		c.Seq, c.ID, c.JobID, c.CheckedBy, c.CheckedAt, c.FromFile = e.Seq, e.ID, e.JobID, e.By, e.At, e.FromFile
+		c.GaugeID = e.Of
+	})
+	return last(all, func(c GaugeCheck) string {
+		if c.GaugeID == nil {
+			return string(c.Kind)
+		}
+		return string(c.Kind) + *c.GaugeID
+	}), err
 }
 
 // gaugeOf reports as a conflict where a job has no such setup.
 func gaugeOf(ctx context.Context, q querier, jobID int64, id string) error {
-	var count int
-	if err := q.GetContext(ctx, &count, `SELECT count(*) FROM gauges WHERE job_id = ? AND id = ?`, jobID,
-		id); err != nil {
-		return err
-	}
-	if count == 0 {
+	if _, err := one(ctx, q, jobID, gaugeSet, id); errors.Is(err, ErrNotFound) {
 		return conflict("conflict.gauge")
+	} else if err != nil {
+		return err
 	}
 	return nil
 }

@@ -6,6 +6,7 @@ import (
 	"strings"
 	"unicode"
 
+	"ledge/internal/core/closed"
 	"ledge/internal/core/instrument"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
@@ -26,8 +27,8 @@ func orNone(r rule) rule { return func(text string) bool { return text == "" || 
 var held = map[string]rule{
 	"kind": part.Kinds.Lists,
 	// Notes and photographs may be of the whole job.
-	"notes.kind":  orNone(part.Kinds.Lists),
-	"photos.kind": orNone(part.Kinds.Lists),
+	"note.kind":   orNone(part.Kinds.Lists),
+	"photo.kind":  orNone(part.Kinds.Lists),
 	"state":       part.StateName,
 	"limits.name": limitStored,
 	"limit_sources.field": func(text string) bool {
@@ -36,7 +37,7 @@ var held = map[string]rule{
 	"features.gauge_kind": orNone(instrument.Kinds.Lists),
 	"promised_on":         moment.MatchString,
 	"number":              oneLine, "customer": oneLine, "engine": oneLine, "came": oneLine, "tag": oneLine, "component": oneLine,
-	"stamp": oneLine, "named": oneLine, "set_name": oneLine, "action": oneLine, "method": oneLine, "sheet": oneLine,
+	"stamp": oneLine, "named": oneLine, "set_name": oneLine, "set": oneLine, "action": oneLine, "method": oneLine, "sheet": oneLine,
 	"topic": oneLine, "place": oneLine, "value": oneLine, "line": oneLine, "what": oneLine, "outcome": oneLine,
 	"origin": oneLine, "typed": oneLine, "caption": oneLine, "material": oneLine, "built": oneLine,
 }
@@ -51,10 +52,21 @@ func limitStored(name string) bool {
 	})
 }
 
-// admits tells whether a text may stand in a column of a table.
+// turnedInto are the types of events that the rows of tables of older versions become.
+var turnedInto = map[string]MomentType{"gauges": gaugeSet, "gauge_checks": zeroChecked, "conditions": conditionTold,
+	"looks": looked, "unworn": unwornRead, "answers": answered, "decisions": decided, "orders": issued,
+	"order_events": orderSaid, "matchings": matched, "build_events": built, "closings": closing, "notes": noted,
+	"photos": photographed}
+
+// admits tells whether a text may stand in a column of a table, or under a name in the body of a type of events.
 func admits(table, column, text string) bool {
-	if list := listed[table+"."+column]; list != nil {
-		return list.Lists(text)
+	if of, is := turnedInto[table]; is {
+		table = string(of)
+	}
+	for _, lists := range []map[string]closed.Any{listed, listedIn} {
+		if list := lists[table+"."+column]; list != nil {
+			return list.Lists(text)
+		}
 	}
 	r := held[table+"."+column]
 	if r == nil {

@@ -4,6 +4,10 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
+	"slices"
+	"strings"
+
+	"github.com/jmoiron/sqlx"
 
 	"ledge/internal/core/assembly"
 	"ledge/internal/core/disposition"
@@ -100,92 +104,191 @@ type Facts struct {
 	Right *unit.Length    `json:"right,omitempty"`
 }
 
-// ?1 is the job, ?2 the kind, ?3 the number and ?4 the component's tag of a feature. The readings
-// of a feature are told by the hour; of a single feature one by one.
-const history = `
-SELECT at, by_whom, what, kind, number, state, count, about, value, from_file, component FROM (
-SELECT min(r.taken_at) AS at, r.taken_by AS by_whom, 'reading' AS what, f.kind, f.number, f.state, count(*) AS count,
+// tape are readings as moments: ?1 is the job, ?2 the kind, ?3 the number and ?4 the component's tag of a feature. They
+// are told by the hour; of a single feature one by one.
+const tape = `SELECT min(r.taken_at) AS at, r.taken_by AS by_whom, 'reading' AS what, f.kind, f.number, f.state,
+  count(*) AS count,
   CASE WHEN count(*) > 1 THEN '{}' ELSE json_object('reading', r.what, 'reason', r.reason, 'station',
 	json_extract(f.stations, '$[' || r.station || ']'),
     'direction', json_extract(f.directions, '$[' || r.direction || ']'), 'column', iif(f.counted > 1,
 	r.direction, NULL), 'superseded', json(iif(EXISTS (SELECT 1
 		FROM superseded s WHERE s.reading_id = r.id), 'true', 'false'))) END AS about,
-  CASE WHEN count(*) = 1 THEN r.value END AS value, max(r.seq) AS seq, r.from_file AS from_file,
-	f.component AS component
+  CASE WHEN count(*) = 1 THEN r.value END AS value, r.from_file AS from_file, f.component AS component
   FROM features f JOIN readings r ON r.feature_id = f.id
 	WHERE f.job_id = ?1 AND (?2 = '' OR f.kind = ?2 AND f.number = ?3 AND f.component = ?4)
   GROUP BY f.id, r.taken_by, r.from_file, CASE WHEN ?2 = '' THEN substr(r.taken_at, 1, 13) ELSE r.id END
-UNION ALL SELECT l.graded_at, l.graded_by, CASE l.what WHEN 'grade' THEN 'look' ELSE 'crack_test' END,
-	f.kind, f.number, f.state, 1,
-  json_object('look', coalesce(l.look, iif(l.what = 'test_clear', 'clear', 'cracked')), 'note', l.note),
-	NULL, l.seq, l.from_file, f.component
-  FROM features f JOIN looks l ON l.feature_id = f.id
-	WHERE f.job_id = ?1 AND (?2 = '' OR f.kind = ?2 AND f.number = ?3 AND f.component = ?4)
-UNION ALL SELECT u.taken_at, u.taken_by, 'unworn', f.kind, f.number, f.state, 1, '{}', u.value, u.seq,
-	u.from_file, f.component
-  FROM features f JOIN unworn u ON u.feature_id = f.id
-	WHERE f.job_id = ?1 AND (?2 = '' OR f.kind = ?2 AND f.number = ?3 AND f.component = ?4)
-UNION ALL SELECT set_at, set_by, 'gauge', kind, 0, '', 1, json_object('instrument', instrument, 'mode',
-	mode), setting, seq, from_file, '' FROM gauges WHERE job_id = ?1 AND ?2 IN ('', kind)
-UNION ALL SELECT checked_at, checked_by, 'zero', kind, 0, '', 1, '{}', off, seq, from_file, ''
-	FROM gauge_checks WHERE job_id = ?1 AND ?2 IN ('', kind)
-UNION ALL SELECT set_at, set_by, 'condition', kind, 0, '', 1, json_object('note', note), NULL, seq,
-	from_file, '' FROM conditions WHERE job_id = ?1 AND ?2 IN ('', kind)
-UNION ALL SELECT created_at, created_by, 'job', '', 0, '', 1, '{}', NULL, 0, from_file, ''
-	FROM jobs WHERE id = ?1 AND ?2 = ''
-UNION ALL SELECT said_at, said_by, 'answer', '', 0, '', 1, json_object('topic', topic, 'place', place,
-	'answer', value, 'note', note), NULL, seq, from_file, '' FROM answers WHERE job_id = ?1 AND ?2 = ''
-UNION ALL SELECT said_at, said_by, 'note', kind, number, '', 1, json_object('note', text), NULL, seq,
-	from_file, component FROM notes
-	WHERE job_id = ?1 AND (?2 = '' OR kind = ?2 AND number = ?3 AND component = ?4)
-UNION ALL SELECT removed_at, removed_by, 'note', kind, number, '', 1, json_object('note', text, 'removed',
-	json('true')), NULL, seq, from_file, component FROM notes
-	WHERE job_id = ?1 AND removed_by <> '' AND (?2 = '' OR kind = ?2 AND number = ?3 AND component = ?4)
-UNION ALL SELECT taken_at, taken_by, 'photo', kind, number, '', 1, json_object('caption', caption), NULL, seq,
-	from_file, component FROM photos
-	WHERE job_id = ?1 AND (?2 = '' OR kind = ?2 AND number = ?3 AND component = ?4)
-UNION ALL SELECT removed_at, removed_by, 'photo', kind, number, '', 1, json_object('caption', caption, 'removed',
-	json('true')), NULL, seq, from_file, component FROM photos
-	WHERE job_id = ?1 AND (?2 = '' OR kind = ?2 AND number = ?3 AND component = ?4) AND removed_at <> ''
-UNION ALL SELECT decided_at, decided_by, 'decision', '', 0, '', 1, json_object('set', set_name, 'action',
-	action, 'shell', shell, 'method', method,
-  'overruled', json(iif(overruled, 'true', 'false')), 'reason', reason), step, seq, from_file, component
-	FROM decisions WHERE job_id = ?1 AND ?2 = ''
-UNION ALL SELECT issued_at, issued_by, 'order', '', 0, '', 1, json_object('sheet', sheet, 'issue', issue),
-	NULL, seq, from_file, '' FROM orders WHERE job_id = ?1 AND ?2 = ''
-UNION ALL SELECT e.said_at, e.said_by, 'order_event', '', 0, '', 1, json_object('sheet', o.sheet, 'issue',
-	o.issue, 'line', e.line, 'said', e.what, 'reason', e.reason), NULL, e.seq, e.from_file, ''
-  FROM orders o JOIN order_events e ON e.order_id = o.id WHERE o.job_id = ?1 AND ?2 = ''
-UNION ALL SELECT settled_at, settled_by, 'match', kind, 0, '', 1, json_object('parts', json(parts)), NULL,
-	seq, from_file, '' FROM matchings WHERE job_id = ?1 AND ?2 = ''
-UNION ALL SELECT changed_at, changed_by, 'change', '', 0, '', 1, json_object('change', 'head', 'before',
-	json(before)), NULL, seq, from_file, '' FROM job_changes WHERE job_id = ?1 AND ?2 = ''
-UNION ALL SELECT said_at, said_by, 'change', '', 0, '', 1, json_patch(json_object('change', what, 'text',
-	text), iif(facts = '', '{}', facts)), NULL, seq, from_file, '' FROM job_log WHERE job_id = ?1 AND ?2 = ''
-UNION ALL SELECT closed_at, closed_by, 'closing', '', 0, '', 1, json_object('outcome', outcome, 'reason',
-	reason), NULL, seq, from_file, '' FROM closings WHERE job_id = ?1 AND ?2 = ''
-UNION ALL SELECT said_at, said_by, 'build', '', 0, '', 1, json_object('built', json(json_set(body, '$.what', what,
-	'$.id', id))), NULL, seq, from_file, '' FROM build_events WHERE job_id = ?1 AND ?2 = ''
-UNION ALL SELECT made_at, made_by, 'share', '', 0, '', 1, json_object('for', said_for), NULL, 0, 0, ''
-	FROM shares WHERE job_id = ?1 AND ?2 = ''
-UNION ALL SELECT revoked_at, revoked_by, 'share', '', 0, '', 1, json_object('for', said_for, 'removed',
-	json('true')), NULL, 0, 0, '' FROM shares WHERE job_id = ?1 AND ?2 = '' AND revoked_at <> '')
-ORDER BY at DESC, seq DESC LIMIT 2000`
+  ORDER BY max(r.seq)`
+
+// mostMoments bounds how far back a history is shown.
+const mostMoments = 2000
 
 // History is what happened to a job, the latest first; with a kind, only what happened to that
 // feature, reading by reading.
 func (s *Store) History(ctx context.Context, jobID int64, kind part.Kind, number int,
-	component string) ([]Moment, error) {
-	list := []Moment{}
-	if err := s.read.SelectContext(ctx, &list, history, jobID, orNothing(kind), number, component); err != nil {
+	component string) (list []Moment, err error) {
+	err = s.view(ctx, func(tx *sqlx.Tx) error {
+		job, err := getJob(ctx, tx, jobID)
+		if err != nil {
+			return err
+		}
+		if kind == "" {
+			list = append(list, Moment{At: job.CreatedAt, By: job.CreatedBy, What: begun, Count: 1, FromFile: job.FromFile})
+		}
+		var readings []Moment
+		if err := tx.SelectContext(ctx, &readings, tape, jobID, orNothing(kind), number, component); err != nil {
+			return err
+		}
+		for i := range readings {
+			if err := json.Unmarshal([]byte(readings[i].AboutText), &readings[i].Facts); err != nil {
+				return err
+			}
+		}
+		list = append(list, readings...)
+		told, err := momentsOf(ctx, tx, jobID)
+		for _, m := range told {
+			ofAll := m.What == gaugeSet || m.What == zeroChecked || m.What == conditionTold
+			if kind == "" || m.Kind == kind && (ofAll || m.Number == number && m.Component == component &&
+				m.What != matched) {
+				list = append(list, m)
+			}
+		}
+		return err
+	})
+	if err != nil {
 		return nil, fmt.Errorf("history of job %d: %w", jobID, err)
 	}
-	for i := range list {
-		if err := json.Unmarshal([]byte(list[i].AboutText), &list[i].Facts); err != nil {
-			return nil, fmt.Errorf("history of job %d: %w", jobID, err)
+	slices.Reverse(list) // of those of one moment the latest first
+	slices.SortStableFunc(list, func(a, b Moment) int { return strings.Compare(b.At, a.At) })
+	return list[:min(len(list), mostMoments)], nil
+}
+
+// momentsOf are the events of a job as history tells them.
+func momentsOf(ctx context.Context, q querier, jobID int64) ([]Moment, error) {
+	events, err := eventsOf(ctx, q, jobID)
+	if err != nil {
+		return nil, err
+	}
+	var features []Feature
+	if err := q.SelectContext(ctx, &features, `SELECT id, kind, number, state, component FROM features
+		WHERE job_id = ?`, jobID); err != nil {
+		return nil, err
+	}
+	places, first := map[int64]*Feature{}, map[string]*event{}
+	for i := range features {
+		places[features[i].ID] = &features[i]
+	}
+	list := make([]Moment, len(events))
+	for i := range events {
+		e := &events[i]
+		first[e.ID] = e
+		m := Moment{At: e.At, By: e.By, What: e.What, Count: 1, FromFile: e.FromFile}
+		if e.FeatureID != nil {
+			f := places[*e.FeatureID]
+			m.Kind, m.Number, m.State, m.Component = f.Kind, f.Number, f.State, f.Component
 		}
+		of := e
+		if e.Of != nil && first[*e.Of] != nil {
+			of = first[*e.Of]
+		}
+		if err := m.tell(e, of); err != nil {
+			return nil, err
+		}
+		list[i] = m
 	}
 	return list, nil
+}
+
+// tell fills a moment with the facts of its event, and of the one that this is said of.
+func (m *Moment) tell(e, of *event) error {
+	var about struct {
+		Kind      part.Kind    `json:"kind"`
+		Number    int          `json:"number"`
+		Component string       `json:"component"`
+		Text      string       `json:"text"`
+		Value     any          `json:"value"`
+		Off       unit.Length  `json:"off"`
+		Setting   *unit.Length `json:"setting"`
+		Step      unit.Length  `json:"step"`
+		What      string       `json:"what"`
+		Removed   bool         `json:"removed"`
+	}
+	if err := e.read(&about); err != nil {
+		return err
+	}
+	place := func(of *event) error {
+		if err := of.read(&about); err != nil {
+			return err
+		}
+		m.Kind, m.Number, m.Component = about.Kind, about.Number, about.Component
+		return nil
+	}
+	length := func(l unit.Length) { value := part.OfLength(l); m.Value = &value }
+	switch e.What {
+	case looked:
+		var l Look
+		if err := e.read(&l); err != nil {
+			return err
+		}
+		m.Note, m.Look = l.Note, "cracked"
+		if l.What == TestClear {
+			m.Look = "clear"
+		}
+		if m.What = crackTested; l.What == Grade {
+			m.What, m.Look = looked, string(*l.Look)
+		}
+	case unwornRead:
+		var u unworn
+		if err := e.read(&u); err != nil {
+			return err
+		}
+		length(u.Value)
+	case gaugeSet:
+		if m.Kind = about.Kind; about.Setting != nil {
+			length(*about.Setting)
+		}
+		return e.read(&m.Facts)
+	case zeroChecked:
+		m.Kind = about.Kind
+		length(about.Off)
+	case conditionTold:
+		m.Kind = about.Kind
+		return e.read(&struct{ Note *string }{&m.Note})
+	case answered:
+		m.Answer, _ = about.Value.(string)
+		return e.read(&struct{ Topic, Place, Note *string }{&m.Topic, &m.Place, &m.Note})
+	case noted, photographed:
+		if e.Of != nil && !about.Removed {
+			m.What, m.Change = logged, map[MomentType]ChangeType{noted: noteBack, photographed: photoBack}[e.What]
+		}
+		m.Removed = about.Removed
+		if err := place(of); err != nil {
+			return err
+		}
+		if m.Note = about.Text; e.What == photographed {
+			return of.read(&struct{ Caption *string }{&m.Caption})
+		}
+	case decided:
+		m.Component = about.Component
+		length(about.Step)
+		return e.read(&m.Facts)
+	case orderSaid:
+		var said OrderEvent
+		if err := e.read(&said); err != nil {
+			return err
+		}
+		m.Line, m.Said, m.Reason = said.Line, said.What, said.Reason
+		return of.read(&m.Facts)
+	case matched:
+		m.Kind = about.Kind
+		return e.read(&struct{ Parts *[]int }{&m.Parts})
+	case built:
+		m.Built = new(assembly.Event)
+		m.Built.ID = e.ID
+		return e.read(m.Built)
+	default: // what was changed, closed, issued or linked is told by facts alone
+		return e.read(&m.Facts)
+	}
+	return nil
 }
 
 // LastChange is when anything recorded of a job last changed, its limits, looks and answers too.
@@ -193,39 +296,22 @@ func (s *Store) LastChange(ctx context.Context, jobID int64) (at string, err err
 	err = s.read.GetContext(ctx, &at, `SELECT max(at) FROM (
 SELECT created_at AS at FROM jobs WHERE id = ?1
 UNION ALL SELECT max(r.taken_at) FROM features f JOIN readings r ON r.feature_id = f.id WHERE f.job_id = ?1
-UNION ALL SELECT max(l.graded_at) FROM features f JOIN looks l ON l.feature_id = f.id WHERE f.job_id = ?1
-UNION ALL SELECT max(u.taken_at) FROM features f JOIN unworn u ON u.feature_id = f.id WHERE f.job_id = ?1
-UNION ALL SELECT max(e.said_at) FROM orders o JOIN order_events e ON e.order_id = o.id WHERE o.job_id = ?1
-UNION ALL SELECT max(set_at) FROM gauges WHERE job_id = ?1
-UNION ALL SELECT max(checked_at) FROM gauge_checks WHERE job_id = ?1
-UNION ALL SELECT max(set_at) FROM conditions WHERE job_id = ?1
-UNION ALL SELECT max(said_at) FROM answers WHERE job_id = ?1
-UNION ALL SELECT max(max(taken_at, removed_at)) FROM photos WHERE job_id = ?1
-UNION ALL SELECT max(max(said_at, removed_at)) FROM notes WHERE job_id = ?1
-UNION ALL SELECT max(decided_at) FROM decisions WHERE job_id = ?1
-UNION ALL SELECT max(issued_at) FROM orders WHERE job_id = ?1
-UNION ALL SELECT max(settled_at) FROM matchings WHERE job_id = ?1
-UNION ALL SELECT max(changed_at) FROM job_changes WHERE job_id = ?1
-UNION ALL SELECT max(said_at) FROM build_events WHERE job_id = ?1
-UNION ALL SELECT max(closed_at) FROM closings WHERE job_id = ?1
-UNION ALL SELECT max(said_at) FROM job_log WHERE job_id = ?1)`, jobID)
+UNION ALL SELECT max(at) FROM events WHERE job_id = ?1 AND what <> 'share')`, jobID)
 	if err != nil {
 		return "", fmt.Errorf("last change of job %d: %w", jobID, err)
 	}
 	return at, nil
 }
 
-// log keeps a change that has no table of its own, with what was there before.
-func (s *Store) log(ctx context.Context, q querier, jobID int64, what ChangeType, facts Facts, before any) error {
-	about, err := json.Marshal(facts)
-	if err != nil {
-		return err
-	}
-	was, err := json.Marshal(before)
-	if err != nil {
-		return err
-	}
-	_, err = q.ExecContext(ctx, `INSERT INTO job_log (job_id, what, text, facts, before, said_by,
-		said_at) VALUES (?,?,'',?,?,?,?)`, jobID, what, string(about), string(was), Actor(ctx), s.stamp())
+// A change is one that is told by facts alone, with what was there before.
+type change struct {
+	Facts
+	Was any `json:"was,omitempty"`
+}
+
+// log keeps a change that no other event tells.
+func (s *Store) log(ctx context.Context, tx *sqlx.Tx, jobID int64, what ChangeType, facts Facts, before any) error {
+	facts.Change = what
+	_, err := s.keep(ctx, tx, event{JobID: jobID, What: logged}, change{facts, before}, nil)
 	return err
 }

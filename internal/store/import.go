@@ -97,12 +97,11 @@ func (s *Store) importFeature(ctx context.Context, tx *sqlx.Tx, jobID int64, n N
 	}
 	by := Actor(ctx)
 	if f.Unworn != nil {
-		if _, err := once(ctx, tx, "unworn", uuid.NewString(),
-			fields{"feature_id": id, "value": *f.Unworn, "taken_by": by}, fields{"taken_at": s.stamp()}); err != nil {
+		if err := s.unworn(ctx, tx, Feature{ID: id, JobID: jobID}, "", *f.Unworn); err != nil {
 			return err
 		}
 	}
-	condition, err := s.importCondition(ctx, tx, jobID, by, &f)
+	condition, err := s.importCondition(ctx, tx, jobID, &f)
 	if err != nil {
 		return err
 	}
@@ -125,27 +124,22 @@ func (s *Store) importFeature(ctx context.Context, tx *sqlx.Tx, jobID int64, n N
 			}
 		}
 	}
-	if err := s.importTests(ctx, tx, id, f.Tests); err != nil || f.Look == "" {
+	look := event{JobID: jobID, FeatureID: &id, What: looked}
+	if err := s.importTests(ctx, tx, look, f.Tests); err != nil || f.Look == "" {
 		return err
 	}
-	_, err = tx.ExecContext(ctx, `INSERT INTO looks (id, feature_id, what, look, graded_by, graded_at)
-		VALUES (?,?,?,?,?,?)`,
-		uuid.NewString(), id, Grade, f.Look, by, s.stamp())
+	_, err = s.keep(ctx, tx, look, Look{What: Grade, Look: &f.Look}, nil)
 	return err
 }
 
 // importTests stores what a part was tested for. Who did it is only said by the file.
-func (s *Store) importTests(ctx context.Context, tx *sqlx.Tx, feature int64, tests []inspection.Test) error {
+func (s *Store) importTests(ctx context.Context, tx *sqlx.Tx, look event, tests []inspection.Test) error {
 	for _, t := range tests {
 		what := map[inspection.TestKind]map[bool]LookType{
 			inspection.TestCrack:    {true: TestClear, false: TestCracked},
 			inspection.TestHardness: {true: TestHard, false: TestSoft}}[t.What][t.Passed]
-		by := t.By
-		if by == "" {
-			by = Actor(ctx)
-		}
-		if _, err := tx.ExecContext(ctx, `INSERT INTO looks (id, feature_id, what, graded_by, graded_at, from_file)
-			VALUES (?,?,?,?,?,?)`, uuid.NewString(), feature, what, by, s.stamp(), t.By != ""); err != nil {
+		look.By, look.FromFile = t.By, t.By != ""
+		if _, err := s.keep(ctx, tx, look, Look{What: what}, nil); err != nil {
 			return err
 		}
 	}
@@ -154,17 +148,16 @@ func (s *Store) importTests(ctx context.Context, tx *sqlx.Tx, feature int64, tes
 
 // importCondition stores how a part was held. Sizes that are already as they would be at 20 °C keep no
 // temperature: nothing would correct them again.
-func (s *Store) importCondition(ctx context.Context, tx *sqlx.Tx, jobID int64, by string,
+func (s *Store) importCondition(ctx context.Context, tx *sqlx.Tx, jobID int64,
 	f *inspection.Feature) (*string, error) {
 	if f.Condition == (inspection.Condition{}) {
 		return nil, nil
 	}
 	c := Condition{ID: uuid.NewString(), JobID: jobID, Kind: f.Kind, Torqued: f.Condition.Torqued,
 		DeckPlate: f.Condition.DeckPlate,
-		ShellsIn:  f.Condition.ShellsIn, Studs: f.Condition.Studs, SetBy: by, SetAt: s.stamp()}
+		ShellsIn:  f.Condition.ShellsIn, Studs: f.Condition.Studs}
 	if t, err := strconv.ParseFloat(f.Condition.TemperatureC, 64); err == nil && !f.Condition.Corrected {
 		c.PartC = &t
 	}
-	_, err := c.once(ctx, tx)
-	return &c.ID, err
+	return &c.ID, s.hold(ctx, tx, c)
 }

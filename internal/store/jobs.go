@@ -286,13 +286,8 @@ func (s *Store) SetHead(ctx context.Context, id, version int64, head JobHead) er
 		if job.Version != version {
 			return conflict("conflict.job_changed")
 		}
-		before, err := json.Marshal(JobHead{job.Customer, job.Engine, job.Duty, job.PromisedOn})
-		if err != nil {
-			return err
-		}
-		if _, err := tx.ExecContext(ctx,
-			`INSERT INTO job_changes (job_id, before, changed_by, changed_at) VALUES (?,?,?,?)`, id,
-			string(before), Actor(ctx), s.stamp()); err != nil {
+		before := JobHead{job.Customer, job.Engine, job.Duty, job.PromisedOn}
+		if err := s.log(ctx, tx, id, headChanged, Facts{Before: &before}, nil); err != nil {
 			return err
 		}
 		if _, err := tx.ExecContext(ctx,

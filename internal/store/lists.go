@@ -34,19 +34,25 @@ var listed = map[string]closed.Any{
 	"limit_sources.source":  limit.Sources,
 	"features.kind":         part.Kinds,
 	"readings.what":         ReadingTypes,
-	"looks.what":            LookTypes,
-	"looks.look":            inspection.Looks,
-	"gauges.instrument":     instrument.Kinds,
-	"gauges.mode":           instrument.Modes,
-	"conditions.material":   instrument.Materials,
 	"components.component":  part.Components,
 	"components.origin":     Origins,
 	"component_events.what": RetirementTypes,
-	"order_events.what":     OrderEventTypes,
-	"closings.outcome":      Outcomes,
-	"build_events.what":     assembly.EventTypes,
+	"events.what":           MomentTypes,
 	"cabinet_deeds.what":    instrument.DeedTypes,
 	"people.role":           Roles,
+}
+
+// listedIn are what holds a closed list in the body of an event, by the event's type.
+var listedIn = map[string]closed.Any{
+	"look.what":          LookTypes,
+	"look.look":          inspection.Looks,
+	"gauge.instrument":   instrument.Kinds,
+	"gauge.mode":         instrument.Modes,
+	"condition.material": instrument.Materials,
+	"order_event.what":   OrderEventTypes,
+	"closing.outcome":    Outcomes,
+	"build.what":         assembly.EventTypes,
+	"change.change":      ChangeTypes,
 }
 
 // A NotListedError is a value that is no member of the closed list of its type.
@@ -93,7 +99,12 @@ func listsMigration() *goose.Migration {
 }
 
 func dropListChecks(ctx context.Context, tx *sql.Tx) error {
-	rows, err := tx.QueryContext(ctx, `SELECT name, sql FROM sqlite_schema WHERE type = 'table' AND sql LIKE '%CHECK%'`)
+	return redefine(ctx, tx, `%CHECK%`, func(text string) string { return listCheck.ReplaceAllString(text, "") })
+}
+
+// redefine writes the definitions of tables that hold a text anew.
+func redefine(ctx context.Context, tx *sql.Tx, like string, change func(string) string) error {
+	rows, err := tx.QueryContext(ctx, `SELECT name, sql FROM sqlite_schema WHERE type = 'table' AND sql LIKE ?`, like)
 	if err != nil {
 		return err
 	}
@@ -104,8 +115,8 @@ func dropListChecks(ctx context.Context, tx *sql.Tx) error {
 		if err := rows.Scan(&name, &text); err != nil {
 			return err
 		}
-		if without := listCheck.ReplaceAllString(text, ""); without != text {
-			anew[name] = without
+		if changed := change(text); changed != text {
+			anew[name] = changed
 		}
 	}
 	if err := rows.Err(); err != nil {

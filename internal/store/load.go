@@ -48,9 +48,6 @@ func (s *Store) Load(ctx context.Context, d Dump, made Made,
 		if id, err = newLoader(tx, true).job(ctx, d, made); err != nil {
 			return err
 		}
-		if err := modern(ctx, tx.Tx, id, d.Version); err != nil {
-			return unsound("unsound.job", "why", err)
-		}
 		return s.log(ctx, tx, id, takenIn, Facts{Job: number}, nil)
 	})
 	if err != nil {
@@ -84,9 +81,6 @@ func (s *Store) tryOut(ctx context.Context, d Dump, check func(context.Context, 
 	id, err := newLoader(tx, true).job(ctx, d, Made{})
 	if err != nil {
 		return err
-	}
-	if err := modern(ctx, tx.Tx, id, d.Version); err != nil {
-		return unsound("unsound.job", "why", err)
 	}
 	record, err := readRecord(ctx, tx, id)
 	if err != nil {
@@ -216,8 +210,57 @@ func (l *loader) tables(ctx context.Context, job int64, d Dump) error {
 	if rows > MostRows {
 		return unsound("unsound.rows", "rows", rows, "most", MostRows)
 	}
+	before := d.Version < eventsVersion
+	if before {
+		// What was tables of their own stands in such for a moment; readings name rows of them.
+		for _, script := range []string{`PRAGMA defer_foreign_keys = ON`, beforeEvents} {
+			if _, err := l.tx.ExecContext(ctx, script); err != nil {
+				return err
+			}
+		}
+	}
+	if err := l.insert(ctx, job, d); err != nil {
+		return err
+	}
+	if before {
+		if err := modern(ctx, l.tx.Tx, job, d.Version); err != nil {
+			return unsound("unsound.job", "why", err)
+		}
+		if err := l.turn(ctx); err != nil {
+			return err
+		}
+	}
+	events, err := eventsOf(ctx, l.tx, job)
+	if err != nil {
+		return err
+	}
+	for i := range events {
+		if err := events[i].sound(); err != nil {
+			return unsound("unsound.at", "at", fmt.Sprintf("events/%d", i), "why", reasonOf(err))
+		}
+	}
+	return gather(ctx, l.tx, job, "", "")
+}
+
+// turn makes events of what stands in tables of older versions, and takes these away.
+func (l *loader) turn(ctx context.Context) error {
+	if _, err := l.tx.ExecContext(ctx, convertEvents); err != nil {
+		return unsound("unsound.job", "why", reasonOf(err))
+	}
+	for _, t := range dumpedBefore {
+		if t.turned {
+			if _, err := l.tx.ExecContext(ctx, `DROP TABLE temp.`+t.name); err != nil {
+				return err
+			}
+		}
+	}
+	return nil
+}
+
+// insert stores the rows of a dump.
+func (l *loader) insert(ctx context.Context, job int64, d Dump) error {
 	ids := map[string][]any{}
-	for _, t := range dumped {
+	for _, t := range dumpedAt(d.Version) {
 		for i, given := range d.Tables[t.name] {
 			row := maps.Clone(given)
 			at := fmt.Sprintf("tables/%s/%d", t.name, i)
@@ -241,13 +284,13 @@ func (l *loader) tables(ctx context.Context, job int64, d Dump) error {
 				id = uuid.NewString()
 				row["id"] = id
 			}
-			if strings.HasPrefix(t.rows, ofJob) {
+			if strings.HasPrefix(t.rows, "job_id = ?") {
 				row["job_id"] = job
 			}
 			if !t.nameless {
 				row["from_file"] = l.fromFile
 			}
-			if t.name == "photos" {
+			if t.pictures {
 				pair := [2][]byte{{}, {}}
 				if d.Picture != nil {
 					var err error

@@ -3,6 +3,7 @@ package store
 import (
 	"context"
 	"fmt"
+	"slices"
 
 	"github.com/jmoiron/sqlx"
 
@@ -39,13 +40,10 @@ type Look struct {
 	FromFile bool `db:"from_file" json:"from_file,omitempty"`
 }
 
-func looksOf(ctx context.Context, q querier, jobID, only int64) ([]Look, error) {
-	var list []Look
-	if err := q.SelectContext(ctx, &list, `SELECT l.* FROM features f JOIN looks l ON l.feature_id = f.id
-		WHERE f.job_id = ? AND ? IN (0, f.id) ORDER BY l.seq`, jobID, only); err != nil {
-		return nil, fmt.Errorf("looks of job %d: %w", jobID, err)
-	}
-	return list, nil
+func looksOf(events []event) ([]Look, error) {
+	return of(events, looked, func(l *Look, e *event) {
+		l.Seq, l.ID, l.FeatureID, l.GradedBy, l.GradedAt, l.FromFile = e.Seq, e.ID, *e.FeatureID, e.By, e.At, e.FromFile
+	})
 }
 
 // tests are those that looks record.
@@ -96,14 +94,15 @@ func (s *Store) AddLook(ctx context.Context, jobID int64, place Place, l Look) e
 		if err != nil {
 			return err
 		}
-		var earlier []Look
-		if err := tx.SelectContext(ctx, &earlier, `SELECT * FROM looks WHERE feature_id = ? ORDER BY seq`,
-			f.ID); err != nil {
+		events, err := eventsOf(ctx, tx, jobID, looked)
+		if err != nil {
 			return err
 		}
-		known, err := once(ctx, tx, "looks", l.ID,
-			fields{"feature_id": f.ID, "what": l.What, "look": l.Look, "note": l.Note,
-				"graded_by": Actor(ctx)}, fields{"graded_at": s.stamp()})
+		earlier, err := looksOf(slices.DeleteFunc(events, func(e event) bool { return *e.FeatureID != f.ID }))
+		if err != nil {
+			return err
+		}
+		known, err := s.keep(ctx, tx, event{ID: l.ID, JobID: jobID, FeatureID: &f.ID, What: looked}, l, nil)
 		if err != nil || known {
 			return err
 		}

@@ -2,8 +2,6 @@ package store
 
 import (
 	"context"
-	"encoding/json"
-	"fmt"
 
 	"ledge/internal/core/part"
 
@@ -12,49 +10,51 @@ import (
 
 // A Settled says which part goes into each place, as a person settled it.
 type Settled struct {
-	Kind      part.Kind `db:"kind" json:"kind"`
-	PartsText string    `db:"parts" json:"-"`
+	Kind part.Kind `json:"kind"`
 	// Parts are the numbers of the parts, in the order of the places.
-	Parts []int `db:"-" json:"parts"`
+	Parts []int `json:"parts"`
 	// PlacesOf and PartsOf are the tags of the components that were matched.
-	PlacesOf  string `db:"places_of" json:"-"`
-	PartsOf   string `db:"parts_of" json:"-"`
-	SettledBy string `db:"settled_by" json:"settled_by"`
-	SettledAt string `db:"settled_at" json:"settled_at"`
+	PlacesOf  string `json:"-"`
+	PartsOf   string `json:"-"`
+	SettledBy string `json:"settled_by"`
+	SettledAt string `json:"settled_at"`
 	// FromFile tells that the name is only said by a file that was taken in.
-	FromFile bool `db:"from_file" json:"from_file,omitempty"`
+	FromFile bool `json:"from_file,omitempty"`
+}
+
+// matching is one as it is stored, with what of.
+type matching struct {
+	Settled
+	PlacesOf string `json:"places_of,omitempty"`
+	PartsOf  string `json:"parts_of,omitempty"`
 }
 
 // Settle stores which part goes where for a kind of place; the same id is stored once.
 func (s *Store) Settle(ctx context.Context, jobID int64, id string, m Settled) error {
-	parts, err := json.Marshal(m.Parts)
-	if err != nil {
-		return err
-	}
 	return s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
 		if _, err := getJob(ctx, tx, jobID); err != nil {
 			return err
 		}
-		_, err := once(ctx, tx, "matchings", id,
-			fields{"job_id": jobID, "kind": m.Kind, "parts": string(parts), "places_of": m.PlacesOf,
-				"parts_of": m.PartsOf, "settled_by": Actor(ctx)}, fields{"settled_at": s.stamp()})
+		_, err := s.keep(ctx, tx, event{ID: id, JobID: jobID, What: matched}, matching{m, m.PlacesOf, m.PartsOf}, nil)
 		return err
 	})
 }
 
 // SettledOf returns what holds for each kind of place, and for each pair of components that were matched.
 func (s *Store) SettledOf(ctx context.Context, jobID int64) ([]Settled, error) {
-	list := []Settled{}
-	if err := s.read.SelectContext(ctx, &list,
-		`SELECT kind, parts, places_of, parts_of, settled_by, settled_at, from_file FROM matchings
-		WHERE seq IN (SELECT max(seq) FROM matchings
-			WHERE job_id = ? GROUP BY kind, places_of, parts_of) ORDER BY seq`, jobID); err != nil {
-		return nil, fmt.Errorf("matchings of job %d: %w", jobID, err)
+	events, err := eventsOf(ctx, s.read, jobID, matched)
+	if err != nil {
+		return nil, err
 	}
-	for i := range list {
-		if err := json.Unmarshal([]byte(list[i].PartsText), &list[i].Parts); err != nil {
-			return nil, fmt.Errorf("matching of %s in job %d: %w", list[i].Kind, jobID, err)
-		}
+	all, err := of(events, matched, func(m *matching, e *event) {
+		m.Settled.PlacesOf, m.Settled.PartsOf = m.PlacesOf, m.PartsOf
+		m.SettledBy, m.SettledAt, m.FromFile = e.By, e.At, e.FromFile
+	})
+	held := []Settled{}
+	for _, m := range last(all, func(m matching) [3]string {
+		return [3]string{string(m.Kind), m.PlacesOf, m.PartsOf}
+	}) {
+		held = append(held, m.Settled)
 	}
-	return list, nil
+	return held, err
 }

@@ -80,7 +80,7 @@ func TestKilledWhileAFileIsBroughtUpToDate(t *testing.T) {
 			assert.Equal(t, 3, readings, "version %d killed at commit %d", version, nth)
 			if version >= 3 {
 				require.NoError(t, s.read.Get(&gauges,
-					`SELECT count(*) FROM readings r JOIN gauges g ON g.id = r.gauge_id`))
+					`SELECT count(*) FROM readings r JOIN events g ON g.id = r.gauge_id`))
 				assert.Equal(t, 1, gauges)
 			}
 			var of []string

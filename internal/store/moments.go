@@ -5,10 +5,33 @@ import "ledge/internal/core/closed"
 // A MomentType says what happened to a job.
 type MomentType string
 
-// MomentTypes are all of them; the question that history asks of the tables names each.
-var MomentTypes = closed.New[MomentType](
-	"job", "reading", "look", "crack_test", "gauge", "zero", "condition", "unworn", "answer", "photo", "note",
-	"decision", "order", "order_event", "match", "change", "share", "closing", "build")
+// What can happen. Events are of all types but the first three: a job begins, readings are kept apart, and a crack test
+// is a look.
+const (
+	begun         MomentType = "job"
+	readingTaken  MomentType = "reading"
+	crackTested   MomentType = "crack_test"
+	looked        MomentType = "look"
+	gaugeSet      MomentType = "gauge"
+	zeroChecked   MomentType = "zero"
+	conditionTold MomentType = "condition"
+	unwornRead    MomentType = "unworn"
+	answered      MomentType = "answer"
+	photographed  MomentType = "photo"
+	noted         MomentType = "note"
+	decided       MomentType = "decision"
+	issued        MomentType = "order"
+	orderSaid     MomentType = "order_event"
+	matched       MomentType = "match"
+	logged        MomentType = "change"
+	linked        MomentType = "share"
+	closing       MomentType = "closing"
+	built         MomentType = "build"
+)
+
+// MomentTypes are all of them.
+var MomentTypes = closed.New(begun, readingTaken, crackTested, looked, gaugeSet, zeroChecked, conditionTold, unwornRead,
+	answered, photographed, noted, decided, issued, orderSaid, matched, logged, linked, closing, built)
 
 // A ChangeType says what was changed of a job where no table of its own keeps it.
 type ChangeType string

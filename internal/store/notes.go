@@ -3,6 +3,7 @@ package store
 import (
 	"context"
 	"fmt"
+	"slices"
 
 	"github.com/jmoiron/sqlx"
 
@@ -35,20 +36,11 @@ func (s *Store) AddNote(ctx context.Context, n Note) error {
 		if err := partThere(ctx, tx, n.JobID, n.Kind, n.Number, n.Component); err != nil {
 			return err
 		}
-		known, err := once(ctx, tx, "notes", n.ID, fields{"job_id": n.JobID,
-			"kind": orNothing(n.Kind), "number": n.Number,
-			"component": n.Component, "text": n.Text, "said_by": Actor(ctx)}, fields{"said_at": s.stamp()})
+		known, err := s.keep(ctx, tx, event{ID: n.ID, JobID: n.JobID, What: noted}, n, nil)
 		if err != nil || known {
 			return err
 		}
-		var count int
-		if err := tx.GetContext(ctx, &count, `SELECT count(*) FROM notes WHERE job_id = ?`, n.JobID); err != nil {
-			return err
-		}
-		if count > mostNotes {
-			return conflict("conflict.notes", "most", mostNotes)
-		}
-		return nil
+		return fewEnough(ctx, tx, n.JobID, noted, mostNotes, "conflict.notes")
 	})
 	if err != nil {
 		return fmt.Errorf("note %s: %w", n.ID, err)
@@ -58,34 +50,72 @@ func (s *Store) AddNote(ctx context.Context, n Note) error {
 
 // WithdrawNote takes a note out of sight, or brings it back; that it was stays on record.
 func (s *Store) WithdrawNote(ctx context.Context, jobID int64, id string, withdrawn bool) error {
+	return s.withdraw(ctx, jobID, noted, id, withdrawn)
+}
+
+// A withdrawal says of an earlier event that it is out of sight from now on, or in sight again.
+type withdrawal struct {
+	Removed bool `json:"removed"`
+}
+
+// withdraw takes what an event brought out of sight, or brings it back; nothing changes where it is so already.
+func (s *Store) withdraw(ctx context.Context, jobID int64, what MomentType, id string, withdrawn bool) error {
 	defer s.changed(jobID)
-	by, at := Actor(ctx), s.stamp()
-	if !withdrawn {
-		by, at = "", ""
-	}
 	return s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
-		result, err := tx.ExecContext(ctx, `UPDATE notes SET removed_by = ?, removed_at = ?
-			WHERE job_id = ? AND id = ? AND (removed_by = '') = ?`, by, at, jobID, id, withdrawn)
+		first, err := one(ctx, tx, jobID, what, id)
 		if err != nil {
 			return err
 		}
-		if n, err := result.RowsAffected(); err != nil || n == 0 {
+		events, err := eventsOf(ctx, tx, jobID, what)
+		if err != nil || removed(events)[first.ID] == withdrawn {
 			return err
 		}
-		if withdrawn {
-			return nil
-		}
-		return s.log(ctx, tx, jobID, noteBack, Facts{}, nil)
+		_, err = s.keep(ctx, tx, event{JobID: jobID, Of: &first.ID, What: what}, withdrawal{withdrawn}, nil)
+		return err
 	})
 }
 
-func notesOf(ctx context.Context, q querier, jobID int64) ([]Note, error) {
-	list := []Note{}
-	if err := q.SelectContext(ctx, &list, `SELECT seq, id, job_id, kind, number, component, text, said_by, said_at,
-		from_file FROM notes WHERE job_id = ? AND removed_by = '' ORDER BY seq`, jobID); err != nil {
-		return nil, fmt.Errorf("notes of job %d: %w", jobID, err)
+// removed tells of the ids of events whether what they brought is out of sight.
+func removed(events []event) map[string]bool {
+	gone := map[string]bool{}
+	for i := range events {
+		if e := &events[i]; e.Of != nil {
+			var w withdrawal
+			gone[*e.Of] = e.read(&w) == nil && w.Removed
+		}
 	}
-	return list, nil
+	return gone
+}
+
+// inSight are events of a type without those that say something of others, and those that they took out of sight.
+func inSight(events []event, what MomentType) []event {
+	var list []event
+	for _, e := range events {
+		if e.What == what {
+			list = append(list, e)
+		}
+	}
+	gone := removed(list)
+	return slices.DeleteFunc(list, func(e event) bool { return e.Of != nil || gone[e.ID] })
+}
+
+// fewEnough is a conflict where a job has more of a type than it may.
+func fewEnough(ctx context.Context, tx *sqlx.Tx, jobID int64, what MomentType, most int, why string) error {
+	var count int
+	if err := tx.GetContext(ctx, &count, `SELECT count(*) FROM events WHERE job_id = ? AND what = ?
+		AND of_id IS NULL`, jobID, what); err != nil {
+		return err
+	}
+	if count > most {
+		return conflict(why, "most", most)
+	}
+	return nil
+}
+
+func notesOf(events []event) ([]Note, error) {
+	return of(inSight(events, noted), noted, func(n *Note, e *event) {
+		n.Seq, n.ID, n.JobID, n.SaidBy, n.SaidAt, n.FromFile = e.Seq, e.ID, e.JobID, e.By, e.At, e.FromFile
+	})
 }
 
 // partThere is [ErrNotFound] where a job has no such part; a job as a whole has no kind.

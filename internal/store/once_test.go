@@ -27,7 +27,8 @@ func found(t *testing.T, in *inspection.Inspection) []inspection.Finding {
 func TestOtherContentUnderAnIdIsAConflict(t *testing.T) {
 	s, job := fresh(t)
 	ctx := as("Wanda")
-	id := "5F0F7D0E-52A4-4F3B-8A45-0C3D8A7D5D01"
+	ids := map[string]string{"answer": "5F0F7D0E-52A4-4F3B-8A45-0C3D8A7D5D01",
+		"unworn": "5F0F7D0E-52A4-4F3B-8A45-0C3D8A7D5D02", "photo": "5F0F7D0E-52A4-4F3B-8A45-0C3D8A7D5D03"}
 	for name, store := range map[string]func(id string, other bool) error{
 		"answer": func(id string, other bool) error {
 			a := Answer{ID: id, Topic: "rumble", Value: "free"}
@@ -51,13 +52,14 @@ func TestOtherContentUnderAnIdIsAConflict(t *testing.T) {
 			return s.AddPhoto(ctx, Photo{ID: id, JobID: job, Width: 1, Height: 1}, picture, []byte("small"))
 		},
 	} {
+		id := ids[name]
 		require.NoError(t, store(id, false), name)
 		require.NoError(t, store(strings.ToLower(id), false), "%s sent twice", name)
 		var conflict *ConflictError
 		require.ErrorAs(t, store(strings.ToLower(id), true), &conflict, name)
 		assert.Equal(t, "id", conflict.Place, name)
 	}
-	assert.ErrorIs(t, s.AddAnswers(context.Background(), job, []Answer{{ID: id}}), ErrNobody,
+	assert.ErrorIs(t, s.AddAnswers(context.Background(), job, []Answer{{ID: ids["answer"]}}), ErrNobody,
 		"nobody changes nothing")
 	_, err := s.AddReading(context.Background(), job, main3, size("2.4985"), false)
 	assert.ErrorIs(t, err, ErrNobody)

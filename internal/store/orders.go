@@ -2,12 +2,10 @@ package store
 
 import (
 	"context"
-	"encoding/json"
 	"fmt"
 	"slices"
 	"strings"
 
-	"github.com/google/uuid"
 	"github.com/jmoiron/sqlx"
 
 	"ledge/internal/core/closed"
@@ -16,32 +14,31 @@ import (
 
 // An Order is one issue of a sheet, with what became of it.
 type Order struct {
-	Seq      int64       `db:"seq" json:"seq"`
-	ID       string      `db:"id" json:"id"`
-	JobID    int64       `db:"job_id" json:"-"`
-	Sheet    order.Name  `db:"sheet" json:"sheet"`
-	Issue    int         `db:"issue" json:"issue"`
-	BodyText string      `db:"body" json:"-"`
-	Body     order.Sheet `db:"-" json:"body"`
-	IssuedBy string      `db:"issued_by" json:"issued_by"`
-	IssuedAt string      `db:"issued_at" json:"issued_at"`
+	Seq      int64       `json:"seq"`
+	ID       string      `json:"id"`
+	JobID    int64       `json:"-"`
+	Sheet    order.Name  `json:"sheet"`
+	Issue    int         `json:"issue"`
+	Body     order.Sheet `json:"body"`
+	IssuedBy string      `json:"issued_by"`
+	IssuedAt string      `json:"issued_at"`
 	// FromFile tells that the name is only said by a file that was taken in.
-	FromFile bool         `db:"from_file" json:"from_file,omitempty"`
-	Events   []OrderEvent `db:"-" json:"events"`
+	FromFile bool         `json:"from_file,omitempty"`
+	Events   []OrderEvent `json:"events"`
 }
 
 // An OrderEvent is something said of a sheet or of one of its lines.
 type OrderEvent struct {
-	Seq     int64          `db:"seq" json:"seq"`
-	ID      string         `db:"id" json:"id"`
-	OrderID string         `db:"order_id" json:"order_id"`
-	Line    string         `db:"line" json:"line"`
-	What    OrderEventType `db:"what" json:"what"`
-	Reason  string         `db:"reason" json:"reason"`
-	SaidBy  string         `db:"said_by" json:"said_by"`
-	SaidAt  string         `db:"said_at" json:"said_at"`
+	Seq     int64          `json:"seq"`
+	ID      string         `json:"id"`
+	OrderID string         `json:"order_id"`
+	Line    string         `json:"line"`
+	What    OrderEventType `json:"what"`
+	Reason  string         `json:"reason"`
+	SaidBy  string         `json:"said_by"`
+	SaidAt  string         `json:"said_at"`
 	// FromFile tells that the name is only said by a file that was taken in.
-	FromFile bool `db:"from_file" json:"from_file,omitempty"`
+	FromFile bool `json:"from_file,omitempty"`
 }
 
 // An OrderEventType is what can be said of a sheet.
@@ -108,13 +105,8 @@ func (s *Store) issue(ctx context.Context, tx *sqlx.Tx, jobID int64, issue Issue
 		if err != nil {
 			return err
 		}
-		body, err := json.Marshal(sheet)
-		if err != nil {
-			return err
-		}
-		if _, err := tx.ExecContext(ctx,
-			`INSERT INTO orders (id, job_id, sheet, issue, body, issued_by, issued_at) VALUES (?,?,?,?,?,?,?)`,
-			uuid.NewString(), jobID, sheet.Name, number+1, string(body), Actor(ctx), s.stamp()); err != nil {
+		if _, err := s.keep(ctx, tx, event{JobID: jobID, What: issued},
+			Order{Sheet: sheet.Name, Issue: number + 1, Body: sheet}, nil); err != nil {
 			return err
 		}
 	}
@@ -128,17 +120,23 @@ func (s *Store) issue(ctx context.Context, tx *sqlx.Tx, jobID int64, issue Issue
 
 // strike strikes the last issue of a sheet, where there is one that is not struck, and returns its number.
 func (s *Store) strike(ctx context.Context, tx *sqlx.Tx, jobID int64, name order.Name) (int, error) {
-	var last []Order
-	if err := tx.SelectContext(ctx, &last,
-		`SELECT * FROM orders WHERE job_id = ? AND sheet = ? ORDER BY issue DESC LIMIT 1`, jobID,
-		name); err != nil || len(last) == 0 {
+	orders, err := jobsOrders(ctx, tx, jobID)
+	if err != nil {
 		return 0, err
 	}
-	_, err := tx.ExecContext(ctx, `INSERT INTO order_events (id, order_id, what, said_by, said_at)
-		SELECT ?, ?, 'struck', ?, ? WHERE NOT EXISTS (SELECT 1
-			FROM order_events WHERE order_id = ? AND what = 'struck')`,
-		uuid.NewString(), last[0].ID, Actor(ctx), s.stamp(), last[0].ID)
-	return last[0].Issue, err
+	var last *Order
+	for i := range orders {
+		if o := &orders[i]; o.Sheet == name && (last == nil || o.Issue > last.Issue) {
+			last = o
+		}
+	}
+	if last == nil {
+		return 0, nil
+	}
+	if !last.Has(Struck) {
+		_, err = s.keep(ctx, tx, event{JobID: jobID, Of: &last.ID, What: orderSaid}, OrderEvent{What: Struck}, nil)
+	}
+	return last.Issue, err
 }
 
 // AddOrderEvents stores what is said of a sheet; the same id is stored once. A struck or closed
@@ -147,27 +145,21 @@ func (s *Store) AddOrderEvents(ctx context.Context, jobID int64, events []OrderE
 	defer s.changed(jobID)
 	err := s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
 		for _, e := range events {
-			var done []string
-			if err := tx.SelectContext(ctx, &done,
-				`SELECT what FROM order_events WHERE order_id = ? AND line = ''
-					AND what IN ('struck', 'closed') AND id <> ?`, e.OrderID, strings.ToLower(e.ID)); err != nil {
+			orders, err := jobsOrders(ctx, tx, jobID)
+			if err != nil {
 				return err
 			}
-			if len(done) > 0 {
-				return conflict("conflict.sheet_" + done[0])
-			}
-			var there bool
-			if err := tx.GetContext(ctx, &there,
-				`SELECT EXISTS (SELECT 1 FROM orders WHERE id = ? AND job_id = ?)`, e.OrderID, jobID); err != nil {
-				return err
-			}
-			if !there {
+			at := slices.IndexFunc(orders, func(o Order) bool { return o.ID == e.OrderID })
+			if at < 0 {
 				return ErrNotFound
 			}
-			if _, err := once(ctx, tx, "order_events", e.ID,
-				fields{"order_id": e.OrderID, "line": e.Line, "what": e.What, "reason": e.Reason,
-					"said_by": Actor(ctx)},
-				fields{"said_at": s.stamp()}); err != nil {
+			for _, said := range orders[at].Events {
+				if said.Line == "" && (said.What == Struck || said.What == Closed) && said.ID != strings.ToLower(e.ID) {
+					return conflict("conflict.sheet_" + string(said.What))
+				}
+			}
+			if _, err := s.keep(ctx, tx, event{ID: e.ID, JobID: jobID, Of: &orders[at].ID, What: orderSaid}, e,
+				nil); err != nil {
 				return err
 			}
 		}
@@ -179,28 +171,32 @@ func (s *Store) AddOrderEvents(ctx context.Context, jobID int64, events []OrderE
 	return nil
 }
 
-func ordersOf(ctx context.Context, q querier, jobID int64) ([]Order, error) {
-	list := []Order{}
-	if err := q.SelectContext(ctx, &list, `SELECT * FROM orders WHERE job_id = ? ORDER BY seq`, jobID); err != nil {
-		return nil, fmt.Errorf("orders of job %d: %w", jobID, err)
+// jobsOrders are the sheets of a job as they stand.
+func jobsOrders(ctx context.Context, q querier, jobID int64) ([]Order, error) {
+	events, err := eventsOf(ctx, q, jobID, issued, orderSaid)
+	if err != nil {
+		return nil, err
 	}
-	var events []OrderEvent
-	if err := q.SelectContext(ctx, &events,
-		`SELECT e.* FROM order_events e JOIN orders o ON o.id = e.order_id WHERE o.job_id = ? ORDER BY e.seq`,
-		jobID); err != nil {
-		return nil, fmt.Errorf("orders of job %d: %w", jobID, err)
-	}
-	for i := range list {
-		o := &list[i]
+	return ordersOf(events)
+}
+
+func ordersOf(events []event) ([]Order, error) {
+	list, err := of(events, issued, func(o *Order, e *event) {
+		o.Seq, o.ID, o.JobID, o.IssuedBy, o.IssuedAt, o.FromFile = e.Seq, e.ID, e.JobID, e.By, e.At, e.FromFile
 		o.Events = []OrderEvent{}
-		if err := json.Unmarshal([]byte(o.BodyText), &o.Body); err != nil {
-			return nil, fmt.Errorf("order %s: %w", o.ID, err)
-		}
-		for _, e := range events {
-			if e.OrderID == o.ID {
-				o.Events = append(o.Events, e)
+	})
+	if err != nil {
+		return nil, err
+	}
+	said, err := of(events, orderSaid, func(o *OrderEvent, e *event) {
+		o.Seq, o.ID, o.OrderID, o.SaidBy, o.SaidAt, o.FromFile = e.Seq, e.ID, *e.Of, e.By, e.At, e.FromFile
+	})
+	for i := range list {
+		for _, e := range said {
+			if e.OrderID == list[i].ID {
+				list[i].Events = append(list[i].Events, e)
 			}
 		}
 	}
-	return list, nil
+	return list, err
 }

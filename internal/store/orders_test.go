@@ -89,7 +89,7 @@ func TestARecordIsOnlyAddedTo(t *testing.T) {
 	s, job := fresh(t)
 	ctx := as("Ida")
 	d := Decision{Way: disposition.Way{Action: disposition.Reuse}, ID: uuid.NewString(), JobID: job,
-		Set: "thrust", Basis: "{}"}
+		Set: "thrust"}
 	require.NoError(t, s.AddDecision(ctx, d, 0))
 	require.NoError(t, s.AddDecision(ctx, d, 0), "sent twice, stored once")
 	again := d
@@ -107,7 +107,7 @@ func TestARecordIsOnlyAddedTo(t *testing.T) {
 	assert.Contains(t, conflict.Error(), "Ida signed this set meanwhile")
 	require.NoError(t, s.AddDecision(ctx, again, record.Decisions[0].Seq))
 	over := Decision{Way: disposition.Way{Action: disposition.Reuse}, ID: uuid.NewString(), JobID: job,
-		Set: "deck", Overruled: true, Basis: "{}"}
+		Set: "deck", Overruled: true}
 	assert.Error(t, s.AddDecision(ctx, over, 0), "never overruled without a reason")
 }
 

@@ -181,10 +181,8 @@ func (s *Store) Names(ctx context.Context) ([]string, error) {
 		SELECT name, '' AS at, 0 AS seq FROM people WHERE barred = 0
 		UNION ALL SELECT taken_by, taken_at, seq FROM (SELECT taken_by, taken_at, seq
 			FROM readings WHERE from_file = 0 ORDER BY seq DESC LIMIT 2000)
-		UNION ALL SELECT graded_by, graded_at, seq FROM (SELECT graded_by, graded_at, seq
-			FROM looks WHERE from_file = 0 ORDER BY seq DESC LIMIT 500)
-		UNION ALL SELECT decided_by, decided_at, seq FROM (SELECT decided_by, decided_at, seq
-			FROM decisions WHERE from_file = 0 ORDER BY seq DESC LIMIT 200))
+		UNION ALL SELECT by_whom, at, seq FROM (SELECT by_whom, at, seq, what
+			FROM events WHERE from_file = 0 ORDER BY seq DESC LIMIT 2000) WHERE what IN ('look', 'decision'))
 		WHERE name NOT IN (SELECT name FROM people
 			WHERE barred = 1) GROUP BY name ORDER BY max(at) DESC, max(seq) DESC, name LIMIT 24`)
 	if err != nil {

@@ -1,8 +1,10 @@
 package store
 
 import (
+	"bytes"
 	"context"
 	"fmt"
+	"strings"
 
 	"github.com/jmoiron/sqlx"
 
@@ -40,22 +42,23 @@ func (s *Store) AddPhoto(ctx context.Context, p Photo, picture, small []byte) er
 		if err := partThere(ctx, tx, p.JobID, p.Kind, p.Number, p.Component); err != nil {
 			return err
 		}
-		known, err := once(ctx, tx, "photos", p.ID,
-			fields{"job_id": p.JobID, "caption": p.Caption, "kind": orNothing(p.Kind), "number": p.Number,
-				"component": p.Component, "width": p.Width, "height": p.Height,
-				"picture": picture, "small": small,
-				"taken_by": Actor(ctx)}, fields{"taken_at": s.stamp()})
-		if err != nil || known {
+		known, err := s.keep(ctx, tx, event{ID: p.ID, JobID: p.JobID, What: photographed}, p, nil)
+		if err != nil {
 			return err
 		}
-		var count int
-		if err := tx.GetContext(ctx, &count, `SELECT count(*) FROM photos WHERE job_id = ?`, p.JobID); err != nil {
+		if known {
+			var stored []byte
+			if err := tx.GetContext(ctx, &stored, `SELECT picture FROM pictures WHERE of_id = ?`,
+				strings.ToLower(p.ID)); err != nil || bytes.Equal(stored, picture) {
+				return err
+			}
+			return errOther()
+		}
+		if _, err := tx.ExecContext(ctx, `INSERT INTO pictures (of_id, picture, small) VALUES (?,?,?)`,
+			strings.ToLower(p.ID), picture, small); err != nil {
 			return err
 		}
-		if count > MaxPhotos {
-			return conflict("conflict.photos", "most", MaxPhotos)
-		}
-		return nil
+		return fewEnough(ctx, tx, p.JobID, photographed, MaxPhotos, "conflict.photos")
 	})
 	if err != nil {
 		return fmt.Errorf("photo %s: %w", p.ID, err)
@@ -65,29 +68,12 @@ func (s *Store) AddPhoto(ctx context.Context, p Photo, picture, small []byte) er
 
 // RemovePhoto takes a picture out of sight; who did it and when stays on record.
 func (s *Store) RemovePhoto(ctx context.Context, jobID int64, id string) error {
-	defer s.changed(jobID)
-	return s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
-		_, err := tx.ExecContext(ctx, `UPDATE photos SET removed_by = ?, removed_at = ?
-			WHERE job_id = ? AND id = ? AND removed_by = ''`, Actor(ctx), s.stamp(), jobID, id)
-		return err
-	})
+	return s.withdraw(ctx, jobID, photographed, id, true)
 }
 
 // RestorePhoto brings a picture back that was taken away; that it was stays on record.
 func (s *Store) RestorePhoto(ctx context.Context, jobID int64, id string) error {
-	defer s.changed(jobID)
-	return s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
-		var caption string
-		if err := tx.GetContext(ctx, &caption, `SELECT caption FROM photos WHERE job_id = ? AND id = ?`,
-			jobID, id); err != nil {
-			return notFound(err)
-		}
-		if _, err := tx.ExecContext(ctx,
-			`UPDATE photos SET removed_by = '', removed_at = '' WHERE job_id = ? AND id = ?`, jobID, id); err != nil {
-			return err
-		}
-		return s.log(ctx, tx, jobID, photoBack, Facts{Caption: caption}, nil)
-	})
+	return s.withdraw(ctx, jobID, photographed, id, false)
 }
 
 // Picture returns a photograph as JPEG, or [ErrNotFound].
@@ -97,18 +83,16 @@ func (s *Store) Picture(ctx context.Context, jobID int64, id string, small bool)
 		column = "small"
 	}
 	if err := s.read.GetContext(ctx, &picture, `SELECT `+column+
-		` FROM photos WHERE job_id = ? AND id = ? AND removed_by = ''`, jobID, id); err != nil {
+		` FROM pictures WHERE of_id = (SELECT id FROM events WHERE job_id = ? AND id = ?)
+			AND NOT coalesce((SELECT body ->> '$.removed' FROM events WHERE job_id = ? AND what = ? AND of_id = ?
+				ORDER BY seq DESC LIMIT 1), 0)`, jobID, id, jobID, photographed, id); err != nil {
 		return nil, fmt.Errorf("photo %s of job %d: %w", id, jobID, notFound(err))
 	}
 	return picture, nil
 }
 
-func photosOf(ctx context.Context, q querier, jobID int64) ([]Photo, error) {
-	list := []Photo{}
-	if err := q.SelectContext(ctx, &list,
-		`SELECT seq, id, job_id, caption, kind, number, component, width, height, taken_by, taken_at, from_file
-		FROM photos WHERE job_id = ? AND removed_by = '' ORDER BY seq`, jobID); err != nil {
-		return nil, fmt.Errorf("photos of job %d: %w", jobID, err)
-	}
-	return list, nil
+func photosOf(events []event) ([]Photo, error) {
+	return of(inSight(events, photographed), photographed, func(p *Photo, e *event) {
+		p.Seq, p.ID, p.JobID, p.TakenBy, p.TakenAt, p.FromFile = e.Seq, e.ID, e.JobID, e.By, e.At, e.FromFile
+	})
 }

@@ -20,7 +20,7 @@ import (
 func (s *Store) SetPlan(ctx context.Context, jobID int64, kind part.Kind, component string, p plan.Plan) error {
 	defer s.changed(jobID)
 	err := s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
-		all, err := features(ctx, tx, jobID, 0)
+		all, err := jobsFeatures(ctx, tx, jobID, 0)
 		if err != nil {
 			return err
 		}

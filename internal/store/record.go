@@ -90,40 +90,44 @@ func readRecord(ctx context.Context, q querier, id int64) (record Record, err er
 	if record.Job, err = getJob(ctx, q, id); err != nil {
 		return record, err
 	}
-	if record.Features, err = features(ctx, q, id, 0); err != nil {
+	events, err := eventsOf(ctx, q, id)
+	if err != nil {
+		return record, err
+	}
+	if record.Features, err = features(ctx, q, id, 0, events); err != nil {
 		return record, err
 	}
 	if record.Components, err = componentsOf(ctx, q, id); err != nil {
 		return record, err
 	}
-	if record.Decisions, err = decisions(ctx, q, id); err != nil {
+	if record.Decisions, err = decisionsOf(events); err != nil {
 		return record, err
 	}
-	if record.Gauges, err = gaugesOf(ctx, q, id); err != nil {
+	if record.Gauges, err = gaugesOf(events); err != nil {
 		return record, err
 	}
-	if record.Checks, err = checksOf(ctx, q, id); err != nil {
+	if record.Checks, err = checksOf(events); err != nil {
 		return record, err
 	}
-	if record.Conditions, err = conditionsOf(ctx, q, id); err != nil {
+	if record.Conditions, err = conditionsOf(events); err != nil {
 		return record, err
 	}
-	if record.Answers, err = answersOf(ctx, q, id); err != nil {
+	if record.Answers, err = answersOf(events); err != nil {
 		return record, err
 	}
-	if record.Photos, err = photosOf(ctx, q, id); err != nil {
+	if record.Photos, err = photosOf(events); err != nil {
 		return record, err
 	}
-	if record.Notes, err = notesOf(ctx, q, id); err != nil {
+	if record.Notes, err = notesOf(events); err != nil {
 		return record, err
 	}
-	if record.Orders, err = ordersOf(ctx, q, id); err != nil {
+	if record.Orders, err = ordersOf(events); err != nil {
 		return record, err
 	}
-	if record.Closings, err = closingsOf(ctx, q, id); err != nil {
+	if record.Closings, err = closingsOf(events); err != nil {
 		return record, err
 	}
-	record.Built, err = builtOf(ctx, q, id)
+	record.Built, err = builtOf(events)
 	return record, err
 }
 

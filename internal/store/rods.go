@@ -74,5 +74,5 @@ func modern(ctx context.Context, tx *sql.Tx, job, version int64) error {
 			return err
 		}
 	}
-	return gather(ctx, tx, job, "", "")
+	return nil
 }

@@ -43,16 +43,12 @@ func (s *Store) RemoveSample(ctx context.Context, ratesBy string) error {
 		}
 		for _, id := range ids {
 			for _, t := range slices.Backward(dumped) {
-				which, _, _ := strings.Cut(t.rows, " ORDER BY ")
-				if t.name == "superseded" {
-					which = `reading_id IN (SELECT r.id FROM readings r JOIN features f ON f.id = r.feature_id
-						WHERE f.job_id = ?)`
-				}
+				which, _, _ := strings.Cut(strings.Join(strings.Fields(t.rows), " "), " ORDER BY ")
 				if _, err := tx.ExecContext(ctx, `DELETE FROM `+t.name+` WHERE `+which, id); err != nil {
 					return fmt.Errorf("%s: %w", t.name, err)
 				}
 			}
-			for _, query := range []string{`DELETE FROM shares WHERE job_id = ?`,
+			for _, query := range []string{`DELETE FROM events WHERE job_id = ?`, `DELETE FROM shares WHERE job_id = ?`,
 				`DELETE FROM job_lines WHERE job_id = ?`, `DELETE FROM job_words WHERE
 				rowid = ?`,
 				`UPDATE jobs SET back_of = NULL WHERE back_of = ?`, `DELETE FROM jobs WHERE id = ?`} {

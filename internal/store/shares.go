@@ -26,10 +26,10 @@ type Share struct {
 	Ended  bool   `db:"-" json:"ended,omitempty"`
 }
 
-// linked is how long a customer's link opens a report, from when it was made or renewed.
-const linked = 90 * 24 * time.Hour
+// linkLasts is how long a customer's link opens a report, from when it was made or renewed.
+const linkLasts = 90 * 24 * time.Hour
 
-func (s *Store) linkEnds() string { return s.now().Add(linked).UTC().Format(stampForm) }
+func (s *Store) linkEnds() string { return s.now().Add(linkLasts).UTC().Format(stampForm) }
 
 // hashed is how a token is kept: a stolen file opens no link.
 func hashed(token string) string {
@@ -48,6 +48,10 @@ func (s *Store) AddShare(ctx context.Context, jobID int64, id, token, saidFor st
 		known, err = once(ctx, tx, "shares", id,
 			fields{"job_id": jobID, "said_for": saidFor, "made_by": Actor(ctx)},
 			fields{"token": hashed(token), "made_at": s.stamp(), "ends_at": s.linkEnds()})
+		if err != nil || known {
+			return err
+		}
+		_, err = s.keep(ctx, tx, event{JobID: jobID, What: linked}, Facts{For: saidFor}, nil)
 		return err
 	})
 	if err != nil {
@@ -98,7 +102,12 @@ func (s *Store) RevokeShare(ctx context.Context, jobID int64, id string) error {
 		if n, err := result.RowsAffected(); err != nil || n == 0 {
 			return errors.Join(err, ErrNotFound)
 		}
-		return nil
+		var saidFor string
+		if err := tx.GetContext(ctx, &saidFor, `SELECT said_for FROM shares WHERE id = ?`, id); err != nil {
+			return err
+		}
+		_, err = s.keep(ctx, tx, event{JobID: jobID, What: linked}, Facts{For: saidFor, Removed: true}, nil)
+		return err
 	})
 }
 

@@ -25,7 +25,7 @@ func TestLinksEnd(t *testing.T) {
 		return err == nil
 	}
 	assert.True(t, opens())
-	now = now.Add(linked - time.Minute)
+	now = now.Add(linkLasts - time.Minute)
 	assert.True(t, opens())
 	now = now.Add(2 * time.Minute)
 	assert.False(t, opens())

@@ -17,7 +17,11 @@ func (s *Store) Shelf(ctx context.Context, jobID int64) (instrument.Shelf, error
 	if err != nil {
 		return shelf, fmt.Errorf("gauges of job %d: %w", jobID, err)
 	}
-	setups, err := gaugesOf(ctx, s.read, jobID)
+	events, err := eventsOf(ctx, s.read, jobID, gaugeSet)
+	if err != nil {
+		return shelf, err
+	}
+	setups, err := gaugesOf(events)
 	if err != nil {
 		return shelf, err
 	}
@@ -43,8 +47,8 @@ func shelfOf(ctx context.Context, q querier, jobID int64) (shelf instrument.Shel
 		return shelf, err
 	}
 	var used []string
-	if err := q.SelectContext(ctx, &used, `SELECT cabinet FROM gauges WHERE job_id = ? AND cabinet IS NOT NULL
-		GROUP BY cabinet ORDER BY min(seq)`, jobID); err != nil {
+	if err := q.SelectContext(ctx, &used, `SELECT body ->> '$.cabinet' FROM events WHERE job_id = ? AND what = ?
+		AND body ->> '$.cabinet' <> '' GROUP BY 1 ORDER BY min(seq)`, jobID, gaugeSet); err != nil {
 		return shelf, err
 	}
 	for _, id := range used {

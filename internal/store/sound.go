@@ -120,5 +120,5 @@ func tables(db *sqlx.DB) (*goose.Provider, error) {
 	}
 	return goose.NewProvider(goose.DialectSQLite3, db.DB, steps,
 		goose.WithGoMigrations(waysMigration(), rodsMigration(), componentsMigration(), columnsMigration(),
-			judgedMigration(), listsMigration()))
+			judgedMigration(), listsMigration(), eventsMigration()))
 }

@@ -174,8 +174,7 @@ func (s *Store) RemovePart(ctx context.Context, jobID int64, kind part.Kind, com
 // recordedOf reports whether anything was ever recorded of a feature.
 func recordedOf(ctx context.Context, tx *sqlx.Tx, feature int64) (recorded bool, err error) {
 	err = tx.GetContext(ctx, &recorded, `SELECT EXISTS (SELECT 1 FROM readings WHERE feature_id = ?1)
-		OR EXISTS (SELECT 1 FROM looks WHERE feature_id = ?1) OR EXISTS (SELECT 1 FROM unworn WHERE feature_id = ?1)`,
-		feature)
+		OR EXISTS (SELECT 1 FROM events WHERE feature_id = ?1)`, feature)
 	return recorded, err
 }
 

@@ -90,7 +90,8 @@ func TestReadingsAreNeverChanged(t *testing.T) {
 	assert.Equal(t, inspection.Cell{Reason: "oil hole"}, cell(t, s, job))
 	_, err = s.AddReading(ctx, job, main3, Reading{ID: uuid.NewString(), What: Clear}, false)
 	require.NoError(t, err)
-	assert.True(t, cell(t, s, job).Missing())
+	cleared := cell(t, s, job)
+	assert.True(t, cleared.Missing())
 
 	record, err := s.Record(ctx, job)
 	require.NoError(t, err)

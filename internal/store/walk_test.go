@@ -172,7 +172,7 @@ func TestHeadIsChangedOnceAndRemembered(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, "Orchard Trust", job.Customer)
 	var before string
-	require.NoError(t, s.read.Get(&before, `SELECT before FROM job_changes WHERE job_id = ?`, id))
+	require.NoError(t, s.read.Get(&before, `SELECT body FROM events WHERE job_id = ? AND what = 'change'`, id))
 	assert.Contains(t, before, "Orchard pump four")
 }
 
