@@ -246,7 +246,7 @@ func (m *Moment) tell(e, of *event) error {
 		if m.Kind = about.Kind; about.Setting != nil {
 			length(*about.Setting)
 		}
-		return e.read(&m.Facts)
+		return e.read(&struct{ Instrument, Mode *string }{&m.Instrument, &m.Mode})
 	case zeroChecked:
 		m.Kind = about.Kind
 		length(about.Off)
@@ -283,8 +283,9 @@ func (m *Moment) tell(e, of *event) error {
 		return e.read(&struct{ Parts *[]int }{&m.Parts})
 	case built:
 		m.Built = new(assembly.Event)
+		err := e.read(m.Built)
 		m.Built.ID = e.ID
-		return e.read(m.Built)
+		return err
 	default: // what was changed, closed, issued or linked is told by facts alone
 		return e.read(&m.Facts)
 	}
