@@ -230,7 +230,7 @@ func TestOneBadJobTakesNothingDown(t *testing.T) {
 			WHERE job_id = 1 AND kind = 'main_journal' AND number = 1`,
 		"a reading out of plan": `UPDATE readings SET station = 77 WHERE seq = (SELECT min(r.seq)
 			FROM readings r JOIN features f ON f.id = r.feature_id WHERE f.job_id = 1)`,
-		"a policy that is none":    `UPDATE jobs SET policy = '[]' WHERE id = 1`,
+		"a policy that is none": `UPDATE jobs SET policy = '[]' WHERE id = 1`,
 		"a signature without base": `UPDATE events SET body = json_set(body, '$.basis', json('[1]'))
 			WHERE job_id = 2 AND what = 'decision'`,
 	} {

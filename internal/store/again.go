@@ -75,6 +75,7 @@ func anewID(space uuid.UUID, old Reading) string { return uuid.NewSHA1(space, []
 // CheckedWell is when a gauge was last found standing at zero on its standard; empty where it never was.
 func (s *Store) CheckedWell(ctx context.Context, jobID int64, kind part.Kind, gauge *string) (at string, err error) {
 	err = s.read.GetContext(ctx, &at, `SELECT coalesce(max(at), '') FROM events WHERE job_id = ? AND what = ?
-		AND body ->> '$.kind' = ? AND of_id IS ? AND coalesce(body ->> '$.off', 0) = 0`, jobID, zeroChecked, kind, gauge)
+		AND body ->> '$.kind' = ? AND of_id IS ? AND coalesce(body ->> '$.off', 0) = 0`, jobID, zeroChecked, kind,
+		gauge)
 	return at, err
 }

@@ -12,17 +12,17 @@ import (
 
 // An Answer is what somebody said of an item of the walk.
 type Answer struct {
-	Seq    int64  `db:"seq" json:"seq"`
-	ID     string `db:"id" json:"id"`
-	JobID  int64  `db:"job_id" json:"-"`
-	Topic  string `db:"topic" json:"topic"`
-	Place  string `db:"place" json:"place"`
-	Value  string `db:"value" json:"value"`
-	Note   string `db:"note" json:"note"`
-	SaidBy string `db:"said_by" json:"said_by"`
-	SaidAt string `db:"said_at" json:"said_at"`
+	Seq    int64  `json:"seq"`
+	ID     string `json:"id"`
+	JobID  int64  `json:"-"`
+	Topic  string `json:"topic"`
+	Place  string `json:"place"`
+	Value  string `json:"value"`
+	Note   string `json:"note"`
+	SaidBy string `json:"said_by"`
+	SaidAt string `json:"said_at"`
 	// FromFile tells that the name is only said by a file that was taken in.
-	FromFile bool `db:"from_file" json:"from_file,omitempty"`
+	FromFile bool `json:"from_file,omitempty"`
 }
 
 // AddAnswers stores answers, which hold for their places from now on; an id is stored once. An

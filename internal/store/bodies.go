@@ -22,7 +22,8 @@ var bodies = map[MomentType]bodied{
 		return wrong(l.What == Grade != (l.Look != nil), "look")
 	}),
 	gaugeSet: into(func(g *GaugeSetup) string {
-		set := !g.Mating && (g.Mode == instrument.Divisions || g.Mode == instrument.Deviation || g.Mode == instrument.Vernier)
+		set := !g.Mating && slices.Contains([]instrument.Mode{instrument.Divisions, instrument.Deviation,
+			instrument.Vernier}, g.Mode)
 		return wrong(g.Division <= 0, "division") + wrong(set != (g.Setting != nil), "setting") +
 			wrong(g.Sense != 1 && g.Sense != -1, "sense") +
 			wrong(g.Expansion != nil && (*g.Expansion <= 0 || *g.Expansion >= 100), "expansion") +

@@ -27,15 +27,15 @@ var Outcomes = closed.New(Finished, Declined, Scrapped, KeptForParts, Mistake, R
 
 // A Closing is how a job left the shop, as somebody signed it, or that it came back.
 type Closing struct {
-	Seq      int64   `db:"seq" json:"seq"`
-	ID       string  `db:"id" json:"id"`
-	JobID    int64   `db:"job_id" json:"-"`
-	Outcome  Outcome `db:"outcome" json:"outcome"`
-	Reason   string  `db:"reason" json:"reason"`
-	ClosedBy string  `db:"closed_by" json:"closed_by"`
-	ClosedAt string  `db:"closed_at" json:"closed_at"`
+	Seq      int64   `json:"seq"`
+	ID       string  `json:"id"`
+	JobID    int64   `json:"-"`
+	Outcome  Outcome `json:"outcome"`
+	Reason   string  `json:"reason"`
+	ClosedBy string  `json:"closed_by"`
+	ClosedAt string  `json:"closed_at"`
 	// FromFile tells that the name is only said by a file that was taken in.
-	FromFile bool `db:"from_file" json:"from_file,omitempty"`
+	FromFile bool `json:"from_file,omitempty"`
 }
 
 // CloseJob takes a job out of the shop's list, or with [Reopened] puts it back; it stays on record.
@@ -62,7 +62,8 @@ func (s *Store) CloseJob(ctx context.Context, id int64, outcome Outcome, reason 
 			at, id); err != nil {
 			return err
 		}
-		_, err = s.keep(ctx, tx, event{JobID: id, What: closing, At: now}, Closing{Outcome: outcome, Reason: reason}, nil)
+		e := event{JobID: id, What: closing, At: now}
+		_, err = s.keep(ctx, tx, e, Closing{Outcome: outcome, Reason: reason}, nil)
 		return err
 	})
 	if err != nil {

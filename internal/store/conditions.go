@@ -17,24 +17,24 @@ import (
 // are. Temperatures are in °C. With the gauge's own and the part's material, sizes count as they
 // would be at 20 °C; the part's alone is a note.
 type Condition struct {
-	Seq   int64     `db:"seq" json:"seq"`
-	ID    string    `db:"id" json:"id"`
-	JobID int64     `db:"job_id" json:"-"`
-	Kind  part.Kind `db:"kind" json:"kind"`
+	Seq   int64     `json:"seq"`
+	ID    string    `json:"id"`
+	JobID int64     `json:"-"`
+	Kind  part.Kind `json:"kind"`
 	// Number is the one part that it is of; 0 for all of its kind.
-	Number    int                 `db:"number" json:"number,omitempty"`
-	Torqued   *bool               `db:"torqued" json:"torqued,omitempty"`
-	DeckPlate *bool               `db:"deck_plate" json:"deck_plate,omitempty"`
-	ShellsIn  *bool               `db:"shells_in" json:"shells_in,omitempty"`
-	Studs     *bool               `db:"studs" json:"studs,omitempty"`
-	PartC     *float64            `db:"part_c" json:"part_c,omitempty"`
-	GaugeC    *float64            `db:"gauge_c" json:"gauge_c,omitempty"`
-	Material  instrument.Material `db:"material" json:"material"`
-	Note      string              `db:"note" json:"note"`
-	SetBy     string              `db:"set_by" json:"set_by"`
-	SetAt     string              `db:"set_at" json:"set_at"`
+	Number    int                 `json:"number,omitempty"`
+	Torqued   *bool               `json:"torqued,omitempty"`
+	DeckPlate *bool               `json:"deck_plate,omitempty"`
+	ShellsIn  *bool               `json:"shells_in,omitempty"`
+	Studs     *bool               `json:"studs,omitempty"`
+	PartC     *float64            `json:"part_c,omitempty"`
+	GaugeC    *float64            `json:"gauge_c,omitempty"`
+	Material  instrument.Material `json:"material"`
+	Note      string              `json:"note"`
+	SetBy     string              `json:"set_by"`
+	SetAt     string              `json:"set_at"`
 	// FromFile tells that the name is only said by a file that was taken in.
-	FromFile bool `db:"from_file" json:"from_file,omitempty"`
+	FromFile bool `json:"from_file,omitempty"`
 }
 
 // At20 is a size read under c as it would be at 20 °C, by a gauge whose length does as much as own with a kelvin, in

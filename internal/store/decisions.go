@@ -13,23 +13,23 @@ import (
 
 // A Decision is what a person signed for one set, with a copy of what it was based on.
 type Decision struct {
-	Seq   int64    `db:"seq" json:"seq"`
-	ID    string   `db:"id" json:"id"`
-	JobID int64    `db:"job_id" json:"-"`
-	Set   part.Set `db:"set_name" json:"set"`
+	Seq   int64    `json:"seq"`
+	ID    string   `json:"id"`
+	JobID int64    `json:"-"`
+	Set   part.Set `json:"set"`
 	// Component is the tag of the one whose set it is; empty for the one that came.
-	Component string `db:"component" json:"component,omitempty"`
+	Component string `json:"component,omitempty"`
 	disposition.Way
 	// Says is how it reads, made when it is shown.
-	Says      string `db:"-" json:"says,omitempty"`
-	Overruled bool   `db:"overruled" json:"overruled"`
-	Reason    string `db:"reason" json:"reason"`
+	Says      string `json:"says,omitempty"`
+	Overruled bool   `json:"overruled"`
+	Reason    string `json:"reason"`
 	// On is the basis: the set as it was judged when it was signed.
-	On        disposition.Set `db:"-" json:"-"`
-	DecidedBy string          `db:"decided_by" json:"decided_by"`
-	DecidedAt string          `db:"decided_at" json:"decided_at"`
+	On        disposition.Set `json:"-"`
+	DecidedBy string          `json:"decided_by"`
+	DecidedAt string          `json:"decided_at"`
 	// FromFile tells that the name is only said by a file that was taken in.
-	FromFile bool `db:"from_file" json:"from_file,omitempty"`
+	FromFile bool `json:"from_file,omitempty"`
 }
 
 // An Issue is what is issued of a job's sheets at one time: those that take the place of earlier

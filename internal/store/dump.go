@@ -32,7 +32,8 @@ var dumped = []dumpedTable{
 	{name: "limits", nameless: true, rows: ofJob + `block, kind, number, name, place`},
 	{name: "limit_sources", nameless: true, rows: ofJob + `block, kind, number, field`},
 	{name: "components", rows: ofJob + `seq`, id: true},
-	{name: "component_events", rows: `component_id IN (SELECT id FROM components WHERE job_id = ?) ORDER BY seq`, id: true,
+	{name: "component_events", id: true,
+		rows:   `component_id IN (SELECT id FROM components WHERE job_id = ?) ORDER BY seq`,
 		places: map[string]string{"component_id": "components", "for_id": "components"}},
 	{name: "features", nameless: true, rows: ofJob + `id`},
 	// Whom the shop sent a link is its own affair.
@@ -43,7 +44,8 @@ var dumped = []dumpedTable{
 	{name: "superseded", nameless: true, rows: ofReadings,
 		places: map[string]string{"reading_id": "readings", "by_id": "readings"}},
 	{name: "pictures", nameless: true, pictures: true,
-		rows:   `of_id IN (SELECT id FROM events WHERE job_id = ?) ORDER BY (SELECT seq FROM events WHERE id = pictures.of_id)`,
+		rows: `of_id IN (SELECT id FROM events WHERE job_id = ?)
+			ORDER BY (SELECT seq FROM events WHERE id = pictures.of_id)`,
 		places: map[string]string{"of_id": "events"}},
 }
 
@@ -52,7 +54,8 @@ var dumpedBefore = []dumpedTable{
 	{name: "limits", nameless: true, rows: ofJob + `block, kind, number, name, place`},
 	{name: "limit_sources", nameless: true, rows: ofJob + `block, kind, number, field`},
 	{name: "components", rows: ofJob + `seq`, id: true},
-	{name: "component_events", rows: `component_id IN (SELECT id FROM components WHERE job_id = ?) ORDER BY seq`, id: true,
+	{name: "component_events", id: true,
+		rows:   `component_id IN (SELECT id FROM components WHERE job_id = ?) ORDER BY seq`,
 		places: map[string]string{"component_id": "components", "for_id": "components"}},
 	{name: "features", nameless: true, rows: ofJob + `id`},
 	{name: "gauges", turned: true, rows: ofJob + `seq`, id: true},
@@ -159,8 +162,8 @@ func (s *Store) Dump(ctx context.Context, id int64) (d Dump, err error) {
 		if d.Version < eventsVersion {
 			table = `photos WHERE id = ?`
 		}
-		err = s.read.QueryRowxContext(ctx, `SELECT picture, small FROM `+table, pictures[place]).Scan(&pair[0], &pair[1])
-		return pair, err
+		row := s.read.QueryRowxContext(ctx, `SELECT picture, small FROM `+table, pictures[place])
+		return pair, row.Scan(&pair[0], &pair[1])
 	}
 	err = s.view(ctx, func(tx *sqlx.Tx) error {
 		jobs, err := rowsAsMaps(ctx, tx, `SELECT * FROM jobs WHERE id = ?`, id)
@@ -172,7 +175,7 @@ func (s *Store) Dump(ctx context.Context, id int64) (d Dump, err error) {
 		}
 		d.Job = jobs[0]
 		if _, has := d.Job["shelf"]; has {
-			if d.Job["shelf"], err = shelfText(ctx, tx, id); err != nil {
+			if d.Job["shelf"], err = s.shelfText(ctx, tx, id); err != nil {
 				return err
 			}
 		}

@@ -84,9 +84,9 @@ func nothing(value any) bool {
 	return reflect.ValueOf(value).IsZero()
 }
 
-// keep stores an event under an id that its client made, or a new one. The same id with the same content is stored once:
-// then known is true. With other content it is a conflict, whatever the letters' case. made is more of the body, which
-// is not held against what is stored.
+// keep stores an event under an id that its client made, or a new one. The same id with the same content is stored
+// once: then known is true. With other content it is a conflict, whatever the letters' case. made is more of the body,
+// which is not held against what is stored.
 func (s *Store) keep(ctx context.Context, tx *sqlx.Tx, e event, content, made any) (known bool, err error) {
 	if e.By == "" {
 		e.By = Actor(ctx)

@@ -204,7 +204,8 @@ type unworn struct {
 }
 
 func (s *Store) unworn(ctx context.Context, tx *sqlx.Tx, f Feature, id string, size unit.Length) error {
-	_, err := s.keep(ctx, tx, event{ID: id, JobID: f.JobID, FeatureID: &f.ID, What: unwornRead}, unworn{Value: size}, nil)
+	e := event{ID: id, JobID: f.JobID, FeatureID: &f.ID, What: unwornRead}
+	_, err := s.keep(ctx, tx, e, unworn{Value: size}, nil)
 	return err
 }
 

@@ -41,8 +41,8 @@ type FoundJob struct {
 const MostFound = 100
 
 // unrevised tells of a decision d that none came after it for its set.
-const unrevised = `NOT EXISTS (SELECT 1 FROM events l WHERE l.job_id = d.job_id AND l.what = 'decision' AND l.seq > d.seq
-	AND l.body ->> '$.set' = d.body ->> '$.set'
+const unrevised = `NOT EXISTS (SELECT 1 FROM events l
+	WHERE l.job_id = d.job_id AND l.what = 'decision' AND l.seq > d.seq AND l.body ->> '$.set' = d.body ->> '$.set'
 	AND coalesce(l.body ->> '$.component', '') = coalesce(d.body ->> '$.component', ''))`
 
 // Find returns the jobs that fit a search, the latest first, each with the decision that unrevised for every set.
@@ -101,7 +101,8 @@ func (s *Store) holding(ctx context.Context, found []FoundJob) error {
 		return nil
 	}
 	query, args, err := sqlx.In(`SELECT seq, id, job_id, feature_id, of_id, what, json_remove(body, '$.basis') AS body,
-		by_whom, at, from_file FROM events d WHERE job_id IN (?) AND what = 'decision' AND `+unrevised+` ORDER BY seq`, ids)
+		by_whom, at, from_file FROM events d WHERE job_id IN (?) AND what = 'decision' AND `+unrevised+`
+		ORDER BY seq`, ids)
 	if err != nil {
 		return err
 	}

@@ -19,49 +19,49 @@ import (
 // divisions or as a length: size = setting + sense × deviation. With Mating the setting is the size
 // of each feature's mating part, so that the dial shows the clearance itself.
 type GaugeSetup struct {
-	Seq        int64           `db:"seq" json:"seq"`
-	ID         string          `db:"id" json:"id"`
-	JobID      int64           `db:"job_id" json:"-"`
-	Kind       part.Kind       `db:"kind" json:"kind"`
-	Instrument instrument.Kind `db:"instrument" json:"instrument"`
-	Division   unit.Length     `db:"division" json:"division"`
-	Mode       instrument.Mode `db:"mode" json:"mode"`
-	Setting    *unit.Length    `db:"setting" json:"setting,omitempty"`
-	Mating     bool            `db:"mating" json:"mating"`
-	Sense      int             `db:"sense" json:"sense"`
-	Steps      []unit.Length   `db:"-" json:"steps"`
-	Built      string          `db:"built" json:"built"`
+	Seq        int64           `json:"seq"`
+	ID         string          `json:"id"`
+	JobID      int64           `json:"-"`
+	Kind       part.Kind       `json:"kind"`
+	Instrument instrument.Kind `json:"instrument"`
+	Division   unit.Length     `json:"division"`
+	Mode       instrument.Mode `json:"mode"`
+	Setting    *unit.Length    `json:"setting,omitempty"`
+	Mating     bool            `json:"mating"`
+	Sense      int             `json:"sense"`
+	Steps      []unit.Length   `json:"steps"`
+	Built      string          `json:"built"`
 	// Repeatability and SettingU are what the shop found of the gauge; the default of its kind where nil.
-	Repeatability *unit.Length `db:"repeatability" json:"repeatability,omitempty"`
-	SettingU      *unit.Length `db:"setting_u" json:"setting_u,omitempty"`
+	Repeatability *unit.Length `json:"repeatability,omitempty"`
+	SettingU      *unit.Length `json:"setting_u,omitempty"`
 	// Finest tells that no finer gauge is to be had.
-	Finest bool `db:"finest" json:"finest,omitempty"`
+	Finest bool `json:"finest,omitempty"`
 	// Counts is what a whole number counts on a dial that shows lengths; the usual of the unit where nil.
-	Counts *unit.Length `db:"counts" json:"counts,omitempty"`
+	Counts *unit.Length `json:"counts,omitempty"`
 	// Cabinet is the instrument of the shop that it is, Named what that was called; empty where nobody said.
-	Cabinet *string `db:"cabinet" json:"cabinet,omitempty"`
-	Named   string  `db:"named" json:"named,omitempty"`
+	Cabinet *string `json:"cabinet,omitempty"`
+	Named   string  `json:"named,omitempty"`
 	// Expansion is what its own length does with a kelvin, in millionths; steel's where nil.
-	Expansion *float64 `db:"expansion" json:"expansion,omitempty"`
-	SetBy     string   `db:"set_by" json:"set_by"`
-	SetAt     string   `db:"set_at" json:"set_at"`
+	Expansion *float64 `json:"expansion,omitempty"`
+	SetBy     string   `json:"set_by"`
+	SetAt     string   `json:"set_at"`
 	// FromFile tells that the name is only said by a file that was taken in.
-	FromFile bool `db:"from_file" json:"from_file,omitempty"`
+	FromFile bool `json:"from_file,omitempty"`
 }
 
 // A GaugeCheck is what a gauge showed on its standard, off from where it should stand. GaugeID is
 // nil where the kind's gauge was never set up.
 type GaugeCheck struct {
-	Seq       int64       `db:"seq" json:"seq"`
-	ID        string      `db:"id" json:"id"`
-	JobID     int64       `db:"job_id" json:"-"`
-	Kind      part.Kind   `db:"kind" json:"kind"`
-	GaugeID   *string     `db:"gauge_id" json:"gauge,omitempty"`
-	Off       unit.Length `db:"off" json:"off"`
-	CheckedBy string      `db:"checked_by" json:"checked_by"`
-	CheckedAt string      `db:"checked_at" json:"checked_at"`
+	Seq       int64       `json:"seq"`
+	ID        string      `json:"id"`
+	JobID     int64       `json:"-"`
+	Kind      part.Kind   `json:"kind"`
+	GaugeID   *string     `json:"gauge,omitempty"`
+	Off       unit.Length `json:"off"`
+	CheckedBy string      `json:"checked_by"`
+	CheckedAt string      `json:"checked_at"`
 	// FromFile tells that the name is only said by a file that was taken in.
-	FromFile bool `db:"from_file" json:"from_file,omitempty"`
+	FromFile bool `json:"from_file,omitempty"`
 }
 
 // AddGauge stores a setup, which holds for its kind from now on; the same id is stored once. With
@@ -111,8 +111,8 @@ func (s *Store) check(ctx context.Context, tx *sqlx.Tx, c GaugeCheck) error {
 // checkOfCabinet keeps a check at the bench among those of the instrument of the shop that was checked.
 func (s *Store) checkOfCabinet(ctx context.Context, tx *sqlx.Tx, c GaugeCheck, at string) error {
 	var cabinet *string
-	if err := tx.GetContext(ctx, &cabinet, `SELECT body ->> '$.cabinet' FROM events WHERE id = ?`, *c.GaugeID); err != nil ||
-		cabinet == nil {
+	if err := tx.GetContext(ctx, &cabinet, `SELECT body ->> '$.cabinet' FROM events WHERE id = ?`,
+		*c.GaugeID); err != nil || cabinet == nil {
 		return err
 	}
 	known, err := deedsOf(ctx, tx, *cabinet)

@@ -132,7 +132,8 @@ func (s *Store) History(ctx context.Context, jobID int64, kind part.Kind, number
 			return err
 		}
 		if kind == "" {
-			list = append(list, Moment{At: job.CreatedAt, By: job.CreatedBy, What: begun, Count: 1, FromFile: job.FromFile})
+			list = append(list, Moment{At: job.CreatedAt, By: job.CreatedBy, What: begun, Count: 1,
+				FromFile: job.FromFile})
 		}
 		var readings []Moment
 		if err := tx.SelectContext(ctx, &readings, tape, jobID, orNothing(kind), number, component); err != nil {

@@ -28,16 +28,16 @@ var LookTypes = closed.New(Grade, TestClear, TestCracked, TestHard, TestSoft)
 
 // A Look is a grade of a feature, or the result of a crack test.
 type Look struct {
-	Seq       int64            `db:"seq" json:"seq"`
-	ID        string           `db:"id" json:"id"`
-	FeatureID int64            `db:"feature_id" json:"-"`
-	What      LookType         `db:"what" json:"what"`
-	Look      *inspection.Look `db:"look" json:"look,omitempty"`
-	Note      string           `db:"note" json:"note"`
-	GradedBy  string           `db:"graded_by" json:"graded_by"`
-	GradedAt  string           `db:"graded_at" json:"graded_at"`
+	Seq       int64            `json:"seq"`
+	ID        string           `json:"id"`
+	FeatureID int64            `json:"-"`
+	What      LookType         `json:"what"`
+	Look      *inspection.Look `json:"look,omitempty"`
+	Note      string           `json:"note"`
+	GradedBy  string           `json:"graded_by"`
+	GradedAt  string           `json:"graded_at"`
 	// FromFile tells that the name is only said by a file that was taken in.
-	FromFile bool `db:"from_file" json:"from_file,omitempty"`
+	FromFile bool `json:"from_file,omitempty"`
 }
 
 func looksOf(events []event) ([]Look, error) {

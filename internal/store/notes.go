@@ -12,18 +12,18 @@ import (
 
 // A Note is what somebody noted of a part, or of a job.
 type Note struct {
-	Seq   int64  `db:"seq" json:"seq"`
-	ID    string `db:"id" json:"id"`
-	JobID int64  `db:"job_id" json:"-"`
+	Seq   int64  `json:"seq"`
+	ID    string `json:"id"`
+	JobID int64  `json:"-"`
 	// Kind, Number and Component name the part; no kind where it is of the job.
-	Kind      part.Kind `db:"kind" json:"kind,omitempty"`
-	Number    int       `db:"number" json:"number,omitempty"`
-	Component string    `db:"component" json:"component,omitempty"`
-	Text      string    `db:"text" json:"text"`
-	SaidBy    string    `db:"said_by" json:"said_by"`
-	SaidAt    string    `db:"said_at" json:"said_at"`
+	Kind      part.Kind `json:"kind,omitempty"`
+	Number    int       `json:"number,omitempty"`
+	Component string    `json:"component,omitempty"`
+	Text      string    `json:"text"`
+	SaidBy    string    `json:"said_by"`
+	SaidAt    string    `json:"said_at"`
 	// FromFile tells that the name is only said by a file that was taken in.
-	FromFile bool `db:"from_file" json:"from_file,omitempty"`
+	FromFile bool `json:"from_file,omitempty"`
 }
 
 // mostNotes bounds the notes of one job.

@@ -13,20 +13,20 @@ import (
 
 // A Photo is a picture of a job; the picture itself is fetched by its id.
 type Photo struct {
-	Seq     int64  `db:"seq" json:"seq"`
-	ID      string `db:"id" json:"id"`
-	JobID   int64  `db:"job_id" json:"-"`
-	Caption string `db:"caption" json:"caption"`
+	Seq     int64  `json:"seq"`
+	ID      string `json:"id"`
+	JobID   int64  `json:"-"`
+	Caption string `json:"caption"`
 	// Kind, Number and Component name the part that it shows; no kind where it is of the job.
-	Kind      part.Kind `db:"kind" json:"kind,omitempty"`
-	Number    int       `db:"number" json:"number,omitempty"`
-	Component string    `db:"component" json:"component,omitempty"`
-	Width     int       `db:"width" json:"width"`
-	Height    int       `db:"height" json:"height"`
-	TakenBy   string    `db:"taken_by" json:"taken_by"`
-	TakenAt   string    `db:"taken_at" json:"taken_at"`
+	Kind      part.Kind `json:"kind,omitempty"`
+	Number    int       `json:"number,omitempty"`
+	Component string    `json:"component,omitempty"`
+	Width     int       `json:"width"`
+	Height    int       `json:"height"`
+	TakenBy   string    `json:"taken_by"`
+	TakenAt   string    `json:"taken_at"`
 	// FromFile tells that the name is only said by a file that was taken in.
-	FromFile bool `db:"from_file" json:"from_file,omitempty"`
+	FromFile bool `json:"from_file,omitempty"`
 }
 
 // MaxPhotos bounds the photographs of one job.

@@ -13,7 +13,7 @@ import (
 
 // Shelf is what a job's readings were taken with: the shop's own instruments, and what a file told of others.
 func (s *Store) Shelf(ctx context.Context, jobID int64) (instrument.Shelf, error) {
-	shelf, err := shelfOf(ctx, s.read, jobID)
+	shelf, err := s.shelfOf(ctx, s.read, jobID)
 	if err != nil {
 		return shelf, fmt.Errorf("gauges of job %d: %w", jobID, err)
 	}
@@ -38,7 +38,7 @@ func (s *Store) Shelf(ctx context.Context, jobID int64) (instrument.Shelf, error
 }
 
 // shelfOf is what a file told of a job's gauges, with those of the shop's instruments that its setups name.
-func shelfOf(ctx context.Context, q querier, jobID int64) (shelf instrument.Shelf, err error) {
+func (s *Store) shelfOf(ctx context.Context, q querier, jobID int64) (shelf instrument.Shelf, err error) {
 	var text string
 	if err := q.GetContext(ctx, &text, `SELECT shelf FROM jobs WHERE id = ?`, jobID); err != nil {
 		return shelf, err
@@ -46,9 +46,13 @@ func shelfOf(ctx context.Context, q querier, jobID int64) (shelf instrument.Shel
 	if err := json.Unmarshal([]byte(text), &shelf); err != nil {
 		return shelf, err
 	}
+	gauges := `SELECT body ->> '$.cabinet' AS cabinet FROM events WHERE what = 'gauge' AND`
+	if s.version < eventsVersion { // which is only read
+		gauges = `SELECT cabinet FROM gauges WHERE`
+	}
 	var used []string
-	if err := q.SelectContext(ctx, &used, `SELECT body ->> '$.cabinet' FROM events WHERE job_id = ? AND what = ?
-		AND body ->> '$.cabinet' <> '' GROUP BY 1 ORDER BY min(seq)`, jobID, gaugeSet); err != nil {
+	if err := q.SelectContext(ctx, &used, gauges+` job_id = ? GROUP BY 1 HAVING cabinet <> '' ORDER BY min(seq)`,
+		jobID); err != nil {
 		return shelf, err
 	}
 	for _, id := range used {
@@ -67,8 +71,8 @@ func shelfOf(ctx context.Context, q querier, jobID int64) (shelf instrument.Shel
 }
 
 // shelfText is what goes along with a job of its instruments.
-func shelfText(ctx context.Context, q querier, jobID int64) (string, error) {
-	shelf, err := shelfOf(ctx, q, jobID)
+func (s *Store) shelfText(ctx context.Context, q querier, jobID int64) (string, error) {
+	shelf, err := s.shelfOf(ctx, q, jobID)
 	if err != nil {
 		return "", err
 	}

@@ -53,7 +53,8 @@ func (s *scene) skirt(ref Ref) (size unit.Length, u float64, ok bool) {
 func Skirt(findings []inspection.Finding, number int, bought bool) (size unit.Length, ok bool) {
 	for i := len(findings) - 1; i >= 0; i-- {
 		f := &findings[i]
-		if f.Kind == part.PistonSet.Row().Of && f.Number == number && f.Measured() && (!bought || f.State == part.NewPart) {
+		if f.Kind == part.PistonSet.Row().Of && f.Number == number && f.Measured() &&
+			(!bought || f.State == part.NewPart) {
 			return slices.Max(f.Grid.InDirections(f.Grid.Nearest(thrust))), true
 		}
 	}
@@ -139,7 +140,8 @@ func (s *subject) pistonsAfter(sizes []FinishedSize) []After {
 				c = fit.Clearance{Min: size.Size - skirt, Max: size.Size - skirt}
 			}
 		}
-		after = append(after, After{Feature: m.ref, Clearance: c, Window: f.Window, Verdict: s.verdict(c, f.Window, f.u)})
+		after = append(after, After{Feature: m.ref, Clearance: c, Window: f.Window,
+			Verdict: s.verdict(c, f.Window, f.u)})
 	}
 	return after
 }
@@ -255,7 +257,8 @@ func (s *subject) needsSleeve() (needing []member) {
 	}
 	for _, m := range s.members {
 		rung := s.rung(m.ref)
-		if m.cracked() || m.finding.Measured() && !m.sound() && (last < 0 || rung == nil || !m.clears(last, rung.Cleans)) {
+		if m.cracked() || m.finding.Measured() && !m.sound() &&
+			(last < 0 || rung == nil || !m.clears(last, rung.Cleans)) {
 			needing = append(needing, m)
 		}
 	}

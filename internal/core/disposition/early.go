@@ -16,7 +16,8 @@ import (
 func (j judged) early() (c choice, ok bool) {
 	if missing := j.incomplete(); len(missing) > 0 {
 		// Nothing can be promised of a part half measured.
-		return choice{Way: Way{Action: Measure, Step: j.class}, because: missing, asks: j.askMissing(), nothing: true}, true
+		way := Way{Action: Measure, Step: j.class}
+		return choice{Way: way, because: missing, asks: j.askMissing(), nothing: true}, true
 	}
 	again := j.unlikely()
 	if len(again.asks) == 0 && j.in.Policy.Confirm {

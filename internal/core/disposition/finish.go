@@ -137,7 +137,8 @@ func (s *subject) remarkReadAgain() (reasons []Reason) {
 			check limit.CheckName
 			value unit.Length
 		}{{limit.CheckTaper, taper}, {limit.CheckOutOfRound, round}} {
-			if c := m.finding.Check(was.check); c != nil && c.Limit != nil && was.value > *c.Limit && c.Value <= *c.Limit {
+			c := m.finding.Check(was.check)
+			if c != nil && c.Limit != nil && was.value > *c.Limit && c.Value <= *c.Limit {
 				reasons = append(reasons, say.Of("read_again", m.ref, say.Word("check", "check", was.check),
 					say.Length("first", was.value), say.Apart("value", c.Value, *c.Limit),
 					say.Apart("limit", *c.Limit, c.Value)))

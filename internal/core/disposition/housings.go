@@ -159,8 +159,8 @@ func (j judged) offerAccept(all *offers) {
 		}
 		i := slices.IndexFunc(j.fits, func(f Fit) bool {
 			joint := f.journal.Kind.Row().Joint
-			return joint != nil && joint.Housing == m.ref.Kind && f.Number == m.ref.Number && f.Basis == BasisMeasured &&
-				!f.Stale && !f.UsedShells
+			return joint != nil && joint.Housing == m.ref.Kind && f.Number == m.ref.Number &&
+				f.Basis == BasisMeasured && !f.Stale && !f.UsedShells
 		})
 		if i < 0 || j.fits[i].Verdict != limit.Within {
 			o.refuse(say.Of("accept", m.ref).As("unmeasured"))
@@ -278,8 +278,8 @@ func (s *scene) carried(by unit.Length) (reasons []Reason) {
 		if f.Max == nil || f.Stale {
 			continue
 		}
-		reasons = append(reasons, say.Of("carried", refOf(f), say.Number("number", f.Number), say.Length("from", *f.Max),
-			say.Length("to", *f.Max+by)))
+		reasons = append(reasons, say.Of("carried", refOf(f), say.Number("number", f.Number),
+			say.Length("from", *f.Max), say.Length("to", *f.Max+by)))
 	}
 	return reasons
 }

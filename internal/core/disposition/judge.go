@@ -15,7 +15,8 @@ func judge(s *subject) (j judgement) {
 	if s.mixed {
 		for _, m := range s.members {
 			if m.finding.Measured() {
-				j.causes = append(j.causes, say.Of("mixed_set", m.ref, say.Class("class", m.finding.Class())).As("part"))
+				class := say.Class("class", m.finding.Class())
+				j.causes = append(j.causes, say.Of("mixed_set", m.ref, class).As("part"))
 			}
 		}
 	}

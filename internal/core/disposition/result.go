@@ -210,11 +210,11 @@ type Unseen struct {
 // A Way is one way to treat a set. Two are the same exactly where they are equal, so a choice, an
 // option, a signature and a sheet all hold one.
 type Way struct {
-	Action Action `db:"action" json:"action"`
+	Action Action `json:"action"`
 	// Step is the whole departure from standard after the work, Shell what the shells add to the clearance.
-	Step   unit.Length `db:"step" json:"step"`
-	Shell  unit.Length `db:"shell" json:"shell"`
-	Method Method      `db:"method" json:"method,omitempty"`
+	Step   unit.Length `json:"step"`
+	Shell  unit.Length `json:"shell"`
+	Method Method      `json:"method,omitempty"`
 }
 
 // A Reason is one thing that says why, with the feature it speaks of.

@@ -202,7 +202,8 @@ func (j judged) preferred(options []Option) *Option {
 	off := unit.Length(0)
 	for i := range options {
 		o := &options[i]
-		if !o.Feasible || o.Action != asIs || o.Step != j.class || o.Method == MixedShell || !plain(*o) || !j.onOffer(*o) {
+		if !o.Feasible || o.Action != asIs || o.Step != j.class || o.Method == MixedShell || !plain(*o) ||
+			!j.onOffer(*o) {
 			continue
 		}
 		if miss := j.missesAim(*o); best == nil || miss < off || miss == off && smaller(o.Shell, best.Shell) {

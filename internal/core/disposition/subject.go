@@ -72,8 +72,8 @@ type subject struct {
 	// checks look at all members together; said is what is told before anything else.
 	checks []limit.Check
 	said   []Reason
-	// byNumber tells that members of several kinds are one part where they have one number; of those all, or the numbers
-	// in bought, are replaced.
+	// byNumber tells that members of several kinds are one part where they have one number; of those all, or the
+	// numbers in bought, are replaced.
 	byNumber, all bool
 	bought        []int
 }

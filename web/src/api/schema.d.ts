@@ -4582,7 +4582,7 @@ export interface components {
             /** Format: int64 */
             value?: number;
             /** @enum {string} */
-            what: "job" | "reading" | "look" | "crack_test" | "gauge" | "zero" | "condition" | "unworn" | "answer" | "photo" | "note" | "decision" | "order" | "order_event" | "match" | "change" | "share" | "closing" | "build";
+            what: "job" | "reading" | "crack_test" | "look" | "gauge" | "zero" | "condition" | "unworn" | "answer" | "photo" | "note" | "decision" | "order" | "order_event" | "match" | "change" | "share" | "closing" | "build";
         };
         StoreNote: {
             component?: string;
