@@ -3,7 +3,12 @@ package store
 import (
 	"context"
 	"database/sql"
+	"encoding/json"
+	"fmt"
+	"maps"
 	"path/filepath"
+	"slices"
+	"strings"
 	"testing"
 
 	"github.com/google/uuid"
@@ -93,15 +98,7 @@ func TestTablesBecomeEvents(t *testing.T) {
 			require.NotEmpty(t, dump.Tables[turned.name], turned.name)
 		}
 	}
-	for _, rows := range dump.Tables { // as they come out of a file
-		for _, row := range rows {
-			for column, value := range row {
-				if place, ok := value.(int); ok {
-					row[column] = int64(place)
-				}
-			}
-		}
-	}
+	places(dump)
 	loaded, _ := fresh(t)
 	job, err := loaded.Load(ctx, dump, Made{}, func(context.Context, Record) error { return nil })
 	require.NoError(t, err)
@@ -135,7 +132,8 @@ func TestTablesBecomeEvents(t *testing.T) {
 		assert.Equal(t, []any{order.Name("grind"), 1, order.DoGrind}, []any{sheet.Sheet, sheet.Issue, sheet.Body.Lines[0].Work})
 		assert.Equal(t, []any{Accepted, "near enough", sheet.ID},
 			[]any{sheet.Events[0].What, sheet.Events[0].Reason, sheet.Events[0].OrderID})
-		assert.Equal(t, []any{2, assembly.TakeBack, r.Built[0].ID}, []any{r.Built[0].Cap, r.Built[1].What, r.Built[1].Of})
+		assert.Equal(t, []any{2, assembly.TakeBack, r.Built[0].ID},
+			[]any{r.Built[0].Cap, r.Built[1].What, r.Built[1].Of})
 		require.Len(t, r.Notes, 1)
 		require.Len(t, r.Photos, 1)
 		assert.Equal(t, []string{"stays", "seen"}, []string{r.Notes[0].Text, r.Photos[0].Caption})
@@ -197,8 +195,8 @@ func TestWhatIsWithdrawnIsTold(t *testing.T) {
 		said = append(said, m.What, m.Change, m.Removed, m.Note)
 	}
 	text := note.Text
-	assert.Equal(t, []any{logged, noteBack, false, text, noted, ChangeType(""), true, text, logged, noteBack, false, text,
-		noted, ChangeType(""), true, text, noted, ChangeType(""), false, text}, said, "the latest first")
+	assert.Equal(t, []any{logged, noteBack, false, text, noted, ChangeType(""), true, text,
+		logged, noteBack, false, text, noted, ChangeType(""), true, text, noted, ChangeType(""), false, text}, said, "the latest first")
 }
 
 // An event whose body is not one that its type has is refused, whoever stores it.
@@ -234,5 +232,138 @@ func TestBodiesOfEvents(t *testing.T) {
 			e.Of = new(string)
 		}
 		assert.Equal(t, tt.good, e.sound() == nil, "%s %s", tt.what, tt.body)
+	}
+}
+
+// Every member of every list that a job may hold goes into the file, out of it in an archive, and in again.
+func TestEveryMemberInAnArchive(t *testing.T) {
+	path := filepath.Join(t.TempDir(), "old.db")
+	require.NoError(t, migrate(ctx, path, eventsVersion-1, nil))
+	db, err := sql.Open("sqlite", "file:"+path)
+	require.NoError(t, err)
+	for _, row := range append(before,
+		`INSERT INTO limits (job_id, block, kind, name, value) VALUES (1, 'book', 'main_journal', 'new_min', 1)`,
+		`INSERT INTO limit_sources (job_id, block, kind, field, source)
+			VALUES (1, 'book', 'main_journal', 'new', 'shop')`,
+		`INSERT INTO component_events (id, component_id, what, said_by, said_at)
+			VALUES ('x', 'c', 'returned', 'Ida', '2026-01-01')`) {
+		_, err := db.Exec(row)
+		require.NoError(t, err, row)
+	}
+	require.NoError(t, db.Close())
+	s, other := open(t, path), open(t, filepath.Join(t.TempDir(), "other.db"))
+	var full Dump
+	for round := 0; round < 3; round++ { // a job has one duty, unit and arrangement at a time
+		full, err = s.Dump(ctx, 1)
+		require.NoError(t, err)
+		for _, column := range []string{"duty", "unit", "arrangement"} {
+			names := listed["jobs."+column].Names()
+			full.Job[column] = names[round%len(names)]
+		}
+		held := everyMember(t, &full)
+		places(full)
+		job, err := other.Load(ctx, full, Made{}, func(context.Context, Record) error { return nil })
+		require.NoError(t, err)
+		again, err := other.Dump(ctx, job.ID)
+		require.NoError(t, err)
+		for _, column := range []string{"duty", "unit", "arrangement"} {
+			assert.Equal(t, full.Job[column], again.Job[column])
+		}
+		for _, h := range held {
+			// What parts belong to that nobody told of is a component, too.
+			assert.GreaterOrEqual(t, h.count(again), h.count(full), "%s.%s: %s", h.table, h.name, h.member)
+		}
+	}
+}
+
+// A placed is a member that a row of a dump holds: in a column, or of an event of a type in its body.
+type placed struct{ table, what, name, member string }
+
+// count is how many rows hold it.
+func (p placed) count(d Dump) (count int) {
+	for _, row := range d.Tables[p.table] {
+		of := row
+		if p.what != "" {
+			e := event{Body: row["body"].(string)}
+			if of = map[string]any{}; row["what"] == p.what {
+				_ = e.read(&of) // of which nothing is found else
+			}
+		}
+		if of[p.name] == p.member {
+			count++
+		}
+	}
+	return count
+}
+
+// everyMember gives a dump a row for each member of each list, and says where it stands.
+func everyMember(t *testing.T, d *Dump) (held []placed) {
+	add := func(table string, row map[string]any, what, name, member string) {
+		d.Tables[table] = append(d.Tables[table], row)
+		held = append(held, placed{table, what, name, member})
+	}
+	for column, list := range listed {
+		table, name, _ := strings.Cut(column, ".")
+		if len(d.Tables[table]) == 0 || table == "events" {
+			continue // not a job's, or told below
+		}
+		for i, member := range list.Names() {
+			row := maps.Clone(d.Tables[table][0])
+			row[name] = member
+			for _, apart := range []string{"number", "tag"} { // no two rows are of one part
+				if _, has := row[apart]; has {
+					row[apart] = map[string]any{"number": int64(20 + i), "tag": fmt.Sprint(column, i)}[apart]
+				}
+			}
+			if table == "readings" && member != string(TookSize) {
+				row["value"], row["reason"] = nil, map[bool]any{true: "oil hole"}[member == string(Skip)]
+			}
+			if name == "block" {
+				row["kind"] = "cylinder"
+			}
+			add(table, row, "", name, member)
+		}
+	}
+	for column, list := range listedIn {
+		what, name, _ := strings.Cut(column, ".")
+		at := slices.IndexFunc(d.Tables["events"], func(row map[string]any) bool { return row["what"] == what })
+		require.GreaterOrEqual(t, at, 0, what)
+		for _, member := range list.Names() {
+			if member == "" {
+				continue
+			}
+			row := maps.Clone(d.Tables["events"][at])
+			e, body := event{Body: row["body"].(string)}, map[string]any{}
+			require.NoError(t, e.read(&body))
+			body[name] = member
+			switch {
+			case column == "look.what" && member != string(Grade):
+				delete(body, "look")
+			case column == "gauge.mode" && !slices.Contains([]string{"divisions", "length", "vernier"}, member):
+				delete(body, "setting")
+			case column == "order_event.what":
+				body["reason"] = "near enough"
+			case column == "change.change":
+				delete(body, "before")
+			}
+			text, err := json.Marshal(body)
+			require.NoError(t, err)
+			row["body"] = string(text)
+			add("events", row, what, name, member)
+		}
+	}
+	return held
+}
+
+// places makes the places of rows whole numbers, as they come out of a file.
+func places(d Dump) {
+	for _, rows := range d.Tables {
+		for _, row := range rows {
+			for column, value := range row {
+				if place, ok := value.(int); ok {
+					row[column] = int64(place)
+				}
+			}
+		}
 	}
 }
