@@ -28,13 +28,15 @@ import (
 var before = []string{
 	`INSERT INTO jobs (id, number, customer, engine, duty, unit, arrangement, cylinders, mains, throws,
 		cylinders_per_throw, policy, created_by, created_at)
-		VALUES (1, 'L-1', 'Orchard Trust', 'Pump', 'standard', 'in', 'inline', 4, 5, 4, 1, '{}', 'Wanda', '2026-01-01')`,
+		VALUES (1, 'L-1', 'Orchard Trust', 'Pump', 'standard', 'in', 'inline', 4, 5, 4, 1, '{}', 'Wanda',
+			'2026-01-01')`,
 	`INSERT INTO components (id, job_id, component, origin, added_by, added_at)
 		VALUES ('c', 1, 'crankshaft', 'came', 'Wanda', '2026-01-01')`,
 	`INSERT INTO features (id, job_id, kind, number, stations, directions)
 		VALUES (7, 1, 'main_journal', 1, '["A","B"]', '[0,90000000]')`,
-	`INSERT INTO gauges (id, job_id, kind, instrument, division, mode, setting, sense, steps, finest, cabinet, named, set_by,
-		set_at) VALUES ('g', 1, 'main_journal', 'bore_gauge', 1270, 'divisions', 571500000, -1, '[]', 1, 'k', 'Long one',
+	`INSERT INTO gauges (id, job_id, kind, instrument, division, mode, setting, sense, steps, finest, cabinet, named,
+		set_by, set_at) VALUES ('g', 1, 'main_journal', 'bore_gauge', 1270, 'divisions', 571500000, -1, '[]', 1, 'k',
+			'Long one',
 			'Ida', '2026-01-02')`,
 	`INSERT INTO gauge_checks (id, job_id, kind, gauge_id, off, checked_by, checked_at)
 		VALUES ('z', 1, 'main_journal', 'g', 2540, 'Ida', '2026-01-03')`,
@@ -129,7 +131,8 @@ func TestTablesBecomeEvents(t *testing.T) {
 		assert.Equal(t, disposition.Way{Action: disposition.Grind, Step: unit.MustParse("0.010", unit.In)}, d.Way)
 		assert.Equal(t, []any{true, "because", disposition.Reuse}, []any{d.Overruled, d.Reason, d.On.Action})
 		sheet := r.Orders[0]
-		assert.Equal(t, []any{order.Name("grind"), 1, order.DoGrind}, []any{sheet.Sheet, sheet.Issue, sheet.Body.Lines[0].Work})
+		assert.Equal(t, []any{order.Name("grind"), 1, order.DoGrind}, []any{sheet.Sheet, sheet.Issue,
+			sheet.Body.Lines[0].Work})
 		assert.Equal(t, []any{Accepted, "near enough", sheet.ID},
 			[]any{sheet.Events[0].What, sheet.Events[0].Reason, sheet.Events[0].OrderID})
 		assert.Equal(t, []any{2, assembly.TakeBack, r.Built[0].ID},
@@ -196,7 +199,8 @@ func TestWhatIsWithdrawnIsTold(t *testing.T) {
 	}
 	text := note.Text
 	assert.Equal(t, []any{logged, noteBack, false, text, noted, ChangeType(""), true, text,
-		logged, noteBack, false, text, noted, ChangeType(""), true, text, noted, ChangeType(""), false, text}, said, "the latest first")
+		logged, noteBack, false, text, noted, ChangeType(""), true, text, noted, ChangeType(""), false, text}, said,
+		"the latest first")
 }
 
 // An event whose body is not one that its type has is refused, whoever stores it.
