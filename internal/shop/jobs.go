@@ -269,7 +269,7 @@ func (v JobView) line() JobLine {
 	j := v.Job
 	line := JobLine{ID: j.ID, Number: j.Number, Customer: j.Customer, Engine: j.Engine, Unit: j.Unit,
 		PromisedOn: j.PromisedOn, Came: j.Came,
-		Shaft: v.Shaft, Features: []FeatureLine{}, Sets: v.Said, Waits: v.waits()}
+		Shaft: v.Shaft, Features: []FeatureLine{}, Sets: v.Said, Waits: v.waiting()[0]}
 	for i := range v.Evaluation.Features {
 		f := &v.Evaluation.Features[i]
 		// A part that was measured in several states counts once, as it stands now.

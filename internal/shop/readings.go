@@ -55,8 +55,9 @@ type ReadingAnswer struct {
 	// Said is how those sets stand for which that changed; all sets, with Anew, where there are others than before.
 	Said []SetLine `json:"said,omitempty"`
 	Anew bool      `json:"anew,omitempty"`
-	// Asked is what is to be read again, where that changed.
+	// Asked is what is to be read again, where that changed; Next what the job waits for.
 	Asked *[]SetAsks `json:"asked,omitempty"`
+	Next  []Waiting  `json:"next,omitempty"`
 }
 
 // A FeatureChange is what of a part changed.
@@ -139,6 +140,9 @@ func answerTo(reading store.Reading, before, after JobView) ReadingAnswer {
 	answer.Said, answer.Anew = saidAnew(before.Said, after.Said)
 	if !reflect.DeepEqual(before.Asked, after.Asked) {
 		answer.Asked = &after.Asked
+	}
+	if !slices.Equal(before.Next, after.Next) {
+		answer.Next = after.Next
 	}
 	was := make(map[int64]*FeatureView, len(before.Features))
 	for i := range before.Features {

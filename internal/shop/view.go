@@ -57,6 +57,8 @@ type JobView struct {
 	Counts map[part.Kind]int `json:"counts"`
 	// Asked is what is to be read again before sets can be decided.
 	Asked []SetAsks `json:"asked"`
+	// Next is everything that it waits for, in the order in which it is done.
+	Next []Waiting `json:"next"`
 	// Closing is how it left the shop, OpenEnds what would be left undone if it did now.
 	Closing  *store.Closing `json:"closing,omitempty"`
 	OpenEnds []OpenEnd      `json:"open_ends"`
@@ -327,7 +329,7 @@ func viewOf(ctx context.Context, whole store.Record, stand store.StandIn) (v Job
 	}
 	v = v.withOrders(record, in, v.decided, before)
 	v.mark(whole)
-	v.OpenEnds = v.openEnds()
+	v.OpenEnds, v.Next = v.openEnds(), v.waiting()
 	return v, nil
 }
 
@@ -359,6 +361,7 @@ func (v JobView) only(stand store.StandIn) JobView {
 	v.Walk = WalkView{Items: []walk.Item{}, Answers: []store.Answer{}, Findings: words.Findings(atSight(v.Features))}
 	v.Orders = OrdersView{Drafts: []order.Sheet{}, Unwanted: []order.Name{}, Issued: []IssuedView{}}
 	v.Said, v.Asked = v.said(), v.asked()
+	v.Next = v.waiting()
 	return v
 }
 

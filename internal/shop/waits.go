@@ -1,9 +1,11 @@
 package shop
 
 import (
+	"cmp"
 	"slices"
 
 	"ledge/internal/core/closed"
+	"ledge/internal/core/order"
 	"ledge/internal/core/part"
 	"ledge/internal/store"
 )
@@ -11,7 +13,7 @@ import (
 // Wait is what a job waits for.
 type Wait string
 
-// What a job can wait for, in the order of work; what is out of the house comes first.
+// What a job can wait for, in the order in which it is done; what is out of the house comes first.
 const (
 	ForShop    Wait = "shop"    // a sheet is with a machine or another shop
 	ForMeasure Wait = "measure" // parts to be read
@@ -20,13 +22,14 @@ const (
 	ForDecide  Wait = "decide"  // sets to be signed
 	ForIssue   Wait = "issue"   // sheets to be issued
 	ForProof   Wait = "prove"   // what came back, to be measured
+	ForBuild   Wait = "build"   // it is begun to be built
 	ForReport  Wait = "report"  // nothing more than to be handed over
 )
 
 // Waits are all of them.
-var Waits = closed.New(ForShop, ForMeasure, ForAgain, ForLimits, ForDecide, ForIssue, ForProof, ForReport)
+var Waits = closed.New(ForShop, ForMeasure, ForAgain, ForLimits, ForDecide, ForIssue, ForProof, ForBuild, ForReport)
 
-// Waiting is what a job waits for, in short.
+// Waiting is one thing that a job waits for, in short.
 type Waiting struct {
 	For Wait `json:"for"`
 	// Kind is what is measured next, Left how many readings all parts still lack.
@@ -34,52 +37,64 @@ type Waiting struct {
 	Left int       `json:"left,omitempty"`
 	// Many counts sets to be signed, sheets to be issued or lines to be proved.
 	Many int `json:"many,omitempty"`
+	// Set is the first to be signed, Line the key of the first line to be proved.
+	Set  part.Set `json:"set,omitempty"`
+	Line string   `json:"line,omitempty"`
 	// Sheet is what the one is called that is out, Since when.
 	Sheet string `json:"sheet,omitempty"`
 	Since string `json:"since,omitempty"`
 }
 
-// waits is what a job waits for.
-func (v *JobView) waits() Waiting {
-	open, issued := 0, false
+// waiting is everything that a job waits for, in the order in which it is done: the one answer to what is next, for the
+// shop's list and for whoever has finished something. What to measure next depends on how somebody goes.
+func (v *JobView) waiting() (open []Waiting) {
+	prove, issued := Waiting{For: ForProof}, false
 	for _, o := range v.Orders.Issued {
 		if o.Struck {
 			continue
 		}
 		issued = true
 		if since := out(o.Events); since != "" {
-			return Waiting{For: ForShop, Sheet: o.Body.Title, Since: since}
+			open = append(open, Waiting{For: ForShop, Sheet: o.Body.Title, Since: since})
 		}
 		for _, p := range o.Proofs {
-			if p.Verdict == "open" && !o.Closed {
-				open++
+			if p.Verdict == order.ProofOpen && !o.Closed {
+				prove.Many++
+				prove.Line = cmp.Or(prove.Line, p.Key)
 			}
 		}
 	}
-	if open > 0 {
-		return Waiting{For: ForProof, Many: open}
-	}
 	if kind, left := v.unread(); left > 0 && !issued {
-		return Waiting{For: ForMeasure, Kind: kind, Left: left}
+		open = append(open, Waiting{For: ForMeasure, Kind: kind, Left: left})
 	}
 	if len(v.Asked) > 0 {
-		return Waiting{For: ForAgain}
+		open = append(open, Waiting{For: ForAgain})
 	}
-	unsigned := 0
+	sign := Waiting{For: ForDecide}
 	for _, s := range v.Said {
 		if !s.Signed {
-			unsigned++
+			sign.Many++
+			if sign.Set == "" && s.Action.Decides() {
+				sign.Set = s.Set
+			}
 		}
 	}
-	switch sheets := len(v.Orders.Drafts) + len(v.Orders.Unwanted); {
+	switch {
 	case len(v.Said) == 0:
-		return Waiting{For: ForLimits}
-	case unsigned > 0:
-		return Waiting{For: ForDecide, Many: unsigned}
-	case sheets > 0:
-		return Waiting{For: ForIssue, Many: sheets}
+		open = append(open, Waiting{For: ForLimits})
+	case sign.Many > 0:
+		open = append(open, sign)
 	}
-	return Waiting{For: ForReport}
+	if sheets := len(v.Orders.Drafts) + len(v.Orders.Unwanted); sheets > 0 {
+		open = append(open, Waiting{For: ForIssue, Many: sheets})
+	}
+	if prove.Many > 0 {
+		open = append(open, prove)
+	}
+	if v.Building != nil && v.Building.Begun && !v.Building.Signed {
+		open = append(open, Waiting{For: ForBuild})
+	}
+	return append(open, Waiting{For: ForReport})
 }
 
 // out is since when a sheet is out; empty where it is not.

@@ -2,7 +2,6 @@ import type { FeatureView, JobView, SheetLine } from "./client";
 import { nextPart, type PathOrder, unread } from "./path";
 import type { Kind, SetName } from "./table";
 import { featureOf, pathIn } from "./view";
-import { settles } from "./way";
 
 /** What is to be done next at a job, and where. */
 export type NextStep = { to: string; makes?: ProofState } & (
@@ -33,20 +32,26 @@ export function nextStep(view: JobView, order: PathOrder, after?: FeatureView): 
 			does: !unread(part) ? "again" : proves ? "prove" : "measure",
 		};
 	}
-	const unsigned = view.said.find((s) => !s.signed && settles(s.action));
-	if (unsigned) return { to: pathIn(view, `decide/${unsigned.set}`), does: "sign", set: unsigned.set };
-	if (view.stand_in || view.signed.length === 0) return { to: pathIn(view, "decide"), does: "decide" };
-	const { drafts, unwanted, issued } = view.orders;
-	if (drafts.length + unwanted.length > 0) return { to: `${base}/orders`, does: "issue" };
-	const lines = issued
-		.filter((o) => !o.struck && !o.closed)
-		.flatMap((o) => o.body.lines.filter((l) => o.proofs.some((p) => p.key === l.key)));
-	// The bench's own view tells what is read; what that proves comes with the next whole one.
-	const open = lines.map((line) => proofOf(view, line)).find((step) => step?.open);
-	if (open) return open;
-	const { building } = view;
-	if (building?.begun && !building.signed) return { to: `${base}/assembly`, does: "build" };
-	return { to: `${base}/report`, does: "report" };
+	// What is read next is known here at once; what follows comes with the job.
+	const follows = view.next.find((n) => n.for !== "shop" && n.for !== "measure" && n.for !== "again");
+	const decide: NextStep = { to: pathIn(view, "decide"), does: "decide" };
+	switch (follows?.for) {
+		case "limits":
+			return decide;
+		case "decide":
+			return follows.set ? { to: pathIn(view, `decide/${follows.set}`), does: "sign", set: follows.set } : decide;
+		case "issue":
+			return { to: `${base}/orders`, does: "issue" };
+		case "prove": {
+			const lines = view.orders.issued.filter((o) => !o.struck).flatMap((o) => o.body.lines);
+			const line = lines.find((l) => l.key === follows.line);
+			const step = line && proofOf(view, line);
+			return step ?? { to: `${base}/verify`, does: "prove", title: line?.title ?? "" };
+		}
+		case "build":
+			return { to: `${base}/assembly`, does: "build" };
+	}
+	return view.stand_in ? decide : { to: `${base}/report`, does: "report" };
 }
 
 /** Where a line of a sheet is proved, and whether that is still to be read; undefined where nothing measures it. */

@@ -19,6 +19,7 @@ export function patched(view: JobView, answer: ReadingAnswer): JobView {
 		change: answer.change,
 		said: answer.anew ? (answer.said ?? []) : view.said.map((line) => answer.said?.find((s) => s.set === line.set) ?? line),
 		asked: answer.asked ?? view.asked,
+		next: answer.next ?? view.next,
 		features,
 		evaluation: { ...view.evaluation, features: findings, fits: fits(view, answer) },
 	};

@@ -3363,6 +3363,7 @@ export interface components {
             features: components["schemas"]["FeatureView"][];
             gauges: components["schemas"]["StoreGaugeSetup"][];
             job: components["schemas"]["StoreJob"];
+            next: components["schemas"]["Waiting"][];
             notes: components["schemas"]["StoreNote"][];
             open_ends: components["schemas"]["OpenEnd"][];
             orders: components["schemas"]["OrdersView"];
@@ -3909,6 +3910,7 @@ export interface components {
             fits: components["schemas"]["FitChange"][];
             /** Format: int64 */
             follows: number;
+            next?: components["schemas"]["Waiting"][];
             reading: components["schemas"]["StoreReading"];
             said?: components["schemas"]["SetLine"][];
             stand_in?: components["schemas"]["StoreStandIn"];
@@ -4782,13 +4784,16 @@ export interface components {
         };
         Waiting: {
             /** @enum {string} */
-            for: "shop" | "measure" | "again" | "limits" | "decide" | "issue" | "prove" | "report";
+            for: "shop" | "measure" | "again" | "limits" | "decide" | "issue" | "prove" | "build" | "report";
             /** @enum {string} */
             kind?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             /** Format: int64 */
             left?: number;
+            line?: string;
             /** Format: int64 */
             many?: number;
+            /** @enum {string} */
+            set?: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes";
             sheet?: string;
             since?: string;
         };

@@ -20,6 +20,8 @@ export function waitsWords(w: JobLine["waits"]): string {
 			return `${count(many, "sheet")} to issue`;
 		case "prove":
 			return `${count(many, "line")} to prove`;
+		case "build":
+			return "being built";
 		case "report":
 			return "to be handed over";
 	}

@@ -205,19 +205,17 @@ describe("the next part", () => {
 		expect(at(whole)).toEqual(["prove", "/jobs/9/bench/cylinder/2"]);
 		const read = { ...whole, features: whole.features.filter((f) => f.state === "as_found") };
 		expect(nextStep(read, "station")).toMatchObject({ does: "prove", makes: { state: expect.any(String) } });
-		const proved = {
-			...read,
-			orders: {
-				...read.orders,
-				issued: read.orders.issued.map((o) => ({ ...o, closed: true })),
-			},
-		};
-		expect(at(proved), "the demo has begun to build it").toEqual(["build", "/jobs/9/assembly"]);
-		expect(at({ ...proved, building: { begun: true, open: 0, signed: true } })).toEqual(["report", "/jobs/9/report"]);
-		const drafts = { ...proved, orders: { ...proved.orders, unwanted: ["grind" as const] } };
-		expect(at(drafts)).toEqual(["issue", "/jobs/9/orders"]);
-		const unsigned = { ...drafts, said: drafts.said.map((s, i) => ({ ...s, signed: i > 0 })) };
-		expect(at(unsigned)).toEqual(["sign", `/jobs/9/decide/${unsigned.said[0]?.set}`]);
+		type Next = JobView["next"];
+		const then = (...next: Next) => ({ ...read, next });
+		expect(at(then({ for: "shop" }, { for: "build" }, { for: "report" })), "what is out is no work here").toEqual([
+			"build",
+			"/jobs/9/assembly",
+		]);
+		expect(at(then({ for: "report" }))).toEqual(["report", "/jobs/9/report"]);
+		expect(at(then({ for: "issue", many: 1 }, { for: "report" }))).toEqual(["issue", "/jobs/9/orders"]);
+		expect(at(then({ for: "decide", set: "cylinders" }, { for: "issue" }))).toEqual(["sign", "/jobs/9/decide/cylinders"]);
+		expect(at(then({ for: "decide", many: 1 }))).toEqual(["decide", "/jobs/9/decide"]);
+		expect(at(then({ for: "limits" }, { for: "report" }))).toEqual(["decide", "/jobs/9/decide"]);
 	});
 	it("goes in rounds over all parts of a kind in one direction, then on to the next", () => {
 		const cleared = (f: FeatureView, kept: number): FeatureView => ({
