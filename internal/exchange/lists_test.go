@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"ledge/internal/core/inspection"
+	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/words"
@@ -36,10 +37,10 @@ func says(f *inspection.Finding, code string) string {
 // disagree point at a bend, a feeler that disagrees at dirt or a short swing.
 func TestEndFloat(t *testing.T) {
 	sound := finding(t, `{"kind": "end_float", "at_0": [0.005, 0.005], "at_180": [0.005], "return": [0], "feeler": [0.005]}`)
-	assert.EqualValues(t, "within", sound.Check("end_float").Verdict)
-	assert.EqualValues(t, "within", sound.Check("end_float_low").Verdict)
+	assert.Equal(t, limit.Within, sound.Check("end_float").Verdict)
+	assert.Equal(t, limit.Within, sound.Check("end_float_low").Verdict)
 	assert.Empty(t, sound.Notes)
-	assert.EqualValues(t, "beyond", finding(t, `{"kind": "end_float", "at_0": [0.011]}`).Check("end_float").Verdict)
+	assert.Equal(t, limit.Beyond, finding(t, `{"kind": "end_float", "at_0": [0.011]}`).Check("end_float").Verdict)
 	assert.EqualValues(t, "beyond", finding(t,
 		`{"kind": "end_float", "at_0": [0.001]}`).Check("end_float_low").Verdict)
 	odd := finding(t, `{"kind": "end_float", "at_0": [0.004], "at_180": [0.008], "return": [0.002], "feeler": [0.009]}`)
@@ -80,8 +81,8 @@ func TestOtherLists(t *testing.T) {
 	assert.EqualValues(t, "beyond", finding(t,
 		`{"kind": "ring_gap", "number": 1, "readings": [0.013, 0.011, 0.02]}`).Check("ring_gap_low").Verdict)
 	bent := finding(t, `{"kind": "rod_bend", "number": 1, "readings": [-0.0015, 0.0005]}`)
-	assert.EqualValues(t, "beyond", bent.Check("bend").Verdict)
-	assert.EqualValues(t, "within", bent.Check("twist").Verdict)
+	assert.Equal(t, limit.Beyond, bent.Check("bend").Verdict)
+	assert.Equal(t, limit.Within, bent.Check("twist").Verdict)
 	assert.Equal(t, 250*unit.Thou, *finding(t, `{"kind": "cam_lobe", "number": 1, "readings": [1.1, 1.35]}`).Largest)
 	shells := finding(t, `{"kind": "main_shell", "number": 1, "readings": [0.0940, 0.0952, 0.0950, 0.0950]}`)
 	assert.Contains(t, says(shells, "uneven_shell"), "upper shell is 0.0012 in thicker")

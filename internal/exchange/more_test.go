@@ -62,8 +62,8 @@ func TestNotes(t *testing.T) {
 	// Three directions 60° apart show 75 % of an oval along 0°: 0.0009 read, 0.0012 fitted, limit 0.0010.
 	_, result := evaluateText(t, document("", journalLimits,
 		`{"kind": "main_journal", "number": 1, "look": "smooth", "stations": ["A"], "directions": [0, 60, 120], "readings": [[1.8120, 1.8111, 1.8111]]}`))
-	assert.EqualValues(t, limit.Within, result.Features[0].Check("out_of_round").Verdict)
-	assert.EqualValues(t, limit.Beyond, result.Features[0].Check("oval").Verdict)
+	assert.Equal(t, limit.Within, result.Features[0].Check("out_of_round").Verdict)
+	assert.Equal(t, limit.Beyond, result.Features[0].Check("oval").Verdict)
 	assert.Equal(t, 12*unit.Tenth, result.Features[0].Pooled.Size)
 }
 

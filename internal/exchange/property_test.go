@@ -82,7 +82,7 @@ func TestStricterIsNeverMilder(t *testing.T) {
 		for i := range loose.Features {
 			for j, c := range loose.Features[i].Checks {
 				if c.Verdict == limit.Beyond {
-					assert.EqualValues(t, limit.Beyond, strict.Features[i].Checks[j].Verdict, c.Name)
+					assert.Equal(t, limit.Beyond, strict.Features[i].Checks[j].Verdict, c.Name)
 				}
 			}
 		}

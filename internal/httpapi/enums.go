@@ -106,6 +106,7 @@ func judgedLists(r huma.Registry) {
 	list(r, order.ProofVerdicts)
 	list(r, order.Works)
 	list(r, say.Sorts)
+	list(r, say.Roles)
 }
 
 // keptLists are those of what a shop keeps and does.

@@ -270,7 +270,7 @@ func decisionOf(view JobView, set disposition.Set, local words.Local) report.Dec
 	d := report.Decision{Set: set.Set, Way: set.Way}
 	var told []say.Reason
 	for _, r := range words.In(view.Job.Unit).Gather(set.Reasons) {
-		if r.Code != "no_limit" && r.Code != "no_look" && !slices.ContainsFunc(told, r.Same) {
+		if r.Row().Role != say.Remark && !slices.ContainsFunc(told, r.Same) {
 			told = append(told, r)
 			d.Reasons = append(d.Reasons, r.Text)
 		}

@@ -31,8 +31,7 @@ func (a *Application) AddLook(ctx context.Context, job int64, b LookBody) (JobVi
 	case b.What != store.Grade && b.Note == "":
 		return JobView{}, refuse("note", words.Told("refuse.crack_test"))
 	case b.What == store.Grade:
-		grade := inspection.Look(b.Look)
-		look.Look = &grade
+		look.Look = &b.Look
 	}
 	at := store.Place{Kind: b.Kind, Number: b.Number, State: b.State, Component: b.Component}
 	return a.changedPart(ctx, job, b.Kind, b.Component, a.store.AddLook(ctx, job, at, look))

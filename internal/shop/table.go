@@ -6,6 +6,7 @@ import (
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
 	"ledge/internal/core/plan"
+	"ledge/internal/core/say"
 	"ledge/internal/words"
 )
 
@@ -17,6 +18,8 @@ type Table struct {
 	// Limits and Policy are the fields that a job is judged by.
 	Limits []LimitRow  `json:"limits"`
 	Policy []PolicyRow `json:"policy"`
+	// Reasons are the codes of what is said of a decision that are more than a cause of it.
+	Reasons []say.Row `json:"reasons"`
 	// Words are those of the closed lists.
 	Words []words.ListWords `json:"words"`
 }
@@ -51,7 +54,7 @@ type PolicyRow struct {
 
 // TableOf is the whole table; nothing of it ever changes.
 func TableOf() (t Table) {
-	t.Words = words.Lists()
+	t.Words, t.Reasons = words.Lists(), say.Rows()
 	for _, row := range part.All() {
 		t.Kinds = append(t.Kinds, KindRow{row, words.Kind(row.Kind), row.Needed()})
 	}

@@ -110,7 +110,12 @@ func TestEveryCodeHasItsSentence(t *testing.T) {
 				"uneven_shell"), "%s is a form that nothing says", id)
 		}
 	}
+	for _, row := range say.Rows() {
+		assert.True(t, codes[row.Code] || of[row.Code], "nothing says %s", row.Code)
+	}
 	for code := range codes {
+		r := say.Reason{Code: code}
+		assert.Equal(t, strings.HasPrefix(code, "caution"), r.Row().Role == say.Caution, code)
 		// those of the walk have a test of their own
 		assert.True(t, of[code] || slices.Contains([]string{"", "found", "told", "refused", "build"}, code),
 			"%s has no sentence", code)

@@ -2,15 +2,8 @@ package disposition
 
 import (
 	"slices"
-	"strings"
-)
 
-// found are the codes of reasons that tell what was found, whatever is decided; advised those that
-// tell why what is advised is done. Everything else is for the shop: cautions, remarks, what is
-// still to be measured.
-var (
-	found   = []string{"look", "cracked", "mixed_set", "fit_out"}
-	advised = []string{"step", "within", "marked", "tight", "shell", "no_step", "hone_to_size", "sleeve", "bored"}
+	"ledge/internal/core/say"
 )
 
 // Letter are the reasons of a set that its customer is told. Where a person decided otherwise, what
@@ -22,8 +15,8 @@ func (s Set) Letter(as Way) (told []Reason) {
 		}) {
 			continue
 		}
-		tells := slices.Contains(found, r.Code) || strings.HasPrefix(r.Code, beyondCode)
-		if (tells || s.Way == as && slices.Contains(advised, r.Code)) && !slices.ContainsFunc(told, r.Same) {
+		row := r.Row()
+		if (row.Found || s.Way == as && row.Advised) && !slices.ContainsFunc(told, r.Same) {
 			told = append(told, r)
 		}
 	}
@@ -33,6 +26,6 @@ func (s Set) Letter(as Way) (told []Reason) {
 // Codes of checks begin with what is said of them: that they are beyond their limit, or too close
 // to it to call.
 const (
-	beyondCode = "beyond_"
+	beyondCode = say.BeyondCode
 	unsureCode = "unsure_"
 )

@@ -4018,6 +4018,11 @@ export interface components {
             form?: string;
             text: string;
         };
+        SayRow: {
+            code: string;
+            /** @enum {string} */
+            role: "lead" | "cause" | "caution" | "remark";
+        };
         ScheduleCard: {
             currency: string;
             /** Format: int64 */
@@ -4715,6 +4720,7 @@ export interface components {
             kinds: components["schemas"]["KindRow"][];
             limits: components["schemas"]["LimitRow"][];
             policy: components["schemas"]["PolicyRow"][];
+            reasons: components["schemas"]["SayRow"][];
             /** @description in the order in which they are decided */
             sets: components["schemas"]["SetRow"][];
             words: components["schemas"]["WordsListWords"][];

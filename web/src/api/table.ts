@@ -12,9 +12,13 @@ export type SetRow = Schemas["SetRow"];
 export type SetName = SetRow["set"];
 export type Instrument = Schemas["GaugeRow"]["kind"];
 
-let table: Table = { kinds: [], sets: [], gauges: [], limits: [], policy: [], words: [] };
+let table: Table = { kinds: [], sets: [], gauges: [], limits: [], policy: [], reasons: [], words: [] };
 let byKind = new Map<string, KindRow>();
 let byList = new Map<string, Map<string, Member>>();
+let byCode = new Map<string, Role>();
+
+/** What a reason does where a decision is explained. */
+export type Role = Table["reasons"][number]["role"];
 
 /** A closed list that has words. */
 export type List = Schemas["WordsListWords"]["list"];
@@ -25,6 +29,7 @@ export type Member = Schemas["WordsMemberWords"];
 export function takeTable(next: Table) {
 	table = next;
 	byKind = new Map(next.kinds.map((row) => [row.kind, row]));
+	byCode = new Map(next.reasons.map((row) => [row.code, row.role]));
 	byList = new Map(next.words.map(({ list, members }) => [list, new Map(members.map((m) => [m.value, m]))]));
 }
 
@@ -45,6 +50,9 @@ export const gaugeRows = () => table.gauges;
 /** The fields of limits, and those of the policy. */
 export const limitRows = () => table.limits;
 export const policyRows = () => table.policy;
+
+/** What a reason does, by its code: most are causes. */
+export const roleOf = (reason: { code: string }): Role => byCode.get(reason.code) ?? "cause";
 
 /** The members of a closed list, in their order. */
 export const membersOfList = (list: List): Member[] => table.words.find((one) => one.list === list)?.members ?? [];

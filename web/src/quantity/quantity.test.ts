@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import cases from "../../../internal/core/unit/testdata/typed.json";
 import { deviationMeaning } from "./deviation";
 import { meaning } from "./digits";
 import { parse, plain, show, showApart, showSigned } from "./length";
@@ -10,6 +11,26 @@ const inch = (text: string) => {
 	if (!parsed.ok) throw new Error(parsed.sentence);
 	return parsed.length;
 };
+
+describe("what is typed", () => {
+	const system = (unit: string) => (unit === "in" ? "in" : "mm");
+	it("is read and shown as the server does, on the same cases", () => {
+		for (const c of cases.read) {
+			expect(parse(c.typed, system(c.unit)), c.typed).toEqual({ ok: true, length: c.length });
+			expect(show(c.length, system(c.unit)).replace("−", "-")).toBe(c.shown);
+		}
+		for (const c of cases.refused) expect(parse(c.typed, system(c.unit)).ok, c.typed).toBe(false);
+		for (const { typed, size, ...gauge } of cases.deviations)
+			expect(
+				deviationMeaning(typed.replace("-", ""), { mode: "divisions", ...gauge, sense: gauge.sense * sign(typed) }, "in"),
+				typed,
+			)
+				// A figure with a sign of its own would be the deviation itself, whatever the instrument's sense.
+				.toEqual({ kind: "size", length: size });
+	});
+});
+
+const sign = (typed: string) => (typed.startsWith("-") ? -1 : 1);
 
 describe("lengths", () => {
 	it("reads exactly where floats are wrong", () => {

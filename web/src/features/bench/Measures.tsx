@@ -1,5 +1,5 @@
 import type { Check, FeatureView, Finding, JobView } from "../../api/client";
-import { type KindRow, rowOf, titleOf } from "../../api/table";
+import { type KindRow, roleOf, rowOf, titleOf } from "../../api/table";
 import { Strip, type StripProps } from "../../drawing/Strip";
 import look from "../../look/look.module.css";
 import { type System, show, showApart, showSpan } from "../../quantity/length";
@@ -92,7 +92,7 @@ function listStrips(finding: Finding | undefined, system: System): StripProps[] 
 
 /** Notes that ask for something; that nobody looked yet is said elsewhere. */
 const notesOf = (finding: Finding | undefined): string[] =>
-	(finding?.notes ?? []).filter((n) => n.code !== "no_look").map((n) => n.text);
+	(finding?.notes ?? []).filter((n) => roleOf(n) !== "remark").map((n) => n.text);
 
 /** What a list comes to, where no limit says it already. */
 function Figures({ feature, finding, system }: { feature: FeatureView; finding: Finding; system: System }) {

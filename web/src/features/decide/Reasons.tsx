@@ -1,7 +1,7 @@
 import { Link } from "react-router";
 import type { CostsView, DecisionSet, JobView, Option } from "../../api/client";
-import type { Kind } from "../../api/table";
-import { wordOf } from "../../api/table";
+import type { Kind, Role } from "../../api/table";
+import { roleOf, wordOf } from "../../api/table";
 import { featureOf, findingOf, partsOf, pathIn } from "../../api/view";
 import { sameWay } from "../../api/way";
 import { Along } from "../../drawing/Along";
@@ -20,36 +20,6 @@ import { deckLines, drawnOf } from "./rows-of";
 import { rungsOf } from "./rungs";
 import { shortName } from "./words-of";
 
-/** The reasons that say in a sentence why it is this action. */
-const LEAD = [
-	"step",
-	"within",
-	"marked",
-	"tight",
-	"shell",
-	"no_step",
-	"no_new_range",
-	"hone_to_size",
-	"new_pistons",
-	"piston_worn",
-	"read_again",
-	"mend",
-	"line_bore",
-	"thrust_dress",
-	"bore_sheet",
-	"cap_cut",
-	"sleeve",
-	"sleeve_rest",
-	"sleeve_many",
-	"provisional",
-	"crack_test",
-	"skim",
-	"thrust_parts",
-	"thrust_clean",
-	"replace",
-	"bored",
-];
-
 /** Why it is this way: what decides, what caused it, the sizes on the ladder, and what was not judged. */
 export function Reasons({
 	view,
@@ -63,11 +33,8 @@ export function Reasons({
 	costs: CostsView | undefined;
 }) {
 	const { job } = view;
-	const lead = set.reasons.filter((r) => LEAD.includes(r.code));
-	const caused = set.reasons.filter(
-		(r) => r.code !== "no_limit" && r.code !== "no_look" && !r.code.startsWith("caution") && !LEAD.includes(r.code),
-	);
-	const remarks = set.reasons.filter((r) => r.code === "no_limit" || r.code === "no_look");
+	const said = (role: Role) => set.reasons.filter((r) => roleOf(r) === role);
+	const [lead, caused, remarks] = [said("lead"), said("cause"), said("remark")];
 	return (
 		<>
 			{lead.map((r) => (

@@ -1,6 +1,7 @@
 import { Stack, Title } from "@mantine/core";
 import { useState } from "react";
 import type { CostsView, DecisionSet, JobView, Option } from "../../api/client";
+import { roleOf } from "../../api/table";
 import { sameWay, wayKey } from "../../api/way";
 import { Windows } from "../../drawing/Window";
 import look from "../../look/look.module.css";
@@ -35,7 +36,7 @@ export function Ways({ view, set, way, open, costs, tried, onTry }: WaysProps) {
 	const { job } = view;
 	const [overruling, setOverruling] = useState<Option>();
 	const cracked = set.reasons.some((r) => r.code === "cracked");
-	const cautions = set.reasons.filter((r) => r.code.startsWith("caution"));
+	const cautions = set.reasons.filter((r) => roleOf(r) === "caution");
 	const shown = set.options.find((o) => sameWay(o, way)) ?? set.options.find((o) => sameWay(o, set));
 	const possible = set.options.filter((o) => o.feasible).sort((a, b) => Number(sameWay(b, set)) - Number(sameWay(a, set)));
 	const impossible = set.options.filter((o) => !o.feasible);

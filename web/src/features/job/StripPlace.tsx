@@ -3,6 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "react-router";
 import type { JobView } from "../../api/client";
 import { jobQuery } from "../../api/queries";
+import { roleOf } from "../../api/table";
 import { featureOf, findingOf, taken } from "../../api/view";
 import look from "../../look/look.module.css";
 import { show } from "../../quantity/length";
@@ -71,7 +72,7 @@ function EndFloat({ view }: { view: JobView }) {
 				)}
 			</Group>
 			{(finding?.notes ?? [])
-				.filter((n) => n.code !== "no_look")
+				.filter((n) => roleOf(n) !== "remark")
 				.map((n) => (
 					<div key={n.text} className={look.note}>
 						{n.text}
