@@ -122,7 +122,7 @@ func TestOrders(t *testing.T) {
 	require.EqualValues(t, "missed", grind.Proofs[0].Verdict)
 	assert.Equal(t, "main_journal/2", grind.Proofs[0].Key, "what missed its order stands first")
 	assert.Equal(t, "The smallest reading is 0.0003 in below the order.", grind.Proofs[0].Problems[0].Text)
-	assert.Equal(t, limit.Within, grind.Proofs[len(grind.Proofs)-1].Verdict)
+	assert.Equal(t, order.ProofWithin, grind.Proofs[len(grind.Proofs)-1].Verdict)
 	assert.Equal(t, view.Job.Mains-1, grind.Open)
 	signed := view.Signed[slices.IndexFunc(view.Signed, func(s shop.Signed) bool { return s.Set == "main_journals" })]
 	assert.False(t, signed.Stale)
