@@ -371,3 +371,11 @@ func places(d Dump) {
 		}
 	}
 }
+
+// Whatever can happen to a job is an event with a body, but for what is told otherwise.
+func TestEveryEventHasABody(t *testing.T) {
+	for _, what := range MomentTypes.All() {
+		_, has := bodies[what]
+		assert.Equal(t, what != begun && what != readingTaken && what != crackTested, has, what)
+	}
+}

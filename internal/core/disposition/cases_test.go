@@ -210,3 +210,12 @@ func decided(s Set) string {
 	}
 	return strings.Join(words, " ")
 }
+
+// Every set has a rule, and only one.
+func TestEverySetHasARule(t *testing.T) {
+	var ruled []part.Set
+	for _, r := range rules {
+		ruled = append(ruled, r.set)
+	}
+	assert.ElementsMatch(t, part.SetNames.All(), ruled)
+}
