@@ -58,10 +58,11 @@ type Build struct {
 func BuildOf(in *inspection.Inspection, result Result) Build {
 	b := Build{Matchings: []Matching{}, Rings: []RingAdvice{}}
 	s := &scene{in: in, findings: result.Features, fits: result.Fits, sets: result.Sets}
-	if m, ok := s.match(part.Cylinder, part.Piston); ok {
+	bores, pins := part.Cylinders.Row().Of, part.RodJournals.Row().Of
+	if m, ok := s.match(bores, bores.Row().Mate); ok {
 		b.Matchings = append(b.Matchings, m)
 	}
-	if m, ok := s.match(part.RodJournal, part.RodHousing); ok {
+	if m, ok := s.match(pins, pins.Row().Joint.Housing); ok {
 		b.Matchings = append(b.Matchings, m)
 	}
 	b.Pairing = s.pairing()
@@ -88,10 +89,10 @@ func (s *scene) match(of, with part.Kind) (m Matching, ok bool) {
 			m.Parts, parts = append(m.Parts, f.Number), append(parts, f)
 		}
 	}
-	if len(places) < 2 || len(places) != len(parts) || of == part.Cylinder && !s.pistonsFit() {
+	if len(places) < 2 || len(places) != len(parts) || of.Bore() && !s.pistonsFit() {
 		return m, false
 	}
-	m.Target, _ = fit.Target(limits.Clearance, of != part.Cylinder && s.perInch(), *places[0].Mean)
+	m.Target, _ = fit.Target(limits.Clearance, !of.Bore() && s.perInch(), *places[0].Mean)
 	if window, ok := fit.Window(limits.Clearance); ok {
 		m.Window = &window
 	}
@@ -123,7 +124,7 @@ func (s *scene) match(of, with part.Kind) (m Matching, ok bool) {
 // clearance is the middle clearance of a part in a place: a piston in a cylinder, or a journal in a
 // rod whose shells are as thick as new ones.
 func (s *scene) clearance(place, fitted *inspection.Finding) (unit.Length, bool) {
-	if place.Kind == part.Cylinder {
+	if place.Kind.Bore() {
 		return s.finished(place) - *fitted.Mean, true
 	}
 	journal, _ := s.in.LimitsFor(place.Kind, place.Number)
@@ -165,7 +166,8 @@ func (s *scene) pistonsFit() bool {
 func (s *scene) pairing() *Pairing {
 	p := &Pairing{}
 	var big, small []unit.Mass
-	for _, i := range s.in.Members(part.RodWeight) {
+	weighed := slices.IndexFunc(part.RodSet.Row().With, func(k part.Kind) bool { return k.Quantity() == part.Weight })
+	for _, i := range s.in.Members(part.RodSet.Row().With[weighed]) {
 		list := s.in.Features[i].List
 		if list.BigEnd == nil || list.SmallEnd == nil {
 			return nil

@@ -109,16 +109,17 @@ func (s *scene) ringAdvice() []RingAdvice {
 	if _, bored := s.bored(); bored {
 		return advice // the old rings do not go into the new bores
 	}
-	for _, i := range s.in.Members(part.RingGap) {
+	gaps := part.Rings.Row().Of
+	for _, i := range s.in.Members(gaps) {
 		f := &s.in.Features[i]
-		limits, _ := s.in.LimitsFor(part.RingGap, f.Number)
+		limits := s.limitsOf(Ref{Kind: gaps, Number: f.Number})
 		least, most := unit.Length(0), (*unit.Length)(nil)
 		target, thumb := unit.Length(0), true
 		switch {
 		case limits.New != nil || limits.Rings != nil:
 			thumb = false
 		default:
-			bore, ok := s.in.Latest(part.Cylinder, f.Number)
+			bore, ok := s.in.Latest(gaps.Row().In[0], f.Number)
 			if !ok || s.findings[bore].Mean == nil {
 				continue
 			}
@@ -129,7 +130,7 @@ func (s *scene) ringAdvice() []RingAdvice {
 			most = limits.Max
 		}
 		growth := unit.Length(0) // a bore that is honed opens the gaps of its rings
-		if bore, ok := s.in.Latest(part.Cylinder, f.Number); ok && s.findings[bore].Mean != nil {
+		if bore, ok := s.in.Latest(gaps.Row().In[0], f.Number); ok && s.findings[bore].Mean != nil {
 			growth = fit.GapChange(s.finished(&s.findings[bore]) - *s.findings[bore].Mean)
 		}
 		for n, read := range f.List.Readings {
@@ -179,7 +180,7 @@ func (s *scene) crossCheck(advice []RingAdvice) {
 		var at []int
 		var off []unit.Length
 		for i, a := range advice {
-			bore, ok := s.in.Latest(part.Cylinder, a.Cylinder)
+			bore, ok := s.in.Latest(part.Cylinders.Row().Of, a.Cylinder)
 			if a.Ring == ring && ok && s.findings[bore].Mean != nil {
 				at, off = append(at, i), append(off, a.Gap-fit.GapChange(*s.findings[bore].Mean))
 			}

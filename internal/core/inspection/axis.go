@@ -15,8 +15,9 @@ func (in *Inspection) offTheEnds(findings []Finding) {
 	if first >= last {
 		return
 	}
+	turns := part.MainJournals.Row().Bend
 	at := func(number int) *form.Runout {
-		if i, ok := in.Latest(part.Runout, number); ok {
+		if i, ok := in.Latest(turns, number); ok {
 			return findings[i].Runout
 		}
 		return nil
@@ -26,7 +27,7 @@ func (in *Inspection) offTheEnds(findings []Finding) {
 		return
 	}
 	a, b := *one, *other
-	for _, i := range in.Members(part.Runout) {
+	for _, i := range in.Members(turns) {
 		f := &in.Features[i]
 		if findings[i].Runout == nil || len(f.List.Indicator) == 0 || f.Number < first || f.Number > last {
 			continue
@@ -50,7 +51,7 @@ func (in *Inspection) endMains() (first, last int) {
 	}
 	for i := range in.Features {
 		f := &in.Features[i]
-		if f.Kind != part.MainJournal && f.Kind != part.Runout {
+		if row := f.Kind.Row(); row.Place != part.AtMain || !row.Shaft {
 			continue
 		}
 		if first == 0 {
@@ -63,7 +64,7 @@ func (in *Inspection) endMains() (first, last int) {
 
 // judgeTurn holds a runout against the limit of its journal.
 func (in *Inspection) judgeTurn(f *Feature, out *Finding) {
-	journal, _ := in.LimitsFor(part.MainJournal, f.Number)
+	journal, _ := in.LimitsFor(f.Kind.Row().JudgedBy, f.Number)
 	u := in.gauge(f).Uncertainty(1)
 	out.Checks = append(out.Checks,
 		in.Policy.DecisionRule.Upper(limit.CheckRunout, out.Runout.Judged(), journal.RunoutMax, u.Difference()))

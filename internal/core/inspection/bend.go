@@ -21,7 +21,7 @@ type Bend struct {
 // are taken as equally spaced.
 func BendOf(in *Inspection, findings []Finding) (b Bend, ok bool) {
 	noise := unit.Length(0)
-	for _, i := range in.Members(part.Runout) {
+	for _, i := range in.Members(part.MainJournals.Row().Bend) {
 		if findings[i].Runout == nil || findings[i].Stale {
 			continue
 		}

@@ -95,9 +95,9 @@ func (in *Inspection) doubtTight(k part.Kind, number int, size unit.Length) *Dou
 func tightWith(k part.Kind) (other part.Kind, bore bool) {
 	row := k.Row()
 	switch {
-	case k == part.Piston:
-		return part.Cylinder, false
-	case k == part.Cylinder, k.Bearing():
+	case k.InBore():
+		return row.In[0], false
+	case k.Bore(), k.Bearing():
 		return row.Mate, true
 	case row.Joint != nil:
 		return row.Joint.Bearing, false

@@ -133,12 +133,12 @@ func evaluateGrid(in *Inspection, f *Feature, grid form.Grid) Finding {
 	if pooled, ok := grid.PooledOval(); ok {
 		kept.pooled = pooled
 		out.Pooled = &kept.pooled
-		if f.Kind.Journal() || f.Kind.Housing() || f.Kind == part.Cylinder {
+		if f.Kind.Journal() || f.Kind.Housing() || f.Kind.Bore() {
 			spread := pooled.Spread(grid, func(p form.Place) float64 { return at(p).Fit(1) })
 			out.Checks = append(out.Checks, rule.Upper(limit.CheckOval, pooled.Size, limits.OutOfRoundMax, spread))
 		}
 	}
-	if out.Wear != nil && (limits.WearMax != nil || f.Kind.Journal() || f.Kind == part.Cylinder) {
+	if out.Wear != nil && (limits.WearMax != nil || f.Kind.Journal() || f.Kind.Bore()) {
 		most := ends.Large
 		if f.Kind.Shaft() {
 			most = ends.Small
@@ -171,7 +171,7 @@ func widest(all []form.Spread, at func(form.Place) instrument.Uncertainty) (u fl
 
 // ledge compares the first station of a cylinder with the unworn size above ring travel.
 func (out *Finding) ledge(in *Inspection, f *Feature, grid form.Grid) {
-	if f.Kind != part.Cylinder || f.Unworn == nil {
+	if !f.Kind.Bore() || f.Unworn == nil {
 		return
 	}
 	first := form.Grid{Directions: grid.Directions, Sizes: grid.Sizes[:1]}
@@ -331,8 +331,8 @@ func (out *Finding) class(in *Inspection, f *Feature, limits limit.Limits) unit.
 	known := true
 	tolerance := limit.ClassTolerance(in.Unit)
 	shifted := *limits.New
-	if f.Kind == part.Piston {
-		class = in.boreClass(f.Number)
+	if f.Kind.InBore() {
+		class = in.boreClass(part.Ref{Kind: f.Kind.Row().In[0], Number: f.Number})
 		shifted = shifted.Shift(class)
 	} else if f.Kind.Shaft() {
 		class, known = limit.ShaftClass(*limits.New, limits.Undersizes, *out.Max, tolerance)
@@ -366,10 +366,11 @@ func (f *Feature) ref() part.Ref { return part.Ref{Kind: f.Kind, Number: f.Numbe
 // judgeJournalRunout gives each main journal the runout check of its own number.
 func judgeJournalRunout(in *Inspection, findings []Finding) {
 	for i := range findings {
-		if findings[i].Kind != part.MainJournal || !findings[i].Measured() {
+		turns := findings[i].Kind.Row().Set.Row().Bend
+		if turns == "" || !findings[i].Measured() {
 			continue
 		}
-		if j, ok := in.Latest(part.Runout, findings[i].Number); ok {
+		if j, ok := in.Latest(turns, findings[i].Number); ok {
 			if check := findings[j].Check(limit.CheckRunout); check != nil && !findings[j].Stale {
 				findings[i].Checks = append(findings[i].Checks, *check)
 			}
@@ -386,7 +387,7 @@ func (in *Inspection) noteNumbering(findings []Finding) {
 	var asked []int
 	for i := range in.Features {
 		f := &in.Features[i]
-		if f.Kind.Row().Each != part.PerRod && f.List.Of != part.RodJournal {
+		if f.Kind.Row().Each != part.PerRod && f.List.Of.Row().Each != part.PerThrow {
 			continue
 		}
 		if f.Number > in.Engine.Complete().Throws {

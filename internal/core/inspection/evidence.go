@@ -174,20 +174,14 @@ func (in *Inspection) workedSince(index int, work func(state string) bool, numbe
 // taken again.
 func (in *Inspection) Overtaken(index int) bool {
 	f := &in.Features[index]
-	switch f.Kind {
-	case part.Runout:
-		return in.workedSince(index, unsettling, 0, part.MainJournal, part.Runout)
-	case part.MainAlignment, part.TunnelEdge:
-		return in.workedSince(index, machining, 0, part.MainHousing)
-	case part.EndFloat:
-		return in.workedSince(index, unsettling, 0, part.MainJournal)
-	case part.Protrusion:
-		return in.workedSince(index, machining, 0, part.Deck, part.DeckHeights, part.MainHousing,
-			part.RodHousing, part.Piston, part.Pin)
-	case part.Strip:
+	row, works := f.Kind.Row(), machining
+	switch {
+	case f.List.Of != "":
 		return in.matesWorkedSince(index, f.List.Of, f.Number)
+	case row.Unsettled:
+		works = unsettling
 	}
-	return false
+	return len(row.OvertakenBy) > 0 && in.workedSince(index, works, 0, row.OvertakenBy...)
 }
 
 // FitOvertaken reports whether a journal or its housing was worked on after the bearing at an index was read.
@@ -199,10 +193,11 @@ func (in *Inspection) FitOvertaken(index int) bool {
 // matesWorkedSince reports whether a journal or its housing was worked on after a fit was taken there.
 func (in *Inspection) matesWorkedSince(index int, journal part.Kind, number int) bool {
 	pin := number
-	if journal == part.RodJournal {
-		pin = in.JournalOf(part.RodBearing, number)
+	joint := journal.Row().Joint
+	if journal.Row().Each == part.PerThrow {
+		pin = in.JournalOf(joint.Bearing, number)
 	}
-	housing := journal.Row().Joint.Housing
+	housing := joint.Housing
 	return in.workedSince(index, machining, pin, journal) ||
 		housing != "" && in.workedSince(index, machining, number, housing)
 }

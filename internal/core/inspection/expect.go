@@ -46,7 +46,7 @@ func (f *Feature) sizes() []unit.Length {
 	switch {
 	case f.Kind.Grid():
 		return f.grid().All()
-	case f.Kind == part.RodLength || f.Kind == part.MainShell || f.Kind == part.RodShell:
+	case f.Kind.Quantity() == part.Size && f.Kind.Row().List.Makes != part.MakesRise:
 		return f.List.Readings
 	}
 	return nil

@@ -39,7 +39,7 @@ func Learn(in *Inspection) *Inspection {
 		}
 	}
 	for kind, members := range learned.members {
-		if !kind.Grid() || kind == part.Cylinder {
+		if !kind.Grid() || kind.Bore() {
 			continue
 		}
 		if hand, ok := learned.handOf(members); ok {

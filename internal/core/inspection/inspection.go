@@ -146,7 +146,7 @@ func (in *Inspection) Rods(pin int) []int {
 // JournalOf is the number of what a part runs on: of a rod's big end that is its crankpin, of
 // anything else the part of its own number.
 func (in *Inspection) JournalOf(k part.Kind, number int) int {
-	if row := k.Row(); row.Each == part.PerRod && row.Mate == part.RodJournal && in.Engine != nil {
+	if row := k.Row(); row.Each == part.PerRod && row.Mate.Row().Each == part.PerThrow && in.Engine != nil {
 		return in.Engine.Complete().PinOf(number)
 	}
 	return number

@@ -1,6 +1,7 @@
 package inspection
 
 import (
+	"cmp"
 	"slices"
 
 	"ledge/internal/core/form"
@@ -27,45 +28,41 @@ func evaluateList(in *Inspection, f *Feature) Finding {
 		Look: f.Look, LookGiven: f.Look != "", Checks: []limit.Check{}}
 	limits, _ := in.LimitsFor(f.Kind, f.Number)
 	e := listed{&out, in, f, &f.List, in.Policy.DecisionRule, limits, in.gauge(f).Uncertainty(1).Difference()}
-	switch f.Kind {
-	case part.Runout:
+	row := f.Kind.Row()
+	switch makes, form := row.List.Makes, row.List.Form; {
+	case form == part.Turn:
 		e.runout()
-	case part.MainAlignment, part.TunnelEdge:
-		zone := max(f.zone(in, f.List.Vertical), f.zone(in, f.List.Sideways))
-		if f.Kind == part.TunnelEdge {
-			zone = f.zone(in, f.List.Readings)
-		}
+	case makes == part.MakesZone:
+		zone := max(f.zone(in, f.List.Vertical), f.zone(in, f.List.Sideways), f.zone(in, f.List.Readings))
 		out.Largest = &zone
-		tunnel, _ := in.LimitsFor(part.MainHousing, 0)
-		e.check(limit.CheckAlignment, zone, tunnel.AlignmentMax)
-		if f.Kind == part.TunnelEdge {
-			for i := range f.List.Readings {
-				if _, known := in.verticalSize(i + 1); !known {
-					e.note(say.New("edge_sizes",
-						say.Part("housing", part.Ref{Kind: part.MainHousing, Number: i + 1})))
-				}
+		tunnel, _ := in.LimitsFor(row.JudgedBy, 0)
+		e.check(limit.CheckName(row.List.Check), zone, tunnel.AlignmentMax)
+		for i := range f.List.Readings {
+			housing := part.Ref{Kind: row.JudgedBy, Number: i + 1}
+			if _, known := in.verticalSize(housing); !known {
+				e.note(say.New("edge_sizes", say.Part("housing", housing)))
 			}
 		}
-	case part.EndFloat:
+	case form == part.Float:
 		e.endFloat()
-	case part.Deck:
+	case form == part.Edges:
 		for _, line := range f.List.Lines {
 			if out.Largest == nil || line.Gap > *out.Largest {
 				out.Largest = &line.Gap
 			}
 		}
 		e.flat(out.Largest)
-	case part.DeckHeights:
+	case form == part.Rows:
 		e.deckHeights()
-	case part.RodBend:
-		for i, name := range []limit.CheckName{limit.CheckBend, limit.CheckTwist} {
+	case makes == part.MakesLines:
+		for i, name := range row.List.Lines {
 			if i < len(f.List.Readings) {
-				e.check(name, f.List.Readings[i].Abs(), limits.Max)
+				e.check(limit.CheckName(name), f.List.Readings[i].Abs(), limits.Max)
 			}
 		}
-	case part.CamLobe, part.PinHeight:
+	case makes == part.MakesRise:
 		e.difference()
-	case part.RodWeight:
+	case form == part.Weights:
 	default:
 		e.readings()
 	}
@@ -157,7 +154,7 @@ func orOther(a, b *unit.Length) unit.Length {
 
 // flat checks the widest gap or the zone of a deck.
 func (e listed) flat(widest *unit.Length) {
-	deck, _ := e.in.LimitsFor(part.Deck, e.f.Number)
+	deck, _ := e.in.LimitsFor(cmp.Or(e.f.Kind.Row().JudgedBy, e.f.Kind), e.f.Number)
 	if widest != nil {
 		e.check(limit.CheckFlatness, *widest, deck.Max)
 	}
@@ -216,11 +213,7 @@ func (e listed) difference() {
 	}
 	d := (e.list.Readings[1] - e.list.Readings[0]).Abs()
 	e.Largest = &d
-	name := limit.CheckLift
-	if e.f.Kind == part.PinHeight {
-		name = limit.CheckStroke
-	}
-	e.inRange(name, d, d)
+	e.inRange(limit.CheckName(e.f.Kind.Row().List.Check), d, d)
 }
 
 // readings checks the smallest and the largest of a plain list.
@@ -239,7 +232,7 @@ func (e listed) readings() {
 	default:
 		e.inRange(kindCheck(e.f.Kind), smallest, largest)
 	}
-	if (e.f.Kind == part.MainShell || e.f.Kind == part.RodShell) && len(l) == 4 {
+	if e.f.Kind.Row().List.Makes == part.MakesWalls && len(l) == 4 {
 		for half, name := range []string{"upper", "lower"} {
 			if d := (l[2*half] - l[2*half+1]).Abs(); d > unit.Round(2*e.u) {
 				e.note(say.New("uneven_shell", say.Length("by", d)).As(name))
@@ -291,11 +284,14 @@ func meanOf(readings []unit.Length) *unit.Length {
 // edge become centres by half of each bore's size: a concentric bore that is larger shows a gap and is not
 // out of line.
 func (f *Feature) zone(in *Inspection, offsets []unit.Length) unit.Length {
+	if len(offsets) == 0 {
+		return 0
+	}
 	at := f.positions(len(offsets))
-	if f.Kind == part.TunnelEdge {
+	if row := f.Kind.Row(); row.List.Form == part.Readings {
 		centres := slices.Clone(offsets)
 		for i := range offsets {
-			size, known := in.verticalSize(i + 1)
+			size, known := in.verticalSize(part.Ref{Kind: row.JudgedBy, Number: i + 1})
 			if !known { // without every size the gaps themselves are all there is
 				centres = offsets
 				break
@@ -308,9 +304,9 @@ func (f *Feature) zone(in *Inspection, offsets []unit.Length) unit.Length {
 	return width
 }
 
-// verticalSize is the mean vertical size of a main housing as last measured.
-func (in *Inspection) verticalSize(number int) (size unit.Length, ok bool) {
-	i, ok := in.Latest(part.MainHousing, number)
+// verticalSize is the mean vertical size of a housing as last measured.
+func (in *Inspection) verticalSize(housing part.Ref) (size unit.Length, ok bool) {
+	i, ok := in.Latest(housing.Kind, housing.Number)
 	if !ok {
 		return 0, false
 	}
@@ -344,7 +340,7 @@ func (f *Feature) positions(n int) []unit.Length {
 // zone, and sideways whether the sideways zone is wider than limit.
 func (in *Inspection) VerticalMisalignment(f *Feature) unit.Length {
 	offsets := f.List.Vertical
-	if f.Kind == part.TunnelEdge {
+	if len(f.List.Readings) > 0 { // by a straight edge
 		offsets = f.List.Readings
 	}
 	return unit.DivHalfEven(f.zone(in, offsets), 2)

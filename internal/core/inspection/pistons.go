@@ -14,9 +14,9 @@ import (
 const thrustSide = 90 * unit.Degree
 
 // boreClass is the class of the bore that a piston runs in, which its own follows; standard where nobody read it.
-func (in *Inspection) boreClass(number int) unit.Length {
-	limits, _ := in.LimitsFor(part.Cylinder, number)
-	at, ok := in.Latest(part.Cylinder, number)
+func (in *Inspection) boreClass(bore part.Ref) unit.Length {
+	limits, _ := in.LimitsFor(bore.Kind, bore.Number)
+	at, ok := in.Latest(bore.Kind, bore.Number)
 	if !ok || limits.New == nil {
 		return 0
 	}
@@ -31,7 +31,7 @@ func (in *Inspection) boreClass(number int) unit.Length {
 // skirt holds a piston, square to its pin, against the range of new ones where nobody said how much it may wear: a
 // collapsed skirt lies well below it. Less than 0.001 in / 0.025 mm is use; common practice.
 func (out *Finding) skirt(in *Inspection, f *Feature, grid form.Grid, limits limit.Limits) {
-	if f.Kind != part.Piston || limits.New == nil || limits.WearMax != nil {
+	if !f.Kind.InBore() || limits.New == nil || limits.WearMax != nil {
 		return
 	}
 	across := grid.InDirections(grid.Nearest(thrustSide))
@@ -46,10 +46,11 @@ func (out *Finding) skirt(in *Inspection, f *Feature, grid form.Grid, limits lim
 func (in *Inspection) judgePinFits(findings []Finding) {
 	for i := range findings {
 		pin := &findings[i]
-		if at, ok := in.Latest(part.Pin, pin.Number); pin.Kind != part.Pin || !pin.Measured() || !ok || at != i {
+		row := pin.Kind.Row()
+		if at, ok := in.Latest(pin.Kind, pin.Number); row.Fit != "" || !pin.Kind.Grid() || !pin.Measured() || !ok || at != i {
 			continue
 		}
-		for _, kind := range []part.Kind{part.PinBore, part.SmallEnd} {
+		for _, kind := range row.In {
 			at, ok := in.Latest(kind, pin.Number)
 			limits, _ := in.LimitsFor(kind, pin.Number)
 			if c := limits.Clearance; !ok || !findings[at].Measured() || c == nil {

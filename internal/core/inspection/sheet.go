@@ -50,11 +50,11 @@ func (f Feature) Listed() (out Feature, ok bool) {
 		out.Kind, out.List.Of = part.Strip, of
 	}
 	switch {
-	case f.Kind == part.Runout:
+	case f.Kind.Row().List.Form == part.Turn:
 		out, ok = f.turned(out)
 		out.List.Setups = f.setups()
 		return out, ok
-	case f.Kind == part.Deck:
+	case f.Kind.Row().List.Form == part.Edges:
 		for i, line := range f.Stations {
 			for _, gap := range cells[i][0] {
 				out.List.Lines = append(out.List.Lines, Line{Name: line, Gap: gap})
@@ -72,7 +72,7 @@ func (f Feature) Listed() (out Feature, ok bool) {
 	of := out.List.Of
 	out.List = converterOf(f.Kind).list(cells)
 	out.List.Of, out.List.Setups = of, f.setups()
-	if f.Kind == part.MainAlignment {
+	if f.Kind.Row().List.Form == part.Offsets {
 		out.List.Positions = read(f.Cells)
 	}
 	return out, true
@@ -147,7 +147,7 @@ func (f Feature) Sheet(l engine.Layout) (out Feature) {
 	if f.Kind == part.Strip {
 		out.Kind = part.StripFor(f.List.Of)
 	}
-	if f.Kind == part.Runout {
+	if f.Kind.Row().List.Form == part.Turn {
 		if f.List.TIR != nil {
 			out.Stations, out.Directions, out.Cells = []string{tirLine}, []unit.Angle{0},
 				[][]Cell{{{Sizes: []unit.Length{*f.List.TIR}}}}
@@ -167,7 +167,7 @@ func (f Feature) Sheet(l engine.Layout) (out Feature) {
 		return out
 	}
 	var cells [][][]unit.Length
-	if f.Kind == part.Deck {
+	if f.Kind.Row().List.Form == part.Edges {
 		out.Stations = nil
 		at := map[string]int{}
 		for _, line := range f.List.Lines {

@@ -4,7 +4,6 @@ import (
 	"slices"
 
 	"ledge/internal/core/form"
-	"ledge/internal/core/part"
 	"ledge/internal/core/plan"
 	"ledge/internal/core/unit"
 )
@@ -19,7 +18,7 @@ func (in *Inspection) Unlikely(f *Feature, out *Finding) (cells []plan.Cell) {
 	}
 	rows := [][]form.Place{{}}
 	for s, row := range out.Grid.Sizes {
-		if f.Kind == part.Piston {
+		if f.Kind.InBore() {
 			rows = append(rows, nil)
 		}
 		for d, size := range row {

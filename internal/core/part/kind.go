@@ -134,6 +134,12 @@ func (k Kind) Journal() bool { return k.Row().Role == Journals }
 // Housing reports whether k is a bore that holds bearing shells.
 func (k Kind) Housing() bool { return k.Row().Role == Housings }
 
+// Bore reports whether k is a bore that a part runs in.
+func (k Kind) Bore() bool { return k.Row().Role == Bores }
+
+// InBore reports whether k is a part whose fit in a bore is judged.
+func (k Kind) InBore() bool { r := k.Row(); return len(r.In) > 0 && r.Fit != "" }
+
 // Bearing reports whether k is the inside of fitted shells or of a bush.
 func (k Kind) Bearing() bool { return k.Row().Role == Bearings }
 

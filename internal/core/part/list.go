@@ -47,6 +47,20 @@ func (f Form) Fields() []string {
 	return []string{"readings"}
 }
 
+// A Making is what the readings of a list are judged as; empty for the smallest and the largest.
+type Making string
+
+// What lists make.
+const (
+	MakesZone  Making = "zone"  // the width of the smallest pair of parallel lines
+	MakesRise  Making = "rise"  // the second less the first
+	MakesLines Making = "lines" // each line by a check of its name
+	MakesWalls Making = "walls" // halves of a pair of shells, each read twice
+)
+
+// Makings are all of them.
+var Makings = closed.New(MakesZone, MakesRise, MakesLines, MakesWalls).OrNothing()
+
 // A List says how a kind is taken that is no grid: lines to fill, in one column or several. Common practice.
 type List struct {
 	Form Form `json:"form"`
@@ -63,6 +77,9 @@ type List struct {
 	ByColumn bool `json:"by_column,omitempty"`
 	// Numbered tells that it belongs to one numbered part.
 	Numbered bool `json:"numbered,omitempty"`
+	// Makes is what its readings are judged as, Check the name of the check where that is one of its own.
+	Makes Making `json:"-"`
+	Check string `json:"-"`
 }
 
 // LinesOf names the lines on an engine.

@@ -31,6 +31,12 @@ type Row struct {
 	// Fit is the joint that it has a share in; Joint what a journal runs in.
 	Fit   Fit    `json:"fit,omitempty"`
 	Joint *Joint `json:"joint,omitempty"`
+	// In are the bores that it runs in, with what it goes with: a piston has the class of its own.
+	In []Kind `json:"-"`
+	// OvertakenBy are kinds whose machining overtakes what was measured of it; with Unsettled so does whatever moved
+	// them since.
+	OvertakenBy []Kind `json:"-"`
+	Unsettled   bool   `json:"-"`
 	// Across is the same at the other journals of the crankshaft.
 	Across Kind `json:"across,omitempty"`
 	// JudgedBy is the kind whose limits judge it, where it has none of its own.

@@ -51,7 +51,7 @@ func perRing() *List {
 
 func halves() *List {
 	return &List{Form: Readings, Lines: []string{"upper left", "upper right", "lower left", "lower right"},
-		Whole: true, Numbered: true}
+		Whole: true, Numbered: true, Makes: MakesWalls}
 }
 
 func strip() *List {
@@ -63,7 +63,7 @@ var table = []Row{
 	{
 		Kind:      EndFloat,
 		Component: Crankshaft, Step: AtStrip, Place: Alone, Shape: ShapeShaft,
-		Quantity: Dial, Set: Thrust,
+		Quantity: Dial, Set: Thrust, OvertakenBy: []Kind{MainJournal}, Unsettled: true,
 		Each: One, Start: []Component{Block, Crankshaft}, Heavy: true,
 		Gauge: instrument.Indicator, States: []string{AfterClean},
 		Limits: []string{"new", "max", "shells"},
@@ -81,19 +81,19 @@ var table = []Row{
 	{
 		Kind:      TunnelEdge,
 		Component: Block, Step: AtBlock, Place: Alone, Shape: ShapeTunnel,
-		Quantity: Gap, JudgedBy: MainHousing,
+		Quantity: Gap, JudgedBy: MainHousing, OvertakenBy: []Kind{MainHousing},
 		Each: One, Start: []Component{Block}, Bare: true, Heavy: true,
 		Gauge: instrument.Feeler, States: ofTunnel,
-		List: &List{Form: Readings, EachMain: true, Whole: true},
+		List: &List{Form: Readings, EachMain: true, Whole: true, Makes: MakesZone, Check: "alignment"},
 	},
 	{
 		Kind:      MainAlignment,
 		Component: Block, Step: AtBlock, Place: Alone, Shape: ShapeTunnel,
-		Quantity: Dial, JudgedBy: MainHousing,
+		Quantity: Dial, JudgedBy: MainHousing, OvertakenBy: []Kind{MainHousing},
 		Each: One, Bare: true, Heavy: true,
 		Gauge: instrument.Indicator, States: ofTunnel,
 		List: &List{Form: Offsets, EachMain: true, Columns: []string{"vertical", "sideways"},
-			Angles: []unit.Angle{0, 90 * unit.Degree}},
+			Angles: []unit.Angle{0, 90 * unit.Degree}, Makes: MakesZone, Check: "alignment"},
 	},
 	{
 		Kind:      Cylinder,
@@ -147,12 +147,14 @@ var table = []Row{
 		Each:     PerThrow, Bare: true,
 		Gauge: instrument.Indicator, States: none,
 		Limits: ranged,
-		List:   &List{Form: Readings, Lines: []string{"top", "bottom"}, Whole: true, Numbered: true},
+		List: &List{Form: Readings, Lines: []string{"top", "bottom"}, Whole: true, Numbered: true, Makes: MakesRise,
+			Check: "stroke"},
 	},
 	{
 		Kind:      Runout,
 		Component: Crankshaft, Step: AtRunout, Place: AtMain, Shape: ShapeShaft,
 		Quantity: Dial, Shaft: true, JudgedBy: MainJournal,
+		OvertakenBy: []Kind{MainJournal, Runout}, Unsettled: true,
 		Each: PerMain, Start: []Component{Crankshaft}, Bare: true, Heavy: true,
 		Gauge: instrument.Indicator, States: ofJournal,
 		List: &List{Form: Turn, Lines: []string{"dial"}, Angles: eighths(), Numbered: true},
@@ -189,7 +191,8 @@ var table = []Row{
 		Each: PerRod, Bare: true,
 		Gauge: instrument.Indicator, States: none,
 		Limits: []string{"max"},
-		List:   &List{Form: Readings, Lines: []string{"bend", "twist"}, Whole: true, Numbered: true},
+		List: &List{Form: Readings, Lines: []string{"bend", "twist"}, Whole: true, Numbered: true,
+			Makes: MakesLines},
 	},
 	{
 		Kind:      RodWeight,
@@ -202,7 +205,7 @@ var table = []Row{
 	{
 		Kind:      Piston,
 		Component: Pistons, Step: AtRods, Place: InRow, Shape: ShapePiston,
-		Quantity: Size, Shaft: true, Fit: PistonFit, Set: PistonSet,
+		Quantity: Size, Shaft: true, Fit: PistonFit, Set: PistonSet, In: []Kind{Cylinder},
 		Each: PerCylinder, Start: []Component{Pistons}, Looked: true, Bare: true,
 		Plan: "skirt", Gauge: instrument.Micrometer, States: none, Spot: atPiston,
 		Limits: []string{"new", "wear_max"},
@@ -210,7 +213,7 @@ var table = []Row{
 	{
 		Kind:      Pin,
 		Component: Pistons, Step: AtRods, Place: InRow, Shape: ShapePiston,
-		Quantity: Size, Shaft: true, Set: Pins,
+		Quantity: Size, Shaft: true, Set: Pins, In: []Kind{PinBore, SmallEnd},
 		Each: PerCylinder, Bare: true,
 		Plan: "2x2", Gauge: instrument.Micrometer, States: none, Spot: atJournal,
 		Limits: formed,
@@ -263,7 +266,8 @@ var table = []Row{
 		Each: TwoACylinder, Start: []Component{Camshaft},
 		Gauge: instrument.Micrometer, States: none,
 		Limits: ranged,
-		List:   &List{Form: Readings, Lines: []string{"base", "nose"}, Whole: true, Numbered: true},
+		List: &List{Form: Readings, Lines: []string{"base", "nose"}, Whole: true, Numbered: true, Makes: MakesRise,
+			Check: "lift"},
 	},
 	{
 		Kind:      MainBearing,
@@ -324,7 +328,7 @@ var table = []Row{
 	{
 		Kind:      RingGap,
 		Component: Block, Step: AtFits, Place: InRow, Shape: ShapeBore,
-		Quantity: Gap, Set: Rings,
+		Quantity: Gap, Set: Rings, In: []Kind{Cylinder},
 		Each: PerCylinder, Bare: true,
 		Gauge: instrument.Feeler, States: none,
 		Limits: perRanged,
@@ -333,9 +337,10 @@ var table = []Row{
 	{
 		Kind:      Protrusion,
 		Component: Block, Step: AtFits, Place: InRow, Shape: ShapePiston,
-		Quantity: Dial,
-		Each:     PerCylinder,
-		Gauge:    instrument.Indicator, States: none,
+		Quantity:    Dial,
+		OvertakenBy: []Kind{Deck, DeckHeights, MainHousing, RodHousing, Piston, Pin},
+		Each:        PerCylinder,
+		Gauge:       instrument.Indicator, States: none,
 		Limits: ranged,
 		List:   &List{Form: Readings, Lines: []string{"front", "rear"}, Numbered: true},
 	},
