@@ -345,7 +345,7 @@ func (r *reader) list(n *node, at string, f *inspection.Feature) {
 		r.require(n, at, "rows")
 	case part.Strip:
 		if r.require(n, at, "of", "readings") {
-			l.Of = choice(r, n.get("of"), pointer(at, "of"), part.MainJournal,
+			l.Journal = choice(r, n.get("of"), pointer(at, "of"), part.MainJournal,
 				part.MainJournal, part.RodJournal, part.CamJournal)
 		}
 	}

@@ -53,7 +53,7 @@ func WriteXLSX(w io.Writer, in *inspection.Inspection, result disposition.Result
 			most = f.Largest
 		}
 		b.row(string(f.Kind), f.Number, f.State, string(f.Look), least, most, f.Mean, f.Taper, f.OutOfRound,
-			f.SizeClass, wear, string(f.Standing()), f.Component)
+			f.SizeClass, wear, string(f.Worst()), f.Component)
 	}
 
 	b.sheet("Checks", b.head("Kind", "Number", "State", "Check", "Value"+units, "Limit"+units,

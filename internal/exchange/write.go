@@ -215,7 +215,7 @@ func (w writer) inspected(f *inspection.Feature) map[string]any {
 	put("big_end", l.BigEnd != nil, func() any { return decimal(l.BigEnd.Format()) })
 	put("small_end", l.SmallEnd != nil, func() any { return decimal(l.SmallEnd.Format()) })
 	put("rows", l.Rows != nil, func() any { return each(l.Rows, w.lengths) })
-	put("of", l.Of != "", func() any { return l.Of })
+	put("of", l.Journal != "", func() any { return l.Journal })
 	put("lines", l.Lines != nil, func() any {
 		return each(l.Lines, func(line inspection.Line) any {
 			doc := map[string]any{"line": line.Name, "gap": w.length(line.Gap)}

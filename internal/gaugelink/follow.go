@@ -11,18 +11,18 @@ import (
 	"ledge/internal/core/unit"
 )
 
-// A Standing says how a line does.
-type Standing string
+// A LineState says how a line does.
+type LineState string
 
 // How lines do.
 const (
-	Opening Standing = "opening" // its port is not open yet
-	Live    Standing = "live"    // what the gauge shows comes in
-	Waiting Standing = "waiting" // open, and nothing was sent: a gauge that sends at a key
-	Silent  Standing = "silent"  // a gauge that shows all the time says nothing
-	Flood   Standing = "flood"   // more than any gauge sends, or any hand presses
-	Rubbish Standing = "rubbish" // what comes is no reading
-	Away    Standing = "away"    // its port is gone; it comes back by itself
+	Opening LineState = "opening" // its port is not open yet
+	Live    LineState = "live"    // what the gauge shows comes in
+	Waiting LineState = "waiting" // open, and nothing was sent: a gauge that sends at a key
+	Silent  LineState = "silent"  // a gauge that shows all the time says nothing
+	Flood   LineState = "flood"   // more than any gauge sends, or any hand presses
+	Rubbish LineState = "rubbish" // what comes is no reading
+	Away    LineState = "away"    // its port is gone; it comes back by itself
 )
 
 // Standings are all of them.
@@ -61,7 +61,7 @@ type Took struct {
 
 // A Frame is what a bench hears of its line: how it does, what it shows, and what came since the last frame.
 type Frame struct {
-	Standing Standing `json:"standing"`
+	Standing LineState `json:"standing"`
 	// Why is what is wrong with the last line that was no reading.
 	Why instrument.LineFault `json:"why,omitempty"`
 	// Bad is that line.
@@ -100,7 +100,7 @@ type Follower struct {
 	seq     int
 	dropped int
 
-	standing Standing
+	standing LineState
 	opened   time.Time
 	last     time.Time // the last reading
 	took     time.Time // the last that was taken
@@ -338,7 +338,7 @@ func (f *Follower) Frame(now time.Time) Frame {
 	return frame
 }
 
-func (f *Follower) stands(now time.Time) Standing {
+func (f *Follower) stands(now time.Time) LineState {
 	since := f.last
 	if since.IsZero() {
 		since = f.opened

@@ -133,7 +133,7 @@ func (v *JobView) mark(record store.Record) {
 	}
 	b := builderOf(*v, record)
 	b.Beside = b.beside(assembly.Live(record.Built))
-	s := assembly.Of(b.Job, record.Built)
+	s := assembly.StateOf(b.Job, record.Built)
 	v.Building = &Building{Signed: s.Signed != nil, Open: len(s.StillOpen)}
 	for _, e := range assembly.Live(record.Built) {
 		v.Building.Begun = v.Building.Begun || slices.Contains(begins, e.What)
@@ -199,10 +199,10 @@ func (a *Application) assemble(ctx context.Context, id int64, e AssemblyEvent) (
 		if r := assembly.Refuses(b.Job, before, e); r != nil {
 			return refuse(r.Field, words.In(view.Job.Unit).Say(r.Why))
 		}
-		was = assembly.Of(b.Job, before).Runs
+		was = assembly.StateOf(b.Job, before).Runs
 		return nil
 	}, func(all []assembly.Event) []store.Torqued {
-		return b.torqued(was, assembly.Of(b.Job, all))
+		return b.torqued(was, assembly.StateOf(b.Job, all))
 	})
 	if err != nil {
 		return AssemblyView{}, err
@@ -216,7 +216,7 @@ func (b *builder) torqued(was []assembly.Run, now assembly.State) (list []store.
 	for i := range now.Plan.Cards {
 		c := &now.Plan.Cards[i]
 		for _, of := range c.Runs(b.Layout) {
-			before, after := assembly.Standing(was, c.Key, of), assembly.Standing(now.Runs, c.Key, of)
+			before, after := assembly.StandingRun(was, c.Key, of), assembly.StandingRun(now.Runs, c.Key, of)
 			tight := after != nil && after.Done
 			same := (before != nil && before.Done) == tight && (before == nil) == (after == nil)
 			if c.Group == assembly.Mains && after != nil && !tight && len(after.Held) > 0 {
@@ -264,7 +264,7 @@ func (b *builder) freed(c *assembly.Card, before, after *assembly.Run) (list []s
 func (b *builder) view(events []assembly.Event) AssemblyView {
 	live := assembly.Live(events)
 	b.Beside = b.beside(live)
-	out := AssemblyView{Change: b.job.Change, State: assembly.Of(b.Job, events), Crosschecks: []CrosscheckView{},
+	out := AssemblyView{Change: b.job.Change, State: assembly.StateOf(b.Job, events), Crosschecks: []CrosscheckView{},
 		Patterns: assembly.Patterns(), Matched: b.matched}
 	out.Patterns = append(out.Patterns, out.Plan.Own...)
 	out.Gaps = b.gaps(live)

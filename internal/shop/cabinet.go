@@ -127,7 +127,7 @@ func (a *Application) otherwise(ctx context.Context, job *DoubtedJob, change fun
 		return err
 	}
 	for i := range before.Features {
-		tell(standing.Features[index[i]], before.Features[i].Standing())
+		tell(standing.Features[index[i]], before.Features[i].Worst())
 	}
 	job.Changes = verdictChanges(before, after)
 	job.Decisions = decisionChanges(words.In(record.Job.Unit), before, after)

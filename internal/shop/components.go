@@ -45,7 +45,7 @@ func (a *Application) ReplaceComponent(ctx context.Context, job int64, component
 	r := store.Retirement{ID: b.Retirement, ComponentID: strings.ToLower(component),
 		Reason: strings.TrimSpace(b.Reason)}
 	switch {
-	case b.Origin == store.Came:
+	case b.Origin == store.CameIn:
 		return JobView{}, refuse("origin", words.Told("refuse.spare"))
 	case r.Reason == "":
 		return JobView{}, refuse("reason", words.Told("refuse.why_retired"))
@@ -57,9 +57,9 @@ func (a *Application) addComponent(ctx context.Context, job int64, b ComponentBo
 	replaces *store.Retirement) (JobView, error) {
 	tag := strings.TrimSpace(b.Tag)
 	switch {
-	case b.Origin == store.Came && tag != "":
+	case b.Origin == store.CameIn && tag != "":
 		return JobView{}, refuse("origin", words.Told("refuse.spare"))
-	case b.Origin != store.Came && tag == "":
+	case b.Origin != store.CameIn && tag == "":
 		return JobView{}, refuse("tag", words.Told("refuse.tag"))
 	}
 	return a.changedOf(ctx, job, b.Of, tag, a.store.AddComponent(ctx, store.Component{ID: b.ID, JobID: job,

@@ -166,7 +166,7 @@ func newJob(read *inspection.Inspection, made store.Made) store.NewJob {
 	came, duty := []part.Component{}, read.Job.Duty
 	for _, f := range read.Features {
 		if f.Component == "" && f.Kind.Row().Step != part.AtFits { // a fit may be read with a part that stays away
-			came = append(came, f.Kind.ComponentOf(f.List.Of))
+			came = append(came, f.Kind.ComponentOf(f.List.Journal))
 		}
 	}
 	if part.Among(came, []part.Component{part.Block, part.Crankshaft}) { // as it comes out of an engine
@@ -198,7 +198,7 @@ func unstorable(in *inspection.Inspection) exchange.Problems {
 		at := fmt.Sprintf("/features/%d", i)
 		place := store.Place{Kind: f.Kind, Number: max(f.Number, 1), State: f.State, Component: f.Component}
 		if f.Kind == part.Strip {
-			place.Kind = part.StripFor(f.List.Of)
+			place.Kind = part.StripFor(f.List.Journal)
 		}
 		if seen[place] {
 			add(at, "file.twice_in_state")

@@ -276,7 +276,7 @@ func (v JobView) line() JobLine {
 		again := slices.ContainsFunc(v.Evaluation.Features[i+1:],
 			func(o inspection.Finding) bool { return o.Kind == f.Kind && o.Number == f.Number })
 		if f.Kind.Grid() && !again {
-			line.Features = append(line.Features, FeatureLine{f.Kind, f.Number, f.Complete, f.Standing()})
+			line.Features = append(line.Features, FeatureLine{f.Kind, f.Number, f.Complete, f.Worst()})
 		}
 	}
 	return line

@@ -85,7 +85,7 @@ func preview(ctx context.Context, record, other store.Record) (JudgementPreview,
 		}
 	}
 	for i := range was.Features {
-		if x, y := was.Features[i].Standing(), is.Features[i].Standing(); x != y {
+		if x, y := was.Features[i].Worst(), is.Features[i].Worst(); x != y {
 			out.Parts = append(out.Parts, PartChange{record.Features[index[i]].Name(), x, y})
 		}
 	}

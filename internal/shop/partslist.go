@@ -189,7 +189,7 @@ func (b *builder) waiting(kind part.Kind) ToMeasure {
 func (b *builder) short(events []assembly.Event) map[part.Kind]int {
 	short := map[part.Kind]int{}
 	live := assembly.Live(events)
-	wanted, buys := b.wanted(assembly.Of(b.Job, live))
+	wanted, buys := b.wanted(assembly.StateOf(b.Job, live))
 	came := map[part.Kind]int{}
 	for _, l := range assembly.PartsList(wanted, live) {
 		kind := map[schedule.Part]part.Kind{schedule.MainShells: part.MainJournal,

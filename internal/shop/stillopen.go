@@ -21,7 +21,7 @@ func (b *builder) beside(live []assembly.Event) (list []assembly.OpenThing) {
 		list = append(list, assembly.OpenThing{Key: string(sort) + "/" + key, Sort: sort, Text: text})
 	}
 	b.unlooked(add)
-	for _, l := range b.parts(assembly.Of(b.Job, live), live) {
+	for _, l := range b.parts(assembly.StateOf(b.Job, live), live) {
 		here := l.Stands == assembly.Arrived || l.Stands == assembly.Dropped
 		if !here && !l.Unwanted {
 			add(assembly.OpenPart, l.Key, words.Told("built.open_part", "part", strings.TrimSpace(l.Title+" "+l.What),

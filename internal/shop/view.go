@@ -276,7 +276,7 @@ func viewOf(ctx context.Context, whole store.Record, stand store.StandIn) (v Job
 	}
 	for i, f := range record.Features {
 		stations, directions := len(f.Stations), f.Columns()
-		one := FeatureView{Feature: f, Title: f.Name(), Look: store.Standing(f.Looks), Finding: -1, Standing: open,
+		one := FeatureView{Feature: f, Title: f.Name(), Look: store.LookOf(f.Looks), Finding: -1, Standing: open,
 			Quantity: f.Kind.Quantity(), Columns: columnsOf(&f), Mating: mating(in, v.Evaluation.Features, f),
 			ByStation:   path(stations, directions, plan.ByStation),
 			ByDirection: path(stations, directions, plan.ByDirection)}
@@ -300,7 +300,7 @@ func viewOf(ctx context.Context, whole store.Record, stand store.StandIn) (v Job
 	for finding, feature := range index {
 		f := &v.Evaluation.Features[finding]
 		v.Features[feature].Finding = finding
-		if standing := f.Standing(); f.Measured() || f.Runout != nil || f.Largest != nil ||
+		if standing := f.Worst(); f.Measured() || f.Runout != nil || f.Largest != nil ||
 			len(f.Checks) > 0 || standing == limit.Beyond {
 			v.Features[feature].Standing = Standing(standing)
 		}

@@ -20,13 +20,13 @@ type Origin string
 
 // The origins.
 const (
-	Came   Origin = "came"
+	CameIn Origin = "came"
 	Spare  Origin = "spare"
 	Bought Origin = "bought"
 )
 
 // Origins are all of them.
-var Origins = closed.New(Came, Spare, Bought).Said("origin")
+var Origins = closed.New(CameIn, Spare, Bought).Said("origin")
 
 // A Component is the block, the crankshaft, the rods… of a job: what came, or another beside it.
 // Everything measured of it is its own.
@@ -196,13 +196,13 @@ func (s *Store) AddComponent(ctx context.Context, c Component, replaces *Retirem
 				like = i
 			}
 		}
-		if like < 0 && c.Origin != Came {
+		if like < 0 && c.Origin != CameIn {
 			return &ConflictError{Why: words.New("conflict.none_beside"), Place: "of"}
 		}
 		if _, err := once(ctx, tx, "components", c.ID, content, fields{"added_at": s.stamp()}); err != nil {
 			return err
 		}
-		if c.Origin == Came {
+		if c.Origin == CameIn {
 			err = s.cameToo(ctx, tx, c)
 		} else {
 			err = plannedLike(ctx, tx, c, there[like].Tag)

@@ -63,9 +63,9 @@ func tests(looks []Look) (all []inspection.Test) {
 	return all
 }
 
-// Standing is the look that holds after all of looks: the last grade, except that a crack stays until a
+// LookOf is the look that holds after all of looks: the last grade, except that a crack stays until a
 // crack test clears it; then the last other grade holds.
-func Standing(looks []Look) inspection.Look {
+func LookOf(looks []Look) inspection.Look {
 	var grade inspection.Look
 	cracked := false
 	for _, l := range looks {
@@ -106,7 +106,7 @@ func (s *Store) AddLook(ctx context.Context, jobID int64, place Place, l Look) e
 		if err != nil || known {
 			return err
 		}
-		if l.What == Grade && Standing(earlier) == inspection.Cracked && *l.Look != inspection.Cracked {
+		if l.What == Grade && LookOf(earlier) == inspection.Cracked && *l.Look != inspection.Cracked {
 			return conflict("conflict.cracked", "part", f.Name())
 		}
 		return nil

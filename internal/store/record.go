@@ -264,7 +264,7 @@ func (u usedGauge) zeroAt(taken string) int {
 func (f *Feature) inspected(held map[string]*Condition,
 	setups map[string]usedGauge) (out inspection.Feature, ok bool) {
 	out = inspection.Feature{Kind: f.Kind, Number: f.Number, State: f.State, Component: f.Component,
-		Look: Standing(f.Looks), Setup: inspection.Setup{Gauge: f.gauge()},
+		Look: LookOf(f.Looks), Setup: inspection.Setup{Gauge: f.gauge()},
 		Grid: inspection.Grid{Stations: f.Stations, Directions: f.Directions, Added: f.Added}, Unworn: f.Unworn,
 		Quick: f.Quick && f.Kind.Grid(), Zeros: f.GaugeZeros}
 	if f.Stamp != "" {

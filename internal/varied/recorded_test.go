@@ -243,7 +243,7 @@ func bench(in *inspection.Inspection, result disposition.Result) any {
 				l.Doubts = append(l.Doubts, fmt.Sprint(d.Impossible, " ", words.In(in.Unit).Say(d.Why)))
 			}
 		}
-		l.Standing = string(result.Features[i].Standing())
+		l.Standing = string(result.Features[i].Worst())
 		for _, c := range result.Features[i].Checks {
 			if c.Verdict == limit.Unsure {
 				l.Settle = append(l.Settle, words.In(in.Unit).Say(in.Settle(f, c)))

@@ -53,7 +53,7 @@ func TestMistakesAreCaughtWhereTheyAreMade(t *testing.T) {
 		job, plan := simulate.Builder(l)
 		done, at, why := built(job, simulate.Building(job, plan, simulate.NoMistake, source))
 		require.Nil(t, why, "%v: %+v", at, why)
-		s := assembly.Of(job, done)
+		s := assembly.StateOf(job, done)
 		require.NotNil(t, s.Signed)
 		assert.Nil(t, s.Next(), "nothing is open")
 
@@ -75,7 +75,7 @@ func TestMistakesAreCaughtWhereTheyAreMade(t *testing.T) {
 	}
 	job, plan := simulate.Builder(four)
 	done, _, _ := built(job, simulate.Building(job, plan, simulate.LowBolt, rand.New(rand.NewPCG(2, 2))))
-	runs := assembly.Of(job, done).Runs
+	runs := assembly.StateOf(job, done).Runs
 	require.Len(t, runs[0].Flags, 1)
 	assert.Equal(t, 3, runs[0].Flags[0].Bolt)
 	assert.True(t, runs[0].Flags[0].Low)
@@ -94,7 +94,7 @@ func TestTakingBack(t *testing.T) {
 		before, after := all[:n-1], slices.Concat(all[:n], []assembly.Event{{ID: "back", What: assembly.TakeBack,
 			Of: all[n-1].ID}})
 		require.Nil(t, assembly.Refuses(job, all[:n], after[n]))
-		assert.Equal(t, assembly.Of(job, before), assembly.Of(job, after), "%+v", all[n-1])
+		assert.Equal(t, assembly.StateOf(job, before), assembly.StateOf(job, after), "%+v", all[n-1])
 	}
 	assert.Equal(t, "nothing_there", assembly.Refuses(job, all[:5], assembly.Event{What: assembly.TakeBack,
 		Of: "none"}).Why.Form)
@@ -176,9 +176,9 @@ func TestReuseOfBolts(t *testing.T) {
 	assert.Equal(t, "run_done", assembly.Refuses(job, done, tick(1, false)).Why.Form)
 	done = append(done, assembly.Event{ID: "l", What: assembly.Loosen, Card: "rod", Run: 1})
 	assert.Equal(t, "used_up", assembly.Refuses(job, done, tick(1, false)).Why.Form)
-	s := assembly.Of(job, done)
+	s := assembly.StateOf(job, done)
 	assert.Equal(t, 1, s.Bolts[0].Uses)
-	assert.Nil(t, assembly.Standing(s.Runs, "rod", 1))
+	assert.Nil(t, assembly.StandingRun(s.Runs, "rod", 1))
 	assert.Equal(t, "in_order", assembly.Refuses(job, done[:1], tick(2, false)).Why.Form)
 }
 
@@ -203,9 +203,9 @@ func TestOneBoltIsLoosenedAlone(t *testing.T) {
 		done = append(done, e)
 		return ""
 	}
-	stands := func() *assembly.Run { return assembly.Standing(assembly.Of(job, done).Runs, "main", 0) }
+	stands := func() *assembly.Run { return assembly.StandingRun(assembly.StateOf(job, done).Runs, "main", 0) }
 	uses := func(bolt int) int {
-		for _, b := range assembly.Of(job, done).Bolts {
+		for _, b := range assembly.StateOf(job, done).Bolts {
 			if b.Bolt == bolt {
 				return b.Uses
 			}
@@ -272,7 +272,7 @@ func TestOneBoltIsLoosenedAlone(t *testing.T) {
 	// All of it, and back: no bolt is counted again.
 	whole = *stands()
 	require.Empty(t, do(assembly.Event{What: assembly.Loosen}))
-	runs := assembly.Of(job, done).Runs
+	runs := assembly.StateOf(job, done).Runs
 	assert.Nil(t, stands())
 	require.Empty(t, do(assembly.Event{What: assembly.TakeBack, Of: runs[len(runs)-1].Last}))
 	assert.Equal(t, whole, *stands())

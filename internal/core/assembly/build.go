@@ -118,8 +118,8 @@ type State struct {
 	signedWith []OpenReason
 }
 
-// Of is where an engine stands after what was done.
-func Of(j Job, all []Event) State {
+// StateOf is where an engine stands after what was done.
+func StateOf(j Job, all []Event) State {
 	events := Live(all)
 	s := State{Caps: []Put{}, Pairs: Pairs(j.Layout), Cylinders: []CylinderMap{},
 		Turns: []Turned{}, Runs: []Run{}, Bolts: []BoltState{}}
@@ -269,7 +269,7 @@ func (s *State) tasks(j Job) []Task {
 		t := Task{What: Tighten, Number: of, Pair: pair}
 		if c := s.Plan.Of(g); c != nil {
 			t.Card = c.Key
-			r := Standing(s.Runs, c.Key, of)
+			r := StandingRun(s.Runs, c.Key, of)
 			t.Done = r != nil && r.Done && r.Stays
 			t.Wrong = r != nil && len(r.Flags) > 0
 		}

@@ -19,7 +19,7 @@ func refused(field, form string, args ...say.Arg) *Refused {
 
 // Refuses says why an event cannot be on top of what was done; nil where it can.
 func Refuses(j Job, all []Event, e Event) *Refused {
-	s := Of(j, all)
+	s := StateOf(j, all)
 	if s.Signed != nil && e.What != Unsign {
 		return refused("what", "signed", say.Text("by", s.Signed.By))
 	}
@@ -107,7 +107,7 @@ func (s *State) refusesTick(j Job, e Event) *Refused {
 		return refused("card", "no_card")
 	}
 	r := newRun(c, e.Run)
-	if standing := Standing(s.Runs, e.Card, e.Run); standing != nil {
+	if standing := StandingRun(s.Runs, e.Card, e.Run); standing != nil {
 		r = *standing
 		if r.Stays != e.Final {
 			return refused("final", "loosen_first")
@@ -133,7 +133,7 @@ func (s *State) refusesTick(j Job, e Event) *Refused {
 
 // refusesLoosening says why bolts cannot be loosened: all of a run, those of one cap, or one.
 func (s *State) refusesLoosening(e Event) *Refused {
-	r, c := Standing(s.Runs, e.Card, e.Run), s.Plan.Card(e.Card)
+	r, c := StandingRun(s.Runs, e.Card, e.Run), s.Plan.Card(e.Card)
 	switch {
 	case r == nil || c == nil:
 		return refused("card", "nothing_tight")

@@ -367,8 +367,8 @@ func flagged(c *Card, runs []Run) map[int][]Flag {
 	return flags
 }
 
-// Standing is the run of a card that stands; nil where its bolts are loose.
-func Standing(runs []Run, card string, of int) *Run {
+// StandingRun is the run of a card that stands; nil where its bolts are loose.
+func StandingRun(runs []Run, card string, of int) *Run {
 	for i := range slices.Backward(runs) {
 		if r := &runs[i]; r.Card == card && r.Of == of && !r.Loose {
 			return r

@@ -78,7 +78,7 @@ func TestASpareStandsBesideTheWreck(t *testing.T) {
 // it was laid on.
 func TestTheFirstNamedStandsWhereNoneCame(t *testing.T) {
 	strip := inspection.Feature{Kind: part.Strip, Number: 1, State: part.AsFound,
-		List: inspection.List{Of: part.CamJournal, Readings: []unit.Length{in("0.002")}}}
+		List: inspection.List{Journal: part.CamJournal, Readings: []unit.Length{in("0.002")}}}
 	both := &inspection.Inspection{Features: []inspection.Feature{of("A", round(part.CamJournal, 1, "1.8")),
 		of("B", round(part.CamJournal, 1, "1.7")), of("B", strip), round(part.Cylinder, 1, "3.7")}}
 	builds := both.Builds()

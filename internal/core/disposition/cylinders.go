@@ -53,7 +53,7 @@ func (s *scene) skirt(ref Ref) (size unit.Length, u float64, ok bool) {
 func Skirt(findings []inspection.Finding, number int, bought bool) (size unit.Length, ok bool) {
 	for i := len(findings) - 1; i >= 0; i-- {
 		f := &findings[i]
-		if f.Kind == part.PistonSet.Row().Of && f.Number == number && f.Measured() &&
+		if f.Kind == part.PistonSet.Row().Member && f.Number == number && f.Measured() &&
 			(!bought || f.State == part.NewPart) {
 			return slices.Max(f.Grid.InDirections(f.Grid.Nearest(thrust))), true
 		}

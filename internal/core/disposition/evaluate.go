@@ -28,7 +28,7 @@ func EvaluateWithin(ctx context.Context, in *inspection.Inspection) (Result, err
 			return Result{}, err
 		}
 		for i, at := range b.Index {
-			if f := &b.Features[i]; b.Owns(f.Kind.ComponentOf(f.List.Of)) {
+			if f := &b.Features[i]; b.Owns(f.Kind.ComponentOf(f.List.Journal)) {
 				all.Features[at] = one.Features[i]
 			}
 		}

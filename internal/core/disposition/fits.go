@@ -34,7 +34,7 @@ func shellOf(f *inspection.Feature) unit.Length {
 func (s *scene) addClearances(sets ...part.Set) {
 	for _, set := range sets {
 		sub := s.gatherOf(set)
-		if sub == nil || !sub.limited && sub.row.Of.Row().Joint == nil {
+		if sub == nil || !sub.limited && sub.row.Member.Row().Joint == nil {
 			continue
 		}
 		sub.classed()
@@ -297,7 +297,7 @@ type waited struct {
 
 // waitedFor are the housings that are asked about and that a clearance or a size rests on.
 func (s *subject) waitedFor() (waits []waited) {
-	joint := s.row.Of.Row().Joint
+	joint := s.row.Member.Row().Joint
 	if joint.Housing == "" {
 		return nil
 	}
@@ -390,7 +390,7 @@ func clearanceCheck(rule limit.Rule, f *Fit) limit.Check {
 func (s *scene) strip(kind part.Kind, number int) (f *inspection.Feature, stale bool) {
 	for i := len(s.in.Features) - 1; i >= 0; i-- {
 		f := &s.in.Features[i]
-		if f.List.Of == kind && f.Kind == part.Strip && f.Number == number && len(f.List.Readings) > 0 {
+		if f.List.Journal == kind && f.Kind == part.Strip && f.Number == number && len(f.List.Readings) > 0 {
 			return f, s.findings[i].Stale
 		}
 	}

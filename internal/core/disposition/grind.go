@@ -182,7 +182,7 @@ func (s *subject) worstStep(c choice) Reason {
 
 func (s *subject) cautionGrind() Reason {
 	caution := say.New("caution_grind")
-	if s.row.Of.Row().Component == part.Camshaft {
+	if s.row.Member.Row().Component == part.Camshaft {
 		caution = caution.As("camshaft")
 	}
 	return caution

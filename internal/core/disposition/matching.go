@@ -58,7 +58,7 @@ type Build struct {
 func BuildOf(in *inspection.Inspection, result Result) Build {
 	b := Build{Matchings: []Matching{}, Rings: []RingAdvice{}}
 	s := &scene{in: in, findings: result.Features, fits: result.Fits, sets: result.Sets}
-	bores, pins := part.Cylinders.Row().Of, part.RodJournals.Row().Of
+	bores, pins := part.Cylinders.Row().Member, part.RodJournals.Row().Member
 	if m, ok := s.match(bores, bores.Row().Mate); ok {
 		b.Matchings = append(b.Matchings, m)
 	}
@@ -154,8 +154,8 @@ func (s *scene) pistonsFit() bool {
 	if _, bored := s.bored(); bored {
 		return false
 	}
-	for _, i := range s.in.Members(part.PistonSet.Row().Of) {
-		if _, _, ok := s.skirt(Ref{Kind: part.Cylinders.Row().Of, Number: s.in.Features[i].Number}); !ok {
+	for _, i := range s.in.Members(part.PistonSet.Row().Member) {
+		if _, _, ok := s.skirt(Ref{Kind: part.Cylinders.Row().Member, Number: s.in.Features[i].Number}); !ok {
 			return false
 		}
 	}

@@ -38,7 +38,7 @@ func (s *subject) eachPart() []Treatment {
 		if !known {
 			n = len(each)
 			at[m.ref.Number] = n
-			each = append(each, Treatment{Feature: Ref{Kind: s.row.Of, Number: m.ref.Number}, Action: Reuse})
+			each = append(each, Treatment{Feature: Ref{Kind: s.row.Member, Number: m.ref.Number}, Action: Reuse})
 			if s.all || slices.Contains(s.bought, m.ref.Number) {
 				each[n].Action = Replace
 			}

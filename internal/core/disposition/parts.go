@@ -73,7 +73,7 @@ func judgePistons(s *subject) judgement {
 		bought = append(bought, say.New("bored", say.Step("step", step)))
 	}
 	for _, number := range s.bought {
-		bought = append(bought, say.Of("piston_worn", Ref{Kind: s.row.Of, Number: number}))
+		bought = append(bought, say.Of("piston_worn", Ref{Kind: s.row.Member, Number: number}))
 	}
 	j := judgeParts(s)
 	j.causes = append(bought, j.causes...)

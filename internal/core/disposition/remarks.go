@@ -44,7 +44,7 @@ func (j judged) remarkJournals(r *remarks, c choice) {
 	}
 	for i := range j.fits {
 		f := &j.fits[i]
-		if f.Kind != j.row.Of.Row().Fit {
+		if f.Kind != j.row.Member.Row().Fit {
 			continue
 		}
 		if f.Void {
@@ -67,7 +67,7 @@ func (s *subject) remarkBend(r *remarks) {
 	if s.bend != nil {
 		r.say(s.bend.Says)
 	}
-	if s.row.Of.Row().Each != part.PerThrow {
+	if s.row.Member.Row().Each != part.PerThrow {
 		return
 	}
 	mains, way, ok := s.stands(part.MainJournals)
@@ -80,7 +80,7 @@ func (s *subject) remarkBend(r *remarks) {
 // remarkBushes says of the bushes that journals run in without shells which are out; good ones are left alone, unless
 // the block goes through a hot tank.
 func (s *subject) remarkBushes(r *remarks) {
-	joint := s.row.Of.Row().Joint
+	joint := s.row.Member.Row().Joint
 	if joint.Housing != "" {
 		return
 	}

@@ -56,7 +56,7 @@ func (s *subject) gaps() (tight, wide []Reason) {
 		return nil, []Reason{say.New("bored", say.Step("step", step)).As("rings")}
 	}
 	for _, a := range s.rings {
-		ref := Ref{Kind: s.row.Of, Number: a.Cylinder}
+		ref := Ref{Kind: s.row.Member, Number: a.Cylinder}
 		switch {
 		case a.TooWide:
 			wide = append(wide, a.reason("gap_wide", ref))
@@ -109,7 +109,7 @@ func (s *scene) ringAdvice() []RingAdvice {
 	if _, bored := s.bored(); bored {
 		return advice // the old rings do not go into the new bores
 	}
-	gaps := part.Rings.Row().Of
+	gaps := part.Rings.Row().Member
 	for _, i := range s.in.Members(gaps) {
 		f := &s.in.Features[i]
 		limits := s.limitsOf(Ref{Kind: gaps, Number: f.Number})
@@ -180,7 +180,7 @@ func (s *scene) crossCheck(advice []RingAdvice) {
 		var at []int
 		var off []unit.Length
 		for i, a := range advice {
-			bore, ok := s.in.Latest(part.Cylinders.Row().Of, a.Cylinder)
+			bore, ok := s.in.Latest(part.Cylinders.Row().Member, a.Cylinder)
 			if a.Ring == ring && ok && s.findings[bore].Mean != nil {
 				at, off = append(at, i), append(off, a.Gap-fit.GapChange(*s.findings[bore].Mean))
 			}

@@ -115,7 +115,7 @@ func (s *scene) raised() unit.Length {
 		return 0
 	}
 	deepest := unit.Length(0)
-	for _, i := range s.in.Members(set.Set.Row().Of) {
+	for _, i := range s.in.Members(set.Set.Row().Member) {
 		f := &s.findings[i]
 		if limits := s.limitsOf(refOf(f)); f.Measured() && limits.New != nil && f.State == part.AsFound {
 			deepest = max(deepest, CapCut(s.in, f, *limits.New))

@@ -81,7 +81,7 @@ type subject struct {
 // bare is a set without its members.
 func (s *scene) bare(name part.Set) *subject {
 	sub := &subject{scene: s, row: name.Row()}
-	sub.limits, sub.limited = s.in.LimitsAt(sub.row.Of, 0)
+	sub.limits, sub.limited = s.in.LimitsAt(sub.row.Member, 0)
 	return sub
 }
 
@@ -93,7 +93,7 @@ func (s *scene) gatherOf(name part.Set) *subject {
 		}
 	}
 	row := name.Row()
-	kind, expected := row.Of, 0
+	kind, expected := row.Member, 0
 	if s.in.Engine != nil && row.Complete {
 		expected = kind.Row().Count(s.in.Engine.Complete())
 	}
@@ -200,7 +200,7 @@ func (s *subject) name(as string) say.Arg { return say.Word(as, "set", s.row.Set
 
 // halfRead are bushes, which no housing holds, of which not all is read.
 func (s *subject) halfRead() (bushes []member) {
-	joint := s.row.Of.Row().Joint
+	joint := s.row.Member.Row().Joint
 	if joint == nil || joint.Housing != "" {
 		return nil
 	}

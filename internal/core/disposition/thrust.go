@@ -104,7 +104,7 @@ func explainThrust(j judged, _ []Option, c choice) (r remarks) {
 func (s *subject) cleaned() bool {
 	taken := 0
 	for i := range s.in.Features {
-		if f := &s.in.Features[i]; f.Kind == s.row.Of {
+		if f := &s.in.Features[i]; f.Kind == s.row.Member {
 			taken++
 			if f.State == part.AfterClean {
 				return true

@@ -22,7 +22,7 @@ func (in *Inspection) Builds() []Build {
 	main, tags := map[part.Component]string{}, map[part.Component][]string{}
 	for i := range in.Features {
 		f := &in.Features[i]
-		component := f.Kind.ComponentOf(f.List.Of)
+		component := f.Kind.ComponentOf(f.List.Journal)
 		if !slices.Contains(tags[component], f.Component) {
 			tags[component] = append(tags[component], f.Component)
 		}
@@ -62,7 +62,7 @@ func (in *Inspection) build(main map[part.Component]string, component part.Compo
 	}
 	for i := range in.Features {
 		f := &in.Features[i]
-		if stands(f.Kind.ComponentOf(f.List.Of), f.Component) {
+		if stands(f.Kind.ComponentOf(f.List.Journal), f.Component) {
 			own.Features, b.Index = append(own.Features, *f), append(b.Index, i)
 		}
 	}
@@ -85,7 +85,7 @@ func (b Build) Tags() map[part.Component]string {
 		if tags == nil {
 			tags = map[part.Component]string{}
 		}
-		tags[f.Kind.ComponentOf(f.List.Of)] = f.Component
+		tags[f.Kind.ComponentOf(f.List.Journal)] = f.Component
 	}
 	return tags
 }

@@ -29,12 +29,12 @@ type Again struct {
 	Zero bool
 }
 
-// A Standing is how a check stands once what is near its limit was read again.
-type Standing int
+// A Nearness is how a check stands once what is near its limit was read again.
+type Nearness int
 
 // The standings. Clear values decide nothing against a part; those that stand do.
 const (
-	Clear Standing = iota
+	Clear Nearness = iota
 	Near           // it asks to be read again
 	Stands
 	// Open values stay too near to call however often they are read: they decide plainly, provisionally.
@@ -46,7 +46,7 @@ const (
 // make it are read again, and all readings of a cell are averaged. When every one of them holds its
 // readings the means decide. Under the guarded rule a value inside by no more than half of its uncertainty is near,
 // too, and what five readings leave open asks for a finer gauge.
-func (in *Inspection) Confirm(f *Feature, out *Finding, c limit.Check) (Standing, *Again) {
+func (in *Inspection) Confirm(f *Feature, out *Finding, c limit.Check) (Nearness, *Again) {
 	if c.Limit == nil || c.Verdict == limit.NoLimit {
 		return Clear, nil
 	}
@@ -203,7 +203,7 @@ func (c *confirming) held(p form.Place) int {
 }
 
 // ConfirmMeans tells how the difference of two bores' means stands: near, all their cells are read again.
-func (in *Inspection) ConfirmMeans(c limit.Check, bores []*Feature) (Standing, int) {
+func (in *Inspection) ConfirmMeans(c limit.Check, bores []*Feature) (Nearness, int) {
 	if c.Verdict == limit.NoLimit || c.Margin() >= 0 {
 		return Clear, 0
 	}

@@ -387,7 +387,7 @@ func (in *Inspection) noteNumbering(findings []Finding) {
 	var asked []int
 	for i := range in.Features {
 		f := &in.Features[i]
-		if f.Kind.Row().Each != part.PerRod && f.List.Of.Row().Each != part.PerThrow {
+		if f.Kind.Row().Each != part.PerRod && f.List.Journal.Row().Each != part.PerThrow {
 			continue
 		}
 		if f.Number > in.Engine.Complete().Throws {

@@ -176,8 +176,8 @@ func (in *Inspection) Overtaken(index int) bool {
 	f := &in.Features[index]
 	row, works := f.Kind.Row(), machining
 	switch {
-	case f.List.Of != "":
-		return in.matesWorkedSince(index, f.List.Of, f.Number)
+	case f.List.Journal != "":
+		return in.matesWorkedSince(index, f.List.Journal, f.Number)
 	case row.Unsettled:
 		works = unsettling
 	}

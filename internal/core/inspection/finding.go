@@ -128,9 +128,9 @@ func (f *Finding) Class() unit.Length {
 	return *f.SizeClass
 }
 
-// Standing is the worst verdict of f's checks, beyond where it looks worse than marked; no limit where
+// Worst is the worst verdict of f's checks, beyond where it looks worse than marked; no limit where
 // nothing is judged.
-func (f *Finding) Standing() limit.Verdict {
+func (f *Finding) Worst() limit.Verdict {
 	standing := limit.NoLimit
 	if f.Stale {
 		return standing

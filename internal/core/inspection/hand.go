@@ -70,7 +70,7 @@ func (in *Inspection) keep(bare *Inspection) {
 		}
 		last = own
 		gauges[f] = &all[i]
-		for _, kind := range [...]part.Kind{f.Kind, f.Kind.Row().JudgedBy, f.List.Of} {
+		for _, kind := range [...]part.Kind{f.Kind, f.Kind.Row().JudgedBy, f.List.Journal} {
 			if kind != "" && limits[kind] == nil {
 				limits[kind] = in.hold(kind)
 			}

@@ -335,7 +335,7 @@ type List struct {
 	At0       []unit.Length   // end float
 	At180     []unit.Length   // end float, crank turned half a turn
 	Lines     []Line          // deck
-	Of        part.Kind       // strip: the journal kind
+	Journal   part.Kind       // strip: the journal kind
 	Readings  []unit.Length   // strip and the other lists of lengths
 	Vertical  []unit.Length   // main alignment: centre offsets, bore by bore
 	Sideways  []unit.Length   // main alignment

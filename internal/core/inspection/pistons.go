@@ -47,7 +47,8 @@ func (in *Inspection) judgePinFits(findings []Finding) {
 	for i := range findings {
 		pin := &findings[i]
 		row := pin.Kind.Row()
-		if at, ok := in.Latest(pin.Kind, pin.Number); row.Fit != "" || !pin.Kind.Grid() || !pin.Measured() || !ok || at != i {
+		if at, ok := in.Latest(pin.Kind, pin.Number); row.Fit != "" || !pin.Kind.Grid() || !pin.Measured() || !ok ||
+			at != i {
 			continue
 		}
 		for _, kind := range row.In {

@@ -47,7 +47,7 @@ func (f Feature) Listed() (out Feature, ok bool) {
 	out = f
 	out.Grid = Grid{}
 	if of := f.Kind.Row().StripOf; of != "" {
-		out.Kind, out.List.Of = part.Strip, of
+		out.Kind, out.List.Journal = part.Strip, of
 	}
 	switch {
 	case f.Kind.Row().List.Form == part.Turn:
@@ -69,9 +69,9 @@ func (f Feature) Listed() (out Feature, ok bool) {
 		out.List.Setups = f.setups()
 		return out, true
 	}
-	of := out.List.Of
+	of := out.List.Journal
 	out.List = converterOf(f.Kind).list(cells)
-	out.List.Of, out.List.Setups = of, f.setups()
+	out.List.Journal, out.List.Setups = of, f.setups()
 	if f.Kind.Row().List.Form == part.Offsets {
 		out.List.Positions = read(f.Cells)
 	}
@@ -145,7 +145,7 @@ func (f Feature) Sheet(l engine.Layout) (out Feature) {
 	out = f
 	out.List = List{}
 	if f.Kind == part.Strip {
-		out.Kind = part.StripFor(f.List.Of)
+		out.Kind = part.StripFor(f.List.Journal)
 	}
 	if f.Kind.Row().List.Form == part.Turn {
 		if f.List.TIR != nil {

@@ -72,17 +72,17 @@ type Limits struct {
 	ByNumber map[int]Limits `json:"by_number,omitempty"`
 }
 
-// A Form is what a field of limits holds.
-type Form string
+// A FieldForm is what a field of limits holds.
+type FieldForm string
 
 // The forms.
 const (
-	Most Form = "most" // one length that must not be exceeded
-	Span Form = "span" // a range
-	List Form = "list" // several lengths on offer
-	Rise Form = "rise" // several lengths that rise one by one from above zero
+	Most FieldForm = "most" // one length that must not be exceeded
+	Span FieldForm = "span" // a range
+	List FieldForm = "list" // several lengths on offer
+	Rise FieldForm = "rise" // several lengths that rise one by one from above zero
 	// Pairs are several lengths on offer for each of several sizes: a size and a length, one after the other.
-	Pairs Form = "pairs"
+	Pairs FieldForm = "pairs"
 )
 
 // Forms are all of them.
@@ -113,8 +113,8 @@ func (v Value) Lengths() []unit.Length {
 // of what is entered walk this table: a new limit is a field of [Limits] and a row here.
 type Field struct {
 	// Name is its place in the open file; a point stands before what lies inside another.
-	Name string `json:"name"`
-	Form Form   `json:"form"`
+	Name string    `json:"name"`
+	Form FieldForm `json:"form"`
 	// Stored begins the names of its rows in the store.
 	Stored string `json:"-"`
 	// Printed tells that it stands on a report.
@@ -161,7 +161,7 @@ var Fields = func() []Field {
 		f.get, f.set = most(at)
 		return f
 	}
-	several := func(name, stored string, form Form, step bool, at func(*Limits) *[]unit.Length) Field {
+	several := func(name, stored string, form FieldForm, step bool, at func(*Limits) *[]unit.Length) Field {
 		f := Field{Name: name, Form: form, Stored: stored, Small: true, Step: step}
 		f.get, f.set = list(at)
 		return f

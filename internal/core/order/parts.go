@@ -133,7 +133,7 @@ func (d *drafter) mixed(one Decided, count int) (shares []share, halves bool) {
 	if way.Method != disposition.MixedHalf && way.Method != disposition.MixedShell {
 		return nil, false
 	}
-	limits, _ := d.in.LimitsFor(one.Set.Set.Row().Of, 0)
+	limits, _ := d.in.LimitsFor(one.Set.Set.Row().Member, 0)
 	offered := fit.Shells(limits.ShellsFor(one.Set.SizeClass), true)
 	pair := func(change unit.Length) [2]unit.Length {
 		for _, s := range offered {

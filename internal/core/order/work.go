@@ -39,7 +39,7 @@ func (d *drafter) journals(s *Sheet, one Decided) {
 	case disposition.Replace: // built up
 		s.note(say.New("sheet").As("build_up"))
 	case disposition.Polish:
-		for _, f := range d.members(one.Set.Set.Row().Of) {
+		for _, f := range d.members(one.Set.Set.Row().Member) {
 			l := line(disposition.Ref{Kind: f.Kind, Number: f.Number}, "after_polish", DoPolish)
 			l.Min, l.Max = ptr(*f.Min-d.in.Policy.PolishStock), ptr(*f.Max)
 			s.Lines = append(s.Lines, l)
@@ -193,7 +193,7 @@ func (d *drafter) housings(s *Sheet, one Decided) {
 	}
 	first := len(s.Lines)
 	deepest := unit.Length(0)
-	for _, f := range d.members(one.Set.Set.Row().Of) {
+	for _, f := range d.members(one.Set.Set.Row().Member) {
 		ref := disposition.Ref{Kind: f.Kind, Number: f.Number}
 		if slices.ContainsFunc(one.Option.Each, func(t disposition.Treatment) bool {
 			return t.Feature == ref && t.Action != disposition.Resize

@@ -8,26 +8,26 @@ import (
 	"ledge/internal/core/unit"
 )
 
-// A Form is how a list stands in the open file.
-type Form string
+// A ListForm is how a list stands in the open file.
+type ListForm string
 
 // The forms, with their fields.
 const (
-	Readings Form = "readings" // readings
-	Turn     Form = "turn"     // angles and indicator, or tir
-	Float    Form = "float"    // at_0, at_180, return, feeler
-	Edges    Form = "edges"    // lines: name and gap
-	Rows     Form = "rows"     // rows of heights
-	Offsets  Form = "offsets"  // vertical, sideways, positions
-	Weights  Form = "weights"  // big_end, small_end
-	OfStrip  Form = "strip"    // of, readings, fitted
+	Readings ListForm = "readings" // readings
+	Turn     ListForm = "turn"     // angles and indicator, or tir
+	Float    ListForm = "float"    // at_0, at_180, return, feeler
+	Edges    ListForm = "edges"    // lines: name and gap
+	Rows     ListForm = "rows"     // rows of heights
+	Offsets  ListForm = "offsets"  // vertical, sideways, positions
+	Weights  ListForm = "weights"  // big_end, small_end
+	OfStrip  ListForm = "strip"    // of, readings, fitted
 )
 
 // Forms are all of them.
 var Forms = closed.New(Readings, Turn, Float, Edges, Rows, Offsets, Weights, OfStrip)
 
 // Fields are those that a list of a form has in the open file.
-func (f Form) Fields() []string {
+func (f ListForm) Fields() []string {
 	switch f {
 	case Turn:
 		return []string{"angles", "indicator", "tir"}
@@ -63,7 +63,7 @@ var Makings = closed.New(MakesZone, MakesRise, MakesLines, MakesWalls).OrNothing
 
 // A List says how a kind is taken that is no grid: lines to fill, in one column or several. Common practice.
 type List struct {
-	Form Form `json:"form"`
+	Form ListForm `json:"form"`
 	// Lines are those of every engine; EachMain tells that there is one for each main bearing instead.
 	Lines    []string `json:"lines,omitempty"`
 	EachMain bool     `json:"each_main,omitempty"`

@@ -56,7 +56,7 @@ func TestRowsFitTogether(t *testing.T) {
 		}
 	}
 	for _, set := range part.Sets() {
-		assert.Equal(t, set.Set, set.Of.Row().Set, "the members of %s", set.Set)
+		assert.Equal(t, set.Set, set.Member.Row().Set, "the members of %s", set.Set)
 		assert.NotEmpty(t, set.Replaced)
 		for _, row := range part.All() {
 			assert.Equal(t, row.Set == set.Set, slices.Contains(set.Kinds(), row.Kind), "%s and %s", set.Set, row.Kind)

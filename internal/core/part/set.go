@@ -29,8 +29,8 @@ const (
 // A SetRow is what is known of a set beside its rules.
 type SetRow struct {
 	Set Set `json:"set"`
-	// Of is the kind of its members, which the others of the set only judge.
-	Of Kind `json:"of"`
+	// Member is the kind of its members, which the others of the set only judge.
+	Member Kind `json:"of"`
 	// Replaced is what is bought where it is beyond saving.
 	Replaced string `json:"replaced"`
 	// Over tells that its steps go up; those of shafts go down.
@@ -53,20 +53,20 @@ type SetRow struct {
 }
 
 var sets = []SetRow{
-	{Set: MainJournals, Of: MainJournal, Replaced: "crankshaft", Sheet: "grind", Complete: true, Bend: Runout},
-	{Set: RodJournals, Of: RodJournal, Replaced: "crankshaft", Sheet: "grind", Complete: true, Stroke: PinHeight},
-	{Set: CamJournals, Of: CamJournal, Replaced: "camshaft", Sheet: "grind"},
-	{Set: MainHousings, Of: MainHousing, Replaced: "block", Over: true, Sheet: "tunnel", Single: true, Complete: true,
+	{Set: MainJournals, Member: MainJournal, Replaced: "crankshaft", Sheet: "grind", Complete: true, Bend: Runout},
+	{Set: RodJournals, Member: RodJournal, Replaced: "crankshaft", Sheet: "grind", Complete: true, Stroke: PinHeight},
+	{Set: CamJournals, Member: CamJournal, Replaced: "camshaft", Sheet: "grind"},
+	{Set: MainHousings, Member: MainHousing, Replaced: "block", Over: true, Sheet: "tunnel", Single: true, Complete: true,
 		Line: []Kind{MainAlignment, TunnelEdge}},
-	{Set: RodHousings, Of: RodHousing, Replaced: "rods", Over: true, Sheet: "rods", Complete: true},
-	{Set: Cylinders, Of: Cylinder, Replaced: "block", Over: true, Sheet: "bore", Complete: true},
-	{Set: DeckSet, Of: Deck, With: []Kind{DeckHeights}, Replaced: "block", Sheet: "deck", Single: true, Tops: Protrusion},
-	{Set: Thrust, Of: EndFloat, Replaced: "crankshaft", Sheet: "grind", Single: true},
-	{Set: PistonSet, Of: Piston, With: []Kind{RingGroove, PinBore}, Replaced: "pistons"},
-	{Set: Pins, Of: Pin, Replaced: "pins"},
-	{Set: RodSet, Of: RodBend, With: []Kind{RodLength, SmallEnd, RodWeight}, Mended: SmallEnd, Replaced: "rods"},
-	{Set: Rings, Of: RingGap, Replaced: "rings", Sheet: "rings"},
-	{Set: CamLobes, Of: CamLobe, Replaced: "camshaft"},
+	{Set: RodHousings, Member: RodHousing, Replaced: "rods", Over: true, Sheet: "rods", Complete: true},
+	{Set: Cylinders, Member: Cylinder, Replaced: "block", Over: true, Sheet: "bore", Complete: true},
+	{Set: DeckSet, Member: Deck, With: []Kind{DeckHeights}, Replaced: "block", Sheet: "deck", Single: true, Tops: Protrusion},
+	{Set: Thrust, Member: EndFloat, Replaced: "crankshaft", Sheet: "grind", Single: true},
+	{Set: PistonSet, Member: Piston, With: []Kind{RingGroove, PinBore}, Replaced: "pistons"},
+	{Set: Pins, Member: Pin, Replaced: "pins"},
+	{Set: RodSet, Member: RodBend, With: []Kind{RodLength, SmallEnd, RodWeight}, Mended: SmallEnd, Replaced: "rods"},
+	{Set: Rings, Member: RingGap, Replaced: "rings", Sheet: "rings"},
+	{Set: CamLobes, Member: CamLobe, Replaced: "camshaft"},
 }
 
 // Sets are all of them, in the order in which they are decided.
@@ -77,7 +77,7 @@ func Sets() []SetRow { return append([]SetRow(nil), sets...) }
 func AsDecided() []Kind {
 	var kinds []Kind
 	for _, set := range sets {
-		kinds = append(kinds, set.Of)
+		kinds = append(kinds, set.Member)
 	}
 	for _, k := range AtBench() {
 		if !slices.Contains(kinds, k) {
@@ -88,7 +88,7 @@ func AsDecided() []Kind {
 }
 
 // Kinds are those whose parts are its members.
-func (r *SetRow) Kinds() []Kind { return append([]Kind{r.Of}, r.With...) }
+func (r *SetRow) Kinds() []Kind { return append([]Kind{r.Member}, r.With...) }
 
 // Row is what is known of a set; empty for a name that is none.
 func (s Set) Row() *SetRow {
@@ -101,7 +101,7 @@ func (s Set) Row() *SetRow {
 }
 
 // Component is the one that a set's members belong to.
-func (s Set) Component() Component { return s.Row().Of.Row().Component }
+func (s Set) Component() Component { return s.Row().Member.Row().Component }
 
 // SetNames are their names.
 var SetNames = closed.From(sets, func(r *SetRow) Set { return r.Set })

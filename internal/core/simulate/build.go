@@ -41,7 +41,7 @@ func Building(j assembly.Job, p assembly.Plan, mistake Mistake, source Source) [
 		}
 		b.do(assembly.Event{What: assembly.Turn, Number: i + 1, Torque: b.took(i + 1)})
 	}
-	for _, f := range assembly.Of(j, nil).Finals {
+	for _, f := range assembly.StateOf(j, nil).Finals {
 		value := 2 * unit.Thou
 		if f.Window != nil {
 			value = f.Window.Middle()
