@@ -1,8 +1,9 @@
 //go:build ignore
 
-// Mutants changes the core at random, one place at a time, and says which changes no test notices:
+// Mutants changes folders at random, one place at a time, and says which changes no test notices:
 //
 //	go run scripts/mutants.go -n 100 -seed 1
+//	go run scripts/mutants.go -n 40 -of internal/core,internal/shop,internal/store -more "./internal/shop …"
 //
 // A comparison is turned or moved by its edge, a sum becomes a difference, a condition its
 // opposite, a number one more.
@@ -45,19 +46,21 @@ type mutant struct {
 func main() {
 	count := flag.Int("n", 100, "how many mutants")
 	seed := flag.Uint64("seed", 1, "of what is drawn")
-	root := flag.String("of", "internal/core", "folder whose files are changed")
+	roots := flag.String("of", "internal/core", "folders whose files are changed, with commas between")
 	tests := flag.String("tests", "./internal/core/... ./internal/exchange ./internal/varied",
 		"packages whose tests must notice")
 	more := flag.String("more", "./internal/report ./internal/demo ./internal/store ./internal/httpapi",
 		"packages that are asked where those do not")
 	flag.Parse()
 	var files []string
-	_ = filepath.WalkDir(*root, func(path string, d os.DirEntry, err error) error {
-		if err == nil && strings.HasSuffix(path, ".go") && !strings.HasSuffix(path, "_test.go") {
-			files = append(files, path)
-		}
-		return err
-	})
+	for _, root := range strings.Split(*roots, ",") {
+		_ = filepath.WalkDir(root, func(path string, d os.DirEntry, err error) error {
+			if err == nil && strings.HasSuffix(path, ".go") && !strings.HasSuffix(path, "_test.go") {
+				files = append(files, path)
+			}
+			return err
+		})
+	}
 	random := rand.New(rand.NewPCG(*seed, 7))
 	folder, err := os.MkdirTemp("", "mutants")
 	check(err)
