@@ -1,5 +1,5 @@
-import { beforeEach, describe, expect, it, vi } from "vitest";
-import { heard, type LineFrame, line, type Took } from "./line";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { GaugeLine, type LineFrame, type Took } from "./line";
 import { bytesOf } from "./web-serial";
 
 const took = (seq: number): Took => ({ seq, size: seq * 100, unit: "in", line: `line ${seq}` });
@@ -7,11 +7,15 @@ const frame = (more: Partial<LineFrame>): LineFrame => ({ standing: "live", rate
 const settled = () => new Promise((resolve) => setTimeout(resolve, 0));
 
 describe("a line", () => {
-	beforeEach(() => line.release());
+	let line = new GaugeLine();
+	beforeEach(() => {
+		line = new GaugeLine();
+	});
+	afterEach(() => line.close());
 
 	it("gives what was taken to one after another, in its order, and keeps what nobody takes yet", async () => {
 		const first: number[] = [];
-		heard(frame({ taken: [took(1), took(2)] }));
+		line.heard(frame({ taken: [took(1), took(2)] }));
 		// The bench goes to another part with the first: the next one is that part's.
 		const second: number[] = [];
 		let leaveSecond = () => {};
@@ -24,7 +28,7 @@ describe("a line", () => {
 		await settled();
 		expect(first).toEqual([1]);
 		expect(second).toEqual([2]);
-		heard(frame({ taken: [took(3)] }));
+		line.heard(frame({ taken: [took(3)] }));
 		expect(second).toEqual([2, 3]);
 		leaveSecond();
 	});
@@ -33,16 +37,16 @@ describe("a line", () => {
 		const placed: number[] = [];
 		let open = false;
 		const leave = line.placedBy((t) => open && placed.push(t.seq) > 0);
-		heard(frame({ run: "b", taken: [took(1), took(2)] }));
-		heard(frame({ run: "b", taken: [took(2), took(3)] }));
+		line.heard(frame({ run: "b", taken: [took(1), took(2)] }));
+		line.heard(frame({ run: "b", taken: [took(2), took(3)] }));
 		expect(placed).toEqual([]);
 		open = true;
-		heard(frame({ run: "b" }));
+		line.heard(frame({ run: "b" }));
 		expect(placed).toEqual([1, 2, 3]);
-		heard(frame({ run: "c", taken: [took(1)] }));
+		line.heard(frame({ run: "c", taken: [took(1)] }));
 		expect(placed).toEqual([1, 2, 3, 1]);
 		leave();
-		heard(frame({ run: "c", taken: [took(2), took(3)] }));
+		line.heard(frame({ run: "c", taken: [took(2), took(3)] }));
 		line.release();
 		expect(line.state().unplaced?.count).toBe(2);
 		line.said();
@@ -51,18 +55,37 @@ describe("a line", () => {
 	it("tells only what changed of how it does, and keeps the last seconds of what it showed", () => {
 		const told = vi.fn();
 		const stop = line.subscribe(told);
-		heard(frame({ shown: { size: 5, unit: "mm", line: "5" }, trace: [1, 2, 3] }));
+		line.heard(frame({ shown: { size: 5, unit: "mm", line: "5" }, trace: [1, 2, 3] }));
 		const before = line.state();
-		heard(frame({ shown: { size: 6, unit: "mm", line: "6" }, trace: [4] }));
+		line.heard(frame({ shown: { size: 6, unit: "mm", line: "6" }, trace: [4] }));
 		expect(line.state()).toBe(before);
 		expect(line.shown().trace).toEqual([1, 2, 3, 4]);
-		for (let i = 0; i < 100; i++) heard(frame({ shown: { size: i, unit: "mm", line: "" }, trace: [i, i, i, i, i] }));
+		for (let i = 0; i < 100; i++) line.heard(frame({ shown: { size: i, unit: "mm", line: "" }, trace: [i, i, i, i, i] }));
 		expect(line.shown().trace).toHaveLength(240);
-		heard(frame({ standing: "silent" }));
+		line.heard(frame({ standing: "silent" }));
 		expect(line.state().standing).toBe("silent");
 		expect(line.shown().shown).toBeUndefined();
 		expect(line.shown().trace).toEqual([]);
 		stop();
+	});
+
+	it("goes on as the same bench after a reload, from what found its place, and says nothing once it is closed", () => {
+		const placed: number[] = [];
+		line.placedBy((t) => placed.push(t.seq) > 0);
+		line.heard(frame({ run: "d", taken: [took(1), took(2)] }));
+		window.dispatchEvent(new Event("pagehide"));
+		line.close();
+		const told = vi.fn();
+		line.subscribe(told);
+		line.close();
+		line.heard(frame({ run: "d", taken: [took(3)] }));
+		expect(placed).toEqual([1, 2]);
+		expect(told).not.toHaveBeenCalled();
+		const after = new GaugeLine();
+		after.placedBy((t) => placed.push(t.seq) > 0);
+		after.heard(frame({ run: "d", taken: [took(2), took(3)] }));
+		expect(placed, "what had its place is not taken twice").toEqual([1, 2, 3]);
+		after.close();
 	});
 });
 

@@ -19,7 +19,7 @@ export function useFollowed(instrument: Instrument | undefined, mode: string | u
 			: undefined;
 	useEffect(() => {
 		line.follow(asked === undefined ? undefined : JSON.parse(asked));
-		return line.leave;
+		return () => line.leave();
 	}, [asked]);
 }
 
