@@ -8,7 +8,7 @@ import (
 
 // tolerance is what a check judges within: the width of a range of sizes, or a one-sided limit itself.
 func (in *Inspection) tolerance(f *Feature, c limit.Check) unit.Length {
-	limits, _ := in.LimitsFor(f.Kind, f.Number)
+	limits, _ := in.LimitsAt(f.Kind, f.Number)
 	ranged := c.Name == limit.CheckSizeLow || c.Name == limit.CheckSizeHigh || c.Name == limit.CheckSkirt ||
 		c.Name == kindCheck(f.Kind) || c.Name == kindCheck(f.Kind).Low()
 	if ranged && limits.New != nil {

@@ -19,7 +19,7 @@ type Doubt struct {
 // off is most often mistyped. Common practice.
 func (in *Inspection) farAway(k part.Kind, number int) unit.Length {
 	far := in.Unit.Pick(20*unit.Thou, unit.Millimetre/2)
-	limits, _ := in.LimitsFor(k, number)
+	limits, _ := in.LimitsAt(k, number)
 	for _, steps := range [][]unit.Length{limits.Undersizes, limits.Oversizes} {
 		before := unit.Length(0)
 		for _, step := range steps {
@@ -142,7 +142,7 @@ func (in *Inspection) neighbours(k part.Kind, number int, state string) (sizes [
 	if len(sizes) > 0 {
 		return sizes, "set"
 	}
-	if limits, _ := in.LimitsFor(k, number); limits.New != nil && k.Quantity() == part.Size {
+	if limits, _ := in.LimitsAt(k, number); limits.New != nil && k.Quantity() == part.Size {
 		steps, sign := limits.Undersizes, unit.Length(-1)
 		if !k.Shaft() {
 			steps, sign = limits.Oversizes, 1

@@ -48,7 +48,7 @@ func (in *Inspection) nameSources(f *Finding) {
 	if other := kind.Row().JudgedBy; other != "" {
 		kind = other
 	}
-	limits, _ := in.LimitsFor(kind, f.Number)
+	limits, _ := in.LimitsAt(kind, f.Number)
 	if len(limits.Sources) == 0 {
 		return
 	}
@@ -107,7 +107,7 @@ func evaluateGrid(in *Inspection, f *Feature, grid form.Grid) Finding {
 		inside := f.Ordered.Holds(limit.Range{Min: smallest, Max: largest})
 		out.AsOrdered = &inside
 	}
-	limits, _ := in.LimitsFor(f.Kind, f.Number)
+	limits, _ := in.LimitsAt(f.Kind, f.Number)
 	out.classAndWear(in, f, limits)
 	rule := in.Policy.DecisionRule
 	ends, at := grid.Ends(), func(p form.Place) instrument.Uncertainty {
@@ -307,7 +307,7 @@ func (f *Feature) fewestRepeats() int {
 }
 
 // classAndWear finds the size class and the wear, where the new range is known.
-func (out *Finding) classAndWear(in *Inspection, f *Feature, limits limit.Limits) {
+func (out *Finding) classAndWear(in *Inspection, f *Feature, limits *limit.Limits) {
 	var reference unit.Length
 	switch {
 	case limits.New != nil:
@@ -326,7 +326,7 @@ func (out *Finding) classAndWear(in *Inspection, f *Feature, limits limit.Limits
 }
 
 // class sets the size class and returns the reference size of the new range shifted by it.
-func (out *Finding) class(in *Inspection, f *Feature, limits limit.Limits) unit.Length {
+func (out *Finding) class(in *Inspection, f *Feature, limits *limit.Limits) unit.Length {
 	var class unit.Length
 	known := true
 	tolerance := limit.ClassTolerance(in.Unit)

@@ -35,7 +35,7 @@ func (in *Inspection) Expect(k part.Kind, number int, state string, ordered *lim
 	if len(set) > 0 {
 		return Expectation{unit.Mean(set), false}, true
 	}
-	if limits, _ := in.LimitsFor(k, number); limits.New != nil && k.Quantity() == part.Size {
+	if limits, _ := in.LimitsAt(k, number); limits.New != nil && k.Quantity() == part.Size {
 		return Expectation{limits.New.Middle(), false}, true
 	}
 	return in.expectBearing(k, number)
@@ -59,7 +59,7 @@ func (in *Inspection) expectBearing(k part.Kind, number int) (e Expectation, ok 
 		return Expectation{}, false
 	}
 	size, ok := in.Expect(journal, in.JournalOf(k, number), part.AsFound, nil)
-	if limits, _ := in.LimitsFor(journal, in.JournalOf(k, number)); ok && limits.Clearance != nil {
+	if limits, _ := in.LimitsAt(journal, in.JournalOf(k, number)); ok && limits.Clearance != nil {
 		for _, r := range []*limit.Range{limits.Clearance.Target, limits.Clearance.New} {
 			if r != nil {
 				size.Size += r.Middle()

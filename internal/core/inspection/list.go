@@ -18,7 +18,7 @@ type listed struct {
 	f      *Feature
 	list   *List
 	rule   limit.Rule
-	limits limit.Limits
+	limits *limit.Limits
 	// u is the standard uncertainty of a difference between two readings.
 	u float64
 }
@@ -26,7 +26,7 @@ type listed struct {
 func evaluateList(in *Inspection, f *Feature) Finding {
 	out := Finding{Kind: f.Kind, Number: f.Number, State: f.State, Component: f.Component, Complete: true,
 		Look: f.Look, LookGiven: f.Look != "", Checks: []limit.Check{}}
-	limits, _ := in.LimitsFor(f.Kind, f.Number)
+	limits, _ := in.LimitsAt(f.Kind, f.Number)
 	e := listed{&out, in, f, &f.List, in.Policy.DecisionRule, limits, in.gauge(f).Uncertainty(1).Difference()}
 	row := f.Kind.Row()
 	switch makes, form := row.List.Makes, row.List.Form; {
@@ -35,7 +35,7 @@ func evaluateList(in *Inspection, f *Feature) Finding {
 	case makes == part.MakesZone:
 		zone := max(f.zone(in, f.List.Vertical), f.zone(in, f.List.Sideways), f.zone(in, f.List.Readings))
 		out.Largest = &zone
-		tunnel, _ := in.LimitsFor(row.JudgedBy, 0)
+		tunnel, _ := in.LimitsAt(row.JudgedBy, 0)
 		e.check(limit.CheckName(row.List.Check), zone, tunnel.AlignmentMax)
 		for i := range f.List.Readings {
 			housing := part.Ref{Kind: row.JudgedBy, Number: i + 1}
@@ -154,7 +154,7 @@ func orOther(a, b *unit.Length) unit.Length {
 
 // flat checks the widest gap or the zone of a deck.
 func (e listed) flat(widest *unit.Length) {
-	deck, _ := e.in.LimitsFor(cmp.Or(e.f.Kind.Row().JudgedBy, e.f.Kind), e.f.Number)
+	deck, _ := e.in.LimitsAt(cmp.Or(e.f.Kind.Row().JudgedBy, e.f.Kind), e.f.Number)
 	if widest != nil {
 		e.check(limit.CheckFlatness, *widest, deck.Max)
 	}

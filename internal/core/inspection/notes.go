@@ -11,7 +11,7 @@ import (
 )
 
 // notes adds what a careful colleague would remark beside the numbers.
-func (out *Finding) notes(in *Inspection, f *Feature, gauge instrument.Gauge, limits limit.Limits) {
+func (out *Finding) notes(in *Inspection, f *Feature, gauge instrument.Gauge, limits *limit.Limits) {
 	if !out.LookGiven {
 		out.note(say.Of("no_look", f.ref()))
 	}

@@ -15,7 +15,7 @@ const thrustSide = 90 * unit.Degree
 
 // boreClass is the class of the bore that a piston runs in, which its own follows; standard where nobody read it.
 func (in *Inspection) boreClass(bore part.Ref) unit.Length {
-	limits, _ := in.LimitsFor(bore.Kind, bore.Number)
+	limits, _ := in.LimitsAt(bore.Kind, bore.Number)
 	at, ok := in.Latest(bore.Kind, bore.Number)
 	if !ok || limits.New == nil {
 		return 0
@@ -30,7 +30,7 @@ func (in *Inspection) boreClass(bore part.Ref) unit.Length {
 
 // skirt holds a piston, square to its pin, against the range of new ones where nobody said how much it may wear: a
 // collapsed skirt lies well below it. Less than 0.001 in / 0.025 mm is use; common practice.
-func (out *Finding) skirt(in *Inspection, f *Feature, grid form.Grid, limits limit.Limits) {
+func (out *Finding) skirt(in *Inspection, f *Feature, grid form.Grid, limits *limit.Limits) {
 	if !f.Kind.InBore() || limits.New == nil || limits.WearMax != nil {
 		return
 	}
@@ -53,7 +53,7 @@ func (in *Inspection) judgePinFits(findings []Finding) {
 		}
 		for _, kind := range row.In {
 			at, ok := in.Latest(kind, pin.Number)
-			limits, _ := in.LimitsFor(kind, pin.Number)
+			limits, _ := in.LimitsAt(kind, pin.Number)
 			if c := limits.Clearance; !ok || !findings[at].Measured() || c == nil {
 				continue
 			} else if bore := &findings[at]; c.New != nil || c.Max != nil {

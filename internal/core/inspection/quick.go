@@ -146,7 +146,7 @@ func (in *Inspection) whatIsLookedAt() map[looked]bool {
 // the whole plan does. A size stays half that limit off its own.
 func (in *Inspection) farInside(f *Feature, grid form.Grid) (matters limit.CheckName, far bool) {
 	smallest, largest, ok := form.Range(grid.All())
-	limits, _ := in.LimitsFor(f.Kind, f.Number)
+	limits, _ := in.LimitsAt(f.Kind, f.Number)
 	matters, most := leastForm(limits)
 	if !ok || matters == "" || f.look().WorseThan(Marked) {
 		return "", false
@@ -178,7 +178,7 @@ func (in *Inspection) farInside(f *Feature, grid form.Grid) (matters limit.Check
 // matter to. Common practice.
 func (in *Inspection) proved(f *Feature, grid form.Grid) (matters limit.CheckName, far bool) {
 	smallest, largest, ok := form.Range(grid.All())
-	limits, _ := in.LimitsFor(f.Kind, f.Number)
+	limits, _ := in.LimitsAt(f.Kind, f.Number)
 	matters, most := leastForm(limits)
 	if !ok || f.look().WorseThan(Marked) {
 		return "", false
@@ -204,7 +204,7 @@ func (in *Inspection) proved(f *Feature, grid form.Grid) (matters limit.CheckNam
 }
 
 // leastForm is the smaller of the limits of a part's form, with its check's name; empty where it has none.
-func leastForm(l limit.Limits) (check limit.CheckName, most unit.Length) {
+func leastForm(l *limit.Limits) (check limit.CheckName, most unit.Length) {
 	if l.TaperMax != nil {
 		check, most = limit.CheckTaper, *l.TaperMax
 	}

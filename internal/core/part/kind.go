@@ -58,10 +58,10 @@ const (
 	CamStrip  Kind = "cam_strip"
 )
 
-var rowOf = func() map[Kind]*Row {
-	all := make(map[Kind]*Row, len(table))
+// slots are the rows by a small sum of their names: a row is asked for thousands of times a judgement, where a map
+// is slow. Every name has a slot of its own under the factor.
+var slots, factor = func() (slots [512]*Row, factor int) {
 	for i := range table {
-		all[table[i].Kind] = &table[i]
 		if table[i].Limits == nil {
 			table[i].Limits = none
 		}
@@ -72,15 +72,35 @@ var rowOf = func() map[Kind]*Row {
 			table[i].Role = Plain
 		}
 	}
-	return all
+	for factor = 1; factor < 1000; factor++ {
+		slots = [512]*Row{}
+		apart := true
+		for i := range table {
+			at := &slots[table[i].Kind.slot(factor)]
+			apart = apart && *at == nil
+			*at = &table[i]
+		}
+		if apart {
+			return slots, factor
+		}
+	}
+	panic("part: two names share their sum: count another of their letters")
 }()
+
+func (k Kind) slot(factor int) int {
+	n := len(k)
+	if n == 0 {
+		return 0
+	}
+	return (int(k[0]) + factor*int(k[n/2]) + factor*factor*int(k[n-1]) + 31*n) & 511
+}
 
 // unknown is the row of what is no kind.
 var unknown Row
 
 // Row is what is known of a kind; empty for a name that is none.
 func (k Kind) Row() *Row {
-	if row, ok := rowOf[k]; ok {
+	if row := slots[k.slot(factor)]; row != nil && row.Kind == k {
 		return row
 	}
 	return &unknown
