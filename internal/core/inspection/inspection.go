@@ -269,8 +269,22 @@ func (c *Cell) Missing() bool { return !c.Read() && c.Reason == "" }
 // Read reports whether anything was read at the cell.
 func (c *Cell) Read() bool { return len(c.Sizes)+len(c.Weights) > 0 }
 
+// A SkipReason is a usual reason why a place is not read; any other text is one, too.
+type SkipReason string
+
+// The usual reasons, as they are stored. Damage counts against the part.
+const (
+	SkipCounterweight SkipReason = "counterweight"
+	SkipOilHole       SkipReason = "oil hole"
+	SkipDamaged       SkipReason = "damaged"
+	SkipOutOfReach    SkipReason = "out of reach"
+)
+
+// SkipReasons are all of them.
+var SkipReasons = closed.New(SkipCounterweight, SkipOilHole, SkipDamaged, SkipOutOfReach).Said("skip")
+
 // Damaged reports whether the cell was left out because the part is damaged there.
-func (c *Cell) Damaged() bool { return strings.EqualFold(strings.TrimSpace(c.Reason), "damaged") }
+func (c *Cell) Damaged() bool { return strings.EqualFold(strings.TrimSpace(c.Reason), string(SkipDamaged)) }
 
 // Condition is how the part was held when it was read. Sizes are as they would be at 20 °C where the
 // temperature was corrected for, and as indicated otherwise.

@@ -72,7 +72,7 @@ const (
 )
 
 // Modes are all of them.
-var Modes = closed.New(Direct, Divisions, Deviation, Vernier, Scale, Leaves)
+var Modes = closed.New(Direct, Divisions, Deviation, Vernier, Scale, Leaves).Said("mode")
 
 // A Gauge is the instrument as set up for a feature. Zero fields are unknown and take the defaults
 // of the kind.

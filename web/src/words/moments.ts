@@ -40,7 +40,7 @@ export function said(view: JobView, m: Moment): string {
 		case "crack_test":
 			return `crack test: ${m.look}${m.note ? `: ${m.note}` : ""}`;
 		case "gauge":
-			return `set the gauge up: ${plain(m.instrument ?? "")}, ${plain(m.mode ?? "")}${size ? `, zeroed on ${size}` : ""}`;
+			return `set the gauge up: ${wordOf("gauge", m.instrument ?? "").toLowerCase()}, ${wordOf("mode", m.mode ?? "")}${size ? `, zeroed on ${size}` : ""}`;
 		case "zero":
 			return `checked the zero: ${m.value === 0 ? "no deviation" : `off by ${size}`}`;
 		case "condition":

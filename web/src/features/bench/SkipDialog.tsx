@@ -1,11 +1,10 @@
 import { Button, Modal, Stack, TextInput } from "@mantine/core";
 import { useState } from "react";
+import { membersOfList } from "../../api/table";
 import { parse, type System } from "../../quantity/length";
 import { useNumberKeys } from "../../ui/use-key";
 import { benchWords } from "../../words/bench";
 import css from "./bench.module.css";
-
-const REASONS = ["counterweight", "oil hole", "damaged", "out of reach"];
 
 interface SkipDialogProps {
 	opened: boolean;
@@ -20,6 +19,7 @@ export function SkipDialog({ opened, place, unit, onClose, onSkip }: SkipDialogP
 	const [other, setOther] = useState("");
 	const [depth, setDepth] = useState("");
 	const [wrong, setWrong] = useState("");
+	const reasons = membersOfList("skip");
 	const skip = (reason: string) => {
 		const deep = parse(depth, unit);
 		if (reason === "damaged" && depth.trim() !== "" && !deep.ok) return setWrong(deep.sentence);
@@ -29,8 +29,8 @@ export function SkipDialog({ opened, place, unit, onClose, onSkip }: SkipDialogP
 		onSkip(reason, reason === "damaged" && depth.trim() !== "" && deep.ok ? deep.length : undefined);
 	};
 	useNumberKeys(opened, (i) => {
-		const reason = REASONS[i];
-		if (reason) skip(reason);
+		const reason = reasons[i];
+		if (reason) skip(reason.value);
 	});
 	return (
 		<Modal
@@ -41,16 +41,16 @@ export function SkipDialog({ opened, place, unit, onClose, onSkip }: SkipDialogP
 			returnFocus={false}
 		>
 			<Stack gap="xs">
-				{REASONS.map((reason, i) => (
+				{reasons.map(({ value, word = value }, i) => (
 					<Button
-						key={reason}
+						key={value}
 						variant="default"
 						justify="flex-start"
 						size="md"
-						onClick={() => skip(reason)}
+						onClick={() => skip(value)}
 						data-autofocus={i === 0 || undefined}
 					>
-						<kbd className={css.digit}>{i + 1}</kbd> {reason === "damaged" ? benchWords.countsAsScored(reason) : reason}
+						<kbd className={css.digit}>{i + 1}</kbd> {value === "damaged" ? benchWords.countsAsScored(word) : word}
 					</Button>
 				))}
 				<TextInput
