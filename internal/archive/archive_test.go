@@ -26,7 +26,7 @@ import (
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/instrument"
 	"ledge/internal/core/part"
-	"ledge/internal/demo"
+	"ledge/internal/demo/demotest"
 	"ledge/internal/photo"
 	"ledge/internal/store"
 )
@@ -43,9 +43,7 @@ func open(t testing.TB, name string) *store.Store {
 
 func shop(t testing.TB) *store.Store {
 	t.Helper()
-	s := open(t, "shop.db")
-	require.NoError(t, demo.Fill(ctx, s, time.Now()))
-	return s
+	return demotest.Store(t)
 }
 
 func written(t testing.TB, s *store.Store, id int64) []byte {

@@ -2,9 +2,7 @@ package httpapi
 
 import (
 	"bytes"
-	"context"
 	"encoding/json"
-	"errors"
 	"fmt"
 	"io"
 	"log/slog"
@@ -14,7 +12,6 @@ import (
 	"path/filepath"
 	"slices"
 	"strings"
-	"sync"
 	"testing"
 	"testing/fstest"
 	"time"
@@ -26,48 +23,16 @@ import (
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
-	"ledge/internal/demo"
+	"ledge/internal/demo/demotest"
 	"ledge/internal/exchange"
 	"ledge/internal/shop"
 	"ledge/internal/store"
 	"ledge/internal/words"
 )
 
-// filled is a file with the demo's jobs, made once for all tests.
-var filled = sync.OnceValues(func() ([]byte, error) {
-	folder, err := os.MkdirTemp("", "ledge")
-	if err != nil {
-		return nil, err
-	}
-	defer os.RemoveAll(folder)
-	path := filepath.Join(folder, "demo.db")
-	s, err := store.Open(context.Background(), path, time.Now)
-	if err != nil {
-		return nil, err
-	}
-	if err := errors.Join(demo.Fill(context.Background(), s, time.Now()), s.Close()); err != nil {
-		return nil, err
-	}
-	return os.ReadFile(path)
-})
-
-// demoStore is a store of its own with the demo's jobs.
-func demoStore(t testing.TB) *store.Store {
-	t.Helper()
-	file, err := filled()
-	require.NoError(t, err)
-	path := filepath.Join(t.TempDir(), "demo.db")
-	require.NoError(t, os.WriteFile(path, file, 0o600))
-	s, err := store.Open(context.Background(), path, time.Now)
-	require.NoError(t, err)
-	return s
-}
-
 func serveDemo(t testing.TB) *httptest.Server {
 	t.Helper()
-	s := demoStore(t)
-	t.Cleanup(func() { _ = s.Close() })
-	return serveStore(t, s)
+	return serveStore(t, demotest.Store(t))
 }
 
 func serveStore(t testing.TB, s *store.Store) *httptest.Server {

@@ -14,6 +14,7 @@ import (
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
+	"ledge/internal/demo/demotest"
 	"ledge/internal/exchange"
 	"ledge/internal/shop"
 	"ledge/internal/store"
@@ -74,7 +75,7 @@ func TestOneValidatorForFileAndForm(t *testing.T) {
 
 // The list of the shop ends with its last job, and the machines' queue sees them all.
 func TestTheShopHasMoreThanFiftyJobs(t *testing.T) {
-	s := demoStore(t)
+	s := demotest.Store(t)
 	t.Cleanup(func() { _ = s.Close() })
 	server := serveStore(t, s)
 	for range 60 {

@@ -20,6 +20,7 @@ import (
 	"ledge/internal/core/part"
 	"ledge/internal/core/walk"
 	"ledge/internal/demo"
+	"ledge/internal/demo/demotest"
 	"ledge/internal/photo"
 	"ledge/internal/shop"
 	"ledge/internal/store"
@@ -183,7 +184,7 @@ func policyOf(t *testing.T, base string) []byte {
 // An engine that comes back brings its limits and the sizes it left with; what is noted of a part stays with it, in its
 // history and in its archive.
 func TestAnEngineComesBack(t *testing.T) {
-	s := demoStore(t)
+	s := demotest.Store(t)
 	base := serveStore(t, s).URL
 	old := get[shop.JobView](t, base+"/api/v1/jobs/9")
 	came := old.Job.Came

@@ -15,6 +15,7 @@ import (
 	"ledge/internal/archive"
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/part"
+	"ledge/internal/demo/demotest"
 	"ledge/internal/exchange"
 	"ledge/internal/photo"
 	"ledge/internal/shop"
@@ -39,7 +40,7 @@ func judged(t *testing.T, base string, job int, query string) string {
 // retiring the wreck puts it into the engine, with sheets that name it; the record keeps both, and
 // taking the retirement back gives back what was there.
 func TestASpareInTheShop(t *testing.T) {
-	s := demoStore(t)
+	s := demotest.Store(t)
 	base := serveStore(t, s).URL
 	const job, spareQuery = 6, "?of=crankshaft&tag=spare"
 	at := fmt.Sprintf("%s/api/v1/jobs/%d", base, job)

@@ -11,6 +11,7 @@ import (
 
 	"ledge/internal/core/closed"
 	"ledge/internal/core/inspection"
+	"ledge/internal/demo/demotest"
 	"ledge/internal/words"
 )
 
@@ -19,7 +20,7 @@ var unsent = map[reflect.Type]bool{}
 
 func described(t *testing.T) huma.Registry {
 	t.Helper()
-	s := demoStore(t)
+	s := demotest.Store(t)
 	t.Cleanup(func() { _ = s.Close() })
 	return newResources(Options{Store: s}).mount(chi.NewMux(), "test").OpenAPI().Components.Schemas
 }

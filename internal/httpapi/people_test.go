@@ -19,6 +19,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"ledge/internal/core/disposition"
+	"ledge/internal/demo/demotest"
 	"ledge/internal/shop"
 	"ledge/internal/store"
 )
@@ -28,7 +29,7 @@ const code = "setupcode123"
 // serveShop is a demo where people sign in, and a client for each of them.
 func serveShop(t *testing.T) (base string, client func() *http.Client) {
 	t.Helper()
-	s := demoStore(t)
+	s := demotest.Store(t)
 	server := httptest.NewServer(New(Options{Store: s, Log: slog.New(slog.DiscardHandler),
 		Front: fstest.MapFS{}, Version: "test", RequireSignIn: true, SetupCode: code}))
 	t.Cleanup(func() {
@@ -271,7 +272,7 @@ func TestTwoBenchesOnOneJob(t *testing.T) {
 // Wrong passwords slow the address and the account down, and stand in the log; right ones count nothing. One's own
 // password is changed by who knows it.
 func TestGuessing(t *testing.T) {
-	s := demoStore(t)
+	s := demotest.Store(t)
 	t.Cleanup(func() { _ = s.Close() })
 	var log bytes.Buffer
 	server := httptest.NewServer(New(Options{Store: s, Log: slog.New(slog.NewTextHandler(&log, nil)),

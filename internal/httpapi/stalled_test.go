@@ -12,6 +12,8 @@ import (
 	"testing/fstest"
 	"time"
 
+	"ledge/internal/demo/demotest"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
@@ -30,7 +32,7 @@ func slowly(t *testing.T, address, path string) net.Conn {
 
 // Forty who ask for much and read nothing keep nobody from their work; when the server stops they do not hold it up.
 func TestSlowReadersHoldNobodyUp(t *testing.T) {
-	s := demoStore(t)
+	s := demotest.Store(t)
 	t.Cleanup(func() { _ = s.Close() })
 	stopping := make(chan struct{})
 	server := &http.Server{Handler: New(Options{Store: s, Log: slog.New(slog.DiscardHandler), Front: fstest.MapFS{},

@@ -28,6 +28,7 @@ import (
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
+	"ledge/internal/demo/demotest"
 	"ledge/internal/shop"
 	"ledge/internal/store"
 )
@@ -235,7 +236,7 @@ func TestOneBadJobTakesNothingDown(t *testing.T) {
 			WHERE job_id = 2 AND what = 'decision'`,
 	} {
 		t.Run(name, func(t *testing.T) {
-			file, err := filled()
+			file, err := demotest.File()
 			require.NoError(t, err)
 			path := filepath.Join(t.TempDir(), "bad.db")
 			require.NoError(t, os.WriteFile(path, file, 0o600))
@@ -360,7 +361,7 @@ func TestWhatTheLogTells(t *testing.T) {
 		defer mu.Unlock()
 		return log.Write(p)
 	}), &slog.HandlerOptions{Level: slog.LevelDebug})
-	s := demoStore(t)
+	s := demotest.Store(t)
 	t.Cleanup(func() { _ = s.Close() })
 	server := httptest.NewServer(New(Options{Store: s, Log: slog.New(handler), Front: fstest.MapFS{},
 		AllowedHosts: []string{"Ledge.Example.org"}}))
@@ -396,7 +397,7 @@ func (w writer) Write(p []byte) (int, error) { return w(p) }
 
 // A server that is told to stop lets what is under way finish, ends its streams, and then closes.
 func TestStoppingLetsRequestsFinish(t *testing.T) {
-	s := demoStore(t)
+	s := demotest.Store(t)
 	t.Cleanup(func() { _ = s.Close() })
 	stopping := make(chan struct{})
 	slow, begun := make(chan struct{}), make(chan struct{})
@@ -455,7 +456,7 @@ func TestSearchFoldsCaseAndAccents(t *testing.T) {
 
 // A job in memory is the one on the disk, after every sort of change.
 func TestAJobInMemoryIsTheOneOnTheDisk(t *testing.T) {
-	s := demoStore(t)
+	s := demotest.Store(t)
 	t.Cleanup(func() { _ = s.Close() })
 	a := shop.New(shop.Options{Store: s})
 	ctx := store.As(t.Context(), "Wanda")

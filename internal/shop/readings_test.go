@@ -5,10 +5,8 @@ import (
 	"encoding/json"
 	"fmt"
 	"math/rand/v2"
-	"path/filepath"
 	"slices"
 	"testing"
-	"time"
 
 	"github.com/google/uuid"
 	"github.com/stretchr/testify/assert"
@@ -19,7 +17,7 @@ import (
 	"ledge/internal/core/part"
 	"ledge/internal/core/plan"
 	"ledge/internal/core/unit"
-	"ledge/internal/demo"
+	"ledge/internal/demo/demotest"
 	"ledge/internal/shop"
 	"ledge/internal/store"
 )
@@ -27,10 +25,7 @@ import (
 // opened is the demo's shop, and who works in it.
 func opened(t *testing.T) (*shop.Application, context.Context) {
 	t.Helper()
-	s, err := store.Open(t.Context(), filepath.Join(t.TempDir(), "shop.db"), time.Now)
-	require.NoError(t, err)
-	t.Cleanup(func() { _ = s.Close() })
-	require.NoError(t, demo.Fill(t.Context(), s, time.Now()))
+	s := demotest.Store(t)
 	return shop.New(shop.Options{Store: s}), store.As(t.Context(), "Wanda Pell")
 }
 

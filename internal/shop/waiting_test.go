@@ -48,7 +48,7 @@ func TestWaitingInItsOrder(t *testing.T) {
 		"nothing to go by": {JobView{}, []Waiting{{For: ForLimits}, report}},
 		"half read": {JobView{Features: []FeatureView{journal(1)}, Said: []SetLine{signed}},
 			[]Waiting{{For: ForMeasure, Kind: part.MainJournal, Left: 2}, report}},
-		"read whole": {JobView{Features: []FeatureView{journal(3)}, Said: []SetLine{signed}}, []Waiting{report}},
+		"read whole":   {JobView{Features: []FeatureView{journal(3)}, Said: []SetLine{signed}}, []Waiting{report}},
 		"near a limit": {JobView{Said: []SetLine{signed}, Asked: []SetAsks{{}}}, []Waiting{{For: ForAgain}, report}},
 		"unsigned, the first that decides named": {JobView{Said: []SetLine{undecided, unsigned, signed}},
 			[]Waiting{{For: ForDecide, Many: 2, Set: part.RodJournals}, report}},
