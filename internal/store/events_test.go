@@ -23,7 +23,8 @@ import (
 	"ledge/internal/core/unit"
 )
 
-// before is a job of the last version whose events had tables of their own: a row in each, and what took a note and a
+// before is a job of the last version whose events had tables of their own: a row in each, an answer under the id that a
+// gauge has, too, and what took a note and a
 // photograph out of sight again.
 var before = []string{
 	`INSERT INTO jobs (id, number, customer, engine, duty, unit, arrangement, cylinders, mains, throws,
@@ -49,7 +50,7 @@ var before = []string{
 		('k2', 7, 'test_clear', NULL, '', 'Wanda', '2026-01-07')`,
 	`INSERT INTO unworn (id, feature_id, value, taken_by, taken_at) VALUES ('u', 7, 571500000, 'Wanda', '2026-01-08')`,
 	`INSERT INTO answers (id, job_id, topic, place, value, note, said_by, said_at)
-		VALUES ('a', 1, 'rumble', '', 'tight', 'at the front', 'Wanda', '2026-01-09')`,
+		VALUES ('g', 1, 'rumble', '', 'tight', 'at the front', 'Wanda', '2026-01-09')`,
 	`INSERT INTO decisions (id, job_id, set_name, action, step, shell, overruled, reason, basis, decided_by, decided_at)
 		VALUES ('d', 1, 'main_journals', 'grind', 2540000, 0, 1, 'because', '{"set":"main_journals","action":"reuse"}',
 			'Ida', '2026-01-10')`,
