@@ -60,7 +60,8 @@ func TestWaitingInItsOrder(t *testing.T) {
 			Orders: OrdersView{Issued: []IssuedView{sheet(order.ProofOpen, store.Sent)}}},
 			[]Waiting{out("a"), {For: ForProof, Many: 1, Line: "main_journal/1"}, report}},
 		"sent, and taken back": {JobView{Said: []SetLine{signed},
-			Orders: OrdersView{Issued: []IssuedView{sheet(order.ProofWithin, store.Sent, store.Unsent)}}}, []Waiting{report}},
+			Orders: OrdersView{Issued: []IssuedView{sheet(order.ProofWithin, store.Sent, store.Unsent)}}},
+			[]Waiting{report}},
 		"returned, and not after all": {JobView{Said: []SetLine{signed}, Orders: OrdersView{Issued: []IssuedView{
 			sheet(order.ProofWithin, store.Sent, store.Returned, store.Unreturned)}}}, []Waiting{out("c"), report}},
 		"struck or closed": {JobView{Said: []SetLine{signed}, Orders: OrdersView{Issued: []IssuedView{struck, closed}}},

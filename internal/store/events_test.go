@@ -23,7 +23,8 @@ import (
 	"ledge/internal/core/unit"
 )
 
-// before is a job of the last version whose events had tables of their own: a row in each, an answer under the id that a
+// before is a job of the last version whose events had tables of their own: a row in each, an answer under the id that
+// a
 // gauge has, too, and what took a note and a
 // photograph out of sight again.
 var before = []string{
