@@ -14,7 +14,7 @@ import (
 )
 
 // stored are names that shops have in their files.
-var stored = []string{"water in the oil", "under the cap"}
+var stored = []string{"water in the oil", "under the cap", "out of reach"}
 
 // What is measured, judged, decided and ordered is said as data: no text of three words stands in
 // the core's source.

@@ -78,7 +78,7 @@ func TestEveryWayMakesSheetsToWorkFrom(t *testing.T) {
 							assert.Less(t, *l.Rough, *l.Min, "%s: nothing is left to hone", where)
 						}
 						if s.Name == order.Parts {
-							assert.Regexp(t, `^`+order.Prefix(l.Part)+`(-STD|-[0-9]+)?(-[MP][0-9]+)?$`, l.Code, where)
+							assert.Regexp(t, `^`+l.Part.Goods().Prefix+`(-STD|-[0-9]+)?(-[MP][0-9]+)?$`, l.Code, where)
 							assert.Positive(t, l.Count, where)
 						}
 					}

@@ -8,7 +8,6 @@ import (
 	"ledge/internal/core/closed"
 	"ledge/internal/core/order"
 	"ledge/internal/core/part"
-	"ledge/internal/core/schedule"
 	"ledge/internal/core/walk"
 	"ledge/internal/store"
 	"ledge/internal/words"
@@ -55,7 +54,7 @@ func (v JobView) openEnds() []OpenEnd {
 		unproved += o.Open - o.Unticked
 		unticked += o.Unticked
 		for _, l := range o.Body.Lines {
-			if kinds, measured := newKinds[l.Part]; measured && !v.measuredNew(kinds) {
+			if goods := l.Part.Goods(); goods.Due && !v.measuredNew(append(slices.Clone(goods.As), goods.Into...)) {
 				unmeasured++
 			}
 		}
@@ -76,15 +75,6 @@ func (v JobView) openEnds() []OpenEnd {
 		add("building", v.Building.Open)
 	}
 	return ends
-}
-
-// newKinds are the kinds by which new parts are measured: themselves, or what they are fitted into.
-var newKinds = map[schedule.Part][]part.Kind{
-	schedule.Pistons: {part.Piston}, schedule.Pins: {part.Pin},
-	schedule.MainShells: {part.MainBearing, part.MainShell, part.MainStrip},
-	schedule.RodShells:  {part.RodBearing, part.RodShell, part.RodStrip},
-	schedule.SelectShells: {part.MainBearing, part.RodBearing, part.MainShell, part.RodShell, part.MainStrip,
-		part.RodStrip},
 }
 
 // measuredNew reports whether parts of one of the kinds were measured in another state than they came in.

@@ -154,7 +154,7 @@ func (v JobView) withOrders(record store.Record, in *inspection.Inspection, deci
 	for _, s := range order.Sheets(before, decided, v.decisionsToOrder(decided), v.counts,
 		order.NewPistons(in, v.Evaluation.Features)) {
 		if issued := last[s.Name]; issued == nil || !issued.Same(s) {
-			byWhom(&s, record)
+			byWhom(&s, record, in)
 			words.In(in.Unit).Sheet(&s)
 			v.Orders.Drafts = append(v.Orders.Drafts, s)
 		}
@@ -169,21 +169,17 @@ func (v JobView) withOrders(record store.Record, in *inspection.Inspection, deci
 }
 
 // byWhom adds to what sizes rest on who measured it.
-func byWhom(s *order.Sheet, record store.Record) {
+func byWhom(s *order.Sheet, record store.Record, in *inspection.Inspection) {
 	for i := range s.Lines {
 		l := &s.Lines[i]
 		if l.Why == nil || l.Why.Form != order.OnBearing && l.Why.Form != order.OnWalls || l.Feature == nil {
 			continue
 		}
 		var names []string
+		joint := l.Feature.Kind.Row().Joint
+		by := map[string]part.Kind{order.OnBearing: joint.Bearing, order.OnWalls: joint.Shell}[l.Why.Form]
 		for _, f := range record.Features {
-			journal := f.Number
-			if f.Kind == part.RodBearing || f.Kind == part.RodShell {
-				journal = record.Job.PinOf(f.Number)
-			}
-			joint := l.Feature.Kind.Row().Joint
-			if f.Kind != map[string]part.Kind{order.OnBearing: joint.Bearing,
-				order.OnWalls: joint.Shell}[l.Why.Form] || journal != l.Feature.Number {
+			if f.Kind != by || in.JournalOf(joint.Bearing, f.Number) != l.Feature.Number {
 				continue
 			}
 			for _, r := range f.Tape {
@@ -286,7 +282,7 @@ func beforeWork(in *inspection.Inspection, orders []store.Order) *inspection.Ins
 	}
 	proves := func(f inspection.Feature) bool {
 		return proofs[place{disposition.Ref{Kind: f.Kind, Number: max(1, f.Number)}, f.State, f.Component}] ||
-			f.Kind == part.Piston && f.State == part.NewPart && len(orders) > 0
+			order.NewPiston(&f) && len(orders) > 0
 	}
 	if !slices.ContainsFunc(in.Features, proves) {
 		return in

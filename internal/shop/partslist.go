@@ -33,14 +33,6 @@ type ToMeasure struct {
 	Of    int       `json:"of"`
 }
 
-// measuredAs says as which kinds a part that came is measured.
-var measuredAs = map[schedule.Part][]part.Kind{
-	schedule.MainShells: {part.MainShell}, schedule.RodShells: {part.RodShell},
-	schedule.Pistons: {part.Piston}, schedule.Pins: {part.Pin},
-	schedule.Crankshaft: {part.MainJournal, part.RodJournal}, schedule.RodSet: {part.RodHousing},
-	schedule.Block: {part.MainHousing, part.Cylinder}, schedule.Camshaft: {part.CamJournal},
-}
-
 // replacing are findings that ask for something new, by topic and answer.
 var replacing = map[string][]string{
 	"main_bolt": {"loose", "long", "yielded", "thread"}, "rod_bolt": {"loose", "long", "yielded", "thread"},
@@ -65,10 +57,8 @@ func (b *builder) wanted(s assembly.State) (lines []assembly.Wanted, buys map[st
 			gasket = gasket || l.Part == schedule.Gasket
 			buys[l.Key] = l.Part
 			if l.Part == schedule.SelectShells {
-				buys[l.Key] = schedule.MainShells
-				if strings.HasPrefix(l.Key, string(part.RodJournals)) {
-					buys[l.Key] = schedule.RodShells
-				}
+				set, _, _ := strings.Cut(l.Key, "/")
+				buys[l.Key] = schedule.ShellsOf(part.Set(set).Row().Member)
 			}
 		}
 	}
@@ -165,7 +155,7 @@ func (b *builder) parts(s assembly.State, events []assembly.Event) []PartView {
 		if l.Here() <= 0 {
 			continue
 		}
-		for _, kind := range measuredAs[buys[l.Key]] {
+		for _, kind := range buys[l.Key].Goods().As {
 			list[i].Measure = append(list[i].Measure, b.waiting(kind))
 		}
 	}
@@ -190,11 +180,13 @@ func (b *builder) short(events []assembly.Event) map[part.Kind]int {
 	short := map[part.Kind]int{}
 	live := assembly.Live(events)
 	wanted, buys := b.wanted(assembly.StateOf(b.Job, live))
-	came := map[part.Kind]int{}
+	came, journals := map[part.Kind]int{}, map[schedule.Part]part.Kind{}
+	for _, kind := range part.InShells() {
+		journals[schedule.ShellsOf(kind)] = kind
+	}
 	for _, l := range assembly.PartsList(wanted, live) {
-		kind := map[schedule.Part]part.Kind{schedule.MainShells: part.MainJournal,
-			schedule.RodShells: part.RodJournal}[buys[l.Key]]
-		if kind == "" || l.Unwanted || l.Stands == assembly.Dropped {
+		kind, shells := journals[buys[l.Key]]
+		if !shells || l.Unwanted || l.Stands == assembly.Dropped {
 			continue
 		}
 		came[kind] += l.Here()
@@ -243,12 +235,12 @@ type SortedShells struct {
 // sortedShells sorts main and rod shells by their walls, where walls, housings and journals are all measured.
 func (b *builder) sortedShells() []SortedShells {
 	list := []SortedShells{}
-	for _, joint := range []struct{ journal, count part.Kind }{{part.MainJournal, part.MainBearing}, {part.RodJournal,
-		part.RodBearing}} {
-		row := joint.journal.Row().Joint
+	for _, kind := range part.InShells() {
+		row := kind.Row().Joint
+		count := row.Bearing.Row().Count(b.Layout)
 		room, walls := map[int]unit.Length{}, map[int]unit.Length{}
-		for n := 1; n <= joint.count.Row().Count(b.Layout); n++ {
-			housing, journal := b.latest(row.Housing, n), b.latest(joint.journal, b.job.in.JournalOf(row.Bearing, n))
+		for n := 1; n <= count; n++ {
+			housing, journal := b.latest(row.Housing, n), b.latest(kind, b.job.in.JournalOf(row.Bearing, n))
 			at, ok := b.job.in.Latest(row.Shell, n)
 			if housing == nil || journal == nil || !ok || len(b.job.in.Features[at].List.Readings) < 4 {
 				continue
@@ -257,7 +249,7 @@ func (b *builder) sortedShells() []SortedShells {
 			r := b.job.in.Features[at].List.Readings
 			walls[n] = unit.DivHalfEven(r[0]+r[1]+r[2]+r[3], 2)
 		}
-		if len(room) < 2 || len(room) != joint.count.Row().Count(b.Layout) {
+		if len(room) < 2 || len(room) != count {
 			continue
 		}
 		one := SortedShells{Kind: row.Shell, Placed: assembly.Sorted(room, walls)}

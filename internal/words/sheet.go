@@ -72,9 +72,9 @@ func (s Speaker) what(l *order.Line) string {
 
 // bought is the size in which a part is bought.
 func (s Speaker) bought(l *order.Line) string {
-	over, sized := order.Sized(l.Part)
+	goods := l.Part.Goods()
 	switch {
-	case !sized:
+	case !goods.Sized:
 		return word("work", string(order.DoBuy))
 	case l.Part == schedule.ThrustParts && l.Shell != nil:
 		return told("buy.thrust", map[string]string{"amount": s.Length(-*l.Shell)})
@@ -82,7 +82,7 @@ func (s Speaker) bought(l *order.Line) string {
 		return word("work", string(order.DoBuy))
 	}
 	id := "class.standard"
-	if *l.Step != 0 && over {
+	if *l.Step != 0 && goods.Over {
 		id = "class.over"
 	} else if *l.Step != 0 {
 		id = "class.under"

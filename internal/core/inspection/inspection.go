@@ -284,7 +284,9 @@ const (
 var SkipReasons = closed.New(SkipCounterweight, SkipOilHole, SkipDamaged, SkipOutOfReach).Said("skip")
 
 // Damaged reports whether the cell was left out because the part is damaged there.
-func (c *Cell) Damaged() bool { return strings.EqualFold(strings.TrimSpace(c.Reason), string(SkipDamaged)) }
+func (c *Cell) Damaged() bool {
+	return strings.EqualFold(strings.TrimSpace(c.Reason), string(SkipDamaged))
+}
 
 // Condition is how the part was held when it was read. Sizes are as they would be at 20 °C where the
 // temperature was corrected for, and as indicated otherwise.

@@ -31,11 +31,14 @@ func DecidedIn(in *inspection.Inspection, result disposition.Result) (list []Dec
 	return list
 }
 
+// NewPiston reports whether a part is a new piston, to which its bore is finished.
+func NewPiston(f *inspection.Feature) bool { return f.Kind == part.Piston && f.State == part.NewPart }
+
 // NewPistons are the mean skirts of new pistons by cylinder, as far as they are measured.
 func NewPistons(in *inspection.Inspection, findings []inspection.Finding) map[int]unit.Length {
 	pistons := map[int]unit.Length{}
 	for i := range in.Features {
-		if f := &in.Features[i]; f.Kind == part.Piston && f.State == part.NewPart && findings[i].Mean != nil {
+		if f := &in.Features[i]; NewPiston(f) && findings[i].Mean != nil {
 			pistons[f.Number] = *findings[i].Mean
 		}
 	}

@@ -12,29 +12,6 @@ import (
 	"ledge/internal/core/unit"
 )
 
-// prefixes begin the codes of parts: the shop's own, made of the part and its step.
-var prefixes = map[schedule.Part]string{
-	schedule.MainShells: "MS", schedule.RodShells: "RS", schedule.SelectShells: "SS", schedule.Rings: "RG",
-	schedule.Pistons: "PI", schedule.Sleeves: "SL",
-	schedule.ThrustParts: "TH", schedule.Crankshaft: "CR", schedule.Block: "BL", schedule.RodSet: "RO",
-	schedule.Gasket: "GA", schedule.Pins: "PN",
-	schedule.Camshaft: "CA", schedule.CamBushes: "CB",
-}
-
-// Prefix begins the codes of a part.
-func Prefix(p schedule.Part) string { return prefixes[p] }
-
-// sized are the parts that come in steps; true where the steps go up.
-var sized = map[schedule.Part]bool{schedule.MainShells: false, schedule.RodShells: false,
-	schedule.SelectShells: false, schedule.CamBushes: false,
-	schedule.Rings: true, schedule.Pistons: true, schedule.ThrustParts: false}
-
-// Sized reports whether a part comes in steps, and whether these go up.
-func Sized(p schedule.Part) (over, is bool) {
-	over, is = sized[p]
-	return over, is
-}
-
 // parts lists what is to be bought, each once.
 func (d *drafter) parts(decided []Decided, works []schedule.Work) {
 	for i, work := range schedule.Merged(works) {
@@ -58,12 +35,12 @@ func (d *drafter) parts(decided []Decided, works []schedule.Work) {
 func (d *drafter) bought(one Decided, p schedule.Piece[schedule.Part]) []Line {
 	way := one.Option.Way
 	base := Line{Key: string(one.Set.Set) + "/" + string(p.What), Work: DoBuy, Part: p.What, Count: p.Count,
-		Code: Prefix(p.What)}
+		Code: p.What.Goods().Prefix}
 	if numbers := replaced(one.Option); len(numbers) > 0 && len(numbers) < len(one.Option.Each) {
 		why := say.New("line", say.Numbers("for", numbers)).As("for")
 		base.For, base.Why = numbers, &why
 	}
-	if _, steps := sized[p.What]; !steps {
+	if !p.What.Goods().Sized {
 		return []Line{base}
 	}
 	if one.Set.Set == part.PistonSet { // of the size that their bores have

@@ -252,14 +252,14 @@ func TestPartsAreNamedByWhatTheyAre(t *testing.T) {
 	}
 	seen := map[string]schedule.Part{}
 	for _, p := range schedule.Parts.All() {
-		prefix := order.Prefix(p)
+		prefix := p.Goods().Prefix
 		assert.Len(t, prefix, 2, p)
 		assert.Empty(t, seen[prefix], "%s has the code of %s", p, seen[prefix])
 		seen[prefix] = p
 	}
 	for p, prefix := range map[schedule.Part]string{schedule.MainShells: "MS", schedule.RodShells: "RS",
 		schedule.Pistons: "PI", schedule.Rings: "RG", schedule.ThrustParts: "TH", schedule.Pins: "PN"} {
-		assert.Equal(t, prefix, order.Prefix(p))
+		assert.Equal(t, prefix, p.Goods().Prefix)
 	}
 }
 

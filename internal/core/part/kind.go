@@ -84,7 +84,7 @@ var slots, factor = func() (slots [512]*Row, factor int) {
 			return slots, factor
 		}
 	}
-	panic("part: two names share their sum: count another of their letters")
+	panic("shared slot") // no factor told the names apart: count another of their letters
 }()
 
 func (k Kind) slot(factor int) int {
@@ -169,6 +169,16 @@ func (k Kind) ComponentOf(of Kind) Component {
 		return of.Row().Component
 	}
 	return k.Row().Component
+}
+
+// InShells are the kinds of journals that run in shells.
+func InShells() (journals []Kind) {
+	for _, r := range table {
+		if r.Joint != nil && r.Joint.Shell != "" {
+			journals = append(journals, r.Kind)
+		}
+	}
+	return journals
 }
 
 // Quantity is what readings of k are.

@@ -35,27 +35,6 @@ const (
 	FitRings   Operation = "fit_rings"
 )
 
-// A Part is something to buy.
-type Part string
-
-// The parts.
-const (
-	MainShells   Part = "main_shells"
-	RodShells    Part = "rod_shells"
-	SelectShells Part = "select_shells"
-	Rings        Part = "rings"
-	Pistons      Part = "pistons"
-	Sleeves      Part = "sleeves"
-	ThrustParts  Part = "thrust_parts"
-	Crankshaft   Part = "crankshaft"
-	Block        Part = "block"
-	RodSet       Part = "rod_set"
-	Gasket       Part = "gasket"
-	Pins         Part = "pins"
-	Camshaft     Part = "camshaft"
-	CamBushes    Part = "cam_bushes"
-)
-
 // A fact is on which machine an operation runs and which component it occupies.
 type fact struct {
 	operation Operation
@@ -84,12 +63,6 @@ var facts = []fact{
 
 // Operations are all of them, in their order.
 var Operations = closed.From(facts, func(f *fact) Operation { return f.operation }).Said("operation")
-
-// Parts are all of them.
-var Parts = closed.New(
-	MainShells, RodShells, SelectShells, Rings, Pistons, Sleeves, ThrustParts, Crankshaft, Block, RodSet,
-	Gasket, Pins, Camshaft, CamBushes,
-).Said("bought")
 
 func (o Operation) rank() int {
 	for i, f := range facts {
