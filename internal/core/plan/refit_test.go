@@ -33,4 +33,7 @@ func TestAnotherPlanKeepsWhatFits(t *testing.T) {
 	four := plan("4x2")
 	_, rows, _ = four.Refit(Grid{Stations: []string{"top", "middle", "bottom", "A"}, Added: 1}, used)
 	assert.Equal(t, []int{0, 1, 3, -1}, rows, "an added place has only its name")
+
+	_, rows, _ = eight.Refit(Grid{Stations: []string{"left", "A"}, Added: 1}, used)
+	assert.Equal(t, []int{-1, 0}, rows, "a place has its name wherever it stood")
 }
