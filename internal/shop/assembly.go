@@ -219,26 +219,17 @@ func (b *builder) torqued(was []assembly.Run, now assembly.State) (list []store.
 			before, after := assembly.StandingRun(was, c.Key, of), assembly.StandingRun(now.Runs, c.Key, of)
 			tight := after != nil && after.Done
 			same := (before != nil && before.Done) == tight && (before == nil) == (after == nil)
-			if c.Group == assembly.Mains && after != nil && !tight && len(after.Held) > 0 {
+			if c.Group.Row().Capped && after != nil && !tight && len(after.Held) > 0 {
 				list = append(list, b.freed(c, before, after)...)
 				continue
 			}
 			if same {
 				continue
 			}
-			t := store.Torqued{Group: c.Group, Tight: tight}
-			for _, ref := range c.Holds(b.Layout, of, 0) {
-				if !slices.Contains(t.Kinds, ref.Kind) {
-					t.Kinds = append(t.Kinds, ref.Kind)
-				}
-			}
-			switch c.Group {
-			case assembly.Rods:
+			row := c.Group.Row()
+			t := store.Torqued{Group: c.Group, Tight: tight, Kinds: slices.Concat(row.Holds, row.Moves)}
+			if row.Each == part.PerRod {
 				t.Number = of
-			case assembly.Mains:
-				t.Kinds = append(t.Kinds, part.TunnelEdge, part.MainAlignment)
-			case assembly.Plate, assembly.Heads, assembly.Studs:
-				t.Kinds = append(t.Kinds, part.MainHousing)
 			}
 			list = append(list, t)
 		}
@@ -252,11 +243,11 @@ func (b *builder) freed(c *assembly.Card, before, after *assembly.Run) (list []s
 		tight := after.Through(c.OfCap(n))
 		if tight != (before != nil && before.Through(c.OfCap(n))) {
 			list = append(list, store.Torqued{Group: c.Group, Number: n, Tight: tight,
-				Kinds: []part.Kind{part.MainHousing, part.MainBearing}})
+				Kinds: c.Group.Row().Holds})
 		}
 	}
 	if before != nil && before.Done {
-		list = append(list, store.Torqued{Group: c.Group, Kinds: []part.Kind{part.TunnelEdge, part.MainAlignment}})
+		list = append(list, store.Torqued{Group: c.Group, Kinds: c.Group.Row().Moves})
 	}
 	return list
 }

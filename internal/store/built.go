@@ -88,10 +88,10 @@ func (s *Store) torqued(ctx context.Context, tx *sqlx.Tx, jobID int64, t Torqued
 			}
 		}
 		c.Number, c.ID = t.Number, uuid.NewString()
-		switch t.Group {
-		case assembly.Plate:
+		switch t.Group.Row().Tells {
+		case assembly.DeckPlated:
 			c.DeckPlate = &t.Tight
-		case assembly.Heads, assembly.Studs:
+		case assembly.StudsIn:
 			c.Studs = &t.Tight
 		default:
 			c.Torqued = &t.Tight

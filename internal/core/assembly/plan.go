@@ -10,25 +10,8 @@ import (
 
 	"ledge/internal/core/closed"
 	"ledge/internal/core/engine"
-	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
-
-// A Group says what the bolts of a card hold.
-type Group string
-
-// The groups.
-const (
-	Mains  Group = "main"
-	Rods   Group = "rod"
-	Heads  Group = "head"
-	Plate  Group = "plate"
-	Studs  Group = "stud"
-	Others Group = "other"
-)
-
-// Groups are all of them.
-var Groups = closed.New(Mains, Rods, Heads, Plate, Studs, Others).Said("card_group")
 
 // A Card says how one group of bolts is tightened.
 type Card struct {
@@ -96,47 +79,6 @@ func MiddleOut(rows, columns int) []int {
 		}
 	}
 	return bolts
-}
-
-// Runs are what a card is run for one by one: rods, banks, or the one there is (0).
-func (c *Card) Runs(l engine.Layout) []int {
-	n := 0
-	switch c.Group {
-	case Rods:
-		n = l.Cylinders
-	case Heads, Plate, Studs:
-		if l.Banks() > 1 {
-			n = l.Banks()
-		}
-	}
-	if n == 0 {
-		return []int{0}
-	}
-	of := make([]int, n)
-	for i := range of {
-		of[i] = i + 1
-	}
-	return of
-}
-
-// Holds are the parts that are as the bolts of one run hold them; bolt 0 is any of them.
-func (c *Card) Holds(l engine.Layout, of, bolt int) (refs []part.Ref) {
-	switch c.Group {
-	case Mains:
-		for n := 1; n <= c.Columns; n++ {
-			if bolt == 0 || (bolt-1)/c.Rows+1 == n {
-				refs = append(refs, part.Ref{Kind: part.MainHousing, Number: n}, part.Ref{Kind: part.MainBearing,
-					Number: n})
-			}
-		}
-	case Rods:
-		refs = append(refs, part.Ref{Kind: part.RodHousing, Number: of}, part.Ref{Kind: part.RodBearing, Number: of})
-	case Heads, Plate, Studs:
-		for n := 1; n <= l.Cylinders; n++ {
-			refs = append(refs, part.Ref{Kind: part.Cylinder, Number: n})
-		}
-	}
-	return refs
 }
 
 // A Ring is one piece of a piston's rings.

@@ -137,7 +137,7 @@ func (s *State) refusesLoosening(e Event) *Refused {
 	switch {
 	case r == nil || c == nil:
 		return refused("card", "nothing_tight")
-	case e.Cap > 0 && (c.Group != Mains || e.Cap > c.Columns):
+	case e.Cap > 0 && (!c.Group.Row().Capped || e.Cap > c.Columns):
 		return refused("cap", "no_main")
 	case e.Bolt > c.Bolts():
 		return refused("bolt", "no_bolt")

@@ -83,7 +83,7 @@ func (r *Row) Needed() []string {
 }
 
 // Count is how many an engine of a layout has.
-func (r *Row) Count(l engine.Layout) int { return r.Each.count(l) }
+func (r *Row) Count(l engine.Layout) int { return r.Each.Of(l) }
 
 // A Quantity says what a reading of a kind is.
 type Quantity string
@@ -240,7 +240,8 @@ const (
 // Counts are all of them.
 var Counts = closed.New(One, PerMain, PerThrow, PerRod, PerCylinder, PerBank, TwoACylinder)
 
-func (e Count) count(l engine.Layout) int {
+// Of is how many an engine of a layout has.
+func (e Count) Of(l engine.Layout) int {
 	switch e {
 	case PerMain:
 		return l.Mains
