@@ -35,8 +35,11 @@ type WalkView struct {
 func walkOf(r store.Record, findings []inspection.Finding) WalkView {
 	items := r.Items()
 	topics := store.StampTopics()
-	for _, kind := range []part.Kind{part.MainJournal, part.RodJournal, part.Cylinder} {
-		topic := topics[kind]
+	for _, kind := range part.Kinds.All() {
+		topic, stamped := topics[kind]
+		if !stamped {
+			continue
+		}
 		if says, differs := stampDiffers(r, kind, topic, findings); differs {
 			item := walk.StampHolds(topic)
 			items = slices.DeleteFunc(items, func(i walk.Item) bool { return i.Topic == item.Topic })
