@@ -51,6 +51,7 @@ func main() {
 		"packages whose tests must notice")
 	more := flag.String("more", "./internal/report ./internal/demo ./internal/store ./internal/httpapi",
 		"packages that are asked where those do not")
+	from := flag.Int("from", 1, "the draw to begin with, to go on where a run of the same seed and tree ended")
 	flag.Parse()
 	var files []string
 	for _, root := range strings.Split(*roots, ",") {
@@ -65,7 +66,7 @@ func main() {
 	folder, err := os.MkdirTemp("", "mutants")
 	check(err)
 	defer os.RemoveAll(folder)
-	alive, tried := 0, 0
+	alive, tried, drawn := 0, 0, 0
 	for tried < *count {
 		path := files[random.IntN(len(files))]
 		fset := token.NewFileSet()
@@ -76,6 +77,9 @@ func main() {
 			continue
 		}
 		m := all[random.IntN(len(all))]
+		if drawn++; drawn < *from {
+			continue
+		}
 		m.make()
 		var text bytes.Buffer
 		check(format.Node(&text, fset, tree))
@@ -91,9 +95,12 @@ func main() {
 				"180s", "-failfast"}, strings.Fields(packages)...)
 			return exec.Command("go", args...).CombinedOutput()
 		}
-		out, err := run(*tests)
-		if err == nil {
-			out, err = run(*more)
+		// The tests beside it are the soonest built and the likeliest to notice.
+		var out []byte
+		for _, packages := range []string{"./" + filepath.Dir(path), *tests, *more} {
+			if out, err = run(packages); err != nil {
+				break
+			}
 		}
 		if bytes.Contains(out, []byte("[build failed]")) && !bytes.Contains(out, []byte("--- FAIL")) {
 			continue // no change that compiles
@@ -103,8 +110,8 @@ func main() {
 			alive++
 			fmt.Printf("alive: %s:%d %s\n", m.file, m.line, m.what)
 		}
-		if tried%20 == 0 {
-			fmt.Printf("%d tried, %d alive\n", tried, alive)
+		if tried%5 == 0 {
+			fmt.Printf("%d tried, %d alive; the next draw is %d\n", tried, alive, drawn+1)
 		}
 	}
 	fmt.Printf("of %d mutants %d survive: %.1f %%\n", tried, alive, 100*float64(alive)/float64(tried))
