@@ -47,7 +47,7 @@ func TestPapersAsAnotherProgramReadsThem(t *testing.T) {
 	text := func(path string) string { return second(t, "pdftotext", "-layout", fetched(t, base+path), "-") }
 	inspected := text("/api/v1/jobs/9/inspection.pdf")
 	for _, want := range []string{"L-0009", "Chapel blower twin", "book", "Wanda Pell", "Ida Lorn", "Main 1",
-		"Cylinder 2", "page 1 of", "hold"} {
+		"Cylinder 2", "page 1 of", "hold", "bore gauge, division 0.0001 in"} {
 		assert.Contains(t, strings.ToLower(inspected), strings.ToLower(want), "inspection")
 	}
 	pages := strings.Count(inspected, "\f")
