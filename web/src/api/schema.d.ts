@@ -4850,7 +4850,7 @@ export interface components {
         };
         WordsListWords: {
             /** @enum {string} */
-            list: "torque" | "study_lacks" | "gauge" | "mode" | "material" | "held" | "joint" | "component" | "state" | "check" | "source" | "verdict" | "points" | "how" | "gap_says" | "open_sort" | "line_stands" | "polish_says" | "card_group" | "ring" | "duty" | "skip" | "look" | "action" | "does" | "basis" | "operation" | "bought" | "sheet_name" | "outcome" | "origin" | "sheet_said" | "role" | "standing";
+            list: "torque" | "study_lacks" | "gauge" | "mode" | "material" | "held" | "joint" | "component" | "state" | "check" | "source" | "verdict" | "points" | "how" | "gap_says" | "card_group" | "open_sort" | "line_stands" | "polish_says" | "ring" | "duty" | "skip" | "look" | "action" | "does" | "basis" | "operation" | "bought" | "sheet_name" | "outcome" | "origin" | "sheet_said" | "role" | "standing";
             /** @description in the order of the list */
             members: components["schemas"]["WordsMemberWords"][];
         };
