@@ -291,6 +291,7 @@ test("two people on one card see each other's ticks, and a card half done outliv
 	await expect(large(one, "next")).not.toHaveText(/^Bolt 4 /);
 	const next = (await large(one, "next").textContent()) ?? "";
 	await one.reload();
+	await rest(one);
 	await expect(large(one, "next")).toHaveText(next);
 	// While the server is away the ticks wait in the browser, over a reload, too; and go on when it is back.
 	await one.route("**/api/v1/jobs/*/assembly", (route) =>
