@@ -315,7 +315,7 @@ test("a card has versions: jobs keep what they took, and say what differs in a n
 	await page.getByRole("button", { name: "What changed" }).click();
 	await expect(page.getByRole("row", { name: /Main journals: max. taper 0.0005 0.0004/ })).toBeVisible();
 	await page.goto(job);
-	await expect(page.getByText(/Its card has a version 2 by now/)).toBeVisible();
+	await expect(page.getByText(/Its card is now at version 2/)).toBeVisible();
 	await page.goto(`${job}/limits`);
 	await expect(page.getByText("Main journals: max. taper 0.0004 instead of 0.0005")).toBeVisible();
 	await expect(page.getByRole("textbox", { name: "Main journals: max. taper" })).toHaveValue("0.0005");

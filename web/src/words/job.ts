@@ -129,7 +129,7 @@ export const jobWords = {
 	itComesBackFrom: (closed: string) =>
 		`It was here before: {job}${closed ? `, left ${closed}` : ""}. Each part shows the size it left with.`,
 	itComesBackNow: "It comes back",
-	aNewerCard: (version: number) => `Its card has a version ${version} by now; what differs stands on the {limits} page.`,
+	aNewerCard: (version: number) => `Its card is now at version ${version}; the differences are on the {limits} page.`,
 	itsCost: "Work on it",
 	notSettled: "known when every set is measured",
 	noRates: "no rate card yet",

@@ -57,7 +57,7 @@ export const limitsWords = {
 	saveAsAFile: "Save as a file",
 	version: (engine: string, version: number) => `${engine}, version ${version}`,
 	takenFrom: "Taken from {card}.",
-	aNewerVersion: (version: number) => `The card has a version ${version} by now`,
+	aNewerVersion: (version: number) => `The card is now at version ${version}`,
 	takenFromAndKeeps: "This job took {card} and keeps it. In the newer one:",
 	differs: (kind: string, label: string, here: string, there: string, close: boolean) =>
 		`${kind}${close ? " (close)" : ""}: ${label.toLowerCase()} ${there || "blank"} instead of ${here || "blank"}`,
