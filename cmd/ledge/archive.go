@@ -12,6 +12,7 @@ import (
 
 	"ledge/internal/shop"
 	"ledge/internal/store"
+	"ledge/internal/store/db"
 )
 
 func exportCommand() *cobra.Command {
@@ -27,7 +28,7 @@ func exportCommand() *cobra.Command {
 			}
 			defer s.Close()
 			id, err := s.JobNumbered(cmd.Context(), args[0])
-			if errors.Is(err, store.ErrNotFound) {
+			if errors.Is(err, db.ErrNotFound) {
 				return fmt.Errorf("%s has no job %s", database, args[0])
 			}
 			if err != nil {
@@ -72,7 +73,7 @@ func importCommand() *cobra.Command {
 				return fmt.Errorf("there is no file %s; name the shop's file with --db", database)
 			}
 			s, err := store.Open(cmd.Context(), database, time.Now)
-			if errors.Is(err, store.ErrInUse) {
+			if errors.Is(err, db.ErrInUse) {
 				//lint:ignore ST1005 Ledge is a name
 				return fmt.Errorf("Ledge is running on %s: use Import a job on its shop page instead", database)
 			}
@@ -81,7 +82,7 @@ func importCommand() *cobra.Command {
 			}
 			defer s.Close()
 			answer, err := shop.New(shop.Options{Store: s}).
-				TakeArchive(store.As(cmd.Context(), by), uuid.NewString(), file, info.Size())
+				TakeArchive(db.As(cmd.Context(), by), uuid.NewString(), file, info.Size())
 			if err != nil {
 				return err
 			}

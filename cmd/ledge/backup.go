@@ -10,6 +10,8 @@ import (
 
 	"ledge/internal/archive"
 	"ledge/internal/store"
+	"ledge/internal/store/db"
+	"ledge/internal/store/tables"
 )
 
 func backupCommand() *cobra.Command {
@@ -19,7 +21,7 @@ func backupCommand() *cobra.Command {
 		Short: "Copy the database to a new file, also while Ledge runs",
 		Args:  cobra.ExactArgs(1),
 		RunE: func(cmd *cobra.Command, args []string) error {
-			err := store.Backup(cmd.Context(), database, args[0])
+			err := tables.Schema.Backup(cmd.Context(), database, args[0])
 			switch {
 			case errors.Is(err, fs.ErrExist):
 				return fmt.Errorf("%s is there already; a backup takes the place of nothing", args[0])
@@ -42,13 +44,13 @@ func restoreCommand() *cobra.Command {
 		Short: "Put a backup in the place of the database; what was there is kept beside it",
 		Args:  cobra.ExactArgs(1),
 		RunE: func(cmd *cobra.Command, args []string) error {
-			judge := store.JudgeAll(archive.Judge)
+			judge := archive.Judge
 			if unread {
 				judge = nil
 			}
 			kept, err := store.Restore(cmd.Context(), args[0], database, time.Now(), judge)
 			switch {
-			case errors.Is(err, store.ErrInUse):
+			case errors.Is(err, db.ErrInUse):
 				//lint:ignore ST1005 Ledge is a name
 				return fmt.Errorf("Ledge is running on %s; stop it first", database)
 			case err != nil:
@@ -74,10 +76,10 @@ func checkCommand() *cobra.Command {
 		Args:  cobra.ExactArgs(1),
 		RunE: func(cmd *cobra.Command, args []string) error {
 			if copies == "" {
-				copies = store.CopiesBeside(args[0])
+				copies = db.CopiesBeside(args[0])
 			}
 			faults := 0
-			for _, path := range append([]string{args[0]}, store.CopiesOf(args[0], copies)...) {
+			for _, path := range append([]string{args[0]}, db.CopiesOf(args[0], copies)...) {
 				c := store.Check(cmd.Context(), path, archive.Judge)
 				if c.Fault != "" {
 					faults++

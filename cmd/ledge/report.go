@@ -15,6 +15,7 @@ import (
 	"ledge/internal/exchange"
 	"ledge/internal/shop"
 	"ledge/internal/store"
+	"ledge/internal/store/db"
 )
 
 // A source is what a paper is made from: a job of a shop, or an open file.
@@ -44,7 +45,7 @@ func (s *source) open(cmd *cobra.Command) (a *shop.Application, job int64, done 
 		return nil, 0, nil, err
 	}
 	a = shop.New(shop.Options{Store: database})
-	if job, err = a.Numbered(cmd.Context(), s.job); errors.Is(err, store.ErrNotFound) {
+	if job, err = a.Numbered(cmd.Context(), s.job); errors.Is(err, db.ErrNotFound) {
 		err = fmt.Errorf("%s has no job %s", s.database, s.job)
 	}
 	if err != nil {

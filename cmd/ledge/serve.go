@@ -27,6 +27,7 @@ import (
 	"ledge/internal/httpapi"
 	"ledge/internal/shop"
 	"ledge/internal/store"
+	"ledge/internal/store/db"
 	"ledge/internal/webui"
 	"ledge/internal/words"
 )
@@ -190,12 +191,12 @@ const memory = 300 << 20
 // openError says what keeps a shop's file from being opened, and what is safe.
 func openError(database string, err error) error {
 	switch {
-	case errors.Is(err, store.ErrInUse):
+	case errors.Is(err, db.ErrInUse):
 		return fmt.Errorf("another Ledge is already running on %s; stop it first, "+
 			"or name another file with --db", database)
-	case store.DiskFull(err):
+	case db.DiskFull(err):
 		return fmt.Errorf("%s cannot be opened. %s", database, words.Told("trouble.full"))
-	case store.DiskFailed(err):
+	case db.DiskFailed(err):
 		return fmt.Errorf("%s cannot be opened: its disk fails. Nothing of it was changed; "+
 			"make a copy of the file on another disk and open that", database)
 	}
@@ -215,7 +216,7 @@ func (o *serveOptions) mayCreate(in io.Reader, out io.Writer) error {
 	info, err := os.Stat(o.database)
 	// An empty file is no shop either: it is what a full disk leaves.
 	if err == nil && info.Size() > 0 || err != nil && !errors.Is(err, fs.ErrNotExist) || o.create ||
-		store.Restoring(o.database) {
+		db.Restoring(o.database) {
 		return nil
 	}
 	missing := fmt.Errorf("there is no file %s; name the right one with --db, or start a new shop with --new",
@@ -249,7 +250,7 @@ func dailyCopies(ctx context.Context, s *store.Store, o serveOptions, log *slog.
 	}
 	folder := o.copiesIn
 	if folder == "" {
-		folder = store.CopiesBeside(o.database)
+		folder = db.CopiesBeside(o.database)
 	}
 	for wait := 10 * time.Second; ; wait = time.Hour {
 		select {

@@ -126,7 +126,7 @@ func pictureName(i, size int) string {
 }
 
 // Read takes a file in as a job of its own, which made names. Its photographs are made anew. It
-// fails with a [Refusal], a [photo.Refusal] or a [store.UnsoundError] where the file is not one
+// fails with a [Refusal], a [photo.Refusal] or a [db.UnsoundError] where the file is not one
 // that Ledge wrote.
 func Read(ctx context.Context, s *store.Store, from io.ReaderAt, size int64, photos *photo.Maker,
 	made store.Made) (store.Job, error) {

@@ -29,9 +29,10 @@ import (
 	"ledge/internal/demo/demotest"
 	"ledge/internal/photo"
 	"ledge/internal/store"
+	"ledge/internal/store/db"
 )
 
-var ctx = store.As(context.Background(), "Wanda")
+var ctx = db.As(context.Background(), "Wanda")
 
 func open(t testing.TB, name string) *store.Store {
 	t.Helper()
@@ -104,7 +105,7 @@ func stir(t *testing.T, s *store.Store, random *rand.Rand, id int64) {
 	f := record.Features[random.IntN(len(record.Features))]
 	place := store.Place{Kind: f.Kind, Number: f.Number, State: f.State}
 	by := []string{"Wanda", "Ötto <b>&", "=1+1"}[random.IntN(3)]
-	ctx := store.As(ctx, by)
+	ctx := db.As(ctx, by)
 	switch random.IntN(8) {
 	case 0, 1:
 		size := part.Value(random.IntN(1_000_000_000))

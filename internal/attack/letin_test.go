@@ -21,11 +21,12 @@ import (
 
 	"ledge/internal/core/instrument"
 	"ledge/internal/core/unit"
-	"ledge/internal/store"
+	"ledge/internal/store/office"
+	"ledge/internal/store/tables"
 )
 
 // person adds somebody and signs them in with a password of their own.
-func (l *ledge) person(t *testing.T, role store.Role) *http.Client {
+func (l *ledge) person(t *testing.T, role office.Role) *http.Client {
 	t.Helper()
 	first, own := "a first plain password", "one of my own choosing"
 	status, said := l.send("POST", "/api/v1/people",
@@ -103,7 +104,7 @@ func TestLetInLines(t *testing.T) {
 	status, said = l.send("POST", "/api/v1/archives?take=true&id="+uuid.NewString(), said)
 	require.Equal(t, 200, status/100*100, string(said))
 	copied := filepath.Join(t.TempDir(), "copy.db")
-	require.NoError(t, store.Backup(t.Context(), path, copied))
+	require.NoError(t, tables.Schema.Backup(t.Context(), path, copied))
 	link := filepath.Join(filepath.Dir(path), "other.db")
 	require.NoError(t, os.Link(path, link))
 	_, err := tryStart(t, "serve", link, "--copies", "0")
@@ -128,7 +129,7 @@ func TestLetInLines(t *testing.T) {
 func TestLetInShop(t *testing.T) {
 	l := start(t, "demo", filepath.Join(t.TempDir(), "shop.db"), "--require-sign-in", "--copies", "0")
 	l.owner()
-	inspector := l.person(t, store.Inspector)
+	inspector := l.person(t, office.Inspector)
 	address := strings.TrimPrefix(l.base, "http://")
 	for i := range 40 {
 		c, err := net.Dial("tcp", address)
@@ -176,12 +177,12 @@ func TestLetInShop(t *testing.T) {
 	require.NoError(t, err)
 	defer stream.Body.Close()
 	_, said = l.send("GET", "/api/v1/people", nil)
-	var people []store.Person
+	var people []office.Person
 	require.NoError(t, json.Unmarshal(said, &people))
 	for _, p := range people {
-		if p.Role == store.Inspector {
+		if p.Role == office.Inspector {
 			status, said = l.sendAs(l.client, "PUT", fmt.Sprintf("/api/v1/people/%d", p.ID),
-				fields{"name": p.Name, "role": store.Viewer, "barred": false}, "If-Match", fmt.Sprint(p.Version))
+				fields{"name": p.Name, "role": office.Viewer, "barred": false}, "If-Match", fmt.Sprint(p.Version))
 			require.Equal(t, 200, status, string(said))
 		}
 	}

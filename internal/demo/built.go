@@ -10,7 +10,7 @@ import (
 	"ledge/internal/core/engine"
 	"ledge/internal/core/unit"
 	"ledge/internal/shop"
-	"ledge/internal/store"
+	"ledge/internal/store/db"
 )
 
 // torqueCards are the invented makes' torque cards and ring patterns, as their invented handbooks have them.
@@ -37,7 +37,7 @@ func torqueCards(l engine.Layout) *assembly.Plan {
 // begun takes the returned job as far as its crankshaft: cards told, shells here, mains tightened and turned, the
 // first rings filed.
 func begun(ctx context.Context, a *shop.Application, job int64) error {
-	ctx = store.As(ctx, bench)
+	ctx = db.As(ctx, bench)
 	view, err := a.View(ctx, job, "", "")
 	if err != nil {
 		return err
@@ -93,7 +93,7 @@ func begun(ctx context.Context, a *shop.Application, job int64) error {
 // tightened gives the sawmill's engine the torque cards that its card has.
 func tightened(ctx context.Context, a *shop.Application) error {
 	const sawmill = 6
-	ctx = store.As(ctx, bench)
+	ctx = db.As(ctx, bench)
 	view, err := a.View(ctx, sawmill, "", "")
 	if err != nil {
 		return err

@@ -14,6 +14,7 @@ import (
 	"ledge/internal/exchange"
 	"ledge/internal/shop"
 	"ledge/internal/store"
+	"ledge/internal/store/db"
 )
 
 //go:embed jobs/*.json
@@ -21,7 +22,7 @@ var jobs embed.FS
 
 // Fill imports the demo jobs, unless the store has jobs already. Promised dates lie some days after today.
 func Fill(ctx context.Context, s *store.Store, today time.Time) error {
-	ctx = store.As(ctx, bench)
+	ctx = db.As(ctx, bench)
 	present, err := s.Find(ctx, store.Search{})
 	if err != nil || len(present) > 0 {
 		return err
@@ -103,7 +104,7 @@ func load(ctx context.Context, s *store.Store, a *shop.Application, name string,
 		Came:   came,
 		Number: in.Job.Number, Customer: in.Job.Customer, Engine: in.Job.Engine, Duty: in.Job.Duty,
 		Unit: in.Unit, PromisedOn: &promised,
-		Layout: *in.Engine, Policy: in.Policy, Limits: store.LimitSet{Book: in.Limits, Close: in.LimitsClose},
+		Layout: *in.Engine, Policy: in.Policy, Limits: inspection.LimitSet{Book: in.Limits, Close: in.LimitsClose},
 	}, in)
 	if err != nil {
 		return err

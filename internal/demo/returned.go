@@ -13,6 +13,7 @@ import (
 	"ledge/internal/core/unit"
 	"ledge/internal/shop"
 	"ledge/internal/store"
+	"ledge/internal/store/db"
 )
 
 // returnedJob is the job that shows what follows a decision.
@@ -24,7 +25,7 @@ func returned(ctx context.Context, a *shop.Application, job int64) error {
 	if err := signAll(ctx, a, job, nil); err != nil {
 		return err
 	}
-	asDecider := store.As(ctx, decider)
+	asDecider := db.As(ctx, decider)
 	view, err := a.Issue(asDecider, job, nil, true)
 	if err != nil {
 		return err

@@ -14,6 +14,7 @@ import (
 	"ledge/internal/core/part"
 	"ledge/internal/shop"
 	"ledge/internal/store"
+	"ledge/internal/store/db"
 )
 
 // decider signs the demo's decisions.
@@ -22,7 +23,7 @@ const decider = "Ida Lorn"
 // signAll signs every set of a job that nobody has signed, as advised, or as otherwise says with its reason.
 func signAll(ctx context.Context, a *shop.Application, job int64,
 	otherwise func(disposition.Set) (disposition.Way, string)) error {
-	ctx = store.As(ctx, decider)
+	ctx = db.As(ctx, decider)
 	view, err := a.View(ctx, job, "", "")
 	if err != nil {
 		return err

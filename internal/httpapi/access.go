@@ -10,7 +10,8 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/danielgtaylor/huma/v2/adapters/humachi"
 
-	"ledge/internal/store"
+	"ledge/internal/store/db"
+	"ledge/internal/store/office"
 	"ledge/internal/words"
 )
 
@@ -18,18 +19,18 @@ import (
 const personHeader = "Ledge-Person"
 
 // anyone may do what needs no sign-in: signing in itself, and reading a report behind a link.
-const anyone store.Role = ""
+const anyone office.Role = ""
 
 // writes reports whether what takes a role changes something: then it needs a name, and goes on
 // when its client has gone.
-func writes(least store.Role) bool { return least != anyone && least != store.Viewer }
+func writes(least office.Role) bool { return least != anyone && least != office.Viewer }
 
 // gate lets only those in who may do what was routed.
 func (a resources) gate(ctx huma.Context, next func(huma.Context)) {
-	least, declared := ctx.Operation().Metadata[leastKey].(store.Role)
+	least, declared := ctx.Operation().Metadata[leastKey].(office.Role)
 	r, w := humachi.Unwrap(ctx)
 	if !declared {
-		least = store.Owner // an operation that forgot to say
+		least = office.Owner // an operation that forgot to say
 	}
 	admitted, ok := a.admit(w, r, least)
 	if !ok {
@@ -39,7 +40,7 @@ func (a resources) gate(ctx huma.Context, next func(huma.Context)) {
 }
 
 // only is gate for a handler that is no operation.
-func (a resources) only(least store.Role, next http.HandlerFunc) http.HandlerFunc {
+func (a resources) only(least office.Role, next http.HandlerFunc) http.HandlerFunc {
 	return func(w http.ResponseWriter, r *http.Request) {
 		if ctx, ok := a.admit(w, r, least); ok {
 			next(w, r.WithContext(ctx))
@@ -50,15 +51,15 @@ func (a resources) only(least store.Role, next http.HandlerFunc) http.HandlerFun
 type signedInKey struct{}
 
 // signedIn is who asks; ok is false where nobody is signed in.
-func signedIn(ctx context.Context) (p store.Person, ok bool) {
-	p, ok = ctx.Value(signedInKey{}).(store.Person)
+func signedIn(ctx context.Context) (p office.Person, ok bool) {
+	p, ok = ctx.Value(signedInKey{}).(office.Person)
 	return p, ok
 }
 
 // admit names who asks in the context, or answers why not. Where people sign in it is their session
 // that says who they are. Without sign-in everybody at the machine may do everything, under the
 // name that the one header gives.
-func (a resources) admit(w http.ResponseWriter, r *http.Request, least store.Role) (context.Context, bool) {
+func (a resources) admit(w http.ResponseWriter, r *http.Request, least office.Role) (context.Context, bool) {
 	ctx := r.Context()
 	if least == anyone {
 		return ctx, true
@@ -75,7 +76,7 @@ func (a resources) admit(w http.ResponseWriter, r *http.Request, least store.Rol
 		return a.admitHere(w, r, ctx, entered, least)
 	}
 	p, err := a.store.PersonByID(ctx, a.sessions.GetInt64(ctx, sessionPerson))
-	roles := store.Roles.All()
+	roles := office.Roles.All()
 	switch {
 	case err != nil || p.Barred:
 		writeProblem(w, http.StatusUnauthorized, words.Told("refuse.sign_in"))
@@ -83,11 +84,11 @@ func (a resources) admit(w http.ResponseWriter, r *http.Request, least store.Rol
 		writeProblem(w, http.StatusForbidden, words.Told("refuse.role", "needed", least, "role", p.Role))
 	case p.First && !changesPassword(r):
 		writeProblem(w, http.StatusForbidden, words.Told("refuse.password_first"))
-	case writes(least) && entered != "" && !store.SameName(entered, p.Name):
+	case writes(least) && entered != "" && !office.SameName(entered, p.Name):
 		// What one person entered is not stored under the name of the next who signed in.
 		writeProblem(w, http.StatusConflict, words.Told("refuse.entered_by", "entered", entered, "name", p.Name))
 	default:
-		return context.WithValue(store.InRole(store.As(ctx, p.Name), p.Role), signedInKey{}, p), true
+		return context.WithValue(office.InRole(db.As(ctx, p.Name), p.Role), signedInKey{}, p), true
 	}
 	return nil, false
 }
@@ -103,11 +104,11 @@ const longestHeader = 200
 // admitHere admits somebody at this machine, where nobody signs in. A name that came through a
 // proxy may be anybody's.
 func (a resources) admitHere(w http.ResponseWriter, r *http.Request, ctx context.Context, entered string,
-	least store.Role) (context.Context, bool) {
-	name, sentence := store.Name(entered)
+	least office.Role) (context.Context, bool) {
+	name, sentence := office.Name(entered)
 	switch {
 	case !writes(least):
-		return store.As(ctx, name), true
+		return db.As(ctx, name), true
 	case proxied(r):
 		writeProblem(w, http.StatusUnauthorized, words.Told("refuse.proxy"))
 	case entered == "":
@@ -115,7 +116,7 @@ func (a resources) admitHere(w http.ResponseWriter, r *http.Request, ctx context
 	case sentence != "":
 		writeProblem(w, http.StatusUnprocessableEntity, sentence)
 	default:
-		return store.As(ctx, name), true
+		return db.As(ctx, name), true
 	}
 	return nil, false
 }

@@ -18,6 +18,7 @@ import (
 	"ledge/internal/exchange"
 	"ledge/internal/shop"
 	"ledge/internal/store"
+	"ledge/internal/store/db"
 )
 
 // Limits and stamps that look mistyped are asked about with what was likely meant, and taken where
@@ -79,7 +80,7 @@ func TestTheShopHasMoreThanFiftyJobs(t *testing.T) {
 	t.Cleanup(func() { _ = s.Close() })
 	server := serveStore(t, s)
 	for range 60 {
-		_, err := s.CreateJob(store.As(context.Background(), "W"),
+		_, err := s.CreateJob(db.As(context.Background(), "W"),
 			store.NewJob{Engine: "Pump", Duty: "standard", Unit: unit.In,
 				Layout: engine.Layout{Arrangement: engine.Inline, Cylinders: 2}.Complete(),
 				Policy: inspection.DefaultPolicy(unit.In)})

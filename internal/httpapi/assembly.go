@@ -7,14 +7,14 @@ import (
 
 	"ledge/internal/core/part"
 	"ledge/internal/shop"
-	"ledge/internal/store"
+	"ledge/internal/store/office"
 )
 
 // assembly registers what is done when an engine is built.
 func (a resources) assembly(api huma.API) {
-	serve(a, api, store.Viewer, fetching("get-assembly", "/jobs/{id}/assembly", "An engine as far as it is built"),
+	serve(a, api, office.Viewer, fetching("get-assembly", "/jobs/{id}/assembly", "An engine as far as it is built"),
 		func(ctx context.Context, in *JobPath) (shop.AssemblyView, error) { return a.shop.Assembly(ctx, in.ID) })
-	serve(a, api, store.Inspector, creating("do-assembly", "/jobs/{id}/assembly",
+	serve(a, api, office.Inspector, creating("do-assembly", "/jobs/{id}/assembly",
 		"One thing that was done: a bolt through a step, a ring on, a gap, a pass, a line of the parts list, a measurement"),
 		func(ctx context.Context, in *struct {
 			JobPath
@@ -27,7 +27,7 @@ func (a resources) assembly(api huma.API) {
 
 // assembled registers what follows from it.
 func (a resources) assembled(api huma.API) {
-	serve(a, api, store.Decider, creating("sign-assembly", "/jobs/{id}/assembly/signed",
+	serve(a, api, office.Decider, creating("sign-assembly", "/jobs/{id}/assembly/signed",
 		"Sign the built engine, or open it again"),
 		func(ctx context.Context, in *struct {
 			JobPath
@@ -35,7 +35,7 @@ func (a resources) assembled(api huma.API) {
 		}) (shop.AssemblyView, error) {
 			return a.shop.SignAssembly(ctx, in.ID, in.Body)
 		})
-	serve(a, api, store.Inspector, creating("plan-to-card", "/jobs/{id}/assembly/card",
+	serve(a, api, office.Inspector, creating("plan-to-card", "/jobs/{id}/assembly/card",
 		"Make the job's torque cards and ring patterns part of the engine card that it took"),
 		func(ctx context.Context, in *struct {
 			JobPath
@@ -45,7 +45,7 @@ func (a resources) assembled(api huma.API) {
 		}) (shop.AssemblyView, error) {
 			return a.shop.PlanToCard(ctx, in.ID, in.Body.ID)
 		})
-	serve(a, api, store.Inspector, creating("measure-new", "/jobs/{id}/new-parts",
+	serve(a, api, office.Inspector, creating("measure-new", "/jobs/{id}/new-parts",
 		"Make the parts of a kind that came ready to be measured as new ones"),
 		func(ctx context.Context, in *struct {
 			JobPath

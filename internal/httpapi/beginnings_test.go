@@ -24,6 +24,7 @@ import (
 	"ledge/internal/photo"
 	"ledge/internal/shop"
 	"ledge/internal/store"
+	"ledge/internal/store/db"
 )
 
 // begun is a shop on its first day.
@@ -222,7 +223,7 @@ func TestAnEngineComesBack(t *testing.T) {
 	require.Len(t, back.Notes, 1)
 	var zip bytes.Buffer
 	require.NoError(t, archive.Write(t.Context(), s, again.Job.ID, &zip))
-	twin, err := archive.Read(store.As(t.Context(), "Ida"), s, bytes.NewReader(zip.Bytes()), int64(zip.Len()),
+	twin, err := archive.Read(db.As(t.Context(), "Ida"), s, bytes.NewReader(zip.Bytes()), int64(zip.Len()),
 		photo.NewMaker(), store.Made{})
 	require.NoError(t, err)
 	copied := get[shop.JobView](t, fmt.Sprintf("%s/api/v1/jobs/%d", base, twin.ID))

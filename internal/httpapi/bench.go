@@ -9,6 +9,7 @@ import (
 	"ledge/internal/core/plan"
 	"ledge/internal/shop"
 	"ledge/internal/store"
+	"ledge/internal/store/office"
 )
 
 // A TagField names the component that parts belong to, a TagQuery does in a query.
@@ -23,21 +24,21 @@ type (
 
 // bench registers what is done at the bench: reading, grading, setting gauges up.
 func (a resources) bench(api huma.API) {
-	serve(a, api, store.Inspector, creating("add-reading", "/jobs/{id}/readings", "Take a reading"),
+	serve(a, api, office.Inspector, creating("add-reading", "/jobs/{id}/readings", "Take a reading"),
 		func(ctx context.Context, in *struct {
 			JobPath
 			Body shop.ReadingBody
 		}) (shop.ReadingAnswer, error) {
 			return a.shop.TakeReading(ctx, in.ID, in.Body)
 		})
-	serve(a, api, store.Inspector, creating("add-look", "/jobs/{id}/looks", "Grade a feature or record a crack test"),
+	serve(a, api, office.Inspector, creating("add-look", "/jobs/{id}/looks", "Grade a feature or record a crack test"),
 		func(ctx context.Context, in *struct {
 			JobPath
 			Body shop.LookBody
 		}) (shop.JobView, error) {
 			return a.shop.AddLook(ctx, in.ID, in.Body)
 		})
-	serve(a, api, store.Inspector, creating("set-condition", "/jobs/{id}/conditions",
+	serve(a, api, office.Inspector, creating("set-condition", "/jobs/{id}/conditions",
 		"Say how the parts of a kind are held"),
 		func(ctx context.Context, in *struct {
 			JobPath
@@ -51,14 +52,15 @@ func (a resources) bench(api huma.API) {
 
 // gauges registers how gauges are set up and checked, and what follows when one was wrong.
 func (a resources) gauges(api huma.API) {
-	serve(a, api, store.Inspector, creating("set-gauge", "/jobs/{id}/gauges", "Set a gauge up for the parts of a kind"),
+	serve(a, api, office.Inspector, creating("set-gauge", "/jobs/{id}/gauges",
+		"Set a gauge up for the parts of a kind"),
 		func(ctx context.Context, in *struct {
 			JobPath
 			Body shop.GaugeBody
 		}) (shop.JobView, error) {
 			return a.shop.SetGauge(ctx, in.ID, in.Body)
 		})
-	serve(a, api, store.Inspector, creating("check-gauge", "/jobs/{id}/gauge-checks",
+	serve(a, api, office.Inspector, creating("check-gauge", "/jobs/{id}/gauge-checks",
 		"Record that a gauge was checked on its standard"),
 		func(ctx context.Context, in *struct {
 			JobPath
@@ -66,7 +68,7 @@ func (a resources) gauges(api huma.API) {
 		}) (shop.JobView, error) {
 			return a.shop.CheckGauge(ctx, in.ID, in.Body)
 		})
-	serve(a, api, store.Viewer, asking("preview-anew", "/jobs/{id}/readings-anew-preview",
+	serve(a, api, office.Viewer, asking("preview-anew", "/jobs/{id}/readings-anew-preview",
 		"What readings would be with their gauge as it was in truth; nothing is stored"),
 		func(ctx context.Context, in *struct {
 			JobPath
@@ -74,7 +76,7 @@ func (a resources) gauges(api huma.API) {
 		}) (shop.AnewPreview, error) {
 			return a.shop.PreviewAnew(ctx, in.ID, in.Body)
 		})
-	serve(a, api, store.Inspector, creating("work-out-anew", "/jobs/{id}/readings-anew",
+	serve(a, api, office.Inspector, creating("work-out-anew", "/jobs/{id}/readings-anew",
 		"Work readings out anew, with their gauge as it was in truth"),
 		func(ctx context.Context, in *struct {
 			JobPath
@@ -87,9 +89,9 @@ func (a resources) gauges(api huma.API) {
 // readingsFile registers the readings as a file, both ways.
 func (a resources) readingsFile(api huma.API) {
 	serveFile(a, api, fetching("get-readings-file", "/jobs/{id}/readings.csv", "The readings that hold, as CSV"),
-		"text/csv", store.Viewer,
+		"text/csv", office.Viewer,
 		func(ctx context.Context, in *JobPath) (shop.File, error) { return a.shop.ReadingsFile(ctx, in.ID) })
-	serve(a, api, store.Inspector, a.large(operation("POST", "import-readings", "/jobs/{id}/readings-files",
+	serve(a, api, office.Inspector, a.large(operation("POST", "import-readings", "/jobs/{id}/readings-files",
 		"Look into a CSV of readings, or take it into a job: all rows or none", 0)),
 		func(ctx context.Context, in *struct {
 			JobPath
@@ -104,7 +106,7 @@ func (a resources) readingsFile(api huma.API) {
 
 // quick registers whether parts are looked at quickly first.
 func (a resources) quick(api huma.API) {
-	serve(a, api, store.Inspector, replacing("set-quick", "/jobs/{id}/plans/{kind}/quick",
+	serve(a, api, office.Inspector, replacing("set-quick", "/jobs/{id}/plans/{kind}/quick",
 		"Say whether the parts of a kind are looked at quickly first"),
 		func(ctx context.Context, in *struct {
 			JobPath
@@ -120,9 +122,9 @@ func (a resources) quick(api huma.API) {
 
 // plans registers by which plan parts are read, and what shells were in.
 func (a resources) plans(api huma.API) {
-	serve(a, api, store.Viewer, fetching("list-plans", "/plans", "The measuring plans"),
+	serve(a, api, office.Viewer, fetching("list-plans", "/plans", "The measuring plans"),
 		func(context.Context, *struct{}) ([]plan.Plan, error) { return shop.Plans(), nil })
-	serve(a, api, store.Viewer, fetching("plan-power", "/jobs/{id}/plans/{kind}/power",
+	serve(a, api, office.Viewer, fetching("plan-power", "/jobs/{id}/plans/{kind}/power",
 		"What each plan for a kind passes of a hundred sets with one bad part, at the job's limits and gauge"),
 		func(ctx context.Context, in *struct {
 			JobPath
@@ -130,7 +132,7 @@ func (a resources) plans(api huma.API) {
 		}) ([]shop.PlanPower, error) {
 			return a.shop.Power(ctx, in.ID, in.Kind)
 		})
-	serve(a, api, store.Inspector, replacing("set-plan", "/jobs/{id}/plans/{kind}",
+	serve(a, api, office.Inspector, replacing("set-plan", "/jobs/{id}/plans/{kind}",
 		"Choose the plan of the parts of a kind: what is read keeps its place, a part read whole its plan"),
 		func(ctx context.Context, in *struct {
 			JobPath
@@ -142,7 +144,7 @@ func (a resources) plans(api huma.API) {
 		}) (shop.JobView, error) {
 			return a.shop.SetPlan(ctx, in.ID, in.Kind, in.Body.Component, in.Body.Plan)
 		})
-	serve(a, api, store.Inspector, replacing("set-fitted", "/jobs/{id}/fitted",
+	serve(a, api, office.Inspector, replacing("set-fitted", "/jobs/{id}/fitted",
 		"Say which shells were in when a bearing was measured"),
 		func(ctx context.Context, in *struct {
 			JobPath

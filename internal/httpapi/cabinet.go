@@ -7,18 +7,18 @@ import (
 
 	"ledge/internal/core/instrument"
 	"ledge/internal/shop"
-	"ledge/internal/store"
+	"ledge/internal/store/office"
 )
 
 // cabinet registers the shop's instruments.
 func (a resources) cabinet(api huma.API) {
-	serve(a, api, store.Viewer, fetching("get-cabinet", "/instruments", "The shop's instruments"),
+	serve(a, api, office.Viewer, fetching("get-cabinet", "/instruments", "The shop's instruments"),
 		func(ctx context.Context, _ *struct{}) ([]shop.InstrumentView, error) { return a.shop.Cabinet(ctx) })
-	serve(a, api, store.Inspector, creating("add-instrument", "/instruments", "Tell of an instrument of the shop"),
+	serve(a, api, office.Inspector, creating("add-instrument", "/instruments", "Tell of an instrument of the shop"),
 		func(ctx context.Context, in *struct{ Body instrument.Deed }) ([]shop.InstrumentView, error) {
 			return a.shop.DoInstrument(ctx, "", in.Body)
 		})
-	serve(a, api, store.Inspector, creating("do-instrument", "/instruments/{instrument}",
+	serve(a, api, office.Inspector, creating("do-instrument", "/instruments/{instrument}",
 		"One thing that was done with an instrument: its facts, a check of its zero, out of service, a study"),
 		func(ctx context.Context, in *struct {
 			Instrument string `path:"instrument" format:"uuid"`
@@ -26,7 +26,7 @@ func (a resources) cabinet(api huma.API) {
 		}) ([]shop.InstrumentView, error) {
 			return a.shop.DoInstrument(ctx, in.Instrument, in.Body)
 		})
-	serve(a, api, store.Inspector, creating("move-doubted", "/instruments/{instrument}/moved",
+	serve(a, api, office.Inspector, creating("move-doubted", "/instruments/{instrument}/moved",
 		"Takes off readings of a job what a check found their instrument to show too much; both stay"),
 		func(ctx context.Context, in *struct {
 			Instrument string `path:"instrument" format:"uuid"`
@@ -36,21 +36,21 @@ func (a resources) cabinet(api huma.API) {
 		})
 	serveFile(a, api, fetching("get-instrument-label", "/instruments/{instrument}/label.pdf",
 		"A label for an instrument"),
-		"application/pdf", store.Viewer,
+		"application/pdf", office.Viewer,
 		func(ctx context.Context, in *struct {
 			Instrument string `path:"instrument" format:"uuid"`
 		}) (shop.File, error) {
 			return a.shop.InstrumentLabel(ctx, in.Instrument)
 		})
 	serveFile(a, api, fetching("get-instruments-csv", "/instruments.csv", "The shop's instruments as CSV"), "text/csv",
-		store.Viewer, func(ctx context.Context, _ *struct{}) (shop.File, error) { return a.shop.CabinetFile(ctx) })
+		office.Viewer, func(ctx context.Context, _ *struct{}) (shop.File, error) { return a.shop.CabinetFile(ctx) })
 	a.cabinetTries(api)
 	a.cabinetLines(api)
 }
 
 // cabinetTries registers what is tried of instruments; nothing is kept.
 func (a resources) cabinetTries(api huma.API) {
-	serve(a, api, store.Viewer, asking("preview-instrument", "/instruments/{instrument}/preview",
+	serve(a, api, office.Viewer, asking("preview-instrument", "/instruments/{instrument}/preview",
 		"Which verdicts of open jobs would be others with what a spread or a study found"),
 		func(ctx context.Context, in *struct {
 			Instrument string `path:"instrument" format:"uuid"`
@@ -58,7 +58,7 @@ func (a resources) cabinetTries(api huma.API) {
 		}) (shop.Preview, error) {
 			return a.shop.PreviewInstrument(ctx, in.Instrument, in.Body)
 		})
-	serve(a, api, store.Viewer, asking("try-pattern", "/instruments/pattern",
+	serve(a, api, office.Viewer, asking("try-pattern", "/instruments/pattern",
 		"What a pattern makes of pasted lines"), func(ctx context.Context, in *struct {
 		Body struct {
 			Pattern instrument.Pattern `json:"pattern"`

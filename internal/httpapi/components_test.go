@@ -20,6 +20,7 @@ import (
 	"ledge/internal/photo"
 	"ledge/internal/shop"
 	"ledge/internal/store"
+	"ledge/internal/store/db"
 )
 
 // judged is what a view says of parts, sets and money.
@@ -190,7 +191,7 @@ func TestASpareInTheShop(t *testing.T) {
 	}
 	var zip bytes.Buffer
 	require.NoError(t, archive.Write(t.Context(), s, job, &zip))
-	twin, err := archive.Read(store.As(t.Context(), "Ida"), s, bytes.NewReader(zip.Bytes()), int64(zip.Len()),
+	twin, err := archive.Read(db.As(t.Context(), "Ida"), s, bytes.NewReader(zip.Bytes()), int64(zip.Len()),
 		photo.NewMaker(), store.Made{})
 	require.NoError(t, err)
 	again := get[shop.JobView](t, fmt.Sprintf("%s/api/v1/jobs/%d", base, twin.ID))

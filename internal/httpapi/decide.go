@@ -10,19 +10,19 @@ import (
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/shop"
-	"ledge/internal/store"
+	"ledge/internal/store/office"
 )
 
 // policies registers by what new jobs are judged.
 func (a resources) policies(api huma.API) {
-	serveTagged(a, api, store.Viewer, fetching("get-shop-policy", "/policies/{unit}",
+	serveTagged(a, api, office.Viewer, fetching("get-shop-policy", "/policies/{unit}",
 		"The policy that new jobs of a unit start with"),
 		func(ctx context.Context, in *struct {
 			Unit unit.System `path:"unit"`
 		}) (inspection.Policy, int64, error) {
 			return a.shop.ShopPolicy(ctx, in.Unit)
 		})
-	serveTagged(a, api, store.Decider, replacing("set-shop-policy", "/policies/{unit}",
+	serveTagged(a, api, office.Decider, replacing("set-shop-policy", "/policies/{unit}",
 		"Choose the policy that new jobs of a unit start with"),
 		func(ctx context.Context, in *struct {
 			Unit unit.System `path:"unit"`
@@ -41,7 +41,7 @@ func (a resources) policies(api huma.API) {
 
 // limits registers the limits and the policy of a job.
 func (a resources) limits(api huma.API) {
-	serve(a, api, store.Viewer, asking("preview-judgement", "/jobs/{id}/judgement-preview",
+	serve(a, api, office.Viewer, asking("preview-judgement", "/jobs/{id}/judgement-preview",
 		"What other limits or another policy would change; nothing is stored"),
 		func(ctx context.Context, in *struct {
 			JobPath
@@ -49,7 +49,7 @@ func (a resources) limits(api huma.API) {
 		}) (shop.JudgementPreview, error) {
 			return a.shop.PreviewJudgement(ctx, in.ID, in.Body)
 		})
-	serve(a, api, store.Decider, replacing("set-judgement", "/jobs/{id}/judgement",
+	serve(a, api, office.Decider, replacing("set-judgement", "/jobs/{id}/judgement",
 		"Replace the limits and the policy of a job"),
 		func(ctx context.Context, in *struct {
 			JobPath
@@ -67,14 +67,14 @@ func (a resources) limits(api huma.API) {
 
 // decisions registers what is signed, what it costs, and who goes where.
 func (a resources) decisions(api huma.API) {
-	serve(a, api, store.Decider, creating("decide", "/jobs/{id}/decisions", "Sign or overrule the decision for a set"),
+	serve(a, api, office.Decider, creating("decide", "/jobs/{id}/decisions", "Sign or overrule the decision for a set"),
 		func(ctx context.Context, in *struct {
 			JobPath
 			Body shop.DecisionBody
 		}) (shop.JobView, error) {
 			return a.shop.Sign(ctx, in.ID, in.Body)
 		})
-	serve(a, api, store.Viewer, asking("weigh-costs", "/jobs/{id}/costs",
+	serve(a, api, office.Viewer, asking("weigh-costs", "/jobs/{id}/costs",
 		"What a job costs and when it is ready, as chosen; nothing is stored"),
 		func(ctx context.Context, in *struct {
 			JobPath
@@ -85,10 +85,10 @@ func (a resources) decisions(api huma.API) {
 		}) (shop.CostsView, error) {
 			return a.shop.Weigh(ctx, in.ID, in.Of, in.Tag, in.Body.Options)
 		})
-	serve(a, api, store.Viewer, fetching("get-build", "/jobs/{id}/build",
+	serve(a, api, office.Viewer, fetching("get-build", "/jobs/{id}/build",
 		"Which part goes where, rods paired by weight, and what to file off rings"),
 		func(ctx context.Context, in *JobPath) (shop.BuildView, error) { return a.shop.Build(ctx, in.ID) })
-	serve(a, api, store.Inspector, creating("settle-matching", "/jobs/{id}/matchings", "Settle which part goes where"),
+	serve(a, api, office.Inspector, creating("settle-matching", "/jobs/{id}/matchings", "Settle which part goes where"),
 		func(ctx context.Context, in *struct {
 			JobPath
 			Body shop.SettleBody
@@ -99,7 +99,7 @@ func (a resources) decisions(api huma.API) {
 
 // orders registers what is ordered of what was signed.
 func (a resources) orders(api huma.API) {
-	serve(a, api, store.Decider, creating("issue-orders", "/jobs/{id}/orders",
+	serve(a, api, office.Decider, creating("issue-orders", "/jobs/{id}/orders",
 		"Issue every sheet that the signed decisions ask for; an issue that changed is struck through"),
 		func(ctx context.Context, in *struct {
 			JobPath
@@ -110,7 +110,7 @@ func (a resources) orders(api huma.API) {
 		}) (shop.JobView, error) {
 			return a.shop.Issue(ctx, in.ID, in.Body.Sheets, in.Body.Sure)
 		})
-	serve(a, api, store.Decider, creating("say-of-order", "/jobs/{id}/orders/{order}/events",
+	serve(a, api, office.Decider, creating("say-of-order", "/jobs/{id}/orders/{order}/events",
 		"Sent, returned, ticked off, accepted with a reason, back to the shop, closed"),
 		func(ctx context.Context, in *struct {
 			JobPath

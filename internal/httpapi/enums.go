@@ -23,6 +23,8 @@ import (
 	"ledge/internal/gaugelink"
 	"ledge/internal/shop"
 	"ledge/internal/store"
+	"ledge/internal/store/db"
+	"ledge/internal/store/office"
 	"ledge/internal/words"
 )
 
@@ -120,8 +122,8 @@ func keptLists(r huma.Registry) {
 	list(r, store.Origins)
 	list(r, store.Outcomes)
 	list(r, store.ReadingTypes)
-	list(r, store.Roles)
-	list(r, store.TroubleCodes)
+	list(r, office.Roles)
+	list(r, db.TroubleCodes)
 	list(r, shop.EndKinds)
 	list(r, shop.Standings)
 	list(r, shop.Waits)

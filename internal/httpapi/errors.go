@@ -11,7 +11,7 @@ import (
 
 	"ledge/internal/photo"
 	"ledge/internal/shop"
-	"ledge/internal/store"
+	"ledge/internal/store/db"
 	"ledge/internal/words"
 )
 
@@ -28,7 +28,7 @@ func writeProblem(w http.ResponseWriter, status int, detail string) {
 
 // answerTo is the one map from errors to what is answered; places are within the body.
 func answerTo(err error) (status int, sentence string, at []*huma.ErrorDetail) {
-	var conflict *store.ConflictError
+	var conflict *db.ConflictError
 	var made *huma.ErrorModel
 	var spoiled *shop.UnreadableError
 	var refused *shop.Refusal
@@ -39,17 +39,17 @@ func answerTo(err error) (status int, sentence string, at []*huma.ErrorDetail) {
 		return refusedWith[refused.Kind], refused.Says, placesOf(refused)
 	case errors.As(err, &made):
 		return made.Status, made.Detail, made.Errors
-	case errors.Is(err, store.ErrNotFound):
+	case errors.Is(err, db.ErrNotFound):
 		return http.StatusNotFound, words.Told("refuse.no_job"), nil
 	case errors.As(err, &conflict):
 		return http.StatusConflict, conflict.Error(), conflicting(conflict)
-	case errors.Is(err, store.ErrNobody):
+	case errors.Is(err, db.ErrNobody):
 		return http.StatusUnprocessableEntity, words.Told("refuse.nobody"), nil
-	case errors.Is(err, store.ErrGone), store.Unopened(err):
+	case errors.Is(err, db.ErrGone), db.Unopened(err):
 		return http.StatusServiceUnavailable, words.Told("refuse.gone"), nil
-	case store.DiskFull(err):
+	case db.DiskFull(err):
 		return http.StatusInsufficientStorage, words.Told("trouble.full"), nil
-	case store.DiskFailed(err):
+	case db.DiskFailed(err):
 		return http.StatusInsufficientStorage, words.Told("trouble.failed"), nil
 	case errors.Is(err, photo.Busy):
 		return http.StatusServiceUnavailable, photo.Busy.Error(), nil
@@ -62,7 +62,7 @@ func answerTo(err error) (status int, sentence string, at []*huma.ErrorDetail) {
 }
 
 // conflicting is the place of a conflict, where it has one.
-func conflicting(c *store.ConflictError) []*huma.ErrorDetail {
+func conflicting(c *db.ConflictError) []*huma.ErrorDetail {
 	if c.Code == "" && c.Place == "" {
 		return nil
 	}

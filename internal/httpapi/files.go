@@ -11,7 +11,7 @@ import (
 
 	"ledge/internal/archive"
 	"ledge/internal/shop"
-	"ledge/internal/store"
+	"ledge/internal/store/office"
 )
 
 // An OpenFileBody is a document that was sent as text.
@@ -22,17 +22,17 @@ type OpenFileBody struct {
 // openFiles registers open files and engines' cards, both ways.
 func (a resources) openFiles(api huma.API) {
 	const kind = "application/json"
-	serveFile(a, api, fetching("get-file", "/jobs/{id}/file", "The job as an open file"), kind, store.Viewer,
+	serveFile(a, api, fetching("get-file", "/jobs/{id}/file", "The job as an open file"), kind, office.Viewer,
 		func(ctx context.Context, in *JobPath) (shop.File, error) { return a.shop.OpenFile(ctx, in.ID) })
 	serveFile(a, api, fetching("get-card", "/jobs/{id}/card",
-		"The engine's card: layout, limits and policy as an open file without features"), kind, store.Viewer,
+		"The engine's card: layout, limits and policy as an open file without features"), kind, office.Viewer,
 		func(ctx context.Context, in *JobPath) (shop.File, error) { return a.shop.Card(ctx, in.ID) })
-	serve(a, api, store.Viewer, a.large(asking("read-card", "/cards/read",
+	serve(a, api, office.Viewer, a.large(asking("read-card", "/cards/read",
 		"Read limits and policy out of a card or an open file; nothing is stored")),
 		func(_ context.Context, in *struct{ Body OpenFileBody }) (shop.CardAnswer, error) {
 			return a.shop.ReadCard(in.Body.Text)
 		})
-	serve(a, api, store.Inspector, a.large(operation("POST", "import-file", "/imports",
+	serve(a, api, office.Inspector, a.large(operation("POST", "import-file", "/imports",
 		"Look into an open file, or take it as a new job", 0)),
 		func(ctx context.Context, in *struct {
 			Take bool   `query:"take" doc:"store it; otherwise it is only looked into"`
@@ -47,7 +47,7 @@ func (a resources) openFiles(api huma.API) {
 func (a resources) archives(api huma.API) {
 	whole := fetching("get-archive", "/jobs/{id}/archive", "The job with its whole record and photographs as one file")
 	whole.Responses, whole.Middlewares = files("application/zip"), huma.Middlewares{a.inTurn}
-	register(api, store.Viewer, whole, func(ctx context.Context, in *JobPath) (*huma.StreamResponse, error) {
+	register(api, office.Viewer, whole, func(ctx context.Context, in *JobPath) (*huma.StreamResponse, error) {
 		file, err := os.CreateTemp("", "ledge-archive-")
 		if err != nil {
 			return nil, a.fail(ctx, err)
@@ -61,7 +61,7 @@ func (a resources) archives(api huma.API) {
 	take := creating("take-archive", "/archives", "Take in a job's file, as a job of its own")
 	take.RequestBody = fileBody()
 	take.Middlewares = huma.Middlewares{a.spool(archive.MaxFile), a.inTurn}
-	serve(a, api, store.Inspector, take, func(ctx context.Context, in *struct {
+	serve(a, api, office.Inspector, take, func(ctx context.Context, in *struct {
 		ID string `query:"id" format:"uuid" required:"true" doc:"an id made by the client: sending it twice makes one job"`
 	}) (shop.ImportAnswer, error) {
 		file := spooledFrom(ctx)

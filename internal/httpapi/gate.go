@@ -13,6 +13,7 @@ import (
 	"github.com/go-chi/httprate"
 
 	"ledge/internal/store"
+	"ledge/internal/store/office"
 	"ledge/internal/words"
 )
 
@@ -26,7 +27,7 @@ const (
 // store's business: reading writes none.
 func newSessions(s *store.Store, log *slog.Logger, cookie string, secure bool) *scs.SessionManager {
 	sessions := scs.New()
-	sessions.Store = store.Sessions{Store: s, Whose: func(data []byte) (int64, string, error) {
+	sessions.Store = office.Sessions{Office: s.Office, Whose: func(data []byte) (int64, string, error) {
 		_, values, err := sessions.Codec.Decode(data)
 		person, _ := values[sessionPerson].(int64)
 		device, _ := values[sessionDevice].(string)

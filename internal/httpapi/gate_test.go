@@ -15,24 +15,26 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"ledge/internal/store"
+	"ledge/internal/store/office"
 )
 
 // An operation with the least role that it declares.
 type declared struct {
 	*huma.Operation
-	least store.Role
+	least office.Role
 }
 
 // operations lists every operation of the API.
 func operations(t *testing.T) (list []declared) {
 	t.Helper()
-	api := newResources(Options{Log: slog.New(slog.DiscardHandler)}).mount(chi.NewRouter(), "test").OpenAPI()
+	api := newResources(Options{Store: &store.Store{}, Log: slog.New(slog.DiscardHandler)}).mount(chi.NewRouter(),
+		"test").OpenAPI()
 	for _, item := range api.Paths {
 		for _, o := range []*huma.Operation{item.Get, item.Put, item.Post, item.Delete, item.Patch} {
 			if o == nil {
 				continue
 			}
-			least, ok := o.Metadata[leastKey].(store.Role)
+			least, ok := o.Metadata[leastKey].(office.Role)
 			require.True(t, ok, "%s declares no role", o.OperationID)
 			list = append(list, declared{o, least})
 		}
@@ -55,15 +57,15 @@ func TestEveryOperationHasItsRole(t *testing.T) {
 		case o.least == anyone:
 			open = append(open, o.OperationID)
 		case o.OperationID == "change-password":
-			assert.Equal(t, store.Viewer, o.least, "everybody changes their own")
+			assert.Equal(t, office.Viewer, o.least, "everybody changes their own")
 		case strings.HasPrefix(o.Path, "/api/v1/people"), strings.HasPrefix(o.Path, "/api/v1/sessions"):
-			assert.Equal(t, store.Owner, o.least, o.OperationID)
+			assert.Equal(t, office.Owner, o.least, o.OperationID)
 		case reads:
-			assert.Equal(t, store.Viewer, o.least, o.OperationID)
+			assert.Equal(t, office.Viewer, o.least, o.OperationID)
 		case binds:
-			assert.Equal(t, store.Decider, o.least, o.OperationID)
+			assert.Equal(t, office.Decider, o.least, o.OperationID)
 		default:
-			assert.Equal(t, store.Inspector, o.least, o.OperationID)
+			assert.Equal(t, office.Inspector, o.least, o.OperationID)
 		}
 	}
 	assert.Equal(t, []string{"create-owner", "get-session", "get-shared", "get-shared-summary", "sign-in",
@@ -71,16 +73,16 @@ func TestEveryOperationHasItsRole(t *testing.T) {
 }
 
 // staff signs in one person of each role.
-func staff(t *testing.T) (base string, of map[store.Role]*http.Client) {
+func staff(t *testing.T) (base string, of map[office.Role]*http.Client) {
 	t.Helper()
 	base, client := serveShop(t)
-	of = map[store.Role]*http.Client{anyone: client(), store.Owner: client()}
-	status, said := ask(t, of[store.Owner], "POST", base+"/api/v1/owner",
+	of = map[office.Role]*http.Client{anyone: client(), office.Owner: client()}
+	status, said := ask(t, of[office.Owner], "POST", base+"/api/v1/owner",
 		fields{"name": "Ida Lorn", "password": "three plain words", "code": code})
 	require.Less(t, status, 300, said)
-	for _, role := range []store.Role{store.Viewer, store.Inspector, store.Decider} {
+	for _, role := range []office.Role{office.Viewer, office.Inspector, office.Decider} {
 		body := fields{"name": "A " + role, "role": role, "password": "three plain words", "barred": false}
-		status, said := ask(t, of[store.Owner], "POST", base+"/api/v1/people", body)
+		status, said := ask(t, of[office.Owner], "POST", base+"/api/v1/people", body)
 		require.Equal(t, 201, status, said)
 		of[role] = client()
 		status, said = ask(t, of[role], "POST", base+"/api/v1/session",
@@ -108,7 +110,7 @@ func own(first string) string { return first + ", my own" }
 func TestEveryOperationAsEveryRoleInEverySpelling(t *testing.T) {
 	base, of := staff(t)
 	places := regexp.MustCompile(`\{[^}]+\}`)
-	roles := append([]store.Role{anyone}, store.Roles.All()...)
+	roles := append([]office.Role{anyone}, office.Roles.All()...)
 	asked := 0
 	for _, o := range operations(t) {
 		if o.least == anyone || o.OperationID == "end-session" {

@@ -13,6 +13,7 @@ import (
 	"ledge/internal/core/part"
 	"ledge/internal/shop"
 	"ledge/internal/store"
+	"ledge/internal/store/office"
 )
 
 // A StandInQuery asks for one component in place of the one that came.
@@ -25,7 +26,7 @@ type StandInQuery struct {
 func (a resources) jobs(api huma.API) {
 	serve(a, api, anyone, fetching("table", "/table", "What can be measured and decided"),
 		func(context.Context, *struct{}) (shop.Table, error) { return shop.TableOf(), nil })
-	register(api, store.Viewer, fetching("list-jobs", "/jobs",
+	register(api, office.Viewer, fetching("list-jobs", "/jobs",
 		"The shop's jobs, late ones and the soonest promised first"),
 		func(ctx context.Context, in *struct {
 			Search string `query:"search" maxLength:"100"`
@@ -39,7 +40,7 @@ func (a resources) jobs(api huma.API) {
 			return &listedJobs{total, lines}, nil
 		})
 	a.job(api)
-	serve(a, api, store.Inspector, creating("create-job", "/jobs", "Start a job"),
+	serve(a, api, office.Inspector, creating("create-job", "/jobs", "Start a job"),
 		func(ctx context.Context, in *struct{ Body shop.NewJobBody }) (shop.JobView, error) {
 			return a.shop.Start(ctx, in.Body)
 		})
@@ -65,7 +66,7 @@ func (a resources) job(api huma.API) {
 	schema := api.OpenAPI().Components.Schemas.Schema(reflect.TypeFor[shop.JobView](), true, "JobView")
 	o.Responses = map[string]*huma.Response{"200": {Description: "OK",
 		Content: map[string]*huma.MediaType{"application/json": {Schema: schema}}}}
-	register(api, store.Viewer, o, func(ctx context.Context, in *struct {
+	register(api, office.Viewer, o, func(ctx context.Context, in *struct {
 		JobPath
 		StandInQuery
 		Accepts string `header:"Accept-Encoding" hidden:"true"`
@@ -101,7 +102,7 @@ func zipped(view shop.JobView) ([]byte, error) {
 
 // head registers what is told of a job as a whole.
 func (a resources) head(api huma.API) {
-	serve(a, api, store.Inspector, creating("add-answers", "/jobs/{id}/answers",
+	serve(a, api, office.Inspector, creating("add-answers", "/jobs/{id}/answers",
 		"Answer what is asked before measuring"),
 		func(ctx context.Context, in *struct {
 			JobPath
@@ -112,7 +113,7 @@ func (a resources) head(api huma.API) {
 		}) (shop.JobView, error) {
 			return a.shop.Answer(ctx, in.ID, in.Body.Answers, in.Body.Sure)
 		})
-	serve(a, api, store.Inspector, replacing("set-head", "/jobs/{id}/head",
+	serve(a, api, office.Inspector, replacing("set-head", "/jobs/{id}/head",
 		"Change customer, engine, duty or promised date"),
 		func(ctx context.Context, in *struct {
 			JobPath
@@ -125,7 +126,7 @@ func (a resources) head(api huma.API) {
 			}
 			return a.shop.SetHead(ctx, in.ID, version, in.Body)
 		})
-	serve(a, api, store.Decider, replacing("close-job", "/jobs/{id}/closed",
+	serve(a, api, office.Decider, replacing("close-job", "/jobs/{id}/closed",
 		"Take a job out of the shop's list with its outcome, or back into it"),
 		func(ctx context.Context, in *struct {
 			JobPath

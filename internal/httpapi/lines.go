@@ -13,7 +13,7 @@ import (
 
 	"ledge/internal/core/instrument"
 	"ledge/internal/shop"
-	"ledge/internal/store"
+	"ledge/internal/store/office"
 	"ledge/internal/words"
 )
 
@@ -23,7 +23,7 @@ const frameApart, frameAtLeast = 50 * time.Millisecond, time.Second
 // line gives a bench the line of an instrument for as long as it listens: a frame a line (shop.LineFrame), as JSON.
 func (a resources) line(w http.ResponseWriter, r *http.Request) {
 	gone := r.Context().Done() // an admitted change outlives its client; a line must not
-	a.only(store.Inspector, func(w http.ResponseWriter, r *http.Request) {
+	a.only(office.Inspector, func(w http.ResponseWriter, r *http.Request) {
 		q := r.URL.Query()
 		bench, err := uuid.Parse(q.Get("bench"))
 		id, badID := uuid.Parse(chi.URLParam(r, "instrument"))
@@ -68,7 +68,7 @@ func (a resources) streamLine(w http.ResponseWriter, r *http.Request, held *shop
 		case <-a.stopping:
 			return
 		case <-ended:
-			if ended = a.store.SessionsChanged(); !a.stillMay(r, store.Inspector) {
+			if ended = a.store.SessionsChanged(); !a.stillMay(r, office.Inspector) {
 				return
 			}
 		case <-held.Lost():
@@ -81,16 +81,16 @@ func (a resources) streamLine(w http.ResponseWriter, r *http.Request, held *shop
 
 // cabinetLines registers how instruments are connected.
 func (a resources) cabinetLines(api huma.API) {
-	serve(a, api, store.Viewer, fetching("get-ports", "/ports", "The serial ports of the machine"),
+	serve(a, api, office.Viewer, fetching("get-ports", "/ports", "The serial ports of the machine"),
 		func(ctx context.Context, _ *struct{}) ([]string, error) { return a.shop.SerialPorts(ctx) })
-	serve(a, api, store.Decider, creating("wire-instrument", "/instruments/{instrument}/link",
+	serve(a, api, office.Decider, creating("wire-instrument", "/instruments/{instrument}/link",
 		"How an instrument is connected"), func(ctx context.Context, in *struct {
 		Instrument string `path:"instrument" format:"uuid"`
 		Body       instrument.Deed
 	}) ([]shop.InstrumentView, error) {
 		return a.shop.Wire(ctx, in.Instrument, in.Body)
 	})
-	register(api, store.Inspector, operation(http.MethodPost, "feed-line", "/instruments/{instrument}/line/{bench}",
+	register(api, office.Inspector, operation(http.MethodPost, "feed-line", "/instruments/{instrument}/line/{bench}",
 		"What a browser had from the port of a gauge", http.StatusNoContent),
 		func(ctx context.Context, in *struct {
 			Instrument string `path:"instrument" format:"uuid"`
@@ -99,7 +99,7 @@ func (a resources) cabinetLines(api huma.API) {
 		}) (*struct{}, error) {
 			return nil, a.failed(ctx, a.shop.FeedLine(ctx, in.Instrument, in.Bench, in.RawBody))
 		})
-	register(api, store.Inspector, operation(http.MethodPost, "take-line",
+	register(api, office.Inspector, operation(http.MethodPost, "take-line",
 		"/instruments/{instrument}/line/{bench}/taken",
 		"Takes a reading of a line, as a foot switch would", http.StatusNoContent),
 		func(ctx context.Context, in *struct {

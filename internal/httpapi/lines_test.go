@@ -17,14 +17,14 @@ import (
 	"ledge/internal/core/instrument"
 	"ledge/internal/core/unit"
 	"ledge/internal/shop"
-	"ledge/internal/store"
+	"ledge/internal/store/office"
 )
 
 // Who may sign says how an instrument is connected; an inspector holds its line for as long as they listen, and nobody
 // else meanwhile. What is no line is refused, and what comes down the wire comes as frames.
 func TestALineIsHeldOverTheAPI(t *testing.T) {
 	base, of := staff(t)
-	asks := func(role store.Role, method, path string, body any, want int) string {
+	asks := func(role office.Role, method, path string, body any, want int) string {
 		t.Helper()
 		status, said := ask(t, of[role], method, base+"/api/v1/instruments"+path, body)
 		require.Equal(t, want, status, said)
@@ -34,31 +34,31 @@ func TestALineIsHeldOverTheAPI(t *testing.T) {
 	require.NoError(t, err)
 	t.Cleanup(func() { _ = gauge.Close() })
 	d := told("Micrometer")
-	asks(store.Inspector, "POST", "", d, 201)
+	asks(office.Inspector, "POST", "", d, 201)
 	at := "/" + d.ID
 	wire := func(port string) instrument.Deed {
 		return instrument.Deed{ID: uuid.NewString(), What: instrument.Wired,
 			Link: &instrument.Link{Port: port, Sends: instrument.Pressed}}
 	}
 	port := "tcp://" + gauge.Addr().String()
-	asks(store.Inspector, "POST", at+"/link", wire(port), 403)
-	asks(store.Inspector, "POST", at, wire(port), 422)
-	assert.Contains(t, asks(store.Owner, "POST", at+"/link", wire(port), 422), "the pattern among its facts")
+	asks(office.Inspector, "POST", at+"/link", wire(port), 403)
+	asks(office.Inspector, "POST", at, wire(port), 422)
+	assert.Contains(t, asks(office.Owner, "POST", at+"/link", wire(port), 422), "the pattern among its facts")
 	facts := *d.Facts
 	facts.Line = &instrument.Pattern{Expression: "^(?P<value>[0-9.]+)$", Unit: unit.In}
-	asks(store.Inspector, "POST", at,
+	asks(office.Inspector, "POST", at,
 		instrument.Deed{ID: uuid.NewString(), What: instrument.Told, Facts: &facts, After: d.ID}, 201)
-	assert.Contains(t, asks(store.Decider, "POST", at+"/link", wire("/etc/passwd"), 422), "link.port")
+	assert.Contains(t, asks(office.Decider, "POST", at+"/link", wire("/etc/passwd"), 422), "link.port")
 	bench := uuid.NewString()
-	assert.Contains(t, asks(store.Inspector, "GET", at+"/line?bench="+bench, nil, 409), "is not connected")
-	asks(store.Owner, "POST", at+"/link", wire(port), 201)
+	assert.Contains(t, asks(office.Inspector, "GET", at+"/line?bench="+bench, nil, 409), "is not connected")
+	asks(office.Owner, "POST", at+"/link", wire(port), 201)
 
 	asks(anyone, "GET", at+"/line?bench="+bench, nil, 401)
-	asks(store.Viewer, "GET", at+"/line?bench="+bench, nil, 403)
-	asks(store.Inspector, "GET", at+"/line?bench=mine", nil, 422)
-	asks(store.Inspector, "GET", "/"+uuid.NewString()+"/line?bench="+bench, nil, 404)
+	asks(office.Viewer, "GET", at+"/line?bench="+bench, nil, 403)
+	asks(office.Inspector, "GET", at+"/line?bench=mine", nil, 422)
+	asks(office.Inspector, "GET", "/"+uuid.NewString()+"/line?bench="+bench, nil, 404)
 
-	stream, err := of[store.Inspector].Get(base + "/api/v1/instruments" + at + "/line?mode=direct&bench=" + bench)
+	stream, err := of[office.Inspector].Get(base + "/api/v1/instruments" + at + "/line?mode=direct&bench=" + bench)
 	require.NoError(t, err)
 	defer stream.Body.Close()
 	require.Equal(t, http.StatusOK, stream.StatusCode)
@@ -78,17 +78,17 @@ func TestALineIsHeldOverTheAPI(t *testing.T) {
 	assert.Equal(t, "2.0001", f.Taken[0].Line)
 	assert.Equal(t, "The line does not match.", f.Says)
 	assert.Equal(t, 1, f.Bads)
-	assert.Contains(t, asks(store.Decider, "GET", at+"/line?bench="+uuid.NewString(), nil, 409),
+	assert.Contains(t, asks(office.Decider, "GET", at+"/line?bench="+uuid.NewString(), nil, 409),
 		"A inspector has the line of Micrometer")
-	assert.Contains(t, asks(store.Decider, "POST", at+"/line/"+uuid.NewString()+"/taken", nil, 409), "does not have")
+	assert.Contains(t, asks(office.Decider, "POST", at+"/line/"+uuid.NewString()+"/taken", nil, 409), "does not have")
 
 	// Who loses the role loses the line at once.
-	status, said := ask(t, of[store.Owner], "GET", base+"/api/v1/people", nil)
+	status, said := ask(t, of[office.Owner], "GET", base+"/api/v1/people", nil)
 	require.Equal(t, 200, status, said)
-	var people []store.Person
+	var people []office.Person
 	require.NoError(t, json.Unmarshal([]byte(said), &people))
-	i := slices.IndexFunc(people, func(p store.Person) bool { return p.Name == "A inspector" })
-	status, said = ask(t, of[store.Owner], "PUT", fmt.Sprintf("%s/api/v1/people/%d", base, people[i].ID),
+	i := slices.IndexFunc(people, func(p office.Person) bool { return p.Name == "A inspector" })
+	status, said = ask(t, of[office.Owner], "PUT", fmt.Sprintf("%s/api/v1/people/%d", base, people[i].ID),
 		fields{"name": people[i].Name, "role": "viewer", "barred": false}, "If-Match", fmt.Sprint(people[i].Version))
 	require.Equal(t, 200, status, said)
 	ended := make(chan bool)
@@ -113,12 +113,12 @@ func TestALineReachesNoFurther(t *testing.T) {
 	facts := *d.Facts
 	facts.Line = &instrument.Pattern{Expression: "(?P<value>[0-9.]+)", Unit: unit.In}
 	d.Facts = &facts
-	status, said := ask(t, of[store.Inspector], "POST", base+"/api/v1/instruments", d)
+	status, said := ask(t, of[office.Inspector], "POST", base+"/api/v1/instruments", d)
 	require.Equal(t, 201, status, said)
 	gauge, err := net.Listen("tcp", "127.0.0.1:0")
 	require.NoError(t, err)
 	t.Cleanup(func() { _ = gauge.Close() })
-	wire := func(role store.Role, link instrument.Link) (int, string) {
+	wire := func(role office.Role, link instrument.Link) (int, string) {
 		link.Sends = instrument.Pressed
 		return ask(t, of[role], "POST", base+"/api/v1/instruments/"+d.ID+"/link",
 			instrument.Deed{ID: uuid.NewString(), What: instrument.Wired, Link: &link})
@@ -131,16 +131,16 @@ func TestALineReachesNoFurther(t *testing.T) {
 		{instrument.Link{Port: "/dev/fd/7"}, "the name of a serial port"},
 		{instrument.Link{Port: "/dev/pts/0"}, "the name of a serial port"},
 		{instrument.Link{Port: port, Request: "GET / HTTP/1.1\\r\\nHost: x\\r\\n"}, "16 characters at most"}} {
-		status, said := wire(store.Owner, tt.link)
+		status, said := wire(office.Owner, tt.link)
 		assert.Equal(t, 422, status, said)
 		assert.Contains(t, said, tt.says)
 	}
-	status, said = wire(store.Decider, instrument.Link{Port: port})
+	status, said = wire(office.Decider, instrument.Link{Port: port})
 	assert.Equal(t, 422, status)
 	assert.Contains(t, said, "Only an owner")
-	status, said = wire(store.Owner, instrument.Link{Port: port})
+	status, said = wire(office.Owner, instrument.Link{Port: port})
 	require.Equal(t, 201, status, said)
-	for role, shown := range map[store.Role]string{store.Inspector: "", store.Owner: "SECRET BANNER"} {
+	for role, shown := range map[office.Role]string{office.Inspector: "", office.Owner: "SECRET BANNER"} {
 		stream, err := of[role].Get(base + "/api/v1/instruments/" + d.ID +
 			"/line?mode=direct&over=1&bench=" + uuid.NewString())
 		require.NoError(t, err)

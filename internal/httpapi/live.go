@@ -6,18 +6,18 @@ import (
 	"slices"
 	"time"
 
-	"ledge/internal/store"
+	"ledge/internal/store/office"
 )
 
 // heartbeat keeps proxies from closing a quiet stream.
 const heartbeat = 20 * time.Second
 
 // stillMay reports whether the session that a stream began with still holds, and its person still has the role.
-func (a resources) stillMay(r *http.Request, least store.Role) bool {
+func (a resources) stillMay(r *http.Request, least office.Role) bool {
 	if !a.signIn {
 		return true
 	}
-	sessions, ok := a.sessions.Store.(store.Sessions)
+	sessions, ok := a.sessions.Store.(office.Sessions)
 	if !ok {
 		return false
 	}
@@ -26,7 +26,7 @@ func (a resources) stillMay(r *http.Request, least store.Role) bool {
 		return false
 	}
 	p, err := a.store.PersonByID(r.Context(), a.sessions.GetInt64(r.Context(), sessionPerson))
-	roles := store.Roles.All()
+	roles := office.Roles.All()
 	return err == nil && !p.Barred && slices.Index(roles, p.Role) >= slices.Index(roles, least)
 }
 
@@ -51,7 +51,7 @@ func (a resources) live(w http.ResponseWriter, r *http.Request) {
 		case <-a.stopping:
 			return
 		case <-ended:
-			if ended = a.store.SessionsChanged(); !a.stillMay(r, store.Viewer) {
+			if ended = a.store.SessionsChanged(); !a.stillMay(r, office.Viewer) {
 				return
 			}
 		case id := <-changes:
@@ -61,7 +61,7 @@ func (a resources) live(w http.ResponseWriter, r *http.Request) {
 			}
 			fmt.Fprintf(w, "event: job\ndata: %d %d\n\n", id, a.store.ChangeOf(id))
 		case <-beat.C:
-			if !a.stillMay(r, store.Viewer) {
+			if !a.stillMay(r, office.Viewer) {
 				return
 			}
 			fmt.Fprint(w, ": still here\n\n")

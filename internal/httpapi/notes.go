@@ -6,19 +6,19 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"ledge/internal/shop"
-	"ledge/internal/store"
+	"ledge/internal/store/office"
 )
 
 // notes registers what is noted of parts and jobs.
 func (a resources) notes(api huma.API) {
-	serve(a, api, store.Inspector, creating("add-note", "/jobs/{id}/notes", "Note something of a part, or of the job"),
+	serve(a, api, office.Inspector, creating("add-note", "/jobs/{id}/notes", "Note something of a part, or of the job"),
 		func(ctx context.Context, in *struct {
 			JobPath
 			Body shop.NoteBody
 		}) (shop.JobView, error) {
 			return a.shop.AddNote(ctx, in.ID, in.Body)
 		})
-	serve(a, api, store.Inspector, replacing("withdraw-note", "/jobs/{id}/notes/{note}",
+	serve(a, api, office.Inspector, replacing("withdraw-note", "/jobs/{id}/notes/{note}",
 		"Take a note out of sight, or bring it back"),
 		func(ctx context.Context, in *struct {
 			JobPath

@@ -10,7 +10,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"ledge/internal/shop"
-	"ledge/internal/store"
+	"ledge/internal/store/office"
 	"ledge/internal/words"
 )
 
@@ -19,7 +19,7 @@ const leastKey = "least"
 
 // register registers an operation with the least role that it takes; gate asks it of every request
 // that is routed to it.
-func register[I, O any](api huma.API, least store.Role, o huma.Operation,
+func register[I, O any](api huma.API, least office.Role, o huma.Operation,
 	handler func(context.Context, *I) (*O, error)) {
 	o.Metadata = map[string]any{leastKey: least}
 	o.Extensions = map[string]any{"x-least-role": least}
@@ -33,7 +33,7 @@ func register[I, O any](api huma.API, least store.Role, o huma.Operation,
 type output[T any] struct{ Body T }
 
 // serve registers an operation that answers with what one function of the shop gives.
-func serve[I, T any](a resources, api huma.API, least store.Role, o huma.Operation,
+func serve[I, T any](a resources, api huma.API, least office.Role, o huma.Operation,
 	call func(context.Context, *I) (T, error)) {
 	register(api, least, o, func(ctx context.Context, in *I) (*output[T], error) {
 		body, err := call(ctx, in)
@@ -54,7 +54,7 @@ type tagged[T any] struct {
 func etag(version int64) string { return fmt.Sprintf(`"%d"`, version) }
 
 // serveTagged is serve for what two people may edit.
-func serveTagged[I, T any](a resources, api huma.API, least store.Role, o huma.Operation,
+func serveTagged[I, T any](a resources, api huma.API, least office.Role, o huma.Operation,
 	call func(context.Context, *I) (T, int64, error)) {
 	register(api, least, o, func(ctx context.Context, in *I) (*tagged[T], error) {
 		body, version, err := call(ctx, in)
@@ -73,7 +73,7 @@ type attachment struct {
 }
 
 // serveFile registers an operation that answers with a file, to be shown in place where it is a PDF.
-func serveFile[I any](a resources, api huma.API, o huma.Operation, contentType string, least store.Role,
+func serveFile[I any](a resources, api huma.API, o huma.Operation, contentType string, least office.Role,
 	call func(context.Context, *I) (shop.File, error)) {
 	o.Responses = files(contentType)
 	how := "attachment"

@@ -7,6 +7,7 @@ import (
 
 	"ledge/internal/shop"
 	"ledge/internal/store"
+	"ledge/internal/store/office"
 )
 
 const (
@@ -22,16 +23,16 @@ func (a resources) papers(api huma.API) {
 	}
 	serveFile(a, api, turn(fetching("get-inspection-pdf", "/jobs/{id}/inspection.pdf",
 		"The whole inspection as a PDF")),
-		pdf, store.Viewer,
+		pdf, office.Viewer,
 		func(ctx context.Context, in *JobPath) (shop.File, error) { return a.shop.InspectionPaper(ctx, in.ID) })
 	serveFile(a, api, turn(fetching("get-summary-pdf", "/jobs/{id}/summary.pdf", "The customer's summary as a PDF")),
-		pdf, store.Viewer,
+		pdf, office.Viewer,
 		func(ctx context.Context, in *JobPath) (shop.File, error) { return a.shop.SummaryPaper(ctx, in.ID) })
 	serveFile(a, api, turn(fetching("get-workbook", "/jobs/{id}/workbook.xlsx", "The job as a spreadsheet")),
-		xlsx, store.Viewer,
+		xlsx, office.Viewer,
 		func(ctx context.Context, in *JobPath) (shop.File, error) { return a.shop.Workbook(ctx, in.ID) })
 	serveFile(a, api, turn(fetching("get-order-pdf", "/jobs/{id}/orders/{order}/pdf", "An order sheet as a PDF")),
-		pdf, store.Viewer,
+		pdf, office.Viewer,
 		func(ctx context.Context, in *struct {
 			JobPath
 			Order string `path:"order"`
@@ -39,10 +40,10 @@ func (a resources) papers(api huma.API) {
 			return a.shop.SheetPaper(ctx, in.ID, in.Order)
 		})
 	serveFile(a, api, turn(fetching("get-built-pdf", "/jobs/{id}/built.pdf", "The built engine's sheet as a PDF")),
-		pdf, store.Viewer,
+		pdf, office.Viewer,
 		func(ctx context.Context, in *JobPath) (shop.File, error) { return a.shop.BuiltPaper(ctx, in.ID) })
 	serveFile(a, api, turn(fetching("get-labels", "/jobs/{id}/labels.pdf",
-		"Labels for what was measured: a page of them, or each a page for a label printer")), pdf, store.Viewer,
+		"Labels for what was measured: a page of them, or each a page for a label printer")), pdf, office.Viewer,
 		func(ctx context.Context, in *struct {
 			JobPath
 			StandInQuery
@@ -68,11 +69,11 @@ type ShareToken struct {
 
 // shares registers the report and the links to it.
 func (a resources) shares(api huma.API) {
-	serve(a, api, store.Viewer, fetching("get-report", "/jobs/{id}/report", "The report in plain words"),
+	serve(a, api, office.Viewer, fetching("get-report", "/jobs/{id}/report", "The report in plain words"),
 		func(ctx context.Context, in *JobPath) (shop.SharedView, error) { return a.shop.Report(ctx, in.ID) })
-	serve(a, api, store.Viewer, fetching("list-shares", "/jobs/{id}/shares", "The links to a job's report"),
+	serve(a, api, office.Viewer, fetching("list-shares", "/jobs/{id}/shares", "The links to a job's report"),
 		func(ctx context.Context, in *JobPath) ([]store.Share, error) { return a.shop.Shares(ctx, in.ID) })
-	serve(a, api, store.Decider, creating("share", "/jobs/{id}/shares",
+	serve(a, api, office.Decider, creating("share", "/jobs/{id}/shares",
 		"Make a link to a job's report; its token is told this once"),
 		func(ctx context.Context, in *struct {
 			JobPath
@@ -84,14 +85,14 @@ func (a resources) shares(api huma.API) {
 			made, err := a.shop.Offer(ctx, in.ID, in.Body.ID, in.Body.For)
 			return ShareToken{made}, err
 		})
-	serve(a, api, store.Decider, removing("revoke-share", "/jobs/{id}/shares/{share}", "Revoke a link"),
+	serve(a, api, office.Decider, removing("revoke-share", "/jobs/{id}/shares/{share}", "Revoke a link"),
 		func(ctx context.Context, in *struct {
 			JobPath
 			Share string `path:"share"`
 		}) ([]store.Share, error) {
 			return a.shop.Revoke(ctx, in.ID, in.Share)
 		})
-	serve(a, api, store.Decider, creating("renew-share", "/jobs/{id}/shares/{share}/renewed",
+	serve(a, api, office.Decider, creating("renew-share", "/jobs/{id}/shares/{share}/renewed",
 		"Let a link open the report for another 90 days"),
 		func(ctx context.Context, in *struct {
 			JobPath

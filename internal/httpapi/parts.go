@@ -9,11 +9,12 @@ import (
 	"ledge/internal/core/unit"
 	"ledge/internal/shop"
 	"ledge/internal/store"
+	"ledge/internal/store/office"
 )
 
 // states registers in which states parts are measured.
 func (a resources) states(api huma.API) {
-	serve(a, api, store.Inspector, creating("add-state", "/jobs/{id}/states",
+	serve(a, api, office.Inspector, creating("add-state", "/jobs/{id}/states",
 		"Measure the parts of a kind again in a new state"),
 		func(ctx context.Context, in *struct {
 			JobPath
@@ -26,7 +27,7 @@ func (a resources) states(api huma.API) {
 		}) (shop.JobView, error) {
 			return a.shop.AddState(ctx, in.ID, in.Body.Kind, in.Body.Component, in.Body.State, in.Body.Quick)
 		})
-	serve(a, api, store.Inspector, removing("remove-state", "/jobs/{id}/states/{kind}/{state}",
+	serve(a, api, office.Inspector, removing("remove-state", "/jobs/{id}/states/{kind}/{state}",
 		"Take a state back while nothing is recorded in it"),
 		func(ctx context.Context, in *struct {
 			JobPath
@@ -40,7 +41,7 @@ func (a resources) states(api huma.API) {
 
 // spots registers where a part is read beside its plan.
 func (a resources) spots(api huma.API) {
-	serve(a, api, store.Inspector, creating("add-place", "/jobs/{id}/places", "Add a place to read outside the plan"),
+	serve(a, api, office.Inspector, creating("add-place", "/jobs/{id}/places", "Add a place to read outside the plan"),
 		func(ctx context.Context, in *struct {
 			JobPath
 			Body struct {
@@ -51,7 +52,7 @@ func (a resources) spots(api huma.API) {
 		}) (shop.JobView, error) {
 			return a.shop.AddPlace(ctx, in.ID, in.Body.Place, in.Body.Station, in.Body.Direction)
 		})
-	serve(a, api, store.Inspector, creating("add-unworn", "/jobs/{id}/unworn",
+	serve(a, api, office.Inspector, creating("add-unworn", "/jobs/{id}/unworn",
 		"Record a size read on the unworn part of a feature"),
 		func(ctx context.Context, in *struct {
 			JobPath
@@ -67,7 +68,8 @@ func (a resources) spots(api huma.API) {
 
 // parts registers which parts of an engine are measured.
 func (a resources) parts(api huma.API) {
-	serve(a, api, store.Inspector, creating("add-parts", "/jobs/{id}/parts", "Measure parts that the job did not have"),
+	serve(a, api, office.Inspector, creating("add-parts", "/jobs/{id}/parts",
+		"Measure parts that the job did not have"),
 		func(ctx context.Context, in *struct {
 			JobPath
 			Body struct {
@@ -78,7 +80,7 @@ func (a resources) parts(api huma.API) {
 		}) (shop.JobView, error) {
 			return a.shop.AddParts(ctx, in.ID, in.Body.Kind, in.Body.Component, in.Body.Count)
 		})
-	serve(a, api, store.Inspector, removing("remove-part", "/jobs/{id}/parts/{kind}/{number}",
+	serve(a, api, office.Inspector, removing("remove-part", "/jobs/{id}/parts/{kind}/{number}",
 		"Take a part back while nothing is recorded of it"),
 		func(ctx context.Context, in *struct {
 			JobPath
@@ -92,7 +94,7 @@ func (a resources) parts(api huma.API) {
 
 // components registers what a job is made of.
 func (a resources) components(api huma.API) {
-	serve(a, api, store.Inspector, creating("add-component", "/jobs/{id}/components",
+	serve(a, api, office.Inspector, creating("add-component", "/jobs/{id}/components",
 		"Put another component beside its like, to be measured as that one was planned"),
 		func(ctx context.Context, in *struct {
 			JobPath
@@ -100,7 +102,7 @@ func (a resources) components(api huma.API) {
 		}) (shop.JobView, error) {
 			return a.shop.AddComponent(ctx, in.ID, in.Body)
 		})
-	serve(a, api, store.Inspector, removing("take-off-component", "/jobs/{id}/components/{component}",
+	serve(a, api, office.Inspector, removing("take-off-component", "/jobs/{id}/components/{component}",
 		"Take a component back that was added or told by mistake, while nothing is recorded of it"),
 		func(ctx context.Context, in *struct {
 			JobPath
@@ -113,7 +115,7 @@ func (a resources) components(api huma.API) {
 
 // spares registers what becomes of components beside each other.
 func (a resources) spares(api huma.API) {
-	serve(a, api, store.Viewer, fetching("compare-components", "/jobs/{id}/compare/{of}",
+	serve(a, api, office.Viewer, fetching("compare-components", "/jobs/{id}/compare/{of}",
 		"The components of a sort side by side: what would be done with each, for how much and by when"),
 		func(ctx context.Context, in *struct {
 			JobPath
@@ -121,7 +123,7 @@ func (a resources) spares(api huma.API) {
 		}) (shop.ComparisonView, error) {
 			return a.shop.Compare(ctx, in.ID, in.Of)
 		})
-	serve(a, api, store.Decider, creating("replace-component", "/jobs/{id}/components/{component}/replacements",
+	serve(a, api, office.Decider, creating("replace-component", "/jobs/{id}/components/{component}/replacements",
 		"Put another component in the place of one, which is retired with everything measured of it"),
 		func(ctx context.Context, in *struct {
 			JobPath
@@ -130,7 +132,7 @@ func (a resources) spares(api huma.API) {
 		}) (shop.JobView, error) {
 			return a.shop.ReplaceComponent(ctx, in.ID, in.Component, in.Body)
 		})
-	serve(a, api, store.Decider, creating("retire-component", "/jobs/{id}/components/{component}/retirements",
+	serve(a, api, office.Decider, creating("retire-component", "/jobs/{id}/components/{component}/retirements",
 		"Take a component out of the engine with everything measured of it, or take that back; the record keeps it"),
 		func(ctx context.Context, in *struct {
 			JobPath

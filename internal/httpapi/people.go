@@ -12,7 +12,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"ledge/internal/shop"
-	"ledge/internal/store"
+	"ledge/internal/store/office"
 	"ledge/internal/words"
 )
 
@@ -20,9 +20,9 @@ import (
 type SessionView struct {
 	Required bool `json:"required"`
 	// First tells that nobody is there yet: the owner is created first.
-	First bool       `json:"first"`
-	Name  string     `json:"name"`
-	Role  store.Role `json:"role,omitempty"`
+	First bool        `json:"first"`
+	Name  string      `json:"name"`
+	Role  office.Role `json:"role,omitempty"`
 	// Change tells that the password is a first one: nothing goes on until it is changed.
 	Change bool `json:"change,omitempty"`
 }
@@ -47,7 +47,7 @@ func unproven(err error) bool {
 
 // SessionLine is a browser in which somebody is signed in.
 type SessionLine struct {
-	store.Session
+	office.Session
 	// This is the one that asks.
 	This bool `json:"this"`
 }
@@ -77,7 +77,7 @@ func (a resources) now(ctx context.Context, _ *struct{}) (SessionView, error) {
 }
 
 // enter begins the session of a person.
-func (a resources) enter(ctx context.Context, p store.Person, err error) (SessionView, error) {
+func (a resources) enter(ctx context.Context, p office.Person, err error) (SessionView, error) {
 	if err == nil {
 		err = a.sessions.RenewToken(ctx)
 	}
@@ -123,7 +123,7 @@ func (a resources) session(api huma.API) {
 // ownPassword registers how somebody changes their password.
 func (a resources) ownPassword(api huma.API) {
 	changing := operation(http.MethodPut, "change-password", "/session/password", "A password of one's own", 0)
-	serve(a, api, store.Viewer, changing, func(ctx context.Context, in *struct{ Body PasswordBody }) (SessionView,
+	serve(a, api, office.Viewer, changing, func(ctx context.Context, in *struct{ Body PasswordBody }) (SessionView,
 		error) {
 		me, ok := signedIn(ctx)
 		if !ok {
@@ -169,19 +169,19 @@ func (a resources) owner(api huma.API) {
 
 // people registers who may sign in.
 func (a resources) people(api huma.API) {
-	serve(a, api, store.Owner, fetching("list-people", "/people", "Who may sign in"),
-		func(ctx context.Context, _ *struct{}) ([]store.Person, error) { return a.shop.People(ctx) })
-	serve(a, api, store.Owner, creating("add-person", "/people", "Let somebody sign in"),
-		func(ctx context.Context, in *struct{ Body shop.PersonBody }) ([]store.Person, error) {
+	serve(a, api, office.Owner, fetching("list-people", "/people", "Who may sign in"),
+		func(ctx context.Context, _ *struct{}) ([]office.Person, error) { return a.shop.People(ctx) })
+	serve(a, api, office.Owner, creating("add-person", "/people", "Let somebody sign in"),
+		func(ctx context.Context, in *struct{ Body shop.PersonBody }) ([]office.Person, error) {
 			return a.shop.AddPerson(ctx, in.Body)
 		})
-	serve(a, api, store.Owner, replacing("change-person", "/people/{person}",
+	serve(a, api, office.Owner, replacing("change-person", "/people/{person}",
 		"Another role or password; bar somebody, or let them in again"),
 		func(ctx context.Context, in *struct {
 			Person int64 `path:"person"`
 			Versioned
 			Body shop.PersonBody
-		}) ([]store.Person, error) {
+		}) ([]office.Person, error) {
 			version, err := in.version()
 			if err != nil {
 				return nil, err
@@ -192,7 +192,7 @@ func (a resources) people(api huma.API) {
 			}
 			return a.shop.ChangePerson(ctx, in.Person, version, in.Body, but)
 		})
-	serve(a, api, store.Viewer, fetching("list-names", "/names", "Who was at the bench lately"),
+	serve(a, api, office.Viewer, fetching("list-names", "/names", "Who was at the bench lately"),
 		func(ctx context.Context, _ *struct{}) ([]string, error) { return a.shop.Names(ctx) })
 }
 
@@ -211,9 +211,9 @@ func (a resources) lines(ctx context.Context) ([]SessionLine, error) {
 
 // browsers registers where people are signed in.
 func (a resources) browsers(api huma.API) {
-	serve(a, api, store.Owner, fetching("list-sessions", "/sessions", "In which browsers people are signed in"),
+	serve(a, api, office.Owner, fetching("list-sessions", "/sessions", "In which browsers people are signed in"),
 		func(ctx context.Context, _ *struct{}) ([]SessionLine, error) { return a.lines(ctx) })
-	serve(a, api, store.Owner, removing("end-session", "/sessions/{session}", "Sign a browser out"),
+	serve(a, api, office.Owner, removing("end-session", "/sessions/{session}", "Sign a browser out"),
 		func(ctx context.Context, in *struct {
 			Session string `path:"session" format:"uuid"`
 		}) ([]SessionLine, error) {

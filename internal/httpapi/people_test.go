@@ -22,6 +22,7 @@ import (
 	"ledge/internal/demo/demotest"
 	"ledge/internal/shop"
 	"ledge/internal/store"
+	"ledge/internal/store/office"
 )
 
 const code = "setupcode123"
@@ -150,13 +151,13 @@ func TestPeopleSignInAndDoWhatTheirRoleAllows(t *testing.T) {
 	assert.Contains(t, said, `"Dora"`)
 
 	// Who is barred is out at once; the last owner stays.
-	var people []store.Person
+	var people []office.Person
 	_, said = ask(t, owner, "GET", base+"/api/v1/people", nil)
 	require.NoError(t, json.Unmarshal([]byte(said), &people))
 	assert.NotContains(t, said, "$2a$", "hashes stay in the file")
 	for _, p := range people {
 		want := 200
-		if p.Role == store.Owner {
+		if p.Role == office.Owner {
 			want = 409
 		}
 		status, said = ask(t, owner, "PUT", base+"/api/v1/people/"+strconv.FormatInt(p.ID, 10),

@@ -11,6 +11,7 @@ import (
 	"ledge/internal/photo"
 	"ledge/internal/shop"
 	"ledge/internal/store"
+	"ledge/internal/store/office"
 )
 
 // A PhotoPath names a photograph.
@@ -32,7 +33,7 @@ type shownPhoto struct {
 func (a resources) photos(api huma.API) {
 	add := creating("add-photo", "/jobs/{id}/photos", "Keep a photograph with a job")
 	add.RequestBody, add.Middlewares = fileBody(), huma.Middlewares{a.spool(photo.MaxFile)}
-	serve(a, api, store.Inspector, add, func(ctx context.Context, in *struct {
+	serve(a, api, office.Inspector, add, func(ctx context.Context, in *struct {
 		JobPath
 		Photo   string `query:"photo" format:"uuid" required:"true" doc:"an id made by the client"`
 		Caption string `query:"caption" maxLength:"200"`
@@ -46,14 +47,14 @@ func (a resources) photos(api huma.API) {
 		return a.shop.AddPhoto(ctx, p, spooledFrom(ctx))
 	})
 	a.pictures(api)
-	serve(a, api, store.Inspector, creating("restore-photo", "/jobs/{id}/photos/{photo}/restored",
+	serve(a, api, office.Inspector, creating("restore-photo", "/jobs/{id}/photos/{photo}/restored",
 		"Bring a photograph back that was taken away"),
 		func(ctx context.Context, in *PhotoPath) (shop.JobView, error) {
 			return a.shop.RestorePhoto(ctx, in.ID, in.Photo)
 		})
 	taken := removing("remove-photo", "/jobs/{id}/photos/{photo}", "Take a photograph out of sight")
 	taken.DefaultStatus = 200
-	serve(a, api, store.Inspector, taken, func(ctx context.Context, in *PhotoPath) (shop.JobView, error) {
+	serve(a, api, office.Inspector, taken, func(ctx context.Context, in *PhotoPath) (shop.JobView, error) {
 		return a.shop.RemovePhoto(ctx, in.ID, in.Photo)
 	})
 }
@@ -62,7 +63,7 @@ func (a resources) photos(api huma.API) {
 func (a resources) pictures(api huma.API) {
 	show := fetching("get-photo", "/jobs/{id}/photos/{photo}", "A photograph as JPEG")
 	show.Responses = files("image/jpeg")
-	register(api, store.Viewer, show, func(ctx context.Context, in *struct {
+	register(api, office.Viewer, show, func(ctx context.Context, in *struct {
 		PhotoPath
 		Small bool   `query:"small"`
 		Known string `header:"If-None-Match"`

@@ -22,6 +22,7 @@ import (
 	"ledge/internal/help"
 	"ledge/internal/shop"
 	"ledge/internal/store"
+	"ledge/internal/store/office"
 	"ledge/internal/words"
 )
 
@@ -117,13 +118,13 @@ func (a resources) routes(o Options) http.Handler {
 		if o.RequireSignIn {
 			signed.Use(a.sessions.LoadAndSave)
 		}
-		signed.Get("/api/v1/live", a.only(store.Viewer, a.live))
+		signed.Get("/api/v1/live", a.only(office.Viewer, a.live))
 		signed.Get("/api/v1/instruments/{instrument}/line", a.line)
 		signed.Group(func(answers chi.Router) {
 			// Streams are not counted: they last as long as a page is open.
 			answers.Use(a.throttled, middleware.Compress(5))
 			api := a.mount(answers, o.Version)
-			answers.Get("/api/openapi.json", a.only(store.Viewer, a.description(api)))
+			answers.Get("/api/openapi.json", a.only(office.Viewer, a.description(api)))
 		})
 	})
 	router.Method(http.MethodGet, help.Prefix+"*", middleware.Compress(5)(help.Handler()))
@@ -204,7 +205,7 @@ type resources struct {
 
 // Describe returns the OpenAPI description as JSON. It needs no store.
 func Describe(version string) ([]byte, error) {
-	a := newResources(Options{Log: slog.New(slog.DiscardHandler)})
+	a := newResources(Options{Store: &store.Store{}, Log: slog.New(slog.DiscardHandler)})
 	return a.mount(chi.NewRouter(), version).OpenAPI().MarshalJSON()
 }
 

@@ -8,7 +8,7 @@ import (
 	"ledge/internal/core/schedule"
 	"ledge/internal/core/unit"
 	"ledge/internal/shop"
-	"ledge/internal/store"
+	"ledge/internal/store/office"
 )
 
 // settings registers what holds for the shop as a whole.
@@ -17,9 +17,9 @@ func (a resources) settings(api huma.API) {
 		view, err := a.shop.Rates(ctx)
 		return view, view.Version, err
 	}
-	serveTagged(a, api, store.Viewer, fetching("get-rates", "/rates", "The shop's rate card"),
+	serveTagged(a, api, office.Viewer, fetching("get-rates", "/rates", "The shop's rate card"),
 		func(ctx context.Context, _ *struct{}) (shop.RatesView, int64, error) { return rates(ctx) })
-	serveTagged(a, api, store.Decider, replacing("set-rates", "/rates", "Replace the shop's rate card"),
+	serveTagged(a, api, office.Decider, replacing("set-rates", "/rates", "Replace the shop's rate card"),
 		func(ctx context.Context, in *struct {
 			Versioned
 			Body schedule.Card
@@ -40,9 +40,9 @@ func (a resources) address(api huma.API) {
 		view, err := a.shop.Shop(ctx)
 		return view, view.Version, err
 	}
-	serveTagged(a, api, store.Viewer, fetching("get-shop", "/shop", "What holds for the shop as a whole"),
+	serveTagged(a, api, office.Viewer, fetching("get-shop", "/shop", "What holds for the shop as a whole"),
 		func(ctx context.Context, _ *struct{}) (shop.ShopView, int64, error) { return whole(ctx) })
-	serveTagged(a, api, store.Decider, replacing("set-shop", "/shop",
+	serveTagged(a, api, office.Decider, replacing("set-shop", "/shop",
 		"Say under which address Ledge is reached from elsewhere"),
 		func(ctx context.Context, in *struct {
 			Versioned
@@ -66,9 +66,9 @@ func (a resources) locals(api huma.API) {
 		view, err := a.shop.Local(ctx)
 		return view, view.Version, err
 	}
-	serveTagged(a, api, store.Viewer, fetching("get-local", "/shop/local", "How papers write dates, times and money"),
+	serveTagged(a, api, office.Viewer, fetching("get-local", "/shop/local", "How papers write dates, times and money"),
 		func(ctx context.Context, _ *struct{}) (shop.LocalView, int64, error) { return local(ctx) })
-	serveTagged(a, api, store.Decider, replacing("set-local", "/shop/local",
+	serveTagged(a, api, office.Decider, replacing("set-local", "/shop/local",
 		"Choose how papers write dates, times and money"),
 		func(ctx context.Context, in *struct {
 			Versioned
@@ -95,7 +95,7 @@ func (a resources) begins(api huma.API) {
 		}
 		return a.shop.Shop(ctx)
 	}
-	serve(a, api, store.Decider, replacing("set-unit", "/shop/unit", "Say in which unit new jobs and cards begin"),
+	serve(a, api, office.Decider, replacing("set-unit", "/shop/unit", "Say in which unit new jobs and cards begin"),
 		func(ctx context.Context, in *struct {
 			Body struct {
 				Unit unit.System `json:"unit"`
@@ -103,12 +103,12 @@ func (a resources) begins(api huma.API) {
 		}) (shop.ShopView, error) {
 			return whole(ctx, a.shop.SetUnit(ctx, in.Body.Unit))
 		})
-	serve(a, api, store.Decider, creating("load-sample", "/shop/sample",
+	serve(a, api, office.Decider, creating("load-sample", "/shop/sample",
 		"Fill an empty shop with the jobs of an invented one"),
 		func(ctx context.Context, _ *struct{}) (shop.ShopView, error) {
 			return whole(ctx, a.shop.LoadSample(ctx))
 		})
-	serve(a, api, store.Decider, removing("remove-sample", "/shop/sample",
+	serve(a, api, office.Decider, removing("remove-sample", "/shop/sample",
 		"Take the jobs of the invented shop away again"),
 		func(ctx context.Context, _ *struct{}) (shop.ShopView, error) {
 			return whole(ctx, a.shop.RemoveSample(ctx))

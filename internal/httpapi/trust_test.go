@@ -31,6 +31,9 @@ import (
 	"ledge/internal/demo/demotest"
 	"ledge/internal/shop"
 	"ledge/internal/store"
+	"ledge/internal/store/db"
+	"ledge/internal/store/office"
+	"ledge/internal/store/tables"
 )
 
 // The same client-made id with other content is refused with its place, whatever the resource, the
@@ -151,8 +154,8 @@ func TestSigningAndItsSheetsAreOne(t *testing.T) {
 // A new password and the owner end a person's other browsers; barring ends the stream of events at once.
 func TestSessionsEndWithTheirReason(t *testing.T) {
 	base, of := staff(t)
-	owner, inspector := of[store.Owner], of[store.Inspector]
-	stream, err := of[store.Viewer].Get(base + "/api/v1/live")
+	owner, inspector := of[office.Owner], of[office.Inspector]
+	stream, err := of[office.Viewer].Get(base + "/api/v1/live")
 	require.NoError(t, err)
 	defer stream.Body.Close()
 	ended := make(chan bool)
@@ -160,9 +163,9 @@ func TestSessionsEndWithTheirReason(t *testing.T) {
 		_, _ = io.Copy(io.Discard, bufio.NewReader(stream.Body))
 		close(ended)
 	}()
-	person := func(role store.Role) store.Person {
+	person := func(role office.Role) office.Person {
 		_, said := ask(t, owner, "GET", base+"/api/v1/people", nil)
-		var people []store.Person
+		var people []office.Person
 		require.NoError(t, json.Unmarshal([]byte(said), &people))
 		for _, p := range people {
 			if p.Role == role {
@@ -170,9 +173,9 @@ func TestSessionsEndWithTheirReason(t *testing.T) {
 			}
 		}
 		t.Fatal("nobody")
-		return store.Person{}
+		return office.Person{}
 	}
-	change := func(p store.Person, barred bool, password string) (int, string) {
+	change := func(p office.Person, barred bool, password string) (int, string) {
 		return ask(t, owner, "PUT", fmt.Sprintf("%s/api/v1/people/%d", base, p.ID),
 			fields{"name": p.Name, "role": p.Role, "barred": barred, "password": password}, "If-Match",
 			etag(p.Version))
@@ -183,20 +186,20 @@ func TestSessionsEndWithTheirReason(t *testing.T) {
 	require.Len(t, sessions, 4)
 	assert.NotContains(t, said, "token")
 
-	wanda := person(store.Inspector)
+	wanda := person(office.Inspector)
 	status, said := change(wanda, false, "another three words")
 	require.Equal(t, 200, status, said)
 	status, _ = ask(t, inspector, "GET", base+"/api/v1/jobs", nil)
 	assert.Equal(t, 401, status, "the old browser is out")
 	status, _ = change(wanda, true, "")
 	assert.Equal(t, 409, status, "a page that is out of date bars nobody")
-	ida := person(store.Owner)
+	ida := person(office.Owner)
 	status, _ = change(ida, false, "yet another three words")
 	require.Equal(t, 200, status)
 	status, _ = ask(t, owner, "GET", base+"/api/v1/jobs", nil)
 	assert.Equal(t, 200, status, "who changes their own stays")
 
-	status, said = change(person(store.Viewer), true, "")
+	status, said = change(person(office.Viewer), true, "")
 	require.Equal(t, 200, status, said)
 	select {
 	case <-ended:
@@ -204,12 +207,12 @@ func TestSessionsEndWithTheirReason(t *testing.T) {
 		t.Fatal("the stream goes on")
 	}
 	for _, s := range sessions {
-		if s.PersonID == person(store.Decider).ID {
+		if s.PersonID == person(office.Decider).ID {
 			status, said = ask(t, owner, "DELETE", base+"/api/v1/sessions/"+s.ID, nil)
 			require.Equal(t, 200, status, said)
 		}
 	}
-	status, _ = ask(t, of[store.Decider], "GET", base+"/api/v1/jobs", nil)
+	status, _ = ask(t, of[office.Decider], "GET", base+"/api/v1/jobs", nil)
 	assert.Equal(t, 401, status)
 }
 
@@ -459,7 +462,7 @@ func TestAJobInMemoryIsTheOneOnTheDisk(t *testing.T) {
 	s := demotest.Store(t)
 	t.Cleanup(func() { _ = s.Close() })
 	a := shop.New(shop.Options{Store: s})
-	ctx := store.As(t.Context(), "Wanda")
+	ctx := db.As(t.Context(), "Wanda")
 	smooth := inspection.Smooth
 	place := store.Place{Kind: "main_journal", Number: 1, State: "as_found"}
 	size := part.OfLength(unit.MustParse("2.4985", unit.In))
@@ -506,7 +509,7 @@ func viewed(t *testing.T, a *shop.Application) string {
 func onDisk(t *testing.T, s *store.Store) *shop.Application {
 	t.Helper()
 	copied := filepath.Join(t.TempDir(), "copy.db")
-	require.NoError(t, store.Backup(t.Context(), s.Path(), copied))
+	require.NoError(t, tables.Schema.Backup(t.Context(), s.Path(), copied))
 	other, err := store.OpenToRead(t.Context(), copied)
 	require.NoError(t, err)
 	t.Cleanup(func() { _ = other.Close() })

@@ -13,6 +13,7 @@ import (
 	"ledge/internal/core/part"
 	"ledge/internal/report"
 	"ledge/internal/store"
+	"ledge/internal/store/db"
 	"ledge/internal/words"
 )
 
@@ -310,7 +311,7 @@ func (a *Application) fromCabinet(ctx context.Context, g store.GaugeSetup,
 	g.Named = strings.TrimSpace(o.Facts.Name + " " + o.Facts.Tag)
 	g.Expansion = o.Facts.Expands()
 	if g.Repeatability == nil {
-		g.Repeatability = o.Repeatability(store.Actor(ctx), today())
+		g.Repeatability = o.Repeatability(db.Actor(ctx), today())
 	}
 	if g.SettingU == nil {
 		g.SettingU = o.SettingU(standard)

@@ -12,6 +12,7 @@ import (
 	"ledge/internal/core/unit"
 	"ledge/internal/exchange"
 	"ledge/internal/store"
+	"ledge/internal/store/office"
 	"ledge/internal/words"
 )
 
@@ -57,7 +58,7 @@ func (a *Application) Cards(ctx context.Context) (CardsView, error) {
 }
 
 // CardVersions are all versions of a card, the newest first.
-func (a *Application) CardVersions(ctx context.Context, card string) ([]store.Card, error) {
+func (a *Application) CardVersions(ctx context.Context, card string) ([]office.Card, error) {
 	return a.store.CardVersions(ctx, card)
 }
 
@@ -95,7 +96,7 @@ func layout(l engine.Layout) (engine.Layout, error) {
 }
 
 // SetCard stores a new card, or the next version of one.
-func (a *Application) SetCard(ctx context.Context, card string, b CardBody) ([]store.Card, error) {
+func (a *Application) SetCard(ctx context.Context, card string, b CardBody) ([]office.Card, error) {
 	l, err := layout(engine.Layout{Arrangement: b.Arrangement, Cylinders: b.Cylinders, Mains: b.Mains,
 		Throws: b.Throws, CylindersPerThrow: b.CylindersPerThrow, Pins: b.Pins})
 	if err != nil {
@@ -107,7 +108,7 @@ func (a *Application) SetCard(ctx context.Context, card string, b CardBody) ([]s
 	if err := b.Judgement.settled(b.Unit, b.Sure); err != nil {
 		return nil, within("judgement.", err)
 	}
-	c := store.Card{ID: b.ID, Card: card, Engine: strings.TrimSpace(b.Engine), Book: strings.TrimSpace(b.Book),
+	c := office.Card{ID: b.ID, Card: card, Engine: strings.TrimSpace(b.Engine), Book: strings.TrimSpace(b.Book),
 		Note: strings.TrimSpace(b.Note), Unit: b.Unit, Layout: l, Came: part.Ordered(b.Came),
 		Limits: b.Judgement.Limits, Policy: b.Judgement.Policy}
 	if c.Plan, err = a.planOf(ctx, card, b.OfJob); err != nil {
@@ -145,7 +146,7 @@ func (a *Application) planOf(ctx context.Context, card string, job int64) (*asse
 }
 
 // Withdraw offers a card no more, or again.
-func (a *Application) Withdraw(ctx context.Context, card, id string, withdrawn bool) ([]store.Card, error) {
+func (a *Application) Withdraw(ctx context.Context, card, id string, withdrawn bool) ([]office.Card, error) {
 	if err := a.store.Withdraw(ctx, card, id, withdrawn); err != nil {
 		return nil, err
 	}
@@ -154,8 +155,8 @@ func (a *Application) Withdraw(ctx context.Context, card, id string, withdrawn b
 
 // TakenCard is the version of a card that a job took, and the newest there is.
 type TakenCard struct {
-	Taken  *store.Card `json:"taken,omitempty"`
-	Newest *store.Card `json:"newest,omitempty" doc:"left out where the job took it"`
+	Taken  *office.Card `json:"taken,omitempty"`
+	Newest *office.Card `json:"newest,omitempty" doc:"left out where the job took it"`
 }
 
 // CardTaken says which version of which card a job took, and whether a newer one is there.
@@ -186,7 +187,7 @@ func (a *Application) ReadTable(b TableBody) exchange.LimitTable {
 
 // WriteTableBody asks for one set of limits.
 type WriteTableBody struct {
-	Limits store.LimitSet        `json:"limits"`
+	Limits inspection.LimitSet   `json:"limits"`
 	Unit   unit.System           `json:"unit"`
 	Block  inspection.LimitBlock `json:"block"`
 }

@@ -10,6 +10,7 @@ import (
 	"strings"
 
 	"ledge/internal/core/assembly"
+	"ledge/internal/store/db"
 
 	"ledge/internal/archive"
 	"ledge/internal/core/inspection"
@@ -82,7 +83,7 @@ func (a *Application) ReadCard(text string) (CardAnswer, error) {
 	if err != nil {
 		return CardAnswer{}, refuseFile(err)
 	}
-	limits := store.LimitSet{Book: read.Limits, Close: read.LimitsClose}
+	limits := inspection.LimitSet{Book: read.Limits, Close: read.LimitsClose}
 	if limits.Book == nil {
 		limits.Book = map[part.Kind]limit.Limits{}
 	}
@@ -110,7 +111,7 @@ func (a *Application) TakeArchive(ctx context.Context, id string, file io.Reader
 	}
 	job, err := archive.Read(ctx, a.store, file, size, a.pictures, store.Made{ID: id, Of: digest.Sum(nil)})
 	var refused *archive.Refusal
-	var unsound *store.UnsoundError
+	var unsound *db.UnsoundError
 	switch {
 	case errors.As(err, &refused):
 		return ImportAnswer{}, refuse("file", refused.Error())
@@ -178,7 +179,7 @@ func newJob(read *inspection.Inspection, made store.Made) store.NewJob {
 	return store.NewJob{Made: made, Customer: read.Job.Customer, Engine: read.Job.Engine, Duty: duty,
 		Came: part.Ordered(came),
 		Unit: read.Unit, Layout: *read.Engine, Policy: read.Policy,
-		Limits: store.LimitSet{Book: read.Limits, Close: read.LimitsClose}}
+		Limits: inspection.LimitSet{Book: read.Limits, Close: read.LimitsClose}}
 }
 
 // unstorable lists what a job needs and the file lacks, or has twice.

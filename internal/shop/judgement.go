@@ -16,8 +16,8 @@ import (
 
 // JudgementBody replaces a job's limits and policy.
 type JudgementBody struct {
-	Limits store.LimitSet    `json:"limits"`
-	Policy inspection.Policy `json:"policy"`
+	Limits inspection.LimitSet `json:"limits"`
+	Policy inspection.Policy   `json:"policy"`
 	// Card is the version of a card that they were taken from; empty where from none.
 	Card string `json:"card,omitempty" doc:"the id of a version of a card"`
 }

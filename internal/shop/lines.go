@@ -7,7 +7,8 @@ import (
 
 	"ledge/internal/core/instrument"
 	"ledge/internal/gaugelink"
-	"ledge/internal/store"
+	"ledge/internal/store/db"
+	"ledge/internal/store/office"
 	"ledge/internal/words"
 )
 
@@ -71,7 +72,7 @@ func (a *Application) checkLink(ctx context.Context, o instrument.Owned, l *inst
 	if l == nil {
 		return refuse("link.port", words.Told("line.port"))
 	}
-	if _, socket := l.Socket(); socket && !store.May(ctx, store.Owner) {
+	if _, socket := l.Socket(); socket && !office.May(ctx, office.Owner) {
 		return refuse("link.port", words.Told("line.owner"))
 	}
 	if field, fault := l.Fault(a.ports.StandIn); fault != "" {
@@ -149,7 +150,7 @@ func (a *Application) HoldLine(ctx context.Context, asked LineAsked) (*Line, err
 	if err != nil {
 		return nil, conflict(words.Told("line." + err.Error()))
 	}
-	held, by, err := a.lines.Hold(gaugelink.Wanted{Instrument: id, Bench: asked.Bench, By: store.Actor(ctx),
+	held, by, err := a.lines.Hold(gaugelink.Wanted{Instrument: id, Bench: asked.Bench, By: db.Actor(ctx),
 		Over: asked.Over,
 		Run:  asked.Run, After: asked.After}, *o.Link, follower)
 	if errors.Is(err, gaugelink.ErrHeld) {
@@ -161,11 +162,11 @@ func (a *Application) HoldLine(ctx context.Context, asked LineAsked) (*Line, err
 	if err != nil {
 		return nil, err
 	}
-	least := store.Decider
+	least := office.Decider
 	if _, socket := o.Link.Socket(); socket {
-		least = store.Owner
+		least = office.Owner
 	}
-	return &Line{held, store.May(ctx, least)}, nil
+	return &Line{held, office.May(ctx, least)}, nil
 }
 
 // FeedLine gives a line what the bench's browser had from its port.

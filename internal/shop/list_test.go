@@ -13,6 +13,7 @@ import (
 	"ledge/internal/core/schedule"
 	"ledge/internal/core/unit"
 	"ledge/internal/store"
+	"ledge/internal/store/db"
 )
 
 // What the list says of a job is kept until the job or the card changes; how much is kept is bounded.
@@ -38,7 +39,7 @@ func TestLinesAreKept(t *testing.T) {
 // Of a job that nothing happened to the list is not worked out anew, though its record left the memory; of one that
 // changed it is.
 func TestTheListWorksOutOnlyWhatChanged(t *testing.T) {
-	ctx := store.As(t.Context(), "Wanda Pell")
+	ctx := db.As(t.Context(), "Wanda Pell")
 	s, err := store.Open(ctx, filepath.Join(t.TempDir(), "shop.db"), time.Now)
 	require.NoError(t, err)
 	t.Cleanup(func() { _ = s.Close() })

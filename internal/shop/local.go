@@ -6,7 +6,7 @@ import (
 	"time"
 	_ "time/tzdata" // a machine without time zones of its own has these
 
-	"ledge/internal/store"
+	"ledge/internal/store/office"
 	"ledge/internal/words"
 )
 
@@ -24,11 +24,11 @@ type LocalView struct {
 
 // Local is how papers write dates, times and money.
 func (a *Application) Local(ctx context.Context) (LocalView, error) {
-	locale, version, err := a.store.Setting(ctx, store.Locale)
+	locale, version, err := a.store.Setting(ctx, office.Locale)
 	if err != nil {
 		return LocalView{}, err
 	}
-	zone, _, err := a.store.Setting(ctx, store.TimeZone)
+	zone, _, err := a.store.Setting(ctx, office.TimeZone)
 	if err != nil {
 		return LocalView{}, err
 	}
@@ -47,15 +47,15 @@ func (a *Application) SetLocal(ctx context.Context, locale, zone string, version
 	if _, err := time.LoadLocation(zone); err != nil || zone == "Local" {
 		return refuse("time_zone", words.Told("refuse.time_zone", "zone", words.Quoted(zone)))
 	}
-	return a.store.SetSettings(ctx, version, []string{store.Locale, locale}, []string{store.TimeZone, zone})
+	return a.store.SetSettings(ctx, version, []string{office.Locale, locale}, []string{office.TimeZone, zone})
 }
 
 // local is how the papers of the shop write.
 func (a *Application) local(ctx context.Context) (words.Local, error) {
-	locale, _, err := a.store.Setting(ctx, store.Locale)
+	locale, _, err := a.store.Setting(ctx, office.Locale)
 	if err != nil {
 		return words.Local{}, err
 	}
-	zone, _, err := a.store.Setting(ctx, store.TimeZone)
+	zone, _, err := a.store.Setting(ctx, office.TimeZone)
 	return words.LocalIn(locale, zone), err
 }

@@ -15,6 +15,7 @@ import (
 	"ledge/internal/core/part"
 	"ledge/internal/exchange"
 	"ledge/internal/store"
+	"ledge/internal/store/db"
 	"ledge/internal/words"
 )
 
@@ -38,7 +39,7 @@ func Lone(ctx context.Context, file io.Reader, by string) (a *Application, job i
 		return nil, 0, nil, errors.Join(err, done())
 	}
 	done = func() error { return errors.Join(s.Close(), os.RemoveAll(folder)) }
-	a, ctx = New(Options{Store: s}), store.As(ctx, by)
+	a, ctx = New(Options{Store: s}), db.As(ctx, by)
 	made := newJob(read, store.Made{})
 	made.Number = read.Job.Number
 	if job, err = s.ImportJob(ctx, made, read); err == nil {
@@ -73,7 +74,7 @@ func (a *Application) signAndIssue(ctx context.Context, job int64, decided []ord
 	return err
 }
 
-// Numbered is the job of a number, or [store.ErrNotFound].
+// Numbered is the job of a number, or [db.ErrNotFound].
 func (a *Application) Numbered(ctx context.Context, number string) (int64, error) {
 	return a.store.JobNumbered(ctx, number)
 }

@@ -6,20 +6,21 @@ import (
 
 	"golang.org/x/crypto/bcrypt"
 
-	"ledge/internal/store"
+	"ledge/internal/store/db"
+	"ledge/internal/store/office"
 	"ledge/internal/words"
 )
 
 // PersonBody adds a person or changes one.
 type PersonBody struct {
-	Name     string     `json:"name" minLength:"1" maxLength:"100"`
-	Role     store.Role `json:"role"`
-	Password string     `json:"password,omitempty" maxLength:"72" doc:"empty keeps the present one"`
-	Barred   bool       `json:"barred"`
+	Name     string      `json:"name" minLength:"1" maxLength:"100"`
+	Role     office.Role `json:"role"`
+	Password string      `json:"password,omitempty" maxLength:"72" doc:"empty keeps the present one"`
+	Barred   bool        `json:"barred"`
 }
 
 // SignIn is the person of a name and a password; it takes as long for a name that nobody has.
-func (a *Application) SignIn(ctx context.Context, name, password string) (store.Person, error) {
+func (a *Application) SignIn(ctx context.Context, name, password string) (office.Person, error) {
 	p, err := a.store.PersonNamed(ctx, name)
 	known := p.Password
 	if err != nil {
@@ -27,29 +28,31 @@ func (a *Application) SignIn(ctx context.Context, name, password string) (store.
 	}
 	if bcrypt.CompareHashAndPassword([]byte(known), []byte(password)) != nil || err != nil || p.Barred {
 		says := words.Told("refuse.password_wrong")
-		return store.Person{}, &Refusal{Kind: Unproven, Says: says, Places: []Place{{Field: "password", Says: says}}}
+		return office.Person{}, &Refusal{Kind: Unproven, Says: says, Places: []Place{{Field: "password", Says: says}}}
 	}
 	return p, nil
 }
 
 // People are those who may sign in.
-func (a *Application) People(ctx context.Context) ([]store.Person, error) { return a.store.People(ctx) }
+func (a *Application) People(ctx context.Context) ([]office.Person, error) {
+	return a.store.People(ctx)
+}
 
 // CreateOwner makes the first person of a shop, who asks for it.
-func (a *Application) CreateOwner(ctx context.Context, name, password string) (store.Person, error) {
-	p, err := newPerson(PersonBody{Name: name, Role: store.Owner, Password: password})
+func (a *Application) CreateOwner(ctx context.Context, name, password string) (office.Person, error) {
+	p, err := newPerson(PersonBody{Name: name, Role: office.Owner, Password: password})
 	if err != nil {
 		return p, err
 	}
 	p.First = false // it is the owner's own
-	if err := a.store.AddPerson(store.As(ctx, p.Name), p, true); err != nil {
+	if err := a.store.AddPerson(db.As(ctx, p.Name), p, true); err != nil {
 		return p, err
 	}
 	return a.store.PersonNamed(ctx, p.Name)
 }
 
 // AddPerson lets somebody sign in.
-func (a *Application) AddPerson(ctx context.Context, b PersonBody) ([]store.Person, error) {
+func (a *Application) AddPerson(ctx context.Context, b PersonBody) ([]office.Person, error) {
 	p, err := newPerson(b)
 	if err == nil {
 		err = a.store.AddPerson(ctx, p, false)
@@ -63,8 +66,8 @@ func (a *Application) AddPerson(ctx context.Context, b PersonBody) ([]store.Pers
 // ChangePerson gives somebody another role or password, bars them, or lets them in again. version is
 // the one that was changed; a new password ends all their sessions but the one named.
 func (a *Application) ChangePerson(ctx context.Context, id, version int64, b PersonBody,
-	but string) ([]store.Person, error) {
-	to := store.PersonChange{Role: b.Role, Barred: b.Barred, Version: version, But: but, First: but == ""}
+	but string) ([]office.Person, error) {
+	to := office.PersonChange{Role: b.Role, Barred: b.Barred, Version: version, But: but, First: but == ""}
 	if b.Password != "" {
 		p, err := newPerson(b)
 		if err != nil {
@@ -80,7 +83,7 @@ func (a *Application) ChangePerson(ctx context.Context, id, version int64, b Per
 
 // ChangePassword gives who is signed in a password of their own, where they know the one they have. But is the session
 // that stays.
-func (a *Application) ChangePassword(ctx context.Context, me store.Person, old, password, but string) error {
+func (a *Application) ChangePassword(ctx context.Context, me office.Person, old, password, but string) error {
 	if bcrypt.CompareHashAndPassword([]byte(me.Password), []byte(old)) != nil {
 		says := words.Told("refuse.password_old")
 		return &Refusal{Kind: Unproven, Says: says, Places: []Place{{Field: "old", Says: says}}}
@@ -107,11 +110,11 @@ var nobody = func() string {
 	return string(hash)
 }()
 
-func newPerson(b PersonBody) (store.Person, error) {
-	name, sentence := store.Name(b.Name)
+func newPerson(b PersonBody) (office.Person, error) {
+	name, sentence := office.Name(b.Name)
 	if sentence != "" {
-		return store.Person{}, refuse("name", sentence)
+		return office.Person{}, refuse("name", sentence)
 	}
 	hash, err := hashed("password", name, b.Password)
-	return store.Person{Name: name, Role: b.Role, Password: hash, First: true}, err
+	return office.Person{Name: name, Role: b.Role, Password: hash, First: true}, err
 }

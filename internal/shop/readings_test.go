@@ -20,13 +20,14 @@ import (
 	"ledge/internal/demo/demotest"
 	"ledge/internal/shop"
 	"ledge/internal/store"
+	"ledge/internal/store/db"
 )
 
 // opened is the demo's shop, and who works in it.
 func opened(t *testing.T) (*shop.Application, context.Context) {
 	t.Helper()
 	s := demotest.Store(t)
-	return shop.New(shop.Options{Store: s}), store.As(t.Context(), "Wanda Pell")
+	return shop.New(shop.Options{Store: s}), db.As(t.Context(), "Wanda Pell")
 }
 
 // atBench is what of a job a bench shows: each part with its tape and what is found of it, the fits

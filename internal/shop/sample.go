@@ -5,6 +5,7 @@ import (
 
 	"ledge/internal/core/unit"
 	"ledge/internal/store"
+	"ledge/internal/store/office"
 	"ledge/internal/words"
 )
 
@@ -37,9 +38,9 @@ func (a *Application) RemoveSample(ctx context.Context) error {
 
 // SetUnit says in which unit new jobs and cards begin.
 func (a *Application) SetUnit(ctx context.Context, system unit.System) error {
-	_, version, err := a.store.Setting(ctx, store.Unit)
+	_, version, err := a.store.Setting(ctx, office.Unit)
 	if err != nil {
 		return err
 	}
-	return a.store.SetSetting(ctx, store.Unit, string(system), version)
+	return a.store.SetSetting(ctx, office.Unit, string(system), version)
 }

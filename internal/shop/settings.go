@@ -7,7 +7,8 @@ import (
 	"strings"
 
 	"ledge/internal/core/unit"
-	"ledge/internal/store"
+	"ledge/internal/store/db"
+	"ledge/internal/store/office"
 	"ledge/internal/words"
 )
 
@@ -25,19 +26,19 @@ type ShopView struct {
 	Empty  bool `json:"empty"`
 	Sample bool `json:"sample"`
 	// Troubles are what somebody has to see to: a full disk, a copy that failed.
-	Troubles []store.Trouble `json:"troubles"`
+	Troubles []db.Trouble `json:"troubles"`
 }
 
 // Shop is what holds for the shop as a whole.
 func (a *Application) Shop(ctx context.Context) (ShopView, error) {
-	address, version, err := a.store.Setting(ctx, store.PublicURL)
+	address, version, err := a.store.Setting(ctx, office.PublicURL)
 	if err != nil {
 		return ShopView{}, err
 	}
 	if a.public != "" {
 		address = a.public
 	}
-	system, _, err := a.store.Setting(ctx, store.Unit)
+	system, _, err := a.store.Setting(ctx, office.Unit)
 	if err != nil {
 		return ShopView{}, err
 	}
@@ -51,14 +52,14 @@ func (a *Application) SetPublicURL(ctx context.Context, text string, version int
 	if sentence != "" {
 		return refuse("public_url", sentence)
 	}
-	return a.store.SetSetting(ctx, store.PublicURL, address, version)
+	return a.store.SetSetting(ctx, office.PublicURL, address, version)
 }
 
 func (a *Application) publicURL(ctx context.Context) (string, error) {
 	if a.public != "" {
 		return a.public, nil
 	}
-	address, _, err := a.store.Setting(ctx, store.PublicURL)
+	address, _, err := a.store.Setting(ctx, office.PublicURL)
 	return address, err
 }
 

@@ -1,5 +1,5 @@
 // Package shop is the application: one function for each thing that a person does, and what is
-// shown of a job. It knows no HTTP; who asks is in the context (store.As).
+// shown of a job. It knows no HTTP; who asks is in the context (db.As).
 package shop
 
 import (

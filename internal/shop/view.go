@@ -23,6 +23,7 @@ import (
 	"ledge/internal/core/unit"
 	"ledge/internal/core/walk"
 	"ledge/internal/store"
+	"ledge/internal/store/db"
 	"ledge/internal/words"
 )
 
@@ -207,8 +208,8 @@ func (e *UnreadableError) Error() string { return fmt.Sprint("the job cannot be 
 
 // readable reports whether a job could not be read for a reason that is not its own.
 func readable(err error) bool {
-	return errors.Is(err, store.ErrNotFound) || store.DiskFull(err) || store.DiskFailed(err) ||
-		store.Unopened(err) || errors.Is(err, store.ErrGone) ||
+	return errors.Is(err, db.ErrNotFound) || db.DiskFull(err) || db.DiskFailed(err) ||
+		db.Unopened(err) || errors.Is(err, db.ErrGone) ||
 		errors.Is(err, context.DeadlineExceeded) || errors.Is(err, context.Canceled)
 }
 

@@ -10,6 +10,7 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"ledge/internal/core/part"
+	"ledge/internal/store/db"
 )
 
 // An Again is a reading that is worked out anew.
@@ -26,7 +27,7 @@ func (s *Store) WorkOutAnew(ctx context.Context, jobID int64, id string, all []A
 	facts Facts) error {
 	space, err := uuid.Parse(id)
 	if err != nil {
-		return conflict("conflict.other")
+		return db.Conflict("conflict.other")
 	}
 	defer s.changed(jobID)
 	err = s.changeOpen(ctx, jobID, func(tx *sqlx.Tx) error {
@@ -45,10 +46,10 @@ func (s *Store) WorkOutAnew(ctx context.Context, jobID int64, id string, all []A
 				return err
 			}
 			if now.SupersededBy != nil {
-				return conflict("conflict.anew")
+				return db.Conflict("conflict.anew")
 			}
 			r.ID, r.Value, r.FromFile = anewID(space, old), &again.Value, false
-			r.TakenBy, r.TakenAt = Actor(ctx), s.stamp()
+			r.TakenBy, r.TakenAt = db.Actor(ctx), s.Stamp()
 			if len(gauges) > 0 {
 				r.GaugeID = &gauges[0].ID
 			}
@@ -74,7 +75,7 @@ func anewID(space uuid.UUID, old Reading) string { return uuid.NewSHA1(space, []
 
 // CheckedWell is when a gauge was last found standing at zero on its standard; empty where it never was.
 func (s *Store) CheckedWell(ctx context.Context, jobID int64, kind part.Kind, gauge *string) (at string, err error) {
-	err = s.read.GetContext(ctx, &at, `SELECT coalesce(max(at), '') FROM events WHERE job_id = ? AND what = ?
+	err = s.Read.GetContext(ctx, &at, `SELECT coalesce(max(at), '') FROM events WHERE job_id = ? AND what = ?
 		AND body ->> '$.kind' = ? AND of_id IS ? AND coalesce(body ->> '$.off', 0) = 0`, jobID, zeroChecked, kind,
 		gauge)
 	return at, err

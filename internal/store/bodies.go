@@ -7,6 +7,7 @@ import (
 
 	"ledge/internal/core/assembly"
 	"ledge/internal/core/instrument"
+	"ledge/internal/store/db"
 )
 
 // A bodied is what is known of the events of a type: what a body is read into, and what is wrong with one; "" where
@@ -70,31 +71,31 @@ func wrong(is bool, field string) string {
 	return ""
 }
 
-// sound is an [UnsoundError] where a body is not one that its type has.
+// sound is an [db.UnsoundError] where a body is not one that its type has.
 func (e *event) sound() error {
 	kind, known := bodies[e.What]
 	if !known {
-		return unsound("unsound.text", "name", "what")
+		return db.Unsound("unsound.text", "name", "what")
 	}
 	said := map[string]any{}
 	body := kind.into()
 	if json.Unmarshal([]byte(e.Body), &said) != nil || json.Unmarshal([]byte(e.Body), body) != nil {
-		return unsound("unsound.text", "name", "body")
+		return db.Unsound("unsound.text", "name", "body")
 	}
 	needsPart := e.What == looked || e.What == unwornRead
 	if needsPart != (e.FeatureID != nil) {
-		return unsound("unsound.text", "name", "feature_id")
+		return db.Unsound("unsound.text", "name", "feature_id")
 	}
 	if e.What == orderSaid && e.Of == nil {
-		return unsound("unsound.text", "name", "of_id")
+		return db.Unsound("unsound.text", "name", "of_id")
 	}
 	for _, name := range slices.Sorted(maps.Keys(said)) {
 		if text, is := said[name].(string); is && !admits(string(e.What), name, text) {
-			return unsound("unsound.text", "name", name)
+			return db.Unsound("unsound.text", "name", name)
 		}
 	}
 	if field := kind.wrong(body); field != "" {
-		return unsound("unsound.text", "name", field)
+		return db.Unsound("unsound.text", "name", field)
 	}
 	return nil
 }

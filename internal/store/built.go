@@ -11,6 +11,7 @@ import (
 
 	"ledge/internal/core/assembly"
 	"ledge/internal/core/part"
+	"ledge/internal/store/db"
 )
 
 // mostBuilt bounds what is told of the building of one job; a large engine takes a third of it.
@@ -45,7 +46,7 @@ func (s *Store) AddBuilt(ctx context.Context, jobID int64, e assembly.Event, che
 			return err
 		}
 		if len(before) >= mostBuilt {
-			return conflict("conflict.built", "most", mostBuilt)
+			return db.Conflict("conflict.built", "most", mostBuilt)
 		}
 		if err := check(before); err != nil {
 			return err
@@ -119,7 +120,7 @@ func backOf(e assembly.Event) *string {
 }
 
 // jobsBuilt are what was done to build an engine, in its order.
-func jobsBuilt(ctx context.Context, q querier, jobID int64) ([]assembly.Event, error) {
+func jobsBuilt(ctx context.Context, q db.Querier, jobID int64) ([]assembly.Event, error) {
 	events, err := eventsOf(ctx, q, jobID, built)
 	if err != nil {
 		return nil, err
@@ -147,10 +148,10 @@ func (s *Store) importBuilt(ctx context.Context, tx *sqlx.Tx, jobID int64, event
 		}
 		by, at, fromFile := e.By, e.At, e.By != ""
 		if by == "" {
-			by = Actor(ctx)
+			by = db.Actor(ctx)
 		}
 		if _, err := time.Parse(time.RFC3339Nano, at); err != nil {
-			at = s.stamp()
+			at = s.Stamp()
 		}
 		if _, err := s.keep(ctx, tx, event{ID: id, JobID: jobID, Of: backOf(e), What: built, By: by, At: at,
 			FromFile: fromFile}, withoutColumns(e), nil); err != nil {

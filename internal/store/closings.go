@@ -5,6 +5,7 @@ import (
 	"fmt"
 
 	"ledge/internal/core/closed"
+	"ledge/internal/store/db"
 
 	"github.com/jmoiron/sqlx"
 )
@@ -41,7 +42,7 @@ type Closing struct {
 // CloseJob takes a job out of the shop's list, or with [Reopened] puts it back; it stays on record.
 func (s *Store) CloseJob(ctx context.Context, id int64, outcome Outcome, reason string) error {
 	defer s.changed(id)
-	err := s.change(ctx, func(tx *sqlx.Tx) error {
+	err := s.Change(ctx, func(tx *sqlx.Tx) error {
 		job, err := getJob(ctx, tx, id)
 		if err != nil {
 			return err
@@ -53,7 +54,7 @@ func (s *Store) CloseJob(ctx context.Context, id int64, outcome Outcome, reason 
 		if err := lineChanged(ctx, tx, id); err != nil {
 			return err
 		}
-		now := s.stamp()
+		now := s.Stamp()
 		at := &now
 		if !closes {
 			at = nil
@@ -79,30 +80,25 @@ func closingsOf(events []event) ([]Closing, error) {
 	})
 }
 
-// changeOpen is change for a job that is still in the shop; a closed one takes nothing.
-func (s *Store) changeOpen(ctx context.Context, jobID int64, f func(tx *sqlx.Tx) error) error {
-	s.commits.Lock()
-	defer s.commits.Unlock()
-	return s.commitOpen(ctx, jobID, f)
+// changeOpen is Change for a job that is still in the shop; a closed one takes nothing.
+func (s *Store) changeOpen(ctx context.Context, jobID int64, do func(tx *sqlx.Tx) error) error {
+	return s.changeOpenAnd(ctx, jobID, do, func() {})
 }
 
-// commitOpen is changeOpen for a caller that holds commits.
-func (s *Store) commitOpen(ctx context.Context, jobID int64, f func(tx *sqlx.Tx) error) error {
-	if Actor(ctx) == "" {
-		return ErrNobody
-	}
-	return s.commit(ctx, func(tx *sqlx.Tx) error {
+// changeOpenAnd is changeOpen with something that follows the commit before the next one begins.
+func (s *Store) changeOpenAnd(ctx context.Context, jobID int64, do func(tx *sqlx.Tx) error, follow func()) error {
+	return s.ChangeAnd(ctx, func(tx *sqlx.Tx) error {
 		var closed bool
 		if err := tx.GetContext(ctx, &closed,
 			`SELECT EXISTS (SELECT 1 FROM jobs WHERE id = ? AND closed_at IS NOT NULL)`, jobID); err != nil {
 			return err
 		}
 		if closed {
-			return conflict("conflict.closed")
+			return db.Conflict("conflict.closed")
 		}
 		if err := lineChanged(ctx, tx, jobID); err != nil {
 			return err
 		}
-		return f(tx)
-	})
+		return do(tx)
+	}, follow)
 }

@@ -15,7 +15,7 @@ import (
 // A deck and a rod's lightening as older versions stored them: points as degrees, a weight as a length.
 func TestQuantitiesOfAnOlderFile(t *testing.T) {
 	path := filepath.Join(t.TempDir(), "old.db")
-	require.NoError(t, migrate(ctx, path, 23, nil))
+	olderFile(t, path, 23)
 	db, err := sql.Open("sqlite", "file:"+path)
 	require.NoError(t, err)
 	for _, row := range []string{

@@ -2,16 +2,15 @@ package store
 
 import (
 	"context"
-	"database/sql"
 	"fmt"
 	"slices"
 	"strings"
 
 	"github.com/jmoiron/sqlx"
-	"github.com/pressly/goose/v3"
 
 	"ledge/internal/core/closed"
 	"ledge/internal/core/part"
+	"ledge/internal/store/db"
 	"ledge/internal/words"
 )
 
@@ -82,7 +81,7 @@ func Tagged(tag string) string {
 }
 
 // inUse is a conflict where what a tag names is retired.
-func inUse(ctx context.Context, q querier, jobID int64, of part.Component, tag string) error {
+func inUse(ctx context.Context, q db.Querier, jobID int64, of part.Component, tag string) error {
 	var found []Component
 	if err := q.SelectContext(ctx, &found,
 		`SELECT c.* FROM components c JOIN component_events e ON e.component_id = c.id
@@ -102,50 +101,8 @@ func (c Component) Name() string {
 	return words.Component(c.Of) + Tagged(c.Tag)
 }
 
-// componentsVersion is that of the tables from which on every part belongs to a component.
-const componentsVersion = 22
-
-// componentsMigration makes what a job of an older version measured components of their own.
-func componentsMigration() *goose.Migration {
-	return goose.NewGoMigration(componentsVersion,
-		&goose.GoFunc{RunTx: func(ctx context.Context, tx *sql.Tx) error { return gather(ctx, tx, 0, "", "") }}, nil)
-}
-
-// gathering are the components that features belong to, with the sort of each kind.
-var gathering = func() string {
-	var sorts []string
-	for _, row := range part.All() {
-		sorts = append(sorts, fmt.Sprintf("('%s', '%s')", row.Kind, row.Component))
-	}
-	return `WITH sort (kind, component) AS (VALUES ` + strings.Join(sorts, ", ") + `)
-		INSERT INTO components (id, job_id, component, tag, origin, added_by, added_at, from_file)
-		SELECT lower(hex(randomblob(4)) || '-' || hex(randomblob(2)) || '-4' || substr(hex(randomblob(2)), 2)
-				|| '-a' || substr(hex(randomblob(2)), 2) || '-' || hex(randomblob(6))),
-			j.id, p.component, p.tag, CASE p.tag WHEN '' THEN 'came' ELSE 'spare' END,
-			CASE ?2 WHEN '' THEN j.created_by ELSE ?2 END, CASE ?2 WHEN '' THEN j.created_at ELSE ?3 END,
-			CASE ?2 WHEN '' THEN j.from_file ELSE 0 END
-		FROM (SELECT f.job_id, s.component, f.component AS tag, min(f.id) AS first
-			FROM features f JOIN sort s ON s.kind = f.kind WHERE ?1 IN (0, f.job_id) GROUP BY 1, 2, 3) p
-		JOIN jobs j ON j.id = p.job_id WHERE true ORDER BY p.first
-		ON CONFLICT (job_id, component, tag) DO NOTHING`
-}()
-
-// execer is a transaction of either package.
-type execer interface {
-	ExecContext(ctx context.Context, query string, args ...any) (sql.Result, error)
-}
-
-// gather makes the components that parts of a job, or of all where it is 0, belong to and that are
-// not there yet: by who adds them, or by who began the job where nobody is named.
-func gather(ctx context.Context, tx execer, jobID int64, by, at string) error {
-	if _, err := tx.ExecContext(ctx, gathering, jobID, by, at); err != nil {
-		return fmt.Errorf("components: %w", err)
-	}
-	return nil
-}
-
 // componentsOf returns the components of a job, of each sort in the order they came.
-func componentsOf(ctx context.Context, q querier, jobID int64) ([]Component, error) {
+func componentsOf(ctx context.Context, q db.Querier, jobID int64) ([]Component, error) {
 	list := []Component{}
 	if err := q.SelectContext(ctx, &list, `SELECT * FROM components WHERE job_id = ? ORDER BY seq`,
 		jobID); err != nil {
@@ -175,9 +132,9 @@ func componentsOf(ctx context.Context, q querier, jobID int64) ([]Component, err
 func (s *Store) AddComponent(ctx context.Context, c Component, replaces *Retirement) error {
 	defer s.changed(c.JobID)
 	err := s.changeOpen(ctx, c.JobID, func(tx *sqlx.Tx) error {
-		content := fields{"job_id": c.JobID, "component": c.Of, "tag": c.Tag, "origin": c.Origin, "stamp": c.Stamp,
-			"added_by": Actor(ctx)}
-		if known, err := knownAs(ctx, tx, "components", c.ID, content); err != nil || known {
+		content := db.Fields{"job_id": c.JobID, "component": c.Of, "tag": c.Tag, "origin": c.Origin, "stamp": c.Stamp,
+			"added_by": db.Actor(ctx)}
+		if known, err := db.Known(ctx, tx, "components", c.ID, content); err != nil || known {
 			return err
 		}
 		there, err := componentsOf(ctx, tx, c.JobID)
@@ -190,16 +147,16 @@ func (s *Store) AddComponent(ctx context.Context, c Component, replaces *Retirem
 				continue
 			}
 			if strings.EqualFold(other.Tag, c.Tag) {
-				return &ConflictError{Why: words.New("conflict.component", "component", other.Name()), Place: "tag"}
+				return &db.ConflictError{Why: words.New("conflict.component", "component", other.Name()), Place: "tag"}
 			}
 			if like < 0 {
 				like = i
 			}
 		}
 		if like < 0 && c.Origin != CameIn {
-			return &ConflictError{Why: words.New("conflict.none_beside"), Place: "of"}
+			return &db.ConflictError{Why: words.New("conflict.none_beside"), Place: "of"}
 		}
-		if _, err := once(ctx, tx, "components", c.ID, content, fields{"added_at": s.stamp()}); err != nil {
+		if _, err := db.Once(ctx, tx, "components", c.ID, content, db.Fields{"added_at": s.Stamp()}); err != nil {
 			return err
 		}
 		if c.Origin == CameIn {
@@ -234,7 +191,8 @@ func (s *Store) cameToo(ctx context.Context, tx *sqlx.Tx, c Component) error {
 	}
 	before := job.Came
 	job.Came = part.Ordered(append(slices.Clone(before), c.Of))
-	if _, err := tx.ExecContext(ctx, `UPDATE jobs SET came = ? WHERE id = ?`, cameText(job.Came), job.ID); err != nil {
+	if _, err := tx.ExecContext(ctx, `UPDATE jobs SET came = ? WHERE id = ?`, part.Names(job.Came),
+		job.ID); err != nil {
 		return err
 	}
 	for _, f := range layoutFeatures(NewJob{Came: job.Came, Layout: job.Layout}) {
@@ -267,11 +225,11 @@ func (s *Store) TakeOff(ctx context.Context, jobID int64, component string) erro
 		}
 		at := slices.IndexFunc(there, func(c Component) bool { return c.ID == component })
 		if at < 0 {
-			return ErrNotFound
+			return db.ErrNotFound
 		}
 		c := there[at]
 		if len(there) == 1 {
-			return conflict("conflict.only_component", "component", c.Name())
+			return db.Conflict("conflict.only_component", "component", c.Name())
 		}
 		if err := s.untouched(ctx, tx, c); err != nil {
 			return err
@@ -305,7 +263,7 @@ func (s *Store) TakeOff(ctx context.Context, jobID int64, component string) erro
 			case err != nil:
 				return err
 			case recorded && p.Kind.Row().Component == c.Of:
-				return conflict("conflict.recorded")
+				return db.Conflict("conflict.recorded")
 			case recorded:
 				continue // it was read of the other part
 			}
@@ -322,9 +280,9 @@ func (s *Store) TakeOff(ctx context.Context, jobID int64, component string) erro
 		if c.Tag == "" {
 			came := slices.DeleteFunc(job.Came, func(of part.Component) bool { return of == c.Of })
 			if len(came) == 0 {
-				return conflict("conflict.only_component", "component", c.Name())
+				return db.Conflict("conflict.only_component", "component", c.Name())
 			}
-			if _, err := tx.ExecContext(ctx, `UPDATE jobs SET came = ? WHERE id = ?`, cameText(came),
+			if _, err := tx.ExecContext(ctx, `UPDATE jobs SET came = ? WHERE id = ?`, part.Names(came),
 				jobID); err != nil {
 				return err
 			}
@@ -350,7 +308,7 @@ func (s *Store) untouched(ctx context.Context, tx *sqlx.Tx, c Component) error {
 		return err
 	}
 	if named || c.Tag == "" && beside {
-		return conflict("conflict.another_there", "component", c.Name())
+		return db.Conflict("conflict.another_there", "component", c.Name())
 	}
 	events, err := eventsOf(ctx, tx, c.JobID, decided)
 	if err != nil {
@@ -360,7 +318,7 @@ func (s *Store) untouched(ctx context.Context, tx *sqlx.Tx, c Component) error {
 	if err == nil && slices.ContainsFunc(decisions, func(d Decision) bool {
 		return d.Component == c.Tag && d.Set.Component() == c.Of
 	}) {
-		return conflict("conflict.recorded")
+		return db.Conflict("conflict.recorded")
 	}
 	return err
 }
@@ -409,9 +367,9 @@ func (s *Store) sayOfComponent(ctx context.Context, jobID int64, r Retirement) e
 }
 
 func (s *Store) eventOf(ctx context.Context, tx *sqlx.Tx, jobID int64, r Retirement) error {
-	content := fields{"component_id": r.ComponentID, "what": r.What, "for_id": r.For, "reason": r.Reason,
-		"said_by": Actor(ctx)}
-	if known, err := knownAs(ctx, tx, "component_events", r.ID, content); err != nil || known {
+	content := db.Fields{"component_id": r.ComponentID, "what": r.What, "for_id": r.For, "reason": r.Reason,
+		"said_by": db.Actor(ctx)}
+	if known, err := db.Known(ctx, tx, "component_events", r.ID, content); err != nil || known {
 		return err
 	}
 	there, err := componentsOf(ctx, tx, jobID)
@@ -420,14 +378,14 @@ func (s *Store) eventOf(ctx context.Context, tx *sqlx.Tx, jobID int64, r Retirem
 	}
 	at := slices.IndexFunc(there, func(c Component) bool { return c.ID == r.ComponentID })
 	if at < 0 {
-		return ErrNotFound
+		return db.ErrNotFound
 	}
 	facts := Facts{Of: there[at].Of, Tag: there[at].Tag, Reason: r.Reason}
 	switch one := there[at]; {
 	case r.What == returned && one.Retired == nil:
-		return conflict("conflict.not_retired", "component", one.Name())
+		return db.Conflict("conflict.not_retired", "component", one.Name())
 	case r.What == retired && one.Retired != nil:
-		return conflict("conflict.retired_already", "component", one.Name())
+		return db.Conflict("conflict.retired_already", "component", one.Name())
 	case r.What == retired:
 		if r.For != nil {
 			in := slices.IndexFunc(there,
@@ -436,12 +394,12 @@ func (s *Store) eventOf(ctx context.Context, tx *sqlx.Tx, jobID int64, r Retirem
 						c.Retired == nil
 				})
 			if in < 0 {
-				return &ConflictError{Why: words.New("conflict.in_place"), Place: "for"}
+				return &db.ConflictError{Why: words.New("conflict.in_place"), Place: "for"}
 			}
 			facts.For = there[in].Name()
 		}
 	}
-	if _, err := once(ctx, tx, "component_events", r.ID, content, fields{"said_at": s.stamp()}); err != nil {
+	if _, err := db.Once(ctx, tx, "component_events", r.ID, content, db.Fields{"said_at": s.Stamp()}); err != nil {
 		return err
 	}
 	change := componentRetired

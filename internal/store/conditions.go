@@ -11,6 +11,7 @@ import (
 	"ledge/internal/core/instrument"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
+	"ledge/internal/store/db"
 )
 
 // A Condition is how the parts of a kind are held while they are read, and how warm part and gauge
@@ -91,7 +92,7 @@ func conditionsOf(events []event) ([]Condition, error) {
 }
 
 // lastCondition is the id of the condition that holds for a part; nil without one.
-func lastCondition(ctx context.Context, q querier, jobID int64, kind part.Kind, number int) (id *string, err error) {
+func lastCondition(ctx context.Context, q db.Querier, jobID int64, kind part.Kind, number int) (id *string, err error) {
 	var ids []string
 	if err := q.SelectContext(ctx, &ids,
 		`SELECT id FROM events WHERE job_id = ? AND what = ? AND body ->> '$.kind' = ?

@@ -9,6 +9,7 @@ import (
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/order"
 	"ledge/internal/core/part"
+	"ledge/internal/store/db"
 )
 
 // A Decision is what a person signed for one set, with a copy of what it was based on.
@@ -56,7 +57,7 @@ type Signing struct {
 // transaction: there is never one without the other. The same id is stored once.
 func (s *Store) Sign(ctx context.Context, g Signing) error {
 	d := g.Decision
-	d.DecidedBy, d.DecidedAt = Actor(ctx), s.stamp()
+	d.DecidedBy, d.DecidedAt = db.Actor(ctx), s.Stamp()
 	defer s.changed(d.JobID)
 	err := s.changeOpen(ctx, d.JobID, func(tx *sqlx.Tx) error {
 		e := event{ID: d.ID, JobID: d.JobID, What: decided}
@@ -74,7 +75,7 @@ func (s *Store) Sign(ctx context.Context, g Signing) error {
 				continue
 			}
 			if last.Seq != g.After {
-				return conflict("conflict.signed", "who", last.DecidedBy)
+				return db.Conflict("conflict.signed", "who", last.DecidedBy)
 			}
 			break
 		}

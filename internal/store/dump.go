@@ -9,6 +9,9 @@ import (
 	"strings"
 
 	"github.com/jmoiron/sqlx"
+
+	"ledge/internal/store/db"
+	"ledge/internal/store/tables"
 )
 
 // A Dump is everything on record of one job, row by row. Rows have no ids of their own: where one
@@ -58,33 +61,33 @@ var dumpedBefore = []dumpedTable{
 		rows:   `component_id IN (SELECT id FROM components WHERE job_id = ?) ORDER BY seq`,
 		places: map[string]string{"component_id": "components", "for_id": "components"}},
 	{name: "features", nameless: true, rows: ofJob + `id`},
-	{name: "gauges", turned: true, rows: ofJob + `seq`, id: true},
-	{name: "conditions", turned: true, rows: ofJob + `seq`, id: true},
+	{name: "gauges", rows: ofJob + `seq`, id: true},
+	{name: "conditions", rows: ofJob + `seq`, id: true},
 	{name: "readings", rows: ofFeature, id: true,
 		places: map[string]string{"feature_id": "features", "gauge_id": "gauges", "condition_id": "conditions"}},
 	{name: "superseded", nameless: true,
 		rows:   ofReadings,
 		places: map[string]string{"reading_id": "readings", "by_id": "readings"}},
-	{name: "looks", turned: true, rows: ofFeature, id: true, places: map[string]string{"feature_id": "features"}},
-	{name: "unworn", turned: true, rows: ofFeature, id: true, places: map[string]string{"feature_id": "features"}},
-	{name: "decisions", turned: true, rows: ofJob + `seq`, id: true},
-	{name: "gauge_checks", turned: true, rows: ofJob + `seq`, id: true, places: map[string]string{"gauge_id": "gauges"}},
-	{name: "answers", turned: true, rows: ofJob + `seq`, id: true},
-	{name: "photos", turned: true, pictures: true, rows: ofJob + `seq`, id: true},
-	{name: "notes", turned: true, rows: ofJob + `seq`, id: true},
-	{name: "job_changes", turned: true, rows: ofJob + `seq`},
-	{name: "matchings", turned: true, rows: ofJob + `seq`, id: true},
-	{name: "orders", turned: true, rows: ofJob + `seq`, id: true},
-	{name: "order_events", turned: true, rows: `order_id IN (SELECT id FROM orders WHERE job_id = ?) ORDER BY seq`,
+	{name: "looks", rows: ofFeature, id: true, places: map[string]string{"feature_id": "features"}},
+	{name: "unworn", rows: ofFeature, id: true, places: map[string]string{"feature_id": "features"}},
+	{name: "decisions", rows: ofJob + `seq`, id: true},
+	{name: "gauge_checks", rows: ofJob + `seq`, id: true, places: map[string]string{"gauge_id": "gauges"}},
+	{name: "answers", rows: ofJob + `seq`, id: true},
+	{name: "photos", pictures: true, rows: ofJob + `seq`, id: true},
+	{name: "notes", rows: ofJob + `seq`, id: true},
+	{name: "job_changes", rows: ofJob + `seq`},
+	{name: "matchings", rows: ofJob + `seq`, id: true},
+	{name: "orders", rows: ofJob + `seq`, id: true},
+	{name: "order_events", rows: `order_id IN (SELECT id FROM orders WHERE job_id = ?) ORDER BY seq`,
 		id: true, places: map[string]string{"order_id": "orders"}},
-	{name: "job_log", turned: true, rows: ofJob + `seq`},
-	{name: "closings", turned: true, rows: ofJob + `seq`, id: true},
-	{name: "build_events", turned: true, rows: ofJob + `seq`, id: true, places: map[string]string{"of_id": "build_events"}},
+	{name: "job_log", rows: ofJob + `seq`},
+	{name: "closings", rows: ofJob + `seq`, id: true},
+	{name: "build_events", rows: ofJob + `seq`, id: true, places: map[string]string{"of_id": "build_events"}},
 }
 
 // dumpedAt are those of a version.
 func dumpedAt(version int64) []dumpedTable {
-	if version < eventsVersion {
+	if version < tables.EventsVersion {
 		return dumpedBefore
 	}
 	return dumped
@@ -108,7 +111,7 @@ func (d *Dump) PicturesOf() []map[string]any {
 // Sized says how large a photograph of a dump is, by its place in their table.
 func (d *Dump) Sized(place, width, height int) {
 	row := d.PicturesOf()[place]
-	if d.Version < eventsVersion {
+	if d.Version < tables.EventsVersion {
 		row["width"], row["height"] = int64(width), int64(height)
 		return
 	}
@@ -135,8 +138,8 @@ type dumpedTable struct {
 	id bool
 	// nameless tells that its rows hold nobody's name.
 	nameless bool
-	// pictures tells that its rows have a photograph each, turned that its rows are events since.
-	pictures, turned bool
+	// pictures tells that its rows have a photograph each.
+	pictures bool
 	// places are the columns that name a row of another table.
 	places map[string]string
 }
@@ -153,25 +156,25 @@ const (
 var own = []string{"id", "seq", "job_id", "picture", "small", "from_file", "made_as", "made_of",
 	"card", "back_of", "sample"}
 
-// Dump returns everything on record of a job, or [ErrNotFound].
+// Dump returns everything on record of a job, or [db.ErrNotFound].
 func (s *Store) Dump(ctx context.Context, id int64) (d Dump, err error) {
-	d.Version, d.Tables = s.version, map[string][]map[string]any{}
+	d.Version, d.Tables = s.Version, map[string][]map[string]any{}
 	var pictures []any
 	d.Picture = func(ctx context.Context, place int) (pair [2][]byte, err error) {
 		table := `pictures WHERE of_id = ?`
-		if d.Version < eventsVersion {
+		if d.Version < tables.EventsVersion {
 			table = `photos WHERE id = ?`
 		}
-		row := s.read.QueryRowxContext(ctx, `SELECT picture, small FROM `+table, pictures[place])
+		row := s.Read.QueryRowxContext(ctx, `SELECT picture, small FROM `+table, pictures[place])
 		return pair, row.Scan(&pair[0], &pair[1])
 	}
-	err = s.view(ctx, func(tx *sqlx.Tx) error {
-		jobs, err := rowsAsMaps(ctx, tx, `SELECT * FROM jobs WHERE id = ?`, id)
+	err = s.View(ctx, func(tx *sqlx.Tx) error {
+		jobs, err := db.Maps(ctx, tx, `SELECT * FROM jobs WHERE id = ?`, id)
 		if err != nil {
 			return err
 		}
 		if len(jobs) == 0 {
-			return ErrNotFound
+			return db.ErrNotFound
 		}
 		d.Job = jobs[0]
 		if _, has := d.Job["shelf"]; has {
@@ -187,7 +190,7 @@ func (s *Store) Dump(ctx context.Context, id int64) (d Dump, err error) {
 			return err
 		}
 		places := map[string]map[any]int{}
-		for _, t := range dumpedAt(s.version) {
+		for _, t := range dumpedAt(s.Version) {
 			if !slices.Contains(there, t.name) {
 				continue
 			}
@@ -200,7 +203,7 @@ func (s *Store) Dump(ctx context.Context, id int64) (d Dump, err error) {
 				}
 				columns = strings.Join(light, ", ")
 			}
-			rows, err := rowsAsMaps(ctx, tx, `SELECT `+columns+` FROM `+t.name+` WHERE `+t.rows, id)
+			rows, err := db.Maps(ctx, tx, `SELECT `+columns+` FROM `+t.name+` WHERE `+t.rows, id)
 			if err != nil {
 				return fmt.Errorf("%s: %w", t.name, err)
 			}
@@ -227,21 +230,4 @@ func (s *Store) Dump(ctx context.Context, id int64) (d Dump, err error) {
 		return Dump{}, fmt.Errorf("dump job %d: %w", id, err)
 	}
 	return d, nil
-}
-
-func rowsAsMaps(ctx context.Context, q querier, query string, args ...any) ([]map[string]any, error) {
-	found, err := q.QueryxContext(ctx, query, args...)
-	if err != nil {
-		return nil, err
-	}
-	defer found.Close()
-	list := []map[string]any{}
-	for found.Next() {
-		row := map[string]any{}
-		if err := found.MapScan(row); err != nil {
-			return nil, err
-		}
-		list = append(list, row)
-	}
-	return list, found.Err()
 }

@@ -11,6 +11,8 @@ import (
 
 	"github.com/google/uuid"
 	"github.com/jmoiron/sqlx"
+
+	"ledge/internal/store/db"
 )
 
 // An event is one thing that was said or done of a job and stays on record, with a body for each type: what the type's
@@ -89,7 +91,7 @@ func nothing(value any) bool {
 // which is not held against what is stored.
 func (s *Store) keep(ctx context.Context, tx *sqlx.Tx, e event, content, made any) (known bool, err error) {
 	if e.By == "" {
-		e.By = Actor(ctx)
+		e.By = db.Actor(ctx)
 	}
 	if e.ID == "" {
 		e.ID = uuid.NewString()
@@ -97,7 +99,7 @@ func (s *Store) keep(ctx context.Context, tx *sqlx.Tx, e event, content, made an
 		return known, err
 	}
 	if e.At == "" {
-		e.At = s.stamp()
+		e.At = s.Stamp()
 	}
 	body, err := bodyOf(content)
 	if err != nil {
@@ -145,17 +147,17 @@ func (e *event) known(ctx context.Context, tx *sqlx.Tx, content, made any) (bool
 	}
 	by := e.By
 	if by == "" {
-		by = Actor(ctx)
+		by = db.Actor(ctx)
 	}
 	if was.JobID != e.JobID || was.What != e.What || was.By != by || !equal(was.FeatureID, e.FeatureID) ||
 		!equal(was.Of, e.Of) || !same(body, said) {
-		return false, errOther()
+		return false, db.OtherContent()
 	}
 	return true, nil
 }
 
 // eventsOf are the events of a job in their order: all, or those of some types.
-func eventsOf(ctx context.Context, q querier, jobID int64, what ...MomentType) ([]event, error) {
+func eventsOf(ctx context.Context, q db.Querier, jobID int64, what ...MomentType) ([]event, error) {
 	query, args := `SELECT * FROM events WHERE job_id = ?`, []any{jobID}
 	if len(what) > 0 {
 		query += ` AND what IN (?` + strings.Repeat(", ?", len(what)-1) + `)`
@@ -170,11 +172,11 @@ func eventsOf(ctx context.Context, q querier, jobID int64, what ...MomentType) (
 	return list, nil
 }
 
-// one is an event of a job by its id, or [ErrNotFound].
-func one(ctx context.Context, q querier, jobID int64, what MomentType, id string) (e event, err error) {
+// one is an event of a job by its id, or [db.ErrNotFound].
+func one(ctx context.Context, q db.Querier, jobID int64, what MomentType, id string) (e event, err error) {
 	err = q.GetContext(ctx, &e, `SELECT * FROM events WHERE id = ? AND job_id = ? AND what = ?`, strings.ToLower(id),
 		jobID, what)
-	return e, notFound(err)
+	return e, db.NotFound(err)
 }
 
 // of are the events of a type among others, each as it was signed and read into its struct.

@@ -21,6 +21,8 @@ import (
 	"ledge/internal/core/order"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
+	"ledge/internal/store/db"
+	"ledge/internal/store/tables"
 )
 
 // before is a job of the last version whose events had tables of their own: a row in each, an answer under the id that
@@ -85,7 +87,7 @@ var before = []string{
 // one. Each reads as it did.
 func TestTablesBecomeEvents(t *testing.T) {
 	path := filepath.Join(t.TempDir(), "old.db")
-	require.NoError(t, migrate(ctx, path, eventsVersion-1, nil))
+	olderFile(t, path, tables.EventsVersion-1)
 	db, err := sql.Open("sqlite", "file:"+path)
 	require.NoError(t, err)
 	for _, row := range before {
@@ -97,10 +99,8 @@ func TestTablesBecomeEvents(t *testing.T) {
 	require.NoError(t, err)
 	dump, err := old.Dump(ctx, 1)
 	require.NoError(t, err)
-	for _, turned := range dumpedBefore {
-		if turned.turned {
-			require.NotEmpty(t, dump.Tables[turned.name], turned.name)
-		}
+	for _, turned := range tables.Turned {
+		require.NotEmpty(t, dump.Tables[turned], turned)
 	}
 	places(dump)
 	loaded, _ := fresh(t)
@@ -110,7 +110,7 @@ func TestTablesBecomeEvents(t *testing.T) {
 
 	brought := open(t, path)
 	var astray int
-	require.NoError(t, brought.read.Get(&astray, `SELECT count(*) FROM pragma_foreign_key_check`))
+	require.NoError(t, brought.Read.Get(&astray, `SELECT count(*) FROM pragma_foreign_key_check`))
 	assert.Zero(t, astray)
 	for _, tt := range []struct {
 		s  *Store
@@ -192,7 +192,7 @@ func TestWhatIsWithdrawnIsTold(t *testing.T) {
 		require.NoError(t, s.WithdrawNote(as("Ida"), job, note.ID, withdrawn))
 		assert.Len(t, record(t, s, job).Notes, map[bool]int{false: 1}[withdrawn])
 	}
-	assert.ErrorIs(t, s.WithdrawNote(as("Ida"), job, uuid.NewString(), true), ErrNotFound)
+	assert.ErrorIs(t, s.WithdrawNote(as("Ida"), job, uuid.NewString(), true), db.ErrNotFound)
 	told, err := s.History(ctx, job, part.MainJournal, 3, "")
 	require.NoError(t, err)
 	var said []any
@@ -244,7 +244,7 @@ func TestBodiesOfEvents(t *testing.T) {
 // Every member of every list that a job may hold goes into the file, out of it in an archive, and in again.
 func TestEveryMemberInAnArchive(t *testing.T) {
 	path := filepath.Join(t.TempDir(), "old.db")
-	require.NoError(t, migrate(ctx, path, eventsVersion-1, nil))
+	olderFile(t, path, tables.EventsVersion-1)
 	db, err := sql.Open("sqlite", "file:"+path)
 	require.NoError(t, err)
 	for _, row := range append(before,

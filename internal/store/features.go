@@ -12,6 +12,7 @@ import (
 	"ledge/internal/core/part"
 	"ledge/internal/core/plan"
 	"ledge/internal/core/unit"
+	"ledge/internal/store/db"
 	"ledge/internal/words"
 )
 
@@ -119,7 +120,7 @@ func layoutFeatures(n NewJob) []Feature {
 	return features
 }
 
-func insertFeature(ctx context.Context, q querier, f Feature) (int64, error) {
+func insertFeature(ctx context.Context, q db.Querier, f Feature) (int64, error) {
 	stations, err := json.Marshal(f.Stations)
 	if err != nil {
 		return 0, err
@@ -144,7 +145,7 @@ func insertFeature(ctx context.Context, q querier, f Feature) (int64, error) {
 }
 
 // jobsFeatures are features with what was said of them.
-func jobsFeatures(ctx context.Context, q querier, jobID, only int64) ([]Feature, error) {
+func jobsFeatures(ctx context.Context, q db.Querier, jobID, only int64) ([]Feature, error) {
 	events, err := eventsOf(ctx, q, jobID, looked, unwornRead)
 	if err != nil {
 		return nil, err
@@ -154,7 +155,7 @@ func jobsFeatures(ctx context.Context, q querier, jobID, only int64) ([]Feature,
 
 // features returns the features of a job with their tapes and looks, in the order they were made; only
 // one of them where its id is given.
-func features(ctx context.Context, q querier, jobID, only int64, events []event) ([]Feature, error) {
+func features(ctx context.Context, q db.Querier, jobID, only int64, events []event) ([]Feature, error) {
 	list := []Feature{}
 	if err := q.SelectContext(ctx, &list, `SELECT `+featureColumns+
 		` FROM features WHERE job_id = ? AND ? IN (0, id) ORDER BY id`, jobID, only); err != nil {
@@ -218,13 +219,13 @@ type Place struct {
 	Component string `json:"component,omitempty" maxLength:"40"`
 }
 
-func findFeature(ctx context.Context, q querier, jobID int64, p Place) (Feature, error) {
+func findFeature(ctx context.Context, q db.Querier, jobID int64, p Place) (Feature, error) {
 	var f Feature
 	err := q.GetContext(ctx, &f, `SELECT `+featureColumns+
 		` FROM features WHERE job_id = ? AND kind = ? AND number = ? AND state = ? AND component = ?`,
 		jobID, p.Kind, p.Number, p.State, p.Component)
 	if err != nil {
-		return Feature{}, fmt.Errorf("%s %d of job %d: %w", p.Kind, p.Number, jobID, notFound(err))
+		return Feature{}, fmt.Errorf("%s %d of job %d: %w", p.Kind, p.Number, jobID, db.NotFound(err))
 	}
 	if err := inUse(ctx, q, jobID, p.Kind.Row().Component, p.Component); err != nil {
 		return Feature{}, err
@@ -246,7 +247,7 @@ func (s *Store) SetQuick(ctx context.Context, jobID int64, kind part.Kind, compo
 			return fmt.Errorf("quick look at %s: %w", kind, err)
 		}
 		if changed, err := result.RowsAffected(); err != nil || changed == 0 {
-			return conflict("conflict.no_parts", "kinds", words.Plural(kind))
+			return db.Conflict("conflict.no_parts", "kinds", words.Plural(kind))
 		}
 		change := wholeFirst
 		if quick {

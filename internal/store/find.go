@@ -80,7 +80,7 @@ func (s *Store) Find(ctx context.Context, q Search) ([]FoundJob, error) {
 			AND NOT EXISTS (SELECT 1 FROM superseded s WHERE s.reading_id = r.id))`, q.Kind, *q.From, *q.To)
 	}
 	found := []FoundJob{}
-	err := s.read.SelectContext(ctx, &found,
+	err := s.Read.SelectContext(ctx, &found,
 		`SELECT j.id, j.number, j.customer, j.engine, j.unit, j.promised_on, j.created_at, j.closed_at FROM jobs j
 		WHERE `+strings.Join(where, " AND ")+` ORDER BY j.id DESC LIMIT ?`, append(args, MostFound)...)
 	if err != nil {
@@ -107,7 +107,7 @@ func (s *Store) holding(ctx context.Context, found []FoundJob) error {
 		return err
 	}
 	var events []event
-	if err := s.read.SelectContext(ctx, &events, query, args...); err != nil {
+	if err := s.Read.SelectContext(ctx, &events, query, args...); err != nil {
 		return fmt.Errorf("decisions of the jobs found: %w", err)
 	}
 	held, err := decisionsOf(events)
@@ -152,11 +152,11 @@ var worn = func() string {
 // WornParts returns the extremes of journals, housings and cylinders as found, over the latest jobs
 // of an engine, and those jobs.
 func (s *Store) WornParts(ctx context.Context, engine string) (parts []Worn, jobs []int64, err error) {
-	if err := s.read.SelectContext(ctx, &jobs, `SELECT id FROM jobs WHERE `+ofEngine+
+	if err := s.Read.SelectContext(ctx, &jobs, `SELECT id FROM jobs WHERE `+ofEngine+
 		` ORDER BY id DESC LIMIT ?`, engine, mostLearned); err != nil {
 		return nil, nil, fmt.Errorf("jobs of %s: %w", engine, err)
 	}
-	err = s.read.SelectContext(ctx, &parts,
+	err = s.Read.SelectContext(ctx, &parts,
 		`SELECT f.job_id, f.kind, f.number, min(r.value) AS least, max(r.value) AS most
 		FROM features f JOIN readings r ON r.feature_id = f.id
 		WHERE f.job_id IN (SELECT id FROM jobs WHERE `+ofEngine+
@@ -168,4 +168,21 @@ func (s *Store) WornParts(ctx context.Context, engine string) (parts []Worn, job
 		return nil, nil, fmt.Errorf("worn parts of %s: %w", engine, err)
 	}
 	return parts, jobs, nil
+}
+
+// Names returns who was at the bench lately, for choosing by a tap.
+func (s *Store) Names(ctx context.Context) ([]string, error) {
+	names := []string{}
+	err := s.Read.SelectContext(ctx, &names, `SELECT name FROM (
+		SELECT name, '' AS at, 0 AS seq FROM people WHERE barred = 0
+		UNION ALL SELECT taken_by, taken_at, seq FROM (SELECT taken_by, taken_at, seq
+			FROM readings WHERE from_file = 0 ORDER BY seq DESC LIMIT 2000)
+		UNION ALL SELECT by_whom, at, seq FROM (SELECT by_whom, at, seq, what
+			FROM events WHERE from_file = 0 ORDER BY seq DESC LIMIT 2000) WHERE what IN ('look', 'decision'))
+		WHERE name NOT IN (SELECT name FROM people
+			WHERE barred = 1) GROUP BY name ORDER BY max(at) DESC, max(seq) DESC, name LIMIT 24`)
+	if err != nil {
+		return nil, fmt.Errorf("names: %w", err)
+	}
+	return names, nil
 }

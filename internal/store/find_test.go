@@ -15,6 +15,8 @@ import (
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
+	"ledge/internal/store/db"
+	"ledge/internal/store/office"
 )
 
 // shop is a store with three jobs, of which the first left the shop.
@@ -124,7 +126,7 @@ func TestAClosedJobLeavesTheListAndComesBack(t *testing.T) {
 	require.NoError(t, s.CloseJob(ctx, 1, Finished, ""), "closing twice is closing once")
 	require.NoError(t, s.CloseJob(ctx, 1, Reopened, ""))
 	assert.Equal(t, []int64{1, 2, 3}, open())
-	assert.ErrorIs(t, s.CloseJob(ctx, 99, Finished, ""), ErrNotFound)
+	assert.ErrorIs(t, s.CloseJob(ctx, 99, Finished, ""), db.ErrNotFound)
 	moments, err := s.History(ctx, 1, "", 0, "")
 	require.NoError(t, err)
 	closings := 0
@@ -205,13 +207,13 @@ func TestWatchersHearOfEveryChange(t *testing.T) {
 		}
 	}
 	for range 400 { // more than a line holds
-		s.watchers.tell(1)
+		s.Tell(1)
 	}
 	stop()
 	for len(changes) > 0 {
 		<-changes
 	}
-	s.watchers.tell(1)
+	s.Tell(1)
 	assert.Empty(t, changes, "who stopped is told nothing more")
 }
 
@@ -223,9 +225,9 @@ func TestNamesAreThoseOfLately(t *testing.T) {
 		_, err := s.AddReading(as(by), 2, main3, r, false)
 		require.NoError(t, err)
 	}
-	require.NoError(t, s.AddPerson(ctx, Person{Name: "Vera", Role: Viewer, Password: "x"}, false))
-	require.NoError(t, s.AddPerson(ctx, Person{Name: "Ida", Role: Owner, Password: "x"}, false))
-	require.NoError(t, s.ChangePerson(ctx, 1, PersonChange{Role: Viewer, Barred: true, Version: 1}))
+	require.NoError(t, s.AddPerson(ctx, office.Person{Name: "Vera", Role: office.Viewer, Password: "x"}, false))
+	require.NoError(t, s.AddPerson(ctx, office.Person{Name: "Ida", Role: office.Owner, Password: "x"}, false))
+	require.NoError(t, s.ChangePerson(ctx, 1, office.PersonChange{Role: office.Viewer, Barred: true, Version: 1}))
 	names, err := s.Names(ctx)
 	require.NoError(t, err)
 	assert.Equal(t, []string{"Wanda", "Otto", "Ida"}, names, "once each, the latest first, without who is barred")

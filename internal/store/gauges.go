@@ -2,17 +2,17 @@ package store
 
 import (
 	"context"
-	"encoding/json"
 	"errors"
 	"fmt"
 	"strings"
 
-	"github.com/google/uuid"
 	"github.com/jmoiron/sqlx"
 
 	"ledge/internal/core/instrument"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
+	"ledge/internal/store/db"
+	"ledge/internal/store/office"
 )
 
 // A GaugeSetup is how a gauge was set up for the parts of a kind. Deviations are entered in
@@ -100,7 +100,7 @@ func (s *Store) check(ctx context.Context, tx *sqlx.Tx, c GaugeCheck) error {
 			return err
 		}
 	}
-	at := s.stamp()
+	at := s.Stamp()
 	if _, err := s.keep(ctx, tx, event{ID: c.ID, JobID: c.JobID, Of: c.GaugeID, What: zeroChecked, At: at}, c,
 		nil); err != nil || c.GaugeID == nil {
 		return err
@@ -115,18 +115,7 @@ func (s *Store) checkOfCabinet(ctx context.Context, tx *sqlx.Tx, c GaugeCheck, a
 		*c.GaugeID); err != nil || cabinet == nil {
 		return err
 	}
-	known, err := deedsOf(ctx, tx, *cabinet)
-	if err != nil || len(known[*cabinet]) == 0 {
-		return err // a job from elsewhere names an instrument that is not this shop's
-	}
-	body, err := json.Marshal(instrument.Deed{What: instrument.Zeroed, Found: c.Off})
-	if err != nil {
-		return err
-	}
-	id := uuid.NewSHA1(uuid.NameSpaceOID, []byte("cabinet "+strings.ToLower(c.ID))).String()
-	_, err = once(ctx, tx, "cabinet_deeds", id, fields{"instrument": *cabinet, "what": instrument.Zeroed,
-		"body": string(body), "said_by": Actor(ctx)}, fields{"said_at": at})
-	return err
+	return office.KeepZeroed(ctx, tx, *cabinet, c.ID, c.Off, at)
 }
 
 // AddGaugeCheck records that the gauge in use for a kind was checked on its standard; the same id
@@ -176,9 +165,9 @@ func checksOf(events []event) ([]GaugeCheck, error) {
 }
 
 // gaugeOf reports as a conflict where a job has no such setup.
-func gaugeOf(ctx context.Context, q querier, jobID int64, id string) error {
-	if _, err := one(ctx, q, jobID, gaugeSet, id); errors.Is(err, ErrNotFound) {
-		return conflict("conflict.gauge")
+func gaugeOf(ctx context.Context, q db.Querier, jobID int64, id string) error {
+	if _, err := one(ctx, q, jobID, gaugeSet, id); errors.Is(err, db.ErrNotFound) {
+		return db.Conflict("conflict.gauge")
 	} else if err != nil {
 		return err
 	}

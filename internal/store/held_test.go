@@ -8,9 +8,11 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
+	"ledge/internal/store/db"
 )
 
 // Every limit there is goes into the store and comes back, of the whole kind and of one number, with its source.
@@ -32,7 +34,7 @@ func TestEveryLimitIsKept(t *testing.T) {
 	}
 	own := full
 	full.ByNumber = map[int]limit.Limits{2: own}
-	want := LimitSet{Book: map[part.Kind]limit.Limits{part.MainJournal: full},
+	want := inspection.LimitSet{Book: map[part.Kind]limit.Limits{part.MainJournal: full},
 		Close: map[part.Kind]limit.Limits{part.MainJournal: own}}
 	row, err := s.Job(as("Wanda"), job)
 	require.NoError(t, err)
@@ -49,29 +51,29 @@ func TestEveryLimitIsKept(t *testing.T) {
 func TestColumnsOfClosedLists(t *testing.T) {
 	s, _ := fresh(t)
 	var texts []string
-	require.NoError(t, s.read.Select(&texts, `SELECT name || ': ' || sql FROM sqlite_master WHERE sql <> ''`))
+	require.NoError(t, s.Read.Select(&texts, `SELECT name || ': ' || sql FROM sqlite_master WHERE sql <> ''`))
 	for _, text := range texts {
 		assert.NotRegexp(t, `IN \(\s*'\w+'[^)]*\)\)`, text, "a list of its own")
 	}
 	for column, list := range listed {
 		table, name, _ := strings.Cut(column, ".")
 		var there bool
-		require.NoError(t, s.read.Get(&there, `SELECT EXISTS (SELECT 1 FROM pragma_table_info(?) WHERE name = ?)`,
+		require.NoError(t, s.Read.Get(&there, `SELECT EXISTS (SELECT 1 FROM pragma_table_info(?) WHERE name = ?)`,
 			table, name))
 		assert.True(t, there, column)
 		for _, member := range list.Names() {
 			value := reflect.New(list.Type()).Elem()
 			value.SetString(member)
 			assert.True(t, admits(table, name, member), "%s %s", column, member)
-			_, err := s.write.Exec(`UPDATE `+table+` SET `+name+` = ? WHERE 0`, value.Interface())
+			err := run(s, `UPDATE `+table+` SET `+name+` = ? WHERE 0`, value.Interface())
 			require.NoError(t, err, "%s %s", column, member)
 		}
 		strange := reflect.New(list.Type())
 		strange.Elem().SetString("strange")
 		assert.False(t, admits(table, name, "strange"), column)
 		for _, value := range []any{strange.Elem().Interface(), strange.Interface()} {
-			_, err := s.write.Exec(`UPDATE `+table+` SET `+name+` = ? WHERE 0`, value)
-			var refused *NotListedError
+			err := run(s, `UPDATE `+table+` SET `+name+` = ? WHERE 0`, value)
+			var refused *db.NotListedError
 			require.ErrorAs(t, err, &refused, column)
 		}
 	}

@@ -14,6 +14,7 @@ import (
 	"ledge/internal/core/order"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
+	"ledge/internal/store/db"
 )
 
 // A Moment is something that happened to a job, as its tables keep it.
@@ -126,7 +127,7 @@ const mostMoments = 2000
 // feature, reading by reading.
 func (s *Store) History(ctx context.Context, jobID int64, kind part.Kind, number int,
 	component string) (list []Moment, err error) {
-	err = s.view(ctx, func(tx *sqlx.Tx) error {
+	err = s.View(ctx, func(tx *sqlx.Tx) error {
 		job, err := getJob(ctx, tx, jobID)
 		if err != nil {
 			return err
@@ -164,7 +165,7 @@ func (s *Store) History(ctx context.Context, jobID int64, kind part.Kind, number
 }
 
 // momentsOf are the events of a job as history tells them.
-func momentsOf(ctx context.Context, q querier, jobID int64) ([]Moment, error) {
+func momentsOf(ctx context.Context, q db.Querier, jobID int64) ([]Moment, error) {
 	events, err := eventsOf(ctx, q, jobID)
 	if err != nil {
 		return nil, err
@@ -295,7 +296,7 @@ func (m *Moment) tell(e, of *event) error {
 
 // LastChange is when anything recorded of a job last changed, its limits, looks and answers too.
 func (s *Store) LastChange(ctx context.Context, jobID int64) (at string, err error) {
-	err = s.read.GetContext(ctx, &at, `SELECT max(at) FROM (
+	err = s.Read.GetContext(ctx, &at, `SELECT max(at) FROM (
 SELECT created_at AS at FROM jobs WHERE id = ?1
 UNION ALL SELECT max(r.taken_at) FROM features f JOIN readings r ON r.feature_id = f.id WHERE f.job_id = ?1
 UNION ALL SELECT max(at) FROM events WHERE job_id = ?1 AND what <> 'share')`, jobID)

@@ -11,11 +11,13 @@ import (
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/part"
 	"ledge/internal/core/plan"
+	"ledge/internal/store/db"
+	"ledge/internal/store/tables"
 )
 
 // ImportJob stores a job with everything an inspection holds, as read by one person.
 func (s *Store) ImportJob(ctx context.Context, n NewJob, in *inspection.Inspection) (id int64, err error) {
-	err = s.change(ctx, func(tx *sqlx.Tx) error {
+	err = s.Change(ctx, func(tx *sqlx.Tx) error {
 		var known bool
 		if id, known, err = n.Made.job(ctx, tx); err != nil || known {
 			return err
@@ -45,7 +47,7 @@ func (s *Store) ImportJob(ctx context.Context, n NewJob, in *inspection.Inspecti
 		if err := importShelf(ctx, tx, id, in.Shelf); err != nil {
 			return err
 		}
-		return gather(ctx, tx, id, Actor(ctx), s.stamp())
+		return tables.Gather(ctx, tx, id, db.Actor(ctx), s.Stamp())
 	})
 	if err != nil {
 		return 0, fmt.Errorf("import job: %w", err)
@@ -95,7 +97,7 @@ func (s *Store) importFeature(ctx context.Context, tx *sqlx.Tx, jobID int64, n N
 	if err != nil {
 		return err
 	}
-	by := Actor(ctx)
+	by := db.Actor(ctx)
 	if f.Unworn != nil {
 		if err := s.unworn(ctx, tx, Feature{ID: id, JobID: jobID}, "", *f.Unworn); err != nil {
 			return err
@@ -108,7 +110,7 @@ func (s *Store) importFeature(ctx context.Context, tx *sqlx.Tx, jobID int64, n N
 	for station, cells := range f.Cells {
 		for direction, cell := range cells {
 			r := Reading{FeatureID: id, Station: station, Direction: direction, ConditionID: condition,
-				TakenBy: by, TakenAt: s.stamp(), Confirmed: &cell.Confirmed}
+				TakenBy: by, TakenAt: s.Stamp(), Confirmed: &cell.Confirmed}
 			for _, value := range cell.Values() {
 				r.ID, r.What, r.Value = uuid.NewString(), TookSize, &value
 				if err := storeReading(ctx, tx, &r); err != nil {

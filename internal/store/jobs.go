@@ -11,10 +11,11 @@ import (
 	"ledge/internal/core/assembly"
 	"ledge/internal/core/engine"
 	"ledge/internal/core/inspection"
-	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
 	"ledge/internal/core/plan"
 	"ledge/internal/core/unit"
+	"ledge/internal/store/db"
+	"ledge/internal/store/tables"
 	"ledge/internal/words"
 )
 
@@ -42,10 +43,10 @@ type Job struct {
 	// Sample tells that it belongs to the sample shop.
 	Sample bool `db:"sample" json:"sample,omitempty"`
 	engine.Layout
-	PinsText   string            `db:"pins" json:"-"`
-	PolicyText string            `db:"policy" json:"-"`
-	Policy     inspection.Policy `db:"-" json:"policy"`
-	Limits     LimitSet          `db:"-" json:"limits"`
+	PinsText   string              `db:"pins" json:"-"`
+	PolicyText string              `db:"policy" json:"-"`
+	Policy     inspection.Policy   `db:"-" json:"policy"`
+	Limits     inspection.LimitSet `db:"-" json:"limits"`
 }
 
 const jobColumns = `id, number, customer, engine, duty, unit, promised_on, version,
@@ -65,7 +66,7 @@ type NewJob struct {
 	PromisedOn *string
 	Layout     engine.Layout
 	Policy     inspection.Policy
-	Limits     LimitSet
+	Limits     inspection.LimitSet
 	Plans      map[part.Kind]plan.Plan
 	Quick      bool     // journals are looked at quickly first
 	Card       *int64   // the version of a card that it takes
@@ -86,7 +87,7 @@ func (n *NewJob) came() []part.Component {
 
 // CreateJob stores a job and the features its layout gives it.
 func (s *Store) CreateJob(ctx context.Context, n NewJob) (id int64, err error) {
-	err = s.change(ctx, func(tx *sqlx.Tx) error {
+	err = s.Change(ctx, func(tx *sqlx.Tx) error {
 		var known bool
 		if id, known, err = n.Made.job(ctx, tx); err != nil || known {
 			return err
@@ -106,7 +107,7 @@ func (s *Store) CreateJob(ctx context.Context, n NewJob) (id int64, err error) {
 				return err
 			}
 		}
-		return gather(ctx, tx, id, Actor(ctx), s.stamp())
+		return tables.Gather(ctx, tx, id, db.Actor(ctx), s.Stamp())
 	})
 	if err != nil {
 		return 0, fmt.Errorf("create job: %w", err)
@@ -140,12 +141,12 @@ func (s *Store) insertJob(ctx context.Context, tx *sqlx.Tx, n NewJob) (int64, er
 		arrangement, cylinders, mains, throws,
 		cylinders_per_throw, pins, promised_on, policy, created_by, created_at, made_as, made_of, card, back_of, sample)
 			VALUES (?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?)`,
-		n.Number, n.Customer, n.Engine, n.Duty, cameText(n.came()), n.Unit, l.Arrangement, l.Cylinders, l.Mains,
-		l.Throws, l.CylindersPerThrow, pins, n.PromisedOn, string(policy), Actor(ctx), s.stamp(), n.Made.as(),
+		n.Number, n.Customer, n.Engine, n.Duty, part.Names(n.came()), n.Unit, l.Arrangement, l.Cylinders, l.Mains,
+		l.Throws, l.CylindersPerThrow, pins, n.PromisedOn, string(policy), db.Actor(ctx), s.Stamp(), n.Made.as(),
 		n.Made.of(ctx), n.Card, n.BackOf, n.Sample)
 	if err != nil {
 		if numberTaken(err) {
-			return 0, &ConflictError{Why: words.New("conflict.job", "number", n.Number), Place: "number"}
+			return 0, &db.ConflictError{Why: words.New("conflict.job", "number", n.Number), Place: "number"}
 		}
 		return 0, err
 	}
@@ -173,19 +174,19 @@ func nextNumber(ctx context.Context, tx *sqlx.Tx) (string, error) {
 	return fmt.Sprintf("L-%04d", last+1), err
 }
 
-// Job returns one job, or [ErrNotFound].
+// Job returns one job, or [db.ErrNotFound].
 func (s *Store) Job(ctx context.Context, id int64) (job Job, err error) {
-	err = s.view(ctx, func(tx *sqlx.Tx) error {
+	err = s.View(ctx, func(tx *sqlx.Tx) error {
 		job, err = getJob(ctx, tx, id)
 		return err
 	})
 	return job, err
 }
 
-func getJob(ctx context.Context, q querier, id int64) (Job, error) {
+func getJob(ctx context.Context, q db.Querier, id int64) (Job, error) {
 	var job Job
 	if err := q.GetContext(ctx, &job, `SELECT `+jobColumns+` FROM jobs WHERE id = ?`, id); err != nil {
-		return Job{}, fmt.Errorf("job %d: %w", id, notFound(err))
+		return Job{}, fmt.Errorf("job %d: %w", id, db.NotFound(err))
 	}
 	job.Policy = inspection.DefaultPolicy(job.Unit) // a field that an older Ledge did not know takes its default
 	if err := json.Unmarshal([]byte(job.PolicyText), &job.Policy); err != nil {
@@ -196,38 +197,29 @@ func getJob(ctx context.Context, q querier, id int64) (Job, error) {
 			return Job{}, fmt.Errorf("pins of job %d: %w", id, err)
 		}
 	}
-	job.Came = cameOf(job.CameText)
+	job.Came = part.Named(job.CameText)
 	var err error
 	job.Limits, err = readLimits(ctx, q, id)
 	return job, err
 }
 
-// cameText is what came in as it is stored.
-func cameText(came []part.Component) string {
-	names := make([]string, 0, len(came))
-	for _, c := range came {
-		names = append(names, string(c))
-	}
-	return strings.Join(names, ",")
-}
-
-// JobNumber returns the number of a job, or [ErrNotFound].
+// JobNumber returns the number of a job, or [db.ErrNotFound].
 func (s *Store) JobNumber(ctx context.Context, id int64) (number string, err error) {
-	return number, notFound(s.read.GetContext(ctx, &number, `SELECT number FROM jobs WHERE id = ?`, id))
+	return number, db.NotFound(s.Read.GetContext(ctx, &number, `SELECT number FROM jobs WHERE id = ?`, id))
 }
 
-// JobNumbered returns the job with a number, or [ErrNotFound].
+// JobNumbered returns the job with a number, or [db.ErrNotFound].
 func (s *Store) JobNumbered(ctx context.Context, number string) (id int64, err error) {
-	if err := s.read.GetContext(ctx, &id, `SELECT id FROM jobs WHERE number = ?1 COLLATE NOCASE
+	if err := s.Read.GetContext(ctx, &id, `SELECT id FROM jobs WHERE number = ?1 COLLATE NOCASE
 		ORDER BY number <> ?1 LIMIT 1`, strings.TrimSpace(number)); err != nil {
-		return 0, fmt.Errorf("job %s: %w", number, notFound(err))
+		return 0, fmt.Errorf("job %s: %w", number, db.NotFound(err))
 	}
 	return id, nil
 }
 
 // SetJudgement replaces a job's limits and policy, taken from the version of a card where one is named by its id.
 // version must be the present one, else it is a conflict.
-func (s *Store) SetJudgement(ctx context.Context, id, version int64, limits LimitSet,
+func (s *Store) SetJudgement(ctx context.Context, id, version int64, limits inspection.LimitSet,
 	policy inspection.Policy, card string) error {
 	text, err := json.Marshal(policy)
 	if err != nil {
@@ -240,11 +232,11 @@ func (s *Store) SetJudgement(ctx context.Context, id, version int64, limits Limi
 			return err
 		}
 		if job.Version != version {
-			return conflict("conflict.limits_changed")
+			return db.Conflict("conflict.limits_changed")
 		}
 		before := struct {
-			Limits LimitSet          `json:"limits"`
-			Policy inspection.Policy `json:"policy"`
+			Limits inspection.LimitSet `json:"limits"`
+			Policy inspection.Policy   `json:"policy"`
 		}{job.Limits, job.Policy}
 		if err := s.log(ctx, tx, id, judgementChanged, Facts{}, before); err != nil {
 			return err
@@ -284,7 +276,7 @@ func (s *Store) SetHead(ctx context.Context, id, version int64, head JobHead) er
 			return err
 		}
 		if job.Version != version {
-			return conflict("conflict.job_changed")
+			return db.Conflict("conflict.job_changed")
 		}
 		before := JobHead{job.Customer, job.Engine, job.Duty, job.PromisedOn}
 		if err := s.log(ctx, tx, id, headChanged, Facts{Before: &before}, nil); err != nil {
@@ -301,10 +293,4 @@ func (s *Store) SetHead(ctx context.Context, id, version int64, head JobHead) er
 		return fmt.Errorf("head of job %d: %w", id, err)
 	}
 	return nil
-}
-
-// A LimitSet is both named sets of limits of a job.
-type LimitSet struct {
-	Book  map[part.Kind]limit.Limits `json:"book"`
-	Close map[part.Kind]limit.Limits `json:"close"`
 }

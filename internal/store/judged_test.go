@@ -17,7 +17,7 @@ import (
 // judged; a signed straightening keeps its way; tests for cracks stay; what the bench asked about counts as confirmed.
 func TestJudgedAsTheRulesAreNow(t *testing.T) {
 	path := filepath.Join(t.TempDir(), "old.db")
-	require.NoError(t, migrate(ctx, path, 25, nil))
+	olderFile(t, path, 25)
 	db, err := sql.Open("sqlite", "file:"+path)
 	require.NoError(t, err)
 	for _, row := range []string{

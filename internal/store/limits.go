@@ -10,6 +10,7 @@ import (
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
+	"ledge/internal/store/db"
 )
 
 // A limitRow is one limit as it is stored.
@@ -48,7 +49,7 @@ func writeSources(ctx context.Context, tx *sqlx.Tx, jobID int64, block string, k
 	return nil
 }
 
-func writeLimits(ctx context.Context, tx *sqlx.Tx, jobID int64, limits LimitSet) error {
+func writeLimits(ctx context.Context, tx *sqlx.Tx, jobID int64, limits inspection.LimitSet) error {
 	for _, table := range []string{"limits", "limit_sources"} {
 		if _, err := tx.ExecContext(ctx, `DELETE FROM `+table+` WHERE job_id = ?`, jobID); err != nil {
 			return err
@@ -79,13 +80,13 @@ func writeLimits(ctx context.Context, tx *sqlx.Tx, jobID int64, limits LimitSet)
 	return nil
 }
 
-func readLimits(ctx context.Context, q querier, jobID int64) (LimitSet, error) {
+func readLimits(ctx context.Context, q db.Querier, jobID int64) (inspection.LimitSet, error) {
 	var rows []limitRow
 	if err := q.SelectContext(ctx, &rows, `SELECT block, kind, number, name, place, value FROM limits WHERE job_id = ?
 		ORDER BY block, kind, number, name, place`, jobID); err != nil {
-		return LimitSet{}, fmt.Errorf("limits of job %d: %w", jobID, err)
+		return inspection.LimitSet{}, fmt.Errorf("limits of job %d: %w", jobID, err)
 	}
-	set := LimitSet{Book: map[part.Kind]limit.Limits{}, Close: map[part.Kind]limit.Limits{}}
+	set := inspection.LimitSet{Book: map[part.Kind]limit.Limits{}, Close: map[part.Kind]limit.Limits{}}
 	for _, row := range rows {
 		byKind := set.Book
 		if row.Block == inspection.Close {
@@ -107,7 +108,7 @@ func readLimits(ctx context.Context, q querier, jobID int64) (LimitSet, error) {
 	var sources []sourceRow
 	if err := q.SelectContext(ctx, &sources,
 		`SELECT block, kind, number, field, source FROM limit_sources WHERE job_id = ?`, jobID); err != nil {
-		return LimitSet{}, fmt.Errorf("sources of the limits of job %d: %w", jobID, err)
+		return inspection.LimitSet{}, fmt.Errorf("sources of the limits of job %d: %w", jobID, err)
 	}
 	for _, row := range sources {
 		byKind := set.Book

@@ -27,7 +27,7 @@ func lineChanged(ctx context.Context, tx *sqlx.Tx, jobID int64) error {
 // Lines are all that is kept, worked out by the same rules.
 func (s *Store) Lines(ctx context.Context, rules string) ([]Line, error) {
 	var lines []Line
-	err := s.read.SelectContext(ctx, &lines,
+	err := s.Read.SelectContext(ctx, &lines,
 		`SELECT job_id, rev, body FROM job_lines WHERE rules = ? AND body IS NOT NULL`, rules)
 	if err != nil {
 		return nil, fmt.Errorf("lines: %w", err)
@@ -37,7 +37,7 @@ func (s *Store) Lines(ctx context.Context, rules string) ([]Line, error) {
 
 // LineRev counts the changes of a job.
 func (s *Store) LineRev(ctx context.Context, jobID int64) (rev int64, err error) {
-	err = s.read.GetContext(ctx, &rev, `SELECT rev FROM job_lines WHERE job_id = ?`, jobID)
+	err = s.Read.GetContext(ctx, &rev, `SELECT rev FROM job_lines WHERE job_id = ?`, jobID)
 	if errors.Is(err, sql.ErrNoRows) {
 		return 0, nil
 	}
@@ -46,7 +46,7 @@ func (s *Store) LineRev(ctx context.Context, jobID int64) (rev int64, err error)
 
 // KeepLines keeps lines of jobs that have not changed since they were worked out.
 func (s *Store) KeepLines(ctx context.Context, rules string, lines []Line) error {
-	err := s.tidy(ctx, func(tx *sqlx.Tx) error {
+	err := s.Tidy(ctx, func(tx *sqlx.Tx) error {
 		for _, l := range lines {
 			// A job that nothing was done to since this table came has no row yet.
 			if _, err := tx.ExecContext(ctx, `INSERT INTO job_lines (job_id, rev, rules, body)

@@ -19,23 +19,25 @@ import (
 	"ledge/internal/core/instrument"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
+	"ledge/internal/store/db"
+	"ledge/internal/store/tables"
 	"ledge/internal/words"
 )
 
 // Load stores a dump as a job of its own, under its number or, where that is taken, the next free
-// one; made names it. It fails with an [UnsoundError] where a row is not as Ledge would have
+// one; made names it. It fails with an [db.UnsoundError] where a row is not as Ledge would have
 // written it; then nothing is stored. check looks at the whole before it is kept, in a file of its
 // own, so that nobody waits for it.
 func (s *Store) Load(ctx context.Context, d Dump, made Made,
 	check func(context.Context, Record) error) (job Job, err error) {
-	if d.Version < 1 || d.Version > s.version {
-		return Job{}, unsound("unsound.newer_job", "version", d.Version, "known", s.version)
+	if d.Version < 1 || d.Version > s.Version {
+		return Job{}, db.Unsound("unsound.newer_job", "version", d.Version, "known", s.Version)
 	}
 	if err := s.tryOut(ctx, d, check); err != nil {
 		return Job{}, fmt.Errorf("load job: %w", err)
 	}
 	var id int64
-	err = s.change(ctx, func(tx *sqlx.Tx) error {
+	err = s.Change(ctx, func(tx *sqlx.Tx) error {
 		var known bool
 		if id, known, err = made.job(ctx, tx); err != nil || known {
 			return err
@@ -64,18 +66,18 @@ func (s *Store) tryOut(ctx context.Context, d Dump, check func(context.Context, 
 		return err
 	}
 	defer os.RemoveAll(folder)
-	db, err := emptyAt(ctx, filepath.Join(folder, "new.db"), s.version)
+	empty, err := tables.Schema.EmptyAt(ctx, filepath.Join(folder, "new.db"), s.Version)
 	if err != nil {
 		return err
 	}
-	defer db.Close()
-	tx, err := db.BeginTxx(ctx, nil)
+	defer empty.Close()
+	tx, err := empty.BeginTxx(ctx, nil)
 	if err != nil {
 		return err
 	}
 	defer func() { _ = tx.Rollback() }() // the file goes, too
 	if _, ok := d.Job["number"].(string); !ok {
-		return unsound("unsound.no_number")
+		return db.Unsound("unsound.no_number")
 	}
 	d.Picture = nil
 	id, err := newLoader(tx, true).job(ctx, d, Made{})
@@ -84,7 +86,7 @@ func (s *Store) tryOut(ctx context.Context, d Dump, check func(context.Context, 
 	}
 	record, err := readRecord(ctx, tx, id)
 	if err != nil {
-		return unsound("unsound.job", "why", plainly(err))
+		return db.Unsound("unsound.job", "why", plainly(err))
 	}
 	return check(ctx, record)
 }
@@ -93,7 +95,7 @@ func (s *Store) tryOut(ctx context.Context, d Dump, check func(context.Context, 
 func (s *Store) loadNumber(ctx context.Context, tx *sqlx.Tx, d *Dump) (string, error) {
 	number, ok := d.Job["number"].(string)
 	if !ok || strings.TrimSpace(number) == "" || len(number) > 40 {
-		return "", unsound("unsound.no_number")
+		return "", db.Unsound("unsound.no_number")
 	}
 	var taken int
 	if err := tx.GetContext(ctx, &taken, `SELECT count(*) FROM jobs WHERE number = ?`, number); err != nil {
@@ -114,17 +116,13 @@ func (s *Store) LoadMany(ctx context.Context, dumps iter.Seq[Dump]) error {
 	next, stop := iter.Pull(dumps)
 	defer stop()
 	// The indexes of millions of rows are written all over: they must fit into memory meanwhile.
-	var usual int
-	if err := s.write.GetContext(ctx, &usual, `PRAGMA cache_size`); err != nil {
+	back, err := s.CacheToWrite(ctx, 1_000_000)
+	if err != nil {
 		return err
 	}
-	if _, err := s.write.ExecContext(ctx, `PRAGMA cache_size = -1000000`); err != nil {
-		return err
-	}
-	// it only costs memory
-	defer func() { _, _ = s.write.ExecContext(ctx, fmt.Sprintf(`PRAGMA cache_size = %d`, usual)) }()
+	defer back()
 	for more := true; more; {
-		err := s.tidy(ctx, func(tx *sqlx.Tx) error {
+		err := s.Tidy(ctx, func(tx *sqlx.Tx) error {
 			l := newLoader(tx, false)
 			for range 100 {
 				var d Dump
@@ -169,20 +167,20 @@ func (l *loader) job(ctx context.Context, d Dump, made Made) (int64, error) {
 	row := maps.Clone(d.Job)
 	for _, column := range own {
 		if _, there := row[column]; there {
-			return 0, unsound("unsound.job_column", "column", column)
+			return 0, db.Unsound("unsound.job_column", "column", column)
 		}
 	}
 	if d.Version < cameVersion {
 		row["came"] = "crankshaft"
 		if row["scope"] == "engine" {
-			row["came"] = cameText(part.WholeEngine())
+			row["came"] = part.Names(part.WholeEngine())
 		}
 		delete(row, "scope")
 	}
 	if text, told := row["shelf"]; told {
 		var shelf instrument.Shelf
 		if text, ok := text.(string); !ok || json.Unmarshal([]byte(text), &shelf) != nil {
-			return 0, unsound("unsound.at", "at", "job/shelf", "why", words.New("unsound.shelf"))
+			return 0, db.Unsound("unsound.at", "at", "job/shelf", "why", words.New("unsound.shelf"))
 		}
 	}
 	row["from_file"] = l.fromFile
@@ -191,7 +189,7 @@ func (l *loader) job(ctx context.Context, d Dump, made Made) (int64, error) {
 	}
 	id, err := l.row(ctx, "jobs", row)
 	if err != nil {
-		return 0, unsound("unsound.at", "at", "job", "why", reasonOf(err))
+		return 0, db.Unsound("unsound.at", "at", "job", "why", reasonOf(err))
 	}
 	if err := setWords(ctx, l.tx, id); err != nil {
 		return 0, err
@@ -204,16 +202,16 @@ func (l *loader) tables(ctx context.Context, job int64, d Dump) error {
 	for name, table := range d.Tables {
 		rows += len(table)
 		if !Dumped(name) {
-			return unsound("unsound.table", "table", words.Quoted(name))
+			return db.Unsound("unsound.table", "table", words.Quoted(name))
 		}
 	}
 	if rows > MostRows {
-		return unsound("unsound.rows", "rows", rows, "most", MostRows)
+		return db.Unsound("unsound.rows", "rows", rows, "most", MostRows)
 	}
-	before := d.Version < eventsVersion
+	before := d.Version < tables.EventsVersion
 	if before {
 		// What was tables of their own stands in such for a moment; readings name rows of them.
-		for _, script := range []string{`PRAGMA defer_foreign_keys = ON`, beforeEvents} {
+		for _, script := range []string{`PRAGMA defer_foreign_keys = ON`, tables.BeforeEvents} {
 			if _, err := l.tx.ExecContext(ctx, script); err != nil {
 				return err
 			}
@@ -223,8 +221,8 @@ func (l *loader) tables(ctx context.Context, job int64, d Dump) error {
 		return err
 	}
 	if before {
-		if err := modern(ctx, l.tx.Tx, job, d.Version); err != nil {
-			return unsound("unsound.job", "why", err)
+		if err := tables.Modern(ctx, l.tx.Tx, job, d.Version); err != nil {
+			return db.Unsound("unsound.job", "why", err)
 		}
 		if err := l.turn(ctx); err != nil {
 			return err
@@ -236,22 +234,20 @@ func (l *loader) tables(ctx context.Context, job int64, d Dump) error {
 	}
 	for i := range events {
 		if err := events[i].sound(); err != nil {
-			return unsound("unsound.at", "at", fmt.Sprintf("events/%d", i), "why", reasonOf(err))
+			return db.Unsound("unsound.at", "at", fmt.Sprintf("events/%d", i), "why", reasonOf(err))
 		}
 	}
-	return gather(ctx, l.tx, job, "", "")
+	return tables.Gather(ctx, l.tx, job, "", "")
 }
 
 // turn makes events of what stands in tables of older versions, and takes these away.
 func (l *loader) turn(ctx context.Context) error {
-	if _, err := l.tx.ExecContext(ctx, convertEvents); err != nil {
-		return unsound("unsound.job", "why", reasonOf(err))
+	if _, err := l.tx.ExecContext(ctx, tables.ConvertEvents); err != nil {
+		return db.Unsound("unsound.job", "why", reasonOf(err))
 	}
-	for _, t := range dumpedBefore {
-		if t.turned {
-			if _, err := l.tx.ExecContext(ctx, `DROP TABLE temp.`+t.name); err != nil {
-				return err
-			}
+	for _, name := range tables.Turned {
+		if _, err := l.tx.ExecContext(ctx, `DROP TABLE temp.`+name); err != nil {
+			return err
 		}
 	}
 	return nil
@@ -266,7 +262,7 @@ func (l *loader) insert(ctx context.Context, job int64, d Dump) error {
 			at := fmt.Sprintf("tables/%s/%d", t.name, i)
 			for _, column := range own {
 				if _, there := row[column]; there {
-					return unsound("unsound.column", "at", at, "column", column)
+					return db.Unsound("unsound.column", "at", at, "column", column)
 				}
 			}
 			for column, other := range t.places {
@@ -275,7 +271,7 @@ func (l *loader) insert(ctx context.Context, job int64, d Dump) error {
 				}
 				place, ok := row[column].(int64)
 				if !ok || place < 1 || place > int64(len(ids[other])) {
-					return unsound("unsound.place", "at", at, "column", column, "table", other)
+					return db.Unsound("unsound.place", "at", at, "column", column, "table", other)
 				}
 				row[column] = ids[other][place-1]
 			}
@@ -302,7 +298,7 @@ func (l *loader) insert(ctx context.Context, job int64, d Dump) error {
 			}
 			inserted, err := l.row(ctx, t.name, row)
 			if err != nil {
-				return unsound("unsound.at", "at", at, "why", reasonOf(err))
+				return db.Unsound("unsound.at", "at", at, "why", reasonOf(err))
 			}
 			if id == nil {
 				id = inserted
@@ -329,19 +325,19 @@ func (l *loader) row(ctx context.Context, table string, row map[string]any) (int
 	values := make([]any, len(names))
 	for i, name := range names {
 		if !slices.Contains(columns, name) || table == "jobs" && name == "id" {
-			return 0, unsound("unsound.no_column", "column", words.Quoted(string(name)))
+			return 0, db.Unsound("unsound.no_column", "column", words.Quoted(string(name)))
 		}
 		switch v := row[name].(type) {
 		case int64:
 			if v > int64(unit.MaxLength) || v < -int64(unit.MaxLength) {
-				return 0, unsound("unsound.large", "name", name)
+				return 0, db.Unsound("unsound.large", "name", name)
 			}
 		case string:
 			if len(v) > longestText {
-				return 0, unsound("unsound.long", "name", name)
+				return 0, db.Unsound("unsound.long", "name", name)
 			}
 			if !admits(table, name, v) {
-				return 0, unsound("unsound.text", "name", name)
+				return 0, db.Unsound("unsound.text", "name", name)
 			}
 		}
 		values[i] = row[name]
@@ -365,11 +361,11 @@ func (l *loader) row(ctx context.Context, table string, row map[string]any) (int
 
 // reasonOf says what the database, or Ledge, had against a row.
 func reasonOf(err error) string {
-	var ours *UnsoundError
+	var ours *db.UnsoundError
 	if errors.As(err, &ours) {
 		return ours.Error()
 	}
-	if _, theirs := refusedBy(err); theirs {
+	if _, theirs := db.RefusedBy(err); theirs {
 		return words.Told("unsound.not_ours")
 	}
 	return words.Told("unsound.neither")
@@ -378,12 +374,12 @@ func reasonOf(err error) string {
 // plainly says what is wrong with a job without the database's words.
 func plainly(err error) string {
 	switch {
-	case errors.Is(err, ErrNotFound), errors.Is(err, sql.ErrNoRows):
+	case errors.Is(err, db.ErrNotFound), errors.Is(err, sql.ErrNoRows):
 		return words.Told("unsound.missing")
 	case errors.Is(err, context.DeadlineExceeded):
 		return words.Told("unsound.slow")
 	}
-	if _, theirs := refusedBy(err); theirs {
+	if _, theirs := db.RefusedBy(err); theirs {
 		return words.Told("unsound.unread")
 	}
 	return words.Told("unsound.strange")

@@ -9,6 +9,7 @@ import (
 
 	"ledge/internal/core/closed"
 	"ledge/internal/core/inspection"
+	"ledge/internal/store/db"
 )
 
 // A LookType says what a look records.
@@ -107,7 +108,7 @@ func (s *Store) AddLook(ctx context.Context, jobID int64, place Place, l Look) e
 			return err
 		}
 		if l.What == Grade && LookOf(earlier) == inspection.Cracked && *l.Look != inspection.Cracked {
-			return conflict("conflict.cracked", "part", f.Name())
+			return db.Conflict("conflict.cracked", "part", f.Name())
 		}
 		return nil
 	})

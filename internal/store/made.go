@@ -8,6 +8,8 @@ import (
 
 	"github.com/jmoiron/sqlx"
 	sqlite3 "modernc.org/sqlite/lib"
+
+	"ledge/internal/store/db"
 )
 
 // Made names a job by an id that its client made and what was asked for under it, so that asking
@@ -30,7 +32,7 @@ func (m Made) of(ctx context.Context) *string {
 	if m.ID == "" {
 		return nil
 	}
-	sum := sha256.Sum256(append([]byte(Actor(ctx)+"\x00"), m.Of...))
+	sum := sha256.Sum256(append([]byte(db.Actor(ctx)+"\x00"), m.Of...))
 	text := hex.EncodeToString(sum[:])
 	return &text
 }
@@ -49,13 +51,13 @@ func (m Made) job(ctx context.Context, tx *sqlx.Tx) (id int64, known bool, err e
 		return 0, false, err
 	}
 	if made[0].Of != *m.of(ctx) {
-		return 0, false, errOther()
+		return 0, false, db.OtherContent()
 	}
 	return made[0].ID, true, nil
 }
 
 // numberTaken reports whether a job was refused because its number is another's.
 func numberTaken(err error) bool {
-	code, ok := refusedBy(err)
+	code, ok := db.RefusedBy(err)
 	return ok && code == sqlite3.SQLITE_CONSTRAINT_UNIQUE && strings.Contains(err.Error(), "jobs.number")
 }

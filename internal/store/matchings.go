@@ -42,7 +42,7 @@ func (s *Store) Settle(ctx context.Context, jobID int64, id string, m Settled) e
 
 // SettledOf returns what holds for each kind of place, and for each pair of components that were matched.
 func (s *Store) SettledOf(ctx context.Context, jobID int64) ([]Settled, error) {
-	events, err := eventsOf(ctx, s.read, jobID, matched)
+	events, err := eventsOf(ctx, s.Read, jobID, matched)
 	if err != nil {
 		return nil, err
 	}

@@ -10,9 +10,12 @@ import (
 	"testing"
 	"time"
 
+	"github.com/jmoiron/sqlx"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"modernc.org/sqlite"
+
+	"ledge/internal/store/tables"
 )
 
 // TestMain lets the test binary play a Ledge that is killed in the middle of bringing a file up to date.
@@ -76,26 +79,26 @@ func TestKilledWhileAFileIsBroughtUpToDate(t *testing.T) {
 			s, err := Open(as("Wanda"), path, time.Now)
 			require.NoError(t, err, "version %d killed at commit %d: %s", version, nth, said)
 			var readings, gauges int
-			require.NoError(t, s.read.Get(&readings, `SELECT count(*) FROM readings`))
+			require.NoError(t, s.Read.Get(&readings, `SELECT count(*) FROM readings`))
 			assert.Equal(t, 3, readings, "version %d killed at commit %d", version, nth)
 			if version >= 3 {
-				require.NoError(t, s.read.Get(&gauges,
+				require.NoError(t, s.Read.Get(&gauges,
 					`SELECT count(*) FROM readings r JOIN events g ON g.id = r.gauge_id`))
 				assert.Equal(t, 1, gauges)
 			}
 			var of []string
-			require.NoError(t, s.read.Select(&of,
+			require.NoError(t, s.Read.Select(&of,
 				`SELECT component FROM components WHERE job_id = 1 AND tag = '' AND origin = 'came'
 					AND added_by = 'Wanda'`))
 			assert.Equal(t, []string{"crankshaft"}, of, "what it measured is a component of its own")
 			var astray int
-			require.NoError(t, s.read.Get(&astray, `SELECT count(*) FROM pragma_foreign_key_check`))
+			require.NoError(t, s.Read.Get(&astray, `SELECT count(*) FROM pragma_foreign_key_check`))
 			assert.Zero(t, astray)
 			require.NoError(t, s.Close())
 			copies, err := filepath.Glob(path + ".version-*")
 			require.NoError(t, err)
 			for _, one := range copies {
-				assert.NotContains(t, one, partEnd, "what was cut short is swept away")
+				assert.NotContains(t, one, ".ledge-part", "what was cut short is swept away")
 			}
 			assert.NotEmpty(t, copies)
 		}
@@ -117,10 +120,26 @@ func TestAJobOfAnOlderFileIsDumped(t *testing.T) {
 	assert.NotContains(t, d.Tables, "components", "there were none")
 }
 
+// olderFile makes an empty file of an older version.
+func olderFile(t *testing.T, path string, version int64) {
+	t.Helper()
+	file, err := tables.Schema.EmptyAt(t.Context(), path, version)
+	require.NoError(t, err)
+	require.NoError(t, file.Close())
+}
+
+// run changes the file past what the store would do.
+func run(s *Store, query string, args ...any) error {
+	return s.Tidy(ctx, func(tx *sqlx.Tx) error {
+		_, err := tx.Exec(query, args...)
+		return err
+	})
+}
+
 // makeOlder makes a file of an older version with a job and three readings, one of them with a gauge.
 func makeOlder(t *testing.T, path string, version int64) {
 	t.Helper()
-	db, err := emptyAt(t.Context(), path, version)
+	db, err := tables.Schema.EmptyAt(t.Context(), path, version)
 	require.NoError(t, err)
 	defer db.Close()
 	run := func(query string) {

@@ -8,6 +8,7 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"ledge/internal/core/part"
+	"ledge/internal/store/db"
 )
 
 // A Note is what somebody noted of a part, or of a job.
@@ -107,7 +108,7 @@ func fewEnough(ctx context.Context, tx *sqlx.Tx, jobID int64, what MomentType, m
 		return err
 	}
 	if count > most {
-		return conflict(why, "most", most)
+		return db.Conflict(why, "most", most)
 	}
 	return nil
 }
@@ -118,7 +119,7 @@ func notesOf(events []event) ([]Note, error) {
 	})
 }
 
-// partThere is [ErrNotFound] where a job has no such part; a job as a whole has no kind.
+// partThere is [db.ErrNotFound] where a job has no such part; a job as a whole has no kind.
 func partThere(ctx context.Context, tx *sqlx.Tx, jobID int64, kind part.Kind, number int, component string) error {
 	if kind == "" {
 		return nil
@@ -129,7 +130,7 @@ func partThere(ctx context.Context, tx *sqlx.Tx, jobID int64, kind part.Kind, nu
 		return err
 	}
 	if !there {
-		return ErrNotFound
+		return db.ErrNotFound
 	}
 	return nil
 }

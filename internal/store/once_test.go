@@ -10,10 +10,11 @@ import (
 
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/unit"
+	"ledge/internal/store/db"
 )
 
 // as is a context in which somebody asks.
-func as(name string) context.Context { return As(context.Background(), name) }
+func as(name string) context.Context { return db.As(context.Background(), name) }
 
 func found(t *testing.T, in *inspection.Inspection) []inspection.Finding {
 	t.Helper()
@@ -55,12 +56,12 @@ func TestOtherContentUnderAnIdIsAConflict(t *testing.T) {
 		id := ids[name]
 		require.NoError(t, store(id, false), name)
 		require.NoError(t, store(strings.ToLower(id), false), "%s sent twice", name)
-		var conflict *ConflictError
+		var conflict *db.ConflictError
 		require.ErrorAs(t, store(strings.ToLower(id), true), &conflict, name)
 		assert.Equal(t, "id", conflict.Place, name)
 	}
-	assert.ErrorIs(t, s.AddAnswers(context.Background(), job, []Answer{{ID: ids["answer"]}}), ErrNobody,
+	assert.ErrorIs(t, s.AddAnswers(context.Background(), job, []Answer{{ID: ids["answer"]}}), db.ErrNobody,
 		"nobody changes nothing")
 	_, err := s.AddReading(context.Background(), job, main3, size("2.4985"), false)
-	assert.ErrorIs(t, err, ErrNobody)
+	assert.ErrorIs(t, err, db.ErrNobody)
 }

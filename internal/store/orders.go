@@ -10,6 +10,7 @@ import (
 
 	"ledge/internal/core/closed"
 	"ledge/internal/core/order"
+	"ledge/internal/store/db"
 )
 
 // An Order is one issue of a sheet, with what became of it.
@@ -151,11 +152,11 @@ func (s *Store) AddOrderEvents(ctx context.Context, jobID int64, events []OrderE
 			}
 			at := slices.IndexFunc(orders, func(o Order) bool { return o.ID == e.OrderID })
 			if at < 0 {
-				return ErrNotFound
+				return db.ErrNotFound
 			}
 			for _, said := range orders[at].Events {
 				if said.Line == "" && (said.What == Struck || said.What == Closed) && said.ID != strings.ToLower(e.ID) {
-					return conflict("conflict.sheet_" + string(said.What))
+					return db.Conflict("conflict.sheet_" + string(said.What))
 				}
 			}
 			if _, err := s.keep(ctx, tx, event{ID: e.ID, JobID: jobID, Of: &orders[at].ID, What: orderSaid}, e,
@@ -172,7 +173,7 @@ func (s *Store) AddOrderEvents(ctx context.Context, jobID int64, events []OrderE
 }
 
 // jobsOrders are the sheets of a job as they stand.
-func jobsOrders(ctx context.Context, q querier, jobID int64) ([]Order, error) {
+func jobsOrders(ctx context.Context, q db.Querier, jobID int64) ([]Order, error) {
 	events, err := eventsOf(ctx, q, jobID, issued, orderSaid)
 	if err != nil {
 		return nil, err

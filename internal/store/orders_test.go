@@ -11,6 +11,7 @@ import (
 	"ledge/internal/core/order"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
+	"ledge/internal/store/db"
 )
 
 func sheetTo(name order.Name, size string) order.Sheet {
@@ -70,7 +71,7 @@ func TestWhatIsSaidOfASheet(t *testing.T) {
 	assert.Len(t, o.Events, 3)
 	assert.Equal(t, Unticked, o.Last("main_journal/1", Ticked, Unticked).What)
 	assert.Nil(t, o.Last("main_journal/2", Ticked, Unticked))
-	assert.ErrorIs(t, s.AddOrderEvents(ctx, other, []OrderEvent{event(Sent, "", "")}), ErrNotFound,
+	assert.ErrorIs(t, s.AddOrderEvents(ctx, other, []OrderEvent{event(Sent, "", "")}), db.ErrNotFound,
 		"another job's sheet")
 	assert.Error(t, s.AddOrderEvents(ctx, job, []OrderEvent{event(Accepted, "main_journal/1", "")}),
 		"never without a reason")
@@ -80,7 +81,7 @@ func TestWhatIsSaidOfASheet(t *testing.T) {
 	closing := event(Closed, "", "taken unmeasured")
 	require.NoError(t, s.AddOrderEvents(ctx, job, []OrderEvent{closing}))
 	require.NoError(t, s.AddOrderEvents(ctx, job, []OrderEvent{closing}), "the same again is no change")
-	var conflict *ConflictError
+	var conflict *db.ConflictError
 	assert.ErrorAs(t, s.AddOrderEvents(ctx, job, []OrderEvent{event(Ticked, "main_journal/1", "")}), &conflict)
 }
 
@@ -94,14 +95,14 @@ func TestARecordIsOnlyAddedTo(t *testing.T) {
 	require.NoError(t, s.AddDecision(ctx, d, 0), "sent twice, stored once")
 	again := d
 	again.Action = disposition.Replace
-	var other *ConflictError
+	var other *db.ConflictError
 	require.ErrorAs(t, s.AddDecision(ctx, again, 0), &other, "the same id with another way")
 	require.ErrorAs(t, s.AddDecision(as("Mallory"), d, 0), &other, "the same id by somebody else")
 	record, err := s.Record(ctx, job)
 	require.NoError(t, err)
 	require.Len(t, record.Decisions, 1)
 	assert.Equal(t, disposition.Reuse, record.Decisions[0].Action)
-	var conflict *ConflictError
+	var conflict *db.ConflictError
 	again.ID = uuid.NewString()
 	assert.ErrorAs(t, s.AddDecision(ctx, again, 0), &conflict)
 	assert.Contains(t, conflict.Error(), "Ida signed this set meanwhile")

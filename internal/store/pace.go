@@ -28,7 +28,7 @@ func (s *Store) Pace(ctx context.Context) (map[part.Kind]int64, error) {
 		By   string    `db:"taken_by"`
 		At   string    `db:"taken_at"`
 	}
-	if err := s.read.SelectContext(ctx, &taken, `SELECT f.kind, f.job_id, r.taken_by, r.taken_at
+	if err := s.Read.SelectContext(ctx, &taken, `SELECT f.kind, f.job_id, r.taken_by, r.taken_at
 		FROM readings r JOIN features f ON f.id = r.feature_id
 		WHERE r.seq > (SELECT max(seq) FROM readings) - ? AND r.what = 'size' AND NOT r.from_file ORDER BY r.seq`,
 		paceOf); err != nil {

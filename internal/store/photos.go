@@ -9,6 +9,7 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"ledge/internal/core/part"
+	"ledge/internal/store/db"
 )
 
 // A Photo is a picture of a job; the picture itself is fetched by its id.
@@ -52,7 +53,7 @@ func (s *Store) AddPhoto(ctx context.Context, p Photo, picture, small []byte) er
 				strings.ToLower(p.ID)); err != nil || bytes.Equal(stored, picture) {
 				return err
 			}
-			return errOther()
+			return db.OtherContent()
 		}
 		if _, err := tx.ExecContext(ctx, `INSERT INTO pictures (of_id, picture, small) VALUES (?,?,?)`,
 			strings.ToLower(p.ID), picture, small); err != nil {
@@ -76,17 +77,17 @@ func (s *Store) RestorePhoto(ctx context.Context, jobID int64, id string) error 
 	return s.withdraw(ctx, jobID, photographed, id, false)
 }
 
-// Picture returns a photograph as JPEG, or [ErrNotFound].
+// Picture returns a photograph as JPEG, or [db.ErrNotFound].
 func (s *Store) Picture(ctx context.Context, jobID int64, id string, small bool) (picture []byte, err error) {
 	column := "picture"
 	if small {
 		column = "small"
 	}
-	if err := s.read.GetContext(ctx, &picture, `SELECT `+column+
+	if err := s.Read.GetContext(ctx, &picture, `SELECT `+column+
 		` FROM pictures WHERE of_id = (SELECT id FROM events WHERE job_id = ? AND id = ?)
 			AND NOT coalesce((SELECT body ->> '$.removed' FROM events WHERE job_id = ? AND what = ? AND of_id = ?
 				ORDER BY seq DESC LIMIT 1), 0)`, jobID, id, jobID, photographed, id); err != nil {
-		return nil, fmt.Errorf("photo %s of job %d: %w", id, jobID, notFound(err))
+		return nil, fmt.Errorf("photo %s of job %d: %w", id, jobID, db.NotFound(err))
 	}
 	return picture, nil
 }

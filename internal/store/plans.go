@@ -11,6 +11,7 @@ import (
 
 	"ledge/internal/core/part"
 	"ledge/internal/core/plan"
+	"ledge/internal/store/db"
 	"ledge/internal/words"
 )
 
@@ -38,10 +39,10 @@ func (s *Store) SetPlan(ctx context.Context, jobID int64, kind part.Kind, compon
 			}
 		}
 		if len(latest) == 0 {
-			return conflict("conflict.no_parts", "kinds", words.Plural(kind))
+			return db.Conflict("conflict.no_parts", "kinds", words.Plural(kind))
 		}
 		if len(open) == 0 && !kind.Grid() { // half a turn fits no other
-			return conflict("conflict.plan_read", "kinds", words.Plural(kind))
+			return db.Conflict("conflict.plan_read", "kinds", words.Plural(kind))
 		} else if len(open) == 0 {
 			open = latest
 		}
@@ -83,7 +84,7 @@ func (s *Store) refit(ctx context.Context, tx *sqlx.Tx, f *Feature, p plan.Plan)
 	now, rows, columns := p.Refit(plan.Grid{Stations: f.Stations, Directions: f.Directions, Added: f.Added},
 		func(row, column int) bool { return used[[2]int{row, column}] })
 	if len(now.Stations) > mostPlaces || len(now.Directions) > mostPlaces {
-		return conflict("conflict.places", "part", f.Name(), "most", mostPlaces)
+		return db.Conflict("conflict.places", "part", f.Name(), "most", mostPlaces)
 	}
 	stations, err := json.Marshal(now.Stations)
 	if err != nil {
@@ -141,7 +142,7 @@ func (s *Store) besidePlan(ctx context.Context, tx *sqlx.Tx, feature int64, g pl
 				continue
 			}
 			needless := Reading{ID: uuid.NewString(), FeatureID: feature, Station: row, Direction: column,
-				What: Skip, Reason: &reason, TakenBy: Actor(ctx), TakenAt: s.stamp()}
+				What: Skip, Reason: &reason, TakenBy: db.Actor(ctx), TakenAt: s.Stamp()}
 			if _, err := insertReading(ctx, tx, &needless, false); err != nil {
 				return err
 			}

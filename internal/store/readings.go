@@ -13,6 +13,7 @@ import (
 	"ledge/internal/core/closed"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
+	"ledge/internal/store/db"
 	"ledge/internal/words"
 )
 
@@ -59,7 +60,7 @@ const readingColumns = `r.seq, r.id, r.feature_id, r.station, r.direction, r.wha
 	r.by_line, r.confirmed, r.depth,
 	r.gauge_id, r.condition_id, r.taken_by, r.taken_at, r.from_file, s.by_id AS superseded_by`
 
-func tapes(ctx context.Context, q querier, jobID, only int64) ([]Reading, error) {
+func tapes(ctx context.Context, q db.Querier, jobID, only int64) ([]Reading, error) {
 	var list []Reading
 	if err := q.SelectContext(ctx, &list, `SELECT `+readingColumns+
 		` FROM features f JOIN readings r ON r.feature_id = f.id
@@ -91,17 +92,18 @@ const (
 func (seen Seen) fit(ctx context.Context, tx *sqlx.Tx, f Feature, r *Reading) error {
 	if seen.Station != nil {
 		if r.Station = slices.Index(f.Stations, *seen.Station); r.Station < 0 {
-			return coded(PlanChanged, "conflict.plan_station", "part", f.Name(), "station",
+			return db.Coded(PlanChanged, "conflict.plan_station", "part", f.Name(), "station",
 				words.Quoted(*seen.Station))
 		}
 	}
 	if seen.Direction != nil && len(f.Directions) > 0 {
 		if r.Direction = slices.Index(f.Directions, *seen.Direction); r.Direction < 0 {
-			return coded(PlanChanged, "conflict.plan_direction", "part", f.Name(), "degrees", seen.Direction.Format())
+			return db.Coded(PlanChanged, "conflict.plan_direction", "part", f.Name(), "degrees",
+				seen.Direction.Format())
 		}
 	}
 	if r.Station < 0 || r.Direction < 0 || r.Station >= len(f.Stations) || r.Direction >= f.Columns() {
-		return conflict("conflict.no_place", "part", f.Name())
+		return db.Conflict("conflict.no_place", "part", f.Name())
 	}
 	if seen.Live == nil {
 		return nil
@@ -127,7 +129,7 @@ func (seen Seen) fit(ctx context.Context, tx *sqlx.Tx, f Feature, r *Reading) er
 		} else if o.What == Clear {
 			what = words.New("conflict.cell_cleared")
 		}
-		return coded(CellChanged, "conflict.cell", "who", o.TakenBy, "did", what)
+		return db.Coded(CellChanged, "conflict.cell", "who", o.TakenBy, "did", what)
 	}
 	return nil
 }
@@ -144,13 +146,11 @@ func (s *Store) AddReading(ctx context.Context, jobID int64, place Place, r Read
 // with a code.
 func (s *Store) AddReadingAsSeen(ctx context.Context, jobID int64, place Place, r Reading, repeat bool,
 	seen Seen) (stored Reading, err error) {
-	r.ID, r.TakenBy = strings.ToLower(r.ID), Actor(ctx)
-	defer s.watchers.tell(jobID)
-	s.commits.Lock()
-	defer s.commits.Unlock()
+	r.ID, r.TakenBy = strings.ToLower(r.ID), db.Actor(ctx)
+	defer s.Tell(jobID)
 	var superseded []string
 	known := false
-	err = s.commitOpen(ctx, jobID, func(tx *sqlx.Tx) error {
+	err = s.changeOpenAnd(ctx, jobID, func(tx *sqlx.Tx) error {
 		f, err := findFeature(ctx, tx, jobID, place)
 		if err != nil {
 			return err
@@ -176,18 +176,19 @@ func (s *Store) AddReadingAsSeen(ctx context.Context, jobID int64, place Place, 
 		if r.ConditionID, err = lastCondition(ctx, tx, jobID, place.Kind, place.Number); err != nil {
 			return err
 		}
-		r.FeatureID, r.TakenAt = f.ID, s.stamp()
+		r.FeatureID, r.TakenAt = f.ID, s.Stamp()
 		if superseded, err = insertReading(ctx, tx, &r, repeat); err != nil {
 			return err
 		}
 		stored = r
 		return nil
+	}, func() {
+		if !known {
+			s.cache.amend(jobID, stored, superseded)
+		}
 	})
 	if err != nil {
 		return Reading{}, fmt.Errorf("reading %s: %w", r.ID, err)
-	}
-	if !known {
-		s.cache.amend(jobID, stored, superseded)
 	}
 	return stored, nil
 }
@@ -206,7 +207,7 @@ func insertReading(ctx context.Context, tx *sqlx.Tx, r *Reading, repeat bool) (s
 		return nil, err
 	}
 	if repeat && len(live) >= mostRepeats {
-		return nil, conflict("conflict.repeats", "most", mostRepeats)
+		return nil, db.Conflict("conflict.repeats", "most", mostRepeats)
 	}
 	if err := storeReading(ctx, tx, r); err != nil {
 		return nil, err
@@ -238,7 +239,7 @@ func storeReading(ctx context.Context, tx *sqlx.Tx, r *Reading) error {
 	return err
 }
 
-func oneReading(ctx context.Context, q querier, id string) (r Reading, err error) {
+func oneReading(ctx context.Context, q db.Querier, id string) (r Reading, err error) {
 	err = q.GetContext(ctx, &r, `SELECT `+readingColumns+
 		` FROM readings r LEFT JOIN superseded s ON s.reading_id = r.id WHERE r.id = ?`, id)
 	return r, err
@@ -250,7 +251,7 @@ func sameReading(stored, sent Reading, featureID int64) error {
 		equal(stored.Depth, sent.Depth) &&
 		equal(stored.GaugeID, sent.GaugeID) && stored.TakenBy == sent.TakenBy
 	if !same {
-		return errOther()
+		return db.OtherContent()
 	}
 	return nil
 }

@@ -14,6 +14,7 @@ import (
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/core/walk"
+	"ledge/internal/store/db"
 )
 
 // A Record is everything stored of one job, from one state of the file.
@@ -39,7 +40,7 @@ type Record struct {
 	Built []assembly.Event `json:"built"`
 }
 
-// Record returns everything stored of a job, or [ErrNotFound]. Callers must not change it.
+// Record returns everything stored of a job, or [db.ErrNotFound]. Callers must not change it.
 func (s *Store) Record(ctx context.Context, id int64) (record Record, err error) {
 	k, err := s.record(ctx, id)
 	return k.record, err
@@ -51,7 +52,7 @@ func (s *Store) record(ctx context.Context, id int64) (kept, error) {
 		return k, nil
 	}
 	var record Record
-	err := s.view(ctx, func(tx *sqlx.Tx) (err error) {
+	err := s.View(ctx, func(tx *sqlx.Tx) (err error) {
 		record, err = readRecord(ctx, tx, id)
 		return err
 	})
@@ -86,7 +87,7 @@ func Derive[T any](ctx context.Context, s *Store, id int64,
 	return made, k.made.err
 }
 
-func readRecord(ctx context.Context, q querier, id int64) (record Record, err error) {
+func readRecord(ctx context.Context, q db.Querier, id int64) (record Record, err error) {
 	if record.Job, err = getJob(ctx, q, id); err != nil {
 		return record, err
 	}

@@ -17,7 +17,7 @@ import (
 // and where rods were numbered already, nothing moves; a closed job gets no new parts.
 func TestRodsOfAnOlderFile(t *testing.T) {
 	path := filepath.Join(t.TempDir(), "old.db")
-	require.NoError(t, migrate(ctx, path, 18, nil))
+	olderFile(t, path, 18)
 	db, err := sql.Open("sqlite", "file:"+path)
 	require.NoError(t, err)
 	job := func(id, cylinders, throws, each int, closed string) {

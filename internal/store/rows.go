@@ -6,6 +6,7 @@ import (
 
 	"ledge/internal/core/instrument"
 	"ledge/internal/core/part"
+	"ledge/internal/store/db"
 
 	"github.com/google/uuid"
 	"github.com/jmoiron/sqlx"
@@ -46,10 +47,10 @@ func (s *Store) AddRows(ctx context.Context, jobID int64, rows []Row) error {
 				r.What, r.Reason = Skip, &row.Reason
 			}
 			if r.TakenBy == "" {
-				r.TakenBy, r.FromFile = Actor(ctx), false
+				r.TakenBy, r.FromFile = db.Actor(ctx), false
 			}
 			if r.TakenAt == "" {
-				r.TakenAt = s.stamp()
+				r.TakenAt = s.Stamp()
 			}
 			if _, err := insertReading(ctx, tx, &r, row.Joins); err != nil {
 				return err

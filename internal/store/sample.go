@@ -15,14 +15,14 @@ func (s *Store) AnyJobs(ctx context.Context) (any, sample bool, err error) {
 		Any    bool `db:"any"`
 		Sample bool `db:"sample"`
 	}
-	err = s.read.GetContext(ctx, &found, `SELECT EXISTS (SELECT 1 FROM jobs) AS any,
+	err = s.Read.GetContext(ctx, &found, `SELECT EXISTS (SELECT 1 FROM jobs) AS any,
 		EXISTS (SELECT 1 FROM jobs WHERE sample = 1) AS sample`)
 	return found.Any, found.Sample, err
 }
 
 // MarkSample says that every job there is belongs to the sample shop.
 func (s *Store) MarkSample(ctx context.Context) error {
-	return s.change(ctx, func(tx *sqlx.Tx) error {
+	return s.Change(ctx, func(tx *sqlx.Tx) error {
 		_, err := tx.ExecContext(ctx, `UPDATE jobs SET sample = 1`)
 		return err
 	})
@@ -33,7 +33,7 @@ func (s *Store) MarkSample(ctx context.Context) error {
 // real.
 func (s *Store) RemoveSample(ctx context.Context, ratesBy string) error {
 	var ids []int64
-	err := s.change(ctx, func(tx *sqlx.Tx) error {
+	err := s.Change(ctx, func(tx *sqlx.Tx) error {
 		if err := tx.SelectContext(ctx, &ids, `SELECT id FROM jobs WHERE sample = 1`); err != nil {
 			return err
 		}

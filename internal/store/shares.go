@@ -9,6 +9,8 @@ import (
 	"time"
 
 	"github.com/jmoiron/sqlx"
+
+	"ledge/internal/store/db"
 )
 
 // A Share is a link that shows one job's report to whoever has it.
@@ -29,7 +31,7 @@ type Share struct {
 // linkLasts is how long a customer's link opens a report, from when it was made or renewed.
 const linkLasts = 90 * 24 * time.Hour
 
-func (s *Store) linkEnds() string { return s.now().Add(linkLasts).UTC().Format(stampForm) }
+func (s *Store) linkEnds() string { return s.Now().Add(linkLasts).UTC().Format(db.StampForm) }
 
 // hashed is how a token is kept: a stolen file opens no link.
 func hashed(token string) string {
@@ -41,13 +43,13 @@ func hashed(token string) string {
 // tells that it was there with a token of its own.
 func (s *Store) AddShare(ctx context.Context, jobID int64, id, token, saidFor string) (known bool, err error) {
 	defer s.changed(jobID)
-	err = s.change(ctx, func(tx *sqlx.Tx) error {
+	err = s.Change(ctx, func(tx *sqlx.Tx) error {
 		if _, err := getJob(ctx, tx, jobID); err != nil {
 			return err
 		}
-		known, err = once(ctx, tx, "shares", id,
-			fields{"job_id": jobID, "said_for": saidFor, "made_by": Actor(ctx)},
-			fields{"token": hashed(token), "made_at": s.stamp(), "ends_at": s.linkEnds()})
+		known, err = db.Once(ctx, tx, "shares", id,
+			db.Fields{"job_id": jobID, "said_for": saidFor, "made_by": db.Actor(ctx)},
+			db.Fields{"token": hashed(token), "made_at": s.Stamp(), "ends_at": s.linkEnds()})
 		if err != nil || known {
 			return err
 		}
@@ -63,12 +65,12 @@ func (s *Store) AddShare(ctx context.Context, jobID int64, id, token, saidFor st
 // Shares returns the links of a job.
 func (s *Store) Shares(ctx context.Context, jobID int64) ([]Share, error) {
 	list := []Share{}
-	if err := s.read.SelectContext(ctx, &list, `SELECT * FROM shares WHERE job_id = ? ORDER BY made_at`,
+	if err := s.Read.SelectContext(ctx, &list, `SELECT * FROM shares WHERE job_id = ? ORDER BY made_at`,
 		jobID); err != nil {
 		return nil, fmt.Errorf("links of job %d: %w", jobID, err)
 	}
 	for i := range list {
-		list[i].Ended = list[i].EndsAt <= s.stamp()
+		list[i].Ended = list[i].EndsAt <= s.Stamp()
 	}
 	return list, nil
 }
@@ -76,14 +78,14 @@ func (s *Store) Shares(ctx context.Context, jobID int64) ([]Share, error) {
 // RenewShare lets a link open the report for as long again, from now on; one that was revoked stays so.
 func (s *Store) RenewShare(ctx context.Context, jobID int64, id string) error {
 	defer s.changed(jobID)
-	return s.change(ctx, func(tx *sqlx.Tx) error {
+	return s.Change(ctx, func(tx *sqlx.Tx) error {
 		result, err := tx.ExecContext(ctx,
 			`UPDATE shares SET ends_at = ? WHERE id = ? AND job_id = ? AND revoked_at = ''`, s.linkEnds(), id, jobID)
 		if err != nil {
 			return err
 		}
 		if n, err := result.RowsAffected(); err != nil || n == 0 {
-			return errors.Join(err, ErrNotFound)
+			return errors.Join(err, db.ErrNotFound)
 		}
 		return nil
 	})
@@ -92,15 +94,15 @@ func (s *Store) RenewShare(ctx context.Context, jobID int64, id string) error {
 // RevokeShare ends a link.
 func (s *Store) RevokeShare(ctx context.Context, jobID int64, id string) error {
 	defer s.changed(jobID)
-	return s.change(ctx, func(tx *sqlx.Tx) error {
+	return s.Change(ctx, func(tx *sqlx.Tx) error {
 		result, err := tx.ExecContext(ctx,
 			`UPDATE shares SET revoked_by = ?, revoked_at = ?
-				WHERE id = ? AND job_id = ? AND revoked_at = ''`, Actor(ctx), s.stamp(), id, jobID)
+				WHERE id = ? AND job_id = ? AND revoked_at = ''`, db.Actor(ctx), s.Stamp(), id, jobID)
 		if err != nil {
 			return err
 		}
 		if n, err := result.RowsAffected(); err != nil || n == 0 {
-			return errors.Join(err, ErrNotFound)
+			return errors.Join(err, db.ErrNotFound)
 		}
 		var saidFor string
 		if err := tx.GetContext(ctx, &saidFor, `SELECT said_for FROM shares WHERE id = ?`, id); err != nil {
@@ -111,8 +113,8 @@ func (s *Store) RevokeShare(ctx context.Context, jobID int64, id string) error {
 	})
 }
 
-// SharedJob is the job that a link shows, or [ErrNotFound] where it was revoked, has ended or never was.
+// SharedJob is the job that a link shows, or [db.ErrNotFound] where it was revoked, has ended or never was.
 func (s *Store) SharedJob(ctx context.Context, token string) (id int64, err error) {
-	return id, notFound(s.read.GetContext(ctx, &id,
-		`SELECT job_id FROM shares WHERE token = ? AND revoked_at = '' AND ends_at > ?`, hashed(token), s.stamp()))
+	return id, db.NotFound(s.Read.GetContext(ctx, &id,
+		`SELECT job_id FROM shares WHERE token = ? AND revoked_at = '' AND ends_at > ?`, hashed(token), s.Stamp()))
 }

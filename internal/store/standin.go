@@ -4,6 +4,7 @@ import (
 	"slices"
 
 	"ledge/internal/core/part"
+	"ledge/internal/store/db"
 	"ledge/internal/words"
 )
 
@@ -43,11 +44,11 @@ func (r Record) InPlace(of part.Component, tag string) (StandIn, error) {
 	if tag == "" && len(r.Components) == 0 {
 		return StandIn{}, nil
 	}
-	return StandIn{}, &ConflictError{Why: words.New("conflict.no_component"), Place: "component"}
+	return StandIn{}, &db.ConflictError{Why: words.New("conflict.no_component"), Place: "component"}
 }
 
 func errRetired(c Component) error {
-	return conflict("conflict.retired", "component", c.Name())
+	return db.Conflict("conflict.retired", "component", c.Name())
 }
 
 // With is the record of the engine as it stands, with one component in place of the one that came where

@@ -11,6 +11,8 @@ import (
 	"ledge/internal/core/part"
 	"ledge/internal/core/plan"
 	"ledge/internal/core/unit"
+	"ledge/internal/store/db"
+	"ledge/internal/store/tables"
 	"ledge/internal/words"
 )
 
@@ -38,7 +40,7 @@ func (s *Store) AddState(ctx context.Context, jobID int64, kind part.Kind, compo
 			return err
 		}
 		if made, err := result.RowsAffected(); err != nil || made == 0 {
-			return conflict("conflict.state", "kinds", words.Plural(kind))
+			return db.Conflict("conflict.state", "kinds", words.Plural(kind))
 		}
 		if err := fits(ctx, tx, jobID); err != nil {
 			return err
@@ -65,7 +67,7 @@ func fits(ctx context.Context, tx *sqlx.Tx, jobID int64) error {
 		return err
 	}
 	if features > mostFeatures {
-		return conflict("conflict.parts", "most", mostFeatures)
+		return db.Conflict("conflict.parts", "most", mostFeatures)
 	}
 	return nil
 }
@@ -84,11 +86,11 @@ func (s *Store) AddPlace(ctx context.Context, jobID int64, place Place, station 
 		}
 		row, column := slices.Index(f.Stations, station), slices.Index(f.Directions, direction)
 		if row >= 0 && column >= 0 {
-			return conflict("conflict.read_there", "part", f.Name())
+			return db.Conflict("conflict.read_there", "part", f.Name())
 		}
 		rows, columns := len(f.Stations), f.Columns()
 		if rows >= mostPlaces || columns >= mostPlaces {
-			return conflict("conflict.places", "part", f.Name(), "most", mostPlaces)
+			return db.Conflict("conflict.places", "part", f.Name(), "most", mostPlaces)
 		}
 		if row < 0 {
 			f.Stations, row, f.Added = append(f.Stations, station), rows, f.Added+1
@@ -136,7 +138,7 @@ func (s *Store) AddParts(ctx context.Context, jobID int64, kind part.Kind, compo
 			return err
 		}
 		if last >= count {
-			return conflict("conflict.count", "count", last)
+			return db.Conflict("conflict.count", "count", last)
 		}
 		for number := last + 1; number <= count; number++ {
 			f := layoutFeature(kind, number, job.Layout, nil)
@@ -145,7 +147,7 @@ func (s *Store) AddParts(ctx context.Context, jobID int64, kind part.Kind, compo
 				return err
 			}
 		}
-		if err := gather(ctx, tx, jobID, Actor(ctx), s.stamp()); err != nil {
+		if err := tables.Gather(ctx, tx, jobID, db.Actor(ctx), s.Stamp()); err != nil {
 			return err
 		}
 		if err := fits(ctx, tx, jobID); err != nil {
@@ -189,7 +191,7 @@ func (s *Store) remove(ctx context.Context, jobID int64, kind part.Kind, compone
 			return err
 		}
 		if len(ids) == 0 {
-			return ErrNotFound
+			return db.ErrNotFound
 		}
 		for _, id := range ids {
 			recorded, err := recordedOf(ctx, tx, id)
@@ -197,7 +199,7 @@ func (s *Store) remove(ctx context.Context, jobID int64, kind part.Kind, compone
 				return err
 			}
 			if recorded {
-				return conflict("conflict.recorded")
+				return db.Conflict("conflict.recorded")
 			}
 			if _, err := tx.ExecContext(ctx, `DELETE FROM features WHERE id = ?`, id); err != nil {
 				return err

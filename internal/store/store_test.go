@@ -18,6 +18,7 @@ import (
 	"ledge/internal/core/part"
 	"ledge/internal/core/plan"
 	"ledge/internal/core/unit"
+	"ledge/internal/store/db"
 )
 
 func open(t testing.TB, path string) *Store {
@@ -73,7 +74,7 @@ func TestReadingsAreNeverChanged(t *testing.T) {
 
 	other := first
 	other.Value = size("2.4999").Value
-	var conflict *ConflictError
+	var conflict *db.ConflictError
 	_, err = s.AddReading(ctx, job, main3, other, false)
 	assert.True(t, errors.As(err, &conflict), "another reading under the same id: %v", err)
 
@@ -106,7 +107,7 @@ func TestReadingsAreNeverChanged(t *testing.T) {
 	assert.Equal(t, tape[2].ID, *tape[0].SupersededBy)
 
 	_, err = s.AddReading(ctx, job, Place{Kind: part.MainJournal, Number: 9, State: part.AsFound}, size("2.5"), false)
-	assert.ErrorIs(t, err, ErrNotFound)
+	assert.ErrorIs(t, err, db.ErrNotFound)
 	outside := size("2.5")
 	outside.Station = 7
 	_, err = s.AddReading(ctx, job, main3, outside, false)
@@ -118,7 +119,7 @@ func TestASecondProcessIsRefusedAndEverythingSurvivesClosing(t *testing.T) {
 	s, err := Open(as("Wanda"), path, time.Now)
 	require.NoError(t, err)
 	_, err = Open(as("Wanda"), path, time.Now)
-	assert.ErrorIs(t, err, ErrInUse)
+	assert.ErrorIs(t, err, db.ErrInUse)
 	id, err := s.CreateJob(as("Wanda"), NewJob{Engine: "Winch", Duty: "heavy", Unit: unit.MM,
 		Policy: inspection.DefaultPolicy(unit.MM),
 		Layout: engine.Layout{Arrangement: engine.V, Cylinders: 2, Throws: 1}.Complete()})
@@ -134,7 +135,7 @@ func TestASecondProcessIsRefusedAndEverythingSurvivesClosing(t *testing.T) {
 func TestLimitsComeBackAsTheyWentIn(t *testing.T) {
 	s, job := fresh(t)
 	one, two := unit.Length(1), unit.Length(2)
-	limits := LimitSet{
+	limits := inspection.LimitSet{
 		Book: map[part.Kind]limit.Limits{part.MainJournal: {
 			New: &limit.Range{Min: 10, Max: 20}, WearMax: &one, TaperMax: &two, OutOfRoundMax: &one,
 			RunoutMax: &two, BoreToBoreMax: &one, AlignmentMax: &two,
@@ -153,7 +154,7 @@ func TestLimitsComeBackAsTheyWentIn(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, limits, got.Limits)
 	assert.Equal(t, policy, got.Policy)
-	var conflict *ConflictError
+	var conflict *db.ConflictError
 	assert.True(t, errors.As(s.SetJudgement(as("Wanda"), job, 1, limits, policy, ""), &conflict),
 		"the version has moved on")
 }
@@ -166,7 +167,7 @@ func TestACrackStaysUntilATestClearsIt(t *testing.T) {
 	}
 	require.NoError(t, grade(inspection.Marked))
 	require.NoError(t, grade(inspection.Cracked))
-	var conflict *ConflictError
+	var conflict *db.ConflictError
 	assert.True(t, errors.As(grade(inspection.Smooth), &conflict))
 	require.NoError(t, s.AddLook(ctx, job, main3, Look{ID: uuid.NewString(), What: TestClear, Note: "dye, none"}))
 	record, err := s.Record(ctx, job)
@@ -192,7 +193,7 @@ func TestEachReadingNamesItsGauge(t *testing.T) {
 	assert.Equal(t, gauge.ID, *stored.GaugeID)
 	strange := size("2.4985")
 	strange.GaugeID = &strange.ID
-	var conflict *ConflictError
+	var conflict *db.ConflictError
 	_, err = s.AddReading(ctx, job, main3, strange, false)
 	assert.True(t, errors.As(err, &conflict))
 	record, err := s.Record(ctx, job)
@@ -367,11 +368,11 @@ func BenchmarkAddReading(b *testing.B) {
 	})
 	b.Run("bare insert", func(b *testing.B) {
 		s, _ := fresh(b)
-		if _, err := s.write.Exec(`CREATE TABLE bare (id TEXT PRIMARY KEY, value INTEGER)`); err != nil {
+		if err := run(s, `CREATE TABLE bare (id TEXT PRIMARY KEY, value INTEGER)`); err != nil {
 			b.Fatal(err)
 		}
 		for b.Loop() {
-			if _, err := s.write.Exec(`INSERT INTO bare VALUES (?, 1)`, uuid.NewString()); err != nil {
+			if err := run(s, `INSERT INTO bare VALUES (?, 1)`, uuid.NewString()); err != nil {
 				b.Fatal(err)
 			}
 		}
@@ -399,7 +400,7 @@ func TestAReadingMeansWhatItsPersonSaw(t *testing.T) {
 
 	other := size("2.4885")
 	otto := as("Otto")
-	var conflict *ConflictError
+	var conflict *db.ConflictError
 	_, err = s.AddReadingAsSeen(otto, job, main3, other, false, seen)
 	require.True(t, errors.As(err, &conflict))
 	assert.Equal(t, CellChanged, conflict.Code)
@@ -419,8 +420,7 @@ func TestAReadingMeansWhatItsPersonSaw(t *testing.T) {
 // A policy that an older Ledge stored takes the default for what it did not know, not nothing.
 func TestAnOldPolicyTakesDefaults(t *testing.T) {
 	s, job := fresh(t)
-	_, err := s.write.Exec(`UPDATE jobs SET policy = '{"decision_rule":"guarded","polish_stock":0}'`)
-	require.NoError(t, err)
+	require.NoError(t, run(s, `UPDATE jobs SET policy = '{"decision_rule":"guarded","polish_stock":0}'`))
 	record, err := s.Record(as("Wanda"), job)
 	require.NoError(t, err)
 	want := inspection.DefaultPolicy(unit.In)

@@ -1,13 +1,10 @@
 package store
 
 import (
-	"database/sql"
-	"io/fs"
 	"path/filepath"
 	"testing"
 
 	"github.com/google/uuid"
-	"github.com/pressly/goose/v3"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
@@ -16,6 +13,8 @@ import (
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/core/walk"
+	"ledge/internal/store/db"
+	"ledge/internal/store/tables"
 )
 
 var ctx = as("Wanda")
@@ -30,13 +29,7 @@ func record(t *testing.T, s *Store, id int64) Record {
 // A file of the version before keeps its gauges, its readings that name them and its limits.
 func TestAnOlderFileIsBroughtUpToDate(t *testing.T) {
 	path := filepath.Join(t.TempDir(), "old.db")
-	db, err := sql.Open("sqlite", "file:"+path+"?_pragma=foreign_keys(1)")
-	require.NoError(t, err)
-	tables, err := fs.Sub(migrations, "migrations")
-	require.NoError(t, err)
-	provider, err := goose.NewProvider(goose.DialectSQLite3, db, tables)
-	require.NoError(t, err)
-	_, err = provider.UpTo(ctx, 3)
+	older, err := tables.Schema.EmptyAt(ctx, path, 3)
 	require.NoError(t, err)
 	for _, statement := range []string{
 		`INSERT INTO jobs (id, number, customer, engine, duty, unit, arrangement, cylinders, mains, throws,
@@ -50,10 +43,10 @@ func TestAnOlderFileIsBroughtUpToDate(t *testing.T) {
 		`INSERT INTO readings (id, feature_id, station, direction, what, value, taken_by, taken_at,
 			gauge_id) VALUES ('r', 1, 0, 0, 'size', 508000000, 'Wanda', '', 'g')`,
 	} {
-		_, err := db.Exec(statement)
+		_, err := older.Exec(statement)
 		require.NoError(t, err)
 	}
-	require.NoError(t, db.Close())
+	require.NoError(t, older.Close())
 
 	s := open(t, path)
 	r := record(t, s, 1)
@@ -63,9 +56,9 @@ func TestAnOlderFileIsBroughtUpToDate(t *testing.T) {
 	require.Len(t, r.Features, 1)
 	assert.Equal(t, "g", *r.Features[0].Tape[0].GaugeID)
 	var broken int
-	require.NoError(t, s.read.Get(&broken, `SELECT count(*) FROM pragma_foreign_key_check`))
+	require.NoError(t, s.Read.Get(&broken, `SELECT count(*) FROM pragma_foreign_key_check`))
 	assert.Zero(t, broken)
-	_, err = s.write.Exec(`INSERT INTO readings (id, feature_id, station, direction, what, value, taken_by,
+	err = run(s, `INSERT INTO readings (id, feature_id, station, direction, what, value, taken_by,
 		taken_at, gauge_id) VALUES ('x', 1, 0, 0, 'size', 1, '', '', 'no such gauge')`)
 	assert.ErrorContains(t, err, "FOREIGN KEY", "keys are on again after the change")
 }
@@ -77,7 +70,7 @@ func TestStates(t *testing.T) {
 	_, err := s.AddReading(ctx, id, main3, size("2.2480"), false)
 	require.NoError(t, err)
 	require.NoError(t, s.AddState(ctx, id, part.MainJournal, "", "after_grind", false))
-	var sentence *ConflictError
+	var sentence *db.ConflictError
 	assert.ErrorAs(t, s.AddState(ctx, id, part.MainJournal, "", "after_grind", false), &sentence)
 	ground := Place{Kind: part.MainJournal, Number: 3, State: "after_grind"}
 	_, err = s.AddReading(ctx, id, ground, size("2.2380"), false)
@@ -103,7 +96,7 @@ func TestPlacesOutsideThePlan(t *testing.T) {
 		}
 	}
 	require.NoError(t, s.AddPlace(ctx, id, main3, "by the oil hole", 20*unit.Degree))
-	var sentence *ConflictError
+	var sentence *db.ConflictError
 	assert.ErrorAs(t, s.AddPlace(ctx, id, main3, "front", 0), &sentence)
 	r := record(t, s, id)
 	f := r.At(main3)
@@ -159,20 +152,20 @@ func TestAnswers(t *testing.T) {
 	require.Len(t, r.Answers, 1)
 	in, _ := r.Inspection()
 	assert.Equal(t, 10*unit.Thou, *in.Features[0].Stamp.Step)
-	assert.ErrorIs(t, s.AddAnswers(ctx, 99, []Answer{{ID: "x"}}), ErrNotFound)
+	assert.ErrorIs(t, s.AddAnswers(ctx, 99, []Answer{{ID: "x"}}), db.ErrNotFound)
 }
 
 func TestHeadIsChangedOnceAndRemembered(t *testing.T) {
 	s, id := fresh(t)
 	day := "2030-01-31"
 	require.NoError(t, s.SetHead(ctx, id, 1, JobHead{"Orchard Trust", "Pump", "heavy", &day}))
-	var sentence *ConflictError
+	var sentence *db.ConflictError
 	assert.ErrorAs(t, s.SetHead(ctx, id, 1, JobHead{"Somebody", "Pump", "heavy", nil}), &sentence)
 	job, err := s.Job(ctx, id)
 	require.NoError(t, err)
 	assert.Equal(t, "Orchard Trust", job.Customer)
 	var before string
-	require.NoError(t, s.read.Get(&before, `SELECT body FROM events WHERE job_id = ? AND what = 'change'`, id))
+	require.NoError(t, s.Read.Get(&before, `SELECT body FROM events WHERE job_id = ? AND what = 'change'`, id))
 	assert.Contains(t, before, "Orchard pump four")
 }
 
@@ -186,13 +179,13 @@ func TestPhotosAreKeptAndTakenAway(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, "small", string(small))
 	_, err = s.Picture(ctx, id+1, p.ID, true)
-	assert.ErrorIs(t, err, ErrNotFound, "another job's picture")
+	assert.ErrorIs(t, err, db.ErrNotFound, "another job's picture")
 	of := Photo{ID: uuid.NewString(), JobID: id, Caption: "a groove", Width: 2, Height: 1, Kind: part.MainJournal,
 		Number: 3}
 	require.NoError(t, s.AddPhoto(ctx, of, []byte("large"), []byte("small")))
 	assert.Equal(t, 3, record(t, s, id).Photos[1].Number)
 	of.ID, of.Number = uuid.NewString(), 30
-	assert.ErrorIs(t, s.AddPhoto(ctx, of, []byte("large"), []byte("small")), ErrNotFound, "no such part")
+	assert.ErrorIs(t, s.AddPhoto(ctx, of, []byte("large"), []byte("small")), db.ErrNotFound, "no such part")
 	told, err := s.History(ctx, id, part.MainJournal, 3, "")
 	require.NoError(t, err)
 	require.Len(t, told, 1)
@@ -200,7 +193,7 @@ func TestPhotosAreKeptAndTakenAway(t *testing.T) {
 	require.NoError(t, s.RemovePhoto(ctx, id, p.ID))
 	assert.Len(t, record(t, s, id).Photos, 1)
 	_, err = s.Picture(ctx, id, p.ID, false)
-	assert.ErrorIs(t, err, ErrNotFound)
+	assert.ErrorIs(t, err, db.ErrNotFound)
 }
 
 // Parts that a layout does not name are taken up on demand, numbered on from those there are.
@@ -208,7 +201,7 @@ func TestAddParts(t *testing.T) {
 	s, id := fresh(t)
 	require.NoError(t, s.AddParts(ctx, id, part.CamLobe, "", 8))
 	require.NoError(t, s.AddParts(ctx, id, part.Pin, "", 4))
-	var sentence *ConflictError
+	var sentence *db.ConflictError
 	assert.ErrorAs(t, s.AddParts(ctx, id, part.CamLobe, "", 8), &sentence)
 	r := record(t, s, id)
 	lobe := r.At(Place{Kind: part.CamLobe, Number: 8, State: part.AsFound})

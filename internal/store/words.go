@@ -45,7 +45,7 @@ func saying(text string) (condition string, args []any) {
 func (s *Store) JobIDs(ctx context.Context, text string) ([]int64, error) {
 	condition, args := saying(text)
 	ids := []int64{}
-	if err := s.read.SelectContext(ctx, &ids, `SELECT id FROM jobs WHERE closed_at IS NULL AND `+condition+
+	if err := s.Read.SelectContext(ctx, &ids, `SELECT id FROM jobs WHERE closed_at IS NULL AND `+condition+
 		` ORDER BY promised_on IS NULL, promised_on, id`, args...); err != nil {
 		return nil, fmt.Errorf("list jobs: %w", err)
 	}
@@ -54,6 +54,6 @@ func (s *Store) JobIDs(ctx context.Context, text string) ([]int64, error) {
 
 // CountJobs is how many jobs there are, open and closed.
 func (s *Store) CountJobs(ctx context.Context) (n int, err error) {
-	err = s.read.GetContext(ctx, &n, `SELECT count(*) FROM jobs`)
+	err = s.Read.GetContext(ctx, &n, `SELECT count(*) FROM jobs`)
 	return n, err
 }

@@ -6,6 +6,7 @@ import (
 
 	"ledge/internal/core/closed"
 	"ledge/internal/core/limit"
+	"ledge/internal/core/part"
 	"ledge/internal/core/say"
 	"ledge/internal/core/unit"
 )
@@ -34,6 +35,12 @@ type LimitBlock string
 
 // LimitBlocks are both.
 var LimitBlocks = closed.New[LimitBlock](Book, Close)
+
+// A LimitSet is both sets.
+type LimitSet struct {
+	Book  map[part.Kind]limit.Limits `json:"book"`
+	Close map[part.Kind]limit.Limits `json:"close"`
+}
 
 // A Policy is how a shop judges. Lengths are stocks and allowances.
 type Policy struct {

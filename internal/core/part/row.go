@@ -3,6 +3,7 @@ package part
 import (
 	"regexp"
 	"slices"
+	"strings"
 
 	"ledge/internal/core/closed"
 	"ledge/internal/core/engine"
@@ -173,6 +174,24 @@ func Ordered(came []Component) []Component {
 		}
 	}
 	return ordered
+}
+
+// Names writes components as one text.
+func Names(came []Component) string {
+	names := make([]string, len(came))
+	for i, c := range came {
+		names[i] = string(c)
+	}
+	return strings.Join(names, ",")
+}
+
+// Named reads what [Names] wrote.
+func Named(text string) []Component {
+	var came []Component
+	for _, name := range strings.Split(text, ",") {
+		came = append(came, Component(name))
+	}
+	return slices.Clip(Ordered(came))
 }
 
 // A Step is a place in the order of work.

@@ -4,7 +4,7 @@ import { at } from "./queries";
 import type { components } from "./schema";
 
 type Schemas = components["schemas"];
-export type EngineCard = Schemas["StoreCard"];
+export type EngineCard = Schemas["OfficeCard"];
 export type CardLine = Schemas["CardLine"];
 export type CardBody = Schemas["CardBody"];
 export type LimitTable = Schemas["ExchangeLimitTable"];

@@ -2242,7 +2242,7 @@ export interface components {
             /** @description the id of a version of a card */
             card?: string;
             engine: string;
-            limits: components["schemas"]["StoreLimitSet"];
+            limits: components["schemas"]["InspectionLimitSet"];
             policy: components["schemas"]["InspectionPolicy"];
             /** @enum {string} */
             unit: "in" | "mm";
@@ -2407,6 +2407,12 @@ export interface components {
             /** Format: int64 */
             says: number;
             text: string;
+        };
+        DbTrouble: {
+            /** @enum {string} */
+            code: "full" | "disk" | "gone" | "damaged" | "copy";
+            sentence: string;
+            since: string;
         };
         DecisionBody: {
             /** @enum {string} */
@@ -3067,6 +3073,14 @@ export interface components {
             /** Format: int64 */
             spread: number;
         };
+        InspectionLimitSet: {
+            book: {
+                [key: string]: components["schemas"]["LimitLimits"];
+            };
+            close: {
+                [key: string]: components["schemas"]["LimitLimits"];
+            };
+        };
         InspectionPolicy: {
             /** Format: int64 */
             balance_within: number;
@@ -3377,7 +3391,7 @@ export interface components {
         JudgementBody: {
             /** @description the id of a version of a card */
             card?: string;
-            limits: components["schemas"]["StoreLimitSet"];
+            limits: components["schemas"]["InspectionLimitSet"];
             policy: components["schemas"]["InspectionPolicy"];
         };
         JudgementPreview: {
@@ -3660,6 +3674,40 @@ export interface components {
             /** Format: int64 */
             number?: number;
             text: string;
+        };
+        OfficeCard: {
+            book: string;
+            came: ("block" | "crankshaft" | "rods" | "pistons" | "camshaft")[];
+            card: string;
+            engine: string;
+            id: string;
+            layout: components["schemas"]["EngineLayout"];
+            limits: components["schemas"]["InspectionLimitSet"];
+            note: string;
+            plan?: components["schemas"]["AssemblyPlan"];
+            policy: components["schemas"]["InspectionPolicy"];
+            /** Format: int64 */
+            seq: number;
+            set_at: string;
+            set_by: string;
+            /** @enum {string} */
+            unit: "in" | "mm";
+            /** Format: int64 */
+            version: number;
+            withdrawn?: boolean;
+        };
+        OfficePerson: {
+            added_at: string;
+            added_by: string;
+            barred: boolean;
+            first_password?: boolean;
+            /** Format: int64 */
+            id: number;
+            name: string;
+            /** @enum {string} */
+            role: "viewer" | "inspector" | "decider" | "owner";
+            /** Format: int64 */
+            version: number;
         };
         OpenEnd: {
             /** Format: int64 */
@@ -4210,7 +4258,7 @@ export interface components {
             fixed: boolean;
             public_url: string;
             sample: boolean;
-            troubles: components["schemas"]["StoreTrouble"][];
+            troubles: components["schemas"]["DbTrouble"][];
             /** @enum {string} */
             unit?: "in" | "mm";
             /** Format: int64 */
@@ -4288,27 +4336,6 @@ export interface components {
             seq: number;
             topic: string;
             value: string;
-        };
-        StoreCard: {
-            book: string;
-            came: ("block" | "crankshaft" | "rods" | "pistons" | "camshaft")[];
-            card: string;
-            engine: string;
-            id: string;
-            layout: components["schemas"]["EngineLayout"];
-            limits: components["schemas"]["StoreLimitSet"];
-            note: string;
-            plan?: components["schemas"]["AssemblyPlan"];
-            policy: components["schemas"]["InspectionPolicy"];
-            /** Format: int64 */
-            seq: number;
-            set_at: string;
-            set_by: string;
-            /** @enum {string} */
-            unit: "in" | "mm";
-            /** Format: int64 */
-            version: number;
-            withdrawn?: boolean;
         };
         StoreClosing: {
             closed_at: string;
@@ -4459,7 +4486,7 @@ export interface components {
             from_file?: boolean;
             /** Format: int64 */
             id: number;
-            limits: components["schemas"]["StoreLimitSet"];
+            limits: components["schemas"]["InspectionLimitSet"];
             /** Format: int64 */
             mains: number;
             number: string;
@@ -4480,14 +4507,6 @@ export interface components {
             duty: "standard" | "power" | "heavy";
             engine: string;
             promised_on?: string;
-        };
-        StoreLimitSet: {
-            book: {
-                [key: string]: components["schemas"]["LimitLimits"];
-            };
-            close: {
-                [key: string]: components["schemas"]["LimitLimits"];
-            };
         };
         StoreLimitedJob: {
             closed_at?: string;
@@ -4618,19 +4637,6 @@ export interface components {
             /** @enum {string} */
             what: "sent" | "unsent" | "returned" | "unreturned" | "ticked" | "unticked" | "accepted" | "sent_back" | "closed" | "struck";
         };
-        StorePerson: {
-            added_at: string;
-            added_by: string;
-            barred: boolean;
-            first_password?: boolean;
-            /** Format: int64 */
-            id: number;
-            name: string;
-            /** @enum {string} */
-            role: "viewer" | "inspector" | "decider" | "owner";
-            /** Format: int64 */
-            version: number;
-        };
         StorePhoto: {
             caption: string;
             component?: string;
@@ -4708,12 +4714,6 @@ export interface components {
             of: "block" | "crankshaft" | "rods" | "pistons" | "camshaft";
             tag: string;
         };
-        StoreTrouble: {
-            /** @enum {string} */
-            code: "full" | "disk" | "gone" | "damaged" | "copy";
-            sentence: string;
-            since: string;
-        };
         Table: {
             gauges: components["schemas"]["GaugeRow"][];
             /** @description in the order of work */
@@ -4742,8 +4742,8 @@ export interface components {
         };
         TakenCard: {
             /** @description left out where the job took it */
-            newest?: components["schemas"]["StoreCard"];
-            taken?: components["schemas"]["StoreCard"];
+            newest?: components["schemas"]["OfficeCard"];
+            taken?: components["schemas"]["OfficeCard"];
         };
         ToMeasure: {
             /** Format: int64 */
@@ -4850,7 +4850,7 @@ export interface components {
         };
         WordsListWords: {
             /** @enum {string} */
-            list: "torque" | "study_lacks" | "gauge" | "mode" | "material" | "held" | "joint" | "component" | "state" | "check" | "source" | "verdict" | "points" | "how" | "gap_says" | "card_group" | "open_sort" | "line_stands" | "polish_says" | "ring" | "duty" | "skip" | "look" | "action" | "does" | "basis" | "operation" | "bought" | "sheet_name" | "outcome" | "origin" | "sheet_said" | "role" | "standing";
+            list: "torque" | "study_lacks" | "gauge" | "mode" | "material" | "held" | "joint" | "component" | "state" | "check" | "source" | "verdict" | "points" | "how" | "gap_says" | "card_group" | "open_sort" | "line_stands" | "polish_says" | "ring" | "duty" | "skip" | "look" | "action" | "does" | "basis" | "operation" | "bought" | "sheet_name" | "role" | "outcome" | "origin" | "sheet_said" | "standing";
             /** @description in the order of the list */
             members: components["schemas"]["WordsMemberWords"][];
         };
@@ -4866,7 +4866,7 @@ export interface components {
         WriteTableBody: {
             /** @enum {string} */
             block: "book" | "close";
-            limits: components["schemas"]["StoreLimitSet"];
+            limits: components["schemas"]["InspectionLimitSet"];
             /** @enum {string} */
             unit: "in" | "mm";
         };
@@ -4963,7 +4963,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["StoreCard"][];
+                    "application/json": components["schemas"]["OfficeCard"][];
                 };
             };
             /** @description Error */
@@ -5027,7 +5027,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["StoreCard"][];
+                    "application/json": components["schemas"]["OfficeCard"][];
                 };
             };
             /** @description Error */
@@ -5062,7 +5062,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["StoreCard"][];
+                    "application/json": components["schemas"]["OfficeCard"][];
                 };
             };
             /** @description Error */
@@ -5097,7 +5097,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["StoreCard"][];
+                    "application/json": components["schemas"]["OfficeCard"][];
                 };
             };
             /** @description Error */
@@ -8009,7 +8009,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["StorePerson"][];
+                    "application/json": components["schemas"]["OfficePerson"][];
                 };
             };
             /** @description Error */
@@ -8042,7 +8042,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["StorePerson"][];
+                    "application/json": components["schemas"]["OfficePerson"][];
                 };
             };
             /** @description Error */
@@ -8080,7 +8080,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["StorePerson"][];
+                    "application/json": components["schemas"]["OfficePerson"][];
                 };
             };
             /** @description Error */
