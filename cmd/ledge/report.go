@@ -56,7 +56,7 @@ func (s *source) open(cmd *cobra.Command) (a *shop.Application, job int64, done 
 
 // write makes a paper of the source and writes it to a new file, or to standard output where its name is "-".
 func (s *source) write(cmd *cobra.Command, name string,
-	paper func(context.Context, *shop.Application, int64) (shop.File, error)) error {
+	paper func(context.Context, *shop.Application, int64) (exchange.File, error)) error {
 	a, job, done, err := s.open(cmd)
 	if err != nil {
 		return err
@@ -98,7 +98,7 @@ func reportCommand() *cobra.Command {
 				return fmt.Errorf("there is no paper %q: name one of %s", kind, strings.Join(kinds, ", "))
 			}
 			return from.write(cmd, args[0],
-				func(ctx context.Context, a *shop.Application, job int64) (shop.File, error) {
+				func(ctx context.Context, a *shop.Application, job int64) (exchange.File, error) {
 					switch kind {
 					case "inspection":
 						return a.InspectionPaper(ctx, job)
@@ -122,7 +122,7 @@ func workbookCommand() *cobra.Command {
 		Args:  cobra.ExactArgs(1),
 		RunE: func(cmd *cobra.Command, args []string) error {
 			return from.write(cmd, args[0],
-				func(ctx context.Context, a *shop.Application, job int64) (shop.File, error) {
+				func(ctx context.Context, a *shop.Application, job int64) (exchange.File, error) {
 					return a.Workbook(ctx, job)
 				})
 		},

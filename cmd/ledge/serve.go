@@ -25,7 +25,7 @@ import (
 
 	"ledge/internal/demo"
 	"ledge/internal/httpapi"
-	"ledge/internal/shop"
+	"ledge/internal/shop/settings"
 	"ledge/internal/store"
 	"ledge/internal/store/db"
 	"ledge/internal/webui"
@@ -109,7 +109,7 @@ func serve(ctx context.Context, out, logs io.Writer, o serveOptions) error {
 		level = slog.LevelDebug
 	}
 	log := slog.New(slog.NewTextHandler(logs, &slog.HandlerOptions{Level: level}))
-	public, sentence := shop.PublicURL(o.publicURL)
+	public, sentence := settings.PublicURL(o.publicURL)
 	if sentence != "" {
 		return fmt.Errorf("--public-url: %s", sentence)
 	}

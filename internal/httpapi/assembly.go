@@ -13,7 +13,7 @@ import (
 // assembly registers what is done when an engine is built.
 func (a resources) assembly(api huma.API) {
 	serve(a, api, office.Viewer, fetching("get-assembly", "/jobs/{id}/assembly", "An engine as far as it is built"),
-		func(ctx context.Context, in *JobPath) (shop.AssemblyView, error) { return a.shop.Assembly(ctx, in.ID) })
+		ofJob(a.shop.Assembly))
 	serve(a, api, office.Inspector, creating("do-assembly", "/jobs/{id}/assembly",
 		"One thing that was done: a bolt through a step, a ring on, a gap, a pass, a line of the parts list, a measurement"),
 		func(ctx context.Context, in *struct {

@@ -90,7 +90,7 @@ func (a resources) gauges(api huma.API) {
 func (a resources) readingsFile(api huma.API) {
 	serveFile(a, api, fetching("get-readings-file", "/jobs/{id}/readings.csv", "The readings that hold, as CSV"),
 		"text/csv", office.Viewer,
-		func(ctx context.Context, in *JobPath) (shop.File, error) { return a.shop.ReadingsFile(ctx, in.ID) })
+		ofJob(a.shop.ReadingsFile))
 	serve(a, api, office.Inspector, a.large(operation("POST", "import-readings", "/jobs/{id}/readings-files",
 		"Look into a CSV of readings, or take it into a job: all rows or none", 0)),
 		func(ctx context.Context, in *struct {

@@ -6,16 +6,17 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"ledge/internal/core/instrument"
-	"ledge/internal/shop"
+	"ledge/internal/exchange"
+	"ledge/internal/shop/cabinet"
 	"ledge/internal/store/office"
 )
 
 // cabinet registers the shop's instruments.
 func (a resources) cabinet(api huma.API) {
 	serve(a, api, office.Viewer, fetching("get-cabinet", "/instruments", "The shop's instruments"),
-		func(ctx context.Context, _ *struct{}) ([]shop.InstrumentView, error) { return a.shop.Cabinet(ctx) })
+		func(ctx context.Context, _ *struct{}) ([]cabinet.InstrumentView, error) { return a.shop.Cabinet(ctx) })
 	serve(a, api, office.Inspector, creating("add-instrument", "/instruments", "Tell of an instrument of the shop"),
-		func(ctx context.Context, in *struct{ Body instrument.Deed }) ([]shop.InstrumentView, error) {
+		func(ctx context.Context, in *struct{ Body instrument.Deed }) ([]cabinet.InstrumentView, error) {
 			return a.shop.DoInstrument(ctx, "", in.Body)
 		})
 	serve(a, api, office.Inspector, creating("do-instrument", "/instruments/{instrument}",
@@ -23,15 +24,15 @@ func (a resources) cabinet(api huma.API) {
 		func(ctx context.Context, in *struct {
 			Instrument string `path:"instrument" format:"uuid"`
 			Body       instrument.Deed
-		}) ([]shop.InstrumentView, error) {
+		}) ([]cabinet.InstrumentView, error) {
 			return a.shop.DoInstrument(ctx, in.Instrument, in.Body)
 		})
 	serve(a, api, office.Inspector, creating("move-doubted", "/instruments/{instrument}/moved",
 		"Takes off readings of a job what a check found their instrument to show too much; both stay"),
 		func(ctx context.Context, in *struct {
 			Instrument string `path:"instrument" format:"uuid"`
-			Body       shop.MoveBody
-		}) ([]shop.InstrumentView, error) {
+			Body       cabinet.MoveBody
+		}) ([]cabinet.InstrumentView, error) {
 			return a.shop.MoveDoubted(ctx, in.Instrument, in.Body)
 		})
 	serveFile(a, api, fetching("get-instrument-label", "/instruments/{instrument}/label.pdf",
@@ -39,11 +40,11 @@ func (a resources) cabinet(api huma.API) {
 		"application/pdf", office.Viewer,
 		func(ctx context.Context, in *struct {
 			Instrument string `path:"instrument" format:"uuid"`
-		}) (shop.File, error) {
+		}) (exchange.File, error) {
 			return a.shop.InstrumentLabel(ctx, in.Instrument)
 		})
 	serveFile(a, api, fetching("get-instruments-csv", "/instruments.csv", "The shop's instruments as CSV"), "text/csv",
-		office.Viewer, func(ctx context.Context, _ *struct{}) (shop.File, error) { return a.shop.CabinetFile(ctx) })
+		office.Viewer, func(ctx context.Context, _ *struct{}) (exchange.File, error) { return a.shop.CabinetFile(ctx) })
 	a.cabinetTries(api)
 	a.cabinetLines(api)
 }
@@ -55,7 +56,7 @@ func (a resources) cabinetTries(api huma.API) {
 		func(ctx context.Context, in *struct {
 			Instrument string `path:"instrument" format:"uuid"`
 			Body       instrument.Deed
-		}) (shop.Preview, error) {
+		}) (cabinet.Preview, error) {
 			return a.shop.PreviewInstrument(ctx, in.Instrument, in.Body)
 		})
 	serve(a, api, office.Viewer, asking("try-pattern", "/instruments/pattern",
@@ -64,7 +65,7 @@ func (a resources) cabinetTries(api huma.API) {
 			Pattern instrument.Pattern `json:"pattern"`
 			Text    string             `json:"text" maxLength:"10000" doc:"as the device sends it"`
 		}
-	}) ([]shop.TriedLine, error) {
+	}) ([]cabinet.TriedLine, error) {
 		return a.shop.TryPattern(ctx, in.Body.Pattern, in.Body.Text)
 	})
 }

@@ -16,6 +16,7 @@ import (
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/shop"
+	"ledge/internal/shop/cabinet"
 	"ledge/internal/store"
 )
 
@@ -25,7 +26,7 @@ type shelf struct {
 	base string
 }
 
-func (s shelf) do(path string, d instrument.Deed, want int) (list []shop.InstrumentView, said string) {
+func (s shelf) do(path string, d instrument.Deed, want int) (list []cabinet.InstrumentView, said string) {
 	s.t.Helper()
 	if d.ID == "" {
 		d.ID = uuid.NewString()
@@ -35,7 +36,8 @@ func (s shelf) do(path string, d instrument.Deed, want int) (list []shop.Instrum
 	require.Equal(s.t, want, status, string(answer))
 	if status < 300 {
 		require.NoError(s.t, json.Unmarshal(answer, &list))
-		list = slices.DeleteFunc(list, func(v shop.InstrumentView) bool { return v.Facts.Tag != "M-1" }) // the demo's
+		list = slices.DeleteFunc(list,
+			func(v cabinet.InstrumentView) bool { return v.Facts.Tag != "M-1" }) // the demo's
 	}
 	return list, string(answer)
 }
@@ -95,7 +97,7 @@ func TestAnInstrumentThatWasFoundOff(t *testing.T) {
 	status, answer, _ := call(t, "PUT", server.URL+"/api/v1/jobs/1/judgement",
 		shop.JudgementBody{Limits: now.Job.Limits, Policy: now.Job.Policy}, "If-Match", fmt.Sprint(now.Job.Version))
 	require.Equal(t, 200, status, string(answer))
-	preview := func(hand string, off unit.Length) (p shop.Preview) {
+	preview := func(hand string, off unit.Length) (p cabinet.Preview) {
 		status, body, _ := call(t, "POST", server.URL+"/api/v1/instruments"+at+"/preview", instrument.Deed{
 			ID: uuid.NewString(), What: instrument.Spread, Hand: hand,
 			Readings: []unit.Length{2*unit.Inch - off, 2 * unit.Inch, 2*unit.Inch + off}}, personHeader, "Ida")
@@ -133,7 +135,7 @@ func TestAnInstrumentThatWasFoundOff(t *testing.T) {
 	assert.Equal(t, 1, list[0].Doubts[0].Readings)
 	require.Len(t, list[0].Doubts[0].Jobs[0].Parts, 1)
 	assert.Equal(t, "Main 2", list[0].Doubts[0].Jobs[0].Parts[0].Part)
-	move := shop.MoveBody{ID: uuid.NewString(), Check: list[0].Doubts[0].Check.ID, Job: 1}
+	move := cabinet.MoveBody{ID: uuid.NewString(), Check: list[0].Doubts[0].Check.ID, Job: 1}
 	for range 2 { // sent twice, moved once
 		status, body, _ := call(t, "POST", server.URL+"/api/v1/instruments"+at+"/moved", move, personHeader, "Ida")
 		require.Equal(t, 201, status, string(body))
@@ -207,7 +209,7 @@ func TestAStudyOfAnInstrument(t *testing.T) {
 // How the lines of an instrument are read is tried on pasted ones, and what is wrong with it is said beside it.
 func TestAPatternIsTriedOnPastedLines(t *testing.T) {
 	server := serveDemo(t)
-	try := func(expression string, want int) (answer []shop.TriedLine, said string) {
+	try := func(expression string, want int) (answer []cabinet.TriedLine, said string) {
 		status, body, _ := call(t, "POST", server.URL+"/api/v1/instruments/pattern", map[string]any{
 			"pattern": map[string]any{"expression": expression, "unit": "mm", "good": []string{"A"}},
 			"text":    "A 54,983\r\nB 54.983\r\nBAT 87%\r\nA 54.983 kg"}, personHeader, "Ida")

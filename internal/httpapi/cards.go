@@ -63,9 +63,7 @@ func (a resources) limitTables(api huma.API) {
 			return a.shop.WriteTable(in.Body), nil
 		})
 	serve(a, api, office.Viewer, fetching("get-card-taken", "/jobs/{id}/card-taken",
-		"The version of a card that a job took, and a newer one where there is one"),
-		func(ctx context.Context, in *JobPath) (shop.TakenCard, error) { return a.shop.CardTaken(ctx, in.ID) })
+		"The version of a card that a job took, and a newer one where there is one"), ofJob(a.shop.CardTaken))
 	serve(a, api, office.Viewer, fetching("get-earlier", "/jobs/{id}/earlier",
-		"How an engine that comes back left the shop the last time"),
-		func(ctx context.Context, in *JobPath) (shop.EarlierView, error) { return a.shop.Earlier(ctx, in.ID) })
+		"How an engine that comes back left the shop the last time"), ofJob(a.shop.Earlier))
 }

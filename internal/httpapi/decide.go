@@ -86,8 +86,7 @@ func (a resources) decisions(api huma.API) {
 			return a.shop.Weigh(ctx, in.ID, in.Of, in.Tag, in.Body.Options)
 		})
 	serve(a, api, office.Viewer, fetching("get-build", "/jobs/{id}/build",
-		"Which part goes where, rods paired by weight, and what to file off rings"),
-		func(ctx context.Context, in *JobPath) (shop.BuildView, error) { return a.shop.Build(ctx, in.ID) })
+		"Which part goes where, rods paired by weight, and what to file off rings"), ofJob(a.shop.Build))
 	serve(a, api, office.Inspector, creating("settle-matching", "/jobs/{id}/matchings", "Settle which part goes where"),
 		func(ctx context.Context, in *struct {
 			JobPath

@@ -22,6 +22,7 @@ import (
 	"ledge/internal/exchange"
 	"ledge/internal/gaugelink"
 	"ledge/internal/shop"
+	"ledge/internal/shop/cabinet"
 	"ledge/internal/store"
 	"ledge/internal/store/db"
 	"ledge/internal/store/office"
@@ -168,5 +169,5 @@ func assembledLists(r huma.Registry) {
 	list(r, instrument.Parities)
 	list(r, instrument.LineFaults)
 	list(r, gaugelink.Standings)
-	r.Schema(reflect.TypeFor[shop.LineFrame](), true, "LineFrame") // told line by line, not by an operation
+	r.Schema(reflect.TypeFor[cabinet.LineFrame](), true, "LineFrame") // told line by line, not by an operation
 }

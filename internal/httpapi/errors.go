@@ -10,7 +10,8 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"ledge/internal/photo"
-	"ledge/internal/shop"
+	"ledge/internal/shop/judge"
+	"ledge/internal/shop/refuse"
 	"ledge/internal/store/db"
 	"ledge/internal/words"
 )
@@ -30,8 +31,8 @@ func writeProblem(w http.ResponseWriter, status int, detail string) {
 func answerTo(err error) (status int, sentence string, at []*huma.ErrorDetail) {
 	var conflict *db.ConflictError
 	var made *huma.ErrorModel
-	var spoiled *shop.UnreadableError
-	var refused *shop.Refusal
+	var spoiled *judge.UnreadableError
+	var refused *refuse.Refusal
 	switch {
 	case errors.As(err, &spoiled):
 		return http.StatusConflict, words.Told("refuse.job_spoiled"), nil
@@ -77,11 +78,12 @@ func conflicting(c *db.ConflictError) []*huma.ErrorDetail {
 }
 
 // refusedWith are the answers to what the shop refuses.
-var refusedWith = map[shop.Kind]int{shop.Wrong: http.StatusUnprocessableEntity, shop.Conflicts: http.StatusConflict,
-	shop.Missing: http.StatusNotFound, shop.Unproven: http.StatusUnauthorized}
+var refusedWith = map[refuse.Kind]int{refuse.Wrong: http.StatusUnprocessableEntity,
+	refuse.Conflicts: http.StatusConflict,
+	refuse.Missing:   http.StatusNotFound, refuse.Unproven: http.StatusUnauthorized}
 
 // placesOf says where in a request what is refused stands.
-func placesOf(r *shop.Refusal) []*huma.ErrorDetail {
+func placesOf(r *refuse.Refusal) []*huma.ErrorDetail {
 	var at []*huma.ErrorDetail
 	for _, p := range r.Places {
 		location := p.File

@@ -23,10 +23,10 @@ type OpenFileBody struct {
 func (a resources) openFiles(api huma.API) {
 	const kind = "application/json"
 	serveFile(a, api, fetching("get-file", "/jobs/{id}/file", "The job as an open file"), kind, office.Viewer,
-		func(ctx context.Context, in *JobPath) (shop.File, error) { return a.shop.OpenFile(ctx, in.ID) })
+		ofJob(a.shop.OpenFile))
 	serveFile(a, api, fetching("get-card", "/jobs/{id}/card",
 		"The engine's card: layout, limits and policy as an open file without features"), kind, office.Viewer,
-		func(ctx context.Context, in *JobPath) (shop.File, error) { return a.shop.Card(ctx, in.ID) })
+		ofJob(a.shop.Card))
 	serve(a, api, office.Viewer, a.large(asking("read-card", "/cards/read",
 		"Read limits and policy out of a card or an open file; nothing is stored")),
 		func(_ context.Context, in *struct{ Body OpenFileBody }) (shop.CardAnswer, error) {

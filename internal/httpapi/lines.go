@@ -12,7 +12,7 @@ import (
 	"github.com/google/uuid"
 
 	"ledge/internal/core/instrument"
-	"ledge/internal/shop"
+	"ledge/internal/shop/cabinet"
 	"ledge/internal/store/office"
 	"ledge/internal/words"
 )
@@ -20,7 +20,7 @@ import (
 // A line's bench hears of it so often at most where something came, and so often at least.
 const frameApart, frameAtLeast = 50 * time.Millisecond, time.Second
 
-// line gives a bench the line of an instrument for as long as it listens: a frame a line (shop.LineFrame), as JSON.
+// line gives a bench the line of an instrument for as long as it listens: a frame a line (cabinet.LineFrame), as JSON.
 func (a resources) line(w http.ResponseWriter, r *http.Request) {
 	gone := r.Context().Done() // an admitted change outlives its client; a line must not
 	a.only(office.Inspector, func(w http.ResponseWriter, r *http.Request) {
@@ -33,7 +33,7 @@ func (a resources) line(w http.ResponseWriter, r *http.Request) {
 		}
 		sense, _ := strconv.Atoi(q.Get("sense"))
 		after, _ := strconv.Atoi(q.Get("after"))
-		held, err := a.shop.HoldLine(r.Context(), shop.LineAsked{Instrument: id.String(), Bench: bench.String(),
+		held, err := a.shop.HoldLine(r.Context(), cabinet.LineAsked{Instrument: id.String(), Bench: bench.String(),
 			Mode: instrument.Mode(q.Get("mode")), Sense: sense, Over: q.Get("over") == "1", Run: q.Get("run"),
 			After: after})
 		if err != nil {
@@ -46,7 +46,7 @@ func (a resources) line(w http.ResponseWriter, r *http.Request) {
 }
 
 // streamLine tells a bench of its line until either is gone.
-func (a resources) streamLine(w http.ResponseWriter, r *http.Request, held *shop.Line, gone <-chan struct{}) {
+func (a resources) streamLine(w http.ResponseWriter, r *http.Request, held *cabinet.Line, gone <-chan struct{}) {
 	ended := a.store.SessionsChanged()
 	stream := endless(w, "application/x-ndjson")
 	out := json.NewEncoder(w)
@@ -87,7 +87,7 @@ func (a resources) cabinetLines(api huma.API) {
 		"How an instrument is connected"), func(ctx context.Context, in *struct {
 		Instrument string `path:"instrument" format:"uuid"`
 		Body       instrument.Deed
-	}) ([]shop.InstrumentView, error) {
+	}) ([]cabinet.InstrumentView, error) {
 		return a.shop.Wire(ctx, in.Instrument, in.Body)
 	})
 	register(api, office.Inspector, operation(http.MethodPost, "feed-line", "/instruments/{instrument}/line/{bench}",

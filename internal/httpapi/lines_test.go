@@ -16,7 +16,7 @@ import (
 
 	"ledge/internal/core/instrument"
 	"ledge/internal/core/unit"
-	"ledge/internal/shop"
+	"ledge/internal/shop/cabinet"
 	"ledge/internal/store/office"
 )
 
@@ -66,10 +66,10 @@ func TestALineIsHeldOverTheAPI(t *testing.T) {
 	require.NoError(t, err)
 	fmt.Fprint(plug, "2.0001\r\nBAT 87%\r\n")
 	frames := bufio.NewScanner(stream.Body)
-	var f shop.LineFrame
+	var f cabinet.LineFrame
 	for f.Says == "" && frames.Scan() {
 		taken := f.Taken
-		f = shop.LineFrame{}
+		f = cabinet.LineFrame{}
 		require.NoError(t, json.Unmarshal(frames.Bytes(), &f))
 		f.Taken = append(taken, f.Taken...)
 	}
@@ -148,16 +148,16 @@ func TestALineReachesNoFurther(t *testing.T) {
 		require.NoError(t, err)
 		fmt.Fprint(plug, "SECRET BANNER\r\n")
 		frames := bufio.NewScanner(stream.Body)
-		var f shop.LineFrame
+		var f cabinet.LineFrame
 		for f.Says == "" && frames.Scan() {
-			f = shop.LineFrame{}
+			f = cabinet.LineFrame{}
 			require.NoError(t, json.Unmarshal(frames.Bytes(), &f))
 		}
 		assert.Equal(t, shown, f.Bad, role)
 		assert.Equal(t, 1, f.Bads, role)
 		fmt.Fprint(plug, "HEAD 2.0001 TAIL\r\n")
 		for len(f.Taken) == 0 && frames.Scan() {
-			f = shop.LineFrame{}
+			f = cabinet.LineFrame{}
 			require.NoError(t, json.Unmarshal(frames.Bytes(), &f))
 		}
 		require.Len(t, f.Taken, 1)

@@ -5,6 +5,7 @@ import (
 	"testing"
 
 	"ledge/internal/shop"
+	"ledge/internal/shop/settings"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -14,7 +15,7 @@ import (
 // time zone and no locale is refused at its field, and so is a change of what somebody else changed.
 func TestPapersWriteAsTheShopDoes(t *testing.T) {
 	base := serveDemo(t).URL
-	local := func() (v shop.LocalView, tag string) {
+	local := func() (v settings.LocalView, tag string) {
 		status, said, head := call(t, "GET", base+"/api/v1/shop/local", nil)
 		require.Equal(t, 200, status)
 		require.NoError(t, json.Unmarshal(said, &v))

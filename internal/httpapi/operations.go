@@ -9,7 +9,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"ledge/internal/shop"
+	"ledge/internal/exchange"
 	"ledge/internal/store/office"
 	"ledge/internal/words"
 )
@@ -72,9 +72,14 @@ type attachment struct {
 	Body               []byte
 }
 
+// ofJob is a handler for what is asked of a job by its id alone.
+func ofJob[T any](call func(context.Context, int64) (T, error)) func(context.Context, *JobPath) (T, error) {
+	return func(ctx context.Context, in *JobPath) (T, error) { return call(ctx, in.ID) }
+}
+
 // serveFile registers an operation that answers with a file, to be shown in place where it is a PDF.
 func serveFile[I any](a resources, api huma.API, o huma.Operation, contentType string, least office.Role,
-	call func(context.Context, *I) (shop.File, error)) {
+	call func(context.Context, *I) (exchange.File, error)) {
 	o.Responses = files(contentType)
 	how := "attachment"
 	if contentType == "application/pdf" {

@@ -5,6 +5,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"ledge/internal/exchange"
 	"ledge/internal/shop"
 	"ledge/internal/store"
 	"ledge/internal/store/office"
@@ -22,26 +23,21 @@ func (a resources) papers(api huma.API) {
 		return o
 	}
 	serveFile(a, api, turn(fetching("get-inspection-pdf", "/jobs/{id}/inspection.pdf",
-		"The whole inspection as a PDF")),
-		pdf, office.Viewer,
-		func(ctx context.Context, in *JobPath) (shop.File, error) { return a.shop.InspectionPaper(ctx, in.ID) })
+		"The whole inspection as a PDF")), pdf, office.Viewer, ofJob(a.shop.InspectionPaper))
 	serveFile(a, api, turn(fetching("get-summary-pdf", "/jobs/{id}/summary.pdf", "The customer's summary as a PDF")),
-		pdf, office.Viewer,
-		func(ctx context.Context, in *JobPath) (shop.File, error) { return a.shop.SummaryPaper(ctx, in.ID) })
+		pdf, office.Viewer, ofJob(a.shop.SummaryPaper))
 	serveFile(a, api, turn(fetching("get-workbook", "/jobs/{id}/workbook.xlsx", "The job as a spreadsheet")),
-		xlsx, office.Viewer,
-		func(ctx context.Context, in *JobPath) (shop.File, error) { return a.shop.Workbook(ctx, in.ID) })
+		xlsx, office.Viewer, ofJob(a.shop.Workbook))
 	serveFile(a, api, turn(fetching("get-order-pdf", "/jobs/{id}/orders/{order}/pdf", "An order sheet as a PDF")),
 		pdf, office.Viewer,
 		func(ctx context.Context, in *struct {
 			JobPath
 			Order string `path:"order"`
-		}) (shop.File, error) {
+		}) (exchange.File, error) {
 			return a.shop.SheetPaper(ctx, in.ID, in.Order)
 		})
 	serveFile(a, api, turn(fetching("get-built-pdf", "/jobs/{id}/built.pdf", "The built engine's sheet as a PDF")),
-		pdf, office.Viewer,
-		func(ctx context.Context, in *JobPath) (shop.File, error) { return a.shop.BuiltPaper(ctx, in.ID) })
+		pdf, office.Viewer, ofJob(a.shop.BuiltPaper))
 	serveFile(a, api, turn(fetching("get-labels", "/jobs/{id}/labels.pdf",
 		"Labels for what was measured: a page of them, or each a page for a label printer")), pdf, office.Viewer,
 		func(ctx context.Context, in *struct {
@@ -49,12 +45,14 @@ func (a resources) papers(api huma.API) {
 			StandInQuery
 			Number int  `query:"number" minimum:"0" doc:"one rod or piston"`
 			Roll   bool `query:"roll" doc:"for a label printer"`
-		}) (shop.File, error) {
+		}) (exchange.File, error) {
 			return a.shop.Labels(ctx, in.ID, in.Of, in.Tag, in.Number, in.Roll)
 		})
 	serveFile(a, api, turn(fetching("get-shared-summary", "/shared/{token}/summary.pdf",
 		"The report behind a link as a PDF")), pdf, anyone,
-		func(ctx context.Context, in *LinkPath) (shop.File, error) { return a.shop.SharedSummary(ctx, in.Token) })
+		func(ctx context.Context, in *LinkPath) (exchange.File, error) {
+			return a.shop.SharedSummary(ctx, in.Token)
+		})
 }
 
 // A LinkPath is a customer's link.
@@ -70,9 +68,9 @@ type ShareToken struct {
 // shares registers the report and the links to it.
 func (a resources) shares(api huma.API) {
 	serve(a, api, office.Viewer, fetching("get-report", "/jobs/{id}/report", "The report in plain words"),
-		func(ctx context.Context, in *JobPath) (shop.SharedView, error) { return a.shop.Report(ctx, in.ID) })
+		ofJob(a.shop.Report))
 	serve(a, api, office.Viewer, fetching("list-shares", "/jobs/{id}/shares", "The links to a job's report"),
-		func(ctx context.Context, in *JobPath) ([]store.Share, error) { return a.shop.Shares(ctx, in.ID) })
+		ofJob(a.shop.Shares))
 	serve(a, api, office.Decider, creating("share", "/jobs/{id}/shares",
 		"Make a link to a job's report; its token is told this once"),
 		func(ctx context.Context, in *struct {

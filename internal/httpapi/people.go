@@ -11,7 +11,8 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"ledge/internal/shop"
+	"ledge/internal/shop/people"
+	"ledge/internal/shop/refuse"
 	"ledge/internal/store/office"
 	"ledge/internal/words"
 )
@@ -41,8 +42,8 @@ type PasswordBody struct {
 
 // unproven tells whether somebody did not prove who they are.
 func unproven(err error) bool {
-	var refusal *shop.Refusal
-	return errors.As(err, &refusal) && refusal.Kind == shop.Unproven
+	var refusal *refuse.Refusal
+	return errors.As(err, &refusal) && refusal.Kind == refuse.Unproven
 }
 
 // SessionLine is a browser in which somebody is signed in.
@@ -172,7 +173,7 @@ func (a resources) people(api huma.API) {
 	serve(a, api, office.Owner, fetching("list-people", "/people", "Who may sign in"),
 		func(ctx context.Context, _ *struct{}) ([]office.Person, error) { return a.shop.People(ctx) })
 	serve(a, api, office.Owner, creating("add-person", "/people", "Let somebody sign in"),
-		func(ctx context.Context, in *struct{ Body shop.PersonBody }) ([]office.Person, error) {
+		func(ctx context.Context, in *struct{ Body people.PersonBody }) ([]office.Person, error) {
 			return a.shop.AddPerson(ctx, in.Body)
 		})
 	serve(a, api, office.Owner, replacing("change-person", "/people/{person}",
@@ -180,7 +181,7 @@ func (a resources) people(api huma.API) {
 		func(ctx context.Context, in *struct {
 			Person int64 `path:"person"`
 			Versioned
-			Body shop.PersonBody
+			Body people.PersonBody
 		}) ([]office.Person, error) {
 			version, err := in.version()
 			if err != nil {

@@ -31,7 +31,8 @@ func init() {
 
 // spoken is a sentence of the libraries beneath without the names of their types.
 func spoken(sentence string) string {
-	for _, mark := range []string{"json:", "Go value", "Go struct", "strconv.", "httpapi.", "shop.",
+	for _, mark := range []string{"json:", "Go value", "Go struct", "strconv.", "httpapi.", "shop.", "people.",
+		"settings.", "cabinet.",
 		"invalid character", "unexpected end of JSON", "unexpected EOF", "http: "} {
 		if strings.Contains(sentence, mark) {
 			return words.Told("refuse.not_readable")
@@ -47,7 +48,8 @@ func schemaName(t reflect.Type, hint string) string {
 	}
 	name := huma.DefaultSchemaNamer(t, hint)
 	pkg := path.Base(t.PkgPath())
-	if t.Name() != "" && pkg != "httpapi" && pkg != "shop" && strings.HasPrefix(t.PkgPath(), "ledge/") {
+	ofShop := strings.HasPrefix(t.PkgPath(), "ledge/internal/shop")
+	if t.Name() != "" && pkg != "httpapi" && !ofShop && strings.HasPrefix(t.PkgPath(), "ledge/") {
 		name = strings.ToUpper(pkg[:1]) + pkg[1:] + name
 	}
 	return name

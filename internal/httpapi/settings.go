@@ -8,22 +8,23 @@ import (
 	"ledge/internal/core/schedule"
 	"ledge/internal/core/unit"
 	"ledge/internal/shop"
+	"ledge/internal/shop/settings"
 	"ledge/internal/store/office"
 )
 
 // settings registers what holds for the shop as a whole.
 func (a resources) settings(api huma.API) {
-	rates := func(ctx context.Context) (shop.RatesView, int64, error) {
+	rates := func(ctx context.Context) (settings.RatesView, int64, error) {
 		view, err := a.shop.Rates(ctx)
 		return view, view.Version, err
 	}
 	serveTagged(a, api, office.Viewer, fetching("get-rates", "/rates", "The shop's rate card"),
-		func(ctx context.Context, _ *struct{}) (shop.RatesView, int64, error) { return rates(ctx) })
+		func(ctx context.Context, _ *struct{}) (settings.RatesView, int64, error) { return rates(ctx) })
 	serveTagged(a, api, office.Decider, replacing("set-rates", "/rates", "Replace the shop's rate card"),
 		func(ctx context.Context, in *struct {
 			Versioned
 			Body schedule.Card
-		}) (view shop.RatesView, version int64, err error) {
+		}) (view settings.RatesView, version int64, err error) {
 			if version, err = in.version(); err == nil {
 				err = a.shop.SetRates(ctx, in.Body, version)
 			}
@@ -62,12 +63,12 @@ func (a resources) address(api huma.API) {
 
 // locals registers how papers write.
 func (a resources) locals(api huma.API) {
-	local := func(ctx context.Context) (shop.LocalView, int64, error) {
+	local := func(ctx context.Context) (settings.LocalView, int64, error) {
 		view, err := a.shop.Local(ctx)
 		return view, view.Version, err
 	}
 	serveTagged(a, api, office.Viewer, fetching("get-local", "/shop/local", "How papers write dates, times and money"),
-		func(ctx context.Context, _ *struct{}) (shop.LocalView, int64, error) { return local(ctx) })
+		func(ctx context.Context, _ *struct{}) (settings.LocalView, int64, error) { return local(ctx) })
 	serveTagged(a, api, office.Decider, replacing("set-local", "/shop/local",
 		"Choose how papers write dates, times and money"),
 		func(ctx context.Context, in *struct {
@@ -76,7 +77,7 @@ func (a resources) locals(api huma.API) {
 				Locale   string `json:"locale" maxLength:"20"`
 				TimeZone string `json:"time_zone" maxLength:"60"`
 			}
-		}) (view shop.LocalView, version int64, err error) {
+		}) (view settings.LocalView, version int64, err error) {
 			if version, err = in.version(); err == nil {
 				err = a.shop.SetLocal(ctx, in.Body.Locale, in.Body.TimeZone, version)
 			}

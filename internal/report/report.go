@@ -22,6 +22,9 @@ import (
 	"ledge/internal/words"
 )
 
+// PDF is the type of the papers.
+const PDF = "application/pdf"
+
 // A Job is what the papers of a job are made from.
 type Job struct {
 	// Address is where the job is found in Ledge; the papers carry it as a QR code, none where it is empty.

@@ -10,6 +10,7 @@ import (
 	"ledge/internal/core/instrument"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
+	"ledge/internal/shop/refuse"
 	"ledge/internal/store"
 	"ledge/internal/words"
 )
@@ -105,7 +106,8 @@ func (a *Application) anew(ctx context.Context, record store.Record, b AnewBody)
 			continue
 		}
 		for _, r := range f.Tape {
-			if r.SupersededBy != nil || r.Value == nil || r.TakenAt <= out.Since || !sameID(r.GaugeID, b.Gauge) {
+			if r.SupersededBy != nil || r.Value == nil || r.TakenAt <= out.Since || !store.SameSetup(r.GaugeID,
+				b.Gauge) {
 				continue
 			}
 			signed := !r.ByLine && (strings.HasPrefix(r.Typed, "+") || strings.HasPrefix(r.Typed, "-"))
@@ -124,21 +126,21 @@ func (a *Application) anew(ctx context.Context, record store.Record, b AnewBody)
 // worth is what makes of a size as it was taken the one that it is.
 func (p *AnewPreview) worth(record store.Record, b *AnewBody) (func(unit.Length, bool) unit.Length, error) {
 	if b.Kind.Quantity() == part.Weight || !b.Kind.Known() {
-		return nil, refuse("kind", words.Told("refuse.no_kind"))
+		return nil, refuse.At("kind", words.Told("refuse.no_kind"))
 	}
 	if b.Gauge != nil {
 		*b.Gauge = strings.ToLower(*b.Gauge)
 	}
 	if b.Right == nil {
 		if b.Off == 0 {
-			return nil, refuse("off", words.Told("refuse.anew_off"))
+			return nil, refuse.At("off", words.Told("refuse.anew_off"))
 		}
 		return func(size unit.Length, _ bool) unit.Length { return size - b.Off }, nil
 	}
 	wrong := slices.IndexFunc(record.Gauges,
 		func(g store.GaugeSetup) bool { return b.Gauge != nil && g.ID == *b.Gauge })
 	if wrong < 0 {
-		return nil, refuse("gauge", words.Told("conflict.gauge"))
+		return nil, refuse.At("gauge", words.Told("conflict.gauge"))
 	}
 	b.Right.Kind = b.Kind
 	if err := b.Right.settle(); err != nil {
@@ -146,7 +148,7 @@ func (p *AnewPreview) worth(record store.Record, b *AnewBody) (func(unit.Length,
 	}
 	from, to := record.Gauges[wrong], b.Right.setup(record.Job.ID)
 	if from.Mode != to.Mode || from.Mating || to.Mating || from.Setting == nil || to.Setting == nil {
-		return nil, refuse("mode", words.Told("refuse.anew_mode"))
+		return nil, refuse.At("mode", words.Told("refuse.anew_mode"))
 	}
 	p.right = &to
 	was, is := zeroOf(from), zeroOf(to)
@@ -163,8 +165,6 @@ func zeroOf(g store.GaugeSetup) instrument.Zero {
 	}
 	return z
 }
-
-func sameID(a, b *string) bool { return a == nil && b == nil || a != nil && b != nil && *a == *b }
 
 func lastSetup(record store.Record, kind part.Kind) *store.GaugeSetup {
 	for i := range slices.Backward(record.Gauges) {

@@ -12,6 +12,7 @@ import (
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/core/walk"
+	"ledge/internal/shop/refuse"
 	"ledge/internal/store"
 	"ledge/internal/words"
 )
@@ -156,7 +157,7 @@ type AssemblyEvent = assembly.Event
 // Build keeps one thing that was done to build an engine; signing is a thing of its own.
 func (a *Application) DoAssembly(ctx context.Context, id int64, e AssemblyEvent) (AssemblyView, error) {
 	if e.What == assembly.Sign || e.What == assembly.Unsign {
-		return AssemblyView{}, refuse("what", words.Told("refuse.sign_apart"))
+		return AssemblyView{}, refuse.At("what", words.Told("refuse.sign_apart"))
 	}
 	return a.assemble(ctx, id, e)
 }
@@ -197,7 +198,7 @@ func (a *Application) assemble(ctx context.Context, id int64, e AssemblyEvent) (
 	err = a.store.AddBuilt(ctx, id, e, func(before []assembly.Event) error {
 		b.Short, b.Beside = b.short(before), b.beside(assembly.Live(before))
 		if r := assembly.Refuses(b.Job, before, e); r != nil {
-			return refuse(r.Field, words.In(view.Job.Unit).Say(r.Why))
+			return refuse.At(r.Field, words.In(view.Job.Unit).Say(r.Why))
 		}
 		was = assembly.StateOf(b.Job, before).Runs
 		return nil
@@ -356,7 +357,7 @@ func (a *Application) PlanToCard(ctx context.Context, id int64, version string) 
 	case err != nil:
 		return AssemblyView{}, err
 	case !ok:
-		return AssemblyView{}, conflict(words.Told("refuse.no_card_taken"))
+		return AssemblyView{}, refuse.Conflict(words.Told("refuse.no_card_taken"))
 	}
 	versions, err := a.store.CardVersions(ctx, card.Card)
 	if err != nil {

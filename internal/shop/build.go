@@ -6,6 +6,8 @@ import (
 
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/part"
+	"ledge/internal/shop/judge"
+	"ledge/internal/shop/refuse"
 	"ledge/internal/store"
 	"ledge/internal/words"
 )
@@ -31,11 +33,11 @@ func (a *Application) Settle(ctx context.Context, job int64, b SettleBody) (Buil
 	}
 	i := slices.IndexFunc(view.Matchings, func(m disposition.Matching) bool { return m.Of == b.Kind })
 	if i < 0 {
-		return BuildView{}, refuse("kind", words.Told("refuse.not_matched"))
+		return BuildView{}, refuse.At("kind", words.Told("refuse.not_matched"))
 	}
 	have, asked := slices.Sorted(slices.Values(view.Matchings[i].Parts)), slices.Sorted(slices.Values(b.Parts))
 	if !slices.Equal(have, asked) {
-		return BuildView{}, refuse("parts", words.Told("refuse.one_place"))
+		return BuildView{}, refuse.At("parts", words.Told("refuse.one_place"))
 	}
 	record, err := a.store.Record(ctx, job)
 	if err != nil {
@@ -71,7 +73,7 @@ func (a *Application) Build(ctx context.Context, id int64) (BuildView, error) {
 	if err != nil {
 		return BuildView{}, err
 	}
-	ctx, cancel := context.WithTimeout(ctx, judging)
+	ctx, cancel := judge.Within(ctx)
 	defer cancel()
 	result, err := disposition.EvaluateWithin(ctx, in)
 	if err != nil {

@@ -9,34 +9,35 @@ import (
 	"ledge/internal/core/assembly"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/unit"
+	"ledge/internal/exchange"
 	"ledge/internal/report"
 	"ledge/internal/words"
 )
 
 // BuiltPaper is the sheet of an engine that was put together.
-func (a *Application) BuiltPaper(ctx context.Context, id int64) (File, error) {
+func (a *Application) BuiltPaper(ctx context.Context, id int64) (exchange.File, error) {
 	view, err := a.Assembly(ctx, id)
 	if err != nil {
-		return File{}, err
+		return exchange.File{}, err
 	}
 	job, err := a.store.Job(ctx, id)
 	if err != nil {
-		return File{}, err
+		return exchange.File{}, err
 	}
 	address, err := a.jobAddress(ctx, id)
 	if err != nil {
-		return File{}, err
+		return exchange.File{}, err
 	}
 	if address != "" {
 		address += "/built"
 	}
-	local, err := a.local(ctx)
+	local, err := a.Papers(ctx)
 	if err != nil {
-		return File{}, err
+		return exchange.File{}, err
 	}
 	changed, err := a.store.LastChange(ctx, id)
 	if err != nil {
-		return File{}, err
+		return exchange.File{}, err
 	}
 	p := builtPaper{view, words.In(job.Unit), local}
 	paper := report.BuiltPaper{Address: address, Number: job.Number, Customer: job.Customer, Name: job.Engine,
@@ -55,7 +56,7 @@ func (a *Application) BuiltPaper(ctx context.Context, id int64) (File, error) {
 		paper.Warnings = append(paper.Warnings, c.Text)
 	}
 	text, err := paper.PDF()
-	return File{fileName(job.Number) + ".built.pdf", pdf, text}, err
+	return exchange.FileOf(job.Number, ".built.pdf", report.PDF, text), err
 }
 
 // A builtPaper puts what was built into the lines of a paper.

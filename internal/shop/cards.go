@@ -11,6 +11,7 @@ import (
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/exchange"
+	"ledge/internal/shop/refuse"
 	"ledge/internal/store"
 	"ledge/internal/store/office"
 	"ledge/internal/words"
@@ -88,11 +89,11 @@ type CardBody struct {
 // layout is the engine that was told, completed; a refusal where it cannot be.
 func layout(l engine.Layout) (engine.Layout, error) {
 	l = l.Complete()
-	var places []Place
+	var places []refuse.Place
 	for _, p := range l.Problems() {
-		places = append(places, Place{Field: p.Field, Says: sentence(p.Field, words.Layout(p).String())})
+		places = append(places, refuse.Place{Field: p.Field, Says: sentence(p.Field, words.Layout(p).String())})
 	}
-	return l, refuseAll(places)
+	return l, refuse.All(places)
 }
 
 // SetCard stores a new card, or the next version of one.
@@ -103,10 +104,10 @@ func (a *Application) SetCard(ctx context.Context, card string, b CardBody) ([]o
 		return nil, err
 	}
 	if strings.TrimSpace(b.Engine) == "" {
-		return nil, refuse("engine", words.Told("refuse.engine"))
+		return nil, refuse.At("engine", words.Told("refuse.engine"))
 	}
 	if err := b.Judgement.settled(b.Unit, b.Sure); err != nil {
-		return nil, within("judgement.", err)
+		return nil, refuse.Within("judgement.", err)
 	}
 	c := office.Card{ID: b.ID, Card: card, Engine: strings.TrimSpace(b.Engine), Book: strings.TrimSpace(b.Book),
 		Note: strings.TrimSpace(b.Note), Unit: b.Unit, Layout: l, Came: part.Ordered(b.Came),

@@ -9,6 +9,7 @@ import (
 	"ledge/internal/core/order"
 	"ledge/internal/core/part"
 	"ledge/internal/core/walk"
+	"ledge/internal/shop/refuse"
 	"ledge/internal/store"
 	"ledge/internal/words"
 )
@@ -109,11 +110,11 @@ func (a *Application) Close(ctx context.Context, job int64, b CloseBody) (JobVie
 	}
 	switch {
 	case b.Outcome == store.Reopened:
-		return JobView{}, refuse("outcome", words.Told("refuse.reopened"))
+		return JobView{}, refuse.At("outcome", words.Told("refuse.reopened"))
 	case len(view.OpenEnds) > 0 && b.Outcome == "":
-		return JobView{}, refuse("outcome", words.Told("refuse.how_it_ends"))
+		return JobView{}, refuse.At("outcome", words.Told("refuse.how_it_ends"))
 	case (len(view.OpenEnds) > 0 || b.Outcome != "" && b.Outcome != store.Finished) && b.Reason == "":
-		return JobView{}, refuse("reason", words.Told("refuse.why_named"))
+		return JobView{}, refuse.At("reason", words.Told("refuse.why_named"))
 	case b.Outcome == "":
 		b.Outcome = store.Finished
 	}

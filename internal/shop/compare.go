@@ -8,6 +8,7 @@ import (
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
 	"ledge/internal/core/schedule"
+	"ledge/internal/shop/judge"
 	"ledge/internal/store"
 )
 
@@ -53,7 +54,7 @@ func (a *Application) Compare(ctx context.Context, id int64, of part.Component) 
 	if calendar.entered {
 		out.Currency = calendar.card.Currency
 	}
-	ctx, cancel := context.WithTimeout(ctx, judging)
+	ctx, cancel := judge.Within(ctx)
 	defer cancel()
 	for _, c := range record.Components {
 		if c.Of != of || c.Retired != nil {

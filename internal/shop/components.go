@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"ledge/internal/core/part"
+	"ledge/internal/shop/refuse"
 	"ledge/internal/store"
 	"ledge/internal/words"
 )
@@ -46,9 +47,9 @@ func (a *Application) ReplaceComponent(ctx context.Context, job int64, component
 		Reason: strings.TrimSpace(b.Reason)}
 	switch {
 	case b.Origin == store.CameIn:
-		return JobView{}, refuse("origin", words.Told("refuse.spare"))
+		return JobView{}, refuse.At("origin", words.Told("refuse.spare"))
 	case r.Reason == "":
-		return JobView{}, refuse("reason", words.Told("refuse.why_retired"))
+		return JobView{}, refuse.At("reason", words.Told("refuse.why_retired"))
 	}
 	return a.addComponent(ctx, job, b.ComponentBody, &r)
 }
@@ -58,9 +59,9 @@ func (a *Application) addComponent(ctx context.Context, job int64, b ComponentBo
 	tag := strings.TrimSpace(b.Tag)
 	switch {
 	case b.Origin == store.CameIn && tag != "":
-		return JobView{}, refuse("origin", words.Told("refuse.spare"))
+		return JobView{}, refuse.At("origin", words.Told("refuse.spare"))
 	case b.Origin != store.CameIn && tag == "":
-		return JobView{}, refuse("tag", words.Told("refuse.tag"))
+		return JobView{}, refuse.At("tag", words.Told("refuse.tag"))
 	}
 	return a.changedOf(ctx, job, b.Of, tag, a.store.AddComponent(ctx, store.Component{ID: b.ID, JobID: job,
 		Of: b.Of, Tag: tag, Origin: b.Origin, Stamp: strings.TrimSpace(b.Stamp)}, replaces))
@@ -81,7 +82,7 @@ func (a *Application) RetireComponent(ctx context.Context, job int64, component 
 	case !b.Retired:
 		return a.changed(ctx, job, a.store.ReturnComponent(ctx, job, r))
 	case r.Reason == "":
-		return JobView{}, refuse("reason", words.Told("refuse.why_retired"))
+		return JobView{}, refuse.At("reason", words.Told("refuse.why_retired"))
 	}
 	return a.changed(ctx, job, a.store.RetireComponent(ctx, job, r))
 }

@@ -13,6 +13,7 @@ import (
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 	"ledge/internal/exchange"
+	"ledge/internal/shop/refuse"
 	"ledge/internal/store"
 	"ledge/internal/words"
 )
@@ -28,14 +29,14 @@ type ReadingsAnswer struct {
 }
 
 // ReadingsFile is the readings that hold, as CSV.
-func (a *Application) ReadingsFile(ctx context.Context, job int64) (File, error) {
+func (a *Application) ReadingsFile(ctx context.Context, job int64) (exchange.File, error) {
 	record, err := a.store.Record(ctx, job)
 	if err != nil {
-		return File{}, err
+		return exchange.File{}, err
 	}
 	var text bytes.Buffer
 	err = exchange.WriteCSV(&text, rowsOf(&record))
-	return File{fileName(record.Job.Number) + ".readings.csv", "text/csv; charset=utf-8", text.Bytes()}, err
+	return exchange.FileOf(record.Job.Number, ".readings.csv", "text/csv; charset=utf-8", text.Bytes()), err
 }
 
 func rowsOf(record *store.Record) []exchange.Row {
@@ -217,9 +218,9 @@ func same(live []store.Reading, rows []exchange.Row) bool {
 
 func refuseRows(problems exchange.RowProblems) error {
 	const shown = 200
-	places := make([]Place, 0, min(len(problems), shown))
+	places := make([]refuse.Place, 0, min(len(problems), shown))
 	for _, p := range problems[:min(len(problems), shown)] {
-		places = append(places, Place{File: "line " + strconv.Itoa(p.Line), Says: p.Text()})
+		places = append(places, refuse.Place{File: "line " + strconv.Itoa(p.Line), Says: p.Text()})
 	}
-	return &Refusal{Says: words.Told("csv.refused", "count", len(problems)), Places: places}
+	return &refuse.Refusal{Says: words.Told("csv.refused", "count", len(problems)), Places: places}
 }

@@ -8,6 +8,7 @@ import (
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/order"
 	"ledge/internal/core/part"
+	"ledge/internal/shop/refuse"
 	"ledge/internal/store"
 	"ledge/internal/words"
 )
@@ -40,7 +41,7 @@ func (a *Application) Sign(ctx context.Context, job int64, b DecisionBody) (JobV
 		if err != nil {
 			return err
 		}
-		return judge(view, d)
+		return complete(view, d)
 	}
 	signing.Reissue = func(record store.Record) (store.Issue, error) {
 		view, err := viewOf(ctx, record, store.StandIn{})
@@ -55,22 +56,22 @@ func (a *Application) Sign(ctx context.Context, job int64, b DecisionBody) (JobV
 	return a.changedOf(ctx, job, b.Set.Component(), b.Component, a.store.Sign(ctx, signing))
 }
 
-// judge completes a decision with what it is based on, or says why it cannot be one.
-func judge(view JobView, d *store.Decision) error {
+// complete fills a decision in with what it is based on, or says why it cannot be one.
+func complete(view JobView, d *store.Decision) error {
 	set := setNamed(view.decided.Sets, d.Set)
 	if set == nil {
-		return refuse("set", words.Told("refuse.no_set"))
+		return refuse.At("set", words.Told("refuse.no_set"))
 	}
 	advised := d.Way == set.Way
 	switch {
 	case !d.Action.Decides():
-		return refuse("action", words.Told("refuse.still_measure"))
+		return refuse.At("action", words.Told("refuse.still_measure"))
 	case !advised && set.Cracked():
-		return conflict(words.Told("refuse.crack"))
+		return refuse.Conflict(words.Told("refuse.crack"))
 	case !advised && set.Option(d.Way) == nil && set.Action != disposition.Measure:
-		return refuse("action", words.Told("refuse.no_way"))
+		return refuse.At("action", words.Told("refuse.no_way"))
 	case !advised && d.Reason == "":
-		return refuse("reason", words.Told("refuse.why_otherwise"))
+		return refuse.At("reason", words.Told("refuse.why_otherwise"))
 	}
 	d.Overruled, d.On = !advised, *set
 	return nil

@@ -14,19 +14,15 @@ import (
 	"ledge/internal/core/say"
 	"ledge/internal/exchange"
 	"ledge/internal/report"
+	"ledge/internal/shop/cabinet"
 	"ledge/internal/store"
 	"ledge/internal/words"
-)
-
-const (
-	xlsx = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
-	pdf  = "application/pdf"
 )
 
 // jobAddress is where a job is found from outside this machine; empty where the shop has said no
 // such address.
 func (a *Application) jobAddress(ctx context.Context, id int64) (string, error) {
-	public, err := a.publicURL(ctx)
+	public, err := a.Public(ctx)
 	if err != nil || public == "" {
 		return "", err
 	}
@@ -34,77 +30,77 @@ func (a *Application) jobAddress(ctx context.Context, id int64) (string, error) 
 }
 
 // InspectionPaper is the whole inspection as a PDF.
-func (a *Application) InspectionPaper(ctx context.Context, job int64) (File, error) {
+func (a *Application) InspectionPaper(ctx context.Context, job int64) (exchange.File, error) {
 	dossier, err := a.dossier(ctx, job)
 	if err != nil {
-		return File{}, err
+		return exchange.File{}, err
 	}
 	text, err := dossier.Inspection()
-	return File{fileName(dossier.In.Job.Number) + ".inspection.pdf", pdf, text}, err
+	return exchange.FileOf(dossier.In.Job.Number, ".inspection.pdf", report.PDF, text), err
 }
 
 // SummaryPaper is the customer's summary as a PDF.
-func (a *Application) SummaryPaper(ctx context.Context, job int64) (File, error) {
+func (a *Application) SummaryPaper(ctx context.Context, job int64) (exchange.File, error) {
 	dossier, err := a.dossier(ctx, job)
 	if err != nil {
-		return File{}, err
+		return exchange.File{}, err
 	}
 	return summary(dossier)
 }
 
-func summary(dossier report.Job) (File, error) {
+func summary(dossier report.Job) (exchange.File, error) {
 	text, err := dossier.Summary()
-	return File{fileName(dossier.In.Job.Number) + ".summary.pdf", pdf, text}, err
+	return exchange.FileOf(dossier.In.Job.Number, ".summary.pdf", report.PDF, text), err
 }
 
 // Workbook is a job as a spreadsheet, of every component, also of those that do not stand in the engine.
-func (a *Application) Workbook(ctx context.Context, job int64) (File, error) {
+func (a *Application) Workbook(ctx context.Context, job int64) (exchange.File, error) {
 	record, err := a.store.Record(ctx, job)
 	if err != nil {
-		return File{}, err
+		return exchange.File{}, err
 	}
 	view, err := a.view(ctx, job)
 	if err != nil {
-		return File{}, err
+		return exchange.File{}, err
 	}
 	in, _ := record.Inspection()
 	result, err := disposition.EvaluateWithin(ctx, in)
 	if err != nil {
-		return File{}, err
+		return exchange.File{}, err
 	}
 	words.In(in.Unit).Result(&result)
 	var book bytes.Buffer
 	err = exchange.WriteXLSX(&book, in, result, rowsOf(&record), signedTable(view), orderTable(view))
-	return File{fileName(record.Job.Number) + ".xlsx", xlsx, book.Bytes()}, err
+	return exchange.FileOf(record.Job.Number, ".xlsx", exchange.XLSX, book.Bytes()), err
 }
 
 // SheetPaper is a sheet that was issued as a PDF.
-func (a *Application) SheetPaper(ctx context.Context, id int64, sheet string) (File, error) {
+func (a *Application) SheetPaper(ctx context.Context, id int64, sheet string) (exchange.File, error) {
 	record, err := a.store.Record(ctx, id)
 	if err != nil {
-		return File{}, err
+		return exchange.File{}, err
 	}
 	i := slices.IndexFunc(record.Orders, func(o store.Order) bool { return o.ID == sheet })
 	if i < 0 {
-		return File{}, noSheet
+		return exchange.File{}, noSheet
 	}
 	o, job := record.Orders[i], record.Job
 	address, err := a.jobAddress(ctx, id)
 	if err != nil {
-		return File{}, err
+		return exchange.File{}, err
 	}
 	if address != "" {
 		address += "/orders"
 	}
-	local, err := a.local(ctx)
+	local, err := a.Papers(ctx)
 	if err != nil {
-		return File{}, err
+		return exchange.File{}, err
 	}
 	text, err := report.OrderPaper{Local: local, Address: address, Number: job.Number,
 		Customer: job.Customer, Name: job.Engine, Unit: job.Unit,
 		Issue: o.Issue, IssuedBy: who(o.IssuedBy, o.FromFile), IssuedAt: moment(o.IssuedAt),
 		Struck: o.Has(store.Struck), Body: o.Body}.PDF()
-	return File{fmt.Sprintf("%s.%s-%d.pdf", fileName(job.Number), o.Sheet, o.Issue), pdf, text}, err
+	return exchange.FileOf(job.Number, fmt.Sprintf(".%s-%d.pdf", o.Sheet, o.Issue), report.PDF, text), err
 }
 
 // signedTable is every decision ever signed.
@@ -176,7 +172,7 @@ func (a *Application) dossier(ctx context.Context, id int64) (report.Job, error)
 	if err != nil {
 		return report.Job{}, err
 	}
-	local, err := a.local(ctx)
+	local, err := a.Papers(ctx)
 	if err != nil {
 		return report.Job{}, err
 	}
@@ -324,7 +320,7 @@ func (a *Application) gaugeLines(ctx context.Context, id int64, local words.Loca
 			checked = words.Told("paper.gauge_found", "on", local.Date(moment(o.Checks[n-1].At)), "off",
 				speak.Length(o.Checks[n-1].Found))
 		}
-		if u := o.Repeatability("", today()); u != nil {
+		if u := o.Repeatability("", cabinet.Today()); u != nil {
 			repeats = speak.Length(*u)
 		}
 		name := strings.TrimSpace(o.Facts.Name + " " + o.Facts.Tag)

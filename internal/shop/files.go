@@ -10,6 +10,7 @@ import (
 	"strings"
 
 	"ledge/internal/core/assembly"
+	"ledge/internal/shop/refuse"
 	"ledge/internal/store/db"
 
 	"ledge/internal/archive"
@@ -39,32 +40,26 @@ type CardAnswer struct {
 	JudgementBody
 }
 
-// A File is something to save or to look at.
-type File struct {
-	Name, Type string
-	Body       []byte
-}
-
 // OpenFile is a job as an open file.
-func (a *Application) OpenFile(ctx context.Context, job int64) (File, error) {
+func (a *Application) OpenFile(ctx context.Context, job int64) (exchange.File, error) {
 	record, err := a.store.Record(ctx, job)
 	if err != nil {
-		return File{}, err
+		return exchange.File{}, err
 	}
 	in, _ := record.Inspection()
 	if in.Shelf, err = a.store.Shelf(ctx, job); err != nil {
-		return File{}, err
+		return exchange.File{}, err
 	}
 	var text bytes.Buffer
 	err = exchange.WriteInspection(&text, in)
-	return File{fileName(record.Job.Number) + ".ledge.json", "application/json", text.Bytes()}, err
+	return exchange.FileOf(record.Job.Number, ".ledge.json", "application/json", text.Bytes()), err
 }
 
 // Card is an engine's card: layout, limits and policy of a job as an open file without features.
-func (a *Application) Card(ctx context.Context, job int64) (File, error) {
+func (a *Application) Card(ctx context.Context, job int64) (exchange.File, error) {
 	record, err := a.store.Record(ctx, job)
 	if err != nil {
-		return File{}, err
+		return exchange.File{}, err
 	}
 	in, _ := record.Inspection()
 	in.Built = nil // but for how it is built
@@ -74,7 +69,7 @@ func (a *Application) Card(ctx context.Context, job int64) (File, error) {
 	in.Features, in.Job = nil, inspection.Job{Engine: record.Job.Engine, Duty: record.Job.Duty}
 	var text bytes.Buffer
 	err = exchange.WriteInspection(&text, in)
-	return File{fileName(record.Job.Engine) + ".card.json", "application/json", text.Bytes()}, err
+	return exchange.FileOf(record.Job.Engine, ".card.json", "application/json", text.Bytes()), err
 }
 
 // ReadCard reads limits and policy out of a card or an open file; nothing is stored.
@@ -99,7 +94,7 @@ func (a *Application) Archive(ctx context.Context, job int64, to io.Writer) (nam
 	if err != nil {
 		return "", err
 	}
-	return fileName(number) + ".ledge.zip", archive.Write(ctx, a.store, job, to)
+	return exchange.FileName(number) + ".ledge.zip", archive.Write(ctx, a.store, job, to)
 }
 
 // TakeArchive takes in a job's file of so many bytes as a job of its own. id is made by the client:
@@ -114,21 +109,11 @@ func (a *Application) TakeArchive(ctx context.Context, id string, file io.Reader
 	var unsound *db.UnsoundError
 	switch {
 	case errors.As(err, &refused):
-		return ImportAnswer{}, refuse("file", refused.Error())
+		return ImportAnswer{}, refuse.At("file", refused.Error())
 	case errors.As(err, &unsound):
-		return ImportAnswer{}, refuse("file", unsound.Error())
+		return ImportAnswer{}, refuse.At("file", unsound.Error())
 	}
 	return ImportAnswer{Engine: job.Engine, Customer: job.Customer, Job: job.ID}, err
-}
-
-// fileName keeps letters, digits and dashes of a job's number.
-func fileName(number string) string {
-	return strings.Map(func(r rune) rune {
-		if r == '-' || r >= '0' && r <= '9' || r >= 'A' && r <= 'Z' || r >= 'a' && r <= 'z' {
-			return r
-		}
-		return '_'
-	}, number)
 }
 
 // ImportFile looks into an open file, or takes it as a new job under an id made by the client.
@@ -156,7 +141,7 @@ func (a *Application) ImportFile(ctx context.Context, id, text string, take bool
 		return answer, nil
 	case id == "":
 		says := words.Told("refuse.job_id")
-		return answer, &Refusal{Says: says, Places: []Place{{Asked: "id", Says: says}}}
+		return answer, &refuse.Refusal{Says: says, Places: []refuse.Place{{Asked: "id", Says: says}}}
 	}
 	answer.Job, err = a.store.ImportJob(ctx, newJob(read, store.Made{ID: id, Of: []byte(text)}), read)
 	return answer, err
@@ -215,9 +200,9 @@ func refuseFile(err error) error {
 	if !errors.As(err, &problems) {
 		return err
 	}
-	places := make([]Place, len(problems))
+	places := make([]refuse.Place, len(problems))
 	for i, p := range problems {
-		places[i] = Place{File: p.Pointer, Says: p.Text()}
+		places[i] = refuse.Place{File: p.Pointer, Says: p.Text()}
 	}
-	return &Refusal{Says: words.Told("file.refused", "count", len(problems)), Places: places}
+	return &refuse.Refusal{Says: words.Told("file.refused", "count", len(problems)), Places: places}
 }

@@ -9,6 +9,7 @@ import (
 	"ledge/internal/core/instrument"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
+	"ledge/internal/shop/refuse"
 	"ledge/internal/store"
 	"ledge/internal/words"
 )
@@ -48,7 +49,7 @@ func (a *Application) SetGauge(ctx context.Context, job int64, b GaugeBody) (Job
 	if err := b.settle(); err != nil {
 		return JobView{}, err
 	}
-	setup, err := a.fromCabinet(ctx, b.setup(job), b.Standard)
+	setup, err := a.FromCabinet(ctx, b.setup(job), b.Standard)
 	if err != nil {
 		return JobView{}, err
 	}
@@ -70,7 +71,7 @@ func (b GaugeBody) setup(job int64) store.GaugeSetup {
 // CheckGauge records that a gauge was checked on its standard.
 func (a *Application) CheckGauge(ctx context.Context, job int64, b GaugeCheckBody) (JobView, error) {
 	if !b.Kind.Known() {
-		return JobView{}, refuse("kind", words.Told("refuse.no_kind"))
+		return JobView{}, refuse.At("kind", words.Told("refuse.no_kind"))
 	}
 	return a.changed(ctx, job, a.store.AddGaugeCheck(ctx,
 		store.GaugeCheck{ID: b.ID, JobID: job, Kind: b.Kind, GaugeID: b.Gauge, Off: b.Off}))
@@ -87,25 +88,25 @@ func (b *GaugeBody) settle() error {
 	}
 	switch {
 	case !b.Kind.Known():
-		return refuse("kind", words.Told("refuse.no_kind"))
+		return refuse.At("kind", words.Told("refuse.no_kind"))
 	case b.Division <= 0:
-		return refuse("division", words.Told("refuse.division"))
+		return refuse.At("division", words.Told("refuse.division"))
 	case b.Mode == instrument.Scale:
 		b.Setting = nil
 		for i, step := range b.Steps {
 			if step <= 0 || i > 0 && step <= b.Steps[i-1] {
-				return refuse("steps", words.Told("refuse.strip_rises"))
+				return refuse.At("steps", words.Told("refuse.strip_rises"))
 			}
 		}
 		if len(b.Steps) < 2 {
-			return refuse("steps", words.Told("refuse.strip_two"))
+			return refuse.At("steps", words.Told("refuse.strip_two"))
 		}
 	case b.Mating || b.Mode == instrument.Direct || b.Mode == instrument.Leaves:
 		b.Setting = nil
 	case deviates && b.Kind.Quantity() != part.Size:
 		b.Setting = new(unit.Length) // a dial is zeroed where the measuring begins
 	case b.Setting == nil || *b.Setting < 0 || deviates && *b.Setting == 0:
-		return refuse("setting", words.Told("refuse.zeroed"))
+		return refuse.At("setting", words.Told("refuse.zeroed"))
 	}
 	return nil
 }

@@ -6,7 +6,6 @@ import (
 	"encoding/json"
 	"slices"
 	"strings"
-	"time"
 
 	"github.com/google/uuid"
 
@@ -18,6 +17,7 @@ import (
 	"ledge/internal/core/plan"
 	"ledge/internal/core/schedule"
 	"ledge/internal/core/unit"
+	"ledge/internal/shop/refuse"
 	"ledge/internal/store"
 	"ledge/internal/words"
 )
@@ -136,7 +136,7 @@ func (a *Application) Start(ctx context.Context, b NewJobBody) (JobView, error) 
 	n := store.NewJob{Number: strings.TrimSpace(b.Number), Customer: b.Customer, Engine: b.Engine,
 		Duty: b.Duty, Came: b.Came, Quick: b.Quick, Unit: b.Unit, Layout: layout, Made: store.Made{ID: b.ID, Of: asked}}
 	if b.PromisedOn != "" {
-		if err := checkDay("promised_on", b.PromisedOn); err != nil {
+		if err := refuse.UnlessDay("promised_on", b.PromisedOn); err != nil {
 			return JobView{}, err
 		}
 		n.PromisedOn = &b.PromisedOn
@@ -160,7 +160,7 @@ func (a *Application) startsWith(ctx context.Context, b NewJobBody, n *store.New
 	if from := cmp.Or(b.CopyFrom, b.BackOf); from != 0 {
 		job, err := a.store.Job(ctx, from)
 		if err != nil {
-			return refuse("copy_from", words.Told("refuse.no_copy"))
+			return refuse.At("copy_from", words.Told("refuse.no_copy"))
 		}
 		n.Limits, n.Policy = job.Limits, job.Policy
 		if n.Plan, err = a.planOf(ctx, "", from); err != nil {
@@ -183,7 +183,7 @@ func (a *Application) startsWith(ctx context.Context, b NewJobBody, n *store.New
 	if b.Card != "" {
 		card, err := a.store.CardVersion(ctx, b.Card)
 		if err != nil {
-			return refuse("card", words.Told("conflict.no_card"))
+			return refuse.At("card", words.Told("conflict.no_card"))
 		}
 		n.Limits, n.Policy, n.Card, n.Plan = card.Limits, card.Policy, &card.Seq, card.Plan
 	}
@@ -241,21 +241,13 @@ func (b NewJobBody) plans() (map[part.Kind]plan.Plan, error) {
 		}
 		p, ok := plan.Find(chosen.name)
 		if !ok || p.Turn != chosen.turn {
-			return nil, refuse(field, words.Told("refuse.no_plan_named", "plan", words.Quoted(chosen.name)))
+			return nil, refuse.At(field, words.Told("refuse.no_plan_named", "plan", words.Quoted(chosen.name)))
 		}
 		for _, kind := range chosen.kinds {
 			plans[kind] = p
 		}
 	}
 	return plans, nil
-}
-
-// checkDay refuses a date that no calendar has.
-func checkDay(field, day string) error {
-	if _, err := time.Parse(time.DateOnly, day); err != nil {
-		return refuse(field, words.Told("refuse.no_day", "day", day))
-	}
-	return nil
 }
 
 // sentence makes a field name and what is wrong with it a sentence.

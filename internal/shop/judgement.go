@@ -10,6 +10,8 @@ import (
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
+	"ledge/internal/shop/judge"
+	"ledge/internal/shop/refuse"
 	"ledge/internal/store"
 	"ledge/internal/words"
 )
@@ -47,7 +49,7 @@ type PartChange struct {
 
 // preview compares the evaluation of a record with that of another one of the same parts.
 func preview(ctx context.Context, record, other store.Record) (JudgementPreview, error) {
-	ctx, cancel := context.WithTimeout(ctx, judging)
+	ctx, cancel := judge.Within(ctx)
 	defer cancel()
 	before, index := record.Inspection()
 	after, _ := other.Inspection()
@@ -100,7 +102,7 @@ func (a *Application) ShopPolicy(ctx context.Context, system unit.System) (inspe
 // SetShopPolicy chooses the policy that new jobs of a unit start with; version is the one that was changed.
 func (a *Application) SetShopPolicy(ctx context.Context, system unit.System, p inspection.Policy,
 	version int64) error {
-	if err := refuseAll(checkPolicy("", p)); err != nil {
+	if err := refuse.All(checkPolicy("", p)); err != nil {
 		return err
 	}
 	return a.store.SetShopPolicy(ctx, system, p, version)
@@ -148,42 +150,42 @@ func (b JudgementBody) check(s unit.System) error {
 	places := checkLimits("limits.book", s, b.Limits.Book)
 	places = append(places, checkLimits("limits.close", s, b.Limits.Close)...)
 	places = append(places, checkPolicy("policy.", b.Policy)...)
-	return refuseAll(places)
+	return refuse.All(places)
 }
 
 // ask asks about limits that look mistyped, each with what was likely meant.
 func (b JudgementBody) ask(s unit.System) error {
-	var places []Place
+	var places []refuse.Place
 	for block, byKind := range map[string]map[part.Kind]limit.Limits{"book": b.Limits.Book, "close": b.Limits.Close} {
 		for kind, l := range byKind {
 			for _, d := range l.Doubts(s, kind.Quantity() != part.Size) {
-				places = append(places, Place{Field: "limits." + block + "." + string(kind) + "." + d.Field,
+				places = append(places, refuse.Place{Field: "limits." + block + "." + string(kind) + "." + d.Field,
 					Says: words.In(s).Say(d.Why), Marks: unusual(d.Likely...)})
 			}
 		}
 	}
-	slices.SortFunc(places, func(x, y Place) int { return strings.Compare(x.Field, y.Field) })
-	return refuseAll(places)
+	slices.SortFunc(places, func(x, y refuse.Place) int { return strings.Compare(x.Field, y.Field) })
+	return refuse.All(places)
 }
 
-func checkPolicy(at string, p inspection.Policy) (places []Place) {
+func checkPolicy(at string, p inspection.Policy) (places []refuse.Place) {
 	for _, problem := range p.Problems() {
-		places = append(places, Place{Field: at + problem.Field, Says: words.In(unit.MM).Say(problem.Why)})
+		places = append(places, refuse.Place{Field: at + problem.Field, Says: words.In(unit.MM).Say(problem.Why)})
 	}
 	return places
 }
 
 // checkLimits says what cannot be in a set of limits, field by field.
-func checkLimits(at string, s unit.System, byKind map[part.Kind]limit.Limits) []Place {
-	var places []Place
+func checkLimits(at string, s unit.System, byKind map[part.Kind]limit.Limits) []refuse.Place {
+	var places []refuse.Place
 	for kind, l := range byKind {
 		where := at + "." + string(kind)
 		if !kind.Limited() {
-			places = append(places, Place{Field: where, Says: words.Told("refuse.not_limited")})
+			places = append(places, refuse.Place{Field: where, Says: words.Told("refuse.not_limited")})
 			continue
 		}
 		for _, p := range l.Problems() {
-			places = append(places, Place{Field: where + "." + p.Field, Says: words.In(s).Say(p.Why)})
+			places = append(places, refuse.Place{Field: where + "." + p.Field, Says: words.In(s).Say(p.Why)})
 		}
 	}
 	return places

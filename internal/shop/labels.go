@@ -8,7 +8,9 @@ import (
 
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
+	"ledge/internal/exchange"
 	"ledge/internal/report"
+	"ledge/internal/shop/refuse"
 	"ledge/internal/store"
 	"ledge/internal/words"
 )
@@ -41,25 +43,25 @@ func (p piece) name() string {
 // Labels are labels for what was measured, each a page of its own for a label printer or a page of them;
 // of one component, or of one rod or piston, where it is named.
 func (a *Application) Labels(ctx context.Context, job int64, of part.Component, tag string, number int,
-	roll bool) (File, error) {
+	roll bool) (exchange.File, error) {
 	view, err := a.view(ctx, job)
 	if of != "" && err == nil {
 		view, err = a.viewWith(ctx, job, of, tag)
 	}
 	if err != nil {
-		return File{}, err
+		return exchange.File{}, err
 	}
 	address, err := a.jobAddress(ctx, job)
 	if err != nil {
-		return File{}, err
+		return exchange.File{}, err
 	}
-	local, err := a.local(ctx)
+	local, err := a.Papers(ctx)
 	if err != nil {
-		return File{}, err
+		return exchange.File{}, err
 	}
 	changed, err := a.store.LastChange(ctx, job)
 	if err != nil {
-		return File{}, err
+		return exchange.File{}, err
 	}
 	made := moment(changed)
 	var labels []report.Label
@@ -77,10 +79,10 @@ func (a *Application) Labels(ctx context.Context, job int64, of part.Component, 
 		labels = append(labels, l)
 	}
 	if len(labels) == 0 {
-		return File{}, conflict(words.Told("conflict.no_labels"))
+		return exchange.File{}, refuse.Conflict(words.Told("conflict.no_labels"))
 	}
 	text, err := report.Labels(labels, roll, made, view.Job.Unit)
-	return File{fileName(view.Job.Number) + ".labels.pdf", pdf, text}, err
+	return exchange.FileOf(view.Job.Number, ".labels.pdf", report.PDF, text), err
 }
 
 // pieces are those of which anything was measured, in the order of work.

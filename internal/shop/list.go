@@ -12,6 +12,7 @@ import (
 	"ledge/internal/core/part"
 	"ledge/internal/core/schedule"
 	"ledge/internal/core/unit"
+	"ledge/internal/shop/judge"
 	"ledge/internal/store"
 )
 
@@ -195,7 +196,7 @@ func (a *Application) lineOf(ctx context.Context, id int64, card schedule.Card, 
 		a.listed.put(id, one)
 		return one, nil
 	}
-	fault := unreadable(ctx, err)
+	fault := judge.Unreadable(ctx, err)
 	if fault == "" {
 		return one, err
 	}

@@ -80,15 +80,15 @@ func (a *Application) Numbered(ctx context.Context, number string) (int64, error
 }
 
 // SheetNamed is the latest issue of a sheet of a job as a PDF.
-func (a *Application) SheetNamed(ctx context.Context, job int64, name order.Name) (File, error) {
+func (a *Application) SheetNamed(ctx context.Context, job int64, name order.Name) (exchange.File, error) {
 	view, err := a.view(ctx, job)
 	if err != nil {
-		return File{}, err
+		return exchange.File{}, err
 	}
 	for _, o := range view.Orders.Issued {
 		if o.Sheet == name && !o.Struck {
 			return a.SheetPaper(ctx, job, o.ID)
 		}
 	}
-	return File{}, noSheet
+	return exchange.File{}, noSheet
 }

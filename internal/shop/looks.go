@@ -5,6 +5,7 @@ import (
 
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/part"
+	"ledge/internal/shop/refuse"
 	"ledge/internal/store"
 	"ledge/internal/words"
 )
@@ -27,9 +28,9 @@ func (a *Application) AddLook(ctx context.Context, job int64, b LookBody) (JobVi
 	look := store.Look{ID: b.ID, What: b.What, Note: b.Note}
 	switch {
 	case (b.What == store.Grade) != (b.Look != ""):
-		return JobView{}, refuse("look", words.Told("refuse.grade"))
+		return JobView{}, refuse.At("look", words.Told("refuse.grade"))
 	case b.What != store.Grade && b.Note == "":
-		return JobView{}, refuse("note", words.Told("refuse.crack_test"))
+		return JobView{}, refuse.At("note", words.Told("refuse.crack_test"))
 	case b.What == store.Grade:
 		look.Look = &b.Look
 	}

@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"ledge/internal/core/part"
+	"ledge/internal/shop/refuse"
 	"ledge/internal/store"
 	"ledge/internal/words"
 )
@@ -22,7 +23,7 @@ type NoteBody struct {
 func (a *Application) AddNote(ctx context.Context, job int64, b NoteBody) (JobView, error) {
 	text := strings.TrimSpace(b.Text)
 	if text == "" {
-		return JobView{}, refuse("text", words.Told("refuse.note"))
+		return JobView{}, refuse.At("text", words.Told("refuse.note"))
 	}
 	n := store.Note{ID: b.ID, JobID: job, Kind: b.Kind, Number: b.Number, Component: b.Component, Text: text}
 	err := a.store.AddNote(ctx, n)

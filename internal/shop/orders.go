@@ -12,6 +12,7 @@ import (
 	"ledge/internal/core/order"
 	"ledge/internal/core/part"
 	"ledge/internal/core/say"
+	"ledge/internal/shop/refuse"
 	"ledge/internal/store"
 	"ledge/internal/words"
 )
@@ -59,11 +60,11 @@ func (a *Application) Issue(ctx context.Context, job int64, sheets []order.Name,
 			return store.Issue{}, err
 		}
 		if len(view.Orders.Drafts)+len(view.Orders.Unwanted) == 0 {
-			return store.Issue{}, conflict(words.Told("refuse.nothing_to_issue"))
+			return store.Issue{}, refuse.Conflict(words.Told("refuse.nothing_to_issue"))
 		}
 		wanted := func(n order.Name) bool { return len(sheets) == 0 || slices.Contains(sheets, n) }
 		if asks := view.unmeasured(wanted); asks != "" && !sure {
-			return store.Issue{}, &Refusal{Says: asks, Places: []Place{{Field: "sure", Says: asks,
+			return store.Issue{}, &refuse.Refusal{Says: asks, Places: []refuse.Place{{Field: "sure", Says: asks,
 				Marks: map[string]any{"ask": "unmeasured"}}}}
 		}
 		return calendar.issue(view, wanted), nil
@@ -252,15 +253,15 @@ func (b OrderEventBody) check(issued IssuedView) error {
 		store.Closed}, b.What)
 	switch {
 	case b.What == store.Struck:
-		return refuse("what", words.Told("refuse.struck"))
+		return refuse.At("what", words.Told("refuse.struck"))
 	case whole != (b.Line == "") && b.What != store.Returned:
-		return refuse("line", words.Told("refuse.sheet_or_line"))
+		return refuse.At("line", words.Told("refuse.sheet_or_line"))
 	case b.Line != "" && !slices.ContainsFunc(issued.Body.Lines, func(l order.Line) bool { return l.Key == b.Line }):
-		return refuse("line", words.Told("refuse.no_line"))
+		return refuse.At("line", words.Told("refuse.no_line"))
 	case (b.What == store.Accepted || b.What == store.SentBack) && b.Reason == "":
-		return refuse("reason", words.Told("refuse.why_accepted"))
+		return refuse.At("reason", words.Told("refuse.why_accepted"))
 	case b.What == store.Closed && issued.Open > 0 && b.Reason == "":
-		return refuse("reason", words.Told("refuse.sheet_open", "count", issued.Open))
+		return refuse.At("reason", words.Told("refuse.sheet_open", "count", issued.Open))
 	}
 	return nil
 }

@@ -6,6 +6,7 @@ import (
 	"ledge/internal/core/instrument"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
+	"ledge/internal/shop/refuse"
 	"ledge/internal/store"
 	"ledge/internal/words"
 )
@@ -28,11 +29,11 @@ type ConditionBody struct {
 func (a *Application) SetCondition(ctx context.Context, job int64, b ConditionBody) (JobView, error) {
 	switch {
 	case !b.Kind.Known():
-		return JobView{}, refuse("kind", words.Told("refuse.no_kind"))
+		return JobView{}, refuse.At("kind", words.Told("refuse.no_kind"))
 	case b.GaugeC != nil && b.PartC == nil:
-		return JobView{}, refuse("part_c", words.Told("refuse.part_warm"))
+		return JobView{}, refuse.At("part_c", words.Told("refuse.part_warm"))
 	case (b.GaugeC != nil) != (b.Material != ""):
-		return JobView{}, refuse("material", words.Told("refuse.material"))
+		return JobView{}, refuse.At("material", words.Told("refuse.material"))
 	}
 	return a.changed(ctx, job, a.store.AddCondition(ctx,
 		store.Condition{ID: b.ID, JobID: job, Kind: b.Kind, Torqued: b.Torqued, DeckPlate: b.DeckPlate,
@@ -55,7 +56,7 @@ func (a *Application) RemoveState(ctx context.Context, job int64, kind part.Kind
 func (a *Application) AddPlace(ctx context.Context, job int64, at store.Place, station string,
 	direction unit.Angle) (JobView, error) {
 	if !at.Kind.Grid() {
-		return JobView{}, refuse("kind", words.Told("refuse.only_sizes_places"))
+		return JobView{}, refuse.At("kind", words.Told("refuse.only_sizes_places"))
 	}
 	return a.changedPart(ctx, job, at.Kind, at.Component, a.store.AddPlace(ctx, job, at, station, direction))
 }
@@ -64,14 +65,14 @@ func (a *Application) AddPlace(ctx context.Context, job int64, at store.Place, s
 func (a *Application) AddUnworn(ctx context.Context, job int64, at store.Place, reading string,
 	size unit.Length) (JobView, error) {
 	if !at.Kind.Grid() {
-		return JobView{}, refuse("kind", words.Told("refuse.only_sizes_wear"))
+		return JobView{}, refuse.At("kind", words.Told("refuse.only_sizes_wear"))
 	}
 	view, err := a.viewWith(ctx, job, at.Kind.Row().Component, at.Component)
 	if err != nil {
 		return JobView{}, err
 	}
 	if doubt := view.in.Doubt(at.Kind, at.Number, at.State, part.OfLength(size)); doubt != nil {
-		return JobView{}, refuse("size", words.In(view.Job.Unit).Say(doubt.Why))
+		return JobView{}, refuse.At("size", words.In(view.Job.Unit).Say(doubt.Why))
 	}
 	return a.changedPart(ctx, job, at.Kind, at.Component, a.store.AddUnworn(ctx, job, at, reading, size))
 }
@@ -79,7 +80,7 @@ func (a *Application) AddUnworn(ctx context.Context, job int64, at store.Place, 
 // AddParts takes up the measuring of parts that the job did not have; count is how many there then are.
 func (a *Application) AddParts(ctx context.Context, job int64, kind part.Kind, tag string, count int) (JobView, error) {
 	if !kind.Known() {
-		return JobView{}, refuse("kind", words.Told("refuse.no_kind"))
+		return JobView{}, refuse.At("kind", words.Told("refuse.no_kind"))
 	}
 	return a.changedPart(ctx, job, kind, tag, a.store.AddParts(ctx, job, kind, tag, count))
 }

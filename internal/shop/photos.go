@@ -6,6 +6,7 @@ import (
 	"io"
 
 	"ledge/internal/photo"
+	"ledge/internal/shop/refuse"
 	"ledge/internal/store"
 )
 
@@ -15,7 +16,7 @@ func (a *Application) AddPhoto(ctx context.Context, p store.Photo, sent io.ReadS
 	made, err := a.pictures.Make(ctx, sent)
 	var refused photo.Refusal
 	if errors.As(err, &refused) && refused != photo.Busy {
-		return JobView{}, refuse("photo", refused.Error())
+		return JobView{}, refuse.At("photo", refused.Error())
 	}
 	if err != nil {
 		return JobView{}, err

@@ -8,6 +8,7 @@ import (
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/part"
 	"ledge/internal/core/plan"
+	"ledge/internal/shop/refuse"
 	"ledge/internal/store"
 	"ledge/internal/words"
 )
@@ -17,9 +18,9 @@ func (a *Application) SetPlan(ctx context.Context, job int64, kind part.Kind, ta
 	p, ok := plan.Find(name)
 	switch {
 	case !ok:
-		return JobView{}, refuse("plan", words.Told("refuse.no_plan"))
+		return JobView{}, refuse.At("plan", words.Told("refuse.no_plan"))
 	case p.Turn != (kind == part.Runout), !p.Turn && !kind.Grid():
-		return JobView{}, refuse("plan", words.Told("refuse.plan_kind"))
+		return JobView{}, refuse.At("plan", words.Told("refuse.plan_kind"))
 	}
 	return a.changedPart(ctx, job, kind, tag, a.store.SetPlan(ctx, job, kind, tag, p))
 }
@@ -28,7 +29,7 @@ func (a *Application) SetPlan(ctx context.Context, job int64, kind part.Kind, ta
 func (a *Application) SetQuick(ctx context.Context, job int64, kind part.Kind, tag string,
 	quick bool) (JobView, error) {
 	if !kind.Grid() {
-		return JobView{}, refuse("kind", words.Told("refuse.plan_kind"))
+		return JobView{}, refuse.At("kind", words.Told("refuse.plan_kind"))
 	}
 	return a.changedPart(ctx, job, kind, tag, a.store.SetQuick(ctx, job, kind, tag, quick))
 }
@@ -60,7 +61,7 @@ func (v *JobView) quickly() {
 func (a *Application) SetFitted(ctx context.Context, job int64, at store.Place,
 	in store.Fitted) (JobView, error) {
 	if !at.Kind.Bearing() {
-		return JobView{}, refuse("kind", words.Told("refuse.only_bearings"))
+		return JobView{}, refuse.At("kind", words.Told("refuse.only_bearings"))
 	}
 	return a.changedPart(ctx, job, at.Kind, at.Component, a.store.SetFitted(ctx, job, at, in))
 }

@@ -11,6 +11,7 @@ import (
 	"ledge/internal/core/part"
 	"ledge/internal/core/plan"
 	"ledge/internal/core/unit"
+	"ledge/internal/shop/refuse"
 	"ledge/internal/store"
 	"ledge/internal/words"
 )
@@ -292,9 +293,9 @@ func onlyUncertainty(was, is []limit.Check) []unit.Length {
 func (b ReadingBody) check(view JobView) error {
 	switch {
 	case (b.What == store.TookSize) != (b.Value != nil):
-		return refuse("value", words.Told("refuse.value"))
+		return refuse.At("value", words.Told("refuse.value"))
 	case (b.What == store.Skip) != (b.Reason != nil && *b.Reason != ""):
-		return refuse("reason", words.Told("refuse.skip"))
+		return refuse.At("reason", words.Told("refuse.skip"))
 	case b.Value == nil:
 		return nil
 	}
@@ -304,7 +305,7 @@ func (b ReadingBody) check(view JobView) error {
 			code = "impossible"
 		}
 		says := words.In(view.Job.Unit).Say(doubt.Why)
-		return &Refusal{Says: says, Places: []Place{{Field: "value", Says: says, Marks: code}}}
+		return &refuse.Refusal{Says: says, Places: []refuse.Place{{Field: "value", Says: says, Marks: code}}}
 	}
 	return nil
 }

@@ -8,6 +8,7 @@ import (
 	"ledge/internal/core/part"
 	"ledge/internal/core/plan"
 	"ledge/internal/core/unit"
+	"ledge/internal/shop/refuse"
 	"ledge/internal/store"
 	"ledge/internal/words"
 )
@@ -99,13 +100,13 @@ func (q SearchQuery) search() (store.Search, error) {
 		l, err := unit.Parse(one.text, q.Unit)
 		if err != nil {
 			why := words.Told("refuse.no_size", "text", one.text)
-			return out, &Refusal{Says: why, Places: []Place{{Asked: one.name, Says: why}}}
+			return out, &refuse.Refusal{Says: why, Places: []refuse.Place{{Asked: one.name, Says: why}}}
 		}
 		*one.to = &l
 	}
 	if (out.From == nil) != (out.To == nil) || out.From != nil && out.Kind == "" {
 		says := words.Told("refuse.search")
-		return out, &Refusal{Says: says, Places: []Place{{Asked: "from", Says: says}}}
+		return out, &refuse.Refusal{Says: says, Places: []refuse.Place{{Asked: "from", Says: says}}}
 	}
 	return out, nil
 }

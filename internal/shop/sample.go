@@ -3,9 +3,8 @@ package shop
 import (
 	"context"
 
-	"ledge/internal/core/unit"
+	"ledge/internal/shop/refuse"
 	"ledge/internal/store"
-	"ledge/internal/store/office"
 	"ledge/internal/words"
 )
 
@@ -23,7 +22,7 @@ func (a *Application) LoadSample(ctx context.Context) error {
 	case err != nil:
 		return err
 	case any || a.sample.Fill == nil:
-		return conflict(words.Told("conflict.not_empty"))
+		return refuse.Conflict(words.Told("conflict.not_empty"))
 	}
 	if err := a.sample.Fill(ctx, a.store); err != nil {
 		return err
@@ -34,13 +33,4 @@ func (a *Application) LoadSample(ctx context.Context) error {
 // RemoveSample takes the sample's jobs away again, with everything on record of them.
 func (a *Application) RemoveSample(ctx context.Context) error {
 	return a.store.RemoveSample(ctx, a.sample.RatesBy)
-}
-
-// SetUnit says in which unit new jobs and cards begin.
-func (a *Application) SetUnit(ctx context.Context, system unit.System) error {
-	_, version, err := a.store.Setting(ctx, office.Unit)
-	if err != nil {
-		return err
-	}
-	return a.store.SetSetting(ctx, office.Unit, string(system), version)
 }

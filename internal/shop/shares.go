@@ -6,7 +6,9 @@ import (
 	"slices"
 
 	"ledge/internal/core/order"
+	"ledge/internal/exchange"
 	"ledge/internal/report"
+	"ledge/internal/shop/refuse"
 	"ledge/internal/store"
 	"ledge/internal/words"
 )
@@ -80,7 +82,7 @@ func (a *Application) Offer(ctx context.Context, job int64, id, whom string) (to
 		a.links.keep(id, token)
 	}
 	if token = a.links.token(id); token == "" {
-		return "", conflict(words.Told("refuse.link_once"))
+		return "", refuse.Conflict(words.Told("refuse.link_once"))
 	}
 	return token, nil
 }
@@ -108,10 +110,10 @@ func (a *Application) Shared(ctx context.Context, token string) (SharedView, err
 }
 
 // SharedSummary is the report behind a link as a PDF.
-func (a *Application) SharedSummary(ctx context.Context, token string) (File, error) {
+func (a *Application) SharedSummary(ctx context.Context, token string) (exchange.File, error) {
 	dossier, err := a.shared(ctx, token)
 	if err != nil {
-		return File{}, err
+		return exchange.File{}, err
 	}
 	return summary(dossier)
 }
@@ -119,7 +121,7 @@ func (a *Application) SharedSummary(ctx context.Context, token string) (File, er
 func (a *Application) shared(ctx context.Context, token string) (report.Job, error) {
 	id, err := a.store.SharedJob(ctx, token)
 	if err != nil {
-		return report.Job{}, &Refusal{Kind: Missing, Says: words.Told("refuse.link_revoked")}
+		return report.Job{}, &refuse.Refusal{Kind: refuse.Missing, Says: words.Told("refuse.link_revoked")}
 	}
 	dossier, err := a.dossier(ctx, id)
 	// Why somebody in the shop decided otherwise than was advised is between them; what was found and is done says

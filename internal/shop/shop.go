@@ -4,14 +4,15 @@ package shop
 
 import (
 	"context"
-	"errors"
 	"log/slog"
 	"net/netip"
-	"slices"
-	"time"
 
 	"ledge/internal/gaugelink"
 	"ledge/internal/photo"
+	"ledge/internal/shop/cabinet"
+	"ledge/internal/shop/people"
+	"ledge/internal/shop/refuse"
+	"ledge/internal/shop/settings"
 	"ledge/internal/store"
 	"ledge/internal/words"
 )
@@ -36,15 +37,15 @@ type Options struct {
 
 // An Application does what people ask for. Its methods may be called from many goroutines.
 type Application struct {
+	*people.Directory
+	*settings.Settings
+	*cabinet.Instruments
 	store    *store.Store
 	log      *slog.Logger
-	public   string
 	pictures *photo.Maker
 	links    *links
 	power    *played
 	sample   Sample
-	lines    *gaugelink.Hub
-	ports    gaugelink.Ports
 	listed   *keptLines
 	rules    string
 }
@@ -54,72 +55,13 @@ func New(o Options) *Application {
 	if o.Log == nil {
 		o.Log = slog.New(slog.DiscardHandler)
 	}
-	ports := gaugelink.Ports{StandIn: o.StandIn, Own: o.Listens}
-	return &Application{store: o.Store, log: o.Log, public: o.PublicURL, pictures: photo.NewMaker(), links: &links{},
-		power: &played{}, sample: o.Sample, ports: ports, listed: &keptLines{}, rules: o.Rules,
-		lines: gaugelink.NewHub(ports.Open, time.Now)}
+	holds := settings.Of(o.Store.Office, o.PublicURL)
+	return &Application{Directory: people.In(o.Store.Office), Settings: holds,
+		Instruments: cabinet.Of(o.Store, holds, gaugelink.Ports{StandIn: o.StandIn, Own: o.Listens}),
+		store:       o.Store, log: o.Log, pictures: photo.NewMaker(), links: &links{}, power: &played{},
+		sample: o.Sample,
+		listed: &keptLines{}, rules: o.Rules}
 }
-
-// A Kind says what sort of refusal something is.
-type Kind int
-
-const (
-	// Wrong is something that cannot be as it was entered.
-	Wrong Kind = iota
-	// Conflicts is something that cannot be as things stand.
-	Conflicts
-	// Missing is something that is not there.
-	Missing
-	// Unproven is somebody who did not prove who they are.
-	Unproven
-)
-
-// A Refusal is what a person asked for and cannot have, in words, with the places that are to blame.
-type Refusal struct {
-	Kind   Kind
-	Says   string
-	Places []Place
-}
-
-func (r *Refusal) Error() string { return r.Says }
-
-// A Place is a field of what was entered, or a line or pointer of a file, and what is wrong there.
-type Place struct {
-	// Field is the field's name; File a place in a file that was read, Asked a field of a search.
-	Field, File, Asked string
-	Says               string
-	// Marks are for the page: the code of a question, and what was likely meant.
-	Marks any
-}
-
-// refuse is a refusal at one field.
-func refuse(field, says string) error {
-	return &Refusal{Says: says, Places: []Place{{Field: field, Says: says}}}
-}
-
-// refuseAll is a refusal at several fields; nil where there are none.
-func refuseAll(places []Place) error {
-	if len(places) == 0 {
-		return nil
-	}
-	return &Refusal{Says: places[0].Says, Places: places}
-}
-
-// within is a refusal whose fields lie inside another.
-func within(at string, err error) error {
-	var refusal *Refusal
-	if !errors.As(err, &refusal) {
-		return err
-	}
-	inside := *refusal
-	inside.Places = slices.Clone(refusal.Places)
-	for i := range inside.Places {
-		inside.Places[i].Field = at + inside.Places[i].Field
-	}
-	return &inside
-}
-
-func conflict(says string) error { return &Refusal{Kind: Conflicts, Says: says} }
 
 // changed is the job as it stands after a change.
 func (a *Application) changed(ctx context.Context, id int64, err error) (JobView, error) {
@@ -129,4 +71,7 @@ func (a *Application) changed(ctx context.Context, id int64, err error) (JobView
 	return a.view(ctx, id)
 }
 
-var noSheet = &Refusal{Kind: Missing, Says: words.Told("refuse.no_sheet")}
+var noSheet = &refuse.Refusal{Kind: refuse.Missing, Says: words.Told("refuse.no_sheet")}
+
+// Names are those who were at the bench lately.
+func (a *Application) Names(ctx context.Context) ([]string, error) { return a.store.Names(ctx) }

@@ -3,12 +3,10 @@ package shop
 import (
 	"context"
 	"errors"
-	"fmt"
 	"log/slog"
 	"slices"
 	"strconv"
 	"sync"
-	"time"
 
 	"ledge/internal/core/closed"
 	"ledge/internal/core/disposition"
@@ -22,8 +20,8 @@ import (
 	"ledge/internal/core/schedule"
 	"ledge/internal/core/unit"
 	"ledge/internal/core/walk"
+	"ledge/internal/shop/judge"
 	"ledge/internal/store"
-	"ledge/internal/store/db"
 	"ledge/internal/words"
 )
 
@@ -148,8 +146,8 @@ type Signed struct {
 // However many ask, it is made once.
 func (a *Application) view(ctx context.Context, id int64) (JobView, error) {
 	v, err := store.Derive(ctx, a.store, id, a.makeView)
-	if err != nil && !readable(err) && !errors.As(err, new(*UnreadableError)) {
-		err = &UnreadableError{err}
+	if err != nil && !judge.Readable(err) && !errors.As(err, new(*judge.UnreadableError)) {
+		err = &judge.UnreadableError{Reason: err}
 	}
 	return v, err
 }
@@ -164,7 +162,7 @@ func (a *Application) viewIn(ctx context.Context, id int64, in store.StandIn) (J
 	if err != nil {
 		return JobView{}, err
 	}
-	ctx, cancel := context.WithTimeout(ctx, judging)
+	ctx, cancel := judge.Within(ctx)
 	defer cancel()
 	return viewOf(ctx, record, in)
 }
@@ -187,11 +185,8 @@ func (a *Application) viewWith(ctx context.Context, id int64, of part.Component,
 	return a.viewIn(ctx, id, in)
 }
 
-// judging is how long one job may take to be judged; the largest take a hundredth.
-const judging = 5 * time.Second
-
 func (a *Application) makeView(ctx context.Context, record store.Record) (v JobView, err error) {
-	ctx, cancel := context.WithTimeout(ctx, judging)
+	ctx, cancel := judge.Within(ctx)
 	defer cancel()
 	if v, err = viewOf(ctx, record, store.StandIn{}); err != nil {
 		a.log.LogAttrs(ctx, slog.LevelError, "a job cannot be shown",
@@ -201,43 +196,17 @@ func (a *Application) makeView(ctx context.Context, record store.Record) (v JobV
 	return v, err
 }
 
-// An UnreadableError is a job that cannot be judged: something in it is not as Ledge writes it.
-type UnreadableError struct{ reason any }
-
-func (e *UnreadableError) Error() string { return fmt.Sprint("the job cannot be judged: ", e.reason) }
-
-// readable reports whether a job could not be read for a reason that is not its own.
-func readable(err error) bool {
-	return errors.Is(err, db.ErrNotFound) || db.DiskFull(err) || db.DiskFailed(err) ||
-		db.Unopened(err) || errors.Is(err, db.ErrGone) ||
-		errors.Is(err, context.DeadlineExceeded) || errors.Is(err, context.Canceled)
-}
-
-// unreadable says why a job cannot be shown, where it is the job's own fault; empty for anything else.
-func unreadable(ctx context.Context, err error) string {
-	var fault *UnreadableError
-	switch {
-	case ctx.Err() != nil:
-		return ""
-	case errors.Is(err, context.DeadlineExceeded):
-		return words.Told("refuse.job_slow")
-	case errors.As(err, &fault):
-		return words.Told("refuse.job_spoiled")
-	}
-	return ""
-}
-
 // viewOf is a job's record with what Ledge says of it: of the engine as it stands, or of a
 // component in place of the one that came.
 func viewOf(ctx context.Context, whole store.Record, stand store.StandIn) (v JobView, err error) {
 	defer func() {
 		if fault := recover(); fault != nil {
-			err = &UnreadableError{fault}
+			err = &judge.UnreadableError{Reason: fault}
 		}
 	}()
 	record := whole.With(stand)
 	in, index := record.Inspection()
-	evaluation, err := judged(ctx, record, in)
+	evaluation, err := judge.Record(ctx, record, in)
 	if err != nil {
 		return JobView{}, err
 	}
@@ -312,7 +281,7 @@ func viewOf(ctx context.Context, whole store.Record, stand store.StandIn) (v Job
 	v.counts = order.CountsOf(before)
 	v.decided = v.Evaluation
 	if before != in {
-		if v.decided, err = judged(ctx, record, before); err != nil {
+		if v.decided, err = judge.Record(ctx, record, before); err != nil {
 			return JobView{}, err
 		}
 		spoken.Result(&v.decided)
@@ -332,16 +301,6 @@ func viewOf(ctx context.Context, whole store.Record, stand store.StandIn) (v Job
 	v.mark(whole)
 	v.OpenEnds, v.Next = v.openEnds(), v.waiting()
 	return v, nil
-}
-
-// judged is what is said of an inspection, without the sets of what is not there: its card may tell of a whole engine.
-func judged(ctx context.Context, r store.Record, in *inspection.Inspection) (disposition.Result, error) {
-	result, err := disposition.EvaluateWithin(ctx, in)
-	there := r.There()
-	result.Sets = slices.DeleteFunc(result.Sets, func(s disposition.Set) bool {
-		return s.Action == disposition.Measure && !slices.Contains(there, s.Set.Component())
-	})
-	return result, err
 }
 
 // only is a view of nothing but a component that stands in: what is ordered is ordered for the

@@ -12,6 +12,7 @@ import (
 	"ledge/internal/core/say"
 	"ledge/internal/core/unit"
 	"ledge/internal/core/walk"
+	"ledge/internal/shop/refuse"
 	"ledge/internal/store"
 	"ledge/internal/words"
 )
@@ -90,7 +91,7 @@ func (a *Application) Answer(ctx context.Context, id int64, said []AnswerBody, s
 		where := "answers." + strconv.Itoa(i) + ".value"
 		if why := walk.Refuses(items,
 			walk.Answer{Topic: b.Topic, Place: b.Place, Value: b.Value, Note: b.Note}); why != nil {
-			return JobView{}, refuse(where, words.In(job.Unit).Say(*why))
+			return JobView{}, refuse.At(where, words.In(job.Unit).Say(*why))
 		}
 		if err := checkStamp(items, b, job.Unit, where, sure); err != nil {
 			return JobView{}, err
@@ -103,7 +104,7 @@ func (a *Application) Answer(ctx context.Context, id int64, said []AnswerBody, s
 // SetHead changes customer, engine, duty or promised date of the version of a job that was seen.
 func (a *Application) SetHead(ctx context.Context, id, version int64, head store.JobHead) (JobView, error) {
 	if day := head.PromisedOn; day != nil {
-		if err := checkDay("promised_on", *day); err != nil {
+		if err := refuse.UnlessDay("promised_on", *day); err != nil {
 			return JobView{}, err
 		}
 	}
@@ -118,11 +119,12 @@ func checkStamp(items []walk.Item, b AnswerBody, s unit.System, where string, su
 		}
 		step, err := unit.Parse(b.Value, s)
 		if err != nil {
-			return refuse(where, words.Told("refuse.stamp"))
+			return refuse.At(where, words.Told("refuse.stamp"))
 		}
 		if likely, odd := limit.StampDoubt(step, s); odd && !sure {
 			says := words.Told("refuse.stamp_large", "size", step.Show(s), "unit", s, "likely", likely.Show(s))
-			return &Refusal{Says: says, Places: []Place{{Field: where, Says: says, Marks: unusual(likely)}}}
+			return &refuse.Refusal{Says: says, Places: []refuse.Place{{Field: where, Says: says,
+				Marks: unusual(likely)}}}
 		}
 	}
 	return nil

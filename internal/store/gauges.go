@@ -173,3 +173,6 @@ func gaugeOf(ctx context.Context, q db.Querier, jobID int64, id string) error {
 	}
 	return nil
 }
+
+// SameSetup reports whether two readings name one setup, or neither any.
+func SameSetup(a, b *string) bool { return a == nil && b == nil || a != nil && b != nil && *a == *b }

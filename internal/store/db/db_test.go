@@ -37,8 +37,9 @@ func open(t testing.TB, path string) *File {
 // take stores one more reading.
 func take(f *File) error {
 	return f.Change(as("Wanda"), func(tx *sqlx.Tx) error {
-		_, err := tx.Exec(`INSERT INTO readings (text) VALUES (?)`, "a size, with words enough that a page takes few of them: "+
-			"the third main, at station B, upright, by the micrometer that was set this morning, read by Wanda at the bench")
+		_, err := tx.Exec(`INSERT INTO readings (text) VALUES (?)`,
+			"a size, with words enough that a page takes few of them: "+
+				"the third main, at station B, upright, by the micrometer that was set this morning, read by Wanda at the bench")
 		return err
 	})
 }

@@ -1,4 +1,4 @@
-package shop
+package cabinet
 
 import (
 	"context"
@@ -7,6 +7,7 @@ import (
 
 	"ledge/internal/core/instrument"
 	"ledge/internal/gaugelink"
+	"ledge/internal/shop/refuse"
 	"ledge/internal/store/db"
 	"ledge/internal/store/office"
 	"ledge/internal/words"
@@ -23,7 +24,7 @@ type TriedLine struct {
 const mostSteps = 20_000_000
 
 // TryPattern says what a pattern makes of pasted text, cut as what a device sends is.
-func (a *Application) TryPattern(_ context.Context, p instrument.Pattern, text string) ([]TriedLine, error) {
+func (a *Instruments) TryPattern(_ context.Context, p instrument.Pattern, text string) ([]TriedLine, error) {
 	reader, err := compiled("pattern", p)
 	if err != nil {
 		return nil, err
@@ -52,13 +53,13 @@ func (a *Application) TryPattern(_ context.Context, p instrument.Pattern, text s
 func compiled(at string, p instrument.Pattern) (*instrument.LineReader, error) {
 	reader, err := instrument.Compile(p)
 	if err != nil {
-		return nil, refuse(at+".expression", words.Told("line."+err.Error()))
+		return nil, refuse.At(at+".expression", words.Told("line."+err.Error()))
 	}
 	return reader, nil
 }
 
 // Wire keeps how an instrument is connected; who holds its line has it anew.
-func (a *Application) Wire(ctx context.Context, id string, d instrument.Deed) ([]InstrumentView, error) {
+func (a *Instruments) Wire(ctx context.Context, id string, d instrument.Deed) ([]InstrumentView, error) {
 	d.What = instrument.Wired
 	list, err := a.deed(ctx, id, d)
 	if err == nil {
@@ -68,24 +69,24 @@ func (a *Application) Wire(ctx context.Context, id string, d instrument.Deed) ([
 }
 
 // checkLink refuses a link that is none, or that this person may not make: an address reaches into the network.
-func (a *Application) checkLink(ctx context.Context, o instrument.Owned, l *instrument.Link) error {
+func (a *Instruments) checkLink(ctx context.Context, o instrument.Owned, l *instrument.Link) error {
 	if l == nil {
-		return refuse("link.port", words.Told("line.port"))
+		return refuse.At("link.port", words.Told("line.port"))
 	}
 	if _, socket := l.Socket(); socket && !office.May(ctx, office.Owner) {
-		return refuse("link.port", words.Told("line.owner"))
+		return refuse.At("link.port", words.Told("line.owner"))
 	}
 	if field, fault := l.Fault(a.ports.StandIn); fault != "" {
-		return refuse("link."+field, words.Told("line."+string(fault)))
+		return refuse.At("link."+field, words.Told("line."+string(fault)))
 	}
 	if l.Port != "" && o.Facts.Line == nil {
-		return refuse("link.port", words.Told("line.no_pattern"))
+		return refuse.At("link.port", words.Told("line.no_pattern"))
 	}
 	return nil
 }
 
 // SerialPorts are the names of the serial ports of the machine that Ledge runs on.
-func (a *Application) SerialPorts(context.Context) ([]string, error) { return gaugelink.Names(), nil }
+func (a *Instruments) SerialPorts(context.Context) ([]string, error) { return gaugelink.Names(), nil }
 
 // A LineAsked says who wants the line of an instrument, and for what.
 type LineAsked struct {
@@ -130,25 +131,25 @@ func (l Line) Told() LineFrame {
 }
 
 // HoldLine gives the line of an instrument to a bench, until that lets it go.
-func (a *Application) HoldLine(ctx context.Context, asked LineAsked) (*Line, error) {
+func (a *Instruments) HoldLine(ctx context.Context, asked LineAsked) (*Line, error) {
 	id := strings.ToLower(asked.Instrument)
 	o, err := a.owned(ctx, id)
 	if err != nil {
 		return nil, err
 	}
 	if o.Link == nil || o.Facts.Line == nil {
-		return nil, conflict(words.Told("line.none", "name", o.Facts.Name))
+		return nil, refuse.Conflict(words.Told("line.none", "name", o.Facts.Name))
 	}
 	// What was told before this was looked at, or by another shop, is looked at when it is opened.
 	if field, fault := o.Link.Fault(a.ports.StandIn); fault != "" {
-		return nil, conflict(words.Told("line.none_now", "name", o.Facts.Name, "field", field,
+		return nil, refuse.Conflict(words.Told("line.none_now", "name", o.Facts.Name, "field", field,
 			"why", words.Told("line."+string(fault))))
 	}
 	seek := instrument.SeekOf(o.Facts.Kind, asked.Mode, asked.Sense)
 	// Two divisions back are a turning; one may be the last digit's flicker. Common practice.
 	follower, err := gaugelink.Follow(*o.Link, *o.Facts.Line, seek, 2*o.Facts.Division)
 	if err != nil {
-		return nil, conflict(words.Told("line." + err.Error()))
+		return nil, refuse.Conflict(words.Told("line." + err.Error()))
 	}
 	held, by, err := a.lines.Hold(gaugelink.Wanted{Instrument: id, Bench: asked.Bench, By: db.Actor(ctx),
 		Over: asked.Over,
@@ -157,7 +158,7 @@ func (a *Application) HoldLine(ctx context.Context, asked LineAsked) (*Line, err
 		if by == "" {
 			by = words.Told("line.somebody")
 		}
-		return nil, conflict(words.Told("line.held", "name", o.Facts.Name, "by", by))
+		return nil, refuse.Conflict(words.Told("line.held", "name", o.Facts.Name, "by", by))
 	}
 	if err != nil {
 		return nil, err
@@ -170,25 +171,25 @@ func (a *Application) HoldLine(ctx context.Context, asked LineAsked) (*Line, err
 }
 
 // FeedLine gives a line what the bench's browser had from its port.
-func (a *Application) FeedLine(_ context.Context, id, bench string, bytes []byte) error {
+func (a *Instruments) FeedLine(_ context.Context, id, bench string, bytes []byte) error {
 	return lost(a.lines.Feed(strings.ToLower(id), bench, bytes))
 }
 
 // TakeLine takes a reading of a line, as a foot switch would; it comes with the line's next frame.
-func (a *Application) TakeLine(_ context.Context, id, bench string) error {
+func (a *Instruments) TakeLine(_ context.Context, id, bench string) error {
 	return lost(a.lines.Take(strings.ToLower(id), bench))
 }
 
 func lost(err error) error {
 	switch {
 	case errors.Is(err, gaugelink.ErrLost):
-		return conflict(words.Told("line.lost"))
+		return refuse.Conflict(words.Told("line.lost"))
 	case errors.Is(err, gaugelink.ErrNothing):
-		return conflict(words.Told("line.nothing"))
+		return refuse.Conflict(words.Told("line.nothing"))
 	case errors.Is(err, gaugelink.ErrNoTurn):
-		return conflict(words.Told("line.no_turn"))
+		return refuse.Conflict(words.Told("line.no_turn"))
 	case errors.Is(err, gaugelink.ErrSoon):
-		return conflict(words.Told("line.soon"))
+		return refuse.Conflict(words.Told("line.soon"))
 	}
 	return err
 }

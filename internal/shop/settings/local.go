@@ -1,4 +1,4 @@
-package shop
+package settings
 
 import (
 	"context"
@@ -6,6 +6,7 @@ import (
 	"time"
 	_ "time/tzdata" // a machine without time zones of its own has these
 
+	"ledge/internal/shop/refuse"
 	"ledge/internal/store/office"
 	"ledge/internal/words"
 )
@@ -23,12 +24,12 @@ type LocalView struct {
 }
 
 // Local is how papers write dates, times and money.
-func (a *Application) Local(ctx context.Context) (LocalView, error) {
-	locale, version, err := a.store.Setting(ctx, office.Locale)
+func (a *Settings) Local(ctx context.Context) (LocalView, error) {
+	locale, version, err := a.office.Setting(ctx, office.Locale)
 	if err != nil {
 		return LocalView{}, err
 	}
-	zone, _, err := a.store.Setting(ctx, office.TimeZone)
+	zone, _, err := a.office.Setting(ctx, office.TimeZone)
 	if err != nil {
 		return LocalView{}, err
 	}
@@ -40,22 +41,22 @@ func (a *Application) Local(ctx context.Context) (LocalView, error) {
 }
 
 // SetLocal chooses how papers write; version is the one that was changed.
-func (a *Application) SetLocal(ctx context.Context, locale, zone string, version int64) error {
+func (a *Settings) SetLocal(ctx context.Context, locale, zone string, version int64) error {
 	if !slices.Contains(words.Locales(), locale) {
-		return refuse("locale", words.Told("refuse.locale"))
+		return refuse.At("locale", words.Told("refuse.locale"))
 	}
 	if _, err := time.LoadLocation(zone); err != nil || zone == "Local" {
-		return refuse("time_zone", words.Told("refuse.time_zone", "zone", words.Quoted(zone)))
+		return refuse.At("time_zone", words.Told("refuse.time_zone", "zone", words.Quoted(zone)))
 	}
-	return a.store.SetSettings(ctx, version, []string{office.Locale, locale}, []string{office.TimeZone, zone})
+	return a.office.SetSettings(ctx, version, []string{office.Locale, locale}, []string{office.TimeZone, zone})
 }
 
-// local is how the papers of the shop write.
-func (a *Application) local(ctx context.Context) (words.Local, error) {
-	locale, _, err := a.store.Setting(ctx, office.Locale)
+// Papers is how the papers of the shop write.
+func (a *Settings) Papers(ctx context.Context) (words.Local, error) {
+	locale, _, err := a.office.Setting(ctx, office.Locale)
 	if err != nil {
 		return words.Local{}, err
 	}
-	zone, _, err := a.store.Setting(ctx, office.TimeZone)
+	zone, _, err := a.office.Setting(ctx, office.TimeZone)
 	return words.LocalIn(locale, zone), err
 }

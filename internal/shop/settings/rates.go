@@ -1,10 +1,11 @@
-package shop
+package settings
 
 import (
 	"context"
 
 	"ledge/internal/core/schedule"
 	"ledge/internal/core/unit"
+	"ledge/internal/shop/refuse"
 	"ledge/internal/words"
 )
 
@@ -26,20 +27,20 @@ type RateName struct {
 }
 
 // SetRates replaces the shop's rate card; version is the one that was changed.
-func (a *Application) SetRates(ctx context.Context, card schedule.Card, version int64) error {
-	var places []Place
+func (a *Settings) SetRates(ctx context.Context, card schedule.Card, version int64) error {
+	var places []refuse.Place
 	for _, p := range card.Problems() {
-		places = append(places, Place{Field: p.Field, Says: words.In(unit.MM).Say(p.Why)}) // no length is in it
+		places = append(places, refuse.Place{Field: p.Field, Says: words.In(unit.MM).Say(p.Why)}) // no length is in it
 	}
-	if err := refuseAll(places); err != nil {
+	if err := refuse.All(places); err != nil {
 		return err
 	}
-	return a.store.SetRates(ctx, card, version)
+	return a.office.SetRates(ctx, card, version)
 }
 
 // Rates is the shop's rate card with the names of what it prices.
-func (a *Application) Rates(ctx context.Context) (RatesView, error) {
-	card, version, err := a.store.Rates(ctx)
+func (a *Settings) Rates(ctx context.Context) (RatesView, error) {
+	card, version, err := a.office.Rates(ctx)
 	if err != nil {
 		return RatesView{}, err
 	}

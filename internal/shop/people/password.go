@@ -1,4 +1,4 @@
-package shop
+package people
 
 import (
 	_ "embed"
@@ -9,6 +9,7 @@ import (
 
 	"golang.org/x/crypto/bcrypt"
 
+	"ledge/internal/shop/refuse"
 	"ledge/internal/words"
 )
 
@@ -26,23 +27,24 @@ var commonText string
 
 var common = strings.Fields(commonText)
 
-// hashed is a password as it is stored, or a [Refusal] of one that is too short, too long, the person's own name or
+// hashed is a password as it is stored, or a [refuse.Refusal] of one that is too short, too long, the person's own
+// name or
 // easily guessed.
 func hashed(field, name, password string) (string, error) {
 	switch {
 	case utf8.RuneCountInString(password) < shortest:
-		return "", refuse(field, words.Told("refuse.password_short"))
+		return "", refuse.At(field, words.Told("refuse.password_short"))
 	case len(password) > longest:
-		return "", refuse(field, words.Told("refuse.password_long"))
+		return "", refuse.At(field, words.Told("refuse.password_long"))
 	case lettersOf(password) != "" && lettersOf(password) == lettersOf(name),
 		reversed(lettersOf(password)) == lettersOf(name):
-		return "", refuse(field, words.Told("refuse.password_name"))
+		return "", refuse.At(field, words.Told("refuse.password_name"))
 	case guessed(password):
-		return "", refuse(field, words.Told("refuse.password_common"))
+		return "", refuse.At(field, words.Told("refuse.password_common"))
 	}
 	hash, err := bcrypt.GenerateFromPassword([]byte(password), bcrypt.DefaultCost)
 	if err != nil {
-		return "", refuse(field, words.Told("refuse.password_long"))
+		return "", refuse.At(field, words.Told("refuse.password_long"))
 	}
 	return string(hash), nil
 }

@@ -1,4 +1,4 @@
-package shop
+package cabinet
 
 import (
 	"bytes"
@@ -17,10 +17,10 @@ var cabinetColumns = []string{"name", "tag", "kind", "unit", "range_from", "rang
 	"study_hands", "repeatability", "reproducibility", "gauge", "own_spreads"}
 
 // CabinetFile is the shop's instruments as CSV: what each is, its last check, and what its study found.
-func (a *Application) CabinetFile(ctx context.Context) (File, error) {
+func (a *Instruments) CabinetFile(ctx context.Context) (exchange.File, error) {
 	owned, err := a.store.Cabinet(ctx)
 	if err != nil {
-		return File{}, err
+		return exchange.File{}, err
 	}
 	rows := make([][]string, len(owned))
 	for i := range owned {
@@ -28,7 +28,7 @@ func (a *Application) CabinetFile(ctx context.Context) (File, error) {
 	}
 	var text bytes.Buffer
 	err = exchange.WriteList(&text, cabinetColumns, rows)
-	return File{"gauges.csv", "text/csv; charset=utf-8", text.Bytes()}, err
+	return exchange.FileOf("gauges", ".csv", "text/csv; charset=utf-8", text.Bytes()), err
 }
 
 func cabinetRow(o *instrument.Owned) []string {

@@ -1,10 +1,11 @@
-package shop
+package people
 
 import (
 	"errors"
 	"strings"
 	"testing"
 
+	"ledge/internal/shop/refuse"
 	"ledge/internal/words"
 )
 
@@ -25,7 +26,7 @@ func TestPasswords(t *testing.T) {
 		"abababababab": "refuse.password_common", strings.Repeat("ö", 40): "refuse.password_long",
 	} {
 		_, err := hashed("password", "Wanda Pell", password)
-		var refusal *Refusal
+		var refusal *refuse.Refusal
 		got := ""
 		if errors.As(err, &refusal) {
 			got = refusal.Says

@@ -1,4 +1,4 @@
-package shop
+package cabinet
 
 import (
 	"context"
@@ -10,12 +10,13 @@ import (
 	"ledge/internal/core/instrument"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
+	"ledge/internal/shop/refuse"
 	"ledge/internal/store"
 	"ledge/internal/words"
 )
 
 // doubt is what an instrument read before a check that found it off.
-func (a *Application) doubt(ctx context.Context, id string, c instrument.ZeroCheck) (Doubt, error) {
+func (a *Instruments) doubt(ctx context.Context, id string, c instrument.ZeroCheck) (Doubt, error) {
 	d := Doubt{Check: c, Jobs: []DoubtedJob{}}
 	jobs, err := a.store.ReadWith(ctx, id, c.Since, c.At)
 	if err != nil {
@@ -50,14 +51,15 @@ func inDoubt(record store.Record, id string, c instrument.ZeroCheck) func([]stor
 // workedOutAnew tells that what was typed at the same gauge meant another size before.
 func workedOutAnew(tape []store.Reading, r store.Reading) bool {
 	return slices.ContainsFunc(tape, func(o store.Reading) bool {
-		return o.SupersededBy != nil && *o.SupersededBy == r.ID && sameID(o.GaugeID, r.GaugeID) && o.Typed == r.Typed &&
+		return o.SupersededBy != nil && *o.SupersededBy == r.ID && store.SameSetup(o.GaugeID, r.GaugeID) &&
+			o.Typed == r.Typed &&
 			o.Value != nil && *o.Value != *r.Value
 	})
 }
 
 // couldChange fills in what of a job would be otherwise if what an instrument showed too much were taken off what it
 // read.
-func (a *Application) couldChange(ctx context.Context, job *DoubtedJob, id string, c instrument.ZeroCheck) error {
+func (a *Instruments) couldChange(ctx context.Context, job *DoubtedJob, id string, c instrument.ZeroCheck) error {
 	var doubted func([]store.Reading, store.Reading) bool
 	return a.otherwise(ctx, job, func(record *store.Record) {
 		doubted = inDoubt(*record, id, c)
@@ -97,7 +99,7 @@ type MoveBody struct {
 
 // MoveDoubted puts readings in the place of those that an instrument took in a job before a check found it off: what
 // it showed too much is taken off; both stay.
-func (a *Application) MoveDoubted(ctx context.Context, id string, b MoveBody) ([]InstrumentView, error) {
+func (a *Instruments) MoveDoubted(ctx context.Context, id string, b MoveBody) ([]InstrumentView, error) {
 	id = strings.ToLower(id)
 	o, err := a.owned(ctx, id)
 	if err != nil {
@@ -106,7 +108,7 @@ func (a *Application) MoveDoubted(ctx context.Context, id string, b MoveBody) ([
 	at := slices.IndexFunc(o.Checks,
 		func(c instrument.ZeroCheck) bool { return c.ID == strings.ToLower(b.Check) && c.Failed })
 	if at < 0 {
-		return nil, refuse("check", words.Told("cabinet.no_check"))
+		return nil, refuse.At("check", words.Told("cabinet.no_check"))
 	}
 	check := o.Checks[at]
 	record, err := a.store.Record(ctx, b.Job)
@@ -128,7 +130,7 @@ func (a *Application) MoveDoubted(ctx context.Context, id string, b MoveBody) ([
 	}
 	space, err := uuid.Parse(b.ID)
 	if err != nil {
-		return nil, refuse("id", words.Told("line.bench"))
+		return nil, refuse.At("id", words.Told("line.bench"))
 	}
 	for _, kind := range order {
 		once := uuid.NewSHA1(space, []byte(kind)).String()

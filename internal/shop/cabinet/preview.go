@@ -1,4 +1,4 @@
-package shop
+package cabinet
 
 import (
 	"context"
@@ -7,6 +7,7 @@ import (
 
 	"ledge/internal/core/instrument"
 	"ledge/internal/core/limit"
+	"ledge/internal/shop/refuse"
 	"ledge/internal/store"
 	"ledge/internal/words"
 )
@@ -23,7 +24,7 @@ const latest = "9999"
 // PreviewInstrument says which verdicts of open jobs would be others if what an instrument read had been read with the
 // repeatability that a spread or a study found; nothing is kept. A hand with a spread of its own keeps it under a
 // study.
-func (a *Application) PreviewInstrument(ctx context.Context, id string, d instrument.Deed) (Preview, error) {
+func (a *Instruments) PreviewInstrument(ctx context.Context, id string, d instrument.Deed) (Preview, error) {
 	p := Preview{Jobs: []DoubtedJob{}}
 	id = strings.ToLower(id)
 	o, err := a.owned(ctx, id)
@@ -35,9 +36,9 @@ func (a *Application) PreviewInstrument(ctx context.Context, id string, d instru
 		return p, err
 	}
 	found := instrument.OwnedOf(id, []instrument.Deed{d})
-	spread := found.Repeatability(d.Hand, today())
+	spread := found.Repeatability(d.Hand, Today())
 	if spread == nil {
-		return p, refuse("what", words.Told("cabinet.spread"))
+		return p, refuse.At("what", words.Told("cabinet.spread"))
 	}
 	jobs, err := a.store.ReadWith(ctx, id, "", latest)
 	if err != nil {
@@ -77,6 +78,6 @@ func concerns(o instrument.Owned, d instrument.Deed, hand string) bool {
 		return d.Hand == hand
 	}
 	return !slices.ContainsFunc(o.Repeats, func(r instrument.OwnRepeat) bool {
-		return r.Hand == hand && (r.Until == "" || today() <= r.Until)
+		return r.Hand == hand && (r.Until == "" || Today() <= r.Until)
 	})
 }

@@ -1,4 +1,5 @@
-package shop
+// Package cabinet is what the shop does with its gauges: checks and studies, what they put in doubt, their lines.
+package cabinet
 
 import (
 	"context"
@@ -11,11 +12,29 @@ import (
 	"ledge/internal/core/instrument"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
+	"ledge/internal/exchange"
+	"ledge/internal/gaugelink"
 	"ledge/internal/report"
+	"ledge/internal/shop/judge"
+	"ledge/internal/shop/refuse"
+	"ledge/internal/shop/settings"
 	"ledge/internal/store"
 	"ledge/internal/store/db"
 	"ledge/internal/words"
 )
+
+// Instruments are those of a shop, with the lines by which they send.
+type Instruments struct {
+	store    *store.Store
+	settings *settings.Settings
+	ports    gaugelink.Ports
+	lines    *gaugelink.Hub
+}
+
+// Of are the instruments of a shop, connected over ports.
+func Of(s *store.Store, holds *settings.Settings, ports gaugelink.Ports) *Instruments {
+	return &Instruments{s, holds, ports, gaugelink.NewHub(ports.Open, time.Now)}
+}
 
 // InstrumentView is an instrument of the shop, with what is in doubt of what it read.
 type InstrumentView struct {
@@ -71,7 +90,7 @@ type DecisionChange struct {
 }
 
 // Cabinet are the shop's instruments.
-func (a *Application) Cabinet(ctx context.Context) ([]InstrumentView, error) {
+func (a *Instruments) Cabinet(ctx context.Context) ([]InstrumentView, error) {
 	owned, err := a.store.Cabinet(ctx)
 	if err != nil {
 		return nil, err
@@ -85,10 +104,11 @@ func (a *Application) Cabinet(ctx context.Context) ([]InstrumentView, error) {
 	return list, nil
 }
 
-func today() string { return time.Now().Format(time.DateOnly) }
+// Today is the present day where Ledge runs.
+func Today() string { return time.Now().Format(time.DateOnly) }
 
-func (a *Application) instrument(ctx context.Context, o instrument.Owned) (InstrumentView, error) {
-	v := InstrumentView{Owned: o, Overdue: o.Facts.Due != "" && o.Facts.Due < today(), Doubts: []Doubt{}}
+func (a *Instruments) instrument(ctx context.Context, o instrument.Owned) (InstrumentView, error) {
+	v := InstrumentView{Owned: o, Overdue: o.Facts.Due != "" && o.Facts.Due < Today(), Doubts: []Doubt{}}
 	for _, c := range o.Checks {
 		if !c.Failed || c.Accepted != nil {
 			continue
@@ -106,7 +126,7 @@ func (a *Application) instrument(ctx context.Context, o instrument.Owned) (Instr
 
 // otherwise fills in which verdicts and decisions of a job would be others with something of its record changed.
 // change leaves what it was given as it is, and puts copies in its place. tell is told how each part stands now.
-func (a *Application) otherwise(ctx context.Context, job *DoubtedJob, change func(record *store.Record),
+func (a *Instruments) otherwise(ctx context.Context, job *DoubtedJob, change func(record *store.Record),
 	tell func(store.Feature, limit.Verdict)) error {
 	record, err := a.store.Record(ctx, job.ID)
 	if err != nil {
@@ -117,7 +137,7 @@ func (a *Application) otherwise(ctx context.Context, job *DoubtedJob, change fun
 	standing := record.With(store.StandIn{})
 	was, index := standing.Inspection()
 	is, _ := changed.With(store.StandIn{}).Inspection()
-	ctx, cancel := context.WithTimeout(ctx, judging)
+	ctx, cancel := judge.Within(ctx)
 	defer cancel()
 	before, err := disposition.EvaluateWithin(ctx, was)
 	if err != nil {
@@ -168,14 +188,14 @@ func decisionChanges(speaker words.Speaker, before, after disposition.Result) []
 
 // DoInstrument keeps one thing that was done with an instrument; without an id it is a new one. How it is connected
 // is not for everybody to say: [Application.Wire].
-func (a *Application) DoInstrument(ctx context.Context, id string, d instrument.Deed) ([]InstrumentView, error) {
+func (a *Instruments) DoInstrument(ctx context.Context, id string, d instrument.Deed) ([]InstrumentView, error) {
 	if d.What == instrument.Wired {
-		return nil, refuse("what", words.Told("line.wire"))
+		return nil, refuse.At("what", words.Told("line.wire"))
 	}
 	return a.deed(ctx, id, d)
 }
 
-func (a *Application) deed(ctx context.Context, id string, d instrument.Deed) ([]InstrumentView, error) {
+func (a *Instruments) deed(ctx context.Context, id string, d instrument.Deed) ([]InstrumentView, error) {
 	d.By, d.At, d.Reason = "", "", strings.TrimSpace(d.Reason)
 	d.Of, d.After = strings.ToLower(d.Of), strings.ToLower(d.After)
 	err := a.store.AddDeed(ctx, id, d, func(before []instrument.Deed) error {
@@ -191,32 +211,32 @@ func (a *Application) deed(ctx context.Context, id string, d instrument.Deed) ([
 	return a.Cabinet(ctx)
 }
 
-// owned is an instrument of the shop; a [Refusal] where there is none.
-func (a *Application) owned(ctx context.Context, id string) (*instrument.Owned, error) {
+// owned is an instrument of the shop; a [refuse.Refusal] where there is none.
+func (a *Instruments) owned(ctx context.Context, id string) (*instrument.Owned, error) {
 	all, err := a.store.Cabinet(ctx)
 	if err != nil {
 		return nil, err
 	}
 	i := slices.IndexFunc(all, func(o instrument.Owned) bool { return o.ID == strings.ToLower(id) })
 	if i < 0 {
-		return nil, &Refusal{Kind: Missing, Says: words.Told("cabinet.none")}
+		return nil, &refuse.Refusal{Kind: refuse.Missing, Says: words.Told("cabinet.none")}
 	}
 	return &all[i], nil
 }
 
 // InstrumentLabel is a label for an instrument, with a code that opens it in Ledge.
-func (a *Application) InstrumentLabel(ctx context.Context, id string) (File, error) {
+func (a *Instruments) InstrumentLabel(ctx context.Context, id string) (exchange.File, error) {
 	o, err := a.owned(ctx, id)
 	if err != nil {
-		return File{}, err
+		return exchange.File{}, err
 	}
-	public, err := a.publicURL(ctx)
+	public, err := a.settings.Public(ctx)
 	if err != nil {
-		return File{}, err
+		return exchange.File{}, err
 	}
-	local, err := a.local(ctx)
+	local, err := a.settings.Papers(ctx)
 	if err != nil {
-		return File{}, err
+		return exchange.File{}, err
 	}
 	f := o.Facts
 	l := report.Label{Piece: f.Name, State: words.Told("cabinet.division", "division",
@@ -229,7 +249,7 @@ func (a *Application) InstrumentLabel(ctx context.Context, id string) (File, err
 		l.Code = public + "/gauges/" + o.ID
 	}
 	text, err := report.Labels([]report.Label{l}, true, time.Now(), f.Unit)
-	return File{fileName(f.Name) + ".label.pdf", pdf, text}, err
+	return exchange.FileOf(f.Name, ".label.pdf", report.PDF, text), err
 }
 
 // checkDeed refuses what cannot be done with an instrument.
@@ -239,21 +259,21 @@ func checkDeed(o instrument.Owned, d instrument.Deed) error {
 		f := d.Facts
 		switch {
 		case f == nil || strings.TrimSpace(f.Name) == "":
-			return refuse("facts.name", words.Told("cabinet.name"))
+			return refuse.At("facts.name", words.Told("cabinet.name"))
 		case strings.ContainsFunc(f.Name, unicode.IsControl):
-			return refuse("facts.name", words.Told("cabinet.one_line"))
+			return refuse.At("facts.name", words.Told("cabinet.one_line"))
 		case strings.ContainsFunc(f.Tag, unicode.IsControl):
-			return refuse("facts.tag", words.Told("cabinet.one_line"))
+			return refuse.At("facts.tag", words.Told("cabinet.one_line"))
 		case !instrument.Kinds.Has(f.Kind):
-			return refuse("facts.kind", words.Told("cabinet.kind"))
+			return refuse.At("facts.kind", words.Told("cabinet.kind"))
 		case !f.Unit.Valid() || f.Division <= 0:
-			return refuse("facts.division", words.Told("refuse.division"))
+			return refuse.At("facts.division", words.Told("refuse.division"))
 		case f.Expansion != "" && f.Expands() == nil:
-			return refuse("facts.expansion", words.Told("cabinet.expansion"))
+			return refuse.At("facts.expansion", words.Told("cabinet.expansion"))
 		case f.To > 0 && f.To <= f.From:
-			return refuse("facts.to", words.Told("cabinet.range"))
+			return refuse.At("facts.to", words.Told("cabinet.range"))
 		case d.After != o.FactsID:
-			return conflict(words.Told("cabinet.changed"))
+			return refuse.Conflict(words.Told("cabinet.changed"))
 		}
 		if f.Line != nil {
 			if _, err := compiled("facts.line", *f.Line); err != nil {
@@ -261,35 +281,35 @@ func checkDeed(o instrument.Owned, d instrument.Deed) error {
 			}
 		}
 		if f.Due != "" {
-			return checkDay("facts.due", f.Due)
+			return refuse.UnlessDay("facts.due", f.Due)
 		}
 	case instrument.OutOf:
 		if d.Reason == "" {
-			return refuse("reason", words.Told("cabinet.why_out"))
+			return refuse.At("reason", words.Told("cabinet.why_out"))
 		}
 	case instrument.Passed:
 		i := slices.IndexFunc(o.Checks, func(c instrument.ZeroCheck) bool { return c.ID == d.Of && c.Failed })
 		switch {
 		case i < 0:
-			return refuse("of", words.Told("cabinet.no_check"))
+			return refuse.At("of", words.Told("cabinet.no_check"))
 		case d.Reason == "":
-			return refuse("reason", words.Told("cabinet.why_passed"))
+			return refuse.At("reason", words.Told("cabinet.why_passed"))
 		}
 	case instrument.Spread:
 		if len(d.Readings) < 2 || strings.TrimSpace(d.Hand) == "" {
-			return refuse("readings", words.Told("cabinet.spread"))
+			return refuse.At("readings", words.Told("cabinet.spread"))
 		}
 	case instrument.Studied:
 		if !(instrument.Study{Readings: d.Study}).Sound() || len(d.Hands) != len(d.Study[0]) {
-			return refuse("study", words.Told("cabinet.study"))
+			return refuse.At("study", words.Told("cabinet.study"))
 		}
 	}
 	return nil
 }
 
-// fromCabinet fills what a setup leaves out with what was found of its instrument; one that is out of service is not
+// FromCabinet fills what a setup leaves out with what was found of its instrument; one that is out of service is not
 // set up.
-func (a *Application) fromCabinet(ctx context.Context, g store.GaugeSetup,
+func (a *Instruments) FromCabinet(ctx context.Context, g store.GaugeSetup,
 	standard string) (store.GaugeSetup, error) {
 	if g.Cabinet == nil {
 		return g, nil
@@ -302,16 +322,16 @@ func (a *Application) fromCabinet(ctx context.Context, g store.GaugeSetup,
 	}
 	i := slices.IndexFunc(owned, func(o instrument.Owned) bool { return o.ID == id })
 	if i < 0 {
-		return g, refuse("cabinet", words.Told("cabinet.none"))
+		return g, refuse.At("cabinet", words.Told("cabinet.none"))
 	}
 	o := &owned[i]
 	if o.Out != nil {
-		return g, refuse("cabinet", words.Told("cabinet.out", "name", o.Facts.Name, "reason", o.Out.Reason))
+		return g, refuse.At("cabinet", words.Told("cabinet.out", "name", o.Facts.Name, "reason", o.Out.Reason))
 	}
 	g.Named = strings.TrimSpace(o.Facts.Name + " " + o.Facts.Tag)
 	g.Expansion = o.Facts.Expands()
 	if g.Repeatability == nil {
-		g.Repeatability = o.Repeatability(db.Actor(ctx), today())
+		g.Repeatability = o.Repeatability(db.Actor(ctx), Today())
 	}
 	if g.SettingU == nil {
 		g.SettingU = o.SettingU(standard)
