@@ -29,13 +29,13 @@ func signAll(ctx context.Context, a *shop.Application, job int64,
 		return err
 	}
 	for _, line := range view.Said {
-		i := slices.IndexFunc(view.Evaluation.Sets, func(s disposition.Set) bool { return s.Set == line.Set })
+		i := slices.IndexFunc(view.Decided.Sets, func(s disposition.Set) bool { return s.Set == line.Set })
 		if line.Signed || i < 0 || !line.Action.Decides() {
 			continue
 		}
 		b := shop.DecisionBody{ID: uuid.NewString(), Set: line.Set, Way: line.Way}
 		if otherwise != nil {
-			b.Way, b.Reason = otherwise(view.Evaluation.Sets[i])
+			b.Way, b.Reason = otherwise(view.Decided.Sets[i])
 		}
 		if view, err = a.Sign(ctx, job, b); err != nil {
 			return err

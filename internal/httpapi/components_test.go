@@ -47,14 +47,13 @@ func TestASpareInTheShop(t *testing.T) {
 	at := fmt.Sprintf("%s/api/v1/jobs/%d", base, job)
 	post := func(path string, body fields) (int, shop.JobView, string) {
 		status, text, _ := call(t, "POST", at+path, body)
-		var view shop.JobView
 		if status < 300 {
-			require.NoError(t, json.Unmarshal(text, &view))
+			return status, jobIn(t, base, text), string(text)
 		}
-		return status, view, string(text)
+		return status, shop.JobView{}, string(text)
 	}
 	sign := func(view shop.JobView, set part.Set, tag string) (int, string) {
-		one := setOf(view.Evaluation.Sets, set)
+		one := setOf(view.Decided.Sets, set)
 		status, _, said := post("/decisions",
 			fields{"id": uuid.NewString(), "set": set, "component": tag, "action": one.Action,
 				"step": one.Step, "shell": one.Shell,
@@ -103,7 +102,7 @@ func TestASpareInTheShop(t *testing.T) {
 	require.Equal(t, 200, status, string(text))
 	require.Equal(t, before, judged(t, base, job, ""), "nothing of the spare is seen where the engine stands")
 
-	whole := get[shop.JobView](t, at)
+	whole := jobAt(t, base, at)
 	for _, f := range whole.Features {
 		if f.Look != "" && f.Kind.Row().Component == part.Crankshaft && f.State == part.AsFound {
 			status, _, said := post("/looks",
@@ -112,15 +111,15 @@ func TestASpareInTheShop(t *testing.T) {
 			require.Equal(t, 201, status, said)
 		}
 	}
-	beside := get[shop.JobView](t, at+spareQuery)
+	beside := jobAt(t, base, at+spareQuery)
 	for _, set := range []part.Set{part.MainJournals, part.RodJournals} {
-		mine, theirs := setOf(beside.Evaluation.Sets, set), setOf(whole.Evaluation.Sets, set)
+		mine, theirs := setOf(beside.Decided.Sets, set), setOf(whole.Decided.Sets, set)
 		require.NotNil(t, mine, set)
 		assert.Equal(t, "spare", mine.Component)
 		same := *theirs
 		same.Component = "spare"
 		assert.Equal(t, same.Way, mine.Way, "the same readings in the same block")
-		for _, one := range beside.Evaluation.Sets {
+		for _, one := range beside.Decided.Sets {
 			assert.Equal(t, part.Crankshaft, one.Set.Component())
 		}
 	}
@@ -128,8 +127,8 @@ func TestASpareInTheShop(t *testing.T) {
 	status, said = sign(beside, part.MainJournals, "spare")
 	require.Equal(t, 201, status, said)
 	require.Equal(t, before, judged(t, base, job, ""), "what is signed for the spare is not signed for the wreck")
-	beside = get[shop.JobView](t, at+spareQuery)
-	require.Len(t, beside.Signed, 1)
+	beside = jobAt(t, base, at+spareQuery)
+	require.Len(t, beside.Decided.Signed, 1)
 	assert.Empty(t, beside.Orders.Drafts, "sheets are made for the engine as it stands")
 
 	// The wreck goes.
@@ -153,7 +152,7 @@ func TestASpareInTheShop(t *testing.T) {
 		}
 	}
 	signed := 0
-	for _, d := range view.Signed {
+	for _, d := range view.Decided.Signed {
 		if d.Set.Component() == part.Crankshaft {
 			assert.Equal(t, "spare", d.Component)
 			signed++
@@ -184,7 +183,7 @@ func TestASpareInTheShop(t *testing.T) {
 	require.NoError(t, err)
 	result := disposition.Evaluate(in)
 	for _, one := range result.Sets {
-		theirs := setOf(view.Evaluation.Sets, one.Set)
+		theirs := setOf(view.Decided.Sets, one.Set)
 		require.NotNil(t, theirs, one.Set)
 		assert.Equal(t, theirs.Way, one.Way)
 		assert.Equal(t, theirs.Component, one.Component)
@@ -194,7 +193,7 @@ func TestASpareInTheShop(t *testing.T) {
 	twin, err := archive.Read(db.As(t.Context(), "Ida"), s, bytes.NewReader(zip.Bytes()), int64(zip.Len()),
 		photo.NewMaker(), store.Made{})
 	require.NoError(t, err)
-	again := get[shop.JobView](t, fmt.Sprintf("%s/api/v1/jobs/%d", base, twin.ID))
+	again := jobAt(t, base, fmt.Sprintf("%s/api/v1/jobs/%d", base, twin.ID))
 	assert.Equal(t, view.Evaluation, again.Evaluation)
 	require.Len(t, again.Components, len(view.Components))
 	for i, c := range again.Components {
@@ -211,8 +210,8 @@ func TestASpareInTheShop(t *testing.T) {
 	require.Equal(t, 200, status, string(text))
 	var taken shop.ImportAnswer
 	require.NoError(t, json.Unmarshal(text, &taken))
-	assert.Equal(t, view.Evaluation.Sets[0].Way,
-		get[shop.JobView](t, fmt.Sprintf("%s/api/v1/jobs/%d", base, taken.Job)).Evaluation.Sets[0].Way)
+	assert.Equal(t, view.Decided.Sets[0].Way,
+		jobAt(t, base, fmt.Sprintf("%s/api/v1/jobs/%d", base, taken.Job)).Decided.Sets[0].Way)
 
 	status, _, said = post("/components/"+id("")+"/retirements", fields{"id": uuid.NewString(), "retired": false})
 	require.Equal(t, 201, status, said)

@@ -54,9 +54,8 @@ func TestCostsFollowTheChoice(t *testing.T) {
 		"an option there is not")
 
 	_, body, _ := call(t, "GET", base+"/api/v1/jobs/3", nil)
-	var view shop.JobView
-	require.NoError(t, json.Unmarshal(body, &view))
-	option := view.Evaluation.Sets[1].Options[dearest.Option]
+	view := jobIn(t, base, body)
+	option := view.Decided.Sets[1].Options[dearest.Option]
 	status, answer, _ := call(t, "POST", base+"/api/v1/jobs/3/decisions",
 		shop.DecisionBody{Way: disposition.Way{Action: option.Action, Step: option.Step, Shell: option.Shell,
 			Method: option.Method}, ID: uuid.NewString(), Set: "rod_journals", Reason: "the trust wants it so"})
@@ -99,9 +98,8 @@ func TestMachinesAreShared(t *testing.T) {
 	require.Equal(t, 409, status, "a card that somebody else changed meanwhile: %s", answer)
 	grinding := func() (option int, ready string) {
 		_, body, _ := call(t, "GET", base+"/api/v1/jobs/2", nil)
-		var view shop.JobView
-		require.NoError(t, json.Unmarshal(body, &view))
-		for i, o := range view.Evaluation.Sets[0].Options {
+		view := jobIn(t, base, body)
+		for i, o := range view.Decided.Sets[0].Options {
 			if o.Action == "grind" && o.Feasible {
 				return i, costs(t, base, "2", map[string]int{"main_journals": i}).Ready
 			}

@@ -67,6 +67,14 @@ func (a resources) limits(api huma.API) {
 
 // decisions registers what is signed, what it costs, and who goes where.
 func (a resources) decisions(api huma.API) {
+	serve(a, api, office.Viewer, fetching("get-decisions", "/jobs/{id}/decisions",
+		"The sets of a job with their reasons and ways, and who signed them"),
+		func(ctx context.Context, in *struct {
+			JobPath
+			StandInQuery
+		}) (shop.SetsView, error) {
+			return a.shop.Sets(ctx, in.ID, in.Of, in.Tag)
+		})
 	serve(a, api, office.Decider, creating("decide", "/jobs/{id}/decisions", "Sign or overrule the decision for a set"),
 		func(ctx context.Context, in *struct {
 			JobPath
@@ -98,6 +106,8 @@ func (a resources) decisions(api huma.API) {
 
 // orders registers what is ordered of what was signed.
 func (a resources) orders(api huma.API) {
+	serve(a, api, office.Viewer, fetching("get-orders", "/jobs/{id}/orders",
+		"What is ordered of a job with its proof, and what could be"), ofJob(a.shop.Sheets))
 	serve(a, api, office.Decider, creating("issue-orders", "/jobs/{id}/orders",
 		"Issue every sheet that the signed decisions ask for; an issue that changed is struck through"),
 		func(ctx context.Context, in *struct {

@@ -133,11 +133,11 @@ func TestTheLetterIsForItsReader(t *testing.T) {
 func TestEveryPlaceSaysWhatWasSigned(t *testing.T) {
 	base := serveDemo(t).URL
 	view := bench9(t, base)
-	require.NotEmpty(t, view.Before, "work came back")
+	require.True(t, view.Decided.Measured, "work came back")
 	lines := get[[]shop.JobLine](t, base+"/api/v1/jobs")
 	inShop := lines[slices.IndexFunc(lines, func(l shop.JobLine) bool { return l.ID == 9 })].Sets
 	assert.Equal(t, view.Said, inShop)
-	for _, s := range view.Signed {
+	for _, s := range view.Decided.Signed {
 		i := slices.IndexFunc(view.Said, func(l shop.SetLine) bool { return l.Set == s.Set })
 		require.GreaterOrEqual(t, i, 0)
 		assert.Equal(t, s.Way, view.Said[i].Way, s.Set)
@@ -155,7 +155,7 @@ func TestClosingAsksForWhatIsOpen(t *testing.T) {
 	b := bench{t, base}
 	view := b.sign("main_journals", "grind", "0.020", "")
 	kinds := func(v shop.JobView) (list []string) {
-		for _, e := range v.OpenEnds {
+		for _, e := range v.Orders.OpenEnds {
 			list = append(list, string(e.What))
 		}
 		return list

@@ -19,7 +19,6 @@ import (
 	"ledge/internal/core/order"
 	"ledge/internal/core/part"
 	"ledge/internal/photo"
-	"ledge/internal/shop"
 	"ledge/internal/store"
 	"ledge/internal/store/db"
 )
@@ -69,11 +68,10 @@ func TestOldShopReadsTheSame(t *testing.T) {
 	for id, want := range expected {
 		status, answer, _ := call(t, "GET", server.URL+"/api/v1/jobs/"+id, nil)
 		require.Equal(t, 200, status, string(answer))
-		var view shop.JobView
-		require.NoError(t, json.Unmarshal(answer, &view))
-		require.Len(t, view.Signed, len(want.Signed), id)
+		view := jobIn(t, server.URL, answer)
+		require.Len(t, view.Decided.Signed, len(want.Signed), id)
 		for i, was := range want.Signed {
-			is := view.Signed[i]
+			is := view.Decided.Signed[i]
 			assert.Equal(t, was["action"], string(is.Action))
 			assert.EqualValues(t, was["step"], is.Step)
 			assert.EqualValues(t, was["shell"], is.Shell)
@@ -113,8 +111,7 @@ func TestOldSheetsStand(t *testing.T) {
 	server := serveStore(t, s)
 	for id := 1; id <= 9; id++ {
 		_, answer, _ := call(t, "GET", server.URL+"/api/v1/jobs/"+strconv.Itoa(id), nil)
-		var view shop.JobView
-		require.NoError(t, json.Unmarshal(answer, &view))
+		view := jobIn(t, server.URL, answer)
 		for _, draft := range view.Orders.Drafts {
 			issued := false
 			for _, o := range view.Orders.Issued {

@@ -1,7 +1,6 @@
 package httpapi
 
 import (
-	"encoding/json"
 	"fmt"
 	"net/url"
 	"slices"
@@ -35,26 +34,24 @@ func (b bench) postAs(name, path string, body any, want int) shop.JobView {
 	b.t.Helper()
 	status, answer, _ := call(b.t, "POST", b.base+path, body, personHeader, url.QueryEscape(name))
 	require.Equal(b.t, want, status, string(answer))
-	var view shop.JobView
 	if want == 201 && !strings.HasSuffix(path, "/readings") { // that answers with what changed alone
-		require.NoError(b.t, json.Unmarshal(answer, &view))
+		return jobIn(b.t, b.base, answer)
 	}
-	return view
+	return shop.JobView{}
 }
 
-func (b bench) get() (view shop.JobView) {
+func (b bench) get() shop.JobView {
 	b.t.Helper()
 	status, answer, _ := call(b.t, "GET", b.base+"/api/v1/jobs/1", nil)
 	require.Equal(b.t, 200, status)
-	require.NoError(b.t, json.Unmarshal(answer, &view))
-	return view
+	return jobIn(b.t, b.base, answer)
 }
 
 func (b bench) sign(set part.Set, action disposition.Action, step, reason string) shop.JobView {
 	b.t.Helper()
 	body := shop.DecisionBody{Way: disposition.Way{Action: action, Step: unit.MustParse(step, unit.In)},
 		ID: uuid.NewString(), Set: set, Reason: reason}
-	for _, d := range b.get().Decisions {
+	for _, d := range b.get().Decided.Decisions {
 		if d.Set == set {
 			body.After = d.Seq
 		}
@@ -124,9 +121,9 @@ func TestOrders(t *testing.T) {
 	assert.Equal(t, "The smallest reading is 0.0003 in below the order.", grind.Proofs[0].Problems[0].Text)
 	assert.Equal(t, order.ProofWithin, grind.Proofs[len(grind.Proofs)-1].Verdict)
 	assert.Equal(t, view.Job.Mains-1, grind.Open)
-	signed := view.Signed[slices.IndexFunc(view.Signed, func(s shop.Signed) bool { return s.Set == "main_journals" })]
+	signed := view.Decided.Signed[slices.IndexFunc(view.Decided.Signed, func(s shop.Signed) bool { return s.Set == "main_journals" })]
 	assert.False(t, signed.Stale)
-	assert.Equal(t, disposition.Grind, setOf(view.Before, "main_journals").Action)
+	assert.Equal(t, disposition.Grind, setOf(view.Decided.Sets, "main_journals").Action)
 	assert.Empty(t, view.Orders.Drafts, "what was measured as proof orders nothing anew")
 
 	// Accepting needs a reason; closing with open lines too; a closed sheet takes nothing more.

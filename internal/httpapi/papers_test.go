@@ -3,7 +3,6 @@ package httpapi
 import (
 	"bytes"
 	"encoding/csv"
-	"encoding/json"
 	"fmt"
 	"net/http"
 	"os"
@@ -70,12 +69,11 @@ func TestPapersAsAnotherProgramReadsThem(t *testing.T) {
 	}
 }
 
-func bench9(t *testing.T, base string) (view shop.JobView) {
+func bench9(t *testing.T, base string) shop.JobView {
 	t.Helper()
 	status, body, _ := call(t, "GET", base+"/api/v1/jobs/9", nil)
 	require.Equal(t, 200, status)
-	require.NoError(t, json.Unmarshal(body, &view))
-	return view
+	return jobIn(t, base, body)
 }
 
 // Names that are pages or formulas to some program stay names in every paper, and real numbers stay numbers.

@@ -263,11 +263,11 @@ func TestTwoBenchesOnOneJob(t *testing.T) {
 	assert.Equal(t, 409, status)
 	assert.Contains(t, string(said), "Wanda signed this set meanwhile")
 	b.post("/api/v1/jobs/1/decisions", first, 201) // sent again after a lost answer: stored once
-	for _, d := range b.get().Decisions {
+	for _, d := range b.get().Decided.Decisions {
 		second.After = d.Seq
 	}
 	view := b.post("/api/v1/jobs/1/decisions", second, 201)
-	assert.Len(t, view.Decisions, 2)
+	assert.Len(t, view.Decided.Decisions, 2)
 }
 
 // Wrong passwords slow the address and the account down, and stand in the log; right ones count nothing. One's own

@@ -2,6 +2,7 @@ package httpapi
 
 import (
 	"encoding/json"
+	"fmt"
 	"net/url"
 	"testing"
 
@@ -21,6 +22,33 @@ func get[T any](t *testing.T, address string) (out T) {
 	require.Equal(t, 200, status, string(body))
 	require.NoError(t, json.Unmarshal(body, &out))
 	return out
+}
+
+// jobIn is the job of an answer, with what is decided and ordered of it, which other places ask for.
+func jobIn(t testing.TB, base string, answer []byte) (view shop.JobView) {
+	t.Helper()
+	require.NoError(t, json.Unmarshal(answer, &view), string(answer))
+	beside := ""
+	if in := view.StandIn; in != nil {
+		beside = "?of=" + string(in.Of) + "&tag=" + url.QueryEscape(in.Tag)
+	}
+	for path, into := range map[string]any{"decisions" + beside: &view.Decided, "orders": &view.Orders} {
+		status, body, _ := call(t, "GET", fmt.Sprintf("%s/api/v1/jobs/%d/%s", base, view.Job.ID, path), nil)
+		require.Equal(t, 200, status, string(body))
+		require.NoError(t, json.Unmarshal(body, into))
+	}
+	if view.StandIn != nil {
+		view.Orders = shop.OrdersView{}
+	}
+	return view
+}
+
+// jobAt is [jobIn] of what is asked for at an address.
+func jobAt(t testing.TB, base, address string) shop.JobView {
+	t.Helper()
+	status, body, _ := call(t, "GET", address, nil)
+	require.Equal(t, 200, status, string(body))
+	return jobIn(t, base, body)
 }
 
 func TestSearchOverHTTP(t *testing.T) {

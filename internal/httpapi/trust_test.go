@@ -43,7 +43,7 @@ func TestAnIdHoldsOneThing(t *testing.T) {
 	ids := map[string]string{}
 	value := unit.MustParse("2.4985", unit.In)
 	view := bench{t, base}.get()
-	order := get[shop.JobView](t, base+"/api/v1/jobs/9").Orders.Issued[0].ID
+	order := bench9(t, base).Orders.Issued[0].ID
 	for _, tt := range []struct {
 		path string
 		body map[string]any
@@ -96,7 +96,7 @@ func TestAnIdHoldsOneThing(t *testing.T) {
 	assert.Len(t, get[[]shop.JobLine](t, base+"/api/v1/jobs?search=Pump"),
 		len(get[[]shop.JobLine](t, base+"/api/v1/jobs?search=pump")))
 	after := bench{t, base}.get()
-	assert.Equal(t, len(view.Decisions)+1, len(after.Decisions))
+	assert.Equal(t, len(view.Decided.Decisions)+1, len(after.Decided.Decisions))
 	assert.Equal(t, len(view.Gauges)+1, len(after.Gauges))
 	other := reading("2.4985")
 	other.ID, other.Number, other.Unusual = ids["/jobs/1/readings"], 2, true
@@ -120,7 +120,7 @@ func TestSigningAndItsSheetsAreOne(t *testing.T) {
 		if i%2 == 0 {
 			body.Way, body.Reason = disposition.Way{Action: "grind", Step: 2540000}, "to be sure"
 		}
-		for _, d := range seen.Decisions {
+		for _, d := range seen.Decided.Decisions {
 			if d.Set == body.Set {
 				body.After = d.Seq
 			}

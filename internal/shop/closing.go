@@ -111,9 +111,9 @@ func (a *Application) Close(ctx context.Context, job int64, b CloseBody) (JobVie
 	switch {
 	case b.Outcome == store.Reopened:
 		return JobView{}, refuse.At("outcome", words.Told("refuse.reopened"))
-	case len(view.OpenEnds) > 0 && b.Outcome == "":
+	case len(view.Orders.OpenEnds) > 0 && b.Outcome == "":
 		return JobView{}, refuse.At("outcome", words.Told("refuse.how_it_ends"))
-	case (len(view.OpenEnds) > 0 || b.Outcome != "" && b.Outcome != store.Finished) && b.Reason == "":
+	case (len(view.Orders.OpenEnds) > 0 || b.Outcome != "" && b.Outcome != store.Finished) && b.Reason == "":
 		return JobView{}, refuse.At("reason", words.Told("refuse.why_named"))
 	case b.Outcome == "":
 		b.Outcome = store.Finished

@@ -86,10 +86,10 @@ func (c calendar) candidate(component store.Component, view JobView) Candidate {
 	settled := len(view.Said) > 0
 	for _, s := range view.Said {
 		one := CandidateSet{SetLine: s}
-		if i := slices.IndexFunc(view.Evaluation.Sets,
+		if i := slices.IndexFunc(view.Decided.Sets,
 			func(o disposition.Set) bool { return o.Set == s.Set }); i >= 0 &&
-			len(view.Evaluation.Sets[i].Reasons) > 0 {
-			one.Why = view.Evaluation.Sets[i].Reasons[0].Text
+			len(view.Decided.Sets[i].Reasons) > 0 {
+			one.Why = view.Decided.Sets[i].Reasons[0].Text
 		}
 		settled = settled && s.Action.Decides()
 		out.Sets = append(out.Sets, one)

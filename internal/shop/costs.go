@@ -105,7 +105,7 @@ func (c calendar) weigh(view JobView, asked map[part.Set]int) CostsView {
 		return out
 	}
 	out.Entered, out.Currency = true, c.card.Currency
-	out.Choices = schedule.Choices(view.decided, view.counts, c.card)
+	out.Choices = schedule.Choices(view.result, view.counts, c.card)
 	tradeoff := c.shop.Weigh(out.Choices)
 	out.Tried, out.Pruned = tradeoff.Tried, tradeoff.Pruned
 	for _, b := range tradeoff.Best {
@@ -176,13 +176,13 @@ func (a *Application) shopBefore(ctx context.Context, card schedule.Card, versio
 
 // works are what a job's signed decisions need, and what all its sets need as signed or advised.
 func works(view JobView, card schedule.Card) (signed, all []schedule.Work) {
-	for _, c := range schedule.Choices(view.decided, view.counts, card) {
+	for _, c := range schedule.Choices(view.result, view.counts, card) {
 		way := wayOf(c, standing(view, c.Set))
 		if way == nil {
 			continue
 		}
 		all = append(all, way.Work)
-		if slices.ContainsFunc(view.Signed, func(s Signed) bool { return s.Set == c.Set }) {
+		if slices.ContainsFunc(view.Decided.Signed, func(s Signed) bool { return s.Set == c.Set }) {
 			signed = append(signed, way.Work)
 		}
 	}
@@ -201,9 +201,9 @@ func wayOf(c schedule.SetWays, option int) *schedule.Way {
 // standing is the index of a set's option that was signed, else of the one that is advised; -1
 // where neither is listed.
 func standing(view JobView, set part.Set) int {
-	i := slices.IndexFunc(view.decided.Sets, func(s disposition.Set) bool { return s.Set == set })
-	s := view.decided.Sets[i]
-	for _, signed := range view.Signed {
+	i := slices.IndexFunc(view.result.Sets, func(s disposition.Set) bool { return s.Set == set })
+	s := view.result.Sets[i]
+	for _, signed := range view.Decided.Signed {
 		if signed.Set == set {
 			return s.OptionAt(signed.Way)
 		}

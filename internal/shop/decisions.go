@@ -58,7 +58,7 @@ func (a *Application) Sign(ctx context.Context, job int64, b DecisionBody) (JobV
 
 // complete fills a decision in with what it is based on, or says why it cannot be one.
 func complete(view JobView, d *store.Decision) error {
-	set := setNamed(view.decided.Sets, d.Set)
+	set := setNamed(view.result.Sets, d.Set)
 	if set == nil {
 		return refuse.At("set", words.Told("refuse.no_set"))
 	}
@@ -77,13 +77,38 @@ func complete(view JobView, d *store.Decision) error {
 	return nil
 }
 
-// withSigned adds the decision that holds for each set: the last one signed. A crack found since
-// leaves only what is advised for it.
-func (v JobView) withSigned() JobView {
-	v.Signed = []Signed{}
-	for _, set := range v.decided.Sets {
-		for i := len(v.Decisions) - 1; i >= 0; i-- {
-			d := v.Decisions[i]
+// SetsView is what is decided of a job: its sets with their reasons and ways, and who signed them.
+type SetsView struct {
+	// Change is that of the job.
+	Change int64 `json:"change"`
+	// Sets are as they were decided, where work was ordered and measured again since: Measured tells of that.
+	Sets     []disposition.Set `json:"sets"`
+	Measured bool              `json:"measured,omitempty"`
+	Signed   []Signed          `json:"signed"`
+	// Decisions are all that were ever signed.
+	Decisions []store.Decision `json:"decisions"`
+}
+
+// Signed is the decision that holds for a set. Stale tells that Ledge would now advise otherwise
+// than when it was signed.
+type Signed struct {
+	store.Decision
+	Stale bool `json:"stale"`
+}
+
+// Sets is what is decided of a job, or of a component in place of the one that came.
+func (a *Application) Sets(ctx context.Context, id int64, of part.Component, tag string) (SetsView, error) {
+	view, err := a.View(ctx, id, of, tag)
+	view.Decided.Change = view.Change
+	return view.Decided, err
+}
+
+// signed are the decisions that hold for each set: the last one signed. A crack found since leaves only what is advised
+// for it.
+func (v JobView) signed() []Signed {
+	all := []Signed{}
+	for _, set := range v.result.Sets {
+		for _, d := range slices.Backward(v.Decided.Decisions) {
 			if d.Set != set.Set {
 				continue
 			}
@@ -91,9 +116,9 @@ func (v JobView) withSigned() JobView {
 				break
 			}
 			d.Says = words.In(v.Job.Unit).Way(d.Set, d.Way)
-			v.Signed = append(v.Signed, Signed{d, set.Way != d.On.Way})
+			all = append(all, Signed{d, set.Way != d.On.Way})
 			break
 		}
 	}
-	return v
+	return all
 }

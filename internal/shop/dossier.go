@@ -108,7 +108,7 @@ func signedTable(view JobView) exchange.Table {
 	units := " (" + string(view.Job.Unit) + ")"
 	t := exchange.Table{Name: "Signed", Head: []string{"Set", "Action", "Step" + units, "Shell" + units,
 		"Method", "Overruled", "Reason", "Signed by", "Signed at"}}
-	for _, d := range view.Decisions {
+	for _, d := range view.Decided.Decisions {
 		t.Rows = append(t.Rows, []any{string(d.Set), string(d.Action), &d.Step, &d.Shell, string(d.Method),
 			d.Overruled, d.Reason, who(d.DecidedBy, d.FromFile), d.DecidedAt})
 	}
@@ -177,7 +177,8 @@ func (a *Application) dossier(ctx context.Context, id int64) (report.Job, error)
 		return report.Job{}, err
 	}
 	in, index := record.Inspection()
-	job := report.Job{Local: local, Address: address, Made: moment(made), In: in, Result: view.Evaluation}
+	job := report.Job{Local: local, Address: address, Made: moment(made), In: in,
+		Result: disposition.Result{Features: view.Evaluation.Features, Fits: view.Evaluation.Fits}}
 	if on := record.Job.PromisedOn; on != nil && *on != "" {
 		job.Promised = local.Day(*on)
 	}
@@ -194,13 +195,13 @@ func (a *Application) dossier(ctx context.Context, id int64) (report.Job, error)
 			job.Seen = append(job.Seen, plain)
 		}
 	}
-	if costs.Entered && len(costs.Choices) == len(view.decided.Sets) {
+	if costs.Entered && len(costs.Choices) == len(view.result.Sets) {
 		job.Cost, job.Ready = local.Money(int64(costs.Cost), costs.Currency), local.Day(costs.Ready)
 	}
-	for _, set := range view.decided.Sets {
+	for _, set := range view.result.Sets {
 		job.Decisions = append(job.Decisions, decisionOf(view, set, local))
 	}
-	for i, set := range view.decided.Sets {
+	for i, set := range view.result.Sets {
 		d := job.Decisions[i]
 		d.Advice, d.Reasons = "", nil
 		for _, r := range set.Letter(d.Way) {
@@ -284,7 +285,7 @@ func decisionOf(view JobView, set disposition.Set, local words.Local) report.Dec
 	for _, r := range speak.Gather(unseen) {
 		d.NotSeen = append(d.NotSeen, r.Text)
 	}
-	for _, s := range view.Signed {
+	for _, s := range view.Decided.Signed {
 		if s.Set != set.Set {
 			continue
 		}

@@ -277,9 +277,9 @@ func (v JobView) line() JobLine {
 // said is what stands for each set.
 func (v JobView) said() []SetLine {
 	lines := []SetLine{}
-	for _, s := range v.decided.Sets {
+	for _, s := range v.result.Sets {
 		one := SetLine{Set: s.Set, Way: s.Way, Provisional: s.Provisional}
-		for _, signed := range v.Signed {
+		for _, signed := range v.Decided.Signed {
 			if signed.Set == s.Set {
 				one.Way, one.Signed = signed.Way, true
 			}

@@ -191,7 +191,7 @@ func (a *Application) lineOf(ctx context.Context, id int64, card schedule.Card, 
 		one.Line = view.line()
 		if version > 0 {
 			one.Signed, one.All = works(view, card)
-			one.Whole = len(one.All) == len(view.decided.Sets) && len(one.All) > 0
+			one.Whole = len(one.All) == len(view.result.Sets) && len(one.All) > 0
 		}
 		a.listed.put(id, one)
 		return one, nil

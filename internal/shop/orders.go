@@ -24,6 +24,63 @@ type OrdersView struct {
 	// Unwanted names sheets that were issued and are asked for no more.
 	Unwanted []order.Name `json:"unwanted"`
 	Issued   []IssuedView `json:"issued"`
+	// OpenEnds are what would be left undone if the job left the shop now.
+	OpenEnds []OpenEnd `json:"open_ends"`
+}
+
+func noOrders() OrdersView {
+	return OrdersView{Drafts: []order.Sheet{}, Unwanted: []order.Name{}, Issued: []IssuedView{}, OpenEnds: []OpenEnd{}}
+}
+
+// Ordered is what is ordered of a job, in short.
+type Ordered struct {
+	// Drafts counts the sheets to be issued or struck, Issued those that stand.
+	Drafts int `json:"drafts"`
+	Issued int `json:"issued"`
+	// Proved tells that there are lines to be measured when they come back, Open how many are not proved yet, Missed
+	// that one missed its order.
+	Proved bool `json:"proved,omitempty"`
+	Open   int  `json:"open,omitempty"`
+	Missed bool `json:"missed,omitempty"`
+	// States are those in which lines are proved, Proof is the first line that is not.
+	States []string    `json:"states,omitempty"`
+	Proof  *order.Line `json:"proof,omitempty"`
+}
+
+func (o OrdersView) inShort() Ordered {
+	short := Ordered{Drafts: len(o.Drafts) + len(o.Unwanted)}
+	for _, sheet := range o.Issued {
+		if sheet.Struck {
+			continue
+		}
+		short.Issued++
+		for i := range sheet.Body.Lines {
+			if state := sheet.Body.Lines[i].State; state != "" && !slices.Contains(short.States, state) {
+				short.States = append(short.States, state)
+			}
+		}
+		if len(sheet.Proofs) == 0 {
+			continue
+		}
+		short.Proved = true
+		if sheet.Closed {
+			continue
+		}
+		short.Open += sheet.Open
+		for _, p := range sheet.Proofs {
+			short.Missed = short.Missed || p.Verdict == order.ProofMissed
+			if short.Proof == nil && p.Verdict == order.ProofOpen {
+				short.Proof = sheet.Body.Line(p.Key)
+			}
+		}
+	}
+	return short
+}
+
+// Sheets is what is ordered of a job.
+func (a *Application) Sheets(ctx context.Context, id int64) (OrdersView, error) {
+	view, err := a.view(ctx, id)
+	return view.Orders, err
 }
 
 // IssuedView is one issue of a sheet with its proof.
@@ -129,11 +186,9 @@ func dated(s order.Sheet, slots []SlotView) order.Sheet {
 	return s
 }
 
-// withOrders adds what is issued, with its proof, and the drafts of what is not. in and index are
-// the record's inspection.
-func (v JobView) withOrders(record store.Record, in *inspection.Inspection, decided disposition.Result,
-	before *inspection.Inspection) JobView {
-	v.Orders = OrdersView{Drafts: []order.Sheet{}, Unwanted: []order.Name{}, Issued: []IssuedView{}}
+// orders are what is issued, with its proof, and the drafts of what is not.
+func (v JobView) orders(record store.Record, in, before *inspection.Inspection) OrdersView {
+	out := noOrders()
 	last := map[order.Name]*order.Sheet{}
 	for _, o := range record.Orders {
 		one := IssuedView{Order: o, Struck: o.Has(store.Struck), Closed: o.Has(store.Closed),
@@ -146,27 +201,27 @@ func (v JobView) withOrders(record store.Record, in *inspection.Inspection, deci
 		}
 		one.Unticked = untickedLines(o)
 		one.Open += one.Unticked
-		v.Orders.Issued = append(v.Orders.Issued, one)
+		out.Issued = append(out.Issued, one)
 		delete(last, o.Sheet)
 		if !one.Struck {
 			last[o.Sheet] = &o.Body
 		}
 	}
-	for _, s := range order.Sheets(before, decided, v.decisionsToOrder(decided), v.counts,
+	for _, s := range order.Sheets(before, v.result, v.decisionsToOrder(v.result), v.counts,
 		order.NewPistons(in, v.Evaluation.Features)) {
 		if issued := last[s.Name]; issued == nil || !issued.Same(s) {
 			byWhom(&s, record, in)
 			words.In(in.Unit).Sheet(&s)
-			v.Orders.Drafts = append(v.Orders.Drafts, s)
+			out.Drafts = append(out.Drafts, s)
 		}
 		delete(last, s.Name)
 	}
 	for _, o := range record.Orders {
-		if last[o.Sheet] != nil && !slices.Contains(v.Orders.Unwanted, o.Sheet) {
-			v.Orders.Unwanted = append(v.Orders.Unwanted, o.Sheet)
+		if last[o.Sheet] != nil && !slices.Contains(out.Unwanted, o.Sheet) {
+			out.Unwanted = append(out.Unwanted, o.Sheet)
 		}
 	}
-	return v
+	return out
 }
 
 // byWhom adds to what sizes rest on who measured it.
@@ -204,7 +259,7 @@ func accepted(o store.Order, line string) bool {
 // be made, else as it was when it was signed.
 func (v JobView) decisionsToOrder(decided disposition.Result) []order.Decided {
 	var list []order.Decided
-	for _, signed := range v.Signed {
+	for _, signed := range v.Decided.Signed {
 		one := order.Decided{By: who(signed.DecidedBy, signed.FromFile), Reason: signed.Reason}
 		for _, set := range []*disposition.Set{setNamed(decided.Sets, signed.Set), &signed.On} {
 			if set == nil {
@@ -256,7 +311,7 @@ func (b OrderEventBody) check(issued IssuedView) error {
 		return refuse.At("what", words.Told("refuse.struck"))
 	case whole != (b.Line == "") && b.What != store.Returned:
 		return refuse.At("line", words.Told("refuse.sheet_or_line"))
-	case b.Line != "" && !slices.ContainsFunc(issued.Body.Lines, func(l order.Line) bool { return l.Key == b.Line }):
+	case b.Line != "" && issued.Body.Line(b.Line) == nil:
 		return refuse.At("line", words.Told("refuse.no_line"))
 	case (b.What == store.Accepted || b.What == store.SentBack) && b.Reason == "":
 		return refuse.At("reason", words.Told("refuse.why_accepted"))

@@ -99,7 +99,7 @@ func (b *builder) wanted(s assembly.State) (lines []assembly.Wanted, buys map[st
 
 // bushes are those of small ends that a decision renews, and of the camshaft that are out of limits.
 func (b *builder) bushes() (lines []assembly.Wanted) {
-	for _, set := range b.job.Signed {
+	for _, set := range b.job.Decided.Signed {
 		if set.Set != part.RodSet || set.Action != disposition.Resize {
 			continue
 		}

@@ -87,7 +87,7 @@ func TestAProofAsksForTheFewestReadings(t *testing.T) {
 	a, ctx := opened(t)
 	view, err := a.View(ctx, 6, "", "")
 	require.NoError(t, err)
-	mains := view.Evaluation.Sets[0]
+	mains := view.Decided.Sets[0]
 	_, err = a.Sign(ctx, 6, shop.DecisionBody{ID: uuid.NewString(), Set: mains.Set, Way: mains.Way})
 	require.NoError(t, err)
 	view, err = a.Issue(ctx, 6, nil, true)

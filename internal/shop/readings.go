@@ -43,8 +43,8 @@ type ReadingBody struct {
 	Unusual bool         `json:"unusual" doc:"the person has confirmed a size far from its neighbours"`
 }
 
-// ReadingAnswer carries the reading and what it changed of the job: it makes of a view as it was at
-// Follows the one at Change, but for the reasons of its sets, which are asked for where they are shown.
+// ReadingAnswer carries the reading and what it changed of the job: it makes of a view as it was at Follows the one at
+// Change.
 type ReadingAnswer struct {
 	Reading store.Reading `json:"reading"`
 	// StandIn names the component that the view is of, where it is of one beside the engine.
@@ -59,6 +59,12 @@ type ReadingAnswer struct {
 	// Asked is what is to be read again, where that changed; Next what the job waits for.
 	Asked *[]SetAsks `json:"asked,omitempty"`
 	Next  []Waiting  `json:"next,omitempty"`
+	// Ordered, Walk and Building stand as in the view, where they changed; so does Bend, in a list that is empty where
+	// there is none any more.
+	Ordered  *Ordered           `json:"ordered,omitempty"`
+	Walk     *WalkView          `json:"walk,omitempty"`
+	Building *Building          `json:"building,omitempty"`
+	Bend     *[]inspection.Bend `json:"bend,omitempty"`
 }
 
 // A FeatureChange is what of a part changed.
@@ -144,6 +150,22 @@ func answerTo(reading store.Reading, before, after JobView) ReadingAnswer {
 	}
 	if !slices.Equal(before.Next, after.Next) {
 		answer.Next = after.Next
+	}
+	if !reflect.DeepEqual(before.Ordered, after.Ordered) {
+		answer.Ordered = &after.Ordered
+	}
+	if !reflect.DeepEqual(before.Walk, after.Walk) {
+		answer.Walk = &after.Walk
+	}
+	if !reflect.DeepEqual(before.Building, after.Building) {
+		answer.Building = after.Building
+	}
+	if !reflect.DeepEqual(before.Bend, after.Bend) {
+		bends := []inspection.Bend{}
+		if after.Bend != nil {
+			bends = append(bends, *after.Bend)
+		}
+		answer.Bend = &bends
 	}
 	was := make(map[int64]*FeatureView, len(before.Features))
 	for i := range before.Features {

@@ -39,11 +39,15 @@ type atBench struct {
 	fits     map[string][]disposition.Fit
 	said     []shop.SetLine
 	asked    []shop.SetAsks
+	// rest is what of the view is sent whole where it changed, or never changes with a reading.
+	rest shop.JobView
 }
 
 func shown(v shop.JobView) atBench {
 	b := atBench{v.Change, map[int64]shop.FeatureView{}, map[int64]inspection.Finding{},
-		map[string][]disposition.Fit{}, v.Said, v.Asked}
+		map[string][]disposition.Fit{}, v.Said, v.Asked, v}
+	b.rest.Change, b.rest.Features, b.rest.Evaluation = 0, nil, shop.Evaluation{}
+	b.rest.Said, b.rest.Asked = nil, nil
 	for _, f := range v.Features {
 		if f.Finding >= 0 {
 			b.findings[f.ID] = v.Evaluation.Features[f.Finding]
@@ -74,6 +78,24 @@ func (b *atBench) take(t *testing.T, answer shop.ReadingAnswer) {
 	}
 	if answer.Asked != nil {
 		b.asked = *answer.Asked
+	}
+	if answer.Next != nil {
+		b.rest.Next = answer.Next
+	}
+	if answer.Ordered != nil {
+		b.rest.Ordered = *answer.Ordered
+	}
+	if answer.Walk != nil {
+		b.rest.Walk = *answer.Walk
+	}
+	if answer.Building != nil {
+		b.rest.Building = answer.Building
+	}
+	if answer.Bend != nil {
+		b.rest.Bend = nil
+		for i := range *answer.Bend {
+			b.rest.Bend = &(*answer.Bend)[i]
+		}
 	}
 	for _, c := range answer.Features {
 		f := b.features[c.ID]
@@ -131,7 +153,7 @@ func cells(pairs [][2]int) (path []plan.Cell) {
 func (b atBench) text(t *testing.T) string {
 	t.Helper()
 	text, err := json.Marshal(map[string]any{"features": b.features, "findings": b.findings, "fits": b.fits,
-		"said": b.said, "asked": b.asked})
+		"said": b.said, "asked": b.asked, "rest": b.rest})
 	require.NoError(t, err)
 	return string(text)
 }

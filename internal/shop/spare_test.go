@@ -29,7 +29,7 @@ func standing(t *testing.T, a *shop.Application, v shop.JobView) string {
 	}
 	costs, err := a.Weigh(t.Context(), v.Job.ID, of, tag, nil)
 	require.NoError(t, err)
-	text, err := json.Marshal([]any{v.Features, v.Evaluation, v.Signed, v.Orders, v.Said, v.Asked, costs})
+	text, err := json.Marshal([]any{v.Features, v.Evaluation, v.Decided.Signed, v.Orders, v.Said, v.Asked, costs})
 	require.NoError(t, err)
 	return string(text)
 }
@@ -50,7 +50,7 @@ func TestASpareNeverMixesWithTheWreck(t *testing.T) {
 		job := taken.Job
 		before, err := a.View(ctx, job, "", "")
 		require.NoError(t, err)
-		for _, s := range before.Evaluation.Sets {
+		for _, s := range before.Decided.Sets {
 			if s.Component == "" && s.Action.Decides() && random.IntN(2) == 0 {
 				_, err := a.Sign(ctx, job, shop.DecisionBody{ID: uuid.NewString(), Set: s.Set, Way: s.Way,
 					Reason: "as advised"})
@@ -82,7 +82,7 @@ func TestASpareNeverMixesWithTheWreck(t *testing.T) {
 		beside, err := a.View(ctx, job, wreck.Of, tag)
 		require.NoError(t, err)
 		ours(t, beside, wreck.Of, tag)
-		for _, s := range beside.Evaluation.Sets {
+		for _, s := range beside.Decided.Sets {
 			if s.Action.Decides() {
 				_, err := a.Sign(ctx, job, shop.DecisionBody{ID: uuid.NewString(), Set: s.Set, Component: tag,
 					Way:    s.Way,
@@ -150,12 +150,12 @@ func ours(t *testing.T, v shop.JobView, of part.Component, tag string) {
 		require.Equal(t, tag, f.Component, f.Title)
 		require.Equal(t, of, f.Kind.Row().Component, f.Title)
 	}
-	for _, s := range v.Evaluation.Sets {
+	for _, s := range v.Decided.Sets {
 		require.Equal(t, of, s.Set.Component())
 		require.Contains(t, []string{tag, ""}, s.Component)
 	}
 	require.Empty(t, v.Orders.Drafts)
-	require.Empty(t, v.Signed)
+	require.Empty(t, v.Decided.Signed)
 }
 
 // inPlace holds that in the engine nothing of the one that went is left.
@@ -166,7 +166,7 @@ func inPlace(t *testing.T, v shop.JobView, of part.Component) {
 			require.NotEmpty(t, f.Component, f.Title)
 		}
 	}
-	for _, s := range v.Signed {
+	for _, s := range v.Decided.Signed {
 		if s.Set.Component() == of {
 			require.NotEmpty(t, s.Component, s.Set)
 		}

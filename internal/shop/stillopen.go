@@ -65,7 +65,7 @@ func (b *builder) unlooked(add func(sort assembly.OpenSort, key, text string)) {
 		}
 	}
 	replaced := func(kind part.Kind) bool {
-		return slices.ContainsFunc(b.job.Signed, func(s Signed) bool {
+		return slices.ContainsFunc(b.job.Decided.Signed, func(s Signed) bool {
 			return s.Set == kind.Row().Set && s.Action == disposition.Replace
 		})
 	}
@@ -106,7 +106,7 @@ func (b *builder) unproved(add func(sort assembly.OpenSort, key, text string)) {
 // settledLine reports whether the work of a line is proved, accepted, or on a sheet that was closed.
 func (b *builder) settledLine(key string) bool {
 	return slices.ContainsFunc(b.job.Orders.Issued, func(o IssuedView) bool {
-		if o.Struck || !slices.ContainsFunc(o.Body.Lines, func(l order.Line) bool { return l.Key == key }) {
+		if o.Struck || o.Body.Line(key) == nil {
 			return false
 		}
 		return o.Closed || accepted(o.Order, key) || slices.ContainsFunc(o.Proofs, func(p order.Proof) bool {

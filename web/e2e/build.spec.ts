@@ -1,13 +1,13 @@
 import { randomUUID } from "node:crypto";
 import { type APIRequestContext, expect, type Page, test } from "@playwright/test";
-import type { AssemblyView, JobView } from "../src/api/client";
+import type { AssemblyView } from "../src/api/client";
 import { show } from "../src/quantity/length";
 import { as, by, rest } from "./hands";
+import { job } from "./job";
 
 /** The demo's job that an engine to be built is a copy of. */
 const MODEL = { keyboard: 6, touch: 9 };
 
-const job = async (request: APIRequestContext, id: number): Promise<JobView> => (await request.get(`/api/v1/jobs/${id}`)).json();
 const assembly = async (request: APIRequestContext, id: number): Promise<AssemblyView> =>
 	(await request.get(`/api/v1/jobs/${id}/assembly`)).json();
 
@@ -25,7 +25,7 @@ async function signed(request: APIRequestContext, model: number): Promise<number
 	const id = ((await made.json()) as { job: number }).job;
 	for (const { set } of (await job(request, id)).said) {
 		const view = await job(request, id);
-		const one = view.evaluation.sets.find((s) => s.set === set);
+		const one = view.decided.sets.find((s) => s.set === set);
 		const polish = one?.options.find((o) => o.action === "polish" && !o.method && o.feasible);
 		const way = set === "main_journals" && polish ? polish : one;
 		if (!way || way.action === "measure" || way.action === "remeasure") continue;

@@ -1,14 +1,12 @@
 import { type APIRequestContext, expect, type Page } from "@playwright/test";
-import type { FeatureView, JobView } from "../src/api/client";
+import type { FeatureView } from "../src/api/client";
 import { meaning } from "../src/quantity/digits";
 import { type Length, show } from "../src/quantity/length";
 import { smallMeaning } from "../src/quantity/readouts";
+import { job } from "./job";
 
 /** What a part reads at a place. */
 export type Truth = (part: FeatureView, station: number, direction: number) => Length;
-
-const job = async (request: APIRequestContext, base: string, id: number): Promise<JobView> =>
-	(await request.get(`${base}/api/v1/jobs/${id}`)).json();
 
 /** The fewest digits for a value, given what the part is expected to read; of a dial that is read in divisions, those. */
 function fewest(f: FeatureView, value: Length, expected: FeatureView["expected"], division: Length | undefined): string {
@@ -89,7 +87,7 @@ export class Hands {
 
 	/** Whose job it is, by the address. */
 	id = () => Number(/\/jobs\/(\d+)/.exec(this.page.url())?.[1]);
-	view = () => job(this.request, this.base, this.id());
+	view = () => job(this.request, this.id(), this.base);
 
 	/**
 	 * Takes everything that the bench asks for, part by part, and what follows of it, until another page than the bench is reached, or a

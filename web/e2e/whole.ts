@@ -1,9 +1,10 @@
 import { randomUUID } from "node:crypto";
 import { type APIRequestContext, expect, type Page, test } from "@playwright/test";
-import type { FeatureView, JobView } from "../src/api/client";
+import type { FeatureView, JobView, OrderedView } from "../src/api/client";
 import { meaning } from "../src/quantity/digits";
 import { show } from "../src/quantity/length";
 import { by } from "./hands";
+import { job } from "./job";
 
 /** What a simulated engine of the demo reads; the run measures it again in a new job. */
 const MODEL = 6;
@@ -29,8 +30,6 @@ export interface Device {
 	base?: string;
 	options?: Parameters<typeof test.use>[0];
 }
-
-const job = async (request: APIRequestContext, id: number): Promise<JobView> => (await request.get(`/api/v1/jobs/${id}`)).json();
 
 /** The readings of a feature by cell, in the order they are taken. */
 function readings(feature: FeatureView): { cell: string; values: number[] }[] {
@@ -90,7 +89,7 @@ async function enterElsewhere(request: APIRequestContext, id: number, now: Featu
 }
 
 /** What a part reads after its work: a good shop hits the middle of what was ordered, a tenth here or there. */
-function asOrdered(view: JobView, now: FeatureView): number[][] | undefined {
+function asOrdered(view: OrderedView, now: FeatureView): number[][] | undefined {
 	const line = view.orders.issued
 		.filter((o) => !o.struck)
 		.flatMap((o) => o.body.lines)
@@ -265,13 +264,13 @@ export function wholeEngine({ name, hand, base = "", options = {} }: Device) {
 					const again = after.features.find((g) => named(g) === named(f));
 					expect(again && readings(again), named(f)).toEqual(readings(f));
 				}
-				expect(after.evaluation.sets.every((s) => s.action !== "measure")).toBe(true);
+				expect(after.decided.sets.every((s) => s.action !== "measure")).toBe(true);
 				expect(after.bend?.course).toBe(model.bend?.course);
 				counted.clear();
 			});
 
 			test("its work is signed and ordered; what came back is proved by at most 200", async ({ page, request }) => {
-				for (const set of (await job(request, id)).evaluation.sets) {
+				for (const set of (await job(request, id)).decided.sets) {
 					const { action, step, shell, method } = set;
 					const data = { id: randomUUID(), set: set.set, action, step, shell, method, reason: "", after: 0 };
 					expect((await request.post(`/api/v1/jobs/${id}/decisions`, { ...by(), data })).ok(), set.set).toBe(true);

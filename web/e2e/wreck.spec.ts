@@ -13,8 +13,8 @@ test("a spare crankshaft is measured beside the one that came, and takes its pla
 	const spare = { id: crypto.randomUUID(), of: "crankshaft", tag: "spare", origin: "spare", stamp: "K2" };
 	expect((await request.post(`/api/v1/jobs/${job}/components`, { ...by(), data: spare })).status()).toBe(201);
 	const sets = async (query = "") => {
-		const view = await (await request.get(`/api/v1/jobs/${job}${query}`)).json();
-		return JSON.stringify(view.evaluation.sets);
+		const view = await (await request.get(`/api/v1/jobs/${job}/decisions${query}`)).json();
+		return JSON.stringify(view.sets);
 	};
 	const before = await sets();
 

@@ -211,6 +211,15 @@ func (d *drafter) sheet(name Name) *Sheet {
 	return s
 }
 
+// Line is the one of a key; nil where there is none.
+func (s *Sheet) Line(key string) *Line {
+	i := slices.IndexFunc(s.Lines, func(l Line) bool { return l.Key == key })
+	if i < 0 {
+		return nil
+	}
+	return &s.Lines[i]
+}
+
 func (s *Sheet) note(r say.Reason) {
 	if !slices.ContainsFunc(s.Remarks, r.Same) {
 		s.Remarks = append(s.Remarks, r)

@@ -26,7 +26,7 @@ import {
 } from "./client";
 import { fileMarks, newId, useIds } from "./id";
 import { patched } from "./patch";
-import { at, buildQuery, jobQuery, localQuery, ratesQuery, shopQuery } from "./queries";
+import { at, buildQuery, decisionsQuery, jobQuery, localQuery, ratesQuery, shopQuery } from "./queries";
 import type { Kind } from "./table";
 
 /** A feature of a job, by name. */
@@ -94,7 +94,7 @@ function useChange<B>(send: (body: B) => Promise<JobView>, job: number) {
 /** Signs a set after what was on the screen; where somebody else signed meanwhile, the server refuses and the page shows it. */
 export function useDecide(id: number, standIn?: StandIn) {
 	const queries = useQueryClient();
-	const { queryKey } = jobQuery(id, standIn);
+	const { queryKey } = decisionsQuery(id, standIn);
 	return useMutation({
 		scope: { id: `job ${id}` },
 		mutationFn: (body: Omit<DecisionBody, "after">) => {
@@ -104,7 +104,8 @@ export function useDecide(id: number, standIn?: StandIn) {
 			return unwrap(client.POST("/api/v1/jobs/{id}/decisions", { params: at(id), body: { ...body, after } }));
 		},
 		onSuccess: (view) => keep(queries, view),
-		onError: () => queries.invalidateQueries({ queryKey }),
+		onError: () =>
+			Promise.all([jobQuery(id, standIn).queryKey, queryKey].map((key) => queries.invalidateQueries({ queryKey: key }))),
 	});
 }
 

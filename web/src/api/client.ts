@@ -36,8 +36,11 @@ client.use({
 });
 
 type Schemas = components["schemas"];
-/** A job; patched where answers to readings were put into it since it was asked for. */
-export type JobView = Schemas["JobView"] & { patched?: true };
+export type JobView = Schemas["JobView"];
+/** A job with its sets, their reasons and ways, and who signed them. */
+export type DecidedView = JobView & { decided: Schemas["SetsView"] };
+/** A job with what is ordered of it. */
+export type OrderedView = JobView & { orders: Schemas["OrdersView"] };
 export type ReadingAnswer = Schemas["ReadingAnswer"];
 export type JobLine = Schemas["JobLine"];
 export type StandIn = Schemas["StoreStandIn"];

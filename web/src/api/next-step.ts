@@ -25,11 +25,10 @@ export function nextStep(view: JobView, order: PathOrder, after?: FeatureView): 
 	const base = `/jobs/${view.job.id}`;
 	const part = nextPart(view, order, after);
 	if (part) {
-		const proves = view.orders.issued.some((o) => !o.struck && o.body.lines.some((l) => l.state === part.state));
 		return {
 			to: pathIn(view, `bench/${part.kind}/${part.number}`),
 			title: part.title,
-			does: !unread(part) ? "again" : proves ? "prove" : "measure",
+			does: !unread(part) ? "again" : view.ordered.states?.includes(part.state) ? "prove" : "measure",
 		};
 	}
 	// What is read next is known here at once; what follows comes with the job.
@@ -43,8 +42,7 @@ export function nextStep(view: JobView, order: PathOrder, after?: FeatureView): 
 		case "issue":
 			return { to: `${base}/orders`, does: "issue" };
 		case "prove": {
-			const lines = view.orders.issued.filter((o) => !o.struck).flatMap((o) => o.body.lines);
-			const line = lines.find((l) => l.key === follows.line);
+			const line = view.ordered.proof;
 			const step = line && proofOf(view, line);
 			return step ?? { to: `${base}/verify`, does: "prove", title: line?.title ?? "" };
 		}

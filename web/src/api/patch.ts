@@ -2,10 +2,7 @@ import type { FeatureView, JobView, ReadingAnswer } from "./client";
 
 type Change = ReadingAnswer["features"][number];
 
-/**
- * A job with what the answer to a reading says that changed: its parts, their fits and how the sets stand. The reasons of the
- * sets are those of before: a place that shows them asks for the job whole (`useWholeJob`).
- */
+/** A job with what the answer to a reading says that changed. */
 export function patched(view: JobView, answer: ReadingAnswer): JobView {
 	const changes = new Map(answer.features.map((c) => [c.id, c]));
 	const findings = [...view.evaluation.features];
@@ -13,13 +10,18 @@ export function patched(view: JobView, answer: ReadingAnswer): JobView {
 		const change = changes.get(f.id);
 		return change ? part(f, change, findings) : f;
 	});
+	const { bend, ...rest } = view;
+	const [bent] = answer.bend ?? (bend ? [bend] : []);
 	return {
-		...view,
-		patched: true,
+		...rest,
+		...(bent && { bend: bent }),
 		change: answer.change,
 		said: answer.anew ? (answer.said ?? []) : view.said.map((line) => answer.said?.find((s) => s.set === line.set) ?? line),
 		asked: answer.asked ?? view.asked,
 		next: answer.next ?? view.next,
+		ordered: answer.ordered ?? view.ordered,
+		walk: answer.walk ?? view.walk,
+		...(answer.building && { building: answer.building }),
 		features,
 		evaluation: { ...view.evaluation, features: findings, fits: fits(view, answer) },
 	};

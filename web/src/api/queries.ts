@@ -1,6 +1,16 @@
-import { queryOptions, skipToken, useQuery } from "@tanstack/react-query";
-import { useEffect, useRef } from "react";
-import { type AnewBody, type Component, client, type JobView, type LimitSet, type Policy, type StandIn, unwrap } from "./client";
+import { queryOptions, skipToken, type UseQueryResult, useQuery } from "@tanstack/react-query";
+import {
+	type AnewBody,
+	type Component,
+	client,
+	type DecidedView,
+	type JobView,
+	type LimitSet,
+	type OrderedView,
+	type Policy,
+	type StandIn,
+	unwrap,
+} from "./client";
 import type { Kind, SetName } from "./table";
 import type { Way } from "./way";
 
@@ -27,20 +37,36 @@ export const jobQuery = (id: number, standIn?: StandIn) =>
 		queryFn: (): Promise<JobView> => unwrap(client.GET("/api/v1/jobs/{id}", { params: { path: { id }, query: { ...standIn } } })),
 	});
 
-/** A job for a place that shows its sets: where a bench put readings into it, it is asked for whole, and shown as it was until then. */
-export function useWholeJob(id: number, standIn?: StandIn) {
-	const query = useQuery(jobQuery(id, standIn));
-	const { data, error, fetchStatus, refetch } = query;
-	const key = JSON.stringify([id, standIn]);
-	const whole = useRef<{ key: string; data: typeof data }>(undefined);
-	if (data && !data.patched) whole.current = { key, data };
-	const asked = data?.patched && !error;
-	useEffect(() => {
-		if (asked && fetchStatus === "idle") void refetch();
-	}, [asked, fetchStatus, refetch]);
-	if (!asked || fetchStatus === "paused") return query;
-	return { ...query, data: whole.current?.key === key ? whole.current.data : undefined } as typeof query;
+/** A job, or one component beside it in the place of its like. */
+export const useJob = (id: number, standIn?: StandIn) => useQuery(jobQuery(id, standIn));
+
+/** The sets of a job, their reasons and ways, and who signed them. */
+export const decisionsQuery = (id: number, standIn?: StandIn) =>
+	queryOptions({
+		queryKey: ["about", id, "decisions", standIn],
+		queryFn: () => unwrap(client.GET("/api/v1/jobs/{id}/decisions", { params: { path: { id }, query: { ...standIn } } })),
+	});
+
+/** What is ordered of a job, with its proof. */
+export const ordersQuery = (id: number) =>
+	queryOptions({
+		queryKey: ["about", id, "orders"],
+		queryFn: () => unwrap(client.GET("/api/v1/jobs/{id}/orders", { params: at(id) })),
+	});
+
+/** Two answers as one, as soon as both are there. */
+function both<A, B, T>(a: UseQueryResult<A>, b: UseQueryResult<B>, as: (a: A, b: B) => T): UseQueryResult<T> {
+	const first = a.data === undefined ? a : b;
+	return { ...first, data: a.data === undefined || b.data === undefined ? undefined : as(a.data, b.data) } as UseQueryResult<T>;
 }
+
+/** A job for a place that shows its sets. */
+export const useDecided = (id: number, standIn?: StandIn): UseQueryResult<DecidedView> =>
+	both(useJob(id, standIn), useQuery(decisionsQuery(id, standIn)), (job, decided) => ({ ...job, decided }));
+
+/** A job for a place that shows what is ordered of it. */
+export const useOrdered = (id: number): UseQueryResult<OrderedView> =>
+	both(useJob(id), useQuery(ordersQuery(id)), (job, orders) => ({ ...job, orders }));
 
 export const plansQuery = queryOptions({
 	queryKey: ["plans"],

@@ -627,7 +627,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /** The sets of a job with their reasons and ways, and who signed them */
+        get: operations["get-decisions"];
         put?: never;
         /** Sign or overrule the decision for a set */
         post: operations["decide"];
@@ -916,7 +917,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /** What is ordered of a job with its proof, and what could be */
+        get: operations["get-orders"];
         put?: never;
         /** Issue every sheet that the signed decisions ask for; an issue that changed is struck through */
         post: operations["issue-orders"];
@@ -2539,11 +2541,6 @@ export interface components {
             small_ends: number[];
             weights: number[];
         };
-        DispositionResult: {
-            features: components["schemas"]["InspectionFinding"][];
-            fits: components["schemas"]["DispositionFit"][];
-            sets: components["schemas"]["DispositionSet"][];
-        };
         DispositionRingAdvice: {
             /** Format: int64 */
             cylinder: number;
@@ -2729,6 +2726,10 @@ export interface components {
              * @example https://example.com/errors/example
              */
             type: string;
+        };
+        Evaluation: {
+            features: components["schemas"]["InspectionFinding"][];
+            fits: components["schemas"]["DispositionFit"][];
         };
         ExchangeLimitTable: {
             cells: components["schemas"]["ExchangeTableCell"][];
@@ -3360,7 +3361,6 @@ export interface components {
         };
         JobView: {
             asked: components["schemas"]["SetAsks"][];
-            before?: components["schemas"]["DispositionSet"][];
             bend?: components["schemas"]["InspectionBend"];
             building?: components["schemas"]["Building"];
             /** Format: int64 */
@@ -3372,19 +3372,16 @@ export interface components {
             counts: {
                 [key: string]: number;
             };
-            decisions: components["schemas"]["StoreDecision"][];
-            evaluation: components["schemas"]["DispositionResult"];
+            evaluation: components["schemas"]["Evaluation"];
             features: components["schemas"]["FeatureView"][];
             gauges: components["schemas"]["StoreGaugeSetup"][];
             job: components["schemas"]["StoreJob"];
             next: components["schemas"]["Waiting"][];
             notes: components["schemas"]["StoreNote"][];
-            open_ends: components["schemas"]["OpenEnd"][];
-            orders: components["schemas"]["OrdersView"];
+            ordered: components["schemas"]["Ordered"];
             photos: components["schemas"]["StorePhoto"][];
             said: components["schemas"]["SetLine"][];
             shaft: components["schemas"]["EngineJournal"][];
-            signed: components["schemas"]["Signed"][];
             stand_in?: components["schemas"]["StoreStandIn"];
             walk: components["schemas"]["WalkView"];
         };
@@ -3797,9 +3794,22 @@ export interface components {
             outside: boolean;
             title: string;
         };
+        Ordered: {
+            /** Format: int64 */
+            drafts: number;
+            /** Format: int64 */
+            issued: number;
+            missed?: boolean;
+            /** Format: int64 */
+            open?: number;
+            proof?: components["schemas"]["OrderLine"];
+            proved?: boolean;
+            states?: string[];
+        };
         OrdersView: {
             drafts: components["schemas"]["OrderSheet"][];
             issued: components["schemas"]["IssuedView"][];
+            open_ends: components["schemas"]["OpenEnd"][];
             unwanted: ("grind" | "tunnel" | "deck" | "bore" | "rods" | "balance" | "rings" | "parts")[];
         };
         Pace: {
@@ -3952,6 +3962,8 @@ export interface components {
         ReadingAnswer: {
             anew?: boolean;
             asked?: components["schemas"]["SetAsks"][];
+            bend?: components["schemas"]["InspectionBend"][];
+            building?: components["schemas"]["Building"];
             /** Format: int64 */
             change: number;
             features: components["schemas"]["FeatureChange"][];
@@ -3959,9 +3971,11 @@ export interface components {
             /** Format: int64 */
             follows: number;
             next?: components["schemas"]["Waiting"][];
+            ordered?: components["schemas"]["Ordered"];
             reading: components["schemas"]["StoreReading"];
             said?: components["schemas"]["SetLine"][];
             stand_in?: components["schemas"]["StoreStandIn"];
+            walk?: components["schemas"]["WalkView"];
         };
         ReadingBody: {
             /** @description it is what the gauge's line said */
@@ -4209,6 +4223,14 @@ export interface components {
             set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes";
             short: string;
             title: string;
+        };
+        SetsView: {
+            /** Format: int64 */
+            change: number;
+            decisions: components["schemas"]["StoreDecision"][];
+            measured?: boolean;
+            sets: components["schemas"]["DispositionSet"][];
+            signed: components["schemas"]["Signed"][];
         };
         SettleBody: {
             /** Format: uuid */
@@ -6230,6 +6252,42 @@ export interface operations {
             };
         };
     };
+    "get-decisions": {
+        parameters: {
+            query?: {
+                /** @description look at this component in place of the one that came, and at nothing else */
+                of?: "block" | "crankshaft" | "rods" | "pistons" | "camshaft";
+                /** @description which one */
+                tag?: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetsView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     decide: {
         parameters: {
             query?: never;
@@ -6822,6 +6880,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "get-orders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrdersView"];
                 };
             };
             /** @description Error */

@@ -1,4 +1,4 @@
-import type { Cell, DecisionSet, FeatureView, Finding, JobView, Journal, Reading } from "./client";
+import type { Cell, FeatureView, Finding, JobView, Journal, Reading } from "./client";
 import { type Kind, type KindRow, rowOf } from "./table";
 
 export type Standing = "within" | "unsure" | "beyond" | "open" | "no_limit";
@@ -26,9 +26,6 @@ export function pathIn(view: JobView, page = "", query: Record<string, string> =
 
 /** How the gauge for a kind of part is set up now. */
 export const gaugeFor = (view: JobView, kind: Kind) => view.gauges.filter((g) => g.kind === kind).at(-1);
-
-/** The sets as they are decided: where work was ordered and measured again since, as they were before it. */
-export const decidedSets = (view: JobView): DecisionSet[] => view.before ?? view.evaluation.sets;
 
 /** What Ledge finds of a feature; undefined where nothing was recorded. */
 export function findingOf(view: JobView, feature: FeatureView): Finding | undefined {

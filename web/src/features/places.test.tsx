@@ -2,7 +2,7 @@ import { fireEvent, screen, waitFor, within } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { DecisionBody } from "../api/client";
 import { nextPart } from "../api/path";
-import { jobs, serve, visit } from "../testdata/server";
+import { type Call, jobs, serve, visit } from "../testdata/server";
 import { BenchPlace } from "./bench";
 import { DecidePlace } from "./decide";
 import { FeaturePlace } from "./feature";
@@ -122,8 +122,9 @@ describe("Decide", () => {
 		const calls = serve();
 		visit(<DecidePlace />, "/jobs/:id/decide/:set?", "/jobs/3/decide/rod_journals");
 		fireEvent.click(await screen.findByRole("button", { name: /^Sign: keep the size, fit −0.0020 in select shells/ }));
-		await waitFor(() => expect(calls.some((c) => c.path.endsWith("/decisions"))).toBe(true));
-		const body = calls.find((c) => c.path.endsWith("/decisions"))?.body as DecisionBody;
+		const sent = (c: Call) => c.method === "POST" && c.path.endsWith("/decisions");
+		await waitFor(() => expect(calls.some(sent)).toBe(true));
+		const body = calls.find(sent)?.body as DecisionBody;
 		expect([body.set, body.action, body.step, body.shell, body.reason]).toEqual(["rod_journals", "reuse", 0, -508_000, ""]);
 	});
 	it("offers no signature while something is still to be measured", async () => {

@@ -6,13 +6,14 @@ import { createMemoryRouter, Outlet, RouterProvider } from "react-router";
 import type {
 	CardsView,
 	CostsView,
+	DecidedView,
 	EarlierView,
 	FoundJob,
 	JobLine,
-	JobView,
 	JudgementPreview,
 	LearnedView,
 	Moment,
+	OrderedView,
 	RatesView,
 	Session,
 	SessionView,
@@ -34,13 +35,16 @@ import rates from "./rates.json";
 import report from "./report-9.json";
 import search from "./search.json";
 
+/** A job with all that its places ask for. */
+export type Whole = DecidedView & OrderedView;
+
 /** Answers of the real server for the demo data; the types hold them to its description. */
 export const jobs = {
-	1: orchardPump as JobView,
-	3: winch as JobView,
-	4: lampGenerator as JobView,
-	6: sawmill as JobView,
-	9: chapel as JobView,
+	1: orchardPump as Whole,
+	3: winch as Whole,
+	4: lampGenerator as Whole,
+	6: sawmill as Whole,
+	9: chapel as Whole,
 };
 
 export interface Call {
@@ -101,7 +105,14 @@ function fromDemo(path: string): unknown {
 	if (path === "/api/v1/jobs/6/costs") return costs as CostsView;
 	if (path.endsWith("/costs")) return { ...(costs as CostsView), entered: false, choices: [], chosen: [], combos: [], slots: [] };
 	const id = Number(/^\/api\/v1\/jobs\/(\d+)/.exec(path)?.[1]);
-	return jobs[id as keyof typeof jobs];
+	const job: Whole | undefined = jobs[id as keyof typeof jobs];
+	return job && partOf(job, path);
+}
+
+/** What of a job is asked for at a path. */
+export function partOf(job: Whole, path: string): unknown {
+	if (path.endsWith("/decisions")) return job.decided;
+	return path.endsWith("/orders") ? job.orders : job;
 }
 
 /** What a hook needs around it. */

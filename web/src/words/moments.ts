@@ -1,4 +1,4 @@
-import type { JobView, Moment } from "../api/client";
+import type { JobView, Moment, OrderedView } from "../api/client";
 import { plural, rowOf, wordOf } from "../api/table";
 import { showAs } from "../quantity/length";
 import { builtWord } from "./assembly";
@@ -27,7 +27,7 @@ function column(m: Moment): string {
 const tagged = (tag: string | undefined) => (tag ? ` (${tag})` : "");
 
 /** What happened, in words. */
-export function said(view: JobView, m: Moment): string {
+export function said(view: OrderedView, m: Moment): string {
 	const quantity = m.kind && m.what === "reading" ? rowOf(m.kind).quantity : "size";
 	const size = m.value === undefined ? "" : showAs(quantity, m.value, view.job.unit);
 	switch (m.what) {
@@ -79,7 +79,7 @@ function read(m: Moment, size: string): string {
 	return `read ${size}${m.superseded ? ", since replaced by another reading" : ""}`;
 }
 
-function sheet(view: JobView, m: Moment): string {
+function sheet(view: OrderedView, m: Moment): string {
 	const body = view.orders.issued.find((o) => o.sheet === m.sheet && o.issue === m.issue)?.body;
 	const line = m.line ? (body?.lines.find((l) => l.key === m.line)?.title ?? m.line) : "";
 	return `${body?.title ?? plain(m.sheet ?? "")}, issue ${m.issue}${line ? `, ${line}` : ""}`;

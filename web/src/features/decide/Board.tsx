@@ -1,7 +1,7 @@
 import { Button, Title } from "@mantine/core";
 import { Link } from "react-router";
 import { useDecide } from "../../api/changes";
-import type { CostsView, DecisionSet, JobView } from "../../api/client";
+import type { CostsView, DecidedView, DecisionSet } from "../../api/client";
 import { newId } from "../../api/id";
 import { membersOf, rowOf } from "../../api/table";
 import { featureOf, pathIn } from "../../api/view";
@@ -21,7 +21,7 @@ import { Total } from "./Total";
 import { Ways } from "./Ways";
 
 export interface BoardProps {
-	view: JobView;
+	view: DecidedView;
 	set: DecisionSet;
 	costs: CostsView | undefined;
 	/** Options by set that are being tried instead of the standing ones. */
@@ -32,7 +32,7 @@ export interface BoardProps {
 /** One set: what stands for it and why, the other ways, and all sets beside it. */
 export function Board({ view, set, costs, tried, onTry }: BoardProps) {
 	const { job } = view;
-	const signed = view.signed.find((s) => s.set === set.set);
+	const signed = view.decided.signed.find((s) => s.set === set.set);
 	const open = !settles(set.action);
 	const way = signed && !open ? signed : set;
 	return (
@@ -70,16 +70,16 @@ export function Board({ view, set, costs, tried, onTry }: BoardProps) {
 }
 
 /** Where what is missing, or asked for again, is measured. */
-function measurePath(view: JobView, set: DecisionSet): string {
+function measurePath(view: DecidedView, set: DecisionSet): string {
 	const first = set.asks?.[0]?.feature;
 	return first && featureOf(view, first.kind, first.number) ? pathIn(view, `bench/${first.kind}/${first.number}`) : pathIn(view);
 }
 
 /** Signs what is advised; or leads to what is to be measured first. */
-function Sign({ view, set, open }: { view: JobView; set: DecisionSet; open: boolean }) {
+function Sign({ view, set, open }: { view: DecidedView; set: DecisionSet; open: boolean }) {
 	const { job } = view;
 	const decide = useDecide(job.id, view.stand_in);
-	const signed = view.signed.find((s) => s.set === set.set);
+	const signed = view.decided.signed.find((s) => s.set === set.set);
 	const stands = signed !== undefined && !signed.stale && !signed.overruled;
 	const sign = () => decide.mutate({ id: newId(), set: set.set, component: set.component, ...wayOf(set), reason: "" });
 	useKey("s", sign, !open && !stands && !decide.isPending);

@@ -1,8 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
-import { costsQuery, useWholeJob } from "../../api/queries";
-import { decidedSets, pathIn } from "../../api/view";
+import { costsQuery, useDecided } from "../../api/queries";
+import { pathIn } from "../../api/view";
 import look from "../../look/look.module.css";
 import { Bar } from "../../ui/Bar";
 import { Load } from "../../ui/Load";
@@ -19,9 +19,9 @@ export function DecidePlace() {
 	const standIn = useStandIn();
 	const costs = useQuery({ ...costsQuery(Number(id), tried, standIn), placeholderData: (before) => before });
 	return (
-		<Load query={useWholeJob(Number(id), standIn)}>
+		<Load query={useDecided(Number(id), standIn)}>
 			{(view) => {
-				const sets = decidedSets(view);
+				const sets = view.decided.sets;
 				const chosen = sets.find((s) => s.set === set) ?? sets[0];
 				return (
 					<>

@@ -1,8 +1,8 @@
 import { Stack } from "@mantine/core";
 import { Link } from "react-router";
-import type { DecisionSet, JobView } from "../../api/client";
+import type { DecidedView, DecisionSet } from "../../api/client";
 import { membersOf } from "../../api/table";
-import { decidedSets, partsOf, pathIn } from "../../api/view";
+import { partsOf, pathIn } from "../../api/view";
 import { type Standing, StatusMark } from "../../drawing/status";
 import look from "../../look/look.module.css";
 import { decideWords } from "../../words/decide";
@@ -12,15 +12,15 @@ import css from "./decide.module.css";
 const GRAVITY: Standing[] = ["open", "no_limit", "within", "unsure", "beyond"];
 
 /** The worst standing among a set's members. */
-function setStanding(view: JobView, set: DecisionSet): Standing {
+function setStanding(view: DecidedView, set: DecisionSet): Standing {
 	if (set.action === "measure") return "open";
 	return partsOf(view, membersOf(set.set))
 		.map((p) => p.standing)
 		.reduce((worst, s) => (GRAVITY.indexOf(s) > GRAVITY.indexOf(worst) ? s : worst), "open");
 }
 
-function signedWord(view: JobView, s: DecisionSet): string {
-	const signed = view.signed.find((d) => d.set === s.set);
+function signedWord(view: DecidedView, s: DecisionSet): string {
+	const signed = view.decided.signed.find((d) => d.set === s.set);
 	if (signed?.stale) return decideWords.signedBeforeItChanged;
 	if (signed)
 		return signed.overruled
@@ -30,10 +30,10 @@ function signedWord(view: JobView, s: DecisionSet): string {
 }
 
 /** All sets, each with what stands for it. */
-export function SetList({ view, current }: { view: JobView; current: DecisionSet }) {
+export function SetList({ view, current }: { view: DecidedView; current: DecisionSet }) {
 	return (
 		<Stack gap={2} mt="md">
-			{decidedSets(view).map((s) => (
+			{view.decided.sets.map((s) => (
 				<Link
 					key={s.set}
 					to={pathIn(view, `decide/${s.set}`)}
@@ -46,7 +46,7 @@ export function SetList({ view, current }: { view: JobView; current: DecisionSet
 						</span>
 						<StatusMark standing={setStanding(view, s)} word={false} />
 					</span>
-					<b>{capital((view.signed.find((d) => d.set === s.set) ?? s).says)}</b>
+					<b>{capital((view.decided.signed.find((d) => d.set === s.set) ?? s).says)}</b>
 				</Link>
 			))}
 		</Stack>

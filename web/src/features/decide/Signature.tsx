@@ -1,17 +1,17 @@
 import { Alert } from "@mantine/core";
 import { Link } from "react-router";
-import type { DecisionSet, JobView } from "../../api/client";
+import type { DecidedView, DecisionSet } from "../../api/client";
 import { decideWords } from "../../words/decide";
 import { dateTime } from "../../words/intl";
 import { Rich } from "../../words/Rich";
 import { who } from "../../words/trade";
 
 /** Who signed a set, and whether it still stands. */
-export function Signature({ view, set }: { view: JobView; set: DecisionSet }) {
+export function Signature({ view, set }: { view: DecidedView; set: DecisionSet }) {
 	const { job } = view;
-	const signed = view.signed.find((s) => s.set === set.set);
+	const signed = view.decided.signed.find((s) => s.set === set.set);
 	if (!signed) return null;
-	const ordered = view.before && !signed.stale;
+	const ordered = view.decided.measured && !signed.stale;
 	return (
 		<Alert my="sm" variant="light" color={signed.stale ? "orange" : "layout"}>
 			{decideWords.by(

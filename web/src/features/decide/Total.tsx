@@ -1,7 +1,6 @@
 import { Alert, Button, Stack, Table, Title } from "@mantine/core";
 import { Link } from "react-router";
-import type { CostsView, JobView } from "../../api/client";
-import { decidedSets } from "../../api/view";
+import type { CostsView, DecidedView } from "../../api/client";
 import { Tradeoff } from "../../drawing/Tradeoff";
 import look from "../../look/look.module.css";
 import { decideWords } from "../../words/decide";
@@ -11,7 +10,7 @@ import { setName } from "../../words/trade";
 import css from "./decide.module.css";
 
 export interface TotalProps {
-	view: JobView;
+	view: DecidedView;
 	costs: CostsView;
 	/** Whether other ways than the standing ones are being tried. */
 	trying: boolean;
@@ -28,7 +27,7 @@ export function Total({ view, costs, trying, onTry }: TotalProps) {
 		);
 	}
 	if (costs.choices.length === 0) return null;
-	const open = decidedSets(view).length - costs.choices.length;
+	const open = view.decided.sets.length - costs.choices.length;
 	const same = (options: number[]) => options.every((o, i) => o === costs.chosen[i]);
 	const pick = (i: number) => {
 		const options = costs.combos[i]?.options ?? [];
@@ -37,7 +36,7 @@ export function Total({ view, costs, trying, onTry }: TotalProps) {
 	const name = (options: number[]) =>
 		costs.choices
 			.map((c, n) => {
-				const option = decidedSets(view).find((s) => s.set === c.set)?.options[options[n] ?? 0];
+				const option = view.decided.sets.find((s) => s.set === c.set)?.options[options[n] ?? 0];
 				return option && options[n] !== costs.combos[0]?.options[n] ? `${setName(c.set)}: ${option.says}` : "";
 			})
 			.filter(Boolean)

@@ -1,13 +1,13 @@
 import { describe, expect, it } from "vitest";
-import type { DecisionSet, JobView } from "../../api/client";
+import type { DecisionSet } from "../../api/client";
 import { featureOf } from "../../api/view";
 import { rangeScale } from "../../drawing/Ranges";
 import { jobs } from "../../testdata/server";
 import { deckLines, drawnOf } from "./rows-of";
 
-const view = jobs[6] as JobView;
+const view = jobs[6];
 const set = (name: string): DecisionSet => {
-	const found = view.evaluation.sets.find((s) => s.set === name);
+	const found = view.decided.sets.find((s) => s.set === name);
 	if (!found) throw new Error(`the demo decides no ${name}`);
 	return found;
 };

@@ -1,7 +1,7 @@
 import { Button, Group, Stack, Table, Title } from "@mantine/core";
 import { Link, useParams, useSearchParams } from "react-router";
 import type { FeatureView, Finding, JobView } from "../../api/client";
-import { useWholeJob } from "../../api/queries";
+import { useJob } from "../../api/queries";
 import { rowOf, titleOf, wordOf } from "../../api/table";
 import { cellSize, classRange, degrees, featureOf, findingOf, formScale, isBore, pathIn, rings, zeroUp } from "../../api/view";
 import { Profile } from "../../drawing/Profile";
@@ -26,7 +26,7 @@ export function FeaturePlace() {
 	const { id, kind = "", number } = useParams();
 	const state = useSearchParams()[0].get("state") ?? undefined;
 	return (
-		<Load query={useWholeJob(Number(id), useStandIn())}>
+		<Load query={useJob(Number(id), useStandIn())}>
 			{(view) => {
 				const feature = featureOf(view, kind, Number(number), state);
 				return feature ? (

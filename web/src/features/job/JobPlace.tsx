@@ -6,7 +6,7 @@ import { cardTakenQuery } from "../../api/cards";
 import { useRemovePart } from "../../api/changes";
 import type { FeatureView, JobView, Journal } from "../../api/client";
 import { ahead, type PathOrder } from "../../api/path";
-import { earlierQuery, paceQuery, useWholeJob } from "../../api/queries";
+import { earlierQuery, paceQuery, useJob } from "../../api/queries";
 import { type Kind, plural, rowOf, wordOf } from "../../api/table";
 import {
 	bearingKind,
@@ -54,7 +54,7 @@ import { WalkRail } from "./WalkRail";
 /** One job: what is open, and the crankshaft to measure it from. */
 export function JobPlace() {
 	const id = Number(useParams().id);
-	return <Load query={useWholeJob(id, useStandIn())}>{(view) => <JobBoard view={view} />}</Load>;
+	return <Load query={useJob(id, useStandIn())}>{(view) => <JobBoard view={view} />}</Load>;
 }
 
 function JobBoard({ view }: { view: JobView }) {

@@ -81,7 +81,7 @@ function NewJob({ unit }: { unit: "in" | "mm" }) {
 			{
 				onSuccess: (view) => {
 					kept.drop();
-					void go(view.evaluation.sets.length > 0 || v.from ? `/jobs/${view.job.id}` : `/jobs/${view.job.id}/limits`);
+					void go(view.said.length > 0 || v.from ? `/jobs/${view.job.id}` : `/jobs/${view.job.id}/limits`);
 				},
 				onError: (error) => {
 					if (error instanceof Refusal) form.setErrors(error.places);

@@ -100,22 +100,17 @@ export function steps(view: JobView): Step[] {
 /** What follows a signature: orders, proof, report. */
 function after(view: JobView, base: string): Step[] {
 	const report = { name: "Report", to: `${base}/report`, says: jobWords.papersAndFiles, open: false, beyond: false };
-	if (view.signed.length === 0) return [report];
-	const { drafts, unwanted, issued } = view.orders;
-	const live = issued.filter((o) => !o.struck);
-	const toProve = live.filter((o) => o.proofs.length > 0 && !o.closed);
-	const open = toProve.reduce((n, o) => n + o.open, 0);
-	const missed = toProve.some((o) => o.proofs.some((p) => p.verdict === "missed"));
-	const waiting = drafts.length + unwanted.length;
+	if (!view.said.some((s) => s.signed)) return [report];
+	const { drafts, issued, proved = false, open = 0, missed = false } = view.ordered;
 	return [
 		{
 			name: "Orders",
 			to: `${base}/orders`,
-			says: waiting > 0 ? jobWords.toIssue(waiting) : live.length === 0 ? "nothing to order" : jobWords.issued(live.length),
-			open: waiting > 0,
+			says: drafts > 0 ? jobWords.toIssue(drafts) : issued === 0 ? "nothing to order" : jobWords.issued(issued),
+			open: drafts > 0,
 			beyond: false,
 		},
-		...(live.some((o) => o.proofs.length > 0)
+		...(proved
 			? [
 					{
 						name: "Verify",

@@ -4,7 +4,7 @@ import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { useSettle } from "../../api/changes";
 import type { BuildView, JobView, Matching } from "../../api/client";
-import { buildQuery, useWholeJob } from "../../api/queries";
+import { buildQuery, useJob } from "../../api/queries";
 import { type Kind, plural } from "../../api/table";
 import { Windows } from "../../drawing/Window";
 import look from "../../look/look.module.css";
@@ -22,7 +22,7 @@ import { clearancesOf, insideOf, numbersOf, spreadOf, swapped } from "./order";
 /** How the measured parts go together: which piston in which cylinder, which rod on which pin, rods by weight, rings. */
 export function MatchPlace() {
 	const id = Number(useParams().id);
-	const job = useWholeJob(id);
+	const job = useJob(id);
 	const build = useQuery(buildQuery(id));
 	return (
 		<Load query={job}>

@@ -3,9 +3,9 @@ import { IconFileTypePdf } from "@tabler/icons-react";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { useIssueOrders, useSayOfOrder } from "../../api/changes";
-import { type Issued, type JobView, Refusal } from "../../api/client";
+import { type Issued, type OrderedView, Refusal } from "../../api/client";
 import { newId } from "../../api/id";
-import { useWholeJob } from "../../api/queries";
+import { useOrdered } from "../../api/queries";
 import look from "../../look/look.module.css";
 import { Bar } from "../../ui/Bar";
 import { Failed } from "../../ui/Failed";
@@ -25,7 +25,7 @@ import { type Entry, entriesOf, standing } from "./sheet";
 export function OrdersPlace() {
 	const { id, sheet } = useParams();
 	return (
-		<Load query={useWholeJob(Number(id))}>
+		<Load query={useOrdered(Number(id))}>
 			{(view) => (
 				<>
 					<Bar
@@ -42,7 +42,7 @@ export function OrdersPlace() {
 	);
 }
 
-function Board({ view, chosen }: { view: JobView; chosen: string | undefined }) {
+function Board({ view, chosen }: { view: OrderedView; chosen: string | undefined }) {
 	const { job, orders } = view;
 	const issue = useIssueOrders(job.id);
 	const entries = entriesOf(view);
@@ -54,7 +54,7 @@ function Board({ view, chosen }: { view: JobView; chosen: string | undefined }) 
 			<main className={look.page}>
 				<h1>{ordersWords.nothingToOrder}</h1>
 				<p>
-					{view.signed.length === 0 ? (
+					{!view.said.some((s) => s.signed) ? (
 						<>
 							{ordersWords.ordersAreMadeFromSignedDecisions}
 							<Link to={`/jobs/${job.id}/decide`}>{ordersWords.signThemFirst}</Link>.
@@ -113,7 +113,7 @@ function Board({ view, chosen }: { view: JobView; chosen: string | undefined }) 
 	);
 }
 
-function Sheets({ view, entry }: { view: JobView; entry: Entry }) {
+function Sheets({ view, entry }: { view: OrderedView; entry: Entry }) {
 	const issue = useIssueOrders(view.job.id);
 	const say = useSayOfOrder(view.job.id);
 	const [closing, setClosing] = useState(false);

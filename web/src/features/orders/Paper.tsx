@@ -1,5 +1,5 @@
 import { Checkbox, Table } from "@mantine/core";
-import type { Issued, JobView, Sheet } from "../../api/client";
+import type { Issued, OrderedView, Sheet } from "../../api/client";
 import look from "../../look/look.module.css";
 import { show } from "../../quantity/length";
 import { date, day } from "../../words/intl";
@@ -9,7 +9,7 @@ import css from "./orders.module.css";
 import { ordered, ticked } from "./sheet";
 
 interface PaperProps {
-	view: JobView;
+	view: OrderedView;
 	sheet: Sheet;
 	issued?: Issued;
 	struck?: boolean;

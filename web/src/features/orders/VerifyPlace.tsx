@@ -2,10 +2,10 @@ import { Button, Group, Modal, Stack, Table, Textarea, Title } from "@mantine/co
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { useSayOfOrder } from "../../api/changes";
-import type { Issued, JobView, Proof, SheetLine } from "../../api/client";
+import type { Issued, OrderedView, Proof, SheetLine } from "../../api/client";
 import { newId } from "../../api/id";
 import { proofOf } from "../../api/next-step";
-import { useWholeJob } from "../../api/queries";
+import { useOrdered } from "../../api/queries";
 import { ProofStrip } from "../../drawing/ProofStrip";
 import { StatusMark } from "../../drawing/status";
 import look from "../../look/look.module.css";
@@ -25,7 +25,7 @@ import { ordered, taken } from "./sheet";
 /** What came back, measured again: as found, ordered, came back, a line for each feature; what missed its order first. */
 export function VerifyPlace() {
 	return (
-		<Load query={useWholeJob(Number(useParams().id))}>
+		<Load query={useOrdered(Number(useParams().id))}>
 			{(view) => (
 				<>
 					<Bar
@@ -48,7 +48,7 @@ export function VerifyPlace() {
 	);
 }
 
-function Sheets({ view }: { view: JobView }) {
+function Sheets({ view }: { view: OrderedView }) {
 	const live = view.orders.issued.filter((o) => !o.struck && o.proofs.length > 0);
 	if (live.length === 0) {
 		return (
@@ -75,7 +75,7 @@ function next(issued: Issued): SheetLine | undefined {
 	return issued.body.lines.find((l) => l.key === open?.key);
 }
 
-function Proofs({ view, issued }: { view: JobView; issued: Issued }) {
+function Proofs({ view, issued }: { view: OrderedView; issued: Issued }) {
 	const { goOn, going, failed } = useGoOn(view);
 	const [answering, setAnswering] = useState<{ line: SheetLine; what: "accepted" | "sent_back" }>();
 	const target = next(issued);
@@ -142,7 +142,7 @@ function Proofs({ view, issued }: { view: JobView; issued: Issued }) {
 }
 
 interface RowProps {
-	view: JobView;
+	view: OrderedView;
 	issued: Issued;
 	proof: Proof;
 	line: SheetLine;
@@ -229,7 +229,7 @@ function Row({ view, issued, proof, line, onAnswer, onMeasure }: RowProps) {
 }
 
 interface AnswerDialogProps {
-	view: JobView;
+	view: OrderedView;
 	issued: Issued;
 	answering: { line: SheetLine; what: "accepted" | "sent_back" } | undefined;
 	onClose: () => void;

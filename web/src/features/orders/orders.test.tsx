@@ -1,8 +1,8 @@
 import { fireEvent, screen, waitFor, within } from "@testing-library/react";
 import type { ReactNode } from "react";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
-import type { Issued, JobView, OrderEventBody } from "../../api/client";
-import { type Call, jobs, serve, visit } from "../../testdata/server";
+import type { Issued, OrderEventBody } from "../../api/client";
+import { type Call, jobs, partOf, serve, visit, type Whole } from "../../testdata/server";
 import { PersonProvider } from "../../ui/person";
 import { OrdersPlace, VerifyPlace } from ".";
 
@@ -14,14 +14,20 @@ afterEach(() => {
 	localStorage.clear();
 });
 
-const sheetOf = (view: JobView, name: string) => view.orders.issued.find((o) => o.sheet === name) as Issued;
+const NONE: Whole["orders"] = { drafts: [], unwanted: [], issued: [], open_ends: [] };
+
+const sheetOf = (view: Whole, name: string) => view.orders.issued.find((o) => o.sheet === name) as Issued;
 
 const events = (calls: Call[]) => calls.filter((c) => c.path.endsWith("/events")).map((c) => c.body as OrderEventBody);
 
 /** Serves job 9 as changed, and answers every POST with it. */
-function serveJob(change: (view: JobView) => JobView = (view) => view) {
+function serveJob(change: (view: Whole) => Whole = (view) => view) {
 	const view = change(structuredClone(chapel));
-	return serve((call) => (call.path.startsWith("/api/v1/jobs/9") ? { status: 200, body: view } : undefined));
+	return serve((call) =>
+		call.path.startsWith("/api/v1/jobs/9")
+			? { status: 200, body: call.method === "GET" ? partOf(view, call.path) : view }
+			: undefined,
+	);
 }
 
 const inside = (page: ReactNode) => <PersonProvider>{page}</PersonProvider>;
@@ -123,11 +129,11 @@ describe("Orders", () => {
 		expect(screen.queryByRole("button", { name: "Close the sheet…" })).toBeNull();
 	});
 	it("says what to do where nothing is signed, and where nothing is to be ordered", async () => {
-		serveJob((view) => ({ ...view, signed: [], orders: { drafts: [], unwanted: [], issued: [] } }));
+		serveJob((view) => ({ ...view, said: [], orders: NONE }));
 		orders();
 		expect(await screen.findByRole("link", { name: "Sign them first" })).toBeTruthy();
 		document.body.innerHTML = "";
-		serveJob((view) => ({ ...view, orders: { drafts: [], unwanted: [], issued: [] } }));
+		serveJob((view) => ({ ...view, orders: NONE }));
 		orders();
 		expect(await screen.findByText("What was signed needs neither work nor parts.")).toBeTruthy();
 	});

@@ -1,4 +1,4 @@
-import type { Issued, JobView, Sheet, SheetLine } from "../../api/client";
+import type { Issued, OrderedView, Sheet, SheetLine } from "../../api/client";
 import { type System, show } from "../../quantity/length";
 import { ordersWords } from "../../words/orders";
 
@@ -13,7 +13,7 @@ export interface Entry {
 
 const ORDER: Sheet["name"][] = ["grind", "tunnel", "deck", "bore", "rods", "balance", "rings", "parts"];
 
-export function entriesOf({ orders }: JobView): Entry[] {
+export function entriesOf({ orders }: OrderedView): Entry[] {
 	return ORDER.flatMap((name) => {
 		const draft = orders.drafts.find((d) => d.name === name);
 		const all = orders.issued.filter((o) => o.sheet === name);

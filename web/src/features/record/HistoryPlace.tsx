@@ -2,8 +2,8 @@ import { Anchor, Group, Select, Title } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
 import { Fragment } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
-import type { JobView, Moment } from "../../api/client";
-import { historyQuery, jobQuery } from "../../api/queries";
+import type { Moment, OrderedView } from "../../api/client";
+import { historyQuery, useOrdered } from "../../api/queries";
 import { isKind } from "../../api/table";
 import look from "../../look/look.module.css";
 import { Bar } from "../../ui/Bar";
@@ -18,7 +18,7 @@ import css from "./record.module.css";
 /** What happened to a job, or to one part of it, and who did it: the latest first. */
 export function HistoryPlace() {
 	return (
-		<Load query={useQuery(jobQuery(Number(useParams().id)))}>
+		<Load query={useOrdered(Number(useParams().id))}>
 			{(view) => (
 				<>
 					<Bar
@@ -40,7 +40,7 @@ export function HistoryPlace() {
 /** How many moments are told. */
 const MOST = 2000;
 
-function History({ view }: { view: JobView }) {
+function History({ view }: { view: OrderedView }) {
 	const [search, setSearch] = useSearchParams();
 	const about = search.get("kind") ?? "";
 	const kind = isKind(about) ? about : undefined;
@@ -96,7 +96,7 @@ function History({ view }: { view: JobView }) {
 	);
 }
 
-function Line({ view, moment, feature }: { view: JobView; moment: Moment; feature: boolean }) {
+function Line({ view, moment, feature }: { view: OrderedView; moment: Moment; feature: boolean }) {
 	const at = place(view, moment);
 	const known = view.features.some((f) => f.kind === moment.kind && f.number === moment.number);
 	return (

@@ -1,7 +1,7 @@
 import { Button, Select, Stack, Textarea, Title } from "@mantine/core";
 import { useState } from "react";
 import { useCloseJob } from "../../api/changes";
-import { type JobView, type Outcome, Refusal } from "../../api/client";
+import { type OrderedView, type Outcome, Refusal } from "../../api/client";
 import { choicesOf, titleOf } from "../../api/table";
 import look from "../../look/look.module.css";
 import { date } from "../../words/intl";
@@ -13,11 +13,11 @@ import css from "./report.module.css";
 const endings = () => choicesOf("outcome").filter(({ value }) => value !== "reopened");
 
 /** Takes a job out of the shop's list with how it ended, or back into it. What is still open is said, and signed for. */
-export function CloseJob({ view }: { view: JobView }) {
+export function CloseJob({ view }: { view: OrderedView }) {
 	const close = useCloseJob(view.job.id);
 	const [outcome, setOutcome] = useState<Outcome>("finished");
 	const [reason, setReason] = useState("");
-	const open = view.open_ends;
+	const open = view.orders.open_ends;
 	const asks = open.length > 0 || outcome !== "finished";
 	const places = close.error instanceof Refusal ? close.error.places : {};
 	if (view.job.closed_at !== undefined) {

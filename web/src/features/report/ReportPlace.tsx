@@ -3,8 +3,8 @@ import { IconPrinter } from "@tabler/icons-react";
 import { useQuery } from "@tanstack/react-query";
 import type { ReactNode } from "react";
 import { Link, useParams } from "react-router";
-import type { JobView } from "../../api/client";
-import { reportQuery, useWholeJob } from "../../api/queries";
+import type { OrderedView } from "../../api/client";
+import { reportQuery, useOrdered } from "../../api/queries";
 import look from "../../look/look.module.css";
 import { Bar } from "../../ui/Bar";
 import { Load } from "../../ui/Load";
@@ -20,7 +20,7 @@ import css from "./report.module.css";
 /** What leaves the shop: the customer's summary, the papers, the files, and the job itself. */
 export function ReportPlace() {
 	return (
-		<Load query={useWholeJob(Number(useParams().id))}>
+		<Load query={useOrdered(Number(useParams().id))}>
 			{(view) => (
 				<>
 					<Bar
@@ -67,7 +67,7 @@ function Panel({ title, children }: { title: string; children: ReactNode }) {
 	);
 }
 
-function Papers({ view }: { view: JobView }) {
+function Papers({ view }: { view: OrderedView }) {
 	const at = `/api/v1/jobs/${view.job.id}`;
 	const sheets = view.orders.issued.filter((o) => !o.struck);
 	return (
@@ -120,7 +120,7 @@ function Papers({ view }: { view: JobView }) {
 	);
 }
 
-function Files({ view }: { view: JobView }) {
+function Files({ view }: { view: OrderedView }) {
 	const at = `/api/v1/jobs/${view.job.id}`;
 	const files = [
 		{ to: "workbook.xlsx", name: reportWords.workbookXlsx, says: reportWords.everyFigureAsARealNumber },
