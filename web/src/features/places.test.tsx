@@ -93,7 +93,7 @@ describe("Bench", () => {
 		expect(screen.getByRole("textbox", { name: "Reading at End A, 135°" })).toBeTruthy();
 		fireEvent.keyDown(entry, { key: "p" });
 		fireEvent.keyDown(entry, { key: "u" });
-		expect(screen.getAllByText("2.1647").length).toBeGreaterThan(0);
+		expect((await screen.findAllByText("2.1647")).length).toBeGreaterThan(0);
 		fireEvent.keyDown(entry, { key: "u" });
 	});
 	it("says so where the engine has no such part", async () => {

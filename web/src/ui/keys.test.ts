@@ -23,9 +23,10 @@ afterEach(() => {
 
 it("gives a key to the last that was drawn and takes it", () => {
 	const leave = [takes("ab"), takes("b")];
-	press("a");
-	press("b");
-	press("c");
+	for (const key of "abc") {
+		press(key);
+		vi.advanceTimersByTime(40); // what it opens has come
+	}
 	expect(seen).toEqual(["a", "b"]);
 	for (const l of leave) l();
 });
@@ -82,6 +83,42 @@ it("types what was held into the field that has the focus then; what a field tak
 	expect(looks).toHaveBeenCalledOnce();
 });
 
+it("keeps the key after one that opens a dialog for that dialog, though the field before it has the focus still", () => {
+	const field = document.createElement("input");
+	const dialog = document.createElement("div");
+	dialog.setAttribute("role", "dialog");
+	dialog.setAttribute("aria-modal", "true");
+	dialog.tabIndex = -1;
+	document.body.append(field);
+	field.focus();
+	field.addEventListener("keydown", (e) => {
+		if (e.key !== "l") return;
+		e.preventDefault();
+		// As a dialog does that comes with a transition: a frame later it is there, and takes the focus after that.
+		requestAnimationFrame(() => {
+			document.body.append(dialog);
+			setTimeout(() => dialog.focus(), 50);
+		});
+	});
+	const leave = keys.add((p) => {
+		if (p.key !== "3" || !p.dialog || p.typing) return false;
+		seen.push(p.key);
+		return true;
+	});
+	press("l");
+	expect(press("3")).toBe(false);
+	vi.advanceTimersByTime(20);
+	expect(document.querySelector('[role="dialog"]')).toBeTruthy();
+	expect(seen).toEqual([]);
+	vi.advanceTimersByTime(100);
+	expect(seen).toEqual(["3"]);
+	expect(field.value).toBe("");
+	// While it closes, what is typed into the field is the field's.
+	field.focus();
+	expect(press("4")).toBe(true);
+	leave();
+});
+
 it("holds nothing for ever, keeps nobody from typing in a field, and forgets where something else is asked first", () => {
 	const leave = takes("x");
 	const empty = keys.comes();
@@ -112,6 +149,7 @@ it("asks for the guide from a field that takes a figure, and writes the question
 		field.inputMode = mode;
 		document.body.append(field);
 		press("?", field);
+		vi.advanceTimersByTime(40);
 	}
 	leave();
 	expect(typed).toEqual([false, false, true]);

@@ -47,17 +47,41 @@ const takes = (at: EventTarget | null, key: string) =>
 
 const anyDialog = () => document.querySelector('[role="dialog"]') !== null;
 
-/** A dialog that is about to take the focus. */
-function dialogOpens(): boolean {
+/** The dialogs that have had the focus: without it they are closing. */
+const entered = new WeakSet<Element>();
+
+/** A dialog that is about to take the focus, or that closes. */
+function dialogBetween(): Element | undefined {
 	const modal = [...document.querySelectorAll('[role="dialog"][aria-modal="true"]')].at(-1);
-	return modal !== undefined && !modal.contains(document.activeElement);
+	return modal?.contains(document.activeElement) ? undefined : modal;
+}
+
+/** Whether a dialog is about to take the focus from a field. */
+function dialogOpens(): boolean {
+	const modal = dialogBetween();
+	return modal !== undefined && !entered.has(modal);
+}
+
+/** How many keys were just taken: what they open is drawn a frame later. */
+let taken = 0;
+
+function took() {
+	taken++;
+	let over = false;
+	const end = () => {
+		if (!over) taken--;
+		over = true;
+	};
+	requestAnimationFrame(() => setTimeout(end));
+	setTimeout(end, 250); // a page that nobody sees has no frames
 }
 
 /** Whether another place is on its way, and what is drawn is the one before. */
 const leaves = () => drawn !== undefined && bound() !== drawn;
 
 function opens(typing: boolean): boolean {
-	const now = leaves() || (!typing && (drawn === undefined || empty > 0 || dialogOpens()));
+	const between = typing ? dialogOpens() : drawn === undefined || empty > 0 || dialogBetween() !== undefined;
+	const now = leaves() || taken > 0 || between;
 	if (!now) since = 0;
 	else if (since === 0) since = Date.now();
 	// What has not come by now does not come: the page says why.
@@ -116,6 +140,7 @@ function onKey(e: KeyboardEvent) {
 		done: e.defaultPrevented,
 	};
 	if ([...handlers].reverse().some((handler) => handler(press))) e.preventDefault();
+	if (e.defaultPrevented && e.key.length === 1) took();
 }
 
 export const keys = {
@@ -123,6 +148,11 @@ export const keys = {
 	listen() {
 		window.addEventListener("keydown", onCapture, { capture: true });
 		window.addEventListener("keydown", onKey);
+		window.addEventListener("focusin", () => {
+			for (const modal of document.querySelectorAll('[role="dialog"]')) {
+				if (modal.contains(document.activeElement)) entered.add(modal);
+			}
+		});
 	},
 	/** Says who knows where the router has gone. */
 	follow(to: () => string) {
