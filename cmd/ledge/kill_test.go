@@ -174,21 +174,27 @@ func (b *bench) send(method, path string, body any) []byte {
 	return said
 }
 
-// job returns everything that an answer says is on record.
+// job returns everything that is on record once something was answered.
 func (b *bench) job(answer []byte) map[string]string {
-	var view shop.JobView
-	if answer == nil || json.Unmarshal(answer, &view) != nil {
-		return nil
+	var decided shop.SetsView
+	var ordered shop.OrdersView
+	for path, into := range map[string]any{"decisions": &decided, "orders": &ordered} {
+		if answer == nil {
+			return nil
+		}
+		if answer = b.send("GET", "/api/v1/jobs/1/"+path, nil); answer == nil || json.Unmarshal(answer, into) != nil {
+			return nil
+		}
 	}
 	known := map[string]string{}
-	for _, d := range view.Decisions {
+	for _, d := range decided.Decisions {
 		known[d.ID] = "decision"
 		if d.Set == part.RodJournals {
 			b.seen = d.Seq
 		}
 	}
-	b.orders = view.Orders.Issued
-	for _, o := range view.Orders.Issued {
+	b.orders = ordered.Issued
+	for _, o := range ordered.Issued {
 		known[o.ID] = "order"
 		for _, e := range o.Events {
 			known[e.ID] = "event"

@@ -239,14 +239,15 @@ func TestClosedPages(t *testing.T) {
 	l := start(t, "demo", filepath.Join(t.TempDir(), "shop.db"), "--copies", "0")
 	beside := 0
 	const rounds = 60
-	view := func() (v shop.JobView) {
-		_, said := l.send("GET", "/api/v1/jobs/1", nil)
-		require.NoError(t, json.Unmarshal(said, &v))
-		return v
+	job := func() (shop.SetsView, shop.OrdersView) {
+		decided, ordered, status := l.decided("/api/v1/jobs/1")
+		require.Equal(t, 200, status)
+		return decided, ordered
 	}
 	sign := func(client *http.Client, action string, step int) {
 		after := int64(0)
-		for _, d := range view().Decisions {
+		decided, _ := job()
+		for _, d := range decided.Decisions {
 			if d.Set == "rod_journals" {
 				after = d.Seq
 			}
@@ -266,7 +267,8 @@ func TestClosedPages(t *testing.T) {
 			sign(client, "polish", 0)
 		}
 		time.Sleep(30 * time.Millisecond)
-		beside += stale(view())
+		_, ordered := job()
+		beside += stale(ordered)
 	}
 	promise(t, fmt.Sprintf("%d pages closed 1 to 30 ms after signing", rounds), beside == 0,
 		"%d decisions beside old sheets", beside)

@@ -22,6 +22,8 @@ import (
 	"time"
 
 	"github.com/stretchr/testify/require"
+
+	"ledge/internal/shop"
 )
 
 // binary is the Ledge that is attacked.
@@ -126,6 +128,17 @@ func (l *ledge) kill() {
 // send returns the status and the body; status 0 where nobody answered.
 func (l *ledge) send(method, path string, body any) (int, []byte) {
 	return l.sendAs(l.client, method, path, body)
+}
+
+// decided is what is decided and ordered of a job, with the last status.
+func (l *ledge) decided(at string) (decided shop.SetsView, ordered shop.OrdersView, status int) {
+	for path, into := range map[string]any{"/decisions": &decided, "/orders": &ordered} {
+		var said []byte
+		if status, said = l.send("GET", at+path, nil); status != 200 || json.Unmarshal(said, into) != nil {
+			return decided, ordered, max(status, 500)
+		}
+	}
+	return decided, ordered, status
 }
 
 func (l *ledge) sendAs(client *http.Client, method, path string, body any, header ...string) (int, []byte) {

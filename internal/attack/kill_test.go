@@ -84,18 +84,17 @@ const signers = 4
 
 // sign signs the rod journals to and fro; where no sheet stands yet it issues them.
 func (a *tally) sign(l *ledge, at, id string, random *rand.Rand) int {
-	status, said := l.send("GET", at, nil)
-	var view shop.JobView
-	if status != 200 || json.Unmarshal(said, &view) != nil {
+	decided, ordered, status := l.decided(at)
+	if status != 200 {
 		return status
 	}
 	after := int64(0)
-	for _, d := range view.Decisions {
+	for _, d := range decided.Decisions {
 		if d.Set == "rod_journals" {
 			after = d.Seq
 		}
 	}
-	if after > 0 && len(view.Orders.Issued) == 0 {
+	if after > 0 && len(ordered.Issued) == 0 {
 		_, _ = l.send("POST", at+"/orders", fields{"sheets": []string{}, "sure": true})
 	}
 	action, step := "polish", 0
@@ -109,10 +108,10 @@ func (a *tally) sign(l *ledge, at, id string, random *rand.Rand) int {
 }
 
 // stale counts the sheets that stand beside a decision that strikes them.
-func stale(view shop.JobView) (n int) {
-	n = len(view.Orders.Unwanted)
-	for _, draft := range view.Orders.Drafts {
-		for _, o := range view.Orders.Issued {
+func stale(ordered shop.OrdersView) (n int) {
+	n = len(ordered.Unwanted)
+	for _, draft := range ordered.Drafts {
+		for _, o := range ordered.Issued {
 			if o.Sheet == draft.Name && !o.Struck && !o.Closed {
 				n++
 			}
@@ -213,10 +212,9 @@ func judge(t *testing.T, path string, jobs []int64, a *tally) (lost, beside, hal
 	}
 	l := start(t, "demo", path)
 	for _, job := range jobs {
-		_, said := l.send("GET", fmt.Sprintf("/api/v1/jobs/%d", job), nil)
-		var view shop.JobView
-		require.NoError(t, json.Unmarshal(said, &view))
-		beside += stale(view)
+		_, ordered, status := l.decided(fmt.Sprintf("/api/v1/jobs/%d", job))
+		require.Equal(t, 200, status)
+		beside += stale(ordered)
 	}
 	l.kill()
 	return lost, beside, halved, kinds

@@ -259,11 +259,13 @@ func TestSignedDecisionsGoStale(t *testing.T) {
 	status, answer, _ = call(t, "POST", base+"/api/v1/jobs/1/looks", scored)
 	require.Equal(t, 201, status, string(answer))
 	view = jobIn(t, base, answer)
-	assert.False(t, slices.ContainsFunc(view.Decided.Signed, func(s shop.Signed) bool { return s.Set == "rod_journals" }))
+	assert.False(t, slices.ContainsFunc(view.Decided.Signed,
+		func(s shop.Signed) bool { return s.Set == "rod_journals" }))
 	assert.NotEmpty(t, view.Decided.Decisions, "the record keeps it")
 	// Nor is a crack overruled by a signature, with whatever reason; what is advised for it may be signed.
 	overruled := shop.DecisionBody{Way: disposition.Way{Action: "polish"}, ID: uuid.NewString(),
-		Set: "rod_journals", Reason: "It looks fine to me.", After: view.Decided.Decisions[len(view.Decided.Decisions)-1].Seq}
+		Set: "rod_journals", Reason: "It looks fine to me.",
+		After: view.Decided.Decisions[len(view.Decided.Decisions)-1].Seq}
 	status, answer, _ = call(t, "POST", base+"/api/v1/jobs/1/decisions", overruled)
 	assert.Equal(t, 409, status)
 	assert.Contains(t, string(answer), "A crack is not overruled")

@@ -121,7 +121,8 @@ func TestOrders(t *testing.T) {
 	assert.Equal(t, "The smallest reading is 0.0003 in below the order.", grind.Proofs[0].Problems[0].Text)
 	assert.Equal(t, order.ProofWithin, grind.Proofs[len(grind.Proofs)-1].Verdict)
 	assert.Equal(t, view.Job.Mains-1, grind.Open)
-	signed := view.Decided.Signed[slices.IndexFunc(view.Decided.Signed, func(s shop.Signed) bool { return s.Set == "main_journals" })]
+	signed := view.Decided.Signed[slices.IndexFunc(view.Decided.Signed,
+		func(s shop.Signed) bool { return s.Set == "main_journals" })]
 	assert.False(t, signed.Stale)
 	assert.Equal(t, disposition.Grind, setOf(view.Decided.Sets, "main_journals").Action)
 	assert.Empty(t, view.Orders.Drafts, "what was measured as proof orders nothing anew")

@@ -1,6 +1,8 @@
 package shop
 
 import (
+	"bytes"
+	"log/slog"
 	"path/filepath"
 	"testing"
 	"time"
@@ -10,6 +12,7 @@ import (
 
 	"ledge/internal/core/engine"
 	"ledge/internal/core/inspection"
+	"ledge/internal/core/part"
 	"ledge/internal/core/schedule"
 	"ledge/internal/core/unit"
 	"ledge/internal/store"
@@ -74,4 +77,17 @@ func TestTheListWorksOutOnlyWhatChanged(t *testing.T) {
 	assert.Equal(t, 3, total)
 	assert.Equal(t, "Sawmill four", lines[1].Engine)
 	assert.Equal(t, []bool{true, true, true}, known())
+}
+
+// What goes wrong while a job is shown is told to the log that the application was given; one without a log goes on.
+func TestAJobThatCannotBeShownIsLogged(t *testing.T) {
+	value := part.OfLength(1)
+	spoiled := store.Record{Features: []store.Feature{{Kind: part.MainJournal, Number: 1, Stations: []string{"A"},
+		Tape: []store.Reading{{What: store.TookSize, Station: 77, Value: &value}}}}}
+	var told bytes.Buffer
+	for _, log := range []*slog.Logger{nil, slog.New(slog.NewTextHandler(&told, nil))} {
+		_, err := New(Options{Store: &store.Store{}, Log: log}).makeView(t.Context(), spoiled)
+		require.Error(t, err)
+	}
+	assert.Contains(t, told.String(), "a job cannot be shown")
 }

@@ -333,9 +333,16 @@ func TestThePaceOfAShop(t *testing.T) {
 		_, err := s.AddReading(ctx, job, main3, size("2.4983"), false)
 		require.NoError(t, err)
 	}
-	for range 12 {
+	for range 10 {
 		read(as("Wanda"), 9*time.Second)
 	}
+	pace, err = s.Pace(t.Context())
+	require.NoError(t, err)
+	assert.Empty(t, pace, "nine gaps say nothing yet")
+	read(as("Wanda"), 9*time.Second)
+	pace, err = s.Pace(t.Context())
+	require.NoError(t, err)
+	assert.Equal(t, map[part.Kind]int64{part.MainJournal: 9000}, pace, "ten do")
 	read(as("Wanda"), time.Hour)
 	for range 30 { // two benches in turn, and a gauge that sends bursts
 		read(as("Wanda"), 40*time.Second)

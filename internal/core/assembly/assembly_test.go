@@ -290,6 +290,14 @@ func TestPolishing(t *testing.T) {
 		p := assembly.Polishing(nil, ref, in("2.4987"), window, sizes("2.4990", size, "2.4990"), unit.Tenth)
 		assert.Equal(t, []any{assembly.PolishPassed, in(under)}, []any{p.Says, p.Off}, "nothing may come off")
 	}
+	// A dip that was there before the first pass is no fault of the polishing; one that grew is.
+	dipped := sizes("2.4992", "2.4990", "2.4992")
+	for text, says := range map[string]assembly.PolishState{"2.4989": assembly.PolishGoOn,
+		"2.4988": assembly.PolishDip} {
+		p := assembly.Polishing([]assembly.Event{pass("2.4991", text, "2.4991")}, ref, in("2.4987"), window, dipped,
+			0)
+		assert.Equal(t, says, p.Says, text)
+	}
 	for _, tt := range []struct {
 		passes []assembly.Event
 		says   assembly.PolishState

@@ -52,6 +52,9 @@ func TestPistonsToBoresCheckValues(t *testing.T) {
 		cost[f[0]][f[1]] = Forbidden
 	}
 	check(5, 56)
+	if _, _, ok := Assign([][]int64{{Forbidden, 1}, {Forbidden, 2}}); ok {
+		t.Error("an assignment with a forbidden pair is told as if it could be")
+	}
 	if _, ok := Match([][]int64{{Forbidden, 1}, {Forbidden, 2}}); ok {
 		t.Error("no assignment is left, and one was found")
 	}

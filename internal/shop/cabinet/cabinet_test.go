@@ -18,7 +18,8 @@ func TestWhatCannotBeDoneWithAnInstrument(t *testing.T) {
 		change(&f)
 		return instrument.Deed{What: instrument.Told, Facts: &f}
 	}
-	known := instrument.Owned{Checks: []instrument.ZeroCheck{{Deed: instrument.Deed{ID: "off"}, Failed: true}, {Deed: instrument.Deed{ID: "right"}}}}
+	known := instrument.Owned{Checks: []instrument.ZeroCheck{{Deed: instrument.Deed{ID: "off"}, Failed: true},
+		{Deed: instrument.Deed{ID: "right"}}}}
 	for name, tt := range map[string]struct {
 		deed  instrument.Deed
 		field string // empty where it is taken
