@@ -94,6 +94,7 @@ it("keeps the key after one that opens a dialog for that dialog, though the fiel
 	field.addEventListener("keydown", (e) => {
 		if (e.key !== "l") return;
 		e.preventDefault();
+		keys.opens();
 		// As a dialog does that comes with a transition: a frame later it is there, and takes the focus after that.
 		requestAnimationFrame(() => {
 			document.body.append(dialog);
@@ -117,6 +118,26 @@ it("keeps the key after one that opens a dialog for that dialog, though the fiel
 	field.focus();
 	expect(press("4")).toBe(true);
 	leave();
+});
+
+it("leaves a field the keys that it takes itself, with Tab in its place among them", () => {
+	const field = document.createElement("input");
+	field.addEventListener("keydown", (e) => e.key === '"' && e.preventDefault());
+	document.body.append(field);
+	field.focus();
+	press('"');
+	expect(press("5")).toBe(true);
+	// What is held before a Tab is handed over before it.
+	const empty = keys.comes();
+	field.blur();
+	press("1");
+	const entered = vi.fn();
+	field.addEventListener("keydown", (e) => e.key === "Tab" && entered(field.value));
+	expect(press("Tab")).toBe(false);
+	field.focus();
+	empty();
+	vi.advanceTimersByTime(100);
+	expect(entered).toHaveBeenCalledWith("1");
 });
 
 it("holds nothing for ever, keeps nobody from typing in a field, and forgets where something else is asked first", () => {

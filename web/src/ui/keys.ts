@@ -62,7 +62,9 @@ function dialogOpens(): boolean {
 	return modal !== undefined && !entered.has(modal);
 }
 
-/** How many keys were just taken: what they open is drawn a frame later. */
+/** A key that does something, and is no part of a figure: what it opens is drawn a frame later. */
+const COMMAND = /^[a-z?*/]$/i;
+/** How many such keys were just taken. */
 let taken = 0;
 
 function took() {
@@ -92,7 +94,7 @@ const holdable = (e: KeyboardEvent) =>
 	!e.ctrlKey && !e.metaKey && !e.altKey && !e.repeat && (e.key.length === 1 || e.key === "Enter" || e.key === "Backspace");
 
 function onCapture(e: KeyboardEvent) {
-	if (handedOver.has(e) || !holdable(e)) return;
+	if (handedOver.has(e) || !(holdable(e) || (e.key === "Tab" && held.length > 0))) return;
 	if (held.length === 0 && !opens(isText(e.target))) return;
 	e.preventDefault();
 	e.stopImmediatePropagation();
@@ -139,8 +141,9 @@ function onKey(e: KeyboardEvent) {
 		nowhere: document.activeElement === document.body || document.activeElement === null,
 		done: e.defaultPrevented,
 	};
-	if ([...handlers].reverse().some((handler) => handler(press))) e.preventDefault();
-	if (e.defaultPrevented && e.key.length === 1) took();
+	if (![...handlers].reverse().some((handler) => handler(press))) return;
+	e.preventDefault();
+	if (COMMAND.test(e.key)) took();
 }
 
 export const keys = {
@@ -171,6 +174,8 @@ export const keys = {
 			over = true;
 		};
 	},
+	/** A field's own key opens a dialog: what is pressed next is for that. */
+	opens: took,
 	/** Somebody is asked something else first: what was pressed before is no answer to that. */
 	forget() {
 		held = [];

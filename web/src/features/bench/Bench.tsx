@@ -9,6 +9,7 @@ import { pathIn, taken } from "../../api/view";
 import look from "../../look/look.module.css";
 import { Bar } from "../../ui/Bar";
 import { KeyBar } from "../../ui/KeyBar";
+import { keys } from "../../ui/keys";
 import { OnwardButton } from "../../ui/Onward";
 import { usePerson } from "../../ui/person";
 import { useGoOn } from "../../ui/use-go-on";
@@ -70,6 +71,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 	const following = nextStep(view, entry.order, feature);
 	const open = (which: DialogName) => {
 		input.current?.blur(); // the dialog's number keys are not digits of a reading
+		keys.opens();
 		setDialog(which);
 	};
 	const closeDialog = () => {
