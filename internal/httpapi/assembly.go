@@ -15,26 +15,14 @@ func (a resources) assembly(api huma.API) {
 	serve(a, api, office.Viewer, fetching("get-assembly", "/jobs/{id}/assembly", "An engine as far as it is built"),
 		ofJob(a.shop.Assembly))
 	serve(a, api, office.Inspector, creating("do-assembly", "/jobs/{id}/assembly",
-		"One thing that was done: a bolt through a step, a ring on, a gap, a pass, a line of the parts list, a measurement"),
-		func(ctx context.Context, in *struct {
-			JobPath
-			Body shop.AssemblyEvent
-		}) (shop.AssemblyView, error) {
-			return a.shop.DoAssembly(ctx, in.ID, in.Body)
-		})
+		"One thing that was done: a bolt through a step, a ring on, a gap, a pass, a line of the parts list, a measurement"), withBody(a.shop.DoAssembly))
 	a.assembled(api)
 }
 
 // assembled registers what follows from it.
 func (a resources) assembled(api huma.API) {
 	serve(a, api, office.Decider, creating("sign-assembly", "/jobs/{id}/assembly/signed",
-		"Sign the built engine, or open it again"),
-		func(ctx context.Context, in *struct {
-			JobPath
-			Body shop.SignatureBody
-		}) (shop.AssemblyView, error) {
-			return a.shop.SignAssembly(ctx, in.ID, in.Body)
-		})
+		"Sign the built engine, or open it again"), withBody(a.shop.SignAssembly))
 	serve(a, api, office.Inspector, creating("plan-to-card", "/jobs/{id}/assembly/card",
 		"Make the job's torque cards and ring patterns part of the engine card that it took"),
 		func(ctx context.Context, in *struct {

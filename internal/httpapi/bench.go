@@ -25,27 +25,11 @@ type (
 // bench registers what is done at the bench: reading, grading, setting gauges up.
 func (a resources) bench(api huma.API) {
 	serve(a, api, office.Inspector, creating("add-reading", "/jobs/{id}/readings", "Take a reading"),
-		func(ctx context.Context, in *struct {
-			JobPath
-			Body shop.ReadingBody
-		}) (shop.ReadingAnswer, error) {
-			return a.shop.TakeReading(ctx, in.ID, in.Body)
-		})
-	serve(a, api, office.Inspector, creating("add-look", "/jobs/{id}/looks", "Grade a feature or record a crack test"),
-		func(ctx context.Context, in *struct {
-			JobPath
-			Body shop.LookBody
-		}) (shop.JobView, error) {
-			return a.shop.AddLook(ctx, in.ID, in.Body)
-		})
+		withBody(a.shop.TakeReading))
+	serve(a, api, office.Inspector, creating("add-look", "/jobs/{id}/looks",
+		"Grade a feature or record a crack test"), withBody(a.shop.AddLook))
 	serve(a, api, office.Inspector, creating("set-condition", "/jobs/{id}/conditions",
-		"Say how the parts of a kind are held"),
-		func(ctx context.Context, in *struct {
-			JobPath
-			Body shop.ConditionBody
-		}) (shop.JobView, error) {
-			return a.shop.SetCondition(ctx, in.ID, in.Body)
-		})
+		"Say how the parts of a kind are held"), withBody(a.shop.SetCondition))
 	a.gauges(api)
 	a.readingsFile(api)
 }
@@ -53,37 +37,13 @@ func (a resources) bench(api huma.API) {
 // gauges registers how gauges are set up and checked, and what follows when one was wrong.
 func (a resources) gauges(api huma.API) {
 	serve(a, api, office.Inspector, creating("set-gauge", "/jobs/{id}/gauges",
-		"Set a gauge up for the parts of a kind"),
-		func(ctx context.Context, in *struct {
-			JobPath
-			Body shop.GaugeBody
-		}) (shop.JobView, error) {
-			return a.shop.SetGauge(ctx, in.ID, in.Body)
-		})
+		"Set a gauge up for the parts of a kind"), withBody(a.shop.SetGauge))
 	serve(a, api, office.Inspector, creating("check-gauge", "/jobs/{id}/gauge-checks",
-		"Record that a gauge was checked on its standard"),
-		func(ctx context.Context, in *struct {
-			JobPath
-			Body shop.GaugeCheckBody
-		}) (shop.JobView, error) {
-			return a.shop.CheckGauge(ctx, in.ID, in.Body)
-		})
+		"Record that a gauge was checked on its standard"), withBody(a.shop.CheckGauge))
 	serve(a, api, office.Viewer, asking("preview-anew", "/jobs/{id}/readings-anew-preview",
-		"What readings would be with their gauge as it was in truth; nothing is stored"),
-		func(ctx context.Context, in *struct {
-			JobPath
-			Body shop.AnewBody
-		}) (shop.AnewPreview, error) {
-			return a.shop.PreviewAnew(ctx, in.ID, in.Body)
-		})
+		"What readings would be with their gauge as it was in truth; nothing is stored"), withBody(a.shop.PreviewAnew))
 	serve(a, api, office.Inspector, creating("work-out-anew", "/jobs/{id}/readings-anew",
-		"Work readings out anew, with their gauge as it was in truth"),
-		func(ctx context.Context, in *struct {
-			JobPath
-			Body shop.AnewBody
-		}) (shop.JobView, error) {
-			return a.shop.WorkOutAnew(ctx, in.ID, in.Body)
-		})
+		"Work readings out anew, with their gauge as it was in truth"), withBody(a.shop.WorkOutAnew))
 }
 
 // readingsFile registers the readings as a file, both ways.

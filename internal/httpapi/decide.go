@@ -42,13 +42,7 @@ func (a resources) policies(api huma.API) {
 // limits registers the limits and the policy of a job.
 func (a resources) limits(api huma.API) {
 	serve(a, api, office.Viewer, asking("preview-judgement", "/jobs/{id}/judgement-preview",
-		"What other limits or another policy would change; nothing is stored"),
-		func(ctx context.Context, in *struct {
-			JobPath
-			Body shop.JudgementBody
-		}) (shop.JudgementPreview, error) {
-			return a.shop.PreviewJudgement(ctx, in.ID, in.Body)
-		})
+		"What other limits or another policy would change; nothing is stored"), withBody(a.shop.PreviewJudgement))
 	serve(a, api, office.Decider, replacing("set-judgement", "/jobs/{id}/judgement",
 		"Replace the limits and the policy of a job"),
 		func(ctx context.Context, in *struct {
@@ -75,13 +69,8 @@ func (a resources) decisions(api huma.API) {
 		}) (shop.SetsView, error) {
 			return a.shop.Sets(ctx, in.ID, in.Of, in.Tag)
 		})
-	serve(a, api, office.Decider, creating("decide", "/jobs/{id}/decisions", "Sign or overrule the decision for a set"),
-		func(ctx context.Context, in *struct {
-			JobPath
-			Body shop.DecisionBody
-		}) (shop.JobView, error) {
-			return a.shop.Sign(ctx, in.ID, in.Body)
-		})
+	serve(a, api, office.Decider, creating("decide", "/jobs/{id}/decisions",
+		"Sign or overrule the decision for a set"), withBody(a.shop.Sign))
 	serve(a, api, office.Viewer, asking("weigh-costs", "/jobs/{id}/costs",
 		"What a job costs and when it is ready, as chosen; nothing is stored"),
 		func(ctx context.Context, in *struct {
@@ -95,13 +84,8 @@ func (a resources) decisions(api huma.API) {
 		})
 	serve(a, api, office.Viewer, fetching("get-build", "/jobs/{id}/build",
 		"Which part goes where, rods paired by weight, and what to file off rings"), ofJob(a.shop.Build))
-	serve(a, api, office.Inspector, creating("settle-matching", "/jobs/{id}/matchings", "Settle which part goes where"),
-		func(ctx context.Context, in *struct {
-			JobPath
-			Body shop.SettleBody
-		}) (shop.BuildView, error) {
-			return a.shop.Settle(ctx, in.ID, in.Body)
-		})
+	serve(a, api, office.Inspector, creating("settle-matching", "/jobs/{id}/matchings",
+		"Settle which part goes where"), withBody(a.shop.Settle))
 }
 
 // orders registers what is ordered of what was signed.

@@ -127,11 +127,5 @@ func (a resources) head(api huma.API) {
 			return a.shop.SetHead(ctx, in.ID, version, in.Body)
 		})
 	serve(a, api, office.Decider, replacing("close-job", "/jobs/{id}/closed",
-		"Take a job out of the shop's list with its outcome, or back into it"),
-		func(ctx context.Context, in *struct {
-			JobPath
-			Body shop.CloseBody
-		}) (shop.JobView, error) {
-			return a.shop.Close(ctx, in.ID, in.Body)
-		})
+		"Take a job out of the shop's list with its outcome, or back into it"), withBody(a.shop.Close))
 }

@@ -11,13 +11,8 @@ import (
 
 // notes registers what is noted of parts and jobs.
 func (a resources) notes(api huma.API) {
-	serve(a, api, office.Inspector, creating("add-note", "/jobs/{id}/notes", "Note something of a part, or of the job"),
-		func(ctx context.Context, in *struct {
-			JobPath
-			Body shop.NoteBody
-		}) (shop.JobView, error) {
-			return a.shop.AddNote(ctx, in.ID, in.Body)
-		})
+	serve(a, api, office.Inspector, creating("add-note", "/jobs/{id}/notes",
+		"Note something of a part, or of the job"), withBody(a.shop.AddNote))
 	serve(a, api, office.Inspector, replacing("withdraw-note", "/jobs/{id}/notes/{note}",
 		"Take a note out of sight, or bring it back"),
 		func(ctx context.Context, in *struct {

@@ -77,6 +77,17 @@ func ofJob[T any](call func(context.Context, int64) (T, error)) func(context.Con
 	return func(ctx context.Context, in *JobPath) (T, error) { return call(ctx, in.ID) }
 }
 
+// A JobBody is what is sent to a job.
+type JobBody[B any] struct {
+	JobPath
+	Body B
+}
+
+// withBody is a handler for what is sent to a job.
+func withBody[B, T any](call func(context.Context, int64, B) (T, error)) func(context.Context, *JobBody[B]) (T, error) {
+	return func(ctx context.Context, in *JobBody[B]) (T, error) { return call(ctx, in.ID, in.Body) }
+}
+
 // serveFile registers an operation that answers with a file, to be shown in place where it is a PDF.
 func serveFile[I any](a resources, api huma.API, o huma.Operation, contentType string, least office.Role,
 	call func(context.Context, *I) (exchange.File, error)) {

@@ -95,13 +95,7 @@ func (a resources) parts(api huma.API) {
 // components registers what a job is made of.
 func (a resources) components(api huma.API) {
 	serve(a, api, office.Inspector, creating("add-component", "/jobs/{id}/components",
-		"Put another component beside its like, to be measured as that one was planned"),
-		func(ctx context.Context, in *struct {
-			JobPath
-			Body shop.ComponentBody
-		}) (shop.JobView, error) {
-			return a.shop.AddComponent(ctx, in.ID, in.Body)
-		})
+		"Put another component beside its like, to be measured as that one was planned"), withBody(a.shop.AddComponent))
 	serve(a, api, office.Inspector, removing("take-off-component", "/jobs/{id}/components/{component}",
 		"Take a component back that was added or told by mistake, while nothing is recorded of it"),
 		func(ctx context.Context, in *struct {

@@ -48,7 +48,7 @@ export const decisionsQuery = (id: number, standIn?: StandIn) =>
 	});
 
 /** What is ordered of a job, with its proof. */
-export const ordersQuery = (id: number) =>
+const ordersQuery = (id: number) =>
 	queryOptions({
 		queryKey: ["about", id, "orders"],
 		queryFn: () => unwrap(client.GET("/api/v1/jobs/{id}/orders", { params: at(id) })),

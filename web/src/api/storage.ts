@@ -11,7 +11,7 @@ export interface Storage {
 }
 
 /** A storage over the browser's, which may refuse to be looked at. */
-export function over(browser: () => globalThis.Storage): Storage {
+function over(browser: () => globalThis.Storage): Storage {
 	/** What the browser did not keep; undefined for what it could not remove. */
 	const memory = new Map<string, string | undefined>();
 	const attempt = <T>(act: (storage: globalThis.Storage) => T): T | undefined => {

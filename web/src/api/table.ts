@@ -74,9 +74,6 @@ export const isKind = (text: string | undefined): text is Kind => text !== undef
 export const isComponent = (text: string | null): text is KindRow["component"] =>
 	table.kinds.some((row) => row.component === text);
 
-/** Whether a text names a set. */
-export const isSet = (text: string): text is SetName => table.sets.some((row) => row.set === text);
-
 /** What is known of a kind. */
 export function rowOf(kind: Kind): KindRow {
 	const row = byKind.get(kind);

@@ -33,7 +33,7 @@ const USUAL_LIMIT = 1 / 4000;
  * How many times deviations are drawn larger. It goes by the limit, never by the deviations: a part far inside looks round, and
  * parts of one set are drawn alike. Only what would not fit is drawn smaller.
  */
-export function exaggerationFor(rings: Ring[], limit?: number): number {
+function exaggerationFor(rings: Ring[], limit?: number): number {
 	const all = rings.flatMap((r) => r.diameters).filter((d) => d !== null);
 	if (all.length === 0) return 1;
 	const mean = all.reduce((a, b) => a + b, 0) / all.length;

@@ -3,7 +3,7 @@ import { gaugeRows, type Instrument, rowOf } from "../api/table";
 import { type System, show } from "../quantity/length";
 
 /** An instrument in words. */
-export const instrumentName = (kind: Instrument): string => gaugeRows().find((row) => row.kind === kind)?.title ?? kind;
+const instrumentName = (kind: Instrument): string => gaugeRows().find((row) => row.kind === kind)?.title ?? kind;
 
 /** The instrument a kind is usually taken with. */
 export const usualInstrument = (feature: Pick<FeatureView, "kind">): Instrument => rowOf(feature.kind).gauge ?? "micrometer";

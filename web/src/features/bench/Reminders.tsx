@@ -87,7 +87,7 @@ export const heldNow = (view: JobView, feature: FeatureView) =>
 	view.conditions.filter((c) => c.kind === feature.kind && (c.number === undefined || c.number === feature.number)).at(-1);
 
 /** How the part is held, in a line. */
-export function conditionText(c: JobView["conditions"][number]): string {
+function conditionText(c: JobView["conditions"][number]): string {
 	const words = [
 		c.torqued === undefined ? "" : c.torqued ? benchWords.torqued : benchWords.notTorqued,
 		c.deck_plate === undefined ? "" : c.deck_plate ? benchWords.deckPlateOn : benchWords.noDeckPlate,

@@ -168,7 +168,7 @@ interface ReadCardProps {
 }
 
 /** Reads a card, or any open file. */
-export function ReadCard({ opened, onClose, onTake }: ReadCardProps) {
+function ReadCard({ opened, onClose, onTake }: ReadCardProps) {
 	const read = useReadCard();
 	const card = read.data;
 	return (

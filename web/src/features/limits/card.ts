@@ -74,7 +74,7 @@ function bury(tree: Tree, name: string, value: Span | number | number[]) {
 const short = (length: Length, system: System): string => plain(length, system).replace(/(\.\d{2,}?)0+$/, "$1");
 
 /** A value as its field shows it. */
-export function shown(value: Span | number | number[], system: System): string {
+function shown(value: Span | number | number[], system: System): string {
 	if (typeof value === "number") return plain(value, system);
 	return Array.isArray(value) ? value.map((v) => short(v, system)).join(", ") : plainRange(value.min, value.max, system);
 }
