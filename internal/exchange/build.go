@@ -26,7 +26,7 @@ func members(t reflect.Type) []string {
 	case l == nil:
 		return nil
 	case t == kindType: // strips have a kind for each sort of journal here
-		return slices.DeleteFunc(l.Names(), func(name string) bool { return part.Kind(name) == part.Strip })
+		return slices.DeleteFunc(l.Names(), func(name string) bool { return part.Kind(name).AnyStrip() })
 	default:
 		return l.Names()
 	}

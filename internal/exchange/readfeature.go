@@ -331,8 +331,8 @@ func (r *reader) list(n *node, at string, f *inspection.Feature) {
 	pointed(n, at, "small_end", &l.SmallEnd, r.grams)
 	optional(n, at, "readings", &l.Readings, r.repeats)
 	optional(n, at, "lines", &l.Lines, r.lines)
-	switch f.Kind {
-	case part.Runout:
+	switch f.Kind.Row().List.Form {
+	case part.Turn:
 		if n.get("tir") == nil {
 			r.require(n, at, "angles", "indicator")
 		} else if n.get("angles") != nil || n.get("indicator") != nil {
@@ -341,9 +341,9 @@ func (r *reader) list(n *node, at string, f *inspection.Feature) {
 		if len(l.Angles) != len(l.Indicator) {
 			r.problem(pointer(at, "indicator"), "file.turn", "readings", len(l.Indicator), "angles", len(l.Angles))
 		}
-	case part.DeckHeights:
+	case part.Rows:
 		r.require(n, at, "rows")
-	case part.Strip:
+	case part.OfStrip:
 		if r.require(n, at, "of", "readings") {
 			l.Journal = choice(r, n.get("of"), pointer(at, "of"), part.MainJournal,
 				part.MainJournal, part.RodJournal, part.CamJournal)

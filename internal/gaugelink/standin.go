@@ -76,7 +76,7 @@ func (p Playing) Places() []Place {
 		places = append(places, place)
 	}
 	for _, k := range p.Kinds {
-		if k.Kind == part.Runout {
+		if k.Kind.Turned() {
 			p.turns(k, gauge, random, add)
 			continue
 		}

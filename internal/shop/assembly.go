@@ -90,7 +90,8 @@ func (a *Application) builder(ctx context.Context, view JobView, record store.Re
 	b := builderOf(view, record)
 	stands := record.Stands()
 	for _, s := range settled {
-		if s.Kind == part.Cylinder && s.PlacesOf == stands[part.Block] && s.PartsOf == stands[part.Pistons] {
+		if s.Kind == part.Cylinders.Row().Member && s.PlacesOf == stands[part.Block] &&
+			s.PartsOf == stands[part.Pistons] {
 			parts := s.Parts
 			b.matched = true
 			b.Piston = func(cylinder int) int {
@@ -281,7 +282,7 @@ func (b *builder) gaps(live []assembly.Event) []assembly.RingGap {
 		return []assembly.RingGap{}
 	}
 	return assembly.RingGaps(live, b.Layout.Cylinders,
-		func(cylinder int) limit.Limits { return b.Limits(part.RingGap, cylinder) })
+		func(cylinder int) limit.Limits { return b.Limits(part.Rings.Row().Member, cylinder) })
 }
 
 func (b *builder) length(l unit.Length) string { return words.In(b.job.Job.Unit).Length(l) }
@@ -299,7 +300,7 @@ func (b *builder) latest(kind part.Kind, number int) *inspection.Finding {
 func (b *builder) bores() map[int]unit.Length {
 	sizes := map[int]unit.Length{}
 	for n := 1; n <= b.Layout.Cylinders; n++ {
-		if f := b.latest(part.Cylinder, n); f != nil {
+		if f := b.latest(part.Cylinders.Row().Member, n); f != nil {
 			sizes[n] = *f.Mean
 		}
 	}

@@ -183,7 +183,7 @@ func unstorable(in *inspection.Inspection) exchange.Problems {
 	for i, f := range in.Features {
 		at := fmt.Sprintf("/features/%d", i)
 		place := store.Place{Kind: f.Kind, Number: max(f.Number, 1), State: f.State, Component: f.Component}
-		if f.Kind == part.Strip {
+		if f.Kind.AnyStrip() {
 			place.Kind = part.StripFor(f.List.Journal)
 		}
 		if seen[place] {

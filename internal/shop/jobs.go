@@ -234,8 +234,8 @@ func (b NewJobBody) plans() (map[part.Kind]plan.Plan, error) {
 		name  string
 		turn  bool
 		kinds []part.Kind
-	}{"journal_plan": {b.JournalPlan, false, []part.Kind{part.MainJournal, part.RodJournal}},
-		"turn_plan": {b.TurnPlan, true, []part.Kind{part.Runout}}} {
+	}{"journal_plan": {b.JournalPlan, false, []part.Kind{part.MainJournals.Row().Member, part.RodJournals.Row().Member}},
+		"turn_plan": {b.TurnPlan, true, []part.Kind{part.MainJournals.Row().Bend}}} {
 		if chosen.name == "" {
 			continue
 		}

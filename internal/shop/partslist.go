@@ -132,7 +132,7 @@ func (b *builder) bushes() (lines []assembly.Wanted) {
 func (b *builder) gasket(s assembly.State) string {
 	var highest *unit.Length
 	for _, f := range s.Finals {
-		if f.Kind == part.Protrusion && f.Value != nil && (highest == nil || *f.Value > *highest) {
+		if f.Kind == part.DeckSet.Row().Tops && f.Value != nil && (highest == nil || *f.Value > *highest) {
 			highest = f.Value
 		}
 	}

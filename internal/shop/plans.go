@@ -19,7 +19,7 @@ func (a *Application) SetPlan(ctx context.Context, job int64, kind part.Kind, ta
 	switch {
 	case !ok:
 		return JobView{}, refuse.At("plan", words.Told("refuse.no_plan"))
-	case p.Turn != (kind == part.Runout), !p.Turn && !kind.Grid():
+	case p.Turn != kind.Turned(), !p.Turn && !kind.Grid():
 		return JobView{}, refuse.At("plan", words.Told("refuse.plan_kind"))
 	}
 	return a.changedPart(ctx, job, kind, tag, a.store.SetPlan(ctx, job, kind, tag, p))

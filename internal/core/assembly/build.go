@@ -203,29 +203,39 @@ func (s *State) jumps() {
 	}
 }
 
+// finals are what is measured last of an engine, in the order in which it is done, and what must be there for it.
+var finals = []struct {
+	kind part.Kind
+	with []part.Component
+}{
+	{part.MainBearing, []part.Component{part.Block, part.Crankshaft}},
+	{part.EndFloat, []part.Component{part.Block, part.Crankshaft}},
+	{part.RodBearing, []part.Component{part.Rods, part.Crankshaft}},
+	{part.RodSide, []part.Component{part.Rods, part.Crankshaft}},
+	{part.Protrusion, []part.Component{part.Block, part.Crankshaft, part.Rods, part.Pistons}},
+}
+
 // wantedFinals are the last measurements of an engine.
 func wantedFinals(j Job) []Finally {
 	list := []Finally{}
-	add := func(kind part.Kind, n int, window func(number int) *limit.Range) {
-		for number := 1; number <= n; number++ {
-			list = append(list, Finally{Kind: kind, Number: number, Window: window(number)})
+	for _, f := range finals {
+		row := f.kind.Row()
+		for number := 1; j.has(f.with...) && number <= row.Count(j.Layout); number++ {
+			list = append(list, Finally{Kind: f.kind, Number: number, Window: finalWindow(j, row, number)})
 		}
 	}
-	if j.has(part.Block, part.Crankshaft) {
-		add(part.MainBearing, j.Layout.Mains,
-			func(n int) *limit.Range { return playOf(j.Limits(part.MainJournal, n)) })
-		add(part.EndFloat, 1, func(n int) *limit.Range { return spanOf(j.Limits(part.EndFloat, n)) })
-	}
-	if j.has(part.Rods, part.Crankshaft) {
-		add(part.RodBearing, j.Layout.Cylinders,
-			func(n int) *limit.Range { return playOf(j.Limits(part.RodJournal, j.Layout.PinOf(n))) })
-		add(part.RodSide, j.Layout.Throws, func(n int) *limit.Range { return spanOf(j.Limits(part.RodSide, n)) })
-	}
-	if j.has(part.Block, part.Crankshaft, part.Rods, part.Pistons) {
-		add(part.Protrusion, j.Layout.Cylinders,
-			func(n int) *limit.Range { return spanOf(j.Limits(part.Protrusion, n)) })
-	}
 	return list
+}
+
+// finalWindow is what a last measurement is held against: the play of the journal that runs in it, else its own span.
+func finalWindow(j Job, row *part.Row, number int) *limit.Range {
+	if row.Role != part.Bearings {
+		return spanOf(j.Limits(row.Kind, number))
+	}
+	if row.Each == part.PerRod {
+		number = j.Layout.PinOf(number)
+	}
+	return playOf(j.Limits(row.Mate, number))
 }
 
 // playOf is what a clearance is accepted in; nil where nobody knows.

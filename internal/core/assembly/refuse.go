@@ -226,7 +226,7 @@ func (s *State) refusesCap(j Job, e Event) *Refused {
 	case e.Way == Rear:
 		return refused("way", "cap_turned", say.Number("main", e.Number))
 	}
-	if pairs, short := j.Short[part.MainJournal]; short && !s.capOn(e.Number) && len(s.Caps) >= pairs {
+	if pairs, short := j.Short[part.MainJournals.Row().Member]; short && !s.capOn(e.Number) && len(s.Caps) >= pairs {
 		return refused("number", "mains_short", say.Count("pairs", pairs), say.Number("mains", j.Layout.Mains))
 	}
 	return nil
@@ -261,7 +261,7 @@ func (s *State) refusesRod(j Job, e Event) *Refused {
 			in++
 		}
 	}
-	if pairs, short := j.Short[part.RodJournal]; short && in >= pairs {
+	if pairs, short := j.Short[part.RodJournals.Row().Member]; short && in >= pairs {
 		return refused("number", "rods_short", say.Count("pairs", pairs), say.Number("rods", len(s.Cylinders)))
 	}
 	return nil

@@ -390,7 +390,7 @@ func clearanceCheck(rule limit.Rule, f *Fit) limit.Check {
 func (s *scene) strip(kind part.Kind, number int) (f *inspection.Feature, stale bool) {
 	for i := len(s.in.Features) - 1; i >= 0; i-- {
 		f := &s.in.Features[i]
-		if f.List.Journal == kind && f.Kind == part.Strip && f.Number == number && len(f.List.Readings) > 0 {
+		if f.List.Journal == kind && f.Kind.AnyStrip() && f.Number == number && len(f.List.Readings) > 0 {
 			return f, s.findings[i].Stale
 		}
 	}

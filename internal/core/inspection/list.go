@@ -226,7 +226,7 @@ func (e listed) readings() {
 	}
 	e.Min, e.Max, e.Mean = &smallest, &largest, meanOf(l)
 	switch {
-	case e.f.Kind == part.Strip:
+	case e.f.Kind.AnyStrip():
 	case e.limits.Rings != nil:
 		e.ringByRing(l)
 	default:

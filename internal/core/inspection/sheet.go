@@ -144,7 +144,7 @@ func (f Feature) turned(out Feature) (Feature, bool) {
 func (f Feature) Sheet(l engine.Layout) (out Feature) {
 	out = f
 	out.List = List{}
-	if f.Kind == part.Strip {
+	if f.Kind.AnyStrip() {
 		out.Kind = part.StripFor(f.List.Journal)
 	}
 	if f.Kind.Row().List.Form == part.Turn {

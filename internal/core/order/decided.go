@@ -32,7 +32,9 @@ func DecidedIn(in *inspection.Inspection, result disposition.Result) (list []Dec
 }
 
 // NewPiston reports whether a part is a new piston, to which its bore is finished.
-func NewPiston(f *inspection.Feature) bool { return f.Kind == part.Piston && f.State == part.NewPart }
+func NewPiston(f *inspection.Feature) bool {
+	return f.Kind == part.PistonSet.Row().Member && f.State == part.NewPart
+}
 
 // NewPistons are the mean skirts of new pistons by cylinder, as far as they are measured.
 func NewPistons(in *inspection.Inspection, findings []inspection.Finding) map[int]unit.Length {

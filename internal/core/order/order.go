@@ -157,7 +157,7 @@ func (l Line) Proven() bool { return l.Feature != nil && l.State != "" && !l.Kep
 // CountsOf counts the parts of an inspected engine.
 func CountsOf(in *inspection.Inspection) schedule.Counts {
 	n := schedule.Counts{RingsRenewed: in.Policy.RingsRenewed, ShellsRefitted: in.Policy.RefitShells,
-		CamJournals: len(in.Members(part.CamJournal))}
+		CamJournals: len(in.Members(part.CamJournals.Row().Member))}
 	if in.Engine != nil {
 		l := in.Engine.Complete()
 		n.Mains, n.Throws, n.Cylinders = l.Mains, l.Throws, l.Cylinders

@@ -7,7 +7,6 @@ import (
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
-	"ledge/internal/core/part"
 	"ledge/internal/core/say"
 )
 
@@ -127,7 +126,7 @@ func verify(in *inspection.Inspection, findings []inspection.Finding, l Line) Pr
 
 // turnedAgain reports whether the runout of a line's journal was taken in the state that proves it.
 func turnedAgain(in *inspection.Inspection, l Line) bool {
-	i, ok := in.Latest(part.Runout, l.Feature.Number)
+	i, ok := in.Latest(l.Feature.Kind.Row().Set.Row().Bend, l.Feature.Number)
 	return ok && in.Features[i].State == l.State
 }
 

@@ -171,7 +171,7 @@ func (d *drafter) play(ref disposition.Ref) *limit.Range {
 // fitPiston moves a bore's size to its own new piston, where that one has been measured; it says on
 // what the size rests, nil where on none.
 func (d *drafter) fitPiston(size *disposition.FinishedSize) *say.Reason {
-	limits, _ := d.in.LimitsFor(part.Cylinder, size.Feature.Number)
+	limits, _ := d.in.LimitsFor(size.Feature.Kind, size.Feature.Number)
 	if skirt, measured := d.pistons[size.Feature.Number]; measured && limits.Clearance != nil {
 		target := limits.Clearance.Target
 		if target == nil {
@@ -230,20 +230,20 @@ func (d *drafter) housings(s *Sheet, one Decided) {
 			s.note(r)
 		}
 	}
-	if one.Set.Set == part.MainHousings {
-		d.alignment(s)
-	}
+	d.alignment(s, one.Set.Set.Row())
 }
 
 // alignment asks for the line of a tunnel that was machined, by which its work is proved.
-func (d *drafter) alignment(s *Sheet) {
-	limits, _ := d.in.LimitsFor(part.MainHousing, 0)
-	if limits.AlignmentMax == nil {
+func (d *drafter) alignment(s *Sheet, set *part.SetRow) {
+	limits, _ := d.in.LimitsFor(set.Member, 0)
+	if limits.AlignmentMax == nil || len(set.Line) == 0 {
 		return
 	}
-	kind := part.TunnelEdge
-	if len(d.in.Members(part.MainAlignment)) > 0 {
-		kind = part.MainAlignment
+	kind := set.Line[len(set.Line)-1]
+	for _, k := range slices.Backward(set.Line) {
+		if len(d.in.Members(k)) > 0 {
+			kind = k
+		}
 	}
 	l := line(disposition.Ref{Kind: kind, Number: 1}, "after_line_hone", DoAlign)
 	l.Most = limits.AlignmentMax
@@ -251,8 +251,9 @@ func (d *drafter) alignment(s *Sheet) {
 }
 
 func (d *drafter) deck(s *Sheet, one Decided) {
-	limits, _ := d.in.LimitsFor(part.Deck, 0)
-	for _, kind := range []part.Kind{part.Deck, part.DeckHeights} {
+	set := one.Set.Set.Row()
+	limits, _ := d.in.LimitsFor(set.Member, 0)
+	for _, kind := range set.Kinds() {
 		for _, i := range d.in.Members(kind) {
 			l := line(disposition.Ref{Kind: kind, Number: max(1, d.in.Features[i].Number)}, "after_skim", DoSkim)
 			l.Most, l.Amount = limits.Max, ptr(one.Option.Step)
@@ -307,8 +308,12 @@ func (d *drafter) balance(decided []Decided) {
 
 // rods is the tag of the rods that were weighed.
 func (d *drafter) rods() string {
-	for _, i := range d.in.Members(part.RodWeight) {
-		return d.in.Features[i].Component
+	for _, kind := range part.RodSet.Row().With {
+		for _, i := range d.in.Members(kind) {
+			if kind.Quantity() == part.Weight {
+				return d.in.Features[i].Component
+			}
+		}
 	}
 	return ""
 }

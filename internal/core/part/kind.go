@@ -184,6 +184,12 @@ func InShells() (journals []Kind) {
 // Quantity is what readings of k are.
 func (k Kind) Quantity() Quantity { return k.Row().Quantity }
 
+// AnyStrip reports whether it is a strip on whatever journal its record names, as files have it.
+func (k Kind) AnyStrip() bool { return k == Strip }
+
+// Turned reports whether it is read by turning the shaft under an indicator.
+func (k Kind) Turned() bool { l := k.Row().List; return l != nil && l.Form == Turn }
+
 // StripFor returns the bench's kind of strip for a kind of journal.
 func StripFor(journal Kind) Kind {
 	for _, r := range table {
