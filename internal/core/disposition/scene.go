@@ -114,7 +114,7 @@ func (s *scene) raised() unit.Length {
 	if !ok || way.Action != LineHone {
 		return 0
 	}
-	deepest := unit.Length(0)
+	var deepest unit.Length
 	for _, i := range s.in.Members(set.Set.Row().Member) {
 		f := &s.findings[i]
 		if limits := s.limitsOf(refOf(f)); f.Measured() && limits.New != nil && f.State == part.AsFound {
