@@ -10,8 +10,8 @@ import (
 	"ledge/internal/report"
 )
 
-// A letter counts as proved what came back as it was ordered, and what somebody accepted as it came; not what is still to
-// be measured or missed its order.
+// A letter counts as proved what came back as it was ordered, and what somebody accepted as it came; not what is still
+// to be measured or missed its order.
 func TestALetterCountsWhatIsProved(t *testing.T) {
 	proofs := []order.Proof{{Key: "a", Verdict: order.ProofWithin}, {Key: "b", Verdict: order.ProofOpen},
 		{Key: "c", Verdict: order.ProofMissed}, {Key: "d", Verdict: order.ProofMissed}}
