@@ -130,12 +130,16 @@ func (l *ledge) send(method, path string, body any) (int, []byte) {
 	return l.sendAs(l.client, method, path, body)
 }
 
-// decided is what is decided and ordered of a job, with the last status.
+// decided is what is decided and ordered of a job, with the last status: 0 where nobody answered, 500 for what cannot be
+// read.
 func (l *ledge) decided(at string) (decided shop.SetsView, ordered shop.OrdersView, status int) {
 	for path, into := range map[string]any{"/decisions": &decided, "/orders": &ordered} {
 		var said []byte
-		if status, said = l.send("GET", at+path, nil); status != 200 || json.Unmarshal(said, into) != nil {
-			return decided, ordered, max(status, 500)
+		if status, said = l.send("GET", at+path, nil); status != 200 {
+			return decided, ordered, status
+		}
+		if json.Unmarshal(said, into) != nil {
+			return decided, ordered, 500
 		}
 	}
 	return decided, ordered, status
