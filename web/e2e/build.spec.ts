@@ -91,12 +91,16 @@ async function tighten(page: Page, hands: Hands, reached: (bolt: string) => stri
 	}
 }
 
-/** One task of the assembly, as it stands large; gives back what it was. */
+/** What stands large once every task is done. */
+const ALL_DONE = "Everything is done: look at the built engine and sign it.";
+
+/** The task that stands large, or that all are done. */
+const standing = (page: Page) => large(page, "task").or(page.getByText(ALL_DONE));
+
+/** Does the task that stands large, and gives back what it was. */
 async function task(page: Page, hands: Hands, marked: (ring: string) => boolean): Promise<string | undefined> {
-	const text = await large(page, "task")
-		.textContent({ timeout: 3000 })
-		.catch(() => undefined);
-	if (!text) return undefined;
+	const text = await standing(page).textContent();
+	if (!text || text === ALL_DONE) return undefined;
 	const number = /(\d+)$/.exec(text)?.[1] ?? "";
 	if (text.startsWith("Put the cap")) {
 		await page.getByRole("textbox", { name: "Number on the cap" }).focus();
@@ -126,11 +130,7 @@ async function task(page: Page, hands: Hands, marked: (ring: string) => boolean)
 		await hands.type(page, least !== undefined && most !== undefined ? ((least + most) / 2).toFixed(4) : "0.0040");
 		await hands.press(page, "Enter", /^Take/);
 	}
-	await expect(large(page, "task"))
-		.not.toHaveText(text)
-		.catch(async (e) => {
-			if ((await large(page, "task").count()) > 0) throw e; // the last one was done
-		});
+	await expect(standing(page)).not.toHaveText(text);
 	return text;
 }
 
