@@ -130,8 +130,8 @@ func (l *ledge) send(method, path string, body any) (int, []byte) {
 	return l.sendAs(l.client, method, path, body)
 }
 
-// decided is what is decided and ordered of a job, with the last status: 0 where nobody answered, 500 for what cannot be
-// read.
+// decided is what is decided and ordered of a job, with the last status: 0 where nobody answered, 500 for what cannot
+// be read.
 func (l *ledge) decided(at string) (decided shop.SetsView, ordered shop.OrdersView, status int) {
 	for path, into := range map[string]any{"/decisions": &decided, "/orders": &ordered} {
 		var said []byte

@@ -91,8 +91,7 @@ func begun(ctx context.Context, a *shop.Application, job int64) error {
 }
 
 // tightened gives the sawmill's engine the torque cards that its card has.
-func tightened(ctx context.Context, a *shop.Application) error {
-	const sawmill = 6
+func tightened(ctx context.Context, a *shop.Application, sawmill int64) error {
 	ctx = db.As(ctx, bench)
 	view, err := a.View(ctx, sawmill, "", "")
 	if err != nil {

@@ -8,8 +8,7 @@ import (
 )
 
 // sawmillCard keeps the sawmill engine's limits as a card, for the next one that comes in.
-func sawmillCard(ctx context.Context, s *store.Store) error {
-	const sawmill = 6
+func sawmillCard(ctx context.Context, s *store.Store, sawmill int64) error {
 	job, err := s.Job(ctx, sawmill)
 	if err != nil {
 		return err

@@ -16,8 +16,7 @@ const earlierJobs = 9
 
 // earlier adds closed jobs of years past: the sawmill's engine again and again, whose middle main
 // and last cylinder suffer most.
-func earlier(ctx context.Context, s *store.Store, today time.Time) error {
-	const sawmill = 6
+func earlier(ctx context.Context, s *store.Store, sawmill int64, today time.Time, sample bool) error {
 	model, err := decided(ctx, s, sawmill)
 	if err != nil {
 		return err
@@ -35,6 +34,7 @@ func earlier(ctx context.Context, s *store.Store, today time.Time) error {
 				return (hours*most/4 + unit.Length(random.IntN(2)) - 3) * unit.Tenth
 			}, random)
 			in := today.AddDate(-earlierJobs+i, -2, 5*i)
+			d.Sample = sample
 			d.Job["number"] = fmt.Sprintf("K-%04d", 11+17*i)
 			d.Job["customer"] = customers[i%len(customers)]
 			d.Job["promised_on"] = in.AddDate(0, 1, 0).Format(time.DateOnly)

@@ -45,8 +45,7 @@ func signAll(ctx context.Context, a *shop.Application, job int64,
 }
 
 // overrule shows one decision signed as advised and one overruled with a reason: the railcar's.
-func overrule(ctx context.Context, a *shop.Application) error {
-	const railcar = 2
+func overrule(ctx context.Context, a *shop.Application, railcar int64) error {
 	return signAll(ctx, a, railcar, func(set disposition.Set) (disposition.Way, string) {
 		i := slices.IndexFunc(set.Options,
 			func(o disposition.Option) bool { return o.Action == disposition.Grind && o.Feasible })

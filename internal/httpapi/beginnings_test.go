@@ -2,6 +2,7 @@ package httpapi
 
 import (
 	"bytes"
+	"context"
 	"encoding/json"
 	"fmt"
 	"log/slog"
@@ -90,6 +91,37 @@ func TestTheSampleShopComesAndGoes(t *testing.T) {
 	require.NoError(t, err)
 	assert.Zero(t, version, "its rate card went along")
 	assert.Empty(t, s.Troubles())
+}
+
+// Whoever asked for the sample may leave the page while it comes: it comes whole. A job that somebody begins meanwhile
+// is real, and stays when the sample is taken away, which waits until all of it is there.
+func TestTheSampleShopComesBesideRealWork(t *testing.T) {
+	_, base := begun(t)
+	asking, leave := context.WithCancel(t.Context())
+	request, err := http.NewRequestWithContext(asking, "POST", base+"/api/v1/shop/sample", nil)
+	require.NoError(t, err)
+	request.Header.Set("Ledge-Person", "Wanda")
+	left := make(chan struct{})
+	go func() {
+		defer close(left)
+		if answer, err := http.DefaultClient.Do(request); err == nil {
+			answer.Body.Close()
+		}
+	}()
+	for len(get[[]shop.JobLine](t, base+"/api/v1/jobs")) == 0 {
+		time.Sleep(time.Millisecond)
+	}
+	leave()
+	<-left
+	assert.True(t, get[shop.ShopView](t, base+"/api/v1/shop").Sample, "from its first job on it can be taken away")
+	own, status, said := made(t, "POST", base+"/api/v1/jobs", newJobBody(nil))
+	require.Equal(t, 201, status, said)
+	status, text, _ := call(t, "DELETE", base+"/api/v1/shop/sample", nil)
+	require.Equal(t, 200, status, string(text))
+	stays := get[[]shop.JobLine](t, base+"/api/v1/jobs")
+	require.Len(t, stays, 1)
+	assert.Equal(t, own.Job.ID, stays[0].ID)
+	assert.Len(t, get[[]store.FoundJob](t, base+"/api/v1/search?text="), 1, "nor is a closed one left")
 }
 
 // What came in decides what is measured; what comes later adds its parts, what was told by mistake is taken off while

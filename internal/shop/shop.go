@@ -6,6 +6,7 @@ import (
 	"context"
 	"log/slog"
 	"net/netip"
+	"sync"
 
 	"ledge/internal/gaugelink"
 	"ledge/internal/photo"
@@ -46,6 +47,7 @@ type Application struct {
 	links    *links
 	power    *played
 	sample   Sample
+	sampling sync.Mutex // the sample comes or goes
 	listed   *keptLines
 	rules    string
 }

@@ -24,6 +24,8 @@ type Dump struct {
 	// Picture returns a photograph and its small version, both JPEG, by its place in the table,
 	// counted from 0. They are not in memory.
 	Picture func(ctx context.Context, place int) ([2][]byte, error) `json:"-"`
+	// Sample tells that the job belongs to the sample shop; no file says so.
+	Sample bool `json:"-"`
 }
 
 // MostRows bounds the rows of a dump that is loaded. A large engine that was measured in three

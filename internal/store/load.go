@@ -184,6 +184,9 @@ func (l *loader) job(ctx context.Context, d Dump, made Made) (int64, error) {
 		}
 	}
 	row["from_file"] = l.fromFile
+	if d.Sample {
+		row["sample"] = 1
+	}
 	if made.ID != "" {
 		row["made_as"], row["made_of"] = *made.as(), *made.of(ctx)
 	}

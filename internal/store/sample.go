@@ -20,14 +20,6 @@ func (s *Store) AnyJobs(ctx context.Context) (any, sample bool, err error) {
 	return found.Any, found.Sample, err
 }
 
-// MarkSample says that every job there is belongs to the sample shop.
-func (s *Store) MarkSample(ctx context.Context) error {
-	return s.Change(ctx, func(tx *sqlx.Tx) error {
-		_, err := tx.ExecContext(ctx, `UPDATE jobs SET sample = 1`)
-		return err
-	})
-}
-
 // RemoveSample takes the sample shop's jobs away with everything on record of them, and the rate card that
 // came with them while nobody changed it. It is the one thing that is ever deleted whole: nothing of it was
 // real.
