@@ -31,9 +31,10 @@ test:
 check: web/node_modules/.installed
 	bash scripts/check.sh
 
-# Whole engines by keyboard and by touch, reading by reading, of which `make test` takes a part of each kind.
+# Whole engines by keyboard and by touch, reading by reading, of which `make test` takes a part of each kind; and every place
+# with all sorts of jobs and parts, of which it takes one each.
 soak: build
-	CHROMIUM=$$(bash scripts/chromium.sh) && export CHROMIUM && cd web && LEDGE_SOAK=1 npm run --silent e2e -- engine.spec touch.spec
+	CHROMIUM=$$(bash scripts/chromium.sh) && export CHROMIUM && cd web && LEDGE_SOAK=1 npm run --silent e2e -- engine.spec touch.spec accessible.spec
 
 bench: build
 	bash scripts/bench.sh

@@ -25,8 +25,8 @@ func Fill(ctx context.Context, s *store.Store, today time.Time) error {
 	return fill(ctx, s, today, false)
 }
 
-// fill marks the jobs as a sample's where they are one's. Others may begin jobs meanwhile, so none is known by its place
-// in the shop.
+// fill marks the jobs as a sample's where they are one's. Others may begin jobs meanwhile, so none is known by its
+// place in the shop.
 func fill(ctx context.Context, s *store.Store, today time.Time, sample bool) error {
 	ctx = db.As(ctx, bench)
 	present, err := s.Find(ctx, store.Search{})

@@ -57,21 +57,19 @@ export default defineConfig({
 			],
 		},
 	},
-	// Within a project one test goes on from where another stopped; each has a server of its own.
+	// Within a project one test goes on from where another stopped, on the server of the project; "door" works in the empty shop, and
+	// "touch" in jobs of its own. The long ones begin.
 	projects: [
-		{ name: "work", testMatch: /(bench|build|decide|engine)\.spec/, workers: 1 },
-		{
-			name: "places",
-			testMatch: /(accessible|hands|touch)\.spec/,
-			workers: 1,
-			use: { baseURL: `http://127.0.0.1:${port + 2}` },
-		},
 		{
 			name: "around",
-			testIgnore: /(bench|build|decide|engine|accessible|hands|touch)\.spec/,
+			testIgnore: /(bench|build|decide|engine|accessible|hands|touch|door)\.spec/,
 			workers: 1,
 			use: { baseURL: `http://127.0.0.1:${port + 3}` },
 		},
+		{ name: "door", testMatch: /door\.spec/, workers: 1, use: { baseURL: `http://127.0.0.1:${port + 2}` } },
+		{ name: "work", testMatch: /(bench|build|decide|engine)\.spec/, workers: 1 },
+		{ name: "places", testMatch: /accessible\.spec/, workers: 1, use: { baseURL: `http://127.0.0.1:${port + 2}` } },
+		{ name: "touch", testMatch: /(hands|touch)\.spec/, workers: 1, use: { baseURL: `http://127.0.0.1:${port + 2}` } },
 	],
 	webServer: [
 		// Also under a name that is not this machine's, as a bench on the shop's network asks for it.
