@@ -16,7 +16,7 @@ import (
 // The same seed makes the same shop of many years: most of its jobs closed and signed, each of
 // which can be shown and judged.
 func TestManyYears(t *testing.T) {
-	const jobs, lately = 40, 20
+	const jobs, lately = 16, 8
 	ctx, today := context.Background(), time.Date(2026, 11, 23, 9, 0, 0, 0, time.UTC)
 	shop := func(seed uint64) (*store.Store, int) {
 		s, err := store.Open(ctx, filepath.Join(t.TempDir(), "many.db"), func() time.Time { return today })
