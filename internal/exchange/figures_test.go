@@ -102,7 +102,7 @@ var figures = []figure{
 			`{"kind": "main_journal", "number": 1, "stations": ["A"], "directions": [0, 90], "readings": [[50.010, 50.010]]}`,
 			`{"kind": "main_bearing", "number": 1, "stations": ["m"], "directions": [0, 90], "readings": [[50.300, 50.300]]}`,
 			`{"kind": "main_housing", "number": 1, "stations": ["m"], "directions": [0, 90], "readings": [[54.011, 54.005]]}`),
-		`{"fits": [{"basis": "measured", "used": false, "void": "Main 1: the measured clearance does not count, its housing is out of limits and will be machined.", "verdict": "beyond"}, {"basis": "predicted", "used": true, "verdict": "within"}],
+		`{"fits": [{"basis": "measured", "used": false, "void": "Main 1: the measured clearance does not count, its housing will be machined or replaced.", "verdict": "beyond"}, {"basis": "predicted", "used": true, "verdict": "within"}],
 		  "sets": [{"set": "main_journals", "action": "reuse", "provisional": true}, {"set": "main_housings", "action": "line_hone"}]}`},
 	{"a hollow between the ends is waisted; an oval is fitted at the worst station",
 		metricDoc("", "", `{"kind": "piston", "number": 1, "gauge": {"kind": "micrometer", "division": 0.002}, "stations": ["top", "middle", "bottom"], "directions": [0, 60, 120],

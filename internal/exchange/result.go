@@ -115,6 +115,7 @@ type askDoc struct {
 	Cells    [][2]any            `json:"cells,omitempty"`
 	Readings int                 `json:"readings,omitempty"`
 	Division *decimal            `json:"division,omitempty"`
+	After    disposition.Action  `json:"after,omitempty"`
 }
 
 // A memberDoc is what happens to one part of a set.
@@ -344,7 +345,7 @@ func (w writer) set(s disposition.Set) setDoc {
 }
 
 func (w writer) ask(a disposition.Ask) askDoc {
-	doc := askDoc{What: a.What, Feature: a.Feature, Readings: a.Readings}
+	doc := askDoc{What: a.What, Feature: a.Feature, Readings: a.Readings, After: a.After}
 	if a.Division > 0 {
 		doc.Division = w.pointer(&a.Division)
 	}

@@ -73,13 +73,15 @@ type FeatureChange struct {
 	Standing Standing                `json:"standing"`
 	Expected *inspection.Expectation `json:"expected,omitempty"`
 	Mating   *Mating                 `json:"mating,omitempty"`
-	// Recorded tells that there is a finding of it; Finding is left out where that stays as it was, and Checks are all
-	// that changed of it where they are there instead: the turn of an end main moves the runout of every other.
+	// Recorded tells that there is a finding of it; Finding is left out where its readings stay as they were. Checks
+	// are then those that changed or came, Order names all of them where they are others than before: the turn of an
+	// end main moves the runout of every other, and a tunnel that will be cut takes the clearance off every main.
 	Recorded bool                `json:"recorded"`
 	Finding  *inspection.Finding `json:"finding,omitempty"`
 	Checks   []limit.Check       `json:"checks,omitempty"`
-	// U are the uncertainties of its checks, in their order, where nothing else of them changed: the hand is learned
-	// from every reading of its kind.
+	Order    []limit.CheckName   `json:"order,omitempty"`
+	// U are the uncertainties of its checks, in their order, where one changed: the hand is learned from every reading
+	// of its kind.
 	U []unit.Length `json:"u,omitempty"`
 	// Notes are all that stand beside it, where they changed and its readings did not.
 	Notes *[]inspection.Note `json:"notes,omitempty"`
@@ -264,7 +266,7 @@ func changeOf(old, f *FeatureView, was, is *inspection.Finding) (c FeatureChange
 		c.ByStation, c.ByDirection = pairs(f.ByStation), pairs(f.ByDirection)
 	}
 	return c, len(c.Lines) > 0 || c.ByStation != nil || c.Superseded != nil || c.Finding != nil ||
-		c.Checks != nil || c.U != nil || c.Notes != nil || c.Quick != nil ||
+		c.Checks != nil || c.Order != nil || c.U != nil || c.Notes != nil || c.Quick != nil ||
 		(was == nil) != (is == nil) ||
 		f.Standing != old.Standing || !reflect.DeepEqual(f.Expected, old.Expected) ||
 		!reflect.DeepEqual(f.Mating, old.Mating)
@@ -281,11 +283,7 @@ func pairs(path []plan.Cell) [][2]int {
 
 // judged takes what changed of how a part is judged, its readings as they were.
 func (c *FeatureChange) judged(was, is *inspection.Finding) {
-	if !reflect.DeepEqual(was.Checks, is.Checks) {
-		if c.U = onlyUncertainty(was.Checks, is.Checks); c.U == nil {
-			c.Checks = is.Checks
-		}
-	}
+	c.checks(was.Checks, is.Checks)
 	if was.Quick != is.Quick || was.Complete != is.Complete || !slices.Equal(was.Missing, is.Missing) {
 		c.Quick = &QuickChange{is.Quick, is.Complete, is.Missing}
 	}
@@ -295,20 +293,28 @@ func (c *FeatureChange) judged(was, is *inspection.Finding) {
 	}
 }
 
-// onlyUncertainty are the uncertainties of checks that are as they were in all else; nil where they are not.
-func onlyUncertainty(was, is []limit.Check) []unit.Length {
-	if len(was) != len(is) {
-		return nil
-	}
-	u := make([]unit.Length, len(is))
-	for i := range is {
-		old := was[i]
-		old.U, u[i] = is[i].U, is[i].U
-		if !reflect.DeepEqual(old, is[i]) {
-			return nil
+// checks takes what changed of checks, each name of which stands once.
+func (c *FeatureChange) checks(was, is []limit.Check) {
+	names, u, less := make([]limit.CheckName, len(is)), make([]unit.Length, len(is)), false
+	for i, check := range is {
+		names[i], u[i] = check.Name, check.U
+		at := slices.IndexFunc(was, func(old limit.Check) bool { return old.Name == check.Name })
+		if at < 0 {
+			c.Checks = append(c.Checks, check)
+			continue
+		}
+		old := was[at]
+		less = less || old.U != check.U
+		if old.U = check.U; !reflect.DeepEqual(old, check) {
+			c.Checks = append(c.Checks, check)
 		}
 	}
-	return u
+	if !slices.EqualFunc(was, names, func(old limit.Check, name limit.CheckName) bool { return old.Name == name }) {
+		c.Order = names
+	}
+	if less {
+		c.U = u
+	}
 }
 
 // check refuses what cannot be, and asks about what is unlikely.

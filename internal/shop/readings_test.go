@@ -14,6 +14,7 @@ import (
 
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/inspection"
+	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
 	"ledge/internal/core/plan"
 	"ledge/internal/core/unit"
@@ -116,9 +117,9 @@ func (b *atBench) take(t *testing.T, answer shop.ReadingAnswer) {
 			delete(b.findings, c.ID)
 		case c.Finding != nil:
 			b.findings[c.ID] = *c.Finding
-		case c.Checks != nil:
+		case c.Checks != nil || c.Order != nil:
 			f := b.findings[c.ID]
-			f.Checks = c.Checks
+			f.Checks = reordered(f.Checks, c)
 			b.findings[c.ID] = f
 		}
 		if f, held := b.findings[c.ID]; held {
@@ -141,6 +142,25 @@ func (b *atBench) take(t *testing.T, answer shop.ReadingAnswer) {
 			delete(b.fits, key)
 		}
 	}
+}
+
+// reordered are a part's checks with those that changed, in the order they have now.
+func reordered(held []limit.Check, c shop.FeatureChange) (checks []limit.Check) {
+	order := c.Order
+	if order == nil {
+		for _, check := range held {
+			order = append(order, check.Name)
+		}
+	}
+	for _, name := range order {
+		named := func(check limit.Check) bool { return check.Name == name }
+		if i := slices.IndexFunc(c.Checks, named); i >= 0 {
+			checks = append(checks, c.Checks[i])
+		} else {
+			checks = append(checks, held[slices.IndexFunc(held, named)])
+		}
+	}
+	return checks
 }
 
 func cells(pairs [][2]int) (path []plan.Cell) {

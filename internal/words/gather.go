@@ -12,7 +12,7 @@ import (
 // gathered are the reasons that are said of several parts at once, with the arguments in which
 // those may differ.
 var gathered = map[string][]string{"unsure": {"value", "chance"}, "no_limit": {"value"}, "no_look": nil,
-	"unmeasured": nil, "incomplete": nil, "coarse_gauge": nil, "unseen": nil, "quick": nil}
+	"unmeasured": nil, "incomplete": nil, "coarse_gauge": nil, "unseen": nil, "quick": nil, "fit_void": {"part"}}
 
 // many is the form in which a reason is said of several parts.
 const many = "many"

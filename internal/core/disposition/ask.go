@@ -43,8 +43,38 @@ type Ask struct {
 	Readings int         `json:"readings,omitempty"`
 	// Division is that of the gauge that would tell.
 	Division unit.Length `json:"division,omitempty"`
+	// After is the work on the housing that a clearance waits for, LineHone or Resize; empty where it waits for none.
+	After Action `json:"after,omitempty"`
 
 	feature *inspection.Feature
+}
+
+// inTurn are asks with the work that the clearances among them wait for.
+func (s *scene) inTurn(asks []Ask) []Ask {
+	for i := range asks {
+		if a := &asks[i]; a.What == AskFit {
+			if action, decided := s.fate(s.housingOf(a.Feature)); decided && (action == LineHone || action == Resize) {
+				a.After = action
+			}
+		}
+	}
+	return asks
+}
+
+// housingOf is the housing in which a journal runs, or a bearing sits; none for a part that has none.
+func (s *scene) housingOf(ref Ref) Ref {
+	for _, sub := range s.running {
+		switch joint := sub.row.Member.Row().Joint; {
+		case joint == nil:
+		case ref.Kind == sub.row.Member:
+			if on := s.onJournal(ref); len(on) > 0 {
+				return Ref{Kind: joint.Housing, Number: on[0]}
+			}
+		case ref.Kind == joint.Bearing:
+			return Ref{Kind: joint.Housing, Number: ref.Number}
+		}
+	}
+	return Ref{}
 }
 
 // Places names the cells of an ask: its stations, with the directions in degrees.

@@ -2,8 +2,10 @@ package disposition
 
 import (
 	"context"
+	"slices"
 
 	"ledge/internal/core/inspection"
+	"ledge/internal/core/part"
 )
 
 // Evaluate evaluates every feature and decides every set that has limits. It is the one evaluation
@@ -62,7 +64,8 @@ func evaluateBuild(ctx context.Context, b inspection.Build) (Result, error) {
 	return result, nil
 }
 
-// judgeAll finds what there is to find, works out the clearances and goes through the rules.
+// judgeAll finds what there is to find, works out the clearances and goes through the rules: first those of the
+// housings, since a clearance counts only in one that stays as it is. The sets come in the order of the rules.
 func judgeAll(ctx context.Context, in *inspection.Inspection) (Result, error) {
 	in = inspection.Learn(in)
 	findings, err := inspection.Evaluate(ctx, in)
@@ -71,13 +74,25 @@ func judgeAll(ctx context.Context, in *inspection.Inspection) (Result, error) {
 	}
 	s := newScene(in, findings)
 	s.sets = make([]Set, 0, len(rules))
-	for i := range rules {
-		if err := ctx.Err(); err != nil {
-			return Result{}, err
+	for _, housings := range []bool{true, false} {
+		for i := range rules {
+			if rules[i].set.Row().Member.Housing() != housings {
+				continue
+			}
+			if err := ctx.Err(); err != nil {
+				return Result{}, err
+			}
+			if set, ok := rules[i].decide(s); ok {
+				s.sets = append(s.sets, set)
+			}
 		}
-		if set, ok := rules[i].decide(s); ok {
-			s.sets = append(s.sets, set)
+		if housings {
+			s.settleFits()
 		}
 	}
+	place := func(name part.Set) int {
+		return slices.IndexFunc(rules, func(r rule) bool { return r.set == name })
+	}
+	slices.SortFunc(s.sets, func(a, b Set) int { return place(a.Set) - place(b.Set) })
 	return Result{Features: s.findings, Fits: s.fits, Sets: s.sets}, nil
 }

@@ -40,7 +40,7 @@ func conclude(j judged, options offers, c choice, why remarks) Set {
 	if keeps {
 		why.say(j.remarkReadAgain()...)
 	}
-	set.Options, set.Asks = options, why.asks
+	set.Options, set.Asks = options, j.inTurn(why.asks)
 	set.Members = j.treatments(&set)
 	if set.Reasons = append(why.reasons, j.remarkMembers()...); set.Reasons == nil {
 		set.Reasons = []Reason{}

@@ -29,8 +29,7 @@ func shellOf(f *inspection.Feature) unit.Length {
 	return f.Fitted.Shell
 }
 
-// addClearances makes the fits of every part that runs in another, for each rod of a pin and on each basis there is,
-// and marks those that decide. It gives each part the clearance check of its worst fit.
+// addClearances makes the fits of every part that runs in another, for each rod of a pin and on each basis there is.
 func (s *scene) addClearances(sets ...part.Set) {
 	for _, set := range sets {
 		sub := s.gatherOf(set)
@@ -40,18 +39,34 @@ func (s *scene) addClearances(sets ...part.Set) {
 		sub.classed()
 		s.running = append(s.running, sub)
 		s.fits = slices.Grow(s.fits, len(sub.members))
+		for _, m := range sub.members {
+			if m.finding.Measured() {
+				s.fits = sub.addFits(s.fits, m)
+			}
+		}
+	}
+	for i := range s.fits {
+		f := &s.fits[i]
+		f.Verdict = s.verdict(f.Clearance, f.Window, f.u)
+	}
+}
+
+// settleFits marks the clearances that count, and among those of one joint the one that decides; it tells on the
+// findings what they say of each part.
+func (s *scene) settleFits() {
+	at := 0
+	for _, sub := range s.running {
 		for i := range sub.members {
-			m := &sub.members[i]
-			from := len(s.fits)
-			if !m.finding.Measured() {
-				continue
+			m, from := &sub.members[i], at
+			for at < len(s.fits) && s.fits[at].journal == m.ref {
+				joint := at
+				for at < len(s.fits) && s.fits[at].journal == m.ref && s.fits[at].Number == s.fits[joint].Number {
+					at++
+				}
+				s.settle(s.fits[joint:at])
+				s.noteDisagreements(s.fits[joint:at], m)
 			}
-			for _, found := range sub.fitsOf(*m) {
-				s.settle(found)
-				s.fits = append(s.fits, found...)
-				s.noteDisagreements(found, m)
-			}
-			s.checkClearance(s.fits[from:], m)
+			s.checkClearance(s.fits[from:at], m)
 		}
 	}
 	deciding := make([]*Fit, 0, len(s.fits)) // in one piece
@@ -68,15 +83,15 @@ func (s *scene) addClearances(sets ...part.Set) {
 	}
 }
 
-// fitsOf are the fits of a part: a list for each joint on it, the most trusted basis first.
-func (s *subject) fitsOf(m member) (joints [][]Fit) {
+// addFits adds the fits of a part, joint by joint, the most trusted basis of each first.
+func (s *subject) addFits(found []Fit, m member) []Fit {
 	if m.ref.Kind.Row().Joint == nil {
-		return [][]Fit{s.pistonFit(m)}
+		return append(found, s.pistonFit(m)...)
 	}
 	for _, number := range m.on {
-		joints = append(joints, s.journalFits(m, number))
+		found = s.journalFits(found, m, number)
 	}
-	return joints
+	return found
 }
 
 // onJournal are the numbers of what runs on a journal: its rods, or itself.
@@ -87,8 +102,8 @@ func (s *scene) onJournal(ref Ref) []int {
 	return []int{ref.Number}
 }
 
-// journalFits are the fits of a journal with what has a number on it.
-func (s *subject) journalFits(m member, number int) (found []Fit) {
+// journalFits adds the fits of a journal with what has a number on it.
+func (s *subject) journalFits(found []Fit, m member, number int) []Fit {
 	row := m.ref.Kind.Row()
 	base := Fit{Kind: row.Fit, Number: number, journal: m.ref}
 	base.shared = s.in.Engine != nil && len(m.on) > 1
@@ -102,7 +117,6 @@ func (s *subject) journalFits(m member, number int) (found []Fit) {
 		one := base
 		one.Basis, one.Shell, one.u = BasisMeasured, shellOf(f), math.Hypot(m.finding.U, bearing.U)
 		one.Clearance, _ = fit.Measured(bearing.Grid.All(), upright(bearing.Grid), journal)
-		one.Void, _ = s.willBeCut(row.Joint.Housing, number)
 		one.Stale, one.UsedShells = s.overtaken(f, m), usedShells(f)
 		found = append(found, one)
 	}
@@ -113,7 +127,6 @@ func (s *subject) journalFits(m member, number int) (found []Fit) {
 		// Half the sum of four walls is as certain as one of them.
 		one.u = math.Hypot(math.Hypot(m.finding.U, housing.U), s.in.ReadingU(of))
 		one.Clearance, _ = fit.Calculated(housing.Grid.All(), upright(housing.Grid), walls, journal)
-		one.Void, _ = s.willBeCut(row.Joint.Housing, number)
 		found = append(found, one)
 	}
 	if f, stale := s.strip(m.ref.Kind, number); f != nil {
@@ -122,7 +135,6 @@ func (s *subject) journalFits(m member, number int) (found []Fit) {
 		one.Basis, one.Shell, one.Clearance = BasisStrip, shellOf(f), fit.Clearance{Min: least, Max: most}
 		one.u = stripUncertainty(f, s.in.Unit)
 		one.Stale, one.UsedShells = stale, usedShells(f)
-		one.Void, _ = s.willBeCut(row.Joint.Housing, number)
 		found = append(found, one)
 	}
 	if c := m.limits.Clearance; c != nil && c.New != nil && m.finding.Wear != nil {
@@ -263,16 +275,15 @@ func (s *scene) checkClearance(fits []Fit, m *member) {
 	m.finding.Checks = append(m.finding.Checks, check)
 }
 
-// willBeCut reports whether a housing is still to be machined or replaced: as signed, else where it
-// is beyond its limits. Where that hangs on places that are read again, it asks for them.
+// willBeCut reports whether a housing is still to be machined or replaced, as its set is decided. Where that hangs on
+// places that are read again, it asks for them.
 func (s *scene) willBeCut(kind part.Kind, number int) (cut bool, asked *inspection.Again) {
+	if action, decided := s.fate(Ref{Kind: kind, Number: number}); decided {
+		return action != Reuse, nil
+	}
 	f, housing := s.finding(kind, number)
 	if housing == nil {
 		return false, nil
-	}
-	way, signed := s.signedWay(kind.Row().Set)
-	if signed && f.State == part.AsFound && housing.Look != inspection.Cracked {
-		return way.Action != Reuse, nil
 	}
 	if !s.in.Policy.Confirm || housing.Look.WorseThan(inspection.Marked) {
 		return housing.Beyond(), nil
@@ -330,12 +341,14 @@ func (s *subject) restsOnHousing(m member, number int) bool {
 		walls && shells.State == part.NewPart
 }
 
-// settle judges the fits of one joint, and marks the first that is not void as the one used.
+// settle marks those fits of one joint that do not count, and the first that does as the one used.
 func (s *scene) settle(found []Fit) {
 	used := false
 	for i := range found {
 		f := &found[i]
-		f.Verdict = s.verdict(f.Clearance, f.Window, f.u)
+		if joint := f.journal.Kind.Row().Joint; joint != nil && f.Basis != BasisPredicted {
+			f.Void, _ = s.willBeCut(joint.Housing, f.Number)
+		}
 		// Used shells tell whether they can stay, where the shop refits them; nothing else.
 		f.Void = f.Void || f.UsedShells && !(s.in.Policy.RefitShells && f.Verdict == limit.Within)
 		f.Used = !used && !f.Void && !f.Stale

@@ -105,3 +105,30 @@ func TestTheFirstPossibleWayIsChosen(t *testing.T) {
 			"%+v: nothing is done to a cracked shaft", o.Way)
 	}
 }
+
+// What somebody signed for a tunnel decides whether a clearance in it counts, whatever is advised. Common practice.
+func TestAClearanceCountsAsItsHousingIsSigned(t *testing.T) {
+	line := inspection.Feature{Kind: part.TunnelEdge, Number: 1, State: part.AsFound,
+		List: inspection.List{Readings: []unit.Length{0, in("0.0030"), 0}}}
+	most := in("0.0010")
+	inspected := func(signed ...inspection.Decision) Result {
+		return Evaluate(&inspection.Inspection{Unit: unit.In, Policy: inspection.DefaultPolicy(unit.In),
+			Decisions: signed,
+			Limits: map[part.Kind]limit.Limits{
+				part.MainJournal: {New: span("2.2480", "2.2490"), Undersizes: []unit.Length{in("0.010")},
+					Clearance: &limit.Clearance{New: span("0.0010", "0.0030")}},
+				part.MainHousing: {New: span("2.4370", "2.4380"), AlignmentMax: &most}},
+			Features: []inspection.Feature{round(part.MainJournal, 1, "2.2486"), round(part.MainBearing, 1, "2.2490"),
+				round(part.MainHousing, 1, "2.4375"), round(part.MainHousing, 2, "2.4375"),
+				round(part.MainHousing, 3, "2.4375"), line}})
+	}
+	advised := inspected()
+	require.Len(t, advised.Sets, 2)
+	assert.Equal(t, []Action{Reuse, LineHone}, []Action{advised.Sets[0].Action, advised.Sets[1].Action})
+	assert.True(t, advised.Fits[0].Void)
+	assert.Equal(t, []Ask{{What: AskFit, Feature: Ref{Kind: part.MainJournal, Number: 1}, After: LineHone}},
+		advised.Sets[0].Asks, "the tunnel is honed first")
+	stays := inspected(inspection.Decision{Set: string(part.MainHousings), Action: string(Reuse)})
+	assert.False(t, stays.Fits[0].Void, "somebody signed that it stays")
+	assert.Equal(t, Grind, stays.Sets[0].Action)
+}

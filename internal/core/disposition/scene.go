@@ -22,7 +22,7 @@ type scene struct {
 	running []*subject
 }
 
-// newScene works out the clearances, and tells on the findings what they say of each part.
+// newScene works out the clearances; which of them count is settled once the housings are decided.
 func newScene(in *inspection.Inspection, findings []inspection.Finding) *scene {
 	s := &scene{in: in, findings: findings, fits: []Fit{}}
 	s.addClearances(part.MainJournals, part.RodJournals, part.CamJournals, part.Cylinders)
@@ -88,6 +88,44 @@ func (s *scene) stands(name part.Set) (set *Set, w Way, ok bool) {
 		}
 	}
 	return nil, Way{}, false
+}
+
+// fate is what is done with a part of a set that was decided before, as signed or else as advised; decided is false
+// where the set still waits for something, or none of it is decided.
+func (s *scene) fate(ref Ref) (action Action, decided bool) {
+	if ref.Kind == "" {
+		return "", false
+	}
+	for i := range s.sets {
+		set := &s.sets[i]
+		if set.Set != ref.Kind.Row().Set {
+			continue
+		}
+		f, found := s.finding(ref.Kind, ref.Number)
+		w, signed := s.signedWay(set.Set)
+		if !signed || found != nil && (f.State != part.AsFound || found.Look == inspection.Cracked) {
+			w = set.Way // what was signed of it before is done
+		}
+		if !w.Action.Decides() {
+			return "", false
+		}
+		if w == set.Way {
+			for _, t := range set.Members {
+				if t.Feature == ref {
+					return t.Action, t.Action.Decides()
+				}
+			}
+		}
+		if o := set.Option(w); o != nil {
+			for _, t := range o.Each {
+				if t.Feature == ref {
+					return t.Action, t.Action.Decides()
+				}
+			}
+		}
+		return w.Action, true
+	}
+	return "", false
 }
 
 // bored returns the oversize that the cylinders are still to be bored to, as signed or else as advised.

@@ -27,6 +27,16 @@ export function patched(view: JobView, answer: ReadingAnswer): JobView {
 	};
 }
 
+type Checks = JobView["evaluation"]["features"][number]["checks"];
+
+/** A part's checks with those that changed, in the order they have now. */
+function checks(held: Checks, { checks: changed = [], order = held.map((c) => c.name), u }: Change): Checks {
+	return order.flatMap((name, i) => {
+		const check = changed.find((c) => c.name === name) ?? held.find((c) => c.name === name);
+		return check ? [{ ...check, u: u?.[i] ?? check.u }] : [];
+	});
+}
+
 function part(f: FeatureView, change: Change, findings: JobView["evaluation"]["features"]): FeatureView {
 	const tape = f.tape.map((line) => {
 		const by = change.superseded?.[line.id];
@@ -38,9 +48,7 @@ function part(f: FeatureView, change: Change, findings: JobView["evaluation"]["f
 		findings[finding] = change.finding;
 	}
 	const held = findings[finding];
-	if (change.checks && held) findings[finding] = { ...held, checks: change.checks };
-	const { u } = change;
-	if (u && held) findings[finding] = { ...held, checks: held.checks.map((c, i) => ({ ...c, u: u[i] ?? c.u })) };
+	if (held && !change.finding) findings[finding] = { ...held, checks: checks(held.checks, change) };
 	const judged = findings[finding];
 	if (change.notes && judged) findings[finding] = { ...judged, notes: change.notes };
 	const looked = findings[finding];

@@ -2456,6 +2456,8 @@ export interface components {
             window?: components["schemas"]["LimitRange"];
         };
         DispositionAsk: {
+            /** @enum {string} */
+            after?: "reuse" | "polish" | "hone" | "bore" | "sleeve" | "grind" | "line_hone" | "resize" | "skim" | "replace" | "measure" | "remeasure";
             cells?: components["schemas"]["PlanCell"][];
             /** Format: int64 */
             division?: number;
@@ -2775,6 +2777,7 @@ export interface components {
             lines?: components["schemas"]["StoreReading"][];
             mating?: components["schemas"]["Mating"];
             notes?: components["schemas"]["SayReason"][];
+            order?: ("size_low" | "size_high" | "wear" | "taper" | "out_of_round" | "oval" | "runout" | "step" | "bore_to_bore" | "alignment" | "flatness" | "clearance" | "skirt" | "bend" | "twist" | "lift" | "lift_low" | "stroke" | "stroke_low" | "end_float" | "end_float_low" | "rod_side" | "rod_side_low" | "ring_groove" | "ring_groove_low" | "ring_gap" | "ring_gap_low" | "pin_bore_fit" | "pin_bore_fit_low" | "small_end_fit" | "small_end_fit_low" | "main_shell" | "main_shell_low" | "rod_shell" | "rod_shell_low" | "rod_length" | "rod_length_low" | "protrusion" | "protrusion_low")[];
             quick?: components["schemas"]["QuickChange"];
             recorded: boolean;
             /** @enum {string} */
