@@ -59,12 +59,26 @@ func (r *reader) document(root *node) *inspection.Inspection {
 			state string
 		}
 		count := map[sort]int{}
+		type place struct {
+			sort
+			number    int
+			component string
+		}
+		seen := map[place]bool{}
 		for i, item := range r.arrayOf(features, "/features", mostFeatures) {
 			f, ok := r.feature(&item, pointer("/features", i))
 			if !ok {
 				continue
 			}
 			in.Features = append(in.Features, f)
+			here := place{sort{f.Kind, f.State}, max(f.Number, 1), f.Component}
+			if f.Kind.AnyStrip() {
+				here.kind = part.StripFor(f.List.Journal)
+			}
+			if seen[here] {
+				r.problem(pointer("/features", i), "file.twice_in_state")
+			}
+			seen[here] = true
 			if count[sort{f.Kind, f.State}]++; count[sort{f.Kind, f.State}] == mostOfKind+1 {
 				r.problem(pointer("/features", i), "file.many_of_kind", "most", mostOfKind)
 			}

@@ -14,6 +14,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"ledge/internal/core/disposition"
+	"ledge/internal/core/unit"
 	"ledge/internal/varied"
 )
 
@@ -22,6 +23,21 @@ func example(t testing.TB) string {
 	raw, err := os.ReadFile("testdata/example.json")
 	require.NoError(t, err)
 	return string(raw)
+}
+
+// The mark that some editors begin a file with is skipped; a reading of no difference is a size, and a feeler or a
+// scale at nothing is a value. Common practice.
+func TestNothingIsAValue(t *testing.T) {
+	in, err := Read(strings.NewReader("\ufeff" + document("", journalLimits,
+		`{"kind": "main_journal", "number": 1, "stations": ["A"], "directions": [0], "readings": [[0]],
+		"gauge": {"setting": 2.2485, "sense": 1}, "instrument_readings": "deviation"}`,
+		`{"kind": "end_float", "number": 1, "at_0": [0], "at_180": 0}`)))
+	require.NoError(t, err)
+	result := disposition.Evaluate(in)
+	require.NotNil(t, result.Features[0].Mean)
+	assert.Equal(t, unit.Length(22_485*25_400), *result.Features[0].Mean)
+	assert.Equal(t, []unit.Length{0}, in.Features[1].List.At0)
+	assert.Equal(t, []unit.Length{0}, in.Features[1].List.At180)
 }
 
 // Each change of the example must be refused, all at once, at the given pointers.
@@ -53,6 +69,12 @@ func TestRefusals(t *testing.T) {
 		{`"unit": "in",`, `"unit": "in", "unit": "mm",`, "/unit"},
 		{`"max": 0.0035`, `"max": 0.0001`, "/limits/main_journal/clearance/max"},
 		{`"shells": [-0.002, -0.001, 0, 0.001]`, `"shells": "all"`, "/limits/main_journal/shells"},
+		{`2.2483, 2.2483, 2.2482, 2.2482`, `"2.2483", "2,2483", "1e9", "oil hole"`,
+			"/features/0/readings/0/0 /features/0/readings/0/1 /features/0/readings/0/2"},
+		{`"directions": [0, 45, 90, 135]`, `"directions": [0, 45, 180, 225]`,
+			"/features/0/directions/2 /features/0/directions/3"},
+		{`"features": [`, `"features": [{"kind": "main_journal", "number": 3, "stations": ["A"], "directions": [0],
+			"readings": [[2.2483]]},`, "/features/1"},
 		{`"unit": "in"`, `"unit": "in"`, ""},
 	}
 	for _, tt := range tests {

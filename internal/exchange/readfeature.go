@@ -1,6 +1,7 @@
 package exchange
 
 import (
+	"errors"
 	"strings"
 
 	"ledge/internal/core/inspection"
@@ -202,8 +203,11 @@ func (r *reader) grid(n *node, at string, f *inspection.Feature) {
 	}
 	for i, d := range f.Directions {
 		for _, earlier := range f.Directions[:i] {
-			if d == earlier {
-				r.problem(pointer(pointer(at, "directions"), i), "file.twice")
+			switch place := pointer(pointer(at, "directions"), i); {
+			case d == earlier:
+				r.problem(place, "file.twice")
+			case (d-earlier)%(180*unit.Degree) == 0:
+				r.problem(place, "file.same_line", "degrees", earlier.Format())
 			}
 		}
 	}
@@ -279,9 +283,15 @@ func (r *reader) cell(n *node, at string, gauge *instrument.Gauge) (cell inspect
 	return cell
 }
 
-// why reads the reason for which a cell holds no size.
+// why reads the reason for which a cell holds no size; a figure in quotes is none.
 func (r *reader) why(n *node, at string) string {
-	return r.filled(n, at, "file.say_why")
+	reason := r.filled(n, at, "file.say_why")
+	_, err := unit.Parse(strings.Replace(reason, ",", ".", 1), r.unit)
+	var fault *unit.ParseError
+	if reason != "" && (!errors.As(err, &fault) || fault.Fault != unit.NotNumber) {
+		r.problem(at, "file.quoted", "figure", reason)
+	}
+	return reason
 }
 
 // cellObject reads a cell with more than its size: one that a person has confirmed, or a reason with the depth

@@ -2,6 +2,7 @@
 package exchange
 
 import (
+	"bufio"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -30,7 +31,7 @@ const maxDepth = 64
 
 // parse reads exactly one JSON value.
 func parse(source io.Reader) (node, error) {
-	decoder := json.NewDecoder(source)
+	decoder := json.NewDecoder(withoutMark(source))
 	decoder.UseNumber()
 	p := parser{decoder, mostValues}
 	root, err := p.value(0)
@@ -41,6 +42,16 @@ func parse(source io.Reader) (node, error) {
 		return node{}, words.New("file.more")
 	}
 	return root, nil
+}
+
+// withoutMark skips the byte order mark that some editors begin a file with.
+func withoutMark(source io.Reader) io.Reader {
+	const mark = "\ufeff"
+	buffered := bufio.NewReader(source)
+	if begins, _ := buffered.Peek(len(mark)); string(begins) == mark {
+		_, _ = buffered.Discard(len(mark))
+	}
+	return buffered
 }
 
 // A parser builds the tree of a document, of so many values at most.

@@ -5,7 +5,6 @@ import (
 	"context"
 	"crypto/sha256"
 	"errors"
-	"fmt"
 	"io"
 	"strings"
 
@@ -167,7 +166,7 @@ func newJob(read *inspection.Inspection, made store.Made) store.NewJob {
 		Limits: inspection.LimitSet{Book: read.Limits, Close: read.LimitsClose}}
 }
 
-// unstorable lists what a job needs and the file lacks, or has twice.
+// unstorable lists what a job needs and the file lacks.
 func unstorable(in *inspection.Inspection) exchange.Problems {
 	var problems exchange.Problems
 	add := func(pointer, id string) {
@@ -178,18 +177,6 @@ func unstorable(in *inspection.Inspection) exchange.Problems {
 	}
 	if strings.TrimSpace(in.Job.Engine) == "" {
 		add("/job/engine", "file.needs_name")
-	}
-	seen := map[store.Place]bool{}
-	for i, f := range in.Features {
-		at := fmt.Sprintf("/features/%d", i)
-		place := store.Place{Kind: f.Kind, Number: max(f.Number, 1), State: f.State, Component: f.Component}
-		if f.Kind.AnyStrip() {
-			place.Kind = part.StripFor(f.List.Journal)
-		}
-		if seen[place] {
-			add(at, "file.twice_in_state")
-		}
-		seen[place] = true
 	}
 	return problems
 }
