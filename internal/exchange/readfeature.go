@@ -286,10 +286,11 @@ func (r *reader) cell(n *node, at string, gauge *instrument.Gauge) (cell inspect
 // why reads the reason for which a cell holds no size; a figure in quotes is none.
 func (r *reader) why(n *node, at string) string {
 	reason := r.filled(n, at, "file.say_why")
-	_, err := unit.Parse(strings.Replace(reason, ",", ".", 1), r.unit)
+	figure := strings.Replace(reason, ",", ".", 1)
+	_, err := unit.Parse(figure, r.unit)
 	var fault *unit.ParseError
 	if reason != "" && (!errors.As(err, &fault) || fault.Fault != unit.NotNumber) {
-		r.problem(at, "file.quoted", "figure", reason)
+		r.problem(at, "file.quoted", "figure", figure)
 	}
 	return reason
 }

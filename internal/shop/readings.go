@@ -295,7 +295,7 @@ func (c *FeatureChange) judged(was, is *inspection.Finding) {
 
 // checks takes what changed of checks, each name of which stands once.
 func (c *FeatureChange) checks(was, is []limit.Check) {
-	names, u, less := make([]limit.CheckName, len(is)), make([]unit.Length, len(is)), false
+	names, u, moved := make([]limit.CheckName, len(is)), make([]unit.Length, len(is)), false
 	for i, check := range is {
 		names[i], u[i] = check.Name, check.U
 		at := slices.IndexFunc(was, func(old limit.Check) bool { return old.Name == check.Name })
@@ -304,7 +304,7 @@ func (c *FeatureChange) checks(was, is []limit.Check) {
 			continue
 		}
 		old := was[at]
-		less = less || old.U != check.U
+		moved = moved || old.U != check.U
 		if old.U = check.U; !reflect.DeepEqual(old, check) {
 			c.Checks = append(c.Checks, check)
 		}
@@ -312,7 +312,7 @@ func (c *FeatureChange) checks(was, is []limit.Check) {
 	if !slices.EqualFunc(was, names, func(old limit.Check, name limit.CheckName) bool { return old.Name == name }) {
 		c.Order = names
 	}
-	if less {
+	if moved {
 		c.U = u
 	}
 }

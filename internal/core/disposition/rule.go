@@ -21,7 +21,7 @@ type rule struct {
 	explain func(judged, []Option, choice) remarks
 }
 
-// rules are those of all sets, in the order in which their sets are told, and decided but that housings come first.
+// rules are those of all sets, in the order in which a result lists them. They are decided in it too, housings first.
 var rules = []rule{
 	{part.MainJournals, gatherJournals, judgeJournals, offerJournals, chooseJournals, explainJournals},
 	{part.RodJournals, gatherJournals, judgeJournals, offerJournals, chooseJournals, explainJournals},

@@ -9,7 +9,12 @@ export const askWords = {
 	moreHere: (more: number) => `Again: ${count(more, "reading", "readings")} more here`,
 	anewHere: "Far from its neighbours: read it again here, or type the same once more to stand by it",
 	members: "Part by part",
-	once: { line_hone: "once the tunnel is honed", resize: "once the rod is resized" } as Partial<Record<string, string>>,
+};
+
+/** When a clearance can be measured that waits for work on its housing. */
+const once: Partial<Record<NonNullable<Ask["after"]>, string>> = {
+	line_hone: "once the tunnel is honed, ",
+	resize: "once the rod is resized, ",
 };
 
 /** What is asked for of a part with a title, in a line. */
@@ -24,7 +29,7 @@ export function askText(a: Ask, of: string, system: System): string {
 		case "gauge":
 			return `${of}: read it with a gauge that reads ${show(a.division ?? 0, system)} ${system}`;
 		case "fit":
-			return `${of}: ${a.after ? `${askWords.once[a.after]}, ` : ""}fit new standard shells and measure the clearance`;
+			return `${of}: ${(a.after && once[a.after]) ?? ""}fit new standard shells and measure the clearance`;
 		case "runout":
 			return "Turn the shaft and measure its runout";
 		case "limit":

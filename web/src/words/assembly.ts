@@ -249,14 +249,14 @@ export const assemblyWords = {
 	least: "Not below",
 	bearing: "Bearing, measured",
 	aim: "Clearance wanted",
-	noBearing: "No bearing is measured: the stop lies half way through what may come off.",
+	noBearing: "No bearing is measured: stop after half of what may come off.",
 	before: "Before",
 	pass: (n: number) => `Pass ${n}`,
 	cameOff: "Came off",
 	sizesAfter: "Sizes after the pass",
 	takePass: "Take the pass",
 	sizeAt: (station: string) => `Size, ${station}`,
-	noCloth: "No cloth or strip is wrapped by hand round a crank that turns under power.",
+	noCloth: "Never wrap cloth or strip by hand round a crank that turns under power.",
 	profile: "Sizes along the journal, pass by pass",
 
 	// FittingPlace.tsx
@@ -269,7 +269,7 @@ export const assemblyWords = {
 	rodsAndPistons: "Rods and pistons",
 	matchThem: "Match pistons and rods",
 	matchedAs: "Pistons go in as they were matched.",
-	notMatched: "Nobody settled which piston goes where: they go in as numbered.",
+	notMatched: "No piston is matched to a bore: fit them by number.",
 
 	// AssemblyPlace.tsx
 	pairs: "In their order",

@@ -7,9 +7,9 @@ export const featureWords = {
 	measureAgain: "Measure again",
 	sectionOfDeviationsDrawnLarger: (title: string) => `Section of ${title}, deviations drawn larger`,
 	oneOutlineAStation: (stations: string[]) =>
-		`One outline a station (${stations.map((name, i) => `${name} ${["solid", "dashed", "dotted"][i % 3]}`).join(", ")}).`,
+		`One outline per station (${stations.map((name, i) => `${name} ${["solid", "dashed", "dotted"][i % 3]}`).join(", ")}).`,
 	fittedOval: "Fitted oval {size}, large axis at {angle}°, at {station}.",
-	noOvalCanBeFittedOr: "No oval can be fitted, or there is none.",
+	noOvalCanBeFittedOr: "No oval found.",
 	thinAndGreyItsFormIn: "Thin and grey: its form in the other states, moved to the same mean.",
 	sizeOfAlongItsAxis: (title: string) => `Size of ${title} along its axis`,
 	sizeAlongTheAxisALine: "Size along the axis, a line for each direction.",

@@ -41,7 +41,7 @@ export const limitsWords = {
 	takeThem: (values: number) => `Take ${count(values, "value")}`,
 
 	// LimitsEditor.tsx
-	theRestComesFrom: "What has no source comes from…",
+	theRestComesFrom: "Source of all the others…",
 	copyForASpreadsheet: "Copy for a spreadsheet",
 	copied: "Copied",
 
