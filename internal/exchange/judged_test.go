@@ -82,9 +82,9 @@ func TestJudged(t *testing.T) {
 
 		// A polish
 		{"a polish leaves the most worn journal its limit", // wear 0.058: 0.002 is left
-			metricDoc(bare, metricMains, metricMain("1", "", "[[49.962, 49.962], [49.962, 49.962]]"),
-				`{"kind": "strip", "of": "main_journal", "number": 1, "readings": [0.029]}`),
-			`{"sets": [{"action": "polish", "step": 0}]}`},
+			metricDoc(bare, metricMains, `{"kind": "main_journal", "number": 1, "look": "marked", "stations": ["A"],
+				"directions": [0, 90], "readings": [[49.962, 49.962]]}`, `{"kind": "strip", "of": "main_journal", "number": 1, "readings": [0.029]}`),
+			`{"sets": [{"action": "polish", "step": 0, "members": [{"finished": {"min": 49.96, "max": 49.962}}]}]}`},
 
 		// Members and what was not seen
 		{"two stations do not see a barrel, two directions no oval at 45°",

@@ -307,6 +307,8 @@ func (r *reader) limit(n *node, at string, f *limit.Field, l *limit.Limits) {
 		f.Set(l, limit.Value{Span: r.rangeOf(n, at)})
 	case limit.Pairs:
 		f.Set(l, limit.Value{List: r.paired(n, at)})
+	case limit.List:
+		f.Set(l, limit.Value{List: orStandard(r.lengths(n, at))})
 	default:
 		f.Set(l, limit.Value{List: r.lengths(n, at)})
 	}
@@ -323,9 +325,18 @@ func (r *reader) paired(n *node, at string) (pairs []unit.Length) {
 			r.refused(pointer(at, f.name), words.NotParsed(err))
 			continue
 		}
-		for _, length := range r.lengths(&f.value, pointer(at, f.name)) {
+		for _, length := range orStandard(r.lengths(&f.value, pointer(at, f.name))) {
 			pairs = append(pairs, size, length)
 		}
 	}
 	return pairs
+}
+
+// orStandard is what is on offer beside standard shells: where that is nothing, only the change of none. An empty list
+// says more than none at all.
+func orStandard(changes []unit.Length) []unit.Length {
+	if len(changes) == 0 {
+		return []unit.Length{0}
+	}
+	return changes
 }

@@ -186,6 +186,9 @@ func chooseJournals(j judged, options []Option) choice {
 		return c
 	}
 	c := take(j.preferred(options))
+	if ask, ok := j.wantsShells(c); ok {
+		return ask
+	}
 	switch {
 	case j.onPrediction(c.Action), j.unlimited(c.Action):
 		c.provisional = true
@@ -215,6 +218,7 @@ func explainJournals(j judged, options []Option, c choice) (r remarks) {
 	if c.option != nil {
 		r.say(j.causes...)
 		r.say(j.fitsOut...)
+		j.remarkStacking(&r)
 		for _, a := range c.asks {
 			r.say(say.Of("depth", a.Feature))
 		}

@@ -3,8 +3,10 @@ package disposition
 import (
 	"slices"
 
+	"ledge/internal/core/fit"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
@@ -20,8 +22,8 @@ func (s *subject) treatments(set *Set) []Treatment {
 		return each
 	}
 	all, chosen := make([]Treatment, 0, len(s.members)+len(s.absent)), set.Option(set.Way)
-	for _, m := range s.members {
-		all = append(all, s.treatment(m.ref, set, chosen))
+	for i := range s.members {
+		all = append(all, s.treatment(&s.members[i], set, chosen))
 	}
 	for _, ref := range s.absent {
 		all = append(all, Treatment{Feature: ref, Action: Measure})
@@ -54,10 +56,14 @@ func (s *subject) eachPart() []Treatment {
 	return each
 }
 
-func (s *subject) treatment(ref Ref, set *Set, chosen *Option) Treatment {
+func (s *subject) treatment(m *member, set *Set, chosen *Option) Treatment {
+	ref := m.ref
 	t := Treatment{Feature: ref, Action: set.Action, Step: set.Step, Shell: set.Shell}
 	if chosen == nil {
 		return t
+	}
+	if chosen.Action == Polish {
+		return s.polished(m, t, chosen)
 	}
 	for _, after := range chosen.Clearances { // each its own shells, where they are mixed
 		if after.Feature == ref && after.Rod == 0 && chosen.Method == MixedShell {
@@ -98,6 +104,44 @@ func (s *subject) treatment(ref Ref, set *Set, chosen *Option) Treatment {
 		}
 	}
 	return t
+}
+
+// polished says of one journal of a set that is polished by how much, or that it stays for want of room.
+func (s *subject) polished(m *member, t Treatment, chosen *Option) Treatment {
+	var shell *fit.Shell
+	for _, after := range chosen.Clearances {
+		if after.Feature == m.ref && len(m.fits) > 0 {
+			t.Shell, shell = after.Shell, &fit.Shell{Change: after.Shell}
+		}
+	}
+	stock, _ := s.stock(m, shell)
+	if stock == 0 || !m.finding.Measured() {
+		t.Action = Reuse
+		return t
+	}
+	t.Finished = &limit.Range{Min: *m.finding.Min - stock, Max: *m.finding.Max}
+	return t
+}
+
+// Polished says what a polish does to each journal of a set: by how much, or that it stays for want of room. result is
+// the evaluation of in.
+func Polished(in *inspection.Inspection, result Result, name part.Set, o *Option) (each []Treatment) {
+	s := &scene{in: in, findings: result.Features, fits: result.Fits, sets: result.Sets}
+	sub := s.gatherOf(name)
+	if sub == nil {
+		return nil
+	}
+	sub.classed()
+	for i := range sub.members {
+		m := &sub.members[i]
+		for n := range s.fits {
+			if f := &s.fits[n]; f.Used && f.journal == m.ref {
+				m.fits = append(m.fits, f)
+			}
+		}
+		each = append(each, sub.polished(m, Treatment{Feature: m.ref, Action: Polish, Step: o.Step}, o))
+	}
+	return each
 }
 
 // FinishedRange bounds a finished size: half the width of the range of new parts to each side, but never

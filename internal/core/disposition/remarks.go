@@ -113,13 +113,39 @@ func (s *subject) remarkHousings(r *remarks, m member) {
 // whose size is made for it.
 func (j judged) remarkMissed(r *remarks, options []Option, c choice) {
 	next := first(options, func(o Option) bool { return o.Action == Grind && o.Method == "" })
-	for _, f := range j.outOfBand(*c.option) {
+	for _, f := range j.missed(*c.option) {
 		missed := say.Of("misses_aim", f.journal, f.joint(), say.Range("clearance", f.after.Min, f.after.Max),
 			say.Range("aim", f.band.Min, f.band.Max))
 		if next != nil {
 			missed = missed.And(say.Step("step", next.Step)).As("grind")
 		}
 		r.say(missed)
+	}
+}
+
+// remarkStacking says where a journal and its housing are each within their limits, and together leave a clearance
+// outside its window.
+func (j judged) remarkStacking(r *remarks) {
+	for i := range j.members {
+		m := &j.members[i]
+		joint := m.ref.Kind.Row().Joint
+		if joint.Housing == "" || !m.sound() {
+			continue
+		}
+		for _, f := range m.fits {
+			housing := Ref{Kind: joint.Housing, Number: f.Number}
+			feature, found := j.finding(housing.Kind, housing.Number)
+			if f.Basis == BasisPredicted || f.insideWindow() || found == nil || len(found.Checks) == 0 ||
+				!(member{ref: housing, feature: feature, finding: found}).sound() {
+				continue
+			}
+			stacked := say.Of("stacking", f.journal, f.joint(), say.Part("housing", housing),
+				say.Range("clearance", f.Clearance.Min, f.Clearance.Max))
+			if f.Clearance.Min < f.Window.Min {
+				stacked = stacked.As("tight")
+			}
+			r.say(stacked)
+		}
 	}
 }
 

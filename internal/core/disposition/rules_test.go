@@ -116,6 +116,7 @@ func TestAClearanceCountsAsItsHousingIsSigned(t *testing.T) {
 			Decisions: signed,
 			Limits: map[part.Kind]limit.Limits{
 				part.MainJournal: {New: span("2.2480", "2.2490"), Undersizes: []unit.Length{in("0.010")},
+					Shells:    []unit.Length{0},
 					Clearance: &limit.Clearance{New: span("0.0010", "0.0030")}},
 				part.MainHousing: {New: span("2.4370", "2.4380"), AlignmentMax: &most}},
 			Features: []inspection.Feature{round(part.MainJournal, 1, "2.2486"), round(part.MainBearing, 1, "2.2490"),

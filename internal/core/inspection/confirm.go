@@ -230,6 +230,9 @@ func (in *Inspection) ConfirmMeans(c limit.Check, bores []*Feature) (Nearness, i
 // ReadingU is the standard uncertainty of one reading of f.
 func (in *Inspection) ReadingU(f *Feature) float64 { return in.gauge(f).Uncertainty(1).Size() }
 
+// Division is the step in which f was read: that of its gauge, else of the one that is assumed.
+func (in *Inspection) Division(f *Feature) unit.Length { return in.gauge(f).Division }
+
 // MeanU is the standard uncertainty of the mean of a grid beside others of one set-up.
 func (in *Inspection) MeanU(f *Feature) float64 {
 	sum, n := 0.0, 0

@@ -20,7 +20,8 @@ type Rings struct {
 	Oil    *Range `json:"oil,omitempty"`
 }
 
-// ShellsFor are the changes on offer for parts of a size class.
+// ShellsFor are the changes on offer for parts of a size class; none where nobody knows them, 0 alone where none but
+// standard shells are to be had.
 func (l *Limits) ShellsFor(class unit.Length) []unit.Length {
 	if class == 0 {
 		return l.Shells

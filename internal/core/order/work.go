@@ -39,9 +39,12 @@ func (d *drafter) journals(s *Sheet, one Decided) {
 	case disposition.Replace: // built up
 		s.note(say.New("sheet").As("build_up"))
 	case disposition.Polish:
-		for _, f := range d.members(one.Set.Set.Row().Member) {
-			l := line(disposition.Ref{Kind: f.Kind, Number: f.Number}, "after_polish", DoPolish)
-			l.Min, l.Max = ptr(*f.Min-d.in.Policy.PolishStock), ptr(*f.Max)
+		for _, each := range disposition.Polished(d.in, d.result, one.Set.Set, &one.Option) {
+			if each.Finished == nil { // it has no room for a polish
+				continue
+			}
+			l := line(each.Feature, "after_polish", DoPolish)
+			l.Min, l.Max = &each.Finished.Min, &each.Finished.Max
 			s.Lines = append(s.Lines, l)
 		}
 		s.note(say.New("sheet").As("polish"))
