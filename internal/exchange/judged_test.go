@@ -130,8 +130,16 @@ func TestJudged(t *testing.T) {
 			`{"sets": [{"action": "reuse", "checks": [{"name": "bore_to_bore", "value": 0.004, "verdict": "within"}]}]}`},
 
 		// Cylinders and pistons
-		{"sound bores are not bored for a worn piston", // 90.020 − 89.900 = 0.120; a new one of 89.955 leaves 0.065
-			metricDoc(bare, metricBores, metricBore("1", "", "90.020"), metricPiston("1", "", "89.900"),
+		{"new pistons are bought for an oversize where honing would set them up at the service limit", // 0.065 of 0.060
+			metricDoc(bare, metricBores, metricBore("1", "", "90.020"), metricPiston("1", "", "89.900")),
+			`{"sets": [{"set": "cylinders", "action": "bore", "step": 0.5, "options": [{"action": "hone", "feasible": true,
+				"clearances": [{"clearance": {"min": 0.065, "max": 0.065}}]}]}, {"set": "pistons", "action": "replace"}]}`},
+		{"and without an oversize they are honed all the same", // and it is said
+			metricDoc(bare, `"cylinder": {"new": {"min": 90.000, "max": 90.020}, "clearance": {"new": {"min": 0.040, "max": 0.060}, "max": 0.100}}, "piston": {"new": {"min": 89.950, "max": 89.960}}`, metricBore("1", "", "90.020"),
+				metricPiston("1", "", "89.900")),
+			`{"sets": [{"set": "cylinders", "action": "hone", "reasons": [{}, {}, {}, {"code": "hone_service"}]}]}`},
+		{"sound bores are not bored for a worn piston", // 90.012 − 89.900 = 0.112; a new one of 89.955 leaves 0.057
+			metricDoc(bare, metricBores, metricBore("1", "", "90.012"), metricPiston("1", "", "89.900"),
 				metricBore("2", "", "90.010"), metricPiston("2", "", "89.955")),
 			`{"sets": [{"set": "cylinders", "action": "hone", "members": [{"action": "hone"}, {"action": "hone"}]},
 				{"set": "pistons", "action": "replace", "members": [{"action": "replace"}, {"action": "reuse"}]}]}`},

@@ -47,9 +47,13 @@ func looksOf(events []event) ([]Look, error) {
 	})
 }
 
-// tests are those that looks record.
+// tests are those that looks record; a crack that was found and then cleared is no failed test any more.
 func tests(looks []Look) (all []inspection.Test) {
-	for _, l := range looks {
+	for i, l := range looks {
+		if l.What == TestCracked &&
+			slices.ContainsFunc(looks[i:], func(later Look) bool { return later.What == TestClear }) {
+			continue
+		}
 		t := inspection.Test{What: inspection.TestCrack, By: l.GradedBy}
 		switch l.What {
 		case TestHard, TestSoft:
@@ -65,7 +69,7 @@ func tests(looks []Look) (all []inspection.Test) {
 }
 
 // LookOf is the look that holds after all of looks: the last grade, except that a crack stays until a
-// crack test clears it; then the last other grade holds.
+// crack test clears it; then the last other grade holds, at least marked.
 func LookOf(looks []Look) inspection.Look {
 	var grade inspection.Look
 	cracked := false
@@ -73,6 +77,9 @@ func LookOf(looks []Look) inspection.Look {
 		switch {
 		case l.What == TestHard || l.What == TestSoft:
 		case l.What == TestClear:
+			if cracked && inspection.Marked.WorseThan(grade) {
+				grade = inspection.Marked
+			}
 			cracked = false
 		case l.What == TestCracked || *l.Look == inspection.Cracked:
 			cracked = true

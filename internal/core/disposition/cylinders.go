@@ -5,6 +5,7 @@ import (
 	"slices"
 
 	"ledge/internal/core/fit"
+	"ledge/internal/core/form"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
@@ -72,8 +73,9 @@ func (s *subject) climbBores() (ladder []Rung) {
 		if m.feature.Unworn != nil { // what was read says more than what the book expects
 			reference = *m.feature.Unworn
 		}
-		hold := reference + 2*(*m.finding.Max-reference) + allowance
-		follow := *m.finding.Max + allowance
+		deepest := m.damaged()
+		hold := max(reference+2*(*m.finding.Max-reference)+allowance, deepest)
+		follow := max(*m.finding.Max+allowance, deepest)
 		rung := Rung{Feature: m.ref, Smallest: *m.finding.Min, Largest: *m.finding.Max,
 			Middle: m.limits.New.Middle(), Allowance: allowance, Cleans: hold, OtherSchool: &follow}
 		if s.in.Policy.BoreCleanup == inspection.FollowWear {
@@ -84,10 +86,29 @@ func (s *subject) climbBores() (ladder []Rung) {
 	return ladder
 }
 
+// damaged is the size at which the damaged places of a bore are gone: the largest reading at their station and twice
+// their depth. Without a depth they ask for nothing.
+func (m member) damaged() unit.Length {
+	most := *m.finding.Max
+	for s, row := range m.feature.Cells {
+		for d := range row {
+			if depth := row[d].Depth; depth != nil && row[d].Damaged() {
+				_, at, ok := form.Range(form.Grid{Directions: m.finding.Grid.Directions,
+					Sizes: m.finding.Grid.Sizes[s : s+1]}.All())
+				if !ok {
+					at = *m.finding.Max
+				}
+				most = max(most, at+2**depth)
+			}
+		}
+	}
+	return most
+}
+
 func offerCylinders(j judged) []Option {
 	all := offers{}
 	if !j.in.Policy.RingsRenewed {
-		o := asIs(Way{Step: j.class}, slices.Concat(j.causes, j.fitsOut))
+		o := asIs(Way{Step: j.class}, slices.Concat(j.causes, j.fitsOut, j.newPistonsOut()))
 		o.Clearances = j.pistonsAfter(nil)
 		all.add(o)
 	}
@@ -111,6 +132,23 @@ func offerCylinders(j judged) []Option {
 	return all
 }
 
+// newPistonsOut are the bores that would leave the new pistons that they get anyway a clearance outside its window.
+func (s *subject) newPistonsOut() (out []Reason) {
+	for _, m := range s.members {
+		window, known := fit.Window(m.limits.Clearance)
+		if !known || !m.finding.Measured() || !s.renewed(m) {
+			continue
+		}
+		skirt := *s.newSkirt(m)
+		f := Fit{Basis: BasisPredicted, Window: &window, journal: m.ref,
+			Clearance: fit.Clearance{Min: *m.finding.Min - skirt, Max: *m.finding.Max - skirt}}
+		if !f.insideWindow() {
+			out = append(out, fitReason("fit_out", &f, f.Clearance).As("then"))
+		}
+	}
+	return out
+}
+
 // steps are the oversizes that the set can be bored to: beyond its class, and for a mixed set its furthest class too.
 func (s *subject) steps() (steps []unit.Length) {
 	for _, step := range s.limits.Oversizes {
@@ -127,21 +165,35 @@ func (s *subject) pistonsAfter(sizes []FinishedSize) []After {
 	var after []After
 	for _, m := range s.members {
 		f := m.fit()
-		if f == nil {
+		at := slices.IndexFunc(sizes, func(size FinishedSize) bool { return size.Feature == m.ref })
+		fresh := s.newSkirt(m)
+		if fresh == nil || at < 0 || !sizes[at].MateNew {
+			fresh = nil
+		}
+		if f == nil && fresh == nil {
 			continue
 		}
-		c := f.Clearance
-		for _, size := range sizes {
-			skirt := *m.finding.Max - f.Clearance.Max
-			if fresh := s.newSkirt(m); size.MateNew && fresh != nil {
-				skirt = *fresh
-			}
-			if size.Feature == m.ref {
-				c = fit.Clearance{Min: size.Size - skirt, Max: size.Size - skirt}
+		one := After{Feature: m.ref}
+		switch {
+		case f != nil:
+			one.Clearance, one.Window = f.Clearance, f.Window
+		default:
+			if window, known := fit.Window(m.limits.Clearance); known {
+				one.Window = &window
 			}
 		}
-		after = append(after, After{Feature: m.ref, Clearance: c, Window: f.Window,
-			Verdict: s.verdict(c, f.Window, f.u)})
+		if at >= 0 {
+			skirt := fresh
+			if skirt == nil {
+				skirt = m.skirtIn()
+			}
+			one.Clearance = fit.Clearance{Min: sizes[at].Size - *skirt, Max: sizes[at].Size - *skirt}
+		}
+		one.Verdict = s.verdict(one.Clearance, one.Window, m.finding.U)
+		if f != nil {
+			one.Verdict = s.verdict(one.Clearance, one.Window, f.u)
+		}
+		after = append(after, one)
 	}
 	return after
 }
@@ -163,8 +215,9 @@ func (s *subject) bore(step unit.Length, members []member) Option {
 			o.refuse(say.Of("not_clean", m.ref, say.Apart("size", rung.Middle+step, rung.Cleans),
 				say.Apart("cleans", rung.Cleans, rung.Middle+step)).As("bore"))
 		default:
-			o.Sizes = append(o.Sizes, FinishedSize{Feature: m.ref, Size: rung.Middle + step})
-			o.Reasons = append(o.Reasons, s.smallPiston(m, step, *rung)...)
+			size := s.boredTo(m, step, *rung)
+			o.Sizes = append(o.Sizes, size)
+			o.Reasons = append(o.Reasons, s.smallPiston(m, size, *rung)...)
 		}
 	}
 	return o
@@ -172,22 +225,70 @@ func (s *subject) bore(step unit.Length, members []member) Option {
 
 // smallPiston says, before anything is bored, where a piston that is there for a step is so small that its bore would
 // not clean up.
-func (s *scene) smallPiston(m member, step unit.Length, rung Rung) []Reason {
+func (s *scene) smallPiston(m member, size FinishedSize, rung Rung) []Reason {
+	if size.Play == nil || size.Size >= rung.Cleans {
+		return nil
+	}
+	skirt, _ := Skirt(s.findings, m.ref.Number, true)
+	return []Reason{say.Of("piston_small", m.ref, say.Length("skirt", skirt),
+		say.Apart("size", size.Size, rung.Cleans), say.Apart("cleans", rung.Cleans, size.Size))}
+}
+
+// boredTo is the size that a bore takes at a step: that of the new piston which is there for it, else the middle of the
+// new range.
+func (s *scene) boredTo(m member, step unit.Length, rung Rung) FinishedSize {
+	size := FinishedSize{Feature: m.ref, Size: rung.Middle + step}
 	at, ok := s.in.Latest(m.ref.Kind.Row().Mate, m.ref.Number)
 	if !ok || s.in.Features[at].State != part.NewPart {
-		return nil
+		return size
 	}
 	skirt, measured := Skirt(s.findings, m.ref.Number, true)
-	if !measured || (skirt-(rung.Middle+step)).Abs() > limit.ClassTolerance(s.in.Unit)*5 {
-		return nil // of another step
+	if measured && (skirt-size.Size).Abs() <= limit.ClassTolerance(s.in.Unit)*5 { // not of another step
+		FitPiston(s.in, &size, skirt)
 	}
-	aim, _ := fit.Target(m.limits.Clearance, false, skirt)
-	size := skirt + aim + s.duty()
-	if size >= rung.Cleans {
+	if size.Window != nil && rung.Cleans <= size.Window.Max {
+		size.Window.Min = max(size.Window.Min, rung.Cleans)
+	}
+	return size
+}
+
+// FitPiston gives a bore the size that its own new piston asks for, by its skirt: the aim, and about it what keeps the
+// clearance of new parts, but no wider than the range of a new bore. ok is false where no clearance is known.
+func FitPiston(in *inspection.Inspection, size *FinishedSize, skirt unit.Length) (ok bool) {
+	limits, _ := in.LimitsFor(size.Feature.Kind, size.Feature.Number)
+	play := NewPlay(in, size.Feature)
+	if play == nil {
+		return false
+	}
+	s := &scene{in: in}
+	aim, _ := fit.Target(limits.Clearance, false, skirt)
+	aim += s.duty()
+	window := play.Shift(skirt)
+	if limits.New != nil && window.Max-window.Min > limits.New.Max-limits.New.Min {
+		half := (limits.New.Max - limits.New.Min) / 2
+		window = limit.Range{Min: skirt + aim - half, Max: skirt + aim + half}
+	}
+	size.Size, size.Play, size.Window = skirt+aim, play, &window
+	return true
+}
+
+// NewPlay is the clearance that a bore is machined for: that of new parts, moved by the duty; the shop's own where the
+// aim lies outside it. Nil where none is known.
+func NewPlay(in *inspection.Inspection, ref Ref) *limit.Range {
+	limits, _ := in.LimitsFor(ref.Kind, ref.Number)
+	s, c := &scene{in: in}, limits.Clearance
+	if c == nil {
 		return nil
 	}
-	return []Reason{say.Of("piston_small", m.ref, say.Length("skirt", skirt), say.Apart("size", size, rung.Cleans),
-		say.Apart("cleans", rung.Cleans, size))}
+	play := c.New
+	if c.Target != nil && (play == nil || c.Target.Middle() < play.Min || c.Target.Middle() > play.Max) {
+		play = c.Target
+	}
+	if play == nil {
+		return nil
+	}
+	moved := play.Shift(s.duty())
+	return &moved
 }
 
 // clears compares twice both sides, so that the middle of an odd range stays exact.
@@ -202,14 +303,44 @@ func chooseCylinders(j judged, options []Option) choice {
 			return c
 		}
 	}
-	c := take(first(options, func(o Option) bool {
-		return o.Method == "" && (o.Action != Sleeve || len(j.cracks) == 0)
-	}))
-	c.provisional = c.Action.keeps() && j.pistonless()
+	may := func(o Option) bool { return o.Method == "" && (o.Action != Sleeve || len(j.cracks) == 0) }
+	c := take(first(options, may))
+	if c.option != nil && c.option.atService() { // pistons that are bought anyway are bought for the first oversize
+		if bored := first(options, func(o Option) bool { return o.Action == Bore && may(o) }); bored != nil {
+			c = take(bored)
+		}
+	}
+	switch {
+	case c.Action.keeps():
+		c.provisional = j.pistonless()
+	case c.Action == Bore || c.Action == Sleeve:
+		c.asks = j.askDepths()
+		c.provisional = len(c.asks) > 0
+	}
 	return c
 }
 
-func explainCylinders(j judged, _ []Option, c choice) (r remarks) {
+// atService tells of a hone that new pistons would only be set up in at the service limit.
+func (o Option) atService() bool {
+	return o.Action == Hone && slices.ContainsFunc(o.Reasons, func(r Reason) bool {
+		return r.Code == "hone_service" && o.mateNew(*r.Feature)
+	})
+}
+
+// mateNew reports whether a way gives a part a new mate.
+func (o Option) mateNew(ref Ref) bool {
+	return slices.ContainsFunc(o.Sizes, func(s FinishedSize) bool { return s.MateNew && s.Feature == ref })
+}
+
+// newMost is the largest clearance of new parts, moved by the duty.
+func (s *scene) newMost(ref Ref) unit.Length {
+	if play := NewPlay(s.in, ref); play != nil {
+		return play.Max
+	}
+	return math.MaxInt64
+}
+
+func explainCylinders(j judged, options []Option, c choice) (r remarks) {
 	if c.option == nil {
 		return r
 	}
@@ -222,9 +353,25 @@ func explainCylinders(j judged, _ []Option, c choice) (r remarks) {
 	case !slices.ContainsFunc(c.option.Sizes, func(s FinishedSize) bool { return s.MateNew }):
 		r.say(say.New("hone_to_size"))
 	}
+	if honed := first(options, func(o Option) bool { return o.Action == Hone }); c.Action == Bore && honed != nil {
+		for _, after := range honed.Clearances {
+			if honed.mateNew(after.Feature) && after.Clearance.Max > j.newMost(after.Feature) {
+				r.say(say.Of("bored_for_pistons", after.Feature,
+					say.Range("clearance", after.Clearance.Min, after.Clearance.Max)))
+			}
+		}
+	}
+	for i := range j.fits {
+		if f := &j.fits[i]; f.Void && f.Kind == j.row.Member.Row().Fit {
+			r.say(f.WhyVoid())
+		}
+	}
 	r.say(c.option.Reasons...)
+	for _, a := range c.asks {
+		r.say(say.Of("depth", a.Feature))
+	}
 	switch {
-	case c.provisional:
+	case c.provisional && c.Action.keeps():
 		r.say(say.New("provisional").As("pistons"))
 	case c.Action == Bore:
 		if worst := j.worstBore(); worst != nil {
@@ -233,8 +380,8 @@ func explainCylinders(j judged, _ []Option, c choice) (r remarks) {
 		}
 		r.say(say.New("bore_sheet"))
 	}
-	if !c.Action.keeps() && len(j.cracks) > 0 {
-		r.say(say.New("crack_test"))
+	if !c.Action.keeps() {
+		r.say(j.crackTest()...)
 	}
 	return r
 }

@@ -108,7 +108,7 @@ func chooseDeck(j judged, options []Option) choice {
 func explainDeck(j judged, options []Option, c choice) (r remarks) {
 	if len(j.cracks) > 0 {
 		r.say(j.cracks...)
-		r.say(say.New("crack_test"))
+		r.say(j.crackTest()...)
 	}
 	if c.option == nil {
 		return r
@@ -129,9 +129,11 @@ func (s *subject) protruding() (reasons []Reason) {
 	for _, i := range s.in.Members(s.row.Tops) {
 		f := &s.findings[i]
 		for _, c := range f.Checks {
-			if c.Verdict == limit.Beyond && !f.Stale {
+			height := c.Value + s.raised()
+			out := c.Limit != nil && (c.AtLeast && height < *c.Limit || !c.AtLeast && height > *c.Limit)
+			if (out || s.raised() == 0 && c.Verdict == limit.Beyond) && !f.Stale {
 				reasons = append(reasons, say.Of("protrudes", refOf(f), say.Number("number", f.Number),
-					say.Apart("height", c.Value, *c.Limit), say.Apart("limit", *c.Limit, c.Value)))
+					say.Apart("height", height, *c.Limit), say.Apart("limit", *c.Limit, height)))
 			}
 		}
 	}

@@ -65,7 +65,8 @@ func evaluateBuild(ctx context.Context, b inspection.Build) (Result, error) {
 }
 
 // judgeAll finds what there is to find, works out the clearances and goes through the rules: first those of the
-// housings, since a clearance counts only in one that stays as it is. The sets come in the order of the rules.
+// housings and of the pistons, since a clearance counts only where its mate stays as it is. Pistons are decided once
+// more with their bores, which may want new ones. The sets come in the order of the rules.
 func judgeAll(ctx context.Context, in *inspection.Inspection) (Result, error) {
 	in = inspection.Learn(in)
 	findings, err := inspection.Evaluate(ctx, in)
@@ -73,20 +74,23 @@ func judgeAll(ctx context.Context, in *inspection.Inspection) (Result, error) {
 		return Result{}, err
 	}
 	s := newScene(in, findings)
-	s.sets = make([]Set, 0, len(rules))
-	for _, housings := range []bool{true, false} {
+	s.sets = make([]Set, 0, len(rules)+1)
+	for _, mates := range []bool{true, false} {
 		for i := range rules {
-			if rules[i].set.Row().Member.Housing() != housings {
+			housing := rules[i].set.Row().Member.Housing()
+			if mates && !housing && rules[i].set != part.PistonSet || !mates && housing {
 				continue
 			}
 			if err := ctx.Err(); err != nil {
 				return Result{}, err
 			}
-			if set, ok := rules[i].decide(s); ok {
-				s.sets = append(s.sets, set)
+			set, ok := rules[i].decide(s)
+			if !ok {
+				continue
 			}
+			s.sets = append(slices.DeleteFunc(s.sets, func(before Set) bool { return before.Set == set.Set }), set)
 		}
-		if housings {
+		if mates {
 			s.settleFits()
 		}
 	}

@@ -33,7 +33,7 @@ func conclude(j judged, options offers, c choice, why remarks) Set {
 		why.asks = append(why.asks, j.askUnseen(set.NotSeen)...)
 	}
 	if set.Provisional {
-		why.say(j.whyProvisional(why.reasons, keeps)...)
+		why.say(j.whyProvisional(why.reasons, why.asks, keeps)...)
 	}
 	why.say(j.remarkHeld()...)
 	why.say(j.remarkHand()...)
@@ -71,7 +71,7 @@ func (s *subject) remarkMembers() (reasons []Reason) {
 }
 
 // whyProvisional says why a decision is provisional, where no other reason does.
-func (j judged) whyProvisional(said []Reason, keeps bool) []Reason {
+func (j judged) whyProvisional(said []Reason, asks []Ask, keeps bool) []Reason {
 	if len(j.left) > 0 || slices.ContainsFunc(said, func(r Reason) bool {
 		return r.Code == "provisional" || r.Code == "thrust_bend"
 	}) {
@@ -80,7 +80,10 @@ func (j judged) whyProvisional(said []Reason, keeps bool) []Reason {
 	if keeps {
 		return []Reason{say.New("provisional").As("unseen")}
 	}
-	return []Reason{say.New("provisional").As("depth")}
+	if slices.ContainsFunc(asks, func(a Ask) bool { return a.What == AskDepth }) {
+		return []Reason{say.New("provisional").As("depth")}
+	}
+	return []Reason{say.New("provisional").As("near")}
 }
 
 // remarkHeld says under which condition the readings were taken that a decision stands on, where there are others.

@@ -346,13 +346,36 @@ func (s *scene) settle(found []Fit) {
 	used := false
 	for i := range found {
 		f := &found[i]
-		if joint := f.journal.Kind.Row().Joint; joint != nil && f.Basis != BasisPredicted {
+		switch joint := f.journal.Kind.Row().Joint; {
+		case joint == nil: // a piston
+			action, decided := s.fate(Ref{Kind: f.journal.Kind.Row().Mate, Number: f.Number})
+			f.Void = decided && action == Replace
+		case f.Basis != BasisPredicted:
 			f.Void, _ = s.willBeCut(joint.Housing, f.Number)
 		}
 		// Used shells tell whether they can stay, where the shop refits them; nothing else.
 		f.Void = f.Void || f.UsedShells && !(s.in.Policy.RefitShells && f.Verdict == limit.Within)
 		f.Used = !used && !f.Void && !f.Stale
 		used = used || f.Used
+	}
+}
+
+// voidOwn marks the clearances of a set that is cut for what was found on its own parts: they say nothing of the parts
+// as they will be. What is predicted stands in.
+func (s *scene) voidOwn(sub *subject) {
+	for i := range sub.members {
+		m := &sub.members[i]
+		for n := range s.fits {
+			f := &s.fits[n]
+			if f.journal == m.ref && f.Basis != BasisPredicted && !f.Void && !f.Stale {
+				f.Void, f.own, f.Used = true, true, false
+			}
+		}
+		for n := range s.fits {
+			if f := &s.fits[n]; f.journal == m.ref && f.Basis == BasisPredicted && !f.Void && !f.Stale {
+				f.Used = true
+			}
+		}
 	}
 }
 

@@ -30,16 +30,18 @@ func (j judged) hone(fresh bool) Option {
 		case m.finding.Look.WorseThan(inspection.Marked):
 			o.refuse(say.Of("look", m.ref, say.Word("look", "look", m.finding.Look)))
 		case !m.finding.Measured():
-		case toSize && (f == nil || f.Window == nil):
+		case toSize && (f == nil || f.Window == nil) && !j.mateGoes(m):
 			o.refuse(say.Of("no_piston", m.ref))
 		default:
-			skirt, renews := m.skirtIn(), fresh && f != nil && f.Verdict != limit.Within
+			skirt, renews := m.skirtIn(), fresh && f != nil && f.Verdict != limit.Within || j.mateGoes(m)
 			if renews {
-				if skirt = j.newSkirt(m); skirt == nil {
+				if skirt = j.newSkirt(m); skirt == nil && (fresh || toSize) {
 					o.refuse(say.Of("new_pistons", m.ref).As("unknown"))
 					continue
 				}
-				o.Reasons = append(o.Reasons, say.Of("new_pistons", m.ref, say.Length("skirt", *skirt)))
+				if skirt != nil {
+					o.Reasons = append(o.Reasons, say.Of("new_pistons", m.ref, say.Length("skirt", *skirt)))
+				}
 			}
 			size, remark := j.honeWindow(m, skirt)
 			if remark != nil {
@@ -92,17 +94,19 @@ func (s *scene) honeWindow(m member, piston *unit.Length) (size FinishedSize, re
 		high = min(high, m.finding.Wear.Reference+*m.limits.WearMax)
 	}
 	middle := low + (high-low)/2
-	if piston != nil && m.fit().Window != nil {
+	if window, known := fit.Window(m.limits.Clearance); piston != nil && known {
 		skirt := *piston
 		if *m.finding.Min < skirt {
 			r := say.Of("interference", m.ref, say.Length("skirt", skirt))
 			return size, &r
 		}
-		least, most, service := m.fit().Window.Min, m.fit().Window.Max, m.fit().Window.Max
+		least, most, service := window.Min, window.Max, window.Max
 		switch c := m.limits.Clearance; {
-		case c != nil && c.New != nil:
+		case c.New != nil && m.fit() != nil && *piston == *m.skirtIn():
 			most = min(most, c.New.Max)
-		case c != nil && c.Target != nil:
+		case c.New != nil: // a new piston is set up as the duty wants it
+			most = min(most, c.New.Max+s.duty())
+		case c.Target != nil:
 			most = min(most, c.Target.Max)
 		}
 		if need := skirt + least; need > high {
@@ -148,6 +152,15 @@ func (m member) skirtIn() *unit.Length {
 	return &skirt
 }
 
+// mateGoes reports whether the piston of a bore is bought whatever becomes of the bore.
+func (s *scene) mateGoes(m member) bool {
+	action, decided := s.fate(Ref{Kind: m.ref.Kind.Row().Mate, Number: m.ref.Number})
+	return decided && action == Replace
+}
+
+// renewed reports whether a bore gets a new piston of which the size is known.
+func (s *scene) renewed(m member) bool { return s.mateGoes(m) && s.newSkirt(m) != nil }
+
 // newSkirt is the skirt of a new piston of the class that a bore has; nil where nobody knows it.
 func (s *scene) newSkirt(m member) *unit.Length {
 	limits := s.limitsOf(Ref{Kind: m.ref.Kind.Row().Mate, Number: m.ref.Number})
@@ -175,5 +188,7 @@ func (j judged) wornPistons() bool {
 // pistonless reports whether a bore that is measured has no measured piston, though a clearance is asked for.
 func (s *subject) pistonless() bool {
 	return slices.ContainsFunc(s.members,
-		func(m member) bool { return m.finding.Measured() && m.fit() == nil && m.limits.Clearance != nil })
+		func(m member) bool {
+			return m.finding.Measured() && m.fit() == nil && m.limits.Clearance != nil && !s.renewed(m)
+		})
 }

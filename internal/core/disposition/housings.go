@@ -69,7 +69,7 @@ func offerRodHousings(j judged) []Option {
 
 func chooseTunnel(j judged, options []Option) choice {
 	if len(j.cracks) > 0 {
-		return choice{Way: Way{Action: Replace}, because: append(slices.Clip(j.cracks), say.New("crack_test"))}
+		return choice{Way: Way{Action: Replace}, because: slices.Concat(j.cracks, j.crackTest())}
 	}
 	if c, ok := j.early(); ok {
 		return c
@@ -103,9 +103,7 @@ func explainHousings(j judged, options []Option, c choice) (r remarks) {
 			})]
 			r.say(machined.Reasons...)
 			r.say(c.option.Reasons...)
-			if len(j.cracks) > 0 {
-				r.say(say.New("crack_test"))
-			}
+			r.say(j.crackTest()...)
 		default:
 			r.say(c.option.Reasons...)
 		}
@@ -286,8 +284,11 @@ func (s *scene) carried(by unit.Length) (reasons []Reason) {
 
 // rodRefusals say why cutting its cap and honing do not restore a rod.
 func (s *scene) rodRefusals(m member) (why []Reason) {
-	if m.cracked() {
+	switch {
+	case m.cracked():
 		why = append(why, say.Of("cracked", m.ref))
+	case m.softened():
+		why = append(why, say.Of("softened", m.ref))
 	}
 	if m.finding.Look == inspection.Heat && !m.tested() {
 		why = append(why, say.Of("heat_rod", m.ref))

@@ -33,8 +33,8 @@ func gatherJournals(s *scene, name part.Set) *subject {
 
 func judgeJournals(s *subject) judgement {
 	j := judge(s)
-	j.judgeFits(s)
 	j.judgeStrokes(s)
+	j.judgeFits(s)
 	j.causes = append(j.causes, j.cracks...)
 	return j
 }
@@ -118,7 +118,7 @@ func offerJournals(j judged) []Option {
 	j.offerStraightKept(&all, as)
 	j.offerGrinds(&all)
 	all.add(anew(say.New("replace").As(string(j.row.Set))))
-	all.add(Option{Way: Way{Action: Replace, Method: BuildUp}, Feasible: len(j.cracks) == 0,
+	all.add(Option{Way: Way{Action: Replace, Method: BuildUp}, Feasible: !j.cracked(),
 		Reasons: []Reason{say.New("build_up")}})
 	for i := range len(all) { // by hand, as an hour's work instead of one for a price
 		if o := all[i]; o.Action == Polish && o.Method == "" {
@@ -177,7 +177,7 @@ func (j judged) offerStraightKept(all *offers, way Way) {
 
 func chooseJournals(j judged, options []Option) choice {
 	if len(j.cracks) > 0 {
-		return choice{Way: Way{Action: Replace}, because: append(slices.Clip(j.cracks), say.New("crack_test"))}
+		return choice{Way: Way{Action: Replace}, because: slices.Concat(j.cracks, j.crackTest())}
 	}
 	if c, ok := j.early(); ok {
 		return c

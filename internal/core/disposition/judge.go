@@ -33,12 +33,27 @@ func judge(s *subject) (j judgement) {
 		}
 		if m.cracked() {
 			j.cracks = append(j.cracks, say.Of("cracked", m.ref))
+		} else if m.softened() {
+			j.cracks = append(j.cracks, say.Of("softened", m.ref))
 		}
 	}
 	for _, c := range s.checks {
 		j.weigh(s, nil, c, c.Verdict == limit.Unsure)
 	}
 	return j
+}
+
+// cracked reports whether any of what no work mends is a crack.
+func (j judgement) cracked() bool {
+	return slices.ContainsFunc(j.cracks, func(r Reason) bool { return r.Code == "cracked" })
+}
+
+// crackTest is what clears a crack, where there is one.
+func (j judgement) crackTest() []Reason {
+	if !j.cracked() {
+		return nil
+	}
+	return []Reason{say.New("crack_test")}
 }
 
 // judgeParts is judge with the cracks last among what stands against a set.

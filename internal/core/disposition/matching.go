@@ -125,7 +125,8 @@ func (s *scene) match(of, with part.Kind) (m Matching, ok bool) {
 // rod whose shells are as thick as new ones.
 func (s *scene) clearance(place, fitted *inspection.Finding) (unit.Length, bool) {
 	if place.Kind.Bore() {
-		return s.finished(place) - *fitted.Mean, true
+		skirt, _ := Skirt(s.findings, fitted.Number, false)
+		return s.finished(place) - skirt, true
 	}
 	journal, _ := s.in.LimitsFor(place.Kind, place.Number)
 	housing, _ := s.in.LimitsFor(fitted.Kind, fitted.Number)

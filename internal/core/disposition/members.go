@@ -147,6 +147,9 @@ func Polished(in *inspection.Inspection, result Result, name part.Set, o *Option
 // FinishedRange bounds a finished size: half the width of the range of new parts to each side, but never
 // beyond the clearance's window nor, for a shaft, above the size at which it cleans.
 func FinishedRange(in *inspection.Inspection, set Set, option Option, size FinishedSize) limit.Range {
+	if size.Window != nil { // its mating part decides it
+		return *size.Window
+	}
 	limits, _ := in.LimitsFor(size.Feature.Kind, size.Feature.Number)
 	half := in.Unit.Pick(5*unit.Tenth, 12*unit.Micrometre)
 	if limits.New != nil {

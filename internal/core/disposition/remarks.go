@@ -158,8 +158,13 @@ func (s *subject) heated() (r remarks) {
 }
 
 func (s *subject) heatedPart(m member) (r remarks) {
-	if m.finding.Look == inspection.Heat && !m.tested() {
-		r.say(say.Of("caution_heat", m.ref))
+	if m.finding.Look != inspection.Heat || m.tested() || m.softened() {
+		return r
+	}
+	r.say(say.Of("caution_heat", m.ref))
+	_, crack := m.feature.Tested(inspection.TestCrack)
+	_, hardness := m.feature.Tested(inspection.TestHardness)
+	if !crack || !hardness {
 		r.asks = append(r.asks, Ask{What: AskTest, Feature: m.ref})
 	}
 	return r

@@ -77,6 +77,8 @@ type Fit struct {
 	Journal int `json:"journal,omitempty"`
 
 	u float64
+	// own tells that it is void since its own set is cut for other causes.
+	own bool
 	// thumbed tells that no clearance is known: its window is the rule of thumb's.
 	thumbed bool
 	// journal is the part that it is judged with, shared with other rods or not.
@@ -89,15 +91,20 @@ func (f *Fit) joint() say.Arg { return say.Joint("part", &f.journal, f.rod()) }
 
 // Same reports whether two fits are the same to whoever reads them; how certain they are is not among it.
 func (f Fit) Same(other Fit) bool {
-	f.u, other.u = 0, 0
+	f.u, other.u, f.own, other.own = 0, 0, false, false
 	return reflect.DeepEqual(f, other)
 }
 
 // WhyVoid says why the clearance does not count.
 func (f *Fit) WhyVoid() Reason {
 	r := say.Of("fit_void", f.journal, f.joint(), say.Word("basis", "basis", f.Basis))
-	if f.UsedShells {
-		r = r.As("used_shells")
+	switch {
+	case f.own:
+		return r.As("own")
+	case f.UsedShells:
+		return r.As("used_shells")
+	case f.journal.Kind.Row().Joint == nil:
+		return r.As("piston")
 	}
 	return r
 }

@@ -42,7 +42,7 @@ var rules = []rule{
 type judgement struct {
 	causes  []Reason // fits apart
 	fitsOut []Reason // fits outside their windows as found
-	cracks  []Reason // which are among the causes, too
+	cracks  []Reason // and parts that heat has softened: what no work mends; among the causes, too
 	left    []Reason // values inside their limits that the gauge leaves open
 	// open tells that a check is too near its limit for its gauge to call, clear that something stands
 	// against the set that is not.
@@ -93,6 +93,10 @@ func (r rule) decide(s *scene) (Set, bool) {
 	c := r.choose(j, options)
 	if c.nothing {
 		options = []Option{}
+	}
+	if len(j.causes) > 0 && c.Action.Decides() && !c.Action.keeps() {
+		s.voidOwn(sub)
+		j.fitsOut = nil // what was read on the parts themselves is the cause
 	}
 	why := r.explain(j, options, c)
 	if len(sub.said)+len(c.because) > 0 {

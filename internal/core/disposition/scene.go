@@ -146,20 +146,22 @@ func (s *scene) honed() []FinishedSize {
 	return nil
 }
 
-// raised is by how much the shaft's centre rises where the tunnel is honed, and with it the pistons.
+// raised is by how much the shaft's centre rises where the tunnel is still to be honed, and with it the pistons: half
+// of the deepest cut of a cap, as it stands on the tunnel's sheet.
 func (s *scene) raised() unit.Length {
 	set, way, ok := s.stands(part.MainHousings)
 	if !ok || way.Action != LineHone {
 		return 0
 	}
-	var deepest unit.Length
 	for _, i := range s.in.Members(set.Set.Row().Member) {
-		f := &s.findings[i]
-		if limits := s.limitsOf(refOf(f)); f.Measured() && limits.New != nil && f.State == part.AsFound {
-			deepest = max(deepest, CapCut(s.in, f, *limits.New))
+		if s.in.Features[i].State != part.AsFound {
+			return 0 // that is done
 		}
 	}
-	return unit.DivHalfEven(deepest, 2)
+	if o := set.Option(way); o != nil && o.Cut != nil {
+		return unit.DivHalfEven(*o.Cut, 2)
+	}
+	return 0
 }
 
 // duty is what the policy adds to the clearance aimed at where the duty is more than standard.

@@ -41,13 +41,19 @@ func (m member) sound() bool {
 }
 
 // standing reports whether anything stands against leaving one member as it is.
-func (m member) standing() bool { return !m.sound() || m.cracked() }
+func (m member) standing() bool { return !m.sound() || m.cracked() || m.softened() }
 
 // tested reports whether a part came through the tests for cracks and for hardness.
 func (m member) tested() bool {
 	crack, _ := m.feature.Tested(inspection.TestCrack)
 	hardness, _ := m.feature.Tested(inspection.TestHardness)
 	return crack && hardness
+}
+
+// softened reports whether a part failed the test of its hardness: heat has drawn its temper, and it is replaced.
+func (m member) softened() bool {
+	passed, known := m.feature.Tested(inspection.TestHardness)
+	return known && !passed
 }
 
 // A subject is a set to be decided, as it was found.

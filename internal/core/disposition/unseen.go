@@ -17,7 +17,7 @@ func (s *subject) unseen() []Unseen {
 		if m.finding.Measured() && !m.finding.Stale && m.feature.Kind.Grid() {
 			all = m.unseenForm(all)
 		}
-		if c := m.limits.Clearance; c != nil && m.finding.Measured() && s.hasFits() {
+		if c := m.limits.Clearance; c != nil && m.finding.Measured() && s.hasFits() && !s.renewed(*m) {
 			for _, ref := range m.unmeasuredFits() {
 				all = append(all, notSeen("clearance", UnseenClearance, &ref, Unmeasured))
 			}

@@ -2,6 +2,7 @@
 package inspection
 
 import (
+	"slices"
 	"strings"
 
 	"ledge/internal/core/assembly"
@@ -333,14 +334,25 @@ type Test struct {
 	By     string
 }
 
-// Tested reports whether f came through a test, and whether it was put to it.
+// Tested reports whether f came through a test, and whether it was put to it. Of several that disagree the failed one
+// counts.
 func (f *Feature) Tested(what TestKind) (passed, known bool) {
+	passed = true
 	for _, t := range f.Tests {
 		if t.What == what {
-			passed, known = t.Passed, true
+			passed, known = passed && t.Passed, true
 		}
 	}
-	return passed, known
+	return passed && known, known
+}
+
+// CrackCleared reports whether what looked like a crack is none: somebody who gave a name tested it, and nobody found
+// one.
+func (f *Feature) CrackCleared() bool {
+	passed, _ := f.Tested(TestCrack)
+	return f.Look == Cracked && passed && slices.ContainsFunc(f.Tests, func(t Test) bool {
+		return t.What == TestCrack && t.By != ""
+	})
 }
 
 // A List holds the readings of a list kind; only the fields of its kind are used.
@@ -404,8 +416,11 @@ func (f *Feature) missing() []plan.Cell {
 // look is the grade that decides: damage at a cell counts as scored at least; an ungraded feature as smooth.
 func (f *Feature) look() Look {
 	look := f.Look
-	if look == "" {
+	switch {
+	case look == "":
 		look = Smooth
+	case f.CrackCleared():
+		look = Marked
 	}
 	for _, row := range f.Cells {
 		for i := range row {

@@ -15,6 +15,9 @@ func (out *Finding) notes(in *Inspection, f *Feature, gauge instrument.Gauge, li
 	if !out.LookGiven {
 		out.note(say.Of("no_look", f.ref()))
 	}
+	if f.CrackCleared() {
+		out.note(say.Of("crack_cleared", f.ref()))
+	}
 	if f.Stamp != nil && f.Stamp.Step != nil && out.SizeClass != nil && f.Stamp.Step.Abs() != *out.SizeClass &&
 		!in.stampAsFound(f) {
 		out.note(say.Of("stamp", f.ref(), say.Text("stamp", f.Stamp.Text), say.Class("class", *out.SizeClass)))

@@ -36,12 +36,14 @@ func NewPiston(f *inspection.Feature) bool {
 	return f.Kind == part.PistonSet.Row().Member && f.State == part.NewPart
 }
 
-// NewPistons are the mean skirts of new pistons by cylinder, as far as they are measured.
+// NewPistons are the skirts of new pistons by cylinder, as far as they are measured.
 func NewPistons(in *inspection.Inspection, findings []inspection.Finding) map[int]unit.Length {
 	pistons := map[int]unit.Length{}
 	for i := range in.Features {
-		if f := &in.Features[i]; NewPiston(f) && findings[i].Mean != nil {
-			pistons[f.Number] = *findings[i].Mean
+		if f := &in.Features[i]; NewPiston(f) {
+			if skirt, measured := disposition.Skirt(findings, f.Number, true); measured {
+				pistons[f.Number] = skirt
+			}
 		}
 	}
 	return pistons

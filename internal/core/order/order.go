@@ -174,7 +174,7 @@ type Decided struct {
 }
 
 // Sheets makes the sheets for signed decisions. result is the evaluation of in that they rest on;
-// pistons are the mean skirts of new pistons by cylinder, as far as they are measured.
+// pistons are the skirts of new pistons by cylinder, as far as they are measured.
 func Sheets(in *inspection.Inspection, result disposition.Result, decided []Decided, n schedule.Counts,
 	pistons map[int]unit.Length) []Sheet {
 	d := &drafter{in: in, result: result, pistons: pistons, sheets: map[Name]*Sheet{}}

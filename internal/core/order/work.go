@@ -6,7 +6,6 @@ import (
 
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/engine"
-	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
 	"ledge/internal/core/say"
 	"ledge/internal/core/unit"
@@ -130,7 +129,7 @@ func (d *drafter) cylinders(s *Sheet, one Decided) {
 			}
 			least, most := d.within(one, size)
 			l.Min, l.Max, l.Rough = &least, &most, ptr(size.Size-d.in.Policy.HoneStock)
-			l.Play, l.MateNew = d.play(size.Feature), true
+			l.Play, l.MateNew = disposition.NewPlay(d.in, size.Feature), true
 		}
 		s.Lines = append(s.Lines, l)
 	}
@@ -160,33 +159,15 @@ func (d *drafter) honed(size disposition.FinishedSize) Line {
 	return l
 }
 
-// play is the clearance that a bored cylinder must leave its new piston.
-func (d *drafter) play(ref disposition.Ref) *limit.Range {
-	limits, _ := d.in.LimitsFor(ref.Kind, ref.Number)
-	if c := limits.Clearance; c != nil && c.Target != nil {
-		return c.Target
-	} else if c != nil {
-		return c.New
-	}
-	return nil
-}
-
 // fitPiston moves a bore's size to its own new piston, where that one has been measured; it says on
 // what the size rests, nil where on none.
 func (d *drafter) fitPiston(size *disposition.FinishedSize) *say.Reason {
-	limits, _ := d.in.LimitsFor(size.Feature.Kind, size.Feature.Number)
-	if skirt, measured := d.pistons[size.Feature.Number]; measured && limits.Clearance != nil {
-		target := limits.Clearance.Target
-		if target == nil {
-			target = limits.Clearance.New
-		}
-		if target != nil {
-			size.Size = skirt + target.Middle()
-			why := say.New("line", say.Length("piston", skirt), say.Length("clearance", target.Middle())).As("piston")
-			return &why
-		}
+	skirt, measured := d.pistons[size.Feature.Number]
+	if !measured || !disposition.FitPiston(d.in, size, skirt) {
+		return nil
 	}
-	return nil
+	why := say.New("line", say.Length("piston", skirt), say.Length("clearance", size.Size-skirt)).As("piston")
+	return &why
 }
 
 func (d *drafter) housings(s *Sheet, one Decided) {

@@ -31,7 +31,7 @@ type Row struct {
 
 // rows are the codes that are more than a cause of which only the shop is told.
 var rows = []Row{
-	{"look", Cause, true, false}, {"cracked", Cause, true, false}, {"mixed_set", Cause, true, false},
+	{"look", Cause, true, false}, {"cracked", Cause, true, false}, {"softened", Cause, true, false}, {"mixed_set", Cause, true, false},
 	{"fit_out", Cause, true, false},
 	{"step", Lead, false, true}, {"within", Lead, false, true}, {"marked", Lead, false, true},
 	{"tight", Lead, false, true}, {"shell", Lead, false, true}, {"no_step", Lead, false, true},
