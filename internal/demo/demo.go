@@ -82,6 +82,9 @@ const (
 // seed makes the simulated engines of the demo.
 const seed = 7
 
+// askedJob shows what is asked to be read again; of the other simulated engines that was done.
+const askedJob = "L-0007"
+
 // Names are those of the demo's jobs, for [Read].
 func Names() []string {
 	names, err := fs.Glob(jobs, "jobs/*.json")
@@ -102,6 +105,9 @@ func Read(name string) (*inspection.Inspection, *Truth, error) {
 		return in, nil, err
 	}
 	truth := Simulate(in, seed)
+	if in.Job.Number != askedJob {
+		readAgain(in)
+	}
 	return in, &truth, nil
 }
 

@@ -319,9 +319,9 @@ func (r *reader) cellObject(n *node, at string, gauge *instrument.Gauge) (cell i
 
 func (r *reader) list(n *node, at string, f *inspection.Feature) {
 	l := &f.List
-	pointed(n, at, "tir", &l.TIR, r.notNegative)
+	optional(n, at, "tir", &l.TIR, r.totals)
 	optional(n, at, "angles", &l.Angles, r.angles)
-	optional(n, at, "indicator", &l.Indicator, r.lengths)
+	r.turns(n, at, l)
 	optional(n, at, "at_0", &l.At0, r.repeats)
 	optional(n, at, "at_180", &l.At180, r.repeats)
 	optional(n, at, "return", &l.Return, r.repeats)
@@ -348,9 +348,6 @@ func (r *reader) list(n *node, at string, f *inspection.Feature) {
 			r.require(n, at, "angles", "indicator")
 		} else if n.get("angles") != nil || n.get("indicator") != nil {
 			r.problem(pointer(at, "tir"), "file.tir_beside")
-		}
-		if len(l.Angles) != len(l.Indicator) {
-			r.problem(pointer(at, "indicator"), "file.turn", "readings", len(l.Indicator), "angles", len(l.Angles))
 		}
 	case part.Rows:
 		r.require(n, at, "rows")
@@ -384,6 +381,45 @@ func (r *reader) repeats(n *node, at string) []unit.Length {
 	return r.lengths(n, at)
 }
 
+// totals are the total indicator readings of one turn, or of several.
+func (r *reader) totals(n *node, at string) []unit.Length {
+	if n.kind == "number" {
+		return []unit.Length{r.notNegative(n, at)}
+	}
+	lengths := []unit.Length{}
+	for i, item := range r.array(n, at) {
+		lengths = append(lengths, r.notNegative(&item, pointer(at, i)))
+	}
+	return lengths
+}
+
+// turns reads what an indicator showed at every angle, in one turn or in several, one after the other.
+func (r *reader) turns(n *node, at string, l *inspection.List) {
+	list := n.get("indicator")
+	if list == nil {
+		return
+	}
+	at = pointer(at, "indicator")
+	take := func(n *node, at string) {
+		shown := r.lengths(n, at)
+		if len(shown) != len(l.Angles) {
+			r.problem(at, "file.turn", "readings", len(shown), "angles", len(l.Angles))
+		}
+		l.Indicator = append(l.Indicator, shown...)
+	}
+	if list.kind != "array" || len(list.items) == 0 || list.items[0].kind != "array" {
+		take(list, at)
+		return
+	}
+	for i := range list.items {
+		take(&list.items[i], pointer(at, i))
+	}
+	angles := l.Angles
+	for range list.items[1:] {
+		l.Angles = append(l.Angles[:len(l.Angles):len(l.Angles)], angles...)
+	}
+}
+
 func (r *reader) lines(n *node, at string) []inspection.Line {
 	var lines []inspection.Line
 	for i, item := range r.array(n, at) {
@@ -391,12 +427,12 @@ func (r *reader) lines(n *node, at string) []inspection.Line {
 		if _, ok := r.object(&item, place, "line", "gap", "depth"); !ok || !r.require(&item, place, "line", "gap") {
 			continue
 		}
-		line := inspection.Line{
-			Name: r.text(item.get("line"), pointer(place, "line")),
-			Gap:  r.notNegative(item.get("gap"), pointer(place, "gap")),
-		}
+		line := inspection.Line{Name: r.text(item.get("line"), pointer(place, "line"))}
 		pointed(&item, place, "depth", &line.Depth, r.notNegative)
-		lines = append(lines, line)
+		for _, gap := range r.totals(item.get("gap"), pointer(place, "gap")) {
+			line.Gap = gap
+			lines = append(lines, line)
+		}
 	}
 	return lines
 }

@@ -112,7 +112,7 @@ type checkDoc struct {
 type askDoc struct {
 	What     disposition.AskKind `json:"what"`
 	Feature  disposition.Ref     `json:"feature"`
-	Cells    [][2]any            `json:"cells,omitempty"`
+	Cells    [][]any             `json:"cells,omitempty"`
 	Readings int                 `json:"readings,omitempty"`
 	Division *decimal            `json:"division,omitempty"`
 	After    disposition.Action  `json:"after,omitempty"`
@@ -354,7 +354,10 @@ func (w writer) ask(a disposition.Ask) askDoc {
 		if place[1] != "" {
 			direction = decimal(place[1])
 		}
-		doc.Cells = append(doc.Cells, [2]any{place[0], direction})
+		doc.Cells = append(doc.Cells, []any{place[0], direction})
+	}
+	for _, line := range a.Lines {
+		doc.Cells = append(doc.Cells, []any{line})
 	}
 	return doc
 }

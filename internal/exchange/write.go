@@ -210,7 +210,12 @@ func (w writer) inspected(f *inspection.Feature) map[string]any {
 		return doc
 	}
 	l := &f.List
-	put("tir", l.TIR != nil, func() any { return w.pointer(l.TIR) })
+	put("tir", len(l.TIR) > 0, func() any {
+		if len(l.TIR) == 1 {
+			return w.length(l.TIR[0])
+		}
+		return w.lengths(l.TIR)
+	})
 	put("angles", l.Angles != nil, func() any { return each(l.Angles, angle) })
 	put("big_end", l.BigEnd != nil, func() any { return decimal(l.BigEnd.Format()) })
 	put("small_end", l.SmallEnd != nil, func() any { return decimal(l.SmallEnd.Format()) })

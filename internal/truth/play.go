@@ -7,6 +7,7 @@ import (
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/instrument"
+	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
 )
 
@@ -87,6 +88,15 @@ func (h *hands) answer(in *inspection.Inspection, asks []disposition.Ask) (readi
 		h.take(h.gauge.Division)
 	}
 	for _, a := range asks {
+		if a.What == disposition.AskRunout {
+			i, _ := in.Latest(part.Runout, a.Feature.Number)
+			l := &in.Features[i].List
+			angles := l.Angles[:len(l.Angles)/l.Turns()]
+			l.Angles = slices.Concat(l.Angles, angles)
+			l.Indicator = slices.Concat(l.Indicator, h.turn(a.Feature.Number-1))
+			readings += len(angles)
+			continue
+		}
 		f := &in.Features[a.Feature.Number-1]
 		for _, at := range a.Cells {
 			cell := &f.Cells[at.Station][at.Direction]

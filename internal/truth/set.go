@@ -261,6 +261,7 @@ func (c Case) inspect(set drawn, source *rand.Rand) (*inspection.Inspection, *ha
 	}
 	if c.Kind == part.MainJournal && c.limits().RunoutMax != nil {
 		in.Features = append(in.Features, c.turns(set, source)...)
+		h.turn = func(i int) []unit.Length { return c.turns(set, source)[i].List.Indicator }
 	}
 	return in, h
 }
@@ -285,6 +286,8 @@ type hands struct {
 	hand    unit.Length
 	plan    plan.Plan
 	gauge   simulate.Gauge
+	// turn shows a journal under the dial once more.
+	turn func(i int) []unit.Length
 	// zero counts how often the zero was set, where zeros is to be told.
 	zero  int
 	zeros bool

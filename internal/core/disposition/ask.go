@@ -41,6 +41,8 @@ type Ask struct {
 	// Cells are the places to read, Readings how many each is to hold then.
 	Cells    []plan.Cell `json:"cells,omitempty"`
 	Readings int         `json:"readings,omitempty"`
+	// Lines name what is read again of a list: "at_0", the lines of a straight edge.
+	Lines []string `json:"lines,omitempty"`
 	// Division is that of the gauge that would tell.
 	Division unit.Length `json:"division,omitempty"`
 	// After is the work on the housing that a clearance waits for, LineHone or Resize; empty where it waits for none.
@@ -92,10 +94,18 @@ func (a Ask) Places() (names [][2]string) {
 // said names the places of an ask: "A 45°, B 90°".
 func (a Ask) said() string {
 	var places []string
+	for _, line := range a.Lines {
+		places = append(places, strings.ReplaceAll(strings.ReplaceAll(line, "at_180", "180°"), "at_0", "0°"))
+	}
 	for _, p := range a.Places() {
 		places = append(places, strings.TrimSpace(p[0]+" "+p[1])+"°")
 	}
 	return strings.Join(places, ", ")
+}
+
+// grid reports whether places of a grid are asked for.
+func (a Ask) grid() bool {
+	return (a.What == AskCells || a.What == AskZero || a.What == AskGauge) && len(a.Lines) == 0
 }
 
 // inOrder is the order of places in a plan.
@@ -107,7 +117,7 @@ func inOrder(a, b plan.Cell) int {
 func merged(asks []Ask) (all []Ask) {
 	for _, a := range asks {
 		last := len(all) - 1
-		if last < 0 || all[last].Feature != a.Feature {
+		if last < 0 || all[last].Feature != a.Feature || !all[last].grid() || !a.grid() {
 			all = append(all, a)
 			continue
 		}

@@ -160,8 +160,10 @@ func listed(f inspection.Feature, figures []unit.Length) inspection.Feature {
 		return f
 	}
 	switch row.List.Form {
+	case part.OfStrip:
+		f.List.Journal, f.List.Readings = part.MainJournal, figures
 	case part.Turn:
-		f.List.TIR = &figures[0]
+		f.List.TIR = figures
 	case part.Float:
 		f.List.At0, f.List.At180 = figures[:1], figures[1:]
 	case part.Edges:

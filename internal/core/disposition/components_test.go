@@ -31,7 +31,7 @@ func TestASpareStandsBesideTheWreck(t *testing.T) {
 			round(part.MainJournal, 1, "2.2455"), of("spare", round(part.MainJournal, 1, "2.2486")),
 			round(part.MainBearing, 1, "2.2506"),
 			of("spare", inspection.Feature{Kind: part.Runout, Number: 1, State: part.AsFound,
-				List: inspection.List{TIR: new(unit.Length)}}),
+				List: inspection.List{TIR: make([]unit.Length, 1)}}),
 		}}
 	result := Evaluate(both)
 	require.Len(t, result.Features, 5, "every feature once, in its order")

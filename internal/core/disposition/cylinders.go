@@ -25,6 +25,7 @@ func gatherCylinders(s *scene, name part.Set) *subject {
 		return nil
 	}
 	sub.classed()
+	sub.rungs = (*subject).climbBores
 	sub.ladder = sub.climbBores()
 	return sub
 }

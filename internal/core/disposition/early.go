@@ -19,15 +19,19 @@ func (j judged) early() (c choice, ok bool) {
 		way := Way{Action: Measure, Step: j.class}
 		return choice{Way: way, because: missing, asks: j.askMissing(), nothing: true}, true
 	}
-	again := j.unlikely()
-	if len(again.asks) == 0 && j.in.Policy.Confirm {
-		for _, step := range []func() remarks{j.coarse, j.confirm, j.waiting} {
-			if again = step(); len(again.asks) > 0 {
-				break
-			}
+	if again := j.unlikely(); len(again.asks) > 0 {
+		return choice{Way: Way{Action: Remeasure}, because: again.reasons, asks: again.asks}, true
+	}
+	if j.supposed || !j.in.Policy.Confirm {
+		return choice{}, false
+	}
+	stages := []func() []question{j.coarse, j.confirm, j.waiting}
+	for n := j.stage; n < len(stages); n++ {
+		if questions := stages[n](); len(questions) > 0 {
+			return choice{Way: Way{Action: Remeasure}, questions: questions, stage: n}, true
 		}
 	}
-	return choice{Way: Way{Action: Remeasure}, because: again.reasons, asks: again.asks}, len(again.asks) > 0
+	return choice{}, false
 }
 
 // incomplete lists the members that still have to be measured.
@@ -75,6 +79,8 @@ func (s *subject) askMissing() (asks []Ask) {
 				ask.What = AskTorque
 			}
 			asks = append(asks, ask)
+		case !m.finding.Complete && len(m.feature.List.Unread()) > 0:
+			asks = append(asks, Ask{What: AskCells, Feature: m.ref, Lines: m.feature.List.Unread(), Readings: 1})
 		}
 	}
 	for _, refs := range [][]Ref{s.absent, s.mates} {
@@ -99,6 +105,13 @@ func (j judged) unlikely() (again remarks) {
 			a := Ask{What: AskCells, Feature: m.ref, Cells: cells, Readings: 1, feature: m.feature}
 			again.asks = append(again.asks, a)
 			again.say(say.Of("unlikely", m.ref, say.Text("places", a.said())))
+			continue
+		}
+		for _, f := range m.fits {
+			if asks := j.tightest(&m, f); len(asks) > 0 {
+				again.asks = append(again.asks, asks...)
+				again.say(fitReason("tight_joint", f, f.Clearance))
+			}
 		}
 	}
 	return again
@@ -106,29 +119,54 @@ func (j judged) unlikely() (again remarks) {
 
 // coarse asks for a finer gauge where a value lies so near its limit that the one it was read with neither passes nor
 // condemns it.
-func (j judged) coarse() (finer remarks) {
-	for _, m := range j.members {
+func (j judged) coarse() (all []question) {
+	for i := range j.members {
+		m := &j.members[i]
 		var finest unit.Length
+		var near []limit.Check
 		for _, c := range m.finding.Checks {
 			how := j.in.Coarse(m.feature, c)
-			if how.Finer > 0 && !m.finding.Stale && (finest == 0 || how.Finer < finest) {
+			if how.Finer == 0 || m.finding.Stale {
+				continue
+			}
+			near = append(near, c)
+			if finest == 0 || how.Finer < finest {
 				finest = how.Finer
 			}
 		}
-		if finest > 0 {
-			finer.asks = append(finer.asks, Ask{What: AskGauge, Feature: m.ref, Division: finest})
+		if len(near) > 0 {
+			q := finer(Ask{What: AskGauge, Feature: m.ref, Division: finest}, doubt(m.ref, near[0]))
+			q.good = func(s *subject) { s.supposeAll(i, near, false) }
+			q.bad = func(s *subject) { s.supposeAll(i, near, true) }
+			all = append(all, q)
 		}
 	}
-	for _, f := range j.used() {
-		if ask, ok := j.coarseFit(f); ok {
-			finer.asks = append(finer.asks, ask)
+	for i := range j.members {
+		for n, f := range j.members[i].fits {
+			if ask, ok := j.coarseFit(f); ok {
+				q := finer(ask, doubtFit(f))
+				q.good = func(s *subject) { s.supposeFit(i, n, false) }
+				q.bad = func(s *subject) { s.supposeFit(i, n, true) }
+				all = append(all, q)
+			}
 		}
 	}
-	for _, a := range finer.asks {
-		finer.say(say.Of("finer", a.Feature, say.Length("division", a.Division)))
-	}
-	return finer
+	return all
 }
+
+// finer is the question that a finer gauge answers.
+func finer(a Ask, doubt Reason) question {
+	return question{asks: []Ask{a}, doubt: doubt,
+		reason: say.Of("finer", a.Feature, say.Length("division", a.Division))}
+}
+
+// doubt says which value of a part was too near its limit to call, though that changes nothing.
+func doubt(ref Ref, c limit.Check) Reason {
+	return say.Of("doubt", ref, say.Word("check", "check", c.Name), say.Apart("value", c.Value, *c.Limit),
+		say.Apart("limit", *c.Limit, c.Value))
+}
+
+func doubtFit(f *Fit) Reason { return fitReason("doubt", f, f.Clearance).As("fit") }
 
 // coarseFit asks for a finer gauge in a bearing whose measured clearance its own cannot judge.
 func (s *subject) coarseFit(f *Fit) (Ask, bool) {
@@ -143,56 +181,99 @@ func (s *subject) coarseFit(f *Fit) (Ask, bool) {
 }
 
 // waiting leaves a set until it is settled whether the housings of its fits will be machined.
-func (j judged) waiting() (wait remarks) {
+func (j judged) waiting() (all []question) {
 	for _, w := range j.waits {
 		a := Ask{What: AskCells, Feature: w.ref, Cells: w.again.Cells, Readings: w.again.Readings, feature: w.of}
 		if w.again.Zero {
 			a.What = AskZero
 		}
-		wait.asks = append(wait.asks, a)
-		wait.say(say.Of("waits", w.ref))
+		all = append(all, question{asks: []Ask{a}, reason: say.Of("waits", w.ref),
+			doubt: say.Of("doubt", w.ref).As("housing"),
+			good:  func(*subject) {}, bad: func(s *subject) { s.supposeCut(w.ref) }})
 	}
-	return wait
+	return all
 }
 
-// confirm asks for near values to be read again before anything is cut for them, while everything that stands against
-// leaving the set comes from readings and is near.
-func (j judged) confirm() (near remarks) {
-	if j.mixed || len(j.fitsOut) > 0 || j.in.Policy.Grind == inspection.GrindAlways {
-		return remarks{}
-	}
-	for _, c := range j.checks {
-		asks, why, stands := j.confirmSet(c)
-		if stands {
-			return remarks{}
-		}
+// confirm asks for what is near its limit to be read again before anything is cut for it.
+func (j judged) confirm() (all []question) {
+	for n, c := range j.checks {
+		asks, why, _ := j.confirmSet(c)
 		if len(asks) > 0 {
-			near.asks = append(near.asks, asks...)
-			near.say(why)
+			all = append(all, question{asks: asks, reason: why, doubt: say.Reason{},
+				good: func(s *subject) { s.checks[n].Answer(false) }, bad: func(s *subject) { s.checks[n].Answer(true) }})
 		}
 	}
-	for _, m := range j.members {
-		if m.finding.Look.WorseThan(inspection.Marked) {
-			return remarks{}
-		}
+	for i := range j.members {
+		m := &j.members[i]
 		for _, c := range m.finding.Checks {
-			if c.Name == limit.CheckClearance || m.finding.Stale || j.in.Coarse(m.feature, c).Undecidable {
+			if c.Limit == nil || m.finding.Stale || j.in.Coarse(m.feature, c).Undecidable {
 				continue
 			}
-			standing, again := j.in.Confirm(m.feature, m.finding, c)
-			if standing == inspection.Stands {
-				return remarks{}
+			if q, near := j.confirmCheck(m, c); near {
+				q.doubt = doubt(m.ref, c)
+				q.good = func(s *subject) { s.suppose(i, c.Name, false) }
+				q.bad = func(s *subject) { s.suppose(i, c.Name, true) }
+				all = append(all, q)
 			}
-			if standing == inspection.Near {
-				ask := askAgain(m, again)
-				near.asks = append(near.asks, ask)
-				near.say(nearReason(ask, c))
+		}
+		for n, f := range m.fits {
+			if q, near := j.confirmFit(m, f); near {
+				q.doubt = doubtFit(f)
+				q.good = func(s *subject) { s.supposeFit(i, n, false) }
+				q.bad = func(s *subject) { s.supposeFit(i, n, true) }
+				all = append(all, q)
 			}
 		}
 	}
-	near.asks = merged(near.asks)
-	return near
+	return all
 }
+
+// confirmCheck asks for what makes a check of a member that is near its limit.
+func (s *subject) confirmCheck(m *member, c limit.Check) (q question, near bool) {
+	switch {
+	case c.Name == limit.CheckClearance:
+		return q, false
+	case c.Name == limit.CheckRunout:
+		return s.confirmTurn(m, c)
+	case m.feature.Kind.Row().List != nil:
+		return s.confirmList(m, c)
+	}
+	standing, again := s.in.Confirm(m.feature, m.finding, c)
+	if standing != inspection.Near {
+		return q, false
+	}
+	ask := askAgain(*m, again)
+	return question{asks: []Ask{ask}, reason: nearReason(ask, c)}, true
+}
+
+// confirmTurn asks for a turn that is near its limit to be taken once more: beyond it by less than the uncertainty of
+// the indicator, or inside it by no more than half a division.
+func (s *subject) confirmTurn(m *member, c limit.Check) (q question, near bool) {
+	at, ok := s.in.Latest(s.row.Bend, m.ref.Number)
+	if !ok {
+		return q, false
+	}
+	turn := &s.in.Features[at]
+	if turn.List.Turns() >= turnsEnough || !s.in.NearSmall(turn, c) {
+		return q, false
+	}
+	ask := Ask{What: AskRunout, Feature: m.ref, Readings: turnsEnough}
+	return question{asks: []Ask{ask}, reason: nearReason(ask, c).As("turn")}, true
+}
+
+// confirmList asks for a gap under a straight edge, or an end play, that is beyond its limit by less than its
+// uncertainty.
+func (s *subject) confirmList(m *member, c limit.Check) (q question, near bool) {
+	lines := m.feature.List.Once(c.Value)
+	if c.Margin() >= 0 || -c.Margin() >= c.U || len(lines) == 0 {
+		return q, false
+	}
+	ask := Ask{What: AskCells, Feature: m.ref, Lines: lines, Readings: turnsEnough}
+	return question{asks: []Ask{ask}, reason: nearReason(ask, c).As("list")}, true
+}
+
+// turnsEnough is how often a turn, a strip, an end play or a gap is taken before it decides.
+const turnsEnough = 2
 
 // askAgain asks for what would settle a check that is near.
 func askAgain(m member, again *inspection.Again) Ask {

@@ -21,6 +21,7 @@ func gatherJournals(s *scene, name part.Set) *subject {
 		return nil
 	}
 	sub.classed()
+	sub.rungs = (*subject).climb
 	sub.ladder = sub.climb()
 	sub.waits = sub.waitedFor()
 	if sub.row.Bend != "" {
@@ -70,6 +71,9 @@ func (s *subject) climb() []Rung {
 			Middle: m.limits.New.Middle(), Allowance: policy.CleanupAllowance}
 		if runout := s.turned(s.row.Bend, m.ref.Number); runout != nil {
 			rung.Bend = runout.Twice
+		}
+		if bend, supposed := s.bends[m.ref.Number]; supposed {
+			rung.Bend = bend
 		}
 		below := m.below()
 		follow := min(rung.Smallest-rung.Bend-rung.Allowance, below-rung.Bend)

@@ -38,7 +38,7 @@ func judge(s *subject) (j judgement) {
 		}
 	}
 	for _, c := range s.checks {
-		j.weigh(s, nil, c, c.Verdict == limit.Unsure)
+		j.weigh(s, nil, c, c.Verdict == limit.Unsure && !s.supposed)
 	}
 	return j
 }
@@ -80,6 +80,9 @@ func (j *judgement) judgeFits(s *subject) {
 
 // doubtful reports whether a check lies too near its limit for its gauge to call.
 func (s *subject) doubtful(m *member, c limit.Check) bool {
+	if s.supposed {
+		return false
+	}
 	if s.in.Coarse(m.feature, c).Undecidable {
 		return true
 	}

@@ -86,6 +86,9 @@ type Fit struct {
 	shared  bool
 }
 
+// twiceU is the uncertainty of the clearance, k = 2.
+func (f *Fit) twiceU() unit.Length { return unit.Round(2 * f.u) }
+
 // joint names the journal, with the rod where it has several.
 func (f *Fit) joint() say.Arg { return say.Joint("part", &f.journal, f.rod()) }
 

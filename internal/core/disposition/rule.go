@@ -64,6 +64,11 @@ type choice struct {
 	asks        []Ask
 	// because says why, as far as the choice does not follow from what was judged.
 	because []Reason
+	// questions are put before the set is decided; stage is which of them.
+	questions []question
+	stage     int
+	// doubts are what was near and changes nothing.
+	doubts []Reason
 	// nothing tells that no way can be promised yet.
 	nothing bool
 }
@@ -88,9 +93,7 @@ func (r rule) decide(s *scene) (Set, bool) {
 	if sub == nil {
 		return Set{}, false
 	}
-	j := judged{sub, r.judge(sub)}
-	options := r.offer(j)
-	c := r.choose(j, options)
+	j, options, c := r.settle(sub)
 	if c.nothing {
 		options = []Option{}
 	}
@@ -102,8 +105,39 @@ func (r rule) decide(s *scene) (Set, bool) {
 	if len(sub.said)+len(c.because) > 0 {
 		why.reasons = slices.Concat(sub.said, c.because, why.reasons)
 	}
+	why.reasons = append(why.reasons, c.doubts...)
 	why.asks = append(c.asks, why.asks...)
 	return conclude(j, options, c, why), true
+}
+
+// settle decides a set, or puts those questions first of which some answer could change what is decided.
+func (r rule) settle(s *subject) (judged, offers, choice) {
+	var doubts []Reason
+	for {
+		j := judged{s, r.judge(s)}
+		options := r.offer(j)
+		c := r.choose(j, options)
+		if len(c.questions) == 0 {
+			c.doubts = doubts
+			return j, options, c
+		}
+		kept, idle := r.matters(s, c.questions)
+		for _, q := range idle {
+			if q.doubt.Code != "" {
+				doubts = append(doubts, q.doubt)
+			}
+		}
+		if len(kept) > 0 {
+			for _, q := range kept {
+				c.asks, c.because = append(c.asks, q.asks...), append(c.because, q.reason)
+			}
+			c.asks, c.doubts = merged(c.asks), doubts
+			return j, options, c
+		}
+		next := *s
+		next.stage = c.stage + 1
+		s = &next
+	}
 }
 
 // offers collect the ways to treat a set.

@@ -75,6 +75,13 @@ type subject struct {
 	ladder []Rung
 	bend   *inspection.Bend
 	rings  []RingAdvice
+	// rungs makes the ladder, where there is one; bends are supposed runouts by their number.
+	rungs func(*subject) []Rung
+	bends bends
+	// supposed tells that the set is as it would be with every question answered; stage is the first of the questions
+	// that are still put.
+	supposed bool
+	stage    int
 	// checks look at all members together; said is what is told before anything else.
 	checks []limit.Check
 	said   []Reason
@@ -83,6 +90,9 @@ type subject struct {
 	byNumber, all bool
 	bought        []int
 }
+
+// bends are runouts by the number of their journal.
+type bends map[int]unit.Length
 
 // bare is a set without its members.
 func (s *scene) bare(name part.Set) *subject {

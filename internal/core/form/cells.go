@@ -2,6 +2,7 @@ package form
 
 import (
 	"math"
+	"slices"
 
 	"ledge/internal/core/unit"
 )
@@ -79,6 +80,22 @@ func (g Grid) Ends() (s Spread) {
 		}
 	}
 	return s
+}
+
+// Extreme is the cell with the largest, or the smallest, size; of those in some directions, or of all where directions
+// is nil. ok is false without any.
+func (g Grid) Extreme(large bool, directions []int) (at Place, ok bool) {
+	for station, row := range g.Sizes {
+		for d, size := range row {
+			if !size.OK || directions != nil && !slices.Contains(directions, d) {
+				continue
+			}
+			if best := g.at(at).Length; !ok || large && size.Length > best || !large && size.Length < best {
+				at, ok = Place{station, d}, true
+			}
+		}
+	}
+	return at, ok
 }
 
 // OvalCells are the cells of the directions with the largest and with the smallest mean, which make the pooled oval.

@@ -47,7 +47,8 @@ func Off(angles []unit.Angle, indications []unit.Length, first, last Runout, sha
 		first.first[0]*(1-share) + last.first[0]*share,
 		first.first[1]*(1-share) + last.first[1]*share,
 	})
-	smallest, largest, _ := Range(indications)
+	_, means := averaged(angles, indications)
+	smallest, largest, _ := Range(means)
 	r.TIR, r.TIRAxis = largest-smallest, &tir
 	return r, true
 }
@@ -65,6 +66,7 @@ func (h harmonic) at(angle unit.Angle) float64 {
 
 // turn evaluates indications less a harmonic.
 func turn(angles []unit.Angle, indications []unit.Length, less harmonic) (Runout, unit.Length) {
+	angles, indications = averaged(angles, indications)
 	base, _, _ := Range(indications)
 	low, high := math.Inf(1), math.Inf(-1)
 	for i, indication := range indications {
@@ -118,6 +120,28 @@ func (r Runout) Judged() unit.Length {
 // RunoutFromTIR is the runout known only by its total indicator reading.
 func RunoutFromTIR(tir unit.Length) Runout {
 	return Runout{TIR: tir, Throw: unit.DivHalfEven(tir, 2), Twice: tir}
+}
+
+// averaged takes several turns together: the mean at each angle, in the order in which they were first read.
+func averaged(angles []unit.Angle, indications []unit.Length) ([]unit.Angle, []unit.Length) {
+	var places []unit.Angle
+	var read [][]unit.Length
+	for i, angle := range angles {
+		at := slices.Index(places, angle)
+		if at < 0 {
+			at = len(places)
+			places, read = append(places, angle), append(read, nil)
+		}
+		read[at] = append(read[at], indications[i])
+	}
+	if len(places) == len(angles) {
+		return angles, indications
+	}
+	means := make([]unit.Length, len(read))
+	for i := range read {
+		means[i] = unit.Mean(read[i])
+	}
+	return places, means
 }
 
 // oneTurn merges indications at the same place of the turn, such as the return to 360°, into their

@@ -65,7 +65,7 @@ func (in *Inspection) endMains() (first, last int) {
 // judgeTurn holds a runout against the limit of its journal.
 func (in *Inspection) judgeTurn(f *Feature, out *Finding) {
 	journal, _ := in.LimitsAt(f.Kind.Row().JudgedBy, f.Number)
-	u := in.gauge(f).Uncertainty(1)
+	u := in.gauge(f).Uncertainty(max(1, f.List.Turns()))
 	out.Checks = append(out.Checks,
 		in.Policy.DecisionRule.Upper(limit.CheckRunout, out.Runout.Judged(), journal.RunoutMax, u.Difference()))
 }

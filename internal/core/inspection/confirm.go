@@ -15,7 +15,7 @@ import (
 // beyond by less than its uncertainty. Simulated: more find nothing more.
 const (
 	confirmed    = 2
-	mostConfirms = 5
+	MostConfirms = 5
 	mostZeros    = 2
 )
 
@@ -133,7 +133,7 @@ func (c *confirming) value(v, most, u unit.Length, cells []form.Place) {
 	if !beyond && most-v > inside {
 		return
 	}
-	fewest := mostConfirms
+	fewest := MostConfirms
 	for _, p := range cells {
 		fewest = min(fewest, c.held(p))
 	}
@@ -141,7 +141,7 @@ func (c *confirming) value(v, most, u unit.Length, cells []form.Place) {
 	if (beyond || c.guarded) && fewest >= confirmed {
 		wanted = fewest + 1
 	}
-	if fewest >= mostConfirms || fewest >= wanted {
+	if fewest >= MostConfirms || fewest >= wanted {
 		c.settled(beyond, v, most, u, cells)
 		return
 	}
@@ -197,9 +197,22 @@ func (c *confirming) asked(p form.Place) bool {
 }
 
 // held is how many readings of a cell count.
-func (c *confirming) held(p form.Place) int {
-	sizes, _ := c.f.counting(&c.f.Cells[p.Station][p.Direction])
+func (c *confirming) held(p form.Place) int { return c.f.HeldAt(p) }
+
+// HeldAt is how many readings of a cell count.
+func (f *Feature) HeldAt(p form.Place) int {
+	sizes, _ := f.counting(&f.Cells[p.Station][p.Direction])
 	return len(sizes)
+}
+
+// NearSmall reports whether what an indicator showed lies beyond its limit by less than its uncertainty, or inside it
+// by no more than half a division, under the guarded rule by no more than half of the uncertainty.
+func (in *Inspection) NearSmall(f *Feature, c limit.Check) bool {
+	margin, inside := c.Margin(), in.gauge(f).Division/2
+	if in.Policy.DecisionRule == limit.Guarded {
+		inside = c.U / 2
+	}
+	return margin < 0 && -margin < c.U || margin >= 0 && margin <= inside
 }
 
 // ConfirmMeans tells how the difference of two bores' means stands: near, all their cells are read again.
@@ -210,7 +223,7 @@ func (in *Inspection) ConfirmMeans(c limit.Check, bores []*Feature) (Nearness, i
 	if -c.Margin() >= c.U {
 		return Stands, 0
 	}
-	fewest := mostConfirms
+	fewest := MostConfirms
 	for _, f := range bores {
 		for _, row := range f.Cells {
 			for at := range row {
@@ -221,7 +234,7 @@ func (in *Inspection) ConfirmMeans(c limit.Check, bores []*Feature) (Nearness, i
 			}
 		}
 	}
-	if fewest >= mostConfirms {
+	if fewest >= MostConfirms {
 		return Stands, 0
 	}
 	return Near, fewest + 1
@@ -269,7 +282,7 @@ func (f *Feature) ZerosAt(station, direction int) int {
 // ZerosTold is from how many settings of the zero what was read more than once comes, at least: 1 where nothing was; 0
 // where nobody knows.
 func (f *Feature) ZerosTold() int {
-	least := mostConfirms
+	least := MostConfirms
 	read, again := false, false
 	for s, row := range f.Cells {
 		for d := range row {

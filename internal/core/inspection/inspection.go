@@ -58,7 +58,7 @@ type held struct {
 type gauged struct {
 	judging, bare instrument.Gauge
 	stated        bool
-	means         [1 + mostConfirms]instrument.Uncertainty
+	means         [1 + MostConfirms]instrument.Uncertainty
 }
 
 // A Decision is what a person signed for a set of parts, named as the disposition names sets,
@@ -359,7 +359,7 @@ func (f *Feature) CrackCleared() bool {
 type List struct {
 	Angles    []unit.Angle    // runout
 	Indicator []unit.Length   // runout, by angle
-	TIR       *unit.Length    // runout known only by its total
+	TIR       []unit.Length   // runout known only by its total, turn by turn
 	At0       []unit.Length   // end float
 	At180     []unit.Length   // end float, crank turned half a turn
 	Lines     []Line          // deck
@@ -374,6 +374,56 @@ type List struct {
 	BigEnd    *unit.Mass      // rod weight
 	SmallEnd  *unit.Mass      // rod weight
 	Setups    []*Setup        // of the readings, as far as they name their own
+}
+
+// Turns is how often the shaft was turned.
+func (l *List) Turns() int {
+	if len(l.TIR) > 0 || len(l.Angles) == 0 {
+		return len(l.TIR)
+	}
+	counts := map[unit.Angle]int{}
+	for _, angle := range l.Angles {
+		counts[angle]++
+	}
+	least := len(l.Angles)
+	for _, n := range counts {
+		least = min(least, n)
+	}
+	return least
+}
+
+// Unread names the end of the crank's travel that an end play lacks, where the other is read.
+func (l *List) Unread() []string {
+	switch {
+	case len(l.At0) > 0 && len(l.At180) == 0:
+		return []string{"at_180"}
+	case len(l.At0) == 0 && len(l.At180) > 0:
+		return []string{"at_0"}
+	}
+	return nil
+}
+
+// Once names what was read only once of what makes a value: the lines of a straight edge with such a gap, or both ends
+// of the crank's travel.
+func (l *List) Once(value unit.Length) (names []string) {
+	for _, line := range l.Lines {
+		read := 0
+		for _, other := range l.Lines {
+			if other.Name == line.Name {
+				read++
+			}
+		}
+		if read == 1 && line.Gap == value {
+			names = append(names, line.Name)
+		}
+	}
+	for name, readings := range map[string][]unit.Length{"at_0": l.At0, "at_180": l.At180} {
+		if len(readings) == 1 {
+			names = append(names, name)
+		}
+	}
+	slices.Sort(names)
+	return names
 }
 
 // A Line is one straight-edge line across a deck.

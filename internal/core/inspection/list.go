@@ -46,9 +46,9 @@ func evaluateList(in *Inspection, f *Feature) Finding {
 	case form == part.Float:
 		e.endFloat()
 	case form == part.Edges:
-		for _, line := range f.List.Lines {
-			if out.Largest == nil || line.Gap > *out.Largest {
-				out.Largest = &line.Gap
+		for _, gap := range f.List.gaps() {
+			if out.Largest == nil || gap > *out.Largest {
+				out.Largest = &gap
 			}
 		}
 		e.flat(out.Largest)
@@ -91,8 +91,8 @@ func (e listed) inRange(name limit.CheckName, least, most unit.Length) {
 func (e listed) runout() {
 	var runout form.Runout
 	switch {
-	case e.list.TIR != nil:
-		runout = form.RunoutFromTIR(*e.list.TIR)
+	case len(e.list.TIR) > 0:
+		runout = form.RunoutFromTIR(unit.Mean(e.list.TIR))
 	case len(e.list.Indicator) > 0:
 		runout = form.RunoutOf(e.list.Angles, e.list.Indicator)
 	default:
@@ -120,6 +120,7 @@ func (e listed) endFloat() {
 	found.Spread = largest - smallest
 	mean := unit.Mean(all)
 	e.Min, e.Max, e.Mean = &smallest, &largest, &mean
+	e.Complete = found.At0 != nil && found.At180 != nil // one end of the turn alone decides nothing
 	e.inRange("end_float", min(orOther(found.At0, found.At180), orOther(found.At180, found.At0)),
 		max(orOther(found.At0, found.At180), orOther(found.At180, found.At0)))
 
@@ -143,6 +144,18 @@ func (e listed) endFloat() {
 			e.note(say.New("spread", say.Length("by", high-low)).As("thrust"))
 		}
 	}
+}
+
+// gaps are those of the lines of a straight edge, each the mean of its readings.
+func (l *List) gaps() (gaps []unit.Length) {
+	read := map[string][]unit.Length{}
+	for _, line := range l.Lines {
+		read[line.Name] = append(read[line.Name], line.Gap)
+	}
+	for _, readings := range read {
+		gaps = append(gaps, unit.Mean(readings))
+	}
+	return gaps
 }
 
 func orOther(a, b *unit.Length) unit.Length {

@@ -2,6 +2,7 @@ package inspection
 
 import (
 	"fmt"
+	"slices"
 
 	"ledge/internal/core/engine"
 	"ledge/internal/core/part"
@@ -130,7 +131,7 @@ func (f Feature) turned(out Feature) (Feature, bool) {
 		}
 		for _, size := range cell.Sizes {
 			if f.Stations[0] == tirLine {
-				out.List.TIR = &size
+				out.List.TIR = append(out.List.TIR, size)
 				continue
 			}
 			out.List.Angles = append(out.List.Angles, f.Directions[d])
@@ -148,16 +149,22 @@ func (f Feature) Sheet(l engine.Layout) (out Feature) {
 		out.Kind = part.StripFor(f.List.Journal)
 	}
 	if f.Kind.Row().List.Form == part.Turn {
-		if f.List.TIR != nil {
+		if len(f.List.TIR) > 0 {
 			out.Stations, out.Directions, out.Cells = []string{tirLine}, []unit.Angle{0},
-				[][]Cell{{{Sizes: []unit.Length{*f.List.TIR}}}}
+				[][]Cell{{{Sizes: f.List.TIR}}}
 			return out
 		}
-		row := make([]Cell, len(f.List.Indicator))
+		var row []Cell
+		out.Directions = nil
 		for i, shown := range f.List.Indicator {
-			row[i].Sizes = []unit.Length{shown}
+			at := slices.Index(out.Directions, f.List.Angles[i])
+			if at < 0 {
+				at = len(row)
+				out.Directions, row = append(out.Directions, f.List.Angles[i]), append(row, Cell{})
+			}
+			row[at].Sizes = append(row[at].Sizes, shown)
 		}
-		out.Stations, out.Directions, out.Cells = []string{"dial"}, f.List.Angles, [][]Cell{row}
+		out.Stations, out.Cells = []string{"dial"}, [][]Cell{row}
 		return out
 	}
 	var width int

@@ -117,6 +117,21 @@ func (c Check) Margin() unit.Length {
 	return *c.Limit - c.Value
 }
 
+// Answer puts c within, as at its limit, or beyond: by what was read, but by no less than its uncertainty.
+func (c *Check) Answer(beyond bool) {
+	by := unit.Length(0)
+	if beyond {
+		by = max(-c.Margin(), c.U, 1)
+	}
+	if c.AtLeast {
+		by = -by
+	}
+	c.Value, c.Verdict, c.Chance = *c.Limit+by, Within, nil
+	if beyond {
+		c.Verdict = Beyond
+	}
+}
+
 // Upper makes the check of v against an upper limit, which may be nil.
 func (r Rule) Upper(name CheckName, v unit.Length, limit *unit.Length, u float64) Check {
 	c := Check{Name: name, Value: v, Limit: limit, Verdict: NoLimit, U: unit.Round(2 * u)}

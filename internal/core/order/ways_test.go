@@ -57,7 +57,7 @@ func TestMixedShellsAreOrderedAsSigned(t *testing.T) {
 			grid("main_bearing", n, bearing, `"fitted": {"step": 0, "shell": 0},`)}
 	}
 	features := append(loose(1, "2.5006"), loose(2, "2.5007")...) // 0.0021 and 0.0022 of 0.0020, aimed at 0.0015
-	halves := document(t, `"mixed_halves": true`, shelled, features...)
+	halves := document(t, `"mixed_halves": true, "confirm": false`, shelled, features...)
 	s := disposition.Evaluate(halves).Sets[0]
 	assert.Equal(t, disposition.Way{Action: disposition.Reuse, Shell: -in("0.0005"),
 		Method: disposition.MixedHalf}, s.Way, "the set's choice keeps its method")
@@ -66,7 +66,7 @@ func TestMixedShellsAreOrderedAsSigned(t *testing.T) {
 	assert.Equal(t, []string{"SS-STD-M0001", "SS-STD"}, []string{lines[0].Code, lines[1].Code})
 	assert.Equal(t, []int{2, 2}, []int{lines[0].Count, lines[1].Count}, "a half of each for both mains")
 
-	each := document(t, `"mixed_shells": true`, shelled, append(loose(1, "2.5000"), loose(2, "2.5009")...)...)
+	each := document(t, `"mixed_shells": true, "confirm": false`, shelled, append(loose(1, "2.5000"), loose(2, "2.5009")...)...)
 	s = disposition.Evaluate(each).Sets[0]
 	require.Equal(t, disposition.MixedShell, s.Method)
 	lines = sheetsFor(t, each, s.Set, s.Way, schedule.Counts{Mains: 2})[order.Parts].Lines

@@ -1,0 +1,106 @@
+package disposition
+
+import (
+	"ledge/internal/core/form"
+	"ledge/internal/core/inspection"
+	"ledge/internal/core/plan"
+	"ledge/internal/core/say"
+	"ledge/internal/core/unit"
+)
+
+// confirmFit asks for a clearance that is outside its window by less than its uncertainty to be measured again: the
+// places of both parts that make it, or another strip.
+func (s *subject) confirmFit(m *member, f *Fit) (q question, near bool) {
+	if f.Basis == BasisPredicted || f.Window == nil || f.insideWindow() {
+		return q, false
+	}
+	tight, loose := f.Window.Min-f.Clearance.Min, f.Clearance.Max-f.Window.Max
+	if max(tight, loose) >= f.twiceU() {
+		return q, false
+	}
+	if f.Basis == BasisStrip {
+		strip, _ := s.strip(m.ref.Kind, f.Number)
+		if len(strip.List.Readings) >= turnsEnough {
+			return q, false
+		}
+		ref := m.ref
+		if f.shared {
+			ref = Ref{Kind: m.ref.Kind.Row().Joint.Bearing, Number: f.Number}
+		}
+		q.asks = []Ask{{What: AskStrip, Feature: ref, Readings: turnsEnough}}
+		q.reason = fitReason("near", f, f.Clearance).As("strip")
+		return q, true
+	}
+	places := s.makes(m, f, loose > tight)
+	fewest := inspection.MostConfirms
+	for _, p := range places {
+		fewest = min(fewest, p.feature.HeldAt(p.at))
+	}
+	if len(places) == 0 || fewest >= inspection.MostConfirms {
+		return q, false
+	}
+	wanted := max(turnsEnough, fewest+1)
+	for _, p := range places {
+		if p.feature.HeldAt(p.at) < wanted {
+			q.asks = append(q.asks, Ask{What: AskCells, Feature: p.ref, Readings: wanted, feature: p.feature,
+				Cells: []plan.Cell{{Station: p.at.Station, Direction: p.at.Direction}}})
+		}
+	}
+	q.reason = fitReason("near", f, f.Clearance).And(say.Number("readings", wanted)).As("fit")
+	return q, true
+}
+
+// A placed is a cell of a part that makes a clearance.
+type placed struct {
+	ref     Ref
+	feature *inspection.Feature
+	at      form.Place
+}
+
+// makes are the cells that make the loose, or the tight, end of a clearance: one of the shaft, one of the bore.
+func (s *subject) makes(m *member, f *Fit, loose bool) (cells []placed) {
+	row := m.ref.Kind.Row()
+	add := func(ref Ref, feature *inspection.Feature, found *inspection.Finding, large bool, directions []int) {
+		if at, ok := found.Grid.Extreme(large, directions); ok {
+			cells = append(cells, placed{ref, feature, at})
+		}
+	}
+	other := Ref{Kind: row.Mate, Number: f.Number}
+	if row.Joint != nil {
+		other.Kind = row.Joint.Bearing
+		if f.Basis == BasisCalculated {
+			other.Kind = row.Joint.Housing
+		}
+	}
+	feature, found := s.finding(other.Kind, other.Number)
+	if found == nil {
+		return nil
+	}
+	if row.Joint == nil { // the member is the bore
+		add(m.ref, m.feature, m.finding, loose, nil)
+		add(other, feature, found, true, found.Grid.Nearest(thrust))
+		return cells
+	}
+	var upright []int
+	if loose {
+		upright = found.Grid.Nearest(vertical)
+	}
+	add(m.ref, m.feature, m.finding, !loose, nil)
+	add(other, feature, found, loose, upright)
+	return cells
+}
+
+// tightest are the cells of a clearance that is less than nothing, as far as nobody confirmed them.
+func (s *subject) tightest(m *member, f *Fit) (asks []Ask) {
+	if f.Basis == BasisPredicted || f.Clearance.Min >= unit.Length(0) {
+		return nil
+	}
+	for _, p := range s.makes(m, f, false) {
+		if p.feature.Cells[p.at.Station][p.at.Direction].Confirmed {
+			return nil
+		}
+		asks = append(asks, Ask{What: AskCells, Feature: p.ref, Readings: 1, feature: p.feature,
+			Cells: []plan.Cell{{Station: p.at.Station, Direction: p.at.Direction}}})
+	}
+	return asks
+}
