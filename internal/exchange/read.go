@@ -8,6 +8,7 @@ import (
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/engine"
 	"ledge/internal/core/inspection"
+	"ledge/internal/core/instrument"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
 	"ledge/internal/core/unit"
@@ -33,7 +34,7 @@ func Read(source io.Reader) (*inspection.Inspection, error) {
 
 func (r *reader) document(root *node) *inspection.Inspection {
 	n, ok := r.object(root, "", "format", "unit", "job", "engine", "policy", "limits", "limits_close",
-		"features", "decisions", "build", "gauges")
+		"features", "decisions", "build", "gauges", "gauges_at_hand")
 	if !ok {
 		return nil
 	}
@@ -91,7 +92,23 @@ func (r *reader) document(root *node) *inspection.Inspection {
 	}
 	optional(n, "", "build", &in.Built, r.build)
 	optional(n, "", "gauges", &in.Shelf, r.gauges)
+	optional(n, "", "gauges_at_hand", &in.AtHand, r.atHand)
 	return in
+}
+
+// atHand reads which gauges the shop has; none at all is said by an empty list.
+func (r *reader) atHand(n *node, at string) []instrument.Gauge {
+	gauges := []instrument.Gauge{}
+	for i, item := range r.array(n, at) {
+		place := pointer(at, i)
+		if _, ok := r.object(&item, place, "kind", "division"); !ok || !r.require(&item, place, "kind", "division") {
+			continue
+		}
+		gauges = append(gauges, instrument.Gauge{
+			Kind:     choice(r, item.get("kind"), pointer(place, "kind"), "", instrument.Kinds.All()...),
+			Division: r.positive(item.get("division"), pointer(place, "division"))})
+	}
+	return gauges
 }
 
 // decision reads what was signed for a set.

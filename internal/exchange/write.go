@@ -27,6 +27,7 @@ type inspectionDoc struct {
 	Decisions   []decisionDoc                `json:"decisions,omitempty"`
 	Build       []any                        `json:"build,omitempty"`
 	Gauges      any                          `json:"gauges,omitempty"`
+	AtHand      []map[string]any             `json:"gauges_at_hand,omitzero"`
 }
 
 type decisionDoc struct {
@@ -69,6 +70,11 @@ func writeInspection(out io.Writer, in *inspection.Inspection) error {
 	for _, d := range in.Decisions {
 		doc.Decisions = append(doc.Decisions,
 			decisionDoc{d.Set, d.Action, w.length(d.Step), w.length(d.Shell), d.Method, d.By, d.Component})
+	}
+	if in.AtHand != nil {
+		doc.AtHand = each(in.AtHand, func(g instrument.Gauge) map[string]any {
+			return map[string]any{"kind": g.Kind, "division": w.length(g.Division)}
+		})
 	}
 	for name, text := range map[string]string{"number": in.Job.Number, "customer": in.Job.Customer,
 		"engine": in.Job.Engine, "duty": string(in.Job.Duty)} {

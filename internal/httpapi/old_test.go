@@ -85,7 +85,7 @@ func TestOldShopReadsTheSame(t *testing.T) {
 			}
 			// Shells nearest to what is aimed at are advised since, also where standard ones lie in the window.
 			nearer := id == "3" || id == "9" && is.Set == part.MainJournals
-			deeper := is.Set == part.DeckSet // a skim takes a cleaning cut since
+			deeper := is.Set == part.DeckSet                 // a skim takes a cleaning cut since
 			again := id == "9" && is.Set == part.RodJournals // what is near is read again first since
 			assert.Equal(t, was["stale"] == true || nearer || deeper || again, is.Stale, "job %s, %s", id, is.Set)
 		}

@@ -35,6 +35,9 @@ func conclude(j judged, options offers, c choice, why remarks) Set {
 	if set.Provisional {
 		why.say(j.whyProvisional(why.reasons, why.asks, keeps)...)
 	}
+	if c.Action.Decides() && j.in.Policy.Confirm {
+		why.say(j.remarkGauges()...)
+	}
 	why.say(j.remarkHeld()...)
 	why.say(j.remarkHand()...)
 	if keeps {
@@ -84,6 +87,24 @@ func (j judged) whyProvisional(said []Reason, asks []Ask, keeps bool) []Reason {
 		return []Reason{say.New("provisional").As("depth")}
 	}
 	return []Reason{say.New("provisional").As("near")}
+}
+
+// remarkGauges says which values no gauge that is to be had can tell from their limits, with the chance that they are
+// within.
+func (s *subject) remarkGauges() (reasons []Reason) {
+	for i := range s.members {
+		m := &s.members[i]
+		for _, c := range m.finding.Checks {
+			if how := s.in.Coarse(m.feature, c); !how.Undecidable || how.Finer > 0 || m.finding.Stale {
+				continue
+			}
+			chance := limit.Chance(-c.Margin(), 0, float64(c.U)/2)
+			reasons = append(reasons, say.Of("no_gauge_tells", m.ref, say.Word("check", "check", c.Name),
+				say.Apart("value", c.Value, *c.Limit), say.Apart("limit", *c.Limit, c.Value),
+				say.Number("chance", int(100*chance+0.5))))
+		}
+	}
+	return reasons
 }
 
 // remarkHeld says under which condition the readings were taken that a decision stands on, where there are others.

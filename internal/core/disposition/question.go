@@ -4,6 +4,7 @@ import (
 	"maps"
 	"slices"
 
+	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
 )
 
@@ -48,6 +49,26 @@ func (r rule) matters(s *subject, all []question) (kept, idle []question) {
 		}
 	}
 	return kept, idle
+}
+
+// idleTest reports whether a test is asked for that changes nothing, however it comes out.
+func (r rule) idleTest(s *subject, a Ask) bool {
+	i := slices.IndexFunc(s.members, func(m member) bool { return m.ref == a.Feature })
+	if a.What != AskTest || i < 0 {
+		return false
+	}
+	_, idle := r.matters(s, []question{{
+		good: func(s *subject) { s.supposeTested(i, true) }, bad: func(s *subject) { s.supposeTested(i, false) }}})
+	return len(idle) > 0
+}
+
+// supposeTested puts a member through both tests; where it fails, it is the hardness that it lost.
+func (s *subject) supposeTested(member int, passed bool) {
+	m := &s.members[member]
+	f := *m.feature
+	f.Tests = append(slices.Clip(f.Tests), inspection.Test{What: inspection.TestCrack, Passed: true},
+		inspection.Test{What: inspection.TestHardness, Passed: passed})
+	m.feature = &f
 }
 
 // An outcome is what a decision does: to the set, and to each of its parts.

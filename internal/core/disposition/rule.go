@@ -107,6 +107,9 @@ func (r rule) decide(s *scene) (Set, bool) {
 	}
 	why.reasons = append(why.reasons, c.doubts...)
 	why.asks = append(c.asks, why.asks...)
+	if c.Action.Decides() {
+		why.asks = slices.DeleteFunc(why.asks, func(a Ask) bool { return r.idleTest(sub, a) })
+	}
 	return conclude(j, options, c, why), true
 }
 

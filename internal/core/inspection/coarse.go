@@ -50,7 +50,7 @@ func (in *Inspection) Coarse(f *Feature, c limit.Check) Coarseness {
 		c.U = unit.Round(float64(c.U) * own.Uncertainty(1).Fit(1) / gauge.Uncertainty(1).Fit(1))
 		gauge = own
 	}
-	out := CoarseFor(tolerance, c, gauge, stated, in.Unit)
+	out := CoarseFor(tolerance, c, gauge, stated, in.divisions(f))
 	out.ByHand = hand && !out.Coarse
 	return out
 }
@@ -59,8 +59,10 @@ func interval(g instrument.Gauge) bool {
 	return g.Kind == instrument.Feeler || g.Kind == instrument.Strip
 }
 
-// CoarseFor tells whether a gauge can judge a check within a tolerance; stated, whether anybody said what it reads.
-func CoarseFor(tolerance unit.Length, c limit.Check, gauge instrument.Gauge, stated bool, s unit.System) Coarseness {
+// CoarseFor tells whether a gauge can judge a check within a tolerance; stated, whether anybody said what it reads, and
+// divisions, those of the gauges that can be fetched instead, the coarsest first.
+func CoarseFor(tolerance unit.Length, c limit.Check, gauge instrument.Gauge, stated bool,
+	divisions []unit.Length) Coarseness {
 	if (!stated || 5*gauge.Division <= tolerance) && 2*c.U <= tolerance {
 		return Coarseness{}
 	}
@@ -72,7 +74,7 @@ func CoarseFor(tolerance unit.Length, c limit.Check, gauge instrument.Gauge, sta
 		return out
 	}
 	// What the check makes of one reading's uncertainty stays; the gauge's own share shrinks with its division.
-	for _, division := range finer(s) {
+	for _, division := range divisions {
 		if division >= gauge.Division || 5*division > tolerance {
 			continue
 		}
@@ -92,7 +94,7 @@ func (in *Inspection) CoarseFit(f *Feature, c limit.Check, window unit.Length) (
 	if c.Limit == nil || c.Verdict == limit.NoLimit {
 		return how, false
 	}
-	return CoarseFor(window, c, gauge, stated, in.Unit), !interval(gauge)
+	return CoarseFor(window, c, gauge, stated, in.divisions(f)), !interval(gauge)
 }
 
 // ownGauge is the gauge of f without what the hand adds, and whether anybody said what it reads.

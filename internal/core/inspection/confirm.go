@@ -156,15 +156,15 @@ func (c *confirming) settled(beyond bool, v, most, u unit.Length, cells []form.P
 		return
 	}
 	gauge := c.in.gauge(c.f)
-	own, ordinary := gauge.Uncertainty(1).Size(), finer(c.in.Unit)[0]
+	own, divisions := gauge.Uncertainty(1).Size(), c.in.divisions(c.f)
 	_, hand := c.in.hands[c.f.Kind]
-	for _, division := range finer(c.in.Unit) {
+	for _, division := range divisions {
 		another := instrument.Gauge{Kind: gauge.Kind, Division: division}
 		if hand { // it stays as loose with another gauge
 			another.Repeatability = gauge.Repeatability
 		}
 		better := another.Uncertainty(1).Size()
-		fetched := gauge.Finest || gauge.Division < ordinary
+		fetched := gauge.Finest || gauge.Division < c.in.Unit.Pick(unit.Tenth, 2*unit.Micrometre)
 		if !fetched && division < gauge.Division && float64(u)*better <= own*float64((v-most).Abs()) {
 			c.again.Finer = division
 			c.ask(1, cells)

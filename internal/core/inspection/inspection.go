@@ -31,6 +31,8 @@ type Inspection struct {
 	Decisions []Decision
 	// Built is what was done to build the engine, in its order; nothing is judged by it.
 	Built []assembly.Event
+	// AtHand are the gauges that the shop has, as far as it said: nothing finer is asked for. Nil where it said nothing.
+	AtHand []instrument.Gauge
 	// Shelf is what the readings were taken with; nothing is judged by it.
 	Shelf instrument.Shelf
 

@@ -1,8 +1,11 @@
 package inspection
 
 import (
+	"slices"
+
 	"ledge/internal/core/instrument"
 	"ledge/internal/core/limit"
+	"ledge/internal/core/part"
 	"ledge/internal/core/say"
 	"ledge/internal/core/unit"
 )
@@ -28,7 +31,7 @@ func (in *Inspection) Settle(f *Feature, c limit.Check) say.Reason {
 				return say.New("settle", say.Count("count", n)).As("repeat")
 			}
 		}
-		for _, division := range finer(in.Unit) {
+		for _, division := range in.divisions(f) {
 			better := instrument.Gauge{Kind: gauge.Kind, Division: division}
 			if division < gauge.Division && expanded(better, 1) <= distance {
 				return say.New("settle", say.Length("division", division)).As("finer")
@@ -42,11 +45,33 @@ func (in *Inspection) Settle(f *Feature, c limit.Check) say.Reason {
 // one setup.
 var sized = map[limit.CheckName]bool{limit.CheckWear: true, limit.CheckSizeLow: true, limit.CheckSizeHigh: true}
 
-// finer are the divisions of the gauges that are asked for where one is too coarse: of those that a shop has. A finer
-// one than these stands in hardly any, and what is asked for in vain is never settled. Common practice.
-func finer(s unit.System) []unit.Length {
-	if s == unit.In {
-		return []unit.Length{unit.Tenth}
+// divisions are those of the gauges that can be asked for where the one that read f is too coarse, the coarsest first:
+// of those that the shop has for such a part, else of those usual in one. A finer one than these stands in hardly any,
+// and what is asked for in vain is never settled. Common practice.
+func (in *Inspection) divisions(f *Feature) (all []unit.Length) {
+	if in.AtHand == nil {
+		if in.Unit == unit.In {
+			return []unit.Length{unit.Thou, unit.Thou / 2, unit.Tenth}
+		}
+		return []unit.Length{10 * unit.Micrometre, 5 * unit.Micrometre, 2 * unit.Micrometre}
 	}
-	return []unit.Length{2 * unit.Micrometre}
+	for _, g := range in.AtHand {
+		if g.Division > 0 && reads(g.Kind, f.Kind) {
+			all = append(all, g.Division)
+		}
+	}
+	slices.Sort(all)
+	slices.Reverse(all)
+	return slices.Compact(all)
+}
+
+// reads reports whether a kind of gauge can read a kind of part.
+func reads(gauge instrument.Kind, k part.Kind) bool {
+	switch row := k.Row(); {
+	case row.List != nil:
+		return row.Gauge == "" || gauge == row.Gauge
+	case k.Shaft() || k.InBore():
+		return gauge == instrument.Micrometer || gauge == instrument.Caliper
+	}
+	return gauge == instrument.BoreGauge || gauge == instrument.Telescoping || gauge == instrument.Caliper
 }

@@ -44,7 +44,7 @@ var rows = []Row{
 	{"thrust_clean", Lead, false, false}, {"replace", Lead, false, false},
 	{"caution_polish", Caution, false, false}, {"caution_grind", Caution, false, false},
 	{"caution_heat", Caution, false, false},
-	{"no_limit", Remark, false, false}, {"no_look", Remark, false, false},
+	{"no_limit", Remark, false, false}, {"doubt", Remark, false, false}, {"no_look", Remark, false, false},
 }
 
 // Rows are what is known of the codes that are more than a cause.
