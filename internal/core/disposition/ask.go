@@ -27,11 +27,15 @@ const (
 	AskStrip  AskKind = "strip"  // a clearance by plastic strip
 	AskTorque AskKind = "torque" // the same with the caps torqued
 	AskTest   AskKind = "test"   // for cracks, and for hardness
+
+	AskStamp       AskKind = "stamp"       // what is stamped on a part
+	AskTemperature AskKind = "temperature" // how warm part and gauge were
 )
 
 // AskKinds are all of them.
 var AskKinds = closed.New(
 	AskCells, AskFit, AskGauge, AskZero, AskRunout, AskLimit, AskDepth, AskStrip, AskTorque, AskTest,
+	AskStamp, AskTemperature,
 )
 
 // An Ask is what would settle a set, for one part of it.

@@ -304,6 +304,9 @@ func chooseCylinders(j judged, options []Option) choice {
 			return c
 		}
 	}
+	if c, ok := j.wantsStamp(); ok {
+		return c
+	}
 	may := func(o Option) bool { return o.Method == "" && (o.Action != Sleeve || len(j.cracks) == 0) }
 	c := take(first(options, may))
 	if c.option != nil && c.option.atService() { // pistons that are bought anyway are bought for the first oversize

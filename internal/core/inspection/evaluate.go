@@ -3,6 +3,7 @@ package inspection
 import (
 	"context"
 	"math"
+	"slices"
 
 	"ledge/internal/core/form"
 	"ledge/internal/core/instrument"
@@ -336,9 +337,15 @@ func (out *Finding) class(in *Inspection, f *Feature, limits *limit.Limits) unit
 		shifted = shifted.Shift(class)
 	} else if f.Kind.Shaft() {
 		class, known = limit.ShaftClass(*limits.New, limits.Undersizes, *out.Max, tolerance)
+		class = out.tightReading(f, class, func(stamped, size unit.Length) bool {
+			return limit.Reaches(*limits.New, limits.Undersizes, stamped, size, tolerance)
+		}, limits.Undersizes, out.Grid.All())
 		shifted = shifted.Shift(-class)
 	} else {
 		class, known = limit.BoreClass(*limits.New, limits.Oversizes, *out.Min, tolerance)
+		class = out.tightReading(f, class, func(stamped, size unit.Length) bool {
+			return limit.BoreReaches(*limits.New, limits.Oversizes, stamped, size, tolerance)
+		}, limits.Oversizes, out.Grid.All())
 		shifted = shifted.Shift(class)
 	}
 	out.SizeClass = &class
@@ -357,6 +364,27 @@ func (out *Finding) class(in *Inspection, f *Feature, limits *limit.Limits) unit
 		return shifted.Middle()
 	}
 	return end
+}
+
+// tightReading is the class that is stamped on a part where one reading alone rules it out, and all others and the mean
+// speak for it.
+func (out *Finding) tightReading(f *Feature, class unit.Length, reaches func(class, size unit.Length) bool,
+	steps, sizes []unit.Length) unit.Length {
+	if f.Stamp == nil || f.Stamp.Step == nil || f.Stamp.Step.Abs() == class || len(sizes) < 3 ||
+		!slices.Contains(steps, f.Stamp.Step.Abs()) || !reaches(f.Stamp.Step.Abs(), *out.Mean) {
+		return class
+	}
+	stamped, against := f.Stamp.Step.Abs(), 0
+	for _, size := range sizes {
+		if !reaches(stamped, size) {
+			against++
+		}
+	}
+	if against != 1 {
+		return class
+	}
+	out.note(say.Of("tight_reading", f.ref(), say.Class("class", stamped)))
+	return stamped
 }
 
 func (out *Finding) note(n Note) { out.Notes = append(out.Notes, n) }

@@ -2462,10 +2462,11 @@ export interface components {
             /** Format: int64 */
             division?: number;
             feature: components["schemas"]["PartRef"];
+            lines?: string[];
             /** Format: int64 */
             readings?: number;
             /** @enum {string} */
-            what: "cells" | "fit" | "gauge" | "zero" | "runout" | "limit" | "depth" | "strip" | "torque" | "test";
+            what: "cells" | "fit" | "gauge" | "zero" | "runout" | "limit" | "depth" | "strip" | "torque" | "test" | "stamp" | "temperature";
         };
         DispositionFinishedSize: {
             /** Format: int64 */
