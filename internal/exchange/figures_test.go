@@ -4,8 +4,10 @@ import (
 	"bytes"
 	"encoding/json"
 	"fmt"
+	"strings"
 	"testing"
 
+	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
 
@@ -144,4 +146,19 @@ func holds(t *testing.T, figures []figure) {
 			contains(t, want, got, "")
 		})
 	}
+}
+
+// How a part was held is read as it is written, also that it lay beside its gauge.
+func TestHowAPartWasHeldIsReadAsWritten(t *testing.T) {
+	in, _ := evaluateText(t, document("", journalLimits, `{"kind": "main_journal", "number": 1, "stations": ["A"],
+		"directions": [0], "readings": [[1.8115]], "condition": {"studs": true, "alike": true}}`))
+	held := in.Features[0].Condition
+	require.NotNil(t, held.Studs)
+	assert.True(t, *held.Studs)
+	assert.True(t, held.Alike)
+	var text strings.Builder
+	require.NoError(t, WriteInspection(&text, in))
+	again, err := Read(strings.NewReader(text.String()))
+	require.NoError(t, err)
+	assert.Equal(t, held, again.Features[0].Condition)
 }

@@ -241,6 +241,6 @@ const housingOfTen = `"main_housing": {"new": {"min": 54.000, "max": 54.010}}`
 
 // housingZeroed is a housing whose places were read with so many settings of the zero.
 func housingZeroed(zeros int, readings string) string {
-	return fmt.Sprintf(`{"kind": "main_housing", "number": 1, "look": "smooth", "stations": ["m"], "directions": [0, 90],
+	return fmt.Sprintf(`{"kind": "main_housing", "number": 1, "look": "smooth", "condition": {"alike": true}, "stations": ["m"], "directions": [0, 90],
 		"gauge": {"kind": "bore_gauge", "division": 0.001, "zeros": %d}, "readings": %s}`, zeros, readings)
 }

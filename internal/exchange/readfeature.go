@@ -100,14 +100,15 @@ func (r *reader) gauge(n *node, at string) *instrument.Gauge {
 }
 
 func (r *reader) condition(n *node, at string) (c inspection.Condition) {
-	if _, ok := r.object(n, at, "torqued", "deck_plate", "shells_in", "temperature_c",
-		"corrected"); !ok {
+	if _, ok := r.object(n, at, "torqued", "deck_plate", "shells_in", "studs", "temperature_c",
+		"corrected", "alike"); !ok {
 		return c
 	}
 	pointed(n, at, "torqued", &c.Torqued, r.truth)
 	pointed(n, at, "deck_plate", &c.DeckPlate, r.truth)
 	pointed(n, at, "shells_in", &c.ShellsIn, r.truth)
 	pointed(n, at, "studs", &c.Studs, r.truth)
+	optional(n, at, "alike", &c.Alike, r.truth)
 	if t := n.get("corrected"); t != nil {
 		c.Corrected = r.truth(t, pointer(at, "corrected"))
 	}

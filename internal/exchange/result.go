@@ -56,6 +56,7 @@ type featureDoc struct {
 	Throw      *decimal        `json:"throw,omitempty"`
 	Angle      *decimal        `json:"angle,omitempty"`
 	Ovality    *decimal        `json:"ovality,omitempty"`
+	Lobes      *decimal        `json:"lobes,omitempty"`
 	At0        *decimal        `json:"at_0,omitempty"`
 	At180      *decimal        `json:"at_180,omitempty"`
 	Feeler     *decimal        `json:"feeler,omitempty"`
@@ -303,6 +304,7 @@ func (w writer) feature(f *inspection.Feature, found *inspection.Finding) featur
 	}
 	if r := found.Runout; r != nil {
 		doc.TIR, doc.Throw, doc.Ovality = w.pointer(&r.TIR), w.pointer(&r.Throw), w.pointer(r.Ovality)
+		doc.Lobes = w.pointer(r.Lobes)
 		doc.TIRAxis = w.pointer(r.TIRAxis)
 		if r.Angle != nil {
 			angle := decimal(r.Angle.Format())

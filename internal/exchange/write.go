@@ -299,6 +299,9 @@ func condition(c inspection.Condition) map[string]any {
 	if c.Corrected {
 		doc["corrected"] = true
 	}
+	if c.Alike {
+		doc["alike"] = true
+	}
 	return doc
 }
 

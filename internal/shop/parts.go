@@ -22,6 +22,7 @@ type ConditionBody struct {
 	PartC     *float64            `json:"part_c,omitempty" minimum:"-40" maximum:"120" doc:"°C"`
 	GaugeC    *float64            `json:"gauge_c,omitempty" minimum:"-40" maximum:"120" doc:"°C; with the material, sizes are corrected to 20 °C"`
 	Material  instrument.Material `json:"material,omitempty"`
+	Alike     bool                `json:"alike,omitempty" doc:"part and gauge were left together until they were equally warm"`
 	Note      string              `json:"note,omitempty" maxLength:"200"`
 }
 
@@ -38,7 +39,7 @@ func (a *Application) SetCondition(ctx context.Context, job int64, b ConditionBo
 	return a.changed(ctx, job, a.store.AddCondition(ctx,
 		store.Condition{ID: b.ID, JobID: job, Kind: b.Kind, Torqued: b.Torqued, DeckPlate: b.DeckPlate,
 			ShellsIn: b.ShellsIn, Studs: b.Studs, PartC: b.PartC, GaugeC: b.GaugeC, Material: b.Material,
-			Note: b.Note}))
+			Alike: b.Alike, Note: b.Note}))
 }
 
 // AddState lets the parts of a kind be measured again in a new state.

@@ -91,6 +91,10 @@ func TestTheZeroIsSetAnewBeforeAHousingIsCutFor(t *testing.T) {
 	assert.Equal(t, 2, owned[len(owned)-1].Doubts[0].Readings)
 
 	reads(0, "54.0105")
+	assert.Equal(t, []disposition.AskKind{disposition.AskTemperature}, asks(job),
+		"a few degrees move it by as much as it is beyond")
+	_, err = a.SetCondition(ctx, job, shop.ConditionBody{ID: uuid.NewString(), Kind: part.MainHousing, Alike: true})
+	require.NoError(t, err)
 	assert.Equal(t, []disposition.AskKind{disposition.AskCells}, asks(job),
 		"with two zeros the mean is still beyond: once more")
 	reads(0, "54.008")

@@ -31,9 +31,11 @@ type Condition struct {
 	PartC     *float64            `json:"part_c,omitempty"`
 	GaugeC    *float64            `json:"gauge_c,omitempty"`
 	Material  instrument.Material `json:"material"`
-	Note      string              `json:"note"`
-	SetBy     string              `json:"set_by"`
-	SetAt     string              `json:"set_at"`
+	// Alike tells that part and gauge were left together until they were equally warm.
+	Alike bool   `json:"alike,omitempty"`
+	Note  string `json:"note"`
+	SetBy string `json:"set_by"`
+	SetAt string `json:"set_at"`
 	// FromFile tells that the name is only said by a file that was taken in.
 	FromFile bool `json:"from_file,omitempty"`
 }
@@ -55,7 +57,8 @@ func (c *Condition) inspected() (out inspection.Condition) {
 	if c == nil {
 		return out
 	}
-	out = inspection.Condition{Torqued: c.Torqued, DeckPlate: c.DeckPlate, ShellsIn: c.ShellsIn, Studs: c.Studs}
+	out = inspection.Condition{Torqued: c.Torqued, DeckPlate: c.DeckPlate, ShellsIn: c.ShellsIn, Studs: c.Studs,
+		Alike: c.Alike && c.Material != instrument.Aluminium}
 	if c.PartC != nil {
 		out.TemperatureC = strconv.FormatFloat(*c.PartC, 'f', -1, 64)
 		out.Corrected = c.GaugeC != nil

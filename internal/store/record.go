@@ -198,9 +198,23 @@ func (r Record) Inspection() (in *inspection.Inspection, index []int) {
 			inspected.Stamp = stamp(inspected.Stamp.Text, r.Job.Unit)
 		}
 		inspected.Ordered = r.Ordered(f)
+		if r.leftTogether(f) {
+			inspected.Condition.Alike = true
+		}
 		in.Features, index = append(in.Features, inspected), append(index, i)
 	}
 	return in, index
+}
+
+// leftTogether reports whether somebody said of a part, or of all of its kind, that it lay beside the gauge until both
+// were equally warm. That holds for what was read before it was said, too.
+func (r Record) leftTogether(f *Feature) bool {
+	for _, c := range slices.Backward(r.Conditions) {
+		if c.Kind == f.Kind && (c.Number == 0 || c.Number == f.Number) && !c.FromFile {
+			return c.inspected().Alike
+		}
+	}
+	return false
 }
 
 // Ordered is the size that the work on a feature was ordered to; nil where no sheet says so.

@@ -98,6 +98,17 @@ func (h *hands) answer(in *inspection.Inspection, asks []disposition.Ask) (readi
 			continue
 		}
 		f := &in.Features[a.Feature.Number-1]
+		if a.What == disposition.AskTemperature { // they were left together
+			f.Condition.Alike = true
+			for _, row := range f.Cells {
+				for _, cell := range row {
+					for _, own := range cell.Setups {
+						own.Condition.Alike = true
+					}
+				}
+			}
+			continue
+		}
 		for _, at := range a.Cells {
 			cell := &f.Cells[at.Station][at.Direction]
 			for len(cell.Sizes) < a.Readings {

@@ -121,6 +121,10 @@ func inOrder(a, b plan.Cell) int {
 func merged(asks []Ask) (all []Ask) {
 	for _, a := range asks {
 		last := len(all) - 1
+		if last >= 0 && all[last].What == a.What && all[last].Feature == a.Feature && !a.grid() &&
+			slices.Equal(all[last].Lines, a.Lines) {
+			continue
+		}
 		if last < 0 || all[last].Feature != a.Feature || !all[last].grid() || !a.grid() {
 			all = append(all, a)
 			continue

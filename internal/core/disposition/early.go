@@ -25,7 +25,7 @@ func (j judged) early() (c choice, ok bool) {
 	if j.supposed || !j.in.Policy.Confirm {
 		return choice{}, false
 	}
-	stages := []func() []question{j.coarse, j.confirm, j.waiting}
+	stages := []func() []question{j.warm, j.coarse, j.confirm, j.waiting}
 	for n := j.stage; n < len(stages); n++ {
 		if questions := stages[n](); len(questions) > 0 {
 			return choice{Way: Way{Action: Remeasure}, questions: questions, stage: n}, true
@@ -117,6 +117,30 @@ func (j judged) unlikely() (again remarks) {
 	return again
 }
 
+// warm asks how warm part and gauge were where a size is near its limit, and a few degrees would move it by more than it
+// may be out.
+func (j judged) warm() (all []question) {
+	for i := range j.members {
+		m := &j.members[i]
+		for _, c := range m.finding.Checks {
+			if m.finding.Stale || !j.in.WarmthUnknown(m.feature, c) {
+				continue
+			}
+			standing, again := j.in.Confirm(m.feature, m.finding, c)
+			if standing != inspection.Near || again.Zero { // which is set anew first
+				continue
+			}
+			all = append(all, question{asks: []Ask{{What: AskTemperature, Feature: m.ref}},
+				reason: say.Of("warmth", m.ref, say.Word("check", "check", c.Name),
+					say.Apart("value", c.Value, *c.Limit), say.Apart("limit", *c.Limit, c.Value)),
+				doubt: doubt(m.ref, c),
+				good:  func(s *subject) { s.suppose(i, c.Name, false) },
+				bad:   func(s *subject) { s.suppose(i, c.Name, true) }})
+		}
+	}
+	return all
+}
+
 // coarse asks for a finer gauge where a value lies so near its limit that the one it was read with neither passes nor
 // condemns it.
 func (j judged) coarse() (all []question) {
@@ -199,8 +223,9 @@ func (j judged) confirm() (all []question) {
 	for n, c := range j.checks {
 		asks, why, _ := j.confirmSet(c)
 		if len(asks) > 0 {
-			all = append(all, question{asks: asks, reason: why, doubt: say.Reason{},
-				good: func(s *subject) { s.checks[n].Answer(false) }, bad: func(s *subject) { s.checks[n].Answer(true) }})
+			all = append(all, question{asks: asks, reason: why,
+				good: func(s *subject) { s.checks[n].Answer(false) },
+				bad:  func(s *subject) { s.checks[n].Answer(true) }})
 		}
 	}
 	for i := range j.members {

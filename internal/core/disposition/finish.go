@@ -20,6 +20,9 @@ func conclude(j judged, options offers, c choice, why remarks) Set {
 	if keeps && slices.ContainsFunc(set.NotSeen, func(u Unseen) bool { return u.Why == Unmeasured }) {
 		set.Provisional = true
 	}
+	if keeps && slices.ContainsFunc(j.members, func(m member) bool { return m.finding.Noted("odd_lobes") }) {
+		set.Provisional = true
+	}
 	if c.Action.Decides() && j.open && (keeps || !j.clear) {
 		set.Provisional = true
 		why.say(j.left...)

@@ -201,12 +201,16 @@ const (
 	UnseenRunout     UnseenCheck = "runout"
 	UnseenClearance  UnseenCheck = "clearance"
 	UnseenAlignment  UnseenCheck = "alignment"
+	// UnseenLobes are three lobes or five, which have one diameter all round.
+	UnseenLobes UnseenCheck = "odd_lobes"
+	// UnseenWarmth is how much of a size is warmth.
+	UnseenWarmth UnseenCheck = "temperature"
 )
 
 // UnseenChecks are all of them.
 var UnseenChecks = closed.New(
 	UnseenTaper, UnseenShape, UnseenOutOfRound, UnseenOval, UnseenOvalAtEnd, UnseenWear, UnseenRunout, UnseenClearance,
-	UnseenAlignment)
+	UnseenAlignment, UnseenLobes, UnseenWarmth)
 
 // An Unseen is a limit of which nothing, or not all, was seen.
 type Unseen struct {

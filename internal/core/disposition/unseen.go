@@ -5,6 +5,7 @@ import (
 
 	"ledge/internal/core/form"
 	"ledge/internal/core/inspection"
+	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
 	"ledge/internal/core/say"
 )
@@ -31,6 +32,23 @@ func (s *subject) unseen() []Unseen {
 	}
 	if len(s.row.Line) > 0 && s.limits.AlignmentMax != nil && !slices.ContainsFunc(s.row.Line, s.measuredOnce) {
 		all = append(all, whole("alignment", UnseenAlignment))
+	}
+	for i := range s.members {
+		if m := &s.members[i]; m.finding.Measured() && !m.finding.Stale && m.feature.Kind.Grid() {
+			all = s.unseenByGauge(all, m)
+		}
+	}
+	return all
+}
+
+// unseenByGauge adds what no two points and no gauge of unknown warmth show of a part.
+func (s *subject) unseenByGauge(all []Unseen, m *member) []Unseen {
+	turn := s.turned(s.row.Bend, m.ref.Number)
+	if m.limits.OutOfRoundMax != nil && m.finding.OutOfRound != nil && (turn == nil || turn.Lobes == nil) {
+		all = append(all, notSeen("odd_lobes", UnseenLobes, &m.ref, ByPlan))
+	}
+	if slices.ContainsFunc(m.finding.Checks, func(c limit.Check) bool { return s.in.WarmthUnknown(m.feature, c) }) {
+		all = append(all, notSeen("temperature", UnseenWarmth, &m.ref, ByPlan))
 	}
 	return all
 }

@@ -24,6 +24,9 @@ type Runout struct {
 	// Ovality is the journal's own, the range of the second harmonic, which the throw is free of; nil where
 	// the angles cannot tell it apart.
 	Ovality *unit.Length `json:"ovality,omitempty"`
+	// Lobes is the peak to valley of the third harmonic, from eight equally spaced angles on: what two points never
+	// see.
+	Lobes *unit.Length `json:"lobes,omitempty"`
 
 	first harmonic
 }
@@ -99,6 +102,10 @@ func turn(angles []unit.Angle, indications []unit.Length, less harmonic) (Runout
 		angle = unit.AngleOf(math.Atan2(b, a) * 180 / math.Pi).Mod(360 * unit.Degree)
 	}
 	r.Angle = &angle
+	if len(places) >= 8 && equal {
+		lobes := unit.Round(2 * amplitude(3, places, means))
+		r.Lobes = &lobes
+	}
 	if len(coefficients) == 5 {
 		ovality := unit.Round(2 * math.Hypot(coefficients[3], coefficients[4]))
 		r.Ovality = &ovality
@@ -163,6 +170,16 @@ func oneTurn(angles []unit.Angle, indications []unit.Length, base unit.Length) (
 		means[i] = float64(sums[place]) / float64(counts[place])
 	}
 	return places, means
+}
+
+// amplitude is that of a harmonic over equally spaced places.
+func amplitude(order int, places []unit.Angle, means []float64) float64 {
+	var a, b float64
+	for i, place := range places {
+		sin, cos := math.Sincos(float64(order) * place.Radians())
+		a, b = a+means[i]*cos, b+means[i]*sin
+	}
+	return 2 * math.Hypot(a, b) / float64(len(places))
 }
 
 func equallySpaced(sorted []unit.Angle) bool {

@@ -401,8 +401,24 @@ func judgeJournalRunout(in *Inspection, findings []Finding) {
 		if j, ok := in.Latest(turns, findings[i].Number); ok {
 			if check := findings[j].Check(limit.CheckRunout); check != nil && !findings[j].Stale {
 				findings[i].Checks = append(findings[i].Checks, *check)
+				findings[i].noteLobes(in, &in.Features[j], findings[j].Runout)
 			}
 		}
+	}
+}
+
+// noteLobes points out three lobes on a journal, as the indicator shows them, that are more than its out-of-round may
+// be.
+func (out *Finding) noteLobes(in *Inspection, turn *Feature, r *form.Runout) {
+	limits, _ := in.LimitsAt(out.Kind, out.Number)
+	if r == nil || r.Lobes == nil || limits.OutOfRoundMax == nil {
+		return
+	}
+	u := in.gauge(turn).Uncertainty(max(1, turn.List.Turns())).Fit(1)
+	n := float64(len(turn.List.Angles) / max(1, turn.List.Turns()))
+	if *r.Lobes-*limits.OutOfRoundMax > unit.Round(4*u*math.Sqrt(2/n)) {
+		out.note(say.Of("odd_lobes", part.Ref{Kind: out.Kind, Number: out.Number},
+			say.Apart("lobes", *r.Lobes, *limits.OutOfRoundMax), say.Apart("limit", *limits.OutOfRoundMax, *r.Lobes)))
 	}
 }
 

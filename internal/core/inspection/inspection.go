@@ -31,7 +31,7 @@ type Inspection struct {
 	Decisions []Decision
 	// Built is what was done to build the engine, in its order; nothing is judged by it.
 	Built []assembly.Event
-	// AtHand are the gauges that the shop has, as far as it said: nothing finer is asked for. Nil where it said nothing.
+	// AtHand are the gauges that the shop has: nothing finer is asked for. Nil where nobody said which.
 	AtHand []instrument.Gauge
 	// Shelf is what the readings were taken with; nothing is judged by it.
 	Shelf instrument.Shelf
@@ -301,6 +301,8 @@ type Condition struct {
 	TemperatureC string
 	// Corrected tells that the sizes are as they would be at 20 °C.
 	Corrected bool
+	// Alike tells that part and gauge were left together until they were equally warm.
+	Alike bool
 }
 
 // A Stamp is what is stamped on a counterweight or a crown; Step where it is a size.

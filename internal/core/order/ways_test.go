@@ -66,7 +66,8 @@ func TestMixedShellsAreOrderedAsSigned(t *testing.T) {
 	assert.Equal(t, []string{"SS-STD-M0001", "SS-STD"}, []string{lines[0].Code, lines[1].Code})
 	assert.Equal(t, []int{2, 2}, []int{lines[0].Count, lines[1].Count}, "a half of each for both mains")
 
-	each := document(t, `"mixed_shells": true, "confirm": false`, shelled, append(loose(1, "2.5000"), loose(2, "2.5009")...)...)
+	each := document(t, `"mixed_shells": true, "confirm": false`, shelled,
+		append(loose(1, "2.5000"), loose(2, "2.5009")...)...)
 	s = disposition.Evaluate(each).Sets[0]
 	require.Equal(t, disposition.MixedShell, s.Method)
 	lines = sheetsFor(t, each, s.Set, s.Way, schedule.Counts{Mains: 2})[order.Parts].Lines

@@ -2347,6 +2347,8 @@ export interface components {
             tag: string;
         };
         ConditionBody: {
+            /** @description part and gauge were left together until they were equally warm */
+            alike?: boolean;
             deck_plate?: boolean;
             /**
              * Format: double
@@ -2623,7 +2625,7 @@ export interface components {
         };
         DispositionUnseen: {
             /** @enum {string} */
-            check: "taper" | "shape" | "out_of_round" | "oval" | "oval_at_end" | "wear" | "runout" | "clearance" | "alignment";
+            check: "taper" | "shape" | "out_of_round" | "oval" | "oval_at_end" | "wear" | "runout" | "clearance" | "alignment" | "odd_lobes" | "temperature";
             feature?: components["schemas"]["PartRef"];
             says: components["schemas"]["SayReason"];
             /** @enum {string} */
@@ -2885,6 +2887,8 @@ export interface components {
         FormRunout: {
             /** Format: int64 */
             angle?: number;
+            /** Format: int64 */
+            lobes?: number;
             /** Format: int64 */
             ovality?: number;
             /** Format: int64 */
@@ -4388,6 +4392,7 @@ export interface components {
             tag: string;
         };
         StoreCondition: {
+            alike?: boolean;
             deck_plate?: boolean;
             from_file?: boolean;
             /** Format: double */

@@ -26,6 +26,8 @@ export const benchWords = {
 	shellsIn: "Shells in",
 	partC: "Part, °C",
 	gaugeC: "Gauge, °C",
+	leftTogether: "Part and gauge were left together until they were equally warm",
+	equallyWarm: "part and gauge equally warm",
 	partIsOf: "Part is of",
 	withBothTemperaturesAndTheMaterial:
 		"With both temperatures and the material, sizes read from now on count as they would be at 20 °C. Left empty, part and gauge are taken to be equally warm.",

@@ -1,4 +1,4 @@
-import { Group, SegmentedControl, Select, TextInput } from "@mantine/core";
+import { Checkbox, Group, SegmentedControl, Select, TextInput } from "@mantine/core";
 import { type FormEvent, useState } from "react";
 import { useSetCondition } from "../../api/changes";
 import { type Condition, type ConditionBody, type FeatureView, Refusal } from "../../api/client";
@@ -30,6 +30,7 @@ export function ConditionDialog({ job, feature, now, onClose }: ConditionDialogP
 	const [part, setPart] = useState(now?.part_c === undefined ? "" : String(now.part_c));
 	const [gauge, setGauge] = useState(now?.gauge_c === undefined ? "" : String(now.gauge_c));
 	const [material, setMaterial] = useState<string>(now?.material ?? "");
+	const [alike, setAlike] = useState(now?.alike === true);
 	const [note, setNote] = useState(now?.note ?? "");
 	const [errors, setErrors] = useState<Record<string, string>>({});
 	const submit = (event: FormEvent) => {
@@ -54,6 +55,7 @@ export function ConditionDialog({ job, feature, now, onClose }: ConditionDialogP
 			part_c: degree(part),
 			gauge_c: degree(gauge),
 			material: material as ConditionBody["material"],
+			alike,
 			note,
 		};
 		set.mutate(body, { onSuccess: onClose, onError: (error) => error instanceof Refusal && setErrors(error.places) });
@@ -98,6 +100,7 @@ export function ConditionDialog({ job, feature, now, onClose }: ConditionDialogP
 					onChange={(v) => setMaterial(v ?? "")}
 				/>
 			</Group>
+			<Checkbox label={benchWords.leftTogether} checked={alike} onChange={(e) => setAlike(e.currentTarget.checked)} />
 			<div className={look.soft}>{benchWords.withBothTemperaturesAndTheMaterial}</div>
 			<TextInput
 				label={benchWords.note}

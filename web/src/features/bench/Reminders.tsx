@@ -95,6 +95,7 @@ function conditionText(c: JobView["conditions"][number]): string {
 		c.shells_in === undefined ? "" : c.shells_in ? benchWords.shellsAreIn : benchWords.noShells,
 		c.part_c === undefined ? "" : benchWords.partAt(c.part_c),
 		c.gauge_c === undefined ? "" : benchWords.gaugeCSizesCorrectedTo20C(c.gauge_c),
+		c.alike ? benchWords.equallyWarm : "",
 		c.note,
 	];
 	return words.filter(Boolean).join(", ");
