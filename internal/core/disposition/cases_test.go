@@ -119,8 +119,8 @@ func measured(t *testing.T, text string) (features []inspection.Feature) {
 				f.Fitted = &inspection.Fitted{Shell: in(strings.TrimPrefix(w, "shell"))}
 			case strings.HasPrefix(w, "tested-"): // tested-crack-passed
 				what := strings.Split(w, "-")
-				f.Tests = append(f.Tests, inspection.Test{What: inspection.TestKind(what[1]), Passed: what[2] == "passed",
-					By: "A. Tester"})
+				f.Tests = append(f.Tests, inspection.Test{What: inspection.TestKind(what[1]),
+					Passed: what[2] == "passed", By: "A. Tester"})
 			case part.KnownStates.Has(part.KnownState(w)):
 				f.State = w
 			case f.Kind.Grid():
@@ -199,8 +199,9 @@ func decided(s Set) string {
 	}
 	var why []string
 	for _, r := range s.Reasons {
-		if r.Code == "cracked" || r.Code == "softened" || r.Code == "look" || r.Code == "mixed_set" || r.Code == "fit_out" ||
-			r.Code == "bored" || strings.HasPrefix(r.Code, "gap_") || strings.HasPrefix(r.Code, beyondCode) {
+		causes := []string{"cracked", "softened", "look", "mixed_set", "fit_out", "bored"}
+		if slices.Contains(causes, r.Code) || strings.HasPrefix(r.Code, "gap_") ||
+			strings.HasPrefix(r.Code, beyondCode) {
 			named := r.Code
 			if r.Feature != nil {
 				named += fmt.Sprint(" ", r.Feature.Number)

@@ -117,8 +117,8 @@ func (j judged) unlikely() (again remarks) {
 	return again
 }
 
-// warm asks how warm part and gauge were where a size is near its limit, and a few degrees would move it by more than it
-// may be out.
+// warm asks how warm part and gauge were where a size is near its limit, and a few degrees would move it too far to be
+// sure.
 func (j judged) warm() (all []question) {
 	for i := range j.members {
 		m := &j.members[i]

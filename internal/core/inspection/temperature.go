@@ -9,8 +9,8 @@ import (
 // nobody says otherwise, 11.5 millionths a kelvin.
 const warmth = 5 * 1150
 
-// WarmthUnknown reports whether a check could be out by more than a fifth of what it judges within since nobody said how
-// warm part and gauge were.
+// WarmthUnknown reports whether a check could be out by more than a fifth of what it judges within, since nobody said
+// how warm part and gauge were.
 func (in *Inspection) WarmthUnknown(f *Feature, c limit.Check) bool {
 	if c.Limit == nil || c.Verdict == limit.NoLimit || !f.Kind.Grid() || f.warmthTold() {
 		return false
