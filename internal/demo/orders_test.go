@@ -141,6 +141,10 @@ func TestWorkDoneAsOrderedIsProved(t *testing.T) {
 					}
 					after.Features = append(after.Features, done)
 					want[l.Key] = off == 0
+					if bend := done.Kind.Row().Set.Row().Bend; bend != "" { // the shaft is turned again
+						after.Features = append(after.Features, inspection.Feature{Kind: bend, Number: done.Number,
+							State: done.State, List: inspection.List{TIR: []unit.Length{0}}})
+					}
 				}
 				judged, err := inspection.Evaluate(t.Context(), &after)
 				require.NoError(t, err)

@@ -181,7 +181,7 @@ func TestJudged(t *testing.T) {
 			metricDoc(bare, `"pin": {"new": {"min": 21.990, "max": 22.000}}, "pin_bore": {"clearance": {"new": {"min": 0.002, "max": 0.008}, "max": 0.020}}`,
 				`{"kind": "pin", "number": 1, "stations": ["m"], "directions": [0, 90], "readings": [[21.990, 21.990]]}`,
 				`{"kind": "pin_bore", "number": 1, "stations": ["f"], "directions": [0, 90], "readings": [[22.015, 22.012]]}`),
-			`{"features": [{"checks": [{"name": "out_of_round"}, {"name": "pin_bore_fit_low", "value": 0.022, "verdict": "within"}, {"name": "pin_bore_fit", "value": 0.025, "limit": 0.02, "verdict": "beyond"}]}],
+			`{"features": [{"checks": [{"name": "size_low"}, {"name": "size_high"}, {"name": "out_of_round"}, {"name": "pin_bore_fit_low", "value": 0.022, "verdict": "within"}, {"name": "pin_bore_fit", "value": 0.025, "limit": 0.02, "verdict": "beyond"}]}],
 			  "sets": [{"set": "pistons"}, {"set": "pins", "action": "replace"}]}`},
 		{"a worn lobe is another camshaft", metricDoc(bare, `"cam_lobe": {"new": {"min": 6.00, "max": 6.20}}`,
 			`{"kind": "cam_lobe", "number": 1, "readings": [30.00, 35.80]}`),

@@ -115,7 +115,7 @@ func TestEveryCodeHasItsSentence(t *testing.T) {
 	}
 	for code := range codes {
 		r := say.Reason{Code: code}
-		assert.Equal(t, strings.HasPrefix(code, "caution"), r.Row().Role == say.Caution, code)
+		assert.Equal(t, strings.HasPrefix(code, "caution") || code == "crush", r.Row().Role == say.Caution, code)
 		// those of the walk have a test of their own
 		assert.True(t, of[code] || slices.Contains([]string{"", "found", "told", "refused", "build"}, code),
 			"%s has no sentence", code)

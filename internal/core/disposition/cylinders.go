@@ -378,7 +378,7 @@ func explainCylinders(j judged, options []Option, c choice) (r remarks) {
 	case c.provisional && c.Action.keeps():
 		r.say(say.New("provisional").As("pistons"))
 	case c.Action == Bore:
-		if worst := j.worstBore(); worst != nil {
+		if worst := j.worstBore(c.Step); worst != nil {
 			r.say(say.Of("step", worst.Feature, say.Length("worn", worst.Largest),
 				say.Length("cleans", worst.Cleans), say.Step("step", c.Step)).As("bore"))
 		}
@@ -390,10 +390,15 @@ func explainCylinders(j judged, options []Option, c choice) (r remarks) {
 	return r
 }
 
-func (s *subject) worstBore() *Rung {
+// worstBore is the rung that decides a step, of the cylinders that are bored to it.
+func (s *subject) worstBore(step unit.Length) *Rung {
 	var worst *Rung
-	for i := range s.ladder {
-		if r := &s.ladder[i]; worst == nil || r.Cleans-r.Middle > worst.Cleans-worst.Middle {
+	for i := range s.members {
+		r := s.rung(s.members[i].ref)
+		if r == nil || s.stays(s.members[i], step) {
+			continue
+		}
+		if worst == nil || r.Cleans-r.Middle > worst.Cleans-worst.Middle {
 			worst = r
 		}
 	}

@@ -4,6 +4,7 @@ import (
 	"slices"
 
 	"ledge/internal/core/fit"
+	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
 	"ledge/internal/core/part"
 	"ledge/internal/core/say"
@@ -164,20 +165,39 @@ func less(sizes []unit.Length, by unit.Length) []unit.Length {
 	return out
 }
 
-// worstStep names the journal that decides the step.
+// worstStep names the journal that decides the step, of those that are ground, with the sum that decided it.
 func (s *subject) worstStep(c choice) Reason {
-	worst := s.ladder[0]
-	for _, r := range s.ladder {
-		if r.Cleans-r.Middle < worst.Cleans-worst.Middle {
-			worst = r
+	var worst *Rung
+	var sum unit.Length
+	for i := range s.members {
+		m := &s.members[i]
+		r := s.rung(m.ref)
+		if r == nil || s.stays(*m, c.Step) {
+			continue
+		}
+		cleans := r.Cleans
+		if c.Method == Straighten {
+			cleans += r.Bend
+		}
+		if worst == nil || cleans-r.Middle < sum-worst.Middle {
+			worst, sum = r, cleans
 		}
 	}
 	step := say.Of("step", worst.Feature, say.Length("worn", worst.Smallest),
-		say.Length("stock", worst.Allowance), say.Length("cleans", worst.Cleans), say.Step("step", c.Step))
-	if worst.Bend > 0 {
-		step = step.And(say.Length("bend", worst.Bend)).As("bent")
+		say.Length("stock", worst.Allowance), say.Length("cleans", sum), say.Step("step", c.Step))
+	bend := worst.Bend
+	if c.Method == Straighten {
+		bend = 0
 	}
-	return step
+	switch plain := worst.Smallest - bend - worst.Allowance; {
+	case sum == plain && bend > 0:
+		return step.And(say.Length("bend", bend)).As("bent")
+	case sum == plain:
+		return step
+	case worst.OtherSchool != nil && s.in.Policy.PinCleanup == inspection.HoldStroke && *worst.OtherSchool == plain:
+		return step.As("held")
+	}
+	return step.As("damaged")
 }
 
 func (s *subject) cautionGrind() Reason {

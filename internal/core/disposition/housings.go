@@ -138,14 +138,20 @@ func (j judged) eachRod(bought bool) (each []Treatment) {
 	return each
 }
 
-// offerAccept lists keeping housings of which only the roundness is out, on the clearance that was measured with new
-// shells: somebody has to sign for it.
+// acceptable are the checks that a clearance measured with new shells may outweigh.
+var acceptable = []limit.CheckName{limit.CheckOutOfRound, limit.CheckOval, limit.CheckSizeLow, limit.CheckSizeHigh}
+
+// offerAccept lists keeping housings of which only the roundness, or the size, is out, on the clearance that was
+// measured with new shells: somebody has to sign for it. One that is too large is kept by no more than half the width
+// of its range, and with the caution that it may have lost its grip on the shell.
 func (j judged) offerAccept(all *offers) {
 	if len(j.causes) == 0 {
 		return
 	}
 	for _, cause := range j.causes {
-		if cause.Feature == nil || cause.Code != beyondCode+"out_of_round" && cause.Code != beyondCode+"oval" {
+		if cause.Feature == nil || !slices.ContainsFunc(acceptable, func(name limit.CheckName) bool {
+			return cause.Code == beyondCode+string(name)
+		}) {
 			return
 		}
 	}
@@ -162,6 +168,13 @@ func (j judged) offerAccept(all *offers) {
 		})
 		if i < 0 || j.fits[i].Verdict != limit.Within {
 			o.refuse(say.Of("accept", m.ref).As("unmeasured"))
+		}
+		if c := m.finding.Check(limit.CheckSizeHigh); c != nil && c.Verdict == limit.Beyond && m.limits.New != nil {
+			if over := *m.finding.Max - m.limits.New.Max; 2*over > m.limits.New.Max-m.limits.New.Min {
+				o.refuse(say.Of("accept", m.ref, say.Length("over", over)).As("large"))
+			} else {
+				o.Reasons = append(o.Reasons, say.Of("crush", m.ref))
+			}
 		}
 	}
 	all.add(o)

@@ -180,6 +180,14 @@ func FinishedRange(in *inspection.Inspection, set Set, option Option, size Finis
 			least = max(least, rung.Cleans)
 		}
 	}
+	// And never where its wear would be beyond as soon as it came back.
+	if limits.New != nil && limits.WearMax != nil {
+		if shaft {
+			least = max(least, min(most, limits.New.Max-option.Step-*limits.WearMax))
+		} else {
+			most = min(most, max(least, limits.New.Min+option.Step+*limits.WearMax))
+		}
+	}
 	// On the gauges' own grid, inwards, so that the sheet says what can be read.
 	grid := in.Unit.Pick(unit.Tenth, unit.Micrometre)
 	if inner := (least + grid - 1) / grid * grid; inner <= most/grid*grid {

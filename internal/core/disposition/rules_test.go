@@ -133,3 +133,41 @@ func TestAClearanceCountsAsItsHousingIsSigned(t *testing.T) {
 	assert.False(t, stays.Fits[0].Void, "somebody signed that it stays")
 	assert.Equal(t, Grind, stays.Sets[0].Action)
 }
+
+// A big end of the wrong size is kept on the clearance measured with new shells, where somebody signs for it: never
+// chosen by itself, and never where it is too large by more than half the width of its range. Common practice.
+func TestAHousingIsKeptOnItsClearance(t *testing.T) {
+	limits := map[part.Kind]limit.Limits{
+		part.RodJournal: {New: span("1.9990", "2.0000"), Clearance: &limit.Clearance{New: span("0.0010", "0.0030")}},
+		part.RodHousing: {New: span("2.1250", "2.1260"), OutOfRoundMax: new(unit.Length)}}
+	*limits[part.RodHousing].OutOfRoundMax = in("0.0010")
+	kept := func(housing, bearing string) (set Set, o *Option) {
+		for _, set = range resultOf(limits, round(part.RodJournal, 1, "1.9996"), round(part.RodBearing, 1, bearing),
+			round(part.RodHousing, 1, housing)).Sets {
+			if set.Set == part.RodHousings {
+				break
+			}
+		}
+		o = set.Option(Way{Action: Reuse, Method: Accept})
+		require.NotNil(t, o)
+		return set, o
+	}
+	codes := func(o *Option) (codes []string) {
+		for _, r := range o.Reasons {
+			codes = append(codes, r.Code+"."+r.Form)
+		}
+		return codes
+	}
+	set, o := kept("2.1264", "2.0016")
+	assert.Equal(t, Resize, set.Action, "it is never chosen by itself")
+	assert.True(t, o.Feasible)
+	assert.Equal(t, []string{"accept.", "crush."}, codes(o))
+	_, o = kept("2.1266", "2.0016")
+	assert.False(t, o.Feasible)
+	assert.Contains(t, codes(o), "accept.large")
+	_, o = kept("2.1244", "2.0016")
+	assert.True(t, o.Feasible, "a tight one as measured")
+	assert.Equal(t, []string{"accept."}, codes(o))
+	_, o = kept("2.1244", "2.0040")
+	assert.False(t, o.Feasible, "its clearance is out")
+}

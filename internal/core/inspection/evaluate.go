@@ -114,13 +114,17 @@ func evaluateGrid(in *Inspection, f *Feature, grid form.Grid) Finding {
 	ends, at := grid.Ends(), func(p form.Place) instrument.Uncertainty {
 		return in.cellUncertainty(f, &f.Cells[p.Station][p.Direction])
 	}
-	if f.Kind.Housing() {
+	if f.Kind.Housing() || limits.New != nil && limits.WearMax == nil && ownSized(f.Kind) {
 		var low, high *unit.Length
 		if limits.New != nil {
 			low, high = &limits.New.Min, &limits.New.Max
 		}
+		most := largest
+		if f.State == part.AfterLineHone && limits.New != nil && limits.OutOfRoundMax != nil {
+			most, high = honedTop(grid, largest, limits.New.Max, *limits.OutOfRoundMax)
+		}
 		out.Checks = append(out.Checks, rule.Lower(limit.CheckSizeLow, smallest, low, at(ends.Small).Size()),
-			rule.Upper(limit.CheckSizeHigh, largest, high, at(ends.Large).Size()))
+			rule.Upper(limit.CheckSizeHigh, most, high, at(ends.Large).Size()))
 	}
 	if hasTaper {
 		out.Taper = &kept.taper
@@ -157,6 +161,22 @@ func evaluateGrid(in *Inspection, f *Feature, grid form.Grid) Finding {
 	out.ledge(in, f, grid)
 	out.notes(in, f, gauge, limits)
 	return out
+}
+
+// ownSized reports whether nothing but its own range of new parts judges the size of a kind: a pin, a small end.
+func ownSized(k part.Kind) bool {
+	return !k.Journal() && !k.Bore() && !k.Bearing() && !k.InBore() && k.Grid()
+}
+
+// honedTop is what decides whether a bore of a honed tunnel is too large, with its limit: vertically the top of its
+// range; across, which cutting the caps cannot close, that and what it may be out of round. Common practice.
+func honedTop(grid form.Grid, largest, top, round unit.Length) (most unit.Length, high *unit.Length) {
+	wide := top + round
+	_, upright, _ := form.Range(grid.InDirections(grid.Nearest(0)))
+	if top-upright <= wide-largest {
+		return upright, &top
+	}
+	return largest, &wide
 }
 
 // widest is the standard uncertainty of the largest of differences: that of its own two cells, of one set-up.

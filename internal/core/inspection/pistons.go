@@ -54,10 +54,13 @@ func (in *Inspection) judgePinFits(findings []Finding) {
 		for _, kind := range row.In {
 			at, ok := in.Latest(kind, pin.Number)
 			limits, _ := in.LimitsAt(kind, pin.Number)
-			if c := limits.Clearance; !ok || !findings[at].Measured() || c == nil {
-				continue
-			} else if bore := &findings[at]; c.New != nil || c.Max != nil {
-				in.judgePinFit(pin, bore, *c)
+			c := limits.Clearance
+			if c == nil { // one clearance holds for both
+				own, _ := in.LimitsAt(pin.Kind, pin.Number)
+				c = own.Clearance
+			}
+			if ok && findings[at].Measured() && c != nil && (c.New != nil || c.Max != nil) {
+				in.judgePinFit(pin, &findings[at], *c)
 			}
 		}
 	}

@@ -7,6 +7,7 @@ import (
 	"ledge/internal/core/disposition"
 	"ledge/internal/core/inspection"
 	"ledge/internal/core/limit"
+	"ledge/internal/core/part"
 	"ledge/internal/core/say"
 )
 
@@ -53,13 +54,14 @@ func Verify(in *inspection.Inspection, findings []inspection.Finding, s Sheet) [
 func verify(in *inspection.Inspection, findings []inspection.Finding, l Line) Proof {
 	p := Proof{Key: l.Key, Verdict: ProofOpen, Problems: []say.Reason{}}
 	var back *inspection.Finding
+	at := -1
 	for i := range in.Features {
 		f := &in.Features[i]
 		if f.Kind != l.Feature.Kind || max(1, f.Number) != l.Feature.Number || f.Component != l.Component {
 			continue
 		}
 		if f.State == l.State {
-			back = &findings[i]
+			back, at = &findings[i], i
 		} else if back == nil {
 			p.Found = span(&findings[i])
 		}
@@ -109,11 +111,9 @@ func verify(in *inspection.Inspection, findings []inspection.Finding, l Line) Pr
 	if l.Most != nil && p.Back.Max > *l.Most {
 		miss("most", say.Apart("value", p.Back.Max, *l.Most), say.Apart("limit", *l.Most, p.Back.Max))
 	}
-	for _, c := range back.Checks {
-		if c.Name == limit.CheckRunout && !turnedAgain(in, l) {
-			continue // the turn before the work says nothing of it
-		}
-		if slices.Contains(proving, c.Name) && c.Verdict == limit.Beyond {
+	beyond, near, overtaken := disposition.Back(in, findings, at)
+	for _, c := range beyond {
+		if l.Across == nil || c.Name != limit.CheckSizeHigh { // the sheet says how wide it may be across
 			miss("check", say.Word("check", "check", c.Name), say.Apart("value", c.Value, *c.Limit),
 				say.Apart("limit", *c.Limit, c.Value))
 		}
@@ -121,17 +121,26 @@ func verify(in *inspection.Inspection, findings []inspection.Finding, l Line) Pr
 	if back.Look.WorseThan(inspection.Marked) {
 		miss("look", say.Word("look", "look", back.Look))
 	}
+	if p.Verdict == ProofMissed {
+		return p
+	}
+	open := func(r say.Reason) { p.Verdict, p.Problems = ProofOpen, append(p.Problems, r) }
+	for _, d := range near {
+		if l.Across == nil || d.Check.Name != limit.CheckSizeHigh {
+			open(say.New("proof", say.Word("check", "check", d.Check.Name),
+				say.Apart("value", d.Check.Value, *d.Check.Limit), say.Apart("limit", *d.Check.Limit, d.Check.Value),
+				say.Text("places", d.Places())).As("again"))
+		}
+	}
+	for _, kind := range overtaken {
+		if kind == part.MainJournals.Row().Bend {
+			open(say.New("proof").As("turn"))
+		} else {
+			open(say.New("proof").As("line"))
+		}
+	}
 	return p
 }
-
-// turnedAgain reports whether the runout of a line's journal was taken in the state that proves it.
-func turnedAgain(in *inspection.Inspection, l Line) bool {
-	i, ok := in.Latest(l.Feature.Kind.Row().Set.Row().Bend, l.Feature.Number)
-	return ok && in.Features[i].State == l.State
-}
-
-// proving are the checks that work is proved by beside its size.
-var proving = []limit.CheckName{limit.CheckTaper, limit.CheckOutOfRound, limit.CheckStep, limit.CheckRunout}
 
 // span is the smallest and the largest of a finding, or the gap of what is no size.
 func span(f *inspection.Finding) *limit.Range {

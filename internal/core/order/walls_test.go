@@ -34,7 +34,8 @@ func TestAGroundSizeFollowsFromTheWallsOfNewShells(t *testing.T) {
 	// 2.7000 less twice 0.1047 is 2.4906; less the 0.0020 aimed at it is 2.4886, a hundredth under 2.4990.
 	own := line(shells("0.1047"))
 	assert.Equal(t, order.OnWalls, own.Why.Form)
-	assert.Equal(t, in("2.4886"), (*own.Min+*own.Max)/2)
+	assert.Equal(t, in("2.4891"), *own.Max, "half the width of a new range above")
+	assert.Equal(t, in("2.4885"), *own.Min, "no lower than where its wear would be beyond as it came back")
 	assert.Contains(t, own.Note, "walls of its new shells")
 	another := line(shells("0.0997")) // of standard
 	assert.Equal(t, order.NoBearing, another.Why.Form)

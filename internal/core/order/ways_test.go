@@ -267,7 +267,7 @@ func TestPartsAreNamedByWhatTheyAre(t *testing.T) {
 // A grinding range never reaches above the size at which the journal cleans up, however wide new
 // parts may be. Common practice.
 func TestAGrindingRangeEndsWhereItCleansUp(t *testing.T) {
-	limits := `"main_journal": {"new": {"min": 2.4980, "max": 2.5000}, "undersizes": [0.010], "wear_max": 0.001}`
+	limits := `"main_journal": {"new": {"min": 2.4980, "max": 2.5000}, "undersizes": [0.010], "wear_max": 0.003}`
 	// cleans up at 2.4891
 	inspected := document(t, "", limits,
 		strings.Replace(grid("main_journal", 1, "2.4990", ""), "2.4990", "2.4901", 1))
@@ -281,7 +281,7 @@ func TestAGrindingRangeEndsWhereItCleansUp(t *testing.T) {
 // The ends of an ordered range lie where a gauge can read them, rounded inwards: never wider than
 // what was worked out.
 func TestOrderedEndsCanBeRead(t *testing.T) {
-	limits := `"main_journal": {"new": {"min": 2.49803, "max": 2.49998}, "undersizes": [0.010], "wear_max": 0.001}`
+	limits := `"main_journal": {"new": {"min": 2.49803, "max": 2.49998}, "undersizes": [0.010], "wear_max": 0.003}`
 	inspected := document(t, "", limits,
 		strings.Replace(grid("main_journal", 1, "2.4985", ""), "2.4985", "2.4940", 1))
 	s := disposition.Evaluate(inspected).Sets[0]
@@ -293,7 +293,7 @@ func TestOrderedEndsCanBeRead(t *testing.T) {
 
 // What missed its order is told by how much, against either end.
 func TestAMissIsTold(t *testing.T) {
-	limits := `"main_journal": {"new": {"min": 2.4980, "max": 2.5000}, "undersizes": [0.010], "wear_max": 0.001}`
+	limits := `"main_journal": {"new": {"min": 2.4980, "max": 2.5000}, "undersizes": [0.010], "wear_max": 0.003}`
 	worn := strings.Replace(grid("main_journal", 1, "2.4985", ""), "2.4985", "2.4940", 1)
 	before := document(t, "", limits, worn)
 	s := disposition.Evaluate(before).Sets[0]

@@ -216,7 +216,7 @@ var table = []Row{
 		Quantity: Size, Shaft: true, Set: Pins, In: []Kind{PinBore, SmallEnd},
 		Each: PerCylinder, Bare: true,
 		Plan: "2x2", Gauge: instrument.Micrometer, States: none, Spot: atJournal,
-		Limits: formed,
+		Limits: fields(formed, []string{"clearance.new", "clearance.max"}),
 	},
 	{
 		Kind:      PinBore,

@@ -43,7 +43,7 @@ var rows = []Row{
 	{"crack_test", Lead, false, false}, {"skim", Lead, false, false}, {"thrust_parts", Lead, false, false},
 	{"thrust_clean", Lead, false, false}, {"replace", Lead, false, false},
 	{"caution_polish", Caution, false, false}, {"caution_grind", Caution, false, false},
-	{"caution_heat", Caution, false, false},
+	{"caution_heat", Caution, false, false}, {"crush", Caution, false, false},
 	{"no_limit", Remark, false, false}, {"doubt", Remark, false, false}, {"no_look", Remark, false, false},
 }
 
