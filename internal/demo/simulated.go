@@ -225,7 +225,7 @@ func (s *simulation) deck() {
 	if s.in.Engine.Arrangement != "inline" {
 		banks = 2
 	}
-	s.truth.DeckGap = unit.Round((20 + 30*s.source.Float64()) * float64(unit.Micrometre))
+	s.truth.DeckGap = unit.Round((50 + 20*s.source.Float64()) * float64(unit.Micrometre))
 	for bank := 1; bank <= banks; bank++ {
 		list := inspection.List{}
 		names, _, _ := part.SheetOf(part.Deck, *s.in.Engine)

@@ -230,10 +230,13 @@ func (v JobView) only(stand store.StandIn) JobView {
 func (v JobView) asked() []SetAsks {
 	asked := []SetAsks{}
 	for _, s := range v.now {
-		// What another set asks for, too, stands there.
+		// What the set of a part asks for, too, stands there.
 		own := only(s.Asks, func(a disposition.Ask) bool {
 			of := a.Feature.Kind.Row().Set
-			return of == s.Set || of == "" // a bearing belongs to no set
+			return of == s.Set || !slices.ContainsFunc(v.now, func(other disposition.Set) bool {
+				return other.Set == of && other.Action == disposition.Remeasure &&
+					slices.ContainsFunc(other.Asks, func(b disposition.Ask) bool { return b.Feature == a.Feature })
+			})
 		})
 		if s.Action == disposition.Remeasure && len(own) > 0 {
 			asked = append(asked, SetAsks{s.Set, s.Component, own})

@@ -70,7 +70,7 @@ test("another policy says what it would change before it is kept", async ({ page
 	await expect(changes.getByText("No decision changes.")).toBeVisible();
 	await page.getByRole("textbox", { name: "Main journals: max. wear" }).fill("0.001");
 	await expect(changes.getByText("Saving would change:")).toBeVisible();
-	await expect(changes.getByText(/Mains: .*; before: keep as they are/)).toBeVisible();
+	await expect(changes.getByText(/Mains: grind .*; before: (keep as they are|polish)/)).toBeVisible();
 	await page.reload();
 	await page.getByRole("button", { name: "Start from what is saved" }).click();
 	await expect(changes.getByText("No decision changes.")).toBeVisible();
