@@ -34,6 +34,7 @@ check: web/node_modules/.installed
 # Whole engines by keyboard and by touch, reading by reading, of which `make test` takes a part of each kind; and every place
 # with all sorts of jobs and parts, of which it takes one each.
 soak: build
+	LEDGE_SOAK=1 go test -count=1 ./internal/varied
 	CHROMIUM=$$(bash scripts/chromium.sh) && export CHROMIUM && cd web && LEDGE_SOAK=1 npm run --silent e2e -- engine.spec touch.spec accessible.spec
 
 bench: build
