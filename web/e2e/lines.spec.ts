@@ -235,11 +235,15 @@ test("what a line says is asked about as fingers are, is shown where it is no re
 	await expect.poll(gauge.listeners).toBe(1);
 	// In one piece, as a gauge sends it: a busy machine that writes line by line would play a slow hand.
 	const flood = Array(40).fill("2.4983").join("\r\n");
-	gauge.say(flood);
-	await expect(other.getByText(/more than any gauge does/)).toBeVisible();
+	let floods = 0;
+	await expect(async () => {
+		gauge.say(flood); // it is told until the line is quiet, which a slow page may come too late for
+		floods++;
+		await expect(other.getByText(/more than any gauge does/)).toBeVisible({ timeout: 1500 });
+	}).toPass();
 	// The first of a flood may have been a reading; what follows is none.
 	const few = await other.getByRole("region", { name: "Tape" }).getByRole("listitem").count();
-	expect(few).toBeLessThanOrEqual(3);
+	expect(few).toBeLessThanOrEqual(2 + floods);
 	gauge.say(flood);
 	await other.waitForTimeout(500);
 	await expect(other.getByRole("region", { name: "Tape" }).getByRole("listitem")).toHaveCount(few);

@@ -199,7 +199,7 @@ func decided(s Set) string {
 	}
 	var why []string
 	for _, r := range s.Reasons {
-		causes := []string{"cracked", "softened", "look", "mixed_set", "fit_out", "bored"}
+		causes := []string{"cracked", "softened", "look", "mixed_set", "fit_out", "bored", "protrudes"}
 		if slices.Contains(causes, r.Code) || strings.HasPrefix(r.Code, "gap_") ||
 			strings.HasPrefix(r.Code, beyondCode) {
 			named := r.Code
