@@ -30,7 +30,7 @@ export const benchWords = {
 	equallyWarm: "part and gauge equally warm",
 	partIsOf: "Part is of",
 	withBothTemperaturesAndTheMaterial:
-		"With both temperatures and the material, sizes read from now on count as they would be at 20 °C. Left empty, part and gauge are taken to be equally warm.",
+		"With both temperatures and the material, sizes read from now on count as they would be at 20 °C. Left empty, sizes count as they were read.",
 	note: "Note",
 	torqueLubricantStuds: "torque, lubricant, studs…",
 	save: "Save",

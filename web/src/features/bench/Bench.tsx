@@ -118,7 +118,7 @@ export function Bench({ view, feature, rail }: { view: JobView; feature: Feature
 						</span>
 					</Group>
 					<Reminders view={view} feature={feature} gauge={gauge} system={system} onZero={() => open("zero")}>
-						<Asked view={view} feature={feature} entry={entry} />
+						<Asked view={view} feature={feature} entry={entry} onCondition={() => open("condition")} />
 						<LeftAt view={view} feature={feature} />
 					</Reminders>
 					{taker.ungraded ? (
