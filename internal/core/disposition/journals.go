@@ -75,7 +75,7 @@ func (s *subject) climb() []Rung {
 		if bend, supposed := s.bends[m.ref.Number]; supposed {
 			rung.Bend = bend
 		}
-		below := m.below()
+		below := m.belowDamage()
 		follow := min(rung.Smallest-rung.Bend-rung.Allowance, below-rung.Bend)
 		rung.Cleans = follow
 		if m.ref.Kind.Row().Each == part.PerThrow && m.finding.Wear != nil {
@@ -88,27 +88,6 @@ func (s *subject) climb() []Rung {
 		ladder = append(ladder, rung)
 	}
 	return ladder
-}
-
-// below is the size at which the damaged places of a journal are gone, the bend left out: its smallest reading at
-// their station less twice their depth. Without a depth they ask for nothing.
-func (m member) below() unit.Length {
-	least := *m.finding.Min
-	for s, row := range m.feature.Cells {
-		for d := range row {
-			depth := row[d].Depth
-			if depth == nil || !row[d].Damaged() {
-				continue
-			}
-			at, _, ok := form.Range(form.Grid{Directions: m.finding.Grid.Directions,
-				Sizes: m.finding.Grid.Sizes[s : s+1]}.All())
-			if !ok {
-				at = *m.finding.Min
-			}
-			least = min(least, at-2**depth)
-		}
-	}
-	return least
 }
 
 func offerJournals(j judged) []Option {
