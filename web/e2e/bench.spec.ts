@@ -1,5 +1,6 @@
 import { expect, type Page, test } from "@playwright/test";
 import { partByPart, ready, rest, as as someone, take } from "./hands";
+import { lineOf } from "./line";
 
 /** Somebody who goes part by part, and says when to go on. */
 async function as(page: Page, name?: string) {
@@ -193,16 +194,16 @@ test("with the last two journals the set is decided, and a look changes the deci
 
 test("while the server is away the bench keeps taking readings and sends each once", async ({ page }) => {
 	await as(page);
+	const line = await lineOf(page, "**/readings");
 	await page.goto("/jobs/4/bench/main_journal/3");
 	await ready(page);
-	let away = true;
-	await page.route("**/readings", (route) => (away ? route.abort() : route.continue()));
+	line.away = true;
 	for (const digits of ["984", "984", "985"]) {
 		await page.keyboard.type(digits);
 		await page.keyboard.press("Enter");
 	}
 	await expect(page.getByText("not connected: 3 readings wait here")).toBeVisible();
-	away = false;
+	line.away = false;
 	await expect(page.getByRole("region", { name: "Tape" }).getByRole("listitem")).toHaveCount(3);
 	await expect(page.getByText("saved", { exact: true })).toBeVisible();
 });

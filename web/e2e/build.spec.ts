@@ -4,6 +4,7 @@ import type { AssemblyView } from "../src/api/client";
 import { show } from "../src/quantity/length";
 import { as, by, rest } from "./hands";
 import { job } from "./job";
+import { lineOf } from "./line";
 
 /** The demo's job that an engine to be built is a copy of. */
 const MODEL = { keyboard: 6, touch: 9 };
@@ -275,20 +276,16 @@ test.describe("by touch", () => {
 
 test("two people on one card see each other's ticks, and a card half done outlives its page", async ({ browser, request }) => {
 	const id = await signed(request, MODEL.touch);
-	// Said before the pages are there: a page that is open already may send once more past a route that comes later.
-	let away = false;
 	const bench = async (name: string) => {
 		const page = await (await browser.newContext()).newPage();
-		await page.route("**/api/v1/jobs/*/assembly", (route) =>
-			away && route.request().method() === "POST" ? route.abort() : route.continue(),
-		);
+		const line = await lineOf(page, "**/api/v1/jobs/*/assembly");
 		await as(page, name);
 		await page.goto(`/jobs/${id}/torque/main/0`);
 		await rest(page);
-		return page;
+		return { page, line };
 	};
-	const one = await bench("Wanda Pell");
-	const other = await bench("Ida Lorn");
+	const { page: one, line } = await bench("Wanda Pell");
+	const { page: other } = await bench("Ida Lorn");
 	await one.keyboard.press("Enter");
 	await expect(large(one, "next")).toHaveText(/^Bolt 4 /);
 	await expect(large(other, "next")).toHaveText(/^Bolt 4 /);
@@ -299,7 +296,7 @@ test("two people on one card see each other's ticks, and a card half done outliv
 	await rest(one);
 	await expect(large(one, "next")).toHaveText(next);
 	// While the server is away the ticks wait in the browser, over a reload, too; and go on when it is back.
-	away = true;
+	line.away = true;
 	await one.keyboard.press("Enter");
 	await expect(large(one, "next")).not.toHaveText(next);
 	await expect(one.getByText(/Not connected/)).toBeVisible();
@@ -307,7 +304,7 @@ test("two people on one card see each other's ticks, and a card half done outliv
 	await expect(one.getByText(/Not connected/)).toBeVisible();
 	await expect(one.getByText("3 of 18 ticks")).toBeVisible();
 	await expect(other.getByText("2 of 18 ticks")).toBeVisible();
-	away = false;
+	line.away = false;
 	await expect(one.getByText("3 of 18 ticks")).toBeVisible();
 	await expect(other.getByText("3 of 18 ticks")).toBeVisible();
 });

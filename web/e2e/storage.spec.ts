@@ -1,6 +1,7 @@
 import { type APIRequestContext, expect, type Page, test } from "@playwright/test";
 import type { JobView } from "../src/api/client";
 import { as, crank, ready, rest, take } from "./hands";
+import { lineOf } from "./line";
 
 /** What a browser may do to a bench: its clock goes back, its storage is full, or it gives none. */
 
@@ -30,17 +31,17 @@ test("a clock that goes back between a reading and its correction loses no corre
 		Date.now = () => now() - back;
 	});
 	const job = await crank(request, "Cider press four");
+	const line = await lineOf(page, "**/readings");
 	await page.goto(`${job}/bench/main_journal/1`);
 	await take(page, "2.4985", 1);
 	await rest(page);
-	let away = true;
-	await page.route("**/readings", (route) => (away ? route.abort() : route.continue()));
+	line.away = true;
 	await enter(page, "86");
 	await expect(page.getByText("not connected: 1 reading waits here")).toBeVisible();
 	await page.evaluate(() => (window as unknown as { goBack: () => void }).goBack());
 	await page.keyboard.press("Backspace"); // back to the place before
 	await enter(page, "84");
-	away = false;
+	line.away = false;
 	await expect(page.getByText("saved", { exact: true })).toBeVisible();
 	await expect.poll(() => sizes(request, job)).toEqual([634_619_000, 634_593_600]); // 2.4985, 2.4984
 });
@@ -71,17 +72,17 @@ for (const [what, spoil] of [
 	}) => {
 		const job = await crank(request, `Threshing four, ${what}`);
 		await page.addInitScript(spoil);
+		const line = await lineOf(page, "**/readings");
 		await page.goto(`${job}/bench/main_journal/1`);
 		await page.getByLabel("Your name").fill("Wanda Pell");
 		await page.keyboard.press("Enter");
 		await enter(page, "2.4985");
 		await expect.poll(() => sizes(request, job)).toEqual([634_619_000]);
-		let away = true;
-		await page.route("**/readings", (route) => (away ? route.abort() : route.continue()));
+		line.away = true;
 		await enter(page, "84");
 		await expect(page.getByText(/not connected/)).toBeVisible();
 		await expect(page.getByText(/This browser keeps no data.*Leave the page open until all is saved/)).toBeVisible();
-		away = false;
+		line.away = false;
 		await expect.poll(() => sizes(request, job), { timeout: 40_000 }).toEqual([634_619_000, 634_593_600]);
 	});
 }

@@ -2,6 +2,7 @@ import { randomUUID } from "node:crypto";
 import { type APIRequestContext, expect, type Page, test } from "@playwright/test";
 import type { JobView } from "../src/api/client";
 import { as, by, crank, ready, rest, take } from "./hands";
+import { lineOf } from "./line";
 
 /** The server of the group "around". */
 const port = Number(process.env.LEDGE_PORT ?? 8271) + 3;
@@ -36,11 +37,11 @@ test("what waits means what its person saw, though another bench corrects what i
 }) => {
 	await as(page, "Wanda Pell");
 	const job = await crank(request, "Kiln fan four");
+	const line = await lineOf(page, "**/readings");
 	await page.goto(`${job}/bench/main_journal/2`);
 	await take(page, "2.4985", 1);
 	await rest(page);
-	let away = true;
-	await page.route("**/readings", (route) => (away ? route.abort() : route.continue()));
+	line.away = true;
 	await page.keyboard.type("85");
 	await expect(page.getByText("2.4985").first()).toBeVisible();
 	await page.keyboard.press("Enter");
@@ -64,7 +65,7 @@ test("what waits means what its person saw, though another bench corrects what i
 		},
 	});
 	expect(answer.status()).toBe(201);
-	away = false;
+	line.away = false;
 	// It is asked about, as what it was when it was entered, and taken as that.
 	await expect(page.getByText(/2.4985 in lies more than/)).toBeVisible();
 	await page.keyboard.press("Enter");

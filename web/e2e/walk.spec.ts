@@ -2,6 +2,7 @@ import { randomUUID } from "node:crypto";
 import { expect, type Locator, type Page, test } from "@playwright/test";
 import type { JobView } from "../src/api/client";
 import { as, by, partByPart, ready, take } from "./hands";
+import { lineOf } from "./line";
 
 /** A whole engine of one's own to work on; limits are copied from the sawmill's. */
 async function engine(page: Page, name: string, cylinders = 2): Promise<string> {
@@ -137,8 +138,8 @@ test("strip, clean and look: caps and bolts in one go, the gate, grades by numbe
 test("entries wait through a reload while the server is away, and half-typed digits stay", async ({ page }) => {
 	await as(page);
 	const job = await engine(page, "Tannery twin");
-	let away = true;
-	await page.route("**/readings", (route) => (away ? route.abort() : route.continue()));
+	const line = await lineOf(page, "**/readings");
+	line.away = true;
 	await page.goto(`${job}/bench/main_journal/2`);
 	await ready(page);
 	for (const digits of ["2.2485", "84", "83"]) {
@@ -153,7 +154,7 @@ test("entries wait through a reload while the server is away, and half-typed dig
 	await expect(page.getByRole("button", { name: "front, 120°: …83" })).toBeVisible();
 	// Another page, another part: what waits is sent from anywhere, once each.
 	await page.goto(job);
-	away = false;
+	line.away = false;
 	await page.goto("/");
 	await expect
 		.poll(
