@@ -26,15 +26,15 @@ func ordersCommand() *cobra.Command {
 				return err
 			}
 			var back *inspection.Inspection
-			var findings []inspection.Finding
+			var came disposition.Result
 			if after != "" {
 				if back, err = readFile(cmd, after); err != nil {
 					return err
 				}
-				findings = disposition.Evaluate(back).Features
+				came = disposition.Evaluate(back)
 			}
 			return exchange.WriteOrders(cmd.OutOrStdout(), in, order.SheetsOf(in, disposition.Evaluate(in)), back,
-				findings)
+				came)
 		},
 	}
 	cmd.Flags().StringVar(&after, "after", "", "the file with what was measured when the work came back")

@@ -24,6 +24,10 @@ func Rates() schedule.Card {
 			schedule.Sleeve:     own(60, 110, 45, 2*hour),
 			schedule.Bore:       own(50, 34, 40, 45),
 			schedule.Hone:       own(20, 14, 20, 25),
+			schedule.GrindLobes: {Setup: 60_00, Each: 9_00, Outside: true, LeadDays: 10},
+			schedule.BushCam:    own(35, 18, 40, 25),
+			schedule.ReamCam:    own(20, 9, 30, 15),
+			schedule.BushLifter: own(35, 22, 40, 30),
 			schedule.Resize:     own(30, 26, 30, 30),
 			schedule.BushRods:   own(20, 18, 20, 25),
 			schedule.FitRings:   own(0, 9, 10, 15),
@@ -38,5 +42,6 @@ func Rates() schedule.Card {
 			schedule.RodSet: {Each: 120_00, LeadDays: 12}, schedule.Gasket: {Each: 31_00, LeadDays: 2},
 			schedule.Pins:     {Each: 12_00, LeadDays: 2},
 			schedule.Camshaft: {Each: 340_00, LeadDays: 15}, schedule.CamBushes: {Each: 11_00, LeadDays: 2},
+			schedule.LifterBushes: {Each: 7_00, LeadDays: 3},
 		}}
 }

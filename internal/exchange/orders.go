@@ -66,13 +66,13 @@ var proofs = map[order.ProofVerdict]string{
 // WriteOrders writes the sheets of an inspection. With after, what was measured when the work came
 // back, each line that is proved by measuring says how it came.
 func WriteOrders(to io.Writer, in *inspection.Inspection, sheets []order.Sheet, after *inspection.Inspection,
-	findings []inspection.Finding) error {
+	result disposition.Result) error {
 	w := newWriter(in)
 	doc := ordersDoc{Format: OrdersFormat, Unit: in.Unit, Sheets: []sheetDoc{}}
 	for _, s := range sheets {
 		one := w.sheet(s)
 		if after != nil {
-			w.proved(&one, s, order.Verify(after, findings, s))
+			w.proved(&one, s, order.Verify(after, result, s))
 		}
 		doc.Sheets = append(doc.Sheets, one)
 	}

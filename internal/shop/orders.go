@@ -192,7 +192,8 @@ func (v JobView) orders(record store.Record, in, before *inspection.Inspection) 
 	last := map[order.Name]*order.Sheet{}
 	for _, o := range record.Orders {
 		one := IssuedView{Order: o, Struck: o.Has(store.Struck), Closed: o.Has(store.Closed),
-			Proofs: order.Verify(in, v.Evaluation.Features, o.Body)}
+			Proofs: order.Verify(in,
+				disposition.Result{Features: v.Evaluation.Features, Fits: v.Evaluation.Fits}, o.Body)}
 		words.In(in.Unit).Proofs(one.Proofs)
 		for _, p := range one.Proofs {
 			if p.Verdict != order.ProofWithin && !accepted(o, p.Key) {

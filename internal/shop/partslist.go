@@ -97,7 +97,8 @@ func (b *builder) wanted(s assembly.State) (lines []assembly.Wanted, buys map[st
 	return lines, buys
 }
 
-// bushes are those of small ends that a decision renews, and of the camshaft that are out of limits.
+// bushes are those of small ends that a decision renews, and of the camshaft that are out of limits, as long as nobody
+// decided them.
 func (b *builder) bushes() (lines []assembly.Wanted) {
 	for _, set := range b.job.Decided.Signed {
 		if set.Set != part.RodSet || set.Action != disposition.Resize {
@@ -112,6 +113,9 @@ func (b *builder) bushes() (lines []assembly.Wanted) {
 		lines = append(lines, assembly.Wanted{Key: "found/rod_bush", From: assembly.Found,
 			Title: words.Told("wanted.rod_bush"),
 			Count: max(1, count)})
+	}
+	if slices.ContainsFunc(b.job.Decided.Signed, func(d Signed) bool { return d.Set == part.CamBushes }) {
+		return lines
 	}
 	var out []string
 	for i := range b.job.Features {

@@ -201,7 +201,7 @@ func sheets(in *inspection.Inspection, result disposition.Result) any {
 		}
 		for _, s := range order.Sheets(in, result, decided, order.CountsOf(in), nil) {
 			words.In(in.Unit).Sheet(&s)
-			proofs := order.Verify(in, result.Features, s)
+			proofs := order.Verify(in, result, s)
 			words.In(in.Unit).Proofs(proofs)
 			all = append(all, proved{s, proofs})
 		}

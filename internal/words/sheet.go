@@ -67,6 +67,9 @@ func (s Speaker) what(l *order.Line) string {
 	if l.Metal != nil {
 		data["mass"] = s.Mass(*l.Metal)
 	}
+	if l.Min != nil {
+		data["sized"] = "yes"
+	}
 	return told("work."+string(l.Work), data)
 }
 

@@ -81,6 +81,10 @@ func wayForm(set part.Set, way disposition.Way) string {
 		return "reuse.shells"
 	case way.Action == disposition.Sleeve && way.Step > 0:
 		return "sleeve.others"
+	case way.Action == disposition.Resize && set == part.CamBushes:
+		return "resize.bushes"
+	case way.Action == disposition.Grind && set == part.CamLobes:
+		return "grind.lobes"
 	case way.Action == disposition.Resize && set == part.Rings:
 		return "resize.rings"
 	case way.Action == disposition.Replace && way.Method == disposition.BuildUp:

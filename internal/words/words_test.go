@@ -207,7 +207,7 @@ func TestEverythingSaidIsASentence(t *testing.T) {
 		for _, last := range []bool{false, true} {
 			for _, sheet := range sheets(in, result, last) {
 				check(s, sheet.Remarks...)
-				for _, p := range order.Verify(in, result.Features, sheet) {
+				for _, p := range order.Verify(in, result, sheet) {
 					check(s, p.Problems...)
 				}
 				s.Sheet(&sheet)

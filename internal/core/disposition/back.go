@@ -14,14 +14,15 @@ type Doubtful struct {
 	Ask   Ask
 }
 
-// Back judges one part that came back, by its own readings and by the checks of its set that it takes part in: the
-// checks that stand against leaving it, those that are read again first, and what was beyond when it came and was not
-// taken again since: a turn, a line. It is the judgement that decides the part, so that no work is proved that would be
-// ordered again.
-func Back(in *inspection.Inspection, findings []inspection.Finding, at int) (beyond []limit.Check, near []Doubtful,
+// Back judges one part that came back, by its own readings, by the clearances that were measured with it since, and by
+// the checks of its set that it takes part in: the checks that stand against leaving it, those that are read again
+// first, and what was beyond when it came and was not taken again since: a turn, a line. It is the judgement that
+// decides the part, so that no work is proved that would be ordered again.
+func Back(in *inspection.Inspection, result Result, at int) (beyond []limit.Check, near []Doubtful,
 	overtaken []part.Kind) {
+	findings := result.Features
 	f, out := &in.Features[at], &findings[at]
-	s := &scene{in: in, findings: findings}
+	s := &scene{in: in, findings: findings, fits: result.Fits}
 	m := member{ref: refOf(out), feature: f, finding: out}
 	for _, c := range out.Checks {
 		if c.Verdict == limit.NoLimit || c.Limit == nil || c.Name == limit.CheckClearance {
@@ -46,6 +47,16 @@ func Back(in *inspection.Inspection, findings []inspection.Finding, at int) (bey
 			beyond = append(beyond, c)
 		}
 	}
+	for i := range s.fits {
+		if fit := &s.fits[i]; fit.Used && fit.Basis != BasisPredicted && fit.of(m.ref) && !fit.insideWindow() {
+			c := clearanceCheck(s.rule(), fit)
+			if q, again := (&subject{scene: s}).confirmFit(fit); again && in.Policy.Confirm {
+				near = append(near, Doubtful{c, q.asks[0]})
+			} else {
+				beyond = append(beyond, c)
+			}
+		}
+	}
 	if row := f.Kind.Row().Set.Row(); row.Bend != "" {
 		if i, ok := in.Latest(row.Bend, f.Number); ok && s.overtakenTurn(f) && findings[i].Beyond() {
 			overtaken = append(overtaken, row.Bend)
@@ -58,6 +69,12 @@ func Back(in *inspection.Inspection, findings []inspection.Finding, at int) (bey
 		}
 	}
 	return beyond, near, overtaken
+}
+
+// of reports whether a clearance is that of a journal, or in a bush.
+func (f *Fit) of(ref Ref) bool {
+	joint := f.journal.Kind.Row().Joint
+	return joint != nil && (f.journal == ref || joint.Bearing == ref.Kind && f.Number == ref.Number)
 }
 
 // overtakenTurn reports whether a shaft was worked on since it was turned.

@@ -108,7 +108,7 @@ func (j judged) unlikely() (again remarks) {
 			continue
 		}
 		for _, f := range m.fits {
-			if asks := j.tightest(&m, f); len(asks) > 0 {
+			if asks := j.tightest(f); len(asks) > 0 {
 				again.asks = append(again.asks, asks...)
 				again.say(fitReason("tight_joint", f, f.Clearance))
 			}
@@ -242,7 +242,7 @@ func (j judged) confirm() (all []question) {
 			}
 		}
 		for n, f := range m.fits {
-			if q, near := j.confirmFit(m, f); near {
+			if q, near := j.confirmFit(f); near {
 				q.doubt = doubtFit(f)
 				q.good = func(s *subject) { s.supposeFit(i, n, false) }
 				q.bad = func(s *subject) { s.supposeFit(i, n, true) }

@@ -65,8 +65,8 @@ func evaluateBuild(ctx context.Context, b inspection.Build) (Result, error) {
 }
 
 // judgeAll finds what there is to find, works out the clearances and goes through the rules: first those of the
-// housings and of the pistons, since a clearance counts only where its mate stays as it is. Pistons are decided once
-// more with their bores, which may want new ones. The sets come in the order of the rules.
+// housings, of the pistons and of bushes, since a clearance counts only where its mate stays as it is. Pistons and
+// bushes are decided once more with what runs in them, which may want new ones. Sets come in the order of the rules.
 func judgeAll(ctx context.Context, in *inspection.Inspection) (Result, error) {
 	in = inspection.Learn(in)
 	findings, err := inspection.Evaluate(ctx, in)
@@ -77,8 +77,9 @@ func judgeAll(ctx context.Context, in *inspection.Inspection) (Result, error) {
 	s.sets = make([]Set, 0, len(rules)+1)
 	for _, mates := range []bool{true, false} {
 		for i := range rules {
-			housing := rules[i].set.Row().Member.Housing()
-			if mates && !housing && rules[i].set != part.PistonSet || !mates && housing {
+			row := rules[i].set.Row()
+			housing, twice := row.Member.Housing(), row.Set == part.PistonSet || bushing(row)
+			if mates && !housing && !twice || !mates && housing {
 				continue
 			}
 			if err := ctx.Err(); err != nil {

@@ -351,7 +351,9 @@ func (s *scene) settle(found []Fit) {
 			action, decided := s.fate(Ref{Kind: f.journal.Kind.Row().Mate, Number: f.Number})
 			f.Void = decided && action == Replace
 		case f.Basis != BasisPredicted:
-			f.Void, _ = s.willBeCut(joint.Housing, f.Number)
+			f.Void, _ = s.willBeCut(joint.Holder(), f.Number)
+			// One that is out condemns the bush, or asks for it to be read again; never the shaft.
+			f.Void = f.Void || joint.Housing == "" && f.Basis == BasisMeasured && !f.insideWindow()
 		}
 		// Used shells tell whether they can stay, where the shop refits them; nothing else.
 		f.Void = f.Void || f.UsedShells && !(s.in.Policy.RefitShells && f.Verdict == limit.Within)

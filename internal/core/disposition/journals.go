@@ -168,6 +168,9 @@ func chooseJournals(j judged, options []Option) choice {
 	if c, ok := j.wantsStamp(); ok {
 		return c
 	}
+	if c, ok := j.wantsBushes(); ok {
+		return c
+	}
 	if c, ok := j.wantsFits(); ok {
 		return c
 	}

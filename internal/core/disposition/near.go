@@ -10,7 +10,7 @@ import (
 
 // confirmFit asks for a clearance that is outside its window by less than its uncertainty to be measured again: the
 // places of both parts that make it, or another strip.
-func (s *subject) confirmFit(m *member, f *Fit) (q question, near bool) {
+func (s *subject) confirmFit(f *Fit) (q question, near bool) {
 	if f.Basis == BasisPredicted || f.Window == nil || f.insideWindow() {
 		return q, false
 	}
@@ -19,19 +19,19 @@ func (s *subject) confirmFit(m *member, f *Fit) (q question, near bool) {
 		return q, false
 	}
 	if f.Basis == BasisStrip {
-		strip, _ := s.strip(m.ref.Kind, f.Number)
+		strip, _ := s.strip(f.journal.Kind, f.Number)
 		if len(strip.List.Readings) >= turnsEnough {
 			return q, false
 		}
-		ref := m.ref
+		ref := f.journal
 		if f.shared {
-			ref = Ref{Kind: m.ref.Kind.Row().Joint.Bearing, Number: f.Number}
+			ref = Ref{Kind: ref.Kind.Row().Joint.Bearing, Number: f.Number}
 		}
 		q.asks = []Ask{{What: AskStrip, Feature: ref, Readings: turnsEnough}}
 		q.reason = fitReason("near", f, f.Clearance).As("strip")
 		return q, true
 	}
-	places := s.makes(m, f, loose > tight)
+	places := s.makes(f, loose > tight)
 	fewest := inspection.MostConfirms
 	for _, p := range places {
 		fewest = min(fewest, p.feature.HeldAt(p.at))
@@ -58,8 +58,9 @@ type placed struct {
 }
 
 // makes are the cells that make the loose, or the tight, end of a clearance: one of the shaft, one of the bore.
-func (s *subject) makes(m *member, f *Fit, loose bool) (cells []placed) {
-	row := m.ref.Kind.Row()
+func (s *subject) makes(f *Fit, loose bool) (cells []placed) {
+	row := f.journal.Kind.Row()
+	own, ownFound := s.finding(f.journal.Kind, f.journal.Number)
 	add := func(ref Ref, feature *inspection.Feature, found *inspection.Finding, large bool, directions []int) {
 		if at, ok := found.Grid.Extreme(large, directions); ok {
 			cells = append(cells, placed{ref, feature, at})
@@ -77,7 +78,7 @@ func (s *subject) makes(m *member, f *Fit, loose bool) (cells []placed) {
 		return nil
 	}
 	if row.Joint == nil { // the member is the bore
-		add(m.ref, m.feature, m.finding, loose, nil)
+		add(f.journal, own, ownFound, loose, nil)
 		add(other, feature, found, true, found.Grid.Nearest(thrust))
 		return cells
 	}
@@ -85,17 +86,17 @@ func (s *subject) makes(m *member, f *Fit, loose bool) (cells []placed) {
 	if loose {
 		upright = found.Grid.Nearest(vertical)
 	}
-	add(m.ref, m.feature, m.finding, !loose, nil)
+	add(f.journal, own, ownFound, !loose, nil)
 	add(other, feature, found, loose, upright)
 	return cells
 }
 
 // tightest are the cells of a clearance that is less than nothing, as far as nobody confirmed them.
-func (s *subject) tightest(m *member, f *Fit) (asks []Ask) {
+func (s *subject) tightest(f *Fit) (asks []Ask) {
 	if f.Basis == BasisPredicted || f.Clearance.Min >= unit.Length(0) {
 		return nil
 	}
-	for _, p := range s.makes(m, f, false) {
+	for _, p := range s.makes(f, false) {
 		if p.feature.Cells[p.at.Station][p.at.Direction].Confirmed {
 			return nil
 		}

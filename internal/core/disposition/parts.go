@@ -99,6 +99,27 @@ func offerParts(j judged) []Option {
 	return all
 }
 
+// offerLobes lists a regrind beside another camshaft: it gives the lift back on a smaller base circle, which the valve
+// gear has to take up.
+func offerLobes(j judged) []Option {
+	all := offers(offerParts(j))
+	if len(j.causes) > 0 {
+		reground := attempt(Way{Action: Grind})
+		reground.Reasons = []Reason{say.New("regrind")}
+		for _, crack := range j.cracks {
+			reground.refuse(crack)
+		}
+		reground.Each = j.eachPart()
+		for i := range reground.Each {
+			if reground.Each[i].Action == Replace {
+				reground.Each[i].Action = Grind
+			}
+		}
+		all.add(reground)
+	}
+	return all
+}
+
 func chooseParts(j judged, options []Option) choice {
 	if len(j.cracks) > 0 {
 		return choice{Way: Way{Action: Replace}, because: j.causes}

@@ -35,7 +35,6 @@ func (j judged) remarkJournals(r *remarks, c choice) {
 		r.say(say.New("provisional").As("limits"))
 	}
 	j.remarkBend(r)
-	j.remarkBushes(r)
 	for _, m := range j.members {
 		r.add(j.heatedPart(m))
 		if c.Shell != 0 {
@@ -74,25 +73,6 @@ func (s *subject) remarkBend(r *remarks) {
 	if ok && way.Action == Grind && way.Method != Straighten && slices.ContainsFunc(mains.Reasons,
 		func(r Reason) bool { return r.Code == beyondCode+"runout" }) {
 		r.say(say.New("pins_parallel"))
-	}
-}
-
-// remarkBushes says of the bushes that journals run in without shells which are out; good ones are left alone, unless
-// the block goes through a hot tank.
-func (s *subject) remarkBushes(r *remarks) {
-	joint := s.row.Member.Row().Joint
-	if joint.Housing != "" {
-		return
-	}
-	members, good := s.in.Members(joint.Bearing), true
-	for _, i := range members {
-		if f := &s.findings[i]; f.Beyond() || f.Look.WorseThan(inspection.Marked) {
-			good = false
-			r.say(say.Of("bush_out", refOf(f)))
-		}
-	}
-	if good && len(members) > 0 && len(s.mates)+len(s.halfRead()) == 0 {
-		r.say(say.New("bush_good"))
 	}
 }
 

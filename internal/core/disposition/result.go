@@ -108,6 +108,8 @@ func (f *Fit) WhyVoid() Reason {
 		return r.As("used_shells")
 	case f.journal.Kind.Row().Joint == nil:
 		return r.As("piston")
+	case f.journal.Kind.Row().Joint.Housing == "":
+		return r.As("bush")
 	}
 	return r
 }

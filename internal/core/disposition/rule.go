@@ -35,7 +35,9 @@ var rules = []rule{
 	{part.Pins, gatherParts, judgeParts, offerParts, chooseParts, explainParts},
 	{part.Rings, gatherRings, judge, offerRings, chooseRings, explainRings},
 	{part.RodSet, gatherParts, judgeParts, offerParts, chooseParts, explainParts},
-	{part.CamLobes, gatherLobes, judgeParts, offerParts, chooseParts, explainParts},
+	{part.CamLobes, gatherLobes, judgeParts, offerLobes, chooseParts, explainParts},
+	{part.CamBushes, gatherBushes, judgeBushes, offerBushes, chooseBushes, explainBushes},
+	{part.LifterBores, gatherParts, judgeParts, offerParts, chooseParts, explainParts},
 }
 
 // A judgement is what stands against leaving a set as it is.

@@ -158,7 +158,7 @@ func (j judged) wantsFits() (c choice, ok bool) {
 		}
 		for _, f := range m.fits {
 			after := j.after(f, stock, f.Shell)
-			switch out := !after.lies(); {
+			switch out := !after.lies() && !j.bushRenewed(f); {
 			case out && (f.Basis != BasisPredicted || j.certain(m, f)):
 				return choice{}, false
 			case out:
@@ -228,7 +228,7 @@ func (j judged) wantsShells(c choice) (ask choice, ok bool) {
 // new one, with the tightest shell on offer, leaves the most worn place beyond the window.
 func (s *subject) certain(m *member, f *Fit) bool {
 	c := m.limits.Clearance
-	if f.Window == nil || c == nil || c.New == nil || m.limits.New == nil {
+	if f.Window == nil || c == nil || c.New == nil || m.limits.New == nil || s.bushRenewed(f) {
 		return false
 	}
 	top := m.limits.New.Max - m.finding.Class()

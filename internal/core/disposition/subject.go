@@ -123,7 +123,7 @@ func (s *scene) gatherOf(name part.Set) *subject {
 			sub.absent = append(sub.absent, Ref{Kind: kind, Number: number})
 		}
 	}
-	if kind.Row().Component == part.Camshaft {
+	if kind.Row().Component == part.Camshaft || bushing(row) {
 		sub.absent = append(sub.absent, s.planned(kind)...)
 		if mate := kind.Row().Joint; mate != nil && len(s.in.Members(mate.Bearing)) > 0 {
 			sub.mates = s.planned(mate.Bearing)

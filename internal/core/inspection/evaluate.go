@@ -117,7 +117,11 @@ func evaluateGrid(in *Inspection, f *Feature, grid form.Grid) Finding {
 	if f.Kind.Housing() || limits.New != nil && limits.WearMax == nil && ownSized(f.Kind) {
 		var low, high *unit.Length
 		if limits.New != nil {
-			low, high = &limits.New.Min, &limits.New.Max
+			new := *limits.New
+			if f.Kind.Bearing() { // a bush follows the undersize of its journal
+				new = new.Shift(-out.Class())
+			}
+			low, high = &new.Min, &new.Max
 		}
 		most := largest
 		if f.State == part.AfterLineHone && limits.New != nil && limits.OutOfRoundMax != nil {
@@ -165,7 +169,7 @@ func evaluateGrid(in *Inspection, f *Feature, grid form.Grid) Finding {
 
 // ownSized reports whether nothing but its own range of new parts judges the size of a kind: a pin, a small end.
 func ownSized(k part.Kind) bool {
-	return !k.Journal() && !k.Bore() && !k.Bearing() && !k.InBore() && k.Grid()
+	return !k.Journal() && !k.Bore() && !k.InBore() && k.Grid() && (!k.Bearing() || k.Row().Set != "")
 }
 
 // honedTop is what decides whether a bore of a honed tunnel is too large, with its limit: vertically the top of its
@@ -355,6 +359,9 @@ func (out *Finding) class(in *Inspection, f *Feature, limits *limit.Limits) unit
 	if f.Kind.InBore() {
 		class = in.boreClass(part.Ref{Kind: f.Kind.Row().In[0], Number: f.Number})
 		shifted = shifted.Shift(class)
+	} else if f.Kind.Bearing() && f.Kind.Row().Set != "" {
+		class = in.bushClass(f, *limits.New, *out.Min)
+		shifted = shifted.Shift(-class)
 	} else if f.Kind.Shaft() {
 		class, known = limit.ShaftClass(*limits.New, limits.Undersizes, *out.Max, tolerance)
 		class = out.tightReading(f, class, func(stamped, size unit.Length) bool {

@@ -28,6 +28,18 @@ func (in *Inspection) boreClass(bore part.Ref) unit.Length {
 	return class
 }
 
+// bushClass is the undersize of the journals that a bush was made for: the one whose new range its smallest reading
+// lies nearest to.
+func (in *Inspection) bushClass(f *Feature, new limit.Range, smallest unit.Length) (class unit.Length) {
+	limits, _ := in.LimitsAt(f.Kind.Row().Mate, f.Number)
+	for _, step := range limits.Undersizes {
+		if (new.Middle() - step - smallest).Abs() < (new.Middle() - class - smallest).Abs() {
+			class = step
+		}
+	}
+	return class
+}
+
 // skirt holds a piston, square to its pin, against the range of new ones where nobody said how much it may wear: a
 // collapsed skirt lies well below it. Less than 0.001 in / 0.025 mm is use; common practice.
 func (out *Finding) skirt(in *Inspection, f *Feature, grid form.Grid, limits *limit.Limits) {

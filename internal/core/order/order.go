@@ -22,18 +22,20 @@ type Name string
 
 // The sheets, in the order in which an engine goes through them.
 const (
-	Grind   Name = "grind"
-	Tunnel  Name = "tunnel"
-	Deck    Name = "deck"
-	Bore    Name = "bore"
-	Rods    Name = "rods"
-	Balance Name = "balance"
-	Rings   Name = "rings"
-	Parts   Name = "parts"
+	Grind    Name = "grind"
+	Camshaft Name = "camshaft"
+	Tunnel   Name = "tunnel"
+	Deck     Name = "deck"
+	Bore     Name = "bore"
+	Bushes   Name = "bushes"
+	Rods     Name = "rods"
+	Balance  Name = "balance"
+	Rings    Name = "rings"
+	Parts    Name = "parts"
 )
 
 // Names are all of them.
-var Names = closed.New(Grind, Tunnel, Deck, Bore, Rods, Balance, Rings, Parts).Said("sheet_name")
+var Names = closed.New(Grind, Camshaft, Tunnel, Deck, Bore, Bushes, Rods, Balance, Rings, Parts).Said("sheet_name")
 
 // A Sheet is what one person is asked to do, or to buy.
 type Sheet struct {
@@ -125,12 +127,15 @@ const (
 	DoLighten  Work = "lighten"
 	DoBuy      Work = "buy"
 	DoAlign    Work = "align"
+	DoBush     Work = "bush"
+	DoReam     Work = "ream"
+	DoRegrind  Work = "regrind"
 )
 
 // Works are all of them; a line of an old sheet may ask for none.
 var Works = closed.New(
 	"", DoGrind, DoKeep, DoPolish, DoHone, DoBore, DoSleeve, DoLineHone, DoResize, DoSkim, DoFile, DoLighten,
-	DoBuy, DoAlign,
+	DoBuy, DoAlign, DoBush, DoReam, DoRegrind,
 )
 
 // Same reports whether two sheets ask for the same. Words and days do not count: an order stands
@@ -187,7 +192,7 @@ func Sheets(in *inspection.Inspection, result disposition.Result, decided []Deci
 	d.balance(decided)
 	d.parts(decided, works)
 	sheets := []Sheet{}
-	for _, name := range []Name{Grind, Tunnel, Deck, Bore, Rods, Balance, Rings, Parts} {
+	for _, name := range Names.All() {
 		if s := d.sheets[name]; s != nil {
 			sheets = append(sheets, *s)
 		}
@@ -248,6 +253,10 @@ func (d *drafter) set(one Decided, work schedule.Work) {
 		d.deck(s, one)
 	case part.Rings:
 		d.rings(s)
+	case part.CamLobes:
+		d.lobes(s, one)
+	case part.CamBushes, part.LifterBores:
+		d.bushes(s, one)
 	default:
 		d.journals(s, one)
 	}

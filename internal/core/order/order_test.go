@@ -44,8 +44,8 @@ func worded(in *inspection.Inspection, result disposition.Result, decided []orde
 }
 
 // verified are proofs with their words.
-func verified(in *inspection.Inspection, findings []inspection.Finding, s order.Sheet) []order.Proof {
-	proofs := order.Verify(in, findings, s)
+func verified(in *inspection.Inspection, result disposition.Result, s order.Sheet) []order.Proof {
+	proofs := order.Verify(in, result, s)
 	words.In(in.Unit).Proofs(proofs)
 	return proofs
 }
@@ -151,7 +151,7 @@ func TestVerify(t *testing.T) {
 	inspected := read(t, mains, grid("main_journal", 1, "2.4960", ""),
 		grid("main_journal", 1, "2.4887", state), grid("main_journal", 2, "2.4884", state), half,
 		grid("main_journal", 4, "2.4887", state+`"look": "scored",`))
-	proofs := verified(inspected, disposition.Evaluate(inspected).Features, sheet)
+	proofs := verified(inspected, disposition.Evaluate(inspected), sheet)
 	verdicts := map[string]order.ProofVerdict{}
 	for _, p := range proofs {
 		verdicts[p.Key] = p.Verdict
@@ -297,7 +297,7 @@ func TestVerifyFormAndFlatness(t *testing.T) {
 		"[2.4885, 2.4885, 2.4885, 2.4885]", "[2.4890, 2.4887, 2.4885, 2.4887]", 2)
 	strict := strings.Replace(mains, `"out_of_round_max": 0.0005`, `"out_of_round_max": 0.0003`, 1)
 	inspected := read(t, strict, oval)
-	proof := verified(inspected, disposition.Evaluate(inspected).Features, journal)[0]
+	proof := verified(inspected, disposition.Evaluate(inspected), journal)[0]
 	assert.EqualValues(t, "missed", proof.Verdict)
 	assert.Contains(t, strings.Join(problems(proof), " "), "Out-of-round 0.0005 in is above the limit of 0.0003 in.")
 
@@ -307,7 +307,7 @@ func TestVerifyFormAndFlatness(t *testing.T) {
 		inspected := read(t, `"deck": {"max": 0.002}`,
 			`{"kind": "deck", "number": 1, "lines": [{"line": "long", "gap": 0.004}]}`,
 			`{"kind": "deck", "number": 1, "state": "after_skim", "lines": [{"line": "long", "gap": `+gap+`}]}`)
-		proof := verified(inspected, disposition.Evaluate(inspected).Features, deck)[0]
+		proof := verified(inspected, disposition.Evaluate(inspected), deck)[0]
 		assert.EqualValues(t, want, proof.Verdict, gap)
 		assert.Equal(t, in("0.004"), proof.Found.Max)
 	}

@@ -34,16 +34,16 @@ type Proof struct {
 	Problems []say.Reason `json:"problems"`
 }
 
-// Verify holds every line of a sheet that is proved by measuring against the findings; what missed
+// Verify holds every line of a sheet that is proved by measuring against what was found; what missed
 // its order comes first, then what is open.
-func Verify(in *inspection.Inspection, findings []inspection.Finding, s Sheet) []Proof {
+func Verify(in *inspection.Inspection, result disposition.Result, s Sheet) []Proof {
 	proofs := []Proof{}
 	for _, want := range ProofVerdicts.All() {
 		for _, l := range s.Lines {
 			if !l.Proven() {
 				continue
 			}
-			if p := verify(in, findings, l); p.Verdict == want {
+			if p := verify(in, result, l); p.Verdict == want {
 				proofs = append(proofs, p)
 			}
 		}
@@ -51,7 +51,8 @@ func Verify(in *inspection.Inspection, findings []inspection.Finding, s Sheet) [
 	return proofs
 }
 
-func verify(in *inspection.Inspection, findings []inspection.Finding, l Line) Proof {
+func verify(in *inspection.Inspection, result disposition.Result, l Line) Proof {
+	findings := result.Features
 	p := Proof{Key: l.Key, Verdict: ProofOpen, Problems: []say.Reason{}}
 	var back *inspection.Finding
 	at := -1
@@ -111,7 +112,7 @@ func verify(in *inspection.Inspection, findings []inspection.Finding, l Line) Pr
 	if l.Most != nil && p.Back.Max > *l.Most {
 		miss("most", say.Apart("value", p.Back.Max, *l.Most), say.Apart("limit", *l.Most, p.Back.Max))
 	}
-	beyond, near, overtaken := disposition.Back(in, findings, at)
+	beyond, near, overtaken := disposition.Back(in, result, at)
 	for _, c := range beyond {
 		if l.Across == nil || c.Name != limit.CheckSizeHigh { // the sheet says how wide it may be across
 			miss("check", say.Word("check", "check", c.Name), say.Apart("value", c.Value, *c.Limit),

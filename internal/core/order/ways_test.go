@@ -99,17 +99,15 @@ func TestHoneHasAWindow(t *testing.T) {
 	for back, want := range map[string]string{"3.7198": "within", "3.7225": "missed", "3.7190": "missed"} {
 		after := document(t, "", cylinders, append(bores(1, "3.7195", "3.7172"),
 			strings.Replace(bores(1, back, "0")[0], `"number": 1,`, `"number": 1, "state": "after_hone",`, 1))...)
-		found, err := inspection.Evaluate(t.Context(), after)
-		require.NoError(t, err)
+		found := disposition.Evaluate(after)
 		proofs := verified(after, found, order.Sheet{Lines: []order.Line{line}})
 		assert.EqualValues(t, want, proofs[0].Verdict, "honed to %s: %v", back, problems(proofs[0]))
 	}
 	// A size within the order does not prove a bore whose piston, measured anew, leaves too little.
 	swollen := document(t, "", cylinders, append(bores(1, "3.7195", "3.7185"),
 		strings.Replace(bores(1, "3.7198", "0")[0], `"number": 1,`, `"number": 1, "state": "after_hone",`, 1))...)
-	found, err := inspection.Evaluate(t.Context(), swollen)
-	require.NoError(t, err)
-	assert.EqualValues(t, "missed", verified(swollen, found, order.Sheet{Lines: []order.Line{line}})[0].Verdict)
+	judged := disposition.Evaluate(swollen)
+	assert.EqualValues(t, "missed", verified(swollen, judged, order.Sheet{Lines: []order.Line{line}})[0].Verdict)
 
 	tight := document(t, "", cylinders, bores(1, "3.7200", "3.7205")...)
 	hone := disposition.Evaluate(tight).Sets[0].Option(disposition.Way{Action: disposition.Hone})
@@ -188,8 +186,7 @@ func TestTunnelReadInTwoDirectionsIsProved(t *testing.T) {
 	for back, want := range map[[2]string]string{{"2.6918", "2.6925"}: "within",
 		{"2.6925", "2.6925"}: "missed", {"2.6919", "2.6931"}: "missed"} {
 		after := document(t, "", limits, found, two("after_line_hone", back[0], back[1]))
-		judged, err := inspection.Evaluate(t.Context(), after)
-		require.NoError(t, err)
+		judged := disposition.Evaluate(after)
 		proof := verified(after, judged, order.Sheet{Lines: []order.Line{line}})[0]
 		assert.EqualValues(t, want, proof.Verdict, "%v: %v", back, problems(proof))
 	}
@@ -300,7 +297,7 @@ func TestAMissIsTold(t *testing.T) {
 	sheet := sheetsFor(t, before, s.Set, s.Way, schedule.Counts{Mains: 1})[order.Grind]
 	proof := func(size string) order.Proof {
 		after := document(t, "", limits, worn, grid("main_journal", 1, size, `"state": "after_grind",`))
-		return verified(after, disposition.Evaluate(after).Features, sheet)[0]
+		return verified(after, disposition.Evaluate(after), sheet)[0]
 	}
 	assert.EqualValues(t, order.ProofWithin, proof("2.4885").Verdict)
 	low, high := proof("2.4875"), proof("2.4904")

@@ -234,6 +234,39 @@ func (d *drafter) alignment(s *Sheet, set *part.SetRow) {
 	s.Lines = append(s.Lines, l)
 }
 
+// lobes are ground anew, each that is out: by their lift, which the maker's data give.
+func (d *drafter) lobes(s *Sheet, one Decided) {
+	for _, t := range one.Option.Each {
+		if t.Action == disposition.Grind {
+			s.Lines = append(s.Lines, line(t.Feature, part.AfterGrind, DoRegrind))
+		}
+	}
+	s.note(say.New("sheet").As("lobes"))
+}
+
+// bushes are pressed in, or reamed where they are: each to its own journal, or to the range of new ones.
+func (d *drafter) bushes(s *Sheet, one Decided) {
+	for _, t := range one.Option.Each {
+		l := line(t.Feature, part.NewPart, DoBush)
+		switch t.Action {
+		case disposition.Replace:
+		case disposition.Resize:
+			l = line(t.Feature, part.AfterResize, DoReam)
+		default:
+			continue
+		}
+		window := t.Finished
+		if limits, _ := d.in.LimitsFor(t.Feature.Kind, t.Feature.Number); window == nil {
+			window = limits.New
+		}
+		if window != nil {
+			l.Min, l.Max = ptr(window.Min), ptr(window.Max)
+		}
+		s.Lines = append(s.Lines, l)
+	}
+	s.note(say.New("sheet").As(string(one.Set.Set)))
+}
+
 func (d *drafter) deck(s *Sheet, one Decided) {
 	set := one.Set.Set.Row()
 	limits, _ := d.in.LimitsFor(set.Member, 0)

@@ -122,6 +122,14 @@ type Joint struct {
 	Shell   Kind `json:"shell,omitempty"`
 }
 
+// Holder is what the clearance of a joint rests on beside its journal: the housing, or the bush where none holds it.
+func (j *Joint) Holder() Kind {
+	if j.Housing == "" {
+		return j.Bearing
+	}
+	return j.Housing
+}
+
 // A Fit says which joint a clearance is of.
 type Fit string
 

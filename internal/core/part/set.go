@@ -23,6 +23,8 @@ const (
 	Pins         Set = "pins"
 	RodSet       Set = "rods"
 	CamLobes     Set = "cam_lobes"
+	CamBushes    Set = "cam_bushes"
+	LifterBores  Set = "lifter_bores"
 	Rings        Set = "rings"
 )
 
@@ -55,7 +57,7 @@ type SetRow struct {
 var sets = []SetRow{
 	{Set: MainJournals, Member: MainJournal, Replaced: "crankshaft", Sheet: "grind", Complete: true, Bend: Runout},
 	{Set: RodJournals, Member: RodJournal, Replaced: "crankshaft", Sheet: "grind", Complete: true, Stroke: PinHeight},
-	{Set: CamJournals, Member: CamJournal, Replaced: "camshaft", Sheet: "grind"},
+	{Set: CamJournals, Member: CamJournal, Replaced: "camshaft", Sheet: "camshaft"},
 	{Set: MainHousings, Member: MainHousing, Replaced: "block", Over: true, Sheet: "tunnel", Single: true, Complete: true,
 		Line: []Kind{MainAlignment, TunnelEdge}},
 	{Set: RodHousings, Member: RodHousing, Replaced: "rods", Over: true, Sheet: "rods", Complete: true},
@@ -66,7 +68,9 @@ var sets = []SetRow{
 	{Set: Pins, Member: Pin, Replaced: "pins"},
 	{Set: RodSet, Member: RodBend, With: []Kind{RodLength, SmallEnd, RodWeight}, Mended: SmallEnd, Replaced: "rods"},
 	{Set: Rings, Member: RingGap, Replaced: "rings", Sheet: "rings"},
-	{Set: CamLobes, Member: CamLobe, Replaced: "camshaft"},
+	{Set: CamLobes, Member: CamLobe, Replaced: "camshaft", Sheet: "camshaft"},
+	{Set: CamBushes, Member: CamBearing, Replaced: "cam_bushes", Over: true, Sheet: "bushes"},
+	{Set: LifterBores, Member: LifterBore, Replaced: "lifter_bushes", Over: true, Sheet: "bushes"},
 }
 
 // Sets are all of them, in the order in which they are decided.

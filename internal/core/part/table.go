@@ -26,6 +26,7 @@ var (
 	ofTunnel  = []string{AfterLineHone}
 	ofBore    = []string{AfterBore, AfterHone}
 	ofRod     = []string{AfterResize}
+	ofLobe    = []string{AfterGrind}
 	ofDeck    = []string{AfterSkim}
 	none      = []string{}
 )
@@ -246,16 +247,16 @@ var table = []Row{
 	{
 		Kind:      CamBearing,
 		Component: Block, Step: AtCam, Place: AlongCam, Shape: ShapeBore,
-		Quantity: Size, Role: Bearings, Mate: CamJournal, Fit: CamFit,
+		Quantity: Size, Role: Bearings, Mate: CamJournal, Fit: CamFit, Set: CamBushes,
 		Each: PerMain,
-		Plan: "1x2", Gauge: instrument.BoreGauge, States: none, Spot: atBearing,
+		Plan: "1x2", Gauge: instrument.BoreGauge, States: ofRod, Spot: atBearing,
 		Limits: []string{"new", "wear_max", "out_of_round_max"},
 	},
 	{
 		Kind:      LifterBore,
 		Component: Block, Step: AtCam, Place: InRow, Shape: ShapeBore,
-		Quantity: Size,
-		Each:     TwoACylinder, Bare: true,
+		Quantity: Size, Set: LifterBores,
+		Each: TwoACylinder, Bare: true,
 		Plan: "2x2", Gauge: instrument.BoreGauge, States: none, Spot: atLifter,
 		Limits: formed,
 	},
@@ -264,7 +265,7 @@ var table = []Row{
 		Component: Camshaft, Step: AtCam, Place: AlongCam, Shape: ShapeShaft,
 		Quantity: Size, Set: CamLobes,
 		Each: TwoACylinder, Start: []Component{Camshaft},
-		Gauge: instrument.Micrometer, States: none,
+		Gauge: instrument.Micrometer, States: ofLobe,
 		Limits: ranged,
 		List: &List{Form: Readings, Lines: []string{"base", "nose"}, Whole: true, Numbered: true, Makes: MakesRise,
 			Check: "lift"},

@@ -22,6 +22,7 @@ const (
 	GrindMains Operation = "grind_mains"
 	GrindRods  Operation = "grind_rods"
 	GrindCam   Operation = "grind_cam"
+	GrindLobes Operation = "grind_lobes"
 	Polish     Operation = "polish"
 	PolishHand Operation = "polish_hand"
 	LineHone   Operation = "line_hone"
@@ -30,6 +31,9 @@ const (
 	Sleeve     Operation = "sleeve"
 	Bore       Operation = "bore"
 	Hone       Operation = "hone"
+	BushCam    Operation = "bush_cam"
+	ReamCam    Operation = "ream_cam"
+	BushLifter Operation = "bush_lifters"
 	Resize     Operation = "resize"
 	BushRods   Operation = "bush_rods"
 	FitRings   Operation = "fit_rings"
@@ -48,6 +52,7 @@ var facts = []fact{
 	{GrindMains, "crank grinder", "crankshaft"},
 	{GrindRods, "crank grinder", "crankshaft"},
 	{GrindCam, "crank grinder", "camshaft"},
+	{GrindLobes, "cam grinder", "camshaft"},
 	{Polish, "polisher", "crankshaft"},
 	{PolishHand, "bench", "crankshaft"},
 	{LineHone, "line hone", "block"},
@@ -56,6 +61,9 @@ var facts = []fact{
 	{Sleeve, "boring bar", "block"},
 	{Bore, "boring bar", "block"},
 	{Hone, "cylinder hone", "block"},
+	{BushCam, "reamers", "block"},
+	{ReamCam, "reamers", "block"},
+	{BushLifter, "reamers", "block"},
 	{Resize, "rod hone", "rods"},
 	{BushRods, "rod hone", "rods"},
 	{FitRings, "bench", "rings"},

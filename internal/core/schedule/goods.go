@@ -26,6 +26,7 @@ const (
 	Pins         Part = "pins"
 	Camshaft     Part = "camshaft"
 	CamBushes    Part = "cam_bushes"
+	LifterBushes Part = "lifter_bushes"
 )
 
 // Goods are what is known of a part that is bought.
@@ -60,7 +61,8 @@ var goods = []Goods{
 	{Part: Gasket, Prefix: "GA"},
 	{Part: Pins, Prefix: "PN", Due: true, As: []part.Kind{part.Pin}},
 	{Part: Camshaft, Prefix: "CA", As: []part.Kind{part.CamJournal}},
-	{Part: CamBushes, Prefix: "CB", Sized: true},
+	{Part: CamBushes, Prefix: "CB", Sized: true, As: []part.Kind{part.CamBearing}},
+	{Part: LifterBushes, Prefix: "LB"},
 }
 
 // Parts are all of them.

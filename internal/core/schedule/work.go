@@ -43,7 +43,11 @@ func WorkOf(set part.Set, o disposition.Option, n Counts) (w Work) {
 	case part.RodSet:
 		w.members(o, BushRods, RodSet, n.Cylinders)
 	case part.CamLobes:
-		w.simple(o, disposition.Resize, "", Camshaft, 0, 1)
+		w.simple(o, disposition.Grind, GrindLobes, Camshaft, count(o, disposition.Grind), 1)
+	case part.CamBushes:
+		w.bushes(o, BushCam, CamBushes)
+	case part.LifterBores:
+		w.bushes(o, BushLifter, LifterBushes)
 	case part.DeckSet:
 		w.simple(o, disposition.Skim, Skim, Block, 1, 1)
 		if o.Action == disposition.Skim {
@@ -78,6 +82,27 @@ func (w *Work) simple(o disposition.Option, action disposition.Action, operation
 	}
 }
 
+// bushes are bought and pressed in one by one, or reamed where they are.
+func (w *Work) bushes(o disposition.Option, fit Operation, bush Part) {
+	if n := count(o, disposition.Replace); n > 0 && o.Action == disposition.Replace {
+		w.do(fit, n)
+		w.buy(bush, n)
+	}
+	if n := count(o, disposition.Resize); n > 0 && o.Action == disposition.Resize {
+		w.do(ReamCam, n)
+	}
+}
+
+// count is to how many parts an option does something.
+func count(o disposition.Option, action disposition.Action) (n int) {
+	for _, one := range o.Each {
+		if one.Action == action {
+			n++
+		}
+	}
+	return n
+}
+
 // tunnelWork is what a tunnel is put right with.
 func tunnelWork(o disposition.Option) Operation {
 	if o.Method == disposition.LineBore {
@@ -89,15 +114,7 @@ func tunnelWork(o disposition.Option) Operation {
 // members is the work on parts that are treated one by one: so many are machined, so many bought. Where the option does
 // not say, all are.
 func (w *Work) members(o disposition.Option, operation Operation, another Part, all int) {
-	machined, bought := 0, 0
-	for _, one := range o.Each {
-		switch one.Action {
-		case disposition.Resize:
-			machined++
-		case disposition.Replace:
-			bought++
-		}
-	}
+	machined, bought := count(o, disposition.Resize), count(o, disposition.Replace)
 	if len(o.Each) == 0 {
 		switch o.Action {
 		case disposition.Resize:
@@ -116,18 +133,18 @@ func (w *Work) members(o disposition.Option, operation Operation, another Part, 
 
 func (w *Work) journals(set part.Set, o disposition.Option, n Counts) {
 	// Journals are ground one by one; shells are bought for each main and each rod.
-	grind, shells, count, pairs := GrindMains, MainShells, n.Mains, n.Mains
+	grind, shells, each, pairs := GrindMains, MainShells, n.Mains, n.Mains
 	if set != part.MainJournals {
-		grind, shells, count, pairs = GrindRods, RodShells, n.Throws, n.Cylinders
+		grind, shells, each, pairs = GrindRods, RodShells, n.Throws, n.Cylinders
 	}
 	another := Crankshaft
 	if set == part.CamJournals {
-		grind, shells, count, pairs, another = GrindCam, CamBushes, n.CamJournals, n.CamJournals, Camshaft
+		grind, shells, each, pairs, another = GrindCam, CamBushes, n.CamJournals, n.CamJournals, Camshaft
 	}
 	if o.Action == disposition.Replace {
 		if o.Method == disposition.BuildUp {
-			w.do(BuildUp, count)
-			w.do(grind, count)
+			w.do(BuildUp, each)
+			w.do(grind, each)
 			w.buy(shells, pairs)
 			return
 		}
@@ -139,13 +156,13 @@ func (w *Work) journals(set part.Set, o disposition.Option, n Counts) {
 	}
 	switch o.Action {
 	case disposition.Grind:
-		w.do(grind, count)
-		w.do(Polish, count)
+		w.do(grind, each)
+		w.do(Polish, each)
 	case disposition.Polish:
 		if o.Method == disposition.ByHand {
-			w.do(PolishHand, count)
+			w.do(PolishHand, each)
 		} else {
-			w.do(Polish, count)
+			w.do(Polish, each)
 		}
 	}
 	if o.Shell != 0 || o.Method == disposition.MixedHalf || o.Method == disposition.MixedShell {
@@ -228,7 +245,8 @@ func (w Work) Unpriced(c Card) (operations []Operation, parts []Part) {
 }
 
 // single are the parts bought once, however many of an engine's sets ask for them.
-var single = map[Part]bool{Crankshaft: true, Camshaft: true, Block: true, Pistons: true, Rings: true, Pins: true}
+var single = map[Part]bool{Crankshaft: true, Camshaft: true, CamBushes: true, Block: true, Pistons: true, Rings: true,
+	Pins: true}
 
 // brought names the parts that come with another one.
 var brought = map[Part]Part{Rings: Pistons, Pins: Pistons}

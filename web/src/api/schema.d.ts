@@ -2232,7 +2232,7 @@ export interface components {
             provisional: boolean;
             says: string;
             /** @enum {string} */
-            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes";
+            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes" | "cam_bushes" | "lifter_bores";
             /** Format: int64 */
             shell: number;
             signed: boolean;
@@ -2434,7 +2434,7 @@ export interface components {
             /** @description needed where it is not what Ledge advises */
             reason: string;
             /** @enum {string} */
-            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes";
+            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes" | "cam_bushes" | "lifter_bores";
             /** Format: int64 */
             shell: number;
             /** Format: int64 */
@@ -2602,7 +2602,7 @@ export interface components {
             rings?: components["schemas"]["DispositionRingAdvice"][];
             says?: string;
             /** @enum {string} */
-            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes";
+            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes" | "cam_bushes" | "lifter_bores";
             /** Format: int64 */
             shell: number;
             /** Format: int64 */
@@ -3321,7 +3321,7 @@ export interface components {
         };
         "Issue-ordersRequest": {
             /** @description only these; all where empty */
-            sheets: ("grind" | "tunnel" | "deck" | "bore" | "rods" | "balance" | "rings" | "parts")[];
+            sheets: ("grind" | "camshaft" | "tunnel" | "deck" | "bore" | "bushes" | "rods" | "balance" | "rings" | "parts")[];
             /** @description the person was asked about sizes that rest on nothing measured */
             sure?: boolean;
         };
@@ -3341,7 +3341,7 @@ export interface components {
             /** Format: int64 */
             seq: number;
             /** @enum {string} */
-            sheet: "grind" | "tunnel" | "deck" | "bore" | "rods" | "balance" | "rings" | "parts";
+            sheet: "grind" | "camshaft" | "tunnel" | "deck" | "bore" | "bushes" | "rods" | "balance" | "rings" | "parts";
             struck: boolean;
             /** Format: int64 */
             unticked: number;
@@ -3439,7 +3439,7 @@ export interface components {
             /** @enum {string} */
             role: "plain" | "journal" | "housing" | "bearing" | "bore";
             /** @enum {string} */
-            set?: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes";
+            set?: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes" | "cam_bushes" | "lifter_bores";
             shaft: boolean;
             /** @enum {string} */
             shape: "shaft" | "tunnel" | "bore" | "rod" | "piston" | "deck";
@@ -3759,7 +3759,7 @@ export interface components {
             named?: components["schemas"]["SayReason"];
             note?: string;
             /** @enum {string} */
-            part?: "main_shells" | "rod_shells" | "select_shells" | "rings" | "pistons" | "sleeves" | "thrust_parts" | "crankshaft" | "block" | "rod_set" | "gasket" | "pins" | "camshaft" | "cam_bushes";
+            part?: "main_shells" | "rod_shells" | "select_shells" | "rings" | "pistons" | "sleeves" | "thrust_parts" | "crankshaft" | "block" | "rod_set" | "gasket" | "pins" | "camshaft" | "cam_bushes" | "lifter_bushes";
             play?: components["schemas"]["LimitRange"];
             /** Format: int64 */
             rough?: number;
@@ -3772,7 +3772,7 @@ export interface components {
             what: string;
             why?: components["schemas"]["SayReason"];
             /** @enum {string} */
-            work?: "" | "grind" | "keep" | "polish" | "hone" | "bore" | "sleeve" | "line_hone" | "resize" | "skim" | "file" | "lighten" | "buy" | "align";
+            work?: "" | "grind" | "keep" | "polish" | "hone" | "bore" | "sleeve" | "line_hone" | "resize" | "skim" | "file" | "lighten" | "buy" | "align" | "bush" | "ream" | "regrind";
         };
         OrderProof: {
             back?: components["schemas"]["LimitRange"];
@@ -3785,10 +3785,10 @@ export interface components {
         OrderSheet: {
             lines: components["schemas"]["OrderLine"][];
             /** @enum {string} */
-            name: "grind" | "tunnel" | "deck" | "bore" | "rods" | "balance" | "rings" | "parts";
+            name: "grind" | "camshaft" | "tunnel" | "deck" | "bore" | "bushes" | "rods" | "balance" | "rings" | "parts";
             notes: string[];
             remarks?: components["schemas"]["SayReason"][];
-            sets: ("main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes")[];
+            sets: ("main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes" | "cam_bushes" | "lifter_bores")[];
             steps: components["schemas"]["OrderStep"][];
             title: string;
         };
@@ -3798,7 +3798,7 @@ export interface components {
             count: number;
             ends?: string;
             /** @enum {string} */
-            operation: "straighten" | "build_up" | "grind_mains" | "grind_rods" | "grind_cam" | "polish" | "polish_hand" | "line_hone" | "line_bore" | "skim" | "sleeve" | "bore" | "hone" | "resize" | "bush_rods" | "fit_rings";
+            operation: "straighten" | "build_up" | "grind_mains" | "grind_rods" | "grind_cam" | "grind_lobes" | "polish" | "polish_hand" | "line_hone" | "line_bore" | "skim" | "sleeve" | "bore" | "hone" | "bush_cam" | "ream_cam" | "bush_lifters" | "resize" | "bush_rods" | "fit_rings";
             outside: boolean;
             title: string;
         };
@@ -3818,7 +3818,7 @@ export interface components {
             drafts: components["schemas"]["OrderSheet"][];
             issued: components["schemas"]["IssuedView"][];
             open_ends: components["schemas"]["OpenEnd"][];
-            unwanted: ("grind" | "tunnel" | "deck" | "bore" | "rods" | "balance" | "rings" | "parts")[];
+            unwanted: ("grind" | "camshaft" | "tunnel" | "deck" | "bore" | "bushes" | "rods" | "balance" | "rings" | "parts")[];
         };
         Pace: {
             /** @description milliseconds a reading, of kinds that enough were taken of */
@@ -4125,7 +4125,7 @@ export interface components {
         };
         ScheduleSetWays: {
             /** @enum {string} */
-            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes";
+            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes" | "cam_bushes" | "lifter_bores";
             ways: components["schemas"]["ScheduleWay"][];
         };
         ScheduleWay: {
@@ -4197,14 +4197,14 @@ export interface components {
             asks: components["schemas"]["DispositionAsk"][];
             component?: string;
             /** @enum {string} */
-            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes";
+            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes" | "cam_bushes" | "lifter_bores";
         };
         SetChange: {
             after?: components["schemas"]["SetLine"];
             before?: components["schemas"]["SetLine"];
             component?: string;
             /** @enum {string} */
-            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes";
+            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes" | "cam_bushes" | "lifter_bores";
         };
         SetLine: {
             /** @enum {string} */
@@ -4214,7 +4214,7 @@ export interface components {
             provisional: boolean;
             says: string;
             /** @enum {string} */
-            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes";
+            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes" | "cam_bushes" | "lifter_bores";
             /** Format: int64 */
             shell: number;
             signed: boolean;
@@ -4228,7 +4228,7 @@ export interface components {
             over: boolean;
             replaced: string;
             /** @enum {string} */
-            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes";
+            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes" | "cam_bushes" | "lifter_bores";
             short: string;
             title: string;
         };
@@ -4318,7 +4318,7 @@ export interface components {
             /** Format: int64 */
             seq: number;
             /** @enum {string} */
-            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes";
+            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes" | "cam_bushes" | "lifter_bores";
             /** Format: int64 */
             shell: number;
             stale: boolean;
@@ -4336,14 +4336,14 @@ export interface components {
             from: number;
             machine: string;
             /** @enum {string} */
-            operation?: "straighten" | "build_up" | "grind_mains" | "grind_rods" | "grind_cam" | "polish" | "polish_hand" | "line_hone" | "line_bore" | "skim" | "sleeve" | "bore" | "hone" | "resize" | "bush_rods" | "fit_rings";
+            operation?: "straighten" | "build_up" | "grind_mains" | "grind_rods" | "grind_cam" | "grind_lobes" | "polish" | "polish_hand" | "line_hone" | "line_bore" | "skim" | "sleeve" | "bore" | "hone" | "bush_cam" | "ream_cam" | "bush_lifters" | "resize" | "bush_rods" | "fit_rings";
             outside?: boolean;
             part?: boolean;
             title: string;
             /** Format: int64 */
             to: number;
             /** @enum {string} */
-            what?: "main_shells" | "rod_shells" | "select_shells" | "rings" | "pistons" | "sleeves" | "thrust_parts" | "crankshaft" | "block" | "rod_set" | "gasket" | "pins" | "camshaft" | "cam_bushes";
+            what?: "main_shells" | "rod_shells" | "select_shells" | "rings" | "pistons" | "sleeves" | "thrust_parts" | "crankshaft" | "block" | "rod_set" | "gasket" | "pins" | "camshaft" | "cam_bushes" | "lifter_bushes";
         };
         SortedShells: {
             before: number[];
@@ -4431,7 +4431,7 @@ export interface components {
             /** Format: int64 */
             seq: number;
             /** @enum {string} */
-            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes";
+            set: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes" | "cam_bushes" | "lifter_bores";
             /** Format: int64 */
             shell: number;
             /** Format: int64 */
@@ -4625,9 +4625,9 @@ export interface components {
             said?: "sent" | "unsent" | "returned" | "unreturned" | "ticked" | "unticked" | "accepted" | "sent_back" | "closed" | "struck";
             says?: string;
             /** @enum {string} */
-            set?: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes";
+            set?: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes" | "cam_bushes" | "lifter_bores";
             /** @enum {string} */
-            sheet?: "grind" | "tunnel" | "deck" | "bore" | "rods" | "balance" | "rings" | "parts";
+            sheet?: "grind" | "camshaft" | "tunnel" | "deck" | "bore" | "bushes" | "rods" | "balance" | "rings" | "parts";
             /** Format: int64 */
             shell?: number;
             state?: string;
@@ -4830,7 +4830,7 @@ export interface components {
             /** Format: int64 */
             many?: number;
             /** @enum {string} */
-            set?: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes";
+            set?: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes" | "cam_bushes" | "lifter_bores";
             sheet?: string;
             since?: string;
         };
@@ -8392,7 +8392,7 @@ export interface operations {
         parameters: {
             query?: {
                 text?: string;
-                set?: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes";
+                set?: "main_journals" | "rod_journals" | "cam_journals" | "main_housings" | "rod_housings" | "cylinders" | "deck" | "thrust" | "pistons" | "pins" | "rods" | "rings" | "cam_lobes" | "cam_bushes" | "lifter_bores";
                 action?: "reuse" | "polish" | "hone" | "bore" | "sleeve" | "grind" | "line_hone" | "resize" | "skim" | "replace" | "measure" | "remeasure";
                 /** @description a decimal in the unit */
                 step?: string;

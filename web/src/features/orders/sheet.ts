@@ -1,4 +1,5 @@
 import type { Issued, OrderedView, Sheet, SheetLine } from "../../api/client";
+import { membersOfList } from "../../api/table";
 import { type System, show } from "../../quantity/length";
 import { ordersWords } from "../../words/orders";
 
@@ -11,14 +12,13 @@ export interface Entry {
 	struck: Issued[];
 }
 
-const ORDER: Sheet["name"][] = ["grind", "tunnel", "deck", "bore", "rods", "balance", "rings", "parts"];
-
 export function entriesOf({ orders }: OrderedView): Entry[] {
-	return ORDER.flatMap((name) => {
-		const draft = orders.drafts.find((d) => d.name === name);
-		const all = orders.issued.filter((o) => o.sheet === name);
+	return membersOfList("sheet_name").flatMap(({ value }) => {
+		const draft = orders.drafts.find((d) => d.name === value);
+		const all = orders.issued.filter((o) => o.sheet === value);
 		if (!draft && all.length === 0) return [];
 		const issued = all.find((o) => !o.struck);
+		const name = value as Sheet["name"];
 		return [
 			{ name, title: draft?.title ?? all[0]?.body.title ?? name, draft, issued, struck: all.filter((o) => o.struck).reverse() },
 		];
