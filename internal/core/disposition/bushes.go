@@ -175,6 +175,17 @@ func (s *scene) bushed(ref Ref) *limit.Range {
 		middle := unit.DivHalfEven(window.Min+window.Max, 2)
 		window = limit.Range{Min: middle, Max: middle}
 	}
+	if own := s.limitsOf(ref).New; own != nil { // and within its own range, of the undersize that its journal then has
+		class := found.Class()
+		if action, decided := s.fate(journal); decided && action == Grind {
+			_, way, _ := s.stands(journal.Kind.Row().Set)
+			class = way.Step
+		}
+		own := own.Shift(-class)
+		if both := (limit.Range{Min: max(own.Min, window.Min), Max: min(own.Max, window.Max)}); both.Min <= both.Max {
+			window = both
+		}
+	}
 	return &window
 }
 

@@ -30,7 +30,11 @@ func (s *subject) askDepths() (asks []Ask) {
 // remarkJournals adds what a decision on journals must carry whatever it is.
 func (j judged) remarkJournals(r *remarks, c choice) {
 	if c.provisional && j.onPrediction(c.Action) {
-		r.say(say.New("provisional"))
+		predicted := say.New("provisional")
+		if j.row.Member.Row().Joint.Housing == "" {
+			predicted = predicted.As("bush")
+		}
+		r.say(predicted)
 	} else if c.provisional && j.unlimited(c.Action) {
 		r.say(say.New("provisional").As("limits"))
 	}

@@ -4,6 +4,7 @@ export const decideWords = {
 
 	// rows-of.ts
 	sizesOfBores: "Sizes, in the range of new bores",
+	sizes: "Sizes",
 	height: "height",
 	width: "width",
 	gapsOf: (label: string) => `${label}, line by line`,

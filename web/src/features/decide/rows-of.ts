@@ -29,11 +29,11 @@ export function drawnOf(view: JobView, set: DecisionSet): Drawn[] {
 	});
 	const outcome = (m: DecisionSet["members"][number]) => wordOf("does", m.action);
 	const drawn: Drawn[] = [];
-	const housings = members.filter(({ feature }) => rowOf(feature.kind).role === "housing");
-	if (housings.length > 0) {
+	const sized = members.filter(({ finding }) => finding.checks.some((c) => SIZES.includes(c.name)));
+	if (sized.length > 0) {
 		drawn.push({
-			title: decideWords.sizesOfBores,
-			rows: housings.map(({ m, feature, finding }) => ({
+			title: sized.some(({ feature }) => rowOf(feature.kind).shaft) ? decideWords.sizes : decideWords.sizesOfBores,
+			rows: sized.map(({ m, feature, finding }) => ({
 				...sizeRow(feature, finding),
 				finished: m.action === "reuse" ? undefined : m.finished,
 				outcome: outcome(m),
@@ -45,7 +45,7 @@ export function drawnOf(view: JobView, set: DecisionSet): Drawn[] {
 	for (const name of names.filter((n) => !ELSEWHERE.includes(n))) {
 		const rows = members.flatMap(({ m, feature, finding }) => {
 			const row = checkRow(name, feature, finding);
-			return row ? [{ ...row, outcome: housings.length > 0 ? "" : outcome(m) }] : [];
+			return row ? [{ ...row, outcome: sized.length > 0 ? "" : outcome(m) }] : [];
 		});
 		if (rows.length > 0) drawn.push({ title: titleOf("check", name), rows });
 	}
@@ -53,7 +53,7 @@ export function drawnOf(view: JobView, set: DecisionSet): Drawn[] {
 	return drawn;
 }
 
-/** A bore: its smallest and largest size in its range, with its height and its width where they were read. */
+/** A part's smallest and largest size in its range; of a housing with its height and its width where they were read. */
 function sizeRow(feature: FeatureView, finding: Finding): RangeRow {
 	const low = finding.checks.find((c) => c.name === "size_low");
 	const high = finding.checks.find((c) => c.name === "size_high");
@@ -63,7 +63,7 @@ function sizeRow(feature: FeatureView, finding: Finding): RangeRow {
 		const read = sizes.filter((s) => s !== null);
 		return read.length > 0 ? read.reduce((a, b) => a + b, 0) / read.length : undefined;
 	};
-	const [height, width] = [mean(0), mean(90)];
+	const [height, width] = rowOf(feature.kind).role === "housing" ? [mean(0), mean(90)] : [];
 	return {
 		label: shortName(feature.kind, feature.number),
 		min: finding.min ?? 0,
