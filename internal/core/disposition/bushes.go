@@ -70,7 +70,8 @@ func (s *scene) replacedShaft(journal part.Kind) bool {
 // themselves.
 func (s *subject) outInBush(m *member, f *Fit) bool {
 	_, journal := s.finding(f.journal.Kind, f.journal.Number)
-	return f.Verdict != limit.NoLimit && !f.insideWindow() && journal != nil && withinOwn(journal) && withinOwn(m.finding)
+	return f.Verdict != limit.NoLimit && !f.insideWindow() && journal != nil && withinOwn(journal) &&
+		withinOwn(m.finding)
 }
 
 // bushRenewed reports whether a journal gets a bush that is finished to it: whatever was predicted, its clearance is
@@ -207,8 +208,8 @@ func explainBushes(j judged, options []Option, c choice) (r remarks) {
 	return r
 }
 
-// wantsBushes settles journals in bushes that nobody measured, where another clearance is out: which of both is at fault
-// only their sizes tell.
+// wantsBushes settles journals in bushes that nobody measured, where another clearance is out: which of both is at
+// fault only their sizes tell.
 func (j judged) wantsBushes() (c choice, ok bool) {
 	joint := j.row.Member.Row().Joint
 	if joint.Housing != "" || len(j.causes) > 0 {

@@ -205,6 +205,8 @@ const (
 	UnseenAlignment  UnseenCheck = "alignment"
 	// UnseenLobes are three lobes or five, which have one diameter all round.
 	UnseenLobes UnseenCheck = "odd_lobes"
+	// UnseenSize is that of a part which no limit judges.
+	UnseenSize UnseenCheck = "size"
 	// UnseenWarmth is how much of a size is warmth.
 	UnseenWarmth UnseenCheck = "temperature"
 )
@@ -212,7 +214,7 @@ const (
 // UnseenChecks are all of them.
 var UnseenChecks = closed.New(
 	UnseenTaper, UnseenShape, UnseenOutOfRound, UnseenOval, UnseenOvalAtEnd, UnseenWear, UnseenRunout, UnseenClearance,
-	UnseenAlignment, UnseenLobes, UnseenWarmth)
+	UnseenAlignment, UnseenLobes, UnseenSize, UnseenWarmth)
 
 // An Unseen is a limit of which nothing, or not all, was seen.
 type Unseen struct {

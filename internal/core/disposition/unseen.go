@@ -18,6 +18,9 @@ func (s *subject) unseen() []Unseen {
 		if m.finding.Measured() && !m.finding.Stale && m.feature.Kind.Grid() {
 			all = m.unseenForm(all)
 		}
+		if s.unjudged(m) {
+			all = append(all, notSeen("size", UnseenSize, &m.ref, Unmeasured))
+		}
 		if c := m.limits.Clearance; c != nil && m.finding.Measured() && s.hasFits() && !s.renewed(*m) {
 			for _, ref := range m.unmeasuredFits() {
 				all = append(all, notSeen("clearance", UnseenClearance, &ref, Unmeasured))
@@ -39,6 +42,33 @@ func (s *subject) unseen() []Unseen {
 		}
 	}
 	return all
+}
+
+// formChecks are those that say how round and how straight a part is, and nothing of how large.
+var formChecks = []limit.CheckName{limit.CheckTaper, limit.CheckOutOfRound, limit.CheckOval}
+
+// plainSized reports whether nothing but their own size and their fits judges parts of a kind.
+func plainSized(row *part.Row) bool {
+	return (row.Role == part.Plain || row.Role == "" || row.Role == part.Bearings) && row.Set != part.DeckSet &&
+		row.Set != part.Thrust && row.Set != part.Rings
+}
+
+// unjudged reports whether a part was measured and nothing says how large it may be: neither limits of its own, nor the
+// clearance of what runs in it. Journals, bores and housings are told of by their wear and their ranges.
+func (s *subject) unjudged(m *member) bool {
+	row := m.ref.Kind.Row()
+	judges := func(checks []limit.Check, counts func(limit.CheckName) bool) bool {
+		return slices.ContainsFunc(checks, func(c limit.Check) bool { return c.Limit != nil && counts(c.Name) })
+	}
+	if !plainSized(row) || len(row.Limits) == 0 || m.finding.Stale || !m.finding.Complete ||
+		m.limits.WearMax != nil || len(m.fits) > 0 ||
+		judges(m.finding.Checks, func(name limit.CheckName) bool { return !slices.Contains(formChecks, name) }) {
+		return false
+	}
+	_, mate := s.finding(row.Mate, m.ref.Number)
+	return mate == nil || !judges(mate.Checks, func(name limit.CheckName) bool {
+		return name == limit.CheckName(m.ref.Kind)+"_fit"
+	})
 }
 
 // unseenByGauge adds what no two points and no gauge of unknown warmth show of a part.
@@ -147,7 +177,7 @@ func (s *subject) askUnseen(all []Unseen) (asks []Ask) {
 					asks = append(asks, Ask{What: AskCells, Feature: Ref{Kind: kind, Number: 1}})
 				}
 			}
-		case UnseenWear:
+		case UnseenWear, UnseenSize:
 			asks = append(asks, Ask{What: AskLimit, Feature: *u.Feature})
 		default:
 			if !s.readWhole(*u.Feature) { // what a plan cannot show is told, and not asked for

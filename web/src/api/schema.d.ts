@@ -2625,7 +2625,7 @@ export interface components {
         };
         DispositionUnseen: {
             /** @enum {string} */
-            check: "taper" | "shape" | "out_of_round" | "oval" | "oval_at_end" | "wear" | "runout" | "clearance" | "alignment" | "odd_lobes" | "temperature";
+            check: "taper" | "shape" | "out_of_round" | "oval" | "oval_at_end" | "wear" | "runout" | "clearance" | "alignment" | "odd_lobes" | "size" | "temperature";
             feature?: components["schemas"]["PartRef"];
             says: components["schemas"]["SayReason"];
             /** @enum {string} */
