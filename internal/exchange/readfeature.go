@@ -14,7 +14,7 @@ import (
 var commonFields = []string{"kind", "number", "state", "look", "gauge", "condition", "stamp", "component",
 	"tests"}
 var gridFields = []string{"stations", "directions", "readings", "instrument_readings", "unworn", "fitted",
-	"added_stations", "quick"}
+	"added_stations", "quick", "inset"}
 
 func (r *reader) feature(n *node, at string) (f inspection.Feature, ok bool) {
 	if n.kind != "object" {
@@ -214,6 +214,7 @@ func (r *reader) grid(n *node, at string, f *inspection.Feature) {
 	}
 	pointed(n, at, "unworn", &f.Unworn, r.positive)
 	optional(n, at, "quick", &f.Quick, r.truth)
+	optional(n, at, "inset", &f.Condition.Inset, r.share)
 	optional(n, at, "added_stations", &f.Added,
 		func(n *node, at string) int { return r.integer(n, at, 0, max(0, len(f.Stations)-1)) })
 	var gauge *instrument.Gauge

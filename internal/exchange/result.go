@@ -153,6 +153,7 @@ type fitDoc struct {
 	Shell      decimal           `json:"shell"`
 	Verdict    limit.Verdict     `json:"verdict"`
 	Journal    int               `json:"journal,omitempty"`
+	Mate       part.Kind         `json:"mate,omitempty"`
 	Component  string            `json:"component,omitempty"`
 }
 
@@ -329,7 +330,7 @@ func (w writer) fit(f disposition.Fit) fitDoc {
 	}
 	return fitDoc{f.Kind, f.Number, f.Basis, f.Used, void, f.Stale, f.UsedShells, w.clearance(f.Clearance),
 		w.window(f.Window),
-		w.length(f.Shell), f.Verdict, f.Journal, f.Component}
+		w.length(f.Shell), f.Verdict, f.Journal, f.Mate, f.Component}
 }
 
 func (w writer) set(s disposition.Set) setDoc {

@@ -65,6 +65,8 @@ var slots = map[string]func() any{
 	"limited":    func() any { return kinds(func(r part.Row) bool { return r.Kind.Limited() }) },
 	"gauges":     func() any { return instrument.Kinds.All() },
 	"sets":       func() any { return part.SetNames.All() },
+	"fits":       func() any { return part.Fits.All() },
+	"mates":      func() any { return part.Pins.Row().Member.Row().In },
 	"actions":    func() any { return disposition.Actions.All() },
 	"methods":    func() any { return disposition.Methods.All()[1:] }, // without one it is left out
 	"asked":      func() any { return disposition.AskKinds.All() },

@@ -92,6 +92,16 @@ func choice[T ~string](r *reader, n *node, at string, fallback T, allowed ...T) 
 	return fallback
 }
 
+// share reads a part of a length: from 0 to less than half of it.
+func (r *reader) share(n *node, at string) float64 {
+	value, err := strconv.ParseFloat(n.text, 64)
+	if n.kind != "number" || err != nil || value < 0 || value >= 0.5 {
+		r.problem(at, "file.share")
+		return 0
+	}
+	return value
+}
+
 func (r *reader) integer(n *node, at string, least, most int) int {
 	value, err := strconv.Atoi(n.text)
 	if n.kind != "number" || err != nil {

@@ -186,7 +186,10 @@ func (w writer) inspected(f *inspection.Feature) map[string]any {
 		}
 		return doc
 	})
-	put("condition", f.Condition != inspection.Condition{}, func() any { return condition(f.Condition) })
+	held := f.Condition
+	held.Inset = 0
+	put("condition", held != inspection.Condition{}, func() any { return condition(held) })
+	put("inset", f.Condition.Inset > 0, func() any { return f.Condition.Inset })
 	put("stamp", f.Stamp != nil, func() any { return f.Stamp.Text })
 	put("unworn", f.Unworn != nil, func() any { return w.pointer(f.Unworn) })
 	put("fitted", f.Fitted != nil, func() any {

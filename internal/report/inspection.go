@@ -159,7 +159,7 @@ func (j Job) fits(p *page) {
 		if f.Window != nil {
 			window = between(f.Window.Min, f.Window.Max, p.unit)
 		}
-		p.row(columns, []string{words.Joint(f.Kind, f.Number), between(f.Clearance.Min, f.Clearance.Max, p.unit),
+		p.row(columns, []string{words.Joint(f), between(f.Clearance.Min, f.Clearance.Max, p.unit),
 			window, words.Basis(f.Basis), words.Verdict(f.Verdict)}, "")
 	}
 }

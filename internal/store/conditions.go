@@ -32,10 +32,12 @@ type Condition struct {
 	GaugeC    *float64            `json:"gauge_c,omitempty"`
 	Material  instrument.Material `json:"material"`
 	// Alike tells that part and gauge were left together until they were equally warm.
-	Alike bool   `json:"alike,omitempty"`
-	Note  string `json:"note"`
-	SetBy string `json:"set_by"`
-	SetAt string `json:"set_at"`
+	Alike bool `json:"alike,omitempty"`
+	// Inset is how far the outer stations lie inside the ends, as a share of the length.
+	Inset float64 `json:"inset,omitempty" minimum:"0" exclusiveMaximum:"0.5"`
+	Note  string  `json:"note"`
+	SetBy string  `json:"set_by"`
+	SetAt string  `json:"set_at"`
 	// FromFile tells that the name is only said by a file that was taken in.
 	FromFile bool `json:"from_file,omitempty"`
 }
@@ -58,7 +60,7 @@ func (c *Condition) inspected() (out inspection.Condition) {
 		return out
 	}
 	out = inspection.Condition{Torqued: c.Torqued, DeckPlate: c.DeckPlate, ShellsIn: c.ShellsIn, Studs: c.Studs,
-		Alike: c.Alike && c.Material != instrument.Aluminium}
+		Alike: c.Alike && c.Material != instrument.Aluminium, Inset: c.Inset}
 	if c.PartC != nil {
 		out.TemperatureC = strconv.FormatFloat(*c.PartC, 'f', -1, 64)
 		out.Corrected = c.GaugeC != nil

@@ -157,7 +157,8 @@ func (s *Store) importCondition(ctx context.Context, tx *sqlx.Tx, jobID int64,
 	}
 	c := Condition{ID: uuid.NewString(), JobID: jobID, Kind: f.Kind, Torqued: f.Condition.Torqued,
 		DeckPlate: f.Condition.DeckPlate,
-		ShellsIn:  f.Condition.ShellsIn, Studs: f.Condition.Studs, Alike: f.Condition.Alike, FromFile: true}
+		ShellsIn:  f.Condition.ShellsIn, Studs: f.Condition.Studs, Alike: f.Condition.Alike,
+		Inset: f.Condition.Inset, FromFile: true}
 	if t, err := strconv.ParseFloat(f.Condition.TemperatureC, 64); err == nil && !f.Condition.Corrected {
 		c.PartC = &t
 	}

@@ -18,7 +18,13 @@ func Page(page, drawing io.Writer, sets int, seed uint64) error {
 	for i, row := range rows {
 		tallies[i] = row.Count(sets, seed)
 	}
-	var table, faults strings.Builder
+	var table, faults, troubled strings.Builder
+	for _, row := range Troubled() {
+		t := row.Count(sets, seed)
+		fmt.Fprintf(&troubled, "| %s | %s | %s | %s | **%s** | %s | %s | %s |\n",
+			row.Name, named(row.Kind), row.planned(), gauge(row.Case), share100(t.Passed+t.Missed, t.Bad+t.Hidden),
+			share100(t.Machined, t.Good), fmt.Sprintf("%.1f", per(t.Extra, t)), row.Says)
+	}
 	for i, row := range rows {
 		t := tallies[i]
 		fmt.Fprintf(&table,
@@ -38,7 +44,7 @@ func Page(page, drawing io.Writer, sets int, seed uint64) error {
 		faults.WriteString("\n")
 	}
 	if _, err := fmt.Fprintf(page, text, sets, seed, table.String(), faults.String(), blacks(tallies), sets,
-		"`make truth`", "`internal/truth`"); err != nil {
+		"`make truth`", "`internal/truth`", troubled.String()); err != nil {
 		return fmt.Errorf("write the page: %w", err)
 	}
 	if _, err := io.WriteString(drawing, picture(rows, tallies)); err != nil {

@@ -98,6 +98,10 @@ func (h *hands) answer(in *inspection.Inspection, asks []disposition.Ask) (readi
 			continue
 		}
 		f := &in.Features[a.Feature.Number-1]
+		if a.What == disposition.AskTemperature && h.trouble.Warm > 0 {
+			h.correct(in)
+			continue
+		}
 		if a.What == disposition.AskTemperature { // they were left together
 			f.Condition.Alike = true
 			for _, row := range f.Cells {
@@ -107,6 +111,14 @@ func (h *hands) answer(in *inspection.Inspection, asks []disposition.Ask) (readi
 					}
 				}
 			}
+			continue
+		}
+		if a.What == disposition.AskStamp { // all that is drawn is of the standard size
+			f.Stamp = &inspection.Stamp{Text: "STD", Step: new(unit.Length)}
+			continue
+		}
+		if f.Condition.Inset > 0 && a.Readings == 1 { // the very ends
+			readings += h.toEnds(f, a.Feature.Number-1)
 			continue
 		}
 		for _, at := range a.Cells {

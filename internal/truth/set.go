@@ -30,6 +30,7 @@ const (
 	OneEnd  Fault = "oval at one end"
 	LowSpot Fault = "a low place"
 	Bent    Fault = "bent"
+	Lobed   Fault = "three lobes" // of one diameter all round
 )
 
 // A Case is one way to measure one sort of set.
@@ -52,6 +53,8 @@ type Case struct {
 	// nil.
 	Limits *limit.Limits
 	Unit   unit.System
+	// Trouble is what goes wrong besides; nothing where it is empty.
+	Trouble
 	// Repeats is what the gauge is known to repeat to; the usual of its kind where nil.
 	Repeats *unit.Length
 }
@@ -119,7 +122,7 @@ func (c Case) draw(source *rand.Rand, fault Fault) (set drawn) {
 	l := c.limits()
 	bad := source.IntN(counts[c.Kind])
 	if l.RunoutMax != nil && c.Kind == part.MainJournal { // its throw is half of what an indicator shows
-		set.bend = simulate.Bend{Throw: share(*l.RunoutMax, 0.3*source.Float64()), Places: counts[c.Kind],
+		set.bend = simulate.Bend{Throw: share(*l.RunoutMax, c.straight(source)), Places: counts[c.Kind],
 			Direction: unit.Angle(source.Float64() * 360 * float64(unit.Degree))}
 		if fault == Bent {
 			set.by = over(source)
@@ -128,7 +131,7 @@ func (c Case) draw(source *rand.Rand, fault Fault) (set drawn) {
 	}
 	for i := range counts[c.Kind] {
 		m := c.good(source, l)
-		if fault != None && fault != Bent && i == bad {
+		if fault != None && fault != Bent && (i == bad || c.Two && i == (bad+1)%counts[c.Kind]) {
 			set.by = over(source)
 			c.spoil(&m, source, l, fault, set.by)
 		}
@@ -147,6 +150,12 @@ func (c Case) good(source *rand.Rand, l limit.Limits) member {
 		Axis: unit.Angle(source.Float64() * 180 * float64(unit.Degree))}}
 	if c.Kind == part.Cylinder { // worn across
 		m.form.Axis = 90 * unit.Degree
+		if c.Turned > 0 {
+			m.form.Axis += unit.Angle((2*source.Float64() - 1) * c.Turned * float64(unit.Degree))
+		}
+	}
+	if c.Close { // nothing but its runout is near a limit
+		m.form.Oval, m.form.Taper = 0, 0
 	}
 	spread := (m.form.Oval + m.form.Taper.Abs()) / 2
 	half := (l.New.Max - l.New.Min) / 2
@@ -233,7 +242,8 @@ func (c Case) inspect(set drawn, source *rand.Rand) (*inspection.Inspection, *ha
 	policy.DecisionRule, policy.Confirm = c.Rule, !c.Once
 	in := &inspection.Inspection{Unit: c.unit(), Policy: policy,
 		Limits: map[part.Kind]limit.Limits{c.Kind: c.limits()}}
-	h := &hands{source: source, members: set.members, hand: c.Hand, plan: p}
+	h := &hands{source: source, members: set.members, hand: c.Hand, plan: p, trouble: c.Trouble,
+		all: len(set.members) * len(p.Stations) * len(p.Directions)}
 	h.zeros = c.Zeros
 	h.take(c.Gauge)
 	kind := instrument.BoreGauge
@@ -248,6 +258,13 @@ func (c Case) inspect(set drawn, source *rand.Rand) (*inspection.Inspection, *ha
 			Grid: inspection.Grid{Stations: p.Stations, Directions: p.Directions}}
 		f.Cells = make([][]inspection.Cell, len(p.Stations))
 		f.Quick = c.Quick
+		if c.Told && c.Inset > 0 {
+			f.Condition.Inset = c.Inset
+		}
+		if c.Told && c.Warm > 0 {
+			h.corrected = true
+			f.Condition.TemperatureC, f.Condition.Corrected = "20", true
+		}
 		for s := range f.Cells {
 			f.Cells[s] = make([]inspection.Cell, len(p.Directions))
 			for d := range f.Cells[s] {
@@ -270,6 +287,9 @@ func (c Case) inspect(set drawn, source *rand.Rand) (*inspection.Inspection, *ha
 func (c Case) turns(set drawn, source *rand.Rand) (turns []inspection.Feature) {
 	turn, _ := plan.Find("turn")
 	dial := simulate.Gauge{Division: 2 * unit.Tenth, Hand: c.Hand}
+	if c.Dial > 0 {
+		dial.Division, dial.Hand = c.Dial, c.Dial/2 // as an indicator repeats
+	}
 	for i, m := range set.members {
 		turns = append(turns, inspection.Feature{Kind: part.Runout, Number: i + 1, State: part.AsFound,
 			Setup: inspection.Setup{Gauge: &instrument.Gauge{Kind: instrument.Indicator, Division: dial.Division}},
@@ -291,13 +311,27 @@ type hands struct {
 	// zero counts how often the zero was set, where zeros is to be told.
 	zero  int
 	zeros bool
+	// trouble is what goes wrong; taken counts the readings since the zero was set, of as many as all; corrected tells
+	// that the part's warmth is known and taken off.
+	trouble    Trouble
+	taken, all int
+	corrected  bool
+	// ends tells of which parts the outer stations were read at the very ends since.
+	ends map[int]bool
 }
 
 // take sets a gauge up: its zero is off by a third of a division or so.
 func (h *hands) take(division unit.Length) {
 	h.zero++
+	h.taken = 0
 	h.gauge = simulate.Gauge{Division: division, Hand: h.hand,
 		Zero: unit.Round(float64(division) / 3 * h.source.NormFloat64())}
+	if h.trouble.ZeroOff > 0 && h.zero == 1 {
+		h.gauge.Zero = share(division, h.trouble.ZeroOff)
+		if h.source.IntN(2) == 0 {
+			h.gauge.Zero = -h.gauge.Zero
+		}
+	}
 }
 
 // read is one reading of a part at a station and a direction of the plan.
@@ -306,7 +340,11 @@ func (h *hands) read(i, station, direction int) unit.Length {
 	if n := len(h.plan.Stations); n > 1 {
 		along = float64(station) / float64(n-1)
 	}
-	return h.gauge.Read(h.members[i].at(along, h.plan.Directions[direction]), h.source)
+	if !h.ends[i] {
+		along = h.trouble.place(along)
+	}
+	size := h.members[i].at(along, h.plan.Directions[direction])
+	return h.gauge.Read(size+h.off(size, direction), h.source)
 }
 
 // into puts a reading into a cell, with the zero that it was read with where that is told.

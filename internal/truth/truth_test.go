@@ -110,3 +110,28 @@ func TestPowerAgreesWithTheTable(t *testing.T) {
 	}
 	assert.Empty(t, PowerOf(&inspection.Inspection{Unit: unit.MM}, part.MainJournal, gauge), "nothing to judge by")
 }
+
+// What goes wrong in shops: what Ledge sees of it stays seen, with bounds wide enough for 400 sets of the fixed seed.
+func TestTroubles(t *testing.T) {
+	rows := map[string]Tally{}
+	for _, row := range Troubled() {
+		rows[row.Plan+" "+row.Name] = row.Count(400, 1)
+	}
+	passed := func(name string) float64 {
+		got, known := rows[name]
+		require.True(t, known, name)
+		return 100 * float64(got.Passed+got.Missed) / float64(got.Bad+got.Hidden)
+	}
+	machined := func(name string) float64 { return 100 * float64(rows[name].Machined) / float64(rows[name].Good) }
+	assert.Less(t, passed("3x2 ovals within 8° of the thrust side"), 4.0)
+	assert.Less(t, machined("3x2 ovals within 8° of the thrust side"), 1.5)
+	assert.Less(t, passed("3x3 ovals at any angle"), 5.0)
+	assert.Less(t, machined("3x3 ovals at any angle"), 1.5)
+	assert.Less(t, passed("3x3 stations a tenth inside the ends, told"),
+		passed("3x3 stations a tenth inside the ends, not told")/2)
+	assert.Less(t, machined("2x3 a block 10 °C warmer than the gauge, told"), 15.0)
+	assert.Less(t, passed("3x3 two bad parts"), 2.0)
+	finer := "3x3 good shafts at 80 to 95 % of their runout, an indicator of 0.0001 in"
+	assert.Less(t, passed(finer), 2.0)
+	assert.Less(t, machined(finer), 2.5)
+}

@@ -162,6 +162,10 @@ func Look(l inspection.Look) string { return word("look", string(l)) }
 func Basis(b disposition.Basis) string { return word("basis", string(b)) }
 
 // Joint is a fit in words, with its number.
-func Joint(f part.Fit, number int) string {
-	return word("joint", string(f)) + " " + strconv.Itoa(number)
+func Joint(f disposition.Fit) string {
+	name := string(f.Kind)
+	if f.Mate != "" {
+		name = string(f.Mate)
+	}
+	return word("joint", name) + " " + strconv.Itoa(f.Number)
 }

@@ -241,6 +241,11 @@ func (j judged) confirm() (all []question) {
 				all = append(all, q)
 			}
 		}
+		if q, near := j.confirmEnds(m); near {
+			q.good = func(s *subject) { s.suppose(i, limit.CheckTaper, false) }
+			q.bad = func(s *subject) { s.suppose(i, limit.CheckTaper, true) }
+			all = append(all, q)
+		}
 		for n, f := range m.fits {
 			if q, near := j.confirmFit(f); near {
 				q.doubt = doubtFit(f)

@@ -95,6 +95,7 @@ func judgeAll(ctx context.Context, in *inspection.Inspection) (Result, error) {
 			s.settleFits()
 		}
 	}
+	s.addPinFits()
 	place := func(name part.Set) int {
 		return slices.IndexFunc(rules, func(r rule) bool { return r.set == name })
 	}

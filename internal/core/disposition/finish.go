@@ -41,6 +41,9 @@ func conclude(j judged, options offers, c choice, why remarks) Set {
 	if c.Action.Decides() && j.in.Policy.Confirm {
 		why.say(j.remarkGauges()...)
 	}
+	if c.Action.Decides() && j.rule() == limit.Guarded {
+		why.say(j.remarkDefaults()...)
+	}
 	why.say(j.remarkHeld()...)
 	why.say(j.remarkHand()...)
 	if keeps {
@@ -105,6 +108,17 @@ func (s *subject) remarkGauges() (reasons []Reason) {
 			reasons = append(reasons, say.Of("no_gauge_tells", m.ref, say.Word("check", "check", c.Name),
 				say.Apart("value", c.Value, *c.Limit), say.Apart("limit", *c.Limit, c.Value),
 				say.Number("chance", int(100*chance+0.5))))
+		}
+	}
+	return reasons
+}
+
+// remarkDefaults says, where the gauge's uncertainty decides, of which parts nobody said what they were read with.
+func (s *subject) remarkDefaults() (reasons []Reason) {
+	for i := range s.members {
+		if m := &s.members[i]; m.finding.Measured() && m.feature.Kind.Grid() && s.in.Named(m.feature) == nil {
+			reasons = append(reasons,
+				say.Of("default_gauge", m.ref, say.Length("division", s.in.Division(m.feature))))
 		}
 	}
 	return reasons

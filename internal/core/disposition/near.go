@@ -3,6 +3,7 @@ package disposition
 import (
 	"ledge/internal/core/form"
 	"ledge/internal/core/inspection"
+	"ledge/internal/core/limit"
 	"ledge/internal/core/plan"
 	"ledge/internal/core/say"
 	"ledge/internal/core/unit"
@@ -48,6 +49,23 @@ func (s *subject) confirmFit(f *Fit) (q question, near bool) {
 	}
 	q.reason = fitReason("near", f, f.Clearance).And(say.Number("readings", wanted)).As("fit")
 	return q, true
+}
+
+// confirmEnds asks for the very ends of a part that was read well inside them, where its taper, drawn out to the ends,
+// passes the limit that it keeps where it was read.
+func (s *subject) confirmEnds(m *member) (q question, near bool) {
+	c := m.finding.Check(limit.CheckTaper)
+	if c == nil || c.Limit == nil || c.Margin() < 0 || m.finding.Stale {
+		return q, false
+	}
+	taper, ends, ok := m.feature.TaperToEnds(m.finding.Grid)
+	if !ok || taper <= *c.Limit {
+		return q, false
+	}
+	drawn := *c
+	drawn.Value = taper
+	ask := Ask{What: AskCells, Feature: m.ref, Cells: ends, Readings: 1, feature: m.feature}
+	return question{asks: []Ask{ask}, reason: nearReason(ask, drawn).As("ends"), doubt: doubt(m.ref, drawn)}, true
 }
 
 // A placed is a cell of a part that makes a clearance.

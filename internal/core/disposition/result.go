@@ -73,8 +73,9 @@ type Fit struct {
 	Verdict limit.Verdict `json:"verdict"`
 	// Component is the tag of the shaft, or of the pistons, that it is of; empty for those that came.
 	Component string `json:"component,omitempty"`
-	// Journal is the pin that a rod runs on.
-	Journal int `json:"journal,omitempty"`
+	// Journal is the crankpin that a rod runs on, Mate what a piston pin runs in.
+	Journal int       `json:"journal,omitempty"`
+	Mate    part.Kind `json:"mate,omitempty"`
 
 	u float64
 	// own tells that it is void since its own set is cut for other causes.
@@ -106,6 +107,8 @@ func (f *Fit) WhyVoid() Reason {
 		return r.As("own")
 	case f.UsedShells:
 		return r.As("used_shells")
+	case f.Kind == part.PinFit:
+		return r.As("pin")
 	case f.journal.Kind.Row().Joint == nil:
 		return r.As("piston")
 	case f.journal.Kind.Row().Joint.Housing == "":

@@ -303,6 +303,8 @@ type Condition struct {
 	Corrected bool
 	// Alike tells that part and gauge were left together until they were equally warm.
 	Alike bool
+	// Inset is how far the outer stations lie inside the ends, as a share of the length; 0 where they lie at them.
+	Inset float64
 }
 
 // A Stamp is what is stamped on a counterweight or a crown; Step where it is a size.

@@ -139,6 +139,7 @@ const (
 	RodFit    Fit = "rod"
 	CamFit    Fit = "cam"
 	PistonFit Fit = "piston"
+	PinFit    Fit = "pin" // in its piston, and in its rod
 )
 
 // Component is the one that a fit is decided with: a journal's shaft, or the pistons.
@@ -146,14 +147,14 @@ func (f Fit) Component() Component {
 	switch f {
 	case CamFit:
 		return Camshaft
-	case PistonFit:
+	case PistonFit, PinFit:
 		return Pistons
 	}
 	return Crankshaft
 }
 
 // Fits are all of them.
-var Fits = closed.New(MainFit, RodFit, CamFit, PistonFit).Said("joint")
+var Fits = closed.New(MainFit, RodFit, CamFit, PistonFit, PinFit).Said("joint")
 
 // A Component is what is taken off an engine as one piece, or as one lot.
 type Component string

@@ -41,10 +41,12 @@ var rows = []Row{
 	{"thrust_dress", Lead, false, false}, {"bore_sheet", Lead, false, false}, {"cap_cut", Lead, false, false},
 	{"sleeve_rest", Lead, false, false}, {"sleeve_many", Lead, false, false}, {"provisional", Lead, false, false},
 	{"crack_test", Lead, false, false}, {"skim", Lead, false, false}, {"thrust_parts", Lead, false, false},
-	{"thrust_clean", Lead, false, false}, {"replace", Lead, false, false},
+	{"thrust_clean", Lead, false, false}, {"replace", Lead, false, false}, {"bush_good", Lead, false, false},
+	{"bush_ground", Lead, false, true}, {"bush_needed", Lead, false, false},
 	{"caution_polish", Caution, false, false}, {"caution_grind", Caution, false, false},
 	{"caution_heat", Caution, false, false}, {"crush", Caution, false, false},
 	{"no_limit", Remark, false, false}, {"doubt", Remark, false, false}, {"no_look", Remark, false, false},
+	{"default_gauge", Remark, false, false},
 }
 
 // Rows are what is known of the codes that are more than a cause.

@@ -2490,7 +2490,9 @@ export interface components {
             /** Format: int64 */
             journal?: number;
             /** @enum {string} */
-            kind: "main" | "rod" | "cam" | "piston";
+            kind: "main" | "rod" | "cam" | "piston" | "pin";
+            /** @enum {string} */
+            mate?: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             /** Format: int64 */
             number: number;
             /** Format: int64 */
@@ -2858,7 +2860,7 @@ export interface components {
             component?: string;
             fits: components["schemas"]["DispositionFit"][];
             /** @enum {string} */
-            kind: "main" | "rod" | "cam" | "piston";
+            kind: "main" | "rod" | "cam" | "piston" | "pin";
             /** Format: int64 */
             number: number;
         };
@@ -3412,7 +3414,7 @@ export interface components {
             /** @enum {string} */
             each: "one" | "main" | "throw" | "rod" | "cylinder" | "bank" | "two_a_cylinder";
             /** @enum {string} */
-            fit?: "main" | "rod" | "cam" | "piston";
+            fit?: "main" | "rod" | "cam" | "piston" | "pin";
             /** @enum {string} */
             gauge?: "micrometer" | "bore_gauge" | "telescoping_gauge" | "indicator" | "caliper" | "plastic_strip" | "feeler";
             heavy: boolean;
@@ -4398,6 +4400,8 @@ export interface components {
             /** Format: double */
             gauge_c?: number;
             id: string;
+            /** Format: double */
+            inset?: number;
             /** @enum {string} */
             kind: "end_float" | "main_housing" | "tunnel_edge" | "main_alignment" | "cylinder" | "deck" | "deck_heights" | "main_journal" | "rod_journal" | "pin_height" | "runout" | "rod_housing" | "small_end" | "rod_length" | "rod_bend" | "rod_weight" | "piston" | "pin" | "pin_bore" | "ring_groove" | "cam_journal" | "cam_bearing" | "lifter_bore" | "cam_lobe" | "main_bearing" | "rod_bearing" | "main_shell" | "rod_shell" | "main_strip" | "rod_strip" | "cam_strip" | "ring_gap" | "protrusion" | "rod_side" | "strip";
             /** @enum {string} */
