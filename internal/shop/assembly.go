@@ -282,7 +282,7 @@ func (b *builder) gaps(live []assembly.Event) []assembly.RingGap {
 		return []assembly.RingGap{}
 	}
 	return assembly.RingGaps(live, b.Layout.Cylinders,
-		func(cylinder int) limit.Limits { return b.Limits(part.Rings.Row().Member, cylinder) })
+		func(cylinder int) limit.Limits { return b.Limits(part.Rings.Row().Member, cylinder) }, b.bores())
 }
 
 func (b *builder) length(l unit.Length) string { return words.In(b.job.Job.Unit).Length(l) }

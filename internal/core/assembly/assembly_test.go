@@ -182,11 +182,12 @@ func TestReuseOfBolts(t *testing.T) {
 	assert.Equal(t, "in_order", assembly.Refuses(job, done[:1], tick(2, false)).Why.Form)
 }
 
+func torque(foot int64) *unit.Torque { return &unit.Torque{Milli: foot * 1000, Unit: unit.PoundFoot} }
+
 // One bolt or one cap is loosened and replaced alone: the run is open for it and for nothing else, the new bolt counts
 // from nothing, and a loosening is undone as long as nothing was built on it. Common practice.
 func TestOneBoltIsLoosenedAlone(t *testing.T) {
 	job, _ := simulate.Builder(four)
-	torque := func(foot int64) *unit.Torque { return &unit.Torque{Milli: foot * 1000, Unit: unit.PoundFoot} }
 	angle := 90
 	p := assembly.Usual()
 	p.Cards = []assembly.Card{{Key: "main", Group: assembly.Mains, Unit: unit.PoundFoot, Rows: 2, Columns: 5,
@@ -327,7 +328,7 @@ func TestRingsAndTheirBores(t *testing.T) {
 		bores[c+1] = bore
 		events = append(events, assembly.Event{What: assembly.Gap, Number: c + 1, Ring: assembly.Top, Value: &gap})
 	}
-	gaps := assembly.RingGaps(events, 4, of)
+	gaps := assembly.RingGaps(events, 4, of, bores)
 	require.Len(t, gaps, 16)
 	assert.Equal(t, assembly.GapFile, gaps[0].Says)
 	assert.Equal(t, in("0.0020"), gaps[0].ToGo)
@@ -340,9 +341,22 @@ func TestRingsAndTheirBores(t *testing.T) {
 	filed, wide := in("0.0150"), in("0.0190")
 	events = append(events, assembly.Event{What: assembly.Gap, Number: 1, Ring: assembly.Top, Value: &filed},
 		assembly.Event{What: assembly.Gap, Number: 2, Ring: assembly.Top, Value: &wide})
-	gaps = assembly.RingGaps(events, 4, of)
+	gaps = assembly.RingGaps(events, 4, of, bores)
 	assert.Equal(t, []assembly.GapState{assembly.GapGood, assembly.GapWide},
 		[]assembly.GapState{gaps[0].Says, gaps[4].Says})
+	assert.False(t, gaps[0].Thumb)
+
+	less := in("0.0140")
+	events = append(events, assembly.Event{What: assembly.Gap, Number: 1, Ring: assembly.Top, Value: &less})
+	assert.Equal(t, assembly.GapShrank, assembly.RingGaps(events, 4, of, bores)[0].Says, "no file makes a gap smaller")
+	events = append(events, assembly.Event{What: assembly.Gap, Number: 1, Ring: assembly.Top, Value: &less})
+	assert.Equal(t, assembly.GapGood, assembly.RingGaps(events, 4, of, bores)[0].Says, "measured again, it is so")
+
+	// Without a limit 0.004 in per inch of bore is the least (common practice); of rails nobody says anything.
+	thumb := assembly.RingGaps(events, 1, func(int) limit.Limits { return limit.Limits{} }, bores)
+	assert.Equal(t, in("0.0140"), thumb[0].Window.Min, "3.5 in")
+	assert.True(t, thumb[0].Thumb)
+	assert.Nil(t, thumb[2].Window)
 }
 
 // Sorted by their walls, shells leave clearances that lie as near to each other as any placing can; tried
@@ -415,4 +429,32 @@ func TestPairs(t *testing.T) {
 	assert.Equal(t, [][]int{{1, 6}, {2, 5}, {3, 4}}, of(engine.Layout{Arrangement: engine.Inline, Cylinders: 6}))
 	assert.Equal(t, [][]int{{1, 2}, {3, 4}, {5, 6}, {7, 8}}, of(engine.Layout{Arrangement: engine.V, Cylinders: 8}))
 	assert.Equal(t, [][]int{{1}, {2}, {3}}, of(engine.Layout{Arrangement: engine.Inline, Cylinders: 3}))
+}
+
+// Bolts that yield together agree with each other: what the card's bolts ended at before tells that they ended low.
+func TestBoltsThatYieldTogether(t *testing.T) {
+	job, plan := simulate.Builder(four)
+	card := plan.Cards[0]
+	events := []assembly.Event{{ID: "plan", What: assembly.SetPlan, Plan: &plan}}
+	tighten := func(run string, last unit.Torque) {
+		for step := range card.Steps {
+			for _, bolt := range card.Sequence() {
+				e := assembly.Event{ID: fmt.Sprint(run, step, bolt), What: assembly.Tighten, Card: card.Key,
+					Step: step + 1, Bolt: bolt, Final: true}
+				if step == len(card.Steps)-1 {
+					e.Torque = &last
+				}
+				events = append(events, e)
+			}
+		}
+	}
+	tighten("first", *torque(90))
+	assert.Empty(t, assembly.StateOf(job, events).Runs[0].Flags)
+	events = append(events, assembly.Event{ID: "off", What: assembly.Loosen, Card: card.Key})
+	tighten("second", *torque(60))
+	runs := assembly.StateOf(job, events).Runs
+	require.Len(t, runs, 2)
+	assert.Len(t, runs[1].Flags, card.Bolts(), "each of them")
+	assert.True(t, runs[1].Flags[0].Low)
+	assert.Equal(t, *torque(90), runs[1].Flags[0].Middle)
 }

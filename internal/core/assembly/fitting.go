@@ -18,8 +18,10 @@ type RingGap struct {
 	Gaps []unit.Length `json:"gaps"`
 	By   string        `json:"by,omitempty"`
 	At   string        `json:"at,omitempty"`
-	// Window is what the gap must lie in; nil where nobody knows. ToGo is what is still to be filed off.
+	// Window is what the gap must lie in; nil where nobody knows. Thumb tells that it is the rule of thumb for the bore.
+	// ToGo is what is still to be filed off.
 	Window *limit.Range `json:"window,omitempty"`
+	Thumb  bool         `json:"thumb,omitempty"`
 	ToGo   unit.Length  `json:"to_go"`
 	Says   GapState     `json:"says"`
 }
@@ -34,13 +36,17 @@ const (
 	GapGood  GapState = "good"
 	GapWide  GapState = "wide"  // no file helps
 	GapNoted GapState = "noted" // nobody knows what it should be
+	// GapShrank is one that is smaller than before it was filed: one of both was misread.
+	GapShrank GapState = "shrank"
 )
 
 // GapStates is all that may be said.
-var GapStates = closed.New(GapOpen, GapFile, GapGood, GapWide, GapNoted).Said("gap_says")
+var GapStates = closed.New(GapOpen, GapFile, GapGood, GapWide, GapNoted, GapShrank).Said("gap_says")
 
-// RingGaps are the rings of an engine, cylinder by cylinder, top first.
-func RingGaps(events []Event, cylinders int, limits func(cylinder int) limit.Limits) []RingGap {
+// RingGaps are the rings of an engine, cylinder by cylinder, top first. bores are the sizes of the cylinders, as far as
+// they are known.
+func RingGaps(events []Event, cylinders int, limits func(cylinder int) limit.Limits,
+	bores map[int]unit.Length) []RingGap {
 	list := []RingGap{}
 	for c := 1; c <= cylinders; c++ {
 		of := limits(c)
@@ -50,6 +56,10 @@ func RingGaps(events []Event, cylinders int, limits func(cylinder int) limit.Lim
 			}
 			g := RingGap{Cylinder: c, Ring: ring, Gaps: []unit.Length{}, Window: of.RangeOf(ring.Limit()),
 				Says: GapOpen}
+			if bore, known := bores[c]; known && g.Window == nil && (ring == Top || ring == Second) {
+				least := fit.RingGap(bore)
+				g.Window, g.Thumb = &limit.Range{Min: least, Max: least + least/2}, true
+			}
 			for _, e := range events {
 				if e.What == Gap && e.Number == c && e.Ring == ring && e.Value != nil {
 					g.Gaps, g.By, g.At = append(g.Gaps, *e.Value), e.By, e.At
@@ -57,6 +67,9 @@ func RingGaps(events []Event, cylinders int, limits func(cylinder int) limit.Lim
 			}
 			if n := len(g.Gaps); n > 0 {
 				g.judge(g.Gaps[n-1])
+				if n > 1 && g.Gaps[n-1] < g.Gaps[n-2] {
+					g.Says, g.ToGo = GapShrank, 0
+				}
 			}
 			list = append(list, g)
 		}

@@ -153,12 +153,15 @@ type bench struct {
 	loosenings []Loosening
 	// done are the ticks and loosenings of a run in their order.
 	done map[int][]string
+	// ends are the ticks with which bolts of a card ended, in all of its runs.
+	ends map[string][]*Tick
 }
 
 // torquing is what the events make of the cards: all runs in their order, what is known of the bolts, and what was
 // loosened.
 func torquing(p *Plan, events []Event) (runs []Run, bolts []BoltState, loosenings []Loosening) {
-	b := bench{plan: p, standing: map[boltPlace]int{}, known: map[boltPlace]*BoltState{}, done: map[int][]string{}}
+	b := bench{plan: p, standing: map[boltPlace]int{}, known: map[boltPlace]*BoltState{},
+		done: map[int][]string{}, ends: map[string][]*Tick{}}
 	var before *Plan
 	for _, e := range events {
 		if e.What == SetPlan && e.Plan != nil {
@@ -170,7 +173,7 @@ func torquing(p *Plan, events []Event) (runs []Run, bolts []BoltState, loosening
 		}
 	}
 	for i := range p.Cards {
-		for run, flags := range flagged(&p.Cards[i], b.runs) {
+		for run, flags := range b.flagged(&p.Cards[i]) {
 			b.runs[run].Flags = flags
 		}
 	}
@@ -259,7 +262,11 @@ func (b *bench) tighten(card *Card, e Event) {
 		r.Ticks[e.Step-1][e.Bolt-1] != nil {
 		return // of a plan that was changed since
 	}
-	r.Ticks[e.Step-1][e.Bolt-1] = &Tick{e.ID, e.By, e.At, e.Torque}
+	tick := &Tick{e.ID, e.By, e.At, e.Torque}
+	r.Ticks[e.Step-1][e.Bolt-1] = tick
+	if e.Step == len(r.Ticks) && e.Torque != nil {
+		b.ends[card.Key] = append(b.ends[card.Key], tick)
+	}
 	b.done[i] = append(b.done[i], e.ID)
 	b.settle(e)
 	if e.Step == 1 {
@@ -283,7 +290,7 @@ func (b *bench) loosen(card *Card, e Event) {
 		At: e.At})
 	b.done[i] = append(b.done[i], e.ID)
 	if r.Done {
-		r.Held = append(r.Held, Hold{From: r.Finished, Until: e.At, Flags: flagged(card, b.runs)[i]})
+		r.Held = append(r.Held, Hold{From: r.Finished, Until: e.At, Flags: b.flagged(card)[i]})
 	}
 	if e.Bolt == 0 && e.Cap == 0 {
 		r.Loose, r.Loosened = true, e.At
@@ -329,32 +336,45 @@ func (b *bench) last(i int) {
 // fewest is how many bolts must have ended before one of them can be told to end off.
 const fewest = 4
 
-// flagged are the bolts that ended low or high among their fellows, by their runs: the last torques of all runs of
-// a card that stand together.
-func flagged(c *Card, runs []Run) map[int][]Flag {
+// flagged are the bolts that ended low or high, by their runs, among all that stand: against what bolts of the card
+// ended at in earlier runs, where enough were told, since fellows that yielded together agree with each other; else
+// among their fellows.
+func (b *bench) flagged(c *Card) map[int][]Flag {
+	runs := b.runs
 	type end struct {
 		run, bolt int
 		torque    unit.Torque
 	}
 	var ends []end
+	earlier := slices.Clone(b.ends[c.Key])
 	for i := range runs {
 		r := &runs[i]
 		if r.Card != c.Key || r.Loose || len(r.Ticks) == 0 {
 			continue
 		}
-		for b, tick := range r.Ticks[len(r.Ticks)-1] {
+		for n, tick := range r.Ticks[len(r.Ticks)-1] {
 			if tick != nil && tick.Torque != nil {
-				ends = append(ends, end{i, b + 1, *tick.Torque})
+				ends = append(ends, end{i, n + 1, *tick.Torque})
+				earlier = slices.DeleteFunc(earlier, func(t *Tick) bool { return t == tick })
 			}
 		}
 	}
-	if len(ends) < fewest || c.Steps[len(c.Steps)-1].Angle == nil {
+	if len(ends) == 0 || max(len(ends), len(earlier)) < fewest || c.Steps[len(c.Steps)-1].Angle == nil {
 		return nil
 	}
 	flags := map[int][]Flag{}
-	sorted := slices.Clone(ends)
-	slices.SortFunc(sorted, func(a, b end) int { return a.torque.Cmp(b.torque) })
-	middle := sorted[len(sorted)/2].torque
+	var told []unit.Torque
+	for _, e := range ends {
+		told = append(told, e.torque)
+	}
+	if len(earlier) >= fewest {
+		told = nil
+		for _, t := range earlier {
+			told = append(told, *t.Torque)
+		}
+	}
+	slices.SortFunc(told, unit.Torque.Cmp)
+	middle := told[len(told)/2]
 	spread := c.Spread
 	if spread == 0 {
 		spread = UsualSpread

@@ -2104,7 +2104,8 @@ export interface components {
             /** @enum {string} */
             ring: "expander" | "rail_lower" | "rail_upper" | "second" | "top";
             /** @enum {string} */
-            says: "open" | "file" | "good" | "wide" | "noted";
+            says: "open" | "file" | "good" | "wide" | "noted" | "shrank";
+            thumb?: boolean;
             /** Format: int64 */
             to_go: number;
             window?: components["schemas"]["LimitRange"];

@@ -22,7 +22,9 @@ export const stepsText = (steps: TorqueCard["steps"]): string =>
 
 /** What to do with a ring; empty where its gap is not measured. */
 export const gapWord = (g: RingGap, system: System): string =>
-	g.says === "open" ? "" : `${wordOf("gap_says", g.says)}${g.says === "file" ? ` ${show(g.to_go, system)}` : ""}`;
+	g.says === "open"
+		? ""
+		: `${wordOf("gap_says", g.says)}${g.says === "file" ? ` ${show(g.to_go, system)}` : ""}${g.thumb ? " (rule of thumb)" : ""}`;
 
 export const standsWord = (l: PartLine): string =>
 	l.stands === "short" ? `${l.missing} missing` : wordOf("line_stands", l.stands);
@@ -146,9 +148,9 @@ export const assemblyWords = {
 	source: "Source",
 	maker: "The maker's data and licensed practice decide over any card here: lubricant, steps, reuse, new bolts.",
 	flagLow: (bolt: number, torque: string, middle: string) =>
-		`Bolt ${bolt} ended low: ${torque} against ${middle} of its fellows. It has yielded: fit another.`,
+		`Bolt ${bolt} ended low: ${torque} against ${middle}, usual for this card. It has yielded: fit another.`,
 	flagHigh: (bolt: number, torque: string, middle: string) =>
-		`Bolt ${bolt} ended high: ${torque} against ${middle} of its fellows. Its thread was dry or dirty: clean it and oil it.`,
+		`Bolt ${bolt} ended high: ${torque} against ${middle}, usual for this card. Its thread was dry or dirty: clean it and oil it.`,
 	noCard:
 		"No torque card is told for this engine. A card says how each group of bolts is tightened; it belongs to the engine card.",
 	newCard: "New card",
@@ -321,6 +323,7 @@ export const assemblyWords = {
 	wrong: "not as it should be",
 	jump: "twice what any pair before it added",
 	within: (min: string, max: string) => `${min} to ${max}`,
+	byThumb: "No limit is known: by the rule of thumb, 0.004 of the bore at least.",
 	undo: "take the last back",
 
 	// BuiltPlace.tsx

@@ -18,7 +18,7 @@ export function FittingPlace() {
 }
 
 const RINGS = ["top", "second", "rail_upper", "rail_lower"] as const;
-const open = (g: RingGap) => g.says === "open" || g.says === "file";
+const open = (g: RingGap) => g.says === "open" || g.says === "file" || g.says === "shrank";
 
 function Fitting(shown: Shown) {
 	const { job, view, build } = shown;
@@ -44,8 +44,9 @@ function Fitting(shown: Shown) {
 		setTyped("");
 		setWrong("");
 		input.current?.focus(); // the button was tapped
-		// What is filed is tried again; what is good, or cannot be helped, is left.
-		if (!here.window || value >= here.window.min) move(1);
+		// What is filed, or smaller than before, is tried again; what is good, or cannot be helped, is left.
+		const shrank = value < ((here.gaps ?? []).at(-1) ?? value);
+		if (!shrank && (!here.window || value >= here.window.min)) move(1);
 	};
 	if (!here) return <p>{words.nothingThere}</p>;
 	const meant = typed.trim() === "" ? null : gapOf(typed, unit);
@@ -82,6 +83,7 @@ function Fitting(shown: Shown) {
 								e.preventDefault();
 								move(by);
 							}}
+							description={here.thumb ? words.byThumb : undefined}
 						/>
 						<Button type="submit" size="xl" rightSection={<kbd>⏎</kbd>}>
 							{words.takeGap}
