@@ -18,7 +18,7 @@ type RingGap struct {
 	Gaps []unit.Length `json:"gaps"`
 	By   string        `json:"by,omitempty"`
 	At   string        `json:"at,omitempty"`
-	// Window is what the gap must lie in; nil where nobody knows. Thumb tells that it is the rule of thumb for the bore.
+	// Window is what the gap must lie in; nil where nobody knows. Thumb tells that it is the rule of thumb.
 	// ToGo is what is still to be filed off.
 	Window *limit.Range `json:"window,omitempty"`
 	Thumb  bool         `json:"thumb,omitempty"`
